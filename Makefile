@@ -1,0 +1,26 @@
+PYTHON ?= python3.11
+BIN := .venv/bin
+
+.PHONY: demo test bench shots clean
+
+demo: .venv/ready
+	$(BIN)/nomarium demo demo-school
+
+test: demo
+	$(BIN)/ruff check .
+	$(BIN)/mypy
+	$(BIN)/python -m pytest
+
+bench: .venv/ready
+	$(BIN)/python -m benchmarks
+
+shots: .venv/ready
+	sh docs/screenshots/take.sh
+
+.venv/ready: pyproject.toml
+	$(PYTHON) -m venv .venv
+	$(BIN)/python -m pip install --quiet --disable-pip-version-check --editable '.[dev]'
+	touch $@
+
+clean:
+	rm -rf .venv demo-school build

@@ -1,0 +1,19 @@
+"""Entry point: answers `--version` at once, and imports the command line for everything else."""
+
+import sys
+
+from nomarium._version import VERSION
+
+
+def main() -> None:
+    """Run the `nomarium` command with the arguments of this process."""
+    if sys.argv[1:] == ["--version"]:
+        sys.stdout.write(f"nomarium {VERSION}\n")
+        return
+    from nomarium.cli.main import run
+
+    run(sys.argv[1:])
+
+
+if __name__ == "__main__":
+    main()

@@ -1,0 +1,203 @@
+"""`nomarium build`: spreadsheets into calendar files."""
+
+from __future__ import annotations
+
+import sys
+from pathlib import Path
+from typing import Annotated
+
+import typer
+
+from nomarium.building import BuildOptions, BuildReport, build as build_calendar
+from nomarium.cli import options as opt
+from nomarium.cli.progress import counting
+from nomarium.cli.render import as_json, say, say_json, say_notes, say_problems
+from nomarium.cli.sources import calendar_name, opened, revised
+from nomarium.model.errors import UsageError
+from nomarium.model.problem import Problem
+from nomarium.output import SPLIT_FIELDS
+
+EXAMPLE = "Example: nomarium build events.csv -o events.ics --timezone America/Halifax"
+
+
+def build(
+    sources: opt.Sources,
+    output: Annotated[str, typer.Option("--output", "-o", metavar="PATH", help="The calendar file (.ics); a folder with --split-by; - for standard output.", show_default=False, rich_help_panel=opt.WRITING)],
+    sheet: opt.Sheets = None,
+    layout: opt.As = None,
+    column: opt.Columns = None,
+    set_: opt.Sets = None,
+    recipe: opt.Recipe = None,
+    keep_extra: opt.KeepExtra = False,
+    timezone: opt.Timezone = None,
+    date_order: opt.DateOrder = None,
+    school_year: opt.SchoolYear = None,
+    language: opt.Languages = None,
+    default_length: opt.DefaultLength = "1h",
+    fill_down: opt.FillDown = None,
+    day_one: opt.DayOne = None,
+    from_: Annotated[str | None, typer.Option("--from", metavar="DATE", help="Keep only events from this day on (inclusive).", rich_help_panel=opt.EVENTS)] = None,
+    until: Annotated[str | None, typer.Option("--until", metavar="DATE", help="Keep only events to this day (inclusive).", rich_help_panel=opt.EVENTS)] = None,
+    reminder: Annotated[str | None, typer.Option("--reminder", metavar="LENGTH", help="A display alarm this long before each event that has none.", rich_help_panel=opt.EVENTS)] = None,
+    expect: Annotated[int | None, typer.Option("--expect", metavar="N", min=0, help="Fail if the number of events is not N.", rich_help_panel=opt.EVENTS)] = None,
+    split_by: Annotated[str | None, typer.Option("--split-by", metavar="FIELD", help="One file a value of this field: audience, categories, teacher, class, room …", rich_help_panel=opt.WRITING)] = None,
+    name: Annotated[str | None, typer.Option("--name", metavar="TEXT", help="The calendar's name; the source's file name when not given.", rich_help_panel=opt.WRITING)] = None,
+    color: Annotated[str | None, typer.Option("--color", metavar="NAME", help="The calendar's colour, a CSS name such as teal.", rich_help_panel=opt.WRITING)] = None,
+    partial: Annotated[bool, typer.Option("--partial", help="Write what could be read although some rows were rejected; the exit status stays 1.", rich_help_panel=opt.WRITING)] = False,
+    rejects: Annotated[str | None, typer.Option("--rejects", metavar="FILE", help="Put rejected rows, as they stood plus the reason, in this .csv or .xlsx: mend it and build it.", rich_help_panel=opt.WRITING)] = None,
+    afresh: Annotated[bool, typer.Option("--afresh", help="Do not carry over UIDs from an output that is already there.", rich_help_panel=opt.WRITING)] = False,
+    cancel_removed: Annotated[bool, typer.Option("--cancel-removed", help="Keep events that the output had and the source no longer has, as cancelled.", rich_help_panel=opt.WRITING)] = False,
+    dry_run: Annotated[bool, typer.Option("--dry-run", help="Do everything but the writing.", rich_help_panel=opt.WRITING)] = False,
+    json: opt.Json = False,
+) -> None:
+    """Turn spreadsheets into a calendar file; refuse, naming the cell, what cannot be read."""
+    reading = opt.reading_options(
+        sheet=sheet, layout=layout, column=column, set_=set_, keep_extra=keep_extra, timezone=timezone,
+        date_order=date_order, school_year=school_year, language=language, default_length=default_length,
+        fill_down=fill_down, day_one=day_one,
+    )  # fmt: skip
+    if recipe:
+        from nomarium.recipe import with_recipe
+
+        reading = with_recipe(reading, Path(recipe), default_length_given=default_length != "1h")
+    first, last = opt.window_options(from_, until)
+    called = name or calendar_name(sources, output)
+    how = BuildOptions(
+        output=None if dry_run else _target(output, split_by),
+        calendar_name=called,
+        identity_name=called,
+        dtstamp=revised(sources),
+        color=_color(color),
+        first_day=first,
+        last_day=last,
+        reminder_secs=opt.length_option(reminder, "--reminder") if reminder else None,
+        split_by=_split_field(split_by),
+        expected=expect,
+        partial=partial,
+        afresh=afresh,
+        cancel_removed=cancel_removed,
+    )
+    with opened(sources, reading.sheets) as sheets, counting() as progress:
+        report = build_calendar(sheets, reading, how, progress)
+    if rejects and report.problems:
+        from nomarium.sheets.rejects import write_rejects
+
+        write_rejects([book.rejected for book in report.notebooks], Path(rejects))
+    _report(report, reading.zone, json, output, rejects, partial)
+    raise typer.Exit(1 if report.problems else 0)
+
+
+def _target(output: str, split_by: str | None):  # type: ignore[no-untyped-def]
+    if output == "-":
+        if split_by:
+            raise _wrong("--split-by makes several files, and - is one stream.", "Give a folder: -o calendars/")
+        return sys.stdout.buffer
+    path = Path(output)
+    if split_by:
+        if path.is_file() or path.suffix.lower() == ".ics":
+            raise _wrong(f"--split-by makes several files, and {output} is one.", "Give a folder: -o calendars/")
+        return path
+    if path.is_dir():
+        raise _wrong(f"{output} is a folder.", "Name a file in it, or give --split-by.")
+    if path.suffix.lower() != ".ics":
+        raise _wrong(f"{output} does not end in .ics.", "This version writes calendar files: name one like events.ics.")
+    if not path.parent.is_dir():
+        raise _wrong(f"There is no folder {path.parent}.", "Make it first.")
+    return path
+
+
+def _color(name: str | None) -> str:
+    if not name:
+        return ""
+    from nomarium.ical.colors import CSS3_COLORS
+    from nomarium.reading.people import read_color
+
+    color = read_color(name, CSS3_COLORS)
+    if not isinstance(color, str):
+        raise _wrong(f"--color: {color.message}", color.remedy)
+    return color
+
+
+def _split_field(text: str | None) -> str:
+    if not text:
+        return ""
+    field = opt.field_option(text, "--split-by")
+    if field not in SPLIT_FIELDS:
+        raise _wrong(f"A build cannot be split by {field}.", f"Split by one of {', '.join(SPLIT_FIELDS)}.")
+    return field
+
+
+def _wrong(message: str, remedy: str) -> UsageError:
+    return UsageError(Problem("usage", message, remedy))
+
+
+def _report(
+    report: BuildReport, zone: str | None, json: bool, output: str, rejects: str | None, partial: bool
+) -> None:
+    to = sys.stderr if output == "-" else sys.stdout
+    if json:
+        say_json(_facts(report), to)
+        return
+    say_problems(report.problems)
+    if report.problems:
+        sys.stderr.flush()
+    say_notes(report.notes, to)
+    if report.is_written and zone is None and report.event_count:
+        say("note: Times float: they are the same on every clock. Give --timezone to tie them to a place.", to)
+    for passed in report.passed_over:
+        say(f"passed over: {passed.sheet.title}: {passed.reason}.", to)
+    if len(report.sheets) > 1:
+        for sheet in report.sheets:
+            say(f"{sheet.title}: {sheet.ledger}", to)
+    say(str(report.ledger), to)
+    _say_outcome(report, output, rejects, partial, to)
+
+
+def _say_outcome(report: BuildReport, output: str, rejects: str | None, partial: bool, to) -> None:  # type: ignore[no-untyped-def]
+    if report.problems and not partial:
+        kept = " What was there before is untouched." if output != "-" and Path(output).exists() else ""
+        say(f"Nothing was written: {_count(len(report.problems), 'problem')}.{kept}", sys.stderr)
+        if report.event_count and report.ledger.rejected:
+            say("→ Mend them and build again; or --partial writes the rest, --rejects FILE keeps these rows.", sys.stderr)
+    elif report.event_count:
+        days = f" from {report.span[0]} to {report.span[1]}" if report.span else ""
+        verb = "Wrote" if report.is_written else "Would write"
+        if report.files and report.files[0].value:
+            for file in report.files:
+                say(f"  {file.event_count:>7,}  {file.name}  ({file.value})", to)
+            files = _count(len(report.files), "file")
+            say(f"{verb} {_count(report.event_count, 'event')}{days} into {files} in {output}", to)
+        else:
+            where = "standard output" if output == "-" else output
+            say(f"{verb} {_count(report.event_count, 'event')}{days} to {where}", to)
+        changed = ", ".join(f"{count:,} {what}" for what, count in report.changes.items() if count)
+        if changed:
+            say(f"Since the last build: {changed}", to)
+    for name in report.kept_files:
+        say(f"kept from an earlier build, no longer made: {name}", to)
+    if rejects and report.ledger.rejected:
+        say(f"{_count(report.ledger.rejected, 'rejected row')} kept in {rejects}", to)
+
+
+def _count(number: int, thing: str) -> str:
+    return f"{number:,} {thing}{'' if number == 1 else 's'}"
+
+
+def _facts(report: BuildReport) -> dict[str, object]:
+    return {
+        "ledger": report.ledger.as_dict(),
+        "sheets": [
+            {"sheet": s.title, "ledger": s.ledger.as_dict(), "note_rows": [{"row": n, "text": t} for n, t in s.note_rows]}
+            for s in report.sheets
+        ],
+        "passed_over": [{"sheet": p.sheet.title, "reason": p.reason} for p in report.passed_over],
+        "events": report.event_count,
+        "first_day": report.span[0] if report.span else None,
+        "last_day": report.span[1] if report.span else None,
+        "problems": as_json(report.problems),
+        "notes": as_json(report.notes),
+        "written": report.is_written,
+        "files": [{"file": f.name, "events": f.event_count, "value": f.value} for f in report.files],
+        "kept_files": report.kept_files,
+        "changes": report.changes,
+    }

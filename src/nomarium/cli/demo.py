@@ -1,0 +1,2 @@
+EXAMPLE=""
+def demo() -> None: pass

@@ -1,0 +1,77 @@
+"""The command line: finds the command, imports only what it needs, turns trouble into an exit status."""
+
+from __future__ import annotations
+
+import gc
+import importlib
+import os
+import sys
+
+import typer
+
+from nomarium._version import VERSION
+from nomarium.cli.render import say, say_problems
+from nomarium.model.errors import NomariumError, UsageError
+
+COMMANDS = ("survey", "build", "starter", "demo")
+"""In the order in which a scheduler meets them; each is the module of that name here."""
+
+
+def application(names: tuple[str, ...] = COMMANDS) -> typer.Typer:
+    """The application with these commands; importing one costs what it needs, so only those asked for."""
+    app = typer.Typer(
+        name="nomarium",
+        add_completion=False,
+        pretty_exceptions_enable=False,
+        rich_markup_mode="rich",
+        no_args_is_help=True,
+        context_settings={"help_option_names": ["-h", "--help"]},
+        help="Turn spreadsheets of events into calendar files, with every row accounted for.",
+        epilog="Look first (survey), then build. `nomarium demo FOLDER` shows the whole way on made-up data.",
+    )
+    app.callback()(_top)
+    for name in names:
+        module = importlib.import_module(f"nomarium.cli.{name}")
+        app.command(name, epilog=module.EXAMPLE)(getattr(module, name))
+    return app
+
+
+def _top(
+    version: bool = typer.Option(False, "--version", help="Print the version.", is_eager=True),
+) -> None:
+    if version:
+        say(f"nomarium {VERSION}")
+        raise typer.Exit()
+
+
+def run(arguments: list[str]) -> None:
+    """Run a command line and end the process: 0 done, 1 problems in the input, 2 wrong use."""
+    wanted = tuple(name for name in COMMANDS if name == (arguments[0] if arguments else ""))
+    gc.disable()  # batch work on short-lived plain data: the collector finds nothing and costs a fifth
+    _use_utf8()
+    try:
+        status = application(wanted or COMMANDS)(arguments, prog_name="nomarium", standalone_mode=True)
+    except UsageError as error:
+        say_problems([error.problem])
+        status = 2
+    except NomariumError as error:
+        say_problems([error.problem])
+        status = 1
+    except BrokenPipeError:
+        os.dup2(os.open(os.devnull, os.O_WRONLY), sys.stdout.fileno())
+        status = 1
+    except KeyboardInterrupt:
+        say("Stopped; nothing was replaced.", sys.stderr)
+        status = 130
+    except OSError as error:
+        name = f"{error.filename}: " if error.filename else ""
+        say(f"{name}{error.strerror or error}. Nothing was replaced.", sys.stderr)
+        status = 1
+    sys.exit(status)
+
+
+def _use_utf8() -> None:
+    """Reports hold names from anywhere: a narrow terminal encoding must not end a run."""
+    for stream in (sys.stdout, sys.stderr):
+        if hasattr(stream, "reconfigure"):
+            stream.reconfigure(errors="replace")

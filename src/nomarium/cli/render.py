@@ -1,0 +1,86 @@
+"""Problems, notes and ledgers as text for people and as JSON for programs."""
+
+from __future__ import annotations
+
+import dataclasses
+import json
+import sys
+from collections import Counter
+from collections.abc import Iterable, Sequence
+from typing import Any, TextIO
+
+from nomarium.model.problem import Problem
+
+_MOST_OF_A_KIND = 10
+"""Problems of one code that are printed in full; --json and --rejects have them all."""
+
+
+def say(text: str = "", to: TextIO | None = None) -> None:
+    """Print a line."""
+    print(text, file=to or sys.stdout)
+
+
+def problem_lines(problem: Problem) -> list[str]:
+    """A problem as people read it: where, what stands there, what is wrong, what to do."""
+    place = str(problem.place)
+    cell = f": “{_short(problem.cell)}”" if problem.cell else ""
+    lines = [f"{place}{cell}"] if place else []
+    lines.append(f"    {problem.message}" if place else problem.message)
+    if problem.remedy:
+        lines.append(f"    → {problem.remedy}" if place else f"→ {problem.remedy}")
+    return lines
+
+
+def _short(text: str | None) -> str:
+    plain = " ⏎ ".join((text or "").splitlines())
+    return plain if len(plain) <= 80 else plain[:79] + "…"
+
+
+def say_problems(problems: Sequence[Problem], to: TextIO | None = None) -> None:
+    """Print problems in the order of the sheet, of each kind the first ten."""
+    to = to or sys.stderr
+    seen = Counter[str]()
+    for problem in problems:
+        seen[problem.code] += 1
+        if seen[problem.code] <= _MOST_OF_A_KIND:
+            for line in problem_lines(problem):
+                say(line, to)
+    for code, count in seen.items():
+        if count > _MOST_OF_A_KIND:
+            say(f"… and {count - _MOST_OF_A_KIND:,} more of this kind ({code}); --json lists every one.", to)
+
+
+def say_notes(notes: Iterable[Problem], to: TextIO | None = None) -> None:
+    """Print what was decided."""
+    seen = Counter[str]()
+    for note in notes:
+        seen[note.code] += 1
+        if seen[note.code] <= _MOST_OF_A_KIND:
+            place = str(note.place)
+            say(f"note: {f'{place}: ' if place else ''}{note.message}{f' {note.remedy}' if note.remedy else ''}", to)
+    for code, count in seen.items():
+        if count > _MOST_OF_A_KIND:
+            say(f"note: … and {count - _MOST_OF_A_KIND:,} more like it ({code}).", to)
+
+
+def as_json(value: Any) -> Any:
+    """Problems, places and other plain data as JSON has them."""
+    if isinstance(value, Problem):
+        place = value.place
+        return {
+            "code": value.code, "severity": value.severity, "file": place.file, "sheet": place.sheet,
+            "row": place.row, "column": place.column, "heading": place.heading, "cell": value.cell,
+            "message": value.message, "remedy": value.remedy,
+        }  # fmt: skip
+    if dataclasses.is_dataclass(value) and not isinstance(value, type):
+        return {f.name: as_json(getattr(value, f.name)) for f in dataclasses.fields(value)}
+    if isinstance(value, dict):
+        return {str(key): as_json(item) for key, item in value.items()}
+    if isinstance(value, (list, tuple, set, frozenset)):
+        return [as_json(item) for item in value]
+    return value if isinstance(value, (str, int, float, bool)) or value is None else str(value)
+
+
+def say_json(value: Any, to: TextIO | None = None) -> None:
+    """Print one JSON document."""
+    say(json.dumps(as_json(value), indent=2, ensure_ascii=False), to)

@@ -1,0 +1,76 @@
+"""What SOURCE names on a command line: files, standard input, addresses; opened as sheets."""
+
+from __future__ import annotations
+
+import contextlib
+import os
+import shutil
+import sys
+import tempfile
+import time
+from collections.abc import Iterator, Sequence
+from pathlib import Path
+
+from nomarium.model.errors import UsageError
+from nomarium.model.problem import Problem
+from nomarium.sheets.sources import open_source
+from nomarium.sheets.table import Sheet
+
+
+@contextlib.contextmanager
+def opened(sources: Sequence[str], wanted_sheets: tuple[str, ...]) -> Iterator[list[Sheet]]:
+    """The sheets of all sources. Raises SourceError for the first that cannot be opened."""
+    sheets: list[Sheet] = []
+    with contextlib.ExitStack() as stack:
+        for source in sources:
+            path, name = stack.enter_context(_local(source))
+            sheets += open_source(path, name, wanted_sheets)
+        if wanted_sheets and not any(sheet.name for sheet in sheets):
+            message = f"--sheet names a sheet, and {', '.join(sources)} has none."
+            raise UsageError(Problem("sheet-unknown", message, "Leave --sheet out."))
+        yield sheets
+
+
+@contextlib.contextmanager
+def _local(source: str) -> Iterator[tuple[Path, str]]:
+    """A file that can be read again and again, and the name to call it by."""
+    if source != "-" and "://" not in source:
+        yield Path(source), source
+        return
+    handle, name = tempfile.mkstemp(prefix="nomarium-")
+    path = Path(name)
+    try:
+        with open(handle, "wb") as copy:
+            if source == "-":
+                shutil.copyfileobj(sys.stdin.buffer, copy)
+            else:
+                from nomarium.exchange.fetch import fetch
+
+                fetch(source, copy)
+        yield path, "standard input" if source == "-" else source
+    finally:
+        path.unlink(missing_ok=True)
+
+
+def revised(sources: Sequence[str]) -> str:
+    """When the sources were last revised, as DTSTAMP is written (RFC 5545, 3.8.7.2).
+
+    SOURCE_DATE_EPOCH, else the time of the newest file, so that the same files give the same bytes;
+    now, when a source is no file.
+    """
+    epoch = os.environ.get("SOURCE_DATE_EPOCH", "")
+    try:
+        secs = float(int(epoch)) if epoch else max(Path(source).stat().st_mtime for source in sources)
+    except (OSError, ValueError):
+        secs = time.time()
+    return time.strftime("%Y%m%dT%H%M%SZ", time.gmtime(max(secs, 0)))
+
+
+def calendar_name(sources: Sequence[str], output: str) -> str:
+    """The calendar's name when none is given: the first source's file name without its ending."""
+    first = sources[0]
+    if first == "-":
+        return Path(output).stem if output != "-" else "calendar"
+    stem = Path(first.split("?")[0]).stem if "://" in first else Path(first).stem
+    return stem or "calendar"
+

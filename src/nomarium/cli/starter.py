@@ -1,0 +1,2 @@
+EXAMPLE=""
+def starter() -> None: pass

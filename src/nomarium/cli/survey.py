@@ -1,0 +1,2 @@
+EXAMPLE=""
+def survey() -> None: pass

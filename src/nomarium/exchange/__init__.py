@@ -1,0 +1,1 @@
+"""Calendars and tables over the network."""

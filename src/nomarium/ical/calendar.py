@@ -1,0 +1,151 @@
+"""Events to whole calendar files (RFC 5545, 3.4), one pass, in little memory.
+
+The bodies go to a file beside the target as they come; the head needs what only the end knows
+(which zones, from when to when), so it is written last, in front of the copied bodies. A target
+is replaced in one step at the very end: a failure leaves it whole.
+"""
+
+from __future__ import annotations
+
+import datetime as dt
+import os
+import re
+import shutil
+import tempfile
+from collections.abc import Callable, Iterator
+from pathlib import Path
+from typing import BinaryIO, NamedTuple
+
+from nomarium._version import VERSION
+from nomarium.ical.earlier import blocks_of
+from nomarium.ical.octets import escaped, folded
+from nomarium.ical.timezones import vtimezone
+from nomarium.model.event import Event
+
+
+class Head(NamedTuple):
+    """What a calendar says of itself."""
+
+    name: str
+    color: str = ""
+    method: str = ""
+
+
+def head_text(head: Head, spans: dict[str, tuple[dt.date, dt.date]]) -> str:
+    """The lines in front of the events; `spans` has the first and last local date in each zone."""
+    lines = ["BEGIN:VCALENDAR", "VERSION:2.0", f"PRODID:-//Nomarium//Nomarium {VERSION}//EN"]
+    lines.append("CALSCALE:GREGORIAN")
+    if head.method:
+        lines.append(f"METHOD:{head.method}")
+    if head.name:
+        name = escaped(head.name)
+        lines += [f"NAME:{name}", f"X-WR-CALNAME:{name}"]  # the second is older and more widely read
+    if head.color:
+        lines.append(f"COLOR:{head.color}")
+    zones = sorted(zone for zone in spans if zone != "UTC")
+    if len(zones) == 1:
+        lines.append(f"X-WR-TIMEZONE:{zones[0]}")
+    return "".join(map(folded, lines)) + "".join(vtimezone(zone, *spans[zone]) for zone in zones)
+
+
+class CalendarFile:
+    """One calendar file in the making: `add` blocks, then `finish`; or `discard`."""
+
+    def __init__(self, folder: Path, head: Head, flush_at: int) -> None:
+        """`flush_at` is how many characters are kept before they go to the disk."""
+        self._folder = folder
+        self._flush_at = flush_at
+        self._head = head
+        self._pieces: list[str] = []
+        self._size = 0
+        self._path: Path | None = None
+        self.spans: dict[str, tuple[dt.date, dt.date]] = {}
+        self.event_count = 0
+
+    def add(self, event: Event, block: str) -> None:
+        """Append an event's block."""
+        zone = event.zone
+        if zone is not None:
+            self._widen(zone, event.start, event.end)
+        self.add_block(block)
+
+    def add_block(self, block: str) -> None:
+        """Append a finished VEVENT."""
+        self.event_count += 1
+        self._pieces.append(block)
+        self._size += len(block)
+        if self._size > self._flush_at:
+            self._flush()
+
+    def add_earlier_block(self, block: str) -> None:
+        """Append a VEVENT of an earlier build; its zone must be one that some event here has."""
+        times = re.findall(r"^DT(?:START|END);TZID=\"?([^:\"]+)\"?:(\d{8})", block, re.MULTILINE)
+        for zone, digits in times:
+            day = dt.datetime.strptime(digits, "%Y%m%d")
+            self._widen(zone, day, day)
+        self.add_block(block)
+
+    def _widen(self, zone: str, start: dt.date, end: dt.date) -> None:
+        span = self.spans.get(zone)
+        if span is None:
+            self.spans[zone] = (start, end)
+        elif start < span[0] or end > span[1]:
+            self.spans[zone] = (min(start, span[0]), max(end, span[1]))
+
+    def _flush(self) -> None:
+        if self._path is None:
+            handle, name = tempfile.mkstemp(".part", ".nomarium-", self._folder)
+            os.close(handle)
+            self._path = Path(name)
+        with self._path.open("ab") as file:
+            # piece by piece: one joined text would take four octets a character after one emoji
+            file.writelines(piece.encode("utf-8", "replace") for piece in self._pieces)
+        self._pieces.clear()
+        self._size = 0
+
+    def blocks(self) -> Iterator[str]:
+        """The blocks so far, in order."""
+        self._flush()
+        if self._path is not None:
+            yield from blocks_of(self._path)
+
+    def write_to(self, target: BinaryIO) -> None:
+        """Write the whole calendar."""
+        dates = {zone: (_day(first), _day(last)) for zone, (first, last) in self.spans.items()}
+        target.write(head_text(self._head, dates).encode("utf-8", "replace"))
+        if self._path is not None:
+            with self._path.open("rb") as bodies:
+                shutil.copyfileobj(bodies, target, 1 << 20)
+        target.writelines(piece.encode("utf-8", "replace") for piece in self._pieces)
+        target.write(b"END:VCALENDAR\r\n")
+
+    def discard(self) -> None:
+        """Remove what was written on the way."""
+        self._pieces.clear()
+        if self._path is not None:
+            self._path.unlink(missing_ok=True)
+            self._path = None
+
+
+def _day(moment: dt.date) -> dt.date:
+    return moment.date() if isinstance(moment, dt.datetime) else moment
+
+
+def replace_file(path: Path, write: Callable[[BinaryIO], None]) -> None:
+    """Write a file beside `path` and rename it into place; `write` gets the open binary file."""
+    handle, name = tempfile.mkstemp(".part", ".nomarium-", path.parent)
+    try:
+        with open(handle, "wb", buffering=1 << 17) as file:
+            write(file)
+        mode = path.stat().st_mode & 0o777 if path.exists() else 0o666 & ~_umask()
+        Path(name).chmod(mode)
+        Path(name).replace(path)
+    except BaseException:
+        Path(name).unlink(missing_ok=True)
+        raise
+
+
+def _umask() -> int:
+    mask = os.umask(0o022)
+    os.umask(mask)
+    return mask

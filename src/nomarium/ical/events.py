@@ -1,0 +1,141 @@
+"""Events to VEVENT text: what each field becomes, in a fixed order (RFC 5545, 3.6.1; RFC 7986)."""
+
+from __future__ import annotations
+
+import datetime as dt
+from collections.abc import Callable
+
+from nomarium.ical.octets import escaped, folded, parameter
+from nomarium.model.event import NO_REST, REST_AT, Event, Person
+
+MEMO_SIZE = 20_000
+"""How many finished lines of one property are kept; when full, a memo starts again."""
+
+
+class LineMemo(dict[str, str]):
+    """Finished, folded lines of one text property, made once for each distinct text."""
+
+    def __init__(self, name: str) -> None:
+        super().__init__()
+        self.name = name
+
+    def __missing__(self, text: str) -> str:
+        if len(self) >= MEMO_SIZE:
+            self.clear()
+        line = self[text] = folded(f"{self.name}:{escaped(text)}") if text else ""
+        return line
+
+
+class TimeMemo(dict[dt.date | dt.datetime, str]):
+    """Finished lines of DTSTART or DTEND in one zone (None: floating), once for each distinct time."""
+
+    def __init__(self, name: str, zone: str | None) -> None:
+        super().__init__()
+        self.name = name
+        self.head = f"{name};TZID={parameter(zone)}:" if zone and zone != "UTC" else f"{name}:"
+        self.tail = "Z\r\n" if zone == "UTC" else "\r\n"
+
+    def __missing__(self, time: dt.date | dt.datetime) -> str:
+        if len(self) >= MEMO_SIZE:
+            self.clear()
+        digits = time.isoformat().replace("-", "")
+        if isinstance(time, dt.datetime):
+            line = f"{self.head}{digits.replace(':', '')[:15]}{self.tail}"
+            line = line if len(line) <= 77 else folded(line.removesuffix("\r\n"))
+        else:
+            line = f"{self.name};VALUE=DATE:{digits}\r\n"
+        self[time] = line
+        return line
+
+
+def body_writer() -> Callable[[Event], str]:
+    """A function from an event to the lines of its VEVENT after DTSTAMP and SEQUENCE, with its own memos."""
+    locations = LineMemo("LOCATION")
+    starts: dict[str | None, TimeMemo] = {}
+    ends: dict[str | None, TimeMemo] = {}
+
+    def body_of(event: Event) -> str:
+        summary, start, end, zone, location, description = event[:REST_AT]
+        if zone not in starts:
+            starts[zone], ends[zone] = TimeMemo("DTSTART", zone), TimeMemo("DTEND", zone)
+        summary_line = "SUMMARY:" + escaped(summary)
+        if len(summary_line) <= 75 and summary_line.isascii():
+            summary_line += "\r\n"
+        else:
+            summary_line = folded(summary_line)
+        return (
+            # RFC 5545, 3.8.2.2: DTEND must be later than DTSTART, so a moment has none
+            f"{starts[zone][start]}{'' if end == start else ends[zone][end]}"
+            f"{summary_line}{locations[location]}"
+            f"{folded('DESCRIPTION:' + escaped(description)) if description else ''}"
+            f"{'' if event[REST_AT:-1] == NO_REST else _rest(event)}END:VEVENT\r\n"
+        )
+
+    return body_of
+
+
+def head_of(uid: str, dtstamp: str, sequence: int) -> str:
+    """The opening lines of a VEVENT. `dtstamp` is written as it stands; sequence 0 is left unsaid."""
+    uid_line = f"UID:{uid}\r\n" if len(uid) == 36 else folded(f"UID:{escaped(uid)}")
+    revision = f"SEQUENCE:{sequence}\r\n" if sequence else ""
+    return f"BEGIN:VEVENT\r\n{uid_line}DTSTAMP:{dtstamp}\r\n{revision}"
+
+
+def _rest(event: Event) -> str:
+    """The lines of the fields that few events have."""
+    lines = []
+    if event.categories:
+        lines.append("CATEGORIES:" + ",".join(map(escaped, event.categories)))
+    if event.organizer:
+        lines.append(_person("ORGANIZER", event.organizer))
+    for person in event.attendees:
+        lines.append(_person("ATTENDEE", person))
+    if event.url:
+        lines.append("URL:" + event.url.replace("\r", "").replace("\n", ""))
+    if event.status:
+        lines.append("STATUS:" + event.status)
+    if event.privacy:
+        lines.append("CLASS:" + event.privacy)
+    if event.busy is not None:
+        lines.append("TRANSP:" + ("OPAQUE" if event.busy else "TRANSPARENT"))
+    if event.priority is not None:
+        lines.append(f"PRIORITY:{event.priority}")
+    if event.geo:
+        lines.append(f"GEO:{event.geo[0]:.6f};{event.geo[1]:.6f}")
+    if event.color:
+        lines.append("COLOR:" + event.color)
+    if event.audience:
+        lines.append("X-NOMARIUM-AUDIENCE:" + ",".join(map(escaped, event.audience)))
+    for name, value in event.facets:
+        lines.append(f"X-NOMARIUM-{name.upper()}:{escaped(value)}")
+    if event.reminder_secs is not None:
+        # RFC 5545, 3.6.6: a DISPLAY alarm must have a description
+        lines += ["BEGIN:VALARM", "ACTION:DISPLAY", "DESCRIPTION:" + escaped(event.summary)]
+        lines += ["TRIGGER:" + duration(-event.reminder_secs), "END:VALARM"]
+    return "".join(map(folded, lines))
+
+
+def _person(name: str, person: Person) -> str:
+    head = name
+    if person.name:
+        head += f";CN={parameter(person.name)}"
+    if person.optional:
+        head += ";ROLE=OPT-PARTICIPANT"
+    # an address is required (3.3.3); a person known by name alone gets one that goes nowhere
+    address = f"mailto:{person.email}" if person.email else "invalid:nomail"
+    return f"{head}:{address}"
+
+
+def duration(secs: int) -> str:
+    """A DURATION value (RFC 5545, 3.3.6).
+
+    >>> duration(-900), duration(93600), duration(0)
+    ('-PT15M', 'P1DT2H', 'PT0S')
+    """
+    sign, secs = ("-", -secs) if secs < 0 else ("", secs)
+    days, secs = divmod(secs, 86_400)
+    hours, minutes, seconds = secs // 3600, secs // 60 % 60, secs % 60
+    time = "".join(f"{n}{unit}" for n, unit in ((hours, "H"), (minutes, "M"), (seconds, "S")) if n)
+    if not time and not days:
+        return "PT0S"
+    return f"{sign}P{f'{days}D' if days else ''}{f'T{time}' if time else ''}"

@@ -1,0 +1,45 @@
+"""The account of every row read and what became of it."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+
+@dataclass(slots=True)
+class Ledger:
+    """Counts of rows (of entries, where a layout is drawn): `read` is always the sum of the rest."""
+
+    unit: str = "rows"
+    events: int = 0
+    blank: int = 0
+    notes: int = 0
+    left_out: int = 0
+    rejected: int = 0
+
+    @property
+    def read(self) -> int:
+        return self.events + self.blank + self.notes + self.left_out + self.rejected
+
+    def add(self, other: Ledger) -> None:
+        """Take another account into this one."""
+        for name in ("events", "blank", "notes", "left_out", "rejected"):
+            setattr(self, name, getattr(self, name) + getattr(other, name))
+        if other.unit != self.unit:
+            self.unit = "rows and entries"
+
+    def as_dict(self) -> dict[str, int]:
+        return {
+            "read": self.read,
+            "events": self.events,
+            "blank": self.blank,
+            "notes": self.notes,
+            "left_out": self.left_out,
+            "rejected": self.rejected,
+        }
+
+    def __str__(self) -> str:
+        parts = [f"{self.events:,} {'event' if self.events == 1 else 'events'}"]
+        parts += [f"{self.blank:,} blank", f"{self.notes:,} {'note' if self.notes == 1 else 'notes'}"]
+        parts += [f"{self.left_out:,} left out", f"{self.rejected:,} rejected"]
+        unit = self.unit if self.read != 1 else {"rows": "row", "entries": "entry"}.get(self.unit, "")
+        return f"{self.read:,} {unit} read = {' + '.join(parts)}"

@@ -1,0 +1,64 @@
+"""The one record of something wrong or worth saying about the input."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass, replace
+from typing import Literal
+
+Severity = Literal["problem", "note"]
+
+
+@dataclass(frozen=True, slots=True)
+class Place:
+    """Where something stands in a source, as the person sees it. Empty parts are unknown."""
+
+    file: str = ""
+    sheet: str = ""
+    row: int | None = None
+    """1-based, as the sheet numbers it."""
+    column: str = ""
+    """The column's letter, such as "C"."""
+    heading: str = ""
+
+    def __str__(self) -> str:
+        parts = [self.file, f"sheet “{self.sheet}”" if self.sheet else ""]
+        parts.append(f"row {self.row}" if self.row else "")
+        if self.column:
+            parts.append(f"column {self.column}" + (f" “{self.heading}”" if self.heading else ""))
+        return ", ".join(part for part in parts if part)
+
+
+@dataclass(frozen=True, slots=True)
+class Problem:
+    """What was found, where, and what to do about it.
+
+    A `problem` keeps a row out of the calendar or stops the build; a `note` tells of a decision.
+    """
+
+    code: str
+    """Stable and documented in docs/problems.md, such as "date-ambiguous"."""
+    message: str
+    remedy: str = ""
+    place: Place = Place()
+    cell: str | None = None
+    """The cell's text as it stood."""
+    severity: Severity = "problem"
+
+    def at(self, place: Place, cell: str | None = None) -> Problem:
+        """The same problem with its place filled in (and the cell's text, when given)."""
+        return replace(self, place=place, cell=self.cell if cell is None else cell)
+
+
+def note(code: str, message: str, remedy: str = "") -> Problem:
+    """A decision worth telling, which keeps nothing out."""
+    return Problem(code, message, remedy, severity="note")
+
+
+def column_letter(index: int) -> str:
+    """The letter of a 0-based column: 0 is A, 25 is Z, 26 is AA."""
+    letters = ""
+    index += 1
+    while index:
+        index, rest = divmod(index - 1, 26)
+        letters = chr(65 + rest) + letters
+    return letters

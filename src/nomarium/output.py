@@ -1,0 +1,252 @@
+"""Where events go: one calendar file, or one for each value of a field; carried over from before."""
+
+from __future__ import annotations
+
+import re
+import tempfile
+import unicodedata
+from collections.abc import Iterable
+from pathlib import Path
+from types import TracebackType
+from typing import BinaryIO, NamedTuple
+
+from nomarium.ical.calendar import CalendarFile, Head, replace_file
+from nomarium.ical.earlier import (
+    EarlierEvent,
+    Revision,
+    Sketch,
+    blocks_of,
+    cancelled,
+    pair_moved,
+    read_earlier,
+    revision_of,
+    sketch_of,
+    sketch_of_block,
+    with_revision,
+)
+from nomarium.ical.events import body_writer, head_of
+from nomarium.model.event import Event
+
+SPLIT_FIELDS = (
+    "audience", "categories", "class", "division", "group", "label", "location", "organizer", "period",
+    "room", "status", "teacher", "term",
+)  # fmt: skip
+"""Fields that a build can be split by."""
+
+_RESERVED = frozenset("con prn aux nul com1 com2 com3 com4 lpt1 lpt2 lpt3".split())
+
+
+class WrittenFile(NamedTuple):
+    """A file of a build."""
+
+    name: str
+    event_count: int
+    value: str = ""
+    """The value of the split field that its events have."""
+
+
+class Output:
+    """Takes events one by one and, at the end, replaces the files in one go."""
+
+    def __init__(
+        self, target: Path | BinaryIO | None, head: Head, dtstamp: str, split_by: str, afresh: bool,
+        cancel_removed: bool,
+    ) -> None:  # fmt: skip
+        self._target = target
+        self._head = head
+        self._dtstamp = dtstamp
+        self._split_by = split_by
+        self._cancel_removed = cancel_removed
+        self._body_of = body_writer()
+        self._folder = self._working_folder()
+        self._parts: dict[str, CalendarFile] = {}
+        self._whole = None if split_by else self._part("")
+        self._earlier_files = [] if afresh else self._find_earlier()
+        self._earlier: dict[str, EarlierEvent] = {}
+        for path in self._earlier_files:
+            self._earlier.update(read_earlier(path))
+        self._met: set[str] = set()
+        self._new: list[Sketch] = []
+        self.changes: dict[str, int] = {}
+
+    def _working_folder(self) -> Path:
+        target = self._target
+        if isinstance(target, Path):
+            folder = target if self._split_by else target.parent
+            # a folder that does not exist yet is made at the end; its parent can hold the parts
+            while not folder.is_dir() and folder != folder.parent:
+                folder = folder.parent
+            return folder
+        return Path(tempfile.gettempdir())
+
+    def _find_earlier(self) -> list[Path]:
+        target = self._target
+        if not isinstance(target, Path):
+            return []
+        if not self._split_by:
+            return [target] if target.is_file() else []
+        return [path for path in sorted(target.glob("*.ics")) if _is_ours(path)]
+
+    def _part(self, value: str) -> CalendarFile:
+        head = self._head._replace(name=f"{self._head.name} – {value}") if value else self._head
+        part = self._parts[value] = CalendarFile(self._folder, head, 1 << 14 if self._split_by else 1 << 18)
+        return part
+
+    def write(self, event: Event, uid: str) -> None:
+        """Take an event."""
+        body = self._body_of(event)
+        if self._earlier:
+            block = self._revised(event, uid, body)
+        else:
+            block = head_of(uid, self._dtstamp, 0) + body
+        if self._whole is not None:
+            self._whole.add(event, block)
+            return
+        for value in split_values(event, self._split_by):
+            part = self._parts.get(value) or self._part(value)
+            part.add(event, block)
+
+    def _revised(self, event: Event, uid: str, body: str) -> str:
+        earlier = self._earlier.get(uid)
+        revision = revision_of(uid, body, earlier, self._dtstamp)
+        if earlier is None:
+            self._new.append(sketch_of(event, uid))
+            self._tally("new")
+        else:
+            self._met.add(uid)
+            self._tally("unchanged" if revision.dtstamp == earlier.dtstamp and
+                        revision.sequence == earlier.sequence else "changed")  # fmt: skip
+        return head_of(revision.uid, revision.dtstamp, revision.sequence) + body
+
+    def _tally(self, what: str, by: int = 1) -> None:
+        self.changes[what] = self.changes.get(what, 0) + by
+
+    def finish(self) -> list[WrittenFile]:
+        """Carry over what moved, then write every file and put each in its place."""
+        names = self._file_names()
+        if self._earlier:
+            self._carry_over(names)
+        written = [
+            WrittenFile(names.get(value, ""), part.event_count, value) for value, part in sorted(self._parts.items())
+        ]
+        target = self._target
+        if target is None:
+            return written
+        if not isinstance(target, Path):
+            for part in self._parts.values():
+                part.write_to(target)
+            return written
+        if self._split_by:
+            target.mkdir(parents=True, exist_ok=True)
+        for value, part in self._parts.items():
+            replace_file(target / names[value] if self._split_by else target, part.write_to)
+        return written
+
+    def _file_names(self) -> dict[str, str]:
+        """A file name for each value, safe everywhere and different even without regard to case."""
+        if not self._split_by:
+            target = self._target
+            return {"": str(target) if isinstance(target, Path) else ""}
+        names: dict[str, str] = {}
+        taken: set[str] = set()
+        for value in sorted(self._parts):
+            stem = slug(value) or "calendar"
+            name, number = stem, 2
+            while name.casefold() in taken:
+                name, number = f"{stem}-{number}", number + 1
+            taken.add(name.casefold())
+            names[value] = f"{name}.ics"
+        return names
+
+    def _carry_over(self, names: dict[str, str]) -> None:
+        """Give events that moved or were renamed their old UIDs; keep or count those that are gone."""
+        gone: dict[str, tuple[str, str]] = {}
+        for path in self._earlier_files:
+            for block in blocks_of(path):
+                sketch = sketch_of_block(block)
+                if sketch.uid in self._earlier and sketch.uid not in self._met:
+                    gone.setdefault(sketch.uid, (path.name, block))
+        sketches = [sketch_of_block(block) for _, block in gone.values() if "STATUS:CANCELLED\r\n" not in block]
+        moved = pair_moved(sketches, self._new)
+        if moved:
+            self._tally("new", -len(moved))
+            self._tally("moved", len(moved))
+            revisions = {
+                new: Revision(old, self._earlier[old].sequence + 1, self._dtstamp) for new, old in moved.items()
+            }
+            for value, part in list(self._parts.items()):
+                self._parts[value] = self._rewritten(value, part, revisions)
+        removed = {uid: place for uid, place in gone.items() if uid not in set(moved.values())}
+        if not self._cancel_removed:
+            self._tally("removed", len(removed))
+            return
+        self._tally("cancelled", len(removed))
+        by_name = {name: value for value, name in names.items()}
+        for name, block in removed.values():
+            value = by_name.get(name, "") if self._split_by else ""
+            if value in self._parts:
+                self._parts[value].add_earlier_block(cancelled(block, self._dtstamp))
+
+    def _rewritten(self, value: str, part: CalendarFile, revisions: dict[str, Revision]) -> CalendarFile:
+        fresh = self._part(value)
+        fresh.spans = part.spans
+        for block in part.blocks():
+            revision = revisions.get(sketch_of_block(block).uid)
+            fresh.add_block(with_revision(block, revision) if revision else block)
+        part.discard()
+        if self._whole is part:
+            self._whole = fresh
+        return fresh
+
+    def kept_files(self) -> list[str]:
+        """Calendar files of an earlier build in the folder of a split that this build did not make."""
+        target = self._target
+        if not self._split_by or not isinstance(target, Path) or not target.is_dir():
+            return []
+        made = set(self._file_names().values())
+        return [path.name for path in sorted(target.glob("*.ics")) if path.name not in made and _is_ours(path)]
+
+    def close(self) -> None:
+        """Remove what was written on the way."""
+        for part in self._parts.values():
+            part.discard()
+
+    def __enter__(self) -> Output:
+        return self
+
+    def __exit__(
+        self, kind: type[BaseException] | None, error: BaseException | None, trace: TracebackType | None
+    ) -> None:
+        self.close()
+
+
+def _is_ours(path: Path) -> bool:
+    with path.open("rb") as file:
+        return b"PRODID:-//Nomarium//" in file.read(1024)
+
+
+def split_values(event: Event, field: str) -> Iterable[str]:
+    """The values of a field by which an event goes into files, `no FIELD` when it has none."""
+    values: Iterable[str]
+    if field in ("audience", "categories"):
+        values = getattr(event, field)
+    elif field == "organizer":
+        values = [event.organizer.name or event.organizer.email] if event.organizer else []
+    elif field in ("location", "status"):
+        values = [getattr(event, field)]
+    else:
+        text = dict(event.facets).get(field, event.location if field == "room" else "")
+        values = [" ".join(part.split()) for part in re.split(r"[;\n]", text)]
+    return [value for value in dict.fromkeys(values) if value] or [f"no {field}"]
+
+
+def slug(text: str) -> str:
+    """A text as a file name for any system: letters, figures and hyphens.
+
+    >>> slug("Loft A/B: Élise")
+    'loft-a-b-elise'
+    """
+    plain = unicodedata.normalize("NFKD", text.casefold())
+    plain = "".join(mark for mark in plain if not unicodedata.combining(mark))
+    name = re.sub(r"[^\w]+|_+", "-", plain).strip("-")[:80].rstrip("-")
+    return f"{name}-" if name in _RESERVED else name

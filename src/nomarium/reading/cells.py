@@ -1,0 +1,191 @@
+"""Cells to values, field by field: each distinct cell of a column is read once."""
+
+from __future__ import annotations
+
+import datetime as dt
+from collections.abc import Callable
+from functools import partial
+from typing import Any
+
+from nomarium.ical.colors import CSS3_COLORS
+from nomarium.ical.timezones import near_zone_names, zone_named
+from nomarium.reading import choices, lengths, people
+from nomarium.reading.evidence import ROLES, Decisions, resolve_day
+from nomarium.reading.moments import Moment, read_moment
+from nomarium.reading.refusal import Refusal
+from nomarium.reading.times import Clock
+from nomarium.reading.when import NOTHING, Part
+from nomarium.reading.words import fold
+from nomarium.sheets.table import Cell, cell_text
+
+_MIDNIGHT = Clock(0, True)
+
+MEMO_SIZE = 20_000
+"""Distinct cells of one column that are remembered; when full, a memo starts again."""
+
+_FAULT_TEXTS = frozenset(
+    "#n/a #ref! #value! #name? #div/0! #null! #num! #spill! #calc! #error! err:502 err:504 err:508 err:509 err:511".split()
+)
+
+
+class CellMemo(dict[Cell, Any]):
+    """The values of one column's cells by cell. A blank cell takes the default, if there is one."""
+
+    def __init__(self, read: Callable[[Cell], Any], blank: Any = None, default: str = "") -> None:
+        super().__init__()
+        self._read = read
+        self._default = default
+        self._blank = blank
+
+    def __missing__(self, cell: Cell) -> Any:
+        if len(self) >= MEMO_SIZE:
+            self.clear()
+        key, text = cell, cell_text(cell)
+        if not text:
+            cell = text = self._default
+        if not text:
+            value = self._blank
+        elif fault := fault_of(text):
+            value = fault
+        else:
+            value = self._read(cell)
+        self[key] = value
+        return value
+
+
+class PartMemo(CellMemo):
+    """The same for what a cell says about when: `Part` values, with a refusal inside when it is none."""
+
+    def __missing__(self, cell: Cell) -> Any:
+        value = super().__missing__(cell)
+        if isinstance(value, Refusal):
+            value = self[cell] = Part(refusal=value)
+        return value
+
+
+def fault_of(text: str) -> Refusal | None:
+    """The refusal of a spreadsheet's error value, or None for any other text."""
+    if text[0] not in "#eE" or text.casefold() not in _FAULT_TEXTS:
+        return None
+    return Refusal("cell-error", f"The spreadsheet shows the error {text}.", "Mend its formula, or type the value.")
+
+
+def part_memo(
+    field: str, index: int, decisions: Decisions, counts_1904: bool, default: str = "", weekday: int | None = None
+) -> CellMemo:
+    """The memo of a column that says when: `Part` values, refusals inside."""
+    role = ROLES[field]
+    drops_midnight = index in decisions.date_only_columns
+    adds_midnight = index in decisions.moment_columns
+
+    def read(cell: Cell) -> Part:
+        moment = read_moment(cell, role, decisions.lexicon, counts_1904)
+        if isinstance(moment, Refusal):
+            return Part(refusal=moment)
+        part = _part(moment, decisions, weekday)
+        if drops_midnight and part.start and part.start.secs == 0:
+            part = part._replace(start=None, plain_day=part.first if part.last is None else None)
+        elif adds_midnight and part.start is None and part.first and isinstance(cell, dt.date):
+            part = part._replace(start=_MIDNIGHT, plain_day=None)
+        return part
+
+    return PartMemo(read, NOTHING, default)
+
+
+def _part(moment: Moment, decisions: Decisions, weekday: int | None) -> Part:
+    days: list[dt.date | None] = []
+    for day, check in ((moment.first, weekday), (moment.last, None)):
+        date = resolve_day(day, decisions, check) if day else None
+        if isinstance(date, Refusal):
+            return Part(refusal=date)
+        days.append(date)
+    first, last = days
+    if first and last and last < first:
+        message = f"The range ends on {last}, before it starts on {first}."
+        return Part(refusal=Refusal("end-before-start", message, "Correct the range."))
+    rest = moment[4:]
+    is_plain = not any(rest[:3]) and moment.offset_secs is None and not moment.notes
+    clock = moment.start
+    plain_time = None
+    if is_plain and clock and first is None and clock.secs < 86_400 and not clock.is_doubtful and not moment.end:
+        plain_time = dt.time(clock.secs // 3600, clock.secs // 60 % 60, clock.secs % 60)
+    plain_day = first if is_plain and last is None and clock is None and moment.end is None else None
+    return Part(
+        first, last, clock, moment.end, moment.is_all_day, moment.is_unknown,
+        moment.offset_secs, moment.notes, None, plain_day, plain_time,
+    )  # fmt: skip
+
+
+def read_zone(cell: Cell) -> str | Refusal:
+    """An IANA zone name that exists."""
+    name = cell_text(cell).replace(" ", "_")
+    if name.upper() in ("UTC", "Z", "GMT"):
+        return "UTC"
+    if zone_named(name) is not None:
+        return name
+    near = near_zone_names(name)
+    remedy = f"Did you mean {' or '.join(near)}?" if near else "Use an IANA name such as America/Halifax."
+    return Refusal("timezone-unknown", f"There is no time zone “{cell_text(cell)}”.", remedy)
+
+
+def _text(cell: Cell) -> str:
+    return cell_text(cell)
+
+
+def _of_text(read: Callable[[str], Any]) -> Callable[[Cell], Any]:
+    return lambda cell: read(cell_text(cell))
+
+
+def _organizer(text: str) -> Any:
+    return people.read_person(text)
+
+
+def _reminder(cell: Cell) -> int | Refusal | None:
+    """How long before the start, in seconds; a number alone is minutes, a no is none."""
+    text = fold(cell_text(cell)).strip()
+    if text in ("no", "none", "non", "nein", "false", "off", "-", "aucun", "keine", "n"):
+        return None
+    for ending in (" before", " beforehand", " avant", " vorher", " antes", " ervoor"):
+        text = text.removesuffix(ending)
+    if isinstance(cell, (dt.time, dt.timedelta)):
+        return lengths.length_of_value(cell, 60)
+    return lengths.read_length(text, 60)
+
+
+def _duration(cell: Cell, unit_secs: int | None) -> int | Refusal:
+    if isinstance(cell, (float, int, dt.time, dt.timedelta)) and not isinstance(cell, (bool, dt.date)):
+        return lengths.length_of_value(cell, unit_secs)
+    return lengths.read_length(cell_text(cell), unit_secs)
+
+
+_READERS: dict[str, tuple[Callable[[Cell], Any], Any]] = {
+    "location": (_text, ""),
+    "description": (_text, ""),
+    "categories": (_of_text(people.read_list), ()),
+    "audience": (_of_text(people.read_list), ()),
+    "organizer": (_of_text(_organizer), None),
+    "attendees": (_of_text(people.read_people), ()),
+    "optional-attendees": (_of_text(partial(people.read_people, optional=True)), ()),
+    "url": (_of_text(people.read_url), ""),
+    "status": (_of_text(choices.read_status), ""),
+    "privacy": (_of_text(choices.read_privacy), ""),
+    "private": (choices.read_yes_no, None),
+    "busy": (choices.read_busy, None),
+    "all-day": (choices.read_yes_no, None),
+    "reminder": (_reminder, None),
+    "reminder-on": (choices.read_yes_no, None),
+    "color": (_of_text(partial(people.read_color, names=CSS3_COLORS)), ""),
+    "priority": (_of_text(choices.read_priority), None),
+    "geo": (_of_text(people.read_geo), None),
+    "timezone": (read_zone, None),
+    "uid": (_text, ""),
+}
+"""Field → how its cells are read, and what a blank one is."""
+
+
+def value_memo(field: str, default: str = "", unit_secs: int | None = None) -> CellMemo:
+    """The memo of a column that says anything but when."""
+    if field == "duration":
+        return CellMemo(lambda cell: _duration(cell, unit_secs), None, default)
+    read, blank = _READERS.get(field, (_text, ""))
+    return CellMemo(read, blank, default)

@@ -1,0 +1,301 @@
+"""Columns to fields: by what the person said, by heading, then by content; each with its evidence."""
+
+from __future__ import annotations
+
+import datetime as dt
+from collections.abc import Sequence
+from dataclasses import dataclass, replace
+from typing import Literal
+
+from nomarium.model.problem import Problem, column_letter, note
+from nomarium.reading.headings import is_placeholder, match_heading, normal
+from nomarium.reading.layout import TableHead, looks_like_date
+from nomarium.reading.options import ReadingOptions
+from nomarium.reading.times import Times, read_times
+from nomarium.reading.words import ENGLISH, Lexicon, fold
+from nomarium.sheets.table import Cell, Sheet, cell_text
+
+How = Literal["asked", "heading", "content", ""]
+
+_LOOSE_WORDS = frozenset("from to at on de a du au le von bis an van tot desde hasta para until till in".split())
+"""Headings so short that their cells must bear them out."""
+_DESCRIPTIVE = frozenset("description details beschreibung omschrijving beschrijving descripcion detail".split())
+MOSTLY = 0.8
+"""The share of a column's cells that must read as something for the column to be taken as it."""
+
+
+@dataclass(frozen=True, slots=True)
+class Column:
+    """One column of a table: what it is taken for, and why."""
+
+    index: int
+    """0-based, within the rows."""
+    heading: str
+    field: str = ""
+    """The field or part of one; "" when it is left out or names none."""
+    how: How = ""
+    evidence: str = ""
+    samples: tuple[str, ...] = ()
+    filled: int = 0
+    blank: int = 0
+    is_weak: bool = False
+    twin_of: int | None = None
+    """The index of an earlier column of the same field, with which it must agree on every row."""
+
+    @property
+    def is_ignored(self) -> bool:
+        return not self.field
+
+
+class _Contents:
+    """What the sampled cells of one column are, worked out when asked."""
+
+    def __init__(self, cells: Sequence[Cell], lexicon: Lexicon) -> None:
+        self.cells = [cell for cell in cells if cell_text(cell)]
+        self.distinct = {cell_text(cell) for cell in self.cells}
+        self.blank = len(cells) - len(self.cells)
+        self._lexicon = lexicon
+        self.dates = self._share(lambda cell: looks_like_date(cell, lexicon))
+        self.times = self._share(_is_time)
+        self.weekdays = self._share(self._is_weekday)
+        self.texts = self._share(lambda cell: isinstance(cell, str) and any(map(str.isalpha, cell)))
+
+    def _share(self, test) -> float:  # type: ignore[no-untyped-def]
+        return sum(map(test, self.cells)) / len(self.cells) if self.cells else 0.0
+
+    def _is_weekday(self, cell: Cell) -> bool:
+        return isinstance(cell, str) and fold(cell).strip() in self._lexicon.weekdays
+
+
+def _is_time(cell: Cell) -> bool:
+    if isinstance(cell, (dt.time, dt.timedelta)):
+        return True
+    if not isinstance(cell, str):
+        return False
+    text = cell.strip()
+    if not any(mark in text for mark in ":.hap") and not text.isalpha():
+        return False
+    times = read_times(text)
+    return isinstance(times, Times) and (times.start is not None or times.is_unknown)
+
+
+def assign_columns(
+    sheet: Sheet,
+    head: TableHead,
+    rows: Sequence[Sequence[Cell]],
+    options: ReadingOptions,
+    lexicon: Lexicon = ENGLISH,
+) -> tuple[list[Column], list[Problem]]:
+    """Take each column for a field, from its heading and from a sample of the table's rows."""
+    width = max([len(head.headings), *(len(row) for row in rows)])
+    headings = [*head.headings, *[""] * (width - len(head.headings))]
+    contents = [
+        _Contents([row[n] if n < len(row) else "" for row in rows], lexicon) for n in range(width)
+    ]
+    columns = [_by_heading(sheet, n, headings[n], contents[n], options) for n in range(width)]
+    columns = _checked_by_content(columns, contents)
+    columns = _with_summary(columns, contents)
+    columns = _by_content(columns, contents)
+    columns = _without_weak_rivals(columns)
+    columns = _rivals(columns)
+    return columns, _notes(sheet, columns)
+
+
+def _by_heading(
+    sheet: Sheet, index: int, heading: str, contents: _Contents, options: ReadingOptions
+) -> Column:
+    texts = tuple(dict.fromkeys(cell_text(cell) for cell in contents.cells[:50]))[:2]
+    column = Column(index, heading, samples=texts, filled=len(contents.cells), blank=contents.blank)
+    asked = asked_field(options, heading, column_letter(index + sheet.first_column))
+    if asked is not None:
+        return replace(column, field=asked, how="asked", evidence="as asked" if asked else "left out as asked")
+    match = match_heading(heading)
+    if match is None:
+        return column
+    evidence = f"the heading is like “{match.near}”" if match.near else "heading"
+    return replace(column, field=match.field, how="heading", evidence=evidence, is_weak=match.is_weak)
+
+
+def asked_field(options: ReadingOptions, heading: str, letter: str) -> str | None:
+    """The field that `--column` or a recipe gives a heading (or a column's letter); None when neither does."""
+    for asked, field in options.columns.items():
+        if asked.casefold() == heading.casefold() or (normal(asked) and normal(asked) == normal(heading)):
+            return field
+    if not heading or is_placeholder(heading):
+        return options.columns.get(letter)
+    return None
+
+
+def _checked_by_content(columns: list[Column], contents: list[_Contents]) -> list[Column]:
+    """Headings that could mean two things, settled by what stands under them."""
+    checked = []
+    has_date = any(c.field in ("date", "when") and not c.is_weak and contents[c.index].dates for c in columns)
+    has_week = any(c.field == "week" for c in columns)
+    for column in columns:
+        about, plain = contents[column.index], normal(column.heading)
+        field, evidence = column.field, column.evidence
+        if column.how != "heading" or not about.cells:
+            pass
+        elif field in ("date", "day") and about.weekdays >= MOSTLY:
+            field, evidence = "day", "heading; its cells are weekdays"
+        elif field == "date" and column.is_weak and (has_week or about.dates < MOSTLY):
+            field = "day" if has_week or not has_date else ""
+        elif field == "location" and about.times >= MOSTLY:
+            field, evidence = "start", "its cells are times"
+        elif plain in _LOOSE_WORDS and field in ("start", "end", "date") and not (about.dates or about.times):
+            if not all(isinstance(cell, (int, float)) or cell_text(cell).isdigit() for cell in about.cells):
+                field, evidence = "", "its cells are neither dates nor times"
+        elif plain in _LOOSE_WORDS and field == "location" and about.dates >= MOSTLY:
+            field, evidence = "date", "its cells are dates"
+        elif field == "categories" and about.dates >= MOSTLY:
+            field = ""
+        checked.append(replace(column, field=field, evidence=evidence, how=column.how if field else ""))
+    return _split_starts(checked, contents)
+
+
+def _split_starts(columns: list[Column], contents: list[_Contents]) -> list[Column]:
+    """Of two columns headed as starts (or ends), the one that holds dates is the date."""
+    for field, date_field in (("start", "date"), ("end", "end-date")):
+        claims = [c for c in columns if c.field == field]
+        dated = [c for c in claims if contents[c.index].dates >= MOSTLY and not contents[c.index].times]
+        if len(claims) == 2 and len(dated) == 1 and not any(c.field == date_field for c in columns):
+            at = dated[0].index
+            columns[at] = replace(columns[at], field=date_field, evidence="heading; its cells are dates")
+    return columns
+
+
+def _with_summary(columns: list[Column], contents: list[_Contents]) -> list[Column]:
+    """Find what the event is called, when no heading says so outright."""
+    if any(c.field == "summary" and not c.is_weak for c in columns):
+        return columns
+    described = [c for c in columns if c.field == "description" and c.how == "heading"]
+    lone = next((c for c in described if normal(c.heading) in _DESCRIPTIVE), None)
+    weak = next((c for c in columns if c.field == "summary"), None)
+    if lone is None and weak is None and len(described) == 1 and not _free_texts(columns, contents):
+        lone = described[0] if not any(c.field == "class" for c in columns) else None
+    if weak is not None:
+        columns[weak.index] = replace(weak, is_weak=False)
+    elif lone is not None:
+        evidence = "the only column that says what happens"
+        columns[lone.index] = replace(lone, field="summary", how="content", evidence=evidence)
+    return columns
+
+
+def _free_texts(columns: list[Column], contents: list[_Contents]) -> list[Column]:
+    """Columns without a field whose cells are mostly words."""
+    return [
+        c
+        for c in columns
+        if not c.field and c.how != "asked" and contents[c.index].texts >= MOSTLY
+        and contents[c.index].dates < MOSTLY and contents[c.index].times < MOSTLY
+        and contents[c.index].weekdays < MOSTLY
+    ]  # fmt: skip
+
+
+def _by_content(columns: list[Column], contents: list[_Contents]) -> list[Column]:
+    """Fill what no heading claims: the date, the times and the title, where just one column can be it."""
+    free = [c for c in columns if not c.field and c.how != "asked" and contents[c.index].cells]
+    taken = {c.field for c in columns if c.field}
+
+    def take(column: Column, field: str, evidence: str) -> None:
+        columns[column.index] = replace(column, field=field, how="content", evidence=evidence)
+        taken.add(field)
+        free.remove(column)
+
+    dated = [c for c in free if contents[c.index].dates >= MOSTLY]
+    if dated and not taken & {"date", "when"} and not _dated_start(columns, contents):
+        take(dated[0], "date", "its cells are dates")
+        if len(dated) > 1 and is_placeholder(dated[1].heading) and "end-date" not in taken:
+            take(dated[1], "end-date", "its cells are dates, right of the first date")
+    timed = [c for c in free if contents[c.index].times >= MOSTLY and is_placeholder(c.heading)]
+    for column in timed:
+        if not taken & {"time", "start"}:
+            take(column, "time", "its cells are times")
+        elif "end" not in taken and not _has_ranges(columns, contents):
+            take(column, "end", "its cells are times, right of the first time")
+    for column in list(free):
+        if contents[column.index].weekdays >= MOSTLY and "day" not in taken:
+            take(column, "day", "its cells are weekdays")
+    if "summary" not in taken:
+        texts = [c for c in _free_texts(columns, contents) if c in free]
+        unnamed = [c for c in texts if is_placeholder(c.heading)]
+        if len(texts) == 1:
+            take(texts[0], "summary", "the only column of words")
+        elif texts and len(unnamed) == len(texts):
+            title = max(texts, key=lambda c: (len(contents[c.index].distinct), -c.index))
+            take(title, "summary", "no headings; it has the most different texts")
+        elif "class" in taken:
+            pass  # the class is the title; the row reader sees to it
+    return columns
+
+
+def _dated_start(columns: list[Column], contents: list[_Contents]) -> bool:
+    return any(c.field == "start" and contents[c.index].dates >= MOSTLY for c in columns)
+
+
+def _has_ranges(columns: list[Column], contents: list[_Contents]) -> bool:
+    timed = next((c for c in columns if c.field == "time"), None)
+    if timed is None:
+        return False
+    first = read_times(cell_text(contents[timed.index].cells[0]))
+    return isinstance(first, Times) and first.end is not None
+
+
+def _without_weak_rivals(columns: list[Column]) -> list[Column]:
+    strong = {c.field for c in columns if c.field and not c.is_weak}
+    rest = []
+    for column in columns:
+        if column.is_weak and column.field in strong:
+            column = replace(column, field="", how="", evidence=f"another column is the {column.field}")
+        elif column.is_weak:
+            strong.add(column.field)
+        rest.append(column)
+    return rest
+
+
+def _rivals(columns: list[Column]) -> list[Column]:
+    """Mark columns that claim a field again; what was asked for beats what a heading claims."""
+    first: dict[str, Column] = {}
+    marked: list[Column] = []
+    for column in columns:
+        earlier = first.setdefault(column.field, column) if column.field else None
+        if earlier is not None and earlier is not column:
+            if earlier.how == "asked" != column.how:
+                column = replace(column, field="", how="", evidence=f"another column is the {column.field}")
+            elif column.how == "asked" != earlier.how:
+                marked[earlier.index] = replace(earlier, field="", how="", evidence="another column was asked for")
+                first[column.field] = column
+            elif column.filled == 0 or earlier.filled == 0:
+                empty = column if column.filled == 0 else earlier
+                dropped = replace(empty, field="", how="", evidence="empty, and another column has the field")
+                if empty is column:
+                    column = dropped
+                else:
+                    marked[earlier.index] = dropped
+                    first[column.field] = column
+            else:
+                column = replace(column, twin_of=earlier.index)
+        marked.append(column)
+    return marked
+
+
+def heading_missing(sheet: Sheet, columns: Sequence[Column], heading: str, option: str) -> Problem:
+    """The problem of a heading that an option names and no table has."""
+    import difflib
+
+    there = [c.heading for c in columns if c.heading]
+    near = difflib.get_close_matches(heading, there, n=1, cutoff=0.6)
+    remedy = f"Did you mean “{near[0]}”?" if near else f"The headings are {', '.join(f'“{h}”' for h in there)}."
+    message = f"{option} names a heading “{heading}” that {sheet.title} does not have."
+    return Problem("heading-missing", message, remedy, sheet.place())
+
+
+def _notes(sheet: Sheet, columns: list[Column]) -> list[Problem]:
+    notes = []
+    for column in columns:
+        if column.how == "content" or "is like" in column.evidence:
+            message = f"Read as the {column.field}: {column.evidence}."
+            remedy = f"If it is not, say so with --column \"{column.heading or column_letter(column.index)}=FIELD\"."
+            place = sheet.place(None, column.index, column.heading)
+            notes.append(note("column-guessed", message, remedy).at(place))
+    return notes

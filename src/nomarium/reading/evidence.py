@@ -1,0 +1,460 @@
+"""What a table's date columns settle together: the order of figures, the language, the years.
+
+One cell often cannot say whether 05/04 is April or May; the table can. Every cell's readings are
+gathered; what contradicts a weekday, the calendar, the school year or the row's other date is out,
+and what remains decides, or is refused with the option that settles it.
+"""
+
+from __future__ import annotations
+
+import datetime as dt
+from collections.abc import Iterable, Sequence
+from dataclasses import dataclass, field
+from typing import NamedTuple
+
+from nomarium.model.problem import Problem, column_letter, note
+from nomarium.reading.columns import Column
+from nomarium.reading.dates import Day, Order, Reading
+from nomarium.reading.headings import unit_of
+from nomarium.reading.languages import LanguageFound, find_language
+from nomarium.reading.moments import Moment, Role, read_moment
+from nomarium.reading.options import ReadingOptions
+from nomarium.reading.refusal import Refusal
+from nomarium.reading.words import Lexicon, fold
+from nomarium.sheets.table import Cell, Row, Sheet, cell_text
+
+ENOUGH_ROWS = 5_000
+"""Rows after which evidence that nothing later could overturn is enough (a later contradiction is
+noticed when its row is read, and then the whole table is gathered)."""
+
+ROLES: dict[str, Role] = {
+    "date": "date", "end-date": "date", "when": "date", "start": "either", "end": "either",
+    "time": "time", "reminder-date": "date", "reminder-time": "time",
+}  # fmt: skip
+_ORDER_NAMES = {"dmy": "day first", "mdy": "month first", "ymd": "year first"}
+_WEEKDAYS = ("Monday", "Tuesday", "Wednesday", "Thursday", "Friday", "Saturday", "Sunday")
+
+
+class Witness(NamedTuple):
+    """A cell that only one order of figures fits."""
+
+    row: int
+    text: str
+    reason: str
+
+
+@dataclass(frozen=True)
+class Decisions:
+    """How the dates of one table are read."""
+
+    lexicon: Lexicon
+    order: Order = ""
+    """"" when no cell needs one, or when none could be settled (`order_refusal` says why)."""
+    order_evidence: str = ""
+    order_refusal: Refusal | None = None
+    language: LanguageFound | None = None
+    window: tuple[dt.date, dt.date] | None = None
+    """First and last date that a day without a year may be."""
+    window_evidence: str = ""
+    date_only_columns: frozenset[int] = frozenset()
+    """Columns whose cells all end in 00:00: they are dates."""
+    moment_columns: frozenset[int] = frozenset()
+    """Workbook columns in which some date has a time: a bare date there is its midnight."""
+    is_whole: bool = True
+    """Whether every row was looked at."""
+    problems: tuple[Problem, ...] = field(default=())
+
+
+def decide(
+    sheet: Sheet, columns: Sequence[Column], rows: Iterable[Row], options: ReadingOptions,
+    lexicon: Lexicon, whole: bool = False,
+) -> Decisions:  # fmt: skip
+    """Gather what the date columns hold and settle it. `rows` are the table's rows of data."""
+    gathered = _Gathered(sheet, columns, lexicon)
+    count = 0
+    for count, (number, row) in enumerate(rows, 1):
+        gathered.add(number, row)
+        if count % ENOUGH_ROWS == 0 and not whole and _settled(gathered, options):
+            return _decisions(gathered, options, is_whole=False)
+    return _decisions(gathered, options, is_whole=True)
+
+
+class _Gathered:
+    """The distinct contents of the date columns of a table, and where each was first seen."""
+
+    def __init__(self, sheet: Sheet, columns: Sequence[Column], lexicon: Lexicon) -> None:
+        self.sheet = sheet
+        self.lexicon = lexicon
+        self.columns = [c for c in columns if c.field in ROLES]
+        self.weekday_column = next((c for c in columns if c.field == "day"), None)
+        picked = [*self.columns, *([self.weekday_column] if self.weekday_column else [])]
+        self.indices = [c.index for c in picked]
+        self.headings = {c.index: c.heading for c in columns}
+        self.first_rows: dict[tuple[Cell, ...], int] = {}
+        self.twins = [(c, c.twin_of) for c in columns if c.twin_of is not None]
+        self.twin_problem: Problem | None = None
+
+    def add(self, number: int, row: Sequence[Cell]) -> None:
+        width = len(row)
+        key = tuple([row[i] if i < width else "" for i in self.indices])
+        if key not in self.first_rows:
+            self.first_rows[key] = number
+        for column, other in self.twins:
+            if self.twin_problem is None:
+                self._compare_twins(number, row, column, other or 0)
+
+    def _compare_twins(self, number: int, row: Sequence[Cell], column: Column, other: int) -> None:
+        a, b = (cell_text(row[i]) if i < len(row) else "" for i in (other, column.index))
+        if a and b and a != b and not self._same_moment(row[other], row[column.index], column.field):
+            first, second = (self._called(i) for i in (other, column.index))
+            message = (
+                f"Both {first} and {second} look like the {column.field}, and they differ: in row "
+                f"{number}, “{a}” and “{b}”."
+            )
+            remedy = f'Say which one it is with --column "{self.headings[other] or first}={column.field}".'
+            place = self.sheet.place(number, column.index, column.heading)
+            self.twin_problem = Problem("columns-rival", message, remedy, place, b)
+
+    def _same_moment(self, a: Cell, b: Cell, field_name: str) -> bool:
+        if field_name not in ROLES:
+            return cell_text(a).casefold() == cell_text(b).casefold()
+        readings = []
+        for cell in (a, b):
+            moment = read_moment(cell, ROLES[field_name], self.lexicon, self.sheet.counts_1904)
+            if isinstance(moment, Refusal) or moment.first is None:
+                return False
+            readings.append({one.date() for one in moment.first.readings if one.year})
+        return bool(readings[0] & readings[1])
+
+    def _called(self, index: int) -> str:
+        heading = self.headings[index]
+        return f"“{heading}”" if heading else f"column {column_letter(index + self.sheet.first_column)}"
+
+    def moments(self) -> Iterable[tuple[int, tuple[Cell, ...], list[Moment | None], int | None]]:
+        """(row number, cells, moments, weekday of the weekday column), for each distinct row."""
+        memo: dict[tuple[int, str, Cell], Moment | Refusal] = {}
+        for cells, number in self.first_rows.items():
+            moments: list[Moment | None] = []
+            for column, cell in zip(self.columns, cells, strict=False):
+                if not cell_text(cell):
+                    moments.append(None)
+                    continue
+                key = (column.index, type(cell).__name__, cell)
+                if key not in memo:
+                    memo[key] = read_moment(cell, ROLES[column.field], self.lexicon, self.sheet.counts_1904)
+                moment = memo[key]
+                moments.append(None if isinstance(moment, Refusal) else moment)
+            weekday = None
+            if self.weekday_column is not None:
+                weekday = self.lexicon.weekdays.get(fold(cell_text(cells[-1])).strip())
+            yield number, cells, moments, weekday
+
+    def unread_texts(self) -> list[str]:
+        """Texts in date columns that hold words and cannot be read."""
+        found: dict[str, None] = {}
+        for _, cells, moments, _ in self.moments():
+            for cell, moment in zip(cells, moments, strict=False):
+                if moment is None and isinstance(cell, str) and any(map(str.isalpha, cell)) and len(cell) < 80:
+                    found.setdefault(cell)
+                    if len(found) >= 300:
+                        return list(found)
+        return list(found)
+
+
+def _settled(gathered: _Gathered, options: ReadingOptions) -> bool:
+    """Whether no later row could change what the rows so far decide, short of contradicting it."""
+    decisions = _decisions(gathered, options, is_whole=False)
+    return not (
+        decisions.order_refusal
+        or decisions.problems
+        or decisions.date_only_columns
+        or decisions.moment_columns
+        or gathered.twins
+        or (decisions.window and not options.school_year)
+        or _Tally(gathered, options).lacks_years
+    )
+
+
+def _decisions(gathered: _Gathered, options: ReadingOptions, is_whole: bool) -> Decisions:
+    language = None
+    if not options.languages:
+        unread = gathered.unread_texts()
+        language = find_language(unread) if unread else None
+        if language is not None:
+            gathered.lexicon = language.lexicon
+    problems = [gathered.twin_problem] if gathered.twin_problem else []
+    if language is not None and language.rivals:
+        message = f"The month names could be {' or '.join(language.rivals)}, and mean other months then."
+        remedy = "Say which with --language, such as --language pl."
+        problems.append(Problem("language-ambiguous", message, remedy, gathered.sheet.place()))
+    tally = _Tally(gathered, options)
+    order, evidence, refusal = tally.settle_order()
+    window, window_evidence = tally.window(order)
+    date_only, moment_columns = _midnight_columns(gathered)
+    return Decisions(
+        gathered.lexicon, order, evidence, refusal, language, window, window_evidence,
+        date_only, moment_columns, is_whole, tuple(problems),
+    )  # fmt: skip
+
+
+def _midnight_columns(gathered: _Gathered) -> tuple[frozenset[int], frozenset[int]]:
+    """Columns that are dates although their cells say 00:00, and typed ones in which a date is a midnight."""
+    clocks: dict[int, set[int]] = {}
+    bare: set[int] = set()
+    timed_cells: set[int] = set()
+    for _, cells, moments, _ in gathered.moments():
+        for column, cell, moment in zip(gathered.columns, cells, moments, strict=False):
+            if moment is None or moment.first is None:
+                continue
+            if moment.start is None:
+                bare.add(column.index)
+            else:
+                clocks.setdefault(column.index, set()).add(moment.start.secs)
+                if isinstance(cell, dt.datetime):
+                    timed_cells.add(column.index)
+    date_only = {index for index, secs in clocks.items() if secs == {0}}
+    return frozenset(date_only), frozenset(timed_cells & bare)
+
+
+class _Tally:
+    """What each distinct row says for and against each order of figures."""
+
+    def __init__(self, gathered: _Gathered, options: ReadingOptions) -> None:
+        self.gathered = gathered
+        self.options = options
+        self.witnesses: dict[Order, Witness] = {}
+        self.open_cell: tuple[int, str, Column, Day] | None = None
+        self.lacks_years = False
+        self.short_years: dict[Order, set[int]] = {"dmy": set(), "ymd": set()}
+        for number, cells, moments, weekday in gathered.moments():
+            self._hear(number, cells, moments, weekday)
+
+    def _hear(
+        self, number: int, cells: Sequence[Cell], moments: Sequence[Moment | None], weekday: int | None
+    ) -> None:
+        days = [(m.first, c, t) for m, c, t in zip(moments, self.gathered.columns, cells, strict=False) if m and m.first]
+        for day, column, cell in days:
+            self.lacks_years |= day.readings[0].year is None
+            check = day.weekday if day.weekday is not None else weekday if column.field != "end-date" else None
+            fitting, reason = _fitting(day, check, self.options.school_year)
+            for one in day.readings:
+                if one.order in self.short_years and one.year and len(day.readings) > 1:
+                    self.short_years[one.order].add(one.year)
+            self._weigh(number, cell_text(cell), column, day, fitting, reason)
+        for moment, column, cell in zip(moments, self.gathered.columns, cells, strict=False):
+            if moment and moment.first and moment.last:
+                self._weigh_pair(number, cell_text(cell), moment.first, moment.last)
+            if moment and moment.last and column:
+                self.lacks_years |= moment.last.readings[0].year is None
+        starts = [day for day, column, _ in days if column.field in ("date", "start", "when")]
+        ends = [(day, cell) for day, column, cell in days if column.field in ("end-date", "end")]
+        if starts and ends:
+            self._weigh_pair(number, cell_text(ends[0][1]), starts[0], ends[0][0])
+
+    def _weigh(
+        self, number: int, text: str, column: Column, day: Day, fitting: tuple[Reading, ...], reason: str
+    ) -> None:
+        orders = {one.order for one in fitting}
+        if not orders or "" in orders:
+            return
+        if len({(one.year, one.month, one.day) for one in fitting}) == 1 and len(fitting) > 1:
+            return  # 5/5: the same day either way
+        likely = orders - {"ymd"}
+        if len(likely) == 1 or (not likely and orders):
+            order = next(iter(likely or orders))
+            self.witnesses.setdefault(order, Witness(number, text, reason))
+        elif self.open_cell is None:
+            self.open_cell = (number, text, column, day)
+
+    def _weigh_pair(self, number: int, text: str, first: Day, last: Day) -> None:
+        """A range must not run backwards: an order in which it does is out for its row."""
+        forward = [o for o in ("dmy", "mdy") if _runs_forward(first, last, o)]
+        needs_order = any(one.order for one in (*first.readings, *last.readings))
+        if needs_order and len(forward) == 1:
+            reason = "the other order would end before it starts"
+            self.witnesses.setdefault(forward[0], Witness(number, text, reason))  # type: ignore[arg-type]
+
+    def settle_order(self) -> tuple[Order, str, Refusal | None]:
+        """The order of figures, the evidence for it, or why there is none."""
+        asked = self.options.date_order
+        if asked:
+            return asked, "as asked", None  # type: ignore[return-value]
+        for column in self.gathered.columns:
+            unit = unit_of(column.heading).date_order
+            if unit:
+                return unit, f"the heading “{column.heading}” says so", None  # type: ignore[return-value]
+        if len(self.witnesses) > 1:
+            (a, first), (b, second) = list(self.witnesses.items())[:2]
+            message = (
+                f"The dates contradict each other: row {first.row} “{first.text}” is {_ORDER_NAMES[a]} "
+                f"({first.reason}), row {second.row} “{second.text}” is {_ORDER_NAMES[b]} ({second.reason})."
+            )
+            remedy = "Correct one of them, or say which order holds with --date-order dmy or --date-order mdy."
+            return "", "", Refusal("date-orders-differ", message, remedy)
+        if self.witnesses:
+            order, witness = next(iter(self.witnesses.items()))
+            if order == "dmy" and _spread(self.short_years["dmy"]) > 5 and _spread(self.short_years["ymd"]) <= 2:
+                message = f"Row {witness.row} “{witness.text}” could begin with its year or with its day."
+                return "", "", Refusal("date-ambiguous", message, "Say which with --date-order ymd or dmy.")
+            evidence = f"{_ORDER_NAMES[order]}: row {witness.row} is “{witness.text}” ({witness.reason})"
+            return order, evidence, None
+        if self.open_cell is not None:
+            number, text, _, day = self.open_cell
+            message = (
+                f"“{text}” could be {_either(day)}, and nothing in the table settles it "
+                f"(no day over 12, no weekday, no school year)."
+            )
+            remedy = "Say which with --date-order dmy (day first) or --date-order mdy (month first)."
+            return "", "", Refusal("date-ambiguous", message, remedy)
+        return "", "", None
+
+    def window(self, order: Order) -> tuple[tuple[dt.date, dt.date] | None, str]:
+        """Where days without a year fall: the school year, else near the dates that have one."""
+        if self.options.school_year:
+            first, last = self.options.school_year
+            return (first, last), f"the school year {first} to {last}"
+        if not self.lacks_years:
+            return None, ""
+        known: list[dt.date] = []
+        for _, _, moments, _ in self.gathered.moments():
+            for moment in moments:
+                for day in (moment.first, moment.last) if moment else ():
+                    known += [
+                        date
+                        for one in (day.readings if day else ())
+                        if one.year and one.order in ("", order) and (date := one.date())
+                    ]
+        if not known:
+            return None, ""
+        return (min(known), max(known)), f"the dates with a year ({min(known)} to {max(known)})"
+
+
+def _spread(years: set[int]) -> int:
+    return max(years) - min(years) if years else 0
+
+
+def _either(day: Day) -> str:
+    dates = [one for one in day.readings if one.order != "ymd"]
+    names = []
+    for one in dates:
+        month = dt.date(2000, one.month, 1).strftime("%B")
+        names.append(f"{one.day} {month}{f' {one.year}' if one.year else ''}")
+    return " or ".join(names)
+
+
+def _fitting(
+    day: Day, weekday: int | None, school_year: tuple[dt.date, dt.date] | None
+) -> tuple[tuple[Reading, ...], str]:
+    """The readings that the weekday and the school year leave (all, when they leave none), and why."""
+    readings = day.readings
+    reason = _calendar_reason(day)
+    if weekday is not None:
+        left = tuple(one for one in readings if one.year is None or _is_on(one, weekday))
+        if left and len(left) < len(readings):
+            readings, reason = left, f"only then is it a {_WEEKDAYS[weekday]}"
+    if school_year is not None and len(readings) > 1:
+        first, last = school_year
+        left = tuple(one for one in readings if _may_be_within(one, first, last))
+        if left and len(left) < len(readings):
+            readings, reason = left, "only then is it in the school year"
+    return readings, reason
+
+
+def _calendar_reason(day: Day) -> str:
+    one = day.readings[0]
+    figure = one.day if one.day > 12 else (one.year or 0) % 100
+    return f"{figure} is no month"
+
+
+def _is_on(one: Reading, weekday: int) -> bool:
+    date = one.date()
+    return date is not None and date.weekday() == weekday
+
+
+def _may_be_within(one: Reading, first: dt.date, last: dt.date) -> bool:
+    years = [one.year] if one.year else range(first.year, last.year + 1)
+    return any((date := one.date(year)) is not None and first <= date <= last for year in years)
+
+
+def _runs_forward(first: Day, last: Day, order: str) -> bool:
+    starts = [one for one in first.readings if one.order in ("", order)]
+    ends = [one for one in last.readings if one.order in ("", order)]
+    for start in starts:
+        for end in ends:
+            a, b = start.date(2000), end.date(2000)
+            same_kind = (start.year is None) == (end.year is None)
+            if a and b and (not same_kind or a <= b):
+                return True
+    return False
+
+
+def resolve_day(day: Day, decisions: Decisions, weekday: int | None = None) -> dt.date | Refusal:
+    """The date that a day is, by the table's decisions. `weekday` is what the row's weekday column says."""
+    stated = day.weekday if day.weekday is not None else weekday
+    readings = day.readings
+    if readings[0].order:
+        readings = _in_order(readings, decisions)
+        if isinstance(readings, Refusal):
+            return readings
+    one = readings[0]
+    date = one.date() if one.year is not None else _with_year(one, decisions, stated)
+    if isinstance(date, Refusal):
+        return date
+    if date is None:
+        message = f"There is no {one.day}/{one.month} in {one.year}."
+        return Refusal("date-impossible", message, "Check the day, the month and the year.")
+    if stated is not None and date.weekday() != stated:
+        message = f"{date} is a {_WEEKDAYS[date.weekday()]}, not a {_WEEKDAYS[stated]}."
+        return Refusal("date-weekday", message, "Correct the date or the weekday.")
+    return date
+
+
+def _in_order(readings: tuple[Reading, ...], decisions: Decisions) -> tuple[Reading, ...] | Refusal:
+    found = tuple(one for one in readings if one.order == decisions.order)
+    if found:
+        return found
+    likely = [one for one in readings if one.order != "ymd"] or list(readings)
+    if len({(one.year, one.month, one.day) for one in likely}) == 1 and len(likely) > 1:
+        return (likely[0],)  # the same day in either order
+    if decisions.order_refusal:
+        return decisions.order_refusal
+    if not decisions.order:
+        return (likely[0],) if len(likely) == 1 else Refusal("date-ambiguous", "The order of figures is open.", "")
+    name = _ORDER_NAMES[decisions.order]
+    message = f"It does not fit the order of the other dates, {decisions.order_evidence or name}."
+    if decisions.order_evidence == "as asked":
+        message = f"It is no date when read {name}, as --date-order asks."
+    return Refusal("date-order-broken", message, "Correct the date, or write it with its month's name.")
+
+
+def _with_year(one: Reading, decisions: Decisions, weekday: int | None) -> dt.date | Refusal:
+    name = f"{one.day} {dt.date(2000, one.month, 1):%B}"
+    if decisions.window is None:
+        message = f"{name} has no year."
+        return Refusal("date-no-year", message, "Say which school year it is in: --school-year 2026:2027.")
+    first, last = decisions.window
+    years = range(max(first.year - 1, 1), min(last.year + 1, 9999) + 1)
+    dates = [date for year in years if (date := one.date(year)) is not None]
+    inside = [date for date in dates if first <= date <= last]
+    if not inside and not decisions.window_evidence.startswith("the school year"):
+        near = [d for d in dates if min(abs((d - first).days), abs((d - last).days)) < 183]
+        inside = near if len(near) == 1 else []
+    if len(inside) > 1 and weekday is not None:
+        inside = [date for date in inside if date.weekday() == weekday]
+    if len(inside) == 1:
+        return inside[0]
+    why = "falls in more than one year of" if inside else "is not within"
+    message = f"{name} has no year, and it {why} {decisions.window_evidence}."
+    return Refusal("date-no-year", message, "Write the year, or give --school-year FIRST:LAST.")
+
+
+def told(decisions: Decisions, sheet: Sheet) -> list[Problem]:
+    """The decisions as notes for the person."""
+    notes = []
+    if decisions.order_evidence and decisions.order_evidence != "as asked":
+        notes.append(note("date-order", f"Dates in figures are read {decisions.order_evidence}."))
+    if decisions.language is not None and not decisions.language.rivals:
+        notes.append(note("date-language", f"Dates have {decisions.language.evidence}."))
+    if decisions.window and not decisions.window_evidence.startswith("the school year"):
+        notes.append(note("date-years", f"Days without a year are set near {decisions.window_evidence}."))
+    return [one.at(sheet.place()) for one in notes]

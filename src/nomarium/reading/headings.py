@@ -1,0 +1,138 @@
+"""Which field a heading names: by its known spellings in five languages, and nearly so, never recklessly."""
+
+from __future__ import annotations
+
+import difflib
+import re
+from functools import lru_cache
+from pathlib import Path
+from typing import Final, NamedTuple
+
+from nomarium.reading.words import fold
+
+FIELDS: Final = (
+    "summary", "date", "start", "end", "end-date", "time", "when", "duration", "all-day", "location",
+    "description", "categories", "audience", "organizer", "attendees", "url", "status", "privacy", "busy",
+    "reminder", "color", "priority", "geo", "timezone", "uid", "repeat", "except", "also-on", "week", "day",
+    "class", "teacher", "room", "group", "division", "term", "label", "period",
+)  # fmt: skip
+"""The fields of an event (docs/reading-tables.md), as `--column` and `--set` name them."""
+
+PARTS: Final = ("optional-attendees", "private", "reminder-on", "reminder-date", "reminder-time")
+"""Columns that say a piece of a field; found by their headings."""
+
+DATE_FIELDS: Final = frozenset({"date", "end-date", "when", "start", "end", "reminder-date"})
+FACETS: Final = ("class", "teacher", "room", "group", "division", "term", "label", "period")
+
+
+class HeadingMatch(NamedTuple):
+    """What a heading seems to name."""
+
+    field: str
+    is_weak: bool = False
+    """It counts only when no other column claims the field."""
+    near: str = ""
+    """The known spelling, when the heading only resembles it."""
+
+
+class HeadingUnit(NamedTuple):
+    """What the brackets of a heading say: "Date (dd/mm/yyyy)", "Length (min)"."""
+
+    date_order: str = ""
+    length_secs: int | None = None
+
+
+_BRACKETS = re.compile(r"[(\[{]([^)\]}]*)[)\]}]")
+_LENGTH_UNITS = {"min": 60, "mins": 60, "minutes": 60, "m": 60, "minuten": 60, "h": 3600, "hr": 3600,
+                 "hrs": 3600, "hours": 3600, "heures": 3600, "stunden": 3600, "days": 86_400}  # fmt: skip
+_PLACEHOLDER = re.compile(r"(?:column|col|field|spalte|colonne|columna|kolom|unnamed|f|c)?\s*:?\s*\d*|[a-z]")
+
+
+@lru_cache(maxsize=1)
+def spellings() -> dict[str, HeadingMatch]:
+    """Every known spelling, normalised, and what it names."""
+    table: dict[str, HeadingMatch] = {}
+    path = Path(__file__).with_name("data") / "headings.txt"
+    for line in path.read_text("utf-8").splitlines():
+        field, colon, words = line.partition(":")
+        if colon and not line.startswith("#"):
+            for word in words.split(","):
+                plain = normal(word)
+                table.setdefault(plain, HeadingMatch(field, word.strip().startswith("~")))
+    for field in FIELDS:
+        table.setdefault(normal(field), HeadingMatch(field))
+    return table
+
+
+def normal(heading: str) -> str:
+    """A heading as spellings are compared: folded, brackets and signs gone, single spaces.
+
+    >>> normal("Start_Date (dd/mm/yyyy) *")
+    'start date'
+    """
+    text = re.sub(r"(?<=[a-zà-ÿ])(?=[A-Z])", " ", heading)  # StartDate
+    text = fold(_BRACKETS.sub(" ", text)) or fold(text)
+    return " ".join(re.sub(r"[^\w]|_", " ", text).split())
+
+
+def match_heading(heading: str) -> HeadingMatch | None:
+    """The field that a heading names, or None. A heading in two languages may name it in either."""
+    table = spellings()
+    plain = normal(heading)
+    if not plain:
+        return None
+    for form in _forms(heading, plain):
+        if form in table:
+            return table[form]
+    if len(plain) < 5:
+        return None
+    known = [one for one in table if len(one) >= 5]
+    close = difflib.get_close_matches(plain, known, n=3, cutoff=0.87)
+    fields = {table[one].field for one in close}
+    if len(fields) == 1:
+        return HeadingMatch(table[close[0]].field, table[close[0]].is_weak, close[0])
+    return None
+
+
+def _forms(heading: str, plain: str) -> list[str]:
+    """A heading as it stands, without a number or an opening article, and each part of "Date / Fecha"."""
+    forms = [plain, re.sub(r"^(?:the|event|evt|your)\s+|\s*\d+$", "", plain), plain.removesuffix("s")]
+    forms.append(plain.replace(" ", ""))
+    parts = [normal(part) for part in re.split(r"\s*[/|]\s*|\s+-\s+|\n", heading)]
+    if len(parts) > 1 and len({spellings()[p].field for p in parts if p in spellings()}) == 1:
+        forms += parts
+    return forms
+
+
+def unit_of(heading: str) -> HeadingUnit:
+    """The unit that a heading gives.
+
+    >>> unit_of("Date (dd/mm/yyyy)").date_order, unit_of("Length (min)").length_secs
+    ('dmy', 60)
+    """
+    order, length = "", None
+    candidates = _BRACKETS.findall(heading) or [heading]
+    for text in candidates:
+        plain = fold(text).strip()
+        letters = re.sub(r"[^djtmya]", "", plain)
+        if re.fullmatch(r"[djtmya]{1,4}[/.\- ]?[djtmya]{1,4}[/.\- ]?[djtmya]{1,4}.*", plain):
+            shape = re.sub(r"(.)\1+", r"\1", letters.replace("j", "d").replace("t", "d").replace("a", "y"))
+            order = shape if shape in ("dmy", "mdy", "ymd") else order
+        length = _LENGTH_UNITS.get(plain.removeprefix("in ").strip(), length)
+    if fold(heading).strip() in ("minutes", "mins", "minuten"):
+        length = 60
+    return HeadingUnit(order, length)
+
+
+def is_placeholder(heading: str) -> bool:
+    """Whether a heading says nothing: blank, `Column1`, `Unnamed: 3`, a letter."""
+    return _PLACEHOLDER.fullmatch(fold(heading).strip()) is not None
+
+
+def near_field(text: str) -> str | None:
+    """The field that a person may have meant on the command line."""
+    match = match_heading(text)
+    if match and match.field in FIELDS:
+        return match.field
+    close = difflib.get_close_matches(fold(text), FIELDS, n=1, cutoff=0.6)
+    return close[0] if close else None

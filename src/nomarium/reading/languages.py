@@ -1,0 +1,80 @@
+"""Which language the month and weekday names of a table are in, when they are not English."""
+
+from __future__ import annotations
+
+import re
+from collections.abc import Sequence
+from typing import NamedTuple
+
+from nomarium.model.errors import UsageError
+from nomarium.model.problem import Problem
+from nomarium.reading.dates import Days, read_days
+from nomarium.reading.moments import tidy
+from nomarium.reading.words import (
+    ENGLISH,
+    Lexicon,
+    all_languages,
+    fold,
+    language_name,
+    lexicon_of,
+)
+
+_SAFE = frozenset(("fr", "de", "es", "nl", "it", "pt", "sv", "da", "nb", "fi"))
+"""Languages none of whose month names is another month in any other language of CLDR (as Polish and
+Croatian listopad is): when one of them reads everything, no other needs to be asked."""
+
+
+class LanguageFound(NamedTuple):
+    """The names to read with, and how they were found."""
+
+    lexicon: Lexicon
+    evidence: str = ""
+    rivals: tuple[str, ...] = ()
+    """Languages in which the same texts are other dates: nothing may be read until one is chosen."""
+
+
+def asked_lexicon(codes: Sequence[str]) -> Lexicon:
+    """English and the languages asked for, theirs first. Raises UsageError for an unknown code."""
+    lexicon: Lexicon | None = None
+    for code in codes:
+        other = lexicon_of(code)
+        if other is None:
+            message = f"There is no language with the code “{code}”."
+            raise UsageError(Problem("language-unknown", message, "Use a code such as fr, de or pt-BR."))
+        lexicon = lexicon.extended(other) if lexicon else other
+    return lexicon.extended(ENGLISH) if lexicon else ENGLISH
+
+
+def find_language(texts: Sequence[str]) -> LanguageFound | None:
+    """The language in which the most of these texts are dates; None when there is none at all.
+
+    `texts` are cells that English cannot read.
+    """
+    plain = [tidy(text) for text in texts if any(map(str.isdigit, text))]
+    words = {fold(word) for text in plain for word in re.findall(r"[^\W\d_]+", text)}
+    words = {word for word in words if not ENGLISH.knows(word)}
+    if not words:
+        return None
+    best: dict[str, tuple[object, ...]] = {}
+    most = 0
+    for code in all_languages():
+        language = lexicon_of(code)
+        if language is None or not any(language.knows(word) for word in words):
+            continue
+        lexicon = ENGLISH.extended(language)
+        days = tuple(read_days(text, lexicon) for text in plain)
+        readable = sum(isinstance(one, Days) for one in days)
+        if readable > most:
+            best, most = {}, readable
+        if readable and readable == most:
+            best[code] = tuple(one[:2] if isinstance(one, Days) else None for one in days)
+        if readable == len(plain) and code in _SAFE:
+            break
+    if not best:
+        return None
+    code, meaning = next(iter(best.items()))
+    rivals = tuple(language_name(other) for other, days in best.items() if days != meaning)
+    language = lexicon_of(code)
+    assert language is not None
+    evidence = f"names in {language_name(code)}"
+    return LanguageFound(ENGLISH.extended(language), evidence, (language_name(code), *rivals) if rivals else ())

@@ -1,0 +1,135 @@
+"""Where the table is in a sheet: title rows above it, its headings (one row or two), its first row."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from itertools import islice
+from typing import NamedTuple
+
+from nomarium.reading.headings import match_heading
+from nomarium.reading.moments import read_moment
+from nomarium.reading.refusal import Refusal
+from nomarium.reading.words import ENGLISH, Lexicon
+from nomarium.sheets.table import Cell, Row, Sheet, cell_text, is_blank
+
+HEAD_ROWS = 60
+"""How many rows from the top may hold the headings."""
+
+
+class TableHead(NamedTuple):
+    """The headings of a table and where it begins."""
+
+    headings: tuple[str, ...]
+    """One a column, "" where there is none; of two rows of headings, both texts."""
+    first_row: int
+    """Row number of the first row of data."""
+    header_rows: tuple[int, ...] = ()
+    """Row numbers of the headings; none for a table without."""
+    title_rows: tuple[int, ...] = ()
+    """Rows above the headings that hold something: they count as notes."""
+    blank_rows: int = 0
+    """Blank rows above the headings."""
+
+
+def find_head(sheet: Sheet, lexicon: Lexicon = ENGLISH, header_row: int | None = None) -> TableHead | None:
+    """Find the headings of a sheet, or None when it is blank. `header_row` (0: no headings) settles it."""
+    top = list(islice(sheet.rows(), HEAD_ROWS))
+    filled = [(number, row) for number, row in top if not is_blank(row)]
+    if not filled:
+        return None
+    if header_row is not None:
+        at = next((n for n, (number, _) in enumerate(filled) if number == header_row), None)
+    else:
+        at = _header_at(filled, lexicon)
+    if at is None:
+        number, _ = filled[0]
+        width = max(len(row) for _, row in filled)
+        start = _first_with_date(filled, lexicon) if header_row is None else 0
+        titles = tuple(n for n, _ in filled[:start])
+        first = filled[start][0]
+        return TableHead(("",) * width, first, (), titles, _blank_before(top, first))
+    number, row = filled[at]
+    headings = [cell_text(cell) for cell in row]
+    rows: tuple[int, ...] = (number,)
+    if at + 1 < len(filled) and filled[at + 1][0] == number + 1:
+        below = filled[at + 1][1]
+        if _continues_header(row, below, lexicon):
+            headings = _two_rows(headings, [cell_text(cell) for cell in below])
+            rows = (number, number + 1)
+    first = rows[-1] + 1
+    titles = tuple(n for n, _ in filled[:at])
+    return TableHead(tuple(headings), first, rows, titles, _blank_before(top, number))
+
+
+def _blank_before(top: Sequence[Row], number: int) -> int:
+    return sum(1 for other, row in top if other < number and is_blank(row))
+
+
+def _header_at(filled: Sequence[Row], lexicon: Lexicon) -> int | None:
+    """The index of the row of headings: the one with the most known headings, two at least."""
+    scores = []
+    for at, (_, row) in enumerate(filled[:30]):
+        texts = [cell_text(cell) for cell in row if cell != ""]
+        known = {match.field for text in texts if len(text) < 60 and (match := match_heading(text))}
+        dates = sum(looks_like_date(cell, lexicon) for cell in row)
+        scores.append(0 if dates or len(texts) < 2 else len(known))
+    best = max(scores)
+    if best >= 2:
+        return scores.index(best)
+    # too few known spellings: a row of short texts that is followed by a row with a date
+    for at, (_, row) in enumerate(filled[:30]):
+        texts = [cell for cell in row if cell != ""]
+        if len(texts) < 2 or any(looks_like_date(cell, lexicon) for cell in texts):
+            if any(looks_like_date(cell, lexicon) for cell in texts):
+                return None
+            continue
+        all_short = all(isinstance(cell, str) and len(cell) < 40 for cell in texts)
+        followed = at + 1 < len(filled) and any(looks_like_date(c, lexicon) for c in filled[at + 1][1])
+        if all_short and (followed or scores[at]):
+            return at
+    return None
+
+
+def _first_with_date(filled: Sequence[Row], lexicon: Lexicon) -> int:
+    for at, (_, row) in enumerate(filled):
+        if any(looks_like_date(cell, lexicon) for cell in row):
+            return at
+    return 0
+
+
+def looks_like_date(cell: Cell, lexicon: Lexicon = ENGLISH) -> bool:
+    """Whether a cell by itself holds a day (a bare number does not)."""
+    if isinstance(cell, (float, int)):
+        return False
+    if isinstance(cell, str):
+        text = cell.strip()
+        if not text or len(text) > 60 or not any(mark.isdigit() for mark in text):
+            return False
+        moment = read_moment(text, "date", lexicon)
+        return not isinstance(moment, Refusal) and moment.first is not None
+    moment = read_moment(cell, "either", lexicon)
+    return not isinstance(moment, Refusal) and moment.first is not None
+
+
+def _continues_header(row: Sequence[Cell], below: Sequence[Cell], lexicon: Lexicon) -> bool:
+    """Whether a second row of headings follows: texts under headings that span several columns."""
+    texts = [cell_text(cell) for cell in below if cell != ""]
+    if len(texts) < 2 or any(looks_like_date(cell, lexicon) for cell in below):
+        return False
+    known = sum(1 for text in texts if len(text) < 40 and match_heading(text))
+    gaps = sum(
+        1 for n, cell in enumerate(below) if cell != "" and (n >= len(row) or row[n] == "") and cell_text(cell)
+    )
+    return known >= 2 and gaps >= 1 and known >= len(texts) / 2
+
+
+def _two_rows(upper: list[str], lower: list[str]) -> list[str]:
+    """Headings over two rows: the upper one holds for the columns to its right until the next."""
+    width = max(len(upper), len(lower))
+    upper += [""] * (width - len(upper))
+    lower += [""] * (width - len(lower))
+    joined, above = [], ""
+    for high, low in zip(upper, lower, strict=True):
+        above = high or (above if low else "")
+        joined.append(f"{above} {low}".strip())
+    return joined

@@ -1,0 +1,59 @@
+"""Where a reading writes down what it finds: the ledger, the problems, the notes, the rejected rows."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import dataclass, field, replace
+
+from nomarium.model.ledger import Ledger
+from nomarium.model.problem import Problem
+from nomarium.sheets.table import Cell
+
+
+@dataclass(frozen=True, slots=True)
+class RejectedRow:
+    """A row that became no event, as it stood, and why."""
+
+    headings: tuple[str, ...]
+    cells: tuple[Cell, ...]
+    reasons: tuple[Problem, ...]
+
+
+@dataclass
+class Notebook:
+    """The account of one reading. Everything is kept in the order in which it was found."""
+
+    ledger: Ledger = field(default_factory=Ledger)
+    problems: list[Problem] = field(default_factory=list)
+    notes: list[Problem] = field(default_factory=list)
+    rejected: list[RejectedRow] = field(default_factory=list)
+    note_rows: list[tuple[int, str]] = field(default_factory=list)
+    """Rows that count as notes, (row number, text), the first hundred of them."""
+    _counted: dict[str, tuple[int, Problem]] = field(default_factory=dict)
+
+    def reject(
+        self, headings: Sequence[str], cells: Sequence[Cell], reasons: Sequence[Problem]
+    ) -> None:
+        """Account for a row that became no event."""
+        self.ledger.rejected += 1
+        self.problems.extend(reasons)
+        self.rejected.append(RejectedRow(tuple(headings), tuple(cells), tuple(reasons)))
+
+    def note_row(self, number: int, text: str) -> None:
+        """Account for a row that holds words about the table, not an event."""
+        self.ledger.notes += 1
+        if len(self.note_rows) < 100:
+            self.note_rows.append((number, text))
+
+    def count(self, problem: Problem) -> None:
+        """A note that many rows may give: it is told once, with the first row and their number."""
+        seen, first = self._counted.get(problem.code, (0, problem))
+        self._counted[problem.code] = (seen + 1, first)
+
+    def all_notes(self) -> list[Problem]:
+        """The notes, the counted ones last."""
+        counted = []
+        for times, first in self._counted.values():
+            more = f" (so in {times:,} rows; this is the first)" if times > 1 else ""
+            counted.append(replace(first, message=first.message + more))
+        return self.notes + counted

@@ -1,0 +1,42 @@
+"""What the person asked for about reading, in one frozen value that every stage may look at."""
+
+from __future__ import annotations
+
+import datetime as dt
+from collections.abc import Mapping
+from dataclasses import dataclass, field
+from types import MappingProxyType
+from typing import Literal
+
+Layout = Literal["events", "grid", "month"]
+
+
+@dataclass(frozen=True)
+class ReadingOptions:
+    """How tables are to be read; what is empty or None is found from the table itself."""
+
+    sheets: tuple[str, ...] = ()
+    layout: Layout | None = None
+    columns: Mapping[str, str] = field(default_factory=lambda: MappingProxyType({}))
+    """Heading (or column letter) → field, "" to leave the column out."""
+    defaults: Mapping[str, str] = field(default_factory=lambda: MappingProxyType({}))
+    """Field → the value where a row has none."""
+    keep_extra: bool = False
+    zone: str | None = None
+    """IANA name; None makes floating times."""
+    date_order: str = ""
+    """dmy, mdy or ymd."""
+    school_year: tuple[dt.date, dt.date] | None = None
+    """First and last date (inclusive) of the window that dates without a year fall in."""
+    languages: tuple[str, ...] = ()
+    default_length_secs: int = 3600
+    fill_down: tuple[str, ...] = ()
+    """Headings whose blank cells take the value above."""
+    day_one: dt.date | None = None
+    """The date of week 1 day 1."""
+    header_row: int | None = None
+    """The row of the headings, 0 for none; from a recipe."""
+    renamed: Mapping[str, str] = field(default_factory=lambda: MappingProxyType({}))
+    """Summaries as they stand → what to call the event; from a recipe."""
+    left_out: tuple[str, ...] = ()
+    """Texts: rows that have one as a whole cell are left out; from a recipe."""

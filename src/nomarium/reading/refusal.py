@@ -1,0 +1,19 @@
+"""What a parser gives instead of a value: why the text is none, and what to do. Callers add where."""
+
+from __future__ import annotations
+
+from typing import NamedTuple
+
+from nomarium.model.problem import Place, Problem
+
+
+class Refusal(NamedTuple):
+    """A text that could not be read."""
+
+    code: str
+    message: str
+    remedy: str = ""
+
+    def problem(self, place: Place, cell: str | None = None) -> Problem:
+        """The refusal as a problem at a place."""
+        return Problem(self.code, self.message, self.remedy, place, cell)

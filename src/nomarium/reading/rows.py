@@ -1,0 +1,413 @@
+"""The rows of a table to events, one by one, every row accounted for."""
+
+from __future__ import annotations
+
+import datetime as dt
+from collections.abc import Callable, Iterator, Sequence
+from typing import Any
+from zoneinfo import ZoneInfo
+
+from nomarium.ical.timezones import change_dates, zone_named
+from nomarium.model.event import Event, Person
+from nomarium.model.problem import Problem, note
+from nomarium.reading.cells import CellMemo, fault_of, part_memo, value_memo
+from nomarium.reading.headings import FACETS, unit_of
+from nomarium.reading.notebook import Notebook
+from nomarium.reading.oddrows import note_text
+from nomarium.reading.programme import day_of_programme
+from nomarium.reading.refusal import Refusal
+from nomarium.reading.tables import TableReading
+from nomarium.reading.when import NOTES, NOTHING, Blame, Part, Row, When, settle
+from nomarium.reading.words import fold
+from nomarium.sheets.table import Cell, cell_text, is_blank
+
+_DAY = dt.timedelta(days=1)
+_WHEN_FIELDS = ("date", "start", "end", "end-date", "time")
+EXAMPLE_MARK = "EXAMPLE – "
+"""How the example rows of a starter file begin; they are left out."""
+
+_EACH_ROW = frozenset({"time-unknown", "time-skipped", "time-repeated"})
+"""Notes that are told for every row, not once for all."""
+
+_combine = dt.datetime.combine
+
+
+def read_events(reading: TableReading, notebook: Notebook) -> Iterator[Event]:
+    """The events of a table in the order of its rows. What becomes of every row goes into `notebook`."""
+    reader = _RowReader(reading, notebook)
+    read, ledger = reader.read, notebook.ledger
+    ledger.notes += len(reading.head.title_rows)
+    ledger.blank += reading.head.blank_rows
+    for number in reading.head.title_rows:
+        notebook.note_rows.append((number, "above the table"))
+    for number, row in reading.rows():
+        event = read(number, row)
+        if event is not None:
+            ledger.events += 1
+            yield event
+
+
+class _RowReader:
+    """Reads the rows of one table. Set up once, so that a row costs as little as it can."""
+
+    def __init__(self, reading: TableReading, notebook: Notebook) -> None:
+        self.reading = reading
+        self.notebook = notebook
+        options = reading.options
+        self.sheet = reading.sheet
+        self.fields = [c.field if c.twin_of is None else "" for c in reading.columns]
+        self.width = len(self.fields)
+        self.header_width = max((n + 1 for n, h in enumerate(reading.head.headings) if h), default=self.width)
+        self.check_width = bool(reading.head.header_rows) and not self.sheet.name and self._rarely_wide()
+        self.at = {f: n for n, f in enumerate(self.fields) if f}
+        if "when" in self.at:
+            self.at.setdefault("date", self.at["when"])
+        self.parts = {field: self._part_memo(field) for field in _WHEN_FIELDS}
+        self.weekday_at = self.at.get("day") if "date" in self.at else None
+        self.by_weekday: dict[int | None, CellMemo] = {None: self.parts["date"]}
+        self.zone_name = options.zone
+        self.zone: ZoneInfo | None = zone_named(options.zone) if options.zone else None
+        self.summary_at = self.at.get("summary", self.at.get("class", -1))
+        self.summary_default = options.defaults.get("summary", "")
+        self.location, self.location_at = self._value("location")
+        self.description, self.description_at = self._value("description")
+        self.duration, self.duration_at = self._value("duration")
+        self.all_day, self.all_day_at = self._value("all-day")
+        self.row_zone, self.row_zone_at = self._value("timezone")
+        self.rest = self._rest_fields()
+        self.extra = [
+            (c.index, c.heading) for c in reading.columns if options.keep_extra and c.is_ignored and c.heading
+        ]
+        self.is_simple = not (
+            {"time", "end-date", "duration", "all-day", "timezone", "week"} & self._known()
+            or self.weekday_at is not None or self.sheet.faults or "date" not in self.at
+        )  # fmt: skip
+        self.counts_days = "date" not in self._known() and "start" not in self.at
+        self.fault_rows = frozenset(row for row, _ in self.sheet.faults)
+        self.changes: dict[int, frozenset[dt.date]] = {}
+        self.left_out = frozenset(text.casefold() for text in options.left_out)
+        self.last_date_row = 0
+
+    def _known(self) -> set[str]:
+        return set(self.at) | set(self.reading.options.defaults)
+
+    def _rarely_wide(self) -> bool:
+        """Whether a row with more cells than headings is the exception: then it is a slip in its row."""
+        extra = [c for c in self.reading.columns if c.index >= self.header_width]
+        return all(c.filled <= c.blank for c in extra)
+
+    def _part_memo(self, field: str, weekday: int | None = None) -> CellMemo:
+        index = self.at.get(field, -1)
+        default = self.reading.options.defaults.get(field, "")
+        name = self.fields[index] if index >= 0 else field
+        decisions = self.reading.decisions
+        return part_memo(name, index, decisions, self.sheet.counts_1904, default, weekday)
+
+    def _value(self, field: str) -> tuple[CellMemo, int]:
+        index = self.at.get(field, -1)
+        heading = self.reading.columns[index].heading if index >= 0 else ""
+        default = self.reading.options.defaults.get(field, "")
+        return value_memo(field, default, unit_of(heading).length_secs), index
+
+    def _rest_fields(self) -> list[tuple[str, CellMemo, int]]:
+        """The fields that few tables have."""
+        names = (
+            "categories", "audience", "organizer", "attendees", "optional-attendees", "url", "status",
+            "privacy", "private", "busy", "reminder", "reminder-on", "color", "priority", "geo", "uid",
+            *FACETS,
+        )  # fmt: skip
+        known = self._known()
+        return [(name, *self._value(name)) for name in names if name in known]
+
+    def read(self, number: int, row: Sequence[Cell]) -> Event | None:
+        """A row's event, or None when it is none; the notebook then says what it was."""
+        if len(row) < self.width:
+            row = [*row, *[""] * (self.width - len(row))]
+        if self.is_simple:
+            when = self._quickly(row)
+            if when is None:
+                when = self._when(number, row)
+        else:
+            when = self._when(number, row)
+        summary = row[self.summary_at] if self.summary_at >= 0 else ""
+        summary = summary.strip() if isinstance(summary, str) else cell_text(summary)
+        if not summary:
+            summary = self.summary_default
+        if type(when) is not When or not summary or summary[0] in "#E'" or self.check_width or self.fault_rows:
+            odd = self._odd_row(number, row, when, summary)
+            if odd is not None:
+                return odd or None  # type: ignore[return-value]
+            assert isinstance(when, When)
+            if summary[0] == "'":
+                summary = _unguarded(summary)
+        if self.left_out and self._is_left_out(row):
+            self.notebook.ledger.left_out += 1
+            return None
+        if when.notes:
+            self._tell(number, row, when)
+        location = self.location[row[self.location_at] if self.location_at >= 0 else ""]
+        description = self.description[row[self.description_at] if self.description_at >= 0 else ""]
+        if self.extra:
+            description = self._with_extra(row, description)
+        if type(location) is Refusal or type(description) is Refusal or self.rest or when.is_tentative:
+            return self._with_rest(number, row, when, summary, location, description)
+        if self.reading.options.renamed:
+            summary = self.reading.options.renamed.get(summary, summary)
+        return Event(
+            summary, when.start, when.end, when.zone, location, description, row_number=number
+        )
+
+    def _quickly(self, row: Sequence[Cell]) -> When | None:
+        """The commonest rows: a date, perhaps a start and an end, nothing else about them."""
+        at = self.at
+        parts = self.parts
+        day = parts["date"][row[at["date"]]].plain_day
+        if day is None:
+            return None
+        start_at = at.get("start", -1)
+        if start_at < 0:
+            return When(day, day + _DAY, None) if not parts["start"][""].start and "end" not in at else None
+        start = parts["start"][row[start_at]]
+        end_at = at.get("end", -1)
+        end = parts["end"][row[end_at] if end_at >= 0 else ""]
+        if start is NOTHING:
+            return When(day, day + _DAY, None) if end is NOTHING else None
+        from_time, to_time = start.plain_time, end.plain_time
+        if from_time is None or to_time is None or to_time <= from_time:
+            return None
+        if self.zone is not None:
+            changes = self.changes.get(day.year)
+            if changes is None:
+                changes = self.changes[day.year] = change_dates(self.zone, day.year)
+            if day in changes:
+                return None
+        return When(_combine(day, from_time), _combine(day, to_time), self.zone_name)
+
+    def _when(self, number: int, row: Sequence[Cell]) -> When | Blame:
+        """What the row says about when, with everything that a row may say."""
+        parts = {}
+        for field in _WHEN_FIELDS:
+            index = self.at.get(field, -1)
+            memo = self.parts[field]
+            if field == "date" and self.weekday_at is not None:
+                memo = self._dated_memo(row[self.weekday_at])
+            part: Part = memo[row[index] if index >= 0 else ""]
+            if part.refusal is not None:
+                return Blame(self.fields[index] if index >= 0 else field, part.refusal)
+            parts[field] = part
+        if self.counts_days and parts["date"] is NOTHING:
+            part_or_blame = self._counted_day(row)
+            if isinstance(part_or_blame, Blame):
+                return part_or_blame
+            parts["date"] = part_or_blame
+        values: list[Any] = []
+        for field, memo, index in (
+            ("duration", self.duration, self.duration_at),
+            ("all-day", self.all_day, self.all_day_at),
+            ("timezone", self.row_zone, self.row_zone_at),
+        ):
+            value = memo[row[index] if index >= 0 else ""]
+            if isinstance(value, Refusal):
+                return Blame(field, value)
+            values.append(value)
+        zone_name = values[2] or self.zone_name
+        zone = self.zone if values[2] is None else zone_named(zone_name)
+        self.last_date_row = number
+        return settle(
+            Row(
+                parts["date"], parts["start"], parts["end"], parts["end-date"], parts["time"],
+                values[0], values[1], zone_name, zone,
+            ),
+            self.reading.options.default_length_secs,
+        )  # fmt: skip
+
+    def _dated_memo(self, cell: Cell) -> CellMemo:
+        """The memo of the date column for rows that name this weekday in a column of its own."""
+        weekday = self.reading.decisions.lexicon.weekdays.get(fold(cell_text(cell)).strip())
+        if weekday not in self.by_weekday:
+            self.by_weekday[weekday] = self._part_memo("date", weekday)
+        return self.by_weekday[weekday]
+
+    def _counted_day(self, row: Sequence[Cell]) -> Part | Blame:
+        week, day = (row[self.at[f]] if f in self.at else "" for f in ("week", "day"))
+        day_one = self.reading.options.day_one
+        if day_one is None or not (cell_text(week) or cell_text(day)):
+            return NOTHING
+        date = day_of_programme(day_one, cell_text(week), cell_text(day), self.reading.decisions.lexicon)
+        if isinstance(date, Refusal):
+            return Blame("day" if "day" in self.at else "week", date)
+        return Part(first=date)
+
+    def _odd_row(
+        self, number: int, row: Sequence[Cell], when: When | Blame, summary: str
+    ) -> Event | bool | None:
+        """Account for a row that is no event (False), or find that it is one after all (None)."""
+        notebook, ledger = self.notebook, self.notebook.ledger
+        if isinstance(when, Blame) and is_blank(row):
+            ledger.blank += 1
+            return False
+        if summary.startswith(EXAMPLE_MARK):
+            ledger.left_out += 1
+            told = note("example-left-out", "Example rows of the starter file are left out.")
+            notebook.count(told.at(self.sheet.place(number)))
+            return False
+        reasons = self._faults(number, row)
+        if not reasons and (isinstance(when, Blame) or not summary):
+            dated = not isinstance(when, Blame) or self._has_date(row)
+            text = note_text(row, self.reading.headings, self.fields, dated)
+            if text is not None:
+                notebook.note_row(number, text)
+                return False
+        if isinstance(when, Blame) and not reasons:
+            reasons.append(self._problem(number, row, when))
+        if not summary and not reasons:
+            remedy = "Give it a title, or take the row out."
+            refusal = Refusal("summary-missing", "The row says when and not what.", remedy)
+            reasons.append(self._problem(number, row, Blame("summary", refusal)))
+        elif summary and (fault := fault_of(summary)):
+            reasons.append(self._problem(number, row, Blame("summary", fault)))
+        if self.check_width and not reasons:
+            extra = [n for n in range(self.header_width, len(row)) if cell_text(row[n])]
+            if extra:
+                reasons.append(self._too_wide(number, row, extra[0]))
+        if not reasons:
+            return None
+        notebook.reject(self.reading.headings, row, reasons)
+        return False
+
+    def _has_date(self, row: Sequence[Cell]) -> bool:
+        for field in ("date", "start"):
+            index = self.at.get(field, -1)
+            if index >= 0 and self.parts[field][row[index]].first is not None:
+                return True
+        return False
+
+    def _faults(self, number: int, row: Sequence[Cell]) -> list[Problem]:
+        """The problems of cells that the workbook itself marks as errors."""
+        if number not in self.fault_rows:
+            return []
+        found = []
+        for n, field in enumerate(self.fields):
+            fault = self.sheet.faults.get((number, n + self.sheet.first_column))
+            if fault and field and not cell_text(row[n]):
+                heading = self.reading.columns[n].heading
+                message = f"The cell shows {fault}." if fault.startswith("#") else f"The cell holds {fault}."
+                remedy = "Mend its formula, or type the value; then save the workbook in a spreadsheet application."
+                place = self.sheet.place(number, n, heading)
+                found.append(Problem("cell-error", message, remedy, place, fault))
+        return found
+
+    def _too_wide(self, number: int, row: Sequence[Cell], index: int) -> Problem:
+        return Problem(
+            "row-too-wide",
+            f"The row has {len(row)} cells and there are {self.header_width} headings: a text with a "
+            "delimiter in it may have been cut in two.",
+            "Put quotation marks around that text, or give the last column a heading.",
+            self.sheet.place(number, index),
+            cell_text(row[index]),
+        )
+
+    def _problem(self, number: int, row: Sequence[Cell], blame: Blame) -> Problem:
+        field = blame.field
+        index = self.at.get(field, self.at.get({"end-date": "date", "when": "date"}.get(field, "date"), -1))
+        refusal = blame.refusal
+        if field == "summary" and index < 0:
+            index = self.summary_at
+        if index < 0:
+            return refusal.problem(self.sheet.place(number), "")
+        heading = self.reading.columns[index].heading
+        if refusal.code == "date-missing" and not cell_text(row[index]) and self.notebook.ledger.events:
+            called = heading or "HEADING"
+            remedy = f'Give it a date; or, if a date written once holds for the rows below it: --fill-down "{called}".'
+            refusal = refusal._replace(remedy=remedy)
+        return refusal.problem(self.sheet.place(number, index, heading), cell_text(row[index]))
+
+    def _is_left_out(self, row: Sequence[Cell]) -> bool:
+        return any(cell_text(cell).casefold() in self.left_out for cell in row)
+
+    def _tell(self, number: int, row: Sequence[Cell], when: When) -> None:
+        for code in dict.fromkeys(when.notes):
+            told = note(code, NOTES[code]).at(self.sheet.place(number))
+            if code in _EACH_ROW:
+                self.notebook.notes.append(told)
+            else:
+                self.notebook.count(told)
+
+    def _with_extra(self, row: Sequence[Cell], description: str) -> str:
+        lines = [f"{heading}: {text}" for n, heading in self.extra if (text := cell_text(row[n]))]
+        return "\n".join([description, *lines] if description else lines)
+
+    def _with_rest(
+        self, number: int, row: Sequence[Cell], when: When, summary: str, location: Any, description: Any
+    ) -> Event | None:
+        """The event with the fields that few tables have, or None with every fault of them told."""
+        values: dict[str, Any] = {}
+        blames = [
+            Blame(field, value)
+            for field, value in (("location", location), ("description", description))
+            if isinstance(value, Refusal)
+        ]
+        for name, memo, index in self.rest:
+            value = memo[row[index] if index >= 0 else ""]
+            if isinstance(value, Refusal):
+                blames.append(Blame(name, value))
+            values[name] = value
+        if blames:
+            self.notebook.reject(
+                self.reading.headings, row, [self._problem(number, row, blame) for blame in blames]
+            )
+            return None
+        facets = tuple((name, values[name]) for name in FACETS if values.get(name))
+        attendees: tuple[Person, ...] = values.get("attendees") or ()
+        status = values.get("status") or ("TENTATIVE" if when.is_tentative else "")
+        return Event(
+            self.reading.options.renamed.get(summary, summary),
+            when.start, when.end, when.zone,
+            location or values.get("room") or "",
+            description,
+            values.get("categories") or (), values.get("audience") or (),
+            values.get("organizer"), attendees + (values.get("optional-attendees") or ()),
+            values.get("url") or "", status, _privacy(values), values.get("busy"),
+            self._reminder(row, when, values), values.get("color") or "",
+            values.get("priority"), values.get("geo"), values.get("uid") or "", facets, number,
+        )  # fmt: skip
+
+    def _reminder(self, row: Sequence[Cell], when: When, values: dict[str, Any]) -> int | None:
+        """The alarm's lead: a length, or the time until the start from a reminder date and time."""
+        if values.get("reminder-on") is False:
+            return None
+        if values.get("reminder") is not None or "reminder-on" not in values:
+            secs: int | None = values.get("reminder")
+            return secs
+        day_at, time_at = self.at.get("reminder-date", -1), self.at.get("reminder-time", -1)
+        if not values["reminder-on"] or day_at < 0 or time_at < 0:
+            return None
+        day: Part = self._reminder_memo("reminder-date")[row[day_at]]
+        time: Part = self._reminder_memo("reminder-time")[row[time_at]]
+        if day.first is None or time.start is None:
+            return None
+        start = when.start if isinstance(when.start, dt.datetime) else _combine(when.start, dt.time())
+        at = _combine(day.first, dt.time()) + dt.timedelta(seconds=time.start.secs)
+        return max(round((start - at).total_seconds()), 0)
+
+    def _reminder_memo(self, field: str) -> CellMemo:
+        if field not in self.parts:
+            self.parts[field] = self._part_memo(field)
+        return self.parts[field]
+
+
+def _privacy(values: dict[str, Any]) -> str:
+    """PUBLIC, PRIVATE or CONFIDENTIAL from a sensitivity and a yes or no, the stricter of the two."""
+    privacy: str = values.get("privacy") or ""
+    if values.get("private") and privacy in ("", "PUBLIC"):
+        return "PRIVATE"
+    return privacy
+
+
+def _unguarded(text: str) -> str:
+    """A text without the apostrophe that keeps a formula's first sign harmless in a spreadsheet."""
+    return text[1:] if text[1:2] in ("=", "+", "-", "@") else text
+
+
+EventSource = Callable[[Notebook], Iterator[Event]]
+"""Whatever yields events and accounts for every row in a notebook."""

@@ -1,0 +1,112 @@
+"""All the sheets of a build: which read as events, in which layout, and which are passed over."""
+
+from __future__ import annotations
+
+from collections.abc import Callable, Iterator, Sequence
+from dataclasses import dataclass, field
+
+from nomarium.model.event import Event
+from nomarium.model.problem import Problem
+from nomarium.reading.columns import heading_missing
+from nomarium.reading.grid import read_grid
+from nomarium.reading.headings import normal
+from nomarium.reading.month import read_month
+from nomarium.reading.notebook import Notebook
+from nomarium.reading.options import ReadingOptions
+from nomarium.reading.rows import read_events
+from nomarium.reading.tables import PassedOver, TableReading, read_table
+from nomarium.sheets.table import Sheet
+
+
+@dataclass(frozen=True)
+class SheetReading:
+    """A sheet and the way to its events, whatever its layout."""
+
+    sheet: Sheet
+    events: Callable[[Notebook], Iterator[Event]]
+    layout: str = "events"
+    is_whole: bool = True
+    table: TableReading | None = None
+    """The columns and decisions, when it is an event list."""
+    notes: tuple[Problem, ...] = ()
+    problems: tuple[Problem, ...] = ()
+
+
+@dataclass
+class SheetsRead:
+    """What was found in the sheets of all sources."""
+
+    readings: list[SheetReading] = field(default_factory=list)
+    passed_over: list[PassedOver] = field(default_factory=list)
+    problems: list[Problem] = field(default_factory=list)
+    notes: list[Problem] = field(default_factory=list)
+
+
+def read_sheets(sheets: Sequence[Sheet], options: ReadingOptions, whole: bool = False) -> SheetsRead:
+    """Decide how each sheet is read. A sheet that reads as nothing is passed over and named;
+    when it is the only one, or was asked for by name, that is a problem."""
+    found = SheetsRead()
+    for sheet in sheets:
+        reading = read_sheet(sheet, options, whole)
+        if isinstance(reading, PassedOver):
+            found.passed_over.append(reading)
+            continue
+        found.readings.append(reading)
+        found.notes += reading.notes
+        found.problems += reading.problems
+    asked = {name.casefold() for name in options.sheets}
+    files_read = {reading.sheet.file for reading in found.readings}
+    for passed in list(found.passed_over):
+        if passed.sheet.name.casefold() in asked or passed.sheet.file not in files_read:
+            found.problems.append(passed.problem)
+            found.passed_over.remove(passed)
+    if len(found.problems) > 1:
+        found.problems = _telling(found.problems)
+    found.problems += _headings_missing(found.readings, options)
+    if found.problems:
+        found.readings = [one for one in found.readings if not one.problems]
+    return found
+
+
+def _telling(problems: list[Problem]) -> list[Problem]:
+    """Without the blank sheets of a workbook, when a better reason is there too."""
+    telling = [one for one in problems if one.code != "table-blank"]
+    return telling or problems[:1]
+
+
+def read_sheet(sheet: Sheet, options: ReadingOptions, whole: bool = False) -> SheetReading | PassedOver:
+    """Decide how one sheet is read: as asked, else as a list, else as a month or a grid."""
+    drawn = {"grid": read_grid, "month": read_month}
+    if options.layout in drawn:
+        made = drawn[options.layout](sheet, options)
+        return made if isinstance(made, PassedOver) else SheetReading(sheet, made.events, options.layout, notes=made.notes)
+    table = read_table(sheet, options, whole)
+    if isinstance(table, TableReading):
+        return SheetReading(
+            sheet, lambda notebook: read_events(table, notebook), "events", table.decisions.is_whole, table,
+            table.notes, table.problems,
+        )  # fmt: skip
+    if options.layout is None:
+        for layout, read in reversed(drawn.items()):
+            made = read(sheet, options)
+            if not isinstance(made, PassedOver):
+                return SheetReading(sheet, made.events, layout, notes=made.notes)
+    return table
+
+
+def _headings_missing(readings: Sequence[SheetReading], options: ReadingOptions) -> list[Problem]:
+    """Headings that `--column` or `--fill-down` name and no table has."""
+    tables = [reading.table for reading in readings if reading.table]
+    if not tables:
+        return []
+    there = {normal(c.heading) for table in tables for c in table.columns}
+    there |= {c.heading.casefold() for table in tables for c in table.columns}
+    letters = {chr(65 + n) for n in range(26)}
+    named = [(heading, "--column") for heading in options.columns] + [
+        (heading, "--fill-down") for heading in options.fill_down
+    ]
+    return [
+        heading_missing(tables[0].sheet, tables[0].columns, heading, option)
+        for heading, option in named
+        if heading.casefold() not in there and normal(heading) not in there and heading not in letters
+    ]

@@ -1,0 +1,159 @@
+"""How one sheet is read as an event list: where the table is, what its columns are, what its dates mean."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator, Sequence
+from dataclasses import dataclass
+from itertools import islice
+
+from nomarium.model.problem import Problem
+from nomarium.reading.columns import Column, assign_columns
+from nomarium.reading.evidence import Decisions, decide, told
+from nomarium.reading.languages import asked_lexicon
+from nomarium.reading.layout import TableHead, find_head
+from nomarium.reading.options import ReadingOptions
+from nomarium.reading.words import ENGLISH
+from nomarium.sheets.table import Cell, Row, Sheet, cell_text, is_blank
+
+SAMPLE_ROWS = 1_000
+"""Rows of data looked at to tell what a column is."""
+
+
+@dataclass(frozen=True)
+class TableReading:
+    """Everything decided about one sheet before its rows become events."""
+
+    sheet: Sheet
+    head: TableHead
+    columns: tuple[Column, ...]
+    decisions: Decisions
+    options: ReadingOptions
+    problems: tuple[Problem, ...] = ()
+    """What keeps the table as a whole from being read."""
+    notes: tuple[Problem, ...] = ()
+
+    def column(self, field: str) -> Column | None:
+        """The column of a field, the first when two agree."""
+        return next((c for c in self.columns if c.field == field and c.twin_of is None), None)
+
+    @property
+    def headings(self) -> tuple[str, ...]:
+        return tuple(c.heading for c in self.columns)
+
+    def rows(self) -> Iterator[Row]:
+        """The rows of data, what merged cells and `--fill-down` say filled in."""
+        return _filled(self.sheet, self.head, self._fill_down())
+
+    def _fill_down(self) -> tuple[int, ...]:
+        wanted = {heading.casefold() for heading in self.options.fill_down}
+        return tuple(c.index for c in self.columns if c.heading.casefold() in wanted)
+
+
+@dataclass(frozen=True)
+class PassedOver:
+    """A sheet that does not read as events, and why."""
+
+    sheet: Sheet
+    reason: str
+    problem: Problem
+    """The same as a problem, for when nothing else reads as events either."""
+
+
+def read_table(sheet: Sheet, options: ReadingOptions, whole: bool = False) -> TableReading | PassedOver:
+    """Decide how a sheet is read. `whole` looks at every row even where a part would settle it."""
+    lexicon = asked_lexicon(options.languages) if options.languages else ENGLISH
+    head = find_head(sheet, lexicon, options.header_row)
+    if head is None:
+        reason = "it is blank"
+        return PassedOver(sheet, reason, _nothing("table-blank", f"{sheet.title} is blank.", "", sheet))
+    rows = _data_rows(sheet, head)
+    sample = [row for _, row in islice(rows, SAMPLE_ROWS) if not is_blank(row)]
+    if not sample:
+        message = f"{sheet.title} has headings and no rows."
+        remedy = "Check that this is the right file: an empty calendar must not replace a full one."
+        problem = _nothing("table-empty", message, remedy, sheet)
+        return PassedOver(sheet, "it has no rows under its headings", problem)
+    columns, notes = assign_columns(sheet, head, sample, options, lexicon)
+    missing = _missing(sheet, columns, options)
+    if missing is not None:
+        return missing
+    data = _filled(sheet, head, ())
+    decisions = decide(sheet, columns, data, options, lexicon, whole)
+    return TableReading(
+        sheet, head, tuple(columns), decisions, options, decisions.problems,
+        (*sheet.notes, *notes, *told(decisions, sheet)),
+    )  # fmt: skip
+
+
+def _missing(sheet: Sheet, columns: Sequence[Column], options: ReadingOptions) -> PassedOver | None:
+    """A sheet without a required field, unless `--set` gives it."""
+    fields = {c.field for c in columns} | set(options.defaults)
+    has_date = fields & {"date", "when", "start"} or (fields & {"week", "day"} and options.day_one)
+    there = ", ".join(f"“{c.heading}”" for c in columns if c.heading) or "no headings"
+    if not has_date and fields & {"week", "day"} and "summary" in fields:
+        message = f"{sheet.title} counts in weeks or days and no date says where the count begins."
+        remedy = "Give the date of week 1 day 1: --day-one 2027-04-05."
+        return PassedOver(sheet, "it has no dates", _nothing("day-one-missing", message, remedy, sheet))
+    if not has_date:
+        message = f"No column of {sheet.title} holds dates (it has {there})."
+        remedy = 'Say which one does: --column "HEADING=date".'
+        return PassedOver(sheet, "it has no dates", _nothing("date-column-missing", message, remedy, sheet))
+    if not fields & {"summary", "class"}:
+        message = f"No column of {sheet.title} says what each event is called (it has {there})."
+        remedy = 'Say which one does: --column "HEADING=summary".'
+        problem = _nothing("summary-column-missing", message, remedy, sheet)
+        return PassedOver(sheet, "nothing says what its events are called", problem)
+    return None
+
+
+def _nothing(code: str, message: str, remedy: str, sheet: Sheet) -> Problem:
+    return Problem(code, message, remedy, sheet.place())
+
+
+def _data_rows(sheet: Sheet, head: TableHead) -> Iterator[Row]:
+    """The rows from the first row of data on."""
+    return islice(sheet.rows(), *_from(sheet, head))
+
+
+def _from(sheet: Sheet, head: TableHead) -> tuple[int, None]:
+    first_number = next((number for number, _ in sheet.rows()), 1)
+    return max(head.first_row - first_number, 0), None
+
+
+def _filled(sheet: Sheet, head: TableHead, fill_down: tuple[int, ...]) -> Iterator[Row]:
+    """The rows of data; a cell merged over several rows says its value in each of them."""
+    spans = {
+        (row, column): (area.first_row, area.first_column)
+        for area in sheet.merged
+        if area.last_row > area.first_row
+        for row in range(area.first_row + 1, area.last_row + 1)
+        for column in (area.first_column,)
+    }
+    rows = _data_rows(sheet, head)
+    if not spans and not fill_down:
+        return rows
+    return _fill(rows, spans, fill_down, sheet.first_column)
+
+
+def _fill(
+    rows: Iterator[Row], spans: dict[tuple[int, int], tuple[int, int]], fill_down: tuple[int, ...], offset: int
+) -> Iterator[Row]:
+    above: dict[int, Cell] = {}
+    merged: dict[tuple[int, int], Cell] = {}
+    starts = set(spans.values())
+    for number, row in rows:
+        cells = list(row)
+        for column in range(len(cells)):
+            at = (number - 1, column + offset)
+            if at in starts:
+                merged[at] = cells[column]
+            elif at in spans and cells[column] == "":
+                cells[column] = merged.get(spans[at], "")
+        if not is_blank(cells):
+            for column in fill_down:
+                if column < len(cells):
+                    if cell_text(cells[column]):
+                        above[column] = cells[column]
+                    else:
+                        cells[column] = above.get(column, "")
+        yield number, cells

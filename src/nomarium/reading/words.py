@@ -1,0 +1,107 @@
+"""Month and weekday names: English by heart, every other language from CLDR, looked up when met."""
+
+from __future__ import annotations
+
+import unicodedata
+from collections.abc import Iterable
+from functools import lru_cache
+from typing import NamedTuple
+
+_ENGLISH_MONTHS = (
+    "january jan", "february feb", "march mar", "april apr", "may", "june jun", "july jul",
+    "august aug", "september sept sep", "october oct", "november nov", "december dec",
+)  # fmt: skip
+_ENGLISH_WEEKDAYS = (
+    "monday mon mo", "tuesday tues tue tu", "wednesday weds wed we", "thursday thurs thur thu th",
+    "friday fri fr", "saturday sat sa", "sunday sun su",
+)  # fmt: skip
+
+_FIRST_TRIED = ("fr", "de", "es", "nl", "it", "pt", "sv", "da", "nb", "fi", "pl", "cs", "tr", "ga", "cy")
+"""Languages looked at before the rest of CLDR, only to be quick."""
+
+
+class Lexicon(NamedTuple):
+    """The names that a reading knows, folded by `fold`: months 1–12, weekdays 0–6 from Monday."""
+
+    months: dict[str, int]
+    weekdays: dict[str, int]
+    languages: tuple[str, ...] = ("en",)
+
+    def knows(self, word: str) -> bool:
+        return word in self.months or word in self.weekdays
+
+    def extended(self, other: Lexicon) -> Lexicon:
+        """Both together; where they disagree on a word, this one's meaning stays."""
+        return Lexicon(
+            other.months | self.months,
+            other.weekdays | self.weekdays,
+            self.languages + other.languages,
+        )
+
+
+def fold(word: str) -> str:
+    """A word without case, accents and full stops: how names are compared.
+
+    >>> fold("Févr."), fold("AOÛT")
+    ('fevr', 'aout')
+    """
+    plain = word.casefold().replace(".", "").replace("’", "'")
+    if plain.isascii():
+        return plain
+    parts = unicodedata.normalize("NFKD", plain)
+    return "".join(mark for mark in parts if not unicodedata.combining(mark))
+
+
+def _numbered(lines: Iterable[str], first: int) -> dict[str, int]:
+    return {word: number for number, line in enumerate(lines, first) for word in line.split()}
+
+
+ENGLISH = Lexicon(_numbered(_ENGLISH_MONTHS, 1), _numbered(_ENGLISH_WEEKDAYS, 0))
+
+
+@lru_cache(maxsize=512)
+def lexicon_of(code: str) -> Lexicon | None:
+    """A language's names from CLDR by its code ("fr", "pt-BR"), or None when CLDR has no such language."""
+    from babel import Locale, UnknownLocaleError
+
+    if code.lower() in ("en", "eng"):
+        return ENGLISH
+    try:
+        locale = Locale.parse(code.replace("-", "_"))
+    except (UnknownLocaleError, ValueError):
+        return None
+    months: dict[str, int] = {}
+    weekdays: dict[str, int] = {}
+    for context in ("format", "stand-alone"):
+        for width in ("wide", "abbreviated"):
+            for number, name in locale.months[context][width].items():
+                _learn(months, name, number)
+            for number, name in locale.days[context][width].items():
+                _learn(weekdays, name, number)
+    return Lexicon(months, weekdays, (code,))
+
+
+def _learn(names: dict[str, int], name: str, number: int) -> None:
+    word = fold(name)
+    if any(character.isalpha() for character in word) and " " not in word:
+        names.setdefault(word, number)
+
+
+@lru_cache(maxsize=1)
+def all_languages() -> tuple[str, ...]:
+    """The codes of every language in CLDR, the likeliest first."""
+    from babel.localedata import locale_identifiers
+
+    codes = sorted(code for code in locale_identifiers() if "_" not in code and code not in ("en", "root"))
+    return (*_FIRST_TRIED, *(code for code in codes if code not in _FIRST_TRIED))
+
+
+def language_name(code: str) -> str:
+    """A language's English name, for messages.
+
+    >>> language_name("fr")
+    'French'
+    """
+    from babel import Locale
+
+    return Locale.parse(code.replace("-", "_")).get_display_name("en") or code

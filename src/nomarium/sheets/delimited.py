@@ -1,0 +1,170 @@
+"""Text with a delimiter (CSV and its kin, RFC 4180 and looser) as rows of cells."""
+
+from __future__ import annotations
+
+import csv
+import re
+from collections import Counter
+from collections.abc import Callable, Iterable, Iterator, Sequence
+from dataclasses import replace
+from itertools import islice
+from pathlib import Path
+
+from nomarium.model.errors import SourceError
+from nomarium.model.problem import Place, Problem, note
+from nomarium.sheets.encoding import TextKind, text_kind
+from nomarium.sheets.table import Cell, Row, Sheet
+
+DELIMITERS = {",": "comma", ";": "semicolon", "\t": "tab", "|": "pipe"}
+_SAMPLE_LINES = 200
+_LONG_RECORD = 200
+"""Lines in one record after which a quote must have been forgotten."""
+
+
+def open_delimited(path: Path, name: str) -> Sheet:
+    """A delimited text file as one sheet. Raises SourceError when it is empty or no text."""
+    kind = text_kind(path, name)
+    with path.open(encoding=kind.encoding, newline="") as file:
+        try:
+            sample = list(islice(file, _SAMPLE_LINES))
+        except UnicodeError as error:
+            raise _broken_text(name, kind.encoding) from error
+    if not any(line.strip() for line in sample):
+        raise SourceError(
+            Problem("source-empty", f"{name} is empty.", "Check that it was saved.", Place(name))
+        )
+    skip = 0
+    declared = re.fullmatch(r"\ufeff?\"?sep=(.)\"?\s*", sample[0])
+    if declared:  # a first line that some spreadsheet exports use to name the delimiter
+        delimiter, skip = declared[1], 1
+    else:
+        delimiter = find_delimiter(sample)
+    notes = kind.notes
+    if delimiter != ("\t" if name.lower().endswith((".tsv", ".tab")) else ","):
+        called = DELIMITERS.get(delimiter, repr(delimiter))
+        notes += (note("delimiter", f"Cells are parted by a {called}.").at(Place(name)),)
+    sheet = Sheet(name, "", _reader(path, name, kind, delimiter, skip), notes=notes)
+    return unpacked(sheet)
+
+
+def find_delimiter(lines: Sequence[str]) -> str:
+    """The delimiter under which most records have the same number of cells, more than one."""
+    best, best_score = ",", (0.0, 0)
+    for delimiter in DELIMITERS:
+        try:
+            widths = [len(row) for row in csv.reader(lines, delimiter=delimiter, skipinitialspace=True) if row]
+        except csv.Error:
+            continue
+        wide = Counter(width for width in widths if width > 1)
+        if not wide:
+            continue
+        width, _ = max(wide.items(), key=lambda item: (item[1], item[0]))
+        near = sum(count for other, count in wide.items() if abs(other - width) <= 1)
+        score = (round(near / len(widths), 1), width)
+        if score > best_score:
+            best, best_score = delimiter, score
+    return best
+
+
+def _reader(
+    path: Path, name: str, kind: TextKind, delimiter: str, skip: int
+) -> Callable[[], Iterator[Row]]:
+    def rows() -> Iterator[Row]:
+        with path.open(encoding=kind.encoding, newline="", buffering=1 << 17) as file:
+            reader = csv.reader(file, delimiter=delimiter, skipinitialspace=True)
+            try:
+                if kind.odd_quotes:
+                    yield from _watched(reader, name, skip)
+                else:
+                    yield from islice(enumerate(reader, 1), skip, None)
+            except csv.Error as error:
+                raise SourceError(
+                    Problem(
+                        "source-broken",
+                        f"{name} cannot be read after line {reader.line_num}: {error}.",
+                        "Open it in a spreadsheet application and save it as CSV again.",
+                        Place(name),
+                    )
+                ) from error
+            except UnicodeError as error:
+                raise _broken_text(name, kind.encoding) from error
+
+    return rows
+
+
+def _watched(reader: Iterable[list[str]], name: str, skip: int) -> Iterator[Row]:
+    """Rows of a file with an odd number of quotes: refuse a record that swallowed what follows it."""
+    line_before, previous = 0, None
+    for number, row in enumerate(reader, 1):
+        if previous is not None:
+            yield previous
+        line = reader.line_num  # type: ignore[attr-defined]
+        if line - line_before > _LONG_RECORD:
+            raise _open_quote(name, number)
+        previous = (number, row) if number > skip else None
+        spans_lines, line_before = line - line_before > 1, line
+    if previous is not None:
+        if spans_lines:
+            raise _open_quote(name, previous[0])
+        yield previous
+
+
+def _open_quote(name: str, number: int) -> SourceError:
+    return SourceError(
+        Problem(
+            "quote-open",
+            f"A quotation mark (\") opens in row {number} and never closes, so the rows after it "
+            "cannot be told apart.",
+            "Close it, or take it out.",
+            Place(name, row=number),
+        )
+    )
+
+
+def _broken_text(name: str, encoding: str) -> SourceError:
+    return SourceError(
+        Problem(
+            "source-broken",
+            f"{name} claims to be {encoding.upper()} text and is not: some of its bytes make no character.",
+            "Save it as UTF-8.",
+            Place(name),
+        )
+    )
+
+
+def unpacked(sheet: Sheet) -> Sheet:
+    """The sheet with its rows split, when whole rows stand in one cell each (a wrongly quoted export).
+
+    Left as it is when some row has two cells already, or the texts have no delimiter in common.
+    """
+    texts = []
+    for _, row in islice(sheet.rows(), _SAMPLE_LINES):
+        filled = [cell for cell in row if cell != ""]
+        if len(filled) > 1 or (filled and not isinstance(filled[0], str)):
+            return sheet
+        texts += [str(cell) for cell in filled]
+    if len(texts) < 2:
+        return sheet
+    delimiter = find_delimiter(texts)
+    widths = [len(split_cell(text, delimiter)) for text in texts]
+    usual = max(widths)
+    if usual < 2 or sum(width == usual for width in widths) < max(2, 0.6 * len(widths)):
+        return sheet
+
+    def rows() -> Iterator[Row]:
+        for number, row in sheet.rows():
+            text = next((cell for cell in row if cell != ""), "")
+            yield number, split_cell(text, delimiter) if isinstance(text, str) and text else row
+
+    called = DELIMITERS[delimiter]
+    message = f"Each row stands whole in one cell; it was split at each {called}."
+    told = note("one-column", message).at(sheet.place())
+    return replace(sheet, read_rows=rows, notes=(*sheet.notes, told))
+
+
+def split_cell(text: str, delimiter: str = ",") -> list[Cell]:
+    """One cell's text as the delimited record that it holds."""
+    try:
+        return list(next(csv.reader([text], delimiter=delimiter, skipinitialspace=True), [""]))
+    except csv.Error:
+        return [text]

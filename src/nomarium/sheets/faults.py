@@ -1,0 +1,134 @@
+"""What a workbook's reader passes over in silence: error values, and formulas never computed.
+
+The library that reads workbooks gives a blank for both. A blank is an answer, an error is not, so
+the cells' own markup is looked through for them (ECMA-376 part 1, 18.3.1.4; OpenDocument 1.3, 19.385).
+"""
+
+from __future__ import annotations
+
+import re
+import zipfile
+from collections.abc import Iterator
+from pathlib import Path
+from typing import NamedTuple
+
+from nomarium.sheets.table import Area
+
+_BLOCK = 1 << 20
+_LONGEST_CELL = 1 << 16
+"""Octets of one cell's markup that may straddle two blocks."""
+
+_XLSX_CELL = re.compile(rb'<c r="([A-Z]+)(\d+)"([^>]*?)(?:/>|>(.*?)</c>)', re.DOTALL)
+_VALUE = re.compile(rb"<v[^>]*>([^<]+)</v>")
+UNCOMPUTED = "a formula without a saved result"
+
+
+class Extras(NamedTuple):
+    """What stands in a sheet's markup besides the values."""
+
+    faults: dict[tuple[int, int], str]
+    """(row number, 0-based column) → the error's name."""
+    merged: tuple[Area, ...] = ()
+
+
+def xlsx_faults(path: Path, sheet_names: list[str]) -> dict[str, dict[tuple[int, int], str]]:
+    """The faulty cells of each sheet of an .xlsx or .xlsm workbook, by sheet name."""
+    found: dict[str, dict[tuple[int, int], str]] = {}
+    try:
+        with zipfile.ZipFile(path) as archive:
+            for name, part in _xlsx_parts(archive).items():
+                if name in sheet_names:
+                    found[name] = dict(_scan_xlsx(archive, part))
+    except (zipfile.BadZipFile, KeyError, OSError, ValueError):
+        return found  # what the reader of values could read, we do not refuse for its wrapping
+    return found
+
+
+def counts_from_1904(path: Path) -> bool:
+    """Whether a workbook's plain date numbers count from 1904 (ECMA-376 part 1, 18.2.28)."""
+    try:
+        with zipfile.ZipFile(path) as archive:
+            head = archive.read("xl/workbook.xml")
+    except (zipfile.BadZipFile, KeyError, OSError):
+        return False
+    return re.search(rb'date1904="(?:1|true)"', head) is not None
+
+
+def _xlsx_parts(archive: zipfile.ZipFile) -> dict[str, str]:
+    from html import unescape
+
+    workbook = archive.read("xl/workbook.xml").decode("utf-8", "replace")
+    relations = archive.read("xl/_rels/workbook.xml.rels").decode("utf-8", "replace")
+    targets = {}
+    for tag in re.findall(r"<(?:\w+:)?Relationship\b[^>]*>", relations):
+        identity, target = re.search(r'\bId="([^"]*)"', tag), re.search(r'\bTarget="([^"]*)"', tag)
+        if identity and target:
+            targets[identity[1]] = target[1]
+    parts = {}
+    for tag in re.findall(r"<(?:\w+:)?sheet\b[^>]*>", workbook):
+        name, relation = re.search(r'\bname="([^"]*)"', tag), re.search(r'\br:id="([^"]*)"', tag)
+        if name and relation and relation[1] in targets:
+            target = targets[relation[1]]
+            parts[unescape(name[1])] = target.lstrip("/") if target.startswith("/") else f"xl/{target}"
+    return parts
+
+
+def _scan_xlsx(archive: zipfile.ZipFile, part: str) -> Iterator[tuple[tuple[int, int], str]]:
+    with archive.open(part) as file:
+        rest = b""
+        while block := file.read(_BLOCK):
+            text = rest + block
+            if b't="e"' in text or b"<f" in text:
+                for cell in _XLSX_CELL.finditer(text):
+                    if fault := _xlsx_fault(cell[3], cell[4] or b""):
+                        yield (int(cell[2]), _column_index(cell[1].decode())), fault
+            cut = text.rfind(b"</row>")
+            rest = text[cut:] if cut > 0 else text[-_LONGEST_CELL:]
+
+
+def _xlsx_fault(attributes: bytes, content: bytes) -> str:
+    if b't="e"' in attributes:
+        value = _VALUE.search(content)
+        return value[1].decode("utf-8", "replace") if value else "#N/A"
+    if b"<f" in content and b't="str"' not in attributes and not _VALUE.search(content):
+        return UNCOMPUTED
+    return ""
+
+
+def _column_index(letters: str) -> int:
+    index = 0
+    for letter in letters:
+        index = index * 26 + ord(letter) - 64
+    return index - 1
+
+
+def ods_extras(path: Path) -> dict[str, Extras]:
+    """Merged areas and faulty cells of each sheet of an OpenDocument workbook, by sheet name."""
+    try:
+        with zipfile.ZipFile(path) as archive:
+            content = archive.read("content.xml")
+    except (zipfile.BadZipFile, KeyError, OSError):
+        return {}
+    if not re.search(rb'-spanned="(?!1")|value-type="error"|calcext:value-type="error"', content):
+        return {}  # nothing to find: spare the second reading
+    from defusedxml.ElementTree import fromstring
+
+    table = "{urn:oasis:names:tc:opendocument:xmlns:table:1.0}"
+    extras = {}
+    for sheet in fromstring(content).iter(f"{table}table"):
+        faults: dict[tuple[int, int], str] = {}
+        merged: list[Area] = []
+        row_index = 0
+        for row in sheet.iter(f"{table}table-row"):
+            column = 0
+            for cell in row:
+                wide = int(cell.get(f"{table}number-columns-spanned", 1))
+                high = int(cell.get(f"{table}number-rows-spanned", 1))
+                if wide > 1 or high > 1:
+                    merged.append(Area(row_index, column, row_index + high - 1, column + wide - 1))
+                if any(key.endswith("}value-type") and value == "error" for key, value in cell.items()):
+                    faults[row_index + 1, column] = "".join(cell.itertext()).strip() or "#N/A"
+                column += int(cell.get(f"{table}number-columns-repeated", 1))
+            row_index += int(row.get(f"{table}number-rows-repeated", 1))
+        extras[sheet.get(f"{table}name", "")] = Extras(faults, tuple(merged))
+    return extras

@@ -1,0 +1,119 @@
+"""From the name of a source to its sheets: what its first bytes say it is, not what its ending says."""
+
+from __future__ import annotations
+
+import zipfile
+from dataclasses import replace
+from pathlib import Path
+
+from nomarium.model.errors import SourceError
+from nomarium.model.problem import Place, Problem, note
+from nomarium.sheets.delimited import open_delimited
+from nomarium.sheets.table import Sheet
+from nomarium.sheets.workbook import open_workbook
+
+_TEXT_ENDINGS = frozenset({".csv", ".tsv", ".txt", ".tab", ".text", ""})
+_ENDINGS = {
+    "xlsx": frozenset({".xlsx", ".xlsm"}),
+    "xlsb": frozenset({".xlsb"}),
+    "xls": frozenset({".xls"}),
+    "ods": frozenset({".ods"}),
+}
+_OTHER_KINDS = (
+    (b"%PDF", "a PDF document"),
+    (b"\x89PNG", "a picture"),
+    (b"\xff\xd8\xff", "a picture"),
+    (b"GIF8", "a picture"),
+    (b"\x1f\x8b", "a compressed file (gzip)"),
+    (b"{\\rtf", "a text document"),
+)
+_KIND_NAMES = {
+    "xlsx": "an .xlsx workbook",
+    "xlsb": "an .xlsb workbook",
+    "xls": "an .xls workbook",
+    "ods": "an .ods workbook",
+    "text": "delimited text",
+}
+
+
+def open_source(path: Path, name: str, wanted_sheets: tuple[str, ...] = ()) -> list[Sheet]:
+    """The sheets of a file, which messages call `name`. Raises SourceError when it cannot be read."""
+    try:
+        with path.open("rb") as file:
+            head = file.read(4096)
+    except FileNotFoundError as error:
+        raise _refusal("source-missing", f"There is no file {name}.", _near(path), name) from error
+    except IsADirectoryError as error:
+        remedy = "Name the spreadsheets in it."
+        raise _refusal("source-folder", f"{name} is a folder.", remedy, name) from error
+    except OSError as error:
+        why = error.strerror or str(error)
+        raise _refusal("source-closed", f"{name} cannot be opened: {why}.", "", name) from error
+    if not head:
+        raise _refusal("source-empty", f"{name} is empty.", "Check that it was saved.", name)
+    kind = _kind(path, head, name)
+    ending = Path(name).suffix.lower() if "://" not in name else ""
+    if kind == "text":
+        sheets = [open_delimited(path, name)]
+        misnamed = ending in frozenset().union(*_ENDINGS.values())
+    else:
+        sheets = open_workbook(path, name, kind, wanted_sheets)
+        misnamed = ending not in _ENDINGS[kind] and ending != ""
+    if misnamed and sheets:
+        told = note("source-misnamed", f"{name} is {_KIND_NAMES[kind]} inside, and was read as that.")
+        sheets[0] = replace(sheets[0], notes=(told.at(Place(name)), *sheets[0].notes))
+    return sheets
+
+
+def _kind(path: Path, head: bytes, name: str) -> str:
+    if head.startswith(b"PK\x03\x04"):
+        return _zip_kind(path, name)
+    if head.startswith(b"\xd0\xcf\x11\xe0\xa1\xb1\x1a\xe1") or head[:2] == b"\x09\x08":
+        return "xls"
+    for start, called in _OTHER_KINDS:
+        if head.startswith(start):
+            remedy = "Save the table as .xlsx or .csv and build that."
+            raise _refusal("source-kind", f"{name} is {called}, not a spreadsheet.", remedy, name)
+    text = head.lstrip(b"\xef\xbb\xbf \t\r\n").lower()
+    if text.startswith(b"begin:vcalendar"):
+        message = f"{name} is a calendar file; this version reads spreadsheets only."
+        raise _refusal("source-kind", message, "Build from the spreadsheet it came from.", name)
+    if text.startswith((b"<!doctype html", b"<html", b"<?xml", b"<table", b"<meta")):
+        message = f"{name} is a web page or XML inside, not a spreadsheet."
+        remedy = "Open it in a spreadsheet application and save it as .xlsx or .csv."
+        raise _refusal("source-kind", message, remedy, name)
+    return "text"
+
+
+def _zip_kind(path: Path, name: str) -> str:
+    try:
+        with zipfile.ZipFile(path) as archive:
+            names = frozenset(archive.namelist())
+    except zipfile.BadZipFile as error:
+        message = f"{name} is a workbook that was cut short or damaged."
+        remedy = "Fetch or save it again."
+        raise _refusal("source-broken", message, remedy, name) from error
+    if "xl/workbook.xml" in names:
+        return "xlsx"
+    if "xl/workbook.bin" in names:
+        return "xlsb"
+    if "content.xml" in names:
+        return "ods"
+    message = f"{name} is a ZIP archive that holds no workbook."
+    remedy = "Unpack it and name the spreadsheet inside."
+    raise _refusal("source-kind", message, remedy, name)
+
+
+def _near(path: Path) -> str:
+    import difflib
+
+    try:
+        names = [one.name for one in path.parent.iterdir()]
+    except OSError:
+        return "Check the name and the folder."
+    close = difflib.get_close_matches(path.name, names, n=1)
+    return f"Did you mean {close[0]}?" if close else "Check the name and the folder."
+
+
+def _refusal(code: str, message: str, remedy: str, name: str) -> SourceError:
+    return SourceError(Problem(code, message, remedy, Place(name)))

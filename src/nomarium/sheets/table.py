@@ -1,0 +1,85 @@
+"""What every kind of source becomes: named sheets of rows of cells, read as often as needed."""
+
+from __future__ import annotations
+
+import datetime as dt
+from collections.abc import Callable, Iterable, Iterator, Mapping, Sequence
+from dataclasses import dataclass, field
+from typing import NamedTuple
+
+from nomarium.model.problem import Place, Problem, column_letter
+
+Cell = str | float | bool | dt.date | dt.datetime | dt.time | dt.timedelta
+"""A cell's value; a blank cell is the empty text. Sources without types hold texts only."""
+
+Row = tuple[int, Sequence[Cell]]
+"""A row's number, as the sheet shows it, and its cells."""
+
+
+class Area(NamedTuple):
+    """A merged area: 0-based rows and columns of the sheet, both ends inclusive."""
+
+    first_row: int
+    first_column: int
+    last_row: int
+    last_column: int
+
+
+@dataclass(frozen=True)
+class Sheet:
+    """A table of cells that can be read again and again without holding its rows."""
+
+    file: str
+    """The name to call the file by in messages."""
+    name: str
+    """The sheet's name, or nothing when the file has just one table."""
+    read_rows: Callable[[], Iterable[Row]]
+    first_column: int = 0
+    """The 0-based column of each row's first cell."""
+    merged: tuple[Area, ...] = ()
+    faults: Mapping[tuple[int, int], str] = field(default_factory=dict)
+    """Cells without a usable value, (row number, 0-based column): "#N/A", or a formula never computed."""
+    notes: tuple[Problem, ...] = ()
+    """What was decided on the way from bytes to cells."""
+    counts_1904: bool = False
+    """Whether plain numbers as dates count from 1904."""
+
+    def rows(self) -> Iterator[Row]:
+        """The rows from the top, blank ones included."""
+        return iter(self.read_rows())
+
+    def place(self, row: int | None = None, column: int | None = None, heading: str = "") -> Place:
+        """Where a cell of this sheet is; `column` counts from 0 within the rows."""
+        letter = "" if column is None else column_letter(column + self.first_column)
+        return Place(self.file, self.name, row, letter, heading)
+
+    @property
+    def title(self) -> str:
+        return f"{self.file}, sheet “{self.name}”" if self.name else self.file
+
+
+def cell_text(cell: Cell) -> str:
+    """A cell as a person would read it, outer spaces gone.
+
+    >>> cell_text(12.0), cell_text(dt.date(2027, 4, 12)), cell_text(True)
+    ('12', '2027-04-12', 'yes')
+    """
+    if isinstance(cell, str):
+        return cell.strip()
+    if isinstance(cell, bool):
+        return "yes" if cell else "no"
+    if isinstance(cell, float):
+        return str(int(cell)) if cell.is_integer() and abs(cell) < 1e15 else repr(cell)
+    if isinstance(cell, dt.datetime):
+        return cell.isoformat(" ", "seconds").removesuffix(":00")
+    if isinstance(cell, dt.time):
+        return cell.isoformat("seconds").removesuffix(":00") if cell.second == 0 else cell.isoformat()
+    if isinstance(cell, dt.timedelta):
+        minutes = round(cell.total_seconds() / 60)
+        return f"{minutes // 60}:{minutes % 60:02}"
+    return str(cell)
+
+
+def is_blank(row: Sequence[Cell]) -> bool:
+    """Whether no cell of a row holds anything but spaces."""
+    return not any(cell != "" and (not isinstance(cell, str) or cell.strip()) for cell in row)

@@ -1,0 +1,138 @@
+"""Workbooks (.xlsx, .xlsm, .xlsb, .xls, .ods) as sheets, through python-calamine."""
+
+from __future__ import annotations
+
+from collections.abc import Callable, Iterator
+from pathlib import Path
+from typing import Any
+
+from nomarium.model.errors import SourceError, UsageError
+from nomarium.model.problem import Place, Problem
+from nomarium.sheets.delimited import unpacked
+from nomarium.sheets.faults import Extras, counts_from_1904, ods_extras, xlsx_faults
+from nomarium.sheets.table import Area, Row, Sheet
+
+
+def open_workbook(path: Path, name: str, kind: str, wanted: tuple[str, ...] = ()) -> list[Sheet]:
+    """The sheets of a workbook in its order: all, or those (and the named tables) in `wanted`.
+
+    Raises SourceError when it cannot be opened, UsageError for a name that it does not have.
+    """
+    import python_calamine as calamine
+
+    try:
+        book = calamine.load_workbook(str(path), load_tables=bool(wanted) and kind == "xlsx")
+        # worksheets only: a chart sheet has no cells
+        names = [
+            meta.name for meta in book.sheets_metadata if "Work" in str(meta.typ)
+        ]
+        tables = list(book.table_names or []) if wanted and kind == "xlsx" else []
+        chosen = _chosen(names, tables, wanted, name)
+        extras = _extras(path, kind, names)
+        from_1904 = kind == "xlsx" and counts_from_1904(path)
+        return [
+            _table(book, one, name, from_1904, extras)
+            if one in tables and one not in names
+            else _sheet(book, one, name, extras.get(one), from_1904)
+            for one in chosen
+        ]
+    except calamine.PasswordError as error:
+        raise SourceError(
+            Problem(
+                "source-locked",
+                f"{name} is protected by a password.",
+                "Save a copy without a password and build that.",
+                Place(name),
+            )
+        ) from error
+    except (calamine.CalamineError, OSError) as error:
+        raise SourceError(_broken(name, str(error))) from error
+    except BaseException as error:  # the reader is compiled: a damaged file can end in its own panic
+        if type(error).__name__ == "PanicException":
+            raise SourceError(_broken(name, "it is damaged inside")) from error
+        raise
+
+
+def _broken(name: str, why: str) -> Problem:
+    return Problem(
+        "source-broken",
+        f"{name} cannot be read as a workbook ({why.rstrip('.')}).",
+        "It may be cut short or damaged: open it in a spreadsheet application and save it again.",
+        Place(name),
+    )
+
+
+def _chosen(names: list[str], tables: list[str], wanted: tuple[str, ...], file: str) -> list[str]:
+    if not wanted:
+        return names
+    known = {one.casefold(): one for one in [*tables, *names]}
+    missing = [one for one in wanted if one.casefold() not in known]
+    if missing:
+        there = ", ".join(f"“{one}”" for one in [*names, *tables])
+        raise UsageError(
+            Problem(
+                "sheet-unknown",
+                f"{file} has no sheet or table named “{missing[0]}”; it has {there}.",
+                "Name one of these with --sheet.",
+                Place(file),
+            )
+        )
+    return [known[one.casefold()] for one in wanted]
+
+
+def _extras(path: Path, kind: str, names: list[str]) -> dict[str, Extras]:
+    if kind == "ods":
+        return ods_extras(path)
+    if kind == "xlsx":
+        return {sheet: Extras(faults) for sheet, faults in xlsx_faults(path, names).items()}
+    return {}
+
+
+def _sheet(book: Any, sheet_name: str, file: str, extras: Extras | None, from_1904: bool) -> Sheet:
+    held: list[Any] = []
+
+    def data() -> Any:
+        if not held:  # parsed when first asked for, and once
+            held.append(book.get_sheet_by_name(sheet_name))
+        return held[0]
+
+    sheet = data()
+    merged = tuple(Area(*start, *end) for start, end in sheet.merged_cell_ranges or ())
+    first = sheet.start[1] if sheet.start else 0
+    return unpacked(
+        Sheet(
+            file,
+            sheet_name,
+            _numbered(data),
+            first_column=first,
+            merged=merged or (extras.merged if extras else ()),
+            faults=extras.faults if extras else {},
+            counts_1904=from_1904,
+        )
+    )
+
+
+def _numbered(data: Callable[[], Any]) -> Callable[[], Iterator[Row]]:
+    return lambda: enumerate(data().iter_rows(), 1)
+
+
+def _table(
+    book: Any, table_name: str, file: str, from_1904: bool, extras: dict[str, Extras]
+) -> Sheet:
+    """A named table: its headings, then its rows, numbered as the sheet numbers them."""
+    table = book.get_table_by_name(table_name)
+    first_row, first_column = table.start or (1, 0)
+
+    def rows() -> Iterator[Row]:
+        yield first_row, list(table.columns)
+        yield from enumerate(table.to_python(), first_row + 1)
+
+    on = extras.get(table.sheet)
+    return Sheet(
+        file,
+        table_name,
+        rows,
+        first_column=first_column,
+        faults=on.faults if on else {},
+        counts_1904=from_1904,
+    )
