@@ -59,6 +59,7 @@ class BuildReport:
     passed_over: list[PassedOver] = field(default_factory=list)
     problems: list[Problem] = field(default_factory=list)
     notes: list[Problem] = field(default_factory=list)
+    readings: list[SheetReading] = field(default_factory=list)
     notebooks: list[Notebook] = field(default_factory=list)
     files: list[WrittenFile] = field(default_factory=list)
     kept_files: list[str] = field(default_factory=list)
@@ -102,6 +103,7 @@ def _attempt(
     found = read_sheets(sheets, options, whole)
     report.passed_over = found.passed_over
     report.problems += found.problems
+    report.readings = found.readings
     report.notes += found.notes
     identities = Identities(how.identity_name)
     output = Output(
@@ -109,6 +111,8 @@ def _attempt(
     )
     try:
         for reading in found.readings:
+            if reading.problems:  # columns that contradict each other: no row can be trusted
+                continue
             notebook = Notebook()
             _write_all(reading, notebook, how, identities, output, report, progress)
             if notebook.rejected and not reading.is_whole:

@@ -33,7 +33,7 @@ def build(
     date_order: opt.DateOrder = None,
     school_year: opt.SchoolYear = None,
     language: opt.Languages = None,
-    default_length: opt.DefaultLength = "1h",
+    default_length: opt.DefaultLength = None,
     fill_down: opt.FillDown = None,
     day_one: opt.DayOne = None,
     from_: Annotated[str | None, typer.Option("--from", metavar="DATE", help="Keep only events from this day on (inclusive).", rich_help_panel=opt.EVENTS)] = None,
@@ -59,7 +59,7 @@ def build(
     if recipe:
         from nomarium.recipe import with_recipe
 
-        reading = with_recipe(reading, Path(recipe), default_length_given=default_length != "1h")
+        reading = with_recipe(reading, Path(recipe))
     first, last = opt.window_options(from_, until)
     called = name or calendar_name(sources, output)
     how = BuildOptions(

@@ -58,8 +58,8 @@ Languages = Annotated[
     typer.Option("--language", metavar="CODE", envvar="NOMARIUM_LANGUAGE", help="Month and weekday names in this language, such as fr. May be repeated.", rich_help_panel=READING),
 ]
 DefaultLength = Annotated[
-    str,
-    typer.Option("--default-length", metavar="LENGTH", envvar="NOMARIUM_DEFAULT_LENGTH", help="Length of a timed event with no end.", rich_help_panel=READING),
+    str | None,
+    typer.Option("--default-length", metavar="LENGTH", envvar="NOMARIUM_DEFAULT_LENGTH", help="Length of a timed event with no end; 1h when not given.", rich_help_panel=READING),
 ]
 FillDown = Annotated[
     list[str] | None,
@@ -83,7 +83,7 @@ def reading_options(
     date_order: str | None = None,
     school_year: str | None = None,
     language: list[str] | None = None,
-    default_length: str = "1h",
+    default_length: str | None = None,
     fill_down: list[str] | None = None,
     day_one: str | None = None,
 ) -> ReadingOptions:
@@ -98,7 +98,7 @@ def reading_options(
         date_order=_order(date_order),
         school_year=school_year_option(school_year) if school_year else None,
         languages=tuple(code for text in language or () for code in text.replace(",", " ").split()),
-        default_length_secs=length_option(default_length, "--default-length"),
+        default_length_secs=length_option(default_length, "--default-length") if default_length else None,
         fill_down=tuple(fill_down or ()),
         day_one=date_option(day_one, "--day-one") if day_one else None,
     )

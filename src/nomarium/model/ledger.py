@@ -22,10 +22,9 @@ class Ledger:
 
     def add(self, other: Ledger) -> None:
         """Take another account into this one."""
+        self.unit = other.unit if not self.read or other.unit == self.unit else "rows and entries"
         for name in ("events", "blank", "notes", "left_out", "rejected"):
             setattr(self, name, getattr(self, name) + getattr(other, name))
-        if other.unit != self.unit:
-            self.unit = "rows and entries"
 
     def as_dict(self) -> dict[str, int]:
         return {

@@ -29,7 +29,8 @@ class ReadingOptions:
     school_year: tuple[dt.date, dt.date] | None = None
     """First and last date (inclusive) of the window that dates without a year fall in."""
     languages: tuple[str, ...] = ()
-    default_length_secs: int = 3600
+    default_length_secs: int | None = None
+    """Length of a timed event with no end; None is an hour."""
     fill_down: tuple[str, ...] = ()
     """Headings whose blank cells take the value above."""
     day_one: dt.date | None = None
@@ -40,3 +41,10 @@ class ReadingOptions:
     """Summaries as they stand → what to call the event; from a recipe."""
     left_out: tuple[str, ...] = ()
     """Texts: rows that have one as a whole cell are left out; from a recipe."""
+    recipe_name: str = ""
+    """The recipe that some of this comes from, for messages."""
+
+    @property
+    def length_secs(self) -> int:
+        """The length of a timed event with no end."""
+        return 3600 if self.default_length_secs is None else self.default_length_secs

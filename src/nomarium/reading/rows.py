@@ -218,7 +218,7 @@ class _RowReader:
                 parts["date"], parts["start"], parts["end"], parts["end-date"], parts["time"],
                 values[0], values[1], zone_name, zone,
             ),
-            self.reading.options.default_length_secs,
+            self.reading.options.length_secs,
         )  # fmt: skip
 
     def _dated_memo(self, cell: Cell) -> CellMemo:

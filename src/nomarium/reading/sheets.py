@@ -31,6 +31,11 @@ class SheetReading:
     notes: tuple[Problem, ...] = ()
     problems: tuple[Problem, ...] = ()
 
+    @property
+    def options_keep_extra(self) -> bool:
+        """Whether columns without a field go into the description."""
+        return self.table is not None and self.table.options.keep_extra
+
 
 @dataclass
 class SheetsRead:
@@ -63,8 +68,6 @@ def read_sheets(sheets: Sequence[Sheet], options: ReadingOptions, whole: bool = 
     if len(found.problems) > 1:
         found.problems = _telling(found.problems)
     found.problems += _headings_missing(found.readings, options)
-    if found.problems:
-        found.readings = [one for one in found.readings if not one.problems]
     return found
 
 
@@ -105,6 +108,8 @@ def _headings_missing(readings: Sequence[SheetReading], options: ReadingOptions)
     named = [(heading, "--column") for heading in options.columns] + [
         (heading, "--fill-down") for heading in options.fill_down
     ]
+    if options.recipe_name:
+        named = [(heading, f"The recipe {options.recipe_name}") for heading, _ in named]
     return [
         heading_missing(tables[0].sheet, tables[0].columns, heading, option)
         for heading, option in named

@@ -1,0 +1,55 @@
+"""What a survey says of each column, in words."""
+
+from __future__ import annotations
+
+from nomarium.reading.columns import Column
+from nomarium.reading.evidence import ROLES, Decisions
+
+_FIELD_WORDS = {
+    "summary": "what the event is called",
+    "duration": "lengths",
+    "all-day": "yes or no",
+    "private": "yes or no",
+    "reminder-on": "yes or no",
+    "categories": "names parted by commas or semicolons",
+    "audience": "groups parted by commas or semicolons",
+    "attendees": "people parted by semicolons",
+    "optional-attendees": "people parted by semicolons, optional",
+    "day": "weekdays, compared with the dates",
+    "time": "times",
+}
+
+
+def describe_column(column: Column, decisions: Decisions, keeps_extra: bool = False) -> str:
+    """How a column is read and on what evidence."""
+    if column.twin_of is not None:
+        return f"the {column.field} again, the same on every row"
+    if not column.field:
+        if column.how == "asked":
+            return "left out as asked"
+        why = column.evidence or "no field of this name"
+        return f"{why}; kept in the description" if keeps_extra and column.heading else f"{why}; not used"
+    words = _FIELD_WORDS.get(column.field, "")
+    if column.field in ROLES and column.field != "time":
+        words = _dates(column, decisions)
+    evidence = "" if column.evidence == "heading" else column.evidence
+    return "; ".join(part for part in (words, evidence) if part) or "as text"
+
+
+def _dates(column: Column, decisions: Decisions) -> str:
+    if column.field in ("start", "end", "reminder-time") and not any(map(_has_day, column.samples)):
+        return "times"
+    parts = ["dates" if column.index not in decisions.moment_columns else "dates and times"]
+    if decisions.order_evidence:
+        parts.append(decisions.order_evidence)
+    if decisions.language:
+        parts.append(decisions.language.evidence)
+    if decisions.window_evidence:
+        parts.append(f"years from {decisions.window_evidence}")
+    if column.index in decisions.date_only_columns:
+        parts.append("every cell ends in 00:00, so they are dates")
+    return ", ".join(parts)
+
+
+def _has_day(sample: str) -> bool:
+    return any(sign in sample for sign in "/-") or any(map(str.isalpha, sample.lower().rstrip("apm. ")))
