@@ -1,2 +1,115 @@
-EXAMPLE=""
-def demo() -> None: pass
+"""`nomarium demo`: the demo school's lists, and the whole way from them to calendar files."""
+
+from __future__ import annotations
+
+import os
+import shlex
+import sys
+from pathlib import Path
+from typing import Annotated, NamedTuple
+
+import typer
+
+from nomarium.cli.render import say
+from nomarium.model.errors import NomariumError, UsageError
+
+EXAMPLE = "Example: nomarium demo saltmarsh"
+
+
+class Step(NamedTuple):
+    """A command of the demo, and what it shows."""
+
+    why: str
+    command: str
+    status: int = 0
+
+
+STEPS = (
+    Step("A list with day-first dates: the weekday column bears them out.", "survey launch-days.csv"),
+    Step("The same as a calendar in Halifax time.", "build launch-days.csv -o launch-days.ics --timezone America/Halifax"),
+    Step("One calendar for each group that should see it.",
+         "build launch-days.csv -o calendars/ --split-by audience --timezone America/Halifax"),
+    Step("French, semicolons, an older encoding, title rows above the table.", "survey evenements.csv"),
+    Step("It needs no options.", "build evenements.csv -o evenements.ics --timezone America/Halifax"),
+    Step("Ranges of dates in a text file.", "survey term-dates.txt"),
+    Step("All-day events over many days.", "build term-dates.txt -o term-dates.ics"),
+    Step("Every row quoted into one cell.", "survey visiting-builders.csv"),
+    Step("With a place for each event that names none.",
+         "build visiting-builders.csv -o visiting-builders.ics --set location=\"Main slip\""),
+    Step("A full export of 22 columns, months first.", "survey staff-calendar.csv"),
+    Step("Its reminders, people and privacy come along.",
+         "build staff-calendar.csv -o staff.ics --timezone America/Halifax --expect 3"),
+    Step("A workbook: titles, merged dates, a total, a sheet that is no event list. Saved as a recipe.",
+         "survey fixtures.xlsx --column Opponent=summary --save fixtures.toml"),
+    Step("The recipe reads next month's workbook too.",
+         "build fixtures.xlsx -o fixtures.ics --recipe fixtures.toml --timezone America/Halifax"),
+    Step("A week drawn as a grid.", "survey boat-week.xlsx"),
+    Step("Merged cells are long lessons.", "build boat-week.xlsx -o boat-week.ics --timezone America/Halifax"),
+    Step("A month drawn in cells.", "survey april.xlsx"),
+    Step("Its merged band is an event of several days.", "build april.xlsx -o april.ics --timezone America/Halifax"),
+    Step("A programme in weeks and days, counted from its first day.",
+         "survey apprentice-programme.csv --day-one 2026-09-14"),
+    Step("The dates follow from that.",
+         "build apprentice-programme.csv -o programme.ics --day-one 2026-09-14 --timezone America/Halifax"),
+    Step("What cannot be known is refused, naming the cell and what settles it.",
+         "build visitors.csv -o visitors.ics --timezone America/Halifax", 1),
+    Step("With the order given, the rest can be written and the bad row kept for mending.",
+         "build visitors.csv -o visitors.ics --timezone America/Halifax --date-order dmy --partial --rejects rejected.csv", 1),
+    Step("Several sources make one calendar.",
+         "build launch-days.csv term-dates.txt fixtures.xlsx --column Opponent=summary -o everything.ics "
+         "--timezone America/Halifax --name \"Saltmarsh School\" --color teal --reminder 30min"),
+)  # fmt: skip
+
+
+def demo(
+    folder: Annotated[str, typer.Argument(metavar="[FOLDER]", help="Where to write the sample data.")] = "saltmarsh",
+) -> None:
+    """Write the demo school's lists into a folder and run survey and build on each."""
+    target = Path(folder)
+    if target.exists() and not target.is_dir():
+        say(f"{folder} is a file; name a folder.", sys.stderr)
+        raise typer.Exit(2)
+    target.mkdir(parents=True, exist_ok=True)
+    write_samples(target)
+    before = Path.cwd()
+    os.chdir(target)
+    try:
+        failures = [step for step in STEPS if _run(step) != step.status]
+    finally:
+        os.chdir(before)
+    say(f"The demo school's lists and calendars are in {folder}.")
+    for step in failures:
+        say(f"This did not end as it should: nomarium {step.command}", sys.stderr)
+    raise typer.Exit(1 if failures else 0)
+
+
+def write_samples(folder: Path) -> None:
+    """Write the sample files into a folder."""
+    from nomarium import samples
+    from nomarium.samples.workbooks import WORKBOOKS
+
+    source = Path(samples.__file__).parent
+    for path in sorted(source.iterdir()):
+        if path.suffix in (".csv", ".txt"):
+            (folder / path.name).write_bytes(path.read_bytes())
+    for name, write in WORKBOOKS.items():
+        write(folder / name)
+
+
+def _run(step: Step) -> int:
+    """Show a command, run it in this process, and give its exit status."""
+    from nomarium.cli.main import COMMANDS, application
+    from nomarium.cli.render import say_problems
+
+    say(f"# {step.why}")
+    say(f"$ nomarium {step.command}")
+    sys.stdout.flush()
+    arguments = shlex.split(step.command)
+    try:
+        status = application(tuple(c for c in COMMANDS if c == arguments[0]))(arguments, standalone_mode=False)
+    except NomariumError as error:
+        say_problems([error.problem])
+        status = 2 if isinstance(error, UsageError) else 1
+    sys.stderr.flush()
+    say()
+    return int(status or 0)
