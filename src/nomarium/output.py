@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 import re
-import tempfile
 import unicodedata
 from collections.abc import Iterable
 from pathlib import Path
@@ -77,6 +76,8 @@ class Output:
             while not folder.is_dir() and folder != folder.parent:
                 folder = folder.parent
             return folder
+        import tempfile
+
         return Path(tempfile.gettempdir())
 
     def _find_earlier(self) -> list[Path]:

@@ -6,7 +6,6 @@ import contextlib
 import os
 import shutil
 import sys
-import tempfile
 import time
 from collections.abc import Iterator, Sequence
 from pathlib import Path
@@ -37,6 +36,8 @@ def _local(source: str) -> Iterator[tuple[Path, str]]:
     if source != "-" and "://" not in source:
         yield Path(source), source
         return
+    import tempfile
+
     handle, name = tempfile.mkstemp(prefix="nomarium-")
     path = Path(name)
     try:

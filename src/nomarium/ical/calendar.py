@@ -11,8 +11,8 @@ import datetime as dt
 import os
 import re
 import shutil
-import tempfile
 from collections.abc import Callable, Iterator
+from itertools import count
 from pathlib import Path
 from typing import BinaryIO, NamedTuple
 
@@ -94,9 +94,8 @@ class CalendarFile:
 
     def _flush(self) -> None:
         if self._path is None:
-            handle, name = tempfile.mkstemp(".part", ".nomarium-", self._folder)
-            os.close(handle)
-            self._path = Path(name)
+            self._path, file = part_file(self._folder)
+            file.close()
         with self._path.open("ab") as file:
             # piece by piece: one joined text would take four octets a character after one emoji
             file.writelines(piece.encode("utf-8", "replace") for piece in self._pieces)
@@ -133,19 +132,24 @@ def _day(moment: dt.date) -> dt.date:
 
 def replace_file(path: Path, write: Callable[[BinaryIO], None]) -> None:
     """Write a file beside `path` and rename it into place; `write` gets the open binary file."""
-    handle, name = tempfile.mkstemp(".part", ".nomarium-", path.parent)
+    part, file = part_file(path.parent)
     try:
-        with open(handle, "wb", buffering=1 << 17) as file:
+        with file:
             write(file)
-        mode = path.stat().st_mode & 0o777 if path.exists() else 0o666 & ~_umask()
-        Path(name).chmod(mode)
-        Path(name).replace(path)
+        if path.exists():
+            part.chmod(path.stat().st_mode & 0o777)
+        part.replace(path)
     except BaseException:
-        Path(name).unlink(missing_ok=True)
+        part.unlink(missing_ok=True)
         raise
 
 
-def _umask() -> int:
-    mask = os.umask(0o022)
-    os.umask(mask)
-    return mask
+def part_file(folder: Path) -> tuple[Path, BinaryIO]:
+    """A new file in a folder, open for writing, that no other run has."""
+    for number in count():
+        path = folder / f".nomarium-{os.getpid()}-{number}.part"
+        try:
+            return path, path.open("xb", buffering=1 << 17)
+        except FileExistsError:
+            continue
+    raise AssertionError("count() does not end")

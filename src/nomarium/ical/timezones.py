@@ -5,10 +5,12 @@ from __future__ import annotations
 import datetime as dt
 from collections import defaultdict
 from functools import lru_cache
-from typing import Literal, NamedTuple
-from zoneinfo import ZoneInfo, available_timezones
+from typing import TYPE_CHECKING, Literal, NamedTuple
 
 from nomarium.ical.octets import folded
+
+if TYPE_CHECKING:
+    from zoneinfo import ZoneInfo  # imported where zones are made: floating times need none
 
 _DAY = dt.timedelta(days=1)
 _UTC = dt.UTC
@@ -32,6 +34,8 @@ LocalTime = Literal["plain", "skipped", "repeated"]
 @lru_cache(maxsize=64)
 def zone_named(name: str) -> ZoneInfo | None:
     """The zone of an IANA name, or None when there is no such zone."""
+    from zoneinfo import ZoneInfo
+
     try:
         return ZoneInfo(name)
     except (ValueError, OSError, KeyError):  # ZoneInfoNotFoundError is a KeyError
@@ -41,6 +45,7 @@ def zone_named(name: str) -> ZoneInfo | None:
 def near_zone_names(text: str) -> list[str]:
     """Zone names that a person may have meant, best first: by city, then by spelling."""
     import difflib
+    from zoneinfo import available_timezones
 
     wanted = text.strip().replace(" ", "_").lower()
     names = sorted(available_timezones())
@@ -136,7 +141,9 @@ def vtimezone(name: str, first: dt.date, last: dt.date) -> str:
     It opens with the change before the first date, or, where the zone has none in the year before,
     with an observance of its own that starts then.
     """
-    zone = ZoneInfo(name)
+    zone = zone_named(name)
+    if zone is None:
+        raise ValueError(f"no time zone {name}")
     year_before = max(first, dt.date(3, 1, 1)) - 370 * _DAY
     found = changes(zone, year_before, last)
     if not found or found[0].local.date() > first:

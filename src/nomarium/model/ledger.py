@@ -5,7 +5,7 @@ from __future__ import annotations
 from dataclasses import dataclass
 
 
-@dataclass(slots=True)
+@dataclass
 class Ledger:
     """Counts of rows (of entries, where a layout is drawn): `read` is always the sum of the rest."""
 

@@ -8,7 +8,7 @@ from typing import Literal
 Severity = Literal["problem", "note"]
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass(frozen=True)
 class Place:
     """Where something stands in a source, as the person sees it. Empty parts are unknown."""
 
@@ -28,7 +28,7 @@ class Place:
         return ", ".join(part for part in parts if part)
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass(frozen=True)
 class Problem:
     """What was found, where, and what to do about it.
 

@@ -24,7 +24,7 @@ MOSTLY = 0.8
 """The share of a column's cells that must read as something for the column to be taken as it."""
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass(frozen=True)
 class Column:
     """One column of a table: what it is taken for, and why."""
 

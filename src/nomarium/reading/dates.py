@@ -6,6 +6,7 @@ from __future__ import annotations
 import calendar
 import datetime as dt
 import re
+from functools import cache
 from typing import Final, Literal, NamedTuple
 
 from nomarium.reading.refusal import Refusal
@@ -72,13 +73,14 @@ def _day_pattern(number: int) -> str:
     return rf"{_W}(?P<day{number}>{body})(?:,?\(?W[.]?\)?(?![o]))?"
 
 
-_ONE = re.compile(_day_pattern(1))
-_RANGE = re.compile(rf"{_day_pattern(1)}[~-]{_day_pattern(2)}")
-_HEAD_RANGE = re.compile(rf"{_W}(?P<head>no?[.]?)[~-](?!M){_day_pattern(2)}")
-_TAIL_RANGE = re.compile(
-    rf"{_W}(?P<day1>M[.]?no?|no?[.]?M[.]?)[~-]{_W}(?P<tail>no?)(?![:n/M.])[,]*(?P<year>y)?"
-)
-_TWO_DAYS = re.compile(rf"{_W}(?:no?[,&+])+no?M")
+_ONE = _day_pattern(1)
+_RANGE = rf"{_day_pattern(1)}[~-]{_day_pattern(2)}"
+_HEAD_RANGE = rf"{_W}(?P<head>no?[.]?)[~-](?!M){_day_pattern(2)}"
+_TAIL_RANGE = rf"{_W}(?P<day1>M[.]?no?|no?[.]?M[.]?)[~-]{_W}(?P<tail>no?)(?![:n/M.])[,]*(?P<year>y)?"
+_TWO_DAYS = rf"{_W}(?:no?[,&+])+no?M"
+
+_compiled = cache(re.compile)
+"""Patterns are compiled when first needed: ISO dates need none of them, and they are slow to compile."""
 
 
 class _Token(NamedTuple):
@@ -157,7 +159,7 @@ def _is_weekday(tokens: list[_Token], before: str) -> bool:
 
 def _match(tokens: list[_Token], shape: str, text: str) -> Days | None:
     for pattern in (_RANGE, _HEAD_RANGE, _TAIL_RANGE, _ONE):
-        match = pattern.match(shape)
+        match = _compiled(pattern).match(shape)
         if match is None:
             continue
         days = _build(pattern, match, tokens)
@@ -167,7 +169,7 @@ def _match(tokens: list[_Token], shape: str, text: str) -> Days | None:
     return None
 
 
-def _build(pattern: re.Pattern[str], match: re.Match[str], tokens: list[_Token]) -> Days | None:
+def _build(pattern: str, match: re.Match[str], tokens: list[_Token]) -> Days | None:
     if pattern is _HEAD_RANGE:
         last = _day(tokens, match, "day2")
         number = tokens[match.start("head")].value
@@ -260,7 +262,7 @@ def _weekday(tokens: list[_Token], start: int, end: int) -> int | None:
 def _why_not(text: str, tokens: list[_Token], shape: str) -> Refusal:
     """Say what is wrong with a text that is no date."""
     plain = shape.replace("o", "").replace(",", "").replace(".", "")
-    if _TWO_DAYS.match(shape):
+    if _compiled(_TWO_DAYS).match(shape):
         return Refusal("date-several", f"“{text}” names several days.", "Give each day a row of its own.")
     if plain in ("My", "yM", "M"):
         return Refusal("date-no-day", f"“{text}” names a month but no day.", _FORMS)

@@ -46,7 +46,7 @@ class DrawnReading:
     notes: tuple[Problem, ...] = ()
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass(frozen=True)
 class Entry:
     """One cell (or line of one) that says what happens in a slot."""
 

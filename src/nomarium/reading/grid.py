@@ -30,7 +30,7 @@ from nomarium.reading.words import Lexicon
 from nomarium.sheets.table import Area, Cell, Row, Sheet, cell_text, is_blank
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass(frozen=True)
 class _Line:
     """A row or a column of the grid: what its heading says."""
 
@@ -40,7 +40,7 @@ class _Line:
     time: Part = NOTHING
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass(frozen=True)
 class _Block:
     """One grid of a sheet, from its row of headings to the next."""
 

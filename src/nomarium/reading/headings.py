@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-import difflib
 import re
 from functools import lru_cache
 from pathlib import Path
@@ -56,11 +55,14 @@ def spellings() -> dict[str, HeadingMatch]:
     for line in path.read_text("utf-8").splitlines():
         field, colon, words = line.partition(":")
         if colon and not line.startswith("#"):
-            for word in words.split(","):
-                plain = normal(word)
-                table.setdefault(plain, HeadingMatch(field, word.strip().startswith("~")))
+            strong, weak = HeadingMatch(field), HeadingMatch(field, is_weak=True)
+            for word in words.strip().split(", "):
+                if word.startswith("~"):
+                    table.setdefault(word[1:], weak)
+                else:
+                    table.setdefault(word, strong)
     for field in FIELDS:
-        table.setdefault(normal(field), HeadingMatch(field))
+        table.setdefault(field.replace("-", " "), HeadingMatch(field))
     return table
 
 
@@ -76,22 +78,30 @@ def normal(heading: str) -> str:
 
 
 def match_heading(heading: str) -> HeadingMatch | None:
-    """The field that a heading names, or None. A heading in two languages may name it in either."""
-    table = spellings()
+    """The field that a heading names, or nearly names, or None."""
+    exact = match_exactly(heading)
     plain = normal(heading)
-    if not plain:
-        return None
-    for form in _forms(heading, plain):
-        if form in table:
-            return table[form]
-    if len(plain) < 5:
-        return None
-    known = [one for one in table if len(one) >= 5]
+    if exact is not None or len(plain) < 5:
+        return exact
+    table = spellings()
+    # a slip of the finger leaves the length and most letters as they were: few candidates to compare
+    known = [one for one in table if abs(len(one) - len(plain)) <= 2 and len(one) >= 5 and one[0] == plain[0]]
+    import difflib
+
     close = difflib.get_close_matches(plain, known, n=3, cutoff=0.87)
     fields = {table[one].field for one in close}
     if len(fields) == 1:
         return HeadingMatch(table[close[0]].field, table[close[0]].is_weak, close[0])
     return None
+
+
+def match_exactly(heading: str) -> HeadingMatch | None:
+    """The field that a heading names by a known spelling. One in two languages may name it in either."""
+    table = spellings()
+    plain = normal(heading)
+    if not plain:
+        return None
+    return next((table[form] for form in _forms(heading, plain) if form in table), None)
 
 
 def _forms(heading: str, plain: str) -> list[str]:
@@ -134,5 +144,7 @@ def near_field(text: str) -> str | None:
     match = match_heading(text)
     if match and match.field in FIELDS:
         return match.field
+    import difflib
+
     close = difflib.get_close_matches(fold(text), FIELDS, n=1, cutoff=0.6)
     return close[0] if close else None

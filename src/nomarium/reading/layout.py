@@ -6,7 +6,7 @@ from collections.abc import Sequence
 from itertools import islice
 from typing import NamedTuple
 
-from nomarium.reading.headings import match_heading
+from nomarium.reading.headings import match_exactly
 from nomarium.reading.moments import read_moment
 from nomarium.reading.refusal import Refusal
 from nomarium.reading.words import ENGLISH, Lexicon
@@ -70,9 +70,12 @@ def _header_at(filled: Sequence[Row], lexicon: Lexicon) -> int | None:
     scores = []
     for at, (_, row) in enumerate(filled[:30]):
         texts = [cell_text(cell) for cell in row if cell != ""]
-        known = {match.field for text in texts if len(text) < 60 and (match := match_heading(text))}
-        dates = sum(looks_like_date(cell, lexicon) for cell in row)
+        short = [text for text in texts if len(text) < 60]
+        known = {match.field for text in short if (match := match_exactly(text))}
+        dates = any(looks_like_date(cell, lexicon) for cell in row)
         scores.append(0 if dates or len(texts) < 2 else len(known))
+        if at == 0 and scores[0] >= 2 and scores[0] >= len(texts) - 1:
+            return 0  # the usual case: a plain table with its headings on top
     best = max(scores)
     if best >= 2:
         return scores.index(best)
@@ -116,7 +119,7 @@ def _continues_header(row: Sequence[Cell], below: Sequence[Cell], lexicon: Lexic
     texts = [cell_text(cell) for cell in below if cell != ""]
     if len(texts) < 2 or any(looks_like_date(cell, lexicon) for cell in below):
         return False
-    known = sum(1 for text in texts if len(text) < 40 and match_heading(text))
+    known = sum(1 for text in texts if len(text) < 40 and match_exactly(text))
     gaps = sum(
         1 for n, cell in enumerate(below) if cell != "" and (n >= len(row) or row[n] == "") and cell_text(cell)
     )

@@ -10,7 +10,7 @@ from nomarium.model.problem import Problem
 from nomarium.sheets.table import Cell
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass(frozen=True)
 class RejectedRow:
     """A row that became no event, as it stood, and why."""
 

@@ -4,8 +4,7 @@ from __future__ import annotations
 
 import datetime as dt
 from collections.abc import Callable, Iterator, Sequence
-from typing import Any
-from zoneinfo import ZoneInfo
+from typing import TYPE_CHECKING, Any
 
 from nomarium.ical.timezones import change_dates, zone_named
 from nomarium.model.event import Event, Person
@@ -20,6 +19,9 @@ from nomarium.reading.tables import TableReading
 from nomarium.reading.when import NOTES, NOTHING, Blame, Part, Row, When, settle
 from nomarium.reading.words import fold
 from nomarium.sheets.table import Cell, cell_text, is_blank
+
+if TYPE_CHECKING:
+    from zoneinfo import ZoneInfo
 
 _DAY = dt.timedelta(days=1)
 _WHEN_FIELDS = ("date", "start", "end", "end-date", "time")

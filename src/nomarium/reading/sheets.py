@@ -8,9 +8,7 @@ from dataclasses import dataclass, field
 from nomarium.model.event import Event
 from nomarium.model.problem import Problem
 from nomarium.reading.columns import heading_missing
-from nomarium.reading.grid import read_grid
 from nomarium.reading.headings import normal
-from nomarium.reading.month import read_month
 from nomarium.reading.notebook import Notebook
 from nomarium.reading.options import ReadingOptions
 from nomarium.reading.rows import read_events
@@ -79,10 +77,8 @@ def _telling(problems: list[Problem]) -> list[Problem]:
 
 def read_sheet(sheet: Sheet, options: ReadingOptions, whole: bool = False) -> SheetReading | PassedOver:
     """Decide how one sheet is read: as asked, else as a list, else as a month or a grid."""
-    drawn = {"grid": read_grid, "month": read_month}
-    if options.layout in drawn:
-        made = drawn[options.layout](sheet, options)
-        return made if isinstance(made, PassedOver) else SheetReading(sheet, made.events, options.layout, notes=made.notes)
+    if options.layout in ("grid", "month"):
+        return _read_drawn(sheet, options, options.layout)
     table = read_table(sheet, options, whole)
     if isinstance(table, TableReading):
         return SheetReading(
@@ -90,11 +86,20 @@ def read_sheet(sheet: Sheet, options: ReadingOptions, whole: bool = False) -> Sh
             table.notes, table.problems,
         )  # fmt: skip
     if options.layout is None:
-        for layout, read in reversed(drawn.items()):
-            made = read(sheet, options)
-            if not isinstance(made, PassedOver):
-                return SheetReading(sheet, made.events, layout, notes=made.notes)
+        for layout in ("month", "grid"):
+            drawn = _read_drawn(sheet, options, layout)
+            if isinstance(drawn, SheetReading):
+                return drawn
     return table
+
+
+def _read_drawn(sheet: Sheet, options: ReadingOptions, layout: str) -> SheetReading | PassedOver:
+    # imported here: most sources are lists
+    from nomarium.reading.grid import read_grid
+    from nomarium.reading.month import read_month
+
+    drawn = (read_grid if layout == "grid" else read_month)(sheet, options)
+    return drawn if isinstance(drawn, PassedOver) else SheetReading(sheet, drawn.events, layout, notes=drawn.notes)
 
 
 def _headings_missing(readings: Sequence[SheetReading], options: ReadingOptions) -> list[Problem]:

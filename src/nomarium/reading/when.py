@@ -3,12 +3,14 @@
 from __future__ import annotations
 
 import datetime as dt
-from typing import NamedTuple
-from zoneinfo import ZoneInfo
+from typing import TYPE_CHECKING, NamedTuple
 
 from nomarium.ical.timezones import after_gap, elapsed, in_zone, local_time_kind
 from nomarium.reading.refusal import Refusal
 from nomarium.reading.times import DAY_SECS, Clock, end_after
+
+if TYPE_CHECKING:
+    from zoneinfo import ZoneInfo
 
 _DAY = dt.timedelta(days=1)
 

@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-import zipfile
 from dataclasses import replace
 from pathlib import Path
 
@@ -10,7 +9,6 @@ from nomarium.model.errors import SourceError
 from nomarium.model.problem import Place, Problem, note
 from nomarium.sheets.delimited import open_delimited
 from nomarium.sheets.table import Sheet
-from nomarium.sheets.workbook import open_workbook
 
 _TEXT_ENDINGS = frozenset({".csv", ".tsv", ".txt", ".tab", ".text", ""})
 _ENDINGS = {
@@ -57,6 +55,8 @@ def open_source(path: Path, name: str, wanted_sheets: tuple[str, ...] = ()) -> l
         sheets = [open_delimited(path, name)]
         misnamed = ending in frozenset().union(*_ENDINGS.values())
     else:
+        from nomarium.sheets.workbook import open_workbook
+
         sheets = open_workbook(path, name, kind, wanted_sheets)
         misnamed = ending not in _ENDINGS[kind] and ending != ""
     if misnamed and sheets:
@@ -86,6 +86,8 @@ def _kind(path: Path, head: bytes, name: str) -> str:
 
 
 def _zip_kind(path: Path, name: str) -> str:
+    import zipfile
+
     try:
         with zipfile.ZipFile(path) as archive:
             names = frozenset(archive.namelist())
