@@ -4,7 +4,6 @@ from __future__ import annotations
 
 import datetime as dt
 from collections.abc import Callable, Iterator, Sequence
-from dataclasses import dataclass, field
 from pathlib import Path
 from typing import BinaryIO, NamedTuple
 
@@ -20,8 +19,7 @@ from nomarium.reading.sheets import PassedOver, SheetReading, read_sheets
 from nomarium.sheets.table import Sheet
 
 
-@dataclass(frozen=True)
-class BuildOptions:
+class BuildOptions(NamedTuple):
     """What is to be made of the events."""
 
     output: Path | BinaryIO | None
@@ -50,27 +48,27 @@ class SheetReport(NamedTuple):
     note_rows: list[tuple[int, str]]
 
 
-@dataclass
 class BuildReport:
     """Everything that a build found and did."""
 
-    ledger: Ledger = field(default_factory=Ledger)
-    sheets: list[SheetReport] = field(default_factory=list)
-    passed_over: list[PassedOver] = field(default_factory=list)
-    problems: list[Problem] = field(default_factory=list)
-    notes: list[Problem] = field(default_factory=list)
-    readings: list[SheetReading] = field(default_factory=list)
-    notebooks: list[Notebook] = field(default_factory=list)
-    files: list[WrittenFile] = field(default_factory=list)
-    kept_files: list[str] = field(default_factory=list)
-    """Files of an earlier build in the folder that this one no longer makes."""
-    event_count: int = 0
-    """Distinct events that were (or would be) written."""
-    span: tuple[dt.date, dt.date] | None = None
-    """First and last local date of the events."""
-    is_written: bool = False
-    changes: dict[str, int] = field(default_factory=dict)
-    """Against the earlier build: new, changed, moved, unchanged, removed, cancelled."""
+    def __init__(self) -> None:
+        self.ledger = Ledger()
+        self.sheets: list[SheetReport] = []
+        self.passed_over: list[PassedOver] = []
+        self.problems: list[Problem] = []
+        self.notes: list[Problem] = []
+        self.readings: list[SheetReading] = []
+        self.notebooks: list[Notebook] = []
+        self.files: list[WrittenFile] = []
+        self.kept_files: list[str] = []
+        """Files of an earlier build in the folder that this one no longer makes."""
+        self.event_count = 0
+        """Distinct events that were (or would be) written."""
+        self.span: tuple[dt.date, dt.date] | None = None
+        """First and last local date of the events."""
+        self.is_written = False
+        self.changes: dict[str, int] = {}
+        """Against the earlier build: new, changed, moved, unchanged, removed, cancelled."""
 
 
 Progress = Callable[[int], None]
@@ -78,7 +76,10 @@ Progress = Callable[[int], None]
 
 
 def build(
-    sheets: Sequence[Sheet], reading: ReadingOptions, options: BuildOptions, progress: Progress | None = None
+    sheets: Sequence[Sheet],
+    reading: ReadingOptions,
+    options: BuildOptions,
+    progress: Progress | None = None,
 ) -> BuildReport:
     """Build calendar files from sheets. Nothing is replaced when there are problems, unless `partial`."""
     report, output = _attempt(sheets, reading, options, progress, whole=False)
@@ -97,7 +98,11 @@ def build(
 
 
 def _attempt(
-    sheets: Sequence[Sheet], options: ReadingOptions, how: BuildOptions, progress: Progress | None, whole: bool
+    sheets: Sequence[Sheet],
+    options: ReadingOptions,
+    how: BuildOptions,
+    progress: Progress | None,
+    whole: bool,
 ) -> tuple[BuildReport, Output | None]:
     report = BuildReport()
     found = read_sheets(sheets, options, whole)
@@ -107,7 +112,12 @@ def _attempt(
     report.notes += found.notes
     identities = Identities(how.identity_name)
     output = Output(
-        how.output, Head(how.calendar_name, how.color), how.dtstamp, how.split_by, how.afresh, how.cancel_removed
+        how.output,
+        Head(how.calendar_name, how.color),
+        how.dtstamp,
+        how.split_by,
+        how.afresh,
+        how.cancel_removed,
     )
     try:
         for reading in found.readings:
@@ -170,9 +180,7 @@ def _reminding(events: Iterator[Event], secs: int) -> Iterator[Event]:
         yield event if event.reminder_secs is not None else event._replace(reminder_secs=secs)
 
 
-def _account(
-    reading: SheetReading, notebook: Notebook, identities: Identities, report: BuildReport
-) -> None:
+def _account(reading: SheetReading, notebook: Notebook, identities: Identities, report: BuildReport) -> None:
     """Take a sheet's account into the report."""
     sheet = reading.sheet
     for row, uid in identities.repeated_uids:
@@ -183,7 +191,9 @@ def _account(
     if identities.repeated_rows:
         rows = identities.repeated_rows
         listed = ", ".join(map(str, rows[:5])) + (f" and {len(rows) - 5:,} more" if len(rows) > 5 else "")
-        message = f"Row{'s' if len(rows) > 1 else ''} {listed} say the same as an earlier row; each stays an event."
+        message = (
+            f"Row{'s' if len(rows) > 1 else ''} {listed} say the same as an earlier row; each stays an event."
+        )
         remedy = "Take the repeats out of the sheet if they are slips."
         report.notes.append(note("row-repeated", message, remedy).at(sheet.place(rows[0])))
         rows.clear()

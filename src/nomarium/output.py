@@ -7,24 +7,14 @@ import unicodedata
 from collections.abc import Iterable
 from pathlib import Path
 from types import TracebackType
-from typing import BinaryIO, NamedTuple
+from typing import TYPE_CHECKING, BinaryIO, NamedTuple
 
 from nomarium.ical.calendar import CalendarFile, Head, replace_file
-from nomarium.ical.earlier import (
-    EarlierEvent,
-    Revision,
-    Sketch,
-    blocks_of,
-    cancelled,
-    pair_moved,
-    read_earlier,
-    revision_of,
-    sketch_of,
-    sketch_of_block,
-    with_revision,
-)
 from nomarium.ical.events import body_writer, head_of
 from nomarium.model.event import Event
+
+if TYPE_CHECKING:
+    from nomarium.ical.earlier import EarlierEvent, Revision, Sketch
 
 SPLIT_FIELDS = (
     "audience", "categories", "class", "division", "group", "label", "location", "organizer", "period",
@@ -62,8 +52,11 @@ class Output:
         self._whole = None if split_by else self._part("")
         self._earlier_files = [] if afresh else self._find_earlier()
         self._earlier: dict[str, EarlierEvent] = {}
-        for path in self._earlier_files:
-            self._earlier.update(read_earlier(path))
+        if self._earlier_files:
+            from nomarium.ical.earlier import read_earlier
+
+            for path in self._earlier_files:
+                self._earlier.update(read_earlier(path))
         self._met: set[str] = set()
         self._new: list[Sketch] = []
         self.changes: dict[str, int] = {}
@@ -108,6 +101,8 @@ class Output:
             part.add(event, block)
 
     def _revised(self, event: Event, uid: str, body: str) -> str:
+        from nomarium.ical.earlier import revision_of, sketch_of
+
         earlier = self._earlier.get(uid)
         revision = revision_of(uid, body, earlier, self._dtstamp)
         if earlier is None:
@@ -128,7 +123,8 @@ class Output:
         if self._earlier:
             self._carry_over(names)
         written = [
-            WrittenFile(names.get(value, ""), part.event_count, value) for value, part in sorted(self._parts.items())
+            WrittenFile(names.get(value, ""), part.event_count, value)
+            for value, part in sorted(self._parts.items())
         ]
         target = self._target
         if target is None:
@@ -161,19 +157,24 @@ class Output:
 
     def _carry_over(self, names: dict[str, str]) -> None:
         """Give events that moved or were renamed their old UIDs; keep or count those that are gone."""
+        from nomarium.ical.earlier import Revision, blocks_of, cancelled, pair_moved, sketch_of_block
+
         gone: dict[str, tuple[str, str]] = {}
         for path in self._earlier_files:
             for block in blocks_of(path):
                 sketch = sketch_of_block(block)
                 if sketch.uid in self._earlier and sketch.uid not in self._met:
                     gone.setdefault(sketch.uid, (path.name, block))
-        sketches = [sketch_of_block(block) for _, block in gone.values() if "STATUS:CANCELLED\r\n" not in block]
+        sketches = [
+            sketch_of_block(block) for _, block in gone.values() if "STATUS:CANCELLED\r\n" not in block
+        ]
         moved = pair_moved(sketches, self._new)
         if moved:
             self._tally("new", -len(moved))
             self._tally("moved", len(moved))
             revisions = {
-                new: Revision(old, self._earlier[old].sequence + 1, self._dtstamp) for new, old in moved.items()
+                new: Revision(old, self._earlier[old].sequence + 1, self._dtstamp)
+                for new, old in moved.items()
             }
             for value, part in list(self._parts.items()):
                 self._parts[value] = self._rewritten(value, part, revisions)
@@ -189,6 +190,8 @@ class Output:
                 self._parts[value].add_earlier_block(cancelled(block, self._dtstamp))
 
     def _rewritten(self, value: str, part: CalendarFile, revisions: dict[str, Revision]) -> CalendarFile:
+        from nomarium.ical.earlier import sketch_of_block, with_revision
+
         fresh = self._part(value)
         fresh.spans = part.spans
         for block in part.blocks():
@@ -205,7 +208,9 @@ class Output:
         if not self._split_by or not isinstance(target, Path) or not target.is_dir():
             return []
         made = set(self._file_names().values())
-        return [path.name for path in sorted(target.glob("*.ics")) if path.name not in made and _is_ours(path)]
+        return [
+            path.name for path in sorted(target.glob("*.ics")) if path.name not in made and _is_ours(path)
+        ]
 
     def close(self) -> None:
         """Remove what was written on the way."""
@@ -216,7 +221,10 @@ class Output:
         return self
 
     def __exit__(
-        self, kind: type[BaseException] | None, error: BaseException | None, trace: TracebackType | None
+        self,
+        kind: type[BaseException] | None,
+        error: BaseException | None,
+        trace: TracebackType | None,
     ) -> None:
         self.close()
 

@@ -3,10 +3,8 @@
 from __future__ import annotations
 
 import datetime as dt
-import difflib
 import tomllib
 from collections.abc import Sequence
-from dataclasses import replace
 from pathlib import Path
 from typing import Any
 
@@ -67,7 +65,9 @@ def recipe_of(readings: Sequence[SheetReading], options: ReadingOptions) -> dict
         recipe["date_order"] = options.date_order or orders.pop()
     if options.zone:
         recipe["timezone"] = options.zone
-    found = {code for t in tables if t.decisions.language for code in t.decisions.lexicon.languages if code != "en"}
+    found = {
+        code for t in tables if t.decisions.language for code in t.decisions.lexicon.languages if code != "en"
+    }
     if options.languages or found:
         recipe["languages"] = list(options.languages or sorted(found))
     if options.school_year:
@@ -83,7 +83,7 @@ def recipe_of(readings: Sequence[SheetReading], options: ReadingOptions) -> dict
     if options.left_out:
         recipe["leave_out_rows_with"] = list(options.left_out)
     recipe["columns"] = {
-        column.heading or column_letter(column.index + table.sheet.first_column): column.field
+        column.heading or column_letter(column.at + table.sheet.first_column): column.field
         for table in tables
         for column in table.columns
         if column.twin_of is None and (column.heading or column.field)
@@ -103,8 +103,7 @@ def with_recipe(options: ReadingOptions, path: Path) -> ReadingOptions:
     recipe = _load(path)
     minutes = recipe.get("default_length_minutes")
     window = recipe.get("school_year") or ()
-    return replace(
-        options,
+    return options._replace(
         sheets=options.sheets or tuple(recipe.get("sheets", ())),
         layout=options.layout or recipe.get("layout"),
         header_row=recipe.get("header_row"),
@@ -128,11 +127,17 @@ def _load(path: Path) -> dict[str, Any]:
     try:
         recipe = tomllib.loads(path.read_text("utf-8"))
     except FileNotFoundError as error:
-        raise _refusal(path, "is not there", "Save one with: nomarium survey SOURCE --save recipe.toml") from error
+        raise _refusal(
+            path, "is not there", "Save one with: nomarium survey SOURCE --save recipe.toml"
+        ) from error
     except (OSError, UnicodeDecodeError, tomllib.TOMLDecodeError) as error:
-        raise _refusal(path, f"is no recipe: {error}", "Mend it, or save it anew with survey --save.") from error
+        raise _refusal(
+            path, f"is no recipe: {error}", "Mend it, or save it anew with survey --save."
+        ) from error
     for key, value in recipe.items():
         if key not in _KINDS:
+            import difflib
+
             near = difflib.get_close_matches(key, _KINDS, n=1)
             remedy = f"Did you mean {near[0]}?" if near else f"A recipe may hold {', '.join(_KINDS)}."
             raise _refusal(path, f"has an unknown entry “{key}”", remedy)
@@ -163,4 +168,6 @@ def _check_values(path: Path, recipe: dict[str, Any]) -> None:
 
 
 def _refusal(path: Path, what: str, remedy: str) -> SourceError:
-    return SourceError(Problem("recipe-unusable", f"The recipe {path.name} {what}.", remedy, Place(path.name)))
+    return SourceError(
+        Problem("recipe-unusable", f"The recipe {path.name} {what}.", remedy, Place(path.name))
+    )

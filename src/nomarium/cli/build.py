@@ -1,14 +1,13 @@
 """`nomarium build`: spreadsheets into calendar files."""
 
-from __future__ import annotations
-
 import sys
 from pathlib import Path
 from typing import Annotated
 
 import typer
 
-from nomarium.building import BuildOptions, BuildReport, build as build_calendar
+from nomarium.building import BuildOptions, BuildReport
+from nomarium.building import build as build_calendar
 from nomarium.cli import options as opt
 from nomarium.cli.progress import counting
 from nomarium.cli.render import as_json, say, say_json, say_notes, say_problems
@@ -22,7 +21,17 @@ EXAMPLE = "Example: nomarium build events.csv -o events.ics --timezone America/H
 
 def build(
     sources: opt.Sources,
-    output: Annotated[str, typer.Option("--output", "-o", metavar="PATH", help="The calendar file (.ics); a folder with --split-by; - for standard output.", show_default=False, rich_help_panel=opt.WRITING)],
+    output: Annotated[
+        str,
+        typer.Option(
+            "--output",
+            "-o",
+            metavar="PATH",
+            help="The calendar file (.ics); a folder with --split-by; - for standard output.",
+            show_default=False,
+            rich_help_panel=opt.WRITING,
+        ),
+    ],
     sheet: opt.Sheets = None,
     layout: opt.As = None,
     column: opt.Columns = None,
@@ -36,18 +45,107 @@ def build(
     default_length: opt.DefaultLength = None,
     fill_down: opt.FillDown = None,
     day_one: opt.DayOne = None,
-    from_: Annotated[str | None, typer.Option("--from", metavar="DATE", help="Keep only events from this day on (inclusive).", rich_help_panel=opt.EVENTS)] = None,
-    until: Annotated[str | None, typer.Option("--until", metavar="DATE", help="Keep only events to this day (inclusive).", rich_help_panel=opt.EVENTS)] = None,
-    reminder: Annotated[str | None, typer.Option("--reminder", metavar="LENGTH", help="A display alarm this long before each event that has none.", rich_help_panel=opt.EVENTS)] = None,
-    expect: Annotated[int | None, typer.Option("--expect", metavar="N", min=0, help="Fail if the number of events is not N.", rich_help_panel=opt.EVENTS)] = None,
-    split_by: Annotated[str | None, typer.Option("--split-by", metavar="FIELD", help="One file a value of this field: audience, categories, teacher, class, room …", rich_help_panel=opt.WRITING)] = None,
-    name: Annotated[str | None, typer.Option("--name", metavar="TEXT", help="The calendar's name; the source's file name when not given.", rich_help_panel=opt.WRITING)] = None,
-    color: Annotated[str | None, typer.Option("--color", metavar="NAME", help="The calendar's colour, a CSS name such as teal.", rich_help_panel=opt.WRITING)] = None,
-    partial: Annotated[bool, typer.Option("--partial", help="Write what could be read although some rows were rejected; the exit status stays 1.", rich_help_panel=opt.WRITING)] = False,
-    rejects: Annotated[str | None, typer.Option("--rejects", metavar="FILE", help="Put rejected rows, as they stood plus the reason, in this .csv or .xlsx: mend it and build it.", rich_help_panel=opt.WRITING)] = None,
-    afresh: Annotated[bool, typer.Option("--afresh", help="Do not carry over UIDs from an output that is already there.", rich_help_panel=opt.WRITING)] = False,
-    cancel_removed: Annotated[bool, typer.Option("--cancel-removed", help="Keep events that the output had and the source no longer has, as cancelled.", rich_help_panel=opt.WRITING)] = False,
-    dry_run: Annotated[bool, typer.Option("--dry-run", help="Do everything but the writing.", rich_help_panel=opt.WRITING)] = False,
+    from_: Annotated[
+        str | None,
+        typer.Option(
+            "--from",
+            metavar="DATE",
+            help="Keep only events from this day on (inclusive).",
+            rich_help_panel=opt.EVENTS,
+        ),
+    ] = None,
+    until: Annotated[
+        str | None,
+        typer.Option(
+            "--until",
+            metavar="DATE",
+            help="Keep only events to this day (inclusive).",
+            rich_help_panel=opt.EVENTS,
+        ),
+    ] = None,
+    reminder: Annotated[
+        str | None,
+        typer.Option(
+            "--reminder",
+            metavar="LENGTH",
+            help="A display alarm this long before each event that has none.",
+            rich_help_panel=opt.EVENTS,
+        ),
+    ] = None,
+    expect: Annotated[
+        int | None,
+        typer.Option(
+            "--expect",
+            metavar="N",
+            min=0,
+            help="Fail if the number of events is not N.",
+            rich_help_panel=opt.EVENTS,
+        ),
+    ] = None,
+    split_by: Annotated[
+        str | None,
+        typer.Option(
+            "--split-by",
+            metavar="FIELD",
+            help="One file a value of this field: audience, categories, teacher, class, room …",
+            rich_help_panel=opt.WRITING,
+        ),
+    ] = None,
+    name: Annotated[
+        str | None,
+        typer.Option(
+            "--name",
+            metavar="TEXT",
+            help="The calendar's name; the source's file name when not given.",
+            rich_help_panel=opt.WRITING,
+        ),
+    ] = None,
+    color: Annotated[
+        str | None,
+        typer.Option(
+            "--color",
+            metavar="NAME",
+            help="The calendar's colour, a CSS name such as teal.",
+            rich_help_panel=opt.WRITING,
+        ),
+    ] = None,
+    partial: Annotated[
+        bool,
+        typer.Option(
+            "--partial",
+            help="Write what could be read although some rows were rejected; the exit status stays 1.",
+            rich_help_panel=opt.WRITING,
+        ),
+    ] = False,
+    rejects: Annotated[
+        str | None,
+        typer.Option(
+            "--rejects",
+            metavar="FILE",
+            help="Put rejected rows, as they stood plus the reason, in this .csv or .xlsx: mend it and build it.",
+            rich_help_panel=opt.WRITING,
+        ),
+    ] = None,
+    afresh: Annotated[
+        bool,
+        typer.Option(
+            "--afresh",
+            help="Do not carry over UIDs from an output that is already there.",
+            rich_help_panel=opt.WRITING,
+        ),
+    ] = False,
+    cancel_removed: Annotated[
+        bool,
+        typer.Option(
+            "--cancel-removed",
+            help="Keep events that the output had and the source no longer has, as cancelled.",
+            rich_help_panel=opt.WRITING,
+        ),
+    ] = False,
+    dry_run: Annotated[
+        bool,
+        typer.Option("--dry-run", help="Do everything but the writing.", rich_help_panel=opt.WRITING),
+    ] = False,
     json: opt.Json = False,
 ) -> None:
     """Turn spreadsheets into a calendar file; refuse, naming the cell, what cannot be read."""
@@ -90,17 +188,26 @@ def build(
 def _target(output: str, split_by: str | None):  # type: ignore[no-untyped-def]
     if output == "-":
         if split_by:
-            raise _wrong("--split-by makes several files, and - is one stream.", "Give a folder: -o calendars/")
+            raise _wrong(
+                "--split-by makes several files, and - is one stream.",
+                "Give a folder: -o calendars/",
+            )
         return sys.stdout.buffer
     path = Path(output)
     if split_by:
         if path.is_file() or path.suffix.lower() == ".ics":
-            raise _wrong(f"--split-by makes several files, and {output} is one.", "Give a folder: -o calendars/")
+            raise _wrong(
+                f"--split-by makes several files, and {output} is one.",
+                "Give a folder: -o calendars/",
+            )
         return path
     if path.is_dir():
         raise _wrong(f"{output} is a folder.", "Name a file in it, or give --split-by.")
     if path.suffix.lower() != ".ics":
-        raise _wrong(f"{output} does not end in .ics.", "This version writes calendar files: name one like events.ics.")
+        raise _wrong(
+            f"{output} does not end in .ics.",
+            "This version writes calendar files: name one like events.ics.",
+        )
     if not path.parent.is_dir():
         raise _wrong(f"There is no folder {path.parent}.", "Make it first.")
     return path
@@ -132,7 +239,12 @@ def _wrong(message: str, remedy: str) -> UsageError:
 
 
 def _report(
-    report: BuildReport, zone: str | None, json: bool, output: str, rejects: str | None, partial: bool
+    report: BuildReport,
+    zone: str | None,
+    json: bool,
+    output: str,
+    rejects: str | None,
+    partial: bool,
 ) -> None:
     to = sys.stderr if output == "-" else sys.stdout
     if json:
@@ -143,7 +255,10 @@ def _report(
         sys.stderr.flush()
     say_notes(report.notes, to)
     if report.is_written and zone is None and report.event_count:
-        say("note: Times float: they are the same on every clock. Give --timezone to tie them to a place.", to)
+        say(
+            "note: Times float: they are the same on every clock. Give --timezone to tie them to a place.",
+            to,
+        )
     for passed in report.passed_over:
         say(f"passed over: {passed.sheet.title}: {passed.reason}.", to)
     if len(report.sheets) > 1:
@@ -158,7 +273,10 @@ def _say_outcome(report: BuildReport, output: str, rejects: str | None, partial:
         kept = " What was there before is untouched." if output != "-" and Path(output).exists() else ""
         say(f"Nothing was written: {_count(len(report.problems), 'problem')}.{kept}", sys.stderr)
         if report.event_count and report.ledger.rejected:
-            say("→ Mend them and build again; or --partial writes the rest, --rejects FILE keeps these rows.", sys.stderr)
+            say(
+                "→ Mend them and build again; or --partial writes the rest, --rejects FILE keeps these rows.",
+                sys.stderr,
+            )
     elif report.event_count:
         days = f" from {report.span[0]} to {report.span[1]}" if report.span else ""
         verb = "Wrote" if report.is_written else "Would write"
@@ -187,7 +305,11 @@ def _facts(report: BuildReport) -> dict[str, object]:
     return {
         "ledger": report.ledger.as_dict(),
         "sheets": [
-            {"sheet": s.title, "ledger": s.ledger.as_dict(), "note_rows": [{"row": n, "text": t} for n, t in s.note_rows]}
+            {
+                "sheet": s.title,
+                "ledger": s.ledger.as_dict(),
+                "note_rows": [{"row": n, "text": t} for n, t in s.note_rows],
+            }
             for s in report.sheets
         ],
         "passed_over": [{"sheet": p.sheet.title, "reason": p.reason} for p in report.passed_over],

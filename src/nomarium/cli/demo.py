@@ -1,7 +1,5 @@
 """`nomarium demo`: the demo school's lists, and the whole way from them to calendar files."""
 
-from __future__ import annotations
-
 import os
 import shlex
 import sys
@@ -62,7 +60,9 @@ STEPS = (
 
 
 def demo(
-    folder: Annotated[str, typer.Argument(metavar="[FOLDER]", help="Where to write the sample data.")] = "saltmarsh",
+    folder: Annotated[
+        str, typer.Argument(metavar="[FOLDER]", help="Where to write the sample data.")
+    ] = "saltmarsh",
 ) -> None:
     """Write the demo school's lists into a folder and run survey and build on each."""
     target = Path(folder)
@@ -106,7 +106,9 @@ def _run(step: Step) -> int:
     sys.stdout.flush()
     arguments = shlex.split(step.command)
     try:
-        status = application(tuple(c for c in COMMANDS if c == arguments[0]))(arguments, standalone_mode=False)
+        status = application(tuple(c for c in COMMANDS if c == arguments[0]))(
+            arguments, standalone_mode=False
+        )
     except NomariumError as error:
         say_problems([error.problem])
         status = 2 if isinstance(error, UsageError) else 1

@@ -15,61 +15,137 @@ READING, EVENTS, WRITING, REPORT = "Reading the source", "The events", "Writing"
 
 Sources = Annotated[
     list[str],
-    typer.Argument(metavar="SOURCE…", help="Spreadsheets (.csv .tsv .txt .xlsx .xlsm .xlsb .xls .ods), an http(s) address of one, or - for standard input.", show_default=False),
+    typer.Argument(
+        metavar="SOURCE…",
+        help="Spreadsheets (.csv .tsv .txt .xlsx .xlsm .xlsb .xls .ods), an http(s) address of one, or - for standard input.",
+        show_default=False,
+    ),
 ]
 Sheets = Annotated[
     list[str] | None,
-    typer.Option("--sheet", metavar="NAME", help="Read this sheet (or named table) only; may be repeated.", rich_help_panel=READING),
+    typer.Option(
+        "--sheet",
+        metavar="NAME",
+        help="Read this sheet (or named table) only; may be repeated.",
+        rich_help_panel=READING,
+    ),
 ]
 As = Annotated[
     str | None,
-    typer.Option("--as", metavar="LAYOUT", help="What the source is: events (a list), grid (dates × times) or month (a month drawn in cells). Found from the content when not given.", rich_help_panel=READING),
+    typer.Option(
+        "--as",
+        metavar="LAYOUT",
+        help="What the source is: events (a list), grid (dates × times) or month (a month drawn in cells). Found from the content when not given.",
+        rich_help_panel=READING,
+    ),
 ]
 Columns = Annotated[
     list[str] | None,
-    typer.Option("--column", metavar="HEADING=FIELD", help="This heading means this field; HEADING= leaves the column out. May be repeated.", rich_help_panel=READING),
+    typer.Option(
+        "--column",
+        metavar="HEADING=FIELD",
+        help="This heading means this field; HEADING= leaves the column out. May be repeated.",
+        rich_help_panel=READING,
+    ),
 ]
 Sets = Annotated[
     list[str] | None,
-    typer.Option("--set", metavar="FIELD=VALUE", help="The value where a row has none. May be repeated.", rich_help_panel=READING),
+    typer.Option(
+        "--set",
+        metavar="FIELD=VALUE",
+        help="The value where a row has none. May be repeated.",
+        rich_help_panel=READING,
+    ),
 ]
 Recipe = Annotated[
     str | None,
-    typer.Option("--recipe", metavar="FILE", help="A saved reading, made by survey --save.", rich_help_panel=READING),
+    typer.Option(
+        "--recipe",
+        metavar="FILE",
+        help="A saved reading, made by survey --save.",
+        rich_help_panel=READING,
+    ),
 ]
 KeepExtra = Annotated[
     bool,
-    typer.Option("--keep-extra", help="Put columns with no field into the description as “Heading: value” lines.", rich_help_panel=READING),
+    typer.Option(
+        "--keep-extra",
+        help="Put columns with no field into the description as “Heading: value” lines.",
+        rich_help_panel=READING,
+    ),
 ]
 Timezone = Annotated[
     str | None,
-    typer.Option("--timezone", metavar="ZONE", envvar="NOMARIUM_TIMEZONE", help="IANA zone of the times, such as America/Halifax. Without one, times float.", rich_help_panel=READING),
+    typer.Option(
+        "--timezone",
+        metavar="ZONE",
+        envvar="NOMARIUM_TIMEZONE",
+        help="IANA zone of the times, such as America/Halifax. Without one, times float.",
+        rich_help_panel=READING,
+    ),
 ]
 DateOrder = Annotated[
     str | None,
-    typer.Option("--date-order", metavar="dmy|mdy|ymd", envvar="NOMARIUM_DATE_ORDER", help="How dates in figures are read, where the column itself does not settle it.", rich_help_panel=READING),
+    typer.Option(
+        "--date-order",
+        metavar="dmy|mdy|ymd",
+        envvar="NOMARIUM_DATE_ORDER",
+        help="How dates in figures are read, where the column itself does not settle it.",
+        rich_help_panel=READING,
+    ),
 ]
 SchoolYear = Annotated[
     str | None,
-    typer.Option("--school-year", metavar="A:B", envvar="NOMARIUM_SCHOOL_YEAR", help="The window that dates without a year fall in: two dates, or two years (2026:2027 is August 2026 to July 2027).", rich_help_panel=READING),
+    typer.Option(
+        "--school-year",
+        metavar="A:B",
+        envvar="NOMARIUM_SCHOOL_YEAR",
+        help="The window that dates without a year fall in: two dates, or two years (2026:2027 is August 2026 to July 2027).",
+        rich_help_panel=READING,
+    ),
 ]
 Languages = Annotated[
     list[str] | None,
-    typer.Option("--language", metavar="CODE", envvar="NOMARIUM_LANGUAGE", help="Month and weekday names in this language, such as fr. May be repeated.", rich_help_panel=READING),
+    typer.Option(
+        "--language",
+        metavar="CODE",
+        envvar="NOMARIUM_LANGUAGE",
+        help="Month and weekday names in this language, such as fr. May be repeated.",
+        rich_help_panel=READING,
+    ),
 ]
 DefaultLength = Annotated[
     str | None,
-    typer.Option("--default-length", metavar="LENGTH", envvar="NOMARIUM_DEFAULT_LENGTH", help="Length of a timed event with no end; 1h when not given.", rich_help_panel=READING),
+    typer.Option(
+        "--default-length",
+        metavar="LENGTH",
+        envvar="NOMARIUM_DEFAULT_LENGTH",
+        help="Length of a timed event with no end; 1h when not given.",
+        rich_help_panel=READING,
+    ),
 ]
 FillDown = Annotated[
     list[str] | None,
-    typer.Option("--fill-down", metavar="HEADING", help="A blank cell in this column takes the value above it. May be repeated.", rich_help_panel=READING),
+    typer.Option(
+        "--fill-down",
+        metavar="HEADING",
+        help="A blank cell in this column takes the value above it. May be repeated.",
+        rich_help_panel=READING,
+    ),
 ]
 DayOne = Annotated[
     str | None,
-    typer.Option("--day-one", metavar="DATE", help="The date of week 1 day 1, for a programme in relative days.", rich_help_panel=READING),
+    typer.Option(
+        "--day-one",
+        metavar="DATE",
+        help="The date of week 1 day 1, for a programme in relative days.",
+        rich_help_panel=READING,
+    ),
 ]
-Json = Annotated[bool, typer.Option("--json", help="Print the same facts as one JSON document.", rich_help_panel=REPORT)]
+Json = Annotated[
+    bool,
+    typer.Option("--json", help="Print the same facts as one JSON document.", rich_help_panel=REPORT),
+]
 
 
 def reading_options(
@@ -108,7 +184,10 @@ def _layout(text: str | None) -> Layout | None:
     if text is None:
         return None
     if text == "plan":
-        raise _wrong("--as plan: plans are not read by this version.", "Read their event lists with --as events.")
+        raise _wrong(
+            "--as plan: plans are not read by this version.",
+            "Read their event lists with --as events.",
+        )
     if text not in ("events", "grid", "month"):
         raise _wrong(f"--as {text} is no layout.", "Use events, grid or month.")
     return text  # type: ignore[return-value]
@@ -126,7 +205,7 @@ def _columns(texts: list[str]) -> dict[str, str]:
     for text in texts:
         heading, sign, field = text.rpartition("=")
         if not sign or not heading:
-            raise _wrong(f"--column {text} has no “=”.", "Write it like --column \"Opponent=summary\".")
+            raise _wrong(f"--column {text} has no “=”.", 'Write it like --column "Opponent=summary".')
         columns[heading.strip()] = field_option(field, "--column") if field.strip() else ""
     return columns
 
@@ -140,7 +219,7 @@ def _defaults(texts: list[str]) -> dict[str, str]:
     for text in texts:
         name, sign, value = text.partition("=")
         if not sign:
-            raise _wrong(f"--set {text} has no “=”.", "Write it like --set location=\"Main slip\".")
+            raise _wrong(f"--set {text} has no “=”.", 'Write it like --set location="Main slip".')
         field = field_option(name, "--set")
         read = value_memo(field, value)[""] if field not in ROLES else None
         if isinstance(read, Refusal):
@@ -209,7 +288,10 @@ def school_year_option(text: str) -> tuple[dt.date, dt.date]:
     """Two dates, two months or two years parted by a colon."""
     first, sign, last = (part.strip() for part in text.partition(":"))
     if not sign:
-        raise _wrong(f"--school-year {text} has no “:”.", "Write it like 2026-09-01:2027-06-30, or 2026:2027.")
+        raise _wrong(
+            f"--school-year {text} has no “:”.",
+            "Write it like 2026-09-01:2027-06-30, or 2026:2027.",
+        )
     if first.isdigit() and last.isdigit() and len(first) == len(last) == 4:
         if first == last:
             return dt.date(int(first), 1, 1), dt.date(int(last), 12, 31)

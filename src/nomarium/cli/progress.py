@@ -34,7 +34,12 @@ def _bar() -> Iterator[Callable[[int], None]]:
     from rich.console import Console
     from rich.progress import BarColumn, Progress, TextColumn, TimeElapsedColumn
 
-    columns = (TextColumn("Building"), BarColumn(), TextColumn("{task.completed:,} events"), TimeElapsedColumn())
+    columns = (
+        TextColumn("Building"),
+        BarColumn(),
+        TextColumn("{task.completed:,} events"),
+        TimeElapsedColumn(),
+    )
     with Progress(*columns, console=Console(stderr=True), transient=True) as progress:
         task = progress.add_task("events", total=None)
         yield lambda count: progress.update(task, completed=count)

@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-import dataclasses
 import json
 import sys
 from collections import Counter
@@ -47,7 +46,10 @@ def say_problems(problems: Sequence[Problem], to: TextIO | None = None) -> None:
                 say(line, to)
     for code, count in seen.items():
         if count > _MOST_OF_A_KIND:
-            say(f"… and {count - _MOST_OF_A_KIND:,} more of this kind ({code}); --json lists every one.", to)
+            say(
+                f"… and {count - _MOST_OF_A_KIND:,} more of this kind ({code}); --json lists every one.",
+                to,
+            )
 
 
 def say_notes(notes: Iterable[Problem], to: TextIO | None = None) -> None:
@@ -57,7 +59,10 @@ def say_notes(notes: Iterable[Problem], to: TextIO | None = None) -> None:
         seen[note.code] += 1
         if seen[note.code] <= _MOST_OF_A_KIND:
             place = str(note.place)
-            say(f"note: {f'{place}: ' if place else ''}{note.message}{f' {note.remedy}' if note.remedy else ''}", to)
+            say(
+                f"note: {f'{place}: ' if place else ''}{note.message}{f' {note.remedy}' if note.remedy else ''}",
+                to,
+            )
     for code, count in seen.items():
         if count > _MOST_OF_A_KIND:
             say(f"note: … and {count - _MOST_OF_A_KIND:,} more like it ({code}).", to)
@@ -72,8 +77,6 @@ def as_json(value: Any) -> Any:
             "row": place.row, "column": place.column, "heading": place.heading, "cell": value.cell,
             "message": value.message, "remedy": value.remedy,
         }  # fmt: skip
-    if dataclasses.is_dataclass(value) and not isinstance(value, type):
-        return {f.name: as_json(getattr(value, f.name)) for f in dataclasses.fields(value)}
     if isinstance(value, dict):
         return {str(key): as_json(item) for key, item in value.items()}
     if isinstance(value, (list, tuple, set, frozenset)):

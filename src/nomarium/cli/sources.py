@@ -74,4 +74,3 @@ def calendar_name(sources: Sequence[str], output: str) -> str:
         return Path(output).stem if output != "-" else "calendar"
     stem = Path(first.split("?")[0]).stem if "://" in first else Path(first).stem
     return stem or "calendar"
-

@@ -1,7 +1,5 @@
 """`nomarium starter`: an empty, explained spreadsheet to fill in."""
 
-from __future__ import annotations
-
 from pathlib import Path
 from typing import Annotated
 
@@ -20,7 +18,13 @@ def starter(
     kind: Annotated[str, typer.Argument(metavar="KIND", help="What to fill in: events.", show_default=False)],
     output: Annotated[
         str,
-        typer.Option("--output", "-o", metavar="FILE", help="An .xlsx (with formats and drop-downs) or a .csv.", show_default=False),
+        typer.Option(
+            "--output",
+            "-o",
+            metavar="FILE",
+            help="An .xlsx (with formats and drop-downs) or a .csv.",
+            show_default=False,
+        ),
     ],
 ) -> None:
     """Write an empty, explained spreadsheet to fill in."""
@@ -32,9 +36,17 @@ def starter(
     makers = {".xlsx": starter_workbook, ".csv": starter_csv}
     make = makers.get(path.suffix.lower())
     if make is None:
-        raise UsageError(Problem("usage", f"{output} ends neither in .xlsx nor in .csv.", "Name one of these."))
+        raise UsageError(
+            Problem("usage", f"{output} ends neither in .xlsx nor in .csv.", "Name one of these.")
+        )
     if path.exists():
-        raise UsageError(Problem("usage", f"{output} is there already.", "Name another file, so that nothing is lost."))
+        raise UsageError(
+            Problem(
+                "usage",
+                f"{output} is there already.",
+                "Name another file, so that nothing is lost.",
+            )
+        )
     data = make(EXAMPLE_MARK)
     replace_file(path, lambda file: file.write(data) and None)
     say(f"Wrote {output}: fill in one event a row, then: nomarium survey {output}")

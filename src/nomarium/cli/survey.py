@@ -1,7 +1,5 @@
 """`nomarium survey`: look at a spreadsheet and say how it would be read."""
 
-from __future__ import annotations
-
 import shlex
 import sys
 from pathlib import Path
@@ -43,7 +41,12 @@ def survey(
     day_one: opt.DayOne = None,
     save: Annotated[
         str | None,
-        typer.Option("--save", metavar="FILE", help="Keep the reading as a recipe (.toml).", rich_help_panel=opt.REPORT),
+        typer.Option(
+            "--save",
+            metavar="FILE",
+            help="Keep the reading as a recipe (.toml).",
+            rich_help_panel=opt.REPORT,
+        ),
     ] = None,
     json: opt.Json = False,
 ) -> None:
@@ -95,7 +98,7 @@ def _print(report: BuildReport, sources: list[str], options: ReadingOptions, sav
     say(f"Next: {next_command(report, sources, options, save)}")
 
 
-def _print_sheet(console: Console, reading: SheetReading, account: SheetReport | None) -> None:
+def _print_sheet(console: "Console", reading: SheetReading, account: SheetReport | None) -> None:
     from rich.markup import escape
     from rich.table import Table
 
@@ -119,11 +122,18 @@ def _print_sheet(console: Console, reading: SheetReading, account: SheetReport |
 
 def _column_cells(reading: SheetReading, column: Column) -> list[str]:
     assert reading.table
-    letter = column_letter(column.index + reading.sheet.first_column)
+    letter = column_letter(column.at + reading.sheet.first_column)
     field = column.field or "—"
     samples = " | ".join(sample if len(sample) <= 24 else sample[:23] + "…" for sample in column.samples)
     how = describe_column(column, reading.table.decisions, reading.options_keep_extra)
-    return [letter, column.heading, field, how, samples.replace("\n", " ⏎ "), str(column.blank or "")]
+    return [
+        letter,
+        column.heading,
+        field,
+        how,
+        samples.replace("\n", " ⏎ "),
+        str(column.blank or ""),
+    ]
 
 
 def _whereabouts(reading: SheetReading) -> str:
@@ -136,9 +146,7 @@ def _whereabouts(reading: SheetReading) -> str:
     return f"headings in row {rows}; data from row {head.first_row} on"
 
 
-def next_command(
-    report: BuildReport, sources: list[str], options: ReadingOptions, save: str | None
-) -> str:
+def next_command(report: BuildReport, sources: list[str], options: ReadingOptions, save: str | None) -> str:
     """The build command that follows from a survey."""
     words = ["nomarium", "build", *sources, "-o", f"{calendar_name(sources, '-')}.ics"]
     if save and report.readings:
@@ -201,14 +209,18 @@ def _facts(
 
 def _sheet_facts(reading: SheetReading, account: SheetReport | None) -> dict[str, Any]:
     table = reading.table
-    facts: dict[str, Any] = {"file": reading.sheet.file, "sheet": reading.sheet.name, "layout": reading.layout}
+    facts: dict[str, Any] = {
+        "file": reading.sheet.file,
+        "sheet": reading.sheet.name,
+        "layout": reading.layout,
+    }
     if table:
         facts["header_rows"] = list(table.head.header_rows)
         facts["first_row"] = table.head.first_row
         facts["date_order"] = table.decisions.order or None
         facts["columns"] = [
             {
-                "column": column_letter(c.index + reading.sheet.first_column), "heading": c.heading,
+                "column": column_letter(c.at + reading.sheet.first_column), "heading": c.heading,
                 "field": c.field or None, "found": c.how or None, "evidence": c.evidence,
                 "how": describe_column(c, table.decisions, reading.options_keep_extra),
                 "samples": list(c.samples), "filled": c.filled, "blank": c.blank,

@@ -16,7 +16,9 @@ def fetch(address: str, target: BinaryIO) -> None:
     import httpx
 
     if not address.lower().startswith(("http://", "https://")):
-        raise _refusal(address, "only http and https addresses can be read", "Save the table as a file first.")
+        raise _refusal(
+            address, "only http and https addresses can be read", "Save the table as a file first."
+        )
     try:
         with httpx.stream("GET", address, follow_redirects=True, timeout=_TIMEOUT_SECS) as response:
             if response.status_code != 200:

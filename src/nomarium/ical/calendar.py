@@ -17,7 +17,6 @@ from pathlib import Path
 from typing import BinaryIO, NamedTuple
 
 from nomarium._version import VERSION
-from nomarium.ical.earlier import blocks_of
 from nomarium.ical.octets import escaped, folded
 from nomarium.ical.timezones import vtimezone
 from nomarium.model.event import Event
@@ -39,7 +38,10 @@ def head_text(head: Head, spans: dict[str, tuple[dt.date, dt.date]]) -> str:
         lines.append(f"METHOD:{head.method}")
     if head.name:
         name = escaped(head.name)
-        lines += [f"NAME:{name}", f"X-WR-CALNAME:{name}"]  # the second is older and more widely read
+        lines += [
+            f"NAME:{name}",
+            f"X-WR-CALNAME:{name}",
+        ]  # the second is older and more widely read
     if head.color:
         lines.append(f"COLOR:{head.color}")
     zones = sorted(zone for zone in spans if zone != "UTC")
@@ -104,6 +106,8 @@ class CalendarFile:
 
     def blocks(self) -> Iterator[str]:
         """The blocks so far, in order."""
+        from nomarium.ical.earlier import blocks_of
+
         self._flush()
         if self._path is not None:
             yield from blocks_of(self._path)

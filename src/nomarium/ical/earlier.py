@@ -179,5 +179,3 @@ def cancelled(block: str, dtstamp: str) -> str:
 def with_revision(block: str, revision: Revision) -> str:
     """A block of this build with another head."""
     return head_of(revision.uid, revision.dtstamp, revision.sequence) + _split(block)[1]
-
-

@@ -2,19 +2,13 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
 
-
-@dataclass
 class Ledger:
     """Counts of rows (of entries, where a layout is drawn): `read` is always the sum of the rest."""
 
-    unit: str = "rows"
-    events: int = 0
-    blank: int = 0
-    notes: int = 0
-    left_out: int = 0
-    rejected: int = 0
+    def __init__(self, unit: str = "rows") -> None:
+        self.unit = unit
+        self.events = self.blank = self.notes = self.left_out = self.rejected = 0
 
     @property
     def read(self) -> int:
@@ -38,7 +32,10 @@ class Ledger:
 
     def __str__(self) -> str:
         parts = [f"{self.events:,} {'event' if self.events == 1 else 'events'}"]
-        parts += [f"{self.blank:,} blank", f"{self.notes:,} {'note' if self.notes == 1 else 'notes'}"]
+        parts += [
+            f"{self.blank:,} blank",
+            f"{self.notes:,} {'note' if self.notes == 1 else 'notes'}",
+        ]
         parts += [f"{self.left_out:,} left out", f"{self.rejected:,} rejected"]
         unit = self.unit if self.read != 1 else {"rows": "row", "entries": "entry"}.get(self.unit, "")
         return f"{self.read:,} {unit} read = {' + '.join(parts)}"

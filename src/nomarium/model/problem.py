@@ -2,14 +2,12 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass, replace
-from typing import Literal
+from typing import Literal, NamedTuple
 
 Severity = Literal["problem", "note"]
 
 
-@dataclass(frozen=True)
-class Place:
+class Place(NamedTuple):
     """Where something stands in a source, as the person sees it. Empty parts are unknown."""
 
     file: str = ""
@@ -28,8 +26,7 @@ class Place:
         return ", ".join(part for part in parts if part)
 
 
-@dataclass(frozen=True)
-class Problem:
+class Problem(NamedTuple):
     """What was found, where, and what to do about it.
 
     A `problem` keeps a row out of the calendar or stops the build; a `note` tells of a decision.
@@ -46,7 +43,7 @@ class Problem:
 
     def at(self, place: Place, cell: str | None = None) -> Problem:
         """The same problem with its place filled in (and the cell's text, when given)."""
-        return replace(self, place=place, cell=self.cell if cell is None else cell)
+        return self._replace(place=place, cell=self.cell if cell is None else cell)
 
 
 def note(code: str, message: str, remedy: str = "") -> Problem:

@@ -7,9 +7,7 @@ from collections.abc import Callable
 from functools import partial
 from typing import Any
 
-from nomarium.ical.colors import CSS3_COLORS
 from nomarium.ical.timezones import near_zone_names, zone_named
-from nomarium.reading import choices, lengths, people
 from nomarium.reading.evidence import ROLES, Decisions, resolve_day
 from nomarium.reading.moments import Moment, read_moment
 from nomarium.reading.refusal import Refusal
@@ -45,6 +43,8 @@ class CellMemo(dict[Cell, Any]):
             cell = text = self._default
         if not text:
             value = self._blank
+        elif text[0] == "'" and text[1:2] in "=+-@" and len(text) > 1:
+            value = self._read(text[1:])  # the apostrophe that kept it from being a formula
         elif fault := fault_of(text):
             value = fault
         else:
@@ -67,11 +67,20 @@ def fault_of(text: str) -> Refusal | None:
     """The refusal of a spreadsheet's error value, or None for any other text."""
     if text[0] not in "#eE" or text.casefold() not in _FAULT_TEXTS:
         return None
-    return Refusal("cell-error", f"The spreadsheet shows the error {text}.", "Mend its formula, or type the value.")
+    return Refusal(
+        "cell-error",
+        f"The spreadsheet shows the error {text}.",
+        "Mend its formula, or type the value.",
+    )
 
 
 def part_memo(
-    field: str, index: int, decisions: Decisions, counts_1904: bool, default: str = "", weekday: int | None = None
+    field: str,
+    index: int,
+    decisions: Decisions,
+    counts_1904: bool,
+    default: str = "",
+    weekday: int | None = None,
 ) -> CellMemo:
     """The memo of a column that says when: `Part` values, refusals inside."""
     role = ROLES[field]
@@ -107,7 +116,14 @@ def _part(moment: Moment, decisions: Decisions, weekday: int | None) -> Part:
     is_plain = not any(rest[:3]) and moment.offset_secs is None and not moment.notes
     clock = moment.start
     plain_time = None
-    if is_plain and clock and first is None and clock.secs < 86_400 and not clock.is_doubtful and not moment.end:
+    if (
+        is_plain
+        and clock
+        and first is None
+        and clock.secs < 86_400
+        and not clock.is_doubtful
+        and not moment.end
+    ):
         plain_time = dt.time(clock.secs // 3600, clock.secs // 60 % 60, clock.secs % 60)
     plain_day = first if is_plain and last is None and clock is None and moment.end is None else None
     return Part(
@@ -128,20 +144,82 @@ def read_zone(cell: Cell) -> str | Refusal:
     return Refusal("timezone-unknown", f"There is no time zone “{cell_text(cell)}”.", remedy)
 
 
-def _text(cell: Cell) -> str:
-    return cell_text(cell)
+def value_memo(field: str, default: str = "", unit_secs: int | None = None) -> CellMemo:
+    """The memo of a column that says anything but when. `unit_secs` is the unit of a bare number."""
+    if field in ("organizer", "attendees", "optional-attendees", "url", "geo", "color"):
+        read, blank = _reader_of_people(field)
+    elif field in ("status", "privacy", "private", "busy", "all-day", "reminder-on", "priority"):
+        read, blank = _reader_of_choices(field)
+    elif field in ("categories", "audience"):
+        read, blank = _of_text(_read_list()), ()
+    elif field == "duration":
+        read, blank = partial(_duration, unit_secs=unit_secs), None
+    elif field == "reminder":
+        read, blank = _reminder, None
+    elif field == "timezone":
+        read, blank = read_zone, None
+    elif field in ("repeat", "except", "also-on"):
+        read, blank = _repeat, ""
+    else:
+        read, blank = cell_text, ""
+    return CellMemo(read, blank, default)
+
+
+# The readers of fields that few tables have are imported when a table has them: a command's start
+# is part of what it costs.
+
+
+def _read_list() -> Callable[[str], tuple[str, ...]]:
+    from nomarium.reading.people import read_list
+
+    return read_list
+
+
+def _reader_of_people(field: str) -> tuple[Callable[[Cell], Any], Any]:
+    from nomarium.ical.colors import CSS3_COLORS
+    from nomarium.reading import people
+
+    read, blank = {
+        "organizer": (people.read_person, None),
+        "attendees": (people.read_people, ()),
+        "optional-attendees": (partial(people.read_people, optional=True), ()),
+        "url": (people.read_url, ""),
+        "geo": (people.read_geo, None),
+        "color": (partial(people.read_color, names=CSS3_COLORS), ""),
+    }[field]
+    return _of_text(read), blank
+
+
+def _reader_of_choices(field: str) -> tuple[Callable[[Cell], Any], Any]:
+    from nomarium.reading import choices
+
+    return {
+        "status": (_of_text(choices.read_status), ""),
+        "privacy": (_of_text(choices.read_privacy), ""),
+        "private": (choices.read_yes_no, None),
+        "busy": (choices.read_busy, None),
+        "all-day": (choices.read_yes_no, None),
+        "reminder-on": (choices.read_yes_no, None),
+        "priority": (_of_text(choices.read_priority), None),
+    }[field]
 
 
 def _of_text(read: Callable[[str], Any]) -> Callable[[Cell], Any]:
     return lambda cell: read(cell_text(cell))
 
 
-def _organizer(text: str) -> Any:
-    return people.read_person(text)
+def _repeat(cell: Cell) -> Refusal | str:
+    text = cell_text(cell)
+    if fold(text).strip() in ("no", "none", "never", "once", "non", "nein", "does not repeat"):
+        return ""
+    message = f"“{text}” asks for repeats, which this version does not read."
+    return Refusal("repeat-unread", message, "Write each date in a row of its own, or leave the cell blank.")
 
 
 def _reminder(cell: Cell) -> int | Refusal | None:
     """How long before the start, in seconds; a number alone is minutes, a no is none."""
+    from nomarium.reading import lengths
+
     text = fold(cell_text(cell)).strip()
     if text in ("no", "none", "non", "nein", "false", "off", "-", "aucun", "keine", "n"):
         return None
@@ -153,39 +231,8 @@ def _reminder(cell: Cell) -> int | Refusal | None:
 
 
 def _duration(cell: Cell, unit_secs: int | None) -> int | Refusal:
+    from nomarium.reading import lengths
+
     if isinstance(cell, (float, int, dt.time, dt.timedelta)) and not isinstance(cell, (bool, dt.date)):
         return lengths.length_of_value(cell, unit_secs)
     return lengths.read_length(cell_text(cell), unit_secs)
-
-
-_READERS: dict[str, tuple[Callable[[Cell], Any], Any]] = {
-    "location": (_text, ""),
-    "description": (_text, ""),
-    "categories": (_of_text(people.read_list), ()),
-    "audience": (_of_text(people.read_list), ()),
-    "organizer": (_of_text(_organizer), None),
-    "attendees": (_of_text(people.read_people), ()),
-    "optional-attendees": (_of_text(partial(people.read_people, optional=True)), ()),
-    "url": (_of_text(people.read_url), ""),
-    "status": (_of_text(choices.read_status), ""),
-    "privacy": (_of_text(choices.read_privacy), ""),
-    "private": (choices.read_yes_no, None),
-    "busy": (choices.read_busy, None),
-    "all-day": (choices.read_yes_no, None),
-    "reminder": (_reminder, None),
-    "reminder-on": (choices.read_yes_no, None),
-    "color": (_of_text(partial(people.read_color, names=CSS3_COLORS)), ""),
-    "priority": (_of_text(choices.read_priority), None),
-    "geo": (_of_text(people.read_geo), None),
-    "timezone": (read_zone, None),
-    "uid": (_text, ""),
-}
-"""Field → how its cells are read, and what a blank one is."""
-
-
-def value_memo(field: str, default: str = "", unit_secs: int | None = None) -> CellMemo:
-    """The memo of a column that says anything but when."""
-    if field == "duration":
-        return CellMemo(lambda cell: _duration(cell, unit_secs), None, default)
-    read, blank = _READERS.get(field, (_text, ""))
-    return CellMemo(read, blank, default)

@@ -90,7 +90,11 @@ def read_priority(text: str) -> int | Refusal:
         return int(word)
     if word in _PRIORITIES:
         return _PRIORITIES[word]
-    return Refusal("priority-unread", f"“{text}” is no priority.", "Write high, medium, low or a figure from 1 to 9.")
+    return Refusal(
+        "priority-unread",
+        f"“{text}” is no priority.",
+        "Write high, medium, low or a figure from 1 to 9.",
+    )
 
 
 def _chosen(text: str, answers: dict[str, str], name: str, forms: str) -> str | Refusal:

@@ -4,8 +4,7 @@ from __future__ import annotations
 
 import datetime as dt
 from collections.abc import Sequence
-from dataclasses import dataclass, replace
-from typing import Literal
+from typing import Literal, NamedTuple
 
 from nomarium.model.problem import Problem, column_letter, note
 from nomarium.reading.headings import is_placeholder, match_heading, normal
@@ -17,19 +16,22 @@ from nomarium.sheets.table import Cell, Sheet, cell_text
 
 How = Literal["asked", "heading", "content", ""]
 
-_LOOSE_WORDS = frozenset("from to at on de a du au le von bis an van tot desde hasta para until till in".split())
+_LOOSE_WORDS = frozenset(
+    "from to at on de a du au le von bis an van tot desde hasta para until till in".split()
+)
 """Headings so short that their cells must bear them out."""
-_DESCRIPTIVE = frozenset("description details beschreibung omschrijving beschrijving descripcion detail".split())
+_DESCRIPTIVE = frozenset(
+    "description details beschreibung omschrijving beschrijving descripcion detail".split()
+)
 MOSTLY = 0.8
 """The share of a column's cells that must read as something for the column to be taken as it."""
 
 
-@dataclass(frozen=True)
-class Column:
+class Column(NamedTuple):
     """One column of a table: what it is taken for, and why."""
 
-    index: int
-    """0-based, within the rows."""
+    at: int
+    """Its place within the rows, from 0."""
     heading: str
     field: str = ""
     """The field or part of one; "" when it is left out or names none."""
@@ -39,6 +41,8 @@ class Column:
     filled: int = 0
     blank: int = 0
     is_weak: bool = False
+    has_days: bool = False
+    """Whether some sampled cell holds a date: a column of times alone settles nothing about dates."""
     twin_of: int | None = None
     """The index of an earlier column of the same field, with which it must agree on every row."""
 
@@ -89,9 +93,7 @@ def assign_columns(
     """Take each column for a field, from its heading and from a sample of the table's rows."""
     width = max([len(head.headings), *(len(row) for row in rows)])
     headings = [*head.headings, *[""] * (width - len(head.headings))]
-    contents = [
-        _Contents([row[n] if n < len(row) else "" for row in rows], lexicon) for n in range(width)
-    ]
+    contents = [_Contents([row[n] if n < len(row) else "" for row in rows], lexicon) for n in range(width)]
     columns = [_by_heading(sheet, n, headings[n], contents[n], options) for n in range(width)]
     columns = _checked_by_content(columns, contents)
     columns = _with_summary(columns, contents)
@@ -105,15 +107,24 @@ def _by_heading(
     sheet: Sheet, index: int, heading: str, contents: _Contents, options: ReadingOptions
 ) -> Column:
     texts = tuple(dict.fromkeys(cell_text(cell) for cell in contents.cells[:50]))[:2]
-    column = Column(index, heading, samples=texts, filled=len(contents.cells), blank=contents.blank)
+    column = Column(
+        index,
+        heading,
+        samples=texts,
+        filled=len(contents.cells),
+        blank=contents.blank,
+        has_days=contents.dates > 0,
+    )
     asked = asked_field(options, heading, column_letter(index + sheet.first_column))
     if asked is not None:
-        return replace(column, field=asked, how="asked", evidence="as asked" if asked else "left out as asked")
+        return column._replace(
+            field=asked, how="asked", evidence="as asked" if asked else "left out as asked"
+        )
     match = match_heading(heading)
     if match is None:
         return column
     evidence = f"the heading is like “{match.near}”" if match.near else "heading"
-    return replace(column, field=match.field, how="heading", evidence=evidence, is_weak=match.is_weak)
+    return column._replace(field=match.field, how="heading", evidence=evidence, is_weak=match.is_weak)
 
 
 def asked_field(options: ReadingOptions, heading: str, letter: str) -> str | None:
@@ -129,10 +140,10 @@ def asked_field(options: ReadingOptions, heading: str, letter: str) -> str | Non
 def _checked_by_content(columns: list[Column], contents: list[_Contents]) -> list[Column]:
     """Headings that could mean two things, settled by what stands under them."""
     checked = []
-    has_date = any(c.field in ("date", "when") and not c.is_weak and contents[c.index].dates for c in columns)
+    has_date = any(c.field in ("date", "when") and not c.is_weak and contents[c.at].dates for c in columns)
     has_week = any(c.field == "week" for c in columns)
     for column in columns:
-        about, plain = contents[column.index], normal(column.heading)
+        about, plain = contents[column.at], normal(column.heading)
         field, evidence = column.field, column.evidence
         if column.how != "heading" or not about.cells:
             pass
@@ -149,7 +160,7 @@ def _checked_by_content(columns: list[Column], contents: list[_Contents]) -> lis
             field, evidence = "date", "its cells are dates"
         elif field == "categories" and about.dates >= MOSTLY:
             field = ""
-        checked.append(replace(column, field=field, evidence=evidence, how=column.how if field else ""))
+        checked.append(column._replace(field=field, evidence=evidence, how=column.how if field else ""))
     return _split_starts(checked, contents)
 
 
@@ -157,10 +168,10 @@ def _split_starts(columns: list[Column], contents: list[_Contents]) -> list[Colu
     """Of two columns headed as starts (or ends), the one that holds dates is the date."""
     for field, date_field in (("start", "date"), ("end", "end-date")):
         claims = [c for c in columns if c.field == field]
-        dated = [c for c in claims if contents[c.index].dates >= MOSTLY and not contents[c.index].times]
+        dated = [c for c in claims if contents[c.at].dates >= MOSTLY and not contents[c.at].times]
         if len(claims) == 2 and len(dated) == 1 and not any(c.field == date_field for c in columns):
-            at = dated[0].index
-            columns[at] = replace(columns[at], field=date_field, evidence="heading; its cells are dates")
+            at = dated[0].at
+            columns[at] = columns[at]._replace(field=date_field, evidence="heading; its cells are dates")
     return columns
 
 
@@ -174,10 +185,10 @@ def _with_summary(columns: list[Column], contents: list[_Contents]) -> list[Colu
     if lone is None and weak is None and len(described) == 1 and not _free_texts(columns, contents):
         lone = described[0] if not any(c.field == "class" for c in columns) else None
     if weak is not None:
-        columns[weak.index] = replace(weak, is_weak=False)
+        columns[weak.at] = weak._replace(is_weak=False)
     elif lone is not None:
         evidence = "the only column that says what happens"
-        columns[lone.index] = replace(lone, field="summary", how="content", evidence=evidence)
+        columns[lone.at] = lone._replace(field="summary", how="content", evidence=evidence)
     return columns
 
 
@@ -186,35 +197,35 @@ def _free_texts(columns: list[Column], contents: list[_Contents]) -> list[Column
     return [
         c
         for c in columns
-        if not c.field and c.how != "asked" and contents[c.index].texts >= MOSTLY
-        and contents[c.index].dates < MOSTLY and contents[c.index].times < MOSTLY
-        and contents[c.index].weekdays < MOSTLY
+        if not c.field and c.how != "asked" and contents[c.at].texts >= MOSTLY
+        and contents[c.at].dates < MOSTLY and contents[c.at].times < MOSTLY
+        and contents[c.at].weekdays < MOSTLY
     ]  # fmt: skip
 
 
 def _by_content(columns: list[Column], contents: list[_Contents]) -> list[Column]:
     """Fill what no heading claims: the date, the times and the title, where just one column can be it."""
-    free = [c for c in columns if not c.field and c.how != "asked" and contents[c.index].cells]
+    free = [c for c in columns if not c.field and c.how != "asked" and contents[c.at].cells]
     taken = {c.field for c in columns if c.field}
 
     def take(column: Column, field: str, evidence: str) -> None:
-        columns[column.index] = replace(column, field=field, how="content", evidence=evidence)
+        columns[column.at] = column._replace(field=field, how="content", evidence=evidence)
         taken.add(field)
         free.remove(column)
 
-    dated = [c for c in free if contents[c.index].dates >= MOSTLY]
+    dated = [c for c in free if contents[c.at].dates >= MOSTLY]
     if dated and not taken & {"date", "when"} and not _dated_start(columns, contents):
         take(dated[0], "date", "its cells are dates")
         if len(dated) > 1 and is_placeholder(dated[1].heading) and "end-date" not in taken:
             take(dated[1], "end-date", "its cells are dates, right of the first date")
-    timed = [c for c in free if contents[c.index].times >= MOSTLY and is_placeholder(c.heading)]
+    timed = [c for c in free if contents[c.at].times >= MOSTLY and is_placeholder(c.heading)]
     for column in timed:
         if not taken & {"time", "start"}:
             take(column, "time", "its cells are times")
         elif "end" not in taken and not _has_ranges(columns, contents):
             take(column, "end", "its cells are times, right of the first time")
     for column in list(free):
-        if contents[column.index].weekdays >= MOSTLY and "day" not in taken:
+        if contents[column.at].weekdays >= MOSTLY and "day" not in taken:
             take(column, "day", "its cells are weekdays")
     if "summary" not in taken:
         texts = [c for c in _free_texts(columns, contents) if c in free]
@@ -222,7 +233,7 @@ def _by_content(columns: list[Column], contents: list[_Contents]) -> list[Column
         if len(texts) == 1:
             take(texts[0], "summary", "the only column of words")
         elif texts and len(unnamed) == len(texts):
-            title = max(texts, key=lambda c: (len(contents[c.index].distinct), -c.index))
+            title = max(texts, key=lambda c: (len(contents[c.at].distinct), -c.at))
             take(title, "summary", "no headings; it has the most different texts")
         elif "class" in taken:
             pass  # the class is the title; the row reader sees to it
@@ -230,14 +241,14 @@ def _by_content(columns: list[Column], contents: list[_Contents]) -> list[Column
 
 
 def _dated_start(columns: list[Column], contents: list[_Contents]) -> bool:
-    return any(c.field == "start" and contents[c.index].dates >= MOSTLY for c in columns)
+    return any(c.field == "start" and contents[c.at].dates >= MOSTLY for c in columns)
 
 
 def _has_ranges(columns: list[Column], contents: list[_Contents]) -> bool:
     timed = next((c for c in columns if c.field == "time"), None)
     if timed is None:
         return False
-    first = read_times(cell_text(contents[timed.index].cells[0]))
+    first = read_times(cell_text(contents[timed.at].cells[0]))
     return isinstance(first, Times) and first.end is not None
 
 
@@ -246,7 +257,7 @@ def _without_weak_rivals(columns: list[Column]) -> list[Column]:
     rest = []
     for column in columns:
         if column.is_weak and column.field in strong:
-            column = replace(column, field="", how="", evidence=f"another column is the {column.field}")
+            column = column._replace(field="", how="", evidence=f"another column is the {column.field}")
         elif column.is_weak:
             strong.add(column.field)
         rest.append(column)
@@ -261,20 +272,22 @@ def _rivals(columns: list[Column]) -> list[Column]:
         earlier = first.setdefault(column.field, column) if column.field else None
         if earlier is not None and earlier is not column:
             if earlier.how == "asked" != column.how:
-                column = replace(column, field="", how="", evidence=f"another column is the {column.field}")
+                column = column._replace(field="", how="", evidence=f"another column is the {column.field}")
             elif column.how == "asked" != earlier.how:
-                marked[earlier.index] = replace(earlier, field="", how="", evidence="another column was asked for")
+                marked[earlier.at] = earlier._replace(
+                    field="", how="", evidence="another column was asked for"
+                )
                 first[column.field] = column
             elif column.filled == 0 or earlier.filled == 0:
                 empty = column if column.filled == 0 else earlier
-                dropped = replace(empty, field="", how="", evidence="empty, and another column has the field")
+                dropped = empty._replace(field="", how="", evidence="empty, and another column has the field")
                 if empty is column:
                     column = dropped
                 else:
-                    marked[earlier.index] = dropped
+                    marked[earlier.at] = dropped
                     first[column.field] = column
             else:
-                column = replace(column, twin_of=earlier.index)
+                column = column._replace(twin_of=earlier.at)
         marked.append(column)
     return marked
 
@@ -285,7 +298,9 @@ def heading_missing(sheet: Sheet, columns: Sequence[Column], heading: str, optio
 
     there = [c.heading for c in columns if c.heading]
     near = difflib.get_close_matches(heading, there, n=1, cutoff=0.6)
-    remedy = f"Did you mean “{near[0]}”?" if near else f"The headings are {', '.join(f'“{h}”' for h in there)}."
+    remedy = (
+        f"Did you mean “{near[0]}”?" if near else f"The headings are {', '.join(f'“{h}”' for h in there)}."
+    )
     message = f"{option} names a heading “{heading}” that {sheet.title} does not have."
     return Problem("heading-missing", message, remedy, sheet.place())
 
@@ -295,7 +310,9 @@ def _notes(sheet: Sheet, columns: list[Column]) -> list[Problem]:
     for column in columns:
         if column.how == "content" or "is like" in column.evidence:
             message = f"Read as the {column.field}: {column.evidence}."
-            remedy = f"If it is not, say so with --column \"{column.heading or column_letter(column.index)}=FIELD\"."
-            place = sheet.place(None, column.index, column.heading)
+            remedy = (
+                f'If it is not, say so with --column "{column.heading or column_letter(column.at)}=FIELD".'
+            )
+            place = sheet.place(None, column.at, column.heading)
             notes.append(note("column-guessed", message, remedy).at(place))
     return notes

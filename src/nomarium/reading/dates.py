@@ -3,7 +3,6 @@ kept open here, as readings, for the whole column to settle (`evidence`)."""
 
 from __future__ import annotations
 
-import calendar
 import datetime as dt
 import re
 from functools import cache
@@ -50,9 +49,11 @@ class Days(NamedTuple):
 
 _FORMS: Final = "Write the date like 2027-04-12 or 12 April 2027."
 
-_TOKEN = re.compile(r"(\d+)|([^\W\d_]+(?:['’][^\W\d_]+)?)|(\s*[–—‒−]\s*|\s+[-~]\s*|[-~]\s+)|(\S)")
+_TOKEN = r"(\d+)|([^\W\d_]+(?:['’][^\W\d_]+)?)|(\s*[–—‒−]\s*|\s+[-~]\s*|[-~]\s+)|(\S)"
 _ORDINALS = frozenset("st nd rd th er ere re eme e o a º ª ste de".split())
-_NOISE = frozenset("of the le la den der del de d del' on am el op du vom from von desde vanaf het week".split())
+_NOISE = frozenset(
+    "of the le la den der del de d del' on am el op du vom from von desde vanaf het week".split()
+)
 _RANGE_WORDS = frozenset("to until till til through thru bis au al a tot hasta jusqu'au -".split())
 _TIME_WORDS = frozenset("at um om kl".split())
 
@@ -100,7 +101,7 @@ def read_days(text: str, lexicon: Lexicon) -> Days | Refusal:
     """
     tokens = _tokens(text, lexicon)
     shape = "".join(token.kind for token in tokens)
-    days = _match(tokens, shape, text)
+    days = _match(tokens, shape, text) if shape[:1] in "nyNMW(" else None
     if days is None and "~" in shape:  # a long dash may part figures too: 12–4–2027
         days = _match(tokens, shape.replace("~", "-"), text)
     if days is not None:
@@ -108,9 +109,18 @@ def read_days(text: str, lexicon: Lexicon) -> Days | Refusal:
     return _why_not(text, tokens, shape)
 
 
+def figures_day(a: int, b: int, year: int) -> Day:
+    """The day of `a/b/year`, whichever of the first two is the month. It may have no reading at all.
+
+    >>> [one.order for one in figures_day(5, 4, 2027).readings]
+    ['dmy', 'mdy']
+    """
+    return Day(_valid((Reading("dmy", year, b, a), Reading("mdy", year, a, b))))
+
+
 def _tokens(text: str, lexicon: Lexicon) -> list[_Token]:
     tokens: list[_Token] = []
-    for match in _TOKEN.finditer(text):
+    for match in re.finditer(_TOKEN, text):
         figures, word, dash, sign = match.groups()
         end = match.end()
         previous = tokens[-1].kind if tokens else ""
@@ -276,7 +286,11 @@ def _why_not(text: str, tokens: list[_Token], shape: str) -> Refusal:
         return Refusal("date-impossible", f"There is no such date as {text}.", _FORMS)
     unknown = [token.text for token in tokens if token.kind == "x"]
     if unknown and (numbers or months):
-        return Refusal("date-word", f"“{text}” is not a date: “{unknown[0]}” is no month and no weekday.", _FORMS)
+        return Refusal(
+            "date-word",
+            f"“{text}” is not a date: “{unknown[0]}” is no month and no weekday.",
+            _FORMS,
+        )
     return Refusal("date-unread", f"“{text}” is not a date.", _FORMS)
 
 
@@ -286,6 +300,8 @@ def impossible(month: int, numbers: list[int]) -> str:
     >>> impossible(2, [30])
     'There is no 30 February: it has 29 days at most.'
     """
+    import calendar  # for this message only
+
     name = calendar.month_name[month]
     longest = calendar.monthrange(2000, month)[1]
     return f"There is no {numbers[0]} {name}: it has {longest} days at most."

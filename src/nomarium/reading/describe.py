@@ -39,14 +39,14 @@ def describe_column(column: Column, decisions: Decisions, keeps_extra: bool = Fa
 def _dates(column: Column, decisions: Decisions) -> str:
     if column.field in ("start", "end", "reminder-time") and not any(map(_has_day, column.samples)):
         return "times"
-    parts = ["dates" if column.index not in decisions.moment_columns else "dates and times"]
+    parts = ["dates" if column.at not in decisions.moment_columns else "dates and times"]
     if decisions.order_evidence:
         parts.append(decisions.order_evidence)
     if decisions.language:
         parts.append(decisions.language.evidence)
     if decisions.window_evidence:
         parts.append(f"years from {decisions.window_evidence}")
-    if column.index in decisions.date_only_columns:
+    if column.at in decisions.date_only_columns:
         parts.append("every cell ends in 00:00, so they are dates")
     return ", ".join(parts)
 

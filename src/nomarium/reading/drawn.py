@@ -21,7 +21,7 @@ from nomarium.reading.refusal import Refusal
 from nomarium.reading.times import Times, read_times
 from nomarium.reading.when import NOTES, NOTHING, Blame, Part, Row, settle
 from nomarium.reading.words import ENGLISH, Lexicon
-from nomarium.sheets.table import Area, Cell, Sheet, cell_text
+from nomarium.sheets.table import Area, Cell, Sheet
 
 _SET_FIELDS = (
     "location", "description", "categories", "audience", "organizer", "attendees", "url", "status",
@@ -131,7 +131,6 @@ def _defaults(options: ReadingOptions) -> dict[str, Any]:
 def _reject(notebook: Notebook, problem: Problem) -> None:
     cell = problem.cell or ""
     notebook.reject(("Entry",), (cell,), [problem])
-
 
 
 def date_part(day: dt.date, last: dt.date | None = None) -> Part:

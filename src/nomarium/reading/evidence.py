@@ -9,19 +9,20 @@ from __future__ import annotations
 
 import datetime as dt
 from collections.abc import Iterable, Sequence
-from dataclasses import dataclass, field
-from typing import NamedTuple
+from typing import TYPE_CHECKING, NamedTuple
 
 from nomarium.model.problem import Problem, column_letter, note
 from nomarium.reading.columns import Column
 from nomarium.reading.dates import Day, Order, Reading
 from nomarium.reading.headings import unit_of
-from nomarium.reading.languages import LanguageFound, find_language
 from nomarium.reading.moments import Moment, Role, read_moment
 from nomarium.reading.options import ReadingOptions
 from nomarium.reading.refusal import Refusal
 from nomarium.reading.words import Lexicon, fold
 from nomarium.sheets.table import Cell, Row, Sheet, cell_text
+
+if TYPE_CHECKING:
+    from nomarium.reading.languages import LanguageFound
 
 ENOUGH_ROWS = 5_000
 """Rows after which evidence that nothing later could overturn is enough (a later contradiction is
@@ -43,8 +44,7 @@ class Witness(NamedTuple):
     reason: str
 
 
-@dataclass(frozen=True)
-class Decisions:
+class Decisions(NamedTuple):
     """How the dates of one table are read."""
 
     lexicon: Lexicon
@@ -62,7 +62,7 @@ class Decisions:
     """Workbook columns in which some date has a time: a bare date there is its midnight."""
     is_whole: bool = True
     """Whether every row was looked at."""
-    problems: tuple[Problem, ...] = field(default=())
+    problems: tuple[Problem, ...] = ()
 
 
 def decide(
@@ -70,7 +70,7 @@ def decide(
     lexicon: Lexicon, whole: bool = False,
 ) -> Decisions:  # fmt: skip
     """Gather what the date columns hold and settle it. `rows` are the table's rows of data."""
-    gathered = _Gathered(sheet, columns, lexicon)
+    gathered = _Gathered(sheet, columns, lexicon, whole)
     count = 0
     for count, (number, row) in enumerate(rows, 1):
         gathered.add(number, row)
@@ -82,14 +82,15 @@ def decide(
 class _Gathered:
     """The distinct contents of the date columns of a table, and where each was first seen."""
 
-    def __init__(self, sheet: Sheet, columns: Sequence[Column], lexicon: Lexicon) -> None:
+    def __init__(self, sheet: Sheet, columns: Sequence[Column], lexicon: Lexicon, whole: bool) -> None:
         self.sheet = sheet
         self.lexicon = lexicon
-        self.columns = [c for c in columns if c.field in ROLES]
+        dated = [c for c in columns if c.field in ROLES and (whole or c.has_days)]
+        self.columns = [c for c in dated if c.field != "time"]
         self.weekday_column = next((c for c in columns if c.field == "day"), None)
         picked = [*self.columns, *([self.weekday_column] if self.weekday_column else [])]
-        self.indices = [c.index for c in picked]
-        self.headings = {c.index: c.heading for c in columns}
+        self.indices = [c.at for c in picked]
+        self.headings = {c.at: c.heading for c in columns}
         self.first_rows: dict[tuple[Cell, ...], int] = {}
         self.twins = [(c, c.twin_of) for c in columns if c.twin_of is not None]
         self.twin_problem: Problem | None = None
@@ -104,15 +105,15 @@ class _Gathered:
                 self._compare_twins(number, row, column, other or 0)
 
     def _compare_twins(self, number: int, row: Sequence[Cell], column: Column, other: int) -> None:
-        a, b = (cell_text(row[i]) if i < len(row) else "" for i in (other, column.index))
-        if a and b and a != b and not self._same_moment(row[other], row[column.index], column.field):
-            first, second = (self._called(i) for i in (other, column.index))
+        a, b = (cell_text(row[i]) if i < len(row) else "" for i in (other, column.at))
+        if a and b and a != b and not self._same_moment(row[other], row[column.at], column.field):
+            first, second = (self._called(i) for i in (other, column.at))
             message = (
                 f"Both {first} and {second} look like the {column.field}, and they differ: in row "
                 f"{number}, “{a}” and “{b}”."
             )
             remedy = f'Say which one it is with --column "{self.headings[other] or first}={column.field}".'
-            place = self.sheet.place(number, column.index, column.heading)
+            place = self.sheet.place(number, column.at, column.heading)
             self.twin_problem = Problem("columns-rival", message, remedy, place, b)
 
     def _same_moment(self, a: Cell, b: Cell, field_name: str) -> bool:
@@ -139,7 +140,7 @@ class _Gathered:
                 if not cell_text(cell):
                     moments.append(None)
                     continue
-                key = (column.index, type(cell).__name__, cell)
+                key = (column.at, type(cell).__name__, cell)
                 if key not in memo:
                     memo[key] = read_moment(cell, ROLES[column.field], self.lexicon, self.sheet.counts_1904)
                 moment = memo[key]
@@ -154,7 +155,12 @@ class _Gathered:
         found: dict[str, None] = {}
         for _, cells, moments, _ in self.moments():
             for cell, moment in zip(cells, moments, strict=False):
-                if moment is None and isinstance(cell, str) and any(map(str.isalpha, cell)) and len(cell) < 80:
+                if (
+                    moment is None
+                    and isinstance(cell, str)
+                    and any(map(str.isalpha, cell))
+                    and len(cell) < 80
+                ):
                     found.setdefault(cell)
                     if len(found) >= 300:
                         return list(found)
@@ -179,7 +185,10 @@ def _decisions(gathered: _Gathered, options: ReadingOptions, is_whole: bool) -> 
     language = None
     if not options.languages:
         unread = gathered.unread_texts()
-        language = find_language(unread) if unread else None
+        if unread:
+            from nomarium.reading.languages import find_language
+
+            language = find_language(unread)
         if language is not None:
             gathered.lexicon = language.lexicon
     problems = [gathered.twin_problem] if gathered.twin_problem else []
@@ -207,11 +216,11 @@ def _midnight_columns(gathered: _Gathered) -> tuple[frozenset[int], frozenset[in
             if moment is None or moment.first is None:
                 continue
             if moment.start is None:
-                bare.add(column.index)
+                bare.add(column.at)
             else:
-                clocks.setdefault(column.index, set()).add(moment.start.secs)
+                clocks.setdefault(column.at, set()).add(moment.start.secs)
                 if isinstance(cell, dt.datetime):
-                    timed_cells.add(column.index)
+                    timed_cells.add(column.at)
     date_only = {index for index, secs in clocks.items() if secs == {0}}
     return frozenset(date_only), frozenset(timed_cells & bare)
 
@@ -230,12 +239,22 @@ class _Tally:
             self._hear(number, cells, moments, weekday)
 
     def _hear(
-        self, number: int, cells: Sequence[Cell], moments: Sequence[Moment | None], weekday: int | None
+        self,
+        number: int,
+        cells: Sequence[Cell],
+        moments: Sequence[Moment | None],
+        weekday: int | None,
     ) -> None:
-        days = [(m.first, c, t) for m, c, t in zip(moments, self.gathered.columns, cells, strict=False) if m and m.first]
+        days = [
+            (m.first, c, t)
+            for m, c, t in zip(moments, self.gathered.columns, cells, strict=False)
+            if m and m.first
+        ]
         for day, column, cell in days:
             self.lacks_years |= day.readings[0].year is None
-            check = day.weekday if day.weekday is not None else weekday if column.field != "end-date" else None
+            check = (
+                day.weekday if day.weekday is not None else weekday if column.field != "end-date" else None
+            )
             fitting, reason = _fitting(day, check, self.options.school_year)
             for one in day.readings:
                 if one.order in self.short_years and one.year and len(day.readings) > 1:
@@ -252,7 +271,13 @@ class _Tally:
             self._weigh_pair(number, cell_text(ends[0][1]), starts[0], ends[0][0])
 
     def _weigh(
-        self, number: int, text: str, column: Column, day: Day, fitting: tuple[Reading, ...], reason: str
+        self,
+        number: int,
+        text: str,
+        column: Column,
+        day: Day,
+        fitting: tuple[Reading, ...],
+        reason: str,
     ) -> None:
         orders = {one.order for one in fitting}
         if not orders or "" in orders:
@@ -289,13 +314,23 @@ class _Tally:
                 f"The dates contradict each other: row {first.row} “{first.text}” is {_ORDER_NAMES[a]} "
                 f"({first.reason}), row {second.row} “{second.text}” is {_ORDER_NAMES[b]} ({second.reason})."
             )
-            remedy = "Correct one of them, or say which order holds with --date-order dmy or --date-order mdy."
+            remedy = (
+                "Correct one of them, or say which order holds with --date-order dmy or --date-order mdy."
+            )
             return "", "", Refusal("date-orders-differ", message, remedy)
         if self.witnesses:
             order, witness = next(iter(self.witnesses.items()))
-            if order == "dmy" and _spread(self.short_years["dmy"]) > 5 and _spread(self.short_years["ymd"]) <= 2:
+            if (
+                order == "dmy"
+                and _spread(self.short_years["dmy"]) > 5
+                and _spread(self.short_years["ymd"]) <= 2
+            ):
                 message = f"Row {witness.row} “{witness.text}” could begin with its year or with its day."
-                return "", "", Refusal("date-ambiguous", message, "Say which with --date-order ymd or dmy.")
+                return (
+                    "",
+                    "",
+                    Refusal("date-ambiguous", message, "Say which with --date-order ymd or dmy."),
+                )
             evidence = f"{_ORDER_NAMES[order]}: row {witness.row} is “{witness.text}” ({witness.reason})"
             return order, evidence, None
         if self.open_cell is not None:
@@ -419,7 +454,11 @@ def _in_order(readings: tuple[Reading, ...], decisions: Decisions) -> tuple[Read
     if decisions.order_refusal:
         return decisions.order_refusal
     if not decisions.order:
-        return (likely[0],) if len(likely) == 1 else Refusal("date-ambiguous", "The order of figures is open.", "")
+        return (
+            (likely[0],)
+            if len(likely) == 1
+            else Refusal("date-ambiguous", "The order of figures is open.", "")
+        )
     name = _ORDER_NAMES[decisions.order]
     message = f"It does not fit the order of the other dates, {decisions.order_evidence or name}."
     if decisions.order_evidence == "as asked":

@@ -134,7 +134,9 @@ def _day_cells(blocks: Sequence[_Block]) -> list[tuple[int, Cell]]:
             cells += [(block.header_row, cell) for _, cell in block.across]
         else:
             column = block.label_column
-            cells += [(n, row[column]) for n, row in block.rows if column < len(row) and cell_text(row[column])]
+            cells += [
+                (n, row[column]) for n, row in block.rows if column < len(row) and cell_text(row[column])
+            ]
     return cells
 
 
@@ -205,7 +207,8 @@ class _Grid:
         title, location = _title_and_place(text)
         spans = [(dates[0], dates[-1])] if time.is_all_day else [(day, day) for day in dates]
         return [
-            Entry(line.index, head.index, title, date_part(first, last), time, location) for first, last in spans
+            Entry(line.index, head.index, title, date_part(first, last), time, location)
+            for first, last in spans
         ]
 
     def _ends_of(self, area: Area | None, line: _Line, head: _Line) -> tuple[_Line, _Line]:

@@ -41,10 +41,10 @@ class HeadingUnit(NamedTuple):
     length_secs: int | None = None
 
 
-_BRACKETS = re.compile(r"[(\[{]([^)\]}]*)[)\]}]")
+_BRACKETS = r"[(\[{]([^)\]}]*)[)\]}]"
 _LENGTH_UNITS = {"min": 60, "mins": 60, "minutes": 60, "m": 60, "minuten": 60, "h": 3600, "hr": 3600,
                  "hrs": 3600, "hours": 3600, "heures": 3600, "stunden": 3600, "days": 86_400}  # fmt: skip
-_PLACEHOLDER = re.compile(r"(?:column|col|field|spalte|colonne|columna|kolom|unnamed|f|c)?\s*:?\s*\d*|[a-z]")
+_PLACEHOLDER = r"(?:column|col|field|spalte|colonne|columna|kolom|unnamed|f|c)?\s*:?\s*\d*|[a-z]"
 
 
 @lru_cache(maxsize=1)
@@ -73,7 +73,7 @@ def normal(heading: str) -> str:
     'start date'
     """
     text = re.sub(r"(?<=[a-zà-ÿ])(?=[A-Z])", " ", heading)  # StartDate
-    text = fold(_BRACKETS.sub(" ", text)) or fold(text)
+    text = fold(re.sub(_BRACKETS, " ", text)) or fold(text)
     return " ".join(re.sub(r"[^\w]|_", " ", text).split())
 
 
@@ -106,7 +106,11 @@ def match_exactly(heading: str) -> HeadingMatch | None:
 
 def _forms(heading: str, plain: str) -> list[str]:
     """A heading as it stands, without a number or an opening article, and each part of "Date / Fecha"."""
-    forms = [plain, re.sub(r"^(?:the|event|evt|your)\s+|\s*\d+$", "", plain), plain.removesuffix("s")]
+    forms = [
+        plain,
+        re.sub(r"^(?:the|event|evt|your)\s+|\s*\d+$", "", plain),
+        plain.removesuffix("s"),
+    ]
     forms.append(plain.replace(" ", ""))
     parts = [normal(part) for part in re.split(r"\s*[/|]\s*|\s+-\s+|\n", heading)]
     if len(parts) > 1 and len({spellings()[p].field for p in parts if p in spellings()}) == 1:
@@ -121,7 +125,7 @@ def unit_of(heading: str) -> HeadingUnit:
     ('dmy', 60)
     """
     order, length = "", None
-    candidates = _BRACKETS.findall(heading) or [heading]
+    candidates = re.findall(_BRACKETS, heading) or [heading]
     for text in candidates:
         plain = fold(text).strip()
         letters = re.sub(r"[^djtmya]", "", plain)
@@ -136,7 +140,7 @@ def unit_of(heading: str) -> HeadingUnit:
 
 def is_placeholder(heading: str) -> bool:
     """Whether a heading says nothing: blank, `Column1`, `Unnamed: 3`, a letter."""
-    return _PLACEHOLDER.fullmatch(fold(heading).strip()) is not None
+    return re.fullmatch(_PLACEHOLDER, fold(heading).strip()) is not None
 
 
 def near_field(text: str) -> str | None:

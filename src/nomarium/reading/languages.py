@@ -77,4 +77,6 @@ def find_language(texts: Sequence[str]) -> LanguageFound | None:
     language = lexicon_of(code)
     assert language is not None
     evidence = f"names in {language_name(code)}"
-    return LanguageFound(ENGLISH.extended(language), evidence, (language_name(code), *rivals) if rivals else ())
+    return LanguageFound(
+        ENGLISH.extended(language), evidence, (language_name(code), *rivals) if rivals else ()
+    )

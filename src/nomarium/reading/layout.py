@@ -121,7 +121,9 @@ def _continues_header(row: Sequence[Cell], below: Sequence[Cell], lexicon: Lexic
         return False
     known = sum(1 for text in texts if len(text) < 40 and match_exactly(text))
     gaps = sum(
-        1 for n, cell in enumerate(below) if cell != "" and (n >= len(row) or row[n] == "") and cell_text(cell)
+        1
+        for n, cell in enumerate(below)
+        if cell != "" and (n >= len(row) or row[n] == "") and cell_text(cell)
     )
     return known >= 2 and gaps >= 1 and known >= len(texts) / 2
 

@@ -19,11 +19,9 @@ _UNITS = {
     "minuto": 60, "minutos": 60, "'": 60,
     "s": 1, "sec": 1, "secs": 1, "second": 1, "seconds": 1,
 }  # fmt: skip
-_ISO = re.compile(
-    r"p(?:(?P<w>\d+)w)?(?:(?P<d>\d+)d)?(?:t(?:(?P<h>\d+(?:[.,]\d+)?)h)?(?:(?P<m>\d+)m)?(?:(?P<s>\d+)s)?)?"
-)
-_COLON = re.compile(r"(\d{1,3}):(\d{2})(?::(\d{2}))?")
-_PART = re.compile(r"(\d+(?:[.,]\d+)?|\ban?\b|\bhalf an?\b|½)\s*([^\W\d_]+|')")
+_ISO = r"p(?:(?P<w>\d+)w)?(?:(?P<d>\d+)d)?(?:t(?:(?P<h>\d+(?:[.,]\d+)?)h)?(?:(?P<m>\d+)m)?(?:(?P<s>\d+)s)?)?"
+_COLON = r"(\d{1,3}):(\d{2})(?::(\d{2}))?"
+_PART = r"(\d+(?:[.,]\d+)?|\ban?\b|\bhalf an?\b|½)\s*([^\W\d_]+|')"
 _FORMS = "Write it like 1h 30m, 90 min or 1:30."
 
 
@@ -34,10 +32,10 @@ def read_length(text: str, bare_unit_secs: int | None = None) -> int | Refusal:
     (5400, 5400, 5400, 5400)
     """
     plain = " ".join(_folded(text).split())
-    if iso := _ISO.fullmatch(plain):
+    if iso := re.fullmatch(_ISO, plain):
         if any(iso.groups()):
             return round(sum(float(n.replace(",", ".")) * _UNITS[u] for u, n in iso.groupdict().items() if n))
-    elif colon := _COLON.fullmatch(plain):
+    elif colon := re.fullmatch(_COLON, plain):
         hours, minutes, seconds = (int(part or 0) for part in colon.groups())
         if minutes < 60 and seconds < 60:
             return hours * 3600 + minutes * 60 + seconds
@@ -63,7 +61,7 @@ def _folded(text: str) -> str:
 
 def _in_words(plain: str) -> int | None:
     total, at = 0.0, 0
-    for part in _PART.finditer(plain):
+    for part in re.finditer(_PART, plain):
         between = plain[at : part.start()].strip(" ,")
         if between not in ("", "and", "et", "und", "y", "en") or part[2] not in _UNITS:
             return None

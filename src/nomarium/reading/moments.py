@@ -7,7 +7,7 @@ import re
 import unicodedata
 from typing import Literal, NamedTuple
 
-from nomarium.reading.dates import Day, Reading, from_serial, read_days
+from nomarium.reading.dates import Day, Reading, figures_day, from_serial, read_days
 from nomarium.reading.refusal import Refusal
 from nomarium.reading.times import (
     DAY_SECS,
@@ -15,7 +15,6 @@ from nomarium.reading.times import (
     Times,
     clock_of_number,
     clock_of_time,
-
     read_times,
 )
 from nomarium.reading.words import Lexicon
@@ -39,16 +38,14 @@ class Moment(NamedTuple):
     notes: tuple[str, ...] = ()
 
 
-_ISO_DATE = re.compile(r"(\d{4})-(\d\d)-(\d\d)")
-_ISO_MOMENT = re.compile(
-    r"(\d{4})-?(\d\d)-?(\d\d)[T ]\s?(\d\d):?(\d\d)(?::?(\d\d)(?:[.,]\d+)?)?\s?(Z|[+-]\d\d:?\d\d)?", re.IGNORECASE
+_ISO_DATE = r"(\d{4})-(\d\d)-(\d\d)"
+_ISO_MOMENT = (
+    r"(?i)(\d{4})-?(\d\d)-?(\d\d)[T ]\s?(\d\d):?(\d\d)(?::?(\d\d)(?:[.,]\d+)?)?\s?(Z|[+-]\d\d:?\d\d)?"
 )
-_CLOCK_FIRST = re.compile(
-    r"^(?P<times>[^,]*?(?:\d\s?[ap]\.?m\.?|\d[:.h]\d\d|noon|midnight|\dh)\b\.?)[\s,]+(?:on\s+)?(?P<days>.*\d.*)$",
-    re.IGNORECASE,
-)
-_JOINT = re.compile(r"^(?:[,@;|/–—-]|at\b|um\b|à\b|om\b|a las\b|from\b)\s*", re.IGNORECASE)
-_EAST_ASIAN = re.compile(r"(\d{4})\s?[年년]\s?(\d{1,2})\s?[月월]\s?(\d{1,2})\s?[日일]")
+_FIGURES = r"(\d{1,2})([/.-])(\d{1,2})\2(\d{4})(?:[ ,]+(.+))?"
+_CLOCK_FIRST = r"(?i)^(?P<times>[^,]*?(?:\d\s?[ap]\.?m\.?|\d[:.h]\d\d|noon|midnight|\dh)\b\.?)[\s,]+(?:on\s+)?(?P<days>.*\d.*)$"
+_JOINT = r"(?i)^(?:[,@;|/–—-]|at\b|um\b|à\b|om\b|a las\b|from\b)\s*"
+_EAST_ASIAN = r"(\d{4})\s?[年년]\s?(\d{1,2})\s?[月월]\s?(\d{1,2})\s?[日일]"
 _EPOCH_YEARS = (1899, 1900, 1904)
 """Years in which workbooks keep times that were typed without a date."""
 
@@ -69,7 +66,11 @@ def read_moment(cell: Cell, role: Role, lexicon: Lexicon, counts_1904: bool = Fa
         secs = round(cell.total_seconds())
         if 0 <= secs <= DAY_SECS:
             return Moment(start=Clock(secs, True))
-        return Refusal("time-impossible", "A time cannot be over 24 hours.", "Put a length in a column of its own.")
+        return Refusal(
+            "time-impossible",
+            "A time cannot be over 24 hours.",
+            "Put a length in a column of its own.",
+        )
     if isinstance(cell, bool):
         return Refusal("date-unread", "A yes or no is no date and no time.")
     return _of_number(float(cell), role, counts_1904)
@@ -93,7 +94,11 @@ def _of_number(value: float, role: Role, counts_1904: bool) -> Moment | Refusal:
     if role != "time":
         moment = from_serial(value, counts_1904)
         if moment is not None:
-            clock = None if value == int(value) else Clock((moment.hour * 60 + moment.minute) * 60 + moment.second, True)
+            clock = (
+                None
+                if value == int(value)
+                else Clock((moment.hour * 60 + moment.minute) * 60 + moment.second, True)
+            )
             return Moment(certain(moment.date()), start=clock, notes=("serial-number",))
         text = f"{value:.0f}"
         if value == int(value) and len(text) == 8:
@@ -107,13 +112,18 @@ def _of_number(value: float, role: Role, counts_1904: bool) -> Moment | Refusal:
 
 def read_moment_text(text: str, role: Role, lexicon: Lexicon, counts_1904: bool = False) -> Moment | Refusal:
     """Read a text without outer spaces."""
-    if (iso := _ISO_DATE.fullmatch(text)) and role != "time":
+    if (iso := re.fullmatch(_ISO_DATE, text)) and role != "time":
         day = Reading("", int(iso[1]), int(iso[2]), int(iso[3]))
         if day.date() is None:
             return Refusal("date-impossible", f"There is no such date as {text}.", "Check its month and day.")
         return Moment(Day((day,)))
-    if iso := _ISO_MOMENT.fullmatch(text):
+    if iso := re.fullmatch(_ISO_MOMENT, text):
         return _of_iso(text, iso, role)
+    if role != "time" and (figures := re.fullmatch(_FIGURES, text)):
+        day = figures_day(int(figures[1]), int(figures[3]), int(figures[4]))
+        times = read_times(figures[5]) if figures[5] else Times()
+        if day.readings and isinstance(times, Times):
+            return _joined(day, None, times)
     text = tidy(text)
     if role == "time":
         times = read_times(text)
@@ -142,7 +152,7 @@ def tidy(text: str) -> str:
     if text.isascii():
         return " ".join(text.split())
     text = unicodedata.normalize("NFKC", text.replace("º", "o").replace("ª", "a"))
-    return _EAST_ASIAN.sub(r"\1-\2-\3", " ".join(text.split()))
+    return re.sub(_EAST_ASIAN, r"\1-\2-\3", " ".join(text.split()))
 
 
 def _is_serial(text: str) -> bool:
@@ -159,7 +169,9 @@ def _of_iso(text: str, iso: re.Match[str], role: Role) -> Moment | Refusal:
     offset = None
     if iso[7]:
         zone = iso[7].upper().replace(":", "")
-        offset = 0 if zone == "Z" else (int(zone[1:3]) * 3600 + int(zone[3:]) * 60) * (-1 if zone[0] == "-" else 1)
+        offset = (
+            0 if zone == "Z" else (int(zone[1:3]) * 3600 + int(zone[3:]) * 60) * (-1 if zone[0] == "-" else 1)
+        )
     if role == "time" and day.year in _EPOCH_YEARS:
         return Moment(start=Clock(secs, True))
     return Moment(Day((day,)), start=Clock(secs, True), offset_secs=offset)
@@ -168,7 +180,7 @@ def _of_iso(text: str, iso: re.Match[str], role: Role) -> Moment | Refusal:
 def _days_and_times(text: str, lexicon: Lexicon) -> Moment | Refusal:
     days = read_days(text, lexicon)
     if isinstance(days, Refusal):
-        clock_first = _CLOCK_FIRST.match(text)
+        clock_first = re.match(_CLOCK_FIRST, text)
         if clock_first:
             turned = read_days(clock_first["days"], lexicon)
             times = read_times(clock_first["times"])
@@ -177,7 +189,7 @@ def _days_and_times(text: str, lexicon: Lexicon) -> Moment | Refusal:
         return days
     if not days.rest:
         return Moment(days.first, days.last)
-    rest = _JOINT.sub("", days.rest).strip("() ")
+    rest = re.sub(_JOINT, "", days.rest).strip("() ")
     times = read_times(rest) if rest else Times()
     if isinstance(times, Refusal):
         # “5 April 2027 9:30 – 7 April 2027 16:00”: a moment, a dash, a moment
@@ -203,5 +215,3 @@ def of_times(times: Times) -> Moment:
         is_unknown=times.is_unknown,
         notes=times.notes,
     )
-
-

@@ -24,7 +24,10 @@ from nomarium.reading.tables import PassedOver
 from nomarium.reading.words import ENGLISH, Lexicon, all_languages, fold, lexicon_of
 from nomarium.sheets.table import Cell, Row, Sheet, cell_text, is_blank
 
-_NUMBERED = re.compile(r"(?P<day>\d{1,2})(?:st|nd|rd|th)?(?![\d:.h]*\d|\s?[ap]\.?m\b)(?P<rest>[\s.:,–-].*)?$", re.DOTALL)
+_NUMBERED = re.compile(
+    r"(?P<day>\d{1,2})(?:st|nd|rd|th)?(?![\d:.h]*\d|\s?[ap]\.?m\b)(?P<rest>[\s.:,–-].*)?$",
+    re.DOTALL,
+)
 _WEEK = dt.timedelta(days=7)
 _DAY = dt.timedelta(days=1)
 
@@ -64,7 +67,9 @@ def read_month(sheet: Sheet, options: ReadingOptions) -> DrawnReading | PassedOv
     if not drawing.dates:
         message = f"{sheet.title} has weekdays and no day numbers under them."
         return _passed(sheet, "it has no day numbers", "month-none", message, "Number the days.")
-    named = ", ".join(f"{dt.date(2000, month, 1):%B} {year}" for year, month in dict.fromkeys(drawing.months_seen))
+    named = ", ".join(
+        f"{dt.date(2000, month, 1):%B} {year}" for year, month in dict.fromkeys(drawing.months_seen)
+    )
     told = note("layout-month", f"Read as a drawn month: {named}.").at(sheet.place())
 
     def events(notebook: Notebook) -> Iterator[Event]:
@@ -85,7 +90,9 @@ def _lexicon(rows: Sequence[Row], options: ReadingOptions) -> Lexicon:
     if options.languages or any(len(_weekday_columns(row, lexicon)) >= 5 for _, row in rows):
         return lexicon
     for _, row in rows[:12]:
-        words = {fold(text).strip() for cell in row if isinstance(cell, str) and (text := cell.strip()).isalpha()}
+        words = {
+            fold(text).strip() for cell in row if isinstance(cell, str) and (text := cell.strip()).isalpha()
+        }
         if 5 <= len(words) <= 8:
             for code in all_languages():
                 language = lexicon_of(code)
@@ -123,7 +130,12 @@ def _month_of(text: str, lexicon: Lexicon, options: ReadingOptions) -> tuple[int
 
 
 def _take_row(
-    sheet: Sheet, drawing: _Drawing, number: int, row: Sequence[Cell], lexicon: Lexicon, options: ReadingOptions
+    sheet: Sheet,
+    drawing: _Drawing,
+    number: int,
+    row: Sequence[Cell],
+    lexicon: Lexicon,
+    options: ReadingOptions,
 ) -> None:
     filled = [(n, cell) for n, cell in enumerate(row) if cell_text(cell)]
     title = _title_month(filled, lexicon, options)
@@ -161,9 +173,7 @@ def _title_month(
     return _month_of(text, lexicon, options)
 
 
-def _take_numbers(
-    sheet: Sheet, drawing: _Drawing, number: int, filled: Sequence[tuple[int, Cell]]
-) -> bool:
+def _take_numbers(sheet: Sheet, drawing: _Drawing, number: int, filled: Sequence[tuple[int, Cell]]) -> bool:
     """Take a row of day numbers, when it is one: every cell begins with the day that its column has."""
     numbered: list[tuple[int, int, str]] = []
     for column, cell in filled:
@@ -230,7 +240,13 @@ def _date_for(drawing: _Drawing, column: int, day: int) -> dt.date | None:
     weekday = _weekday_at(drawing, column)
     first = dt.date(year, month, 1)
     for shift in (0, -1, 1):
-        base = first if not shift else (first - _DAY).replace(day=1) if shift < 0 else (first + 31 * _DAY).replace(day=1)
+        base = (
+            first
+            if not shift
+            else (first - _DAY).replace(day=1)
+            if shift < 0
+            else (first + 31 * _DAY).replace(day=1)
+        )
         try:
             date = base.replace(day=day)
         except ValueError:

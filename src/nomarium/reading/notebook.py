@@ -3,15 +3,14 @@
 from __future__ import annotations
 
 from collections.abc import Sequence
-from dataclasses import dataclass, field, replace
+from typing import NamedTuple
 
 from nomarium.model.ledger import Ledger
 from nomarium.model.problem import Problem
 from nomarium.sheets.table import Cell
 
 
-@dataclass(frozen=True)
-class RejectedRow:
+class RejectedRow(NamedTuple):
     """A row that became no event, as it stood, and why."""
 
     headings: tuple[str, ...]
@@ -19,21 +18,19 @@ class RejectedRow:
     reasons: tuple[Problem, ...]
 
 
-@dataclass
 class Notebook:
     """The account of one reading. Everything is kept in the order in which it was found."""
 
-    ledger: Ledger = field(default_factory=Ledger)
-    problems: list[Problem] = field(default_factory=list)
-    notes: list[Problem] = field(default_factory=list)
-    rejected: list[RejectedRow] = field(default_factory=list)
-    note_rows: list[tuple[int, str]] = field(default_factory=list)
-    """Rows that count as notes, (row number, text), the first hundred of them."""
-    _counted: dict[str, tuple[int, Problem]] = field(default_factory=dict)
+    def __init__(self) -> None:
+        self.ledger = Ledger()
+        self.problems: list[Problem] = []
+        self.notes: list[Problem] = []
+        self.rejected: list[RejectedRow] = []
+        self.note_rows: list[tuple[int, str]] = []
+        """Rows that count as notes, (row number, text), the first hundred of them."""
+        self._counted: dict[str, tuple[int, Problem]] = {}
 
-    def reject(
-        self, headings: Sequence[str], cells: Sequence[Cell], reasons: Sequence[Problem]
-    ) -> None:
+    def reject(self, headings: Sequence[str], cells: Sequence[Cell], reasons: Sequence[Problem]) -> None:
         """Account for a row that became no event."""
         self.ledger.rejected += 1
         self.problems.extend(reasons)
@@ -55,5 +52,5 @@ class Notebook:
         counted = []
         for times, first in self._counted.values():
             more = f" (so in {times:,} rows; this is the first)" if times > 1 else ""
-            counted.append(replace(first, message=first.message + more))
+            counted.append(first._replace(message=first.message + more))
         return self.notes + counted

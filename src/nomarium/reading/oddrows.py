@@ -7,12 +7,12 @@ from collections.abc import Sequence
 from nomarium.reading.headings import normal
 from nomarium.sheets.table import Cell, cell_text
 
-_TOTAL_WORDS = frozenset("total totals sum subtotal grand count average totaal totaux summe gesamt suma".split())
+_TOTAL_WORDS = frozenset(
+    "total totals sum subtotal grand count average totaal totaux summe gesamt suma".split()
+)
 
 
-def note_text(
-    row: Sequence[Cell], headings: Sequence[str], fields: Sequence[str], dated: bool
-) -> str | None:
+def note_text(row: Sequence[Cell], headings: Sequence[str], fields: Sequence[str], dated: bool) -> str | None:
     """The text of a row that is a note, or None when it must be taken for an event.
 
     A note repeats the headings, holds one lone text left of everything (a section title) or outside
@@ -42,5 +42,7 @@ def note_text(
 
 
 def _repeats_headings(filled: Sequence[tuple[int, str]], headings: Sequence[str]) -> bool:
-    same = [n < len(headings) and headings[n] != "" and normal(text) == normal(headings[n]) for n, text in filled]
+    same = [
+        n < len(headings) and headings[n] != "" and normal(text) == normal(headings[n]) for n, text in filled
+    ]
     return len(filled) >= 2 and all(same)

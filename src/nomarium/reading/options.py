@@ -4,22 +4,20 @@ from __future__ import annotations
 
 import datetime as dt
 from collections.abc import Mapping
-from dataclasses import dataclass, field
 from types import MappingProxyType
-from typing import Literal
+from typing import Literal, NamedTuple
 
 Layout = Literal["events", "grid", "month"]
 
 
-@dataclass(frozen=True)
-class ReadingOptions:
+class ReadingOptions(NamedTuple):
     """How tables are to be read; what is empty or None is found from the table itself."""
 
     sheets: tuple[str, ...] = ()
     layout: Layout | None = None
-    columns: Mapping[str, str] = field(default_factory=lambda: MappingProxyType({}))
+    columns: Mapping[str, str] = MappingProxyType({})
     """Heading (or column letter) → field, "" to leave the column out."""
-    defaults: Mapping[str, str] = field(default_factory=lambda: MappingProxyType({}))
+    defaults: Mapping[str, str] = MappingProxyType({})
     """Field → the value where a row has none."""
     keep_extra: bool = False
     zone: str | None = None
@@ -37,7 +35,7 @@ class ReadingOptions:
     """The date of week 1 day 1."""
     header_row: int | None = None
     """The row of the headings, 0 for none; from a recipe."""
-    renamed: Mapping[str, str] = field(default_factory=lambda: MappingProxyType({}))
+    renamed: Mapping[str, str] = MappingProxyType({})
     """Summaries as they stand → what to call the event; from a recipe."""
     left_out: tuple[str, ...] = ()
     """Texts: rows that have one as a whole cell are left out; from a recipe."""

@@ -7,9 +7,9 @@ import re
 from nomarium.model.event import Person
 from nomarium.reading.refusal import Refusal
 
-_ADDRESS = re.compile(r"[^\s@<>,;\"]+@[^\s@<>,;\"]+")
-_NAMED = re.compile(r"\s*\"?(?P<name>[^<\"]*?)\"?\s*[<(](?:mailto:)?(?P<email>[^\s<>()]+@[^\s<>()]+)[>)]\s*")
-_SURNAME_FIRST = re.compile(r"[^@;<>]+,[^@;<>]+<[^>]+@[^>]+>")
+_ADDRESS = r"[^\s@<>,;\"]+@[^\s@<>,;\"]+"
+_NAMED = r"\s*\"?(?P<name>[^<\"]*?)\"?\s*[<(](?:mailto:)?(?P<email>[^\s<>()]+@[^\s<>()]+)[>)]\s*"
+_SURNAME_FIRST = r"[^@;<>]+,[^@;<>]+<[^>]+@[^>]+>"
 
 
 def read_list(text: str) -> tuple[str, ...]:
@@ -27,7 +27,7 @@ def read_people(text: str, optional: bool = False) -> tuple[Person, ...] | Refus
     parts = re.split(r"[;\n]", text)
     people = []
     for part in parts:
-        pieces = [part] if _SURNAME_FIRST.fullmatch(part.strip()) else part.split(",")
+        pieces = [part] if re.fullmatch(_SURNAME_FIRST, part.strip()) else part.split(",")
         for piece in pieces:
             if piece.strip():
                 person = read_person(piece, optional)
@@ -44,11 +44,11 @@ def read_person(text: str, optional: bool = False) -> Person | Refusal:
     'Maren Quill'
     """
     text = " ".join(text.split())
-    named = _NAMED.fullmatch(text)
+    named = re.fullmatch(_NAMED, text)
     if named:
         return Person(named["name"].strip(" '"), named["email"], optional)
     bare = text.removeprefix("mailto:").removeprefix("MAILTO:")
-    if _ADDRESS.fullmatch(bare):
+    if re.fullmatch(_ADDRESS, bare):
         return Person("", bare, optional)
     if "@" in text:
         message = f"“{text}” is not an e-mail address."
@@ -56,10 +56,7 @@ def read_person(text: str, optional: bool = False) -> Person | Refusal:
     return Person(text, "", optional)
 
 
-_GEO = re.compile(
-    r"(?P<lat>[+-]?\d+(?:\.\d+)?)\s*°?\s*(?P<ns>[NS])?\s*[;,\s]\s*(?P<lon>[+-]?\d+(?:\.\d+)?)\s*°?\s*(?P<ew>[EW])?",
-    re.IGNORECASE,
-)
+_GEO = r"(?i)(?P<lat>[+-]?\d+(?:\.\d+)?)\s*°?\s*(?P<ns>[NS])?\s*[;,\s]\s*(?P<lon>[+-]?\d+(?:\.\d+)?)\s*°?\s*(?P<ew>[EW])?"
 
 
 def read_geo(text: str) -> tuple[float, float] | Refusal:
@@ -68,7 +65,7 @@ def read_geo(text: str) -> tuple[float, float] | Refusal:
     >>> read_geo("44.65 N, 63.57 W")
     (44.65, -63.57)
     """
-    match = _GEO.fullmatch(text.strip())
+    match = re.fullmatch(_GEO, text.strip())
     if match:
         latitude = float(match["lat"]) * (-1 if (match["ns"] or "").upper() == "S" else 1)
         longitude = float(match["lon"]) * (-1 if (match["ew"] or "").upper() == "W" else 1)
@@ -84,7 +81,11 @@ def read_url(text: str) -> str | Refusal:
         text = f"https://{text}"
     if re.fullmatch(r"[A-Za-z][A-Za-z0-9+.-]*:[^\s<>\"]+", text):
         return text
-    return Refusal("url-unread", f"“{text}” is not an address on the web.", "Write it in full, from https:// on.")
+    return Refusal(
+        "url-unread",
+        f"“{text}” is not an address on the web.",
+        "Write it in full, from https:// on.",
+    )
 
 
 def read_color(text: str, names: frozenset[str]) -> str | Refusal:

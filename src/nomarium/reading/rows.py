@@ -78,7 +78,7 @@ class _RowReader:
         self.row_zone, self.row_zone_at = self._value("timezone")
         self.rest = self._rest_fields()
         self.extra = [
-            (c.index, c.heading) for c in reading.columns if options.keep_extra and c.is_ignored and c.heading
+            (c.at, c.heading) for c in reading.columns if options.keep_extra and c.is_ignored and c.heading
         ]
         self.is_simple = not (
             {"time", "end-date", "duration", "all-day", "timezone", "week"} & self._known()
@@ -95,7 +95,7 @@ class _RowReader:
 
     def _rarely_wide(self) -> bool:
         """Whether a row with more cells than headings is the exception: then it is a slip in its row."""
-        extra = [c for c in self.reading.columns if c.index >= self.header_width]
+        extra = [c for c in self.reading.columns if c.at >= self.header_width]
         return all(c.filled <= c.blank for c in extra)
 
     def _part_memo(self, field: str, weekday: int | None = None) -> CellMemo:
@@ -116,7 +116,7 @@ class _RowReader:
         names = (
             "categories", "audience", "organizer", "attendees", "optional-attendees", "url", "status",
             "privacy", "private", "busy", "reminder", "reminder-on", "color", "priority", "geo", "uid",
-            *FACETS,
+            "repeat", "except", "also-on", *FACETS,
         )  # fmt: skip
         known = self._known()
         return [(name, *self._value(name)) for name in names if name in known]
@@ -135,7 +135,13 @@ class _RowReader:
         summary = summary.strip() if isinstance(summary, str) else cell_text(summary)
         if not summary:
             summary = self.summary_default
-        if type(when) is not When or not summary or summary[0] in "#E'" or self.check_width or self.fault_rows:
+        if (
+            type(when) is not When
+            or not summary
+            or summary[0] in "#E'"
+            or self.check_width
+            or self.fault_rows
+        ):
             odd = self._odd_row(number, row, when, summary)
             if odd is not None:
                 return odd or None  # type: ignore[return-value]
@@ -155,9 +161,7 @@ class _RowReader:
             return self._with_rest(number, row, when, summary, location, description)
         if self.reading.options.renamed:
             summary = self.reading.options.renamed.get(summary, summary)
-        return Event(
-            summary, when.start, when.end, when.zone, location, description, row_number=number
-        )
+        return Event(summary, when.start, when.end, when.zone, location, description, row_number=number)
 
     def _quickly(self, row: Sequence[Cell]) -> When | None:
         """The commonest rows: a date, perhaps a start and an end, nothing else about them."""
@@ -340,7 +344,13 @@ class _RowReader:
         return "\n".join([description, *lines] if description else lines)
 
     def _with_rest(
-        self, number: int, row: Sequence[Cell], when: When, summary: str, location: Any, description: Any
+        self,
+        number: int,
+        row: Sequence[Cell],
+        when: When,
+        summary: str,
+        location: Any,
+        description: Any,
     ) -> Event | None:
         """The event with the fields that few tables have, or None with every fault of them told."""
         values: dict[str, Any] = {}

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Callable, Iterator, Sequence
-from dataclasses import dataclass, field
+from typing import NamedTuple
 
 from nomarium.model.event import Event
 from nomarium.model.problem import Problem
@@ -16,8 +16,7 @@ from nomarium.reading.tables import PassedOver, TableReading, read_table
 from nomarium.sheets.table import Sheet
 
 
-@dataclass(frozen=True)
-class SheetReading:
+class SheetReading(NamedTuple):
     """A sheet and the way to its events, whatever its layout."""
 
     sheet: Sheet
@@ -35,14 +34,14 @@ class SheetReading:
         return self.table is not None and self.table.options.keep_extra
 
 
-@dataclass
 class SheetsRead:
     """What was found in the sheets of all sources."""
 
-    readings: list[SheetReading] = field(default_factory=list)
-    passed_over: list[PassedOver] = field(default_factory=list)
-    problems: list[Problem] = field(default_factory=list)
-    notes: list[Problem] = field(default_factory=list)
+    def __init__(self) -> None:
+        self.readings: list[SheetReading] = []
+        self.passed_over: list[PassedOver] = []
+        self.problems: list[Problem] = []
+        self.notes: list[Problem] = []
 
 
 def read_sheets(sheets: Sequence[Sheet], options: ReadingOptions, whole: bool = False) -> SheetsRead:
@@ -99,7 +98,11 @@ def _read_drawn(sheet: Sheet, options: ReadingOptions, layout: str) -> SheetRead
     from nomarium.reading.month import read_month
 
     drawn = (read_grid if layout == "grid" else read_month)(sheet, options)
-    return drawn if isinstance(drawn, PassedOver) else SheetReading(sheet, drawn.events, layout, notes=drawn.notes)
+    return (
+        drawn
+        if isinstance(drawn, PassedOver)
+        else SheetReading(sheet, drawn.events, layout, notes=drawn.notes)
+    )
 
 
 def _headings_missing(readings: Sequence[SheetReading], options: ReadingOptions) -> list[Problem]:

@@ -3,24 +3,22 @@
 from __future__ import annotations
 
 from collections.abc import Iterator, Sequence
-from dataclasses import dataclass
 from itertools import islice
+from typing import NamedTuple
 
 from nomarium.model.problem import Problem
 from nomarium.reading.columns import Column, assign_columns
 from nomarium.reading.evidence import Decisions, decide, told
-from nomarium.reading.languages import asked_lexicon
 from nomarium.reading.layout import TableHead, find_head
 from nomarium.reading.options import ReadingOptions
-from nomarium.reading.words import ENGLISH
+from nomarium.reading.words import ENGLISH, Lexicon
 from nomarium.sheets.table import Cell, Row, Sheet, cell_text, is_blank
 
 SAMPLE_ROWS = 1_000
 """Rows of data looked at to tell what a column is."""
 
 
-@dataclass(frozen=True)
-class TableReading:
+class TableReading(NamedTuple):
     """Everything decided about one sheet before its rows become events."""
 
     sheet: Sheet
@@ -46,11 +44,10 @@ class TableReading:
 
     def _fill_down(self) -> tuple[int, ...]:
         wanted = {heading.casefold() for heading in self.options.fill_down}
-        return tuple(c.index for c in self.columns if c.heading.casefold() in wanted)
+        return tuple(c.at for c in self.columns if c.heading.casefold() in wanted)
 
 
-@dataclass(frozen=True)
-class PassedOver:
+class PassedOver(NamedTuple):
     """A sheet that does not read as events, and why."""
 
     sheet: Sheet
@@ -61,7 +58,7 @@ class PassedOver:
 
 def read_table(sheet: Sheet, options: ReadingOptions, whole: bool = False) -> TableReading | PassedOver:
     """Decide how a sheet is read. `whole` looks at every row even where a part would settle it."""
-    lexicon = asked_lexicon(options.languages) if options.languages else ENGLISH
+    lexicon = _lexicon(options)
     head = find_head(sheet, lexicon, options.header_row)
     if head is None:
         reason = "it is blank"
@@ -83,6 +80,14 @@ def read_table(sheet: Sheet, options: ReadingOptions, whole: bool = False) -> Ta
         sheet, head, tuple(columns), decisions, options, decisions.problems,
         (*sheet.notes, *notes, *told(decisions, sheet)),
     )  # fmt: skip
+
+
+def _lexicon(options: ReadingOptions) -> Lexicon:
+    if not options.languages:
+        return ENGLISH
+    from nomarium.reading.languages import asked_lexicon
+
+    return asked_lexicon(options.languages)
 
 
 def _missing(sheet: Sheet, columns: Sequence[Column], options: ReadingOptions) -> PassedOver | None:
@@ -136,7 +141,10 @@ def _filled(sheet: Sheet, head: TableHead, fill_down: tuple[int, ...]) -> Iterat
 
 
 def _fill(
-    rows: Iterator[Row], spans: dict[tuple[int, int], tuple[int, int]], fill_down: tuple[int, ...], offset: int
+    rows: Iterator[Row],
+    spans: dict[tuple[int, int], tuple[int, int]],
+    fill_down: tuple[int, ...],
+    offset: int,
 ) -> Iterator[Row]:
     above: dict[int, Cell] = {}
     merged: dict[tuple[int, int], Cell] = {}

@@ -40,28 +40,22 @@ _WORD_TIMES = {
     _MIDNIGHT: "midnight minuit mitternacht medianoche middernacht",
 }
 _CLOCK_WORDS = {word: secs for secs, words in _WORD_TIMES.items() for word in words.split()}
-_UNKNOWN_WORDS = frozenset(
-    "tbc tba tbd ? ?? ??? unknown open offen a confirmer à confirmer por confirmar nog te bepalen "
-    "n.n.b nnb".split()
-) | {"to be confirmed", "to be announced", "to be decided", "a confirmer", "por confirmar"}
+_UNKNOWN_WORDS = frozenset("tbc tba tbd ? ?? ??? unknown nnb".split()) | {
+    "to be confirmed", "to be announced", "to be decided", "a confirmer", "por confirmar", "nog te bepalen",
+}  # fmt: skip
 _ALL_DAY_WORDS = frozenset(
     ("all day", "allday", "all-day", "full day", "whole day", "toute la journee", "journee entiere",
      "ganztagig", "ganztags", "todo el dia", "hele dag", "de hele dag")
 )  # fmt: skip
 
-_CLOCK = re.compile(
-    r"""(?P<hour>\d{1,2})
+_CLOCK = r"""(?x)(?P<hour>\d{1,2})
         (?:\s?[:.h]\s?(?P<minute>\d{2})(?::(?P<second>\d{2})(?:[.,]\d+)?)?|\s?h(?!\w)|h?)
-        \s?(?P<meridiem>[ap](?:\.?\s?m\b\.?|\b\.?))?$""",
-    re.VERBOSE,
-)
-_COMPACT = re.compile(r"(?P<hour>\d{1,2})(?P<minute>\d{2})\s?(?:h|hrs|hours)?\s?(?P<meridiem>[ap]\.?m?\.?)?$")
-_RANGE = re.compile(
-    r"\s*(?:[-~/]|\bto\b|\buntil\b|\btill?\b|\bthrough\b|\bbis\b|\btot\b|\bjusqu'a\b|\ba\b|\bal\b|\bau\b|\bto\b)\s*"
-)
-_HOUR_WORDS = re.compile(r"\s?(?:\bo'clock\b|\buhr\b|\buur\b|\bheures?\b|\bhoras?\b|\bhrs?\b)\s?")
-_BEFORE = re.compile(r"^(?:from|at|@|de|von|um|om|vanaf|van|desde|a|las|kl|um|starts?|ca|circa)\b\.?\s*|^@\s*")
-_AFTER_MIDDAY = re.compile(r"12\s?(?:noon|midday)|12\s?(?P<night>midnight)")
+        \s?(?P<meridiem>[ap](?:\.?\s?m\b\.?|\b\.?))?$"""
+_COMPACT = r"(?P<hour>\d{1,2})(?P<minute>\d{2})\s?(?:h|hrs|hours)?\s?(?P<meridiem>[ap]\.?m?\.?)?$"
+_RANGE = r"\s*(?:[-~/]|\bto\b|\buntil\b|\btill?\b|\bthrough\b|\bbis\b|\btot\b|\bjusqu'a\b|\ba\b|\bal\b|\bau\b|\bto\b)\s*"
+_HOUR_WORDS = r"\s?(?:\bo'clock\b|\buhr\b|\buur\b|\bheures?\b|\bhoras?\b|\bhrs?\b)\s?"
+_BEFORE = r"^(?:from|at|@|de|von|um|om|vanaf|van|desde|a|las|kl|um|starts?|ca|circa)\b\.?\s*|^@\s*"
+_AFTER_MIDDAY = r"12\s?(?:noon|midday)|12\s?(?P<night>midnight)"
 
 _FORMS = "Write it like 9:30, 14:05 or 2:05 pm."
 
@@ -77,11 +71,11 @@ def read_times(text: str) -> Times | Refusal:
         return Times(is_unknown=True)
     if plain in _ALL_DAY_WORDS:
         return Times(is_all_day=True)
-    plain = _BEFORE.sub("", plain)
+    plain = re.sub(_BEFORE, "", plain)
     single = read_clock(plain)
     if isinstance(single, Clock):
         return Times(single)
-    pieces = [piece for piece in _RANGE.split(plain) if piece]
+    pieces = [piece for piece in re.split(_RANGE, plain) if piece]
     if len(pieces) != 2:
         return single
     start, end = read_clock(pieces[0]), read_clock(pieces[1])
@@ -113,12 +107,12 @@ def read_clock(text: str) -> Clock | Refusal:
     """
     if text in _CLOCK_WORDS:
         return Clock(_CLOCK_WORDS[text], True)
-    special = _AFTER_MIDDAY.fullmatch(text)
+    special = re.fullmatch(_AFTER_MIDDAY, text)
     if special:
         return Clock(_MIDNIGHT if special["night"] else _NOON, True)
-    plain = _HOUR_WORDS.sub("h", text).removesuffix("h") if not text.isdigit() else text
+    plain = re.sub(_HOUR_WORDS, "h", text).removesuffix("h") if not text.isdigit() else text
     plain = plain.strip().rstrip(".") if not plain.endswith("m.") else plain.strip()
-    match = _CLOCK.match(plain) or (_COMPACT.match(plain) if len(plain) >= 3 else None)
+    match = re.match(_CLOCK, plain) or (re.match(_COMPACT, plain) if len(plain) >= 3 else None)
     if match is None:
         return Refusal("time-unread", f"“{text}” is not a time.", _FORMS)
     parts = match.groupdict()

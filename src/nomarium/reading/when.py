@@ -119,7 +119,7 @@ def settle(row: Row, default_length_secs: int) -> When | Blame:
     return _timed(row, first, last, start, end, default_length_secs, notes)
 
 
-def _last_day(row: Row, first: dt.date) -> dt.date | None | Blame:
+def _last_day(row: Row, first: dt.date) -> dt.date | Blame | None:
     found = [
         (name, day)
         for name, day in (
@@ -143,7 +143,7 @@ def _last_day(row: Row, first: dt.date) -> dt.date | None | Blame:
     return last
 
 
-def _clock(*clocks: Clock | None) -> Clock | None | Blame:
+def _clock(*clocks: Clock | None) -> Clock | Blame | None:
     """The one time among those that several cells give; a midnight beside another time says nothing."""
     said = [clock for clock in clocks if clock is not None]
     telling = [clock for clock in said if clock.secs] or said
@@ -209,7 +209,12 @@ def _timed(
 
 
 def _end(
-    first: dt.date, last: dt.date | None, start: Clock, end: Clock, begins: dt.datetime, notes: list[str]
+    first: dt.date,
+    last: dt.date | None,
+    start: Clock,
+    end: Clock,
+    begins: dt.datetime,
+    notes: list[str],
 ) -> dt.datetime | Blame:
     last = last or first
     if last == first and end.secs == 0 and start.secs > 0:

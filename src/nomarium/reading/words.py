@@ -16,7 +16,23 @@ _ENGLISH_WEEKDAYS = (
     "friday fri fr", "saturday sat sa", "sunday sun su",
 )  # fmt: skip
 
-_FIRST_TRIED = ("fr", "de", "es", "nl", "it", "pt", "sv", "da", "nb", "fi", "pl", "cs", "tr", "ga", "cy")
+_FIRST_TRIED = (
+    "fr",
+    "de",
+    "es",
+    "nl",
+    "it",
+    "pt",
+    "sv",
+    "da",
+    "nb",
+    "fi",
+    "pl",
+    "cs",
+    "tr",
+    "ga",
+    "cy",
+)
 """Languages looked at before the rest of CLDR, only to be quick."""
 
 

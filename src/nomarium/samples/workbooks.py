@@ -6,9 +6,27 @@ import datetime as dt
 from pathlib import Path
 
 _BOAT_WEEK = (
-    ("8:30", ("Moulds and ribbands\nSlip 2", "Steam-bent ribs\nSteam shed", "", "Planking\nSlip 2", "Caulking\nSlip 2")),
+    (
+        "8:30",
+        (
+            "Moulds and ribbands\nSlip 2",
+            "Steam-bent ribs\nSteam shed",
+            "",
+            "Planking\nSlip 2",
+            "Caulking\nSlip 2",
+        ),
+    ),
     ("9:30", ("", "", "Timber talk\nSail loft", "", "")),
-    ("10:30", ("Rope work\nRigging loft", "Rope work\nRigging loft", "", "", "Paint and varnish\nPaint shed")),
+    (
+        "10:30",
+        (
+            "Rope work\nRigging loft",
+            "Rope work\nRigging loft",
+            "",
+            "",
+            "Paint and varnish\nPaint shed",
+        ),
+    ),
     ("11:30", ("", "", "Knots\nRigging loft", "Sail plan\nSail loft", "")),
 )
 _BOAT_WEEK_MERGES = ("B4:B5", "C4:C5", "E4:E6")
@@ -36,10 +54,38 @@ def write_fixtures(path: Path) -> None:
         sheet.write("A2", "Subject to tides")
         sheet.write_row("A4", ["Date", "Start", "Finish", "Opponent", "Venue", "Cox"], bold)
         rows = [
-            (dt.date(2027, 5, 8), dt.time(10), dt.time(12), "Gull Island rowers", "Main slip", "Agathe Roussel"),
-            (dt.date(2027, 5, 15), dt.time(9, 30), dt.time(11), "Lightkeepers’ crew", "Main slip", "Tobias Fenn"),
-            (None, dt.time(13), dt.time(14, 30), "Lightkeepers’ second crew", "Main slip", "Tobias Fenn"),
-            (dt.date(2027, 5, 29), dt.time(10), dt.time(15), "Harbour regatta", "Outer harbour", ""),
+            (
+                dt.date(2027, 5, 8),
+                dt.time(10),
+                dt.time(12),
+                "Gull Island rowers",
+                "Main slip",
+                "Agathe Roussel",
+            ),
+            (
+                dt.date(2027, 5, 15),
+                dt.time(9, 30),
+                dt.time(11),
+                "Lightkeepers’ crew",
+                "Main slip",
+                "Tobias Fenn",
+            ),
+            (
+                None,
+                dt.time(13),
+                dt.time(14, 30),
+                "Lightkeepers’ second crew",
+                "Main slip",
+                "Tobias Fenn",
+            ),
+            (
+                dt.date(2027, 5, 29),
+                dt.time(10),
+                dt.time(15),
+                "Harbour regatta",
+                "Outer harbour",
+                "",
+            ),
         ]
         for at, (day, start, end, *texts) in enumerate(rows, 4):
             if day:
@@ -104,5 +150,9 @@ def write_april(path: Path) -> None:
         sheet.set_column("A:G", 20)
 
 
-WORKBOOKS = {"fixtures.xlsx": write_fixtures, "boat-week.xlsx": write_boat_week, "april.xlsx": write_april}
+WORKBOOKS = {
+    "fixtures.xlsx": write_fixtures,
+    "boat-week.xlsx": write_boat_week,
+    "april.xlsx": write_april,
+}
 """File name → the function that writes it."""

@@ -6,7 +6,6 @@ import csv
 import re
 from collections import Counter
 from collections.abc import Callable, Iterable, Iterator, Sequence
-from dataclasses import replace
 from itertools import islice
 from pathlib import Path
 
@@ -52,7 +51,9 @@ def find_delimiter(lines: Sequence[str]) -> str:
     best, best_score = ",", (0.0, 0)
     for delimiter in DELIMITERS:
         try:
-            widths = [len(row) for row in csv.reader(lines, delimiter=delimiter, skipinitialspace=True) if row]
+            widths = [
+                len(row) for row in csv.reader(lines, delimiter=delimiter, skipinitialspace=True) if row
+            ]
         except csv.Error:
             continue
         wide = Counter(width for width in widths if width > 1)
@@ -66,9 +67,7 @@ def find_delimiter(lines: Sequence[str]) -> str:
     return best
 
 
-def _reader(
-    path: Path, name: str, kind: TextKind, delimiter: str, skip: int
-) -> Callable[[], Iterator[Row]]:
+def _reader(path: Path, name: str, kind: TextKind, delimiter: str, skip: int) -> Callable[[], Iterator[Row]]:
     def rows() -> Iterator[Row]:
         with path.open(encoding=kind.encoding, newline="", buffering=1 << 17) as file:
             reader = csv.reader(file, delimiter=delimiter, skipinitialspace=True)
@@ -113,7 +112,7 @@ def _open_quote(name: str, number: int) -> SourceError:
     return SourceError(
         Problem(
             "quote-open",
-            f"A quotation mark (\") opens in row {number} and never closes, so the rows after it "
+            f'A quotation mark (") opens in row {number} and never closes, so the rows after it '
             "cannot be told apart.",
             "Close it, or take it out.",
             Place(name, row=number),
@@ -159,7 +158,7 @@ def unpacked(sheet: Sheet) -> Sheet:
     called = DELIMITERS[delimiter]
     message = f"Each row stands whole in one cell; it was split at each {called}."
     told = note("one-column", message).at(sheet.place())
-    return replace(sheet, read_rows=rows, notes=(*sheet.notes, told))
+    return sheet._replace(read_rows=rows, notes=(*sheet.notes, told))
 
 
 def split_cell(text: str, delimiter: str = ",") -> list[Cell]:

@@ -86,5 +86,7 @@ def _legacy(path: Path, name: str) -> TextKind:
     message = f"Read as {label} text, because {why}."
     remedy = "If accents look wrong, save the file as UTF-8."
     return TextKind(
-        encoding, (note("encoding-older", message, remedy).at(Place(name)),), data.count(b'"') % 2 == 1
+        encoding,
+        (note("encoding-older", message, remedy).at(Place(name)),),
+        data.count(b'"') % 2 == 1,
     )

@@ -42,7 +42,9 @@ def write_rejects(tables: Sequence[Sequence[Rejected]], path: Path) -> None:
     for rows in tables:
         for row in rows:
             cells = dict(zip(_named(row), map(cell_text, row.cells), strict=False))
-            writer.writerow([*(guarded(cells.get(heading, "")) for heading in headings), guarded(_reason(row))])
+            writer.writerow(
+                [*(guarded(cells.get(heading, "")) for heading in headings), guarded(_reason(row))]
+            )
     data = text.getvalue().encode("utf-8-sig")  # the mark tells spreadsheet applications that it is UTF-8
     replace_file(path, lambda file: file.write(data) and None)
 

@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-from dataclasses import replace
 from pathlib import Path
 
 from nomarium.model.errors import SourceError
@@ -61,7 +60,7 @@ def open_source(path: Path, name: str, wanted_sheets: tuple[str, ...] = ()) -> l
         misnamed = ending not in _ENDINGS[kind] and ending != ""
     if misnamed and sheets:
         told = note("source-misnamed", f"{name} is {_KIND_NAMES[kind]} inside, and was read as that.")
-        sheets[0] = replace(sheets[0], notes=(told.at(Place(name)), *sheets[0].notes))
+        sheets[0] = sheets[0]._replace(notes=(told.at(Place(name)), *sheets[0].notes))
     return sheets
 
 

@@ -83,7 +83,14 @@ def starter_workbook(example_mark: str) -> bytes:
             sheet.write_string(0, n, column.heading, bold)
             sheet.write_comment(0, n, column.what)
             for row, text in enumerate(column.examples, 1):
-                _write(sheet, row, n, (example_mark if n == 0 else "") + text, column.form, example[column.form])
+                _write(
+                    sheet,
+                    row,
+                    n,
+                    (example_mark if n == 0 else "") + text,
+                    column.form,
+                    example[column.form],
+                )
             _validate(sheet, n, column)
         _explain(book, bold, example_mark)
     return data.getvalue()
@@ -115,6 +122,13 @@ def _explain(book, bold, example_mark: str) -> None:  # type: ignore[no-untyped-
     for row, column in enumerate(EVENT_COLUMNS, 1):
         sheet.write_row(row, 0, [column.heading, column.what])
     at = len(EVENT_COLUMNS) + 2
-    sheet.write_row(at, 0, ["", f"One event a row. The rows that begin with {example_mark.strip()} are examples: build leaves them out."])
+    sheet.write_row(
+        at,
+        0,
+        [
+            "",
+            f"One event a row. The rows that begin with {example_mark.strip()} are examples: build leaves them out.",
+        ],
+    )
     sheet.write_row(at + 1, 0, ["", "Columns may be moved, and those that stay empty deleted."])
     sheet.write_row(at + 2, 0, ["", "Then: nomarium survey FILE, and nomarium build FILE -o events.ics"])

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import datetime as dt
 from collections.abc import Callable, Iterable, Iterator, Mapping, Sequence
-from dataclasses import dataclass, field
+from types import MappingProxyType
 from typing import NamedTuple
 
 from nomarium.model.problem import Place, Problem, column_letter
@@ -25,8 +25,7 @@ class Area(NamedTuple):
     last_column: int
 
 
-@dataclass(frozen=True)
-class Sheet:
+class Sheet(NamedTuple):
     """A table of cells that can be read again and again without holding its rows."""
 
     file: str
@@ -37,7 +36,7 @@ class Sheet:
     first_column: int = 0
     """The 0-based column of each row's first cell."""
     merged: tuple[Area, ...] = ()
-    faults: Mapping[tuple[int, int], str] = field(default_factory=dict)
+    faults: Mapping[tuple[int, int], str] = MappingProxyType({})
     """Cells without a usable value, (row number, 0-based column): "#N/A", or a formula never computed."""
     notes: tuple[Problem, ...] = ()
     """What was decided on the way from bytes to cells."""

@@ -23,9 +23,7 @@ def open_workbook(path: Path, name: str, kind: str, wanted: tuple[str, ...] = ()
     try:
         book = calamine.load_workbook(str(path), load_tables=bool(wanted) and kind == "xlsx")
         # worksheets only: a chart sheet has no cells
-        names = [
-            meta.name for meta in book.sheets_metadata if "Work" in str(meta.typ)
-        ]
+        names = [meta.name for meta in book.sheets_metadata if "Work" in str(meta.typ)]
         tables = list(book.table_names or []) if wanted and kind == "xlsx" else []
         chosen = _chosen(names, tables, wanted, name)
         extras = _extras(path, kind, names)
@@ -116,9 +114,7 @@ def _numbered(data: Callable[[], Any]) -> Callable[[], Iterator[Row]]:
     return lambda: enumerate(data().iter_rows(), 1)
 
 
-def _table(
-    book: Any, table_name: str, file: str, from_1904: bool, extras: dict[str, Extras]
-) -> Sheet:
+def _table(book: Any, table_name: str, file: str, from_1904: bool, extras: dict[str, Extras]) -> Sheet:
     """A named table: its headings, then its rows, numbered as the sheet numbers them."""
     table = book.get_table_by_name(table_name)
     first_row, first_column = table.start or (1, 0)

@@ -1,0 +1,43 @@
+"""Nomarium: spreadsheet timetables, day cycles, term dates and event lists into calendar files.
+
+What a program may use is named in `__all__` and fetched when first asked for, so that importing the
+package costs nothing; everything else is internal.
+"""
+
+from __future__ import annotations
+
+import importlib
+from typing import TYPE_CHECKING, Any
+
+if TYPE_CHECKING:
+    from nomarium.building import BuildOptions, BuildReport, build
+    from nomarium.model.errors import NomariumError, SourceError, UsageError
+    from nomarium.model.event import Event, Person
+    from nomarium.model.ledger import Ledger
+    from nomarium.model.problem import Place, Problem
+    from nomarium.reading.options import ReadingOptions
+    from nomarium.sheets.sources import open_source
+    from nomarium.sheets.table import Sheet
+
+__all__ = (
+    "BuildOptions", "BuildReport", "Event", "Ledger", "NomariumError", "Person", "Place", "Problem",
+    "ReadingOptions", "Sheet", "SourceError", "UsageError", "build", "open_source",
+)  # fmt: skip
+
+_HOMES = {
+    "nomarium.building": ("BuildOptions", "BuildReport", "build"),
+    "nomarium.model.errors": ("NomariumError", "SourceError", "UsageError"),
+    "nomarium.model.event": ("Event", "Person"),
+    "nomarium.model.ledger": ("Ledger",),
+    "nomarium.model.problem": ("Place", "Problem"),
+    "nomarium.reading.options": ("ReadingOptions",),
+    "nomarium.sheets.sources": ("open_source",),
+    "nomarium.sheets.table": ("Sheet",),
+}
+
+
+def __getattr__(name: str) -> Any:
+    for module, names in _HOMES.items():
+        if name in names:
+            return getattr(importlib.import_module(module), name)
+    raise AttributeError(f"module {__name__!r} has no attribute {name!r}")
