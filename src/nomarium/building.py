@@ -64,11 +64,17 @@ class BuildReport:
         """Files of an earlier build in the folder that this one no longer makes."""
         self.event_count = 0
         """Distinct events that were (or would be) written."""
-        self.span: tuple[dt.date, dt.date] | None = None
-        """First and last local date of the events."""
+        self.days: tuple[int, int, Event | None] = (dt.date.max.toordinal(), 0, None)
+        """Day numbers of the earliest start and the latest end, and the event with the latter."""
         self.is_written = False
         self.changes: dict[str, int] = {}
         """Against the earlier build: new, changed, moved, unchanged, removed, cancelled."""
+
+    @property
+    def span(self) -> tuple[dt.date, dt.date] | None:
+        """First and last local date of the events."""
+        low, _, latest = self.days
+        return (dt.date.fromordinal(low), latest.last_day) if latest else None
 
 
 Progress = Callable[[int], None]
@@ -118,18 +124,19 @@ def _attempt(
         how.split_by,
         how.afresh,
         how.cancel_removed,
+        identities,
     )
     try:
         for reading in found.readings:
             if reading.problems:  # columns that contradict each other: no row can be trusted
                 continue
             notebook = Notebook()
-            _write_all(reading, notebook, how, identities, output, report, progress)
+            _write_all(reading, notebook, how, output, report, progress)
             if notebook.rejected and not reading.is_whole:
                 output.close()
                 return report, None
             _account(reading, notebook, identities, report)
-        _conclude(report, how, identities)
+        _conclude(report, how)
     except BaseException:
         output.close()
         raise
@@ -137,7 +144,7 @@ def _attempt(
 
 
 def _write_all(
-    reading: SheetReading, notebook: Notebook, how: BuildOptions, identities: Identities, output: Output,
+    reading: SheetReading, notebook: Notebook, how: BuildOptions, output: Output,
     report: BuildReport, progress: Progress | None,
 ) -> None:  # fmt: skip
     events = reading.events(notebook)
@@ -145,22 +152,20 @@ def _write_all(
         events = _within(events, how.first_day, how.last_day, notebook.ledger)
     if how.reminder_secs is not None:
         events = _reminding(events, how.reminder_secs)
-    first, last = report.span or (dt.date.max, dt.date.min)
-    uid_of, write = identities.uid_of, output.write
+    write = output.write
+    low, high, latest = report.days
     count = report.event_count
     for event in events:
-        write(event, uid_of(event))
-        day = event[1] if type(event[1]) is dt.date else event.first_day
-        if day < first:
-            first = day
-        if day > last:
-            last = event.last_day
+        write(event)
+        if (day := event[1].toordinal()) < low:
+            low = day
+        if (day := event[2].toordinal()) > high:
+            high, latest = day, event
         count += 1
         if progress is not None and not count & 1023:
             progress(count)
     report.event_count = count
-    if first <= dt.date.max and last >= first:
-        report.span = (first, last)
+    report.days = low, high, latest
 
 
 def _within(
@@ -177,7 +182,9 @@ def _within(
 
 def _reminding(events: Iterator[Event], secs: int) -> Iterator[Event]:
     for event in events:
-        yield event if event.reminder_secs is not None else event._replace(reminder_secs=secs)
+        if event.details.reminder_secs is None:
+            event = event._replace(details=event.details._replace(reminder_secs=secs))
+        yield event
 
 
 def _account(reading: SheetReading, notebook: Notebook, identities: Identities, report: BuildReport) -> None:
@@ -204,7 +211,7 @@ def _account(reading: SheetReading, notebook: Notebook, identities: Identities, 
     report.notebooks.append(notebook)
 
 
-def _conclude(report: BuildReport, how: BuildOptions, identities: Identities) -> None:
+def _conclude(report: BuildReport, how: BuildOptions) -> None:
     """What can only be said at the end: how many events there are."""
     if how.expected is not None and report.event_count != how.expected:
         message = f"{report.event_count:,} events were read and {how.expected:,} were expected."

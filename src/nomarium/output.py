@@ -10,6 +10,7 @@ from types import TracebackType
 from typing import TYPE_CHECKING, BinaryIO, NamedTuple
 
 from nomarium.ical.calendar import CalendarFile, Head, replace_file
+from nomarium.ical.identity import Identities
 from nomarium.ical.events import body_writer, head_of
 from nomarium.model.event import Event
 
@@ -40,6 +41,7 @@ class Output:
     def __init__(
         self, target: Path | BinaryIO | None, head: Head, dtstamp: str, split_by: str, afresh: bool,
         cancel_removed: bool,
+        identities: Identities,
     ) -> None:  # fmt: skip
         self._target = target
         self._head = head
@@ -47,6 +49,7 @@ class Output:
         self._split_by = split_by
         self._cancel_removed = cancel_removed
         self._body_of = body_writer()
+        self._uid_of = identities.uid_of
         self._folder = self._working_folder()
         self._parts: dict[str, CalendarFile] = {}
         self._whole = None if split_by else self._part("")
@@ -86,9 +89,10 @@ class Output:
         part = self._parts[value] = CalendarFile(self._folder, head, 1 << 14 if self._split_by else 1 << 18)
         return part
 
-    def write(self, event: Event, uid: str) -> None:
+    def write(self, event: Event) -> None:
         """Take an event."""
         body = self._body_of(event)
+        uid = self._uid_of(event, body)
         if self._earlier:
             block = self._revised(event, uid, body)
         else:
@@ -238,13 +242,16 @@ def split_values(event: Event, field: str) -> Iterable[str]:
     """The values of a field by which an event goes into files, `no FIELD` when it has none."""
     values: Iterable[str]
     if field in ("audience", "categories"):
-        values = getattr(event, field)
+        values = getattr(event.details, field)
     elif field == "organizer":
-        values = [event.organizer.name or event.organizer.email] if event.organizer else []
-    elif field in ("location", "status"):
-        values = [getattr(event, field)]
+        person = event.details.organizer
+        values = [person.name or person.email] if person else []
+    elif field == "location":
+        values = [event.location]
+    elif field == "status":
+        values = [event.details.status]
     else:
-        text = dict(event.facets).get(field, event.location if field == "room" else "")
+        text = dict(event.details.facets).get(field, event.location if field == "room" else "")
         values = [" ".join(part.split()) for part in re.split(r"[;\n]", text)]
     return [value for value in dict.fromkeys(values) if value] or [f"no {field}"]
 

@@ -66,10 +66,16 @@ class CalendarFile:
 
     def add(self, event: Event, block: str) -> None:
         """Append an event's block."""
-        zone = event.zone
+        zone = event[3]
         if zone is not None:
-            self._widen(zone, event.start, event.end)
-        self.add_block(block)
+            span = self.spans.get(zone)
+            if span is None or event[1] < span[0] or event[2] > span[1]:  # type: ignore[operator]
+                self._widen(zone, event[1], event[2])
+        self.event_count += 1
+        self._pieces.append(block)
+        self._size += len(block)
+        if self._size > self._flush_at:
+            self._flush()
 
     def add_block(self, block: str) -> None:
         """Append a finished VEVENT."""
@@ -99,8 +105,7 @@ class CalendarFile:
             self._path, file = part_file(self._folder)
             file.close()
         with self._path.open("ab") as file:
-            # piece by piece: one joined text would take four octets a character after one emoji
-            file.writelines(piece.encode("utf-8", "replace") for piece in self._pieces)
+            file.write("".join(self._pieces).encode("utf-8", "replace"))
         self._pieces.clear()
         self._size = 0
 

@@ -6,7 +6,7 @@ import datetime as dt
 from collections.abc import Callable
 
 from nomarium.ical.octets import escaped, folded, parameter
-from nomarium.model.event import NO_REST, REST_AT, Event, Person
+from nomarium.model.event import NO_DETAILS, Event, Person
 
 MEMO_SIZE = 20_000
 """How many finished lines of one property are kept; when full, a memo starts again."""
@@ -38,12 +38,12 @@ class TimeMemo(dict[dt.date | dt.datetime, str]):
     def __missing__(self, time: dt.date | dt.datetime) -> str:
         if len(self) >= MEMO_SIZE:
             self.clear()
-        digits = time.isoformat().replace("-", "")
         if isinstance(time, dt.datetime):
-            line = f"{self.head}{digits.replace(':', '')[:15]}{self.tail}"
+            iso = time.isoformat()
+            line = f"{self.head}{iso[:4]}{iso[5:7]}{iso[8:13]}{iso[14:16]}{iso[17:19]}{self.tail}"
             line = line if len(line) <= 77 else folded(line.removesuffix("\r\n"))
         else:
-            line = f"{self.name};VALUE=DATE:{digits}\r\n"
+            line = f"{self.name};VALUE=DATE:{time.isoformat().replace('-', '')}\r\n"
         self[time] = line
         return line
 
@@ -55,7 +55,7 @@ def body_writer() -> Callable[[Event], str]:
     ends: dict[str | None, TimeMemo] = {}
 
     def body_of(event: Event) -> str:
-        summary, start, end, zone, location, description = event[:REST_AT]
+        summary, start, end, zone, location, description, details, _ = event
         if zone not in starts:
             starts[zone], ends[zone] = TimeMemo("DTSTART", zone), TimeMemo("DTEND", zone)
         summary_line = "SUMMARY:" + escaped(summary)
@@ -68,7 +68,7 @@ def body_writer() -> Callable[[Event], str]:
             f"{starts[zone][start]}{'' if end == start else ends[zone][end]}"
             f"{summary_line}{locations[location]}"
             f"{folded('DESCRIPTION:' + escaped(description)) if description else ''}"
-            f"{'' if event[REST_AT:-1] == NO_REST else _rest(event)}END:VEVENT\r\n"
+            f"{'' if details is NO_DETAILS else _details(event)}END:VEVENT\r\n"
         )
 
     return body_of
@@ -81,37 +81,38 @@ def head_of(uid: str, dtstamp: str, sequence: int) -> str:
     return f"BEGIN:VEVENT\r\n{uid_line}DTSTAMP:{dtstamp}\r\n{revision}"
 
 
-def _rest(event: Event) -> str:
+def _details(event: Event) -> str:
     """The lines of the fields that few events have."""
+    details = event.details
     lines = []
-    if event.categories:
-        lines.append("CATEGORIES:" + ",".join(map(escaped, event.categories)))
-    if event.organizer:
-        lines.append(_person("ORGANIZER", event.organizer))
-    for person in event.attendees:
+    if details.categories:
+        lines.append("CATEGORIES:" + ",".join(map(escaped, details.categories)))
+    if details.organizer:
+        lines.append(_person("ORGANIZER", details.organizer))
+    for person in details.attendees:
         lines.append(_person("ATTENDEE", person))
-    if event.url:
-        lines.append("URL:" + event.url.replace("\r", "").replace("\n", ""))
-    if event.status:
-        lines.append("STATUS:" + event.status)
-    if event.privacy:
-        lines.append("CLASS:" + event.privacy)
-    if event.busy is not None:
-        lines.append("TRANSP:" + ("OPAQUE" if event.busy else "TRANSPARENT"))
-    if event.priority is not None:
-        lines.append(f"PRIORITY:{event.priority}")
-    if event.geo:
-        lines.append(f"GEO:{event.geo[0]:.6f};{event.geo[1]:.6f}")
-    if event.color:
-        lines.append("COLOR:" + event.color)
-    if event.audience:
-        lines.append("X-NOMARIUM-AUDIENCE:" + ",".join(map(escaped, event.audience)))
-    for name, value in event.facets:
+    if details.url:
+        lines.append("URL:" + details.url.replace("\r", "").replace("\n", ""))
+    if details.status:
+        lines.append("STATUS:" + details.status)
+    if details.privacy:
+        lines.append("CLASS:" + details.privacy)
+    if details.busy is not None:
+        lines.append("TRANSP:" + ("OPAQUE" if details.busy else "TRANSPARENT"))
+    if details.priority is not None:
+        lines.append(f"PRIORITY:{details.priority}")
+    if details.geo:
+        lines.append(f"GEO:{details.geo[0]:.6f};{details.geo[1]:.6f}")
+    if details.color:
+        lines.append("COLOR:" + details.color)
+    if details.audience:
+        lines.append("X-NOMARIUM-AUDIENCE:" + ",".join(map(escaped, details.audience)))
+    for name, value in details.facets:
         lines.append(f"X-NOMARIUM-{name.upper()}:{escaped(value)}")
-    if event.reminder_secs is not None:
+    if details.reminder_secs is not None:
         # RFC 5545, 3.6.6: a DISPLAY alarm must have a description
         lines += ["BEGIN:VALARM", "ACTION:DISPLAY", "DESCRIPTION:" + escaped(event.summary)]
-        lines += ["TRIGGER:" + duration(-event.reminder_secs), "END:VALARM"]
+        lines += ["TRIGGER:" + duration(-details.reminder_secs), "END:VALARM"]
     return "".join(map(folded, lines))
 
 

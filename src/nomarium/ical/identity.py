@@ -26,40 +26,36 @@ class Identities:
     def __init__(self, calendar_name: str) -> None:
         self._prefix = calendar_name + "\0"
         self._marks: dict[int, int] = {}
+        self._count = 0
         self._repeats: dict[int, list[int]] = {}
         self.repeated_rows: list[int] = []
         """Row numbers of events that equal an earlier one in every field."""
         self.repeated_uids: list[tuple[int, str]] = []
         """(row number, uid) of events whose own uid an earlier event already has."""
 
-    def uid_of(self, event: Event) -> str:
-        """The event's own UID, or one made from its identity and occurrence."""
-        if event.uid:
-            identity = "uid\0" + event.uid
-        else:
-            identity = f"{self._prefix}{event[0]}\0{event[1].isoformat()[:10]}"
+    def uid_of(self, event: Event, body: str) -> str:
+        """The event's own UID, or one made from its identity and occurrence. `body` is its text."""
+        own_uid = event.details.uid
+        identity = f"uid\0{own_uid}" if own_uid else f"{self._prefix}{event[0]}\0{event[1].toordinal()}"
         digest = blake2b(identity.encode("utf-8", "replace"), digest_size=16).hexdigest()
         key = int(digest[:15], 16)
-        mark = _MARKS[hash(event[:-1]) & 0xFFFF]
-        first_mark = self._marks.get(key)
-        if first_mark is not None:
-            return self._uid_of_repeat(event, key, mark, first_mark, identity)
-        self._marks[key] = mark
-        return event.uid or _uuid(digest)
+        mark = _MARKS[hash(body) & 0xFFFF]
+        first_mark = self._marks.setdefault(key, mark)
+        if first_mark is not mark or len(self._marks) == self._count:
+            return self._uid_of_repeat(event, key, body, first_mark is mark, identity)
+        self._count += 1
+        # a UUID of version 8, its variant that of RFC 9562, 4.1
+        return own_uid or f"{digest[:8]}-{digest[8:12]}-8{digest[13:16]}-a{digest[17:20]}-{digest[20:]}"
 
-    def _uid_of_repeat(self, event: Event, key: int, mark: int, first: int, identity: str) -> str:
+    def _uid_of_repeat(self, event: Event, key: int, body: str, like_first: bool, identity: str) -> str:
         later = self._repeats.setdefault(key, [])
-        content = hash(event[:-1])
-        if event.uid:
-            self.repeated_uids.append((event.row_number, event.uid))
-            return event.uid
-        if mark == first or content in later:
+        content = hash(body)
+        if event.details.uid:
+            self.repeated_uids.append((event.row_number, event.details.uid))
+            return event.details.uid
+        if like_first or content in later:
             self.repeated_rows.append(event.row_number)
         later.append(content)
         identity += f"\0{len(later) + 1}"
-        return _uuid(blake2b(identity.encode("utf-8", "replace"), digest_size=16).hexdigest())
-
-
-def _uuid(digest: str) -> str:
-    """32 hexadecimal digits as a UUID: version 8 and the variant of RFC 9562 are set, the rest kept."""
-    return f"{digest[:8]}-{digest[8:12]}-8{digest[13:16]}-a{digest[17:20]}-{digest[20:]}"
+        digest = blake2b(identity.encode("utf-8", "replace"), digest_size=16).hexdigest()
+        return f"{digest[:8]}-{digest[8:12]}-8{digest[13:16]}-a{digest[17:20]}-{digest[20:]}"

@@ -15,20 +15,9 @@ class Person(NamedTuple):
     """True for an attendee whose presence is not required (ROLE=OPT-PARTICIPANT)."""
 
 
-class Event(NamedTuple):
-    """An event, all-day or timed. A named tuple, because a million of them pass through one by one.
+class Details(NamedTuple):
+    """The fields that few events have, apart, so that the many without cost nothing for them."""
 
-    `start` and `end` are both dates (all-day) or both naive date-times, which are local times in
-    `zone`. `end` is exclusive, as in the file: the day after an all-day event's last day.
-    """
-
-    summary: str
-    start: dt.date | dt.datetime
-    end: dt.date | dt.datetime
-    zone: str | None = None
-    """IANA name of the zone of `start` and `end`, "UTC", or None for floating times."""
-    location: str = ""
-    description: str = ""
     categories: tuple[str, ...] = ()
     audience: tuple[str, ...] = ()
     """The groups who should see it; written as X-NOMARIUM-AUDIENCE, used to split."""
@@ -53,6 +42,26 @@ class Event(NamedTuple):
     """The identity that the source itself gives, or nothing: then one is made when writing."""
     facets: tuple[tuple[str, str], ...] = ()
     """School data kept with the event, such as ("teacher", "R. Finch"), in a fixed order."""
+
+
+NO_DETAILS = Details()
+
+
+class Event(NamedTuple):
+    """An event, all-day or timed. A named tuple, because a million of them pass through one by one.
+
+    `start` and `end` are both dates (all-day) or both naive date-times, which are local times in
+    `zone`. `end` is exclusive, as in the file: the day after an all-day event's last day.
+    """
+
+    summary: str
+    start: dt.date | dt.datetime
+    end: dt.date | dt.datetime
+    zone: str | None = None
+    """IANA name of the zone of `start` and `end`, "UTC", or None for floating times."""
+    location: str = ""
+    description: str = ""
+    details: Details = NO_DETAILS
     row_number: int = 0
     """The row of the source, as its sheet shows it; no part of the event's content."""
 
@@ -70,11 +79,5 @@ class Event(NamedTuple):
         """The last local date that it touches (inclusive)."""
         if not isinstance(self.end, dt.datetime):
             return max(self.end - dt.timedelta(days=1), self.first_day)
-        ends_at_midnight = self.end.time() == dt.time(0) and self.end > self.start  # type: ignore[operator]
+        ends_at_midnight = self.end.time() == dt.time(0) and self.end > self.start
         return self.end.date() - dt.timedelta(days=1) if ends_at_midnight else self.end.date()
-
-
-REST_AT = Event._fields.index("categories")
-"""Fields from here on are rare: a writer passes them over in one comparison."""
-
-NO_REST = Event("", dt.date.min, dt.date.min)[REST_AT:-1]

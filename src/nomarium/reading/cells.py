@@ -7,7 +7,7 @@ from collections.abc import Callable
 from functools import partial
 from typing import Any
 
-from nomarium.ical.timezones import near_zone_names, zone_named
+from nomarium.ical.timezones import change_dates, near_zone_names, zone_named
 from nomarium.reading.evidence import ROLES, Decisions, resolve_day
 from nomarium.reading.moments import Moment, read_moment
 from nomarium.reading.refusal import Refusal
@@ -81,17 +81,21 @@ def part_memo(
     counts_1904: bool,
     default: str = "",
     weekday: int | None = None,
+    zone_name: str | None = None,
 ) -> CellMemo:
     """The memo of a column that says when: `Part` values, refusals inside."""
     role = ROLES[field]
     drops_midnight = index in decisions.date_only_columns
     adds_midnight = index in decisions.moment_columns
+    zone = zone_named(zone_name) if zone_name else None
 
     def read(cell: Cell) -> Part:
         moment = read_moment(cell, role, decisions.lexicon, counts_1904)
         if isinstance(moment, Refusal):
             return Part(refusal=moment)
         part = _part(moment, decisions, weekday)
+        if part.plain_day and zone and part.plain_day in change_dates(zone, part.plain_day.year):
+            part = part._replace(plain_day=None)  # its times need looking at, one by one
         if drops_midnight and part.start and part.start.secs == 0:
             part = part._replace(start=None, plain_day=part.first if part.last is None else None)
         elif adds_midnight and part.start is None and part.first and isinstance(cell, dt.date):

@@ -3,11 +3,12 @@
 from __future__ import annotations
 
 import datetime as dt
-from collections.abc import Sequence
+from collections.abc import Callable, Sequence
+from functools import cached_property
 from typing import Literal, NamedTuple
 
 from nomarium.model.problem import Problem, column_letter, note
-from nomarium.reading.headings import is_placeholder, match_heading, normal
+from nomarium.reading.headings import DATE_FIELDS, is_placeholder, match_heading, normal
 from nomarium.reading.layout import TableHead, looks_like_date
 from nomarium.reading.options import ReadingOptions
 from nomarium.reading.times import Times, read_times
@@ -23,6 +24,9 @@ _LOOSE_WORDS = frozenset(
 _DESCRIPTIVE = frozenset(
     "description details beschreibung omschrijving beschrijving descripcion detail".split()
 )
+_MOST_DIFFERENT = 100
+"""Different cells of a column that are looked at."""
+
 MOSTLY = 0.8
 """The share of a column's cells that must read as something for the column to be taken as it."""
 
@@ -52,20 +56,34 @@ class Column(NamedTuple):
 
 
 class _Contents:
-    """What the sampled cells of one column are, worked out when asked."""
+    """What the sampled cells of one column are, worked out when asked, from the different ones."""
 
     def __init__(self, cells: Sequence[Cell], lexicon: Lexicon) -> None:
         self.cells = [cell for cell in cells if cell_text(cell)]
-        self.distinct = {cell_text(cell) for cell in self.cells}
         self.blank = len(cells) - len(self.cells)
+        self.different = list({(type(cell), cell): cell for cell in self.cells}.values())
         self._lexicon = lexicon
-        self.dates = self._share(lambda cell: looks_like_date(cell, lexicon))
-        self.times = self._share(_is_time)
-        self.weekdays = self._share(self._is_weekday)
-        self.texts = self._share(lambda cell: isinstance(cell, str) and any(map(str.isalpha, cell)))
 
-    def _share(self, test) -> float:  # type: ignore[no-untyped-def]
-        return sum(map(test, self.cells)) / len(self.cells) if self.cells else 0.0
+    @cached_property
+    def dates(self) -> float:
+        """The share of cells that are dates."""
+        return self._share(lambda cell: looks_like_date(cell, self._lexicon))
+
+    @cached_property
+    def times(self) -> float:
+        return self._share(_is_time)
+
+    @cached_property
+    def weekdays(self) -> float:
+        return self._share(self._is_weekday)
+
+    @cached_property
+    def texts(self) -> float:
+        return self._share(lambda cell: isinstance(cell, str) and any(map(str.isalpha, cell)))
+
+    def _share(self, test: Callable[[Cell], bool]) -> float:
+        sample = self.different[:_MOST_DIFFERENT]
+        return sum(map(test, sample)) / len(sample) if sample else 0.0
 
     def _is_weekday(self, cell: Cell) -> bool:
         return isinstance(cell, str) and fold(cell).strip() in self._lexicon.weekdays
@@ -99,7 +117,9 @@ def assign_columns(
     columns = _with_summary(columns, contents)
     columns = _by_content(columns, contents)
     columns = _without_weak_rivals(columns)
-    columns = _rivals(columns)
+    columns = [
+        c._replace(has_days=c.field in DATE_FIELDS and contents[c.at].dates > 0) for c in _rivals(columns)
+    ]
     return columns, _notes(sheet, columns)
 
 
@@ -113,7 +133,7 @@ def _by_heading(
         samples=texts,
         filled=len(contents.cells),
         blank=contents.blank,
-        has_days=contents.dates > 0,
+        has_days=False,
     )
     asked = asked_field(options, heading, column_letter(index + sheet.first_column))
     if asked is not None:
@@ -168,8 +188,10 @@ def _split_starts(columns: list[Column], contents: list[_Contents]) -> list[Colu
     """Of two columns headed as starts (or ends), the one that holds dates is the date."""
     for field, date_field in (("start", "date"), ("end", "end-date")):
         claims = [c for c in columns if c.field == field]
+        if len(claims) != 2:
+            continue
         dated = [c for c in claims if contents[c.at].dates >= MOSTLY and not contents[c.at].times]
-        if len(claims) == 2 and len(dated) == 1 and not any(c.field == date_field for c in columns):
+        if len(dated) == 1 and not any(c.field == date_field for c in columns):
             at = dated[0].at
             columns[at] = columns[at]._replace(field=date_field, evidence="heading; its cells are dates")
     return columns
@@ -233,7 +255,7 @@ def _by_content(columns: list[Column], contents: list[_Contents]) -> list[Column
         if len(texts) == 1:
             take(texts[0], "summary", "the only column of words")
         elif texts and len(unnamed) == len(texts):
-            title = max(texts, key=lambda c: (len(contents[c.at].distinct), -c.at))
+            title = max(texts, key=lambda c: (len(contents[c.at].different), -c.at))
             take(title, "summary", "no headings; it has the most different texts")
         elif "class" in taken:
             pass  # the class is the title; the row reader sees to it

@@ -9,7 +9,7 @@ from dataclasses import dataclass
 from typing import Any
 
 from nomarium.ical.timezones import zone_named
-from nomarium.model.event import Event
+from nomarium.model.event import NO_DETAILS, Details, Event
 from nomarium.model.problem import Problem, note
 from nomarium.reading.cells import fault_of, value_memo
 from nomarium.reading.columns import Column
@@ -116,11 +116,14 @@ def events_of(
         for code in dict.fromkeys(when.notes):
             notebook.count(note(code, NOTES[code]).at(place))
         ledger.events += 1
-        event = Event(entry.text, when.start, when.end, when.zone, entry.location, row_number=entry.row)
-        given = {k: v for k, v in defaults.items() if not (k == "location" and entry.location)}
+        given = dict(defaults)
+        location = entry.location or given.pop("location", "")
+        description = given.pop("description", "")
+        given.pop("location", None)
         if when.is_tentative:
             given.setdefault("status", "TENTATIVE")
-        yield event._replace(**given) if given else event
+        details = Details(**given) if given else NO_DETAILS
+        yield Event(entry.text, when.start, when.end, when.zone, location, description, details, entry.row)
 
 
 def _defaults(options: ReadingOptions) -> dict[str, Any]:

@@ -24,7 +24,7 @@ from nomarium.sheets.table import Cell, Row, Sheet, cell_text
 if TYPE_CHECKING:
     from nomarium.reading.languages import LanguageFound
 
-ENOUGH_ROWS = 5_000
+ENOUGH_ROWS = 2_000
 """Rows after which evidence that nothing later could overturn is enough (a later contradiction is
 noticed when its row is read, and then the whole table is gathered)."""
 

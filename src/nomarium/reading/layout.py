@@ -108,6 +108,8 @@ def looks_like_date(cell: Cell, lexicon: Lexicon = ENGLISH) -> bool:
         text = cell.strip()
         if not text or len(text) > 60 or not any(mark.isdigit() for mark in text):
             return False
+        if ":" in text and len(text) < 12 and not any(sign in text for sign in "/-"):
+            return False  # a time alone, the commonest cell that is no date
         moment = read_moment(text, "date", lexicon)
         return not isinstance(moment, Refusal) and moment.first is not None
     moment = read_moment(cell, "either", lexicon)

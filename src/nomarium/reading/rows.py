@@ -6,8 +6,8 @@ import datetime as dt
 from collections.abc import Callable, Iterator, Sequence
 from typing import TYPE_CHECKING, Any
 
-from nomarium.ical.timezones import change_dates, zone_named
-from nomarium.model.event import Event, Person
+from nomarium.ical.timezones import zone_named
+from nomarium.model.event import NO_DETAILS, Details, Event, Person
 from nomarium.model.problem import Problem, note
 from nomarium.reading.cells import CellMemo, fault_of, part_memo, value_memo
 from nomarium.reading.headings import FACETS, unit_of
@@ -31,19 +31,17 @@ EXAMPLE_MARK = "EXAMPLE – "
 _EACH_ROW = frozenset({"time-unknown", "time-skipped", "time-repeated"})
 """Notes that are told for every row, not once for all."""
 
-_combine = dt.datetime.combine
-
 
 def read_events(reading: TableReading, notebook: Notebook) -> Iterator[Event]:
     """The events of a table in the order of its rows. What becomes of every row goes into `notebook`."""
     reader = _RowReader(reading, notebook)
-    read, ledger = reader.read, notebook.ledger
+    plainly, read, ledger = reader.plain_reader(), reader.read, notebook.ledger
     ledger.notes += len(reading.head.title_rows)
     ledger.blank += reading.head.blank_rows
     for number in reading.head.title_rows:
         notebook.note_rows.append((number, "above the table"))
     for number, row in reading.rows():
-        event = read(number, row)
+        event = plainly(number, row) or read(number, row)
         if event is not None:
             ledger.events += 1
             yield event
@@ -80,15 +78,52 @@ class _RowReader:
         self.extra = [
             (c.at, c.heading) for c in reading.columns if options.keep_extra and c.is_ignored and c.heading
         ]
-        self.is_simple = not (
-            {"time", "end-date", "duration", "all-day", "timezone", "week"} & self._known()
-            or self.weekday_at is not None or self.sheet.faults or "date" not in self.at
-        )  # fmt: skip
         self.counts_days = "date" not in self._known() and "start" not in self.at
         self.fault_rows = frozenset(row for row, _ in self.sheet.faults)
-        self.changes: dict[int, frozenset[dt.date]] = {}
         self.left_out = frozenset(text.casefold() for text in options.left_out)
-        self.last_date_row = 0
+
+    def plain_reader(self) -> Callable[[int, Sequence[Cell]], Event | None]:
+        """A function for the commonest rows: a date with a start and an end, a title, perhaps a place
+        and a description, nothing open about any of them. It gives None for all other rows.
+
+        Everything here could be left to `read`, at about three times the cost a row.
+        """
+        at = [
+            self.at.get(field, -1) for field in ("date", "start", "end", "summary", "location", "description")
+        ]
+        needed = {"time", "end-date", "duration", "all-day", "timezone", "week", "repeat"} & self._known()
+        options = self.reading.options
+        if needed or self.rest or self.extra or options.renamed or options.left_out or self.sheet.faults:
+            return lambda number, row: None
+        if min(at[:4]) < 0 or self.weekday_at is not None:
+            return lambda number, row: None
+        date_at, start_at, end_at, summary_at, location_at, description_at = at
+        dates, starts, ends = (self.parts[field] for field in ("date", "start", "end"))
+        locations, descriptions = self.location, self.description
+        width, zone_name, combine = self.width, self.zone_name, dt.datetime.combine
+
+        def plainly(number: int, row: Sequence[Cell]) -> Event | None:
+            if len(row) != width:
+                return None
+            day = dates[row[date_at]].plain_day
+            start = starts[row[start_at]].plain_time
+            end = ends[row[end_at]].plain_time
+            summary = row[summary_at]
+            if day is None or start is None or end is None or end <= start or type(summary) is not str:
+                return None
+            summary = summary.strip()
+            if not summary or summary[0] in "#E'":  # an error value, an example row, a guarded formula
+                return None
+            location = locations[row[location_at] if location_at >= 0 else ""]
+            description = descriptions[row[description_at] if description_at >= 0 else ""]
+            if type(location) is not str or type(description) is not str:
+                return None
+            return Event(
+                summary, combine(day, start), combine(day, end), zone_name, location, description,
+                NO_DETAILS, number,
+            )  # fmt: skip
+
+        return plainly
 
     def _known(self) -> set[str]:
         return set(self.at) | set(self.reading.options.defaults)
@@ -103,7 +138,9 @@ class _RowReader:
         default = self.reading.options.defaults.get(field, "")
         name = self.fields[index] if index >= 0 else field
         decisions = self.reading.decisions
-        return part_memo(name, index, decisions, self.sheet.counts_1904, default, weekday)
+        return part_memo(
+            name, index, decisions, self.sheet.counts_1904, default, weekday, self.reading.options.zone
+        )
 
     def _value(self, field: str) -> tuple[CellMemo, int]:
         index = self.at.get(field, -1)
@@ -125,12 +162,7 @@ class _RowReader:
         """A row's event, or None when it is none; the notebook then says what it was."""
         if len(row) < self.width:
             row = [*row, *[""] * (self.width - len(row))]
-        if self.is_simple:
-            when = self._quickly(row)
-            if when is None:
-                when = self._when(number, row)
-        else:
-            when = self._when(number, row)
+        when = self._when(number, row)
         summary = row[self.summary_at] if self.summary_at >= 0 else ""
         summary = summary.strip() if isinstance(summary, str) else cell_text(summary)
         if not summary:
@@ -139,8 +171,8 @@ class _RowReader:
             type(when) is not When
             or not summary
             or summary[0] in "#E'"
-            or self.check_width
-            or self.fault_rows
+            or (self.check_width and len(row) > self.header_width)
+            or number in self.fault_rows
         ):
             odd = self._odd_row(number, row, when, summary)
             if odd is not None:
@@ -161,33 +193,7 @@ class _RowReader:
             return self._with_rest(number, row, when, summary, location, description)
         if self.reading.options.renamed:
             summary = self.reading.options.renamed.get(summary, summary)
-        return Event(summary, when.start, when.end, when.zone, location, description, row_number=number)
-
-    def _quickly(self, row: Sequence[Cell]) -> When | None:
-        """The commonest rows: a date, perhaps a start and an end, nothing else about them."""
-        at = self.at
-        parts = self.parts
-        day = parts["date"][row[at["date"]]].plain_day
-        if day is None:
-            return None
-        start_at = at.get("start", -1)
-        if start_at < 0:
-            return When(day, day + _DAY, None) if not parts["start"][""].start and "end" not in at else None
-        start = parts["start"][row[start_at]]
-        end_at = at.get("end", -1)
-        end = parts["end"][row[end_at] if end_at >= 0 else ""]
-        if start is NOTHING:
-            return When(day, day + _DAY, None) if end is NOTHING else None
-        from_time, to_time = start.plain_time, end.plain_time
-        if from_time is None or to_time is None or to_time <= from_time:
-            return None
-        if self.zone is not None:
-            changes = self.changes.get(day.year)
-            if changes is None:
-                changes = self.changes[day.year] = change_dates(self.zone, day.year)
-            if day in changes:
-                return None
-        return When(_combine(day, from_time), _combine(day, to_time), self.zone_name)
+        return Event(summary, when.start, when.end, when.zone, location, description, NO_DETAILS, number)
 
     def _when(self, number: int, row: Sequence[Cell]) -> When | Blame:
         """What the row says about when, with everything that a row may say."""
@@ -218,7 +224,6 @@ class _RowReader:
             values.append(value)
         zone_name = values[2] or self.zone_name
         zone = self.zone if values[2] is None else zone_named(zone_name)
-        self.last_date_row = number
         return settle(
             Row(
                 parts["date"], parts["start"], parts["end"], parts["end-date"], parts["time"],
@@ -372,17 +377,18 @@ class _RowReader:
         facets = tuple((name, values[name]) for name in FACETS if values.get(name))
         attendees: tuple[Person, ...] = values.get("attendees") or ()
         status = values.get("status") or ("TENTATIVE" if when.is_tentative else "")
-        return Event(
-            self.reading.options.renamed.get(summary, summary),
-            when.start, when.end, when.zone,
-            location or values.get("room") or "",
-            description,
-            values.get("categories") or (), values.get("audience") or (),
-            values.get("organizer"), attendees + (values.get("optional-attendees") or ()),
-            values.get("url") or "", status, _privacy(values), values.get("busy"),
-            self._reminder(row, when, values), values.get("color") or "",
-            values.get("priority"), values.get("geo"), values.get("uid") or "", facets, number,
+        details = Details(
+            values.get("categories") or (), values.get("audience") or (), values.get("organizer"),
+            attendees + (values.get("optional-attendees") or ()), values.get("url") or "", status,
+            _privacy(values), values.get("busy"), self._reminder(row, when, values),
+            values.get("color") or "", values.get("priority"), values.get("geo"),
+            values.get("uid") or "", facets,
         )  # fmt: skip
+        summary = self.reading.options.renamed.get(summary, summary)
+        place = location or values.get("room") or ""
+        if details == NO_DETAILS:
+            details = NO_DETAILS  # one shared value, which the writer tells by identity
+        return Event(summary, when.start, when.end, when.zone, place, description, details, number)
 
     def _reminder(self, row: Sequence[Cell], when: When, values: dict[str, Any]) -> int | None:
         """The alarm's lead: a length, or the time until the start from a reminder date and time."""
@@ -398,8 +404,10 @@ class _RowReader:
         time: Part = self._reminder_memo("reminder-time")[row[time_at]]
         if day.first is None or time.start is None:
             return None
-        start = when.start if isinstance(when.start, dt.datetime) else _combine(when.start, dt.time())
-        at = _combine(day.first, dt.time()) + dt.timedelta(seconds=time.start.secs)
+        start = (
+            when.start if isinstance(when.start, dt.datetime) else dt.datetime.combine(when.start, dt.time())
+        )
+        at = dt.datetime.combine(day.first, dt.time()) + dt.timedelta(seconds=time.start.secs)
         return max(round((start - at).total_seconds()), 0)
 
     def _reminder_memo(self, field: str) -> CellMemo:

@@ -14,7 +14,7 @@ from nomarium.reading.options import ReadingOptions
 from nomarium.reading.words import ENGLISH, Lexicon
 from nomarium.sheets.table import Cell, Row, Sheet, cell_text, is_blank
 
-SAMPLE_ROWS = 1_000
+SAMPLE_ROWS = 500
 """Rows of data looked at to tell what a column is."""
 
 
