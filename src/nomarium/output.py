@@ -46,6 +46,7 @@ class Output:
         self._target = target
         self._head = head
         self._dtstamp = dtstamp
+        self._stamp_line = f"DTSTAMP:{dtstamp}\r\n"
         self._split_by = split_by
         self._cancel_removed = cancel_removed
         self._body_of = body_writer()
@@ -95,6 +96,8 @@ class Output:
         uid = self._uid_of(event, body)
         if self._earlier:
             block = self._revised(event, uid, body)
+        elif len(uid) == 36:
+            block = f"BEGIN:VEVENT\r\nUID:{uid}\r\n{self._stamp_line}{body}"
         else:
             block = head_of(uid, self._dtstamp, 0) + body
         if self._whole is not None:

@@ -100,7 +100,8 @@ class _RowReader:
         date_at, start_at, end_at, summary_at, location_at, description_at = at
         dates, starts, ends = (self.parts[field] for field in ("date", "start", "end"))
         locations, descriptions = self.location, self.description
-        width, zone_name, combine = self.width, self.zone_name, dt.datetime.combine
+        width, zone_name = self.width, self.zone_name
+        combine, new = dt.datetime.combine, tuple.__new__
 
         def plainly(number: int, row: Sequence[Cell]) -> Event | None:
             if len(row) != width:
@@ -118,10 +119,11 @@ class _RowReader:
             description = descriptions[row[description_at] if description_at >= 0 else ""]
             if type(location) is not str or type(description) is not str:
                 return None
-            return Event(
+            # what Event(…) does, without the cost of its defaults
+            return new(Event, (
                 summary, combine(day, start), combine(day, end), zone_name, location, description,
                 NO_DETAILS, number,
-            )  # fmt: skip
+            ))  # fmt: skip
 
         return plainly
 
