@@ -15,7 +15,8 @@ from nomarium.model.problem import Place, Problem, note
 from nomarium.output import Output, WrittenFile
 from nomarium.reading.notebook import Notebook
 from nomarium.reading.options import ReadingOptions
-from nomarium.reading.sheets import PassedOver, SheetReading, read_sheets
+from nomarium.reading.sheets import SheetReading, read_sheets
+from nomarium.reading.tables import PassedOver
 from nomarium.sheets.table import Sheet
 
 

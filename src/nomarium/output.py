@@ -10,8 +10,8 @@ from types import TracebackType
 from typing import TYPE_CHECKING, BinaryIO, NamedTuple
 
 from nomarium.ical.calendar import CalendarFile, Head, replace_file
-from nomarium.ical.identity import Identities
 from nomarium.ical.events import body_writer, head_of
+from nomarium.ical.identity import Identities
 from nomarium.model.event import Event
 
 if TYPE_CHECKING:

@@ -42,7 +42,7 @@ def save_recipe(path: Path, readings: Sequence[SheetReading], options: ReadingOp
 
     text = _HEAD.format(name=path.name) + tomli_w.dumps(recipe_of(readings, options))
     try:
-        replace_file(path, lambda file: file.write(text.encode()) and None)
+        replace_file(path, lambda file: file.write(text.encode()))
     except OSError as error:
         raise _refusal(path, f"cannot be written: {error.strerror}", "Name another file.") from error
 
@@ -102,7 +102,7 @@ def with_recipe(options: ReadingOptions, path: Path) -> ReadingOptions:
     """
     recipe = _load(path)
     minutes = recipe.get("default_length_minutes")
-    window = recipe.get("school_year") or ()
+    window = recipe.get("school_year") or []
     return options._replace(
         sheets=options.sheets or tuple(recipe.get("sheets", ())),
         layout=options.layout or recipe.get("layout"),

@@ -41,7 +41,7 @@ def _local(source: str) -> Iterator[tuple[Path, str]]:
     handle, name = tempfile.mkstemp(prefix="nomarium-")
     path = Path(name)
     try:
-        with open(handle, "wb") as copy:
+        with os.fdopen(handle, "wb") as copy:
             if source == "-":
                 shutil.copyfileobj(sys.stdin.buffer, copy)
             else:

@@ -48,5 +48,5 @@ def starter(
             )
         )
     data = make(EXAMPLE_MARK)
-    replace_file(path, lambda file: file.write(data) and None)
+    replace_file(path, lambda file: file.write(data))
     say(f"Wrote {output}: fill in one event a row, then: nomarium survey {output}")

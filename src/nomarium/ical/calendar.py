@@ -69,7 +69,7 @@ class CalendarFile:
         zone = event[3]
         if zone is not None:
             span = self.spans.get(zone)
-            if span is None or event[1] < span[0] or event[2] > span[1]:  # type: ignore[operator]
+            if span is None or event[1] < span[0] or event[2] > span[1]:
                 self._widen(zone, event[1], event[2])
         self.event_count += 1
         self._pieces.append(block)
@@ -139,7 +139,7 @@ def _day(moment: dt.date) -> dt.date:
     return moment.date() if isinstance(moment, dt.datetime) else moment
 
 
-def replace_file(path: Path, write: Callable[[BinaryIO], None]) -> None:
+def replace_file(path: Path, write: Callable[[BinaryIO], object]) -> None:
     """Write a file beside `path` and rename it into place; `write` gets the open binary file."""
     part, file = part_file(path.parent)
     try:

@@ -8,7 +8,7 @@ from __future__ import annotations
 
 import datetime as dt
 from collections import defaultdict
-from collections.abc import Iterable, Iterator
+from collections.abc import Callable, Iterable, Iterator
 from pathlib import Path
 from typing import NamedTuple
 
@@ -106,7 +106,7 @@ def sketch_of(event: Event, uid: str) -> Sketch:
 
 def sketch_of_block(block: str) -> Sketch:
     """The same of a VEVENT's text."""
-    values = {}
+    values: dict[str, str] = {}
     for line in unfolded(block):
         head, _, value = line.partition(":")
         values.setdefault(head.partition(";")[0], unescaped(value))
@@ -135,8 +135,11 @@ def pair_moved(gone: Iterable[Sketch], new: Iterable[Sketch]) -> dict[str, str]:
     return pairs
 
 
-def _groups(gone, new, key):  # type: ignore[no-untyped-def]
-    old_groups, new_groups = defaultdict(list), defaultdict(list)
+def _groups(
+    gone: Iterable[Sketch], new: Iterable[Sketch], key: Callable[[Sketch], tuple[str, ...]]
+) -> list[tuple[list[Sketch], list[Sketch]]]:
+    old_groups = defaultdict[tuple[str, ...], list[Sketch]](list)
+    new_groups = defaultdict[tuple[str, ...], list[Sketch]](list)
     for one in gone:
         old_groups[key(one)].append(one)
     for one in new:

@@ -183,14 +183,15 @@ def _reader_of_people(field: str) -> tuple[Callable[[Cell], Any], Any]:
     from nomarium.ical.colors import CSS3_COLORS
     from nomarium.reading import people
 
-    read, blank = {
+    readers: dict[str, tuple[Callable[[str], Any], Any]] = {
         "organizer": (people.read_person, None),
         "attendees": (people.read_people, ()),
         "optional-attendees": (partial(people.read_people, optional=True), ()),
         "url": (people.read_url, ""),
         "geo": (people.read_geo, None),
         "color": (partial(people.read_color, names=CSS3_COLORS), ""),
-    }[field]
+    }
+    read, blank = readers[field]
     return _of_text(read), blank
 
 

@@ -334,7 +334,7 @@ class _Tally:
             evidence = f"{_ORDER_NAMES[order]}: row {witness.row} is “{witness.text}” ({witness.reason})"
             return order, evidence, None
         if self.open_cell is not None:
-            number, text, _, day = self.open_cell
+            _, text, _, day = self.open_cell
             message = (
                 f"“{text}” could be {_either(day)}, and nothing in the table settles it "
                 f"(no day over 12, no weekday, no school year)."
@@ -428,9 +428,10 @@ def resolve_day(day: Day, decisions: Decisions, weekday: int | None = None) -> d
     stated = day.weekday if day.weekday is not None else weekday
     readings = day.readings
     if readings[0].order:
-        readings = _in_order(readings, decisions)
-        if isinstance(readings, Refusal):
-            return readings
+        ordered = _in_order(readings, decisions)
+        if isinstance(ordered, Refusal):
+            return ordered
+        readings = ordered
     one = readings[0]
     date = one.date() if one.year is not None else _with_year(one, decisions, stated)
     if isinstance(date, Refusal):

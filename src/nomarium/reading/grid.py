@@ -6,6 +6,7 @@ import datetime as dt
 from collections import Counter
 from collections.abc import Sequence
 from dataclasses import dataclass
+from itertools import pairwise
 
 from nomarium.model.problem import Problem, note
 from nomarium.reading.drawn import (
@@ -149,7 +150,7 @@ class _Grid:
         self.days = days
         self.lexicon = lexicon
         self.merged = merged_from(sheet)
-        self.rows = {number: row for number, row in block.rows}
+        self.rows = dict(block.rows)
         self.across = [_Line(n, cell, _time_of(cell)) for n, cell in block.across]
         self.down = [_Line(n, label, _time_of(label)) for n, label in self._labels()]
         slots = [line.time for line in (self.down if block.dates_across else self.across)]
@@ -238,7 +239,7 @@ class _Grid:
 def _slot_ends(slots: Sequence[Part]) -> list[Clock | None]:
     """When each slot ends: as it says, else where the next begins, but no later than the usual step."""
     starts = [slot.start.secs for slot in slots if slot.start]
-    steps = Counter(b - a for a, b in zip(starts, starts[1:], strict=False) if b > a)
+    steps = Counter(b - a for a, b in pairwise(starts) if b > a)
     usual = steps.most_common(1)[0][0] if steps else None
     ends: list[Clock | None] = []
     for at, slot in enumerate(slots):

@@ -81,12 +81,12 @@ def _header_at(filled: Sequence[Row], lexicon: Lexicon) -> int | None:
         return scores.index(best)
     # too few known spellings: a row of short texts that is followed by a row with a date
     for at, (_, row) in enumerate(filled[:30]):
-        texts = [cell for cell in row if cell != ""]
-        if len(texts) < 2 or any(looks_like_date(cell, lexicon) for cell in texts):
-            if any(looks_like_date(cell, lexicon) for cell in texts):
+        filled_cells = [cell for cell in row if cell != ""]
+        if len(filled_cells) < 2 or any(looks_like_date(cell, lexicon) for cell in filled_cells):
+            if any(looks_like_date(cell, lexicon) for cell in filled_cells):
                 return None
             continue
-        all_short = all(isinstance(cell, str) and len(cell) < 40 for cell in texts)
+        all_short = all(isinstance(cell, str) and len(cell) < 40 for cell in filled_cells)
         followed = at + 1 < len(filled) and any(looks_like_date(c, lexicon) for c in filled[at + 1][1])
         if all_short and (followed or scores[at]):
             return at

@@ -120,10 +120,10 @@ def read_moment_text(text: str, role: Role, lexicon: Lexicon, counts_1904: bool 
     if iso := re.fullmatch(_ISO_MOMENT, text):
         return _of_iso(text, iso, role)
     if role != "time" and (figures := re.fullmatch(_FIGURES, text)):
-        day = figures_day(int(figures[1]), int(figures[3]), int(figures[4]))
+        figured = figures_day(int(figures[1]), int(figures[3]), int(figures[4]))
         times = read_times(figures[5]) if figures[5] else Times()
-        if day.readings and isinstance(times, Times):
-            return _joined(day, None, times)
+        if figured.readings and isinstance(times, Times):
+            return _joined(figured, None, times)
     text = tidy(text)
     if role == "time":
         times = read_times(text)

@@ -94,9 +94,9 @@ class _RowReader:
         needed = {"time", "end-date", "duration", "all-day", "timezone", "week", "repeat"} & self._known()
         options = self.reading.options
         if needed or self.rest or self.extra or options.renamed or options.left_out or self.sheet.faults:
-            return lambda number, row: None
+            return _never
         if min(at[:4]) < 0 or self.weekday_at is not None:
-            return lambda number, row: None
+            return _never
         date_at, start_at, end_at, summary_at, location_at, description_at = at
         dates, starts, ends = (self.parts[field] for field in ("date", "start", "end"))
         locations, descriptions = self.location, self.description
@@ -164,7 +164,7 @@ class _RowReader:
         """A row's event, or None when it is none; the notebook then says what it was."""
         if len(row) < self.width:
             row = [*row, *[""] * (self.width - len(row))]
-        when = self._when(number, row)
+        when = self._when(row)
         summary = row[self.summary_at] if self.summary_at >= 0 else ""
         summary = summary.strip() if isinstance(summary, str) else cell_text(summary)
         if not summary:
@@ -197,7 +197,7 @@ class _RowReader:
             summary = self.reading.options.renamed.get(summary, summary)
         return Event(summary, when.start, when.end, when.zone, location, description, NO_DETAILS, number)
 
-    def _when(self, number: int, row: Sequence[Cell]) -> When | Blame:
+    def _when(self, row: Sequence[Cell]) -> When | Blame:
         """What the row says about when, with everything that a row may say."""
         parts = {}
         for field in _WHEN_FIELDS:
@@ -416,6 +416,10 @@ class _RowReader:
         if field not in self.parts:
             self.parts[field] = self._part_memo(field)
         return self.parts[field]
+
+
+def _never(_number: int, _row: Sequence[Cell]) -> None:
+    return None
 
 
 def _privacy(values: dict[str, Any]) -> str:

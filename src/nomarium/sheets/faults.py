@@ -68,8 +68,8 @@ def _xlsx_parts(archive: zipfile.ZipFile) -> dict[str, str]:
     for tag in re.findall(r"<(?:\w+:)?sheet\b[^>]*>", workbook):
         name, relation = re.search(r'\bname="([^"]*)"', tag), re.search(r'\br:id="([^"]*)"', tag)
         if name and relation and relation[1] in targets:
-            target = targets[relation[1]]
-            parts[unescape(name[1])] = target.lstrip("/") if target.startswith("/") else f"xl/{target}"
+            part = targets[relation[1]]
+            parts[unescape(name[1])] = part.lstrip("/") if part.startswith("/") else f"xl/{part}"
     return parts
 
 

@@ -46,7 +46,7 @@ def write_rejects(tables: Sequence[Sequence[Rejected]], path: Path) -> None:
                 [*(guarded(cells.get(heading, "")) for heading in headings), guarded(_reason(row))]
             )
     data = text.getvalue().encode("utf-8-sig")  # the mark tells spreadsheet applications that it is UTF-8
-    replace_file(path, lambda file: file.write(data) and None)
+    replace_file(path, lambda file: file.write(data))
 
 
 def _named(row: Rejected) -> list[str]:
@@ -87,4 +87,4 @@ def _write_workbook(tables: Sequence[Sequence[Rejected]], path: Path) -> None:
                 sheet.write_row(at, 0, texts)
                 sheet.write_string(at, max(len(row.headings), len(texts)), _reason(row))
             sheet.autofit()
-    replace_file(path, lambda file: file.write(data.getvalue()) and None)
+    replace_file(path, lambda file: file.write(data.getvalue()))
