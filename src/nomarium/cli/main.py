@@ -10,7 +10,7 @@ import sys
 import typer
 
 from nomarium._version import VERSION
-from nomarium.cli.render import say, say_problems
+from nomarium.cli.render import say, say_json, say_problems
 from nomarium.model.errors import NomariumError, UsageError
 
 COMMANDS = ("survey", "build", "starter", "demo")
@@ -51,12 +51,12 @@ def run(arguments: list[str]) -> None:
     _use_utf8()
     try:
         status = application(wanted or COMMANDS)(arguments, prog_name="nomarium", standalone_mode=True)
-    except UsageError as error:
-        say_problems([error.problem])
-        status = 2
     except NomariumError as error:
-        say_problems([error.problem])
-        status = 1
+        if "--json" in arguments:
+            say_json({"problems": [error.problem]})
+        else:
+            say_problems([error.problem])
+        status = 2 if isinstance(error, UsageError) else 1
     except BrokenPipeError:
         os.dup2(os.open(os.devnull, os.O_WRONLY), sys.stdout.fileno())
         status = 1

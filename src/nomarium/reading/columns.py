@@ -55,6 +55,11 @@ class Column(NamedTuple):
         return not self.field
 
 
+def _may_have_days(column: Column, contents: _Contents) -> bool:
+    """Whether a column may hold dates, in whatever language: not one of nothing but times."""
+    return column.field in DATE_FIELDS and (column.field not in ("start", "end") or contents.times < 1)
+
+
 class _Contents:
     """What the sampled cells of one column are, worked out when asked, from the different ones."""
 
@@ -117,9 +122,7 @@ def assign_columns(
     columns = _with_summary(columns, contents)
     columns = _by_content(columns, contents)
     columns = _without_weak_rivals(columns)
-    columns = [
-        c._replace(has_days=c.field in DATE_FIELDS and contents[c.at].dates > 0) for c in _rivals(columns)
-    ]
+    columns = [c._replace(has_days=_may_have_days(c, contents[c.at])) for c in _rivals(columns)]
     return columns, _notes(sheet, columns)
 
 
@@ -152,9 +155,7 @@ def asked_field(options: ReadingOptions, heading: str, letter: str) -> str | Non
     for asked, field in options.columns.items():
         if asked.casefold() == heading.casefold() or (normal(asked) and normal(asked) == normal(heading)):
             return field
-    if not heading or is_placeholder(heading):
-        return options.columns.get(letter)
-    return None
+    return options.columns.get(letter)
 
 
 def _checked_by_content(columns: list[Column], contents: list[_Contents]) -> list[Column]:
@@ -168,7 +169,7 @@ def _checked_by_content(columns: list[Column], contents: list[_Contents]) -> lis
         if column.how != "heading" or not about.cells:
             pass
         elif field in ("date", "day") and about.weekdays >= MOSTLY:
-            field, evidence = "day", "heading; its cells are weekdays"
+            field, evidence = "day", "its cells are weekdays"
         elif field == "date" and column.is_weak and (has_week or about.dates < MOSTLY):
             field = "day" if has_week or not has_date else ""
         elif field == "location" and about.times >= MOSTLY:

@@ -15,7 +15,8 @@ _FIELD_WORDS = {
     "audience": "groups parted by commas or semicolons",
     "attendees": "people parted by semicolons",
     "optional-attendees": "people parted by semicolons, optional",
-    "day": "weekdays, compared with the dates",
+    "day": "weekdays or day numbers",
+    "week": "week numbers",
     "time": "times",
 }
 
@@ -37,7 +38,7 @@ def describe_column(column: Column, decisions: Decisions, keeps_extra: bool = Fa
 
 
 def _dates(column: Column, decisions: Decisions) -> str:
-    if column.field in ("start", "end", "reminder-time") and not any(map(_has_day, column.samples)):
+    if not column.has_days:
         return "times"
     parts = ["dates" if column.at not in decisions.moment_columns else "dates and times"]
     if decisions.order_evidence:
@@ -49,7 +50,3 @@ def _dates(column: Column, decisions: Decisions) -> str:
     if column.at in decisions.date_only_columns:
         parts.append("every cell ends in 00:00, so they are dates")
     return ", ".join(parts)
-
-
-def _has_day(sample: str) -> bool:
-    return any(sign in sample for sign in "/-") or any(map(str.isalpha, sample.lower().rstrip("apm. ")))

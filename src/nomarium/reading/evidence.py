@@ -113,6 +113,9 @@ class _Gathered:
                 f"{number}, “{a}” and “{b}”."
             )
             remedy = f'Say which one it is with --column "{self.headings[other] or first}={column.field}".'
+            if self.headings[other] == column.heading:
+                letter = column_letter(column.at + self.sheet.first_column)
+                remedy = f'Leave one out, such as the second with --column "{letter}=".'
             place = self.sheet.place(number, column.at, column.heading)
             self.twin_problem = Problem("columns-rival", message, remedy, place, b)
 
@@ -279,14 +282,14 @@ class _Tally:
         fitting: tuple[Reading, ...],
         reason: str,
     ) -> None:
-        orders = {one.order for one in fitting}
-        if not orders or "" in orders:
+        # two figures first are a year only where nothing else fits
+        likely = [one for one in fitting if one.order != "ymd"] or list(fitting)
+        if not likely or likely[0].order == "":
             return
-        if len({(one.year, one.month, one.day) for one in fitting}) == 1 and len(fitting) > 1:
+        if len(likely) > 1 and len({(one.year, one.month, one.day) for one in likely}) == 1:
             return  # 5/5: the same day either way
-        likely = orders - {"ymd"}
-        if len(likely) == 1 or (not likely and orders):
-            order = next(iter(likely or orders))
+        if len(likely) == 1:
+            order = likely[0].order
             self.witnesses.setdefault(order, Witness(number, text, reason))
         elif self.open_cell is None:
             self.open_cell = (number, text, column, day)
@@ -335,12 +338,7 @@ class _Tally:
             return order, evidence, None
         if self.open_cell is not None:
             _, text, _, day = self.open_cell
-            message = (
-                f"“{text}” could be {_either(day)}, and nothing in the table settles it "
-                f"(no day over 12, no weekday, no school year)."
-            )
-            remedy = "Say which with --date-order dmy (day first) or --date-order mdy (month first)."
-            return "", "", Refusal("date-ambiguous", message, remedy)
+            return "", "", _open(text, day.readings)
         return "", "", None
 
     def window(self, order: Order) -> tuple[tuple[dt.date, dt.date] | None, str]:
@@ -368,8 +366,21 @@ def _spread(years: set[int]) -> int:
     return max(years) - min(years) if years else 0
 
 
-def _either(day: Day) -> str:
-    dates = [one for one in day.readings if one.order != "ymd"]
+_ORDER_REMEDY = "Say which with --date-order dmy (day first) or --date-order mdy (month first)."
+
+
+def _open(text: str, readings: tuple[Reading, ...]) -> Refusal:
+    """The refusal of a day whose order of figures nothing settles."""
+    named = "It" if text == "It" else f"“{text}”"
+    message = (
+        f"{named} could be {_either(readings)}, and nothing in the table settles it "
+        "(no day over 12, no weekday, no school year)."
+    )
+    return Refusal("date-ambiguous", message, _ORDER_REMEDY)
+
+
+def _either(readings: tuple[Reading, ...]) -> str:
+    dates = [one for one in readings if one.order != "ymd"]
     names = []
     for one in dates:
         month = dt.date(2000, one.month, 1).strftime("%B")
@@ -453,7 +464,8 @@ def _in_order(readings: tuple[Reading, ...], decisions: Decisions) -> tuple[Read
     if len({(one.year, one.month, one.day) for one in likely}) == 1 and len(likely) > 1:
         return (likely[0],)  # the same day in either order
     if decisions.order_refusal:
-        return decisions.order_refusal
+        refusal = decisions.order_refusal
+        return _open("It", readings) if refusal.remedy == _ORDER_REMEDY else refusal
     if not decisions.order:
         return (
             (likely[0],)
@@ -495,6 +507,9 @@ def told(decisions: Decisions, sheet: Sheet) -> list[Problem]:
         notes.append(note("date-order", f"Dates in figures are read {decisions.order_evidence}."))
     if decisions.language is not None and not decisions.language.rivals:
         notes.append(note("date-language", f"Dates have {decisions.language.evidence}."))
+    for at in sorted(decisions.date_only_columns):
+        message = "Every cell ends in 00:00, so the column is read as dates."
+        notes.append(note("date-midnights", message).at(sheet.place(None, at)))
     if decisions.window and not decisions.window_evidence.startswith("the school year"):
         notes.append(note("date-years", f"Days without a year are set near {decisions.window_evidence}."))
-    return [one.at(sheet.place()) for one in notes]
+    return [one if one.place.column else one.at(sheet.place()) for one in notes]

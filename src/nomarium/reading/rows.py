@@ -176,9 +176,8 @@ class _RowReader:
             or (self.check_width and len(row) > self.header_width)
             or number in self.fault_rows
         ):
-            odd = self._odd_row(number, row, when, summary)
-            if odd is not None:
-                return odd or None  # type: ignore[return-value]
+            if self._is_odd(number, row, when, summary):
+                return None
             assert isinstance(when, When)
             if summary[0] == "'":
                 summary = _unguarded(summary)
@@ -186,7 +185,7 @@ class _RowReader:
             self.notebook.ledger.left_out += 1
             return None
         if when.notes:
-            self._tell(number, row, when)
+            self._tell(number, when)
         location = self.location[row[self.location_at] if self.location_at >= 0 else ""]
         description = self.description[row[self.description_at] if self.description_at >= 0 else ""]
         if self.extra:
@@ -251,26 +250,24 @@ class _RowReader:
             return Blame("day" if "day" in self.at else "week", date)
         return Part(first=date)
 
-    def _odd_row(
-        self, number: int, row: Sequence[Cell], when: When | Blame, summary: str
-    ) -> Event | bool | None:
-        """Account for a row that is no event (False), or find that it is one after all (None)."""
+    def _is_odd(self, number: int, row: Sequence[Cell], when: When | Blame, summary: str) -> bool:
+        """Whether a row that looks odd is indeed no event: then it is accounted for here."""
         notebook, ledger = self.notebook, self.notebook.ledger
         if isinstance(when, Blame) and is_blank(row):
             ledger.blank += 1
-            return False
+            return True
         if summary.startswith(EXAMPLE_MARK):
             ledger.left_out += 1
             told = note("example-left-out", "Example rows of the starter file are left out.")
             notebook.count(told.at(self.sheet.place(number)))
-            return False
+            return True
         reasons = self._faults(number, row)
         if not reasons and (isinstance(when, Blame) or not summary):
             dated = not isinstance(when, Blame) or self._has_date(row)
             text = note_text(row, self.reading.headings, self.fields, dated)
             if text is not None:
                 notebook.note_row(number, text)
-                return False
+                return True
         if isinstance(when, Blame) and not reasons:
             reasons.append(self._problem(number, row, when))
         if not summary and not reasons:
@@ -284,9 +281,9 @@ class _RowReader:
             if extra:
                 reasons.append(self._too_wide(number, row, extra[0]))
         if not reasons:
-            return None
+            return False
         notebook.reject(self.reading.headings, row, reasons)
-        return False
+        return True
 
     def _has_date(self, row: Sequence[Cell]) -> bool:
         for field in ("date", "start"):
@@ -338,7 +335,7 @@ class _RowReader:
     def _is_left_out(self, row: Sequence[Cell]) -> bool:
         return any(cell_text(cell).casefold() in self.left_out for cell in row)
 
-    def _tell(self, number: int, row: Sequence[Cell], when: When) -> None:
+    def _tell(self, number: int, when: When) -> None:
         for code in dict.fromkeys(when.notes):
             told = note(code, NOTES[code]).at(self.sheet.place(number))
             if code in _EACH_ROW:
