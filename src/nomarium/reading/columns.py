@@ -24,6 +24,7 @@ _LOOSE_WORDS = frozenset(
 _DESCRIPTIVE = frozenset(
     "description details beschreibung omschrijving beschrijving descripcion detail".split()
 )
+_LENGTHS = (int, float, dt.timedelta)
 _MOST_DIFFERENT = 100
 """Different cells of a column that are looked at."""
 
@@ -172,6 +173,8 @@ def _checked_by_content(columns: list[Column], contents: list[_Contents]) -> lis
             field, evidence = "day", "its cells are weekdays"
         elif field == "date" and column.is_weak and (has_week or about.dates < MOSTLY):
             field = "day" if has_week or not has_date else ""
+        elif field == "time" and plain == "hours" and all(isinstance(c, _LENGTHS) for c in about.cells):
+            field, evidence = "duration", "its cells are numbers or lengths"
         elif field == "location" and about.times >= MOSTLY:
             field, evidence = "start", "its cells are times"
         elif plain in _LOOSE_WORDS and field in ("start", "end", "date") and not (about.dates or about.times):

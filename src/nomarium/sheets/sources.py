@@ -112,7 +112,7 @@ def _near(path: Path) -> str:
         names = [one.name for one in path.parent.iterdir()]
     except OSError:
         return "Check the name and the folder."
-    close = difflib.get_close_matches(path.name, names, n=1)
+    close = difflib.get_close_matches(path.name, names, n=1, cutoff=0.75)
     return f"Did you mean {close[0]}?" if close else "Check the name and the folder."
 
 
