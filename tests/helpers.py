@@ -90,7 +90,7 @@ def plain(event: icalendar.Event) -> str:
 
 def _moment(moment: dt.date) -> str:
     if isinstance(moment, dt.datetime):
-        return f"{moment:%Y-%m-%dT%H:%M}" + ("Z" if moment.tzinfo is dt.UTC else "")
+        return f"{moment:%Y-%m-%dT%H:%M}" + ("Z" if moment.tzinfo and not moment.utcoffset() else "")
     return moment.isoformat()
 
 

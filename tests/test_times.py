@@ -108,7 +108,9 @@ def test_lengths(text: str, minutes: int) -> None:
     assert read_length(text) == minutes * 60
 
 
-@pytest.mark.parametrize(("text", "code"), [("90", "length-unit"), ("long", "length-unread"), ("PT", "length-unread")])
+@pytest.mark.parametrize(
+    ("text", "code"), [("90", "length-unit"), ("long", "length-unread"), ("PT", "length-unread")]
+)
 def test_what_is_no_length_is_refused(text: str, code: str) -> None:
     refusal = read_length(text)
     assert isinstance(refusal, Refusal)

@@ -113,7 +113,7 @@ class Output:
         earlier = self._earlier.get(uid)
         revision = revision_of(uid, body, earlier, self._dtstamp)
         if earlier is None:
-            self._new.append(sketch_of(event, uid))
+            self._new.append(sketch_of(event, uid, body))
             self._tally("new")
         else:
             self._met.add(uid)
@@ -177,12 +177,16 @@ class Output:
         ]
         moved = pair_moved(sketches, self._new)
         if moved:
-            self._tally("new", -len(moved))
-            self._tally("moved", len(moved))
-            revisions = {
-                new: Revision(old, self._earlier[old].sequence + 1, self._dtstamp)
-                for new, old in moved.items()
-            }
+            bodies = {sketch.uid: sketch.body for sketch in self._new}
+            revisions = {}
+            for new, old in moved.items():
+                earlier = self._earlier[old]
+                is_same = earlier.body == bodies[new]  # it had this UID from a build before that one
+                revisions[new] = Revision(
+                    old, earlier.sequence + (not is_same), earlier.dtstamp if is_same else self._dtstamp
+                )
+                self._tally("new", -1)
+                self._tally("unchanged" if is_same else "moved")
             for value, part in list(self._parts.items()):
                 self._parts[value] = self._rewritten(value, part, revisions)
         removed = {uid: place for uid, place in gone.items() if uid not in set(moved.values())}

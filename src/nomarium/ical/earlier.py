@@ -45,6 +45,8 @@ class Sketch(NamedTuple):
     start: str
     """As DTSTART writes it, without its parameters."""
     location: str
+    body: int = 0
+    """Hash of its lines after DTSTAMP and SEQUENCE, as in `EarlierEvent`."""
 
 
 def blocks_of(path: Path) -> Iterator[str]:
@@ -98,10 +100,10 @@ def revision_of(uid: str, body: str, earlier: EarlierEvent | None, dtstamp: str)
     return Revision(uid, earlier.sequence + 1, dtstamp)
 
 
-def sketch_of(event: Event, uid: str) -> Sketch:
+def sketch_of(event: Event, uid: str, body: str) -> Sketch:
     """What serves to recognise an event of this build."""
     start = event.start.isoformat().replace("-", "").replace(":", "")
-    return Sketch(uid, event.summary, start, event.location)
+    return Sketch(uid, event.summary, start, event.location, hash(body))
 
 
 def sketch_of_block(block: str) -> Sketch:
@@ -112,27 +114,36 @@ def sketch_of_block(block: str) -> Sketch:
         values.setdefault(head.partition(";")[0], unescaped(value))
     wanted = (values.get(name, "") for name in ("UID", "SUMMARY", "DTSTART", "LOCATION"))
     uid, summary, start, location = wanted
-    return Sketch(uid, summary, start.rstrip("Z"), location)
+    return Sketch(uid, summary, start.rstrip("Z"), location, hash(_split(block)[1]))
 
 
 def pair_moved(gone: Iterable[Sketch], new: Iterable[Sketch]) -> dict[str, str]:
     """New UID → the UID of the earlier event that it is, where one event clearly became another.
 
-    First by title: events of one title are paired in the order of their dates, when as many are
+    First by everything: an event that an earlier build had under a UID carried over from before.
+    Then by title: events of one title are paired in the order of their dates, when as many are
     new as are gone, else each new one with the nearest that is gone. Then by time and place: one
     gone and one new at the same start in the same location are one event renamed.
     """
     gone, new = list(gone), list(new)
     pairs: dict[str, str] = {}
+    for old_group, new_group in _groups(gone, new, lambda one: (str(one.body),)):
+        pairs.update((b.uid, a.uid) for a, b in zip(old_group, new_group, strict=False))
+    gone, new = _unpaired(gone, new, pairs)
     for old_group, new_group in _groups(gone, new, lambda one: (one.summary,)):
         pairs.update(_paired_by_date(old_group, new_group))
-    taken = set(pairs.values())
-    gone = [one for one in gone if one.uid not in taken]
-    new = [one for one in new if one.uid not in pairs]
+    gone, new = _unpaired(gone, new, pairs)
     for old_group, new_group in _groups(gone, new, lambda one: (one.start, one.location)):
         if len(old_group) == len(new_group) == 1 and "T" in old_group[0].start:
             pairs[new_group[0].uid] = old_group[0].uid
     return pairs
+
+
+def _unpaired(
+    gone: list[Sketch], new: list[Sketch], pairs: dict[str, str]
+) -> tuple[list[Sketch], list[Sketch]]:
+    taken = set(pairs.values())
+    return [one for one in gone if one.uid not in taken], [one for one in new if one.uid not in pairs]
 
 
 def _groups(

@@ -40,12 +40,12 @@ class _Drawing:
     """(year, month) of the latest title."""
     weekdays: dict[int, int] = field(default_factory=dict)
     """0-based column → weekday, of the latest row of weekdays."""
-    monday_of_week: dt.date | None = None
-    """The first date of the row of day numbers above, as its column counts."""
     dates: dict[int, dt.date] = field(default_factory=dict)
     entries: list[Entry | Problem] = field(default_factory=list)
     notes: list[tuple[int, str]] = field(default_factory=list)
     months_seen: list[tuple[int, int]] = field(default_factory=list)
+    refused: str = ""
+    """Why the latest row of day numbers could not be read; "" when it could."""
 
 
 def read_month(sheet: Sheet, options: ReadingOptions) -> DrawnReading | PassedOver:
@@ -64,7 +64,7 @@ def read_month(sheet: Sheet, options: ReadingOptions) -> DrawnReading | PassedOv
         message = f"{sheet.title} is drawn as a month, and nothing says which month it is."
         remedy = "Write the month and the year above the weekdays, such as April 2027."
         return _passed(sheet, "nothing says which month it is", "month-unnamed", message, remedy)
-    if not drawing.dates:
+    if not drawing.months_seen and not drawing.refused:
         message = f"{sheet.title} has weekdays and no day numbers under them."
         return _passed(sheet, "it has no day numbers", "month-none", message, "Number the days.")
     named = ", ".join(
@@ -141,12 +141,12 @@ def _take_row(
     title = _title_month(filled, lexicon, options)
     if title is not None:
         drawing.month = title
-        drawing.dates, drawing.monday_of_week = {}, None
+        drawing.dates = {}
         drawing.notes.append((number, " ".join(cell_text(cell) for _, cell in filled)))
         return
     weekdays = _weekday_columns(row, lexicon)
     if len(weekdays) >= 5:
-        drawing.weekdays, drawing.dates, drawing.monday_of_week = weekdays, {}, None
+        drawing.weekdays, drawing.dates = weekdays, {}
         return
     if not drawing.weekdays or drawing.month is None:
         drawing.notes.append((number, " ".join(cell_text(cell) for _, cell in filled)))
@@ -198,6 +198,7 @@ def _take_numbers(sheet: Sheet, drawing: _Drawing, number: int, filled: Sequence
         }
         assert drawing.month is not None
         drawing.months_seen.append(drawing.month)
+        drawing.refused = ""
         taken = {column for column, _, _ in numbered}
         for column, _, rest in numbered:
             if rest:
@@ -280,7 +281,7 @@ def _refuse_numbers(
     message = f"Day {day} of {named} does not fall on the weekday that heads its column."
     remedy = f"Correct the number, or the month above it if this is not {named}."
     drawing.entries.append(Problem("month-weekday", message, remedy, sheet.place(number, column), str(day)))
-    drawing.dates = {}
+    drawing.dates, drawing.refused = {}, message
 
 
 def _take_entry(sheet: Sheet, drawing: _Drawing, number: int, column: int, text: str) -> None:
@@ -288,11 +289,13 @@ def _take_entry(sheet: Sheet, drawing: _Drawing, number: int, column: int, text:
     own = max((n for n in drawing.weekdays if n <= column), default=None)
     day = drawing.dates.get(own) if own is not None else None
     if day is None:
-        if not drawing.dates and drawing.months_seen:
+        if not drawing.dates and drawing.months_seen and not drawing.refused:
             drawing.notes.append((number, text))
             return
         message = "The cell stands in no day of the drawn month."
         remedy = "Put it under a day's number, or take it out."
+        if drawing.refused:
+            message, remedy = "The numbers of its week could not be read.", "Correct them first."
         drawing.entries.append(Problem("month-stray", message, remedy, sheet.place(number, column), text))
         return
     area = merged_from(sheet).get((number, column))
