@@ -212,7 +212,7 @@ def _columns(texts: list[str]) -> dict[str, str]:
 
 def _defaults(texts: list[str]) -> dict[str, str]:
     from nomarium.reading.cells import value_memo
-    from nomarium.reading.evidence import ROLES
+    from nomarium.reading.moments import ROLES
     from nomarium.reading.refusal import Refusal
 
     defaults = {}

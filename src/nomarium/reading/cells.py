@@ -8,8 +8,8 @@ from functools import partial
 from typing import Any
 
 from nomarium.ical.timezones import change_dates, near_zone_names, zone_named
-from nomarium.reading.evidence import ROLES, Decisions, resolve_day
-from nomarium.reading.moments import Moment, read_moment
+from nomarium.reading.decisions import Decisions, resolve_day
+from nomarium.reading.moments import ROLES, Moment, read_moment
 from nomarium.reading.refusal import Refusal
 from nomarium.reading.times import Clock
 from nomarium.reading.when import NOTHING, Part
@@ -43,8 +43,8 @@ class CellMemo(dict[Cell, Any]):
             cell = text = self._default
         if not text:
             value = self._blank
-        elif text[0] == "'" and text[1:2] in "=+-@" and len(text) > 1:
-            value = self._read(text[1:])  # the apostrophe that kept it from being a formula
+        elif text[0] == "'" and (bare := unguarded(text)) != text:
+            value = self._read(bare)
         elif fault := fault_of(text):
             value = fault
         else:
@@ -61,6 +61,15 @@ class PartMemo(CellMemo):
         if isinstance(value, Refusal):
             value = self[cell] = Part(refusal=value)
         return value
+
+
+def unguarded(text: str) -> str:
+    """A text without the apostrophe that keeps a formula's first sign harmless in a spreadsheet.
+
+    >>> unguarded("'+44 555"), unguarded("'tis")
+    ('+44 555', "'tis")
+    """
+    return text[1:] if text[:1] == "'" and text[1:2] in ("=", "+", "-", "@") else text
 
 
 def fault_of(text: str) -> Refusal | None:

@@ -3,7 +3,8 @@
 from __future__ import annotations
 
 from nomarium.reading.columns import Column
-from nomarium.reading.evidence import ROLES, Decisions
+from nomarium.reading.decisions import Decisions
+from nomarium.reading.moments import ROLES
 
 _FIELD_WORDS = {
     "summary": "what the event is called",

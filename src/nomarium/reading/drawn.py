@@ -13,7 +13,8 @@ from nomarium.model.event import NO_DETAILS, Details, Event
 from nomarium.model.problem import Problem, note
 from nomarium.reading.cells import fault_of, value_memo
 from nomarium.reading.columns import Column
-from nomarium.reading.evidence import Decisions, decide
+from nomarium.reading.decisions import Decisions
+from nomarium.reading.evidence import decide
 from nomarium.reading.languages import asked_lexicon
 from nomarium.reading.notebook import Notebook
 from nomarium.reading.options import ReadingOptions

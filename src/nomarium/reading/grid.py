@@ -9,6 +9,7 @@ from dataclasses import dataclass
 from itertools import pairwise
 
 from nomarium.model.problem import Problem, note
+from nomarium.reading.decisions import Decisions, resolve_day
 from nomarium.reading.drawn import (
     DrawnReading,
     Entry,
@@ -18,7 +19,6 @@ from nomarium.reading.drawn import (
     lexicon_for,
     merged_from,
 )
-from nomarium.reading.evidence import Decisions, resolve_day
 from nomarium.reading.layout import looks_like_date
 from nomarium.reading.moments import read_moment
 from nomarium.reading.notebook import Notebook

@@ -23,6 +23,12 @@ from nomarium.sheets.table import Cell
 Role = Literal["date", "time", "either"]
 """What a column holds: it settles what a bare number means."""
 
+ROLES: dict[str, Role] = {
+    "date": "date", "end-date": "date", "when": "date", "start": "either", "end": "either",
+    "time": "time", "reminder-date": "date", "reminder-time": "time",
+}  # fmt: skip
+"""The role of each field that says when."""
+
 
 class Moment(NamedTuple):
     """Everything that a cell says about when, the day's readings still open."""

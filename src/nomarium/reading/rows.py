@@ -7,9 +7,10 @@ from collections.abc import Callable, Iterator, Sequence
 from typing import TYPE_CHECKING, Any
 
 from nomarium.ical.timezones import zone_named
-from nomarium.model.event import NO_DETAILS, Details, Event, Person
+from nomarium.model.event import NO_DETAILS, Event
 from nomarium.model.problem import Problem, note
-from nomarium.reading.cells import CellMemo, fault_of, part_memo, value_memo
+from nomarium.reading.cells import CellMemo, fault_of, part_memo, unguarded, value_memo
+from nomarium.reading.details import details_of, lead_of
 from nomarium.reading.headings import FACETS, unit_of
 from nomarium.reading.notebook import Notebook
 from nomarium.reading.oddrows import note_text
@@ -180,7 +181,7 @@ class _RowReader:
                 return None
             assert isinstance(when, When)
             if summary[0] == "'":
-                summary = _unguarded(summary)
+                summary = unguarded(summary)
         if self.left_out and self._is_left_out(row):
             self.notebook.ledger.left_out += 1
             return None
@@ -373,64 +374,22 @@ class _RowReader:
                 self.reading.headings, row, [self._problem(number, row, blame) for blame in blames]
             )
             return None
-        facets = tuple((name, values[name]) for name in FACETS if values.get(name))
-        attendees: tuple[Person, ...] = values.get("attendees") or ()
-        status = values.get("status") or ("TENTATIVE" if when.is_tentative else "")
-        details = Details(
-            values.get("categories") or (), values.get("audience") or (), values.get("organizer"),
-            attendees + (values.get("optional-attendees") or ()), values.get("url") or "", status,
-            _privacy(values), values.get("busy"), self._reminder(row, when, values),
-            values.get("color") or "", values.get("priority"), values.get("geo"),
-            values.get("uid") or "", facets,
-        )  # fmt: skip
+        details = details_of(values, when, self._reminder(row, when, values))
         summary = self.reading.options.renamed.get(summary, summary)
         place = location or values.get("room") or ""
-        if details == NO_DETAILS:
-            details = NO_DETAILS  # one shared value, which the writer tells by identity
         return Event(summary, when.start, when.end, when.zone, place, description, details, number)
 
     def _reminder(self, row: Sequence[Cell], when: When, values: dict[str, Any]) -> int | None:
-        """The alarm's lead: a length, or the time until the start from a reminder date and time."""
-        if values.get("reminder-on") is False:
-            return None
-        if values.get("reminder") is not None or "reminder-on" not in values:
-            secs: int | None = values.get("reminder")
-            return secs
-        day_at, time_at = self.at.get("reminder-date", -1), self.at.get("reminder-time", -1)
-        if not values["reminder-on"] or day_at < 0 or time_at < 0:
-            return None
-        day: Part = self._reminder_memo("reminder-date")[row[day_at]]
-        time: Part = self._reminder_memo("reminder-time")[row[time_at]]
-        if day.first is None or time.start is None:
-            return None
-        start = (
-            when.start if isinstance(when.start, dt.datetime) else dt.datetime.combine(when.start, dt.time())
-        )
-        at = dt.datetime.combine(day.first, dt.time()) + dt.timedelta(seconds=time.start.secs)
-        return max(round((start - at).total_seconds()), 0)
-
-    def _reminder_memo(self, field: str) -> CellMemo:
-        if field not in self.parts:
-            self.parts[field] = self._part_memo(field)
-        return self.parts[field]
+        """The alarm's lead in seconds, from a length or from a reminder's date and time."""
+        moment = []
+        for field in ("reminder-date", "reminder-time"):
+            if field not in self.at or not values.get("reminder-on"):
+                return lead_of(values, when, NOTHING, NOTHING)
+            if field not in self.parts:
+                self.parts[field] = self._part_memo(field)
+            moment.append(self.parts[field][row[self.at[field]]])
+        return lead_of(values, when, *moment)
 
 
 def _never(_number: int, _row: Sequence[Cell]) -> None:
     return None
-
-
-def _privacy(values: dict[str, Any]) -> str:
-    """PUBLIC, PRIVATE or CONFIDENTIAL from a sensitivity and a yes or no, the stricter of the two."""
-    privacy: str = values.get("privacy") or ""
-    if values.get("private") and privacy in ("", "PUBLIC"):
-        return "PRIVATE"
-    return privacy
-
-
-def _unguarded(text: str) -> str:
-    """A text without the apostrophe that keeps a formula's first sign harmless in a spreadsheet."""
-    return text[1:] if text[1:2] in ("=", "+", "-", "@") else text
-
-
-EventSource = Callable[[Notebook], Iterator[Event]]
-"""Whatever yields events and accounts for every row in a notebook."""

@@ -6,9 +6,11 @@ from collections.abc import Iterator, Sequence
 from itertools import islice
 from typing import NamedTuple
 
-from nomarium.model.problem import Problem
-from nomarium.reading.columns import Column, assign_columns
-from nomarium.reading.evidence import Decisions, decide, told
+from nomarium.model.problem import Problem, column_letter
+from nomarium.reading.columns import Column, assign_columns, heading_missing
+from nomarium.reading.decisions import Decisions, told
+from nomarium.reading.evidence import decide
+from nomarium.reading.headings import normal
 from nomarium.reading.layout import TableHead, find_head
 from nomarium.reading.options import ReadingOptions
 from nomarium.reading.words import ENGLISH, Lexicon
@@ -71,7 +73,7 @@ def read_table(sheet: Sheet, options: ReadingOptions, whole: bool = False) -> Ta
         problem = _nothing("table-empty", message, remedy, sheet)
         return PassedOver(sheet, "it has no rows under its headings", problem)
     columns, notes = assign_columns(sheet, head, sample, options, lexicon)
-    missing = _missing(sheet, columns, options)
+    missing = _misfit(sheet, columns, options) or _missing(sheet, columns, options)
     if missing is not None:
         return missing
     data = _filled(sheet, head, ())
@@ -88,6 +90,18 @@ def _lexicon(options: ReadingOptions) -> Lexicon:
     from nomarium.reading.languages import asked_lexicon
 
     return asked_lexicon(options.languages)
+
+
+def _misfit(sheet: Sheet, columns: Sequence[Column], options: ReadingOptions) -> PassedOver | None:
+    """A sheet that lacks a heading of the recipe: the recipe is for another kind of spreadsheet."""
+    if not options.recipe_name or len(options.sheets) > 1:
+        return None
+    there = {normal(c.heading) for c in columns} | {column_letter(c.at + sheet.first_column) for c in columns}
+    for heading, field in options.columns.items():
+        if field and heading not in there and normal(heading) not in there:
+            problem = heading_missing(sheet, columns, heading, f"The recipe {options.recipe_name}")
+            return PassedOver(sheet, "it does not fit the recipe", problem)
+    return None
 
 
 def _missing(sheet: Sheet, columns: Sequence[Column], options: ReadingOptions) -> PassedOver | None:
