@@ -1,0 +1,1 @@
+"""Our figures beside their yardsticks, from the same run."""

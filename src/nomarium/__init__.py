@@ -6,10 +6,10 @@ package costs nothing; everything else is internal.
 
 from __future__ import annotations
 
-import importlib
-from typing import TYPE_CHECKING, Any
-
+TYPE_CHECKING = False  # typing's own is the same to a type checker; importing it is half of `--version`
 if TYPE_CHECKING:
+    from typing import Any
+
     from nomarium.building import BuildOptions, BuildReport, build
     from nomarium.model.errors import NomariumError, SourceError, UsageError
     from nomarium.model.event import Event, Person
@@ -37,6 +37,8 @@ _HOMES = {
 
 
 def __getattr__(name: str) -> Any:
+    import importlib
+
     for module, names in _HOMES.items():
         if name in names:
             return getattr(importlib.import_module(module), name)

@@ -108,7 +108,7 @@ def part_memo(
         if drops_midnight and part.start and part.start.secs == 0:
             part = part._replace(start=None, plain_day=part.first if part.last is None else None)
         elif adds_midnight and part.start is None and part.first and isinstance(cell, dt.date):
-            part = part._replace(start=_MIDNIGHT, plain_day=None)
+            part = part._replace(start=_MIDNIGHT, plain_day=None, notes=(*part.notes, "midnight-start"))
         return part
 
     return PartMemo(read, NOTHING, default)

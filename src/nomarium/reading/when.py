@@ -71,7 +71,7 @@ class Row(NamedTuple):
 NOTES = {
     "meridiem-shared": "An end without am or pm takes the first such time after its start.",
     "midnight-end": "An end at midnight (00:00) is read as 24:00, the end of its day.",
-    "midnight-start": "A start without a time, beside an end with one, is read as 00:00.",
+    "midnight-start": "A date without a time, in a column whose other cells have one, is read as 00:00.",
     "all-day-beats-times": "The row says all day and gives times too: the times are left out.",
     "all-day-to-midnight": "An all-day event that ends at 00:00 ends on the day before.",
     "time-unknown": "The time is not known yet: the event is all-day and tentative.",
