@@ -65,17 +65,11 @@ class BuildReport:
         """Files of an earlier build in the folder that this one no longer makes."""
         self.event_count = 0
         """Distinct events that were (or would be) written."""
-        self.days: tuple[int, int, Event | None] = (dt.date.max.toordinal(), 0, None)
-        """Day numbers of the earliest start and the latest end, and the event with the latter."""
+        self.span: tuple[dt.date, dt.date] | None = None
+        """First and last local date of the events."""
         self.is_written = False
         self.changes: dict[str, int] = {}
         """Against the earlier build: new, changed, moved, unchanged, removed, cancelled."""
-
-    @property
-    def span(self) -> tuple[dt.date, dt.date] | None:
-        """First and last local date of the events."""
-        low, _, latest = self.days
-        return (dt.date.fromordinal(low), latest.last_day) if latest else None
 
 
 Progress = Callable[[int], None]
@@ -154,19 +148,14 @@ def _write_all(
     if how.reminder_secs is not None:
         events = _reminding(events, how.reminder_secs)
     write = output.write
-    low, high, latest = report.days
     count = report.event_count
     for event in events:
         write(event)
-        if (day := event[1].toordinal()) < low:
-            low = day
-        if (day := event[2].toordinal()) > high:
-            high, latest = day, event
         count += 1
         if progress is not None and not count & 1023:
             progress(count)
     report.event_count = count
-    report.days = low, high, latest
+    report.span = output.span
 
 
 def _within(

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import datetime as dt
 import re
 import unicodedata
 from collections.abc import Iterable
@@ -12,6 +13,7 @@ from typing import TYPE_CHECKING, BinaryIO, NamedTuple
 from nomarium.ical.calendar import CalendarFile, Head, replace_file
 from nomarium.ical.events import body_writer, head_of
 from nomarium.ical.identity import Identities
+from nomarium.ical.timezones import zone_named
 from nomarium.model.event import Event
 
 if TYPE_CHECKING:
@@ -63,6 +65,8 @@ class Output:
                 self._earlier.update(read_earlier(path))
         self._met: set[str] = set()
         self._new: list[Sketch] = []
+        self._low, self._high = dt.date.max.toordinal(), 0
+        self._latest: Event | None = None
         self.changes: dict[str, int] = {}
 
     def _working_folder(self) -> Path:
@@ -87,7 +91,7 @@ class Output:
 
     def _part(self, value: str) -> CalendarFile:
         head = self._head._replace(name=f"{self._head.name} – {value}") if value else self._head
-        part = self._parts[value] = CalendarFile(self._folder, head, 1 << 14 if self._split_by else 1 << 18)
+        part = self._parts[value] = CalendarFile(self._folder, head, 64 if self._split_by else 1_000)
         return part
 
     def write(self, event: Event) -> None:
@@ -100,12 +104,21 @@ class Output:
             block = f"BEGIN:VEVENT\r\nUID:{uid}\r\n{self._stamp_line}{body}"
         else:
             block = head_of(uid, self._dtstamp, 0) + body
+        if (day := event[1].toordinal()) < self._low:
+            self._low = day
+        if (day := event[2].toordinal()) > self._high:
+            self._high, self._latest = day, event
         if self._whole is not None:
-            self._whole.add(event, block)
+            self._whole.add(event[3], block)
             return
         for value in split_values(event, self._split_by):
             part = self._parts.get(value) or self._part(value)
-            part.add(event, block)
+            part.add(event[3], block)
+
+    @property
+    def span(self) -> tuple[dt.date, dt.date] | None:
+        """First and last local date of the events."""
+        return (dt.date.fromordinal(self._low), self._latest.last_day) if self._latest else None
 
     def _revised(self, event: Event, uid: str, body: str) -> str:
         from nomarium.ical.earlier import revision_of, sketch_of
@@ -133,17 +146,18 @@ class Output:
             WrittenFile(names.get(value, ""), part.event_count, value)
             for value, part in sorted(self._parts.items())
         ]
-        target = self._target
-        if target is None:
+        target, days = self._target, self.span
+        if target is None or days is None:
             return written
         if not isinstance(target, Path):
             for part in self._parts.values():
-                part.write_to(target)
+                part.write_to(target, *days)
             return written
         if self._split_by:
             target.mkdir(parents=True, exist_ok=True)
         for value, part in self._parts.items():
-            replace_file(target / names[value] if self._split_by else target, part.write_to)
+            path = target / names[value] if self._split_by else target
+            replace_file(path, lambda file, part=part: part.write_to(file, *days))  # type: ignore[misc]
         return written
 
     def _file_names(self) -> dict[str, str]:
@@ -164,7 +178,14 @@ class Output:
 
     def _carry_over(self, names: dict[str, str]) -> None:
         """Give events that moved or were renamed their old UIDs; keep or count those that are gone."""
-        from nomarium.ical.earlier import Revision, blocks_of, cancelled, pair_moved, sketch_of_block
+        from nomarium.ical.earlier import (
+            Revision,
+            blocks_of,
+            cancelled,
+            pair_moved,
+            sketch_of_block,
+            zone_of_block,
+        )
 
         gone: dict[str, tuple[str, str]] = {}
         for path in self._earlier_files:
@@ -198,16 +219,29 @@ class Output:
         for name, block in removed.values():
             value = by_name.get(name, "") if self._split_by else ""
             if value in self._parts:
-                self._parts[value].add_earlier_block(cancelled(block, self._dtstamp))
+                zone = zone_of_block(block)
+                if zone is None or zone_named(zone) is not None:
+                    self._parts[value].add(zone, cancelled(block, self._dtstamp))
+                    self._widen(block)
+
+    def _widen(self, block: str) -> None:
+        """Let the zones be defined on the dates of an earlier event, too."""
+        from nomarium.ical.earlier import day_of_block
+
+        digits = day_of_block(block)
+        if digits and self._latest is not None:
+            self._low = min(self._low, digits.toordinal())
+            if digits > self._latest.last_day:
+                self._latest = Event("", digits, digits + dt.timedelta(days=1))
 
     def _rewritten(self, value: str, part: CalendarFile, revisions: dict[str, Revision]) -> CalendarFile:
         from nomarium.ical.earlier import sketch_of_block, with_revision
 
         fresh = self._part(value)
-        fresh.spans = part.spans
+        fresh.zones = part.zones
         for block in part.blocks():
             revision = revisions.get(sketch_of_block(block).uid)
-            fresh.add_block(with_revision(block, revision) if revision else block)
+            fresh.add(None, with_revision(block, revision) if revision else block)
         part.discard()
         if self._whole is part:
             self._whole = fresh

@@ -9,9 +9,8 @@ from __future__ import annotations
 
 import datetime as dt
 import os
-import re
 import shutil
-from collections.abc import Callable, Iterator
+from collections.abc import Callable, Iterable, Iterator
 from itertools import count
 from pathlib import Path
 from typing import BinaryIO, NamedTuple
@@ -19,7 +18,6 @@ from typing import BinaryIO, NamedTuple
 from nomarium._version import VERSION
 from nomarium.ical.octets import escaped, folded
 from nomarium.ical.timezones import vtimezone
-from nomarium.model.event import Event
 
 
 class Head(NamedTuple):
@@ -30,8 +28,8 @@ class Head(NamedTuple):
     method: str = ""
 
 
-def head_text(head: Head, spans: dict[str, tuple[dt.date, dt.date]]) -> str:
-    """The lines in front of the events; `spans` has the first and last local date in each zone."""
+def head_text(head: Head, used_zones: Iterable[str], first: dt.date, last: dt.date) -> str:
+    """The lines in front of events that use these zones between two dates (both inclusive)."""
     lines = ["BEGIN:VCALENDAR", "VERSION:2.0", f"PRODID:-//Nomarium//Nomarium {VERSION}//EN"]
     lines.append("CALSCALE:GREGORIAN")
     if head.method:
@@ -44,61 +42,36 @@ def head_text(head: Head, spans: dict[str, tuple[dt.date, dt.date]]) -> str:
         ]  # the second is older and more widely read
     if head.color:
         lines.append(f"COLOR:{head.color}")
-    zones = sorted(zone for zone in spans if zone != "UTC")
+    zones = sorted(zone for zone in used_zones if zone != "UTC")
     if len(zones) == 1:
         lines.append(f"X-WR-TIMEZONE:{zones[0]}")
-    return "".join(map(folded, lines)) + "".join(vtimezone(zone, *spans[zone]) for zone in zones)
+    return "".join(map(folded, lines)) + "".join(vtimezone(zone, first, last) for zone in zones)
 
 
 class CalendarFile:
-    """One calendar file in the making: `add` blocks, then `finish`; or `discard`."""
+    """One calendar file in the making: `add` blocks, then `write_to`; `discard` in any case."""
 
     def __init__(self, folder: Path, head: Head, flush_at: int) -> None:
-        """`flush_at` is how many characters are kept before they go to the disk."""
+        """`flush_at` is how many blocks are kept before they go to the disk."""
         self._folder = folder
         self._flush_at = flush_at
         self._head = head
         self._pieces: list[str] = []
-        self._size = 0
+        self._flushed_count = 0
         self._path: Path | None = None
-        self.spans: dict[str, tuple[dt.date, dt.date]] = {}
-        self.event_count = 0
+        self.zones: set[str] = set()
 
-    def add(self, event: Event, block: str) -> None:
-        """Append an event's block."""
-        zone = event[3]
-        if zone is not None:
-            span = self.spans.get(zone)
-            if span is None or event[1] < span[0] or event[2] > span[1]:
-                self._widen(zone, event[1], event[2])
-        self.event_count += 1
+    @property
+    def event_count(self) -> int:
+        return self._flushed_count + len(self._pieces)
+
+    def add(self, zone: str | None, block: str) -> None:
+        """Append a VEVENT whose times are in a zone."""
+        if zone is not None and zone not in self.zones:
+            self.zones.add(zone)
         self._pieces.append(block)
-        self._size += len(block)
-        if self._size > self._flush_at:
+        if len(self._pieces) >= self._flush_at:
             self._flush()
-
-    def add_block(self, block: str) -> None:
-        """Append a finished VEVENT."""
-        self.event_count += 1
-        self._pieces.append(block)
-        self._size += len(block)
-        if self._size > self._flush_at:
-            self._flush()
-
-    def add_earlier_block(self, block: str) -> None:
-        """Append a VEVENT of an earlier build; its zone must be one that some event here has."""
-        times = re.findall(r"^DT(?:START|END);TZID=\"?([^:\"]+)\"?:(\d{8})", block, re.MULTILINE)
-        for zone, digits in times:
-            day = dt.datetime.strptime(digits, "%Y%m%d")
-            self._widen(zone, day, day)
-        self.add_block(block)
-
-    def _widen(self, zone: str, start: dt.date, end: dt.date) -> None:
-        span = self.spans.get(zone)
-        if span is None:
-            self.spans[zone] = (start, end)
-        elif start < span[0] or end > span[1]:
-            self.spans[zone] = (min(start, span[0]), max(end, span[1]))
 
     def _flush(self) -> None:
         if self._path is None:
@@ -106,8 +79,8 @@ class CalendarFile:
             file.close()
         with self._path.open("ab") as file:
             file.write("".join(self._pieces).encode("utf-8", "replace"))
+        self._flushed_count += len(self._pieces)
         self._pieces.clear()
-        self._size = 0
 
     def blocks(self) -> Iterator[str]:
         """The blocks so far, in order."""
@@ -117,14 +90,13 @@ class CalendarFile:
         if self._path is not None:
             yield from blocks_of(self._path)
 
-    def write_to(self, target: BinaryIO) -> None:
-        """Write the whole calendar."""
-        dates = {zone: (_day(first), _day(last)) for zone, (first, last) in self.spans.items()}
-        target.write(head_text(self._head, dates).encode("utf-8", "replace"))
+    def write_to(self, target: BinaryIO, first: dt.date, last: dt.date) -> None:
+        """Write the whole calendar; its zones are defined from the first to the last date."""
+        target.write(head_text(self._head, self.zones, first, last).encode("utf-8", "replace"))
         if self._path is not None:
             with self._path.open("rb") as bodies:
                 shutil.copyfileobj(bodies, target, 1 << 20)
-        target.writelines(piece.encode("utf-8", "replace") for piece in self._pieces)
+        target.write("".join(self._pieces).encode("utf-8", "replace"))
         target.write(b"END:VCALENDAR\r\n")
 
     def discard(self) -> None:
@@ -133,10 +105,6 @@ class CalendarFile:
         if self._path is not None:
             self._path.unlink(missing_ok=True)
             self._path = None
-
-
-def _day(moment: dt.date) -> dt.date:
-    return moment.date() if isinstance(moment, dt.datetime) else moment
 
 
 def replace_file(path: Path, write: Callable[[BinaryIO], object]) -> None:

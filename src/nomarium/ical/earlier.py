@@ -7,6 +7,7 @@ SEQUENCE (RFC 5545, 3.8.7.4); one that moved or was renamed keeps its UID too.
 from __future__ import annotations
 
 import datetime as dt
+import re
 from collections import defaultdict
 from collections.abc import Callable, Iterable, Iterator
 from pathlib import Path
@@ -115,6 +116,21 @@ def sketch_of_block(block: str) -> Sketch:
     wanted = (values.get(name, "") for name in ("UID", "SUMMARY", "DTSTART", "LOCATION"))
     uid, summary, start, location = wanted
     return Sketch(uid, summary, start.rstrip("Z"), location, hash(_split(block)[1]))
+
+
+def zone_of_block(block: str) -> str | None:
+    """The zone of a VEVENT's start, or None when it floats, is in UTC or all-day."""
+    found = re.search(r"^DTSTART;(?:[^:]*;)?TZID=\"?([^:;\"]+)", block, re.MULTILINE)
+    return found[1] if found else None
+
+
+def day_of_block(block: str) -> dt.date | None:
+    """The date of a VEVENT's start, or None when it has none that is a date."""
+    found = re.search(r"^DTSTART[^:]*:(\d{4})(\d\d)(\d\d)", block, re.MULTILINE)
+    try:
+        return dt.date(int(found[1]), int(found[2]), int(found[3])) if found else None
+    except ValueError:
+        return None
 
 
 def pair_moved(gone: Iterable[Sketch], new: Iterable[Sketch]) -> dict[str, str]:

@@ -24,7 +24,8 @@ class Identities:
     """
 
     def __init__(self, calendar_name: str) -> None:
-        self._prefix = calendar_name + "\0"
+        self._named = blake2b(f"{calendar_name}\0".encode("utf-8", "replace"), digest_size=16)
+        self._own = blake2b(b"uid\0", digest_size=16)
         self._marks: dict[int, int] = {}
         self._count = 0
         self._repeats: dict[int, list[int]] = {}
@@ -35,27 +36,34 @@ class Identities:
 
     def uid_of(self, event: Event, body: str) -> str:
         """The event's own UID, or one made from its identity and occurrence. `body` is its text."""
-        own_uid = event.details.uid
-        identity = f"uid\0{own_uid}" if own_uid else f"{self._prefix}{event[0]}\0{event[1].toordinal()}"
-        digest = blake2b(identity.encode("utf-8", "replace"), digest_size=16).hexdigest()
-        key = int(digest[:15], 16)
-        mark = _MARKS[hash(body) & 0xFFFF]
+        own_uid = event[6].uid
+        if own_uid:
+            identity, digest = own_uid, self._own.copy()
+        else:
+            identity, digest = f"{event[0]}\0{event[1].toordinal()}", self._named.copy()
+        digest.update(identity.encode("utf-8", "replace"))
+        uid = _uuid(digest.hexdigest())
+        key, mark = hash(uid), _MARKS[hash(body) & 0xFFFF]
         first_mark = self._marks.setdefault(key, mark)
-        if first_mark is not mark or len(self._marks) == self._count:
+        if len(self._marks) == self._count:
             return self._uid_of_repeat(event, key, body, first_mark is mark, identity)
         self._count += 1
-        # a UUID of version 8, its variant that of RFC 9562, 4.1
-        return own_uid or f"{digest[:8]}-{digest[8:12]}-8{digest[13:16]}-a{digest[17:20]}-{digest[20:]}"
+        return own_uid or uid
 
     def _uid_of_repeat(self, event: Event, key: int, body: str, like_first: bool, identity: str) -> str:
-        later = self._repeats.setdefault(key, [])
-        content = hash(body)
         if event.details.uid:
             self.repeated_uids.append((event.row_number, event.details.uid))
             return event.details.uid
+        later = self._repeats.setdefault(key, [])
+        content = hash(body)
         if like_first or content in later:
             self.repeated_rows.append(event.row_number)
         later.append(content)
-        identity += f"\0{len(later) + 1}"
-        digest = blake2b(identity.encode("utf-8", "replace"), digest_size=16).hexdigest()
-        return f"{digest[:8]}-{digest[8:12]}-8{digest[13:16]}-a{digest[17:20]}-{digest[20:]}"
+        digest = self._named.copy()
+        digest.update(f"{identity}\0{len(later) + 1}".encode("utf-8", "replace"))
+        return _uuid(digest.hexdigest())
+
+
+def _uuid(h: str) -> str:
+    """32 hexadecimal digits in the form of a UUID of version 8 (RFC 9562, 4.1 and 5.8)."""
+    return f"{h[:8]}-{h[8:12]}-8{h[13:16]}-a{h[17:20]}-{h[20:]}"

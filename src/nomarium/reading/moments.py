@@ -48,6 +48,7 @@ _ISO_DATE = r"(\d{4})-(\d\d)-(\d\d)"
 _ISO_MOMENT = (
     r"(?i)(\d{4})-?(\d\d)-?(\d\d)[T ]\s?(\d\d):?(\d\d)(?::?(\d\d)(?:[.,]\d+)?)?\s?(Z|[+-]\d\d:?\d\d)?"
 )
+_CLOCK_FIGURES = r"(\d{1,2}):(\d\d)(?::(\d\d))?"
 _FIGURES = r"(\d{1,2})([/.-])(\d{1,2})\2(\d{4})(?:[ ,]+(.+))?"
 _CLOCK_FIRST = r"(?i)^(?P<times>[^,]*?(?:\d\s?[ap]\.?m\.?|\d[:.h]\d\d|noon|midnight|\dh)\b\.?)[\s,]+(?:on\s+)?(?P<days>.*\d.*)$"
 _JOINT = r"(?i)^(?:[,@;|/–—-]|at\b|um\b|à\b|om\b|a las\b|from\b)\s*"
@@ -130,6 +131,11 @@ def read_moment_text(text: str, role: Role, lexicon: Lexicon, counts_1904: bool 
         times = read_times(figures[5]) if figures[5] else Times()
         if figured.readings and isinstance(times, Times):
             return _joined(figured, None, times)
+    if role != "date" and (figures := re.fullmatch(_CLOCK_FIGURES, text)):
+        hour, minute, second = int(figures[1]), int(figures[2]), int(figures[3] or 0)
+        if hour < 24 and minute < 60 and second < 60:
+            doubtful = 1 <= hour <= 6 and text[0] != "0"
+            return Moment(start=Clock(hour * 3600 + minute * 60 + second, False, doubtful))
     text = tidy(text)
     if role == "time":
         times = read_times(text)

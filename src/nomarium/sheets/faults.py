@@ -102,15 +102,27 @@ def _column_index(letters: str) -> int:
     return index - 1
 
 
+def _has_extras(archive: zipfile.ZipFile) -> bool:
+    """Whether anything in an OpenDocument workbook is merged or faulty."""
+    look = re.compile(rb'-spanned="(?!1")|value-type="error"')
+    with archive.open("content.xml") as file:
+        rest = b""
+        while block := file.read(_BLOCK):
+            if look.search(rest + block):
+                return True
+            rest = block[-100:]
+    return False
+
+
 def ods_extras(path: Path) -> dict[str, Extras]:
     """Merged areas and faulty cells of each sheet of an OpenDocument workbook, by sheet name."""
     try:
         with zipfile.ZipFile(path) as archive:
+            if not _has_extras(archive):
+                return {}  # nothing to find: spare the second reading
             content = archive.read("content.xml")
     except (zipfile.BadZipFile, KeyError, OSError):
         return {}
-    if not re.search(rb'-spanned="(?!1")|value-type="error"|calcext:value-type="error"', content):
-        return {}  # nothing to find: spare the second reading
     from defusedxml.ElementTree import fromstring
 
     table = "{urn:oasis:names:tc:opendocument:xmlns:table:1.0}"
