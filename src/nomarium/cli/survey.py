@@ -86,7 +86,7 @@ def _print(report: BuildReport, sources: list[str], options: ReadingOptions, sav
     for passed in report.passed_over:
         say(f"Passed over: {passed.sheet.title}: {passed.reason}.")
     sys.stdout.flush()
-    say_notes([n for n in report.notes if n.code not in ("date-order", "column-guessed")])
+    say_notes([n for n in report.notes if n.code not in ("date-order", "column-guessed", "column-unused")])
     if report.problems:
         say()
         say_problems(report.problems, sys.stdout)

@@ -333,6 +333,13 @@ def heading_missing(sheet: Sheet, columns: Sequence[Column], heading: str, optio
 
 def _notes(sheet: Sheet, columns: list[Column]) -> list[Problem]:
     notes = []
+    unused = [c.heading for c in columns if c.is_ignored and c.how != "asked" and c.heading and c.filled]
+    if unused:
+        named = ", ".join(f"“{heading}”" for heading in unused)
+        message = f"Not used: the column{'s' if len(unused) > 1 else ''} {named}."
+        notes.append(
+            note("column-unused", message, "--keep-extra puts them into the description.").at(sheet.place())
+        )
     for column in columns:
         if column.how == "content" or "is like" in column.evidence:
             message = f"Read as the {column.field}: {column.evidence}."

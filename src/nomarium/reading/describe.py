@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from nomarium.reading.columns import Column
-from nomarium.reading.decisions import Decisions
+from nomarium.reading.decisions import ORDER_NAMES, Decisions
 from nomarium.reading.moments import ROLES
 
 _FIELD_WORDS = {
@@ -19,6 +19,13 @@ _FIELD_WORDS = {
     "day": "weekdays or day numbers",
     "week": "week numbers",
     "time": "times",
+    "status": "confirmed, tentative or cancelled",
+    "privacy": "public, private or confidential",
+    "busy": "busy or free",
+    "priority": "high, medium, low or 1 to 9",
+    "reminder": "lengths before the start",
+    "organizer": "a person",
+    "location": "a place",
 }
 
 
@@ -43,7 +50,9 @@ def _dates(column: Column, decisions: Decisions) -> str:
         return "times"
     parts = ["dates" if column.at not in decisions.moment_columns else "dates and times"]
     if decisions.order_evidence:
-        parts.append(decisions.order_evidence)
+        # the evidence once, at the column that a reader looks at first
+        is_first = column.field in ("date", "when", "start")
+        parts.append(decisions.order_evidence if is_first else ORDER_NAMES.get(decisions.order, ""))
     if decisions.language:
         parts.append(decisions.language.evidence)
     if decisions.window_evidence:

@@ -53,4 +53,4 @@ class Notebook:
         for times, first in self._counted.values():
             more = f" (so in {times:,} rows; this is the first)" if times > 1 else ""
             counted.append(first._replace(message=first.message + more))
-        return self.notes + counted
+        return sorted(self.notes + counted, key=lambda note: note.place.row or 0)

@@ -73,6 +73,8 @@ def read_table(sheet: Sheet, options: ReadingOptions, whole: bool = False) -> Ta
         problem = _nothing("table-empty", message, remedy, sheet)
         return PassedOver(sheet, "it has no rows under its headings", problem)
     columns, notes = assign_columns(sheet, head, sample, options, lexicon)
+    if options.keep_extra:
+        notes = [one for one in notes if one.code != "column-unused"]
     missing = _misfit(sheet, columns, options) or _missing(sheet, columns, options)
     if missing is not None:
         return missing
