@@ -7,7 +7,8 @@ demo: .venv/ready
 	$(BIN)/nomarium demo demo-school
 
 test: demo
-	$(BIN)/ruff check .
+	$(BIN)/ruff check --quiet .
+	$(BIN)/ruff format --check --quiet .
 	$(BIN)/mypy
 	$(BIN)/python -m pytest
 

@@ -248,7 +248,7 @@ def test_a_named_table_of_a_workbook(tmp_path) -> None:
     assert built(path, "--sheet", "Launches") == ["A 2027-04-05/2027-04-06"]
 
 
-def test_standard_streams(tmp_path) -> None:
+def test_standard_streams() -> None:
     program = [sys.executable, "-m", "nomarium"]
     run = subprocess.run(
         [*program, "build", "-", "-o", "-"], input=LIST.encode(), capture_output=True, check=False
