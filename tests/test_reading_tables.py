@@ -159,6 +159,8 @@ REFUSED = {
     "a title forgotten": ("Date,Title,Place\n2027-04-05,A,B\n2027-04-05,,Slip", ["row 3, column B", "when and not what"]),
     "two titles that differ": ("Title,Subject,Date\nA,B,2027-04-05", ["“Title” and “Subject”", "they differ", "--column"]),
     "no column of dates": ("a,b\n1,2", ["No column", "HEADING=date"]),
+    "a list of contacts": ("Name,Email,Date of birth\nMaren,m@saltmarsh.example,1980-01-02", ["No column", "holds dates"]),
+    "a start that is no time": ("Title,Date,Start\nA,2027-04-05,quarter past nine", ["column C", "is not a time"]),
     "no title": ("Date,Opponent,Ground\n2027-04-05,X,Y", ["HEADING=summary"]),
     "weeks without day one": ("Week,Day,Title\n1,1,A", ["--day-one"]),
     "month names of two languages": ("Date,Title\n15 listopad 2027,A", ["Polish or Croatian", "--language"]),

@@ -32,6 +32,7 @@ def clock(value: Clock | None) -> str | None:
         ("9h30", "9:30", None),
         ("14 h", "14:00", None),
         ("9 Uhr", "9:00", None),
+        ("9u30", "9:30", None),
         ("9.30 Uhr", "9:30", None),
         ("14:05", "14:05", None),
         ("12am", "0:00", None),

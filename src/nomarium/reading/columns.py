@@ -24,6 +24,10 @@ _LOOSE_WORDS = frozenset(
 _DESCRIPTIVE = frozenset(
     "description details beschreibung omschrijving beschrijving descripcion detail".split()
 )
+_RECORD_WORDS = frozenset(
+    "birth dob born naissance geburtsdatum geburtstag nacimiento geboortedatum created modified updated "
+    "changed submitted printed exported hired joined paid invoice timestamp".split()
+)
 _LENGTHS = (int, float, dt.timedelta)
 _MOST_DIFFERENT = 100
 """Different cells of a column that are looked at."""
@@ -239,7 +243,7 @@ def _by_content(columns: list[Column], contents: list[_Contents]) -> list[Column
         taken.add(field)
         free.remove(column)
 
-    dated = [c for c in free if contents[c.at].dates >= MOSTLY]
+    dated = [c for c in free if contents[c.at].dates >= MOSTLY and not _is_of_record(c.heading)]
     if dated and not taken & {"date", "when"} and not _dated_start(columns, contents):
         take(dated[0], "date", "its cells are dates")
         if len(dated) > 1 and is_placeholder(dated[1].heading) and "end-date" not in taken:
@@ -264,6 +268,11 @@ def _by_content(columns: list[Column], contents: list[_Contents]) -> list[Column
         elif "class" in taken:
             pass  # the class is the title; the row reader sees to it
     return columns
+
+
+def _is_of_record(heading: str) -> bool:
+    """Whether a heading names a date that is no event's: of birth, of the last change."""
+    return not _RECORD_WORDS.isdisjoint(normal(heading).split())
 
 
 def _dated_start(columns: list[Column], contents: list[_Contents]) -> bool:

@@ -145,13 +145,14 @@ def read_moment_text(text: str, role: Role, lexicon: Lexicon, counts_1904: bool 
                 return whole  # a date with it is welcome: the row compares it with its date column
             return times
         return of_times(times)
-    if role == "either" and "/" not in text:
-        times = read_times(text)
-        if isinstance(times, Times):
-            return of_times(times)
+    times = read_times(text) if role == "either" and "/" not in text else None
+    if isinstance(times, Times):
+        return of_times(times)
     if _is_serial(text):
         return _of_number(float(text), role, counts_1904)
     whole = _days_and_times(text, lexicon)
+    if isinstance(whole, Refusal) and whole.code == "date-unread" and times is not None:
+        return times  # nothing in it is like a date: say that it is no time
     if isinstance(whole, Refusal) and role == "date":
         times = read_times(text)
         if isinstance(times, Times) and times.is_unknown:

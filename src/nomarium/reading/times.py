@@ -49,7 +49,7 @@ _ALL_DAY_WORDS = frozenset(
 )  # fmt: skip
 
 _CLOCK = r"""(?x)(?P<hour>\d{1,2})
-        (?:\s?[:.h]\s?(?P<minute>\d{2})(?::(?P<second>\d{2})(?:[.,]\d+)?)?|\s?h(?!\w)|h?)
+        (?:\s?[:.hu]\s?(?P<minute>\d{2})(?::(?P<second>\d{2})(?:[.,]\d+)?)?|\s?[hu](?!\w)|h?)
         \s?(?P<meridiem>[ap](?:\.?\s?m\b\.?|\b\.?))?$"""
 _COMPACT = r"(?P<hour>\d{1,2})(?P<minute>\d{2})\s?(?:h|hrs|hours)?\s?(?P<meridiem>[ap]\.?m?\.?)?$"
 _RANGE = r"\s*(?:[-~/]|\bto\b|\buntil\b|\btill?\b|\bthrough\b|\bbis\b|\btot\b|\bjusqu'a\b|\ba\b|\bal\b|\bau\b|\bto\b)\s*"
