@@ -188,7 +188,11 @@ def _checked_by_content(columns: list[Column], contents: list[_Contents]) -> lis
             field, evidence = "date", "its cells are dates"
         elif field == "categories" and about.dates >= MOSTLY:
             field = ""
-        checked.append(column._replace(field=field, evidence=evidence, how=column.how if field else ""))
+        checked.append(
+            column._replace(
+                field=field, evidence=evidence, how=column.how if field or column.how == "asked" else ""
+            )
+        )
     return _split_starts(checked, contents)
 
 

@@ -130,12 +130,19 @@ def unit_of(heading: str) -> HeadingUnit:
         plain = fold(text).strip()
         letters = re.sub(r"[^djtmya]", "", plain)
         if re.fullmatch(r"[djtmya]{1,4}[/.\- ]?[djtmya]{1,4}[/.\- ]?[djtmya]{1,4}.*", plain):
-            shape = re.sub(r"(.)\1+", r"\1", letters.replace("j", "d").replace("t", "d").replace("a", "y"))
+            shape = re.sub(r"(.)\1+", r"\1", _in_english(letters))
             order = shape if shape in ("dmy", "mdy", "ymd") else order
         length = _LENGTH_UNITS.get(plain.removeprefix("in ").strip(), length)
     if fold(heading).strip() in ("minutes", "mins", "minuten"):
         length = 60
     return HeadingUnit(order, length)
+
+
+def _in_english(letters: str) -> str:
+    """The letters of a date's form as d, m and y: German has T and J for them, French J and A."""
+    if "t" in letters:
+        return letters.replace("t", "d").replace("j", "y")
+    return letters.replace("j", "d").replace("a", "y")
 
 
 def is_placeholder(heading: str) -> bool:
