@@ -8,6 +8,7 @@ from __future__ import annotations
 
 import datetime as dt
 import re
+from bisect import bisect_left
 from collections import defaultdict
 from collections.abc import Callable, Iterable, Iterator
 from pathlib import Path
@@ -179,18 +180,23 @@ def _paired_by_date(gone: list[Sketch], new: list[Sketch]) -> Iterator[tuple[str
     if len(gone) == len(new):
         yield from ((b.uid, a.uid) for a, b in zip(gone, new, strict=True))
         return
+    days = [_day_number(one.start) for one in gone]
     for one in new:
-        if gone:
-            nearest = min(gone, key=lambda old: _days_between(old.start, one.start))
-            gone.remove(nearest)
-            yield one.uid, nearest.uid
+        if not gone:
+            return
+        day = _day_number(one.start)
+        at = bisect_left(days, day)
+        if at == len(days) or (at and day - days[at - 1] <= days[at] - day):
+            at -= 1  # the one before is nearer
+        yield one.uid, gone.pop(at).uid
+        days.pop(at)
 
 
-def _days_between(a: str, b: str) -> int:
+def _day_number(start: str) -> int:
     try:
-        return abs((dt.date.fromisoformat(a[:8]) - dt.date.fromisoformat(b[:8])).days)
+        return dt.date.fromisoformat(start[:8]).toordinal()
     except ValueError:
-        return 10**6
+        return 0
 
 
 def cancelled(block: str, dtstamp: str) -> str:

@@ -128,9 +128,9 @@ def read_moment_text(text: str, role: Role, lexicon: Lexicon, counts_1904: bool 
         return _of_iso(text, iso, role)
     if role != "time" and (figures := re.fullmatch(_FIGURES, text)):
         figured = figures_day(int(figures[1]), int(figures[3]), int(figures[4]))
-        times = read_times(figures[5]) if figures[5] else Times()
-        if figured.readings and isinstance(times, Times):
-            return _joined(figured, None, times)
+        rest = read_times(figures[5]) if figures[5] else Times()
+        if figured.readings and isinstance(rest, Times):
+            return _joined(figured, None, rest)
     if role != "date" and (figures := re.fullmatch(_CLOCK_FIGURES, text)):
         hour, minute, second = int(figures[1]), int(figures[2]), int(figures[3] or 0)
         if hour < 24 and minute < 60 and second < 60:
@@ -138,13 +138,13 @@ def read_moment_text(text: str, role: Role, lexicon: Lexicon, counts_1904: bool 
             return Moment(start=Clock(hour * 3600 + minute * 60 + second, False, doubtful))
     text = tidy(text)
     if role == "time":
-        times = read_times(text)
-        if isinstance(times, Refusal):
+        said = read_times(text)
+        if isinstance(said, Refusal):
             whole = _days_and_times(text, lexicon)
             if isinstance(whole, Moment) and whole.start is not None:
                 return whole  # a date with it is welcome: the row compares it with its date column
-            return times
-        return of_times(times)
+            return said
+        return of_times(said)
     times = read_times(text) if role == "either" and "/" not in text else None
     if isinstance(times, Times):
         return of_times(times)
@@ -154,9 +154,9 @@ def read_moment_text(text: str, role: Role, lexicon: Lexicon, counts_1904: bool 
     if isinstance(whole, Refusal) and whole.code == "date-unread" and times is not None:
         return times  # nothing in it is like a date: say that it is no time
     if isinstance(whole, Refusal) and role == "date":
-        times = read_times(text)
-        if isinstance(times, Times) and times.is_unknown:
-            return of_times(times)
+        said = read_times(text)
+        if isinstance(said, Times) and said.is_unknown:
+            return of_times(said)
     return whole
 
 
