@@ -173,7 +173,11 @@ def _checked_by_content(columns: list[Column], contents: list[_Contents]) -> lis
         field, evidence = column.field, column.evidence
         if column.how != "heading" or not about.cells:
             pass
-        elif field in ("date", "day") and about.weekdays >= MOSTLY:
+        elif (
+            field in ("date", "day")
+            and about.weekdays >= MOSTLY
+            and (column.is_weak or has_date or field == "day")
+        ):
             field, evidence = "day", "its cells are weekdays"
         elif field == "date" and column.is_weak and (has_week or about.dates < MOSTLY):
             field = "day" if has_week or not has_date else ""

@@ -8,8 +8,9 @@ from typing import NamedTuple
 
 from nomarium.model.errors import UsageError
 from nomarium.model.problem import Problem
-from nomarium.reading.dates import Days, read_days
-from nomarium.reading.moments import tidy
+from nomarium.reading.dates import Day
+from nomarium.reading.moments import read_moment_text, tidy
+from nomarium.reading.refusal import Refusal
 from nomarium.reading.words import (
     ENGLISH,
     Lexicon,
@@ -45,6 +46,14 @@ def asked_lexicon(codes: Sequence[str]) -> Lexicon:
     return lexicon.extended(ENGLISH) if lexicon else ENGLISH
 
 
+def _days_in(text: str, lexicon: Lexicon) -> tuple[Day | None, ...] | None:
+    """The days that a whole text is in a language, or None when it is none."""
+    moment = read_moment_text(text, "date", lexicon)
+    if isinstance(moment, Refusal) or moment.first is None:
+        return None
+    return moment.first, moment.last
+
+
 def find_language(texts: Sequence[str]) -> LanguageFound | None:
     """The language in which the most of these texts are dates; None when there is none at all.
 
@@ -62,12 +71,12 @@ def find_language(texts: Sequence[str]) -> LanguageFound | None:
         if language is None or not any(language.knows(word) for word in words):
             continue
         lexicon = ENGLISH.extended(language)
-        days = tuple(read_days(text, lexicon) for text in plain)
-        readable = sum(isinstance(one, Days) for one in days)
+        days = tuple(_days_in(text, lexicon) for text in plain)
+        readable = sum(one is not None for one in days)
         if readable > most:
             best, most = {}, readable
         if readable and readable == most:
-            best[code] = tuple(one[:2] if isinstance(one, Days) else None for one in days)
+            best[code] = days
         if readable == len(plain) and code in _SAFE:
             break
     if not best:

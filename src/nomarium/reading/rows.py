@@ -58,8 +58,9 @@ class _RowReader:
         self.sheet = reading.sheet
         self.fields = [c.field if c.twin_of is None else "" for c in reading.columns]
         self.width = len(self.fields)
-        self.header_width = max((n + 1 for n, h in enumerate(reading.head.headings) if h), default=self.width)
-        self.check_width = bool(reading.head.header_rows) and not self.sheet.name and self._rarely_wide()
+        self.header_width = len(reading.head.headings)
+        # in text a longer row is a slip; on a sheet anything may stand to the right of a table
+        self.check_width = bool(reading.head.header_rows) and not self.sheet.name
         self.at = {f: n for n, f in enumerate(self.fields) if f}
         if "when" in self.at:
             self.at.setdefault("date", self.at["when"])
@@ -130,11 +131,6 @@ class _RowReader:
 
     def _known(self) -> set[str]:
         return set(self.at) | set(self.reading.options.defaults)
-
-    def _rarely_wide(self) -> bool:
-        """Whether a row with more cells than headings is the exception: then it is a slip in its row."""
-        extra = [c for c in self.reading.columns if c.at >= self.header_width]
-        return all(c.filled <= c.blank for c in extra)
 
     def _part_memo(self, field: str, weekday: int | None = None) -> CellMemo:
         index = self.at.get(field, -1)
@@ -263,6 +259,11 @@ class _RowReader:
             notebook.count(told.at(self.sheet.place(number)))
             return True
         reasons = self._faults(number, row)
+        extra = (
+            [n for n in range(self.header_width, len(row)) if cell_text(row[n])] if self.check_width else []
+        )
+        if extra:  # everything right of the cut stands in a wrong column: nothing else can be said of it
+            reasons = [self._too_wide(number, row, extra[0])]
         if not reasons and (isinstance(when, Blame) or not summary):
             dated = not isinstance(when, Blame) or self._has_date(row)
             text = note_text(row, self.reading.headings, self.fields, dated)
@@ -277,10 +278,6 @@ class _RowReader:
             reasons.append(self._problem(number, row, Blame("summary", refusal)))
         elif summary and (fault := fault_of(summary)):
             reasons.append(self._problem(number, row, Blame("summary", fault)))
-        if self.check_width and not reasons:
-            extra = [n for n in range(self.header_width, len(row)) if cell_text(row[n])]
-            if extra:
-                reasons.append(self._too_wide(number, row, extra[0]))
         if not reasons:
             return False
         notebook.reject(self.reading.headings, row, reasons)
