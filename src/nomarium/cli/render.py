@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-import json
 import sys
 from collections import Counter
 from collections.abc import Iterable, Sequence
@@ -86,4 +85,6 @@ def as_json(value: Any) -> Any:
 
 def say_json(value: Any, to: TextIO | None = None) -> None:
     """Print one JSON document."""
+    import json
+
     say(json.dumps(as_json(value), indent=2, ensure_ascii=False), to)

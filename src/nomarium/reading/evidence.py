@@ -14,7 +14,8 @@ from typing import TYPE_CHECKING, NamedTuple
 from nomarium.model.problem import Problem, column_letter
 from nomarium.reading.columns import Column
 from nomarium.reading.dates import Day, Order, Reading
-from nomarium.reading.decisions import ORDER_NAMES, WEEKDAYS, Decisions, open_order
+from nomarium.reading.decisions import ORDER_NAMES, Decisions, open_order
+from nomarium.reading.fitting import left_readings, runs_forward
 from nomarium.reading.headings import unit_of
 from nomarium.reading.moments import ROLES, Moment, read_moment
 from nomarium.reading.options import ReadingOptions
@@ -52,6 +53,10 @@ def decide(
     return _decisions(gathered, options, is_whole=True)
 
 
+_Heard = tuple[int, tuple[Cell, ...], list[Moment | None], int | None]
+"""A row's number, its cells, their moments (None: blank or unread), what its weekday column says."""
+
+
 class _Gathered:
     """The distinct contents of the date columns of a table, and where each was first seen."""
 
@@ -67,6 +72,9 @@ class _Gathered:
         self.first_rows: dict[tuple[Cell, ...], int] = {}
         self.twins = [(c, c.twin_of) for c in columns if c.twin_of is not None]
         self.twin_problem: Problem | None = None
+        self._heard: list[_Heard] | None = None
+        self._heard_in = lexicon
+        self._heard_rows = 0
 
     def add(self, number: int, row: Sequence[Cell]) -> None:
         width = len(row)
@@ -107,8 +115,18 @@ class _Gathered:
         heading = self.headings[index]
         return f"“{heading}”" if heading else f"column {column_letter(index + self.sheet.first_column)}"
 
-    def moments(self) -> Iterable[tuple[int, tuple[Cell, ...], list[Moment | None], int | None]]:
-        """(row number, cells, moments, weekday of the weekday column), for each distinct row."""
+    def moments(self) -> Sequence[_Heard]:
+        """Each distinct row of cells, read in the language found so far."""
+        if (
+            self._heard is None
+            or self._heard_in is not self.lexicon
+            or self._heard_rows != len(self.first_rows)
+        ):
+            self._heard = list(self._listen())
+            self._heard_in, self._heard_rows = self.lexicon, len(self.first_rows)
+        return self._heard
+
+    def _listen(self) -> Iterable[_Heard]:
         memo: dict[tuple[int, str, Cell], Moment | Refusal] = {}
         for cells, number in self.first_rows.items():
             moments: list[Moment | None] = []
@@ -231,7 +249,7 @@ class _Tally:
             check = (
                 day.weekday if day.weekday is not None else weekday if column.field != "end-date" else None
             )
-            fitting, reason = _fitting(day, check, self.options.school_year)
+            fitting, reason = left_readings(day, check, self.options.school_year)
             for one in day.readings:
                 if one.order in self.short_years and one.year and len(day.readings) > 1:
                     self.short_years[one.order].add(one.year)
@@ -269,7 +287,7 @@ class _Tally:
 
     def _weigh_pair(self, number: int, text: str, first: Day, last: Day) -> None:
         """A range must not run backwards: an order in which it does is out for its row."""
-        forward = [o for o in ("dmy", "mdy") if _runs_forward(first, last, o)]
+        forward = [o for o in ("dmy", "mdy") if runs_forward(first, last, o)]
         needs_order = any(one.order for one in (*first.readings, *last.readings))
         if needs_order and len(forward) == 1:
             reason = "the other order would end before it starts"
@@ -337,49 +355,3 @@ class _Tally:
 
 def _spread(years: set[int]) -> int:
     return max(years) - min(years) if years else 0
-
-
-def _fitting(
-    day: Day, weekday: int | None, school_year: tuple[dt.date, dt.date] | None
-) -> tuple[tuple[Reading, ...], str]:
-    """The readings that the weekday and the school year leave (all, when they leave none), and why."""
-    readings = day.readings
-    reason = _calendar_reason(day)
-    if weekday is not None:
-        left = tuple(one for one in readings if one.year is None or _is_on(one, weekday))
-        if left and len(left) < len(readings):
-            readings, reason = left, f"only then is it a {WEEKDAYS[weekday]}"
-    if school_year is not None and len(readings) > 1:
-        first, last = school_year
-        left = tuple(one for one in readings if _may_be_within(one, first, last))
-        if left and len(left) < len(readings):
-            readings, reason = left, "only then is it in the school year"
-    return readings, reason
-
-
-def _calendar_reason(day: Day) -> str:
-    one = day.readings[0]
-    figure = one.day if one.day > 12 else (one.year or 0) % 100
-    return f"{figure} is no month"
-
-
-def _is_on(one: Reading, weekday: int) -> bool:
-    date = one.date()
-    return date is not None and date.weekday() == weekday
-
-
-def _may_be_within(one: Reading, first: dt.date, last: dt.date) -> bool:
-    years = [one.year] if one.year else range(first.year, last.year + 1)
-    return any((date := one.date(year)) is not None and first <= date <= last for year in years)
-
-
-def _runs_forward(first: Day, last: Day, order: str) -> bool:
-    starts = [one for one in first.readings if one.order in ("", order)]
-    ends = [one for one in last.readings if one.order in ("", order)]
-    for start in starts:
-        for end in ends:
-            a, b = start.date(2000), end.date(2000)
-            same_kind = (start.year is None) == (end.year is None)
-            if a and b and (not same_kind or a <= b):
-                return True
-    return False

@@ -119,15 +119,15 @@ def looks_like_date(cell: Cell, lexicon: Lexicon = ENGLISH) -> bool:
 def _continues_header(row: Sequence[Cell], below: Sequence[Cell], lexicon: Lexicon) -> bool:
     """Whether a second row of headings follows: texts under headings that span several columns."""
     texts = [cell_text(cell) for cell in below if cell != ""]
-    if len(texts) < 2 or any(looks_like_date(cell, lexicon) for cell in below):
-        return False
     known = sum(1 for text in texts if len(text) < 40 and match_exactly(text))
+    if known < 2 or any(looks_like_date(cell, lexicon) for cell in below):
+        return False
     gaps = sum(
         1
         for n, cell in enumerate(below)
         if cell != "" and (n >= len(row) or row[n] == "") and cell_text(cell)
     )
-    return known >= 2 and gaps >= 1 and known >= len(texts) / 2
+    return gaps >= 1 and known >= len(texts) / 2
 
 
 def _two_rows(upper: list[str], lower: list[str]) -> list[str]:
