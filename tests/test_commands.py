@@ -317,3 +317,10 @@ def test_an_unwritable_folder_is_told_and_leaves_nothing(tmp_path) -> None:
     assert outcome.status == 1
     assert "Nothing was replaced" in outcome.err
     shutil.rmtree(tmp_path / "closed", ignore_errors=True)
+
+
+def test_floating_times_are_told_and_whole_days_are_not(tmp_path) -> None:
+    timed = nomarium("build", csv_file(tmp_path, LIST), "-o", tmp_path / "o.ics")
+    assert "Times float" in timed.out
+    days = nomarium("build", csv_file(tmp_path, "Date,Title\n2027-04-05,A"), "-o", tmp_path / "o.ics")
+    assert "Times float" not in days.out

@@ -67,6 +67,8 @@ class BuildReport:
         """Distinct events that were (or would be) written."""
         self.span: tuple[dt.date, dt.date] | None = None
         """First and last local date of the events."""
+        self.has_floating = False
+        """Whether some timed event is in no zone."""
         self.is_written = False
         self.changes: dict[str, int] = {}
         """Against the earlier build: new, changed, moved, unchanged, removed, cancelled."""
@@ -156,6 +158,7 @@ def _write_all(
             progress(count)
     report.event_count = count
     report.span = output.span
+    report.has_floating = output.has_floating
 
 
 def _within(

@@ -67,6 +67,8 @@ class Output:
         self._new: list[Sketch] = []
         self._low, self._high = dt.date.max.toordinal(), 0
         self._latest: Event | None = None
+        self.has_floating = False
+        """Whether some timed event is in no zone."""
         self.changes: dict[str, int] = {}
 
     def _working_folder(self) -> Path:
@@ -104,6 +106,8 @@ class Output:
             block = f"BEGIN:VEVENT\r\nUID:{uid}\r\n{self._stamp_line}{body}"
         else:
             block = head_of(uid, self._dtstamp, 0) + body
+        if event[3] is None and not self.has_floating:
+            self.has_floating = isinstance(event[1], dt.datetime)
         if (day := event[1].toordinal()) < self._low:
             self._low = day
         if (day := event[2].toordinal()) > self._high:

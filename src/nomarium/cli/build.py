@@ -181,7 +181,7 @@ def build(
         from nomarium.sheets.rejects import write_rejects
 
         write_rejects([book.rejected for book in report.notebooks], Path(rejects))
-    _report(report, reading.zone, json, output, rejects, partial)
+    _report(report, json, output, rejects, partial)
     raise typer.Exit(1 if report.problems else 0)
 
 
@@ -240,7 +240,6 @@ def _wrong(message: str, remedy: str) -> UsageError:
 
 def _report(
     report: BuildReport,
-    zone: str | None,
     json: bool,
     output: str,
     rejects: str | None,
@@ -254,7 +253,7 @@ def _report(
     if report.problems:
         sys.stderr.flush()
     say_notes(report.notes, to)
-    if report.is_written and zone is None and report.event_count:
+    if report.is_written and report.has_floating:
         say(
             "note: Times float: they are the same on every clock. Give --timezone to tie them to a place.",
             to,
