@@ -18,7 +18,6 @@ from nomarium.ical.events import head_of
 from nomarium.ical.octets import folded, unescaped, unfolded
 from nomarium.model.event import Event
 
-_BEGIN = "BEGIN:VEVENT\r\n"
 _HEAD_NAMES = ("BEGIN:VEVENT", "UID:", "DTSTAMP:", "SEQUENCE:")
 
 

@@ -9,7 +9,6 @@ from nomarium.model.problem import Place, Problem, note
 from nomarium.sheets.delimited import open_delimited
 from nomarium.sheets.table import Sheet
 
-_TEXT_ENDINGS = frozenset({".csv", ".tsv", ".txt", ".tab", ".text", ""})
 _ENDINGS = {
     "xlsx": frozenset({".xlsx", ".xlsm"}),
     "xlsb": frozenset({".xlsb"}),
