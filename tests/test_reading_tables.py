@@ -167,7 +167,7 @@ REFUSED = {
     "no title": ("Date,Opponent,Ground\n2027-04-05,X,Y", ["HEADING=summary"]),
     "weeks without day one": ("Week,Day,Title\n1,1,A", ["--day-one"]),
     "month names of two languages": ("Date,Title\n15 listopad 2027,A", ["Polish or Croatian", "--language"]),
-    "a repeat": ("Title,Date,Repeat\nA,2027-04-05,every Monday", ["row 2, column C", "repeats"]),
+    "a repeat": ("Title,Date,Repeat\nA,2027-04-05,every Monday", ["row 2, column C", "has no end", "--until"]),
     "one uid twice": ("Title,Date,UID\nA,2027-04-05,x1\nB,2027-04-06,x1", ["row 3", "uid “x1” already"]),
     "an unknown zone": ("Title,Date,Start,Time zone\nA,2027-04-05,9:00,Halifax", ["America/Halifax"]),
     "a quote that never closes": ('Date,Title\n2027-04-05,"Launch\n2027-04-06,Picnic', ["row 2", "never closes"]),

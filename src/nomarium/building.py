@@ -3,13 +3,12 @@
 from __future__ import annotations
 
 import datetime as dt
-from collections.abc import Callable, Iterator, Sequence
+from collections.abc import Sequence
 from pathlib import Path
-from typing import BinaryIO, NamedTuple
+from typing import TYPE_CHECKING, BinaryIO, NamedTuple
 
 from nomarium.ical.calendar import Head
 from nomarium.ical.identity import Identities
-from nomarium.model.event import Event
 from nomarium.model.ledger import Ledger
 from nomarium.model.problem import Place, Problem, note
 from nomarium.output import Output, WrittenFile
@@ -18,13 +17,21 @@ from nomarium.reading.options import ReadingOptions
 from nomarium.reading.sheets import SheetReading, read_sheets
 from nomarium.reading.tables import PassedOver
 from nomarium.sheets.table import Sheet
+from nomarium.stream import EventStream, Progress
+
+if TYPE_CHECKING:
+    from nomarium.daysoff import DaysOff, PublicHolidays
+    from nomarium.ical.reader import CalendarRead
+    from nomarium.tableoutput import TableOutput
+
+    AnyOutput = Output | TableOutput
 
 
 class BuildOptions(NamedTuple):
     """What is to be made of the events."""
 
     output: Path | BinaryIO | None
-    """The calendar file, the folder of a split, an open binary stream, or None for a dry run."""
+    """The calendar file or table, the folder of a split, an open binary stream, or None for a dry run."""
     calendar_name: str
     identity_name: str
     """The name that UIDs are made from: the same for a part as for the whole."""
@@ -39,6 +46,13 @@ class BuildOptions(NamedTuple):
     partial: bool = False
     afresh: bool = False
     cancel_removed: bool = False
+    by_rule: bool = False
+    """Whether what repeats stays one event with a rule, where a rule can say it."""
+    merge_duplicates: bool = False
+    days_off: DaysOff | None = None
+    """Dates on which nothing repeats."""
+    shown_holidays: tuple[PublicHolidays, ...] = ()
+    """Public holidays that become events of their own."""
 
 
 class SheetReport(NamedTuple):
@@ -70,12 +84,19 @@ class BuildReport:
         self.has_floating = False
         """Whether some timed event is in no zone."""
         self.is_written = False
+        self.repeating_count = 0
+        """Events of the source that repeat."""
+        self.dated_count = 0
+        """Dated events that they became."""
+        self.rule_count = 0
+        """Those that were kept as a rule, and …"""
+        self.rule_date_count = 0
+        """… the dates that their rules stand for."""
+        self.holiday_count = 0
+        self.duplicate_count = 0
+        """Events that say the same as one before them, under a UID of their own."""
         self.changes: dict[str, int] = {}
         """Against the earlier build: new, changed, moved, unchanged, removed, cancelled."""
-
-
-Progress = Callable[[int], None]
-"""Called now and then with the number of events so far."""
 
 
 def build(
@@ -83,11 +104,13 @@ def build(
     reading: ReadingOptions,
     options: BuildOptions,
     progress: Progress | None = None,
+    calendars: Sequence[CalendarRead] = (),
 ) -> BuildReport:
-    """Build calendar files from sheets. Nothing is replaced when there are problems, unless `partial`."""
-    report, output = _attempt(sheets, reading, options, progress, whole=False)
+    """Build calendar files from sheets and calendars. Nothing is replaced when there are problems,
+    unless `partial`."""
+    report, output = _attempt(sheets, calendars, reading, options, progress, whole=False)
     if output is None:  # a row contradicts what a part of its table had settled: look at all of it
-        report, output = _attempt(sheets, reading, options, progress, whole=True)
+        report, output = _attempt(sheets, calendars, reading, options, progress, whole=True)
     assert output is not None
     with output:
         if report.problems and not options.partial:
@@ -102,11 +125,12 @@ def build(
 
 def _attempt(
     sheets: Sequence[Sheet],
+    calendars: Sequence[CalendarRead],
     options: ReadingOptions,
     how: BuildOptions,
     progress: Progress | None,
     whole: bool,
-) -> tuple[BuildReport, Output | None]:
+) -> tuple[BuildReport, AnyOutput | None]:
     report = BuildReport()
     found = read_sheets(sheets, options, whole)
     report.passed_over = found.passed_over
@@ -114,25 +138,24 @@ def _attempt(
     report.readings = found.readings
     report.notes += found.notes
     identities = Identities(how.identity_name)
-    output = Output(
-        how.output,
-        Head(how.calendar_name, how.color),
-        how.dtstamp,
-        how.split_by,
-        how.afresh,
-        how.cancel_removed,
-        identities,
-    )
+    output = _output(how, identities)
     try:
+        stream = EventStream(output, how, options.zone, report, progress, bool(calendars))
+        if calendars:
+            from nomarium.calendars import write_calendars
+
+            write_calendars(calendars, stream, options, report)
         for reading in found.readings:
             if reading.problems:  # columns that contradict each other: no row can be trusted
                 continue
             notebook = Notebook()
-            _write_all(reading, notebook, how, output, report, progress)
+            stream.write_sheet(reading, notebook)
             if notebook.rejected and not reading.is_whole:
                 output.close()
                 return report, None
             _account(reading, notebook, identities, report)
+        stream.write_holidays()
+        stream.conclude()
         _conclude(report, how)
     except BaseException:
         output.close()
@@ -140,44 +163,14 @@ def _attempt(
     return report, output
 
 
-def _write_all(
-    reading: SheetReading, notebook: Notebook, how: BuildOptions, output: Output,
-    report: BuildReport, progress: Progress | None,
-) -> None:  # fmt: skip
-    events = reading.events(notebook)
-    if how.first_day or how.last_day:
-        events = _within(events, how.first_day, how.last_day, notebook.ledger)
-    if how.reminder_secs is not None:
-        events = _reminding(events, how.reminder_secs)
-    write = output.write
-    count = report.event_count
-    for event in events:
-        write(event)
-        count += 1
-        if progress is not None and not count & 1023:
-            progress(count)
-    report.event_count = count
-    report.span = output.span
-    report.has_floating = output.has_floating
+def _output(how: BuildOptions, identities: Identities) -> AnyOutput:
+    target = how.output
+    if isinstance(target, Path) and not how.split_by and target.suffix.lower() in (".csv", ".xlsx"):
+        from nomarium.tableoutput import TableOutput
 
-
-def _within(
-    events: Iterator[Event], first: dt.date | None, last: dt.date | None, ledger: Ledger
-) -> Iterator[Event]:
-    """The events that touch a window of dates, both ends inclusive; the others are left out."""
-    for event in events:
-        if (first and event.last_day < first) or (last and event.first_day > last):
-            ledger.events -= 1
-            ledger.left_out += 1
-        else:
-            yield event
-
-
-def _reminding(events: Iterator[Event], secs: int) -> Iterator[Event]:
-    for event in events:
-        if event.details.reminder_secs is None:
-            event = event._replace(details=event.details._replace(reminder_secs=secs))
-        yield event
+        return TableOutput(target, identities)
+    head = Head(how.calendar_name, how.color)
+    return Output(target, head, how.dtstamp, how.split_by, how.afresh, how.cancel_removed, identities)
 
 
 def _account(reading: SheetReading, notebook: Notebook, identities: Identities, report: BuildReport) -> None:
@@ -189,14 +182,14 @@ def _account(reading: SheetReading, notebook: Notebook, identities: Identities, 
         report.problems.append(Problem("uid-repeated", message, remedy, sheet.place(row), uid))
     identities.repeated_uids.clear()
     if identities.repeated_rows:
-        rows = identities.repeated_rows
+        rows = list(dict.fromkeys(identities.repeated_rows))
         listed = ", ".join(map(str, rows[:5])) + (f" and {len(rows) - 5:,} more" if len(rows) > 5 else "")
         message = (
             f"Row{'s' if len(rows) > 1 else ''} {listed} say the same as an earlier row; each stays an event."
         )
         remedy = "Take the repeats out of the sheet if they are slips."
         report.notes.append(note("row-repeated", message, remedy).at(sheet.place(rows[0])))
-        rows.clear()
+        identities.repeated_rows.clear()
     report.ledger.add(notebook.ledger)
     report.sheets.append(SheetReport(sheet.title, notebook.ledger, notebook.note_rows))
     report.problems += notebook.problems

@@ -6,6 +6,7 @@ import datetime as dt
 import re
 import unicodedata
 from collections.abc import Iterable
+from functools import partial
 from pathlib import Path
 from types import TracebackType
 from typing import TYPE_CHECKING, BinaryIO, NamedTuple
@@ -96,12 +97,15 @@ class Output:
         part = self._parts[value] = CalendarFile(self._folder, head, 64 if self._split_by else 1_000)
         return part
 
-    def write(self, event: Event) -> None:
-        """Take an event."""
+    def write(self, event: Event, last_start: dt.date | None = None) -> None:
+        """Take an event; `last_start` is the last date of one that repeats by rule."""
         body = self._body_of(event)
         uid = self._uid_of(event, body)
+        details = event[6]
         if self._earlier:
             block = self._revised(event, uid, body)
+        elif details.dtstamp or details.sequence:
+            block = head_of(uid, details.dtstamp or self._dtstamp, details.sequence) + body
         elif len(uid) == 36:
             block = f"BEGIN:VEVENT\r\nUID:{uid}\r\n{self._stamp_line}{body}"
         else:
@@ -112,12 +116,21 @@ class Output:
             self._low = day
         if (day := event[2].toordinal()) > self._high:
             self._high, self._latest = day, event
+        if last_start is not None:
+            self._widen_to(last_start)
         if self._whole is not None:
             self._whole.add(event[3], block)
             return
         for value in split_values(event, self._split_by):
             part = self._parts.get(value) or self._part(value)
             part.add(event[3], block)
+
+    def _widen_to(self, day: dt.date) -> None:
+        """Let the span, in which zones are defined, reach a date."""
+        self._low = min(self._low, day.toordinal())
+        if self._latest is None or day > self._latest.last_day:
+            self._high = max(self._high, day.toordinal())
+            self._latest = Event("", dt.date.fromordinal(day.toordinal()), day + dt.timedelta(days=1))
 
     @property
     def span(self) -> tuple[dt.date, dt.date] | None:
@@ -128,7 +141,8 @@ class Output:
         from nomarium.ical.earlier import revision_of, sketch_of
 
         earlier = self._earlier.get(uid)
-        revision = revision_of(uid, body, earlier, self._dtstamp)
+        details = event.details
+        revision = revision_of(uid, body, earlier, details.dtstamp or self._dtstamp, details.sequence)
         if earlier is None:
             self._new.append(sketch_of(event, uid, body))
             self._tally("new")
@@ -161,7 +175,8 @@ class Output:
             target.mkdir(parents=True, exist_ok=True)
         for value, part in self._parts.items():
             path = target / names[value] if self._split_by else target
-            replace_file(path, lambda file, part=part: part.write_to(file, *days))  # type: ignore[misc]
+            write = partial(_write_json if path.suffix.lower() == ".json" else CalendarFile.write_to, part)
+            replace_file(path, lambda file, write=write: write(file, *days))  # type: ignore[misc]
         return written
 
     def _file_names(self) -> dict[str, str]:
@@ -184,12 +199,13 @@ class Output:
         """Give events that moved or were renamed their old UIDs; keep or count those that are gone."""
         from nomarium.ical.earlier import (
             Revision,
-            blocks_of,
             cancelled,
+            day_of_block,
             pair_moved,
             sketch_of_block,
             zone_of_block,
         )
+        from nomarium.ical.files import blocks_of
 
         gone: dict[str, tuple[str, str]] = {}
         for path in self._earlier_files:
@@ -226,17 +242,8 @@ class Output:
                 zone = zone_of_block(block)
                 if zone is None or zone_named(zone) is not None:
                     self._parts[value].add(zone, cancelled(block, self._dtstamp))
-                    self._widen(block)
-
-    def _widen(self, block: str) -> None:
-        """Let the zones be defined on the dates of an earlier event, too."""
-        from nomarium.ical.earlier import day_of_block
-
-        digits = day_of_block(block)
-        if digits and self._latest is not None:
-            self._low = min(self._low, digits.toordinal())
-            if digits > self._latest.last_day:
-                self._latest = Event("", digits, digits + dt.timedelta(days=1))
+                    if day := day_of_block(block):
+                        self._widen_to(day)
 
     def _rewritten(self, value: str, part: CalendarFile, revisions: dict[str, Revision]) -> CalendarFile:
         from nomarium.ical.earlier import sketch_of_block, with_revision
@@ -276,6 +283,23 @@ class Output:
         trace: TracebackType | None,
     ) -> None:
         self.close()
+
+
+def _write_json(part: CalendarFile, target: BinaryIO, first: dt.date, last: dt.date) -> None:
+    """Write a calendar as jCal, from its text."""
+    import io
+    import tempfile
+
+    from nomarium.ical.jcal import write_jcal
+    from nomarium.ical.octets import unfolded_lines
+
+    with tempfile.TemporaryFile() as text:
+        part.write_to(text, first, last)
+        text.seek(0)
+        out = io.TextIOWrapper(target, encoding="utf-8", newline="\n")
+        write_jcal(unfolded_lines(io.TextIOWrapper(text, encoding="utf-8", newline="")), out)
+        out.flush()
+        out.detach()
 
 
 def _is_ours(path: Path) -> bool:

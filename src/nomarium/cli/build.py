@@ -11,6 +11,7 @@ from nomarium.building import build as build_calendar
 from nomarium.cli import options as opt
 from nomarium.cli.progress import counting
 from nomarium.cli.render import as_json, say, say_json, say_notes, say_problems
+from nomarium.cli.skipping import skipping
 from nomarium.cli.sources import calendar_name, opened, revised
 from nomarium.model.errors import UsageError
 from nomarium.model.problem import Problem
@@ -20,18 +21,18 @@ EXAMPLE = "Example: nomarium build events.csv -o events.ics --timezone America/H
 
 
 def build(
-    sources: opt.Sources,
     output: Annotated[
         str,
         typer.Option(
             "--output",
             "-o",
             metavar="PATH",
-            help="The calendar file (.ics); a folder with --split-by; - for standard output.",
+            help="The calendar file (.ics, or .json for jCal); a table (.csv, .xlsx); a folder with --split-by; - for standard output.",
             show_default=False,
             rich_help_panel=opt.WRITING,
         ),
     ],
+    sources: opt.Sources = None,
     sheet: opt.Sheets = None,
     layout: opt.As = None,
     column: opt.Columns = None,
@@ -45,24 +46,35 @@ def build(
     default_length: opt.DefaultLength = None,
     fill_down: opt.FillDown = None,
     day_one: opt.DayOne = None,
-    from_: Annotated[
-        str | None,
+    from_: opt.From = None,
+    until: opt.Until = None,
+    repeats: Annotated[
+        str,
         typer.Option(
-            "--from",
-            metavar="DATE",
-            help="Keep only events from this day on (inclusive).",
+            "--repeats",
+            metavar="dated|rule",
+            help="Expand repeats into dated events, or keep a rule with its exceptions where a rule can say it.",
             rich_help_panel=opt.EVENTS,
         ),
-    ] = None,
-    until: Annotated[
-        str | None,
+    ] = "dated",
+    days_off: opt.DaysOffFiles = None,
+    public_holidays: opt.PublicHolidayCodes = None,
+    show_holidays: Annotated[
+        bool,
         typer.Option(
-            "--until",
-            metavar="DATE",
-            help="Keep only events to this day (inclusive).",
+            "--show-holidays",
+            help="Add the public holidays as all-day events, too.",
             rich_help_panel=opt.EVENTS,
         ),
-    ] = None,
+    ] = False,
+    merge_duplicates: Annotated[
+        bool,
+        typer.Option(
+            "--merge-duplicates",
+            help="Write events that say the same, under whatever UIDs, once.",
+            rich_help_panel=opt.EVENTS,
+        ),
+    ] = False,
     reminder: Annotated[
         str | None,
         typer.Option(
@@ -149,16 +161,17 @@ def build(
     json: opt.Json = False,
 ) -> None:
     """Turn spreadsheets into a calendar file; refuse, naming the cell, what cannot be read."""
+    sources = sources or []
+    first, last = opt.window_options(from_, until)
     reading = opt.reading_options(
         sheet=sheet, layout=layout, column=column, set_=set_, keep_extra=keep_extra, timezone=timezone,
         date_order=date_order, school_year=school_year, language=language, default_length=default_length,
-        fill_down=fill_down, day_one=day_one,
+        fill_down=fill_down, day_one=day_one, until=last, knows_days_off=bool(days_off or public_holidays),
     )  # fmt: skip
     if recipe:
         from nomarium.recipe import with_recipe
 
         reading = with_recipe(reading, Path(recipe))
-    first, last = opt.window_options(from_, until)
     called = name or calendar_name(sources, output)
     how = BuildOptions(
         output=None if dry_run else _target(output, split_by),
@@ -174,9 +187,27 @@ def build(
         partial=partial,
         afresh=afresh,
         cancel_removed=cancel_removed,
+        by_rule=_by_rule(repeats, output),
+        merge_duplicates=merge_duplicates,
     )
-    with opened(sources, reading.sheets) as sheets, counting() as progress:
-        report = build_calendar(sheets, reading, how, progress)
+    skipped = skipping(days_off or [], public_holidays or [], reading)
+    alone = not sources
+    if alone and not (public_holidays and first and last):
+        raise _wrong(
+            "There is no SOURCE to build from.",
+            "Name a spreadsheet or a calendar file; public holidays alone need --public-holidays, --from and --until.",
+        )
+    if skipped.days_off:
+        shown = tuple(skipped.holidays) if show_holidays or alone else ()
+        how = how._replace(days_off=skipped.days_off, shown_holidays=shown)
+    if skipped.problems:
+        report = BuildReport()
+        report.problems = skipped.problems
+    else:
+        with opened(sources, reading.sheets) as found, counting() as progress:
+            if not name and found.calendars and not found.sheets and found.calendars[0].name:
+                how = how._replace(calendar_name=found.calendars[0].name)
+            report = build_calendar(found.sheets, reading, how, progress, found.calendars)
     if rejects and report.problems:
         from nomarium.sheets.rejects import write_rejects
 
@@ -203,14 +234,22 @@ def _target(output: str, split_by: str | None):  # type: ignore[no-untyped-def]
         return path
     if path.is_dir():
         raise _wrong(f"{output} is a folder.", "Name a file in it, or give --split-by.")
-    if path.suffix.lower() != ".ics":
+    if path.suffix.lower() not in (".ics", ".csv", ".xlsx", ".json"):
         raise _wrong(
-            f"{output} does not end in .ics.",
-            "This version writes calendar files: name one like events.ics.",
+            f"{output} does not say by its ending what it is to be.",
+            "Name it like events.ics (a calendar file), events.json (jCal), events.csv or events.xlsx (a table).",
         )
     if not path.parent.is_dir():
         raise _wrong(f"There is no folder {path.parent}.", "Make it first.")
     return path
+
+
+def _by_rule(repeats: str, output: str) -> bool:
+    if repeats not in ("dated", "rule"):
+        raise _wrong(f"--repeats {repeats} is neither dated nor rule.", "Use one of them.")
+    if repeats == "rule" and Path(output).suffix.lower() in (".csv", ".xlsx"):
+        raise _wrong("--repeats rule: a table holds dated events.", "Leave it out, or write a calendar file.")
+    return repeats == "rule"
 
 
 def _color(name: str | None) -> str:
@@ -264,6 +303,8 @@ def _report(
         for sheet in report.sheets:
             say(f"{sheet.title}: {sheet.ledger}", to)
     say(str(report.ledger), to)
+    for line in _repeats_said(report):
+        say(line, to)
     _say_outcome(report, output, rejects, partial, to)
 
 
@@ -296,6 +337,24 @@ def _say_outcome(report: BuildReport, output: str, rejects: str | None, partial:
         say(f"{_count(report.ledger.rejected, 'rejected row')} kept in {rejects}", to)
 
 
+def _repeats_said(report: BuildReport) -> list[str]:
+    """What became of events that repeat, and what was added to those of the source."""
+    lines = []
+    if report.repeating_count:
+        parts = []
+        if report.rule_count:
+            parts.append(f"{report.rule_count:,} by rule, on {_count(report.rule_date_count, 'date')}")
+        if report.dated_count:
+            parts.append(
+                f"on {_count(report.dated_count, 'date')} of {'their' if report.repeating_count > 1 else 'its'} own"
+            )
+        verb = "repeats" if report.repeating_count == 1 else "repeat"
+        lines.append(f"{report.repeating_count:,} of them {verb}: {'; '.join(parts)}")
+    if report.holiday_count:
+        lines.append(f"{_count(report.holiday_count, 'public holiday')} added")
+    return lines
+
+
 def _count(number: int, thing: str) -> str:
     return f"{number:,} {thing}{'' if number == 1 else 's'}"
 
@@ -313,6 +372,14 @@ def _facts(report: BuildReport) -> dict[str, object]:
         ],
         "passed_over": [{"sheet": p.sheet.title, "reason": p.reason} for p in report.passed_over],
         "events": report.event_count,
+        "repeats": {
+            "events": report.repeating_count,
+            "dated": report.dated_count,
+            "by_rule": report.rule_count,
+            "rule_dates": report.rule_date_count,
+        },
+        "holidays": report.holiday_count,
+        "duplicates": report.duplicate_count,
         "first_day": report.span[0] if report.span else None,
         "last_day": report.span[1] if report.span else None,
         "problems": as_json(report.problems),

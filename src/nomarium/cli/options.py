@@ -14,10 +14,10 @@ from nomarium.reading.options import Layout, ReadingOptions
 READING, EVENTS, WRITING, REPORT = "Reading the source", "The events", "Writing", "Reporting"
 
 Sources = Annotated[
-    list[str],
+    list[str] | None,
     typer.Argument(
         metavar="SOURCE…",
-        help="Spreadsheets (.csv .tsv .txt .xlsx .xlsm .xlsb .xls .ods), an http(s) address of one, or - for standard input.",
+        help="Spreadsheets (.csv .tsv .txt .xlsx .xlsm .xlsb .xls .ods), calendar files (.ics, jCal), an http(s) address of one, or - for standard input.",
         show_default=False,
     ),
 ]
@@ -142,6 +142,42 @@ DayOne = Annotated[
         rich_help_panel=READING,
     ),
 ]
+From = Annotated[
+    str | None,
+    typer.Option(
+        "--from",
+        metavar="DATE",
+        help="Keep only events that touch this day or a later one.",
+        rich_help_panel=EVENTS,
+    ),
+]
+Until = Annotated[
+    str | None,
+    typer.Option(
+        "--until",
+        metavar="DATE",
+        help="Keep only events to this day (inclusive); a repeat without an end stops here.",
+        rich_help_panel=EVENTS,
+    ),
+]
+DaysOffFiles = Annotated[
+    list[str] | None,
+    typer.Option(
+        "--days-off",
+        metavar="FILE",
+        help="Repeats skip these dates: a table of names with dates or ranges, or a calendar file. May be repeated.",
+        rich_help_panel=EVENTS,
+    ),
+]
+PublicHolidayCodes = Annotated[
+    list[str] | None,
+    typer.Option(
+        "--public-holidays",
+        metavar="CODE",
+        help="Repeats skip the public holidays of a country or region, such as NZ or CA-NS. May be repeated.",
+        rich_help_panel=EVENTS,
+    ),
+]
 Json = Annotated[
     bool,
     typer.Option("--json", help="Print the same facts as one JSON document.", rich_help_panel=REPORT),
@@ -162,6 +198,8 @@ def reading_options(
     default_length: str | None = None,
     fill_down: list[str] | None = None,
     day_one: str | None = None,
+    until: dt.date | None = None,
+    knows_days_off: bool = False,
 ) -> ReadingOptions:
     """The reading options of a command line. Raises UsageError for the first that makes no sense."""
     return ReadingOptions(
@@ -177,6 +215,8 @@ def reading_options(
         default_length_secs=length_option(default_length, "--default-length") if default_length else None,
         fill_down=tuple(fill_down or ()),
         day_one=date_option(day_one, "--day-one") if day_one else None,
+        repeats_until=until,
+        knows_days_off=knows_days_off,
     )
 
 

@@ -9,25 +9,41 @@ import sys
 import time
 from collections.abc import Iterator, Sequence
 from pathlib import Path
+from typing import TYPE_CHECKING, NamedTuple
 
 from nomarium.model.errors import UsageError
 from nomarium.model.problem import Problem
-from nomarium.sheets.sources import open_source
+from nomarium.sheets.sources import is_calendar_file, open_source
 from nomarium.sheets.table import Sheet
+
+if TYPE_CHECKING:
+    from nomarium.ical.reader import CalendarRead
+
+
+class Opened(NamedTuple):
+    """What the sources hold."""
+
+    sheets: list[Sheet]
+    calendars: list[CalendarRead]
 
 
 @contextlib.contextmanager
-def opened(sources: Sequence[str], wanted_sheets: tuple[str, ...]) -> Iterator[list[Sheet]]:
-    """The sheets of all sources. Raises SourceError for the first that cannot be opened."""
-    sheets: list[Sheet] = []
+def opened(sources: Sequence[str], wanted_sheets: tuple[str, ...]) -> Iterator[Opened]:
+    """The sheets and calendars of all sources. Raises SourceError for the first that cannot be opened."""
+    found = Opened([], [])
     with contextlib.ExitStack() as stack:
         for source in sources:
             path, name = stack.enter_context(_local(source))
-            sheets += open_source(path, name, wanted_sheets)
-        if wanted_sheets and not any(sheet.name for sheet in sheets):
+            if is_calendar_file(path):
+                from nomarium.ical.files import open_calendar
+
+                found.calendars.append(open_calendar(path, name))
+            else:
+                found.sheets.extend(open_source(path, name, wanted_sheets))
+        if wanted_sheets and not any(sheet.name for sheet in found.sheets):
             message = f"--sheet names a sheet, and {', '.join(sources)} has none."
             raise UsageError(Problem("sheet-unknown", message, "Leave --sheet out."))
-        yield sheets
+        yield found
 
 
 @contextlib.contextmanager
@@ -60,6 +76,8 @@ def revised(sources: Sequence[str]) -> str:
     now, when a source is no file.
     """
     epoch = os.environ.get("SOURCE_DATE_EPOCH", "")
+    if not sources and not epoch:  # public holidays alone: nothing was revised
+        epoch = "0"
     try:
         secs = float(int(epoch)) if epoch else max(Path(source).stat().st_mtime for source in sources)
     except (OSError, ValueError):
@@ -69,6 +87,8 @@ def revised(sources: Sequence[str]) -> str:
 
 def calendar_name(sources: Sequence[str], output: str) -> str:
     """The calendar's name when none is given: the first source's file name without its ending."""
+    if not sources:
+        return Path(output).stem if output != "-" else "Public holidays"
     first = sources[0]
     if first == "-":
         return Path(output).stem if output != "-" else "calendar"

@@ -12,7 +12,8 @@ from nomarium.building import build as build_calendar
 from nomarium.cli import options as opt
 from nomarium.cli.render import as_json, say, say_json, say_notes, say_problems
 from nomarium.cli.sources import calendar_name, opened
-from nomarium.model.problem import column_letter
+from nomarium.model.errors import UsageError
+from nomarium.model.problem import Problem, column_letter
 from nomarium.reading.columns import Column
 from nomarium.reading.describe import describe_column
 from nomarium.reading.options import ReadingOptions
@@ -39,6 +40,7 @@ def survey(
     default_length: opt.DefaultLength = None,
     fill_down: opt.FillDown = None,
     day_one: opt.DayOne = None,
+    until: opt.Until = None,
     save: Annotated[
         str | None,
         typer.Option(
@@ -51,19 +53,23 @@ def survey(
     json: opt.Json = False,
 ) -> None:
     """Look at a spreadsheet and say how it would be read: columns, dates, every row's fate."""
+    sources = sources or []
+    if not sources:
+        raise UsageError(Problem("usage", "There is no SOURCE to look at.", "Name a spreadsheet."))
+    last = opt.date_option(until, "--until") if until else None
     reading = opt.reading_options(
         sheet=sheet, layout=layout, column=column, set_=set_, keep_extra=keep_extra, timezone=timezone,
         date_order=date_order, school_year=school_year, language=language, default_length=default_length,
-        fill_down=fill_down, day_one=day_one,
+        fill_down=fill_down, day_one=day_one, until=last, knows_days_off=True,
     )  # fmt: skip
     if recipe:
         from nomarium.recipe import with_recipe
 
         reading = with_recipe(reading, Path(recipe))
     called = calendar_name(sources, "-")
-    dry = BuildOptions(None, called, called, "19700101T000000Z")
-    with opened(sources, reading.sheets) as sheets:
-        report = build_calendar(sheets, reading, dry)
+    dry = BuildOptions(None, called, called, "19700101T000000Z", last_day=last)
+    with opened(sources, reading.sheets) as found:
+        report = build_calendar(found.sheets, reading, dry, None, found.calendars)
     if save and report.readings:
         from nomarium.recipe import save_recipe
 

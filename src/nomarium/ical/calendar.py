@@ -28,8 +28,13 @@ class Head(NamedTuple):
     method: str = ""
 
 
-def head_text(head: Head, used_zones: Iterable[str], first: dt.date, last: dt.date) -> str:
-    """The lines in front of events that use these zones between two dates (both inclusive)."""
+def head_text(
+    head: Head, used_zones: Iterable[str], first: dt.date, last: dt.date, has_floating: bool = False
+) -> str:
+    """The lines in front of events that use these zones between two dates (both inclusive).
+
+    `has_floating`: some timed event has no zone, and must not seem to be in the calendar's.
+    """
     lines = ["BEGIN:VCALENDAR", "VERSION:2.0", f"PRODID:-//Nomarium//Nomarium {VERSION}//EN"]
     lines.append("CALSCALE:GREGORIAN")
     if head.method:
@@ -43,7 +48,7 @@ def head_text(head: Head, used_zones: Iterable[str], first: dt.date, last: dt.da
     if head.color:
         lines.append(f"COLOR:{head.color}")
     zones = sorted(zone for zone in used_zones if zone != "UTC")
-    if len(zones) == 1:
+    if len(zones) == 1 and not has_floating:
         lines.append(f"X-WR-TIMEZONE:{zones[0]}")
     return "".join(map(folded, lines)) + "".join(vtimezone(zone, first, last) for zone in zones)
 
@@ -60,6 +65,7 @@ class CalendarFile:
         self._flushed_count = 0
         self._path: Path | None = None
         self.zones: set[str] = set()
+        self.has_floating = False
 
     @property
     def event_count(self) -> int:
@@ -69,6 +75,8 @@ class CalendarFile:
         """Append a VEVENT whose times are in a zone."""
         if zone is not None and zone not in self.zones:
             self.zones.add(zone)
+        if zone is None and not self.has_floating and "\r\nDTSTART:" in block:
+            self.has_floating = True
         self._pieces.append(block)
         if len(self._pieces) >= self._flush_at:
             self._flush()
@@ -84,7 +92,7 @@ class CalendarFile:
 
     def blocks(self) -> Iterator[str]:
         """The blocks so far, in order."""
-        from nomarium.ical.earlier import blocks_of
+        from nomarium.ical.files import blocks_of
 
         self._flush()
         if self._path is not None:
@@ -92,7 +100,8 @@ class CalendarFile:
 
     def write_to(self, target: BinaryIO, first: dt.date, last: dt.date) -> None:
         """Write the whole calendar; its zones are defined from the first to the last date."""
-        target.write(head_text(self._head, self.zones, first, last).encode("utf-8", "replace"))
+        head = head_text(self._head, self.zones, first, last, self.has_floating)
+        target.write(head.encode("utf-8", "replace"))
         if self._path is not None:
             with self._path.open("rb") as bodies:
                 shutil.copyfileobj(bodies, target, 1 << 20)

@@ -15,6 +15,7 @@ from pathlib import Path
 from typing import NamedTuple
 
 from nomarium.ical.events import head_of
+from nomarium.ical.files import blocks_of
 from nomarium.ical.octets import folded, unescaped, unfolded
 from nomarium.model.event import Event
 
@@ -50,22 +51,6 @@ class Sketch(NamedTuple):
     """Hash of its lines after DTSTAMP and SEQUENCE, as in `EarlierEvent`."""
 
 
-def blocks_of(path: Path) -> Iterator[str]:
-    """The VEVENTs of a calendar file as text, one by one, with CRLF line ends."""
-    lines: list[str] = []
-    with path.open(encoding="utf-8", errors="replace", newline="") as file:
-        inside = False
-        for raw in file:
-            line = raw.rstrip("\r\n")
-            if line == "BEGIN:VEVENT":
-                inside, lines = True, []
-            if inside:
-                lines.append(line)
-                if line == "END:VEVENT":
-                    inside = False
-                    yield "\r\n".join(lines) + "\r\n"
-
-
 def read_earlier(path: Path) -> dict[str, EarlierEvent]:
     """The events of an earlier build by UID. A file that is no calendar gives none."""
     found = {}
@@ -92,13 +77,16 @@ def _split(block: str) -> tuple[dict[str, str], str]:
     return head, block[at:]
 
 
-def revision_of(uid: str, body: str, earlier: EarlierEvent | None, dtstamp: str) -> Revision:
-    """How to write an event whose UID an earlier build has, or had not (None)."""
+def revision_of(
+    uid: str, body: str, earlier: EarlierEvent | None, dtstamp: str, sequence: int = 0
+) -> Revision:
+    """How to write an event whose UID an earlier build has, or had not (None); `sequence` is the one that
+    its source gives it."""
     if earlier is None:
-        return Revision(uid, 0, dtstamp)
+        return Revision(uid, sequence, dtstamp)
     if earlier.body == hash(body):
-        return Revision(uid, earlier.sequence, earlier.dtstamp or dtstamp)
-    return Revision(uid, earlier.sequence + 1, dtstamp)
+        return Revision(uid, max(earlier.sequence, sequence), earlier.dtstamp or dtstamp)
+    return Revision(uid, max(earlier.sequence + 1, sequence), dtstamp)
 
 
 def sketch_of(event: Event, uid: str, body: str) -> Sketch:

@@ -84,7 +84,7 @@ def head_of(uid: str, dtstamp: str, sequence: int) -> str:
 def _details(event: Event) -> str:
     """The lines of the fields that few events have."""
     details = event.details
-    lines = []
+    lines = _recurrence(event) if details.recurrence else []
     if details.categories:
         lines.append("CATEGORIES:" + ",".join(map(escaped, details.categories)))
     if details.organizer:
@@ -109,11 +109,25 @@ def _details(event: Event) -> str:
         lines.append("X-NOMARIUM-AUDIENCE:" + ",".join(map(escaped, details.audience)))
     for name, value in details.facets:
         lines.append(f"X-NOMARIUM-{name.upper()}:{escaped(value)}")
+    lines += details.other
     if details.reminder_secs is not None:
         # RFC 5545, 3.6.6: a DISPLAY alarm must have a description
         lines += ["BEGIN:VALARM", "ACTION:DISPLAY", "DESCRIPTION:" + escaped(event.summary)]
         lines += ["TRIGGER:" + duration(-details.reminder_secs), "END:VALARM"]
     return "".join(map(folded, lines))
+
+
+def _recurrence(event: Event) -> list[str]:
+    """RRULE, RDATE and EXDATE of an event that repeats by rule (RFC 5545, 3.8.5)."""
+    from nomarium.ical.rules import rule_text
+
+    recurrence = event.details.recurrence
+    assert recurrence is not None
+    lines = [f"RRULE:{rule_text(rule)}" for rule in recurrence.rules]
+    for name, days in (("RDATE", recurrence.also_on), ("EXDATE", recurrence.left_out)):
+        memo = TimeMemo(name, event.zone)
+        lines += [memo[day].replace("\r\n ", "").removesuffix("\r\n") for day in days]
+    return lines
 
 
 def _person(name: str, person: Person) -> str:
@@ -122,8 +136,15 @@ def _person(name: str, person: Person) -> str:
         head += f";CN={parameter(person.name)}"
     if person.optional:
         head += ";ROLE=OPT-PARTICIPANT"
+    head += person.parameters
     # an address is required (3.3.3); a person known by name alone gets one that goes nowhere
-    address = f"mailto:{person.email}" if person.email else "invalid:nomail"
+    address = (
+        person.email
+        if ":" in person.email
+        else f"mailto:{person.email}"
+        if person.email
+        else "invalid:nomail"
+    )
     return f"{head}:{address}"
 
 

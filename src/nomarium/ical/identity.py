@@ -7,6 +7,7 @@ version 8 (RFC 9562, 5.8). Nothing about times, rooms or notes is in it, so thos
 
 from __future__ import annotations
 
+import datetime as dt
 from _blake2 import blake2b  # hashlib's own wrapper costs as much again for texts this short
 
 from nomarium.model.event import Event
@@ -62,6 +63,12 @@ class Identities:
         digest = self._named.copy()
         digest.update(f"{identity}\0{len(later) + 1}".encode("utf-8", "replace"))
         return _uuid(digest.hexdigest())
+
+
+def occurrence_uid(uid: str, start: dt.date | dt.datetime) -> str:
+    """The UID of one dated event of a series, made from the series' UID and its original start."""
+    digest = blake2b(f"{uid}\0{start.isoformat()}".encode("utf-8", "replace"), digest_size=16)
+    return _uuid(digest.hexdigest())
 
 
 def _uuid(h: str) -> str:

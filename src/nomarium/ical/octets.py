@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import re
-from collections.abc import Iterator
+from collections.abc import Iterable, Iterator
 
 MAX_OCTETS = 75
 """The longest line, its CRLF not counted (RFC 5545, 3.1)."""
@@ -74,6 +74,21 @@ def unfolded(text: str) -> list[str]:
     if "\n " in text or "\n\t" in text:
         text = text.replace("\n ", "").replace("\n\t", "")
     return [line for line in text.split("\n") if line]
+
+
+def unfolded_lines(raw_lines: Iterable[str]) -> Iterator[str]:
+    """The content lines of a file that was written here, one by one."""
+    line = ""
+    for raw in raw_lines:
+        raw = raw.rstrip("\r\n")
+        if raw[:1] == " ":
+            line += raw[1:]
+            continue
+        if line:
+            yield line
+        line = raw
+    if line:
+        yield line
 
 
 def parameter(text: str) -> str:

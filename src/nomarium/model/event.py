@@ -3,7 +3,10 @@
 from __future__ import annotations
 
 import datetime as dt
-from typing import NamedTuple
+from typing import TYPE_CHECKING, NamedTuple
+
+if TYPE_CHECKING:
+    from nomarium.model.recurrence import Recurrence
 
 
 class Person(NamedTuple):
@@ -13,6 +16,8 @@ class Person(NamedTuple):
     email: str
     optional: bool = False
     """True for an attendee whose presence is not required (ROLE=OPT-PARTICIPANT)."""
+    parameters: str = ""
+    """More parameters as a calendar file had them, such as `;PARTSTAT=ACCEPTED`; written back."""
 
 
 class Details(NamedTuple):
@@ -42,6 +47,14 @@ class Details(NamedTuple):
     """The identity that the source itself gives, or nothing: then one is made when writing."""
     facets: tuple[tuple[str, str], ...] = ()
     """School data kept with the event, such as ("teacher", "R. Finch"), in a fixed order."""
+    recurrence: Recurrence | None = None
+    """How it repeats; None once it is expanded, or when it never did."""
+    sequence: int = 0
+    """Its revision in the calendar file it comes from (RFC 5545, 3.8.7.4)."""
+    dtstamp: str = ""
+    """Its DTSTAMP there, as it stands; nothing when the source has none."""
+    other: tuple[str, ...] = ()
+    """Content lines of a calendar file that no field holds, unfolded; written back as they were."""
 
 
 NO_DETAILS = Details()

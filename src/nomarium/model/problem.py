@@ -17,12 +17,16 @@ class Place(NamedTuple):
     column: str = ""
     """The column's letter, such as "C"."""
     heading: str = ""
+    unit: str = "row"
+    """What `row` counts: rows of a sheet, lines of a calendar file."""
 
     def __str__(self) -> str:
         parts = [self.file, f"sheet “{self.sheet}”" if self.sheet else ""]
-        parts.append(f"row {self.row}" if self.row else "")
+        parts.append(f"{self.unit} {self.row}" if self.row else "")
         if self.column:
             parts.append(f"column {self.column}" + (f" “{self.heading}”" if self.heading else ""))
+        elif self.heading:
+            parts.append(self.heading)
         return ", ".join(part for part in parts if part)
 
 

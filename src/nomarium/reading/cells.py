@@ -9,14 +9,16 @@ from typing import Any
 
 from nomarium.ical.timezones import change_dates, near_zone_names, zone_named
 from nomarium.reading.decisions import Decisions, resolve_day
-from nomarium.reading.moments import ROLES, Moment, read_moment
+from nomarium.reading.moments import ROLES, Moment, certain, read_moment
 from nomarium.reading.refusal import Refusal
 from nomarium.reading.times import Clock
 from nomarium.reading.when import NOTHING, Part
-from nomarium.reading.words import fold
+from nomarium.reading.words import ENGLISH, Lexicon, fold
 from nomarium.sheets.table import Cell, cell_text
 
 _MIDNIGHT = Clock(0, True)
+
+REPEAT_FIELDS = ("repeat", "except", "also-on")
 
 MEMO_SIZE = 20_000
 """Distinct cells of one column that are remembered; when full, a memo starts again."""
@@ -171,11 +173,26 @@ def value_memo(field: str, default: str = "", unit_secs: int | None = None) -> C
         read, blank = _reminder, None
     elif field == "timezone":
         read, blank = read_zone, None
-    elif field in ("repeat", "except", "also-on"):
-        read, blank = _repeat, ""
+    elif field in REPEAT_FIELDS:
+        return repeat_memo(field, ENGLISH, default)
     else:
         read, blank = cell_text, ""
     return CellMemo(read, blank, default)
+
+
+def repeat_memo(field: str, lexicon: Lexicon, default: str = "") -> CellMemo:
+    """The memo of a column of `REPEAT_FIELDS`; its dates are settled row by row."""
+    from nomarium.reading.dates import Days
+    from nomarium.reading.repeats import read_day_list, read_repeat
+
+    def read(cell: Cell) -> Any:
+        if isinstance(cell, dt.date):
+            return (Days(certain(cell.date() if isinstance(cell, dt.datetime) else cell)),)
+        return read_day_list(cell_text(cell), lexicon)
+
+    if field == "repeat":
+        return CellMemo(lambda cell: read_repeat(cell_text(cell), lexicon), None, default)
+    return CellMemo(read, (), default)
 
 
 # The readers of fields that few tables have are imported when a table has them: a command's start
@@ -220,14 +237,6 @@ def _reader_of_choices(field: str) -> tuple[Callable[[Cell], Any], Any]:
 
 def _of_text(read: Callable[[str], Any]) -> Callable[[Cell], Any]:
     return lambda cell: read(cell_text(cell))
-
-
-def _repeat(cell: Cell) -> Refusal | str:
-    text = cell_text(cell)
-    if fold(text).strip() in ("no", "none", "never", "once", "non", "nein", "does not repeat"):
-        return ""
-    message = f"“{text}” asks for repeats, which this version does not read."
-    return Refusal("repeat-unread", message, "Write each date in a row of its own, or leave the cell blank.")
 
 
 def _reminder(cell: Cell) -> int | Refusal | None:

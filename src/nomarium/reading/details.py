@@ -3,14 +3,19 @@
 from __future__ import annotations
 
 import datetime as dt
-from typing import Any
+from typing import TYPE_CHECKING, Any
 
 from nomarium.model.event import NO_DETAILS, Details
 from nomarium.reading.headings import FACETS
 from nomarium.reading.when import Part, When
 
+if TYPE_CHECKING:
+    from nomarium.model.recurrence import Recurrence
 
-def details_of(values: dict[str, Any], when: When, reminder_secs: int | None) -> Details:
+
+def details_of(
+    values: dict[str, Any], when: When, reminder_secs: int | None, recurrence: Recurrence | None = None
+) -> Details:
     """The details of an event. An event without any gets the one shared value for that."""
     details = Details(
         categories=values.get("categories") or (),
@@ -27,6 +32,7 @@ def details_of(values: dict[str, Any], when: When, reminder_secs: int | None) ->
         geo=values.get("geo"),
         uid=values.get("uid") or "",
         facets=tuple((name, values[name]) for name in FACETS if values.get(name)),
+        recurrence=recurrence,
     )
     return NO_DETAILS if details == NO_DETAILS else details
 

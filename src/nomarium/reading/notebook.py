@@ -42,10 +42,12 @@ class Notebook:
         if len(self.note_rows) < 100:
             self.note_rows.append((number, text))
 
-    def count(self, problem: Problem) -> None:
-        """A note that many rows may give: it is told once, with the first row and their number."""
-        seen, first = self._counted.get(problem.code, (0, problem))
-        self._counted[problem.code] = (seen + 1, first)
+    def count(self, problem: Problem, key: str = "") -> None:
+        """A note that many rows may give: it is told once for each code and key, with the first row and
+        their number."""
+        key = f"{problem.code} {key}"
+        seen, first = self._counted.get(key, (0, problem))
+        self._counted[key] = (seen + 1, first)
 
     def all_notes(self) -> list[Problem]:
         """The notes, the counted ones last."""

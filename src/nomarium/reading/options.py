@@ -39,6 +39,10 @@ class ReadingOptions(NamedTuple):
     """Summaries as they stand → what to call the event; from a recipe."""
     left_out: tuple[str, ...] = ()
     """Texts: rows that have one as a whole cell are left out; from a recipe."""
+    repeats_until: dt.date | None = None
+    """The last date of a repeat that has no end of its own."""
+    knows_days_off: bool = False
+    """Whether dates on which nothing repeats were given."""
     recipe_name: str = ""
     """The recipe that some of this comes from, for messages."""
 

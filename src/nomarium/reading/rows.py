@@ -9,13 +9,22 @@ from typing import TYPE_CHECKING, Any
 from nomarium.ical.timezones import zone_named
 from nomarium.model.event import NO_DETAILS, Event
 from nomarium.model.problem import Problem, note
-from nomarium.reading.cells import CellMemo, fault_of, part_memo, unguarded, value_memo
+from nomarium.reading.cells import (
+    REPEAT_FIELDS,
+    CellMemo,
+    fault_of,
+    part_memo,
+    repeat_memo,
+    unguarded,
+    value_memo,
+)
 from nomarium.reading.details import details_of, lead_of
 from nomarium.reading.headings import FACETS, unit_of
 from nomarium.reading.notebook import Notebook
 from nomarium.reading.oddrows import note_text
 from nomarium.reading.programme import day_of_programme
 from nomarium.reading.refusal import Refusal
+from nomarium.reading.rowfaults import blamed, too_wide, workbook_faults
 from nomarium.reading.tables import TableReading
 from nomarium.reading.when import NOTES, NOTHING, Blame, Part, Row, When, settle
 from nomarium.reading.words import fold
@@ -23,6 +32,8 @@ from nomarium.sheets.table import Cell, cell_text, is_blank
 
 if TYPE_CHECKING:
     from zoneinfo import ZoneInfo
+
+    from nomarium.reading.recurring import Repeated
 
 _DAY = dt.timedelta(days=1)
 _WHEN_FIELDS = ("date", "start", "end", "end-date", "time")
@@ -93,7 +104,7 @@ class _RowReader:
         at = [
             self.at.get(field, -1) for field in ("date", "start", "end", "summary", "location", "description")
         ]
-        needed = {"time", "end-date", "duration", "all-day", "timezone", "week", "repeat"} & self._known()
+        needed = {"time", "end-date", "duration", "all-day", "timezone", "week"} & self._known()
         options = self.reading.options
         if needed or self.rest or self.extra or options.renamed or options.left_out or self.sheet.faults:
             return _never
@@ -151,11 +162,16 @@ class _RowReader:
         """The fields that few tables have."""
         names = (
             "categories", "audience", "organizer", "attendees", "optional-attendees", "url", "status",
-            "privacy", "private", "busy", "reminder", "reminder-on", "color", "priority", "geo", "uid",
-            "repeat", "except", "also-on", *FACETS,
+            "privacy", "private", "busy", "reminder", "reminder-on", "color", "priority", "geo", "uid", *FACETS,
         )  # fmt: skip
         known = self._known()
-        return [(name, *self._value(name)) for name in names if name in known]
+        rest = [(name, *self._value(name)) for name in names if name in known]
+        for name in REPEAT_FIELDS if known & set(REPEAT_FIELDS) else ():
+            memo = repeat_memo(
+                name, self.reading.decisions.lexicon, self.reading.options.defaults.get(name, "")
+            )
+            rest.append((name, memo, self.at.get(name, -1)))
+        return rest
 
     def read(self, number: int, row: Sequence[Cell]) -> Event | None:
         """A row's event, or None when it is none; the notebook then says what it was."""
@@ -258,12 +274,14 @@ class _RowReader:
             told = note("example-left-out", "Example rows of the starter file are left out.")
             notebook.count(told.at(self.sheet.place(number)))
             return True
-        reasons = self._faults(number, row)
+        reasons = []
+        if number in self.fault_rows:
+            reasons = workbook_faults(self.sheet, self.reading.columns, self.fields, number, row)
         extra = (
             [n for n in range(self.header_width, len(row)) if cell_text(row[n])] if self.check_width else []
         )
         if extra:  # everything right of the cut stands in a wrong column: nothing else can be said of it
-            reasons = [self._too_wide(number, row, extra[0])]
+            reasons = [too_wide(self.sheet, self.header_width, number, row, extra[0])]
         if not reasons and (isinstance(when, Blame) or not summary):
             dated = not isinstance(when, Blame) or self._has_date(row)
             text = note_text(row, self.reading.headings, self.fields, dated)
@@ -290,45 +308,12 @@ class _RowReader:
                 return True
         return False
 
-    def _faults(self, number: int, row: Sequence[Cell]) -> list[Problem]:
-        """The problems of cells that the workbook itself marks as errors."""
-        if number not in self.fault_rows:
-            return []
-        found = []
-        for n, field in enumerate(self.fields):
-            fault = self.sheet.faults.get((number, n + self.sheet.first_column))
-            if fault and field and not cell_text(row[n]):
-                heading = self.reading.columns[n].heading
-                message = f"The cell shows {fault}." if fault.startswith("#") else f"The cell holds {fault}."
-                remedy = "Mend its formula, or type the value; then save the workbook in a spreadsheet application."
-                place = self.sheet.place(number, n, heading)
-                found.append(Problem("cell-error", message, remedy, place, fault))
-        return found
-
-    def _too_wide(self, number: int, row: Sequence[Cell], index: int) -> Problem:
-        return Problem(
-            "row-too-wide",
-            f"The row has {len(row)} cells and there are {self.header_width} headings: a text with a "
-            "delimiter in it may have been cut in two.",
-            "Put quotation marks around that text, or give the last column a heading.",
-            self.sheet.place(number, index),
-            cell_text(row[index]),
-        )
-
     def _problem(self, number: int, row: Sequence[Cell], blame: Blame) -> Problem:
-        field = blame.field
-        index = self.at.get(field, self.at.get({"end-date": "date", "when": "date"}.get(field, "date"), -1))
-        refusal = blame.refusal
-        if field == "summary" and index < 0:
-            index = self.summary_at
-        if index < 0:
-            return refusal.problem(self.sheet.place(number), "")
-        heading = self.reading.columns[index].heading
-        if refusal.code == "date-missing" and not cell_text(row[index]) and self.notebook.ledger.events:
-            called = heading or "HEADING"
-            remedy = f'Give it a date; or, if a date written once holds for the rows below it: --fill-down "{called}".'
-            refusal = refusal._replace(remedy=remedy)
-        return refusal.problem(self.sheet.place(number, index, heading), cell_text(row[index]))
+        at = self.at
+        if self.summary_at >= 0:
+            at = {"summary": self.summary_at, **at}
+        events = self.notebook.ledger.events
+        return blamed(self.sheet, self.reading.columns, at, number, row, blame, events > 0)
 
     def _is_left_out(self, row: Sequence[Cell]) -> bool:
         return any(cell_text(cell).casefold() in self.left_out for cell in row)
@@ -366,15 +351,33 @@ class _RowReader:
             if isinstance(value, Refusal):
                 blames.append(Blame(name, value))
             values[name] = value
+        recurrence = None
+        if not blames and any(values.get(name) for name in REPEAT_FIELDS):
+            found = self._repeated(number, values, when)
+            if isinstance(found, Blame):
+                blames.append(found)
+            else:
+                when, recurrence = found.when, found.recurrence
         if blames:
             self.notebook.reject(
                 self.reading.headings, row, [self._problem(number, row, blame) for blame in blames]
             )
             return None
-        details = details_of(values, when, self._reminder(row, when, values))
+        details = details_of(values, when, self._reminder(row, when, values), recurrence)
         summary = self.reading.options.renamed.get(summary, summary)
         place = location or values.get("room") or ""
         return Event(summary, when.start, when.end, when.zone, place, description, details, number)
+
+    def _repeated(self, number: int, values: dict[str, Any], when: When) -> Repeated | Blame:
+        from nomarium.reading.recurring import Bounds, repeated
+
+        options = self.reading.options
+        bounds = Bounds(options.repeats_until, options.knows_days_off)
+        found = repeated(when, values, self.reading.decisions, bounds)
+        if not isinstance(found, Blame):
+            for told in found.notes:
+                self.notebook.count(told.at(self.sheet.place(number)), told.message)
+        return found
 
     def _reminder(self, row: Sequence[Cell], when: When, values: dict[str, Any]) -> int | None:
         """The alarm's lead in seconds, from a length or from a reminder's date and time."""

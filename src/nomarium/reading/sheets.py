@@ -7,6 +7,7 @@ from typing import NamedTuple
 
 from nomarium.model.event import Event
 from nomarium.model.problem import Problem
+from nomarium.reading.cells import REPEAT_FIELDS
 from nomarium.reading.columns import heading_missing
 from nomarium.reading.headings import normal
 from nomarium.reading.notebook import Notebook
@@ -27,6 +28,14 @@ class SheetReading(NamedTuple):
     """The columns and decisions, when it is an event list."""
     notes: tuple[Problem, ...] = ()
     problems: tuple[Problem, ...] = ()
+
+    @property
+    def may_repeat(self) -> bool:
+        """Whether its rows may say that they repeat."""
+        if self.table is None:
+            return False
+        fields = {column.field for column in self.table.columns} | set(self.table.options.defaults)
+        return not fields.isdisjoint(REPEAT_FIELDS)
 
     @property
     def options_keep_extra(self) -> bool:

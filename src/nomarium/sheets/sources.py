@@ -63,6 +63,20 @@ def open_source(path: Path, name: str, wanted_sheets: tuple[str, ...] = ()) -> l
     return sheets
 
 
+def is_calendar_file(path: Path) -> bool:
+    """Whether a file begins as a calendar file does, whatever its name; no when it cannot be opened."""
+    try:
+        with path.open("rb") as file:
+            head = file.read(512)
+    except OSError:
+        return False
+    if b"vcalendar" not in (plain := head.replace(b"\0", b"").lower()) and b"begin:vevent" not in plain:
+        return False
+    from nomarium.ical.files import is_calendar
+
+    return is_calendar(head)
+
+
 def _kind(path: Path, head: bytes, name: str) -> str:
     if head.startswith(b"PK\x03\x04"):
         return _zip_kind(path, name)
@@ -73,9 +87,6 @@ def _kind(path: Path, head: bytes, name: str) -> str:
             remedy = "Save the table as .xlsx or .csv and build that."
             raise _refusal("source-kind", f"{name} is {called}, not a spreadsheet.", remedy, name)
     text = head.lstrip(b"\xef\xbb\xbf \t\r\n").lower()
-    if text.startswith(b"begin:vcalendar"):
-        message = f"{name} is a calendar file; this version reads spreadsheets only."
-        raise _refusal("source-kind", message, "Build from the spreadsheet it came from.", name)
     if text.startswith((b"<!doctype html", b"<html", b"<?xml", b"<table", b"<meta")):
         message = f"{name} is a web page or XML inside, not a spreadsheet."
         remedy = "Open it in a spreadsheet application and save it as .xlsx or .csv."

@@ -1,0 +1,91 @@
+"""Content lines of calendar files as they are met: unfolded, mended, cut into name, parameters and value
+(RFC 5545, 3.1; RFC 6868)."""
+
+from __future__ import annotations
+
+import re
+from typing import NamedTuple
+
+_NAME = r"[A-Za-z0-9-]+"
+_HEAD = rf"{_NAME}(?:;[^=:;\"]+=(?:\"[^\"]*\"|[^\";:,]*)(?:,(?:\"[^\"]*\"|[^\";:,]*))*)*"
+_PARAMETER = r";([^=:;\"]+)=((?:\"[^\"]*\"|[^\";:,]*)(?:,(?:\"[^\"]*\"|[^\";:,]*))*)"
+_FOLDED_FROM = 70
+"""Octets from which a line may have been cut by folding, although nothing but its length says so."""
+
+
+class Head(NamedTuple):
+    """What stands before the colon of a content line."""
+
+    name: str
+    """In upper case."""
+    params: dict[str, str]
+    """By upper-case name, quotes and carets resolved; several values stay parted by commas."""
+
+
+def head_of(line: str, colon: int) -> Head | None:
+    """The head of a line whose value begins after `colon`, or None when that colon is inside quotes or
+    the line is no content line at all."""
+    text = line[:colon]
+    if not re.fullmatch(_HEAD, text):
+        return None
+    name = text.partition(";")[0].upper()
+    params = {key.upper(): _plain(value) for key, value in re.findall(_PARAMETER, text)}
+    return Head(name, params)
+
+
+def parsed(line: str) -> tuple[Head, str] | None:
+    """A content line's head and value; None when it is none."""
+    match = re.match(rf"({_HEAD}):", line)
+    if match is None:
+        match = re.match(r'([^:"]*(?:"[^"]*"[^:"]*)*):', line)  # parameters out of order: keep the name
+        name = re.match(_NAME, line)
+        if match is None or name is None:
+            return None
+        return Head(name[0].upper(), {}), line[match.end() :]
+    head = head_of(line, match.end() - 1)
+    return (head, line[match.end() :]) if head else None
+
+
+def _plain(text: str) -> str:
+    text = text.replace('"', "")
+    if "^" in text:
+        text = re.sub(r"\^([n'^])", lambda m: {"n": "\n", "'": '"', "^": "^"}[m[1]], text)
+    return text
+
+
+def unfolded_octets(block: bytes) -> bytes:
+    """A piece of a file with its folds taken out, before it is decoded: a fold may cut a character in two."""
+    if b"\n " in block or b"\n\t" in block:
+        return re.sub(rb"\r?\n[ \t]", b"", block)
+    return block
+
+
+def decoded(octets: bytes) -> str:
+    """UTF-8, or Windows-1252 where it is not."""
+    try:
+        return octets.decode("utf-8")
+    except UnicodeDecodeError:
+        return octets.decode("cp1252", "replace")
+
+
+def mended(lines: list[str]) -> list[str]:
+    """Lines without a name joined to the one before: folded without a space, or broken in the middle of a text."""
+    whole: list[str] = []
+    for line in lines:
+        if parsed(line) is not None or not whole:
+            whole.append(line)
+        elif line.strip():
+            was_folded = len(whole[-1].encode()) >= _FOLDED_FROM
+            whole[-1] += line if was_folded else "\\n" + line
+    return whole
+
+
+def split_list(text: str, mark: str = ",") -> list[str]:
+    r"""A value cut at its unescaped commas (or another mark).
+
+    >>> split_list(r"Launches,Oak\, ash")
+    ['Launches', 'Oak\\, ash']
+    """
+    if "\\" not in text:
+        return text.split(mark)
+    return re.findall(rf"(?:^|(?<={mark}))((?:\\.|[^\\{mark}])*)", text)

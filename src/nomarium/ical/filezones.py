@@ -1,0 +1,202 @@
+"""The zones that a calendar file names: IANA's, those that CLDR maps, or the file's own VTIMEZONE
+(RFC 5545, 3.6.5)."""
+
+from __future__ import annotations
+
+import datetime as dt
+import re
+from functools import lru_cache
+from typing import NamedTuple
+
+from nomarium.ical.content import parsed
+from nomarium.ical.recurrence import starts
+from nomarium.ical.rules import parse_rule
+from nomarium.ical.timezones import zone_named
+from nomarium.model.recurrence import Rule
+
+_NEVER = dt.datetime(1, 1, 1)
+
+
+class Observance(NamedTuple):
+    """One STANDARD or DAYLIGHT part of a VTIMEZONE."""
+
+    start: dt.datetime
+    """Local, by the clock before it."""
+    offset_from: dt.timedelta
+    offset_to: dt.timedelta
+    rules: tuple[Rule, ...] = ()
+    dates: tuple[dt.datetime, ...] = ()
+
+
+class FileZone(dt.tzinfo):
+    """A zone that only the file itself explains. A repeated local time is its first occurrence; a
+    skipped one takes the offset before the gap (RFC 5545, 3.3.5), whatever `fold` says."""
+
+    def __init__(self, name: str, observances: tuple[Observance, ...]) -> None:
+        self.name = name
+        self._observances = observances
+        self._onsets: dict[int, list[tuple[dt.datetime, Observance]]] = {}
+
+    def _before(self, year: int) -> list[tuple[dt.datetime, Observance]]:
+        """The onsets that matter for a year: the last one of each observance before it, and those in it."""
+        if year not in self._onsets:
+            first, last = dt.date(max(year - 1, 1), 1, 1), dt.date(min(year + 1, 9999), 12, 31)
+            found = []
+            for one in self._observances:
+                onsets = [one.start, *one.dates]
+                for rule in one.rules:
+                    onsets += starts(rule, one.start, first, last)  # type: ignore[arg-type]
+                    if rule.until is not None and rule.until.year < year:
+                        onsets += starts(rule, one.start, dt.date(rule.until.year - 1, 1, 1), rule.until)  # type: ignore[arg-type]
+                found += [(onset, one) for onset in onsets]
+            self._onsets[year] = sorted(found, key=lambda pair: pair[0])
+        return self._onsets[year]
+
+    def _at(self, local: dt.datetime) -> dt.timedelta:
+        onsets = self._before(local.year)
+        offset = onsets[0][1].offset_from if onsets else dt.timedelta(0)
+        for onset, one in onsets:
+            if onset + max(one.offset_to - one.offset_from, dt.timedelta(0)) > local:
+                break
+            offset = one.offset_to
+        return offset
+
+    def utcoffset(self, moment: dt.datetime | None) -> dt.timedelta:
+        return self._at(moment.replace(tzinfo=None)) if moment else dt.timedelta(0)
+
+    def dst(self, _moment: dt.datetime | None) -> dt.timedelta | None:
+        return None
+
+    def tzname(self, _moment: dt.datetime | None) -> str:
+        return self.name
+
+    def fromutc(self, moment: dt.datetime) -> dt.datetime:
+        plain = moment.replace(tzinfo=None)
+        onsets = self._before(plain.year)
+        offset = onsets[0][1].offset_from if onsets else dt.timedelta(0)
+        for onset, one in onsets:
+            if onset - one.offset_from > plain:
+                break
+            offset = one.offset_to
+        return (plain + offset).replace(tzinfo=self)
+
+
+Zone = dt.tzinfo
+
+
+class ZoneNames:
+    """Finds the zone of each TZID of one file."""
+
+    def __init__(self, own: dict[str, FileZone], hints: dict[str, str]) -> None:
+        """`own` are the file's VTIMEZONEs by TZID, `hints` the IANA names that they mention."""
+        self._own = own
+        self._hints = hints
+        self._found: dict[str, tuple[str | None, Zone | None]] = {}
+        self.unknown: dict[str, str] = {}
+        """TZIDs that are no zone's name, and how their zone was found."""
+
+    def find(self, tzid: str) -> tuple[str | None, Zone | None]:
+        """(IANA name, zone); (None, zone) when only the file's VTIMEZONE explains it; (None, None) when
+        nothing does."""
+        if tzid not in self._found:
+            self._found[tzid] = self._find(tzid)
+        return self._found[tzid]
+
+    def _find(self, tzid: str) -> tuple[str | None, Zone | None]:
+        name = tzid.strip().strip('"')
+        if name.upper() in ("UTC", "GMT", "Z", "ETC/UTC"):
+            return "UTC", dt.UTC
+        zone = zone_named(name)
+        if zone is not None:
+            return name, zone
+        for known, why in ((self._hints.get(tzid, ""), "as its definition says"), *_candidates(name)):
+            zone = zone_named(known) if known else None
+            if zone is not None:
+                self.unknown[tzid] = f"is {known}, {why}"
+                return known, zone
+        if tzid in self._own:
+            self.unknown[tzid] = "is read by the definition in the file; its events are written in UTC"
+            return None, self._own[tzid]
+        return None, None
+
+
+def _candidates(name: str) -> list[tuple[str, str]]:
+    """IANA names that a zone's name may stand for: by CLDR's map, or as its last parts."""
+    found = [(_cldr_map().get(name.casefold(), ""), "by the zone map of CLDR")]
+    parts = name.strip("/").split("/")
+    for size in (3, 2):
+        if len(parts) > size - 1:
+            found.append(("/".join(parts[-size:]), "as its last parts say"))
+    return found
+
+
+@lru_cache(maxsize=1)
+def _cldr_map() -> dict[str, str]:
+    from babel.core import get_global
+
+    return {name.casefold(): zone for name, zone in get_global("windows_zone_mapping").items()}
+
+
+def read_vtimezone(lines: list[str]) -> tuple[str, FileZone | None, str]:
+    """The TZID, the zone, and the IANA name that a VTIMEZONE mentions; lines without its BEGIN and END."""
+    tzid = hint = ""
+    observances: list[Observance] = []
+    inside: list[tuple[str, str]] | None = None
+    for line in lines:
+        found = parsed(line)
+        if found is None:
+            continue
+        name, value = found[0].name, found[1].strip()
+        if name == "BEGIN":
+            inside = []
+        elif name == "END":
+            one = _observance(inside or [])
+            observances += [one] if one else []
+            inside = None
+        elif inside is not None:
+            inside.append((name, value))
+        elif name == "TZID":
+            tzid = value
+        elif name == "X-LIC-LOCATION":
+            hint = value
+    zone = FileZone(tzid, tuple(sorted(observances, key=lambda one: one.start))) if observances else None
+    return tzid, zone, hint
+
+
+def _observance(properties: list[tuple[str, str]]) -> Observance | None:
+    values = dict(properties)
+    start = _local(values.get("DTSTART", ""))
+    before, after = _offset(values.get("TZOFFSETFROM", "")), _offset(values.get("TZOFFSETTO", ""))
+    if after is None:
+        return None
+    rules = []
+    for name, value in properties:
+        rule = parse_rule(value) if name == "RRULE" else None
+        if isinstance(rule, Rule):
+            rules.append(_in_local(rule, before if before is not None else after))
+    dates = [_local(text) for name, value in properties if name == "RDATE" for text in value.split(",")]
+    found = tuple(day for day in dates if day)
+    return Observance(start or _NEVER, before if before is not None else after, after, tuple(rules), found)
+
+
+def _in_local(rule: Rule, offset_before: dt.timedelta) -> Rule:
+    """An observance's rule, whose UNTIL is in UTC, by its own clock (RFC 5545, 3.6.5)."""
+    if rule.until_is_utc and isinstance(rule.until, dt.datetime):
+        return rule._replace(until=rule.until + offset_before, until_is_utc=False)
+    return rule
+
+
+def _local(text: str) -> dt.datetime | None:
+    digits = re.fullmatch(r"(\d{4})(\d\d)(\d\d)(?:T(\d\d)(\d\d)(\d\d)Z?)?", text.strip())
+    try:
+        return dt.datetime(*(int(part or 0) for part in digits.groups())) if digits else None  # type: ignore[arg-type]
+    except ValueError:
+        return None
+
+
+def _offset(text: str) -> dt.timedelta | None:
+    match = re.fullmatch(r"([+-])?(\d\d):?(\d\d)(?::?(\d\d))?", text.strip())
+    if match is None:
+        return None
+    size = dt.timedelta(hours=int(match[2]), minutes=int(match[3]), seconds=int(match[4] or 0))
+    return -size if match[1] == "-" else size

@@ -1,0 +1,116 @@
+"""Values of date and time properties (RFC 5545, 3.3.4 to 3.3.6), liberally read."""
+
+from __future__ import annotations
+
+import datetime as dt
+import re
+from typing import NamedTuple, Protocol
+
+from nomarium.ical.content import head_of
+
+_MOMENT = r"(\d{4})-?(\d\d)-?(\d\d)(?:[T ]?(\d\d):?(\d\d)(?::?(\d\d)(?:\.\d+)?)?\s?(Z|[+-]\d\d:?\d\d)?)?"
+
+
+class FindsZones(Protocol):
+    """What resolves a TZID."""
+
+    def find(self, tzid: str) -> tuple[str | None, dt.tzinfo | None]: ...
+
+
+class Moment(NamedTuple):
+    """A date, or a local date-time and its zone."""
+
+    local: dt.date | dt.datetime
+    zone_name: str | None = None
+    """IANA name or "UTC"; None for floating times, dates, and zones that only the file explains."""
+    zone: dt.tzinfo | None = None
+
+    @property
+    def utc(self) -> dt.date | dt.datetime:
+        """A zoned date-time as naive UTC; anything else as it stands."""
+        return as_utc(self.local, self.zone)
+
+
+def as_utc(local: dt.date | dt.datetime, zone: dt.tzinfo | None) -> dt.date | dt.datetime:
+    """A local date-time in a zone as naive UTC; without a zone, or a date, as it stands."""
+    if zone is None or not isinstance(local, dt.datetime):
+        return local
+    return local.replace(tzinfo=zone).astimezone(dt.UTC).replace(tzinfo=None)
+
+
+def moment_of(head: str, value: str, zones: FindsZones) -> Moment | str:
+    """The moment of a property by its head (`DTSTART;TZID=…`) and value, or what is wrong with it."""
+    text = value.strip()
+    if len(text) == 15 and ";" not in head and text[8] == "T" and text.replace("T", "", 1).isdigit():
+        plain = _plain(text)
+        return Moment(plain) if plain else f"There is no such moment as {text}."
+    match = re.fullmatch(_MOMENT, text, re.IGNORECASE)
+    if match is None:
+        return f"“{text}” is not a date or a date-time."
+    year, month, day, hour, minute, second, offset = match.groups()
+    try:
+        date = dt.date(int(year), int(month), int(day))
+        if hour is None:
+            return Moment(date)
+        is_midnight = int(hour) == 24 and int(minute) == 0  # no hour of RFC 5545, yet met
+        time = dt.time(0) if is_midnight else dt.time(int(hour), int(minute), min(int(second or 0), 59))
+    except ValueError:
+        return f"There is no such moment as {text}."
+    local = dt.datetime.combine(date, time) + dt.timedelta(days=is_midnight)
+    if offset:
+        return Moment(local - _offset(offset.upper()), "UTC", dt.UTC)
+    tzid = _tzid(head)
+    if not tzid:
+        return Moment(local)
+    name, zone = zones.find(tzid)
+    if zone is None:
+        return f"Nothing explains the zone “{tzid}”."
+    return Moment(local, name, zone)
+
+
+def _plain(text: str) -> dt.datetime | None:
+    try:
+        return dt.datetime(
+            int(text[:4]),
+            int(text[4:6]),
+            int(text[6:8]),
+            int(text[9:11]),
+            int(text[11:13]),
+            min(int(text[13:]), 59),
+        )
+    except ValueError:
+        return None
+
+
+def _offset(text: str) -> dt.timedelta:
+    if text == "Z":
+        return dt.timedelta(0)
+    digits = text[1:].replace(":", "")
+    size = dt.timedelta(hours=int(digits[:2]), minutes=int(digits[2:]))
+    return -size if text[0] == "-" else size
+
+
+def _tzid(head: str) -> str:
+    if "TZID" not in head.upper():
+        return ""
+    read = head_of(f"{head}:", len(head))
+    return read.params.get("TZID", "") if read else ""
+
+
+def length_of(text: str) -> dt.timedelta | None:
+    """A DURATION value (3.3.6), or None.
+
+    >>> length_of("-PT15M") == -dt.timedelta(minutes=15), length_of("P1DT2H").days
+    (True, 1)
+    """
+    match = re.fullmatch(
+        r"([+-])?P(?=.)(?:(\d+)W)?(?:(\d+)D)?(?:T(?:(\d+)H)?(?:(\d+)M)?(?:(\d+)S)?)?", text.strip().upper()
+    )
+    if match is None:
+        return None
+    weeks, days, hours, minutes, seconds = (int(part or 0) for part in match.groups()[1:])
+    try:
+        length = dt.timedelta(weeks=weeks, days=days, hours=hours, minutes=minutes, seconds=seconds)
+    except OverflowError:
+        return None
+    return -length if match[1] == "-" else length
