@@ -194,7 +194,7 @@ UNREADABLE = {
     "page.xls": (b"<html><table><tr><td>x</table>", "web page"),
     "noise.csv": (bytes(range(256)) * 4, "not text"),
     "cut.xlsx": (b"PK\x03\x04" + b"x" * 99, "cut short or damaged"),
-    "calendar.ics": (b"BEGIN:VCALENDAR\r\nEND:VCALENDAR\r\n", "calendar file"),
+    "calendar.ics": (b"BEGIN:VCALENDAR\r\nEND:VCALENDAR\r\n", "no event to write"),
     "old.xls": (b"\xd0\xcf\x11\xe0\xa1\xb1\x1a\xe1" + b"\0" * 600, "cannot be read as a workbook"),
 }
 

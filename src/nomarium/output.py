@@ -293,11 +293,11 @@ def _write_json(part: CalendarFile, target: BinaryIO, first: dt.date, last: dt.d
     from nomarium.ical.jcal import write_jcal
     from nomarium.ical.octets import unfolded_lines
 
-    with tempfile.TemporaryFile() as text:
-        part.write_to(text, first, last)
+    with io.TextIOWrapper(tempfile.TemporaryFile(), encoding="utf-8", newline="") as text:
+        part.write_to(text.buffer, first, last)
         text.seek(0)
         out = io.TextIOWrapper(target, encoding="utf-8", newline="\n")
-        write_jcal(unfolded_lines(io.TextIOWrapper(text, encoding="utf-8", newline="")), out)
+        write_jcal(unfolded_lines(text), out)
         out.flush()
         out.detach()
 

@@ -268,8 +268,8 @@ class _Reader:
             )
         start = self._moment("DTSTART", once["DTSTART"])
         end, keeps = self._end(start, once)
-        summary = unescaped(once["SUMMARY"][1]).strip() if "SUMMARY" in once else ""
-        if not summary:
+        summary = unescaped(once["SUMMARY"][1]) if "SUMMARY" in once else ""
+        if not summary.strip():
             self.counts["summary-missing"] += 1
             summary = "(no title)"
         recurrence = None

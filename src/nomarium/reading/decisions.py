@@ -94,11 +94,7 @@ def _in_order(readings: tuple[Reading, ...], decisions: Decisions) -> tuple[Read
         refusal = decisions.order_refusal
         return open_order("It", readings) if refusal.remedy == _ORDER_REMEDY else refusal
     if not decisions.order:
-        return (
-            (likely[0],)
-            if len(likely) == 1
-            else Refusal("date-ambiguous", "The order of figures is open.", "")
-        )
+        return (likely[0],) if len(likely) == 1 else open_order("It", readings)
     name = ORDER_NAMES[decisions.order]
     message = f"It does not fit the order of the other dates, {decisions.order_evidence or name}."
     if decisions.order_evidence == "as asked":
