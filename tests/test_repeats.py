@@ -152,8 +152,18 @@ def test_what_was_understood_is_echoed_once_a_phrase(tmp_path: Path) -> None:
         """,
     )
     outcome = nomarium("build", source, "-o", tmp_path / "out.ics")
-    assert outcome.out.count("is read as every 2 weeks on Monday (FREQ=WEEKLY;INTERVAL=2;BYDAY=MO)") == 1
-    assert outcome.out.count("is read as every week on Wednesday (FREQ=WEEKLY;BYDAY=WE). (so in 2 rows") == 1
+    assert (
+        outcome.out.count(
+            "is read as every 2 weeks on Monday until 2027-02-01 (FREQ=WEEKLY;UNTIL=20270201;INTERVAL=2;BYDAY=MO)"
+        )
+        == 1
+    )
+    assert (
+        outcome.out.count(
+            "is read as every week on Wednesday until 2027-01-20 (FREQ=WEEKLY;UNTIL=20270120;BYDAY=WE). (so in 2 rows"
+        )
+        == 1
+    )
     assert "3 of them repeat: on 9 dates of their own" in outcome.out
     assert "Wrote 9 events from 2027-01-04 to 2027-02-01" in outcome.out
 

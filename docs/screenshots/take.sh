@@ -36,6 +36,7 @@ shot survey 'nomarium survey staff-calendar.csv'
 shot build 'nomarium build launch-days.csv -o launch-days.ics --timezone America/Halifax' \
     'nomarium build launch-days.csv -o calendars/ --split-by audience --timezone America/Halifax' \
     'tail -22 calendars/families.ics'
+shot repeats 'nomarium build boat-launches.csv -o boat-launches.ics --timezone America/Halifax --until 2027-06-30 --days-off days-off.csv --public-holidays CA-NS' 'nomarium build harbour.ics -o harbour.csv --from 2027-01-01 --until 2027-06-30' 'cat harbour.csv'
 shot refusal 'nomarium build visitors.csv -o visitors.ics' \
     'nomarium build visitors.csv -o visitors.ics --date-order dmy --partial --rejects bad.csv' 'cat bad.csv'
 shot help 'nomarium survey --help'

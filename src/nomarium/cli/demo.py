@@ -53,8 +53,18 @@ STEPS = (
          "build visitors.csv -o visitors.ics --timezone America/Halifax", 1),
     Step("With the order given, the rest can be written and the bad row kept for mending.",
          "build visitors.csv -o visitors.ics --timezone America/Halifax --date-order dmy --partial --rejects rejected.csv", 1),
+    Step("Repeats in words, English and French; what was understood is echoed.",
+         "build boat-launches.csv -o boat-launches.ics --timezone America/Halifax --until 2027-06-30 "
+         "--days-off days-off.csv --public-holidays CA-NS"),
+    Step("The same dates, kept as rules where a rule can say them.",
+         "build boat-launches.csv -o boat-rules.ics --timezone America/Halifax --until 2027-06-30 "
+         "--days-off days-off.csv --public-holidays CA-NS --repeats rule"),
+    Step("A calendar file as the source: the way into a spreadsheet.",
+         "build harbour.ics -o harbour.csv --from 2027-01-01 --until 2027-06-30"),
+    Step("Public holidays are a calendar of their own.",
+         "build --public-holidays CA-NS --from 2027-01-01 --until 2027-12-31 -o holidays.ics"),
     Step("Several sources make one calendar.",
-         "build launch-days.csv term-dates.txt fixtures.xlsx --column Opponent=summary -o everything.ics "
+         "build launch-days.csv term-dates.txt fixtures.xlsx harbour.ics --column Opponent=summary -o everything.ics "
          "--timezone America/Halifax --name \"Saltmarsh School\" --color teal --reminder 30min"),
 )  # fmt: skip
 
@@ -90,7 +100,7 @@ def write_samples(folder: Path) -> None:
 
     source = Path(samples.__file__).parent
     for path in sorted(source.iterdir()):
-        if path.suffix in (".csv", ".txt"):
+        if path.suffix in (".csv", ".txt", ".ics"):
             (folder / path.name).write_bytes(path.read_bytes())
     for name, write in WORKBOOKS.items():
         write(folder / name)

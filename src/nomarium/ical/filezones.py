@@ -8,7 +8,7 @@ import re
 from functools import lru_cache
 from typing import NamedTuple
 
-from nomarium.ical.content import parsed
+from nomarium.ical.content import head_of, parsed
 from nomarium.ical.recurrence import starts
 from nomarium.ical.rules import parse_rule
 from nomarium.ical.timezones import zone_named
@@ -92,6 +92,7 @@ class ZoneNames:
         self._own = own
         self._hints = hints
         self._found: dict[str, tuple[str | None, Zone | None]] = {}
+        self._by_head: dict[str, tuple[str | None, Zone | None] | str] = {}
         self.unknown: dict[str, str] = {}
         """TZIDs that are no zone's name, and how their zone was found."""
 
@@ -101,6 +102,16 @@ class ZoneNames:
         if tzid not in self._found:
             self._found[tzid] = self._find(tzid)
         return self._found[tzid]
+
+    def of_head(self, head: str) -> tuple[str | None, Zone | None] | str:
+        """The zone of a property by its head, such as `DTSTART;TZID=…`; (None, None) when it names none,
+        a text that says why when nothing explains it."""
+        if head not in self._by_head:
+            read = head_of(f"{head}:", len(head)) if "TZID" in head.upper() else None
+            tzid = read.params.get("TZID", "") if read else ""
+            found = self.find(tzid) if tzid else (None, None)
+            self._by_head[head] = found if found[1] or not tzid else f"Nothing explains the zone “{tzid}”."
+        return self._by_head[head]
 
     def _find(self, tzid: str) -> tuple[str | None, Zone | None]:
         name = tzid.strip().strip('"')

@@ -6,15 +6,13 @@ import datetime as dt
 import re
 from typing import NamedTuple, Protocol
 
-from nomarium.ical.content import head_of
-
 _MOMENT = r"(\d{4})-?(\d\d)-?(\d\d)(?:[T ]?(\d\d):?(\d\d)(?::?(\d\d)(?:\.\d+)?)?\s?(Z|[+-]\d\d:?\d\d)?)?"
 
 
 class FindsZones(Protocol):
     """What resolves a TZID."""
 
-    def find(self, tzid: str) -> tuple[str | None, dt.tzinfo | None]: ...
+    def of_head(self, head: str) -> tuple[str | None, dt.tzinfo | None] | str: ...
 
 
 class Moment(NamedTuple):
@@ -41,9 +39,11 @@ def as_utc(local: dt.date | dt.datetime, zone: dt.tzinfo | None) -> dt.date | dt
 def moment_of(head: str, value: str, zones: FindsZones) -> Moment | str:
     """The moment of a property by its head (`DTSTART;TZID=…`) and value, or what is wrong with it."""
     text = value.strip()
-    if len(text) == 15 and ";" not in head and text[8] == "T" and text.replace("T", "", 1).isdigit():
+    if len(text) == 15 and text[8] == "T" and text[:8].isdigit() and text[9:].isdigit():
         plain = _plain(text)
-        return Moment(plain) if plain else f"There is no such moment as {text}."
+        if plain is None:
+            return f"There is no such moment as {text}."
+        return _placed(plain, head, zones)
     match = re.fullmatch(_MOMENT, text, re.IGNORECASE)
     if match is None:
         return f"“{text}” is not a date or a date-time."
@@ -59,13 +59,14 @@ def moment_of(head: str, value: str, zones: FindsZones) -> Moment | str:
     local = dt.datetime.combine(date, time) + dt.timedelta(days=is_midnight)
     if offset:
         return Moment(local - _offset(offset.upper()), "UTC", dt.UTC)
-    tzid = _tzid(head)
-    if not tzid:
+    return _placed(local, head, zones)
+
+
+def _placed(local: dt.datetime, head: str, zones: FindsZones) -> Moment | str:
+    if ";" not in head:
         return Moment(local)
-    name, zone = zones.find(tzid)
-    if zone is None:
-        return f"Nothing explains the zone “{tzid}”."
-    return Moment(local, name, zone)
+    found = zones.of_head(head)
+    return found if isinstance(found, str) else Moment(local, *found)
 
 
 def _plain(text: str) -> dt.datetime | None:
@@ -88,13 +89,6 @@ def _offset(text: str) -> dt.timedelta:
     digits = text[1:].replace(":", "")
     size = dt.timedelta(hours=int(digits[:2]), minutes=int(digits[2:]))
     return -size if text[0] == "-" else size
-
-
-def _tzid(head: str) -> str:
-    if "TZID" not in head.upper():
-        return ""
-    read = head_of(f"{head}:", len(head))
-    return read.params.get("TZID", "") if read else ""
 
 
 def length_of(text: str) -> dt.timedelta | None:

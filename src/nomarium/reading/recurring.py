@@ -70,13 +70,14 @@ def repeated(when: When, values: dict[str, Any], decisions: Decisions, bounds: B
         (rule,), also_on=tuple(also), left_out=tuple(left_out), starts_itself=False, keeps_length=True,
         on_school_days=repeat.on_school_days,
     )  # fmt: skip
-    return Repeated(when, recurrence, (echo(repeat), *notes))
+    return Repeated(when, recurrence, (echo(repeat, rule), *notes))
 
 
-def echo(repeat: Repeat) -> Problem:
-    """What was understood, in plain words and as the rule."""
-    words = said(repeat.rule, repeat.on_school_days)
-    return note("repeat-read", f"“{repeat.text}” is read as {words} ({rule_text(repeat.rule)}).")
+def echo(repeat: Repeat, rule: Rule) -> Problem:
+    """What was understood, in plain words and as the rule with its end; its `cell` is the phrase."""
+    words = said(rule, repeat.on_school_days)
+    told = note("repeat-read", f"“{repeat.text}” is read as {words} ({rule_text(rule)}).")
+    return told._replace(cell=repeat.text)
 
 
 def _bounded(

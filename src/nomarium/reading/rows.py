@@ -376,7 +376,7 @@ class _RowReader:
         found = repeated(when, values, self.reading.decisions, bounds)
         if not isinstance(found, Blame):
             for told in found.notes:
-                self.notebook.count(told.at(self.sheet.place(number)), told.message)
+                self.notebook.count(told.at(self.sheet.place(number)), told.cell or told.message)
         return found
 
     def _reminder(self, row: Sequence[Cell], when: When, values: dict[str, Any]) -> int | None:
