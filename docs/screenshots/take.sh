@@ -7,7 +7,9 @@ program=$(cd "$here/../.." && pwd)/.venv/bin
 work=$(mktemp -d)
 trap 'kill "$screen" 2>/dev/null || true; rm -rf "$work"' EXIT
 "$program/nomarium" demo "$work/school" >/dev/null 2>&1
+mv "$work/school/harbour.ics" "$work"
 rm -rf "$work/school/calendars" "$work"/school/*.ics
+mv "$work/harbour.ics" "$work/school"
 Xvfb :97 -screen 0 1280x800x24 >/dev/null 2>&1 &
 screen=$!
 sleep 2

@@ -188,33 +188,48 @@ def _settled(event: Event, zone: dt.tzinfo | None, to_zone: tuple[str, dt.tzinfo
 def series_occurrences(
     series: Series, window: Window, to_zone: tuple[str, dt.tzinfo] | None = None
 ) -> Iterator[Occurrence]:
-    """The dated events of a series within a window, those that replace others in their place."""
+    """The dated events of a series within a window, in order, those that replace others among them."""
     main = series.main
-    for entry in series.replacing if main is None or not main.event.details.recurrence else ():
-        yield from _replacement(entry, window, to_zone)
-    if main is None:
-        return
-    recurrence = main.event.details.recurrence
-    if recurrence is None:
-        if not any(_original(main, entry) == _key(main, main.event.start) for entry in series.replacing):
+    recurrence = main.event.details.recurrence if main else None
+    if main is None or recurrence is None:
+        replaced = {_original(main, entry) for entry in series.replacing} if main else set()
+        if main is not None and _key(main, main.event.start) not in replaced:
             yield from occurrences(main.event, main.zone, window, to_zone)
+        for entry in series.replacing:
+            yield from _replacement(entry, window, to_zone)
         return
     withdrawn = {_key(main, day) for day in recurrence.left_out}
     replacing = {_original(main, entry): entry for entry in series.replacing}
     replacing = {day: entry for day, entry in replacing.items() if not _is_stale(main, entry, day)}
-    for day, entry in replacing.items():
-        if day not in withdrawn:
-            yield from _replacement(entry, window, to_zone)
     following = [(day, entry) for day, entry in replacing.items() if entry.and_following]
     following.sort(key=lambda pair: pair[0].isoformat())
-    if not following:
-        dates = {day for day in replacing if not isinstance(day, dt.datetime)}
-        for found in occurrences(main.event, main.zone, window, to_zone):
-            if replacing and (_key(main, found.original) in replacing or _day(found.original) in dates):
-                continue
-            yield found
-        return
-    yield from _shifted(main, following, replacing, window, to_zone)
+    kept = _shifted(main, following, replacing, window, to_zone) if following else (
+        _kept(main, replacing, window, to_zone)
+    )  # fmt: skip
+    new = [
+        one
+        for day, entry in replacing.items()
+        if day not in withdrawn
+        for one in _replacement(entry, window, to_zone)
+    ]
+    yield from heapq.merge(sorted(new, key=_begin), kept, key=_begin) if new else kept
+
+
+def _begin(one: Occurrence) -> str:
+    return one.event.start.isoformat()
+
+
+def _kept(
+    main: Entry,
+    replacing: Container[dt.date | dt.datetime],
+    window: Window,
+    to_zone: tuple[str, dt.tzinfo] | None,
+) -> Iterator[Occurrence]:
+    """The occurrences of a series that nothing replaces. A replaced date stands for every start on it."""
+    for found in occurrences(main.event, main.zone, window, to_zone):
+        if replacing and (_key(main, found.original) in replacing or _day(found.original) in replacing):
+            continue
+        yield found
 
 
 def _shifted(
