@@ -22,6 +22,7 @@ from nomarium.stream import EventStream, Progress
 if TYPE_CHECKING:
     from nomarium.daysoff import DaysOff, PublicHolidays
     from nomarium.ical.reader import CalendarRead
+    from nomarium.school.plan import Plan
     from nomarium.tableoutput import TableOutput
 
     AnyOutput = Output | TableOutput
@@ -74,6 +75,7 @@ class BuildReport:
         self.notes: list[Problem] = []
         self.readings: list[SheetReading] = []
         self.notebooks: list[Notebook] = []
+        self.plans: list[Plan] = []
         self.files: list[WrittenFile] = []
         self.kept_files: list[str] = []
         """Files of an earlier build in the folder that this one no longer makes."""
@@ -132,7 +134,8 @@ def _attempt(
     whole: bool,
 ) -> tuple[BuildReport, AnyOutput | None]:
     report = BuildReport()
-    found = read_sheets(sheets, options, whole)
+    plans, lists = _plans(sheets, options)
+    found = read_sheets(lists, options, whole)
     report.passed_over = found.passed_over
     report.problems += found.problems
     report.readings = found.readings
@@ -141,6 +144,11 @@ def _attempt(
     output = _output(how, identities)
     try:
         stream = EventStream(output, how, options.zone, report, progress, bool(calendars))
+        for plan_sheets in plans:
+            from nomarium.plans import write_plan
+            from nomarium.school.plan import read_plan
+
+            write_plan(read_plan(plan_sheets, options), stream, report, how.identity_name)
         if calendars:
             from nomarium.calendars import write_calendars
 
@@ -161,6 +169,15 @@ def _attempt(
         output.close()
         raise
     return report, output
+
+
+def _plans(sheets: Sequence[Sheet], options: ReadingOptions) -> tuple[list[list[Sheet]], Sequence[Sheet]]:
+    """The sheets that are plans, and the others; what tells them apart is looked at only where sheets have names."""
+    if options.layout != "plan" and not any(sheet.name for sheet in sheets):
+        return [], sheets
+    from nomarium.school.plan import plans_in
+
+    return plans_in(sheets, options)
 
 
 def _output(how: BuildOptions, identities: Identities) -> AnyOutput:

@@ -5,7 +5,7 @@ from __future__ import annotations
 import datetime as dt
 import re
 import unicodedata
-from collections.abc import Iterable
+from collections.abc import Callable, Iterable
 from functools import partial
 from pathlib import Path
 from types import TracebackType
@@ -22,7 +22,7 @@ if TYPE_CHECKING:
 
 SPLIT_FIELDS = (
     "audience", "categories", "class", "division", "group", "label", "location", "organizer", "period",
-    "room", "status", "teacher", "term",
+    "person", "room", "status", "teacher", "term",
 )  # fmt: skip
 """Fields that a build can be split by."""
 
@@ -64,6 +64,7 @@ class Output:
 
             for path in self._earlier_files:
                 self._earlier.update(read_earlier(path))
+        self._everywhere: list[tuple[str | None, str]] = []
         self._met: set[str] = set()
         self._new: list[Sketch] = []
         self._low, self._high = dt.date.max.toordinal(), 0
@@ -97,8 +98,12 @@ class Output:
         part = self._parts[value] = CalendarFile(self._folder, head, 64 if self._split_by else 1_000)
         return part
 
-    def write(self, event: Event, last_start: dt.date | None = None) -> None:
-        """Take an event; `last_start` is the last date of one that repeats by rule."""
+    def write(
+        self, event: Event, last_start: dt.date | None = None, everywhere: bool = False,
+        persons_of: Callable[[Event], tuple[str, ...]] | None = None,
+    ) -> None:  # fmt: skip
+        """Take an event; `last_start` is the last date of one that repeats by rule. `everywhere` puts it into
+        every file of a split, `persons_of` says whose calendars it belongs in."""
         body = self._body_of(event)
         uid = self._uid_of(event, body)
         details = event[6]
@@ -121,7 +126,13 @@ class Output:
         if self._whole is not None:
             self._whole.add(event[3], block)
             return
-        for value in split_values(event, self._split_by):
+        if everywhere:
+            self._everywhere.append((event[3], block))
+            return
+        values = split_values(event, self._split_by)
+        if self._split_by == "person":
+            values = (persons_of(event) if persons_of else ()) or ("no person",)
+        for value in values:
             part = self._parts.get(value) or self._part(value)
             part.add(event[3], block)
 
@@ -157,6 +168,11 @@ class Output:
 
     def finish(self) -> list[WrittenFile]:
         """Carry over what moved, then write every file and put each in its place."""
+        if self._everywhere and not self._parts:
+            self._part("everyone")
+        for part in self._parts.values():
+            for zone, block in self._everywhere:
+                part.add(zone, block)
         names = self._file_names()
         if self._earlier:
             self._carry_over(names)

@@ -42,6 +42,8 @@ class EventStream:
         self._progress = progress
         self._seen: set[int] | None = set() if compares or how.merge_duplicates else None
         self._spreader: Spreader | None = None
+        self.persons_of: Callable[[Event], tuple[str, ...]] | None = None
+        """The people of a plan in whose calendar an event belongs."""
         self.calendar_uids: set[str] = set()
         """UIDs that a calendar file of this build has: its revision of an event is the newer one."""
 
@@ -111,6 +113,22 @@ class EventStream:
         if not count:
             ledger.events -= 1
             ledger.left_out += 1
+
+    def write_counted(self, events: Iterable[Event], everywhere: bool = False) -> None:
+        """Write events whose sources are accounted for already; `everywhere`: into every file of a split."""
+        how, report, progress = self._how, self._report, self._progress
+        for event in events:
+            outside = (how.first_day and event.last_day < how.first_day) or (
+                how.last_day and event.first_day > how.last_day
+            )
+            if outside or (self._seen is not None and self._is_repeated(event)):
+                continue
+            if how.reminder_secs is not None and event.details.reminder_secs is None and not everywhere:
+                event = event._replace(details=event.details._replace(reminder_secs=how.reminder_secs))
+            self._output.write(event, None, everywhere, self.persons_of)
+            report.event_count += 1
+            if progress is not None and not report.event_count & 1023:
+                progress(report.event_count)
 
     def _is_repeated(self, event: Event) -> bool:
         """Whether an earlier event says the same; then it is counted, and left out when it is to be."""

@@ -32,7 +32,13 @@ class TableOutput:
         self.untold_count = 0
         """Events with properties of a calendar file that a table has no column for."""
 
-    def write(self, event: Event, _last_start: dt.date | None = None) -> None:
+    def write(
+        self,
+        event: Event,
+        _last_start: dt.date | None = None,
+        _everywhere: bool = False,
+        _persons_of: object = None,
+    ) -> None:
         """Take an event."""
         uid = self._uid_of(event, self._body_of(event))
         if event.zone is None and isinstance(event.start, dt.datetime):

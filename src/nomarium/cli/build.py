@@ -16,6 +16,8 @@ from nomarium.cli.sources import calendar_name, opened, revised
 from nomarium.model.errors import UsageError
 from nomarium.model.problem import Problem
 from nomarium.output import SPLIT_FIELDS
+from nomarium.reading.options import ReadingOptions
+from nomarium.sheets.table import Sheet
 
 EXAMPLE = "Example: nomarium build events.csv -o events.ics --timezone America/Halifax"
 
@@ -205,6 +207,8 @@ def build(
         report.problems = skipped.problems
     else:
         with opened(sources, reading.sheets) as found, counting() as progress:
+            if not name:
+                how = _named_by_plan(how, found.sheets, reading)
             if not name and found.calendars and not found.sheets and found.calendars[0].name:
                 how = how._replace(calendar_name=found.calendars[0].name)
             report = build_calendar(found.sheets, reading, how, progress, found.calendars)
@@ -242,6 +246,17 @@ def _target(output: str, split_by: str | None):  # type: ignore[no-untyped-def]
     if not path.parent.is_dir():
         raise _wrong(f"There is no folder {path.parent}.", "Make it first.")
     return path
+
+
+def _named_by_plan(how: BuildOptions, sheets: list[Sheet], reading: ReadingOptions) -> BuildOptions:
+    """The name that a plan's settings give, when the sources are one plan and nothing else."""
+    if reading.layout != "plan" and not any(sheet.name for sheet in sheets):
+        return how
+    from nomarium.school.plan import plans_in, setting_of
+
+    plans, others = plans_in(sheets, reading)
+    called = setting_of(plans[0], "Calendar name") if len(plans) == 1 and not others else ""
+    return how._replace(calendar_name=called, identity_name=called) if called else how
 
 
 def _by_rule(repeats: str, output: str) -> bool:

@@ -17,7 +17,7 @@ Sources = Annotated[
     list[str] | None,
     typer.Argument(
         metavar="SOURCE…",
-        help="Spreadsheets (.csv .tsv .txt .xlsx .xlsm .xlsb .xls .ods), calendar files (.ics, jCal), an http(s) address of one, or - for standard input.",
+        help="Spreadsheets (.csv .tsv .txt .xlsx .xlsm .xlsb .xls .ods), a folder that holds a plan, calendar files (.ics, jCal), an http(s) address of one, or - for standard input.",
         show_default=False,
     ),
 ]
@@ -35,7 +35,7 @@ As = Annotated[
     typer.Option(
         "--as",
         metavar="LAYOUT",
-        help="What the source is: events (a list), grid (dates × times) or month (a month drawn in cells). Found from the content when not given.",
+        help="What the source is: events (a list), plan (the tables of a school year), grid (dates × times) or month (a month drawn in cells). Found from the content when not given.",
         rich_help_panel=READING,
     ),
 ]
@@ -223,13 +223,8 @@ def reading_options(
 def _layout(text: str | None) -> Layout | None:
     if text is None:
         return None
-    if text == "plan":
-        raise _wrong(
-            "--as plan: plans are not read by this version.",
-            "Read their event lists with --as events.",
-        )
-    if text not in ("events", "grid", "month"):
-        raise _wrong(f"--as {text} is no layout.", "Use events, grid or month.")
+    if text not in ("events", "plan", "grid", "month"):
+        raise _wrong(f"--as {text} is no layout.", "Use events, plan, grid or month.")
     return text  # type: ignore[return-value]
 
 
@@ -273,7 +268,7 @@ def field_option(text: str, option: str) -> str:
     from nomarium.reading.headings import FIELDS, near_field
 
     name = text.strip().lower().replace("_", "-").replace(" ", "-")
-    if name in FIELDS:
+    if name in FIELDS or (name == "person" and option == "--split-by"):
         return name
     near = near_field(text)
     remedy = f"Did you mean {near}?" if near else f"The fields are {', '.join(FIELDS)}."

@@ -79,10 +79,17 @@ def revised(sources: Sequence[str]) -> str:
     if not sources and not epoch:  # public holidays alone: nothing was revised
         epoch = "0"
     try:
-        secs = float(int(epoch)) if epoch else max(Path(source).stat().st_mtime for source in sources)
+        secs = float(int(epoch)) if epoch else max(map(_modified, sources))
     except (OSError, ValueError):
         secs = time.time()
     return time.strftime("%Y%m%dT%H%M%SZ", time.gmtime(max(secs, 0)))
+
+
+def _modified(source: str) -> float:
+    path = Path(source)
+    if path.is_dir():
+        return max((one.stat().st_mtime for one in path.iterdir() if one.is_file()), default=0.0)
+    return path.stat().st_mtime
 
 
 def calendar_name(sources: Sequence[str], output: str) -> str:

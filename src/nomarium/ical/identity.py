@@ -71,6 +71,11 @@ def occurrence_uid(uid: str, start: dt.date | dt.datetime) -> str:
     return _uuid(digest.hexdigest())
 
 
+def lasting_uid(*parts: str) -> str:
+    """A UID made from what an event is, in words that do not change."""
+    return _uuid(blake2b("\0".join(parts).encode("utf-8", "replace"), digest_size=16).hexdigest())
+
+
 def _uuid(h: str) -> str:
     """32 hexadecimal digits in the form of a UUID of version 8 (RFC 9562, 4.1 and 5.8)."""
     return f"{h[:8]}-{h[8:12]}-8{h[13:16]}-a{h[17:20]}-{h[20:]}"

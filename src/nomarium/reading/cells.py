@@ -5,7 +5,7 @@ from __future__ import annotations
 import datetime as dt
 from collections.abc import Callable
 from functools import partial
-from typing import Any
+from typing import TYPE_CHECKING, Any
 
 from nomarium.ical.timezones import change_dates, near_zone_names, zone_named
 from nomarium.reading.decisions import Decisions, resolve_day
@@ -15,6 +15,9 @@ from nomarium.reading.times import Clock
 from nomarium.reading.when import NOTHING, Part
 from nomarium.reading.words import ENGLISH, Lexicon, fold
 from nomarium.sheets.table import Cell, cell_text
+
+if TYPE_CHECKING:
+    from nomarium.reading.repeats import Cycle
 
 _MIDNIGHT = Clock(0, True)
 
@@ -180,7 +183,7 @@ def value_memo(field: str, default: str = "", unit_secs: int | None = None) -> C
     return CellMemo(read, blank, default)
 
 
-def repeat_memo(field: str, lexicon: Lexicon, default: str = "") -> CellMemo:
+def repeat_memo(field: str, lexicon: Lexicon, default: str = "", cycle: Cycle | None = None) -> CellMemo:
     """The memo of a column of `REPEAT_FIELDS`; its dates are settled row by row."""
     from nomarium.reading.dates import Days
     from nomarium.reading.repeats import read_day_list, read_repeat
@@ -191,7 +194,7 @@ def repeat_memo(field: str, lexicon: Lexicon, default: str = "") -> CellMemo:
         return read_day_list(cell_text(cell), lexicon)
 
     if field == "repeat":
-        return CellMemo(lambda cell: read_repeat(cell_text(cell), lexicon), None, default)
+        return CellMemo(lambda cell: read_repeat(cell_text(cell), lexicon, cycle), None, default)
     return CellMemo(read, (), default)
 
 

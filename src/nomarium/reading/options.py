@@ -3,11 +3,11 @@
 from __future__ import annotations
 
 import datetime as dt
-from collections.abc import Mapping
+from collections.abc import Callable, Mapping
 from types import MappingProxyType
 from typing import Literal, NamedTuple
 
-Layout = Literal["events", "grid", "month"]
+Layout = Literal["events", "plan", "grid", "month"]
 
 
 class ReadingOptions(NamedTuple):
@@ -43,6 +43,8 @@ class ReadingOptions(NamedTuple):
     """The last date of a repeat that has no end of its own."""
     knows_days_off: bool = False
     """Whether dates on which nothing repeats were given."""
+    cycle: Callable[[str], Callable[[dt.date], list[dt.date]] | None] | None = None
+    """What reads phrases about a school year, such as “every Day 3”; from a plan."""
     recipe_name: str = ""
     """The recipe that some of this comes from, for messages."""
 

@@ -57,6 +57,8 @@ def repeated(when: When, values: dict[str, Any], decisions: Decisions, bounds: B
         message = f"“{repeat.text}” leaves out holidays, and nothing says when they are."
         remedy = "Give --days-off FILE or --public-holidays CODE."
         return Blame("repeat", Refusal("days-off-missing", message, remedy))
+    if repeat.dates is not None:
+        return _on_dates(repeat, when, begin, also, left_out, decisions)
     settled = _bounded(repeat, when, begin, decisions, bounds)
     if isinstance(settled, Blame):
         return settled
@@ -71,6 +73,36 @@ def repeated(when: When, values: dict[str, Any], decisions: Decisions, bounds: B
         on_school_days=repeat.on_school_days,
     )  # fmt: skip
     return Repeated(when, recurrence, (echo(repeat, rule), *notes))
+
+
+def _on_dates(
+    repeat: Repeat,
+    when: When,
+    begin: dt.date,
+    also: list[dt.date],
+    left_out: list[dt.date],
+    decisions: Decisions,
+) -> Repeated | Blame:
+    """A repeat whose dates a school year gives."""
+    assert repeat.dates is not None
+    bounds = []
+    for day, default in ((repeat.first, begin), (repeat.last, dt.date.max)):
+        settled = _near(day, begin, decisions) if day is not None else default
+        if isinstance(settled, Refusal):
+            return Blame("repeat", settled)
+        bounds.append(settled)
+    dates = [date for date in repeat.dates(begin) if bounds[0] <= date <= bounds[1]]
+    if repeat.span is not None:
+        dates = [date for date in dates if date < _after(begin, *repeat.span)]
+    dates = dates[: repeat.times]
+    if not dates:
+        message = f"No date from {begin} on is one of “{repeat.text}”."
+        return Blame("repeat", Refusal("repeat-never", message, "Correct the repeat or its dates."))
+    told = note("repeat-read", f"“{repeat.text}” is {len(dates)} dates from {dates[0]} to {dates[-1]}.")
+    recurrence = Recurrence(
+        also_on=(*dates, *also), left_out=tuple(left_out), starts_itself=False, keeps_length=True
+    )
+    return Repeated(when, recurrence, (told._replace(cell=repeat.text),))
 
 
 def echo(repeat: Repeat, rule: Rule) -> Problem:

@@ -2,7 +2,9 @@
 
 from __future__ import annotations
 
+import datetime as dt
 import re
+from collections.abc import Callable
 from typing import NamedTuple
 
 from nomarium.ical.rules import RuleFault, parse_rule
@@ -16,6 +18,9 @@ _NOT_AT_ALL = frozenset(
     "no none never once non nein n 0 false - – jamais aucun aucune x".split()
 ) | {"does not repeat", "do not repeat", "doesn't repeat", "no repeat", "not repeated", "ne se repete pas", "one off",
      "one-off", "just once", "une fois"}  # fmt: skip
+
+
+Cycle = Callable[[str], Callable[[dt.date], list[dt.date]] | None]
 
 
 class Repeat(NamedTuple):
@@ -33,6 +38,8 @@ class Repeat(NamedTuple):
     needs_days_off: bool = False
     """Whether it says that holidays are left out, so that somebody must say when they are."""
     text: str = ""
+    dates: Callable[[dt.date], list[dt.date]] | None = None
+    """The dates from the row's date on, where no rule can say them: phrases about a school year."""
 
 
 _UNTIL = (
@@ -71,8 +78,9 @@ _RANGE = rf"(?i)\b({_WEEKDAY})\s*(?:-|–|to|through|thru|au|à|a)\s*({_WEEKDAY}
 _PLAN_ONLY = r"\b(?:[A-F][- ]?[Ww]eeks?|[Ww]eeks? [A-F]\b|[Ss]emaine [A-F]\b)|(?i:\bevery day \d+|(?:cycle )?day \d+\b|jour \d+\b|\bterm(?:ly)?\b)"
 
 
-def read_repeat(text: str, lexicon: Lexicon) -> Repeat | Refusal | None:
-    """What a cell says about repeating; None when it says that nothing repeats.
+def read_repeat(text: str, lexicon: Lexicon, cycle: Cycle | None = None) -> Repeat | Refusal | None:
+    """What a cell says about repeating; None when it says that nothing repeats. `cycle` reads phrases
+    about a school year.
 
     >>> from nomarium.reading.words import ENGLISH
     >>> read_repeat("every other Tuesday", ENGLISH).rule.interval
@@ -87,6 +95,9 @@ def read_repeat(text: str, lexicon: Lexicon) -> Repeat | Refusal | None:
     core, clauses = _without_clauses(text, lexicon)
     if isinstance(clauses, Refusal):
         return clauses
+    dates = cycle(core) if cycle is not None else None
+    if dates is not None:
+        return clauses._replace(dates=dates, text=text)
     found = rule_of_phrase(core, lexicon)
     if isinstance(found, Refusal):
         if found.code == "repeat-unread" and re.search(_PLAN_ONLY, text):

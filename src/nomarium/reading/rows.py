@@ -167,8 +167,9 @@ class _RowReader:
         known = self._known()
         rest = [(name, *self._value(name)) for name in names if name in known]
         for name in REPEAT_FIELDS if known & set(REPEAT_FIELDS) else ():
+            options = self.reading.options
             memo = repeat_memo(
-                name, self.reading.decisions.lexicon, self.reading.options.defaults.get(name, "")
+                name, self.reading.decisions.lexicon, options.defaults.get(name, ""), options.cycle
             )
             rest.append((name, memo, self.at.get(name, -1)))
         return rest

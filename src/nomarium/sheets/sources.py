@@ -34,14 +34,13 @@ _KIND_NAMES = {
 
 def open_source(path: Path, name: str, wanted_sheets: tuple[str, ...] = ()) -> list[Sheet]:
     """The sheets of a file, which messages call `name`. Raises SourceError when it cannot be read."""
+    if path.is_dir():
+        return _open_folder(path, name, wanted_sheets)
     try:
         with path.open("rb") as file:
             head = file.read(4096)
     except FileNotFoundError as error:
         raise _refusal("source-missing", f"There is no file {name}.", _near(path), name) from error
-    except IsADirectoryError as error:
-        remedy = "Name the spreadsheets in it."
-        raise _refusal("source-folder", f"{name} is a folder.", remedy, name) from error
     except OSError as error:
         why = error.strerror or str(error)
         raise _refusal("source-closed", f"{name} cannot be opened: {why}.", "", name) from error
@@ -60,6 +59,31 @@ def open_source(path: Path, name: str, wanted_sheets: tuple[str, ...] = ()) -> l
     if misnamed and sheets:
         told = note("source-misnamed", f"{name} is {_KIND_NAMES[kind]} inside, and was read as that.")
         sheets[0] = sheets[0]._replace(notes=(told.at(Place(name)), *sheets[0].notes))
+    return sheets
+
+
+_IN_FOLDERS = frozenset((".csv", ".tsv", ".txt", ".xlsx", ".xls", ".ods"))
+
+
+def _open_folder(path: Path, name: str, wanted_sheets: tuple[str, ...]) -> list[Sheet]:
+    """The tables of a folder, each a sheet of the folder with its file's name."""
+    files = sorted(
+        one for one in path.iterdir() if one.suffix.lower() in _IN_FOLDERS and one.name[0] not in ".~"
+    )
+    if not files:
+        remedy = "Name a spreadsheet, or a folder that holds the tables of a plan as .csv files."
+        raise _refusal("source-folder", f"{name} is a folder without spreadsheets.", remedy, name)
+    sheets = []
+    for file in files:
+        if wanted_sheets and file.stem.casefold() not in {one.casefold() for one in wanted_sheets}:
+            continue
+        try:
+            found = open_source(file, f"{name.rstrip('/')}/{file.name}")
+        except SourceError as error:
+            if error.problem.code != "source-empty":
+                raise
+            continue
+        sheets += [one._replace(file=name, name=file.stem) for one in found]
     return sheets
 
 

@@ -1,0 +1,1 @@
+"""The school year: terms, cycle, bells and timetable become dated meetings."""

@@ -1,0 +1,262 @@
+"""Bell schedules: which bells ring for a division on a day, and when each period is."""
+
+from __future__ import annotations
+
+from collections import defaultdict
+from typing import NamedTuple
+
+from nomarium.model.problem import Problem, note
+from nomarium.reading.moments import Moment, read_moment
+from nomarium.reading.refusal import Refusal
+from nomarium.reading.times import Clock
+from nomarium.reading.words import ENGLISH
+from nomarium.school.codes import Codes
+from nomarium.school.tables import Item, Table, plain
+from nomarium.sheets.table import cell_text
+
+REGULAR = "Regular"
+_HALF = 43_200
+_FROM = 6 * 3600
+"""A school day's clock runs from 06:00: an earlier time without am or pm is in the afternoon."""
+
+
+class Bell(NamedTuple):
+    """One period of one bell schedule."""
+
+    period: str
+    start_secs: int
+    end_secs: int
+    name: str
+    item: Item
+
+
+Key = tuple[str, str, str]
+"""Schedule, label (or weekday's number, as text), division; compared forms, blank for any."""
+
+
+class Bells(NamedTuple):
+    """All bell schedules."""
+
+    sets: dict[Key, dict[str, Bell]]
+    periods: Codes
+    schedules: Codes
+    problems: list[Problem]
+    notes: list[Problem]
+
+
+class Rung(NamedTuple):
+    """The bells that ring for a division on a date."""
+
+    bells: dict[str, Bell]
+    is_named: bool
+    """Whether a special day named the schedule."""
+    is_of_label: bool
+    """Whether the rows of the label replaced those without one."""
+    clash: Problem | None = None
+
+
+def read_bells(table: Table | None, labels: Codes) -> Bells:
+    """Read the Bells table. 12-hour times run forward through each set."""
+    problems, notes = list[Problem](), list[Problem]()
+    groups: dict[Key, list[Item]] = defaultdict(list)
+    items = table.items if table else []
+    for item in items:
+        if not item.text("period"):
+            problems.append(
+                item.problem("period-missing", "period", "The row has no period.", "Give it one.")
+            )
+            continue
+        for label in _labels(item, labels, problems):
+            schedule = item.text("schedule")
+            key = "" if plain(schedule) in ("", plain(REGULAR)) else plain(schedule)
+            groups[key, label, plain(item.text("division"))].append(item)
+    periods = Codes("period", [item.text("period") for item in items if item.text("period")])
+    schedules = Codes(
+        "bell schedule", dict.fromkeys([REGULAR, *(i.text("schedule") for i in items if i.text("schedule"))])
+    )
+    bells = Bells({}, periods, schedules, problems, notes)
+    told = set[int]()
+    for group_key, group in groups.items():
+        bells.sets[group_key] = _set(group, periods, problems, notes, told)
+    return bells
+
+
+def _labels(item: Item, labels: Codes, problems: list[Problem]) -> list[str]:
+    """The labels that a row is for, in compared form; weekdays as their numbers; blank for every day."""
+    text = item.text("label")
+    if not text:
+        return [""]
+    found = labels.read(item.cells["label"])
+    if not isinstance(found, Refusal):
+        return [plain(label) for label in found]
+    from nomarium.school.settings import read_school_days
+
+    days = read_school_days(text)
+    if days is not None:
+        return [str(day) for day in days]
+    problems.append(found.problem(item.place("label"), text))
+    return []
+
+
+def _set(
+    group: list[Item], periods: Codes, problems: list[Problem], notes: list[Problem], told: set[int]
+) -> dict[str, Bell]:
+    """One set of bells, its times run forward through the day."""
+    read = [(item, pair) for item in group if (pair := _times(item, problems)) is not None]
+    forward = _forward(read) or _by_itself(read)
+    found: dict[str, Bell] = {}
+    moved = [
+        item
+        for (item, (start, end)), (a, b) in zip(read, forward, strict=True)
+        if (start.secs, end.secs) != (a, b)
+    ]
+    if moved and moved[0].number not in told:
+        told.update(item.number for item in moved)
+        shown = ", ".join(f"row {item.number}" for item in moved[:6])
+        message = f"Bells without am or pm run forward through the day: {shown} are in the afternoon."
+        notes.append(note("bells-forward", message).at(moved[0].place("start"), moved[0].text("start")))
+    for (item, _), (start_secs, end_secs) in zip(read, forward, strict=True):
+        period = periods.find(item.text("period")) or item.text("period")
+        if period in found:
+            message = f"Period {period} is in row {found[period].item.number} of the same schedule already."
+            problems.append(
+                item.problem(
+                    "period-twice", "period", message, "Keep one of the rows, or name another schedule."
+                )
+            )
+            continue
+        if end_secs <= start_secs:
+            message = f"Period {period} ends at {_clock(end_secs)}, before it starts at {_clock(start_secs)}."
+            problems.append(item.problem("end-before-start", "end", message, "Correct its times."))
+            continue
+        rival = next(
+            (one for one in found.values() if one.start_secs < end_secs and start_secs < one.end_secs), None
+        )
+        if rival is not None:
+            message = (
+                f"Period {period} ({_clock(start_secs)}–{_clock(end_secs)}) overlaps period {rival.period} "
+                f"({_clock(rival.start_secs)}–{_clock(rival.end_secs)}, row {rival.item.number})."
+            )
+            problems.append(
+                item.problem(
+                    "bells-overlap", "start", message, "Correct the times; write am and pm if in doubt."
+                )
+            )
+            continue
+        found[period] = Bell(period, start_secs, end_secs, item.text("name"), item)
+    return found
+
+
+def _times(item: Item, problems: list[Problem]) -> tuple[Clock, Clock] | None:
+    clocks: list[Clock | None] = []
+    if cell_text(item.cells.get("time", "")):
+        moment = _moment(item, "time", problems)
+        if moment is None:
+            return None
+        clocks = [moment.start, moment.end]
+    else:
+        for field in ("start", "end"):
+            if not item.text(field):
+                clocks.append(None)
+                continue
+            moment = _moment(item, field, problems)
+            if moment is None:
+                return None
+            clocks.append(moment.start)
+            if field == "start" and moment.end is not None and not item.text("end"):
+                clocks.append(moment.end)
+                break
+    start, end = clocks[0], clocks[1] if len(clocks) > 1 else None
+    if start is None or end is None:
+        field = "start" if start is None else "end"
+        problems.append(
+            item.problem("bell-missing", field, f"The period has no {field}.", "Give it its time.")
+        )
+        return None
+    return start, end
+
+
+def _moment(item: Item, field: str, problems: list[Problem]) -> Moment | None:
+    moment = read_moment(item.cells[field], "time", ENGLISH, item.table.sheet.counts_1904)
+    if isinstance(moment, Refusal):
+        problems.append(moment.problem(item.place(field), item.text(field)))
+        return None
+    if moment.start is None:
+        problems.append(
+            item.problem("time-unread", field, f"“{item.text(field)}” is not a time.", "Write it like 9:30.")
+        )
+        return None
+    return moment
+
+
+def _forward(read: list[tuple[Item, tuple[Clock, Clock]]]) -> list[tuple[int, int]] | None:
+    """The times with each no earlier than the one before, in the order of the rows; None when none fits."""
+    previous = _FROM
+    found = []
+    for item, (start, end) in read:
+        at = _next(start, previous, item, "start")
+        if at is None:
+            return None
+        to = _next(end, at, item, "end")
+        if to is None:
+            return None
+        found.append((at, to))
+        previous = to
+    return found
+
+
+def _is_open(clock: Clock, item: Item, field: str) -> bool:
+    """Whether a time may be in either half of the day: 1:00 to 11:59, and no am or pm was said."""
+    if not 3600 <= clock.secs < _HALF:
+        return False
+    is_typed_as_time = not isinstance(item.cells.get(field if field in item.cells else "time"), str)
+    return is_typed_as_time or not clock.has_meridiem
+
+
+def _next(clock: Clock, previous: int, item: Item, field: str) -> int | None:
+    """The time, in the half of the day that puts it at or after another; None when neither does."""
+    if clock.secs >= previous:
+        return clock.secs
+    later = clock.secs + _HALF
+    return later if _is_open(clock, item, field) and later >= previous else None
+
+
+def _by_itself(read: list[tuple[Item, tuple[Clock, Clock]]]) -> list[tuple[int, int]]:
+    """The times when the rows stand in no order: each from 06:00 on, each end after its start."""
+    found = []
+    for item, (start, end) in read:
+        at = start.secs + _HALF if start.secs < _FROM and _is_open(start, item, "start") else start.secs
+        to = end.secs
+        if to <= at and _is_open(end, item, "end") and to + _HALF > at:
+            to += _HALF
+        found.append((at, to))
+    return found
+
+
+def bells_on(bells: Bells, schedule: str, is_named: bool, label: str, weekday: int, division: str) -> Rung:
+    """The bells of a day: those of the label replace those without one, those of the division likewise.
+
+    `schedule` is in compared form, blank for the regular one.
+    """
+    sets, division = bells.sets, plain(division)
+    of_label = _for(sets, schedule, plain(label), division) if label else None
+    of_weekday = _for(sets, schedule, str(weekday), division)
+    if of_label and of_weekday and not is_named and of_label is not of_weekday:
+        one, other = next(iter(of_label.values())).item, next(iter(of_weekday.values())).item
+        message = f"Bells for the label {label} (row {one.number}) and for its weekday (row {other.number}) meet on one date."
+        clash = one.problem("bells-clash", "label", message, "Name a schedule for that date in Special days.")
+        return Rung(of_label, is_named, True, clash)
+    special = of_label or of_weekday
+    if special:
+        return Rung(special, is_named, True)
+    return Rung(_for(sets, schedule, "", division) or {}, is_named, False)
+
+
+def _for(
+    sets: dict[Key, dict[str, Bell]], schedule: str, label: str, division: str
+) -> dict[str, Bell] | None:
+    return sets.get((schedule, label, division)) or (sets.get((schedule, label, "")) if division else None)
+
+
+def _clock(secs: int) -> str:
+    return f"{secs // 3600}:{secs // 60 % 60:02}"

@@ -1,0 +1,91 @@
+"""Labels, periods and other codes: matched loosely, in lists and ranges."""
+
+from __future__ import annotations
+
+import datetime as dt
+import re
+from collections.abc import Iterable
+
+from nomarium.reading.refusal import Refusal
+from nomarium.school.tables import plain
+from nomarium.sheets.table import Cell, cell_text
+
+_LEADS = {"label": r"(?:cycle\s*)?(?:day|jour|label)", "period": r"(?:period|per|pd|p|block|periode)"}
+
+
+class Codes:
+    """The known codes of one kind, in their order. `Day 3` and `Period 2` mean 3 and 2 where those are known."""
+
+    def __init__(self, kind: str, names: Iterable[str] = (), others: Iterable[tuple[str, str]] = ()) -> None:
+        """`others` are (another name, code)."""
+        self.kind = kind
+        self.names = tuple(dict.fromkeys(names))
+        self._known = {plain(other): name for other, name in others}
+        self._known.update({plain(name): name for name in self.names})
+
+    def find(self, text: str) -> str | None:
+        """The code that a text names, or None."""
+        key = plain(text)
+        if key in self._known:
+            return self._known[key]
+        lead = _LEADS.get(self.kind)
+        if lead:
+            bare = re.sub(rf"^{lead}\s*(?=.)", "", text.strip(), flags=re.IGNORECASE)
+            if bare != text.strip() and plain(bare) in self._known:
+                return self._known[plain(bare)]
+            for word in ("day", "period", "p", "block"):
+                if f"{word}{key}" in self._known:
+                    return self._known[f"{word}{key}"]
+        return None
+
+    def read(self, cell: Cell) -> tuple[str, ...] | Refusal:
+        """The codes of a cell: one, a list (`1, 3, 5`) or a range (`A-D`)."""
+        if isinstance(cell, dt.date):
+            likely = f"{cell.month}-{cell.day}"
+            message = (
+                f"The cell is a date, {cell:%Y-%m-%d}: a spreadsheet made one of “{likely}”, most likely."
+            )
+            return Refusal(f"{self.kind}-date", message, f"Type it as text: '{likely} (with the apostrophe).")
+        text = cell_text(cell)
+        whole = self.find(text)
+        if whole is not None:
+            return (whole,)
+        found: list[str] = []
+        for part in re.split(r"\s*(?:[,;/&+\n]|\band\b|\bet\b)\s*", text):
+            if not part:
+                continue
+            codes = self._part(part)
+            if isinstance(codes, Refusal):
+                return codes
+            found += codes
+        return tuple(dict.fromkeys(found))
+
+    def _part(self, part: str) -> list[str] | Refusal:
+        one = self.find(part)
+        if one is not None:
+            return [one]
+        ends = re.split(r"\s*(?:-|–|—|\bto\b|\bthrough\b)\s*", part)
+        if len(ends) == 2:
+            first, last = (self.find(end) for end in ends)
+            if first is not None and last is not None:
+                at, to = self.names.index(first), self.names.index(last)
+                if to < at:
+                    message = f"The range {part} runs backwards: {last} comes before {first}."
+                    return Refusal(f"{self.kind}-range", message, "Swap its ends, or list them with commas.")
+                return list(self.names[at : to + 1])
+        words = part.split()
+        if len(words) > 1 and all(self.find(word) for word in words):
+            return [code for word in words if (code := self.find(word))]
+        return self.unknown(part)
+
+    def unknown(self, text: str) -> Refusal:
+        """The refusal of a text that is none of the codes."""
+        import difflib
+
+        close = difflib.get_close_matches(
+            text.casefold(), [name.casefold() for name in self.names], n=1, cutoff=0.5
+        )
+        near = next((name for name in self.names if close and name.casefold() == close[0]), None)
+        there = ", ".join(self.names[:20]) or "none at all"
+        remedy = f"Did you mean {near}?" if near else f"There are {there}."
+        return Refusal(f"{self.kind}-unknown", f"There is no {self.kind} “{text}”.", remedy)

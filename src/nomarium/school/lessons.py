@@ -1,0 +1,85 @@
+"""The Lessons table, poured in order onto the meetings of each class."""
+
+from __future__ import annotations
+
+from collections import defaultdict
+from collections.abc import Sequence
+from typing import NamedTuple
+
+from nomarium.model.problem import Problem
+from nomarium.school.meetings import Meeting
+from nomarium.school.tables import Item, Table, plain
+
+
+class Lesson(NamedTuple):
+    title: str
+    notes: str
+    meetings: int
+    item: Item
+
+
+def read_lessons(table: Table | None) -> tuple[dict[str, list[Lesson]], list[Problem]]:
+    """The lessons of each class (compared form), in order."""
+    found, problems = defaultdict[str, list[Lesson]](list), list[Problem]()
+    for item in table.items if table else ():
+        code, title, text = item.text("class"), item.text("title"), item.text("meetings")
+        if not code or not title:
+            field = "title" if code else "class"
+            problems.append(
+                item.problem(
+                    "lesson-missing", field, f"The lesson has no {field}.", "Give it one, or take it out."
+                )
+            )
+        elif text and (not text.isdigit() or not int(text)):
+            message = f"“{text}” is no number of meetings."
+            problems.append(item.problem("lesson-meetings", "meetings", message, "Write 1, 2, 3 …"))
+        else:
+            found[plain(code)].append(Lesson(title, item.text("notes"), int(text or 1), item))
+    return found, problems
+
+
+def poured(
+    lessons: dict[str, list[Lesson]], meetings: Sequence[Meeting], classes: dict[str, str]
+) -> tuple[dict[int, Lesson], list[Problem]]:
+    """The lesson of each meeting by its index; lessons that no meeting is left for are problems.
+
+    `classes` are the codes that there are, by compared form.
+    """
+    found: dict[int, Lesson] = {}
+    at: dict[str, list[int]] = defaultdict(list)
+    for n, meeting in enumerate(meetings):
+        at[plain(meeting.slot.code)].append(n)
+    problems = []
+    for code, listed in lessons.items():
+        if code not in classes:
+            item = listed[0].item
+            import difflib
+
+            close = difflib.get_close_matches(code, classes, n=1)
+            remedy = (
+                f"Did you mean {classes[close[0]]}?" if close else "Its classes are those of the Timetable."
+            )
+            problems.append(
+                item.problem("class-unknown", "class", f"There is no class “{item.text('class')}”.", remedy)
+            )
+            continue
+        free = iter(at.get(code, ()))
+        for number, lesson in enumerate(listed):
+            taken = [n for n, _ in zip(free, range(lesson.meetings), strict=False)]
+            found.update((n, lesson) for n in taken)
+            if len(taken) < lesson.meetings:
+                left = len(listed) - number
+                message = (
+                    f"{classes[code]} has {len(at.get(code, ()))} meetings: {left} lesson{'s' if left > 1 else ''} "
+                    f"from “{lesson.title}” on {'have' if left > 1 else 'has'} no meeting left."
+                )
+                problems.append(
+                    lesson.item.problem(
+                        "lessons-left-over",
+                        "title",
+                        message,
+                        "Take lessons out, or let fewer meetings go to one.",
+                    )
+                )
+                break
+    return found, problems

@@ -1,0 +1,203 @@
+"""Slots on the days of the year: dated meetings of every class, neighbouring periods joined."""
+
+from __future__ import annotations
+
+import datetime as dt
+from collections import defaultdict
+from collections.abc import Sequence
+from typing import NamedTuple
+
+from nomarium.model.problem import Problem
+from nomarium.school.bells import Bell, Bells, Rung, bells_on
+from nomarium.school.rows import Special
+from nomarium.school.settings import Settings
+from nomarium.school.tables import plain
+from nomarium.school.timetable import Slot
+from nomarium.school.year import NO_LABEL, SchoolDay, Year
+
+
+class Meeting(NamedTuple):
+    """One dated occasion of a class, after joining."""
+
+    slot: Slot
+    day: SchoolDay
+    label: str
+    bells: tuple[Bell, ...]
+    """The periods that it takes, in order."""
+
+    @property
+    def start_secs(self) -> int:
+        return self.bells[0].start_secs
+
+    @property
+    def end_secs(self) -> int:
+        return max(bell.end_secs for bell in self.bells)
+
+    @property
+    def period(self) -> str:
+        """The bell's Name, else its code; `1–2` when joined."""
+        names = [bell.name or bell.period for bell in self.bells]
+        return names[0] if len(names) == 1 else f"{names[0]}–{names[-1]}"
+
+
+class NotMet(NamedTuple):
+    """An occasion that a named schedule left out."""
+
+    slot: Slot
+    day: SchoolDay
+
+
+class Met(NamedTuple):
+    """What the year makes of the timetable."""
+
+    meetings: list[Meeting]
+    not_met: list[NotMet]
+    problems: list[Problem]
+
+
+def meet(slots: Sequence[Slot], year: Year, bells: Bells, settings: Settings) -> Met:
+    """Expand slots over the school days, in the order of dates and times."""
+    problems = _unknown_schedules(year, bells)
+    missing: dict[int, tuple[Slot, list[tuple[SchoolDay, Rung]]]] = {}
+    clashes: dict[tuple[int, str], Problem] = {}
+    not_met: list[NotMet] = []
+    found: list[Meeting] = []
+    groups = _groups(slots)
+    divisions = sorted({plain(slot.division) for slot in slots})
+    for day in year.days:
+        here: list[Meeting] = []
+        for division in divisions:
+            if division in day.closed:
+                continue
+            special = day.special_of(division)
+            label = _label_for(day, division, year)
+            if label is None:
+                continue
+            schedule, is_named = _schedule(special, bells)
+            rung = bells_on(bells, schedule, is_named, label, day.date.weekday(), division)
+            if rung.clash is not None:
+                clashes.setdefault((rung.clash.place.row or 0, label), rung.clash)
+            for slot in _on(groups, division, label, day, year):
+                bell = rung.bells.get(slot.period)
+                if bell is not None:
+                    here.append(Meeting(slot, day, label, (bell,)))
+                elif rung.is_named:
+                    not_met.append(NotMet(slot, day))
+                else:
+                    missing.setdefault(id(slot), (slot, []))[1].append((day, rung))
+        found += _joined(here, settings)
+    problems += clashes.values()
+    problems += [_no_bell(slot, days, bells) for slot, days in missing.values()]
+    return Met(found, not_met, problems)
+
+
+def _label_for(day: SchoolDay, division: str, year: Year) -> str | None:
+    """The label of a day for a division; None when it has no classes then."""
+    own = next((one for one in day.division_specials if plain(one.division) == division), None)
+    if own is not None and own.label:
+        return None if plain(own.label) == NO_LABEL else year.labels.find(own.label)
+    if not day.in_cycle:
+        return None
+    if year.labels.names and not day.label:
+        return None
+    return day.label
+
+
+def _schedule(special: Special | None, bells: Bells) -> tuple[str, bool]:
+    """The name of the schedule that rings, in compared form, and whether a special day named it."""
+    if special is None or not special.bells:
+        return "", False
+    name = bells.schedules.find(special.bells) or special.bells
+    return ("" if plain(name) == "regular" else plain(name)), True
+
+
+def _groups(slots: Sequence[Slot]) -> dict[tuple[str, str], list[Slot]]:
+    """Slots by division and label; weekday labels by their number, blank labels under blank."""
+    found: dict[tuple[str, str], list[Slot]] = defaultdict(list)
+    for slot in slots:
+        found[plain(slot.division), plain(slot.label)].append(slot)
+    return found
+
+
+_WEEKDAY_NAMES = ("monday", "tuesday", "wednesday", "thursday", "friday", "saturday", "sunday")
+
+
+def _on(
+    groups: dict[tuple[str, str], list[Slot]], division: str, label: str, day: SchoolDay, year: Year
+) -> list[Slot]:
+    """The slots of a division on a day."""
+    weekday = _WEEKDAY_NAMES[day.date.weekday()]
+    labels = dict.fromkeys(
+        [plain(label), "", *([weekday] if year.moves == "by weekday" or not year.labels.names else [])]
+    )
+    found = []
+    for one in labels:
+        for slot in groups.get((division, one), ()):
+            if slot.terms and plain(day.term) not in {plain(term) for term in slot.terms}:
+                continue
+            if (slot.first and day.date < slot.first) or (slot.last and day.date > slot.last):
+                continue
+            found.append(slot)
+    return found
+
+
+def _joined(here: list[Meeting], settings: Settings) -> list[Meeting]:
+    """The meetings of one day in order, neighbouring periods of one class in one room made one."""
+    here.sort(key=lambda one: (one.start_secs, one.end_secs, one.slot.code))
+    if not settings.join:
+        return here
+    open_ones: dict[tuple[str, ...], int] = {}
+    found: list[Meeting] = []
+    for one in here:
+        slot = one.slot
+        key = (plain(slot.code), plain(slot.room), slot.title, slot.group, *slot.teachers)
+        at = open_ones.get(key)
+        if at is not None:
+            before = found[at]
+            gap = one.start_secs - before.end_secs
+            if 0 <= gap <= settings.join_gap_secs:
+                found[at] = before._replace(bells=(*before.bells, *one.bells))
+                continue
+        open_ones[key] = len(found)
+        found.append(one)
+    return found
+
+
+def _no_bell(slot: Slot, days: list[tuple[SchoolDay, Rung]], bells: Bells) -> Problem:
+    """A period that has no bell on some days of its class."""
+    dates = [str(day.date) for day, _ in days]
+    shown = ", ".join(dates[:3]) + (f" and {len(dates) - 3} more dates" if len(dates) > 3 else "")
+    label = f" of label {days[0][0].label}" if days[0][0].label else ""
+    message = f"{slot.code} meets in period {slot.period}, which has no bell on {shown}{label}."
+    there = ", ".join(days[0][1].bells) or "none"
+    remedy = f"The bells of that day are {there}. Add the period to them, or correct the timetable."
+    if days[0][1].is_of_label:
+        remedy += " (The rows of a label replace all rows without one, so they must list every period.)"
+    if not bells.sets:
+        remedy = "There is no Bells table: add one that says when each period is."
+    return Problem("bell-missing", message, remedy, slot.place, slot.cell)
+
+
+def _unknown_schedules(year: Year, bells: Bells) -> list[Problem]:
+    found: dict[int, Problem] = {}
+    for day in year.days:
+        for special in (day.special, *day.division_specials):
+            if special is not None and special.bells and bells.schedules.find(special.bells) is None:
+                refusal = bells.schedules.unknown(special.bells)
+                place = special.item.place("bells")
+                found.setdefault(special.item.number, refusal.problem(place, special.bells))
+    return list(found.values())
+
+
+def start_of(meeting: Meeting) -> dt.datetime:
+    """The local time at which a meeting starts."""
+    return _at(meeting.day.date, meeting.start_secs)
+
+
+def end_of(meeting: Meeting) -> dt.datetime:
+    """The local time at which a meeting ends."""
+    return _at(meeting.day.date, meeting.end_secs)
+
+
+def _at(day: dt.date, secs: int) -> dt.datetime:
+    return dt.datetime(day.year, day.month, day.day) + dt.timedelta(seconds=secs)

@@ -1,0 +1,336 @@
+"""A whole plan: its tables read, its year worked out, its classes met. Everything that is wrong is found in one go."""
+
+from __future__ import annotations
+
+import datetime as dt
+from collections.abc import Iterable, Sequence
+from typing import NamedTuple
+
+from nomarium.model.ledger import Ledger
+from nomarium.model.problem import Problem, note
+from nomarium.reading.options import ReadingOptions
+from nomarium.school.bells import Bells, read_bells
+from nomarium.school.codes import Codes
+from nomarium.school.grids import find_grid, read_grid
+from nomarium.school.lessons import Lesson, poured, read_lessons
+from nomarium.school.meetings import Meeting, NotMet, meet
+from nomarium.school.naming import Naming, People, read_names, read_people
+from nomarium.school.rows import Dates, YearRows, read_year_rows
+from nomarium.school.settings import Settings, read_settings
+from nomarium.school.tables import (
+    TITLES,
+    Item,
+    Table,
+    is_plan,
+    near_table,
+    plain,
+    read_table,
+    table_name,
+)
+from nomarium.school.timetable import Known, Slot, merged_slots, read_list
+from nomarium.school.year import Year, make_year
+from nomarium.sheets.table import Sheet
+
+
+class Plan(NamedTuple):
+    """A plan read and worked out."""
+
+    file: str
+    settings: Settings
+    rows: YearRows
+    year: Year
+    bells: Bells
+    naming: Naming
+    people: People
+    slots: list[Slot]
+    meetings: list[Meeting]
+    not_met: list[NotMet]
+    lessons: dict[int, Lesson]
+    """By the index of their meeting."""
+    event_sheets: list[Sheet]
+    ledgers: list[tuple[str, Ledger]]
+    problems: list[Problem]
+    notes: list[Problem]
+    options: ReadingOptions
+    """How its event list is read: the settings of the plan under the options of the command line."""
+
+    @property
+    def classes(self) -> dict[str, str]:
+        """The codes of its classes, by compared form."""
+        return {plain(slot.code): slot.code for slot in self.slots}
+
+
+def plans_in(sheets: Sequence[Sheet], options: ReadingOptions) -> tuple[list[list[Sheet]], list[Sheet]]:
+    """The sheets that are plans, file by file, and the other sheets."""
+    if options.layout not in (None, "plan"):
+        return [], list(sheets)
+    by_file: dict[str, list[Sheet]] = {}
+    for sheet in sheets:
+        by_file.setdefault(sheet.file, []).append(sheet)
+    plans, others = list[list[Sheet]](), list[Sheet]()
+    for group in by_file.values():
+        is_one = len(group) > 1 or bool(group[0].name)
+        if options.layout == "plan" or (is_one and is_plan(sheet.name for sheet in group)):
+            plans.append(group)
+        else:
+            others += group
+    return plans, others
+
+
+def read_plan(sheets: Sequence[Sheet], options: ReadingOptions) -> Plan:
+    """Read the sheets of one plan and work it out."""
+    problems, notes = list[Problem](), list[Problem]()
+    tables, grids, events = _tables(sheets, problems, notes)
+    settings, found = read_settings(tables.get("settings"))
+    problems += found
+    settings, under = _under(settings, options, notes)
+    dates = Dates(tables.values(), under)
+    problems += dates.problems
+    rows = read_year_rows(tables, dates)
+    problems += rows.problems
+    notes += rows.notes
+    divisions = _divisions(tables, problems)
+    starts = _starts(settings, dates, problems)
+    year = make_year(rows, settings, divisions, starts)
+    problems += year.problems
+    bells = read_bells(tables.get("bells"), year.labels)
+    problems += bells.problems
+    notes += bells.notes
+    naming, found = read_names(tables.get("names"))
+    problems += found
+    people, found = read_people(tables.get("people"))
+    problems += found
+    known = _known(year, bells, rows)
+    ledgers = [(_title(table), table.ledger) for table in tables.values()]
+    slots = _slots(tables.get("timetable"), grids, known, dates, naming, people, ledgers, problems, notes)
+    slots, dropped = _kept(slots, naming, tables, notes)
+    met = meet(slots, year, bells, settings) if not dates.problems else meet([], year, bells, settings)
+    problems += met.problems
+    lessons, found = read_lessons(tables.get("lessons"))
+    problems += found
+    lessons = {code: listed for code, listed in lessons.items() if code not in dropped}
+    by_meeting, found = poured(lessons, met.meetings, {plain(slot.code): slot.code for slot in slots})
+    problems += found if not met.problems else [one for one in found if one.code != "lessons-left-over"]
+    if not (slots or rows.cycle or events):
+        notes.append(note("plan-empty", "The plan has neither classes, nor a cycle, nor events."))
+    _reject(tables, problems)
+    return Plan(
+        sheets[0].file, settings, rows, year, bells, naming, people, slots, met.meetings, met.not_met, by_meeting, events,
+        ledgers, problems, notes, _event_options(under, year),
+    )  # fmt: skip
+
+
+def setting_of(sheets: Sequence[Sheet], name: str) -> str:
+    """A setting of a plan as it stands, blank when there is none."""
+    sheet = next((one for one in sheets if table_name(one.name) == "settings"), None)
+    if sheet is None:
+        return ""
+    table, _, _ = read_table(sheet, "settings")
+    return next(
+        (item.text("value") for item in table.items if plain(item.text("setting")) == plain(name)), ""
+    )
+
+
+def _title(table: Table) -> str:
+    sheet = table.sheet
+    return f"{sheet.file}, {TITLES[table.name]}"
+
+
+def _tables(
+    sheets: Sequence[Sheet], problems: list[Problem], notes: list[Problem]
+) -> tuple[dict[str, Table], list[tuple[str, Sheet]], list[Sheet]]:
+    """The tables by name, the sheets that may be grids with whose they are, and event lists."""
+    tables: dict[str, Table] = {}
+    grids: list[tuple[str, Sheet]] = []
+    events: list[Sheet] = []
+    for sheet in sheets:
+        name = table_name(sheet.name)
+        if name is None:
+            near = near_table(sheet.name)
+            hint = f" Did you mean {near}?" if near else ""
+            message = f"The sheet “{sheet.name}” is no part of a plan: it is passed over.{hint}"
+            notes.append(note("plan-sheet-unused", message).at(sheet.place()))
+        elif name == "events":
+            events.append(sheet)
+        elif name.startswith("timetable:"):
+            grids.append((name.partition(":")[2], sheet))
+        elif name in tables:
+            message = (
+                f"The plan has two sheets for {TITLES[name]}, “{tables[name].sheet.name}” and “{sheet.name}”."
+            )
+            problems.append(Problem("plan-table-twice", message, "Put them into one.", sheet.place()))
+        else:
+            table, found, told = read_table(sheet, name)
+            if name == "timetable" and found:
+                grids.append(("", sheet))  # no column for classes: a grid, or nothing
+                continue
+            problems += found
+            notes += told
+            tables[name] = table
+    return tables, grids, events
+
+
+def _under(
+    settings: Settings, options: ReadingOptions, notes: list[Problem]
+) -> tuple[Settings, ReadingOptions]:
+    """The options of the command line over the settings of the plan, each that beats one told."""
+    for option, setting, name in (
+        (options.zone, settings.zone, "--timezone"),
+        (options.date_order, settings.date_order, "--date-order"),
+    ):
+        if option and setting and option != setting:
+            notes.append(
+                note("setting-overruled", f"{name} {option} beats the setting {setting} of the plan.")
+            )
+    zone = options.zone or settings.zone
+    under = options._replace(zone=zone, date_order=options.date_order or settings.date_order, layout=None)
+    return settings._replace(zone=zone), under
+
+
+def _divisions(tables: dict[str, Table], problems: list[Problem]) -> frozenset[str]:
+    """The divisions that have classes, in compared form; blank for classes without one. A division that
+    only one side knows is a slip."""
+    has_classes = tables["timetable"].items if "timetable" in tables else []
+    taught = {plain(item.text("division")): item for item in has_classes}
+    named: dict[str, Item] = {}
+    for name in ("bells", "terms", "daysoff", "specialdays"):
+        for item in tables[name].items if name in tables else ():
+            if item.text("division"):
+                named.setdefault(plain(item.text("division")), item)
+    rung = {plain(i.text("division")) for i in (tables["bells"].items if "bells" in tables else ())}
+    for mine, others, wanted in (
+        (taught, named, bool(named)),
+        (named, {**taught, **dict.fromkeys(rung)}, bool(set(taught) - {""})),
+    ):
+        for key, item in mine.items():
+            if key and wanted and key not in others:
+                text = item.text("division")
+                import difflib
+
+                close = difflib.get_close_matches(key, [one for one in others if one], n=1)
+                near = next(
+                    (i.text("division") for k, i in {**named, **taught}.items() if close and k == close[0]),
+                    "",
+                )
+                remedy = f"Did you mean {near}?" if near else "Correct it here or there."
+                message = f"No other table knows the division “{text}”."
+                problems.append(item.problem("division-unknown", "division", message, remedy))
+    return frozenset(taught) or frozenset([""])
+
+
+def _starts(settings: Settings, dates: Dates, problems: list[Problem]) -> dt.date | None:
+    """The date of the setting `Cycle starts`."""
+    item = settings.starts
+    if item is None:
+        return None
+    day = dates.read(item, "value") if dates.decisions is not None else None
+    if day is None or isinstance(day, Problem):
+        from nomarium.reading.dates import Days, read_days
+        from nomarium.reading.words import ENGLISH
+
+        days = read_days(item.text("value"), ENGLISH)
+        readings = days.first.readings if isinstance(days, Days) and not days.rest else ()
+        if len(readings) == 1 and readings[0].year and (date := readings[0].date()):
+            return date
+        message = f"“{item.text('value')}” is no date and not “the first school day”."
+        problems.append(item.problem("setting-value", "value", message, "Write it like 2027-09-07."))
+        return None
+    return day
+
+
+def _known(year: Year, bells: Bells, rows: YearRows) -> Known:
+    terms = Codes("term", [term.name for term in rows.terms])
+    weekdays_work = year.moves == "by weekday" or not year.labels.names
+    return Known(year.labels, bells.periods, terms, weekdays_work)
+
+
+def _slots(
+    table: Table | None, grids: list[tuple[str, Sheet]], known: Known, dates: Dates, naming: Naming, people: People,
+    ledgers: list[tuple[str, Ledger]], problems: list[Problem], notes: list[Problem],
+) -> list[Slot]:  # fmt: skip
+    """The slots of the list and of all grids."""
+    slots: list[Slot] = []
+    if table is not None:
+        found = read_list(table, known, dates)
+        slots += found.slots
+        problems += found.problems
+        notes += found.notes
+    classes = frozenset(
+        {plain(slot.code) for slot in slots} | {c for c, k in naming.kinds.items() if k in ("", "class")}
+    )
+    rooms = {plain(slot.room) for slot in slots if slot.room} | {
+        c for c, k in naming.kinds.items() if k == "room"
+    }
+    drawn: list[Slot] = []
+    for name, sheet in grids:
+        grid = find_grid(sheet, known)
+        if grid is None:
+            what = "neither a column “Class” nor labels and periods as headings of a grid"
+            message = f"The sheet “{sheet.name}” has {what}."
+            remedy = f"Labels are {', '.join(known.labels.names) or 'weekdays'}; periods are {', '.join(known.periods.names) or 'those of Bells'}."
+            problems.append(Problem("timetable-unread", message, remedy, sheet.place()))
+            continue
+        found, ledger = read_grid(sheet, grid, known, classes, _whose(name, rooms, people))
+        drawn += found.slots
+        problems += found.problems
+        ledgers.append((f"{sheet.file}, {sheet.name}", ledger))
+    return slots + merged_slots(drawn)
+
+
+def _whose(name: str, rooms: set[str], people: People) -> Slot | None:
+    """What a sheet `Timetable - NAME` adds to its classes: a room, a group, or a teacher."""
+    if not name:
+        return None
+    base = Slot("", "", "")
+    if plain(name) in rooms:
+        return base._replace(room=name)
+    if plain(name) in people.groups:
+        return base._replace(group=name)
+    return base._replace(teachers=(name,))
+
+
+def _kept(
+    slots: list[Slot], naming: Naming, tables: dict[str, Table], notes: list[Problem]
+) -> tuple[list[Slot], set[str]]:
+    """The slots without the classes that Names does not keep."""
+    dropped = {
+        plain(slot.code)
+        for slot in slots
+        if (row := naming.of("class", slot.code)) is not None and not row.keep
+    }
+    if dropped:
+        codes = ", ".join(dict.fromkeys(slot.code for slot in slots if plain(slot.code) in dropped))
+        notes.append(note("class-dropped", f"Names does not keep {codes}: no meetings of it are written."))
+        ledger = tables["timetable"].ledger if "timetable" in tables else Ledger()
+        rows = [
+            item
+            for item in (tables["timetable"].items if "timetable" in tables else [])
+            if plain(item.text("class")) in dropped
+        ]
+        ledger.events -= len(rows)
+        ledger.left_out += len(rows)
+    return [slot for slot in slots if plain(slot.code) not in dropped], dropped
+
+
+def _reject(tables: dict[str, Table], problems: Iterable[Problem]) -> None:
+    """Count the rows that a problem names as rejected."""
+    rows = {(one.place.file, one.place.sheet, one.place.row) for one in problems if one.place.row}
+    for table in tables.values():
+        numbers = {item.number for item in table.items}
+        bad = sum((table.sheet.file, table.sheet.name, number) in rows for number in numbers)
+        bad = min(bad, table.ledger.events)
+        table.ledger.events -= bad
+        table.ledger.rejected += bad
+
+
+def _event_options(under: ReadingOptions, year: Year) -> ReadingOptions:
+    from nomarium.school.phrases import phrase_reader
+
+    window = under.school_year or ((year.first, year.last) if year.first and year.last else None)
+    return under._replace(
+        school_year=window,
+        repeats_until=under.repeats_until or year.last,
+        knows_days_off=True,
+        cycle=phrase_reader(year),
+        sheets=(),
+    )

@@ -1,0 +1,195 @@
+"""What a plan puts on calendars: meetings, the plan's own events, banners for labels, weeks and days off."""
+
+from __future__ import annotations
+
+import datetime as dt
+from collections import defaultdict
+from collections.abc import Iterator
+
+from nomarium.ical.identity import lasting_uid
+from nomarium.ical.timezones import after_gap, local_time_kind, zone_named
+from nomarium.model.event import Details, Event
+from nomarium.reading.notebook import Notebook
+from nomarium.reading.people import read_list
+from nomarium.reading.sheets import SheetsRead, read_sheets
+from nomarium.school.meetings import Meeting, end_of, start_of
+from nomarium.school.plan import Plan
+from nomarium.school.tables import plain
+from nomarium.school.templates import filled, uses
+from nomarium.school.timetable import Slot
+from nomarium.school.year import SchoolDay
+
+_DAY = dt.timedelta(days=1)
+
+
+def meeting_events(plan: Plan, identity_name: str) -> Iterator[Event]:
+    """The meetings of all classes as events, in the order of dates and times."""
+    zone_name = plan.settings.zone
+    zone = zone_named(zone_name) if zone_name else None
+    counts: dict[tuple[str, int], int] = defaultdict(int)
+    for n, meeting in enumerate(plan.meetings):
+        key = plain(meeting.slot.code), meeting.day.date.toordinal()
+        counts[key] += 1
+        uid = lasting_uid(identity_name, "meeting", key[0], str(key[1]), str(counts[key]))
+        start, end = start_of(meeting), end_of(meeting)
+        if zone is not None:
+            if local_time_kind(start, zone) == "skipped":
+                start = after_gap(start, zone)
+            if local_time_kind(end, zone) == "skipped":
+                end = after_gap(end, zone)
+        summary, description, details, room = _said(plan, meeting, n)
+        yield Event(summary, start, max(start, end), zone_name, room, description, details._replace(uid=uid))
+
+
+def values_of(plan: Plan, slot: Slot) -> dict[str, str]:
+    """The fields of templates that a slot fills by itself."""
+    naming = plan.naming
+    named = naming.of("class", slot.code)
+    room = slot.room or (named.room if named else "")
+    name = (named.name if named else "") or slot.title or slot.code
+    return {
+        "class": slot.code, "name": name, "title": slot.title, "room": naming.name("room", room) if room else "",
+        "teacher": ", ".join(naming.name("teacher", one) for one in slot.teachers),
+        "group": naming.name("group", slot.group) if slot.group else "",
+    }  # fmt: skip
+
+
+def _said(plan: Plan, meeting: Meeting, n: int) -> tuple[str, str, Details, str]:
+    """The title, notes, details and room of a meeting."""
+    slot, day, settings = meeting.slot, meeting.day, plan.settings
+    values = dict(values_of(plan, slot))
+    lesson = plan.lessons.get(n)
+    label = plan.naming.name("label", meeting.label) if meeting.label else ""
+    values |= {
+        "period": meeting.period,
+        "label": label,
+        "term": day.term,
+        "week": str(day.week) if day.week else "",
+    }
+    values["lesson"] = lesson.title if lesson else ""
+    title = filled(settings.title, values) or values["name"]
+    if lesson and not uses(settings.title, "lesson"):
+        title = f"{title}: {lesson.title}"
+    parts = [
+        filled(settings.notes, values) if settings.notes else "",
+        slot.notes,
+        lesson.notes if lesson else "",
+    ]
+    details = _details(plan, slot, meeting.label, meeting.period, day.term)
+    return title, "\n".join(part for part in parts if part), details, values["room"]
+
+
+def _details(plan: Plan, slot: Slot, label: str, period: str, term: str) -> Details:
+    """What of a meeting is kept as data: in categories for people, in facets for splits and tallies."""
+    naming, values = plan.naming, values_of(plan, slot)
+    named = naming.of("class", slot.code)
+    facets = {
+        "class": values["name"], "teacher": "; ".join(naming.name("teacher", one) for one in slot.teachers),
+        "room": values["room"], "group": values["group"], "division": slot.division, "term": term, "label": label,
+        "period": period,
+    }  # fmt: skip
+    categories = (*(named.categories if named else ()), values["name"])
+    return Details(
+        categories=tuple(dict.fromkeys(categories)),
+        audience=read_list(values["group"]),
+        color=named.color if named else "",
+        facets=tuple((name, value) for name, value in facets.items() if value),
+    )
+
+
+def banners(plan: Plan, identity_name: str) -> Iterator[Event]:
+    """All-day events about the year itself, which go into every calendar."""
+    settings, year = plan.settings, plan.year
+
+    def banner(kind: str, summary: str, first: dt.date, last: dt.date, category: str = "") -> Event:
+        uid = lasting_uid(identity_name, kind, summary if kind == "day off" else "", str(first.toordinal()))
+        details = Details(categories=(category,) if category else (), busy=False, uid=uid)
+        return Event(summary, first, last + _DAY, details=details)
+
+    if settings.show_labels:
+        for day in year.days:
+            text = label_title(plan, day)
+            if text:
+                yield banner("label", text, day.date, day.date)
+    if settings.show_weeks:
+        weeks: dict[tuple[str, int], list[SchoolDay]] = defaultdict(list)
+        for day in year.days:
+            weeks[day.term, day.week].append(day)
+        for (term, number), days in weeks.items():
+            label = next((day.week_label for day in days if day.week_label), "")
+            title = f"{term} week {number}" + (f" ({label})" if label else "")
+            yield banner("week", title.strip(), days[0].date, days[-1].date)
+    if settings.show_days_off:
+        for row in plan.rows.days_off:
+            yield banner("day off", row.name, row.first, row.last, row.kind)
+
+
+def label_title(plan: Plan, day: SchoolDay) -> str:
+    """What a school day is called: the Cycle's Name, else `Day 3`, with the special day's Name after it."""
+    name = plan.year.label_names.get(day.label, "")
+    if not name and day.label:
+        is_word = len(day.label) > 2 and not day.label.isdigit()
+        name = plan.naming.name("label", day.label)
+        name = name if is_word or name != day.label else f"Day {day.label}"
+    special = day.special.name if day.special else ""
+    return " – ".join(part for part in (name, special) if part)
+
+
+def plan_sheets(plan: Plan) -> SheetsRead:
+    """How the plan's own event lists are read."""
+    return read_sheets(plan.event_sheets, plan.options) if plan.event_sheets else SheetsRead()
+
+
+def own_events(plan: Plan, found: SheetsRead) -> Iterator[tuple[Event, Notebook]]:
+    """The plan's own events on each of their dates, people with the addresses that People has. What repeats
+    by the calendar skips the days off of the whole school."""
+    from nomarium.ical.series import Window, occurrences
+
+    off = frozenset(
+        ordinal
+        for row in plan.rows.days_off
+        if not row.division
+        for ordinal in range(row.first.toordinal(), row.last.toordinal() + 1)
+    )
+    for reading in found.readings:
+        if reading.problems:
+            continue
+        notebook = Notebook()
+        for event in reading.events(notebook):
+            event = _addressed(event, plan)
+            if event.details.recurrence is None:
+                yield event, notebook
+                continue
+            zone = zone_named(event.zone) if event.zone else None
+            for one in occurrences(event, zone, Window(last=plan.options.repeats_until, days_off=off)):
+                yield one.event, notebook
+        yield _END, notebook
+
+
+_END = Event("", dt.date.min, dt.date.min)
+"""Marks the end of one list's events."""
+
+
+def is_end(event: Event) -> bool:
+    """Whether a list of events ends here."""
+    return event is _END
+
+
+def _addressed(event: Event, plan: Plan) -> Event:
+    details = event.details
+    if not details.attendees and not details.organizer:
+        return event
+    organizer = plan.people.addressed(details.organizer) if details.organizer else None
+    attendees = tuple(plan.people.addressed(one) for one in details.attendees)
+    return event._replace(details=details._replace(organizer=organizer, attendees=attendees))
+
+
+def persons_of(plan: Plan, event: Event) -> tuple[str, ...]:
+    """The people of the plan whose calendar an event belongs in."""
+    facets = dict(event.details.facets)
+    teachers = tuple(part.strip() for part in facets.get("teacher", "").split(";"))
+    codes = tuple(
+        one.name for one in plan.people.persons if plan.naming.name("teacher", one.name) in teachers
+    )
+    groups = (*event.details.audience, *read_list(facets.get("group", "")))
+    return plan.people.names_of((*teachers, *codes), groups)

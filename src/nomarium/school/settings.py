@@ -1,0 +1,205 @@
+"""The Settings table of a plan."""
+
+from __future__ import annotations
+
+import difflib
+from typing import NamedTuple
+
+from nomarium.model.problem import Problem
+from nomarium.reading.cells import read_zone
+from nomarium.reading.choices import read_yes_no
+from nomarium.reading.lengths import read_length
+from nomarium.reading.refusal import Refusal
+from nomarium.reading.words import ENGLISH, fold
+from nomarium.school.tables import Item, Table, plain
+from nomarium.school.templates import FIELDS, unknown_fields
+
+MOVES = ("each school day", "each weekday", "each week", "by weekday")
+RESTARTS = ("never", "each term", "each month", "each week")
+NAMES = (
+    "Calendar name", "Time zone", "Date order", "School days", "Cycle moves", "Cycle starts", "First label",
+    "Cycle restarts", "Event title", "Event notes", "Join periods", "Join gap", "Show labels", "Show weeks",
+    "Show days off",
+)  # fmt: skip
+
+
+class Settings(NamedTuple):
+    """What holds for the whole plan; `items` are the rows that say so, for messages."""
+
+    calendar_name: str = ""
+    zone: str | None = None
+    date_order: str = ""
+    school_days: tuple[int, ...] = (0, 1, 2, 3, 4)
+    """Taught weekdays, 0 is Monday, in the order of the week."""
+    moves: str = ""
+    """One of MOVES, or nothing when no setting says so: then the first, or as the Cycle table shows."""
+    starts: Item | None = None
+    """The row that says on which date the cycle starts; None: on the first school day."""
+    first_label: Item | None = None
+    restarts: str = "never"
+    title: str = "{name}"
+    notes: str = ""
+    join: bool = True
+    join_gap_secs: int = 600
+    show_labels: bool = False
+    show_weeks: bool = False
+    show_days_off: bool = False
+    restarts_item: Item | None = None
+
+    @property
+    def week_start(self) -> int:
+        """The weekday on which a week begins: the first school day when that is a weekend day, else Monday."""
+        first = self.school_days[0]
+        return first if first >= 5 else 0
+
+
+def read_settings(table: Table | None) -> tuple[Settings, list[Problem]]:
+    """Read the table. An unknown setting or value is a problem with the nearest right word."""
+    settings, problems = Settings(), list[Problem]()
+    known = {plain(name): name for name in NAMES}
+    seen: dict[str, Item] = {}
+    for item in table.items if table else ():
+        name = known.get(plain(item.text("setting")))
+        if name is None:
+            problems.append(_unknown(item, "setting", "There is no setting", NAMES))
+            continue
+        if not item.text("value"):
+            continue
+        if name in seen:
+            message = f"{name} is set twice, in rows {seen[name].number} and {item.number}."
+            problems.append(item.problem("setting-twice", "setting", message, "Keep one of them."))
+            continue
+        seen[name] = item
+        read = _read(name, item, settings)
+        if isinstance(read, Problem):
+            problems.append(read)
+        else:
+            settings = read
+    if settings.moves == "each week" and settings.restarts in ("each month", "each week"):
+        item = seen["Cycle restarts"]
+        message = f"A cycle that moves each week cannot restart {settings.restarts}."
+        problems.append(item.problem("setting-clash", "value", message, "Restart it never or each term."))
+    return settings, problems
+
+
+def _read(name: str, item: Item, settings: Settings) -> Settings | Problem:
+    text = item.text("value")
+    if name == "Calendar name":
+        return settings._replace(calendar_name=text)
+    if name == "Time zone":
+        zone = read_zone(text)
+        if isinstance(zone, Refusal):
+            return zone.problem(item.place("value"), text)
+        return settings._replace(zone=zone)
+    if name == "Date order":
+        order = {
+            "dmy": "dmy",
+            "mdy": "mdy",
+            "ymd": "ymd",
+            "dayfirst": "dmy",
+            "monthfirst": "mdy",
+            "yearfirst": "ymd",
+        }
+        found = order.get(
+            plain(text).replace("/", "").replace("dd", "d").replace("mm", "m").replace("yyyy", "y")
+        )
+        return (
+            settings._replace(date_order=found)
+            if found
+            else _unknown(item, "value", "There is no order", ("dmy", "mdy", "ymd"))
+        )
+    if name == "School days":
+        days = read_school_days(text)
+        if days is None:
+            message = f"“{text}” is no list of weekdays."
+            return item.problem(
+                "setting-value", "value", message, "Write it like Mon-Fri, Sun-Thu or Mon, Tue, Thu."
+            )
+        return settings._replace(school_days=days)
+    if name in ("Cycle moves", "Cycle restarts"):
+        choices = MOVES if name == "Cycle moves" else RESTARTS
+        word = {plain(choice): choice for choice in choices}.get(plain(text))
+        if word is None:
+            return _unknown(item, "value", f"{name} cannot be", choices)
+        return (
+            settings._replace(moves=word)
+            if name == "Cycle moves"
+            else settings._replace(restarts=word, restarts_item=item)
+        )
+    if name == "Cycle starts":
+        if plain(text) in ("thefirstschoolday", "firstschoolday"):
+            return settings
+        return settings._replace(starts=item)
+    if name == "First label":
+        return settings._replace(first_label=item)
+    if name in ("Event title", "Event notes"):
+        unknown = unknown_fields(text)
+        if unknown:
+            close = difflib.get_close_matches(unknown[0], FIELDS, n=1, cutoff=0.5)
+            remedy = (
+                f"Did you mean {{{close[0]}}}?"
+                if close
+                else f"Use {', '.join(f'{{{one}}}' for one in FIELDS)}."
+            )
+            return item.problem("template-field", "value", f"There is no field {{{unknown[0]}}}.", remedy)
+        return (
+            settings._replace(title=text)
+            if name == "Event title"
+            else settings._replace(notes=text.replace("\\n", "\n"))
+        )
+    if name == "Join gap":
+        secs = read_length(text, 60)
+        return (
+            secs.problem(item.place("value"), text)
+            if isinstance(secs, Refusal)
+            else settings._replace(join_gap_secs=secs)
+        )
+    answer = read_yes_no(item.cells["value"])
+    if isinstance(answer, Refusal) or answer is None:
+        return item.problem(
+            "setting-value", "value", f"{name} is yes or no, not “{text}”.", "Write yes or no."
+        )
+    field = {
+        "Join periods": "join",
+        "Show labels": "show_labels",
+        "Show weeks": "show_weeks",
+        "Show days off": "show_days_off",
+    }[name]
+    return settings._replace(**{field: answer})  # type: ignore[arg-type]
+
+
+def _unknown(item: Item, field: str, what: str, known: tuple[str, ...]) -> Problem:
+    text = item.text(field)
+    close = difflib.get_close_matches(fold(text), [one.casefold() for one in known], n=1, cutoff=0.4)
+    near = next((one for one in known if close and one.casefold() == close[0]), None)
+    remedy = f"Did you mean {near}?" if near else f"Use one of {', '.join(known)}."
+    code = "setting-unknown" if field == "setting" else "setting-value"
+    return item.problem(code, field, f"{what} “{text}”.", remedy)
+
+
+def weekday_of(text: str) -> int | None:
+    """The weekday that a text names, 0 is Monday, or None."""
+    word = fold(text).strip()
+    return ENGLISH.weekdays.get(word, ENGLISH.weekdays.get(word.removesuffix("s")))
+
+
+def read_school_days(text: str) -> tuple[int, ...] | None:
+    """Weekdays of a list or a range, in order.
+
+    >>> read_school_days("Sun-Thu")
+    (6, 0, 1, 2, 3)
+    """
+    import re
+
+    found: list[int] = []
+    for part in re.split(r"[,;/&+]|\band\b", text):
+        ends = [
+            weekday_of(end) for end in re.split(r"\s*(?:-|–|—|\bto\b|\bthrough\b)\s*", part.strip()) if end
+        ]
+        if not ends or None in ends or len(ends) > 2:
+            return None
+        first, last = ends[0], ends[-1]
+        assert first is not None
+        assert last is not None
+        found += [(first + n) % 7 for n in range((last - first) % 7 + 1)]
+    return tuple(dict.fromkeys(found)) or None

@@ -1,0 +1,265 @@
+"""The timetable: which class meets on which labels in which periods, from a list, `Meets` cells or grids."""
+
+from __future__ import annotations
+
+import datetime as dt
+import re
+from collections.abc import Sequence
+from typing import NamedTuple
+
+from nomarium.model.problem import Place, Problem, note
+from nomarium.reading.refusal import Refusal
+from nomarium.school.codes import Codes
+from nomarium.school.rows import Dates
+from nomarium.school.tables import Item, Table, plain
+
+
+class Slot(NamedTuple):
+    """A class in one period of the days of one label, from one row or cell."""
+
+    code: str
+    """The class's code."""
+    label: str
+    """Blank: on every label."""
+    period: str
+    title: str = ""
+    room: str = ""
+    teachers: tuple[str, ...] = ()
+    group: str = ""
+    terms: tuple[str, ...] = ()
+    division: str = ""
+    notes: str = ""
+    first: dt.date | None = None
+    last: dt.date | None = None
+    place: Place = Place()
+    cell: str = ""
+
+
+class Timetable(NamedTuple):
+    slots: list[Slot]
+    problems: list[Problem]
+    notes: list[Problem]
+
+
+class Known(NamedTuple):
+    """What the cells of a timetable may name."""
+
+    labels: Codes
+    periods: Codes
+    terms: Codes
+    weekdays_work: bool
+    """Whether weekday names are labels: where the cycle is by weekday or there is none."""
+
+
+_WEEKDAYS = ("Monday", "Tuesday", "Wednesday", "Thursday", "Friday", "Saturday", "Sunday")
+_SHORT = (
+    *tuple((name[:size], name) for name in _WEEKDAYS for size in (2, 3, 4)),
+    ("Thurs", "Thursday"),
+    ("Tues", "Tuesday"),
+)
+
+
+def labels_of(known: Known) -> Codes:
+    """Labels, and weekday names where they work as labels."""
+    if not known.weekdays_work:
+        return known.labels
+    plural = tuple((f"{name}s", name) for name in _WEEKDAYS)
+    own = tuple((name, name) for name in known.labels.names)
+    taken = {plain(name) for name in known.labels.names}
+    short = tuple(pair for pair in _SHORT if plain(pair[0]) not in taken)
+    return Codes("label", [*known.labels.names, *_WEEKDAYS], [*short, *plural, *own])
+
+
+def read_list(table: Table, known: Known, dates: Dates) -> Timetable:
+    """Read a Timetable in list form."""
+    found = Timetable([], [], [])
+    labels = labels_of(known)
+    seen: dict[tuple[object, ...], Item] = {}
+    for item in table.items:
+        mark = tuple((field, item.text(field)) for field in table.columns)
+        if mark in seen:
+            message = f"The row says the same as row {seen[mark].number}: it counts once."
+            found.notes.append(note("row-repeated", message).at(item.place()))
+            continue
+        seen[mark] = item
+        slots = _slots_of(item, labels, known, dates)
+        if isinstance(slots, list):
+            found.slots.extend(slots)
+        else:
+            found.problems.extend(slots)
+    return found
+
+
+def _slots_of(item: Item, labels: Codes, known: Known, dates: Dates) -> list[Slot] | tuple[Problem, ...]:
+    code = item.text("class")
+    if not code:
+        return (
+            item.problem("class-missing", "class", "The row has no class.", "Give it one, or take it out."),
+        )
+    problems = list[Problem]()
+    pairs: list[tuple[str, str]] = []
+    if item.text("meets"):
+        if item.text("label") or item.text("period"):
+            message = "The row has Meets beside Label or Period."
+            return (item.problem("meets-twice", "meets", message, "Use one way or the other."),)
+        read = read_meets(item.text("meets"), labels, known.periods)
+        if isinstance(read, Refusal):
+            problems.append(read.problem(item.place("meets"), item.text("meets")))
+        else:
+            pairs = read
+    else:
+        pairs = _combined(item, labels, known.periods, problems)
+    terms: tuple[str, ...] = ()
+    if item.text("term"):
+        read_terms = known.terms.read(item.cells["term"])
+        if isinstance(read_terms, Refusal):
+            problems.append(read_terms.problem(item.place("term"), item.text("term")))
+        else:
+            terms = read_terms
+    ends: list[dt.date | None] = []
+    for field in ("first", "last"):
+        day = dates.read(item, field)
+        if isinstance(day, Problem):
+            problems.append(day)
+        else:
+            ends.append(day)
+    if problems:
+        return tuple(problems)
+    first, last = ends
+    if first and last and last < first:
+        return (
+            item.problem(
+                "end-before-start", "last", f"It ends on {last}, before {first}.", "Correct one of them."
+            ),
+        )
+    teachers = tuple(
+        name for part in re.split(r"[;\n]", item.text("teacher")) if (name := " ".join(part.split()))
+    )
+    return [
+        Slot(
+            code, label, period, item.text("title"), item.text("room"), teachers, item.text("group"), terms,
+            item.text("division"), item.text("notes"), first, last, item.place("period" if "period" in item.cells else "meets"),
+            item.text("period") or item.text("meets"),
+        )
+        for label, period in pairs
+    ]  # fmt: skip
+
+
+def _combined(item: Item, labels: Codes, periods: Codes, problems: list[Problem]) -> list[tuple[str, str]]:
+    """Every combination of the Label and Period cells; an empty Label is every label."""
+    if not item.text("period"):
+        problems.append(
+            item.problem(
+                "period-missing", "period", "The row has no period.", "Give it one, or a Meets cell."
+            )
+        )
+        return []
+    found: list[tuple[str, ...]] = []
+    for field, codes in (("label", labels), ("period", periods)):
+        if not item.text(field):
+            found.append(("",))
+            continue
+        read = codes.read(item.cells[field])
+        if isinstance(read, Refusal):
+            problems.append(read.problem(item.place(field), item.text(field)))
+            return []
+        found.append(read)
+    return [(label, period) for label in found[0] for period in found[1]]
+
+
+def read_meets(text: str, labels: Codes, periods: Codes) -> list[tuple[str, str]] | Refusal:
+    """(label, period) pairs of `A1 B3 D2`, `1(A,C,E) 4(B)` or `Day 2 P3`."""
+    found: list[tuple[str, str]] = []
+    rest = text.strip()
+    while rest:
+        match = re.match(r"([^\s,;()]+(?:\s+[^\s,;()]+)?)\s*\(([^)]*)\)\s*[,;]?\s*", rest)
+        if match:
+            pairs = _bracketed(match[1], match[2], labels, periods)
+            if isinstance(pairs, Refusal):
+                return pairs
+            found += pairs
+            rest = rest[match.end() :]
+            continue
+        taken = _pair(rest, labels, periods)
+        if isinstance(taken, Refusal):
+            return taken
+        pair, rest = taken
+        found.append(pair)
+    return list(dict.fromkeys(found))
+
+
+def _bracketed(head: str, inside: str, labels: Codes, periods: Codes) -> list[tuple[str, str]] | Refusal:
+    """`1(A,C,E)` is a period and its labels; `A(1,3)` a label and its periods."""
+    period, label = periods.find(head), labels.find(head)
+    in_labels, in_periods = labels.read(inside), periods.read(inside)
+    if period is not None and not isinstance(in_labels, Refusal):
+        return [(one, period) for one in in_labels]
+    if label is not None and not isinstance(in_periods, Refusal):
+        return [(label, one) for one in in_periods]
+    if period is not None and isinstance(in_labels, Refusal):
+        return in_labels
+    return _not_met(f"{head}({inside})", labels, periods)
+
+
+def _pair(text: str, labels: Codes, periods: Codes) -> tuple[tuple[str, str], str] | Refusal:
+    """The label and period at the start of a text, and what follows."""
+    words = re.findall(r"[^\s,;]+|[,;]", text)
+    for size in (1, 2, 3, 4):
+        part = words[:size]
+        if len(part) < size or any(word in ",;" for word in part):
+            break
+        found = _splits(" ".join(part), labels, periods)
+        if len(found) > 1:
+            shown = " or ".join(f"label {label} period {period}" for label, period in sorted(found))
+            return Refusal(
+                "meets-ambiguous",
+                f"“{' '.join(part)}” can be {shown}.",
+                "Write it like 1(A, C): a period and its labels.",
+            )
+        if found:
+            pattern = r"\s*".join(re.escape(word) for word in part) + r"[\s,;]*"
+            match = re.match(pattern, text)
+            assert match is not None
+            return found.pop(), text[match.end() :]
+    return _not_met(words[0] if words else text, labels, periods)
+
+
+def _splits(text: str, labels: Codes, periods: Codes) -> set[tuple[str, str]]:
+    found = set()
+    for at in range(1, len(text)):
+        head, tail = text[:at].strip(), text[at:].strip(" -:")
+        if not head or not tail or (text[at - 1].isdigit() and text[at].isdigit() and " " in text):
+            continue
+        label, period = labels.find(head.rstrip(" -:")), periods.find(tail)
+        if label is not None and period is not None:
+            found.add((label, period))
+    return found
+
+
+def _not_met(text: str, labels: Codes, periods: Codes) -> Refusal:
+    message = f"“{text}” is no label with a period."
+    remedy = f"Write it like {(labels.names or ('A',))[0]}{(periods.names or ('1',))[0]}: labels are {', '.join(labels.names[:12])}; periods are {', '.join(periods.names[:12])}."
+    return Refusal("meets-unread", message, remedy)
+
+
+def merged_slots(slots: Sequence[Slot]) -> list[Slot]:
+    """Slots of the same class at the same time on several people's sheets are one, of all of them."""
+    found: dict[tuple[object, ...], Slot] = {}
+    for slot in slots:
+        key = (
+            plain(slot.code),
+            slot.label,
+            slot.period,
+            slot.terms,
+            slot.first,
+            slot.last,
+            plain(slot.room) if slot.room else "",
+        )
+        other = found.get(key)
+        if other is None:
+            found[key] = slot
+            continue
+        teachers = tuple(dict.fromkeys((*other.teachers, *slot.teachers)))
+        groups = "; ".join(dict.fromkeys(one for one in (other.group, slot.group) if one))
+        found[key] = other._replace(teachers=teachers, group=groups, room=other.room or slot.room)
+    return list(found.values())
