@@ -19,7 +19,7 @@ from nomarium.reading.headings import FIELDS, PARTS, normal, spellings
 
 ROOT = Path(__file__).parents[1]
 SOURCE = ROOT / "src" / "nomarium"
-LAYERS = ("model", "ical", "sheets", "reading", "school", "exchange", "cli")
+LAYERS = ("model", "ical", "sheets", "reading", "school", "exchange", "pictures", "cli")
 """From the bottom up: a module imports from its own layer and those before it."""
 
 MODULES = sorted(SOURCE.rglob("*.py"))

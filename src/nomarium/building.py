@@ -22,6 +22,7 @@ from nomarium.stream import EventStream, Progress
 if TYPE_CHECKING:
     from nomarium.daysoff import DaysOff, PublicHolidays
     from nomarium.ical.reader import CalendarRead
+    from nomarium.school.clashes import Clash
     from nomarium.school.plan import Plan
     from nomarium.tableoutput import TableOutput
 
@@ -76,6 +77,8 @@ class BuildReport:
         self.readings: list[SheetReading] = []
         self.notebooks: list[Notebook] = []
         self.plans: list[Plan] = []
+        self.clashes: list[Clash] = []
+        """Who a plan puts in two places at once."""
         self.files: list[WrittenFile] = []
         self.kept_files: list[str] = []
         """Files of an earlier build in the folder that this one no longer makes."""

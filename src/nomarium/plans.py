@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from typing import TYPE_CHECKING
 
+from nomarium.school.clashes import clashes_in
 from nomarium.school.plan import Plan
 from nomarium.school.planevents import banners, is_end, meeting_events, own_events, persons_of, plan_sheets
 
@@ -39,4 +40,5 @@ def write_plan(plan: Plan, stream: EventStream, report: BuildReport, identity_na
         report.problems += notebook.problems
         report.notes += notebook.all_notes()
         report.notebooks.append(notebook)
+    report.clashes += clashes_in(plan.meetings)
     stream.write_counted(banners(plan, identity_name), everywhere=True)

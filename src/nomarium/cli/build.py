@@ -346,6 +346,14 @@ def _say_outcome(report: BuildReport, output: str, rejects: str | None, partial:
         changed = ", ".join(f"{count:,} {what}" for what, count in report.changes.items() if count)
         if changed:
             say(f"Since the last build: {changed}", to)
+    if report.clashes:
+        one = report.clashes[0]
+        times = f", {one.times} times" if one.times > 1 else ""
+        say(
+            f"{_count(len(report.clashes), 'clash', 'es')}: {one.kind} {one.name} is in {one.one} and {one.other} at once "
+            f"(first on {one.first}{times})" + ("; --json lists all" if len(report.clashes) > 1 else ""),
+            to,
+        )
     for name in report.kept_files:
         say(f"kept from an earlier build, no longer made: {name}", to)
     if rejects and report.ledger.rejected:
@@ -370,8 +378,8 @@ def _repeats_said(report: BuildReport) -> list[str]:
     return lines
 
 
-def _count(number: int, thing: str) -> str:
-    return f"{number:,} {thing}{'' if number == 1 else 's'}"
+def _count(number: int, thing: str, plural: str = "s") -> str:
+    return f"{number:,} {thing}{'' if number == 1 else plural}"
 
 
 def _facts(report: BuildReport) -> dict[str, object]:
@@ -397,6 +405,7 @@ def _facts(report: BuildReport) -> dict[str, object]:
         "duplicates": report.duplicate_count,
         "first_day": report.span[0] if report.span else None,
         "last_day": report.span[1] if report.span else None,
+        "clashes": [as_json(one._asdict()) for one in report.clashes],
         "problems": as_json(report.problems),
         "notes": as_json(report.notes),
         "written": report.is_written,

@@ -13,7 +13,7 @@ from nomarium._version import VERSION
 from nomarium.cli.render import say, say_json, say_problems
 from nomarium.model.errors import NomariumError, UsageError
 
-COMMANDS = ("survey", "build", "starter", "demo")
+COMMANDS = ("survey", "build", "tally", "starter", "demo")
 """In the order in which a scheduler meets them; each is the module of that name here."""
 
 

@@ -16,7 +16,7 @@ __all__ = ("Properties", "alarm_secs", "details_of", "length_of", "recurrence_of
 
 _STATUSES = frozenset(("CONFIRMED", "TENTATIVE", "CANCELLED"))
 _CLASSES = frozenset(("PUBLIC", "PRIVATE", "CONFIDENTIAL"))
-_FACETS = ("class", "teacher", "room", "group", "division", "term", "label", "period")
+_FACETS = ("class", "teacher", "room", "group", "division", "term", "label", "period", "periods")
 
 
 class Properties:

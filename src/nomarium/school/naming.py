@@ -75,9 +75,16 @@ class People(NamedTuple):
 
 def _kind(text: str) -> str | None:
     """The kind that a cell names, blank for a blank one, None for no kind at all."""
-    words = {plain(one): one for one in KINDS} | {"": "", "classe": "class", "course": "class", "salle": "room"}
+    words = {plain(one): one for one in KINDS} | {
+        "": "",
+        "classe": "class",
+        "course": "class",
+        "salle": "room",
+    }
     key = plain(text)
-    return next((words[form] for form in (key, key.removesuffix("s"), key.removesuffix("es")) if form in words), None)
+    return next(
+        (words[form] for form in (key, key.removesuffix("s"), key.removesuffix("es")) if form in words), None
+    )
 
 
 def read_names(table: Table | None) -> tuple[Naming, list[Problem]]:

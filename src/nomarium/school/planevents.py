@@ -75,18 +75,19 @@ def _said(plan: Plan, meeting: Meeting, n: int) -> tuple[str, str, Details, str]
         slot.notes,
         lesson.notes if lesson else "",
     ]
-    details = _details(plan, slot, meeting.label, meeting.period, day.term)
+    details = _details(plan, meeting)
     return title, "\n".join(part for part in parts if part), details, values["room"]
 
 
-def _details(plan: Plan, slot: Slot, label: str, period: str, term: str) -> Details:
+def _details(plan: Plan, meeting: Meeting) -> Details:
     """What of a meeting is kept as data: in categories for people, in facets for splits and tallies."""
+    slot = meeting.slot
     naming, values = plan.naming, values_of(plan, slot)
     named = naming.of("class", slot.code)
     facets = {
         "class": values["name"], "teacher": "; ".join(naming.name("teacher", one) for one in slot.teachers),
-        "room": values["room"], "group": values["group"], "division": slot.division, "term": term, "label": label,
-        "period": period,
+        "room": values["room"], "group": values["group"], "division": slot.division, "term": meeting.day.term, "label": meeting.label,
+        "period": meeting.period, "periods": str(len(meeting.bells)) if len(meeting.bells) > 1 else "",
     }  # fmt: skip
     categories = (*(named.categories if named else ()), values["name"])
     return Details(

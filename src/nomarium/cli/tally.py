@@ -1,0 +1,217 @@
+"""`nomarium tally`: how many meetings and hours everybody gets."""
+
+import sys
+from pathlib import Path
+from typing import TYPE_CHECKING, Annotated
+
+import typer
+
+from nomarium.cli import options as opt
+from nomarium.cli.render import as_json, say, say_json, say_notes, say_problems
+from nomarium.cli.sources import opened
+from nomarium.model.errors import UsageError
+from nomarium.model.event import Event
+from nomarium.model.problem import Problem
+
+if TYPE_CHECKING:
+    import datetime as dt
+
+    from nomarium.ical.reader import CalendarRead
+    from nomarium.school.plan import Plan
+    from nomarium.school.tally import Tally
+    from nomarium.sheets.table import Sheet
+
+EXAMPLE = "Example: nomarium tally year.xlsx --per term -o tally.png"
+
+
+def tally(
+    source: Annotated[
+        str,
+        typer.Argument(
+            metavar="CALENDAR_OR_PLAN", help="A plan (workbook or folder) or a calendar file that was built."
+        ),
+    ],
+    by: Annotated[
+        str,
+        typer.Option(
+            "--by", metavar="FIELD", help="class, teacher, room, group, label, division or category."
+        ),
+    ] = "class",
+    per: Annotated[str, typer.Option("--per", metavar="month|term", help="What the columns are.")] = "month",
+    output: Annotated[
+        str | None,
+        typer.Option(
+            "--output",
+            "-o",
+            metavar="FILE",
+            help="Keep it: .csv or .xlsx a table, .png, .svg or .pdf a chart.",
+        ),
+    ] = None,
+    timezone: opt.Timezone = None,
+    date_order: opt.DateOrder = None,
+    school_year: opt.SchoolYear = None,
+    from_: opt.From = None,
+    until: opt.Until = None,
+    json: opt.Json = False,
+) -> None:
+    """Count meetings, periods and hours for each class, teacher, room or label, by month or term."""
+    from nomarium.school.tally import KINDS, SPANS, tally_of
+
+    by, per = by.casefold().removesuffix("s") if by.casefold() != "class" else "class", per.casefold()
+    if by not in KINDS or per not in SPANS:
+        what = f"--by {by}" if by not in KINDS else f"--per {per}"
+        raise UsageError(
+            Problem(
+                "usage",
+                f"{what} is nothing to count by.",
+                f"Use --by {', '.join(KINDS)}; --per {', '.join(SPANS)}.",
+            )
+        )
+    _check_target(output)
+    first, last = opt.window_options(from_, until)
+    reading = opt.reading_options(
+        timezone=timezone, date_order=date_order, school_year=school_year, until=last
+    )
+    with opened([source], ()) as found:
+        if found.calendars:
+            events, problems, plan = _of_calendar(found.calendars[0], last)
+        else:
+            plan = _plan(found.sheets, reading, source)
+            from nomarium.school.planevents import meeting_events
+
+            events, problems = list(meeting_events(plan, source)), plan.problems
+    inside = [e for e in events if not (first and e.last_day < first) and not (last and e.first_day > last)]
+    counted = tally_of(inside, by, per, plan)
+    if output and not problems:
+        _keep(counted, Path(output))
+    if json:
+        say_json({**as_json(counted._asdict()), "problems": as_json(problems)})
+    else:
+        _print(counted, plan, problems, output)
+    raise typer.Exit(1 if problems else 0)
+
+
+def _check_target(output: str | None) -> None:
+    if output and Path(output).suffix.lower() not in (".csv", ".xlsx", ".png", ".svg", ".pdf"):
+        raise UsageError(
+            Problem(
+                "usage",
+                f"{output} does not say by its ending what it is to be.",
+                "Use .csv, .xlsx, .png, .svg or .pdf.",
+            )
+        )
+
+
+def _plan(sheets: "list[Sheet]", reading, source: str) -> "Plan":  # type: ignore[no-untyped-def]
+    from nomarium.school.plan import plans_in, read_plan
+
+    plans, _ = plans_in(sheets, reading)
+    if not plans:
+        message = f"{source} is no plan: it has neither a Timetable, nor a Cycle, nor Events beside other tables of a plan."
+        raise UsageError(
+            Problem("plan-missing", message, "Name a plan, or a calendar file that was built from one.")
+        )
+    return read_plan(plans[0], reading)
+
+
+def _of_calendar(
+    calendar: "CalendarRead", last: "dt.date | None"
+) -> "tuple[list[Event], list[Problem], Plan | None]":
+    from nomarium.ical.merging import merged
+    from nomarium.ical.series import Window, series_occurrences
+
+    events: list[Event] = []
+    problems = list(calendar.problems)
+    for series in merged(calendar.entries).series:
+        if series.main is not None and series.is_endless and last is None:
+            message = f"“{series.main.event.summary}” repeats without an end."
+            problems.append(Problem("repeat-endless", message, "Say until when to count: --until DATE."))
+            continue
+        events += [one.event for one in series_occurrences(series, Window(last=last))]
+    return events, problems, None
+
+
+def _print(counted: "Tally", plan: "Plan | None", problems: list[Problem], output: str | None) -> None:
+    from rich.console import Console
+    from rich.markup import escape
+    from rich.table import Table
+
+    from nomarium.school.tally import table_of
+
+    console = Console(width=None if sys.stdout.isatty() else 120, highlight=False, emoji=False)
+    if problems:
+        say_problems(problems)
+    if plan is not None:
+        say_notes([note for note in plan.notes if note.code not in ("bells-forward",)])
+    rows = table_of(counted)
+    has_lost = any(line.not_met for line in counted.lines)
+    has_uneven = any(line.is_uneven for line in counted.lines)
+    keep = [
+        n
+        for n, head in enumerate(rows[0])
+        if (head != "Not met" or has_lost) and (head != "Uneven" or has_uneven)
+    ]
+    table = Table(show_edge=False, pad_edge=False, header_style="bold")
+    for n in keep:
+        table.add_column(
+            escape(str(rows[0][n])), justify="left" if n == 0 or rows[0][n] == "Uneven" else "right"
+        )
+    for row in rows[1:]:
+        table.add_row(*(escape(f"{row[n]:,.1f}" if isinstance(row[n], float) else str(row[n])) for n in keep),
+                      style="yellow" if row[-1] else None)  # fmt: skip
+    console.print(table)
+    if counted.labels and counted.kind != "label":
+        console.print()
+        console.print(_labels_table(counted))
+    if counted.uncounted:
+        say(f"{counted.uncounted:,} timed events have no {counted.kind} and are not counted.")
+    if has_uneven:
+        say("uneven: at least two periods fewer than another class with as many in a cycle.")
+    if problems:
+        say(
+            f"{len(problems):,} problem{'' if len(problems) == 1 else 's'}: what could be read was counted.",
+            sys.stderr,
+        )
+    elif output:
+        say(f"Kept in {output}")
+
+
+def _labels_table(counted: "Tally"):  # type: ignore[no-untyped-def]
+    from rich.markup import escape
+    from rich.table import Table
+
+    table = Table(
+        show_edge=False,
+        pad_edge=False,
+        header_style="bold",
+        title="How often each label falls",
+        title_justify="left",
+    )
+    spans = list(counted.spans)
+    for head in ("Label", *spans, "Days"):
+        table.add_column(escape(head), justify="left" if head == "Label" else "right")
+    for label, counts in counted.labels.items():
+        table.add_row(escape(label), *(str(counts.get(span, 0)) for span in spans), str(sum(counts.values())))
+    if counted.school_days:
+        table.add_row(
+            "school days",
+            *(str(counted.school_days.get(span, 0)) for span in spans),
+            str(sum(counted.school_days.values())),
+            style="dim",
+        )
+    return table
+
+
+def _keep(counted: "Tally", path: Path) -> None:
+    from nomarium.ical.calendar import replace_file
+
+    ending = path.suffix.lower()
+    if ending in (".csv", ".xlsx"):
+        from nomarium.school.tally import table_of
+        from nomarium.sheets.plaintable import write_rows
+
+        replace_file(path, lambda file: write_rows(table_of(counted), ending[1:], "Tally", file))
+        return
+    from nomarium.pictures.tallychart import draw_tally
+
+    replace_file(path, lambda file: draw_tally(counted, ending[1:], file))

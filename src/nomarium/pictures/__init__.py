@@ -1,0 +1,1 @@
+"""Calendars and counts as pictures."""
