@@ -16,6 +16,8 @@ from nomarium.sheets.table import cell_text
 
 REGULAR = "Regular"
 _HALF = 43_200
+_LONGEST, _LONGEST_PAUSE = 6 * 3600, 3 * 3600
+"""A period, or a pause before the next one, that would be longer is no afternoon but a slip or another order."""
 _FROM = 6 * 3600
 """A school day's clock runs from 06:00: an earlier time without am or pm is in the afternoon."""
 
@@ -218,7 +220,9 @@ def _next(clock: Clock, previous: int, item: Item, field: str) -> int | None:
     if clock.secs >= previous:
         return clock.secs
     later = clock.secs + _HALF
-    return later if _is_open(clock, item, field) and later >= previous else None
+    longest = _HALF if previous == _FROM else _LONGEST if field == "end" else _LONGEST_PAUSE
+    farthest = previous + longest
+    return later if _is_open(clock, item, field) and previous <= later <= farthest else None
 
 
 def _by_itself(read: list[tuple[Item, tuple[Clock, Clock]]]) -> list[tuple[int, int]]:
@@ -227,7 +231,7 @@ def _by_itself(read: list[tuple[Item, tuple[Clock, Clock]]]) -> list[tuple[int, 
     for item, (start, end) in read:
         at = start.secs + _HALF if start.secs < _FROM and _is_open(start, item, "start") else start.secs
         to = end.secs
-        if to <= at and _is_open(end, item, "end") and to + _HALF > at:
+        if to <= at and _is_open(end, item, "end") and at < to + _HALF <= at + _LONGEST:
             to += _HALF
         found.append((at, to))
     return found

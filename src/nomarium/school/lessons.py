@@ -65,7 +65,7 @@ def poured(
             continue
         free = iter(at.get(code, ()))
         for number, lesson in enumerate(listed):
-            taken = [n for n, _ in zip(free, range(lesson.meetings), strict=False)]
+            taken = [n for _, n in zip(range(lesson.meetings), free, strict=False)]
             found.update((n, lesson) for n in taken)
             if len(taken) < lesson.meetings:
                 left = len(listed) - number

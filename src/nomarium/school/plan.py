@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import datetime as dt
+import difflib
 from collections.abc import Iterable, Sequence
 from typing import NamedTuple
 
@@ -197,24 +198,15 @@ def _divisions(tables: dict[str, Table], problems: list[Problem]) -> frozenset[s
         for item in tables[name].items if name in tables else ():
             if item.text("division"):
                 named.setdefault(plain(item.text("division")), item)
-    rung = {plain(i.text("division")) for i in (tables["bells"].items if "bells" in tables else ())}
-    for mine, others, wanted in (
-        (taught, named, bool(named)),
-        (named, {**taught, **dict.fromkeys(rung)}, bool(set(taught) - {""})),
-    ):
+    for mine, others in ((taught, named), (named, taught)):
         for key, item in mine.items():
-            if key and wanted and key not in others:
-                text = item.text("division")
-                import difflib
-
-                close = difflib.get_close_matches(key, [one for one in others if one], n=1)
-                near = next(
-                    (i.text("division") for k, i in {**named, **taught}.items() if close and k == close[0]),
-                    "",
-                )
-                remedy = f"Did you mean {near}?" if near else "Correct it here or there."
+            near = difflib.get_close_matches(key, [one for one in others if one], n=1, cutoff=0.75)
+            if key and key not in others and near:
+                text, known = item.text("division"), others[near[0]].text("division")
                 message = f"No other table knows the division “{text}”."
-                problems.append(item.problem("division-unknown", "division", message, remedy))
+                problems.append(
+                    item.problem("division-unknown", "division", message, f"Did you mean {known}?")
+                )
     return frozenset(taught) or frozenset([""])
 
 
