@@ -87,6 +87,10 @@ def _print(report: BuildReport, sources: list[str], options: ReadingOptions, sav
     width = None if sys.stdout.isatty() else 120
     console = Console(width=width, highlight=False, emoji=False)
     accounts = {account.title: account for account in report.sheets}
+    for plan in report.plans:
+        from nomarium.cli.plansurvey import print_plan
+
+        print_plan(console, plan)
     for reading in report.readings:
         _print_sheet(console, reading, accounts.get(reading.sheet.title))
     for passed in report.passed_over:
@@ -97,6 +101,9 @@ def _print(report: BuildReport, sources: list[str], options: ReadingOptions, sav
         say()
         say_problems(report.problems, sys.stdout)
         say()
+    if report.plans:
+        for account in report.sheets:
+            say(f"{account.title}: {account.ledger}")
     if len(report.sheets) != 1:
         say(f"Together: {report.ledger}")
     if save and report.readings:
@@ -202,7 +209,13 @@ def _facts(
     report: BuildReport, sources: list[str], options: ReadingOptions, save: str | None
 ) -> dict[str, Any]:
     accounts = {account.title: account for account in report.sheets}
+    plans: list[dict[str, Any]] = []
+    for plan in report.plans:
+        from nomarium.cli.plansurvey import plan_facts
+
+        plans.append(plan_facts(plan))
     return {
+        "plans": plans,
         "sheets": [_sheet_facts(reading, accounts.get(reading.sheet.title)) for reading in report.readings],
         "passed_over": [{"sheet": p.sheet.title, "reason": p.reason} for p in report.passed_over],
         "ledger": report.ledger.as_dict(),

@@ -6,8 +6,9 @@ import datetime as dt
 from collections.abc import Callable
 
 from nomarium.ical.octets import escaped, folded, parameter
-from nomarium.model.event import NO_DETAILS, Event, Person
+from nomarium.model.event import NO_DETAILS, Details, Event, Person
 
+_UID_AT = Details._fields.index("uid")
 MEMO_SIZE = 20_000
 """How many finished lines of one property are kept; when full, a memo starts again."""
 
@@ -51,6 +52,21 @@ class TimeMemo(dict[dt.date | dt.datetime, str]):
 def body_writer() -> Callable[[Event], str]:
     """A function from an event to the lines of its VEVENT after DTSTAMP and SEQUENCE, with its own memos."""
     locations = LineMemo("LOCATION")
+    known: dict[tuple[object, ...], str] = {}
+
+    def details_of(event: Event) -> str:
+        """The lines of its details, made once for all events that differ in nothing but their UID."""
+        details = event.details
+        if details.reminder_secs is not None or details.recurrence is not None or not details.facets:
+            return _details(event)
+        key = details[:_UID_AT] + details[_UID_AT + 1 :]
+        lines = known.get(key)
+        if lines is None:
+            if len(known) >= MEMO_SIZE:
+                known.clear()
+            lines = known[key] = _details(event)
+        return lines
+
     starts: dict[str | None, TimeMemo] = {}
     ends: dict[str | None, TimeMemo] = {}
 
@@ -68,7 +84,7 @@ def body_writer() -> Callable[[Event], str]:
             f"{starts[zone][start]}{'' if end == start else ends[zone][end]}"
             f"{summary_line}{locations[location]}"
             f"{folded('DESCRIPTION:' + escaped(description)) if description else ''}"
-            f"{'' if details is NO_DETAILS else _details(event)}END:VEVENT\r\n"
+            f"{'' if details is NO_DETAILS else details_of(event)}END:VEVENT\r\n"
         )
 
     return body_of

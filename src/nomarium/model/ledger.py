@@ -6,8 +6,10 @@ from __future__ import annotations
 class Ledger:
     """Counts of rows (of entries, where a layout is drawn): `read` is always the sum of the rest."""
 
-    def __init__(self, unit: str = "rows") -> None:
+    def __init__(self, unit: str = "rows", is_plan: bool = False) -> None:
+        """`is_plan`: its rows are used to make events, and are no events themselves."""
         self.unit = unit
+        self.is_plan = is_plan
         self.events = self.blank = self.notes = self.left_out = self.rejected = 0
 
     @property
@@ -16,6 +18,7 @@ class Ledger:
 
     def add(self, other: Ledger) -> None:
         """Take another account into this one."""
+        self.is_plan = self.is_plan or other.is_plan
         self.unit = other.unit if not self.read or other.unit == self.unit else "rows and entries"
         for name in ("events", "blank", "notes", "left_out", "rejected"):
             setattr(self, name, getattr(self, name) + getattr(other, name))
@@ -31,7 +34,8 @@ class Ledger:
         }
 
     def __str__(self) -> str:
-        parts = [f"{self.events:,} {'event' if self.events == 1 else 'events'}"]
+        word = "used" if self.is_plan else "event" if self.events == 1 else "events"
+        parts = [f"{self.events:,} {word}"]
         parts += [
             f"{self.blank:,} blank",
             f"{self.notes:,} {'note' if self.notes == 1 else 'notes'}",

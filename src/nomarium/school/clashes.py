@@ -26,25 +26,30 @@ def clashes_in(meetings: Sequence[Meeting]) -> list[Clash]:
     """Every pair of classes that clash, the first date of each."""
     found: dict[tuple[str, str, str, str], list[dt.date]] = defaultdict(list)
     names: dict[tuple[str, str, str, str], tuple[str, str, str]] = {}
-    busy: dict[tuple[str, str], list[Meeting]] = {}
+    busy: dict[tuple[str, str], list[tuple[int, int, str]]] = {}
     day: dt.date | None = None
     for meeting in meetings:
+        slot = meeting.slot
         if meeting.day.date != day:
             day, busy = meeting.day.date, {}
-        slot = meeting.slot
+        start, end, code = meeting.start_secs, meeting.end_secs, slot.code
         for kind, name in (
-            ("class", slot.code),
+            ("class", code),
             ("room", slot.room),
-            *(("teacher", one) for one in slot.teachers),
+            *[("teacher", one) for one in slot.teachers],
         ):
             if not name:
                 continue
-            others = busy.setdefault((kind, plain(name)), [])
-            for other in others:
-                if other.start_secs < meeting.end_secs and meeting.start_secs < other.end_secs:
-                    pair = sorted((other.slot.code, slot.code))
-                    key = kind, plain(name), *pair
-                    found[key].append(meeting.day.date)  # type: ignore[index]
-                    names.setdefault(key, (name, *pair))  # type: ignore[arg-type]
-            others.append(meeting)
+            here = kind, plain(name)
+            others = busy.get(here)
+            if others is None:
+                busy[here] = [(start, end, code)]
+                continue
+            for other_start, other_end, other in others:
+                if other_start < end and start < other_end:
+                    first, second = sorted((other, code))
+                    key = (*here, first, second)
+                    found[key].append(meeting.day.date)
+                    names.setdefault(key, (name, first, second))
+            others.append((start, end, code))
     return [Clash(key[0], *names[key], dates[0], len(dates)) for key, dates in found.items()]

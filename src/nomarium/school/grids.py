@@ -73,7 +73,7 @@ def read_grid(
 ) -> tuple[Timetable, Ledger]:
     """The slots of a grid; each filled cell is an entry. `person` holds what the sheet's name adds to each;
     `classes` are class codes known from elsewhere (compared form)."""
-    found, ledger = Timetable([], [], []), Ledger("entries")
+    found, ledger = Timetable([], [], []), Ledger("entries", is_plan=True)
     rows = list(sheet.rows())
     areas = {(area.first_row + 1, area.first_column): area for area in sheet.merged}
     covered = {

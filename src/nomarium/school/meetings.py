@@ -31,7 +31,8 @@ class Meeting(NamedTuple):
 
     @property
     def end_secs(self) -> int:
-        return max(bell.end_secs for bell in self.bells)
+        bells = self.bells
+        return bells[0].end_secs if len(bells) == 1 else max(bell.end_secs for bell in bells)
 
     @property
     def period(self) -> str:
@@ -62,6 +63,7 @@ def meet(slots: Sequence[Slot], year: Year, bells: Bells, settings: Settings) ->
     clashes: dict[tuple[int, str], Problem] = {}
     not_met: list[NotMet] = []
     found: list[Meeting] = []
+    singles: dict[int, tuple[Bell, ...]] = {}
     groups = _groups(slots)
     divisions = sorted({plain(slot.division) for slot in slots})
     for day in year.days:
@@ -80,7 +82,7 @@ def meet(slots: Sequence[Slot], year: Year, bells: Bells, settings: Settings) ->
             for slot in _on(groups, division, label, day, year):
                 bell = rung.bells.get(slot.period)
                 if bell is not None:
-                    here.append(Meeting(slot, day, label, (bell,)))
+                    here.append(Meeting(slot, day, label, singles.setdefault(id(bell), (bell,))))
                 elif rung.is_named:
                     not_met.append(NotMet(slot, day))
                 else:

@@ -19,6 +19,7 @@ from nomarium.school.naming import Naming, People, read_names, read_people
 from nomarium.school.rows import Dates, YearRows, read_year_rows
 from nomarium.school.settings import Settings, read_settings
 from nomarium.school.tables import (
+    EXPLANATION,
     TITLES,
     Item,
     Table,
@@ -146,6 +147,8 @@ def _tables(
     events: list[Sheet] = []
     for sheet in sheets:
         name = table_name(sheet.name)
+        if name is None and sheet.name == EXPLANATION:
+            continue
         if name is None:
             near = near_table(sheet.name)
             hint = f" Did you mean {near}?" if near else ""

@@ -7,7 +7,7 @@ from collections import defaultdict
 from collections.abc import Iterator
 
 from nomarium.ical.identity import lasting_uid
-from nomarium.ical.timezones import after_gap, local_time_kind, zone_named
+from nomarium.ical.timezones import after_gap, change_dates, local_time_kind, zone_named
 from nomarium.model.event import Details, Event
 from nomarium.reading.notebook import Notebook
 from nomarium.reading.people import read_list
@@ -26,19 +26,32 @@ def meeting_events(plan: Plan, identity_name: str) -> Iterator[Event]:
     """The meetings of all classes as events, in the order of dates and times."""
     zone_name = plan.settings.zone
     zone = zone_named(zone_name) if zone_name else None
-    counts: dict[tuple[str, int], int] = defaultdict(int)
+    says_week = uses(plan.settings.title, "week") or uses(plan.settings.notes, "week")
+    said: dict[tuple[object, ...], tuple[str, str, Details, str]] = {}
+    counts: dict[str, int] = {}
+    day: dt.date | None = None
+    changes = False
     for n, meeting in enumerate(plan.meetings):
-        key = plain(meeting.slot.code), meeting.day.date.toordinal()
-        counts[key] += 1
-        uid = lasting_uid(identity_name, "meeting", key[0], str(key[1]), str(counts[key]))
+        slot, bells, date = meeting.slot, meeting.bells, meeting.day.date
+        if date != day:
+            day, counts = date, {}
+            changes = zone is not None and date in change_dates(zone, date.year)
+        code = plain(slot.code)
+        counts[code] = count = counts.get(code, 0) + 1
+        uid = lasting_uid(identity_name, "meeting", code, str(date.toordinal()), str(count))
         start, end = start_of(meeting), end_of(meeting)
-        if zone is not None:
-            if local_time_kind(start, zone) == "skipped":
-                start = after_gap(start, zone)
-            if local_time_kind(end, zone) == "skipped":
-                end = after_gap(end, zone)
-        summary, description, details, room = _said(plan, meeting, n)
-        yield Event(summary, start, max(start, end), zone_name, room, description, details._replace(uid=uid))
+        if changes and zone is not None:
+            start, end = (
+                after_gap(m, zone) if local_time_kind(m, zone) == "skipped" else m for m in (start, end)
+            )
+            end = max(start, end)
+        week = meeting.day.week if says_week else 0
+        key = id(slot), meeting.label, id(bells[0]), len(bells), meeting.day.term, week
+        text = said.get(key) if n not in plan.lessons else _said(plan, meeting, n)
+        if text is None:
+            text = said[key] = _said(plan, meeting, n)
+        summary, description, details, room = text
+        yield Event(summary, start, end, zone_name, room, description, details._replace(uid=uid))
 
 
 def values_of(plan: Plan, slot: Slot) -> dict[str, str]:

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import re
 from collections.abc import Iterable, Sequence
+from functools import lru_cache
 from typing import NamedTuple
 
 from nomarium.model.ledger import Ledger
@@ -77,6 +78,9 @@ TITLES = {
 }  # fmt: skip
 """Each table's name as people write it; `events` is read as an event list."""
 
+EXPLANATION = "How to fill it in"
+"""The sheet of a starter file that holds words for people only."""
+
 _OTHER_NAMES = {
     "term": "terms", "holidays": "daysoff", "dayoff": "daysoff", "specialday": "specialdays", "bellschedule": "bells",
     "bellschedules": "bells", "schedule": "timetable", "classes": "timetable", "setting": "settings", "event": "events",
@@ -123,6 +127,7 @@ class Table(NamedTuple):
     ledger: Ledger
 
 
+@lru_cache(maxsize=65_536)
 def plain(text: str) -> str:
     """A name as names are compared: without case, accents, spaces, hyphens and underscores.
 
@@ -160,7 +165,7 @@ def read_table(sheet: Sheet, name: str) -> tuple[Table, list[Problem], list[Prob
     """Cut a sheet into the rows of a plan table. Gives the problems and the notes with it."""
     spellings = _spellings(name)
     rows = list(sheet.rows())
-    ledger = Ledger("rows")
+    ledger = Ledger("rows", is_plan=True)
     at, columns, ignored = _find_head(rows, spellings, name)
     headings = {field: cell_text(rows[at][1][column]) for field, column in columns.items()} if at >= 0 else {}
     table = Table(name, sheet, columns, headings, [], ledger)

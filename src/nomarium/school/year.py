@@ -15,6 +15,7 @@ from nomarium.school.codes import Codes
 from nomarium.school.rows import CycleRow, DayOff, Special, Term, YearRows
 from nomarium.school.settings import Settings
 from nomarium.school.tables import Item, plain
+from nomarium.school.yeardays import YearDay, misplaced
 
 _DAY = dt.timedelta(days=1)
 NO_LABEL = "none"
@@ -152,7 +153,7 @@ class _YearMaker:
         labelled = self._labelled(days)
         return year._replace(days=self._numbered(labelled), first=first, last=last)
 
-    def _days(self, first: dt.date, last: dt.date) -> list[_Day]:
+    def _days(self, first: dt.date, last: dt.date) -> list[YearDay]:
         """Every date that a term covers, open or closed."""
         terms = {division: self._terms_of(division) for division in self.divisions}
         offs = {division: self._spread(self._days_off_of(division)) for division in self.divisions}
@@ -165,7 +166,7 @@ class _YearMaker:
             extra = any(not one.is_range for one in here) or date in self.by_date
             if self.by_date and not self.rows.terms:
                 if date in self.by_date:
-                    found.append(_Day(date, "", True, True, [], here, frozenset()))
+                    found.append(YearDay(date, "", True, True, [], here, frozenset()))
                 continue
             if date.weekday() not in taught and not extra:
                 continue
@@ -182,8 +183,8 @@ class _YearMaker:
             if date.weekday() not in taught and here and all(one.division for one in here):
                 closed |= self.divisions - {plain(one.division) for one in here}
             is_open = closed != self.divisions
-            found.append(_Day(date, term, is_open, date.weekday() in taught, off, here, frozenset(closed)))
-        self._check_dates(found)
+            found.append(YearDay(date, term, is_open, date.weekday() in taught, off, here, frozenset(closed)))
+        self.problems += misplaced(found, self.rows)
         return found
 
     def _spread(self, rows: list[DayOff]) -> dict[dt.date, list[DayOff]]:
@@ -222,51 +223,9 @@ class _YearMaker:
         remedy = f"{refusal.remedy} (Cycle lists {', '.join(self.order) or 'no labels'}; `none` is a day outside the cycle.)"
         return refusal._replace(remedy=remedy).problem(item.place("label"), label)
 
-    def _check_dates(self, days: list[_Day]) -> None:
-        """Special days and dated labels must fall on days on which there can be school."""
-        by_date = {day.date: day for day in days}
-        wanted: list[tuple[dt.date, Item, str]] = [
-            (row.first, row.item, row.division) for row in self.rows.specials if not row.is_range
-        ]
-        if self.rows.terms:
-            wanted += [(date, row.item, "") for date, row in self.by_date.items()]
-        for date, item, division in wanted:
-            field = "date" if item.table.name == "cycle" else "first"
-            day = by_date.get(date)
-            if day is None or (not day.term and self.rows.terms):
-                if not self.rows.terms and self.by_date:
-                    continue
-                near = min(
-                    self.rows.terms,
-                    key=lambda term: min(abs((term.first - date).days), abs((term.last - date).days)),
-                    default=None,
-                )
-                beside = (
-                    f" The nearest, {near.name} ({near.item.called}), runs from {near.first} to {near.last}."
-                    if near
-                    else ""
-                )
-                message = f"{date} is outside every term.{beside}"
-                self.problems.append(
-                    item.problem("special-outside", field, message, "Correct the date or the terms.")
-                )
-                continue
-            off = [one for one in day.off if not one.division or plain(one.division) == plain(division)]
-            if off:
-                message = f"{date} is a day off, {off[0].name} ({off[0].item.called})."
-                self.problems.append(
-                    item.problem("special-on-day-off", field, message, "Take one of the two rows out.")
-                )
-        for row in self.rows.specials:
-            if row.is_range and not any(row.first <= day.date <= row.last and day.is_open for day in days):
-                message = f"No school day is from {row.first} to {row.last}."
-                self.problems.append(
-                    row.item.problem("special-outside", "first", message, "Correct the dates or the terms.")
-                )
-
     # -- labels ---------------------------------------------------------------------------------------
 
-    def _labelled(self, days: list[_Day]) -> list[tuple[_Day, str, str]]:
+    def _labelled(self, days: list[YearDay]) -> list[tuple[YearDay, str, str]]:
         """Each open day with its label and the label of its week."""
         if self.by_date:
             return [(day, self._special_label(day, self._dated(day)), "") for day in days if day.is_open]
@@ -276,17 +235,17 @@ class _YearMaker:
             return self._by_week(days)
         return self._by_day(days)
 
-    def _dated(self, day: _Day) -> str:
+    def _dated(self, day: YearDay) -> str:
         row = self.by_date.get(day.date)
         return row.label if row else ""
 
-    def _special_label(self, day: _Day, label: str) -> str:
+    def _special_label(self, day: YearDay, label: str) -> str:
         special = day.special
         if special is None or not special.label:
             return label
         return "" if plain(special.label) == NO_LABEL else self.labels.find(special.label) or ""
 
-    def _by_day(self, days: list[_Day]) -> list[tuple[_Day, str, str]]:
+    def _by_day(self, days: list[YearDay]) -> list[tuple[YearDay, str, str]]:
         """A cycle that moves each school day, or each weekday, open or closed."""
         each_weekday = self.moves == "each weekday"
         size = len(self.order)
@@ -327,7 +286,7 @@ class _YearMaker:
                 found.append((day, self.order[would_be], ""))
         return found
 
-    def _uses_label(self, day: _Day, each_weekday: bool) -> bool:
+    def _uses_label(self, day: YearDay, each_weekday: bool) -> bool:
         """Whether a closed day uses its label up."""
         if not day.is_taught:
             return False
@@ -336,7 +295,7 @@ class _YearMaker:
             return "hold" not in effects
         return effects == {"pass"}
 
-    def _restart_mark(self, day: _Day) -> object:
+    def _restart_mark(self, day: YearDay) -> object:
         """What stays the same as long as the cycle does not restart."""
         restarts = self.settings.restarts
         if restarts == "each term":
@@ -349,13 +308,13 @@ class _YearMaker:
         """The ordinal of the first day of a date's week."""
         return date.toordinal() - (date.weekday() - self.settings.week_start) % 7
 
-    def _by_week(self, days: list[_Day]) -> list[tuple[_Day, str, str]]:
+    def _by_week(self, days: list[YearDay]) -> list[tuple[YearDay, str, str]]:
         """A cycle whose labels, or A and B weeks, last a week each."""
         order = self.order if self.moves == "each week" else (self.weeks or ("",))
         index = self.first_index if self.moves == "each week" else self.first_week
         first_index = index
         begin = self._week_of(self.starts) if self.starts else 0
-        weeks = defaultdict[int, list[_Day]](list)
+        weeks = defaultdict[int, list[YearDay]](list)
         for day in days:
             weeks[self._week_of(day.date)].append(day)
         found = []
@@ -388,7 +347,7 @@ class _YearMaker:
         rows = [row for row in self.rows.cycle if row.weekday == date.weekday() and row.week in ("", week)]
         return rows[0].label if rows else ""
 
-    def _numbered(self, labelled: list[tuple[_Day, str, str]]) -> list[SchoolDay]:
+    def _numbered(self, labelled: list[tuple[YearDay, str, str]]) -> list[SchoolDay]:
         """The school days with their numbers of the week."""
         numbers: dict[str, dict[int, int]] = defaultdict(dict)
         found = []
@@ -402,22 +361,3 @@ class _YearMaker:
                 SchoolDay(day.date, label, day.term, number, week_label, special, own, in_cycle, day.closed)
             )
         return found
-
-
-class _Day(NamedTuple):
-    """A date of a term."""
-
-    date: dt.date
-    term: str
-    is_open: bool
-    """Whether anybody has school."""
-    is_taught: bool
-    """Whether its weekday is a taught one."""
-    off: list[DayOff]
-    specials: list[Special]
-    closed: frozenset[str]
-
-    @property
-    def special(self) -> Special | None:
-        """The special day of the whole school, when it has school."""
-        return next((one for one in self.specials if not one.division), None) if self.is_open else None

@@ -1,0 +1,152 @@
+"""What a build says when it is done: problems, notes, the account, where the events went."""
+
+import sys
+from collections import Counter
+from pathlib import Path
+from typing import TYPE_CHECKING
+
+from nomarium.building import BuildReport
+from nomarium.cli.render import as_json, say, say_json, say_notes, say_problems
+
+if TYPE_CHECKING:
+    from nomarium.school.plan import Plan
+
+
+def say_build(
+    report: BuildReport,
+    json: bool,
+    output: str,
+    rejects: str | None,
+    partial: bool,
+) -> None:
+    """Say what a build found and did, as text or as one JSON document."""
+    to = sys.stderr if output == "-" else sys.stdout
+    if json:
+        say_json(_facts(report), to)
+        return
+    say_problems(report.problems)
+    if report.problems:
+        sys.stderr.flush()
+    say_notes(report.notes, to)
+    if report.is_written and report.has_floating:
+        say(
+            "note: Times float: they are the same on every clock. Give --timezone to tie them to a place.",
+            to,
+        )
+    for passed in report.passed_over:
+        say(f"passed over: {passed.sheet.title}: {passed.reason}.", to)
+    if len(report.sheets) > 1:
+        for sheet in report.sheets:
+            say(f"{sheet.title}: {sheet.ledger}", to)
+    for plan in report.plans:
+        say(_plan_line(plan), to)
+    say(str(report.ledger), to)
+    for line in _repeats_said(report):
+        say(line, to)
+    _say_outcome(report, output, rejects, partial, to)
+
+
+def _say_outcome(report: BuildReport, output: str, rejects: str | None, partial: bool, to) -> None:  # type: ignore[no-untyped-def]
+    if report.problems and not partial:
+        kept = " What was there before is untouched." if output != "-" and Path(output).exists() else ""
+        say(f"Nothing was written: {_count(len(report.problems), 'problem')}.{kept}", sys.stderr)
+        if report.event_count and report.ledger.rejected:
+            say(
+                "→ Mend them and build again; or --partial writes the rest, --rejects FILE keeps these rows.",
+                sys.stderr,
+            )
+    elif report.event_count:
+        days = f" from {report.span[0]} to {report.span[1]}" if report.span else ""
+        verb = "Wrote" if report.is_written else "Would write"
+        if report.files and report.files[0].value:
+            for file in report.files:
+                say(f"  {file.event_count:>7,}  {file.name}  ({file.value})", to)
+            files = _count(len(report.files), "file")
+            say(f"{verb} {_count(report.event_count, 'event')}{days} into {files} in {output}", to)
+        else:
+            where = "standard output" if output == "-" else output
+            say(f"{verb} {_count(report.event_count, 'event')}{days} to {where}", to)
+        changed = ", ".join(f"{count:,} {what}" for what, count in report.changes.items() if count)
+        if changed:
+            say(f"Since the last build: {changed}", to)
+    if report.clashes:
+        one = report.clashes[0]
+        times = f", {one.times} times" if one.times > 1 else ""
+        say(
+            f"{_count(len(report.clashes), 'clash', 'es')}: {one.kind} {one.name} is in {one.one} and {one.other} at once "
+            f"(first on {one.first}{times})" + ("; --json lists all" if len(report.clashes) > 1 else ""),
+            to,
+        )
+    for name in report.kept_files:
+        say(f"kept from an earlier build, no longer made: {name}", to)
+    if rejects and report.ledger.rejected:
+        say(f"{_count(report.ledger.rejected, 'rejected row')} kept in {rejects}", to)
+
+
+def _plan_line(plan: "Plan") -> str:
+    """A plan in one line: days, labels, meetings."""
+    days = plan.year.days
+    text = f"{plan.file}: {_count(len(days), 'school day')}"
+    if plan.year.labels.names:
+        counts = Counter(day.label for day in days)
+        text += f" ({', '.join(f'{label} {counts[label]}' for label in plan.year.labels.names)}"
+        text += f"; {counts['']} without a label, so without classes)" if counts[""] else ")"
+    text += f", {_count(len(plan.meetings), 'meeting')} of {_count(len(plan.classes), 'class', 'es')}"
+    if plan.not_met:
+        text += f"; {_count(len(plan.not_met), 'period')} not met, left out by a named schedule"
+    return text
+
+
+def _repeats_said(report: BuildReport) -> list[str]:
+    """What became of events that repeat, and what was added to those of the source."""
+    lines = []
+    if report.repeating_count:
+        parts = []
+        if report.rule_count:
+            parts.append(f"{report.rule_count:,} by rule, on {_count(report.rule_date_count, 'date')}")
+        if report.dated_count:
+            parts.append(
+                f"on {_count(report.dated_count, 'date')} of {'their' if report.repeating_count > 1 else 'its'} own"
+            )
+        verb = "repeats" if report.repeating_count == 1 else "repeat"
+        lines.append(f"{report.repeating_count:,} of them {verb}: {'; '.join(parts)}")
+    if report.holiday_count:
+        lines.append(f"{_count(report.holiday_count, 'public holiday')} added")
+    return lines
+
+
+def _count(number: int, thing: str, plural: str = "s") -> str:
+    return f"{number:,} {thing}{'' if number == 1 else plural}"
+
+
+def _facts(report: BuildReport) -> dict[str, object]:
+    return {
+        "ledger": report.ledger.as_dict(),
+        "sheets": [
+            {
+                "sheet": s.title,
+                "ledger": s.ledger.as_dict(),
+                "note_rows": [{"row": n, "text": t} for n, t in s.note_rows],
+            }
+            for s in report.sheets
+        ],
+        "passed_over": [{"sheet": p.sheet.title, "reason": p.reason} for p in report.passed_over],
+        "events": report.event_count,
+        "repeats": {
+            "events": report.repeating_count,
+            "dated": report.dated_count,
+            "by_rule": report.rule_count,
+            "rule_dates": report.rule_date_count,
+        },
+        "holidays": report.holiday_count,
+        "duplicates": report.duplicate_count,
+        "first_day": report.span[0] if report.span else None,
+        "last_day": report.span[1] if report.span else None,
+        "clashes": [as_json(one._asdict()) for one in report.clashes],
+        "problems": as_json(report.problems),
+        "notes": as_json(report.notes),
+        "written": report.is_written,
+        "files": [{"file": f.name, "events": f.event_count, "value": f.value} for f in report.files],
+        "kept_files": report.kept_files,
+        "changes": report.changes,
+    }
