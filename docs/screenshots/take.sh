@@ -39,6 +39,10 @@ shot build 'nomarium build launch-days.csv -o launch-days.ics --timezone America
     'nomarium build launch-days.csv -o calendars/ --split-by audience --timezone America/Halifax' \
     'tail -22 calendars/families.ics'
 shot repeats 'nomarium build boat-launches.csv -o boat-launches.ics --timezone America/Halifax --until 2027-06-30 --days-off days-off.csv --public-holidays CA-NS' 'nomarium build harbour.ics -o harbour.csv --from 2027-01-01 --until 2027-06-30' 'cat harbour.csv'
+shot plan 'nomarium survey year | head -46'
+shot plan-build 'nomarium build year -o teachers/ --split-by teacher'
+shot tally 'nomarium tally year --per term -o tally.png'
+cp "$work/school/tally.png" "$here/tally-chart.png"
 shot refusal 'nomarium build visitors.csv -o visitors.ics' \
     'nomarium build visitors.csv -o visitors.ics --date-order dmy --partial --rejects bad.csv' 'cat bad.csv'
 shot help 'nomarium survey --help'

@@ -63,6 +63,12 @@ STEPS = (
          "build harbour.ics -o harbour.csv --from 2027-01-01 --until 2027-06-30"),
     Step("Public holidays are a calendar of their own.",
          "build --public-holidays CA-NS --from 2027-01-01 --until 2027-12-31 -o holidays.ics"),
+    Step("The whole school year as a plan: terms, cycle, bells, timetable.", "survey year"),
+    Step("Everything in one calendar.", "build year -o year.ics"),
+    Step("A calendar for each teacher, …", "build year -o teachers/ --split-by teacher"),
+    Step("… each class and each room.", "build year -o classes/ --split-by class"),
+    Step("", "build year -o rooms/ --split-by room"),
+    Step("How often everybody meets, as a table and as a chart.", "tally year --per term -o tally.png"),
     Step("Several sources make one calendar.",
          "build launch-days.csv term-dates.txt fixtures.xlsx harbour.ics --column Opponent=summary -o everything.ics "
          "--timezone America/Halifax --name \"Saltmarsh School\" --color teal --reminder 30min"),
@@ -99,6 +105,9 @@ def write_samples(folder: Path) -> None:
     from nomarium.samples.workbooks import WORKBOOKS
 
     source = Path(samples.__file__).parent
+    (folder / "year").mkdir(exist_ok=True)
+    for path in sorted((source / "year").glob("*.csv")):
+        (folder / "year" / path.name).write_bytes(path.read_bytes())
     for path in sorted(source.iterdir()):
         if path.suffix in (".csv", ".txt", ".ics"):
             (folder / path.name).write_bytes(path.read_bytes())
@@ -111,7 +120,8 @@ def _run(step: Step) -> int:
     from nomarium.cli.main import COMMANDS, application
     from nomarium.cli.render import say_problems
 
-    say(f"# {step.why}")
+    if step.why:
+        say(f"# {step.why}")
     say(f"$ nomarium {step.command}")
     sys.stdout.flush()
     arguments = shlex.split(step.command)

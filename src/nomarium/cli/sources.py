@@ -11,8 +11,8 @@ from collections.abc import Iterator, Sequence
 from pathlib import Path
 from typing import TYPE_CHECKING, NamedTuple
 
-from nomarium.model.errors import UsageError
-from nomarium.model.problem import Problem
+from nomarium.model.errors import SourceError, UsageError
+from nomarium.model.problem import Place, Problem
 from nomarium.sheets.sources import is_calendar_file, open_source
 from nomarium.sheets.table import Sheet
 
@@ -34,6 +34,8 @@ def opened(sources: Sequence[str], wanted_sheets: tuple[str, ...]) -> Iterator[O
     with contextlib.ExitStack() as stack:
         for source in sources:
             path, name = stack.enter_context(_local(source))
+            if path.is_dir():
+                _check_plan_folder(path, name)
             if is_calendar_file(path):
                 from nomarium.ical.files import open_calendar
 
@@ -44,6 +46,16 @@ def opened(sources: Sequence[str], wanted_sheets: tuple[str, ...]) -> Iterator[O
             message = f"--sheet names a sheet, and {', '.join(sources)} has none."
             raise UsageError(Problem("sheet-unknown", message, "Leave --sheet out."))
         yield found
+
+
+def _check_plan_folder(path: Path, name: str) -> None:
+    """A folder is a source only as a plan. Raises SourceError for any other."""
+    from nomarium.school.tables import table_name
+
+    tables = {(table_name(one.stem) or "").partition(":")[0] for one in path.iterdir() if one.is_file()}
+    if not tables & {"timetable", "cycle", "events"}:
+        message = f"{name} is a folder and holds no plan (no timetable, cycle or events)."
+        raise SourceError(Problem("source-folder", message, "Name the spreadsheets in it.", Place(name)))
 
 
 @contextlib.contextmanager

@@ -114,8 +114,11 @@ def _set(
     ]
     if moved and moved[0].number not in told:
         told.update(item.number for item in moved)
-        shown = ", ".join(f"row {item.number}" for item in moved[:6])
-        message = f"Bells without am or pm run forward through the day: {shown} are in the afternoon."
+        shown = ", ".join(f"row {item.number}" for item in moved[:6]) + (
+            " and more" if len(moved) > 6 else ""
+        )
+        verb = "is" if len(moved) == 1 else "are"
+        message = f"Bells without am or pm run forward through the day: {shown} {verb} in the afternoon."
         notes.append(note("bells-forward", message).at(moved[0].place("start"), moved[0].text("start")))
     for (item, _), (start_secs, end_secs) in zip(read, forward, strict=True):
         period = periods.find(item.text("period")) or item.text("period")

@@ -51,13 +51,15 @@ class Codes:
         if whole is not None:
             return (whole,)
         found: list[str] = []
-        for part in re.split(r"\s*(?:[,;/&+\n]|\band\b|\bet\b)\s*", text):
-            if not part:
-                continue
-            codes = self._part(part)
-            if isinstance(codes, Refusal):
-                return codes
-            found += codes
+        for piece in re.split(r"\s*[,;\n]\s*", text):
+            one = self.find(piece) if piece else None
+            # a slash or an “and” may stand in a name: it parts only what is no name as a whole
+            parts = [piece] if one is not None else re.split(r"\s*(?:[/&+]|\band\b|\bet\b)\s*", piece)
+            for part in parts:
+                codes = self._part(part) if part else []
+                if isinstance(codes, Refusal):
+                    return codes
+                found += codes
         return tuple(dict.fromkeys(found))
 
     def _part(self, part: str) -> list[str] | Refusal:

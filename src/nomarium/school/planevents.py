@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import datetime as dt
-from collections import defaultdict
+from collections import Counter, defaultdict
 from collections.abc import Iterator
 
 from nomarium.ical.identity import lasting_uid
@@ -28,6 +28,7 @@ def meeting_events(plan: Plan, identity_name: str) -> Iterator[Event]:
     zone = zone_named(zone_name) if zone_name else None
     says_week = uses(plan.settings.title, "week") or uses(plan.settings.notes, "week")
     said: dict[tuple[object, ...], tuple[str, str, Details, str]] = {}
+    names = class_names(plan)
     counts: dict[str, int] = {}
     day: dt.date | None = None
     changes = False
@@ -47,11 +48,20 @@ def meeting_events(plan: Plan, identity_name: str) -> Iterator[Event]:
             end = max(start, end)
         week = meeting.day.week if says_week else 0
         key = id(slot), meeting.label, id(bells[0]), len(bells), meeting.day.term, week
-        text = said.get(key) if n not in plan.lessons else _said(plan, meeting, n)
+        text = said.get(key) if n not in plan.lessons else _said(plan, meeting, n, names)
         if text is None:
-            text = said[key] = _said(plan, meeting, n)
+            text = said[key] = _said(plan, meeting, n, names)
         summary, description, details, room = text
         yield Event(summary, start, end, zone_name, room, description, details._replace(uid=uid))
+
+
+def class_names(plan: Plan) -> dict[str, str]:
+    """What each class is called in splits and tallies, by its code's compared form: its name, with the code
+    after it where two classes have one name."""
+    names = {plain(slot.code): values_of(plan, slot)["name"] for slot in plan.slots}
+    shared = Counter(names.values())
+    codes = plan.classes
+    return {key: name if shared[name] == 1 else f"{name} ({codes[key]})" for key, name in names.items()}
 
 
 def values_of(plan: Plan, slot: Slot) -> dict[str, str]:
@@ -67,7 +77,7 @@ def values_of(plan: Plan, slot: Slot) -> dict[str, str]:
     }  # fmt: skip
 
 
-def _said(plan: Plan, meeting: Meeting, n: int) -> tuple[str, str, Details, str]:
+def _said(plan: Plan, meeting: Meeting, n: int, names: dict[str, str]) -> tuple[str, str, Details, str]:
     """The title, notes, details and room of a meeting."""
     slot, day, settings = meeting.slot, meeting.day, plan.settings
     values = dict(values_of(plan, slot))
@@ -88,17 +98,17 @@ def _said(plan: Plan, meeting: Meeting, n: int) -> tuple[str, str, Details, str]
         slot.notes,
         lesson.notes if lesson else "",
     ]
-    details = _details(plan, meeting)
+    details = _details(plan, meeting, names)
     return title, "\n".join(part for part in parts if part), details, values["room"]
 
 
-def _details(plan: Plan, meeting: Meeting) -> Details:
+def _details(plan: Plan, meeting: Meeting, names: dict[str, str]) -> Details:
     """What of a meeting is kept as data: in categories for people, in facets for splits and tallies."""
     slot = meeting.slot
     naming, values = plan.naming, values_of(plan, slot)
     named = naming.of("class", slot.code)
     facets = {
-        "class": values["name"], "teacher": "; ".join(naming.name("teacher", one) for one in slot.teachers),
+        "class": names[plain(slot.code)], "teacher": "; ".join(naming.name("teacher", one) for one in slot.teachers),
         "room": values["room"], "group": values["group"], "division": slot.division, "term": meeting.day.term, "label": meeting.label,
         "period": meeting.period, "periods": str(len(meeting.bells)) if len(meeting.bells) > 1 else "",
     }  # fmt: skip

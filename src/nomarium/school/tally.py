@@ -10,7 +10,7 @@ from typing import NamedTuple
 
 from nomarium.model.event import Event
 from nomarium.school.plan import Plan
-from nomarium.school.planevents import values_of
+from nomarium.school.planevents import class_names, values_of
 from nomarium.school.tables import plain
 
 KINDS = ("class", "teacher", "room", "group", "label", "division", "category")
@@ -108,7 +108,7 @@ def _natural(text: str) -> list[tuple[int, int, str]]:
 
 
 def _lost(plan: Plan, kind: str) -> Counter[str]:
-    found = Counter[str]()
+    found, classes = Counter[str](), class_names(plan)
     for slot, day in plan.not_met:
         values = values_of(plan, slot)
         if kind == "teacher":
@@ -117,7 +117,7 @@ def _lost(plan: Plan, kind: str) -> Counter[str]:
             found[day.label] += 1
         else:
             name = {
-                "class": values["name"],
+                "class": classes[plain(slot.code)],
                 "room": values["room"],
                 "group": values["group"],
                 "division": slot.division,
@@ -137,7 +137,7 @@ def _uneven(plan: Plan, periods: Counter[str]) -> frozenset[str]:
         key = plain(slot.code)
         slots[key] |= {(slot.label, slot.period)} if slot.label else {(n, slot.period) for n in range(size)}
         kinds[key].add((slot.terms, slot.first, slot.last, slot.division))
-    names = {plain(slot.code): values_of(plan, slot)["name"] for slot in plan.slots}
+    names = class_names(plan)
     for key, own in slots.items():
         shares[len(own), frozenset(kinds[key])].add(names[key])
     return frozenset(
