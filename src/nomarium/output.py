@@ -213,6 +213,7 @@ class Output:
 
     def _carry_over(self, names: dict[str, str]) -> None:
         """Give events that moved or were renamed their old UIDs; keep or count those that are gone."""
+        from nomarium.ical.blocks import blocks_of
         from nomarium.ical.earlier import (
             Revision,
             cancelled,
@@ -221,7 +222,6 @@ class Output:
             sketch_of_block,
             zone_of_block,
         )
-        from nomarium.ical.files import blocks_of
 
         gone: dict[str, tuple[str, str]] = {}
         for path in self._earlier_files:

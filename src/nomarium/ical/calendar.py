@@ -92,7 +92,7 @@ class CalendarFile:
 
     def blocks(self) -> Iterator[str]:
         """The blocks so far, in order."""
-        from nomarium.ical.files import blocks_of
+        from nomarium.ical.blocks import blocks_of
 
         self._flush()
         if self._path is not None:

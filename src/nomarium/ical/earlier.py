@@ -14,8 +14,8 @@ from collections.abc import Callable, Iterable, Iterator
 from pathlib import Path
 from typing import NamedTuple
 
+from nomarium.ical.blocks import blocks_of
 from nomarium.ical.events import head_of
-from nomarium.ical.files import blocks_of
 from nomarium.ical.octets import folded, unescaped, unfolded
 from nomarium.model.event import Event
 

@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 import re
-from collections.abc import Iterable, Iterator
 from pathlib import Path
 
 from nomarium.ical.jcal import lines_of
@@ -39,32 +38,3 @@ def calendar_octets(path: Path, name: str) -> bytes:
         raise SourceError(
             Problem("source-broken", message, "Fetch or save it again.", Place(name))
         ) from error
-
-
-def blocks_of(path: Path) -> Iterator[str]:
-    """The VEVENTs of a calendar file as text, one by one, with CRLF line ends; none of a file that is no
-    calendar."""
-    try:
-        is_json = path.suffix.lower() == ".json"
-        file = calendar_octets(path, path.name).decode("utf-8", "replace").splitlines() if is_json else None
-    except SourceError:
-        return
-    if file is not None:
-        yield from _blocks(file)
-        return
-    with path.open(encoding="utf-8", errors="replace", newline="") as lines:
-        yield from _blocks(lines)
-
-
-def _blocks(lines: Iterable[str]) -> Iterator[str]:
-    found: list[str] = []
-    inside = False
-    for raw in lines:
-        line = raw.rstrip("\r\n")
-        if line == "BEGIN:VEVENT":
-            inside, found = True, []
-        if inside:
-            found.append(line)
-            if line == "END:VEVENT":
-                inside = False
-                yield "\r\n".join(found) + "\r\n"

@@ -1,0 +1,37 @@
+"""The VEVENTs of a calendar file as they stand, one by one."""
+
+from __future__ import annotations
+
+from collections.abc import Iterable, Iterator
+from pathlib import Path
+
+from nomarium.model.errors import SourceError
+
+
+def blocks_of(path: Path) -> Iterator[str]:
+    """The VEVENTs of a calendar file as text, one by one, with CRLF line ends; none of a file that is no
+    calendar."""
+    if path.suffix.lower() == ".json":
+        from nomarium.ical.files import calendar_octets
+
+        try:
+            yield from _blocks(calendar_octets(path, path.name).decode("utf-8", "replace").splitlines())
+        except SourceError:
+            return
+        return
+    with path.open(encoding="utf-8", errors="replace", newline="") as lines:
+        yield from _blocks(lines)
+
+
+def _blocks(lines: Iterable[str]) -> Iterator[str]:
+    found: list[str] = []
+    inside = False
+    for raw in lines:
+        line = raw.rstrip("\r\n")
+        if line == "BEGIN:VEVENT":
+            inside, found = True, []
+        if inside:
+            found.append(line)
+            if line == "END:VEVENT":
+                inside = False
+                yield "\r\n".join(found) + "\r\n"
