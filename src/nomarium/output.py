@@ -337,7 +337,8 @@ def split_values(event: Event, field: str) -> Iterable[str]:
         values = [event.details.status]
     else:
         text = dict(event.details.facets).get(field, event.location if field == "room" else "")
-        values = [" ".join(part.split()) for part in re.split(r"[;\n]", text)]
+        marks = r"[;,\n]" if field == "group" else r"[;\n]"
+        values = [" ".join(part.split()) for part in re.split(marks, text)]
     return [value for value in dict.fromkeys(values) if value] or [f"no {field}"]
 
 

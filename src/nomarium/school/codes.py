@@ -62,6 +62,11 @@ class Codes:
                 found += codes
         return tuple(dict.fromkeys(found))
 
+    def _made_a_date(self, shown: str, month: int, day: int) -> Refusal:
+        likely = f"{min(month, day)}-{max(month, day)}"
+        message = f"The cell is a date, {shown}: a spreadsheet made one of “{likely}”, most likely."
+        return Refusal(f"{self.kind}-date", message, f"Type it as text: '{likely} (with the apostrophe).")
+
     def _part(self, part: str) -> list[str] | Refusal:
         one = self.find(part)
         if one is not None:
@@ -91,3 +96,13 @@ class Codes:
         there = ", ".join(self.names[:20]) or "none at all"
         remedy = f"Did you mean {near}?" if near else f"There are {there}."
         return Refusal(f"{self.kind}-unknown", f"There is no {self.kind} “{text}”.", remedy)
+
+
+def natural(text: str) -> list[tuple[int, int, str]]:
+    """Names in the order in which people list them: 2 before 10.
+
+    >>> sorted(["B10", "B2"], key=natural)
+    ['B2', 'B10']
+    """
+    pieces = re.findall(r"\d+|\D+", text.casefold())
+    return [(0, int(piece), "") if piece.isdigit() else (1, 0, piece) for piece in pieces]

@@ -64,6 +64,13 @@ class People(NamedTuple):
         known = next((one for one in self.persons if plain(one.name) == plain(person.name)), None)
         return person._replace(email=known.email) if known is not None else person
 
+    def invited(self, person: Person) -> tuple[Person, ...]:
+        """A person with their address; the members of a group, when it is one."""
+        members = self.groups.get(plain(person.name)) if not person.email else None
+        if not members:
+            return (self.addressed(person),)
+        return tuple(self.addressed(Person(name, "", person.optional)) for name in members)
+
     def names_of(self, teachers: tuple[str, ...], groups: tuple[str, ...]) -> tuple[str, ...]:
         """The people of the table who teach something or are in one of its groups."""
         own = {plain(name) for name in teachers}

@@ -118,7 +118,7 @@ def read_plan(sheets: Sequence[Sheet], options: ReadingOptions) -> Plan:
     _reject(tables, problems)
     return Plan(
         sheets[0].file, settings, rows, year, bells, naming, people, slots, met.meetings, met.not_met, by_meeting, events,
-        ledgers, problems, notes, _event_options(under, year),
+        ledgers, problems, notes, _event_options(under, year, dates),
     )  # fmt: skip
 
 
@@ -318,11 +318,14 @@ def _reject(tables: dict[str, Table], problems: Iterable[Problem]) -> None:
         table.ledger.rejected += bad
 
 
-def _event_options(under: ReadingOptions, year: Year) -> ReadingOptions:
+def _event_options(under: ReadingOptions, year: Year, dates: Dates) -> ReadingOptions:
+    """How the plan's event lists are read: dates in the order and the years of the other tables."""
     from nomarium.school.phrases import phrase_reader
 
     window = under.school_year or ((year.first, year.last) if year.first and year.last else None)
+    order = under.date_order or (dates.decisions.order if dates.decisions is not None else "")
     return under._replace(
+        date_order=order,
         school_year=window,
         repeats_until=under.repeats_until or year.last,
         knows_days_off=True,

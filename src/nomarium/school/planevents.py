@@ -73,7 +73,7 @@ def values_of(plan: Plan, slot: Slot) -> dict[str, str]:
     return {
         "class": slot.code, "name": name, "title": slot.title, "room": naming.name("room", room) if room else "",
         "teacher": ", ".join(naming.name("teacher", one) for one in slot.teachers),
-        "group": naming.name("group", slot.group) if slot.group else "",
+        "group": "; ".join(naming.name("group", one) for one in read_list(slot.group)),
     }  # fmt: skip
 
 
@@ -152,9 +152,8 @@ def label_title(plan: Plan, day: SchoolDay) -> str:
     """What a school day is called: the Cycle's Name, else `Day 3`, with the special day's Name after it."""
     name = plan.year.label_names.get(day.label, "")
     if not name and day.label:
-        is_word = len(day.label) > 2 and not day.label.isdigit()
-        name = plan.naming.name("label", day.label)
-        name = name if is_word or name != day.label else f"Day {day.label}"
+        called = plan.naming.name("label", day.label)
+        name = called if called != day.label or plain(called).startswith("day") else f"Day {day.label}"
     special = day.special.name if day.special else ""
     return " – ".join(part for part in (name, special) if part)
 
@@ -204,7 +203,7 @@ def _addressed(event: Event, plan: Plan) -> Event:
     if not details.attendees and not details.organizer:
         return event
     organizer = plan.people.addressed(details.organizer) if details.organizer else None
-    attendees = tuple(plan.people.addressed(one) for one in details.attendees)
+    attendees = tuple(one for person in details.attendees for one in plan.people.invited(person))
     return event._replace(details=details._replace(organizer=organizer, attendees=attendees))
 
 

@@ -9,6 +9,7 @@ from collections.abc import Iterable
 from typing import NamedTuple
 
 from nomarium.model.event import Event
+from nomarium.school.codes import natural
 from nomarium.school.plan import Plan
 from nomarium.school.planevents import class_names, values_of
 from nomarium.school.tables import plain
@@ -76,7 +77,7 @@ def tally_of(events: Iterable[Event], kind: str, span: str, plan: Plan | None = 
     lines = tuple(
         Line(name, meetings[name], periods[name], round(seconds[name] / 3600, 2), dict(by_span[name]), lost[name],
              kind == "class" and name in uneven)
-        for name in sorted(meetings.keys() | lost.keys(), key=_natural)
+        for name in sorted(meetings.keys() | lost.keys(), key=natural)
     )  # fmt: skip
     counted = {label: {one: len(days) for one, days in found.items()} for label, found in labels.items()}
     school_days: dict[str, int] = {}
@@ -84,7 +85,7 @@ def tally_of(events: Iterable[Event], kind: str, span: str, plan: Plan | None = 
         counted, school_days = _of_year(plan, span, spans)
     ordered = tuple(sorted(spans, key=lambda one: spans[one]))
     if plan is None:
-        counted = dict(sorted(counted.items(), key=lambda pair: _natural(pair[0])))
+        counted = dict(sorted(counted.items(), key=lambda pair: natural(pair[0])))
     return Tally(kind, span, ordered, lines, counted, school_days, uncounted)
 
 
@@ -95,16 +96,6 @@ def _values(event: Event, facets: dict[str, str], kind: str) -> list[str]:
     if kind == "room" and not text:
         text = event.location
     return [part.strip() for part in re.split(r"[;\n]", text) if part.strip()]
-
-
-def _natural(text: str) -> list[tuple[int, int, str]]:
-    """Names in the order in which people list them: 2 before 10.
-
-    >>> sorted(["B10", "B2"], key=_natural)
-    ['B2', 'B10']
-    """
-    pieces = re.findall(r"\d+|\D+", text.casefold())
-    return [(0, int(piece), "") if piece.isdigit() else (1, 0, piece) for piece in pieces]
 
 
 def _lost(plan: Plan, kind: str) -> Counter[str]:

@@ -183,8 +183,8 @@ def read_meets(text: str, labels: Codes, periods: Codes) -> list[tuple[str, str]
         taken = _pair(rest, labels, periods)
         if isinstance(taken, Refusal):
             return taken
-        pair, rest = taken
-        found.append(pair)
+        pairs, rest = taken
+        found += pairs
     return list(dict.fromkeys(found))
 
 
@@ -201,8 +201,8 @@ def _bracketed(head: str, inside: str, labels: Codes, periods: Codes) -> list[tu
     return _not_met(f"{head}({inside})", labels, periods)
 
 
-def _pair(text: str, labels: Codes, periods: Codes) -> tuple[tuple[str, str], str] | Refusal:
-    """The label and period at the start of a text, and what follows."""
+def _pair(text: str, labels: Codes, periods: Codes) -> tuple[list[tuple[str, str]], str] | Refusal:
+    """The label and period (or range of periods) at the start of a text, and what follows."""
     words = re.findall(r"[^\s,;]+|[,;]", text)
     for size in (1, 2, 3, 4):
         part = words[:size]
@@ -210,7 +210,7 @@ def _pair(text: str, labels: Codes, periods: Codes) -> tuple[tuple[str, str], st
             break
         found = _splits(" ".join(part), labels, periods)
         if len(found) > 1:
-            shown = " or ".join(f"label {label} period {period}" for label, period in sorted(found))
+            shown = " or ".join(f"label {label} period {'–'.join(codes)}" for label, codes in sorted(found))
             return Refusal(
                 "meets-ambiguous",
                 f"“{' '.join(part)}” can be {shown}.",
@@ -220,19 +220,25 @@ def _pair(text: str, labels: Codes, periods: Codes) -> tuple[tuple[str, str], st
             pattern = r"\s*".join(re.escape(word) for word in part) + r"[\s,;]*"
             match = re.match(pattern, text)
             assert match is not None
-            return found.pop(), text[match.end() :]
+            label, codes = found.pop()
+            return [(label, code) for code in codes], text[match.end() :]
     return _not_met(words[0] if words else text, labels, periods)
 
 
-def _splits(text: str, labels: Codes, periods: Codes) -> set[tuple[str, str]]:
-    found = set()
+def _splits(text: str, labels: Codes, periods: Codes) -> set[tuple[str, tuple[str, ...]]]:
+    """Every way to cut a text into a label and a period, or a range of periods."""
+    found: set[tuple[str, tuple[str, ...]]] = set()
     for at in range(1, len(text)):
-        head, tail = text[:at].strip(), text[at:].strip(" -:")
+        head, tail = text[:at].strip(" -:"), text[at:].strip(" -:")
         if not head or not tail or (text[at - 1].isdigit() and text[at].isdigit() and " " in text):
             continue
-        label, period = labels.find(head.rstrip(" -:")), periods.find(tail)
-        if label is not None and period is not None:
-            found.add((label, period))
+        label = labels.find(head)
+        if label is None:
+            continue
+        period = periods.find(tail)
+        codes = (period,) if period is not None else periods.read(tail) if re.search(r"[-–]", tail) else ()
+        if codes and not isinstance(codes, Refusal):
+            found.add((label, codes))
     return found
 
 

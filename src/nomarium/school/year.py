@@ -11,7 +11,7 @@ from collections import defaultdict
 from typing import NamedTuple
 
 from nomarium.model.problem import Problem
-from nomarium.school.codes import Codes
+from nomarium.school.codes import Codes, natural
 from nomarium.school.rows import CycleRow, DayOff, Special, Term, YearRows
 from nomarium.school.settings import Settings
 from nomarium.school.tables import Item, plain
@@ -80,9 +80,10 @@ class _YearMaker:
         cycle = rows.cycle
         self.by_date = {row.date: row for row in cycle if row.date is not None}
         self.moves = self._moves(cycle)
-        self.labels = Codes(
-            "label", [row.label for row in cycle], [(row.name, row.label) for row in cycle if row.name]
-        )
+        names = [row.label for row in cycle]
+        if self.by_date:  # dates say nothing of an order of labels, and A-D means one
+            names = sorted(dict.fromkeys(names), key=natural)
+        self.labels = Codes("label", names, [(row.name, row.label) for row in cycle if row.name])
         self.order = self.labels.names
         self.weeks = (
             tuple(dict.fromkeys(row.week for row in cycle if row.week)) if self.moves == "by weekday" else ()
