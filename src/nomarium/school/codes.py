@@ -7,6 +7,7 @@ import re
 from collections.abc import Iterable
 
 from nomarium.reading.refusal import Refusal
+from nomarium.reading.words import ENGLISH
 from nomarium.school.tables import plain
 from nomarium.sheets.table import Cell, cell_text
 
@@ -41,15 +42,14 @@ class Codes:
     def read(self, cell: Cell) -> tuple[str, ...] | Refusal:
         """The codes of a cell: one, a list (`1, 3, 5`) or a range (`A-D`)."""
         if isinstance(cell, dt.date):
-            likely = f"{cell.month}-{cell.day}"
-            message = (
-                f"The cell is a date, {cell:%Y-%m-%d}: a spreadsheet made one of “{likely}”, most likely."
-            )
-            return Refusal(f"{self.kind}-date", message, f"Type it as text: '{likely} (with the apostrophe).")
+            return self._made_a_date(f"{cell:%Y-%m-%d}", cell.month, cell.day)
         text = cell_text(cell)
         whole = self.find(text)
         if whole is not None:
             return (whole,)
+        typed = re.fullmatch(r"(\d{1,2})-([A-Za-z]{3})(?:-\d\d)?|([A-Za-z]{3})-(\d{1,2})", text)
+        if typed and (month := ENGLISH.months.get((typed[2] or typed[3]).casefold())):
+            return self._made_a_date(text, month, int(typed[1] or typed[4]))
         found: list[str] = []
         for piece in re.split(r"\s*[,;\n]\s*", text):
             one = self.find(piece) if piece else None
@@ -93,8 +93,11 @@ class Codes:
             text.casefold(), [name.casefold() for name in self.names], n=1, cutoff=0.5
         )
         near = next((name for name in self.names if close and name.casefold() == close[0]), None)
-        there = ", ".join(self.names[:20]) or "none at all"
+        there = ", ".join(self.names[:20])
         remedy = f"Did you mean {near}?" if near else f"There are {there}."
+        if not there:
+            where = {"period": "no Bells table says when a period is", "term": "there is no Terms table"}
+            remedy = f"There is none at all: {where.get(self.kind, 'no table lists one')}."
         return Refusal(f"{self.kind}-unknown", f"There is no {self.kind} “{text}”.", remedy)
 
 

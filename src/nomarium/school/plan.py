@@ -91,10 +91,15 @@ def read_plan(sheets: Sequence[Sheet], options: ReadingOptions) -> Plan:
     rows = read_year_rows(tables, dates)
     problems += rows.problems
     notes += rows.notes
-    divisions = _divisions(tables, problems)
+    divisions = _divisions(tables, problems, notes)
     starts = _starts(settings, dates, problems)
     year = make_year(rows, settings, divisions, starts)
     problems += year.problems
+    if starts is not None and year.days and starts > year.days[-1].date and settings.starts is not None:
+        message = f"The cycle starts on {starts}, after the last school day, {year.days[-1].date}."
+        problems.append(
+            settings.starts.problem("setting-value", "value", message, "Correct the date or the terms.")
+        )
     bells = read_bells(tables.get("bells"), year.labels)
     problems += bells.problems
     notes += bells.notes
@@ -105,6 +110,7 @@ def read_plan(sheets: Sequence[Sheet], options: ReadingOptions) -> Plan:
     known = _known(year, bells, rows)
     ledgers = [(_title(table), table.ledger) for table in tables.values()]
     slots = _slots(tables.get("timetable"), grids, known, dates, naming, people, ledgers, problems, notes)
+    notes += _unused_names(tables.get("names"), slots)
     slots, dropped = _kept(slots, naming, tables, notes)
     met = meet(slots, year, bells, settings) if not dates.problems else meet([], year, bells, settings)
     problems += met.problems
@@ -191,7 +197,7 @@ def _under(
     return settings._replace(zone=zone), under
 
 
-def _divisions(tables: dict[str, Table], problems: list[Problem]) -> frozenset[str]:
+def _divisions(tables: dict[str, Table], problems: list[Problem], notes: list[Problem]) -> frozenset[str]:
     """The divisions that have classes, in compared form; blank for classes without one. A division that
     only one side knows is a slip."""
     has_classes = tables["timetable"].items if "timetable" in tables else []
@@ -203,13 +209,21 @@ def _divisions(tables: dict[str, Table], problems: list[Problem]) -> frozenset[s
                 named.setdefault(plain(item.text("division")), item)
     for mine, others in ((taught, named), (named, taught)):
         for key, item in mine.items():
+            if not key or key in others:
+                continue
+            text = item.text("division")
             near = difflib.get_close_matches(key, [one for one in others if one], n=1, cutoff=0.75)
-            if key and key not in others and near:
-                text, known = item.text("division"), others[near[0]].text("division")
-                message = f"No other table knows the division “{text}”."
+            if near:
+                message, known = (
+                    f"No other table knows the division “{text}”.",
+                    others[near[0]].text("division"),
+                )
                 problems.append(
                     item.problem("division-unknown", "division", message, f"Did you mean {known}?")
                 )
+            elif mine is named and has_classes:
+                message = f"No class is of the division “{text}”: what is said of it changes nothing."
+                notes.append(note("division-idle", message).at(item.place("division")))
     return frozenset(taught) or frozenset([""])
 
 
@@ -282,6 +296,20 @@ def _whose(name: str, rooms: set[str], people: People) -> Slot | None:
     if plain(name) in people.groups:
         return base._replace(group=name)
     return base._replace(teachers=(name,))
+
+
+def _unused_names(table: Table | None, slots: list[Slot]) -> list[Problem]:
+    """Rows of Names for a class that no table has: likely a slip."""
+    codes = {plain(slot.code): slot.code for slot in slots}
+    found = []
+    for item in table.items if table and codes else ():
+        code = item.text("code")
+        if plain(item.text("kind")).startswith("class") and plain(code) not in codes:
+            near = difflib.get_close_matches(plain(code), codes, n=1)
+            hint = f" Did you mean {codes[near[0]]}?" if near else ""
+            message = f"No class has the code “{code}”: the row changes nothing.{hint}"
+            found.append(note("name-unused", message).at(item.place("code")))
+    return found
 
 
 def _kept(

@@ -249,23 +249,25 @@ def _not_met(text: str, labels: Codes, periods: Codes) -> Refusal:
 
 
 def merged_slots(slots: Sequence[Slot]) -> list[Slot]:
-    """Slots of the same class at the same time on several people's sheets are one, of all of them."""
-    found: dict[tuple[object, ...], Slot] = {}
+    """Slots of the same class at the same time on several sheets are one, of all the people and the room that
+    they name; in two rooms they are two."""
+    found: dict[tuple[object, ...], list[Slot]] = {}
     for slot in slots:
-        key = (
-            plain(slot.code),
-            slot.label,
-            slot.period,
-            slot.terms,
-            slot.first,
-            slot.last,
-            plain(slot.room) if slot.room else "",
+        key = (plain(slot.code), slot.label, slot.period, slot.terms, slot.first, slot.last)
+        here = found.setdefault(key, [])
+        at = next(
+            (
+                n
+                for n, one in enumerate(here)
+                if not (one.room and slot.room) or plain(one.room) == plain(slot.room)
+            ),
+            None,
         )
-        other = found.get(key)
-        if other is None:
-            found[key] = slot
+        if at is None:
+            here.append(slot)
             continue
+        other = here[at]
         teachers = tuple(dict.fromkeys((*other.teachers, *slot.teachers)))
         groups = "; ".join(dict.fromkeys(one for one in (other.group, slot.group) if one))
-        found[key] = other._replace(teachers=teachers, group=groups, room=other.room or slot.room)
-    return list(found.values())
+        here[at] = other._replace(teachers=teachers, group=groups, room=other.room or slot.room)
+    return [slot for here in found.values() for slot in here]
