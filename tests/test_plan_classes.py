@@ -8,6 +8,8 @@ from pathlib import Path
 import icalendar
 import openpyxl
 import pytest
+from hypothesis import HealthCheck, given, settings
+from hypothesis import strategies as st
 
 from helpers import events_in, nomarium
 from test_plan_year import folder
@@ -335,3 +337,49 @@ def test_a_sheet_or_column_of_no_use_is_named_with_the_nearest_word(tmp_path: Pa
     outcome = nomarium("build", folder(tmp_path, tables), "-o", tmp_path / "out.ics")
     assert "“timetabel” is no part of a plan: it is passed over. Did you mean Timetable?" in outcome.out
     assert "no use for a column “Shoe size”" in outcome.out
+
+
+cells = st.sampled_from(
+    ["", "A", "B", "1", "2", "1-2", "A-C", "Mon", "2026-09-08", "9/9/2026", "8:30", "1:00", "yes", "none", "hold", "pass", "each week",
+     "KN1", "Cycle moves", "First label", "Late", "?", "#REF!", "=1+1", "\u202e", "R. Finch; O. Tern", "Autumn", "1(A,B)", "-", "9" * 40]
+)  # fmt: skip
+HEADS = {
+    "settings": "Setting,Value", "terms": "Name,First day,Last day,Division", "days-off": "Name,First day,Last day,Cycle,Division",
+    "cycle": "Label,Name,Weekday,Week", "special-days": "Date,Last day,Label,Cycle,Bells,Division", "bells": "Schedule,Label,Division,Period,Start,End",
+    "timetable": "Class,Label,Period,Meets,Room,Teacher,Term,Division,First day", "names": "Code,Name,Kind,Keep,Color",
+    "people": "Name,Email,Groups", "lessons": "Class,Title,Meetings", "events": "Title,Date,Start,Repeat",
+}  # fmt: skip
+GOOD = {**BASE, **table(ONE + "KN1,A,1")}
+
+
+@settings(max_examples=120, deadline=None, suppress_health_check=[HealthCheck.function_scoped_fixture])
+@given(
+    st.sampled_from(sorted(HEADS)), st.lists(st.lists(cells, min_size=1, max_size=9), min_size=1, max_size=4)
+)
+def test_garbage_in_a_plan_is_a_problem_and_never_a_crash(
+    tmp_path: Path, name: str, rows: list[list[str]]
+) -> None:
+    width = HEADS[name].count(",") + 1
+    lines = [",".join(f'"{cell}"' for cell in (row + [""] * width)[:width]) for row in rows]
+    good = (
+        GOOD.get(name, HEADS[name])
+        if name != "bells"
+        else HEADS[name]
+        + "\n"
+        + "\n".join(
+            ",,," + line.split(",", 1)[0] + "," + line.split(",", 1)[1] for line in BELLS.splitlines()[1:]
+        )
+    )
+    head = good if good.startswith(HEADS[name]) else HEADS[name]
+    source = folder(tmp_path, {**GOOD, name: "\n".join([head, *lines])})
+    out = tmp_path / "out.ics"
+    out.unlink(missing_ok=True)
+    outcome = nomarium("build", source, "-o", out, "--json")
+    facts = json.loads(outcome.out)
+    ledger = facts["ledger"]
+    assert ledger["read"] == sum(
+        ledger[part] for part in ("events", "blank", "notes", "left_out", "rejected")
+    )
+    assert min(ledger.values()) >= 0
+    assert out.exists() == (outcome.status == 0)
+    (source / f"{name}.csv").unlink()
