@@ -14,6 +14,8 @@ test: demo
 
 bench: .venv/ready
 	$(BIN)/python -m benchmarks
+	$(BIN)/python -m benchmarks.engine
+	$(BIN)/python -m benchmarks.district
 
 shots: .venv/ready
 	sh docs/screenshots/take.sh
