@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from typing import TYPE_CHECKING
 
+from nomarium.reading.notebook import Notebook
 from nomarium.school.clashes import clashes_in
 from nomarium.school.plan import Plan
 from nomarium.school.planevents import banners, is_end, meeting_events, own_events, persons_of, plan_sheets
@@ -23,6 +24,10 @@ def write_plan(plan: Plan, stream: EventStream, report: BuildReport, identity_na
     for title, ledger in plan.ledgers:
         report.ledger.add(ledger)
         report.sheets.append(SheetReport(title, ledger, []))
+    for rows in plan.rejected:
+        notebook = Notebook()
+        notebook.rejected = rows
+        report.notebooks.append(notebook)
     stream.persons_of = lambda event: persons_of(plan, event)
     stream.write_counted(meeting_events(plan, identity_name))
     found = plan_sheets(plan)

@@ -93,6 +93,15 @@ def _print(report: BuildReport, sources: list[str], options: ReadingOptions, sav
         print_plan(console, plan)
     for reading in report.readings:
         _print_sheet(console, reading, accounts.get(reading.sheet.title))
+    read_as_tables = {reading.sheet.title for reading in report.readings}
+    for account in report.sheets if not report.plans else ():
+        if account.title not in read_as_tables:
+            say(f"{account.title}: a calendar file")
+            say(f"{account.ledger}")
+            if report.repeating_count:
+                dates = f"{report.dated_count:,} date{'' if report.dated_count == 1 else 's'}"
+                say(f"{report.repeating_count:,} of them repeat, on {dates}")
+            say()
     for passed in report.passed_over:
         say(f"Passed over: {passed.sheet.title}: {passed.reason}.")
     sys.stdout.flush()
@@ -161,7 +170,9 @@ def _whereabouts(reading: SheetReading) -> str:
 
 def next_command(report: BuildReport, sources: list[str], options: ReadingOptions, save: str | None) -> str:
     """The build command that follows from a survey."""
-    words = ["nomarium", "build", *sources, "-o", f"{calendar_name(sources, '-')}.ics"]
+    target = f"{calendar_name(sources, '-')}.ics"
+    target = f"new-{target}" if target in sources else target
+    words = ["nomarium", "build", *sources, "-o", target]
     if save and report.readings:
         words += ["--recipe", save]
     else:

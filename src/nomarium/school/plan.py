@@ -5,10 +5,12 @@ from __future__ import annotations
 import datetime as dt
 import difflib
 from collections.abc import Iterable, Sequence
+from pathlib import PurePath
 from typing import NamedTuple
 
 from nomarium.model.ledger import Ledger
 from nomarium.model.problem import Problem, note
+from nomarium.reading.notebook import RejectedRow
 from nomarium.reading.options import ReadingOptions
 from nomarium.school.bells import Bells, read_bells
 from nomarium.school.codes import Codes
@@ -53,6 +55,8 @@ class Plan(NamedTuple):
     ledgers: list[tuple[str, Ledger]]
     problems: list[Problem]
     notes: list[Problem]
+    rejected: list[list[RejectedRow]]
+    """The rows of each table that a problem names, as they stood."""
     options: ReadingOptions
     """How its event list is read: the settings of the plan under the options of the command line."""
 
@@ -68,7 +72,11 @@ def plans_in(sheets: Sequence[Sheet], options: ReadingOptions) -> tuple[list[lis
         return [], list(sheets)
     by_file: dict[str, list[Sheet]] = {}
     for sheet in sheets:
-        by_file.setdefault(sheet.file, []).append(sheet)
+        if options.layout == "plan" and not sheet.name:  # a file for each table, named one by one
+            named = sheet._replace(name=PurePath(sheet.file).stem)
+            by_file.setdefault("", []).append(named)
+        else:
+            by_file.setdefault(sheet.file, []).append(sheet)
     plans, others = list[list[Sheet]](), list[Sheet]()
     for group in by_file.values():
         is_one = len(group) > 1 or bool(group[0].name)
@@ -117,14 +125,20 @@ def read_plan(sheets: Sequence[Sheet], options: ReadingOptions) -> Plan:
     lessons, found = read_lessons(tables.get("lessons"))
     problems += found
     lessons = {code: listed for code, listed in lessons.items() if code not in dropped}
-    by_meeting, found = poured(lessons, met.meetings, {plain(slot.code): slot.code for slot in slots})
-    problems += found if not met.problems else [one for one in found if one.code != "lessons-left-over"]
+    has_gaps = bool(met.problems) or any(
+        one.place.sheet == _sheet_name(tables, "timetable") for one in problems
+    )
+    classes = {plain(slot.code): slot.code for slot in slots}
+    for item in tables["timetable"].items if "timetable" in tables else ():
+        classes.setdefault(plain(item.text("class")), item.text("class"))  # those of rows with a problem, too
+    by_meeting, found = poured(lessons, met.meetings, classes)
+    problems += [one for one in found if not (has_gaps and one.code == "lessons-left-over")]
     if not (slots or rows.cycle or events):
         notes.append(note("plan-empty", "The plan has neither classes, nor a cycle, nor events."))
-    _reject(tables, problems)
+    rejected = _reject(tables, problems)
     return Plan(
         sheets[0].file, settings, rows, year, bells, naming, people, slots, met.meetings, met.not_met, by_meeting, events,
-        ledgers, problems, notes, _event_options(under, year, dates),
+        ledgers, problems, notes, rejected, _event_options(under, year, dates),
     )  # fmt: skip
 
 
@@ -137,6 +151,10 @@ def setting_of(sheets: Sequence[Sheet], name: str) -> str:
     return next(
         (item.text("value") for item in table.items if plain(item.text("setting")) == plain(name)), ""
     )
+
+
+def _sheet_name(tables: dict[str, Table], name: str) -> str | None:
+    return tables[name].sheet.name if name in tables else None
 
 
 def _title(table: Table) -> str:
@@ -335,15 +353,25 @@ def _kept(
     return [slot for slot in slots if plain(slot.code) not in dropped], dropped
 
 
-def _reject(tables: dict[str, Table], problems: Iterable[Problem]) -> None:
-    """Count the rows that a problem names as rejected."""
-    rows = {(one.place.file, one.place.sheet, one.place.row) for one in problems if one.place.row}
+def _reject(tables: dict[str, Table], problems: Iterable[Problem]) -> list[list[RejectedRow]]:
+    """Count the rows that a problem names as rejected, and give them as they stood."""
+    reasons: dict[tuple[str, str, int], list[Problem]] = {}
+    for one in problems:
+        if one.place.row:
+            reasons.setdefault((one.place.file, one.place.sheet, one.place.row), []).append(one)
+    found = []
     for table in tables.values():
-        numbers = {item.number for item in table.items}
-        bad = sum((table.sheet.file, table.sheet.name, number) in rows for number in numbers)
-        bad = min(bad, table.ledger.events)
-        table.ledger.events -= bad
-        table.ledger.rejected += bad
+        sheet, headings = table.sheet, tuple(table.headings.values())
+        bad = [
+            RejectedRow(headings, tuple(item.cells.get(field, "") for field in table.headings), tuple(why))
+            for item in table.items
+            if (why := reasons.get((sheet.file, sheet.name, item.number)))
+        ]
+        count = min(len(bad), table.ledger.events)
+        table.ledger.events -= count
+        table.ledger.rejected += count
+        found.append(bad)
+    return found
 
 
 def _event_options(under: ReadingOptions, year: Year, dates: Dates) -> ReadingOptions:
