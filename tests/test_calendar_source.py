@@ -29,7 +29,8 @@ def ics(folder: Path, events: str, head: str = "", name: str = "source.ics", end
         *events.split("|"),
     ]
     path = folder / name
-    path.write_bytes(end.join([*(line for line in lines if line), "END:VCALENDAR", ""]).encode())
+    kept = ["" if line == "?" else line for line in lines if line]  # a question mark stands for a blank line
+    path.write_bytes(end.join([*kept, "END:VCALENDAR", ""]).encode())
     return path
 
 
@@ -50,6 +51,8 @@ BRUISES = {
     "folded without a space": (vevent("DTSTART:20270405|SUMMARY:" + "Launch of the great schooner from the main slip, then"
                                " a picnic|party"), "Launch of the great schooner from the main slip, then a picnicparty 2027-04-05/2027-04-06"),
     "a text broken over lines": (vevent("DTSTART:20270405|SUMMARY:Launch|and picnic"), "Launch\nand picnic 2027-04-05/2027-04-06"),
+    "blank lines in a fold": (vevent("SUMMARY|?| :Launch|DTSTART|?| :20270405"), "Launch 2027-04-05/2027-04-06"),
+    "a line that is none": (vevent("SUMMARY:Launch|DTSTART:20270405|STATUS=CONFIRMED"), "Launch 2027-04-05/2027-04-06"),
     "lower case": ("begin:vevent|summary:Launch|dtstart:20270405T090000|end:vevent", "Launch 2027-04-05T09:00/2027-04-05T09:00"),
     "a colon in quotes": (vevent(PLAIN + '|ATTENDEE;CN="Quill: Maren":mailto:maren@saltmarsh.example'), "Launch 2027-04-05T09:00/2027-04-05T10:00"),
     "a duration": (vevent("SUMMARY:Launch|DTSTART:20270405T090000|DURATION:PT90M"), "Launch 2027-04-05T09:00/2027-04-05T10:30"),
@@ -84,7 +87,7 @@ REFUSED = {
     "an end before the start": (vevent("SUMMARY:Launch|DTSTART:20270405T090000|DTEND:20270405T080000"), ["DTEND", "before it starts"]),
     "a rule that cannot be": (vevent(PLAIN + "|RRULE:FREQ=YEARLY;BYMONTH=13"), ["RRULE", "BYMONTH=13"]),
     "a rule without an end": (vevent(PLAIN + "|RRULE:FREQ=DAILY"), ["“Launch” repeats without an end", "--until"]),
-    "a zone that nothing explains": (vevent("SUMMARY:Launch|DTSTART;TZID=Slip Time:20270405T090000"), ["Slip Time", "IANA"]),
+    "a zone that nothing explains": (vevent("SUMMARY:Launch|DTSTART;TZID=Slip Time:20270405T090000"), ["Slip Time", "--timezone"]),
     "no date": (vevent("SUMMARY:Launch|DTSTART:tomorrow"), ["DTSTART", "is not a date"]),
     "nothing in it": ("", ["no event to write"]),
     "a length that is none": (vevent("SUMMARY:A|DTSTART:20270405T090000|DURATION:long"), ["DURATION", "is no duration"]),
@@ -119,6 +122,15 @@ def test_a_zone_that_only_the_file_explains_is_written_in_utc_or_as_asked(tmp_pa
     nomarium("build", source, "-o", tmp_path / "zone.ics", "--timezone", "America/Halifax")
     starts = [f"{event.decoded('DTSTART'):%m%d %H:%M %z}" for event in events_in(tmp_path / "zone.ics")]
     assert starts == ["0301 09:00 -0400", "0308 09:00 -0400", "0315 09:00 -0300"]
+
+
+def test_a_zone_that_nothing_explains_is_the_one_asked_for(tmp_path: Path) -> None:
+    source = ics(tmp_path, vevent("SUMMARY:Launch|DTSTART;TZID=Slip Time:20270405T090000|DURATION:PT1H"))
+    outcome = nomarium("build", source, "-o", tmp_path / "out.ics", "--timezone", "America/Halifax")
+    assert (
+        "“Slip Time” is explained by nothing; its times are read in America/Halifax, as asked" in outcome.out
+    )
+    assert f"{events_in(tmp_path / 'out.ics')[0].decoded('DTSTART'):%H:%M %z}" == "09:00 -0300"
 
 
 MASTER = "UID:1|SUMMARY:Rigging|DTSTART;TZID=America/Halifax:20270301T090000|DTEND;TZID=America/Halifax:20270301T100000"

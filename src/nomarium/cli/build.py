@@ -206,7 +206,7 @@ def build(
         report = BuildReport()
         report.problems = skipped.problems
     else:
-        with opened(sources, reading.sheets) as found, counting() as progress:
+        with opened(sources, reading.sheets, reading.zone) as found, counting() as progress:
             if not name:
                 how = _named_by_plan(how, found.sheets, reading)
             if not name and found.calendars and not found.sheets and found.calendars[0].name:

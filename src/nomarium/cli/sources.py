@@ -28,7 +28,9 @@ class Opened(NamedTuple):
 
 
 @contextlib.contextmanager
-def opened(sources: Sequence[str], wanted_sheets: tuple[str, ...]) -> Iterator[Opened]:
+def opened(
+    sources: Sequence[str], wanted_sheets: tuple[str, ...], zone_name: str | None = None
+) -> Iterator[Opened]:
     """The sheets and calendars of all sources. Raises SourceError for the first that cannot be opened."""
     found = Opened([], [])
     with contextlib.ExitStack() as stack:
@@ -39,7 +41,7 @@ def opened(sources: Sequence[str], wanted_sheets: tuple[str, ...]) -> Iterator[O
             if is_calendar_file(path):
                 from nomarium.ical.files import open_calendar
 
-                found.calendars.append(open_calendar(path, name))
+                found.calendars.append(open_calendar(path, name, zone_name))
             else:
                 found.sheets.extend(open_source(path, name, wanted_sheets))
         if wanted_sheets and not any(sheet.name for sheet in found.sheets):

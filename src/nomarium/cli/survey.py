@@ -68,7 +68,7 @@ def survey(
         reading = with_recipe(reading, Path(recipe))
     called = calendar_name(sources, "-")
     dry = BuildOptions(None, called, called, "19700101T000000Z", last_day=last)
-    with opened(sources, reading.sheets) as found:
+    with opened(sources, reading.sheets, reading.zone) as found:
         report = build_calendar(found.sheets, reading, dry, None, found.calendars)
     if save and report.readings:
         from nomarium.recipe import save_recipe

@@ -9,6 +9,7 @@ from typing import NamedTuple
 _NAME = r"[A-Za-z0-9-]+"
 _HEAD = rf"{_NAME}(?:;[^=:;\"]+=(?:\"[^\"]*\"|[^\";:,]*)(?:,(?:\"[^\"]*\"|[^\";:,]*))*)*"
 _PARAMETER = r";([^=:;\"]+)=((?:\"[^\"]*\"|[^\";:,]*)(?:,(?:\"[^\"]*\"|[^\";:,]*))*)"
+_TEXTS = r"(?i)(?:SUMMARY|DESCRIPTION|LOCATION|COMMENT|CONTACT|X-[A-Z0-9-]+)[;:]"
 _FOLDED_FROM = 70
 """Octets from which a line may have been cut by folding, although nothing but its length says so."""
 
@@ -56,7 +57,7 @@ def _plain(text: str) -> str:
 def unfolded_octets(block: bytes) -> bytes:
     """A piece of a file with its folds taken out, before it is decoded: a fold may cut a character in two."""
     if b"\n " in block or b"\n\t" in block:
-        return re.sub(rb"\r?\n[ \t]", b"", block)
+        return re.sub(rb"(?:\r?\n)+[ \t]", b"", block)  # blank lines before a fold are met, too
     return block
 
 
@@ -68,16 +69,23 @@ def decoded(octets: bytes) -> str:
         return octets.decode("cp1252", "replace")
 
 
-def mended(lines: list[str]) -> list[str]:
-    """Lines without a name joined to the one before: folded without a space, or broken in the middle of a text."""
+def mended(lines: list[str]) -> tuple[list[str], int]:
+    """Lines without a name joined to the one before: folded without a space, or broken in the middle of a text.
+    With it the number of lines that can be neither, which are passed over."""
     whole: list[str] = []
+    passed_over = 0
     for line in lines:
-        if parsed(line) is not None or not whole:
+        if parsed(line) is not None:
             whole.append(line)
-        elif line.strip():
-            was_folded = len(whole[-1].encode()) >= _FOLDED_FROM
-            whole[-1] += line if was_folded else "\\n" + line
-    return whole
+        elif not line.strip():
+            continue
+        elif whole and len(whole[-1].encode()) >= _FOLDED_FROM:
+            whole[-1] += line
+        elif whole and re.match(_TEXTS, whole[-1]):
+            whole[-1] += "\\n" + line
+        else:
+            passed_over += 1
+    return whole, passed_over
 
 
 def split_list(text: str, mark: str = ",") -> list[str]:

@@ -19,9 +19,10 @@ def is_calendar(head: bytes) -> bool:
     return bool(re.match(rb"(?i)begin:v(calendar|event)\s|\[\s*(\[\s*)?\"vcalendar\"", start))
 
 
-def open_calendar(path: Path, name: str) -> CalendarRead:
-    """Read a calendar file, which messages call `name`. Raises SourceError when it is broken as a whole."""
-    return read_calendar(calendar_octets(path, name), name)
+def open_calendar(path: Path, name: str, zone_name: str | None = None) -> CalendarRead:
+    """Read a calendar file, which messages call `name`. `zone_name` is the zone of times whose own zone
+    nothing explains. Raises SourceError when it is broken as a whole."""
+    return read_calendar(calendar_octets(path, name), name, zone_name)
 
 
 def calendar_octets(path: Path, name: str) -> bytes:

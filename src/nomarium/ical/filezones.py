@@ -93,6 +93,8 @@ class ZoneNames:
         self._hints = hints
         self._found: dict[str, tuple[str | None, Zone | None]] = {}
         self._by_head: dict[str, tuple[str | None, Zone | None] | str] = {}
+        self.fallback: str | None = None
+        """The IANA name of the zone of a TZID that nothing explains."""
         self.unknown: dict[str, str] = {}
         """TZIDs that are no zone's name, and how their zone was found."""
 
@@ -128,6 +130,9 @@ class ZoneNames:
         if tzid in self._own:
             self.unknown[tzid] = "is read by the definition in the file; its events are written in UTC"
             return None, self._own[tzid]
+        if self.fallback is not None:
+            self.unknown[tzid] = f"is explained by nothing; its times are read in {self.fallback}, as asked"
+            return self.fallback, zone_named(self.fallback)
         return None, None
 
 

@@ -76,16 +76,18 @@ class CalendarRead:
         """Components that are no events."""
 
 
-def read_calendar(data: bytes, file: str) -> CalendarRead:
-    """Read a calendar file, which messages call `file`. What cannot be read is a problem each."""
-    return _Reader(normal(data), file).read()
+def read_calendar(data: bytes, file: str, zone_name: str | None = None) -> CalendarRead:
+    """Read a calendar file, which messages call `file`. What cannot be read is a problem each. `zone_name` is
+    the IANA zone of times whose own zone nothing explains."""
+    return _Reader(normal(data), file, zone_name).read()
 
 
 class _Reader:
-    def __init__(self, data: bytes, file: str) -> None:
+    def __init__(self, data: bytes, file: str, zone_name: str | None) -> None:
         self.data = data
         self.blocks = list(blocks_in(data))
         self.frame = read_frame(data, self.blocks)
+        self.frame.zones.fallback = zone_name
         self.found = CalendarRead(file)
         self.names: dict[str, str] = {}
         self.shapes: dict[tuple[str, ...], tuple[str, str]] = {}
@@ -162,7 +164,11 @@ class _Reader:
     def _properties(self, text: str) -> Properties:
         lines = text.split("\n")
         found = self._sorted(lines)
-        return found if found is not None else self._sorted(mended(lines)) or Properties()
+        if found is not None:
+            return found
+        whole, passed_over = mended(lines)
+        self.counts["line-unread"] += passed_over
+        return self._sorted(whole) or Properties()
 
     def _sorted(self, lines: list[str]) -> Properties | None:
         """The properties of a VEVENT; None when some line is no content line."""
@@ -217,7 +223,9 @@ class _Reader:
         if isinstance(moment, str):
             unknown = "zone" in moment
             remedy = (
-                "Name an IANA zone there, such as America/Halifax." if unknown else "Correct it in the file."
+                "Say which zone is meant with --timezone, such as America/Halifax."
+                if unknown
+                else "Correct it in the file."
             )
             raise _BadEventError(
                 "timezone-unknown" if unknown else "date-unread", name, pair[1], moment, remedy
@@ -327,6 +335,7 @@ class _Reader:
         for tzid, why in self.frame.zones.unknown.items():
             self._note("timezone-mapped", f"The zone “{tzid}” {why}.")
         said = {
+            "line-unread": "{} in no form that a calendar file has: passed over.",
             "component-unfinished": "{} without END:VEVENT: what there is of it was read.",
             "summary-missing": "{} without a title: called “(no title)”.",
         }
@@ -337,7 +346,8 @@ class _Reader:
         for code, count in self.counts.items():
             if not count:
                 continue
-            self._note(code, said[code].format(f"{count:,} event{_plural(count)}"))
+            thing = "line" if code == "line-unread" else "event"
+            self._note(code, said[code].format(f"{count:,} {thing}{_plural(count)}"))
 
 
 class _BadEventError(Exception):
