@@ -15,7 +15,7 @@ from nomarium.ical.calendar import CalendarFile, Head, replace_file
 from nomarium.ical.events import body_writer, head_of
 from nomarium.ical.identity import Identities
 from nomarium.ical.timezones import zone_named
-from nomarium.model.event import Event
+from nomarium.model.event import NO_DETAILS, Event
 
 if TYPE_CHECKING:
     from nomarium.ical.earlier import EarlierEvent, Revision, Sketch
@@ -109,7 +109,7 @@ class Output:
         details = event[6]
         if self._earlier:
             block = self._revised(event, uid, body)
-        elif details.dtstamp or details.sequence:
+        elif details is not NO_DETAILS and (details.dtstamp or details.sequence):
             block = head_of(uid, details.dtstamp or self._dtstamp, details.sequence) + body
         elif len(uid) == 36:
             block = f"BEGIN:VEVENT\r\nUID:{uid}\r\n{self._stamp_line}{body}"

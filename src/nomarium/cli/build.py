@@ -162,7 +162,7 @@ def build(
     ] = False,
     json: opt.Json = False,
 ) -> None:
-    """Turn spreadsheets into a calendar file; refuse, naming the cell, what cannot be read."""
+    """Turn spreadsheets, a plan or calendar files into a calendar; refuse, naming the cell, what cannot be read."""
     sources = sources or []
     first, last = opt.window_options(from_, until)
     reading = opt.reading_options(

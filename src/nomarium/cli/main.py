@@ -26,7 +26,7 @@ def application(names: tuple[str, ...] = COMMANDS) -> typer.Typer:
         rich_markup_mode="rich",
         no_args_is_help=True,
         context_settings={"help_option_names": ["-h", "--help"]},
-        help="Turn spreadsheets of events into calendar files, with every row accounted for.",
+        help="Turn spreadsheets, school years and calendar files into calendar files, with every row accounted for.",
         epilog="Look first (survey), then build. `nomarium demo FOLDER` shows the whole way on made-up data.",
     )
     app.callback()(_top)

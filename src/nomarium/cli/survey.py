@@ -52,7 +52,7 @@ def survey(
     ] = None,
     json: opt.Json = False,
 ) -> None:
-    """Look at a spreadsheet and say how it would be read: columns, dates, every row's fate."""
+    """Look at a spreadsheet or a plan and say how it would be read: columns, dates, terms, every row's fate."""
     sources = sources or []
     if not sources:
         raise UsageError(Problem("usage", "There is no SOURCE to look at.", "Name a spreadsheet."))

@@ -8,10 +8,10 @@ from __future__ import annotations
 
 import datetime as dt
 from collections import Counter
-from typing import NamedTuple
+from typing import Any, NamedTuple
 
 from nomarium.ical.content import decoded, head_of, mended, parsed, unfolded_octets
-from nomarium.ical.filezones import Zone
+from nomarium.ical.filezones import Zone, ZoneNames
 from nomarium.ical.frame import blocks_in, normal, read_frame
 from nomarium.ical.octets import unescaped
 from nomarium.ical.properties import (
@@ -40,12 +40,19 @@ _NO_FIELDS = tuple(Details())[: Details._fields.index("uid")]
 _PLAIN_HEADS = frozenset(("UID", "DTSTAMP", "SEQUENCE", "SUMMARY", "LOCATION", "DESCRIPTION"))
 
 
-def _shape(heads: tuple[str, ...]) -> tuple[str, str]:
-    """The heads of DTSTART and DTEND of an event that has nothing but them and plain texts; else blanks."""
-    rest = [head for head in heads if head not in _PLAIN_HEADS]
-    if len(rest) == 2 and rest[0].startswith("DTSTART") and rest[1].startswith("DTEND"):
-        return rest[0], rest[1]
-    return "", ""
+class _MomentMemo(dict[str, "Moment | str"]):
+    """The moments of one property head by value, each read once."""
+
+    def __init__(self, head: str, zones: ZoneNames) -> None:
+        super().__init__()
+        self._head = head
+        self._zones = zones
+
+    def __missing__(self, value: str) -> Moment | str:
+        if len(self) > 50_000:
+            self.clear()
+        moment = self[value] = moment_of(self._head, value, self._zones)
+        return moment
 
 
 class Entry(NamedTuple):
@@ -90,19 +97,20 @@ class _Reader:
         self.frame.zones.fallback = zone_name
         self.found = CalendarRead(file)
         self.names: dict[str, str] = {}
-        self.shapes: dict[tuple[str, ...], tuple[str, str]] = {}
-        self.moments: dict[tuple[str, str], Moment | str] = {}
+        self.shapes: dict[tuple[str, ...], tuple[Any, ...]] = {}
+        self.memos: dict[str, _MomentMemo] = {}
         self.counts = Counter[str]()
 
     def read(self) -> CalendarRead:
         data = self.data
         line_number = at = 0
+        is_cancelled = self.frame.is_cancelled
         for start, end, is_finished in self.blocks:
             line_number += data.count(b"\n", at, start)
             at = start
             self.counts["component-unfinished"] += not is_finished
             text = decoded(unfolded_octets(data[start:end])).replace("\r\n", "\n").strip("\r\n")
-            if self.frame.is_cancelled or not self._take_plain(text, line_number):
+            if is_cancelled or not self._take_plain(text, line_number):
                 self._take(text, line_number)
         self._conclude()
         return self.found
@@ -113,44 +121,55 @@ class _Reader:
         Its heads are looked up all at once, since most events of a file have the same. Everything here
         could be left to `_take`, at about three times the cost an event.
         """
-        values: dict[str, str] = {}
-        lines = text.split("\n")
-        for line in lines:
-            head, _, value = line.partition(":")
-            values[head] = value
-        heads = tuple(values)
+        parts = [line.partition(":") for line in text.split("\n")]
+        heads = tuple([head for head, _, _ in parts])
         shape = self.shapes.get(heads)
         if shape is None:
             if len(self.shapes) > 5_000:
                 self.shapes.clear()
-            shape = self.shapes[heads] = _shape(heads)
-        start_head, end_head = shape
-        if not start_head or len(heads) != len(lines):
+            shape = self.shapes[heads] = self._shape(heads)
+        if not shape:
             return False
-        try:
-            start = self._moment("DTSTART", (start_head, values[start_head]))
-            end = self._moment("DTEND", (end_head, values[end_head]))
-        except _BadEventError:
+        uid_at, dtstamp_at, sequence_at, summary_at, location_at, description_at, start_at, end_at = shape[:8]
+        start, end = shape[8][parts[start_at][2]], shape[9][parts[end_at][2]]
+        if type(start) is not Moment or type(end) is not Moment:
             return False
-        if (
-            start.zone is not end.zone
-            or type(start.local) is not type(end.local)
-            or not start.local < end.local
-        ):
+        local, zone_name, zone = start
+        if zone is not end[2] or type(local) is not type(end[0]) or not local < end[0]:
             return False
-        get = values.get
-        summary, sequence = get("SUMMARY", ""), get("SEQUENCE", "0")
+        summary = parts[summary_at][2] if summary_at >= 0 else ""
+        sequence = parts[sequence_at][2] if sequence_at >= 0 else "0"
         if not summary or summary.isspace() or not sequence.isdigit():
             return False
         new = tuple.__new__  # what Details(…) and Event(…) do, without the cost of their defaults
-        uid = unescaped(get("UID", "").strip())
-        details = new(Details, (*_NO_FIELDS, uid, (), None, int(sequence), get("DTSTAMP", "").strip(), ()))
-        event = new(Event, (
-            unescaped(summary), start.local, end.local, start.zone_name, unescaped(get("LOCATION", "")),
-            unescaped(get("DESCRIPTION", "")), details, line_number,
+        details = new(Details, (
+            *_NO_FIELDS, unescaped(parts[uid_at][2].strip()) if uid_at >= 0 else "", (), None, int(sequence),
+            parts[dtstamp_at][2].strip() if dtstamp_at >= 0 else "", (),
         ))  # fmt: skip
-        self.found.entries.append(new(Entry, (event, start.zone, None, False)))
+        event = new(Event, (
+            unescaped(summary), local, end[0], zone_name,
+            unescaped(parts[location_at][2]) if location_at >= 0 else "",
+            unescaped(parts[description_at][2]) if description_at >= 0 else "", details, line_number,
+        ))  # fmt: skip
+        self.found.entries.append(new(Entry, (event, zone, None, False)))
         return True
+
+    def _shape(self, heads: tuple[str, ...]) -> tuple[Any, ...]:
+        """Where the properties of an event stand that has only plain texts beside its DTSTART and DTEND, and
+        the memos of these two; nothing for any other event."""
+        rest = [head for head in heads if head not in _PLAIN_HEADS]
+        is_plain = len(rest) == 2 and rest[0].startswith("DTSTART") and rest[1].startswith("DTEND")
+        may_float = not all("TZID=" in head for head in rest)
+        if (
+            not is_plain
+            or len(set(heads)) < len(heads)
+            or (may_float and self.frame.default_zone is not None)
+        ):
+            return ()
+        at = {head: n for n, head in enumerate(heads)}
+        names = ("UID", "DTSTAMP", "SEQUENCE", "SUMMARY", "LOCATION", "DESCRIPTION")
+        memos = [self.memos.setdefault(head, _MomentMemo(head, self.frame.zones)) for head in rest]
+        return (*(at.get(name, -1) for name in names), at[rest[0]], at[rest[1]], *memos)
 
     def _take(self, text: str, line_number: int) -> None:
         try:
@@ -215,11 +234,13 @@ class _Reader:
         return head.name
 
     def _moment(self, name: str, pair: tuple[str, str]) -> Moment:
-        moment = self.moments.get(pair)
-        if moment is None:
-            if len(self.moments) > 50_000:
-                self.moments.clear()
-            moment = self.moments[pair] = moment_of(*pair, self.frame.zones)
+        head, value = pair
+        memo = self.memos.get(head)
+        if memo is None:
+            if len(self.memos) > 5_000:
+                self.memos.clear()
+            memo = self.memos[head] = _MomentMemo(head, self.frame.zones)
+        moment = memo[value]
         if isinstance(moment, str):
             unknown = "zone" in moment
             remedy = (
