@@ -126,3 +126,18 @@ def test_the_documents_name_every_command_and_every_link_is_there() -> None:
     for name in DOCUMENTS:
         for link in re.findall(r"\]\(([^)#:]+)\)", (ROOT / name).read_text("utf-8")):
             assert ((ROOT / name).parent / link).exists(), (name, link)
+
+
+def test_no_module_needs_itself_by_way_of_others() -> None:
+    def name_of(path: Path) -> str:
+        return ".".join(("nomarium", *path.relative_to(SOURCE).with_suffix("").parts)).removesuffix(
+            ".__init__"
+        )
+
+    names = {name_of(path) for path in MODULES}
+    graph = {name_of(path): imports_of(path) & names - {name_of(path), "nomarium"} for path in MODULES}
+    while graph:  # take away what needs nothing that is left: a circle stays
+        free = [name for name, needs in graph.items() if not needs & graph.keys()]
+        assert free, sorted(graph)
+        for name in free:
+            del graph[name]

@@ -12,9 +12,9 @@ from nomarium.ical.timezones import zone_named
 from nomarium.model.ledger import Ledger
 from nomarium.model.problem import Place, Problem, note
 from nomarium.reading.options import ReadingOptions
+from nomarium.report import BuildReport, SheetReport
 
 if TYPE_CHECKING:
-    from nomarium.building import BuildReport
     from nomarium.spreading import ToWrite
     from nomarium.stream import EventStream
 
@@ -23,8 +23,6 @@ def write_calendars(
     calendars: Sequence[CalendarRead], stream: EventStream, options: ReadingOptions, report: BuildReport
 ) -> None:
     """Merge the events of calendar files and write them; every component read is accounted for."""
-    from nomarium.building import SheetReport
-
     ledgers = {id(calendar): Ledger("entries") for calendar in calendars}
     owners: dict[int, CalendarRead] = {}
     for calendar in calendars:

@@ -5,19 +5,17 @@ from __future__ import annotations
 from typing import TYPE_CHECKING
 
 from nomarium.reading.notebook import Notebook
+from nomarium.report import BuildReport, SheetReport
 from nomarium.school.clashes import clashes_in
 from nomarium.school.plan import Plan
 from nomarium.school.planevents import banners, is_end, meeting_events, own_events, persons_of, plan_sheets
 
 if TYPE_CHECKING:
-    from nomarium.building import BuildReport
     from nomarium.stream import EventStream
 
 
 def write_plan(plan: Plan, stream: EventStream, report: BuildReport, identity_name: str) -> None:
     """Write everything that a plan puts on calendars, and take its account into the report."""
-    from nomarium.building import SheetReport
-
     report.plans.append(plan)
     report.problems += plan.problems
     report.notes += plan.notes

@@ -13,8 +13,8 @@ from nomarium.reading.notebook import Notebook
 from nomarium.reading.sheets import SheetReading
 
 if TYPE_CHECKING:
-    from nomarium.building import BuildOptions, BuildReport
     from nomarium.output import Output
+    from nomarium.report import BuildOptions, BuildReport
     from nomarium.spreading import Spreader, ToWrite
     from nomarium.tableoutput import TableOutput
 
