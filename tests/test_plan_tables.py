@@ -127,10 +127,17 @@ def test_names_of_sheets_match_loosely() -> None:
     assert table_name("Timetable - R. Finch") == "timetable:R. Finch"
     assert table_name("Notes") is None
     assert near_table("Timetabel") == "Timetable"
-    assert [
-        is_plan(names)
-        for names in (["Terms", "Timetable"], ["Events"], ["Events", "Terms"], ["Terms"], ["Fixtures"])
-    ] == [True, False, True, False, False]
+    plans = (["Terms", "Timetable"], ["Events", "Terms"], ["Cycle"], ["Timetable", "Bells", "Notes"])
+    lists = (
+        ["Events"],
+        ["Events", "People"],
+        ["Events", "Settings"],
+        ["Timetable", "Notes"],
+        ["Terms"],
+        ["Schedule", "Names"],
+    )
+    assert [is_plan(names) for names in (*plans, *lists)] == [True] * len(plans) + [False] * len(lists)
+    assert is_plan(["events"], is_folder=True)
     assert sorted(["B10", "B2", "A"], key=natural) == ["A", "B2", "B10"]
 
 

@@ -80,7 +80,9 @@ def plans_in(sheets: Sequence[Sheet], options: ReadingOptions) -> tuple[list[lis
     plans, others = list[list[Sheet]](), list[Sheet]()
     for group in by_file.values():
         is_one = len(group) > 1 or bool(group[0].name)
-        if options.layout == "plan" or (is_one and is_plan(sheet.name for sheet in group)):
+        if options.layout == "plan" or (
+            is_one and is_plan((sheet.name for sheet in group), not PurePath(group[0].file).suffix)
+        ):
             plans.append(group)
         else:
             others += group

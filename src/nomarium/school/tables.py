@@ -83,7 +83,7 @@ EXPLANATION = "How to fill it in"
 
 _OTHER_NAMES = {
     "term": "terms", "holidays": "daysoff", "dayoff": "daysoff", "specialday": "specialdays", "bellschedule": "bells",
-    "bellschedules": "bells", "schedule": "timetable", "classes": "timetable", "setting": "settings", "event": "events",
+    "bellschedules": "bells", "classes": "timetable", "setting": "settings", "event": "events",
     "lesson": "lessons", "cycles": "cycle", "timetables": "timetable",
 }  # fmt: skip
 
@@ -155,10 +155,14 @@ def near_table(sheet_name: str) -> str:
     return TITLES[_OTHER_NAMES.get(close[0], close[0])] if close else ""
 
 
-def is_plan(names: Iterable[str]) -> bool:
-    """Whether sheets of these names are a plan: some table of one, and one that makes events."""
+def is_plan(names: Iterable[str], is_folder: bool = False) -> bool:
+    """Whether sheets of these names are a plan. A folder is one as soon as it has something to put on a
+    calendar; a workbook must look more like one, since many have a sheet called Events or Timetable."""
     tables = {(table_name(name) or "").partition(":")[0] for name in names} - {""}
-    return bool(tables & {"timetable", "cycle", "events"}) and bool(tables - {"events"})
+    if is_folder or "cycle" in tables:
+        return bool(tables & {"timetable", "cycle", "events"})
+    year = tables & {"terms", "bells", "specialdays"}
+    return bool(year and tables & {"timetable", "events"}) or {"timetable", "daysoff", "settings"} <= tables
 
 
 def read_table(sheet: Sheet, name: str) -> tuple[Table, list[Problem], list[Problem]]:
