@@ -100,7 +100,7 @@ def _plans(sheets: Sequence[Sheet], options: ReadingOptions) -> tuple[list[list[
     """The sheets that are plans, and the others; what tells them apart is looked at only where sheets have names."""
     if options.layout != "plan" and not any(sheet.name for sheet in sheets):
         return [], sheets
-    from nomarium.school.plan import plans_in
+    from nomarium.school.finding import plans_in
 
     return plans_in(sheets, options)
 

@@ -252,7 +252,7 @@ def _named_by_plan(how: BuildOptions, sheets: list[Sheet], reading: ReadingOptio
     """The name that a plan's settings give, when the sources are one plan and nothing else."""
     if reading.layout != "plan" and not any(sheet.name for sheet in sheets):
         return how
-    from nomarium.school.plan import plans_in, setting_of
+    from nomarium.school.finding import plans_in, setting_of
 
     plans, others = plans_in(sheets, reading)
     called = setting_of(plans[0], "Calendar name") if len(plans) == 1 and not others else ""

@@ -103,7 +103,8 @@ def _check_target(output: str | None) -> None:
 
 
 def _plan(sheets: "list[Sheet]", reading, source: str) -> "Plan":  # type: ignore[no-untyped-def]
-    from nomarium.school.plan import plans_in, read_plan
+    from nomarium.school.finding import plans_in
+    from nomarium.school.plan import read_plan
 
     plans, _ = plans_in(sheets, reading)
     if not plans:

@@ -5,7 +5,6 @@ from __future__ import annotations
 import datetime as dt
 import difflib
 from collections.abc import Iterable, Sequence
-from pathlib import PurePath
 from typing import NamedTuple
 
 from nomarium.model.ledger import Ledger
@@ -25,7 +24,6 @@ from nomarium.school.tables import (
     TITLES,
     Item,
     Table,
-    is_plan,
     near_table,
     plain,
     read_table,
@@ -64,29 +62,6 @@ class Plan(NamedTuple):
     def classes(self) -> dict[str, str]:
         """The codes of its classes, by compared form."""
         return {plain(slot.code): slot.code for slot in self.slots}
-
-
-def plans_in(sheets: Sequence[Sheet], options: ReadingOptions) -> tuple[list[list[Sheet]], list[Sheet]]:
-    """The sheets that are plans, file by file, and the other sheets."""
-    if options.layout not in (None, "plan"):
-        return [], list(sheets)
-    by_file: dict[str, list[Sheet]] = {}
-    for sheet in sheets:
-        if options.layout == "plan" and not sheet.name:  # a file for each table, named one by one
-            named = sheet._replace(name=PurePath(sheet.file).stem)
-            by_file.setdefault("", []).append(named)
-        else:
-            by_file.setdefault(sheet.file, []).append(sheet)
-    plans, others = list[list[Sheet]](), list[Sheet]()
-    for group in by_file.values():
-        is_one = len(group) > 1 or bool(group[0].name)
-        if options.layout == "plan" or (
-            is_one and is_plan((sheet.name for sheet in group), not PurePath(group[0].file).suffix)
-        ):
-            plans.append(group)
-        else:
-            others += group
-    return plans, others
 
 
 def read_plan(sheets: Sequence[Sheet], options: ReadingOptions) -> Plan:
@@ -142,17 +117,6 @@ def read_plan(sheets: Sequence[Sheet], options: ReadingOptions) -> Plan:
         sheets[0].file, settings, rows, year, bells, naming, people, slots, met.meetings, met.not_met, by_meeting, events,
         ledgers, problems, notes, rejected, _event_options(under, year, dates),
     )  # fmt: skip
-
-
-def setting_of(sheets: Sequence[Sheet], name: str) -> str:
-    """A setting of a plan as it stands, blank when there is none."""
-    sheet = next((one for one in sheets if table_name(one.name) == "settings"), None)
-    if sheet is None:
-        return ""
-    table, _, _ = read_table(sheet, "settings")
-    return next(
-        (item.text("value") for item in table.items if plain(item.text("setting")) == plain(name)), ""
-    )
 
 
 def _sheet_name(tables: dict[str, Table], name: str) -> str | None:
