@@ -8,7 +8,7 @@ from nomarium.reading.notebook import Notebook
 from nomarium.report import BuildReport, SheetReport
 from nomarium.school.clashes import clashes_in
 from nomarium.school.plan import Plan
-from nomarium.school.planevents import banners, is_end, meeting_events, own_events, persons_of, plan_sheets
+from nomarium.school.planevents import banners, meeting_events, own_events, persons_of, plan_sheets
 
 if TYPE_CHECKING:
     from nomarium.stream import EventStream
@@ -32,12 +32,8 @@ def write_plan(plan: Plan, stream: EventStream, report: BuildReport, identity_na
     report.problems += found.problems
     report.notes += found.notes
     report.passed_over += found.passed_over
-    readings = iter(found.readings)
-    for event, notebook in own_events(plan, found):
-        if not is_end(event):
-            stream.write_counted([event])
-            continue
-        reading = next(readings)
+    for reading, notebook, events in own_events(plan, found):
+        stream.write_counted(events)
         report.ledger.add(notebook.ledger)
         report.sheets.append(SheetReport(reading.sheet.title, notebook.ledger, notebook.note_rows))
         report.problems += notebook.problems

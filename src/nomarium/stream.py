@@ -85,7 +85,8 @@ class EventStream:
         if how.first_day or how.last_day:
             events = _within(events, how.first_day, how.last_day, ledger)
         if how.reminder_secs is not None:
-            events = _reminding(events, how.reminder_secs)
+            lead = how.reminder_secs
+            events = (_reminded(event, lead) for event in events)
         write, progress = self._output.write, self._progress
         count = report.event_count
         for event in events:
@@ -102,8 +103,8 @@ class EventStream:
         for event, last_start in found:
             if self._seen is not None and self._is_repeated(event):
                 continue
-            if lead is not None and event.details.reminder_secs is None:
-                event = event._replace(details=event.details._replace(reminder_secs=lead))
+            if lead is not None:
+                event = _reminded(event, lead)
             last = last_start.date() if isinstance(last_start, dt.datetime) else last_start
             self._output.write(event, last)
             count += 1
@@ -118,13 +119,12 @@ class EventStream:
         """Write events whose sources are accounted for already; `everywhere`: into every file of a split."""
         how, report, progress = self._how, self._report, self._progress
         for event in events:
-            outside = (how.first_day and event.last_day < how.first_day) or (
-                how.last_day and event.first_day > how.last_day
-            )
-            if outside or (self._seen is not None and self._is_repeated(event)):
+            if not _touches(event, how.first_day, how.last_day) or (
+                self._seen is not None and self._is_repeated(event)
+            ):
                 continue
-            if how.reminder_secs is not None and event.details.reminder_secs is None and not everywhere:
-                event = event._replace(details=event.details._replace(reminder_secs=how.reminder_secs))
+            if how.reminder_secs is not None and not everywhere:
+                event = _reminded(event, how.reminder_secs)
             self._output.write(event, None, everywhere, self.persons_of)
             report.event_count += 1
             if progress is not None and not report.event_count & 1023:
@@ -180,15 +180,20 @@ def _within(
 ) -> Iterator[Event]:
     """The events that touch a window of dates, both ends inclusive; the others are left out."""
     for event in events:
-        if (first and event.last_day < first) or (last and event.first_day > last):
+        if _touches(event, first, last):
+            yield event
+        else:
             ledger.events -= 1
             ledger.left_out += 1
-        else:
-            yield event
 
 
-def _reminding(events: Iterator[Event], secs: int) -> Iterator[Event]:
-    for event in events:
-        if event.details.reminder_secs is None:
-            event = event._replace(details=event.details._replace(reminder_secs=secs))
-        yield event
+def _touches(event: Event, first: dt.date | None, last: dt.date | None) -> bool:
+    """Whether an event is, at least in part, between two dates (both inclusive; None is open)."""
+    return not ((first and event.last_day < first) or (last and event.first_day > last))
+
+
+def _reminded(event: Event, secs: int) -> Event:
+    """An event with an alarm that long before it, unless it has one of its own."""
+    if event.details.reminder_secs is not None:
+        return event
+    return event._replace(details=event.details._replace(reminder_secs=secs))

@@ -9,14 +9,12 @@ from nomarium.ical.content import head_of, split_list
 from nomarium.ical.octets import unescaped
 from nomarium.ical.rules import RuleFault, parse_rule
 from nomarium.ical.values import FindsZones, Moment, as_utc, length_of, moment_of
-from nomarium.model.event import Details, Person
+from nomarium.model.event import FACETS, Details, Person
 from nomarium.model.recurrence import Recurrence, Rule
-
-__all__ = ("Properties", "alarm_secs", "details_of", "length_of", "recurrence_of")
 
 _STATUSES = frozenset(("CONFIRMED", "TENTATIVE", "CANCELLED"))
 _CLASSES = frozenset(("PUBLIC", "PRIVATE", "CONFIDENTIAL"))
-_FACETS = ("class", "teacher", "room", "group", "division", "term", "label", "period", "periods")
+_FACETS = (*FACETS, "periods")
 
 
 class Properties:

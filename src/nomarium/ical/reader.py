@@ -14,15 +14,9 @@ from nomarium.ical.content import decoded, head_of, mended, parsed, unfolded_oct
 from nomarium.ical.filezones import Zone, ZoneNames
 from nomarium.ical.frame import blocks_in, normal, read_frame
 from nomarium.ical.octets import unescaped
-from nomarium.ical.properties import (
-    Properties,
-    alarm_secs,
-    details_of,
-    length_of,
-    recurrence_of,
-)
+from nomarium.ical.properties import Properties, alarm_secs, details_of, recurrence_of
 from nomarium.ical.timezones import in_zone
-from nomarium.ical.values import Moment, moment_of
+from nomarium.ical.values import Moment, length_of, moment_of
 from nomarium.model.event import Details, Event
 from nomarium.model.problem import Place, Problem, note
 

@@ -74,9 +74,8 @@ def originals(event: Event, recurrence: Recurrence, window: Window) -> Iterator[
     asked = sorted({_like(begin, day) for day in recurrence.also_on} | {p[0] for p in recurrence.also_until})
     if recurrence.starts_itself and not began_too_late:
         streams.append([begin])
-    days_off = window.days_off if window.days_off and recurrence.skips_days_off else None
-    if days_off:
-        off = days_off
+    if window.days_off:
+        off = window.days_off
         streams = [(day for day in stream if day.toordinal() not in off) for stream in streams]
     streams.append(asked)
     merged = streams[0] if len(streams) == 1 else heapq.merge(*streams)

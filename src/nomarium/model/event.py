@@ -9,6 +9,10 @@ if TYPE_CHECKING:
     from nomarium.model.recurrence import Recurrence
 
 
+FACETS = ("class", "teacher", "room", "group", "division", "term", "label", "period")
+"""The school data of an event, in the order in which it is written."""
+
+
 class Person(NamedTuple):
     """Someone with a calendar address (RFC 5545, 3.3.3). `email` may be empty, `name` too, not both."""
 

@@ -58,5 +58,3 @@ class Recurrence(NamedTuple):
     """True: each occurrence lasts as long on the clock; False: exactly as long in elapsed time."""
     on_school_days: bool = False
     """Whether days off are taken away before a position (the last school day) is looked for."""
-    skips_days_off: bool = True
-    """False for a calendar file's own series when no days off are to be taken from it."""

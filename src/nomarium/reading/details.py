@@ -5,8 +5,7 @@ from __future__ import annotations
 import datetime as dt
 from typing import TYPE_CHECKING, Any
 
-from nomarium.model.event import NO_DETAILS, Details
-from nomarium.reading.headings import FACETS
+from nomarium.model.event import FACETS, NO_DETAILS, Details
 from nomarium.reading.when import Part, When
 
 if TYPE_CHECKING:

@@ -21,7 +21,6 @@ PARTS: Final = ("optional-attendees", "private", "reminder-on", "reminder-date",
 """Columns that say a piece of a field; found by their headings."""
 
 DATE_FIELDS: Final = frozenset({"date", "end-date", "when", "start", "end", "reminder-date"})
-FACETS: Final = ("class", "teacher", "room", "group", "division", "term", "label", "period")
 
 
 class HeadingMatch(NamedTuple):

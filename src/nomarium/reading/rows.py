@@ -7,7 +7,7 @@ from collections.abc import Callable, Iterator, Sequence
 from typing import TYPE_CHECKING, Any
 
 from nomarium.ical.timezones import zone_named
-from nomarium.model.event import NO_DETAILS, Event
+from nomarium.model.event import FACETS, NO_DETAILS, Event
 from nomarium.model.problem import Problem, note
 from nomarium.reading.cells import (
     REPEAT_FIELDS,
@@ -19,7 +19,7 @@ from nomarium.reading.cells import (
     value_memo,
 )
 from nomarium.reading.details import details_of, lead_of
-from nomarium.reading.headings import FACETS, unit_of
+from nomarium.reading.headings import unit_of
 from nomarium.reading.notebook import Notebook
 from nomarium.reading.oddrows import note_text
 from nomarium.reading.programme import day_of_programme

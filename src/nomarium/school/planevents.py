@@ -11,7 +11,7 @@ from nomarium.ical.timezones import after_gap, change_dates, local_time_kind, zo
 from nomarium.model.event import Details, Event
 from nomarium.reading.notebook import Notebook
 from nomarium.reading.people import read_list
-from nomarium.reading.sheets import SheetsRead, read_sheets
+from nomarium.reading.sheets import SheetReading, SheetsRead, read_sheets
 from nomarium.school.meetings import Meeting, end_of, start_of
 from nomarium.school.plan import Plan
 from nomarium.school.tables import plain
@@ -163,11 +163,9 @@ def plan_sheets(plan: Plan) -> SheetsRead:
     return read_sheets(plan.event_sheets, plan.options) if plan.event_sheets else SheetsRead()
 
 
-def own_events(plan: Plan, found: SheetsRead) -> Iterator[tuple[Event, Notebook]]:
-    """The plan's own events on each of their dates, people with the addresses that People has. What repeats
-    by the calendar skips the days off of the whole school."""
-    from nomarium.ical.series import Window, occurrences
-
+def own_events(plan: Plan, found: SheetsRead) -> Iterator[tuple[SheetReading, Notebook, Iterator[Event]]]:
+    """The plan's own lists that can be read, each with its account and its events on each of their dates.
+    The account is complete when the events have been taken."""
     off = frozenset(
         ordinal
         for row in plan.rows.days_off
@@ -175,27 +173,24 @@ def own_events(plan: Plan, found: SheetsRead) -> Iterator[tuple[Event, Notebook]
         for ordinal in range(row.first.toordinal(), row.last.toordinal() + 1)
     )
     for reading in found.readings:
-        if reading.problems:
-            continue
-        notebook = Notebook()
-        for event in reading.events(notebook):
-            event = _addressed(event, plan)
-            if event.details.recurrence is None:
-                yield event, notebook
-                continue
+        if not reading.problems:
+            notebook = Notebook()
+            yield reading, notebook, _on_dates(plan, reading.events(notebook), off)
+
+
+def _on_dates(plan: Plan, events: Iterator[Event], off: frozenset[int]) -> Iterator[Event]:
+    """Events on each of their dates, people with the addresses that People has. What repeats by the calendar
+    skips the days off of the whole school."""
+    from nomarium.ical.series import Window, occurrences
+
+    window = Window(last=plan.options.repeats_until, days_off=off)
+    for event in events:
+        event = _addressed(event, plan)
+        if event.details.recurrence is None:
+            yield event
+        else:
             zone = zone_named(event.zone) if event.zone else None
-            for one in occurrences(event, zone, Window(last=plan.options.repeats_until, days_off=off)):
-                yield one.event, notebook
-        yield _END, notebook
-
-
-_END = Event("", dt.date.min, dt.date.min)
-"""Marks the end of one list's events."""
-
-
-def is_end(event: Event) -> bool:
-    """Whether a list of events ends here."""
-    return event is _END
+            yield from (one.event for one in occurrences(event, zone, window))
 
 
 def _addressed(event: Event, plan: Plan) -> Event:

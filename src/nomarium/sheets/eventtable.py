@@ -10,17 +10,15 @@ from pathlib import Path
 from typing import BinaryIO, TextIO
 
 from nomarium.model.errors import SourceError
-from nomarium.model.event import Event, Person
+from nomarium.model.event import FACETS, Event, Person
 from nomarium.model.problem import Problem
 from nomarium.sheets.rejects import guarded
 
 HEADINGS = (
     "Title", "Date", "Start", "End", "End date", "All day", "Location", "Description", "Categories", "Audience",
     "Organizer", "Attendees", "Optional attendees", "URL", "Status", "Privacy", "Busy", "Reminder", "Color",
-    "Priority", "Coordinates", "Time zone", "UID", "Class", "Teacher", "Room", "Group", "Division", "Term",
-    "Label", "Period",
+    "Priority", "Coordinates", "Time zone", "UID", *(name.capitalize() for name in FACETS),
 )  # fmt: skip
-_FACETS = tuple(heading.casefold() for heading in HEADINGS[-8:])
 _ALWAYS = 4
 """Columns that stay even when they are empty."""
 _DATES, _TIMES = (1, 4), (2, 3)
@@ -53,7 +51,7 @@ def cells_of(event: Event) -> list[str]:
         _length(details.reminder_secs), details.color,
         "" if details.priority is None else str(details.priority),
         f"{geo[0]:.6f}; {geo[1]:.6f}" if geo else "", zone, details.uid,
-        *(facets.get(name, "") for name in _FACETS),
+        *(facets.get(name, "") for name in FACETS),
     ]  # fmt: skip
 
 
