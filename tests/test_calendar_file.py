@@ -20,7 +20,8 @@ from nomarium.ical.identity import Identities
 from nomarium.ical.octets import escaped, folded, parameter, unescaped, unfolded
 from nomarium.ical.timezones import after_gap, elapsed, local_time_kind, vtimezone
 from nomarium.model.event import NO_DETAILS, Details, Event, Person
-from nomarium.output import Output, slug
+from nomarium.output import Output
+from nomarium.splitting import slug
 
 
 def written(folder: Path, events: list[Event], name: str = "Calendar") -> Path:

@@ -3,30 +3,22 @@
 from __future__ import annotations
 
 import datetime as dt
-import re
-import unicodedata
-from collections.abc import Callable, Iterable
+import shutil
+from collections.abc import Callable
 from functools import partial
 from pathlib import Path
 from types import TracebackType
 from typing import TYPE_CHECKING, BinaryIO, NamedTuple
 
-from nomarium.ical.calendar import CalendarFile, Head, replace_file
+from nomarium.ical.calendar import Bodies, CalendarFile, Head, replace_file
 from nomarium.ical.events import body_writer, head_of
 from nomarium.ical.identity import Identities
 from nomarium.ical.timezones import zone_named
 from nomarium.model.event import NO_DETAILS, Event
+from nomarium.splitting import Splitter, file_names
 
 if TYPE_CHECKING:
     from nomarium.ical.earlier import EarlierEvent, Revision, Sketch
-
-SPLIT_FIELDS = (
-    "audience", "categories", "class", "division", "group", "label", "location", "organizer", "period",
-    "person", "room", "status", "teacher", "term",
-)  # fmt: skip
-"""Fields that a build can be split by."""
-
-_RESERVED = frozenset("con prn aux nul com1 com2 com3 com4 lpt1 lpt2 lpt3".split())
 
 
 class WrittenFile(NamedTuple):
@@ -36,6 +28,20 @@ class WrittenFile(NamedTuple):
     event_count: int
     value: str = ""
     """The value of the split field that its events have."""
+
+
+class OutputShare(NamedTuple):
+    """What a worker process wrote, for the output of the whole build."""
+
+    bodies: dict[str, Bodies]
+    """By value of the split."""
+    marks: list[int]
+    low: int
+    latest: Event | None
+    has_floating: bool
+    met: set[str]
+    new: list[Sketch]
+    changes: dict[str, int]
 
 
 class Output:
@@ -53,8 +59,11 @@ class Output:
         self._split_by = split_by
         self._cancel_removed = cancel_removed
         self._body_of = body_writer()
+        self._values_of = Splitter(split_by).values_of
+        self._identities = identities
         self._uid_of = identities.uid_of
         self._folder = self._working_folder()
+        self._shared_folder: Path | None = None
         self._parts: dict[str, CalendarFile] = {}
         self._whole = None if split_by else self._part("")
         self._earlier_files = [] if afresh else self._find_earlier()
@@ -129,9 +138,10 @@ class Output:
         if everywhere:
             self._everywhere.append((event[3], block))
             return
-        values = split_values(event, self._split_by)
         if self._split_by == "person":
             values = (persons_of(event) if persons_of else ()) or ("no person",)
+        else:
+            values = self._values_of(event)
         for value in values:
             part = self._parts.get(value) or self._part(value)
             part.add(event[3], block)
@@ -166,6 +176,41 @@ class Output:
     def _tally(self, what: str, by: int = 1) -> None:
         self.changes[what] = self.changes.get(what, 0) + by
 
+    @property
+    def is_empty(self) -> bool:
+        """Whether no event has come yet: only then can the next ones be shared out among processes."""
+        return self._latest is None
+
+    def prepare_sharing(self) -> None:
+        """Make the folder in which worker processes write; `close` removes it with all that they left."""
+        import tempfile
+
+        self._folder = self._shared_folder = Path(tempfile.mkdtemp(".part", ".nomarium-", self._folder))
+        if self._whole is not None:
+            self._whole = self._part("")
+
+    def handed_over(self) -> OutputShare:
+        """Everything so far, for `take_over` in the process that this one was copied from."""
+        bodies = {value: part.handed_over() for value, part in self._parts.items()}
+        return OutputShare(
+            bodies, self._identities.handed_over(), self._low, self._latest, self.has_floating,
+            self._met, self._new, self.changes,
+        )  # fmt: skip
+
+    def take_over(self, share: OutputShare) -> None:
+        """Append what a worker process wrote."""
+        for value, bodies in share.bodies.items():
+            (self._parts.get(value) or self._part(value)).take_over(bodies)
+        self._identities.take_over(share.marks)
+        self._low = min(self._low, share.low)
+        if share.latest is not None and (day := share.latest.end.toordinal()) > self._high:
+            self._high, self._latest = day, share.latest
+        self.has_floating |= share.has_floating
+        self._met |= share.met
+        self._new += share.new
+        for what, count in share.changes.items():
+            self._tally(what, count)
+
     def finish(self) -> list[WrittenFile]:
         """Carry over what moved, then write every file and put each in its place."""
         if self._everywhere and not self._parts:
@@ -196,20 +241,11 @@ class Output:
         return written
 
     def _file_names(self) -> dict[str, str]:
-        """A file name for each value, safe everywhere and different even without regard to case."""
+        """The name of each value's file; the target itself when nothing is split."""
         if not self._split_by:
             target = self._target
             return {"": str(target) if isinstance(target, Path) else ""}
-        names: dict[str, str] = {}
-        taken: set[str] = set()
-        for value in sorted(self._parts):
-            stem = slug(value) or "calendar"
-            name, number = stem, 2
-            while name.casefold() in taken:
-                name, number = f"{stem}-{number}", number + 1
-            taken.add(name.casefold())
-            names[value] = f"{name}.ics"
-        return names
+        return file_names(self._parts)
 
     def _carry_over(self, names: dict[str, str]) -> None:
         """Give events that moved or were renamed their old UIDs; keep or count those that are gone."""
@@ -265,10 +301,10 @@ class Output:
         from nomarium.ical.earlier import sketch_of_block, with_revision
 
         fresh = self._part(value)
-        fresh.zones = part.zones
         for block in part.blocks():
             revision = revisions.get(sketch_of_block(block).uid)
             fresh.add(None, with_revision(block, revision) if revision else block)
+        fresh.zones, fresh.has_floating = part.zones, part.has_floating
         part.discard()
         if self._whole is part:
             self._whole = fresh
@@ -288,6 +324,8 @@ class Output:
         """Remove what was written on the way."""
         for part in self._parts.values():
             part.discard()
+        if self._shared_folder is not None:
+            shutil.rmtree(self._shared_folder, ignore_errors=True)
 
     def __enter__(self) -> Output:
         return self
@@ -321,34 +359,3 @@ def _write_json(part: CalendarFile, target: BinaryIO, first: dt.date, last: dt.d
 def _is_ours(path: Path) -> bool:
     with path.open("rb") as file:
         return b"PRODID:-//Nomarium//" in file.read(1024)
-
-
-def split_values(event: Event, field: str) -> Iterable[str]:
-    """The values of a field by which an event goes into files, `no FIELD` when it has none."""
-    values: Iterable[str]
-    if field in ("audience", "categories"):
-        values = getattr(event.details, field)
-    elif field == "organizer":
-        person = event.details.organizer
-        values = [person.name or person.email] if person else []
-    elif field == "location":
-        values = [event.location]
-    elif field == "status":
-        values = [event.details.status]
-    else:
-        text = dict(event.details.facets).get(field, event.location if field == "room" else "")
-        marks = r"[;,\n]" if field == "group" else r"[;\n]"
-        values = [" ".join(part.split()) for part in re.split(marks, text)]
-    return [value for value in dict.fromkeys(values) if value] or [f"no {field}"]
-
-
-def slug(text: str) -> str:
-    """A text as a file name for any system: letters, figures and hyphens.
-
-    >>> slug("Loft A/B: Élise")
-    'loft-a-b-elise'
-    """
-    plain = unicodedata.normalize("NFKD", text.casefold())
-    plain = "".join(mark for mark in plain if not unicodedata.combining(mark))
-    name = re.sub(r"[^\w]+|_+", "-", plain).strip("-")[:80].rstrip("-")
-    return f"{name}-" if name in _RESERVED else name

@@ -6,9 +6,9 @@ from typing import TYPE_CHECKING
 
 from nomarium.reading.notebook import Notebook
 from nomarium.report import BuildReport, SheetReport
-from nomarium.school.clashes import clashes_in
+from nomarium.school.clashes import Clash, clashes_in, merged
 from nomarium.school.plan import Plan
-from nomarium.school.planevents import banners, meeting_events, own_events, persons_of, plan_sheets
+from nomarium.school.planevents import banners, meeting_events, own_events, persons_of, plan_sheets, shares_of
 
 if TYPE_CHECKING:
     from nomarium.stream import EventStream
@@ -27,7 +27,7 @@ def write_plan(plan: Plan, stream: EventStream, report: BuildReport, identity_na
         notebook.rejected = rows
         report.notebooks.append(notebook)
     stream.persons_of = lambda event: persons_of(plan, event)
-    stream.write_counted(meeting_events(plan, identity_name))
+    report.clashes += _write_meetings(plan, stream, identity_name)
     found = plan_sheets(plan)
     report.problems += found.problems
     report.notes += found.notes
@@ -39,5 +39,18 @@ def write_plan(plan: Plan, stream: EventStream, report: BuildReport, identity_na
         report.problems += notebook.problems
         report.notes += notebook.all_notes()
         report.notebooks.append(notebook)
-    report.clashes += clashes_in(plan.meetings)
     stream.write_counted(banners(plan, identity_name), everywhere=True)
+
+
+def _write_meetings(plan: Plan, stream: EventStream, identity_name: str) -> list[Clash]:
+    """Write the meetings, in several processes where there are many, and say which of them clash."""
+    count = stream.shares(len(plan.meetings))
+    if count == 1:
+        stream.write_counted(meeting_events(plan, identity_name))
+        return clashes_in(plan.meetings)
+
+    def write(share: range, to: EventStream) -> list[Clash]:
+        to.write_counted(meeting_events(plan, identity_name, share))
+        return clashes_in(plan.meetings[share.start : share.stop])
+
+    return merged(stream.write_shared(write, shares_of(plan, count)))

@@ -41,6 +41,10 @@ class BuildOptions(NamedTuple):
     by_rule: bool = False
     """Whether what repeats stays one event with a rule, where a rule can say it."""
     merge_duplicates: bool = False
+    workers: int = 1
+    """How many processes may share the meetings of a plan …"""
+    share_from: int = 20_000
+    """… each with at least this many."""
     days_off: DaysOff | None = None
     """Dates on which nothing repeats."""
     shown_holidays: tuple[PublicHolidays, ...] = ()

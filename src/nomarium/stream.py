@@ -3,8 +3,8 @@
 from __future__ import annotations
 
 import datetime as dt
-from collections.abc import Callable, Iterable, Iterator
-from typing import TYPE_CHECKING
+from collections.abc import Callable, Iterable, Iterator, Sequence
+from typing import TYPE_CHECKING, TypeVar, cast
 
 from nomarium.model.event import Event
 from nomarium.model.ledger import Ledger
@@ -13,11 +13,13 @@ from nomarium.reading.notebook import Notebook
 from nomarium.reading.sheets import SheetReading
 
 if TYPE_CHECKING:
-    from nomarium.output import Output
+    from nomarium.output import Output, OutputShare
     from nomarium.report import BuildOptions, BuildReport
     from nomarium.spreading import Spreader, ToWrite
     from nomarium.tableoutput import TableOutput
 
+Share = TypeVar("Share")
+Result = TypeVar("Result")
 Progress = Callable[[int], None]
 """Called now and then with the number of events so far."""
 
@@ -129,6 +131,36 @@ class EventStream:
             report.event_count += 1
             if progress is not None and not report.event_count & 1023:
                 progress(report.event_count)
+
+    def shares(self, count: int) -> int:
+        """Among how many processes the writing of this many events is worth sharing out; 1 where it cannot be."""
+        from nomarium.workers import can_share
+
+        if self._seen is not None or not self._output.is_empty or not can_share():
+            return 1
+        return max(1, min(self._how.workers, count // self._how.share_from))
+
+    def write_shared(
+        self, job: Callable[[Share, EventStream], Result], shares: Sequence[Share]
+    ) -> list[Result]:
+        """Let `job` write each share to a stream of its own in a process of its own, as `shares` has allowed;
+        what it returns for each."""
+        from nomarium.workers import shared_out
+
+        output = cast("Output", self._output)
+        output.prepare_sharing()
+
+        def work(share: Share, tell: Progress) -> tuple[Result, int, OutputShare]:
+            self._progress = tell
+            made = job(share, self)
+            return made, self._report.event_count, output.handed_over()
+
+        found = []
+        for made, count, written in shared_out(work, shares, self._progress):
+            output.take_over(written)
+            self._report.event_count += count
+            found.append(made)
+        return found
 
     def _is_repeated(self, event: Event) -> bool:
         """Whether an earlier event says the same; then it is counted, and left out when it is to be."""

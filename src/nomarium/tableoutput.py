@@ -18,6 +18,9 @@ from nomarium.sheets.eventtable import EventTable, table_kind, write_table
 class TableOutput:
     """Takes events one by one and, at the end, replaces the table in one go."""
 
+    is_empty = False
+    """A table is one file in the order of its rows: its events are never shared out among processes."""
+
     def __init__(self, target: Path, identities: Identities) -> None:
         self._target = target
         self._uid_of = identities.uid_of

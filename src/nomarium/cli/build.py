@@ -1,5 +1,6 @@
 """`nomarium build`: spreadsheets into calendar files."""
 
+import os
 import sys
 from pathlib import Path
 from typing import Annotated
@@ -15,9 +16,9 @@ from nomarium.cli.skipping import skipping
 from nomarium.cli.sources import calendar_name, opened, revised
 from nomarium.model.errors import UsageError
 from nomarium.model.problem import Problem
-from nomarium.output import SPLIT_FIELDS
 from nomarium.reading.options import ReadingOptions
 from nomarium.sheets.table import Sheet
+from nomarium.splitting import SPLIT_FIELDS
 
 EXAMPLE = "Example: nomarium build events.csv -o events.ics --timezone America/Halifax"
 
@@ -156,6 +157,17 @@ def build(
             rich_help_panel=opt.WRITING,
         ),
     ] = False,
+    workers: Annotated[
+        int | None,
+        typer.Option(
+            "--workers",
+            metavar="N",
+            min=1,
+            help="Write the meetings of a plan in this many processes. When not given: as many as there are processors, for plans with many thousand meetings. The files are the same.",
+            show_default=False,
+            rich_help_panel=opt.WRITING,
+        ),
+    ] = None,
     dry_run: Annotated[
         bool,
         typer.Option("--dry-run", help="Do everything but the writing.", rich_help_panel=opt.WRITING),
@@ -191,6 +203,11 @@ def build(
         cancel_removed=cancel_removed,
         by_rule=_by_rule(repeats, output),
         merge_duplicates=merge_duplicates,
+    )
+    how = (
+        how._replace(workers=_processors())
+        if workers is None
+        else how._replace(workers=workers, share_from=1)
     )
     skipped = skipping(days_off or [], public_holidays or [], reading)
     alone = not sources
@@ -265,6 +282,11 @@ def _by_rule(repeats: str, output: str) -> bool:
     if repeats == "rule" and Path(output).suffix.lower() in (".csv", ".xlsx"):
         raise _wrong("--repeats rule: a table holds dated events.", "Leave it out, or write a calendar file.")
     return repeats == "rule"
+
+
+def _processors() -> int:
+    """How many processors this process may use."""
+    return len(os.sched_getaffinity(0)) if hasattr(os, "sched_getaffinity") else os.cpu_count() or 1
 
 
 def _color(name: str | None) -> str:

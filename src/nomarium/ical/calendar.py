@@ -53,6 +53,16 @@ def head_text(
     return "".join(map(folded, lines)) + "".join(vtimezone(zone, first, last) for zone in zones)
 
 
+class Bodies(NamedTuple):
+    """The events of a calendar file in the making, as another process hands them over."""
+
+    paths: list[Path]
+    """Files of finished blocks, in order."""
+    event_count: int
+    zones: set[str]
+    has_floating: bool
+
+
 class CalendarFile:
     """One calendar file in the making: `add` blocks, then `write_to`; `discard` in any case."""
 
@@ -63,7 +73,7 @@ class CalendarFile:
         self._head = head
         self._pieces: list[str] = []
         self._flushed_count = 0
-        self._path: Path | None = None
+        self._paths: list[Path] = []
         self.zones: set[str] = set()
         self.has_floating = False
 
@@ -82,28 +92,43 @@ class CalendarFile:
             self._flush()
 
     def _flush(self) -> None:
-        if self._path is None:
-            self._path, file = part_file(self._folder)
+        if not self._paths:
+            path, file = part_file(self._folder)
             file.close()
-        with self._path.open("ab") as file:
+            self._paths.append(path)
+        with self._paths[-1].open("ab") as file:
             file.write("".join(self._pieces).encode("utf-8", "replace"))
         self._flushed_count += len(self._pieces)
         self._pieces.clear()
+
+    def handed_over(self) -> Bodies:
+        """Everything so far, for `take_over` in another process; nothing of it is removed here."""
+        self._flush()
+        return Bodies(self._paths, self._flushed_count, self.zones, self.has_floating)
+
+    def take_over(self, bodies: Bodies) -> None:
+        """Append the events that another process made."""
+        if self._pieces:
+            self._flush()
+        self._paths += bodies.paths
+        self._flushed_count += bodies.event_count
+        self.zones |= bodies.zones
+        self.has_floating |= bodies.has_floating
 
     def blocks(self) -> Iterator[str]:
         """The blocks so far, in order."""
         from nomarium.ical.blocks import blocks_of
 
         self._flush()
-        if self._path is not None:
-            yield from blocks_of(self._path)
+        for path in self._paths:
+            yield from blocks_of(path)
 
     def write_to(self, target: BinaryIO, first: dt.date, last: dt.date) -> None:
         """Write the whole calendar; its zones are defined from the first to the last date."""
         head = head_text(self._head, self.zones, first, last, self.has_floating)
         target.write(head.encode("utf-8", "replace"))
-        if self._path is not None:
-            with self._path.open("rb") as bodies:
+        for path in self._paths:
+            with path.open("rb") as bodies:
                 shutil.copyfileobj(bodies, target, 1 << 20)
         target.write("".join(self._pieces).encode("utf-8", "replace"))
         target.write(b"END:VCALENDAR\r\n")
@@ -111,9 +136,9 @@ class CalendarFile:
     def discard(self) -> None:
         """Remove what was written on the way."""
         self._pieces.clear()
-        if self._path is not None:
-            self._path.unlink(missing_ok=True)
-            self._path = None
+        for path in self._paths:
+            path.unlink(missing_ok=True)
+        self._paths.clear()
 
 
 def replace_file(path: Path, write: Callable[[BinaryIO], object]) -> None:
@@ -130,9 +155,13 @@ def replace_file(path: Path, write: Callable[[BinaryIO], object]) -> None:
         raise
 
 
+_part_numbers = count()
+"""Goes on where the last search for a free name ended: a thousand files would otherwise be a million tries."""
+
+
 def part_file(folder: Path) -> tuple[Path, BinaryIO]:
     """A new file in a folder, open for writing, that no other run has."""
-    for number in count():
+    for number in _part_numbers:
         path = folder / f".nomarium-{os.getpid()}-{number}.part"
         try:
             return path, path.open("xb", buffering=1 << 17)

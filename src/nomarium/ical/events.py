@@ -27,6 +27,16 @@ class LineMemo(dict[str, str]):
         return line
 
 
+class FacetMemo(dict[tuple[str, str], str]):
+    """Finished, folded lines of school data, made once for each distinct name and value."""
+
+    def __missing__(self, facet: tuple[str, str]) -> str:
+        if len(self) >= MEMO_SIZE:
+            self.clear()
+        line = self[facet] = folded(_facet(*facet))
+        return line
+
+
 class TimeMemo(dict[dt.date | dt.datetime, str]):
     """Finished lines of DTSTART or DTEND in one zone (None: floating), once for each distinct time."""
 
@@ -52,20 +62,29 @@ class TimeMemo(dict[dt.date | dt.datetime, str]):
 def body_writer() -> Callable[[Event], str]:
     """A function from an event to the lines of its VEVENT after DTSTAMP and SEQUENCE, with its own memos."""
     locations = LineMemo("LOCATION")
+    facets = FacetMemo()
     known: dict[tuple[object, ...], str] = {}
 
     def details_of(event: Event) -> str:
-        """The lines of its details, made once for all events that differ in nothing but their UID."""
+        """The lines of its details, made once for all events that differ in nothing but UID and school data.
+
+        School data is put together line by line: a district has more combinations than a memo can hold.
+        """
         details = event.details
-        if details.reminder_secs is not None or details.recurrence is not None or not details.facets:
+        if (
+            details.reminder_secs is not None
+            or details.recurrence is not None
+            or details.other
+            or not details.facets
+        ):
             return _details(event)
-        key = details[:_UID_AT] + details[_UID_AT + 1 :]
+        key = details[:_UID_AT]
         lines = known.get(key)
         if lines is None:
             if len(known) >= MEMO_SIZE:
                 known.clear()
-            lines = known[key] = _details(event)
-        return lines
+            lines = known[key] = _details(event._replace(details=details._replace(facets=())))
+        return lines + "".join([facets[facet] for facet in details.facets])
 
     starts: dict[str | None, TimeMemo] = {}
     ends: dict[str | None, TimeMemo] = {}
@@ -98,7 +117,7 @@ def head_of(uid: str, dtstamp: str, sequence: int) -> str:
 
 
 def _details(event: Event) -> str:
-    """The lines of the fields that few events have."""
+    """The lines of the fields that few events have, `Details` from categories to the alarm."""
     details = event.details
     lines = _recurrence(event) if details.recurrence else []
     if details.categories:
@@ -123,14 +142,17 @@ def _details(event: Event) -> str:
         lines.append("COLOR:" + details.color)
     if details.audience:
         lines.append("X-NOMARIUM-AUDIENCE:" + ",".join(map(escaped, details.audience)))
-    for name, value in details.facets:
-        lines.append(f"X-NOMARIUM-{name.upper()}:{escaped(value)}")
+    lines += [_facet(name, value) for name, value in details.facets]
     lines += details.other
     if details.reminder_secs is not None:
         # RFC 5545, 3.6.6: a DISPLAY alarm must have a description
         lines += ["BEGIN:VALARM", "ACTION:DISPLAY", "DESCRIPTION:" + escaped(event.summary)]
         lines += ["TRIGGER:" + duration(-details.reminder_secs), "END:VALARM"]
     return "".join(map(folded, lines))
+
+
+def _facet(name: str, value: str) -> str:
+    return f"X-NOMARIUM-{name.upper()}:{escaped(value)}"
 
 
 def _recurrence(event: Event) -> list[str]:

@@ -26,7 +26,6 @@ class Identities:
 
     def __init__(self, calendar_name: str) -> None:
         self._named = blake2b(f"{calendar_name}\0".encode("utf-8", "replace"), digest_size=16)
-        self._own = blake2b(b"uid\0", digest_size=16)
         self._marks: dict[int, int] = {}
         self._count = 0
         self._repeats: dict[int, list[int]] = {}
@@ -37,19 +36,29 @@ class Identities:
 
     def uid_of(self, event: Event, body: str) -> str:
         """The event's own UID, or one made from its identity and occurrence. `body` is its text."""
-        own_uid = event[6].uid
-        if own_uid:
-            identity, digest = own_uid, self._own.copy()
-        else:
-            identity, digest = f"{event[0]}\0{event[1].toordinal()}", self._named.copy()
-        digest.update(identity.encode("utf-8", "replace"))
-        uid = _uuid(digest.hexdigest())
+        identity = ""
+        uid = event[6].uid
+        if not uid:
+            identity = f"{event[0]}\0{event[1].toordinal()}"
+            digest = self._named.copy()
+            digest.update(identity.encode("utf-8", "replace"))
+            uid = _uuid(digest.hexdigest())
         key, mark = hash(uid), _MARKS[hash(body) & 0xFFFF]
         first_mark = self._marks.setdefault(key, mark)
         if len(self._marks) == self._count:
             return self._uid_of_repeat(event, key, body, first_mark is mark, identity)
         self._count += 1
-        return own_uid or uid
+        return uid
+
+    def handed_over(self) -> list[int]:
+        """The marks so far as keys and values in turn, for `take_over` in another process."""
+        return [number for pair in self._marks.items() for number in pair]
+
+    def take_over(self, marks: list[int]) -> None:
+        """Know the events that another process made; none of them may be known here already."""
+        values = iter(marks)
+        self._marks.update((key, _MARKS[mark]) for key, mark in zip(values, values, strict=True))
+        self._count = len(self._marks)
 
     def _uid_of_repeat(self, event: Event, key: int, body: str, like_first: bool, identity: str) -> str:
         if event.details.uid:

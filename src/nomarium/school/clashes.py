@@ -4,11 +4,12 @@ from __future__ import annotations
 
 import datetime as dt
 from collections import defaultdict
-from collections.abc import Sequence
+from collections.abc import Iterable, Sequence
 from typing import NamedTuple
 
 from nomarium.school.meetings import Meeting
 from nomarium.school.tables import plain
+from nomarium.school.timetable import Slot
 
 
 class Clash(NamedTuple):
@@ -27,20 +28,16 @@ def clashes_in(meetings: Sequence[Meeting]) -> list[Clash]:
     found: dict[tuple[str, str, str, str], list[dt.date]] = defaultdict(list)
     names: dict[tuple[str, str, str, str], tuple[str, str, str]] = {}
     busy: dict[tuple[str, str], list[tuple[int, int, str]]] = {}
+    shared: dict[int, list[tuple[tuple[str, str], str]]] = {}
     day: dt.date | None = None
     for meeting in meetings:
         slot = meeting.slot
         if meeting.day.date != day:
             day, busy = meeting.day.date, {}
         start, end, code = meeting.start_secs, meeting.end_secs, slot.code
-        for kind, name in (
-            ("class", code),
-            ("room", slot.room),
-            *[("teacher", one) for one in slot.teachers],
-        ):
-            if not name:
-                continue
-            here = kind, plain(name)
+        if (keys := shared.get(id(slot))) is None:
+            keys = shared[id(slot)] = _keys(slot)
+        for here, name in keys:
             others = busy.get(here)
             if others is None:
                 busy[here] = [(start, end, code)]
@@ -53,3 +50,19 @@ def clashes_in(meetings: Sequence[Meeting]) -> list[Clash]:
                     names.setdefault(key, (name, first, second))
             others.append((start, end, code))
     return [Clash(key[0], *names[key], dates[0], len(dates)) for key, dates in found.items()]
+
+
+def merged(parts: Iterable[Sequence[Clash]]) -> list[Clash]:
+    """The clashes of stretches of the year, in their order, as those of the whole."""
+    found: dict[tuple[str, str, str, str], Clash] = {}
+    for clash in (one for part in parts for one in part):
+        key = (clash.kind, plain(clash.name), clash.one, clash.other)
+        before = found.get(key)
+        found[key] = clash if before is None else before._replace(times=before.times + clash.times)
+    return list(found.values())
+
+
+def _keys(slot: Slot) -> list[tuple[tuple[str, str], str]]:
+    """What a slot keeps busy, by kind and compared name, with the name as it is written."""
+    kept = [("class", slot.code), ("room", slot.room), *[("teacher", one) for one in slot.teachers]]
+    return [((kind, plain(name)), name) for kind, name in kept if name]

@@ -47,7 +47,7 @@ def poured(
     """
     found: dict[int, Lesson] = {}
     at: dict[str, list[int]] = defaultdict(list)
-    for n, meeting in enumerate(meetings):
+    for n, meeting in enumerate(meetings if lessons else ()):
         at[plain(meeting.slot.code)].append(n)
     problems = []
     for code, listed in lessons.items():

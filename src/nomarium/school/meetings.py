@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-import datetime as dt
 from collections import defaultdict
 from collections.abc import Sequence
 from typing import NamedTuple
@@ -145,7 +144,7 @@ def _on(
 
 def _joined(here: list[Meeting], settings: Settings) -> list[Meeting]:
     """The meetings of one day in order, neighbouring periods of one class in one room made one."""
-    here.sort(key=lambda one: (one.start_secs, one.end_secs, one.slot.code))
+    here.sort(key=lambda one: (one.bells[0].start_secs, one.bells[0].end_secs, one.slot.code))
     if not settings.join:
         return here
     open_ones: dict[tuple[str, ...], int] = {}
@@ -189,17 +188,3 @@ def _unknown_schedules(year: Year, bells: Bells) -> list[Problem]:
                 place = special.item.place("bells")
                 found.setdefault(special.item.number, refusal.problem(place, special.bells))
     return list(found.values())
-
-
-def start_of(meeting: Meeting) -> dt.datetime:
-    """The local time at which a meeting starts."""
-    return _at(meeting.day.date, meeting.start_secs)
-
-
-def end_of(meeting: Meeting) -> dt.datetime:
-    """The local time at which a meeting ends."""
-    return _at(meeting.day.date, meeting.end_secs)
-
-
-def _at(day: dt.date, secs: int) -> dt.datetime:
-    return dt.datetime(day.year, day.month, day.day) + dt.timedelta(seconds=secs)

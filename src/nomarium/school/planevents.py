@@ -5,6 +5,8 @@ from __future__ import annotations
 import datetime as dt
 from collections import Counter, defaultdict
 from collections.abc import Iterator
+from itertools import pairwise
+from typing import TYPE_CHECKING
 
 from nomarium.ical.identity import lasting_uid
 from nomarium.ical.timezones import after_gap, change_dates, local_time_kind, zone_named
@@ -12,40 +14,56 @@ from nomarium.model.event import Details, Event
 from nomarium.reading.notebook import Notebook
 from nomarium.reading.people import read_list
 from nomarium.reading.sheets import SheetReading, SheetsRead, read_sheets
-from nomarium.school.meetings import Meeting, end_of, start_of
+from nomarium.school.meetings import Meeting
 from nomarium.school.plan import Plan
 from nomarium.school.tables import plain
 from nomarium.school.templates import filled, uses
 from nomarium.school.timetable import Slot
 from nomarium.school.year import SchoolDay
 
+if TYPE_CHECKING:
+    from zoneinfo import ZoneInfo
+
 _DAY = dt.timedelta(days=1)
 
 
-def meeting_events(plan: Plan, identity_name: str) -> Iterator[Event]:
-    """The meetings of all classes as events, in the order of dates and times."""
+class _DayClock(dict[int, dt.datetime]):
+    """The local times of one date by seconds after its midnight, moved on where the clock skips them."""
+
+    def __init__(self, date: dt.date, zone: ZoneInfo | None) -> None:
+        self._midnight = dt.datetime(date.year, date.month, date.day)
+        self._zone = zone if zone is not None and date in change_dates(zone, date.year) else None
+
+    def __missing__(self, secs: int) -> dt.datetime:
+        time = self._midnight + dt.timedelta(seconds=secs)
+        if self._zone is not None and local_time_kind(time, self._zone) == "skipped":
+            time = after_gap(time, self._zone)
+        self[secs] = time
+        return time
+
+
+def meeting_events(plan: Plan, identity_name: str, share: range | None = None) -> Iterator[Event]:
+    """The meetings of all classes as events, in the order of dates and times; those of a share of whole days."""
     zone_name = plan.settings.zone
     zone = zone_named(zone_name) if zone_name else None
     says_week = uses(plan.settings.title, "week") or uses(plan.settings.notes, "week")
     said: dict[tuple[object, ...], tuple[str, str, Details, str]] = {}
     names = class_names(plan)
     counts: dict[str, int] = {}
-    day: dt.date | None = None
-    changes = False
-    for n, meeting in enumerate(plan.meetings):
-        slot, bells, date = meeting.slot, meeting.bells, meeting.day.date
-        if date != day:
-            day, counts = date, {}
-            changes = zone is not None and date in change_dates(zone, date.year)
+    day: SchoolDay | None = None
+    clock, ordinal = _DayClock(dt.date.min, None), ""
+    for n in range(len(plan.meetings)) if share is None else share:
+        meeting = plan.meetings[n]
+        slot, bells = meeting.slot, meeting.bells
+        if meeting.day is not day:
+            day, counts = meeting.day, {}
+            clock = _DayClock(day.date, zone)
+            ordinal = str(day.date.toordinal())
         code = plain(slot.code)
         counts[code] = count = counts.get(code, 0) + 1
-        uid = lasting_uid(identity_name, "meeting", code, str(date.toordinal()), str(count))
-        start, end = start_of(meeting), end_of(meeting)
-        if changes and zone is not None:
-            start, end = (
-                after_gap(m, zone) if local_time_kind(m, zone) == "skipped" else m for m in (start, end)
-            )
-            end = max(start, end)
+        uid = lasting_uid(identity_name, "meeting", code, ordinal, str(count))
+        start = clock[meeting.start_secs]
+        end = max(start, clock[meeting.end_secs])
         week = meeting.day.week if says_week else 0
         key = id(slot), meeting.label, id(bells[0]), len(bells), meeting.day.term, week
         text = said.get(key) if n not in plan.lessons else _said(plan, meeting, n, names)
@@ -53,6 +71,19 @@ def meeting_events(plan: Plan, identity_name: str) -> Iterator[Event]:
             text = said[key] = _said(plan, meeting, n, names)
         summary, description, details, room = text
         yield Event(summary, start, end, zone_name, room, description, details._replace(uid=uid))
+
+
+def shares_of(plan: Plan, count: int) -> list[range]:
+    """The meetings in at most this many shares of about the same size, each of whole days."""
+    meetings = plan.meetings
+    bounds = [0]
+    for n in range(1, count):
+        at = len(meetings) * n // count
+        while at < len(meetings) and meetings[at].day is meetings[at - 1].day:
+            at += 1
+        bounds.append(at)
+    bounds.append(len(meetings))
+    return [range(first, end) for first, end in pairwise(bounds) if first < end]
 
 
 def class_names(plan: Plan) -> dict[str, str]:
