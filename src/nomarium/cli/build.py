@@ -3,14 +3,11 @@
 import os
 import sys
 from pathlib import Path
-from typing import Annotated
+from typing import TYPE_CHECKING, Annotated
 
 import typer
 
-from nomarium.building import BuildOptions, BuildReport
-from nomarium.building import build as build_calendar
 from nomarium.cli import options as opt
-from nomarium.cli.buildreport import say_build
 from nomarium.cli.progress import counting
 from nomarium.cli.skipping import skipping
 from nomarium.cli.sources import calendar_name, opened, revised
@@ -18,7 +15,9 @@ from nomarium.model.errors import UsageError
 from nomarium.model.problem import Problem
 from nomarium.reading.options import ReadingOptions
 from nomarium.sheets.table import Sheet
-from nomarium.splitting import SPLIT_FIELDS
+
+if TYPE_CHECKING:
+    from nomarium.report import BuildOptions
 
 EXAMPLE = "Example: nomarium build events.csv -o events.ics --timezone America/Halifax"
 
@@ -175,6 +174,11 @@ def build(
     json: opt.Json = False,
 ) -> None:
     """Turn spreadsheets, a plan or calendar files into a calendar; refuse, naming the cell, what cannot be read."""
+    # what does the work is imported when there is work: --help shows every command
+    from nomarium.building import BuildOptions, BuildReport
+    from nomarium.building import build as build_calendar
+    from nomarium.cli.buildreport import say_build
+
     sources = sources or []
     first, last = opt.window_options(from_, until)
     reading = opt.reading_options(
@@ -265,7 +269,7 @@ def _target(output: str, split_by: str | None):  # type: ignore[no-untyped-def]
     return path
 
 
-def _named_by_plan(how: BuildOptions, sheets: list[Sheet], reading: ReadingOptions) -> BuildOptions:
+def _named_by_plan(how: "BuildOptions", sheets: list[Sheet], reading: ReadingOptions) -> "BuildOptions":
     """The name that a plan's settings give, when the sources are one plan and nothing else."""
     if reading.layout != "plan" and not any(sheet.name for sheet in sheets):
         return how
@@ -304,6 +308,8 @@ def _color(name: str | None) -> str:
 def _split_field(text: str | None) -> str:
     if not text:
         return ""
+    from nomarium.splitting import SPLIT_FIELDS
+
     field = opt.field_option(text, "--split-by")
     if field not in SPLIT_FIELDS:
         raise _wrong(f"A build cannot be split by {field}.", f"Split by one of {', '.join(SPLIT_FIELDS)}.")

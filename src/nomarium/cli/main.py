@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-import gc
 import importlib
 import os
 import sys
@@ -47,7 +46,6 @@ def _top(
 def run(arguments: list[str]) -> None:
     """Run a command line and end the process: 0 done, 1 problems in the input, 2 wrong use."""
     wanted = tuple(name for name in COMMANDS if name == (arguments[0] if arguments else ""))
-    gc.disable()  # batch work on short-lived plain data: the collector finds nothing and costs a fifth
     _use_utf8()
     try:
         status = application(wanted or COMMANDS)(arguments, prog_name="nomarium", standalone_mode=True)

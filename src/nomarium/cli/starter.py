@@ -6,10 +6,8 @@ from typing import Annotated
 import typer
 
 from nomarium.cli.render import say
-from nomarium.ical.calendar import replace_file
 from nomarium.model.errors import UsageError
 from nomarium.model.problem import Problem
-from nomarium.reading.rows import EXAMPLE_MARK
 
 EXAMPLE = "Example: nomarium starter plan -o year.xlsx"
 
@@ -44,6 +42,8 @@ def starter(
 
 
 def _events(path: Path, output: str) -> None:
+    from nomarium.ical.calendar import replace_file
+    from nomarium.reading.rows import EXAMPLE_MARK
     from nomarium.sheets.starter import starter_csv, starter_workbook
 
     make = {".xlsx": starter_workbook, ".csv": starter_csv}.get(path.suffix.lower())
@@ -54,6 +54,7 @@ def _events(path: Path, output: str) -> None:
 
 
 def _plan(path: Path, output: str) -> None:
+    from nomarium.ical.calendar import replace_file
     from nomarium.school.starterplan import plan_files, plan_workbook
 
     if path.suffix.lower() == ".xlsx":

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import datetime as dt
 from collections.abc import Callable
+from functools import lru_cache
 
 from nomarium.ical.octets import escaped, folded, parameter
 from nomarium.model.event import NO_DETAILS, Details, Event, Person
@@ -11,6 +12,18 @@ from nomarium.model.event import NO_DETAILS, Details, Event, Person
 _UID_AT = Details._fields.index("uid")
 MEMO_SIZE = 20_000
 """How many finished lines of one property are kept; when full, a memo starts again."""
+
+
+@lru_cache(MEMO_SIZE)
+def _day_text(ordinal: int) -> str:
+    """A date as RFC 5545, 3.3.4 writes it; found by its number, because a year has fewer dates than date-times."""
+    return dt.date.fromordinal(ordinal).isoformat().replace("-", "")
+
+
+@lru_cache(MEMO_SIZE)
+def _clock_text(secs: int) -> str:
+    """The seconds since midnight as a time of day, as RFC 5545, 3.3.12 writes it."""
+    return f"{secs // 3600:02}{secs // 60 % 60:02}{secs % 60:02}"
 
 
 class LineMemo(dict[str, str]):
@@ -50,11 +63,11 @@ class TimeMemo(dict[dt.date | dt.datetime, str]):
         if len(self) >= MEMO_SIZE:
             self.clear()
         if isinstance(time, dt.datetime):
-            iso = time.isoformat()
-            line = f"{self.head}{iso[:4]}{iso[5:7]}{iso[8:13]}{iso[14:16]}{iso[17:19]}{self.tail}"
+            clock = _clock_text(time.hour * 3600 + time.minute * 60 + time.second)
+            line = f"{self.head}{_day_text(time.toordinal())}T{clock}{self.tail}"
             line = line if len(line) <= 77 else folded(line.removesuffix("\r\n"))
         else:
-            line = f"{self.name};VALUE=DATE:{time.isoformat().replace('-', '')}\r\n"
+            line = f"{self.name};VALUE=DATE:{_day_text(time.toordinal())}\r\n"
         self[time] = line
         return line
 

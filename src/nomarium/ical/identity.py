@@ -12,9 +12,6 @@ from _blake2 import blake2b  # hashlib's own wrapper costs as much again for tex
 
 from nomarium.model.event import Event
 
-_MARKS = tuple(range(65_536))
-"""One shared number object per 16-bit mark, so that a million events keep no mark objects of their own."""
-
 
 class Identities:
     """Hands out UIDs in stream order and notices rows that say the same again.
@@ -27,7 +24,8 @@ class Identities:
     def __init__(self, calendar_name: str) -> None:
         self._named = blake2b(f"{calendar_name}\0".encode("utf-8", "replace"), digest_size=16)
         self._marks: dict[int, int] = {}
-        self._count = 0
+        # one shared number object a mark, so that a million events keep no mark objects of their own
+        self._mark_of: dict[int, int] = {}
         self._repeats: dict[int, list[int]] = {}
         self.repeated_rows: list[int] = []
         """Row numbers of events that equal an earlier one in every field."""
@@ -43,11 +41,10 @@ class Identities:
             digest = self._named.copy()
             digest.update(identity.encode("utf-8", "replace"))
             uid = _uuid(digest.hexdigest())
-        key, mark = hash(uid), _MARKS[hash(body) & 0xFFFF]
-        first_mark = self._marks.setdefault(key, mark)
-        if len(self._marks) == self._count:
-            return self._uid_of_repeat(event, key, body, first_mark is mark, identity)
-        self._count += 1
+        key, mark = hash(uid), hash(body) & 0xFFFF
+        if key in self._marks:
+            return self._uid_of_repeat(event, key, body, self._marks[key] == mark, identity)
+        self._marks[key] = self._mark_of.setdefault(mark, mark)
         return uid
 
     def handed_over(self) -> list[int]:
@@ -57,8 +54,10 @@ class Identities:
     def take_over(self, marks: list[int]) -> None:
         """Know the events that another process made; none of them may be known here already."""
         values = iter(marks)
-        self._marks.update((key, _MARKS[mark]) for key, mark in zip(values, values, strict=True))
-        self._count = len(self._marks)
+        shared = self._mark_of
+        self._marks.update(
+            (key, shared.setdefault(mark, mark)) for key, mark in zip(values, values, strict=True)
+        )
 
     def _uid_of_repeat(self, event: Event, key: int, body: str, like_first: bool, identity: str) -> str:
         if event.details.uid:

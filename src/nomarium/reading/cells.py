@@ -9,7 +9,7 @@ from typing import TYPE_CHECKING, Any
 
 from nomarium.ical.timezones import change_dates, near_zone_names, zone_named
 from nomarium.reading.decisions import Decisions, resolve_day
-from nomarium.reading.moments import ROLES, Moment, certain, read_moment
+from nomarium.reading.moments import ROLES, Moment, certain, plain_date, read_moment
 from nomarium.reading.refusal import Refusal
 from nomarium.reading.times import Clock
 from nomarium.reading.when import NOTHING, Part
@@ -58,6 +58,17 @@ class CellMemo(dict[Cell, Any]):
         return value
 
 
+class TextMemo(CellMemo):
+    """The same for a column of any text, most of which stands for itself."""
+
+    def __missing__(self, cell: Cell) -> Any:
+        text = cell.strip() if type(cell) is str else ""
+        if not text or text[0] in "'#eE" or len(self) >= MEMO_SIZE:
+            return super().__missing__(cell)
+        self[cell] = text
+        return text
+
+
 class PartMemo(CellMemo):
     """The same for what a cell says about when: `Part` values, with a refusal inside when it is none."""
 
@@ -104,6 +115,9 @@ def part_memo(
     zone = zone_named(zone_name) if zone_name else None
 
     def read(cell: Cell) -> Part:
+        day = plain_date(cell) if role != "time" and weekday is None else None
+        if day is not None and not (zone and day in change_dates(zone, day.year)):
+            return Part(first=day, plain_day=day)
         moment = read_moment(cell, role, decisions.lexicon, counts_1904)
         if isinstance(moment, Refusal):
             return Part(refusal=moment)
@@ -179,7 +193,7 @@ def value_memo(field: str, default: str = "", unit_secs: int | None = None) -> C
     elif field in REPEAT_FIELDS:
         return repeat_memo(field, ENGLISH, default)
     else:
-        read, blank = cell_text, ""
+        return TextMemo(cell_text, "", default)
     return CellMemo(read, blank, default)
 
 

@@ -59,6 +59,8 @@ _EPOCH_YEARS = (1899, 1900, 1904)
 
 def read_moment(cell: Cell, role: Role, lexicon: Lexicon, counts_1904: bool = False) -> Moment | Refusal:
     """Read a cell that is not blank. `counts_1904` is the workbook's date system, for plain numbers."""
+    if role != "time" and (day := plain_date(cell)):
+        return Moment(certain(day))
     if isinstance(cell, str):
         return read_moment_text(cell.strip(), role, lexicon, counts_1904)
     if isinstance(cell, dt.datetime):
@@ -81,6 +83,19 @@ def read_moment(cell: Cell, role: Role, lexicon: Lexicon, counts_1904: bool = Fa
     if isinstance(cell, bool):
         return Refusal("date-unread", "A yes or no is no date and no time.")
     return _of_number(float(cell), role, counts_1904)
+
+
+def plain_date(cell: Cell) -> dt.date | None:
+    """The date of a cell that needs no look at its column: an ISO date, or a workbook's own. None for any other."""
+    if type(cell) is str:
+        if len(cell) == 10 and cell[4] == cell[7] == "-" and cell.isascii():
+            try:
+                return dt.date.fromisoformat(cell)
+            except ValueError:
+                return None
+    elif type(cell) is dt.date and cell.year not in _EPOCH_YEARS:
+        return cell
+    return None
 
 
 def certain(day: dt.date) -> Day:

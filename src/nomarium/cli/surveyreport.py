@@ -1,0 +1,201 @@
+"""What a survey says: each sheet and its columns, plans, the account, problems, the command to run next."""
+
+import shlex
+import sys
+from typing import TYPE_CHECKING, Any
+
+from nomarium.building import BuildReport, SheetReport
+from nomarium.cli.render import as_json, say, say_notes, say_problems
+from nomarium.cli.sources import calendar_name
+from nomarium.model.problem import column_letter
+from nomarium.reading.columns import Column
+from nomarium.reading.describe import describe_column
+from nomarium.reading.options import ReadingOptions
+from nomarium.reading.sheets import SheetReading
+
+if TYPE_CHECKING:
+    from rich.console import Console
+
+
+def say_survey(report: BuildReport, sources: list[str], options: ReadingOptions, save: str | None) -> None:
+    """Say as text how the sources are read and what to do next."""
+    from rich.console import Console
+
+    width = None if sys.stdout.isatty() else 120
+    console = Console(width=width, highlight=False, emoji=False)
+    accounts = {account.title: account for account in report.sheets}
+    for plan in report.plans:
+        from nomarium.cli.plansurvey import print_plan
+
+        print_plan(console, plan)
+    for reading in report.readings:
+        _print_sheet(console, reading, accounts.get(reading.sheet.title))
+    read_as_tables = {reading.sheet.title for reading in report.readings}
+    for account in report.sheets if not report.plans else ():
+        if account.title not in read_as_tables:
+            say(f"{account.title}: a calendar file")
+            say(f"{account.ledger}")
+            if report.repeating_count:
+                dates = f"{report.dated_count:,} date{'' if report.dated_count == 1 else 's'}"
+                say(f"{report.repeating_count:,} of them repeat, on {dates}")
+            say()
+    for passed in report.passed_over:
+        say(f"Passed over: {passed.sheet.title}: {passed.reason}.")
+    sys.stdout.flush()
+    say_notes([n for n in report.notes if n.code not in ("date-order", "column-guessed", "column-unused")])
+    if report.problems:
+        say()
+        say_problems(report.problems, sys.stdout)
+        say()
+    if report.plans:
+        for account in report.sheets:
+            say(f"{account.title}: {account.ledger}")
+    if len(report.sheets) != 1:
+        say(f"Together: {report.ledger}")
+    if save and report.readings:
+        say(f"Kept this reading in {save}")
+    say(f"Next: {next_command(report, sources, options, save)}")
+
+
+def _print_sheet(console: "Console", reading: SheetReading, account: SheetReport | None) -> None:
+    from rich.markup import escape
+    from rich.table import Table
+
+    console.print(f"[bold]{escape(reading.sheet.title)}[/bold]")
+    console.print(escape(_whereabouts(reading)))
+    if reading.table:
+        table = Table(show_edge=False, pad_edge=False, header_style="bold")
+        for heading in ("", "Heading", "Field", "How it is read", "Samples", "Blank"):
+            table.add_column(heading, justify="right" if heading == "Blank" else "left")
+        for column in reading.table.columns:
+            if column.heading or column.filled:
+                table.add_row(*(escape(text) for text in _column_cells(reading, column)),
+                              style="dim" if column.is_ignored else None)  # fmt: skip
+        console.print(table)
+    if account:
+        console.print(escape(str(account.ledger)))
+        for row, text in account.note_rows[:5]:
+            console.print(escape(f"  note in row {row}: {text[:70]}"), style="dim")
+    console.print()
+
+
+def _column_cells(reading: SheetReading, column: Column) -> list[str]:
+    assert reading.table
+    letter = column_letter(column.at + reading.sheet.first_column)
+    field = column.field or "—"
+    samples = " | ".join(sample if len(sample) <= 24 else sample[:23] + "…" for sample in column.samples)
+    how = describe_column(column, reading.table.decisions, reading.options_keep_extra)
+    return [
+        letter,
+        column.heading,
+        field,
+        how,
+        samples.replace("\n", " ⏎ "),
+        str(column.blank or ""),
+    ]
+
+
+def _whereabouts(reading: SheetReading) -> str:
+    if reading.table is None:
+        return f"drawn as a {reading.layout}"
+    head = reading.table.head
+    if not head.header_rows:
+        return f"no headings; data from row {head.first_row} on"
+    rows = " and ".join(map(str, head.header_rows))
+    return f"headings in row {rows}; data from row {head.first_row} on"
+
+
+def next_command(report: BuildReport, sources: list[str], options: ReadingOptions, save: str | None) -> str:
+    """The build command that follows from a survey."""
+    target = f"{calendar_name(sources, '-')}.ics"
+    target = f"new-{target}" if target in sources else target
+    words = ["nomarium", "build", *sources, "-o", target]
+    if save and report.readings:
+        words += ["--recipe", save]
+    else:
+        words += _said_again(options)
+    codes = {problem.code for problem in report.problems}
+    if codes & {"date-ambiguous", "date-orders-differ"}:
+        words += ["--date-order", "dmy"]
+    if "date-no-year" in codes:
+        words += ["--school-year", "2026:2027"]
+    if "day-one-missing" in codes:
+        words += ["--day-one", "2027-04-05"]
+    doubt = {"date-ambiguous": "dmy or mdy, whichever is right", "date-no-year": "your school year"}
+    choose = ", ".join(text for code, text in doubt.items() if code in codes)
+    return shlex.join(words) + (f"    ({choose})" if choose else "")
+
+
+def _said_again(options: ReadingOptions) -> list[str]:
+    words: list[str] = []
+    for name in options.sheets:
+        words += ["--sheet", name]
+    for heading, field in options.columns.items():
+        words += ["--column", f"{heading}={field}"]
+    for field, value in options.defaults.items():
+        words += ["--set", f"{field}={value}"]
+    if options.zone:
+        words += ["--timezone", options.zone]
+    if options.date_order:
+        words += ["--date-order", options.date_order]
+    if options.school_year:
+        words += ["--school-year", ":".join(map(str, options.school_year))]
+    for code in options.languages:
+        words += ["--language", code]
+    if options.default_length_secs:
+        words += ["--default-length", f"{options.default_length_secs // 60} min"]
+    for heading in options.fill_down:
+        words += ["--fill-down", heading]
+    if options.day_one:
+        words += ["--day-one", str(options.day_one)]
+    if options.layout:
+        words += ["--as", options.layout]
+    return [*words, "--keep-extra"] if options.keep_extra else words
+
+
+def survey_facts(
+    report: BuildReport, sources: list[str], options: ReadingOptions, save: str | None
+) -> dict[str, Any]:
+    """The same facts for a machine."""
+    accounts = {account.title: account for account in report.sheets}
+    plans: list[dict[str, Any]] = []
+    for plan in report.plans:
+        from nomarium.cli.plansurvey import plan_facts
+
+        plans.append(plan_facts(plan))
+    return {
+        "plans": plans,
+        "sheets": [_sheet_facts(reading, accounts.get(reading.sheet.title)) for reading in report.readings],
+        "passed_over": [{"sheet": p.sheet.title, "reason": p.reason} for p in report.passed_over],
+        "ledger": report.ledger.as_dict(),
+        "problems": as_json(report.problems),
+        "notes": as_json(report.notes),
+        "recipe": save if report.readings else None,
+        "next": next_command(report, sources, options, save),
+    }
+
+
+def _sheet_facts(reading: SheetReading, account: SheetReport | None) -> dict[str, Any]:
+    table = reading.table
+    facts: dict[str, Any] = {
+        "file": reading.sheet.file,
+        "sheet": reading.sheet.name,
+        "layout": reading.layout,
+    }
+    if table:
+        facts["header_rows"] = list(table.head.header_rows)
+        facts["first_row"] = table.head.first_row
+        facts["date_order"] = table.decisions.order or None
+        facts["columns"] = [
+            {
+                "column": column_letter(c.at + reading.sheet.first_column), "heading": c.heading,
+                "field": c.field or None, "found": c.how or None, "evidence": c.evidence,
+                "how": describe_column(c, table.decisions, reading.options_keep_extra),
+                "samples": list(c.samples), "filled": c.filled, "blank": c.blank,
+            }
+            for c in table.columns
+        ]  # fmt: skip
+    if account:
+        facts["ledger"] = account.ledger.as_dict()
+        facts["note_rows"] = [{"row": row, "text": text} for row, text in account.note_rows]
+    return facts
