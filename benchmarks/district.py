@@ -1,12 +1,16 @@
 """A district's plan of any size: teachers × 6 classes a day × 180 school days, into one file a teacher.
 
-Run as `python -m benchmarks.district [TEACHERS]`; CPU time and peak memory of the whole process.
+Run as `python -m benchmarks.district [TEACHERS]`; by one process and by
+one a processor: wall and CPU time, and the peak memory of the largest process.
 """
 
 from __future__ import annotations
 
+import os
+import shutil
 import sys
 import tempfile
+import time
 from pathlib import Path
 
 from benchmarks.__main__ import PYTHON, cost_of
@@ -39,24 +43,18 @@ def main() -> None:
         with tempfile.TemporaryDirectory() as name:
             source, target = Path(name) / "year", Path(name) / "out"
             write_plan(source, teachers)
-            command = [
-                PYTHON,
-                "-m",
-                "nomarium",
-                "build",
-                str(source),
-                "-o",
-                str(target),
-                "--split-by",
-                "teacher",
-            ]
-            cost = cost_of(command, Path(name) / "nothing")
             meetings = teachers * 6 * SCHOOL_DAYS
-            files = len(list(target.glob("*.ics")))
-        each = cost.cpu_secs / meetings * 1e6
-        print(
-            f"{meetings:,} meetings into {files:,} files: {cost.cpu_secs:.1f} s, {each:.0f} us a meeting, {cost.peak_mb:.0f} MB"
-        )
+            for workers in (1, os.cpu_count() or 1):
+                shutil.rmtree(target, ignore_errors=True)
+                words = f"build {source} -o {target} --split-by teacher --workers {workers}".split()
+                began = time.monotonic()
+                cost = cost_of([PYTHON, "-m", "nomarium", *words], Path(name) / "nothing")
+                wall_secs = time.monotonic() - began
+                each = cost.cpu_secs / meetings * 1e6
+                print(
+                    f"{meetings:,} meetings into {len(list(target.glob('*.ics'))):,} files, {workers} processes: "
+                    f"{wall_secs:.1f} s, CPU {cost.cpu_secs:.1f} s, {each:.0f} us a meeting, {cost.peak_mb:.0f} MB"
+                )
 
 
 if __name__ == "__main__":
