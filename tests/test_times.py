@@ -52,6 +52,13 @@ def clock(value: Clock | None) -> str | None:
         ("from 9 to 10:30", "9:00", "10:30"),
         ("9h à 10h30", "9:00", "10:30"),
         ("9AM-5PM", "9:00", "17:00"),
+        ("7pm onwards", "19:00", None),
+        ("ab 14 Uhr", "14:00", None),
+        ("dès 14h", "14:00", None),
+        ("à partir de 9h", "9:00", None),
+        ("desde las 14h", "14:00", None),
+        ("9:00 a. m. - 1:30 p. m.", "9:00", "13:30"),
+        ("vanaf 14.00 uur", "14:00", None),
     ],
 )
 def test_times_and_ranges(text: str, start: str, end: str | None) -> None:

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import datetime as dt
+from collections.abc import Iterator
 
 from nomarium.reading.dates import Day, Reading
 from nomarium.reading.decisions import WEEKDAYS
@@ -15,7 +16,7 @@ def left_readings(
     readings = day.readings
     reason = _calendar_reason(day)
     if weekday is not None:
-        left = tuple(one for one in readings if one.year is None or _is_on(one, weekday))
+        left = tuple(one for one in readings if _may_be_on(one, weekday, school_year))
         if left and len(left) < len(readings):
             readings, reason = left, f"only then is it a {WEEKDAYS[weekday]}"
     if school_year is not None and len(readings) > 1:
@@ -32,14 +33,23 @@ def _calendar_reason(day: Day) -> str:
     return f"{figure} is no month"
 
 
-def _is_on(one: Reading, weekday: int) -> bool:
-    date = one.date()
-    return date is not None and date.weekday() == weekday
+def _may_be_on(one: Reading, weekday: int, school_year: tuple[dt.date, dt.date] | None) -> bool:
+    if one.year is not None:
+        date = one.date()
+        return date is not None and date.weekday() == weekday
+    return school_year is None or any(date.weekday() == weekday for date in _dates_within(one, *school_year))
 
 
 def _may_be_within(one: Reading, first: dt.date, last: dt.date) -> bool:
-    years = [one.year] if one.year else range(first.year, last.year + 1)
-    return any((date := one.date(year)) is not None and first <= date <= last for year in years)
+    return any(_dates_within(one, first, last))
+
+
+def _dates_within(one: Reading, first: dt.date, last: dt.date) -> Iterator[dt.date]:
+    """The dates that a reading may be between two others, both inclusive."""
+    for year in [one.year] if one.year else range(first.year, last.year + 1):
+        date = one.date(year)
+        if date is not None and first <= date <= last:
+            yield date
 
 
 def runs_forward(first: Day, last: Day, order: str) -> bool:

@@ -8,6 +8,7 @@ from typing import NamedTuple
 
 from nomarium.model.problem import Problem, column_letter
 from nomarium.reading.columns import Column, assign_columns, heading_missing
+from nomarium.reading.dateparts import DateParts, find_date_parts
 from nomarium.reading.decisions import Decisions, told
 from nomarium.reading.evidence import decide
 from nomarium.reading.headings import normal
@@ -31,6 +32,8 @@ class TableReading(NamedTuple):
     problems: tuple[Problem, ...] = ()
     """What keeps the table as a whole from being read."""
     notes: tuple[Problem, ...] = ()
+    parts: DateParts | None = None
+    """The columns over which dates are spread, when they are."""
 
     def column(self, field: str) -> Column | None:
         """The column of a field, the first when two agree."""
@@ -42,11 +45,8 @@ class TableReading(NamedTuple):
 
     def rows(self) -> Iterator[Row]:
         """The rows of data, what merged cells and `--fill-down` say filled in."""
-        return _filled(self.sheet, self.head, self._fill_down())
-
-    def _fill_down(self) -> tuple[int, ...]:
-        wanted = {heading.casefold() for heading in self.options.fill_down}
-        return tuple(c.at for c in self.columns if c.heading.casefold() in wanted)
+        rows = _filled(self.sheet, self.head, _fill_down(self.headings, self.options))
+        return self.parts.joined(rows) if self.parts else rows
 
 
 class PassedOver(NamedTuple):
@@ -72,17 +72,28 @@ def read_table(sheet: Sheet, options: ReadingOptions, whole: bool = False) -> Ta
         remedy = "Check that this is the right file: an empty calendar must not replace a full one."
         problem = _nothing("table-empty", message, remedy, sheet)
         return PassedOver(sheet, "it has no rows under its headings", problem)
-    columns, notes = assign_columns(sheet, head, sample, options, lexicon)
+    parts = find_date_parts(head.headings, sample, options.columns)
+    if parts is not None:
+        filled = parts.joined(_filled(sheet, head, _fill_down(head.headings, options)))
+        sample = [row for _, row in islice(filled, SAMPLE_ROWS) if not is_blank(row)]
+        head = parts.renamed(head)
+    columns, notes = assign_columns(
+        sheet, head, sample, parts.asking(options, head) if parts else options, lexicon
+    )
+    if parts is not None:
+        notes.append(parts.told(sheet, columns))
     if options.keep_extra:
         notes = [one for one in notes if one.code != "column-unused"]
     missing = _misfit(sheet, columns, options) or _missing(sheet, columns, options)
     if missing is not None:
         return missing
     data = _filled(sheet, head, ())
+    if parts is not None:
+        data = parts.joined(_filled(sheet, head, _fill_down(head.headings, options)))
     decisions = decide(sheet, columns, data, options, lexicon, whole)
     return TableReading(
         sheet, head, tuple(columns), decisions, options, decisions.problems,
-        (*sheet.notes, *notes, *told(decisions, sheet)),
+        (*sheet.notes, *notes, *told(decisions, sheet)), parts,
     )  # fmt: skip
 
 
@@ -139,6 +150,11 @@ def _data_rows(sheet: Sheet, head: TableHead) -> Iterator[Row]:
 def _from(sheet: Sheet, head: TableHead) -> tuple[int, None]:
     first_number = next((number for number, _ in sheet.rows()), 1)
     return max(head.first_row - first_number, 0), None
+
+
+def _fill_down(headings: Sequence[str], options: ReadingOptions) -> tuple[int, ...]:
+    wanted = {heading.casefold() for heading in options.fill_down}
+    return tuple(at for at, heading in enumerate(headings) if heading.casefold() in wanted)
 
 
 def _filled(sheet: Sheet, head: TableHead, fill_down: tuple[int, ...]) -> Iterator[Row]:

@@ -54,7 +54,9 @@ _CLOCK = r"""(?x)(?P<hour>\d{1,2})
 _COMPACT = r"(?P<hour>\d{1,2})(?P<minute>\d{2})\s?(?:h|hrs|hours)?\s?(?P<meridiem>[ap]\.?m?\.?)?$"
 _RANGE = r"\s*(?:[-~/]|\bto\b|\buntil\b|\btill?\b|\bthrough\b|\bbis\b|\btot\b|\bjusqu'a\b|\ba\b|\bal\b|\bau\b|\bto\b)\s*"
 _HOUR_WORDS = r"\s?(?:\bo'clock\b|\buhr\b|\buur\b|\bheures?\b|\bhoras?\b|\bhrs?\b)\s?"
-_BEFORE = r"^(?:from|at|@|de|von|um|om|vanaf|van|desde|a|las|kl|um|starts?|ca|circa)\b\.?\s*|^@\s*"
+_BEFORE = r"^(?:a partir de(?: las)?|desde las|from|ab|des|at|@|de|von|um|om|vanaf|van|desde|a|las|kl|um|starts?|ca|circa)\b\.?\s*|^@\s*"
+_AFTER = r"\s*\bonwards?$"
+_SPACED_MERIDIEM = r"\b([ap])\. ?m\b"
 _AFTER_MIDDAY = r"12\s?(?:noon|midday)|12\s?(?P<night>midnight)"
 
 _FORMS = "Write it like 9:30, 14:05 or 2:05 pm."
@@ -71,7 +73,8 @@ def read_times(text: str) -> Times | Refusal:
         return Times(is_unknown=True)
     if plain in _ALL_DAY_WORDS:
         return Times(is_all_day=True)
-    plain = re.sub(_BEFORE, "", plain)
+    plain = re.sub(_SPACED_MERIDIEM, r"\1m", plain)  # as Spanish writes it; "a" alone parts a range
+    plain = re.sub(_AFTER, "", re.sub(_BEFORE, "", plain))
     single = read_clock(plain)
     if isinstance(single, Clock):
         return Times(single)

@@ -73,6 +73,7 @@ NOTES = {
     "midnight-end": "An end at midnight (00:00) is read as 24:00, the end of its day.",
     "midnight-start": "A date without a time, in a column whose other cells have one, is read as 00:00.",
     "all-day-beats-times": "The row says all day and gives times too: the times are left out.",
+    "all-day-untimed": "The row says that it is not all day and gives no time: it is all-day.",
     "all-day-to-midnight": "An all-day event that ends at 00:00 ends on the day before.",
     "time-unknown": "The time is not known yet: the event is all-day and tentative.",
     "end-unknown": "The end is not known yet: the event has the default length.",
@@ -175,6 +176,8 @@ def _all_day(
     elif end is not None and end.secs == 0 and last > first:
         last -= _DAY
         notes.append("all-day-to-midnight")
+    if row.is_all_day is False and start is None and end is None and not is_unknown:
+        notes.append("all-day-untimed")
     return When(first, last + _DAY, None, is_unknown, tuple(notes))
 
 

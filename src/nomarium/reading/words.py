@@ -7,7 +7,7 @@ from collections.abc import Iterable
 from functools import lru_cache
 from typing import NamedTuple
 
-_ENGLISH_MONTHS = (
+ENGLISH_MONTHS = (
     "january jan", "february feb", "march mar", "april apr", "may", "june jun", "july jul",
     "august aug", "september sept sep", "october oct", "november nov", "december dec",
 )  # fmt: skip
@@ -72,7 +72,7 @@ def _numbered(lines: Iterable[str], first: int) -> dict[str, int]:
     return {word: number for number, line in enumerate(lines, first) for word in line.split()}
 
 
-ENGLISH = Lexicon(_numbered(_ENGLISH_MONTHS, 1), _numbered(_ENGLISH_WEEKDAYS, 0))
+ENGLISH = Lexicon(_numbered(ENGLISH_MONTHS, 1), _numbered(_ENGLISH_WEEKDAYS, 0))
 
 
 @lru_cache(maxsize=512)

@@ -1,0 +1,133 @@
+"""More lists as people keep them, each with one oddity: read as meant, or refused at the cell."""
+
+from __future__ import annotations
+
+from pathlib import Path
+
+import pytest
+
+from helpers import built, csv_file, nomarium, refused, workbook
+
+RIGHT = {
+    "a weekday and the school year settle the order, day first": (
+        "Date,Title\nMon 7/9,A\nTue 8/9,B", ["--school-year", "2026:2027"], ["A 2026-09-07/2026-09-08", "B 2026-09-08/2026-09-09"],
+    ),
+    "and month first": (
+        "Date,Title\nMon 9/7,A\nTue 9/8,B", ["--school-year", "2026:2027"], ["A 2026-09-07/2026-09-08", "B 2026-09-08/2026-09-09"],
+    ),
+    "day, month and year in columns": (
+        "Month,Day,Year,Title\nSeptember,7,2026,A\n10,8th,2026,B", [], ["A 2026-09-07/2026-09-08", "B 2026-10-08/2026-10-09"],
+    ),
+    "day and month in columns": (
+        "Day,Month,Title\n7,Sep,A\n8,1,B", ["--school-year", "2026:2027"], ["A 2026-09-07/2026-09-08", "B 2027-01-08/2027-01-09"],
+    ),
+    "the month written once a group": (
+        "Month,Date,Title\nSept,7,A\n,8,B\nOct,1,C", ["--fill-down", "Month", "--school-year", "2026:2027"],
+        ["A 2026-09-07/2026-09-08", "B 2026-09-08/2026-09-09", "C 2026-10-01/2026-10-02"],
+    ),
+    "German parts of dates": (
+        "Tag;Monat;Jahr;Titel\n7.;März;2027;A\n8.;Dez.;2027;B", [], ["A 2027-03-07/2027-03-08", "B 2027-12-08/2027-12-09"],
+    ),
+    "a month beside whole dates stays unused": ("Month,Date,Title\nSeptember,2026-09-07,A", [], ["A 2026-09-07/2026-09-08"]),
+    "spaces that do not break": ("Date,Title\n\u00a07\u00a0Sept 2026\u00a0,A", [], ["A 2026-09-07/2026-09-08"]),
+    "a month first and a range": (
+        'Date,Title\n"Sept 7-11, 2026",A\n"Dec 28, 2026 - Jan 3, 2027",B', [], ["A 2026-09-07/2026-09-12", "B 2026-12-28/2027-01-04"],
+    ),
+    "a range over the new year without years": (
+        "Date,Title\n2026-12-01,A\n28/12-3/1,B", [], ["A 2026-12-01/2026-12-02", "B 2026-12-28/2027-01-04"],
+    ),
+    "month first by a day over 12, short years": ("Date,Title\n12/25/26,A\n1/3/27,B", [], ["A 2026-12-25/2026-12-26", "B 2027-01-03/2027-01-04"]),
+    "Spanish": (
+        "Fecha,Hora,Evento,Lugar\n7 de septiembre de 2026,9:00 a 10:30,A,Grada\n12 de septiembre de 2026,de 14 a 15 h,B,", [],
+        ["A 2026-09-07T09:00/2026-09-07T10:30 @ Grada", "B 2026-09-12T14:00/2026-09-12T15:00"],
+    ),
+    "Dutch": ("Datum,Tijd,Wat,Waar\nma 7 sep 2026,9.00-10.30 uur,A,Helling", [], ["A 2026-09-07T09:00/2026-09-07T10:30 @ Helling"]),
+    "French": (
+        "Date,Horaire,Intitulé,Lieu\nlundi 7 septembre 2026,de 9h à 10h30,A,Cale\nmar. 8 sept. 2026,14h,B,", [],
+        ["A 2026-09-07T09:00/2026-09-07T10:30 @ Cale", "B 2026-09-08T14:00/2026-09-08T15:00"],
+    ),
+    "a title that begins like a total": (
+        "Title,Date,Start\nTotal eclipse,2026-08-12,10:00\nTotal,1,", [], ["Total eclipse 2026-08-12T10:00/2026-08-12T11:00"],
+    ),
+    "ISO dates beside figures": (
+        "Date,Title\n2026-09-07,A\n08/09/2026,B\n13/09/2026,C", [], ["A 2026-09-07/2026-09-08", "B 2026-09-08/2026-09-09", "C 2026-09-13/2026-09-14"],
+    ),
+    "noons and midnights in both clocks": (
+        "Date,Start,End,Title\n2026-09-07,12:00 am,12:30 am,A\n2026-09-07,12 pm,12:45 pm,B\n2026-09-07,11pm,12am,C", [],
+        ["A 2026-09-07T00:00/2026-09-07T00:30", "B 2026-09-07T12:00/2026-09-07T12:45", "C 2026-09-07T23:00/2026-09-08T00:00"],
+    ),
+    "offsets and local times in one column": (
+        "Start,End,Title\n2026-09-07T09:00Z,2026-09-07T10:00Z,A\n2026-09-07T09:00+02:00,2026-09-07T10:00+02:00,B\n2026-09-07 09:00,2026-09-07 10:00,C",
+        ["--timezone", "America/Halifax"],
+        ["A 2026-09-07T06:00/2026-09-07T07:00", "B 2026-09-07T04:00/2026-09-07T05:00", "C 2026-09-07T09:00/2026-09-07T10:00"],
+    ),
+    "not all day, and no times": ("Date,Title,All day\n2026-09-07,A,No", [], ["A 2026-09-07/2026-09-08"]),
+    "all day beats times": ("Date,Start,End,Title,All day event\n2026-09-07,9:00,10:00,A,TRUE", [], ["A 2026-09-07/2026-09-08"]),
+    "days with times are one long event": (
+        "Start Date,Start Time,End Date,End Time,Subject\n2026-09-07,9:00,2026-09-09,17:00,A", [], ["A 2026-09-07T09:00/2026-09-09T17:00"],
+    ),
+    "lines within quotes": ('Date,Title,Notes\n2026-09-07,A,"one\ntwo"\n2026-09-08,B,', [], ["A 2026-09-07/2026-09-08", "B 2026-09-08/2026-09-09"]),
+    "dots without years": ("Date,Title\n1.9,A\n13.9,B", ["--school-year", "2026:2027"], ["A 2026-09-01/2026-09-02", "B 2026-09-13/2026-09-14"]),
+    "weeks and weekdays of a roster": (
+        "Week,Day,Duty\n1,Monday,Finch\n2,Tue,Doe", ["--day-one", "2026-09-07"], ["Finch 2026-09-07/2026-09-08", "Doe 2026-09-15/2026-09-16"],
+    ),
+}  # fmt: skip
+
+
+@pytest.mark.parametrize("name", RIGHT)
+def test_read_as_meant(name: str, tmp_path: Path) -> None:
+    text, options, expected = RIGHT[name]
+    assert built(csv_file(tmp_path, text), *options) == expected
+
+
+REFUSED = {
+    "a month that is none": ("Day,Month,Year,Title\n7,9,2026,A\n8,13,2026,B", ["row 3", "of month “13”", "is not a date"]),
+    "a day that its month lacks": ("Day,Month,Year,Title\n7,9,2026,A\n31,9,2026,B", ["row 3", "31 September 2026", "30 days"]),
+    "parts without a year": ("Day,Month,Title\n7,Sep,A", ["7 September has no year", "--school-year"]),
+    "several dates in a cell": ('Date,Title\n"7, 9 and 11 September 2026",A', ["row 2, column A", "is not a date"]),
+    "an end that nobody knows": ("Date,Time,Title\n2026-09-07,19:00 till late,A", ["row 2, column B", "“late” is not a time"]),
+    "two clocks in a cell": ("Date,Time,Title\n2026-09-07,7:30pm for 8pm,A", ["row 2, column B", "is not a time"]),
+    "a start that is on another date": ("Date,Start,Title\n2026-09-08,2026-09-07 09:00,A", ["row 2, column B", "Make them agree"]),
+    "a number for a length": ("Date,Start,Duration,Title\n2026-09-07,9:00,90,A", ["row 2, column C", "hours or minutes"]),
+    "an end in the morning": ("Date,Start,End,Title\n2026-09-07,8:00,1:00,A", ["row 2, column C", "before it starts"]),
+    "a week drawn as columns": ("Week commencing,Mon,Tue\n2026-09-07,Keel,Ribs", ["HEADING=summary"]),
+    "a second table below": ("Date,Title\n2026-09-07,A\n\nTitle,Date,Room\nB,2026-09-08,Loft", ["row 4, column C", "2 headings"]),
+}  # fmt: skip
+
+
+@pytest.mark.parametrize("name", REFUSED)
+def test_refused_at_the_cell(name: str, tmp_path: Path) -> None:
+    text, says = REFUSED[name]
+    said = refused(csv_file(tmp_path, text))
+    for part in says:
+        assert part in said
+
+
+def test_parts_of_dates_in_a_workbook_with_merged_months(tmp_path: Path) -> None:
+    rows = [["Month", "Weekday", "Date", "Event"], ["September", "Mon", 7, "A"], [None, "Tue", 8, "B"], ["October", "Thu", 1, "C"]]  # fmt: skip
+    source = workbook(tmp_path, rows, merged=["A2:A3"])
+    found = built(source, "--school-year", "2026:2027")
+    assert found == ["A 2026-09-07/2026-09-08", "B 2026-09-08/2026-09-09", "C 2026-10-01/2026-10-02"]
+
+
+def test_what_was_put_together_is_told_and_kept_in_a_recipe(tmp_path: Path) -> None:
+    source = csv_file(tmp_path, "Day,Month,Year,Title\n7,9,2026,A\n8,10,2026,B")
+    recipe = tmp_path / "parts.toml"
+    outcome = nomarium("survey", source, "--save", recipe)
+    assert "put together" in outcome.text and outcome.status == 0
+    assert built(source, "--recipe", recipe) == ["A 2026-09-07/2026-09-08", "B 2026-10-08/2026-10-09"]
+
+
+def test_rejected_rows_in_parts_are_mended_and_built_again(tmp_path: Path) -> None:
+    source = csv_file(tmp_path, "Day,Month,Year,Title\n7,9,2026,A\n31,9,2026,B")
+    rejects = tmp_path / "rejects.csv"
+    outcome = nomarium("build", source, "-o", tmp_path / "x.ics", "--rejects", rejects, "--partial")
+    assert outcome.status == 1 and "31 September 2026" in rejects.read_text("utf-8")
+    rejects.write_text(rejects.read_text("utf-8").replace("31 September", "30 September"), "utf-8")
+    assert built(rejects) == ["B 2026-09-30/2026-10-01"]
+
+
+@pytest.mark.parametrize("asked", ["Day=", "Month=categories"])
+def test_a_field_that_was_asked_for_leaves_the_parts_apart(asked: str, tmp_path: Path) -> None:
+    source = csv_file(tmp_path, "Day,Month,Title,When\n7,Sep,A,2027-09-08")
+    assert built(source, "--column", asked) == ["A 2027-09-08/2027-09-09"]
