@@ -12,9 +12,12 @@ def main() -> None:
         sys.stdout.write(f"nomarium {VERSION}\n")
         return
     gc.disable()  # batch work on short-lived plain data, imports included: the collector finds nothing and costs a fifth
-    from nomarium.cli.main import run
+    try:
+        from nomarium.cli.main import run
 
-    run(sys.argv[1:])
+        run(sys.argv[1:])
+    except KeyboardInterrupt:  # before there was a command to stop
+        sys.exit(130)
 
 
 if __name__ == "__main__":

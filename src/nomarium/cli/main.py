@@ -15,6 +15,9 @@ from nomarium.model.errors import NomariumError, UsageError
 COMMANDS = ("survey", "build", "tally", "starter", "demo")
 """In the order in which a scheduler meets them; each is the module of that name here."""
 
+_INTERRUPTED = 130
+"""The exit status after Ctrl-C, as shells have it: 128 and the number of SIGINT."""
+
 
 def application(names: tuple[str, ...] = COMMANDS) -> typer.Typer:
     """The application with these commands; importing one costs what it needs, so only those asked for."""
@@ -58,9 +61,10 @@ def run(arguments: list[str]) -> None:
     except BrokenPipeError:
         os.dup2(os.open(os.devnull, os.O_WRONLY), sys.stdout.fileno())
         status = 1
-    except KeyboardInterrupt:
-        say("Stopped; nothing was replaced.", sys.stderr)
-        status = 130
+    except SystemExit as end:  # how the library ends every command
+        if end.code == _INTERRUPTED:
+            say("Stopped; nothing was replaced.", sys.stderr)
+        raise
     except OSError as error:
         name = f"{error.filename}: " if error.filename else ""
         say(f"{name}{error.strerror or error}. Nothing was replaced.", sys.stderr)
