@@ -10,6 +10,7 @@ from typing import Any
 
 from nomarium.model.errors import SourceError
 from nomarium.model.problem import Place, Problem, column_letter
+from nomarium.model.spelling import meant
 from nomarium.reading.headings import FIELDS
 from nomarium.reading.options import ReadingOptions
 from nomarium.reading.sheets import SheetReading
@@ -136,10 +137,7 @@ def _load(path: Path) -> dict[str, Any]:
         ) from error
     for key, value in recipe.items():
         if key not in _KINDS:
-            import difflib
-
-            near = difflib.get_close_matches(key, _KINDS, n=1)
-            remedy = f"Did you mean {near[0]}?" if near else f"A recipe may hold {', '.join(_KINDS)}."
+            remedy = meant(key, _KINDS, f"A recipe may hold {', '.join(_KINDS)}.")
             raise _refusal(path, f"has an unknown entry “{key}”", remedy)
         if not isinstance(value, _KINDS[key]) or (key == "header_row" and isinstance(value, bool)):
             raise _refusal(path, f"has “{key}” in a form that it cannot have", "Compare it with a fresh one.")

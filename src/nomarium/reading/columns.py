@@ -8,6 +8,7 @@ from functools import cached_property
 from typing import Literal, NamedTuple
 
 from nomarium.model.problem import Problem, column_letter, note
+from nomarium.model.spelling import nearest
 from nomarium.reading.headings import DATE_FIELDS, is_placeholder, match_heading, normal
 from nomarium.reading.layout import TableHead, looks_like_date
 from nomarium.reading.options import ReadingOptions
@@ -337,13 +338,9 @@ def _rivals(columns: list[Column]) -> list[Column]:
 
 def heading_missing(sheet: Sheet, columns: Sequence[Column], heading: str, option: str) -> Problem:
     """The problem of a heading that an option names and no table has."""
-    import difflib
-
     there = [c.heading for c in columns if c.heading]
-    near = difflib.get_close_matches(heading, there, n=1, cutoff=0.6)
-    remedy = (
-        f"Did you mean “{near[0]}”?" if near else f"The headings are {', '.join(f'“{h}”' for h in there)}."
-    )
+    near = nearest(heading, there)
+    remedy = f"Did you mean “{near}”?" if near else f"The headings are {', '.join(f'“{h}”' for h in there)}."
     message = f"{option} names a heading “{heading}” that {sheet.title} does not have."
     return Problem("heading-missing", message, remedy, sheet.place())
 

@@ -7,6 +7,7 @@ from functools import lru_cache
 from pathlib import Path
 from typing import Final, NamedTuple
 
+from nomarium.model.spelling import nearest
 from nomarium.reading.words import fold
 
 FIELDS: Final = (
@@ -154,7 +155,4 @@ def near_field(text: str) -> str | None:
     match = match_heading(text)
     if match and match.field in FIELDS:
         return match.field
-    import difflib
-
-    close = difflib.get_close_matches(fold(text), FIELDS, n=1, cutoff=0.6)
-    return close[0] if close else None
+    return nearest(fold(text), FIELDS) or None

@@ -5,6 +5,7 @@ from __future__ import annotations
 import re
 
 from nomarium.model.event import Person
+from nomarium.model.spelling import meant
 from nomarium.reading.refusal import Refusal
 
 _ADDRESS = r"[^\s@<>,;\"]+@[^\s@<>,;\"]+"
@@ -93,8 +94,5 @@ def read_color(text: str, names: frozenset[str]) -> str | Refusal:
     name = text.casefold().replace(" ", "").replace("-", "")
     if name in names:
         return name
-    import difflib
-
-    near = difflib.get_close_matches(name, sorted(names), n=1)
-    remedy = f"Did you mean {near[0]}?" if near else "Write a CSS colour name, such as teal or darkorange."
+    remedy = meant(name, sorted(names), "Write a CSS colour name, such as teal or darkorange.")
     return Refusal("color-unknown", f"“{text}” is no colour name that calendar files know.", remedy)

@@ -6,6 +6,7 @@ import datetime as dt
 import re
 from collections.abc import Iterable
 
+from nomarium.model.spelling import meant
 from nomarium.reading.refusal import Refusal
 from nomarium.reading.words import ENGLISH
 from nomarium.school.tables import plain
@@ -87,14 +88,8 @@ class Codes:
 
     def unknown(self, text: str) -> Refusal:
         """The refusal of a text that is none of the codes."""
-        import difflib
-
-        close = difflib.get_close_matches(
-            text.casefold(), [name.casefold() for name in self.names], n=1, cutoff=0.5
-        )
-        near = next((name for name in self.names if close and name.casefold() == close[0]), None)
         there = ", ".join(self.names[:20])
-        remedy = f"Did you mean {near}?" if near else f"There are {there}."
+        remedy = meant(text, self.names, f"There are {there}.", 0.5)
         if not there:
             where = {"period": "no Bells table says when a period is", "term": "there is no Terms table"}
             remedy = f"There is none at all: {where.get(self.kind, 'no table lists one')}."

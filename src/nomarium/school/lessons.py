@@ -7,6 +7,7 @@ from collections.abc import Sequence
 from typing import NamedTuple
 
 from nomarium.model.problem import Problem
+from nomarium.model.spelling import meant
 from nomarium.school.meetings import Meeting
 from nomarium.school.tables import Item, Table, plain
 
@@ -53,12 +54,7 @@ def poured(
     for code, listed in lessons.items():
         if code not in classes:
             item = listed[0].item
-            import difflib
-
-            close = difflib.get_close_matches(code, classes, n=1)
-            remedy = (
-                f"Did you mean {classes[close[0]]}?" if close else "Its classes are those of the Timetable."
-            )
+            remedy = meant(item.text("class"), classes.values(), "Its classes are those of the Timetable.")
             problems.append(
                 item.problem("class-unknown", "class", f"There is no class “{item.text('class')}”.", remedy)
             )

@@ -9,6 +9,7 @@ from typing import NamedTuple
 from nomarium.ical.colors import CSS3_COLORS
 from nomarium.model.event import Person
 from nomarium.model.problem import Problem
+from nomarium.model.spelling import meant
 from nomarium.reading.choices import read_yes_no
 from nomarium.reading.people import read_color, read_list
 from nomarium.reading.refusal import Refusal
@@ -107,12 +108,7 @@ def read_names(table: Table | None) -> tuple[Naming, list[Problem]]:
             continue
         kind = _kind(kind_text)
         if kind is None:
-            import difflib
-
-            close = difflib.get_close_matches(kind_text.casefold(), KINDS, n=1)
-            remedy = (
-                f"Did you mean {close[0]}?" if close else f"Use one of {', '.join(KINDS)}, or leave it blank."
-            )
+            remedy = meant(kind_text, KINDS, f"Use one of {', '.join(KINDS)}, or leave it blank.")
             problems.append(
                 item.problem("kind-unknown", "kind", f"“{kind_text}” is no kind of code.", remedy)
             )

@@ -3,12 +3,12 @@
 from __future__ import annotations
 
 import datetime as dt
-import difflib
 from collections.abc import Iterable, Sequence
 from typing import NamedTuple
 
 from nomarium.model.ledger import Ledger
 from nomarium.model.problem import Problem, note
+from nomarium.model.spelling import nearest
 from nomarium.reading.notebook import RejectedRow
 from nomarium.reading.options import ReadingOptions
 from nomarium.school.bells import Bells, read_bells
@@ -196,15 +196,11 @@ def _divisions(tables: dict[str, Table], problems: list[Problem], notes: list[Pr
             if not key or key in others:
                 continue
             text = item.text("division")
-            near = difflib.get_close_matches(key, [one for one in others if one], n=1, cutoff=0.75)
+            near = nearest(key, filter(None, others), 0.75)
             if near:
-                message, known = (
-                    f"No other table knows the division “{text}”.",
-                    others[near[0]].text("division"),
-                )
-                problems.append(
-                    item.problem("division-unknown", "division", message, f"Did you mean {known}?")
-                )
+                message = f"No other table knows the division “{text}”."
+                remedy = f"Did you mean {others[near].text('division')}?"
+                problems.append(item.problem("division-unknown", "division", message, remedy))
             elif mine is named and has_classes:
                 message = f"No class is of the division “{text}”: what is said of it changes nothing."
                 notes.append(note("division-idle", message).at(item.place("division")))
@@ -289,8 +285,8 @@ def _unused_names(table: Table | None, slots: list[Slot]) -> list[Problem]:
     for item in table.items if table and codes else ():
         code = item.text("code")
         if plain(item.text("kind")).startswith("class") and plain(code) not in codes:
-            near = difflib.get_close_matches(plain(code), codes, n=1)
-            hint = f" Did you mean {codes[near[0]]}?" if near else ""
+            near = nearest(code, codes.values())
+            hint = f" Did you mean {near}?" if near else ""
             message = f"No class has the code “{code}”: the row changes nothing.{hint}"
             found.append(note("name-unused", message).at(item.place("code")))
     return found

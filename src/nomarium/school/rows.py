@@ -7,6 +7,7 @@ from collections.abc import Iterable
 from typing import NamedTuple
 
 from nomarium.model.problem import Problem, note
+from nomarium.model.spelling import meant
 from nomarium.reading.decisions import Decisions, resolve_day
 from nomarium.reading.drawn import decide_days
 from nomarium.reading.moments import read_moment
@@ -193,10 +194,7 @@ def _effect(item: Item, words: tuple[str, ...], problems: list[Problem]) -> str 
     text = item.text("cycle")
     word = {plain(one): one for one in words}.get(plain(text), "" if not text else None)
     if word is None:
-        import difflib
-
-        close = difflib.get_close_matches(text.casefold(), words, n=1)
-        remedy = f"Did you mean {close[0]}?" if close else f"Write {' or '.join(words)}, or leave it blank."
+        remedy = meant(text, words, f"Write {' or '.join(words)}, or leave it blank.")
         problems.append(
             item.problem(
                 "cycle-effect", "cycle", f"“{text}” is nothing that a day does to the cycle.", remedy

@@ -2,10 +2,10 @@
 
 from __future__ import annotations
 
-import difflib
 from typing import NamedTuple
 
 from nomarium.model.problem import Problem
+from nomarium.model.spelling import meant
 from nomarium.reading.cells import read_zone
 from nomarium.reading.choices import read_yes_no
 from nomarium.reading.lengths import read_length
@@ -135,12 +135,8 @@ def _read(name: str, item: Item, settings: Settings) -> Settings | Problem:
     if name in ("Event title", "Event notes"):
         unknown = unknown_fields(text)
         if unknown:
-            close = difflib.get_close_matches(unknown[0], FIELDS, n=1, cutoff=0.5)
-            remedy = (
-                f"Did you mean {{{close[0]}}}?"
-                if close
-                else f"Use {', '.join(f'{{{one}}}' for one in FIELDS)}."
-            )
+            fields = [f"{{{one}}}" for one in FIELDS]
+            remedy = meant(f"{{{unknown[0]}}}", fields, f"Use {', '.join(fields)}.", 0.6)
             return item.problem("template-field", "value", f"There is no field {{{unknown[0]}}}.", remedy)
         return (
             settings._replace(title=text)
@@ -170,9 +166,7 @@ def _read(name: str, item: Item, settings: Settings) -> Settings | Problem:
 
 def _unknown(item: Item, field: str, what: str, known: tuple[str, ...]) -> Problem:
     text = item.text(field)
-    close = difflib.get_close_matches(fold(text), [one.casefold() for one in known], n=1, cutoff=0.4)
-    near = next((one for one in known if close and one.casefold() == close[0]), None)
-    remedy = f"Did you mean {near}?" if near else f"Use one of {', '.join(known)}."
+    remedy = meant(fold(text), known, f"Use one of {', '.join(known)}.", 0.4)
     code = "setting-unknown" if field == "setting" else "setting-value"
     return item.problem(code, field, f"{what} “{text}”.", remedy)
 

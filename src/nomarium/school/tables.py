@@ -9,6 +9,7 @@ from typing import NamedTuple
 
 from nomarium.model.ledger import Ledger
 from nomarium.model.problem import Place, Problem, note
+from nomarium.model.spelling import nearest
 from nomarium.reading.words import fold
 from nomarium.sheets.table import Cell, Row, Sheet, cell_text, is_blank
 
@@ -149,10 +150,8 @@ def table_name(sheet_name: str) -> str | None:
 
 def near_table(sheet_name: str) -> str:
     """The table that a sheet's name may have been meant for, or nothing."""
-    import difflib
-
-    close = difflib.get_close_matches(plain(sheet_name), [*TITLES, *_OTHER_NAMES], n=1, cutoff=0.7)
-    return TITLES[_OTHER_NAMES.get(close[0], close[0])] if close else ""
+    near = nearest(plain(sheet_name), [*TITLES, *_OTHER_NAMES], 0.7)
+    return TITLES[_OTHER_NAMES.get(near, near)] if near else ""
 
 
 def is_plan(names: Iterable[str], is_folder: bool = False) -> bool:
@@ -243,10 +242,8 @@ def _find_head(
 
 
 def _ignored_note(sheet: Sheet, row: int, column: int, heading: str, name: str) -> Problem:
-    import difflib
-
     fields = [words.split(", ")[0] for words in HEADINGS[name].values()]
-    close = difflib.get_close_matches(heading.casefold(), [one.casefold() for one in fields], n=1, cutoff=0.7)
-    near = f" Did you mean {close[0].capitalize()}?" if close else ""
+    near = nearest(heading, fields, 0.7).capitalize()
+    near = f" Did you mean {near}?" if near else ""
     message = f"{TITLES[name]} has no use for a column “{heading}”: it is passed over.{near}"
     return note("plan-column-unused", message).at(sheet.place(row, column, heading))

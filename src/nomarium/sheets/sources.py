@@ -6,6 +6,7 @@ from pathlib import Path
 
 from nomarium.model.errors import SourceError
 from nomarium.model.problem import Place, Problem, note
+from nomarium.model.spelling import meant
 from nomarium.sheets.delimited import open_delimited
 from nomarium.sheets.table import Sheet
 
@@ -140,14 +141,11 @@ def _zip_kind(path: Path, name: str) -> str:
 
 
 def _near(path: Path) -> str:
-    import difflib
-
     try:
         names = [one.name for one in path.parent.iterdir()]
     except OSError:
         return "Check the name and the folder."
-    close = difflib.get_close_matches(path.name, names, n=1, cutoff=0.75)
-    return f"Did you mean {close[0]}?" if close else "Check the name and the folder."
+    return meant(path.name, names, "Check the name and the folder.", 0.75)
 
 
 def _refusal(code: str, message: str, remedy: str, name: str) -> SourceError:
