@@ -67,6 +67,20 @@ RIGHT = {
         "Start Date,Start Time,End Date,End Time,Subject\n2026-09-07,9:00,2026-09-09,17:00,A", [], ["A 2026-09-07T09:00/2026-09-09T17:00"],
     ),
     "lines within quotes": ('Date,Title,Notes\n2026-09-07,A,"one\ntwo"\n2026-09-08,B,', [], ["A 2026-09-07/2026-09-08", "B 2026-09-08/2026-09-09"]),
+    "a group of headings over the date and its times": (
+        "Title,When,,\n,Date,From,To\nA,2026-09-07,9:00,10:00", [], ["A 2026-09-07T09:00/2026-09-07T10:00"],
+    ),
+    "starts and ends, each with its date and time": (
+        "Title,Start,,End,\n,Date,Time,Date,Time\nA,2026-09-07,9:00,2026-09-08,10:00", [], ["A 2026-09-07T09:00/2026-09-08T10:00"],
+    ),
+    "the only column of times under a heading of its own": (
+        "Date,Match,Bully-off\n2026-09-07,A,15:00\n2026-09-08,B,", [], ["A 2026-09-07T15:00/2026-09-07T16:00", "B 2026-09-08/2026-09-09"],
+    ),
+    "a time of the last change is no start": ("Date,Match,Updated at\n2026-09-07,A,15:00", [], ["A 2026-09-07/2026-09-08"]),
+    "a time of event is no title of event": (
+        "Name of event,Date,Time of event\nA,2026-09-07,9:00", [], ["A 2026-09-07T09:00/2026-09-07T10:00"],
+    ),
+    "kick-offs at a ground": ("Date,Match,Kick-off,Ground\n2026-09-07,A,15:00,Bay", [], ["A 2026-09-07T15:00/2026-09-07T16:00 @ Bay"]),
     "dots without years": ("Date,Title\n1.9,A\n13.9,B", ["--school-year", "2026:2027"], ["A 2026-09-01/2026-09-02", "B 2026-09-13/2026-09-14"]),
     "weeks and weekdays of a roster": (
         "Week,Day,Duty\n1,Monday,Finch\n2,Tue,Doe", ["--day-one", "2026-09-07"], ["Finch 2026-09-07/2026-09-08", "Doe 2026-09-15/2026-09-16"],
@@ -125,6 +139,14 @@ def test_rejected_rows_in_parts_are_mended_and_built_again(tmp_path: Path) -> No
     assert outcome.status == 1 and "31 September 2026" in rejects.read_text("utf-8")
     rejects.write_text(rejects.read_text("utf-8").replace("31 September", "30 September"), "utf-8")
     assert built(rejects) == ["B 2026-09-30/2026-10-01"]
+
+
+def test_a_column_without_a_heading_is_told_of_and_can_be_kept(tmp_path: Path) -> None:
+    source = workbook(tmp_path, [["Event", None, "Date"], ["A", "tide permitting", "2026-09-07"]])
+    target = tmp_path / "out.ics"
+    assert "Not used: the column B." in nomarium("build", source, "-o", target).text
+    kept = nomarium("build", source, "-o", target, "--keep-extra")
+    assert kept.status == 0 and "Column B: tide permitting" in target.read_text("utf-8")
 
 
 @pytest.mark.parametrize("asked", ["Day=", "Month=categories"])

@@ -263,6 +263,13 @@ def _by_content(columns: list[Column], contents: list[_Contents]) -> list[Column
             take(column, "time", "its cells are times")
         elif "end" not in taken and not _has_ranges(columns, contents):
             take(column, "end", "its cells are times, right of the first time")
+    clocks = [c for c in free if contents[c.at].times >= MOSTLY and not _is_of_record(c.heading)]
+    if (
+        len(clocks) == 1
+        and not taken & {"time", "start", "end", "when"}
+        and not _says_times(columns, contents)
+    ):
+        take(clocks[0], "time", "the only column of times")
     for column in list(free):
         if contents[column.at].weekdays >= MOSTLY and "day" not in taken:
             take(column, "day", "its cells are weekdays")
@@ -286,6 +293,16 @@ def _is_of_record(heading: str) -> bool:
 
 def _dated_start(columns: list[Column], contents: list[_Contents]) -> bool:
     return any(c.field == "start" and contents[c.at].dates >= MOSTLY for c in columns)
+
+
+def _says_times(columns: list[Column], contents: list[_Contents]) -> bool:
+    """Whether the column of dates says times too."""
+    dated = [c for c in columns if c.field == "date"]
+    return any(
+        isinstance(cell, dt.datetime) or ":" in cell_text(cell)
+        for c in dated
+        for cell in contents[c.at].different[:_MOST_DIFFERENT]
+    )
 
 
 def _has_ranges(columns: list[Column], contents: list[_Contents]) -> bool:
@@ -336,6 +353,10 @@ def _rivals(columns: list[Column]) -> list[Column]:
     return marked
 
 
+def _letter(sheet: Sheet, column: Column) -> str:
+    return column_letter(column.at + sheet.first_column)
+
+
 def heading_missing(sheet: Sheet, columns: Sequence[Column], heading: str, option: str) -> Problem:
     """The problem of a heading that an option names and no table has."""
     there = [c.heading for c in columns if c.heading]
@@ -347,9 +368,9 @@ def heading_missing(sheet: Sheet, columns: Sequence[Column], heading: str, optio
 
 def _notes(sheet: Sheet, columns: list[Column]) -> list[Problem]:
     notes = []
-    unused = [c.heading for c in columns if c.is_ignored and c.how != "asked" and c.heading and c.filled]
+    unused = [c for c in columns if c.is_ignored and c.how != "asked" and c.filled]
     if unused:
-        named = ", ".join(f"“{heading}”" for heading in unused)
+        named = ", ".join(f"“{c.heading}”" if c.heading else _letter(sheet, c) for c in unused)
         message = f"Not used: the column{'s' if len(unused) > 1 else ''} {named}."
         notes.append(
             note("column-unused", message, "--keep-extra puts them into the description.").at(sheet.place())
@@ -357,9 +378,7 @@ def _notes(sheet: Sheet, columns: list[Column]) -> list[Problem]:
     for column in columns:
         if column.how == "content" or "is like" in column.evidence:
             message = f"Read as the {column.field}: {column.evidence}."
-            remedy = (
-                f'If it is not, say so with --column "{column.heading or column_letter(column.at)}=FIELD".'
-            )
+            remedy = f'If it is not, say so with --column "{column.heading or _letter(sheet, column)}=FIELD".'
             place = sheet.place(None, column.at, column.heading)
             notes.append(note("column-guessed", message, remedy).at(place))
     return notes

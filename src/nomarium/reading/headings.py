@@ -88,7 +88,11 @@ def match_heading(heading: str) -> HeadingMatch | None:
     known = [one for one in table if abs(len(one) - len(plain)) <= 2 and len(one) >= 5 and one[0] == plain[0]]
     import difflib
 
-    close = difflib.get_close_matches(plain, known, n=3, cutoff=0.87)
+    words = set(plain.split())
+    vocabulary = {word for one in table for word in one.split()}
+    # “time of event” is no slip for “title of event”: a word that is known is meant as it stands
+    slips = [one for one in known if not (words - set(one.split())) & vocabulary]
+    close = difflib.get_close_matches(plain, slips, n=3, cutoff=0.87)
     fields = {table[one].field for one in close}
     if len(fields) == 1:
         return HeadingMatch(table[close[0]].field, table[close[0]].is_weak, close[0])

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections import Counter
 from collections.abc import Sequence
 from itertools import islice
 from typing import NamedTuple
@@ -139,4 +140,15 @@ def _two_rows(upper: list[str], lower: list[str]) -> list[str]:
     for high, low in zip(upper, lower, strict=True):
         above = high or (above if low else "")
         joined.append(f"{above} {low}".strip())
-    return joined
+    return _told_below(joined, lower)
+
+
+def _told_below(joined: list[str], lower: list[str]) -> list[str]:
+    """Where both texts together name no field and the lower one does (`When` over `From`), the lower one,
+    if no other column is told the same."""
+    matches = [match_exactly(text) or match_exactly(low) for text, low in zip(joined, lower, strict=True)]
+    fields = Counter(match.field for match in matches if match)
+    return [
+        low if match and not match_exactly(text) and fields[match.field] == 1 else text
+        for text, low, match in zip(joined, lower, matches, strict=True)
+    ]

@@ -8,7 +8,7 @@ from typing import TYPE_CHECKING, Any
 
 from nomarium.ical.timezones import zone_named
 from nomarium.model.event import FACETS, NO_DETAILS, Event
-from nomarium.model.problem import Problem, note
+from nomarium.model.problem import Problem, column_letter, note
 from nomarium.reading.cells import (
     REPEAT_FIELDS,
     CellMemo,
@@ -89,7 +89,9 @@ class _RowReader:
         self.row_zone, self.row_zone_at = self._value("timezone")
         self.rest = self._rest_fields()
         self.extra = [
-            (c.at, c.heading) for c in reading.columns if options.keep_extra and c.is_ignored and c.heading
+            (c.at, c.heading or f"Column {column_letter(c.at + self.sheet.first_column)}")
+            for c in reading.columns
+            if options.keep_extra and c.is_ignored and c.how != "asked"
         ]
         self.counts_days = "date" not in self._known() and "start" not in self.at
         self.fault_rows = frozenset(row for row, _ in self.sheet.faults)
