@@ -323,3 +323,80 @@ def test_every_meeting_is_as_reckoned(made: Timetable) -> None:
     expected, left_out = met(made)
     assert sorted(got) == expected
     assert len(plan.not_met) == left_out
+
+
+FORMS = ("list", "ranges", "meets", "meets by period", "labels across", "periods across", "personal grids")
+Slots = dict[tuple[str, str], tuple[str, str]]
+"""Class and room by label and period."""
+
+
+def written(slots: Slots, form: str) -> dict[str, str]:
+    """The same timetable in one of the forms that a plan may have."""
+    if form == "list":
+        rows = [f"{code},{label},{period},{room}" for (label, period), (code, room) in slots.items()]
+        return {"timetable": "Class,Label,Period,Room\n" + "\n".join(rows)}
+    if form == "ranges":  # one row a class, room and period: its labels as a list with semicolons
+        held: dict[tuple[str, str, str], list[str]] = {}
+        for (label, period), (code, room) in slots.items():
+            held.setdefault((code, period, room), []).append(label)
+        rows = [
+            f"{code},{'; '.join(labels)},{period},{room}" for (code, period, room), labels in held.items()
+        ]
+        return {"timetable": "Class,Label,Period,Room\n" + "\n".join(rows)}
+    if form.startswith("meets"):
+        meets: dict[tuple[str, str], list[tuple[str, str]]] = {}
+        for slot, (code, room) in slots.items():
+            meets.setdefault((code, room), []).append(slot)
+        by_period = form == "meets by period"
+        rows = [
+            f"{code},{' '.join(f'{period}({label})' if by_period else label + period for label, period in at)},{room}"
+            for (code, room), at in meets.items()
+        ]
+        return {"timetable": "Class,Meets,Room\n" + "\n".join(rows)}
+    labels, across = list("ABC"), form == "labels across"
+    heads, sides = (labels, PERIODS) if across else (PERIODS, labels)
+
+    def cell(head: str, side: str, room_too: bool) -> str:
+        code, room = slots.get((head, side) if across else (side, head), ("", ""))
+        return f"{code} @ {room}" if code and room_too else code
+
+    if form == "personal grids":  # a grid for each room: its name is the sheet's
+        grids = {}
+        for name in sorted({room for _, room in slots.values()}):
+            mine = {slot: held for slot, held in slots.items() if held[1] == name}
+            lines = [f",{','.join(PERIODS)}"] + [
+                ",".join([label, *(mine.get((label, period), ("", ""))[0] for period in PERIODS)])
+                for label in labels
+            ]
+            grids[f"Timetable - {name}"] = "\n".join(lines)
+        return grids | {"names": "Code,Name,Kind\n" + "\n".join(f"{room},{room},room" for room in ROOMS)}
+    lines = ["," + ",".join(heads)]
+    lines += [",".join([side, *(cell(head, side, True) for head in heads)]) for side in sides]
+    return {"timetable": "\n".join(lines)}
+
+
+@settings(max_examples=150, deadline=None)
+@given(
+    st.dictionaries(
+        st.tuples(st.sampled_from("ABC"), st.sampled_from(PERIODS)),
+        st.tuples(st.sampled_from(["KN1", "Rigging", "S-3"]), st.sampled_from(ROOMS)),
+        min_size=2,
+    ),
+    st.booleans(),
+)
+def test_every_form_of_a_timetable_makes_the_same_meetings(slots: Slots, join: bool) -> None:
+    common = {
+        "settings": f"Setting,Value\nJoin periods,{'yes' if join else 'no'}",
+        "terms": f"Name,First day,Last day\nT,{day(0)},{day(8)}",
+        "cycle": "Label\nA\nB\nC",
+        "bells": "Period,Start,End\n1,8:30,9:20\n2,9:25,10:15\n3,10:40,11:30\n4,11:35,12:25",
+    }
+    made = {}
+    for form in FORMS:
+        plan = plan_of({**common, **written(slots, form)})
+        assert not plan.problems, (form, plan.problems)
+        made[form] = sorted(
+            (one.day.date, one.start_secs, one.end_secs, one.slot.code, one.slot.room)
+            for one in plan.meetings
+        )
+    assert made["list"] and all(found == made["list"] for found in made.values())
