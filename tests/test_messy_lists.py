@@ -80,7 +80,7 @@ RIGHT = {
     "a time of event is no title of event": (
         "Name of event,Date,Time of event\nA,2026-09-07,9:00", [], ["A 2026-09-07T09:00/2026-09-07T10:00"],
     ),
-    "kick-offs at a ground": ("Date,Match,Kick-off,Ground\n2026-09-07,A,15:00,Bay", [], ["A 2026-09-07T15:00/2026-09-07T16:00 @ Bay"]),
+    "kick-offs on a pitch": ("Date,Match,Kick-off,Pitch\n2026-09-07,A,15:00,Bay", [], ["A 2026-09-07T15:00/2026-09-07T16:00 @ Bay"]),
     "dots without years": ("Date,Title\n1.9,A\n13.9,B", ["--school-year", "2026:2027"], ["A 2026-09-01/2026-09-02", "B 2026-09-13/2026-09-14"]),
     "weeks and weekdays of a roster": (
         "Week,Day,Duty\n1,Monday,Finch\n2,Tue,Doe", ["--day-one", "2026-09-07"], ["Finch 2026-09-07/2026-09-08", "Doe 2026-09-15/2026-09-16"],

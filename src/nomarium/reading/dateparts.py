@@ -85,8 +85,11 @@ def find_date_parts(
         found = [at for at, heading in enumerate(plain) if heading in words and _mostly(sample, at, form)]
         return found[0] if len(found) == 1 else None
 
-    day, month, year = only(_DAY, _DAY_FIGURE), only(_MONTH, _MONTH_FORM), only(_YEAR, r"(?:\d\d)?\d\d")
-    return DateParts(day, month, year) if day is not None and month is not None else None
+    month = only(_MONTH, _MONTH_FORM)  # what few tables have is looked for first
+    day = only(_DAY, _DAY_FIGURE) if month is not None else None
+    if day is None or month is None:
+        return None
+    return DateParts(day, month, only(_YEAR, r"(?:\d\d)?\d\d"))
 
 
 def _mostly(sample: Sequence[Sequence[Cell]], at: int, form: str) -> bool:

@@ -15,6 +15,7 @@ from nomarium.reading.times import (
     Times,
     clock_of_number,
     clock_of_time,
+    plain_clock,
     read_times,
 )
 from nomarium.reading.words import Lexicon
@@ -48,7 +49,6 @@ _ISO_DATE = r"(\d{4})-(\d\d)-(\d\d)"
 _ISO_MOMENT = (
     r"(?i)(\d{4})-?(\d\d)-?(\d\d)[T ]\s?(\d\d):?(\d\d)(?::?(\d\d)(?:[.,]\d+)?)?\s?(Z|[+-]\d\d:?\d\d)?"
 )
-_CLOCK_FIGURES = r"(\d{1,2}):(\d\d)(?::(\d\d))?"
 _FIGURES = r"(\d{1,2})([/.-])(\d{1,2})\2(\d{4})(?:[ ,]+(.+))?"
 _CLOCK_FIRST = r"(?i)^(?P<times>[^,]*?(?:\d\s?[ap]\.?m\.?|\d[:.h]\d\d|noon|midnight|\dh)\b\.?)[\s,]+(?:on\s+)?(?P<days>.*\d.*)$"
 _JOINT = r"(?i)^(?:[,@;|/–—-]|at\b|um\b|à\b|om\b|a las\b|from\b)\s*"
@@ -134,6 +134,8 @@ def _of_number(value: float, role: Role, counts_1904: bool) -> Moment | Refusal:
 
 def read_moment_text(text: str, role: Role, lexicon: Lexicon, counts_1904: bool = False) -> Moment | Refusal:
     """Read a text without outer spaces."""
+    if role != "date" and (clock := plain_clock(text)):
+        return Moment(start=clock)
     if (iso := re.fullmatch(_ISO_DATE, text)) and role != "time":
         day = Reading("", int(iso[1]), int(iso[2]), int(iso[3]))
         if day.date() is None:
@@ -146,11 +148,6 @@ def read_moment_text(text: str, role: Role, lexicon: Lexicon, counts_1904: bool 
         rest = read_times(figures[5]) if figures[5] else Times()
         if figured.readings and isinstance(rest, Times):
             return _joined(figured, None, rest)
-    if role != "date" and (figures := re.fullmatch(_CLOCK_FIGURES, text)):
-        hour, minute, second = int(figures[1]), int(figures[2]), int(figures[3] or 0)
-        if hour < 24 and minute < 60 and second < 60:
-            doubtful = 1 <= hour <= 6 and text[0] != "0"
-            return Moment(start=Clock(hour * 3600 + minute * 60 + second, False, doubtful))
     text = tidy(text)
     if role == "time":
         said = read_times(text)

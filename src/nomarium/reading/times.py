@@ -68,6 +68,8 @@ def read_times(text: str) -> Times | Refusal:
     >>> read_times("1–2:30pm").start.secs // 3600
     13
     """
+    if clock := plain_clock(text):
+        return Times(clock)
     plain = plain_time_text(text)
     if plain in _UNKNOWN_WORDS:
         return Times(is_unknown=True)
@@ -87,6 +89,23 @@ def read_times(text: str) -> Times | Refusal:
     if isinstance(end, Refusal):
         return end
     return settle_range(start, end)
+
+
+def plain_clock(text: str) -> Clock | None:
+    """The time of a text that is figures and colons alone, by the 24-hour clock, or None for any other."""
+    parts = text.split(":")
+    if not 2 <= len(parts) <= 3 or not all(part.isdecimal() and part.isascii() for part in parts):
+        return None
+    hour, minute, second = (*map(int, parts), 0)[:3]
+    if (
+        len(parts[0]) > 2
+        or any(len(part) != 2 for part in parts[1:])
+        or hour > 23
+        or minute > 59
+        or second > 59
+    ):
+        return None
+    return Clock(hour * 3600 + minute * 60 + second, False, 1 <= hour <= 6 and text[0] != "0")
 
 
 def plain_time_text(text: str) -> str:
