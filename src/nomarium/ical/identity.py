@@ -25,7 +25,7 @@ class Identities:
         self._named = blake2b(f"{calendar_name}\0".encode("utf-8", "replace"), digest_size=16)
         self._marks: dict[int, int] = {}
         # one shared number object a mark, so that a million events keep no mark objects of their own
-        self._mark_of: dict[int, int] = {}
+        self._shared_marks = [0] * 65_536
         self._repeats: dict[int, list[int]] = {}
         self.repeated_rows: list[int] = []
         """Row numbers of events that equal an earlier one in every field."""
@@ -44,7 +44,8 @@ class Identities:
         key, mark = hash(uid), hash(body) & 0xFFFF
         if key in self._marks:
             return self._uid_of_repeat(event, key, body, self._marks[key] == mark, identity)
-        self._marks[key] = self._mark_of.setdefault(mark, mark)
+        shared = self._shared_marks
+        shared[mark] = self._marks[key] = shared[mark] or mark
         return uid
 
     def handed_over(self) -> list[int]:
@@ -53,11 +54,9 @@ class Identities:
 
     def take_over(self, marks: list[int]) -> None:
         """Know the events that another process made; none of them may be known here already."""
-        values = iter(marks)
-        shared = self._mark_of
-        self._marks.update(
-            (key, shared.setdefault(mark, mark)) for key, mark in zip(values, values, strict=True)
-        )
+        values, shared = iter(marks), self._shared_marks
+        for key, mark in zip(values, values, strict=True):
+            shared[mark] = self._marks[key] = shared[mark] or mark
 
     def _uid_of_repeat(self, event: Event, key: int, body: str, like_first: bool, identity: str) -> str:
         if event.details.uid:
