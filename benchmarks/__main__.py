@@ -79,6 +79,8 @@ def main() -> None:
     with tempfile.TemporaryDirectory() as name:
         compare(Path(name), options.rows, options.runs, options.large)
         start_up(Path(name), options.runs, options.instructions)
+        if options.instructions:
+            a_row(Path(name))
 
 
 def compare(folder: Path, count: int, runs: int, large: bool) -> None:
@@ -109,6 +111,31 @@ def compare(folder: Path, count: int, runs: int, large: bool) -> None:
         cost = cost_of(ours(folder / "large.csv", out), out)
         print(f"{'CSV, million':14} {cost.cpu_secs:7.2f} s {cost.peak_mb:4.0f} MB")
     print(f"(pipeline: {1 / slow:,.0f} events/s over {few:,} rows)")
+
+
+def a_row(folder: Path) -> None:
+    """Thousands of instructions for each row beyond the first, ours and the yardsticks'."""
+    out, one = folder / "out.ics", folder / "one"
+    kinds: list[tuple[str, str, Callable[[Path, int], None], tuple[str, ...]]] = [
+        ("CSV", ".csv", write_csv, ("floor", "pipeline")),
+        ("CSV, adverse", ".csv", lambda path, count: write_csv(path, count, adverse=True), ("floor",)),
+        (".xlsx", ".xlsx", write_xlsx, ("cells",)),
+        (".ods", ".ods", write_ods, ("cells",)),
+    ]
+    print("\nthousands of instructions a row")
+    for label, ending, write, names in kinds:
+        few, many = one.with_suffix(ending), folder / f"many{ending}"
+        write(few, 1)
+        told = [label.ljust(14)]
+        for name in ("ours", *names):
+            count = 1_000 if name == "pipeline" else 20_000
+            write(many, count)
+            low, high = (
+                instructions(ours(source, out) if name == "ours" else peer(name, source, out), out) or 0
+                for source in (few, many)
+            )
+            told.append(f"{name} {(high - low) * 1e3 / (count - 1):,.1f}")
+        print("  ".join(told))
 
 
 def start_up(folder: Path, runs: int, count_instructions: bool) -> None:
