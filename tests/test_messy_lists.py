@@ -81,6 +81,15 @@ RIGHT = {
         "Name of event,Date,Time of event\nA,2026-09-07,9:00", [], ["A 2026-09-07T09:00/2026-09-07T10:00"],
     ),
     "kick-offs on a pitch": ("Date,Match,Kick-off,Pitch\n2026-09-07,A,15:00,Bay", [], ["A 2026-09-07T15:00/2026-09-07T16:00 @ Bay"]),
+    "dates in a language of which no heading is known": (
+        "Dyddiad,Digwyddiad\n7 Medi 2026,A\n8 Hydref 2026,B", [], ["A 2026-09-07/2026-09-08", "B 2026-10-08/2026-10-09"],
+    ),
+    "Portuguese weekdays of two words": (
+        'Data,Título,Hora\nsegunda-feira 7 de setembro de 2026,Regata,9h00\n"terça-feira, 8 de setembro de 2026",Vela,10h', [],
+        ["Regata 2026-09-07T09:00/2026-09-07T10:00", "Vela 2026-09-08T10:00/2026-09-08T11:00"],
+    ),
+    "Finnish with a weekday": ("Päivä,Tapahtuma\nmaanantai 7. syyskuuta 2026,Vesillelasku", [], ["Vesillelasku 2026-09-07/2026-09-08"]),
+    "a week is a range of dates": ("Week,Event\n7-11 Sept 2026,Camp\n14-18 Sept 2026,Exams", [], ["Camp 2026-09-07/2026-09-12", "Exams 2026-09-14/2026-09-19"]),
     "dots without years": ("Date,Title\n1.9,A\n13.9,B", ["--school-year", "2026:2027"], ["A 2026-09-01/2026-09-02", "B 2026-09-13/2026-09-14"]),
     "weeks and weekdays of a roster": (
         "Week,Day,Duty\n1,Monday,Finch\n2,Tue,Doe", ["--day-one", "2026-09-07"], ["Finch 2026-09-07/2026-09-08", "Doe 2026-09-15/2026-09-16"],
@@ -98,6 +107,12 @@ REFUSED = {
     "a month that is none": ("Day,Month,Year,Title\n7,9,2026,A\n8,13,2026,B", ["row 3", "of month “13”", "is not a date"]),
     "a day that its month lacks": ("Day,Month,Year,Title\n7,9,2026,A\n31,9,2026,B", ["row 3", "31 September 2026", "30 days"]),
     "parts without a year": ("Day,Month,Title\n7,Sep,A", ["7 September has no year", "--school-year"]),
+    "a weekday of two words that is not the date's": (
+        'Data,Título\n"terça-feira, 7 de setembro de 2026",Regata\n8 de setembro de 2026,Vela', ["row 2, column A", "a Monday, not a Tuesday"],
+    ),
+    "a month alone": ("Date,Title\nSeptember 2026,A", ["row 2, column A", "no day"]),
+    "a week's number alone": ("Date,Title\n2026-W37,A", ["row 2, column A", "is not a date"]),
+    "names of months that two languages share": ("Datum,Naslov\n15 listopad 2027,Regata", ["Polish or Croatian", "--language"]),
     "several dates in a cell": ('Date,Title\n"7, 9 and 11 September 2026",A', ["row 2, column A", "is not a date"]),
     "an end that nobody knows": ("Date,Time,Title\n2026-09-07,19:00 till late,A", ["row 2, column B", "“late” is not a time"]),
     "two clocks in a cell": ("Date,Time,Title\n2026-09-07,7:30pm for 8pm,A", ["row 2, column B", "is not a time"]),

@@ -184,6 +184,8 @@ def _checked_by_content(columns: list[Column], contents: list[_Contents]) -> lis
             field = "day" if has_week or not has_date else ""
         elif field == "time" and plain == "hours" and all(isinstance(c, _LENGTHS) for c in about.cells):
             field, evidence = "duration", "its cells are numbers or lengths"
+        elif field == "week" and about.dates >= MOSTLY:
+            field, evidence = "date", "its cells are dates"
         elif field == "location" and about.times >= MOSTLY:
             field, evidence = "start", "its cells are times"
         elif plain in _LOOSE_WORDS and field in ("start", "end", "date") and not (about.dates or about.times):

@@ -120,6 +120,8 @@ def figures_day(a: int, b: int, year: int) -> Day:
 
 def _tokens(text: str, lexicon: Lexicon) -> list[_Token]:
     tokens: list[_Token] = []
+    if "-feira" in text.casefold():  # segunda-feira: places in the text must stay
+        text = re.sub(r"(?i)-feira\b", "      ", text)
     for match in re.finditer(_TOKEN, text):
         figures, word, dash, sign = match.groups()
         end = match.end()

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import re
-from collections.abc import Sequence
+from collections.abc import Iterable, Sequence
 from typing import NamedTuple
 
 from nomarium.model.errors import UsageError
@@ -23,6 +23,13 @@ from nomarium.reading.words import (
 _SAFE = frozenset(("fr", "de", "es", "nl", "it", "pt", "sv", "da", "nb", "fi"))
 """Languages none of whose month names is another month in any other language of CLDR (as Polish and
 Croatian listopad is): when one of them reads everything, no other needs to be asked."""
+
+
+_MOST_TEXTS = 50
+_DATE_IN_WORDS = (
+    r".*\b\d{1,2}(?:\.|º|er|e)?\s+(?:\w{1,3}\s+)?[^\W\d_]{3,}\.?(?:\s+\w+)?,?\s+(?:\w{1,3}\s+)?\d{4}\b.*"
+)
+"""A day's figure, a word that may be a month, a year: `7 września 2026`, `7. syyskuuta 2026`."""
 
 
 class LanguageFound(NamedTuple):
@@ -89,3 +96,10 @@ def find_language(texts: Sequence[str]) -> LanguageFound | None:
     return LanguageFound(
         ENGLISH.extended(language), evidence, (language_name(code), *rivals) if rivals else ()
     )
+
+
+def lexicon_seen(texts: Iterable[str]) -> Lexicon | None:
+    """English and the language of those texts that look like dates with a month's name, or None."""
+    dates = [text for text in texts if len(text) < 60 and re.fullmatch(_DATE_IN_WORDS, text)]
+    found = find_language(dates[:_MOST_TEXTS]) if dates else None
+    return found.lexicon if found is not None else None

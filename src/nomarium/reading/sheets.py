@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Callable, Iterator, Sequence
+from itertools import islice
 from typing import NamedTuple
 
 from nomarium.model.event import Event
@@ -13,7 +14,7 @@ from nomarium.reading.headings import normal
 from nomarium.reading.notebook import Notebook
 from nomarium.reading.options import ReadingOptions
 from nomarium.reading.rows import read_events
-from nomarium.reading.tables import PassedOver, TableReading, read_table
+from nomarium.reading.tables import SAMPLE_ROWS, PassedOver, TableReading, read_table
 from nomarium.sheets.table import Sheet
 
 
@@ -89,16 +90,29 @@ def read_sheet(sheet: Sheet, options: ReadingOptions, whole: bool = False) -> Sh
         return _read_drawn(sheet, options, options.layout)
     table = read_table(sheet, options, whole)
     if isinstance(table, TableReading):
-        return SheetReading(
-            sheet, lambda notebook: read_events(table, notebook), "events", table.decisions.is_whole, table,
-            table.notes, table.problems,
-        )  # fmt: skip
+        return _as_list(table)
     if options.layout is None:
         for layout in ("month", "grid"):
             drawn = _read_drawn(sheet, options, layout)
             if isinstance(drawn, SheetReading):
                 return drawn
+    if not options.languages and table.problem.code in ("date-column-missing", "table-empty"):
+        from nomarium.reading.languages import lexicon_seen
+
+        texts = (
+            cell for _, row in islice(sheet.rows(), SAMPLE_ROWS) for cell in row if isinstance(cell, str)
+        )
+        seen = lexicon_seen(texts)
+        again = read_table(sheet, options, whole, seen) if seen is not None else table
+        return _as_list(again) if isinstance(again, TableReading) else again
     return table
+
+
+def _as_list(table: TableReading) -> SheetReading:
+    return SheetReading(
+        table.sheet, lambda notebook: read_events(table, notebook), "events", table.decisions.is_whole, table,
+        table.notes, table.problems,
+    )  # fmt: skip
 
 
 def _read_drawn(sheet: Sheet, options: ReadingOptions, layout: str) -> SheetReading | PassedOver:

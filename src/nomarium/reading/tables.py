@@ -58,10 +58,16 @@ class PassedOver(NamedTuple):
     """The same as a problem, for when nothing else reads as events either."""
 
 
-def read_table(sheet: Sheet, options: ReadingOptions, whole: bool = False) -> TableReading | PassedOver:
-    """Decide how a sheet is read. `whole` looks at every row even where a part would settle it."""
+def read_table(
+    sheet: Sheet, options: ReadingOptions, whole: bool = False, seen: Lexicon | None = None
+) -> TableReading | PassedOver:
+    """Decide how a sheet is read. `whole` looks at every row even where a part would settle it.
+
+    `seen` are the names by which dates are told from other texts, when English is not enough.
+    """
     lexicon = _lexicon(options)
-    head = find_head(sheet, lexicon, options.header_row)
+    seen = seen or lexicon
+    head = find_head(sheet, seen, options.header_row)
     if head is None:
         reason = "it is blank"
         return PassedOver(sheet, reason, _nothing("table-blank", f"{sheet.title} is blank.", "", sheet))
@@ -78,7 +84,7 @@ def read_table(sheet: Sheet, options: ReadingOptions, whole: bool = False) -> Ta
         sample = [row for _, row in islice(filled, SAMPLE_ROWS) if not is_blank(row)]
         head = parts.renamed(head)
     columns, notes = assign_columns(
-        sheet, head, sample, parts.asking(options, head) if parts else options, lexicon
+        sheet, head, sample, parts.asking(options, head) if parts else options, seen
     )
     if parts is not None:
         notes.append(parts.told(sheet, columns))

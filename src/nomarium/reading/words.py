@@ -101,6 +101,8 @@ def _learn(names: dict[str, int], name: str, number: int) -> None:
     word = fold(name)
     if any(character.isalpha() for character in word) and " " not in word:
         names.setdefault(word, number)
+        if word.endswith("-feira"):  # Portuguese weekdays are two words: a date's reading blanks the second
+            names.setdefault(word.removesuffix("-feira"), number)
 
 
 @lru_cache(maxsize=1)
