@@ -127,7 +127,9 @@ def _account(reading: SheetReading, notebook: Notebook, identities: Identities, 
         rows = list(dict.fromkeys(identities.repeated_rows))
         listed = ", ".join(map(str, rows[:5])) + (f" and {len(rows) - 5:,} more" if len(rows) > 5 else "")
         message = (
-            f"Row{'s' if len(rows) > 1 else ''} {listed} say the same as an earlier row; each stays an event."
+            f"Rows {listed} say the same as an earlier row; each stays an event."
+            if len(rows) > 1
+            else f"Row {listed} says the same as an earlier row; both stay events."
         )
         remedy = "Take the repeats out of the sheet if they are slips."
         report.notes.append(note("row-repeated", message, remedy).at(sheet.place(rows[0])))
@@ -142,7 +144,8 @@ def _account(reading: SheetReading, notebook: Notebook, identities: Identities, 
 def _conclude(report: BuildReport, how: BuildOptions) -> None:
     """What can only be said at the end: how many events there are."""
     if how.expected is not None and report.event_count != how.expected:
-        message = f"{report.event_count:,} events were read and {how.expected:,} were expected."
+        count = report.event_count
+        message = f"{count:,} event{' was' if count == 1 else 's were'} read and {how.expected:,} expected."
         remedy = "Look through the ledger for rows that are missing or too many, or correct --expect."
         report.problems.append(Problem("count-unexpected", message, remedy))
     if not report.event_count and not report.problems:

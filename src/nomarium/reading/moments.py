@@ -157,7 +157,8 @@ def read_moment_text(text: str, role: Role, lexicon: Lexicon, counts_1904: bool 
                 return whole  # a date with it is welcome: the row compares it with its date column
             return said
         return of_times(said)
-    times = read_times(text) if role == "either" and "/" not in text else None
+    says_date = "/" in text and any(map(str.isdigit, text))
+    times = read_times(text) if role == "either" and not says_date else None
     if isinstance(times, Times):
         return of_times(times)
     if _is_serial(text):
