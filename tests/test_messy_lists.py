@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import datetime as dt
 from pathlib import Path
 
 import pytest
@@ -103,7 +104,48 @@ def test_read_as_meant(name: str, tmp_path: Path) -> None:
     assert built(csv_file(tmp_path, text), *options) == expected
 
 
+GRIDS = {
+    "times down run into the afternoon": (
+        ",2026-09-07,2026-09-08\n11:30am,Keel,\n12:30,,Plank\n1:30,Ribs,\n7:00,Late,", "1:30, 7:00 in the afternoon",
+        ["Keel 2026-09-07T11:30/2026-09-07T12:30", "Plank 2026-09-08T12:30/2026-09-08T13:30", "Ribs 2026-09-07T13:30/2026-09-07T14:30", "Late 2026-09-07T19:00/2026-09-07T20:00"],
+    ),
+    "and so do ranges": (
+        ",2026-09-07,2026-09-08\n11:30-12:30,Keel,\n12:30-1:30,,Plank\n1:30-2:30,Ribs,", "12:30-1:30, 1:30-2:30 in the afternoon",
+        ["Keel 2026-09-07T11:30/2026-09-07T12:30", "Plank 2026-09-08T12:30/2026-09-08T13:30", "Ribs 2026-09-07T13:30/2026-09-07T14:30"],
+    ),
+    "times across": (
+        ",9:00,12:00,1:00\n2026-09-07,Keel,,Ribs\n2026-09-08,,Plank,", "1:00 in the afternoon",
+        ["Keel 2026-09-07T09:00/2026-09-07T12:00", "Ribs 2026-09-07T13:00/2026-09-07T16:00", "Plank 2026-09-08T12:00/2026-09-08T13:00"],
+    ),
+    "an earlier morning stays one": (
+        ",2026-09-07,2026-09-08\n9:00,Keel,\n8:00,,Plank", "Read as a grid",
+        ["Keel 2026-09-07T09:00/2026-09-07T10:00", "Plank 2026-09-08T08:00/2026-09-08T09:00"],
+    ),
+}  # fmt: skip
+
+
+@pytest.mark.parametrize("name", GRIDS)
+def test_slots_of_a_grid_run_forward(name: str, tmp_path: Path) -> None:
+    text, told, expected = GRIDS[name]
+    source = csv_file(tmp_path, text)
+    assert sorted(built(source)) == sorted(expected)
+    assert told in nomarium("survey", source).text
+
+
+def test_typed_times_of_a_workbook_run_forward_too(tmp_path: Path) -> None:
+    days = [dt.date(2026, 9, 7), dt.date(2026, 9, 8)]
+    source = workbook(
+        tmp_path, [[None, *days], [dt.time(12, 30), "Keel", None], [dt.time(1, 30), None, "Ribs"]]
+    )
+    assert built(source) == [
+        "Keel 2026-09-07T12:30/2026-09-07T13:30",
+        "Ribs 2026-09-08T13:30/2026-09-08T14:30",
+    ]
+
+
 REFUSED = {
+    "a week written once": ("Week,Day,Title\n1,Mon,A\n2,Mon,B\n,Tue,C", ["row 4, column A “Week”", '--fill-down "Week"'], "--day-one", "2026-09-07"),
+    "a month that nothing names": ("Mon,Tue,Wed,Thu,Fri,Sat,Sun\n,1,2,3,4,5,6\n,Race,,,,,\n7,8,9,10,11,12,13", ["nothing says which month it is"]),
     "a month that is none": ("Day,Month,Year,Title\n7,9,2026,A\n8,13,2026,B", ["row 3", "of month “13”", "is not a date"]),
     "a day that its month lacks": ("Day,Month,Year,Title\n7,9,2026,A\n31,9,2026,B", ["row 3", "31 September 2026", "30 days"]),
     "parts without a year": ("Day,Month,Title\n7,Sep,A", ["7 September has no year", "--school-year"]),
@@ -126,8 +168,8 @@ REFUSED = {
 
 @pytest.mark.parametrize("name", REFUSED)
 def test_refused_at_the_cell(name: str, tmp_path: Path) -> None:
-    text, says = REFUSED[name]
-    said = refused(csv_file(tmp_path, text))
+    text, says, *options = REFUSED[name]
+    said = refused(csv_file(tmp_path, text), *options)
     for part in says:
         assert part in said
 

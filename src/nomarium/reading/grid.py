@@ -30,6 +30,8 @@ from nomarium.reading.when import NOTHING, Part
 from nomarium.reading.words import Lexicon
 from nomarium.sheets.table import Area, Cell, Row, Sheet, cell_text, is_blank
 
+_NOON = DAY_SECS // 2
+
 
 @dataclass(frozen=True)
 class _Line:
@@ -64,18 +66,20 @@ def read_grid(sheet: Sheet, options: ReadingOptions) -> DrawnReading | PassedOve
         return PassedOver(sheet, "it is no grid", Problem("grid-none", message, remedy, sheet.place()))
     days = decide_days(sheet, _day_cells(blocks), options)
     entries: list[Entry | Problem] = []
-    for block in blocks:
-        entries += _Grid(sheet, block, days, lexicon).entries()
+    grids = [_Grid(sheet, block, days, lexicon) for block in blocks]
+    for grid in grids:
+        entries += grid.entries()
     title_rows = [(number, row) for number, row in rows if number < blocks[0].header_row]
     kind = "dates across, times down" if blocks[0].dates_across else "times across, dates down"
     told = note("layout-grid", f"Read as a grid: {kind}; a slot without an end lasts until the next begins.")
+    notes = [told.at(sheet.place()), *(one for grid in grids for one in grid.told())]
 
     def events(notebook: Notebook):  # type: ignore[no-untyped-def]
         for number, row in title_rows:
             notebook.note_row(number, " ".join(filter(None, map(cell_text, row))))
         yield from events_of(sheet, entries, options, notebook)
 
-    return DrawnReading(sheet, events, (*sheet.notes, told.at(sheet.place())))
+    return DrawnReading(sheet, events, (*sheet.notes, *notes))
 
 
 def _blocks(rows: Sequence[Row], lexicon: Lexicon) -> list[_Block]:
@@ -151,8 +155,11 @@ class _Grid:
         self.lexicon = lexicon
         self.merged = merged_from(sheet)
         self.rows = dict(block.rows)
-        self.across = [_Line(n, cell, _time_of(cell)) for n, cell in block.across]
-        self.down = [_Line(n, label, _time_of(label)) for n, label in self._labels()]
+        across = [_Line(n, cell, _time_of(cell)) for n, cell in block.across]
+        down = [_Line(n, label, _time_of(label)) for n, label in self._labels()]
+        self.across, self.down = _forward(across), _forward(down)
+        pairs = zip((*across, *down), (*self.across, *self.down), strict=True)
+        self.moved = [cell_text(now.heading) for was, now in pairs if was != now]
         slots = [line.time for line in (self.down if block.dates_across else self.across)]
         self.ends = _slot_ends(slots)
 
@@ -163,6 +170,14 @@ class _Grid:
         for number, row in self.block.rows:
             labels.append((number, row[column] if column < len(row) else ""))
         return labels
+
+    def told(self) -> list[Problem]:
+        """A note of the slots that are in the afternoon because others stand before them."""
+        if not self.moved:
+            return []
+        message = f"Times without am or pm run forward: {', '.join(self.moved)} in the afternoon."
+        remedy = "If the morning is meant, write it with am."
+        return [note("grid-forward", message, remedy).at(self.sheet.place(self.block.header_row))]
 
     def entries(self) -> list[Entry | Problem]:
         """The entries, by row and column. A cell of a merged area below or right of its first is blank."""
@@ -234,6 +249,27 @@ class _Grid:
         lines = self.down if self.block.dates_across else self.across
         end = self.ends[lines.index(last)]
         return first.time._replace(end=end)
+
+
+def _forward(lines: list[_Line]) -> list[_Line]:
+    """Slots run forward through the day: `1:30` under `12:30` is in the afternoon, and so is what follows."""
+    found: list[_Line] = []
+    before = 0
+    for line in lines:
+        start, end = line.time.start, line.time.end
+        if start is None:
+            found.append(line)
+            continue
+        # a workbook holds a typed 1:30 as a time of its own, and knows nothing of am and pm either
+        is_open = not start.has_meridiem or isinstance(line.heading, dt.time)
+        late = start.secs < before and (start.secs < 7 * 3600 or before >= _NOON)
+        if is_open and late and start.secs < _NOON:
+            start = Clock(start.secs + _NOON, True)
+        if end is not None and end.secs < start.secs and end.secs < _NOON and not end.has_meridiem:
+            end = Clock(end.secs + _NOON, True)
+        before = start.secs
+        found.append(_Line(line.index, line.heading, line.time._replace(start=start, end=end)))
+    return found
 
 
 def _slot_ends(slots: Sequence[Part]) -> list[Clock | None]:

@@ -51,10 +51,8 @@ def blamed(
     if index < 0:
         return refusal.problem(sheet.place(number), "")
     heading = columns[index].heading
-    if refusal.code == "date-missing" and not cell_text(row[index]) and may_fill_down:
-        called = heading or "HEADING"
-        remedy = (
-            f'Give it a date; or, if a date written once holds for the rows below it: --fill-down "{called}".'
-        )
+    if refusal.code in ("date-missing", "week-missing") and not cell_text(row[index]) and may_fill_down:
+        called, what = heading or "HEADING", refusal.code.removesuffix("-missing")
+        remedy = f'Give it a {what}; or, if a {what} written once holds for the rows below it: --fill-down "{called}".'
         refusal = refusal._replace(remedy=remedy)
     return refusal.problem(sheet.place(number, index, heading), cell_text(row[index]))

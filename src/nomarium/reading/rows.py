@@ -261,6 +261,8 @@ class _RowReader:
         day_one = self.reading.options.day_one
         if day_one is None or not (cell_text(week) or cell_text(day)):
             return NOTHING
+        if "week" in self.at and not cell_text(week):
+            return Blame("week", Refusal("week-missing", "The day has no week.", "Give it one."))
         date = day_of_programme(day_one, cell_text(week), cell_text(day), self.reading.decisions.lexicon)
         if isinstance(date, Refusal):
             return Blame("day" if "day" in self.at else "week", date)

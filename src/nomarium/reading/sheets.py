@@ -94,7 +94,7 @@ def read_sheet(sheet: Sheet, options: ReadingOptions, whole: bool = False) -> Sh
     if options.layout is None:
         for layout in ("month", "grid"):
             drawn = _read_drawn(sheet, options, layout)
-            if isinstance(drawn, SheetReading):
+            if isinstance(drawn, SheetReading) or drawn.problem.code == "month-unnamed":
                 return drawn
     if not options.languages and table.problem.code in ("date-column-missing", "table-empty"):
         from nomarium.reading.languages import lexicon_seen
