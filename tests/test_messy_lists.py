@@ -91,6 +91,16 @@ RIGHT = {
     ),
     "Finnish with a weekday": ("Päivä,Tapahtuma\nmaanantai 7. syyskuuta 2026,Vesillelasku", [], ["Vesillelasku 2026-09-07/2026-09-08"]),
     "a week is a range of dates": ("Week,Event\n7-11 Sept 2026,Camp\n14-18 Sept 2026,Exams", [], ["Camp 2026-09-07/2026-09-12", "Exams 2026-09-14/2026-09-19"]),
+    "lists of weekdays between two dates": (
+        "Title,Days,Start Date,End Date,Start Time,End Time\nA,\"Mon, Wed\",2026-09-07,2026-09-14,9:00,10:00\nB,Tuesday,2026-09-08,2026-09-15,9:00,10:00", [],
+        ["A 2026-09-07T09:00/2026-09-07T10:00", "A 2026-09-09T09:00/2026-09-09T10:00", "A 2026-09-14T09:00/2026-09-14T10:00",
+         "B 2026-09-08T09:00/2026-09-08T10:00", "B 2026-09-15T09:00/2026-09-15T10:00"],
+    ),
+    "lists of weekdays under a heading of their own": (
+        "Title,Turns,From,Until,Start,End\nA,Mon & Thu,2026-09-07,2026-09-14,9:00,10:00", [],
+        ["A 2026-09-07T09:00/2026-09-07T10:00", "A 2026-09-10T09:00/2026-09-10T10:00", "A 2026-09-14T09:00/2026-09-14T10:00"],
+    ),
+    "single weekdays are checked, not repeated": ("Title,Days,Date\nA,Mon,2026-09-07\nB,Tue,2026-09-08", [], ["A 2026-09-07/2026-09-08", "B 2026-09-08/2026-09-09"]),
     "dots without years": ("Date,Title\n1.9,A\n13.9,B", ["--school-year", "2026:2027"], ["A 2026-09-01/2026-09-02", "B 2026-09-13/2026-09-14"]),
     "weeks and weekdays of a roster": (
         "Week,Day,Duty\n1,Monday,Finch\n2,Tue,Doe", ["--day-one", "2026-09-07"], ["Finch 2026-09-07/2026-09-08", "Doe 2026-09-15/2026-09-16"],
@@ -145,6 +155,8 @@ def test_typed_times_of_a_workbook_run_forward_too(tmp_path: Path) -> None:
 
 REFUSED = {
     "a week written once": ("Week,Day,Title\n1,Mon,A\n2,Mon,B\n,Tue,C", ["row 4, column A “Week”", '--fill-down "Week"'], "--day-one", "2026-09-07"),
+    "weekdays as one word": ("Title,Days,Start Date,End Date,Start Time,End Time\nA,MWF,2026-09-07,2026-09-16,9:00,10:00", ["row 2, column B “Days”: “MWF”"]),
+    "weekdays without an end": ("Title,Day,Date,Start\nA,Mon/Wed,2026-09-07,9:00", ["row 2, column B", "has no end", "--until"]),
     "a month that nothing names": ("Mon,Tue,Wed,Thu,Fri,Sat,Sun\n,1,2,3,4,5,6\n,Race,,,,,\n7,8,9,10,11,12,13", ["nothing says which month it is"]),
     "a month that is none": ("Day,Month,Year,Title\n7,9,2026,A\n8,13,2026,B", ["row 3", "of month “13”", "is not a date"]),
     "a day that its month lacks": ("Day,Month,Year,Title\n7,9,2026,A\n31,9,2026,B", ["row 3", "31 September 2026", "30 days"]),

@@ -3,17 +3,17 @@
 from __future__ import annotations
 
 import datetime as dt
-from collections.abc import Callable, Sequence
-from functools import cached_property
+from collections.abc import Sequence
 from typing import Literal, NamedTuple
 
 from nomarium.model.problem import Problem, column_letter, note
 from nomarium.model.spelling import nearest
+from nomarium.reading.contents import MOST_DIFFERENT, Contents
 from nomarium.reading.headings import DATE_FIELDS, is_placeholder, match_heading, normal
-from nomarium.reading.layout import TableHead, looks_like_date
+from nomarium.reading.layout import TableHead
 from nomarium.reading.options import ReadingOptions
 from nomarium.reading.times import Times, read_times
-from nomarium.reading.words import ENGLISH, Lexicon, fold
+from nomarium.reading.words import ENGLISH, Lexicon
 from nomarium.sheets.table import Cell, Sheet, cell_text
 
 How = Literal["asked", "heading", "content", ""]
@@ -30,9 +30,6 @@ _RECORD_WORDS = frozenset(
     "changed submitted printed exported hired joined paid invoice timestamp".split()
 )
 _LENGTHS = (int, float, dt.timedelta)
-_MOST_DIFFERENT = 100
-"""Different cells of a column that are looked at."""
-
 MOSTLY = 0.8
 """The share of a column's cells that must read as something for the column to be taken as it."""
 
@@ -61,55 +58,9 @@ class Column(NamedTuple):
         return not self.field
 
 
-def _may_have_days(column: Column, contents: _Contents) -> bool:
+def _may_have_days(column: Column, contents: Contents) -> bool:
     """Whether a column may hold dates, in whatever language: not one of nothing but times."""
     return column.field in DATE_FIELDS and (column.field not in ("start", "end") or contents.times < 1)
-
-
-class _Contents:
-    """What the sampled cells of one column are, worked out when asked, from the different ones."""
-
-    def __init__(self, cells: Sequence[Cell], lexicon: Lexicon) -> None:
-        self.cells = [cell for cell in cells if cell_text(cell)]
-        self.blank = len(cells) - len(self.cells)
-        self.different = list({(type(cell), cell): cell for cell in self.cells}.values())
-        self._lexicon = lexicon
-
-    @cached_property
-    def dates(self) -> float:
-        """The share of cells that are dates."""
-        return self._share(lambda cell: looks_like_date(cell, self._lexicon))
-
-    @cached_property
-    def times(self) -> float:
-        return self._share(_is_time)
-
-    @cached_property
-    def weekdays(self) -> float:
-        return self._share(self._is_weekday)
-
-    @cached_property
-    def texts(self) -> float:
-        return self._share(lambda cell: isinstance(cell, str) and any(map(str.isalpha, cell)))
-
-    def _share(self, test: Callable[[Cell], bool]) -> float:
-        sample = self.different[:_MOST_DIFFERENT]
-        return sum(map(test, sample)) / len(sample) if sample else 0.0
-
-    def _is_weekday(self, cell: Cell) -> bool:
-        return isinstance(cell, str) and fold(cell).strip() in self._lexicon.weekdays
-
-
-def _is_time(cell: Cell) -> bool:
-    if isinstance(cell, (dt.time, dt.timedelta)):
-        return True
-    if not isinstance(cell, str):
-        return False
-    text = cell.strip()
-    if not any(mark in text for mark in ":.hap") and not text.isalpha():
-        return False
-    times = read_times(text)
-    return isinstance(times, Times) and (times.start is not None or times.is_unknown)
 
 
 def assign_columns(
@@ -122,7 +73,7 @@ def assign_columns(
     """Take each column for a field, from its heading and from a sample of the table's rows."""
     width = max([len(head.headings), *(len(row) for row in rows)])
     headings = [*head.headings, *[""] * (width - len(head.headings))]
-    contents = [_Contents([row[n] if n < len(row) else "" for row in rows], lexicon) for n in range(width)]
+    contents = [Contents([row[n] if n < len(row) else "" for row in rows], lexicon) for n in range(width)]
     columns = [_by_heading(sheet, n, headings[n], contents[n], options) for n in range(width)]
     columns = _checked_by_content(columns, contents)
     columns = _with_summary(columns, contents)
@@ -133,7 +84,7 @@ def assign_columns(
 
 
 def _by_heading(
-    sheet: Sheet, index: int, heading: str, contents: _Contents, options: ReadingOptions
+    sheet: Sheet, index: int, heading: str, contents: Contents, options: ReadingOptions
 ) -> Column:
     texts = tuple(dict.fromkeys(cell_text(cell) for cell in contents.cells[:50]))[:2]
     column = Column(
@@ -164,7 +115,7 @@ def asked_field(options: ReadingOptions, heading: str, letter: str) -> str | Non
     return options.columns.get(letter)
 
 
-def _checked_by_content(columns: list[Column], contents: list[_Contents]) -> list[Column]:
+def _checked_by_content(columns: list[Column], contents: list[Contents]) -> list[Column]:
     """Headings that could mean two things, settled by what stands under them."""
     checked = []
     has_date = any(c.field in ("date", "when") and not c.is_weak and contents[c.at].dates for c in columns)
@@ -174,6 +125,15 @@ def _checked_by_content(columns: list[Column], contents: list[_Contents]) -> lis
         field, evidence = column.field, column.evidence
         if column.how != "heading" or not about.cells:
             pass
+        elif (
+            plain == "days"
+            and field == "repeat"
+            and not about.weekday_lists
+            and (about.texts < MOSTLY or about.weekdays >= MOSTLY)
+        ):
+            field, evidence = "day", "its cells are single days"
+        elif field in ("date", "day") and about.weekday_lists >= MOSTLY:
+            field, evidence = "repeat", "its cells are lists of weekdays"
         elif (
             field in ("date", "day")
             and about.weekdays >= MOSTLY
@@ -203,7 +163,7 @@ def _checked_by_content(columns: list[Column], contents: list[_Contents]) -> lis
     return _split_starts(checked, contents)
 
 
-def _split_starts(columns: list[Column], contents: list[_Contents]) -> list[Column]:
+def _split_starts(columns: list[Column], contents: list[Contents]) -> list[Column]:
     """Of two columns headed as starts (or ends), the one that holds dates is the date."""
     for field, date_field in (("start", "date"), ("end", "end-date")):
         claims = [c for c in columns if c.field == field]
@@ -216,7 +176,7 @@ def _split_starts(columns: list[Column], contents: list[_Contents]) -> list[Colu
     return columns
 
 
-def _with_summary(columns: list[Column], contents: list[_Contents]) -> list[Column]:
+def _with_summary(columns: list[Column], contents: list[Contents]) -> list[Column]:
     """Find what the event is called, when no heading says so outright."""
     if any(c.field == "summary" and not c.is_weak for c in columns):
         return columns
@@ -233,7 +193,7 @@ def _with_summary(columns: list[Column], contents: list[_Contents]) -> list[Colu
     return columns
 
 
-def _free_texts(columns: list[Column], contents: list[_Contents]) -> list[Column]:
+def _free_texts(columns: list[Column], contents: list[Contents]) -> list[Column]:
     """Columns without a field whose cells are mostly words."""
     return [
         c
@@ -244,7 +204,7 @@ def _free_texts(columns: list[Column], contents: list[_Contents]) -> list[Column
     ]  # fmt: skip
 
 
-def _by_content(columns: list[Column], contents: list[_Contents]) -> list[Column]:
+def _by_content(columns: list[Column], contents: list[Contents]) -> list[Column]:
     """Fill what no heading claims: the date, the times and the title, where just one column can be it."""
     free = [c for c in columns if not c.field and c.how != "asked" and contents[c.at].cells]
     taken = {c.field for c in columns if c.field}
@@ -273,6 +233,9 @@ def _by_content(columns: list[Column], contents: list[_Contents]) -> list[Column
     ):
         take(clocks[0], "time", "the only column of times")
     for column in list(free):
+        if contents[column.at].weekday_lists >= MOSTLY and "repeat" not in taken:
+            take(column, "repeat", "its cells are lists of weekdays")
+    for column in list(free):
         if contents[column.at].weekdays >= MOSTLY and "day" not in taken:
             take(column, "day", "its cells are weekdays")
     if "summary" not in taken:
@@ -293,21 +256,21 @@ def _is_of_record(heading: str) -> bool:
     return not _RECORD_WORDS.isdisjoint(normal(heading).split())
 
 
-def _dated_start(columns: list[Column], contents: list[_Contents]) -> bool:
+def _dated_start(columns: list[Column], contents: list[Contents]) -> bool:
     return any(c.field == "start" and contents[c.at].dates >= MOSTLY for c in columns)
 
 
-def _says_times(columns: list[Column], contents: list[_Contents]) -> bool:
+def _says_times(columns: list[Column], contents: list[Contents]) -> bool:
     """Whether the column of dates says times too."""
     dated = [c for c in columns if c.field == "date"]
     return any(
         isinstance(cell, dt.datetime) or ":" in cell_text(cell)
         for c in dated
-        for cell in contents[c.at].different[:_MOST_DIFFERENT]
+        for cell in contents[c.at].different[:MOST_DIFFERENT]
     )
 
 
-def _has_ranges(columns: list[Column], contents: list[_Contents]) -> bool:
+def _has_ranges(columns: list[Column], contents: list[Contents]) -> bool:
     timed = next((c for c in columns if c.field == "time"), None)
     if timed is None:
         return False
