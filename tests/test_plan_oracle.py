@@ -193,7 +193,7 @@ def reckoned_by_weeks(chance: Chance) -> dict[dt.date, str]:
     return found
 
 
-@settings(max_examples=400, deadline=None)
+@settings(max_examples=200, deadline=None)
 @given(chances())
 def test_every_label_is_as_reckoned(chance: Chance) -> None:
     plan = plan_of(tables_of(chance))
@@ -311,7 +311,7 @@ def met(made: Timetable) -> tuple[list[Occasion], int]:
     return sorted(found), left_out
 
 
-@settings(max_examples=300, deadline=None)
+@settings(max_examples=150, deadline=None)
 @given(timetables())
 def test_every_meeting_is_as_reckoned(made: Timetable) -> None:
     plan = timetable_plan(made)
