@@ -155,6 +155,10 @@ def test_typed_times_of_a_workbook_run_forward_too(tmp_path: Path) -> None:
 
 REFUSED = {
     "a week written once": ("Week,Day,Title\n1,Mon,A\n2,Mon,B\n,Tue,C", ["row 4, column A “Week”", '--fill-down "Week"'], "--day-one", "2026-09-07"),
+    "a weekday and times that last for weeks": (
+        "Title,Weekday,Start date,End date,Start,End\nA,Monday,2026-09-07,2026-12-14,9:00,10:00",
+        ["row 2, column B “Weekday”: “Monday”", '--column "Weekday=repeat"', '--column "Weekday="'],
+    ),
     "weekdays as one word": ("Title,Days,Start Date,End Date,Start Time,End Time\nA,MWF,2026-09-07,2026-09-16,9:00,10:00", ["row 2, column B “Days”: “MWF”"]),
     "weekdays without an end": ("Title,Day,Date,Start\nA,Mon/Wed,2026-09-07,9:00", ["row 2, column B", "has no end", "--until"]),
     "a month that nothing names": ("Mon,Tue,Wed,Thu,Fri,Sat,Sun\n,1,2,3,4,5,6\n,Race,,,,,\n7,8,9,10,11,12,13", ["nothing says which month it is"]),
@@ -208,6 +212,14 @@ def test_rejected_rows_in_parts_are_mended_and_built_again(tmp_path: Path) -> No
     assert outcome.status == 1 and "31 September 2026" in rejects.read_text("utf-8")
     rejects.write_text(rejects.read_text("utf-8").replace("31 September", "30 September"), "utf-8")
     assert built(rejects) == ["B 2026-09-30/2026-10-01"]
+
+
+@pytest.mark.parametrize(("asked", "count"), [("Weekday=repeat", 3), ("Weekday=", 1)])
+def test_a_weekday_between_two_dates_is_what_the_person_says(asked: str, count: int, tmp_path: Path) -> None:
+    source = csv_file(
+        tmp_path, "Title,Weekday,Start date,End date,Start,End\nA,Monday,2026-09-07,2026-09-21,9:00,10:00"
+    )
+    assert len(built(source, "--column", asked)) == count
 
 
 def test_a_column_without_a_heading_is_told_of_and_can_be_kept(tmp_path: Path) -> None:

@@ -2,11 +2,13 @@
 
 from __future__ import annotations
 
+import datetime as dt
 from collections.abc import Mapping, Sequence
 
 from nomarium.model.problem import Problem
 from nomarium.reading.columns import Column
-from nomarium.reading.when import Blame
+from nomarium.reading.refusal import Refusal
+from nomarium.reading.when import Blame, When
 from nomarium.sheets.table import Cell, Sheet, cell_text
 
 _BESIDE = {"except": "repeat", "also-on": "repeat"}
@@ -28,6 +30,24 @@ def workbook_faults(
             place = sheet.place(number, n, columns[n].heading)
             found.append(Problem("cell-error", message, remedy, place, fault))
     return found
+
+
+def one_of_weeks(
+    when: When | Blame, weekday_at: int | None, row: Sequence[Cell], headings: Sequence[str]
+) -> When | Blame:
+    """What a row says about when, refused when it names a weekday and lasts over a week by the clock: that is
+    one long event, or one every week."""
+    if isinstance(when, Blame) or weekday_at is None or not cell_text(row[weekday_at]):
+        return when
+    is_timed = isinstance(when.start, dt.datetime) and isinstance(when.end, dt.datetime)
+    if not is_timed or when.end - when.start < dt.timedelta(days=7):
+        return when
+    heading = headings[weekday_at]
+    message = f"The row names a weekday, and its times run from {when.start:%Y-%m-%d} to {when.end:%Y-%m-%d}."
+    remedy = (
+        f'If it is every week: --column "{heading}=repeat"; if it is one long event: --column "{heading}=".'
+    )
+    return Blame("day", Refusal("weekday-span", message, remedy))
 
 
 def too_wide(sheet: Sheet, header_width: int, number: int, row: Sequence[Cell], index: int) -> Problem:

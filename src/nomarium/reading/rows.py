@@ -24,7 +24,7 @@ from nomarium.reading.notebook import Notebook
 from nomarium.reading.oddrows import note_text
 from nomarium.reading.programme import day_of_programme
 from nomarium.reading.refusal import Refusal
-from nomarium.reading.rowfaults import blamed, too_wide, workbook_faults
+from nomarium.reading.rowfaults import blamed, one_of_weeks, too_wide, workbook_faults
 from nomarium.reading.tables import TableReading
 from nomarium.reading.when import NOTES, NOTHING, Blame, Part, Row, When, settle
 from nomarium.reading.words import fold
@@ -235,19 +235,19 @@ class _RowReader:
             ("all-day", self.all_day, self.all_day_at),
             ("timezone", self.row_zone, self.row_zone_at),
         ):
-            value = memo[row[index] if index >= 0 else ""]
-            if isinstance(value, Refusal):
+            if isinstance(value := memo[row[index] if index >= 0 else ""], Refusal):
                 return Blame(field, value)
             values.append(value)
         zone_name = values[2] or self.zone_name
         zone = self.zone if values[2] is None else zone_named(zone_name)
-        return settle(
+        when = settle(
             Row(
                 parts["date"], parts["start"], parts["end"], parts["end-date"], parts["time"],
                 values[0], values[1], zone_name, zone,
             ),
             self.reading.options.length_secs,
         )  # fmt: skip
+        return one_of_weeks(when, self.weekday_at, row, self.reading.headings)
 
     def _dated_memo(self, cell: Cell) -> CellMemo:
         """The memo of the date column for rows that name this weekday in a column of its own."""
