@@ -262,14 +262,19 @@ def _forward(lines: list[_Line]) -> list[_Line]:
             continue
         # a workbook holds a typed 1:30 as a time of its own, and knows nothing of am and pm either
         is_open = not start.has_meridiem or isinstance(line.heading, dt.time)
-        late = start.secs < before and (start.secs < 7 * 3600 or before >= _NOON)
-        if is_open and late and start.secs < _NOON:
-            start = Clock(start.secs + _NOON, True)
-        if end is not None and end.secs < start.secs and end.secs < _NOON and not end.has_meridiem:
-            end = Clock(end.secs + _NOON, True)
+        if is_open and (start.secs < 7 * 3600 or before >= _NOON):
+            start = _after(before, start)
+        if end is not None and not end.has_meridiem:
+            end = _after(start.secs, end)
         before = start.secs
         found.append(_Line(line.index, line.heading, line.time._replace(start=start, end=end)))
     return found
+
+
+def _after(before: int, clock: Clock) -> Clock:
+    """A time of the 12-hour clock in its afternoon, where only that is after another; any other as it stands."""
+    is_early = 3600 <= clock.secs < _NOON and clock.secs < before < clock.secs + _NOON
+    return Clock(clock.secs + _NOON, True) if is_early else clock
 
 
 def _slot_ends(slots: Sequence[Part]) -> list[Clock | None]:

@@ -66,6 +66,12 @@ def spellings() -> dict[str, HeadingMatch]:
     return table
 
 
+@lru_cache(maxsize=1)
+def _vocabulary() -> frozenset[str]:
+    """Every word of the known spellings."""
+    return frozenset(word for spelling in spellings() for word in spelling.split())
+
+
 def normal(heading: str) -> str:
     """A heading as spellings are compared: folded, brackets and signs gone, single spaces.
 
@@ -88,10 +94,9 @@ def match_heading(heading: str) -> HeadingMatch | None:
     known = [one for one in table if abs(len(one) - len(plain)) <= 2 and len(one) >= 5 and one[0] == plain[0]]
     import difflib
 
-    words = set(plain.split())
-    vocabulary = {word for one in table for word in one.split()}
     # “time of event” is no slip for “title of event”: a word that is known is meant as it stands
-    slips = [one for one in known if not (words - set(one.split())) & vocabulary]
+    words = set(plain.split()) & _vocabulary()
+    slips = [one for one in known if words <= set(one.split())]
     close = difflib.get_close_matches(plain, slips, n=3, cutoff=0.87)
     fields = {table[one].field for one in close}
     if len(fields) == 1:

@@ -146,9 +146,9 @@ def _two_rows(upper: list[str], lower: list[str]) -> list[str]:
 def _told_below(joined: list[str], lower: list[str]) -> list[str]:
     """Where both texts together name no field and the lower one does (`When` over `From`), the lower one,
     if no other column is told the same."""
-    matches = [match_exactly(text) or match_exactly(low) for text, low in zip(joined, lower, strict=True)]
-    fields = Counter(match.field for match in matches if match)
+    whole, below = ([match_exactly(text) for text in texts] for texts in (joined, lower))
+    fields = Counter(match.field for both in zip(whole, below, strict=True) if (match := both[0] or both[1]))
     return [
-        low if match and not match_exactly(text) and fields[match.field] == 1 else text
-        for text, low, match in zip(joined, lower, matches, strict=True)
+        low if match is None and lone is not None and fields[lone.field] == 1 else text
+        for text, low, match, lone in zip(joined, lower, whole, below, strict=True)
     ]
