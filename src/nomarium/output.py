@@ -1,7 +1,5 @@
 """Where events go: one calendar file, or one for each value of a field; carried over from before."""
 
-from __future__ import annotations
-
 import datetime as dt
 import shutil
 from collections.abc import Callable
@@ -40,7 +38,7 @@ class OutputShare(NamedTuple):
     latest: Event | None
     has_floating: bool
     met: set[str]
-    new: list[Sketch]
+    new: "list[Sketch]"
     changes: dict[str, int]
 
 
@@ -297,7 +295,7 @@ class Output:
                     if day := day_of_block(block):
                         self._widen_to(day)
 
-    def _rewritten(self, value: str, part: CalendarFile, revisions: dict[str, Revision]) -> CalendarFile:
+    def _rewritten(self, value: str, part: CalendarFile, revisions: "dict[str, Revision]") -> CalendarFile:
         from nomarium.ical.earlier import sketch_of_block, with_revision
 
         fresh = self._part(value)
@@ -327,7 +325,7 @@ class Output:
         if self._shared_folder is not None:
             shutil.rmtree(self._shared_folder, ignore_errors=True)
 
-    def __enter__(self) -> Output:
+    def __enter__(self) -> "Output":
         return self
 
     def __exit__(

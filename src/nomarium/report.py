@@ -1,7 +1,5 @@
 """What a build is asked to do, and everything that it found and did."""
 
-from __future__ import annotations
-
 import datetime as dt
 from pathlib import Path
 from typing import TYPE_CHECKING, BinaryIO, NamedTuple
@@ -45,9 +43,9 @@ class BuildOptions(NamedTuple):
     """How many processes may share the meetings of a plan …"""
     share_from: int = 20_000
     """… each with at least this many."""
-    days_off: DaysOff | None = None
+    days_off: "DaysOff | None" = None
     """Dates on which nothing repeats."""
-    shown_holidays: tuple[PublicHolidays, ...] = ()
+    shown_holidays: "tuple[PublicHolidays, ...]" = ()
     """Public holidays that become events of their own."""
 
 

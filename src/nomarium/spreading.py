@@ -1,7 +1,5 @@
 """Events that repeat, spread over their dates or kept as rules; and what of all events a window takes."""
 
-from __future__ import annotations
-
 import datetime as dt
 from collections.abc import Iterable, Iterator
 from typing import TYPE_CHECKING, NamedTuple
@@ -24,7 +22,7 @@ class ToWrite(NamedTuple):
 class Spreader:
     """Spreads what repeats, and counts."""
 
-    def __init__(self, window: Window, by_rule: bool, zone_name: str | None) -> None:
+    def __init__(self, window: "Window", by_rule: bool, zone_name: str | None) -> None:
         self._window = window
         self._by_rule = by_rule
         zone = zone_named(zone_name) if zone_name else None
@@ -51,7 +49,7 @@ class Spreader:
             return
         yield from self._spread(event, zone, occurrences(event, zone, self._window, self._to_zone))
 
-    def of_series(self, series: Series) -> Iterator[ToWrite]:
+    def of_series(self, series: "Series") -> Iterator[ToWrite]:
         """A series of a calendar file on each of its dates in the window."""
         from nomarium.ical.series import series_occurrences
 
@@ -65,7 +63,9 @@ class Spreader:
         else:
             yield from self._spread(main.event, main.zone, found)
 
-    def _spread(self, event: Event, zone: dt.tzinfo | None, found: Iterable[Occurrence]) -> Iterator[ToWrite]:
+    def _spread(
+        self, event: Event, zone: dt.tzinfo | None, found: "Iterable[Occurrence]"
+    ) -> Iterator[ToWrite]:
         if not self._by_rule:
             yield from self._dated(found)
             return
@@ -84,7 +84,7 @@ class Spreader:
             self.repeating_count -= 1
         self.repeating_count += 1
 
-    def _dated(self, found: Iterable[Occurrence]) -> Iterator[ToWrite]:
+    def _dated(self, found: "Iterable[Occurrence]") -> Iterator[ToWrite]:
         count = 0
         for one in found:
             count += 1

@@ -1,7 +1,5 @@
 """What SOURCE names on a command line: files, standard input, addresses; opened as sheets."""
 
-from __future__ import annotations
-
 import contextlib
 import os
 import shutil
@@ -24,7 +22,7 @@ class Opened(NamedTuple):
     """What the sources hold."""
 
     sheets: list[Sheet]
-    calendars: list[CalendarRead]
+    calendars: "list[CalendarRead]"
 
 
 @contextlib.contextmanager

@@ -5,8 +5,6 @@ The bodies go to a file beside the target as they come; the head needs what only
 is replaced in one step at the very end: a failure leaves it whole.
 """
 
-from __future__ import annotations
-
 import datetime as dt
 import os
 import shutil

@@ -1,8 +1,6 @@
 """Content lines of calendar files as they are met: unfolded, mended, cut into name, parameters and value
 (RFC 5545, 3.1; RFC 6868)."""
 
-from __future__ import annotations
-
 import re
 from typing import NamedTuple
 

@@ -4,8 +4,6 @@ An event that is found unchanged keeps its DTSTAMP and SEQUENCE; one that change
 SEQUENCE (RFC 5545, 3.8.7.4); one that moved or was renamed keeps its UID too.
 """
 
-from __future__ import annotations
-
 import datetime as dt
 import re
 from bisect import bisect_left

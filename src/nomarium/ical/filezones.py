@@ -1,8 +1,6 @@
 """The zones that a calendar file names: IANA's, those that CLDR maps, or the file's own VTIMEZONE
 (RFC 5545, 3.6.5)."""
 
-from __future__ import annotations
-
 import datetime as dt
 import re
 from functools import lru_cache

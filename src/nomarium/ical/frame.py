@@ -1,7 +1,5 @@
 """A calendar file around its events: where each VEVENT stands, the calendar's own properties, its zones."""
 
-from __future__ import annotations
-
 import re
 from collections import Counter
 from collections.abc import Iterator, Sequence

@@ -1,7 +1,5 @@
 """Many VEVENTs to series, the newest state of each (RFC 5546, 2.1.5)."""
 
-from __future__ import annotations
-
 from collections import defaultdict
 from collections.abc import Iterable
 from typing import NamedTuple

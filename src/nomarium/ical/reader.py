@@ -4,8 +4,6 @@ The file is searched for its VEVENTs as bytes, and each is unfolded and decoded 
 neither mending nor a look at their parameters twice, since every property's head is remembered.
 """
 
-from __future__ import annotations
-
 import datetime as dt
 from collections import Counter
 from typing import Any, NamedTuple

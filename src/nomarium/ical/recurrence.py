@@ -6,8 +6,6 @@ depend only on its parts, the weekday of the first and the length: each such set
 No clock change plays a part here: a rule speaks of local times.
 """
 
-from __future__ import annotations
-
 import datetime as dt
 from bisect import bisect_left
 from collections.abc import Container, Iterable, Iterator

@@ -1,7 +1,5 @@
 """Recurrence rules between their text and plain data (RFC 5545, 3.3.10)."""
 
-from __future__ import annotations
-
 import datetime as dt
 import re
 from functools import lru_cache

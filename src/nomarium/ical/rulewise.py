@@ -1,7 +1,5 @@
 """A series as one VEVENT with a rule, wherever a rule can say the same occurrences."""
 
-from __future__ import annotations
-
 import datetime as dt
 from collections.abc import Sequence
 from typing import NamedTuple

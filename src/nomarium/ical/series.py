@@ -1,8 +1,6 @@
 """Series of events: the occurrences of one that repeats, and what replaces some of them
 (RFC 5545, 3.8.4.4 and 3.8.5)."""
 
-from __future__ import annotations
-
 import datetime as dt
 import heapq
 from collections.abc import Container, Iterable, Iterator

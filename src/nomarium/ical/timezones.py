@@ -1,7 +1,5 @@
 """Time zones: local times that a clock change skips or repeats, and VTIMEZONE (RFC 5545, 3.6.5)."""
 
-from __future__ import annotations
-
 import datetime as dt
 from collections import defaultdict
 from functools import lru_cache
@@ -33,7 +31,7 @@ LocalTime = Literal["plain", "skipped", "repeated"]
 
 
 @lru_cache(maxsize=64)
-def zone_named(name: str) -> ZoneInfo | None:
+def zone_named(name: str) -> "ZoneInfo | None":
     """The zone of an IANA name, or None when there is no such zone."""
     from zoneinfo import ZoneInfo
 
@@ -57,7 +55,7 @@ def near_zone_names(text: str) -> list[str]:
     return [lower[name] for name in difflib.get_close_matches(wanted, lower, n=3, cutoff=0.6)]
 
 
-def local_time_kind(moment: dt.datetime, zone: ZoneInfo) -> LocalTime:
+def local_time_kind(moment: dt.datetime, zone: "ZoneInfo") -> LocalTime:
     """Whether a naive local time happens once, never (skipped) or twice (repeated) in a zone."""
     first = moment.replace(tzinfo=zone, fold=0).utcoffset()
     second = moment.replace(tzinfo=zone, fold=1).utcoffset()
@@ -66,17 +64,17 @@ def local_time_kind(moment: dt.datetime, zone: ZoneInfo) -> LocalTime:
     return "skipped" if second > first else "repeated"
 
 
-def after_gap(moment: dt.datetime, zone: ZoneInfo) -> dt.datetime:
+def after_gap(moment: dt.datetime, zone: "ZoneInfo") -> dt.datetime:
     """A skipped local time moved on by the gap: what the offset before it means (RFC 5545, 3.3.5)."""
     return in_zone(moment.replace(tzinfo=zone, fold=0), zone)
 
 
-def in_zone(moment: dt.datetime, zone: ZoneInfo) -> dt.datetime:
+def in_zone(moment: dt.datetime, zone: "ZoneInfo") -> dt.datetime:
     """An aware date-time as the naive local time of a zone."""
     return moment.astimezone(_UTC).astimezone(zone).replace(tzinfo=None, fold=0)
 
 
-def elapsed(start: dt.datetime, length: dt.timedelta, zone: ZoneInfo | None) -> dt.datetime:
+def elapsed(start: dt.datetime, length: dt.timedelta, zone: "ZoneInfo | None") -> dt.datetime:
     """The local time when an exact length has passed since a local start, across any clock change."""
     if zone is None:
         return start + length
@@ -84,7 +82,7 @@ def elapsed(start: dt.datetime, length: dt.timedelta, zone: ZoneInfo | None) -> 
 
 
 @lru_cache(maxsize=512)
-def change_dates(zone: ZoneInfo, year: int) -> frozenset[dt.date]:
+def change_dates(zone: "ZoneInfo", year: int) -> frozenset[dt.date]:
     """The local dates of a year on which the zone's clock changes."""
     first, last = dt.date(year, 1, 1), dt.date(year, 12, 31)
     found = set[dt.date]()
@@ -94,7 +92,7 @@ def change_dates(zone: ZoneInfo, year: int) -> frozenset[dt.date]:
     return frozenset(found)
 
 
-def changes(zone: ZoneInfo, first: dt.date, last: dt.date) -> list[Change]:
+def changes(zone: "ZoneInfo", first: dt.date, last: dt.date) -> list[Change]:
     """The clock changes of a zone between two dates, a little more on both sides, in order."""
     lowest, highest = dt.date(2, 1, 1), dt.date(9998, 12, 1)
     first, last = max(first, lowest), min(last, highest)
@@ -110,12 +108,12 @@ def changes(zone: ZoneInfo, first: dt.date, last: dt.date) -> list[Change]:
     return found
 
 
-def _state(moment: dt.datetime, zone: ZoneInfo) -> tuple[dt.timedelta | None, str | None]:
+def _state(moment: dt.datetime, zone: "ZoneInfo") -> tuple[dt.timedelta | None, str | None]:
     local = moment.astimezone(zone)
     return local.utcoffset(), local.tzname()
 
 
-def _change_between(low: dt.datetime, high: dt.datetime, zone: ZoneInfo) -> Change:
+def _change_between(low: dt.datetime, high: dt.datetime, zone: "ZoneInfo") -> Change:
     """The change between two instants a week apart, found by halving to the second."""
     state = _state(low, zone)
     second = dt.timedelta(seconds=1)

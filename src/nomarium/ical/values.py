@@ -1,7 +1,5 @@
 """Values of date and time properties (RFC 5545, 3.3.4 to 3.3.6), liberally read."""
 
-from __future__ import annotations
-
 import datetime as dt
 import re
 from typing import NamedTuple, Protocol

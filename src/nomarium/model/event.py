@@ -1,7 +1,5 @@
 """One dated thing on a calendar (RFC 5545, 3.6.1)."""
 
-from __future__ import annotations
-
 import datetime as dt
 from typing import TYPE_CHECKING, NamedTuple
 
@@ -51,7 +49,7 @@ class Details(NamedTuple):
     """The identity that the source itself gives, or nothing: then one is made when writing."""
     facets: tuple[tuple[str, str], ...] = ()
     """School data kept with the event, such as ("teacher", "R. Finch"), in a fixed order."""
-    recurrence: Recurrence | None = None
+    recurrence: "Recurrence | None" = None
     """How it repeats; None once it is expanded, or when it never did."""
     sequence: int = 0
     """Its revision in the calendar file it comes from (RFC 5545, 3.8.7.4)."""

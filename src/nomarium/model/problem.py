@@ -1,7 +1,5 @@
 """The one record of something wrong or worth saying about the input."""
 
-from __future__ import annotations
-
 from typing import Literal, NamedTuple
 
 Severity = Literal["problem", "note"]
@@ -45,7 +43,7 @@ class Problem(NamedTuple):
     """The cell's text as it stood."""
     severity: Severity = "problem"
 
-    def at(self, place: Place, cell: str | None = None) -> Problem:
+    def at(self, place: Place, cell: str | None = None) -> "Problem":
         """The same problem with its place filled in (and the cell's text, when given)."""
         return self._replace(place=place, cell=self.cell if cell is None else cell)
 

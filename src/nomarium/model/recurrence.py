@@ -1,7 +1,5 @@
 """How an event repeats: rules as plain data (RFC 5545, 3.3.10), added and left-out dates."""
 
-from __future__ import annotations
-
 import datetime as dt
 from typing import NamedTuple
 

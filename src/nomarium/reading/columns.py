@@ -1,7 +1,5 @@
 """Columns to fields: by what the person said, by heading, then by content; each with its evidence."""
 
-from __future__ import annotations
-
 import datetime as dt
 from collections.abc import Sequence
 from typing import Literal, NamedTuple

@@ -1,7 +1,5 @@
 """Dates written over several columns (Day, Month, perhaps Year), put together before anything else is decided."""
 
-from __future__ import annotations
-
 import re
 from collections.abc import Iterable, Iterator, Mapping, Sequence
 from typing import NamedTuple

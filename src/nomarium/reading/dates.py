@@ -1,8 +1,6 @@
 """Days as people write them. What one cell leaves open (which figure is the month, which year) is
 kept open here, as readings, for the whole column to settle (`evidence`)."""
 
-from __future__ import annotations
-
 import datetime as dt
 import re
 from functools import cache

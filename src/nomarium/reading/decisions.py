@@ -1,7 +1,5 @@
 """How the dates of one table are read, once its columns have settled it; and each day by that."""
 
-from __future__ import annotations
-
 import datetime as dt
 from typing import TYPE_CHECKING, NamedTuple
 
@@ -26,7 +24,7 @@ class Decisions(NamedTuple):
     """"" when no cell needs one, or when none could be settled (`order_refusal` says why)."""
     order_evidence: str = ""
     order_refusal: Refusal | None = None
-    language: LanguageFound | None = None
+    language: "LanguageFound | None" = None
     window: tuple[dt.date, dt.date] | None = None
     """First and last date that a day without a year may be."""
     window_evidence: str = ""

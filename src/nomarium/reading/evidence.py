@@ -5,8 +5,6 @@ gathered; what contradicts a weekday, the calendar, the school year or the row's
 and what remains decides, or is refused with the option that settles it.
 """
 
-from __future__ import annotations
-
 import datetime as dt
 from collections.abc import Iterable, Sequence
 from typing import TYPE_CHECKING, NamedTuple

@@ -1,7 +1,5 @@
 """Which field a heading names: by its known spellings in five languages, and nearly so, never recklessly."""
 
-from __future__ import annotations
-
 import re
 from functools import lru_cache
 from pathlib import Path

@@ -1,7 +1,5 @@
 """Which language the month and weekday names of a table are in, when they are not English."""
 
-from __future__ import annotations
-
 import re
 from collections.abc import Iterable, Sequence
 from typing import NamedTuple

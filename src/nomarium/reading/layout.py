@@ -1,7 +1,5 @@
 """Where the table is in a sheet: title rows above it, its headings (one row or two), its first row."""
 
-from __future__ import annotations
-
 from collections import Counter
 from collections.abc import Sequence
 from itertools import islice

@@ -1,7 +1,5 @@
 """What one cell says about when: days, times, or both. Each distinct cell is read once."""
 
-from __future__ import annotations
-
 import datetime as dt
 import re
 import unicodedata

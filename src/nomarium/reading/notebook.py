@@ -1,7 +1,5 @@
 """Where a reading writes down what it finds: the ledger, the problems, the notes, the rejected rows."""
 
-from __future__ import annotations
-
 from collections.abc import Sequence
 from typing import NamedTuple
 

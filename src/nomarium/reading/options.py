@@ -1,7 +1,5 @@
 """What the person asked for about reading, in one frozen value that every stage may look at."""
 
-from __future__ import annotations
-
 import datetime as dt
 from collections.abc import Callable, Mapping
 from types import MappingProxyType

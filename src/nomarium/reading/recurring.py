@@ -1,7 +1,5 @@
 """What a row says about repeating, with its dates settled: from the first to the last."""
 
-from __future__ import annotations
-
 import datetime as dt
 from itertools import islice
 from typing import Any, NamedTuple

@@ -1,7 +1,5 @@
 """What a parser gives instead of a value: why the text is none, and what to do. Callers add where."""
 
-from __future__ import annotations
-
 from typing import NamedTuple
 
 from nomarium.model.problem import Place, Problem

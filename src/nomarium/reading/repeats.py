@@ -1,7 +1,5 @@
 """What a cell says about repeating: a phrase with its bounds (from, until, for, except), or a rule."""
 
-from __future__ import annotations
-
 import datetime as dt
 import re
 from collections.abc import Callable

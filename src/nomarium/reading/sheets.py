@@ -1,7 +1,5 @@
 """All the sheets of a build: which read as events, in which layout, and which are passed over."""
 
-from __future__ import annotations
-
 from collections.abc import Callable, Iterator, Sequence
 from itertools import islice
 from typing import NamedTuple

@@ -1,7 +1,5 @@
 """How one sheet is read as an event list: where the table is, what its columns are, what its dates mean."""
 
-from __future__ import annotations
-
 from collections.abc import Iterator, Sequence
 from itertools import islice
 from typing import NamedTuple

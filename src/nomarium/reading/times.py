@@ -1,7 +1,5 @@
 """Clock times and ranges of them, as people write them."""
 
-from __future__ import annotations
-
 import datetime as dt
 import re
 from typing import NamedTuple

@@ -1,7 +1,5 @@
 """From what the cells of a row say about when, to the start and end of its event."""
 
-from __future__ import annotations
-
 import datetime as dt
 from typing import TYPE_CHECKING, NamedTuple
 
@@ -65,7 +63,7 @@ class Row(NamedTuple):
     duration_secs: int | None = None
     is_all_day: bool | None = None
     zone_name: str | None = None
-    zone: ZoneInfo | None = None
+    zone: "ZoneInfo | None" = None
 
 
 NOTES = {
@@ -238,7 +236,7 @@ def _moment(day: dt.date, secs: int) -> dt.datetime:
     return dt.datetime(day.year, day.month, day.day) + dt.timedelta(seconds=secs)
 
 
-def _length(start: dt.datetime, end: dt.datetime, zone: ZoneInfo | None) -> int:
+def _length(start: dt.datetime, end: dt.datetime, zone: "ZoneInfo | None") -> int:
     if zone is None:
         return round((end - start).total_seconds())
     a, b = start.replace(tzinfo=zone), end.replace(tzinfo=zone)
@@ -262,7 +260,7 @@ def _in_its_zone(row: Row, begins: dt.datetime, ends: dt.datetime, notes: list[s
 
 
 def _over_changes(
-    begins: dt.datetime, ends: dt.datetime, zone: ZoneInfo, notes: list[str]
+    begins: dt.datetime, ends: dt.datetime, zone: "ZoneInfo", notes: list[str]
 ) -> tuple[dt.datetime, dt.datetime]:
     moved = []
     for moment in (begins, ends):

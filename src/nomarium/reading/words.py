@@ -1,7 +1,5 @@
 """Month and weekday names: English by heart, every other language from CLDR, looked up when met."""
 
-from __future__ import annotations
-
 import unicodedata
 from collections.abc import Iterable
 from functools import lru_cache
@@ -46,7 +44,7 @@ class Lexicon(NamedTuple):
     def knows(self, word: str) -> bool:
         return word in self.months or word in self.weekdays
 
-    def extended(self, other: Lexicon) -> Lexicon:
+    def extended(self, other: "Lexicon") -> "Lexicon":
         """Both together; where they disagree on a word, this one's meaning stays."""
         return Lexicon(
             other.months | self.months,

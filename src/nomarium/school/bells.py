@@ -1,7 +1,5 @@
 """Bell schedules: which bells ring for a division on a day, and when each period is."""
 
-from __future__ import annotations
-
 from collections import defaultdict
 from typing import NamedTuple
 

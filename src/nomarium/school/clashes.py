@@ -1,7 +1,5 @@
 """Teachers, rooms and classes that a timetable puts in two places at once."""
 
-from __future__ import annotations
-
 import datetime as dt
 from collections import defaultdict
 from collections.abc import Iterable, Sequence

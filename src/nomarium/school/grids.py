@@ -1,7 +1,5 @@
 """Timetables drawn as grids: labels across and periods down, or the other way, a class in each cell."""
 
-from __future__ import annotations
-
 import re
 from typing import NamedTuple
 

@@ -1,7 +1,5 @@
 """The Lessons table, poured in order onto the meetings of each class."""
 
-from __future__ import annotations
-
 from collections import defaultdict
 from collections.abc import Sequence
 from typing import NamedTuple

@@ -1,7 +1,5 @@
 """Slots on the days of the year: dated meetings of every class, neighbouring periods joined."""
 
-from __future__ import annotations
-
 from collections import defaultdict
 from collections.abc import Sequence
 from typing import NamedTuple

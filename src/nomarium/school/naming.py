@@ -1,7 +1,5 @@
 """The Names and People tables: what codes are called, who is who."""
 
-from __future__ import annotations
-
 import re
 from collections import defaultdict
 from typing import NamedTuple

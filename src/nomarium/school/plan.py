@@ -1,7 +1,5 @@
 """A whole plan: its tables read, its year worked out, its classes met. Everything that is wrong is found in one go."""
 
-from __future__ import annotations
-
 import datetime as dt
 from collections.abc import Iterable, Sequence
 from typing import NamedTuple

@@ -1,7 +1,5 @@
 """What a plan comes to, in figures, for people who look before they build."""
 
-from __future__ import annotations
-
 import datetime as dt
 from collections import Counter, defaultdict
 from typing import NamedTuple

@@ -1,7 +1,5 @@
 """The rows of the tables that make the year, with their dates settled."""
 
-from __future__ import annotations
-
 import datetime as dt
 from collections.abc import Iterable
 from typing import NamedTuple

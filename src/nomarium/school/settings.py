@@ -1,7 +1,5 @@
 """The Settings table of a plan."""
 
-from __future__ import annotations
-
 from typing import NamedTuple
 
 from nomarium.model.problem import Problem

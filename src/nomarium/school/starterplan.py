@@ -1,7 +1,5 @@
 """An empty, explained plan to fill in: a worked example small enough to understand in every sheet."""
 
-from __future__ import annotations
-
 import csv
 import datetime as dt
 import io

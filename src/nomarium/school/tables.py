@@ -1,7 +1,5 @@
 """The tables of a plan: which sheet is which, where its columns are, its rows with their places."""
 
-from __future__ import annotations
-
 import re
 from collections.abc import Iterable, Sequence
 from functools import lru_cache
@@ -92,7 +90,7 @@ _OTHER_NAMES = {
 class Item(NamedTuple):
     """A row of a plan table: its cells by field, and where it stands."""
 
-    table: Table
+    table: "Table"
     number: int
     cells: dict[str, Cell]
 

@@ -1,7 +1,5 @@
 """Counting meetings: how many, how many periods and hours, for each class, label, teacher, room or category."""
 
-from __future__ import annotations
-
 import datetime as dt
 import re
 from collections import Counter, defaultdict

@@ -1,7 +1,5 @@
 """The timetable: which class meets on which labels in which periods, from a list, `Meets` cells or grids."""
 
-from __future__ import annotations
-
 import datetime as dt
 import re
 from collections.abc import Sequence

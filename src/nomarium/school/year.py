@@ -4,8 +4,6 @@ One pure function from the rows of the year's tables to a list of school days; n
 clock times is in it.
 """
 
-from __future__ import annotations
-
 import datetime as dt
 from collections import defaultdict
 from typing import NamedTuple

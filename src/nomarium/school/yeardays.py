@@ -1,7 +1,5 @@
 """The dates of the terms before they have labels, and the rows that fall where no school can be."""
 
-from __future__ import annotations
-
 import datetime as dt
 from collections.abc import Sequence
 from typing import NamedTuple

@@ -1,7 +1,5 @@
 """Which characters a text file's bytes mean."""
 
-from __future__ import annotations
-
 import codecs
 from pathlib import Path
 from typing import NamedTuple

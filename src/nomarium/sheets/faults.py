@@ -4,8 +4,6 @@ The library that reads workbooks gives a blank for both. A blank is an answer, a
 the cells' own markup is looked through for them (ECMA-376 part 1, 18.3.1.4; OpenDocument 1.3, 19.385).
 """
 
-from __future__ import annotations
-
 import re
 import zipfile
 from collections.abc import Iterator

@@ -1,7 +1,5 @@
 """An empty, explained spreadsheet of events to fill in, whose headings `build` reads as they stand."""
 
-from __future__ import annotations
-
 import csv
 import datetime as dt
 import io

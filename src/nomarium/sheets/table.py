@@ -1,7 +1,5 @@
 """What every kind of source becomes: named sheets of rows of cells, read as often as needed."""
 
-from __future__ import annotations
-
 import datetime as dt
 from collections.abc import Callable, Iterable, Iterator, Mapping, Sequence
 from types import MappingProxyType
