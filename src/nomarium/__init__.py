@@ -4,8 +4,6 @@ What a program may use is named in `__all__` and fetched when first asked for, s
 package costs nothing; everything else is internal.
 """
 
-from __future__ import annotations
-
 TYPE_CHECKING = False  # typing's own is the same to a type checker; importing it is half of `--version`
 if TYPE_CHECKING:
     from typing import Any
@@ -36,7 +34,7 @@ _HOMES = {
 }
 
 
-def __getattr__(name: str) -> Any:
+def __getattr__(name: str) -> "Any":
     import importlib
 
     for module, names in _HOMES.items():

@@ -1,7 +1,5 @@
 """The main job: sources → tables → events → filters → calendar files. Nothing here prints."""
 
-from __future__ import annotations
-
 from collections.abc import Sequence
 from pathlib import Path
 from typing import TYPE_CHECKING
@@ -31,7 +29,7 @@ def build(
     reading: ReadingOptions,
     options: BuildOptions,
     progress: Progress | None = None,
-    calendars: Sequence[CalendarRead] = (),
+    calendars: "Sequence[CalendarRead]" = (),
 ) -> BuildReport:
     """Build calendar files from sheets and calendars. Nothing is replaced when there are problems,
     unless `partial`."""
@@ -52,12 +50,12 @@ def build(
 
 def _attempt(
     sheets: Sequence[Sheet],
-    calendars: Sequence[CalendarRead],
+    calendars: "Sequence[CalendarRead]",
     options: ReadingOptions,
     how: BuildOptions,
     progress: Progress | None,
     whole: bool,
-) -> tuple[BuildReport, AnyOutput | None]:
+) -> "tuple[BuildReport, AnyOutput | None]":
     report = BuildReport()
     plans, lists = _plans(sheets, options)
     found = read_sheets(lists, options, whole)
@@ -105,7 +103,7 @@ def _plans(sheets: Sequence[Sheet], options: ReadingOptions) -> tuple[list[list[
     return plans_in(sheets, options)
 
 
-def _output(how: BuildOptions, identities: Identities) -> AnyOutput:
+def _output(how: BuildOptions, identities: Identities) -> "AnyOutput":
     target = how.output
     if isinstance(target, Path) and not how.split_by and target.suffix.lower() in (".csv", ".xlsx"):
         from nomarium.tableoutput import TableOutput

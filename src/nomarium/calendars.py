@@ -1,7 +1,5 @@
 """Calendar files as a source of a build."""
 
-from __future__ import annotations
-
 from collections.abc import Iterator, Sequence
 from typing import TYPE_CHECKING
 
@@ -20,7 +18,7 @@ if TYPE_CHECKING:
 
 
 def write_calendars(
-    calendars: Sequence[CalendarRead], stream: EventStream, options: ReadingOptions, report: BuildReport
+    calendars: Sequence[CalendarRead], stream: "EventStream", options: ReadingOptions, report: BuildReport
 ) -> None:
     """Merge the events of calendar files and write them; every component read is accounted for."""
     ledgers = {id(calendar): Ledger("entries") for calendar in calendars}
@@ -72,7 +70,7 @@ def _in_zone(entry: Entry, zone_name: str | None) -> Entry:
     return entry._replace(event=event._replace(zone=zone_name), zone=zone_named(zone_name))
 
 
-def _noting_uids(found: Iterator[ToWrite], uids: set[str]) -> Iterator[ToWrite]:
+def _noting_uids(found: "Iterator[ToWrite]", uids: set[str]) -> "Iterator[ToWrite]":
     for one in found:
         if one.event.details.uid:
             uids.add(one.event.details.uid)

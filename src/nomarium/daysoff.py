@@ -1,7 +1,5 @@
 """Dates on which nothing repeats: lists that the person gives, and public holidays."""
 
-from __future__ import annotations
-
 import datetime as dt
 from collections.abc import Iterator, Sequence
 from typing import Any
@@ -16,7 +14,9 @@ _DAY = dt.timedelta(days=1)
 class DaysOff:
     """A set of days, by ordinal, that grows by a year of public holidays whenever one is asked about."""
 
-    def __init__(self, days: frozenset[int] = frozenset(), calendars: Sequence[PublicHolidays] = ()) -> None:
+    def __init__(
+        self, days: frozenset[int] = frozenset(), calendars: "Sequence[PublicHolidays]" = ()
+    ) -> None:
         self._days = days
         self._calendars = calendars
 

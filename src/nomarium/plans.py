@@ -1,7 +1,5 @@
 """Plans as a source of a build."""
 
-from __future__ import annotations
-
 from typing import TYPE_CHECKING
 
 from nomarium.reading.notebook import Notebook
@@ -14,7 +12,7 @@ if TYPE_CHECKING:
     from nomarium.stream import EventStream
 
 
-def write_plan(plan: Plan, stream: EventStream, report: BuildReport, identity_name: str) -> None:
+def write_plan(plan: Plan, stream: "EventStream", report: BuildReport, identity_name: str) -> None:
     """Write everything that a plan puts on calendars, and take its account into the report."""
     report.plans.append(plan)
     report.problems += plan.problems
@@ -42,14 +40,14 @@ def write_plan(plan: Plan, stream: EventStream, report: BuildReport, identity_na
     stream.write_counted(banners(plan, identity_name), everywhere=True)
 
 
-def _write_meetings(plan: Plan, stream: EventStream, identity_name: str) -> list[Clash]:
+def _write_meetings(plan: Plan, stream: "EventStream", identity_name: str) -> list[Clash]:
     """Write the meetings, in several processes where there are many, and say which of them clash."""
     count = stream.shares(len(plan.meetings))
     if count == 1:
         stream.write_counted(meeting_events(plan, identity_name))
         return clashes_in(plan.meetings)
 
-    def write(share: range, to: EventStream) -> list[Clash]:
+    def write(share: range, to: "EventStream") -> list[Clash]:
         to.write_counted(meeting_events(plan, identity_name, share))
         return clashes_in(plan.meetings[share.start : share.stop])
 

@@ -1,7 +1,5 @@
 """Recipes: a saved way of reading one kind of spreadsheet, as TOML."""
 
-from __future__ import annotations
-
 import datetime as dt
 import tomllib
 from collections.abc import Sequence

@@ -1,7 +1,5 @@
 """One calendar into many: the values of a field by which events go into files, and what those files are called."""
 
-from __future__ import annotations
-
 import re
 import unicodedata
 from collections.abc import Iterable

@@ -1,7 +1,5 @@
 """The one stream of events: spread over their dates, filtered, counted, handed to the output."""
 
-from __future__ import annotations
-
 import datetime as dt
 from collections.abc import Callable, Iterable, Iterator, Sequence
 from typing import TYPE_CHECKING, TypeVar, cast
@@ -33,7 +31,7 @@ class EventStream:
     """What lies between the readings and the output of one build."""
 
     def __init__(
-        self, output: Output | TableOutput, how: BuildOptions, zone_name: str | None, report: BuildReport,
+        self, output: "Output | TableOutput", how: "BuildOptions", zone_name: str | None, report: "BuildReport",
         progress: Progress | None, compares: bool,
     ) -> None:  # fmt: skip
         """`compares`: tell of events that say the same under different UIDs."""
@@ -49,7 +47,7 @@ class EventStream:
         self.calendar_uids: set[str] = set()
         """UIDs that a calendar file of this build has: its revision of an event is the newer one."""
 
-    def spreader(self) -> Spreader:
+    def spreader(self) -> "Spreader":
         """What spreads events over their dates; made when the first source needs it."""
         if self._spreader is None:
             from nomarium.ical.series import Window
@@ -98,7 +96,7 @@ class EventStream:
                 progress(count)
         report.event_count = count
 
-    def write_spread(self, found: Iterable[ToWrite], ledger: Ledger) -> None:
+    def write_spread(self, found: "Iterable[ToWrite]", ledger: Ledger) -> None:
         """Write what became of one event of a source, which the ledger has counted; left out when nothing did."""
         report, lead = self._report, self._how.reminder_secs
         count = 0
@@ -141,7 +139,7 @@ class EventStream:
         return max(1, min(self._how.workers, count // self._how.share_from))
 
     def write_shared(
-        self, job: Callable[[Share, EventStream], Result], shares: Sequence[Share]
+        self, job: "Callable[[Share, EventStream], Result]", shares: Sequence[Share]
     ) -> list[Result]:
         """Let `job` write each share to a stream of its own in a process of its own, as `shares` has allowed;
         what it returns for each."""
@@ -150,7 +148,7 @@ class EventStream:
         output = cast("Output", self._output)
         output.prepare_sharing()
 
-        def work(share: Share, tell: Progress) -> tuple[Result, int, OutputShare]:
+        def work(share: Share, tell: Progress) -> "tuple[Result, int, OutputShare]":
             self._progress = tell
             made = job(share, self)
             return made, self._report.event_count, output.handed_over()

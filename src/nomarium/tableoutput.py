@@ -1,7 +1,5 @@
 """Where events go when the target is a table: one dated event a row."""
 
-from __future__ import annotations
-
 import datetime as dt
 import tempfile
 from pathlib import Path
@@ -71,7 +69,7 @@ class TableOutput:
         """Remove what was written on the way."""
         self._spool.close()
 
-    def __enter__(self) -> TableOutput:
+    def __enter__(self) -> "TableOutput":
         return self
 
     def __exit__(

@@ -4,8 +4,6 @@ A process of its own begins as a copy of this one (a fork), so nothing has to be
 returns must be picklable. Where a system cannot fork, the caller does the work itself.
 """
 
-from __future__ import annotations
-
 import os
 import signal
 from collections.abc import Callable, Sequence
@@ -69,7 +67,7 @@ def shared_out(
     return [results[n] for n in range(len(shares))]
 
 
-def _received(end: Connection, number: int) -> tuple[str, Any]:
+def _received(end: "Connection", number: int) -> tuple[str, Any]:
     try:
         answer: tuple[str, Any] = end.recv()
     except EOFError:
@@ -77,7 +75,7 @@ def _received(end: Connection, number: int) -> tuple[str, Any]:
     return answer
 
 
-def _work(job: Callable[[Share, Tell], Result], share: Share, end: Connection, tells: bool) -> None:
+def _work(job: Callable[[Share, Tell], Result], share: Share, end: "Connection", tells: bool) -> None:
     """Run in the new process: do one share and send what became of it."""
     signal.signal(signal.SIGINT, signal.SIG_IGN)  # the first process is interrupted too, and ends this one
 

@@ -1,7 +1,5 @@
 """The command line: finds the command, imports only what it needs, turns trouble into an exit status."""
 
-from __future__ import annotations
-
 import importlib
 import os
 import sys

@@ -1,7 +1,5 @@
 """Options that several commands take, each declared once, and what their texts mean."""
 
-from __future__ import annotations
-
 import datetime as dt
 from typing import Annotated
 

@@ -1,7 +1,5 @@
 """A count of events on a terminal while a long build runs; nothing in a pipe."""
 
-from __future__ import annotations
-
 import contextlib
 import sys
 import time

@@ -1,7 +1,5 @@
 """Problems, notes and ledgers as text for people and as JSON for programs."""
 
-from __future__ import annotations
-
 import sys
 from collections import Counter
 from collections.abc import Iterable, Sequence

@@ -1,7 +1,5 @@
 """A table from an http(s) address."""
 
-from __future__ import annotations
-
 from typing import BinaryIO
 
 from nomarium.model.errors import SourceError

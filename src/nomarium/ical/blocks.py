@@ -1,7 +1,5 @@
 """The VEVENTs of a calendar file as they stand, one by one."""
 
-from __future__ import annotations
-
 from collections.abc import Iterable, Iterator
 from pathlib import Path
 

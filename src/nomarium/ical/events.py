@@ -1,7 +1,5 @@
 """Events to VEVENT text: what each field becomes, in a fixed order (RFC 5545, 3.6.1; RFC 7986)."""
 
-from __future__ import annotations
-
 import datetime as dt
 from collections.abc import Callable
 from functools import lru_cache

@@ -1,7 +1,5 @@
 """Calendar files from disk: RFC 5545 text or jCal, told by their first bytes."""
 
-from __future__ import annotations
-
 import re
 from pathlib import Path
 

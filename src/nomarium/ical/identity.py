@@ -5,8 +5,6 @@ A UID is a digest of the calendar's name, the event's summary, its first date an
 version 8 (RFC 9562, 5.8). Nothing about times, rooms or notes is in it, so those may change.
 """
 
-from __future__ import annotations
-
 import datetime as dt
 from _blake2 import blake2b  # hashlib's own wrapper costs as much again for texts this short
 

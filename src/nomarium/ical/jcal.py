@@ -1,7 +1,5 @@
 """jCal, the JSON form of calendar files, to content lines and back (RFC 7265)."""
 
-from __future__ import annotations
-
 import json
 import re
 from collections.abc import Iterable, Iterator

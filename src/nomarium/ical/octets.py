@@ -1,7 +1,5 @@
 """The lowest layer of a calendar file: escaped text, folded lines, CRLF (RFC 5545, 3.1 and 3.3.11)."""
 
-from __future__ import annotations
-
 import re
 from collections.abc import Iterable, Iterator
 

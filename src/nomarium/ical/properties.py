@@ -1,7 +1,5 @@
 """The properties of a VEVENT to the fields of an event."""
 
-from __future__ import annotations
-
 import datetime as dt
 import re
 

@@ -1,8 +1,6 @@
 """The exceptions of the program, one tree. The user's mistakes in data are `Problem` values;
 these stop a step that cannot go on, and carry the problem that says why."""
 
-from __future__ import annotations
-
 from nomarium.model.problem import Problem
 
 

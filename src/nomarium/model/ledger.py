@@ -1,7 +1,5 @@
 """The account of every row read and what became of it."""
 
-from __future__ import annotations
-
 
 class Ledger:
     """Counts of rows (of entries, where a layout is drawn): `read` is always the sum of the rest."""
@@ -16,7 +14,7 @@ class Ledger:
     def read(self) -> int:
         return self.events + self.blank + self.notes + self.left_out + self.rejected
 
-    def add(self, other: Ledger) -> None:
+    def add(self, other: "Ledger") -> None:
         """Take another account into this one."""
         self.is_plan = self.is_plan or other.is_plan
         self.unit = other.unit if not self.read or other.unit == self.unit else "rows and entries"

@@ -1,7 +1,5 @@
 """What a person may have meant by a word that is not known."""
 
-from __future__ import annotations
-
 from collections.abc import Iterable
 
 

@@ -1,7 +1,5 @@
 """A tally as a chart: a bar for each class, cut by month or term."""
 
-from __future__ import annotations
-
 from typing import BinaryIO
 
 from nomarium.school.tally import Tally

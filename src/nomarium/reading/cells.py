@@ -1,7 +1,5 @@
 """Cells to values, field by field: each distinct cell of a column is read once."""
 
-from __future__ import annotations
-
 import datetime as dt
 from collections.abc import Callable
 from functools import partial
@@ -197,7 +195,7 @@ def value_memo(field: str, default: str = "", unit_secs: int | None = None) -> C
     return CellMemo(read, blank, default)
 
 
-def repeat_memo(field: str, lexicon: Lexicon, default: str = "", cycle: Cycle | None = None) -> CellMemo:
+def repeat_memo(field: str, lexicon: Lexicon, default: str = "", cycle: "Cycle | None" = None) -> CellMemo:
     """The memo of a column of `REPEAT_FIELDS`; its dates are settled row by row."""
     from nomarium.reading.dates import Days
     from nomarium.reading.repeats import read_day_list, read_repeat

@@ -1,7 +1,5 @@
 """Cells that choose among few answers: yes and no, status, privacy, busy, priority."""
 
-from __future__ import annotations
-
 from nomarium.reading.refusal import Refusal
 from nomarium.reading.words import fold
 from nomarium.sheets.table import Cell, cell_text

@@ -1,7 +1,5 @@
 """What the sampled cells of one column are, worked out when asked."""
 
-from __future__ import annotations
-
 import datetime as dt
 import re
 from collections.abc import Callable, Sequence

@@ -1,7 +1,5 @@
 """What a survey says of each column, in words."""
 
-from __future__ import annotations
-
 from nomarium.reading.columns import Column
 from nomarium.reading.decisions import ORDER_NAMES, Decisions
 from nomarium.reading.moments import ROLES

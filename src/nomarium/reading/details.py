@@ -1,7 +1,5 @@
 """The fields that few events have, from the values of a row's cells."""
 
-from __future__ import annotations
-
 import datetime as dt
 from typing import TYPE_CHECKING, Any
 
@@ -13,7 +11,7 @@ if TYPE_CHECKING:
 
 
 def details_of(
-    values: dict[str, Any], when: When, reminder_secs: int | None, recurrence: Recurrence | None = None
+    values: dict[str, Any], when: When, reminder_secs: int | None, recurrence: "Recurrence | None" = None
 ) -> Details:
     """The details of an event. An event without any gets the one shared value for that."""
     details = Details(

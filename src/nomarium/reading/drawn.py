@@ -1,7 +1,5 @@
 """What the drawn layouts share: cells that hold entries, and entries that become events."""
 
-from __future__ import annotations
-
 import datetime as dt
 import re
 from collections.abc import Callable, Iterator, Sequence

@@ -1,7 +1,5 @@
 """Which readings of a day a weekday, the school year and the other end of a range leave."""
 
-from __future__ import annotations
-
 import datetime as dt
 from collections.abc import Iterator
 

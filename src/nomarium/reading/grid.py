@@ -1,7 +1,5 @@
 """A grid: dates across and times down, or the other way; what happens stands in the cells."""
 
-from __future__ import annotations
-
 import datetime as dt
 from collections import Counter
 from collections.abc import Sequence

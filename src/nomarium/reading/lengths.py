@@ -1,7 +1,5 @@
 """Lengths of time as people write them."""
 
-from __future__ import annotations
-
 import datetime as dt
 import re
 

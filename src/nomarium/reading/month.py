@@ -1,7 +1,5 @@
 """A month drawn as a calendar: weekdays across, a row a week, day numbers with entries under or inside."""
 
-from __future__ import annotations
-
 import datetime as dt
 import re
 from collections.abc import Iterator, Sequence

@@ -1,7 +1,5 @@
 """Rows that are no events: notes among and below the table, or events with something missing."""
 
-from __future__ import annotations
-
 from collections.abc import Sequence
 
 from nomarium.reading.headings import normal

@@ -1,7 +1,5 @@
 """People and lists in cells: addresses, categories, audiences, a place on the globe, colours."""
 
-from __future__ import annotations
-
 import re
 
 from nomarium.model.event import Person

@@ -1,7 +1,5 @@
 """Programmes in relative days: week 2, Wednesday; day 17."""
 
-from __future__ import annotations
-
 import datetime as dt
 import re
 

@@ -4,8 +4,6 @@ The words become signs (`every W2`, `O1 W0 of month`), and a few patterns over s
 they are: a phrase that no pattern knows is refused, never half understood.
 """
 
-from __future__ import annotations
-
 import re
 from collections.abc import Callable
 from functools import lru_cache

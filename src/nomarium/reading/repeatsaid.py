@@ -1,7 +1,5 @@
 """Rules in plain English, for people to check."""
 
-from __future__ import annotations
-
 from nomarium.model.recurrence import Rule
 
 _WEEKDAYS = ("Monday", "Tuesday", "Wednesday", "Thursday", "Friday", "Saturday", "Sunday")

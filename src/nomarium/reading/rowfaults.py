@@ -1,7 +1,5 @@
 """What is wrong with a row as a whole, or with a cell before it is even read, as problems at their place."""
 
-from __future__ import annotations
-
 import datetime as dt
 from collections.abc import Mapping, Sequence
 

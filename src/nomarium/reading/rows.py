@@ -1,7 +1,5 @@
 """The rows of a table to events, one by one, every row accounted for."""
 
-from __future__ import annotations
-
 import datetime as dt
 from collections.abc import Callable, Iterator, Sequence
 from typing import TYPE_CHECKING, Any
@@ -373,7 +371,7 @@ class _RowReader:
         place = location or values.get("room") or ""
         return Event(summary, when.start, when.end, when.zone, place, description, details, number)
 
-    def _repeated(self, number: int, values: dict[str, Any], when: When) -> Repeated | Blame:
+    def _repeated(self, number: int, values: dict[str, Any], when: When) -> "Repeated | Blame":
         from nomarium.reading.recurring import Bounds, repeated
 
         options = self.reading.options

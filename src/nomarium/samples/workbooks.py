@@ -1,7 +1,5 @@
 """The sample workbooks, made when they are wanted: their cells are easier to read here than in a ZIP."""
 
-from __future__ import annotations
-
 import datetime as dt
 from pathlib import Path
 

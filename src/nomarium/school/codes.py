@@ -1,7 +1,5 @@
 """Labels, periods and other codes: matched loosely, in lists and ranges."""
 
-from __future__ import annotations
-
 import datetime as dt
 import re
 from collections.abc import Iterable

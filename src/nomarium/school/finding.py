@@ -1,7 +1,5 @@
 """Which sheets are plans, before anything of them is read."""
 
-from __future__ import annotations
-
 from collections.abc import Sequence
 from pathlib import PurePath
 

@@ -1,7 +1,5 @@
 """Phrases about the school year: `every Keel day`, `every A-week Monday`, `last school day of each term`."""
 
-from __future__ import annotations
-
 import datetime as dt
 import re
 from collections import defaultdict

@@ -1,7 +1,5 @@
 """What a plan puts on calendars: meetings, the plan's own events, banners for labels, weeks and days off."""
 
-from __future__ import annotations
-
 import datetime as dt
 from collections import Counter, defaultdict
 from collections.abc import Iterator
@@ -30,7 +28,7 @@ _DAY = dt.timedelta(days=1)
 class _DayClock(dict[int, dt.datetime]):
     """The local times of one date by seconds after its midnight, moved on where the clock skips them."""
 
-    def __init__(self, date: dt.date, zone: ZoneInfo | None) -> None:
+    def __init__(self, date: dt.date, zone: "ZoneInfo | None") -> None:
         self._midnight = dt.datetime(date.year, date.month, date.day)
         self._zone = zone if zone is not None and date in change_dates(zone, date.year) else None
 

@@ -1,7 +1,5 @@
 """Titles and notes of meetings from templates such as `{name} ({room})`."""
 
-from __future__ import annotations
-
 import re
 from collections.abc import Mapping
 

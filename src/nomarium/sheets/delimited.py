@@ -1,7 +1,5 @@
 """Text with a delimiter (CSV and its kin, RFC 4180 and looser) as rows of cells."""
 
-from __future__ import annotations
-
 import csv
 import re
 from collections import Counter

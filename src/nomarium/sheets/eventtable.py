@@ -1,7 +1,5 @@
 """Dated events as a table, under the headings of the starter file, so that `build` reads them back."""
 
-from __future__ import annotations
-
 import csv
 import datetime as dt
 import io

@@ -1,7 +1,5 @@
 """Rows of texts and numbers as a CSV or workbook."""
 
-from __future__ import annotations
-
 import csv
 import datetime as dt
 import io

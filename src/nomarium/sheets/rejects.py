@@ -1,7 +1,5 @@
 """Rejected rows as a table of their own, to be mended and built again."""
 
-from __future__ import annotations
-
 import csv
 import io
 from collections.abc import Sequence

@@ -1,7 +1,5 @@
 """From the name of a source to its sheets: what its first bytes say it is, not what its ending says."""
 
-from __future__ import annotations
-
 from pathlib import Path
 
 from nomarium.model.errors import SourceError

@@ -1,7 +1,5 @@
 """Workbooks (.xlsx, .xlsm, .xlsb, .xls, .ods) as sheets, through python-calamine."""
 
-from __future__ import annotations
-
 from collections.abc import Callable, Iterator
 from pathlib import Path
 from typing import Any
