@@ -2,7 +2,7 @@
 
 import datetime as dt
 from collections.abc import Callable
-from functools import lru_cache
+from typing import TypeVar
 
 from nomarium.ical.octets import escaped, folded, parameter
 from nomarium.model.event import NO_DETAILS, Details, Event, Person
@@ -12,68 +12,53 @@ MEMO_SIZE = 20_000
 """How many finished lines of one property are kept; when full, a memo starts again."""
 
 
-@lru_cache(MEMO_SIZE)
-def _day_text(ordinal: int) -> str:
-    """A date as RFC 5545, 3.3.4 writes it; found by its number, because a year has fewer dates than date-times."""
+_Key = TypeVar("_Key")
+
+
+class Memo(dict[_Key, str]):
+    """Texts that are made once for each distinct key."""
+
+    def __init__(self, make: Callable[[_Key], str]) -> None:
+        super().__init__()
+        self._make = make
+
+    def __missing__(self, key: _Key) -> str:
+        if len(self) >= MEMO_SIZE:
+            self.clear()
+        text = self[key] = self._make(key)
+        return text
+
+
+def _clock(time: dt.time) -> str:
+    """A time of day as RFC 5545, 3.3.12 writes it."""
+    return time.isoformat("seconds").replace(":", "")
+
+
+def _day(ordinal: int) -> str:
+    """A date as RFC 5545, 3.3.4 writes it, from its number: a year has fewer dates than date-times."""
     return dt.date.fromordinal(ordinal).isoformat().replace("-", "")
 
 
-@lru_cache(MEMO_SIZE)
-def _clock_text(secs: int) -> str:
-    """The seconds since midnight as a time of day, as RFC 5545, 3.3.12 writes it."""
-    return f"{secs // 3600:02}{secs // 60 % 60:02}{secs % 60:02}"
+def time_memo(name: str, zone: str | None) -> Memo[dt.date | dt.datetime]:
+    """The memo of finished lines of DTSTART or DTEND in one zone (None: floating)."""
+    head = f"{name};TZID={parameter(zone)}:" if zone and zone != "UTC" else f"{name}:"
+    tail = "Z" if zone == "UTC" else ""
+    days = Memo[int](lambda ordinal: f"{head}{_day(ordinal)}T")
+    clocks = Memo[dt.time](lambda time: f"{_clock(time)}{tail}\r\n")
 
+    def line(time: dt.date | dt.datetime) -> str:
+        if not isinstance(time, dt.datetime):
+            return f"{name};VALUE=DATE:{_day(time.toordinal())}\r\n"
+        text = days[time.toordinal()] + clocks[time.time()]
+        return text if len(text) <= 77 else folded(text.removesuffix("\r\n"))
 
-class LineMemo(dict[str, str]):
-    """Finished, folded lines of one text property, made once for each distinct text."""
-
-    def __init__(self, name: str) -> None:
-        super().__init__()
-        self.name = name
-
-    def __missing__(self, text: str) -> str:
-        if len(self) >= MEMO_SIZE:
-            self.clear()
-        line = self[text] = folded(f"{self.name}:{escaped(text)}") if text else ""
-        return line
-
-
-class FacetMemo(dict[tuple[str, str], str]):
-    """Finished, folded lines of school data, made once for each distinct name and value."""
-
-    def __missing__(self, facet: tuple[str, str]) -> str:
-        if len(self) >= MEMO_SIZE:
-            self.clear()
-        line = self[facet] = folded(_facet(*facet))
-        return line
-
-
-class TimeMemo(dict[dt.date | dt.datetime, str]):
-    """Finished lines of DTSTART or DTEND in one zone (None: floating), once for each distinct time."""
-
-    def __init__(self, name: str, zone: str | None) -> None:
-        super().__init__()
-        self.name = name
-        self.head = f"{name};TZID={parameter(zone)}:" if zone and zone != "UTC" else f"{name}:"
-        self.tail = "Z\r\n" if zone == "UTC" else "\r\n"
-
-    def __missing__(self, time: dt.date | dt.datetime) -> str:
-        if len(self) >= MEMO_SIZE:
-            self.clear()
-        if isinstance(time, dt.datetime):
-            clock = _clock_text(time.hour * 3600 + time.minute * 60 + time.second)
-            line = f"{self.head}{_day_text(time.toordinal())}T{clock}{self.tail}"
-            line = line if len(line) <= 77 else folded(line.removesuffix("\r\n"))
-        else:
-            line = f"{self.name};VALUE=DATE:{_day_text(time.toordinal())}\r\n"
-        self[time] = line
-        return line
+    return Memo(line)
 
 
 def body_writer() -> Callable[[Event], str]:
     """A function from an event to the lines of its VEVENT after DTSTAMP and SEQUENCE, with its own memos."""
-    locations = LineMemo("LOCATION")
-    facets = FacetMemo()
+    locations = Memo[str](lambda text: folded("LOCATION:" + escaped(text)) if text else "")
+    facets = Memo[tuple[str, str]](lambda facet: folded(_facet(*facet)))
     known: dict[tuple[object, ...], str] = {}
 
     def details_of(event: Event) -> str:
@@ -97,13 +82,13 @@ def body_writer() -> Callable[[Event], str]:
             lines = known[key] = _details(event._replace(details=details._replace(facets=())))
         return lines + "".join([facets[facet] for facet in details.facets])
 
-    starts: dict[str | None, TimeMemo] = {}
-    ends: dict[str | None, TimeMemo] = {}
+    starts: dict[str | None, Memo[dt.date | dt.datetime]] = {}
+    ends: dict[str | None, Memo[dt.date | dt.datetime]] = {}
 
     def body_of(event: Event) -> str:
         summary, start, end, zone, location, description, details, _ = event
         if zone not in starts:
-            starts[zone], ends[zone] = TimeMemo("DTSTART", zone), TimeMemo("DTEND", zone)
+            starts[zone], ends[zone] = time_memo("DTSTART", zone), time_memo("DTEND", zone)
         summary_line = "SUMMARY:" + escaped(summary)
         if len(summary_line) <= 75 and summary_line.isascii():
             summary_line += "\r\n"
@@ -174,7 +159,7 @@ def _recurrence(event: Event) -> list[str]:
     assert recurrence is not None
     lines = [f"RRULE:{rule_text(rule)}" for rule in recurrence.rules]
     for name, days in (("RDATE", recurrence.also_on), ("EXDATE", recurrence.left_out)):
-        memo = TimeMemo(name, event.zone)
+        memo = time_memo(name, event.zone)
         lines += [memo[day].replace("\r\n ", "").removesuffix("\r\n") for day in days]
     return lines
 

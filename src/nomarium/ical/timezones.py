@@ -13,6 +13,8 @@ if TYPE_CHECKING:
 _DAY = dt.timedelta(days=1)
 _WEEK = 7 * _DAY
 _UTC = dt.UTC
+_FIRST_DAY, _LAST_DAY = dt.date(3, 1, 1), dt.date(9998, 11, 30)
+"""Between them the clock of any zone can be told without leaving the years that a date can have."""
 
 
 class Change(NamedTuple):
@@ -94,18 +96,25 @@ def change_dates(zone: "ZoneInfo", year: int) -> frozenset[dt.date]:
 
 def changes(zone: "ZoneInfo", first: dt.date, last: dt.date) -> list[Change]:
     """The clock changes of a zone between two dates, a little more on both sides, in order."""
-    lowest, highest = dt.date(2, 1, 1), dt.date(9998, 12, 1)
-    first, last = max(first, lowest), min(last, highest)
-    at = dt.datetime.combine(first - _DAY, dt.time(0), _UTC)
-    end = dt.datetime.combine(last + 2 * _DAY, dt.time(0), _UTC)
+    low = dt.datetime.combine(max(first, _FIRST_DAY) - _DAY, dt.time(0))
+    high = dt.datetime.combine(min(last, _LAST_DAY) + 2 * _DAY, dt.time(0))
+    found = (change for year in range(low.year, high.year + 1) for change in _changes_of(zone, year))
+    return [change for change in found if low <= change.local < high]
+
+
+@lru_cache(maxsize=512)
+def _changes_of(zone: "ZoneInfo", year: int) -> tuple[Change, ...]:
+    """The clock changes of a zone in a year of UTC."""
+    at, end = (dt.datetime(one, 1, 1, tzinfo=_UTC) for one in (year, year + 1))
     found = []
     before = _state(at, zone)
     while at < end:
-        after = _state(at + _WEEK, zone)
+        following = min(at + _WEEK, end)
+        after = _state(following, zone)
         if after != before:  # no zone changes its clock twice in a week
-            found.append(_change_between(at, at + _WEEK, zone))
-        at, before = at + _WEEK, after
-    return found
+            found.append(_change_between(at, following, zone))
+        at, before = following, after
+    return tuple(found)
 
 
 def _state(moment: dt.datetime, zone: "ZoneInfo") -> tuple[dt.timedelta | None, str | None]:

@@ -70,7 +70,18 @@ class TextMemo(CellMemo):
 class PartMemo(CellMemo):
     """The same for what a cell says about when: `Part` values, with a refusal inside when it is none."""
 
+    def __init__(
+        self, read: Callable[[Cell], Any], default: str, plain: Callable[[Cell], Part | None]
+    ) -> None:
+        """`plain` gives the parts of cells that need no look at anything else, and None for all others."""
+        super().__init__(read, NOTHING, default)
+        self._plain = plain
+
     def __missing__(self, cell: Cell) -> Any:
+        part = self._plain(cell)
+        if part is not None and len(self) < MEMO_SIZE:
+            self[cell] = part
+            return part
         value = super().__missing__(cell)
         if isinstance(value, Refusal):
             value = self[cell] = Part(refusal=value)
@@ -112,23 +123,31 @@ def part_memo(
     adds_midnight = index in decisions.moment_columns
     zone = zone_named(zone_name) if zone_name else None
 
+    def plain(cell: Cell) -> Part | None:
+        day = plain_date(cell)
+        if day is None or (zone and day in change_dates(zone, day.year)):
+            return None  # the times of a change's date need looking at, one by one
+        # what Part(first=day, plain_day=day) does, without the cost of its defaults
+        return tuple.__new__(Part, (day, None, None, None, False, False, None, (), None, day, None))
+
     def read(cell: Cell) -> Part:
-        day = plain_date(cell) if role != "time" and weekday is None else None
-        if day is not None and not (zone and day in change_dates(zone, day.year)):
-            return Part(first=day, plain_day=day)
         moment = read_moment(cell, role, decisions.lexicon, counts_1904)
         if isinstance(moment, Refusal):
             return Part(refusal=moment)
         part = _part(moment, decisions, weekday)
         if part.plain_day and zone and part.plain_day in change_dates(zone, part.plain_day.year):
-            part = part._replace(plain_day=None)  # its times need looking at, one by one
+            part = part._replace(plain_day=None)
         if drops_midnight and part.start and part.start.secs == 0:
             part = part._replace(start=None, plain_day=part.first if part.last is None else None)
         elif adds_midnight and part.start is None and part.first and isinstance(cell, dt.date):
             part = part._replace(start=_MIDNIGHT, plain_day=None, notes=(*part.notes, "midnight-start"))
         return part
 
-    return PartMemo(read, NOTHING, default)
+    return PartMemo(read, default, plain if role != "time" and weekday is None else _unplain)
+
+
+def _unplain(_cell: Cell) -> None:
+    return None
 
 
 def _part(moment: Moment, decisions: Decisions, weekday: int | None) -> Part:

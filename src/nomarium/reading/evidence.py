@@ -7,7 +7,7 @@ and what remains decides, or is refused with the option that settles it.
 
 import datetime as dt
 from collections.abc import Iterable, Sequence
-from typing import TYPE_CHECKING, NamedTuple
+from typing import NamedTuple
 
 from nomarium.model.problem import Problem, column_letter
 from nomarium.reading.columns import Column
@@ -20,9 +20,6 @@ from nomarium.reading.options import ReadingOptions
 from nomarium.reading.refusal import Refusal
 from nomarium.reading.words import Lexicon, fold
 from nomarium.sheets.table import Cell, Row, Sheet, cell_text
-
-if TYPE_CHECKING:
-    pass
 
 ENOUGH_ROWS = 2_000
 """Rows after which evidence that nothing later could overturn is enough (a later contradiction is
@@ -46,9 +43,11 @@ def decide(
     count = 0
     for count, (number, row) in enumerate(rows, 1):
         gathered.add(number, row)
-        if count % ENOUGH_ROWS == 0 and not whole and _settled(gathered, options):
-            return _decisions(gathered, options, is_whole=False)
-    return _decisions(gathered, options, is_whole=True)
+        if count % ENOUGH_ROWS == 0 and not whole:
+            decisions, lacks_years = _decisions(gathered, options, is_whole=False)
+            if _is_settled(decisions, gathered, lacks_years):
+                return decisions
+    return _decisions(gathered, options, is_whole=True)[0]
 
 
 _Heard = tuple[int, tuple[Cell, ...], list[Moment | None], int | None]
@@ -159,21 +158,20 @@ class _Gathered:
         return list(found)
 
 
-def _settled(gathered: _Gathered, options: ReadingOptions) -> bool:
+def _is_settled(decisions: Decisions, gathered: _Gathered, lacks_years: bool) -> bool:
     """Whether no later row could change what the rows so far decide, short of contradicting it."""
-    decisions = _decisions(gathered, options, is_whole=False)
     return not (
         decisions.order_refusal
         or decisions.problems
         or decisions.date_only_columns
         or decisions.moment_columns
         or gathered.twins
-        or (decisions.window and not options.school_year)
-        or _Tally(gathered, options).lacks_years
+        or lacks_years
     )
 
 
-def _decisions(gathered: _Gathered, options: ReadingOptions, is_whole: bool) -> Decisions:
+def _decisions(gathered: _Gathered, options: ReadingOptions, is_whole: bool) -> tuple[Decisions, bool]:
+    """What the rows gathered so far decide, and whether some of their dates have no year."""
     language = None
     if not options.languages:
         unread = gathered.unread_texts()
@@ -192,10 +190,11 @@ def _decisions(gathered: _Gathered, options: ReadingOptions, is_whole: bool) -> 
     order, evidence, refusal = tally.settle_order()
     window, window_evidence = tally.window(order)
     date_only, moment_columns = _midnight_columns(gathered)
-    return Decisions(
+    decisions = Decisions(
         gathered.lexicon, order, evidence, refusal, language, window, window_evidence,
         date_only, moment_columns, is_whole, tuple(problems),
     )  # fmt: skip
+    return decisions, tally.lacks_years
 
 
 def _midnight_columns(gathered: _Gathered) -> tuple[frozenset[int], frozenset[int]]:
