@@ -4,7 +4,7 @@ import datetime as dt
 from collections.abc import Callable
 from typing import TypeVar
 
-from nomarium.ical.octets import escaped, folded, parameter
+from nomarium.ical.octets import MAX_OCTETS, escaped, folded, parameter
 from nomarium.model.event import NO_DETAILS, Details, Event, Person
 
 _UID_AT = Details._fields.index("uid")
@@ -39,20 +39,28 @@ def _day(ordinal: int) -> str:
     return dt.date.fromordinal(ordinal).isoformat().replace("-", "")
 
 
-def time_memo(name: str, zone: str | None) -> Memo[dt.date | dt.datetime]:
-    """The memo of finished lines of DTSTART or DTEND in one zone (None: floating)."""
-    head = f"{name};TZID={parameter(zone)}:" if zone and zone != "UTC" else f"{name}:"
-    tail = "Z" if zone == "UTC" else ""
-    days = Memo[int](lambda ordinal: f"{head}{_day(ordinal)}T")
-    clocks = Memo[dt.time](lambda time: f"{_clock(time)}{tail}\r\n")
+class TimeMemo(dict[dt.date | dt.datetime, str]):
+    """Finished lines of DTSTART or DTEND in one zone (None: floating)."""
 
-    def line(time: dt.date | dt.datetime) -> str:
-        if not isinstance(time, dt.datetime):
-            return f"{name};VALUE=DATE:{_day(time.toordinal())}\r\n"
-        text = days[time.toordinal()] + clocks[time.time()]
-        return text if len(text) <= 77 else folded(text.removesuffix("\r\n"))
+    def __init__(self, name: str, zone: str | None) -> None:
+        super().__init__()
+        head = f"{name};TZID={parameter(zone)}:" if zone and zone != "UTC" else f"{name}:"
+        tail = "Z\r\n" if zone == "UTC" else "\r\n"
+        self._days = Memo[int](lambda ordinal: f"{head}{_day(ordinal)}T")
+        self._clocks = Memo[dt.time](lambda time: _clock(time) + tail)
+        self._dates = Memo[int](lambda ordinal: f"{name};VALUE=DATE:{_day(ordinal)}\r\n")
 
-    return Memo(line)
+    def __missing__(self, time: dt.date | dt.datetime) -> str:
+        if len(self) >= MEMO_SIZE:
+            self.clear()
+        if isinstance(time, dt.datetime):
+            line = self._days[time.toordinal()] + self._clocks[time.time()]
+            if len(line) > MAX_OCTETS + 2:
+                line = folded(line.removesuffix("\r\n"))
+        else:
+            line = self._dates[time.toordinal()]
+        self[time] = line
+        return line
 
 
 def body_writer() -> Callable[[Event], str]:
@@ -82,13 +90,13 @@ def body_writer() -> Callable[[Event], str]:
             lines = known[key] = _details(event._replace(details=details._replace(facets=())))
         return lines + "".join([facets[facet] for facet in details.facets])
 
-    starts: dict[str | None, Memo[dt.date | dt.datetime]] = {}
-    ends: dict[str | None, Memo[dt.date | dt.datetime]] = {}
+    starts: dict[str | None, TimeMemo] = {}
+    ends: dict[str | None, TimeMemo] = {}
 
     def body_of(event: Event) -> str:
         summary, start, end, zone, location, description, details, _ = event
         if zone not in starts:
-            starts[zone], ends[zone] = time_memo("DTSTART", zone), time_memo("DTEND", zone)
+            starts[zone], ends[zone] = TimeMemo("DTSTART", zone), TimeMemo("DTEND", zone)
         summary_line = "SUMMARY:" + escaped(summary)
         if len(summary_line) <= 75 and summary_line.isascii():
             summary_line += "\r\n"
@@ -159,7 +167,7 @@ def _recurrence(event: Event) -> list[str]:
     assert recurrence is not None
     lines = [f"RRULE:{rule_text(rule)}" for rule in recurrence.rules]
     for name, days in (("RDATE", recurrence.also_on), ("EXDATE", recurrence.left_out)):
-        memo = time_memo(name, event.zone)
+        memo = TimeMemo(name, event.zone)
         lines += [memo[day].replace("\r\n ", "").removesuffix("\r\n") for day in days]
     return lines
 

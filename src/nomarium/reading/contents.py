@@ -39,6 +39,8 @@ class Contents:
     @cached_property
     def weekday_lists(self) -> float:
         """The share of cells that name weekdays and nothing else; 0 when none names several."""
+        if not self.texts:
+            return 0.0
         lists = [
             re.split(r"[\s,;/&+]+", re.sub(r"\band\b|\bet\b|\bund\b", " ", fold(cell_text(cell))))
             for cell in self.different[:MOST_DIFFERENT]

@@ -7,7 +7,7 @@ and what remains decides, or is refused with the option that settles it.
 
 import datetime as dt
 from collections.abc import Iterable, Sequence
-from typing import NamedTuple
+from typing import NamedTuple, cast
 
 from nomarium.model.problem import Problem, column_letter
 from nomarium.reading.columns import Column
@@ -15,7 +15,7 @@ from nomarium.reading.dates import Day, Order, Reading
 from nomarium.reading.decisions import ORDER_NAMES, Decisions, open_order
 from nomarium.reading.fitting import left_readings, runs_forward
 from nomarium.reading.headings import unit_of
-from nomarium.reading.moments import ROLES, Moment, read_moment
+from nomarium.reading.moments import ROLES, Moment, plain_date, read_moment
 from nomarium.reading.options import ReadingOptions
 from nomarium.reading.refusal import Refusal
 from nomarium.reading.words import Lexicon, fold
@@ -69,6 +69,8 @@ class _Gathered:
         self.first_rows: dict[tuple[Cell, ...], int] = {}
         self.twins = [(c, c.twin_of) for c in columns if c.twin_of is not None]
         self.twin_problem: Problem | None = None
+        self.plain_days: dict[int, set[dt.date]] = {}
+        """By column: the dates about which nothing is open, of rows that have no others to be settled."""
         self._heard: list[_Heard] | None = None
         self._heard_in = lexicon
         self._heard_rows = 0
@@ -113,7 +115,7 @@ class _Gathered:
         return f"“{heading}”" if heading else f"column {column_letter(index + self.sheet.first_column)}"
 
     def moments(self) -> Sequence[_Heard]:
-        """Each distinct row of cells, read in the language found so far."""
+        """Each distinct row of cells, but for rows of `plain_days`, read in the language found so far."""
         if (
             self._heard is None
             or self._heard_in is not self.lexicon
@@ -126,6 +128,10 @@ class _Gathered:
     def _listen(self) -> Iterable[_Heard]:
         memo: dict[tuple[int, str, Cell], Moment | Refusal] = {}
         for cells, number in self.first_rows.items():
+            if self.weekday_column is None and all(days := [plain_date(cell) for cell in cells]):
+                for column, day in zip(self.columns, days, strict=True):
+                    self.plain_days.setdefault(column.at, set()).add(cast("dt.date", day))
+                continue
             moments: list[Moment | None] = []
             for column, cell in zip(self.columns, cells, strict=False):
                 if not cell_text(cell):
@@ -200,7 +206,7 @@ def _decisions(gathered: _Gathered, options: ReadingOptions, is_whole: bool) -> 
 def _midnight_columns(gathered: _Gathered) -> tuple[frozenset[int], frozenset[int]]:
     """Columns that are dates although their cells say 00:00, and typed ones in which a date is a midnight."""
     clocks: dict[int, set[int]] = {}
-    bare: set[int] = set()
+    bare = set(gathered.plain_days)
     timed_cells: set[int] = set()
     for _, cells, moments, _ in gathered.moments():
         for column, cell, moment in zip(gathered.columns, cells, moments, strict=False):
@@ -336,7 +342,7 @@ class _Tally:
             return (first, last), f"the school year {first} to {last}"
         if not self.lacks_years:
             return None, ""
-        known: list[dt.date] = []
+        known = [day for days in self.gathered.plain_days.values() for day in days]
         for _, _, moments, _ in self.gathered.moments():
             for moment in moments:
                 for day in (moment.first, moment.last) if moment else ():

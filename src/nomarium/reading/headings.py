@@ -1,6 +1,7 @@
 """Which field a heading names: by its known spellings in five languages, and nearly so, never recklessly."""
 
 import re
+from collections.abc import Iterator
 from functools import lru_cache
 from pathlib import Path
 from typing import Final, NamedTuple
@@ -111,18 +112,15 @@ def match_exactly(heading: str) -> HeadingMatch | None:
     return next((table[form] for form in _forms(heading, plain) if form in table), None)
 
 
-def _forms(heading: str, plain: str) -> list[str]:
+def _forms(heading: str, plain: str) -> Iterator[str]:
     """A heading as it stands, without a number or an opening article, and each part of "Date / Fecha"."""
-    forms = [
-        plain,
-        re.sub(r"^(?:the|event|evt|your)\s+|\s*\d+$", "", plain),
-        plain.removesuffix("s"),
-    ]
-    forms.append(plain.replace(" ", ""))
+    yield plain
+    yield re.sub(r"^(?:the|event|evt|your)\s+|\s*\d+$", "", plain)
+    yield plain.removesuffix("s")
+    yield plain.replace(" ", "")
     parts = [normal(part) for part in re.split(r"\s*[/|]\s*|\s+-\s+|\n", heading)]
     if len(parts) > 1 and len({spellings()[p].field for p in parts if p in spellings()}) == 1:
-        forms += parts
-    return forms
+        yield from parts
 
 
 def unit_of(heading: str) -> HeadingUnit:

@@ -48,6 +48,8 @@ def find_delimiter(lines: Sequence[str]) -> str:
     """The delimiter under which most records have the same number of cells, more than one."""
     best, best_score = ",", (0.0, 0)
     for delimiter in DELIMITERS:
+        if not any(delimiter in line for line in lines):
+            continue
         try:
             widths = [
                 len(row) for row in csv.reader(lines, delimiter=delimiter, skipinitialspace=True) if row
