@@ -120,7 +120,7 @@ def columns_of(text: str, options: ReadingOptions = ReadingOptions()):  # noqa: 
         ("Day|Date|Event\nMon|2027-04-05|A", "day date summary"),
         ("Week|Day|Title\n1|2|A", "week day summary"),
         ("From|To|Event\n2027-04-05|2027-04-06|A", "start end summary"),
-        ("From|To|Trip|Date\nHalifax|Bay|A|2027-04-05", "- - - date"),
+        ("From|To|Trip|Date\nHalifax|Bay|A|2027-04-05", "- - summary date"),
         ("At|Event|Date\n9:00|A|2027-04-05", "start summary date"),
         ("Event|Date|Hours\nA|2027-04-05|9:00–17:00", "summary date time"),
         ("Title|Title|Date\nA|A|2027-04-05", "summary summary date"),

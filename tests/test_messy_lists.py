@@ -10,6 +10,19 @@ import pytest
 from helpers import built, csv_file, nomarium, refused, workbook
 
 RIGHT = {
+    "an open end": (
+        "Date,Time,Title\n2026-09-07,9:00 - ?,A\n2026-09-07,9:00 –,B\n2026-09-07,9:00-TBC,C", [],
+        ["A 2026-09-07T09:00/2026-09-07T10:00", "B 2026-09-07T09:00/2026-09-07T10:00", "C 2026-09-07T09:00/2026-09-07T10:00"],
+    ),
+    "dashes for no time": (
+        "Date,Start,End,Title\n2026-09-07,n/a,-,A\n2026-09-07,9:00,–,B", [], ["A 2026-09-07/2026-09-08", "B 2026-09-07T09:00/2026-09-07T10:00"],
+    ),
+    "a dash for no last day": ("Start date,End date,Title\n2026-09-07,-,A\n2026-09-08,2026-09-09,B", [], ["A 2026-09-07/2026-09-08", "B 2026-09-08/2026-09-10"]),
+    "ruled lines": ("Date;Title\n----------;-----\n2026-09-07;A\n==========;=====", [], ["A 2026-09-07/2026-09-08"]),
+    "times that are whole moments": ("Title,Time\nA,7 Sep 2026 9am\nB,8 Sep 2026 10-11am", [], ["A 2026-09-07T09:00/2026-09-07T10:00", "B 2026-09-08T10:00/2026-09-08T11:00"]),
+    "the terms of a year": ("Term,Starts,Ends\nAutumn,1 Sept 2026,18 Dec 2026", [], ["Autumn 2026-09-01/2026-12-19"]),
+    "home and away": ("Date,KO,Opponent,H/A\nSat 12 Sep 2026,14:30,Tide Side,H", ["--column", "Opponent=summary"], ["Tide Side 2026-09-12T14:30/2026-09-12T15:30"]),
+    "an examination and its session": ("Exam,Date,Session\nKnots 1,17/09/2026,AM", [], ["Knots 1 2026-09-17/2026-09-18"]),
     "a weekday and the school year settle the order, day first": (
         "Date,Title\nMon 7/9,A\nTue 8/9,B", ["--school-year", "2026:2027"], ["A 2026-09-07/2026-09-08", "B 2026-09-08/2026-09-09"],
     ),
@@ -157,7 +170,45 @@ def test_typed_times_of_a_workbook_run_forward_too(tmp_path: Path) -> None:
     ]
 
 
+PLANNERS = {
+    "weeks down, weekdays across": (
+        "Week commencing,Mon,Tue\n2026-09-07,Keel,Ribs\n2026-09-14,,Sail", [],
+        ["Keel 2026-09-07/2026-09-08", "Ribs 2026-09-08/2026-09-09", "Sail 2026-09-15/2026-09-16"], "3 entries",
+    ),
+    "the weekday above settles the figures": ("W/C,Mon,Tue,Wed,Thu,Fri\n07/09/2026,Keel,,,,Ribs", [], ["Keel 2026-09-07/2026-09-08", "Ribs 2026-09-11/2026-09-12"], "week a row"),
+    "a week counted from Sunday": ("W/C,Mon,Sun\n6 Sep 2026,Keel,Ribs", [], ["Ribs 2026-09-06/2026-09-07", "Keel 2026-09-07/2026-09-08"], "week a row"),
+    "columns beside and headings again": (
+        "Year planner,,,,\nWk,Week of,Mon,Tue,Remarks\n1,7 Sept 2026,9:00 Keel,,short\nWk,Week of,Mon,Tue,Remarks\n2,14 Sept 2026\nHoliday\n3,21 Sept 2026,,Sail", [],
+        ["Keel 2026-09-07T09:00/2026-09-07T10:00", "Sail 2026-09-22/2026-09-23"], "5 entries read = 2 events + 0 blank + 3 notes",
+    ),
+    "without years": ("W/C,Mon,Tue\n7 Sept,Keel,\n4 Jan,,Sail", ["--school-year", "2026:2027"], ["Keel 2026-09-07/2026-09-08", "Sail 2027-01-05/2027-01-06"], "week a row"),
+}  # fmt: skip
+
+
+@pytest.mark.parametrize("name", PLANNERS)
+def test_planners_date_each_cell(name: str, tmp_path: Path) -> None:
+    text, options, expected, told = PLANNERS[name]
+    source = csv_file(tmp_path, text)
+    assert sorted(built(source, *options)) == sorted(expected)
+    assert told in nomarium("build", source, "-o", tmp_path / "again.ics", *options).text
+
+
+def test_two_lines_in_a_planner_are_two_events(tmp_path: Path) -> None:
+    rows = [["Week", "Mon", "Tue"], [dt.date(2026, 9, 7), "Keel\n14:00 Ribs", None]]
+    assert built(workbook(tmp_path, rows)) == [
+        "Keel 2026-09-07/2026-09-08",
+        "Ribs 2026-09-07T14:00/2026-09-07T15:00",
+    ]
+
+
 REFUSED = {
+    "a planner's week without a date": ("W/C,Mon,Tue\n2026-09-07,Keel,\n,Ribs,", ["row 3, column A", "no date"]),
+    "a planner's week on another weekday": ("W/C,Mon,Tue\n2026-09-07,Keel,\n2026-09-16,Ribs,", ["row 3, column A", "a Wednesday", "Monday"]),
+    "a planner's week that is none": ("W/C,Mon,Tue\n2026-09-07,Keel,\n2026-09-14,,Sail\nsoon,Ribs,", ["row 4, column A", "“soon” is not a date"]),
+    "a time zone after a time": ("Date,Time,Title\n2026-09-07,9:00 AST,A", ["row 2, column B", "“AST” after the time", "--timezone"]),
+    "a range that a spreadsheet made a date": ("Date,Time,Title\n2026-09-07,2026-10-09 9:00,A", ["row 2, column B", "turns 9-10 into a date"]),
+    "several dates parted by semicolons": ("Date;Title\n7 Sep 2026 & 14 Sep 2026;A", ["row 2, column A", "several days"]),
+    "weekdays in another language beside doubtful dates": ("Tag;Datum;Fach\nMi;09.09.2026;Knoten", ["row 2, column B", "--date-order"]),
     "a week written once": ("Week,Day,Title\n1,Mon,A\n2,Mon,B\n,Tue,C", ["row 4, column A “Week”", '--fill-down "Week"'], "--day-one", "2026-09-07"),
     "a weekday and times that last for weeks": (
         "Title,Weekday,Start date,End date,Start,End\nA,Monday,2026-09-07,2026-12-14,9:00,10:00",
@@ -181,7 +232,6 @@ REFUSED = {
     "a start that is on another date": ("Date,Start,Title\n2026-09-08,2026-09-07 09:00,A", ["row 2, column B", "Make them agree"]),
     "a number for a length": ("Date,Start,Duration,Title\n2026-09-07,9:00,90,A", ["row 2, column C", "hours or minutes"]),
     "an end in the morning": ("Date,Start,End,Title\n2026-09-07,8:00,1:00,A", ["row 2, column C", "before it starts"]),
-    "a week drawn as columns": ("Week commencing,Mon,Tue\n2026-09-07,Keel,Ribs", ["HEADING=summary"]),
     "a second table below": ("Date,Title\n2026-09-07,A\n\nTitle,Date,Room\nB,2026-09-08,Loft", ["row 4, column C", "2 headings"]),
 }  # fmt: skip
 

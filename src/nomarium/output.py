@@ -126,8 +126,8 @@ class Output:
             self.has_floating = isinstance(event[1], dt.datetime)
         if (day := event[1].toordinal()) < self._low:
             self._low = day
-        if (day := event[2].toordinal()) > self._high:
-            self._high, self._latest = day, event
+        if (day := event[2].toordinal()) >= self._high:
+            self._reach(day, event)
         if last_start is not None:
             self._widen_to(last_start)
         if self._whole is not None:
@@ -143,6 +143,12 @@ class Output:
         for value in values:
             part = self._parts.get(value) or self._part(value)
             part.add(event[3], block)
+
+    def _reach(self, day: int, event: Event) -> None:
+        """Take an event whose end has this number for the latest, unless another touches a later day."""
+        # two ends on one day can mean two last days: an all-day event's end is the day after it
+        if day > self._high or self._latest is None or event.last_day > self._latest.last_day:
+            self._high, self._latest = day, event
 
     def _widen_to(self, day: dt.date) -> None:
         """Let the span, in which zones are defined, reach a date."""
@@ -201,8 +207,8 @@ class Output:
             (self._parts.get(value) or self._part(value)).take_over(bodies)
         self._identities.take_over(share.marks)
         self._low = min(self._low, share.low)
-        if share.latest is not None and (day := share.latest.end.toordinal()) > self._high:
-            self._high, self._latest = day, share.latest
+        if share.latest is not None and (day := share.latest.end.toordinal()) >= self._high:
+            self._reach(day, share.latest)
         self.has_floating |= share.has_floating
         self._met |= share.met
         self._new += share.new

@@ -85,7 +85,9 @@ def recipe_of(readings: Sequence[SheetReading], options: ReadingOptions) -> dict
         column.heading or column_letter(column.at + table.sheet.first_column): column.field
         for table in tables
         for column in table.columns
-        if column.twin_of is None and (column.heading or column.field)
+        if column.twin_of is None
+        and (column.heading or column.field)
+        and not (column.field == "date" and table.sheet.dates_above)
     }
     if options.defaults:
         recipe["defaults"] = dict(options.defaults)

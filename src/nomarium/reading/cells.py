@@ -24,6 +24,9 @@ REPEAT_FIELDS = ("repeat", "except", "also-on")
 MEMO_SIZE = 20_000
 """Distinct cells of one column that are remembered; when full, a memo starts again."""
 
+_SAYS_NOTHING = frozenset("- -- --- – — n/a n.a. none nil".split())
+"""What people put where there is no time and no last day; as the date itself it is still none."""
+
 _FAULT_TEXTS = frozenset(
     "#n/a #ref! #value! #name? #div/0! #null! #num! #spill! #calc! #error! err:502 err:504 err:508 err:509 err:511".split()
 )
@@ -131,6 +134,12 @@ def part_memo(
         return tuple.__new__(Part, (day, None, None, None, False, False, None, (), None, day, None))
 
     def read(cell: Cell) -> Part:
+        if (
+            field not in ("date", "when")
+            and isinstance(cell, str)
+            and cell.strip().casefold() in _SAYS_NOTHING
+        ):
+            return Part(notes=("cell-dash",))
         moment = read_moment(cell, role, decisions.lexicon, counts_1904)
         if isinstance(moment, Refusal):
             return Part(refusal=moment)

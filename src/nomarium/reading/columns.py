@@ -142,6 +142,8 @@ def _checked_by_content(columns: list[Column], contents: list[Contents]) -> list
             field = "day" if has_week or not has_date else ""
         elif field == "time" and plain == "hours" and all(isinstance(c, _LENGTHS) for c in about.cells):
             field, evidence = "duration", "its cells are numbers or lengths"
+        elif field == "time" and not has_date and about.dates >= MOSTLY:
+            field, evidence = "when", "its cells are dates with times"
         elif field == "week" and about.dates >= MOSTLY:
             field, evidence = "date", "its cells are dates"
         elif field == "location" and about.times >= MOSTLY:
@@ -202,6 +204,13 @@ def _free_texts(columns: list[Column], contents: list[Contents]) -> list[Column]
     ]  # fmt: skip
 
 
+def _words_of_school(columns: list[Column], contents: list[Contents]) -> list[Column]:
+    """Columns of words that say something about an event, in a table that has a title for none: one of them alone
+    is the title (“Term”, “Starts”, “Ends”)."""
+    named = ("term", "label", "group", "categories", "audience", "description", "teacher", "room", "location")
+    return [c for c in columns if c.field in named and c.how == "heading" and contents[c.at].texts >= MOSTLY]
+
+
 def _by_content(columns: list[Column], contents: list[Contents]) -> list[Column]:
     """Fill what no heading claims: the date, the times and the title, where just one column can be it."""
     free = [c for c in columns if not c.field and c.how != "asked" and contents[c.at].cells]
@@ -237,16 +246,23 @@ def _by_content(columns: list[Column], contents: list[Contents]) -> list[Column]
         if contents[column.at].weekdays >= MOSTLY and "day" not in taken:
             take(column, "day", "its cells are weekdays")
     if "summary" not in taken:
-        texts = [c for c in _free_texts(columns, contents) if c in free]
+        texts = [c for c in _free_texts(columns, contents) if c in free and _may_be_title(c.heading)]
         unnamed = [c for c in texts if is_placeholder(c.heading)]
         if len(texts) == 1:
             take(texts[0], "summary", "the only column of words")
         elif texts and len(unnamed) == len(texts):
             title = max(texts, key=lambda c: (len(contents[c.at].different), -c.at))
             take(title, "summary", "no headings; it has the most different texts")
-        elif "class" in taken:
-            pass  # the class is the title; the row reader sees to it
+        elif "class" not in taken and not texts and len(words := _words_of_school(columns, contents)) == 1:
+            columns[words[0].at] = words[0]._replace(
+                field="summary", how="content", evidence="the only column of words"
+            )
     return columns
+
+
+def _may_be_title(heading: str) -> bool:
+    """Whether a heading leaves open that its cells are titles: “Tag”, “From” and “Mon” name something else."""
+    return match_heading(heading) is None and normal(heading) not in ENGLISH.weekdays
 
 
 def _is_of_record(heading: str) -> bool:

@@ -19,8 +19,8 @@ from nomarium.reading.options import ReadingOptions
 from nomarium.reading.refusal import Refusal
 from nomarium.reading.times import Times, read_times
 from nomarium.reading.when import NOTES, NOTHING, Blame, Part, Row, settle
-from nomarium.reading.words import ENGLISH, Lexicon
-from nomarium.sheets.table import Area, Cell, Sheet
+from nomarium.reading.words import ENGLISH, Lexicon, fold
+from nomarium.sheets.table import Area, Cell, Sheet, cell_text
 
 _SET_FIELDS = (
     "location", "description", "categories", "audience", "organizer", "attendees", "url", "status",
@@ -61,11 +61,24 @@ def lexicon_for(options: ReadingOptions) -> Lexicon:
     return asked_lexicon(options.languages) if options.languages else ENGLISH
 
 
-def decide_days(sheet: Sheet, cells: Sequence[tuple[int, Cell]], options: ReadingOptions) -> Decisions:
-    """Settle the days of a drawing's headings together, as those of a column are. (row number, cell)"""
-    column = Column(0, "", "date")
-    rows = [(number, [cell]) for number, cell in cells]
-    return decide(sheet, [column], rows, options, lexicon_for(options), whole=True)
+def weekday_columns(row: Sequence[Cell], lexicon: Lexicon, others: int = 1) -> dict[int, int]:
+    """Column → weekday, 0 for Monday, of a row that names weekdays and at most so many `others`, else nothing."""
+    filled = [(at, fold(text).strip()) for at, cell in enumerate(row) if (text := cell_text(cell))]
+    found = {at: lexicon.weekdays[word] for at, word in filled if word in lexicon.weekdays}
+    distinct = len(set(found.values())) == len(found)
+    return found if distinct and len(filled) - len(found) <= others else {}
+
+
+def decide_days(
+    sheet: Sheet, cells: Sequence[tuple[int, Cell]], options: ReadingOptions, weekday: str = ""
+) -> Decisions:
+    """Settle the days of a drawing's headings together, as those of a column are. (row number, cell)
+
+    `weekday` is the one that they all should fall on, where the drawing says so.
+    """
+    columns = [Column(0, "", "date"), Column(1, "", "day")]
+    rows = [(number, [cell, weekday]) for number, cell in cells]
+    return decide(sheet, columns if weekday else columns[:1], rows, options, lexicon_for(options), whole=True)
 
 
 def merged_from(sheet: Sheet) -> dict[tuple[int, int], Area]:

@@ -304,7 +304,7 @@ class _Tally:
         for column in self.gathered.columns:
             unit = unit_of(column.heading).date_order
             if unit:
-                return unit, f"the heading “{column.heading}” says so", None  # type: ignore[return-value]
+                return unit, f"{ORDER_NAMES[unit]}: the heading “{column.heading}” says so", None  # type: ignore[return-value]
         if len(self.witnesses) > 1:
             (a, first), (b, second) = list(self.witnesses.items())[:2]
             message = (

@@ -120,7 +120,7 @@ def _forms(heading: str, plain: str) -> Iterator[str]:
     yield plain.replace(" ", "")
     parts = [normal(part) for part in re.split(r"\s*[/|]\s*|\s+-\s+|\n", heading)]
     if len(parts) > 1 and len({spellings()[p].field for p in parts if p in spellings()}) == 1:
-        yield from parts
+        yield from (part for part in parts if len(part) > 1)  # not the “H/A” of home and away
 
 
 def unit_of(heading: str) -> HeadingUnit:

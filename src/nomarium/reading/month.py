@@ -15,6 +15,7 @@ from nomarium.reading.drawn import (
     lexicon_for,
     merged_from,
     time_and_text,
+    weekday_columns,
 )
 from nomarium.reading.notebook import Notebook
 from nomarium.reading.options import ReadingOptions
@@ -50,7 +51,7 @@ def read_month(sheet: Sheet, options: ReadingOptions) -> DrawnReading | PassedOv
     """Read a sheet as one or more drawn months, or say why it is none."""
     rows = [(number, row) for number, row in sheet.rows() if not is_blank(row)]
     lexicon = _lexicon(rows, options)
-    head = next((at for at, (_, row) in enumerate(rows) if len(_weekday_columns(row, lexicon)) >= 5), None)
+    head = next((at for at, (_, row) in enumerate(rows) if len(weekday_columns(row, lexicon)) >= 5), None)
     if head is None:
         message = f"{sheet.title} is no drawn month: no row names the weekdays."
         remedy = "Put the names of the weekdays above the weeks."
@@ -58,7 +59,7 @@ def read_month(sheet: Sheet, options: ReadingOptions) -> DrawnReading | PassedOv
     drawing = _Drawing(month=_month_of(sheet.name, lexicon, options))
     for number, row in rows:
         _take_row(sheet, drawing, number, row, lexicon, options)
-    if not drawing.months_seen and drawing.month is None:
+    if not drawing.months_seen and drawing.month is None and _has_numbers(rows[head + 1 :]):
         message = f"{sheet.title} is drawn as a month, and nothing says which month it is."
         remedy = "Write the month and the year above the weekdays, such as April 2027."
         return _passed(sheet, "nothing says which month it is", "month-unnamed", message, remedy)
@@ -78,6 +79,11 @@ def read_month(sheet: Sheet, options: ReadingOptions) -> DrawnReading | PassedOv
     return DrawnReading(sheet, events, (*sheet.notes, told))
 
 
+def _has_numbers(rows: Sequence[Row]) -> bool:
+    """Whether some row has several cells that begin with a day's number."""
+    return any(sum(_NUMBERED.match(cell_text(cell)) is not None for cell in row) > 2 for _, row in rows)
+
+
 def _passed(sheet: Sheet, reason: str, code: str, message: str, remedy: str) -> PassedOver:
     return PassedOver(sheet, reason, Problem(code, message, remedy, sheet.place()))
 
@@ -85,7 +91,7 @@ def _passed(sheet: Sheet, reason: str, code: str, message: str, remedy: str) -> 
 def _lexicon(rows: Sequence[Row], options: ReadingOptions) -> Lexicon:
     """English or the languages asked for; else the first language that knows a whole row of weekdays."""
     lexicon = lexicon_for(options)
-    if options.languages or any(len(_weekday_columns(row, lexicon)) >= 5 for _, row in rows):
+    if options.languages or any(len(weekday_columns(row, lexicon)) >= 5 for _, row in rows):
         return lexicon
     for _, row in rows[:12]:
         words = {
@@ -97,14 +103,6 @@ def _lexicon(rows: Sequence[Row], options: ReadingOptions) -> Lexicon:
                 if language and len(words & language.weekdays.keys()) >= 5:
                     return ENGLISH.extended(language)
     return lexicon
-
-
-def _weekday_columns(row: Sequence[Cell], lexicon: Lexicon) -> dict[int, int]:
-    """Column → weekday of a row that names weekdays, else nothing."""
-    filled = [(n, fold(cell_text(cell)).strip()) for n, cell in enumerate(row) if cell_text(cell)]
-    found = {n: lexicon.weekdays[word] for n, word in filled if word in lexicon.weekdays}
-    distinct = len(set(found.values())) == len(found)
-    return found if distinct and len(found) >= len(filled) - 1 else {}
 
 
 def _month_of(text: str, lexicon: Lexicon, options: ReadingOptions) -> tuple[int, int] | None:
@@ -142,7 +140,7 @@ def _take_row(
         drawing.dates = {}
         drawing.notes.append((number, " ".join(cell_text(cell) for _, cell in filled)))
         return
-    weekdays = _weekday_columns(row, lexicon)
+    weekdays = weekday_columns(row, lexicon)
     if len(weekdays) >= 5:
         drawing.weekdays, drawing.dates = weekdays, {}
         return

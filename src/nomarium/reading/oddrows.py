@@ -9,12 +9,14 @@ _TOTAL_WORDS = frozenset(
     "total totals sum subtotal grand count average totaal totaux summe gesamt suma".split()
 )
 
+_RULING = frozenset("-_=~*+:·—–─━═ ")
+
 
 def note_text(row: Sequence[Cell], headings: Sequence[str], fields: Sequence[str], dated: bool) -> str | None:
     """The text of a row that is a note, or None when it must be taken for an event.
 
-    A note repeats the headings, holds one lone text left of everything (a section title) or outside
-    the columns of the event, counts something up, or has a date and nothing else (an empty slot).
+    A note repeats the headings, rules a line, holds one lone text left of everything (a section title) or
+    outside the columns of the event, counts something up, or has a date and nothing else (an empty slot).
 
     `fields` has one field a column; `dated` tells whether a cell of the row reads as a date.
     """
@@ -24,7 +26,8 @@ def note_text(row: Sequence[Cell], headings: Sequence[str], fields: Sequence[str
         slots = ("date", "when", "start", "end-date", "end", "day", "week", "time", "all-day")
         only_slots = all(n < len(fields) and fields[n] in slots for n, _ in filled)
         return " ".join(texts) if only_slots else None
-    if _repeats_headings(filled, headings):
+    is_rule = all(len(text) > 2 and set(text) <= _RULING for text in texts)
+    if is_rule or _repeats_headings(filled, headings):
         return " | ".join(texts)
     first_word = normal(texts[0]).split()
     if first_word and first_word[0] in _TOTAL_WORDS and len(filled) <= max(3, len(headings) // 2):

@@ -13,6 +13,7 @@ from nomarium.reading.notebook import Notebook
 from nomarium.reading.options import ReadingOptions
 from nomarium.reading.rows import read_events
 from nomarium.reading.tables import SAMPLE_ROWS, PassedOver, TableReading, read_table
+from nomarium.reading.words import Lexicon
 from nomarium.sheets.table import Sheet
 
 
@@ -89,11 +90,14 @@ def read_sheet(sheet: Sheet, options: ReadingOptions, whole: bool = False) -> Sh
     table = read_table(sheet, options, whole)
     if isinstance(table, TableReading):
         return _as_list(table)
+    tried: list[PassedOver] = []
     if options.layout is None:
         for layout in ("month", "grid"):
             drawn = _read_drawn(sheet, options, layout)
-            if isinstance(drawn, SheetReading) or drawn.problem.code == "month-unnamed":
+            if isinstance(drawn, SheetReading):
                 return drawn
+            tried.append(drawn)
+    seen: Lexicon | None = None
     if not options.languages and table.problem.code in ("date-column-missing", "table-empty"):
         from nomarium.reading.languages import lexicon_seen
 
@@ -101,9 +105,32 @@ def read_sheet(sheet: Sheet, options: ReadingOptions, whole: bool = False) -> Sh
             cell for _, row in islice(sheet.rows(), SAMPLE_ROWS) for cell in row if isinstance(cell, str)
         )
         seen = lexicon_seen(texts)
-        again = read_table(sheet, options, whole, seen) if seen is not None else table
-        return _as_list(again) if isinstance(again, TableReading) else again
-    return table
+        if seen is not None:
+            table = read_table(sheet, options, whole, seen)
+    if isinstance(table, PassedOver) and table.problem.code in ("date-column-missing", "day-one-missing"):
+        table = _dated_above(sheet, options, whole, seen, table)
+    if isinstance(table, TableReading):
+        return _as_list(table)
+    return next((drawn for drawn in tried if drawn.problem.code == "month-unnamed"), table)
+
+
+def _dated_above(
+    sheet: Sheet, options: ReadingOptions, whole: bool, seen: Lexicon | None, missing: PassedOver
+) -> TableReading | PassedOver:
+    """The reading of a list whose dates stand above its rows, by week or by day; else what is `missing`."""
+    from nomarium.reading.drawn import lexicon_for
+    from nomarium.reading.sections import dated_by_sections
+    from nomarium.reading.weeks import dated_weekdays, has_weekdays
+
+    lexicon = seen or lexicon_for(options)
+    for dated in (dated_weekdays(sheet, options, lexicon), dated_by_sections(sheet, lexicon)):
+        table = read_table(dated, options, whole, seen) if dated is not None else None
+        if isinstance(table, TableReading):
+            return table
+    if missing.problem.code == "date-column-missing" and has_weekdays(sheet, lexicon):
+        remedy = "For one week, say which: --day-one 2027-04-12. A timetable that repeats is part of a plan."
+        return missing._replace(problem=missing.problem._replace(remedy=remedy))
+    return missing
 
 
 def _as_list(table: TableReading) -> SheetReading:
@@ -115,10 +142,18 @@ def _as_list(table: TableReading) -> SheetReading:
 
 def _read_drawn(sheet: Sheet, options: ReadingOptions, layout: str) -> SheetReading | PassedOver:
     # imported here: most sources are lists
+    from nomarium.reading.drawn import lexicon_for
     from nomarium.reading.grid import read_grid
     from nomarium.reading.month import read_month
+    from nomarium.reading.planner import read_planner
+    from nomarium.reading.weeks import dated_weekdays
 
     drawn = (read_grid if layout == "grid" else read_month)(sheet, options)
+    if layout == "grid" and isinstance(drawn, PassedOver):
+        dated = dated_weekdays(sheet, options, lexicon_for(options))
+        drawn = read_grid(dated, options) if dated is not None else drawn
+        if isinstance(drawn, PassedOver):
+            drawn = read_planner(sheet, options) or drawn
     return (
         drawn
         if isinstance(drawn, PassedOver)

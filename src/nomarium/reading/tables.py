@@ -132,7 +132,7 @@ def _missing(sheet: Sheet, columns: Sequence[Column], options: ReadingOptions) -
         return PassedOver(sheet, "it has no dates", _nothing("day-one-missing", message, remedy, sheet))
     if not has_date:
         message = f"No column of {sheet.title} holds dates (it has {there})."
-        remedy = 'Say which one does: --column "HEADING=date".'
+        remedy = 'Say which one does: --column "HEADING=date"; for one day only: --set date=2027-04-12.'
         return PassedOver(sheet, "it has no dates", _nothing("date-column-missing", message, remedy, sheet))
     if not fields & {"summary", "class"}:
         message = f"No column of {sheet.title} says what each event is called (it has {there})."

@@ -54,6 +54,7 @@ _RANGE = r"\s*(?:[-~/]|\bto\b|\buntil\b|\btill?\b|\bthrough\b|\bbis\b|\btot\b|\b
 _HOUR_WORDS = r"\s?(?:\bo'clock\b|\buhr\b|\buur\b|\bheures?\b|\bhoras?\b|\bhrs?\b)\s?"
 _BEFORE = r"^(?:a partir de(?: las)?|desde las|from|ab|des|at|@|de|von|um|om|vanaf|van|desde|a|las|kl|um|starts?|ca|circa)\b\.?\s*|^@\s*"
 _AFTER = r"\s*\bonwards?$"
+_ZONE_AFTER = r"(?P<times>.*\d.*?)\s*(?P<rest>\([^)]+\)|\b[A-Z]{2,5})"
 _SPACED_MERIDIEM = r"\b([ap])\. ?m\b"
 _AFTER_MIDDAY = r"12\s?(?:noon|midday)|12\s?(?P<night>midnight)"
 
@@ -66,6 +67,18 @@ def read_times(text: str) -> Times | Refusal:
     >>> read_times("1–2:30pm").start.secs // 3600
     13
     """
+    times = _times_in(text)
+    if isinstance(times, Times) or not (more := re.fullmatch(_ZONE_AFTER, text)):
+        return times
+    if isinstance(_times_in(more["times"]), Refusal):
+        return times
+    remedy = (
+        "Write the time alone, like 9:30; a time zone is named with --timezone or in a column “Time zone”."
+    )
+    return Refusal("time-rest", f"“{more['rest']}” after the time is not read.", remedy)
+
+
+def _times_in(text: str) -> Times | Refusal:
     if clock := plain_clock(text):
         return Times(clock)
     plain = plain_time_text(text)
@@ -78,7 +91,11 @@ def read_times(text: str) -> Times | Refusal:
     single = read_clock(plain)
     if isinstance(single, Clock):
         return Times(single)
-    pieces = [piece for piece in re.split(_RANGE, plain) if piece]
+    pieces = re.split(_RANGE, plain)
+    if len(pieces) == 2 and (not pieces[1] or pieces[1] in _UNKNOWN_WORDS):
+        start = read_clock(pieces[0])
+        return start if isinstance(start, Refusal) else Times(start, notes=("end-unknown",))
+    pieces = [piece for piece in pieces if piece]
     if len(pieces) != 2:
         return single
     start, end = read_clock(pieces[0]), read_clock(pieces[1])

@@ -74,6 +74,7 @@ NOTES = {
     "all-day-untimed": "The row says that it is not all day and gives no time: it is all-day.",
     "all-day-to-midnight": "An all-day event that ends at 00:00 ends on the day before.",
     "time-unknown": "The time is not known yet: the event is all-day and tentative.",
+    "cell-dash": "A dash or “n/a” in place of a time or a last day is read as a blank.",
     "end-unknown": "The end is not known yet: the event has the default length.",
     "afternoon-doubt": "A time without am or pm is read by the 24-hour clock: 1:30 is in the night. "
     "If the afternoon is meant, write 1:30 pm or 13:30.",
@@ -98,6 +99,10 @@ def settle(row: Row, default_length_secs: int) -> When | Blame:
     if row.start.first and row.start.first != first:
         message = f"The start is on {row.start.first} and the date says {first}."
         return Blame("start", Refusal("date-conflict", message, "Make them agree, or leave one blank."))
+    if row.time.first and row.time.first != first:
+        message = f"The time is on {row.time.first} and the date says {first}."
+        remedy = "A spreadsheet turns 9-10 into a date: type times like 9:00-10:00."
+        return Blame("time", Refusal("date-conflict", message, remedy))
     last = _last_day(row, first)
     if isinstance(last, Blame):
         return last

@@ -40,6 +40,8 @@ class Sheet(NamedTuple):
     """What was decided on the way from bytes to cells."""
     counts_1904: bool = False
     """Whether plain numbers as dates count from 1904."""
+    dates_above: bool = False
+    """Whether the dates of its rows stand above them in the source, and were put into the rows."""
 
     def rows(self) -> Iterator[Row]:
         """The rows from the top, blank ones included."""
