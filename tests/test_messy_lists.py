@@ -202,13 +202,15 @@ def test_two_lines_in_a_planner_are_two_events(tmp_path: Path) -> None:
 
 
 REFUSED = {
+    "names down and dates across": ("Name,2026-09-07,2026-09-08\nAda,Early,Late", ["dates stand across", "a row for each event"]),
+    "a list on its side": ("Title,A,B\nDate,2026-09-07,2026-09-08\nStart,9:00,10:00", ["on its side"]),
     "a planner's week without a date": ("W/C,Mon,Tue\n2026-09-07,Keel,\n,Ribs,", ["row 3, column A", "no date"]),
     "a planner's week on another weekday": ("W/C,Mon,Tue\n2026-09-07,Keel,\n2026-09-16,Ribs,", ["row 3, column A", "a Wednesday", "Monday"]),
     "a planner's week that is none": ("W/C,Mon,Tue\n2026-09-07,Keel,\n2026-09-14,,Sail\nsoon,Ribs,", ["row 4, column A", "“soon” is not a date"]),
     "a time zone after a time": ("Date,Time,Title\n2026-09-07,9:00 AST,A", ["row 2, column B", "“AST” after the time", "--timezone"]),
     "a range that a spreadsheet made a date": ("Date,Time,Title\n2026-09-07,2026-10-09 9:00,A", ["row 2, column B", "turns 9-10 into a date"]),
     "several dates parted by semicolons": ("Date;Title\n7 Sep 2026 & 14 Sep 2026;A", ["row 2, column A", "several days"]),
-    "weekdays in another language beside doubtful dates": ("Tag;Datum;Fach\nMi;09.09.2026;Knoten", ["row 2, column B", "--date-order"]),
+    "weekdays in another language beside doubtful dates": ("Tag;Datum;Fach\nDo;10.09.2026;Knoten", ["row 2, column B", "--date-order"]),
     "a week written once": ("Week,Day,Title\n1,Mon,A\n2,Mon,B\n,Tue,C", ["row 4, column A “Week”", '--fill-down "Week"'], "--day-one", "2026-09-07"),
     "a weekday and times that last for weeks": (
         "Title,Weekday,Start date,End date,Start,End\nA,Monday,2026-09-07,2026-12-14,9:00,10:00",

@@ -146,7 +146,7 @@ def _checked_by_content(columns: list[Column], contents: list[Contents]) -> list
             field, evidence = "when", "its cells are dates with times"
         elif field == "week" and about.dates >= MOSTLY:
             field, evidence = "date", "its cells are dates"
-        elif field == "location" and about.times >= MOSTLY:
+        elif field == "location" and plain in _LOOSE_WORDS and about.times >= MOSTLY:
             field, evidence = "start", "its cells are times"
         elif plain in _LOOSE_WORDS and field in ("start", "end", "date") and not (about.dates or about.times):
             if not all(isinstance(cell, (int, float)) or cell_text(cell).isdigit() for cell in about.cells):

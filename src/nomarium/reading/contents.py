@@ -18,9 +18,12 @@ class Contents:
     """What the sampled cells of one column are, worked out when asked, from the different ones."""
 
     def __init__(self, cells: Sequence[Cell], lexicon: Lexicon) -> None:
-        self.cells = [cell for cell in cells if cell_text(cell)]
+        self.cells = [cell for cell in cells if (cell.strip() if type(cell) is str else cell_text(cell))]
         self.blank = len(cells) - len(self.cells)
-        self.different = list({(type(cell), cell): cell for cell in self.cells}.values())
+        # 1 and True are equal and not the same; texts, most cells by far, are told apart by themselves
+        self.different = list(
+            {cell if type(cell) is str else (type(cell), cell): cell for cell in self.cells}.values()
+        )
         self._lexicon = lexicon
 
     @cached_property

@@ -65,6 +65,7 @@ class _Gathered:
         self.weekday_column = next((c for c in columns if c.field == "day"), None)
         picked = [*self.columns, *([self.weekday_column] if self.weekday_column else [])]
         self.indices = [c.at for c in picked]
+        self.last_index = max(self.indices, default=0)
         self.headings = {c.at: c.heading for c in columns}
         self.first_rows: dict[tuple[Cell, ...], int] = {}
         self.twins = [(c, c.twin_of) for c in columns if c.twin_of is not None]
@@ -76,10 +77,11 @@ class _Gathered:
         self._heard_rows = 0
 
     def add(self, number: int, row: Sequence[Cell]) -> None:
-        width = len(row)
-        key = tuple([row[i] if i < width else "" for i in self.indices])
-        if key not in self.first_rows:
-            self.first_rows[key] = number
+        if len(row) > self.last_index:
+            key = tuple([row[i] for i in self.indices])
+        else:
+            key = tuple([row[i] if i < len(row) else "" for i in self.indices])
+        self.first_rows.setdefault(key, number)
         for column, other in self.twins:
             if self.twin_problem is None:
                 self._compare_twins(number, row, column, other or 0)

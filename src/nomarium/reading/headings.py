@@ -133,9 +133,10 @@ def unit_of(heading: str) -> HeadingUnit:
     candidates = re.findall(_BRACKETS, heading) or [heading]
     for text in candidates:
         plain = fold(text).strip()
-        letters = re.sub(r"[^djtmya]", "", plain)
-        if re.fullmatch(r"[djtmya]{1,4}[/.\- ]?[djtmya]{1,4}[/.\- ]?[djtmya]{1,4}.*", plain):
-            shape = re.sub(r"(.)\1+", r"\1", _in_english(letters))
+        if not plain.isalpha() and re.fullmatch(
+            r"[djtmya]{1,4}[/.\- ]?[djtmya]{1,4}[/.\- ]?[djtmya]{1,4}.*", plain
+        ):
+            shape = re.sub(r"(.)\1+", r"\1", _in_english(re.sub(r"[^djtmya]", "", plain)))
             order = shape if shape in ("dmy", "mdy", "ymd") else order
         length = _LENGTH_UNITS.get(plain.removeprefix("in ").strip(), length)
     if fold(heading).strip() in ("minutes", "mins", "minuten"):

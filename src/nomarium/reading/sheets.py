@@ -8,13 +8,14 @@ from nomarium.model.event import Event
 from nomarium.model.problem import Problem
 from nomarium.reading.cells import REPEAT_FIELDS
 from nomarium.reading.columns import heading_missing
-from nomarium.reading.headings import normal
+from nomarium.reading.headings import FIELDS, match_exactly, normal
+from nomarium.reading.layout import looks_like_date
 from nomarium.reading.notebook import Notebook
 from nomarium.reading.options import ReadingOptions
 from nomarium.reading.rows import read_events
 from nomarium.reading.tables import SAMPLE_ROWS, PassedOver, TableReading, read_table
 from nomarium.reading.words import Lexicon
-from nomarium.sheets.table import Sheet
+from nomarium.sheets.table import Sheet, cell_text
 
 
 class SheetReading(NamedTuple):
@@ -120,17 +121,33 @@ def _dated_above(
     """The reading of a list whose dates stand above its rows, by week or by day; else what is `missing`."""
     from nomarium.reading.drawn import lexicon_for
     from nomarium.reading.sections import dated_by_sections
-    from nomarium.reading.weeks import dated_weekdays, has_weekdays
+    from nomarium.reading.weeks import dated_weekdays
 
     lexicon = seen or lexicon_for(options)
     for dated in (dated_weekdays(sheet, options, lexicon), dated_by_sections(sheet, lexicon)):
         table = read_table(dated, options, whole, seen) if dated is not None else None
         if isinstance(table, TableReading):
             return table
-    if missing.problem.code == "date-column-missing" and has_weekdays(sheet, lexicon):
-        remedy = "For one week, say which: --day-one 2027-04-12. A timetable that repeats is part of a plan."
+    if missing.problem.code == "date-column-missing" and (remedy := _remedy_of_shape(sheet, lexicon)):
         return missing._replace(problem=missing.problem._replace(remedy=remedy))
     return missing
+
+
+def _remedy_of_shape(sheet: Sheet, lexicon: Lexicon) -> str:
+    """What to do with a table without a column of dates, as its shape suggests; nothing when it suggests none."""
+    from nomarium.reading.weeks import has_weekdays
+
+    top = [row for _, row in islice(sheet.rows(), SAMPLE_ROWS)]
+    named = [row for row in top if row and match_exactly(cell_text(row[0])) is not None]
+    if len(named) > 1 and len(top) <= len(FIELDS):
+        return "It seems to lie on its side: copy it and paste it transposed, with a row for each event."
+    if any(sum(looks_like_date(cell, lexicon) for cell in row) > 1 for row in top):
+        return (
+            "Its dates stand across: put times into the first column (a grid), or make a row for each event."
+        )
+    if has_weekdays(sheet, lexicon):
+        return "For one week, say which: --day-one 2027-04-12. A timetable that repeats is part of a plan."
+    return ""
 
 
 def _as_list(table: TableReading) -> SheetReading:

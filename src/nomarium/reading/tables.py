@@ -1,7 +1,7 @@
 """How one sheet is read as an event list: where the table is, what its columns are, what its dates mean."""
 
 from collections.abc import Iterator, Sequence
-from itertools import islice
+from itertools import chain, islice
 from typing import NamedTuple
 
 from nomarium.model.problem import Problem, column_letter
@@ -43,7 +43,8 @@ class TableReading(NamedTuple):
 
     def rows(self) -> Iterator[Row]:
         """The rows of data, what merged cells and `--fill-down` say filled in."""
-        rows = _filled(self.sheet, self.head, _fill_down(self.headings, self.options))
+        data = _data_rows(self.sheet, self.head)
+        rows = _filled(self.sheet, data, _fill_down(self.headings, self.options))
         return self.parts.joined(rows) if self.parts else rows
 
 
@@ -70,7 +71,9 @@ def read_table(
         reason = "it is blank"
         return PassedOver(sheet, reason, _nothing("table-blank", f"{sheet.title} is blank.", "", sheet))
     rows = _data_rows(sheet, head)
-    sample = [row for _, row in islice(rows, SAMPLE_ROWS) if not is_blank(row)]
+    first_rows = list(islice(rows, SAMPLE_ROWS))
+    data: Iterator[Row] = chain(first_rows, rows)
+    sample = [row for _, row in first_rows if not is_blank(row)]
     if not sample:
         message = f"{sheet.title} has headings and no rows."
         remedy = "Check that this is the right file: an empty calendar must not replace a full one."
@@ -78,8 +81,10 @@ def read_table(
         return PassedOver(sheet, "it has no rows under its headings", problem)
     parts = find_date_parts(head.headings, sample, options.columns)
     if parts is not None:
-        filled = parts.joined(_filled(sheet, head, _fill_down(head.headings, options)))
-        sample = [row for _, row in islice(filled, SAMPLE_ROWS) if not is_blank(row)]
+        data = parts.joined(_filled(sheet, data, _fill_down(head.headings, options)))
+        first_rows = list(islice(data, SAMPLE_ROWS))
+        data = chain(first_rows, data)
+        sample = [row for _, row in first_rows if not is_blank(row)]
         head = parts.renamed(head)
     columns, notes = assign_columns(
         sheet, head, sample, parts.asking(options, head) if parts else options, seen
@@ -91,9 +96,7 @@ def read_table(
     missing = _misfit(sheet, columns, options) or _missing(sheet, columns, options)
     if missing is not None:
         return missing
-    data = _filled(sheet, head, ())
-    if parts is not None:
-        data = parts.joined(_filled(sheet, head, _fill_down(head.headings, options)))
+    data = data if parts else _filled(sheet, data, ())
     decisions = decide(sheet, columns, data, options, lexicon, whole)
     return TableReading(
         sheet, head, tuple(columns), decisions, options, decisions.problems,
@@ -161,7 +164,7 @@ def _fill_down(headings: Sequence[str], options: ReadingOptions) -> tuple[int, .
     return tuple(at for at, heading in enumerate(headings) if heading.casefold() in wanted)
 
 
-def _filled(sheet: Sheet, head: TableHead, fill_down: tuple[int, ...]) -> Iterator[Row]:
+def _filled(sheet: Sheet, rows: Iterator[Row], fill_down: tuple[int, ...]) -> Iterator[Row]:
     """The rows of data; a cell merged over several rows says its value in each of them."""
     spans = {
         (row, column): (area.first_row, area.first_column)
@@ -170,7 +173,6 @@ def _filled(sheet: Sheet, head: TableHead, fill_down: tuple[int, ...]) -> Iterat
         for row in range(area.first_row + 1, area.last_row + 1)
         for column in (area.first_column,)
     }
-    rows = _data_rows(sheet, head)
     if not spans and not fill_down:
         return rows
     return _fill(rows, spans, fill_down, sheet.first_column)
