@@ -133,9 +133,8 @@ def unit_of(heading: str) -> HeadingUnit:
     candidates = re.findall(_BRACKETS, heading) or [heading]
     for text in candidates:
         plain = fold(text).strip()
-        if not plain.isalpha() and re.fullmatch(
-            r"[djtmya]{1,4}[/.\- ]?[djtmya]{1,4}[/.\- ]?[djtmya]{1,4}.*", plain
-        ):
+        may_be_form = not plain.isalpha() or set(plain) <= set("djtmya")  # most headings are words
+        if may_be_form and re.fullmatch(r"[djtmya]{1,4}(?:[/.\- ]?[djtmya]{1,4}){2}.*", plain):
             shape = re.sub(r"(.)\1+", r"\1", _in_english(re.sub(r"[^djtmya]", "", plain)))
             order = shape if shape in ("dmy", "mdy", "ymd") else order
         length = _LENGTH_UNITS.get(plain.removeprefix("in ").strip(), length)
