@@ -68,6 +68,10 @@ def test_dates_above_rows_date_them(name: str, tmp_path: Path) -> None:
 
 
 REFUSED = {
+    "a second week that nothing names": ("W/C 7 September 2026,\nDay,Event\nMonday,A\nFriday,B\nMonday,C\nFriday,D", ["--day-one"]),
+    "a day of a second week": (
+        "W/C 7 September 2026,\nDay,Event\nMonday,A\nTuesday,B\nWednesday,C\nThursday,D\nFriday,E\nMonday,F", ["row 8, column A", "“Monday” names a weekday"],
+    ),
     "weekdays and no week": ("Time,Monday,Tuesday\n9:00,A,B", ["--day-one", "part of a plan"]),
     "a week whose figures can be read two ways": ("Week of 6/9/26,,\nTime,Mon,Tue\n9:00,A,B", ["--day-one"]),
     "a date that is not the first weekday": ("9 September 2026,,\nTime,Mon,Tue\n9:00,A,B", ["--day-one"]),

@@ -31,9 +31,8 @@ def dated_by_sections(sheet: Sheet, lexicon: Lexicon) -> Sheet | None:
             at = _title_at(row, lexicon)
             if at is not None:
                 date, cells[at] = cells[at], ""
-            if len(cells) == width and not is_blank(
-                row
-            ):  # what is too wide has no place for a date: it is told as such
+            fits = len(cells) == width  # what is too wide has no place for a date: it is told as such
+            if fits and not is_blank(row):
                 cells.append(date if at is not None or _is_dated(row, title_at, width) else "")
             yield number, cells
 

@@ -32,16 +32,22 @@ def dated_weekdays(sheet: Sheet, options: ReadingOptions, lexicon: Lexicon) -> S
         return None
 
     def rows() -> Iterator[Row]:
-        begins, following = options.day_one, iter([*dated, (0, dt.date.max)])
-        number_of_next, day_of_next = next(following)
+        begins, weeks = options.day_one, dict(dated)
+        latest = dt.date.min
         for number, row in sheet.rows():
-            if number == number_of_next:
-                begins = day_of_next
-                number_of_next, day_of_next = next(following)
+            if number in weeks:
+                begins, latest = weeks[number], dt.date.min
                 # one cell of words, whatever it held: nothing that could be taken for an entry
                 yield number, [" ".join(text for cell in row if (text := cell_text(cell)))]
-            else:
-                yield number, _with_dates(row, _weekdays(row, lexicon), begins)
+                continue
+            weekdays = _weekdays(row, lexicon)
+            dates = dates_of_weekdays(weekdays, begins) if begins is not None else {}
+            if len(dates) == 1:
+                day = next(iter(dates.values()))
+                if day < latest:  # a Monday after a Friday: which week it is in, nothing says
+                    dates = {}
+                latest = max(latest, day)
+            yield number, [dates.get(at, cell) for at, cell in enumerate(row)]
 
     where = f"row {dated[0][0]}" if dated else "--day-one"
     first = dated[0][1] if dated else options.day_one
@@ -87,13 +93,6 @@ def _week_of(row: Sequence[Cell], weekday: int, lexicon: Lexicon, options: Readi
 def begins_week(day: dt.date, first_weekday: int) -> bool:
     """Whether the columns of a week can count from a date: the first one's, or one of the two days before it."""
     return (first_weekday - day.weekday()) % 7 <= 2
-
-
-def _with_dates(row: Sequence[Cell], weekdays: dict[int, int], begins: dt.date | None) -> Sequence[Cell]:
-    if not weekdays or begins is None:
-        return row
-    dates = dates_of_weekdays(weekdays, begins)
-    return [dates.get(at, cell) for at, cell in enumerate(row)]
 
 
 def dates_of_weekdays(weekdays: dict[int, int], begins: dt.date) -> dict[int, dt.date]:
