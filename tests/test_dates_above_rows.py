@@ -3,9 +3,12 @@
 from __future__ import annotations
 
 import datetime as dt
+import json
 from pathlib import Path
 
 import pytest
+from hypothesis import given, settings
+from hypothesis import strategies as st
 
 from helpers import built, csv_file, nomarium, refused, workbook
 
@@ -116,3 +119,28 @@ def test_rejected_rows_keep_their_section(tmp_path: Path) -> None:
     assert outcome.status == 1
     rejects.write_text(rejects.read_text("utf-8").replace("25:00", "9:00"), "utf-8")
     assert built(rejects) == [KNOTS]
+
+
+CELLS = st.sampled_from(
+    "Mon,Tue,Friday,Week,W/C,7 Sept 2026,2026-09-07,14 Sep,Time,Event,9:00,9:00 -,A,x,Tuesday 8 September 2026,"
+    "Week of 7/9/26,W/C 14 Sept 2026,n/a,----,".split(",")
+)
+OPTIONS = st.sampled_from(
+    [[], ["--day-one", DAY], ["--school-year", "2026:2027"], ["--as", "grid"], ["--set", f"date={DAY}"]]
+)
+
+
+@given(rows=st.lists(st.lists(CELLS, max_size=5), min_size=1, max_size=8), options=OPTIONS)
+@settings(max_examples=150, deadline=None)
+def test_whatever_stands_where_every_row_is_accounted_for(
+    rows: list[list[str]], options: list[str], tmp_path_factory: pytest.TempPathFactory
+) -> None:
+    source = tmp_path_factory.mktemp("any") / "any.csv"
+    source.write_text("\n".join(",".join(row) for row in rows) + "\n", "utf-8")
+    outcome = nomarium("build", source, "-o", source.with_suffix(".ics"), "--json", *options)
+    assert outcome.status in (0, 1)
+    if '"ledger"' in outcome.out:
+        ledger = json.loads(outcome.out)["ledger"]
+        assert ledger["read"] == sum(
+            ledger[part] for part in ("events", "blank", "notes", "left_out", "rejected")
+        )
