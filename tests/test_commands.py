@@ -324,3 +324,36 @@ def test_floating_times_are_told_and_whole_days_are_not(tmp_path) -> None:
     assert "Times float" in timed.out
     days = nomarium("build", csv_file(tmp_path, "Date,Title\n2027-04-05,A"), "-o", tmp_path / "o.ics")
     assert "Times float" not in days.out
+
+
+@pytest.mark.parametrize(
+    "rows",
+    ["2026-09-07,,All day\n2026-09-08,9:00,Timed", "2026-09-08,9:00,Timed\n2026-09-07,,All day"],
+)
+def test_the_last_day_is_the_last_that_an_event_touches(tmp_path, rows: str) -> None:
+    """An all-day event ends, in the file, on the day on which a timed one still happens."""
+    outcome = nomarium("build", csv_file(tmp_path, f"Date,Start,Title\n{rows}"), "-o", tmp_path / "out.ics")
+    assert "Wrote 2 events from 2026-09-07 to 2026-09-08" in outcome.text
+
+
+def test_zones_are_the_packages_own_unless_the_environment_says_otherwise(tmp_path) -> None:
+    script = (
+        "from nomarium.cli.main import run\n"
+        "try: run(['build', 'none.csv', '-o', 'x.ics'])\n"
+        "except SystemExit: pass\n"
+        "import zoneinfo; print(zoneinfo.TZPATH)"
+    )
+    unset = {name: value for name, value in os.environ.items() if name != "PYTHONTZPATH"}
+    for environment, expected in (
+        (unset, "tzdata"),
+        ({**unset, "PYTHONTZPATH": str(tmp_path)}, str(tmp_path)),
+    ):
+        told = subprocess.run(
+            [sys.executable, "-c", script],
+            capture_output=True,
+            text=True,
+            check=True,
+            env=environment,
+            cwd=tmp_path,
+        )
+        assert expected in told.stdout.splitlines()[-1]

@@ -116,10 +116,12 @@ def _output(how: BuildOptions, identities: Identities) -> "AnyOutput":
 def _account(reading: SheetReading, notebook: Notebook, identities: Identities, report: BuildReport) -> None:
     """Take a sheet's account into the report."""
     sheet = reading.sheet
+    column = reading.table.column("uid") if reading.table else None
+    at, heading = (column.at, column.heading) if column else (None, "")
     for row, uid in identities.repeated_uids:
         message = f"An earlier row has the uid “{uid}” already; two events cannot share one."
         remedy = "Give the row another uid, or leave it blank."
-        report.problems.append(Problem("uid-repeated", message, remedy, sheet.place(row), uid))
+        report.problems.append(Problem("uid-repeated", message, remedy, sheet.place(row, at, heading), uid))
     identities.repeated_uids.clear()
     if identities.repeated_rows:
         rows = list(dict.fromkeys(identities.repeated_rows))
