@@ -10,6 +10,10 @@ import pytest
 from helpers import built, csv_file, nomarium, refused, workbook
 
 RIGHT = {
+    "German weekdays settle the figures": ("Tag;Datum;Fach\nMo;07.09.2026;Knoten\nMi;09.09.2026;Segel", [], ["Knoten 2026-09-07/2026-09-08", "Segel 2026-09-09/2026-09-10"]),
+    "French weekdays, cut short": ("Jour;Date;Activité\nlun.;07/09/2026;A\njeu.;10/09/2026;B", [], ["A 2026-09-07/2026-09-08", "B 2026-09-10/2026-09-11"]),
+    "a German programme": ("Woche;Tag;Titel\n1;Montag;A\n2;Dienstag;B", ["--day-one", "2026-09-07"], ["A 2026-09-07/2026-09-08", "B 2026-09-15/2026-09-16"]),
+    "words that are no weekdays in any language": ("Tag;Datum;Titel\nrot;17.09.2026;A", [], ["A 2026-09-17/2026-09-18"]),
     "an open end": (
         "Date,Time,Title\n2026-09-07,9:00 - ?,A\n2026-09-07,9:00 –,B\n2026-09-07,9:00-TBC,C", [],
         ["A 2026-09-07T09:00/2026-09-07T10:00", "B 2026-09-07T09:00/2026-09-07T10:00", "C 2026-09-07T09:00/2026-09-07T10:00"],
@@ -210,7 +214,7 @@ REFUSED = {
     "a time zone after a time": ("Date,Time,Title\n2026-09-07,9:00 AST,A", ["row 2, column B", "“AST” after the time", "--timezone"]),
     "a range that a spreadsheet made a date": ("Date,Time,Title\n2026-09-07,2026-10-09 9:00,A", ["row 2, column B", "turns 9-10 into a date"]),
     "several dates parted by semicolons": ("Date;Title\n7 Sep 2026 & 14 Sep 2026;A", ["row 2, column A", "several days"]),
-    "weekdays in another language beside doubtful dates": ("Tag;Datum;Fach\nDo;10.09.2026;Knoten", ["row 2, column B", "--date-order"]),
+    "a German weekday that is not the date's": ("Tag;Datum;Fach\nMo;07.09.2026;Knoten\nMi;08.09.2026;Segel", ["row 3, column B", "a Tuesday, not a Wednesday"]),
     "a week written once": ("Week,Day,Title\n1,Mon,A\n2,Mon,B\n,Tue,C", ["row 4, column A “Week”", '--fill-down "Week"'], "--day-one", "2026-09-07"),
     "a weekday and times that last for weeks": (
         "Title,Weekday,Start date,End date,Start,End\nA,Monday,2026-09-07,2026-12-14,9:00,10:00",

@@ -11,6 +11,7 @@ from nomarium.reading.moments import read_moment_text, tidy
 from nomarium.reading.refusal import Refusal
 from nomarium.reading.words import (
     ENGLISH,
+    LIKELY_LANGUAGES,
     Lexicon,
     all_languages,
     fold,
@@ -94,6 +95,20 @@ def find_language(texts: Sequence[str]) -> LanguageFound | None:
     return LanguageFound(
         ENGLISH.extended(language), evidence, (language_name(code), *rivals) if rivals else ()
     )
+
+
+def weekday_lexicon(words: frozenset[str]) -> Lexicon | None:
+    """English and the language whose weekdays those words (folded) are; None when there is none, or when two of the
+    likely ones mean other weekdays by them."""
+    found: list[Lexicon] = []
+    for number, code in enumerate(all_languages()):
+        if found and number >= len(LIKELY_LANGUAGES):
+            break
+        lexicon = lexicon_of(code)
+        if lexicon is not None and words <= lexicon.weekdays.keys():
+            found.append(lexicon)
+    meanings = {tuple(lexicon.weekdays[word] for word in sorted(words)) for lexicon in found}
+    return ENGLISH.extended(found[0]) if len(meanings) == 1 else None
 
 
 def lexicon_seen(texts: Iterable[str]) -> Lexicon | None:

@@ -4,15 +4,15 @@ from collections.abc import Iterator, Sequence
 from itertools import chain, islice
 from typing import NamedTuple
 
-from nomarium.model.problem import Problem, column_letter
+from nomarium.model.problem import Problem, column_letter, note
 from nomarium.reading.columns import Column, assign_columns, heading_missing
 from nomarium.reading.dateparts import DateParts, find_date_parts
 from nomarium.reading.decisions import Decisions, told
 from nomarium.reading.evidence import decide
-from nomarium.reading.headings import normal
+from nomarium.reading.headings import match_heading, normal
 from nomarium.reading.layout import TableHead, find_head
 from nomarium.reading.options import ReadingOptions
-from nomarium.reading.words import ENGLISH, Lexicon
+from nomarium.reading.words import ENGLISH, Lexicon, fold
 from nomarium.sheets.table import Cell, Row, Sheet, cell_text, is_blank
 
 SAMPLE_ROWS = 500
@@ -86,9 +86,19 @@ def read_table(
         data = chain(first_rows, data)
         sample = [row for _, row in first_rows if not is_blank(row)]
         head = parts.renamed(head)
-    columns, notes = assign_columns(
-        sheet, head, sample, parts.asking(options, head) if parts else options, seen
-    )
+    asked = parts.asking(options, head) if parts else options
+    columns, notes = assign_columns(sheet, head, sample, asked, seen)
+    weekdays = frozenset() if options.languages else _unknown_weekdays(columns, sample, seen)
+    if weekdays:
+        from nomarium.reading.languages import weekday_lexicon
+        from nomarium.reading.words import language_name
+
+        known = weekday_lexicon(weekdays)
+        if known is not None:
+            lexicon = seen = known
+            columns, notes = assign_columns(sheet, head, sample, asked, seen)
+            message = f"Weekdays have names in {language_name(known.languages[-1])}."
+            notes.append(note("date-language", message).at(sheet.place()))
     if parts is not None:
         notes.append(parts.told(sheet, columns))
     if options.keep_extra:
@@ -102,6 +112,20 @@ def read_table(
         sheet, head, tuple(columns), decisions, options, decisions.problems,
         (*sheet.notes, *notes, *told(decisions, sheet)), parts,
     )  # fmt: skip
+
+
+def _unknown_weekdays(
+    columns: Sequence[Column], sample: Sequence[Sequence[Cell]], lexicon: Lexicon
+) -> frozenset[str]:
+    """The words (folded) of a column that is headed as a day's and names no weekdays that are known; else none."""
+    for column in columns:
+        named = match_heading(column.heading) if not column.field and column.how != "asked" else None
+        if column.field == "day" or (named is not None and named.field == "date" and named.is_weak):
+            texts = (cell_text(row[column.at]) for row in sample if column.at < len(row))
+            words = frozenset(fold(text).strip() for text in texts if text)
+            if len(words) <= 7 and all(map(str.isalpha, words)) and not words <= lexicon.weekdays.keys():
+                return words
+    return frozenset()
 
 
 def _lexicon(options: ReadingOptions) -> Lexicon:

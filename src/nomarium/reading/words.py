@@ -14,7 +14,7 @@ _ENGLISH_WEEKDAYS = (
     "friday fri fr", "saturday sat sa", "sunday sun su",
 )  # fmt: skip
 
-_FIRST_TRIED = (
+LIKELY_LANGUAGES = (
     "fr",
     "de",
     "es",
@@ -109,7 +109,7 @@ def all_languages() -> tuple[str, ...]:
     from babel.localedata import locale_identifiers
 
     codes = sorted(code for code in locale_identifiers() if "_" not in code and code not in ("en", "root"))
-    return (*_FIRST_TRIED, *(code for code in codes if code not in _FIRST_TRIED))
+    return (*LIKELY_LANGUAGES, *(code for code in codes if code not in LIKELY_LANGUAGES))
 
 
 def language_name(code: str) -> str:
