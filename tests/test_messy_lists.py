@@ -294,3 +294,21 @@ def test_a_column_without_a_heading_is_told_of_and_can_be_kept(tmp_path: Path) -
 def test_a_field_that_was_asked_for_leaves_the_parts_apart(asked: str, tmp_path: Path) -> None:
     source = csv_file(tmp_path, "Day,Month,Title,When\n7,Sep,A,2027-09-08")
     assert built(source, "--column", asked) == ["A 2027-09-08/2027-09-09"]
+
+
+@pytest.mark.parametrize(
+    ("text", "is_told"),
+    [
+        ("Date,Event\n2026-09-07,9:00 - Assembly\n2026-09-08,Tea", True),
+        ("Date,Event\n2026-09-07,Tea\n2026-09-08,2pm Launch", True),
+        ("Date,Event\n2026-09-07,3 boats\n2026-09-08,10K race", False),
+        ("Date,Start,Event\n2026-09-07,8:30,9:00 - Assembly", False),
+        ("Date,Event\n2026-09-07 8:30,9:00 - Assembly", False),
+    ],
+)
+def test_times_in_titles_are_told_where_nothing_else_says_any(
+    text: str, is_told: bool, tmp_path: Path
+) -> None:
+    source = csv_file(tmp_path, text)
+    outcome = nomarium("build", source, "-o", tmp_path / "out.ics")
+    assert outcome.status == 0 and ("column of their own" in outcome.text) is is_told

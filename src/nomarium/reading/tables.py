@@ -1,5 +1,6 @@
 """How one sheet is read as an event list: where the table is, what its columns are, what its dates mean."""
 
+import re
 from collections.abc import Iterator, Sequence
 from itertools import chain, islice
 from typing import NamedTuple
@@ -106,12 +107,36 @@ def read_table(
     missing = _misfit(sheet, columns, options) or _missing(sheet, columns, options)
     if missing is not None:
         return missing
+    notes += _timed_titles(sheet, columns, first_rows)
     data = data if parts else _filled(sheet, data, ())
     decisions = decide(sheet, columns, data, options, lexicon, whole)
     return TableReading(
         sheet, head, tuple(columns), decisions, options, decisions.problems,
         (*sheet.notes, *notes, *told(decisions, sheet)), parts,
     )  # fmt: skip
+
+
+_TIME_IN_FRONT = r"(?i)\d{1,2}(?:[:h]\d\d|\s?[ap]\.?m\b).*"
+
+
+def _timed_titles(sheet: Sheet, columns: Sequence[Column], rows: Sequence[Row]) -> list[Problem]:
+    """A note when titles begin with times and nothing else in the table says any: their events will be all-day."""
+    fields = {column.field: column.at for column in columns}
+    title_at = fields.get("summary")
+    if title_at is None or fields.keys() & {"start", "end", "time", "when", "duration"}:
+        return []
+    timed = [
+        (number, text)
+        for number, row in rows
+        if title_at < len(row) and re.match(_TIME_IN_FRONT, text := cell_text(row[title_at]))
+    ]
+    dates = (cell_text(row[fields["date"]]) for _, row in rows if fields.get("date", len(row)) < len(row))
+    if not timed or any(":" in text for text in dates):
+        return []
+    number, text = timed[0]
+    message = f"Titles that begin with a time (row {number}: “{text}”) stay as they are, and their events last all day."
+    remedy = "If these are their times, put them into a column of their own."
+    return [note("title-timed", message, remedy).at(sheet.place(None, title_at))]
 
 
 def _unknown_weekdays(
