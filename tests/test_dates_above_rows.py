@@ -58,6 +58,9 @@ READ = {
     ),
     "weekdays down": ("Week of 7 September 2026,,\n,9:00-10:00,10:00-11:00\nMonday,A,\nTuesday,,C", [], [A, "C 2026-09-08T10:00/2026-09-08T11:00"], "(row 1)"),
     "weekdays in a list": ("W/C 7 September 2026,,\nDay,Time,Event\nMonday,9:00,A\nTuesday,9:00,B", [], [A, B], "3 rows read = 2 events + 0 blank + 1 note"),
+    "German weekdays": (
+        "Woche vom 7.9.2026;;;;;\nZeit;Montag;Dienstag;Mittwoch;Donnerstag;Freitag\n9:00-10:00;A;B;;;", [], [A, B], f"from {DAY} on (row 1)",
+    ),
     "the week is asked for": ("Time,Monday,Tuesday\n9:00-10:00,A,B", ["--day-one", DAY], [A, B], f"from {DAY} on (--day-one)"),
 }  # fmt: skip
 

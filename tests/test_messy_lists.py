@@ -180,6 +180,7 @@ PLANNERS = {
         ["Keel 2026-09-07/2026-09-08", "Ribs 2026-09-08/2026-09-09", "Sail 2026-09-15/2026-09-16"], "3 entries",
     ),
     "the weekday above settles the figures": ("W/C,Mon,Tue,Wed,Thu,Fri\n07/09/2026,Keel,,,,Ribs", [], ["Keel 2026-09-07/2026-09-08", "Ribs 2026-09-11/2026-09-12"], "week a row"),
+    "in French": ("Semaine du;lundi;mardi;mercredi;jeudi;vendredi\n7/9/2026;Keel;;;;Ribs", [], ["Keel 2026-09-07/2026-09-08", "Ribs 2026-09-11/2026-09-12"], "week a row"),
     "a week counted from Sunday": ("W/C,Mon,Sun\n6 Sep 2026,Keel,Ribs", [], ["Ribs 2026-09-06/2026-09-07", "Keel 2026-09-07/2026-09-08"], "week a row"),
     "columns beside and headings again": (
         "Year planner,,,,\nWk,Week of,Mon,Tue,Remarks\n1,7 Sept 2026,9:00 Keel,,short\nWk,Week of,Mon,Tue,Remarks\n2,14 Sept 2026\nHoliday\n3,21 Sept 2026,,Sail", [],

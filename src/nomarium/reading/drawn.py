@@ -2,8 +2,9 @@
 
 import datetime as dt
 import re
-from collections.abc import Callable, Iterator, Sequence
+from collections.abc import Callable, Iterable, Iterator, Sequence
 from dataclasses import dataclass
+from itertools import islice
 from typing import Any
 
 from nomarium.ical.timezones import zone_named
@@ -13,14 +14,19 @@ from nomarium.reading.cells import fault_of, value_memo
 from nomarium.reading.columns import Column
 from nomarium.reading.decisions import Decisions
 from nomarium.reading.evidence import decide
-from nomarium.reading.languages import asked_lexicon
+from nomarium.reading.languages import weekday_lexicon
 from nomarium.reading.notebook import Notebook
 from nomarium.reading.options import ReadingOptions
 from nomarium.reading.refusal import Refusal
+from nomarium.reading.tables import lexicon_for
 from nomarium.reading.times import Times, read_times
 from nomarium.reading.when import NOTES, NOTHING, Blame, Part, Row, settle
-from nomarium.reading.words import ENGLISH, Lexicon, fold
+from nomarium.reading.words import Lexicon, fold
 from nomarium.sheets.table import Area, Cell, Sheet, cell_text
+from nomarium.sheets.table import Row as SheetRow
+
+_TOP_ROWS = 30
+"""Rows among which the weekdays must stand for their language to be found."""
 
 _SET_FIELDS = (
     "location", "description", "categories", "audience", "organizer", "attendees", "url", "status",
@@ -57,8 +63,17 @@ class Entry:
     location: str = ""
 
 
-def lexicon_for(options: ReadingOptions) -> Lexicon:
-    return asked_lexicon(options.languages) if options.languages else ENGLISH
+def lexicon_of_weekdays(rows: Iterable[SheetRow], options: ReadingOptions) -> Lexicon:
+    """English or the languages asked for; else the language that knows a whole row of weekdays."""
+    lexicon = lexicon_for(options)
+    top = [row for _, row in islice(rows, _TOP_ROWS)]
+    if options.languages or any(len(weekday_columns(row, lexicon)) >= 5 for row in top):
+        return lexicon
+    for row in top:
+        words = frozenset(fold(text).strip() for cell in row if (text := cell_text(cell)).isalpha())
+        if 5 <= len(words) <= 8 and (known := weekday_lexicon(words, least=5)) is not None:
+            return known
+    return lexicon
 
 
 def weekday_columns(row: Sequence[Cell], lexicon: Lexicon, others: int = 1) -> dict[int, int]:

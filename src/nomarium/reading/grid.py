@@ -14,7 +14,6 @@ from nomarium.reading.drawn import (
     date_part,
     decide_days,
     events_of,
-    lexicon_for,
     merged_from,
 )
 from nomarium.reading.layout import looks_like_date
@@ -22,7 +21,7 @@ from nomarium.reading.moments import read_moment
 from nomarium.reading.notebook import Notebook
 from nomarium.reading.options import ReadingOptions
 from nomarium.reading.refusal import Refusal
-from nomarium.reading.tables import PassedOver
+from nomarium.reading.tables import PassedOver, lexicon_for
 from nomarium.reading.times import DAY_SECS, Clock, Times, read_times
 from nomarium.reading.when import NOTHING, Part
 from nomarium.reading.words import Lexicon

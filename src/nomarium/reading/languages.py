@@ -97,18 +97,22 @@ def find_language(texts: Sequence[str]) -> LanguageFound | None:
     )
 
 
-def weekday_lexicon(words: frozenset[str]) -> Lexicon | None:
-    """English and the language whose weekdays those words (folded) are; None when there is none, or when two of the
-    likely ones mean other weekdays by them."""
-    found: list[Lexicon] = []
+def weekday_lexicon(words: frozenset[str], least: int = 0) -> Lexicon | None:
+    """English and the language whose weekdays those words (folded) are, all or at `least` so many of them; None when
+    there is none, or when two of the likely ones mean other weekdays by them."""
+    found: list[tuple[Lexicon, frozenset[tuple[str, int]]]] = []
     for number, code in enumerate(all_languages()):
         if found and number >= len(LIKELY_LANGUAGES):
             break
         lexicon = lexicon_of(code)
-        if lexicon is not None and words <= lexicon.weekdays.keys():
-            found.append(lexicon)
-    meanings = {tuple(lexicon.weekdays[word] for word in sorted(words)) for lexicon in found}
-    return ENGLISH.extended(found[0]) if len(meanings) == 1 else None
+        meant = (
+            {(word, lexicon.weekdays[word]) for word in words if word in lexicon.weekdays}
+            if lexicon
+            else set()
+        )
+        if lexicon is not None and len(meant) >= (least or len(words)):
+            found.append((lexicon, frozenset(meant)))
+    return ENGLISH.extended(found[0][0]) if len({meant for _, meant in found}) == 1 else None
 
 
 def lexicon_seen(texts: Iterable[str]) -> Lexicon | None:

@@ -12,7 +12,7 @@ from nomarium.reading.drawn import (
     Entry,
     date_part,
     events_of,
-    lexicon_for,
+    lexicon_of_weekdays,
     merged_from,
     time_and_text,
     weekday_columns,
@@ -20,7 +20,7 @@ from nomarium.reading.drawn import (
 from nomarium.reading.notebook import Notebook
 from nomarium.reading.options import ReadingOptions
 from nomarium.reading.tables import PassedOver
-from nomarium.reading.words import ENGLISH, Lexicon, all_languages, fold, lexicon_of
+from nomarium.reading.words import Lexicon, fold
 from nomarium.sheets.table import Cell, Row, Sheet, cell_text, is_blank
 
 _NUMBERED = re.compile(
@@ -50,7 +50,7 @@ class _Drawing:
 def read_month(sheet: Sheet, options: ReadingOptions) -> DrawnReading | PassedOver:
     """Read a sheet as one or more drawn months, or say why it is none."""
     rows = [(number, row) for number, row in sheet.rows() if not is_blank(row)]
-    lexicon = _lexicon(rows, options)
+    lexicon = lexicon_of_weekdays(rows, options)
     head = next((at for at, (_, row) in enumerate(rows) if len(weekday_columns(row, lexicon)) >= 5), None)
     if head is None:
         message = f"{sheet.title} is no drawn month: no row names the weekdays."
@@ -86,23 +86,6 @@ def _has_numbers(rows: Sequence[Row]) -> bool:
 
 def _passed(sheet: Sheet, reason: str, code: str, message: str, remedy: str) -> PassedOver:
     return PassedOver(sheet, reason, Problem(code, message, remedy, sheet.place()))
-
-
-def _lexicon(rows: Sequence[Row], options: ReadingOptions) -> Lexicon:
-    """English or the languages asked for; else the first language that knows a whole row of weekdays."""
-    lexicon = lexicon_for(options)
-    if options.languages or any(len(weekday_columns(row, lexicon)) >= 5 for _, row in rows):
-        return lexicon
-    for _, row in rows[:12]:
-        words = {
-            fold(text).strip() for cell in row if isinstance(cell, str) and (text := cell.strip()).isalpha()
-        }
-        if 5 <= len(words) <= 8:
-            for code in all_languages():
-                language = lexicon_of(code)
-                if language and len(words & language.weekdays.keys()) >= 5:
-                    return ENGLISH.extended(language)
-    return lexicon
 
 
 def _month_of(text: str, lexicon: Lexicon, options: ReadingOptions) -> tuple[int, int] | None:

@@ -12,7 +12,7 @@ from nomarium.reading.drawn import (
     date_part,
     decide_days,
     events_of,
-    lexicon_for,
+    lexicon_of_weekdays,
     time_and_text,
     weekday_columns,
 )
@@ -31,8 +31,8 @@ _OTHER_COLUMNS = 3
 
 def read_planner(sheet: Sheet, options: ReadingOptions) -> DrawnReading | None:
     """Read a sheet as a planner; None when it is none."""
-    lexicon = lexicon_for(options)
     rows = _rows(sheet)
+    lexicon = lexicon_of_weekdays(rows, options)
     heads = [
         (at, found)
         for at, (_, row) in enumerate(rows)

@@ -7,17 +7,15 @@ from itertools import islice
 from nomarium.model.problem import note
 from nomarium.reading.headings import match_exactly
 from nomarium.reading.layout import looks_like_date
+from nomarium.reading.tables import SAMPLE_ROWS
 from nomarium.reading.words import Lexicon
 from nomarium.sheets.table import Cell, Row, Sheet, cell_text, is_blank
-
-_LOOKED_AT = 500
-"""Rows in which the first two such dates must stand."""
 
 
 def dated_by_sections(sheet: Sheet, lexicon: Lexicon) -> Sheet | None:
     """The sheet with one more column, right of all others, that holds the date of each row's section; None when
     fewer than two rows hold a date and nothing else."""
-    top = list(islice(sheet.rows(), _LOOKED_AT))
+    top = list(islice(sheet.rows(), SAMPLE_ROWS))
     titles = [(number, at) for number, row in top if (at := _title_at(row, lexicon)) is not None]
     if len(titles) < 2:
         return None

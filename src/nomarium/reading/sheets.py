@@ -119,11 +119,11 @@ def _dated_above(
     sheet: Sheet, options: ReadingOptions, whole: bool, seen: Lexicon | None, missing: PassedOver
 ) -> TableReading | PassedOver:
     """The reading of a list whose dates stand above its rows, by week or by day; else what is `missing`."""
-    from nomarium.reading.drawn import lexicon_for
+    from nomarium.reading.drawn import lexicon_of_weekdays
     from nomarium.reading.sections import dated_by_sections
     from nomarium.reading.weeks import dated_weekdays
 
-    lexicon = seen or lexicon_for(options)
+    lexicon = seen or lexicon_of_weekdays(sheet.rows(), options)
     for dated in (dated_weekdays(sheet, options, lexicon), dated_by_sections(sheet, lexicon)):
         table = read_table(dated, options, whole, seen) if dated is not None else None
         if isinstance(table, TableReading):
@@ -159,7 +159,7 @@ def _as_list(table: TableReading) -> SheetReading:
 
 def _read_drawn(sheet: Sheet, options: ReadingOptions, layout: str) -> SheetReading | PassedOver:
     # imported here: most sources are lists
-    from nomarium.reading.drawn import lexicon_for
+    from nomarium.reading.drawn import lexicon_of_weekdays
     from nomarium.reading.grid import read_grid
     from nomarium.reading.month import read_month
     from nomarium.reading.planner import read_planner
@@ -167,7 +167,7 @@ def _read_drawn(sheet: Sheet, options: ReadingOptions, layout: str) -> SheetRead
 
     drawn = (read_grid if layout == "grid" else read_month)(sheet, options)
     if layout == "grid" and isinstance(drawn, PassedOver):
-        dated = dated_weekdays(sheet, options, lexicon_for(options))
+        dated = dated_weekdays(sheet, options, lexicon_of_weekdays(sheet.rows(), options))
         drawn = read_grid(dated, options) if dated is not None else drawn
         if isinstance(drawn, PassedOver):
             drawn = read_planner(sheet, options) or drawn

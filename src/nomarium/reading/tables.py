@@ -65,7 +65,7 @@ def read_table(
 
     `seen` are the names by which dates are told from other texts, when English is not enough.
     """
-    lexicon = _lexicon(options)
+    lexicon = lexicon_for(options)
     seen = seen or lexicon
     head = find_head(sheet, seen, options.header_row)
     if head is None:
@@ -96,7 +96,7 @@ def read_table(
 
         known = weekday_lexicon(weekdays)
         if known is not None:
-            lexicon = seen = known
+            lexicon, seen = lexicon.extended(known), seen.extended(known)
             columns, notes = assign_columns(sheet, head, sample, asked, seen)
             message = f"Weekdays have names in {language_name(known.languages[-1])}."
             notes.append(note("date-language", message).at(sheet.place()))
@@ -153,7 +153,8 @@ def _unknown_weekdays(
     return frozenset()
 
 
-def _lexicon(options: ReadingOptions) -> Lexicon:
+def lexicon_for(options: ReadingOptions) -> Lexicon:
+    """The names that dates are read with until the table shows that it needs others."""
     if not options.languages:
         return ENGLISH
     from nomarium.reading.languages import asked_lexicon

@@ -3,6 +3,7 @@
 import datetime as dt
 import re
 from collections.abc import Iterator, Sequence
+from itertools import islice
 
 from nomarium.model.problem import note
 from nomarium.reading.drawn import weekday_columns
@@ -10,6 +11,7 @@ from nomarium.reading.fitting import left_readings
 from nomarium.reading.moments import read_moment
 from nomarium.reading.options import ReadingOptions
 from nomarium.reading.refusal import Refusal
+from nomarium.reading.tables import SAMPLE_ROWS
 from nomarium.reading.words import Lexicon, fold
 from nomarium.sheets.table import Cell, Row, Sheet, cell_text
 
@@ -58,7 +60,7 @@ def dated_weekdays(sheet: Sheet, options: ReadingOptions, lexicon: Lexicon) -> S
 
 def has_weekdays(sheet: Sheet, lexicon: Lexicon) -> bool:
     """Whether weekdays head columns or begin rows, several of them."""
-    return sum(len(_weekdays(row, lexicon)) for _, row in sheet.rows()) > 1
+    return sum(len(_weekdays(row, lexicon)) for _, row in islice(sheet.rows(), SAMPLE_ROWS)) > 1
 
 
 def _weekdays(row: Sequence[Cell], lexicon: Lexicon) -> dict[int, int]:
