@@ -42,8 +42,8 @@ def school_rules(count: int) -> list[str]:
 
 
 def by_us(texts: list[str], most: int | None = None) -> int:
-    from nomarium.ical.recurrence import starts
-    from nomarium.ical.rules import parse_rule
+    from nomarium.reckoning.rules import parse_rule
+    from nomarium.reckoning.starts import starts
 
     total = 0
     for text in texts:

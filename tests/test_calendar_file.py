@@ -14,14 +14,15 @@ from hypothesis import HealthCheck, given, settings
 from hypothesis import strategies as st
 
 from helpers import csv_file, events_in, nomarium
-from nomarium.building import BuildOptions, BuildReport
-from nomarium.ical.calendar import Head
-from nomarium.ical.identity import Identities
+from nomarium.building.report import BuildOptions, BuildReport
 from nomarium.ical.octets import escaped, folded, parameter, unescaped, unfolded
-from nomarium.ical.timezones import after_gap, elapsed, local_time_kind, vtimezone
+from nomarium.ical.vtimezone import vtimezone
 from nomarium.model.event import NO_DETAILS, Details, Event, Person
-from nomarium.output import Output
-from nomarium.splitting import slug
+from nomarium.reckoning.zones import after_gap, elapsed, local_time_kind
+from nomarium.targets.calendarfile import Head
+from nomarium.targets.calendars import Output
+from nomarium.targets.identities import Identities
+from nomarium.targets.splitting import slug
 
 
 def written(folder: Path, events: list[Event], name: str = "Calendar") -> Path:

@@ -8,10 +8,10 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from nomarium.reading.dates import Days, from_serial, read_days
-from nomarium.reading.moments import Moment, read_moment
-from nomarium.reading.refusal import Refusal
-from nomarium.reading.words import ENGLISH, fold, lexicon_of
+from nomarium.model.refusal import Refusal
+from nomarium.reading.cells.dates import Days, from_serial, read_days
+from nomarium.reading.cells.moments import Moment, read_moment
+from nomarium.reading.cells.words import ENGLISH, fold, lexicon_of
 
 FRENCH = ENGLISH.extended(lexicon_of("fr"))
 GERMAN = ENGLISH.extended(lexicon_of("de"))

@@ -7,17 +7,17 @@ import datetime as dt
 import pytest
 
 from nomarium.model.problem import column_letter
-from nomarium.reading.columns import assign_columns
-from nomarium.reading.decisions import Decisions, resolve_day
-from nomarium.reading.evidence import decide
-from nomarium.reading.headings import is_placeholder, match_heading, near_field, unit_of
-from nomarium.reading.layout import find_head
-from nomarium.reading.moments import read_moment
+from nomarium.model.refusal import Refusal
+from nomarium.reading.cells.moments import read_moment
+from nomarium.reading.cells.relativedays import day_of_programme
+from nomarium.reading.cells.words import ENGLISH
+from nomarium.reading.columns.columns import assign_columns
+from nomarium.reading.columns.decisions import Decisions, resolve_day
+from nomarium.reading.columns.evidence import decide
+from nomarium.reading.columns.head import find_head
+from nomarium.reading.columns.headings import is_placeholder, match_heading, near_field, unit_of
 from nomarium.reading.options import ReadingOptions
-from nomarium.reading.programme import day_of_programme
-from nomarium.reading.refusal import Refusal
-from nomarium.reading.words import ENGLISH
-from nomarium.sheets.table import Sheet, cell_text, is_blank
+from nomarium.sheets.sheet import Sheet, cell_text, is_blank
 
 HEADINGS = {
     "summary": "Subject, Title, Event Name, What, Activity, TITLE *, Titre, Événement, Veranstaltung, Betreff, Asunto, Onderwerp, Events",

@@ -13,7 +13,7 @@ from hypothesis import strategies as st
 
 from nomarium.reading.options import ReadingOptions
 from nomarium.school.plan import Plan, read_plan
-from nomarium.sheets.table import Sheet
+from nomarium.sheets.sheet import Sheet
 
 LABELS = "ABCDE"
 MONDAY = dt.date(2026, 9, 7)

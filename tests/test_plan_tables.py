@@ -10,10 +10,10 @@ import openpyxl
 import pytest
 
 from helpers import events_in, nomarium
-from nomarium.reading.refusal import Refusal
+from nomarium.model.refusal import Refusal
 from nomarium.school.codes import Codes, natural
+from nomarium.school.plantables import is_plan, near_table, table_name
 from nomarium.school.settings import read_school_days
-from nomarium.school.tables import is_plan, near_table, table_name
 from nomarium.school.templates import filled, unknown_fields
 from nomarium.school.timetable import read_meets
 from test_plan_classes import BASE, BELLS, CYCLE, ONE, TERMS, table

@@ -11,9 +11,9 @@ from dateutil.rrule import rrulestr
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from nomarium.ical.recurrence import starts
-from nomarium.ical.rules import RuleFault, parse_rule, rule_text
 from nomarium.model.recurrence import Rule
+from nomarium.reckoning.rules import RuleFault, parse_rule, rule_text
+from nomarium.reckoning.starts import starts
 
 NINE = dt.datetime(1997, 9, 2, 9)
 

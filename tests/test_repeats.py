@@ -10,11 +10,11 @@ import pytest
 import recurring_ical_events
 
 from helpers import built, csv_file, events_in, nomarium, refused
-from nomarium.ical.rules import rule_text
-from nomarium.reading.refusal import Refusal
-from nomarium.reading.repeats import Repeat, read_repeat
-from nomarium.reading.repeatsaid import said
-from nomarium.reading.words import ENGLISH
+from nomarium.model.refusal import Refusal
+from nomarium.reading.cells.repeats import Repeat, read_repeat
+from nomarium.reading.cells.repeatsaid import said
+from nomarium.reading.cells.words import ENGLISH
+from nomarium.reckoning.rules import rule_text
 
 PHRASES = {
     "every Wednesday": "FREQ=WEEKLY;BYDAY=WE", "Mondays": "FREQ=WEEKLY;BYDAY=MO", "Tue/Thu": "FREQ=WEEKLY;BYDAY=TU,TH",

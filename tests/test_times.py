@@ -7,11 +7,11 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from nomarium.model.event import Person
-from nomarium.reading.choices import read_busy, read_priority, read_privacy, read_status, read_yes_no
-from nomarium.reading.lengths import read_length
-from nomarium.reading.people import read_geo, read_list, read_people, read_url
-from nomarium.reading.refusal import Refusal
-from nomarium.reading.times import Clock, Times, read_times
+from nomarium.model.refusal import Refusal
+from nomarium.reading.cells.choices import read_busy, read_priority, read_privacy, read_status, read_yes_no
+from nomarium.reading.cells.lengths import read_length
+from nomarium.reading.cells.people import read_geo, read_list, read_people, read_url
+from nomarium.reading.cells.times import Clock, Times, read_times
 
 
 def clock(value: Clock | None) -> str | None:

@@ -15,7 +15,7 @@ from benchmarks.district import write_plan
 
 import nomarium.samples
 from helpers import nomarium as run
-from nomarium.workers import can_share, shared_out
+from nomarium.building.sharing import can_share, shared_out
 
 pytestmark = pytest.mark.skipif(not can_share(), reason="this system cannot copy a process")
 YEAR = Path(nomarium.samples.__file__).parent / "year"

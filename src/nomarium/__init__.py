@@ -8,14 +8,15 @@ TYPE_CHECKING = False  # typing's own is the same to a type checker; importing i
 if TYPE_CHECKING:
     from typing import Any
 
-    from nomarium.building import BuildOptions, BuildReport, build
+    from nomarium.building.build import build
+    from nomarium.building.report import BuildOptions, BuildReport
+    from nomarium.model.account import Ledger
     from nomarium.model.errors import NomariumError, SourceError, UsageError
     from nomarium.model.event import Event, Person
-    from nomarium.model.ledger import Ledger
     from nomarium.model.problem import Place, Problem
     from nomarium.reading.options import ReadingOptions
-    from nomarium.sheets.sources import open_source
-    from nomarium.sheets.table import Sheet
+    from nomarium.sheets.opening import open_source
+    from nomarium.sheets.sheet import Sheet
 
 __all__ = (
     "BuildOptions", "BuildReport", "Event", "Ledger", "NomariumError", "Person", "Place", "Problem",
@@ -23,14 +24,14 @@ __all__ = (
 )  # fmt: skip
 
 _HOMES = {
-    "nomarium.building": ("BuildOptions", "BuildReport", "build"),
+    "nomarium.building.build": ("BuildOptions", "BuildReport", "build"),
     "nomarium.model.errors": ("NomariumError", "SourceError", "UsageError"),
     "nomarium.model.event": ("Event", "Person"),
-    "nomarium.model.ledger": ("Ledger",),
+    "nomarium.model.account": ("Ledger",),
     "nomarium.model.problem": ("Place", "Problem"),
     "nomarium.reading.options": ("ReadingOptions",),
-    "nomarium.sheets.sources": ("open_source",),
-    "nomarium.sheets.table": ("Sheet",),
+    "nomarium.sheets.opening": ("open_source",),
+    "nomarium.sheets.sheet": ("Sheet",),
 }
 
 

@@ -9,15 +9,15 @@ import typer
 
 from nomarium.cli import options as opt
 from nomarium.cli.progress import counting
-from nomarium.cli.skipping import skipping
 from nomarium.cli.sources import calendar_name, opened, revised
 from nomarium.model.errors import UsageError
 from nomarium.model.problem import Problem
 from nomarium.reading.options import ReadingOptions
-from nomarium.sheets.table import Sheet
+from nomarium.sheets.sheet import Sheet
+from nomarium.sources.daysoff import skipping
 
 if TYPE_CHECKING:
-    from nomarium.report import BuildOptions
+    from nomarium.building.report import BuildOptions
 
 EXAMPLE = "Example: nomarium build events.csv -o events.ics --timezone America/Halifax"
 
@@ -175,8 +175,8 @@ def build(
 ) -> None:
     """Turn spreadsheets, a plan or calendar files into a calendar; refuse, naming the cell, what cannot be read."""
     # what does the work is imported when there is work: --help shows every command
-    from nomarium.building import BuildOptions, BuildReport
-    from nomarium.building import build as build_calendar
+    from nomarium.building.build import build as build_calendar
+    from nomarium.building.report import BuildOptions, BuildReport
     from nomarium.cli.buildreport import say_build
 
     sources = sources or []
@@ -187,7 +187,7 @@ def build(
         fill_down=fill_down, day_one=day_one, until=last, knows_days_off=bool(days_off or public_holidays),
     )  # fmt: skip
     if recipe:
-        from nomarium.recipe import with_recipe
+        from nomarium.sources.recipe import with_recipe
 
         reading = with_recipe(reading, Path(recipe))
     called = name or calendar_name(sources, output)
@@ -234,7 +234,7 @@ def build(
                 how = how._replace(calendar_name=found.calendars[0].name)
             report = build_calendar(found.sheets, reading, how, progress, found.calendars)
     if rejects and report.problems:
-        from nomarium.sheets.rejects import write_rejects
+        from nomarium.targets.rejects import write_rejects
 
         write_rejects([book.rejected for book in report.notebooks], Path(rejects))
     say_build(report, json, output, rejects, partial)
@@ -297,7 +297,7 @@ def _color(name: str | None) -> str:
     if not name:
         return ""
     from nomarium.ical.colors import CSS3_COLORS
-    from nomarium.reading.people import read_color
+    from nomarium.reading.cells.people import read_color
 
     color = read_color(name, CSS3_COLORS)
     if not isinstance(color, str):
@@ -308,7 +308,7 @@ def _color(name: str | None) -> str:
 def _split_field(text: str | None) -> str:
     if not text:
         return ""
-    from nomarium.splitting import SPLIT_FIELDS
+    from nomarium.targets.splitting import SPLIT_FIELDS
 
     field = opt.field_option(text, "--split-by")
     if field not in SPLIT_FIELDS:

@@ -5,7 +5,7 @@ from collections import Counter
 from pathlib import Path
 from typing import TYPE_CHECKING
 
-from nomarium.building import BuildReport
+from nomarium.building.report import BuildReport
 from nomarium.cli.render import as_json, say, say_json, say_notes, say_problems
 
 if TYPE_CHECKING:

@@ -244,9 +244,9 @@ def _columns(texts: list[str]) -> dict[str, str]:
 
 
 def _defaults(texts: list[str]) -> dict[str, str]:
-    from nomarium.reading.cells import value_memo
-    from nomarium.reading.moments import ROLES
-    from nomarium.reading.refusal import Refusal
+    from nomarium.model.refusal import Refusal
+    from nomarium.reading.cells.memo import value_memo
+    from nomarium.reading.cells.moments import ROLES
 
     defaults = {}
     for text in texts:
@@ -263,7 +263,7 @@ def _defaults(texts: list[str]) -> dict[str, str]:
 
 def field_option(text: str, option: str) -> str:
     """A field's name, as `docs/reading-tables.md` lists them."""
-    from nomarium.reading.headings import FIELDS, near_field
+    from nomarium.reading.columns.headings import FIELDS, near_field
 
     name = text.strip().lower().replace("_", "-").replace(" ", "-")
     if name in FIELDS or (name == "person" and option == "--split-by"):
@@ -275,8 +275,8 @@ def field_option(text: str, option: str) -> str:
 
 def zone_option(text: str) -> str:
     """An IANA zone name that exists."""
-    from nomarium.reading.cells import read_zone
-    from nomarium.reading.refusal import Refusal
+    from nomarium.model.refusal import Refusal
+    from nomarium.reading.cells.memo import read_zone
 
     name = read_zone(text)
     if isinstance(name, Refusal):
@@ -286,8 +286,8 @@ def zone_option(text: str) -> str:
 
 def length_option(text: str, option: str) -> int:
     """A length in seconds; a number alone is refused."""
-    from nomarium.reading.lengths import read_length
-    from nomarium.reading.refusal import Refusal
+    from nomarium.model.refusal import Refusal
+    from nomarium.reading.cells.lengths import read_length
 
     secs = read_length(text)
     if isinstance(secs, Refusal):
@@ -297,8 +297,8 @@ def length_option(text: str, option: str) -> int:
 
 def date_option(text: str, option: str) -> dt.date:
     """A date about which nothing is open."""
-    from nomarium.reading.dates import Days, read_days
-    from nomarium.reading.words import ENGLISH
+    from nomarium.reading.cells.dates import Days, read_days
+    from nomarium.reading.cells.words import ENGLISH
 
     days = read_days(text, ENGLISH)
     if isinstance(days, Days) and not days.rest and days.last is None and len(days.first.readings) == 1:

@@ -3,8 +3,8 @@
 from typing import TYPE_CHECKING, Any
 
 from nomarium.cli.render import as_json
+from nomarium.school.facts import facts_of
 from nomarium.school.plan import Plan
-from nomarium.school.planfacts import facts_of
 
 if TYPE_CHECKING:
     from rich.console import Console

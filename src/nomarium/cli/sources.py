@@ -11,8 +11,8 @@ from typing import TYPE_CHECKING, NamedTuple
 
 from nomarium.model.errors import SourceError, UsageError
 from nomarium.model.problem import Place, Problem
-from nomarium.sheets.sources import is_calendar_file, open_source
-from nomarium.sheets.table import Sheet
+from nomarium.sheets.opening import is_calendar_file, open_source
+from nomarium.sheets.sheet import Sheet
 
 if TYPE_CHECKING:
     from nomarium.ical.reader import CalendarRead
@@ -50,7 +50,7 @@ def opened(
 
 def _check_plan_folder(path: Path, name: str) -> None:
     """A folder is a source only as a plan. Raises SourceError for any other."""
-    from nomarium.school.tables import table_name
+    from nomarium.school.plantables import table_name
 
     tables = {(table_name(one.stem) or "").partition(":")[0] for one in path.iterdir() if one.is_file()}
     if not tables & {"timetable", "cycle", "events"}:

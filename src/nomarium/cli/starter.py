@@ -42,9 +42,9 @@ def starter(
 
 
 def _events(path: Path, output: str) -> None:
-    from nomarium.ical.calendar import replace_file
-    from nomarium.reading.rows import EXAMPLE_MARK
-    from nomarium.sheets.starter import starter_csv, starter_workbook
+    from nomarium.reading.rows.reader import EXAMPLE_MARK
+    from nomarium.targets.replacing import replace_file
+    from nomarium.targets.starters import starter_csv, starter_workbook
 
     make = {".xlsx": starter_workbook, ".csv": starter_csv}.get(path.suffix.lower())
     if make is None:
@@ -54,8 +54,8 @@ def _events(path: Path, output: str) -> None:
 
 
 def _plan(path: Path, output: str) -> None:
-    from nomarium.ical.calendar import replace_file
-    from nomarium.school.starterplan import plan_files, plan_workbook
+    from nomarium.school.starter import plan_files, plan_workbook
+    from nomarium.targets.replacing import replace_file
 
     if path.suffix.lower() == ".xlsx":
         data = plan_workbook()

@@ -1,7 +1,7 @@
 """`nomarium survey`: look at a spreadsheet and say how it would be read."""
 
 from pathlib import Path
-from typing import Annotated
+from typing import TYPE_CHECKING, Annotated
 
 import typer
 
@@ -10,6 +10,10 @@ from nomarium.cli.render import say_json
 from nomarium.cli.sources import calendar_name, opened
 from nomarium.model.errors import UsageError
 from nomarium.model.problem import Problem
+
+if TYPE_CHECKING:
+    from nomarium.building.report import BuildReport
+    from nomarium.reading.options import ReadingOptions
 
 EXAMPLE = "Example: nomarium survey export.xlsx --save export.toml"
 
@@ -43,8 +47,8 @@ def survey(
 ) -> None:
     """Look at a spreadsheet or a plan and say how it would be read: columns, dates, terms, every row's fate."""
     # what does the work is imported when there is work: --help shows every command
-    from nomarium.building import BuildOptions
-    from nomarium.building import build as build_calendar
+    from nomarium.building.build import build as build_calendar
+    from nomarium.building.report import BuildOptions
     from nomarium.cli.surveyreport import say_survey, survey_facts
 
     sources = sources or []
@@ -57,7 +61,7 @@ def survey(
         fill_down=fill_down, day_one=day_one, until=last, knows_days_off=True,
     )  # fmt: skip
     if recipe:
-        from nomarium.recipe import with_recipe
+        from nomarium.sources.recipe import with_recipe
 
         reading = with_recipe(reading, Path(recipe))
     called = calendar_name(sources, "-")
@@ -65,11 +69,21 @@ def survey(
     with opened(sources, reading.sheets, reading.zone) as found:
         report = build_calendar(found.sheets, reading, dry, None, found.calendars)
     if save and report.readings:
-        from nomarium.recipe import save_recipe
-
-        save_recipe(Path(save), report.readings, reading)
+        _keep(report, reading, Path(save))
     if json:
         say_json(survey_facts(report, sources, reading, save))
     else:
         say_survey(report, sources, reading, save)
     raise typer.Exit(1 if report.problems else 0)
+
+
+def _keep(report: "BuildReport", reading: "ReadingOptions", path: Path) -> None:
+    """Save how the sheets were read. Raises SourceError when the recipe cannot be written."""
+    from nomarium.sources.recipe import recipe_refusal, recipe_text
+    from nomarium.targets.replacing import replace_file
+
+    text = recipe_text(report.readings, reading, path.name)
+    try:
+        replace_file(path, lambda file: file.write(text.encode()))
+    except OSError as error:
+        raise recipe_refusal(path, f"cannot be written: {error.strerror}", "Name another file.") from error

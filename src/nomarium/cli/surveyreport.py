@@ -4,14 +4,14 @@ import shlex
 import sys
 from typing import TYPE_CHECKING, Any
 
-from nomarium.building import BuildReport, SheetReport
+from nomarium.building.report import BuildReport, SheetReport
+from nomarium.cli.describe import describe_column
 from nomarium.cli.render import as_json, say, say_notes, say_problems
 from nomarium.cli.sources import calendar_name
 from nomarium.model.problem import column_letter
-from nomarium.reading.columns import Column
-from nomarium.reading.describe import describe_column
+from nomarium.reading.columns.columns import Column
 from nomarium.reading.options import ReadingOptions
-from nomarium.reading.sheets import SheetReading
+from nomarium.reading.reading import SheetReading
 
 if TYPE_CHECKING:
     from rich.console import Console

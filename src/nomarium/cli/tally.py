@@ -19,7 +19,7 @@ if TYPE_CHECKING:
     from nomarium.ical.reader import CalendarRead
     from nomarium.school.plan import Plan
     from nomarium.school.tally import Tally
-    from nomarium.sheets.table import Sheet
+    from nomarium.sheets.sheet import Sheet
 
 EXAMPLE = "Example: nomarium tally year.xlsx --per term -o tally.png"
 
@@ -77,7 +77,7 @@ def tally(
             events, problems, plan = _of_calendar(found.calendars[0], last)
         else:
             plan = _plan(found.sheets, reading, source)
-            from nomarium.school.planevents import meeting_events
+            from nomarium.school.events import meeting_events
 
             events, problems = list(meeting_events(plan, source)), plan.problems
     inside = [e for e in events if not (first and e.last_day < first) and not (last and e.first_day > last)]
@@ -119,7 +119,7 @@ def _of_calendar(
     calendar: "CalendarRead", last: "dt.date | None"
 ) -> "tuple[list[Event], list[Problem], Plan | None]":
     from nomarium.ical.merging import merged
-    from nomarium.ical.series import Window, series_occurrences
+    from nomarium.reckoning.series import Window, series_occurrences
 
     events: list[Event] = []
     problems = list(calendar.problems)
@@ -204,12 +204,12 @@ def _labels_table(counted: "Tally"):  # type: ignore[no-untyped-def]
 
 
 def _keep(counted: "Tally", path: Path) -> None:
-    from nomarium.ical.calendar import replace_file
+    from nomarium.targets.replacing import replace_file
 
     ending = path.suffix.lower()
     if ending in (".csv", ".xlsx"):
         from nomarium.school.tally import table_of
-        from nomarium.sheets.plaintable import write_rows
+        from nomarium.targets.workbooks import write_rows
 
         replace_file(path, lambda file: write_rows(table_of(counted), ending[1:], "Tally", file))
         return

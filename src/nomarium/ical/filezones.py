@@ -6,11 +6,11 @@ import re
 from functools import lru_cache
 from typing import NamedTuple
 
-from nomarium.ical.content import head_of, parsed
-from nomarium.ical.recurrence import starts
-from nomarium.ical.rules import parse_rule
-from nomarium.ical.timezones import zone_named
+from nomarium.ical.contentlines import head_of, parsed
 from nomarium.model.recurrence import Rule
+from nomarium.reckoning.rules import parse_rule
+from nomarium.reckoning.starts import starts
+from nomarium.reckoning.zones import zone_named
 
 _NEVER = dt.datetime(1, 1, 1)
 

@@ -5,7 +5,7 @@ from collections import Counter
 from collections.abc import Iterator, Sequence
 from typing import NamedTuple
 
-from nomarium.ical.content import decoded, parsed, unfolded_octets
+from nomarium.ical.contentlines import decoded, parsed, unfolded_octets
 from nomarium.ical.filezones import FileZone, Zone, ZoneNames, read_vtimezone
 from nomarium.ical.octets import unescaped
 

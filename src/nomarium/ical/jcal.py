@@ -5,7 +5,7 @@ import re
 from collections.abc import Iterable, Iterator
 from typing import Any, TextIO
 
-from nomarium.ical.content import parsed, split_list
+from nomarium.ical.contentlines import parsed, split_list
 from nomarium.ical.octets import escaped, folded, unescaped
 
 _TYPES = {

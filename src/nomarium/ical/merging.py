@@ -4,8 +4,7 @@ from collections import defaultdict
 from collections.abc import Iterable
 from typing import NamedTuple
 
-from nomarium.ical.reader import Entry
-from nomarium.ical.series import Series
+from nomarium.model.entry import Entry, Series
 
 
 class Merged(NamedTuple):

@@ -6,17 +6,18 @@ neither mending nor a look at their parameters twice, since every property's hea
 
 import datetime as dt
 from collections import Counter
-from typing import Any, NamedTuple
+from typing import Any
 
-from nomarium.ical.content import decoded, head_of, mended, parsed, unfolded_octets
-from nomarium.ical.filezones import Zone, ZoneNames
+from nomarium.ical.contentlines import decoded, head_of, mended, parsed, unfolded_octets
+from nomarium.ical.filezones import ZoneNames
 from nomarium.ical.frame import blocks_in, normal, read_frame
 from nomarium.ical.octets import unescaped
-from nomarium.ical.properties import Properties, alarm_secs, details_of, recurrence_of
-from nomarium.ical.timezones import in_zone
-from nomarium.ical.values import Moment, length_of, moment_of
+from nomarium.ical.values import instant_of, length_of
+from nomarium.ical.vevent import Properties, alarm_secs, details_of, recurrence_of
+from nomarium.model.entry import Entry, Instant
 from nomarium.model.event import Details, Event
 from nomarium.model.problem import Place, Problem, note
+from nomarium.reckoning.zones import in_zone
 
 _DAY = dt.timedelta(days=1)
 _ONCE = frozenset(
@@ -32,7 +33,7 @@ _NO_FIELDS = tuple(Details())[: Details._fields.index("uid")]
 _PLAIN_HEADS = frozenset(("UID", "DTSTAMP", "SEQUENCE", "SUMMARY", "LOCATION", "DESCRIPTION"))
 
 
-class _MomentMemo(dict[str, "Moment | str"]):
+class _MomentMemo(dict[str, "Instant | str"]):
     """The moments of one property head by value, each read once."""
 
     def __init__(self, head: str, zones: ZoneNames) -> None:
@@ -40,24 +41,11 @@ class _MomentMemo(dict[str, "Moment | str"]):
         self._head = head
         self._zones = zones
 
-    def __missing__(self, value: str) -> Moment | str:
+    def __missing__(self, value: str) -> Instant | str:
         if len(self) > 50_000:
             self.clear()
-        moment = self[value] = moment_of(self._head, value, self._zones)
+        moment = self[value] = instant_of(self._head, value, self._zones)
         return moment
-
-
-class Entry(NamedTuple):
-    """One VEVENT."""
-
-    event: Event
-    """Its recurrence, if any, is in its details. Times are local in its zone."""
-    zone: Zone | None = None
-    """The zone of its times; not None with `event.zone` None when only the file explains the zone."""
-    original: Moment | None = None
-    """The start that it replaces in its series (RECURRENCE-ID)."""
-    and_following: bool = False
-    """Whether it holds for all later ones too (RANGE=THISANDFUTURE)."""
 
 
 class CalendarRead:
@@ -124,7 +112,7 @@ class _Reader:
             return False
         uid_at, dtstamp_at, sequence_at, summary_at, location_at, description_at, start_at, end_at = shape[:8]
         start, end = shape[8][parts[start_at][2]], shape[9][parts[end_at][2]]
-        if type(start) is not Moment or type(end) is not Moment:
+        if type(start) is not Instant or type(end) is not Instant:
             return False
         local, zone_name, zone = start
         if zone is not end[2] or type(local) is not type(end[0]) or not local < end[0]:
@@ -225,7 +213,7 @@ class _Reader:
             self.names[line[:colon]] = head.name
         return head.name
 
-    def _moment(self, name: str, pair: tuple[str, str]) -> Moment:
+    def _moment(self, name: str, pair: tuple[str, str]) -> Instant:
         head, value = pair
         memo = self.memos.get(head)
         if memo is None:
@@ -249,7 +237,7 @@ class _Reader:
             and isinstance(moment.local, dt.datetime)
         ):
             self.counts["timezone-default"] += name == "DTSTART"
-            return Moment(moment.local, *self.frame.default_zone)
+            return Instant(moment.local, *self.frame.default_zone)
         return moment
 
     def _entry(self, found: Properties, line_number: int) -> Entry:
@@ -287,7 +275,7 @@ class _Reader:
         following = "RANGE=THISANDFUTURE" in head.upper()
         return Entry(event, start.zone, replaced, following)
 
-    def _end(self, start: Moment, once: dict[str, tuple[str, str]]) -> tuple[dt.date | dt.datetime, bool]:
+    def _end(self, start: Instant, once: dict[str, tuple[str, str]]) -> tuple[dt.date | dt.datetime, bool]:
         """The exclusive end, and whether each repetition lasts as long on the clock (a nominal DURATION)."""
         begins = start.local
         is_timed = isinstance(begins, dt.datetime)
@@ -313,7 +301,7 @@ class _Reader:
             return self._end_by_length(start, once["DURATION"][1])
         return (begins if is_timed else begins + _DAY), False
 
-    def _end_by_length(self, start: Moment, text: str) -> tuple[dt.date | dt.datetime, bool]:
+    def _end_by_length(self, start: Instant, text: str) -> tuple[dt.date | dt.datetime, bool]:
         length = length_of(text)
         if length is None:
             raise _BadEventError(

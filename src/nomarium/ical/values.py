@@ -2,7 +2,9 @@
 
 import datetime as dt
 import re
-from typing import NamedTuple, Protocol
+from typing import Protocol
+
+from nomarium.model.entry import Instant
 
 _MOMENT = r"(\d{4})-?(\d\d)-?(\d\d)(?:[T ]?(\d\d):?(\d\d)(?::?(\d\d)(?:\.\d+)?)?\s?(Z|[+-]\d\d:?\d\d)?)?"
 
@@ -13,28 +15,7 @@ class FindsZones(Protocol):
     def of_head(self, head: str) -> tuple[str | None, dt.tzinfo | None] | str: ...
 
 
-class Moment(NamedTuple):
-    """A date, or a local date-time and its zone."""
-
-    local: dt.date | dt.datetime
-    zone_name: str | None = None
-    """IANA name or "UTC"; None for floating times, dates, and zones that only the file explains."""
-    zone: dt.tzinfo | None = None
-
-    @property
-    def utc(self) -> dt.date | dt.datetime:
-        """A zoned date-time as naive UTC; anything else as it stands."""
-        return as_utc(self.local, self.zone)
-
-
-def as_utc(local: dt.date | dt.datetime, zone: dt.tzinfo | None) -> dt.date | dt.datetime:
-    """A local date-time in a zone as naive UTC; without a zone, or a date, as it stands."""
-    if zone is None or not isinstance(local, dt.datetime):
-        return local
-    return local.replace(tzinfo=zone).astimezone(dt.UTC).replace(tzinfo=None)
-
-
-def moment_of(head: str, value: str, zones: FindsZones) -> Moment | str:
+def instant_of(head: str, value: str, zones: FindsZones) -> Instant | str:
     """The moment of a property by its head (`DTSTART;TZID=…`) and value, or what is wrong with it."""
     text = value.strip()
     if len(text) == 15 and text[8] == "T" and text[:8].isdigit() and text[9:].isdigit():
@@ -49,22 +30,22 @@ def moment_of(head: str, value: str, zones: FindsZones) -> Moment | str:
     try:
         date = dt.date(int(year), int(month), int(day))
         if hour is None:
-            return Moment(date)
+            return Instant(date)
         is_midnight = int(hour) == 24 and int(minute) == 0  # no hour of RFC 5545, yet met
         time = dt.time(0) if is_midnight else dt.time(int(hour), int(minute), min(int(second or 0), 59))
     except ValueError:
         return f"There is no such moment as {text}."
     local = dt.datetime.combine(date, time) + dt.timedelta(days=is_midnight)
     if offset:
-        return Moment(local - _offset(offset.upper()), "UTC", dt.UTC)
+        return Instant(local - _offset(offset.upper()), "UTC", dt.UTC)
     return _placed(local, head, zones)
 
 
-def _placed(local: dt.datetime, head: str, zones: FindsZones) -> Moment | str:
+def _placed(local: dt.datetime, head: str, zones: FindsZones) -> Instant | str:
     if ";" not in head:
-        return Moment(local)
+        return Instant(local)
     found = zones.of_head(head)
-    return found if isinstance(found, str) else Moment(local, *found)
+    return found if isinstance(found, str) else Instant(local, *found)
 
 
 def _plain(text: str) -> dt.datetime | None:

@@ -3,9 +3,9 @@
 from collections.abc import Sequence
 from typing import NamedTuple
 
-from nomarium.model.ledger import Ledger
+from nomarium.model.account import Ledger
 from nomarium.model.problem import Problem
-from nomarium.sheets.table import Cell
+from nomarium.sheets.sheet import Cell
 
 
 class RejectedRow(NamedTuple):

@@ -4,13 +4,13 @@ from collections import defaultdict
 from typing import NamedTuple
 
 from nomarium.model.problem import Problem, note
-from nomarium.reading.moments import Moment, read_moment
-from nomarium.reading.refusal import Refusal
-from nomarium.reading.times import Clock
-from nomarium.reading.words import ENGLISH
+from nomarium.model.refusal import Refusal
+from nomarium.reading.cells.moments import Moment, read_moment
+from nomarium.reading.cells.times import Clock
+from nomarium.reading.cells.words import ENGLISH
 from nomarium.school.codes import Codes
-from nomarium.school.tables import Item, Table, plain
-from nomarium.sheets.table import cell_text
+from nomarium.school.plantables import Item, Table, plain
+from nomarium.sheets.sheet import cell_text
 
 REGULAR = "Regular"
 _HALF = 43_200

@@ -4,11 +4,11 @@ import datetime as dt
 import re
 from collections.abc import Iterable
 
-from nomarium.model.spelling import meant
-from nomarium.reading.refusal import Refusal
-from nomarium.reading.words import ENGLISH
-from nomarium.school.tables import plain
-from nomarium.sheets.table import Cell, cell_text
+from nomarium.model.refusal import Refusal
+from nomarium.model.wording import meant
+from nomarium.reading.cells.words import ENGLISH
+from nomarium.school.plantables import plain
+from nomarium.sheets.sheet import Cell, cell_text
 
 _LEADS = {"label": r"(?:cycle\s*)?(?:day|jour|label)", "period": r"(?:period|per|pd|p|block|periode)"}
 

@@ -4,8 +4,8 @@ from collections.abc import Sequence
 from pathlib import PurePath
 
 from nomarium.reading.options import ReadingOptions
-from nomarium.school.tables import is_plan, plain, read_table, table_name
-from nomarium.sheets.table import Sheet
+from nomarium.school.plantables import is_plan, plain, read_table, table_name
+from nomarium.sheets.sheet import Sheet
 
 
 def plans_in(sheets: Sequence[Sheet], options: ReadingOptions) -> tuple[list[list[Sheet]], list[Sheet]]:

@@ -5,9 +5,9 @@ from collections.abc import Sequence
 from typing import NamedTuple
 
 from nomarium.model.problem import Problem
-from nomarium.model.spelling import meant
+from nomarium.model.wording import meant
 from nomarium.school.meetings import Meeting
-from nomarium.school.tables import Item, Table, plain
+from nomarium.school.plantables import Item, Table, plain
 
 
 class Lesson(NamedTuple):

@@ -6,11 +6,11 @@ from typing import NamedTuple
 
 from nomarium.model.problem import Problem
 from nomarium.school.bells import Bell, Bells, Rung, bells_on
-from nomarium.school.rows import Special
+from nomarium.school.plantables import plain
 from nomarium.school.settings import Settings
-from nomarium.school.tables import plain
 from nomarium.school.timetable import Slot
 from nomarium.school.year import NO_LABEL, SchoolDay, Year
+from nomarium.school.yeartables import Special
 
 
 class Meeting(NamedTuple):

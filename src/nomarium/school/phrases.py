@@ -5,9 +5,9 @@ import re
 from collections import defaultdict
 from collections.abc import Callable
 
-from nomarium.reading.words import fold
+from nomarium.reading.cells.words import fold
+from nomarium.school.plantables import plain
 from nomarium.school.settings import weekday_of
-from nomarium.school.tables import plain
 from nomarium.school.year import SchoolDay, Year
 
 DatesFrom = Callable[[dt.date], list[dt.date]]

@@ -4,20 +4,17 @@ import datetime as dt
 from collections.abc import Iterable, Sequence
 from typing import NamedTuple
 
-from nomarium.model.ledger import Ledger
+from nomarium.model.account import Ledger
 from nomarium.model.problem import Problem, note
-from nomarium.model.spelling import nearest
+from nomarium.model.wording import nearest
 from nomarium.reading.notebook import RejectedRow
 from nomarium.reading.options import ReadingOptions
 from nomarium.school.bells import Bells, read_bells
 from nomarium.school.codes import Codes
-from nomarium.school.grids import find_grid, read_grid
 from nomarium.school.lessons import Lesson, poured, read_lessons
 from nomarium.school.meetings import Meeting, NotMet, meet
-from nomarium.school.naming import Naming, People, read_names, read_people
-from nomarium.school.rows import Dates, YearRows, read_year_rows
-from nomarium.school.settings import Settings, read_settings
-from nomarium.school.tables import (
+from nomarium.school.namesandpeople import Naming, People, read_names, read_people
+from nomarium.school.plantables import (
     EXPLANATION,
     TITLES,
     Item,
@@ -27,9 +24,12 @@ from nomarium.school.tables import (
     read_table,
     table_name,
 )
+from nomarium.school.settings import Settings, read_settings
 from nomarium.school.timetable import Known, Slot, merged_slots, read_list
+from nomarium.school.timetablegrids import find_grid, read_grid
 from nomarium.school.year import Year, make_year
-from nomarium.sheets.table import Sheet
+from nomarium.school.yeartables import Dates, YearRows, read_year_rows
+from nomarium.sheets.sheet import Sheet
 
 
 class Plan(NamedTuple):
@@ -212,8 +212,8 @@ def _starts(settings: Settings, dates: Dates, problems: list[Problem]) -> dt.dat
         return None
     day = dates.read(item, "value") if dates.decisions is not None else None
     if day is None or isinstance(day, Problem):
-        from nomarium.reading.dates import Days, read_days
-        from nomarium.reading.words import ENGLISH
+        from nomarium.reading.cells.dates import Days, read_days
+        from nomarium.reading.cells.words import ENGLISH
 
         days = read_days(item.text("value"), ENGLISH)
         readings = days.first.readings if isinstance(days, Days) and not days.rest else ()

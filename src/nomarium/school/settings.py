@@ -3,13 +3,13 @@
 from typing import NamedTuple
 
 from nomarium.model.problem import Problem
-from nomarium.model.spelling import meant
-from nomarium.reading.cells import read_zone
-from nomarium.reading.choices import read_yes_no
-from nomarium.reading.lengths import read_length
-from nomarium.reading.refusal import Refusal
-from nomarium.reading.words import ENGLISH, fold
-from nomarium.school.tables import Item, Table, plain
+from nomarium.model.refusal import Refusal
+from nomarium.model.wording import meant
+from nomarium.reading.cells.choices import read_yes_no
+from nomarium.reading.cells.lengths import read_length
+from nomarium.reading.cells.memo import read_zone
+from nomarium.reading.cells.words import ENGLISH, fold
+from nomarium.school.plantables import Item, Table, plain
 from nomarium.school.templates import FIELDS, unknown_fields
 
 MOVES = ("each school day", "each weekday", "each week", "by weekday")

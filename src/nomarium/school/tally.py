@@ -8,9 +8,9 @@ from typing import NamedTuple
 
 from nomarium.model.event import Event
 from nomarium.school.codes import natural
+from nomarium.school.events import class_names, values_of
 from nomarium.school.plan import Plan
-from nomarium.school.planevents import class_names, values_of
-from nomarium.school.tables import plain
+from nomarium.school.plantables import plain
 
 KINDS = ("class", "teacher", "room", "group", "label", "division", "category")
 """What a tally can be by."""

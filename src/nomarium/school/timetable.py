@@ -6,10 +6,10 @@ from collections.abc import Sequence
 from typing import NamedTuple
 
 from nomarium.model.problem import Place, Problem, note
-from nomarium.reading.refusal import Refusal
+from nomarium.model.refusal import Refusal
 from nomarium.school.codes import Codes
-from nomarium.school.rows import Dates
-from nomarium.school.tables import Item, Table, plain
+from nomarium.school.plantables import Item, Table, plain
+from nomarium.school.yeartables import Dates
 
 
 class Slot(NamedTuple):

@@ -10,10 +10,10 @@ from typing import NamedTuple
 
 from nomarium.model.problem import Problem
 from nomarium.school.codes import Codes, natural
-from nomarium.school.rows import CycleRow, DayOff, Special, Term, YearRows
+from nomarium.school.plantables import Item, plain
 from nomarium.school.settings import Settings
-from nomarium.school.tables import Item, plain
 from nomarium.school.yeardays import YearDay, misplaced
+from nomarium.school.yeartables import CycleRow, DayOff, Special, Term, YearRows
 
 _DAY = dt.timedelta(days=1)
 NO_LABEL = "none"

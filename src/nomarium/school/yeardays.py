@@ -5,8 +5,8 @@ from collections.abc import Sequence
 from typing import NamedTuple
 
 from nomarium.model.problem import Problem
-from nomarium.school.rows import DayOff, Special, YearRows
-from nomarium.school.tables import Item, plain
+from nomarium.school.plantables import Item, plain
+from nomarium.school.yeartables import DayOff, Special, YearRows
 
 
 class YearDay(NamedTuple):

@@ -10,7 +10,7 @@ from pathlib import Path
 from nomarium.model.errors import SourceError
 from nomarium.model.problem import Place, Problem, note
 from nomarium.sheets.encoding import TextKind, text_kind
-from nomarium.sheets.table import Cell, Row, Sheet
+from nomarium.sheets.sheet import Cell, Row, Sheet
 
 DELIMITERS = {",": "comma", ";": "semicolon", "\t": "tab", "|": "pipe"}
 _SAMPLE_LINES = 200

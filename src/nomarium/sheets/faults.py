@@ -10,7 +10,7 @@ from collections.abc import Iterator
 from pathlib import Path
 from typing import NamedTuple
 
-from nomarium.sheets.table import Area
+from nomarium.sheets.sheet import Area
 
 _BLOCK = 1 << 20
 _LONGEST_CELL = 1 << 16

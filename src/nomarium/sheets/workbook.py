@@ -8,7 +8,7 @@ from nomarium.model.errors import SourceError, UsageError
 from nomarium.model.problem import Place, Problem
 from nomarium.sheets.delimited import unpacked
 from nomarium.sheets.faults import Extras, counts_from_1904, ods_extras, xlsx_faults
-from nomarium.sheets.table import Area, Row, Sheet
+from nomarium.sheets.sheet import Area, Row, Sheet
 
 
 def open_workbook(path: Path, name: str, kind: str, wanted: tuple[str, ...] = ()) -> list[Sheet]:

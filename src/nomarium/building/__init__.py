@@ -1,0 +1,1 @@
+"""The one stream: sources into targets; window, repeats, twins, counting."""

@@ -1,0 +1,1 @@
+"""What an earlier build had: pairing of old and new, revisions."""

@@ -1,0 +1,205 @@
+"""Events to VEVENT text: what each field becomes, in a fixed order (RFC 5545, 3.6.1; RFC 7986)."""
+
+import datetime as dt
+from collections.abc import Callable
+from typing import TypeVar
+
+from nomarium.ical.octets import MAX_OCTETS, escaped, folded, parameter
+from nomarium.model.event import NO_DETAILS, Details, Event, Person
+
+_UID_AT = Details._fields.index("uid")
+MEMO_SIZE = 20_000
+"""How many finished lines of one property are kept; when full, a memo starts again."""
+
+
+_Key = TypeVar("_Key")
+
+
+class Memo(dict[_Key, str]):
+    """Texts that are made once for each distinct key."""
+
+    def __init__(self, make: Callable[[_Key], str]) -> None:
+        super().__init__()
+        self._make = make
+
+    def __missing__(self, key: _Key) -> str:
+        if len(self) >= MEMO_SIZE:
+            self.clear()
+        text = self[key] = self._make(key)
+        return text
+
+
+def _clock(time: dt.time) -> str:
+    """A time of day as RFC 5545, 3.3.12 writes it."""
+    return time.isoformat("seconds").replace(":", "")
+
+
+def _day(ordinal: int) -> str:
+    """A date as RFC 5545, 3.3.4 writes it, from its number: a year has fewer dates than date-times."""
+    return dt.date.fromordinal(ordinal).isoformat().replace("-", "")
+
+
+class TimeMemo(dict[dt.date | dt.datetime, str]):
+    """Finished lines of DTSTART or DTEND in one zone (None: floating)."""
+
+    def __init__(self, name: str, zone: str | None) -> None:
+        super().__init__()
+        head = f"{name};TZID={parameter(zone)}:" if zone and zone != "UTC" else f"{name}:"
+        tail = "Z\r\n" if zone == "UTC" else "\r\n"
+        self._days = Memo[int](lambda ordinal: f"{head}{_day(ordinal)}T")
+        self._clocks = Memo[dt.time](lambda time: _clock(time) + tail)
+        self._dates = Memo[int](lambda ordinal: f"{name};VALUE=DATE:{_day(ordinal)}\r\n")
+
+    def __missing__(self, time: dt.date | dt.datetime) -> str:
+        if len(self) >= MEMO_SIZE:
+            self.clear()
+        if isinstance(time, dt.datetime):
+            line = self._days[time.toordinal()] + self._clocks[time.time()]
+            if len(line) > MAX_OCTETS + 2:
+                line = folded(line.removesuffix("\r\n"))
+        else:
+            line = self._dates[time.toordinal()]
+        self[time] = line
+        return line
+
+
+def body_writer() -> Callable[[Event], str]:
+    """A function from an event to the lines of its VEVENT after DTSTAMP and SEQUENCE, with its own memos."""
+    locations = Memo[str](lambda text: folded("LOCATION:" + escaped(text)) if text else "")
+    facets = Memo[tuple[str, str]](lambda facet: folded(_facet(*facet)))
+    known: dict[tuple[object, ...], str] = {}
+
+    def details_of(event: Event) -> str:
+        """The lines of its details, made once for all events that differ in nothing but UID and school data.
+
+        School data is put together line by line: a district has more combinations than a memo can hold.
+        """
+        details = event.details
+        if (
+            details.reminder_secs is not None
+            or details.recurrence is not None
+            or details.other
+            or not details.facets
+        ):
+            return _details(event)
+        key = details[:_UID_AT]
+        lines = known.get(key)
+        if lines is None:
+            if len(known) >= MEMO_SIZE:
+                known.clear()
+            lines = known[key] = _details(event._replace(details=details._replace(facets=())))
+        return lines + "".join([facets[facet] for facet in details.facets])
+
+    starts: dict[str | None, TimeMemo] = {}
+    ends: dict[str | None, TimeMemo] = {}
+
+    def body_of(event: Event) -> str:
+        summary, start, end, zone, location, description, details, _ = event
+        if zone not in starts:
+            starts[zone], ends[zone] = TimeMemo("DTSTART", zone), TimeMemo("DTEND", zone)
+        summary_line = "SUMMARY:" + escaped(summary)
+        if len(summary_line) <= 75 and summary_line.isascii():
+            summary_line += "\r\n"
+        else:
+            summary_line = folded(summary_line)
+        return (
+            # RFC 5545, 3.8.2.2: DTEND must be later than DTSTART, so a moment has none
+            f"{starts[zone][start]}{'' if end == start else ends[zone][end]}"
+            f"{summary_line}{locations[location]}"
+            f"{folded('DESCRIPTION:' + escaped(description)) if description else ''}"
+            f"{'' if details is NO_DETAILS else details_of(event)}END:VEVENT\r\n"
+        )
+
+    return body_of
+
+
+def head_of(uid: str, dtstamp: str, sequence: int) -> str:
+    """The opening lines of a VEVENT. `dtstamp` is written as it stands; sequence 0 is left unsaid."""
+    uid_line = f"UID:{uid}\r\n" if len(uid) == 36 else folded(f"UID:{escaped(uid)}")
+    revision = f"SEQUENCE:{sequence}\r\n" if sequence else ""
+    return f"BEGIN:VEVENT\r\n{uid_line}DTSTAMP:{dtstamp}\r\n{revision}"
+
+
+def _details(event: Event) -> str:
+    """The lines of the fields that few events have, `Details` from categories to the alarm."""
+    details = event.details
+    lines = _recurrence(event) if details.recurrence else []
+    if details.categories:
+        lines.append("CATEGORIES:" + ",".join(map(escaped, details.categories)))
+    if details.organizer:
+        lines.append(_person("ORGANIZER", details.organizer))
+    for person in details.attendees:
+        lines.append(_person("ATTENDEE", person))
+    if details.url:
+        lines.append("URL:" + details.url.replace("\r", "").replace("\n", ""))
+    if details.status:
+        lines.append("STATUS:" + details.status)
+    if details.privacy:
+        lines.append("CLASS:" + details.privacy)
+    if details.busy is not None:
+        lines.append("TRANSP:" + ("OPAQUE" if details.busy else "TRANSPARENT"))
+    if details.priority is not None:
+        lines.append(f"PRIORITY:{details.priority}")
+    if details.geo:
+        lines.append(f"GEO:{details.geo[0]:.6f};{details.geo[1]:.6f}")
+    if details.color:
+        lines.append("COLOR:" + details.color)
+    if details.audience:
+        lines.append("X-NOMARIUM-AUDIENCE:" + ",".join(map(escaped, details.audience)))
+    lines += [_facet(name, value) for name, value in details.facets]
+    lines += details.other
+    if details.reminder_secs is not None:
+        # RFC 5545, 3.6.6: a DISPLAY alarm must have a description
+        lines += ["BEGIN:VALARM", "ACTION:DISPLAY", "DESCRIPTION:" + escaped(event.summary)]
+        lines += ["TRIGGER:" + duration(-details.reminder_secs), "END:VALARM"]
+    return "".join(map(folded, lines))
+
+
+def _facet(name: str, value: str) -> str:
+    return f"X-NOMARIUM-{name.upper()}:{escaped(value)}"
+
+
+def _recurrence(event: Event) -> list[str]:
+    """RRULE, RDATE and EXDATE of an event that repeats by rule (RFC 5545, 3.8.5)."""
+    from nomarium.reckoning.rules import rule_text
+
+    recurrence = event.details.recurrence
+    assert recurrence is not None
+    lines = [f"RRULE:{rule_text(rule)}" for rule in recurrence.rules]
+    for name, days in (("RDATE", recurrence.also_on), ("EXDATE", recurrence.left_out)):
+        memo = TimeMemo(name, event.zone)
+        lines += [memo[day].replace("\r\n ", "").removesuffix("\r\n") for day in days]
+    return lines
+
+
+def _person(name: str, person: Person) -> str:
+    head = name
+    if person.name:
+        head += f";CN={parameter(person.name)}"
+    if person.optional:
+        head += ";ROLE=OPT-PARTICIPANT"
+    head += person.parameters
+    # an address is required (3.3.3); a person known by name alone gets one that goes nowhere
+    address = (
+        person.email
+        if ":" in person.email
+        else f"mailto:{person.email}"
+        if person.email
+        else "invalid:nomail"
+    )
+    return f"{head}:{address}"
+
+
+def duration(secs: int) -> str:
+    """A DURATION value (RFC 5545, 3.3.6).
+
+    >>> duration(-900), duration(93600), duration(0)
+    ('-PT15M', 'P1DT2H', 'PT0S')
+    """
+    sign, secs = ("-", -secs) if secs < 0 else ("", secs)
+    days, secs = divmod(secs, 86_400)
+    hours, minutes, seconds = secs // 3600, secs // 60 % 60, secs % 60
+    time = "".join(f"{n}{unit}" for n, unit in ((hours, "H"), (minutes, "M"), (seconds, "S")) if n)
+    if not time and not days:
+        return "PT0S"
+    return f"{sign}P{f'{days}D' if days else ''}{f'T{time}' if time else ''}"

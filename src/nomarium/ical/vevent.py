@@ -1,0 +1,210 @@
+"""The properties of a VEVENT to the fields of an event."""
+
+import datetime as dt
+import re
+
+from nomarium.ical.contentlines import head_of, split_list
+from nomarium.ical.octets import unescaped
+from nomarium.ical.values import FindsZones, instant_of, length_of
+from nomarium.model.entry import Instant, as_utc
+from nomarium.model.event import FACETS, Details, Person
+from nomarium.model.recurrence import Recurrence, Rule
+from nomarium.reckoning.rules import RuleFault, parse_rule
+
+_STATUSES = frozenset(("CONFIRMED", "TENTATIVE", "CANCELLED"))
+_CLASSES = frozenset(("PUBLIC", "PRIVATE", "CONFIDENTIAL"))
+_FACETS = (*FACETS, "periods")
+
+
+class Properties:
+    """The properties of one VEVENT, each with its head and value as they stand."""
+
+    __slots__ = ("many", "once", "other", "parts")
+
+    def __init__(self) -> None:
+        self.once: dict[str, tuple[str, str]] = {}
+        self.many: dict[str, list[tuple[str, str]]] = {}
+        self.other: list[str] = []
+        """Lines of properties that have no field."""
+        self.parts: list[str] = []
+        """Lines of components inside it: alarms."""
+
+
+def details_of(
+    found: Properties, recurrence: Recurrence | None, reminder_secs: int | None, other: tuple[str, ...]
+) -> Details:
+    """The details of a VEVENT. Values that the standard does not know are kept as lines."""
+    once = found.once
+    kept: list[str] = []
+    uid = unescaped(once["UID"][1]).strip() if "UID" in once else ""
+    dtstamp = once["DTSTAMP"][1].strip() if "DTSTAMP" in once else ""
+    sequence = once["SEQUENCE"][1].strip() if "SEQUENCE" in once else ""
+    if len(once) <= 8 and not found.many and once.keys() <= _PLAIN:
+        return Details(uid=uid, reminder_secs=reminder_secs, dtstamp=dtstamp, other=other,
+                       sequence=int(sequence) if sequence.isdigit() else 0)  # fmt: skip
+
+    def chosen(name: str, allowed: frozenset[str]) -> str:
+        head, value = once.get(name, ("", ""))
+        word = value.strip().upper()
+        if word and word not in allowed:
+            kept.append(f"{head}:{value}")
+        return word if word in allowed else ""
+
+    busy = chosen("TRANSP", frozenset(("OPAQUE", "TRANSPARENT")))
+    priority = once["PRIORITY"][1].strip() if "PRIORITY" in once else ""
+    attendees = tuple(_person(*pair) for pair in found.many.get("ATTENDEE", ()))
+    status, privacy = chosen("STATUS", _STATUSES), chosen("CLASS", _CLASSES)
+    return Details(
+        categories=_texts([value for _, value in found.many.get("CATEGORIES", ())]),
+        audience=_texts([once["X-NOMARIUM-AUDIENCE"][1]] if "X-NOMARIUM-AUDIENCE" in once else []),
+        organizer=_person(*once["ORGANIZER"]) if "ORGANIZER" in once else None,
+        attendees=attendees,
+        url=once["URL"][1].strip() if "URL" in once else "",
+        status=status,
+        privacy=privacy,
+        busy=busy == "OPAQUE" if busy else None,
+        reminder_secs=reminder_secs,
+        color=once["COLOR"][1].strip().casefold() if "COLOR" in once else "",
+        priority=int(priority) if priority.isdigit() and int(priority) <= 9 else None,
+        geo=_geo(once["GEO"][1]) if "GEO" in once else None,
+        uid=uid,
+        facets=tuple(
+            (name, unescaped(once[key][1]))
+            for name in _FACETS
+            if (key := f"X-NOMARIUM-{name.upper()}") in once
+        ),
+        recurrence=recurrence,
+        sequence=int(sequence) if sequence.isdigit() else 0,
+        dtstamp=dtstamp,
+        other=(*kept, *other),
+    )
+
+
+_PLAIN = frozenset(("UID", "DTSTAMP", "SEQUENCE", "DTSTART", "DTEND", "DURATION", "SUMMARY", "LOCATION",
+                    "DESCRIPTION", "RECURRENCE-ID"))  # fmt: skip
+
+
+def _texts(values: list[str]) -> tuple[str, ...]:
+    parts = (unescaped(part).strip() for value in values for part in split_list(value))
+    return tuple(dict.fromkeys(part for part in parts if part))
+
+
+def _person(head: str, value: str) -> Person:
+    read = head_of(f"{head}:", len(head))
+    params = dict(read.params) if read else {}
+    name = params.pop("CN", "")
+    optional = params.get("ROLE", "").upper() == "OPT-PARTICIPANT"
+    if optional:
+        del params["ROLE"]
+    address = value.strip()
+    email = (
+        address[7:] if address[:7].lower() == "mailto:" else "" if address == "invalid:nomail" else address
+    )
+    rest = "".join(
+        f';{key}="{text}"' if re.search("[:;,]", text) else f";{key}={text}" for key, text in params.items()
+    )
+    return Person(name, email, optional, rest)
+
+
+def _geo(text: str) -> tuple[float, float] | None:
+    pieces = text.split(";")
+    try:
+        return float(pieces[0]), float(pieces[1])
+    except (ValueError, IndexError):
+        return None
+
+
+def alarm_secs(found: Properties, summary: str) -> tuple[int | None, tuple[str, ...]]:
+    """The reminder, when the event's one alarm is as plain as those that are written here, and the
+    lines to keep otherwise."""
+    lines = found.parts
+    if not lines:
+        return None, tuple(found.other)
+    if lines.count("BEGIN:VALARM") == 1 and len(lines) <= 5:
+        values = dict(line.split(":", 1) for line in lines[1:-1] if ":" in line)
+        trigger = length_of(values.get("TRIGGER", ""))
+        plain = values.keys() <= {"ACTION", "DESCRIPTION", "TRIGGER"} and values.get("ACTION") == "DISPLAY"
+        titled = unescaped(values.get("DESCRIPTION", "")) in ("", summary)
+        if plain and titled and trigger is not None and trigger <= dt.timedelta(0):
+            return round(-trigger.total_seconds()), tuple(found.other)
+    return None, (*found.other, *lines)
+
+
+def recurrence_of(
+    found: Properties, start: Instant, zones: FindsZones, keeps_length: bool
+) -> tuple[Recurrence | None, tuple[str, str, str] | None]:
+    """How a VEVENT repeats, in its start's own local time; or (property, value, why) of what is wrong."""
+    many = found.many
+    if not many.keys() & {"RRULE", "RDATE", "EXRULE", "EXDATE"}:
+        return None, None
+    rules: dict[str, list[Rule]] = {"RRULE": [], "EXRULE": []}
+    for name, into in rules.items():
+        for _, value in many.get(name, ()):
+            if not value.strip():
+                continue
+            rule = parse_rule(value.strip())
+            if isinstance(rule, RuleFault):
+                return None, (name, value, rule.message)
+            into.append(_localised(rule, start))
+    dates: list[dt.date | dt.datetime] = []
+    periods: list[tuple[dt.datetime, dt.datetime]] = []
+    left_out: list[dt.date | dt.datetime] = []
+    for name, listed in (("RDATE", dates), ("EXDATE", left_out)):
+        for head, values in many.get(name, ()):
+            for value in values.split(","):
+                first, slash, last = value.partition("/")
+                moment = instant_of(head, first, zones) if first.strip() else None
+                if isinstance(moment, str):
+                    return None, (name, value, moment)
+                if moment is None:
+                    continue
+                local = _in_zone_of(start, moment)
+                if slash and isinstance(local, dt.datetime):
+                    end = _period_end(head, local, last, start, zones)
+                    if end is not None:
+                        periods.append((local, end))
+                        continue
+                listed.append(local)
+    if not (rules["RRULE"] or dates or periods or left_out):
+        return None, None
+    return Recurrence(
+        tuple(rules["RRULE"]), tuple(rules["EXRULE"]), tuple(dates), tuple(periods), tuple(left_out),
+        keeps_length=keeps_length,
+    ), None  # fmt: skip
+
+
+def _localised(rule: Rule, start: Instant) -> Rule:
+    """A rule whose UNTIL is in the start's own local time, and a date for an all-day event."""
+    until = rule.until
+    if not isinstance(until, dt.datetime):
+        return rule
+    if rule.until_is_utc and start.zone is not None:
+        until = _in_zone_of(start, Instant(until, "UTC", dt.UTC))
+    if not isinstance(start.local, dt.datetime) and isinstance(until, dt.datetime):
+        until = until.date()
+    return rule._replace(until=until, until_is_utc=False)
+
+
+def _in_zone_of(start: Instant, moment: Instant) -> dt.date | dt.datetime:
+    """A moment in the local time of a start; a date for an all-day event."""
+    local = moment.local
+    if not isinstance(local, dt.datetime):
+        return local
+    if not isinstance(start.local, dt.datetime):
+        return local.date()
+    if moment.zone is None or start.zone is None or moment.zone is start.zone:
+        return local
+    utc = as_utc(local, moment.zone)
+    assert isinstance(utc, dt.datetime)
+    return utc.replace(tzinfo=dt.UTC).astimezone(start.zone).replace(tzinfo=None, fold=0)
+
+
+def _period_end(
+    head: str, local: dt.datetime, text: str, start: Instant, zones: FindsZones
+) -> dt.datetime | None:
+    length = length_of(text)
+    if length is not None:
+        return local + length
+    end = instant_of(head, text, zones)
+    found = _in_zone_of(start, end) if isinstance(end, Instant) else None
+    return found if isinstance(found, dt.datetime) and found >= local else None

@@ -1,0 +1,1 @@
+"""One cell's text to a value."""

@@ -1,0 +1,102 @@
+"""Cells that choose among few answers: yes and no, status, privacy, busy, priority."""
+
+from nomarium.model.refusal import Refusal
+from nomarium.reading.cells.words import fold
+from nomarium.sheets.sheet import Cell, cell_text
+
+_YES = frozenset(
+    "yes y true t 1 x on ✓ ✔ ☑ ✅ √ oui o vrai ja j wahr si s verdadero cierto waar sim s v".split()
+)
+_NO = frozenset("no n false f 0 off - – ✗ ✘ ☐ ✕ non faux nein falsch falso nee onwaar nao".split())
+
+_STATUS = {
+    "CONFIRMED": "confirmed confirme confirmee bestatigt confirmado confirmada bevestigd definite firm final "
+    "fest yes accepted scheduled ok active",
+    "TENTATIVE": "tentative provisional provisoire vorlaufig provisorisch provisional tentativo voorlopig "
+    "pencilled penciled planned draft maybe possible unconfirmed pending tbc proposed option",
+    "CANCELLED": "cancelled canceled annule annulee abgesagt storniert cancelado cancelada anulado geannuleerd "
+    "afgelast off withdrawn cancel called-off",
+}
+_PRIVACY = {
+    "PUBLIC": "public publique offentlich publico publica openbaar normal open everyone default",
+    "PRIVATE": "private prive privee privat privado privada personal personnel personnelle personlich "
+    "persoonlijk prive",
+    "CONFIDENTIAL": "confidential confidentiel confidentielle vertraulich confidencial vertrouwelijk",
+}
+_BUSY = {
+    "busy": "busy occupe occupee beschaftigt gebucht ocupado ocupada bezet opaque out-of-office oof away "
+    "out-of-the-office working-elsewhere absent abwesend 2 4 blocked unavailable tentative 1",
+    "free": "free libre frei verfugbar disponible vrij beschikbaar transparent available 3 0 elsewhere",
+}
+_PRIORITIES = {"high": 1, "urgent": 1, "haute": 1, "elevee": 1, "hoch": 1, "alta": 1, "hoog": 1,
+               "important": 1, "medium": 5, "normal": 5, "normale": 5, "moyenne": 5, "mittel": 5,
+               "media": 5, "normaal": 5, "low": 9, "basse": 9, "faible": 9, "niedrig": 9, "baja": 9,
+               "laag": 9, "none": 0}  # fmt: skip
+
+
+def _table(groups: dict[str, str]) -> dict[str, str]:
+    return {word: answer for answer, words in groups.items() for word in words.split()}
+
+
+_STATUSES, _PRIVACIES, _BUSINESS = _table(_STATUS), _table(_PRIVACY), _table(_BUSY)
+
+
+def read_yes_no(cell: Cell) -> bool | Refusal:
+    """A yes or a no in words, ticks or figures.
+
+    >>> read_yes_no("Oui"), read_yes_no("✗"), read_yes_no(1.0)
+    (True, False, True)
+    """
+    if isinstance(cell, bool):
+        return cell
+    text = cell_text(cell)
+    word = fold(text)
+    if word in _YES:
+        return True
+    if word in _NO:
+        return False
+    return Refusal("yes-no-unread", f"“{text}” is neither yes nor no.", "Write yes or no, or leave it blank.")
+
+
+def read_status(text: str) -> str | Refusal:
+    """CONFIRMED, TENTATIVE or CANCELLED (RFC 5545, 3.8.1.11)."""
+    return _chosen(text, _STATUSES, "status", "confirmed, tentative or cancelled")
+
+
+def read_privacy(text: str) -> str | Refusal:
+    """PUBLIC, PRIVATE or CONFIDENTIAL (RFC 5545, 3.8.1.3). A yes means private, a no public."""
+    flag = read_yes_no(text)
+    if isinstance(flag, bool):
+        return "PRIVATE" if flag else "PUBLIC"
+    return _chosen(text, _PRIVACIES, "privacy", "public, private or confidential")
+
+
+def read_busy(cell: Cell) -> bool | Refusal:
+    """Whether the time counts as taken (RFC 5545, TRANSP)."""
+    text = cell_text(cell)
+    answer = _chosen(text, _BUSINESS, "busy", "busy or free")
+    if isinstance(answer, Refusal):
+        flag = read_yes_no(cell)
+        return answer if isinstance(flag, Refusal) else flag
+    return answer == "busy"
+
+
+def read_priority(text: str) -> int | Refusal:
+    """0 to 9 (RFC 5545, 3.8.1.9), or a word for it."""
+    word = fold(text)
+    if word.isdigit() and int(word) <= 9:
+        return int(word)
+    if word in _PRIORITIES:
+        return _PRIORITIES[word]
+    return Refusal(
+        "priority-unread",
+        f"“{text}” is no priority.",
+        "Write high, medium, low or a figure from 1 to 9.",
+    )
+
+
+def _chosen(text: str, answers: dict[str, str], name: str, forms: str) -> str | Refusal:
+    word = "-".join(fold(text).split())
+    if word in answers:
+        return answers[word]
+    return Refusal(f"{name}-unread", f"“{text}” is not a known {name}.", f"Write {forms}.")

@@ -1,0 +1,319 @@
+"""Days as people write them. What one cell leaves open (which figure is the month, which year) is
+kept open here, as readings, for the whole column to settle (`evidence`)."""
+
+import datetime as dt
+import re
+from functools import cache
+from typing import Final, Literal, NamedTuple
+
+from nomarium.model.refusal import Refusal
+from nomarium.reading.cells.words import Lexicon, fold
+
+Order = Literal["", "dmy", "mdy", "ymd"]
+"""The order of figures that a reading supposes; "" when it supposes none."""
+
+
+class Reading(NamedTuple):
+    """One way to read a day. A valid date once its year is known."""
+
+    order: Order
+    year: int | None
+    month: int
+    day: int
+
+    def date(self, year: int | None = None) -> dt.date | None:
+        """The date, in `year` when the text has none; None when that year has no such day."""
+        try:
+            return dt.date(self.year or year or 0, self.month, self.day)
+        except ValueError:
+            return None
+
+
+class Day(NamedTuple):
+    """A day as written: every reading that the text allows by itself, and the weekday it names."""
+
+    readings: tuple[Reading, ...]
+    weekday: int | None = None
+    """0 is Monday."""
+
+
+class Days(NamedTuple):
+    """One day, or a range of days, both ends inclusive, and what follows them in the cell."""
+
+    first: Day
+    last: Day | None = None
+    rest: str = ""
+
+
+_FORMS: Final = "Write the date like 2027-04-12 or 12 April 2027."
+
+_TOKEN = r"(\d+)|([^\W\d_]+(?:['’][^\W\d_]+)?)|(\s*[–—‒−]\s*|\s+[-~]\s*|[-~]\s+)|(\S)"
+_ORDINALS = frozenset("st nd rd th er ere re eme e o a º ª ste de".split())
+_NOISE = frozenset(
+    "of the le la den der del de d del' on am el op du vom from von desde vanaf het week".split()
+)
+_RANGE_WORDS = frozenset("to until till til through thru bis au al a tot hasta jusqu'au -".split())
+_TIME_WORDS = frozenset("at um om kl".split())
+
+# The shape of a text, one character a token: n = 1 or 2 figures, y = 4 figures or an apostrophe and 2,
+# N = 8 figures, M = a month's name, W = a weekday's, ~ = a dash that parts two days, @ = "at",
+# o = an ordinal's ending, x = any other word; other signs stand for themselves.
+_W = r"(?:W[.,]*|\(W\)[.,]*)?"
+_WORDED = r"no?[./-]?M[.]?[,./-]*(?:y(?!:)|n(?![o:.hp]|[.]?[-/ ]?[M~]|~n))?"
+_MONTH_FIRST = r"M[.]?[-/]?no?,?[-/,]*(?:y(?!:)|n(?![o:.hp]|[.]?[-/ ]?[M~]))?"
+_YEAR_FIRST = r"y[-/., ]?M[.]?[-/.,]?no?|y(?P<ysep{0}>[-/.,]?)n(?P=ysep{0})n|N"
+_FIGURES = r"n(?P<sep{0}>[-/.,]?)n(?P=sep{0})[y]|n(?P<two{0}>[-/.,])n(?P=two{0})n(?!:)"
+_SHORT = r"n(?:/n(?!/)|[.]n[.]|[.]n(?![n.:p]))"
+
+
+def _day_pattern(number: int) -> str:
+    kinds = (_YEAR_FIRST, _FIGURES, _WORDED, _MONTH_FIRST, _SHORT)
+    body = "|".join(kind.format(number) if "{0}" in kind else kind for kind in kinds)
+    return rf"{_W}(?P<day{number}>{body})(?:,?\(?W[.]?\)?(?![o]))?"
+
+
+_ONE = _day_pattern(1)
+_RANGE = rf"{_day_pattern(1)}[~-]{_day_pattern(2)}"
+_HEAD_RANGE = rf"{_W}(?P<head>no?[.]?)[~-](?!M){_day_pattern(2)}"
+_TAIL_RANGE = rf"{_W}(?P<day1>M[.]?no?|no?[.]?M[.]?)[~-]{_W}(?P<tail>no?)(?![:n/M.])[,]*(?P<year>y)?"
+_TWO_DAYS = rf"{_W}(?:no?[,&+])+no?M"
+
+_compiled = cache(re.compile)
+"""Patterns are compiled when first needed: ISO dates need none of them, and they are slow to compile."""
+
+
+class _Token(NamedTuple):
+    kind: str
+    text: str
+    end: int
+    value: int = 0
+
+
+def read_days(text: str, lexicon: Lexicon) -> Days | Refusal:
+    """One day or a range at the start of a text; what follows it is `rest`.
+
+    >>> from nomarium.reading.cells.words import ENGLISH
+    >>> days = read_days("28 Oct – 3 Nov 2027", ENGLISH)
+    >>> days.first.readings[0].date(), days.last.readings[0].date()
+    (datetime.date(2027, 10, 28), datetime.date(2027, 11, 3))
+    """
+    tokens = _tokens(text, lexicon)
+    shape = "".join(token.kind for token in tokens)
+    days = _match(tokens, shape, text) if shape[:1] in "nyNMW(" else None
+    if days is None and "~" in shape:  # a long dash may part figures too: 12–4–2027
+        days = _match(tokens, shape.replace("~", "-"), text)
+    if days is not None:
+        return days
+    return _why_not(text, tokens, shape)
+
+
+def figures_day(a: int, b: int, year: int) -> Day:
+    """The day of `a/b/year`, whichever of the first two is the month. It may have no reading at all.
+
+    >>> [one.order for one in figures_day(5, 4, 2027).readings]
+    ['dmy', 'mdy']
+    """
+    return Day(_valid((Reading("dmy", year, b, a), Reading("mdy", year, a, b))))
+
+
+def _tokens(text: str, lexicon: Lexicon) -> list[_Token]:
+    tokens: list[_Token] = []
+    if "-feira" in text.casefold():  # segunda-feira: places in the text must stay
+        text = re.sub(r"(?i)-feira\b", "      ", text)
+    for match in re.finditer(_TOKEN, text):
+        figures, word, dash, sign = match.groups()
+        end = match.end()
+        previous = tokens[-1].kind if tokens else ""
+        if figures:
+            apostrophe = previous in ("'", "’")
+            if apostrophe:
+                tokens.pop()
+            kind = {1: "n", 2: "y" if apostrophe else "n", 4: "y", 8: "N"}.get(len(figures), "X")
+            tokens.append(_Token(kind, figures, end, int(figures)))
+        elif word:
+            _add_word(tokens, word, end, previous, lexicon, text[match.start() - 1 : match.start()])
+        elif dash:
+            tokens.append(_Token("~", "-", end))
+        else:
+            tokens.append(_Token(sign, sign, end))
+    return tokens
+
+
+def _add_word(
+    tokens: list[_Token], word: str, end: int, previous: str, lexicon: Lexicon, before: str
+) -> None:
+    folded = fold(word)
+    follows_figure = previous == "n" and before.isdigit()
+    if follows_figure and (folded in _ORDINALS or word in ("º", "ª")):
+        tokens.append(_Token("o", word, end))
+    elif folded in ("am", "pm", "a", "p", "h", "noon", "midnight") and previous in ("n", "y", ":"):
+        tokens.append(_Token("h" if folded == "h" else "p", word, end))
+    elif folded in lexicon.months and not (folded in lexicon.weekdays and _is_weekday(tokens, before)):
+        tokens.append(_Token("M", word, end, lexicon.months[folded]))
+    elif folded in lexicon.weekdays:
+        tokens.append(_Token("W", word, end, lexicon.weekdays[folded]))
+    elif folded in _RANGE_WORDS and previous in ("n", "o", "y", "M", "W", ".", "N"):
+        tokens.append(_Token("~", "-", end))
+    elif folded in _NOISE and previous not in ("@",):
+        pass
+    elif folded in _TIME_WORDS:
+        tokens.append(_Token("@", word, end))
+    else:
+        tokens.append(_Token("x", word, end))
+
+
+def _is_weekday(tokens: list[_Token], before: str) -> bool:
+    """Whether a word that names a month and a weekday (French mar) is the weekday: it comes first."""
+    return not tokens or (tokens[-1].kind not in ("n", "o") and not before.isdigit())
+
+
+def _match(tokens: list[_Token], shape: str, text: str) -> Days | None:
+    for pattern in (_RANGE, _HEAD_RANGE, _TAIL_RANGE, _ONE):
+        match = _compiled(pattern).match(shape)
+        if match is None:
+            continue
+        days = _build(pattern, match, tokens)
+        if days is not None:
+            end = tokens[match.end() - 1].end
+            return days._replace(rest=text[end:].strip(" \t,;"))
+    return None
+
+
+def _build(pattern: str, match: re.Match[str], tokens: list[_Token]) -> Days | None:
+    if pattern is _HEAD_RANGE:
+        last = _day(tokens, match, "day2")
+        number = tokens[match.start("head")].value
+        readings = tuple(one._replace(day=number) for one in last.readings if number <= one.day)
+        first = Day(_valid(readings), _weekday(tokens, match.start(), match.start("head")))
+        return Days(first, last) if first.readings else None
+    first = _day(tokens, match, "day1")
+    if pattern is _TAIL_RANGE:
+        number = tokens[match.start("tail")].value
+        year = _year(tokens[match.start("year")]) if match["year"] else None
+        ends = tuple(one._replace(day=number, year=year) for one in first.readings if number >= one.day)
+        starts = tuple(one._replace(year=year) for one in first.readings)
+        last = Day(_valid(ends), _weekday(tokens, match.end("day1"), match.start("tail")))
+        return Days(Day(_valid(starts), first.weekday), last) if last.readings else None
+    if pattern is _ONE:
+        return Days(first) if first.readings else None
+    last = _day(tokens, match, "day2")
+    if not first.readings or not last.readings:
+        return None
+    return Days(*_with_shared_year(first, last))
+
+
+def _with_shared_year(first: Day, last: Day) -> tuple[Day, Day]:
+    """A range's year said once holds for both ends; over New Year the other end is in the next one."""
+    if first.readings[0].year is None and last.readings[0].year is not None:
+        year = last.readings[0].year
+        end = min((one.month, one.day) for one in last.readings)
+        readings = tuple(
+            one._replace(year=year if (one.month, one.day) <= end else year - 1) for one in first.readings
+        )
+        return first._replace(readings=_valid(readings)), last
+    if last.readings[0].year is None and first.readings[0].year is not None:
+        year = first.readings[0].year
+        start = max((one.month, one.day) for one in first.readings)
+        readings = tuple(
+            one._replace(year=year if (one.month, one.day) >= start else year + 1) for one in last.readings
+        )
+        return first, last._replace(readings=_valid(readings))
+    return first, last
+
+
+def _day(tokens: list[_Token], match: re.Match[str], group: str) -> Day:
+    start, end = match.span(group)
+    body = tokens[start:end]
+    numbers = [token for token in body if token.kind in "nyN"]
+    months = [token for token in body if token.kind == "M"]
+    before = match.start() if group == "day1" else start - 3
+    weekday = _weekday(tokens, max(before, 0), start)
+    if weekday is None:
+        weekday = _weekday(tokens, end, min(end + 3, match.end()))
+    return Day(_readings(numbers, months), weekday)
+
+
+def _readings(numbers: list[_Token], months: list[_Token]) -> tuple[Reading, ...]:
+    if numbers[0].kind == "N":
+        value = numbers[0].value
+        return _valid((Reading("", value // 10_000, value // 100 % 100, value % 100),))
+    if months:
+        month = months[0].value
+        if numbers[0].kind == "y" and len(numbers) > 1:
+            return _valid((Reading("", _year(numbers[0]), month, numbers[1].value),))
+        year = _year(numbers[1]) if len(numbers) > 1 else None
+        return _valid((Reading("", year, month, numbers[0].value),))
+    values = [number.value for number in numbers]
+    if numbers[0].kind == "y":
+        return _valid((Reading("", values[0], values[1], values[2]),))
+    year = _year(numbers[2]) if len(numbers) > 2 else None
+    found = [Reading("dmy", year, values[1], values[0]), Reading("mdy", year, values[0], values[1])]
+    if len(numbers) > 2 and numbers[2].kind == "n":  # 27/04/12 may begin with the year
+        found.append(Reading("ymd", _year(numbers[0]), values[1], values[2]))
+    return _valid(tuple(found))
+
+
+def _year(token: _Token) -> int:
+    """A year as written; two figures mean 1970 to 2069."""
+    if token.value >= 100 or len(token.text) > 2:
+        return token.value
+    return token.value + (2000 if token.value < 70 else 1900)
+
+
+def _valid(readings: tuple[Reading, ...]) -> tuple[Reading, ...]:
+    """The readings that some year has; a day that no year has is none."""
+    return tuple(one for one in readings if one.date(2000) is not None)
+
+
+def _weekday(tokens: list[_Token], start: int, end: int) -> int | None:
+    return next((token.value for token in tokens[start:end] if token.kind == "W"), None)
+
+
+def _why_not(text: str, tokens: list[_Token], shape: str) -> Refusal:
+    """Say what is wrong with a text that is no date."""
+    plain = shape.replace("o", "").replace(",", "").replace(".", "")
+    if _compiled(_TWO_DAYS).match(shape):
+        return Refusal("date-several", f"“{text}” names several days.", "Give each day a row of its own.")
+    if plain in ("My", "yM", "M"):
+        return Refusal("date-no-day", f"“{text}” names a month but no day.", _FORMS)
+    if plain == "W":
+        return Refusal("date-weekday-only", f"“{text}” names a weekday but no date.", _FORMS)
+    numbers = [token.value for token in tokens if token.kind in "nyN"]
+    months = [token for token in tokens if token.kind == "M"]
+    if months and numbers and numbers[0] <= 99 and re.match(r"W?,*(nM|Mn)", plain):
+        return Refusal("date-impossible", impossible(months[0].value, numbers), _FORMS)
+    if re.match(r"W?(n[-/,]?n[-/,]?[ny]|y[-/,]?n[-/,]?n|N)$", plain):
+        return Refusal("date-impossible", f"There is no such date as {text}.", _FORMS)
+    unknown = [token.text for token in tokens if token.kind == "x"]
+    if unknown and (numbers or months):
+        return Refusal(
+            "date-word",
+            f"“{text}” is not a date: “{unknown[0]}” is no month and no weekday.",
+            _FORMS,
+        )
+    return Refusal("date-unread", f"“{text}” is not a date.", _FORMS)
+
+
+def impossible(month: int, numbers: list[int]) -> str:
+    """Say why a day and a month's name make no date.
+
+    >>> impossible(2, [30])
+    'There is no 30 February: it has 29 days at most.'
+    """
+    import calendar  # for this message only
+
+    name = calendar.month_name[month]
+    longest = calendar.monthrange(2000, month)[1]
+    return f"There is no {numbers[0]} {name}: it has {longest} days at most."
+
+
+def from_serial(value: float, counts_1904: bool = False) -> dt.datetime | None:
+    """The date-time of a spreadsheet's serial number, to the second, or None outside 1950 to 2149.
+
+    >>> from_serial(46489.375)
+    datetime.datetime(2027, 4, 12, 9, 0)
+    """
+    days = value + 1462 if counts_1904 else value
+    if not 18_264 <= days < 91_312:
+        return None
+    return dt.datetime(1899, 12, 30) + dt.timedelta(seconds=round(days * 86_400))

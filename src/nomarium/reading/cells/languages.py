@@ -1,0 +1,122 @@
+"""Which language the month and weekday names of a table are in, when they are not English."""
+
+import re
+from collections.abc import Iterable, Sequence
+from typing import NamedTuple
+
+from nomarium.model.errors import UsageError
+from nomarium.model.problem import Problem
+from nomarium.model.refusal import Refusal
+from nomarium.reading.cells.dates import Day
+from nomarium.reading.cells.moments import read_moment_text, tidy
+from nomarium.reading.cells.words import (
+    ENGLISH,
+    LIKELY_LANGUAGES,
+    Lexicon,
+    all_languages,
+    fold,
+    language_name,
+    lexicon_of,
+)
+
+_SAFE = frozenset(("fr", "de", "es", "nl", "it", "pt", "sv", "da", "nb", "fi"))
+"""Languages none of whose month names is another month in any other language of CLDR (as Polish and
+Croatian listopad is): when one of them reads everything, no other needs to be asked."""
+
+
+_MOST_TEXTS = 50
+_DATE_IN_WORDS = (
+    r".*\b\d{1,2}(?:\.|º|er|e)?\s+(?:\w{1,3}\s+)?[^\W\d_]{3,}\.?(?:\s+\w+)?,?\s+(?:\w{1,3}\s+)?\d{4}\b.*"
+)
+"""A day's figure, a word that may be a month, a year: `7 września 2026`, `7. syyskuuta 2026`."""
+
+
+class LanguageFound(NamedTuple):
+    """The names to read with, and how they were found."""
+
+    lexicon: Lexicon
+    evidence: str = ""
+    rivals: tuple[str, ...] = ()
+    """Languages in which the same texts are other dates: nothing may be read until one is chosen."""
+
+
+def asked_lexicon(codes: Sequence[str]) -> Lexicon:
+    """English and the languages asked for, theirs first. Raises UsageError for an unknown code."""
+    lexicon: Lexicon | None = None
+    for code in codes:
+        other = lexicon_of(code)
+        if other is None:
+            message = f"There is no language with the code “{code}”."
+            raise UsageError(Problem("language-unknown", message, "Use a code such as fr, de or pt-BR."))
+        lexicon = lexicon.extended(other) if lexicon else other
+    return lexicon.extended(ENGLISH) if lexicon else ENGLISH
+
+
+def _days_in(text: str, lexicon: Lexicon) -> tuple[Day | None, ...] | None:
+    """The days that a whole text is in a language, or None when it is none."""
+    moment = read_moment_text(text, "date", lexicon)
+    if isinstance(moment, Refusal) or moment.first is None:
+        return None
+    return moment.first, moment.last
+
+
+def find_language(texts: Sequence[str]) -> LanguageFound | None:
+    """The language in which the most of these texts are dates; None when there is none at all.
+
+    `texts` are cells that English cannot read.
+    """
+    plain = [tidy(text) for text in texts if any(map(str.isdigit, text))]
+    words = {fold(word) for text in plain for word in re.findall(r"[^\W\d_]+", text)}
+    words = {word for word in words if not ENGLISH.knows(word)}
+    if not words:
+        return None
+    best: dict[str, tuple[object, ...]] = {}
+    most = 0
+    for code in all_languages():
+        language = lexicon_of(code)
+        if language is None or not any(language.knows(word) for word in words):
+            continue
+        lexicon = ENGLISH.extended(language)
+        days = tuple(_days_in(text, lexicon) for text in plain)
+        readable = sum(one is not None for one in days)
+        if readable > most:
+            best, most = {}, readable
+        if readable and readable == most:
+            best[code] = days
+        if readable == len(plain) and code in _SAFE:
+            break
+    if not best:
+        return None
+    code, meaning = next(iter(best.items()))
+    rivals = tuple(language_name(other) for other, days in best.items() if days != meaning)
+    language = lexicon_of(code)
+    assert language is not None
+    evidence = f"names in {language_name(code)}"
+    return LanguageFound(
+        ENGLISH.extended(language), evidence, (language_name(code), *rivals) if rivals else ()
+    )
+
+
+def weekday_lexicon(words: frozenset[str], least: int = 0) -> Lexicon | None:
+    """English and the language whose weekdays those words (folded) are, all or at `least` so many of them; None when
+    there is none, or when two of the likely ones mean other weekdays by them."""
+    found: list[tuple[Lexicon, frozenset[tuple[str, int]]]] = []
+    for number, code in enumerate(all_languages()):
+        if found and number >= len(LIKELY_LANGUAGES):
+            break
+        lexicon = lexicon_of(code)
+        meant = (
+            {(word, lexicon.weekdays[word]) for word in words if word in lexicon.weekdays}
+            if lexicon
+            else set()
+        )
+        if lexicon is not None and len(meant) >= (least or len(words)):
+            found.append((lexicon, frozenset(meant)))
+    return ENGLISH.extended(found[0][0]) if len({meant for _, meant in found}) == 1 else None
+
+
+def lexicon_seen(texts: Iterable[str]) -> Lexicon | None:
+    """English and the language of those texts that look like dates with a month's name, or None."""
+    dates = [text for text in texts if len(text) < 60 and re.fullmatch(_DATE_IN_WORDS, text)]
+    found = find_language(dates[:_MOST_TEXTS]) if dates else None
+    return found.lexicon if found is not None else None

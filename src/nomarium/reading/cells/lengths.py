@@ -1,0 +1,84 @@
+"""Lengths of time as people write them."""
+
+import datetime as dt
+import re
+
+from nomarium.model.refusal import Refusal
+from nomarium.reading.cells.words import fold
+
+_UNITS = {
+    "w": 604_800, "week": 604_800, "weeks": 604_800, "semaine": 604_800, "semaines": 604_800,
+    "woche": 604_800, "wochen": 604_800, "semana": 604_800, "semanas": 604_800,
+    "d": 86_400, "day": 86_400, "days": 86_400, "jour": 86_400, "jours": 86_400, "j": 86_400,
+    "tag": 86_400, "tage": 86_400, "dia": 86_400, "dias": 86_400, "dag": 86_400, "dagen": 86_400,
+    "h": 3600, "hr": 3600, "hrs": 3600, "hour": 3600, "hours": 3600, "heure": 3600, "heures": 3600,
+    "std": 3600, "stunde": 3600, "stunden": 3600, "hora": 3600, "horas": 3600, "uur": 3600, "uren": 3600,
+    "m": 60, "min": 60, "mins": 60, "minute": 60, "minutes": 60, "minuten": 60, "minuut": 60,
+    "minuto": 60, "minutos": 60, "'": 60,
+    "s": 1, "sec": 1, "secs": 1, "second": 1, "seconds": 1,
+}  # fmt: skip
+_ISO = r"p(?:(?P<w>\d+)w)?(?:(?P<d>\d+)d)?(?:t(?:(?P<h>\d+(?:[.,]\d+)?)h)?(?:(?P<m>\d+)m)?(?:(?P<s>\d+)s)?)?"
+_COLON = r"(\d{1,3}):(\d{2})(?::(\d{2}))?"
+_PART = r"(\d+(?:[.,]\d+)?|\ban?\b|\bhalf an?\b|½)\s*([^\W\d_]+|')"
+_FORMS = "Write it like 1h 30m, 90 min or 1:30."
+
+
+def read_length(text: str, bare_unit_secs: int | None = None) -> int | Refusal:
+    """A length in seconds. `bare_unit_secs` is the unit of a number alone; None: it is refused.
+
+    >>> read_length("1h 30m"), read_length("1.5 hours"), read_length("PT90M"), read_length("1:30")
+    (5400, 5400, 5400, 5400)
+    """
+    plain = " ".join(_folded(text).split())
+    if iso := re.fullmatch(_ISO, plain):
+        if any(iso.groups()):
+            return round(sum(float(n.replace(",", ".")) * _UNITS[u] for u, n in iso.groupdict().items() if n))
+    elif colon := re.fullmatch(_COLON, plain):
+        hours, minutes, seconds = (int(part or 0) for part in colon.groups())
+        if minutes < 60 and seconds < 60:
+            return hours * 3600 + minutes * 60 + seconds
+    elif bare_unit_secs and re.fullmatch(r"\d+(?:[.,]\d+)?", plain):
+        return round(float(plain.replace(",", ".")) * bare_unit_secs)
+    elif re.fullmatch(r"\d+(?:[.,]\d+)?", plain):
+        message = f"“{text}” has no unit: hours or minutes?"
+        return Refusal("length-unit", message, _FORMS)
+    else:
+        mixed = re.fullmatch(r"(\d+) ?h ?(\d{2})", plain)  # 1h30
+        if mixed:
+            return int(mixed[1]) * 3600 + int(mixed[2]) * 60
+        secs = _in_words(plain)
+        if secs is not None:
+            return secs
+    return Refusal("length-unread", f"“{text}” is not a length of time.", _FORMS)
+
+
+def _folded(text: str) -> str:
+    """Folded, with the stop kept between figures only: `1.5 hrs.` is `1.5 hrs`."""
+    return ".".join(fold(part) for part in re.split(r"(?<=\d)\.(?=\d)", text)).strip()
+
+
+def _in_words(plain: str) -> int | None:
+    total, at = 0.0, 0
+    for part in re.finditer(_PART, plain):
+        between = plain[at : part.start()].strip(" ,")
+        if between not in ("", "and", "et", "und", "y", "en") or part[2] not in _UNITS:
+            return None
+        amount = part[1]
+        number = {"a": 1.0, "an": 1.0, "half a": 0.5, "half an": 0.5, "½": 0.5}.get(amount)
+        total += (float(amount.replace(",", ".")) if number is None else number) * _UNITS[part[2]]
+        at = part.end()
+    return round(total) if at and not plain[at:].strip(" .,") else None
+
+
+def length_of_value(value: float | dt.time | dt.timedelta, bare_unit_secs: int | None) -> int | Refusal:
+    """A workbook's own value as a length: a time or a span, or a number in the column's unit.
+
+    A number below 1 without a unit is a fraction of a day, as workbooks keep spans.
+    """
+    if isinstance(value, dt.timedelta):
+        return round(value.total_seconds())
+    if isinstance(value, dt.time):
+        return value.hour * 3600 + value.minute * 60 + value.second
+    if bare_unit_secs is None and 0 < value < 1:
+        return round(value * 86_400)
+    return read_length(f"{value:g}", bare_unit_secs)

@@ -1,0 +1,243 @@
+"""What one cell says about when: days, times, or both. Each distinct cell is read once."""
+
+import datetime as dt
+import re
+import unicodedata
+from typing import Literal, NamedTuple
+
+from nomarium.model.refusal import Refusal
+from nomarium.reading.cells.dates import Day, Reading, figures_day, from_serial, read_days
+from nomarium.reading.cells.times import (
+    DAY_SECS,
+    Clock,
+    Times,
+    clock_of_number,
+    clock_of_time,
+    plain_clock,
+    read_times,
+)
+from nomarium.reading.cells.words import Lexicon
+from nomarium.sheets.sheet import Cell
+
+Role = Literal["date", "time", "either"]
+"""What a column holds: it settles what a bare number means."""
+
+ROLES: dict[str, Role] = {
+    "date": "date", "end-date": "date", "when": "date", "start": "either", "end": "either",
+    "time": "time", "reminder-date": "date", "reminder-time": "time",
+}  # fmt: skip
+"""The role of each field that says when."""
+
+
+class Moment(NamedTuple):
+    """Everything that a cell says about when, the day's readings still open."""
+
+    first: Day | None = None
+    last: Day | None = None
+    start: Clock | None = None
+    end: Clock | None = None
+    is_all_day: bool = False
+    is_unknown: bool = False
+    offset_secs: int | None = None
+    """The offset from UTC that the cell states; None: it states none."""
+    notes: tuple[str, ...] = ()
+
+
+_ISO_DATE = r"(\d{4})-(\d\d)-(\d\d)"
+_ISO_MOMENT = (
+    r"(?i)(\d{4})-?(\d\d)-?(\d\d)[T ]\s?(\d\d):?(\d\d)(?::?(\d\d)(?:[.,]\d+)?)?\s?(Z|[+-]\d\d:?\d\d)?"
+)
+_FIGURES = r"(\d{1,2})([/.-])(\d{1,2})\2(\d{4})(?:[ ,]+(.+))?"
+_CLOCK_FIRST = r"(?i)^(?P<times>[^,]*?(?:\d\s?[ap]\.?m\.?|\d[:.h]\d\d|noon|midnight|\dh)\b\.?)[\s,]+(?:on\s+)?(?P<days>.*\d.*)$"
+_JOINT = r"(?i)^(?:[,@;|/–—-]|at\b|um\b|à\b|om\b|a las\b|from\b)\s*"
+_EAST_ASIAN = r"(\d{4})\s?[年년]\s?(\d{1,2})\s?[月월]\s?(\d{1,2})\s?[日일]"
+_EPOCH_YEARS = (1899, 1900, 1904)
+"""Years in which workbooks keep times that were typed without a date."""
+
+
+def read_moment(cell: Cell, role: Role, lexicon: Lexicon, counts_1904: bool = False) -> Moment | Refusal:
+    """Read a cell that is not blank. `counts_1904` is the workbook's date system, for plain numbers."""
+    if role != "time" and (day := plain_date(cell)):
+        return Moment(certain(day))
+    if isinstance(cell, str):
+        return read_moment_text(cell.strip(), role, lexicon, counts_1904)
+    if isinstance(cell, dt.datetime):
+        return _of_datetime(cell, role)
+    if isinstance(cell, dt.date):
+        if role != "date" and cell.year in _EPOCH_YEARS:  # 24:00 typed in a column of times
+            return Moment(start=Clock(DAY_SECS if cell.day == 1 else 0, True))
+        return Moment(certain(cell))
+    if isinstance(cell, dt.time):
+        return Moment(start=clock_of_time(cell))
+    if isinstance(cell, dt.timedelta):
+        secs = round(cell.total_seconds())
+        if 0 <= secs <= DAY_SECS:
+            return Moment(start=Clock(secs, True))
+        return Refusal(
+            "time-impossible",
+            "A time cannot be over 24 hours.",
+            "Put a length in a column of its own.",
+        )
+    if isinstance(cell, bool):
+        return Refusal("date-unread", "A yes or no is no date and no time.")
+    return _of_number(float(cell), role, counts_1904)
+
+
+def plain_date(cell: Cell) -> dt.date | None:
+    """The date of a cell that needs no look at its column: an ISO date, or a workbook's own. None for any other."""
+    if type(cell) is str:
+        if len(cell) == 10 and cell[4] == cell[7] == "-" and cell.isascii():
+            try:
+                return dt.date.fromisoformat(cell)
+            except ValueError:
+                return None
+    elif type(cell) is dt.date and cell.year not in _EPOCH_YEARS:
+        return cell
+    return None
+
+
+def certain(day: dt.date) -> Day:
+    """A day about which nothing is open."""
+    return Day((Reading("", day.year, day.month, day.day),))
+
+
+def _of_datetime(cell: dt.datetime, role: Role) -> Moment:
+    if cell.microsecond:  # a serial number's fraction is seldom a whole second
+        cell = (cell + dt.timedelta(microseconds=500_000)).replace(microsecond=0)
+    clock = Clock(cell.hour * 3600 + cell.minute * 60 + cell.second, True)
+    if role == "time" or (role == "either" and cell.year in _EPOCH_YEARS):
+        return Moment(start=clock)
+    return Moment(certain(cell.date()), start=clock)
+
+
+def _of_number(value: float, role: Role, counts_1904: bool) -> Moment | Refusal:
+    if role != "time":
+        moment = from_serial(value, counts_1904)
+        if moment is not None:
+            clock = (
+                None
+                if value == int(value)
+                else Clock((moment.hour * 60 + moment.minute) * 60 + moment.second, True)
+            )
+            return Moment(certain(moment.date()), start=clock, notes=("serial-number",))
+        text = f"{value:.0f}"
+        if value == int(value) and len(text) == 8:
+            return read_moment_text(text, role, Lexicon({}, {}))
+        if role == "date":
+            remedy = "Write it like 2027-04-12 or 12 April 2027."
+            return Refusal("date-unread", f"The number {value:g} is not a date.", remedy)
+    clock_read = clock_of_number(value)
+    return clock_read if isinstance(clock_read, Refusal) else Moment(start=clock_read)
+
+
+def read_moment_text(text: str, role: Role, lexicon: Lexicon, counts_1904: bool = False) -> Moment | Refusal:
+    """Read a text without outer spaces."""
+    if role != "date" and (clock := plain_clock(text)):
+        return Moment(start=clock)
+    if (iso := re.fullmatch(_ISO_DATE, text)) and role != "time":
+        day = Reading("", int(iso[1]), int(iso[2]), int(iso[3]))
+        if day.date() is None:
+            return Refusal("date-impossible", f"There is no such date as {text}.", "Check its month and day.")
+        return Moment(Day((day,)))
+    if iso := re.fullmatch(_ISO_MOMENT, text):
+        return _of_iso(text, iso, role)
+    if role != "time" and (figures := re.fullmatch(_FIGURES, text)):
+        figured = figures_day(int(figures[1]), int(figures[3]), int(figures[4]))
+        rest = read_times(figures[5]) if figures[5] else Times()
+        if figured.readings and isinstance(rest, Times):
+            return _joined(figured, None, rest)
+    text = tidy(text)
+    if role == "time":
+        said = read_times(text)
+        if isinstance(said, Refusal):
+            whole = _days_and_times(text, lexicon)
+            if isinstance(whole, Moment) and whole.start is not None:
+                return whole  # a date with it is welcome: the row compares it with its date column
+            return said
+        return of_times(said)
+    says_date = "/" in text and any(map(str.isdigit, text))
+    times = read_times(text) if role == "either" and not says_date else None
+    if isinstance(times, Times):
+        return of_times(times)
+    if _is_serial(text):
+        return _of_number(float(text), role, counts_1904)
+    whole = _days_and_times(text, lexicon)
+    if isinstance(whole, Refusal) and whole.code == "date-unread" and times is not None:
+        return times  # nothing in it is like a date: say that it is no time
+    if isinstance(whole, Refusal) and role == "date":
+        said = read_times(text)
+        if isinstance(said, Times) and said.is_unknown:
+            return of_times(said)
+    return whole
+
+
+def tidy(text: str) -> str:
+    """Full-width forms made plain, spaces single, East Asian dates in figures and dashes."""
+    if text.isascii():
+        return " ".join(text.split())
+    text = unicodedata.normalize("NFKC", text.replace("º", "o").replace("ª", "a"))
+    return re.sub(_EAST_ASIAN, r"\1-\2-\3", " ".join(text.split()))
+
+
+def _is_serial(text: str) -> bool:
+    """A serial number that a workbook's export left as text: five figures, perhaps with a fraction."""
+    return re.fullmatch(r"[1-9]\d{4}(?:\.\d+)?", text) is not None
+
+
+def _of_iso(text: str, iso: re.Match[str], role: Role) -> Moment | Refusal:
+    day = Reading("", int(iso[1]), int(iso[2]), int(iso[3]))
+    hour, minute, second = int(iso[4]), int(iso[5]), int(iso[6] or 0)
+    secs = hour * 3600 + minute * 60 + second
+    if day.date() is None or minute > 59 or second > 59 or secs > DAY_SECS:
+        return Refusal("date-impossible", f"There is no such moment as {text}.", "Check its figures.")
+    offset = None
+    if iso[7]:
+        zone = iso[7].upper().replace(":", "")
+        offset = (
+            0 if zone == "Z" else (int(zone[1:3]) * 3600 + int(zone[3:]) * 60) * (-1 if zone[0] == "-" else 1)
+        )
+    if role == "time" and day.year in _EPOCH_YEARS:
+        return Moment(start=Clock(secs, True))
+    return Moment(Day((day,)), start=Clock(secs, True), offset_secs=offset)
+
+
+def _days_and_times(text: str, lexicon: Lexicon) -> Moment | Refusal:
+    days = read_days(text, lexicon)
+    if isinstance(days, Refusal):
+        clock_first = re.match(_CLOCK_FIRST, text)
+        if clock_first:
+            turned = read_days(clock_first["days"], lexicon)
+            times = read_times(clock_first["times"])
+            if not isinstance(turned, Refusal) and not turned.rest and isinstance(times, Times):
+                return _joined(turned.first, turned.last, times)
+        return days
+    if not days.rest:
+        return Moment(days.first, days.last)
+    rest = re.sub(_JOINT, "", days.rest).strip("() ")
+    times = read_times(rest) if rest else Times()
+    if isinstance(times, Refusal):
+        # “5 April 2027 9:30 – 7 April 2027 16:00”: a moment, a dash, a moment
+        ends = re.split(r"\s+(?:[-–—~]|to|until|bis|au|al|tot)\s+", text, maxsplit=1)
+        if len(ends) == 2:
+            first, last = (_days_and_times(end, lexicon) for end in ends)
+            if isinstance(first, Moment) and isinstance(last, Moment) and last.start and not first.last:
+                return Moment(first.first, last.first, first.start, last.start)
+        if not isinstance(read_days(rest.lstrip("; &+"), lexicon), Refusal):
+            return Refusal("date-several", f"“{text}” names several days.", "Give each day a row of its own.")
+        return Refusal("date-rest", f"“{days.rest}” after the date is not a time.", times.remedy)
+    return _joined(days.first, days.last, times)
+
+
+def _joined(first: Day, last: Day | None, times: Times) -> Moment:
+    return of_times(times)._replace(first=first, last=last)
+
+
+def of_times(times: Times) -> Moment:
+    """Times alone as a moment."""
+    return Moment(
+        start=times.start,
+        end=times.end,
+        is_all_day=times.is_all_day,
+        is_unknown=times.is_unknown,
+        notes=times.notes,
+    )

@@ -1,0 +1,267 @@
+"""What a cell says about repeating: a phrase with its bounds (from, until, for, except), or a rule."""
+
+import datetime as dt
+import re
+from collections.abc import Callable
+from typing import NamedTuple
+
+from nomarium.model.recurrence import Rule
+from nomarium.model.refusal import Refusal
+from nomarium.reading.cells.dates import Day, Days, read_days
+from nomarium.reading.cells.repeatphrases import (
+    FORMS,
+    WEEKDAYS,
+    WORKDAYS,
+    numbers_of,
+    rule_of_phrase,
+    signs_of,
+)
+from nomarium.reading.cells.words import Lexicon, fold
+from nomarium.reckoning.rules import RuleFault, parse_rule
+
+_NOT_AT_ALL = frozenset(
+    "no none never once non nein n 0 false - – jamais aucun aucune x".split()
+) | {"does not repeat", "do not repeat", "doesn't repeat", "no repeat", "not repeated", "ne se repete pas", "one off",
+     "one-off", "just once", "une fois"}  # fmt: skip
+
+
+Cycle = Callable[[str], Callable[[dt.date], list[dt.date]] | None]
+
+
+class Repeat(NamedTuple):
+    """What a cell says about repeating; its dates are still open until the table settles them."""
+
+    rule: Rule
+    """Without an end of its own unless the cell is a rule."""
+    first: Day | None = None
+    last: Day | None = None
+    times: int | None = None
+    span: tuple[int, str] | None = None
+    """(6, "week"): how long it goes on from its first date."""
+    left_out: tuple[Days, ...] = ()
+    on_school_days: bool = False
+    needs_days_off: bool = False
+    """Whether it says that holidays are left out, so that somebody must say when they are."""
+    text: str = ""
+    dates: Callable[[dt.date], list[dt.date]] | None = None
+    """The dates from the row's date on, where no rule can say them: phrases about a school year."""
+
+
+_UNTIL = (
+    r"(?i)[\s,;(]*(?<!\w)(?:and\s+)?(?:until|till|til|up to(?: and including)?|through|thru|to|ending(?: on)?|ends?(?: on)?|"
+    r"finishing(?: on)?|jusqu['’]au|jusqu['’]à|jusqu['’]a|et jusqu['’]au|prenant fin le|au|bis|hasta|tot)(?!\w)\s*"
+)
+_FROM = (
+    r"(?i)[\s,;(]*(?<!\w)(?:from|starting(?: on| from)?|starts?(?: on)?|beginning(?: on)?|begins?(?: on)?|commencing(?: on)?|as of|since|"
+    r"à partir du|a partir du|à compter du|a compter du|dès le|des le|depuis le|du|ab)(?!\w)\s*"
+)
+_EXCEPT = r"(?i)[\s,;(]*(?<!\w)(?:except(?:ing)?(?: for| on)?|excluding|but not(?: on)?|not on|without|skipping|sauf|excepté|hormis)(?!\w)\s*(?:le |les |the )?"
+_HOLIDAYS = (
+    r"(?:(?:during|in|on|pendant)\s+)?(?:the\s+|les?\s+)?(?:public |school |bank |statutory |national )?"
+    r"(?:holidays?|days? off|breaks?|vacations?|jours? fériés?|jours? feries?|vacances(?: scolaires)?|congés?|conges?)\)?$"
+)
+_COUNT = (
+    r"(?i)[\s,;(]*(?<!\w)(?:x\s?(?P<x>\d{1,3})(?!\w)|(?:for |pendant |durant )?(?P<n>\d{1,3}|[a-zà-ÿ]+)\s*"
+    r"(?:times|occurrences|occasions|sessions|meetings|fois|séances|seances|rencontres|(?<=\d)x(?!\w)))"
+    r"(?!\s+(?:a|an|per|each|every|par)\s)(?:\s+(?:in all|in total|en tout|au total))?\)?"
+)
+_SPAN = (
+    r"(?i)[\s,;(]*(?<!\w)(?:for|over|pendant|durant|pour)\s+(?:the next |les |the )?(?P<n>\d{1,3}|[a-zà-ÿ]+)\s+"
+    r"(?P<unit>school days?|days?|jours?|weeks?|semaines?|months?|mois|years?|ans?|années?|annees?)\)?(?!\w)"
+)
+_UNITS = {"d": "day", "j": "day", "w": "week", "s": "week", "m": "month", "y": "year", "a": "year"}
+_SMALL = {
+    word: number
+    for number, words in enumerate(
+        "|one un une|two deux|three trois|four quatre|five cinq|six|seven sept|eight huit|nine neuf|ten dix|"
+        "eleven onze|twelve douze|thirteen treize|fourteen quatorze|fifteen quinze|sixteen seize".split("|")
+    )
+    for word in words.split()
+}
+_WEEKDAY = r"(?:mon|tue|tues|wed|weds|thu|thur|thurs|fri|sat|sun|lun|mar|mer|jeu|ven|sam|dim)[a-zé]*\.?"
+_RANGE = rf"(?i)\b({_WEEKDAY})\s*(?:-|–|to|through|thru|au|à|a)\s*({_WEEKDAY})(?!\s*\d)"
+_PLAN_ONLY = r"\b(?:[A-F][- ]?[Ww]eeks?|[Ww]eeks? [A-F]\b|[Ss]emaine [A-F]\b)|(?i:\bevery day \d+|(?:cycle )?day \d+\b|jour \d+\b|\bterm(?:ly)?\b)"
+
+
+def read_repeat(text: str, lexicon: Lexicon, cycle: Cycle | None = None) -> Repeat | Refusal | None:
+    """What a cell says about repeating; None when it says that nothing repeats. `cycle` reads phrases
+    about a school year.
+
+    >>> from nomarium.reading.cells.words import ENGLISH
+    >>> read_repeat("every other Tuesday", ENGLISH).rule.interval
+    2
+    """
+    text = " ".join(text.split()).strip(" .;")
+    if fold(text) in _NOT_AT_ALL:
+        return None
+    if re.match(r"(?i)(?:RRULE:)?\s*(?:[A-Z-]+=[^;]*;)*\s*FREQ\s*=", text):
+        return _of_rule(text)
+    lexicon = _with_french(lexicon)
+    core, clauses = _without_clauses(text, lexicon)
+    if isinstance(clauses, Refusal):
+        return clauses
+    dates = cycle(core) if cycle is not None else None
+    if dates is not None:
+        return clauses._replace(dates=dates, text=text)
+    found = rule_of_phrase(core, lexicon)
+    if isinstance(found, Refusal):
+        if found.code == "repeat-unread" and re.search(_PLAN_ONLY, text):
+            message = f"“{text}” speaks of a cycle or of terms, which only a plan describes."
+            remedy = "Build it from a plan (docs/plan.md), or write the repeat in weekdays and dates."
+            return Refusal("repeat-needs-plan", message, remedy)
+        return found._replace(message=found.message.replace("{}", f"“{text}”"))
+    rule, on_school_days = found
+    if clauses.rule.weekdays:  # except Sundays: the other days of the week
+        if rule.freq not in ("DAILY", "WEEKLY") or rule.interval > 1:
+            message = f"“{text}” leaves out weekdays of a repeat that is not daily or weekly."
+            return Refusal("repeat-unread", message, FORMS)
+        kept = set(rule.weekdays or [(0, day) for day in range(7)]) - set(clauses.rule.weekdays)
+        rule = rule._replace(freq="WEEKLY", weekdays=tuple(sorted(kept)))
+    if (
+        clauses.span
+        and clauses.span[1] == "day"
+        and rule.freq in ("DAILY", "WEEKLY")
+        and (rule.freq == "DAILY" or rule.weekdays == WORKDAYS)
+    ):  # ten days of school are ten meetings, counted before days off are skipped
+        step = rule.interval if rule.freq == "DAILY" else 1
+        clauses = clauses._replace(times=-(-clauses.span[0] // step), span=None)
+    return clauses._replace(rule=rule, on_school_days=on_school_days, text=text)
+
+
+def _of_rule(text: str) -> Repeat | Refusal:
+    rule = parse_rule(text)
+    if isinstance(rule, RuleFault):
+        return Refusal("rule-impossible", rule.message, f"Correct {rule.part}, or write the repeat in words.")
+    return Repeat(rule, text=text)
+
+
+def _with_french(lexicon: Lexicon) -> Lexicon:
+    from nomarium.reading.cells.words import lexicon_of
+
+    french = lexicon_of("fr")
+    return lexicon.extended(french) if french else lexicon
+
+
+# -- clauses: from, until, for, except ------------------------------------------------------------------
+
+
+def _without_clauses(text: str, lexicon: Lexicon) -> tuple[str, Repeat | Refusal]:
+    """The phrase without what bounds it, and a repeat that holds the bounds."""
+    found = Repeat(Rule("DAILY"))
+    text = re.sub(_RANGE, lambda match: _weekday_list(match, lexicon), text)
+    excepted = re.search(_EXCEPT, text)
+    if excepted:
+        rest = text[excepted.end() :]
+        text = text[: excepted.start()]
+        if re.fullmatch(f"(?i){_HOLIDAYS}", rest):
+            found = found._replace(needs_days_off=True)
+        elif weekdays := _weekdays_alone(rest, lexicon):
+            found = found._replace(rule=Rule("DAILY", weekdays=tuple((0, day) for day in weekdays)))
+        else:
+            listed = read_day_list(rest, lexicon)
+            if isinstance(listed, Refusal):
+                return text, listed
+            found = found._replace(left_out=listed)
+    for pattern, is_first in ((_FROM, True), (_UNTIL, False)):
+        text, days = _date_clause(text, pattern, lexicon)
+        if days is None:
+            continue
+        if is_first:
+            found = found._replace(first=days.first, last=days.last)
+        elif days.last is None:
+            found = found._replace(last=days.first)
+    counted = re.search(_COUNT, text)
+    if counted and (number := _number(counted["n"] or counted["x"])):
+        found = found._replace(times=number)
+        text = text[: counted.start()] + " " + text[counted.end() :]
+    lasting = re.search(_SPAN, text)
+    if lasting and (number := _number(lasting["n"])):
+        unit = "day" if lasting["unit"].lower().startswith("school") else _UNITS[lasting["unit"][0].lower()]
+        found = found._replace(span=(number, unit))
+        text = text[: lasting.start()] + " " + text[lasting.end() :]
+    if sum(one is not None for one in (found.last, found.times, found.span)) > 1:
+        remedy = "Keep the one that is meant: a last date, a number of times, or a length of time."
+        return text, Refusal("repeat-ends-twice", "The repeat says in two ways when it ends.", remedy)
+    return text.strip(" ,;()"), found
+
+
+def _weekdays_alone(text: str, lexicon: Lexicon) -> tuple[int, ...]:
+    """The weekdays of a text that holds nothing else."""
+    signs = signs_of(text, lexicon)
+    return numbers_of("W", signs) if isinstance(signs, str) and re.fullmatch(WEEKDAYS, signs) else ()
+
+
+def _date_clause(text: str, pattern: str, lexicon: Lexicon) -> tuple[str, Days | None]:
+    """The text without its first clause of this kind whose words are followed by a date."""
+    for match in re.finditer(pattern, text):
+        days = read_days(re.sub(r"(?i)^(?:the|le|on)\s+", "", text[match.end() :]), lexicon)
+        if isinstance(days, Days):
+            return f"{text[: match.start()]} {days.rest}".strip(), days
+    return text, None
+
+
+def _weekday_list(match: re.Match[str], lexicon: Lexicon) -> str:
+    ends = [
+        lexicon.weekdays.get(fold(word), lexicon.weekdays.get(fold(word).removesuffix("s")))
+        for word in match.groups()
+    ]
+    if ends[0] is None or ends[1] is None:
+        return match[0]
+    names = ("mon", "tue", "wed", "thu", "fri", "sat", "sun")
+    count = (ends[1] - ends[0]) % 7 + 1
+    return ", ".join(names[(ends[0] + n) % 7] for n in range(count))
+
+
+def _number(text: str) -> int | None:
+    return int(text) if text.isdigit() else _SMALL.get(fold(text))
+
+
+def read_day_list(text: str, lexicon: Lexicon) -> tuple[Days, ...] | Refusal:
+    """Days and ranges of days, parted by semicolons, lines, commas or “and”.
+
+    >>> from nomarium.reading.cells.words import ENGLISH
+    >>> len(read_day_list("6, 13 and 20 May 2027; 3 June", ENGLISH))
+    4
+    """
+    found: list[Days] = []
+    for part in re.split(r"[;\n]", text):
+        if part.strip():
+            days = _days_of_part(part.strip(), lexicon)
+            if isinstance(days, Refusal):
+                return days
+            found += days
+    return tuple(found)
+
+
+def _days_of_part(part: str, lexicon: Lexicon) -> list[Days] | Refusal:
+    whole = read_days(part, lexicon)
+    if isinstance(whole, Days) and not whole.rest:
+        return [whole]
+    pieces = [piece for piece in re.split(r"\s*(?:,|&|\+|\band\b|\bet\b|\bund\b|\by\b)\s*", part) if piece]
+    if len(pieces) < 2:
+        rest = (
+            f"“{whole.rest}” after the date is not understood." if isinstance(whole, Days) else whole.message
+        )
+        return Refusal("date-unread", rest, "Write dates like 2027-04-12, parted by semicolons.")
+    found: list[Days] = []
+    carried: Days | None = None
+    for piece in reversed(pieces):  # “6, 13 and 20 May”: the month said last holds for the days before it
+        days = read_days(piece, lexicon)
+        bare = re.fullmatch(r"(\d{1,2})(?:st|nd|rd|th|er|e)?", piece)
+        if bare and carried is not None and isinstance(days, Refusal):
+            readings = tuple(one._replace(day=int(bare[1])) for one in carried.first.readings)
+            days = Days(Day(tuple(one for one in readings if one.date(2000))))
+            if not days.first.readings:
+                return Refusal(
+                    "date-impossible", f"There is no day {piece} in that month.", "Check the dates."
+                )
+        if isinstance(days, Refusal) or days.rest:
+            why = (
+                days.message
+                if isinstance(days, Refusal)
+                else f"“{days.rest}” after the date is not understood."
+            )
+            return Refusal("date-unread", why, "Write dates like 2027-04-12, parted by semicolons.")
+        found.insert(0, days)
+        carried = days
+    return found

@@ -1,0 +1,218 @@
+"""Clock times and ranges of them, as people write them."""
+
+import datetime as dt
+import re
+from typing import NamedTuple
+
+from nomarium.model.refusal import Refusal
+from nomarium.reading.cells.words import fold
+
+DAY_SECS = 86_400
+_NOON, _MIDNIGHT = DAY_SECS // 2, 0
+
+
+class Clock(NamedTuple):
+    """A time of day as written."""
+
+    secs: int
+    """Seconds since midnight, 0 to 86,400 (24:00, an end only)."""
+    has_meridiem: bool = False
+    """Whether am or pm was said, or a word such as noon: then nothing about it is open."""
+    is_doubtful: bool = False
+    """Whether the hour is 1 to 6 with neither am, pm nor a leading zero: likely an afternoon."""
+
+
+class Times(NamedTuple):
+    """What a cell says about times."""
+
+    start: Clock | None = None
+    end: Clock | None = None
+    is_all_day: bool = False
+    is_unknown: bool = False
+    """The cell says that the time is not known yet (TBC, TBA, ?)."""
+    notes: tuple[str, ...] = ()
+
+
+_WORD_TIMES = {
+    _NOON: "noon midday midi mittag mittags mediodia middag",
+    _MIDNIGHT: "midnight minuit mitternacht medianoche middernacht",
+}
+_CLOCK_WORDS = {word: secs for secs, words in _WORD_TIMES.items() for word in words.split()}
+_UNKNOWN_WORDS = frozenset("tbc tba tbd ? ?? ??? unknown nnb".split()) | {
+    "to be confirmed", "to be announced", "to be decided", "a confirmer", "por confirmar", "nog te bepalen",
+}  # fmt: skip
+_ALL_DAY_WORDS = frozenset(
+    ("all day", "allday", "all-day", "full day", "whole day", "toute la journee", "journee entiere",
+     "ganztagig", "ganztags", "todo el dia", "hele dag", "de hele dag")
+)  # fmt: skip
+
+_CLOCK = r"""(?x)(?P<hour>\d{1,2})
+        (?:\s?[:.hu]\s?(?P<minute>\d{2})(?::(?P<second>\d{2})(?:[.,]\d+)?)?|\s?[hu](?!\w)|h?)
+        \s?(?P<meridiem>[ap](?:\.?\s?m\b\.?|\b\.?))?$"""
+_COMPACT = r"(?P<hour>\d{1,2})(?P<minute>\d{2})\s?(?:h|hrs|hours)?\s?(?P<meridiem>[ap]\.?m?\.?)?$"
+_RANGE = r"\s*(?:[-~/]|\bto\b|\buntil\b|\btill?\b|\bthrough\b|\bbis\b|\btot\b|\bjusqu'a\b|\ba\b|\bal\b|\bau\b|\bto\b)\s*"
+_HOUR_WORDS = r"\s?(?:\bo'clock\b|\buhr\b|\buur\b|\bheures?\b|\bhoras?\b|\bhrs?\b)\s?"
+_BEFORE = r"^(?:a partir de(?: las)?|desde las|from|ab|des|at|@|de|von|um|om|vanaf|van|desde|a|las|kl|um|starts?|ca|circa)\b\.?\s*|^@\s*"
+_AFTER = r"\s*\bonwards?$"
+_ZONE_AFTER = r"(?P<times>.*\d.*?)\s*(?P<rest>\([^)]+\)|\b[A-Z]{2,5})"
+_SPACED_MERIDIEM = r"\b([ap])\. ?m\b"
+_AFTER_MIDDAY = r"12\s?(?:noon|midday)|12\s?(?P<night>midnight)"
+
+_FORMS = "Write it like 9:30, 14:05 or 2:05 pm."
+
+
+def read_times(text: str) -> Times | Refusal:
+    """A cell that holds a time, a range of times, or a word for neither.
+
+    >>> read_times("1–2:30pm").start.secs // 3600
+    13
+    """
+    times = _times_in(text)
+    if isinstance(times, Times) or not (more := re.fullmatch(_ZONE_AFTER, text)):
+        return times
+    if isinstance(_times_in(more["times"]), Refusal):
+        return times
+    remedy = (
+        "Write the time alone, like 9:30; a time zone is named with --timezone or in a column “Time zone”."
+    )
+    return Refusal("time-rest", f"“{more['rest']}” after the time is not read.", remedy)
+
+
+def _times_in(text: str) -> Times | Refusal:
+    if clock := plain_clock(text):
+        return Times(clock)
+    plain = plain_time_text(text)
+    if plain in _UNKNOWN_WORDS:
+        return Times(is_unknown=True)
+    if plain in _ALL_DAY_WORDS:
+        return Times(is_all_day=True)
+    plain = re.sub(_SPACED_MERIDIEM, r"\1m", plain)  # as Spanish writes it; "a" alone parts a range
+    plain = re.sub(_AFTER, "", re.sub(_BEFORE, "", plain))
+    single = read_clock(plain)
+    if isinstance(single, Clock):
+        return Times(single)
+    pieces = re.split(_RANGE, plain)
+    if len(pieces) == 2 and (not pieces[1] or pieces[1] in _UNKNOWN_WORDS):
+        start = read_clock(pieces[0])
+        return start if isinstance(start, Refusal) else Times(start, notes=("end-unknown",))
+    pieces = [piece for piece in pieces if piece]
+    if len(pieces) != 2:
+        return single
+    start, end = read_clock(pieces[0]), read_clock(pieces[1])
+    if isinstance(start, Refusal):
+        return start
+    if isinstance(end, Refusal):
+        return end
+    return settle_range(start, end)
+
+
+def plain_clock(text: str) -> Clock | None:
+    """The time of a text that is figures and colons alone, by the 24-hour clock, or None for any other."""
+    parts = text.split(":")
+    if not 2 <= len(parts) <= 3 or not all(part.isdecimal() and part.isascii() for part in parts):
+        return None
+    hour, minute, second = (*map(int, parts), 0)[:3]
+    if (
+        len(parts[0]) > 2
+        or any(len(part) != 2 for part in parts[1:])
+        or hour > 23
+        or minute > 59
+        or second > 59
+    ):
+        return None
+    return Clock(hour * 3600 + minute * 60 + second, False, 1 <= hour <= 6 and text[0] != "0")
+
+
+def plain_time_text(text: str) -> str:
+    """A text in the form that the patterns here expect: folded, one kind of dash, single spaces."""
+    plain = fold_keeping_stops(text)
+    for dash in "–—‒−‐":
+        plain = plain.replace(dash, "-")
+    return " ".join(plain.split())
+
+
+def fold_keeping_stops(text: str) -> str:
+    """Without case and accents, but with its full stops: they part hours from minutes."""
+    return ".".join(fold(part) for part in text.split("."))
+
+
+def read_clock(text: str) -> Clock | Refusal:
+    """One time of day, in a text that `plain_time_text` has prepared.
+
+    >>> read_clock("9h30").secs == read_clock("0930").secs == read_clock("9.30 a.m.").secs
+    True
+    """
+    if text in _CLOCK_WORDS:
+        return Clock(_CLOCK_WORDS[text], True)
+    special = re.fullmatch(_AFTER_MIDDAY, text)
+    if special:
+        return Clock(_MIDNIGHT if special["night"] else _NOON, True)
+    plain = re.sub(_HOUR_WORDS, "h", text).removesuffix("h") if not text.isdigit() else text
+    plain = plain.strip().rstrip(".") if not plain.endswith("m.") else plain.strip()
+    match = re.match(_CLOCK, plain) or (re.match(_COMPACT, plain) if len(plain) >= 3 else None)
+    if match is None:
+        return Refusal("time-unread", f"“{text}” is not a time.", _FORMS)
+    parts = match.groupdict()
+    hour, minute, second = (int(parts.get(name) or 0) for name in ("hour", "minute", "second"))
+    meridiem = parts.get("meridiem")
+    if minute > 59 or second > 59 or hour > 24 or (hour == 24 and (minute or second)):
+        return Refusal("time-impossible", f"There is no time {text}.", _FORMS)
+    if not meridiem:
+        doubtful = 1 <= hour <= 6 and not text.startswith("0")
+        return Clock(hour * 3600 + minute * 60 + second, False, doubtful)
+    if hour > 12 or hour == 0:
+        if meridiem[0] == "p" and 12 < hour < 24:
+            return Clock(hour * 3600 + minute * 60 + second, True)  # 14:30 pm says it twice
+        return Refusal("time-impossible", f"There is no time {text}: am and pm go with 1 to 12.", _FORMS)
+    hour = hour % 12 + (12 if meridiem[0] == "p" else 0)
+    return Clock(hour * 3600 + minute * 60 + second, True)
+
+
+def settle_range(start: Clock, end: Clock) -> Times:
+    """A range in which one am or pm may stand for both ends.
+
+    `1–2:30pm` starts at 13:00, `11–1pm` at 11:00; `7pm–9` ends at 21:00.
+    """
+    if end.has_meridiem and not start.has_meridiem and 3600 <= start.secs < _NOON + 3600:
+        end_secs = end.secs or DAY_SECS
+        half = start.secs % _NOON
+        later = half + _NOON
+        is_pm = later < end_secs and end_secs > _NOON
+        return Times(Clock(later if is_pm else half, True), Clock(end.secs, True))
+    if start.has_meridiem and not end.has_meridiem:
+        shared = end_after(start, end)
+        if shared != end:
+            return Times(start, shared, notes=("meridiem-shared",))
+    return Times(start, end)
+
+
+def end_after(start: Clock, end: Clock) -> Clock:
+    """An end with no am or pm beside a start that has one: the first such time after the start."""
+    if end.secs > start.secs or end.has_meridiem or not 3600 <= end.secs < _NOON + 3600:
+        return end
+    half = end.secs % _NOON
+    return next((Clock(secs, True) for secs in (half, half + _NOON) if secs > start.secs), end)
+
+
+def clock_of_number(value: float, role_is_time: bool = True) -> Clock | Refusal:
+    """A workbook's number in a column of times: a fraction of a day, an hour, or 9.3 typed for 9:30."""
+    if 0 <= value < 1 or value == 1:
+        return Clock(round(value * DAY_SECS), True)
+    if role_is_time and value == int(value) and value <= 24:
+        return read_clock(str(int(value)))
+    if role_is_time and value == int(value) and 100 <= value <= 2400:
+        return read_clock(str(int(value)))
+    if role_is_time and value < 24:
+        minutes = round((value - int(value)) * 100, 4)
+        if minutes in (15, 30, 45, 10, 20, 40) and minutes != 50:
+            return read_clock(f"{int(value)}:{int(minutes):02}")
+    return Refusal(
+        "time-number",
+        f"The number {value:g} could mean several times.",
+        f"Type it with a colon, such as {int(value) % 24}:30.",
+    )
+
+
+def clock_of_time(value: dt.time) -> Clock:
+    """A workbook's own time, to the second: nothing about it is open."""
+    return Clock(value.hour * 3600 + value.minute * 60 + value.second + (value.microsecond >= 500_000), True)

@@ -1,0 +1,1 @@
+"""Which table, which columns, what its dates mean."""

@@ -1,0 +1,363 @@
+"""Columns to fields: by what the person said, by heading, then by content; each with its evidence."""
+
+import datetime as dt
+from collections.abc import Sequence
+from typing import Literal, NamedTuple
+
+from nomarium.model.problem import Problem, column_letter, note
+from nomarium.model.wording import nearest
+from nomarium.reading.cells.times import Times, read_times
+from nomarium.reading.cells.words import ENGLISH, Lexicon
+from nomarium.reading.columns.contents import MOST_DIFFERENT, Contents
+from nomarium.reading.columns.head import TableHead
+from nomarium.reading.columns.headings import DATE_FIELDS, is_placeholder, match_heading, normal
+from nomarium.reading.options import ReadingOptions
+from nomarium.sheets.sheet import Cell, Sheet, cell_text
+
+How = Literal["asked", "heading", "content", ""]
+
+_LOOSE_WORDS = frozenset(
+    "from to at on de a du au le von bis an van tot desde hasta para until till in".split()
+)
+"""Headings so short that their cells must bear them out."""
+_DESCRIPTIVE = frozenset(
+    "description details beschreibung omschrijving beschrijving descripcion detail".split()
+)
+_RECORD_WORDS = frozenset(
+    "birth dob born naissance geburtsdatum geburtstag nacimiento geboortedatum created modified updated "
+    "changed submitted printed exported hired joined paid invoice timestamp".split()
+)
+_LENGTHS = (int, float, dt.timedelta)
+MOSTLY = 0.8
+"""The share of a column's cells that must read as something for the column to be taken as it."""
+
+
+class Column(NamedTuple):
+    """One column of a table: what it is taken for, and why."""
+
+    at: int
+    """Its place within the rows, from 0."""
+    heading: str
+    field: str = ""
+    """The field or part of one; "" when it is left out or names none."""
+    how: How = ""
+    evidence: str = ""
+    samples: tuple[str, ...] = ()
+    filled: int = 0
+    blank: int = 0
+    is_weak: bool = False
+    has_days: bool = False
+    """Whether some sampled cell holds a date: a column of times alone settles nothing about dates."""
+    twin_of: int | None = None
+    """The index of an earlier column of the same field, with which it must agree on every row."""
+
+    @property
+    def is_ignored(self) -> bool:
+        return not self.field
+
+
+def _may_have_days(column: Column, contents: Contents) -> bool:
+    """Whether a column may hold dates, in whatever language: not one of nothing but times."""
+    return column.field in DATE_FIELDS and (column.field not in ("start", "end") or contents.times < 1)
+
+
+def assign_columns(
+    sheet: Sheet,
+    head: TableHead,
+    rows: Sequence[Sequence[Cell]],
+    options: ReadingOptions,
+    lexicon: Lexicon = ENGLISH,
+) -> tuple[list[Column], list[Problem]]:
+    """Take each column for a field, from its heading and from a sample of the table's rows."""
+    width = max([len(head.headings), *(len(row) for row in rows)])
+    headings = [*head.headings, *[""] * (width - len(head.headings))]
+    contents = [Contents([row[n] if n < len(row) else "" for row in rows], lexicon) for n in range(width)]
+    columns = [_by_heading(sheet, n, headings[n], contents[n], options) for n in range(width)]
+    columns = _checked_by_content(columns, contents)
+    columns = _with_summary(columns, contents)
+    columns = _by_content(columns, contents)
+    columns = _without_weak_rivals(columns)
+    columns = [c._replace(has_days=_may_have_days(c, contents[c.at])) for c in _rivals(columns)]
+    return columns, _notes(sheet, columns)
+
+
+def _by_heading(
+    sheet: Sheet, index: int, heading: str, contents: Contents, options: ReadingOptions
+) -> Column:
+    texts = tuple(dict.fromkeys(cell_text(cell) for cell in contents.cells[:50]))[:2]
+    column = Column(
+        index,
+        heading,
+        samples=texts,
+        filled=len(contents.cells),
+        blank=contents.blank,
+        has_days=False,
+    )
+    asked = asked_field(options, heading, column_letter(index + sheet.first_column))
+    if asked is not None:
+        return column._replace(
+            field=asked, how="asked", evidence="as asked" if asked else "left out as asked"
+        )
+    match = match_heading(heading)
+    if match is None:
+        return column
+    evidence = f"the heading is like “{match.near}”" if match.near else "heading"
+    return column._replace(field=match.field, how="heading", evidence=evidence, is_weak=match.is_weak)
+
+
+def asked_field(options: ReadingOptions, heading: str, letter: str) -> str | None:
+    """The field that `--column` or a recipe gives a heading (or a column's letter); None when neither does."""
+    for asked, field in options.columns.items():
+        if asked.casefold() == heading.casefold() or (normal(asked) and normal(asked) == normal(heading)):
+            return field
+    return options.columns.get(letter)
+
+
+def _checked_by_content(columns: list[Column], contents: list[Contents]) -> list[Column]:
+    """Headings that could mean two things, settled by what stands under them."""
+    checked = []
+    has_date = any(c.field in ("date", "when") and not c.is_weak and contents[c.at].dates for c in columns)
+    has_week = any(c.field == "week" for c in columns)
+    for column in columns:
+        about, plain = contents[column.at], normal(column.heading)
+        field, evidence = column.field, column.evidence
+        if column.how != "heading" or not about.cells:
+            pass
+        elif (
+            plain == "days"
+            and field == "repeat"
+            and not about.weekday_lists
+            and (about.texts < MOSTLY or about.weekdays >= MOSTLY)
+        ):
+            field, evidence = "day", "its cells are single days"
+        elif field in ("date", "day") and about.weekday_lists >= MOSTLY:
+            field, evidence = "repeat", "its cells are lists of weekdays"
+        elif (
+            field in ("date", "day")
+            and about.weekdays >= MOSTLY
+            and (column.is_weak or has_date or field == "day")
+        ):
+            field, evidence = "day", "its cells are weekdays"
+        elif field == "date" and column.is_weak and (has_week or about.dates < MOSTLY):
+            field = "day" if has_week or not has_date else ""
+        elif field == "time" and plain == "hours" and all(isinstance(c, _LENGTHS) for c in about.cells):
+            field, evidence = "duration", "its cells are numbers or lengths"
+        elif field == "time" and not has_date and about.dates >= MOSTLY:
+            field, evidence = "when", "its cells are dates with times"
+        elif field == "week" and about.dates >= MOSTLY:
+            field, evidence = "date", "its cells are dates"
+        elif field == "location" and plain in _LOOSE_WORDS and about.times >= MOSTLY:
+            field, evidence = "start", "its cells are times"
+        elif plain in _LOOSE_WORDS and field in ("start", "end", "date") and not (about.dates or about.times):
+            if not all(isinstance(cell, (int, float)) or cell_text(cell).isdigit() for cell in about.cells):
+                field, evidence = "", "its cells are neither dates nor times"
+        elif plain in _LOOSE_WORDS and field == "location" and about.dates >= MOSTLY:
+            field, evidence = "date", "its cells are dates"
+        elif field == "categories" and about.dates >= MOSTLY:
+            field = ""
+        checked.append(
+            column._replace(
+                field=field, evidence=evidence, how=column.how if field or column.how == "asked" else ""
+            )
+        )
+    return _split_starts(checked, contents)
+
+
+def _split_starts(columns: list[Column], contents: list[Contents]) -> list[Column]:
+    """Of two columns headed as starts (or ends), the one that holds dates is the date."""
+    for field, date_field in (("start", "date"), ("end", "end-date")):
+        claims = [c for c in columns if c.field == field]
+        if len(claims) != 2:
+            continue
+        dated = [c for c in claims if contents[c.at].dates >= MOSTLY and not contents[c.at].times]
+        if len(dated) == 1 and not any(c.field == date_field for c in columns):
+            at = dated[0].at
+            columns[at] = columns[at]._replace(field=date_field, evidence="heading; its cells are dates")
+    return columns
+
+
+def _with_summary(columns: list[Column], contents: list[Contents]) -> list[Column]:
+    """Find what the event is called, when no heading says so outright."""
+    if any(c.field == "summary" and not c.is_weak for c in columns):
+        return columns
+    described = [c for c in columns if c.field == "description" and c.how == "heading"]
+    lone = next((c for c in described if normal(c.heading) in _DESCRIPTIVE), None)
+    weak = next((c for c in columns if c.field == "summary"), None)
+    if lone is None and weak is None and len(described) == 1 and not _free_texts(columns, contents):
+        lone = described[0] if not any(c.field == "class" for c in columns) else None
+    if weak is not None:
+        columns[weak.at] = weak._replace(is_weak=False)
+    elif lone is not None:
+        evidence = "the only column that says what happens"
+        columns[lone.at] = lone._replace(field="summary", how="content", evidence=evidence)
+    return columns
+
+
+def _free_texts(columns: list[Column], contents: list[Contents]) -> list[Column]:
+    """Columns without a field whose cells are mostly words."""
+    return [
+        c
+        for c in columns
+        if not c.field and c.how != "asked" and contents[c.at].texts >= MOSTLY
+        and contents[c.at].dates < MOSTLY and contents[c.at].times < MOSTLY
+        and contents[c.at].weekdays < MOSTLY
+    ]  # fmt: skip
+
+
+def _words_of_school(columns: list[Column], contents: list[Contents]) -> list[Column]:
+    """Columns of words that say something about an event, in a table that has a title for none: one of them alone
+    is the title (“Term”, “Starts”, “Ends”)."""
+    named = ("term", "label", "group", "categories", "audience", "description", "teacher", "room", "location")
+    return [c for c in columns if c.field in named and c.how == "heading" and contents[c.at].texts >= MOSTLY]
+
+
+def _by_content(columns: list[Column], contents: list[Contents]) -> list[Column]:
+    """Fill what no heading claims: the date, the times and the title, where just one column can be it."""
+    free = [c for c in columns if not c.field and c.how != "asked" and contents[c.at].cells]
+    taken = {c.field for c in columns if c.field}
+
+    def take(column: Column, field: str, evidence: str) -> None:
+        columns[column.at] = column._replace(field=field, how="content", evidence=evidence)
+        taken.add(field)
+        free.remove(column)
+
+    dated = [c for c in free if contents[c.at].dates >= MOSTLY and not _is_of_record(c.heading)]
+    if dated and not taken & {"date", "when"} and not _dated_start(columns, contents):
+        take(dated[0], "date", "its cells are dates")
+        if len(dated) > 1 and is_placeholder(dated[1].heading) and "end-date" not in taken:
+            take(dated[1], "end-date", "its cells are dates, right of the first date")
+    timed = [c for c in free if contents[c.at].times >= MOSTLY and is_placeholder(c.heading)]
+    for column in timed:
+        if not taken & {"time", "start"}:
+            take(column, "time", "its cells are times")
+        elif "end" not in taken and not _has_ranges(columns, contents):
+            take(column, "end", "its cells are times, right of the first time")
+    clocks = [c for c in free if contents[c.at].times >= MOSTLY and not _is_of_record(c.heading)]
+    if (
+        len(clocks) == 1
+        and not taken & {"time", "start", "end", "when"}
+        and not _says_times(columns, contents)
+    ):
+        take(clocks[0], "time", "the only column of times")
+    for column in list(free):
+        if contents[column.at].weekday_lists >= MOSTLY and "repeat" not in taken:
+            take(column, "repeat", "its cells are lists of weekdays")
+    for column in list(free):
+        if contents[column.at].weekdays >= MOSTLY and "day" not in taken:
+            take(column, "day", "its cells are weekdays")
+    if "summary" not in taken:
+        texts = [c for c in _free_texts(columns, contents) if c in free and _may_be_title(c.heading)]
+        unnamed = [c for c in texts if is_placeholder(c.heading)]
+        if len(texts) == 1:
+            take(texts[0], "summary", "the only column of words")
+        elif texts and len(unnamed) == len(texts):
+            title = max(texts, key=lambda c: (len(contents[c.at].different), -c.at))
+            take(title, "summary", "no headings; it has the most different texts")
+        elif "class" not in taken and not texts and len(words := _words_of_school(columns, contents)) == 1:
+            columns[words[0].at] = words[0]._replace(
+                field="summary", how="content", evidence="the only column of words"
+            )
+    return columns
+
+
+def _may_be_title(heading: str) -> bool:
+    """Whether a heading leaves open that its cells are titles: “Tag”, “From” and “Mon” name something else."""
+    return match_heading(heading) is None and normal(heading) not in ENGLISH.weekdays
+
+
+def _is_of_record(heading: str) -> bool:
+    """Whether a heading names a date that is no event's: of birth, of the last change."""
+    return not _RECORD_WORDS.isdisjoint(normal(heading).split())
+
+
+def _dated_start(columns: list[Column], contents: list[Contents]) -> bool:
+    return any(c.field == "start" and contents[c.at].dates >= MOSTLY for c in columns)
+
+
+def _says_times(columns: list[Column], contents: list[Contents]) -> bool:
+    """Whether the column of dates says times too."""
+    dated = [c for c in columns if c.field == "date"]
+    return any(
+        isinstance(cell, dt.datetime) or ":" in cell_text(cell)
+        for c in dated
+        for cell in contents[c.at].different[:MOST_DIFFERENT]
+    )
+
+
+def _has_ranges(columns: list[Column], contents: list[Contents]) -> bool:
+    timed = next((c for c in columns if c.field == "time"), None)
+    if timed is None:
+        return False
+    first = read_times(cell_text(contents[timed.at].cells[0]))
+    return isinstance(first, Times) and first.end is not None
+
+
+def _without_weak_rivals(columns: list[Column]) -> list[Column]:
+    strong = {c.field for c in columns if c.field and not c.is_weak}
+    rest = []
+    for column in columns:
+        if column.is_weak and column.field in strong:
+            column = column._replace(field="", how="", evidence=f"another column is the {column.field}")
+        elif column.is_weak:
+            strong.add(column.field)
+        rest.append(column)
+    return rest
+
+
+def _rivals(columns: list[Column]) -> list[Column]:
+    """Mark columns that claim a field again; what was asked for beats what a heading claims."""
+    first: dict[str, Column] = {}
+    marked: list[Column] = []
+    for column in columns:
+        earlier = first.setdefault(column.field, column) if column.field else None
+        if earlier is not None and earlier is not column:
+            if earlier.how == "asked" != column.how:
+                column = column._replace(field="", how="", evidence=f"another column is the {column.field}")
+            elif column.how == "asked" != earlier.how:
+                marked[earlier.at] = earlier._replace(
+                    field="", how="", evidence="another column was asked for"
+                )
+                first[column.field] = column
+            elif column.filled == 0 or earlier.filled == 0:
+                empty = column if column.filled == 0 else earlier
+                dropped = empty._replace(field="", how="", evidence="empty, and another column has the field")
+                if empty is column:
+                    column = dropped
+                else:
+                    marked[earlier.at] = dropped
+                    first[column.field] = column
+            else:
+                column = column._replace(twin_of=earlier.at)
+        marked.append(column)
+    return marked
+
+
+def _letter(sheet: Sheet, column: Column) -> str:
+    return column_letter(column.at + sheet.first_column)
+
+
+def heading_missing(sheet: Sheet, columns: Sequence[Column], heading: str, option: str) -> Problem:
+    """The problem of a heading that an option names and no table has."""
+    there = [c.heading for c in columns if c.heading]
+    near = nearest(heading, there)
+    remedy = f"Did you mean “{near}”?" if near else f"The headings are {', '.join(f'“{h}”' for h in there)}."
+    message = f"{option} names a heading “{heading}” that {sheet.title} does not have."
+    return Problem("heading-missing", message, remedy, sheet.place())
+
+
+def _notes(sheet: Sheet, columns: list[Column]) -> list[Problem]:
+    notes = []
+    unused = [c for c in columns if c.is_ignored and c.how != "asked" and c.filled]
+    if unused:
+        named = ", ".join(f"“{c.heading}”" if c.heading else _letter(sheet, c) for c in unused)
+        message = f"Not used: the column{'s' if len(unused) > 1 else ''} {named}."
+        notes.append(
+            note("column-unused", message, "--keep-extra puts them into the description.").at(sheet.place())
+        )
+    for column in columns:
+        if column.how == "content" or "is like" in column.evidence:
+            message = f"Read as the {column.field}: {column.evidence}."
+            remedy = f'If it is not, say so with --column "{column.heading or _letter(sheet, column)}=FIELD".'
+            place = sheet.place(None, column.at, column.heading)
+            notes.append(note("column-guessed", message, remedy).at(place))
+    return notes

@@ -1,0 +1,78 @@
+"""What the sampled cells of one column are, worked out when asked."""
+
+import datetime as dt
+import re
+from collections.abc import Callable, Sequence
+from functools import cached_property
+
+from nomarium.reading.cells.times import Times, read_times
+from nomarium.reading.cells.words import Lexicon, fold
+from nomarium.reading.columns.head import looks_like_date
+from nomarium.sheets.sheet import Cell, cell_text
+
+MOST_DIFFERENT = 100
+"""Different cells of a column that are looked at."""
+
+
+class Contents:
+    """What the sampled cells of one column are, worked out when asked, from the different ones."""
+
+    def __init__(self, cells: Sequence[Cell], lexicon: Lexicon) -> None:
+        self.cells = [cell for cell in cells if (cell.strip() if type(cell) is str else cell_text(cell))]
+        self.blank = len(cells) - len(self.cells)
+        # 1 and True are equal and not the same; texts, most cells by far, are told apart by themselves
+        self.different = list(
+            {cell if type(cell) is str else (type(cell), cell): cell for cell in self.cells}.values()
+        )
+        self._lexicon = lexicon
+
+    @cached_property
+    def dates(self) -> float:
+        """The share of cells that are dates."""
+        return self._share(lambda cell: looks_like_date(cell, self._lexicon))
+
+    @cached_property
+    def times(self) -> float:
+        return self._share(_is_time)
+
+    @cached_property
+    def weekdays(self) -> float:
+        return self._share(self._is_weekday)
+
+    @cached_property
+    def weekday_lists(self) -> float:
+        """The share of cells that name weekdays and nothing else; 0 when none names several."""
+        if not self.texts:
+            return 0.0
+        lists = [
+            re.split(r"[\s,;/&+]+", re.sub(r"\band\b|\bet\b|\bund\b", " ", fold(cell_text(cell))))
+            for cell in self.different[:MOST_DIFFERENT]
+        ]
+        named = [[word for word in words if word] for words in lists]
+        if not any(len(words) > 1 for words in named):
+            return 0.0
+        known = [all(word in self._lexicon.weekdays for word in words) for words in named]
+        return sum(known) / len(known)
+
+    @cached_property
+    def texts(self) -> float:
+        return self._share(lambda cell: isinstance(cell, str) and any(map(str.isalpha, cell)))
+
+    def _share(self, test: Callable[[Cell], bool]) -> float:
+        sample = self.different[:MOST_DIFFERENT]
+        return sum(map(test, sample)) / len(sample) if sample else 0.0
+
+    def _is_weekday(self, cell: Cell) -> bool:
+        return isinstance(cell, str) and fold(cell).strip() in self._lexicon.weekdays
+
+
+def _is_time(cell: Cell) -> bool:
+    if isinstance(cell, (dt.time, dt.timedelta)):
+        return True
+    if not isinstance(cell, str):
+        return False
+    text = cell.strip()
+    if not any(mark in text for mark in ":.hap") and not text.isalpha():
+        return False
+    times = read_times(text)
+    return isinstance(times, Times) and (times.start is not None or times.is_unknown)

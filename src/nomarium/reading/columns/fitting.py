@@ -1,0 +1,63 @@
+"""Which readings of a day a weekday, the school year and the other end of a range leave."""
+
+import datetime as dt
+from collections.abc import Iterator
+
+from nomarium.reading.cells.dates import Day, Reading
+from nomarium.reading.columns.decisions import WEEKDAYS
+
+
+def left_readings(
+    day: Day, weekday: int | None, school_year: tuple[dt.date, dt.date] | None
+) -> tuple[tuple[Reading, ...], str]:
+    """The readings that the weekday and the school year leave (all, when they leave none), and why."""
+    readings = day.readings
+    reason = _calendar_reason(day)
+    if weekday is not None:
+        left = tuple(one for one in readings if _may_be_on(one, weekday, school_year))
+        if left and len(left) < len(readings):
+            readings, reason = left, f"only then is it a {WEEKDAYS[weekday]}"
+    if school_year is not None and len(readings) > 1:
+        first, last = school_year
+        left = tuple(one for one in readings if _may_be_within(one, first, last))
+        if left and len(left) < len(readings):
+            readings, reason = left, "only then is it in the school year"
+    return readings, reason
+
+
+def _calendar_reason(day: Day) -> str:
+    one = day.readings[0]
+    figure = one.day if one.day > 12 else (one.year or 0) % 100
+    return f"{figure} is no month"
+
+
+def _may_be_on(one: Reading, weekday: int, school_year: tuple[dt.date, dt.date] | None) -> bool:
+    if one.year is not None:
+        date = one.date()
+        return date is not None and date.weekday() == weekday
+    return school_year is None or any(date.weekday() == weekday for date in _dates_within(one, *school_year))
+
+
+def _may_be_within(one: Reading, first: dt.date, last: dt.date) -> bool:
+    return any(_dates_within(one, first, last))
+
+
+def _dates_within(one: Reading, first: dt.date, last: dt.date) -> Iterator[dt.date]:
+    """The dates that a reading may be between two others, both inclusive."""
+    for year in [one.year] if one.year else range(first.year, last.year + 1):
+        date = one.date(year)
+        if date is not None and first <= date <= last:
+            yield date
+
+
+def runs_forward(first: Day, last: Day, order: str) -> bool:
+    """Whether a range of two days, read in an order, need not end before it starts."""
+    starts = [one for one in first.readings if one.order in ("", order)]
+    ends = [one for one in last.readings if one.order in ("", order)]
+    for start in starts:
+        for end in ends:
+            a, b = start.date(2000), end.date(2000)
+            same_kind = (start.year is None) == (end.year is None)
+            if a and b and (not same_kind or a <= b):
+                return True
+    return False

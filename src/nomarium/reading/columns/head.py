@@ -1,0 +1,152 @@
+"""Where the table is in a sheet: title rows above it, its headings (one row or two), its first row."""
+
+from collections import Counter
+from collections.abc import Sequence
+from itertools import islice
+from typing import NamedTuple
+
+from nomarium.model.refusal import Refusal
+from nomarium.reading.cells.moments import read_moment
+from nomarium.reading.cells.words import ENGLISH, Lexicon
+from nomarium.reading.columns.headings import match_exactly
+from nomarium.sheets.sheet import Cell, Row, Sheet, cell_text, is_blank
+
+HEAD_ROWS = 60
+"""How many rows from the top may hold the headings."""
+
+
+class TableHead(NamedTuple):
+    """The headings of a table and where it begins."""
+
+    headings: tuple[str, ...]
+    """One a column, "" where there is none; of two rows of headings, both texts."""
+    first_row: int
+    """Row number of the first row of data."""
+    header_rows: tuple[int, ...] = ()
+    """Row numbers of the headings; none for a table without."""
+    title_rows: tuple[int, ...] = ()
+    """Rows above the headings that hold something: they count as notes."""
+    blank_rows: int = 0
+    """Blank rows above the headings."""
+
+
+def find_head(sheet: Sheet, lexicon: Lexicon = ENGLISH, header_row: int | None = None) -> TableHead | None:
+    """Find the headings of a sheet, or None when it is blank. `header_row` (0: no headings) settles it."""
+    top = list(islice(sheet.rows(), HEAD_ROWS))
+    filled = [(number, row) for number, row in top if not is_blank(row)]
+    if not filled:
+        return None
+    if header_row is not None:
+        at = next((n for n, (number, _) in enumerate(filled) if number == header_row), None)
+    else:
+        at = _header_at(filled, lexicon)
+    if at is None:
+        number, _ = filled[0]
+        width = max(len(row) for _, row in filled)
+        start = _first_with_date(filled, lexicon) if header_row is None else 0
+        titles = tuple(n for n, _ in filled[:start])
+        first = filled[start][0]
+        return TableHead(("",) * width, first, (), titles, _blank_before(top, first))
+    number, row = filled[at]
+    headings = [cell_text(cell) for cell in row]
+    rows: tuple[int, ...] = (number,)
+    if at + 1 < len(filled) and filled[at + 1][0] == number + 1:
+        below = filled[at + 1][1]
+        if _continues_header(row, below, lexicon):
+            headings = _two_rows(headings, [cell_text(cell) for cell in below])
+            rows = (number, number + 1)
+    first = rows[-1] + 1
+    titles = tuple(n for n, _ in filled[:at])
+    return TableHead(tuple(headings), first, rows, titles, _blank_before(top, number))
+
+
+def _blank_before(top: Sequence[Row], number: int) -> int:
+    return sum(1 for other, row in top if other < number and is_blank(row))
+
+
+def _header_at(filled: Sequence[Row], lexicon: Lexicon) -> int | None:
+    """The index of the row of headings: the one with the most known headings, two at least."""
+    scores = []
+    for at, (_, row) in enumerate(filled[:30]):
+        texts = [cell_text(cell) for cell in row if cell != ""]
+        short = [text for text in texts if len(text) < 60]
+        known = {match.field for text in short if (match := match_exactly(text))}
+        dates = any(looks_like_date(cell, lexicon) for cell in row)
+        scores.append(0 if dates or len(texts) < 2 else len(known))
+        if at == 0 and scores[0] >= 2 and scores[0] >= len(texts) - 1:
+            return 0  # the usual case: a plain table with its headings on top
+    best = max(scores)
+    if best >= 2:
+        return scores.index(best)
+    # too few known spellings: a row of short texts that is followed by a row with a date
+    for at, (_, row) in enumerate(filled[:30]):
+        filled_cells = [cell for cell in row if cell != ""]
+        if len(filled_cells) < 2 or any(looks_like_date(cell, lexicon) for cell in filled_cells):
+            if any(looks_like_date(cell, lexicon) for cell in filled_cells):
+                return None
+            continue
+        all_short = all(isinstance(cell, str) and len(cell) < 40 for cell in filled_cells)
+        followed = at + 1 < len(filled) and any(looks_like_date(c, lexicon) for c in filled[at + 1][1])
+        if all_short and (followed or scores[at]):
+            return at
+    return None
+
+
+def _first_with_date(filled: Sequence[Row], lexicon: Lexicon) -> int:
+    for at, (_, row) in enumerate(filled):
+        if any(looks_like_date(cell, lexicon) for cell in row):
+            return at
+    return 0
+
+
+def looks_like_date(cell: Cell, lexicon: Lexicon = ENGLISH) -> bool:
+    """Whether a cell by itself holds a day (a bare number does not)."""
+    if isinstance(cell, (float, int)):
+        return False
+    if isinstance(cell, str):
+        text = cell.strip()
+        if not text or len(text) > 60 or not any(mark.isdigit() for mark in text):
+            return False
+        if ":" in text and len(text) < 12 and not any(sign in text for sign in "/-"):
+            return False  # a time alone, the commonest cell that is no date
+        moment = read_moment(text, "date", lexicon)
+        return not isinstance(moment, Refusal) and moment.first is not None
+    moment = read_moment(cell, "either", lexicon)
+    return not isinstance(moment, Refusal) and moment.first is not None
+
+
+def _continues_header(row: Sequence[Cell], below: Sequence[Cell], lexicon: Lexicon) -> bool:
+    """Whether a second row of headings follows: texts under headings that span several columns."""
+    texts = [cell_text(cell) for cell in below if cell != ""]
+    known = sum(1 for text in texts if len(text) < 40 and match_exactly(text))
+    if known < 2 or any(looks_like_date(cell, lexicon) for cell in below):
+        return False
+    gaps = sum(
+        1
+        for n, cell in enumerate(below)
+        if cell != "" and (n >= len(row) or row[n] == "") and cell_text(cell)
+    )
+    return gaps >= 1 and known >= len(texts) / 2
+
+
+def _two_rows(upper: list[str], lower: list[str]) -> list[str]:
+    """Headings over two rows: the upper one holds for the columns to its right until the next."""
+    width = max(len(upper), len(lower))
+    upper += [""] * (width - len(upper))
+    lower += [""] * (width - len(lower))
+    joined, above = [], ""
+    for high, low in zip(upper, lower, strict=True):
+        above = high or (above if low else "")
+        joined.append(f"{above} {low}".strip())
+    return _told_below(joined, lower)
+
+
+def _told_below(joined: list[str], lower: list[str]) -> list[str]:
+    """Where both texts together name no field and the lower one does (`When` over `From`), the lower one,
+    if no other column is told the same."""
+    whole, below = ([match_exactly(text) for text in texts] for texts in (joined, lower))
+    fields = Counter(match.field for both in zip(whole, below, strict=True) if (match := both[0] or both[1]))
+    return [
+        low if match is None and lone is not None and fields[lone.field] == 1 else text
+        for text, low, match, lone in zip(joined, lower, whole, below, strict=True)
+    ]

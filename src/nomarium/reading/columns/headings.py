@@ -1,0 +1,163 @@
+"""Which field a heading names: by its known spellings in five languages, and nearly so, never recklessly."""
+
+import re
+from collections.abc import Iterator
+from functools import lru_cache
+from pathlib import Path
+from typing import Final, NamedTuple
+
+from nomarium.model.wording import nearest
+from nomarium.reading.cells.words import fold
+
+FIELDS: Final = (
+    "summary", "date", "start", "end", "end-date", "time", "when", "duration", "all-day", "location",
+    "description", "categories", "audience", "organizer", "attendees", "url", "status", "privacy", "busy",
+    "reminder", "color", "priority", "geo", "timezone", "uid", "repeat", "except", "also-on", "week", "day",
+    "class", "teacher", "room", "group", "division", "term", "label", "period",
+)  # fmt: skip
+"""The fields of an event (docs/reading-tables.md), as `--column` and `--set` name them."""
+
+PARTS: Final = ("optional-attendees", "private", "reminder-on", "reminder-date", "reminder-time")
+"""Columns that say a piece of a field; found by their headings."""
+
+DATE_FIELDS: Final = frozenset({"date", "end-date", "when", "start", "end", "reminder-date"})
+
+
+class HeadingMatch(NamedTuple):
+    """What a heading seems to name."""
+
+    field: str
+    is_weak: bool = False
+    """It counts only when no other column claims the field."""
+    near: str = ""
+    """The known spelling, when the heading only resembles it."""
+
+
+class HeadingUnit(NamedTuple):
+    """What the brackets of a heading say: "Date (dd/mm/yyyy)", "Length (min)"."""
+
+    date_order: str = ""
+    length_secs: int | None = None
+
+
+_BRACKETS = r"[(\[{]([^)\]}]*)[)\]}]"
+_LENGTH_UNITS = {"min": 60, "mins": 60, "minutes": 60, "m": 60, "minuten": 60, "h": 3600, "hr": 3600,
+                 "hrs": 3600, "hours": 3600, "heures": 3600, "stunden": 3600, "days": 86_400}  # fmt: skip
+_PLACEHOLDER = r"(?:column|col|field|spalte|colonne|columna|kolom|unnamed|f|c)?\s*:?\s*\d*|[a-z]"
+
+
+@lru_cache(maxsize=1)
+def spellings() -> dict[str, HeadingMatch]:
+    """Every known spelling, normalised, and what it names."""
+    table: dict[str, HeadingMatch] = {}
+    path = Path(__file__).parents[1] / "data" / "headings.txt"
+    for line in path.read_text("utf-8").splitlines():
+        field, colon, words = line.partition(":")
+        if colon and not line.startswith("#"):
+            strong, weak = HeadingMatch(field), HeadingMatch(field, is_weak=True)
+            for word in words.strip().split(", "):
+                if word.startswith("~"):
+                    table.setdefault(word[1:], weak)
+                else:
+                    table.setdefault(word, strong)
+    for field in FIELDS:
+        table.setdefault(field.replace("-", " "), HeadingMatch(field))
+    return table
+
+
+@lru_cache(maxsize=1)
+def _vocabulary() -> frozenset[str]:
+    """Every word of the known spellings."""
+    return frozenset(word for spelling in spellings() for word in spelling.split())
+
+
+def normal(heading: str) -> str:
+    """A heading as spellings are compared: folded, brackets and signs gone, single spaces.
+
+    >>> normal("Start_Date (dd/mm/yyyy) *")
+    'start date'
+    """
+    text = re.sub(r"(?<=[a-zà-ÿ])(?=[A-Z])", " ", heading)  # StartDate
+    text = fold(re.sub(_BRACKETS, " ", text)) or fold(text)
+    return " ".join(re.sub(r"[^\w]|_", " ", text).split())
+
+
+def match_heading(heading: str) -> HeadingMatch | None:
+    """The field that a heading names, or nearly names, or None."""
+    exact = match_exactly(heading)
+    plain = normal(heading)
+    if exact is not None or len(plain) < 5:
+        return exact
+    table = spellings()
+    # a slip of the finger leaves the length and most letters as they were: few candidates to compare
+    known = [one for one in table if abs(len(one) - len(plain)) <= 2 and len(one) >= 5 and one[0] == plain[0]]
+    import difflib
+
+    # “time of event” is no slip for “title of event”: a word that is known is meant as it stands
+    words = set(plain.split()) & _vocabulary()
+    slips = [one for one in known if words <= set(one.split())]
+    close = difflib.get_close_matches(plain, slips, n=3, cutoff=0.87)
+    fields = {table[one].field for one in close}
+    if len(fields) == 1:
+        return HeadingMatch(table[close[0]].field, table[close[0]].is_weak, close[0])
+    return None
+
+
+def match_exactly(heading: str) -> HeadingMatch | None:
+    """The field that a heading names by a known spelling. One in two languages may name it in either."""
+    table = spellings()
+    plain = normal(heading)
+    if not plain:
+        return None
+    return next((table[form] for form in _forms(heading, plain) if form in table), None)
+
+
+def _forms(heading: str, plain: str) -> Iterator[str]:
+    """A heading as it stands, without a number or an opening article, and each part of "Date / Fecha"."""
+    yield plain
+    yield re.sub(r"^(?:the|event|evt|your)\s+|\s*\d+$", "", plain)
+    yield plain.removesuffix("s")
+    yield plain.replace(" ", "")
+    parts = [normal(part) for part in re.split(r"\s*[/|]\s*|\s+-\s+|\n", heading)]
+    if len(parts) > 1 and len({spellings()[p].field for p in parts if p in spellings()}) == 1:
+        yield from (part for part in parts if len(part) > 1)  # not the “H/A” of home and away
+
+
+def unit_of(heading: str) -> HeadingUnit:
+    """The unit that a heading gives.
+
+    >>> unit_of("Date (dd/mm/yyyy)").date_order, unit_of("Length (min)").length_secs
+    ('dmy', 60)
+    """
+    order, length = "", None
+    candidates = re.findall(_BRACKETS, heading) or [heading]
+    for text in candidates:
+        plain = fold(text).strip()
+        may_be_form = not plain.isalpha() or set(plain) <= set("djtmya")  # most headings are words
+        if may_be_form and re.fullmatch(r"[djtmya]{1,4}(?:[/.\- ]?[djtmya]{1,4}){2}.*", plain):
+            shape = re.sub(r"(.)\1+", r"\1", _in_english(re.sub(r"[^djtmya]", "", plain)))
+            order = shape if shape in ("dmy", "mdy", "ymd") else order
+        length = _LENGTH_UNITS.get(plain.removeprefix("in ").strip(), length)
+    if fold(heading).strip() in ("minutes", "mins", "minuten"):
+        length = 60
+    return HeadingUnit(order, length)
+
+
+def _in_english(letters: str) -> str:
+    """The letters of a date's form as d, m and y: German has T and J for them, French J and A."""
+    if "t" in letters:
+        return letters.replace("t", "d").replace("j", "y")
+    return letters.replace("j", "d").replace("a", "y")
+
+
+def is_placeholder(heading: str) -> bool:
+    """Whether a heading says nothing: blank, `Column1`, `Unnamed: 3`, a letter."""
+    return re.fullmatch(_PLACEHOLDER, fold(heading).strip()) is not None
+
+
+def near_field(text: str) -> str | None:
+    """The field that a person may have meant on the command line."""
+    match = match_heading(text)
+    if match and match.field in FIELDS:
+        return match.field
+    return nearest(fold(text), FIELDS) or None

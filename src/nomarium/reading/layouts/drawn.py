@@ -1,0 +1,168 @@
+"""What the drawn layouts share: cells that hold entries, and entries that become events."""
+
+import datetime as dt
+import re
+from collections.abc import Callable, Iterable, Iterator, Sequence
+from dataclasses import dataclass
+from itertools import islice
+from typing import Any
+
+from nomarium.model.event import NO_DETAILS, Details, Event
+from nomarium.model.problem import Problem, note
+from nomarium.model.refusal import Refusal
+from nomarium.reading.cells.languages import weekday_lexicon
+from nomarium.reading.cells.memo import fault_of, value_memo
+from nomarium.reading.cells.times import Times, read_times
+from nomarium.reading.cells.words import Lexicon, fold
+from nomarium.reading.columns.columns import Column
+from nomarium.reading.columns.decisions import Decisions
+from nomarium.reading.columns.evidence import decide
+from nomarium.reading.layouts.eventlist import lexicon_for
+from nomarium.reading.notebook import Notebook
+from nomarium.reading.options import ReadingOptions
+from nomarium.reading.rows.when import NOTES, NOTHING, Blame, Part, Row, settle
+from nomarium.reckoning.zones import zone_named
+from nomarium.sheets.sheet import Area, Cell, Sheet, cell_text
+from nomarium.sheets.sheet import Row as SheetRow
+
+_TOP_ROWS = 30
+"""Rows among which the weekdays must stand for their language to be found."""
+
+_SET_FIELDS = (
+    "location", "description", "categories", "audience", "organizer", "attendees", "url", "status",
+    "privacy", "busy", "color", "priority", "geo",
+)  # fmt: skip
+_TIME_FIRST = re.compile(
+    r"^(?P<time>\d[\d:.h]*\s?(?:[ap]\.?m\.?)?(?:\s?[-–—]\s?\d[\d:.h]*\s?(?:[ap]\.?m\.?)?)?|noon|midnight)(?:\s+|:\s+|\s*[-–—]\s+)(?P<text>\D.*)$",
+    re.IGNORECASE | re.DOTALL,
+)
+_TIME_LAST = re.compile(
+    r"^(?P<text>.*\S)[\s,(]+(?P<time>\d{1,2}[:.h]\d{2}(?:\s?[ap]m)?(?:\s?[-–—]\s?\d{1,2}[:.h]\d{2}(?:\s?[ap]m)?)?|\d{1,2}\s?[ap]m)\)?$",
+    re.IGNORECASE | re.DOTALL,
+)
+
+
+@dataclass(frozen=True)
+class DrawnReading:
+    """A drawn sheet and the way to its events."""
+
+    sheet: Sheet
+    events: Callable[[Notebook], Iterator[Event]]
+    notes: tuple[Problem, ...] = ()
+
+
+@dataclass(frozen=True)
+class Entry:
+    """One cell (or line of one) that says what happens in a slot."""
+
+    row: int
+    column: int
+    text: str
+    date: Part
+    time: Part = NOTHING
+    location: str = ""
+
+
+def lexicon_of_weekdays(rows: Iterable[SheetRow], options: ReadingOptions) -> Lexicon:
+    """English or the languages asked for; else the language that knows a whole row of weekdays."""
+    lexicon = lexicon_for(options)
+    top = [row for _, row in islice(rows, _TOP_ROWS)]
+    if options.languages or any(len(weekday_columns(row, lexicon)) >= 5 for row in top):
+        return lexicon
+    for row in top:
+        words = frozenset(fold(text).strip() for cell in row if (text := cell_text(cell)).isalpha())
+        if 5 <= len(words) <= 8 and (known := weekday_lexicon(words, least=5)) is not None:
+            return known
+    return lexicon
+
+
+def weekday_columns(row: Sequence[Cell], lexicon: Lexicon, others: int = 1) -> dict[int, int]:
+    """Column → weekday, 0 for Monday, of a row that names weekdays and at most so many `others`, else nothing."""
+    filled = [(at, fold(text).strip()) for at, cell in enumerate(row) if (text := cell_text(cell))]
+    found = {at: lexicon.weekdays[word] for at, word in filled if word in lexicon.weekdays}
+    distinct = len(set(found.values())) == len(found)
+    return found if distinct and len(filled) - len(found) <= others else {}
+
+
+def decide_days(
+    sheet: Sheet, cells: Sequence[tuple[int, Cell]], options: ReadingOptions, weekday: str = ""
+) -> Decisions:
+    """Settle the days of a drawing's headings together, as those of a column are. (row number, cell)
+
+    `weekday` is the one that they all should fall on, where the drawing says so.
+    """
+    columns = [Column(0, "", "date"), Column(1, "", "day")]
+    rows = [(number, [cell, weekday]) for number, cell in cells]
+    return decide(sheet, columns if weekday else columns[:1], rows, options, lexicon_for(options), whole=True)
+
+
+def merged_from(sheet: Sheet) -> dict[tuple[int, int], Area]:
+    """Merged areas by (row number, 0-based column within the rows) of their first cell."""
+    return {(area.first_row + 1, area.first_column - sheet.first_column): area for area in sheet.merged}
+
+
+def time_and_text(text: str) -> tuple[Part, str]:
+    """An entry's time, at its beginning or its end, and the rest of it.
+
+    >>> time_and_text("9:00 Assembly")[1], time_and_text("3 boats launched")[1]
+    ('Assembly', '3 boats launched')
+    """
+    for pattern in (_TIME_FIRST, _TIME_LAST):
+        match = pattern.match(text)
+        if match and (pattern is _TIME_LAST or not re.fullmatch(r"\d{1,4}", match["time"].strip())):
+            times = read_times(match["time"])
+            if isinstance(times, Times) and times.start is not None:
+                return Part(start=times.start, end=times.end, notes=times.notes), match["text"].strip()
+    return NOTHING, text
+
+
+def events_of(
+    sheet: Sheet, entries: Sequence[Entry | Problem], options: ReadingOptions, notebook: Notebook
+) -> Iterator[Event]:
+    """The events of a drawing's entries; an entry that makes none is a problem of its cell."""
+    zone = zone_named(options.zone) if options.zone else None
+    defaults = _defaults(options)
+    ledger = notebook.ledger
+    ledger.unit = "entries"
+    for entry in entries:
+        if isinstance(entry, Problem):
+            _reject(notebook, entry)
+            continue
+        place = sheet.place(entry.row, entry.column)
+        fault = fault_of(entry.text)
+        if fault or entry.date.refusal or entry.time.refusal:
+            refusal = fault or entry.date.refusal or entry.time.refusal
+            assert refusal is not None
+            _reject(notebook, refusal.problem(place, entry.text))
+            continue
+        row = Row(date=entry.date, time=entry.time, zone_name=options.zone, zone=zone)
+        when = settle(row, options.length_secs)
+        if isinstance(when, Blame):
+            _reject(notebook, when.refusal.problem(place, entry.text))
+            continue
+        for code in dict.fromkeys(when.notes):
+            notebook.count(note(code, NOTES[code]).at(place))
+        ledger.events += 1
+        given = dict(defaults)
+        location = entry.location or given.pop("location", "")
+        description = given.pop("description", "")
+        given.pop("location", None)
+        if when.is_tentative:
+            given.setdefault("status", "TENTATIVE")
+        details = Details(**given) if given else NO_DETAILS
+        yield Event(entry.text, when.start, when.end, when.zone, location, description, details, entry.row)
+
+
+def _defaults(options: ReadingOptions) -> dict[str, Any]:
+    found = {f: value_memo(f, text)[""] for f, text in options.defaults.items() if f in _SET_FIELDS}
+    return {field: value for field, value in found.items() if not isinstance(value, Refusal)}
+
+
+def _reject(notebook: Notebook, problem: Problem) -> None:
+    cell = problem.cell or ""
+    notebook.reject(("Entry",), (cell,), [problem])
+
+
+def date_part(day: dt.date, last: dt.date | None = None) -> Part:
+    """A day or a range that is settled."""
+    return Part(first=day, last=last if last != day else None)

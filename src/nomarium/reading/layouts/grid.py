@@ -1,0 +1,300 @@
+"""A grid: dates across and times down, or the other way; what happens stands in the cells."""
+
+import datetime as dt
+from collections import Counter
+from collections.abc import Sequence
+from dataclasses import dataclass
+from itertools import pairwise
+
+from nomarium.model.problem import Problem, note
+from nomarium.model.refusal import Refusal
+from nomarium.reading.cells.moments import read_moment
+from nomarium.reading.cells.times import DAY_SECS, Clock, Times, read_times
+from nomarium.reading.cells.words import Lexicon
+from nomarium.reading.columns.decisions import Decisions, resolve_day
+from nomarium.reading.columns.head import looks_like_date
+from nomarium.reading.layouts.drawn import (
+    DrawnReading,
+    Entry,
+    date_part,
+    decide_days,
+    events_of,
+    merged_from,
+)
+from nomarium.reading.layouts.eventlist import PassedOver, lexicon_for
+from nomarium.reading.notebook import Notebook
+from nomarium.reading.options import ReadingOptions
+from nomarium.reading.rows.when import NOTHING, Part
+from nomarium.sheets.sheet import Area, Cell, Row, Sheet, cell_text, is_blank
+
+_NOON = DAY_SECS // 2
+
+
+@dataclass(frozen=True)
+class _Line:
+    """A row or a column of the grid: what its heading says."""
+
+    index: int
+    """Row number, or 0-based column within the rows."""
+    heading: Cell
+    time: Part = NOTHING
+
+
+@dataclass(frozen=True)
+class _Block:
+    """One grid of a sheet, from its row of headings to the next."""
+
+    header_row: int
+    label_column: int
+    across: tuple[tuple[int, Cell], ...]
+    """(0-based column, heading) of each column of slots."""
+    rows: tuple[Row, ...]
+    dates_across: bool
+
+
+def read_grid(sheet: Sheet, options: ReadingOptions) -> DrawnReading | PassedOver:
+    """Read a sheet as a grid, or say why it is none."""
+    lexicon = lexicon_for(options)
+    rows = [(number, row) for number, row in sheet.rows() if not is_blank(row)]
+    blocks = _blocks(rows, lexicon)
+    if not blocks:
+        message = f"{sheet.title} is no grid: no row or column of dates crosses one of times."
+        remedy = "Put dates in the top row and times in the first column, or the other way."
+        return PassedOver(sheet, "it is no grid", Problem("grid-none", message, remedy, sheet.place()))
+    days = decide_days(sheet, _day_cells(blocks), options)
+    entries: list[Entry | Problem] = []
+    grids = [_Grid(sheet, block, days, lexicon) for block in blocks]
+    for grid in grids:
+        entries += grid.entries()
+    title_rows = [(number, row) for number, row in rows if number < blocks[0].header_row]
+    kind = "dates across, times down" if blocks[0].dates_across else "times across, dates down"
+    told = note("layout-grid", f"Read as a grid: {kind}; a slot without an end lasts until the next begins.")
+    notes = [told.at(sheet.place()), *(one for grid in grids for one in grid.told())]
+
+    def events(notebook: Notebook):  # type: ignore[no-untyped-def]
+        for number, row in title_rows:
+            notebook.note_row(number, " ".join(filter(None, map(cell_text, row))))
+        yield from events_of(sheet, entries, options, notebook)
+
+    return DrawnReading(sheet, events, (*sheet.notes, *notes))
+
+
+def _blocks(rows: Sequence[Row], lexicon: Lexicon) -> list[_Block]:
+    blocks = []
+    heads = [(at, head) for at, (_, row) in enumerate(rows) if (head := _head(row, lexicon))]
+    for n, (at, (across, dates_across)) in enumerate(heads):
+        end = heads[n + 1][0] if n + 1 < len(heads) else len(rows)
+        body = rows[at + 1 : end]
+        label = _label_column(body, across, dates_across, lexicon)
+        if label is not None:
+            blocks.append(_Block(rows[at][0], label, across, tuple(body), dates_across))
+    return blocks
+
+
+def _head(row: Sequence[Cell], lexicon: Lexicon) -> tuple[tuple[tuple[int, Cell], ...], bool] | None:
+    """A row of headings: dates, or times, in most of its cells, and whether they are dates."""
+    filled = [(n, cell) for n, cell in enumerate(row) if cell_text(cell)]
+    dates = tuple((n, cell) for n, cell in filled if looks_like_date(cell, lexicon))
+    if len(dates) >= 2 and len(dates) >= len(filled) - 1:
+        return dates, True
+    times = tuple((n, cell) for n, cell in filled if n and _time_of(cell) is not NOTHING)
+    if times and len(times) >= len(filled) - 1 and not dates and (len(times) > 1 or len(filled) == 2):
+        return times, False
+    return None
+
+
+def _label_column(
+    body: Sequence[Row], across: tuple[tuple[int, Cell], ...], dates_across: bool, lexicon: Lexicon
+) -> int | None:
+    """The column left of the slots that holds the other kind of heading."""
+    for column in range(across[0][0]):
+        cells = [row[column] for _, row in body if column < len(row) and cell_text(row[column])]
+        fits = [(_time_of(c) is not NOTHING) if dates_across else looks_like_date(c, lexicon) for c in cells]
+        if fits and sum(fits) >= max(1, len(fits) / 2):
+            return column
+    return None
+
+
+def _time_of(cell: Cell) -> Part:
+    """What a heading says about the time, or NOTHING when it says none."""
+    if isinstance(cell, (dt.time, dt.timedelta)) or (isinstance(cell, float) and 0 < cell < 1):
+        moment = read_moment(cell, "time", Lexicon({}, {}))
+        return NOTHING if isinstance(moment, Refusal) else Part(start=moment.start)
+    if isinstance(cell, (float, int, dt.date)):
+        return NOTHING
+    text = cell_text(cell)
+    times = read_times(text) if any(map(str.isdigit, text)) or text.isalpha() or " " in text else None
+    if not isinstance(times, Times) or times.is_unknown:
+        return NOTHING
+    return Part(start=times.start, end=times.end, is_all_day=times.is_all_day)
+
+
+def _day_cells(blocks: Sequence[_Block]) -> list[tuple[int, Cell]]:
+    cells: list[tuple[int, Cell]] = []
+    for block in blocks:
+        if block.dates_across:
+            cells += [(block.header_row, cell) for _, cell in block.across]
+        else:
+            column = block.label_column
+            cells += [
+                (n, row[column]) for n, row in block.rows if column < len(row) and cell_text(row[column])
+            ]
+    return cells
+
+
+class _Grid:
+    """One block of a sheet, cell by cell."""
+
+    def __init__(self, sheet: Sheet, block: _Block, days: Decisions, lexicon: Lexicon) -> None:
+        self.sheet = sheet
+        self.block = block
+        self.days = days
+        self.lexicon = lexicon
+        self.merged = merged_from(sheet)
+        self.rows = dict(block.rows)
+        across = [_Line(n, cell, _time_of(cell)) for n, cell in block.across]
+        down = [_Line(n, label, _time_of(label)) for n, label in self._labels()]
+        self.across, self.down = _forward(across), _forward(down)
+        pairs = zip((*across, *down), (*self.across, *self.down), strict=True)
+        self.moved = [cell_text(now.heading) for was, now in pairs if was != now]
+        slots = [line.time for line in (self.down if block.dates_across else self.across)]
+        self.ends = _slot_ends(slots)
+
+    def _labels(self) -> list[tuple[int, Cell]]:
+        """(row number, label); rows under a merged label, and rows of a blank one, have the label above."""
+        column = self.block.label_column
+        labels: list[tuple[int, Cell]] = []
+        for number, row in self.block.rows:
+            labels.append((number, row[column] if column < len(row) else ""))
+        return labels
+
+    def told(self) -> list[Problem]:
+        """A note of the slots that are in the afternoon because others stand before them."""
+        if not self.moved:
+            return []
+        message = f"Times without am or pm run forward: {', '.join(self.moved)} in the afternoon."
+        remedy = "If the morning is meant, write it with am."
+        return [note("grid-forward", message, remedy).at(self.sheet.place(self.block.header_row))]
+
+    def entries(self) -> list[Entry | Problem]:
+        """The entries, by row and column. A cell of a merged area below or right of its first is blank."""
+        found: list[Entry | Problem] = []
+        for line in self.down:
+            row = self.rows[line.index]
+            used = {n for n, _ in self.block.across} | {self.block.label_column}
+            for head in self.across:
+                text = cell_text(row[head.index]) if head.index < len(row) else ""
+                if text:
+                    found += self._entries(line, head, text)
+            for n, cell in enumerate(row):
+                if n not in used and cell_text(cell):
+                    found.append(self._stray(line.index, n, cell_text(cell)))
+        return found
+
+    def _stray(self, number: int, column: int, text: str) -> Problem:
+        message = "The cell stands outside the grid: no date or no time heads its column."
+        remedy = "Give its column a heading, or take the cell out."
+        return Problem("grid-stray", message, remedy, self.sheet.place(number, column), text)
+
+    def _entries(self, line: _Line, head: _Line, text: str) -> list[Entry | Problem]:
+        area = self.merged.get((line.index, head.index))
+        last_line, last_head = self._ends_of(area, line, head)
+        day_lines, slot_lines = ((head, last_head), (line, last_line))
+        lines = self.across
+        if not self.block.dates_across:
+            day_lines, slot_lines, lines = slot_lines, day_lines, self.down
+        time = self._time(*slot_lines)
+        place = self.sheet.place(line.index, head.index)
+        if time is NOTHING:
+            label = cell_text(slot_lines[0].heading)
+            message = f"“{label}” is no time." if label else "Its slot has no time."
+            remedy = "Head each slot with its time, such as 9:00–10:00, or with “all day”."
+            return [Problem("grid-time", message, remedy, place, text)]
+        between = [one for one in lines if day_lines[0].index <= one.index <= day_lines[1].index]
+        days = [self._day(one) for one in between if cell_text(one.heading)]
+        refused = next((day for day in days if isinstance(day, Refusal)), None)
+        if refused or not days:
+            refusal = refused or Refusal("date-missing", "Its slot has no date.", "Head it with its date.")
+            return [refusal.problem(place, text)]
+        dates = [day for day in days if isinstance(day, dt.date)]
+        title, location = _title_and_place(text)
+        spans = [(dates[0], dates[-1])] if time.is_all_day else [(day, day) for day in dates]
+        return [
+            Entry(line.index, head.index, title, date_part(first, last), time, location)
+            for first, last in spans
+        ]
+
+    def _ends_of(self, area: Area | None, line: _Line, head: _Line) -> tuple[_Line, _Line]:
+        if area is None:
+            return line, head
+        last_column = area.last_column - self.sheet.first_column
+        rows = [one for one in self.down if line.index <= one.index <= area.last_row + 1]
+        columns = [one for one in self.across if head.index <= one.index <= last_column]
+        return rows[-1], columns[-1]
+
+    def _day(self, line: _Line) -> dt.date | Refusal:
+        moment = read_moment(line.heading, "date", self.days.lexicon, self.sheet.counts_1904)
+        if isinstance(moment, Refusal):
+            return moment
+        if moment.first is None:
+            return Refusal("date-missing", f"“{cell_text(line.heading)}” is no date.")
+        return resolve_day(moment.first, self.days)
+
+    def _time(self, first: _Line, last: _Line) -> Part:
+        if first.time is NOTHING or first.time.is_all_day:
+            return first.time
+        lines = self.down if self.block.dates_across else self.across
+        end = self.ends[lines.index(last)]
+        return first.time._replace(end=end)
+
+
+def _forward(lines: list[_Line]) -> list[_Line]:
+    """Slots run forward through the day: `1:30` under `12:30` is in the afternoon, and so is what follows."""
+    found: list[_Line] = []
+    before = 0
+    for line in lines:
+        start, end = line.time.start, line.time.end
+        if start is None:
+            found.append(line)
+            continue
+        # a workbook holds a typed 1:30 as a time of its own, and knows nothing of am and pm either
+        is_open = not start.has_meridiem or isinstance(line.heading, dt.time)
+        if is_open and (start.secs < 7 * 3600 or before >= _NOON):
+            start = _after(before, start)
+        if end is not None and not end.has_meridiem:
+            end = _after(start.secs, end)
+        before = start.secs
+        found.append(_Line(line.index, line.heading, line.time._replace(start=start, end=end)))
+    return found
+
+
+def _after(before: int, clock: Clock) -> Clock:
+    """A time of the 12-hour clock in its afternoon, where only that is after another; any other as it stands."""
+    is_early = 3600 <= clock.secs < _NOON and clock.secs < before < clock.secs + _NOON
+    return Clock(clock.secs + _NOON, True) if is_early else clock
+
+
+def _slot_ends(slots: Sequence[Part]) -> list[Clock | None]:
+    """When each slot ends: as it says, else where the next begins, but no later than the usual step."""
+    starts = [slot.start.secs for slot in slots if slot.start]
+    steps = Counter(b - a for a, b in pairwise(starts) if b > a)
+    usual = steps.most_common(1)[0][0] if steps else None
+    ends: list[Clock | None] = []
+    for at, slot in enumerate(slots):
+        if slot.end or not slot.start:
+            ends.append(slot.end)
+            continue
+        following = next((later.start.secs for later in slots[at + 1 :] if later.start), None)
+        limit = slot.start.secs + usual if usual else None
+        known = [secs for secs in (following, limit) if secs is not None and secs > slot.start.secs]
+        ends.append(Clock(min(*known, DAY_SECS), True) if known else None)
+    return ends
+
+
+def _title_and_place(text: str) -> tuple[str, str]:
+    """An entry's title, and its place after @ or on its second line."""
+    lines = [line.strip() for line in text.splitlines() if line.strip()]
+    if len(lines) > 1:
+        return lines[0], ", ".join(line.removeprefix("@").strip() for line in lines[1:])
+    title, at, place = lines[0].partition(" @ ")
+    return (title.strip(), place.strip()) if at and title.strip() else (lines[0], "")

@@ -1,0 +1,287 @@
+"""A month drawn as a calendar: weekdays across, a row a week, day numbers with entries under or inside."""
+
+import datetime as dt
+import re
+from collections.abc import Iterator, Sequence
+from dataclasses import dataclass, field
+
+from nomarium.model.event import Event
+from nomarium.model.problem import Problem, note
+from nomarium.reading.cells.words import Lexicon, fold
+from nomarium.reading.layouts.drawn import (
+    DrawnReading,
+    Entry,
+    date_part,
+    events_of,
+    lexicon_of_weekdays,
+    merged_from,
+    time_and_text,
+    weekday_columns,
+)
+from nomarium.reading.layouts.eventlist import PassedOver
+from nomarium.reading.notebook import Notebook
+from nomarium.reading.options import ReadingOptions
+from nomarium.sheets.sheet import Cell, Row, Sheet, cell_text, is_blank
+
+_NUMBERED = re.compile(
+    r"(?P<day>\d{1,2})(?:st|nd|rd|th)?(?![\d:.h]*\d|\s?[ap]\.?m\b)(?P<rest>[\s.:,–-].*)?$",
+    re.DOTALL,
+)
+_WEEK = dt.timedelta(days=7)
+_DAY = dt.timedelta(days=1)
+
+
+@dataclass
+class _Drawing:
+    """What has been found so far, going down a sheet."""
+
+    month: tuple[int, int] | None = None
+    """(year, month) of the latest title."""
+    weekdays: dict[int, int] = field(default_factory=dict)
+    """0-based column → weekday, of the latest row of weekdays."""
+    dates: dict[int, dt.date] = field(default_factory=dict)
+    entries: list[Entry | Problem] = field(default_factory=list)
+    notes: list[tuple[int, str]] = field(default_factory=list)
+    months_seen: list[tuple[int, int]] = field(default_factory=list)
+    refused: str = ""
+    """Why the latest row of day numbers could not be read; "" when it could."""
+
+
+def read_month(sheet: Sheet, options: ReadingOptions) -> DrawnReading | PassedOver:
+    """Read a sheet as one or more drawn months, or say why it is none."""
+    rows = [(number, row) for number, row in sheet.rows() if not is_blank(row)]
+    lexicon = lexicon_of_weekdays(rows, options)
+    head = next((at for at, (_, row) in enumerate(rows) if len(weekday_columns(row, lexicon)) >= 5), None)
+    if head is None:
+        message = f"{sheet.title} is no drawn month: no row names the weekdays."
+        remedy = "Put the names of the weekdays above the weeks."
+        return _passed(sheet, "it is no drawn month", "month-none", message, remedy)
+    drawing = _Drawing(month=_month_of(sheet.name, lexicon, options))
+    for number, row in rows:
+        _take_row(sheet, drawing, number, row, lexicon, options)
+    if not drawing.months_seen and drawing.month is None and _has_numbers(rows[head + 1 :]):
+        message = f"{sheet.title} is drawn as a month, and nothing says which month it is."
+        remedy = "Write the month and the year above the weekdays, such as April 2027."
+        return _passed(sheet, "nothing says which month it is", "month-unnamed", message, remedy)
+    if not drawing.months_seen and not drawing.refused:
+        message = f"{sheet.title} has weekdays and no day numbers under them."
+        return _passed(sheet, "it has no day numbers", "month-none", message, "Number the days.")
+    named = ", ".join(
+        f"{dt.date(2000, month, 1):%B} {year}" for year, month in dict.fromkeys(drawing.months_seen)
+    )
+    told = note("layout-month", f"Read as a drawn month: {named}.").at(sheet.place())
+
+    def events(notebook: Notebook) -> Iterator[Event]:
+        for number, text in drawing.notes:
+            notebook.note_row(number, text)
+        yield from events_of(sheet, drawing.entries, options, notebook)
+
+    return DrawnReading(sheet, events, (*sheet.notes, told))
+
+
+def _has_numbers(rows: Sequence[Row]) -> bool:
+    """Whether some row has several cells that begin with a day's number."""
+    return any(sum(_NUMBERED.match(cell_text(cell)) is not None for cell in row) > 2 for _, row in rows)
+
+
+def _passed(sheet: Sheet, reason: str, code: str, message: str, remedy: str) -> PassedOver:
+    return PassedOver(sheet, reason, Problem(code, message, remedy, sheet.place()))
+
+
+def _month_of(text: str, lexicon: Lexicon, options: ReadingOptions) -> tuple[int, int] | None:
+    """The year and month that a title names; the year may come from the school year."""
+    words = re.findall(r"[^\W\d_]+", text)
+    months = {lexicon.months[word] for word in map(fold, words) if word in lexicon.months}
+    years = re.findall(r"\b(?:19|20|21)\d\d\b", text)
+    if len(months) != 1 or len(years) > 1 or len(words) > 6:
+        return None
+    month = months.pop()
+    if years:
+        return int(years[0]), month
+    if options.school_year:
+        first, last = options.school_year
+        fitting = [
+            year for year in range(first.year, last.year + 1)
+            if first.replace(day=1) <= dt.date(year, month, 1) <= last
+        ]  # fmt: skip
+        return (fitting[0], month) if len(fitting) == 1 else None
+    return None
+
+
+def _take_row(
+    sheet: Sheet,
+    drawing: _Drawing,
+    number: int,
+    row: Sequence[Cell],
+    lexicon: Lexicon,
+    options: ReadingOptions,
+) -> None:
+    filled = [(n, cell) for n, cell in enumerate(row) if cell_text(cell)]
+    title = _title_month(filled, lexicon, options)
+    if title is not None:
+        drawing.month = title
+        drawing.dates = {}
+        drawing.notes.append((number, " ".join(cell_text(cell) for _, cell in filled)))
+        return
+    weekdays = weekday_columns(row, lexicon)
+    if len(weekdays) >= 5:
+        drawing.weekdays, drawing.dates = weekdays, {}
+        return
+    if not drawing.weekdays or drawing.month is None:
+        drawing.notes.append((number, " ".join(cell_text(cell) for _, cell in filled)))
+        return
+    if _take_numbers(sheet, drawing, number, filled):
+        return
+    for column, cell in filled:
+        _take_entry(sheet, drawing, number, column, cell_text(cell))
+
+
+def _title_month(
+    filled: Sequence[tuple[int, Cell]], lexicon: Lexicon, options: ReadingOptions
+) -> tuple[int, int] | None:
+    if len(filled) > 2:
+        return None
+    cells = [cell for _, cell in filled]
+    if isinstance(cells[0], dt.date) and cells[0].day == 1:
+        return cells[0].year, cells[0].month
+    if not all(isinstance(cell, str) or (isinstance(cell, float) and 1900 < cell < 2200) for cell in cells):
+        return None
+    text = " ".join(map(cell_text, cells))
+    if len(re.findall(r"\d+", text)) > 1 or re.search(r"\b\d{1,2}\b", text):
+        return None
+    return _month_of(text, lexicon, options)
+
+
+def _take_numbers(sheet: Sheet, drawing: _Drawing, number: int, filled: Sequence[tuple[int, Cell]]) -> bool:
+    """Take a row of day numbers, when it is one: every cell begins with the day that its column has."""
+    numbered: list[tuple[int, int, str]] = []
+    for column, cell in filled:
+        weekday = _weekday_at(drawing, column)
+        day, rest = _day_number(cell)
+        if weekday is None:
+            continue
+        if day is None:
+            if column not in drawing.weekdays:
+                continue  # an entry beside the number, in a column of its own
+            return False
+        numbered.append((column, day, rest))
+    if not numbered:
+        return False
+    dates = [_date_for(drawing, column, day) for column, day, _ in numbered]
+    if all(dates) and _in_one_week(drawing, numbered, dates):
+        anchor_column, anchor = numbered[0][0], dates[0]
+        assert anchor is not None
+        drawing.dates = {
+            column: anchor + (_offset(drawing, column) - _offset(drawing, anchor_column)) * _DAY
+            for column in drawing.weekdays
+        }
+        assert drawing.month is not None
+        drawing.months_seen.append(drawing.month)
+        drawing.refused = ""
+        taken = {column for column, _, _ in numbered}
+        for column, _, rest in numbered:
+            if rest:
+                _take_entry(sheet, drawing, number, column, rest)
+        for column, cell in filled:
+            if column not in taken:
+                _take_entry(sheet, drawing, number, column, cell_text(cell))
+        return True
+    if all(not rest for _, _, rest in numbered) and len(numbered) >= 2:
+        _refuse_numbers(sheet, drawing, number, numbered)
+        return True
+    return False
+
+
+def _day_number(cell: Cell) -> tuple[int | None, str]:
+    if isinstance(cell, dt.date):
+        return cell.day, ""
+    if isinstance(cell, float):
+        return (int(cell), "") if cell.is_integer() and 1 <= cell <= 31 else (None, "")
+    match = _NUMBERED.match(cell_text(cell))
+    if match is None or not 1 <= int(match["day"]) <= 31:
+        return None, ""
+    return int(match["day"]), (match["rest"] or "").strip(" \n\t.:,–-")
+
+
+def _weekday_at(drawing: _Drawing, column: int) -> int | None:
+    """The weekday of a column: its own, or that of the nearest one to the left."""
+    left = [n for n in drawing.weekdays if n <= column]
+    return drawing.weekdays[max(left)] if left else None
+
+
+def _offset(drawing: _Drawing, column: int) -> int:
+    return sorted(drawing.weekdays).index(max(n for n in drawing.weekdays if n <= column))
+
+
+def _date_for(drawing: _Drawing, column: int, day: int) -> dt.date | None:
+    """The date with this number under this weekday, in the month drawn or at the edge of its neighbours."""
+    assert drawing.month is not None
+    year, month = drawing.month
+    weekday = _weekday_at(drawing, column)
+    first = dt.date(year, month, 1)
+    for shift in (0, -1, 1):
+        base = (
+            first
+            if not shift
+            else (first - _DAY).replace(day=1)
+            if shift < 0
+            else (first + 31 * _DAY).replace(day=1)
+        )
+        try:
+            date = base.replace(day=day)
+        except ValueError:
+            continue
+        near = shift == 0 or (day > 22 if shift < 0 else day < 14)
+        if near and date.weekday() == weekday:
+            return date
+    return None
+
+
+def _in_one_week(
+    drawing: _Drawing, numbered: Sequence[tuple[int, int, str]], dates: Sequence[dt.date | None]
+) -> bool:
+    anchors = {
+        date - _offset(drawing, column) * _DAY
+        for (column, _, _), date in zip(numbered, dates, strict=True)
+        if date is not None
+    }
+    return len(anchors) == 1
+
+
+def _refuse_numbers(
+    sheet: Sheet, drawing: _Drawing, number: int, numbered: Sequence[tuple[int, int, str]]
+) -> None:
+    assert drawing.month is not None
+    year, month = drawing.month
+    column, day, _ = next(
+        ((c, d, r) for c, d, r in numbered if _date_for(drawing, c, d) is None), numbered[0]
+    )
+    named = f"{dt.date(year, month, 1):%B} {year}"
+    message = f"Day {day} of {named} does not fall on the weekday that heads its column."
+    remedy = f"Correct the number, or the month above it if this is not {named}."
+    drawing.entries.append(Problem("month-weekday", message, remedy, sheet.place(number, column), str(day)))
+    drawing.dates, drawing.refused = {}, message
+
+
+def _take_entry(sheet: Sheet, drawing: _Drawing, number: int, column: int, text: str) -> None:
+    """Take a cell's entries: a line each; a merged band goes on to its last column's day."""
+    own = max((n for n in drawing.weekdays if n <= column), default=None)
+    day = drawing.dates.get(own) if own is not None else None
+    if day is None:
+        if not drawing.dates and drawing.months_seen and not drawing.refused:
+            drawing.notes.append((number, text))
+            return
+        message = "The cell stands in no day of the drawn month."
+        remedy = "Put it under a day's number, or take it out."
+        if drawing.refused:
+            message, remedy = "The numbers of its week could not be read.", "Correct them first."
+        drawing.entries.append(Problem("month-stray", message, remedy, sheet.place(number, column), text))
+        return
+    area = merged_from(sheet).get((number, column))
+    last = day
+    if area is not None and area.last_column > area.first_column:
+        last_column = area.last_column - sheet.first_column
+        last = max(date for n, date in drawing.dates.items() if n <= last_column)
+    for line in filter(None, (line.strip(" \t•*-") for line in text.splitlines())):
+        time, title = time_and_text(line)
+        drawing.entries.append(Entry(number, column, title, date_part(day, last), time))

@@ -1,0 +1,126 @@
+"""A planner: weeks down, each with a date of its own, and weekdays across; what happens stands in the cells."""
+
+import datetime as dt
+from collections.abc import Iterator, Sequence
+
+from nomarium.model.event import Event
+from nomarium.model.problem import Problem, column_letter, note
+from nomarium.model.refusal import Refusal
+from nomarium.reading.cells.moments import Moment, read_moment
+from nomarium.reading.cells.words import Lexicon
+from nomarium.reading.columns.decisions import WEEKDAYS, Decisions, resolve_day
+from nomarium.reading.columns.head import looks_like_date
+from nomarium.reading.layouts.drawn import (
+    DrawnReading,
+    Entry,
+    date_part,
+    decide_days,
+    events_of,
+    lexicon_of_weekdays,
+    time_and_text,
+    weekday_columns,
+)
+from nomarium.reading.layouts.weekdays import begins_week, dates_of_weekdays
+from nomarium.reading.notebook import Notebook
+from nomarium.reading.options import ReadingOptions
+from nomarium.sheets.sheet import Cell, Row, Sheet, cell_text, is_blank
+
+_OTHER_COLUMNS = 3
+"""Most columns of a planner besides its weekdays: a week's number, its date, remarks."""
+
+
+def read_planner(sheet: Sheet, options: ReadingOptions) -> DrawnReading | None:
+    """Read a sheet as a planner; None when it is none."""
+    rows = _rows(sheet)
+    lexicon = lexicon_of_weekdays(rows, options)
+    heads = [
+        (at, found)
+        for at, (_, row) in enumerate(rows)
+        if len(found := weekday_columns(row, lexicon, _OTHER_COLUMNS)) > 1
+    ]
+    if not heads:
+        return None
+    head, weekdays = heads[0]
+    repeated = {at for at, _ in heads[1:]}
+    weeks = [row for at, row in enumerate(rows) if at > head and at not in repeated]
+    label = _label_column(weeks, min(weekdays), lexicon)
+    if label is None:
+        return None
+    labels = [(number, row[label]) for number, row in weeks if cell_text(row[label])]
+    days = decide_days(sheet, labels, options, WEEKDAYS[weekdays[min(weekdays)]])
+    entries: list[Entry | Problem] = []
+    remarks = [row for at, row in enumerate(rows) if at < head or at in repeated]
+    for number, row in weeks:
+        filled = [(at, text) for at in weekdays if (text := cell_text(row[at]))]
+        begins = _week_of(row[label], weekdays, days)
+        if isinstance(begins, Refusal):
+            if filled:
+                entries.append(begins.problem(sheet.place(number, label), cell_text(row[label])))
+            else:
+                remarks.append((number, row))
+            continue
+        dates = dates_of_weekdays(weekdays, begins)
+        for at, text in filled:
+            for line in filter(None, map(str.strip, text.splitlines())):
+                time, what = time_and_text(line)
+                entries.append(Entry(number, at, what, date_part(dates[at]), time))
+    message = "Read as a planner: a week a row, counted from its date, weekdays across."
+    notes = [
+        note("layout-grid", message).at(sheet.place()),
+        *_unused(sheet, rows[head][1], weeks, {label, *weekdays}),
+    ]
+
+    def events(notebook: Notebook) -> Iterator[Event]:
+        for number, row in remarks:
+            notebook.note_row(number, " ".join(filter(None, map(cell_text, row))))
+        yield from events_of(sheet, entries, options, notebook)
+
+    return DrawnReading(sheet, events, (*sheet.notes, *notes))
+
+
+def _rows(sheet: Sheet) -> list[Row]:
+    """The rows that hold something, all as wide as the widest."""
+    rows = [(number, row) for number, row in sheet.rows() if not is_blank(row)]
+    width = max((len(row) for _, row in rows), default=0)
+    return [(number, [*row, *[""] * (width - len(row))]) for number, row in rows]
+
+
+def _label_column(weeks: Sequence[Row], before: int, lexicon: Lexicon) -> int | None:
+    """The column left of the weekdays whose cells are mostly dates."""
+    for at in range(before):
+        cells = [row[at] for _, row in weeks if cell_text(row[at])]
+        if cells and sum(looks_like_date(cell, lexicon) for cell in cells) * 2 > len(cells):
+            return at
+    return None
+
+
+def _week_of(cell: Cell, weekdays: dict[int, int], days: Decisions) -> dt.date | Refusal:
+    """The date from which the days of a week count."""
+    if not cell_text(cell):
+        return Refusal("date-missing", "The row has no date.", "Give the week the date on which it begins.")
+    moment = read_moment(cell, "date", days.lexicon)
+    if isinstance(moment, Refusal):
+        return moment
+    if not isinstance(moment, Moment) or moment.first is None:
+        return Refusal(
+            "date-unread", "The week's cell holds no date.", "Give it the date on which it begins."
+        )
+    begins = resolve_day(moment.first, days)
+    first = weekdays[min(weekdays)]
+    if isinstance(begins, Refusal) or begins_week(begins, first):
+        return begins
+    message = f"{begins} is a {WEEKDAYS[begins.weekday()]}, and the week begins with {WEEKDAYS[first]}."
+    return Refusal("date-weekday", message, "Correct the date, or the weekdays above.")
+
+
+def _unused(sheet: Sheet, headings: Sequence[Cell], weeks: Sequence[Row], used: set[int]) -> list[Problem]:
+    """A note of the columns that hold something and are no part of the planner."""
+    filled = [
+        at for at in range(len(headings)) if at not in used and any(cell_text(row[at]) for _, row in weeks)
+    ]
+    names = [f"“{cell_text(headings[at])}”" if cell_text(headings[at]) else column_letter(at + sheet.first_column)
+             for at in filled]  # fmt: skip
+    if not names:
+        return []
+    message = f"Not used: the column{'s' if len(names) > 1 else ''} {', '.join(names)}."
+    return [note("column-unused", message).at(sheet.place())]

@@ -1,0 +1,102 @@
+"""Tables of weekdays, across or down: the date of their week stands above them, or is asked for."""
+
+import datetime as dt
+import re
+from collections.abc import Iterator, Sequence
+from itertools import islice
+
+from nomarium.model.problem import note
+from nomarium.model.refusal import Refusal
+from nomarium.reading.cells.moments import read_moment
+from nomarium.reading.cells.words import Lexicon, fold
+from nomarium.reading.columns.fitting import left_readings
+from nomarium.reading.layouts.drawn import weekday_columns
+from nomarium.reading.layouts.eventlist import SAMPLE_ROWS
+from nomarium.reading.options import ReadingOptions
+from nomarium.sheets.sheet import Cell, Row, Sheet, cell_text
+
+_DAY = dt.timedelta(days=1)
+_WEEK_OF = r"(?i).*?\b(?:week(?: (?:beginning|commencing|starting|of|from))?|w ?[/.]? ?[cb]|semaine du|woche (?:vom|ab)|semana del|week van)\b[\s:.–-]*(?P<date>.*\d.*)"
+
+
+def dated_weekdays(sheet: Sheet, options: ReadingOptions, lexicon: Lexicon) -> Sheet | None:
+    """The sheet with dates for the weekdays that head its columns or begin its rows, counted from the last row
+    above them that says which week it is, else from `--day-one`; None where nothing says it."""
+    if not has_weekdays(sheet, lexicon):
+        return None
+    first_weekday = next(day for _, row in sheet.rows() for day in _weekdays(row, lexicon).values())
+    dated = [
+        (number, day)
+        for number, row in sheet.rows()
+        if (day := _week_of(row, first_weekday, lexicon, options)) is not None
+    ]
+    if not dated and options.day_one is None:
+        return None
+
+    def rows() -> Iterator[Row]:
+        begins, weeks = options.day_one, dict(dated)
+        latest = dt.date.min
+        for number, row in sheet.rows():
+            if number in weeks:
+                begins, latest = weeks[number], dt.date.min
+                # one cell of words, whatever it held: nothing that could be taken for an entry
+                yield number, [" ".join(text for cell in row if (text := cell_text(cell)))]
+                continue
+            weekdays = _weekdays(row, lexicon)
+            dates = dates_of_weekdays(weekdays, begins) if begins is not None else {}
+            if len(dates) == 1:
+                day = next(iter(dates.values()))
+                if day < latest:  # a Monday after a Friday: which week it is in, nothing says
+                    dates = {}
+                latest = max(latest, day)
+            yield number, [dates.get(at, cell) for at, cell in enumerate(row)]
+
+    where = f"row {dated[0][0]}" if dated else "--day-one"
+    first = dated[0][1] if dated else options.day_one
+    message = f"The weekdays are dated from {first} on ({where})."
+    told = note("weekdays-dated", message).at(sheet.place())
+    return sheet._replace(read_rows=rows, notes=(*sheet.notes, told), dates_above=True)
+
+
+def has_weekdays(sheet: Sheet, lexicon: Lexicon) -> bool:
+    """Whether weekdays head columns or begin rows, several of them."""
+    return sum(len(_weekdays(row, lexicon)) for _, row in islice(sheet.rows(), SAMPLE_ROWS)) > 1
+
+
+def _weekdays(row: Sequence[Cell], lexicon: Lexicon) -> dict[int, int]:
+    """The weekdays by column, 0 for Monday, of a row that is headed by them, or the one that begins a row."""
+    found = weekday_columns(row, lexicon)
+    if len(found) >= 2:
+        return found
+    at = next((at for at, cell in enumerate(row) if cell_text(cell)), 0)
+    weekday = lexicon.weekdays.get(fold(cell_text(row[at])).strip()) if row else None
+    return {} if weekday is None else {at: weekday}
+
+
+def _week_of(row: Sequence[Cell], weekday: int, lexicon: Lexicon, options: ReadingOptions) -> dt.date | None:
+    """The date that a title says a week begins on; figures are read so that it is the first of its weekdays."""
+    filled = [cell for cell in row if cell_text(cell)]
+    if not 1 <= len(filled) <= 2:
+        return None
+    said = re.fullmatch(_WEEK_OF, cell_text(filled[0]))
+    cell = filled[-1] if said is None else said["date"].strip()
+    moment = read_moment(cell, "date", lexicon)
+    if isinstance(moment, Refusal) or moment.first is None:
+        return None
+    readings, _ = left_readings(moment.first, weekday, options.school_year)
+    asked = [one for one in readings if one.order in ("", options.date_order)] or list(readings)
+    days = {day for one in asked if (day := one.date()) is not None}
+    day = days.pop() if len(days) == 1 else None
+    if day is None or not (begins_week(day, weekday) if said else day.weekday() == weekday):
+        return None
+    return day
+
+
+def begins_week(day: dt.date, first_weekday: int) -> bool:
+    """Whether the columns of a week can count from a date: the first one's, or one of the two days before it."""
+    return (first_weekday - day.weekday()) % 7 <= 2
+
+
+def dates_of_weekdays(weekdays: dict[int, int], begins: dt.date) -> dict[int, dt.date]:
+    """The date of each weekday in the seven days from a date on, by column."""
+    return {at: begins + (weekday - begins.weekday()) % 7 * _DAY for at, weekday in weekdays.items()}

@@ -1,0 +1,1 @@
+"""A row to an event or a blame."""

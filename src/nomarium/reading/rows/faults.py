@@ -1,0 +1,76 @@
+"""What is wrong with a row as a whole, or with a cell before it is even read, as problems at their place."""
+
+import datetime as dt
+from collections.abc import Mapping, Sequence
+
+from nomarium.model.problem import Problem
+from nomarium.model.refusal import Refusal
+from nomarium.reading.columns.columns import Column
+from nomarium.reading.rows.when import Blame, When
+from nomarium.sheets.sheet import Cell, Sheet, cell_text
+
+_BESIDE = {"except": "repeat", "also-on": "repeat"}
+"""The column to blame for a field that has none of its own; else the date's."""
+
+
+def workbook_faults(
+    sheet: Sheet, columns: Sequence[Column], fields: Sequence[str], number: int, row: Sequence[Cell]
+) -> list[Problem]:
+    """The problems of cells that the workbook itself marks as errors."""
+    found = []
+    for n, field in enumerate(fields):
+        fault = sheet.faults.get((number, n + sheet.first_column))
+        if fault and field and not cell_text(row[n]):
+            message = f"The cell shows {fault}." if fault.startswith("#") else f"The cell holds {fault}."
+            remedy = (
+                "Mend its formula, or type the value; then save the workbook in a spreadsheet application."
+            )
+            place = sheet.place(number, n, columns[n].heading)
+            found.append(Problem("cell-error", message, remedy, place, fault))
+    return found
+
+
+def one_of_weeks(
+    when: When | Blame, weekday_at: int | None, row: Sequence[Cell], headings: Sequence[str]
+) -> When | Blame:
+    """What a row says about when, refused when it names a weekday and lasts over a week by the clock: that is
+    one long event, or one every week."""
+    if isinstance(when, Blame) or weekday_at is None or not cell_text(row[weekday_at]):
+        return when
+    is_timed = isinstance(when.start, dt.datetime) and isinstance(when.end, dt.datetime)
+    if not is_timed or when.end - when.start < dt.timedelta(days=7):
+        return when
+    heading = headings[weekday_at]
+    message = f"The row names a weekday, and its times run from {when.start:%Y-%m-%d} to {when.end:%Y-%m-%d}."
+    remedy = (
+        f'If it is every week: --column "{heading}=repeat"; if it is one long event: --column "{heading}=".'
+    )
+    return Blame("day", Refusal("weekday-span", message, remedy))
+
+
+def too_wide(sheet: Sheet, header_width: int, number: int, row: Sequence[Cell], index: int) -> Problem:
+    """A row of text with more cells than there are headings; `index` is the first cell too many."""
+    message = (
+        f"The row has {len(row)} cells and there are {header_width} headings: a text with a "
+        "delimiter in it may have been cut in two."
+    )
+    remedy = "Put quotation marks around that text, or give the last column a heading."
+    return Problem("row-too-wide", message, remedy, sheet.place(number, index), cell_text(row[index]))
+
+
+def blamed(
+    sheet: Sheet, columns: Sequence[Column], at: Mapping[str, int], number: int, row: Sequence[Cell], blame: Blame,
+    may_fill_down: bool,
+) -> Problem:  # fmt: skip
+    """A blame as a problem at its cell. `at` is where each field stands; `may_fill_down`: earlier rows
+    had a date, so that a missing one may hold from above."""
+    field, refusal = blame.field, blame.refusal
+    index = at.get(field, at.get(_BESIDE.get(field, "date"), -1))
+    if index < 0:
+        return refusal.problem(sheet.place(number), "")
+    heading = columns[index].heading
+    if refusal.code in ("date-missing", "week-missing") and not cell_text(row[index]) and may_fill_down:
+        called, what = heading or "HEADING", refusal.code.removesuffix("-missing")
+        remedy = f'Give it a {what}; or, if a {what} written once holds for the rows below it: --fill-down "{called}".'
+        refusal = refusal._replace(remedy=remedy)
+    return refusal.problem(sheet.place(number, index, heading), cell_text(row[index]))

@@ -1,0 +1,230 @@
+"""What a row says about repeating, with its dates settled: from the first to the last."""
+
+import datetime as dt
+from itertools import islice
+from typing import Any, NamedTuple
+
+from nomarium.model.problem import Problem, note
+from nomarium.model.recurrence import Recurrence, Rule
+from nomarium.model.refusal import Refusal
+from nomarium.reading.cells.dates import Day, Days
+from nomarium.reading.cells.repeats import Repeat
+from nomarium.reading.cells.repeatsaid import said
+from nomarium.reading.columns.decisions import Decisions, resolve_day
+from nomarium.reading.rows.when import Blame, When
+from nomarium.reckoning.rules import rule_text
+from nomarium.reckoning.starts import starts
+
+_DAY = dt.timedelta(days=1)
+_LONGEST_RANGE = 400
+
+
+class Bounds(NamedTuple):
+    """What the command line says about repeats."""
+
+    last_day: dt.date | None = None
+    """--until: the end of a repeat that has none."""
+    knows_days_off: bool = False
+    """Whether days off or public holidays were given."""
+
+
+class Repeated(NamedTuple):
+    """A row's date or dates, and how they repeat."""
+
+    when: When
+    recurrence: Recurrence
+    notes: tuple[Problem, ...] = ()
+
+
+def repeated(when: When, values: dict[str, Any], decisions: Decisions, bounds: Bounds) -> Repeated | Blame:
+    """The recurrence of a row from its `repeat`, `except` and `also-on` cells. `when` is its own date."""
+    repeat: Repeat | None = values.get("repeat")
+    begin = when.start.date() if isinstance(when.start, dt.datetime) else when.start
+    also = _days(values.get("also-on") or (), begin, decisions)
+    if isinstance(also, Refusal):
+        return Blame("also-on", also)
+    left_out = _days(((repeat.left_out if repeat else ()) + (values.get("except") or ())), begin, decisions)
+    if isinstance(left_out, Refusal):
+        return Blame("except", left_out)
+    if repeat is None:
+        if left_out:
+            message = "The row leaves out dates, and nothing in it repeats."
+            return Blame("except", Refusal("except-alone", message, "Say how it repeats, or clear the cell."))
+        return Repeated(when, Recurrence(also_on=tuple(also), keeps_length=True))
+    if repeat.needs_days_off and not bounds.knows_days_off:
+        message = f"“{repeat.text}” leaves out holidays, and nothing says when they are."
+        remedy = "Give --days-off FILE or --public-holidays CODE."
+        return Blame("repeat", Refusal("days-off-missing", message, remedy))
+    if repeat.dates is not None:
+        return _on_dates(repeat, when, begin, also, left_out, decisions)
+    settled = _bounded(repeat, when, begin, decisions, bounds)
+    if isinstance(settled, Blame):
+        return settled
+    when, rule, notes = settled
+    if next(iter(starts(rule, when.start)), None) is None:
+        until = f" to {rule.until}" if rule.until else ""
+        message = f"No date from {_date(when.start)}{until} is one of “{repeat.text}”."
+        return Blame("repeat", Refusal("repeat-never", message, "Correct the repeat or its dates."))
+    notes += _idle(left_out, rule, when)
+    recurrence = Recurrence(
+        (rule,), also_on=tuple(also), left_out=tuple(left_out), starts_itself=False, keeps_length=True,
+        on_school_days=repeat.on_school_days,
+    )  # fmt: skip
+    return Repeated(when, recurrence, (echo(repeat, rule), *notes))
+
+
+def _on_dates(
+    repeat: Repeat,
+    when: When,
+    begin: dt.date,
+    also: list[dt.date],
+    left_out: list[dt.date],
+    decisions: Decisions,
+) -> Repeated | Blame:
+    """A repeat whose dates a school year gives."""
+    assert repeat.dates is not None
+    bounds = []
+    for day, default in ((repeat.first, begin), (repeat.last, dt.date.max)):
+        settled = _near(day, begin, decisions) if day is not None else default
+        if isinstance(settled, Refusal):
+            return Blame("repeat", settled)
+        bounds.append(settled)
+    dates = [date for date in repeat.dates(begin) if bounds[0] <= date <= bounds[1]]
+    if repeat.span is not None:
+        dates = [date for date in dates if date < _after(begin, *repeat.span)]
+    dates = dates[: repeat.times]
+    if not dates:
+        message = f"No date from {begin} on is one of “{repeat.text}”."
+        return Blame("repeat", Refusal("repeat-never", message, "Correct the repeat or its dates."))
+    told = note("repeat-read", f"“{repeat.text}” is {len(dates)} dates from {dates[0]} to {dates[-1]}.")
+    recurrence = Recurrence(
+        also_on=(*dates, *also), left_out=tuple(left_out), starts_itself=False, keeps_length=True
+    )
+    return Repeated(when, recurrence, (told._replace(cell=repeat.text),))
+
+
+def echo(repeat: Repeat, rule: Rule) -> Problem:
+    """What was understood, in plain words and as the rule with its end; its `cell` is the phrase."""
+    words = said(rule, repeat.on_school_days)
+    told = note("repeat-read", f"“{repeat.text}” is read as {words} ({rule_text(rule)}).")
+    return told._replace(cell=repeat.text)
+
+
+def _bounded(
+    repeat: Repeat, when: When, begin: dt.date, decisions: Decisions, bounds: Bounds
+) -> tuple[When, Rule, list[Problem]] | Blame:
+    """The first date and the rule with its end."""
+    rule, notes = repeat.rule, list[Problem]()
+    if repeat.first is not None:
+        first = _near(repeat.first, begin, decisions, back=True)
+        if isinstance(first, Refusal):
+            return Blame("repeat", first)
+        if first < begin:
+            message = f"The repeat starts on {first}, and the row's date is {begin}."
+            return Blame("repeat", Refusal("date-conflict", message, "Make them agree."))
+        when = _moved(when, first - begin)
+        begin = first
+    lasts = (when.end - when.start).days - (not isinstance(when.start, dt.datetime))
+    if repeat.last is not None:
+        last = _near(repeat.last, begin, decisions)
+        if isinstance(last, Refusal):
+            return Blame("repeat", last)
+        if last < begin:
+            message = f"The repeat ends on {last}, before it starts on {begin}."
+            return Blame("repeat", Refusal("repeat-ends-early", message, "Correct one of the dates."))
+        rule = rule._replace(until=last)
+    elif repeat.times is not None:
+        rule = rule._replace(times=repeat.times)
+    elif repeat.span is not None:
+        rule = rule._replace(until=_after(begin, *repeat.span) - _DAY)
+    elif rule.is_endless and lasts >= _gap(rule, when):
+        # a first and a last date beside “weekly”: the last one is where the repeat ends
+        last = begin + lasts * _DAY
+        rule = rule._replace(until=last)
+        when = _on_one_day(when, lasts)
+        message = (
+            "The end date of a row that repeats, later than its next date, is read as the repeat's last day."
+        )
+        notes.append(note("repeat-end-date", message))
+    elif rule.is_endless:
+        if bounds.last_day is None:
+            message = f"“{repeat.text}” has no end."
+            remedy = "Say until when in the cell (until 18 June), or for all with --until DATE."
+            return Blame("repeat", Refusal("repeat-endless", message, remedy))
+        if bounds.last_day < begin:
+            rule = rule._replace(until=begin + 400 * _DAY)  # left out by the window, all of it
+        else:
+            rule = rule._replace(until=bounds.last_day)
+    return when, rule, notes
+
+
+def _gap(rule: Rule, when: When) -> int:
+    """Days from the first to the second date of a rule."""
+    found = list(islice(starts(rule, when.start), 2))
+    return (found[1] - found[0]).days if len(found) == 2 else 10**6
+
+
+def _on_one_day(when: When, days: int) -> When:
+    return when._replace(end=when.end - days * _DAY)
+
+
+def _moved(when: When, by: dt.timedelta) -> When:
+    return when._replace(start=when.start + by, end=when.end + by)
+
+
+def _after(begin: dt.date, number: int, unit: str) -> dt.date:
+    if unit in ("day", "week"):
+        return begin + number * (7 if unit == "week" else 1) * _DAY
+    months = begin.month - 1 + number * (12 if unit == "year" else 1)
+    year, month = begin.year + months // 12, months % 12 + 1
+    for day in range(begin.day, 27, -1):
+        try:
+            return dt.date(year, month, day)
+        except ValueError:
+            continue
+    return dt.date(year, month, min(begin.day, 28))
+
+
+def _near(day: Day, begin: dt.date, decisions: Decisions, back: bool = False) -> dt.date | Refusal:
+    """A day of a repeat; without a year the first one from the row's date on (`back`: within half a year)."""
+    first = begin - 183 * _DAY if back else begin
+    last = first + (366 if _has_leap_day(first) else 365) * _DAY - _DAY
+    near = decisions._replace(window=(first, last), window_evidence=f"the year from {first}")
+    return resolve_day(day, near)
+
+
+def _has_leap_day(first: dt.date) -> bool:
+    leap = first.year if first.month < 3 else first.year + 1
+    return leap % 4 == 0 and (leap % 100 != 0 or leap % 400 == 0)
+
+
+def _days(listed: tuple[Days, ...], begin: dt.date, decisions: Decisions) -> list[dt.date] | Refusal:
+    found: list[dt.date] = []
+    for days in listed:
+        first = _near(days.first, begin, decisions)
+        last = _near(days.last, begin, decisions) if days.last else first
+        if isinstance(first, Refusal):
+            return first
+        if isinstance(last, Refusal):
+            return last
+        if not 0 <= (last - first).days <= _LONGEST_RANGE:
+            return Refusal("end-before-start", f"The range from {first} to {last} is none.", "Correct it.")
+        found += [first + n * _DAY for n in range((last - first).days + 1)]
+    return found
+
+
+def _idle(left_out: list[dt.date], rule: Rule, when: When) -> list[Problem]:
+    """Dates to leave out that are no dates of the repeat: likely a slip."""
+    idle = []
+    for day in left_out:
+        hit = next(iter(starts(rule, when.start, day, day)), None)
+        if hit is None:
+            idle.append(str(day))
+    if not idle or len(idle) == len(left_out) > 10:
+        return []
+    shown = ", ".join(idle[:5])
+    return [note("except-idle", f"It leaves out {shown}, on which it would not have been.")]
+
+
+def _date(moment: dt.date | dt.datetime) -> dt.date:
+    return moment.date() if isinstance(moment, dt.datetime) else moment

@@ -1,0 +1,1 @@
+"""Dates, rules and zones worked out; knows no file form."""

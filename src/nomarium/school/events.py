@@ -1,0 +1,242 @@
+"""What a plan puts on calendars: meetings, the plan's own events, banners for labels, weeks and days off."""
+
+import datetime as dt
+from collections import Counter, defaultdict
+from collections.abc import Iterator
+from itertools import pairwise
+from typing import TYPE_CHECKING
+
+from nomarium.model.event import Details, Event
+from nomarium.model.uids import lasting_uid
+from nomarium.reading.cells.people import read_list
+from nomarium.reading.notebook import Notebook
+from nomarium.reading.reading import SheetReading, SheetsRead, read_sheets
+from nomarium.reckoning.zones import after_gap, change_dates, local_time_kind, zone_named
+from nomarium.school.meetings import Meeting
+from nomarium.school.plan import Plan
+from nomarium.school.plantables import plain
+from nomarium.school.templates import filled, uses
+from nomarium.school.timetable import Slot
+from nomarium.school.year import SchoolDay
+
+if TYPE_CHECKING:
+    from zoneinfo import ZoneInfo
+
+_DAY = dt.timedelta(days=1)
+
+
+class _DayClock(dict[int, dt.datetime]):
+    """The local times of one date by seconds after its midnight, moved on where the clock skips them."""
+
+    def __init__(self, date: dt.date, zone: "ZoneInfo | None") -> None:
+        self._midnight = dt.datetime(date.year, date.month, date.day)
+        self._zone = zone if zone is not None and date in change_dates(zone, date.year) else None
+
+    def __missing__(self, secs: int) -> dt.datetime:
+        time = self._midnight + dt.timedelta(seconds=secs)
+        if self._zone is not None and local_time_kind(time, self._zone) == "skipped":
+            time = after_gap(time, self._zone)
+        self[secs] = time
+        return time
+
+
+def meeting_events(plan: Plan, identity_name: str, share: range | None = None) -> Iterator[Event]:
+    """The meetings of all classes as events, in the order of dates and times; those of a share of whole days."""
+    zone_name = plan.settings.zone
+    zone = zone_named(zone_name) if zone_name else None
+    says_week = uses(plan.settings.title, "week") or uses(plan.settings.notes, "week")
+    said: dict[tuple[object, ...], tuple[str, str, Details, str]] = {}
+    names = class_names(plan)
+    counts: dict[str, int] = {}
+    day: SchoolDay | None = None
+    clock, ordinal = _DayClock(dt.date.min, None), ""
+    for n in range(len(plan.meetings)) if share is None else share:
+        meeting = plan.meetings[n]
+        slot, bells = meeting.slot, meeting.bells
+        if meeting.day is not day:
+            day, counts = meeting.day, {}
+            clock = _DayClock(day.date, zone)
+            ordinal = str(day.date.toordinal())
+        code = plain(slot.code)
+        counts[code] = count = counts.get(code, 0) + 1
+        uid = lasting_uid(identity_name, "meeting", code, ordinal, str(count))
+        start = clock[meeting.start_secs]
+        end = max(start, clock[meeting.end_secs])
+        week = meeting.day.week if says_week else 0
+        key = id(slot), meeting.label, id(bells[0]), len(bells), meeting.day.term, week
+        text = said.get(key) if n not in plan.lessons else _said(plan, meeting, n, names)
+        if text is None:
+            text = said[key] = _said(plan, meeting, n, names)
+        summary, description, details, room = text
+        yield Event(summary, start, end, zone_name, room, description, details._replace(uid=uid))
+
+
+def shares_of(plan: Plan, count: int) -> list[range]:
+    """The meetings in at most this many shares of about the same size, each of whole days."""
+    meetings = plan.meetings
+    bounds = [0]
+    for n in range(1, count):
+        at = len(meetings) * n // count
+        while at < len(meetings) and meetings[at].day is meetings[at - 1].day:
+            at += 1
+        bounds.append(at)
+    bounds.append(len(meetings))
+    return [range(first, end) for first, end in pairwise(bounds) if first < end]
+
+
+def class_names(plan: Plan) -> dict[str, str]:
+    """What each class is called in splits and tallies, by its code's compared form: its name, with the code
+    after it where two classes have one name."""
+    names = {plain(slot.code): values_of(plan, slot)["name"] for slot in plan.slots}
+    shared = Counter(names.values())
+    codes = plan.classes
+    return {key: name if shared[name] == 1 else f"{name} ({codes[key]})" for key, name in names.items()}
+
+
+def values_of(plan: Plan, slot: Slot) -> dict[str, str]:
+    """The fields of templates that a slot fills by itself."""
+    naming = plan.naming
+    named = naming.of("class", slot.code)
+    room = slot.room or (named.room if named else "")
+    name = (named.name if named else "") or slot.title or slot.code
+    return {
+        "class": slot.code, "name": name, "title": slot.title, "room": naming.name("room", room) if room else "",
+        "teacher": ", ".join(naming.name("teacher", one) for one in slot.teachers),
+        "group": "; ".join(naming.name("group", one) for one in read_list(slot.group)),
+    }  # fmt: skip
+
+
+def _said(plan: Plan, meeting: Meeting, n: int, names: dict[str, str]) -> tuple[str, str, Details, str]:
+    """The title, notes, details and room of a meeting."""
+    slot, day, settings = meeting.slot, meeting.day, plan.settings
+    values = dict(values_of(plan, slot))
+    lesson = plan.lessons.get(n)
+    label = plan.naming.name("label", meeting.label) if meeting.label else ""
+    values |= {
+        "period": meeting.period,
+        "label": label,
+        "term": day.term,
+        "week": str(day.week) if day.week else "",
+    }
+    values["lesson"] = lesson.title if lesson else ""
+    title = filled(settings.title, values) or values["name"]
+    if lesson and not uses(settings.title, "lesson"):
+        title = f"{title}: {lesson.title}"
+    parts = [
+        filled(settings.notes, values) if settings.notes else "",
+        slot.notes,
+        lesson.notes if lesson else "",
+    ]
+    details = _details(plan, meeting, names)
+    return title, "\n".join(part for part in parts if part), details, values["room"]
+
+
+def _details(plan: Plan, meeting: Meeting, names: dict[str, str]) -> Details:
+    """What of a meeting is kept as data: in categories for people, in facets for splits and tallies."""
+    slot = meeting.slot
+    naming, values = plan.naming, values_of(plan, slot)
+    named = naming.of("class", slot.code)
+    facets = {
+        "class": names[plain(slot.code)], "teacher": "; ".join(naming.name("teacher", one) for one in slot.teachers),
+        "room": values["room"], "group": values["group"], "division": slot.division, "term": meeting.day.term, "label": meeting.label,
+        "period": meeting.period, "periods": str(len(meeting.bells)) if len(meeting.bells) > 1 else "",
+    }  # fmt: skip
+    categories = (*(named.categories if named else ()), values["name"])
+    return Details(
+        categories=tuple(dict.fromkeys(categories)),
+        audience=read_list(values["group"]),
+        color=named.color if named else "",
+        facets=tuple((name, value) for name, value in facets.items() if value),
+    )
+
+
+def banners(plan: Plan, identity_name: str) -> Iterator[Event]:
+    """All-day events about the year itself, which go into every calendar."""
+    settings, year = plan.settings, plan.year
+
+    def banner(kind: str, summary: str, first: dt.date, last: dt.date, category: str = "") -> Event:
+        uid = lasting_uid(identity_name, kind, summary if kind == "day off" else "", str(first.toordinal()))
+        details = Details(categories=(category,) if category else (), busy=False, uid=uid)
+        return Event(summary, first, last + _DAY, details=details)
+
+    if settings.show_labels:
+        for day in year.days:
+            text = label_title(plan, day)
+            if text:
+                yield banner("label", text, day.date, day.date)
+    if settings.show_weeks:
+        weeks: dict[tuple[str, int], list[SchoolDay]] = defaultdict(list)
+        for day in year.days:
+            weeks[day.term, day.week].append(day)
+        for (term, number), days in weeks.items():
+            label = next((day.week_label for day in days if day.week_label), "")
+            title = f"{term} week {number}" + (f" ({label})" if label else "")
+            yield banner("week", title.strip(), days[0].date, days[-1].date)
+    if settings.show_days_off:
+        for row in plan.rows.days_off:
+            yield banner("day off", row.name, row.first, row.last, row.kind)
+
+
+def label_title(plan: Plan, day: SchoolDay) -> str:
+    """What a school day is called: the Cycle's Name, else `Day 3`, with the special day's Name after it."""
+    name = plan.year.label_names.get(day.label, "")
+    if not name and day.label:
+        called = plan.naming.name("label", day.label)
+        name = called if called != day.label or plain(called).startswith("day") else f"Day {day.label}"
+    special = day.special.name if day.special else ""
+    return " – ".join(part for part in (name, special) if part)
+
+
+def plan_sheets(plan: Plan) -> SheetsRead:
+    """How the plan's own event lists are read."""
+    return read_sheets(plan.event_sheets, plan.options) if plan.event_sheets else SheetsRead()
+
+
+def own_events(plan: Plan, found: SheetsRead) -> Iterator[tuple[SheetReading, Notebook, Iterator[Event]]]:
+    """The plan's own lists that can be read, each with its account and its events on each of their dates.
+    The account is complete when the events have been taken."""
+    off = frozenset(
+        ordinal
+        for row in plan.rows.days_off
+        if not row.division
+        for ordinal in range(row.first.toordinal(), row.last.toordinal() + 1)
+    )
+    for reading in found.readings:
+        if not reading.problems:
+            notebook = Notebook()
+            yield reading, notebook, _on_dates(plan, reading.events(notebook), off)
+
+
+def _on_dates(plan: Plan, events: Iterator[Event], off: frozenset[int]) -> Iterator[Event]:
+    """Events on each of their dates, people with the addresses that People has. What repeats by the calendar
+    skips the days off of the whole school."""
+    from nomarium.reckoning.series import Window, occurrences
+
+    window = Window(last=plan.options.repeats_until, days_off=off)
+    for event in events:
+        event = _addressed(event, plan)
+        if event.details.recurrence is None:
+            yield event
+        else:
+            zone = zone_named(event.zone) if event.zone else None
+            yield from (one.event for one in occurrences(event, zone, window))
+
+
+def _addressed(event: Event, plan: Plan) -> Event:
+    details = event.details
+    if not details.attendees and not details.organizer:
+        return event
+    organizer = plan.people.addressed(details.organizer) if details.organizer else None
+    attendees = tuple(one for person in details.attendees for one in plan.people.invited(person))
+    return event._replace(details=details._replace(organizer=organizer, attendees=attendees))
+
+
+def persons_of(plan: Plan, event: Event) -> tuple[str, ...]:
+    """The people of the plan whose calendar an event belongs in."""
+    facets = dict(event.details.facets)
+    teachers = tuple(part.strip() for part in facets.get("teacher", "").split(";"))
+    codes = tuple(
+        one.name for one in plan.people.persons if plan.naming.name("teacher", one.name) in teachers
+    )
+    groups = (*event.details.audience, *read_list(facets.get("group", "")))
+    return plan.people.names_of((*teachers, *codes), groups)

@@ -1,0 +1,259 @@
+"""The rows of the tables that make the year, with their dates settled."""
+
+import datetime as dt
+from collections.abc import Iterable
+from typing import NamedTuple
+
+from nomarium.model.problem import Problem, note
+from nomarium.model.refusal import Refusal
+from nomarium.model.wording import meant
+from nomarium.reading.cells.moments import read_moment
+from nomarium.reading.columns.decisions import Decisions, resolve_day
+from nomarium.reading.layouts.drawn import decide_days
+from nomarium.reading.options import ReadingOptions
+from nomarium.school.plantables import Item, Table, plain
+from nomarium.school.settings import weekday_of
+from nomarium.sheets.sheet import Cell, cell_text
+
+_DATE_FIELDS = ("first", "last", "date")
+
+
+class Term(NamedTuple):
+    name: str
+    first: dt.date
+    last: dt.date
+    """Inclusive."""
+    division: str
+    item: Item
+
+
+class DayOff(NamedTuple):
+    name: str
+    first: dt.date
+    last: dt.date
+    """Inclusive."""
+    effect: str
+    """hold, pass or nothing: what it does to the cycle."""
+    division: str
+    kind: str
+    item: Item
+
+
+class Special(NamedTuple):
+    """A special day, or a stretch of them."""
+
+    first: dt.date
+    last: dt.date
+    label: str
+    """As written; `none` for a school day outside the cycle."""
+    effect: str
+    """follow, hold, pass or nothing."""
+    bells: str
+    division: str
+    name: str
+    item: Item
+
+    @property
+    def is_range(self) -> bool:
+        return self.last > self.first
+
+
+class CycleRow(NamedTuple):
+    label: str
+    name: str
+    weekday: int | None
+    week: str
+    date: dt.date | None
+    item: Item
+
+
+class Dates:
+    """Reads the date cells of a whole plan, which share one order of figures and one stretch of years."""
+
+    def __init__(self, tables: Iterable[Table], options: ReadingOptions) -> None:
+        self.problems: list[Problem] = []
+        cells: list[tuple[int, Cell]] = []
+        sheet = None
+        for table in tables:
+            for item in table.items:
+                for field in _DATE_FIELDS:
+                    cell = item.cells.get(field, "")
+                    if cell_text(cell):
+                        sheet = sheet or table.sheet
+                        cells.append((item.number, cell))
+        self.decisions: Decisions | None = decide_days(sheet, cells, options) if sheet else None
+        self.problems += self.decisions.problems if self.decisions else ()
+
+    def read(self, item: Item, field: str) -> dt.date | Problem | None:
+        """The date of a cell, None when it is blank."""
+        cell = item.cells.get(field, "")
+        if not cell_text(cell):
+            return None
+        assert self.decisions is not None
+        moment = read_moment(cell, "date", self.decisions.lexicon, item.table.sheet.counts_1904)
+        if isinstance(moment, Refusal):
+            return moment.problem(item.place(field), cell_text(cell))
+        if moment.first is None:
+            return item.problem(
+                "date-unread", field, f"“{cell_text(cell)}” is not a date.", "Write it like 2027-04-12."
+            )
+        day = resolve_day(moment.first, self.decisions)
+        return day.problem(item.place(field), cell_text(cell)) if isinstance(day, Refusal) else day
+
+    def range(self, item: Item) -> tuple[dt.date, dt.date] | Problem:
+        """The first and last day of a row; a range in the first cell counts as both."""
+        cell = item.cells.get("first", "")
+        first, last = self.read(item, "first"), self.read(item, "last")
+        for one in (first, last):
+            if isinstance(one, Problem):
+                return one
+        if first is None:
+            return item.problem("date-missing", "first", "The row has no date.", "Give it one.")
+        assert not isinstance(first, Problem)
+        assert not isinstance(last, Problem)
+        if last is None and self.decisions is not None:
+            moment = read_moment(cell, "date", self.decisions.lexicon, item.table.sheet.counts_1904)
+            if not isinstance(moment, Refusal) and moment.last is not None:
+                ends = resolve_day(moment.last, self.decisions)
+                last = None if isinstance(ends, Refusal) else ends
+        last = last or first
+        if last < first:
+            field = "last" if "last" in item.cells else "first"
+            return item.problem(
+                "end-before-start",
+                field,
+                f"It ends on {last}, before it starts on {first}.",
+                "Correct one of them.",
+            )
+        return first, last
+
+
+class YearRows(NamedTuple):
+    """The tables of the year as data, and what is wrong with them."""
+
+    terms: list[Term]
+    days_off: list[DayOff]
+    specials: list[Special]
+    cycle: list[CycleRow]
+    problems: list[Problem]
+    notes: list[Problem]
+
+
+def read_year_rows(tables: dict[str, Table], dates: Dates) -> YearRows:
+    """Read Terms, Days off, Special days and Cycle."""
+    rows = YearRows([], [], [], [], [], [])
+    for item in _items(tables, "terms"):
+        days = dates.range(item)
+        if isinstance(days, Problem):
+            rows.problems.append(days)
+        elif not item.text("last") and days[0] == days[1]:
+            rows.problems.append(
+                item.problem("date-missing", "last", "The term has no last day.", "Give it one.")
+            )
+        else:
+            rows.terms.append(Term(item.text("name") or "Term", *days, item.text("division"), item))
+    _overlaps(rows)
+    for item in _items(tables, "daysoff"):
+        days = dates.range(item)
+        effect = _effect(item, ("hold", "pass"), rows.problems)
+        if isinstance(days, Problem):
+            rows.problems.append(days)
+        elif effect is not None:
+            name = item.text("name") or "Day off"
+            rows.days_off.append(DayOff(name, *days, effect, item.text("division"), item.text("kind"), item))
+    for item in _items(tables, "specialdays"):
+        days = dates.range(item)
+        effect = _effect(item, ("follow", "hold", "pass"), rows.problems)
+        if isinstance(days, Problem):
+            rows.problems.append(days)
+        elif effect is not None:
+            rows.specials.append(
+                Special(
+                    *days,
+                    item.text("label"),
+                    effect,
+                    item.text("bells"),
+                    item.text("division"),
+                    item.text("name"),
+                    item,
+                )
+            )
+    for item in _items(tables, "cycle"):
+        _cycle_row(item, dates, rows)
+    return rows
+
+
+def _items(tables: dict[str, Table], name: str) -> list[Item]:
+    return tables[name].items if name in tables else []
+
+
+def _effect(item: Item, words: tuple[str, ...], problems: list[Problem]) -> str | None:
+    """What a row does to the cycle; None, with a problem told, when its word is unknown."""
+    text = item.text("cycle")
+    word = {plain(one): one for one in words}.get(plain(text), "" if not text else None)
+    if word is None:
+        remedy = meant(text, words, f"Write {' or '.join(words)}, or leave it blank.")
+        problems.append(
+            item.problem(
+                "cycle-effect", "cycle", f"“{text}” is nothing that a day does to the cycle.", remedy
+            )
+        )
+    return word
+
+
+def _overlaps(rows: YearRows) -> None:
+    for number, term in enumerate(rows.terms):
+        for other in rows.terms[:number]:
+            if (
+                plain(term.division) == plain(other.division)
+                and term.first <= other.last
+                and other.first <= term.last
+            ):
+                message = f"The term overlaps {other.name} ({other.item.called}), which runs to {other.last}."
+                rows.problems.append(
+                    term.item.problem("terms-overlap", "first", message, "Correct the dates.")
+                )
+
+
+def _cycle_row(item: Item, dates: Dates, rows: YearRows) -> None:
+    label = item.text("label")
+    date = dates.read(item, "date")
+    if isinstance(date, Problem):
+        rows.problems.append(date)
+        return
+    if not label:
+        rows.problems.append(
+            item.problem("label-missing", "label", "The row has no label.", "Give it one, or take it out.")
+        )
+        return
+    weekday = None
+    if item.text("weekday"):
+        weekday = weekday_of(item.text("weekday"))
+        if weekday is None:
+            message = f"“{item.text('weekday')}” is no weekday."
+            rows.problems.append(
+                item.problem("weekday-unknown", "weekday", message, "Write Monday, Mon, lundi …")
+            )
+            return
+    if date is not None:
+        twin = next((one for one in rows.cycle if one.date == date), None)
+        if twin is not None and plain(twin.label) == plain(label):
+            rows.notes.append(
+                note("row-repeated", f"{item.called} says the same as row {twin.item.number}.").at(
+                    item.place()
+                )
+            )
+            return
+        if twin is not None:
+            message = f"{date} has the label {twin.label} in row {twin.item.number} already."
+            rows.problems.append(item.problem("label-twice", "label", message, "A date has one label."))
+            return
+    elif weekday is None:
+        twin = next(
+            (one for one in rows.cycle if plain(one.label) == plain(label) and one.date is None), None
+        )
+        if twin is not None:
+            message = f"The label {label} is in row {twin.item.number} already."
+            rows.problems.append(item.problem("label-twice", "label", message, "List each label once."))
+            return
+    rows.cycle.append(CycleRow(label, item.text("name"), weekday, item.text("week"), date, item))

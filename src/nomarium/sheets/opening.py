@@ -1,0 +1,150 @@
+"""From the name of a source to its sheets: what its first bytes say it is, not what its ending says."""
+
+from pathlib import Path
+
+from nomarium.model.errors import SourceError
+from nomarium.model.problem import Place, Problem, note
+from nomarium.model.wording import meant
+from nomarium.sheets.delimited import open_delimited
+from nomarium.sheets.sheet import Sheet
+
+_ENDINGS = {
+    "xlsx": frozenset({".xlsx", ".xlsm"}),
+    "xlsb": frozenset({".xlsb"}),
+    "xls": frozenset({".xls"}),
+    "ods": frozenset({".ods"}),
+}
+_OTHER_KINDS = (
+    (b"%PDF", "a PDF document"),
+    (b"\x89PNG", "a picture"),
+    (b"\xff\xd8\xff", "a picture"),
+    (b"GIF8", "a picture"),
+    (b"\x1f\x8b", "a compressed file (gzip)"),
+    (b"{\\rtf", "a text document"),
+)
+_KIND_NAMES = {
+    "xlsx": "an .xlsx workbook",
+    "xlsb": "an .xlsb workbook",
+    "xls": "an .xls workbook",
+    "ods": "an .ods workbook",
+    "text": "delimited text",
+}
+
+
+def open_source(path: Path, name: str, wanted_sheets: tuple[str, ...] = ()) -> list[Sheet]:
+    """The sheets of a file, which messages call `name`. Raises SourceError when it cannot be read."""
+    if path.is_dir():
+        return _open_folder(path, name, wanted_sheets)
+    try:
+        with path.open("rb") as file:
+            head = file.read(4096)
+    except FileNotFoundError as error:
+        raise _refusal("source-missing", f"There is no file {name}.", _near(path), name) from error
+    except OSError as error:
+        why = error.strerror or str(error)
+        raise _refusal("source-closed", f"{name} cannot be opened: {why}.", "", name) from error
+    if not head:
+        raise _refusal("source-empty", f"{name} is empty.", "Check that it was saved.", name)
+    kind = _kind(path, head, name)
+    ending = Path(name).suffix.lower() if "://" not in name else ""
+    if kind == "text":
+        sheets = [open_delimited(path, name)]
+        misnamed = ending in frozenset().union(*_ENDINGS.values())
+    else:
+        from nomarium.sheets.workbook import open_workbook
+
+        sheets = open_workbook(path, name, kind, wanted_sheets)
+        misnamed = ending not in _ENDINGS[kind] and ending != ""
+    if misnamed and sheets:
+        told = note("source-misnamed", f"{name} is {_KIND_NAMES[kind]} inside, and was read as that.")
+        sheets[0] = sheets[0]._replace(notes=(told.at(Place(name)), *sheets[0].notes))
+    return sheets
+
+
+_IN_FOLDERS = frozenset((".csv", ".tsv", ".txt", ".xlsx", ".xls", ".ods"))
+
+
+def _open_folder(path: Path, name: str, wanted_sheets: tuple[str, ...]) -> list[Sheet]:
+    """The tables of a folder, each a sheet of the folder with its file's name."""
+    files = sorted(
+        one for one in path.iterdir() if one.suffix.lower() in _IN_FOLDERS and one.name[0] not in ".~"
+    )
+    if not files:
+        remedy = "Name a spreadsheet, or a folder that holds the tables of a plan as .csv files."
+        raise _refusal("source-folder", f"{name} is a folder without spreadsheets.", remedy, name)
+    sheets = []
+    for file in files:
+        if wanted_sheets and file.stem.casefold() not in {one.casefold() for one in wanted_sheets}:
+            continue
+        try:
+            found = open_source(file, f"{name.rstrip('/')}/{file.name}")
+        except SourceError as error:
+            if error.problem.code != "source-empty":
+                raise
+            continue
+        sheets += [one._replace(file=name, name=file.stem) for one in found]
+    return sheets
+
+
+def is_calendar_file(path: Path) -> bool:
+    """Whether a file begins as a calendar file does, whatever its name; no when it cannot be opened."""
+    try:
+        with path.open("rb") as file:
+            head = file.read(512)
+    except OSError:
+        return False
+    if b"vcalendar" not in (plain := head.replace(b"\0", b"").lower()) and b"begin:vevent" not in plain:
+        return False
+    from nomarium.ical.files import is_calendar
+
+    return is_calendar(head)
+
+
+def _kind(path: Path, head: bytes, name: str) -> str:
+    if head.startswith(b"PK\x03\x04"):
+        return _zip_kind(path, name)
+    if head.startswith(b"\xd0\xcf\x11\xe0\xa1\xb1\x1a\xe1") or head[:2] == b"\x09\x08":
+        return "xls"
+    for start, called in _OTHER_KINDS:
+        if head.startswith(start):
+            remedy = "Save the table as .xlsx or .csv and build that."
+            raise _refusal("source-kind", f"{name} is {called}, not a spreadsheet.", remedy, name)
+    text = head.lstrip(b"\xef\xbb\xbf \t\r\n").lower()
+    if text.startswith((b"<!doctype html", b"<html", b"<?xml", b"<table", b"<meta")):
+        message = f"{name} is a web page or XML inside, not a spreadsheet."
+        remedy = "Open it in a spreadsheet application and save it as .xlsx or .csv."
+        raise _refusal("source-kind", message, remedy, name)
+    return "text"
+
+
+def _zip_kind(path: Path, name: str) -> str:
+    import zipfile
+
+    try:
+        with zipfile.ZipFile(path) as archive:
+            names = frozenset(archive.namelist())
+    except zipfile.BadZipFile as error:
+        message = f"{name} is a workbook that was cut short or damaged."
+        remedy = "Fetch or save it again."
+        raise _refusal("source-broken", message, remedy, name) from error
+    if "xl/workbook.xml" in names:
+        return "xlsx"
+    if "xl/workbook.bin" in names:
+        return "xlsb"
+    if "content.xml" in names:
+        return "ods"
+    message = f"{name} is a ZIP archive that holds no workbook."
+    remedy = "Unpack it and name the spreadsheet inside."
+    raise _refusal("source-kind", message, remedy, name)
+
+
+def _near(path: Path) -> str:
+    try:
+        names = [one.name for one in path.parent.iterdir()]
+    except OSError:
+        return "Check the name and the folder."
+    return meant(path.name, names, "Check the name and the folder.", 0.75)
+
+
+def _refusal(code: str, message: str, remedy: str, name: str) -> SourceError:
+    return SourceError(Problem(code, message, remedy, Place(name)))

@@ -1,0 +1,171 @@
+"""Recipes: a saved way of reading one kind of spreadsheet, as TOML."""
+
+import datetime as dt
+import tomllib
+from collections.abc import Sequence
+from pathlib import Path
+from typing import Any
+
+from nomarium.model.errors import SourceError
+from nomarium.model.problem import Place, Problem, column_letter
+from nomarium.model.wording import meant
+from nomarium.reading.columns.headings import FIELDS
+from nomarium.reading.options import ReadingOptions
+from nomarium.reading.reading import SheetReading
+
+_KINDS: dict[str, type | tuple[type, ...]] = {
+    "sheets": list, "layout": str, "header_row": int, "timezone": str, "date_order": str,
+    "languages": list, "school_year": list, "default_length_minutes": (int, float), "day_one": dt.date,
+    "keep_extra": bool, "fill_down": list, "leave_out_rows_with": list,
+    "columns": dict, "defaults": dict, "renamed": dict,
+}  # fmt: skip
+"""What a recipe may hold, and the TOML type of each."""
+
+_HEAD = """\
+# How to read one kind of spreadsheet, saved by: nomarium survey --save
+# Use it with:  nomarium build SOURCE --recipe {name} -o OUT.ics
+#
+# [columns]   heading = field; an empty field leaves the column out
+# [defaults]  field = the value where a row has none
+# [renamed]   a title as it stands = what to call the event
+# leave_out_rows_with = ["Rehearsal"]  rows that have such a cell are left out
+
+"""
+
+
+def recipe_text(readings: Sequence[SheetReading], options: ReadingOptions, name: str) -> str:
+    """How sheets were read, as the text of a recipe file of this name."""
+    import tomli_w
+
+    return _HEAD.format(name=name) + tomli_w.dumps(recipe_of(readings, options))
+
+
+def recipe_of(readings: Sequence[SheetReading], options: ReadingOptions) -> dict[str, Any]:
+    """What a recipe file holds, from the readings of a survey."""
+    recipe: dict[str, Any] = {}
+    named = [reading.sheet.name for reading in readings if reading.sheet.name]
+    if named:
+        recipe["sheets"] = named
+    layouts = {reading.layout for reading in readings}
+    if len(layouts) == 1:
+        recipe["layout"] = layouts.pop()
+    tables = [reading.table for reading in readings if reading.table]
+    rows = {table.head.header_rows[0] if table.head.header_rows else 0 for table in tables}
+    if len(rows) == 1:
+        recipe["header_row"] = rows.pop()
+    orders = {table.decisions.order for table in tables} - {""}
+    if options.date_order or len(orders) == 1:
+        recipe["date_order"] = options.date_order or orders.pop()
+    if options.zone:
+        recipe["timezone"] = options.zone
+    found = {
+        code for t in tables if t.decisions.language for code in t.decisions.lexicon.languages if code != "en"
+    }
+    if options.languages or found:
+        recipe["languages"] = list(options.languages or sorted(found))
+    if options.school_year:
+        recipe["school_year"] = list(options.school_year)
+    if options.default_length_secs:
+        recipe["default_length_minutes"] = options.default_length_secs / 60
+    if options.day_one:
+        recipe["day_one"] = options.day_one
+    if options.keep_extra:
+        recipe["keep_extra"] = True
+    if options.fill_down:
+        recipe["fill_down"] = list(options.fill_down)
+    if options.left_out:
+        recipe["leave_out_rows_with"] = list(options.left_out)
+    recipe["columns"] = {
+        column.heading or column_letter(column.at + table.sheet.first_column): column.field
+        for table in tables
+        for column in table.columns
+        if column.twin_of is None
+        and (column.heading or column.field)
+        and not (column.field == "date" and table.sheet.dates_above)
+    }
+    if options.defaults:
+        recipe["defaults"] = dict(options.defaults)
+    if options.renamed:
+        recipe["renamed"] = dict(options.renamed)
+    return recipe
+
+
+def with_recipe(options: ReadingOptions, path: Path) -> ReadingOptions:
+    """The options with a recipe's under them: what the command line says beats the recipe.
+
+    Raises SourceError when the file is no recipe.
+    """
+    recipe = _load(path)
+    minutes = recipe.get("default_length_minutes")
+    window = recipe.get("school_year") or []
+    return options._replace(
+        sheets=options.sheets or tuple(recipe.get("sheets", ())),
+        layout=options.layout or recipe.get("layout"),
+        header_row=recipe.get("header_row"),
+        zone=options.zone or recipe.get("timezone"),
+        date_order=options.date_order or recipe.get("date_order", ""),
+        languages=options.languages or tuple(recipe.get("languages", ())),
+        school_year=options.school_year or ((window[0], window[1]) if len(window) == 2 else None),
+        default_length_secs=options.default_length_secs or (round(minutes * 60) if minutes else None),
+        day_one=options.day_one or recipe.get("day_one"),
+        keep_extra=options.keep_extra or recipe.get("keep_extra", False),
+        fill_down=options.fill_down or tuple(recipe.get("fill_down", ())),
+        left_out=tuple(recipe.get("leave_out_rows_with", ())),
+        columns=recipe.get("columns", {}) | dict(options.columns),
+        defaults=recipe.get("defaults", {}) | dict(options.defaults),
+        renamed=recipe.get("renamed", {}),
+        recipe_name=path.name,
+    )
+
+
+def _load(path: Path) -> dict[str, Any]:
+    try:
+        recipe = tomllib.loads(path.read_text("utf-8"))
+    except FileNotFoundError as error:
+        raise recipe_refusal(
+            path, "is not there", "Save one with: nomarium survey SOURCE --save recipe.toml"
+        ) from error
+    except (OSError, UnicodeDecodeError, tomllib.TOMLDecodeError) as error:
+        raise recipe_refusal(
+            path, f"is no recipe: {error}", "Mend it, or save it anew with survey --save."
+        ) from error
+    for key, value in recipe.items():
+        if key not in _KINDS:
+            remedy = meant(key, _KINDS, f"A recipe may hold {', '.join(_KINDS)}.")
+            raise recipe_refusal(path, f"has an unknown entry “{key}”", remedy)
+        if not isinstance(value, _KINDS[key]) or (key == "header_row" and isinstance(value, bool)):
+            raise recipe_refusal(
+                path, f"has “{key}” in a form that it cannot have", "Compare it with a fresh one."
+            )
+    for table in ("columns", "defaults", "renamed"):
+        for name, value in recipe.get(table, {}).items():
+            field = value if table == "columns" else name if table == "defaults" else ""
+            if not isinstance(value, str) or (field and field not in FIELDS and table != "columns"):
+                raise recipe_refusal(
+                    path, f"has “{name}” in [{table}], which cannot be used", "Mend that line."
+                )
+    _check_values(path, recipe)
+    return recipe
+
+
+def _check_values(path: Path, recipe: dict[str, Any]) -> None:
+    from nomarium.reckoning.zones import zone_named
+
+    if recipe.get("date_order", "dmy") not in ("dmy", "mdy", "ymd"):
+        raise recipe_refusal(path, f"has the date order “{recipe['date_order']}”", "Use dmy, mdy or ymd.")
+    if recipe.get("layout", "events") not in ("events", "grid", "month"):
+        raise recipe_refusal(path, f"has the layout “{recipe['layout']}”", "Use events, grid or month.")
+    zone = recipe.get("timezone")
+    if zone is not None and zone_named(zone) is None:
+        raise recipe_refusal(path, f"has the time zone “{zone}”, which does not exist", "Use an IANA name.")
+    window = recipe.get("school_year", [])
+    if window and (len(window) != 2 or not all(isinstance(day, dt.date) for day in window)):
+        raise recipe_refusal(
+            path, "has a school_year that is not two dates", "Write [2026-08-01, 2027-07-31]."
+        )
+
+
+def recipe_refusal(path: Path, what: str, remedy: str) -> SourceError:
+    return SourceError(
+        Problem("recipe-unusable", f"The recipe {path.name} {what}.", remedy, Place(path.name))
+    )

@@ -1,0 +1,1 @@
+"""Events to files: calendars, splits, tables, workbooks, rejected rows; each replaced whole."""

@@ -1,0 +1,88 @@
+"""Rejected rows as a table of their own, to be mended and built again."""
+
+import csv
+import io
+from collections.abc import Sequence
+from pathlib import Path
+from typing import Protocol
+
+from nomarium.model.problem import Problem
+from nomarium.sheets.sheet import Cell, cell_text
+from nomarium.targets.replacing import replace_file
+
+REASON = "Reason for rejection"
+
+
+class Rejected(Protocol):
+    """A row as it stood, and why it was rejected."""
+
+    @property
+    def headings(self) -> tuple[str, ...]: ...
+    @property
+    def cells(self) -> tuple[Cell, ...]: ...
+    @property
+    def reasons(self) -> tuple[Problem, ...]: ...
+
+
+def write_rejects(tables: Sequence[Sequence[Rejected]], path: Path) -> None:
+    """Write each table's rejected rows with its headings and a last column of reasons.
+
+    An .xlsx gets a sheet a table; a .csv gets one table with the headings of all.
+    """
+    tables = [rows for rows in tables if rows]
+    if path.suffix.lower() == ".xlsx":
+        _write_workbook(tables, path)
+        return
+    headings = list(dict.fromkeys(h for rows in tables for h in _named(rows[0])))
+    text = io.StringIO()
+    writer = csv.writer(text)
+    writer.writerow([*headings, REASON])
+    for rows in tables:
+        for row in rows:
+            cells = dict(zip(_named(row), map(cell_text, row.cells), strict=False))
+            writer.writerow(
+                [*(guarded(cells.get(heading, "")) for heading in headings), guarded(_reason(row))]
+            )
+    data = text.getvalue().encode("utf-8-sig")  # the mark tells spreadsheet applications that it is UTF-8
+    replace_file(path, lambda file: file.write(data))
+
+
+def _named(row: Rejected) -> list[str]:
+    """The headings, each different, one for every cell."""
+    names: list[str] = []
+    for n in range(max(len(row.headings), len(row.cells))):
+        name = row.headings[n] if n < len(row.headings) and row.headings[n] else f"Column {n + 1}"
+        names.append(name if name not in names else f"{name} {n + 1}")
+    return names
+
+
+def _reason(row: Rejected) -> str:
+    return " ".join(f"{p.message} {p.remedy}".strip() for p in row.reasons)
+
+
+def guarded(text: str) -> str:
+    """A text that no spreadsheet application takes for a formula; reading it back drops the apostrophe.
+
+    >>> guarded("=1+1"), guarded("Slip 1")
+    ("'=1+1", 'Slip 1')
+    """
+    return f"'{text}" if text[:1] in ("=", "+", "-", "@", "\t", "\r") else text
+
+
+def _write_workbook(tables: Sequence[Sequence[Rejected]], path: Path) -> None:
+    import xlsxwriter
+
+    data = io.BytesIO()
+    # texts stay texts: nothing in them becomes a formula, a number or a link
+    plain = {"in_memory": True, "strings_to_formulas": False, "strings_to_urls": False}
+    with xlsxwriter.Workbook(data, plain) as book:
+        bold = book.add_format({"bold": True})
+        for number, rows in enumerate(tables, 1):
+            sheet = book.add_worksheet(f"Rejected {number}" if len(tables) > 1 else "Rejected")
+            sheet.write_row(0, 0, [*_named(rows[0]), REASON], bold)
+            for at, row in enumerate(rows, 1):
+                texts = [cell_text(cell) for cell in row.cells]
+                sheet.write_row(at, 0, texts)
+                sheet.write_string(at, max(len(row.headings), len(texts)), _reason(row))
+            sheet.autofit()
+    replace_file(path, lambda file: file.write(data.getvalue()))
