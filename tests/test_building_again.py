@@ -66,10 +66,11 @@ def test_a_moved_event_and_a_renamed_one_keep_their_uids(tmp_path) -> None:
 
 
 def test_of_many_with_one_title_each_new_one_takes_the_nearest_that_is_gone() -> None:
-    from nomarium.history.pairing import Sketch, pair_moved
+    from nomarium.history.pairing import pair_moved
+    from nomarium.history.revisions import Sketch
 
-    gone = [Sketch(f"old{day}", "Race", f"202704{day:02}T090000", "", day) for day in (1, 10, 20)]
-    new = [Sketch(f"new{day}", "Race", f"202704{day:02}T090000", "", 100 + day) for day in (12, 19)]
+    gone = [Sketch(f"old{day}", "Race", f"202704{day:02}T090000", "", "", day) for day in (1, 10, 20)]
+    new = [Sketch(f"new{day}", "Race", f"202704{day:02}T090000", "", "", 100 + day) for day in (12, 19)]
     assert pair_moved(gone, new) == {"new12": "old10", "new19": "old20"}
     assert pair_moved(gone[:2], new) == {"new12": "old1", "new19": "old10"}
     assert pair_moved([], new) == {}

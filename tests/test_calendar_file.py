@@ -14,20 +14,21 @@ from hypothesis import HealthCheck, given, settings
 from hypothesis import strategies as st
 
 from helpers import csv_file, events_in, nomarium
-from nomarium.building.report import BuildOptions, BuildReport
+from nomarium.building.options import BuildOptions
+from nomarium.building.report import BuildReport
 from nomarium.ical.octets import escaped, folded, parameter, unescaped, unfolded
 from nomarium.ical.vtimezone import vtimezone
 from nomarium.model.event import NO_DETAILS, Details, Event, Person
 from nomarium.reckoning.zones import after_gap, elapsed, local_time_kind
 from nomarium.targets.calendarfile import Head
-from nomarium.targets.calendars import Output
+from nomarium.targets.calendars import CalendarTarget
 from nomarium.targets.identities import Identities
 from nomarium.targets.splitting import slug
 
 
 def written(folder: Path, events: list[Event], name: str = "Calendar") -> Path:
     path = folder / "out.ics"
-    output = Output(path, Head(name, "teal"), "20270101T000000Z", "", True, False, Identities(name))
+    output = CalendarTarget(path, Head(name, "teal"), "20270101T000000Z", "", True, False, Identities(name))
     with output:
         for event in events:
             output.write(event)

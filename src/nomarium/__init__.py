@@ -9,7 +9,8 @@ if TYPE_CHECKING:
     from typing import Any
 
     from nomarium.building.build import build
-    from nomarium.building.report import BuildOptions, BuildReport
+    from nomarium.building.options import BuildOptions
+    from nomarium.building.report import BuildReport
     from nomarium.model.account import Ledger
     from nomarium.model.errors import NomariumError, SourceError, UsageError
     from nomarium.model.event import Event, Person

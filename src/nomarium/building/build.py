@@ -1,148 +1,112 @@
-"""The main job: sources → tables → events → filters → calendar files. Nothing here prints."""
+"""The main job: sources into calendar files. Nothing here prints."""
 
-from collections.abc import Sequence
 from pathlib import Path
-from typing import TYPE_CHECKING
 
-from nomarium.building.report import BuildOptions, BuildReport, SheetReport
+from nomarium.building.options import BuildOptions
+from nomarium.building.report import BuildReport
 from nomarium.building.stream import EventStream, Progress
 from nomarium.model.problem import Place, Problem, note
-from nomarium.reading.notebook import Notebook
 from nomarium.reading.options import ReadingOptions
-from nomarium.reading.reading import SheetReading, read_sheets
-from nomarium.sheets.sheet import Sheet
-from nomarium.targets.calendarfile import Head
-from nomarium.targets.calendars import Output
+from nomarium.sources.opening import Opened, Sources, sources_in
 from nomarium.targets.identities import Identities
+from nomarium.targets.target import Target
 
-if TYPE_CHECKING:
-    from nomarium.ical.reader import CalendarRead
-    from nomarium.targets.tables import TableOutput
-
-    AnyOutput = Output | TableOutput
-
-__all__ = ("BuildOptions", "BuildReport", "SheetReport", "build")
+__all__ = ("BuildOptions", "BuildReport", "build")
 
 
 def build(
-    sheets: Sequence[Sheet],
-    reading: ReadingOptions,
-    options: BuildOptions,
-    progress: Progress | None = None,
-    calendars: "Sequence[CalendarRead]" = (),
+    opened: Opened, options: ReadingOptions, how: BuildOptions, progress: Progress | None = None
 ) -> BuildReport:
-    """Build calendar files from sheets and calendars. Nothing is replaced when there are problems,
-    unless `partial`."""
-    report, output = _attempt(sheets, calendars, reading, options, progress, whole=False)
-    if output is None:  # a row contradicts what a part of its table had settled: look at all of it
-        report, output = _attempt(sheets, calendars, reading, options, progress, whole=True)
-    assert output is not None
-    with output:
-        if report.problems and not options.partial:
+    """Build calendar files from everything that was opened. Nothing is replaced when there are problems, unless
+    `partial`."""
+    report, target = _attempt(opened, options, how, progress, is_whole=False)
+    if target is None:  # a row contradicts what a part of its table had settled: look at all of it
+        report, target = _attempt(opened, options, how, progress, is_whole=True)
+    assert target is not None
+    with target:
+        if report.problems and not how.partial:
             return report
         if report.event_count:
-            report.files = output.finish()
-            report.kept_files = output.kept_files()
-            report.changes = output.changes
-            report.is_written = options.output is not None
+            report.files = target.finish()
+            report.kept_files = target.kept_files()
+            report.changes = target.changes
+            report.is_written = how.output is not None
     return report
 
 
 def _attempt(
-    sheets: Sequence[Sheet],
-    calendars: "Sequence[CalendarRead]",
-    options: ReadingOptions,
-    how: BuildOptions,
-    progress: Progress | None,
-    whole: bool,
-) -> "tuple[BuildReport, AnyOutput | None]":
+    opened: Opened, options: ReadingOptions, how: BuildOptions, progress: Progress | None, is_whole: bool
+) -> tuple[BuildReport, Target | None]:
+    """A build up to the writing; no target when a table must be looked at as a whole."""
     report = BuildReport()
-    plans, lists = _plans(sheets, options)
-    found = read_sheets(lists, options, whole)
-    report.passed_over = found.passed_over
-    report.problems += found.problems
-    report.readings = found.readings
-    report.notes += found.notes
+    sources = sources_in(opened, options, how.days_off, how.identity_name, is_whole)
+    report.passed_over = sources.passed_over
+    report.problems += sources.problems
+    report.notes += sources.notes
+    report.readings = sources.readings
+    report.plans = sources.plans
     identities = Identities(how.identity_name)
-    output = _output(how, identities)
+    target = _target(how, identities)
     try:
-        stream = EventStream(output, how, options.zone, report, progress, bool(calendars))
-        for plan_sheets in plans:
-            from nomarium.school.plan import read_plan
-            from nomarium.sources.plans import write_plan
-
-            write_plan(read_plan(plan_sheets, options), stream, report, how.identity_name)
-        if calendars:
-            from nomarium.sources.calendars import write_calendars
-
-            write_calendars(calendars, stream, options, report)
-        for reading in found.readings:
-            if reading.problems:  # columns that contradict each other: no row can be trusted
-                continue
-            notebook = Notebook()
-            stream.write_sheet(reading, notebook)
-            if notebook.rejected and not reading.is_whole:
-                output.close()
-                return report, None
-            _account(reading, notebook, identities, report)
-        stream.write_holidays()
-        stream.conclude()
-        _conclude(report, how)
-    except BaseException:
-        output.close()
-        raise
-    return report, output
-
-
-def _plans(sheets: Sequence[Sheet], options: ReadingOptions) -> tuple[list[list[Sheet]], Sequence[Sheet]]:
-    """The sheets that are plans, and the others; what tells them apart is looked at only where sheets have names."""
-    if options.layout != "plan" and not any(sheet.name for sheet in sheets):
-        return [], sheets
-    from nomarium.school.finding import plans_in
-
-    return plans_in(sheets, options)
-
-
-def _output(how: BuildOptions, identities: Identities) -> "AnyOutput":
-    target = how.output
-    if isinstance(target, Path) and not how.split_by and target.suffix.lower() in (".csv", ".xlsx"):
-        from nomarium.targets.tables import TableOutput
-
-        return TableOutput(target, identities)
-    head = Head(how.calendar_name, how.color)
-    return Output(target, head, how.dtstamp, how.split_by, how.afresh, how.cancel_removed, identities)
-
-
-def _account(reading: SheetReading, notebook: Notebook, identities: Identities, report: BuildReport) -> None:
-    """Take a sheet's account into the report."""
-    sheet = reading.sheet
-    column = reading.table.column("uid") if reading.table else None
-    at, heading = (column.at, column.heading) if column else (None, "")
-    for row, uid in identities.repeated_uids:
-        message = f"An earlier row has the uid “{uid}” already; two events cannot share one."
-        remedy = "Give the row another uid, or leave it blank."
-        report.problems.append(Problem("uid-repeated", message, remedy, sheet.place(row, at, heading), uid))
-    identities.repeated_uids.clear()
-    if identities.repeated_rows:
-        rows = list(dict.fromkeys(identities.repeated_rows))
-        listed = ", ".join(map(str, rows[:5])) + (f" and {len(rows) - 5:,} more" if len(rows) > 5 else "")
-        message = (
-            f"Rows {listed} say the same as an earlier row; each stays an event."
-            if len(rows) > 1
-            else f"Row {listed} says the same as an earlier row; both stay events."
+        stream = EventStream(
+            target, identities, how, options.zone, report, progress, compares=bool(opened.calendars)
         )
-        remedy = "Take the repeats out of the sheet if they are slips."
-        report.notes.append(note("row-repeated", message, remedy).at(sheet.place(rows[0])))
-        identities.repeated_rows.clear()
-    report.ledger.add(notebook.ledger)
-    report.sheets.append(SheetReport(sheet.title, notebook.ledger, notebook.note_rows))
-    report.problems += notebook.problems
-    report.notes += notebook.all_notes()
-    report.notebooks.append(notebook)
+        for source in sources.listed:
+            stream.take(source)
+            if source.contradicts and not is_whole:
+                target.close()
+                return report, None
+        _take_holidays(stream, target, how, report)
+        _conclude(report, target, sources, how)
+    except BaseException:
+        target.close()
+        raise
+    return report, target
 
 
-def _conclude(report: BuildReport, how: BuildOptions) -> None:
-    """What can only be said at the end: how many events there are."""
+def _target(how: BuildOptions, identities: Identities) -> Target:
+    output = how.output
+    if isinstance(output, Path) and not how.split_by and output.suffix.lower() in (".csv", ".xlsx"):
+        from nomarium.targets.tables import TableTarget
+
+        return TableTarget(output, identities)
+    from nomarium.targets.calendarfile import Head
+    from nomarium.targets.calendars import CalendarTarget
+
+    head = Head(how.calendar_name, how.color)
+    return CalendarTarget(output, head, how.dtstamp, how.split_by, how.afresh, how.cancel_removed, identities)
+
+
+def _take_holidays(stream: EventStream, target: Target, how: BuildOptions, report: BuildReport) -> None:
+    """Write the public holidays that are asked for, over the window or the days of the other events."""
+    span = target.span
+    first, last = how.first_day or (span and span[0]), how.last_day or (span and span[1])
+    if not how.shown_holidays or not first or not last:
+        return
+    from nomarium.sources.holidays import HolidaySource
+
+    before = report.event_count
+    stream.take(HolidaySource(how.shown_holidays, first, last))
+    report.holiday_count = report.event_count - before
+
+
+def _conclude(report: BuildReport, target: Target, sources: Sources, how: BuildOptions) -> None:
+    """What can only be said at the end: how many events there are, and what they lack."""
+    report.span = target.span
+    report.has_floating = target.has_floating
+    if report.duplicate_count:
+        count = report.duplicate_count
+        kept = "written once" if how.merge_duplicates else "each stays"
+        remedy = "" if how.merge_duplicates else "To write each once: --merge-duplicates."
+        message = f"{count:,} event{' says' if count == 1 else 's say'} the same as another: {kept}."
+        report.notes.append(note("event-duplicate", message, remedy).at(Place()))
+    if target.untold_count:
+        untold = target.untold_count
+        message = f"{untold:,} event{' has' if untold == 1 else 's have'} properties that a table has no column for."
+        report.notes.append(note("table-narrow", message, "A calendar file (.ics, .json) keeps them."))
+    if how.by_rule and any(plan.meetings for plan in sources.plans):
+        message = "The meetings of a plan's classes stay dated events: no rule can say a cycle."
+        report.notes.append(note("meetings-dated", message))
     if how.expected is not None and report.event_count != how.expected:
         count = report.event_count
         message = f"{count:,} event{' was' if count == 1 else 's were'} read and {how.expected:,} expected."

@@ -35,9 +35,9 @@ def say_build(
         )
     for passed in report.passed_over:
         say(f"passed over: {passed.sheet.title}: {passed.reason}.", to)
-    if len(report.sheets) > 1:
-        for sheet in report.sheets:
-            say(f"{sheet.title}: {sheet.ledger}", to)
+    titled = [account for account in report.accounts if account.title]
+    for account in titled if len(titled) > 1 else ():
+        say(f"{account.title}: {account.ledger}", to)
     for plan in report.plans:
         say(_plan_line(plan), to)
     say(str(report.ledger), to)
@@ -100,16 +100,16 @@ def _plan_line(plan: "Plan") -> str:
 def _repeats_said(report: BuildReport) -> list[str]:
     """What became of events that repeat, and what was added to those of the source."""
     lines = []
-    if report.repeating_count:
+    if report.spread.repeating:
         parts = []
-        if report.rule_count:
-            parts.append(f"{report.rule_count:,} by rule, on {_count(report.rule_date_count, 'date')}")
-        if report.dated_count:
+        if report.spread.by_rule:
+            parts.append(f"{report.spread.by_rule:,} by rule, on {_count(report.spread.rule_dates, 'date')}")
+        if report.spread.dated:
             parts.append(
-                f"on {_count(report.dated_count, 'date')} of {'their' if report.repeating_count > 1 else 'its'} own"
+                f"on {_count(report.spread.dated, 'date')} of {'their' if report.spread.repeating > 1 else 'its'} own"
             )
-        verb = "repeats" if report.repeating_count == 1 else "repeat"
-        lines.append(f"{report.repeating_count:,} of them {verb}: {'; '.join(parts)}")
+        verb = "repeats" if report.spread.repeating == 1 else "repeat"
+        lines.append(f"{report.spread.repeating:,} of them {verb}: {'; '.join(parts)}")
     if report.holiday_count:
         lines.append(f"{_count(report.holiday_count, 'public holiday')} added")
     return lines
@@ -128,15 +128,16 @@ def _facts(report: BuildReport) -> dict[str, object]:
                 "ledger": s.ledger.as_dict(),
                 "note_rows": [{"row": n, "text": t} for n, t in s.note_rows],
             }
-            for s in report.sheets
+            for s in report.accounts
+            if s.title
         ],
         "passed_over": [{"sheet": p.sheet.title, "reason": p.reason} for p in report.passed_over],
         "events": report.event_count,
         "repeats": {
-            "events": report.repeating_count,
-            "dated": report.dated_count,
-            "by_rule": report.rule_count,
-            "rule_dates": report.rule_date_count,
+            "events": report.spread.repeating,
+            "dated": report.spread.dated,
+            "by_rule": report.spread.by_rule,
+            "rule_dates": report.spread.rule_dates,
         },
         "holidays": report.holiday_count,
         "duplicates": report.duplicate_count,

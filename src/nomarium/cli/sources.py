@@ -7,22 +7,16 @@ import sys
 import time
 from collections.abc import Iterator, Sequence
 from pathlib import Path
-from typing import TYPE_CHECKING, NamedTuple
+from typing import TYPE_CHECKING
 
 from nomarium.model.errors import SourceError, UsageError
 from nomarium.model.problem import Place, Problem
 from nomarium.sheets.opening import is_calendar_file, open_source
 from nomarium.sheets.sheet import Sheet
+from nomarium.sources.opening import Opened
 
 if TYPE_CHECKING:
     from nomarium.ical.reader import CalendarRead
-
-
-class Opened(NamedTuple):
-    """What the sources hold."""
-
-    sheets: list[Sheet]
-    calendars: "list[CalendarRead]"
 
 
 @contextlib.contextmanager
@@ -30,7 +24,7 @@ def opened(
     sources: Sequence[str], wanted_sheets: tuple[str, ...], zone_name: str | None = None
 ) -> Iterator[Opened]:
     """The sheets and calendars of all sources. Raises SourceError for the first that cannot be opened."""
-    found = Opened([], [])
+    sheets, calendars = list[Sheet](), list["CalendarRead"]()
     with contextlib.ExitStack() as stack:
         for source in sources:
             path, name = stack.enter_context(_local(source))
@@ -39,13 +33,13 @@ def opened(
             if is_calendar_file(path):
                 from nomarium.ical.files import open_calendar
 
-                found.calendars.append(open_calendar(path, name, zone_name))
+                calendars.append(open_calendar(path, name, zone_name))
             else:
-                found.sheets.extend(open_source(path, name, wanted_sheets))
-        if wanted_sheets and not any(sheet.name for sheet in found.sheets):
+                sheets.extend(open_source(path, name, wanted_sheets))
+        if wanted_sheets and not any(sheet.name for sheet in sheets):
             message = f"--sheet names a sheet, and {', '.join(sources)} has none."
             raise UsageError(Problem("sheet-unknown", message, "Leave --sheet out."))
-        yield found
+        yield Opened(sheets, calendars)
 
 
 def _check_plan_folder(path: Path, name: str) -> None:

@@ -7,7 +7,6 @@ import typer
 
 from nomarium.cli import options as opt
 from nomarium.cli.render import say_json
-from nomarium.cli.sources import calendar_name, opened
 from nomarium.model.errors import UsageError
 from nomarium.model.problem import Problem
 
@@ -48,26 +47,24 @@ def survey(
     """Look at a spreadsheet or a plan and say how it would be read: columns, dates, terms, every row's fate."""
     # what does the work is imported when there is work: --help shows every command
     from nomarium.building.build import build as build_calendar
-    from nomarium.building.report import BuildOptions
+    from nomarium.building.options import BuildOptions
+    from nomarium.cli.optionvalues import date_option, reading_options
+    from nomarium.cli.sources import calendar_name, opened
     from nomarium.cli.surveyreport import say_survey, survey_facts
 
     sources = sources or []
     if not sources:
         raise UsageError(Problem("usage", "There is no SOURCE to look at.", "Name a spreadsheet."))
-    last = opt.date_option(until, "--until") if until else None
-    reading = opt.reading_options(
+    last = date_option(until, "--until") if until else None
+    reading = reading_options(
         sheet=sheet, layout=layout, column=column, set_=set_, keep_extra=keep_extra, timezone=timezone,
         date_order=date_order, school_year=school_year, language=language, default_length=default_length,
-        fill_down=fill_down, day_one=day_one, until=last, knows_days_off=True,
+        fill_down=fill_down, day_one=day_one, until=last, knows_days_off=True, recipe=recipe,
     )  # fmt: skip
-    if recipe:
-        from nomarium.sources.recipe import with_recipe
-
-        reading = with_recipe(reading, Path(recipe))
     called = calendar_name(sources, "-")
     dry = BuildOptions(None, called, called, "19700101T000000Z", last_day=last)
     with opened(sources, reading.sheets, reading.zone) as found:
-        report = build_calendar(found.sheets, reading, dry, None, found.calendars)
+        report = build_calendar(found, reading, dry)
     if save and report.readings:
         _keep(report, reading, Path(save))
     if json:

@@ -4,14 +4,15 @@ import shlex
 import sys
 from typing import TYPE_CHECKING, Any
 
-from nomarium.building.report import BuildReport, SheetReport
+from nomarium.building.report import BuildReport
 from nomarium.cli.describe import describe_column
 from nomarium.cli.render import as_json, say, say_notes, say_problems
 from nomarium.cli.sources import calendar_name
+from nomarium.model.account import Account
 from nomarium.model.problem import column_letter
 from nomarium.reading.columns.columns import Column
 from nomarium.reading.options import ReadingOptions
-from nomarium.reading.reading import SheetReading
+from nomarium.reading.reading import Reading
 
 if TYPE_CHECKING:
     from rich.console import Console
@@ -23,7 +24,8 @@ def say_survey(report: BuildReport, sources: list[str], options: ReadingOptions,
 
     width = None if sys.stdout.isatty() else 120
     console = Console(width=width, highlight=False, emoji=False)
-    accounts = {account.title: account for account in report.sheets}
+    titled = [account for account in report.accounts if account.title]
+    accounts = {account.title: account for account in titled}
     for plan in report.plans:
         from nomarium.cli.plansurvey import print_plan
 
@@ -31,13 +33,13 @@ def say_survey(report: BuildReport, sources: list[str], options: ReadingOptions,
     for reading in report.readings:
         _print_sheet(console, reading, accounts.get(reading.sheet.title))
     read_as_tables = {reading.sheet.title for reading in report.readings}
-    for account in report.sheets if not report.plans else ():
+    for account in titled if not report.plans else ():
         if account.title not in read_as_tables:
             say(f"{account.title}: a calendar file")
             say(f"{account.ledger}")
-            if report.repeating_count:
-                dates = f"{report.dated_count:,} date{'' if report.dated_count == 1 else 's'}"
-                say(f"{report.repeating_count:,} of them repeat, on {dates}")
+            if report.spread.repeating:
+                dates = f"{report.spread.dated:,} date{'' if report.spread.dated == 1 else 's'}"
+                say(f"{report.spread.repeating:,} of them repeat, on {dates}")
             say()
     for passed in report.passed_over:
         say(f"Passed over: {passed.sheet.title}: {passed.reason}.")
@@ -48,16 +50,16 @@ def say_survey(report: BuildReport, sources: list[str], options: ReadingOptions,
         say_problems(report.problems, sys.stdout)
         say()
     if report.plans:
-        for account in report.sheets:
+        for account in titled:
             say(f"{account.title}: {account.ledger}")
-    if len(report.sheets) != 1:
+    if len(titled) != 1:
         say(f"Together: {report.ledger}")
     if save and report.readings:
         say(f"Kept this reading in {save}")
     say(f"Next: {next_command(report, sources, options, save)}")
 
 
-def _print_sheet(console: "Console", reading: SheetReading, account: SheetReport | None) -> None:
+def _print_sheet(console: "Console", reading: Reading, account: Account | None) -> None:
     from rich.markup import escape
     from rich.table import Table
 
@@ -79,7 +81,7 @@ def _print_sheet(console: "Console", reading: SheetReading, account: SheetReport
     console.print()
 
 
-def _column_cells(reading: SheetReading, column: Column) -> list[str]:
+def _column_cells(reading: Reading, column: Column) -> list[str]:
     assert reading.table
     letter = column_letter(column.at + reading.sheet.first_column)
     field = column.field or "—"
@@ -95,7 +97,7 @@ def _column_cells(reading: SheetReading, column: Column) -> list[str]:
     ]
 
 
-def _whereabouts(reading: SheetReading) -> str:
+def _whereabouts(reading: Reading) -> str:
     if reading.table is None:
         return f"drawn as a {reading.layout}"
     head = reading.table.head
@@ -157,7 +159,8 @@ def survey_facts(
     report: BuildReport, sources: list[str], options: ReadingOptions, save: str | None
 ) -> dict[str, Any]:
     """The same facts for a machine."""
-    accounts = {account.title: account for account in report.sheets}
+    titled = [account for account in report.accounts if account.title]
+    accounts = {account.title: account for account in titled}
     plans: list[dict[str, Any]] = []
     for plan in report.plans:
         from nomarium.cli.plansurvey import plan_facts
@@ -175,7 +178,7 @@ def survey_facts(
     }
 
 
-def _sheet_facts(reading: SheetReading, account: SheetReport | None) -> dict[str, Any]:
+def _sheet_facts(reading: Reading, account: Account | None) -> dict[str, Any]:
     table = reading.table
     facts: dict[str, Any] = {
         "file": reading.sheet.file,

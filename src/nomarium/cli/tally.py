@@ -8,18 +8,12 @@ import typer
 
 from nomarium.cli import options as opt
 from nomarium.cli.render import as_json, say, say_json, say_notes, say_problems
-from nomarium.cli.sources import opened
 from nomarium.model.errors import UsageError
-from nomarium.model.event import Event
 from nomarium.model.problem import Problem
 
 if TYPE_CHECKING:
-    import datetime as dt
-
-    from nomarium.ical.reader import CalendarRead
     from nomarium.school.plan import Plan
     from nomarium.school.tally import Tally
-    from nomarium.sheets.sheet import Sheet
 
 EXAMPLE = "Example: nomarium tally year.xlsx --per term -o tally.png"
 
@@ -28,7 +22,7 @@ def tally(
     source: Annotated[
         str,
         typer.Argument(
-            metavar="CALENDAR_OR_PLAN", help="A plan (workbook or folder) or a calendar file that was built."
+            metavar="SOURCE", help="A plan (workbook or folder), a calendar file, or a spreadsheet."
         ),
     ],
     by: Annotated[
@@ -55,7 +49,35 @@ def tally(
     json: opt.Json = False,
 ) -> None:
     """Count meetings, periods and hours for each class, teacher, room or label, by month or term."""
-    from nomarium.school.tally import KINDS, SPANS, tally_of
+    from nomarium.cli.optionvalues import reading_options, window_options
+    from nomarium.cli.sources import opened
+    from nomarium.reckoning.window import Window
+    from nomarium.school.tally import tally_of
+    from nomarium.sources.dated import dated_events
+    from nomarium.sources.opening import sources_in
+
+    kind, span = _kind_and_span(by, per)
+    _check_target(output)
+    first, last = window_options(from_, until)
+    reading = reading_options(timezone=timezone, date_order=date_order, school_year=school_year, until=last)
+    with opened([source], (), reading.zone) as found:
+        sources = sources_in(found, reading, identity_name=source)
+        plan = sources.plans[0] if sources.plans else None
+        counted = tally_of(dated_events(sources.taught, Window(first, last), reading.zone), kind, span, plan)
+    accounts = [account for one in sources.taught for account in one.accounts]
+    problems = [*sources.problems, *(one for account in accounts for one in account.all_problems())]
+    if output and not problems:
+        _keep(counted, Path(output))
+    if json:
+        say_json({**as_json(counted._asdict()), "problems": as_json(problems)})
+    else:
+        _print(counted, plan, problems, output)
+    raise typer.Exit(1 if problems else 0)
+
+
+def _kind_and_span(by: str, per: str) -> tuple[str, str]:
+    """What is counted, and what the columns are."""
+    from nomarium.school.tally import KINDS, SPANS
 
     by, per = by.casefold().removesuffix("s") if by.casefold() != "class" else "class", per.casefold()
     if by not in KINDS or per not in SPANS:
@@ -67,28 +89,7 @@ def tally(
                 f"Use --by {', '.join(KINDS)}; --per {', '.join(SPANS)}.",
             )
         )
-    _check_target(output)
-    first, last = opt.window_options(from_, until)
-    reading = opt.reading_options(
-        timezone=timezone, date_order=date_order, school_year=school_year, until=last
-    )
-    with opened([source], ()) as found:
-        if found.calendars:
-            events, problems, plan = _of_calendar(found.calendars[0], last)
-        else:
-            plan = _plan(found.sheets, reading, source)
-            from nomarium.school.events import meeting_events
-
-            events, problems = list(meeting_events(plan, source)), plan.problems
-    inside = [e for e in events if not (first and e.last_day < first) and not (last and e.first_day > last)]
-    counted = tally_of(inside, by, per, plan)
-    if output and not problems:
-        _keep(counted, Path(output))
-    if json:
-        say_json({**as_json(counted._asdict()), "problems": as_json(problems)})
-    else:
-        _print(counted, plan, problems, output)
-    raise typer.Exit(1 if problems else 0)
+    return by, per
 
 
 def _check_target(output: str | None) -> None:
@@ -100,36 +101,6 @@ def _check_target(output: str | None) -> None:
                 "Use .csv, .xlsx, .png, .svg or .pdf.",
             )
         )
-
-
-def _plan(sheets: "list[Sheet]", reading, source: str) -> "Plan":  # type: ignore[no-untyped-def]
-    from nomarium.school.finding import plans_in
-    from nomarium.school.plan import read_plan
-
-    plans, _ = plans_in(sheets, reading)
-    if not plans:
-        message = f"{source} is no plan: it has neither a Timetable, nor a Cycle, nor Events beside other tables of a plan."
-        raise UsageError(
-            Problem("plan-missing", message, "Name a plan, or a calendar file that was built from one.")
-        )
-    return read_plan(plans[0], reading)
-
-
-def _of_calendar(
-    calendar: "CalendarRead", last: "dt.date | None"
-) -> "tuple[list[Event], list[Problem], Plan | None]":
-    from nomarium.ical.merging import merged
-    from nomarium.reckoning.series import Window, series_occurrences
-
-    events: list[Event] = []
-    problems = list(calendar.problems)
-    for series in merged(calendar.entries).series:
-        if series.main is not None and series.is_endless and last is None:
-            message = f"“{series.main.event.summary}” repeats without an end."
-            problems.append(Problem("repeat-endless", message, "Say until when to count: --until DATE."))
-            continue
-        events += [one.event for one in series_occurrences(series, Window(last=last))]
-    return events, problems, None
 
 
 def _print(counted: "Tally", plan: "Plan | None", problems: list[Problem], output: str | None) -> None:

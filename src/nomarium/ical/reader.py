@@ -59,6 +59,8 @@ class CalendarRead:
         self.problems: list[Problem] = []
         """One for each VEVENT that is no entry."""
         self.notes: list[Problem] = []
+        self.read = 0
+        """Components, VEVENTs and others, as they were met."""
         self.left_out = 0
         """Components that are no events."""
 
@@ -328,6 +330,7 @@ class _Reader:
         frame, found = self.frame, self.found
         found.name, found.color = frame.name, frame.color
         found.left_out = sum(frame.others.values())
+        found.read = len(self.blocks) + found.left_out
         if found.left_out:
             listed = " and ".join(f"{n:,} {_LEFT_OUT[kind]}{_plural(n)}" for kind, n in frame.others.items())
             self._note("component-left-out", f"{listed} in it: only events are read.")

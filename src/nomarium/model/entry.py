@@ -47,6 +47,11 @@ class Series(NamedTuple):
     replacing: tuple[Entry, ...] = ()
 
     @property
+    def entries(self) -> tuple[Entry, ...]:
+        """All of them, the one that repeats first."""
+        return self.replacing if self.main is None else (self.main, *self.replacing)
+
+    @property
     def is_endless(self) -> bool:
         recurrence = self.main.event.details.recurrence if self.main else None
         return recurrence is not None and any(rule.is_endless for rule in recurrence.rules)

@@ -4,6 +4,7 @@ from collections.abc import Callable, Iterator, Sequence
 from itertools import islice
 from typing import NamedTuple
 
+from nomarium.model.account import Account
 from nomarium.model.event import Event
 from nomarium.model.problem import Problem
 from nomarium.reading.cells.memo import REPEAT_FIELDS
@@ -11,18 +12,17 @@ from nomarium.reading.cells.words import Lexicon
 from nomarium.reading.columns.columns import heading_missing
 from nomarium.reading.columns.head import looks_like_date
 from nomarium.reading.columns.headings import FIELDS, match_exactly, normal
-from nomarium.reading.layouts.eventlist import SAMPLE_ROWS, PassedOver, TableReading, read_table
-from nomarium.reading.notebook import Notebook
+from nomarium.reading.layouts.eventlist import SAMPLE_ROWS, NotRead, TableReading, read_table
 from nomarium.reading.options import ReadingOptions
 from nomarium.reading.rows.reader import read_events
 from nomarium.sheets.sheet import Sheet, cell_text
 
 
-class SheetReading(NamedTuple):
+class Reading(NamedTuple):
     """A sheet and the way to its events, whatever its layout."""
 
     sheet: Sheet
-    events: Callable[[Notebook], Iterator[Event]]
+    events: Callable[[Account], Iterator[Event]]
     layout: str = "events"
     is_whole: bool = True
     table: TableReading | None = None
@@ -44,23 +44,23 @@ class SheetReading(NamedTuple):
         return self.table is not None and self.table.options.keep_extra
 
 
-class SheetsRead:
+class Readings:
     """What was found in the sheets of all sources."""
 
     def __init__(self) -> None:
-        self.readings: list[SheetReading] = []
-        self.passed_over: list[PassedOver] = []
+        self.readings: list[Reading] = []
+        self.passed_over: list[NotRead] = []
         self.problems: list[Problem] = []
         self.notes: list[Problem] = []
 
 
-def read_sheets(sheets: Sequence[Sheet], options: ReadingOptions, whole: bool = False) -> SheetsRead:
+def read_sheets(sheets: Sequence[Sheet], options: ReadingOptions, whole: bool = False) -> Readings:
     """Decide how each sheet is read. A sheet that reads as nothing is passed over and named;
     when it is the only one, or was asked for by name, that is a problem."""
-    found = SheetsRead()
+    found = Readings()
     for sheet in sheets:
         reading = read_sheet(sheet, options, whole)
-        if isinstance(reading, PassedOver):
+        if isinstance(reading, NotRead):
             found.passed_over.append(reading)
             continue
         found.readings.append(reading)
@@ -84,18 +84,18 @@ def _telling(problems: list[Problem]) -> list[Problem]:
     return telling or problems[:1]
 
 
-def read_sheet(sheet: Sheet, options: ReadingOptions, whole: bool = False) -> SheetReading | PassedOver:
+def read_sheet(sheet: Sheet, options: ReadingOptions, whole: bool = False) -> Reading | NotRead:
     """Decide how one sheet is read: as asked, else as a list, else as a month or a grid."""
     if options.layout in ("grid", "month"):
         return _read_drawn(sheet, options, options.layout)
     table = read_table(sheet, options, whole)
     if isinstance(table, TableReading):
         return _as_list(table)
-    tried: list[PassedOver] = []
+    tried: list[NotRead] = []
     if options.layout is None:
         for layout in ("month", "grid"):
             drawn = _read_drawn(sheet, options, layout)
-            if isinstance(drawn, SheetReading):
+            if isinstance(drawn, Reading):
                 return drawn
             tried.append(drawn)
     seen: Lexicon | None = None
@@ -108,7 +108,7 @@ def read_sheet(sheet: Sheet, options: ReadingOptions, whole: bool = False) -> Sh
         seen = lexicon_seen(texts)
         if seen is not None:
             table = read_table(sheet, options, whole, seen)
-    if isinstance(table, PassedOver) and table.problem.code in ("date-column-missing", "day-one-missing"):
+    if isinstance(table, NotRead) and table.problem.code in ("date-column-missing", "day-one-missing"):
         table = _dated_above(sheet, options, whole, seen, table)
     if isinstance(table, TableReading):
         return _as_list(table)
@@ -116,8 +116,8 @@ def read_sheet(sheet: Sheet, options: ReadingOptions, whole: bool = False) -> Sh
 
 
 def _dated_above(
-    sheet: Sheet, options: ReadingOptions, whole: bool, seen: Lexicon | None, missing: PassedOver
-) -> TableReading | PassedOver:
+    sheet: Sheet, options: ReadingOptions, whole: bool, seen: Lexicon | None, missing: NotRead
+) -> TableReading | NotRead:
     """The reading of a list whose dates stand above its rows, by week or by day; else what is `missing`."""
     from nomarium.reading.layouts.drawn import lexicon_of_weekdays
     from nomarium.reading.layouts.sections import dated_by_sections
@@ -150,14 +150,14 @@ def _remedy_of_shape(sheet: Sheet, lexicon: Lexicon) -> str:
     return ""
 
 
-def _as_list(table: TableReading) -> SheetReading:
-    return SheetReading(
-        table.sheet, lambda notebook: read_events(table, notebook), "events", table.decisions.is_whole, table,
+def _as_list(table: TableReading) -> Reading:
+    return Reading(
+        table.sheet, lambda account: read_events(table, account), "events", table.decisions.is_whole, table,
         table.notes, table.problems,
     )  # fmt: skip
 
 
-def _read_drawn(sheet: Sheet, options: ReadingOptions, layout: str) -> SheetReading | PassedOver:
+def _read_drawn(sheet: Sheet, options: ReadingOptions, layout: str) -> Reading | NotRead:
     # imported here: most sources are lists
     from nomarium.reading.layouts.drawn import lexicon_of_weekdays
     from nomarium.reading.layouts.grid import read_grid
@@ -166,19 +166,15 @@ def _read_drawn(sheet: Sheet, options: ReadingOptions, layout: str) -> SheetRead
     from nomarium.reading.layouts.weekdays import dated_weekdays
 
     drawn = (read_grid if layout == "grid" else read_month)(sheet, options)
-    if layout == "grid" and isinstance(drawn, PassedOver):
+    if layout == "grid" and isinstance(drawn, NotRead):
         dated = dated_weekdays(sheet, options, lexicon_of_weekdays(sheet.rows(), options))
         drawn = read_grid(dated, options) if dated is not None else drawn
-        if isinstance(drawn, PassedOver):
+        if isinstance(drawn, NotRead):
             drawn = read_planner(sheet, options) or drawn
-    return (
-        drawn
-        if isinstance(drawn, PassedOver)
-        else SheetReading(sheet, drawn.events, layout, notes=drawn.notes)
-    )
+    return drawn if isinstance(drawn, NotRead) else Reading(sheet, drawn.events, layout, notes=drawn.notes)
 
 
-def _headings_missing(readings: Sequence[SheetReading], options: ReadingOptions) -> list[Problem]:
+def _headings_missing(readings: Sequence[Reading], options: ReadingOptions) -> list[Problem]:
     """Headings that `--column` or `--fill-down` name and no table has."""
     tables = [reading.table for reading in readings if reading.table]
     if not tables:

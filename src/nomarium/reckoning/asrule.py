@@ -7,8 +7,9 @@ from typing import NamedTuple
 from nomarium.model.entry import as_utc
 from nomarium.model.event import Event
 from nomarium.model.recurrence import Recurrence, Rule
-from nomarium.reckoning.series import Occurrence, Window, occurrences
+from nomarium.reckoning.series import Occurrence, occurrences
 from nomarium.reckoning.starts import starts
+from nomarium.reckoning.window import Window
 
 _MOST_LEFT_OUT = 2
 """A rule that leaves out more than this many times what it keeps says little: dated events say it better."""

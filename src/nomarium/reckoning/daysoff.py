@@ -1,9 +1,12 @@
-"""Dates on which nothing repeats: lists that the person gives, and public holidays."""
+"""Dates on which nothing repeats, by name: lists that the person gives, what goes on without an end, and public
+holidays."""
 
 import datetime as dt
-from collections.abc import Iterator, Sequence
-from typing import Any
+from collections.abc import Iterable, Iterator, Mapping, Sequence
+from types import MappingProxyType
+from typing import Any, Protocol
 
+from nomarium.model.entry import Series
 from nomarium.model.errors import UsageError
 from nomarium.model.event import Event
 from nomarium.model.problem import Problem
@@ -11,22 +14,68 @@ from nomarium.model.problem import Problem
 _DAY = dt.timedelta(days=1)
 
 
+class Growing(Protocol):
+    """Days off that are worked out when they are asked about."""
+
+    def name_of(self, ordinal: int) -> str | None: ...
+
+
 class DaysOff:
-    """A set of days, by ordinal, that grows by a year of public holidays whenever one is asked about."""
+    """A set of days, by ordinal."""
 
     def __init__(
-        self, days: frozenset[int] = frozenset(), calendars: "Sequence[PublicHolidays]" = ()
+        self, named: Mapping[int, str] = MappingProxyType({}), growing: Sequence[Growing] = ()
     ) -> None:
-        self._days = days
-        self._calendars = calendars
+        """`named`: what each day is called."""
+        self._named = named
+        self._growing = growing
 
     def __contains__(self, ordinal: object) -> bool:
-        if ordinal in self._days:
-            return True
-        return any(calendar.has(ordinal) for calendar in self._calendars)  # type: ignore[arg-type]
+        return isinstance(ordinal, int) and self.name_of(ordinal) is not None
 
     def __bool__(self) -> bool:
-        return bool(self._days or self._calendars)
+        return bool(self._named or self._growing)
+
+    def name_of(self, ordinal: int) -> str | None:
+        """What a day off is called; None for any other day."""
+        name = self._named.get(ordinal)
+        for one in self._growing if name is None else ():
+            name = one.name_of(ordinal)
+            if name is not None:
+                break
+        return name
+
+    def stretches(self, first: dt.date, last: dt.date) -> Iterator[tuple[str, dt.date, dt.date]]:
+        """The days off between two dates (both inclusive) as (name, first, last): neighbours of one name together."""
+        name, begin = None, first
+        for ordinal in range(first.toordinal(), last.toordinal() + 2):
+            here = self.name_of(ordinal) if ordinal <= last.toordinal() else None
+            if here != name:
+                date = dt.date.fromordinal(ordinal)
+                if name is not None:
+                    yield name, begin, date - _DAY
+                name, begin = here, date
+
+
+class EndlessDays:
+    """The days of a series that goes on for ever, looked at as far as somebody asks."""
+
+    def __init__(self, series: Series) -> None:
+        from nomarium.reckoning.series import series_occurrences
+        from nomarium.reckoning.window import Window
+
+        self._occurrences = series_occurrences(series, Window())
+        self._named: dict[int, str] = {}
+        self._reached = 0
+
+    def name_of(self, ordinal: int) -> str | None:
+        while self._reached <= ordinal:
+            found = next(self._occurrences, None)
+            if found is None:
+                break
+            self._named.update(_named_days(found.event))
+            self._reached = found.event.start.toordinal()
+        return self._named.get(ordinal)
 
 
 class PublicHolidays:
@@ -37,8 +86,10 @@ class PublicHolidays:
         self.code = code.strip().upper()
         self._calendar = _calendar(self.code, tuple(languages))
 
-    def has(self, ordinal: int) -> bool:
-        return dt.date.fromordinal(ordinal) in self._calendar
+    def name_of(self, ordinal: int) -> str | None:
+        """What the holiday of a day is called; None when it is none."""
+        name: str | None = self._calendar.get(dt.date.fromordinal(ordinal))
+        return name
 
     def events(self, first: dt.date, last: dt.date) -> Iterator[Event]:
         """Its holidays between two dates (both inclusive) as all-day events."""
@@ -85,10 +136,15 @@ def _unknown(message: str, remedy: str) -> UsageError:
     return UsageError(Problem("holidays-unknown", message, remedy))
 
 
-def days_of(events: Sequence[Event]) -> frozenset[int]:
-    """The ordinals of every local day that these events touch."""
-    return frozenset(
-        ordinal
-        for event in events
-        for ordinal in range(event.first_day.toordinal(), event.last_day.toordinal() + 1)
-    )
+def named_days(events: Iterable[Event]) -> dict[int, str]:
+    """Every local day that these events touch, by ordinal, with the title of the first that does."""
+    named: dict[int, str] = {}
+    for event in events:
+        for ordinal, name in _named_days(event).items():
+            named.setdefault(ordinal, name)
+    return named
+
+
+def _named_days(event: Event) -> dict[int, str]:
+    first, last = event.first_day.toordinal(), event.last_day.toordinal()
+    return dict.fromkeys(range(first, last + 1), event.summary)

@@ -12,24 +12,10 @@ from nomarium.model.event import Event
 from nomarium.model.recurrence import Recurrence
 from nomarium.model.uids import occurrence_uid
 from nomarium.reckoning.starts import starts
-from nomarium.reckoning.zones import after_gap, change_dates, elapsed, in_zone, local_time_kind
+from nomarium.reckoning.window import Window
+from nomarium.reckoning.zones import after_gap, change_dates, elapsed, in_zone, local_time_kind, zone_named
 
 _DAY = dt.timedelta(days=1)
-
-
-class Window(NamedTuple):
-    """Dates, both inclusive, that an event must touch; None is open. `days_off` are ordinals on which
-    nothing repeats."""
-
-    first: dt.date | None = None
-    last: dt.date | None = None
-    days_off: Container[int] = frozenset()
-
-    def takes(self, event: Event) -> bool:
-        """Whether an event touches the window."""
-        if self.first is not None and event.last_day < self.first:
-            return False
-        return self.last is None or event.first_day <= self.last
 
 
 class Occurrence(NamedTuple):
@@ -197,6 +183,20 @@ def series_occurrences(
         for one in _replacement(entry, window, to_zone)
     ]
     yield from heapq.merge(sorted(new, key=_begin), kept, key=_begin) if new else kept
+
+
+def dates_of(item: Event | Series, window: Window, zone_name: str | None = None) -> Iterator[Occurrence]:
+    """An event of any source, or a series, on each of its dates in a window, in order."""
+    to_zone = named_zone(zone_name)
+    if isinstance(item, Series):
+        return series_occurrences(item, window, to_zone)
+    return occurrences(item, zone_named(item.zone) if item.zone else None, window, to_zone)
+
+
+def named_zone(name: str | None) -> tuple[str, dt.tzinfo] | None:
+    """A zone with its name, as `occurrences` takes it."""
+    zone = zone_named(name) if name else None
+    return (name, zone) if name and zone else None
 
 
 def _begin(one: Occurrence) -> str:

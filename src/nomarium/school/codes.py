@@ -4,11 +4,12 @@ import datetime as dt
 import re
 from collections.abc import Iterable
 
+from nomarium.model.cell import Cell
 from nomarium.model.refusal import Refusal
 from nomarium.model.wording import meant
 from nomarium.reading.cells.words import ENGLISH
 from nomarium.school.plantables import plain
-from nomarium.sheets.sheet import Cell, cell_text
+from nomarium.sheets.sheet import cell_text
 
 _LEADS = {"label": r"(?:cycle\s*)?(?:day|jour|label)", "period": r"(?:period|per|pd|p|block|periode)"}
 

@@ -9,8 +9,6 @@ from typing import TYPE_CHECKING
 from nomarium.model.event import Details, Event
 from nomarium.model.uids import lasting_uid
 from nomarium.reading.cells.people import read_list
-from nomarium.reading.notebook import Notebook
-from nomarium.reading.reading import SheetReading, SheetsRead, read_sheets
 from nomarium.reckoning.zones import after_gap, change_dates, local_time_kind, zone_named
 from nomarium.school.meetings import Meeting
 from nomarium.school.plan import Plan
@@ -40,7 +38,7 @@ class _DayClock(dict[int, dt.datetime]):
         return time
 
 
-def meeting_events(plan: Plan, identity_name: str, share: range | None = None) -> Iterator[Event]:
+def meeting_events(plan: Plan, identity_name: str, share: range) -> Iterator[Event]:
     """The meetings of all classes as events, in the order of dates and times; those of a share of whole days."""
     zone_name = plan.settings.zone
     zone = zone_named(zone_name) if zone_name else None
@@ -50,7 +48,7 @@ def meeting_events(plan: Plan, identity_name: str, share: range | None = None) -
     counts: dict[str, int] = {}
     day: SchoolDay | None = None
     clock, ordinal = _DayClock(dt.date.min, None), ""
-    for n in range(len(plan.meetings)) if share is None else share:
+    for n in share:
         meeting = plan.meetings[n]
         slot, bells = meeting.slot, meeting.bells
         if meeting.day is not day:
@@ -187,42 +185,18 @@ def label_title(plan: Plan, day: SchoolDay) -> str:
     return " – ".join(part for part in (name, special) if part)
 
 
-def plan_sheets(plan: Plan) -> SheetsRead:
-    """How the plan's own event lists are read."""
-    return read_sheets(plan.event_sheets, plan.options) if plan.event_sheets else SheetsRead()
-
-
-def own_events(plan: Plan, found: SheetsRead) -> Iterator[tuple[SheetReading, Notebook, Iterator[Event]]]:
-    """The plan's own lists that can be read, each with its account and its events on each of their dates.
-    The account is complete when the events have been taken."""
-    off = frozenset(
+def days_without_school(plan: Plan) -> frozenset[int]:
+    """The days off of the whole school, by ordinal: what repeats by the calendar skips them."""
+    return frozenset(
         ordinal
         for row in plan.rows.days_off
         if not row.division
         for ordinal in range(row.first.toordinal(), row.last.toordinal() + 1)
     )
-    for reading in found.readings:
-        if not reading.problems:
-            notebook = Notebook()
-            yield reading, notebook, _on_dates(plan, reading.events(notebook), off)
 
 
-def _on_dates(plan: Plan, events: Iterator[Event], off: frozenset[int]) -> Iterator[Event]:
-    """Events on each of their dates, people with the addresses that People has. What repeats by the calendar
-    skips the days off of the whole school."""
-    from nomarium.reckoning.series import Window, occurrences
-
-    window = Window(last=plan.options.repeats_until, days_off=off)
-    for event in events:
-        event = _addressed(event, plan)
-        if event.details.recurrence is None:
-            yield event
-        else:
-            zone = zone_named(event.zone) if event.zone else None
-            yield from (one.event for one in occurrences(event, zone, window))
-
-
-def _addressed(event: Event, plan: Plan) -> Event:
+def addressed(plan: Plan, event: Event) -> Event:
+    """An event whose people have the addresses that People has."""
     details = event.details
     if not details.attendees and not details.organizer:
         return event

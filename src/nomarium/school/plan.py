@@ -4,11 +4,11 @@ import datetime as dt
 from collections.abc import Iterable, Sequence
 from typing import NamedTuple
 
-from nomarium.model.account import Ledger
+from nomarium.model.account import Account, RejectedRow
 from nomarium.model.problem import Problem, note
 from nomarium.model.wording import nearest
-from nomarium.reading.notebook import RejectedRow
 from nomarium.reading.options import ReadingOptions
+from nomarium.reckoning.daysoff import DaysOff
 from nomarium.school.bells import Bells, read_bells
 from nomarium.school.codes import Codes
 from nomarium.school.lessons import Lesson, poured, read_lessons
@@ -28,7 +28,7 @@ from nomarium.school.settings import Settings, read_settings
 from nomarium.school.timetable import Known, Slot, merged_slots, read_list
 from nomarium.school.timetablegrids import find_grid, read_grid
 from nomarium.school.year import Year, make_year
-from nomarium.school.yeartables import Dates, YearRows, read_year_rows
+from nomarium.school.yeartables import Dates, YearRows, close_on, read_year_rows
 from nomarium.sheets.sheet import Sheet
 
 
@@ -48,11 +48,10 @@ class Plan(NamedTuple):
     lessons: dict[int, Lesson]
     """By the index of their meeting."""
     event_sheets: list[Sheet]
-    ledgers: list[tuple[str, Ledger]]
+    accounts: list[Account]
+    """One a table, with the rows that a problem names as they stood."""
     problems: list[Problem]
     notes: list[Problem]
-    rejected: list[list[RejectedRow]]
-    """The rows of each table that a problem names, as they stood."""
     options: ReadingOptions
     """How its event list is read: the settings of the plan under the options of the command line."""
 
@@ -62,8 +61,9 @@ class Plan(NamedTuple):
         return {plain(slot.code): slot.code for slot in self.slots}
 
 
-def read_plan(sheets: Sequence[Sheet], options: ReadingOptions) -> Plan:
-    """Read the sheets of one plan and work it out."""
+def read_plan(sheets: Sequence[Sheet], options: ReadingOptions, days_off: DaysOff | None = None) -> Plan:
+    """Read the sheets of one plan and work it out. `days_off` are dates on which the school is closed, beside those of
+    the plan: the cycle treats them as rows of Days off that say nothing of it."""
     problems, notes = list[Problem](), list[Problem]()
     tables, grids, events = _tables(sheets, problems, notes)
     settings, found = read_settings(tables.get("settings"))
@@ -74,6 +74,8 @@ def read_plan(sheets: Sequence[Sheet], options: ReadingOptions) -> Plan:
     rows = read_year_rows(tables, dates)
     problems += rows.problems
     notes += rows.notes
+    if days_off:
+        notes += close_on(rows, days_off)
     divisions = _divisions(tables, problems, notes)
     starts = _starts(settings, dates, problems)
     year = make_year(rows, settings, divisions, starts)
@@ -91,8 +93,8 @@ def read_plan(sheets: Sequence[Sheet], options: ReadingOptions) -> Plan:
     people, found = read_people(tables.get("people"))
     problems += found
     known = _known(year, bells, rows)
-    ledgers = [(_title(table), table.ledger) for table in tables.values()]
-    slots = _slots(tables.get("timetable"), grids, known, dates, naming, people, ledgers, problems, notes)
+    accounts = [table.account for table in tables.values()]
+    slots = _slots(tables.get("timetable"), grids, known, dates, naming, people, accounts, problems, notes)
     notes += _unused_names(tables.get("names"), slots)
     slots, dropped = _kept(slots, naming, tables, notes)
     met = meet(slots, year, bells, settings) if not dates.problems else meet([], year, bells, settings)
@@ -110,20 +112,15 @@ def read_plan(sheets: Sequence[Sheet], options: ReadingOptions) -> Plan:
     problems += [one for one in found if not (has_gaps and one.code == "lessons-left-over")]
     if not (slots or rows.cycle or events):
         notes.append(note("plan-empty", "The plan has neither classes, nor a cycle, nor events."))
-    rejected = _reject(tables, problems)
+    _reject(tables, problems)
     return Plan(
         sheets[0].file, settings, rows, year, bells, naming, people, slots, met.meetings, met.not_met, by_meeting, events,
-        ledgers, problems, notes, rejected, _event_options(under, year, dates),
+        accounts, problems, notes, _event_options(under, year, dates),
     )  # fmt: skip
 
 
 def _sheet_name(tables: dict[str, Table], name: str) -> str | None:
     return tables[name].sheet.name if name in tables else None
-
-
-def _title(table: Table) -> str:
-    sheet = table.sheet
-    return f"{sheet.file}, {TITLES[table.name]}"
 
 
 def _tables(
@@ -233,7 +230,7 @@ def _known(year: Year, bells: Bells, rows: YearRows) -> Known:
 
 def _slots(
     table: Table | None, grids: list[tuple[str, Sheet]], known: Known, dates: Dates, naming: Naming, people: People,
-    ledgers: list[tuple[str, Ledger]], problems: list[Problem], notes: list[Problem],
+    accounts: list[Account], problems: list[Problem], notes: list[Problem],
 ) -> list[Slot]:  # fmt: skip
     """The slots of the list and of all grids."""
     slots: list[Slot] = []
@@ -257,10 +254,10 @@ def _slots(
             remedy = f"Labels are {', '.join(known.labels.names) or 'weekdays'}; periods are {', '.join(known.periods.names) or 'those of Bells'}."
             problems.append(Problem("timetable-unread", message, remedy, sheet.place()))
             continue
-        found, ledger = read_grid(sheet, grid, known, classes, _whose(name, rooms, people))
+        found, account = read_grid(sheet, grid, known, classes, _whose(name, rooms, people))
         drawn += found.slots
         problems += found.problems
-        ledgers.append((f"{sheet.file}, {sheet.name}", ledger))
+        accounts.append(account)
     return slots + merged_slots(drawn)
 
 
@@ -302,24 +299,22 @@ def _kept(
     if dropped:
         codes = ", ".join(dict.fromkeys(slot.code for slot in slots if plain(slot.code) in dropped))
         notes.append(note("class-dropped", f"Names does not keep {codes}: no meetings of it are written."))
-        ledger = tables["timetable"].ledger if "timetable" in tables else Ledger()
         rows = [
             item
             for item in (tables["timetable"].items if "timetable" in tables else [])
             if plain(item.text("class")) in dropped
         ]
-        ledger.events -= len(rows)
-        ledger.left_out += len(rows)
+        if rows:
+            tables["timetable"].account.leave_out(len(rows))
     return [slot for slot in slots if plain(slot.code) not in dropped], dropped
 
 
-def _reject(tables: dict[str, Table], problems: Iterable[Problem]) -> list[list[RejectedRow]]:
-    """Count the rows that a problem names as rejected, and give them as they stood."""
+def _reject(tables: dict[str, Table], problems: Iterable[Problem]) -> None:
+    """Account for the rows that a problem names as rejected, as they stood."""
     reasons: dict[tuple[str, str, int], list[Problem]] = {}
     for one in problems:
         if one.place.row:
             reasons.setdefault((one.place.file, one.place.sheet, one.place.row), []).append(one)
-    found = []
     for table in tables.values():
         sheet, headings = table.sheet, tuple(table.headings.values())
         bad = [
@@ -327,11 +322,11 @@ def _reject(tables: dict[str, Table], problems: Iterable[Problem]) -> list[list[
             for item in table.items
             if (why := reasons.get((sheet.file, sheet.name, item.number)))
         ]
-        count = min(len(bad), table.ledger.events)
-        table.ledger.events -= count
-        table.ledger.rejected += count
-        found.append(bad)
-    return found
+        ledger = table.account.ledger
+        count = min(len(bad), ledger.events)
+        ledger.events -= count
+        ledger.rejected += count
+        table.account.rejected += bad
 
 
 def _event_options(under: ReadingOptions, year: Year, dates: Dates) -> ReadingOptions:

@@ -5,11 +5,12 @@ from collections.abc import Iterable, Sequence
 from functools import lru_cache
 from typing import NamedTuple
 
-from nomarium.model.account import Ledger
+from nomarium.model.account import Account
+from nomarium.model.cell import Cell
 from nomarium.model.problem import Place, Problem, note
 from nomarium.model.wording import nearest
 from nomarium.reading.cells.words import fold
-from nomarium.sheets.sheet import Cell, Row, Sheet, cell_text, is_blank
+from nomarium.sheets.sheet import Row, Sheet, cell_text, is_blank
 
 HEADINGS: dict[str, dict[str, str]] = {
     # table: field → its heading, and after it other spellings that are taken for it
@@ -123,7 +124,7 @@ class Table(NamedTuple):
     """Field → 0-based column within the rows."""
     headings: dict[str, str]
     items: list[Item]
-    ledger: Ledger
+    account: Account
 
 
 @lru_cache(maxsize=65_536)
@@ -166,10 +167,11 @@ def read_table(sheet: Sheet, name: str) -> tuple[Table, list[Problem], list[Prob
     """Cut a sheet into the rows of a plan table. Gives the problems and the notes with it."""
     spellings = _spellings(name)
     rows = list(sheet.rows())
-    ledger = Ledger("rows", is_plan=True)
+    account = Account(f"{sheet.file}, {TITLES[name]}", is_plan=True)
+    ledger = account.ledger
     at, columns, ignored = _find_head(rows, spellings, name)
     headings = {field: cell_text(rows[at][1][column]) for field, column in columns.items()} if at >= 0 else {}
-    table = Table(name, sheet, columns, headings, [], ledger)
+    table = Table(name, sheet, columns, headings, [], account)
     title = TITLES[name]
     if at < 0 or any(field not in columns for field in REQUIRED[name]):
         if all(is_blank(row) for _, row in rows):
@@ -183,9 +185,11 @@ def read_table(sheet: Sheet, name: str) -> tuple[Table, list[Problem], list[Prob
             [],
         )
     notes = [_ignored_note(sheet, rows[at][0], column, heading, name) for column, heading in ignored]
+    ledger.read = at
     ledger.notes += sum(not is_blank(row) for _, row in rows[:at])
     ledger.blank += sum(is_blank(row) for _, row in rows[:at])
     for number, row in rows[at + 1 :]:
+        ledger.read += 1
         if is_blank(row):
             ledger.blank += 1
             continue

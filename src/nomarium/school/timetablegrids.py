@@ -3,13 +3,14 @@
 import re
 from typing import NamedTuple
 
-from nomarium.model.account import Ledger
+from nomarium.model.account import Account
+from nomarium.model.cell import Cell
 from nomarium.model.problem import Problem
 from nomarium.model.refusal import Refusal
 from nomarium.school.codes import Codes
 from nomarium.school.plantables import plain
 from nomarium.school.timetable import Known, Slot, Timetable, labels_of
-from nomarium.sheets.sheet import Cell, Sheet, cell_text, is_blank
+from nomarium.sheets.sheet import Sheet, cell_text, is_blank
 
 _ROOM = r"(?s)^(?P<class>[^(@\n]+?)\s*(?:\((?P<brackets>[^)]*)\)|@\s*(?P<at>.+)|\n(?P<line>.+))?\s*$"
 
@@ -68,10 +69,11 @@ def _axis(cells: object, codes: Codes) -> list[Axis]:
 
 def read_grid(
     sheet: Sheet, grid: Grid, known: Known, classes: frozenset[str], person: Slot | None
-) -> tuple[Timetable, Ledger]:
+) -> tuple[Timetable, Account]:
     """The slots of a grid; each filled cell is an entry. `person` holds what the sheet's name adds to each;
     `classes` are class codes known from elsewhere (compared form)."""
-    found, ledger = Timetable([], [], []), Ledger("entries", is_plan=True)
+    found, account = Timetable([], [], []), Account(f"{sheet.file}, {sheet.name}", "entries", is_plan=True)
+    ledger = account.ledger
     rows = list(sheet.rows())
     areas = {(area.first_row + 1, area.first_column): area for area in sheet.merged}
     covered = {
@@ -83,7 +85,9 @@ def read_grid(
     for n, (number, row) in enumerate(rows):
         down = next((axis for axis in grid.down if axis.at == n), None)
         if down is None:
-            ledger.notes += not is_blank(row) and n != grid.header
+            is_note = not is_blank(row) and n != grid.header
+            ledger.read += is_note
+            ledger.notes += is_note
             continue
         for across in grid.across:
             cell = row[across.at] if across.at < len(row) else ""
@@ -91,6 +95,7 @@ def read_grid(
             text = cell_text(cell)
             if not text or (number, column) in covered:
                 continue
+            ledger.read += 1
             area = areas.get((number, column))
             spans = _spans(grid, n, across, area, sheet, rows, number)
             entries = _entries(cell, classes)
@@ -114,7 +119,7 @@ def read_grid(
                         )
                     )
     found.problems.extend(_strays(sheet, grid, rows, known))
-    return found, ledger
+    return found, account
 
 
 def _spans(grid: Grid, n: int, across: Axis, area, sheet: Sheet, rows, number: int) -> list[tuple[str, str]]:  # type: ignore[no-untyped-def]

@@ -59,7 +59,7 @@ def misplaced(days: Sequence[YearDay], rows: YearRows) -> list[Problem]:
             continue
         off = [one for one in day.off if not one.division or plain(one.division) == plain(division)]
         if off:
-            message = f"{date} is a day off, {off[0].name} ({off[0].item.called})."
+            message = f"{date} is a day off, {off[0].name} ({off[0].called})."
             found.append(item.problem("special-on-day-off", field, message, "Take one of the two rows out."))
     for row in rows.specials:
         if row.is_range and not any(row.first <= day.date <= row.last and day.is_open for day in days):

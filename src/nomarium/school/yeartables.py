@@ -4,6 +4,7 @@ import datetime as dt
 from collections.abc import Iterable
 from typing import NamedTuple
 
+from nomarium.model.cell import Cell
 from nomarium.model.problem import Problem, note
 from nomarium.model.refusal import Refusal
 from nomarium.model.wording import meant
@@ -11,9 +12,10 @@ from nomarium.reading.cells.moments import read_moment
 from nomarium.reading.columns.decisions import Decisions, resolve_day
 from nomarium.reading.layouts.drawn import decide_days
 from nomarium.reading.options import ReadingOptions
+from nomarium.reckoning.daysoff import DaysOff
 from nomarium.school.plantables import Item, Table, plain
 from nomarium.school.settings import weekday_of
-from nomarium.sheets.sheet import Cell, cell_text
+from nomarium.sheets.sheet import cell_text
 
 _DATE_FIELDS = ("first", "last", "date")
 
@@ -36,7 +38,8 @@ class DayOff(NamedTuple):
     """hold, pass or nothing: what it does to the cycle."""
     division: str
     kind: str
-    item: Item
+    called: str
+    """Where it was said, as messages name it: `Days off row 4`, `--public-holidays CA-NS`."""
 
 
 class Special(NamedTuple):
@@ -160,7 +163,9 @@ def read_year_rows(tables: dict[str, Table], dates: Dates) -> YearRows:
             rows.problems.append(days)
         elif effect is not None:
             name = item.text("name") or "Day off"
-            rows.days_off.append(DayOff(name, *days, effect, item.text("division"), item.text("kind"), item))
+            rows.days_off.append(
+                DayOff(name, *days, effect, item.text("division"), item.text("kind"), item.called)
+            )
     for item in _items(tables, "specialdays"):
         days = dates.range(item)
         effect = _effect(item, ("follow", "hold", "pass"), rows.problems)
@@ -181,6 +186,34 @@ def read_year_rows(tables: dict[str, Table], dates: Dates) -> YearRows:
     for item in _items(tables, "cycle"):
         _cycle_row(item, dates, rows)
     return rows
+
+
+def close_on(rows: YearRows, days_off: DaysOff) -> list[Problem]:
+    """Take days off that the person names beside the plan, within the dates of the year, into its rows. Gives the note
+    that tells of them."""
+    days = [day for term in rows.terms for day in (term.first, term.last)]
+    days = days or [row.date for row in rows.cycle if row.date is not None]
+    if not days:
+        return []
+    known = {
+        row.first + dt.timedelta(days=n)
+        for row in rows.days_off
+        if not row.division
+        for n in range((row.last - row.first).days + 1)
+    }
+    added = [
+        DayOff(name, first, last, "", "", "", "given beside the plan")
+        for name, first, last in days_off.stretches(min(days), max(days))
+        if not known.issuperset(first + dt.timedelta(days=n) for n in range((last - first).days + 1))
+    ]
+    rows.days_off.extend(added)
+    if not added:
+        return []
+    listed = ", ".join(f"{one.first} {one.name}" for one in added[:5])
+    more = f" and {len(added) - 5:,} more" if len(added) > 5 else ""
+    are = "is a day off" if len(added) == 1 else "are days off"
+    message = f"{len(added):,} given beside the plan {are} for the whole school: {listed}{more}."
+    return [note("days-off-added", message)]
 
 
 def _items(tables: dict[str, Table], name: str) -> list[Item]:

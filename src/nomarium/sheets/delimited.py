@@ -7,10 +7,11 @@ from collections.abc import Callable, Iterable, Iterator, Sequence
 from itertools import islice
 from pathlib import Path
 
+from nomarium.model.cell import Cell
 from nomarium.model.errors import SourceError
 from nomarium.model.problem import Place, Problem, note
 from nomarium.sheets.encoding import TextKind, text_kind
-from nomarium.sheets.sheet import Cell, Row, Sheet
+from nomarium.sheets.sheet import Row, Sheet
 
 DELIMITERS = {",": "comma", ";": "semicolon", "\t": "tab", "|": "pipe"}
 _SAMPLE_LINES = 200

@@ -5,10 +5,8 @@ from collections.abc import Callable, Iterable, Iterator, Mapping, Sequence
 from types import MappingProxyType
 from typing import NamedTuple
 
+from nomarium.model.cell import Cell
 from nomarium.model.problem import Place, Problem, column_letter
-
-Cell = str | float | bool | dt.date | dt.datetime | dt.time | dt.timedelta
-"""A cell's value; a blank cell is the empty text. Sources without types hold texts only."""
 
 Row = tuple[int, Sequence[Cell]]
 """A row's number, as the sheet shows it, and its cells."""

@@ -1,65 +1,94 @@
-"""Calendar files as a source of a build."""
+"""Calendar files: the newest state of every event, each VEVENT accounted for in its own file."""
 
-from collections.abc import Iterator, Sequence
-from typing import TYPE_CHECKING
+from collections.abc import Iterator, Mapping, Sequence
 
-from nomarium.building.report import BuildReport, SheetReport
 from nomarium.ical.merging import merged
 from nomarium.ical.reader import CalendarRead
-from nomarium.model.account import Ledger
+from nomarium.model.account import Account
 from nomarium.model.entry import Entry, Series
+from nomarium.model.event import Event
 from nomarium.model.problem import Place, Problem, note
 from nomarium.reading.options import ReadingOptions
 from nomarium.reckoning.zones import zone_named
-
-if TYPE_CHECKING:
-    from nomarium.building.spreading import ToWrite
-    from nomarium.building.stream import EventStream
+from nomarium.sources.source import Source
 
 
-def write_calendars(
-    calendars: Sequence[CalendarRead], stream: "EventStream", options: ReadingOptions, report: BuildReport
-) -> None:
-    """Merge the events of calendar files and write them; every component read is accounted for."""
-    ledgers = {id(calendar): Ledger("entries") for calendar in calendars}
-    owners: dict[int, CalendarRead] = {}
+class CalendarSource(Source):
+    """The series whose first entry stands in one calendar file."""
+
+    revises = True
+
+    def __init__(self, file: str, owners: "Mapping[int, CalendarSource]", may_be_endless: bool) -> None:
+        """`owners`: the source of each entry, by its id; a series may have entries of several files."""
+        self.file = file
+        self.accounts = (Account(file, "entries"),)
+        self.series: list[Series] = []
+        self._owners = owners
+        self._may_be_endless = may_be_endless
+
+    def events(self) -> Iterator[Event | Series]:
+        for series in self.series:
+            entries = series.entries
+            if series.is_endless and not self._may_be_endless:
+                for entry in entries:
+                    self._owners[id(entry)].account.ledger.rejected += 1
+                self.account.problems.append(self._endless(series))
+                continue
+            for entry in entries:
+                self._owners[id(entry)].account.ledger.events += 1
+            yield series
+
+    def leave_out(self, item: Event | Series) -> None:
+        for entry in item.entries if isinstance(item, Series) else ():
+            self._owners[id(entry)].account.leave_out()
+
+    def place(self, row_number: int | None, field: str = "") -> Place:
+        return Place(self.file, "", row_number, "", field.upper(), "line")
+
+    def _endless(self, series: Series) -> Problem:
+        assert series.main is not None
+        event = series.main.event
+        message = f"“{event.summary}” repeats without an end."
+        return Problem(
+            "repeat-endless",
+            message,
+            "Say until when to read it: --until DATE.",
+            self.place(event.row_number),
+        )
+
+
+def calendar_sources(
+    calendars: Sequence[CalendarRead], options: ReadingOptions, may_be_endless: bool = False
+) -> list[CalendarSource]:
+    """Merge the events of calendar files: one source a file. A series without an end is refused unless
+    something says until when to read it, or it `may_be_endless`."""
+    may_be_endless = may_be_endless or options.repeats_until is not None
+    owners: dict[int, CalendarSource] = {}
+    sources, entries = [], list[Entry]()
     for calendar in calendars:
-        ledger = ledgers[id(calendar)]
-        ledger.rejected = len(calendar.problems)
-        ledger.left_out = calendar.left_out
-        report.problems += calendar.problems
-        report.notes += calendar.notes
-        calendar.entries = [_in_zone(entry, options.zone) for entry in calendar.entries]
-        owners.update((id(entry), calendar) for entry in calendar.entries)
-    found = merged(entry for calendar in calendars for entry in calendar.entries)
+        source = CalendarSource(calendar.file, owners, may_be_endless)
+        sources.append(source)
+        account = source.account
+        account.ledger.read = calendar.read
+        account.ledger.rejected = len(calendar.problems)
+        account.ledger.left_out = calendar.left_out
+        account.problems += calendar.problems
+        account.notes += calendar.notes
+        for entry in calendar.entries:
+            entry = _in_zone(entry, options.zone)
+            entries.append(entry)  # held here, so that its id stays its own
+            owners[id(entry)] = source
+    found = merged(entries)
     for entry in found.superseded:
-        ledgers[id(owners[id(entry)])].left_out += 1
+        owners[id(entry)].account.ledger.left_out += 1
     if found.superseded:
-        count = len(found.superseded)
+        count, first = len(found.superseded), found.superseded[0]
         message = f"{count:,} older state{'' if count == 1 else 's'} of events with the same UID {'is' if count == 1 else 'are'} left out."
-        first = found.superseded[0]
-        report.notes.append(note("event-superseded", message).at(_place(owners[id(first)], first)))
-    spreader = stream.spreader()
+        owner = owners[id(first)]
+        owner.account.notes.append(note("event-superseded", message).at(owner.place(first.event.row_number)))
     for series in found.series:
-        entries = [entry for entry in (series.main, *series.replacing) if entry is not None]
-        calendar = owners[id(entries[0])]
-        ledger = ledgers[id(calendar)]
-        if series.is_endless and options.repeats_until is None:
-            ledger.rejected += len(entries)
-            report.problems.append(_endless(series, calendar))
-            continue
-        ledger.events += len(entries)
-        written = Ledger()
-        written.events = 1
-        stream.write_spread(_noting_uids(spreader.of_series(series), stream.calendar_uids), written)
-        if not written.events:
-            ledger.events -= len(entries)
-            ledger.left_out += len(entries)
-    spreader.skipped_rows.clear()  # a calendar file's skipped times have one meaning (RFC 5545, 3.3.5)
-    for calendar in calendars:
-        ledger = ledgers[id(calendar)]
-        report.ledger.add(ledger)
-        report.sheets.append(SheetReport(calendar.file, ledger, []))
+        owners[id(series.entries[0])].series.append(series)
+    return sources
 
 
 def _in_zone(entry: Entry, zone_name: str | None) -> Entry:
@@ -68,21 +97,3 @@ def _in_zone(entry: Entry, zone_name: str | None) -> Entry:
     if zone_name is None or event.zone is not None or entry.zone is not None or event.is_all_day:
         return entry
     return entry._replace(event=event._replace(zone=zone_name), zone=zone_named(zone_name))
-
-
-def _noting_uids(found: "Iterator[ToWrite]", uids: set[str]) -> "Iterator[ToWrite]":
-    for one in found:
-        if one.event.details.uid:
-            uids.add(one.event.details.uid)
-        yield one
-
-
-def _endless(series: Series, calendar: CalendarRead) -> Problem:
-    assert series.main is not None
-    message = f"“{series.main.event.summary}” repeats without an end."
-    remedy = "Say until when to read it: --until DATE."
-    return Problem("repeat-endless", message, remedy, _place(calendar, series.main))
-
-
-def _place(calendar: CalendarRead, entry: Entry) -> Place:
-    return Place(calendar.file, "", entry.event.row_number, unit="line")

@@ -1,54 +1,88 @@
-"""Plans as a source of a build."""
+"""Plans: the meetings of all classes, the plan's own lists, banners about the year."""
 
-from typing import TYPE_CHECKING
+from collections.abc import Iterator, Sequence
+from functools import partial
 
-from nomarium.building.report import BuildReport, SheetReport
-from nomarium.reading.notebook import Notebook
+from nomarium.model.account import Account
+from nomarium.model.entry import Series
+from nomarium.model.event import Event
+from nomarium.model.problem import Place
+from nomarium.reading.reading import Reading
 from nomarium.school.clashes import Clash, clashes_in, merged
-from nomarium.school.events import banners, meeting_events, own_events, persons_of, plan_sheets, shares_of
+from nomarium.school.events import (
+    addressed,
+    banners,
+    days_without_school,
+    meeting_events,
+    persons_of,
+    shares_of,
+)
 from nomarium.school.plan import Plan
-
-if TYPE_CHECKING:
-    from nomarium.building.stream import EventStream
-
-
-def write_plan(plan: Plan, stream: "EventStream", report: BuildReport, identity_name: str) -> None:
-    """Write everything that a plan puts on calendars, and take its account into the report."""
-    report.plans.append(plan)
-    report.problems += plan.problems
-    report.notes += plan.notes
-    for title, ledger in plan.ledgers:
-        report.ledger.add(ledger)
-        report.sheets.append(SheetReport(title, ledger, []))
-    for rows in plan.rejected:
-        notebook = Notebook()
-        notebook.rejected = rows
-        report.notebooks.append(notebook)
-    stream.persons_of = lambda event: persons_of(plan, event)
-    report.clashes += _write_meetings(plan, stream, identity_name)
-    found = plan_sheets(plan)
-    report.problems += found.problems
-    report.notes += found.notes
-    report.passed_over += found.passed_over
-    for reading, notebook, events in own_events(plan, found):
-        stream.write_counted(events)
-        report.ledger.add(notebook.ledger)
-        report.sheets.append(SheetReport(reading.sheet.title, notebook.ledger, notebook.note_rows))
-        report.problems += notebook.problems
-        report.notes += notebook.all_notes()
-        report.notebooks.append(notebook)
-    stream.write_counted(banners(plan, identity_name), everywhere=True)
+from nomarium.sources.lists import ListSource
+from nomarium.sources.source import Calendars, Source
 
 
-def _write_meetings(plan: Plan, stream: "EventStream", identity_name: str) -> list[Clash]:
-    """Write the meetings, in several processes where there are many, and say which of them clash."""
-    count = stream.shares(len(plan.meetings))
-    if count == 1:
-        stream.write_counted(meeting_events(plan, identity_name))
-        return clashes_in(plan.meetings)
+class MeetingSource(Source):
+    """The dated meetings of a plan's classes. The rows of its tables are used for them, and are no events themselves."""
 
-    def write(share: range, to: "EventStream") -> list[Clash]:
-        to.write_counted(meeting_events(plan, identity_name, share))
-        return clashes_in(plan.meetings[share.start : share.stop])
+    may_repeat = False
+    is_taught = True
 
-    return merged(stream.write_shared(write, shares_of(plan, count)))
+    def __init__(
+        self, plan: Plan, identity_name: str, calendars: Calendars, share: range | None = None
+    ) -> None:
+        self.plan = plan
+        self.accounts = plan.accounts or [Account()]
+        self.calendars = calendars
+        self.clashes: list[Clash] = []
+        self._identity_name = identity_name
+        self._share = range(len(plan.meetings)) if share is None else share
+
+    def events(self) -> Iterator[Event | Series]:
+        share = self._share
+        yield from meeting_events(self.plan, self._identity_name, share)
+        self.clashes = clashes_in(self.plan.meetings[share.start : share.stop])
+
+    @property
+    def size(self) -> int:
+        return len(self._share)
+
+    def parts(self, count: int) -> Sequence[Source]:
+        return [
+            MeetingSource(self.plan, self._identity_name, self.calendars, share)
+            for share in shares_of(self.plan, count)
+        ]
+
+    def take_over(self, clashes: Sequence[Sequence[Clash]]) -> None:
+        self.clashes = merged(clashes)
+
+    def place(self, row_number: int | None, field: str = "") -> Place:
+        return Place(self.plan.file)
+
+
+class BannerSource(Source):
+    """All-day events about the year itself: labels, weeks, days off."""
+
+    may_repeat = False
+    calendars = Calendars(everywhere=True)
+
+    def __init__(self, plan: Plan, identity_name: str) -> None:
+        self.accounts = (Account(),)
+        self._plan = plan
+        self._identity_name = identity_name
+
+    def events(self) -> Iterator[Event | Series]:
+        return banners(self._plan, self._identity_name)
+
+    def place(self, row_number: int | None, field: str = "") -> Place:
+        return Place(self._plan.file)
+
+
+def plan_sources(plan: Plan, readings: Sequence[Reading], identity_name: str) -> list[Source]:
+    """Everything that a plan puts on calendars; `readings` are those of its own event lists."""
+    calendars = Calendars(persons_of=partial(persons_of, plan))
+    own = [
+        ListSource(reading, days_without_school(plan), calendars, partial(addressed, plan))
+        for reading in readings
+    ]
+    return [MeetingSource(plan, identity_name, calendars), *own, BannerSource(plan, identity_name)]

@@ -11,7 +11,7 @@ from nomarium.model.problem import Place, Problem, column_letter
 from nomarium.model.wording import meant
 from nomarium.reading.columns.headings import FIELDS
 from nomarium.reading.options import ReadingOptions
-from nomarium.reading.reading import SheetReading
+from nomarium.reading.reading import Reading
 
 _KINDS: dict[str, type | tuple[type, ...]] = {
     "sheets": list, "layout": str, "header_row": int, "timezone": str, "date_order": str,
@@ -33,14 +33,14 @@ _HEAD = """\
 """
 
 
-def recipe_text(readings: Sequence[SheetReading], options: ReadingOptions, name: str) -> str:
+def recipe_text(readings: Sequence[Reading], options: ReadingOptions, name: str) -> str:
     """How sheets were read, as the text of a recipe file of this name."""
     import tomli_w
 
     return _HEAD.format(name=name) + tomli_w.dumps(recipe_of(readings, options))
 
 
-def recipe_of(readings: Sequence[SheetReading], options: ReadingOptions) -> dict[str, Any]:
+def recipe_of(readings: Sequence[Reading], options: ReadingOptions) -> dict[str, Any]:
     """What a recipe file holds, from the readings of a survey."""
     recipe: dict[str, Any] = {}
     named = [reading.sheet.name for reading in readings if reading.sheet.name]

@@ -7,14 +7,17 @@ is replaced in one step at the very end: a failure leaves it whole.
 
 import datetime as dt
 import shutil
-from collections.abc import Iterable, Iterator
+from collections.abc import Iterable, Iterator, Mapping
 from pathlib import Path
-from typing import BinaryIO, NamedTuple
+from typing import TYPE_CHECKING, BinaryIO, NamedTuple
 
 from nomarium._version import VERSION
 from nomarium.ical.octets import escaped, folded
 from nomarium.ical.vtimezone import vtimezone
 from nomarium.targets.replacing import part_file
+
+if TYPE_CHECKING:
+    from nomarium.history.revisions import Revision
 
 
 class Head(NamedTuple):
@@ -129,6 +132,31 @@ class CalendarFile:
                 shutil.copyfileobj(bodies, target, 1 << 20)
         target.write("".join(self._pieces).encode("utf-8", "replace"))
         target.write(b"END:VCALENDAR\r\n")
+
+    def write_json_to(self, target: BinaryIO, first: dt.date, last: dt.date) -> None:
+        """The same as jCal (RFC 7265), made from its text."""
+        import io
+        import tempfile
+
+        from nomarium.ical.jcal import write_jcal
+        from nomarium.ical.octets import unfolded_lines
+
+        with io.TextIOWrapper(tempfile.TemporaryFile(), encoding="utf-8", newline="") as text:
+            self.write_to(text.buffer, first, last)
+            text.seek(0)
+            out = io.TextIOWrapper(target, encoding="utf-8", newline="\n")
+            write_jcal(unfolded_lines(text), out)
+            out.flush()
+            out.detach()
+
+    def copy_revised(self, fresh: "CalendarFile", revisions: "Mapping[str, Revision]") -> None:
+        """Copy the events into another file, some in another revision, by their UIDs."""
+        from nomarium.history.revisions import sketch_of_block, with_revision
+
+        for block in self.blocks():
+            revision = revisions.get(sketch_of_block(block).uid)
+            fresh.add(None, with_revision(block, revision) if revision else block)
+        fresh.zones, fresh.has_floating = self.zones, self.has_floating
 
     def discard(self) -> None:
         """Remove what was written on the way."""

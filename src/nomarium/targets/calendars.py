@@ -1,122 +1,67 @@
-"""Where events go: one calendar file, or one for each value of a field; carried over from before."""
+"""Calendar files as the target: one, or one for each value of a field."""
 
 import datetime as dt
 import shutil
-from collections.abc import Callable
 from functools import partial
 from pathlib import Path
 from types import TracebackType
-from typing import TYPE_CHECKING, BinaryIO, NamedTuple
+from typing import BinaryIO, Self
 
 from nomarium.ical.lines import body_writer, head_of
 from nomarium.model.event import NO_DETAILS, Event
-from nomarium.reckoning.zones import zone_named
-from nomarium.targets.calendarfile import Bodies, CalendarFile, Head
+from nomarium.sources.source import BY_VALUE, Calendars
+from nomarium.targets.calendarfile import CalendarFile, Head
+from nomarium.targets.carryover import CarryOver, earlier_files, is_ours
 from nomarium.targets.identities import Identities
 from nomarium.targets.replacing import replace_file
 from nomarium.targets.splitting import Splitter, file_names
-
-if TYPE_CHECKING:
-    from nomarium.history.pairing import EarlierEvent, Revision, Sketch
+from nomarium.targets.target import Shared, SharedOut, WrittenFile
 
 
-class WrittenFile(NamedTuple):
-    """A file of a build."""
-
-    name: str
-    event_count: int
-    value: str = ""
-    """The value of the split field that its events have."""
-
-
-class OutputShare(NamedTuple):
-    """What a worker process wrote, for the output of the whole build."""
-
-    bodies: dict[str, Bodies]
-    """By value of the split."""
-    marks: list[int]
-    low: int
-    latest: Event | None
-    has_floating: bool
-    met: set[str]
-    new: "list[Sketch]"
-    changes: dict[str, int]
-
-
-class Output:
+class CalendarTarget:
     """Takes events one by one and, at the end, replaces the files in one go."""
+
+    untold_count = 0
 
     def __init__(
         self, target: Path | BinaryIO | None, head: Head, dtstamp: str, split_by: str, afresh: bool,
-        cancel_removed: bool,
-        identities: Identities,
+        cancel_removed: bool, identities: Identities,
     ) -> None:  # fmt: skip
         self._target = target
         self._head = head
         self._dtstamp = dtstamp
         self._stamp_line = f"DTSTAMP:{dtstamp}\r\n"
         self._split_by = split_by
-        self._cancel_removed = cancel_removed
         self._body_of = body_writer()
-        self._values_of = Splitter(split_by).values_of
+        self._splitter = Splitter(split_by)
         self._identities = identities
         self._uid_of = identities.uid_of
-        self._folder = self._working_folder()
+        self._folder = _working_folder(target, bool(split_by))
         self._shared_folder: Path | None = None
         self._parts: dict[str, CalendarFile] = {}
         self._whole = None if split_by else self._part("")
-        self._earlier_files = [] if afresh else self._find_earlier()
-        self._earlier: dict[str, EarlierEvent] = {}
-        if self._earlier_files:
-            from nomarium.history.pairing import read_earlier
-
-            for path in self._earlier_files:
-                self._earlier.update(read_earlier(path))
         self._everywhere: list[tuple[str | None, str]] = []
-        self._met: set[str] = set()
-        self._new: list[Sketch] = []
+        """Zone and text of events that go into every calendar of a split."""
         self._low, self._high = dt.date.max.toordinal(), 0
         self._latest: Event | None = None
         self.has_floating = False
-        """Whether some timed event is in no zone."""
         self.changes: dict[str, int] = {}
-
-    def _working_folder(self) -> Path:
-        target = self._target
-        if isinstance(target, Path):
-            folder = target if self._split_by else target.parent
-            # a folder that does not exist yet is made at the end; its parent can hold the parts
-            while not folder.is_dir() and folder != folder.parent:
-                folder = folder.parent
-            return folder
-        import tempfile
-
-        return Path(tempfile.gettempdir())
-
-    def _find_earlier(self) -> list[Path]:
-        target = self._target
-        if not isinstance(target, Path):
-            return []
-        if not self._split_by:
-            return [target] if target.is_file() else []
-        return [path for path in sorted(target.glob("*.ics")) if _is_ours(path)]
+        before = [] if afresh else earlier_files(target, bool(split_by))
+        self._carry = CarryOver(before, dtstamp, cancel_removed, self.changes) if before else None
 
     def _part(self, value: str) -> CalendarFile:
         head = self._head._replace(name=f"{self._head.name} – {value}") if value else self._head
         part = self._parts[value] = CalendarFile(self._folder, head, 64 if self._split_by else 1_000)
         return part
 
-    def write(
-        self, event: Event, last_start: dt.date | None = None, everywhere: bool = False,
-        persons_of: Callable[[Event], tuple[str, ...]] | None = None,
-    ) -> None:  # fmt: skip
-        """Take an event; `last_start` is the last date of one that repeats by rule. `everywhere` puts it into
-        every file of a split, `persons_of` says whose calendars it belongs in."""
+    def write(self, event: Event, last_start: dt.date | None = None, calendars: Calendars = BY_VALUE) -> None:
+        """Take an event; `last_start` is the last date of one that repeats by rule, `calendars` says into which
+        calendars of a split it goes."""
         body = self._body_of(event)
         uid = self._uid_of(event, body)
         details = event[6]
-        if self._earlier:
-            block = self._revised(event, uid, body)
+        if self._carry is not None:
+            block = self._carry.block_of(event, uid, body)
         elif details is not NO_DETAILS and (details.dtstamp or details.sequence):
             block = head_of(uid, details.dtstamp or self._dtstamp, details.sequence) + body
         elif len(uid) == 36:
@@ -133,17 +78,12 @@ class Output:
             self._widen_to(last_start)
         if self._whole is not None:
             self._whole.add(event[3], block)
-            return
-        if everywhere:
+        elif calendars.everywhere:
             self._everywhere.append((event[3], block))
-            return
-        if self._split_by == "person":
-            values = (persons_of(event) if persons_of else ()) or ("no person",)
         else:
-            values = self._values_of(event)
-        for value in values:
-            part = self._parts.get(value) or self._part(value)
-            part.add(event[3], block)
+            for value in self._splitter.values_of(event, calendars):
+                part = self._parts.get(value) or self._part(value)
+                part.add(event[3], block)
 
     def _reach(self, day: int, event: Event) -> None:
         """Take an event whose end has this number for the latest, unless another touches a later day."""
@@ -163,28 +103,10 @@ class Output:
         """First and last local date of the events."""
         return (dt.date.fromordinal(self._low), self._latest.last_day) if self._latest else None
 
-    def _revised(self, event: Event, uid: str, body: str) -> str:
-        from nomarium.history.pairing import revision_of, sketch_of
-
-        earlier = self._earlier.get(uid)
-        details = event.details
-        revision = revision_of(uid, body, earlier, details.dtstamp or self._dtstamp, details.sequence)
-        if earlier is None:
-            self._new.append(sketch_of(event, uid, body))
-            self._tally("new")
-        else:
-            self._met.add(uid)
-            self._tally("unchanged" if revision.dtstamp == earlier.dtstamp and
-                        revision.sequence == earlier.sequence else "changed")  # fmt: skip
-        return head_of(revision.uid, revision.dtstamp, revision.sequence) + body
-
-    def _tally(self, what: str, by: int = 1) -> None:
-        self.changes[what] = self.changes.get(what, 0) + by
-
     @property
-    def is_empty(self) -> bool:
-        """Whether no event has come yet: only then can the next ones be shared out among processes."""
-        return self._latest is None
+    def shared(self) -> Shared | None:
+        """Itself, as long as no event has come: only then can the next ones be shared out among processes."""
+        return self if self._latest is None else None
 
     def prepare_sharing(self) -> None:
         """Make the folder in which worker processes write; `close` removes it with all that they left."""
@@ -194,15 +116,15 @@ class Output:
         if self._whole is not None:
             self._whole = self._part("")
 
-    def handed_over(self) -> OutputShare:
+    def handed_over(self) -> SharedOut:
         """Everything so far, for `take_over` in the process that this one was copied from."""
         bodies = {value: part.handed_over() for value, part in self._parts.items()}
-        return OutputShare(
-            bodies, self._identities.handed_over(), self._low, self._latest, self.has_floating,
-            self._met, self._new, self.changes,
+        met, new = (self._carry.met, self._carry.new) if self._carry is not None else (set[str](), [])
+        return SharedOut(
+            bodies, self._identities.handed_over(), self._low, self._latest, self.has_floating, met, new, self.changes
         )  # fmt: skip
 
-    def take_over(self, share: OutputShare) -> None:
+    def take_over(self, share: SharedOut) -> None:
         """Append what a worker process wrote."""
         for value, bodies in share.bodies.items():
             (self._parts.get(value) or self._part(value)).take_over(bodies)
@@ -211,10 +133,11 @@ class Output:
         if share.latest is not None and (day := share.latest.end.toordinal()) >= self._high:
             self._reach(day, share.latest)
         self.has_floating |= share.has_floating
-        self._met |= share.met
-        self._new += share.new
+        if self._carry is not None:
+            self._carry.met |= share.met
+            self._carry.new += share.new
         for what, count in share.changes.items():
-            self._tally(what, count)
+            self.changes[what] = self.changes.get(what, 0) + count
 
     def finish(self) -> list[WrittenFile]:
         """Carry over what moved, then write every file and put each in its place."""
@@ -224,8 +147,8 @@ class Output:
             for zone, block in self._everywhere:
                 part.add(zone, block)
         names = self._file_names()
-        if self._earlier:
-            self._carry_over(names)
+        if self._carry is not None:
+            self._carry_over(self._carry, names)
         written = [
             WrittenFile(names.get(value, ""), part.event_count, value)
             for value, part in sorted(self._parts.items())
@@ -241,9 +164,27 @@ class Output:
             target.mkdir(parents=True, exist_ok=True)
         for value, part in self._parts.items():
             path = target / names[value] if self._split_by else target
-            write = partial(_write_json if path.suffix.lower() == ".json" else CalendarFile.write_to, part)
-            replace_file(path, lambda file, write=write: write(file, *days))  # type: ignore[misc]
+            write = part.write_json_to if path.suffix.lower() == ".json" else part.write_to
+            replace_file(path, partial(write, first=days[0], last=days[1]))
         return written
+
+    def _carry_over(self, carry: CarryOver, names: dict[str, str]) -> None:
+        """Give events that moved or were renamed their old UIDs; keep or count those that are gone."""
+        revisions = carry.revisions()
+        if revisions:
+            for value, part in list(self._parts.items()):
+                fresh = self._part(value)
+                part.copy_revised(fresh, revisions)
+                part.discard()
+                if self._whole is part:
+                    self._whole = fresh
+        by_name = {name: value for value, name in names.items()}
+        for name, zone, day, block in carry.withdrawn():
+            value = by_name.get(name, "") if self._split_by else ""
+            if value in self._parts:
+                self._parts[value].add(zone, block)
+                if day is not None:
+                    self._widen_to(day)
 
     def _file_names(self) -> dict[str, str]:
         """The name of each value's file; the target itself when nothing is split."""
@@ -252,78 +193,13 @@ class Output:
             return {"": str(target) if isinstance(target, Path) else ""}
         return file_names(self._parts)
 
-    def _carry_over(self, names: dict[str, str]) -> None:
-        """Give events that moved or were renamed their old UIDs; keep or count those that are gone."""
-        from nomarium.history.pairing import (
-            Revision,
-            cancelled,
-            day_of_block,
-            pair_moved,
-            sketch_of_block,
-            zone_of_block,
-        )
-        from nomarium.ical.blocks import blocks_of
-
-        gone: dict[str, tuple[str, str]] = {}
-        for path in self._earlier_files:
-            for block in blocks_of(path):
-                sketch = sketch_of_block(block)
-                if sketch.uid in self._earlier and sketch.uid not in self._met:
-                    gone.setdefault(sketch.uid, (path.name, block))
-        sketches = [
-            sketch_of_block(block) for _, block in gone.values() if "STATUS:CANCELLED\r\n" not in block
-        ]
-        moved = pair_moved(sketches, self._new)
-        if moved:
-            bodies = {sketch.uid: sketch.body for sketch in self._new}
-            revisions = {}
-            for new, old in moved.items():
-                earlier = self._earlier[old]
-                is_same = earlier.body == bodies[new]  # it had this UID from a build before that one
-                revisions[new] = Revision(
-                    old, earlier.sequence + (not is_same), earlier.dtstamp if is_same else self._dtstamp
-                )
-                self._tally("new", -1)
-                self._tally("unchanged" if is_same else "moved")
-            for value, part in list(self._parts.items()):
-                self._parts[value] = self._rewritten(value, part, revisions)
-        removed = {uid: place for uid, place in gone.items() if uid not in set(moved.values())}
-        if not self._cancel_removed:
-            self._tally("removed", len(removed))
-            return
-        self._tally("cancelled", len(removed))
-        by_name = {name: value for value, name in names.items()}
-        for name, block in removed.values():
-            value = by_name.get(name, "") if self._split_by else ""
-            if value in self._parts:
-                zone = zone_of_block(block)
-                if zone is None or zone_named(zone) is not None:
-                    self._parts[value].add(zone, cancelled(block, self._dtstamp))
-                    if day := day_of_block(block):
-                        self._widen_to(day)
-
-    def _rewritten(self, value: str, part: CalendarFile, revisions: "dict[str, Revision]") -> CalendarFile:
-        from nomarium.history.pairing import sketch_of_block, with_revision
-
-        fresh = self._part(value)
-        for block in part.blocks():
-            revision = revisions.get(sketch_of_block(block).uid)
-            fresh.add(None, with_revision(block, revision) if revision else block)
-        fresh.zones, fresh.has_floating = part.zones, part.has_floating
-        part.discard()
-        if self._whole is part:
-            self._whole = fresh
-        return fresh
-
     def kept_files(self) -> list[str]:
         """Calendar files of an earlier build in the folder of a split that this build did not make."""
         target = self._target
         if not self._split_by or not isinstance(target, Path) or not target.is_dir():
             return []
         made = set(self._file_names().values())
-        return [
-            path.name for path in sorted(target.glob("*.ics")) if path.name not in made and _is_ours(path)
-        ]
+        return [path.name for path in sorted(target.glob("*.ics")) if path.name not in made and is_ours(path)]
 
     def close(self) -> None:
         """Remove what was written on the way."""
@@ -332,35 +208,23 @@ class Output:
         if self._shared_folder is not None:
             shutil.rmtree(self._shared_folder, ignore_errors=True)
 
-    def __enter__(self) -> "Output":
+    def __enter__(self) -> Self:
         return self
 
     def __exit__(
-        self,
-        kind: type[BaseException] | None,
-        error: BaseException | None,
-        trace: TracebackType | None,
+        self, kind: type[BaseException] | None, error: BaseException | None, trace: TracebackType | None
     ) -> None:
         self.close()
 
 
-def _write_json(part: CalendarFile, target: BinaryIO, first: dt.date, last: dt.date) -> None:
-    """Write a calendar as jCal, from its text."""
-    import io
+def _working_folder(target: Path | BinaryIO | None, is_split: bool) -> Path:
+    """Where the bodies are kept until the end: on the disk of the target, so that a file can be renamed into it."""
+    if isinstance(target, Path):
+        folder = target if is_split else target.parent
+        # a folder that does not exist yet is made at the end; its parent can hold the parts
+        while not folder.is_dir() and folder != folder.parent:
+            folder = folder.parent
+        return folder
     import tempfile
 
-    from nomarium.ical.jcal import write_jcal
-    from nomarium.ical.octets import unfolded_lines
-
-    with io.TextIOWrapper(tempfile.TemporaryFile(), encoding="utf-8", newline="") as text:
-        part.write_to(text.buffer, first, last)
-        text.seek(0)
-        out = io.TextIOWrapper(target, encoding="utf-8", newline="\n")
-        write_jcal(unfolded_lines(text), out)
-        out.flush()
-        out.detach()
-
-
-def _is_ours(path: Path) -> bool:
-    with path.open("rb") as file:
-        return b"PRODID:-//Nomarium//" in file.read(1024)
+    return Path(tempfile.gettempdir())

@@ -6,6 +6,7 @@ version 8 (RFC 9562, 5.8). Nothing about times, rooms or notes is in it, so thos
 """
 
 from _blake2 import blake2b  # hashlib's own wrapper costs as much again for texts this short
+from array import array
 
 from nomarium.model.event import Event
 from nomarium.model.uids import uuid_of
@@ -14,17 +15,21 @@ from nomarium.model.uids import uuid_of
 class Identities:
     """Hands out UIDs in stream order and notices rows that say the same again.
 
-    Holds one dictionary entry for each event, about 8 MB per 100,000: the identity's digest, and a
-    16-bit mark of the content. Two different events of one title and one date are taken for the
-    same about once in 65,536 such pairs; that only costs a needless note.
+    Holds for each event the digest of its identity and 32 bits of its content's hash, about 8 MB per 100,000. Two
+    different events of one title and one date are taken for the same about once in 250 million such pairs, and
+    that only costs a needless note.
     """
 
     def __init__(self, calendar_name: str) -> None:
         self._named = blake2b(f"{calendar_name}\0".encode("utf-8", "replace"), digest_size=16)
         self._marks: dict[int, int] = {}
-        # one shared number object a mark, so that a million events keep no mark objects of their own
-        self._shared_marks = [0] * 65_536
-        self._repeats: dict[int, list[int]] = {}
+        """Identity → the low bits of its number among the identities. Numbers in full would be an object each; with
+        these bits, one in 65,536 contents has to be looked at."""
+        self._contents = array("I")
+        """The content of the first event of each identity, in their order."""
+        self._shared_marks: list[int] = []
+        self._repeats: dict[int, tuple[int, set[int]]] = {}
+        """Identity → how many events it has, and the contents of those after the first."""
         self.repeated_rows: list[int] = []
         """Row numbers of events that equal an earlier one in every field."""
         self.repeated_uids: list[tuple[int, str]] = []
@@ -39,32 +44,38 @@ class Identities:
             digest = self._named.copy()
             digest.update(identity.encode("utf-8", "replace"))
             uid = uuid_of(digest.hexdigest())
-        key, mark = hash(uid), hash(body) & 0xFFFF
+        key = hash(uid)
         if key in self._marks:
-            return self._uid_of_repeat(event, key, body, self._marks[key] == mark, identity)
-        shared = self._shared_marks
-        shared[mark] = self._marks[key] = shared[mark] or mark
+            return self._uid_of_repeat(event, key, body, identity)
+        self._add(key, hash(body) & 0xFFFFFFFF)
         return uid
 
-    def handed_over(self) -> list[int]:
-        """The marks so far as keys and values in turn, for `take_over` in another process."""
-        return [number for pair in self._marks.items() for number in pair]
+    def _add(self, key: int, content: int) -> None:
+        number, shared = len(self._contents), self._shared_marks
+        if number < 65_536:
+            shared.append(number)
+        self._marks[key] = shared[number & 0xFFFF]
+        self._contents.append(content)
 
-    def take_over(self, marks: list[int]) -> None:
+    def handed_over(self) -> tuple[list[int], list[int]]:
+        """The identities so far and the content of each, for `take_over` in another process."""
+        return [*self._marks], [*self._contents]
+
+    def take_over(self, marks: tuple[list[int], list[int]]) -> None:
         """Know the events that another process made; none of them may be known here already."""
-        values, shared = iter(marks), self._shared_marks
-        for key, mark in zip(values, values, strict=True):
-            shared[mark] = self._marks[key] = shared[mark] or mark
+        for key, content in zip(*marks, strict=True):
+            self._add(key, content)
 
-    def _uid_of_repeat(self, event: Event, key: int, body: str, like_first: bool, identity: str) -> str:
+    def _uid_of_repeat(self, event: Event, key: int, body: str, identity: str) -> str:
         if event.details.uid:
             self.repeated_uids.append((event.row_number, event.details.uid))
             return event.details.uid
-        later = self._repeats.setdefault(key, [])
         content = hash(body)
-        if like_first or content in later:
+        count, contents = self._repeats.get(key) or (1, set[int]())
+        if content in contents or content & 0xFFFFFFFF in self._contents[self._marks[key] :: 65_536]:
             self.repeated_rows.append(event.row_number)
-        later.append(content)
+        contents.add(content)
+        self._repeats[key] = count + 1, contents
         digest = self._named.copy()
-        digest.update(f"{identity}\0{len(later) + 1}".encode("utf-8", "replace"))
+        digest.update(f"{identity}\0{count + 1}".encode("utf-8", "replace"))
         return uuid_of(digest.hexdigest())

@@ -6,8 +6,9 @@ from collections.abc import Sequence
 from pathlib import Path
 from typing import Protocol
 
+from nomarium.model.cell import Cell
 from nomarium.model.problem import Problem
-from nomarium.sheets.sheet import Cell, cell_text
+from nomarium.sheets.sheet import cell_text
 from nomarium.targets.replacing import replace_file
 
 REASON = "Reason for rejection"

@@ -5,6 +5,7 @@ import unicodedata
 from collections.abc import Iterable
 
 from nomarium.model.event import Event
+from nomarium.sources.source import BY_VALUE, Calendars
 
 SPLIT_FIELDS = (
     "audience", "categories", "class", "division", "group", "label", "location", "organizer", "period",
@@ -23,8 +24,10 @@ class Splitter:
         self._marks = r"[;,\n]" if field == "group" else r"[;\n]"
         self._parted: dict[str, tuple[str, ...]] = {}
 
-    def values_of(self, event: Event) -> tuple[str, ...]:
-        """The values of an event, each once; `no FIELD` when it has none."""
+    def values_of(self, event: Event, calendars: Calendars = BY_VALUE) -> tuple[str, ...]:
+        """The values of an event, each once; `no FIELD` when it has none. `calendars` knows whose it is."""
+        if self.field == "person":
+            return self._stated(calendars.persons_of(event) if calendars.persons_of else ())
         field, details = self.field, event.details
         if field == "audience":
             return self._stated(details.audience)

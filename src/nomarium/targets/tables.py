@@ -1,29 +1,28 @@
-"""Where events go when the target is a table: one dated event a row."""
+"""A table as the target: one dated event a row."""
 
 import datetime as dt
 import tempfile
 from pathlib import Path
 from types import TracebackType
+from typing import Self
 
 from nomarium.ical.lines import body_writer
 from nomarium.model.event import Event
-from nomarium.targets.calendars import WrittenFile
+from nomarium.sources.source import BY_VALUE, Calendars
 from nomarium.targets.eventtable import EventTable, table_kind, write_table
 from nomarium.targets.identities import Identities
 from nomarium.targets.replacing import replace_file
+from nomarium.targets.target import Shared, WrittenFile
 
 
-class TableOutput:
+class TableTarget:
     """Takes events one by one and, at the end, replaces the table in one go."""
-
-    is_empty = False
-    """A table is one file in the order of its rows: its events are never shared out among processes."""
 
     def __init__(self, target: Path, identities: Identities) -> None:
         self._target = target
         self._uid_of = identities.uid_of
         self._body_of = body_writer()
-        # the file lives as long as the output; `close` closes it
+        # the file lives as long as the target; `close` closes it
         self._spool = tempfile.TemporaryFile("w+", encoding="utf-8", errors="replace", newline="")  # noqa: SIM115
         self._table = EventTable(self._spool)
         self._first: dt.date | None = None
@@ -31,16 +30,9 @@ class TableOutput:
         self.has_floating = False
         self.changes: dict[str, int] = {}
         self.untold_count = 0
-        """Events with properties of a calendar file that a table has no column for."""
 
-    def write(
-        self,
-        event: Event,
-        _last_start: dt.date | None = None,
-        _everywhere: bool = False,
-        _persons_of: object = None,
-    ) -> None:
-        """Take an event."""
+    def write(self, event: Event, last_start: dt.date | None = None, calendars: Calendars = BY_VALUE) -> None:
+        """Take an event. A table has neither rules nor parts: the rest makes no difference to it."""
         uid = self._uid_of(event, self._body_of(event))
         if event.zone is None and isinstance(event.start, dt.datetime):
             self.has_floating = True
@@ -54,6 +46,11 @@ class TableOutput:
     def span(self) -> tuple[dt.date, dt.date] | None:
         """First and last local date of the events."""
         return (self._first, self._last) if self._first and self._last else None
+
+    @property
+    def shared(self) -> Shared | None:
+        """None: a table is one file in the order of its rows."""
+        return None
 
     def finish(self) -> list[WrittenFile]:
         """Write the table and put it in its place."""
@@ -69,7 +66,7 @@ class TableOutput:
         """Remove what was written on the way."""
         self._spool.close()
 
-    def __enter__(self) -> "TableOutput":
+    def __enter__(self) -> Self:
         return self
 
     def __exit__(

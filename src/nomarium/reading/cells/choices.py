@@ -1,8 +1,9 @@
 """Cells that choose among few answers: yes and no, status, privacy, busy, priority."""
 
+from nomarium.model.cell import Cell
 from nomarium.model.refusal import Refusal
 from nomarium.reading.cells.words import fold
-from nomarium.sheets.sheet import Cell, cell_text
+from nomarium.sheets.sheet import cell_text
 
 _YES = frozenset(
     "yes y true t 1 x on ✓ ✔ ☑ ✅ √ oui o vrai ja j wahr si s verdadero cierto waar sim s v".split()

@@ -5,6 +5,7 @@ from collections.abc import Callable
 from functools import partial
 from typing import TYPE_CHECKING, Any
 
+from nomarium.model.cell import Cell
 from nomarium.model.refusal import Refusal
 from nomarium.reading.cells.moments import ROLES, Moment, certain, plain_date, read_moment
 from nomarium.reading.cells.times import Clock
@@ -12,7 +13,7 @@ from nomarium.reading.cells.words import ENGLISH, Lexicon, fold
 from nomarium.reading.columns.decisions import Decisions, resolve_day
 from nomarium.reading.rows.when import NOTHING, Part
 from nomarium.reckoning.zones import change_dates, near_zone_names, zone_named
-from nomarium.sheets.sheet import Cell, cell_text
+from nomarium.sheets.sheet import cell_text
 
 if TYPE_CHECKING:
     from nomarium.reading.cells.repeats import Cycle

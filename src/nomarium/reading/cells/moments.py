@@ -5,6 +5,7 @@ import re
 import unicodedata
 from typing import Literal, NamedTuple
 
+from nomarium.model.cell import Cell
 from nomarium.model.refusal import Refusal
 from nomarium.reading.cells.dates import Day, Reading, figures_day, from_serial, read_days
 from nomarium.reading.cells.times import (
@@ -17,7 +18,6 @@ from nomarium.reading.cells.times import (
     read_times,
 )
 from nomarium.reading.cells.words import Lexicon
-from nomarium.sheets.sheet import Cell
 
 Role = Literal["date", "time", "either"]
 """What a column holds: it settles what a bare number means."""

@@ -4,6 +4,7 @@ import datetime as dt
 from collections.abc import Sequence
 from typing import Literal, NamedTuple
 
+from nomarium.model.cell import Cell
 from nomarium.model.problem import Problem, column_letter, note
 from nomarium.model.wording import nearest
 from nomarium.reading.cells.times import Times, read_times
@@ -12,7 +13,7 @@ from nomarium.reading.columns.contents import MOST_DIFFERENT, Contents
 from nomarium.reading.columns.head import TableHead
 from nomarium.reading.columns.headings import DATE_FIELDS, is_placeholder, match_heading, normal
 from nomarium.reading.options import ReadingOptions
-from nomarium.sheets.sheet import Cell, Sheet, cell_text
+from nomarium.sheets.sheet import Sheet, cell_text
 
 How = Literal["asked", "heading", "content", ""]
 

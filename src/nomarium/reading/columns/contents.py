@@ -5,10 +5,11 @@ import re
 from collections.abc import Callable, Sequence
 from functools import cached_property
 
+from nomarium.model.cell import Cell
 from nomarium.reading.cells.times import Times, read_times
 from nomarium.reading.cells.words import Lexicon, fold
 from nomarium.reading.columns.head import looks_like_date
-from nomarium.sheets.sheet import Cell, cell_text
+from nomarium.sheets.sheet import cell_text
 
 MOST_DIFFERENT = 100
 """Different cells of a column that are looked at."""

@@ -4,13 +4,14 @@ import re
 from collections.abc import Iterable, Iterator, Mapping, Sequence
 from typing import NamedTuple
 
+from nomarium.model.cell import Cell
 from nomarium.model.problem import Problem, note
 from nomarium.reading.cells.words import ENGLISH_MONTHS
 from nomarium.reading.columns.columns import Column
 from nomarium.reading.columns.head import TableHead
 from nomarium.reading.columns.headings import normal
 from nomarium.reading.options import ReadingOptions
-from nomarium.sheets.sheet import Cell, Row, Sheet, cell_text
+from nomarium.sheets.sheet import Row, Sheet, cell_text
 
 _DAY = frozenset("day date dom jour tag dia dag".split()) | {
     "day of month",

@@ -9,6 +9,7 @@ import datetime as dt
 from collections.abc import Iterable, Sequence
 from typing import NamedTuple, cast
 
+from nomarium.model.cell import Cell
 from nomarium.model.problem import Problem, column_letter
 from nomarium.model.refusal import Refusal
 from nomarium.reading.cells.dates import Day, Order, Reading
@@ -19,7 +20,7 @@ from nomarium.reading.columns.decisions import ORDER_NAMES, Decisions, open_orde
 from nomarium.reading.columns.fitting import left_readings, runs_forward
 from nomarium.reading.columns.headings import unit_of
 from nomarium.reading.options import ReadingOptions
-from nomarium.sheets.sheet import Cell, Row, Sheet, cell_text
+from nomarium.sheets.sheet import Row, Sheet, cell_text
 
 ENOUGH_ROWS = 2_000
 """Rows after which evidence that nothing later could overturn is enough (a later contradiction is

@@ -5,11 +5,12 @@ from collections.abc import Sequence
 from itertools import islice
 from typing import NamedTuple
 
+from nomarium.model.cell import Cell
 from nomarium.model.refusal import Refusal
 from nomarium.reading.cells.moments import read_moment
 from nomarium.reading.cells.words import ENGLISH, Lexicon
 from nomarium.reading.columns.headings import match_exactly
-from nomarium.sheets.sheet import Cell, Row, Sheet, cell_text, is_blank
+from nomarium.sheets.sheet import Row, Sheet, cell_text, is_blank
 
 HEAD_ROWS = 60
 """How many rows from the top may hold the headings."""
@@ -28,6 +29,8 @@ class TableHead(NamedTuple):
     """Rows above the headings that hold something: they count as notes."""
     blank_rows: int = 0
     """Blank rows above the headings."""
+    rows_above: int = 0
+    """All rows above the headings (the first row of data, without them), blank or not."""
 
 
 def find_head(sheet: Sheet, lexicon: Lexicon = ENGLISH, header_row: int | None = None) -> TableHead | None:
@@ -46,7 +49,8 @@ def find_head(sheet: Sheet, lexicon: Lexicon = ENGLISH, header_row: int | None =
         start = _first_with_date(filled, lexicon) if header_row is None else 0
         titles = tuple(n for n, _ in filled[:start])
         first = filled[start][0]
-        return TableHead(("",) * width, first, (), titles, _blank_before(top, first))
+        above = _rows_before(top, first)
+        return TableHead(("",) * width, first, (), titles, _blank_before(top, first), above)
     number, row = filled[at]
     headings = [cell_text(cell) for cell in row]
     rows: tuple[int, ...] = (number,)
@@ -57,7 +61,12 @@ def find_head(sheet: Sheet, lexicon: Lexicon = ENGLISH, header_row: int | None =
             rows = (number, number + 1)
     first = rows[-1] + 1
     titles = tuple(n for n, _ in filled[:at])
-    return TableHead(tuple(headings), first, rows, titles, _blank_before(top, number))
+    above = _rows_before(top, number)
+    return TableHead(tuple(headings), first, rows, titles, _blank_before(top, number), above)
+
+
+def _rows_before(top: Sequence[Row], number: int) -> int:
+    return sum(other < number for other, _ in top)
 
 
 def _blank_before(top: Sequence[Row], number: int) -> int:

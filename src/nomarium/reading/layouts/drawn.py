@@ -7,6 +7,8 @@ from dataclasses import dataclass
 from itertools import islice
 from typing import Any
 
+from nomarium.model.account import Account
+from nomarium.model.cell import Cell
 from nomarium.model.event import NO_DETAILS, Details, Event
 from nomarium.model.problem import Problem, note
 from nomarium.model.refusal import Refusal
@@ -18,11 +20,10 @@ from nomarium.reading.columns.columns import Column
 from nomarium.reading.columns.decisions import Decisions
 from nomarium.reading.columns.evidence import decide
 from nomarium.reading.layouts.eventlist import lexicon_for
-from nomarium.reading.notebook import Notebook
 from nomarium.reading.options import ReadingOptions
 from nomarium.reading.rows.when import NOTES, NOTHING, Blame, Part, Row, settle
 from nomarium.reckoning.zones import zone_named
-from nomarium.sheets.sheet import Area, Cell, Sheet, cell_text
+from nomarium.sheets.sheet import Area, Sheet, cell_text
 from nomarium.sheets.sheet import Row as SheetRow
 
 _TOP_ROWS = 30
@@ -47,7 +48,7 @@ class DrawnReading:
     """A drawn sheet and the way to its events."""
 
     sheet: Sheet
-    events: Callable[[Notebook], Iterator[Event]]
+    events: Callable[[Account], Iterator[Event]]
     notes: tuple[Problem, ...] = ()
 
 
@@ -117,31 +118,32 @@ def time_and_text(text: str) -> tuple[Part, str]:
 
 
 def events_of(
-    sheet: Sheet, entries: Sequence[Entry | Problem], options: ReadingOptions, notebook: Notebook
+    sheet: Sheet, entries: Sequence[Entry | Problem], options: ReadingOptions, account: Account
 ) -> Iterator[Event]:
     """The events of a drawing's entries; an entry that makes none is a problem of its cell."""
     zone = zone_named(options.zone) if options.zone else None
     defaults = _defaults(options)
-    ledger = notebook.ledger
+    ledger = account.ledger
     ledger.unit = "entries"
     for entry in entries:
+        ledger.read += 1
         if isinstance(entry, Problem):
-            _reject(notebook, entry)
+            _reject(account, entry)
             continue
         place = sheet.place(entry.row, entry.column)
         fault = fault_of(entry.text)
         if fault or entry.date.refusal or entry.time.refusal:
             refusal = fault or entry.date.refusal or entry.time.refusal
             assert refusal is not None
-            _reject(notebook, refusal.problem(place, entry.text))
+            _reject(account, refusal.problem(place, entry.text))
             continue
         row = Row(date=entry.date, time=entry.time, zone_name=options.zone, zone=zone)
         when = settle(row, options.length_secs)
         if isinstance(when, Blame):
-            _reject(notebook, when.refusal.problem(place, entry.text))
+            _reject(account, when.refusal.problem(place, entry.text))
             continue
         for code in dict.fromkeys(when.notes):
-            notebook.count(note(code, NOTES[code]).at(place))
+            account.count(note(code, NOTES[code]).at(place))
         ledger.events += 1
         given = dict(defaults)
         location = entry.location or given.pop("location", "")
@@ -158,9 +160,9 @@ def _defaults(options: ReadingOptions) -> dict[str, Any]:
     return {field: value for field, value in found.items() if not isinstance(value, Refusal)}
 
 
-def _reject(notebook: Notebook, problem: Problem) -> None:
+def _reject(account: Account, problem: Problem) -> None:
     cell = problem.cell or ""
-    notebook.reject(("Entry",), (cell,), [problem])
+    account.reject(("Entry",), (cell,), [problem])
 
 
 def date_part(day: dt.date, last: dt.date | None = None) -> Part:

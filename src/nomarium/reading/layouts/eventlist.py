@@ -5,6 +5,7 @@ from collections.abc import Iterator, Sequence
 from itertools import chain, islice
 from typing import NamedTuple
 
+from nomarium.model.cell import Cell
 from nomarium.model.problem import Problem, column_letter, note
 from nomarium.reading.cells.words import ENGLISH, Lexicon, fold
 from nomarium.reading.columns.columns import Column, assign_columns, heading_missing
@@ -14,7 +15,7 @@ from nomarium.reading.columns.evidence import decide
 from nomarium.reading.columns.head import TableHead, find_head
 from nomarium.reading.columns.headings import match_heading, normal
 from nomarium.reading.options import ReadingOptions
-from nomarium.sheets.sheet import Cell, Row, Sheet, cell_text, is_blank
+from nomarium.sheets.sheet import Row, Sheet, cell_text, is_blank
 
 SAMPLE_ROWS = 500
 """Rows of data looked at to tell what a column is."""
@@ -49,7 +50,7 @@ class TableReading(NamedTuple):
         return self.parts.joined(rows) if self.parts else rows
 
 
-class PassedOver(NamedTuple):
+class NotRead(NamedTuple):
     """A sheet that does not read as events, and why."""
 
     sheet: Sheet
@@ -60,7 +61,7 @@ class PassedOver(NamedTuple):
 
 def read_table(
     sheet: Sheet, options: ReadingOptions, whole: bool = False, seen: Lexicon | None = None
-) -> TableReading | PassedOver:
+) -> TableReading | NotRead:
     """Decide how a sheet is read. `whole` looks at every row even where a part would settle it.
 
     `seen` are the names by which dates are told from other texts, when English is not enough.
@@ -70,7 +71,7 @@ def read_table(
     head = find_head(sheet, seen, options.header_row)
     if head is None:
         reason = "it is blank"
-        return PassedOver(sheet, reason, _nothing("table-blank", f"{sheet.title} is blank.", "", sheet))
+        return NotRead(sheet, reason, _nothing("table-blank", f"{sheet.title} is blank.", "", sheet))
     rows = _data_rows(sheet, head)
     first_rows = list(islice(rows, SAMPLE_ROWS))
     data: Iterator[Row] = chain(first_rows, rows)
@@ -79,7 +80,7 @@ def read_table(
         message = f"{sheet.title} has headings and no rows."
         remedy = "Check that this is the right file: an empty calendar must not replace a full one."
         problem = _nothing("table-empty", message, remedy, sheet)
-        return PassedOver(sheet, "it has no rows under its headings", problem)
+        return NotRead(sheet, "it has no rows under its headings", problem)
     parts = find_date_parts(head.headings, sample, options.columns)
     if parts is not None:
         data = parts.joined(_filled(sheet, data, _fill_down(head.headings, options)))
@@ -162,7 +163,7 @@ def lexicon_for(options: ReadingOptions) -> Lexicon:
     return asked_lexicon(options.languages)
 
 
-def _misfit(sheet: Sheet, columns: Sequence[Column], options: ReadingOptions) -> PassedOver | None:
+def _misfit(sheet: Sheet, columns: Sequence[Column], options: ReadingOptions) -> NotRead | None:
     """A sheet that lacks a heading of the recipe: the recipe is for another kind of spreadsheet."""
     if not options.recipe_name or len(options.sheets) > 1:
         return None
@@ -170,11 +171,11 @@ def _misfit(sheet: Sheet, columns: Sequence[Column], options: ReadingOptions) ->
     for heading, field in options.columns.items():
         if field and heading not in there and normal(heading) not in there:
             problem = heading_missing(sheet, columns, heading, f"The recipe {options.recipe_name}")
-            return PassedOver(sheet, "it does not fit the recipe", problem)
+            return NotRead(sheet, "it does not fit the recipe", problem)
     return None
 
 
-def _missing(sheet: Sheet, columns: Sequence[Column], options: ReadingOptions) -> PassedOver | None:
+def _missing(sheet: Sheet, columns: Sequence[Column], options: ReadingOptions) -> NotRead | None:
     """A sheet without a required field, unless `--set` gives it."""
     fields = {c.field for c in columns} | set(options.defaults)
     has_date = fields & {"date", "when", "start"} or (fields & {"week", "day"} and options.day_one)
@@ -182,16 +183,16 @@ def _missing(sheet: Sheet, columns: Sequence[Column], options: ReadingOptions) -
     if not has_date and fields & {"week", "day"} and "summary" in fields:
         message = f"{sheet.title} counts in weeks or days and no date says where the count begins."
         remedy = "Give the date of week 1 day 1: --day-one 2027-04-05."
-        return PassedOver(sheet, "it has no dates", _nothing("day-one-missing", message, remedy, sheet))
+        return NotRead(sheet, "it has no dates", _nothing("day-one-missing", message, remedy, sheet))
     if not has_date:
         message = f"No column of {sheet.title} holds dates (it has {there})."
         remedy = 'Say which one does: --column "HEADING=date"; for one day only: --set date=2027-04-12.'
-        return PassedOver(sheet, "it has no dates", _nothing("date-column-missing", message, remedy, sheet))
+        return NotRead(sheet, "it has no dates", _nothing("date-column-missing", message, remedy, sheet))
     if not fields & {"summary", "class"}:
         message = f"No column of {sheet.title} says what each event is called (it has {there})."
         remedy = 'Say which one does: --column "HEADING=summary".'
         problem = _nothing("summary-column-missing", message, remedy, sheet)
-        return PassedOver(sheet, "nothing says what its events are called", problem)
+        return NotRead(sheet, "nothing says what its events are called", problem)
     return None
 
 

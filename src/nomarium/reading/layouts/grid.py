@@ -6,6 +6,8 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 from itertools import pairwise
 
+from nomarium.model.account import Account
+from nomarium.model.cell import Cell
 from nomarium.model.problem import Problem, note
 from nomarium.model.refusal import Refusal
 from nomarium.reading.cells.moments import read_moment
@@ -21,11 +23,10 @@ from nomarium.reading.layouts.drawn import (
     events_of,
     merged_from,
 )
-from nomarium.reading.layouts.eventlist import PassedOver, lexicon_for
-from nomarium.reading.notebook import Notebook
+from nomarium.reading.layouts.eventlist import NotRead, lexicon_for
 from nomarium.reading.options import ReadingOptions
 from nomarium.reading.rows.when import NOTHING, Part
-from nomarium.sheets.sheet import Area, Cell, Row, Sheet, cell_text, is_blank
+from nomarium.sheets.sheet import Area, Row, Sheet, cell_text, is_blank
 
 _NOON = DAY_SECS // 2
 
@@ -52,7 +53,7 @@ class _Block:
     dates_across: bool
 
 
-def read_grid(sheet: Sheet, options: ReadingOptions) -> DrawnReading | PassedOver:
+def read_grid(sheet: Sheet, options: ReadingOptions) -> DrawnReading | NotRead:
     """Read a sheet as a grid, or say why it is none."""
     lexicon = lexicon_for(options)
     rows = [(number, row) for number, row in sheet.rows() if not is_blank(row)]
@@ -60,7 +61,7 @@ def read_grid(sheet: Sheet, options: ReadingOptions) -> DrawnReading | PassedOve
     if not blocks:
         message = f"{sheet.title} is no grid: no row or column of dates crosses one of times."
         remedy = "Put dates in the top row and times in the first column, or the other way."
-        return PassedOver(sheet, "it is no grid", Problem("grid-none", message, remedy, sheet.place()))
+        return NotRead(sheet, "it is no grid", Problem("grid-none", message, remedy, sheet.place()))
     days = decide_days(sheet, _day_cells(blocks), options)
     entries: list[Entry | Problem] = []
     grids = [_Grid(sheet, block, days, lexicon) for block in blocks]
@@ -71,10 +72,11 @@ def read_grid(sheet: Sheet, options: ReadingOptions) -> DrawnReading | PassedOve
     told = note("layout-grid", f"Read as a grid: {kind}; a slot without an end lasts until the next begins.")
     notes = [told.at(sheet.place()), *(one for grid in grids for one in grid.told())]
 
-    def events(notebook: Notebook):  # type: ignore[no-untyped-def]
+    def events(account: Account):  # type: ignore[no-untyped-def]
+        account.ledger.read += len(title_rows)
         for number, row in title_rows:
-            notebook.note_row(number, " ".join(filter(None, map(cell_text, row))))
-        yield from events_of(sheet, entries, options, notebook)
+            account.note_row(number, " ".join(filter(None, map(cell_text, row))))
+        yield from events_of(sheet, entries, options, account)
 
     return DrawnReading(sheet, events, (*sheet.notes, *notes))
 

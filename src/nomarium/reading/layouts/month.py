@@ -5,6 +5,8 @@ import re
 from collections.abc import Iterator, Sequence
 from dataclasses import dataclass, field
 
+from nomarium.model.account import Account
+from nomarium.model.cell import Cell
 from nomarium.model.event import Event
 from nomarium.model.problem import Problem, note
 from nomarium.reading.cells.words import Lexicon, fold
@@ -18,10 +20,9 @@ from nomarium.reading.layouts.drawn import (
     time_and_text,
     weekday_columns,
 )
-from nomarium.reading.layouts.eventlist import PassedOver
-from nomarium.reading.notebook import Notebook
+from nomarium.reading.layouts.eventlist import NotRead
 from nomarium.reading.options import ReadingOptions
-from nomarium.sheets.sheet import Cell, Row, Sheet, cell_text, is_blank
+from nomarium.sheets.sheet import Row, Sheet, cell_text, is_blank
 
 _NUMBERED = re.compile(
     r"(?P<day>\d{1,2})(?:st|nd|rd|th)?(?![\d:.h]*\d|\s?[ap]\.?m\b)(?P<rest>[\s.:,–-].*)?$",
@@ -47,7 +48,7 @@ class _Drawing:
     """Why the latest row of day numbers could not be read; "" when it could."""
 
 
-def read_month(sheet: Sheet, options: ReadingOptions) -> DrawnReading | PassedOver:
+def read_month(sheet: Sheet, options: ReadingOptions) -> DrawnReading | NotRead:
     """Read a sheet as one or more drawn months, or say why it is none."""
     rows = [(number, row) for number, row in sheet.rows() if not is_blank(row)]
     lexicon = lexicon_of_weekdays(rows, options)
@@ -71,10 +72,11 @@ def read_month(sheet: Sheet, options: ReadingOptions) -> DrawnReading | PassedOv
     )
     told = note("layout-month", f"Read as a drawn month: {named}.").at(sheet.place())
 
-    def events(notebook: Notebook) -> Iterator[Event]:
+    def events(account: Account) -> Iterator[Event]:
+        account.ledger.read += len(drawing.notes)
         for number, text in drawing.notes:
-            notebook.note_row(number, text)
-        yield from events_of(sheet, drawing.entries, options, notebook)
+            account.note_row(number, text)
+        yield from events_of(sheet, drawing.entries, options, account)
 
     return DrawnReading(sheet, events, (*sheet.notes, told))
 
@@ -84,8 +86,8 @@ def _has_numbers(rows: Sequence[Row]) -> bool:
     return any(sum(_NUMBERED.match(cell_text(cell)) is not None for cell in row) > 2 for _, row in rows)
 
 
-def _passed(sheet: Sheet, reason: str, code: str, message: str, remedy: str) -> PassedOver:
-    return PassedOver(sheet, reason, Problem(code, message, remedy, sheet.place()))
+def _passed(sheet: Sheet, reason: str, code: str, message: str, remedy: str) -> NotRead:
+    return NotRead(sheet, reason, Problem(code, message, remedy, sheet.place()))
 
 
 def _month_of(text: str, lexicon: Lexicon, options: ReadingOptions) -> tuple[int, int] | None:

@@ -3,6 +3,8 @@
 import datetime as dt
 from collections.abc import Iterator, Sequence
 
+from nomarium.model.account import Account
+from nomarium.model.cell import Cell
 from nomarium.model.event import Event
 from nomarium.model.problem import Problem, column_letter, note
 from nomarium.model.refusal import Refusal
@@ -21,9 +23,8 @@ from nomarium.reading.layouts.drawn import (
     weekday_columns,
 )
 from nomarium.reading.layouts.weekdays import begins_week, dates_of_weekdays
-from nomarium.reading.notebook import Notebook
 from nomarium.reading.options import ReadingOptions
-from nomarium.sheets.sheet import Cell, Row, Sheet, cell_text, is_blank
+from nomarium.sheets.sheet import Row, Sheet, cell_text, is_blank
 
 _OTHER_COLUMNS = 3
 """Most columns of a planner besides its weekdays: a week's number, its date, remarks."""
@@ -70,10 +71,11 @@ def read_planner(sheet: Sheet, options: ReadingOptions) -> DrawnReading | None:
         *_unused(sheet, rows[head][1], weeks, {label, *weekdays}),
     ]
 
-    def events(notebook: Notebook) -> Iterator[Event]:
+    def events(account: Account) -> Iterator[Event]:
+        account.ledger.read += len(remarks)
         for number, row in remarks:
-            notebook.note_row(number, " ".join(filter(None, map(cell_text, row))))
-        yield from events_of(sheet, entries, options, notebook)
+            account.note_row(number, " ".join(filter(None, map(cell_text, row))))
+        yield from events_of(sheet, entries, options, account)
 
     return DrawnReading(sheet, events, (*sheet.notes, *notes))
 

@@ -4,12 +4,13 @@ from collections import Counter
 from collections.abc import Iterator, Sequence
 from itertools import islice
 
+from nomarium.model.cell import Cell
 from nomarium.model.problem import note
 from nomarium.reading.cells.words import Lexicon
 from nomarium.reading.columns.head import looks_like_date
 from nomarium.reading.columns.headings import match_exactly
 from nomarium.reading.layouts.eventlist import SAMPLE_ROWS
-from nomarium.sheets.sheet import Cell, Row, Sheet, cell_text, is_blank
+from nomarium.sheets.sheet import Row, Sheet, cell_text, is_blank
 
 
 def dated_by_sections(sheet: Sheet, lexicon: Lexicon) -> Sheet | None:

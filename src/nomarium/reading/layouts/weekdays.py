@@ -5,6 +5,7 @@ import re
 from collections.abc import Iterator, Sequence
 from itertools import islice
 
+from nomarium.model.cell import Cell
 from nomarium.model.problem import note
 from nomarium.model.refusal import Refusal
 from nomarium.reading.cells.moments import read_moment
@@ -13,7 +14,7 @@ from nomarium.reading.columns.fitting import left_readings
 from nomarium.reading.layouts.drawn import weekday_columns
 from nomarium.reading.layouts.eventlist import SAMPLE_ROWS
 from nomarium.reading.options import ReadingOptions
-from nomarium.sheets.sheet import Cell, Row, Sheet, cell_text
+from nomarium.sheets.sheet import Row, Sheet, cell_text
 
 _DAY = dt.timedelta(days=1)
 _WEEK_OF = r"(?i).*?\b(?:week(?: (?:beginning|commencing|starting|of|from))?|w ?[/.]? ?[cb]|semaine du|woche (?:vom|ab)|semana del|week van)\b[\s:.–-]*(?P<date>.*\d.*)"

@@ -3,11 +3,12 @@
 import datetime as dt
 from collections.abc import Mapping, Sequence
 
+from nomarium.model.cell import Cell
 from nomarium.model.problem import Problem
 from nomarium.model.refusal import Refusal
 from nomarium.reading.columns.columns import Column
 from nomarium.reading.rows.when import Blame, When
-from nomarium.sheets.sheet import Cell, Sheet, cell_text
+from nomarium.sheets.sheet import Sheet, cell_text
 
 _BESIDE = {"except": "repeat", "also-on": "repeat"}
 """The column to blame for a field that has none of its own; else the date's."""

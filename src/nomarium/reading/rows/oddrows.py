@@ -2,8 +2,9 @@
 
 from collections.abc import Sequence
 
+from nomarium.model.cell import Cell
 from nomarium.reading.columns.headings import normal
-from nomarium.sheets.sheet import Cell, cell_text
+from nomarium.sheets.sheet import cell_text
 
 _TOTAL_WORDS = frozenset(
     "total totals sum subtotal grand count average totaal totaux summe gesamt suma".split()

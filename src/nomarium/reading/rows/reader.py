@@ -1,9 +1,11 @@
 """The rows of a table to events, one by one, every row accounted for."""
 
 import datetime as dt
-from collections.abc import Callable, Iterator, Sequence
+from collections.abc import Iterator, Sequence
 from typing import TYPE_CHECKING, Any
 
+from nomarium.model.account import Account
+from nomarium.model.cell import Cell
 from nomarium.model.event import FACETS, NO_DETAILS, Event
 from nomarium.model.problem import Problem, column_letter, note
 from nomarium.model.refusal import Refusal
@@ -20,13 +22,13 @@ from nomarium.reading.cells.relativedays import day_of_programme
 from nomarium.reading.cells.words import fold
 from nomarium.reading.columns.headings import unit_of
 from nomarium.reading.layouts.eventlist import TableReading
-from nomarium.reading.notebook import Notebook
 from nomarium.reading.rows.details import details_of, lead_of
 from nomarium.reading.rows.faults import blamed, one_of_weeks, too_wide, workbook_faults
 from nomarium.reading.rows.oddrows import note_text
+from nomarium.reading.rows.plainrows import PLAIN_FIELDS, PlainReader, never, plain_reader
 from nomarium.reading.rows.when import NOTES, NOTHING, Blame, Part, Row, When, settle
 from nomarium.reckoning.zones import zone_named
-from nomarium.sheets.sheet import Cell, cell_text, is_blank
+from nomarium.sheets.sheet import cell_text, is_blank
 
 if TYPE_CHECKING:
     from zoneinfo import ZoneInfo
@@ -42,15 +44,18 @@ _EACH_ROW = frozenset({"time-unknown", "time-skipped", "time-repeated"})
 """Notes that are told for every row, not once for all."""
 
 
-def read_events(reading: TableReading, notebook: Notebook) -> Iterator[Event]:
-    """The events of a table in the order of its rows. What becomes of every row goes into `notebook`."""
-    reader = _RowReader(reading, notebook)
-    plainly, read, ledger = reader.plain_reader(), reader.read, notebook.ledger
+def read_events(reading: TableReading, account: Account) -> Iterator[Event]:
+    """The events of a table in the order of its rows. What becomes of every row goes into `account`."""
+    reader = _RowReader(reading, account)
+    plainly, read, ledger = reader.plain_reader(), reader.read, account.ledger
+    ledger.read = reading.head.rows_above
     ledger.notes += len(reading.head.title_rows)
     ledger.blank += reading.head.blank_rows
     for number in reading.head.title_rows:
-        notebook.note_rows.append((number, "above the table"))
-    for number, row in reading.rows():
+        account.note_rows.append((number, "above the table"))
+    # counted apart from what becomes of them, so that a row that is lost shows
+    for count, (number, row) in enumerate(reading.rows(), reading.head.rows_above + 1):
+        ledger.read = count
         event = plainly(number, row) or read(number, row)
         if event is not None:
             ledger.events += 1
@@ -60,9 +65,9 @@ def read_events(reading: TableReading, notebook: Notebook) -> Iterator[Event]:
 class _RowReader:
     """Reads the rows of one table. Set up once, so that a row costs as little as it can."""
 
-    def __init__(self, reading: TableReading, notebook: Notebook) -> None:
+    def __init__(self, reading: TableReading, account: Account) -> None:
         self.reading = reading
-        self.notebook = notebook
+        self.account = account
         options = reading.options
         self.sheet = reading.sheet
         self.fields = [c.field if c.twin_of is None else "" for c in reading.columns]
@@ -95,50 +100,17 @@ class _RowReader:
         self.fault_rows = frozenset(row for row, _ in self.sheet.faults)
         self.left_out = frozenset(text.casefold() for text in options.left_out)
 
-    def plain_reader(self) -> Callable[[int, Sequence[Cell]], Event | None]:
-        """A function for the commonest rows: a date with a start and an end, a title, perhaps a place
-        and a description, nothing open about any of them. It gives None for all other rows.
-
-        Everything here could be left to `read`, at about three times the cost a row.
-        """
-        at = [
-            self.at.get(field, -1) for field in ("date", "start", "end", "summary", "location", "description")
-        ]
+    def plain_reader(self) -> PlainReader:
+        """What reads the commonest rows; of this table none, when something about it asks for more."""
+        at = {field: self.at.get(field, -1) for field in PLAIN_FIELDS}
         needed = {"time", "end-date", "duration", "all-day", "timezone", "week"} & self._known()
         options = self.reading.options
         if needed or self.rest or self.extra or options.renamed or options.left_out or self.sheet.faults:
-            return _never
-        if min(at[:4]) < 0 or self.weekday_at is not None:
-            return _never
-        date_at, start_at, end_at, summary_at, location_at, description_at = at
-        dates, starts, ends = (self.parts[field] for field in ("date", "start", "end"))
-        locations, descriptions = self.location, self.description
-        width, zone_name = self.width, self.zone_name
-        combine, new = dt.datetime.combine, tuple.__new__
-
-        def plainly(number: int, row: Sequence[Cell]) -> Event | None:
-            if len(row) != width:
-                return None
-            day = dates[row[date_at]].plain_day
-            start = starts[row[start_at]].plain_time
-            end = ends[row[end_at]].plain_time
-            summary = row[summary_at]
-            if day is None or start is None or end is None or end <= start or type(summary) is not str:
-                return None
-            summary = summary.strip()
-            if not summary or summary[0] in "#E'":  # an error value, an example row, a guarded formula
-                return None
-            location = locations[row[location_at] if location_at >= 0 else ""]
-            description = descriptions[row[description_at] if description_at >= 0 else ""]
-            if type(location) is not str or type(description) is not str:
-                return None
-            # what Event(…) does, without the cost of its defaults
-            return new(Event, (
-                summary, combine(day, start), combine(day, end), zone_name, location, description,
-                NO_DETAILS, number,
-            ))  # fmt: skip
-
-        return plainly
+            return never
+        if min(at[field] for field in PLAIN_FIELDS[:4]) < 0 or self.weekday_at is not None:
+            return never
+        memos = {**self.parts, "location": self.location, "description": self.description}
+        return plain_reader(at, memos, self.width, self.zone_name)
 
     def _known(self) -> set[str]:
         return set(self.at) | set(self.reading.options.defaults)
@@ -175,7 +147,7 @@ class _RowReader:
         return rest
 
     def read(self, number: int, row: Sequence[Cell]) -> Event | None:
-        """A row's event, or None when it is none; the notebook then says what it was."""
+        """A row's event, or None when it is none; the account then says what it was."""
         if len(row) < self.width:
             row = [*row, *[""] * (self.width - len(row))]
         when = self._when(row)
@@ -196,7 +168,7 @@ class _RowReader:
             if summary[0] == "'":
                 summary = unguarded(summary)
         if self.left_out and self._is_left_out(row):
-            self.notebook.ledger.left_out += 1
+            self.account.ledger.left_out += 1
             return None
         if when.notes:
             self._tell(number, when)
@@ -268,14 +240,14 @@ class _RowReader:
 
     def _is_odd(self, number: int, row: Sequence[Cell], when: When | Blame, summary: str) -> bool:
         """Whether a row that looks odd is indeed no event: then it is accounted for here."""
-        notebook, ledger = self.notebook, self.notebook.ledger
+        account, ledger = self.account, self.account.ledger
         if isinstance(when, Blame) and is_blank(row):
             ledger.blank += 1
             return True
         if summary.startswith(EXAMPLE_MARK):
             ledger.left_out += 1
             told = note("example-left-out", "Example rows of the starter file are left out.")
-            notebook.count(told.at(self.sheet.place(number)))
+            account.count(told.at(self.sheet.place(number)))
             return True
         reasons = []
         if number in self.fault_rows:
@@ -289,7 +261,7 @@ class _RowReader:
             dated = not isinstance(when, Blame) or self._has_date(row)
             text = note_text(row, self.reading.headings, self.fields, dated)
             if text is not None:
-                notebook.note_row(number, text)
+                account.note_row(number, text)
                 return True
         if isinstance(when, Blame) and not reasons:
             reasons.append(self._problem(number, row, when))
@@ -301,7 +273,7 @@ class _RowReader:
             reasons.append(self._problem(number, row, Blame("summary", fault)))
         if not reasons:
             return False
-        notebook.reject(self.reading.headings, row, reasons)
+        account.reject(self.reading.headings, row, reasons)
         return True
 
     def _has_date(self, row: Sequence[Cell]) -> bool:
@@ -315,7 +287,7 @@ class _RowReader:
         at = self.at
         if self.summary_at >= 0:
             at = {"summary": self.summary_at, **at}
-        events = self.notebook.ledger.events
+        events = self.account.ledger.events
         return blamed(self.sheet, self.reading.columns, at, number, row, blame, events > 0)
 
     def _is_left_out(self, row: Sequence[Cell]) -> bool:
@@ -325,9 +297,9 @@ class _RowReader:
         for code in dict.fromkeys(when.notes):
             told = note(code, NOTES[code]).at(self.sheet.place(number))
             if code in _EACH_ROW:
-                self.notebook.notes.append(told)
+                self.account.notes.append(told)
             else:
-                self.notebook.count(told)
+                self.account.count(told)
 
     def _with_extra(self, row: Sequence[Cell], description: str) -> str:
         lines = [f"{heading}: {text}" for n, heading in self.extra if (text := cell_text(row[n]))]
@@ -362,7 +334,7 @@ class _RowReader:
             else:
                 when, recurrence = found.when, found.recurrence
         if blames:
-            self.notebook.reject(
+            self.account.reject(
                 self.reading.headings, row, [self._problem(number, row, blame) for blame in blames]
             )
             return None
@@ -379,7 +351,7 @@ class _RowReader:
         found = repeated(when, values, self.reading.decisions, bounds)
         if not isinstance(found, Blame):
             for told in found.notes:
-                self.notebook.count(told.at(self.sheet.place(number)), told.cell or told.message)
+                self.account.count(told.at(self.sheet.place(number)), told.cell or told.message)
         return found
 
     def _reminder(self, row: Sequence[Cell], when: When, values: dict[str, Any]) -> int | None:
@@ -392,7 +364,3 @@ class _RowReader:
                 self.parts[field] = self._part_memo(field)
             moment.append(self.parts[field][row[self.at[field]]])
         return lead_of(values, when, *moment)
-
-
-def _never(_number: int, _row: Sequence[Cell]) -> None:
-    return None

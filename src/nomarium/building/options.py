@@ -1,0 +1,39 @@
+"""What a build is asked to do."""
+
+import datetime as dt
+from pathlib import Path
+from typing import BinaryIO, NamedTuple
+
+from nomarium.reckoning.daysoff import DaysOff, PublicHolidays
+
+
+class BuildOptions(NamedTuple):
+    """What is to be made of the events."""
+
+    output: Path | BinaryIO | None
+    """The calendar file or table, the folder of a split, an open binary stream, or None for a dry run."""
+    calendar_name: str
+    identity_name: str
+    """The name that UIDs are made from: the same for a part as for the whole."""
+    dtstamp: str
+    """When the sources were last revised, `20270412T120000Z`."""
+    color: str = ""
+    first_day: dt.date | None = None
+    last_day: dt.date | None = None
+    reminder_secs: int | None = None
+    split_by: str = ""
+    expected: int | None = None
+    partial: bool = False
+    afresh: bool = False
+    cancel_removed: bool = False
+    by_rule: bool = False
+    """Whether what repeats stays one event with a rule, where a rule can say it."""
+    merge_duplicates: bool = False
+    workers: int = 1
+    """How many processes may share the meetings of a plan …"""
+    share_from: int = 20_000
+    """… each with at least this many."""
+    days_off: DaysOff | None = None
+    """Dates on which nothing repeats."""
+    shown_holidays: tuple[PublicHolidays, ...] = ()
+    """Public holidays that become events of their own."""

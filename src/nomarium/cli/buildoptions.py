@@ -1,0 +1,122 @@
+"""What the options of a build come to; what makes no sense is a UsageError, which names the option."""
+
+import os
+import sys
+from collections.abc import Sequence
+from pathlib import Path
+from typing import BinaryIO
+
+from nomarium.building.options import BuildOptions
+from nomarium.cli.optionvalues import field_option, wrong
+from nomarium.model.problem import Problem
+from nomarium.reading.options import ReadingOptions
+from nomarium.sources.opening import Opened
+
+
+def target_option(output: str, split_by: str | None) -> "Path | BinaryIO":
+    """Where a build goes, when that is a place that its events can go to."""
+    if output == "-":
+        if split_by:
+            raise wrong(
+                "--split-by makes several files, and - is one stream.",
+                "Give a folder: -o calendars/",
+            )
+        return sys.stdout.buffer
+    path = Path(output)
+    if split_by:
+        if path.is_file() or path.suffix.lower() == ".ics":
+            raise wrong(
+                f"--split-by makes several files, and {output} is one.",
+                "Give a folder: -o calendars/",
+            )
+        return path
+    if path.is_dir():
+        raise wrong(f"{output} is a folder.", "Name a file in it, or give --split-by.")
+    if path.suffix.lower() not in (".ics", ".csv", ".xlsx", ".json"):
+        raise wrong(
+            f"{output} does not say by its ending what it is to be.",
+            "Name it like events.ics (a calendar file), events.json (jCal), events.csv or events.xlsx (a table).",
+        )
+    if not path.parent.is_dir():
+        raise wrong(f"There is no folder {path.parent}.", "Make it first.")
+    return path
+
+
+def named_by_source(how: BuildOptions, found: Opened, reading: ReadingOptions) -> BuildOptions:
+    """The options with the name that the source gives itself: a plan in its settings, a calendar file in its head, when
+    the sources are one of these and nothing else."""
+    sheets, calendars = found
+    if calendars and not sheets and calendars[0].name:
+        return how._replace(calendar_name=calendars[0].name)
+    if reading.layout != "plan" and not any(sheet.name for sheet in sheets):
+        return how
+    from nomarium.school.finding import plans_in, setting_of
+
+    plans, others = plans_in(sheets, reading)
+    called = setting_of(plans[0], "Calendar name") if len(plans) == 1 and not others else ""
+    return how._replace(calendar_name=called, identity_name=called) if called else how
+
+
+def by_rule_option(repeats: str, output: str) -> bool:
+    if repeats not in ("dated", "rule"):
+        raise wrong(f"--repeats {repeats} is neither dated nor rule.", "Use one of them.")
+    if repeats == "rule" and Path(output).suffix.lower() in (".csv", ".xlsx"):
+        raise wrong("--repeats rule: a table holds dated events.", "Leave it out, or write a calendar file.")
+    return repeats == "rule"
+
+
+def with_workers(how: BuildOptions, workers: int | None) -> BuildOptions:
+    """The options with the number of processes: for any plan when it is asked for, else what there is for large ones."""
+    if workers is not None:
+        return how._replace(workers=workers, share_from=1)
+    here = len(os.sched_getaffinity(0)) if hasattr(os, "sched_getaffinity") else os.cpu_count() or 1
+    return how._replace(workers=here)
+
+
+def with_days_off(
+    how: BuildOptions,
+    files: Sequence[str],
+    codes: Sequence[str],
+    show_holidays: bool,
+    alone: bool,
+    reading: ReadingOptions,
+) -> tuple[BuildOptions, Sequence[Problem]]:
+    """The options with the dates on which nothing repeats, and what is wrong with their lists. `alone`: there is no other
+    source, and the public holidays are the events."""
+    if alone and not (codes and how.first_day and how.last_day):
+        raise wrong(
+            "There is no SOURCE to build from.",
+            "Name a spreadsheet or a calendar file; public holidays alone need --public-holidays, --from and --until.",
+        )
+    if not files and not codes:
+        return how, ()
+    from nomarium.cli.sources import opened
+    from nomarium.sources.daysoff import skipping
+
+    with opened(files, ()) as lists:
+        skipped = skipping(lists, codes, reading)
+    shown = tuple(skipped.holidays) if show_holidays or alone else ()
+    return how._replace(days_off=skipped.days_off or None, shown_holidays=shown), skipped.problems
+
+
+def color_option(name: str | None) -> str:
+    if not name:
+        return ""
+    from nomarium.ical.colors import CSS3_COLORS
+    from nomarium.reading.cells.people import read_color
+
+    color = read_color(name, CSS3_COLORS)
+    if not isinstance(color, str):
+        raise wrong(f"--color: {color.message}", color.remedy)
+    return color
+
+
+def split_option(text: str | None) -> str:
+    if not text:
+        return ""
+    from nomarium.targets.splitting import SPLIT_FIELDS
+
+    field = field_option(text, "--split-by")
+    if field not in SPLIT_FIELDS:
+        raise wrong(f"A build cannot be split by {field}.", f"Split by one of {', '.join(SPLIT_FIELDS)}.")
+    return field

@@ -1,0 +1,173 @@
+"""What the texts of options mean; what makes no sense is a UsageError, which names the option."""
+
+import datetime as dt
+from pathlib import Path
+
+from nomarium.model.errors import UsageError
+from nomarium.model.problem import Problem
+from nomarium.reading.options import Layout, ReadingOptions
+
+
+def reading_options(
+    *,
+    sheet: list[str] | None = None,
+    layout: str | None = None,
+    column: list[str] | None = None,
+    set_: list[str] | None = None,
+    keep_extra: bool = False,
+    timezone: str | None = None,
+    date_order: str | None = None,
+    school_year: str | None = None,
+    language: list[str] | None = None,
+    default_length: str | None = None,
+    fill_down: list[str] | None = None,
+    day_one: str | None = None,
+    until: dt.date | None = None,
+    knows_days_off: bool = False,
+    recipe: str | None = None,
+) -> ReadingOptions:
+    """The reading options of a command line, over those of a recipe. Raises UsageError for the first that makes no
+    sense, SourceError for a recipe that cannot be used."""
+    options = ReadingOptions(
+        sheets=tuple(sheet or ()),
+        layout=_layout(layout),
+        columns=_columns(column or []),
+        defaults=_defaults(set_ or []),
+        keep_extra=keep_extra,
+        zone=zone_option(timezone) if timezone else None,
+        date_order=_order(date_order),
+        school_year=school_year_option(school_year) if school_year else None,
+        languages=tuple(code for text in language or () for code in text.replace(",", " ").split()),
+        default_length_secs=length_option(default_length, "--default-length") if default_length else None,
+        fill_down=tuple(fill_down or ()),
+        day_one=date_option(day_one, "--day-one") if day_one else None,
+        repeats_until=until,
+        knows_days_off=knows_days_off,
+    )
+    if recipe is None:
+        return options
+    from nomarium.sources.recipe import with_recipe
+
+    return with_recipe(options, Path(recipe))
+
+
+def _layout(text: str | None) -> Layout | None:
+    if text is None:
+        return None
+    if text not in ("events", "plan", "grid", "month"):
+        raise wrong(f"--as {text} is no layout.", "Use events, plan, grid or month.")
+    return text  # type: ignore[return-value]
+
+
+def _order(text: str | None) -> str:
+    order = (text or "").strip().lower()
+    if order not in ("", "dmy", "mdy", "ymd"):
+        raise wrong(f"--date-order {text} is no order.", "Use dmy (day first), mdy (month first) or ymd.")
+    return order
+
+
+def _columns(texts: list[str]) -> dict[str, str]:
+    columns = {}
+    for text in texts:
+        heading, sign, field = text.rpartition("=")
+        if not sign or not heading:
+            raise wrong(f"--column {text} has no “=”.", 'Write it like --column "Opponent=summary".')
+        columns[heading.strip()] = field_option(field, "--column") if field.strip() else ""
+    return columns
+
+
+def _defaults(texts: list[str]) -> dict[str, str]:
+    from nomarium.model.refusal import Refusal
+    from nomarium.reading.cells.memo import value_memo
+    from nomarium.reading.cells.moments import ROLES
+
+    defaults = {}
+    for text in texts:
+        name, sign, value = text.partition("=")
+        if not sign:
+            raise wrong(f"--set {text} has no “=”.", 'Write it like --set location="Main slip".')
+        field = field_option(name, "--set")
+        read = value_memo(field, value)[""] if field not in ROLES else None
+        if isinstance(read, Refusal):
+            raise wrong(f"--set {text}: {read.message}", read.remedy)
+        defaults[field] = value.strip()
+    return defaults
+
+
+def field_option(text: str, option: str) -> str:
+    """A field's name, as `docs/reading-tables.md` lists them."""
+    from nomarium.reading.columns.headings import FIELDS, near_field
+
+    name = text.strip().lower().replace("_", "-").replace(" ", "-")
+    if name in FIELDS or (name == "person" and option == "--split-by"):
+        return name
+    near = near_field(text)
+    remedy = f"Did you mean {near}?" if near else f"The fields are {', '.join(FIELDS)}."
+    raise wrong(f"{option}: there is no field “{text.strip()}”.", remedy)
+
+
+def zone_option(text: str) -> str:
+    """An IANA zone name that exists."""
+    from nomarium.model.refusal import Refusal
+    from nomarium.reading.cells.memo import read_zone
+
+    name = read_zone(text)
+    if isinstance(name, Refusal):
+        raise wrong(name.message, name.remedy)
+    return name
+
+
+def length_option(text: str, option: str) -> int:
+    """A length in seconds; a number alone is refused."""
+    from nomarium.model.refusal import Refusal
+    from nomarium.reading.cells.lengths import read_length
+
+    secs = read_length(text)
+    if isinstance(secs, Refusal):
+        raise wrong(f"{option}: {secs.message}", secs.remedy)
+    return secs
+
+
+def date_option(text: str, option: str) -> dt.date:
+    """A date about which nothing is open."""
+    from nomarium.reading.cells.dates import Days, read_days
+    from nomarium.reading.cells.words import ENGLISH
+
+    days = read_days(text, ENGLISH)
+    if isinstance(days, Days) and not days.rest and days.last is None and len(days.first.readings) == 1:
+        date = days.first.readings[0].date() if days.first.readings[0].year else None
+        if date is not None:
+            return date
+    raise wrong(f"{option} {text} is not a whole date.", "Write it like 2027-04-12.")
+
+
+def window_options(first: str | None, last: str | None) -> tuple[dt.date | None, dt.date | None]:
+    """The dates of --from and --until."""
+    from_day = date_option(first, "--from") if first else None
+    until_day = date_option(last, "--until") if last else None
+    if from_day and until_day and until_day < from_day:
+        raise wrong(f"--until {until_day} is before --from {from_day}.", "Swap them.")
+    return from_day, until_day
+
+
+def school_year_option(text: str) -> tuple[dt.date, dt.date]:
+    """Two dates, two months or two years parted by a colon."""
+    first, sign, last = (part.strip() for part in text.partition(":"))
+    if not sign:
+        raise wrong(
+            f"--school-year {text} has no “:”.",
+            "Write it like 2026-09-01:2027-06-30, or 2026:2027.",
+        )
+    if first.isdigit() and last.isdigit() and len(first) == len(last) == 4:
+        if first == last:
+            return dt.date(int(first), 1, 1), dt.date(int(last), 12, 31)
+        window = dt.date(int(first), 8, 1), dt.date(int(last), 7, 31)
+    else:
+        window = date_option(first, "--school-year"), date_option(last, "--school-year")
+    if window[1] <= window[0]:
+        raise wrong(f"--school-year {text} ends before it begins.", "Swap its dates.")
+    return window
+
+
+def wrong(message: str, remedy: str) -> UsageError:
+    return UsageError(Problem("usage", message, remedy))

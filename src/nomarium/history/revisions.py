@@ -1,0 +1,143 @@
+"""What an earlier build wrote, so that building again updates the same events.
+
+An event that is found unchanged keeps its DTSTAMP and SEQUENCE; one that changed gets the next
+SEQUENCE (RFC 5545, 3.8.7.4); one that is gone may stay as cancelled.
+"""
+
+import datetime as dt
+import re
+from pathlib import Path
+from typing import NamedTuple
+
+from nomarium.ical.blocks import blocks_of
+from nomarium.ical.lines import head_of
+from nomarium.ical.octets import folded, unescaped, unfolded
+from nomarium.model.event import Event
+
+_HEAD_NAMES = ("BEGIN:VEVENT", "UID:", "DTSTAMP:", "SEQUENCE:")
+
+
+class EarlierEvent(NamedTuple):
+    """What must be known of an event of an earlier build."""
+
+    sequence: int
+    dtstamp: str
+    body: int
+    """Hash of its lines after DTSTAMP and SEQUENCE; good within this process only."""
+
+
+class Revision(NamedTuple):
+    """How an event of this build is written: whose UID, which SEQUENCE, which DTSTAMP."""
+
+    uid: str
+    sequence: int
+    dtstamp: str
+
+
+class Sketch(NamedTuple):
+    """What of an event serves to recognise it when its UID does not."""
+
+    uid: str
+    summary: str
+    start: str
+    """As DTSTART writes it, without its parameters and without Z."""
+    end: str
+    """DTEND or DURATION, in the same way."""
+    location: str
+    body: int = 0
+    """Hash of its lines after DTSTAMP and SEQUENCE, as in `EarlierEvent`."""
+
+    @property
+    def when(self) -> tuple[str, str]:
+        """Its start and end, by the clock."""
+        return self.start, self.end
+
+
+def read_earlier(path: Path) -> dict[str, EarlierEvent]:
+    """The events of an earlier build by UID. A file that is no calendar gives none."""
+    found = {}
+    for block in blocks_of(path):
+        head, body = _split(block)
+        sequence = head.get("SEQUENCE", "0")
+        found[unescaped(head.get("UID", ""))] = EarlierEvent(
+            int(sequence) if sequence.isdigit() else 0, head.get("DTSTAMP", ""), hash(body)
+        )
+    found.pop("", None)
+    return found
+
+
+def _split(block: str) -> tuple[dict[str, str], str]:
+    """A block's head properties by name, and the rest of its text."""
+    at, head = 0, {}
+    while block.startswith(_HEAD_NAMES, at) or block[at : at + 1] in (" ", "\t"):
+        end = block.index("\r\n", at) + 2
+        while block[end : end + 1] in (" ", "\t"):  # folded
+            end = block.index("\r\n", end) + 2
+        name, _, value = block[at:end].replace("\r\n ", "").rstrip("\r\n").partition(":")
+        head[name] = value
+        at = end
+    return head, block[at:]
+
+
+def revision_of(
+    uid: str, body: str, earlier: EarlierEvent | None, dtstamp: str, sequence: int = 0
+) -> Revision:
+    """How to write an event whose UID an earlier build has, or had not (None); `sequence` is the one that
+    its source gives it."""
+    if earlier is None:
+        return Revision(uid, sequence, dtstamp)
+    if earlier.body == hash(body):
+        return Revision(uid, max(earlier.sequence, sequence), earlier.dtstamp or dtstamp)
+    return Revision(uid, max(earlier.sequence + 1, sequence), dtstamp)
+
+
+def sketch_of(event: Event, uid: str, body: str) -> Sketch:
+    """What serves to recognise an event of this build."""
+    start, end = (moment.isoformat().replace("-", "").replace(":", "") for moment in (event.start, event.end))
+    return Sketch(uid, event.summary, start, end, event.location, hash(body))
+
+
+def sketch_of_block(block: str) -> Sketch:
+    """The same of a VEVENT's text."""
+    values: dict[str, str] = {}
+    for line in unfolded(block):
+        head, _, value = line.partition(":")
+        values.setdefault(head.partition(";")[0], unescaped(value))
+    uid, summary, start, location = (
+        values.get(name, "") for name in ("UID", "SUMMARY", "DTSTART", "LOCATION")
+    )
+    end = values.get("DTEND") or values.get("DURATION") or start
+    return Sketch(uid, summary, start.rstrip("Z"), end.rstrip("Z"), location, hash(_split(block)[1]))
+
+
+def zone_of_block(block: str) -> str | None:
+    """The zone of a VEVENT's start, or None when it floats, is in UTC or all-day."""
+    found = re.search(r"^DTSTART;(?:[^:]*;)?TZID=\"?([^:;\"]+)", block, re.MULTILINE)
+    return found[1] if found else None
+
+
+def day_of_block(block: str) -> dt.date | None:
+    """The date of a VEVENT's start, or None when it has none that is a date."""
+    found = re.search(r"^DTSTART[^:]*:(\d{4})(\d\d)(\d\d)", block, re.MULTILINE)
+    try:
+        return dt.date(int(found[1]), int(found[2]), int(found[3])) if found else None
+    except ValueError:
+        return None
+
+
+def cancelled(block: str, dtstamp: str) -> str:
+    """An earlier event's text, withdrawn: STATUS:CANCELLED and the next SEQUENCE, unless it is already."""
+    head, body = _split(block)
+    if "STATUS:CANCELLED\r\n" in body:
+        return block
+    lines = [line for line in unfolded(body) if not line.startswith("STATUS:")]
+    before_alarm = next((n for n, line in enumerate(lines) if line == "BEGIN:VALARM"), len(lines) - 1)
+    lines.insert(before_alarm, "STATUS:CANCELLED")
+    sequence = head.get("SEQUENCE", "0")
+    opening = head_of(unescaped(head.get("UID", "")), dtstamp, int(sequence) + 1 if sequence.isdigit() else 1)
+    return opening + "".join(map(folded, lines))
+
+
+def with_revision(block: str, revision: Revision) -> str:
+    """A block of this build with another head."""
+    return head_of(revision.uid, revision.dtstamp, revision.sequence) + _split(block)[1]

@@ -1,0 +1,46 @@
+"""Spreadsheets that read as event lists, grids, months and the like."""
+
+from collections.abc import Callable, Container, Iterator
+
+from nomarium.model.account import Account
+from nomarium.model.entry import Series
+from nomarium.model.event import Event
+from nomarium.model.problem import Place
+from nomarium.reading.reading import Reading
+from nomarium.sources.source import BY_VALUE, Calendars, Source
+
+
+class ListSource(Source):
+    """One sheet, whatever its layout: each event is one of its rows, or entries."""
+
+    def __init__(
+        self,
+        reading: Reading,
+        days_off: Container[int] = frozenset(),
+        calendars: Calendars = BY_VALUE,
+        completed: Callable[[Event], Event] | None = None,
+    ) -> None:
+        """`completed` adds to each event what only its surroundings know, such as people's addresses."""
+        self.reading = reading
+        self.accounts = (Account(reading.sheet.title),)
+        self.may_repeat = reading.may_repeat
+        self.days_off = days_off
+        self.calendars = calendars
+        self._completed = completed
+
+    def events(self) -> Iterator[Event | Series]:
+        events = self.reading.events(self.account)
+        return events if self._completed is None else map(self._completed, events)
+
+    def leave_out(self, item: Event | Series) -> None:
+        self.account.leave_out()
+
+    def place(self, row_number: int | None, field: str = "") -> Place:
+        table = self.reading.table
+        column = table.column(field) if table is not None and field else None
+        at, heading = (column.at, column.heading) if column else (None, "")
+        return self.reading.sheet.place(row_number, at, heading)
+
+    @property
+    def contradicts(self) -> bool:
+        return bool(self.account.rejected) and not self.reading.is_whole

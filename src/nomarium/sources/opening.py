@@ -1,0 +1,95 @@
+"""What the sources of a command hold, as sources of events: plans, calendars, lists."""
+
+from collections.abc import Sequence
+from typing import TYPE_CHECKING, NamedTuple
+
+from nomarium.model.problem import Problem
+from nomarium.reading.layouts.eventlist import NotRead
+from nomarium.reading.options import ReadingOptions
+from nomarium.reading.reading import Reading, Readings, read_sheets
+from nomarium.reckoning.daysoff import DaysOff
+from nomarium.sheets.sheet import Sheet
+from nomarium.sources.lists import ListSource
+from nomarium.sources.source import Source
+
+if TYPE_CHECKING:
+    from nomarium.ical.reader import CalendarRead
+    from nomarium.school.plan import Plan
+
+
+class Opened(NamedTuple):
+    """Files that have been opened: tables as sheets, calendar files as what was found in them."""
+
+    sheets: Sequence[Sheet] = ()
+    calendars: "Sequence[CalendarRead]" = ()
+
+
+class Sources:
+    """Everything that events come from, in the order in which they are written, and what was said on the way."""
+
+    def __init__(self, is_whole: bool) -> None:
+        self.is_whole = is_whole
+        """Whether tables were looked at as a whole; else a part of each that seems to settle it."""
+        self.listed: list[Source] = []
+        self.plans: list[Plan] = []
+        self.readings: list[Reading] = []
+        """How sheets that are no part of a plan are read, also those whose rows cannot be trusted."""
+        self.passed_over: list[NotRead] = []
+        self.problems: list[Problem] = []
+        """What keeps a source as a whole from being read; those of rows are in the accounts."""
+        self.notes: list[Problem] = []
+
+    @property
+    def taught(self) -> Sequence[Source]:
+        """What a tally counts: the classes of the plans, where there are plans; else everything."""
+        return [source for source in self.listed if source.is_taught] if self.plans else self.listed
+
+    def take(self, found: Readings) -> list[Reading]:
+        """Write down what was found in sheets; the readings whose rows can be trusted."""
+        self.passed_over += found.passed_over
+        self.problems += found.problems
+        self.notes += found.notes
+        return [reading for reading in found.readings if not reading.problems]
+
+
+def sources_in(
+    opened: Opened,
+    options: ReadingOptions,
+    days_off: DaysOff | None = None,
+    identity_name: str = "",
+    is_whole: bool = False,
+) -> Sources:
+    """Find out what every source is. `days_off` close the school of a plan; `identity_name` is what UIDs are made
+    from; `is_whole` looks at every row before it decides what a table's dates mean."""
+    sources = Sources(is_whole)
+    plans, others = _plans_in(opened.sheets, options)
+    found = read_sheets(others, options, is_whole)
+    sources.readings = found.readings
+    lists = [ListSource(reading) for reading in sources.take(found)]
+    for sheets in plans:
+        from nomarium.school.plan import read_plan
+        from nomarium.sources.plans import plan_sources
+
+        plan = read_plan(sheets, options, days_off)
+        sources.plans.append(plan)
+        sources.problems += plan.problems
+        sources.notes += plan.notes
+        found = read_sheets(plan.event_sheets, plan.options, is_whole) if plan.event_sheets else Readings()
+        sources.listed += plan_sources(plan, sources.take(found), identity_name)
+    if opened.calendars:
+        from nomarium.sources.calendars import calendar_sources
+
+        sources.listed += calendar_sources(opened.calendars, options)
+    sources.listed += lists
+    return sources
+
+
+def _plans_in(
+    sheets: Sequence[Sheet], options: ReadingOptions
+) -> tuple[Sequence[Sequence[Sheet]], Sequence[Sheet]]:
+    """The sheets that are plans, and the others; what tells them apart is looked at only where sheets have names."""
+    if options.layout != "plan" and not any(sheet.name for sheet in sheets):
+        return (), sheets
+    from nomarium.school.finding import plans_in
+
+    return plans_in(sheets, options)

@@ -1,0 +1,84 @@
+"""What every kind of target is to the stream that fills it: a calendar file, a folder of them, a table."""
+
+import datetime as dt
+from types import TracebackType
+from typing import NamedTuple, Protocol, Self
+
+from nomarium.history.revisions import Sketch
+from nomarium.model.event import Event
+from nomarium.sources.source import BY_VALUE, Calendars
+from nomarium.targets.calendarfile import Bodies
+
+
+class WrittenFile(NamedTuple):
+    """A file of a build."""
+
+    name: str
+    event_count: int
+    value: str = ""
+    """The value of the split field that its events have."""
+
+
+class SharedOut(NamedTuple):
+    """What a worker process wrote, for the target of the whole build."""
+
+    bodies: dict[str, Bodies]
+    """By value of the split."""
+    marks: tuple[list[int], list[int]]
+    low: int
+    latest: Event | None
+    has_floating: bool
+    met: set[str]
+    new: list[Sketch]
+    changes: dict[str, int]
+
+
+class Shared(Protocol):
+    """A target that processes of their own can fill, each a stretch of it."""
+
+    def prepare_sharing(self) -> None:
+        """Make the folder in which worker processes write; closing the target removes it."""
+
+    def handed_over(self) -> SharedOut:
+        """Everything so far, for `take_over` in the process that this one was copied from."""
+
+    def take_over(self, share: SharedOut) -> None:
+        """Append what a worker process wrote."""
+
+
+class Target(Protocol):
+    """Takes events one by one and, at the end, replaces what is there in one go."""
+
+    has_floating: bool
+    """Whether some timed event is in no zone."""
+    changes: dict[str, int]
+    """Against an earlier build, after `finish`: new, changed, moved, unchanged, removed, cancelled."""
+    untold_count: int
+    """Events with properties that this kind of target cannot hold."""
+
+    def write(self, event: Event, last_start: dt.date | None = None, calendars: Calendars = BY_VALUE) -> None:
+        """Take an event; `last_start` is the last date of one that repeats by rule, `calendars` says into which
+        calendars of a split it goes."""
+
+    @property
+    def span(self) -> tuple[dt.date, dt.date] | None:
+        """First and last local date of the events so far."""
+
+    @property
+    def shared(self) -> Shared | None:
+        """The same target for worker processes; None where its events cannot be shared out (any more)."""
+
+    def finish(self) -> list[WrittenFile]:
+        """Write every file and put each in its place."""
+
+    def kept_files(self) -> list[str]:
+        """Files of an earlier build beside the target's that this one did not make."""
+
+    def close(self) -> None:
+        """Remove what was written on the way."""
+
+    def __enter__(self) -> Self: ...
+
+    def __exit__(
+        self, kind: type[BaseException] | None, error: BaseException | None, trace: TracebackType | None
+    ) -> None: ...
