@@ -20,7 +20,7 @@ from nomarium.ical.octets import escaped, folded, parameter, unescaped, unfolded
 from nomarium.ical.vtimezone import vtimezone
 from nomarium.model.event import NO_DETAILS, Details, Event, Person
 from nomarium.reckoning.zones import after_gap, elapsed, local_time_kind
-from nomarium.targets.calendarfile import Head
+from nomarium.targets.calendarfile import CalendarHead
 from nomarium.targets.calendars import CalendarTarget
 from nomarium.targets.identities import Identities
 from nomarium.targets.splitting import slug
@@ -28,7 +28,9 @@ from nomarium.targets.splitting import slug
 
 def written(folder: Path, events: list[Event], name: str = "Calendar") -> Path:
     path = folder / "out.ics"
-    output = CalendarTarget(path, Head(name, "teal"), "20270101T000000Z", "", True, False, Identities(name))
+    output = CalendarTarget(
+        path, CalendarHead(name, "teal"), "20270101T000000Z", "", True, False, Identities(name)
+    )
     with output:
         for event in events:
             output.write(event)

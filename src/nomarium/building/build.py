@@ -70,10 +70,10 @@ def _target(how: BuildOptions, identities: Identities) -> Target:
         from nomarium.targets.tables import TableTarget
 
         return TableTarget(output, identities)
-    from nomarium.targets.calendarfile import Head
+    from nomarium.targets.calendarfile import CalendarHead
     from nomarium.targets.calendars import CalendarTarget
 
-    head = Head(how.calendar_name, how.color)
+    head = CalendarHead(how.calendar_name, how.color)
     return CalendarTarget(output, head, how.dtstamp, how.split_by, how.afresh, how.cancel_removed, identities)
 
 

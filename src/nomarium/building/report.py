@@ -6,8 +6,7 @@ from typing import TYPE_CHECKING
 from nomarium.building.spreading import SpreadCounts
 from nomarium.model.account import Account, Ledger
 from nomarium.model.problem import Problem
-from nomarium.reading.layouts.eventlist import NotRead
-from nomarium.reading.reading import Reading
+from nomarium.reading.layouts.layout import NotRead, Reading
 from nomarium.targets.target import WrittenFile
 
 if TYPE_CHECKING:

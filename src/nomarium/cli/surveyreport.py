@@ -11,8 +11,8 @@ from nomarium.cli.sources import calendar_name
 from nomarium.model.account import Account
 from nomarium.model.problem import column_letter
 from nomarium.reading.columns.columns import Column
+from nomarium.reading.layouts.layout import Reading
 from nomarium.reading.options import ReadingOptions
-from nomarium.reading.reading import Reading
 
 if TYPE_CHECKING:
     from rich.console import Console
@@ -86,7 +86,7 @@ def _column_cells(reading: Reading, column: Column) -> list[str]:
     letter = column_letter(column.at + reading.sheet.first_column)
     field = column.field or "—"
     samples = " | ".join(sample if len(sample) <= 24 else sample[:23] + "…" for sample in column.samples)
-    how = describe_column(column, reading.table.decisions, reading.options_keep_extra)
+    how = describe_column(column, reading.table.decisions, _keeps_extra(reading))
     return [
         letter,
         column.heading,
@@ -193,7 +193,7 @@ def _sheet_facts(reading: Reading, account: Account | None) -> dict[str, Any]:
             {
                 "column": column_letter(c.at + reading.sheet.first_column), "heading": c.heading,
                 "field": c.field or None, "found": c.how or None, "evidence": c.evidence,
-                "how": describe_column(c, table.decisions, reading.options_keep_extra),
+                "how": describe_column(c, table.decisions, _keeps_extra(reading)),
                 "samples": list(c.samples), "filled": c.filled, "blank": c.blank,
             }
             for c in table.columns
@@ -202,3 +202,8 @@ def _sheet_facts(reading: Reading, account: Account | None) -> dict[str, Any]:
         facts["ledger"] = account.ledger.as_dict()
         facts["note_rows"] = [{"row": row, "text": text} for row, text in account.note_rows]
     return facts
+
+
+def _keeps_extra(reading: Reading) -> bool:
+    """Whether columns without a field go into the description."""
+    return reading.table is not None and reading.table.options.keep_extra

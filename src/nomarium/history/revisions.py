@@ -10,7 +10,7 @@ from pathlib import Path
 from typing import NamedTuple
 
 from nomarium.ical.blocks import blocks_of
-from nomarium.ical.lines import head_of
+from nomarium.ical.lines import event_head
 from nomarium.ical.octets import folded, unescaped, unfolded
 from nomarium.model.event import Event
 
@@ -134,10 +134,12 @@ def cancelled(block: str, dtstamp: str) -> str:
     before_alarm = next((n for n, line in enumerate(lines) if line == "BEGIN:VALARM"), len(lines) - 1)
     lines.insert(before_alarm, "STATUS:CANCELLED")
     sequence = head.get("SEQUENCE", "0")
-    opening = head_of(unescaped(head.get("UID", "")), dtstamp, int(sequence) + 1 if sequence.isdigit() else 1)
+    opening = event_head(
+        unescaped(head.get("UID", "")), dtstamp, int(sequence) + 1 if sequence.isdigit() else 1
+    )
     return opening + "".join(map(folded, lines))
 
 
 def with_revision(block: str, revision: Revision) -> str:
     """A block of this build with another head."""
-    return head_of(revision.uid, revision.dtstamp, revision.sequence) + _split(block)[1]
+    return event_head(revision.uid, revision.dtstamp, revision.sequence) + _split(block)[1]

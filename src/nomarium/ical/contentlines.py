@@ -12,7 +12,7 @@ _FOLDED_FROM = 70
 """Octets from which a line may have been cut by folding, although nothing but its length says so."""
 
 
-class Head(NamedTuple):
+class PropertyHead(NamedTuple):
     """What stands before the colon of a content line."""
 
     name: str
@@ -21,7 +21,7 @@ class Head(NamedTuple):
     """By upper-case name, quotes and carets resolved; several values stay parted by commas."""
 
 
-def head_of(line: str, colon: int) -> Head | None:
+def property_head(line: str, colon: int) -> PropertyHead | None:
     """The head of a line whose value begins after `colon`, or None when that colon is inside quotes or
     the line is no content line at all."""
     text = line[:colon]
@@ -29,10 +29,10 @@ def head_of(line: str, colon: int) -> Head | None:
         return None
     name = text.partition(";")[0].upper()
     params = {key.upper(): _plain(value) for key, value in re.findall(_PARAMETER, text)}
-    return Head(name, params)
+    return PropertyHead(name, params)
 
 
-def parsed(line: str) -> tuple[Head, str] | None:
+def parsed(line: str) -> tuple[PropertyHead, str] | None:
     """A content line's head and value; None when it is none."""
     match = re.match(rf"({_HEAD}):", line)
     if match is None:
@@ -40,8 +40,8 @@ def parsed(line: str) -> tuple[Head, str] | None:
         name = re.match(_NAME, line)
         if match is None or name is None:
             return None
-        return Head(name[0].upper(), {}), line[match.end() :]
-    head = head_of(line, match.end() - 1)
+        return PropertyHead(name[0].upper(), {}), line[match.end() :]
+    head = property_head(line, match.end() - 1)
     return (head, line[match.end() :]) if head else None
 
 

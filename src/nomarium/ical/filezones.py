@@ -6,7 +6,7 @@ import re
 from functools import lru_cache
 from typing import NamedTuple
 
-from nomarium.ical.contentlines import head_of, parsed
+from nomarium.ical.contentlines import parsed, property_head
 from nomarium.model.recurrence import Rule
 from nomarium.reckoning.rules import parse_rule
 from nomarium.reckoning.starts import starts
@@ -107,7 +107,7 @@ class ZoneNames:
         """The zone of a property by its head, such as `DTSTART;TZID=…`; (None, None) when it names none,
         a text that says why when nothing explains it."""
         if head not in self._by_head:
-            read = head_of(f"{head}:", len(head)) if "TZID" in head.upper() else None
+            read = property_head(f"{head}:", len(head)) if "TZID" in head.upper() else None
             tzid = read.params.get("TZID", "") if read else ""
             found = self.find(tzid) if tzid else (None, None)
             self._by_head[head] = found if found[1] or not tzid else f"Nothing explains the zone “{tzid}”."

@@ -43,7 +43,7 @@ class Frame:
         return bool(self.methods) and all(method == "CANCEL" for method in self.methods)
 
 
-def normal(data: bytes) -> bytes:
+def with_plain_ends(data: bytes) -> bytes:
     """UTF-8 or Windows-1252 with LF or CRLF line ends, component names in upper case, a line end in front."""
     if data.startswith((b"\xff\xfe", b"\xfe\xff")):
         data = data.decode("utf-16", "replace").encode()

@@ -69,7 +69,7 @@ def body_writer() -> Callable[[Event], str]:
     facets = Memo[tuple[str, str]](lambda facet: folded(_facet(*facet)))
     known: dict[tuple[object, ...], str] = {}
 
-    def details_of(event: Event) -> str:
+    def detail_lines(event: Event) -> str:
         """The lines of its details, made once for all events that differ in nothing but UID and school data.
 
         School data is put together line by line: a district has more combinations than a memo can hold.
@@ -107,13 +107,13 @@ def body_writer() -> Callable[[Event], str]:
             f"{starts[zone][start]}{'' if end == start else ends[zone][end]}"
             f"{summary_line}{locations[location]}"
             f"{folded('DESCRIPTION:' + escaped(description)) if description else ''}"
-            f"{'' if details is NO_DETAILS else details_of(event)}END:VEVENT\r\n"
+            f"{'' if details is NO_DETAILS else detail_lines(event)}END:VEVENT\r\n"
         )
 
     return body_of
 
 
-def head_of(uid: str, dtstamp: str, sequence: int) -> str:
+def event_head(uid: str, dtstamp: str, sequence: int) -> str:
     """The opening lines of a VEVENT. `dtstamp` is written as it stands; sequence 0 is left unsaid."""
     uid_line = f"UID:{uid}\r\n" if len(uid) == 36 else folded(f"UID:{escaped(uid)}")
     revision = f"SEQUENCE:{sequence}\r\n" if sequence else ""

@@ -8,12 +8,12 @@ import datetime as dt
 from collections import Counter
 from typing import Any
 
-from nomarium.ical.contentlines import decoded, head_of, mended, parsed, unfolded_octets
+from nomarium.ical.contentlines import decoded, mended, parsed, property_head, unfolded_octets
 from nomarium.ical.filezones import ZoneNames
-from nomarium.ical.frame import blocks_in, normal, read_frame
+from nomarium.ical.frame import blocks_in, read_frame, with_plain_ends
 from nomarium.ical.octets import unescaped
 from nomarium.ical.values import instant_of, length_of
-from nomarium.ical.vevent import Properties, alarm_secs, details_of, recurrence_of
+from nomarium.ical.vevent import Properties, alarm_secs, event_details, recurrence_of
 from nomarium.model.entry import Entry, Instant
 from nomarium.model.event import Details, Event
 from nomarium.model.problem import Place, Problem, note
@@ -68,7 +68,7 @@ class CalendarRead:
 def read_calendar(data: bytes, file: str, zone_name: str | None = None) -> CalendarRead:
     """Read a calendar file, which messages call `file`. What cannot be read is a problem each. `zone_name` is
     the IANA zone of times whose own zone nothing explains."""
-    return _Reader(normal(data), file, zone_name).read()
+    return _Reader(with_plain_ends(data), file, zone_name).read()
 
 
 class _Reader:
@@ -208,7 +208,7 @@ class _Reader:
         return found
 
     def _learn(self, line: str, colon: int) -> str | None:
-        head = head_of(line, colon)
+        head = property_head(line, colon)
         if head is None:
             return None
         if head.name not in ("ATTENDEE", "ORGANIZER"):  # theirs are all different
@@ -264,7 +264,7 @@ class _Reader:
                     "rule-impossible" if "RULE" in name else "date-unread", name, value, message, remedy
                 )
         reminder, other = alarm_secs(found, summary)
-        details = details_of(found, recurrence, reminder, other)
+        details = event_details(found, recurrence, reminder, other)
         if self.frame.is_cancelled and details.status != "CANCELLED":
             details = details._replace(status="CANCELLED")
         location = unescaped(once["LOCATION"][1]) if "LOCATION" in once else ""

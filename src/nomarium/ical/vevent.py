@@ -3,7 +3,7 @@
 import datetime as dt
 import re
 
-from nomarium.ical.contentlines import head_of, split_list
+from nomarium.ical.contentlines import property_head, split_list
 from nomarium.ical.octets import unescaped
 from nomarium.ical.values import FindsZones, instant_of, length_of
 from nomarium.model.entry import Instant, as_utc
@@ -30,7 +30,7 @@ class Properties:
         """Lines of components inside it: alarms."""
 
 
-def details_of(
+def event_details(
     found: Properties, recurrence: Recurrence | None, reminder_secs: int | None, other: tuple[str, ...]
 ) -> Details:
     """The details of a VEVENT. Values that the standard does not know are kept as lines."""
@@ -90,7 +90,7 @@ def _texts(values: list[str]) -> tuple[str, ...]:
 
 
 def _person(head: str, value: str) -> Person:
-    read = head_of(f"{head}:", len(head))
+    read = property_head(f"{head}:", len(head))
     params = dict(read.params) if read else {}
     name = params.pop("CN", "")
     optional = params.get("ROLE", "").upper() == "OPT-PARTICIPANT"

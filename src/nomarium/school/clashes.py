@@ -50,7 +50,7 @@ def clashes_in(meetings: Sequence[Meeting]) -> list[Clash]:
     return [Clash(key[0], *names[key], dates[0], len(dates)) for key, dates in found.items()]
 
 
-def merged(parts: Iterable[Sequence[Clash]]) -> list[Clash]:
+def joined(parts: Iterable[Sequence[Clash]]) -> list[Clash]:
     """The clashes of stretches of the year, in their order, as those of the whole."""
     found: dict[tuple[str, str, str, str], Clash] = {}
     for clash in (one for part in parts for one in part):

@@ -4,7 +4,7 @@ from collections.abc import Sequence
 from pathlib import PurePath
 
 from nomarium.reading.options import ReadingOptions
-from nomarium.school.plantables import is_plan, plain, read_table, table_name
+from nomarium.school.plantables import cut_table, is_plan, plain, table_name
 from nomarium.sheets.sheet import Sheet
 
 
@@ -36,7 +36,7 @@ def setting_of(sheets: Sequence[Sheet], name: str) -> str:
     sheet = next((one for one in sheets if table_name(one.name) == "settings"), None)
     if sheet is None:
         return ""
-    table, _, _ = read_table(sheet, "settings")
+    table, _, _ = cut_table(sheet, "settings")
     return next(
         (item.text("value") for item in table.items if plain(item.text("setting")) == plain(name)), ""
     )

@@ -93,7 +93,7 @@ def _kind(text: str) -> str | None:
     )
 
 
-def read_names(table: Table | None) -> tuple[Naming, list[Problem]]:
+def names_in(table: Table | None) -> tuple[Naming, list[Problem]]:
     """Read the Names table."""
     rows, problems = list[Named](), list[Problem]()
     seen: dict[tuple[str, str], Item] = {}
@@ -143,7 +143,7 @@ def read_names(table: Table | None) -> tuple[Naming, list[Problem]]:
     return Naming(rows), problems
 
 
-def read_people(table: Table | None) -> tuple[People, list[Problem]]:
+def people_in(table: Table | None) -> tuple[People, list[Problem]]:
     """Read the People table."""
     persons, problems = list[Person](), list[Problem]()
     groups: dict[str, list[str]] = defaultdict(list)

@@ -13,20 +13,20 @@ from nomarium.school.bells import Bells, read_bells
 from nomarium.school.codes import Codes
 from nomarium.school.lessons import Lesson, poured, read_lessons
 from nomarium.school.meetings import Meeting, NotMet, meet
-from nomarium.school.namesandpeople import Naming, People, read_names, read_people
+from nomarium.school.namesandpeople import Naming, People, names_in, people_in
 from nomarium.school.plantables import (
     EXPLANATION,
     TITLES,
     Item,
     Table,
+    cut_table,
     near_table,
     plain,
-    read_table,
     table_name,
 )
 from nomarium.school.settings import Settings, read_settings
 from nomarium.school.timetable import Known, Slot, merged_slots, read_list
-from nomarium.school.timetablegrids import find_grid, read_grid
+from nomarium.school.timetablegrids import find_grid, read_timetable_grid
 from nomarium.school.year import Year, make_year
 from nomarium.school.yeartables import Dates, YearRows, close_on, read_year_rows
 from nomarium.sheets.sheet import Sheet
@@ -88,9 +88,9 @@ def read_plan(sheets: Sequence[Sheet], options: ReadingOptions, days_off: DaysOf
     bells = read_bells(tables.get("bells"), year.labels)
     problems += bells.problems
     notes += bells.notes
-    naming, found = read_names(tables.get("names"))
+    naming, found = names_in(tables.get("names"))
     problems += found
-    people, found = read_people(tables.get("people"))
+    people, found = people_in(tables.get("people"))
     problems += found
     known = _known(year, bells, rows)
     accounts = [table.account for table in tables.values()]
@@ -149,7 +149,7 @@ def _tables(
             )
             problems.append(Problem("plan-table-twice", message, "Put them into one.", sheet.place()))
         else:
-            table, found, told = read_table(sheet, name)
+            table, found, told = cut_table(sheet, name)
             if name == "timetable" and found:
                 grids.append(("", sheet))  # no column for classes: a grid, or nothing
                 continue
@@ -254,7 +254,7 @@ def _slots(
             remedy = f"Labels are {', '.join(known.labels.names) or 'weekdays'}; periods are {', '.join(known.periods.names) or 'those of Bells'}."
             problems.append(Problem("timetable-unread", message, remedy, sheet.place()))
             continue
-        found, account = read_grid(sheet, grid, known, classes, _whose(name, rooms, people))
+        found, account = read_timetable_grid(sheet, grid, known, classes, _whose(name, rooms, people))
         drawn += found.slots
         problems += found.problems
         accounts.append(account)

@@ -163,7 +163,7 @@ def is_plan(names: Iterable[str], is_folder: bool = False) -> bool:
     return bool(year and tables & {"timetable", "events"}) or {"timetable", "daysoff", "settings"} <= tables
 
 
-def read_table(sheet: Sheet, name: str) -> tuple[Table, list[Problem], list[Problem]]:
+def cut_table(sheet: Sheet, name: str) -> tuple[Table, list[Problem], list[Problem]]:
     """Cut a sheet into the rows of a plan table. Gives the problems and the notes with it."""
     spellings = _spellings(name)
     rows = list(sheet.rows())

@@ -67,7 +67,7 @@ def _axis(cells: object, codes: Codes) -> list[Axis]:
     return found
 
 
-def read_grid(
+def read_timetable_grid(
     sheet: Sheet, grid: Grid, known: Known, classes: frozenset[str], person: Slot | None
 ) -> tuple[Timetable, Account]:
     """The slots of a grid; each filled cell is an entry. `person` holds what the sheet's name adds to each;

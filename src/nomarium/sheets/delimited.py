@@ -11,7 +11,7 @@ from nomarium.model.cell import Cell
 from nomarium.model.errors import SourceError
 from nomarium.model.problem import Place, Problem, note
 from nomarium.sheets.encoding import TextKind, text_kind
-from nomarium.sheets.sheet import Row, Sheet
+from nomarium.sheets.sheet import Row, RowsAgain, Sheet
 
 DELIMITERS = {",": "comma", ";": "semicolon", "\t": "tab", "|": "pipe"}
 _SAMPLE_LINES = 200
@@ -41,7 +41,7 @@ def open_delimited(path: Path, name: str) -> Sheet:
     if delimiter != ("\t" if name.lower().endswith((".tsv", ".tab")) else ","):
         called = DELIMITERS.get(delimiter, repr(delimiter))
         notes += (note("delimiter", f"Cells are parted by a {called}.").at(Place(name)),)
-    sheet = Sheet(name, "", _reader(path, name, kind, delimiter, skip), notes=notes)
+    sheet = Sheet(name, "", RowsAgain(_reader(path, name, kind, delimiter, skip)), notes=notes)
     return unpacked(sheet)
 
 
@@ -159,7 +159,7 @@ def unpacked(sheet: Sheet) -> Sheet:
     called = DELIMITERS[delimiter]
     message = f"Each row stands whole in one cell; it was split at each {called}."
     told = note("one-column", message).at(sheet.place())
-    return sheet._replace(read_rows=rows, notes=(*sheet.notes, told))
+    return sheet._replace(read_rows=RowsAgain(rows), notes=(*sheet.notes, told))
 
 
 def split_cell(text: str, delimiter: str = ",") -> list[Cell]:

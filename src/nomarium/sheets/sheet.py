@@ -2,6 +2,7 @@
 
 import datetime as dt
 from collections.abc import Callable, Iterable, Iterator, Mapping, Sequence
+from itertools import islice
 from types import MappingProxyType
 from typing import NamedTuple
 
@@ -10,6 +11,29 @@ from nomarium.model.problem import Place, Problem, column_letter
 
 Row = tuple[int, Sequence[Cell]]
 """A row's number, as the sheet shows it, and its cells."""
+
+
+TOP_ROWS = 500
+"""Rows from the top that are kept, since everything that finds out what a sheet is looks at them again."""
+
+
+class RowsAgain:
+    """The rows of a sheet, as often as they are asked for; the source is opened once for the first of them, and
+    never again when there are no more."""
+
+    def __init__(self, read_rows: "Callable[[], Iterable[Row]]") -> None:
+        self._read_rows = read_rows
+        self._top: list[Row] | None = None
+        self._is_all = False
+
+    def __call__(self) -> "Iterator[Row]":
+        if self._top is None:
+            rows = iter(self._read_rows())
+            self._top = list(islice(rows, TOP_ROWS))
+            self._is_all = len(self._top) < TOP_ROWS
+        yield from self._top
+        if not self._is_all:
+            yield from islice(self._read_rows(), TOP_ROWS, None)
 
 
 class Area(NamedTuple):

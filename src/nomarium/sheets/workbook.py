@@ -8,7 +8,7 @@ from nomarium.model.errors import SourceError, UsageError
 from nomarium.model.problem import Place, Problem
 from nomarium.sheets.delimited import unpacked
 from nomarium.sheets.faults import Extras, counts_from_1904, ods_extras, xlsx_faults
-from nomarium.sheets.sheet import Area, Row, Sheet
+from nomarium.sheets.sheet import Area, Row, RowsAgain, Sheet
 
 
 def open_workbook(path: Path, name: str, kind: str, wanted: tuple[str, ...] = ()) -> list[Sheet]:
@@ -99,7 +99,7 @@ def _sheet(book: Any, sheet_name: str, file: str, extras: Extras | None, from_19
         Sheet(
             file,
             sheet_name,
-            _numbered(data),
+            RowsAgain(_numbered(data)),
             first_column=first,
             merged=merged or (extras.merged if extras else ()),
             faults=extras.faults if extras else {},

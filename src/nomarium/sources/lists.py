@@ -6,7 +6,7 @@ from nomarium.model.account import Account
 from nomarium.model.entry import Series
 from nomarium.model.event import Event
 from nomarium.model.problem import Place
-from nomarium.reading.reading import Reading
+from nomarium.reading.layouts.layout import Reading
 from nomarium.sources.source import BY_VALUE, Calendars, Source
 
 

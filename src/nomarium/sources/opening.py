@@ -4,9 +4,9 @@ from collections.abc import Sequence
 from typing import TYPE_CHECKING, NamedTuple
 
 from nomarium.model.problem import Problem
-from nomarium.reading.layouts.eventlist import NotRead
+from nomarium.reading.layouts.layout import NotRead, Reading
 from nomarium.reading.options import ReadingOptions
-from nomarium.reading.reading import Reading, Readings, read_sheets
+from nomarium.reading.reading import Readings, read_sheets
 from nomarium.reckoning.daysoff import DaysOff
 from nomarium.sheets.sheet import Sheet
 from nomarium.sources.lists import ListSource

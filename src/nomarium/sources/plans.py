@@ -7,8 +7,8 @@ from nomarium.model.account import Account
 from nomarium.model.entry import Series
 from nomarium.model.event import Event
 from nomarium.model.problem import Place
-from nomarium.reading.reading import Reading
-from nomarium.school.clashes import Clash, clashes_in, merged
+from nomarium.reading.layouts.layout import Reading
+from nomarium.school.clashes import Clash, clashes_in, joined
 from nomarium.school.events import (
     addressed,
     banners,
@@ -54,7 +54,7 @@ class MeetingSource(Source):
         ]
 
     def take_over(self, clashes: Sequence[Sequence[Clash]]) -> None:
-        self.clashes = merged(clashes)
+        self.clashes = joined(clashes)
 
     def place(self, row_number: int | None, field: str = "") -> Place:
         return Place(self.plan.file)

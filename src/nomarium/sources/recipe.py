@@ -10,8 +10,8 @@ from nomarium.model.errors import SourceError
 from nomarium.model.problem import Place, Problem, column_letter
 from nomarium.model.wording import meant
 from nomarium.reading.columns.headings import FIELDS
+from nomarium.reading.layouts.layout import Reading
 from nomarium.reading.options import ReadingOptions
-from nomarium.reading.reading import Reading
 
 _KINDS: dict[str, type | tuple[type, ...]] = {
     "sheets": list, "layout": str, "header_row": int, "timezone": str, "date_order": str,

@@ -20,7 +20,7 @@ if TYPE_CHECKING:
     from nomarium.history.revisions import Revision
 
 
-class Head(NamedTuple):
+class CalendarHead(NamedTuple):
     """What a calendar says of itself."""
 
     name: str
@@ -29,7 +29,7 @@ class Head(NamedTuple):
 
 
 def head_text(
-    head: Head, used_zones: Iterable[str], first: dt.date, last: dt.date, has_floating: bool = False
+    head: CalendarHead, used_zones: Iterable[str], first: dt.date, last: dt.date, has_floating: bool = False
 ) -> str:
     """The lines in front of events that use these zones between two dates (both inclusive).
 
@@ -66,7 +66,7 @@ class Bodies(NamedTuple):
 class CalendarFile:
     """One calendar file in the making: `add` blocks, then `write_to`; `discard` in any case."""
 
-    def __init__(self, folder: Path, head: Head, flush_at: int) -> None:
+    def __init__(self, folder: Path, head: CalendarHead, flush_at: int) -> None:
         """`flush_at` is how many blocks are kept before they go to the disk."""
         self._folder = folder
         self._flush_at = flush_at

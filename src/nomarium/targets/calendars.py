@@ -7,10 +7,10 @@ from pathlib import Path
 from types import TracebackType
 from typing import BinaryIO, Self
 
-from nomarium.ical.lines import body_writer, head_of
+from nomarium.ical.lines import body_writer, event_head
 from nomarium.model.event import NO_DETAILS, Event
 from nomarium.sources.source import BY_VALUE, Calendars
-from nomarium.targets.calendarfile import CalendarFile, Head
+from nomarium.targets.calendarfile import CalendarFile, CalendarHead
 from nomarium.targets.carryover import CarryOver, earlier_files, is_ours
 from nomarium.targets.identities import Identities
 from nomarium.targets.replacing import replace_file
@@ -24,7 +24,7 @@ class CalendarTarget:
     untold_count = 0
 
     def __init__(
-        self, target: Path | BinaryIO | None, head: Head, dtstamp: str, split_by: str, afresh: bool,
+        self, target: Path | BinaryIO | None, head: CalendarHead, dtstamp: str, split_by: str, afresh: bool,
         cancel_removed: bool, identities: Identities,
     ) -> None:  # fmt: skip
         self._target = target
@@ -63,11 +63,11 @@ class CalendarTarget:
         if self._carry is not None:
             block = self._carry.block_of(event, uid, body)
         elif details is not NO_DETAILS and (details.dtstamp or details.sequence):
-            block = head_of(uid, details.dtstamp or self._dtstamp, details.sequence) + body
+            block = event_head(uid, details.dtstamp or self._dtstamp, details.sequence) + body
         elif len(uid) == 36:
             block = f"BEGIN:VEVENT\r\nUID:{uid}\r\n{self._stamp_line}{body}"
         else:
-            block = head_of(uid, self._dtstamp, 0) + body
+            block = event_head(uid, self._dtstamp, 0) + body
         if event[3] is None and not self.has_floating:
             self.has_floating = isinstance(event[1], dt.datetime)
         if (day := event[1].toordinal()) < self._low:

@@ -19,7 +19,7 @@ from nomarium.history.revisions import (
     zone_of_block,
 )
 from nomarium.ical.blocks import blocks_of
-from nomarium.ical.lines import head_of
+from nomarium.ical.lines import event_head
 from nomarium.model.event import Event
 from nomarium.reckoning.zones import zone_named
 
@@ -48,7 +48,7 @@ class CarryOver:
         """The text of an event, in the revision that it has after the earlier build."""
         if not self._earlier:
             details = event.details
-            return head_of(uid, details.dtstamp or self._dtstamp, details.sequence) + body
+            return event_head(uid, details.dtstamp or self._dtstamp, details.sequence) + body
         earlier, details = self._earlier.get(uid), event.details
         revision = revision_of(uid, body, earlier, details.dtstamp or self._dtstamp, details.sequence)
         if earlier is None:
@@ -58,7 +58,7 @@ class CarryOver:
             self.met.add(uid)
             is_same = (revision.dtstamp, revision.sequence) == (earlier.dtstamp, earlier.sequence)
             self._count("unchanged" if is_same else "changed")
-        return head_of(revision.uid, revision.dtstamp, revision.sequence) + body
+        return event_head(revision.uid, revision.dtstamp, revision.sequence) + body
 
     def _count(self, what: str, by: int = 1) -> None:
         self._changes[what] = self._changes.get(what, 0) + by

@@ -13,7 +13,7 @@ Order = Literal["", "dmy", "mdy", "ymd"]
 """The order of figures that a reading supposes; "" when it supposes none."""
 
 
-class Reading(NamedTuple):
+class DayReading(NamedTuple):
     """One way to read a day. A valid date once its year is known."""
 
     order: Order
@@ -32,7 +32,7 @@ class Reading(NamedTuple):
 class Day(NamedTuple):
     """A day as written: every reading that the text allows by itself, and the weekday it names."""
 
-    readings: tuple[Reading, ...]
+    readings: tuple[DayReading, ...]
     weekday: int | None = None
     """0 is Monday."""
 
@@ -113,7 +113,7 @@ def figures_day(a: int, b: int, year: int) -> Day:
     >>> [one.order for one in figures_day(5, 4, 2027).readings]
     ['dmy', 'mdy']
     """
-    return Day(_valid((Reading("dmy", year, b, a), Reading("mdy", year, a, b))))
+    return Day(_valid((DayReading("dmy", year, b, a), DayReading("mdy", year, a, b))))
 
 
 def _tokens(text: str, lexicon: Lexicon) -> list[_Token]:
@@ -233,23 +233,23 @@ def _day(tokens: list[_Token], match: re.Match[str], group: str) -> Day:
     return Day(_readings(numbers, months), weekday)
 
 
-def _readings(numbers: list[_Token], months: list[_Token]) -> tuple[Reading, ...]:
+def _readings(numbers: list[_Token], months: list[_Token]) -> tuple[DayReading, ...]:
     if numbers[0].kind == "N":
         value = numbers[0].value
-        return _valid((Reading("", value // 10_000, value // 100 % 100, value % 100),))
+        return _valid((DayReading("", value // 10_000, value // 100 % 100, value % 100),))
     if months:
         month = months[0].value
         if numbers[0].kind == "y" and len(numbers) > 1:
-            return _valid((Reading("", _year(numbers[0]), month, numbers[1].value),))
+            return _valid((DayReading("", _year(numbers[0]), month, numbers[1].value),))
         year = _year(numbers[1]) if len(numbers) > 1 else None
-        return _valid((Reading("", year, month, numbers[0].value),))
+        return _valid((DayReading("", year, month, numbers[0].value),))
     values = [number.value for number in numbers]
     if numbers[0].kind == "y":
-        return _valid((Reading("", values[0], values[1], values[2]),))
+        return _valid((DayReading("", values[0], values[1], values[2]),))
     year = _year(numbers[2]) if len(numbers) > 2 else None
-    found = [Reading("dmy", year, values[1], values[0]), Reading("mdy", year, values[0], values[1])]
+    found = [DayReading("dmy", year, values[1], values[0]), DayReading("mdy", year, values[0], values[1])]
     if len(numbers) > 2 and numbers[2].kind == "n":  # 27/04/12 may begin with the year
-        found.append(Reading("ymd", _year(numbers[0]), values[1], values[2]))
+        found.append(DayReading("ymd", _year(numbers[0]), values[1], values[2]))
     return _valid(tuple(found))
 
 
@@ -260,7 +260,7 @@ def _year(token: _Token) -> int:
     return token.value + (2000 if token.value < 70 else 1900)
 
 
-def _valid(readings: tuple[Reading, ...]) -> tuple[Reading, ...]:
+def _valid(readings: tuple[DayReading, ...]) -> tuple[DayReading, ...]:
     """The readings that some year has; a day that no year has is none."""
     return tuple(one for one in readings if one.date(2000) is not None)
 

@@ -7,7 +7,7 @@ from typing import Literal, NamedTuple
 
 from nomarium.model.cell import Cell
 from nomarium.model.refusal import Refusal
-from nomarium.reading.cells.dates import Day, Reading, figures_day, from_serial, read_days
+from nomarium.reading.cells.dates import Day, DayReading, figures_day, from_serial, read_days
 from nomarium.reading.cells.times import (
     DAY_SECS,
     Clock,
@@ -98,7 +98,7 @@ def plain_date(cell: Cell) -> dt.date | None:
 
 def certain(day: dt.date) -> Day:
     """A day about which nothing is open."""
-    return Day((Reading("", day.year, day.month, day.day),))
+    return Day((DayReading("", day.year, day.month, day.day),))
 
 
 def _of_datetime(cell: dt.datetime, role: Role) -> Moment:
@@ -135,7 +135,7 @@ def read_moment_text(text: str, role: Role, lexicon: Lexicon, counts_1904: bool 
     if role != "date" and (clock := plain_clock(text)):
         return Moment(start=clock)
     if (iso := re.fullmatch(_ISO_DATE, text)) and role != "time":
-        day = Reading("", int(iso[1]), int(iso[2]), int(iso[3]))
+        day = DayReading("", int(iso[1]), int(iso[2]), int(iso[3]))
         if day.date() is None:
             return Refusal("date-impossible", f"There is no such date as {text}.", "Check its month and day.")
         return Moment(Day((day,)))
@@ -185,7 +185,7 @@ def _is_serial(text: str) -> bool:
 
 
 def _of_iso(text: str, iso: re.Match[str], role: Role) -> Moment | Refusal:
-    day = Reading("", int(iso[1]), int(iso[2]), int(iso[3]))
+    day = DayReading("", int(iso[1]), int(iso[2]), int(iso[3]))
     hour, minute, second = int(iso[4]), int(iso[5]), int(iso[6] or 0)
     secs = hour * 3600 + minute * 60 + second
     if day.date() is None or minute > 59 or second > 59 or secs > DAY_SECS:

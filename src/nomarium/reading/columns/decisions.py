@@ -5,7 +5,7 @@ from typing import TYPE_CHECKING, NamedTuple
 
 from nomarium.model.problem import Problem, note
 from nomarium.model.refusal import Refusal
-from nomarium.reading.cells.dates import Day, Order, Reading
+from nomarium.reading.cells.dates import Day, DayReading, Order
 from nomarium.reading.cells.words import Lexicon
 from nomarium.sheets.sheet import Sheet
 
@@ -40,7 +40,7 @@ class Decisions(NamedTuple):
 _ORDER_REMEDY = "Say which with --date-order dmy (day first) or --date-order mdy (month first)."
 
 
-def open_order(text: str, readings: tuple[Reading, ...]) -> Refusal:
+def open_order(text: str, readings: tuple[DayReading, ...]) -> Refusal:
     """The refusal of a day whose order of figures nothing settles."""
     named = "It" if text == "It" else f"“{text}”"
     message = (
@@ -50,7 +50,7 @@ def open_order(text: str, readings: tuple[Reading, ...]) -> Refusal:
     return Refusal("date-ambiguous", message, _ORDER_REMEDY)
 
 
-def _either(readings: tuple[Reading, ...]) -> str:
+def _either(readings: tuple[DayReading, ...]) -> str:
     dates = [one for one in readings if one.order != "ymd"]
     names = []
     for one in dates:
@@ -81,7 +81,7 @@ def resolve_day(day: Day, decisions: Decisions, weekday: int | None = None) -> d
     return date
 
 
-def _in_order(readings: tuple[Reading, ...], decisions: Decisions) -> tuple[Reading, ...] | Refusal:
+def _in_order(readings: tuple[DayReading, ...], decisions: Decisions) -> tuple[DayReading, ...] | Refusal:
     found = tuple(one for one in readings if one.order == decisions.order)
     if found:
         return found
@@ -100,7 +100,7 @@ def _in_order(readings: tuple[Reading, ...], decisions: Decisions) -> tuple[Read
     return Refusal("date-order-broken", message, "Correct the date, or write it with its month's name.")
 
 
-def _with_year(one: Reading, decisions: Decisions, weekday: int | None) -> dt.date | Refusal:
+def _with_year(one: DayReading, decisions: Decisions, weekday: int | None) -> dt.date | Refusal:
     name = f"{one.day} {dt.date(2000, one.month, 1):%B}"
     if decisions.window is None:
         message = f"{name} has no year."

@@ -12,7 +12,7 @@ from typing import NamedTuple, cast
 from nomarium.model.cell import Cell
 from nomarium.model.problem import Problem, column_letter
 from nomarium.model.refusal import Refusal
-from nomarium.reading.cells.dates import Day, Order, Reading
+from nomarium.reading.cells.dates import Day, DayReading, Order
 from nomarium.reading.cells.moments import ROLES, Moment, plain_date, read_moment
 from nomarium.reading.cells.words import Lexicon, fold
 from nomarium.reading.columns.columns import Column
@@ -276,7 +276,7 @@ class _Tally:
         text: str,
         column: Column,
         day: Day,
-        fitting: tuple[Reading, ...],
+        fitting: tuple[DayReading, ...],
         reason: str,
     ) -> None:
         # two figures first are a year only where nothing else fits

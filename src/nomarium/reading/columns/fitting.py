@@ -3,13 +3,13 @@
 import datetime as dt
 from collections.abc import Iterator
 
-from nomarium.reading.cells.dates import Day, Reading
+from nomarium.reading.cells.dates import Day, DayReading
 from nomarium.reading.columns.decisions import WEEKDAYS
 
 
 def left_readings(
     day: Day, weekday: int | None, school_year: tuple[dt.date, dt.date] | None
-) -> tuple[tuple[Reading, ...], str]:
+) -> tuple[tuple[DayReading, ...], str]:
     """The readings that the weekday and the school year leave (all, when they leave none), and why."""
     readings = day.readings
     reason = _calendar_reason(day)
@@ -31,18 +31,18 @@ def _calendar_reason(day: Day) -> str:
     return f"{figure} is no month"
 
 
-def _may_be_on(one: Reading, weekday: int, school_year: tuple[dt.date, dt.date] | None) -> bool:
+def _may_be_on(one: DayReading, weekday: int, school_year: tuple[dt.date, dt.date] | None) -> bool:
     if one.year is not None:
         date = one.date()
         return date is not None and date.weekday() == weekday
     return school_year is None or any(date.weekday() == weekday for date in _dates_within(one, *school_year))
 
 
-def _may_be_within(one: Reading, first: dt.date, last: dt.date) -> bool:
+def _may_be_within(one: DayReading, first: dt.date, last: dt.date) -> bool:
     return any(_dates_within(one, first, last))
 
 
-def _dates_within(one: Reading, first: dt.date, last: dt.date) -> Iterator[dt.date]:
+def _dates_within(one: DayReading, first: dt.date, last: dt.date) -> Iterator[dt.date]:
     """The dates that a reading may be between two others, both inclusive."""
     for year in [one.year] if one.year else range(first.year, last.year + 1):
         date = one.date(year)

@@ -2,9 +2,8 @@
 
 import datetime as dt
 import re
-from collections.abc import Callable, Iterable, Iterator, Sequence
+from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
-from itertools import islice
 from typing import Any
 
 from nomarium.model.account import Account
@@ -12,22 +11,16 @@ from nomarium.model.cell import Cell
 from nomarium.model.event import NO_DETAILS, Details, Event
 from nomarium.model.problem import Problem, note
 from nomarium.model.refusal import Refusal
-from nomarium.reading.cells.languages import weekday_lexicon
 from nomarium.reading.cells.memo import fault_of, value_memo
 from nomarium.reading.cells.times import Times, read_times
-from nomarium.reading.cells.words import Lexicon, fold
 from nomarium.reading.columns.columns import Column
 from nomarium.reading.columns.decisions import Decisions
 from nomarium.reading.columns.evidence import decide
-from nomarium.reading.layouts.eventlist import lexicon_for
+from nomarium.reading.columns.lexicons import lexicon_for
 from nomarium.reading.options import ReadingOptions
-from nomarium.reading.rows.when import NOTES, NOTHING, Blame, Part, Row, settle
+from nomarium.reading.rows.when import NOTES, NOTHING, Blame, Part, Said, settle
 from nomarium.reckoning.zones import zone_named
-from nomarium.sheets.sheet import Area, Sheet, cell_text
-from nomarium.sheets.sheet import Row as SheetRow
-
-_TOP_ROWS = 30
-"""Rows among which the weekdays must stand for their language to be found."""
+from nomarium.sheets.sheet import Area, Sheet
 
 _SET_FIELDS = (
     "location", "description", "categories", "audience", "organizer", "attendees", "url", "status",
@@ -44,16 +37,7 @@ _TIME_LAST = re.compile(
 
 
 @dataclass(frozen=True)
-class DrawnReading:
-    """A drawn sheet and the way to its events."""
-
-    sheet: Sheet
-    events: Callable[[Account], Iterator[Event]]
-    notes: tuple[Problem, ...] = ()
-
-
-@dataclass(frozen=True)
-class Entry:
+class DrawnEntry:
     """One cell (or line of one) that says what happens in a slot."""
 
     row: int
@@ -62,27 +46,6 @@ class Entry:
     date: Part
     time: Part = NOTHING
     location: str = ""
-
-
-def lexicon_of_weekdays(rows: Iterable[SheetRow], options: ReadingOptions) -> Lexicon:
-    """English or the languages asked for; else the language that knows a whole row of weekdays."""
-    lexicon = lexicon_for(options)
-    top = [row for _, row in islice(rows, _TOP_ROWS)]
-    if options.languages or any(len(weekday_columns(row, lexicon)) >= 5 for row in top):
-        return lexicon
-    for row in top:
-        words = frozenset(fold(text).strip() for cell in row if (text := cell_text(cell)).isalpha())
-        if 5 <= len(words) <= 8 and (known := weekday_lexicon(words, least=5)) is not None:
-            return known
-    return lexicon
-
-
-def weekday_columns(row: Sequence[Cell], lexicon: Lexicon, others: int = 1) -> dict[int, int]:
-    """Column → weekday, 0 for Monday, of a row that names weekdays and at most so many `others`, else nothing."""
-    filled = [(at, fold(text).strip()) for at, cell in enumerate(row) if (text := cell_text(cell))]
-    found = {at: lexicon.weekdays[word] for at, word in filled if word in lexicon.weekdays}
-    distinct = len(set(found.values())) == len(found)
-    return found if distinct and len(filled) - len(found) <= others else {}
 
 
 def decide_days(
@@ -118,7 +81,7 @@ def time_and_text(text: str) -> tuple[Part, str]:
 
 
 def events_of(
-    sheet: Sheet, entries: Sequence[Entry | Problem], options: ReadingOptions, account: Account
+    sheet: Sheet, entries: Sequence[DrawnEntry | Problem], options: ReadingOptions, account: Account
 ) -> Iterator[Event]:
     """The events of a drawing's entries; an entry that makes none is a problem of its cell."""
     zone = zone_named(options.zone) if options.zone else None
@@ -137,7 +100,7 @@ def events_of(
             assert refusal is not None
             _reject(account, refusal.problem(place, entry.text))
             continue
-        row = Row(date=entry.date, time=entry.time, zone_name=options.zone, zone=zone)
+        row = Said(date=entry.date, time=entry.time, zone_name=options.zone, zone=zone)
         when = settle(row, options.length_secs)
         if isinstance(when, Blame):
             _reject(account, when.refusal.problem(place, entry.text))
@@ -162,7 +125,7 @@ def _defaults(options: ReadingOptions) -> dict[str, Any]:
 
 def _reject(account: Account, problem: Problem) -> None:
     cell = problem.cell or ""
-    account.reject(("Entry",), (cell,), [problem])
+    account.reject(("DrawnEntry",), (cell,), [problem])
 
 
 def date_part(day: dt.date, last: dt.date | None = None) -> Part:

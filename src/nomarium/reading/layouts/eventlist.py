@@ -2,61 +2,52 @@
 
 import re
 from collections.abc import Iterator, Sequence
+from functools import partial
 from itertools import chain, islice
-from typing import NamedTuple
 
 from nomarium.model.cell import Cell
 from nomarium.model.problem import Problem, column_letter, note
-from nomarium.reading.cells.words import ENGLISH, Lexicon, fold
+from nomarium.reading.cells.memo import REPEAT_FIELDS
+from nomarium.reading.cells.words import Lexicon, fold
 from nomarium.reading.columns.columns import Column, assign_columns, heading_missing
-from nomarium.reading.columns.dateparts import DateParts, find_date_parts
-from nomarium.reading.columns.decisions import Decisions, told
+from nomarium.reading.columns.dateparts import find_date_parts
+from nomarium.reading.columns.decisions import told
 from nomarium.reading.columns.evidence import decide
-from nomarium.reading.columns.head import TableHead, find_head
+from nomarium.reading.columns.head import find_head
 from nomarium.reading.columns.headings import match_heading, normal
+from nomarium.reading.columns.lexicons import lexicon_for
+from nomarium.reading.columns.table import TableReading, data_rows, fill_down_columns, filled_rows
+from nomarium.reading.layouts.layout import NotRead, Reading, Top, Why
 from nomarium.reading.options import ReadingOptions
-from nomarium.sheets.sheet import Row, Sheet, cell_text, is_blank
-
-SAMPLE_ROWS = 500
-"""Rows of data looked at to tell what a column is."""
+from nomarium.sheets.sheet import TOP_ROWS, Row, Sheet, cell_text, is_blank
 
 
-class TableReading(NamedTuple):
-    """Everything decided about one sheet before its rows become events."""
-
-    sheet: Sheet
-    head: TableHead
-    columns: tuple[Column, ...]
-    decisions: Decisions
-    options: ReadingOptions
-    problems: tuple[Problem, ...] = ()
-    """What keeps the table as a whole from being read."""
-    notes: tuple[Problem, ...] = ()
-    parts: DateParts | None = None
-    """The columns over which dates are spread, when they are."""
-
-    def column(self, field: str) -> Column | None:
-        """The column of a field, the first when two agree."""
-        return next((c for c in self.columns if c.field == field and c.twin_of is None), None)
-
-    @property
-    def headings(self) -> tuple[str, ...]:
-        return tuple(c.heading for c in self.columns)
-
-    def rows(self) -> Iterator[Row]:
-        """The rows of data, what merged cells and `--fill-down` say filled in."""
-        data = _data_rows(self.sheet, self.head)
-        rows = _filled(self.sheet, data, _fill_down(self.headings, self.options))
-        return self.parts.joined(rows) if self.parts else rows
+def look(top: Top) -> Reading | NotRead:
+    """Read a sheet as a list of events, or say why it is none."""
+    return list_in(top, top.sheet)
 
 
-class NotRead(NamedTuple):
-    """A sheet that does not read as events, and why."""
+def look_in_its_language(top: Top) -> Reading | NotRead:
+    """Read a sheet as a list whose dates are written in another language, which its own texts show."""
+    if top.seen is None:
+        reason = "its texts show no other language"
+        message = f"No text of {top.sheet.title} names months or weekdays in another language."
+        return _not_read(top.sheet, "no-language", reason, "date-column-missing", message)
+    return list_in(top, top.sheet, top.seen)
 
-    sheet: Sheet
-    reason: str
-    problem: Problem
-    """The same as a problem, for when nothing else reads as events either."""
+
+def list_in(top: Top, sheet: Sheet, seen: Lexicon | None = None) -> Reading | NotRead:
+    """A sheet, perhaps with dates that its rows did not have, as a list."""
+    table = read_table(sheet, top.options, top.is_whole, seen)
+    if isinstance(table, NotRead):
+        return table
+    from nomarium.reading.rows.reader import read_events
+
+    fields = {column.field for column in table.columns} | set(table.options.defaults)
+    return Reading(
+        sheet, "events", partial(read_events, table), table.notes, table.problems,
+        not fields.isdisjoint(REPEAT_FIELDS), table.decisions.is_whole, table,
+    )  # fmt: skip
 
 
 def read_table(
@@ -70,21 +61,20 @@ def read_table(
     seen = seen or lexicon
     head = find_head(sheet, seen, options.header_row)
     if head is None:
-        reason = "it is blank"
-        return NotRead(sheet, reason, _nothing("table-blank", f"{sheet.title} is blank.", "", sheet))
-    rows = _data_rows(sheet, head)
-    first_rows = list(islice(rows, SAMPLE_ROWS))
+        return _not_read(sheet, "blank", "it is blank", "table-blank", f"{sheet.title} is blank.")
+    rows = data_rows(sheet, head)
+    first_rows = list(islice(rows, TOP_ROWS))
     data: Iterator[Row] = chain(first_rows, rows)
     sample = [row for _, row in first_rows if not is_blank(row)]
     if not sample:
         message = f"{sheet.title} has headings and no rows."
         remedy = "Check that this is the right file: an empty calendar must not replace a full one."
-        problem = _nothing("table-empty", message, remedy, sheet)
-        return NotRead(sheet, "it has no rows under its headings", problem)
+        reason = "it has no rows under its headings"
+        return _not_read(sheet, "no-rows", reason, "table-empty", message, remedy)
     parts = find_date_parts(head.headings, sample, options.columns)
     if parts is not None:
-        data = parts.joined(_filled(sheet, data, _fill_down(head.headings, options)))
-        first_rows = list(islice(data, SAMPLE_ROWS))
+        data = parts.joined(filled_rows(sheet, data, fill_down_columns(head.headings, options)))
+        first_rows = list(islice(data, TOP_ROWS))
         data = chain(first_rows, data)
         sample = [row for _, row in first_rows if not is_blank(row)]
         head = parts.renamed(head)
@@ -109,7 +99,7 @@ def read_table(
     if missing is not None:
         return missing
     notes += _timed_titles(sheet, columns, first_rows)
-    data = data if parts else _filled(sheet, data, ())
+    data = data if parts else filled_rows(sheet, data, ())
     decisions = decide(sheet, columns, data, options, lexicon, whole)
     return TableReading(
         sheet, head, tuple(columns), decisions, options, decisions.problems,
@@ -154,15 +144,6 @@ def _unknown_weekdays(
     return frozenset()
 
 
-def lexicon_for(options: ReadingOptions) -> Lexicon:
-    """The names that dates are read with until the table shows that it needs others."""
-    if not options.languages:
-        return ENGLISH
-    from nomarium.reading.cells.languages import asked_lexicon
-
-    return asked_lexicon(options.languages)
-
-
 def _misfit(sheet: Sheet, columns: Sequence[Column], options: ReadingOptions) -> NotRead | None:
     """A sheet that lacks a heading of the recipe: the recipe is for another kind of spreadsheet."""
     if not options.recipe_name or len(options.sheets) > 1:
@@ -171,7 +152,7 @@ def _misfit(sheet: Sheet, columns: Sequence[Column], options: ReadingOptions) ->
     for heading, field in options.columns.items():
         if field and heading not in there and normal(heading) not in there:
             problem = heading_missing(sheet, columns, heading, f"The recipe {options.recipe_name}")
-            return NotRead(sheet, "it does not fit the recipe", problem)
+            return NotRead(sheet, "other-recipe", "it does not fit the recipe", problem)
     return None
 
 
@@ -183,74 +164,18 @@ def _missing(sheet: Sheet, columns: Sequence[Column], options: ReadingOptions) -
     if not has_date and fields & {"week", "day"} and "summary" in fields:
         message = f"{sheet.title} counts in weeks or days and no date says where the count begins."
         remedy = "Give the date of week 1 day 1: --day-one 2027-04-05."
-        return NotRead(sheet, "it has no dates", _nothing("day-one-missing", message, remedy, sheet))
+        return _not_read(sheet, "no-day-one", "it has no dates", "day-one-missing", message, remedy)
     if not has_date:
         message = f"No column of {sheet.title} holds dates (it has {there})."
         remedy = 'Say which one does: --column "HEADING=date"; for one day only: --set date=2027-04-12.'
-        return NotRead(sheet, "it has no dates", _nothing("date-column-missing", message, remedy, sheet))
+        return _not_read(sheet, "no-dates", "it has no dates", "date-column-missing", message, remedy)
     if not fields & {"summary", "class"}:
         message = f"No column of {sheet.title} says what each event is called (it has {there})."
         remedy = 'Say which one does: --column "HEADING=summary".'
-        problem = _nothing("summary-column-missing", message, remedy, sheet)
-        return NotRead(sheet, "nothing says what its events are called", problem)
+        reason = "nothing says what its events are called"
+        return _not_read(sheet, "no-titles", reason, "summary-column-missing", message, remedy)
     return None
 
 
-def _nothing(code: str, message: str, remedy: str, sheet: Sheet) -> Problem:
-    return Problem(code, message, remedy, sheet.place())
-
-
-def _data_rows(sheet: Sheet, head: TableHead) -> Iterator[Row]:
-    """The rows from the first row of data on."""
-    return islice(sheet.rows(), *_from(sheet, head))
-
-
-def _from(sheet: Sheet, head: TableHead) -> tuple[int, None]:
-    first_number = next((number for number, _ in sheet.rows()), 1)
-    return max(head.first_row - first_number, 0), None
-
-
-def _fill_down(headings: Sequence[str], options: ReadingOptions) -> tuple[int, ...]:
-    wanted = {heading.casefold() for heading in options.fill_down}
-    return tuple(at for at, heading in enumerate(headings) if heading.casefold() in wanted)
-
-
-def _filled(sheet: Sheet, rows: Iterator[Row], fill_down: tuple[int, ...]) -> Iterator[Row]:
-    """The rows of data; a cell merged over several rows says its value in each of them."""
-    spans = {
-        (row, column): (area.first_row, area.first_column)
-        for area in sheet.merged
-        if area.last_row > area.first_row
-        for row in range(area.first_row + 1, area.last_row + 1)
-        for column in (area.first_column,)
-    }
-    if not spans and not fill_down:
-        return rows
-    return _fill(rows, spans, fill_down, sheet.first_column)
-
-
-def _fill(
-    rows: Iterator[Row],
-    spans: dict[tuple[int, int], tuple[int, int]],
-    fill_down: tuple[int, ...],
-    offset: int,
-) -> Iterator[Row]:
-    above: dict[int, Cell] = {}
-    merged: dict[tuple[int, int], Cell] = {}
-    starts = set(spans.values())
-    for number, row in rows:
-        cells = list(row)
-        for column in range(len(cells)):
-            at = (number - 1, column + offset)
-            if at in starts:
-                merged[at] = cells[column]
-            elif at in spans and cells[column] == "":
-                cells[column] = merged.get(spans[at], "")
-        if not is_blank(cells):
-            for column in fill_down:
-                if column < len(cells):
-                    if cell_text(cells[column]):
-                        above[column] = cells[column]
-                    else:
-                        cells[column] = above.get(column, "")
-        yield number, cells
+def _not_read(sheet: Sheet, why: Why, reason: str, code: str, message: str, remedy: str = "") -> NotRead:
+    return NotRead(sheet, why, reason, Problem(code, message, remedy, sheet.place()))

@@ -2,12 +2,13 @@
 
 import datetime as dt
 from collections import Counter
-from collections.abc import Sequence
+from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
 from itertools import pairwise
 
 from nomarium.model.account import Account
 from nomarium.model.cell import Cell
+from nomarium.model.event import Event
 from nomarium.model.problem import Problem, note
 from nomarium.model.refusal import Refusal
 from nomarium.reading.cells.moments import read_moment
@@ -15,15 +16,16 @@ from nomarium.reading.cells.times import DAY_SECS, Clock, Times, read_times
 from nomarium.reading.cells.words import Lexicon
 from nomarium.reading.columns.decisions import Decisions, resolve_day
 from nomarium.reading.columns.head import looks_like_date
+from nomarium.reading.columns.lexicons import lexicon_for
 from nomarium.reading.layouts.drawn import (
-    DrawnReading,
-    Entry,
+    DrawnEntry,
     date_part,
     decide_days,
     events_of,
     merged_from,
 )
-from nomarium.reading.layouts.eventlist import NotRead, lexicon_for
+from nomarium.reading.layouts.layout import NotRead, Reading, Top
+from nomarium.reading.layouts.weekdays import dated_weekdays
 from nomarium.reading.options import ReadingOptions
 from nomarium.reading.rows.when import NOTHING, Part
 from nomarium.sheets.sheet import Area, Row, Sheet, cell_text, is_blank
@@ -53,17 +55,27 @@ class _Block:
     dates_across: bool
 
 
-def read_grid(sheet: Sheet, options: ReadingOptions) -> DrawnReading | NotRead:
-    """Read a sheet as a grid, or say why it is none."""
+def look(top: Top) -> Reading | NotRead:
+    """Read a sheet as a grid, of dates or of the weekdays of a week that is known; or say why it is none."""
+    reading = _read(top.sheet, top.options)
+    if isinstance(reading, NotRead):
+        dated = dated_weekdays(top, top.of_weekdays)
+        reading = _read(dated, top.options) if dated is not None else reading
+    return reading
+
+
+def _read(sheet: Sheet, options: ReadingOptions) -> Reading | NotRead:
     lexicon = lexicon_for(options)
     rows = [(number, row) for number, row in sheet.rows() if not is_blank(row)]
     blocks = _blocks(rows, lexicon)
     if not blocks:
         message = f"{sheet.title} is no grid: no row or column of dates crosses one of times."
         remedy = "Put dates in the top row and times in the first column, or the other way."
-        return NotRead(sheet, "it is no grid", Problem("grid-none", message, remedy, sheet.place()))
+        return NotRead(
+            sheet, "no-grid", "it is no grid", Problem("grid-none", message, remedy, sheet.place())
+        )
     days = decide_days(sheet, _day_cells(blocks), options)
-    entries: list[Entry | Problem] = []
+    entries: list[DrawnEntry | Problem] = []
     grids = [_Grid(sheet, block, days, lexicon) for block in blocks]
     for grid in grids:
         entries += grid.entries()
@@ -72,13 +84,13 @@ def read_grid(sheet: Sheet, options: ReadingOptions) -> DrawnReading | NotRead:
     told = note("layout-grid", f"Read as a grid: {kind}; a slot without an end lasts until the next begins.")
     notes = [told.at(sheet.place()), *(one for grid in grids for one in grid.told())]
 
-    def events(account: Account):  # type: ignore[no-untyped-def]
+    def events(account: Account) -> Iterator[Event]:
         account.ledger.read += len(title_rows)
         for number, row in title_rows:
             account.note_row(number, " ".join(filter(None, map(cell_text, row))))
         yield from events_of(sheet, entries, options, account)
 
-    return DrawnReading(sheet, events, (*sheet.notes, *notes))
+    return Reading(sheet, "grid", events, (*sheet.notes, *notes))
 
 
 def _blocks(rows: Sequence[Row], lexicon: Lexicon) -> list[_Block]:
@@ -178,9 +190,9 @@ class _Grid:
         remedy = "If the morning is meant, write it with am."
         return [note("grid-forward", message, remedy).at(self.sheet.place(self.block.header_row))]
 
-    def entries(self) -> list[Entry | Problem]:
+    def entries(self) -> list[DrawnEntry | Problem]:
         """The entries, by row and column. A cell of a merged area below or right of its first is blank."""
-        found: list[Entry | Problem] = []
+        found: list[DrawnEntry | Problem] = []
         for line in self.down:
             row = self.rows[line.index]
             used = {n for n, _ in self.block.across} | {self.block.label_column}
@@ -198,7 +210,7 @@ class _Grid:
         remedy = "Give its column a heading, or take the cell out."
         return Problem("grid-stray", message, remedy, self.sheet.place(number, column), text)
 
-    def _entries(self, line: _Line, head: _Line, text: str) -> list[Entry | Problem]:
+    def _entries(self, line: _Line, head: _Line, text: str) -> list[DrawnEntry | Problem]:
         area = self.merged.get((line.index, head.index))
         last_line, last_head = self._ends_of(area, line, head)
         day_lines, slot_lines = ((head, last_head), (line, last_line))
@@ -222,7 +234,7 @@ class _Grid:
         title, location = _title_and_place(text)
         spans = [(dates[0], dates[-1])] if time.is_all_day else [(day, day) for day in dates]
         return [
-            Entry(line.index, head.index, title, date_part(first, last), time, location)
+            DrawnEntry(line.index, head.index, title, date_part(first, last), time, location)
             for first, last in spans
         ]
 

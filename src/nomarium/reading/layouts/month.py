@@ -10,17 +10,9 @@ from nomarium.model.cell import Cell
 from nomarium.model.event import Event
 from nomarium.model.problem import Problem, note
 from nomarium.reading.cells.words import Lexicon, fold
-from nomarium.reading.layouts.drawn import (
-    DrawnReading,
-    Entry,
-    date_part,
-    events_of,
-    lexicon_of_weekdays,
-    merged_from,
-    time_and_text,
-    weekday_columns,
-)
-from nomarium.reading.layouts.eventlist import NotRead
+from nomarium.reading.columns.lexicons import weekday_columns
+from nomarium.reading.layouts.drawn import DrawnEntry, date_part, events_of, merged_from, time_and_text
+from nomarium.reading.layouts.layout import NotRead, Reading, Top, Why
 from nomarium.reading.options import ReadingOptions
 from nomarium.sheets.sheet import Row, Sheet, cell_text, is_blank
 
@@ -41,32 +33,34 @@ class _Drawing:
     weekdays: dict[int, int] = field(default_factory=dict)
     """0-based column → weekday, of the latest row of weekdays."""
     dates: dict[int, dt.date] = field(default_factory=dict)
-    entries: list[Entry | Problem] = field(default_factory=list)
+    entries: list[DrawnEntry | Problem] = field(default_factory=list)
     notes: list[tuple[int, str]] = field(default_factory=list)
     months_seen: list[tuple[int, int]] = field(default_factory=list)
     refused: str = ""
     """Why the latest row of day numbers could not be read; "" when it could."""
 
 
-def read_month(sheet: Sheet, options: ReadingOptions) -> DrawnReading | NotRead:
+def look(top: Top) -> Reading | NotRead:
     """Read a sheet as one or more drawn months, or say why it is none."""
+    sheet, options, lexicon = top.sheet, top.options, top.of_weekdays
     rows = [(number, row) for number, row in sheet.rows() if not is_blank(row)]
-    lexicon = lexicon_of_weekdays(rows, options)
     head = next((at for at, (_, row) in enumerate(rows) if len(weekday_columns(row, lexicon)) >= 5), None)
     if head is None:
         message = f"{sheet.title} is no drawn month: no row names the weekdays."
         remedy = "Put the names of the weekdays above the weeks."
-        return _passed(sheet, "it is no drawn month", "month-none", message, remedy)
+        return _passed(sheet, "no-month", "it is no drawn month", "month-none", message, remedy)
     drawing = _Drawing(month=_month_of(sheet.name, lexicon, options))
     for number, row in rows:
         _take_row(sheet, drawing, number, row, lexicon, options)
     if not drawing.months_seen and drawing.month is None and _has_numbers(rows[head + 1 :]):
         message = f"{sheet.title} is drawn as a month, and nothing says which month it is."
         remedy = "Write the month and the year above the weekdays, such as April 2027."
-        return _passed(sheet, "nothing says which month it is", "month-unnamed", message, remedy)
+        return _passed(
+            sheet, "month-unnamed", "nothing says which month it is", "month-unnamed", message, remedy
+        )
     if not drawing.months_seen and not drawing.refused:
         message = f"{sheet.title} has weekdays and no day numbers under them."
-        return _passed(sheet, "it has no day numbers", "month-none", message, "Number the days.")
+        return _passed(sheet, "no-month", "it has no day numbers", "month-none", message, "Number the days.")
     named = ", ".join(
         f"{dt.date(2000, month, 1):%B} {year}" for year, month in dict.fromkeys(drawing.months_seen)
     )
@@ -78,7 +72,7 @@ def read_month(sheet: Sheet, options: ReadingOptions) -> DrawnReading | NotRead:
             account.note_row(number, text)
         yield from events_of(sheet, drawing.entries, options, account)
 
-    return DrawnReading(sheet, events, (*sheet.notes, told))
+    return Reading(sheet, "month", events, (*sheet.notes, told))
 
 
 def _has_numbers(rows: Sequence[Row]) -> bool:
@@ -86,8 +80,8 @@ def _has_numbers(rows: Sequence[Row]) -> bool:
     return any(sum(_NUMBERED.match(cell_text(cell)) is not None for cell in row) > 2 for _, row in rows)
 
 
-def _passed(sheet: Sheet, reason: str, code: str, message: str, remedy: str) -> NotRead:
-    return NotRead(sheet, reason, Problem(code, message, remedy, sheet.place()))
+def _passed(sheet: Sheet, why: Why, reason: str, code: str, message: str, remedy: str) -> NotRead:
+    return NotRead(sheet, why, reason, Problem(code, message, remedy, sheet.place()))
 
 
 def _month_of(text: str, lexicon: Lexicon, options: ReadingOptions) -> tuple[int, int] | None:
@@ -286,4 +280,4 @@ def _take_entry(sheet: Sheet, drawing: _Drawing, number: int, column: int, text:
         last = max(date for n, date in drawing.dates.items() if n <= last_column)
     for line in filter(None, (line.strip(" \t•*-") for line in text.splitlines())):
         time, title = time_and_text(line)
-        drawing.entries.append(Entry(number, column, title, date_part(day, last), time))
+        drawing.entries.append(DrawnEntry(number, column, title, date_part(day, last), time))

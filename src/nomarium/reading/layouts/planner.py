@@ -12,44 +12,36 @@ from nomarium.reading.cells.moments import Moment, read_moment
 from nomarium.reading.cells.words import Lexicon
 from nomarium.reading.columns.decisions import WEEKDAYS, Decisions, resolve_day
 from nomarium.reading.columns.head import looks_like_date
-from nomarium.reading.layouts.drawn import (
-    DrawnReading,
-    Entry,
-    date_part,
-    decide_days,
-    events_of,
-    lexicon_of_weekdays,
-    time_and_text,
-    weekday_columns,
-)
+from nomarium.reading.columns.lexicons import weekday_columns
+from nomarium.reading.layouts.drawn import DrawnEntry, date_part, decide_days, events_of, time_and_text
+from nomarium.reading.layouts.layout import NotRead, Reading, Top
 from nomarium.reading.layouts.weekdays import begins_week, dates_of_weekdays
-from nomarium.reading.options import ReadingOptions
 from nomarium.sheets.sheet import Row, Sheet, cell_text, is_blank
 
 _OTHER_COLUMNS = 3
 """Most columns of a planner besides its weekdays: a week's number, its date, remarks."""
 
 
-def read_planner(sheet: Sheet, options: ReadingOptions) -> DrawnReading | None:
-    """Read a sheet as a planner; None when it is none."""
+def look(top: Top) -> Reading | NotRead:
+    """Read a sheet as a planner, or say why it is none."""
+    sheet, options, lexicon = top.sheet, top.options, top.of_weekdays
     rows = _rows(sheet)
-    lexicon = lexicon_of_weekdays(rows, options)
     heads = [
         (at, found)
         for at, (_, row) in enumerate(rows)
         if len(found := weekday_columns(row, lexicon, _OTHER_COLUMNS)) > 1
     ]
     if not heads:
-        return None
+        return _no_planner(sheet)
     head, weekdays = heads[0]
     repeated = {at for at, _ in heads[1:]}
     weeks = [row for at, row in enumerate(rows) if at > head and at not in repeated]
     label = _label_column(weeks, min(weekdays), lexicon)
     if label is None:
-        return None
+        return _no_planner(sheet)
     labels = [(number, row[label]) for number, row in weeks if cell_text(row[label])]
     days = decide_days(sheet, labels, options, WEEKDAYS[weekdays[min(weekdays)]])
-    entries: list[Entry | Problem] = []
+    entries: list[DrawnEntry | Problem] = []
     remarks = [row for at, row in enumerate(rows) if at < head or at in repeated]
     for number, row in weeks:
         filled = [(at, text) for at in weekdays if (text := cell_text(row[at]))]
@@ -64,10 +56,10 @@ def read_planner(sheet: Sheet, options: ReadingOptions) -> DrawnReading | None:
         for at, text in filled:
             for line in filter(None, map(str.strip, text.splitlines())):
                 time, what = time_and_text(line)
-                entries.append(Entry(number, at, what, date_part(dates[at]), time))
+                entries.append(DrawnEntry(number, at, what, date_part(dates[at]), time))
     message = "Read as a planner: a week a row, counted from its date, weekdays across."
     notes = [
-        note("layout-grid", message).at(sheet.place()),
+        note("layout-planner", message).at(sheet.place()),
         *_unused(sheet, rows[head][1], weeks, {label, *weekdays}),
     ]
 
@@ -77,7 +69,15 @@ def read_planner(sheet: Sheet, options: ReadingOptions) -> DrawnReading | None:
             account.note_row(number, " ".join(filter(None, map(cell_text, row))))
         yield from events_of(sheet, entries, options, account)
 
-    return DrawnReading(sheet, events, (*sheet.notes, *notes))
+    return Reading(sheet, "planner", events, (*sheet.notes, *notes))
+
+
+def _no_planner(sheet: Sheet) -> NotRead:
+    message = f"{sheet.title} is no planner: no column of dates stands left of weekdays."
+    remedy = "Put the date of each week into the first column and the weekdays across."
+    return NotRead(
+        sheet, "no-planner", "it is no planner", Problem("planner-none", message, remedy, sheet.place())
+    )
 
 
 def _rows(sheet: Sheet) -> list[Row]:

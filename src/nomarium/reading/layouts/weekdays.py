@@ -3,16 +3,16 @@
 import datetime as dt
 import re
 from collections.abc import Iterator, Sequence
-from itertools import islice
 
 from nomarium.model.cell import Cell
-from nomarium.model.problem import note
+from nomarium.model.problem import Problem, note
 from nomarium.model.refusal import Refusal
 from nomarium.reading.cells.moments import read_moment
 from nomarium.reading.cells.words import Lexicon, fold
 from nomarium.reading.columns.fitting import left_readings
-from nomarium.reading.layouts.drawn import weekday_columns
-from nomarium.reading.layouts.eventlist import SAMPLE_ROWS
+from nomarium.reading.columns.lexicons import weekday_columns
+from nomarium.reading.layouts.eventlist import list_in
+from nomarium.reading.layouts.layout import NotRead, Reading, Top
 from nomarium.reading.options import ReadingOptions
 from nomarium.sheets.sheet import Row, Sheet, cell_text
 
@@ -20,10 +20,25 @@ _DAY = dt.timedelta(days=1)
 _WEEK_OF = r"(?i).*?\b(?:week(?: (?:beginning|commencing|starting|of|from))?|w ?[/.]? ?[cb]|semaine du|woche (?:vom|ab)|semana del|week van)\b[\s:.–-]*(?P<date>.*\d.*)"
 
 
-def dated_weekdays(sheet: Sheet, options: ReadingOptions, lexicon: Lexicon) -> Sheet | None:
+def look(top: Top) -> Reading | NotRead:
+    """Read a sheet as a list whose weekdays get the dates of the week that stands above them."""
+    dated = dated_weekdays(top, top.seen or top.of_weekdays)
+    if dated is not None:
+        return list_in(top, dated, top.seen)
+    message = f"{top.sheet.title} has no weekdays that a week could date."
+    return NotRead(
+        top.sheet,
+        "no-weekdays",
+        "it has no weekdays",
+        Problem("date-column-missing", message, place=top.sheet.place()),
+    )
+
+
+def dated_weekdays(top: Top, lexicon: Lexicon) -> Sheet | None:
     """The sheet with dates for the weekdays that head its columns or begin its rows, counted from the last row
     above them that says which week it is, else from `--day-one`; None where nothing says it."""
-    if not has_weekdays(sheet, lexicon):
+    sheet, options = top.sheet, top.options
+    if not has_weekdays(top, lexicon):
         return None
     first_weekday = next(day for _, row in sheet.rows() for day in _weekdays(row, lexicon).values())
     dated = [
@@ -59,9 +74,9 @@ def dated_weekdays(sheet: Sheet, options: ReadingOptions, lexicon: Lexicon) -> S
     return sheet._replace(read_rows=rows, notes=(*sheet.notes, told), dates_above=True)
 
 
-def has_weekdays(sheet: Sheet, lexicon: Lexicon) -> bool:
+def has_weekdays(top: Top, lexicon: Lexicon) -> bool:
     """Whether weekdays head columns or begin rows, several of them."""
-    return sum(len(_weekdays(row, lexicon)) for _, row in islice(sheet.rows(), SAMPLE_ROWS)) > 1
+    return sum(len(_weekdays(row, lexicon)) for _, row in top.rows) > 1
 
 
 def _weekdays(row: Sequence[Cell], lexicon: Lexicon) -> dict[int, int]:

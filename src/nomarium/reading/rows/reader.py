@@ -21,12 +21,12 @@ from nomarium.reading.cells.memo import (
 from nomarium.reading.cells.relativedays import day_of_programme
 from nomarium.reading.cells.words import fold
 from nomarium.reading.columns.headings import unit_of
-from nomarium.reading.layouts.eventlist import TableReading
+from nomarium.reading.columns.table import TableReading
 from nomarium.reading.rows.details import details_of, lead_of
 from nomarium.reading.rows.faults import blamed, one_of_weeks, too_wide, workbook_faults
 from nomarium.reading.rows.oddrows import note_text
 from nomarium.reading.rows.plainrows import PLAIN_FIELDS, PlainReader, never, plain_reader
-from nomarium.reading.rows.when import NOTES, NOTHING, Blame, Part, Row, When, settle
+from nomarium.reading.rows.when import NOTES, NOTHING, Blame, Part, Said, When, settle
 from nomarium.reckoning.zones import zone_named
 from nomarium.sheets.sheet import cell_text, is_blank
 
@@ -211,7 +211,7 @@ class _RowReader:
         zone_name = values[2] or self.zone_name
         zone = self.zone if values[2] is None else zone_named(zone_name)
         when = settle(
-            Row(
+            Said(
                 parts["date"], parts["start"], parts["end"], parts["end-date"], parts["time"],
                 values[0], values[1], zone_name, zone,
             ),

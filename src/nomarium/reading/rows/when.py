@@ -52,7 +52,7 @@ class When(NamedTuple):
     """Codes of `NOTES`."""
 
 
-class Row(NamedTuple):
+class Said(NamedTuple):
     """The parts of one row that say when."""
 
     date: Part = NOTHING
@@ -86,7 +86,7 @@ NOTES = {
 """Decisions about a row that are told, by code."""
 
 
-def settle(row: Row, default_length_secs: int) -> When | Blame:
+def settle(row: Said, default_length_secs: int) -> When | Blame:
     """The event's start and end, or what is wrong with the row and in which field."""
     notes: list[str] = []
     for part in row[:5]:
@@ -123,7 +123,7 @@ def settle(row: Row, default_length_secs: int) -> When | Blame:
     return _timed(row, first, last, start, end, default_length_secs, notes)
 
 
-def _last_day(row: Row, first: dt.date) -> dt.date | Blame | None:
+def _last_day(row: Said, first: dt.date) -> dt.date | Blame | None:
     found = [
         (name, day)
         for name, day in (
@@ -158,13 +158,13 @@ def _clock(*clocks: Clock | None) -> Clock | Blame | None:
     return telling[0] if telling else None
 
 
-def _end_clock(row: Row) -> Clock | None:
+def _end_clock(row: Said) -> Clock | None:
     ends = (row.end.start, row.time.end, row.start.end, row.date.end, row.end_date.start)
     return next((clock for clock in ends if clock is not None), None)
 
 
 def _all_day(
-    row: Row, first: dt.date, last: dt.date | None, start: Clock | None, end: Clock | None,
+    row: Said, first: dt.date, last: dt.date | None, start: Clock | None, end: Clock | None,
     is_unknown: bool, notes: list[str],
 ) -> When | Blame:  # fmt: skip
     if last is None and row.duration_secs is not None and start is None:
@@ -185,7 +185,7 @@ def _all_day(
 
 
 def _timed(
-    row: Row, first: dt.date, last: dt.date | None, start: Clock, end: Clock | None,
+    row: Said, first: dt.date, last: dt.date | None, start: Clock, end: Clock | None,
     default_length_secs: int, notes: list[str],
 ) -> When | Blame:  # fmt: skip
     if start.secs == DAY_SECS:
@@ -248,7 +248,7 @@ def _length(start: dt.datetime, end: dt.datetime, zone: "ZoneInfo | None") -> in
     return round(b.timestamp() - a.timestamp())
 
 
-def _in_its_zone(row: Row, begins: dt.datetime, ends: dt.datetime, notes: list[str]) -> When:
+def _in_its_zone(row: Said, begins: dt.datetime, ends: dt.datetime, notes: list[str]) -> When:
     """The event in its zone: offsets that cells state are turned into it, clock changes are told."""
     offset = next((p.offset_secs for p in (row.start, row.date) if p.offset_secs is not None), None)
     if offset is not None:

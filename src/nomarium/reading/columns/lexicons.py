@@ -1,0 +1,44 @@
+"""Which names of months and weekdays a table is read with."""
+
+from collections.abc import Iterable, Sequence
+from itertools import islice
+
+from nomarium.model.cell import Cell
+from nomarium.reading.cells.words import ENGLISH, Lexicon, fold
+from nomarium.reading.options import ReadingOptions
+from nomarium.sheets.sheet import Row, cell_text
+
+_TOP_ROWS = 30
+"""Rows among which the weekdays must stand for their language to be found."""
+
+
+def lexicon_for(options: ReadingOptions) -> Lexicon:
+    """The names that dates are read with until the table shows that it needs others."""
+    if not options.languages:
+        return ENGLISH
+    from nomarium.reading.cells.languages import asked_lexicon
+
+    return asked_lexicon(options.languages)
+
+
+def lexicon_of_weekdays(rows: Iterable[Row], options: ReadingOptions) -> Lexicon:
+    """English or the languages asked for; else the language that knows a whole row of weekdays."""
+    lexicon = lexicon_for(options)
+    top = [row for _, row in islice(rows, _TOP_ROWS)]
+    if options.languages or any(len(weekday_columns(row, lexicon)) >= 5 for row in top):
+        return lexicon
+    from nomarium.reading.cells.languages import weekday_lexicon
+
+    for row in top:
+        words = frozenset(fold(text).strip() for cell in row if (text := cell_text(cell)).isalpha())
+        if 5 <= len(words) <= 8 and (known := weekday_lexicon(words, least=5)) is not None:
+            return known
+    return lexicon
+
+
+def weekday_columns(row: Sequence[Cell], lexicon: Lexicon, others: int = 1) -> dict[int, int]:
+    """Column → weekday, 0 for Monday, of a row that names weekdays and at most so many `others`, else nothing."""
+    filled = [(at, fold(text).strip()) for at, cell in enumerate(row) if (text := cell_text(cell))]
+    found = {at: lexicon.weekdays[word] for at, word in filled if word in lexicon.weekdays}
+    distinct = len(set(found.values())) == len(found)
+    return found if distinct and len(filled) - len(found) <= others else {}

@@ -1,0 +1,94 @@
+"""A table found in a sheet: its head, its columns, what its dates mean, and its rows of data."""
+
+from collections.abc import Iterator, Sequence
+from itertools import islice
+from typing import NamedTuple
+
+from nomarium.model.cell import Cell
+from nomarium.model.problem import Problem
+from nomarium.reading.columns.columns import Column
+from nomarium.reading.columns.dateparts import DateParts
+from nomarium.reading.columns.decisions import Decisions
+from nomarium.reading.columns.head import TableHead
+from nomarium.reading.options import ReadingOptions
+from nomarium.sheets.sheet import Row, Sheet, cell_text, is_blank
+
+
+class TableReading(NamedTuple):
+    """Everything decided about one sheet before its rows become events."""
+
+    sheet: Sheet
+    head: TableHead
+    columns: tuple[Column, ...]
+    decisions: Decisions
+    options: ReadingOptions
+    problems: tuple[Problem, ...] = ()
+    """What keeps the table as a whole from being read."""
+    notes: tuple[Problem, ...] = ()
+    parts: DateParts | None = None
+    """The columns over which dates are spread, when they are."""
+
+    def column(self, field: str) -> Column | None:
+        """The column of a field, the first when two agree."""
+        return next((c for c in self.columns if c.field == field and c.twin_of is None), None)
+
+    @property
+    def headings(self) -> tuple[str, ...]:
+        return tuple(c.heading for c in self.columns)
+
+    def rows(self) -> Iterator[Row]:
+        """The rows of data, what merged cells and `--fill-down` say filled in."""
+        data = data_rows(self.sheet, self.head)
+        rows = filled_rows(self.sheet, data, fill_down_columns(self.headings, self.options))
+        return self.parts.joined(rows) if self.parts else rows
+
+
+def data_rows(sheet: Sheet, head: TableHead) -> Iterator[Row]:
+    """The rows from the first row of data on."""
+    return islice(sheet.rows(), head.rows_above + len(head.header_rows), None)
+
+
+def fill_down_columns(headings: Sequence[str], options: ReadingOptions) -> tuple[int, ...]:
+    wanted = {heading.casefold() for heading in options.fill_down}
+    return tuple(at for at, heading in enumerate(headings) if heading.casefold() in wanted)
+
+
+def filled_rows(sheet: Sheet, rows: Iterator[Row], fill_down: tuple[int, ...]) -> Iterator[Row]:
+    """The rows of data; a cell merged over several rows says its value in each of them."""
+    spans = {
+        (row, column): (area.first_row, area.first_column)
+        for area in sheet.merged
+        if area.last_row > area.first_row
+        for row in range(area.first_row + 1, area.last_row + 1)
+        for column in (area.first_column,)
+    }
+    if not spans and not fill_down:
+        return rows
+    return _fill(rows, spans, fill_down, sheet.first_column)
+
+
+def _fill(
+    rows: Iterator[Row],
+    spans: dict[tuple[int, int], tuple[int, int]],
+    fill_down: tuple[int, ...],
+    offset: int,
+) -> Iterator[Row]:
+    above: dict[int, Cell] = {}
+    merged: dict[tuple[int, int], Cell] = {}
+    starts = set(spans.values())
+    for number, row in rows:
+        cells = list(row)
+        for column in range(len(cells)):
+            at = (number - 1, column + offset)
+            if at in starts:
+                merged[at] = cells[column]
+            elif at in spans and cells[column] == "":
+                cells[column] = merged.get(spans[at], "")
+        if not is_blank(cells):
+            for column in fill_down:
+                if column < len(cells):
+                    if cell_text(cells[column]):
+                        above[column] = cells[column]
+                    else:
+                        cells[column] = above.get(column, "")
+        yield number, cells

@@ -1,0 +1,117 @@
+"""What every layout has: one look at the top of a sheet gives a reading of it, or says why there is none."""
+
+from collections.abc import Callable, Iterator
+from functools import cached_property
+from importlib import import_module
+from itertools import islice
+from typing import TYPE_CHECKING, Literal, NamedTuple
+
+from nomarium.model.account import Account
+from nomarium.model.event import Event
+from nomarium.model.problem import Problem
+from nomarium.reading.cells.words import Lexicon
+from nomarium.reading.columns.lexicons import lexicon_of_weekdays
+from nomarium.reading.options import ReadingOptions
+from nomarium.sheets.sheet import TOP_ROWS, Row, Sheet
+
+if TYPE_CHECKING:
+    from nomarium.reading.columns.table import TableReading
+
+Why = Literal[
+    "blank", "no-rows", "no-dates", "no-day-one", "no-titles", "other-recipe", "no-grid", "no-month",
+    "month-unnamed", "no-planner", "no-weekdays", "no-sections", "no-language",
+]  # fmt: skip
+"""Why a sheet does not read as a layout: what the others go by."""
+
+
+class Top:
+    """A sheet whose first rows have been read, and what of them several layouts ask for."""
+
+    def __init__(self, sheet: Sheet, options: ReadingOptions, is_whole: bool = False) -> None:
+        """`is_whole`: every row is looked at, even where a part would settle what its dates mean."""
+        self.sheet = sheet
+        self.options = options
+        self.is_whole = is_whole
+
+    @cached_property
+    def rows(self) -> list[Row]:
+        """The first rows, blank ones included."""
+        return list(islice(self.sheet.rows(), TOP_ROWS))
+
+    @cached_property
+    def seen(self) -> Lexicon | None:
+        """The names of the one other language in which the texts write their dates; None when English is enough,
+        or what to use has been said."""
+        if self.options.languages:
+            return None
+        from nomarium.reading.cells.languages import lexicon_seen
+
+        return lexicon_seen(cell for _, row in self.rows for cell in row if isinstance(cell, str))
+
+    @cached_property
+    def of_weekdays(self) -> Lexicon:
+        """English or the languages asked for; else the language that knows a whole row of weekdays."""
+        return lexicon_of_weekdays(self.rows, self.options)
+
+
+class Reading(NamedTuple):
+    """A sheet and the way to its events, whatever its layout."""
+
+    sheet: Sheet
+    layout: str
+    events: Callable[[Account], Iterator[Event]]
+    """What becomes of every row, or entry, goes into the account."""
+    notes: tuple[Problem, ...] = ()
+    problems: tuple[Problem, ...] = ()
+    """What keeps the sheet as a whole from being read."""
+    may_repeat: bool = False
+    """Whether its rows may say that they repeat."""
+    is_whole: bool = True
+    """Whether every row was looked at to settle what its dates mean."""
+    table: "TableReading | None" = None
+    """The columns and decisions, when it is an event list."""
+
+
+class NotRead(NamedTuple):
+    """A sheet that does not read as events, and why."""
+
+    sheet: Sheet
+    why: Why
+    reason: str
+    """The same for people, to follow the sheet's name."""
+    problem: Problem
+    """The same as a problem, for when nothing else reads as events either."""
+
+
+class Layout(NamedTuple):
+    """A way in which tables are laid out."""
+
+    name: str
+    """What --as takes and the survey says."""
+    module: str
+    """Its module in this folder, imported when it is tried: most sources are lists."""
+    function: str = "look"
+    only_after: frozenset[Why] = frozenset()
+    """Tried only when the sheet is no plain list for one of these reasons; none: always."""
+    asked_as: tuple[str, ...] = ()
+    """Other names by which --as asks for it."""
+
+    def look(self, top: Top) -> Reading | NotRead:
+        """Read a sheet in this layout, or say why it is none."""
+        look: Callable[[Top], Reading | NotRead] = getattr(
+            import_module(f"nomarium.reading.layouts.{self.module}"), self.function
+        )
+        return look(top)
+
+
+_NO_DATES = frozenset[Why](("no-dates", "no-day-one"))
+LAYOUTS: tuple[Layout, ...] = (
+    Layout("events", "eventlist"),
+    Layout("month", "month"),
+    Layout("grid", "grid"),
+    Layout("planner", "planner", asked_as=("grid",)),
+    Layout("events", "eventlist", "look_in_its_language", frozenset(("no-dates", "no-rows"))),
+    Layout("events", "weekdays", only_after=_NO_DATES),
+    Layout("events", "sections", only_after=_NO_DATES),
+)
+"""In the order in which they are tried: the first that reads a sheet has it."""
