@@ -1,6 +1,7 @@
 """The main job: sources into calendar files. Nothing here prints."""
 
 from pathlib import Path
+from typing import TYPE_CHECKING
 
 from nomarium.building.options import BuildOptions
 from nomarium.building.report import BuildReport
@@ -9,7 +10,9 @@ from nomarium.model.problem import Place, Problem, note
 from nomarium.reading.options import ReadingOptions
 from nomarium.sources.opening import Opened, Sources, sources_in
 from nomarium.targets.identities import Identities
-from nomarium.targets.target import Target
+
+if TYPE_CHECKING:
+    from nomarium.targets.target import Target
 
 __all__ = ("BuildOptions", "BuildReport", "build")
 
@@ -36,7 +39,7 @@ def build(
 
 def _attempt(
     opened: Opened, options: ReadingOptions, how: BuildOptions, progress: Progress | None, is_whole: bool
-) -> tuple[BuildReport, Target | None]:
+) -> "tuple[BuildReport, Target | None]":
     """A build up to the writing; no target when a table must be looked at as a whole."""
     report = BuildReport()
     sources = sources_in(opened, options, how.days_off, how.identity_name, is_whole)
@@ -64,7 +67,7 @@ def _attempt(
     return report, target
 
 
-def _target(how: BuildOptions, identities: Identities) -> Target:
+def _target(how: BuildOptions, identities: Identities) -> "Target":
     output = how.output
     if isinstance(output, Path) and not how.split_by and output.suffix.lower() in (".csv", ".xlsx"):
         from nomarium.targets.tables import TableTarget
@@ -77,7 +80,7 @@ def _target(how: BuildOptions, identities: Identities) -> Target:
     return CalendarTarget(output, head, how.dtstamp, how.split_by, how.afresh, how.cancel_removed, identities)
 
 
-def _take_holidays(stream: EventStream, target: Target, how: BuildOptions, report: BuildReport) -> None:
+def _take_holidays(stream: EventStream, target: "Target", how: BuildOptions, report: BuildReport) -> None:
     """Write the public holidays that are asked for, over the window or the days of the other events."""
     span = target.span
     first, last = how.first_day or (span and span[0]), how.last_day or (span and span[1])
@@ -90,7 +93,7 @@ def _take_holidays(stream: EventStream, target: Target, how: BuildOptions, repor
     report.holiday_count = report.event_count - before
 
 
-def _conclude(report: BuildReport, target: Target, sources: Sources, how: BuildOptions) -> None:
+def _conclude(report: BuildReport, target: "Target", sources: Sources, how: BuildOptions) -> None:
     """What can only be said at the end: how many events there are, and what they lack."""
     report.span = target.span
     report.has_floating = target.has_floating

@@ -2,9 +2,10 @@
 
 import datetime as dt
 from pathlib import Path
-from typing import BinaryIO, NamedTuple
+from typing import TYPE_CHECKING, BinaryIO, NamedTuple
 
-from nomarium.reckoning.daysoff import DaysOff, PublicHolidays
+if TYPE_CHECKING:
+    from nomarium.reckoning.daysoff import DaysOff, PublicHolidays
 
 
 class BuildOptions(NamedTuple):
@@ -33,7 +34,7 @@ class BuildOptions(NamedTuple):
     """How many processes may share the meetings of a plan …"""
     share_from: int = 20_000
     """… each with at least this many."""
-    days_off: DaysOff | None = None
+    days_off: "DaysOff | None" = None
     """Dates on which nothing repeats."""
-    shown_holidays: tuple[PublicHolidays, ...] = ()
+    shown_holidays: "tuple[PublicHolidays, ...]" = ()
     """Public holidays that become events of their own."""

@@ -3,15 +3,28 @@
 import datetime as dt
 from typing import TYPE_CHECKING
 
-from nomarium.building.spreading import SpreadCounts
 from nomarium.model.account import Account, Ledger
 from nomarium.model.problem import Problem
 from nomarium.reading.layouts.layout import NotRead, Reading
-from nomarium.targets.target import WrittenFile
+from nomarium.targets.replacing import WrittenFile
 
 if TYPE_CHECKING:
     from nomarium.school.clashes import Clash
     from nomarium.school.plan import Plan
+
+
+class SpreadCounts:
+    """What became of events that repeat, over all sources."""
+
+    def __init__(self) -> None:
+        self.repeating = 0
+        """Events of the sources that repeat and have a date in the window."""
+        self.dated = 0
+        """Dated events that they became."""
+        self.by_rule = 0
+        """Events that were kept as a rule."""
+        self.rule_dates = 0
+        """Dates that those rules stand for."""
 
 
 class BuildReport:

@@ -4,6 +4,7 @@ import datetime as dt
 from collections.abc import Iterable, Iterator
 from typing import TYPE_CHECKING, NamedTuple
 
+from nomarium.building.report import SpreadCounts
 from nomarium.model.entry import Series
 from nomarium.model.event import Event
 
@@ -18,20 +19,6 @@ class ToWrite(NamedTuple):
     event: Event
     last_start: dt.date | dt.datetime | None = None
     """The last start of one that repeats by rule."""
-
-
-class SpreadCounts:
-    """What became of events that repeat, over all sources."""
-
-    def __init__(self) -> None:
-        self.repeating = 0
-        """Events of the sources that repeat and have a date in the window."""
-        self.dated = 0
-        """Dated events that they became."""
-        self.by_rule = 0
-        """Events that were kept as a rule."""
-        self.rule_dates = 0
-        """Dates that those rules stand for."""
 
 
 class Spreader:

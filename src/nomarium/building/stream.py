@@ -2,17 +2,19 @@
 
 import datetime as dt
 from collections.abc import Callable, Iterator
+from typing import TYPE_CHECKING
 
 from nomarium.building.options import BuildOptions
 from nomarium.building.report import BuildReport
-from nomarium.building.spreading import Spreader
-from nomarium.model.entry import Series
 from nomarium.model.event import Event
 from nomarium.model.problem import Problem, note
 from nomarium.reckoning.window import Window
 from nomarium.sources.source import BY_VALUE, Source
 from nomarium.targets.identities import Identities
-from nomarium.targets.target import SharedOut, Target
+
+if TYPE_CHECKING:
+    from nomarium.model.entry import Series
+    from nomarium.targets.target import SharedOut, Target
 
 Progress = Callable[[int], None]
 """Called now and then with the number of events so far."""
@@ -27,7 +29,7 @@ class EventStream:
     """What lies between the sources and the target of one build."""
 
     def __init__(
-        self, target: Target, identities: Identities, how: BuildOptions, zone_name: str | None, report: BuildReport,
+        self, target: "Target", identities: Identities, how: BuildOptions, zone_name: str | None, report: BuildReport,
         progress: Progress | None, compares: bool,
     ) -> None:  # fmt: skip
         """`compares`: tell of events that say the same under different UIDs."""
@@ -95,6 +97,8 @@ class EventStream:
 
     def _take_each(self, source: Source) -> None:
         """Write each event on its dates, by rule where that is asked for, and none twice."""
+        from nomarium.building.spreading import Spreader
+
         how, report, calendars = self._how, self._report, source.calendars
         write, progress = self._target.write, self._progress
         lead = None if calendars.everywhere else how.reminder_secs
@@ -129,8 +133,8 @@ class EventStream:
             for row in spreader.skipped_rows:
                 source.account.notes.append(note("time-skipped", message).at(source.place(row)))
 
-    def _is_superseded(self, item: Event | Series, source: Source) -> bool:
-        if not self._revised_uids or isinstance(item, Series) or item.details.uid not in self._revised_uids:
+    def _is_superseded(self, item: "Event | Series", source: Source) -> bool:
+        if not isinstance(item, Event) or item.details.uid not in self._revised_uids:
             return False
         source.account.count(_SUPERSEDED.at(source.place(item.row_number)))
         return True
@@ -147,10 +151,12 @@ class EventStream:
 
     def _shares(self, count: int) -> int:
         """Among how many processes the writing of this many events is worth sharing out; 1 where it cannot be."""
+        how = self._how
+        if not count or self._seen is not None or self._target.shared is None:
+            return 1
         from nomarium.building.sharing import can_share
 
-        how = self._how
-        if not count or self._seen is not None or self._target.shared is None or not can_share():
+        if not can_share():
             return 1
         return max(1, min(how.workers, count // how.share_from))
 
@@ -162,7 +168,7 @@ class EventStream:
         assert shared is not None
         shared.prepare_sharing()
 
-        def work(part: Source, tell: Progress) -> tuple[object, int, SharedOut]:
+        def work(part: Source, tell: Progress) -> "tuple[object, int, SharedOut]":
             self._progress = tell
             self._take_plain(part)
             return part.clashes, self._report.event_count, shared.handed_over()

@@ -2,7 +2,7 @@
 
 import datetime as dt
 from collections.abc import Callable, Iterable, Iterator, Mapping, Sequence
-from itertools import islice
+from itertools import chain, islice
 from types import MappingProxyType
 from typing import NamedTuple
 
@@ -28,12 +28,11 @@ class RowsAgain:
 
     def __call__(self) -> "Iterator[Row]":
         if self._top is None:
-            rows = iter(self._read_rows())
-            self._top = list(islice(rows, TOP_ROWS))
+            self._top = list(islice(self._read_rows(), TOP_ROWS))
             self._is_all = len(self._top) < TOP_ROWS
-        yield from self._top
-        if not self._is_all:
-            yield from islice(self._read_rows(), TOP_ROWS, None)
+        if self._is_all:
+            return iter(self._top)
+        return chain(self._top, islice(self._read_rows(), TOP_ROWS, None))
 
 
 class Area(NamedTuple):

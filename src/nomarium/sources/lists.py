@@ -1,13 +1,16 @@
 """Spreadsheets that read as event lists, grids, months and the like."""
 
 from collections.abc import Callable, Container, Iterator
+from typing import TYPE_CHECKING
 
 from nomarium.model.account import Account
-from nomarium.model.entry import Series
 from nomarium.model.event import Event
 from nomarium.model.problem import Place
 from nomarium.reading.layouts.layout import Reading
 from nomarium.sources.source import BY_VALUE, Calendars, Source
+
+if TYPE_CHECKING:
+    from nomarium.model.entry import Series
 
 
 class ListSource(Source):
@@ -28,11 +31,11 @@ class ListSource(Source):
         self.calendars = calendars
         self._completed = completed
 
-    def events(self) -> Iterator[Event | Series]:
+    def events(self) -> "Iterator[Event | Series]":
         events = self.reading.events(self.account)
         return events if self._completed is None else map(self._completed, events)
 
-    def leave_out(self, item: Event | Series) -> None:
+    def leave_out(self, item: "Event | Series") -> None:
         self.account.leave_out()
 
     def place(self, row_number: int | None, field: str = "") -> Place:

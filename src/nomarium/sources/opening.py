@@ -7,13 +7,13 @@ from nomarium.model.problem import Problem
 from nomarium.reading.layouts.layout import NotRead, Reading
 from nomarium.reading.options import ReadingOptions
 from nomarium.reading.reading import Readings, read_sheets
-from nomarium.reckoning.daysoff import DaysOff
 from nomarium.sheets.sheet import Sheet
 from nomarium.sources.lists import ListSource
 from nomarium.sources.source import Source
 
 if TYPE_CHECKING:
     from nomarium.ical.reader import CalendarRead
+    from nomarium.reckoning.daysoff import DaysOff
     from nomarium.school.plan import Plan
 
 
@@ -55,7 +55,7 @@ class Sources:
 def sources_in(
     opened: Opened,
     options: ReadingOptions,
-    days_off: DaysOff | None = None,
+    days_off: "DaysOff | None" = None,
     identity_name: str = "",
     is_whole: bool = False,
 ) -> Sources:

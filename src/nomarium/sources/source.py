@@ -4,11 +4,11 @@ from collections.abc import Callable, Container, Iterator, Sequence
 from typing import TYPE_CHECKING, NamedTuple
 
 from nomarium.model.account import Account
-from nomarium.model.entry import Series
 from nomarium.model.event import Event
 from nomarium.model.problem import Place
 
 if TYPE_CHECKING:
+    from nomarium.model.entry import Series
     from nomarium.school.clashes import Clash
 
 
@@ -44,11 +44,11 @@ class Source:
     clashes: "Sequence[Clash]" = ()
     """Who it puts in two places at once; known when the last event has been taken."""
 
-    def events(self) -> Iterator[Event | Series]:
+    def events(self) -> "Iterator[Event | Series]":
         """The events in their order; a series is one of a calendar file, with what replaces its dates."""
         raise NotImplementedError
 
-    def leave_out(self, item: Event | Series) -> None:
+    def leave_out(self, item: "Event | Series") -> None:
         """No date of an event that was given is wanted: account for it so. Nothing to do where the events are
         not rows of the source."""
 

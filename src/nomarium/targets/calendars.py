@@ -5,17 +5,19 @@ import shutil
 from functools import partial
 from pathlib import Path
 from types import TracebackType
-from typing import BinaryIO, Self
+from typing import TYPE_CHECKING, BinaryIO, Self
 
 from nomarium.ical.lines import body_writer, event_head
 from nomarium.model.event import NO_DETAILS, Event
 from nomarium.sources.source import BY_VALUE, Calendars
 from nomarium.targets.calendarfile import CalendarFile, CalendarHead
-from nomarium.targets.carryover import CarryOver, earlier_files, is_ours
 from nomarium.targets.identities import Identities
-from nomarium.targets.replacing import replace_file
-from nomarium.targets.splitting import Splitter, file_names
-from nomarium.targets.target import Shared, SharedOut, WrittenFile
+from nomarium.targets.replacing import WrittenFile, replace_file
+
+if TYPE_CHECKING:
+    from nomarium.targets.carryover import CarryOver
+    from nomarium.targets.splitting import Splitter
+    from nomarium.targets.target import Shared, SharedOut
 
 
 class CalendarTarget:
@@ -33,7 +35,7 @@ class CalendarTarget:
         self._stamp_line = f"DTSTAMP:{dtstamp}\r\n"
         self._split_by = split_by
         self._body_of = body_writer()
-        self._splitter = Splitter(split_by)
+        self._splitter = _splitter(split_by) if split_by else None
         self._identities = identities
         self._uid_of = identities.uid_of
         self._folder = _working_folder(target, bool(split_by))
@@ -46,8 +48,11 @@ class CalendarTarget:
         self._latest: Event | None = None
         self.has_floating = False
         self.changes: dict[str, int] = {}
-        before = [] if afresh else earlier_files(target, bool(split_by))
-        self._carry = CarryOver(before, dtstamp, cancel_removed, self.changes) if before else None
+        self._carry: CarryOver | None = None
+        if not afresh and isinstance(target, Path) and target.exists():
+            from nomarium.targets.carryover import carry_over
+
+            self._carry = carry_over(target, bool(split_by), dtstamp, cancel_removed, self.changes)
 
     def _part(self, value: str) -> CalendarFile:
         head = self._head._replace(name=f"{self._head.name} – {value}") if value else self._head
@@ -81,6 +86,7 @@ class CalendarTarget:
         elif calendars.everywhere:
             self._everywhere.append((event[3], block))
         else:
+            assert self._splitter is not None
             for value in self._splitter.values_of(event, calendars):
                 part = self._parts.get(value) or self._part(value)
                 part.add(event[3], block)
@@ -104,7 +110,7 @@ class CalendarTarget:
         return (dt.date.fromordinal(self._low), self._latest.last_day) if self._latest else None
 
     @property
-    def shared(self) -> Shared | None:
+    def shared(self) -> "Shared | None":
         """Itself, as long as no event has come: only then can the next ones be shared out among processes."""
         return self if self._latest is None else None
 
@@ -116,15 +122,17 @@ class CalendarTarget:
         if self._whole is not None:
             self._whole = self._part("")
 
-    def handed_over(self) -> SharedOut:
+    def handed_over(self) -> "SharedOut":
         """Everything so far, for `take_over` in the process that this one was copied from."""
+        from nomarium.targets.target import SharedOut
+
         bodies = {value: part.handed_over() for value, part in self._parts.items()}
         met, new = (self._carry.met, self._carry.new) if self._carry is not None else (set[str](), [])
         return SharedOut(
             bodies, self._identities.handed_over(), self._low, self._latest, self.has_floating, met, new, self.changes
         )  # fmt: skip
 
-    def take_over(self, share: SharedOut) -> None:
+    def take_over(self, share: "SharedOut") -> None:
         """Append what a worker process wrote."""
         for value, bodies in share.bodies.items():
             (self._parts.get(value) or self._part(value)).take_over(bodies)
@@ -168,7 +176,7 @@ class CalendarTarget:
             replace_file(path, partial(write, first=days[0], last=days[1]))
         return written
 
-    def _carry_over(self, carry: CarryOver, names: dict[str, str]) -> None:
+    def _carry_over(self, carry: "CarryOver", names: dict[str, str]) -> None:
         """Give events that moved or were renamed their old UIDs; keep or count those that are gone."""
         revisions = carry.revisions()
         if revisions:
@@ -191,6 +199,8 @@ class CalendarTarget:
         if not self._split_by:
             target = self._target
             return {"": str(target) if isinstance(target, Path) else ""}
+        from nomarium.targets.splitting import file_names
+
         return file_names(self._parts)
 
     def kept_files(self) -> list[str]:
@@ -198,6 +208,8 @@ class CalendarTarget:
         target = self._target
         if not self._split_by or not isinstance(target, Path) or not target.is_dir():
             return []
+        from nomarium.targets.carryover import is_ours
+
         made = set(self._file_names().values())
         return [path.name for path in sorted(target.glob("*.ics")) if path.name not in made and is_ours(path)]
 
@@ -215,6 +227,12 @@ class CalendarTarget:
         self, kind: type[BaseException] | None, error: BaseException | None, trace: TracebackType | None
     ) -> None:
         self.close()
+
+
+def _splitter(field: str) -> "Splitter":
+    from nomarium.targets.splitting import Splitter
+
+    return Splitter(field)
 
 
 def _working_folder(target: Path | BinaryIO | None, is_split: bool) -> Path:

@@ -3,7 +3,6 @@
 import datetime as dt
 from collections.abc import Iterator, Sequence
 from pathlib import Path
-from typing import BinaryIO
 
 from nomarium.history.pairing import pair_moved
 from nomarium.history.revisions import (
@@ -102,13 +101,13 @@ class CarryOver:
                 yield name, zone, day_of_block(block), cancelled(block, self._dtstamp)
 
 
-def earlier_files(target: Path | BinaryIO | None, is_split: bool) -> list[Path]:
-    """The files of an earlier build that a build into this target goes on from."""
-    if not isinstance(target, Path):
-        return []
-    if not is_split:
-        return [target] if target.is_file() else []
-    return [path for path in sorted(target.glob("*.ics")) if is_ours(path)]
+def carry_over(
+    target: Path, is_split: bool, dtstamp: str, cancel_removed: bool, changes: dict[str, int]
+) -> CarryOver | None:
+    """What goes on from the files of an earlier build into this target; None when there is none."""
+    files = [path for path in sorted(target.glob("*.ics")) if is_ours(path)] if is_split else [target]
+    files = [path for path in files if path.is_file()]
+    return CarryOver(files, dtstamp, cancel_removed, changes) if files else None
 
 
 def is_ours(path: Path) -> bool:

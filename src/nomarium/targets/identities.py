@@ -7,6 +7,7 @@ version 8 (RFC 9562, 5.8). Nothing about times, rooms or notes is in it, so thos
 
 from _blake2 import blake2b  # hashlib's own wrapper costs as much again for texts this short
 from array import array
+from itertools import cycle
 
 from nomarium.model.event import Event
 from nomarium.model.uids import uuid_of
@@ -23,11 +24,11 @@ class Identities:
     def __init__(self, calendar_name: str) -> None:
         self._named = blake2b(f"{calendar_name}\0".encode("utf-8", "replace"), digest_size=16)
         self._marks: dict[int, int] = {}
-        """Identity → the low bits of its number among the identities. Numbers in full would be an object each; with
-        these bits, one in 65,536 contents has to be looked at."""
+        """Identity → the low 16 bits of its number among them: the contents at all numbers that end so are few."""
         self._contents = array("I")
         """The content of the first event of each identity, in their order."""
-        self._shared_marks: list[int] = []
+        self._add_content = self._contents.append
+        self._next_mark = cycle(range(65_536)).__next__  # gives the same objects again and again
         self._repeats: dict[int, tuple[int, set[int]]] = {}
         """Identity → how many events it has, and the contents of those after the first."""
         self.repeated_rows: list[int] = []
@@ -44,18 +45,12 @@ class Identities:
             digest = self._named.copy()
             digest.update(identity.encode("utf-8", "replace"))
             uid = uuid_of(digest.hexdigest())
-        key = hash(uid)
-        if key in self._marks:
+        key, marks = hash(uid), self._marks
+        if key in marks:
             return self._uid_of_repeat(event, key, body, identity)
-        self._add(key, hash(body) & 0xFFFFFFFF)
+        marks[key] = self._next_mark()
+        self._add_content(hash(body) & 0xFFFFFFFF)
         return uid
-
-    def _add(self, key: int, content: int) -> None:
-        number, shared = len(self._contents), self._shared_marks
-        if number < 65_536:
-            shared.append(number)
-        self._marks[key] = shared[number & 0xFFFF]
-        self._contents.append(content)
 
     def handed_over(self) -> tuple[list[int], list[int]]:
         """The identities so far and the content of each, for `take_over` in another process."""
@@ -64,7 +59,8 @@ class Identities:
     def take_over(self, marks: tuple[list[int], list[int]]) -> None:
         """Know the events that another process made; none of them may be known here already."""
         for key, content in zip(*marks, strict=True):
-            self._add(key, content)
+            self._marks[key] = self._next_mark()
+            self._add_content(content)
 
     def _uid_of_repeat(self, event: Event, key: int, body: str, identity: str) -> str:
         if event.details.uid:

@@ -4,7 +4,16 @@ import os
 from collections.abc import Callable
 from itertools import count
 from pathlib import Path
-from typing import BinaryIO
+from typing import BinaryIO, NamedTuple
+
+
+class WrittenFile(NamedTuple):
+    """A file of a build."""
+
+    name: str
+    event_count: int
+    value: str = ""
+    """The value of the split field that its events have."""
 
 
 def replace_file(path: Path, write: Callable[[BinaryIO], object]) -> None:

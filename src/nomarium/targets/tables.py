@@ -4,15 +4,17 @@ import datetime as dt
 import tempfile
 from pathlib import Path
 from types import TracebackType
-from typing import Self
+from typing import TYPE_CHECKING, Self
 
 from nomarium.ical.lines import body_writer
 from nomarium.model.event import Event
 from nomarium.sources.source import BY_VALUE, Calendars
 from nomarium.targets.eventtable import EventTable, table_kind, write_table
 from nomarium.targets.identities import Identities
-from nomarium.targets.replacing import replace_file
-from nomarium.targets.target import Shared, WrittenFile
+from nomarium.targets.replacing import WrittenFile, replace_file
+
+if TYPE_CHECKING:
+    from nomarium.targets.target import Shared
 
 
 class TableTarget:
@@ -48,7 +50,7 @@ class TableTarget:
         return (self._first, self._last) if self._first and self._last else None
 
     @property
-    def shared(self) -> Shared | None:
+    def shared(self) -> "Shared | None":
         """None: a table is one file in the order of its rows."""
         return None
 

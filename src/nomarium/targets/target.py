@@ -2,21 +2,15 @@
 
 import datetime as dt
 from types import TracebackType
-from typing import NamedTuple, Protocol, Self
+from typing import TYPE_CHECKING, NamedTuple, Protocol, Self
 
-from nomarium.history.revisions import Sketch
 from nomarium.model.event import Event
 from nomarium.sources.source import BY_VALUE, Calendars
 from nomarium.targets.calendarfile import Bodies
+from nomarium.targets.replacing import WrittenFile
 
-
-class WrittenFile(NamedTuple):
-    """A file of a build."""
-
-    name: str
-    event_count: int
-    value: str = ""
-    """The value of the split field that its events have."""
+if TYPE_CHECKING:
+    from nomarium.history.revisions import Sketch
 
 
 class SharedOut(NamedTuple):
@@ -29,7 +23,7 @@ class SharedOut(NamedTuple):
     latest: Event | None
     has_floating: bool
     met: set[str]
-    new: list[Sketch]
+    new: "list[Sketch]"
     changes: dict[str, int]
 
 

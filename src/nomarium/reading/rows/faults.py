@@ -1,4 +1,5 @@
-"""What is wrong with a row as a whole, or with a cell before it is even read, as problems at their place."""
+"""Rows that are no events: notes among and below the table; and what is wrong with a row as a whole, or with a cell
+before it is even read, as problems at their place."""
 
 import datetime as dt
 from collections.abc import Mapping, Sequence
@@ -7,8 +8,15 @@ from nomarium.model.cell import Cell
 from nomarium.model.problem import Problem
 from nomarium.model.refusal import Refusal
 from nomarium.reading.columns.columns import Column
+from nomarium.reading.columns.headings import normal
 from nomarium.reading.rows.when import Blame, When
 from nomarium.sheets.sheet import Sheet, cell_text
+
+_TOTAL_WORDS = frozenset(
+    "total totals sum subtotal grand count average totaal totaux summe gesamt suma".split()
+)
+
+_RULING = frozenset("-_=~*+:·—–─━═ ")
 
 _BESIDE = {"except": "repeat", "also-on": "repeat"}
 """The column to blame for a field that has none of its own; else the date's."""
@@ -75,3 +83,40 @@ def blamed(
         remedy = f'Give it a {what}; or, if a {what} written once holds for the rows below it: --fill-down "{called}".'
         refusal = refusal._replace(remedy=remedy)
     return refusal.problem(sheet.place(number, index, heading), cell_text(row[index]))
+
+
+def note_text(row: Sequence[Cell], headings: Sequence[str], fields: Sequence[str], dated: bool) -> str | None:
+    """The text of a row that is a note, or None when it must be taken for an event.
+
+    A note repeats the headings, rules a line, holds one lone text left of everything (a section title) or
+    outside the columns of the event, counts something up, or has a date and nothing else (an empty slot).
+
+    `fields` has one field a column; `dated` tells whether a cell of the row reads as a date.
+    """
+    filled = [(n, cell_text(cell)) for n, cell in enumerate(row) if cell_text(cell)]
+    texts = [text for _, text in filled]
+    if dated:
+        slots = ("date", "when", "start", "end-date", "end", "day", "week", "time", "all-day")
+        only_slots = all(n < len(fields) and fields[n] in slots for n, _ in filled)
+        return " ".join(texts) if only_slots else None
+    is_rule = all(len(text) > 2 and set(text) <= _RULING for text in texts)
+    if is_rule or _repeats_headings(filled, headings):
+        return " | ".join(texts)
+    first_word = normal(texts[0]).split()
+    if first_word and first_word[0] in _TOTAL_WORDS and len(filled) <= max(3, len(headings) // 2):
+        return " ".join(texts)
+    if len(filled) != 1:
+        return None
+    at = filled[0][0]
+    used = [n for n, field in enumerate(fields) if field]
+    field = fields[at] if at < len(fields) else ""
+    if field in ("summary", "class") and (len(used) < 3 or at != used[0]):
+        return None  # an event whose date was forgotten, or written once for a group
+    return texts[0]
+
+
+def _repeats_headings(filled: Sequence[tuple[int, str]], headings: Sequence[str]) -> bool:
+    same = [
+        n < len(headings) and headings[n] != "" and normal(text) == normal(headings[n]) for n, text in filled
+    ]
+    return len(filled) >= 2 and all(same)

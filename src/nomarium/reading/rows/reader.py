@@ -18,13 +18,11 @@ from nomarium.reading.cells.memo import (
     unguarded,
     value_memo,
 )
-from nomarium.reading.cells.relativedays import day_of_programme
 from nomarium.reading.cells.words import fold
 from nomarium.reading.columns.headings import unit_of
 from nomarium.reading.columns.table import TableReading
 from nomarium.reading.rows.details import details_of, lead_of
-from nomarium.reading.rows.faults import blamed, one_of_weeks, too_wide, workbook_faults
-from nomarium.reading.rows.oddrows import note_text
+from nomarium.reading.rows.faults import blamed, note_text, one_of_weeks, too_wide, workbook_faults
 from nomarium.reading.rows.plainrows import PLAIN_FIELDS, PlainReader, never, plain_reader
 from nomarium.reading.rows.when import NOTES, NOTHING, Blame, Part, Said, When, settle
 from nomarium.reckoning.zones import zone_named
@@ -48,18 +46,29 @@ def read_events(reading: TableReading, account: Account) -> Iterator[Event]:
     """The events of a table in the order of its rows. What becomes of every row goes into `account`."""
     reader = _RowReader(reading, account)
     plainly, read, ledger = reader.plain_reader(), reader.read, account.ledger
-    ledger.read = reading.head.rows_above
     ledger.notes += len(reading.head.title_rows)
     ledger.blank += reading.head.blank_rows
     for number in reading.head.title_rows:
         account.note_rows.append((number, "above the table"))
-    # counted apart from what becomes of them, so that a row that is lost shows
-    for count, (number, row) in enumerate(reading.rows(), reading.head.rows_above + 1):
+    count = reading.head.rows_above  # apart from what becomes of them, so that a row that is lost shows
+    plain_count = 0  # kept here as long as it can be: this is done a million times
+    try:
+        for number, row in reading.rows():
+            count += 1
+            event = plainly(number, row)
+            if event is not None:
+                plain_count += 1
+                yield event
+                continue
+            ledger.events += plain_count
+            plain_count = 0
+            event = read(number, row)
+            if event is not None:
+                ledger.events += 1
+                yield event
+    finally:
+        ledger.events += plain_count
         ledger.read = count
-        event = plainly(number, row) or read(number, row)
-        if event is not None:
-            ledger.events += 1
-            yield event
 
 
 class _RowReader:
@@ -233,6 +242,8 @@ class _RowReader:
             return NOTHING
         if "week" in self.at and not cell_text(week):
             return Blame("week", Refusal("week-missing", "The day has no week.", "Give it one."))
+        from nomarium.reading.cells.relativedays import day_of_programme
+
         date = day_of_programme(day_one, cell_text(week), cell_text(day), self.reading.decisions.lexicon)
         if isinstance(date, Refusal):
             return Blame("day" if "day" in self.at else "week", date)
