@@ -7,6 +7,7 @@ from nomarium.building.options import BuildOptions
 from nomarium.building.report import BuildReport
 from nomarium.building.stream import EventStream, Progress
 from nomarium.model.problem import Place, Problem, note
+from nomarium.model.wording import counted
 from nomarium.reading.options import ReadingOptions
 from nomarium.sources.opening import Opened, Sources, sources_in
 from nomarium.targets.identities import Identities
@@ -101,18 +102,18 @@ def _conclude(report: BuildReport, target: "Target", sources: Sources, how: Buil
         count = report.duplicate_count
         kept = "written once" if how.merge_duplicates else "each stays"
         remedy = "" if how.merge_duplicates else "To write each once: --merge-duplicates."
-        message = f"{count:,} event{' says' if count == 1 else 's say'} the same as another: {kept}."
+        message = f"{counted(count, 'event says', 'events say')} the same as another: {kept}."
         report.notes.append(note("event-duplicate", message, remedy).at(Place()))
     if target.untold_count:
         untold = target.untold_count
-        message = f"{untold:,} event{' has' if untold == 1 else 's have'} properties that a table has no column for."
+        message = f"{counted(untold, 'event has', 'events have')} properties that a table has no column for."
         report.notes.append(note("table-narrow", message, "A calendar file (.ics, .json) keeps them."))
     if how.by_rule and any(plan.meetings for plan in sources.plans):
         message = "The meetings of a plan's classes stay dated events: no rule can say a cycle."
         report.notes.append(note("meetings-dated", message))
     if how.expected is not None and report.event_count != how.expected:
         count = report.event_count
-        message = f"{count:,} event{' was' if count == 1 else 's were'} read and {how.expected:,} expected."
+        message = f"{counted(count, 'event was', 'events were')} read and {how.expected:,} expected."
         remedy = "Look through the ledger for rows that are missing or too many, or correct --expect."
         report.problems.append(Problem("count-unexpected", message, remedy))
     if not report.event_count and not report.problems:

@@ -3,10 +3,11 @@
 import sys
 from collections import Counter
 from pathlib import Path
-from typing import TYPE_CHECKING
+from typing import TYPE_CHECKING, TextIO
 
 from nomarium.building.report import BuildReport
 from nomarium.cli.render import as_json, say, say_json, say_notes, say_problems
+from nomarium.model.wording import counted
 
 if TYPE_CHECKING:
     from nomarium.school.plan import Plan
@@ -46,10 +47,10 @@ def say_build(
     _say_outcome(report, output, rejects, partial, to)
 
 
-def _say_outcome(report: BuildReport, output: str, rejects: str | None, partial: bool, to) -> None:  # type: ignore[no-untyped-def]
+def _say_outcome(report: BuildReport, output: str, rejects: str | None, partial: bool, to: TextIO) -> None:
     if report.problems and not partial:
         kept = " What was there before is untouched." if output != "-" and Path(output).exists() else ""
-        say(f"Nothing was written: {_count(len(report.problems), 'problem')}.{kept}", sys.stderr)
+        say(f"Nothing was written: {counted(len(report.problems), 'problem')}.{kept}", sys.stderr)
         if report.event_count and report.ledger.rejected:
             say(
                 "→ Mend them and build again; or --partial writes the rest, --rejects FILE keeps these rows.",
@@ -61,11 +62,11 @@ def _say_outcome(report: BuildReport, output: str, rejects: str | None, partial:
         if report.files and report.files[0].value:
             for file in report.files:
                 say(f"  {file.event_count:>7,}  {file.name}  ({file.value})", to)
-            files = _count(len(report.files), "file")
-            say(f"{verb} {_count(report.event_count, 'event')}{days} into {files} in {output}", to)
+            files = counted(len(report.files), "file")
+            say(f"{verb} {counted(report.event_count, 'event')}{days} into {files} in {output}", to)
         else:
             where = "standard output" if output == "-" else output
-            say(f"{verb} {_count(report.event_count, 'event')}{days} to {where}", to)
+            say(f"{verb} {counted(report.event_count, 'event')}{days} to {where}", to)
         changed = ", ".join(f"{count:,} {what}" for what, count in report.changes.items() if count)
         if changed:
             say(f"Since the last build: {changed}", to)
@@ -73,27 +74,27 @@ def _say_outcome(report: BuildReport, output: str, rejects: str | None, partial:
         one = report.clashes[0]
         times = f", {one.times} times" if one.times > 1 else ""
         say(
-            f"{_count(len(report.clashes), 'clash', 'es')}: {one.kind} {one.name} is in {one.one} and {one.other} at once "
+            f"{counted(len(report.clashes), 'clash', 'clashes')}: {one.kind} {one.name} is in {one.one} and {one.other} at once "
             f"(first on {one.first}{times})" + ("; --json lists all" if len(report.clashes) > 1 else ""),
             to,
         )
     for name in report.kept_files:
         say(f"kept from an earlier build, no longer made: {name}", to)
     if rejects and report.ledger.rejected:
-        say(f"{_count(report.ledger.rejected, 'rejected row')} kept in {rejects}", to)
+        say(f"{counted(report.ledger.rejected, 'rejected row')} kept in {rejects}", to)
 
 
 def _plan_line(plan: "Plan") -> str:
     """A plan in one line: days, labels, meetings."""
     days = plan.year.days
-    text = f"{plan.file}: {_count(len(days), 'school day')}"
+    text = f"{plan.file}: {counted(len(days), 'school day')}"
     if plan.year.labels.names:
         counts = Counter(day.label for day in days)
         text += f" ({', '.join(f'{label} {counts[label]}' for label in plan.year.labels.names)}"
         text += f"; {counts['']} without a label, so without classes)" if counts[""] else ")"
-    text += f", {_count(len(plan.meetings), 'meeting')} of {_count(len(plan.classes), 'class', 'es')}"
+    text += f", {counted(len(plan.meetings), 'meeting')} of {counted(len(plan.classes), 'class', 'classes')}"
     if plan.not_met:
-        text += f"; {_count(len(plan.not_met), 'period')} not met, left out by a named schedule"
+        text += f"; {counted(len(plan.not_met), 'period')} not met, left out by a named schedule"
     return text
 
 
@@ -103,20 +104,16 @@ def _repeats_said(report: BuildReport) -> list[str]:
     if report.spread.repeating:
         parts = []
         if report.spread.by_rule:
-            parts.append(f"{report.spread.by_rule:,} by rule, on {_count(report.spread.rule_dates, 'date')}")
+            parts.append(f"{report.spread.by_rule:,} by rule, on {counted(report.spread.rule_dates, 'date')}")
         if report.spread.dated:
             parts.append(
-                f"on {_count(report.spread.dated, 'date')} of {'their' if report.spread.repeating > 1 else 'its'} own"
+                f"on {counted(report.spread.dated, 'date')} of {'their' if report.spread.repeating > 1 else 'its'} own"
             )
         verb = "repeats" if report.spread.repeating == 1 else "repeat"
         lines.append(f"{report.spread.repeating:,} of them {verb}: {'; '.join(parts)}")
     if report.holiday_count:
-        lines.append(f"{_count(report.holiday_count, 'public holiday')} added")
+        lines.append(f"{counted(report.holiday_count, 'public holiday')} added")
     return lines
-
-
-def _count(number: int, thing: str, plural: str = "s") -> str:
-    return f"{number:,} {thing}{'' if number == 1 else plural}"
 
 
 def _facts(report: BuildReport) -> dict[str, object]:

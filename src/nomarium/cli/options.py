@@ -28,7 +28,7 @@ As = Annotated[
     typer.Option(
         "--as",
         metavar="LAYOUT",
-        help="What the source is: events (a list), plan (the tables of a school year), grid (dates × times) or month (a month drawn in cells). Found from the content when not given.",
+        help="What the source is: events (a list), plan (the tables of a school year), grid (dates × times), planner (weeks × weekdays) or month (a month drawn in cells). Found from the content when not given.",
         rich_help_panel=READING,
     ),
 ]

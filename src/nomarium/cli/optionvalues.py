@@ -2,10 +2,11 @@
 
 import datetime as dt
 from pathlib import Path
+from typing import get_args
 
 from nomarium.model.errors import UsageError
 from nomarium.model.problem import Problem
-from nomarium.reading.options import Layout, ReadingOptions
+from nomarium.reading.options import Layout, Order, ReadingOptions
 
 
 def reading_options(
@@ -54,16 +55,20 @@ def reading_options(
 def _layout(text: str | None) -> Layout | None:
     if text is None:
         return None
-    if text not in ("events", "plan", "grid", "month"):
-        raise wrong(f"--as {text} is no layout.", "Use events, plan, grid or month.")
-    return text  # type: ignore[return-value]
+    for layout in get_args(Layout):
+        if text == layout:
+            known: Layout = layout
+            return known
+    raise wrong(f"--as {text} is no layout.", f"Use {', '.join(get_args(Layout))}.")
 
 
-def _order(text: str | None) -> str:
+def _order(text: str | None) -> Order:
     order = (text or "").strip().lower()
-    if order not in ("", "dmy", "mdy", "ymd"):
-        raise wrong(f"--date-order {text} is no order.", "Use dmy (day first), mdy (month first) or ymd.")
-    return order
+    for one in get_args(Order):
+        if order == one:
+            known: Order = one
+            return known
+    raise wrong(f"--date-order {text} is no order.", "Use dmy (day first), mdy (month first) or ymd.")
 
 
 def _columns(texts: list[str]) -> dict[str, str]:

@@ -1,8 +1,9 @@
 """A survey of plans: terms, school days, labels, bells, classes."""
 
-from typing import TYPE_CHECKING, Any
+from typing import TYPE_CHECKING
 
 from nomarium.cli.render import as_json
+from nomarium.model.wording import counted
 from nomarium.school.facts import facts_of
 from nomarium.school.plan import Plan
 
@@ -25,8 +26,8 @@ def print_plan(console: "Console", plan: Plan) -> None:
         if plan.year.labels.names
         else "no cycle"
     )
-    days_off = f"{facts.days_off} {'row' if facts.days_off == 1 else 'rows'} of days off"
-    special = f"{facts.special_days} {'row' if facts.special_days == 1 else 'rows'} of special days"
+    days_off = f"{counted(facts.days_off, 'row')} of days off"
+    special = f"{counted(facts.special_days, 'row')} of special days"
     console.print(f"{escape(cycle)}; {days_off}, {special}")
     console.print()
     table = Table(show_edge=False, pad_edge=False, header_style="bold")
@@ -82,7 +83,7 @@ def print_plan(console: "Console", plan: Plan) -> None:
         console.print(f"… and {len(facts.clashes) - 5} more clashes")
 
 
-def plan_facts(plan: Plan) -> dict[str, Any]:
+def plan_facts(plan: Plan) -> dict[str, object]:
     """The same for programs."""
     facts = facts_of(plan)
     return {

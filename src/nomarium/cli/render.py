@@ -3,7 +3,7 @@
 import sys
 from collections import Counter
 from collections.abc import Iterable, Sequence
-from typing import Any, TextIO
+from typing import TextIO
 
 from nomarium.model.problem import Problem
 
@@ -65,7 +65,7 @@ def say_notes(notes: Iterable[Problem], to: TextIO | None = None) -> None:
             say(f"note: … and {count - _MOST_OF_A_KIND:,} more like it ({code}).", to)
 
 
-def as_json(value: Any) -> Any:
+def as_json(value: object) -> object:
     """Problems, places and other plain data as JSON has them."""
     if isinstance(value, Problem):
         place = value.place
@@ -81,7 +81,7 @@ def as_json(value: Any) -> Any:
     return value if isinstance(value, (str, int, float, bool)) or value is None else str(value)
 
 
-def say_json(value: Any, to: TextIO | None = None) -> None:
+def say_json(value: object, to: TextIO | None = None) -> None:
     """Print one JSON document."""
     import json
 

@@ -54,8 +54,8 @@ def _events(path: Path, output: str) -> None:
 
 
 def _plan(path: Path, output: str) -> None:
-    from nomarium.school.starter import plan_files, plan_workbook
     from nomarium.targets.replacing import replace_file
+    from nomarium.targets.starters import plan_files, plan_workbook
 
     if path.suffix.lower() == ".xlsx":
         data = plan_workbook()

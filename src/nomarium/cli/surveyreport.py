@@ -2,7 +2,7 @@
 
 import shlex
 import sys
-from typing import TYPE_CHECKING, Any
+from typing import TYPE_CHECKING
 
 from nomarium.building.report import BuildReport
 from nomarium.cli.describe import describe_column
@@ -10,6 +10,7 @@ from nomarium.cli.render import as_json, say, say_notes, say_problems
 from nomarium.cli.sources import calendar_name
 from nomarium.model.account import Account
 from nomarium.model.problem import column_letter
+from nomarium.model.wording import counted
 from nomarium.reading.columns.columns import Column
 from nomarium.reading.layouts.layout import Reading
 from nomarium.reading.options import ReadingOptions
@@ -38,7 +39,7 @@ def say_survey(report: BuildReport, sources: list[str], options: ReadingOptions,
             say(f"{account.title}: a calendar file")
             say(f"{account.ledger}")
             if report.spread.repeating:
-                dates = f"{report.spread.dated:,} date{'' if report.spread.dated == 1 else 's'}"
+                dates = counted(report.spread.dated, "date")
                 say(f"{report.spread.repeating:,} of them repeat, on {dates}")
             say()
     for passed in report.passed_over:
@@ -157,11 +158,11 @@ def _said_again(options: ReadingOptions) -> list[str]:
 
 def survey_facts(
     report: BuildReport, sources: list[str], options: ReadingOptions, save: str | None
-) -> dict[str, Any]:
+) -> dict[str, object]:
     """The same facts for a machine."""
     titled = [account for account in report.accounts if account.title]
     accounts = {account.title: account for account in titled}
-    plans: list[dict[str, Any]] = []
+    plans: list[dict[str, object]] = []
     for plan in report.plans:
         from nomarium.cli.plansurvey import plan_facts
 
@@ -178,9 +179,9 @@ def survey_facts(
     }
 
 
-def _sheet_facts(reading: Reading, account: Account | None) -> dict[str, Any]:
+def _sheet_facts(reading: Reading, account: Account | None) -> dict[str, object]:
     table = reading.table
-    facts: dict[str, Any] = {
+    facts: dict[str, object] = {
         "file": reading.sheet.file,
         "sheet": reading.sheet.name,
         "layout": reading.layout,

@@ -7,11 +7,14 @@ from typing import TYPE_CHECKING, Annotated
 import typer
 
 from nomarium.cli import options as opt
-from nomarium.cli.render import as_json, say, say_json, say_notes, say_problems
+from nomarium.cli.render import say, say_json, say_notes, say_problems
+from nomarium.model import wording
 from nomarium.model.errors import UsageError
 from nomarium.model.problem import Problem
 
 if TYPE_CHECKING:
+    from rich.table import Table
+
     from nomarium.school.plan import Plan
     from nomarium.school.tally import Tally
 
@@ -69,7 +72,7 @@ def tally(
     if output and not problems:
         _keep(counted, Path(output))
     if json:
-        say_json({**as_json(counted._asdict()), "problems": as_json(problems)})
+        say_json({**counted._asdict(), "problems": problems})
     else:
         _print(counted, plan, problems, output)
     raise typer.Exit(1 if problems else 0)
@@ -141,14 +144,14 @@ def _print(counted: "Tally", plan: "Plan | None", problems: list[Problem], outpu
         say("uneven: at least two periods fewer than another class with as many in a cycle.")
     if problems:
         say(
-            f"{len(problems):,} problem{'' if len(problems) == 1 else 's'}: what could be read was counted.",
+            f"{wording.counted(len(problems), 'problem')}: what could be read was counted.",
             sys.stderr,
         )
     elif output:
         say(f"Kept in {output}")
 
 
-def _labels_table(counted: "Tally"):  # type: ignore[no-untyped-def]
+def _labels_table(counted: "Tally") -> "Table":
     from rich.markup import escape
     from rich.table import Table
 

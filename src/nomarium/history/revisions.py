@@ -13,6 +13,7 @@ from nomarium.ical.blocks import blocks_of
 from nomarium.ical.lines import event_head
 from nomarium.ical.octets import folded, unescaped, unfolded
 from nomarium.model.event import Event
+from nomarium.reckoning.values import moment_of
 
 _HEAD_NAMES = ("BEGIN:VEVENT", "UID:", "DTSTAMP:", "SEQUENCE:")
 
@@ -118,11 +119,14 @@ def zone_of_block(block: str) -> str | None:
 
 def day_of_block(block: str) -> dt.date | None:
     """The date of a VEVENT's start, or None when it has none that is a date."""
-    found = re.search(r"^DTSTART[^:]*:(\d{4})(\d\d)(\d\d)", block, re.MULTILINE)
+    found = re.search(r"^DTSTART[^:]*:(.*?)\r?$", block, re.MULTILINE)
     try:
-        return dt.date(int(found[1]), int(found[2]), int(found[3])) if found else None
+        read = moment_of(found[1]) if found else None
     except ValueError:
         return None
+    if read is None:
+        return None
+    return read[0].date() if isinstance(read[0], dt.datetime) else read[0]
 
 
 def cancelled(block: str, dtstamp: str) -> str:

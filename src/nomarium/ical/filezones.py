@@ -2,7 +2,7 @@
 (RFC 5545, 3.6.5)."""
 
 import datetime as dt
-import re
+from collections.abc import Iterator
 from functools import lru_cache
 from typing import NamedTuple
 
@@ -10,6 +10,7 @@ from nomarium.ical.contentlines import parsed, property_head
 from nomarium.model.recurrence import Rule
 from nomarium.reckoning.rules import parse_rule
 from nomarium.reckoning.starts import starts
+from nomarium.reckoning.values import moment_of, offset_of
 from nomarium.reckoning.zones import zone_named
 
 _NEVER = dt.datetime(1, 1, 1)
@@ -43,9 +44,10 @@ class FileZone(dt.tzinfo):
             for one in self._observances:
                 onsets = [one.start, *one.dates]
                 for rule in one.rules:
-                    onsets += starts(rule, one.start, first, last)  # type: ignore[arg-type]
+                    onsets += _onsets(rule, one.start, first, last)
                     if rule.until is not None and rule.until.year < year:
-                        onsets += starts(rule, one.start, dt.date(rule.until.year - 1, 1, 1), rule.until)  # type: ignore[arg-type]
+                        since = dt.date(rule.until.year - 1, 1, 1)
+                        onsets += _onsets(rule, one.start, since, rule.until)
                 found += [(onset, one) for onset in onsets]
             self._onsets[year] = sorted(found, key=lambda pair: pair[0])
         return self._onsets[year]
@@ -134,6 +136,11 @@ class ZoneNames:
         return None, None
 
 
+def _onsets(rule: Rule, start: dt.datetime, first: dt.date, last: dt.date) -> Iterator[dt.datetime]:
+    """The local times at which an observance begins."""
+    return (day for day in starts(rule, start, first, last) if isinstance(day, dt.datetime))
+
+
 def _candidates(name: str) -> list[tuple[str, str]]:
     """IANA names that a zone's name may stand for: by CLDR's map, or as its last parts."""
     found = [(_cldr_map().get(name.casefold(), ""), "by the zone map of CLDR")]
@@ -180,7 +187,7 @@ def read_vtimezone(lines: list[str]) -> tuple[str, FileZone | None, str]:
 def _observance(properties: list[tuple[str, str]]) -> Observance | None:
     values = dict(properties)
     start = _local(values.get("DTSTART", ""))
-    before, after = _offset(values.get("TZOFFSETFROM", "")), _offset(values.get("TZOFFSETTO", ""))
+    before, after = offset_of(values.get("TZOFFSETFROM", "")), offset_of(values.get("TZOFFSETTO", ""))
     if after is None:
         return None
     rules = []
@@ -201,16 +208,12 @@ def _in_local(rule: Rule, offset_before: dt.timedelta) -> Rule:
 
 
 def _local(text: str) -> dt.datetime | None:
-    digits = re.fullmatch(r"(\d{4})(\d\d)(\d\d)(?:T(\d\d)(\d\d)(\d\d)Z?)?", text.strip())
+    """The local time of an onset; a date is its midnight."""
     try:
-        return dt.datetime(*(int(part or 0) for part in digits.groups())) if digits else None  # type: ignore[arg-type]
+        found = moment_of(text.strip())
     except ValueError:
         return None
-
-
-def _offset(text: str) -> dt.timedelta | None:
-    match = re.fullmatch(r"([+-])?(\d\d):?(\d\d)(?::?(\d\d))?", text.strip())
-    if match is None:
+    if found is None:
         return None
-    size = dt.timedelta(hours=int(match[2]), minutes=int(match[3]), seconds=int(match[4] or 0))
-    return -size if match[1] == "-" else size
+    local, _ = found
+    return local if isinstance(local, dt.datetime) else dt.datetime.combine(local, dt.time(0))

@@ -12,11 +12,13 @@ from nomarium.ical.contentlines import decoded, mended, parsed, property_head, u
 from nomarium.ical.filezones import ZoneNames
 from nomarium.ical.frame import blocks_in, read_frame, with_plain_ends
 from nomarium.ical.octets import unescaped
-from nomarium.ical.values import instant_of, length_of
+from nomarium.ical.values import instant_of
 from nomarium.ical.vevent import Properties, alarm_secs, event_details, recurrence_of
 from nomarium.model.entry import Entry, Instant
 from nomarium.model.event import Details, Event
 from nomarium.model.problem import Place, Problem, note
+from nomarium.model.wording import counted
+from nomarium.reckoning.values import length_of
 from nomarium.reckoning.zones import in_zone
 
 _DAY = dt.timedelta(days=1)
@@ -28,7 +30,9 @@ _MANY = frozenset("CATEGORIES ATTENDEE RRULE EXRULE RDATE EXDATE".split())
 _OWN = "X-NOMARIUM-"
 
 
-_LEFT_OUT = {"VTODO": "to-do", "VJOURNAL": "journal entry", "VFREEBUSY": "free-busy report"}
+_LEFT_OUT = {
+    "VTODO": ("to-do",), "VJOURNAL": ("journal entry", "journal entries"), "VFREEBUSY": ("free-busy report",),
+}  # fmt: skip
 _NO_FIELDS = tuple(Details())[: Details._fields.index("uid")]
 _PLAIN_HEADS = frozenset(("UID", "DTSTAMP", "SEQUENCE", "SUMMARY", "LOCATION", "DESCRIPTION"))
 
@@ -286,7 +290,7 @@ class _Reader:
             ends = end.local
             if isinstance(ends, dt.datetime) and isinstance(begins, dt.datetime):
                 if start.zone is not None and end.zone is not None and end.zone is not start.zone:
-                    ends = in_zone(ends.replace(tzinfo=end.zone), start.zone)  # type: ignore[arg-type]
+                    ends = in_zone(ends.replace(tzinfo=end.zone), start.zone)
             elif is_timed:
                 ends = dt.datetime.combine(ends, dt.time(0))
             elif isinstance(ends, dt.datetime):
@@ -318,7 +322,7 @@ class _Reader:
         days, rest = dt.timedelta(length.days), dt.timedelta(seconds=length.seconds)
         ends = begins + days  # 3.3.6: days are nominal, hours exact
         if rest and start.zone is not None:
-            ends = in_zone((ends.replace(tzinfo=start.zone).astimezone(dt.UTC) + rest), start.zone)  # type: ignore[arg-type]
+            ends = in_zone((ends.replace(tzinfo=start.zone).astimezone(dt.UTC) + rest), start.zone)
         else:
             ends += rest
         return ends, bool(days)
@@ -332,7 +336,7 @@ class _Reader:
         found.left_out = sum(frame.others.values())
         found.read = len(self.blocks) + found.left_out
         if found.left_out:
-            listed = " and ".join(f"{n:,} {_LEFT_OUT[kind]}{_plural(n)}" for kind, n in frame.others.items())
+            listed = " and ".join(counted(n, *_LEFT_OUT[kind]) for kind, n in frame.others.items())
             self._note("component-left-out", f"{listed} in it: only events are read.")
         if frame.is_unfinished:
             self._note("calendar-unfinished", "It has no END:VCALENDAR: it may have been cut short.")
@@ -351,7 +355,7 @@ class _Reader:
             if not count:
                 continue
             thing = "line" if code == "line-unread" else "event"
-            self._note(code, said[code].format(f"{count:,} {thing}{_plural(count)}"))
+            self._note(code, said[code].format(counted(count, thing)))
 
 
 class _BadEventError(Exception):
@@ -360,7 +364,3 @@ class _BadEventError(Exception):
     def __init__(self, code: str, name: str, value: str, message: str, remedy: str) -> None:
         super().__init__(message)
         self.code, self.name, self.value, self.message, self.remedy = code, name, value, message, remedy
-
-
-def _plural(count: int) -> str:
-    return "" if count == 1 else "s"

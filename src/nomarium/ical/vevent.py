@@ -5,11 +5,12 @@ import re
 
 from nomarium.ical.contentlines import property_head, split_list
 from nomarium.ical.octets import unescaped
-from nomarium.ical.values import FindsZones, instant_of, length_of
+from nomarium.ical.values import FindsZones, instant_of
 from nomarium.model.entry import Instant, as_utc
 from nomarium.model.event import FACETS, Details, Person
 from nomarium.model.recurrence import Recurrence, Rule
 from nomarium.reckoning.rules import RuleFault, parse_rule
+from nomarium.reckoning.values import length_of
 
 _STATUSES = frozenset(("CONFIRMED", "TENTATIVE", "CANCELLED"))
 _CLASSES = frozenset(("PUBLIC", "PRIVATE", "CONFIDENTIAL"))

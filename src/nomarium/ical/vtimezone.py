@@ -26,8 +26,8 @@ def vtimezone(name: str, first: dt.date, last: dt.date) -> str:
         offset = local.utcoffset() or dt.timedelta(0)
         found.insert(0, Change(start, offset, offset, local.tzname() or name, bool(local.dst())))
     groups = defaultdict[tuple[dt.timedelta, dt.timedelta, str, bool], list[dt.datetime]](list)
-    for local_start, *kind in found:
-        groups[tuple(kind)].append(local_start)  # type: ignore[index]
+    for one in found:
+        groups[one[1:]].append(one.local)
     lines = ["BEGIN:VTIMEZONE", f"TZID:{name}"]
     for (before, after, zone_name, is_dst), starts in groups.items():
         kind_name = "DAYLIGHT" if is_dst else "STANDARD"

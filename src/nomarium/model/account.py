@@ -5,6 +5,7 @@ from typing import NamedTuple
 
 from nomarium.model.cell import Cell
 from nomarium.model.problem import Place, Problem
+from nomarium.model.wording import counted
 
 PARTS = ("events", "blank", "notes", "left_out", "rejected")
 """What can become of a row."""
@@ -44,7 +45,7 @@ class Ledger:
         parts = [f"{self.events:,} {word}"]
         parts += [
             f"{self.blank:,} blank",
-            f"{self.notes:,} {'note' if self.notes == 1 else 'notes'}",
+            counted(self.notes, "note"),
         ]
         parts += [f"{self.left_out:,} left out", f"{self.rejected:,} rejected"]
         unit = self.unit if self.read != 1 else {"rows": "row", "entries": "entry"}.get(self.unit, "")

@@ -1,6 +1,35 @@
-"""What a person may have meant by a word that is not known."""
+"""Words that messages share: counts, lists, names of weekdays, clock times, and what a person may have meant."""
 
-from collections.abc import Iterable
+from collections.abc import Iterable, Sequence
+
+WEEKDAYS = ("Monday", "Tuesday", "Wednesday", "Thursday", "Friday", "Saturday", "Sunday")
+
+
+def counted(number: int, thing: str, plural: str = "") -> str:
+    """A number of things.
+
+    >>> counted(1, "row"), counted(1_200, "row"), counted(2, "class", "classes")
+    ('1 row', '1,200 rows', '2 classes')
+    """
+    return f"{number:,} {thing if number == 1 else plural or f'{thing}s'}"
+
+
+def listed(words: Sequence[str]) -> str:
+    """Words in a row.
+
+    >>> listed(["Keel", "Rib", "Plank"]), listed(["Keel"])
+    ('Keel, Rib and Plank', 'Keel')
+    """
+    return words[0] if len(words) == 1 else f"{', '.join(words[:-1])} and {words[-1]}"
+
+
+def clock_text(secs: int) -> str:
+    """Seconds after midnight as a clock shows them.
+
+    >>> clock_text(13 * 3600 + 5 * 60)
+    '13:05'
+    """
+    return f"{secs // 3600}:{secs // 60 % 60:02}"
 
 
 def nearest(wanted: str, known: Iterable[str], cutoff: float = 0.6) -> str:

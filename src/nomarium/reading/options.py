@@ -5,7 +5,10 @@ from collections.abc import Callable, Mapping
 from types import MappingProxyType
 from typing import Literal, NamedTuple
 
-Layout = Literal["events", "plan", "grid", "month"]
+Order = Literal["", "dmy", "mdy", "ymd"]
+"""How dates in figures are read; nothing: as their table shows."""
+Layout = Literal["events", "plan", "grid", "month", "planner"]
+"""What a source may be said to be."""
 
 
 class ReadingOptions(NamedTuple):
@@ -20,8 +23,7 @@ class ReadingOptions(NamedTuple):
     keep_extra: bool = False
     zone: str | None = None
     """IANA name; None makes floating times."""
-    date_order: str = ""
-    """dmy, mdy or ymd."""
+    date_order: Order = ""
     school_year: tuple[dt.date, dt.date] | None = None
     """First and last date (inclusive) of the window that dates without a year fall in."""
     languages: tuple[str, ...] = ()

@@ -6,6 +6,7 @@ from functools import lru_cache
 from typing import NamedTuple
 
 from nomarium.model.recurrence import FREQUENCIES, Rule
+from nomarium.reckoning.values import moment_of
 
 WEEKDAY_CODES = ("MO", "TU", "WE", "TH", "FR", "SA", "SU")
 
@@ -138,17 +139,14 @@ def _weekdays(text: str, freq: str, has_weeks: bool) -> tuple[tuple[int, int], .
 
 
 def _until(text: str) -> tuple[dt.date | dt.datetime, bool]:
-    match = re.fullmatch(r"(\d{4})-?(\d\d)-?(\d\d)(?:T(\d\d):?(\d\d):?(\d\d)?(Z)?)?", text)
     try:
-        if match is None:
-            raise ValueError
-        day = dt.date(int(match[1]), int(match[2]), int(match[3]))
-        if match[4] is None:
-            return day, False
-        time = dt.time(int(match[4]), int(match[5]), min(int(match[6] or 0), 59))
-        return dt.datetime.combine(day, time), match[7] is not None
+        found = moment_of(text)
     except ValueError:
-        raise _RuleError("UNTIL", f"UNTIL={text} is not a date.") from None
+        found = None
+    if found is None:
+        raise _RuleError("UNTIL", f"UNTIL={text} is not a date.")
+    day, offset = found
+    return (day, False) if offset is None or not isinstance(day, dt.datetime) else (day - offset, True)
 
 
 def _refuse_impossible(rule: Rule) -> None:

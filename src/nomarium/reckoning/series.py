@@ -95,9 +95,9 @@ def occurrences(
         return
     details = event.details._replace(recurrence=None)
     make = _Maker(event._replace(details=details), recurrence, zone)
-    ends = dict(recurrence.also_until)
+    ends: dict[dt.date | dt.datetime, dt.datetime] = dict(recurrence.also_until)
     for original in originals(event, recurrence, window):
-        found = make.at(original, ends.get(original))  # type: ignore[arg-type]
+        found = make.at(original, ends.get(original))
         found = found._replace(event=_settled(found.event, zone, to_zone))
         if window.takes(found.event):
             yield found
@@ -127,12 +127,12 @@ class _Maker:
         if isinstance(start, dt.datetime) and self.zone is not None and not end:
             changes = change_dates(self.zone, start.year)
             if start.date() in changes:
-                is_skipped = local_time_kind(start, self.zone) == "skipped"  # type: ignore[arg-type]
-                start = after_gap(start, self.zone) if is_skipped else start  # type: ignore[arg-type]
+                is_skipped = local_time_kind(start, self.zone) == "skipped"
+                start = after_gap(start, self.zone) if is_skipped else start
             if self.keeps_length:
                 ends = max(ends, start)
             elif self.exact != self.length or is_skipped or _crosses(start, ends, self.zone):  # type: ignore[arg-type]
-                ends = elapsed(start, self.exact, self.zone)  # type: ignore[arg-type]
+                ends = elapsed(start, self.exact, self.zone)
         new = event._replace(start=start, end=ends, details=details)
         return Occurrence(new, original, is_skipped)
 
@@ -151,7 +151,7 @@ def _settled(event: Event, zone: dt.tzinfo | None, to_zone: tuple[str, dt.tzinfo
     if not isinstance(end, dt.datetime):
         return event
     name, target = to_zone or ("UTC", dt.UTC)
-    moved = [in_zone(moment.replace(tzinfo=zone), target) for moment in (start, end)]  # type: ignore[arg-type]
+    moved = [in_zone(moment.replace(tzinfo=zone), target) for moment in (start, end)]
     return event._replace(start=moved[0], end=moved[1], zone=name)
 
 
@@ -264,7 +264,7 @@ def _local_original(entry: Entry) -> dt.date | dt.datetime:
         return _day(local)
     if entry.original.zone is None or entry.zone is None:
         return local
-    return in_zone(local.replace(tzinfo=entry.original.zone), entry.zone)  # type: ignore[arg-type]
+    return in_zone(local.replace(tzinfo=entry.original.zone), entry.zone)
 
 
 def _key(main: Entry, day: dt.date | dt.datetime) -> dt.date | dt.datetime:
@@ -300,6 +300,6 @@ def _shift(main: Entry, entry: Entry) -> dt.timedelta:
     if not isinstance(start, dt.datetime) or not isinstance(original, dt.datetime):
         return _day(start) - _day(original)
     if entry.zone is not None and main.zone is not None and entry.zone is not main.zone:
-        start = in_zone(start.replace(tzinfo=entry.zone), main.zone)  # type: ignore[arg-type]
-        original = in_zone(original.replace(tzinfo=entry.zone), main.zone)  # type: ignore[arg-type]
+        start = in_zone(start.replace(tzinfo=entry.zone), main.zone)
+        original = in_zone(original.replace(tzinfo=entry.zone), main.zone)
     return start - original

@@ -43,7 +43,6 @@ def starts(
     >>> [str(day) for day in starts(rule, dt.date(2027, 1, 4))]
     ['2027-01-29', '2027-02-26']
     """
-    is_timed = isinstance(first, dt.datetime)
     secs = first.hour * 3600 + first.minute * 60 + first.second if isinstance(first, dt.datetime) else 0
     last = min(_ordinal_of_until(rule), last_day.toordinal() if last_day else _LAST_DAY)
     low = from_day.toordinal() if from_day and rule.times is None else 0
@@ -54,9 +53,9 @@ def starts(
             days = islice(days, rule.times)
         if low == 0 and from_day:
             days = (day for day in days if day >= from_day.toordinal())
-        if not is_timed:
+        if not isinstance(first, dt.datetime):
             return map(dt.date.fromordinal, days)
-        time, combine = first.time(), dt.datetime.combine  # type: ignore[union-attr]
+        time, combine = first.time(), dt.datetime.combine
         timed: Iterator[dt.datetime] = (combine(dt.date.fromordinal(day), time) for day in days)
         if isinstance(rule.until, dt.datetime) and rule.until.time() < time:
             until = rule.until
@@ -71,7 +70,7 @@ def starts(
         moments = takewhile(lambda moment: moment <= limit, moments)
     if low == 0 and from_day:
         moments = (moment for moment in moments if moment.date() >= from_day)
-    return moments if is_timed else (moment.date() for moment in moments)
+    return moments if isinstance(first, dt.datetime) else (moment.date() for moment in moments)
 
 
 def _moment(start: Start) -> dt.datetime:

@@ -54,7 +54,7 @@ def near_zone_names(text: str) -> list[str]:
     return [lower[name] for name in difflib.get_close_matches(wanted, lower, n=3, cutoff=0.6)]
 
 
-def local_time_kind(moment: dt.datetime, zone: "ZoneInfo") -> LocalTime:
+def local_time_kind(moment: dt.datetime, zone: dt.tzinfo) -> LocalTime:
     """Whether a naive local time happens once, never (skipped) or twice (repeated) in a zone."""
     first = moment.replace(tzinfo=zone, fold=0).utcoffset()
     second = moment.replace(tzinfo=zone, fold=1).utcoffset()
@@ -63,17 +63,17 @@ def local_time_kind(moment: dt.datetime, zone: "ZoneInfo") -> LocalTime:
     return "skipped" if second > first else "repeated"
 
 
-def after_gap(moment: dt.datetime, zone: "ZoneInfo") -> dt.datetime:
+def after_gap(moment: dt.datetime, zone: dt.tzinfo) -> dt.datetime:
     """A skipped local time moved on by the gap: what the offset before it means (RFC 5545, 3.3.5)."""
     return in_zone(moment.replace(tzinfo=zone, fold=0), zone)
 
 
-def in_zone(moment: dt.datetime, zone: "ZoneInfo") -> dt.datetime:
+def in_zone(moment: dt.datetime, zone: dt.tzinfo) -> dt.datetime:
     """An aware date-time as the naive local time of a zone."""
     return moment.astimezone(_UTC).astimezone(zone).replace(tzinfo=None, fold=0)
 
 
-def elapsed(start: dt.datetime, length: dt.timedelta, zone: "ZoneInfo | None") -> dt.datetime:
+def elapsed(start: dt.datetime, length: dt.timedelta, zone: dt.tzinfo | None) -> dt.datetime:
     """The local time when an exact length has passed since a local start, across any clock change."""
     if zone is None:
         return start + length
@@ -81,7 +81,7 @@ def elapsed(start: dt.datetime, length: dt.timedelta, zone: "ZoneInfo | None") -
 
 
 @lru_cache(maxsize=512)
-def change_dates(zone: "ZoneInfo", year: int) -> frozenset[dt.date]:
+def change_dates(zone: dt.tzinfo, year: int) -> frozenset[dt.date]:
     """The local dates of a year on which the zone's clock changes."""
     first, last = dt.date(year, 1, 1), dt.date(year, 12, 31)
     found = set[dt.date]()
@@ -91,7 +91,7 @@ def change_dates(zone: "ZoneInfo", year: int) -> frozenset[dt.date]:
     return frozenset(found)
 
 
-def changes(zone: "ZoneInfo", first: dt.date, last: dt.date) -> list[Change]:
+def changes(zone: dt.tzinfo, first: dt.date, last: dt.date) -> list[Change]:
     """The clock changes of a zone between two dates, a little more on both sides, in order."""
     low = dt.datetime.combine(max(first, _FIRST_DAY) - _DAY, dt.time(0))
     high = dt.datetime.combine(min(last, _LAST_DAY) + 2 * _DAY, dt.time(0))
@@ -100,7 +100,7 @@ def changes(zone: "ZoneInfo", first: dt.date, last: dt.date) -> list[Change]:
 
 
 @lru_cache(maxsize=512)
-def _changes_of(zone: "ZoneInfo", year: int) -> tuple[Change, ...]:
+def _changes_of(zone: dt.tzinfo, year: int) -> tuple[Change, ...]:
     """The clock changes of a zone in a year of UTC."""
     at, end = (dt.datetime(one, 1, 1, tzinfo=_UTC) for one in (year, year + 1))
     found = []
@@ -114,12 +114,12 @@ def _changes_of(zone: "ZoneInfo", year: int) -> tuple[Change, ...]:
     return tuple(found)
 
 
-def _state(moment: dt.datetime, zone: "ZoneInfo") -> tuple[dt.timedelta | None, str | None]:
+def _state(moment: dt.datetime, zone: dt.tzinfo) -> tuple[dt.timedelta | None, str | None]:
     local = moment.astimezone(zone)
     return local.utcoffset(), local.tzname()
 
 
-def _change_between(low: dt.datetime, high: dt.datetime, zone: "ZoneInfo") -> Change:
+def _change_between(low: dt.datetime, high: dt.datetime, zone: dt.tzinfo) -> Change:
     """The change between two instants a week apart, found by halving to the second."""
     state = _state(low, zone)
     second = dt.timedelta(seconds=1)

@@ -5,6 +5,7 @@ from typing import NamedTuple
 
 from nomarium.model.problem import Problem, note
 from nomarium.model.refusal import Refusal
+from nomarium.model.wording import clock_text
 from nomarium.reading.cells.moments import Moment, read_moment
 from nomarium.reading.cells.times import Clock
 from nomarium.reading.cells.words import ENGLISH
@@ -129,7 +130,7 @@ def _set(
             )
             continue
         if end_secs <= start_secs:
-            message = f"Period {period} ends at {_clock(end_secs)}, before it starts at {_clock(start_secs)}."
+            message = f"Period {period} ends at {clock_text(end_secs)}, before it starts at {clock_text(start_secs)}."
             problems.append(item.problem("end-before-start", "end", message, "Correct its times."))
             continue
         rival = next(
@@ -137,8 +138,8 @@ def _set(
         )
         if rival is not None:
             message = (
-                f"Period {period} ({_clock(start_secs)}–{_clock(end_secs)}) overlaps period {rival.period} "
-                f"({_clock(rival.start_secs)}–{_clock(rival.end_secs)}, row {rival.item.number})."
+                f"Period {period} ({clock_text(start_secs)}–{clock_text(end_secs)}) overlaps period {rival.period} "
+                f"({clock_text(rival.start_secs)}–{clock_text(rival.end_secs)}, row {rival.item.number})."
             )
             problems.append(
                 item.problem(
@@ -261,7 +262,3 @@ def _for(
     sets: dict[Key, dict[str, Bell]], schedule: str, label: str, division: str
 ) -> dict[str, Bell] | None:
     return sets.get((schedule, label, division)) or (sets.get((schedule, label, "")) if division else None)
-
-
-def _clock(secs: int) -> str:
-    return f"{secs // 3600}:{secs // 60 % 60:02}"

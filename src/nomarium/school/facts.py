@@ -4,6 +4,7 @@ import datetime as dt
 from collections import Counter, defaultdict
 from typing import NamedTuple
 
+from nomarium.model.wording import WEEKDAYS, clock_text
 from nomarium.school.clashes import Clash, clashes_in
 from nomarium.school.events import values_of
 from nomarium.school.plan import Plan
@@ -88,13 +89,12 @@ def facts_of(plan: Plan) -> PlanFacts:
 
 def _bells(plan: Plan) -> list[BellFacts]:
     found = []
-    weekdays = ("Mondays", "Tuesdays", "Wednesdays", "Thursdays", "Fridays", "Saturdays", "Sundays")
     for (_, label, _), bells in plan.bells.sets.items():
         if not bells:
             continue
         item = next(iter(bells.values())).item
         of_label = (
-            weekdays[int(label)]
+            f"{WEEKDAYS[int(label)]}s"
             if label.isdigit() and len(label) == 1 and plan.year.labels.find(label) is None
             else item.text("label")
         )
@@ -105,9 +105,5 @@ def _bells(plan: Plan) -> list[BellFacts]:
             min(bell.start_secs for bell in bells.values()),
             max(bell.end_secs for bell in bells.values()),
         )
-        found.append(BellFacts(called, len(bells), _clock(starts), _clock(ends)))
+        found.append(BellFacts(called, len(bells), clock_text(starts), clock_text(ends)))
     return found
-
-
-def _clock(secs: int) -> str:
-    return f"{secs // 3600}:{secs // 60 % 60:02}"

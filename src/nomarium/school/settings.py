@@ -1,5 +1,6 @@
 """The Settings table of a plan."""
 
+from collections.abc import Callable
 from typing import NamedTuple
 
 from nomarium.model.problem import Problem
@@ -9,6 +10,7 @@ from nomarium.reading.cells.choices import read_yes_no
 from nomarium.reading.cells.lengths import read_length
 from nomarium.reading.cells.memo import read_zone
 from nomarium.reading.cells.words import ENGLISH, fold
+from nomarium.reading.options import Order
 from nomarium.school.plantables import Item, Table, plain
 from nomarium.school.templates import FIELDS, unknown_fields
 
@@ -26,7 +28,7 @@ class Settings(NamedTuple):
 
     calendar_name: str = ""
     zone: str | None = None
-    date_order: str = ""
+    date_order: Order = ""
     school_days: tuple[int, ...] = (0, 1, 2, 3, 4)
     """Taught weekdays, 0 is Monday, in the order of the week."""
     moves: str = ""
@@ -81,85 +83,109 @@ def read_settings(table: Table | None) -> tuple[Settings, list[Problem]]:
 
 
 def _read(name: str, item: Item, settings: Settings) -> Settings | Problem:
+    """The settings with one more."""
+    if name in _SWITCHES:
+        answer = read_yes_no(item.cells["value"])
+        if isinstance(answer, bool):
+            return Settings(**(settings._asdict() | {_SWITCHES[name]: answer}))
+        message = f"{name} is yes or no, not “{item.text('value')}”."
+        return item.problem("setting-value", "value", message, "Write yes or no.")
+    return _READERS[name](item, settings)
+
+
+def _calendar_name(item: Item, settings: Settings) -> Settings:
+    return settings._replace(calendar_name=item.text("value"))
+
+
+def _time_zone(item: Item, settings: Settings) -> Settings | Problem:
     text = item.text("value")
-    if name == "Calendar name":
-        return settings._replace(calendar_name=text)
-    if name == "Time zone":
-        zone = read_zone(text)
-        if isinstance(zone, Refusal):
-            return zone.problem(item.place("value"), text)
-        return settings._replace(zone=zone)
-    if name == "Date order":
-        order = {
-            "dmy": "dmy",
-            "mdy": "mdy",
-            "ymd": "ymd",
-            "dayfirst": "dmy",
-            "monthfirst": "mdy",
-            "yearfirst": "ymd",
-        }
-        found = order.get(
-            plain(text).replace("/", "").replace("dd", "d").replace("mm", "m").replace("yyyy", "y")
-        )
-        return (
-            settings._replace(date_order=found)
-            if found
-            else _unknown(item, "value", "There is no order", ("dmy", "mdy", "ymd"))
-        )
-    if name == "School days":
-        days = read_school_days(text)
-        if days is None:
-            message = f"“{text}” is no list of weekdays."
-            return item.problem(
-                "setting-value", "value", message, "Write it like Mon-Fri, Sun-Thu or Mon, Tue, Thu."
-            )
-        return settings._replace(school_days=days)
-    if name in ("Cycle moves", "Cycle restarts"):
-        choices = MOVES if name == "Cycle moves" else RESTARTS
-        word = {plain(choice): choice for choice in choices}.get(plain(text))
-        if word is None:
-            return _unknown(item, "value", f"{name} cannot be", choices)
-        return (
-            settings._replace(moves=word)
-            if name == "Cycle moves"
-            else settings._replace(restarts=word, restarts_item=item)
-        )
-    if name == "Cycle starts":
-        if plain(text) in ("thefirstschoolday", "firstschoolday"):
-            return settings
-        return settings._replace(starts=item)
-    if name == "First label":
-        return settings._replace(first_label=item)
-    if name in ("Event title", "Event notes"):
-        unknown = unknown_fields(text)
-        if unknown:
-            fields = [f"{{{one}}}" for one in FIELDS]
-            remedy = meant(f"{{{unknown[0]}}}", fields, f"Use {', '.join(fields)}.", 0.6)
-            return item.problem("template-field", "value", f"There is no field {{{unknown[0]}}}.", remedy)
-        return (
-            settings._replace(title=text)
-            if name == "Event title"
-            else settings._replace(notes=text.replace("\\n", "\n"))
-        )
-    if name == "Join gap":
-        secs = read_length(text, 60)
-        return (
-            secs.problem(item.place("value"), text)
-            if isinstance(secs, Refusal)
-            else settings._replace(join_gap_secs=secs)
-        )
-    answer = read_yes_no(item.cells["value"])
-    if isinstance(answer, Refusal) or answer is None:
+    zone = read_zone(text)
+    if isinstance(zone, Refusal):
+        return zone.problem(item.place("value"), text)
+    return settings._replace(zone=zone)
+
+
+def _date_order(item: Item, settings: Settings) -> Settings | Problem:
+    text = plain(item.text("value")).replace("/", "")
+    found = _ORDERS.get(text.replace("dd", "d").replace("mm", "m").replace("yyyy", "y"))
+    if found is None:
+        return _unknown(item, "value", "There is no order", ("dmy", "mdy", "ymd"))
+    return settings._replace(date_order=found)
+
+
+def _school_days(item: Item, settings: Settings) -> Settings | Problem:
+    days = read_school_days(item.text("value"))
+    if days is None:
+        message = f"“{item.text('value')}” is no list of weekdays."
         return item.problem(
-            "setting-value", "value", f"{name} is yes or no, not “{text}”.", "Write yes or no."
+            "setting-value", "value", message, "Write it like Mon-Fri, Sun-Thu or Mon, Tue, Thu."
         )
-    field = {
-        "Join periods": "join",
-        "Show labels": "show_labels",
-        "Show weeks": "show_weeks",
-        "Show days off": "show_days_off",
-    }[name]
-    return settings._replace(**{field: answer})  # type: ignore[arg-type]
+    return settings._replace(school_days=days)
+
+
+def _cycle_moves(item: Item, settings: Settings) -> Settings | Problem:
+    word = _one_of(item, MOVES)
+    return settings._replace(moves=word) if word else _unknown(item, "value", "Cycle moves cannot be", MOVES)
+
+
+def _cycle_restarts(item: Item, settings: Settings) -> Settings | Problem:
+    word = _one_of(item, RESTARTS)
+    if word is None:
+        return _unknown(item, "value", "Cycle restarts cannot be", RESTARTS)
+    return settings._replace(restarts=word, restarts_item=item)
+
+
+def _one_of(item: Item, choices: tuple[str, ...]) -> str | None:
+    return {plain(choice): choice for choice in choices}.get(plain(item.text("value")))
+
+
+def _cycle_starts(item: Item, settings: Settings) -> Settings:
+    if plain(item.text("value")) in ("thefirstschoolday", "firstschoolday"):
+        return settings
+    return settings._replace(starts=item)
+
+
+def _first_label(item: Item, settings: Settings) -> Settings:
+    return settings._replace(first_label=item)
+
+
+def _event_title(item: Item, settings: Settings) -> Settings | Problem:
+    return _wrong_template(item) or settings._replace(title=item.text("value"))
+
+
+def _event_notes(item: Item, settings: Settings) -> Settings | Problem:
+    return _wrong_template(item) or settings._replace(notes=item.text("value").replace("\\n", "\n"))
+
+
+def _wrong_template(item: Item) -> Problem | None:
+    unknown = unknown_fields(item.text("value"))
+    if not unknown:
+        return None
+    fields = [f"{{{one}}}" for one in FIELDS]
+    remedy = meant(f"{{{unknown[0]}}}", fields, f"Use {', '.join(fields)}.", 0.6)
+    return item.problem("template-field", "value", f"There is no field {{{unknown[0]}}}.", remedy)
+
+
+def _join_gap(item: Item, settings: Settings) -> Settings | Problem:
+    text = item.text("value")
+    secs = read_length(text, 60)
+    if isinstance(secs, Refusal):
+        return secs.problem(item.place("value"), text)
+    return settings._replace(join_gap_secs=secs)
+
+
+_ORDERS: dict[str, Order] = {
+    "dmy": "dmy", "mdy": "mdy", "ymd": "ymd", "dayfirst": "dmy", "monthfirst": "mdy", "yearfirst": "ymd",
+}  # fmt: skip
+_SWITCHES = {
+    "Join periods": "join", "Show labels": "show_labels", "Show weeks": "show_weeks", "Show days off": "show_days_off",
+}  # fmt: skip
+"""Settings that are yes or no, and the field of each."""
+_READERS: dict[str, Callable[[Item, Settings], Settings | Problem]] = {
+    "Calendar name": _calendar_name, "Time zone": _time_zone, "Date order": _date_order, "School days": _school_days,
+    "Cycle moves": _cycle_moves, "Cycle starts": _cycle_starts, "First label": _first_label,
+    "Cycle restarts": _cycle_restarts, "Event title": _event_title, "Event notes": _event_notes, "Join gap": _join_gap,
+}  # fmt: skip
 
 
 def _unknown(item: Item, field: str, what: str, known: tuple[str, ...]) -> Problem:

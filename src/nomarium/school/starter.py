@@ -1,12 +1,7 @@
-"""An empty, explained plan to fill in: a worked example small enough to understand in every sheet."""
+"""What stands in an explained plan to fill in: a worked example small enough to understand in every sheet."""
 
-import csv
-import datetime as dt
-import io
-from collections.abc import Iterator
-from typing import Any, NamedTuple
+from typing import NamedTuple
 
-from nomarium.school.plantables import TITLES
 from nomarium.school.settings import MOVES, NAMES, RESTARTS
 
 
@@ -108,85 +103,10 @@ SHEETS = (
         (("Assembly", "2026-09-08", "12:00", "12:20", "Sail loft", "every A day", "Staff", ""), ("Open day", "2026-12-05", "", "", "Main slip", "", "", "")),
     ),
 )  # fmt: skip
-_DATES = frozenset(("First day", "Last day", "Date"))
-_TIMES = frozenset(("Start", "End"))
-_READY = 400
-"""Rows that have their formats and drop-downs."""
-
-
-def plan_workbook() -> bytes:
-    """The starter plan as a workbook: formats, drop-downs, a worked example, and a sheet that explains it all."""
-    import xlsxwriter
-
-    data = io.BytesIO()
-    with xlsxwriter.Workbook(data, {"in_memory": True, "strings_to_urls": False}) as book:
-        book.set_properties(
-            {"title": "School year", "created": dt.datetime(2026, 1, 1)}
-        )  # same starter, same bytes
-        bold = book.add_format({"bold": True, "bg_color": "#DCE9EC", "bottom": 1})
-        formats = {
-            "date": book.add_format({"num_format": "yyyy-mm-dd"}),
-            "time": book.add_format({"num_format": "h:mm"}),
-            "": book.add_format({"num_format": "@"}),
-        }
-        _explain(book, bold)
-        for one in SHEETS:
-            _sheet(book, one, bold, formats)
-    return data.getvalue()
-
-
-def _sheet(book: Any, one: PlanSheet, bold: Any, formats: dict[str, Any]) -> None:
-    sheet = book.add_worksheet(TITLES[one.name])
-    sheet.freeze_panes(1, 0)
-    for n, (heading, what) in enumerate(one.columns):
-        form = "date" if heading in _DATES else "time" if heading in _TIMES else ""
-        width = max(len(heading), *(len(row[n]) for row in one.rows)) + 2
-        sheet.set_column(n, n, min(max(width, 9), 34), formats[form])
-        sheet.write_string(0, n, heading, bold)
-        sheet.write_comment(0, n, what)
-        for at, row in enumerate(one.rows, 1):
-            if not row[n]:
-                continue
-            if form == "date":
-                sheet.write_datetime(at, n, dt.datetime.fromisoformat(row[n]), formats[form])
-            elif form == "time":
-                sheet.write_datetime(
-                    at, n, dt.datetime.strptime(f"1899-12-31 {row[n]}", "%Y-%m-%d %H:%M"), formats[form]
-                )
-            else:
-                sheet.write_string(at, n, row[n], formats[form])
-        choices = one.choices.get(heading)
-        if choices:
-            sheet.data_validation(
-                1, n, _READY, n, {"validate": "list", "source": list(choices), "error_type": "warning"}
-            )
-
-
-def _explain(book: Any, bold: Any) -> None:
-    sheet = book.add_worksheet("How to fill it in")
-    sheet.set_column(0, 0, 16)
-    sheet.set_column(1, 1, 14)
-    sheet.set_column(2, 2, 100)
-    sheet.write_row(0, 0, ["Sheet", "Column", "What to write"], bold)
-    at = 1
-    for one in SHEETS:
-        sheet.write_row(at, 0, [TITLES[one.name], "", one.what])
-        for n, (heading, what) in enumerate(one.columns, 1):
-            sheet.write_row(at + n, 1, [heading, what])
-        at += len(one.columns) + 2
-    for line in (
-        "The rows are a worked example: write yours over them.", "Sheets and columns that you do not need may be deleted; one of Timetable, Cycle and Events must stay.",
-        "Then: nomarium survey FILE, nomarium build FILE -o year.ics, nomarium tally FILE",
-    ):  # fmt: skip
-        sheet.write_string(at, 2, line)
-        at += 1
-
-
-def plan_files() -> Iterator[tuple[str, bytes]]:
-    """The starter plan as CSV files: (name, contents)."""
-    for one in SHEETS:
-        text = io.StringIO()
-        writer = csv.writer(text)
-        writer.writerow([heading for heading, _ in one.columns])
-        writer.writerows(one.rows)
-        yield TITLES[one.name].lower().replace(" ", "-") + ".csv", text.getvalue().encode("utf-8-sig")
+DATES = frozenset(("First day", "Last day", "Date"))
+TIMES = frozenset(("Start", "End"))
+LAST_WORDS = (
+    "The rows are a worked example: write yours over them.", "Sheets and columns that you do not need may be deleted; one of Timetable, Cycle and Events must stay.",
+    "Then: nomarium survey FILE, nomarium build FILE -o year.ics, nomarium tally FILE",
+)  # fmt: skip
+"""What stands below the explanation of the sheets."""

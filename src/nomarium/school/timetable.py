@@ -7,6 +7,7 @@ from typing import NamedTuple
 
 from nomarium.model.problem import Place, Problem, note
 from nomarium.model.refusal import Refusal
+from nomarium.model.wording import WEEKDAYS
 from nomarium.school.codes import Codes
 from nomarium.school.plantables import Item, Table, plain
 from nomarium.school.yeartables import Dates
@@ -49,9 +50,8 @@ class Known(NamedTuple):
     """Whether weekday names are labels: where the cycle is by weekday or there is none."""
 
 
-_WEEKDAYS = ("Monday", "Tuesday", "Wednesday", "Thursday", "Friday", "Saturday", "Sunday")
 _SHORT = (
-    *tuple((name[:size], name) for name in _WEEKDAYS for size in (2, 3, 4)),
+    *tuple((name[:size], name) for name in WEEKDAYS for size in (2, 3, 4)),
     ("Thurs", "Thursday"),
     ("Tues", "Tuesday"),
 )
@@ -61,11 +61,11 @@ def labels_of(known: Known) -> Codes:
     """Labels, and weekday names where they work as labels."""
     if not known.weekdays_work:
         return known.labels
-    plural = tuple((f"{name}s", name) for name in _WEEKDAYS)
+    plural = tuple((f"{name}s", name) for name in WEEKDAYS)
     own = tuple((name, name) for name in known.labels.names)
     taken = {plain(name) for name in known.labels.names}
     short = tuple(pair for pair in _SHORT if plain(pair[0]) not in taken)
-    return Codes("label", [*known.labels.names, *_WEEKDAYS], [*short, *plural, *own])
+    return Codes("label", [*known.labels.names, *WEEKDAYS], [*short, *plural, *own])
 
 
 def read_list(table: Table, known: Known, dates: Dates) -> Timetable:

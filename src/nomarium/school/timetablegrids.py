@@ -1,6 +1,7 @@
 """Timetables drawn as grids: labels across and periods down, or the other way, a class in each cell."""
 
 import re
+from collections.abc import Iterable, Sequence
 from typing import NamedTuple
 
 from nomarium.model.account import Account
@@ -10,7 +11,7 @@ from nomarium.model.refusal import Refusal
 from nomarium.school.codes import Codes
 from nomarium.school.plantables import plain
 from nomarium.school.timetable import Known, Slot, Timetable, labels_of
-from nomarium.sheets.sheet import Sheet, cell_text, is_blank
+from nomarium.sheets.sheet import Area, Row, Sheet, cell_text, is_blank
 
 _ROOM = r"(?s)^(?P<class>[^(@\n]+?)\s*(?:\((?P<brackets>[^)]*)\)|@\s*(?P<at>.+)|\n(?P<line>.+))?\s*$"
 
@@ -56,9 +57,9 @@ def find_grid(sheet: Sheet, known: Known) -> Grid | None:
     return None
 
 
-def _axis(cells: object, codes: Codes) -> list[Axis]:
+def _axis(cells: Iterable[tuple[int, Cell]], codes: Codes) -> list[Axis]:
     found = []
-    for at, cell in cells:  # type: ignore[attr-defined]
+    for at, cell in cells:
         if not cell_text(cell):
             continue
         read = codes.read(cell)
@@ -122,7 +123,9 @@ def read_timetable_grid(
     return found, account
 
 
-def _spans(grid: Grid, n: int, across: Axis, area, sheet: Sheet, rows, number: int) -> list[tuple[str, str]]:  # type: ignore[no-untyped-def]
+def _spans(
+    grid: Grid, n: int, across: Axis, area: Area | None, sheet: Sheet, rows: Sequence[Row], number: int
+) -> list[tuple[str, str]]:
     """The (label, period) pairs of a cell, of all that a merged one covers."""
     last_row = area.last_row + 1 if area else number
     last_column = area.last_column - sheet.first_column if area else across.at
@@ -161,7 +164,7 @@ def _one(text: str) -> tuple[str, str]:
     return match["class"].strip(), re.sub(r"^[(@]\s*|\)$", "", room.strip())
 
 
-def _strays(sheet: Sheet, grid: Grid, rows: list, known: Known) -> list[Problem]:  # type: ignore[type-arg]
+def _strays(sheet: Sheet, grid: Grid, rows: Sequence[Row], known: Known) -> list[Problem]:
     """Headings of the grid that name no label or period, over cells that hold something."""
     found = []
     labels = labels_of(known)

@@ -8,6 +8,7 @@ from nomarium.model.account import Account
 from nomarium.model.entry import Entry, Series
 from nomarium.model.event import Event
 from nomarium.model.problem import Place, Problem, note
+from nomarium.model.wording import counted
 from nomarium.reading.options import ReadingOptions
 from nomarium.reckoning.zones import zone_named
 from nomarium.sources.source import Source
@@ -83,7 +84,7 @@ def calendar_sources(
         owners[id(entry)].account.ledger.left_out += 1
     if found.superseded:
         count, first = len(found.superseded), found.superseded[0]
-        message = f"{count:,} older state{'' if count == 1 else 's'} of events with the same UID {'is' if count == 1 else 'are'} left out."
+        message = f"{counted(count, 'older state')} of events with the same UID {'is' if count == 1 else 'are'} left out."
         owner = owners[id(first)]
         owner.account.notes.append(note("event-superseded", message).at(owner.place(first.event.row_number)))
     for series in found.series:

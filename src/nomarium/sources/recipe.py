@@ -153,8 +153,10 @@ def _check_values(path: Path, recipe: dict[str, Any]) -> None:
 
     if recipe.get("date_order", "dmy") not in ("dmy", "mdy", "ymd"):
         raise recipe_refusal(path, f"has the date order “{recipe['date_order']}”", "Use dmy, mdy or ymd.")
-    if recipe.get("layout", "events") not in ("events", "grid", "month"):
-        raise recipe_refusal(path, f"has the layout “{recipe['layout']}”", "Use events, grid or month.")
+    if recipe.get("layout", "events") not in ("events", "grid", "month", "planner"):
+        raise recipe_refusal(
+            path, f"has the layout “{recipe['layout']}”", "Use events, grid, planner or month."
+        )
     zone = recipe.get("timezone")
     if zone is not None and zone_named(zone) is None:
         raise recipe_refusal(path, f"has the time zone “{zone}”, which does not exist", "Use an IANA name.")

@@ -10,7 +10,7 @@ from typing import BinaryIO, TextIO
 from nomarium.model.errors import SourceError
 from nomarium.model.event import FACETS, Event, Person
 from nomarium.model.problem import Problem
-from nomarium.targets.rejects import guarded
+from nomarium.targets.workbooks import Book, guarded, head_format, write_workbook
 
 HEADINGS = (
     "Title", "Date", "Start", "End", "End date", "All day", "Location", "Description", "Categories", "Audience",
@@ -105,36 +105,33 @@ class EventTable:
 
     def write_xlsx(self, target: BinaryIO) -> None:
         """Write it as a workbook of one sheet, with real dates and times."""
-        import xlsxwriter
-
         columns = self._columns()
-        properties = {"constant_memory": True, "strings_to_urls": False, "strings_to_formulas": False}
-        with xlsxwriter.Workbook(target, properties) as book:
-            book.set_properties(
-                {"title": "Events", "created": dt.datetime(2026, 1, 1)}
-            )  # same events, same bytes
-            bold = book.add_format({"bold": True, "bg_color": "#DCE9EC", "bottom": 1})
+
+        def fill(book: Book) -> None:
+            bold = head_format(book)
             date = book.add_format({"num_format": "yyyy-mm-dd"})
             time = {
                 5: book.add_format({"num_format": "hh:mm"}),
                 8: book.add_format({"num_format": "hh:mm:ss"}),
             }
-            sheet = book.add_worksheet("Events")
-            sheet.freeze_panes(1, 1)
+            page = book.add_worksheet("Events")
+            page.freeze_panes(1, 1)
             for at, n in enumerate(columns):
-                sheet.set_column(at, at, _width(n))
-                sheet.write_string(0, at, HEADINGS[n], bold)
+                page.set_column(at, at, _width(n))
+                page.write_string(0, at, HEADINGS[n], bold)
             for row, cells in enumerate(self._rows(), 1):
                 for at, (n, cell) in enumerate(zip(columns, cells, strict=True)):
                     if not cell:
                         continue
                     if n in _DATES:
-                        sheet.write_datetime(row, at, dt.datetime.fromisoformat(cell), date)
+                        page.write_datetime(row, at, dt.datetime.fromisoformat(cell), date)
                     elif n in _TIMES:
-                        sheet.write_number(row, at, _fraction(cell), time[len(cell)])
+                        page.write_number(row, at, _fraction(cell), time[len(cell)])
                     else:
-                        sheet.write_string(row, at, _fitting(cell, n))
-            sheet.autofilter(0, 0, self.row_count, len(columns) - 1)
+                        page.write_string(row, at, _fitting(cell, n))
+            page.autofilter(0, 0, self.row_count, len(columns) - 1)
+
+        write_workbook(target, "Events", fill, is_long=True)
 
 
 def _width(n: int) -> int:

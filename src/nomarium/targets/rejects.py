@@ -4,28 +4,16 @@ import csv
 import io
 from collections.abc import Sequence
 from pathlib import Path
-from typing import Protocol
 
-from nomarium.model.cell import Cell
-from nomarium.model.problem import Problem
+from nomarium.model.account import RejectedRow
 from nomarium.sheets.sheet import cell_text
 from nomarium.targets.replacing import replace_file
+from nomarium.targets.workbooks import Book, guarded, workbook_bytes
 
 REASON = "Reason for rejection"
 
 
-class Rejected(Protocol):
-    """A row as it stood, and why it was rejected."""
-
-    @property
-    def headings(self) -> tuple[str, ...]: ...
-    @property
-    def cells(self) -> tuple[Cell, ...]: ...
-    @property
-    def reasons(self) -> tuple[Problem, ...]: ...
-
-
-def write_rejects(tables: Sequence[Sequence[Rejected]], path: Path) -> None:
+def write_rejects(tables: Sequence[Sequence[RejectedRow]], path: Path) -> None:
     """Write each table's rejected rows with its headings and a last column of reasons.
 
     An .xlsx gets a sheet a table; a .csv gets one table with the headings of all.
@@ -48,7 +36,7 @@ def write_rejects(tables: Sequence[Sequence[Rejected]], path: Path) -> None:
     replace_file(path, lambda file: file.write(data))
 
 
-def _named(row: Rejected) -> list[str]:
+def _named(row: RejectedRow) -> list[str]:
     """The headings, each different, one for every cell."""
     names: list[str] = []
     for n in range(max(len(row.headings), len(row.cells))):
@@ -57,33 +45,21 @@ def _named(row: Rejected) -> list[str]:
     return names
 
 
-def _reason(row: Rejected) -> str:
+def _reason(row: RejectedRow) -> str:
     return " ".join(f"{p.message} {p.remedy}".strip() for p in row.reasons)
 
 
-def guarded(text: str) -> str:
-    """A text that no spreadsheet application takes for a formula; reading it back drops the apostrophe.
-
-    >>> guarded("=1+1"), guarded("Slip 1")
-    ("'=1+1", 'Slip 1')
-    """
-    return f"'{text}" if text[:1] in ("=", "+", "-", "@", "\t", "\r") else text
-
-
-def _write_workbook(tables: Sequence[Sequence[Rejected]], path: Path) -> None:
-    import xlsxwriter
-
-    data = io.BytesIO()
-    # texts stay texts: nothing in them becomes a formula, a number or a link
-    plain = {"in_memory": True, "strings_to_formulas": False, "strings_to_urls": False}
-    with xlsxwriter.Workbook(data, plain) as book:
+def _write_workbook(tables: Sequence[Sequence[RejectedRow]], path: Path) -> None:
+    def fill(book: Book) -> None:
         bold = book.add_format({"bold": True})
         for number, rows in enumerate(tables, 1):
-            sheet = book.add_worksheet(f"Rejected {number}" if len(tables) > 1 else "Rejected")
-            sheet.write_row(0, 0, [*_named(rows[0]), REASON], bold)
+            page = book.add_worksheet(f"Rejected {number}" if len(tables) > 1 else "Rejected")
+            page.write_row(0, 0, [*_named(rows[0]), REASON], bold)
             for at, row in enumerate(rows, 1):
                 texts = [cell_text(cell) for cell in row.cells]
-                sheet.write_row(at, 0, texts)
-                sheet.write_string(at, max(len(row.headings), len(texts)), _reason(row))
-            sheet.autofit()
-    replace_file(path, lambda file: file.write(data.getvalue()))
+                page.write_row(at, 0, texts)
+                page.write_string(at, max(len(row.headings), len(texts)), _reason(row))
+            page.autofit()
+
+    data = workbook_bytes("Rejected rows", fill)
+    replace_file(path, lambda file: file.write(data))

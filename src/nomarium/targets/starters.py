@@ -1,12 +1,19 @@
-"""An empty, explained spreadsheet of events to fill in, whose headings `build` reads as they stand."""
+"""Empty, explained spreadsheets to fill in, whose headings are read as they stand: events, and a plan."""
 
 import csv
-import datetime as dt
 import io
+from collections.abc import Iterator
+from functools import partial
 from typing import NamedTuple
 
+from nomarium.school.plantables import EXPLANATION, TITLES
+from nomarium.school.starter import DATES, LAST_WORDS, SHEETS, TIMES
+from nomarium.targets.workbooks import Book, Form, Format, head_format, workbook_bytes, write_form
+
 _ROWS_READY = 1_000
-"""Rows that have their formats and drop-downs."""
+"""Rows that have their formats and drop-downs …"""
+_PLAN_ROWS_READY = 400
+"""… and those of each table of a plan."""
 
 
 class StarterColumn(NamedTuple):
@@ -17,8 +24,7 @@ class StarterColumn(NamedTuple):
     """What to write in it, for the explanation sheet."""
     examples: tuple[str, str]
     choices: tuple[str, ...] = ()
-    form: str = ""
-    """date, time or nothing."""
+    form: Form = ""
 
 
 _YES_NO = ("yes", "no")
@@ -61,72 +67,98 @@ def starter_csv(example_mark: str) -> bytes:
 
 def starter_workbook(example_mark: str) -> bytes:
     """The starter as a workbook: formats, drop-downs, and a sheet that explains each column."""
-    import xlsxwriter
-
-    data = io.BytesIO()
-    properties = {"in_memory": True, "strings_to_urls": False}
-    with xlsxwriter.Workbook(data, properties) as book:
-        # a fixed date, so that the same starter is the same bytes
-        book.set_properties({"title": "Events", "created": dt.datetime(2026, 1, 1)})
-        bold = book.add_format({"bold": True, "bg_color": "#DCE9EC", "bottom": 1})
-        grey = {"italic": True, "font_color": "#707070"}
-        formats = {"date": "yyyy-mm-dd", "time": "h:mm", "": "General"}
-        plain = {form: book.add_format({"num_format": code}) for form, code in formats.items()}
-        example = {form: book.add_format({"num_format": code, **grey}) for form, code in formats.items()}
-        sheet = book.add_worksheet("Events")
-        sheet.freeze_panes(1, 1)
-        for n, column in enumerate(EVENT_COLUMNS):
-            width = max(len(column.heading), *(len(text) for text in column.examples)) + 2
-            sheet.set_column(n, n, min(max(width, 9), 32), plain[column.form])
-            sheet.write_string(0, n, column.heading, bold)
-            sheet.write_comment(0, n, column.what)
-            for row, text in enumerate(column.examples, 1):
-                _write(
-                    sheet,
-                    row,
-                    n,
-                    (example_mark if n == 0 else "") + text,
-                    column.form,
-                    example[column.form],
-                )
-            _validate(sheet, n, column)
-        _explain(book, bold, example_mark)
-    return data.getvalue()
+    return workbook_bytes("Events", partial(_fill_events, example_mark=example_mark))
 
 
-def _write(sheet, row: int, column: int, text: str, form: str, style) -> None:  # type: ignore[no-untyped-def]
-    if not text:
-        return
-    if form == "date":
-        sheet.write_datetime(row, column, dt.datetime.fromisoformat(text), style)
-    elif form == "time":
-        sheet.write_datetime(row, column, dt.datetime.strptime(f"1899-12-31 {text}", "%Y-%m-%d %H:%M"), style)
-    else:
-        sheet.write_string(row, column, text, style)
+def _fill_events(book: Book, example_mark: str) -> None:
+    bold = head_format(book)
+    grey = {"italic": True, "font_color": "#707070"}
+    formats: dict[Form, str] = {"date": "yyyy-mm-dd", "time": "h:mm", "": "General"}
+    plain = {form: book.add_format({"num_format": code}) for form, code in formats.items()}
+    example = {form: book.add_format({"num_format": code, **grey}) for form, code in formats.items()}
+    page = book.add_worksheet("Events")
+    page.freeze_panes(1, 1)
+    for n, column in enumerate(EVENT_COLUMNS):
+        width = max(len(column.heading), *(len(text) for text in column.examples)) + 2
+        page.set_column(n, n, min(max(width, 9), 32), plain[column.form])
+        page.write_string(0, n, column.heading, bold)
+        page.write_comment(0, n, column.what)
+        for row, text in enumerate(column.examples, 1):
+            shown = (example_mark if n == 0 else "") + text
+            write_form(page, row, n, shown, column.form, example[column.form])
+        if column.choices:
+            rule = {"validate": "list", "source": list(column.choices), "error_title": column.heading,
+                    "error_message": column.what[:255]}  # fmt: skip
+            page.data_validation(1, n, _ROWS_READY, n, rule)
+    _explain_events(book, bold, example_mark)
 
 
-def _validate(sheet, n: int, column: StarterColumn) -> None:  # type: ignore[no-untyped-def]
-    if column.choices:
-        rule = {"validate": "list", "source": list(column.choices), "error_title": column.heading,
-                "error_message": column.what[:255]}  # fmt: skip
-        sheet.data_validation(1, n, _ROWS_READY, n, rule)
-
-
-def _explain(book, bold, example_mark: str) -> None:  # type: ignore[no-untyped-def]
-    sheet = book.add_worksheet("How to fill it in")
-    sheet.set_column(0, 0, 14)
-    sheet.set_column(1, 1, 90)
-    sheet.write_row(0, 0, ["Column", "What to write"], bold)
+def _explain_events(book: Book, bold: Format, example_mark: str) -> None:
+    page = book.add_worksheet("How to fill it in")
+    page.set_column(0, 0, 14)
+    page.set_column(1, 1, 90)
+    page.write_row(0, 0, ["Column", "What to write"], bold)
     for row, column in enumerate(EVENT_COLUMNS, 1):
-        sheet.write_row(row, 0, [column.heading, column.what])
+        page.write_row(row, 0, [column.heading, column.what])
     at = len(EVENT_COLUMNS) + 2
-    sheet.write_row(
-        at,
-        0,
-        [
-            "",
-            f"One event a row. The rows that begin with {example_mark.strip()} are examples: build leaves them out.",
-        ],
-    )
-    sheet.write_row(at + 1, 0, ["", "Columns may be moved, and those that stay empty deleted."])
-    sheet.write_row(at + 2, 0, ["", "Then: nomarium survey FILE, and nomarium build FILE -o events.ics"])
+    mark = example_mark.strip()
+    for line in (
+        f"One event a row. The rows that begin with {mark} are examples: build leaves them out.",
+        "Columns may be moved, and those that stay empty deleted.",
+        "Then: nomarium survey FILE, and nomarium build FILE -o events.ics",
+    ):
+        page.write_row(at, 0, ["", line])
+        at += 1
+
+
+def plan_workbook() -> bytes:
+    """The starter plan as a workbook: formats, drop-downs, a worked example, and a sheet that explains it all."""
+    return workbook_bytes("School year", _fill_plan)
+
+
+def _fill_plan(book: Book) -> None:
+    bold = head_format(book)
+    codes: dict[Form, str] = {"date": "yyyy-mm-dd", "time": "h:mm", "": "@"}
+    formats = {form: book.add_format({"num_format": code}) for form, code in codes.items()}
+    _explain_plan(book, bold)
+    for one in SHEETS:
+        page = book.add_worksheet(TITLES[one.name])
+        page.freeze_panes(1, 0)
+        for n, (heading, what) in enumerate(one.columns):
+            form: Form = "date" if heading in DATES else "time" if heading in TIMES else ""
+            width = max(len(heading), *(len(row[n]) for row in one.rows)) + 2
+            page.set_column(n, n, min(max(width, 9), 34), formats[form])
+            page.write_string(0, n, heading, bold)
+            page.write_comment(0, n, what)
+            for at, row in enumerate(one.rows, 1):
+                write_form(page, at, n, row[n], form, formats[form])
+            if choices := one.choices.get(heading):
+                rule = {"validate": "list", "source": list(choices), "error_type": "warning"}
+                page.data_validation(1, n, _PLAN_ROWS_READY, n, rule)
+
+
+def _explain_plan(book: Book, bold: Format) -> None:
+    page = book.add_worksheet(EXPLANATION)
+    page.set_column(0, 0, 16)
+    page.set_column(1, 1, 14)
+    page.set_column(2, 2, 100)
+    page.write_row(0, 0, ["Sheet", "Column", "What to write"], bold)
+    at = 1
+    for one in SHEETS:
+        page.write_row(at, 0, [TITLES[one.name], "", one.what])
+        for n, (heading, what) in enumerate(one.columns, 1):
+            page.write_row(at + n, 1, [heading, what])
+        at += len(one.columns) + 2
+    for line in LAST_WORDS:
+        page.write_string(at, 2, line)
+        at += 1
+
+
+def plan_files() -> Iterator[tuple[str, bytes]]:
+    """The starter plan as CSV files: (name, contents)."""
+    for one in SHEETS:
+        text = io.StringIO()
+        writer = csv.writer(text)
+        writer.writerow([heading for heading, _ in one.columns])
+        writer.writerows(one.rows)
+        yield TITLES[one.name].lower().replace(" ", "-") + ".csv", text.getvalue().encode("utf-8-sig")

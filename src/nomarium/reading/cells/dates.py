@@ -4,19 +4,18 @@ kept open here, as readings, for the whole column to settle (`evidence`)."""
 import datetime as dt
 import re
 from functools import cache
-from typing import Final, Literal, NamedTuple
+from typing import Final, NamedTuple
 
 from nomarium.model.refusal import Refusal
 from nomarium.reading.cells.words import Lexicon, fold
-
-Order = Literal["", "dmy", "mdy", "ymd"]
-"""The order of figures that a reading supposes; "" when it supposes none."""
+from nomarium.reading.options import Order
 
 
 class DayReading(NamedTuple):
     """One way to read a day. A valid date once its year is known."""
 
     order: Order
+    """The order of figures that it supposes; "" when it supposes none."""
     year: int | None
     month: int
     day: int

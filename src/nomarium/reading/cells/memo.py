@@ -3,7 +3,7 @@
 import datetime as dt
 from collections.abc import Callable
 from functools import partial
-from typing import TYPE_CHECKING, Any
+from typing import TYPE_CHECKING, Any, TypeAlias
 
 from nomarium.model.cell import Cell
 from nomarium.model.refusal import Refusal
@@ -20,6 +20,9 @@ if TYPE_CHECKING:
 
 _MIDNIGHT = Clock(0, True)
 
+FieldValue: TypeAlias = Any
+"""What a cell is read as: a text, a number, people … or a Refusal, as its field says."""
+
 REPEAT_FIELDS = ("repeat", "except", "also-on")
 
 MEMO_SIZE = 20_000
@@ -33,16 +36,18 @@ _FAULT_TEXTS = frozenset(
 )
 
 
-class CellMemo(dict[Cell, Any]):
+class CellMemo(dict[Cell, FieldValue]):
     """The values of one column's cells by cell. A blank cell takes the default, if there is one."""
 
-    def __init__(self, read: Callable[[Cell], Any], blank: Any = None, default: str = "") -> None:
+    def __init__(
+        self, read: Callable[[Cell], FieldValue], blank: FieldValue = None, default: str = ""
+    ) -> None:
         super().__init__()
         self._read = read
         self._default = default
         self._blank = blank
 
-    def __missing__(self, cell: Cell) -> Any:
+    def __missing__(self, cell: Cell) -> FieldValue:
         if len(self) >= MEMO_SIZE:
             self.clear()
         key, text = cell, cell_text(cell)
@@ -63,7 +68,7 @@ class CellMemo(dict[Cell, Any]):
 class TextMemo(CellMemo):
     """The same for a column of any text, most of which stands for itself."""
 
-    def __missing__(self, cell: Cell) -> Any:
+    def __missing__(self, cell: Cell) -> FieldValue:
         text = cell.strip() if type(cell) is str else ""
         if not text or text[0] in "'#eE" or len(self) >= MEMO_SIZE:
             return super().__missing__(cell)
@@ -75,13 +80,13 @@ class PartMemo(CellMemo):
     """The same for what a cell says about when: `Part` values, with a refusal inside when it is none."""
 
     def __init__(
-        self, read: Callable[[Cell], Any], default: str, plain: Callable[[Cell], Part | None]
+        self, read: Callable[[Cell], FieldValue], default: str, plain: Callable[[Cell], Part | None]
     ) -> None:
         """`plain` gives the parts of cells that need no look at anything else, and None for all others."""
         super().__init__(read, NOTHING, default)
         self._plain = plain
 
-    def __missing__(self, cell: Cell) -> Any:
+    def __missing__(self, cell: Cell) -> FieldValue:
         part = self._plain(cell)
         if part is not None and len(self) < MEMO_SIZE:
             self[cell] = part
@@ -229,7 +234,7 @@ def repeat_memo(field: str, lexicon: Lexicon, default: str = "", cycle: "Cycle |
     from nomarium.reading.cells.dates import Days
     from nomarium.reading.cells.repeats import read_day_list, read_repeat
 
-    def read(cell: Cell) -> Any:
+    def read(cell: Cell) -> FieldValue:
         if isinstance(cell, dt.date):
             return (Days(certain(cell.date() if isinstance(cell, dt.datetime) else cell)),)
         return read_day_list(cell_text(cell), lexicon)
@@ -249,11 +254,11 @@ def _read_list() -> Callable[[str], tuple[str, ...]]:
     return read_list
 
 
-def _reader_of_people(field: str) -> tuple[Callable[[Cell], Any], Any]:
+def _reader_of_people(field: str) -> tuple[Callable[[Cell], FieldValue], FieldValue]:
     from nomarium.ical.colors import CSS3_COLORS
     from nomarium.reading.cells import people
 
-    readers: dict[str, tuple[Callable[[str], Any], Any]] = {
+    readers: dict[str, tuple[Callable[[str], FieldValue], FieldValue]] = {
         "organizer": (people.read_person, None),
         "attendees": (people.read_people, ()),
         "optional-attendees": (partial(people.read_people, optional=True), ()),
@@ -265,7 +270,7 @@ def _reader_of_people(field: str) -> tuple[Callable[[Cell], Any], Any]:
     return _of_text(read), blank
 
 
-def _reader_of_choices(field: str) -> tuple[Callable[[Cell], Any], Any]:
+def _reader_of_choices(field: str) -> tuple[Callable[[Cell], FieldValue], FieldValue]:
     from nomarium.reading.cells import choices
 
     return {
@@ -279,7 +284,7 @@ def _reader_of_choices(field: str) -> tuple[Callable[[Cell], Any], Any]:
     }[field]
 
 
-def _of_text(read: Callable[[str], Any]) -> Callable[[Cell], Any]:
+def _of_text(read: Callable[[str], FieldValue]) -> Callable[[Cell], FieldValue]:
     return lambda cell: read(cell_text(cell))
 
 

@@ -1,8 +1,8 @@
 """Rules in plain English, for people to check."""
 
 from nomarium.model.recurrence import Rule
+from nomarium.model.wording import WEEKDAYS, listed
 
-_WEEKDAYS = ("Monday", "Tuesday", "Wednesday", "Thursday", "Friday", "Saturday", "Sunday")
 _MONTHS = (
     "January", "February", "March", "April", "May", "June", "July", "August", "September", "October",
     "November", "December",
@@ -22,11 +22,11 @@ def said(rule: Rule, on_school_days: bool = False) -> str:
     text = f"every {period}" if rule.interval == 1 else f"every {rule.interval} {period}s"
     parts = [part for part in (_days(rule, on_school_days), _dates(rule), _times(rule)) if part]
     if rule.months:
-        parts.append("in " + _listed([_MONTHS[month - 1] for month in rule.months]))
+        parts.append("in " + listed([_MONTHS[month - 1] for month in rule.months]))
     if rule.weeks:
         parts.append(
             "in "
-            + _listed([f"week {week}" if week > 0 else f"week {-week} from the end" for week in rule.weeks])
+            + listed([f"week {week}" if week > 0 else f"week {-week} from the end" for week in rule.weeks])
         )
     text = " ".join([text, *parts])
     if rule.until is not None:
@@ -42,33 +42,33 @@ def _days(rule: Rule, on_school_days: bool) -> str:
     workdays = "school days" if on_school_days else "weekdays"
     if set(rule.weekdays) == _WORKDAYS:
         if rule.positions:
-            return f"on the {_listed([_ordinal(n) for n in rule.positions])} {workdays[:-1]}"
+            return f"on the {listed([_ordinal(n) for n in rule.positions])} {workdays[:-1]}"
         return f"on {workdays} (Monday to Friday)"
-    plain = [_WEEKDAYS[day] for number, day in rule.weekdays if not number]
-    named = [f"{_ordinal(number)} {_WEEKDAYS[day]}" for number, day in rule.weekdays if number]
+    plain = [WEEKDAYS[day] for number, day in rule.weekdays if not number]
+    named = [f"{_ordinal(number)} {WEEKDAYS[day]}" for number, day in rule.weekdays if number]
     if named and len({day for number, day in rule.weekdays if number}) == 1:
-        numbers = _listed([_ordinal(number) for number, _ in rule.weekdays if number])
-        named = [f"{numbers} {_WEEKDAYS[rule.weekdays[0][1]]}"]
-    text = "on " + _listed([*plain, *(f"the {name}" for name in named)])
+        numbers = listed([_ordinal(number) for number, _ in rule.weekdays if number])
+        named = [f"{numbers} {WEEKDAYS[rule.weekdays[0][1]]}"]
+    text = "on " + listed([*plain, *(f"the {name}" for name in named)])
     return text + (
-        f" (the {_listed([_ordinal(n) for n in rule.positions])} of these)" if rule.positions else ""
+        f" (the {listed([_ordinal(n) for n in rule.positions])} of these)" if rule.positions else ""
     )
 
 
 def _dates(rule: Rule) -> str:
     parts = []
     if rule.month_days:
-        parts.append("on the " + _listed([_ordinal(day, "day") for day in rule.month_days]))
+        parts.append("on the " + listed([_ordinal(day, "day") for day in rule.month_days]))
     if rule.year_days:
-        parts.append("on " + _listed([f"day {day}" for day in rule.year_days]) + " of the year")
+        parts.append("on " + listed([f"day {day}" for day in rule.year_days]) + " of the year")
     if rule.positions and not rule.weekdays:
-        parts.append(f"(the {_listed([_ordinal(n) for n in rule.positions])} of these)")
+        parts.append(f"(the {listed([_ordinal(n) for n in rule.positions])} of these)")
     return " ".join(parts)
 
 
 def _times(rule: Rule) -> str:
     parts = [
-        f"at {name} {_listed([str(n) for n in numbers])}"
+        f"at {name} {listed([str(n) for n in numbers])}"
         for name, numbers in (("hour", rule.hours), ("minute", rule.minutes), ("second", rule.seconds))
         if numbers
     ]
@@ -82,7 +82,3 @@ def _ordinal(number: int, of_what: str = "") -> str:
         return f"{_ordinal(-number)} last {of_what}".strip()
     ending = {1: "st", 2: "nd", 3: "rd"}.get(number % 10 if number // 10 % 10 != 1 else 0, "th")
     return f"{number}{ending}"
-
-
-def _listed(words: list[str]) -> str:
-    return words[0] if len(words) == 1 else f"{', '.join(words[:-1])} and {words[-1]}"

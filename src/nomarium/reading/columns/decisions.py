@@ -5,15 +5,16 @@ from typing import TYPE_CHECKING, NamedTuple
 
 from nomarium.model.problem import Problem, note
 from nomarium.model.refusal import Refusal
-from nomarium.reading.cells.dates import Day, DayReading, Order
+from nomarium.model.wording import WEEKDAYS
+from nomarium.reading.cells.dates import Day, DayReading
 from nomarium.reading.cells.words import Lexicon
+from nomarium.reading.options import Order
 from nomarium.sheets.sheet import Sheet
 
 if TYPE_CHECKING:
     from nomarium.reading.cells.languages import LanguageFound
 
 ORDER_NAMES = {"dmy": "day first", "mdy": "month first", "ymd": "year first"}
-WEEKDAYS = ("Monday", "Tuesday", "Wednesday", "Thursday", "Friday", "Saturday", "Sunday")
 
 
 class Decisions(NamedTuple):

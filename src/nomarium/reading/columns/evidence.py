@@ -12,14 +12,14 @@ from typing import NamedTuple, cast
 from nomarium.model.cell import Cell
 from nomarium.model.problem import Problem, column_letter
 from nomarium.model.refusal import Refusal
-from nomarium.reading.cells.dates import Day, DayReading, Order
+from nomarium.reading.cells.dates import Day, DayReading
 from nomarium.reading.cells.moments import ROLES, Moment, plain_date, read_moment
 from nomarium.reading.cells.words import Lexicon, fold
 from nomarium.reading.columns.columns import Column
 from nomarium.reading.columns.decisions import ORDER_NAMES, Decisions, open_order
 from nomarium.reading.columns.fitting import left_readings, runs_forward
 from nomarium.reading.columns.headings import unit_of
-from nomarium.reading.options import ReadingOptions
+from nomarium.reading.options import Order, ReadingOptions
 from nomarium.sheets.sheet import Row, Sheet, cell_text
 
 ENOUGH_ROWS = 2_000
@@ -293,21 +293,22 @@ class _Tally:
 
     def _weigh_pair(self, number: int, text: str, first: Day, last: Day) -> None:
         """A range must not run backwards: an order in which it does is out for its row."""
-        forward = [o for o in ("dmy", "mdy") if runs_forward(first, last, o)]
+        either: tuple[Order, ...] = ("dmy", "mdy")
+        forward = [order for order in either if runs_forward(first, last, order)]
         needs_order = any(one.order for one in (*first.readings, *last.readings))
         if needs_order and len(forward) == 1:
             reason = "the other order would end before it starts"
-            self.witnesses.setdefault(forward[0], Witness(number, text, reason))  # type: ignore[arg-type]
+            self.witnesses.setdefault(forward[0], Witness(number, text, reason))
 
     def settle_order(self) -> tuple[Order, str, Refusal | None]:
         """The order of figures, the evidence for it, or why there is none."""
         asked = self.options.date_order
         if asked:
-            return asked, "as asked", None  # type: ignore[return-value]
+            return asked, "as asked", None
         for column in self.gathered.columns:
             unit = unit_of(column.heading).date_order
             if unit:
-                return unit, f"{ORDER_NAMES[unit]}: the heading “{column.heading}” says so", None  # type: ignore[return-value]
+                return unit, f"{ORDER_NAMES[unit]}: the heading “{column.heading}” says so", None
         if len(self.witnesses) > 1:
             (a, first), (b, second) = list(self.witnesses.items())[:2]
             message = (

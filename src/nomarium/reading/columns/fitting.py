@@ -3,8 +3,9 @@
 import datetime as dt
 from collections.abc import Iterator
 
+from nomarium.model.wording import WEEKDAYS
 from nomarium.reading.cells.dates import Day, DayReading
-from nomarium.reading.columns.decisions import WEEKDAYS
+from nomarium.reading.options import Order
 
 
 def left_readings(
@@ -50,7 +51,7 @@ def _dates_within(one: DayReading, first: dt.date, last: dt.date) -> Iterator[dt
             yield date
 
 
-def runs_forward(first: Day, last: Day, order: str) -> bool:
+def runs_forward(first: Day, last: Day, order: Order) -> bool:
     """Whether a range of two days, read in an order, need not end before it starts."""
     starts = [one for one in first.readings if one.order in ("", order)]
     ends = [one for one in last.readings if one.order in ("", order)]

@@ -1,13 +1,15 @@
 """Which field a heading names: by its known spellings in five languages, and nearly so, never recklessly."""
 
 import re
-from collections.abc import Iterator
+from collections.abc import Iterator, Mapping
 from functools import lru_cache
 from pathlib import Path
+from types import MappingProxyType
 from typing import Final, NamedTuple
 
 from nomarium.model.wording import nearest
 from nomarium.reading.cells.words import fold
+from nomarium.reading.options import Order
 
 FIELDS: Final = (
     "summary", "date", "start", "end", "end-date", "time", "when", "duration", "all-day", "location",
@@ -36,7 +38,7 @@ class HeadingMatch(NamedTuple):
 class HeadingUnit(NamedTuple):
     """What the brackets of a heading say: "Date (dd/mm/yyyy)", "Length (min)"."""
 
-    date_order: str = ""
+    date_order: Order = ""
     length_secs: int | None = None
 
 
@@ -123,20 +125,24 @@ def _forms(heading: str, plain: str) -> Iterator[str]:
         yield from (part for part in parts if len(part) > 1)  # not the “H/A” of home and away
 
 
+_ORDERS: Mapping[str, Order] = MappingProxyType({"dmy": "dmy", "mdy": "mdy", "ymd": "ymd"})
+
+
 def unit_of(heading: str) -> HeadingUnit:
     """The unit that a heading gives.
 
     >>> unit_of("Date (dd/mm/yyyy)").date_order, unit_of("Length (min)").length_secs
     ('dmy', 60)
     """
-    order, length = "", None
+    order: Order = ""
+    length = None
     candidates = re.findall(_BRACKETS, heading) or [heading]
     for text in candidates:
         plain = fold(text).strip()
         may_be_form = not plain.isalpha() or set(plain) <= set("djtmya")  # most headings are words
         if may_be_form and re.fullmatch(r"[djtmya]{1,4}(?:[/.\- ]?[djtmya]{1,4}){2}.*", plain):
             shape = re.sub(r"(.)\1+", r"\1", _in_english(re.sub(r"[^djtmya]", "", plain)))
-            order = shape if shape in ("dmy", "mdy", "ymd") else order
+            order = _ORDERS.get(shape, order)
         length = _LENGTH_UNITS.get(plain.removeprefix("in ").strip(), length)
     if fold(heading).strip() in ("minutes", "mins", "minuten"):
         length = 60

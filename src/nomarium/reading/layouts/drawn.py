@@ -4,14 +4,13 @@ import datetime as dt
 import re
 from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
-from typing import Any
 
 from nomarium.model.account import Account
 from nomarium.model.cell import Cell
 from nomarium.model.event import NO_DETAILS, Details, Event
 from nomarium.model.problem import Problem, note
 from nomarium.model.refusal import Refusal
-from nomarium.reading.cells.memo import fault_of, value_memo
+from nomarium.reading.cells.memo import FieldValue, fault_of, value_memo
 from nomarium.reading.cells.times import Times, read_times
 from nomarium.reading.columns.columns import Column
 from nomarium.reading.columns.decisions import Decisions
@@ -118,7 +117,7 @@ def events_of(
         yield Event(entry.text, when.start, when.end, when.zone, location, description, details, entry.row)
 
 
-def _defaults(options: ReadingOptions) -> dict[str, Any]:
+def _defaults(options: ReadingOptions) -> dict[str, FieldValue]:
     found = {f: value_memo(f, text)[""] for f, text in options.defaults.items() if f in _SET_FIELDS}
     return {field: value for field, value in found.items() if not isinstance(value, Refusal)}
 

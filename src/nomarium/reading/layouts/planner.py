@@ -8,9 +8,10 @@ from nomarium.model.cell import Cell
 from nomarium.model.event import Event
 from nomarium.model.problem import Problem, column_letter, note
 from nomarium.model.refusal import Refusal
+from nomarium.model.wording import WEEKDAYS
 from nomarium.reading.cells.moments import Moment, read_moment
 from nomarium.reading.cells.words import Lexicon
-from nomarium.reading.columns.decisions import WEEKDAYS, Decisions, resolve_day
+from nomarium.reading.columns.decisions import Decisions, resolve_day
 from nomarium.reading.columns.head import looks_like_date
 from nomarium.reading.columns.lexicons import weekday_columns
 from nomarium.reading.layouts.drawn import DrawnEntry, date_part, decide_days, events_of, time_and_text

@@ -1,9 +1,10 @@
 """The fields that few events have, from the values of a row's cells."""
 
 import datetime as dt
-from typing import TYPE_CHECKING, Any
+from typing import TYPE_CHECKING
 
 from nomarium.model.event import FACETS, NO_DETAILS, Details
+from nomarium.reading.cells.memo import FieldValue
 from nomarium.reading.rows.when import Part, When
 
 if TYPE_CHECKING:
@@ -11,7 +12,10 @@ if TYPE_CHECKING:
 
 
 def details_of(
-    values: dict[str, Any], when: When, reminder_secs: int | None, recurrence: "Recurrence | None" = None
+    values: dict[str, FieldValue],
+    when: When,
+    reminder_secs: int | None,
+    recurrence: "Recurrence | None" = None,
 ) -> Details:
     """The details of an event. An event without any gets the one shared value for that."""
     details = Details(
@@ -34,13 +38,13 @@ def details_of(
     return NO_DETAILS if details == NO_DETAILS else details
 
 
-def _privacy(values: dict[str, Any]) -> str:
+def _privacy(values: dict[str, FieldValue]) -> str:
     """PUBLIC, PRIVATE or CONFIDENTIAL from a sensitivity and a yes or no, the stricter of the two."""
     privacy: str = values.get("privacy") or ""
     return "PRIVATE" if values.get("private") and privacy in ("", "PUBLIC") else privacy
 
 
-def lead_of(values: dict[str, Any], when: When, day: Part, time: Part) -> int | None:
+def lead_of(values: dict[str, FieldValue], when: When, day: Part, time: Part) -> int | None:
     """How long before the start the alarm is, in seconds: a length, or the time from a moment of its own."""
     if values.get("reminder-on") is False:
         return None

@@ -2,7 +2,7 @@
 
 import datetime as dt
 from collections.abc import Iterator, Sequence
-from typing import TYPE_CHECKING, Any
+from typing import TYPE_CHECKING
 
 from nomarium.model.account import Account
 from nomarium.model.cell import Cell
@@ -12,6 +12,7 @@ from nomarium.model.refusal import Refusal
 from nomarium.reading.cells.memo import (
     REPEAT_FIELDS,
     CellMemo,
+    FieldValue,
     fault_of,
     part_memo,
     repeat_memo,
@@ -208,7 +209,7 @@ class _RowReader:
             if isinstance(part_or_blame, Blame):
                 return part_or_blame
             parts["date"] = part_or_blame
-        values: list[Any] = []
+        values: list[FieldValue] = []
         for field, memo, index in (
             ("duration", self.duration, self.duration_at),
             ("all-day", self.all_day, self.all_day_at),
@@ -322,11 +323,11 @@ class _RowReader:
         row: Sequence[Cell],
         when: When,
         summary: str,
-        location: Any,
-        description: Any,
+        location: FieldValue,
+        description: FieldValue,
     ) -> Event | None:
         """The event with the fields that few tables have, or None with every fault of them told."""
-        values: dict[str, Any] = {}
+        values: dict[str, FieldValue] = {}
         blames = [
             Blame(field, value)
             for field, value in (("location", location), ("description", description))
@@ -354,7 +355,7 @@ class _RowReader:
         place = location or values.get("room") or ""
         return Event(summary, when.start, when.end, when.zone, place, description, details, number)
 
-    def _repeated(self, number: int, values: dict[str, Any], when: When) -> "Repeated | Blame":
+    def _repeated(self, number: int, values: dict[str, FieldValue], when: When) -> "Repeated | Blame":
         from nomarium.reading.rows.repeating import Bounds, repeated
 
         options = self.reading.options
@@ -365,7 +366,7 @@ class _RowReader:
                 self.account.count(told.at(self.sheet.place(number)), told.cell or told.message)
         return found
 
-    def _reminder(self, row: Sequence[Cell], when: When, values: dict[str, Any]) -> int | None:
+    def _reminder(self, row: Sequence[Cell], when: When, values: dict[str, FieldValue]) -> int | None:
         """The alarm's lead in seconds, from a length or from a reminder's date and time."""
         moment = []
         for field in ("reminder-date", "reminder-time"):

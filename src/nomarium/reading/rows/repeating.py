@@ -2,12 +2,13 @@
 
 import datetime as dt
 from itertools import islice
-from typing import Any, NamedTuple
+from typing import NamedTuple
 
 from nomarium.model.problem import Problem, note
 from nomarium.model.recurrence import Recurrence, Rule
 from nomarium.model.refusal import Refusal
 from nomarium.reading.cells.dates import Day, Days
+from nomarium.reading.cells.memo import FieldValue
 from nomarium.reading.cells.repeats import Repeat
 from nomarium.reading.cells.repeatsaid import said
 from nomarium.reading.columns.decisions import Decisions, resolve_day
@@ -36,7 +37,9 @@ class Repeated(NamedTuple):
     notes: tuple[Problem, ...] = ()
 
 
-def repeated(when: When, values: dict[str, Any], decisions: Decisions, bounds: Bounds) -> Repeated | Blame:
+def repeated(
+    when: When, values: dict[str, FieldValue], decisions: Decisions, bounds: Bounds
+) -> Repeated | Blame:
     """The recurrence of a row from its `repeat`, `except` and `also-on` cells. `when` is its own date."""
     repeat: Repeat | None = values.get("repeat")
     begin = when.start.date() if isinstance(when.start, dt.datetime) else when.start

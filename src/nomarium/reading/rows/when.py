@@ -4,6 +4,7 @@ import datetime as dt
 from typing import TYPE_CHECKING, NamedTuple
 
 from nomarium.model.refusal import Refusal
+from nomarium.model.wording import clock_text
 from nomarium.reading.cells.times import DAY_SECS, Clock, end_after
 from nomarium.reckoning.zones import after_gap, elapsed, in_zone, local_time_kind
 
@@ -152,7 +153,7 @@ def _clock(*clocks: Clock | None) -> Clock | Blame | None:
     said = [clock for clock in clocks if clock is not None]
     telling = [clock for clock in said if clock.secs] or said
     if len({clock.secs for clock in telling}) > 1:
-        times = " and ".join(_text(clock) for clock in telling)
+        times = " and ".join(clock_text(clock.secs) for clock in telling)
         message = f"The row starts at two times, {times}."
         return Blame("start", Refusal("time-conflict", message, "Leave one of them blank."))
     return telling[0] if telling else None
@@ -231,7 +232,7 @@ def _end(
         notes.append("meridiem-shared")
     ends = _moment(last, end.secs)
     if ends < begins:
-        message = f"It ends at {_text(end)}, before it starts at {_text(start)}."
+        message = f"It ends at {clock_text(end.secs)}, before it starts at {clock_text(start.secs)}."
         remedy = "Correct the times; for an end past midnight give the end date too."
         return Blame("end", Refusal("end-before-start", message, remedy))
     return ends
@@ -281,7 +282,3 @@ def _over_changes(
 
 def _utc(moment: dt.datetime, offset_secs: int) -> dt.datetime:
     return (moment - dt.timedelta(seconds=offset_secs)).replace(tzinfo=dt.UTC)
-
-
-def _text(clock: Clock) -> str:
-    return f"{clock.secs // 3600}:{clock.secs // 60 % 60:02}"
