@@ -191,13 +191,14 @@ class EventStream:
         if identities.repeated_rows:
             rows = list(dict.fromkeys(identities.repeated_rows))
             listed = ", ".join(map(str, rows[:5])) + (f" and {len(rows) - 5:,} more" if len(rows) > 5 else "")
+            place = source.place(rows[0])
             message = (
-                f"Rows {listed} say the same as an earlier row; each stays an event."
+                f"{place.unit.capitalize()}s {listed} say the same as an earlier {place.unit}; each stays an event."
                 if len(rows) > 1
-                else f"Row {listed} says the same as an earlier row; both stay events."
+                else f"{place.unit.capitalize()} {listed} says the same as an earlier {place.unit}; both stay events."
             )
-            remedy = "Take the repeats out of the sheet if they are slips."
-            source.account.notes.append(note("row-repeated", message, remedy).at(source.place(rows[0])))
+            remedy = "Take the repeats out if they are slips."
+            source.account.notes.append(note("row-repeated", message, remedy).at(place))
         identities.repeated_uids.clear()
         identities.repeated_rows.clear()
 

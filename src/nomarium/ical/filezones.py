@@ -7,6 +7,7 @@ from functools import lru_cache
 from typing import NamedTuple
 
 from nomarium.ical.contentlines import parsed, property_head
+from nomarium.ical.values import UnknownZone
 from nomarium.model.recurrence import Rule
 from nomarium.reckoning.rules import parse_rule
 from nomarium.reckoning.starts import starts
@@ -112,7 +113,9 @@ class ZoneNames:
             read = property_head(f"{head}:", len(head)) if "TZID" in head.upper() else None
             tzid = read.params.get("TZID", "") if read else ""
             found = self.find(tzid) if tzid else (None, None)
-            self._by_head[head] = found if found[1] or not tzid else f"Nothing explains the zone “{tzid}”."
+            self._by_head[head] = (
+                found if found[1] or not tzid else UnknownZone(f"Nothing explains the zone “{tzid}”.")
+            )
         return self._by_head[head]
 
     def _find(self, tzid: str) -> tuple[str | None, Zone | None]:

@@ -3,11 +3,13 @@
 import json
 import re
 from collections.abc import Iterable, Iterator
-from typing import Any, TextIO
+from typing import Any, TextIO, TypeAlias
 
 from nomarium.ical.contentlines import parsed, split_list
 from nomarium.ical.octets import escaped, folded, unescaped
 
+Json: TypeAlias = Any
+"""What a JSON document is read as (RFC 7265, 3)."""
 _TYPES = {
     name: kind
     for kind, names in {
@@ -34,8 +36,8 @@ _DATE_TIME = rf"{_DATE}T(\d\d):?(\d\d):?(\d\d)(Z?)"
 def write_jcal(lines: Iterable[str], target: TextIO) -> None:
     """Write the unfolded content lines of one VCALENDAR as a jCal document, component by component."""
     depth = 0
-    head: list[Any] = []
-    stack: list[list[Any]] = []
+    head: list[Json] = []
+    stack: list[list[Json]] = []
     written = 0
     for line in lines:
         if line.startswith("BEGIN:"):
@@ -56,11 +58,11 @@ def write_jcal(lines: Iterable[str], target: TextIO) -> None:
     target.write("\n]]\n" if written else f'["vcalendar",{_json(head)},[]]\n')
 
 
-def _json(value: Any) -> str:
+def _json(value: Json) -> str:
     return json.dumps(value, ensure_ascii=False, separators=(",", ":"))
 
 
-def _property(line: str) -> list[Any]:
+def _property(line: str) -> list[Json]:
     """A content line as [name, parameters, type, value …] (RFC 7265, 3.4)."""
     found = parsed(line)
     assert found is not None
@@ -74,7 +76,7 @@ def _property(line: str) -> list[Any]:
     return [name, params, kind, *(_value(kind, text) for text in values)]
 
 
-def _value(kind: str, text: str) -> Any:
+def _value(kind: str, text: str) -> Json:
     if kind == "text":
         return unescaped(text)
     if kind in ("date", "date-time"):
@@ -100,8 +102,8 @@ def _dashed(text: str) -> str:
     return text
 
 
-def _recur(text: str) -> dict[str, Any]:
-    found: dict[str, Any] = {}
+def _recur(text: str) -> dict[str, Json]:
+    found: dict[str, Json] = {}
     for piece in text.split(";"):
         name, _, value = piece.partition("=")
         items = [int(part) if re.fullmatch(r"-?\d+", part) else part for part in value.split(",")]
@@ -112,7 +114,7 @@ def _recur(text: str) -> dict[str, Any]:
     return found
 
 
-def lines_of(document: Any) -> Iterator[str]:
+def lines_of(document: Json) -> Iterator[str]:
     """The folded content lines of a parsed jCal document: one VCALENDAR or a list of them.
 
     Raises ValueError when it is none.
@@ -122,7 +124,7 @@ def lines_of(document: Any) -> Iterator[str]:
         yield from map(folded, _component_lines(calendar))
 
 
-def _component_lines(component: Any) -> Iterator[str]:
+def _component_lines(component: Json) -> Iterator[str]:
     try:
         name, properties, parts = component
         yield f"BEGIN:{name.upper()}"
@@ -135,7 +137,7 @@ def _component_lines(component: Any) -> Iterator[str]:
         raise ValueError("not a component of jCal") from error
 
 
-def _line(name: str, params: dict[str, Any], kind: str, *values: Any) -> str:
+def _line(name: str, params: dict[str, Json], kind: str, *values: Json) -> str:
     from nomarium.ical.octets import parameter
 
     head = name.upper()
@@ -149,7 +151,7 @@ def _line(name: str, params: dict[str, Any], kind: str, *values: Any) -> str:
     return f"{head}:{','.join(_text(kind, value) for value in values)}"
 
 
-def _text(kind: str, value: Any) -> str:
+def _text(kind: str, value: Json) -> str:
     if kind == "text":
         return ";".join(map(escaped, value)) if isinstance(value, list) else escaped(str(value))
     if kind == "recur":

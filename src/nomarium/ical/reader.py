@@ -12,7 +12,7 @@ from nomarium.ical.contentlines import decoded, mended, parsed, property_head, u
 from nomarium.ical.filezones import ZoneNames
 from nomarium.ical.frame import blocks_in, read_frame, with_plain_ends
 from nomarium.ical.octets import unescaped
-from nomarium.ical.values import instant_of
+from nomarium.ical.values import UnknownZone, instant_of
 from nomarium.ical.vevent import Properties, alarm_secs, event_details, recurrence_of
 from nomarium.model.entry import Entry, Instant
 from nomarium.model.event import Details, Event
@@ -228,7 +228,7 @@ class _Reader:
             memo = self.memos[head] = _MomentMemo(head, self.frame.zones)
         moment = memo[value]
         if isinstance(moment, str):
-            unknown = "zone" in moment
+            unknown = isinstance(moment, UnknownZone)
             remedy = (
                 "Say which zone is meant with --timezone, such as America/Halifax."
                 if unknown

@@ -7,6 +7,12 @@ from nomarium.model.entry import Instant
 from nomarium.reckoning.values import moment_of
 
 
+class UnknownZone(str):
+    """Why a moment cannot be read: nothing explains its zone."""
+
+    __slots__ = ()
+
+
 class FindsZones(Protocol):
     """What resolves a TZID."""
 

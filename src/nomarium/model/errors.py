@@ -16,5 +16,9 @@ class SourceError(NomariumError):
     """A source cannot be opened or holds nothing that can be read (exit status 1)."""
 
 
+class EmptySourceError(SourceError):
+    """A source has no contents at all."""
+
+
 class UsageError(NomariumError):
     """What was asked for makes no sense or does not exist (exit status 2)."""

@@ -1,8 +1,11 @@
 """What a parser gives instead of a value: why the text is none, and what to do. Callers add where."""
 
-from typing import NamedTuple
+from typing import Literal, NamedTuple
 
 from nomarium.model.problem import Place, Problem
+
+Why = Literal["", "missing", "unlike"]
+"""`missing`: there is nothing to read; `unlike`: nothing in the text is like what it should be."""
 
 
 class Refusal(NamedTuple):
@@ -11,6 +14,8 @@ class Refusal(NamedTuple):
     code: str
     message: str
     remedy: str = ""
+    why: Why = ""
+    """What others go by who try something else."""
 
     def problem(self, place: Place, cell: str | None = None) -> Problem:
         """The refusal as a problem at a place."""

@@ -39,8 +39,8 @@ def read_lessons(table: Table | None) -> tuple[dict[str, list[Lesson]], list[Pro
 
 def poured(
     lessons: dict[str, list[Lesson]], meetings: Sequence[Meeting], classes: dict[str, str]
-) -> tuple[dict[int, Lesson], list[Problem]]:
-    """The lesson of each meeting by its index; lessons that no meeting is left for are problems.
+) -> tuple[dict[int, Lesson], list[Problem], list[Problem]]:
+    """The lesson of each meeting by its index; problems, and those of lessons for which no meeting is left.
 
     `classes` are the codes that there are, by compared form.
     """
@@ -48,7 +48,7 @@ def poured(
     at: dict[str, list[int]] = defaultdict(list)
     for n, meeting in enumerate(meetings if lessons else ()):
         at[plain(meeting.slot.code)].append(n)
-    problems = []
+    problems, left_over = list[Problem](), list[Problem]()
     for code, listed in lessons.items():
         if code not in classes:
             item = listed[0].item
@@ -67,7 +67,7 @@ def poured(
                     f"{classes[code]} has {len(at.get(code, ()))} meetings: {left} lesson{'s' if left > 1 else ''} "
                     f"from “{lesson.title}” on {'have' if left > 1 else 'has'} no meeting left."
                 )
-                problems.append(
+                left_over.append(
                     lesson.item.problem(
                         "lessons-left-over",
                         "title",
@@ -76,4 +76,4 @@ def poured(
                     )
                 )
                 break
-    return found, problems
+    return found, problems, left_over

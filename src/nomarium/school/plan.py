@@ -108,8 +108,8 @@ def read_plan(sheets: Sequence[Sheet], options: ReadingOptions, days_off: DaysOf
     classes = {plain(slot.code): slot.code for slot in slots}
     for item in tables["timetable"].items if "timetable" in tables else ():
         classes.setdefault(plain(item.text("class")), item.text("class"))  # those of rows with a problem, too
-    by_meeting, found = poured(lessons, met.meetings, classes)
-    problems += [one for one in found if not (has_gaps and one.code == "lessons-left-over")]
+    by_meeting, found, left_over = poured(lessons, met.meetings, classes)
+    problems += found if has_gaps else [*found, *left_over]
     if not (slots or rows.cycle or events):
         notes.append(note("plan-empty", "The plan has neither classes, nor a cycle, nor events."))
     _reject(tables, problems)

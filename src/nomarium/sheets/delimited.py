@@ -8,7 +8,7 @@ from itertools import islice
 from pathlib import Path
 
 from nomarium.model.cell import Cell
-from nomarium.model.errors import SourceError
+from nomarium.model.errors import EmptySourceError, SourceError
 from nomarium.model.problem import Place, Problem, note
 from nomarium.sheets.encoding import TextKind, text_kind
 from nomarium.sheets.sheet import Row, RowsAgain, Sheet
@@ -28,7 +28,7 @@ def open_delimited(path: Path, name: str) -> Sheet:
         except UnicodeError as error:
             raise _broken_text(name, kind.encoding) from error
     if not any(line.strip() for line in sample):
-        raise SourceError(
+        raise EmptySourceError(
             Problem("source-empty", f"{name} is empty.", "Check that it was saved.", Place(name))
         )
     skip = 0

@@ -2,7 +2,7 @@
 
 from pathlib import Path
 
-from nomarium.model.errors import SourceError
+from nomarium.model.errors import EmptySourceError, SourceError
 from nomarium.model.problem import Place, Problem, note
 from nomarium.model.wording import meant
 from nomarium.sheets.delimited import open_delimited
@@ -44,7 +44,8 @@ def open_source(path: Path, name: str, wanted_sheets: tuple[str, ...] = ()) -> l
         why = error.strerror or str(error)
         raise _refusal("source-closed", f"{name} cannot be opened: {why}.", "", name) from error
     if not head:
-        raise _refusal("source-empty", f"{name} is empty.", "Check that it was saved.", name)
+        problem = Problem("source-empty", f"{name} is empty.", "Check that it was saved.", Place(name))
+        raise EmptySourceError(problem)
     kind = _kind(path, head, name)
     ending = Path(name).suffix.lower() if "://" not in name else ""
     if kind == "text":
@@ -78,9 +79,7 @@ def _open_folder(path: Path, name: str, wanted_sheets: tuple[str, ...]) -> list[
             continue
         try:
             found = open_source(file, f"{name.rstrip('/')}/{file.name}")
-        except SourceError as error:
-            if error.problem.code != "source-empty":
-                raise
+        except EmptySourceError:
             continue
         sheets += [one._replace(file=name, name=file.stem) for one in found]
     return sheets

@@ -2,13 +2,16 @@
 
 from collections.abc import Callable, Iterator
 from pathlib import Path
-from typing import Any
+from typing import TYPE_CHECKING
 
 from nomarium.model.errors import SourceError, UsageError
 from nomarium.model.problem import Place, Problem
 from nomarium.sheets.delimited import unpacked
 from nomarium.sheets.faults import Extras, counts_from_1904, ods_extras, xlsx_faults
 from nomarium.sheets.sheet import Area, Row, RowsAgain, Sheet
+
+if TYPE_CHECKING:
+    from python_calamine import CalamineSheet, CalamineWorkbook
 
 
 def open_workbook(path: Path, name: str, kind: str, wanted: tuple[str, ...] = ()) -> list[Sheet]:
@@ -84,10 +87,12 @@ def _extras(path: Path, kind: str, names: list[str]) -> dict[str, Extras]:
     return {}
 
 
-def _sheet(book: Any, sheet_name: str, file: str, extras: Extras | None, from_1904: bool) -> Sheet:
-    held: list[Any] = []
+def _sheet(
+    book: "CalamineWorkbook", sheet_name: str, file: str, extras: Extras | None, from_1904: bool
+) -> Sheet:
+    held: list[CalamineSheet] = []
 
-    def data() -> Any:
+    def data() -> "CalamineSheet":
         if not held:  # parsed when first asked for, and once
             held.append(book.get_sheet_by_name(sheet_name))
         return held[0]
@@ -108,11 +113,13 @@ def _sheet(book: Any, sheet_name: str, file: str, extras: Extras | None, from_19
     )
 
 
-def _numbered(data: Callable[[], Any]) -> Callable[[], Iterator[Row]]:
+def _numbered(data: "Callable[[], CalamineSheet]") -> Callable[[], Iterator[Row]]:
     return lambda: enumerate(data().iter_rows(), 1)
 
 
-def _table(book: Any, table_name: str, file: str, from_1904: bool, extras: dict[str, Extras]) -> Sheet:
+def _table(
+    book: "CalamineWorkbook", table_name: str, file: str, from_1904: bool, extras: dict[str, Extras]
+) -> Sheet:
     """A named table: its headings, then its rows, numbered as the sheet numbers them."""
     table = book.get_table_by_name(table_name)
     first_row, first_column = table.start or (1, 0)

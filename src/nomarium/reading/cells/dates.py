@@ -290,7 +290,7 @@ def _why_not(text: str, tokens: list[_Token], shape: str) -> Refusal:
             f"“{text}” is not a date: “{unknown[0]}” is no month and no weekday.",
             _FORMS,
         )
-    return Refusal("date-unread", f"“{text}” is not a date.", _FORMS)
+    return Refusal("date-unread", f"“{text}” is not a date.", _FORMS, "unlike")
 
 
 def impossible(month: int, numbers: list[int]) -> str:

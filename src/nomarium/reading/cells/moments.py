@@ -162,7 +162,7 @@ def read_moment_text(text: str, role: Role, lexicon: Lexicon, counts_1904: bool 
     if _is_serial(text):
         return _of_number(float(text), role, counts_1904)
     whole = _days_and_times(text, lexicon)
-    if isinstance(whole, Refusal) and whole.code == "date-unread" and times is not None:
+    if isinstance(whole, Refusal) and whole.why == "unlike" and times is not None:
         return times  # nothing in it is like a date: say that it is no time
     if isinstance(whole, Refusal) and role == "date":
         said = read_times(text)

@@ -72,7 +72,10 @@ def signs_of(text: str, lexicon: Lexicon) -> str | Refusal:
             at = word.end()
         else:
             return Refusal(
-                "repeat-unread", f"{{}} is no repeat that is understood: “{name}” is not known here.", FORMS
+                "repeat-unread",
+                f"{{}} is no repeat that is understood: “{name}” is not known here.",
+                FORMS,
+                "unlike",
             )
     return " ".join(signs)
 
@@ -108,7 +111,7 @@ def rule_of_phrase(text: str, lexicon: Lexicon) -> tuple[Rule, bool] | Refusal:
         match = re.fullmatch(pattern, signs)
         if match:
             return make(match), "schoolday" in signs
-    return Refusal("repeat-unread", "{} is no repeat that is understood.", FORMS)
+    return Refusal("repeat-unread", "{} is no repeat that is understood.", FORMS, "unlike")
 
 
 WEEKDAYS = r"W\d(?:(?: &)* W\d)*"

@@ -105,7 +105,7 @@ def read_repeat(text: str, lexicon: Lexicon, cycle: Cycle | None = None) -> Repe
         return clauses._replace(dates=dates, text=text)
     found = rule_of_phrase(core, lexicon)
     if isinstance(found, Refusal):
-        if found.code == "repeat-unread" and re.search(_PLAN_ONLY, text):
+        if found.why == "unlike" and re.search(_PLAN_ONLY, text):
             message = f"“{text}” speaks of a cycle or of terms, which only a plan describes."
             remedy = "Build it from a plan (docs/plan.md), or write the repeat in weekdays and dates."
             return Refusal("repeat-needs-plan", message, remedy)

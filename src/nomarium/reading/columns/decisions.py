@@ -29,6 +29,8 @@ class Decisions(NamedTuple):
     window: tuple[dt.date, dt.date] | None = None
     """First and last date that a day without a year may be."""
     window_evidence: str = ""
+    is_near: bool = False
+    """Whether the window is only where other dates are: a day may lie beside it."""
     date_only_columns: frozenset[int] = frozenset()
     """Columns whose cells all end in 00:00: they are dates."""
     moment_columns: frozenset[int] = frozenset()
@@ -110,7 +112,7 @@ def _with_year(one: DayReading, decisions: Decisions, weekday: int | None) -> dt
     years = range(max(first.year - 1, 1), min(last.year + 1, 9999) + 1)
     dates = [date for year in years if (date := one.date(year)) is not None]
     inside = [date for date in dates if first <= date <= last]
-    if not inside and not decisions.window_evidence.startswith("the school year"):
+    if not inside and decisions.is_near:
         near = [d for d in dates if min(abs((d - first).days), abs((d - last).days)) < 183]
         inside = near if len(near) == 1 else []
     if len(inside) > 1 and weekday is not None:
@@ -132,6 +134,6 @@ def told(decisions: Decisions, sheet: Sheet) -> list[Problem]:
     for at in sorted(decisions.date_only_columns):
         message = "Every cell ends in 00:00, so the column is read as dates."
         notes.append(note("date-midnights", message).at(sheet.place(None, at)))
-    if decisions.window and not decisions.window_evidence.startswith("the school year"):
+    if decisions.window and decisions.is_near:
         notes.append(note("date-years", f"Days without a year are set near {decisions.window_evidence}."))
     return [one if one.place.column else one.at(sheet.place()) for one in notes]

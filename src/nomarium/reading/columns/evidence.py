@@ -201,7 +201,7 @@ def _decisions(gathered: _Gathered, options: ReadingOptions, is_whole: bool) -> 
     date_only, moment_columns = _midnight_columns(gathered)
     decisions = Decisions(
         gathered.lexicon, order, evidence, refusal, language, window, window_evidence,
-        date_only, moment_columns, is_whole, tuple(problems),
+        not options.school_year, date_only, moment_columns, is_whole, tuple(problems),
     )  # fmt: skip
     return decisions, tally.lacks_years
 

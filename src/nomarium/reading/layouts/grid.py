@@ -67,7 +67,7 @@ def look(top: Top) -> Reading | NotRead:
 def _read(sheet: Sheet, options: ReadingOptions) -> Reading | NotRead:
     lexicon = lexicon_for(options)
     rows = [(number, row) for number, row in sheet.rows() if not is_blank(row)]
-    blocks = _blocks(rows, lexicon)
+    blocks = _blocks(sheet, rows, lexicon)
     if not blocks:
         message = f"{sheet.title} is no grid: no row or column of dates crosses one of times."
         remedy = "Put dates in the top row and times in the first column, or the other way."
@@ -93,9 +93,13 @@ def _read(sheet: Sheet, options: ReadingOptions) -> Reading | NotRead:
     return Reading(sheet, "grid", events, (*sheet.notes, *notes))
 
 
-def _blocks(rows: Sequence[Row], lexicon: Lexicon) -> list[_Block]:
+def _blocks(sheet: Sheet, rows: Sequence[Row], lexicon: Lexicon) -> list[_Block]:
     blocks = []
-    heads = [(at, head) for at, (_, row) in enumerate(rows) if (head := _head(row, lexicon))]
+    heads = [
+        (at, (_over_merged(head[0], number, sheet), head[1]))
+        for at, (number, row) in enumerate(rows)
+        if (head := _head(row, lexicon))
+    ]
     for n, (at, (across, dates_across)) in enumerate(heads):
         end = heads[n + 1][0] if n + 1 < len(heads) else len(rows)
         body = rows[at + 1 : end]
@@ -112,9 +116,23 @@ def _head(row: Sequence[Cell], lexicon: Lexicon) -> tuple[tuple[tuple[int, Cell]
     if len(dates) >= 2 and len(dates) >= len(filled) - 1:
         return dates, True
     times = tuple((n, cell) for n, cell in filled if n and _time_of(cell) is not NOTHING)
+    if _are_only_numbers([cell for _, cell in times]):
+        return None
     if times and len(times) >= len(filled) - 1 and not dates and (len(times) > 1 or len(filled) == 2):
         return times, False
     return None
+
+
+def _over_merged(
+    across: tuple[tuple[int, Cell], ...], number: int, sheet: Sheet
+) -> tuple[tuple[int, Cell], ...]:
+    """The headings of a row, a merged one over each of its columns."""
+    areas = {n: area for (row, n), area in merged_from(sheet).items() if row == number}
+    found = []
+    for n, cell in across:
+        last = areas[n].last_column - sheet.first_column if n in areas else n
+        found += [(column, cell) for column in range(n, last + 1)]
+    return tuple(found)
 
 
 def _label_column(
@@ -123,10 +141,19 @@ def _label_column(
     """The column left of the slots that holds the other kind of heading."""
     for column in range(across[0][0]):
         cells = [row[column] for _, row in body if column < len(row) and cell_text(row[column])]
+        if dates_across and _are_only_numbers(cells):
+            continue
         fits = [(_time_of(c) is not NOTHING) if dates_across else looks_like_date(c, lexicon) for c in cells]
         if fits and sum(fits) >= max(1, len(fits) / 2):
             return column
     return None
+
+
+def _are_only_numbers(cells: Sequence[Cell]) -> bool:
+    """Whether headings are numbers of weeks or periods: whole numbers that begin before any school does. 9, 10, 11, 12,
+    1 are hours."""
+    numbers = [text for cell in cells if (text := cell_text(cell))]
+    return bool(numbers) and all(map(str.isdigit, numbers)) and int(numbers[0]) < 7 and len(numbers[0]) < 2
 
 
 def _time_of(cell: Cell) -> Part:
@@ -166,6 +193,8 @@ class _Grid:
         self.lexicon = lexicon
         self.merged = merged_from(sheet)
         self.rows = dict(block.rows)
+        self.continued: list[int] = []
+        """Rows without a label of their own."""
         across = [_Line(n, cell, _time_of(cell)) for n, cell in block.across]
         down = [_Line(n, label, _time_of(label)) for n, label in self._labels()]
         self.across, self.down = _forward(across), _forward(down)
@@ -178,15 +207,39 @@ class _Grid:
         """(row number, label); rows under a merged label, and rows of a blank one, have the label above."""
         column = self.block.label_column
         labels: list[tuple[int, Cell]] = []
+        above: Cell = ""
         for number, row in self.block.rows:
-            labels.append((number, row[column] if column < len(row) else ""))
+            label = row[column] if column < len(row) else ""
+            if not cell_text(label) and cell_text(above):
+                self.continued.append(number)
+                label = above
+            labels.append((number, label))
+            above = label
         return labels
 
     def told(self) -> list[Problem]:
-        """A note of the slots that are in the afternoon because others stand before them."""
+        """A note of the slots that are in the afternoon because others stand before them, and one of the rows without
+        a label of their own."""
+        column = self.block.label_column
+        merged = {
+            row + 1
+            for (_, at), area in self.merged.items()
+            if at == column
+            for row in range(area.first_row + 1, area.last_row + 1)
+        }
+        under = [row for row in self.continued if row not in merged]
+        notes = []
+        if under:
+            rows = ", ".join(map(str, under[:5])) + (" …" if len(under) > 5 else "")
+            message = f"Rows without a label of their own belong to the one above: {rows}."
+            notes.append(note("grid-continued", message).at(self.sheet.place(under[0], column)))
+        return [*notes, *self._forward_told()]
+
+    def _forward_told(self) -> list[Problem]:
         if not self.moved:
             return []
-        message = f"Times without am or pm run forward: {', '.join(self.moved)} in the afternoon."
+        moved = ", ".join(dict.fromkeys(self.moved))
+        message = f"Times without am or pm run forward: {moved} in the afternoon."
         remedy = "If the morning is meant, write it with am."
         return [note("grid-forward", message, remedy).at(self.sheet.place(self.block.header_row))]
 
@@ -298,7 +351,8 @@ def _slot_ends(slots: Sequence[Part]) -> list[Clock | None]:
         if slot.end or not slot.start:
             ends.append(slot.end)
             continue
-        following = next((later.start.secs for later in slots[at + 1 :] if later.start), None)
+        after = (later.start.secs for later in slots[at + 1 :] if later.start)
+        following = next((secs for secs in after if secs > slot.start.secs), None)
         limit = slot.start.secs + usual if usual else None
         known = [secs for secs in (following, limit) if secs is not None and secs > slot.start.secs]
         ends.append(Clock(min(*known, DAY_SECS), True) if known else None)

@@ -2,6 +2,7 @@
 
 import datetime as dt
 from collections.abc import Iterator, Sequence
+from functools import partial
 
 from nomarium.model.account import Account
 from nomarium.model.cell import Cell
@@ -10,7 +11,8 @@ from nomarium.model.problem import Problem, column_letter, note
 from nomarium.model.refusal import Refusal
 from nomarium.model.wording import WEEKDAYS
 from nomarium.reading.cells.moments import Moment, read_moment
-from nomarium.reading.cells.words import Lexicon
+from nomarium.reading.cells.relativedays import day_of_programme
+from nomarium.reading.cells.words import ENGLISH, Lexicon
 from nomarium.reading.columns.decisions import Decisions, resolve_day
 from nomarium.reading.columns.head import looks_like_date
 from nomarium.reading.columns.lexicons import weekday_columns
@@ -37,19 +39,27 @@ def look(top: Top) -> Reading | NotRead:
     head, weekdays = heads[0]
     repeated = {at for at, _ in heads[1:]}
     weeks = [row for at, row in enumerate(rows) if at > head and at not in repeated]
-    label = _label_column(weeks, min(weekdays), lexicon)
-    if label is None:
+    label, counted = _label_column(weeks, min(weekdays), lexicon), "counted from its date"
+    if label is not None:
+        labels = [(number, row[label]) for number, row in weeks if cell_text(row[label])]
+        days = decide_days(sheet, labels, options, WEEKDAYS[weekdays[min(weekdays)]])
+        begin_of = partial(_week_of, weekdays=weekdays, days=days)
+    elif options.day_one is not None:
+        label = _number_column(weeks, min(weekdays))
+        begin_of = partial(_week_from, options.day_one)
+        counted = (
+            f"counted from {options.day_one} on" if label is not None else f"all in that of {options.day_one}"
+        )
+    else:
         return _no_planner(sheet)
-    labels = [(number, row[label]) for number, row in weeks if cell_text(row[label])]
-    days = decide_days(sheet, labels, options, WEEKDAYS[weekdays[min(weekdays)]])
     entries: list[DrawnEntry | Problem] = []
     remarks = [row for at, row in enumerate(rows) if at < head or at in repeated]
     for number, row in weeks:
         filled = [(at, text) for at in weekdays if (text := cell_text(row[at]))]
-        begins = _week_of(row[label], weekdays, days)
+        begins = begin_of(row[label] if label is not None else "")
         if isinstance(begins, Refusal):
             if filled:
-                entries.append(begins.problem(sheet.place(number, label), cell_text(row[label])))
+                entries.append(begins.problem(sheet.place(number, label), cell_text(row[label or 0])))
             else:
                 remarks.append((number, row))
             continue
@@ -58,10 +68,11 @@ def look(top: Top) -> Reading | NotRead:
             for line in filter(None, map(str.strip, text.splitlines())):
                 time, what = time_and_text(line)
                 entries.append(DrawnEntry(number, at, what, date_part(dates[at]), time))
-    message = "Read as a planner: a week a row, counted from its date, weekdays across."
+    rows_are = "a week a row" if label is not None else "one week"
+    message = f"Read as a planner: {rows_are}, {counted}, weekdays across."
     notes = [
         note("layout-planner", message).at(sheet.place()),
-        *_unused(sheet, rows[head][1], weeks, {label, *weekdays}),
+        *_unused(sheet, rows[head][1], weeks, {*weekdays} if label is None else {label, *weekdays}),
     ]
 
     def events(account: Account) -> Iterator[Event]:
@@ -95,6 +106,17 @@ def _label_column(weeks: Sequence[Row], before: int, lexicon: Lexicon) -> int | 
         if cells and sum(looks_like_date(cell, lexicon) for cell in cells) * 2 > len(cells):
             return at
     return None
+
+
+def _number_column(weeks: Sequence[Row], before: int) -> int | None:
+    """The column left of the weekdays that numbers the weeks; None when nothing stands there."""
+    filled = [at for at in range(before) if any(cell_text(row[at]) for _, row in weeks)]
+    return filled[0] if filled else None
+
+
+def _week_from(day_one: dt.date, cell: Cell) -> dt.date | Refusal:
+    """The date from which the days of a week of this number count; those of a row without one are in the first."""
+    return day_of_programme(day_one, cell_text(cell), "", ENGLISH)
 
 
 def _week_of(cell: Cell, weekdays: dict[int, int], days: Decisions) -> dt.date | Refusal:

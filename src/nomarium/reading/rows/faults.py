@@ -78,8 +78,8 @@ def blamed(
     if index < 0:
         return refusal.problem(sheet.place(number), "")
     heading = columns[index].heading
-    if refusal.code in ("date-missing", "week-missing") and not cell_text(row[index]) and may_fill_down:
-        called, what = heading or "HEADING", refusal.code.removesuffix("-missing")
+    if refusal.why == "missing" and not cell_text(row[index]) and may_fill_down:
+        called, what = heading or "HEADING", "week" if field == "week" else "date"
         remedy = f'Give it a {what}; or, if a {what} written once holds for the rows below it: --fill-down "{called}".'
         refusal = refusal._replace(remedy=remedy)
     return refusal.problem(sheet.place(number, index, heading), cell_text(row[index]))

@@ -242,7 +242,7 @@ class _RowReader:
         if day_one is None or not (cell_text(week) or cell_text(day)):
             return NOTHING
         if "week" in self.at and not cell_text(week):
-            return Blame("week", Refusal("week-missing", "The day has no week.", "Give it one."))
+            return Blame("week", Refusal("week-missing", "The day has no week.", "Give it one.", "missing"))
         from nomarium.reading.cells.relativedays import day_of_programme
 
         date = day_of_programme(day_one, cell_text(week), cell_text(day), self.reading.decisions.lexicon)

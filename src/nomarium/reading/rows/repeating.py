@@ -192,7 +192,7 @@ def _near(day: Day, begin: dt.date, decisions: Decisions, back: bool = False) ->
     """A day of a repeat; without a year the first one from the row's date on (`back`: within half a year)."""
     first = begin - 183 * _DAY if back else begin
     last = first + (366 if _has_leap_day(first) else 365) * _DAY - _DAY
-    near = decisions._replace(window=(first, last), window_evidence=f"the year from {first}")
+    near = decisions._replace(window=(first, last), window_evidence=f"the year from {first}", is_near=True)
     return resolve_day(day, near)
 
 

@@ -96,7 +96,7 @@ def settle(row: Said, default_length_secs: int) -> When | Blame:
     first = row.date.first or row.start.first
     if first is None:
         remedy = "Give it a date, or take the row out."
-        return Blame("date", Refusal("date-missing", "The row has no date.", remedy))
+        return Blame("date", Refusal("date-missing", "The row has no date.", remedy, "missing"))
     if row.start.first and row.start.first != first:
         message = f"The start is on {row.start.first} and the date says {first}."
         return Blame("start", Refusal("date-conflict", message, "Make them agree, or leave one blank."))
