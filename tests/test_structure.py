@@ -21,9 +21,14 @@ ROOT = Path(__file__).parents[1]
 SOURCE = ROOT / "src" / "nomarium"
 LAYERS = (
     "model", "reckoning", "ical", "sheets", "reading", "school", "sources", "history", "targets", "building",
-    "checking", "pictures", "exchange", "samples", "cli",
+    "pictures", "exchange", "samples", "cli",
 )  # fmt: skip
 """From the bottom up: a module imports from its own layer and those before it."""
+FRONT = {"__init__.py", "__main__.py", "_version.py"}
+"""What alone stands outside the layers."""
+INTERFACE = {"typer", "rich", "click", "locale", "time"}
+HIDDEN = ("os.environ", "os.getenv", "sys.argv", "sys.stdin", "sys.stdout", "date.today(", "datetime.now(")
+"""Inputs that only the command line may look at."""
 
 MODULES = sorted(SOURCE.rglob("*.py"))
 
@@ -39,23 +44,73 @@ def imports_of(path: Path) -> set[str]:
     return found
 
 
+def layer_of(name: str) -> str:
+    """The layer of a module by its dotted name; nothing for what is not ours or the front."""
+    parts = name.split(".")
+    return parts[1] if parts[0] == "nomarium" and len(parts) > 1 and parts[1] in LAYERS else ""
+
+
 @pytest.mark.parametrize("path", MODULES, ids=lambda path: str(path.relative_to(SOURCE)))
 def test_a_module_imports_downwards_only_and_the_core_has_no_interface(path: Path) -> None:
-    layer = path.relative_to(SOURCE).parts[0]
-    if layer not in LAYERS:
+    layer, text = path.relative_to(SOURCE).parts[0], path.read_text("utf-8")
+    assert layer in LAYERS or layer in FRONT, "a module outside the layers answers to nobody"
+    assert len(text.splitlines()) <= 400
+    if layer in FRONT:
         return
-    imported = imports_of(path)
     above = LAYERS[LAYERS.index(layer) + 1 :]
-    assert [
-        name
-        for name in imported
-        if name.split(".")[0] == "nomarium" and name.split(".")[1:2][0:1] and name.split(".")[1] in above
-    ] == []
+    imported = imports_of(path)
+    assert [name for name in imported if layer_of(name) in above] == []
+    assert [name for name in imported if name.startswith("nomarium.__main__")] == []
     if layer != "cli":
-        assert imported.isdisjoint({"typer", "rich", "click", "locale"})
-        assert "print(" not in path.read_text("utf-8")
-        assert "os.environ" not in path.read_text("utf-8")
-    assert len(path.read_text("utf-8").splitlines()) <= 400
+        assert imported.isdisjoint(INTERFACE)
+        assert "print(" not in text
+        assert [name for name in HIDDEN if name in text] == []
+
+
+def test_the_net_of_layers_catches_what_it_should() -> None:
+    assert layer_of("nomarium.cli.render") == "cli"
+    assert layer_of("nomarium.model") == "model"
+    assert layer_of("csv") == layer_of("nomarium") == layer_of("nomarium._version") == ""
+    folders = {path.name for path in SOURCE.iterdir() if path.is_dir() and path.name != "__pycache__"}
+    assert folders == set(LAYERS), "every folder has its place among the layers"
+
+
+LONG = {"build": 80, "survey": 60, "tally": 60}
+"""Commands are lists of options for the most part."""
+
+
+@pytest.mark.parametrize("path", MODULES, ids=lambda path: str(path.relative_to(SOURCE)))
+def test_functions_fit_a_screen(path: Path) -> None:
+    for node in ast.walk(ast.parse(path.read_text("utf-8"))):
+        if isinstance(node, ast.FunctionDef):
+            length = (node.end_lineno or 0) - node.lineno + 1
+            assert length <= LONG.get(node.name, 60), f"{node.name} has {length} lines"
+
+
+def test_types_have_few_holes() -> None:
+    texts = [path.read_text("utf-8") for path in MODULES]
+    assert sum(len(re.findall(r"\bAny\b", text)) for text in texts) <= 30
+    assert sum(text.count("type: ignore") for text in texts) <= 12
+
+
+def test_control_flow_goes_by_why_and_not_by_the_code_of_a_problem() -> None:
+    """Only the command line, which shows problems, looks at their codes."""
+    for path in MODULES:
+        if path.relative_to(SOURCE).parts[0] != "cli":
+            found = re.findall(
+                r"\b(?:problem|refusal|found|one)\.code (?:==|!=|in|not in) [\"(]", path.read_text("utf-8")
+            )
+            assert [text for text in found if "one.code != " not in text] == [], path
+
+
+def test_every_layout_is_one_module_with_one_look() -> None:
+    from nomarium.reading.layouts.layout import LAYOUTS
+
+    modules = {path.stem for path in (SOURCE / "reading/layouts").glob("*.py")}
+    for layout in LAYOUTS:
+        assert layout.module in modules
+        look = getattr(importlib.import_module(f"nomarium.reading.layouts.{layout.module}"), layout.function)
+        assert look.__doc__
 
 
 def test_the_front_is_narrow_and_every_name_in_it_is_there() -> None:

@@ -1,10 +1,11 @@
 """A survey of plans: terms, school days, labels, bells, classes."""
 
+from collections.abc import Iterable, Sequence
 from typing import TYPE_CHECKING
 
 from nomarium.cli.render import as_json
 from nomarium.model.wording import counted
-from nomarium.school.facts import facts_of
+from nomarium.school.facts import PlanFacts, facts_of
 from nomarium.school.plan import Plan
 
 if TYPE_CHECKING:
@@ -16,71 +17,73 @@ _MOST_CLASSES = 40
 def print_plan(console: "Console", plan: Plan) -> None:
     """Explain a plan."""
     from rich.markup import escape
-    from rich.table import Table
 
     facts = facts_of(plan)
     zone = plan.settings.zone or "no time zone: times float"
     console.print(f"[bold]{escape(plan.file)}[/bold]: a plan, {escape(zone)}")
-    cycle = (
-        f"cycle of {len(plan.year.labels.names)} labels, moving {facts.moves}"
-        if plan.year.labels.names
-        else "no cycle"
-    )
+    count = len(plan.year.labels.names)
+    cycle = f"cycle of {count} labels, moving {facts.moves}" if count else "no cycle"
     days_off = f"{counted(facts.days_off, 'row')} of days off"
     special = f"{counted(facts.special_days, 'row')} of special days"
     console.print(f"{escape(cycle)}; {days_off}, {special}")
     console.print()
-    table = Table(show_edge=False, pad_edge=False, header_style="bold")
-    labels = plan.year.labels.names
-    for head in (
-        "Term",
-        "First day",
-        "Last day",
-        "School days",
-        *labels,
-        *(["no label"] if any(t.unlabelled for t in facts.terms) else []),
-    ):
-        table.add_column(
-            escape(head), justify="left" if head in ("Term", "First day", "Last day") else "right"
-        )
-    for term in facts.terms:
-        counts = [str(term.labels[label]) for label in labels]
-        more = [str(term.unlabelled)] if any(t.unlabelled for t in facts.terms) else []
-        table.add_row(
-            escape(term.name), str(term.first), str(term.last), str(term.school_days), *counts, *more
-        )
-    console.print(table)
-    console.print()
+    _print_terms(console, plan, facts)
     if facts.bells:
-        table = Table(show_edge=False, pad_edge=False, header_style="bold")
-        for head in ("Bells", "Periods", "From", "To"):
-            table.add_column(head, justify="left" if head == "Bells" else "right")
-        for bells in facts.bells:
-            table.add_row(escape(bells.schedule), str(bells.periods), bells.first, bells.last)
-        console.print(table)
-        console.print()
+        rows = [(one.schedule, str(one.periods), one.first, one.last) for one in facts.bells]
+        _print_table(console, ("Bells", "Periods", "From", "To"), rows, 1)
     if facts.classes:
-        table = Table(show_edge=False, pad_edge=False, header_style="bold")
-        for head in ("Class", "Name", "Meetings", "Hours", "Not met"):
-            table.add_column(head, justify="left" if head in ("Class", "Name") else "right")
-        for one in facts.classes[:_MOST_CLASSES]:
-            name = one.name if one.name != one.code else ""
-            table.add_row(
-                escape(one.code), escape(name), str(one.meetings), f"{one.hours:,.1f}", str(one.not_met or "")
-            )
-        console.print(table)
-        if len(facts.classes) > _MOST_CLASSES:
-            console.print(f"… and {len(facts.classes) - _MOST_CLASSES} more classes; tally counts them all.")
-        console.print()
+        _print_classes(console, facts)
     for clash in facts.clashes[:5]:
         times = f" {clash.times} times" if clash.times > 1 else ""
-        console.print(
-            escape(
-                f"clash: {clash.kind} {clash.name} is in {clash.one} and {clash.other} at once{times}, first on {clash.first}"
-            )
-        )
+        said = f"clash: {clash.kind} {clash.name} is in {clash.one} and {clash.other} at once{times}, first on {clash.first}"
+        console.print(escape(said))
     if len(facts.clashes) > 5:
         console.print(f"… and {len(facts.clashes) - 5} more clashes")
+
+
+def _print_table(
+    console: "Console", heads: Sequence[str], rows: Iterable[Sequence[str]], left: int, space: bool = True
+) -> None:
+    """A table whose first columns stand to the left, the others to the right."""
+    from rich.markup import escape
+    from rich.table import Table
+
+    table = Table(show_edge=False, pad_edge=False, header_style="bold")
+    for n, head in enumerate(heads):
+        table.add_column(escape(head), justify="left" if n < left else "right")
+    for row in rows:
+        table.add_row(*map(escape, row))
+    console.print(table)
+    if space:
+        console.print()
+
+
+def _print_terms(console: "Console", plan: Plan, facts: PlanFacts) -> None:
+    labels = plan.year.labels.names
+    lacks = any(term.unlabelled for term in facts.terms)
+    heads = ("Term", "First day", "Last day", "School days", *labels, *(["no label"] if lacks else []))
+    rows = [
+        (
+            term.name, str(term.first), str(term.last), str(term.school_days),
+            *(str(term.labels[label]) for label in labels), *([str(term.unlabelled)] if lacks else []),
+        )
+        for term in facts.terms
+    ]  # fmt: skip
+    _print_table(console, heads, rows, 3)
+
+
+def _print_classes(console: "Console", facts: PlanFacts) -> None:
+    rows = [
+        (
+            one.code, one.name if one.name != one.code else "", str(one.meetings), f"{one.hours:,.1f}",
+            str(one.not_met or ""),
+        )
+        for one in facts.classes[:_MOST_CLASSES]
+    ]  # fmt: skip
+    _print_table(console, ("Class", "Name", "Meetings", "Hours", "Not met"), rows, 2, space=False)
+    if len(facts.classes) > _MOST_CLASSES:
+        console.print(f"… and {len(facts.classes) - _MOST_CLASSES} more classes; tally counts them all.")
+    console.print()
 
 
 def plan_facts(plan: Plan) -> dict[str, object]:
