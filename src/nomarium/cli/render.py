@@ -74,8 +74,6 @@ def as_json(value: object) -> object:
             "row": place.row, "column": place.column, "heading": place.heading, "cell": value.cell,
             "message": value.message, "remedy": value.remedy,
         }  # fmt: skip
-    if isinstance(value, tuple) and hasattr(value, "_asdict"):
-        value = value._asdict()
     if isinstance(value, dict):
         return {str(key): as_json(item) for key, item in value.items()}
     if isinstance(value, (list, tuple, set, frozenset)):
