@@ -9,6 +9,7 @@ from nomarium.building.stream import EventStream, Progress
 from nomarium.model.problem import Place, Problem, note
 from nomarium.model.wording import counted
 from nomarium.reading.options import ReadingOptions
+from nomarium.reckoning.window import Window
 from nomarium.sources.opening import Opened, Sources, sources_in
 from nomarium.targets.identities import Identities
 
@@ -78,7 +79,10 @@ def _target(how: BuildOptions, identities: Identities) -> "Target":
     from nomarium.targets.calendars import CalendarTarget
 
     head = CalendarHead(how.calendar_name, how.color)
-    return CalendarTarget(output, head, how.dtstamp, how.split_by, how.afresh, how.cancel_removed, identities)
+    window = Window(how.first_day, how.last_day)
+    return CalendarTarget(
+        output, head, how.dtstamp, how.split_by, how.afresh, how.cancel_removed, identities, window
+    )
 
 
 def _take_holidays(stream: EventStream, target: "Target", how: BuildOptions, report: BuildReport) -> None:

@@ -14,6 +14,7 @@ from nomarium.ical.lines import event_head
 from nomarium.ical.octets import folded, unescaped, unfolded
 from nomarium.model.event import Event
 from nomarium.reckoning.values import moment_of
+from nomarium.reckoning.window import Window
 
 _HEAD_NAMES = ("BEGIN:VEVENT", "UID:", "DTSTAMP:", "SEQUENCE:")
 
@@ -47,6 +48,16 @@ class Sketch(NamedTuple):
     location: str
     body: int = 0
     """Hash of its lines after DTSTAMP and SEQUENCE, as in `EarlierEvent`."""
+
+    def touches(self, window: Window) -> bool:
+        """Whether it is, at least in part, in a window of dates; yes where its dates cannot be told."""
+        try:
+            first, last = (dt.date.fromisoformat(text[:8]) for text in (self.start, self.end))
+        except ValueError:
+            return True
+        if last > first and self.end[8:] in ("", "T000000"):  # exclusive
+            last -= dt.timedelta(days=1)
+        return not (window.first and last < window.first) and not (window.last and first > window.last)
 
     @property
     def when(self) -> tuple[str, str]:

@@ -19,3 +19,17 @@ def lasting_uid(*parts: str) -> str:
 def uuid_of(h: str) -> str:
     """32 hexadecimal digits in the form of a UUID of version 8 (RFC 9562, 4.1 and 5.8)."""
     return f"{h[:8]}-{h[8:12]}-8{h[13:16]}-a{h[17:20]}-{h[20:]}"
+
+
+def is_made_uid(uid: str) -> bool:
+    """Whether a UID has the form of those that are made here.
+
+    >>> is_made_uid(lasting_uid("meeting", "KN1")), is_made_uid("42@saltmarsh.example")
+    (True, False)
+    """
+    return (
+        len(uid) == 36
+        and uid[8] == uid[13] == uid[18] == uid[23] == "-"
+        and uid[14] == "8"
+        and uid[19] == "a"
+    )

@@ -36,7 +36,9 @@ def as_rule(event: Event, zone: dt.tzinfo | None, found: Sequence[Occurrence]) -
         return None
     if zone is not None and event.zone is None:
         return None
-    wanted = {one.original: one for one in found}
+    wanted = {one.original: one for one in found if not one.is_replaced}
+    if len(wanted) < 2:
+        return None
     rule = recurrence.rules[0]
     given = _between(rule, event.start, min(wanted), max(wanted))
     hits = [start for start in given if start in wanted]
@@ -58,7 +60,7 @@ def as_rule(event: Event, zone: dt.tzinfo | None, found: Sequence[Occurrence]) -
     if len(same) < 2:
         return None
     details = plain.details._replace(recurrence=Recurrence((ended,), left_out=left_out))
-    apart = [one for one in found if one.original not in same]
+    apart = [one for one in found if one.is_replaced or one.original not in same]
     return RuleEvent(plain._replace(details=details), apart, given[-1], len(same))
 
 

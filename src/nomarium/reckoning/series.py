@@ -26,6 +26,8 @@ class Occurrence(NamedTuple):
     """Its start as the rule gives it, by which it can be replaced."""
     is_skipped: bool = False
     """Whether a clock change skips its local time, so that it was moved on."""
+    is_replaced: bool = False
+    """Whether an entry of its own replaces what the rule gives: no rule can say it."""
 
 
 def originals(event: Event, recurrence: Recurrence, window: Window) -> Iterator[dt.date | dt.datetime]:
@@ -253,7 +255,8 @@ def _replacement(entry: Entry, window: Window, to_zone: tuple[str, dt.tzinfo] | 
     details = entry.event.details._replace(recurrence=None)
     if details.uid and entry.original is not None:
         details = details._replace(uid=occurrence_uid(details.uid, _local_original(entry)))
-    yield from occurrences(entry.event._replace(details=details), entry.zone, window, to_zone)
+    for one in occurrences(entry.event._replace(details=details), entry.zone, window, to_zone):
+        yield one._replace(is_replaced=True)
 
 
 def _local_original(entry: Entry) -> dt.date | dt.datetime:

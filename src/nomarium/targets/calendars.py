@@ -9,6 +9,7 @@ from typing import TYPE_CHECKING, BinaryIO, Self
 
 from nomarium.ical.lines import body_writer, event_head
 from nomarium.model.event import NO_DETAILS, Event
+from nomarium.reckoning.window import Window
 from nomarium.sources.source import BY_VALUE, Calendars
 from nomarium.targets.calendarfile import CalendarFile, CalendarHead
 from nomarium.targets.identities import Identities
@@ -19,6 +20,8 @@ if TYPE_CHECKING:
     from nomarium.targets.splitting import Splitter
     from nomarium.targets.target import Shared, SharedOut
 
+_EVER = Window()
+
 
 class CalendarTarget:
     """Takes events one by one and, at the end, replaces the files in one go."""
@@ -27,8 +30,9 @@ class CalendarTarget:
 
     def __init__(
         self, target: Path | BinaryIO | None, head: CalendarHead, dtstamp: str, split_by: str, afresh: bool,
-        cancel_removed: bool, identities: Identities,
+        cancel_removed: bool, identities: Identities, window: Window = _EVER,
     ) -> None:  # fmt: skip
+        """`window`: events of an earlier build outside it are neither removed nor cancelled."""
         self._target = target
         self._head = head
         self._dtstamp = dtstamp
@@ -52,7 +56,7 @@ class CalendarTarget:
         if not afresh and isinstance(target, Path) and target.exists():
             from nomarium.targets.carryover import carry_over
 
-            self._carry = carry_over(target, bool(split_by), dtstamp, cancel_removed, self.changes)
+            self._carry = carry_over(target, bool(split_by), dtstamp, cancel_removed, window, self.changes)
 
     def _part(self, value: str) -> CalendarFile:
         head = self._head._replace(name=f"{self._head.name} – {value}") if value else self._head

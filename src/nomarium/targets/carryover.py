@@ -4,7 +4,7 @@ import datetime as dt
 from collections.abc import Iterator, Sequence
 from pathlib import Path
 
-from nomarium.history.pairing import pair_moved
+from nomarium.history.pairing import pair_moved, with_distinct_uids
 from nomarium.history.revisions import (
     EarlierEvent,
     Revision,
@@ -20,6 +20,8 @@ from nomarium.history.revisions import (
 from nomarium.ical.blocks import blocks_of
 from nomarium.ical.lines import event_head
 from nomarium.model.event import Event
+from nomarium.model.uids import is_made_uid
+from nomarium.reckoning.window import Window
 from nomarium.reckoning.zones import zone_named
 
 
@@ -27,12 +29,19 @@ class CarryOver:
     """Compares each event with what the earlier files had, and counts what became of it."""
 
     def __init__(
-        self, files: Sequence[Path], dtstamp: str, cancel_removed: bool, changes: dict[str, int]
+        self,
+        files: Sequence[Path],
+        dtstamp: str,
+        cancel_removed: bool,
+        window: Window,
+        changes: dict[str, int],
     ) -> None:
-        """`changes` is where it counts: new, changed, moved, unchanged, removed, cancelled."""
+        """What is outside the window is none of this build's business. `changes` is where it counts: new, changed,
+        moved, unchanged, removed, cancelled."""
         self._files = files
         self._dtstamp = dtstamp
         self._cancel_removed = cancel_removed
+        self._window = window
         self._changes = changes
         self._earlier: dict[str, EarlierEvent] = {}
         for path in files:
@@ -40,14 +49,11 @@ class CarryOver:
         self.met: set[str] = set()
         """UIDs of the earlier build that this one has, too."""
         self.new: list[Sketch] = []
-        """Events whose UIDs the earlier build did not have."""
+        """Events whose UIDs the earlier build did not have, and those that have changed under a UID that was made."""
         self._removed: dict[str, tuple[str, str]] = {}
 
     def block_of(self, event: Event, uid: str, body: str) -> str:
         """The text of an event, in the revision that it has after the earlier build."""
-        if not self._earlier:
-            details = event.details
-            return event_head(uid, details.dtstamp or self._dtstamp, details.sequence) + body
         earlier, details = self._earlier.get(uid), event.details
         revision = revision_of(uid, body, earlier, details.dtstamp or self._dtstamp, details.sequence)
         if earlier is None:
@@ -57,38 +63,51 @@ class CarryOver:
             self.met.add(uid)
             is_same = (revision.dtstamp, revision.sequence) == (earlier.dtstamp, earlier.sequence)
             self._count("unchanged" if is_same else "changed")
+            if not is_same and is_made(event, uid):
+                self.new.append(sketch_of(event, uid, body))
         return event_head(revision.uid, revision.dtstamp, revision.sequence) + body
 
     def _count(self, what: str, by: int = 1) -> None:
         self._changes[what] = self._changes.get(what, 0) + by
 
     def revisions(self) -> dict[str, Revision]:
-        """By their new UIDs, the events that clearly are earlier ones that moved or changed: how they are written.
-        To be asked once, after the last event."""
-        gone: dict[str, tuple[str, str]] = {}
+        """By the UIDs that they have, the events that are written with another one: those that clearly are earlier
+        ones which moved or changed. To be asked once, after the last event.
+
+        A UID that was made says only that it is the second event of its title and date, say: what another event was
+        before goes before that.
+        """
+        new = {sketch.uid: sketch for sketch in self.new}
+        old: dict[str, tuple[str, str]] = {}
         """By UID: the file's name and the event's text."""
         for path in self._files if self._earlier else ():
             for block in blocks_of(path):
-                uid = sketch_of_block(block).uid
-                if uid in self._earlier and uid not in self.met:
-                    gone.setdefault(uid, (path.name, block))
-        old = {
+                sketch = sketch_of_block(block)
+                uid = sketch.uid
+                is_open = uid not in self.met or uid in new
+                if uid in self._earlier and is_open and sketch.touches(self._window):
+                    old.setdefault(uid, (path.name, block))
+        sketches = {
             uid: sketch_of_block(block)
-            for uid, (_, block) in gone.items()
+            for uid, (_, block) in old.items()
             if "STATUS:CANCELLED\r\n" not in block
         }
-        new = {sketch.uid: sketch for sketch in self.new}
+        pairs = pair_moved(sketches.values(), new.values())
+        self._removed = {uid: place for uid, place in old.items() if uid not in {*pairs.values(), *new}}
         revisions = {}
-        for new_uid, old_uid in pair_moved(old.values(), new.values()).items():
-            earlier, before, now = self._earlier[old_uid], old[old_uid], new[new_uid]
-            is_same = earlier.body == now.body  # it had this UID from a build before that one
-            revisions[new_uid] = Revision(
-                old_uid, earlier.sequence + (not is_same), earlier.dtstamp if is_same else self._dtstamp
-            )
-            del gone[old_uid]
-            self._count("new", -1)
+        for uid, given in with_distinct_uids(pairs, new).items():
+            if uid == given:
+                continue
+            self._count("changed" if uid in self.met else "new", -1)
+            if uid not in pairs:  # its UID has gone to the event that it belongs to
+                revisions[uid] = Revision(given, 0, self._dtstamp)
+                self._count("new")
+                continue
+            earlier, before, now = self._earlier[given], sketches[given], new[uid]
+            is_same = earlier.body == now.body
+            sequence = earlier.sequence + (not is_same)
+            revisions[uid] = Revision(given, sequence, earlier.dtstamp if is_same else self._dtstamp)
             self._count("unchanged" if is_same else "moved" if before.when != now.when else "changed")
-        self._removed = gone
         return revisions
 
     def withdrawn(self) -> Iterator[tuple[str, str | None, dt.date | None, str]]:
@@ -101,13 +120,18 @@ class CarryOver:
                 yield name, zone, day_of_block(block), cancelled(block, self._dtstamp)
 
 
+def is_made(event: Event, uid: str) -> bool:
+    """Whether an event's UID was made from what it is, so that its source does not vouch for it."""
+    return not event.details.uid or (is_made_uid(uid) and not event.details.dtstamp)
+
+
 def carry_over(
-    target: Path, is_split: bool, dtstamp: str, cancel_removed: bool, changes: dict[str, int]
+    target: Path, is_split: bool, dtstamp: str, cancel_removed: bool, window: Window, changes: dict[str, int]
 ) -> CarryOver | None:
     """What goes on from the files of an earlier build into this target; None when there is none."""
     files = [path for path in sorted(target.glob("*.ics")) if is_ours(path)] if is_split else [target]
     files = [path for path in files if path.is_file()]
-    return CarryOver(files, dtstamp, cancel_removed, changes) if files else None
+    return CarryOver(files, dtstamp, cancel_removed, window, changes) if files else None
 
 
 def is_ours(path: Path) -> bool:
