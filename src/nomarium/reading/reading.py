@@ -88,7 +88,7 @@ def _remedy_of_shape(top: Top) -> str:
 
     rows = [row for _, row in top.rows]
     lexicon = top.seen or top.of_weekdays
-    named = [row for row in rows if row and match_exactly(cell_text(row[0])) is not None]
+    named = {match.field for row in rows if row and (match := match_exactly(cell_text(row[0]))) is not None}
     if len(named) > 1 and len(rows) <= len(FIELDS):
         return "It seems to lie on its side: copy it and paste it transposed, with a row for each event."
     if any(sum(looks_like_date(cell, lexicon) for cell in row) > 1 for row in rows):
