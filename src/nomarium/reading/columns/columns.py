@@ -287,7 +287,7 @@ def _says_times(columns: list[Column], contents: list[Contents]) -> bool:
 
 def _has_ranges(columns: list[Column], contents: list[Contents]) -> bool:
     timed = next((c for c in columns if c.field == "time"), None)
-    if timed is None:
+    if timed is None or not contents[timed.at].cells:
         return False
     first = read_times(cell_text(contents[timed.at].cells[0]))
     return isinstance(first, Times) and first.end is not None
