@@ -18,8 +18,8 @@ from nomarium.ical.filezones import FileZone, read_vtimezone
 from nomarium.ical.frame import blocks_in, read_frame, with_plain_ends
 from nomarium.ical.merging import merged
 from nomarium.ical.octets import folded, unfolded
-from nomarium.ical.values import Instant, UnknownZone, instant_of
-from nomarium.model.entry import Entry, Series, as_utc
+from nomarium.ical.values import UnknownZone, instant_of
+from nomarium.model.entry import Entry, Instant, Series, as_utc
 from nomarium.model.event import Details, Event
 from nomarium.model.recurrence import Recurrence, Rule
 from nomarium.reckoning.asrule import as_rule

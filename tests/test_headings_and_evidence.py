@@ -34,7 +34,7 @@ HEADINGS = {
     "audience": "Audience, Access groups, Who should see it, Zielgruppe, Doelgroep",
     "organizer": "Organizer, Organiser, Host, Meeting Organizer, Responsable, Veranstalter",
     "attendees": "Required Attendees, Participants, Invitees, Teilnehmer, Deelnemers",
-    "busy": "Show time as, Free/Busy, Anzeigen als",
+    "busy": "Availability, Free/Busy, Verfügbarkeit",
     "privacy": "Sensitivity, Privacy, Sensibilité",
     "reminder": "Reminder, Alarm, Rappel, Erinnerung",
     "duration": "Duration, Length (min), Durée, Dauer, Duración, Duur",
@@ -108,7 +108,7 @@ def columns_of(text: str, options: ReadingOptions = ReadingOptions()):  # noqa: 
     head = find_head(sheet)
     assert head is not None
     rows = [row for _, row in list(sheet.rows())[head.first_row - 1 :]]
-    return sheet, head, assign_columns(sheet, head, rows, options)[0]
+    return sheet, head, assign_columns(sheet, head, rows, options)
 
 
 @pytest.mark.parametrize(

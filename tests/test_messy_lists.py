@@ -217,9 +217,9 @@ REFUSED = {
     "several dates parted by semicolons": ("Date;Title\n7 Sep 2026 & 14 Sep 2026;A", ["row 2, column A", "several days"]),
     "a German weekday that is not the date's": ("Tag;Datum;Fach\nMo;07.09.2026;Knoten\nMi;08.09.2026;Segel", ["row 3, column B", "a Tuesday, not a Wednesday"]),
     "a week written once": ("Week,Day,Title\n1,Mon,A\n2,Mon,B\n,Tue,C", ["row 4, column A “Week”", '--fill-down "Week"'], "--day-one", "2026-09-07"),
-    "a weekday and times that last for weeks": (
-        "Title,Weekday,Start date,End date,Start,End\nA,Monday,2026-09-07,2026-12-14,9:00,10:00",
-        ["row 2, column B “Weekday”: “Monday”", '--column "Weekday=repeat"', '--column "Weekday="'],
+    "times between two dates that could be each day's": (
+        "Title,Start date,End date,Start,End\nA,2026-09-07,2026-09-10,9:00,10:00",
+        ["row 2, column C “End date”", "--spans daily or --spans whole"],
     ),
     "weekdays as one word": ("Title,Days,Start Date,End Date,Start Time,End Time\nA,MWF,2026-09-07,2026-09-16,9:00,10:00", ["row 2, column B “Days”: “MWF”"]),
     "weekdays without an end": ("Title,Day,Date,Start\nA,Mon/Wed,2026-09-07,9:00", ["row 2, column B", "has no end", "--until"]),
@@ -238,7 +238,7 @@ REFUSED = {
     "two clocks in a cell": ("Date,Time,Title\n2026-09-07,7:30pm for 8pm,A", ["row 2, column B", "is not a time"]),
     "a start that is on another date": ("Date,Start,Title\n2026-09-08,2026-09-07 09:00,A", ["row 2, column B", "Make them agree"]),
     "a number for a length": ("Date,Start,Duration,Title\n2026-09-07,9:00,90,A", ["row 2, column C", "hours or minutes"]),
-    "an end in the morning": ("Date,Start,End,Title\n2026-09-07,8:00,1:00,A", ["row 2, column C", "before it starts"]),
+    "an end in the morning": ("Date,Start,End,Title\n2026-09-07,20:00,19:00,A", ["row 2, column C", "before it starts"]),
     "a second table below": ("Date,Title\n2026-09-07,A\n\nTitle,Date,Room\nB,2026-09-08,Loft", ["row 4, column C", "2 headings"]),
 }  # fmt: skip
 
@@ -275,12 +275,22 @@ def test_rejected_rows_in_parts_are_mended_and_built_again(tmp_path: Path) -> No
     assert built(rejects) == ["B 2026-09-30/2026-10-01"]
 
 
-@pytest.mark.parametrize(("asked", "count"), [("Weekday=repeat", 3), ("Weekday=", 1)])
-def test_a_weekday_between_two_dates_is_what_the_person_says(asked: str, count: int, tmp_path: Path) -> None:
+@pytest.mark.parametrize(
+    ("options", "count"),
+    [
+        ([], 3),
+        (["--column", "Weekday=repeat"], 3),
+        (["--column", "Weekday=", "--spans", "whole"], 1),
+        (["--column", "Weekday=", "--spans", "daily"], 15),
+    ],
+)
+def test_a_weekday_between_two_dates_and_times_are_an_event_a_week(
+    options: list[str], count: int, tmp_path: Path
+) -> None:
     source = csv_file(
         tmp_path, "Title,Weekday,Start date,End date,Start,End\nA,Monday,2026-09-07,2026-09-21,9:00,10:00"
     )
-    assert len(built(source, "--column", asked)) == count
+    assert len(built(source, *options)) == count
 
 
 def test_a_column_without_a_heading_is_told_of_and_can_be_kept(tmp_path: Path) -> None:

@@ -11,10 +11,11 @@ import pytest
 
 from helpers import events_in, nomarium
 from nomarium.model.refusal import Refusal
+from nomarium.model.templates import filled
 from nomarium.school.codes import Codes, natural
 from nomarium.school.plantables import is_plan, near_table, table_name
 from nomarium.school.settings import read_school_days
-from nomarium.school.templates import filled, unknown_fields
+from nomarium.school.templates import unknown_fields
 from nomarium.school.timetable import read_meets
 from test_plan_classes import BASE, BELLS, CYCLE, ONE, TERMS, table
 from test_plan_year import folder

@@ -177,7 +177,7 @@ def test_an_end_date_beside_a_repeat_is_where_it_ends(tmp_path: Path) -> None:
 
 
 def test_clock_times_hold_across_a_clock_change(tmp_path: Path) -> None:
-    text = "Title,Date,Start,End,Repeat\nNight watch,2027-03-07,1:30,2:30,every Sunday until 21 March"
+    text = "Title,Date,Start,End,Repeat\nNight watch,2027-03-07,01:30,02:30,every Sunday until 21 March"
     source = csv_file(tmp_path, text)
     outcome = nomarium("build", source, "-o", tmp_path / "out.ics", "--timezone", "America/Halifax")
     times = [f"{e.decoded('DTSTART'):%m%d %H:%M %z}" for e in events_in(tmp_path / "out.ics")]
@@ -186,7 +186,7 @@ def test_clock_times_hold_across_a_clock_change(tmp_path: Path) -> None:
 
 
 def test_a_skipped_time_of_a_repeat_is_moved_on_and_told(tmp_path: Path) -> None:
-    text = "Title,Date,Start,End,Repeat\nNight watch,2027-03-07,2:30,3:30,every Sunday until 21 March"
+    text = "Title,Date,Start,End,Repeat\nNight watch,2027-03-07,02:30,03:30,every Sunday until 21 March"
     outcome = nomarium(
         "build", csv_file(tmp_path, text), "-o", tmp_path / "out.ics", "--timezone", "America/Halifax"
     )

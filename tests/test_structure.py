@@ -75,7 +75,7 @@ def test_the_net_of_layers_catches_what_it_should() -> None:
     assert folders == set(LAYERS), "every folder has its place among the layers"
 
 
-LONG = {"build": 80, "survey": 60, "tally": 60}
+LONG = {"build": 100, "survey": 70, "tally": 60}
 """Commands are lists of options for the most part."""
 
 
@@ -138,7 +138,7 @@ def test_heading_spellings_stand_as_they_are_compared_and_name_real_fields() -> 
             assert field in known
             for word in words.split(", "):
                 assert normal(word.removeprefix("~")) == word.removeprefix("~"), (field, word)
-    assert {match.field for match in spellings().values()} == known
+    assert {match.field for match in spellings().values()} == known - {"milestone", "more-categories"}
 
 
 def codes() -> set[str]:

@@ -151,7 +151,7 @@ def test_yes_and_no_in_words_ticks_and_figures(read, yes, no) -> None:
         (read_privacy, "Personal", "PRIVATE"),
         (read_privacy, "vertraulich", "CONFIDENTIAL"),
         (read_busy, "Free", False),
-        (read_busy, "2", True),
+        (read_busy, "Tentative", "TENTATIVE"),
         (read_busy, "Out of office", True),
         (read_priority, "High", 1),
         (read_priority, "7", 7),

@@ -34,7 +34,7 @@ shot() { # name, commands
     wait "$window" 2>/dev/null || true
 }
 
-shot survey 'nomarium survey staff-calendar.csv'
+shot survey 'nomarium survey office-records.csv'
 shot build 'nomarium build launch-days.csv -o launch-days.ics --timezone America/Halifax' \
     'nomarium build launch-days.csv -o calendars/ --split-by audience --timezone America/Halifax' \
     'tail -22 calendars/families.ics'

@@ -135,6 +135,33 @@ DayOne = Annotated[
         rich_help_panel=READING,
     ),
 ]
+Clock = Annotated[
+    str | None,
+    typer.Option(
+        "--clock",
+        metavar="12|24",
+        help="How times without am or pm are read, where the table does not show it: 12 puts 1:00 to 6:59 into the afternoon.",
+        rich_help_panel=READING,
+    ),
+]
+Spans = Annotated[
+    str | None,
+    typer.Option(
+        "--spans",
+        metavar="daily|whole",
+        help="What a first day, a last day and times are: an event on each day, or one long event.",
+        rich_help_panel=READING,
+    ),
+]
+Title = Annotated[
+    str | None,
+    typer.Option(
+        "--title",
+        metavar="TEMPLATE",
+        help="The title from columns or fields, such as “{Subject}: {Paper}”; {title} is the title as it would be.",
+        rich_help_panel=READING,
+    ),
+]
 From = Annotated[
     str | None,
     typer.Option(

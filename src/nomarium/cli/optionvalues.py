@@ -2,7 +2,7 @@
 
 import datetime as dt
 from pathlib import Path
-from typing import get_args
+from typing import Literal, get_args
 
 from nomarium.model.errors import UsageError
 from nomarium.model.problem import Problem
@@ -23,6 +23,9 @@ def reading_options(
     default_length: str | None = None,
     fill_down: list[str] | None = None,
     day_one: str | None = None,
+    clock: str | None = None,
+    spans: str | None = None,
+    title: str | None = None,
     until: dt.date | None = None,
     knows_days_off: bool = False,
     recipe: str | None = None,
@@ -42,6 +45,9 @@ def reading_options(
         default_length_secs=length_option(default_length, "--default-length") if default_length else None,
         fill_down=tuple(fill_down or ()),
         day_one=date_option(day_one, "--day-one") if day_one else None,
+        clock=_clock(clock),
+        spans=_spans(spans),
+        title=title or "",
         repeats_until=until,
         knows_days_off=knows_days_off,
     )
@@ -69,6 +75,18 @@ def _order(text: str | None) -> Order:
             known: Order = one
             return known
     raise wrong(f"--date-order {text} is no order.", "Use dmy (day first), mdy (month first) or ymd.")
+
+
+def _clock(text: str | None) -> Literal["", "12", "24"]:
+    if text not in (None, "12", "24"):
+        raise wrong(f"--clock {text} is no clock.", "Use 12 or 24.")
+    return "12" if text == "12" else "24" if text == "24" else ""
+
+
+def _spans(text: str | None) -> Literal["", "daily", "whole"]:
+    if text not in (None, "daily", "whole"):
+        raise wrong(f"--spans {text} is neither daily nor whole.", "Use one of them.")
+    return "daily" if text == "daily" else "whole" if text == "whole" else ""
 
 
 def _columns(texts: list[str]) -> dict[str, str]:

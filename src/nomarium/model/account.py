@@ -75,6 +75,8 @@ class Account:
         self.rejected: list[RejectedRow] = []
         self.note_rows: list[tuple[int, str]] = []
         """Rows that count as notes, (row number, text), the first hundred of them."""
+        self.several: dict[int, int] = {}
+        """Rows that have made several events, and how many of them are not left out."""
         self._counted: dict[str, tuple[int, Problem]] = {}
 
     def reject(self, headings: Sequence[str], cells: Sequence[Cell], reasons: Sequence[Problem]) -> None:

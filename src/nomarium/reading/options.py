@@ -33,6 +33,12 @@ class ReadingOptions(NamedTuple):
     """Headings whose blank cells take the value above."""
     day_one: dt.date | None = None
     """The date of week 1 day 1."""
+    clock: Literal["", "12", "24"] = ""
+    """By which clock times without am or pm are read; nothing: as their table shows."""
+    spans: Literal["", "daily", "whole"] = ""
+    """Whether a first day, a last day and times are an event each day, or one long one; nothing: as the columns show."""
+    title: str = ""
+    """A template of titles, `{Subject}: {title}`; nothing: the summary as it stands."""
     header_row: int | None = None
     """The row of the headings, 0 for none; from a recipe."""
     renamed: Mapping[str, str] = MappingProxyType({})

@@ -3,9 +3,9 @@
 from collections.abc import Sequence
 
 from nomarium.model.problem import Problem
-from nomarium.reading.columns.columns import heading_missing
+from nomarium.reading.columns.asked import asked_columns, heading_missing
 from nomarium.reading.columns.head import looks_like_date
-from nomarium.reading.columns.headings import FIELDS, match_exactly, normal
+from nomarium.reading.columns.headings import FIELDS, match_exactly
 from nomarium.reading.layouts.layout import LAYOUTS, NotRead, Reading, Top
 from nomarium.reading.options import ReadingOptions
 from nomarium.sheets.sheet import Sheet, cell_text
@@ -105,16 +105,13 @@ def _headings_missing(readings: Sequence[Reading], options: ReadingOptions) -> l
     tables = [reading.table for reading in readings if reading.table]
     if not tables:
         return []
-    there = {normal(c.heading) for table in tables for c in table.columns}
-    there |= {c.heading.casefold() for table in tables for c in table.columns}
-    letters = {chr(65 + n) for n in range(26)}
     named = [(heading, "--column") for heading in options.columns] + [
         (heading, "--fill-down") for heading in options.fill_down
     ]
     if options.recipe_name:
         named = [(heading, f"The recipe {options.recipe_name}") for heading, _ in named]
     return [
-        heading_missing(tables[0].sheet, tables[0].columns, heading, option)
+        heading_missing(tables[0].sheet, tables[0].headings, heading, option)
         for heading, option in named
-        if heading.casefold() not in there and normal(heading) not in there and heading not in letters
+        if not any(asked_columns(heading, table.headings, table.sheet.first_column) for table in tables)
     ]

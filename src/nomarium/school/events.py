@@ -7,13 +7,13 @@ from itertools import pairwise
 from typing import TYPE_CHECKING
 
 from nomarium.model.event import Details, Event
+from nomarium.model.templates import filled, uses
 from nomarium.model.uids import lasting_uid
 from nomarium.reading.cells.people import read_list
 from nomarium.reckoning.zones import after_gap, change_dates, local_time_kind, zone_named
 from nomarium.school.meetings import Meeting
 from nomarium.school.plan import Plan
 from nomarium.school.plantables import plain
-from nomarium.school.templates import filled, uses
 from nomarium.school.timetable import Slot
 from nomarium.school.year import SchoolDay
 

@@ -1,46 +1,10 @@
-"""Titles and notes of meetings from templates such as `{name} ({room})`."""
+"""What templates of meetings may hold."""
 
-import re
-from collections.abc import Mapping
+from nomarium.model.templates import names_in
 
 FIELDS = ("class", "name", "title", "room", "teacher", "period", "label", "group", "term", "week", "lesson")
-_FIELD = r"\{(\w+)\}"
-_GAP = "\0"
-_SIGNS = r"[,;:/–—·|@\-]"
 
 
 def unknown_fields(template: str) -> list[str]:
     """The fields of a template that do not exist."""
-    return [name for name in re.findall(_FIELD, template) if name not in FIELDS]
-
-
-def uses(template: str, field: str) -> bool:
-    return f"{{{field}}}" in template
-
-
-def filled(template: str, values: Mapping[str, str]) -> str:
-    """A template with its fields filled in; an empty field takes the brackets or separator around it along,
-    a line whose fields are all empty goes.
-
-    >>> filled("{name} ({room}) – {teacher}", {"name": "Rigging", "teacher": "R. Finch"})
-    'Rigging – R. Finch'
-    """
-    lines = []
-    for line in template.split("\n"):
-        names = re.findall(_FIELD, line)
-        if names and not any(values.get(name) for name in names):
-            continue
-        lines.append(_line(line, values))
-    return "\n".join(lines).strip()
-
-
-def _line(template: str, values: Mapping[str, str]) -> str:
-    text = re.sub(_FIELD, lambda match: values.get(match[1], "") or _GAP, template)
-    if _GAP not in text:
-        return " ".join(text.split(" ")).strip()
-    text = re.sub(rf"\s*[(\[]\s*{_GAP}(?:\s*{_SIGNS}*\s*{_GAP})*\s*[)\]]", "", text)
-    text = re.sub(rf"([(\[])\s*{_GAP}\s*{_SIGNS}+\s*", r"\1", text)
-    text = re.sub(rf"\s*{_SIGNS}+\s*{_GAP}", "", text)
-    text = re.sub(rf"^\s*{_GAP}\s*{_SIGNS}*\s*", "", text)
-    text = re.sub(rf"{_GAP}\s*{_SIGNS}+\s*|\s*{_GAP}", "", text)
-    return re.sub(r" {2,}", " ", text).strip()
+    return [name for name in names_in(template) if name not in FIELDS]

@@ -36,6 +36,11 @@ class ListSource(Source):
         return events if self._completed is None else map(self._completed, events)
 
     def leave_out(self, item: "Event | Series") -> None:
+        several, row = self.account.several, item.row_number if isinstance(item, Event) else 0
+        if row in several:  # the row is left out with the last of its events
+            several[row] -= 1
+            if several[row]:
+                return
         self.account.leave_out()
 
     def place(self, row_number: int | None, field: str = "") -> Place:

@@ -26,8 +26,8 @@ _PRIVACY = {
 }
 _BUSY = {
     "busy": "busy occupe occupee beschaftigt gebucht ocupado ocupada bezet opaque out-of-office oof away "
-    "out-of-the-office working-elsewhere absent abwesend 2 4 blocked unavailable tentative 1",
-    "free": "free libre frei verfugbar disponible vrij beschikbaar transparent available 3 0 elsewhere",
+    "out-of-the-office working-elsewhere absent abwesend blocked unavailable",
+    "free": "free libre frei verfugbar disponible vrij beschikbaar transparent available elsewhere",
 }
 _PRIORITIES = {"high": 1, "urgent": 1, "haute": 1, "elevee": 1, "hoch": 1, "alta": 1, "hoog": 1,
                "important": 1, "medium": 5, "normal": 5, "normale": 5, "moyenne": 5, "mittel": 5,
@@ -64,6 +64,11 @@ def read_status(text: str) -> str | Refusal:
     return _chosen(text, _STATUSES, "status", "confirmed, tentative or cancelled")
 
 
+def says_cancelled(text: str) -> bool:
+    """Whether a text is a word for cancelled and nothing else."""
+    return _STATUSES.get("-".join(fold(text).strip(" !*.").split())) == "CANCELLED"
+
+
 def read_privacy(text: str) -> str | Refusal:
     """PUBLIC, PRIVATE or CONFIDENTIAL (RFC 5545, 3.8.1.3). A yes means private, a no public."""
     flag = read_yes_no(text)
@@ -72,10 +77,12 @@ def read_privacy(text: str) -> str | Refusal:
     return _chosen(text, _PRIVACIES, "privacy", "public, private or confidential")
 
 
-def read_busy(cell: Cell) -> bool | Refusal:
-    """Whether the time counts as taken (RFC 5545, TRANSP)."""
+def read_busy(cell: Cell) -> bool | str | Refusal:
+    """Whether the time counts as taken (RFC 5545, TRANSP); TENTATIVE, a status, for time that may be taken."""
     text = cell_text(cell)
-    answer = _chosen(text, _BUSINESS, "busy", "busy or free")
+    if _STATUSES.get("-".join(fold(text).split())) == "TENTATIVE":
+        return "TENTATIVE"
+    answer = _chosen(text, _BUSINESS, "busy", "busy, free or tentative")
     if isinstance(answer, Refusal):
         flag = read_yes_no(cell)
         return answer if isinstance(flag, Refusal) else flag

@@ -10,7 +10,9 @@ from nomarium.model.refusal import Refusal
 from nomarium.reading.cells.moments import ROLES, Moment, certain, plain_date, read_moment
 from nomarium.reading.cells.times import Clock
 from nomarium.reading.cells.words import ENGLISH, Lexicon, fold
+from nomarium.reading.columns.clocks import NO_CLOCK, in_its_half
 from nomarium.reading.columns.decisions import Decisions, resolve_day
+from nomarium.reading.columns.headings import NO_UNIT, HeadingUnit
 from nomarium.reading.rows.when import NOTHING, Part
 from nomarium.reckoning.zones import change_dates, near_zone_names, zone_named
 from nomarium.sheets.sheet import cell_text
@@ -23,7 +25,7 @@ _MIDNIGHT = Clock(0, True)
 FieldValue: TypeAlias = Any
 """What a cell is read as: a text, a number, people … or a Refusal, as its field says."""
 
-REPEAT_FIELDS = ("repeat", "except", "also-on")
+REPEAT_FIELDS = ("repeat", "repeat-times", "except", "also-on")
 
 MEMO_SIZE = 20_000
 """Distinct cells of one column that are remembered; when full, a memo starts again."""
@@ -72,8 +74,23 @@ class TextMemo(CellMemo):
         text = cell.strip() if type(cell) is str else ""
         if not text or text[0] in "'#eE" or len(self) >= MEMO_SIZE:
             return super().__missing__(cell)
-        self[cell] = text
-        return text
+        self[cell] = text if len(text) > _LONGEST_CANCELLATION else _perhaps_cancelled(text)
+        return self[cell]
+
+
+class CancelledText(str):
+    """A text that says that the event is cancelled, and nothing else."""
+
+    __slots__ = ()
+
+
+_LONGEST_CANCELLATION = 16
+
+
+def _perhaps_cancelled(text: str) -> str:
+    from nomarium.reading.cells.choices import says_cancelled
+
+    return CancelledText(text) if says_cancelled(text) else text
 
 
 class PartMemo(CellMemo):
@@ -125,12 +142,15 @@ def part_memo(
     default: str = "",
     weekday: int | None = None,
     zone_name: str | None = None,
+    unit: HeadingUnit = NO_UNIT,
 ) -> CellMemo:
-    """The memo of a column that says when: `Part` values, refusals inside."""
+    """The memo of a column that says when: `Part` values, refusals inside. `unit` is what its heading says."""
     role = ROLES[field]
     drops_midnight = index in decisions.date_only_columns
     adds_midnight = index in decisions.moment_columns
     zone = zone_named(zone_name) if zone_name else None
+
+    clock = decisions.clock or (NO_CLOCK if unit.meridiem else None)
 
     def plain(cell: Cell) -> Part | None:
         day = plain_date(cell)
@@ -149,6 +169,12 @@ def part_memo(
         moment = read_moment(cell, role, decisions.lexicon, counts_1904)
         if isinstance(moment, Refusal):
             return Part(refusal=moment)
+        if clock is not None:
+            moment = in_its_half(cell, moment, clock, unit)
+            if isinstance(moment, Refusal):
+                return Part(refusal=moment)
+        if unit.is_utc and moment.start is not None and moment.offset_secs is None:
+            moment = moment._replace(offset_secs=0)
         part = _part(moment, decisions, weekday)
         if part.plain_day and zone and part.plain_day in change_dates(zone, part.plain_day.year):
             part = part._replace(plain_day=None)
@@ -212,9 +238,9 @@ def value_memo(field: str, default: str = "", unit_secs: int | None = None) -> C
     """The memo of a column that says anything but when. `unit_secs` is the unit of a bare number."""
     if field in ("organizer", "attendees", "optional-attendees", "url", "geo", "color"):
         read, blank = _reader_of_people(field)
-    elif field in ("status", "privacy", "private", "busy", "all-day", "reminder-on", "priority"):
+    elif field in ("status", "privacy", "private", "busy", "all-day", "reminder-on", "cancelled", "priority"):
         read, blank = _reader_of_choices(field)
-    elif field in ("categories", "audience"):
+    elif field in ("categories", "more-categories", "audience"):
         read, blank = _of_text(_read_list()), ()
     elif field == "duration":
         read, blank = partial(_duration, unit_secs=unit_secs), None
@@ -222,6 +248,8 @@ def value_memo(field: str, default: str = "", unit_secs: int | None = None) -> C
         read, blank = _reminder, None
     elif field == "timezone":
         read, blank = read_zone, None
+    elif field == "repeat-times":
+        read, blank = _whole_number, None
     elif field in REPEAT_FIELDS:
         return repeat_memo(field, ENGLISH, default)
     else:
@@ -239,6 +267,8 @@ def repeat_memo(field: str, lexicon: Lexicon, default: str = "", cycle: "Cycle |
             return (Days(certain(cell.date() if isinstance(cell, dt.datetime) else cell)),)
         return read_day_list(cell_text(cell), lexicon)
 
+    if field == "repeat-times":
+        return value_memo(field, default)
     if field == "repeat":
         return CellMemo(lambda cell: read_repeat(cell_text(cell), lexicon, cycle), None, default)
     return CellMemo(read, (), default)
@@ -280,8 +310,17 @@ def _reader_of_choices(field: str) -> tuple[Callable[[Cell], FieldValue], FieldV
         "busy": (choices.read_busy, None),
         "all-day": (choices.read_yes_no, None),
         "reminder-on": (choices.read_yes_no, None),
+        "cancelled": (choices.read_yes_no, None),
         "priority": (_of_text(choices.read_priority), None),
     }[field]
+
+
+def _whole_number(cell: Cell) -> int | Refusal:
+    """How many there are, from 1 on."""
+    text = cell_text(cell)
+    if text.isdecimal() and int(text[:6]) > 0 and len(text) < 6:
+        return int(text)
+    return Refusal("number-unread", f"“{text}” is no whole number from 1 on.", "Write a figure, such as 6.")
 
 
 def _of_text(read: Callable[[str], FieldValue]) -> Callable[[Cell], FieldValue]:

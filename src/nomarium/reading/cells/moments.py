@@ -139,7 +139,7 @@ def read_moment_text(text: str, role: Role, lexicon: Lexicon, counts_1904: bool 
         if day.date() is None:
             return Refusal("date-impossible", f"There is no such date as {text}.", "Check its month and day.")
         return Moment(Day((day,)))
-    if iso := re.fullmatch(_ISO_MOMENT, text):
+    if (iso := re.fullmatch(_ISO_MOMENT, text)) and not _is_range(iso):
         return _of_iso(text, iso, role)
     if role != "time" and (figures := re.fullmatch(_FIGURES, text)):
         figured = figures_day(int(figures[1]), int(figures[3]), int(figures[4]))
@@ -182,6 +182,18 @@ def tidy(text: str) -> str:
 def _is_serial(text: str) -> bool:
     """A serial number that a workbook's export left as text: five figures, perhaps with a fraction."""
     return re.fullmatch(r"[1-9]\d{4}(?:\.\d+)?", text) is not None
+
+
+def _is_range(iso: re.Match[str]) -> bool:
+    """Whether what follows the time after a hyphen is another time, `2027-03-13 10:00-12:00`, and no offset from UTC:
+    it is later, or no zone is so far from it. A time to the second, or after a T, is a program's, and has an offset."""
+    rest = iso[7] or ""
+    if rest[:1] != "-":
+        return False
+    hours, minutes = int(rest[1:3]), int(rest[-2:])
+    is_written = ":" in rest and iso[6] is None and "T" not in iso[0].upper()
+    is_later = (hours, minutes) > (int(iso[4]), int(iso[5]))
+    return (is_written and is_later) or hours > 12 or minutes % 15 != 0
 
 
 def _of_iso(text: str, iso: re.Match[str], role: Role) -> Moment | Refusal:

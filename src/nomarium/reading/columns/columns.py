@@ -5,10 +5,9 @@ from collections.abc import Sequence
 from typing import Literal, NamedTuple
 
 from nomarium.model.cell import Cell
-from nomarium.model.problem import Problem, column_letter, note
-from nomarium.model.wording import nearest
 from nomarium.reading.cells.times import Times, read_times
 from nomarium.reading.cells.words import ENGLISH, Lexicon
+from nomarium.reading.columns.asked import asked_fields
 from nomarium.reading.columns.contents import MOST_DIFFERENT, Contents
 from nomarium.reading.columns.head import TableHead
 from nomarium.reading.columns.headings import DATE_FIELDS, is_placeholder, match_heading, normal
@@ -29,6 +28,8 @@ _RECORD_WORDS = frozenset(
     "changed submitted printed exported hired joined paid invoice timestamp".split()
 )
 _LENGTHS = (int, float, dt.timedelta)
+_ARRIVING = frozenset(("arrives", "arrival", "arrival date", "arriving", "arrive", "check in", "checkin"))
+_LEAVING = frozenset(("leaves", "leave", "leaving", "departs", "departure", "depart"))
 MOSTLY = 0.8
 """The share of a column's cells that must read as something for the column to be taken as it."""
 
@@ -68,23 +69,22 @@ def assign_columns(
     rows: Sequence[Sequence[Cell]],
     options: ReadingOptions,
     lexicon: Lexicon = ENGLISH,
-) -> tuple[list[Column], list[Problem]]:
+) -> list[Column]:
     """Take each column for a field, from its heading and from a sample of the table's rows."""
     width = max([len(head.headings), *(len(row) for row in rows)])
     headings = [*head.headings, *[""] * (width - len(head.headings))]
     contents = [Contents([row[n] if n < len(row) else "" for row in rows], lexicon) for n in range(width)]
-    columns = [_by_heading(sheet, n, headings[n], contents[n], options) for n in range(width)]
+    asked = asked_fields(options, headings, sheet.first_column)
+    columns = [_by_heading(n, headings[n], contents[n], asked.get(n)) for n in range(width)]
     columns = _checked_by_content(columns, contents)
-    columns = _with_summary(columns, contents)
+    columns = _with_summary(_without_idle_titles(columns, contents), contents)
     columns = _by_content(columns, contents)
     columns = _without_weak_rivals(columns)
-    columns = [c._replace(has_days=_may_have_days(c, contents[c.at])) for c in _rivals(columns)]
-    return columns, _notes(sheet, columns)
+    columns = _with_milestones(_rivals(columns), contents)
+    return [c._replace(has_days=_may_have_days(c, contents[c.at])) for c in columns]
 
 
-def _by_heading(
-    sheet: Sheet, index: int, heading: str, contents: Contents, options: ReadingOptions
-) -> Column:
+def _by_heading(index: int, heading: str, contents: Contents, asked: str | None) -> Column:
     texts = tuple(dict.fromkeys(cell_text(cell) for cell in contents.cells[:50]))[:2]
     column = Column(
         index,
@@ -94,7 +94,6 @@ def _by_heading(
         blank=contents.blank,
         has_days=False,
     )
-    asked = asked_field(options, heading, column_letter(index + sheet.first_column))
     if asked is not None:
         return column._replace(
             field=asked, how="asked", evidence="as asked" if asked else "left out as asked"
@@ -106,19 +105,12 @@ def _by_heading(
     return column._replace(field=match.field, how="heading", evidence=evidence, is_weak=match.is_weak)
 
 
-def asked_field(options: ReadingOptions, heading: str, letter: str) -> str | None:
-    """The field that `--column` or a recipe gives a heading (or a column's letter); None when neither does."""
-    for asked, field in options.columns.items():
-        if asked.casefold() == heading.casefold() or (normal(asked) and normal(asked) == normal(heading)):
-            return field
-    return options.columns.get(letter)
-
-
 def _checked_by_content(columns: list[Column], contents: list[Contents]) -> list[Column]:
     """Headings that could mean two things, settled by what stands under them."""
     checked = []
     has_date = any(c.field in ("date", "when") and not c.is_weak and contents[c.at].dates for c in columns)
     has_week = any(c.field == "week" for c in columns)
+    has_arrival = any(normal(c.heading) in _ARRIVING for c in columns)
     for column in columns:
         about, plain = contents[column.at], normal(column.heading)
         field, evidence = column.field, column.evidence
@@ -127,6 +119,7 @@ def _checked_by_content(columns: list[Column], contents: list[Contents]) -> list
         elif (
             plain == "days"
             and field == "repeat"
+            and not (has_date and about.numbers >= 1)
             and not about.weekday_lists
             and (about.texts < MOSTLY or about.weekdays >= MOSTLY)
         ):
@@ -141,8 +134,16 @@ def _checked_by_content(columns: list[Column], contents: list[Contents]) -> list
             field, evidence = "day", "its cells are weekdays"
         elif field == "date" and column.is_weak and (has_week or about.dates < MOSTLY):
             field = "day" if has_week or not has_date else ""
-        elif field == "time" and plain == "hours" and all(isinstance(c, _LENGTHS) for c in about.cells):
+        elif field == "time" and plain == "hours" and (about.numbers >= 1 or _are_lengths(about)):
             field, evidence = "duration", "its cells are numbers or lengths"
+        elif field == "repeat" and plain == "days" and has_date and about.numbers >= 1:
+            field, evidence = "duration", "its cells are numbers of days"
+        elif (field == "repeat-times" and about.numbers < 1) or (
+            field == "description" and about.plain_answers >= 1
+        ):
+            field = ""
+        elif field == "start" and plain in _LEAVING and about.dates >= MOSTLY and has_arrival:
+            field, evidence = "end-date", "its cells are dates, and another column says when they arrive"
         elif field == "time" and not has_date and about.dates >= MOSTLY:
             field, evidence = "when", "its cells are dates with times"
         elif field == "week" and about.dates >= MOSTLY:
@@ -162,6 +163,44 @@ def _checked_by_content(columns: list[Column], contents: list[Contents]) -> list
             )
         )
     return _split_starts(checked, contents)
+
+
+def _are_lengths(about: Contents) -> bool:
+    return all(isinstance(cell, _LENGTHS) for cell in about.cells)
+
+
+def _without_idle_titles(columns: list[Column], contents: list[Contents]) -> list[Column]:
+    """Columns headed as titles whose cells are halves of the day, yes and no, or numbers are none, where another column
+    has words."""
+    words = [c for c in columns if contents[c.at].texts >= MOSTLY and not _is_idle(contents[c.at])]
+    return [
+        c._replace(field="", how="", evidence="its cells say nothing about what happens")
+        if c.field == "summary" and c.how == "heading" and contents[c.at].cells and _is_idle(contents[c.at])
+        and any(other.at != c.at and other.field in ("", "summary", "description", "teacher", "class") for other in words)
+        else c
+        for c in columns
+    ]  # fmt: skip
+
+
+def _is_idle(about: Contents) -> bool:
+    """Whether cells answer, number or halve the day, and name nothing."""
+    return about.answers >= MOSTLY or about.numbers >= MOSTLY or about.halves >= MOSTLY
+
+
+def _with_milestones(columns: list[Column], contents: list[Contents]) -> list[Column]:
+    """Dates in columns of their own beside the date: each is a milestone, unless it keeps books."""
+    if not any(
+        c.field in ("date", "when", "milestone") or (c.field == "start" and contents[c.at].dates)
+        for c in columns
+    ):
+        return columns
+    return [
+        c._replace(field="milestone", how="content", evidence="its cells are dates, beside the date of the row")
+        if not c.field and c.how != "asked" and c.filled and contents[c.at].dates >= MOSTLY and not is_of_record(c.heading)
+        and c.heading
+        else c
+        for c in columns
+    ]  # fmt: skip
 
 
 def _split_starts(columns: list[Column], contents: list[Contents]) -> list[Column]:
@@ -201,14 +240,16 @@ def _free_texts(columns: list[Column], contents: list[Contents]) -> list[Column]
         for c in columns
         if not c.field and c.how != "asked" and contents[c.at].texts >= MOSTLY
         and contents[c.at].dates < MOSTLY and contents[c.at].times < MOSTLY
-        and contents[c.at].weekdays < MOSTLY
+        and contents[c.at].weekdays < MOSTLY and not _is_idle(contents[c.at])
     ]  # fmt: skip
 
 
 def _words_of_school(columns: list[Column], contents: list[Contents]) -> list[Column]:
     """Columns of words that say something about an event, in a table that has a title for none: one of them alone
     is the title (“Term”, “Starts”, “Ends”)."""
-    named = ("term", "label", "group", "categories", "audience", "description", "teacher", "room", "location")
+    named = (
+        "term", "label", "group", "categories", "audience", "description", "teacher", "room", "location", "attendees", "organizer", "period",
+    )  # fmt: skip
     return [c for c in columns if c.field in named and c.how == "heading" and contents[c.at].texts >= MOSTLY]
 
 
@@ -222,8 +263,12 @@ def _by_content(columns: list[Column], contents: list[Contents]) -> list[Column]
         taken.add(field)
         free.remove(column)
 
-    dated = [c for c in free if contents[c.at].dates >= MOSTLY and not _is_of_record(c.heading)]
-    if dated and not taken & {"date", "when"} and not _dated_start(columns, contents):
+    dated = [c for c in free if contents[c.at].dates >= MOSTLY and not is_of_record(c.heading)]
+    named = [c for c in dated if not is_placeholder(c.heading)]
+    if len(named) > 1 and not taken & {"date", "when"} and not _dated_start(columns, contents):
+        for column in named:
+            take(column, "milestone", "one of several columns of dates")
+    elif dated and not taken & {"date", "when"} and not _dated_start(columns, contents):
         take(dated[0], "date", "its cells are dates")
         if len(dated) > 1 and is_placeholder(dated[1].heading) and "end-date" not in taken:
             take(dated[1], "end-date", "its cells are dates, right of the first date")
@@ -233,13 +278,20 @@ def _by_content(columns: list[Column], contents: list[Contents]) -> list[Column]
             take(column, "time", "its cells are times")
         elif "end" not in taken and not _has_ranges(columns, contents):
             take(column, "end", "its cells are times, right of the first time")
-    clocks = [c for c in free if contents[c.at].times >= MOSTLY and not _is_of_record(c.heading)]
+    clocks = [c for c in free if contents[c.at].times >= MOSTLY and not is_of_record(c.heading)]
     if (
         len(clocks) == 1
         and not taken & {"time", "start", "end", "when"}
         and not _says_times(columns, contents)
     ):
         take(clocks[0], "time", "the only column of times")
+    elif len(clocks) == 2 and not taken & {"time", "start", "end", "when"}:
+        take(clocks[0], "start", "the first of two columns of times")
+        take(clocks[1], "end", "the second of two columns of times")
+    elif len(clocks) == 1 and "start" in taken and not taken & {"time", "end"}:
+        start = next(c for c in columns if c.field == "start")
+        if clocks[0].at > start.at and contents[start.at].times:
+            take(clocks[0], "end", "its cells are times, right of the start")
     for column in list(free):
         if contents[column.at].weekday_lists >= MOSTLY and "repeat" not in taken:
             take(column, "repeat", "its cells are lists of weekdays")
@@ -266,7 +318,7 @@ def _may_be_title(heading: str) -> bool:
     return match_heading(heading) is None and normal(heading) not in ENGLISH.weekdays
 
 
-def _is_of_record(heading: str) -> bool:
+def is_of_record(heading: str) -> bool:
     """Whether a heading names a date that is no event's: of birth, of the last change."""
     return not _RECORD_WORDS.isdisjoint(normal(heading).split())
 
@@ -327,38 +379,11 @@ def _rivals(columns: list[Column]) -> list[Column]:
                 else:
                     marked[earlier.at] = dropped
                     first[column.field] = column
+            elif column.field == "categories":
+                column = column._replace(field="more-categories")
+            elif column.field == "milestone":
+                pass
             else:
                 column = column._replace(twin_of=earlier.at)
         marked.append(column)
     return marked
-
-
-def _letter(sheet: Sheet, column: Column) -> str:
-    return column_letter(column.at + sheet.first_column)
-
-
-def heading_missing(sheet: Sheet, columns: Sequence[Column], heading: str, option: str) -> Problem:
-    """The problem of a heading that an option names and no table has."""
-    there = [c.heading for c in columns if c.heading]
-    near = nearest(heading, there)
-    remedy = f"Did you mean “{near}”?" if near else f"The headings are {', '.join(f'“{h}”' for h in there)}."
-    message = f"{option} names a heading “{heading}” that {sheet.title} does not have."
-    return Problem("heading-missing", message, remedy, sheet.place())
-
-
-def _notes(sheet: Sheet, columns: list[Column]) -> list[Problem]:
-    notes = []
-    unused = [c for c in columns if c.is_ignored and c.how != "asked" and c.filled]
-    if unused:
-        named = ", ".join(f"“{c.heading}”" if c.heading else _letter(sheet, c) for c in unused)
-        message = f"Not used: the column{'s' if len(unused) > 1 else ''} {named}."
-        notes.append(
-            note("column-unused", message, "--keep-extra puts them into the description.").at(sheet.place())
-        )
-    for column in columns:
-        if column.how == "content" or "is like" in column.evidence:
-            message = f"Read as the {column.field}: {column.evidence}."
-            remedy = f'If it is not, say so with --column "{column.heading or _letter(sheet, column)}=FIELD".'
-            place = sheet.place(None, column.at, column.heading)
-            notes.append(note("column-guessed", message, remedy).at(place))
-    return notes

@@ -11,6 +11,10 @@ from nomarium.reading.cells.words import Lexicon, fold
 from nomarium.reading.columns.head import looks_like_date
 from nomarium.sheets.sheet import cell_text
 
+_ANSWERS = frozenset("yes no y n true false ✓ ✔ oui non ja nein si".split())
+_HALVES = frozenset(
+    "am pm morning afternoon evening matin apres-midi soir vormittag nachmittag abend".split()
+)
 MOST_DIFFERENT = 100
 """Different cells of a column that are looked at."""
 
@@ -58,6 +62,30 @@ class Contents:
     @cached_property
     def texts(self) -> float:
         return self._share(lambda cell: isinstance(cell, str) and any(map(str.isalpha, cell)))
+
+    @cached_property
+    def numbers(self) -> float:
+        """The share of cells that are plain numbers, typed or written."""
+        return self._share(lambda cell: re.fullmatch(r"\d+(?:[.,]\d+)?", cell_text(cell)) is not None)
+
+    @cached_property
+    def answers(self) -> float:
+        """The share of cells that are a yes or a no, or a tick."""
+        return self._share(lambda cell: isinstance(cell, bool) or fold(cell_text(cell)) in _ANSWERS)
+
+    @cached_property
+    def plain_answers(self) -> float:
+        """The same without single letters, which may be short for anything."""
+        return self._share(
+            lambda cell: (
+                isinstance(cell, bool) or (len(word := fold(cell_text(cell))) > 1 and word in _ANSWERS)
+            )
+        )
+
+    @cached_property
+    def halves(self) -> float:
+        """The share of cells that name a part of the day and nothing else."""
+        return self._share(lambda cell: fold(cell_text(cell)).replace(".", "") in _HALVES)
 
     def _share(self, test: Callable[[Cell], bool]) -> float:
         sample = self.different[:MOST_DIFFERENT]

@@ -13,6 +13,7 @@ from nomarium.sheets.sheet import Sheet
 
 if TYPE_CHECKING:
     from nomarium.reading.cells.languages import LanguageFound
+    from nomarium.reading.columns.clocks import ClockFound
 
 ORDER_NAMES = {"dmy": "day first", "mdy": "month first", "ymd": "year first"}
 
@@ -38,6 +39,8 @@ class Decisions(NamedTuple):
     is_whole: bool = True
     """Whether every row was looked at."""
     problems: tuple[Problem, ...] = ()
+    clock: "ClockFound | None" = None
+    """By which clock times without am or pm are read; None where none are looked at together."""
 
 
 _ORDER_REMEDY = "Say which with --date-order dmy (day first) or --date-order mdy (month first)."

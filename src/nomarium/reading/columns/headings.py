@@ -19,7 +19,10 @@ FIELDS: Final = (
 )  # fmt: skip
 """The fields of an event (docs/reading-tables.md), as `--column` and `--set` name them."""
 
-PARTS: Final = ("optional-attendees", "private", "reminder-on", "reminder-date", "reminder-time")
+PARTS: Final = (
+    "optional-attendees", "private", "reminder-on", "reminder-date", "reminder-time", "repeat-times", "more-categories",
+    "cancelled", "milestone",
+)  # fmt: skip
 """Columns that say a piece of a field; found by their headings."""
 
 DATE_FIELDS: Final = frozenset({"date", "end-date", "when", "start", "end", "reminder-date"})
@@ -40,11 +43,19 @@ class HeadingUnit(NamedTuple):
 
     date_order: Order = ""
     length_secs: int | None = None
+    meridiem: str = ""
+    """am or pm, for times that say neither."""
+    is_utc: bool = False
 
+
+NO_UNIT = HeadingUnit()
 
 _BRACKETS = r"[(\[{]([^)\]}]*)[)\]}]"
 _LENGTH_UNITS = {"min": 60, "mins": 60, "minutes": 60, "m": 60, "minuten": 60, "h": 3600, "hr": 3600,
                  "hrs": 3600, "hours": 3600, "heures": 3600, "stunden": 3600, "days": 86_400}  # fmt: skip
+_BARE_LENGTHS = {"minutes": 60, "mins": 60, "minuten": 60, "hours": 3600, "hrs": 3600, "stunden": 3600, "heures": 3600, "days": 86_400,
+                 "jours": 86_400, "tage": 86_400, "nights": 86_400}  # fmt: skip
+"""Headings that are a unit and nothing else."""
 _PLACEHOLDER = r"(?:column|col|field|spalte|colonne|columna|kolom|unnamed|f|c)?\s*:?\s*\d*|[a-z]"
 
 
@@ -144,9 +155,13 @@ def unit_of(heading: str) -> HeadingUnit:
             shape = re.sub(r"(.)\1+", r"\1", _in_english(re.sub(r"[^djtmya]", "", plain)))
             order = _ORDERS.get(shape, order)
         length = _LENGTH_UNITS.get(plain.removeprefix("in ").strip(), length)
-    if fold(heading).strip() in ("minutes", "mins", "minuten"):
-        length = 60
-    return HeadingUnit(order, length)
+    bare = normal(heading)
+    for word, secs in _BARE_LENGTHS.items():
+        if bare == word or bare in (f"no of {word}", f"number of {word}", f"nr of {word}"):
+            length = secs
+    words = set(re.sub(r"[^a-z ]", "", fold(heading)).split())
+    halves = [half for half in ("am", "pm") if half in words]
+    return HeadingUnit(order, length, halves[0] if len(halves) == 1 else "", bool(words & {"utc", "gmt"}))
 
 
 def _in_english(letters: str) -> str:

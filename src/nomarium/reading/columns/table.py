@@ -28,6 +28,12 @@ class TableReading(NamedTuple):
     parts: DateParts | None = None
     """The columns over which dates are spread, when they are."""
 
+    @property
+    def is_whole(self) -> bool:
+        """Whether every row was looked at before it was decided how they are read."""
+        clock = self.decisions.clock
+        return self.decisions.is_whole and (clock is None or clock.is_whole)
+
     def column(self, field: str) -> Column | None:
         """The column of a field, the first when two agree."""
         return next((c for c in self.columns if c.field == field and c.twin_of is None), None)

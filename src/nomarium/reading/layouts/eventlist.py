@@ -8,15 +8,20 @@ from itertools import chain, islice
 from nomarium.model.cell import Cell
 from nomarium.model.problem import Problem, column_letter, note
 from nomarium.reading.cells.memo import REPEAT_FIELDS
+from nomarium.reading.cells.moments import Moment, plain_date, read_moment
 from nomarium.reading.cells.words import Lexicon, fold
-from nomarium.reading.columns.columns import Column, assign_columns, heading_missing
+from nomarium.reading.columns.asked import heading_missing
+from nomarium.reading.columns.clocks import clock_told, find_clock
+from nomarium.reading.columns.columnnotes import column_notes, unused_times
+from nomarium.reading.columns.columns import Column, assign_columns
 from nomarium.reading.columns.dateparts import find_date_parts
-from nomarium.reading.columns.decisions import told
+from nomarium.reading.columns.decisions import Decisions, told
 from nomarium.reading.columns.evidence import decide
 from nomarium.reading.columns.head import find_head
 from nomarium.reading.columns.headings import match_heading, normal
 from nomarium.reading.columns.lexicons import lexicon_for
 from nomarium.reading.columns.table import TableReading, data_rows, fill_down_columns, filled_rows
+from nomarium.reading.columns.titles import half_titles, unknown_in_title
 from nomarium.reading.layouts.layout import NotRead, Reading, Top, Why
 from nomarium.reading.options import ReadingOptions
 from nomarium.sheets.sheet import TOP_ROWS, Row, Sheet, cell_text, is_blank
@@ -43,11 +48,41 @@ def list_in(top: Top, sheet: Sheet, seen: Lexicon | None = None) -> Reading | No
         return table
     from nomarium.reading.rows.reader import read_events
 
-    fields = {column.field for column in table.columns} | set(table.options.defaults)
     return Reading(
         sheet, "events", partial(read_events, table), table.notes, table.problems,
-        not fields.isdisjoint(REPEAT_FIELDS), table.decisions.is_whole, table,
+        _may_repeat(table), table.is_whole, table,
     )  # fmt: skip
+
+
+_MAY_BE_RANGE = re.compile(r"[–—]|\s-\s|\bto\b|\d-\d")
+
+
+def _may_repeat(table: TableReading) -> bool:
+    """Whether rows may repeat: as they say, or between a first and a last day with times."""
+    fields = {column.field for column in table.columns} | set(table.options.defaults)
+    if not fields.isdisjoint(REPEAT_FIELDS):
+        return True
+    if not fields & {"time", "start", "when"}:
+        return False
+    date = table.column("date") or table.column("when")
+    return (
+        "end-date" in fields
+        or {"end", "time"} <= fields
+        or (date is not None and _has_ranges(table, date.at))
+    )
+
+
+def _has_ranges(table: TableReading, at: int) -> bool:
+    """Whether some date at the top of a table is a range of days."""
+    cells = {
+        row[at] for _, row in islice(table.rows(), TOP_ROWS) if at < len(row) and isinstance(row[at], str)
+    }
+    return any(
+        isinstance(moment := read_moment(cell, "date", table.decisions.lexicon), Moment)
+        and moment.last is not None
+        for cell in cells
+        if isinstance(cell, str) and _MAY_BE_RANGE.search(cell) and plain_date(cell) is None
+    )
 
 
 def read_table(
@@ -79,32 +114,50 @@ def read_table(
         sample = [row for _, row in first_rows if not is_blank(row)]
         head = parts.renamed(head)
     asked = parts.asking(options, head) if parts else options
-    columns, notes = assign_columns(sheet, head, sample, asked, seen)
-    weekdays = frozenset() if options.languages else _unknown_weekdays(columns, sample, seen)
-    if weekdays:
-        from nomarium.reading.cells.languages import weekday_lexicon
+    columns = assign_columns(sheet, head, sample, asked, seen)
+    notes: list[Problem] = []
+    if not options.languages and (known := _lexicon_of_unknown_weekdays(columns, sample, seen)) is not None:
         from nomarium.reading.cells.words import language_name
 
-        known = weekday_lexicon(weekdays)
-        if known is not None:
-            lexicon, seen = lexicon.extended(known), seen.extended(known)
-            columns, notes = assign_columns(sheet, head, sample, asked, seen)
-            message = f"Weekdays have names in {language_name(known.languages[-1])}."
-            notes.append(note("date-language", message).at(sheet.place()))
-    if parts is not None:
-        notes.append(parts.told(sheet, columns))
-    if options.keep_extra:
-        notes = [one for one in notes if one.code != "column-unused"]
+        lexicon, seen = lexicon.extended(known), seen.extended(known)
+        columns = assign_columns(sheet, head, sample, asked, seen)
+        message = f"Weekdays have names in {language_name(known.languages[-1])}."
+        notes.append(note("date-language", message).at(sheet.place()))
     missing = _misfit(sheet, columns, options) or _missing(sheet, columns, options)
     if missing is not None:
         return missing
-    notes += _timed_titles(sheet, columns, first_rows)
+    notes = [
+        *column_notes(sheet, columns, options.keep_extra),
+        *notes,
+        *([parts.told(sheet, columns)] if parts else ()),
+        *_timed_titles(sheet, columns, first_rows),
+    ]
+    problems = [
+        *unused_times(sheet, columns, sample, seen),
+        *unknown_in_title(sheet, head.headings, columns, options.title),
+        *half_titles(sheet, columns, first_rows, options),
+    ]
     data = data if parts else filled_rows(sheet, data, ())
-    decisions = decide(sheet, columns, data, options, lexicon, whole)
-    return TableReading(
-        sheet, head, tuple(columns), decisions, options, decisions.problems,
-        (*sheet.notes, *notes, *told(decisions, sheet)), parts,
-    )  # fmt: skip
+    table = TableReading(
+        sheet, head, tuple(columns), Decisions(lexicon), options, tuple(problems), tuple(notes), parts
+    )
+    return _settled(table, data, sample, whole, len(first_rows) < TOP_ROWS)
+
+
+def _settled(
+    table: TableReading, data: Iterator[Row], sample: Sequence[Sequence[Cell]], whole: bool, is_short: bool
+) -> TableReading:
+    """The table with what its dates and times settle together. `is_short`: the sample is all of it."""
+    sheet, columns, options, lexicon = table.sheet, table.columns, table.options, table.decisions.lexicon
+    if whole:
+        data = iter(held := list(data))
+        sample = [row for _, row in held]
+    clock = find_clock(sheet, columns, sample, options, lexicon, whole or is_short)
+    decisions = decide(sheet, columns, data, options, lexicon, whole)._replace(clock=clock)
+    notes = [*table.notes, *told(decisions, sheet), *(one.at(sheet.place()) for one in clock_told(clock))]
+    return table._replace(
+        decisions=decisions, problems=(*decisions.problems, *table.problems), notes=(*sheet.notes, *notes)
+    )
 
 
 _TIME_IN_FRONT = r"(?i)\d{1,2}(?:[:h]\d\d|\s?[ap]\.?m\b).*"
@@ -130,6 +183,18 @@ def _timed_titles(sheet: Sheet, columns: Sequence[Column], rows: Sequence[Row]) 
     return [note("title-timed", message, remedy).at(sheet.place(None, title_at))]
 
 
+def _lexicon_of_unknown_weekdays(
+    columns: Sequence[Column], sample: Sequence[Sequence[Cell]], seen: Lexicon
+) -> Lexicon | None:
+    """The names of the language in which a column says weekdays that are not known; None when all are, or none is."""
+    words = _unknown_weekdays(columns, sample, seen)
+    if not words:
+        return None
+    from nomarium.reading.cells.languages import weekday_lexicon
+
+    return weekday_lexicon(words)
+
+
 def _unknown_weekdays(
     columns: Sequence[Column], sample: Sequence[Sequence[Cell]], lexicon: Lexicon
 ) -> frozenset[str]:
@@ -151,7 +216,9 @@ def _misfit(sheet: Sheet, columns: Sequence[Column], options: ReadingOptions) ->
     there = {normal(c.heading) for c in columns} | {column_letter(c.at + sheet.first_column) for c in columns}
     for heading, field in options.columns.items():
         if field and heading not in there and normal(heading) not in there:
-            problem = heading_missing(sheet, columns, heading, f"The recipe {options.recipe_name}")
+            problem = heading_missing(
+                sheet, [c.heading for c in columns], heading, f"The recipe {options.recipe_name}"
+            )
             return NotRead(sheet, "other-recipe", "it does not fit the recipe", problem)
     return None
 
@@ -159,7 +226,9 @@ def _misfit(sheet: Sheet, columns: Sequence[Column], options: ReadingOptions) ->
 def _missing(sheet: Sheet, columns: Sequence[Column], options: ReadingOptions) -> NotRead | None:
     """A sheet without a required field, unless `--set` gives it."""
     fields = {c.field for c in columns} | set(options.defaults)
-    has_date = fields & {"date", "when", "start"} or (fields & {"week", "day"} and options.day_one)
+    has_date = fields & {"date", "when", "start", "milestone"} or (
+        fields & {"week", "day"} and options.day_one
+    )
     there = ", ".join(f"“{c.heading}”" for c in columns if c.heading) or "no headings"
     if not has_date and fields & {"week", "day"} and "summary" in fields:
         message = f"{sheet.title} counts in weeks or days and no date says where the count begins."

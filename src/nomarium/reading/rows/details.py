@@ -18,15 +18,19 @@ def details_of(
     recurrence: "Recurrence | None" = None,
 ) -> Details:
     """The details of an event. An event without any gets the one shared value for that."""
+    busy = values.get("busy")
+    may_be = "TENTATIVE" if when.is_tentative or busy == "TENTATIVE" else ""
     details = Details(
-        categories=values.get("categories") or (),
+        categories=tuple(
+            dict.fromkeys((*(values.get("categories") or ()), *(values.get("more-categories") or ())))
+        ),
         audience=values.get("audience") or (),
         organizer=values.get("organizer"),
         attendees=(values.get("attendees") or ()) + (values.get("optional-attendees") or ()),
         url=values.get("url") or "",
-        status=values.get("status") or ("TENTATIVE" if when.is_tentative else ""),
+        status=values.get("status") or may_be,
         privacy=_privacy(values),
-        busy=values.get("busy"),
+        busy=True if busy == "TENTATIVE" else busy,
         reminder_secs=reminder_secs,
         color=values.get("color") or "",
         priority=values.get("priority"),

@@ -1,15 +1,13 @@
 """Rows that are no events: notes among and below the table; and what is wrong with a row as a whole, or with a cell
 before it is even read, as problems at their place."""
 
-import datetime as dt
 from collections.abc import Mapping, Sequence
 
 from nomarium.model.cell import Cell
 from nomarium.model.problem import Problem
-from nomarium.model.refusal import Refusal
 from nomarium.reading.columns.columns import Column
 from nomarium.reading.columns.headings import normal
-from nomarium.reading.rows.when import Blame, When
+from nomarium.reading.rows.when import Blame
 from nomarium.sheets.sheet import Sheet, cell_text
 
 _TOTAL_WORDS = frozenset(
@@ -39,24 +37,6 @@ def workbook_faults(
     return found
 
 
-def one_of_weeks(
-    when: When | Blame, weekday_at: int | None, row: Sequence[Cell], headings: Sequence[str]
-) -> When | Blame:
-    """What a row says about when, refused when it names a weekday and lasts over a week by the clock: that is
-    one long event, or one every week."""
-    if isinstance(when, Blame) or weekday_at is None or not cell_text(row[weekday_at]):
-        return when
-    is_timed = isinstance(when.start, dt.datetime) and isinstance(when.end, dt.datetime)
-    if not is_timed or when.end - when.start < dt.timedelta(days=7):
-        return when
-    heading = headings[weekday_at]
-    message = f"The row names a weekday, and its times run from {when.start:%Y-%m-%d} to {when.end:%Y-%m-%d}."
-    remedy = (
-        f'If it is every week: --column "{heading}=repeat"; if it is one long event: --column "{heading}=".'
-    )
-    return Blame("day", Refusal("weekday-span", message, remedy))
-
-
 def too_wide(sheet: Sheet, header_width: int, number: int, row: Sequence[Cell], index: int) -> Problem:
     """A row of text with more cells than there are headings; `index` is the first cell too many."""
     message = (
@@ -79,26 +59,29 @@ def blamed(
         return refusal.problem(sheet.place(number), "")
     heading = columns[index].heading
     if refusal.why == "missing" and not cell_text(row[index]) and may_fill_down:
-        called, what = heading or "HEADING", "week" if field == "week" else "date"
+        called, what = heading or "HEADING", {"week": "week", "summary": "title"}.get(field, "date")
         remedy = f'Give it a {what}; or, if a {what} written once holds for the rows below it: --fill-down "{called}".'
         refusal = refusal._replace(remedy=remedy)
     return refusal.problem(sheet.place(number, index, heading), cell_text(row[index]))
 
 
-def note_text(row: Sequence[Cell], headings: Sequence[str], fields: Sequence[str], dated: bool) -> str | None:
+def note_text(
+    row: Sequence[Cell], headings: Sequence[str], fields: Sequence[str], dated: bool, has_slots: bool = True
+) -> str | None:
     """The text of a row that is a note, or None when it must be taken for an event.
 
     A note repeats the headings, rules a line, holds one lone text left of everything (a section title) or
     outside the columns of the event, counts something up, or has a date and nothing else (an empty slot).
 
-    `fields` has one field a column; `dated` tells whether a cell of the row reads as a date.
+    `fields` has one field a column; `dated` tells whether a cell of the row reads as a date; `has_slots`, whether the
+    table lists dates on most of which nothing happens.
     """
     filled = [(n, cell_text(cell)) for n, cell in enumerate(row) if cell_text(cell)]
     texts = [text for _, text in filled]
     if dated:
-        slots = ("date", "when", "start", "end-date", "end", "day", "week", "time", "all-day")
+        slots = ("date", "when", "end-date", "day", "week", "all-day")
         only_slots = all(n < len(fields) and fields[n] in slots for n, _ in filled)
-        return " ".join(texts) if only_slots else None
+        return " ".join(texts) if only_slots and has_slots else None
     is_rule = all(len(text) > 2 and set(text) <= _RULING for text in texts)
     if is_rule or _repeats_headings(filled, headings):
         return " | ".join(texts)

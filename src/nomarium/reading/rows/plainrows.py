@@ -13,6 +13,7 @@ from nomarium.reading.cells.memo import CellMemo
 PlainReader = Callable[[int, Sequence[Cell]], Event | None]
 """Gives the event of a row of this number about which nothing is open, and None for all other rows."""
 
+_MAY_CANCEL = ("CANCEL", "Cancel", "cancel", "ANNUL", "Annul", "ABGES", "Abges", "n/a", "N/A")
 PLAIN_FIELDS = ("date", "start", "end", "summary", "location", "description")
 """The columns that a plain table may have; the first four it must have."""
 
@@ -40,7 +41,8 @@ def plain_reader(
         if day is None or start is None or end is None or end <= start or type(summary) is not str:
             return None
         summary = summary.strip()
-        if not summary or summary[0] in "#E'":  # an error value, an example row, a guarded formula
+        # an error value, an example row, a guarded formula; a bracket or a word that may cancel it; a dash
+        if not summary or summary[0] in "#E'-–—" or summary[-1] == ")" or summary.startswith(_MAY_CANCEL):
             return None
         location = locations[row[location_at] if location_at >= 0 else ""]
         description = descriptions[row[description_at] if description_at >= 0 else ""]

@@ -8,34 +8,32 @@ from nomarium.model.account import Account
 from nomarium.model.cell import Cell
 from nomarium.model.event import FACETS, NO_DETAILS, Event
 from nomarium.model.problem import Problem, column_letter, note
+from nomarium.model.recurrence import Recurrence
 from nomarium.model.refusal import Refusal
 from nomarium.reading.cells.memo import (
     REPEAT_FIELDS,
+    CancelledText,
     CellMemo,
     FieldValue,
     fault_of,
-    part_memo,
     repeat_memo,
     unguarded,
-    value_memo,
 )
-from nomarium.reading.cells.words import fold
-from nomarium.reading.columns.headings import unit_of
 from nomarium.reading.columns.table import TableReading
 from nomarium.reading.rows.details import details_of, lead_of
-from nomarium.reading.rows.faults import blamed, note_text, one_of_weeks, too_wide, workbook_faults
+from nomarium.reading.rows.faults import blamed, note_text, too_wide, workbook_faults
+from nomarium.reading.rows.lone import LoneEvent, lone_event
 from nomarium.reading.rows.plainrows import PLAIN_FIELDS, PlainReader, never, plain_reader
+from nomarium.reading.rows.titles import TitleMaker, is_bookkeeping, is_no_title, without_cancellation
 from nomarium.reading.rows.when import NOTES, NOTHING, Blame, Part, Said, When, settle
-from nomarium.reckoning.zones import zone_named
+from nomarium.reading.rows.whenreader import WhenReader
 from nomarium.sheets.sheet import cell_text, is_blank
 
 if TYPE_CHECKING:
-    from zoneinfo import ZoneInfo
-
     from nomarium.reading.rows.repeating import Repeated
 
 _DAY = dt.timedelta(days=1)
-_WHEN_FIELDS = ("date", "start", "end", "end-date", "time")
+_CANCELLED = note("row-cancelled", "A row that says it is cancelled is written as cancelled.")
 EXAMPLE_MARK = "EXAMPLE – "
 """How the example rows of a starter file begin; they are left out."""
 
@@ -52,21 +50,29 @@ def read_events(reading: TableReading, account: Account) -> Iterator[Event]:
     for number in reading.head.title_rows:
         account.note_rows.append((number, "above the table"))
     count = reading.head.rows_above  # apart from what becomes of them, so that a row that is lost shows
-    plain_count = 0  # kept here as long as it can be: this is done a million times
+    plain_count = last_number = 0  # kept here as long as they can be: this is done a million times
     try:
         for number, row in reading.rows():
             count += 1
             event = plainly(number, row)
             if event is not None:
                 plain_count += 1
+                last_number = number
                 yield event
                 continue
             ledger.events += plain_count
             plain_count = 0
-            event = read(number, row)
-            if event is not None:
-                ledger.events += 1
-                yield event
+            found = read(number, row)
+            if found is None:
+                continue
+            ledger.events += 1
+            last_number = number
+            if type(found) is list:
+                account.several[number] = len(found)
+                yield from found
+            else:
+                yield found  # type: ignore[misc]  # a list was told apart by its type, for speed
+        reader.conclude(last_number)
     finally:
         ledger.events += plain_count
         ledger.read = count
@@ -80,74 +86,75 @@ class _RowReader:
         self.account = account
         options = reading.options
         self.sheet = reading.sheet
-        self.fields = [c.field if c.twin_of is None else "" for c in reading.columns]
+        self.when = WhenReader(reading)
+        self.fields, self.at, self.known = self.when.fields, self.when.at, self.when.known
         self.width = len(self.fields)
         self.header_width = len(reading.head.headings)
         # in text a longer row is a slip; on a sheet anything may stand to the right of a table
         self.check_width = bool(reading.head.header_rows) and not self.sheet.name
-        self.at = {f: n for n, f in enumerate(self.fields) if f}
-        if "when" in self.at:
-            self.at.setdefault("date", self.at["when"])
-        self.parts = {field: self._part_memo(field) for field in _WHEN_FIELDS}
-        self.weekday_at = self.at.get("day") if "date" in self.at else None
-        self.by_weekday: dict[int | None, CellMemo] = {None: self.parts["date"]}
-        self.zone_name = options.zone
-        self.zone: ZoneInfo | None = zone_named(options.zone) if options.zone else None
         self.summary_at = self.at.get("summary", self.at.get("class", -1))
         self.summary_default = options.defaults.get("summary", "")
-        self.location, self.location_at = self._value("location")
-        self.description, self.description_at = self._value("description")
-        self.duration, self.duration_at = self._value("duration")
-        self.all_day, self.all_day_at = self._value("all-day")
-        self.row_zone, self.row_zone_at = self._value("timezone")
+        self.location, self.location_at = self.when.value("location")
+        self.description, self.description_at = self.when.value("description")
         self.rest = self._rest_fields()
         self.extra = [
             (c.at, c.heading or f"Column {column_letter(c.at + self.sheet.first_column)}")
             for c in reading.columns
             if options.keep_extra and c.is_ignored and c.how != "asked"
         ]
-        self.counts_days = "date" not in self._known() and "start" not in self.at
         self.fault_rows = frozenset(row for row, _ in self.sheet.faults)
         self.left_out = frozenset(text.casefold() for text in options.left_out)
+        self.milestones = [
+            (c.at, c.heading, self.when.part_memo("date", at=c.at))
+            for c in reading.columns
+            if c.field == "milestone"
+        ]
+        self.titles = (
+            TitleMaker(options.title, reading.headings, self.sheet.first_column, self.at)
+            if options.title
+            else None
+        )
+        title = reading.column("summary")
+        self.has_slots = self.sheet.dates_above or (title is not None and title.blank > title.filled)
+        """Whether most dates have no title: then one without is an empty slot."""
+        self.lone: list[tuple[int, str]] = []
+        """Rows among the others that hold one text alone."""
+
+    def conclude(self, last_number: int) -> None:
+        """Tell of rows that hold one text alone and stand before the last event."""
+        for number, text in self.lone:
+            if number < last_number:
+                message = f"A row that holds one text alone is no event: “{text[:60]}”."
+                self.account.count(note("row-lone", message).at(self.sheet.place(number)))
 
     def plain_reader(self) -> PlainReader:
         """What reads the commonest rows; of this table none, when something about it asks for more."""
         at = {field: self.at.get(field, -1) for field in PLAIN_FIELDS}
-        needed = {"time", "end-date", "duration", "all-day", "timezone", "week"} & self._known()
+        needed = {"time", "end-date", "duration", "all-day", "timezone", "week", "milestone"} & self.known
         options = self.reading.options
-        if needed or self.rest or self.extra or options.renamed or options.left_out or self.sheet.faults:
+        if (
+            needed
+            or self.rest
+            or self.extra
+            or options.renamed
+            or options.left_out
+            or options.title
+            or self.sheet.faults
+        ):
             return never
-        if min(at[field] for field in PLAIN_FIELDS[:4]) < 0 or self.weekday_at is not None:
+        if min(at[field] for field in PLAIN_FIELDS[:4]) < 0 or self.when.weekday_at is not None:
             return never
-        memos = {**self.parts, "location": self.location, "description": self.description}
-        return plain_reader(at, memos, self.width, self.zone_name)
-
-    def _known(self) -> set[str]:
-        return set(self.at) | set(self.reading.options.defaults)
-
-    def _part_memo(self, field: str, weekday: int | None = None) -> CellMemo:
-        index = self.at.get(field, -1)
-        default = self.reading.options.defaults.get(field, "")
-        name = self.fields[index] if index >= 0 else field
-        decisions = self.reading.decisions
-        return part_memo(
-            name, index, decisions, self.sheet.counts_1904, default, weekday, self.reading.options.zone
-        )
-
-    def _value(self, field: str) -> tuple[CellMemo, int]:
-        index = self.at.get(field, -1)
-        heading = self.reading.columns[index].heading if index >= 0 else ""
-        default = self.reading.options.defaults.get(field, "")
-        return value_memo(field, default, unit_of(heading).length_secs), index
+        memos = {**self.when.parts, "location": self.location, "description": self.description}
+        return plain_reader(at, memos, self.width, self.when.zone_name)
 
     def _rest_fields(self) -> list[tuple[str, CellMemo, int]]:
         """The fields that few tables have."""
         names = (
             "categories", "audience", "organizer", "attendees", "optional-attendees", "url", "status",
-            "privacy", "private", "busy", "reminder", "reminder-on", "color", "priority", "geo", "uid", *FACETS,
+            "cancelled", "more-categories", "privacy", "private", "busy", "reminder", "reminder-on", "color", "priority", "geo", "uid", *FACETS,
         )  # fmt: skip
-        known = self._known()
-        rest = [(name, *self._value(name)) for name in names if name in known]
+        known = self.known
+        rest = [(name, *self.when.value(name)) for name in names if name in known]
         for name in REPEAT_FIELDS if known & set(REPEAT_FIELDS) else ():
             options = self.reading.options
             memo = repeat_memo(
@@ -156,15 +163,23 @@ class _RowReader:
             rest.append((name, memo, self.at.get(name, -1)))
         return rest
 
-    def read(self, number: int, row: Sequence[Cell]) -> Event | None:
-        """A row's event, or None when it is none; the account then says what it was."""
+    def read(self, number: int, row: Sequence[Cell]) -> Event | list[Event] | None:
+        """A row's event, or its events, or None when it is none; the account then says what it was."""
         if len(row) < self.width:
             row = [*row, *[""] * (self.width - len(row))]
-        when = self._when(row)
         summary = row[self.summary_at] if self.summary_at >= 0 else ""
         summary = summary.strip() if isinstance(summary, str) else cell_text(summary)
+        if self.titles is not None:
+            summary = self.titles.title(row, summary)
         if not summary:
             summary = self.summary_default
+        elif is_no_title(summary) or is_bookkeeping(summary):
+            self.account.note_row(number, " ".join(filter(None, map(cell_text, row))))
+            told = note("row-empty", f"A row with “{summary[:40]}” for a title is no event.")
+            self.account.count(told.at(self.sheet.place(number)), summary)
+            return None
+        milestones = self._milestones(number, row, summary) if self.milestones else []
+        when = self.when.of(row) if self.when.has_dates else _first_of(milestones)
         if (
             type(when) is not When
             or not summary
@@ -172,6 +187,8 @@ class _RowReader:
             or (self.check_width and len(row) > self.header_width)
             or number in self.fault_rows
         ):
+            if (said := self._said_alone(number, row, when)) is not None:
+                return said
             if self._is_odd(number, row, when, summary):
                 return None
             assert isinstance(when, When)
@@ -180,75 +197,66 @@ class _RowReader:
         if self.left_out and self._is_left_out(row):
             self.account.ledger.left_out += 1
             return None
+        if isinstance(milestones, Blame):
+            self.account.reject(self.reading.headings, row, [self._problem(number, row, milestones)])
+            return None
+        if not self.when.has_dates:
+            return milestones
+        event = self._event(number, row, when, summary)
+        return [event, *milestones] if event is not None and milestones else event
+
+    def _event(self, number: int, row: Sequence[Cell], when: When, summary: str) -> Event | None:
+        """The event of a row about which all that is needed is known, or None with its faults told."""
         if when.notes:
             self._tell(number, when)
+        bare = without_cancellation(summary)
         location = self.location[row[self.location_at] if self.location_at >= 0 else ""]
         description = self.description[row[self.description_at] if self.description_at >= 0 else ""]
+        is_cancelled = bare is not None or isinstance(description, CancelledText)
+        if is_cancelled:
+            summary = bare or summary
+            self.account.count(_CANCELLED.at(self.sheet.place(number)))
         if self.extra:
             description = self._with_extra(row, description)
-        if type(location) is Refusal or type(description) is Refusal or self.rest or when.is_tentative:
-            return self._with_rest(number, row, when, summary, location, description)
+        if (
+            type(location) is Refusal or type(description) is Refusal or self.rest or when.is_tentative or is_cancelled
+            or when.rule is not None
+        ):  # fmt: skip
+            return self._with_rest(number, row, when, summary, location, description, is_cancelled)
         if self.reading.options.renamed:
             summary = self.reading.options.renamed.get(summary, summary)
         return Event(summary, when.start, when.end, when.zone, location, description, NO_DETAILS, number)
 
-    def _when(self, row: Sequence[Cell]) -> When | Blame:
-        """What the row says about when, with everything that a row may say."""
-        parts = {}
-        for field in _WHEN_FIELDS:
-            index = self.at.get(field, -1)
-            memo = self.parts[field]
-            if field == "date" and self.weekday_at is not None:
-                memo = self._dated_memo(row[self.weekday_at])
-            part: Part = memo[row[index] if index >= 0 else ""]
+    def _milestones(self, number: int, row: Sequence[Cell], summary: str) -> list[Event] | Blame:
+        """The all-day events of a row's other dates."""
+        found: list[Event] = []
+        for at, heading, memo in self.milestones:
+            part: Part = memo[row[at]]
             if part.refusal is not None:
-                return Blame(self.fields[index] if index >= 0 else field, part.refusal)
-            parts[field] = part
-        if self.counts_days and parts["date"] is NOTHING:
-            part_or_blame = self._counted_day(row)
-            if isinstance(part_or_blame, Blame):
-                return part_or_blame
-            parts["date"] = part_or_blame
-        values: list[FieldValue] = []
-        for field, memo, index in (
-            ("duration", self.duration, self.duration_at),
-            ("all-day", self.all_day, self.all_day_at),
-            ("timezone", self.row_zone, self.row_zone_at),
-        ):
-            if isinstance(value := memo[row[index] if index >= 0 else ""], Refusal):
-                return Blame(field, value)
-            values.append(value)
-        zone_name = values[2] or self.zone_name
-        zone = self.zone if values[2] is None else zone_named(zone_name)
-        when = settle(
-            Said(
-                parts["date"], parts["start"], parts["end"], parts["end-date"], parts["time"],
-                values[0], values[1], zone_name, zone,
-            ),
+                return Blame("milestone", part.refusal)
+            if part.first is not None:
+                end = (part.last or part.first) + _DAY
+                found.append(Event(f"{summary}: {heading}", part.first, end, row_number=number))
+        return found
+
+    def _said_alone(self, number: int, row: Sequence[Cell], when: When | Blame) -> Event | None:
+        """The event of a row that holds one text with a date in it, and nothing else."""
+        filled = [text for cell in row if (text := cell_text(cell))]
+        if len(filled) != 1 or isinstance(when, When) or number in self.fault_rows:
+            return None
+        said = lone_event(filled[0], self.reading.decisions)
+        if not isinstance(said, LoneEvent):
+            return None
+        title, part = said
+        settled = settle(
+            Said(date=part, zone_name=self.when.zone_name, zone=self.when.zone),
             self.reading.options.length_secs,
-        )  # fmt: skip
-        return one_of_weeks(when, self.weekday_at, row, self.reading.headings)
-
-    def _dated_memo(self, cell: Cell) -> CellMemo:
-        """The memo of the date column for rows that name this weekday in a column of its own."""
-        weekday = self.reading.decisions.lexicon.weekdays.get(fold(cell_text(cell)).strip())
-        if weekday not in self.by_weekday:
-            self.by_weekday[weekday] = self._part_memo("date", weekday)
-        return self.by_weekday[weekday]
-
-    def _counted_day(self, row: Sequence[Cell]) -> Part | Blame:
-        week, day = (row[self.at[f]] if f in self.at else "" for f in ("week", "day"))
-        day_one = self.reading.options.day_one
-        if day_one is None or not (cell_text(week) or cell_text(day)):
-            return NOTHING
-        if "week" in self.at and not cell_text(week):
-            return Blame("week", Refusal("week-missing", "The day has no week.", "Give it one.", "missing"))
-        from nomarium.reading.cells.relativedays import day_of_programme
-
-        date = day_of_programme(day_one, cell_text(week), cell_text(day), self.reading.decisions.lexicon)
-        if isinstance(date, Refusal):
-            return Blame("day" if "day" in self.at else "week", date)
-        return Part(first=date)
+        )
+        if isinstance(settled, Blame):
+            return None
+        message = f"A row that holds one text with a date in it is an event: “{title}”."
+        self.account.count(note("lone-event", message).at(self.sheet.place(number)))
+        return Event(title, settled.start, settled.end, settled.zone, row_number=number)
 
     def _is_odd(self, number: int, row: Sequence[Cell], when: When | Blame, summary: str) -> bool:
         """Whether a row that looks odd is indeed no event: then it is accounted for here."""
@@ -270,16 +278,18 @@ class _RowReader:
         if extra:  # everything right of the cut stands in a wrong column: nothing else can be said of it
             reasons = [too_wide(self.sheet, self.header_width, number, row, extra[0])]
         if not reasons and (isinstance(when, Blame) or not summary):
-            dated = not isinstance(when, Blame) or self._has_date(row)
-            text = note_text(row, self.reading.headings, self.fields, dated)
+            dated = not isinstance(when, Blame) or self.when.has_date(row)
+            text = note_text(row, self.reading.headings, self.fields, dated, self.has_slots)
             if text is not None:
                 account.note_row(number, text)
+                if sum(bool(cell_text(cell)) for cell in row) == 1 and not dated:
+                    self.lone.append((number, text))
                 return True
         if isinstance(when, Blame) and not reasons:
             reasons.append(self._problem(number, row, when))
         if not summary and not reasons:
             remedy = "Give it a title, or take the row out."
-            refusal = Refusal("summary-missing", "The row says when and not what.", remedy)
+            refusal = Refusal("summary-missing", "The row says when and not what.", remedy, "missing")
             reasons.append(self._problem(number, row, Blame("summary", refusal)))
         elif summary and (fault := fault_of(summary)):
             reasons.append(self._problem(number, row, Blame("summary", fault)))
@@ -287,13 +297,6 @@ class _RowReader:
             return False
         account.reject(self.reading.headings, row, reasons)
         return True
-
-    def _has_date(self, row: Sequence[Cell]) -> bool:
-        for field in ("date", "start"):
-            index = self.at.get(field, -1)
-            if index >= 0 and self.parts[field][row[index]].first is not None:
-                return True
-        return False
 
     def _problem(self, number: int, row: Sequence[Cell], blame: Blame) -> Problem:
         at = self.at
@@ -325,6 +328,7 @@ class _RowReader:
         summary: str,
         location: FieldValue,
         description: FieldValue,
+        is_cancelled: bool,
     ) -> Event | None:
         """The event with the fields that few tables have, or None with every fault of them told."""
         values: dict[str, FieldValue] = {}
@@ -338,7 +342,8 @@ class _RowReader:
             if isinstance(value, Refusal):
                 blames.append(Blame(name, value))
             values[name] = value
-        recurrence = None
+        values["weekday"] = self.when.weekday(row)
+        recurrence = Recurrence((when.rule,), starts_itself=False, keeps_length=True) if when.rule else None
         if not blames and any(values.get(name) for name in REPEAT_FIELDS):
             found = self._repeated(number, values, when)
             if isinstance(found, Blame):
@@ -350,6 +355,8 @@ class _RowReader:
                 self.reading.headings, row, [self._problem(number, row, blame) for blame in blames]
             )
             return None
+        if is_cancelled or values.get("cancelled"):
+            values["status"] = "CANCELLED"
         details = details_of(values, when, self._reminder(row, when, values), recurrence)
         summary = self.reading.options.renamed.get(summary, summary)
         place = location or values.get("room") or ""
@@ -372,7 +379,18 @@ class _RowReader:
         for field in ("reminder-date", "reminder-time"):
             if field not in self.at or not values.get("reminder-on"):
                 return lead_of(values, when, NOTHING, NOTHING)
-            if field not in self.parts:
-                self.parts[field] = self._part_memo(field)
-            moment.append(self.parts[field][row[self.at[field]]])
+            if field not in self.when.parts:
+                self.when.parts[field] = self.when.part_memo(field)
+            moment.append(self.when.parts[field][row[self.at[field]]])
         return lead_of(values, when, *moment)
+
+
+def _first_of(milestones: list[Event] | Blame) -> When | Blame:
+    """When a row is that has nothing but milestones."""
+    if isinstance(milestones, Blame):
+        return milestones
+    if not milestones:
+        return Blame(
+            "milestone", Refusal("date-missing", "The row has no date.", "Give it one, or take the row out.")
+        )
+    return When(milestones[0].start, milestones[0].end, None)

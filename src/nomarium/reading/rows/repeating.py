@@ -41,7 +41,9 @@ def repeated(
     when: When, values: dict[str, FieldValue], decisions: Decisions, bounds: Bounds
 ) -> Repeated | Blame:
     """The recurrence of a row from its `repeat`, `except` and `also-on` cells. `when` is its own date."""
-    repeat: Repeat | None = values.get("repeat")
+    repeat: Repeat | None = values.get("repeat") or _so_many(
+        values.get("repeat-times"), values.get("weekday")
+    )
     begin = when.start.date() if isinstance(when.start, dt.datetime) else when.start
     also = _days(values.get("also-on") or (), begin, decisions)
     if isinstance(also, Refusal):
@@ -50,10 +52,10 @@ def repeated(
     if isinstance(left_out, Refusal):
         return Blame("except", left_out)
     if repeat is None:
-        if left_out:
+        if left_out and not also:
             message = "The row leaves out dates, and nothing in it repeats."
             return Blame("except", Refusal("except-alone", message, "Say how it repeats, or clear the cell."))
-        return Repeated(when, Recurrence(also_on=tuple(also), keeps_length=True))
+        return Repeated(when, Recurrence(also_on=tuple(also), left_out=tuple(left_out), keeps_length=True))
     if repeat.needs_days_off and not bounds.knows_days_off:
         message = f"“{repeat.text}” leaves out holidays, and nothing says when they are."
         remedy = "Give --days-off FILE or --public-holidays CODE."
@@ -74,6 +76,14 @@ def repeated(
         on_school_days=repeat.on_school_days,
     )  # fmt: skip
     return Repeated(when, recurrence, (echo(repeat, rule), *notes))
+
+
+def _so_many(times: int | None, weekday: int | None) -> Repeat | None:
+    """A repeat every week, so many times, as a column of its own says."""
+    if times is None:
+        return None
+    weekdays = () if weekday is None else ((0, weekday),)
+    return Repeat(Rule("WEEKLY", weekdays=weekdays), times=times, text=f"{times} weeks")
 
 
 def _on_dates(

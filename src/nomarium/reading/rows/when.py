@@ -3,6 +3,7 @@
 import datetime as dt
 from typing import TYPE_CHECKING, NamedTuple
 
+from nomarium.model.recurrence import Rule
 from nomarium.model.refusal import Refusal
 from nomarium.model.wording import clock_text
 from nomarium.reading.cells.times import DAY_SECS, Clock, end_after
@@ -12,6 +13,7 @@ if TYPE_CHECKING:
     from zoneinfo import ZoneInfo
 
 _DAY = dt.timedelta(days=1)
+_LONGEST_NIGHT = dt.timedelta(hours=14)
 
 
 class Part(NamedTuple):
@@ -51,6 +53,8 @@ class When(NamedTuple):
     is_tentative: bool = False
     notes: tuple[str, ...] = ()
     """Codes of `NOTES`."""
+    rule: Rule | None = None
+    """How a first day, a last day and times repeat in between: on each day, or on one weekday."""
 
 
 class Said(NamedTuple):
@@ -65,6 +69,10 @@ class Said(NamedTuple):
     is_all_day: bool | None = None
     zone_name: str | None = None
     zone: "ZoneInfo | None" = None
+    spans: str = "whole"
+    """What a first day, a last day and times are: an event each day (`daily`), one long one (`whole`), or open ("")."""
+    weekday: int | None = None
+    """What a column of weekdays says, 0 for Monday."""
 
 
 NOTES = {
@@ -79,6 +87,9 @@ NOTES = {
     "end-unknown": "The end is not known yet: the event has the default length.",
     "afternoon-doubt": "A time without am or pm is read by the 24-hour clock: 1:30 is in the night. "
     "If the afternoon is meant, write 1:30 pm or 13:30.",
+    "next-morning": "An end earlier than its start is on the next day (it lasts less than 14 hours).",
+    "spans-daily": "A first day, a last day and times within a day are an event on each of these days (--spans whole: one long event).",
+    "spans-weekly": "A weekday, a first and a last day and times are an event every week.",
     "serial-number": "A plain number among the dates is read as a spreadsheet's day number.",
     "time-skipped": "The clock change skips this local time: it is moved on by the gap.",
     "time-repeated": "The clock change repeats this local time: the first is taken.",
@@ -195,6 +206,13 @@ def _timed(
     if start.is_doubtful:
         notes.append("afternoon-doubt")
     begins = _moment(first, start.secs)
+    if end is not None and last is not None and last > first and not (row.end.first and row.end.start):
+        rule = _rule_between(row, first, last, start, end, notes)
+        if isinstance(rule, Blame):
+            return rule
+        if rule is not None:
+            alone = _timed(row._replace(spans="whole"), first, None, start, end, default_length_secs, notes)
+            return alone if isinstance(alone, Blame) else alone._replace(rule=rule)
     if end is not None:
         ends = _end(first, last, start, end, begins, notes)
         if isinstance(ends, Blame):
@@ -215,6 +233,26 @@ def _timed(
     return _in_its_zone(row, begins, ends, notes)
 
 
+def _rule_between(
+    row: Said, first: dt.date, last: dt.date, start: Clock, end: Clock, notes: list[str]
+) -> Rule | Blame | None:
+    """How times repeat from a first to a last day; None when they are the ends of one long event."""
+    days = (last - first).days
+    if row.weekday is not None and days > 6:
+        notes.append("spans-weekly")
+        return Rule("WEEKLY", until=last, weekdays=((0, row.weekday),))
+    if row.spans == "whole" or (days == 1 and end.secs <= start.secs):
+        return None
+    if row.spans == "daily":
+        notes.append("spans-daily")
+        return Rule("DAILY", until=last)
+    message = (
+        f"From {first} to {last}, {clock_text(start.secs)} to {clock_text(end.secs)}: an event on each of these days, or "
+        "one long event?"
+    )
+    return Blame("end-date", Refusal("spans-open", message, "Say which: --spans daily or --spans whole."))
+
+
 def _end(
     first: dt.date,
     last: dt.date | None,
@@ -223,7 +261,7 @@ def _end(
     begins: dt.datetime,
     notes: list[str],
 ) -> dt.datetime | Blame:
-    last = last or first
+    is_stated, last = last is not None, last or first
     if last == first and end.secs == 0 and start.secs > 0:
         notes.append("midnight-end")
         end = Clock(DAY_SECS, True)
@@ -231,6 +269,9 @@ def _end(
         end = end_after(start, end)
         notes.append("meridiem-shared")
     ends = _moment(last, end.secs)
+    if ends < begins and not is_stated and ends + _DAY - begins < _LONGEST_NIGHT:
+        notes.append("next-morning")
+        return ends + _DAY
     if ends < begins:
         message = f"It ends at {clock_text(end.secs)}, before it starts at {clock_text(start.secs)}."
         remedy = "Correct the times; for an end past midnight give the end date too."

@@ -1,0 +1,152 @@
+"""Twelve or twenty-four hours: what a table's times settle together.
+
+`3.45` alone is the night by the 24-hour clock; where no time of the table is 13:00 or later, none begins with a zero and
+none says am or pm, people mean the afternoon.
+"""
+
+import datetime as dt
+from collections.abc import Iterable, Sequence
+from typing import Literal, NamedTuple
+
+from nomarium.model.cell import Cell
+from nomarium.model.problem import Problem, note
+from nomarium.model.refusal import Refusal
+from nomarium.model.wording import clock_text
+from nomarium.reading.cells.moments import ROLES, Moment, read_moment
+from nomarium.reading.cells.times import DAY_SECS, Clock
+from nomarium.reading.cells.words import Lexicon
+from nomarium.reading.columns.columns import Column
+from nomarium.reading.columns.headings import HeadingUnit, unit_of
+from nomarium.reading.options import ReadingOptions
+from nomarium.sheets.sheet import Sheet, cell_text
+
+_NOON = DAY_SECS // 2
+_REMEDY = "Write am or pm with it, or say how all are meant: --clock 12 (afternoon) or --clock 24 (night)."
+
+Clocks = Literal["", "12", "24", "mixed"]
+"""`12`: times without am or pm from 1:00 to 6:59 are in the afternoon; `24`: all are as they stand; `mixed`: others say am
+or pm, so that one without is open; nothing: no time needs to know."""
+
+
+class ClockFound(NamedTuple):
+    """How times without am or pm are read, and why."""
+
+    clock: Clocks = ""
+    evidence: str = ""
+    is_whole: bool = True
+    """Whether every row was looked at; a later one may say otherwise."""
+
+
+NO_CLOCK = ClockFound()
+
+
+def find_clock(
+    sheet: Sheet, columns: Sequence[Column], rows: Iterable[Sequence[Cell]], options: ReadingOptions, lexicon: Lexicon,
+    is_whole: bool,
+) -> ClockFound:  # fmt: skip
+    """Look at the times of some rows, all of them when `is_whole`."""
+    if options.clock:
+        return ClockFound(options.clock, "as asked")
+    timed = [
+        c for c in columns if c.field in ROLES and c.field != "end-date" and not unit_of(c.heading).meridiem
+    ]
+    cells: dict[tuple[int, str, Cell], None] = {}
+    for row in rows:
+        for column in timed:
+            if column.at < len(row) and cell_text(row[column.at]):
+                cell = row[column.at]
+                cells.setdefault((column.at, type(cell).__name__, cell))
+    role_of = {c.at: ROLES[c.field] for c in timed}
+    heard: list[tuple[Clock, str]] = []
+    for at, _, cell in cells:
+        moment = read_moment(cell, role_of[at], lexicon, sheet.counts_1904)
+        if isinstance(moment, Moment):
+            heard += [(one, cell_text(cell)) for one in _clocks_of(cell, moment)]
+    return clock_from(heard)._replace(is_whole=is_whole)
+
+
+def clock_from(heard: Iterable[tuple[Clock, str]]) -> ClockFound:
+    """What these times, each with the text that it stands in, say together."""
+    says_meridiem = doubtful = ""
+    for clock, text in heard:
+        if clock.has_meridiem and clock.secs not in (0, _NOON, DAY_SECS):
+            says_meridiem = says_meridiem or text
+        elif clock.is_doubtful:
+            doubtful = doubtful or text
+        elif clock.secs >= _NOON + 3600 or clock.secs < 3600 or _has_zero(text):
+            return ClockFound("24", f"“{text}” is by the 24-hour clock")
+    if not doubtful:
+        return NO_CLOCK
+    if says_meridiem:
+        return ClockFound("mixed", f"“{says_meridiem}” says which half of the day")
+    return ClockFound("12", "no time is 13:00 or later or begins with a zero, and none says am or pm")
+
+
+def _has_zero(text: str) -> bool:
+    """Whether an hour has a zero in front (in `08:30`, `8:30-09:15`; not in `8:05` or in a date before it)."""
+    words = text.replace("-", " ").replace("–", " ").split()
+    return any(
+        word[0] == "0" and len(word) > 2 and word[1:2].isdigit() and word[2] in ":.h" for word in words
+    )
+
+
+def _clocks_of(cell: Cell, moment: Moment) -> list[Clock]:
+    found = [clock for clock in (moment.start, moment.end) if clock is not None]
+    return [_as_typed(clock) for clock in found] if _is_typed(cell) else found
+
+
+def _is_typed(cell: Cell) -> bool:
+    """Whether a workbook made a time of what was typed: it knows nothing of am and pm."""
+    return isinstance(cell, (dt.time, float)) and not isinstance(cell, bool)
+
+
+def _as_typed(clock: Clock) -> Clock:
+    return Clock(clock.secs, False, 3600 <= clock.secs < 7 * 3600)
+
+
+def in_its_half(cell: Cell, moment: Moment, found: ClockFound, unit: HeadingUnit) -> Moment | Refusal:
+    """A cell's times with their half of the day settled."""
+    if moment.start is None and moment.end is None:
+        return moment
+    settled: list[Clock | None] = []
+    for clock in (moment.start, moment.end):
+        half = _half(_as_typed(clock) if clock and _is_typed(cell) else clock, found, unit)
+        if isinstance(half, Refusal):
+            return half
+        settled.append(half)
+    start, end = settled
+    if start and _is_typed(cell) and not start.has_meridiem:
+        start = moment.start
+    return moment._replace(start=start, end=end)
+
+
+def _half(clock: Clock | None, found: ClockFound, unit: HeadingUnit) -> Clock | Refusal | None:
+    if clock is None or clock.has_meridiem:
+        return clock
+    is_hour = 3600 <= clock.secs < _NOON + 3600
+    if unit.meridiem and is_hour:
+        return Clock(clock.secs % _NOON + (_NOON if unit.meridiem == "pm" else 0), True)
+    if found.clock == "12" and clock.secs >= _NOON + 3600 and clock.secs != DAY_SECS:
+        why = "as --clock 12 asks" if found.evidence == "as asked" else found.evidence
+        message = f"{clock_text(clock.secs)} does not fit the 12-hour clock ({why})."
+        return Refusal("clock-conflict", message, "Correct it, or say --clock 24.")
+    if not clock.is_doubtful:
+        return clock
+    if found.clock == "12":
+        return Clock(clock.secs + _NOON, True)
+    if found.clock == "24":
+        return Clock(clock.secs)
+    if found.clock == "mixed" or not found.is_whole:
+        message = f"{clock_text(clock.secs)} could be in the morning or in the afternoon."
+        return Refusal("clock-open", message, _REMEDY)
+    return clock
+
+
+def clock_told(found: ClockFound) -> list[Problem]:
+    """The decision as a note, where one was made."""
+    if found.clock != "12" or found.evidence == "as asked":
+        return []
+    message = (
+        f"Times from 1:00 to 6:59 are in the afternoon, those from 7:00 on in the morning: {found.evidence}."
+    )
+    return [note("clock-12", message, "If they are not: --clock 24.")]

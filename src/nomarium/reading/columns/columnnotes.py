@@ -1,0 +1,68 @@
+"""What is said about columns: those that nothing uses, those that were guessed, milestones."""
+
+from collections.abc import Sequence
+
+from nomarium.model.cell import Cell
+from nomarium.model.problem import Problem, column_letter, note
+from nomarium.reading.cells.words import Lexicon
+from nomarium.reading.columns.columns import MOSTLY, Column, is_of_record
+from nomarium.reading.columns.contents import Contents
+from nomarium.sheets.sheet import Sheet
+
+
+def column_notes(sheet: Sheet, columns: Sequence[Column], keeps_extra: bool) -> list[Problem]:
+    notes = []
+    unused = [c for c in columns if c.is_ignored and c.how != "asked" and c.filled]
+    if unused and not keeps_extra:
+        named = ", ".join(_called(sheet, c) for c in unused)
+        message = f"Not used: the column{'s' if len(unused) > 1 else ''} {named}."
+        notes.append(
+            note("column-unused", message, "--keep-extra puts them into the description.").at(sheet.place())
+        )
+    for column in columns:
+        if column.field == "milestone":
+            message = (
+                "Each date of it is an all-day event of its own, called “TITLE: "
+                + (column.heading or "…")
+                + "”."
+            )
+            remedy = f'To leave it out: --column "{column.heading}=".'
+            notes.append(note("milestones", message, remedy).at(sheet.place(None, column.at, column.heading)))
+        elif column.how == "content" or "is like" in column.evidence:
+            message = f"Read as the {column.field}: {column.evidence}."
+            remedy = f'If it is not, say so with --column "{column.heading or _letter(sheet, column)}=FIELD".'
+            place = sheet.place(None, column.at, column.heading)
+            notes.append(note("column-guessed", message, remedy).at(place))
+    return notes
+
+
+def unused_times(
+    sheet: Sheet, columns: Sequence[Column], rows: Sequence[Sequence[Cell]], lexicon: Lexicon
+) -> list[Problem]:
+    """A problem for each column of times that nothing uses: what it says must not be lost unseen."""
+    found = []
+    for column in columns:
+        if (
+            not column.is_ignored
+            or column.how == "asked"
+            or column.filled < 2
+            or is_of_record(column.heading)
+        ):
+            continue
+        about = Contents([row[column.at] if column.at < len(row) else "" for row in rows], lexicon)
+        if about.times >= MOSTLY and about.numbers < MOSTLY:
+            name = column.heading or _letter(sheet, column)
+            message = f"The column {_called(sheet, column)} holds times and is none of those that say when."
+            remedy = f'Say what it is with --column "{name}=FIELD", or leave it out with --column "{name}=".'
+            found.append(
+                Problem("column-times", message, remedy, sheet.place(None, column.at, column.heading))
+            )
+    return found
+
+
+def _called(sheet: Sheet, column: Column) -> str:
+    return f"“{column.heading}”" if column.heading else _letter(sheet, column)
+
+
+def _letter(sheet: Sheet, column: Column) -> str:
+    return column_letter(column.at + sheet.first_column)

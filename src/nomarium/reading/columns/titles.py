@@ -1,0 +1,84 @@
+"""Titles that one column alone does not make: two events of one title on one date, or one word on every row."""
+
+from collections import defaultdict
+from collections.abc import Mapping, Sequence
+
+from nomarium.model.problem import Problem
+from nomarium.model.templates import names_in
+from nomarium.reading.columns.asked import asked_columns, heading_missing
+from nomarium.reading.columns.columns import Column
+from nomarium.reading.options import ReadingOptions
+from nomarium.sheets.sheet import Row, Sheet, cell_text
+
+_LONGEST = 40
+"""A text over so many characters is a remark, not half a title."""
+_MOST_ALIKE = 0.8
+
+
+def title_columns(
+    template: str, headings: Sequence[str], first_column: int, at: Mapping[str, int]
+) -> tuple[dict[str, int], list[str]]:
+    """The columns that a template names, and the names that nothing has.
+
+    A name is a heading, a field (`at` says where each stands), or `title`: what the title is without the template.
+    """
+    found: dict[str, int] = {}
+    unknown = []
+    for name in names_in(template):
+        if name == "title":
+            continue
+        places = asked_columns(name, headings, first_column) or [at[name]] * (name in at)
+        if places:
+            found[name] = places[0]
+        else:
+            unknown.append(name)
+    return found, unknown
+
+
+def unknown_in_title(
+    sheet: Sheet, headings: Sequence[str], columns: Sequence[Column], template: str
+) -> list[Problem]:
+    """A problem for each name in `--title` that the table does not have."""
+    at = {c.field: c.at for c in columns if c.field}
+    _, unknown = title_columns(template, headings, sheet.first_column, at)
+    return [heading_missing(sheet, headings, name, "--title") for name in unknown]
+
+
+def half_titles(
+    sheet: Sheet, columns: Sequence[Column], rows: Sequence[Row], options: ReadingOptions
+) -> list[Problem]:
+    """A problem when another column is needed to tell rows apart, and nobody has said that it is not."""
+    title = next((c for c in columns if c.field == "summary"), None)
+    date = next((c for c in columns if c.field in ("date", "when", "start")), None)
+    if title is None or date is None or title.how == "asked" or options.title or options.keep_extra:
+        return []
+    others = [c for c in columns if c.is_ignored and c.how != "asked" and c.heading and c.filled]
+    for other in others:
+        if _tells_apart(title, date, other, rows):
+            both = f"{{{title.heading}}}: {{{other.heading}}}"
+            message = f"Rows of one title (“{title.heading}”) are told apart by “{other.heading}”, which would be lost."
+            remedy = (
+                f'To put both into the title: --title "{both}"; to go without: --column "{other.heading}=", or '
+                "--keep-extra for the description."
+            )
+            place = sheet.place(None, other.at, other.heading)
+            return [Problem("title-half", message, remedy, place)]
+    return []
+
+
+def _tells_apart(title: Column, date: Column, other: Column, rows: Sequence[Row]) -> bool:
+    groups: dict[tuple[str, str], set[str]] = defaultdict(set)
+    titles: list[str] = []
+    texts: list[str] = []
+    for _, row in rows:
+        name, day, text = (cell_text(row[c.at]) if c.at < len(row) else "" for c in (title, date, other))
+        if name and day:
+            groups[name, day].add(text)
+            titles.append(name)
+            texts.append(text)
+    words = [text for text in texts if any(map(str.isalpha, text))]
+    if len(words) < 2 or max(map(len, words)) > _LONGEST or len(words) < len(texts) / 2:
+        return False
+    usual = max(map(titles.count, set(titles)))
+    is_one_word = len(titles) > 2 and usual >= _MOST_ALIKE * len(titles) and len(set(texts)) > len(texts) / 2
+    return is_one_word or any(len(found) > 1 for found in groups.values())

@@ -1,0 +1,79 @@
+"""Rows that hold one text alone, written across the table: `SCHOOL CLOSED 13 April`, `Last updated 3 March`."""
+
+import re
+
+from nomarium.model.refusal import Refusal
+from nomarium.reading.cells.moments import Moment, read_moment
+from nomarium.reading.cells.words import fold
+from nomarium.reading.columns.decisions import Decisions, resolve_day
+from nomarium.reading.rows.when import Part
+
+_BOOKKEEPING = re.compile(
+    r"(?i)\b(?:last\s+(?:updated?|changed?|modified|revised|saved)|(?:up)?dated?|updated|printed|revised|version|as\s+(?:of|at)|"
+    r"correct\s+(?:as\s+)?(?:of|at)|created|modified|generated|issued|stand|mise?\s+à\s+jour|aktualisiert|page|valid\s+from|subject\s+to)\b"
+)
+_JOINTS = r"(?:on|from|the|le|du|am|vom|den|de|el|dal|op|van|om|für|for)"
+_MOST_WORDS = 25
+
+
+class LoneEvent(tuple[str, Part]):
+    """The title and the days of an event that one text says."""
+
+    __slots__ = ()
+
+
+def lone_event(text: str, decisions: Decisions) -> LoneEvent | Refusal | None:
+    """The event that a lone text names: its title and its days. None when it names none: it has no date, nothing but a
+    date, or keeps the books of the table; a Refusal when its date cannot be settled."""
+    if _BOOKKEEPING.search(text) or not any(map(str.isdigit, text)):
+        return None
+    found = _date_within(text, decisions)
+    if found is None:
+        return None
+    moment, rest = found
+    title = _tidy(rest)
+    if sum(map(str.isalpha, title)) < 2 or moment.first is None:
+        return None
+    first = resolve_day(moment.first, decisions)
+    last = resolve_day(moment.last, decisions) if moment.last is not None else None
+    if isinstance(first, Refusal):
+        return first
+    if isinstance(last, Refusal):
+        return last
+    if last is not None and last < first:
+        return Refusal(
+            "end-before-start", f"It ends on {last}, before it starts on {first}.", "Correct the dates."
+        )
+    part = Part(first, last, moment.start, moment.end, moment.is_all_day, moment.is_unknown)
+    return LoneEvent((title, part))
+
+
+def _date_within(text: str, decisions: Decisions) -> tuple[Moment, str] | None:
+    """The longest run of words that is a date or a range of dates, and what stands around it."""
+    words = text.split()
+    if len(words) > _MOST_WORDS:
+        return None
+    for size in range(len(words) - 1, 0, -1):
+        for at in range(len(words) - size + 1):
+            piece = " ".join(words[at : at + size]).strip(" ,;:()–—-")
+            if not any(map(str.isdigit, piece)) or fold(piece.split()[0]) in (
+                "week",
+                "day",
+                "year",
+                "room",
+                "period",
+                "term",
+            ):
+                continue
+            moment = read_moment(piece, "date", decisions.lexicon)
+            if isinstance(moment, Moment) and moment.first is not None:
+                return moment, " ".join([*words[:at], "\0", *words[at + size :]])
+    return None
+
+
+def _tidy(rest: str) -> str:
+    """What stands around a date without the signs and small words that joined them."""
+    before, _, after = rest.partition("\0")
+    before = re.sub(rf"(?i)(?:[\s,;:(–—-]|\b{_JOINTS}\b\.?)+$", "", before.strip())
+    after = re.sub(r"^[\s,;:)–—-]+", "", after.strip())
+    return " ".join(f"{before} {after}".split()).strip(" ,;:–—-")

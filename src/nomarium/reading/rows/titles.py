@@ -1,0 +1,64 @@
+"""Titles of events: put together from columns, empty ones, cancelled ones."""
+
+import re
+from collections.abc import Mapping, Sequence
+
+from nomarium.model.cell import Cell
+from nomarium.model.templates import filled
+from nomarium.reading.cells.choices import says_cancelled
+from nomarium.reading.columns.titles import title_columns
+from nomarium.sheets.sheet import cell_text
+
+_BOOKKEEPING = re.compile(
+    r"(?i)(?:last\s+(?:updated?|changed?|modified|revised|saved)|updated|printed|generated|created|modified|revised|version)"
+    r"(?:\s+(?:on|at|by))?\s*:?"
+)
+_NO_TITLE = frozenset("- -- --- – — n/a n.a. none nil . .. …".split())
+"""What people put where nothing happens."""
+
+
+def is_no_title(text: str) -> bool:
+    """Whether a text in a column of titles says that there is nothing."""
+    return text.casefold() in _NO_TITLE
+
+
+def is_bookkeeping(text: str) -> bool:
+    """Whether a title speaks of the table itself: when it was changed or printed.
+
+    >>> is_bookkeeping("Last updated"), is_bookkeeping("Printed on:"), is_bookkeeping("Updated safety training")
+    (True, True, False)
+    """
+    return _BOOKKEEPING.fullmatch(text) is not None
+
+
+class TitleMaker:
+    """Makes titles from a template such as `{Subject}: {title}`."""
+
+    def __init__(
+        self, template: str, headings: Sequence[str], first_column: int, at: Mapping[str, int]
+    ) -> None:
+        """`at` is where each field stands; see `title_columns` for the names."""
+        self._template = template
+        self._columns, _ = title_columns(template, headings, first_column, at)
+
+    def title(self, row: Sequence[Cell], summary: str) -> str:
+        """The title of a row; nothing when all that it is made from is blank."""
+        values = {name: cell_text(row[n]) if n < len(row) else "" for name, n in self._columns.items()}
+        return filled(self._template, {**values, "title": summary})
+
+
+def without_cancellation(summary: str) -> str | None:
+    """A title without the word in front (or behind, in brackets) that cancels it; None when there is none.
+
+    >>> without_cancellation("CANCELLED: Race"), without_cancellation("Race (cancelled)"), without_cancellation("Cancelled debts")
+    ('Race', 'Race', None)
+    """
+    first, sign, rest = summary.partition(":")
+    if not sign:
+        first, sign, rest = summary.partition(" - ") if " - " in summary else summary.partition(" – ")
+    if sign and rest.strip() and says_cancelled(first):
+        return rest.strip()
+    before, bracket, word = summary.rpartition("(")
+    if bracket and before.strip() and says_cancelled(word.removesuffix(")")):
+        return before.strip()
+    return None

@@ -1,0 +1,151 @@
+"""When the event of a row is: the cells that say so, each read once, put together."""
+
+from collections.abc import Sequence
+from typing import TYPE_CHECKING
+
+from nomarium.model.cell import Cell
+from nomarium.model.refusal import Refusal
+from nomarium.reading.cells.memo import CellMemo, FieldValue, part_memo, value_memo
+from nomarium.reading.cells.words import fold
+from nomarium.reading.columns.headings import NO_UNIT, unit_of
+from nomarium.reading.columns.table import TableReading
+from nomarium.reading.rows.when import NOTHING, Blame, Part, Said, When, settle
+from nomarium.reckoning.zones import zone_named
+from nomarium.sheets.sheet import cell_text
+
+if TYPE_CHECKING:
+    from zoneinfo import ZoneInfo
+
+_WHEN_FIELDS = ("date", "start", "end", "end-date", "time")
+
+
+class WhenReader:
+    """Reads when the rows of one table are. Set up once, so that a row costs as little as it can."""
+
+    def __init__(self, reading: TableReading) -> None:
+        self.reading = reading
+        options = reading.options
+        self.sheet = reading.sheet
+        self.fields = [c.field if c.twin_of is None else "" for c in reading.columns]
+        self.at = {f: n for n, f in enumerate(self.fields) if f}
+        if "when" in self.at:
+            self.at.setdefault("date", self.at["when"])
+        self.known = set(self.at) | set(options.defaults)
+        """Fields that some column or `--set` gives."""
+        self.parts = {field: self.part_memo(field) for field in _WHEN_FIELDS}
+        self.weekday_at = self.at.get("day") if "date" in self.at else None
+        self.by_weekday: dict[int | None, CellMemo] = {None: self.parts["date"]}
+        self.is_weekly = "end-date" in self.at or "repeat-times" in self.at
+        self.zone_name = options.zone
+        self.zone: ZoneInfo | None = zone_named(options.zone) if options.zone else None
+        self.duration, self.duration_at = self.value("duration")
+        self.all_day, self.all_day_at = self.value("all-day")
+        self.row_zone, self.row_zone_at = self.value("timezone")
+        self.counts_days = "date" not in self.known and bool(self.known & {"week", "day"})
+        self.has_dates = bool(self.known & {"date", "when", "start", "week", "day"})
+        """Whether there is more to say when than milestones."""
+        self.spans = options.spans or self._spans()
+
+    def of(self, row: Sequence[Cell]) -> When | Blame:
+        """What the row says about when, with everything that a row may say."""
+        parts = {}
+        for field in _WHEN_FIELDS:
+            index = self.at.get(field, -1)
+            memo = self.parts[field]
+            if field == "date" and self.weekday_at is not None:
+                memo = self._dated_memo(row[self.weekday_at])
+            part: Part = memo[row[index] if index >= 0 else ""]
+            if part.refusal is not None:
+                return Blame(self.fields[index] if index >= 0 else field, part.refusal)
+            parts[field] = part
+        if self.counts_days and parts["date"] is NOTHING and parts["start"].first is None:
+            part_or_blame = self._counted_day(row)
+            if isinstance(part_or_blame, Blame):
+                return part_or_blame
+            parts["date"] = part_or_blame
+        values: list[FieldValue] = []
+        for field, memo, index in (
+            ("duration", self.duration, self.duration_at),
+            ("all-day", self.all_day, self.all_day_at),
+            ("timezone", self.row_zone, self.row_zone_at),
+        ):
+            if isinstance(value := memo[row[index] if index >= 0 else ""], Refusal):
+                return Blame(field, value)
+            values.append(value)
+        zone_name = values[2] or self.zone_name
+        zone = self.zone if values[2] is None else zone_named(zone_name)
+        return settle(
+            Said(
+                parts["date"], parts["start"], parts["end"], parts["end-date"], parts["time"],
+                values[0], values[1], zone_name, zone, self.spans, self.weekday(row),
+            ),
+            self.reading.options.length_secs,
+        )  # fmt: skip
+
+    def _dated_memo(self, cell: Cell) -> CellMemo:
+        """The memo of the date column for rows that name this weekday in a column of its own."""
+        weekday = self.reading.decisions.lexicon.weekdays.get(fold(cell_text(cell)).strip())
+        if self.is_weekly:  # the first date is where the weeks begin, whatever weekday it is
+            weekday = None
+        if weekday not in self.by_weekday:
+            self.by_weekday[weekday] = self.part_memo("date", weekday)
+        return self.by_weekday[weekday]
+
+    def _counted_day(self, row: Sequence[Cell]) -> Part | Blame:
+        week, day = (row[self.at[f]] if f in self.at else "" for f in ("week", "day"))
+        day_one = self.reading.options.day_one
+        if day_one is None or not (cell_text(week) or cell_text(day)):
+            return NOTHING
+        if "week" in self.at and not cell_text(week):
+            return Blame("week", Refusal("week-missing", "The day has no week.", "Give it one.", "missing"))
+        from nomarium.reading.cells.relativedays import day_of_programme
+
+        date = day_of_programme(day_one, cell_text(week), cell_text(day), self.reading.decisions.lexicon)
+        if isinstance(date, Refusal):
+            return Blame("day" if "day" in self.at else "week", date)
+        return Part(first=date)
+
+    def weekday(self, row: Sequence[Cell]) -> int | None:
+        """The weekday that a column of its own says, 0 for Monday."""
+        if self.weekday_at is None:
+            return None
+        return self.reading.decisions.lexicon.weekdays.get(fold(cell_text(row[self.weekday_at])).strip())
+
+    def has_date(self, row: Sequence[Cell]) -> bool:
+        """Whether a cell of the row holds a date."""
+        for field in ("date", "start"):
+            index = self.at.get(field, -1)
+            if index >= 0 and self.parts[field][row[index]].first is not None:
+                return True
+        return False
+
+    def _spans(self) -> str:
+        """What a first day, a last day and times are, as the columns show."""
+        if self.known & {"repeat", "repeat-times"}:
+            return "whole"
+        date, start, last, end = (self.at.get(field, -1) for field in ("date", "start", "end-date", "end"))
+        if "time" in self.at or last < 0:
+            return "daily"
+        return "whole" if 0 <= date < start < last < end else ""
+
+    def part_memo(self, field: str, weekday: int | None = None, at: int | None = None) -> CellMemo:
+        index = self.at.get(field, -1) if at is None else at
+        default = self.reading.options.defaults.get(field, "")
+        name = self.fields[index] if index >= 0 and at is None else field
+        decisions = self.reading.decisions
+        return part_memo(
+            name,
+            index,
+            decisions,
+            self.sheet.counts_1904,
+            default,
+            weekday,
+            self.reading.options.zone,
+            unit_of(self.reading.columns[index].heading) if index >= 0 else NO_UNIT,
+        )
+
+    def value(self, field: str) -> tuple[CellMemo, int]:
+        index = self.at.get(field, -1)
+        heading = self.reading.columns[index].heading if index >= 0 else ""
+        default = self.reading.options.defaults.get(field, "")
+        return value_memo(field, default, unit_of(heading).length_secs), index
