@@ -153,6 +153,15 @@ Spans = Annotated[
         rich_help_panel=READING,
     ),
 ]
+HiddenRows = Annotated[
+    str | None,
+    typer.Option(
+        "--hidden-rows",
+        metavar="skip|read",
+        help="What becomes of rows that a filter hides in a workbook; they are read, and told of.",
+        rich_help_panel=READING,
+    ),
+]
 Title = Annotated[
     str | None,
     typer.Option(

@@ -25,6 +25,7 @@ def reading_options(
     day_one: str | None = None,
     clock: str | None = None,
     spans: str | None = None,
+    hidden_rows: str | None = None,
     title: str | None = None,
     until: dt.date | None = None,
     knows_days_off: bool = False,
@@ -47,6 +48,7 @@ def reading_options(
         day_one=date_option(day_one, "--day-one") if day_one else None,
         clock=_clock(clock),
         spans=_spans(spans),
+        hidden_rows=_hidden_rows(hidden_rows),
         title=title or "",
         repeats_until=until,
         knows_days_off=knows_days_off,
@@ -87,6 +89,12 @@ def _spans(text: str | None) -> Literal["", "daily", "whole"]:
     if text not in (None, "daily", "whole"):
         raise wrong(f"--spans {text} is neither daily nor whole.", "Use one of them.")
     return "daily" if text == "daily" else "whole" if text == "whole" else ""
+
+
+def _hidden_rows(text: str | None) -> Literal["", "skip", "read"]:
+    if text not in (None, "skip", "read"):
+        raise wrong(f"--hidden-rows {text} is neither skip nor read.", "Use one of them.")
+    return "skip" if text == "skip" else "read" if text == "read" else ""
 
 
 def _columns(texts: list[str]) -> dict[str, str]:

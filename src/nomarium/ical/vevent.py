@@ -9,7 +9,7 @@ from nomarium.ical.values import FindsZones, instant_of
 from nomarium.model.entry import Instant, as_utc
 from nomarium.model.event import FACETS, Details, Person
 from nomarium.model.recurrence import Recurrence, Rule
-from nomarium.reckoning.rules import RuleFault, parse_rule
+from nomarium.reckoning.rules import RuleFault, parse_rule, with_local_until
 from nomarium.reckoning.values import length_of
 
 _STATUSES = frozenset(("CONFIRMED", "TENTATIVE", "CANCELLED"))
@@ -146,7 +146,7 @@ def recurrence_of(
             rule = parse_rule(value.strip())
             if isinstance(rule, RuleFault):
                 return None, (name, value, rule.message)
-            into.append(_localised(rule, start))
+            into.append(with_local_until(rule, start.local, start.zone))
     dates: list[dt.date | dt.datetime] = []
     periods: list[tuple[dt.datetime, dt.datetime]] = []
     left_out: list[dt.date | dt.datetime] = []
@@ -172,18 +172,6 @@ def recurrence_of(
         tuple(rules["RRULE"]), tuple(rules["EXRULE"]), tuple(dates), tuple(periods), tuple(left_out),
         keeps_length=keeps_length,
     ), None  # fmt: skip
-
-
-def _localised(rule: Rule, start: Instant) -> Rule:
-    """A rule whose UNTIL is in the start's own local time, and a date for an all-day event."""
-    until = rule.until
-    if not isinstance(until, dt.datetime):
-        return rule
-    if rule.until_is_utc and start.zone is not None:
-        until = _in_zone_of(start, Instant(until, "UTC", dt.UTC))
-    if not isinstance(start.local, dt.datetime) and isinstance(until, dt.datetime):
-        until = until.date()
-    return rule._replace(until=until, until_is_utc=False)
 
 
 def _in_zone_of(start: Instant, moment: Instant) -> dt.date | dt.datetime:

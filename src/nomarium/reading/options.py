@@ -37,6 +37,8 @@ class ReadingOptions(NamedTuple):
     """By which clock times without am or pm are read; nothing: as their table shows."""
     spans: Literal["", "daily", "whole"] = ""
     """Whether a first day, a last day and times are an event each day, or one long one; nothing: as the columns show."""
+    hidden_rows: Literal["", "skip", "read"] = ""
+    """What becomes of rows that are hidden in a workbook; nothing: they are read, and told of."""
     title: str = ""
     """A template of titles, `{Subject}: {title}`; nothing: the summary as it stands."""
     header_row: int | None = None

@@ -2,13 +2,15 @@
 
 from collections.abc import Sequence
 
-from nomarium.model.problem import Problem
+from nomarium.model.errors import UsageError
+from nomarium.model.problem import Problem, note
+from nomarium.model.wording import counted
 from nomarium.reading.columns.asked import asked_columns, heading_missing
 from nomarium.reading.columns.head import looks_like_date
 from nomarium.reading.columns.headings import FIELDS, match_exactly
 from nomarium.reading.layouts.layout import LAYOUTS, NotRead, Reading, Top
 from nomarium.reading.options import ReadingOptions
-from nomarium.sheets.sheet import Sheet, cell_text
+from nomarium.sheets.sheet import RowsAgain, Sheet, cell_text, is_blank
 
 __all__ = ("NotRead", "Reading", "Readings", "read_sheet", "read_sheets")
 
@@ -28,7 +30,13 @@ def read_sheets(sheets: Sequence[Sheet], options: ReadingOptions, whole: bool = 
     when it is the only one, or was asked for by name, that is a problem."""
     found = Readings()
     not_read: list[NotRead] = []
-    for sheet in sheets:
+    if options.hidden_rows and sheets and all(sheet.hidden is None for sheet in sheets):
+        message = f"--hidden-rows is of no use: nothing says which rows of {sheets[0].file} are hidden."
+        raise UsageError(
+            Problem("usage", message, "Leave the option out; .xlsx and .ods say which rows are.")
+        )
+    for one in sheets:
+        sheet = _without_hidden(one, options)
         reading = read_sheet(sheet, options, whole)
         if isinstance(reading, NotRead):
             not_read.append(reading)
@@ -45,6 +53,25 @@ def read_sheets(sheets: Sequence[Sheet], options: ReadingOptions, whole: bool = 
     found.problems += _telling(wanted, bool(found.problems))
     found.problems += _headings_missing(found.readings, options)
     return found
+
+
+def _without_hidden(sheet: Sheet, options: ReadingOptions) -> Sheet:
+    """A sheet whose hidden rows are told of, and left out when that was asked for."""
+    hidden = sheet.hidden
+    if not hidden:
+        return sheet
+    count = sum(not is_blank(row) for number, row in sheet.rows() if number in hidden)
+    if not count:
+        return sheet
+    if options.hidden_rows == "skip":
+        shown = RowsAgain(lambda: (row for row in sheet.rows() if row[0] not in hidden))
+        told = note("rows-hidden", f"{counted(count, 'hidden row')} left out, as asked.")
+        return sheet._replace(read_rows=shown, notes=(*sheet.notes, told.at(sheet.place())))
+    message = (
+        f"{counted(count, 'row')} that a filter or a person hides {'is' if count == 1 else 'are'} read too."
+    )
+    told = note("rows-hidden", message, "To leave them out: --hidden-rows skip.")
+    return sheet._replace(notes=(*sheet.notes, told.at(sheet.place())))
 
 
 def _telling(not_read: Sequence[NotRead], are_others: bool) -> list[Problem]:

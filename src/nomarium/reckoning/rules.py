@@ -98,11 +98,22 @@ def _parsed(text: str) -> Rule:
     return rule
 
 
+def with_local_until(rule: Rule, first: dt.date | dt.datetime, zone: dt.tzinfo | None) -> Rule:
+    """A rule whose UNTIL is in the local time of its first date-time, and a date where that is a date (3.3.10)."""
+    until = rule.until
+    if not isinstance(until, dt.datetime):
+        return rule
+    if rule.until_is_utc and zone is not None:
+        until = until.replace(tzinfo=dt.UTC).astimezone(zone).replace(tzinfo=None, fold=0)
+    is_timed = isinstance(first, dt.datetime)
+    return rule._replace(until=until if is_timed else until.date(), until_is_utc=False)
+
+
 def _whole(parts: dict[str, str], name: str) -> int | None:
     text = parts.pop(name, None)
     if text is None:
         return None
-    if not re.fullmatch(r"\d{1,9}", text) or int(text) == 0:
+    if not re.fullmatch(r"[0-9]{1,18}", text) or int(text) == 0:
         raise _RuleError(name, f"{name}={text} is not a whole number from 1.")
     return int(text)
 

@@ -43,6 +43,8 @@ def starts(
     >>> [str(day) for day in starts(rule, dt.date(2027, 1, 4))]
     ['2027-01-29', '2027-02-26']
     """
+    if not isinstance(first, dt.datetime) and rule.freq not in _UNITS:
+        rule = rule._replace(hours=(), minutes=(), seconds=())  # 3.3.10: without meaning on whole days
     secs = first.hour * 3600 + first.minute * 60 + first.second if isinstance(first, dt.datetime) else 0
     last = min(_ordinal_of_until(rule), last_day.toordinal() if last_day else _LAST_DAY)
     low = from_day.toordinal() if from_day and rule.times is None else 0

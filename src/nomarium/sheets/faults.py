@@ -1,7 +1,7 @@
-"""What a workbook's reader passes over in silence: error values, and formulas never computed.
+"""What a workbook's reader passes over in silence: error values, formulas never computed, and hidden rows.
 
-The library that reads workbooks gives a blank for both. A blank is an answer, an error is not, so
-the cells' own markup is looked through for them (ECMA-376 part 1, 18.3.1.4; OpenDocument 1.3, 19.385).
+The library that reads workbooks gives a blank for the first two. A blank is an answer, an error is not, so
+the markup is looked through for them (ECMA-376 part 1, 18.3.1.4 and 18.3.1.73; OpenDocument 1.3, 19.385 and 19.749).
 """
 
 import re
@@ -18,6 +18,8 @@ _LONGEST_CELL = 1 << 16
 
 _XLSX_CELL = re.compile(rb'<c r="([A-Z]+)(\d+)"([^>]*?)(?:/>|>(.*?)</c>)', re.DOTALL)
 _VALUE = re.compile(rb"<v[^>]*>([^<]+)</v>")
+_HIDDEN_ROW = re.compile(rb'<row\b[^>]*\shidden="(?:1|true)"[^>]*>')
+_ROW_NUMBER = re.compile(rb'\sr="(\d+)"')
 UNCOMPUTED = "a formula without a saved result"
 
 
@@ -27,16 +29,20 @@ class Extras(NamedTuple):
     faults: dict[tuple[int, int], str]
     """(row number, 0-based column) → the error's name."""
     merged: tuple[Area, ...] = ()
+    hidden: frozenset[int] = frozenset()
+    """The numbers of rows that a filter or a person hides."""
 
 
-def xlsx_faults(path: Path, sheet_names: list[str]) -> dict[str, dict[tuple[int, int], str]]:
-    """The faulty cells of each sheet of an .xlsx or .xlsm workbook, by sheet name."""
-    found: dict[str, dict[tuple[int, int], str]] = {}
+def xlsx_extras(path: Path, sheet_names: list[str]) -> dict[str, Extras]:
+    """The faulty cells and hidden rows of each sheet of an .xlsx or .xlsm workbook, by sheet name."""
+    found: dict[str, Extras] = {}
     try:
         with zipfile.ZipFile(path) as archive:
             for name, part in _xlsx_parts(archive).items():
                 if name in sheet_names:
-                    found[name] = dict(_scan_xlsx(archive, part))
+                    hidden: set[int] = set()
+                    faults = dict(_scan_xlsx(archive, part, hidden))
+                    found[name] = Extras(faults, hidden=frozenset(hidden))
     except (zipfile.BadZipFile, KeyError, OSError, ValueError):
         return found  # what the reader of values could read, we do not refuse for its wrapping
     return found
@@ -71,11 +77,18 @@ def _xlsx_parts(archive: zipfile.ZipFile) -> dict[str, str]:
     return parts
 
 
-def _scan_xlsx(archive: zipfile.ZipFile, part: str) -> Iterator[tuple[tuple[int, int], str]]:
+def _scan_xlsx(
+    archive: zipfile.ZipFile, part: str, hidden: set[int]
+) -> Iterator[tuple[tuple[int, int], str]]:
+    """The faulty cells of a sheet; its hidden rows go into `hidden`."""
     with archive.open(part) as file:
         rest = b""
         while block := file.read(_BLOCK):
             text = rest + block
+            if b" hidden=" in text:
+                hidden.update(
+                    int(row[1]) for tag in _HIDDEN_ROW.findall(text) if (row := _ROW_NUMBER.search(tag))
+                )
             if b't="e"' in text or b"<f" in text:
                 for cell in _XLSX_CELL.finditer(text):
                     if fault := _xlsx_fault(cell[3], cell[4] or b""):
@@ -101,21 +114,23 @@ def _column_index(letters: str) -> int:
 
 
 def _has_extras(archive: zipfile.ZipFile) -> bool:
-    """Whether anything in an OpenDocument workbook is merged or faulty."""
-    look = re.compile(rb'-spanned="(?!1")|value-type="error"')
+    """Whether anything in an OpenDocument workbook is merged, faulty or hidden."""
+    look = re.compile(rb'-spanned="(?!1")|value-type="error"|table:visibility="[cf]')
     with archive.open("content.xml") as file:
         rest = b""
         while block := file.read(_BLOCK):
             text = rest + block
             # a plain search first: the pattern is slow on the many megabytes that have neither
-            if (b'-spanned="' in text or b'"error"' in text) and look.search(text):
+            if (b'-spanned="' in text or b'"error"' in text or b':visibility="' in text) and look.search(
+                text
+            ):
                 return True
             rest = block[-100:]
     return False
 
 
 def ods_extras(path: Path) -> dict[str, Extras]:
-    """Merged areas and faulty cells of each sheet of an OpenDocument workbook, by sheet name."""
+    """Merged areas, faulty cells and hidden rows of each sheet of an OpenDocument workbook, by sheet name."""
     try:
         with zipfile.ZipFile(path) as archive:
             if not _has_extras(archive):
@@ -130,6 +145,7 @@ def ods_extras(path: Path) -> dict[str, Extras]:
     for sheet in fromstring(content).iter(f"{table}table"):
         faults: dict[tuple[int, int], str] = {}
         merged: list[Area] = []
+        hidden: set[int] = set()
         row_index = 0
         for row in sheet.iter(f"{table}table-row"):
             column = 0
@@ -141,6 +157,9 @@ def ods_extras(path: Path) -> dict[str, Extras]:
                 if any(key.endswith("}value-type") and value == "error" for key, value in cell.items()):
                     faults[row_index + 1, column] = "".join(cell.itertext()).strip() or "#N/A"
                 column += int(cell.get(f"{table}number-columns-repeated", 1))
-            row_index += int(row.get(f"{table}number-rows-repeated", 1))
-        extras[sheet.get(f"{table}name", "")] = Extras(faults, tuple(merged))
+            repeated = int(row.get(f"{table}number-rows-repeated", 1))
+            if row.get(f"{table}visibility", "visible") != "visible" and repeated < _BLOCK:
+                hidden.update(range(row_index + 1, row_index + 1 + repeated))
+            row_index += repeated
+        extras[sheet.get(f"{table}name", "")] = Extras(faults, tuple(merged), frozenset(hidden))
     return extras

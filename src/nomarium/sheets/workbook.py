@@ -5,9 +5,10 @@ from pathlib import Path
 from typing import TYPE_CHECKING
 
 from nomarium.model.errors import SourceError, UsageError
-from nomarium.model.problem import Place, Problem
+from nomarium.model.problem import Place, Problem, note
+from nomarium.model.wording import counted
 from nomarium.sheets.delimited import unpacked
-from nomarium.sheets.faults import Extras, counts_from_1904, ods_extras, xlsx_faults
+from nomarium.sheets.faults import Extras, counts_from_1904, ods_extras, xlsx_extras
 from nomarium.sheets.sheet import Area, Row, RowsAgain, Sheet
 
 if TYPE_CHECKING:
@@ -24,17 +25,25 @@ def open_workbook(path: Path, name: str, kind: str, wanted: tuple[str, ...] = ()
     try:
         book = calamine.load_workbook(str(path), load_tables=bool(wanted) and kind == "xlsx")
         # worksheets only: a chart sheet has no cells
-        names = [meta.name for meta in book.sheets_metadata if "Work" in str(meta.typ)]
+        sheets = [meta for meta in book.sheets_metadata if "Work" in str(meta.typ)]
+        names = [meta.name for meta in sheets]
         tables = list(book.table_names or []) if wanted and kind == "xlsx" else []
         chosen = _chosen(names, tables, wanted, name)
         extras = _extras(path, kind, names)
         from_1904 = kind == "xlsx" and counts_from_1904(path)
-        return [
+        hidden = (
+            [] if wanted else [meta.name for meta in sheets if not str(meta.visible).endswith(".Visible")]
+        )
+        found = [
             _table(book, one, name, from_1904, extras)
             if one in tables and one not in names
-            else _sheet(book, one, name, extras.get(one), from_1904)
+            else _sheet(book, one, name, kind, extras.get(one), from_1904)
             for one in chosen
+            if one not in hidden
         ]
+        if hidden and found:
+            found[0] = found[0]._replace(notes=(*found[0].notes, _hidden(hidden, name)))
+        return found
     except calamine.PasswordError as error:
         raise SourceError(
             Problem(
@@ -50,6 +59,12 @@ def open_workbook(path: Path, name: str, kind: str, wanted: tuple[str, ...] = ()
         if type(error).__name__ == "PanicException":
             raise SourceError(_broken(name, "it is damaged inside")) from error
         raise
+
+
+def _hidden(names: list[str], file: str) -> Problem:
+    listed = ", ".join(f"“{one}”" for one in names)
+    message = f"{counted(len(names), 'hidden sheet')} passed over: {listed}."
+    return note("sheets-hidden", message, f'To read it: --sheet "{names[0]}".').at(Place(file))
 
 
 def _broken(name: str, why: str) -> Problem:
@@ -83,12 +98,12 @@ def _extras(path: Path, kind: str, names: list[str]) -> dict[str, Extras]:
     if kind == "ods":
         return ods_extras(path)
     if kind == "xlsx":
-        return {sheet: Extras(faults) for sheet, faults in xlsx_faults(path, names).items()}
+        return xlsx_extras(path, names)
     return {}
 
 
 def _sheet(
-    book: "CalamineWorkbook", sheet_name: str, file: str, extras: Extras | None, from_1904: bool
+    book: "CalamineWorkbook", sheet_name: str, file: str, kind: str, extras: Extras | None, from_1904: bool
 ) -> Sheet:
     held: list[CalamineSheet] = []
 
@@ -108,6 +123,7 @@ def _sheet(
             first_column=first,
             merged=merged or (extras.merged if extras else ()),
             faults=extras.faults if extras else {},
+            hidden=extras.hidden if extras else frozenset() if kind in ("xlsx", "ods") else None,
             counts_1904=from_1904,
         )
     )

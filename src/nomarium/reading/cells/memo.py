@@ -7,6 +7,7 @@ from typing import TYPE_CHECKING, Any, TypeAlias
 
 from nomarium.model.cell import Cell
 from nomarium.model.refusal import Refusal
+from nomarium.reading.cells.dates import Day
 from nomarium.reading.cells.moments import ROLES, Moment, certain, plain_date, read_moment
 from nomarium.reading.cells.times import Clock
 from nomarium.reading.cells.words import ENGLISH, Lexicon, fold
@@ -21,6 +22,7 @@ if TYPE_CHECKING:
     from nomarium.reading.cells.repeats import Cycle
 
 _MIDNIGHT = Clock(0, True)
+_HALF_A_YEAR = dt.timedelta(days=183)
 
 FieldValue: TypeAlias = Any
 """What a cell is read as: a text, a number, people … or a Refusal, as its field says."""
@@ -191,14 +193,23 @@ def _unplain(_cell: Cell) -> None:
     return None
 
 
+def _last_of_range(day: Day, first: dt.date | None, decisions: Decisions) -> dt.date | Refusal:
+    """The last day of a range. One that crosses the edge of the school year is of the year in which it starts."""
+    if first is not None and day.readings[0].year is None and first <= dt.date.max - _HALF_A_YEAR:
+        window = (first, first + _HALF_A_YEAR)
+        near = resolve_day(day, decisions._replace(window=window, window_evidence="", is_near=False))
+        if not isinstance(near, Refusal):
+            return near
+    return resolve_day(day, decisions)
+
+
 def _part(moment: Moment, decisions: Decisions, weekday: int | None) -> Part:
-    days: list[dt.date | None] = []
-    for day, check in ((moment.first, weekday), (moment.last, None)):
-        date = resolve_day(day, decisions, check) if day else None
-        if isinstance(date, Refusal):
-            return Part(refusal=date)
-        days.append(date)
-    first, last = days
+    first = resolve_day(moment.first, decisions, weekday) if moment.first else None
+    if isinstance(first, Refusal):
+        return Part(refusal=first)
+    last = _last_of_range(moment.last, first, decisions) if moment.last else None
+    if isinstance(last, Refusal):
+        return Part(refusal=last)
     if first and last and last < first:
         message = f"The range ends on {last}, before it starts on {first}."
         return Part(refusal=Refusal("end-before-start", message, "Correct the range."))

@@ -256,9 +256,10 @@ class _Tally:
                 day.weekday if day.weekday is not None else weekday if column.field != "end-date" else None
             )
             fitting, reason = left_readings(day, check, self.options.school_year)
-            for one in day.readings:
-                if one.order in self.short_years and one.year and len(day.readings) > 1:
-                    self.short_years[one.order].add(one.year)
+            if any(one.order == "ymd" for one in day.readings):  # the first figures may be a year
+                for one in day.readings:
+                    if one.order in self.short_years and one.year:
+                        self.short_years[one.order].add(one.year)
             self._weigh(number, cell_text(cell), column, day, fitting, reason)
         for moment, column, cell in zip(moments, self.gathered.columns, cells, strict=False):
             if moment and moment.first and moment.last:

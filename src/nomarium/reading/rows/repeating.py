@@ -13,11 +13,13 @@ from nomarium.reading.cells.repeats import Repeat
 from nomarium.reading.cells.repeatsaid import said
 from nomarium.reading.columns.decisions import Decisions, resolve_day
 from nomarium.reading.rows.when import Blame, When
-from nomarium.reckoning.rules import rule_text
+from nomarium.reckoning.rules import rule_text, with_local_until
 from nomarium.reckoning.starts import starts
+from nomarium.reckoning.zones import zone_named
 
 _DAY = dt.timedelta(days=1)
 _LONGEST_RANGE = 400
+_WITHIN_DAYS = ("HOURLY", "MINUTELY", "SECONDLY")
 
 
 class Bounds(NamedTuple):
@@ -127,7 +129,12 @@ def _bounded(
     repeat: Repeat, when: When, begin: dt.date, decisions: Decisions, bounds: Bounds
 ) -> tuple[When, Rule, list[Problem]] | Blame:
     """The first date and the rule with its end."""
-    rule, notes = repeat.rule, list[Problem]()
+    rule, notes = _rule_at(repeat.rule, when), list[Problem]()
+    if not isinstance(when.start, dt.datetime) and rule.freq in _WITHIN_DAYS:
+        message = f"“{repeat.text}” repeats within a day, and the row has no time."
+        return Blame(
+            "repeat", Refusal("repeat-untimed", message, "Give the row a time, or repeat it by days.")
+        )
     if repeat.first is not None:
         first = _near(repeat.first, begin, decisions, back=True)
         if isinstance(first, Refusal):
@@ -150,7 +157,7 @@ def _bounded(
         rule = rule._replace(times=repeat.times)
     elif repeat.span is not None:
         rule = rule._replace(until=_after(begin, *repeat.span) - _DAY)
-    elif rule.is_endless and lasts >= _gap(rule, when):
+    elif rule.is_endless and 0 < lasts >= _gap(rule, when):
         # a first and a last date beside “weekly”: the last one is where the repeat ends
         last = begin + lasts * _DAY
         rule = rule._replace(until=last)
@@ -160,15 +167,23 @@ def _bounded(
         )
         notes.append(note("repeat-end-date", message))
     elif rule.is_endless:
-        if bounds.last_day is None:
+        if bounds.last_day is None or rule.freq in ("MINUTELY", "SECONDLY"):
             message = f"“{repeat.text}” has no end."
             remedy = "Say until when in the cell (until 18 June), or for all with --until DATE."
+            if rule.freq in ("MINUTELY", "SECONDLY"):
+                remedy = "Say until when in the cell: COUNT=12, or UNTIL=20270618T150000."
             return Blame("repeat", Refusal("repeat-endless", message, remedy))
         if bounds.last_day < begin:
             rule = rule._replace(until=begin + 400 * _DAY)  # left out by the window, all of it
         else:
             rule = rule._replace(until=bounds.last_day)
     return when, rule, notes
+
+
+def _rule_at(rule: Rule, when: When) -> Rule:
+    """A rule whose end in UTC is in the row's own time."""
+    zone = zone_named(when.zone) if when.zone and rule.until_is_utc else None
+    return with_local_until(rule, when.start, zone)
 
 
 def _gap(rule: Rule, when: When) -> int:
