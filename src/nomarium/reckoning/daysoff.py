@@ -8,10 +8,12 @@ from typing import Any, Protocol
 
 from nomarium.model.entry import Series
 from nomarium.model.errors import UsageError
-from nomarium.model.event import Event
+from nomarium.model.event import Details, Event
 from nomarium.model.problem import Problem
 
 _DAY = dt.timedelta(days=1)
+_FREE = Details(busy=False)
+"""A holiday is no appointment: it keeps nobody busy."""
 
 
 class Growing(Protocol):
@@ -98,7 +100,7 @@ class PublicHolidays:
         for day, names in sorted(self._calendar.items()):
             if first <= day <= last:
                 for name in names.split("; "):
-                    yield Event(name, day, day + _DAY)
+                    yield Event(name, day, day + _DAY, details=_FREE)
 
 
 def _calendar(code: str, languages: tuple[str, ...]) -> Any:

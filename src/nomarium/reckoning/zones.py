@@ -40,6 +40,21 @@ def zone_named(name: str) -> "ZoneInfo | None":
         return None
 
 
+@lru_cache(maxsize=32)
+def zones_called(letters: str) -> tuple[str, ...]:
+    """The zones of the time zone database (one a region, by its zone1970.tab) whose clocks show `letters`, such as
+    BST, in winter or summer of these years."""
+    from importlib.resources import files
+    from zoneinfo import ZoneInfo
+
+    table = (files("tzdata") / "zoneinfo" / "zone1970.tab").read_text("utf-8")
+    names = [line.split("\t")[2] for line in table.splitlines() if line and not line.startswith("#")]
+    moments = (dt.datetime(2026, 1, 15), dt.datetime(2026, 7, 15))
+    return tuple(
+        name for name in names if letters.upper() in [ZoneInfo(name).tzname(moment) for moment in moments]
+    )
+
+
 def near_zone_names(text: str) -> list[str]:
     """Zone names that a person may have meant, best first: by city, then by spelling."""
     import difflib

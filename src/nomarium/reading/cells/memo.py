@@ -15,7 +15,7 @@ from nomarium.reading.columns.clocks import NO_CLOCK, in_its_half
 from nomarium.reading.columns.decisions import Decisions, resolve_day
 from nomarium.reading.columns.headings import NO_UNIT, HeadingUnit
 from nomarium.reading.rows.when import NOTHING, Part
-from nomarium.reckoning.zones import change_dates, near_zone_names, zone_named
+from nomarium.reckoning.zones import change_dates, near_zone_names, zone_named, zones_called
 from nomarium.sheets.sheet import cell_text
 
 if TYPE_CHECKING:
@@ -74,7 +74,7 @@ class TextMemo(CellMemo):
 
     def __missing__(self, cell: Cell) -> FieldValue:
         text = cell.strip() if type(cell) is str else ""
-        if not text or text[0] in "'#eE" or len(self) >= MEMO_SIZE:
+        if not text or text[0] in "'#eE" or "<" in text or len(self) >= MEMO_SIZE:
             return super().__missing__(cell)
         self[cell] = text if len(text) > _LONGEST_CANCELLATION else _perhaps_cancelled(text)
         return self[cell]
@@ -240,6 +240,13 @@ def read_zone(cell: Cell) -> str | Refusal:
         return "UTC"
     if zone_named(name) is not None:
         return name
+    if name.isalpha() and len(name) <= 5 and (so_called := zones_called(name)):
+        shown = ", ".join(so_called[:5]) + (f" and {len(so_called) - 5} others" if len(so_called) > 5 else "")
+        message = f"“{cell_text(cell)}” is no time zone's name; clocks show it in {shown}."
+        remedy = (
+            f"Write {so_called[0]}." if len(so_called) == 1 else "Write the name of the one that is meant."
+        )
+        return Refusal("timezone-unknown", message, remedy)
     near = near_zone_names(name)
     remedy = f"Did you mean {' or '.join(near)}?" if near else "Use an IANA name such as America/Halifax."
     return Refusal("timezone-unknown", f"There is no time zone “{cell_text(cell)}”.", remedy)
@@ -264,8 +271,17 @@ def value_memo(field: str, default: str = "", unit_secs: int | None = None) -> C
     elif field in REPEAT_FIELDS:
         return repeat_memo(field, ENGLISH, default)
     else:
-        return TextMemo(cell_text, "", default)
+        return TextMemo(_note_text if field == "description" else cell_text, "", default)
     return CellMemo(read, blank, default)
+
+
+def _note_text(cell: Cell) -> str:
+    text = cell_text(cell)
+    if "<" not in text:
+        return text
+    from nomarium.reading.cells.markup import without_html
+
+    return without_html(text)
 
 
 def repeat_memo(field: str, lexicon: Lexicon, default: str = "", cycle: "Cycle | None" = None) -> CellMemo:

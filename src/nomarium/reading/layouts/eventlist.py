@@ -24,6 +24,7 @@ from nomarium.reading.columns.table import TableReading, data_rows, fill_down_co
 from nomarium.reading.columns.titles import half_titles, unknown_in_title
 from nomarium.reading.layouts.layout import NotRead, Reading, Top, Why
 from nomarium.reading.options import ReadingOptions
+from nomarium.reading.rows.yearly import is_yearly
 from nomarium.sheets.sheet import TOP_ROWS, Row, Sheet, cell_text, is_blank
 
 
@@ -61,6 +62,11 @@ def _may_repeat(table: TableReading) -> bool:
     """Whether rows may repeat: as they say, or between a first and a last day with times."""
     fields = {column.field for column in table.columns} | set(table.options.defaults)
     if not fields.isdisjoint(REPEAT_FIELDS):
+        return True
+    if any(
+        column.field in ("date", "when", "milestone") and is_yearly(column.heading)
+        for column in table.columns
+    ):
         return True
     if not fields & {"time", "start", "when"}:
         return False

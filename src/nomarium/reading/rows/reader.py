@@ -23,10 +23,12 @@ from nomarium.reading.columns.table import TableReading
 from nomarium.reading.rows.details import details_of, lead_of
 from nomarium.reading.rows.faults import blamed, note_text, too_wide, workbook_faults
 from nomarium.reading.rows.lone import LoneEvent, lone_event
+from nomarium.reading.rows.milestones import Milestones, first_of
 from nomarium.reading.rows.plainrows import PLAIN_FIELDS, PlainReader, never, plain_reader
 from nomarium.reading.rows.titles import TitleMaker, is_bookkeeping, is_no_title, without_cancellation
-from nomarium.reading.rows.when import NOTES, NOTHING, Blame, Part, Said, When, settle
+from nomarium.reading.rows.when import NOTES, NOTHING, Blame, Said, When, settle
 from nomarium.reading.rows.whenreader import WhenReader
+from nomarium.reading.rows.yearly import is_yearly, yearly_rule
 from nomarium.sheets.sheet import cell_text, is_blank
 
 if TYPE_CHECKING:
@@ -104,11 +106,9 @@ class _RowReader:
         ]
         self.fault_rows = frozenset(row for row, _ in self.sheet.faults)
         self.left_out = frozenset(text.casefold() for text in options.left_out)
-        self.milestones = [
-            (c.at, c.heading, self.when.part_memo("date", at=c.at))
-            for c in reading.columns
-            if c.field == "milestone"
-        ]
+        self.milestones = Milestones(reading, self.when)
+        date = reading.column("date") or reading.column("when")
+        self.yearly = date.heading if date is not None and is_yearly(date.heading) else ""
         self.titles = (
             TitleMaker(options.title, reading.headings, self.sheet.first_column, self.at)
             if options.title
@@ -136,6 +136,7 @@ class _RowReader:
             needed
             or self.rest
             or self.extra
+            or self.yearly
             or options.renamed
             or options.left_out
             or options.title
@@ -178,8 +179,8 @@ class _RowReader:
             told = note("row-empty", f"A row with “{summary[:40]}” for a title is no event.")
             self.account.count(told.at(self.sheet.place(number)), summary)
             return None
-        milestones = self._milestones(number, row, summary) if self.milestones else []
-        when = self.when.of(row) if self.when.has_dates else _first_of(milestones)
+        milestones = self.milestones.of(number, row, summary) if self.milestones else []
+        when = self.when.of(row) if self.when.has_dates else first_of(milestones)
         if (
             type(when) is not When
             or not summary
@@ -207,6 +208,14 @@ class _RowReader:
 
     def _event(self, number: int, row: Sequence[Cell], when: When, summary: str) -> Event | None:
         """The event of a row about which all that is needed is known, or None with its faults told."""
+        if self.yearly and when.rule is None:
+            rule = yearly_rule(self.yearly, when.start, self.reading.options.repeats_until)
+            if isinstance(rule, Refusal):
+                self.account.reject(
+                    self.reading.headings, row, [self._problem(number, row, Blame("date", rule))]
+                )
+                return None
+            when, summary = when._replace(rule=rule), f"{summary}: {self.yearly}"
         if when.notes:
             self._tell(number, when)
         bare = without_cancellation(summary)
@@ -226,18 +235,6 @@ class _RowReader:
         if self.reading.options.renamed:
             summary = self.reading.options.renamed.get(summary, summary)
         return Event(summary, when.start, when.end, when.zone, location, description, NO_DETAILS, number)
-
-    def _milestones(self, number: int, row: Sequence[Cell], summary: str) -> list[Event] | Blame:
-        """The all-day events of a row's other dates."""
-        found: list[Event] = []
-        for at, heading, memo in self.milestones:
-            part: Part = memo[row[at]]
-            if part.refusal is not None:
-                return Blame("milestone", part.refusal)
-            if part.first is not None:
-                end = (part.last or part.first) + _DAY
-                found.append(Event(f"{summary}: {heading}", part.first, end, row_number=number))
-        return found
 
     def _said_alone(self, number: int, row: Sequence[Cell], when: When | Blame) -> Event | None:
         """The event of a row that holds one text with a date in it, and nothing else."""
@@ -383,14 +380,3 @@ class _RowReader:
                 self.when.parts[field] = self.when.part_memo(field)
             moment.append(self.when.parts[field][row[self.at[field]]])
         return lead_of(values, when, *moment)
-
-
-def _first_of(milestones: list[Event] | Blame) -> When | Blame:
-    """When a row is that has nothing but milestones."""
-    if isinstance(milestones, Blame):
-        return milestones
-    if not milestones:
-        return Blame(
-            "milestone", Refusal("date-missing", "The row has no date.", "Give it one, or take the row out.")
-        )
-    return When(milestones[0].start, milestones[0].end, None)

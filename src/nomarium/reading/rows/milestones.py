@@ -1,0 +1,58 @@
+"""The other dates of a row, each an all-day event of its own."""
+
+import datetime as dt
+from collections.abc import Sequence
+
+from nomarium.model.cell import Cell
+from nomarium.model.event import NO_DETAILS, Details, Event
+from nomarium.model.recurrence import Recurrence
+from nomarium.model.refusal import Refusal
+from nomarium.reading.columns.table import TableReading
+from nomarium.reading.rows.when import Blame, Part, When
+from nomarium.reading.rows.whenreader import WhenReader
+from nomarium.reading.rows.yearly import is_yearly, yearly_rule
+
+_DAY = dt.timedelta(days=1)
+
+
+class Milestones:
+    """Reads the columns of dates that are events beside the row's own, called “TITLE: Heading”."""
+
+    def __init__(self, reading: TableReading, when: WhenReader) -> None:
+        self._columns = [
+            (c.at, c.heading, when.part_memo("date", at=c.at))
+            for c in reading.columns
+            if c.field == "milestone"
+        ]
+        self._last_day = reading.options.repeats_until
+
+    def __bool__(self) -> bool:
+        return bool(self._columns)
+
+    def of(self, number: int, row: Sequence[Cell], summary: str) -> list[Event] | Blame:
+        found: list[Event] = []
+        for at, heading, memo in self._columns:
+            part: Part = memo[row[at]]
+            if part.refusal is not None:
+                return Blame("milestone", part.refusal)
+            if part.first is None:
+                continue
+            details = NO_DETAILS
+            if is_yearly(heading):
+                rule = yearly_rule(heading, part.first, self._last_day)
+                if isinstance(rule, Refusal):
+                    return Blame("milestone", rule)
+                details = Details(recurrence=Recurrence((rule,), starts_itself=False, keeps_length=True))
+            end = (part.last or part.first) + _DAY
+            found.append(Event(f"{summary}: {heading}", part.first, end, details=details, row_number=number))
+        return found
+
+
+def first_of(milestones: list[Event] | Blame) -> When | Blame:
+    """When a row is that has nothing but milestones."""
+    if isinstance(milestones, Blame):
+        return milestones
+    if not milestones:
+        refusal = Refusal("date-missing", "The row has no date.", "Give it one, or take the row out.")
+        return Blame("milestone", refusal)
+    return When(milestones[0].start, milestones[0].end, None)

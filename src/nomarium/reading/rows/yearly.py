@@ -1,0 +1,34 @@
+"""Birthdays and anniversaries: dates that come back every year."""
+
+import datetime as dt
+import re
+
+from nomarium.model.recurrence import Rule
+from nomarium.model.refusal import Refusal
+from nomarium.reading.cells.words import fold
+
+_YEARLY = re.compile(
+    r"\b(?:birthdays?|(?:wedding |work )?anniversar(?:y|ies)|anniversaires?|geburtstage?|jahrestage?|cumpleanos|aniversarios?|"
+    r"verjaardag(?:en)?|compleanno)\b"
+)
+
+
+def is_yearly(heading: str) -> bool:
+    """Whether a column's dates come back every year, as its heading says.
+
+    >>> is_yearly("Birthday"), is_yearly("Date de l'anniversaire"), is_yearly("Date")
+    (True, True, False)
+    """
+    return _YEARLY.search(fold(heading)) is not None
+
+
+def yearly_rule(heading: str, first: dt.date, last_day: dt.date | None) -> Rule | Refusal:
+    """Every year from the first date to the last day asked for; the 29th of February is the last day of that month."""
+    if last_day is None:
+        message = (
+            f"“{heading}” comes back every year, and nothing says from when and until when it is wanted."
+        )
+        return Refusal("repeat-endless", message, "Say both: --from 2026-09-01 --until 2027-08-31.")
+    if (first.month, first.day) == (2, 29):
+        return Rule("YEARLY", until=last_day, months=(2,), month_days=(-1,))
+    return Rule("YEARLY", until=last_day)
