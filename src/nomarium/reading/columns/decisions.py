@@ -138,5 +138,10 @@ def told(decisions: Decisions, sheet: Sheet) -> list[Problem]:
         message = "Every cell ends in 00:00, so the column is read as dates."
         notes.append(note("date-midnights", message).at(sheet.place(None, at)))
     if decisions.window and decisions.is_near:
-        notes.append(note("date-years", f"Days without a year are set near {decisions.window_evidence}."))
+        notes.append(
+            note(
+                "date-years",
+                f"Days without a year are set {'between' if ', by ' in decisions.window_evidence else 'near'} {decisions.window_evidence}.",
+            )
+        )
     return [one if one.place.column else one.at(sheet.place()) for one in notes]

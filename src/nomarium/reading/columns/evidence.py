@@ -19,6 +19,7 @@ from nomarium.reading.columns.columns import Column
 from nomarium.reading.columns.decisions import ORDER_NAMES, Decisions, open_order
 from nomarium.reading.columns.fitting import left_readings, runs_forward
 from nomarium.reading.columns.headings import unit_of
+from nomarium.reading.columns.yearsabove import YearAbove
 from nomarium.reading.options import Order, ReadingOptions
 from nomarium.sheets.sheet import Row, Sheet, cell_text
 
@@ -37,10 +38,12 @@ class Witness(NamedTuple):
 
 def decide(
     sheet: Sheet, columns: Sequence[Column], rows: Iterable[Row], options: ReadingOptions,
-    lexicon: Lexicon, whole: bool = False,
+    lexicon: Lexicon, whole: bool = False, above: YearAbove | None = None,
 ) -> Decisions:  # fmt: skip
-    """Gather what the date columns hold and settle it. `rows` are the table's rows of data."""
+    """Gather what the date columns hold and settle it. `rows` are the table's rows of data, `above` the year that
+    stands over it."""
     gathered = _Gathered(sheet, columns, lexicon, whole)
+    gathered.above = above
     count = 0
     for count, (number, row) in enumerate(rows, 1):
         gathered.add(number, row)
@@ -73,6 +76,7 @@ class _Gathered:
         self.twin_problem: Problem | None = None
         self.plain_days: dict[int, set[dt.date]] = {}
         """By column: the dates about which nothing is open, of rows that have no others to be settled."""
+        self.above: YearAbove | None = None
         self._heard: list[_Heard] | None = None
         self._heard_in = lexicon
         self._heard_rows = 0
@@ -357,8 +361,24 @@ class _Tally:
                         if one.year and one.order in ("", order) and (date := one.date())
                     ]
         if not known:
-            return None, ""
+            return self._window_above(order)
         return (min(known), max(known)), f"the dates with a year ({min(known)} to {max(known)})"
+
+    def _window_above(self, order: Order) -> tuple[tuple[dt.date, dt.date] | None, str]:
+        """The window that the year above the table makes of its days."""
+        above = self.gathered.above
+        if above is None:
+            return None, ""
+        months = [
+            one.month
+            for _, _, moments, _ in self.gathered.moments()
+            for moment in moments
+            for day in ((moment.first, moment.last) if moment else ())
+            for one in (day.readings if day else ())
+            if one.order in ("", order)
+        ]
+        window = above.window(months)
+        return window, f"{window[0]} and {window[1]}, by {above.where}" if window else ""
 
 
 def _spread(years: set[int]) -> int:

@@ -1,0 +1,75 @@
+"""The year that stands above a table, or in its sheet's name, for dates that have none."""
+
+import datetime as dt
+import re
+from collections.abc import Sequence
+from itertools import pairwise
+from typing import NamedTuple
+
+from nomarium.reading.columns.head import TableHead
+from nomarium.sheets.sheet import Sheet, cell_text
+
+_SCHOOL_YEAR = re.compile(r"(?<![\d./-])((?:19|20)\d\d)\s?[-/–—]\s?((?:19|20)?\d\d)(?![\d./-])")
+_YEAR = re.compile(r"(?<![\d./-])(?:19|20)\d\d(?![\d./-])")
+
+
+class YearAbove(NamedTuple):
+    """A year, or a school year, that a text names."""
+
+    first: int
+    is_school_year: bool
+    where: str
+    """The text, and the row in which it stands."""
+
+    def window(self, months: Sequence[int]) -> tuple[dt.date, dt.date] | None:
+        """The first and last date of days of these months, in the order of their rows; None when it is not clear.
+
+        A school year runs from August to July. A list that begins in one year and jumps back once runs on into the
+        next: `Autumn 2026` with dates from September to January.
+        """
+        if self.is_school_year:
+            return dt.date(self.first, 8, 1), dt.date(self.first + 1, 7, 31)
+        jumps = sum(b < a for a, b in pairwise(months))
+        if not jumps:
+            return dt.date(self.first, 1, 1), dt.date(self.first, 12, 31)
+        begin = months[0]
+        if jumps > 1 or max(months[months.index(min(months)) :]) >= begin:
+            return None
+        return dt.date(self.first, begin, 1), dt.date(self.first + 1, begin, 1) - dt.timedelta(days=1)
+
+
+def year_above(sheet: Sheet, head: TableHead) -> YearAbove | None:
+    """The one year that the texts above a table name, or the name of its sheet; None when there is none, or several."""
+    texts = [(f"sheet “{sheet.name}”", sheet.name)] if sheet.name else []
+    if head.title_rows:
+        last = max(head.title_rows)
+        for number, row in sheet.rows():
+            if number > last:
+                break
+            if number in head.title_rows:
+                texts += [(f"row {number}: “{text[:60]}”", text) for cell in row if (text := cell_text(cell))]
+    found: dict[tuple[int, bool], str] = {}
+    for where, text in texts:
+        for year in _years_in(text):
+            found.setdefault(year, where)
+    school_years = [year for year in found if year[1]]
+    known = school_years or list(found)
+    if len(known) != 1:
+        return None
+    first, is_school_year = known[0]
+    return YearAbove(first, is_school_year, found[known[0]])
+
+
+def _years_in(text: str) -> list[tuple[int, bool]]:
+    """The years that a text names, each with whether it is a school year.
+
+    >>> _years_in("School calendar 2026–27"), _years_in("Dates for 2027"), _years_in("Printed 2026-11-26")
+    ([(2026, True)], [(2027, False)], [])
+    """
+    found = []
+    for match in _SCHOOL_YEAR.finditer(text):
+        first, last = int(match[1]), int(match[2])
+        if last in (first + 1, (first + 1) % 100):
+            found.append((first, True))
+    rest = _SCHOOL_YEAR.sub(" ", text)
+    return found + [(int(match[0]), False) for match in _YEAR.finditer(rest)]
