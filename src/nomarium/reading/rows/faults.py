@@ -83,7 +83,7 @@ def note_text(
         only_slots = all(n < len(fields) and fields[n] in slots for n, _ in filled)
         return " ".join(texts) if only_slots and has_slots else None
     is_rule = all(len(text) > 2 and set(text) <= _RULING for text in texts)
-    if is_rule or _repeats_headings(filled, headings):
+    if is_rule or repeats_headings(row, headings):
         return " | ".join(texts)
     first_word = normal(texts[0]).split()
     if first_word and first_word[0] in _TOTAL_WORDS and len(filled) <= max(3, len(headings) // 2):
@@ -98,7 +98,9 @@ def note_text(
     return texts[0]
 
 
-def _repeats_headings(filled: Sequence[tuple[int, str]], headings: Sequence[str]) -> bool:
+def repeats_headings(row: Sequence[Cell], headings: Sequence[str]) -> bool:
+    """Whether a row says the headings of its table again."""
+    filled = [(n, text) for n, cell in enumerate(row) if (text := cell_text(cell))]
     same = [
         n < len(headings) and headings[n] != "" and normal(text) == normal(headings[n]) for n, text in filled
     ]

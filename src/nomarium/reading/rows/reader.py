@@ -20,6 +20,7 @@ from nomarium.reading.cells.memo import (
     unguarded,
 )
 from nomarium.reading.columns.table import TableReading
+from nomarium.reading.rows.blocks import Blocks
 from nomarium.reading.rows.details import details_of, lead_of
 from nomarium.reading.rows.faults import blamed, note_text, too_wide, workbook_faults
 from nomarium.reading.rows.lone import LoneEvent, lone_event
@@ -117,6 +118,9 @@ class _RowReader:
         title = reading.column("summary")
         self.has_slots = self.sheet.dates_above or (title is not None and title.blank > title.filled)
         """Whether most dates have no title: then one without is an empty slot."""
+        self.blocks = Blocks(reading)
+        if self.blocks.title:
+            account.notes.append(self.blocks.told().at(self.sheet.place(max(reading.head.title_rows))))
         self.lone: list[tuple[int, str]] = []
         """Rows among the others that hold one text alone."""
 
@@ -137,6 +141,7 @@ class _RowReader:
             or self.rest
             or self.extra
             or self.yearly
+            or self.blocks.is_on
             or options.renamed
             or options.left_out
             or options.title
@@ -229,7 +234,7 @@ class _RowReader:
             description = self._with_extra(row, description)
         if (
             type(location) is Refusal or type(description) is Refusal or self.rest or when.is_tentative or is_cancelled
-            or when.rule is not None
+            or when.rule is not None or self.blocks.is_on
         ):  # fmt: skip
             return self._with_rest(number, row, when, summary, location, description, is_cancelled)
         if self.reading.options.renamed:
@@ -279,6 +284,9 @@ class _RowReader:
             text = note_text(row, self.reading.headings, self.fields, dated, self.has_slots)
             if text is not None:
                 account.note_row(number, text)
+                if self.blocks.is_on and (title_row := self.blocks.note(number, row)) is not None:
+                    self.lone = [one for one in self.lone if one[0] != title_row]
+                    account.notes.append(self.blocks.told().at(self.sheet.place(title_row)))
                 if sum(bool(cell_text(cell)) for cell in row) == 1 and not dated:
                     self.lone.append((number, text))
                 return True
@@ -340,6 +348,9 @@ class _RowReader:
                 blames.append(Blame(name, value))
             values[name] = value
         values["weekday"] = self.when.weekday(row)
+        if self.blocks.is_on:
+            for field, value in self.blocks.of_row().items():
+                values[field] = value if field == "more-categories" else values.get(field) or value
         recurrence = Recurrence((when.rule,), starts_itself=False, keeps_length=True) if when.rule else None
         if not blames and any(values.get(name) for name in REPEAT_FIELDS):
             found = self._repeated(number, values, when)

@@ -1,0 +1,79 @@
+"""Titles over blocks of rows: a table whose headings stand again under each, such as one block a class."""
+
+import re
+from collections.abc import Sequence
+from itertools import islice
+
+from nomarium.model.cell import Cell
+from nomarium.model.problem import Problem, note
+from nomarium.reading.cells.memo import FieldValue
+from nomarium.reading.cells.words import fold
+from nomarium.reading.columns.table import TableReading, data_rows
+from nomarium.reading.rows.faults import repeats_headings
+from nomarium.sheets.sheet import TOP_ROWS, cell_text
+
+_CLASS = re.compile(r"(?:class|klasse|classe|clase|klas|form|year|grade|group)\s+\S.*|\d{1,2}\s?[a-z]{1,2}")
+_ROOM = re.compile(r"(?:room|raum|salle|sala|lokaal|lab|hall|loft|shed)\s+\S.*")
+
+
+class Blocks:
+    """Follows the titles over the blocks of one table."""
+
+    def __init__(self, reading: TableReading) -> None:
+        self._headings = reading.headings
+        self._lexicon = reading.decisions.lexicon
+        self._pending: tuple[int, str] | None = None
+        self.title = ""
+        """The title over the rows that are read now; nothing when there is none."""
+        self.is_on = (
+            bool(reading.head.header_rows) and not reading.sheet.dates_above and self._has_blocks(reading)
+        )
+        if self.is_on and reading.head.title_rows:
+            last = max(reading.head.title_rows)
+            self.title = next(
+                (self._title(row) for number, row in reading.sheet.rows() if number == last), ""
+            )
+
+    def _has_blocks(self, reading: TableReading) -> bool:
+        before = ""
+        for _, row in islice(data_rows(reading.sheet, reading.head), TOP_ROWS):
+            if before and repeats_headings(row, self._headings):
+                return True
+            if any(map(cell_text, row)):
+                before = self._title(row)
+        return False
+
+    def _title(self, row: Sequence[Cell]) -> str:
+        """The lone text of a row, unless it names a month or a weekday: that is when, and not what."""
+        filled = [text for cell in row if (text := cell_text(cell))]
+        if len(filled) != 1 or any(self._lexicon.knows(word) for word in re.findall(r"\w+", fold(filled[0]))):
+            return ""
+        return filled[0]
+
+    def note(self, number: int, row: Sequence[Cell]) -> int | None:
+        """A row that is a note; gives the row of the title that has become one of a block, when it has."""
+        if text := self._title(row):
+            self._pending = (number, text)
+            return None
+        pending, self._pending = self._pending, None
+        if not repeats_headings(row, self._headings):
+            return None
+        self.title = pending[1] if pending else ""
+        return pending[0] if pending else None
+
+    def of_row(self) -> dict[str, FieldValue]:
+        """What the title over an event's row says of it: a category, and its class or room where it names one."""
+        self._pending = None
+        return self._said()
+
+    def _said(self) -> dict[str, FieldValue]:
+        if not self.title:
+            return {}
+        word = fold(self.title)
+        field = "class" if _CLASS.fullmatch(word) else "room" if _ROOM.fullmatch(word) else ""
+        return {"more-categories": (self.title,), **({field: self.title} if field else {})}
+
+    def told(self) -> Problem:
+        named = self._said()
+        as_what = next((f" and its {field}" for field in ("class", "room") if field in named), "")
+        return note("block-title", f"“{self.title}” over a block is the category of its rows{as_what}.")
