@@ -108,8 +108,20 @@ def _whereabouts(reading: Reading) -> str:
     return f"headings in row {rows}; data from row {head.first_row} on"
 
 
+_TO_CHOOSE = {
+    "date-ambiguous": ("--date-order", "dmy or mdy"),
+    "date-orders-differ": ("--date-order", "dmy or mdy"),
+    "date-no-year": ("--school-year", "FIRST:LAST, the years of the dates"),
+    "day-one-missing": ("--day-one", "the date of the first day of week 1"),
+    "clock-open": ("--clock", "12 or 24"),
+    "spans-open": ("--spans", "daily or whole"),
+}
+"""By the code of a problem: the option that settles it, and what may stand there."""
+
+
 def next_command(report: BuildReport, sources: list[str], options: ReadingOptions, save: str | None) -> str:
-    """The build command that follows from a survey."""
+    """The build command that follows from a survey; where a person must choose, what from; where a cell must be mended
+    first, that."""
     target = f"{calendar_name(sources, '-')}.ics"
     target = f"new-{target}" if target in sources else target
     words = ["nomarium", "build", *sources, "-o", target]
@@ -118,15 +130,14 @@ def next_command(report: BuildReport, sources: list[str], options: ReadingOption
     else:
         words += _said_again(options)
     codes = {problem.code for problem in report.problems}
-    if codes & {"date-ambiguous", "date-orders-differ"}:
-        words += ["--date-order", "dmy"]
-    if "date-no-year" in codes:
-        words += ["--school-year", "2026:2027"]
-    if "day-one-missing" in codes:
-        words += ["--day-one", "2027-04-05"]
-    doubt = {"date-ambiguous": "dmy or mdy, whichever is right", "date-no-year": "your school year"}
-    choose = ", ".join(text for code, text in doubt.items() if code in codes)
-    return shlex.join(words) + (f"    ({choose})" if choose else "")
+    if others := codes - _TO_CHOOSE.keys():
+        count = sum(problem.code in others for problem in report.problems)
+        return f"mend {'the problem' if count == 1 else 'the problems'} above, and survey again."
+    choices = dict(_TO_CHOOSE[problem.code] for problem in report.problems)
+    line = shlex.join(words)
+    for option in choices:
+        line += f" {option} …"
+    return line + (f"    (… is {'; '.join(choices.values())})" if choices else "")
 
 
 def _said_again(options: ReadingOptions) -> list[str]:
@@ -153,6 +164,11 @@ def _said_again(options: ReadingOptions) -> list[str]:
         words += ["--day-one", str(options.day_one)]
     if options.layout:
         words += ["--as", options.layout]
+    for option, value in (
+        ("--clock", options.clock), ("--spans", options.spans), ("--hidden-rows", options.hidden_rows),
+        ("--title", options.title),
+    ):  # fmt: skip
+        words += [option, value] if value else []
     return [*words, "--keep-extra"] if options.keep_extra else words
 
 

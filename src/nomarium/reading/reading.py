@@ -21,6 +21,8 @@ class Readings:
     def __init__(self) -> None:
         self.readings: list[Reading] = []
         self.passed_over: list[NotRead] = []
+        self.refused: list[Sheet] = []
+        """Sheets that hold something and cannot be read as a whole."""
         self.problems: list[Problem] = []
         self.notes: list[Problem] = []
 
@@ -50,6 +52,8 @@ def read_sheets(sheets: Sequence[Sheet], options: ReadingOptions, whole: bool = 
         one for one in not_read if one.sheet.name.casefold() in asked or one.sheet.file not in files_read
     ]
     found.passed_over = [one for one in not_read if one not in wanted]
+    found.refused = [one.sheet for one in wanted if one.why != "blank"]
+    found.refused += [reading.sheet for reading in found.readings if reading.problems]
     found.problems += _telling(wanted, bool(found.problems))
     found.problems += _headings_missing(found.readings, options)
     return found

@@ -7,6 +7,7 @@ from nomarium.model.account import Account
 from nomarium.model.event import Event
 from nomarium.model.problem import Place
 from nomarium.reading.layouts.layout import Reading
+from nomarium.sheets.sheet import Sheet, is_blank
 from nomarium.sources.source import BY_VALUE, Calendars, Source
 
 if TYPE_CHECKING:
@@ -52,3 +53,26 @@ class ListSource(Source):
     @property
     def contradicts(self) -> bool:
         return bool(self.account.rejected) and not self.reading.is_whole
+
+
+class RefusedSource(Source):
+    """A sheet that is refused as a whole: none of its rows is an event, and each is counted."""
+
+    may_repeat = False
+
+    def __init__(self, sheet: Sheet) -> None:
+        self.sheet = sheet
+        self.accounts = (Account(sheet.title),)
+
+    def events(self) -> "Iterator[Event | Series]":
+        ledger = self.account.ledger
+        for _, row in self.sheet.rows():
+            ledger.read += 1
+            if is_blank(row):
+                ledger.blank += 1
+            else:
+                ledger.rejected += 1
+        return iter(())
+
+    def place(self, row_number: int | None, field: str = "") -> Place:
+        return self.sheet.place(row_number)

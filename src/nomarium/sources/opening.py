@@ -8,7 +8,7 @@ from nomarium.reading.layouts.layout import NotRead, Reading
 from nomarium.reading.options import ReadingOptions
 from nomarium.reading.reading import Readings, read_sheets
 from nomarium.sheets.sheet import Sheet
-from nomarium.sources.lists import ListSource
+from nomarium.sources.lists import ListSource, RefusedSource
 from nomarium.sources.source import Source
 
 if TYPE_CHECKING:
@@ -35,6 +35,7 @@ class Sources:
         self.readings: list[Reading] = []
         """How sheets that are no part of a plan are read, also those whose rows cannot be trusted."""
         self.passed_over: list[NotRead] = []
+        self.refused: list[Source] = []
         self.problems: list[Problem] = []
         """What keeps a source as a whole from being read; those of rows are in the accounts."""
         self.notes: list[Problem] = []
@@ -49,6 +50,7 @@ class Sources:
         self.passed_over += found.passed_over
         self.problems += found.problems
         self.notes += found.notes
+        self.refused += map(RefusedSource, found.refused)
         return [reading for reading in found.readings if not reading.problems]
 
 
@@ -80,7 +82,7 @@ def sources_in(
         from nomarium.sources.calendars import calendar_sources
 
         sources.listed += calendar_sources(opened.calendars, options)
-    sources.listed += lists
+    sources.listed += [*lists, *sources.refused]
     return sources
 
 

@@ -17,9 +17,14 @@ _KINDS: dict[str, type | tuple[type, ...]] = {
     "sheets": list, "layout": str, "header_row": int, "timezone": str, "date_order": str,
     "languages": list, "school_year": list, "default_length_minutes": (int, float), "day_one": dt.date,
     "keep_extra": bool, "fill_down": list, "leave_out_rows_with": list,
-    "columns": dict, "defaults": dict, "renamed": dict,
+    "clock": str, "spans": str, "hidden_rows": str, "title": str, "columns": dict, "defaults": dict, "renamed": dict,
 }  # fmt: skip
 """What a recipe may hold, and the TOML type of each."""
+
+_CHOICES = {
+    "date_order": ("dmy", "mdy", "ymd"), "layout": ("events", "grid", "planner", "month"), "clock": ("12", "24"),
+    "spans": ("daily", "whole"), "hidden_rows": ("skip", "read"),
+}  # fmt: skip
 
 _HEAD = """\
 # How to read one kind of spreadsheet, saved by: nomarium survey --save
@@ -69,6 +74,9 @@ def recipe_of(readings: Sequence[Reading], options: ReadingOptions) -> dict[str,
         recipe["default_length_minutes"] = options.default_length_secs / 60
     if options.day_one:
         recipe["day_one"] = options.day_one
+    for name in ("clock", "spans", "hidden_rows", "title"):
+        if getattr(options, name):
+            recipe[name] = getattr(options, name)
     if options.keep_extra:
         recipe["keep_extra"] = True
     if options.fill_down:
@@ -108,6 +116,10 @@ def with_recipe(options: ReadingOptions, path: Path) -> ReadingOptions:
         school_year=options.school_year or ((window[0], window[1]) if len(window) == 2 else None),
         default_length_secs=options.default_length_secs or (round(minutes * 60) if minutes else None),
         day_one=options.day_one or recipe.get("day_one"),
+        clock=options.clock or recipe.get("clock", ""),
+        spans=options.spans or recipe.get("spans", ""),
+        hidden_rows=options.hidden_rows or recipe.get("hidden_rows", ""),
+        title=options.title or recipe.get("title", ""),
         keep_extra=options.keep_extra or recipe.get("keep_extra", False),
         fill_down=options.fill_down or tuple(recipe.get("fill_down", ())),
         left_out=tuple(recipe.get("leave_out_rows_with", ())),
@@ -151,12 +163,10 @@ def _load(path: Path) -> dict[str, Any]:
 def _check_values(path: Path, recipe: dict[str, Any]) -> None:
     from nomarium.reckoning.zones import zone_named
 
-    if recipe.get("date_order", "dmy") not in ("dmy", "mdy", "ymd"):
-        raise recipe_refusal(path, f"has the date order “{recipe['date_order']}”", "Use dmy, mdy or ymd.")
-    if recipe.get("layout", "events") not in ("events", "grid", "month", "planner"):
-        raise recipe_refusal(
-            path, f"has the layout “{recipe['layout']}”", "Use events, grid, planner or month."
-        )
+    for name, known in _CHOICES.items():
+        if recipe.get(name, known[0]) not in known:
+            message = f"has the {name.replace('_', ' ')} “{recipe[name]}”"
+            raise recipe_refusal(path, message, f"Use {', '.join(known[:-1])} or {known[-1]}.")
     zone = recipe.get("timezone")
     if zone is not None and zone_named(zone) is None:
         raise recipe_refusal(path, f"has the time zone “{zone}”, which does not exist", "Use an IANA name.")
