@@ -3,6 +3,7 @@
 from collections.abc import Sequence
 from typing import TYPE_CHECKING, NamedTuple
 
+from nomarium.model.errors import UsageError
 from nomarium.model.problem import Problem
 from nomarium.reading.layouts.layout import NotRead, Reading
 from nomarium.reading.options import ReadingOptions
@@ -53,6 +54,20 @@ class Sources:
         self.refused += map(RefusedSource, found.refused)
         return [reading for reading in found.readings if not reading.problems]
 
+    def listing(self, reading: Reading, options: ReadingOptions) -> ListSource:
+        """A list as a source, its dates moved to another first day when that was asked for."""
+        if options.day_one is None or reading.layout != "events":
+            return ListSource(reading)
+        from nomarium.sources.moved import Move, has_own_dates, move_of
+
+        move = move_of(reading, options.day_one) if has_own_dates(reading) else None
+        if isinstance(move, Problem):
+            self.problems.append(move)
+        if not isinstance(move, Move):
+            return ListSource(reading)
+        self.notes.append(move.told)
+        return ListSource(reading, completed=move.moved)
+
 
 def sources_in(
     opened: Opened,
@@ -67,7 +82,7 @@ def sources_in(
     plans, others = _plans_in(opened.sheets, options)
     found = read_sheets(others, options, is_whole)
     sources.readings = found.readings
-    lists = [ListSource(reading) for reading in sources.take(found)]
+    lists = [sources.listing(reading, options) for reading in sources.take(found)]
     for sheets in plans:
         from nomarium.school.plan import read_plan
         from nomarium.sources.plans import plan_sources
@@ -78,6 +93,10 @@ def sources_in(
         sources.notes += plan.notes
         found = read_sheets(plan.event_sheets, plan.options, is_whole) if plan.event_sheets else Readings()
         sources.listed += plan_sources(plan, sources.take(found), identity_name)
+    if options.day_one is not None and (opened.calendars or plans):
+        what = "a calendar file" if opened.calendars else "a plan: its terms say when"
+        message = f"--day-one counts or moves the dates of lists, and not those of {what}."
+        raise UsageError(Problem("usage", message, "Leave the option out."))
     if opened.calendars:
         from nomarium.sources.calendars import calendar_sources
 

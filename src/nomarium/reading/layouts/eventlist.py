@@ -245,14 +245,23 @@ def _missing(sheet: Sheet, columns: Sequence[Column], options: ReadingOptions) -
         return _not_read(sheet, "no-day-one", "it has no dates", "day-one-missing", message, remedy)
     if not has_date:
         message = f"No column of {sheet.title} holds dates (it has {there})."
-        remedy = 'Say which one does: --column "HEADING=date"; for one day only: --set date=2027-04-12.'
+        remedy = f"{_column_asked(columns, 'date')}For one day only: --set date=2027-04-12."
         return _not_read(sheet, "no-dates", "it has no dates", "date-column-missing", message, remedy)
     if not fields & {"summary", "class"}:
         message = f"No column of {sheet.title} says what each event is called (it has {there})."
-        remedy = 'Say which one does: --column "HEADING=summary".'
+        remedy = f"{_column_asked(columns, 'summary')}To give all of them one title: --set summary=TITLE."
         reason = "nothing says what its events are called"
         return _not_read(sheet, "no-titles", reason, "summary-column-missing", message, remedy)
     return None
+
+
+def _column_asked(columns: Sequence[Column], field: str) -> str:
+    """How to say which column has a field, by the headings that nothing has claimed."""
+    free = [c.heading for c in columns if c.is_ignored and c.heading and c.filled]
+    if not free:
+        return ""
+    others = f" (or “{'”, “'.join(free[1:4])}”)" if len(free) > 1 else ""
+    return f'Say which one does: --column "{free[0]}={field}"{others}. '
 
 
 def _not_read(sheet: Sheet, why: Why, reason: str, code: str, message: str, remedy: str = "") -> NotRead:

@@ -1,0 +1,81 @@
+"""Lists with dates of their own, moved to another first day: last year's programme for this year."""
+
+import datetime as dt
+from typing import NamedTuple
+
+from nomarium.model.account import Account
+from nomarium.model.event import Event
+from nomarium.model.problem import Problem, note
+from nomarium.model.recurrence import Recurrence, Rule
+from nomarium.model.wording import counted
+from nomarium.reading.layouts.layout import Reading
+
+_RELATIVE = frozenset(("week", "day"))
+
+
+class Move(NamedTuple):
+    """By how much a list is moved, and what is to be said of it."""
+
+    by: dt.timedelta
+    told: Problem
+
+    def moved(self, event: Event) -> Event:
+        """An event on its new dates: its times stay, and its repeat moves along."""
+        recurrence = event.details.recurrence
+        if recurrence is None:
+            return event._replace(start=event.start + self.by, end=event.end + self.by)
+        details = event.details._replace(recurrence=_moved(recurrence, self.by))
+        return event._replace(start=event.start + self.by, end=event.end + self.by, details=details)
+
+
+def has_own_dates(reading: Reading) -> bool:
+    """Whether a sheet says its dates, and does not count them from a first day."""
+    table = reading.table
+    fields = {column.field for column in table.columns} if table is not None else set()
+    return bool(fields & {"date", "when", "start", "milestone"}) and not fields & _RELATIVE
+
+
+def move_of(reading: Reading, first_day: dt.date) -> Move | Problem | None:
+    """The move of a list whose first date is to be `first_day`; None when it has no event, a problem when something in
+    it cannot be moved. Every row is read for it."""
+    first: dt.date | None = None
+    sheet = reading.sheet
+    for event in reading.events(Account(sheet.title)):
+        first = event.first_day if first is None else min(first, event.first_day)
+        recurrence = event.details.recurrence
+        if recurrence is not None and not all(map(_is_movable, (*recurrence.rules, *recurrence.excluding))):
+            message = (
+                f"“{event.summary}” repeats by months or years, and cannot be moved by a number of days."
+            )
+            remedy = "Give its new repeat in the table, or take the row out."
+            return Problem("move-repeat", message, remedy, sheet.place(event.row_number))
+    if first is None or first == first_day:
+        return None
+    days = (first_day - first).days
+    message = f"Its dates are moved by {counted(abs(days), 'day')}: the first, {first}, is now {first_day}."
+    if days % 7:
+        message += f" They fall on other weekdays: a {first:%A} is now a {first_day:%A}."
+    return Move(dt.timedelta(days), note("dates-moved", message).at(sheet.place()))
+
+
+def _is_movable(rule: Rule) -> bool:
+    by_calendar = rule.months or rule.weeks or rule.year_days or rule.month_days or rule.positions
+    return rule.freq not in ("YEARLY", "MONTHLY") and not by_calendar
+
+
+def _moved(recurrence: Recurrence, by: dt.timedelta) -> Recurrence:
+    return recurrence._replace(
+        rules=tuple(_rule_moved(rule, by) for rule in recurrence.rules),
+        excluding=tuple(_rule_moved(rule, by) for rule in recurrence.excluding),
+        also_on=tuple(day + by for day in recurrence.also_on),
+        also_until=tuple((first + by, last + by) for first, last in recurrence.also_until),
+        left_out=tuple(day + by for day in recurrence.left_out),
+    )
+
+
+def _rule_moved(rule: Rule, by: dt.timedelta) -> Rule:
+    return rule._replace(
+        until=rule.until + by if rule.until else None,
+        weekdays=tuple((ordinal, (day + by.days) % 7) for ordinal, day in rule.weekdays),
+        week_start=(rule.week_start + by.days) % 7,
+    )
