@@ -27,6 +27,7 @@ def build(
     day_one: opt.DayOne = None,
     clock: opt.Clock = None,
     spans: opt.Spans = None,
+    swapped: opt.Swapped = None,
     hidden_rows: opt.HiddenRows = None,
     title: opt.Title = None,
     from_: opt.From = None,
@@ -64,7 +65,7 @@ def build(
     first, last = window_options(from_, until)
     reading = reading_options(
         sheet=sheet, layout=layout, column=column, set_=set_, keep_extra=keep_extra, timezone=timezone,
-        date_order=date_order, school_year=school_year, language=language, default_length=default_length, fill_down=fill_down, day_one=day_one, clock=clock, spans=spans, hidden_rows=hidden_rows, title=title, until=last, knows_days_off=bool(days_off or public_holidays), recipe=recipe,
+        date_order=date_order, school_year=school_year, language=language, default_length=default_length, fill_down=fill_down, day_one=day_one, clock=clock, spans=spans, swapped=swapped, hidden_rows=hidden_rows, title=title, until=last, knows_days_off=bool(days_off or public_holidays), recipe=recipe,
     )  # fmt: skip
     called = name or calendar_name(sources, output)
     how = BuildOptions(

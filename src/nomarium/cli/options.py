@@ -153,6 +153,15 @@ Spans = Annotated[
         rich_help_panel=READING,
     ),
 ]
+Swapped = Annotated[
+    str | None,
+    typer.Option(
+        "--swapped",
+        metavar="yes|no",
+        help="Whether days and months of a workbook's own dates were exchanged by another country's settings.",
+        rich_help_panel=READING,
+    ),
+]
 HiddenRows = Annotated[
     str | None,
     typer.Option(

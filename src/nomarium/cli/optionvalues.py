@@ -2,11 +2,11 @@
 
 import datetime as dt
 from pathlib import Path
-from typing import Literal, get_args
+from typing import cast, get_args
 
 from nomarium.model.errors import UsageError
 from nomarium.model.problem import Problem
-from nomarium.reading.options import Layout, Order, ReadingOptions
+from nomarium.reading.options import Clock, HiddenRows, Layout, Order, ReadingOptions, Spans, Swapped
 
 
 def reading_options(
@@ -25,6 +25,7 @@ def reading_options(
     day_one: str | None = None,
     clock: str | None = None,
     spans: str | None = None,
+    swapped: str | None = None,
     hidden_rows: str | None = None,
     title: str | None = None,
     until: dt.date | None = None,
@@ -46,9 +47,10 @@ def reading_options(
         default_length_secs=length_option(default_length, "--default-length") if default_length else None,
         fill_down=tuple(fill_down or ()),
         day_one=date_option(day_one, "--day-one") if day_one else None,
-        clock=_clock(clock),
-        spans=_spans(spans),
-        hidden_rows=_hidden_rows(hidden_rows),
+        clock=cast(Clock, _choice(clock, "--clock", get_args(Clock)[1:])),
+        spans=cast(Spans, _choice(spans, "--spans", get_args(Spans)[1:])),
+        swapped=cast(Swapped, _choice(swapped, "--swapped", get_args(Swapped)[1:])),
+        hidden_rows=cast(HiddenRows, _choice(hidden_rows, "--hidden-rows", get_args(HiddenRows)[1:])),
         title=title or "",
         repeats_until=until,
         knows_days_off=knows_days_off,
@@ -79,22 +81,10 @@ def _order(text: str | None) -> Order:
     raise wrong(f"--date-order {text} is no order.", "Use dmy (day first), mdy (month first) or ymd.")
 
 
-def _clock(text: str | None) -> Literal["", "12", "24"]:
-    if text not in (None, "12", "24"):
-        raise wrong(f"--clock {text} is no clock.", "Use 12 or 24.")
-    return "12" if text == "12" else "24" if text == "24" else ""
-
-
-def _spans(text: str | None) -> Literal["", "daily", "whole"]:
-    if text not in (None, "daily", "whole"):
-        raise wrong(f"--spans {text} is neither daily nor whole.", "Use one of them.")
-    return "daily" if text == "daily" else "whole" if text == "whole" else ""
-
-
-def _hidden_rows(text: str | None) -> Literal["", "skip", "read"]:
-    if text not in (None, "skip", "read"):
-        raise wrong(f"--hidden-rows {text} is neither skip nor read.", "Use one of them.")
-    return "skip" if text == "skip" else "read" if text == "read" else ""
+def _choice(text: str | None, option: str, known: tuple[str, ...]) -> str:
+    if text is None or text in known:
+        return text or ""
+    raise wrong(f"{option} {text} is not one of its answers.", f"Use {' or '.join(known)}.")
 
 
 def _columns(texts: list[str]) -> dict[str, str]:

@@ -34,6 +34,7 @@ def survey(
     day_one: opt.DayOne = None,
     clock: opt.Clock = None,
     spans: opt.Spans = None,
+    swapped: opt.Swapped = None,
     hidden_rows: opt.HiddenRows = None,
     title: opt.Title = None,
     until: opt.Until = None,
@@ -63,7 +64,7 @@ def survey(
     reading = reading_options(
         sheet=sheet, layout=layout, column=column, set_=set_, keep_extra=keep_extra, timezone=timezone,
         date_order=date_order, school_year=school_year, language=language, default_length=default_length,
-        fill_down=fill_down, day_one=day_one, clock=clock, spans=spans, hidden_rows=hidden_rows, title=title, until=last, knows_days_off=True, recipe=recipe,
+        fill_down=fill_down, day_one=day_one, clock=clock, spans=spans, swapped=swapped, hidden_rows=hidden_rows, title=title, until=last, knows_days_off=True, recipe=recipe,
     )  # fmt: skip
     called = calendar_name(sources, "-")
     dry = BuildOptions(None, called, called, "19700101T000000Z", last_day=last)

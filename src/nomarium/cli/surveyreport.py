@@ -114,6 +114,7 @@ _TO_CHOOSE = {
     "date-no-year": ("--school-year", "FIRST:LAST, the years of the dates"),
     "day-one-missing": ("--day-one", "the date of the first day of week 1"),
     "clock-open": ("--clock", "12 or 24"),
+    "dates-swapped": ("--swapped", "yes or no"),
     "spans-open": ("--spans", "daily or whole"),
 }
 """By the code of a problem: the option that settles it, and what may stand there."""
@@ -165,7 +166,7 @@ def _said_again(options: ReadingOptions) -> list[str]:
     if options.layout:
         words += ["--as", options.layout]
     for option, value in (
-        ("--clock", options.clock), ("--spans", options.spans), ("--hidden-rows", options.hidden_rows),
+        ("--clock", options.clock), ("--spans", options.spans), ("--hidden-rows", options.hidden_rows), ("--swapped", options.swapped),
         ("--title", options.title),
     ):  # fmt: skip
         words += [option, value] if value else []

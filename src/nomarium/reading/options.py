@@ -9,6 +9,10 @@ Order = Literal["", "dmy", "mdy", "ymd"]
 """How dates in figures are read; nothing: as their table shows."""
 Layout = Literal["events", "plan", "grid", "month", "planner"]
 """What a source may be said to be."""
+Clock = Literal["", "12", "24"]
+Spans = Literal["", "daily", "whole"]
+Swapped = Literal["", "yes", "no"]
+HiddenRows = Literal["", "skip", "read"]
 
 
 class ReadingOptions(NamedTuple):
@@ -33,11 +37,13 @@ class ReadingOptions(NamedTuple):
     """Headings whose blank cells take the value above."""
     day_one: dt.date | None = None
     """The date of week 1 day 1."""
-    clock: Literal["", "12", "24"] = ""
+    clock: Clock = ""
     """By which clock times without am or pm are read; nothing: as their table shows."""
-    spans: Literal["", "daily", "whole"] = ""
+    spans: Spans = ""
     """Whether a first day, a last day and times are an event each day, or one long one; nothing: as the columns show."""
-    hidden_rows: Literal["", "skip", "read"] = ""
+    swapped: Swapped = ""
+    """Whether days and months of a workbook's own dates were exchanged when the file was opened; nothing: unsaid."""
+    hidden_rows: HiddenRows = ""
     """What becomes of rows that are hidden in a workbook; nothing: they are read, and told of."""
     title: str = ""
     """A template of titles, `{Subject}: {title}`; nothing: the summary as it stands."""

@@ -17,13 +17,13 @@ _KINDS: dict[str, type | tuple[type, ...]] = {
     "sheets": list, "layout": str, "header_row": int, "timezone": str, "date_order": str,
     "languages": list, "school_year": list, "default_length_minutes": (int, float), "day_one": dt.date,
     "keep_extra": bool, "fill_down": list, "leave_out_rows_with": list,
-    "clock": str, "spans": str, "hidden_rows": str, "title": str, "columns": dict, "defaults": dict, "renamed": dict,
+    "clock": str, "spans": str, "swapped": str, "hidden_rows": str, "title": str, "columns": dict, "defaults": dict, "renamed": dict,
 }  # fmt: skip
 """What a recipe may hold, and the TOML type of each."""
 
 _CHOICES = {
     "date_order": ("dmy", "mdy", "ymd"), "layout": ("events", "grid", "planner", "month"), "clock": ("12", "24"),
-    "spans": ("daily", "whole"), "hidden_rows": ("skip", "read"),
+    "spans": ("daily", "whole"), "hidden_rows": ("skip", "read"), "swapped": ("yes", "no"),
 }  # fmt: skip
 
 _HEAD = """\
@@ -74,7 +74,7 @@ def recipe_of(readings: Sequence[Reading], options: ReadingOptions) -> dict[str,
         recipe["default_length_minutes"] = options.default_length_secs / 60
     if options.day_one:
         recipe["day_one"] = options.day_one
-    for name in ("clock", "spans", "hidden_rows", "title"):
+    for name in ("clock", "spans", "swapped", "hidden_rows", "title"):
         if getattr(options, name):
             recipe[name] = getattr(options, name)
     if options.keep_extra:
@@ -118,6 +118,7 @@ def with_recipe(options: ReadingOptions, path: Path) -> ReadingOptions:
         day_one=options.day_one or recipe.get("day_one"),
         clock=options.clock or recipe.get("clock", ""),
         spans=options.spans or recipe.get("spans", ""),
+        swapped=options.swapped or recipe.get("swapped", ""),
         hidden_rows=options.hidden_rows or recipe.get("hidden_rows", ""),
         title=options.title or recipe.get("title", ""),
         keep_extra=options.keep_extra or recipe.get("keep_extra", False),

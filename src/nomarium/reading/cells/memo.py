@@ -14,6 +14,7 @@ from nomarium.reading.cells.words import ENGLISH, Lexicon, fold
 from nomarium.reading.columns.clocks import NO_CLOCK, in_its_half
 from nomarium.reading.columns.decisions import Decisions, resolve_day
 from nomarium.reading.columns.headings import NO_UNIT, HeadingUnit
+from nomarium.reading.columns.swapped import exchanged_back
 from nomarium.reading.rows.when import NOTHING, Part
 from nomarium.reckoning.zones import change_dates, near_zone_names, zone_named, zones_called
 from nomarium.sheets.sheet import cell_text
@@ -156,6 +157,8 @@ def part_memo(
 
     def plain(cell: Cell) -> Part | None:
         day = plain_date(cell)
+        if decisions.is_swapped:
+            return None
         if day is None or (zone and day in change_dates(zone, day.year)):
             return None  # the times of a change's date need looking at, one by one
         # what Part(first=day, plain_day=day) does, without the cost of its defaults
@@ -168,6 +171,11 @@ def part_memo(
             and cell.strip().casefold() in _SAYS_NOTHING
         ):
             return Part(notes=("cell-dash",))
+        if decisions.is_swapped and isinstance(cell, dt.date) and role != "time":
+            exchanged = exchanged_back(cell)
+            if isinstance(exchanged, Refusal):
+                return Part(refusal=exchanged)
+            cell = exchanged
         moment = read_moment(cell, role, decisions.lexicon, counts_1904)
         if isinstance(moment, Refusal):
             return Part(refusal=moment)

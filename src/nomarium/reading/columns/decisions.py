@@ -39,6 +39,8 @@ class Decisions(NamedTuple):
     is_whole: bool = True
     """Whether every row was looked at."""
     problems: tuple[Problem, ...] = ()
+    is_swapped: bool = False
+    """Whether days and months of a workbook's own dates are to be exchanged."""
     clock: "ClockFound | None" = None
     """By which clock times without am or pm are read; None where none are looked at together."""
 

@@ -19,6 +19,7 @@ from nomarium.reading.columns.columns import Column
 from nomarium.reading.columns.decisions import ORDER_NAMES, Decisions, open_order
 from nomarium.reading.columns.fitting import left_readings, runs_forward
 from nomarium.reading.columns.headings import unit_of
+from nomarium.reading.columns.swapped import swapped_dates
 from nomarium.reading.columns.yearsabove import YearAbove
 from nomarium.reading.options import Order, ReadingOptions
 from nomarium.sheets.sheet import Row, Sheet, cell_text
@@ -199,6 +200,8 @@ def _decisions(gathered: _Gathered, options: ReadingOptions, is_whole: bool) -> 
         message = f"The month names could be {' or '.join(language.rivals)}, and mean other months then."
         remedy = "Say which with --language, such as --language pl."
         problems.append(Problem("language-ambiguous", message, remedy, gathered.sheet.place()))
+    if gathered.weekday_column is None:
+        problems += swapped_dates(gathered.sheet, gathered.columns, gathered.first_rows, options.swapped)
     tally = _Tally(gathered, options)
     order, evidence, refusal = tally.settle_order()
     window, window_evidence = tally.window(order)
@@ -206,6 +209,7 @@ def _decisions(gathered: _Gathered, options: ReadingOptions, is_whole: bool) -> 
     decisions = Decisions(
         gathered.lexicon, order, evidence, refusal, language, window, window_evidence,
         not options.school_year, date_only, moment_columns, is_whole, tuple(problems),
+        is_swapped=options.swapped == "yes",
     )  # fmt: skip
     return decisions, tally.lacks_years
 
