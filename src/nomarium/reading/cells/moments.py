@@ -213,6 +213,15 @@ def _of_iso(text: str, iso: re.Match[str], role: Role) -> Moment | Refusal:
     return Moment(Day((day,)), start=Clock(secs, True), offset_secs=offset)
 
 
+def _says_cancelled(text: str) -> bool:
+    from nomarium.reading.cells.choices import says_cancelled
+
+    return says_cancelled(text)
+
+
+_REMARK = re.compile(r"\s*(?:\([^()\d]{2,60}\)|[*†‡#]+)$")
+
+
 def _days_and_times(text: str, lexicon: Lexicon) -> Moment | Refusal:
     days = read_days(text, lexicon)
     if isinstance(days, Refusal):
@@ -228,6 +237,9 @@ def _days_and_times(text: str, lexicon: Lexicon) -> Moment | Refusal:
     rest = re.sub(_JOINT, "", days.rest).strip("() ")
     times = read_times(rest) if rest else Times()
     if isinstance(times, Refusal):
+        if (remark := _REMARK.search(text)) and not _says_cancelled(remark[0].strip(" ()")):
+            said = _days_and_times(text[: remark.start()], lexicon)
+            return said if isinstance(said, Refusal) else said._replace(notes=(*said.notes, "date-remark"))
         # “5 April 2027 9:30 – 7 April 2027 16:00”: a moment, a dash, a moment
         ends = re.split(r"\s+(?:[-–—~]|to|until|bis|au|al|tot)\s+", text, maxsplit=1)
         if len(ends) == 2:

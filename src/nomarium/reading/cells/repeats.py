@@ -247,10 +247,13 @@ def _days_of_part(part: str, lexicon: Lexicon) -> list[Days] | Refusal:
     carried: Days | None = None
     for piece in reversed(pieces):  # “6, 13 and 20 May”: the month said last holds for the days before it
         days = read_days(piece, lexicon)
-        bare = re.fullmatch(r"(\d{1,2})(?:st|nd|rd|th|er|e)?", piece)
+        bare = re.fullmatch(r"(?:([^\W\d_]+)\.?\s+)?(\d{1,2})(?:st|nd|rd|th|er|e)?", piece)
+        weekday = lexicon.weekdays.get(fold(bare[1])) if bare and bare[1] else None
+        if bare and bare[1] and weekday is None:
+            bare = None
         if bare and carried is not None and isinstance(days, Refusal):
-            readings = tuple(one._replace(day=int(bare[1])) for one in carried.first.readings)
-            days = Days(Day(tuple(one for one in readings if one.date(2000))))
+            readings = tuple(one._replace(day=int(bare[2])) for one in carried.first.readings)
+            days = Days(Day(tuple(one for one in readings if one.date(2000)), weekday))
             if not days.first.readings:
                 return Refusal(
                     "date-impossible", f"There is no day {piece} in that month.", "Check the dates."

@@ -27,7 +27,7 @@ def title_columns(
     for name in names_in(template):
         if name == "title":
             continue
-        places = asked_columns(name, headings, first_column) or [at[name]] * (name in at)
+        places = asked_columns(name, headings, first_column) or ([at[name]] if name in at else [])
         if places:
             found[name] = places[0]
         else:

@@ -1,11 +1,14 @@
 """The fields that few events have, from the values of a row's cells."""
 
 import datetime as dt
+from collections.abc import Sequence
 from typing import TYPE_CHECKING
 
+from nomarium.model.cell import Cell
 from nomarium.model.event import FACETS, NO_DETAILS, Details
-from nomarium.reading.cells.memo import FieldValue
-from nomarium.reading.rows.when import Part, When
+from nomarium.reading.cells.memo import REPEAT_FIELDS, CellMemo, FieldValue, repeat_memo
+from nomarium.reading.rows.when import NOTHING, Part, When
+from nomarium.reading.rows.whenreader import WhenReader
 
 if TYPE_CHECKING:
     from nomarium.model.recurrence import Recurrence
@@ -48,7 +51,7 @@ def _privacy(values: dict[str, FieldValue]) -> str:
     return "PRIVATE" if values.get("private") and privacy in ("", "PUBLIC") else privacy
 
 
-def lead_of(values: dict[str, FieldValue], when: When, day: Part, time: Part) -> int | None:
+def _lead_of(values: dict[str, FieldValue], when: When, day: Part, time: Part) -> int | None:
     """How long before the start the alarm is, in seconds: a length, or the time from a moment of its own."""
     if values.get("reminder-on") is False:
         return None
@@ -58,3 +61,32 @@ def lead_of(values: dict[str, FieldValue], when: When, day: Part, time: Part) ->
     start = when.start if isinstance(when.start, dt.datetime) else dt.datetime.combine(when.start, dt.time())
     at = dt.datetime.combine(day.first, dt.time()) + dt.timedelta(seconds=time.start.secs)
     return max(round((start - at).total_seconds()), 0)
+
+
+def rest_fields(when: WhenReader) -> list[tuple[str, CellMemo, int]]:
+    """The fields that few tables have, of those that this one has: each with its memo and its column."""
+    names = (
+        "categories", "audience", "organizer", "attendees", "optional-attendees", "url", "status",
+        "cancelled", "more-categories", "privacy", "private", "busy", "reminder", "reminder-on", "color", "priority", "geo", "uid", *FACETS,
+    )  # fmt: skip
+    rest = [(name, *when.value(name)) for name in names if name in when.known]
+    options = when.reading.options
+    for name in REPEAT_FIELDS if when.known & set(REPEAT_FIELDS) else ():
+        default = options.defaults.get(name, "")
+        memo = repeat_memo(name, when.reading.decisions.lexicon, default, options.cycle)
+        rest.append((name, memo, when.at.get(name, -1)))
+    return rest
+
+
+def reminder_of(
+    reader: WhenReader, row: Sequence[Cell], when: When, values: dict[str, FieldValue]
+) -> int | None:
+    """The alarm's lead in seconds, from a length or from a reminder's date and time."""
+    moment = []
+    for field in ("reminder-date", "reminder-time"):
+        if field not in reader.at or not values.get("reminder-on"):
+            return _lead_of(values, when, NOTHING, NOTHING)
+        if field not in reader.parts:
+            reader.parts[field] = reader.part_memo(field)
+        moment.append(reader.parts[field][row[reader.at[field]]])
+    return _lead_of(values, when, *moment)

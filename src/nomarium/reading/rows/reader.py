@@ -6,28 +6,27 @@ from typing import TYPE_CHECKING
 
 from nomarium.model.account import Account
 from nomarium.model.cell import Cell
-from nomarium.model.event import FACETS, NO_DETAILS, Event
+from nomarium.model.event import NO_DETAILS, Event
 from nomarium.model.problem import Problem, column_letter, note
 from nomarium.model.recurrence import Recurrence
 from nomarium.model.refusal import Refusal
 from nomarium.reading.cells.memo import (
     REPEAT_FIELDS,
     CancelledText,
-    CellMemo,
     FieldValue,
     fault_of,
-    repeat_memo,
     unguarded,
 )
 from nomarium.reading.columns.table import TableReading
 from nomarium.reading.rows.blocks import Blocks
-from nomarium.reading.rows.details import details_of, lead_of
+from nomarium.reading.rows.details import details_of, reminder_of, rest_fields
 from nomarium.reading.rows.faults import blamed, note_text, too_wide, workbook_faults
 from nomarium.reading.rows.lone import LoneEvent, lone_event
 from nomarium.reading.rows.milestones import Milestones, first_of
 from nomarium.reading.rows.plainrows import PLAIN_FIELDS, PlainReader, never, plain_reader
+from nomarium.reading.rows.several import several_days
 from nomarium.reading.rows.titles import TitleMaker, is_bookkeeping, is_no_title, without_cancellation
-from nomarium.reading.rows.when import NOTES, NOTHING, Blame, Said, When, settle
+from nomarium.reading.rows.when import NOTES, Blame, Said, When, settle
 from nomarium.reading.rows.whenreader import WhenReader
 from nomarium.reading.rows.yearly import is_yearly, yearly_rule
 from nomarium.sheets.sheet import cell_text, is_blank
@@ -37,6 +36,7 @@ if TYPE_CHECKING:
 
 _DAY = dt.timedelta(days=1)
 _CANCELLED = note("row-cancelled", "A row that says it is cancelled is written as cancelled.")
+_SEVERAL = note("several-dates", "Several days in one cell are an event each.")
 EXAMPLE_MARK = "EXAMPLE – "
 """How the example rows of a starter file begin; they are left out."""
 
@@ -99,7 +99,7 @@ class _RowReader:
         self.summary_default = options.defaults.get("summary", "")
         self.location, self.location_at = self.when.value("location")
         self.description, self.description_at = self.when.value("description")
-        self.rest = self._rest_fields()
+        self.rest = rest_fields(self.when)
         self.extra = [
             (c.at, c.heading or f"Column {column_letter(c.at + self.sheet.first_column)}")
             for c in reading.columns
@@ -153,22 +153,6 @@ class _RowReader:
         memos = {**self.when.parts, "location": self.location, "description": self.description}
         return plain_reader(at, memos, self.width, self.when.zone_name)
 
-    def _rest_fields(self) -> list[tuple[str, CellMemo, int]]:
-        """The fields that few tables have."""
-        names = (
-            "categories", "audience", "organizer", "attendees", "optional-attendees", "url", "status",
-            "cancelled", "more-categories", "privacy", "private", "busy", "reminder", "reminder-on", "color", "priority", "geo", "uid", *FACETS,
-        )  # fmt: skip
-        known = self.known
-        rest = [(name, *self.when.value(name)) for name in names if name in known]
-        for name in REPEAT_FIELDS if known & set(REPEAT_FIELDS) else ():
-            options = self.reading.options
-            memo = repeat_memo(
-                name, self.reading.decisions.lexicon, options.defaults.get(name, ""), options.cycle
-            )
-            rest.append((name, memo, self.at.get(name, -1)))
-        return rest
-
     def read(self, number: int, row: Sequence[Cell]) -> Event | list[Event] | None:
         """A row's event, or its events, or None when it is none; the account then says what it was."""
         if len(row) < self.width:
@@ -195,6 +179,10 @@ class _RowReader:
         ):
             if (said := self._said_alone(number, row, when)) is not None:
                 return said
+            if summary and isinstance(when, Blame):
+                found = self._on_several(number, row, when, summary)
+                if found is not None:
+                    return found or None
             if self._is_odd(number, row, when, summary):
                 return None
             assert isinstance(when, When)
@@ -259,6 +247,33 @@ class _RowReader:
         message = f"A row that holds one text with a date in it is an event: “{title}”."
         self.account.count(note("lone-event", message).at(self.sheet.place(number)))
         return Event(title, settled.start, settled.end, settled.zone, row_number=number)
+
+    def _on_several(self, number: int, row: Sequence[Cell], blame: Blame, summary: str) -> list[Event] | None:
+        """The events of a row whose date's cell names several days, none when it is rejected; None for other rows."""
+        at = self.at.get(blame.field, -1)
+        if blame.field not in ("date", "when") or at < 0 or not isinstance(row[at], str):
+            return None
+        days = several_days(cell_text(row[at]), self.reading.decisions)
+        if days is None:
+            return None
+        if isinstance(days, Refusal):
+            refused = self._problem(number, row, Blame(blame.field, days))
+            self.account.reject(self.reading.headings, row, [refused])
+            return []
+        found = []
+        for day in days:
+            on_day = [*row]
+            on_day[at] = day.isoformat()
+            when = self.when.of(on_day)
+            if isinstance(when, Blame):
+                self.account.reject(self.reading.headings, row, [self._problem(number, row, when)])
+                return []
+            event = self._event(number, on_day, when, summary)
+            if event is None:
+                return []
+            found.append(event)
+        self.account.count(_SEVERAL.at(self.sheet.place(number)))
+        return found
 
     def _is_odd(self, number: int, row: Sequence[Cell], when: When | Blame, summary: str) -> bool:
         """Whether a row that looks odd is indeed no event: then it is accounted for here."""
@@ -365,7 +380,7 @@ class _RowReader:
             return None
         if is_cancelled or values.get("cancelled"):
             values["status"] = "CANCELLED"
-        details = details_of(values, when, self._reminder(row, when, values), recurrence)
+        details = details_of(values, when, reminder_of(self.when, row, when, values), recurrence)
         summary = self.reading.options.renamed.get(summary, summary)
         place = location or values.get("room") or ""
         return Event(summary, when.start, when.end, when.zone, place, description, details, number)
@@ -380,14 +395,3 @@ class _RowReader:
             for told in found.notes:
                 self.account.count(told.at(self.sheet.place(number)), told.cell or told.message)
         return found
-
-    def _reminder(self, row: Sequence[Cell], when: When, values: dict[str, FieldValue]) -> int | None:
-        """The alarm's lead in seconds, from a length or from a reminder's date and time."""
-        moment = []
-        for field in ("reminder-date", "reminder-time"):
-            if field not in self.at or not values.get("reminder-on"):
-                return lead_of(values, when, NOTHING, NOTHING)
-            if field not in self.when.parts:
-                self.when.parts[field] = self.when.part_memo(field)
-            moment.append(self.when.parts[field][row[self.at[field]]])
-        return lead_of(values, when, *moment)

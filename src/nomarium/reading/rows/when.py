@@ -84,6 +84,7 @@ NOTES = {
     "all-day-to-midnight": "An all-day event that ends at 00:00 ends on the day before.",
     "time-unknown": "The time is not known yet: the event is all-day and tentative.",
     "cell-dash": "A dash or “n/a” in place of a time or a last day is read as a blank.",
+    "date-remark": "Words in brackets, or a star, after a date are a remark and not read.",
     "end-unknown": "The end is not known yet: the event has the default length.",
     "afternoon-doubt": "A time without am or pm is read by the 24-hour clock: 1:30 is in the night. "
     "If the afternoon is meant, write 1:30 pm or 13:30.",

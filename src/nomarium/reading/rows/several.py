@@ -1,0 +1,42 @@
+"""Several days in one cell: an event on each."""
+
+import datetime as dt
+import re
+
+from nomarium.model.refusal import Refusal
+from nomarium.reading.cells.dates import Day
+from nomarium.reading.cells.repeats import read_day_list
+from nomarium.reading.columns.decisions import Decisions, resolve_day
+
+_PARTED = re.compile(r"[;,&+\n]|\d/\d{1,2}/\d{1,2}\s|\b(?:and|et|und|y|en|e)\b")
+_SLASHES = re.compile(r"\b(\d{1,2}(?:/\d{1,2})+)(?=\s+[^\W\d_]{3})")
+
+
+def several_days(text: str, decisions: Decisions) -> list[dt.date] | Refusal | None:
+    """The days of a text such as `3/4/5 June 2027` or `Mon 3rd & Tue 4th May 2027`; None when it is no list of days, a refusal
+    when one of them cannot be.
+
+    A year that stands once holds for all of them.
+    """
+    if not _PARTED.search(text):
+        return None
+    text = _SLASHES.sub(lambda match: match[1].replace("/", ", "), text)
+    listed = read_day_list(text, decisions.lexicon)
+    if isinstance(listed, Refusal) or len(listed) < 2 or any(days.last or days.rest for days in listed):
+        return None
+    days = [one.first for one in listed]
+    years = {one.year for day in days for one in day.readings if one.year is not None}
+    found = []
+    for day in days:
+        date = resolve_day(_with_year(day, years), decisions)
+        if isinstance(date, Refusal):
+            return date
+        found.append(date)
+    return found
+
+
+def _with_year(day: Day, years: set[int]) -> Day:
+    if len(years) != 1 or day.readings[0].year is not None:
+        return day
+    year = next(iter(years))
+    return day._replace(readings=tuple(one._replace(year=year) for one in day.readings))

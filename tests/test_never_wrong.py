@@ -1,0 +1,232 @@
+"""Tables that were once read wrongly without a word: now right and told, or refused with what settles it."""
+
+from __future__ import annotations
+
+import datetime as dt
+from pathlib import Path
+
+import pytest
+import xlsxwriter
+
+from helpers import built, csv_file, events_in, nomarium, plain, refused
+
+RIGHT = {
+    "several days in a cell": (
+        'Date,Title\n3/4/5 June 2027,A\nMon 7th & Tue 8th June 2027,B\n"7, 9 and 11 Sept 2026",C', [],
+        ["A 2027-06-03/2027-06-04", "A 2027-06-04/2027-06-05", "A 2027-06-05/2027-06-06", "B 2027-06-07/2027-06-08",
+         "B 2027-06-08/2027-06-09", "C 2026-09-07/2026-09-08", "C 2026-09-09/2026-09-10", "C 2026-09-11/2026-09-12"],
+        ["Several days in one cell are an event each"],
+    ),
+    "remarks after a date": (
+        "Date,Title\n7 Sep 2026 (revised),A\n8 Sep 2026*,B", [], ["A 2026-09-07/2026-09-08", "B 2026-09-08/2026-09-09"],
+        ["after a date are a remark"],
+    ),
+    "the school year above": (
+        "School calendar 2026-27,\nDate,Event\n7 Sept,Start\n5 Jan,Term", [],
+        ["Start 2026-09-07/2026-09-08", "Term 2027-01-05/2027-01-06"], ["by row 1: “School calendar 2026-27”"],
+    ),
+    "a year above a list that runs on into the next": (
+        "Autumn 2026,\nDate,Event\n7 Sept,Start\n12 Oct,Fair\n5 Jan,Term", [],
+        ["Start 2026-09-07/2026-09-08", "Fair 2026-10-12/2026-10-13", "Term 2027-01-05/2027-01-06"], ["between 2026-09-01"],
+    ),
+    "four-figure years are no two-figure years": (
+        "Title,Date\nA,26/06/2021\nB,05/06/2021\nC,05/06/2030", [],
+        ["A 2021-06-26/2021-06-27", "B 2021-06-05/2021-06-06", "C 2030-06-05/2030-06-06"], ["day first"],
+    ),
+    "a range over the edge of the school year": (
+        "Title,Dates\nCamp,Fri 30 July - Sun 1 Aug\nB,5 Sept", ["--school-year", "2026:2027"],
+        ["Camp 2027-07-30/2027-08-02", "B 2026-09-05/2026-09-06"], [],
+    ),
+    "an end in UTC, west of it": (
+        "Title,Date,Start,End,Repeat\nA,2027-03-01,20:00,21:00,FREQ=DAILY;UNTIL=20270303T230000Z", ["--timezone", "America/Halifax"],
+        ["A 2027-03-01T20:00/2027-03-01T21:00", "A 2027-03-02T20:00/2027-03-02T21:00"], [],
+    ),
+    "an end in UTC, east of it": (
+        "Title,Date,Start,End,Repeat\nA,2027-03-01,08:00,09:00,FREQ=DAILY;UNTIL=20270302T190000Z", ["--timezone", "Pacific/Auckland"],
+        [f"A 2027-03-0{day}T08:00/2027-03-0{day}T09:00" for day in (1, 2, 3)], [],
+    ),
+    "hours of a rule mean nothing on whole days": (
+        'Title,Date,Repeat\nA,2027-03-01,"FREQ=DAILY;BYHOUR=9,10;COUNT=3"', [],
+        [f"A 2027-03-0{day}/2027-03-0{day + 1}" for day in (1, 2, 3)], [],
+    ),
+    "more times than anybody counts": (
+        "Title,Date,Repeat\nA,2027-03-01,FREQ=DAILY;COUNT=1000000000", ["--until", "2027-03-02"],
+        ["A 2027-03-01/2027-03-02", "A 2027-03-02/2027-03-03"], [],
+    ),
+    "birthdays come back, the 29th of February on the last of it": (
+        "Name,Birthday\nMaren,1985-03-04\nPiers,1992-02-29", ["--from", "2027-01-01", "--until", "2028-12-31"],
+        ["Maren: Birthday 2027-03-04/2027-03-05", "Maren: Birthday 2028-03-04/2028-03-05",
+         "Piers: Birthday 2027-02-28/2027-03-01", "Piers: Birthday 2028-02-29/2028-03-01"], [],
+    ),
+    "a birthday beside another date": (
+        "Name,Date,Birthday\nMaren,2027-09-08,1985-03-04", ["--from", "2027-01-01", "--until", "2027-12-31"],
+        ["Maren 2027-09-08/2027-09-09", "Maren: Birthday 2027-03-04/2027-03-05"], ["Birthday"],
+    ),
+    "a list moved to another first day": (
+        "Title,Date\nA,2026-09-07\nB,2026-09-09", ["--day-one", "2027-09-06"],
+        ["A 2027-09-06/2027-09-07", "B 2027-09-08/2027-09-09"], ["moved by 364 days"],
+    ),
+    "its repeats move along": (
+        "Title,Date,Repeat,Except\nA,2026-09-07,every Monday until 28 September 2026,2026-09-14", ["--day-one", "2027-01-05"],
+        ["A 2027-01-05/2027-01-06", "A 2027-01-19/2027-01-20", "A 2027-01-26/2027-01-27"], ["a Monday is now a Tuesday"],
+    ),
+    "HTML in notes": ("Title,Date,Notes\nA,2026-07-09,<p>Bring <b>gloves</b></p>", [], ["A 2026-07-09/2026-07-10"], []),
+}  # fmt: skip
+
+
+@pytest.mark.parametrize("name", RIGHT)
+def test_read_right_and_told(name: str, tmp_path: Path) -> None:
+    text, options, expected, says = RIGHT[name]
+    source, target = csv_file(tmp_path, text), tmp_path / "out.ics"
+    outcome = nomarium("build", source, "-o", target, *options)
+    assert (outcome.status, [plain(event) for event in events_in(target)]) == (0, expected), outcome.text
+    for part in says:
+        assert part in outcome.text
+
+
+REFUSED = {
+    "a year above a list in no order": (
+        "Dates 2026,\nDate,Event\n7 Sept,Start\n12 Mar,Fair\n5 Jan,Term", ["7 September has no year", "--school-year"],
+    ),
+    "two years above": ("Dates 2026 and 2027,\nDate,Event\n7 Sept,Start", ["has no year"]),
+    "a repeat by the second, whose end is the window's": (
+        "Title,Date,Start,Repeat\nA,2027-03-01,9:00,FREQ=SECONDLY", ["column D", "has no end", "COUNT="], "--until", "2027-12-31",
+    ),
+    "whole days by the hour": ("Title,Date,Repeat\nA,2027-03-01,FREQ=HOURLY;COUNT=3", ["column C", "no time"]),
+    "a birthday without a window": ("Name,Birthday\nMaren,1985-03-04", ["comes back every year", "--from", "--until"]),
+    "a list that cannot move": (
+        "Title,Date,Repeat\nA,2026-09-07,monthly until 7 June 2027", ["row 2", "cannot be moved"], "--day-one", "2027-01-05",
+    ),
+    "a wrong weekday among several days": ("Date,Title\nMon 7 & Wed 8 June 2027,A", ["row 2, column A", "is a Tuesday"]),
+    "a cancelled date": ("Date,Title\n7 Sep 2026 (cancelled),A", ["row 2, column A"]),
+    "letters that clocks show in one place": ("Title,Date,Start,Time zone\nA,2026-07-09,9:00,BST", ["Write Europe/London"]),
+    "and in many": ("Title,Date,Start,Time zone\nA,2026-07-09,9:00,CST", ["America/", "others", "the one that is meant"]),
+    "nothing that could be a title": ("Date,Start,End\n2026-09-07,9:00,10:00", ["--set summary=TITLE"]),
+    "a heading in --title that is not there": ("Date,Event\n2026-09-07,A", ["“Paper”", "“Event”"], "--title", "{Event}: {Paper}"),
+    "all rows of a refused table are counted": ("Week,Day,Title\n1,1,A\n2,1,B", ["3 rows read", "3 rejected", "--day-one"]),
+}  # fmt: skip
+
+
+@pytest.mark.parametrize("name", REFUSED)
+def test_refused_with_what_settles_it(name: str, tmp_path: Path) -> None:
+    text, says, *options = REFUSED[name]
+    said = refused(csv_file(tmp_path, text), *options)
+    for part in says:
+        assert part in said
+
+
+def dated_workbook(path: Path, cells: list[dt.date | str], hidden: tuple[int, ...] = ()) -> Path:
+    book = xlsxwriter.Workbook(str(path))
+    sheet = book.add_worksheet("Dates")
+    form = book.add_format({"num_format": "dd/mm/yyyy"})
+    sheet.write_row(0, 0, ["Date", "Title"])
+    for row, cell in enumerate(cells, 1):
+        if isinstance(cell, str):
+            sheet.write(row, 0, cell)
+        else:
+            sheet.write_datetime(row, 0, dt.datetime(cell.year, cell.month, cell.day), form)
+        sheet.write(row, 1, "ABCDEFGH"[row - 1])
+    for row in hidden:
+        sheet.set_row(row, None, None, {"hidden": True})
+    old = book.add_worksheet("Old")
+    old.hide()
+    old.write_row(0, 0, ["Date", "Title"])
+    old.write_row(1, 0, ["2025-09-07", "Of last year"])
+    book.close()
+    return path
+
+
+def test_dates_that_another_countrys_settings_exchanged(tmp_path: Path) -> None:
+    cells: list[dt.date | str] = [dt.date(2026, 7, 9), dt.date(2026, 8, 9), "14/09/2026"]
+    source = dated_workbook(tmp_path / "dates.xlsx", cells)
+    assert "--swapped yes" in refused(source)
+    assert built(source, "--swapped", "yes")[0] == "A 2026-09-07/2026-09-08"
+    assert built(source, "--swapped", "no")[0] == "A 2026-07-09/2026-07-10"
+    assert "--swapped …    (… is yes or no)" in nomarium("survey", source).out
+
+
+@pytest.mark.parametrize(
+    "cells",
+    [
+        [dt.date(2026, 7, 9), dt.date(2026, 8, 20), "14/09/2026"],  # a real 20th
+        [dt.date(2026, 7, 9), dt.date(2026, 8, 9), "04/09/2026", "14/09/2026"],  # a text that would be real
+        [dt.date(2026, 7, 7), dt.date(2026, 8, 8), "14/09/2026"],  # the same either way
+    ],
+)
+def test_dates_that_nothing_has_exchanged(cells: list[dt.date | str], tmp_path: Path) -> None:
+    assert len(built(dated_workbook(tmp_path / "dates.xlsx", cells))) == len(cells)
+
+
+def test_a_real_day_over_12_cannot_have_been_exchanged(tmp_path: Path) -> None:
+    source = dated_workbook(tmp_path / "dates.xlsx", [dt.date(2026, 7, 9), dt.date(2026, 8, 20)])
+    assert "there is no month 20" in refused(source, "--swapped", "yes")
+
+
+def test_hidden_sheets_are_passed_over_and_hidden_rows_told(tmp_path: Path) -> None:
+    source = dated_workbook(tmp_path / "dates.xlsx", [dt.date(2026, 9, day) for day in (14, 15, 16)], (2,))
+    target = tmp_path / "out.ics"
+    said = nomarium("build", source, "-o", target).text
+    assert (
+        "1 hidden sheet passed over: “Old”" in said
+        and "1 row that a filter or a person hides is read" in said
+    )
+    assert [plain(event)[0] for event in events_in(target)] == ["A", "B", "C"]
+    assert [title[0] for title in built(source, "--hidden-rows", "skip")] == ["A", "C"]
+    assert built(source, "--sheet", "Old") == ["Of last year 2025-09-07/2025-09-08"]
+    wrong = nomarium(
+        "build", csv_file(tmp_path, "Date,Title\n2026-09-07,A"), "-o", target, "--hidden-rows", "skip"
+    )
+    assert wrong.status == 2 and "which rows" in wrong.text
+
+
+def test_titles_over_blocks_are_what_their_rows_belong_to(tmp_path: Path) -> None:
+    text = "Class 7A,\nDate,Event\n2026-09-08,Trip\n,\nClass 7B,\nDate,Event\n2026-09-09,Trip\n,\nLater,\n2026-09-10,Row"
+    source, target = csv_file(tmp_path, text), tmp_path / "out.ics"
+    outcome = nomarium("build", source, "-o", target)
+    found = [
+        (event.decoded("DTSTART").day, event["CATEGORIES"].cats, event["X-NOMARIUM-CLASS"])
+        for event in events_in(target)
+    ]
+    assert found == [
+        (8, ["Class 7A"], "Class 7A"),
+        (9, ["Class 7B"], "Class 7B"),
+        (10, ["Class 7B"], "Class 7B"),
+    ]
+    assert "“Class 7B” over a block" in outcome.text and "no event: “Later”" in outcome.text
+
+
+def test_what_was_asked_for_is_kept_in_a_recipe(tmp_path: Path) -> None:
+    source = csv_file(
+        tmp_path, "Event,Paper,Date,Start\nHistory,1,2026-09-07,3:15\nHistory,2,2026-09-08,3:15"
+    )
+    recipe, options = tmp_path / "exams.toml", ("--title", "{Event}: {Paper}", "--clock", "12")
+    nomarium("survey", source, "--save", recipe, *options)
+    expected = [
+        "History: 1 2026-09-07T15:15/2026-09-07T16:15",
+        "History: 2 2026-09-08T15:15/2026-09-08T16:15",
+    ]
+    assert built(source, *options) == built(source, "--recipe", recipe) == expected
+
+
+def test_what_a_recipe_says_must_be_one_of_its_answers(tmp_path: Path) -> None:
+    source, recipe = csv_file(tmp_path, "Event,Date\nA,2026-09-07"), tmp_path / "wrong.toml"
+    recipe.write_text('clock = "13"\n', "utf-8")
+    assert "Use 12 or 24" in refused(source, "--recipe", recipe)
+
+
+def test_notes_that_hold_html_are_text_and_public_holidays_keep_nobody_busy(tmp_path: Path) -> None:
+    text = 'Title,Date,Notes\nA,2026-07-09,"See <a href=""https://saltmarsh.example/t"">the tides</a><br>glaze &lt; 3 mm"'
+    source, target = csv_file(tmp_path, text), tmp_path / "out.ics"
+    nomarium(
+        "build", source, "-o", target, "--public-holidays", "CA-NS", "--show-holidays", "--from", "2026-07-01", "--until", "2026-07-31"
+    )  # fmt: skip
+    events = {str(event["SUMMARY"]): event for event in events_in(target)}
+    assert events.pop("A")["DESCRIPTION"] == "See the tides (https://saltmarsh.example/t)\nglaze < 3 mm"
+    assert events and all(event["TRANSP"] == "TRANSPARENT" for event in events.values())
+
+
+def test_days_of_a_plan_or_a_calendar_are_not_moved(tmp_path: Path) -> None:
+    source = csv_file(tmp_path, "Event,Date\nA,2026-09-07")
+    nomarium("build", source, "-o", tmp_path / "a.ics")
+    outcome = nomarium("build", tmp_path / "a.ics", "-o", tmp_path / "b.ics", "--day-one", "2027-01-05")
+    assert outcome.status == 2 and "calendar file" in outcome.text
