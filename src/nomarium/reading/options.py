@@ -7,7 +7,7 @@ from typing import Literal, NamedTuple
 
 Order = Literal["", "dmy", "mdy", "ymd"]
 """How dates in figures are read; nothing: as their table shows."""
-Layout = Literal["events", "plan", "grid", "month", "planner"]
+Layout = Literal["events", "plan", "grid", "month", "planner", "day"]
 """What a source may be said to be."""
 Clock = Literal["", "12", "24"]
 Spans = Literal["", "daily", "whole"]

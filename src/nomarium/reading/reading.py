@@ -104,7 +104,7 @@ def read_sheet(sheet: Sheet, options: ReadingOptions, whole: bool = False) -> Re
             as_list = reading if layout.module == "eventlist" else as_list
     if as_list is None:  # a drawing was asked for: what its own layout says
         return drawn[0]
-    unnamed = next((one for one in drawn if one.why == "month-unnamed"), None)
+    unnamed = next((one for one in drawn if one.why in ("month-unnamed", "day-unnamed")), None)
     return unnamed or _with_remedy_of_shape(as_list, top)
 
 

@@ -22,7 +22,7 @@ _KINDS: dict[str, type | tuple[type, ...]] = {
 """What a recipe may hold, and the TOML type of each."""
 
 _CHOICES = {
-    "date_order": ("dmy", "mdy", "ymd"), "layout": ("events", "grid", "planner", "month"), "clock": ("12", "24"),
+    "date_order": ("dmy", "mdy", "ymd"), "layout": ("events", "grid", "planner", "month", "day"), "clock": ("12", "24"),
     "spans": ("daily", "whole"), "hidden_rows": ("skip", "read"), "swapped": ("yes", "no"),
 }  # fmt: skip
 

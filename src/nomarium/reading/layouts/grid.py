@@ -34,7 +34,7 @@ _NOON = DAY_SECS // 2
 
 
 @dataclass(frozen=True)
-class _Line:
+class Line:
     """A row or a column of the grid: what its heading says."""
 
     index: int
@@ -115,8 +115,8 @@ def _head(row: Sequence[Cell], lexicon: Lexicon) -> tuple[tuple[tuple[int, Cell]
     dates = tuple((n, cell) for n, cell in filled if looks_like_date(cell, lexicon))
     if len(dates) >= 2 and len(dates) >= len(filled) - 1:
         return dates, True
-    times = tuple((n, cell) for n, cell in filled if n and _time_of(cell) is not NOTHING)
-    if _are_only_numbers([cell for _, cell in times]):
+    times = tuple((n, cell) for n, cell in filled if n and time_of(cell) is not NOTHING)
+    if are_only_numbers([cell for _, cell in times]):
         return None
     if times and len(times) >= len(filled) - 1 and not dates and (len(times) > 1 or len(filled) == 2):
         return times, False
@@ -141,22 +141,22 @@ def _label_column(
     """The column left of the slots that holds the other kind of heading."""
     for column in range(across[0][0]):
         cells = [row[column] for _, row in body if column < len(row) and cell_text(row[column])]
-        if dates_across and _are_only_numbers(cells):
+        if dates_across and are_only_numbers(cells):
             continue
-        fits = [(_time_of(c) is not NOTHING) if dates_across else looks_like_date(c, lexicon) for c in cells]
+        fits = [(time_of(c) is not NOTHING) if dates_across else looks_like_date(c, lexicon) for c in cells]
         if fits and sum(fits) >= max(1, len(fits) / 2):
             return column
     return None
 
 
-def _are_only_numbers(cells: Sequence[Cell]) -> bool:
+def are_only_numbers(cells: Sequence[Cell]) -> bool:
     """Whether headings are numbers of weeks or periods: whole numbers that begin before any school does. 9, 10, 11, 12,
     1 are hours."""
     numbers = [text for cell in cells if (text := cell_text(cell))]
     return bool(numbers) and all(map(str.isdigit, numbers)) and int(numbers[0]) < 7 and len(numbers[0]) < 2
 
 
-def _time_of(cell: Cell) -> Part:
+def time_of(cell: Cell) -> Part:
     """What a heading says about the time, or NOTHING when it says none."""
     if isinstance(cell, (dt.time, dt.timedelta)) or (isinstance(cell, float) and 0 < cell < 1):
         moment = read_moment(cell, "time", Lexicon({}, {}))
@@ -195,13 +195,13 @@ class _Grid:
         self.rows = dict(block.rows)
         self.continued: list[int] = []
         """Rows without a label of their own."""
-        across = [_Line(n, cell, _time_of(cell)) for n, cell in block.across]
-        down = [_Line(n, label, _time_of(label)) for n, label in self._labels()]
-        self.across, self.down = _forward(across), _forward(down)
+        across = [Line(n, cell, time_of(cell)) for n, cell in block.across]
+        down = [Line(n, label, time_of(label)) for n, label in self._labels()]
+        self.across, self.down = forward(across), forward(down)
         pairs = zip((*across, *down), (*self.across, *self.down), strict=True)
         self.moved = [cell_text(now.heading) for was, now in pairs if was != now]
         slots = [line.time for line in (self.down if block.dates_across else self.across)]
-        self.ends = _slot_ends(slots)
+        self.ends = slot_ends(slots)
 
     def _labels(self) -> list[tuple[int, Cell]]:
         """(row number, label); rows under a merged label, and rows of a blank one, have the label above."""
@@ -263,7 +263,7 @@ class _Grid:
         remedy = "Give its column a heading, or take the cell out."
         return Problem("grid-stray", message, remedy, self.sheet.place(number, column), text)
 
-    def _entries(self, line: _Line, head: _Line, text: str) -> list[DrawnEntry | Problem]:
+    def _entries(self, line: Line, head: Line, text: str) -> list[DrawnEntry | Problem]:
         area = self.merged.get((line.index, head.index))
         last_line, last_head = self._ends_of(area, line, head)
         day_lines, slot_lines = ((head, last_head), (line, last_line))
@@ -284,14 +284,14 @@ class _Grid:
             refusal = refused or Refusal("date-missing", "Its slot has no date.", "Head it with its date.")
             return [refusal.problem(place, text)]
         dates = [day for day in days if isinstance(day, dt.date)]
-        title, location = _title_and_place(text)
+        title, location = title_and_place(text)
         spans = [(dates[0], dates[-1])] if time.is_all_day else [(day, day) for day in dates]
         return [
             DrawnEntry(line.index, head.index, title, date_part(first, last), time, location)
             for first, last in spans
         ]
 
-    def _ends_of(self, area: Area | None, line: _Line, head: _Line) -> tuple[_Line, _Line]:
+    def _ends_of(self, area: Area | None, line: Line, head: Line) -> tuple[Line, Line]:
         if area is None:
             return line, head
         last_column = area.last_column - self.sheet.first_column
@@ -299,7 +299,7 @@ class _Grid:
         columns = [one for one in self.across if head.index <= one.index <= last_column]
         return rows[-1], columns[-1]
 
-    def _day(self, line: _Line) -> dt.date | Refusal:
+    def _day(self, line: Line) -> dt.date | Refusal:
         moment = read_moment(line.heading, "date", self.days.lexicon, self.sheet.counts_1904)
         if isinstance(moment, Refusal):
             return moment
@@ -307,7 +307,7 @@ class _Grid:
             return Refusal("date-missing", f"“{cell_text(line.heading)}” is no date.")
         return resolve_day(moment.first, self.days)
 
-    def _time(self, first: _Line, last: _Line) -> Part:
+    def _time(self, first: Line, last: Line) -> Part:
         if first.time is NOTHING or first.time.is_all_day:
             return first.time
         lines = self.down if self.block.dates_across else self.across
@@ -315,9 +315,9 @@ class _Grid:
         return first.time._replace(end=end)
 
 
-def _forward(lines: list[_Line]) -> list[_Line]:
+def forward(lines: list[Line]) -> list[Line]:
     """Slots run forward through the day: `1:30` under `12:30` is in the afternoon, and so is what follows."""
-    found: list[_Line] = []
+    found: list[Line] = []
     before = 0
     for line in lines:
         start, end = line.time.start, line.time.end
@@ -331,7 +331,7 @@ def _forward(lines: list[_Line]) -> list[_Line]:
         if end is not None and not end.has_meridiem:
             end = _after(start.secs, end)
         before = start.secs
-        found.append(_Line(line.index, line.heading, line.time._replace(start=start, end=end)))
+        found.append(Line(line.index, line.heading, line.time._replace(start=start, end=end)))
     return found
 
 
@@ -341,7 +341,7 @@ def _after(before: int, clock: Clock) -> Clock:
     return Clock(clock.secs + _NOON, True) if is_early else clock
 
 
-def _slot_ends(slots: Sequence[Part]) -> list[Clock | None]:
+def slot_ends(slots: Sequence[Part]) -> list[Clock | None]:
     """When each slot ends: as it says, else where the next begins, but no later than the usual step."""
     starts = [slot.start.secs for slot in slots if slot.start]
     steps = Counter(b - a for a, b in pairwise(starts) if b > a)
@@ -359,7 +359,7 @@ def _slot_ends(slots: Sequence[Part]) -> list[Clock | None]:
     return ends
 
 
-def _title_and_place(text: str) -> tuple[str, str]:
+def title_and_place(text: str) -> tuple[str, str]:
     """An entry's title, and its place after @ or on its second line."""
     lines = [line.strip() for line in text.splitlines() if line.strip()]
     if len(lines) > 1:

@@ -19,7 +19,7 @@ if TYPE_CHECKING:
 
 Why = Literal[
     "blank", "no-rows", "no-dates", "no-day-one", "no-titles", "other-recipe", "no-grid", "no-month",
-    "month-unnamed", "no-planner", "no-weekdays", "no-sections", "no-language",
+    "month-unnamed", "no-day", "day-unnamed", "no-planner", "no-weekdays", "no-sections", "no-language",
 ]  # fmt: skip
 """Why a sheet does not read as a layout: what the others go by."""
 
@@ -110,6 +110,7 @@ LAYOUTS: tuple[Layout, ...] = (
     Layout("month", "month"),
     Layout("grid", "grid"),
     Layout("planner", "planner", asked_as=("grid",)),
+    Layout("day", "daysheet", only_after=frozenset(("no-dates", "no-titles")), asked_as=("grid",)),
     Layout("events", "eventlist", "look_in_its_language", frozenset(("no-dates", "no-rows"))),
     Layout("events", "weekdays", only_after=_NO_DATES),
     Layout("events", "sections", only_after=_NO_DATES),

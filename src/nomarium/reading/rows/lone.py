@@ -27,7 +27,7 @@ def lone_event(text: str, decisions: Decisions) -> LoneEvent | Refusal | None:
     date, or keeps the books of the table; a Refusal when its date cannot be settled."""
     if _BOOKKEEPING.search(text) or not any(map(str.isdigit, text)):
         return None
-    found = _date_within(text, decisions)
+    found = date_within(text, decisions)
     if found is None:
         return None
     moment, rest = found
@@ -48,7 +48,7 @@ def lone_event(text: str, decisions: Decisions) -> LoneEvent | Refusal | None:
     return LoneEvent((title, part))
 
 
-def _date_within(text: str, decisions: Decisions) -> tuple[Moment, str] | None:
+def date_within(text: str, decisions: Decisions) -> tuple[Moment, str] | None:
     """The longest run of words that is a date or a range of dates, and what stands around it."""
     words = text.split()
     if len(words) > _MOST_WORDS:

@@ -1,0 +1,172 @@
+"""A day sheet: times down and places, tracks or people across, on one day that the title or `--set date=` says."""
+
+import datetime as dt
+import re
+from collections.abc import Iterator, Sequence
+from typing import NamedTuple
+
+from nomarium.model.account import Account
+from nomarium.model.cell import Cell
+from nomarium.model.event import Event
+from nomarium.model.problem import Problem, note
+from nomarium.model.refusal import Refusal
+from nomarium.reading.cells.moments import Moment, read_moment
+from nomarium.reading.cells.words import Lexicon, fold
+from nomarium.reading.columns.decisions import Decisions, resolve_day
+from nomarium.reading.columns.headings import match_exactly
+from nomarium.reading.columns.lexicons import lexicon_for
+from nomarium.reading.layouts.drawn import DrawnEntry, date_part, decide_days, events_of, merged_from
+from nomarium.reading.layouts.grid import Line, forward, slot_ends, time_of, title_and_place
+from nomarium.reading.layouts.layout import NotRead, Reading, Top
+from nomarium.reading.rows.lone import date_within
+from nomarium.reading.rows.titles import is_no_title
+from nomarium.reading.rows.when import NOTHING
+from nomarium.sheets.sheet import Row, Sheet, cell_text, is_blank
+
+_PERSON = re.compile(r"(?i)(?:mr|mrs|ms|miss|mx|dr|prof|mme|mlle|m|herr|frau|sr|sra|dhr|mevr)\.?\s+\S.*")
+_NOTHING = frozenset("off free closed break pause frei libre".split())
+"""What stands in a slot in which nothing can be booked."""
+
+
+class _Drawing(NamedTuple):
+    """The sheet from its row of headings on."""
+
+    head: Row
+    across: tuple[int, ...]
+    """The columns of slots."""
+    slots: tuple[Row, ...]
+    above: tuple[Row, ...]
+    below: tuple[Row, ...]
+    """Rows that begin with no time."""
+
+
+def look(top: Top) -> Reading | NotRead:
+    """Read a sheet as the programme of one day, or say why it is none."""
+    drawing = _drawing(top.rows, top.of_weekdays)
+    if drawing is None:
+        reason = "it is no day sheet"
+        message = f"{top.sheet.title} has no times down and places across."
+        return NotRead(top.sheet, "no-day", reason, Problem("day-none", message, place=top.sheet.place()))
+    day = _day(top, drawing)
+    if isinstance(day, Problem):
+        return NotRead(top.sheet, "day-unnamed", "nothing says which day it is", day)
+    date, where = day
+    sheet = top.sheet
+    entries, idle = _entries(sheet, drawing, date)
+    told = [
+        note(
+            "layout-day",
+            f"Read as the programme of {date} ({where}): times down, one column a place or person.",
+        )
+    ]
+    if idle:
+        told.append(note("slots-idle", f"Slots in which nothing happens (a dash, “free” …): {idle}."))
+    moved = _moved(drawing)
+    if moved:
+        told.append(
+            note("grid-forward", f"Times without am or pm run forward: {', '.join(moved)} in the afternoon.")
+        )
+
+    def events(account: Account) -> Iterator[Event]:
+        for number, row in (*drawing.above, drawing.head, *drawing.below):
+            if row is not drawing.head[1]:
+                account.ledger.read += 1
+                account.note_row(number, " ".join(filter(None, map(cell_text, row))))
+        yield from events_of(sheet, entries, top.options, account)
+
+    return Reading(sheet, "day", events, (*sheet.notes, *(one.at(sheet.place()) for one in told)))
+
+
+def _drawing(rows: Sequence[Row], lexicon: Lexicon) -> _Drawing | None:
+    filled = [(number, row) for number, row in rows if not is_blank(row)]
+    for at, (number, row) in enumerate(filled):
+        across = tuple(n for n, cell in enumerate(row) if n and cell_text(cell))
+        if len(across) < 2 or not all(isinstance(row[n], str) for n in across):
+            continue
+        headings = [cell_text(row[n]) for n in across]
+        known = [match_exactly(text) or any(map(lexicon.knows, fold(text).split())) for text in headings]
+        body = filled[at + 1 :]
+        slots = tuple(one for one in body if _slot(one) is not NOTHING)
+        if any(known) or len(slots) < 2 or len(slots) < len(body) / 2 or _slot((number, row)) is not NOTHING:
+            return None
+        below = tuple(one for one in body if one not in slots)
+        if any(sum(bool(cell_text(cell)) for cell in one) > 1 for _, one in below):
+            return None
+        return _Drawing((number, row), across, slots, tuple(filled[:at]), below)
+    return None
+
+
+def _slot(row: Row) -> object:
+    return time_of(row[1][0]) if row[1] else NOTHING
+
+
+def _lines(drawing: _Drawing) -> list[Line]:
+    return [Line(number, row[0], time_of(row[0])) for number, row in drawing.slots]
+
+
+def _moved(drawing: _Drawing) -> list[str]:
+    lines = _lines(drawing)
+    return [cell_text(now.heading) for was, now in zip(lines, forward(lines), strict=True) if was != now]
+
+
+def _day(top: Top, drawing: _Drawing) -> tuple[dt.date, str] | Problem:
+    """The day of the sheet, and what says so: `--set date=`, the rows above it, or the sheet's name."""
+    lexicon, asked = lexicon_for(top.options), top.options.defaults.get("date", "")
+    texts: list[tuple[str, int | None, Cell]] = [("--set date", None, asked)] if asked else []
+    if not asked:
+        texts += [(f"row {n}", n, cell) for n, row in drawing.above for cell in row if cell_text(cell)]
+        texts += [("the sheet's name", None, top.sheet.name)] if top.sheet.name else []
+    for where, number, cell in texts:
+        moment = read_moment(cell, "date", lexicon)
+        if (
+            isinstance(moment, Refusal)
+            and isinstance(cell, str)
+            and (within := date_within(cell, Decisions(lexicon)))
+        ):
+            moment = within[0]
+        if not isinstance(moment, Moment) or moment.first is None or moment.last is not None:
+            continue
+        settled = decide_days(top.sheet, [(number or drawing.head[0], cell)], top.options)
+        date = resolve_day(moment.first, settled)
+        if isinstance(date, Refusal):
+            return date.problem(top.sheet.place(number), cell_text(cell))
+        return date, where
+    message = f"{top.sheet.title} has times down and places across, and nothing says of which day."
+    return Problem("day-unknown", message, "Say which: --set date=2027-04-12.", top.sheet.place())
+
+
+def _entries(sheet: Sheet, drawing: _Drawing, date: dt.date) -> tuple[list[DrawnEntry | Problem], int]:
+    """The entries of the slots, and how many slots say that nothing happens."""
+    lines = forward(_lines(drawing))
+    ends = slot_ends([line.time for line in lines])
+    merged = merged_from(sheet)
+    headings = {n: cell_text(drawing.head[1][n]) for n in drawing.across}
+    found: list[DrawnEntry | Problem] = []
+    idle = 0
+    for at, (line, (number, row)) in enumerate(zip(lines, drawing.slots, strict=True)):
+        for n, cell in enumerate(row[1:], 1):
+            text = cell_text(cell)
+            if not text:
+                continue
+            if is_no_title(text) or text.casefold() in _NOTHING:
+                idle += 1
+                continue
+            if n not in headings:
+                message = "The cell stands outside the day sheet: nothing heads its column."
+                remedy = "Give its column a heading, or take the cell out."
+                found.append(Problem("grid-stray", message, remedy, sheet.place(number, n), text))
+                continue
+            area = merged.get((number, n))
+            last_row = area.last_row + 1 if area else number
+            last_column = area.last_column - sheet.first_column if area else n
+            over = max(k for k, one in enumerate(lines) if k >= at and one.index <= max(last_row, number))
+            time = line.time._replace(end=ends[over])
+            named = [headings[column] for column in headings if n <= column <= last_column]
+            title, place = title_and_place(text)
+            people = [one for one in named if _PERSON.fullmatch(one)]
+            if people:
+                title = f"{title} ({', '.join(people)})"
+            else:
+                place = ", ".join(filter(None, (", ".join(named), place)))
+            found.append(DrawnEntry(number, n, title, date_part(date), time, place))
+    return found, idle
