@@ -93,6 +93,8 @@ def read_sheet(sheet: Sheet, options: ReadingOptions, whole: bool = False) -> Re
     for layout in LAYOUTS:
         if asked not in (None, "plan") and asked != layout.name and asked not in layout.asked_as:
             continue
+        if layout.with_set and layout.with_set not in options.defaults:
+            continue
         if layout.only_after and (as_list is None or as_list.why not in layout.only_after):
             continue
         reading = layout.look(top)

@@ -17,7 +17,7 @@ from nomarium.sheets.sheet import Sheet, cell_text
 How = Literal["asked", "heading", "content", ""]
 
 _LOOSE_WORDS = frozenset(
-    "from to at on de a du au le von bis an van tot desde hasta para until till in".split()
+    "from to at on de a du au le von bis an van tot desde hasta para until till in first last".split()
 )
 """Headings so short that their cells must bear them out."""
 _DESCRIPTIVE = frozenset(

@@ -93,6 +93,8 @@ class Layout(NamedTuple):
     function: str = "look"
     only_after: frozenset[Why] = frozenset()
     """Tried only when the sheet is no plain list for one of these reasons; none: always."""
+    with_set: str = ""
+    """Tried only when --set gives this field; nothing: whatever it gives."""
     asked_as: tuple[str, ...] = ()
     """Other names by which --as asks for it."""
 
@@ -106,6 +108,7 @@ class Layout(NamedTuple):
 
 _NO_DATES = frozenset[Why](("no-dates", "no-day-one"))
 LAYOUTS: tuple[Layout, ...] = (
+    Layout("day", "daysheet", with_set="date"),
     Layout("events", "eventlist"),
     Layout("month", "month"),
     Layout("grid", "grid"),

@@ -1,0 +1,259 @@
+"""Tables as schools, clubs and offices keep them: what a person reads at a glance, or a refusal that helps."""
+
+from __future__ import annotations
+
+from pathlib import Path
+from textwrap import dedent
+
+import pytest
+
+from helpers import built, csv_file, nomarium, refused
+
+READ: dict[str, tuple[str, list[str], list[str]]] = {
+    "a full-width line that closes the school": (
+        """
+        Date,Time,Event,Room
+        2027-04-12,9:00,Sail,Loft
+        SCHOOL CLOSED Tuesday 13 April 2027,,,
+        2027-04-14,9:00,Oars,Loft
+        """, [],
+        ["Sail 2027-04-12T09:00/2027-04-12T10:00 @ Loft", "SCHOOL CLOSED 2027-04-13/2027-04-14", "Oars 2027-04-14T09:00/2027-04-14T10:00 @ Loft"],
+    ),
+    "half term across the table": (
+        """
+        Date,Event,Where
+        24/05/2027,Sail,Slip 1
+        HALF TERM – Monday 31 May 2027 to Friday 4 June 2027,,
+        07/06/2027,Oars,Slip 2
+        """, [],
+        ["Sail 2027-05-24/2027-05-25 @ Slip 1", "HALF TERM 2027-05-31/2027-06-05", "Oars 2027-06-07/2027-06-08 @ Slip 2"],
+    ),
+    "performances under one title, filled down": (
+        """
+        Show,Date,Curtain up
+        The Keel,2027-04-12,18:30
+        ,2027-04-13,18:30
+        ,2027-04-14,14:00
+        """, ["--fill-down", "Show"],
+        [f"The Keel 2027-04-{day}T{time}/2027-04-{day}T{end}" for day, time, end in
+         ((12, "18:30", "19:30"), (13, "18:30", "19:30"), (14, "14:00", "15:00"))],
+    ),
+    "afternoons of an after-school club": (
+        """
+        Date,Club,Time
+        12/04/2027,Knots,3.45-4.45
+        13/04/2027,Ropes,3:30 - 4:15
+        """, [], ["Knots 2027-04-12T15:45/2027-04-12T16:45", "Ropes 2027-04-13T15:30/2027-04-13T16:15"],
+    ),
+    "school days that end in the afternoon": (
+        """
+        Date,Event,From,To
+        2027-04-12,Open day,8.30,3.15
+        2027-04-13,Governors,11,1
+        """, [], ["Open day 2027-04-12T08:30/2027-04-12T15:15", "Governors 2027-04-13T11:00/2027-04-13T13:00"],
+    ),
+    "a leading zero is a 24-hour clock": (
+        """
+        Date,Event,Start,End
+        2027-04-12,Night watch,01:30,03:00
+        2027-04-13,Early watch,05:00,06:30
+        """, [], ["Night watch 2027-04-12T01:30/2027-04-12T03:00", "Early watch 2027-04-13T05:00/2027-04-13T06:30"],
+    ),
+    "a heading that says pm": (
+        "Date,Event,Start (pm),End (pm)\n2027-04-12,Club,2:00,3:15", [], ["Club 2027-04-12T14:00/2027-04-12T15:15"],
+    ),
+    "a heading that says UTC": (
+        "Date,Event,Start (UTC),End (UTC)\n2027-04-12,Call,12:00,13:15", ["--timezone", "America/Halifax"], ["Call 2027-04-12T09:00/2027-04-12T10:15"],
+    ),
+    "hours, and not a time of day": (
+        "Date,Event,Start,Hours\n2027-04-12,Club,12:00,2\n2027-04-13,Club,12:00,1.5", [],
+        ["Club 2027-04-12T12:00/2027-04-12T14:00", "Club 2027-04-13T12:00/2027-04-13T13:30"],
+    ),
+    "days, and not a time of day": (
+        "Start date,Course,Days\n2027-04-12,Knots,3\n2027-04-20,Camp,5", [], ["Knots 2027-04-12/2027-04-15", "Camp 2027-04-20/2027-04-25"],
+    ),
+    "a course of so many weeks": (
+        """
+        Course,Day,Start date,Time,No. of weeks
+        Knots,Monday,2027-04-12,9:00-10:00,3
+        """, [], [f"Knots 2027-04-{day}T09:00/2027-04-{day}T10:00" for day in (12, 19, 26)],
+    ),
+    "a weekly class with a first and a last day": (
+        """
+        Class,Day,First,Last,Start,End
+        Ropes,Tue,2027-04-13,2027-04-27,18:00,19:00
+        """, [], [f"Ropes 2027-04-{day}T18:00/2027-04-{day}T19:00" for day in (13, 20, 27)],
+    ),
+    "a holiday club each day": (
+        """
+        Club,Dates,Time
+        Sail club,5-7 July 2027,10:00-15:00
+        """, [], [f"Sail club 2027-07-0{day}T10:00/2027-07-0{day}T15:00" for day in (5, 6, 7)],
+    ),
+    "a regatta from one moment to another": (
+        "Event,Start date,Start time,End date,End time\nRegatta,2027-07-05,10:00,2027-07-07,15:00", [], ["Regatta 2027-07-05T10:00/2027-07-07T15:00"],
+    ),
+    "years that run on from the first": (
+        """
+        Date,Event
+        5 Sept 2026,A
+        3 Oct,B
+        9 Jan,C
+        """, [], ["A 2026-09-05/2026-09-06", "B 2026-10-03/2026-10-04", "C 2027-01-09/2027-01-10"],
+    ),
+    "sessions and speakers": (
+        """
+        Date,Session,Talk,Speaker
+        2027-04-12,AM,Knots,Quill
+        2027-04-12,PM,Rope,Tern
+        """, [], ["Knots 2027-04-12/2027-04-13", "Rope 2027-04-12/2027-04-13"],
+    ),
+    "numbers beside duties": (
+        "Date,No,Duty\n2027-04-12,1,Finch on gate\n2027-04-13,2,Tern on slip", [],
+        ["Finch on gate 2027-04-12/2027-04-13", "Tern on slip 2027-04-13/2027-04-14"],
+    ),
+    "yes and no under an event's heading": (
+        "Date,Lunch event,What\n2027-04-12,yes,Sail\n2027-04-13,no,Rope", [], ["Sail 2027-04-12/2027-04-13", "Rope 2027-04-13/2027-04-14"],
+    ),
+    "dashes are no events": (
+        "Date,Event\n2027-04-12,Sail\n2027-04-13,-\n2027-04-14,n/a\n2027-04-15,—", [], ["Sail 2027-04-12/2027-04-13"],
+    ),
+    "a conference and its deadline": (
+        """
+        Conference,Abstract deadline,Starts,Ends
+        Rope Congress,2027-01-15,2027-05-03,2027-05-05
+        """, [], ["Rope Congress 2027-05-03/2027-05-06", "Rope Congress: Abstract deadline 2027-01-15/2027-01-16"],
+    ),
+    "cut-offs and pay days": (
+        "Period,Cut-off,Pay day\nApril,2027-04-20,2027-04-28", [],
+        ["April: Cut-off 2027-04-20/2027-04-21", "April: Pay day 2027-04-28/2027-04-29"],
+    ),
+    "guests who arrive and leave": (
+        "Guest,Leaves,Arrives\nQuill,2027-04-15,2027-04-12", [], ["Quill 2027-04-12/2027-04-16"],
+    ),
+    "terms and their half terms": (
+        "Term,First day,Half term,Last day\nAutumn,2026-09-07,2026-10-26,2026-12-18", [],
+        ["Autumn 2026-09-07/2026-12-19", "Autumn: Half term 2026-10-26/2026-10-27"],
+    ),
+    "footers": (
+        """
+        Date,Event
+        2027-04-12,Sail
+        ,
+        Total,1
+        Last updated 3 March 2027,
+        """, [], ["Sail 2027-04-12/2027-04-13"],
+    ),
+    "a footer in the table's own columns": (
+        "Event,Date\nSail,2027-04-12\nLast updated,2027-03-03", [], ["Sail 2027-04-12/2027-04-13"],
+    ),
+    "two unknown columns of times": (
+        """
+        Was,Datum,Beginnt um,Endet um
+        A,12.04.2027,9:00,10:30
+        B,13.04.2027,14:00,16:00
+        """, [], ["A 2027-04-12T09:00/2027-04-12T10:30", "B 2027-04-13T14:00/2027-04-13T16:00"],
+    ),
+    "dates of a row added and left out, without a repeat": (
+        'Title,Date,Also on,Except\nA,2027-04-12,"2027-04-14, 2027-04-16",2027-04-14', [], ["A 2027-04-12/2027-04-13", "A 2027-04-16/2027-04-17"],
+    ),
+    "a range of times after an ISO date": (
+        "Title,When\nRope,2027-03-13 10:00-12:00", ["--timezone", "America/Halifax"], ["Rope 2027-03-13T10:00/2027-03-13T12:00"],
+    ),
+    "a late bar": (
+        "Date,Event,Start,End\n2027-04-12,Ceilidh,8pm,1am", [], ["Ceilidh 2027-04-12T20:00/2027-04-13T01:00"],
+    ),
+    "a heading with brackets, as asked": (
+        "Name,Name (full),Date\nK,Knots for all,2027-04-12", ["--column", "Name (full)=summary"], ["Knots for all 2027-04-12/2027-04-13"],
+    ),
+    "a programme of weeks, days and times": (
+        """
+        Week,Day,Start,End,Event
+        1,Monday,9:00,10:00,Knots
+        2,Tuesday,9:00,10:30,Rope
+        """, ["--day-one", "2027-04-12"], ["Knots 2027-04-12T09:00/2027-04-12T10:00", "Rope 2027-04-20T09:00/2027-04-20T10:30"],
+    ),
+    "a day sheet whose title says the day": (
+        """
+        Launch day – Saturday 12 June 2027,,
+        Time,Loft,Slip 1
+        9:00,Rope work,Caulking
+        10:30,-,Launch
+        1:30,Prizes,free
+        """, [],
+        ["Rope work 2027-06-12T09:00/2027-06-12T10:30 @ Loft", "Caulking 2027-06-12T09:00/2027-06-12T10:30 @ Slip 1",
+         "Launch 2027-06-12T10:30/2027-06-12T12:00 @ Slip 1", "Prizes 2027-06-12T13:30/2027-06-12T15:00 @ Loft"],
+    ),
+    "an evening for parents, a column a teacher": (
+        """
+        ,Mr Quill,Ms Tern
+        16:00-16:10,Anna,Bo
+        16:10-16:20,,Cy
+        """, ["--set", "date=2027-06-12"],
+        ["Anna (Mr Quill) 2027-06-12T16:00/2027-06-12T16:10", "Bo (Ms Tern) 2027-06-12T16:00/2027-06-12T16:10",
+         "Cy (Ms Tern) 2027-06-12T16:10/2027-06-12T16:20"],
+    ),
+    "examinations, two columns for a title": (
+        """
+        Subject,Paper,Date,Start
+        History,Paper 1,2027-05-10,09:00
+        History,Paper 2,2027-05-10,13:30
+        """, ["--title", "{Subject}: {Paper}"],
+        ["History: Paper 1 2027-05-10T09:00/2027-05-10T10:00", "History: Paper 2 2027-05-10T13:30/2027-05-10T14:30"],
+    ),
+}  # fmt: skip
+
+
+@pytest.mark.parametrize("name", READ)
+def test_read_at_a_glance(name: str, tmp_path: Path) -> None:
+    text, options, expected = READ[name]
+    assert built(csv_file(tmp_path, dedent(text).strip("\n")), *options) == [
+        one.replace(":00:00", ":00") for one in expected
+    ]
+
+
+HELPED: dict[str, tuple[str, list[str], list[str]]] = {
+    "a title without a date": (
+        "Date,Event,Room\n2027-04-12,Sail,Loft\n,Oars,Slip", ["row 3, column A “Date”", '--fill-down "Date"'], [],
+    ),
+    "a date without a title": (
+        "Show,Date\nThe Keel,2027-04-12\n,2027-04-13", ["row 3, column A “Show”", '--fill-down "Show"'], [],
+    ),
+    "papers that their subject does not tell apart": (
+        "Subject,Paper,Date\nHistory,Paper 1,2027-05-10\nHistory,Paper 2,2027-05-10", ['--title "{Subject}: {Paper}"'], [],
+    ),
+    "each day, or one long event": (
+        "Event,Start date,End date,Start,End\nA,2027-04-12,2027-04-14,9:00,15:00", ["--spans daily or --spans whole"], ["--spans", "daily"],
+    ),
+    "a time that goes on for days without an end": (
+        "Título,Fecha,Hora de inicio,Fecha de finalización\nA,12/04/2027,9:00,14/04/2027", ["no end time"], [],
+    ),
+    "a column of times that nothing says what it is": (
+        "Date,Start,End,Event,Muster\n2027-04-12,9:00,10:00,A,8:30\n2027-04-13,9:00,10:00,B,8:45", ["column E “Muster”", '--column "Muster="'],
+        ["--column", "Muster="],
+    ),
+    "a day sheet of no day": (
+        "Time,Loft,Slip 1\n9:00,Rope work,Caulking\n10:30,Oars,Launch", ["--set date=2027-04-12"], ["--set", "date=2027-06-12"],
+    ),
+    "a cell beside a day sheet": (
+        "Time,Loft,Slip 1\n9:00,Rope work,Caulking,Who?\n10:30,Oars,Launch", ["row 2, column D: “Who?”", "outside the day sheet"], [],
+    ),
+}  # fmt: skip
+
+
+@pytest.mark.parametrize("name", HELPED)
+def test_refused_with_advice_that_works(name: str, tmp_path: Path) -> None:
+    text, says, advice = HELPED[name]
+    source = csv_file(tmp_path, text)
+    said = refused(source, *(["--set", "date=2027-06-12"] if "beside a day sheet" in name else []))
+    for part in says:
+        assert part in said
+    if advice:
+        assert built(source, *advice)
+
+
+def test_a_day_sheet_says_how_it_was_read(tmp_path: Path) -> None:
+    source = csv_file(tmp_path, "Time,Loft,Slip 1\n9:00,Rope work,-\n1:30,Oars,Launch")
+    outcome = nomarium("survey", source, "--set", "date=2027-06-12")
+    for part in ("drawn as a day", "the programme of 2027-06-12", "nothing happens", "1:30 in the afternoon"):
+        assert part in outcome.text
