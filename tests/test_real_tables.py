@@ -193,6 +193,57 @@ READ: dict[str, tuple[str, list[str], list[str]]] = {
         ["Anna (Mr Quill) 2027-06-12T16:00/2027-06-12T16:10", "Bo (Ms Tern) 2027-06-12T16:00/2027-06-12T16:10",
          "Cy (Ms Tern) 2027-06-12T16:10/2027-06-12T16:20"],
     ),
+    "rounds of a league, each under its own title": (
+        """
+        Round 1 – Saturday 5 September 2026,,
+        Home,Away,Time
+        Keel,Rib,10:00
+        Mast,Sail,11:00
+        Round 2 – Saturday 12 September 2026,,
+        Home,Away,Time
+        Rib,Mast,10:00
+        """, ["--title", "{Home} v {Away}"],
+        ["Keel v Rib 2026-09-05T10:00/2026-09-05T11:00", "Mast v Sail 2026-09-05T11:00/2026-09-05T12:00",
+         "Rib v Mast 2026-09-12T10:00/2026-09-12T11:00"],
+    ),
+    "leave, its days and who has it": (
+        "Employee,Leave type,From,To,Days\nQuill,Holiday,2026-08-03,2026-08-14,12", ["--title", "{Employee}: {Leave type}"],
+        ["Quill: Holiday 2026-08-03/2026-08-15"],
+    ),
+    "tasks whose status is none of a calendar's": (
+        "Task,Owner,Start,End,Status\nCaulk,Quill,2026-09-07,2026-09-11,Done\nPaint,Tern,2026-09-14,2026-09-18,In progress", [],
+        ["Caulk 2026-09-07/2026-09-12", "Paint 2026-09-14/2026-09-19"],
+    ),
+    "fixtures of a season": (
+        """
+        Fixture list 2026/27,,,
+        Date,Opposition,Venue,KO
+        Sat 5 Sep,Harbour,Home,2.30
+        Sat 9 Jan,Cove,Home,2.15
+        """, [], ["Harbour 2026-09-05T14:30/2026-09-05T15:30 @ Home", "Cove 2027-01-09T14:15/2027-01-09T15:15 @ Home"],
+    ),
+    "German evenings": (
+        """
+        Date;Uhrzeit;Veranstaltung;Ort
+        Mo, 07.09.2026;18:00 - 20:00 Uhr;Elternabend;Aula
+        Di, 08.09.2026;ab 19 Uhr;Chor;Halle
+        """, [], ["Elternabend 2026-09-07T18:00/2026-09-07T20:00 @ Aula", "Chor 2026-09-08T19:00/2026-09-08T20:00 @ Halle"],
+    ),
+    "night shifts": (
+        "Start,Finish,Name\n2026-09-07 22:00,06:00,Quill\n2026-09-08 14:00,22:00,Tern", [],
+        ["Quill 2026-09-07T22:00/2026-09-08T06:00", "Tern 2026-09-08T14:00/2026-09-08T22:00"],
+    ),
+    "bookings of a room": (
+        "Room,From,To,Booked by\nLoft,07/09/2026 09:00,07/09/2026 11:00,Quill\nLoft,14/09/2026 13:00,14/09/2026 15:00,Tern", [],
+        ["Quill 2026-09-07T09:00/2026-09-07T11:00 @ Loft", "Tern 2026-09-14T13:00/2026-09-14T15:00 @ Loft"],
+    ),
+    "weeks and topics": (
+        "w/c,Topic\n7 Sept 2026,Knots\n14 Sept 2026,Ropes", [], ["Knots 2026-09-07/2026-09-08", "Ropes 2026-09-14/2026-09-15"],
+    ),
+    "a regatta on two days, with times": (
+        "Event,Date,Time\nRegatta,Sat 5th & Sun 6th Sept 2026,10am-4pm", [],
+        ["Regatta 2026-09-05T10:00/2026-09-05T16:00", "Regatta 2026-09-06T10:00/2026-09-06T16:00"],
+    ),
     "examinations, two columns for a title": (
         """
         Subject,Paper,Date,Start
@@ -231,6 +282,17 @@ HELPED: dict[str, tuple[str, list[str], list[str]]] = {
     "a column of times that nothing says what it is": (
         "Date,Start,End,Event,Muster\n2027-04-12,9:00,10:00,A,8:30\n2027-04-13,9:00,10:00,B,8:45", ["column E “Muster”", '--column "Muster="'],
         ["--column", "Muster="],
+    ),
+    "two columns that only together are a title": (
+        "Employee,Leave type,From,To\nQuill,Holiday,2026-08-03,2026-08-14", ['--title "{Employee}: {Leave type}"'],
+        ["--title", "{Employee}: {Leave type}"],
+    ),
+    "an open day of which no date is known": (
+        "Date,Event,Time\nTBC,Open day,\n2026-09-07,Knots,9:00", ["row 2, column A “Date”: “TBC”", "no date"], [],
+    ),
+    "a roster of one week": ("Name,Mon,Tue,Wed\nQuill,E,L,OFF\nTern,L,E,E", ["--day-one"], []),
+    "a tide table, whose rows have no names": (
+        "Tide table June 2027,,\nDate,High,Height\n12 June,10:42,4.5", ["--set summary=TITLE"], ["--set", "summary=High water"],
     ),
     "a day sheet of no day": (
         "Time,Loft,Slip 1\n9:00,Rope work,Caulking\n10:30,Oars,Launch", ["--set date=2027-04-12"], ["--set", "date=2027-06-12"],

@@ -103,7 +103,8 @@ def read_sheet(sheet: Sheet, options: ReadingOptions, whole: bool = False) -> Re
         if layout.name != "events":
             drawn.append(reading)
         elif as_list is None or reading.why not in ("no-language", "no-weekdays", "no-sections"):
-            as_list = reading if layout.module == "eventlist" else as_list
+            # a list that has got its dates by then says more than one that had none
+            as_list = reading if layout.module == "eventlist" or reading.why == "no-titles" else as_list
     if as_list is None:  # a drawing was asked for: what its own layout says
         return drawn[0]
     unnamed = next((one for one in drawn if one.why in ("month-unnamed", "day-unnamed")), None)

@@ -1,6 +1,6 @@
 """What is said about columns: those that nothing uses, those that were guessed, milestones."""
 
-from collections.abc import Sequence
+from collections.abc import Collection, Sequence
 
 from nomarium.model.cell import Cell
 from nomarium.model.problem import Problem, column_letter, note
@@ -10,9 +10,12 @@ from nomarium.reading.columns.contents import Contents
 from nomarium.sheets.sheet import Sheet
 
 
-def column_notes(sheet: Sheet, columns: Sequence[Column], keeps_extra: bool) -> list[Problem]:
+def column_notes(
+    sheet: Sheet, columns: Sequence[Column], keeps_extra: bool, in_titles: Collection[int]
+) -> list[Problem]:
+    """The notes of the columns; those `in_titles` are used by a template."""
     notes = []
-    unused = [c for c in columns if c.is_ignored and c.how != "asked" and c.filled]
+    unused = [c for c in columns if c.is_ignored and c.how != "asked" and c.filled and c.at not in in_titles]
     if unused and not keeps_extra:
         named = ", ".join(_called(sheet, c) for c in unused)
         message = f"Not used: the column{'s' if len(unused) > 1 else ''} {named}."

@@ -157,6 +157,8 @@ def _checked_by_content(columns: list[Column], contents: list[Contents]) -> list
             field, evidence = "date", "its cells are dates"
         elif field == "categories" and about.dates >= MOSTLY:
             field = ""
+        elif field == "status" and not about.statuses:
+            field, evidence = "", "no cell is confirmed, tentative or cancelled"
         checked.append(
             column._replace(
                 field=field, evidence=evidence, how=column.how if field or column.how == "asked" else ""
@@ -197,7 +199,7 @@ def _with_milestones(columns: list[Column], contents: list[Contents]) -> list[Co
     return [
         c._replace(field="milestone", how="content", evidence="its cells are dates, beside the date of the row")
         if not c.field and c.how != "asked" and c.filled and contents[c.at].dates >= MOSTLY and not is_of_record(c.heading)
-        and c.heading
+        and c.heading and contents[c.at].numbers < MOSTLY
         else c
         for c in columns
     ]  # fmt: skip

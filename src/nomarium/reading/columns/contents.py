@@ -6,6 +6,8 @@ from collections.abc import Callable, Sequence
 from functools import cached_property
 
 from nomarium.model.cell import Cell
+from nomarium.model.refusal import Refusal
+from nomarium.reading.cells.choices import read_status
 from nomarium.reading.cells.times import Times, read_times
 from nomarium.reading.cells.words import Lexicon, fold
 from nomarium.reading.columns.head import looks_like_date
@@ -81,6 +83,11 @@ class Contents:
                 isinstance(cell, bool) or (len(word := fold(cell_text(cell))) > 1 and word in _ANSWERS)
             )
         )
+
+    @cached_property
+    def statuses(self) -> float:
+        """The share of cells that say whether something will happen."""
+        return self._share(lambda cell: not isinstance(read_status(cell_text(cell)), Refusal))
 
     @cached_property
     def halves(self) -> float:

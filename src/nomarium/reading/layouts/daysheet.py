@@ -12,7 +12,7 @@ from nomarium.model.problem import Problem, note
 from nomarium.model.refusal import Refusal
 from nomarium.reading.cells.moments import Moment, read_moment
 from nomarium.reading.cells.words import Lexicon, fold
-from nomarium.reading.columns.decisions import Decisions, resolve_day
+from nomarium.reading.columns.decisions import resolve_day
 from nomarium.reading.columns.headings import match_exactly
 from nomarium.reading.columns.lexicons import lexicon_for
 from nomarium.reading.layouts.drawn import DrawnEntry, date_part, decide_days, events_of, merged_from
@@ -118,12 +118,8 @@ def _day(top: Top, drawing: _Drawing) -> tuple[dt.date, str] | Problem:
         texts += [("the sheet's name", None, top.sheet.name)] if top.sheet.name else []
     for where, number, cell in texts:
         moment = read_moment(cell, "date", lexicon)
-        if (
-            isinstance(moment, Refusal)
-            and isinstance(cell, str)
-            and (within := date_within(cell, Decisions(lexicon)))
-        ):
-            moment = within[0]
+        if isinstance(moment, Refusal) and isinstance(cell, str) and (within := date_within(cell, lexicon)):
+            moment = within.moment
         if not isinstance(moment, Moment) or moment.first is None or moment.last is not None:
             continue
         settled = decide_days(top.sheet, [(number or drawing.head[0], cell)], top.options)

@@ -21,7 +21,7 @@ from nomarium.reading.columns.head import find_head
 from nomarium.reading.columns.headings import match_heading, normal
 from nomarium.reading.columns.lexicons import lexicon_for
 from nomarium.reading.columns.table import TableReading, data_rows, fill_down_columns, filled_rows
-from nomarium.reading.columns.titles import half_titles, unknown_in_title
+from nomarium.reading.columns.titles import half_titles, title_columns, unknown_in_title
 from nomarium.reading.columns.yearsabove import year_above
 from nomarium.reading.layouts.layout import NotRead, Reading, Top, Why
 from nomarium.reading.options import ReadingOptions
@@ -133,8 +133,9 @@ def read_table(
     missing = _misfit(sheet, columns, options) or _missing(sheet, columns, options)
     if missing is not None:
         return missing
+    in_titles = title_columns(options.title, head.headings, sheet.first_column, {})[0].values()
     notes = [
-        *column_notes(sheet, columns, options.keep_extra),
+        *column_notes(sheet, columns, options.keep_extra, in_titles),
         *notes,
         *([parts.told(sheet, columns)] if parts else ()),
         *_timed_titles(sheet, columns, first_rows),
@@ -247,9 +248,13 @@ def _missing(sheet: Sheet, columns: Sequence[Column], options: ReadingOptions) -
         message = f"No column of {sheet.title} holds dates (it has {there})."
         remedy = f"{_column_asked(columns, 'date')}For one day only: --set date=2027-04-12."
         return _not_read(sheet, "no-dates", "it has no dates", "date-column-missing", message, remedy)
-    if not fields & {"summary", "class"}:
+    if not fields & {"summary", "class"} and not options.title:
         message = f"No column of {sheet.title} says what each event is called (it has {there})."
-        remedy = f"{_column_asked(columns, 'summary')}To give all of them one title: --set summary=TITLE."
+        both = [c.heading for c in columns if c.is_ignored and c.heading and c.filled][:2]
+        remedy = _column_asked(columns, "summary")
+        if len(both) == 2:
+            remedy += f'To put two into the title: --title "{{{both[0]}}}: {{{both[1]}}}". '
+        remedy += "To give all of them one title: --set summary=TITLE."
         reason = "nothing says what its events are called"
         return _not_read(sheet, "no-titles", reason, "summary-column-missing", message, remedy)
     return None

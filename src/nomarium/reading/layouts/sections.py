@@ -10,13 +10,18 @@ from nomarium.reading.columns.head import looks_like_date
 from nomarium.reading.columns.headings import match_exactly
 from nomarium.reading.layouts.eventlist import list_in
 from nomarium.reading.layouts.layout import NotRead, Reading, Top
+from nomarium.reading.rows.lone import date_within
 from nomarium.sheets.sheet import Row, Sheet, cell_text, is_blank
 
 
 def look(top: Top) -> Reading | NotRead:
     """Read a sheet as a list whose dates stand in rows of their own."""
-    dated = _dated_by_sections(top, top.seen or top.of_weekdays)
+    lexicon = top.seen or top.of_weekdays
+    head = _head_under_titles(top.rows, lexicon)
+    dated = _dated_by_sections(top, lexicon, head)
     if dated is not None:
+        if head is not None and top.options.header_row is None:
+            top = Top(top.sheet, top.options._replace(header_row=head), top.is_whole)
         return list_in(top, dated, top.seen)
     message = f"{top.sheet.title} has no rows that hold a date alone."
     return NotRead(
@@ -27,9 +32,9 @@ def look(top: Top) -> Reading | NotRead:
     )
 
 
-def _dated_by_sections(top: Top, lexicon: Lexicon) -> Sheet | None:
+def _dated_by_sections(top: Top, lexicon: Lexicon, head: int | None) -> Sheet | None:
     """The sheet with one more column, right of all others, that holds the date of each row's section; None when
-    fewer than two rows hold a date and nothing else."""
+    fewer than two rows hold a date and nothing else. `head`: the row of the headings, if it stands under titles."""
     sheet, rows_at_top = top.sheet, top.rows
     titles = [(number, at) for number, row in rows_at_top if (at := _title_at(row, lexicon)) is not None]
     if len(titles) < 2:
@@ -37,16 +42,19 @@ def _dated_by_sections(top: Top, lexicon: Lexicon) -> Sheet | None:
     (first_number, title_at), lengths = titles[0], Counter(len(row) for _, row in rows_at_top)
     width = max((length for length, count in lengths.items() if count > 1), default=max(lengths))
 
+    headings = next(([*map(cell_text, row)] for number, row in rows_at_top if number == head), None)
+
     def rows() -> Iterator[Row]:
         date: Cell = ""
         for number, row in sheet.rows():
             cells = [*row, *[""] * (width - len(row))]
             at = _title_at(row, lexicon)
             if at is not None:
-                date, cells[at] = cells[at], ""
+                date, cells[at] = _date_of(cells[at], lexicon), ""
             fits = len(cells) == width  # what is too wide has no place for a date: it is told as such
             if fits and not is_blank(row):
-                cells.append(date if at is not None or _is_dated(row, title_at, width) else "")
+                is_dated = _is_dated(row, title_at, width) and [*map(cell_text, row)] != headings
+                cells.append(date if at is not None or is_dated else "")
             yield number, cells
 
     text = cell_text(next(row for number, row in rows_at_top if number == first_number)[title_at])
@@ -55,10 +63,33 @@ def _dated_by_sections(top: Top, lexicon: Lexicon) -> Sheet | None:
     return sheet._replace(read_rows=rows, notes=(*sheet.notes, told), dates_above=True)
 
 
+def _head_under_titles(rows: Sequence[Row], lexicon: Lexicon) -> int | None:
+    """The number of the first row that stands in the same words under several titles: it is one of headings."""
+    under: dict[tuple[str, ...], list[int]] = {}
+    is_under = False
+    for number, row in rows:
+        if is_blank(row):
+            continue
+        texts = tuple(cell_text(cell) for cell in row)
+        if is_under and sum(map(bool, texts)) > 1 and not any(map(str.isdigit, "".join(texts))):
+            under.setdefault(texts, []).append(number)
+        is_under = _title_at(row, lexicon) is not None
+    repeated = [numbers for numbers in under.values() if len(numbers) > 1]
+    return repeated[0][0] if repeated else None
+
+
 def _title_at(row: Sequence[Cell], lexicon: Lexicon) -> int | None:
     """Where the one filled cell of a row is, when it holds a date."""
     filled = [at for at, cell in enumerate(row) if cell_text(cell)]
-    return filled[0] if len(filled) == 1 and looks_like_date(row[filled[0]], lexicon) else None
+    return filled[0] if len(filled) == 1 and _date_of(row[filled[0]], lexicon) else None
+
+
+def _date_of(cell: Cell, lexicon: Lexicon) -> Cell:
+    """The date that a title is, or that it names among other words (`Round 3 – Saturday 5 September`); else nothing."""
+    if looks_like_date(cell, lexicon):
+        return cell
+    within = date_within(cell, lexicon) if isinstance(cell, str) else None
+    return within.text if within is not None and within.moment.last is None else ""
 
 
 def _is_dated(row: Sequence[Cell], title_at: int, width: int) -> bool:

@@ -1,10 +1,11 @@
 """Rows that hold one text alone, written across the table: `SCHOOL CLOSED 13 April`, `Last updated 3 March`."""
 
 import re
+from typing import NamedTuple
 
 from nomarium.model.refusal import Refusal
 from nomarium.reading.cells.moments import Moment, read_moment
-from nomarium.reading.cells.words import fold
+from nomarium.reading.cells.words import Lexicon, fold
 from nomarium.reading.columns.decisions import Decisions, resolve_day
 from nomarium.reading.rows.when import Part
 
@@ -13,6 +14,10 @@ _BOOKKEEPING = re.compile(
     r"correct\s+(?:as\s+)?(?:of|at)|created|modified|generated|issued|stand|mise?\s+à\s+jour|aktualisiert|page|valid\s+from|subject\s+to)\b"
 )
 _JOINTS = r"(?:on|from|the|le|du|am|vom|den|de|el|dal|op|van|om|für|for)"
+_COUNTED = frozenset(
+    "week day year room period term round heat match game session lesson class leg stage part unit no nr runde spieltag journee jornada".split()
+)
+"""Words whose number is none of a date."""
 _MOST_WORDS = 25
 
 
@@ -27,11 +32,11 @@ def lone_event(text: str, decisions: Decisions) -> LoneEvent | Refusal | None:
     date, or keeps the books of the table; a Refusal when its date cannot be settled."""
     if _BOOKKEEPING.search(text) or not any(map(str.isdigit, text)):
         return None
-    found = date_within(text, decisions)
+    found = date_within(text, decisions.lexicon)
     if found is None:
         return None
-    moment, rest = found
-    title = _tidy(rest)
+    moment = found.moment
+    title = _tidy(found.rest)
     if sum(map(str.isalpha, title)) < 2 or moment.first is None:
         return None
     first = resolve_day(moment.first, decisions)
@@ -48,7 +53,17 @@ def lone_event(text: str, decisions: Decisions) -> LoneEvent | Refusal | None:
     return LoneEvent((title, part))
 
 
-def date_within(text: str, decisions: Decisions) -> tuple[Moment, str] | None:
+class DateWithin(NamedTuple):
+    """A date among other words."""
+
+    moment: Moment
+    rest: str
+    """What stands around it; a zero character is where it stood."""
+    text: str
+    """The date as it is written."""
+
+
+def date_within(text: str, lexicon: Lexicon) -> DateWithin | None:
     """The longest run of words that is a date or a range of dates, and what stands around it."""
     words = text.split()
     if len(words) > _MOST_WORDS:
@@ -56,18 +71,13 @@ def date_within(text: str, decisions: Decisions) -> tuple[Moment, str] | None:
     for size in range(len(words) - 1, 0, -1):
         for at in range(len(words) - size + 1):
             piece = " ".join(words[at : at + size]).strip(" ,;:()–—-")
-            if not any(map(str.isdigit, piece)) or fold(piece.split()[0]) in (
-                "week",
-                "day",
-                "year",
-                "room",
-                "period",
-                "term",
-            ):
+            if not any(map(str.isdigit, piece)) or fold(piece.split()[0]) in _COUNTED:
                 continue
-            moment = read_moment(piece, "date", decisions.lexicon)
+            if at and fold(words[at - 1]) in _COUNTED and piece[0].isdigit():
+                continue  # Round 1 – 5 September: no range
+            moment = read_moment(piece, "date", lexicon)
             if isinstance(moment, Moment) and moment.first is not None:
-                return moment, " ".join([*words[:at], "\0", *words[at + size :]])
+                return DateWithin(moment, " ".join([*words[:at], "\0", *words[at + size :]]), piece)
     return None
 
 
