@@ -4,7 +4,9 @@ import re
 from html.parser import HTMLParser
 
 _TAGS = "a b br div em font h1 h2 h3 h4 h5 h6 hr i li ol p span strong sub sup table tbody td th tr u ul"
-_TAG = re.compile(rf"(?i)</?(?:{_TAGS.replace(' ', '|')})(?:\s[^<>]*)?/?>")
+_TAG = re.compile(
+    rf"(?i)</?(?:{_TAGS.replace(' ', '|')})(?:\s+[\w:-]+\s*=\s*(?:\"[^\"]*\"|'[^']*'|[^\s<>\"']+))*\s*/?>"
+)
 _NEW_LINE = frozenset("br div h1 h2 h3 h4 h5 h6 hr li ol p table tr ul".split())
 
 

@@ -13,7 +13,7 @@ _BOOKKEEPING = re.compile(
     r"(?i)(?:last\s+(?:updated?|changed?|modified|revised|saved)|updated|printed|generated|created|modified|revised|version)"
     r"(?:\s+(?:on|at|by))?\s*:?"
 )
-_NO_TITLE = frozenset("- -- --- – — n/a n.a. none nil . .. …".split())
+_NO_TITLE = frozenset("- -- --- – — n/a n.a. none nil . .. ... …".split())
 """What people put where nothing happens."""
 
 
