@@ -9,7 +9,7 @@ from zoneinfo import ZoneInfo
 
 import pytest
 
-from helpers import built, csv_file, nomarium, refused, workbook
+from helpers import built, csv_file, events_in, nomarium, refused, workbook
 from nomarium.model.recurrence import Rule
 from nomarium.model.refusal import Refusal
 from nomarium.model.templates import filled
@@ -406,3 +406,78 @@ def test_a_planner_of_weekdays_alone_is_all_in_the_week_asked_for(tmp_path: Path
         "counted from 2027-04-12 on"
         in nomarium("survey", numbered, "--day-one", "2027-04-12", "--as", "planner").text
     )
+
+
+EVENTS = (
+    b"BEGIN:VCALENDAR\r\nVERSION:2.0\r\nPRODID:-//Saltmarsh//EN\r\nBEGIN:VEVENT\r\nUID:1\r\nDTSTAMP:20270101T000000Z\r\n"
+    b"DTSTART:20270412T090000\r\nSUMMARY:A\r\nEND:VEVENT\r\nBEGIN:VEVENT\r\nUID:2\r\nDTSTAMP:20270101T000000Z\r\n"
+    b"DTSTART:20270413T090000\r\nSUMMARY:BEGIN of\r\n  it\r\nEND:VEVENT\r\nEND:VCALENDAR\r\n"
+)
+
+
+@pytest.mark.parametrize(
+    ("mark", "folded"),
+    [
+        (b"BEGIN:VEVENT", b"BEGIN:VEV\r\n ENT"),
+        (b"BEGIN:VCALENDAR", b"BEGIN:VC\r\n AL\r\n ENDAR"),
+        (b"END:VEVENT", b"E\r\n\tND:VEVENT"),
+        (b"END:VEVENT", b"END:VEVEN\n T"),
+        (b"BEGIN:VEVENT", b"begin:v\r\n event"),
+    ],
+)
+def test_lines_that_begin_and_end_components_may_be_folded(
+    mark: bytes, folded: bytes, tmp_path: Path
+) -> None:
+    source, target = tmp_path / "a.ics", tmp_path / "out.ics"
+    source.write_bytes(EVENTS.replace(mark, folded))
+    outcome = nomarium("build", source, "-o", target)
+    assert outcome.status == 0 and "2 entries read = 2 events" in outcome.text
+    assert [str(event["SUMMARY"]) for event in events_in(target)] == ["A", "BEGIN of it"]
+
+
+def test_a_place_in_brackets_is_no_part_of_an_entrys_title(tmp_path: Path) -> None:
+    source = csv_file(
+        tmp_path, "Time,2027-04-12,2027-04-13\n9:00,Knots (Room 4),Ropes (new)\n10:00,Sail @ Slip,"
+    )
+    assert built(source) == [
+        "Knots 2027-04-12T09:00/2027-04-12T10:00 @ Room 4",
+        "Ropes (new) 2027-04-13T09:00/2027-04-13T10:00",
+        "Sail 2027-04-12T10:00/2027-04-12T11:00 @ Slip",
+    ]
+
+
+def test_a_plan_of_classes_without_terms_says_what_is_missing(tmp_path: Path) -> None:
+    for name, text in {
+        "timetable": "Class,Label,Period\nKnots,Keel,1",
+        "cycle": "Label\nKeel\nRib",
+        "bells": "Period,Start,End\n1,9:00,10:00",
+    }.items():
+        (tmp_path / f"{name}.csv").write_text(text, "utf-8")
+    outcome = nomarium("build", tmp_path, "-o", tmp_path / "out.ics")
+    assert (
+        outcome.status == 1 and "no school day" in outcome.text and "First day and Last day" in outcome.text
+    )
+
+
+def test_a_table_says_the_days_it_reaches_over(tmp_path: Path) -> None:
+    source = csv_file(tmp_path, "Event,Date\nB,2026-09-09\nA,2026-09-07\nC,2026-09-08")
+    outcome = nomarium("build", source, "-o", tmp_path / "out.csv")
+    assert "3 events from 2026-09-07 to 2026-09-09" in outcome.text
+
+
+@pytest.mark.parametrize(
+    ("text", "line"),
+    [
+        ("Event,Date\nA,2026-09-07", "nomarium build {} -o events.ics"),
+        ("Event,Date\nA,07/09/2026", "nomarium build {} -o events.ics --date-order …    (… is dmy or mdy)"),
+        (
+            "Week,Day,Event\n1,1,A",
+            "nomarium build {} -o events.ics --day-one …    (… is the date of the first day of week 1)",
+        ),
+        ("Event,Date\nA,31/02/2026", "mend the problem above, and survey again."),
+        ("Event,Date\nA,31/02/2026\nB,31/04/2026", "mend the problems above, and survey again."),
+    ],
+)
+def test_what_comes_after_a_survey(text: str, line: str, tmp_path: Path) -> None:
+    source = csv_file(tmp_path, text)
+    assert f"Next: {line.format(source)}\n" in nomarium("survey", source).out

@@ -3,6 +3,7 @@
 import re
 from pathlib import Path
 
+from nomarium.ical.frame import with_whole_marks
 from nomarium.ical.jcal import lines_of
 from nomarium.ical.reader import CalendarRead, read_calendar
 from nomarium.model.errors import SourceError
@@ -13,7 +14,7 @@ def is_calendar(head: bytes) -> bool:
     """Whether a file that begins so is a calendar file, of either form."""
     if head.startswith((b"\xff\xfe", b"\xfe\xff")):
         head = head.decode("utf-16", "ignore").encode()
-    start = head.removeprefix(b"\xef\xbb\xbf").lstrip()
+    start = with_whole_marks(b"\n" + head.removeprefix(b"\xef\xbb\xbf").lstrip()).lstrip()
     return bool(re.match(rb"(?i)begin:v(calendar|event)\s|\[\s*(\[\s*)?\"vcalendar\"", start))
 
 

@@ -50,10 +50,26 @@ def with_plain_ends(data: bytes) -> bytes:
     data = data.removeprefix(b"\xef\xbb\xbf")
     if b"\n" not in data:
         data = data.replace(b"\r", b"\n")
-    data = b"\n" + data
+    data = with_whole_marks(b"\n" + data)
     if b"\nBEGIN:VCALENDAR" not in data or any(text in data for text in _LOWER):
         data = re.sub(rb"(?im)^(?:begin|end):[a-z-]+", lambda match: match[0].upper(), data)
     return data
+
+
+_BROKEN_MARK = re.compile(
+    rb"(?i)\n(?=[BE](?:[A-Z:-]*\r?\n[ \t])+[A-Z:-]*\r?(?:\n|$))[A-Z:\r\n \t-]{2,60}?(?=\r?(?:\n(?![ \t])|$))"
+)
+"""A line of letters, folded, that could begin or end a component."""
+
+
+def with_whole_marks(data: bytes) -> bytes:
+    """The same with the lines that begin or end a component in one piece, however they are folded (3.1)."""
+
+    def whole(match: re.Match[bytes]) -> bytes:
+        line = re.sub(rb"\r?\n[ \t]", b"", match[0])
+        return line if re.fullmatch(rb"(?i)\n(?:BEGIN|END):[A-Z-]+", line) else match[0]
+
+    return _BROKEN_MARK.sub(whole, data)
 
 
 _LOWER = (b"\nbegin:", b"\nBegin:", b"\nBEGIN:v", b"\nBEGIN:Ve", b"\nend:", b"\nEnd:", b"\nEND:v")

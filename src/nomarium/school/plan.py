@@ -5,7 +5,7 @@ from collections.abc import Iterable, Sequence
 from typing import NamedTuple
 
 from nomarium.model.account import Account, RejectedRow
-from nomarium.model.problem import Problem, note
+from nomarium.model.problem import Place, Problem, note
 from nomarium.model.wording import nearest
 from nomarium.reading.options import ReadingOptions
 from nomarium.reckoning.daysoff import DaysOff
@@ -110,6 +110,10 @@ def read_plan(sheets: Sequence[Sheet], options: ReadingOptions, days_off: DaysOf
         classes.setdefault(plain(item.text("class")), item.text("class"))  # those of rows with a problem, too
     by_meeting, found, left_over = poured(lessons, met.meetings, classes)
     problems += found if has_gaps else [*found, *left_over]
+    if slots and not year.days and not problems:
+        message = "The plan has classes and no school day: nothing says from when to when they are taught."
+        remedy = "Add a table Terms with the columns Name, First day and Last day."
+        problems.append(Problem("terms-missing", message, remedy, Place(sheets[0].file)))
     if not (slots or rows.cycle or events):
         notes.append(note("plan-empty", "The plan has neither classes, nor a cycle, nor events."))
     _reject(tables, problems)

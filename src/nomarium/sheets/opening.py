@@ -1,5 +1,6 @@
 """From the name of a source to its sheets: what its first bytes say it is, not what its ending says."""
 
+import re
 from pathlib import Path
 
 from nomarium.model.errors import EmptySourceError, SourceError
@@ -92,7 +93,8 @@ def is_calendar_file(path: Path) -> bool:
             head = file.read(512)
     except OSError:
         return False
-    if b"vcalendar" not in (plain := head.replace(b"\0", b"").lower()) and b"begin:vevent" not in plain:
+    plain = re.sub(rb"[\0\r\n \t]", b"", head[:200]).lower()
+    if b"vcalendar" not in plain and b"begin:vevent" not in plain:
         return False
     from nomarium.ical.files import is_calendar
 

@@ -1,6 +1,7 @@
 """A grid: dates across and times down, or the other way; what happens stands in the cells."""
 
 import datetime as dt
+import re
 from collections import Counter
 from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
@@ -31,6 +32,9 @@ from nomarium.reading.rows.when import NOTHING, Part
 from nomarium.sheets.sheet import Area, Row, Sheet, cell_text, is_blank
 
 _NOON = DAY_SECS // 2
+_PLACE_IN_BRACKETS = re.compile(
+    r"(?i)(?P<title>.*\S)\s*\((?P<place>(?:room|rm|lab|hall|raum|saal|salle|aula|sala|lokaal|zaal)\b\.?[^()]*)\)"
+)
 
 
 @dataclass(frozen=True)
@@ -360,9 +364,12 @@ def slot_ends(slots: Sequence[Part]) -> list[Clock | None]:
 
 
 def title_and_place(text: str) -> tuple[str, str]:
-    """An entry's title, and its place after @ or on its second line."""
+    """An entry's title, and its place after @, in brackets (`(Room 4)`) or on its second line."""
     lines = [line.strip() for line in text.splitlines() if line.strip()]
     if len(lines) > 1:
         return lines[0], ", ".join(line.removeprefix("@").strip() for line in lines[1:])
+    bracketed = _PLACE_IN_BRACKETS.fullmatch(lines[0])
+    if bracketed:
+        return bracketed["title"], bracketed["place"]
     title, at, place = lines[0].partition(" @ ")
     return (title.strip(), place.strip()) if at and title.strip() else (lines[0], "")
