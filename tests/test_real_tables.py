@@ -317,5 +317,10 @@ def test_refused_with_advice_that_works(name: str, tmp_path: Path) -> None:
 def test_a_day_sheet_says_how_it_was_read(tmp_path: Path) -> None:
     source = csv_file(tmp_path, "Time,Loft,Slip 1\n9:00,Rope work,-\n1:30,Oars,Launch")
     outcome = nomarium("survey", source, "--set", "date=2027-06-12")
-    for part in ("drawn as a day", "the programme of 2027-06-12", "nothing happens", "1:30 in the afternoon"):
+    for part in (
+        "drawn as a day sheet",
+        "the programme of 2027-06-12",
+        "nothing happens",
+        "1:30 in the afternoon",
+    ):
         assert part in outcome.text

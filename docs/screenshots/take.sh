@@ -38,6 +38,7 @@ shot survey 'nomarium survey office-records.csv'
 shot build 'nomarium build launch-days.csv -o launch-days.ics --timezone America/Halifax' \
     'nomarium build launch-days.csv -o calendars/ --split-by audience --timezone America/Halifax' \
     'tail -22 calendars/families.ics'
+shot layouts 'cat open-day.csv' 'nomarium build open-day.csv -o open-day.ics --timezone America/Halifax' 'nomarium build april.xlsx -o april.ics --timezone America/Halifax' 'nomarium build boat-week.xlsx -o boat-week.ics --timezone America/Halifax'
 shot repeats 'nomarium build boat-launches.csv -o boat-launches.ics --timezone America/Halifax --until 2027-06-30 --days-off days-off.csv --public-holidays CA-NS' 'nomarium build harbour.ics -o harbour.csv --from 2027-01-01 --until 2027-06-30' 'cat harbour.csv'
 shot plan 'nomarium survey year | head -46'
 shot plan-build 'nomarium build year -o teachers/ --split-by teacher'

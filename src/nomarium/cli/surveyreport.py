@@ -100,7 +100,7 @@ def _column_cells(reading: Reading, column: Column) -> list[str]:
 
 def _whereabouts(reading: Reading) -> str:
     if reading.table is None:
-        return f"drawn as a {reading.layout}"
+        return f"drawn as a {'day sheet' if reading.layout == 'day' else reading.layout}"
     head = reading.table.head
     if not head.header_rows:
         return f"no headings; data from row {head.first_row} on"
