@@ -28,7 +28,7 @@ As = Annotated[
     typer.Option(
         "--as",
         metavar="LAYOUT",
-        help="What the source is: events (a list), plan (the tables of a school year), grid (dates × times), planner (weeks × weekdays) or month (a month drawn in cells). Found from the content when not given.",
+        help="What the source is: events (a list), plan (the tables of a school year), grid (dates × times), planner (weeks × weekdays), day (times × places) or month (a month drawn in cells). Found from the content when not given.",
         rich_help_panel=READING,
     ),
 ]
@@ -131,7 +131,7 @@ DayOne = Annotated[
     typer.Option(
         "--day-one",
         metavar="DATE",
-        help="The date of week 1 day 1, for a programme in relative days.",
+        help="The date of week 1 day 1 of a programme; a list with dates is moved so that its first is this one.",
         rich_help_panel=READING,
     ),
 ]
