@@ -219,7 +219,7 @@ def _says_cancelled(text: str) -> bool:
     return says_cancelled(text)
 
 
-_REMARK = re.compile(r"\s*(?:\([^()\d]{2,60}\)|[*†‡#]+)$")
+_REMARK = r"\s*(?:\([^()\d]{2,60}\)|[*†‡#]+)$"
 
 
 def _days_and_times(text: str, lexicon: Lexicon) -> Moment | Refusal:
@@ -237,7 +237,7 @@ def _days_and_times(text: str, lexicon: Lexicon) -> Moment | Refusal:
     rest = re.sub(_JOINT, "", days.rest).strip("() ")
     times = read_times(rest) if rest else Times()
     if isinstance(times, Refusal):
-        if (remark := _REMARK.search(text)) and not _says_cancelled(remark[0].strip(" ()")):
+        if (remark := re.search(_REMARK, text)) and not _says_cancelled(remark[0].strip(" ()")):
             said = _days_and_times(text[: remark.start()], lexicon)
             return said if isinstance(said, Refusal) else said._replace(notes=(*said.notes, "date-remark"))
         # “5 April 2027 9:30 – 7 April 2027 16:00”: a moment, a dash, a moment

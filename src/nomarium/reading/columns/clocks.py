@@ -50,18 +50,16 @@ def find_clock(
     timed = [
         c for c in columns if c.field in ROLES and c.field != "end-date" and not unit_of(c.heading).meridiem
     ]
-    cells: dict[tuple[int, str, Cell], None] = {}
-    for row in rows:
-        for column in timed:
-            if column.at < len(row) and cell_text(row[column.at]):
-                cell = row[column.at]
-                cells.setdefault((column.at, type(cell).__name__, cell))
-    role_of = {c.at: ROLES[c.field] for c in timed}
+    looked_at = list(rows)
     heard: list[tuple[Clock, str]] = []
-    for at, _, cell in cells:
-        moment = read_moment(cell, role_of[at], lexicon, sheet.counts_1904)
-        if isinstance(moment, Moment):
-            heard += [(one, cell_text(cell)) for one in _clocks_of(cell, moment)]
+    for column in timed:
+        at, role = column.at, ROLES[column.field]
+        # each different cell once, in their order
+        for cell in dict.fromkeys([row[at] for row in looked_at if at < len(row)]):
+            if cell_text(cell):
+                moment = read_moment(cell, role, lexicon, sheet.counts_1904)
+                if isinstance(moment, Moment):
+                    heard += [(one, cell_text(cell)) for one in _clocks_of(cell, moment)]
     return clock_from(heard)._replace(is_whole=is_whole)
 
 

@@ -15,7 +15,7 @@ from nomarium.reading.columns.columns import Column
 from nomarium.reading.options import Swapped
 from nomarium.sheets.sheet import Sheet
 
-_FIGURES = re.compile(r"\s*(\d{1,2})[./-](\d{1,2})[./-](?:\d\d)?\d\d(?!\d).*", re.DOTALL)
+_FIGURES = r"(?s)\s*(\d{1,2})[./-](\d{1,2})[./-](?:\d\d)?\d\d(?!\d).*"
 _FEWEST = 2
 """So many real dates there must be, all of them without a day over 12."""
 
@@ -30,10 +30,13 @@ def swapped_dates(
     for n, column in enumerate(columns):
         cells = [(row[n], number) for row, number in rows.items()]
         real = [(cell, number) for cell, number in cells if isinstance(cell, dt.date)]
-        texts = [match for cell, _ in cells if isinstance(cell, str) and (match := _FIGURES.fullmatch(cell))]
+        if len(real) < _FEWEST:
+            continue
+        texts = [
+            match for cell, _ in cells if isinstance(cell, str) and (match := re.fullmatch(_FIGURES, cell))
+        ]
         if (
-            len(real) >= _FEWEST
-            and texts
+            texts
             and all(cell.day <= 12 for cell, _ in real)
             and any(cell.day != cell.month for cell, _ in real)
             and all((int(match[1]) > 12) != (int(match[2]) > 12) for match in texts)

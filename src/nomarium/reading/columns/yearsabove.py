@@ -9,8 +9,8 @@ from typing import NamedTuple
 from nomarium.reading.columns.head import TableHead
 from nomarium.sheets.sheet import Sheet, cell_text
 
-_SCHOOL_YEAR = re.compile(r"(?<![\d./-])((?:19|20)\d\d)\s?[-/–—]\s?((?:19|20)?\d\d)(?![\d./-])")
-_YEAR = re.compile(r"(?<![\d./-])(?:19|20)\d\d(?![\d./-])")
+_SCHOOL_YEAR = r"(?<![\d./-])((?:19|20)\d\d)\s?[-/–—]\s?((?:19|20)?\d\d)(?![\d./-])"
+_YEAR = r"(?<![\d./-])(?:19|20)\d\d(?![\d./-])"
 
 
 class YearAbove(NamedTuple):
@@ -67,9 +67,9 @@ def _years_in(text: str) -> list[tuple[int, bool]]:
     ([(2026, True)], [(2027, False)], [])
     """
     found = []
-    for match in _SCHOOL_YEAR.finditer(text):
+    for match in re.finditer(_SCHOOL_YEAR, text):
         first, last = int(match[1]), int(match[2])
         if last in (first + 1, (first + 1) % 100):
             found.append((first, True))
-    rest = _SCHOOL_YEAR.sub(" ", text)
-    return found + [(int(match[0]), False) for match in _YEAR.finditer(rest)]
+    rest = re.sub(_SCHOOL_YEAR, " ", text)
+    return found + [(int(match[0]), False) for match in re.finditer(_YEAR, rest)]

@@ -12,8 +12,9 @@ from nomarium.reading.columns.table import TableReading, data_rows
 from nomarium.reading.rows.faults import repeats_headings
 from nomarium.sheets.sheet import TOP_ROWS, cell_text
 
-_CLASS = re.compile(r"(?:class|klasse|classe|clase|klas|form|year|grade|group)\s+\S.*|\d{1,2}\s?[a-z]{1,2}")
-_ROOM = re.compile(r"(?:room|raum|salle|sala|lokaal|lab|hall|loft|shed)\s+\S.*")
+# compiled when a table has blocks: few do
+_CLASS = r"(?:class|klasse|classe|clase|klas|form|year|grade|group)\s+\S.*|\d{1,2}\s?[a-z]{1,2}"
+_ROOM = r"(?:room|raum|salle|sala|lokaal|lab|hall|loft|shed)\s+\S.*"
 
 
 class Blocks:
@@ -37,9 +38,11 @@ class Blocks:
     def _has_blocks(self, reading: TableReading) -> bool:
         before = ""
         for _, row in islice(data_rows(reading.sheet, reading.head), TOP_ROWS):
-            if before and repeats_headings(row, self._headings):
-                return True
-            if any(map(cell_text, row)):
+            if len(row) - row.count("") > 1:  # the commonest row by far
+                if before and repeats_headings(row, self._headings):
+                    return True
+                before = ""
+            elif any(map(cell_text, row)):
                 before = self._title(row)
         return False
 
@@ -70,7 +73,7 @@ class Blocks:
         if not self.title:
             return {}
         word = fold(self.title)
-        field = "class" if _CLASS.fullmatch(word) else "room" if _ROOM.fullmatch(word) else ""
+        field = "class" if re.fullmatch(_CLASS, word) else "room" if re.fullmatch(_ROOM, word) else ""
         return {"more-categories": (self.title,), **({field: self.title} if field else {})}
 
     def told(self) -> Problem:

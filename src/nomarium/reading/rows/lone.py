@@ -9,7 +9,7 @@ from nomarium.reading.cells.words import Lexicon, fold
 from nomarium.reading.columns.decisions import Decisions, resolve_day
 from nomarium.reading.rows.when import Part
 
-_BOOKKEEPING = re.compile(
+_BOOKKEEPING = (
     r"(?i)\b(?:last\s+(?:updated?|changed?|modified|revised|saved)|(?:up)?dated?|updated|printed|revised|version|as\s+(?:of|at)|"
     r"correct\s+(?:as\s+)?(?:of|at)|created|modified|generated|issued|stand|mise?\s+à\s+jour|aktualisiert|page|valid\s+from|subject\s+to)\b"
 )
@@ -30,7 +30,7 @@ class LoneEvent(tuple[str, Part]):
 def lone_event(text: str, decisions: Decisions) -> LoneEvent | Refusal | None:
     """The event that a lone text names: its title and its days. None when it names none: it has no date, nothing but a
     date, or keeps the books of the table; a Refusal when its date cannot be settled."""
-    if _BOOKKEEPING.search(text) or not any(map(str.isdigit, text)):
+    if re.search(_BOOKKEEPING, text) or not any(map(str.isdigit, text)):
         return None
     found = date_within(text, decisions.lexicon)
     if found is None:

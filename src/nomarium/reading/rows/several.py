@@ -8,8 +8,8 @@ from nomarium.reading.cells.dates import Day
 from nomarium.reading.cells.repeats import read_day_list
 from nomarium.reading.columns.decisions import Decisions, resolve_day
 
-_PARTED = re.compile(r"[;,&+\n]|\d/\d{1,2}/\d{1,2}\s|\b(?:and|et|und|y|en|e)\b")
-_SLASHES = re.compile(r"\b(\d{1,2}(?:/\d{1,2})+)(?=\s+[^\W\d_]{3})")
+_PARTED = r"[;,&+\n]|\d/\d{1,2}/\d{1,2}\s|\b(?:and|et|und|y|en|e)\b"
+_SLASHES = r"\b(\d{1,2}(?:/\d{1,2})+)(?=\s+[^\W\d_]{3})"
 
 
 def several_days(text: str, decisions: Decisions) -> list[dt.date] | Refusal | None:
@@ -18,9 +18,9 @@ def several_days(text: str, decisions: Decisions) -> list[dt.date] | Refusal | N
 
     A year that stands once holds for all of them.
     """
-    if not _PARTED.search(text):
+    if not re.search(_PARTED, text):
         return None
-    text = _SLASHES.sub(lambda match: match[1].replace("/", ", "), text)
+    text = re.sub(_SLASHES, lambda match: match[1].replace("/", ", "), text)
     listed = read_day_list(text, decisions.lexicon)
     if isinstance(listed, Refusal) or len(listed) < 2 or any(days.last or days.rest for days in listed):
         return None

@@ -9,10 +9,11 @@ from nomarium.reading.cells.choices import says_cancelled
 from nomarium.reading.columns.titles import title_columns
 from nomarium.sheets.sheet import cell_text
 
-_BOOKKEEPING = re.compile(
+_BOOKKEEPING = (
     r"(?i)(?:last\s+(?:updated?|changed?|modified|revised|saved)|updated|printed|generated|created|modified|revised|version)"
     r"(?:\s+(?:on|at|by))?\s*:?"
 )
+_BOOKS = ("last", "updated", "printed", "generated", "created", "modified", "revised", "version")
 _NO_TITLE = frozenset("- -- --- – — n/a n.a. none nil . .. ... …".split())
 """What people put where nothing happens."""
 
@@ -28,7 +29,8 @@ def is_bookkeeping(text: str) -> bool:
     >>> is_bookkeeping("Last updated"), is_bookkeeping("Printed on:"), is_bookkeeping("Updated safety training")
     (True, True, False)
     """
-    return _BOOKKEEPING.fullmatch(text) is not None
+    first = text[:9].casefold()
+    return first.startswith(_BOOKS) and re.fullmatch(_BOOKKEEPING, text) is not None
 
 
 class TitleMaker:

@@ -7,10 +7,13 @@ from nomarium.model.recurrence import Rule
 from nomarium.model.refusal import Refusal
 from nomarium.reading.cells.words import fold
 
-_YEARLY = re.compile(
+_YEARLY = (
     r"\b(?:birthdays?|(?:wedding |work )?anniversar(?:y|ies)|anniversaires?|geburtstage?|jahrestage?|cumpleanos|aniversarios?|"
     r"verjaardag(?:en)?|compleanno)\b"
 )
+
+_SIGNS = ("birth", "nivers", "annivers", "geburt", "jahrest", "cumple", "verjaar", "complean")
+"""One of them is in each of these words: the pattern is compiled when it is needed."""
 
 
 def is_yearly(heading: str) -> bool:
@@ -19,7 +22,8 @@ def is_yearly(heading: str) -> bool:
     >>> is_yearly("Birthday"), is_yearly("Date de l'anniversaire"), is_yearly("Date")
     (True, True, False)
     """
-    return _YEARLY.search(fold(heading)) is not None
+    folded = fold(heading)
+    return any(sign in folded for sign in _SIGNS) and re.search(_YEARLY, folded) is not None
 
 
 def yearly_rule(heading: str, first: dt.date, last_day: dt.date | None) -> Rule | Refusal:
