@@ -17,6 +17,10 @@ TOP_ROWS = 500
 """Rows from the top that are kept, since everything that finds out what a sheet is looks at them again."""
 
 
+_KEPT = TOP_ROWS + 60
+"""With those above a table: a look at the first rows of its data must not open the source again."""
+
+
 class RowsAgain:
     """The rows of a sheet, as often as they are asked for; the source is opened once for the first of them, and
     never again when there are no more."""
@@ -28,11 +32,11 @@ class RowsAgain:
 
     def __call__(self) -> "Iterator[Row]":
         if self._top is None:
-            self._top = list(islice(self._read_rows(), TOP_ROWS))
-            self._is_all = len(self._top) < TOP_ROWS
+            self._top = list(islice(self._read_rows(), _KEPT))
+            self._is_all = len(self._top) < _KEPT
         if self._is_all:
             return iter(self._top)
-        return chain(self._top, islice(self._read_rows(), TOP_ROWS, None))
+        return chain(self._top, islice(self._read_rows(), _KEPT, None))
 
 
 class Area(NamedTuple):

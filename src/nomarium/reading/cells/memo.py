@@ -14,7 +14,6 @@ from nomarium.reading.cells.words import ENGLISH, Lexicon, fold
 from nomarium.reading.columns.clocks import NO_CLOCK, in_its_half
 from nomarium.reading.columns.decisions import Decisions, resolve_day
 from nomarium.reading.columns.headings import NO_UNIT, HeadingUnit
-from nomarium.reading.columns.swapped import exchanged_back
 from nomarium.reading.rows.when import NOTHING, Part
 from nomarium.reckoning.zones import change_dates, near_zone_names, zone_named, zones_called
 from nomarium.sheets.sheet import cell_text
@@ -172,6 +171,8 @@ def part_memo(
         ):
             return Part(notes=("cell-dash",))
         if decisions.is_swapped and isinstance(cell, dt.date) and role != "time":
+            from nomarium.reading.columns.swapped import exchanged_back
+
             exchanged = exchanged_back(cell)
             if isinstance(exchanged, Refusal):
                 return Part(refusal=exchanged)

@@ -7,7 +7,7 @@ and what remains decides, or is refused with the option that settles it.
 
 import datetime as dt
 from collections.abc import Iterable, Sequence
-from typing import NamedTuple, cast
+from typing import TYPE_CHECKING, NamedTuple, cast
 
 from nomarium.model.cell import Cell
 from nomarium.model.problem import Problem, column_letter
@@ -19,10 +19,11 @@ from nomarium.reading.columns.columns import Column
 from nomarium.reading.columns.decisions import ORDER_NAMES, Decisions, open_order
 from nomarium.reading.columns.fitting import left_readings, runs_forward
 from nomarium.reading.columns.headings import unit_of
-from nomarium.reading.columns.swapped import swapped_dates
-from nomarium.reading.columns.yearsabove import YearAbove
 from nomarium.reading.options import Order, ReadingOptions
 from nomarium.sheets.sheet import Row, Sheet, cell_text
+
+if TYPE_CHECKING:
+    from nomarium.reading.columns.yearsabove import YearAbove
 
 ENOUGH_ROWS = 2_000
 """Rows after which evidence that nothing later could overturn is enough (a later contradiction is
@@ -39,7 +40,7 @@ class Witness(NamedTuple):
 
 def decide(
     sheet: Sheet, columns: Sequence[Column], rows: Iterable[Row], options: ReadingOptions,
-    lexicon: Lexicon, whole: bool = False, above: YearAbove | None = None,
+    lexicon: Lexicon, whole: bool = False, above: "YearAbove | None" = None,
 ) -> Decisions:  # fmt: skip
     """Gather what the date columns hold and settle it. `rows` are the table's rows of data, `above` the year that
     stands over it."""
@@ -200,7 +201,9 @@ def _decisions(gathered: _Gathered, options: ReadingOptions, is_whole: bool) -> 
         message = f"The month names could be {' or '.join(language.rivals)}, and mean other months then."
         remedy = "Say which with --language, such as --language pl."
         problems.append(Problem("language-ambiguous", message, remedy, gathered.sheet.place()))
-    if gathered.weekday_column is None:
+    if gathered.weekday_column is None and gathered.sheet.name:  # a text file has no dates of its own
+        from nomarium.reading.columns.swapped import swapped_dates
+
         problems += swapped_dates(gathered.sheet, gathered.columns, gathered.first_rows, options.swapped)
     tally = _Tally(gathered, options)
     order, evidence, refusal = tally.settle_order()

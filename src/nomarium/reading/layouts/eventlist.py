@@ -22,7 +22,6 @@ from nomarium.reading.columns.headings import match_heading, normal
 from nomarium.reading.columns.lexicons import lexicon_for
 from nomarium.reading.columns.table import TableReading, data_rows, fill_down_columns, filled_rows
 from nomarium.reading.columns.titles import half_titles, title_columns, unknown_in_title
-from nomarium.reading.columns.yearsabove import year_above
 from nomarium.reading.layouts.layout import NotRead, Reading, Top, Why
 from nomarium.reading.options import ReadingOptions
 from nomarium.reading.rows.yearly import is_yearly
@@ -161,9 +160,12 @@ def _settled(
         data = iter(held := list(data))
         sample = [row for _, row in held]
     clock = find_clock(sheet, columns, sample, options, lexicon, whole or is_short)
-    decisions = decide(sheet, columns, data, options, lexicon, whole, year_above(sheet, table.head))._replace(
-        clock=clock
-    )
+    above = None
+    if sheet.name or table.head.title_rows:
+        from nomarium.reading.columns.yearsabove import year_above
+
+        above = year_above(sheet, table.head)
+    decisions = decide(sheet, columns, data, options, lexicon, whole, above)._replace(clock=clock)
     notes = [*table.notes, *told(decisions, sheet), *(one.at(sheet.place()) for one in clock_told(clock))]
     return table._replace(
         decisions=decisions, problems=(*decisions.problems, *table.problems), notes=(*sheet.notes, *notes)

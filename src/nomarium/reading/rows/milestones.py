@@ -47,12 +47,11 @@ class Milestones:
             found.append(Event(f"{summary}: {heading}", part.first, end, details=details, row_number=number))
         return found
 
-
-def first_of(milestones: list[Event] | Blame) -> When | Blame:
-    """When a row is that has nothing but milestones."""
-    if isinstance(milestones, Blame):
-        return milestones
-    if not milestones:
-        refusal = Refusal("date-missing", "The row has no date.", "Give it one, or take the row out.")
-        return Blame("milestone", refusal)
-    return When(milestones[0].start, milestones[0].end, None)
+    def first(self, milestones: list[Event] | Blame) -> When | Blame:
+        """When a row is that has nothing but milestones."""
+        if isinstance(milestones, Blame):
+            return milestones
+        if not milestones:
+            refusal = Refusal("date-missing", "The row has no date.", "Give it one, or take the row out.")
+            return Blame("milestone", refusal)
+        return When(milestones[0].start, milestones[0].end, None)

@@ -21,10 +21,7 @@ from nomarium.reading.columns.table import TableReading
 from nomarium.reading.rows.blocks import Blocks
 from nomarium.reading.rows.details import details_of, reminder_of, rest_fields
 from nomarium.reading.rows.faults import blamed, note_text, too_wide, workbook_faults
-from nomarium.reading.rows.lone import LoneEvent, lone_event
-from nomarium.reading.rows.milestones import Milestones, first_of
 from nomarium.reading.rows.plainrows import PLAIN_FIELDS, PlainReader, never, plain_reader
-from nomarium.reading.rows.several import several_days
 from nomarium.reading.rows.titles import TitleMaker, is_bookkeeping, is_no_title, without_cancellation
 from nomarium.reading.rows.when import NOTES, Blame, Said, When, settle
 from nomarium.reading.rows.whenreader import WhenReader
@@ -32,6 +29,7 @@ from nomarium.reading.rows.yearly import is_yearly, yearly_rule
 from nomarium.sheets.sheet import cell_text, is_blank
 
 if TYPE_CHECKING:
+    from nomarium.reading.rows.milestones import Milestones
     from nomarium.reading.rows.repeating import Repeated
 
 _DAY = dt.timedelta(days=1)
@@ -107,7 +105,11 @@ class _RowReader:
         ]
         self.fault_rows = frozenset(row for row, _ in self.sheet.faults)
         self.left_out = frozenset(text.casefold() for text in options.left_out)
-        self.milestones = Milestones(reading, self.when)
+        self.milestones: Milestones | None = None
+        if reading.column("milestone") is not None:
+            from nomarium.reading.rows import milestones
+
+            self.milestones = milestones.Milestones(reading, self.when)
         date = reading.column("date") or reading.column("when")
         self.yearly = date.heading if date is not None and is_yearly(date.heading) else ""
         self.titles = (
@@ -136,16 +138,8 @@ class _RowReader:
         at = {field: self.at.get(field, -1) for field in PLAIN_FIELDS}
         needed = {"time", "end-date", "duration", "all-day", "timezone", "week", "milestone"} & self.known
         options = self.reading.options
-        if (
-            needed
-            or self.rest
-            or self.extra
-            or self.yearly
-            or self.blocks.is_on
-            or options.renamed
-            or options.left_out
-            or options.title
-            or self.sheet.faults
+        if any((needed, self.rest, self.extra, self.yearly, self.blocks.is_on, self.sheet.faults)) or any(
+            (options.renamed, options.left_out, options.title)
         ):
             return never
         if min(at[field] for field in PLAIN_FIELDS[:4]) < 0 or self.when.weekday_at is not None:
@@ -168,8 +162,12 @@ class _RowReader:
             told = note("row-empty", f"A row with “{summary[:40]}” for a title is no event.")
             self.account.count(told.at(self.sheet.place(number)), summary)
             return None
-        milestones = self.milestones.of(number, row, summary) if self.milestones else []
-        when = self.when.of(row) if self.when.has_dates else first_of(milestones)
+        milestones = self.milestones.of(number, row, summary) if self.milestones is not None else []
+        when = (
+            self.when.of(row)
+            if self.milestones is None or self.when.has_dates
+            else self.milestones.first(milestones)
+        )
         if (
             type(when) is not When
             or not summary
@@ -234,6 +232,8 @@ class _RowReader:
         filled = [text for cell in row if (text := cell_text(cell))]
         if len(filled) != 1 or isinstance(when, When) or number in self.fault_rows:
             return None
+        from nomarium.reading.rows.lone import LoneEvent, lone_event
+
         said = lone_event(filled[0], self.reading.decisions)
         if not isinstance(said, LoneEvent):
             return None
@@ -253,6 +253,8 @@ class _RowReader:
         at = self.at.get(blame.field, -1)
         if blame.field not in ("date", "when") or at < 0 or not isinstance(row[at], str):
             return None
+        from nomarium.reading.rows.several import several_days
+
         days = several_days(cell_text(row[at]), self.reading.decisions)
         if days is None:
             return None
