@@ -230,3 +230,9 @@ def test_days_of_a_plan_or_a_calendar_are_not_moved(tmp_path: Path) -> None:
     nomarium("build", source, "-o", tmp_path / "a.ics")
     outcome = nomarium("build", tmp_path / "a.ics", "-o", tmp_path / "b.ics", "--day-one", "2027-01-05")
     assert outcome.status == 2 and "calendar file" in outcome.text
+
+
+def test_rows_of_a_table_that_is_refused_as_a_whole_are_not_kept_as_rejected(tmp_path: Path) -> None:
+    source, rejects = csv_file(tmp_path, "Week,Day,Title\n1,1,A"), tmp_path / "rejects.csv"
+    outcome = nomarium("build", source, "-o", tmp_path / "out.ics", "--rejects", rejects)
+    assert outcome.status == 1 and "kept in" not in outcome.text and not rejects.exists()

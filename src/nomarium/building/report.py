@@ -59,6 +59,11 @@ class BuildReport:
         """Against the earlier build: new, changed, moved, unchanged, removed, cancelled."""
 
     @property
+    def rejected_rows(self) -> int:
+        """How many rows can be kept to be mended: none of a table that is refused as a whole."""
+        return sum(len(account.rejected) for account in self.accounts)
+
+    @property
     def ledger(self) -> Ledger:
         """The accounts together."""
         total = Ledger()

@@ -86,7 +86,7 @@ def build(
         with opened(sources, reading.sheets, reading.zone) as found, counting() as progress:
             how = how if name else asked.named_by_source(how, found, reading)
             report = build_calendar(found, reading, how, progress)
-    if rejects and report.problems:
+    if rejects and report.rejected_rows:
         from nomarium.targets.rejects import write_rejects
 
         write_rejects([account.rejected for account in report.accounts], Path(rejects))

@@ -51,7 +51,7 @@ def _say_outcome(report: BuildReport, output: str, rejects: str | None, partial:
     if report.problems and not partial:
         kept = " What was there before is untouched." if output != "-" and Path(output).exists() else ""
         say(f"Nothing was written: {counted(len(report.problems), 'problem')}.{kept}", sys.stderr)
-        if report.event_count and report.ledger.rejected:
+        if report.event_count and report.rejected_rows:
             say(
                 "→ Mend them and build again; or --partial writes the rest, --rejects FILE keeps these rows.",
                 sys.stderr,
@@ -80,8 +80,8 @@ def _say_outcome(report: BuildReport, output: str, rejects: str | None, partial:
         )
     for name in report.kept_files:
         say(f"kept from an earlier build, no longer made: {name}", to)
-    if rejects and report.ledger.rejected:
-        say(f"{counted(report.ledger.rejected, 'rejected row')} kept in {rejects}", to)
+    if rejects and report.rejected_rows:
+        say(f"{counted(report.rejected_rows, 'rejected row')} kept in {rejects}", to)
 
 
 def _plan_line(plan: "Plan") -> str:
