@@ -236,3 +236,11 @@ def test_rows_of_a_table_that_is_refused_as_a_whole_are_not_kept_as_rejected(tmp
     source, rejects = csv_file(tmp_path, "Week,Day,Title\n1,1,A"), tmp_path / "rejects.csv"
     outcome = nomarium("build", source, "-o", tmp_path / "out.ics", "--rejects", rejects)
     assert outcome.status == 1 and "kept in" not in outcome.text and not rejects.exists()
+
+
+def test_a_build_is_split_by_one_field_and_says_so(tmp_path: Path) -> None:
+    source = csv_file(tmp_path, "Title,Date,Room,Teacher\nA,2026-09-07,Loft,Quill")
+    outcome = nomarium(
+        "build", source, "-o", tmp_path / "out/", "--split-by", "room", "--split-by", "teacher"
+    )
+    assert outcome.status == 2 and "given twice" in outcome.text and not (tmp_path / "out").exists()

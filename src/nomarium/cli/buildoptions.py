@@ -13,7 +13,7 @@ from nomarium.reading.options import ReadingOptions
 from nomarium.sources.opening import Opened
 
 
-def target_option(output: str, split_by: str | None) -> "Path | BinaryIO":
+def target_option(output: str, split_by: list[str] | None) -> "Path | BinaryIO":
     """Where a build goes, when that is a place that its events can go to."""
     if output == "-":
         if split_by:
@@ -111,9 +111,12 @@ def color_option(name: str | None) -> str:
     return color
 
 
-def split_option(text: str | None) -> str:
-    if not text:
+def split_option(texts: list[str] | None) -> str:
+    if not texts:
         return ""
+    if len(texts) > 1:
+        raise wrong("--split-by is given twice, and a build is split by one field.", "Keep one of them.")
+    text = texts[0]
     from nomarium.targets.splitting import SPLIT_FIELDS
 
     field = field_option(text, "--split-by")

@@ -276,7 +276,7 @@ Expect = Annotated[
     ),
 ]
 SplitBy = Annotated[
-    str | None,
+    list[str] | None,
     typer.Option(
         "--split-by",
         metavar="FIELD",
