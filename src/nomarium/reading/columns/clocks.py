@@ -5,7 +5,7 @@ none says am or pm, people mean the afternoon.
 """
 
 import datetime as dt
-from collections.abc import Iterable, Sequence
+from collections.abc import Iterable, Iterator, Sequence
 from typing import Literal, NamedTuple
 
 from nomarium.model.cell import Cell
@@ -51,16 +51,18 @@ def find_clock(
         c for c in columns if c.field in ROLES and c.field != "end-date" and not unit_of(c.heading).meridiem
     ]
     looked_at = list(rows)
-    heard: list[tuple[Clock, str]] = []
-    for column in timed:
-        at, role = column.at, ROLES[column.field]
-        # each different cell once, in their order
-        for cell in dict.fromkeys([row[at] for row in looked_at if at < len(row)]):
-            if cell_text(cell):
-                moment = read_moment(cell, role, lexicon, sheet.counts_1904)
-                if isinstance(moment, Moment):
-                    heard += [(one, cell_text(cell)) for one in _clocks_of(cell, moment)]
-    return clock_from(heard)._replace(is_whole=is_whole)
+
+    def heard() -> Iterator[tuple[Clock, str]]:
+        """The times of each different cell, as far as they are asked for: the first past noon says it all."""
+        for column in timed:
+            at, role = column.at, ROLES[column.field]
+            for cell in dict.fromkeys([row[at] for row in looked_at if at < len(row)]):
+                if text := cell_text(cell):
+                    moment = read_moment(cell, role, lexicon, sheet.counts_1904)
+                    if isinstance(moment, Moment):
+                        yield from ((one, text) for one in _clocks_of(cell, moment))
+
+    return clock_from(heard())._replace(is_whole=is_whole)
 
 
 def clock_from(heard: Iterable[tuple[Clock, str]]) -> ClockFound:

@@ -174,6 +174,9 @@ def _are_lengths(about: Contents) -> bool:
 def _without_idle_titles(columns: list[Column], contents: list[Contents]) -> list[Column]:
     """Columns headed as titles whose cells are halves of the day, yes and no, or numbers are none, where another column
     has words."""
+    headed = [c for c in columns if c.field == "summary" and c.how == "heading" and contents[c.at].cells]
+    if not any(_is_idle(contents[c.at]) for c in headed):
+        return columns
     words = [c for c in columns if contents[c.at].texts >= MOSTLY and not _is_idle(contents[c.at])]
     return [
         c._replace(field="", how="", evidence="its cells say nothing about what happens")
