@@ -5,10 +5,9 @@ from collections.abc import Sequence
 
 from nomarium.model.cell import Cell
 from nomarium.model.event import NO_DETAILS, Details, Event
-from nomarium.model.recurrence import Recurrence
 from nomarium.model.refusal import Refusal
 from nomarium.reading.columns.table import TableReading
-from nomarium.reading.rows.when import Blame, Part, When
+from nomarium.reading.rows.when import Blame, Part, When, recurrence_of
 from nomarium.reading.rows.whenreader import WhenReader
 from nomarium.reading.rows.yearly import is_yearly, yearly_rule
 
@@ -42,7 +41,7 @@ class Milestones:
                 rule = yearly_rule(heading, part.first, self._last_day)
                 if isinstance(rule, Refusal):
                     return Blame("milestone", rule)
-                details = Details(recurrence=Recurrence((rule,), starts_itself=False, keeps_length=True))
+                details = Details(recurrence=recurrence_of(rule))
             end = (part.last or part.first) + _DAY
             found.append(Event(f"{summary}: {heading}", part.first, end, details=details, row_number=number))
         return found

@@ -8,7 +8,6 @@ from nomarium.model.account import Account
 from nomarium.model.cell import Cell
 from nomarium.model.event import NO_DETAILS, Event
 from nomarium.model.problem import Problem, column_letter, note
-from nomarium.model.recurrence import Recurrence
 from nomarium.model.refusal import Refusal
 from nomarium.reading.cells.memo import (
     REPEAT_FIELDS,
@@ -23,7 +22,7 @@ from nomarium.reading.rows.details import details_of, reminder_of, rest_fields
 from nomarium.reading.rows.faults import blamed, note_text, too_wide, workbook_faults
 from nomarium.reading.rows.plainrows import PLAIN_FIELDS, PlainReader, never, plain_reader
 from nomarium.reading.rows.titles import TitleMaker, is_bookkeeping, is_no_title, without_cancellation
-from nomarium.reading.rows.when import NOTES, Blame, Said, When, settle
+from nomarium.reading.rows.when import NOTES, Blame, Said, When, recurrence_of, settle
 from nomarium.reading.rows.whenreader import WhenReader
 from nomarium.reading.rows.yearly import is_yearly, yearly_rule
 from nomarium.sheets.sheet import cell_text, is_blank
@@ -368,7 +367,7 @@ class _RowReader:
         if self.blocks.is_on:
             for field, value in self.blocks.of_row().items():
                 values[field] = value if field == "more-categories" else values.get(field) or value
-        recurrence = Recurrence((when.rule,), starts_itself=False, keeps_length=True) if when.rule else None
+        recurrence = recurrence_of(when.rule) if when.rule else None
         if not blames and any(values.get(name) for name in REPEAT_FIELDS):
             found = self._repeated(number, values, when)
             if isinstance(found, Blame):

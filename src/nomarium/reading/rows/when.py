@@ -3,7 +3,6 @@
 import datetime as dt
 from typing import TYPE_CHECKING, NamedTuple
 
-from nomarium.model.recurrence import Rule
 from nomarium.model.refusal import Refusal
 from nomarium.model.wording import clock_text
 from nomarium.reading.cells.times import DAY_SECS, Clock, end_after
@@ -11,6 +10,8 @@ from nomarium.reckoning.zones import after_gap, elapsed, in_zone, local_time_kin
 
 if TYPE_CHECKING:
     from zoneinfo import ZoneInfo
+
+    from nomarium.model.recurrence import Recurrence, Rule
 
 _DAY = dt.timedelta(days=1)
 _LONGEST_NIGHT = dt.timedelta(hours=14)
@@ -53,7 +54,7 @@ class When(NamedTuple):
     is_tentative: bool = False
     notes: tuple[str, ...] = ()
     """Codes of `NOTES`."""
-    rule: Rule | None = None
+    rule: "Rule | None" = None
     """How a first day, a last day and times repeat in between: on each day, or on one weekday."""
 
 
@@ -236,8 +237,10 @@ def _timed(
 
 def _rule_between(
     row: Said, first: dt.date, last: dt.date, start: Clock, end: Clock, notes: list[str]
-) -> Rule | Blame | None:
+) -> "Rule | Blame | None":
     """How times repeat from a first to a last day; None when they are the ends of one long event."""
+    from nomarium.model.recurrence import Rule
+
     days = (last - first).days
     if row.weekday is not None and days > 6:
         notes.append("spans-weekly")
@@ -324,3 +327,10 @@ def _over_changes(
 
 def _utc(moment: dt.datetime, offset_secs: int) -> dt.datetime:
     return (moment - dt.timedelta(seconds=offset_secs)).replace(tzinfo=dt.UTC)
+
+
+def recurrence_of(rule: "Rule") -> "Recurrence":
+    """What a rule makes of a row: its dates, each as long on the clock as the row's own."""
+    from nomarium.model.recurrence import Recurrence
+
+    return Recurrence((rule,), starts_itself=False, keeps_length=True)

@@ -2,10 +2,13 @@
 
 import datetime as dt
 import re
+from typing import TYPE_CHECKING
 
-from nomarium.model.recurrence import Rule
 from nomarium.model.refusal import Refusal
 from nomarium.reading.cells.words import fold
+
+if TYPE_CHECKING:
+    from nomarium.model.recurrence import Rule
 
 _YEARLY = (
     r"\b(?:birthdays?|(?:wedding |work )?anniversar(?:y|ies)|anniversaires?|geburtstage?|jahrestage?|cumpleanos|aniversarios?|"
@@ -26,8 +29,10 @@ def is_yearly(heading: str) -> bool:
     return any(sign in folded for sign in _SIGNS) and re.search(_YEARLY, folded) is not None
 
 
-def yearly_rule(heading: str, first: dt.date, last_day: dt.date | None) -> Rule | Refusal:
+def yearly_rule(heading: str, first: dt.date, last_day: dt.date | None) -> "Rule | Refusal":
     """Every year from the first date to the last day asked for; the 29th of February is the last day of that month."""
+    from nomarium.model.recurrence import Rule
+
     if last_day is None:
         message = (
             f"“{heading}” comes back every year, and nothing says from when and until when it is wanted."
