@@ -324,3 +324,17 @@ def test_a_day_sheet_says_how_it_was_read(tmp_path: Path) -> None:
         "1:30 in the afternoon",
     ):
         assert part in outcome.text
+
+
+def test_milestones_have_the_year_above_and_are_blamed_at_their_own_cell(tmp_path: Path) -> None:
+    text = "Meeting,Papers due,Date of meeting\nFinance,1 Sept,15 Sept\nBoard,1 March,15 March"
+    assert built(csv_file(tmp_path, f"Committee dates 2026-27,,\n{text}")) == [
+        "Finance 2026-09-15/2026-09-16",
+        "Finance: Papers due 2026-09-01/2026-09-02",
+        "Board 2027-03-15/2027-03-16",
+        "Board: Papers due 2027-03-01/2027-03-02",
+    ]
+    (tmp_path / "other").mkdir()
+    rows = [f"Board,2027-0{month}-01,2027-0{month}-15" for month in range(1, 9)]
+    wrong = "\n".join([text.splitlines()[0], *rows, "Board,2027-02-30,2027-09-15"])
+    assert "row 10, column B “Papers due”: “2027-02-30”" in refused(csv_file(tmp_path / "other", wrong))

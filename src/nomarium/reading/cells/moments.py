@@ -25,6 +25,7 @@ Role = Literal["date", "time", "either"]
 ROLES: dict[str, Role] = {
     "date": "date", "end-date": "date", "when": "date", "start": "either", "end": "either",
     "time": "time", "reminder-date": "date", "reminder-time": "time",
+    "milestone": "date",
 }  # fmt: skip
 """The role of each field that says when."""
 

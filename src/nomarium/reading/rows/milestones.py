@@ -24,6 +24,8 @@ class Milestones:
             if c.field == "milestone"
         ]
         self._last_day = reading.options.repeats_until
+        self.blamed_at = -1
+        """The column of the last cell that cannot be read."""
 
     def __bool__(self) -> bool:
         return bool(self._columns)
@@ -32,6 +34,7 @@ class Milestones:
         found: list[Event] = []
         for at, heading, memo in self._columns:
             part: Part = memo[row[at]]
+            self.blamed_at = at
             if part.refusal is not None:
                 return Blame("milestone", part.refusal)
             if part.first is None:

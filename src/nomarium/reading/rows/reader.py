@@ -323,6 +323,8 @@ class _RowReader:
         at = self.at
         if self.summary_at >= 0:
             at = {"summary": self.summary_at, **at}
+        if blame.field == "milestone" and self.milestones is not None:
+            at = {**at, "milestone": self.milestones.blamed_at}
         events = self.account.ledger.events
         return blamed(self.sheet, self.reading.columns, at, number, row, blame, events > 0)
 
