@@ -39,6 +39,8 @@ class Decisions(NamedTuple):
     is_whole: bool = True
     """Whether every row was looked at."""
     problems: tuple[Problem, ...] = ()
+    is_above: bool = False
+    """Whether the window is the year that stands above the table."""
     is_swapped: bool = False
     """Whether days and months of a workbook's own dates are to be exchanged."""
     clock: "ClockFound | None" = None
@@ -140,10 +142,6 @@ def told(decisions: Decisions, sheet: Sheet) -> list[Problem]:
         message = "Every cell ends in 00:00, so the column is read as dates."
         notes.append(note("date-midnights", message).at(sheet.place(None, at)))
     if decisions.window and decisions.is_near:
-        notes.append(
-            note(
-                "date-years",
-                f"Days without a year are set {'between' if ', by ' in decisions.window_evidence else 'near'} {decisions.window_evidence}.",
-            )
-        )
+        where = "between" if decisions.is_above else "near"
+        notes.append(note("date-years", f"Days without a year are set {where} {decisions.window_evidence}."))
     return [one if one.place.column else one.at(sheet.place()) for one in notes]

@@ -212,7 +212,7 @@ def _decisions(gathered: _Gathered, options: ReadingOptions, is_whole: bool) -> 
     decisions = Decisions(
         gathered.lexicon, order, evidence, refusal, language, window, window_evidence,
         not options.school_year, date_only, moment_columns, is_whole, tuple(problems),
-        is_swapped=options.swapped == "yes",
+        is_above=tally.is_above, is_swapped=options.swapped == "yes",
     )  # fmt: skip
     return decisions, tally.lacks_years
 
@@ -244,7 +244,7 @@ class _Tally:
         self.options = options
         self.witnesses: dict[Order, Witness] = {}
         self.open_cell: tuple[int, str, Column, Day] | None = None
-        self.lacks_years = False
+        self.lacks_years = self.is_above = False
         self.short_years: dict[Order, set[int]] = {"dmy": set(), "ymd": set()}
         for number, cells, moments, weekday in gathered.moments():
             self._hear(number, cells, moments, weekday)
@@ -385,6 +385,7 @@ class _Tally:
             if one.order in ("", order)
         ]
         window = above.window(months)
+        self.is_above = window is not None
         return window, f"{window[0]} and {window[1]}, by {above.where}" if window else ""
 
 

@@ -17,7 +17,7 @@ from nomarium.reading.columns.headings import match_exactly
 from nomarium.reading.columns.lexicons import lexicon_for
 from nomarium.reading.layouts.drawn import DrawnEntry, date_part, decide_days, events_of, merged_from
 from nomarium.reading.layouts.grid import Line, forward, slot_ends, time_of, title_and_place
-from nomarium.reading.layouts.layout import NotRead, Reading, Top
+from nomarium.reading.layouts.layout import NotRead, Reading, Top, not_read
 from nomarium.reading.rows.lone import date_within
 from nomarium.reading.rows.titles import is_no_title
 from nomarium.reading.rows.when import NOTHING
@@ -46,7 +46,7 @@ def look(top: Top) -> Reading | NotRead:
     if drawing is None:
         reason = "it is no day sheet"
         message = f"{top.sheet.title} has no times down and places across."
-        return NotRead(top.sheet, "no-day", reason, Problem("day-none", message, place=top.sheet.place()))
+        return not_read(top.sheet, "no-day", reason, "day-none", message)
     day = _day(top, drawing)
     if isinstance(day, Problem):
         return NotRead(top.sheet, "day-unnamed", "nothing says which day it is", day)

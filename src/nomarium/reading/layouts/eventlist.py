@@ -22,7 +22,7 @@ from nomarium.reading.columns.headings import match_heading, normal
 from nomarium.reading.columns.lexicons import lexicon_for
 from nomarium.reading.columns.table import TableReading, data_rows, fill_down_columns, filled_rows
 from nomarium.reading.columns.titles import half_titles, title_columns, unknown_in_title
-from nomarium.reading.layouts.layout import NotRead, Reading, Top, Why
+from nomarium.reading.layouts.layout import NotRead, Reading, Top, not_read
 from nomarium.reading.options import ReadingOptions
 from nomarium.reading.rows.yearly import is_yearly
 from nomarium.sheets.sheet import TOP_ROWS, Row, Sheet, cell_text, is_blank
@@ -38,7 +38,7 @@ def look_in_its_language(top: Top) -> Reading | NotRead:
     if top.seen is None:
         reason = "its texts show no other language"
         message = f"No text of {top.sheet.title} names months or weekdays in another language."
-        return _not_read(top.sheet, "no-language", reason, "date-column-missing", message)
+        return not_read(top.sheet, "no-language", reason, "date-column-missing", message)
     return list_in(top, top.sheet, top.seen)
 
 
@@ -102,7 +102,7 @@ def read_table(
     seen = seen or lexicon
     head = find_head(sheet, seen, options.header_row)
     if head is None:
-        return _not_read(sheet, "blank", "it is blank", "table-blank", f"{sheet.title} is blank.")
+        return not_read(sheet, "blank", "it is blank", "table-blank", f"{sheet.title} is blank.")
     rows = data_rows(sheet, head)
     first_rows = list(islice(rows, TOP_ROWS))
     data: Iterator[Row] = chain(first_rows, rows)
@@ -111,7 +111,7 @@ def read_table(
         message = f"{sheet.title} has headings and no rows."
         remedy = "Check that this is the right file: an empty calendar must not replace a full one."
         reason = "it has no rows under its headings"
-        return _not_read(sheet, "no-rows", reason, "table-empty", message, remedy)
+        return not_read(sheet, "no-rows", reason, "table-empty", message, remedy)
     parts = find_date_parts(head.headings, sample, options.columns)
     if parts is not None:
         data = parts.joined(filled_rows(sheet, data, fill_down_columns(head.headings, options)))
@@ -245,11 +245,11 @@ def _missing(sheet: Sheet, columns: Sequence[Column], options: ReadingOptions) -
     if not has_date and fields & {"week", "day"} and "summary" in fields:
         message = f"{sheet.title} counts in weeks or days and no date says where the count begins."
         remedy = "Give the date of week 1 day 1: --day-one 2027-04-05."
-        return _not_read(sheet, "no-day-one", "it has no dates", "day-one-missing", message, remedy)
+        return not_read(sheet, "no-day-one", "it has no dates", "day-one-missing", message, remedy)
     if not has_date:
         message = f"No column of {sheet.title} holds dates (it has {there})."
         remedy = f"{_column_asked(columns, 'date')}For one day only: --set date=2027-04-12."
-        return _not_read(sheet, "no-dates", "it has no dates", "date-column-missing", message, remedy)
+        return not_read(sheet, "no-dates", "it has no dates", "date-column-missing", message, remedy)
     if not fields & {"summary", "class"} and not options.title:
         message = f"No column of {sheet.title} says what each event is called (it has {there})."
         both = [c.heading for c in columns if c.is_ignored and c.heading and c.filled][:2]
@@ -258,7 +258,7 @@ def _missing(sheet: Sheet, columns: Sequence[Column], options: ReadingOptions) -
             remedy += f'To put two into the title: --title "{{{both[0]}}}: {{{both[1]}}}". '
         remedy += "To give all of them one title: --set summary=TITLE."
         reason = "nothing says what its events are called"
-        return _not_read(sheet, "no-titles", reason, "summary-column-missing", message, remedy)
+        return not_read(sheet, "no-titles", reason, "summary-column-missing", message, remedy)
     return None
 
 
@@ -269,7 +269,3 @@ def _column_asked(columns: Sequence[Column], field: str) -> str:
         return ""
     others = f" (or “{'”, “'.join(free[1:4])}”)" if len(free) > 1 else ""
     return f'Say which one does: --column "{free[0]}={field}"{others}. '
-
-
-def _not_read(sheet: Sheet, why: Why, reason: str, code: str, message: str, remedy: str = "") -> NotRead:
-    return NotRead(sheet, why, reason, Problem(code, message, remedy, sheet.place()))

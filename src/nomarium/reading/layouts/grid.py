@@ -25,7 +25,7 @@ from nomarium.reading.layouts.drawn import (
     events_of,
     merged_from,
 )
-from nomarium.reading.layouts.layout import NotRead, Reading, Top
+from nomarium.reading.layouts.layout import NotRead, Reading, Top, not_read
 from nomarium.reading.layouts.weekdays import dated_weekdays
 from nomarium.reading.options import ReadingOptions
 from nomarium.reading.rows.when import NOTHING, Part
@@ -75,9 +75,7 @@ def _read(sheet: Sheet, options: ReadingOptions) -> Reading | NotRead:
     if not blocks:
         message = f"{sheet.title} is no grid: no row or column of dates crosses one of times."
         remedy = "Put dates in the top row and times in the first column, or the other way."
-        return NotRead(
-            sheet, "no-grid", "it is no grid", Problem("grid-none", message, remedy, sheet.place())
-        )
+        return not_read(sheet, "no-grid", "it is no grid", "grid-none", message, remedy)
     days = decide_days(sheet, _day_cells(blocks), options)
     entries: list[DrawnEntry | Problem] = []
     grids = [_Grid(sheet, block, days, lexicon) for block in blocks]

@@ -83,6 +83,11 @@ class NotRead(NamedTuple):
     """The same as a problem, for when nothing else reads as events either."""
 
 
+def not_read(sheet: Sheet, why: Why, reason: str, code: str, message: str, remedy: str = "") -> NotRead:
+    """A sheet that does not read as a layout, with the problem that this is when nothing else reads it."""
+    return NotRead(sheet, why, reason, Problem(code, message, remedy, sheet.place()))
+
+
 class Layout(NamedTuple):
     """A way in which tables are laid out."""
 

@@ -12,7 +12,7 @@ from nomarium.model.problem import Problem, note
 from nomarium.reading.cells.words import Lexicon, fold
 from nomarium.reading.columns.lexicons import weekday_columns
 from nomarium.reading.layouts.drawn import DrawnEntry, date_part, events_of, merged_from, time_and_text
-from nomarium.reading.layouts.layout import NotRead, Reading, Top, Why
+from nomarium.reading.layouts.layout import NotRead, Reading, Top, not_read
 from nomarium.reading.options import ReadingOptions
 from nomarium.sheets.sheet import Row, Sheet, cell_text, is_blank
 
@@ -48,19 +48,19 @@ def look(top: Top) -> Reading | NotRead:
     if head is None:
         message = f"{sheet.title} is no drawn month: no row names the weekdays."
         remedy = "Put the names of the weekdays above the weeks."
-        return _passed(sheet, "no-month", "it is no drawn month", "month-none", message, remedy)
+        return not_read(sheet, "no-month", "it is no drawn month", "month-none", message, remedy)
     drawing = _Drawing(month=_month_of(sheet.name, lexicon, options))
     for number, row in rows:
         _take_row(sheet, drawing, number, row, lexicon, options)
     if not drawing.months_seen and drawing.month is None and _has_numbers(rows[head + 1 :]):
         message = f"{sheet.title} is drawn as a month, and nothing says which month it is."
         remedy = "Write the month and the year above the weekdays, such as April 2027."
-        return _passed(
+        return not_read(
             sheet, "month-unnamed", "nothing says which month it is", "month-unnamed", message, remedy
         )
     if not drawing.months_seen and not drawing.refused:
         message = f"{sheet.title} has weekdays and no day numbers under them."
-        return _passed(sheet, "no-month", "it has no day numbers", "month-none", message, "Number the days.")
+        return not_read(sheet, "no-month", "it has no day numbers", "month-none", message, "Number the days.")
     named = ", ".join(
         f"{dt.date(2000, month, 1):%B} {year}" for year, month in dict.fromkeys(drawing.months_seen)
     )
@@ -78,10 +78,6 @@ def look(top: Top) -> Reading | NotRead:
 def _has_numbers(rows: Sequence[Row]) -> bool:
     """Whether some row has several cells that begin with a day's number."""
     return any(sum(_NUMBERED.match(cell_text(cell)) is not None for cell in row) > 2 for _, row in rows)
-
-
-def _passed(sheet: Sheet, why: Why, reason: str, code: str, message: str, remedy: str) -> NotRead:
-    return NotRead(sheet, why, reason, Problem(code, message, remedy, sheet.place()))
 
 
 def _month_of(text: str, lexicon: Lexicon, options: ReadingOptions) -> tuple[int, int] | None:

@@ -17,7 +17,7 @@ from nomarium.reading.columns.decisions import Decisions, resolve_day
 from nomarium.reading.columns.head import looks_like_date
 from nomarium.reading.columns.lexicons import weekday_columns
 from nomarium.reading.layouts.drawn import DrawnEntry, date_part, decide_days, events_of, time_and_text
-from nomarium.reading.layouts.layout import NotRead, Reading, Top
+from nomarium.reading.layouts.layout import NotRead, Reading, Top, not_read
 from nomarium.reading.layouts.weekdays import begins_week, dates_of_weekdays
 from nomarium.sheets.sheet import Row, Sheet, cell_text, is_blank
 
@@ -87,9 +87,7 @@ def look(top: Top) -> Reading | NotRead:
 def _no_planner(sheet: Sheet) -> NotRead:
     message = f"{sheet.title} is no planner: no column of dates stands left of weekdays."
     remedy = "Put the date of each week into the first column and the weekdays across."
-    return NotRead(
-        sheet, "no-planner", "it is no planner", Problem("planner-none", message, remedy, sheet.place())
-    )
+    return not_read(sheet, "no-planner", "it is no planner", "planner-none", message, remedy)
 
 
 def _rows(sheet: Sheet) -> list[Row]:

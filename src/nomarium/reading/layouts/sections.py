@@ -4,12 +4,12 @@ from collections import Counter
 from collections.abc import Iterator, Sequence
 
 from nomarium.model.cell import Cell
-from nomarium.model.problem import Problem, note
+from nomarium.model.problem import note
 from nomarium.reading.cells.words import Lexicon
 from nomarium.reading.columns.head import looks_like_date
 from nomarium.reading.columns.headings import match_exactly
 from nomarium.reading.layouts.eventlist import list_in
-from nomarium.reading.layouts.layout import NotRead, Reading, Top
+from nomarium.reading.layouts.layout import NotRead, Reading, Top, not_read
 from nomarium.reading.rows.lone import date_within
 from nomarium.sheets.sheet import Row, Sheet, cell_text, is_blank
 
@@ -24,12 +24,7 @@ def look(top: Top) -> Reading | NotRead:
             top = Top(top.sheet, top.options._replace(header_row=head), top.is_whole)
         return list_in(top, dated, top.seen)
     message = f"{top.sheet.title} has no rows that hold a date alone."
-    return NotRead(
-        top.sheet,
-        "no-sections",
-        "it has no dates",
-        Problem("date-column-missing", message, place=top.sheet.place()),
-    )
+    return not_read(top.sheet, "no-sections", "it has no dates", "date-column-missing", message)
 
 
 def _dated_by_sections(top: Top, lexicon: Lexicon, head: int | None) -> Sheet | None:

@@ -5,14 +5,14 @@ import re
 from collections.abc import Iterator, Sequence
 
 from nomarium.model.cell import Cell
-from nomarium.model.problem import Problem, note
+from nomarium.model.problem import note
 from nomarium.model.refusal import Refusal
 from nomarium.reading.cells.moments import read_moment
 from nomarium.reading.cells.words import Lexicon, fold
 from nomarium.reading.columns.fitting import left_readings
 from nomarium.reading.columns.lexicons import weekday_columns
 from nomarium.reading.layouts.eventlist import list_in
-from nomarium.reading.layouts.layout import NotRead, Reading, Top
+from nomarium.reading.layouts.layout import NotRead, Reading, Top, not_read
 from nomarium.reading.options import ReadingOptions
 from nomarium.sheets.sheet import Row, Sheet, cell_text
 
@@ -26,12 +26,7 @@ def look(top: Top) -> Reading | NotRead:
     if dated is not None:
         return list_in(top, dated, top.seen)
     message = f"{top.sheet.title} has no weekdays that a week could date."
-    return NotRead(
-        top.sheet,
-        "no-weekdays",
-        "it has no weekdays",
-        Problem("date-column-missing", message, place=top.sheet.place()),
-    )
+    return not_read(top.sheet, "no-weekdays", "it has no weekdays", "date-column-missing", message)
 
 
 def dated_weekdays(top: Top, lexicon: Lexicon) -> Sheet | None:
