@@ -15,8 +15,9 @@ _STATUS = {
     "fest yes accepted scheduled ok active",
     "TENTATIVE": "tentative provisional provisoire vorlaufig provisorisch provisional tentativo voorlopig "
     "pencilled penciled planned draft maybe possible unconfirmed pending tbc proposed option",
-    "CANCELLED": "cancelled canceled annule annulee abgesagt storniert cancelado cancelada anulado geannuleerd "
-    "afgelast off withdrawn cancel called-off",
+    "CANCELLED": "cancelled canceled annule annulee annulle annullato annullata abgesagt storniert entfallt fallt-aus "
+    "entfallen ausgefallen cancelado cancelada anulado anulada suspendido geannuleerd afgelast vervallen odwolane "
+    "odwolany odwolana installt aflyst avlyst peruttu off withdrawn cancel called-off",
 }
 _PRIVACY = {
     "PUBLIC": "public publique offentlich publico publica openbaar normal open everyone default",
@@ -40,6 +41,15 @@ def _table(groups: dict[str, str]) -> dict[str, str]:
 
 
 _STATUSES, _PRIVACIES, _BUSINESS = _table(_STATUS), _table(_PRIVACY), _table(_BUSY)
+
+
+_CANCELLING = _STATUS["CANCELLED"].split()
+CANCELLING_STARTS = frozenset(
+    cased
+    for word in (*_CANCELLING, "fäll", "annulé", "odwoł", "inställ", "n/a")
+    for cased in (word[:4], word[:4].upper(), word[:4].capitalize())
+)
+"""How a text may begin that says it is cancelled, four letters of it: for those who cannot look at all of it."""
 
 
 def read_yes_no(cell: Cell) -> bool | Refusal:

@@ -102,7 +102,10 @@ class _Gathered:
                 f"{number}, “{a}” and “{b}”."
             )
             remedy = f'Say which one it is with --column "{self.headings[other] or first}={column.field}".'
-            if self.headings[other] == column.heading:
+            if self.headings[other] == column.heading and column.field == "summary":
+                message = f"Row {number} names two events, “{a}” and “{b}”: both columns are headed “{column.heading}”."
+                remedy = "Give each event a row of its own, with its date."
+            elif self.headings[other] == column.heading:
                 letter = column_letter(column.at + self.sheet.first_column)
                 remedy = f'Leave one out, such as the second with --column "{letter}=".'
             place = self.sheet.place(number, column.at, column.heading)

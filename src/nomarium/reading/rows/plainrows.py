@@ -8,12 +8,12 @@ from collections.abc import Callable, Mapping, Sequence
 
 from nomarium.model.cell import Cell
 from nomarium.model.event import NO_DETAILS, Event
+from nomarium.reading.cells.choices import CANCELLING_STARTS
 from nomarium.reading.cells.memo import CellMemo
 
 PlainReader = Callable[[int, Sequence[Cell]], Event | None]
 """Gives the event of a row of this number about which nothing is open, and None for all other rows."""
 
-_MAY_CANCEL = ("CANCEL", "Cancel", "cancel", "ANNUL", "Annul", "ABGES", "Abges", "n/a", "N/A")
 PLAIN_FIELDS = ("date", "start", "end", "summary", "location", "description")
 """The columns that a plain table may have; the first four it must have."""
 
@@ -42,7 +42,7 @@ def plain_reader(
             return None
         summary = summary.strip()
         # an error value, an example row, a guarded formula; a bracket or a word that may cancel it; a dash
-        if not summary or summary[0] in "#E'-–—" or summary[-1] == ")" or summary.startswith(_MAY_CANCEL):
+        if not summary or summary[0] in "#E'-–—" or summary[-1] == ")" or summary[:4] in CANCELLING_STARTS:
             return None
         location = locations[row[location_at] if location_at >= 0 else ""]
         description = descriptions[row[description_at] if description_at >= 0 else ""]

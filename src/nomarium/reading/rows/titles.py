@@ -50,10 +50,13 @@ class TitleMaker:
 
 
 def without_cancellation(summary: str) -> str | None:
-    """A title without the word in front (or behind, in brackets) that cancels it; None when there is none.
+    """A title without the word in front (or behind, in brackets) that cancels it; a word that stands alone stays; None
+    when there is none.
 
-    >>> without_cancellation("CANCELLED: Race"), without_cancellation("Race (cancelled)"), without_cancellation("Cancelled debts")
+    >>> without_cancellation("CANCELLED: Race"), without_cancellation("Race (fällt aus)"), without_cancellation("Cancelled debts")
     ('Race', 'Race', None)
+    >>> without_cancellation("Cancelled!")
+    'Cancelled!'
     """
     first, sign, rest = summary.partition(":")
     if not sign:
@@ -63,4 +66,4 @@ def without_cancellation(summary: str) -> str | None:
     before, bracket, word = summary.rpartition("(")
     if bracket and before.strip() and says_cancelled(word.removesuffix(")")):
         return before.strip()
-    return None
+    return summary if says_cancelled(summary) else None
