@@ -104,7 +104,8 @@ def test_text_that_has_everything() -> None:
 def test_every_field_is_where_the_standard_has_it(tmp_path) -> None:
     details = Details(
         ("Launches", "Public, free"), ("Apprentices",), Person("Quill, Maren", "maren@saltmarsh.example"),
-        (Person("", "t@saltmarsh.example"), Person("Odile", "", True)), "https://saltmarsh.example", "TENTATIVE",
+        (Person("", "t@saltmarsh.example"), Person("Odile", "", True)), "https://saltmarsh.example",
+        "https://join.saltmarsh.example/1", "TENTATIVE",
         "PRIVATE", False, 900, "teal", 1, (44.65, -63.57), "own-uid", (("teacher", "R. Finch"),),
     )  # fmt: skip
     event = Event("A", dt.datetime(2027, 4, 5, 9), dt.datetime(2027, 4, 5, 10), None, "", "", details, 2)
@@ -124,6 +125,7 @@ def test_every_field_is_where_the_standard_has_it(tmp_path) -> None:
     )
     assert (read["GEO"].latitude, read["GEO"].longitude) == (44.65, -63.57)
     assert (read["COLOR"], read["URL"]) == ("teal", "https://saltmarsh.example")
+    assert read["CONFERENCE"] == "https://join.saltmarsh.example/1"
     assert (read["X-NOMARIUM-AUDIENCE"], read["X-NOMARIUM-TEACHER"]) == ("Apprentices", "R. Finch")
     assert read.walk("VALARM")[0].decoded("TRIGGER") == dt.timedelta(minutes=-15)
 

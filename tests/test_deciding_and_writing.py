@@ -362,17 +362,17 @@ VALUES = [
 
 @pytest.mark.parametrize(("field", "expected"), VALUES)
 def test_the_values_of_an_event_that_files_go_by(field: str, expected: tuple[str, ...]) -> None:
-    assert Splitter(field).values_of(FULL, BY_VALUE) == expected
+    assert Splitter((field,)).names_of(FULL, BY_VALUE) == expected
 
 
 def test_whose_calendar_an_event_belongs_in_is_said_by_its_source() -> None:
     calendars = Calendars(persons_of=lambda event: (event.summary, event.summary, ""))
-    assert Splitter("person").values_of(FULL, calendars) == ("Keel laying",)
+    assert Splitter(("person",)).names_of(FULL, calendars) == ("Keel laying",)
 
 
 def test_two_teachers_are_parted_by_semicolons_or_lines_and_groups_also_by_commas() -> None:
     def of(field: str, text: str) -> tuple[str, ...]:
-        return Splitter(field).values_of(FULL._replace(details=Details(facets=((field, text),))))
+        return Splitter((field,)).names_of(FULL._replace(details=Details(facets=((field, text),))))
 
     assert of("teacher", "Finch, R.; O.  Tern\nM. Quill") == ("Finch, R.", "O. Tern", "M. Quill")
     assert of("group", "A, B; A") == ("A", "B")

@@ -225,11 +225,15 @@ def test_notes_that_hold_html_are_text_and_public_holidays_keep_nobody_busy(tmp_
     assert events and all(event["TRANSP"] == "TRANSPARENT" for event in events.values())
 
 
-def test_days_of_a_plan_or_a_calendar_are_not_moved(tmp_path: Path) -> None:
-    source = csv_file(tmp_path, "Event,Date\nA,2026-09-07")
-    nomarium("build", source, "-o", tmp_path / "a.ics")
-    outcome = nomarium("build", tmp_path / "a.ics", "-o", tmp_path / "b.ics", "--day-one", "2027-01-05")
-    assert outcome.status == 2 and "calendar file" in outcome.text
+def test_days_of_a_plan_are_not_moved_and_a_calendar_that_repeats_by_months_neither(tmp_path: Path) -> None:
+    plan = csv_file(tmp_path, "Name,First day,Last day\nAutumn,2026-09-07,2026-09-11", "terms.csv").parent
+    csv_file(plan, "Title,Date\nA,2026-09-07")
+    outcome = nomarium("build", plan, "-o", tmp_path / "b.ics", "--day-one", "2027-01-05")
+    assert outcome.status == 2 and "terms say when" in outcome.text
+    monthly = csv_file(tmp_path, "Event,Date,Repeat\nA,2026-09-07,monthly until 7 December 2026", "m.csv")
+    nomarium("build", monthly, "-o", tmp_path / "m.ics", "--repeats", "rule")
+    outcome = nomarium("build", tmp_path / "m.ics", "-o", tmp_path / "n.ics", "--day-one", "2027-01-05")
+    assert outcome.status == 1 and "cannot be moved" in outcome.text and not (tmp_path / "n.ics").exists()
 
 
 def test_rows_of_a_table_that_is_refused_as_a_whole_are_not_kept_as_rejected(tmp_path: Path) -> None:

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import datetime as dt
 import json
+from functools import reduce
 from pathlib import Path
 
 import openpyxl
@@ -156,11 +157,25 @@ def test_headings_of_a_timetable_may_be_spelt_in_many_ways(name: str, tmp_path: 
     assert [str(event["SUMMARY"]) for event in events_in(out)] == ["KN1"]
 
 
-def test_the_starter_plan_builds_as_it_stands_in_both_forms(tmp_path: Path) -> None:
+OWN = {
+    "Autumn": "Harvest", "Staff days": "Staff", "Fog watch": "Fog", "Bring gloves.": "Gloves.", "Knots and splices": "Knots",
+    "finch@saltmarsh.example": "f@saltmarsh.example", "Bowline": "Bowlines", "Open day": "Open house",
+}  # fmt: skip
+"""One text of each table of the starter plan that is left out while it holds the examples alone, and one's own."""
+
+
+def test_the_starter_plan_builds_in_both_forms_once_its_tables_are_ones_own(tmp_path: Path) -> None:
     book, files = tmp_path / "year.xlsx", tmp_path / "year"
     assert nomarium("starter", "plan", "-o", book).status == 0
     assert nomarium("starter", "plan", "-o", files).status == 0
     assert nomarium("starter", "plan", "-o", book).status == 2
+    for path in files.iterdir():
+        text = path.read_text("utf-8-sig")
+        path.write_text(reduce(lambda changed, old: changed.replace(old, OWN[old]), OWN, text))
+    filled = openpyxl.load_workbook(book)
+    for cell in (cell for sheet in filled for row in sheet.iter_rows() for cell in row):
+        cell.value = OWN.get(cell.value, cell.value)
+    filled.save(book)
     for source, out in ((book, tmp_path / "book.ics"), (files, tmp_path / "files.ics")):
         outcome = nomarium("build", source, "-o", out)
         assert outcome.status == 0, outcome.text

@@ -115,6 +115,18 @@ def _conclude(report: BuildReport, target: "Target", sources: Sources, how: Buil
     if how.by_rule and any(plan.meetings for plan in sources.plans):
         message = "The meetings of a plan's classes stay dated events: no rule can say a cycle."
         report.notes.append(note("meetings-dated", message))
+    if sources.edits is not None:
+        problems, notes = sources.edits.unmet()
+        report.problems += problems
+        report.notes += notes
+    if how.withheld is not None:
+        count = how.withheld.count
+        message = (
+            f"{counted(count, 'event')} left out: --without holds {'it' if count == 1 else 'them'} already."
+        )
+        if not count:
+            message = "--without leaves nothing out: the sources have none of its events."
+        report.notes.append(note("events-withheld", message).at(Place()))
     if how.expected is not None and report.event_count != how.expected:
         count = report.event_count
         message = f"{counted(count, 'event was', 'events were')} read and {how.expected:,} expected."
@@ -123,5 +135,8 @@ def _conclude(report: BuildReport, target: "Target", sources: Sources, how: Buil
     if not report.event_count and not report.problems:
         message = "There is no event to write."
         remedy = "An empty calendar must not replace a full one: check the source"
-        remedy += ", --from and --until." if how.first_day or how.last_day else "."
+        narrowing = ["--from and --until"] if how.first_day or how.last_day else []
+        narrowing += ["--only and --leave-out"] if sources.edits is not None else []
+        narrowing += ["--without"] if how.withheld is not None else []
+        remedy += f", {', '.join(narrowing)}." if narrowing else "."
         report.problems.append(Problem("no-events", message, remedy, Place()))

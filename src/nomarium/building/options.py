@@ -5,6 +5,7 @@ from pathlib import Path
 from typing import TYPE_CHECKING, BinaryIO, NamedTuple
 
 if TYPE_CHECKING:
+    from nomarium.building.withheld import Withheld
     from nomarium.reckoning.daysoff import DaysOff, PublicHolidays
 
 
@@ -22,7 +23,8 @@ class BuildOptions(NamedTuple):
     first_day: dt.date | None = None
     last_day: dt.date | None = None
     reminder_secs: int | None = None
-    split_by: str = ""
+    split_by: tuple[str, ...] = ()
+    """The field by which events go into files; of two, the first is a folder's."""
     expected: int | None = None
     partial: bool = False
     afresh: bool = False
@@ -36,5 +38,7 @@ class BuildOptions(NamedTuple):
     """… each with at least this many."""
     days_off: "DaysOff | None" = None
     """Dates on which nothing repeats."""
+    withheld: "Withheld | None" = None
+    """What calendars hold already, so that it is not written again."""
     shown_holidays: "tuple[PublicHolidays, ...]" = ()
     """Public holidays that become events of their own."""

@@ -9,6 +9,7 @@ from nomarium.model.entry import Series
 from nomarium.model.event import Event
 
 if TYPE_CHECKING:
+    from nomarium.building.withheld import Withheld
     from nomarium.reckoning.series import Occurrence
     from nomarium.reckoning.window import Window
 
@@ -24,11 +25,19 @@ class ToWrite(NamedTuple):
 class Spreader:
     """Spreads what repeats in one source, and counts."""
 
-    def __init__(self, window: "Window", by_rule: bool, zone_name: str | None, counts: SpreadCounts) -> None:
+    def __init__(
+        self,
+        window: "Window",
+        by_rule: bool,
+        zone_name: str | None,
+        counts: SpreadCounts,
+        withheld: "Withheld | None",
+    ) -> None:
         self._window = window
         self._by_rule = by_rule
         self._zone_name = zone_name
         self._counts = counts
+        self._withheld = withheld
         self.skipped_rows: list[int] = []
         """Rows of repeats one of whose dates a clock change skips."""
 
@@ -38,7 +47,7 @@ class Spreader:
         from nomarium.reckoning.zones import zone_named
 
         if isinstance(item, Series):
-            found = dates_of(item, self._window, self._zone_name)
+            found = self._wanted(dates_of(item, self._window, self._zone_name))
             main = item.main
             if main is None or main.event.details.recurrence is None:
                 yield from (ToWrite(one.event) for one in found)
@@ -47,11 +56,15 @@ class Spreader:
             else:
                 yield from self._spread(main.event, main.zone, found)
         elif item.details.recurrence is None:
-            if self._window.takes(item):
+            if self._window.takes(item) and not (self._withheld and self._withheld.takes(item)):
                 yield ToWrite(item)
         else:
-            found = dates_of(item, self._window, self._zone_name)
+            found = self._wanted(dates_of(item, self._window, self._zone_name))
             yield from self._spread(item, zone_named(item.zone) if item.zone else None, found)
+
+    def _wanted(self, found: "Iterator[Occurrence]") -> "Iterator[Occurrence]":
+        withheld = self._withheld
+        return found if withheld is None else (one for one in found if not withheld.takes(one.event))
 
     def _spread(
         self, event: Event, zone: dt.tzinfo | None, found: "Iterable[Occurrence]"

@@ -50,7 +50,7 @@ class EventStream:
         shares = self._shares(source.size)
         if shares > 1:
             self._take_shared(source, shares)
-        elif source.may_repeat or self._seen is not None:
+        elif source.may_repeat or self._seen is not None or self._how.withheld is not None:
             self._take_each(source)
         else:
             self._take_plain(source)
@@ -103,9 +103,12 @@ class EventStream:
         write, progress = self._target.write, self._progress
         lead = None if calendars.everywhere else how.reminder_secs
         window = self._window.also_without(source.days_off)
-        spreader = Spreader(window, how.by_rule, self._zone_name, report.spread)
+        spreader = Spreader(window, how.by_rule, self._zone_name, report.spread, how.withheld)
         for item in source.events():
             if not source.revises and self._is_superseded(item, source):
+                source.leave_out(item)
+                continue
+            if how.withheld is not None and how.withheld.takes_by_uid(item):
                 source.leave_out(item)
                 continue
             count = 0
@@ -152,7 +155,7 @@ class EventStream:
     def _shares(self, count: int) -> int:
         """Among how many processes the writing of this many events is worth sharing out; 1 where it cannot be."""
         how = self._how
-        if not count or self._seen is not None or self._target.shared is None:
+        if not count or self._seen is not None or how.withheld is not None or self._target.shared is None:
             return 1
         from nomarium.building.sharing import can_share
 

@@ -4,6 +4,7 @@ from pathlib import Path
 
 import typer
 
+from nomarium.cli import eventoptions as event
 from nomarium.cli import options as opt
 
 EXAMPLE = "Example: nomarium build events.csv -o events.ics --timezone America/Halifax"
@@ -30,15 +31,22 @@ def build(
     swapped: opt.Swapped = None,
     hidden_rows: opt.HiddenRows = None,
     title: opt.Title = None,
-    from_: opt.From = None,
-    until: opt.Until = None,
-    repeats: opt.Repeats = "dated",
-    days_off: opt.DaysOffFiles = None,
-    public_holidays: opt.PublicHolidayCodes = None,
-    show_holidays: opt.ShowHolidays = False,
-    merge_duplicates: opt.MergeDuplicates = False,
-    reminder: opt.Reminder = None,
-    expect: opt.Expect = None,
+    only: event.Only = None,
+    leave_out: event.LeaveOut = None,
+    override: event.Override = None,
+    rename: event.Rename = None,
+    people: event.People = None,
+    places: event.Places = None,
+    without: event.Without = None,
+    from_: event.From = None,
+    until: event.Until = None,
+    repeats: event.Repeats = "dated",
+    days_off: event.DaysOffFiles = None,
+    public_holidays: event.PublicHolidayCodes = None,
+    show_holidays: event.ShowHolidays = False,
+    merge_duplicates: event.MergeDuplicates = False,
+    reminder: event.Reminder = None,
+    expect: event.Expect = None,
     split_by: opt.SplitBy = None,
     name: opt.Name = None,
     color: opt.Color = None,
@@ -57,7 +65,7 @@ def build(
     from nomarium.building.report import BuildReport
     from nomarium.cli import buildoptions as asked
     from nomarium.cli.buildreport import say_build
-    from nomarium.cli.optionvalues import length_option, reading_options, window_options
+    from nomarium.cli.optionvalues import edits_asked, length_option, reading_options, window_options
     from nomarium.cli.progress import counting
     from nomarium.cli.sources import calendar_name, opened, revised
 
@@ -65,14 +73,15 @@ def build(
     first, last = window_options(from_, until)
     reading = reading_options(
         sheet=sheet, layout=layout, column=column, set_=set_, keep_extra=keep_extra, timezone=timezone,
-        date_order=date_order, school_year=school_year, language=language, default_length=default_length, fill_down=fill_down, day_one=day_one, clock=clock, spans=spans, swapped=swapped, hidden_rows=hidden_rows, title=title, until=last, knows_days_off=bool(days_off or public_holidays), recipe=recipe,
+        date_order=date_order, school_year=school_year, language=language, default_length=default_length, fill_down=fill_down, day_one=day_one, clock=clock, spans=spans, swapped=swapped, hidden_rows=hidden_rows, title=title, edits=edits_asked(only, leave_out, override, rename, people, places), until=last, knows_days_off=bool(days_off or public_holidays), recipe=recipe,
     )  # fmt: skip
+    split = asked.split_option(split_by) or reading.split_by
     called = name or calendar_name(sources, output)
     how = BuildOptions(
-        output=None if dry_run else asked.target_option(output, split_by), calendar_name=called, identity_name=called,
+        output=None if dry_run else asked.target_option(output, split), calendar_name=called, identity_name=called,
         dtstamp=revised(sources), color=asked.color_option(color), first_day=first, last_day=last,
         reminder_secs=length_option(reminder, "--reminder") if reminder else None,
-        split_by=asked.split_option(split_by), expected=expect, partial=partial, afresh=afresh,
+        split_by=split, expected=expect, partial=partial, afresh=afresh,
         cancel_removed=cancel_removed, by_rule=asked.by_rule_option(repeats, output), merge_duplicates=merge_duplicates,
     )  # fmt: skip
     how = asked.with_workers(how, workers)
@@ -83,7 +92,11 @@ def build(
         report = BuildReport()
         report.problems += problems
     else:
-        with opened(sources, reading.sheets, reading.zone) as found, counting() as progress:
+        with (
+            opened(sources, reading.sheets, reading.zone, reading.people, reading.places) as found,
+            counting() as progress,
+        ):
+            how = asked.with_withheld(how, without or reading.without, found, reading)
             how = how if name else asked.named_by_source(how, found, reading)
             report = build_calendar(found, reading, how, progress)
     if rejects and report.rejected_rows:

@@ -13,7 +13,7 @@ from nomarium.reading.options import ReadingOptions
 from nomarium.sources.opening import Opened
 
 
-def target_option(output: str, split_by: list[str] | None) -> "Path | BinaryIO":
+def target_option(output: str, split_by: Sequence[str]) -> "Path | BinaryIO":
     """Where a build goes, when that is a place that its events can go to."""
     if output == "-":
         if split_by:
@@ -45,7 +45,7 @@ def target_option(output: str, split_by: list[str] | None) -> "Path | BinaryIO":
 def named_by_source(how: BuildOptions, found: Opened, reading: ReadingOptions) -> BuildOptions:
     """The options with the name that the source gives itself: a plan in its settings, a calendar file in its head, when
     the sources are one of these and nothing else."""
-    sheets, calendars = found
+    sheets, calendars = found.sheets, found.calendars
     if calendars and not sheets and calendars[0].name:
         return how._replace(calendar_name=calendars[0].name)
     if reading.layout != "plan" and not any(sheet.name for sheet in sheets):
@@ -99,6 +99,34 @@ def with_days_off(
     return how._replace(days_off=skipped.days_off or None, shown_holidays=shown), skipped.problems
 
 
+def with_withheld(
+    how: BuildOptions, files: Sequence[str], found: Opened, reading: ReadingOptions
+) -> BuildOptions:
+    """The options with the events that calendar files hold already. Raises SourceError for a file that is none, or one
+    with a series without an end, when nothing says until when."""
+    if not files:
+        return how
+    from nomarium.building.withheld import Withheld
+    from nomarium.cli.sources import opened
+    from nomarium.model.errors import SourceError
+    from nomarium.reckoning.window import Window
+    from nomarium.sources.calendars import calendar_sources
+    from nomarium.sources.dated import dated_events
+
+    with opened(files, zone_name=reading.zone) as held:
+        if held.sheets:
+            raise wrong(
+                f"--without {held.sheets[0].file} is no calendar file.", "Build a calendar from it first."
+            )
+        sources = calendar_sources(held.calendars, reading)
+        events = list(dated_events(sources, Window(how.first_day, how.last_day), reading.zone))
+        problems = [one for source in sources for one in source.account.all_problems()]
+    if problems:
+        raise SourceError(problems[0])
+    own = {entry.event.details.uid for calendar in found.calendars for entry in calendar.entries}
+    return how._replace(withheld=Withheld(events, own))
+
+
 def color_option(name: str | None) -> str:
     if not name:
         return ""
@@ -111,15 +139,20 @@ def color_option(name: str | None) -> str:
     return color
 
 
-def split_option(texts: list[str] | None) -> str:
-    if not texts:
-        return ""
-    if len(texts) > 1:
-        raise wrong("--split-by is given twice, and a build is split by one field.", "Keep one of them.")
-    text = texts[0]
+def split_option(texts: list[str] | None) -> tuple[str, ...]:
+    """The one or two fields of a split."""
     from nomarium.targets.splitting import SPLIT_FIELDS
 
-    field = field_option(text, "--split-by")
-    if field not in SPLIT_FIELDS:
-        raise wrong(f"A build cannot be split by {field}.", f"Split by one of {', '.join(SPLIT_FIELDS)}.")
-    return field
+    if len(texts or ()) > 1:
+        raise wrong(
+            "--split-by is given twice.", f"Two fields go together: --split-by {','.join((texts or ())[:2])}."
+        )
+    fields = [field_option(name, "--split-by") for text in texts or () for name in text.split(",")]
+    for field in fields:
+        if field not in SPLIT_FIELDS:
+            raise wrong(f"A build cannot be split by {field}.", f"Split by one of {', '.join(SPLIT_FIELDS)}.")
+    if len(fields) > 2 or len(set(fields)) < len(fields):
+        raise wrong(
+            f"--split-by {','.join(fields)}: a build is split by one field or by two.", "Keep two of them."
+        )
+    return tuple(fields)

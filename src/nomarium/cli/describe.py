@@ -1,7 +1,7 @@
 """What a survey says of each column, in words."""
 
 from nomarium.reading.cells.moments import ROLES
-from nomarium.reading.columns.columns import Column
+from nomarium.reading.columns.column import Column
 from nomarium.reading.columns.decisions import ORDER_NAMES, Decisions
 
 _FIELD_WORDS = {

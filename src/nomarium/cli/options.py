@@ -4,7 +4,7 @@ from typing import Annotated
 
 import typer
 
-READING, EVENTS, WRITING, REPORT = "Reading the source", "The events", "Writing", "Reporting"
+READING, WRITING, REPORT = "Reading the source", "Writing", "Reporting"
 
 Sources = Annotated[
     list[str] | None,
@@ -180,42 +180,6 @@ Title = Annotated[
         rich_help_panel=READING,
     ),
 ]
-From = Annotated[
-    str | None,
-    typer.Option(
-        "--from",
-        metavar="DATE",
-        help="Keep only events that touch this day or a later one.",
-        rich_help_panel=EVENTS,
-    ),
-]
-Until = Annotated[
-    str | None,
-    typer.Option(
-        "--until",
-        metavar="DATE",
-        help="Keep only events to this day (inclusive); a repeat without an end stops here.",
-        rich_help_panel=EVENTS,
-    ),
-]
-DaysOffFiles = Annotated[
-    list[str] | None,
-    typer.Option(
-        "--days-off",
-        metavar="FILE",
-        help="Repeats skip these dates: a table of names with dates or ranges, or a calendar file. May be repeated.",
-        rich_help_panel=EVENTS,
-    ),
-]
-PublicHolidayCodes = Annotated[
-    list[str] | None,
-    typer.Option(
-        "--public-holidays",
-        metavar="CODE",
-        help="Repeats skip the public holidays of a country or region, such as NZ or CA-NS. May be repeated.",
-        rich_help_panel=EVENTS,
-    ),
-]
 Json = Annotated[
     bool,
     typer.Option("--json", help="Print the same facts as one JSON document.", rich_help_panel=REPORT),
@@ -231,56 +195,12 @@ Output = Annotated[
         rich_help_panel=WRITING,
     ),
 ]
-Repeats = Annotated[
-    str,
-    typer.Option(
-        "--repeats",
-        metavar="dated|rule",
-        help="Expand repeats into dated events, or keep a rule with its exceptions where a rule can say it.",
-        rich_help_panel=EVENTS,
-    ),
-]
-ShowHolidays = Annotated[
-    bool,
-    typer.Option(
-        "--show-holidays",
-        help="Add the public holidays as all-day events, too.",
-        rich_help_panel=EVENTS,
-    ),
-]
-MergeDuplicates = Annotated[
-    bool,
-    typer.Option(
-        "--merge-duplicates",
-        help="Write events that say the same, under whatever UIDs, once.",
-        rich_help_panel=EVENTS,
-    ),
-]
-Reminder = Annotated[
-    str | None,
-    typer.Option(
-        "--reminder",
-        metavar="LENGTH",
-        help="A display alarm this long before each event that has none.",
-        rich_help_panel=EVENTS,
-    ),
-]
-Expect = Annotated[
-    int | None,
-    typer.Option(
-        "--expect",
-        metavar="N",
-        min=0,
-        help="Fail if the number of events is not N.",
-        rich_help_panel=EVENTS,
-    ),
-]
 SplitBy = Annotated[
     list[str] | None,
     typer.Option(
         "--split-by",
-        metavar="FIELD",
-        help="One file a value of this field: audience, categories, teacher, class, room …",
+        metavar="FIELD[,FIELD]",
+        help="One file a value of this field: audience, categories, teacher, class, room …; with two (teacher,term) a folder a value of the first.",
         rich_help_panel=WRITING,
     ),
 ]

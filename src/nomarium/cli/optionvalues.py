@@ -8,6 +8,27 @@ from nomarium.model.errors import UsageError
 from nomarium.model.problem import Problem
 from nomarium.reading.options import Clock, HiddenRows, Layout, Order, ReadingOptions, Spans, Swapped
 
+_NO_EDITS = ReadingOptions()
+
+
+def edits_asked(
+    only: list[str] | None = None,
+    leave_out: list[str] | None = None,
+    override: list[str] | None = None,
+    rename: list[str] | None = None,
+    people: list[str] | None = None,
+    places: list[str] | None = None,
+) -> ReadingOptions:
+    """What is to be done to events after they are read. Raises UsageError for the first that makes no sense."""
+    return ReadingOptions(
+        only=_pairs(only or [], "--only"),
+        dropped=_pairs(leave_out or [], "--leave-out"),
+        overrides=_overrides(override or []),
+        renamed=_renamed(rename or []),
+        people=tuple(people or ()),
+        places=tuple(places or ()),
+    )
+
 
 def reading_options(
     *,
@@ -28,13 +49,14 @@ def reading_options(
     swapped: str | None = None,
     hidden_rows: str | None = None,
     title: str | None = None,
+    edits: ReadingOptions = _NO_EDITS,
     until: dt.date | None = None,
     knows_days_off: bool = False,
     recipe: str | None = None,
 ) -> ReadingOptions:
     """The reading options of a command line, over those of a recipe. Raises UsageError for the first that makes no
     sense, SourceError for a recipe that cannot be used."""
-    options = ReadingOptions(
+    options = edits._replace(
         sheets=tuple(sheet or ()),
         layout=_layout(layout),
         columns=_columns(column or []),
@@ -88,31 +110,83 @@ def _choice(text: str | None, option: str, known: tuple[str, ...]) -> str:
 
 
 def _columns(texts: list[str]) -> dict[str, str]:
-    columns = {}
+    columns: dict[str, str] = {}
     for text in texts:
         heading, sign, field = text.rpartition("=")
         if not sign or not heading:
             raise wrong(f"--column {text} has no “=”.", 'Write it like --column "Opponent=summary".')
-        columns[heading.strip()] = field_option(field, "--column") if field.strip() else ""
+        known = field_option(field, "--column") if field.strip() else ""
+        if columns.setdefault(heading.strip(), known) != known:
+            raise wrong(f"--column says two things of “{heading.strip()}”.", "Keep one of them.")
     return columns
 
 
 def _defaults(texts: list[str]) -> dict[str, str]:
+    return _fields_with_values(texts, "--set")
+
+
+def _fields_with_values(texts: list[str], option: str) -> dict[str, str]:
+    """Fields and the values that an option gives them, each of which must be one that its cells can have."""
     from nomarium.model.refusal import Refusal
     from nomarium.reading.cells.memo import value_memo
     from nomarium.reading.cells.moments import ROLES
 
-    defaults = {}
+    values: dict[str, str] = {}
+    for text in texts:
+        name, sign, value = (part.strip() for part in text.partition("="))
+        if not sign:
+            raise wrong(f"{option} {text} has no “=”.", f'Write it like {option} location="Main slip".')
+        field = field_option(name, option)
+        read = value_memo(field, value)[""] if field not in ROLES else None
+        if isinstance(read, Refusal):
+            raise wrong(f"{option} {text}: {read.message}", read.remedy)
+        if values.setdefault(field, value) != value:
+            raise wrong(
+                f"{option} gives {field} twice, “{values[field]}” and “{value}”.", "Keep one of them."
+            )
+    return values
+
+
+def _pairs(texts: list[str], option: str) -> tuple[tuple[str, str], ...]:
+    """Fields with values by which events are picked; a value may be blank."""
+    from nomarium.model.values import VALUE_FIELDS
+
+    pairs = []
     for text in texts:
         name, sign, value = text.partition("=")
         if not sign:
-            raise wrong(f"--set {text} has no “=”.", 'Write it like --set location="Main slip".')
-        field = field_option(name, "--set")
-        read = value_memo(field, value)[""] if field not in ROLES else None
-        if isinstance(read, Refusal):
-            raise wrong(f"--set {text}: {read.message}", read.remedy)
-        defaults[field] = value.strip()
-    return defaults
+            raise wrong(f"{option} {text} has no “=”.", f"Write it like {option} categories=Race.")
+        field = field_option(name, option)
+        if field not in VALUE_FIELDS:
+            remedy = "For dates there are --from and --until."
+            if field not in ("date", "start", "end", "when", "time", "end-date"):
+                remedy = f"Pick by one of {', '.join(VALUE_FIELDS)}."
+            raise wrong(f"{option}: events cannot be picked by their {field}.", remedy)
+        pairs.append((field, value.strip()))
+    return tuple(pairs)
+
+
+def _overrides(texts: list[str]) -> dict[str, str]:
+    found = _fields_with_values(texts, "--override")
+    for field in found:
+        if field == "uid":
+            raise wrong("--override uid: two events cannot share one.", "Leave it out.")
+    return found
+
+
+def _renamed(texts: list[str]) -> dict[str, str]:
+    found: dict[str, str] = {}
+    for text in texts:
+        old, sign, new = (part.strip() for part in text.partition("="))
+        if not sign or not old:
+            raise wrong(f"--rename {text} has no “=” after a title.", 'Write it like --rename "A1=Rigging".')
+        if not new:
+            raise wrong(
+                f"--rename {text} has no new title.", f'To leave it out: --leave-out "summary={old}".'
+            )
+        if found.setdefault(old, new) != new:
+            raise wrong(f"--rename calls “{old}” both “{found[old]}” and “{new}”.", "Keep one of them.")
+    return found
 
 
 def field_option(text: str, option: str) -> str:
@@ -120,6 +194,7 @@ def field_option(text: str, option: str) -> str:
     from nomarium.reading.columns.headings import FIELDS, near_field
 
     name = text.strip().lower().replace("_", "-").replace(" ", "-")
+    name = {"title": "summary", "category": "categories"}.get(name, name)  # what everybody calls them
     if name in FIELDS or (name == "person" and option == "--split-by"):
         return name
     near = near_field(text)

@@ -21,9 +21,14 @@ if TYPE_CHECKING:
 
 @contextlib.contextmanager
 def opened(
-    sources: Sequence[str], wanted_sheets: tuple[str, ...], zone_name: str | None = None
+    sources: Sequence[str],
+    wanted_sheets: tuple[str, ...] = (),
+    zone_name: str | None = None,
+    people: Sequence[str] = (),
+    places: Sequence[str] = (),
 ) -> Iterator[Opened]:
-    """The sheets and calendars of all sources. Raises SourceError for the first that cannot be opened."""
+    """The sheets and calendars of all sources, and the tables that they are joined with. Raises SourceError for the
+    first that cannot be opened."""
     sheets, calendars = list[Sheet](), list["CalendarRead"]()
     with contextlib.ExitStack() as stack:
         for source in sources:
@@ -39,7 +44,11 @@ def opened(
         if wanted_sheets and not any(sheet.name for sheet in sheets):
             message = f"--sheet names a sheet, and {', '.join(sources)} has none."
             raise UsageError(Problem("sheet-unknown", message, "Leave --sheet out."))
-        yield Opened(sheets, calendars)
+        joined = [
+            [sheet for file in files for sheet in open_source(*stack.enter_context(_local(file)), ())]
+            for files in (people, places)
+        ]
+        yield Opened(sheets, calendars, *joined)
 
 
 def _check_plan_folder(path: Path, name: str) -> None:

@@ -5,6 +5,7 @@ from typing import TYPE_CHECKING, Annotated
 
 import typer
 
+from nomarium.cli import eventoptions as event
 from nomarium.cli import options as opt
 from nomarium.cli.render import say_json
 from nomarium.model.errors import UsageError
@@ -37,7 +38,13 @@ def survey(
     swapped: opt.Swapped = None,
     hidden_rows: opt.HiddenRows = None,
     title: opt.Title = None,
-    until: opt.Until = None,
+    only: event.Only = None,
+    leave_out: event.LeaveOut = None,
+    override: event.Override = None,
+    rename: event.Rename = None,
+    people: event.People = None,
+    places: event.Places = None,
+    until: event.Until = None,
     save: Annotated[
         str | None,
         typer.Option(
@@ -53,7 +60,7 @@ def survey(
     # what does the work is imported when there is work: --help shows every command
     from nomarium.building.build import build as build_calendar
     from nomarium.building.options import BuildOptions
-    from nomarium.cli.optionvalues import date_option, reading_options
+    from nomarium.cli.optionvalues import date_option, edits_asked, reading_options
     from nomarium.cli.sources import calendar_name, opened
     from nomarium.cli.surveyreport import say_survey, survey_facts
 
@@ -64,11 +71,11 @@ def survey(
     reading = reading_options(
         sheet=sheet, layout=layout, column=column, set_=set_, keep_extra=keep_extra, timezone=timezone,
         date_order=date_order, school_year=school_year, language=language, default_length=default_length,
-        fill_down=fill_down, day_one=day_one, clock=clock, spans=spans, swapped=swapped, hidden_rows=hidden_rows, title=title, until=last, knows_days_off=True, recipe=recipe,
+        fill_down=fill_down, day_one=day_one, clock=clock, spans=spans, swapped=swapped, hidden_rows=hidden_rows, title=title, edits=edits_asked(only, leave_out, override, rename, people, places), until=last, knows_days_off=True, recipe=recipe,
     )  # fmt: skip
     called = calendar_name(sources, "-")
     dry = BuildOptions(None, called, called, "19700101T000000Z", last_day=last)
-    with opened(sources, reading.sheets, reading.zone) as found:
+    with opened(sources, reading.sheets, reading.zone, reading.people, reading.places) as found:
         report = build_calendar(found, reading, dry)
     if save and report.readings:
         _keep(report, reading, Path(save))

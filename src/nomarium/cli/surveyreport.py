@@ -11,7 +11,7 @@ from nomarium.cli.sources import calendar_name
 from nomarium.model.account import Account
 from nomarium.model.problem import column_letter
 from nomarium.model.wording import counted
-from nomarium.reading.columns.columns import Column
+from nomarium.reading.columns.column import Column
 from nomarium.reading.layouts.layout import Reading
 from nomarium.reading.options import ReadingOptions
 

@@ -6,6 +6,7 @@ from typing import TYPE_CHECKING, Annotated
 
 import typer
 
+from nomarium.cli import eventoptions as event
 from nomarium.cli import options as opt
 from nomarium.cli.render import say, say_json, say_notes, say_problems
 from nomarium.model import wording
@@ -31,7 +32,9 @@ def tally(
     by: Annotated[
         str,
         typer.Option(
-            "--by", metavar="FIELD", help="class, teacher, room, group, label, division or category."
+            "--by",
+            metavar="FIELD",
+            help="class, teacher, room, group, label, division, category, or any other field: the title, say.",
         ),
     ] = "class",
     per: Annotated[str, typer.Option("--per", metavar="month|term", help="What the columns are.")] = "month",
@@ -44,15 +47,30 @@ def tally(
             help="Keep it: .csv or .xlsx a table, .png, .svg or .pdf a chart.",
         ),
     ] = None,
+    sheet: opt.Sheets = None,
+    layout: opt.As = None,
+    column: opt.Columns = None,
+    set_: opt.Sets = None,
+    recipe: opt.Recipe = None,
     timezone: opt.Timezone = None,
     date_order: opt.DateOrder = None,
     school_year: opt.SchoolYear = None,
-    from_: opt.From = None,
-    until: opt.Until = None,
+    language: opt.Languages = None,
+    default_length: opt.DefaultLength = None,
+    fill_down: opt.FillDown = None,
+    clock: opt.Clock = None,
+    spans: opt.Spans = None,
+    title: opt.Title = None,
+    only: event.Only = None,
+    leave_out: event.LeaveOut = None,
+    override: event.Override = None,
+    rename: event.Rename = None,
+    from_: event.From = None,
+    until: event.Until = None,
     json: opt.Json = False,
 ) -> None:
     """Count meetings, periods and hours for each class, teacher, room or label, by month or term."""
-    from nomarium.cli.optionvalues import reading_options, window_options
+    from nomarium.cli.optionvalues import edits_asked, reading_options, window_options
     from nomarium.cli.sources import opened
     from nomarium.reckoning.window import Window
     from nomarium.school.tally import tally_of
@@ -62,13 +80,18 @@ def tally(
     kind, span = _kind_and_span(by, per)
     _check_target(output)
     first, last = window_options(from_, until)
-    reading = reading_options(timezone=timezone, date_order=date_order, school_year=school_year, until=last)
-    with opened([source], (), reading.zone) as found:
+    reading = reading_options(
+        sheet=sheet, layout=layout, column=column, set_=set_, recipe=recipe, timezone=timezone, date_order=date_order,
+        school_year=school_year, language=language, default_length=default_length, fill_down=fill_down, clock=clock,
+        spans=spans, title=title, edits=edits_asked(only, leave_out, override, rename), until=last,
+    )  # fmt: skip
+    with opened([source], reading.sheets, reading.zone, reading.people, reading.places) as found:
         sources = sources_in(found, reading, identity_name=source)
         plan = sources.plans[0] if sources.plans else None
         counted = tally_of(dated_events(sources.taught, Window(first, last), reading.zone), kind, span, plan)
     accounts = [account for one in sources.taught for account in one.accounts]
-    problems = [*sources.problems, *(one for account in accounts for one in account.all_problems())]
+    unmet = sources.edits.unmet()[0] if sources.edits is not None else []
+    problems = [*sources.problems, *unmet, *(one for account in accounts for one in account.all_problems())]
     if output and not problems:
         _keep(counted, Path(output))
     if json:
@@ -80,19 +103,17 @@ def tally(
 
 def _kind_and_span(by: str, per: str) -> tuple[str, str]:
     """What is counted, and what the columns are."""
-    from nomarium.school.tally import KINDS, SPANS
+    from nomarium.model.values import VALUE_FIELDS
+    from nomarium.school.tally import SPANS
 
-    by, per = by.casefold().removesuffix("s") if by.casefold() != "class" else "class", per.casefold()
-    if by not in KINDS or per not in SPANS:
-        what = f"--by {by}" if by not in KINDS else f"--per {per}"
-        raise UsageError(
-            Problem(
-                "usage",
-                f"{what} is nothing to count by.",
-                f"Use --by {', '.join(KINDS)}; --per {', '.join(SPANS)}.",
-            )
-        )
-    return by, per
+    names = {**{field: field for field in VALUE_FIELDS}, "category": "categories", "title": "summary"}
+    asked, per = by.casefold(), per.casefold()
+    kind = names.get(asked) or names.get(asked.removesuffix("s"))
+    if kind is None or per not in SPANS:
+        what = f"--by {by}" if kind is None else f"--per {per}"
+        remedy = f"Use --by {', '.join(VALUE_FIELDS)}; --per {', '.join(SPANS)}."
+        raise UsageError(Problem("usage", f"{what} is nothing to count by.", remedy))
+    return kind, per
 
 
 def _check_target(output: str | None) -> None:

@@ -132,6 +132,9 @@ def _details(event: Event) -> str:
         lines.append(_person("ATTENDEE", person))
     if details.url:
         lines.append("URL:" + details.url.replace("\r", "").replace("\n", ""))
+    if details.conference:
+        # RFC 7986, 5.11: the value's type must be said
+        lines.append("CONFERENCE;VALUE=URI:" + details.conference.replace("\r", "").replace("\n", ""))
     if details.status:
         lines.append("STATUS:" + details.status)
     if details.privacy:

@@ -4,6 +4,7 @@ The file is searched for its VEVENTs as bytes, and each is unfolded and decoded 
 neither mending nor a look at their parameters twice, since every property's head is remembered.
 """
 
+import copy
 import datetime as dt
 from collections import Counter
 from typing import Any
@@ -28,6 +29,8 @@ _ONCE = frozenset(
 )
 _MANY = frozenset("CATEGORIES ATTENDEE RRULE EXRULE RDATE EXDATE".split())
 _OWN = "X-NOMARIUM-"
+_BARE_CONFERENCE = "CONFERENCE;VALUE=URI"
+"""What the field holds; one with a label or features is kept as a line (RFC 7986, 5.11)."""
 
 
 _LEFT_OUT = {
@@ -67,6 +70,12 @@ class CalendarRead:
         """Components, VEVENTs and others, as they were met."""
         self.left_out = 0
         """Components that are no events."""
+
+    def with_entries(self, entries: list[Entry]) -> "CalendarRead":
+        """The same with other entries."""
+        other = copy.copy(self)
+        other.entries = entries
+        return other
 
 
 def read_calendar(data: bytes, file: str, zone_name: str | None = None) -> CalendarRead:
@@ -203,6 +212,8 @@ class _Reader:
             if name in _ONCE:
                 if name not in once:
                     once[name] = (head, value)
+            elif name == "CONFERENCE" and name not in once and head.upper() == _BARE_CONFERENCE:
+                once[name] = (head, value)
             elif name in _MANY:
                 many.setdefault(name, []).append((head, value))
             elif name.startswith(_OWN):

@@ -61,6 +61,7 @@ def event_details(
         organizer=_person(*once["ORGANIZER"]) if "ORGANIZER" in once else None,
         attendees=attendees,
         url=once["URL"][1].strip() if "URL" in once else "",
+        conference=once["CONFERENCE"][1].strip() if "CONFERENCE" in once else "",
         status=status,
         privacy=privacy,
         busy=busy == "OPAQUE" if busy else None,

@@ -22,6 +22,13 @@ class Person(NamedTuple):
     """More parameters as a calendar file had them, such as `;PARTSTAT=ACCEPTED`; written back."""
 
 
+def asked_to_reply(person: Person) -> Person:
+    """An attendee with RSVP=TRUE."""
+    if ";RSVP=TRUE" in person.parameters.upper():
+        return person
+    return person._replace(parameters=f"{person.parameters};RSVP=TRUE")
+
+
 class Details(NamedTuple):
     """The fields that few events have, apart, so that the many without cost nothing for them."""
 
@@ -31,6 +38,8 @@ class Details(NamedTuple):
     organizer: Person | None = None
     attendees: tuple[Person, ...] = ()
     url: str = ""
+    conference: str = ""
+    """The link, or the number to dial, by which people join from elsewhere (RFC 7986, 5.11)."""
     status: str = ""
     """CONFIRMED, TENTATIVE, CANCELLED or nothing (RFC 5545, 3.8.1.11)."""
     privacy: str = ""

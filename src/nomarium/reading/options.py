@@ -49,8 +49,16 @@ class ReadingOptions(NamedTuple):
     """A template of titles, `{Subject}: {title}`; nothing: the summary as it stands."""
     header_row: int | None = None
     """The row of the headings, 0 for none; from a recipe."""
+    only: tuple[tuple[str, str], ...] = ()
+    """(field, value): events that have none of a field's values are left out; `*` is any text."""
+    dropped: tuple[tuple[str, str], ...] = ()
+    """(field, value): events with one of them are left out."""
+    overrides: Mapping[str, str] = MappingProxyType({})
+    """Field → the value in every row, whatever stands there."""
     renamed: Mapping[str, str] = MappingProxyType({})
-    """Summaries as they stand → what to call the event; from a recipe."""
+    """Titles or codes as they stand → what to call the event or the class."""
+    from_recipe: frozenset[str] = frozenset()
+    """What of these comes from a recipe, and may meet nothing: `only`, `leave_out`, and titles of `renamed`."""
     left_out: tuple[str, ...] = ()
     """Texts: rows that have one as a whole cell are left out; from a recipe."""
     repeats_until: dt.date | None = None
@@ -59,6 +67,14 @@ class ReadingOptions(NamedTuple):
     """Whether dates on which nothing repeats were given."""
     cycle: Callable[[str], Callable[[dt.date], list[dt.date]] | None] | None = None
     """What reads phrases about a school year, such as “every Day 3”; from a plan."""
+    people: tuple[str, ...] = ()
+    """Files of names and addresses, which events are joined with …"""
+    places: tuple[str, ...] = ()
+    """… and of places and where they are."""
+    without: tuple[str, ...] = ()
+    """Calendar files whose events are not written again; from a recipe."""
+    split_by: tuple[str, ...] = ()
+    """The fields by which a build is split; from a recipe."""
     recipe_name: str = ""
     """The recipe that some of this comes from, for messages."""
 
@@ -66,3 +82,8 @@ class ReadingOptions(NamedTuple):
     def length_secs(self) -> int:
         """The length of a timed event with no end."""
         return 3600 if self.default_length_secs is None else self.default_length_secs
+
+
+def asks_for_edits(options: ReadingOptions) -> bool:
+    """Whether anything is to be done to events after they are read."""
+    return bool(options.only or options.dropped or options.overrides or options.renamed or options.title)

@@ -91,6 +91,21 @@ def class_names(plan: Plan) -> dict[str, str]:
     return {key: name if shared[name] == 1 else f"{name} ({codes[key]})" for key, name in names.items()}
 
 
+def codes_of(plan: Plan) -> dict[tuple[str, str], str]:
+    """(field, what its events say) → the code that the timetable has for it."""
+    names, naming = class_names(plan), plan.naming
+    found: dict[tuple[str, str], str] = {}
+    for slot in plan.slots:
+        found["class", names[plain(slot.code)]] = slot.code
+        for kind, codes in (
+            ("teacher", slot.teachers),
+            ("room", (slot.room,)),
+            ("group", read_list(slot.group)),
+        ):
+            found |= {(kind, naming.name(kind, code)): code for code in codes if code}
+    return found
+
+
 def values_of(plan: Plan, slot: Slot) -> dict[str, str]:
     """The fields of templates that a slot fills by itself."""
     naming = plan.naming

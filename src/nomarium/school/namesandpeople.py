@@ -157,6 +157,13 @@ def people_in(table: Table | None) -> tuple[People, list[Problem]]:
         if not name:
             problems.append(item.problem("name-missing", "name", "The row has no name.", "Give it one."))
             continue
+        other = next((one for one in persons if plain(one.name) == plain(name) and one.email != email), None)
+        if other is not None:
+            message = f"{name} has two addresses, {other.email or 'none'} and {email or 'none'}."
+            problems.append(
+                item.problem("name-twice", "name", message, "Keep one row, or tell the two people apart.")
+            )
+            continue
         persons.append(Person(name, email))
         for group in read_list(item.text("groups")):
             groups[plain(group)].append(name)

@@ -6,7 +6,7 @@ from typing import NamedTuple
 
 from nomarium.model.account import Account, RejectedRow
 from nomarium.model.problem import Place, Problem, note
-from nomarium.model.wording import nearest
+from nomarium.model.wording import listed, nearest
 from nomarium.reading.options import ReadingOptions
 from nomarium.reckoning.daysoff import DaysOff
 from nomarium.school.bells import Bells, read_bells
@@ -25,6 +25,7 @@ from nomarium.school.plantables import (
     table_name,
 )
 from nomarium.school.settings import Settings, read_settings
+from nomarium.school.starter import is_untouched
 from nomarium.school.timetable import Known, Slot, merged_slots, read_list
 from nomarium.school.timetablegrids import find_grid, read_timetable_grid
 from nomarium.school.year import Year, make_year
@@ -134,9 +135,13 @@ def _tables(
     tables: dict[str, Table] = {}
     grids: list[tuple[str, Sheet]] = []
     events: list[Sheet] = []
+    untouched: list[str] = []
     for sheet in sheets:
         name = table_name(sheet.name)
         if name is None and sheet.name == EXPLANATION:
+            continue
+        if name is not None and is_untouched(name, (row for _, row in sheet.rows())):
+            untouched.append(TITLES[name])
             continue
         if name is None:
             near = near_table(sheet.name)
@@ -160,6 +165,11 @@ def _tables(
             problems += found
             notes += told
             tables[name] = table
+    if untouched:
+        message = (
+            f"Left out, for they hold the examples of the starter plan and nothing else: {listed(untouched)}."
+        )
+        notes.append(note("example-left-out", message, "Write your own over them.").at(Place(sheets[0].file)))
     return tables, grids, events
 
 

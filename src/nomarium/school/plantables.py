@@ -62,6 +62,11 @@ HEADINGS: dict[str, dict[str, str]] = {
         "name": "Name, full name, person, teacher, nom", "email": "Email, e-mail, mail, address, email address, courriel",
         "groups": "Groups, group, member of, groupes, groupe",
     },
+    "places": {
+        "name": "Name, place, place name, room, location, venue, where, code, lieu, salle, nom", "address": "Address, street, street address, adresse",
+        "geo": "Coordinates, geo, lat long, latitude longitude, gps, coordonnees", "latitude": "Latitude, lat", "longitude": "Longitude, long, lon, lng",
+        "url": "Link, url, map, map link, web, website, web page, lien",
+    },
     "lessons": {
         "class": "Class, course, code, classe, cours", "title": "Title, lesson, topic, name, titre, lecon, sujet", "notes": "Notes, note, description, homework, remarques",
         "meetings": "Meetings, number of meetings, length, periods, lessons, rencontres",
@@ -70,7 +75,7 @@ HEADINGS: dict[str, dict[str, str]] = {
 REQUIRED: dict[str, tuple[str, ...]] = {
     "settings": ("setting", "value"), "terms": ("name", "first", "last"), "daysoff": ("name", "first"),
     "cycle": ("label",), "specialdays": ("first",), "bells": ("period",), "timetable": ("class",),
-    "names": ("code",), "people": ("name",), "lessons": ("class", "title"),
+    "names": ("code",), "people": ("name",), "places": ("name",), "lessons": ("class", "title"),
 }  # fmt: skip
 TITLES = {
     "settings": "Settings", "terms": "Terms", "daysoff": "Days off", "cycle": "Cycle", "specialdays": "Special days",
@@ -167,12 +172,12 @@ def cut_table(sheet: Sheet, name: str) -> tuple[Table, list[Problem], list[Probl
     """Cut a sheet into the rows of a plan table. Gives the problems and the notes with it."""
     spellings = _spellings(name)
     rows = list(sheet.rows())
-    account = Account(f"{sheet.file}, {TITLES[name]}", is_plan=True)
+    title = TITLES.get(name, name.capitalize())
+    account = Account(f"{sheet.file}, {title}", is_plan=True)
     ledger = account.ledger
     at, columns, ignored = _find_head(rows, spellings, name)
     headings = {field: cell_text(rows[at][1][column]) for field, column in columns.items()} if at >= 0 else {}
     table = Table(name, sheet, columns, headings, [], account)
-    title = TITLES[name]
     if at < 0 or any(field not in columns for field in REQUIRED[name]):
         if all(is_blank(row) for _, row in rows):
             return table, [], [note("plan-table-blank", f"The {title} sheet is blank.").at(sheet.place())]
@@ -247,5 +252,7 @@ def _ignored_note(sheet: Sheet, row: int, column: int, heading: str, name: str) 
     fields = [words.split(", ")[0] for words in HEADINGS[name].values()]
     near = nearest(heading, fields, 0.7).capitalize()
     near = f" Did you mean {near}?" if near else ""
-    message = f"{TITLES[name]} has no use for a column “{heading}”: it is passed over.{near}"
+    message = (
+        f"{TITLES.get(name, name.capitalize())} has no use for a column “{heading}”: it is passed over.{near}"
+    )
     return note("plan-column-unused", message).at(sheet.place(row, column, heading))

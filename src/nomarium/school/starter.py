@@ -1,8 +1,11 @@
 """What stands in an explained plan to fill in: a worked example small enough to understand in every sheet."""
 
+from collections.abc import Iterable, Sequence
 from typing import NamedTuple
 
+from nomarium.model.cell import Cell
 from nomarium.school.settings import MOVES, NAMES, RESTARTS
+from nomarium.sheets.sheet import cell_text
 
 
 class PlanSheet(NamedTuple):
@@ -110,3 +113,17 @@ LAST_WORDS = (
     "Then: nomarium survey FILE, nomarium build FILE -o year.ics, nomarium tally FILE",
 )  # fmt: skip
 """What stands below the explanation of the sheets."""
+
+_OWN_CHOICE = ("settings", "cycle", "bells")
+"""Tables that may well be right as they stand: they say how the year is made, not what is in it."""
+
+
+def is_untouched(name: str, rows: Iterable[Sequence[Cell]]) -> bool:
+    """Whether a plan's table holds rows of the worked example and no others."""
+    example = next((one for one in SHEETS if one.name == name and name not in _OWN_CHOICE), None)
+    if example is None:
+        return False
+    known = {tuple(text for text in row if text) for row in example.rows}
+    said = [tuple(text for cell in row if (text := cell_text(cell))) for row in rows]
+    filled = [texts for texts in said if texts and texts != tuple(heading for heading, _ in example.columns)]
+    return bool(filled) and all(texts in known for texts in filled)

@@ -1,19 +1,18 @@
 """Counting meetings: how many, how many periods and hours, for each class, label, teacher, room or category."""
 
 import datetime as dt
-import re
 from collections import Counter, defaultdict
 from collections.abc import Iterable
 from typing import NamedTuple
 
 from nomarium.model.event import Event
+from nomarium.model.values import values_of
 from nomarium.school.codes import natural
-from nomarium.school.events import class_names, values_of
+from nomarium.school.events import class_names
+from nomarium.school.events import values_of as slot_values
 from nomarium.school.plan import Plan
 from nomarium.school.plantables import plain
 
-KINDS = ("class", "teacher", "room", "group", "label", "division", "category")
-"""What a tally can be by."""
 SPANS = ("month", "term")
 
 
@@ -58,7 +57,7 @@ def tally_of(events: Iterable[Event], kind: str, span: str, plan: Plan | None = 
         if not isinstance(event.start, dt.datetime) or not isinstance(event.end, dt.datetime):
             continue
         facets = dict(event.details.facets)
-        values = _values(event, facets, kind)
+        values = values_of(event, kind)
         here = f"{event.start:%Y-%m}" if span == "month" else facets.get("term", "")
         if facets.get("label"):
             labels[facets["label"]][here].add(event.start.date())
@@ -87,19 +86,10 @@ def tally_of(events: Iterable[Event], kind: str, span: str, plan: Plan | None = 
     return Tally(kind, span, ordered, lines, counted, school_days, uncounted)
 
 
-def _values(event: Event, facets: dict[str, str], kind: str) -> list[str]:
-    if kind == "category":
-        return list(event.details.categories)
-    text = facets.get(kind, "")
-    if kind == "room" and not text:
-        text = event.location
-    return [part.strip() for part in re.split(r"[;\n]", text) if part.strip()]
-
-
 def _lost(plan: Plan, kind: str) -> Counter[str]:
     found, classes = Counter[str](), class_names(plan)
     for slot, day in plan.not_met:
-        values = values_of(plan, slot)
+        values = slot_values(plan, slot)
         if kind == "teacher":
             found.update(plan.naming.name("teacher", one) for one in slot.teachers)
         elif kind == "label":
@@ -151,10 +141,13 @@ def _of_year(
     return {label: dict(counts) for label, counts in labels.items()}, dict(days)
 
 
+_HEADS = {"categories": "Category", "summary": "Title", "attendees": "Attendee"}
+
+
 def table_of(tally: Tally) -> list[list[str | int | float]]:
     """A tally as rows of a table, headings first."""
     heads: list[str | int | float] = [
-        tally.kind.capitalize(),
+        _HEADS.get(tally.kind, tally.kind.capitalize()),
         *tally.spans,
         "Meetings",
         "Periods",

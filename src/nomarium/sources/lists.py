@@ -28,6 +28,7 @@ class ListSource(Source):
         self.reading = reading
         self.accounts = (Account(reading.sheet.title),)
         self.may_repeat = reading.may_repeat
+        self.names_columns = reading.table is not None
         self.days_off = days_off
         self.calendars = calendars
         self._completed = completed
@@ -59,6 +60,7 @@ class RefusedSource(Source):
     """A sheet that is refused as a whole: none of its rows is an event, and each is counted."""
 
     may_repeat = False
+    names_columns = True
 
     def __init__(self, sheet: Sheet) -> None:
         self.sheet = sheet

@@ -1,11 +1,14 @@
 """Lists with dates of their own, moved to another first day: last year's programme for this year."""
 
 import datetime as dt
+from collections.abc import Callable, Iterable, Sequence
 from typing import NamedTuple
 
+from nomarium.ical.reader import CalendarRead
 from nomarium.model.account import Account
+from nomarium.model.entry import Entry
 from nomarium.model.event import Event
-from nomarium.model.problem import Problem, note
+from nomarium.model.problem import Place, Problem, note
 from nomarium.model.recurrence import Recurrence, Rule
 from nomarium.model.wording import counted
 from nomarium.reading.layouts.layout import Reading
@@ -38,24 +41,56 @@ def has_own_dates(reading: Reading) -> bool:
 def move_of(reading: Reading, first_day: dt.date) -> Move | Problem | None:
     """The move of a list whose first date is to be `first_day`; None when it has no event, a problem when something in
     it cannot be moved. Every row is read for it."""
-    first: dt.date | None = None
     sheet = reading.sheet
-    for event in reading.events(Account(sheet.title)):
+    return _move(reading.events(Account(sheet.title)), first_day, sheet.place)
+
+
+def moved_calendars(
+    calendars: Sequence[CalendarRead], first_day: dt.date
+) -> tuple[Sequence[CalendarRead], Problem | None]:
+    """Calendars with all their entries moved together, and what is to be said of it: a problem when something in them
+    cannot be moved."""
+
+    def place(line: int | None) -> Place:
+        return Place(calendars[0].file, "", line, unit="line")
+
+    move = _move((entry.event for calendar in calendars for entry in calendar.entries), first_day, place)
+    if not isinstance(move, Move):
+        return calendars, move
+    told = move.told._replace(
+        message=f"{move.told.message} Their UIDs stay: where the old ones are, they are replaced."
+    )
+    return [
+        calendar.with_entries([_entry_moved(entry, move) for entry in calendar.entries])
+        for calendar in calendars
+    ], told
+
+
+def _entry_moved(entry: Entry, move: Move) -> Entry:
+    original = entry.original and entry.original._replace(local=entry.original.local + move.by)
+    return entry._replace(event=move.moved(entry.event), original=original)
+
+
+def _move(
+    events: Iterable[Event], first_day: dt.date, place: Callable[[int | None], Place]
+) -> Move | Problem | None:
+    first: dt.date | None = None
+    for event in events:
         first = event.first_day if first is None else min(first, event.first_day)
         recurrence = event.details.recurrence
         if recurrence is not None and not all(map(_is_movable, (*recurrence.rules, *recurrence.excluding))):
             message = (
                 f"“{event.summary}” repeats by months or years, and cannot be moved by a number of days."
             )
-            remedy = "Give its new repeat in the table, or take the row out."
-            return Problem("move-repeat", message, remedy, sheet.place(event.row_number))
+            remedy = "Give its new repeat, or take it out."
+            return Problem("move-repeat", message, remedy, place(event.row_number))
     if first is None or first == first_day:
         return None
     days = (first_day - first).days
     message = f"Its dates are moved by {counted(abs(days), 'day')}: the first, {first}, is now {first_day}."
     if days % 7:
         message += f" They fall on other weekdays: a {first:%A} is now a {first_day:%A}."
-    return Move(dt.timedelta(days), note("dates-moved", message).at(sheet.place()))
+    return Move(dt.timedelta(days), note("dates-moved", message).at(place(None)))
 
 
 def _is_movable(rule: Rule) -> bool:

@@ -6,7 +6,7 @@ from typing import TYPE_CHECKING, NamedTuple
 from nomarium.model.errors import UsageError
 from nomarium.model.problem import Problem
 from nomarium.reading.layouts.layout import NotRead, Reading
-from nomarium.reading.options import ReadingOptions
+from nomarium.reading.options import ReadingOptions, asks_for_edits
 from nomarium.reading.reading import Readings, read_sheets
 from nomarium.sheets.sheet import Sheet
 from nomarium.sources.lists import ListSource, RefusedSource
@@ -16,6 +16,7 @@ if TYPE_CHECKING:
     from nomarium.ical.reader import CalendarRead
     from nomarium.reckoning.daysoff import DaysOff
     from nomarium.school.plan import Plan
+    from nomarium.sources.edits import Edits
 
 
 class Opened(NamedTuple):
@@ -23,6 +24,10 @@ class Opened(NamedTuple):
 
     sheets: Sequence[Sheet] = ()
     calendars: "Sequence[CalendarRead]" = ()
+    people: Sequence[Sheet] = ()
+    """Tables of names and addresses, which events are joined with …"""
+    places: Sequence[Sheet] = ()
+    """… and of names and where they are."""
 
 
 class Sources:
@@ -40,6 +45,8 @@ class Sources:
         self.problems: list[Problem] = []
         """What keeps a source as a whole from being read; those of rows are in the accounts."""
         self.notes: list[Problem] = []
+        self.edits: Edits | None = None
+        """What is done to the events after they are read, when something is."""
 
     @property
     def taught(self) -> Sequence[Source]:
@@ -53,6 +60,18 @@ class Sources:
         self.notes += found.notes
         self.refused += map(RefusedSource, found.refused)
         return [reading for reading in found.readings if not reading.problems]
+
+    def take_calendars(self, calendars: "Sequence[CalendarRead]", options: ReadingOptions) -> None:
+        """The entries of calendar files, moved to another first day when that was asked for."""
+        from nomarium.sources.calendars import calendar_sources
+
+        if options.day_one is not None:
+            from nomarium.sources.moved import moved_calendars
+
+            calendars, told = moved_calendars(calendars, options.day_one)
+            if told is not None:
+                (self.notes if told.severity == "note" else self.problems).append(told)
+        self.listed += calendar_sources(calendars, options)
 
     def listing(self, reading: Reading, options: ReadingOptions) -> ListSource:
         """A list as a source, its dates moved to another first day when that was asked for."""
@@ -78,7 +97,14 @@ def sources_in(
 ) -> Sources:
     """Find out what every source is. `days_off` close the school of a plan; `identity_name` is what UIDs are made
     from; `is_whole` looks at every row before it decides what a table's dates mean."""
-    sources = Sources(is_whole)
+    sources, edits = Sources(is_whole), None
+    if asks_for_edits(options) or opened.people or opened.places:
+        from nomarium.sources.directories import Directories
+        from nomarium.sources.edits import Edits, read_with
+
+        directories = Directories(opened.people, opened.places)
+        sources.problems += directories.problems
+        edits, options = Edits(options, directories), read_with(options)
     plans, others = _plans_in(opened.sheets, options)
     found = read_sheets(others, options, is_whole)
     sources.readings = found.readings
@@ -93,15 +119,18 @@ def sources_in(
         sources.notes += plan.notes
         found = read_sheets(plan.event_sheets, plan.options, is_whole) if plan.event_sheets else Readings()
         sources.listed += plan_sources(plan, sources.take(found), identity_name)
-    if options.day_one is not None and (opened.calendars or plans):
-        what = "a calendar file" if opened.calendars else "a plan: its terms say when"
-        message = f"--day-one counts or moves the dates of lists, and not those of {what}."
+    if options.day_one is not None and plans:
+        message = "--day-one counts or moves the dates of lists and calendars, and not those of a plan: its terms say when."
         raise UsageError(Problem("usage", message, "Leave the option out."))
     if opened.calendars:
-        from nomarium.sources.calendars import calendar_sources
-
-        sources.listed += calendar_sources(opened.calendars, options)
+        sources.take_calendars(opened.calendars, options)
     sources.listed += [*lists, *sources.refused]
+    if edits is not None:
+        from nomarium.sources.edits import EditedSource
+
+        sources.edits = edits
+        sources.problems += edits.misfits(sources.listed)
+        sources.listed = [EditedSource(source, edits) for source in sources.listed]
     return sources
 
 

@@ -1,7 +1,7 @@
 """Plans: the meetings of all classes, the plan's own lists, banners about the year."""
 
-from collections.abc import Iterator, Sequence
-from functools import partial
+from collections.abc import Iterator, Mapping, Sequence
+from functools import cached_property, partial
 
 from nomarium.model.account import Account
 from nomarium.model.entry import Series
@@ -12,6 +12,7 @@ from nomarium.school.clashes import Clash, clashes_in, joined
 from nomarium.school.events import (
     addressed,
     banners,
+    codes_of,
     days_without_school,
     meeting_events,
     persons_of,
@@ -37,6 +38,10 @@ class MeetingSource(Source):
         self.clashes: list[Clash] = []
         self._identity_name = identity_name
         self._share = range(len(plan.meetings)) if share is None else share
+
+    @cached_property
+    def codes(self) -> Mapping[tuple[str, str], str]:  # type: ignore[override]  # made when it is asked for
+        return codes_of(self.plan)
 
     def events(self) -> Iterator[Event | Series]:
         share = self._share

@@ -8,6 +8,7 @@ from typing import Any
 
 from nomarium.model.errors import SourceError
 from nomarium.model.problem import Place, Problem, column_letter
+from nomarium.model.values import VALUE_FIELDS
 from nomarium.model.wording import meant
 from nomarium.reading.columns.headings import FIELDS
 from nomarium.reading.layouts.layout import Reading
@@ -17,7 +18,8 @@ _KINDS: dict[str, type | tuple[type, ...]] = {
     "sheets": list, "layout": str, "header_row": int, "timezone": str, "date_order": str,
     "languages": list, "school_year": list, "default_length_minutes": (int, float), "day_one": dt.date,
     "keep_extra": bool, "fill_down": list, "leave_out_rows_with": list,
-    "clock": str, "spans": str, "swapped": str, "hidden_rows": str, "title": str, "columns": dict, "defaults": dict, "renamed": dict,
+    "clock": str, "spans": str, "swapped": str, "hidden_rows": str, "title": str, "only": list, "leave_out": list,
+    "people": list, "places": list, "without": list, "split_by": list, "columns": dict, "defaults": dict, "overrides": dict, "renamed": dict,
 }  # fmt: skip
 """What a recipe may hold, and the TOML type of each."""
 
@@ -26,13 +28,17 @@ _CHOICES = {
     "spans": ("daily", "whole"), "hidden_rows": ("skip", "read"), "swapped": ("yes", "no"),
 }  # fmt: skip
 
+_CALLED = {"title": "summary", "category": "categories"}
 _HEAD = """\
 # How to read one kind of spreadsheet, saved by: nomarium survey --save
 # Use it with:  nomarium build SOURCE --recipe {name} -o OUT.ics
 #
 # [columns]   heading = field; an empty field leaves the column out
 # [defaults]  field = the value where a row has none
-# [renamed]   a title as it stands = what to call the event
+# [overrides] field = the value in every row, whatever stands there
+# [renamed]   a title or a class's code as it stands = what to call it
+# only = ["status=confirmed"], leave_out = ["categories=Staff"]  events that are kept, or left out
+# people = ["staff.csv"], places = ["places.csv"]  tables beside this file to join by name
 # leave_out_rows_with = ["Rehearsal"]  rows that have such a cell are left out
 
 """
@@ -93,8 +99,15 @@ def recipe_of(readings: Sequence[Reading], options: ReadingOptions) -> dict[str,
     }
     if options.defaults:
         recipe["defaults"] = dict(options.defaults)
-    if options.renamed:
-        recipe["renamed"] = dict(options.renamed)
+    for name, pairs in (("only", options.only), ("leave_out", options.dropped)):
+        if pairs:
+            recipe[name] = [f"{field}={value}" for field, value in pairs]
+    for name in ("people", "places"):
+        if getattr(options, name):
+            recipe[name] = list(getattr(options, name))
+    for name, table in (("overrides", options.overrides), ("renamed", options.renamed)):
+        if table:
+            recipe[name] = dict(table)
     return recipe
 
 
@@ -126,9 +139,31 @@ def with_recipe(options: ReadingOptions, path: Path) -> ReadingOptions:
         left_out=tuple(recipe.get("leave_out_rows_with", ())),
         columns=recipe.get("columns", {}) | dict(options.columns),
         defaults=recipe.get("defaults", {}) | dict(options.defaults),
-        renamed=recipe.get("renamed", {}),
+        only=options.only or _pairs(recipe, "only"),
+        dropped=options.dropped or _pairs(recipe, "leave_out"),
+        overrides=recipe.get("overrides", {}) | dict(options.overrides),
+        renamed=recipe.get("renamed", {}) | dict(options.renamed),
+        from_recipe=frozenset(
+            [name for name, asked in (("only", options.only), ("leave_out", options.dropped)) if not asked]
+            + [old for old in recipe.get("renamed", {}) if old not in options.renamed]
+        ),
+        people=options.people or _beside(path, recipe.get("people", ())),
+        places=options.places or _beside(path, recipe.get("places", ())),
+        without=_beside(path, recipe.get("without", ())),
+        split_by=tuple(recipe.get("split_by", ())),
         recipe_name=path.name,
     )
+
+
+def _pairs(recipe: dict[str, Any], name: str) -> tuple[tuple[str, str], ...]:
+    """Fields and values, written `field=value`."""
+    parted = [[part.strip() for part in text.partition("=")] for text in recipe.get(name, ())]
+    return tuple((_CALLED.get(field, field), value) for field, _, value in parted)
+
+
+def _beside(path: Path, names: Sequence[str]) -> tuple[str, ...]:
+    """Files that a recipe names, from where it is."""
+    return tuple(str(path.parent / name) for name in names)
 
 
 def _load(path: Path) -> dict[str, Any]:
@@ -146,13 +181,19 @@ def _load(path: Path) -> dict[str, Any]:
         if key not in _KINDS:
             remedy = meant(key, _KINDS, f"A recipe may hold {', '.join(_KINDS)}.")
             raise recipe_refusal(path, f"has an unknown entry “{key}”", remedy)
-        if not isinstance(value, _KINDS[key]) or (key == "header_row" and isinstance(value, bool)):
+        is_list_of_others = (
+            isinstance(value, list)
+            and key != "school_year"
+            and not all(isinstance(one, str) for one in value)
+        )
+        is_yes_or_no = key == "header_row" and isinstance(value, bool)
+        if not isinstance(value, _KINDS[key]) or is_yes_or_no or is_list_of_others:
             raise recipe_refusal(
                 path, f"has “{key}” in a form that it cannot have", "Compare it with a fresh one."
             )
-    for table in ("columns", "defaults", "renamed"):
+    for table in ("columns", "defaults", "overrides", "renamed"):
         for name, value in recipe.get(table, {}).items():
-            field = value if table == "columns" else name if table == "defaults" else ""
+            field = value if table == "columns" else "" if table == "renamed" else name
             if not isinstance(value, str) or (field and field not in FIELDS and table != "columns"):
                 raise recipe_refusal(
                     path, f"has “{name}” in [{table}], which cannot be used", "Mend that line."
@@ -163,6 +204,12 @@ def _load(path: Path) -> dict[str, Any]:
 
 def _check_values(path: Path, recipe: dict[str, Any]) -> None:
     from nomarium.reckoning.zones import zone_named
+
+    for name in ("only", "leave_out"):
+        for field, _ in _pairs(recipe, name):
+            if field not in VALUE_FIELDS:
+                remedy = meant(field, VALUE_FIELDS, f"Pick by one of {', '.join(VALUE_FIELDS)}.")
+                raise recipe_refusal(path, f"picks by “{field}” in “{name}”, which is no field", remedy)
 
     for name, known in _CHOICES.items():
         if recipe.get(name, known[0]) not in known:

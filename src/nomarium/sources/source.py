@@ -1,6 +1,7 @@
 """What every kind of source is to those who take events from it: lists, calendars, plans, holidays."""
 
-from collections.abc import Callable, Container, Iterator, Sequence
+from collections.abc import Callable, Container, Iterator, Mapping, Sequence
+from types import MappingProxyType
 from typing import TYPE_CHECKING, NamedTuple
 
 from nomarium.model.account import Account
@@ -41,6 +42,10 @@ class Source:
     days_off: Container[int] = frozenset()
     """Dates (ordinals) on which nothing of it repeats, beside those of the whole build."""
     calendars: Calendars = BY_VALUE
+    codes: Mapping[tuple[str, str], str] = MappingProxyType({})
+    """(field, what events say in it) → the code that the source has for it."""
+    names_columns: bool = False
+    """Whether a template of titles can name its columns, and has been looked at when it was read."""
     clashes: "Sequence[Clash]" = ()
     """Who it puts in two places at once; known when the last event has been taken."""
 

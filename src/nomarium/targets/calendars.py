@@ -2,6 +2,7 @@
 
 import datetime as dt
 import shutil
+from collections.abc import Sequence
 from functools import partial
 from pathlib import Path
 from types import TracebackType
@@ -29,7 +30,7 @@ class CalendarTarget:
     untold_count = 0
 
     def __init__(
-        self, target: Path | BinaryIO | None, head: CalendarHead, dtstamp: str, split_by: str, afresh: bool,
+        self, target: Path | BinaryIO | None, head: CalendarHead, dtstamp: str, split_by: Sequence[str], afresh: bool,
         cancel_removed: bool, identities: Identities, window: Window = _EVER,
     ) -> None:  # fmt: skip
         """`window`: events of an earlier build outside it are neither removed nor cancelled."""
@@ -56,10 +57,11 @@ class CalendarTarget:
         if not afresh and isinstance(target, Path) and target.exists():
             from nomarium.targets.carryover import carry_over
 
-            self._carry = carry_over(target, bool(split_by), dtstamp, cancel_removed, window, self.changes)
+            files = self._earlier_files(target)
+            self._carry = carry_over(files, bool(split_by), dtstamp, cancel_removed, window, self.changes)
 
     def _part(self, value: str) -> CalendarFile:
-        head = self._head._replace(name=f"{self._head.name} – {value}") if value else self._head
+        head = self._head._replace(name=f"{self._head.name} – {_shown(value)}") if value else self._head
         part = self._parts[value] = CalendarFile(self._folder, head, 64 if self._split_by else 1_000)
         return part
 
@@ -91,7 +93,7 @@ class CalendarTarget:
             self._everywhere.append((event[3], block))
         else:
             assert self._splitter is not None
-            for value in self._splitter.values_of(event, calendars):
+            for value in self._splitter.names_of(event, calendars):
                 part = self._parts.get(value) or self._part(value)
                 part.add(event[3], block)
 
@@ -162,7 +164,7 @@ class CalendarTarget:
         if self._carry is not None:
             self._carry_over(self._carry, names)
         written = [
-            WrittenFile(names.get(value, ""), part.event_count, value)
+            WrittenFile(names.get(value, ""), part.event_count, _shown(value))
             for value, part in sorted(self._parts.items())
         ]
         target, days = self._target, self.span
@@ -176,6 +178,7 @@ class CalendarTarget:
             target.mkdir(parents=True, exist_ok=True)
         for value, part in self._parts.items():
             path = target / names[value] if self._split_by else target
+            path.parent.mkdir(exist_ok=True)
             write = part.write_json_to if path.suffix.lower() == ".json" else part.write_to
             replace_file(path, partial(write, first=days[0], last=days[1]))
         return written
@@ -215,7 +218,16 @@ class CalendarTarget:
         from nomarium.targets.carryover import is_ours
 
         made = set(self._file_names().values())
-        return [path.name for path in sorted(target.glob("*.ics")) if path.name not in made and is_ours(path)]
+        found = self._earlier_files(target).items()
+        return [name for path, name in found if name not in made and is_ours(path)]
+
+    def _earlier_files(self, target: Path) -> dict[Path, str]:
+        """The files that an earlier build may have left, and their names within a split."""
+        if not self._split_by:
+            return {target: target.name} if target.is_file() else {}
+        from nomarium.targets.splitting import found_in
+
+        return {path: path.relative_to(target).as_posix() for path in found_in(target, self._split_by)}
 
     def close(self) -> None:
         """Remove what was written on the way."""
@@ -233,10 +245,19 @@ class CalendarTarget:
         self.close()
 
 
-def _splitter(field: str) -> "Splitter":
+def _splitter(fields: Sequence[str]) -> "Splitter":
     from nomarium.targets.splitting import Splitter
 
-    return Splitter(field)
+    return Splitter(fields)
+
+
+def _shown(value: str) -> str:
+    """The name of a part as people see it."""
+    if not value:
+        return value
+    from nomarium.targets.splitting import shown
+
+    return shown(value)
 
 
 def _working_folder(target: Path | BinaryIO | None, is_split: bool) -> Path:

@@ -1,7 +1,7 @@
 """What of an earlier build goes on: UIDs and revisions of its events, and those that are gone."""
 
 import datetime as dt
-from collections.abc import Iterator, Sequence
+from collections.abc import Iterator, Mapping
 from pathlib import Path
 
 from nomarium.history.pairing import pair_moved, with_distinct_uids
@@ -30,13 +30,13 @@ class CarryOver:
 
     def __init__(
         self,
-        files: Sequence[Path],
+        files: Mapping[Path, str],
         dtstamp: str,
         cancel_removed: bool,
         window: Window,
         changes: dict[str, int],
     ) -> None:
-        """What is outside the window is none of this build's business. `changes` is where it counts: new, changed,
+        """`files` are those of the earlier build, with their names. What is outside the window is none of this build's business. `changes` is where it counts: new, changed,
         moved, unchanged, removed, cancelled."""
         self._files = files
         self._dtstamp = dtstamp
@@ -86,7 +86,7 @@ class CarryOver:
                 uid = sketch.uid
                 is_open = uid not in self.met or uid in new
                 if uid in self._earlier and is_open and sketch.touches(self._window):
-                    old.setdefault(uid, (path.name, block))
+                    old.setdefault(uid, (self._files[path], block))
         sketches = {
             uid: sketch_of_block(block)
             for uid, (_, block) in old.items()
@@ -126,11 +126,16 @@ def is_made(event: Event, uid: str) -> bool:
 
 
 def carry_over(
-    target: Path, is_split: bool, dtstamp: str, cancel_removed: bool, window: Window, changes: dict[str, int]
+    files: Mapping[Path, str],
+    is_split: bool,
+    dtstamp: str,
+    cancel_removed: bool,
+    window: Window,
+    changes: dict[str, int],
 ) -> CarryOver | None:
-    """What goes on from the files of an earlier build into this target; None when there is none."""
-    files = [path for path in sorted(target.glob("*.ics")) if is_ours(path)] if is_split else [target]
-    files = [path for path in files if path.is_file()]
+    """What goes on from the files of an earlier build, with their names; None when there is none."""
+    if is_split:
+        files = {path: name for path, name in files.items() if is_ours(path)}
     return CarryOver(files, dtstamp, cancel_removed, window, changes) if files else None
 
 

@@ -14,7 +14,7 @@ from nomarium.targets.workbooks import Book, guarded, head_format, write_workboo
 
 HEADINGS = (
     "Title", "Date", "Start", "End", "End date", "All day", "Location", "Description", "Categories", "Audience",
-    "Organizer", "Attendees", "Optional attendees", "URL", "Status", "Privacy", "Busy", "Reminder", "Color",
+    "Organizer", "Attendees", "Optional attendees", "RSVP", "URL", "Conference", "Status", "Privacy", "Busy", "Reminder", "Color",
     "Priority", "Coordinates", "Time zone", "UID", *(name.capitalize() for name in FACETS),
 )  # fmt: skip
 _ALWAYS = 4
@@ -44,7 +44,8 @@ def cells_of(event: Event) -> list[str]:
         _person(details.organizer) if details.organizer else "",
         "; ".join(_person(one) for one in details.attendees if not one.optional),
         "; ".join(_person(one) for one in details.attendees if one.optional),
-        details.url, details.status.casefold(), details.privacy.casefold(),
+        "yes" if details.attendees and all(";RSVP=TRUE" in one.parameters for one in details.attendees) else "",
+        details.url, details.conference, details.status.casefold(), details.privacy.casefold(),
         "" if details.busy is None else "yes" if details.busy else "no",
         _length(details.reminder_secs), details.color,
         "" if details.priority is None else str(details.priority),

@@ -2,9 +2,12 @@
 
 import re
 import unicodedata
-from collections.abc import Iterable
+from collections.abc import Collection, Iterable, Sequence
+from itertools import product
+from pathlib import Path
 
 from nomarium.model.event import Event
+from nomarium.model.values import parted, values_of
 from nomarium.sources.source import BY_VALUE, Calendars
 
 SPLIT_FIELDS = (
@@ -12,50 +15,69 @@ SPLIT_FIELDS = (
     "person", "room", "status", "teacher", "term",
 )  # fmt: skip
 """Fields that a build can be split by."""
+_PARTED = "\x1f"
+"""Between the two values by which a calendar is one of two fields: no text has it."""
 
 _RESERVED = frozenset("con prn aux nul com1 com2 com3 com4 lpt1 lpt2 lpt3".split())
 
 
 class Splitter:
-    """Finds the values that an event has of one field; school data is parted once for each distinct text."""
+    """Finds into which calendars an event goes, by its values of one field or of two."""
 
-    def __init__(self, field: str) -> None:
-        self.field = field
-        self._marks = r"[;,\n]" if field == "group" else r"[;\n]"
-        self._parted: dict[str, tuple[str, ...]] = {}
+    def __init__(self, fields: Sequence[str]) -> None:
+        self._fields = tuple(fields)
+        self._parted: dict[tuple[str, str], tuple[str, ...]] = {}
+        """Values of school data, parted once for each distinct text."""
 
-    def values_of(self, event: Event, calendars: Calendars = BY_VALUE) -> tuple[str, ...]:
-        """The values of an event, each once; `no FIELD` when it has none. `calendars` knows whose it is."""
-        if self.field == "person":
-            return self._stated(calendars.persons_of(event) if calendars.persons_of else ())
-        field, details = self.field, event.details
-        if field == "audience":
-            return self._stated(details.audience)
-        if field == "categories":
-            return self._stated(details.categories)
-        if field == "organizer":
-            person = details.organizer
-            return self._stated([person.name or person.email] if person else ())
-        if field == "location":
-            return self._stated([event.location])
-        if field == "status":
-            return self._stated([details.status])
-        text = event.location if field == "room" else ""
-        for name, value in details.facets:
-            if name == field:
-                text = value
-        values = self._parted.get(text)
-        if values is None:
-            parts = (" ".join(part.split()) for part in re.split(self._marks, text))
-            values = self._parted[text] = self._stated(parts)
-        return values
+    def names_of(self, event: Event, calendars: Calendars = BY_VALUE) -> tuple[str, ...]:
+        """The names of its calendars, each once: the value, `no FIELD` when it has none; of two fields, both (see `shown`).
+        `calendars` knows whose it is."""
+        if len(self._fields) == 1:
+            return self._values_of(event, self._fields[0], calendars)
+        values = (self._values_of(event, field, calendars) for field in self._fields)
+        return tuple(map(_PARTED.join, product(*values)))
 
-    def _stated(self, values: Iterable[str]) -> tuple[str, ...]:
-        return tuple(value for value in dict.fromkeys(values) if value) or (f"no {self.field}",)
+    def _values_of(self, event: Event, field: str, calendars: Calendars) -> tuple[str, ...]:
+        values: tuple[str, ...]
+        if field == "person":
+            values = calendars.persons_of(event) if calendars.persons_of else ()
+            return tuple(value for value in dict.fromkeys(values) if value) or ("no person",)
+        text = next((value for name, value in event.details.facets if name == field), None)
+        if text is None:
+            return values_of(event, field) or (f"no {field}",)
+        found = self._parted.get((field, text))
+        if found is None:
+            found = self._parted[field, text] = parted(text, field) or (f"no {field}",)
+        return found
 
 
-def file_names(values: Iterable[str]) -> dict[str, str]:
-    """A file name for each value, safe everywhere and different even without regard to case."""
+def shown(name: str) -> str:
+    """A calendar's name as people see it."""
+    return name.replace(_PARTED, " / ")
+
+
+def found_in(folder: Path, fields: Sequence[str]) -> list[Path]:
+    """The calendar files of earlier splits in a folder."""
+    patterns = ("*.ics", "*/*.ics") if len(fields) > 1 else ("*.ics",)
+    return sorted(path for pattern in patterns for path in folder.glob(pattern) if path.is_file())
+
+
+def file_names(values: Collection[str]) -> dict[str, str]:
+    """A file for each calendar's name, in a folder when it is of two fields: safe everywhere and different even
+    without regard to case."""
+    firsts = {value.rpartition(_PARTED)[0] for value in values}
+    folders = _distinct(firsts - {""}, "")
+    names: dict[str, str] = {}
+    for first in firsts:
+        inside = {
+            last: value for value in values for one, _, last in [value.rpartition(_PARTED)] if one == first
+        }
+        folder = f"{folders[first]}/" if first else ""
+        names |= {inside[last]: folder + name for last, name in _distinct(inside, ".ics").items()}
+    return names
+
+
+def _distinct(values: Iterable[str], ending: str) -> dict[str, str]:
     names: dict[str, str] = {}
     taken: set[str] = set()
     for value in sorted(values):
@@ -64,7 +86,7 @@ def file_names(values: Iterable[str]) -> dict[str, str]:
         while name.casefold() in taken:
             name, number = f"{stem}-{number}", number + 1
         taken.add(name.casefold())
-        names[value] = f"{name}.ics"
+        names[value] = f"{name}{ending}"
     return names
 
 

@@ -263,9 +263,19 @@ def read_zone(cell: Cell) -> str | Refusal:
 
 def value_memo(field: str, default: str = "", unit_secs: int | None = None) -> CellMemo:
     """The memo of a column that says anything but when. `unit_secs` is the unit of a bare number."""
-    if field in ("organizer", "attendees", "optional-attendees", "url", "geo", "color"):
+    if field in ("organizer", "attendees", "optional-attendees", "url", "conference", "geo", "color"):
         read, blank = _reader_of_people(field)
-    elif field in ("status", "privacy", "private", "busy", "all-day", "reminder-on", "cancelled", "priority"):
+    elif field in (
+        "status",
+        "privacy",
+        "private",
+        "busy",
+        "all-day",
+        "reminder-on",
+        "cancelled",
+        "rsvp",
+        "priority",
+    ):
         read, blank = _reader_of_choices(field)
     elif field in ("categories", "more-categories", "audience"):
         read, blank = _of_text(_read_list()), ()
@@ -329,6 +339,7 @@ def _reader_of_people(field: str) -> tuple[Callable[[Cell], FieldValue], FieldVa
         "attendees": (people.read_people, ()),
         "optional-attendees": (partial(people.read_people, optional=True), ()),
         "url": (people.read_url, ""),
+        "conference": (people.read_conference, ""),
         "geo": (people.read_geo, None),
         "color": (partial(people.read_color, names=CSS3_COLORS), ""),
     }
@@ -347,6 +358,7 @@ def _reader_of_choices(field: str) -> tuple[Callable[[Cell], FieldValue], FieldV
         "all-day": (choices.read_yes_no, None),
         "reminder-on": (choices.read_yes_no, None),
         "cancelled": (choices.read_yes_no, None),
+        "rsvp": (choices.read_yes_no, None),
         "priority": (_of_text(choices.read_priority), None),
     }[field]
 

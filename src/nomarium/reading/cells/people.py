@@ -87,6 +87,28 @@ def read_url(text: str) -> str | Refusal:
     )
 
 
+_TELEPHONE = r"\+?\d[\d\s().-]{5,}\d"
+
+
+def read_conference(text: str) -> str | Refusal:
+    """The link by which people join, also among other words; a number to dial as a `tel:` one (RFC 3966).
+
+    >>> read_conference("Join: https://loft.example/42"), read_conference("+1 902 555-0142")
+    ('https://loft.example/42', 'tel:+19025550142')
+    """
+    for word in text.split():
+        if "://" in word or word.lower().startswith("www."):
+            return read_url(word.strip("<>()[],;."))
+    bare = re.sub(r"^[^\d+]*:", "", text).strip()
+    if re.fullmatch(_TELEPHONE, bare):
+        return "tel:" + re.sub(r"[^\d+]", "", bare)
+    link = read_url(text)
+    if isinstance(link, str):
+        return link
+    message = f"“{text}” is neither a link to join by nor a number to dial."
+    return Refusal("conference-unread", message, "Write the link in full, from https:// on.")
+
+
 def read_color(text: str, names: frozenset[str]) -> str | Refusal:
     """A CSS3 colour name (RFC 7986, 5.9)."""
     name = text.casefold().replace(" ", "").replace("-", "")

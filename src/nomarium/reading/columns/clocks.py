@@ -15,7 +15,7 @@ from nomarium.model.wording import clock_text
 from nomarium.reading.cells.moments import ROLES, Moment, read_moment
 from nomarium.reading.cells.times import DAY_SECS, Clock
 from nomarium.reading.cells.words import Lexicon
-from nomarium.reading.columns.columns import Column
+from nomarium.reading.columns.column import Column
 from nomarium.reading.columns.headings import HeadingUnit, unit_of
 from nomarium.reading.options import ReadingOptions
 from nomarium.sheets.sheet import Sheet, cell_text

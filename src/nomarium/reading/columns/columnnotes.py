@@ -5,8 +5,9 @@ from collections.abc import Collection, Sequence
 from nomarium.model.cell import Cell
 from nomarium.model.problem import Problem, column_letter, note
 from nomarium.reading.cells.words import Lexicon
-from nomarium.reading.columns.columns import MOSTLY, Column, is_of_record
-from nomarium.reading.columns.contents import Contents
+from nomarium.reading.columns.column import Column
+from nomarium.reading.columns.columns import is_of_record
+from nomarium.reading.columns.contents import MOSTLY, Contents
 from nomarium.sheets.sheet import Sheet
 
 

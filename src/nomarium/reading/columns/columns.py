@@ -2,19 +2,17 @@
 
 import datetime as dt
 from collections.abc import Sequence
-from typing import Literal, NamedTuple
 
 from nomarium.model.cell import Cell
 from nomarium.reading.cells.times import Times, read_times
 from nomarium.reading.cells.words import ENGLISH, Lexicon
 from nomarium.reading.columns.asked import asked_fields
-from nomarium.reading.columns.contents import MOST_DIFFERENT, Contents
+from nomarium.reading.columns.column import Column, with_rivals, without_weak_rivals
+from nomarium.reading.columns.contents import MOST_DIFFERENT, MOSTLY, Contents
 from nomarium.reading.columns.head import TableHead
 from nomarium.reading.columns.headings import DATE_FIELDS, is_placeholder, match_heading, normal
 from nomarium.reading.options import ReadingOptions
 from nomarium.sheets.sheet import Sheet, cell_text
-
-How = Literal["asked", "heading", "content", ""]
 
 _LOOSE_WORDS = frozenset(
     "from to at on de a du au le von bis an van tot desde hasta para until till in first last".split()
@@ -30,32 +28,6 @@ _RECORD_WORDS = frozenset(
 _LENGTHS = (int, float, dt.timedelta)
 _ARRIVING = frozenset(("arrives", "arrival", "arrival date", "arriving", "arrive", "check in", "checkin"))
 _LEAVING = frozenset(("leaves", "leave", "leaving", "departs", "departure", "depart"))
-MOSTLY = 0.8
-"""The share of a column's cells that must read as something for the column to be taken as it."""
-
-
-class Column(NamedTuple):
-    """One column of a table: what it is taken for, and why."""
-
-    at: int
-    """Its place within the rows, from 0."""
-    heading: str
-    field: str = ""
-    """The field or part of one; "" when it is left out or names none."""
-    how: How = ""
-    evidence: str = ""
-    samples: tuple[str, ...] = ()
-    filled: int = 0
-    blank: int = 0
-    is_weak: bool = False
-    has_days: bool = False
-    """Whether some sampled cell holds a date: a column of times alone settles nothing about dates."""
-    twin_of: int | None = None
-    """The index of an earlier column of the same field, with which it must agree on every row."""
-
-    @property
-    def is_ignored(self) -> bool:
-        return not self.field
 
 
 def _may_have_days(column: Column, contents: Contents) -> bool:
@@ -77,10 +49,14 @@ def assign_columns(
     asked = asked_fields(options, headings, sheet.first_column)
     columns = [_by_heading(n, headings[n], contents[n], asked.get(n)) for n in range(width)]
     columns = _checked_by_content(columns, contents)
+    if any(c.field in ("conference", "rsvp") or _may_join(c.heading) for c in columns):
+        from nomarium.reading.columns.links import with_links
+
+        columns = with_links(columns, contents)
     columns = _with_summary(_without_idle_titles(columns, contents), contents)
     columns = _by_content(columns, contents)
-    columns = _without_weak_rivals(columns)
-    columns = _with_milestones(_rivals(columns), contents)
+    columns = without_weak_rivals(columns)
+    columns = _with_milestones(with_rivals(columns), contents)
     return [c._replace(has_days=_may_have_days(c, contents[c.at])) for c in columns]
 
 
@@ -318,9 +294,16 @@ def _by_content(columns: list[Column], contents: list[Contents]) -> list[Column]
     return columns
 
 
+def _may_join(heading: str) -> bool:
+    """Whether a heading speaks of joining from elsewhere."""
+    plain = heading.casefold()
+    return any(word in plain for word in ("join", "meet", "dial", "video"))
+
+
 def _may_be_title(heading: str) -> bool:
     """Whether a heading leaves open that its cells are titles: “Tag”, “From” and “Mon” name something else."""
-    return match_heading(heading) is None and normal(heading) not in ENGLISH.weekdays
+    match = match_heading(heading)
+    return (match is None or match.field == "conference") and normal(heading) not in ENGLISH.weekdays
 
 
 def is_of_record(heading: str) -> bool:
@@ -348,47 +331,3 @@ def _has_ranges(columns: list[Column], contents: list[Contents]) -> bool:
         return False
     first = read_times(cell_text(contents[timed.at].cells[0]))
     return isinstance(first, Times) and first.end is not None
-
-
-def _without_weak_rivals(columns: list[Column]) -> list[Column]:
-    strong = {c.field for c in columns if c.field and not c.is_weak}
-    rest = []
-    for column in columns:
-        if column.is_weak and column.field in strong:
-            column = column._replace(field="", how="", evidence=f"another column is the {column.field}")
-        elif column.is_weak:
-            strong.add(column.field)
-        rest.append(column)
-    return rest
-
-
-def _rivals(columns: list[Column]) -> list[Column]:
-    """Mark columns that claim a field again; what was asked for beats what a heading claims."""
-    first: dict[str, Column] = {}
-    marked: list[Column] = []
-    for column in columns:
-        earlier = first.setdefault(column.field, column) if column.field else None
-        if earlier is not None and earlier is not column:
-            if earlier.how == "asked" != column.how:
-                column = column._replace(field="", how="", evidence=f"another column is the {column.field}")
-            elif column.how == "asked" != earlier.how:
-                marked[earlier.at] = earlier._replace(
-                    field="", how="", evidence="another column was asked for"
-                )
-                first[column.field] = column
-            elif column.filled == 0 or earlier.filled == 0:
-                empty = column if column.filled == 0 else earlier
-                dropped = empty._replace(field="", how="", evidence="empty, and another column has the field")
-                if empty is column:
-                    column = dropped
-                else:
-                    marked[earlier.at] = dropped
-                    first[column.field] = column
-            elif column.field == "categories":
-                column = column._replace(field="more-categories")
-            elif column.field == "milestone":
-                pass
-            else:
-                column = column._replace(twin_of=earlier.at)
-        marked.append(column)
-    return marked

@@ -17,6 +17,8 @@ _ANSWERS = frozenset("yes no y n true false ✓ ✔ oui non ja nein si".split())
 _HALVES = frozenset(
     "am pm morning afternoon evening matin apres-midi soir vormittag nachmittag abend".split()
 )
+MOSTLY = 0.8
+"""The share of a column's cells that must read as something for the column to be taken as it."""
 MOST_DIFFERENT = 100
 """Different cells of a column that are looked at."""
 

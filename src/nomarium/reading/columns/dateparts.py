@@ -7,7 +7,7 @@ from typing import NamedTuple
 from nomarium.model.cell import Cell
 from nomarium.model.problem import Problem, note
 from nomarium.reading.cells.words import ENGLISH_MONTHS
-from nomarium.reading.columns.columns import Column
+from nomarium.reading.columns.column import Column
 from nomarium.reading.columns.head import TableHead
 from nomarium.reading.columns.headings import normal
 from nomarium.reading.options import ReadingOptions

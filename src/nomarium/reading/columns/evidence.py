@@ -15,7 +15,7 @@ from nomarium.model.refusal import Refusal
 from nomarium.reading.cells.dates import Day, DayReading
 from nomarium.reading.cells.moments import ROLES, Moment, plain_date, read_moment
 from nomarium.reading.cells.words import Lexicon, fold
-from nomarium.reading.columns.columns import Column
+from nomarium.reading.columns.column import Column
 from nomarium.reading.columns.decisions import ORDER_NAMES, Decisions, open_order
 from nomarium.reading.columns.fitting import left_readings, runs_forward
 from nomarium.reading.columns.headings import unit_of

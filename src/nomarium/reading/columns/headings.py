@@ -13,7 +13,7 @@ from nomarium.reading.options import Order
 
 FIELDS: Final = (
     "summary", "date", "start", "end", "end-date", "time", "when", "duration", "all-day", "location",
-    "description", "categories", "audience", "organizer", "attendees", "url", "status", "privacy", "busy",
+    "description", "categories", "audience", "organizer", "attendees", "rsvp", "url", "conference", "status", "privacy", "busy",
     "reminder", "color", "priority", "geo", "timezone", "uid", "repeat", "except", "also-on", "week", "day",
     "class", "teacher", "room", "group", "division", "term", "label", "period",
 )  # fmt: skip

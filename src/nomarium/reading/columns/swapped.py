@@ -11,7 +11,7 @@ from collections.abc import Mapping, Sequence
 from nomarium.model.cell import Cell
 from nomarium.model.problem import Problem
 from nomarium.model.refusal import Refusal
-from nomarium.reading.columns.columns import Column
+from nomarium.reading.columns.column import Column
 from nomarium.reading.options import Swapped
 from nomarium.sheets.sheet import Sheet
 

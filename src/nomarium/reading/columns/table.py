@@ -6,7 +6,7 @@ from typing import NamedTuple
 
 from nomarium.model.cell import Cell
 from nomarium.model.problem import Problem
-from nomarium.reading.columns.columns import Column
+from nomarium.reading.columns.column import Column
 from nomarium.reading.columns.dateparts import DateParts
 from nomarium.reading.columns.decisions import Decisions
 from nomarium.reading.columns.head import TableHead

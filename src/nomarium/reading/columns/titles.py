@@ -5,8 +5,9 @@ from collections.abc import Mapping, Sequence
 
 from nomarium.model.problem import Problem
 from nomarium.model.templates import names_in
+from nomarium.model.values import VALUE_FIELDS
 from nomarium.reading.columns.asked import asked_columns, heading_missing
-from nomarium.reading.columns.columns import Column
+from nomarium.reading.columns.column import Column
 from nomarium.reading.options import ReadingOptions
 from nomarium.sheets.sheet import Row, Sheet, cell_text
 
@@ -38,10 +39,10 @@ def title_columns(
 def unknown_in_title(
     sheet: Sheet, headings: Sequence[str], columns: Sequence[Column], template: str
 ) -> list[Problem]:
-    """A problem for each name in `--title` that the table does not have."""
+    """A problem for each name in `--title` that is neither a heading of the table nor a field."""
     at = {c.field: c.at for c in columns if c.field}
     _, unknown = title_columns(template, headings, sheet.first_column, at)
-    return [heading_missing(sheet, headings, name, "--title") for name in unknown]
+    return [heading_missing(sheet, headings, name, "--title") for name in unknown if name not in VALUE_FIELDS]
 
 
 def half_titles(

@@ -12,7 +12,7 @@ from nomarium.model.problem import Problem, note
 from nomarium.model.refusal import Refusal
 from nomarium.reading.cells.memo import FieldValue, fault_of, value_memo
 from nomarium.reading.cells.times import Times, read_times
-from nomarium.reading.columns.columns import Column
+from nomarium.reading.columns.column import Column
 from nomarium.reading.columns.decisions import Decisions
 from nomarium.reading.columns.evidence import decide
 from nomarium.reading.columns.lexicons import lexicon_for
@@ -22,7 +22,7 @@ from nomarium.reckoning.zones import zone_named
 from nomarium.sheets.sheet import Area, Sheet
 
 _SET_FIELDS = (
-    "location", "description", "categories", "audience", "organizer", "attendees", "url", "status",
+    "location", "description", "categories", "audience", "organizer", "attendees", "url", "conference", "status",
     "privacy", "busy", "color", "priority", "geo",
 )  # fmt: skip
 _TIME_FIRST = re.compile(

@@ -10,10 +10,11 @@ from nomarium.model.problem import Problem, column_letter, note
 from nomarium.reading.cells.memo import REPEAT_FIELDS
 from nomarium.reading.cells.moments import Moment, plain_date, read_moment
 from nomarium.reading.cells.words import Lexicon, fold
-from nomarium.reading.columns.asked import heading_missing
+from nomarium.reading.columns.asked import heading_missing, overridden_twice, without_overridden
 from nomarium.reading.columns.clocks import clock_told, find_clock
+from nomarium.reading.columns.column import Column
 from nomarium.reading.columns.columnnotes import column_notes, unused_times
-from nomarium.reading.columns.columns import Column, assign_columns
+from nomarium.reading.columns.columns import assign_columns
 from nomarium.reading.columns.dateparts import find_date_parts
 from nomarium.reading.columns.decisions import Decisions, told
 from nomarium.reading.columns.evidence import decide
@@ -129,6 +130,7 @@ def read_table(
         columns = assign_columns(sheet, head, sample, asked, seen)
         message = f"Weekdays have names in {language_name(known.languages[-1])}."
         notes.append(note("date-language", message).at(sheet.place()))
+    columns = without_overridden(columns, options)
     missing = _misfit(sheet, columns, options) or _missing(sheet, columns, options)
     if missing is not None:
         return missing
@@ -140,6 +142,7 @@ def read_table(
         *_timed_titles(sheet, columns, first_rows),
     ]
     problems = [
+        *overridden_twice(sheet, columns, options),
         *unused_times(sheet, columns, sample, seen),
         *unknown_in_title(sheet, head.headings, columns, options.title),
         *half_titles(sheet, columns, first_rows, options),

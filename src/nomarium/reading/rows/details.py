@@ -5,10 +5,11 @@ from collections.abc import Sequence
 from typing import TYPE_CHECKING
 
 from nomarium.model.cell import Cell
-from nomarium.model.event import FACETS, NO_DETAILS, Details
+from nomarium.model.event import FACETS, NO_DETAILS, Details, Person, asked_to_reply
 from nomarium.reading.cells.memo import REPEAT_FIELDS, CellMemo, FieldValue, repeat_memo
 from nomarium.reading.rows.when import NOTHING, Part, When
 from nomarium.reading.rows.whenreader import WhenReader
+from nomarium.sheets.sheet import cell_text
 
 if TYPE_CHECKING:
     from nomarium.model.recurrence import Recurrence
@@ -29,8 +30,9 @@ def details_of(
         ),
         audience=values.get("audience") or (),
         organizer=values.get("organizer"),
-        attendees=(values.get("attendees") or ()) + (values.get("optional-attendees") or ()),
+        attendees=_attendees(values),
         url=values.get("url") or "",
+        conference=values.get("conference") or "",
         status=values.get("status") or may_be,
         privacy=_privacy(values),
         busy=True if busy == "TENTATIVE" else busy,
@@ -43,6 +45,12 @@ def details_of(
         recurrence=recurrence,
     )
     return NO_DETAILS if details == NO_DETAILS else details
+
+
+def _attendees(values: dict[str, FieldValue]) -> tuple[Person, ...]:
+    """Those who must come and those who may, each asked for an answer when the row says so (RFC 5545, 3.2.17)."""
+    people = (values.get("attendees") or ()) + (values.get("optional-attendees") or ())
+    return tuple(map(asked_to_reply, people)) if values.get("rsvp") else people
 
 
 def _privacy(values: dict[str, FieldValue]) -> str:
@@ -66,7 +74,7 @@ def _lead_of(values: dict[str, FieldValue], when: When, day: Part, time: Part) -
 def rest_fields(when: WhenReader) -> list[tuple[str, CellMemo, int]]:
     """The fields that few tables have, of those that this one has: each with its memo and its column."""
     names = (
-        "categories", "audience", "organizer", "attendees", "optional-attendees", "url", "status",
+        "categories", "audience", "organizer", "attendees", "optional-attendees", "rsvp", "url", "conference", "status",
         "cancelled", "more-categories", "privacy", "private", "busy", "reminder", "reminder-on", "color", "priority", "geo", "uid", *FACETS,
     )  # fmt: skip
     rest = [(name, *when.value(name)) for name in names if name in when.known]
@@ -90,3 +98,9 @@ def reminder_of(
             reader.parts[field] = reader.part_memo(field)
         moment.append(reader.parts[field][row[reader.at[field]]])
     return _lead_of(values, when, *moment)
+
+
+def with_extra(row: Sequence[Cell], extra: Sequence[tuple[int, str]], description: str) -> str:
+    """A description with the cells of columns that have no field, each after its heading."""
+    lines = [f"{heading}: {text}" for n, heading in extra if (text := cell_text(row[n]))]
+    return "\n".join([description, *lines] if description else lines)

@@ -5,7 +5,7 @@ from collections.abc import Mapping, Sequence
 
 from nomarium.model.cell import Cell
 from nomarium.model.problem import Problem
-from nomarium.reading.columns.columns import Column
+from nomarium.reading.columns.column import Column
 from nomarium.reading.columns.headings import normal
 from nomarium.reading.rows.when import Blame
 from nomarium.sheets.sheet import Sheet, cell_text

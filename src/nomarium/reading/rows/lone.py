@@ -3,11 +3,13 @@
 import re
 from typing import NamedTuple
 
+from nomarium.model.event import Event
 from nomarium.model.refusal import Refusal
 from nomarium.reading.cells.moments import Moment, read_moment
 from nomarium.reading.cells.words import Lexicon, fold
 from nomarium.reading.columns.decisions import Decisions, resolve_day
-from nomarium.reading.rows.when import Part
+from nomarium.reading.rows.when import Blame, Part, Said, settle
+from nomarium.reading.rows.whenreader import WhenReader
 
 _BOOKKEEPING = (
     r"(?i)\b(?:last\s+(?:updated?|changed?|modified|revised|saved)|(?:up)?dated?|updated|printed|revised|version|as\s+(?:of|at)|"
@@ -21,15 +23,9 @@ _COUNTED = frozenset(
 _MOST_WORDS = 25
 
 
-class LoneEvent(tuple[str, Part]):
-    """The title and the days of an event that one text says."""
-
-    __slots__ = ()
-
-
-def lone_event(text: str, decisions: Decisions) -> LoneEvent | Refusal | None:
-    """The event that a lone text names: its title and its days. None when it names none: it has no date, nothing but a
-    date, or keeps the books of the table; a Refusal when its date cannot be settled."""
+def lone_event(text: str, decisions: Decisions) -> tuple[str, Part] | None:
+    """The title and the days of an event that a lone text names. None when it names none: it has no date that can be
+    settled, nothing but a date, or keeps the books of the table."""
     if re.search(_BOOKKEEPING, text) or not any(map(str.isdigit, text)):
         return None
     found = date_within(text, decisions.lexicon)
@@ -41,16 +37,24 @@ def lone_event(text: str, decisions: Decisions) -> LoneEvent | Refusal | None:
         return None
     first = resolve_day(moment.first, decisions)
     last = resolve_day(moment.last, decisions) if moment.last is not None else None
-    if isinstance(first, Refusal):
-        return first
-    if isinstance(last, Refusal):
-        return last
-    if last is not None and last < first:
-        return Refusal(
-            "end-before-start", f"It ends on {last}, before it starts on {first}.", "Correct the dates."
-        )
+    if isinstance(first, Refusal) or isinstance(last, Refusal) or (last is not None and last < first):
+        return None
     part = Part(first, last, moment.start, moment.end, moment.is_all_day, moment.is_unknown)
-    return LoneEvent((title, part))
+    return title, part
+
+
+def event_said_alone(text: str, when: WhenReader, number: int) -> Event | None:
+    """The event of a row of this number that holds this text and nothing else; None when it says none."""
+    said = lone_event(text, when.reading.decisions)
+    if said is None:
+        return None
+    title, part = said
+    settled = settle(
+        Said(date=part, zone_name=when.zone_name, zone=when.zone), when.reading.options.length_secs
+    )
+    if isinstance(settled, Blame):
+        return None
+    return Event(title, settled.start, settled.end, settled.zone, row_number=number)
 
 
 class DateWithin(NamedTuple):

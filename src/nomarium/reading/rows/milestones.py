@@ -6,6 +6,7 @@ from collections.abc import Sequence
 from nomarium.model.cell import Cell
 from nomarium.model.event import NO_DETAILS, Details, Event
 from nomarium.model.refusal import Refusal
+from nomarium.reading.cells.titleparts import followed
 from nomarium.reading.columns.table import TableReading
 from nomarium.reading.rows.when import Blame, Part, When, recurrence_of
 from nomarium.reading.rows.whenreader import WhenReader
@@ -46,7 +47,9 @@ class Milestones:
                     return Blame("milestone", rule)
                 details = Details(recurrence=recurrence_of(rule))
             end = (part.last or part.first) + _DAY
-            found.append(Event(f"{summary}: {heading}", part.first, end, details=details, row_number=number))
+            found.append(
+                Event(followed(summary, heading), part.first, end, details=details, row_number=number)
+            )
         return found
 
     def first(self, milestones: list[Event] | Blame) -> When | Blame:

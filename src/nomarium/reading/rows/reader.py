@@ -16,13 +16,15 @@ from nomarium.reading.cells.memo import (
     fault_of,
     unguarded,
 )
+from nomarium.reading.cells.titleparts import TitleParts, followed
 from nomarium.reading.columns.table import TableReading
 from nomarium.reading.rows.blocks import Blocks
-from nomarium.reading.rows.details import details_of, reminder_of, rest_fields
+from nomarium.reading.rows.details import details_of, reminder_of, rest_fields, with_extra
 from nomarium.reading.rows.faults import blamed, note_text, too_wide, workbook_faults
+from nomarium.reading.rows.leftout import LeftOut
 from nomarium.reading.rows.plainrows import PLAIN_FIELDS, PlainReader, never, plain_reader
 from nomarium.reading.rows.titles import TitleMaker, is_bookkeeping, is_no_title, without_cancellation
-from nomarium.reading.rows.when import NOTES, Blame, Said, When, recurrence_of, settle
+from nomarium.reading.rows.when import NOTES, Blame, When, recurrence_of
 from nomarium.reading.rows.whenreader import WhenReader
 from nomarium.reading.rows.yearly import is_yearly, yearly_rule
 from nomarium.sheets.sheet import cell_text, is_blank
@@ -33,6 +35,7 @@ if TYPE_CHECKING:
 
 _DAY = dt.timedelta(days=1)
 _CANCELLED = note("row-cancelled", "A row that says it is cancelled is written as cancelled.")
+_NOBODY_ASKED = note("rsvp-unused", "A row asks for an answer (RSVP) and names nobody to give it.")
 _SEVERAL = note("several-dates", "Several days in one cell are an event each.")
 EXAMPLE_MARK = "EXAMPLE – "
 """How the example rows of a starter file begin; they are left out."""
@@ -103,7 +106,8 @@ class _RowReader:
             if options.keep_extra and c.is_ignored and c.how != "asked"
         ]
         self.fault_rows = frozenset(row for row, _ in self.sheet.faults)
-        self.left_out = frozenset(text.casefold() for text in options.left_out)
+        self.left_out = LeftOut(options.left_out)
+        self.overridden = options.overrides.keys()
         self.milestones: Milestones | None = None
         if reading.column("milestone") is not None:
             from nomarium.reading.rows import milestones
@@ -131,6 +135,9 @@ class _RowReader:
             if number < last_number:
                 message = f"A row that holds one text alone is no event: “{text[:60]}”."
                 self.account.count(note("row-lone", message).at(self.sheet.place(number)))
+        for text in self.left_out.unmet():
+            message = f"No row has “{text}”, by which the recipe leaves rows out."
+            self.account.notes.append(note("recipe-unmet", message).at(self.sheet.place()))
 
     def plain_reader(self) -> PlainReader:
         """What reads the commonest rows; of this table none, when something about it asks for more."""
@@ -138,7 +145,7 @@ class _RowReader:
         needed = {"time", "end-date", "duration", "all-day", "timezone", "week", "milestone"} & self.known
         options = self.reading.options
         if any((needed, self.rest, self.extra, self.yearly, self.blocks.is_on, self.sheet.faults)) or any(
-            (options.renamed, options.left_out, options.title)
+            (options.left_out, options.title)
         ):
             return never
         if min(at[field] for field in PLAIN_FIELDS[:4]) < 0 or self.when.weekday_at is not None:
@@ -185,11 +192,11 @@ class _RowReader:
             assert isinstance(when, When)
             if summary[0] == "'":
                 summary = unguarded(summary)
-        if self.left_out and self._is_left_out(row):
+        if self.left_out and self.left_out.takes(row):
             self.account.ledger.left_out += 1
             return None
         if isinstance(milestones, Blame):
-            self.account.reject(self.reading.headings, row, [self._problem(number, row, milestones)])
+            self._reject(number, row, milestones)
             return None
         if not self.when.has_dates:
             return milestones
@@ -201,29 +208,26 @@ class _RowReader:
         if self.yearly and when.rule is None:
             rule = yearly_rule(self.yearly, when.start, self.reading.options.repeats_until)
             if isinstance(rule, Refusal):
-                self.account.reject(
-                    self.reading.headings, row, [self._problem(number, row, Blame("date", rule))]
-                )
+                self._reject(number, row, Blame("date", rule))
                 return None
-            when, summary = when._replace(rule=rule), f"{summary}: {self.yearly}"
+            when, summary = when._replace(rule=rule), followed(summary, self.yearly)
         if when.notes:
             self._tell(number, when)
-        bare = without_cancellation(summary)
+        titled = summary if isinstance(summary, TitleParts) else None
+        bare = without_cancellation(titled.bare if titled is not None else summary)
         location = self.location[row[self.location_at] if self.location_at >= 0 else ""]
         description = self.description[row[self.description_at] if self.description_at >= 0 else ""]
         is_cancelled = bare is not None or isinstance(description, CancelledText)
         if is_cancelled:
-            summary = bare or summary
+            summary = (titled.called(bare) if titled is not None else bare) if bare else summary
             self.account.count(_CANCELLED.at(self.sheet.place(number)))
         if self.extra:
-            description = self._with_extra(row, description)
+            description = with_extra(row, self.extra, description)
         if (
             type(location) is Refusal or type(description) is Refusal or self.rest or when.is_tentative or is_cancelled
             or when.rule is not None or self.blocks.is_on
         ):  # fmt: skip
             return self._with_rest(number, row, when, summary, location, description, is_cancelled)
-        if self.reading.options.renamed:
-            summary = self.reading.options.renamed.get(summary, summary)
         return Event(summary, when.start, when.end, when.zone, location, description, NO_DETAILS, number)
 
     def _said_alone(self, number: int, row: Sequence[Cell], when: When | Blame) -> Event | None:
@@ -231,21 +235,13 @@ class _RowReader:
         filled = [text for cell in row if (text := cell_text(cell))]
         if len(filled) != 1 or isinstance(when, When) or number in self.fault_rows:
             return None
-        from nomarium.reading.rows.lone import LoneEvent, lone_event
+        from nomarium.reading.rows.lone import event_said_alone
 
-        said = lone_event(filled[0], self.reading.decisions)
-        if not isinstance(said, LoneEvent):
-            return None
-        title, part = said
-        settled = settle(
-            Said(date=part, zone_name=self.when.zone_name, zone=self.when.zone),
-            self.reading.options.length_secs,
-        )
-        if isinstance(settled, Blame):
-            return None
-        message = f"A row that holds one text with a date in it is an event: “{title}”."
-        self.account.count(note("lone-event", message).at(self.sheet.place(number)))
-        return Event(title, settled.start, settled.end, settled.zone, row_number=number)
+        event = event_said_alone(filled[0], self.when, number)
+        if event is not None:
+            message = f"A row that holds one text with a date in it is an event: “{event.summary}”."
+            self.account.count(note("lone-event", message).at(self.sheet.place(number)))
+        return event
 
     def _on_several(self, number: int, row: Sequence[Cell], blame: Blame, summary: str) -> list[Event] | None:
         """The events of a row whose date's cell names several days, none when it is rejected; None for other rows."""
@@ -258,8 +254,7 @@ class _RowReader:
         if days is None:
             return None
         if isinstance(days, Refusal):
-            refused = self._problem(number, row, Blame(blame.field, days))
-            self.account.reject(self.reading.headings, row, [refused])
+            self._reject(number, row, Blame(blame.field, days))
             return []
         found = []
         for day in days:
@@ -267,7 +262,7 @@ class _RowReader:
             on_day[at] = day.isoformat()
             when = self.when.of(on_day)
             if isinstance(when, Blame):
-                self.account.reject(self.reading.headings, row, [self._problem(number, row, when)])
+                self._reject(number, row, when)
                 return []
             event = self._event(number, on_day, when, summary)
             if event is None:
@@ -310,7 +305,8 @@ class _RowReader:
             reasons.append(self._problem(number, row, when))
         if not summary and not reasons:
             remedy = "Give it a title, or take the row out."
-            refusal = Refusal("summary-missing", "The row says when and not what.", remedy, "missing")
+            message = "The row says when and not what" + (", by what --title names." if self.titles else ".")
+            refusal = Refusal("summary-missing", message, remedy, "missing")
             reasons.append(self._problem(number, row, Blame("summary", refusal)))
         elif summary and (fault := fault_of(summary)):
             reasons.append(self._problem(number, row, Blame("summary", fault)))
@@ -318,6 +314,10 @@ class _RowReader:
             return False
         account.reject(self.reading.headings, row, reasons)
         return True
+
+    def _reject(self, number: int, row: Sequence[Cell], *blames: Blame) -> None:
+        """Account for a row that becomes no event, for these reasons."""
+        self.account.reject(self.reading.headings, row, [self._problem(number, row, one) for one in blames])
 
     def _problem(self, number: int, row: Sequence[Cell], blame: Blame) -> Problem:
         at = self.at
@@ -328,9 +328,6 @@ class _RowReader:
         events = self.account.ledger.events
         return blamed(self.sheet, self.reading.columns, at, number, row, blame, events > 0)
 
-    def _is_left_out(self, row: Sequence[Cell]) -> bool:
-        return any(cell_text(cell).casefold() in self.left_out for cell in row)
-
     def _tell(self, number: int, when: When) -> None:
         for code in dict.fromkeys(when.notes):
             told = note(code, NOTES[code]).at(self.sheet.place(number))
@@ -339,20 +336,10 @@ class _RowReader:
             else:
                 self.account.count(told)
 
-    def _with_extra(self, row: Sequence[Cell], description: str) -> str:
-        lines = [f"{heading}: {text}" for n, heading in self.extra if (text := cell_text(row[n]))]
-        return "\n".join([description, *lines] if description else lines)
-
     def _with_rest(
-        self,
-        number: int,
-        row: Sequence[Cell],
-        when: When,
-        summary: str,
-        location: FieldValue,
-        description: FieldValue,
-        is_cancelled: bool,
-    ) -> Event | None:
+        self, number: int, row: Sequence[Cell], when: When, summary: str, location: FieldValue,
+        description: FieldValue, is_cancelled: bool,
+    ) -> Event | None:  # fmt: skip
         """The event with the fields that few tables have, or None with every fault of them told."""
         values: dict[str, FieldValue] = {}
         blames = [
@@ -376,17 +363,29 @@ class _RowReader:
                 blames.append(found)
             else:
                 when, recurrence = found.when, found.recurrence
+        if blames and self.overridden:
+            blames = self._not_overridden(number, row, blames)
+            values = {name: None if type(value) is Refusal else value for name, value in values.items()}
+            location, description = ("" if type(one) is Refusal else one for one in (location, description))
         if blames:
-            self.account.reject(
-                self.reading.headings, row, [self._problem(number, row, blame) for blame in blames]
-            )
+            self._reject(number, row, *blames)
             return None
+        if values.get("rsvp") and not values.get("attendees") and not values.get("optional-attendees"):
+            self.account.count(_NOBODY_ASKED.at(self.sheet.place(number)))
         if is_cancelled or values.get("cancelled"):
             values["status"] = "CANCELLED"
         details = details_of(values, when, reminder_of(self.when, row, when, values), recurrence)
-        summary = self.reading.options.renamed.get(summary, summary)
         place = location or values.get("room") or ""
         return Event(summary, when.start, when.end, when.zone, place, description, details, number)
+
+    def _not_overridden(self, number: int, row: Sequence[Cell], blames: list[Blame]) -> list[Blame]:
+        """The faults that matter: a field that every row is given anew is read past, and told of."""
+        for blame in blames:
+            if blame.field in self.overridden:
+                text = self._problem(number, row, blame).cell
+                message = f"“{text}” is read past: --override gives every row the {blame.field}."
+                self.account.count(note("cell-overridden", message).at(self.sheet.place(number)), blame.field)
+        return [blame for blame in blames if blame.field not in self.overridden]
 
     def _repeated(self, number: int, values: dict[str, FieldValue], when: When) -> "Repeated | Blame":
         from nomarium.reading.rows.repeating import Bounds, repeated

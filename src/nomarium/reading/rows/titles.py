@@ -4,8 +4,8 @@ import re
 from collections.abc import Mapping, Sequence
 
 from nomarium.model.cell import Cell
-from nomarium.model.templates import filled
 from nomarium.reading.cells.choices import says_cancelled
+from nomarium.reading.cells.titleparts import TitleParts
 from nomarium.reading.columns.titles import title_columns
 from nomarium.sheets.sheet import cell_text
 
@@ -43,10 +43,10 @@ class TitleMaker:
         self._template = template
         self._columns, _ = title_columns(template, headings, first_column, at)
 
-    def title(self, row: Sequence[Cell], summary: str) -> str:
+    def title(self, row: Sequence[Cell], summary: str) -> TitleParts:
         """The title of a row; nothing when all that it is made from is blank."""
         values = {name: cell_text(row[n]) if n < len(row) else "" for name, n in self._columns.items()}
-        return filled(self._template, {**values, "title": summary})
+        return TitleParts(self._template, {**values, "title": summary})
 
 
 def without_cancellation(summary: str) -> str | None:
