@@ -1,6 +1,6 @@
 """All the sheets of a build: which read as events, in which layout, and which are passed over."""
 
-from collections.abc import Sequence
+from collections.abc import Iterator, Sequence
 
 from nomarium.model.errors import UsageError
 from nomarium.model.problem import Problem, note
@@ -10,6 +10,7 @@ from nomarium.reading.columns.head import looks_like_date
 from nomarium.reading.columns.headings import FIELDS, match_exactly
 from nomarium.reading.layouts.layout import LAYOUTS, NotRead, Reading, Top
 from nomarium.reading.options import ReadingOptions
+from nomarium.reading.tables import tables_of
 from nomarium.sheets.sheet import RowsAgain, Sheet, cell_text, is_blank
 
 __all__ = ("NotRead", "Reading", "Readings", "read_sheet", "read_sheets")
@@ -37,8 +38,7 @@ def read_sheets(sheets: Sequence[Sheet], options: ReadingOptions, whole: bool = 
         raise UsageError(
             Problem("usage", message, "Leave the option out; .xlsx and .ods say which rows are.")
         )
-    for one in sheets:
-        sheet = _without_hidden(one, options)
+    for sheet in _apart(sheets, options):
         reading = read_sheet(sheet, options, whole)
         if isinstance(reading, NotRead):
             not_read.append(reading)
@@ -57,6 +57,16 @@ def read_sheets(sheets: Sequence[Sheet], options: ReadingOptions, whole: bool = 
     found.problems += _telling(wanted, bool(found.problems))
     found.problems += _headings_missing(found.readings, options)
     return found
+
+
+def _apart(sheets: Sequence[Sheet], options: ReadingOptions) -> Iterator[Sheet]:
+    """The tables of all sheets, without their hidden rows when that was asked for."""
+    for one in sheets:
+        sheet = _without_hidden(one, options)
+        if options.layout in (None, "plan", "events") and options.header_row is None:
+            yield from tables_of(sheet)
+        else:
+            yield sheet
 
 
 def _without_hidden(sheet: Sheet, options: ReadingOptions) -> Sheet:

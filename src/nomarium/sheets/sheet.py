@@ -70,6 +70,11 @@ class Sheet(NamedTuple):
     dates_above: bool = False
     """Whether the dates of its rows stand above them in the source, and were put into the rows."""
 
+    part: str = ""
+    """Which part of its sheet it is, where several tables stand on one."""
+    part_title: str = ""
+    """What stands above that part."""
+
     def rows(self) -> Iterator[Row]:
         """The rows from the top, blank ones included."""
         return iter(self.read_rows())
@@ -81,7 +86,8 @@ class Sheet(NamedTuple):
 
     @property
     def title(self) -> str:
-        return f"{self.file}, sheet “{self.name}”" if self.name else self.file
+        whole = f"{self.file}, sheet “{self.name}”" if self.name else self.file
+        return f"{whole}, {self.part}" if self.part else whole
 
 
 def cell_text(cell: Cell) -> str:

@@ -1,0 +1,141 @@
+"""Sheets on which several tables stand, below each other or side by side: each is read as a sheet of its own."""
+
+from collections.abc import Iterator, Sequence
+from itertools import islice, pairwise
+from typing import NamedTuple
+
+from nomarium.model.cell import Cell
+from nomarium.model.problem import column_letter, note
+from nomarium.model.wording import listed
+from nomarium.reading.columns.head import looks_like_date
+from nomarium.reading.columns.headings import match_exactly, normal
+from nomarium.sheets.sheet import TOP_ROWS, Row, RowsAgain, Sheet, cell_text
+
+_DATED = frozenset(("date", "when", "start"))
+_SAYS_WHEN = _DATED | {"end", "end-date", "time", "duration", "day", "week", "all-day"}
+_LONGEST_HEADING = 40
+_TITLE_ROWS = 12
+"""Rows from the top in which headings of tables side by side are looked for."""
+
+
+class _Part(NamedTuple):
+    """Where one table is: the rows from one number on, before another, and its columns."""
+
+    name: str
+    title: str
+    """The lone text above it; nothing when there is none."""
+    first_row: int = 0
+    end_row: int | None = None
+    first_column: int = 0
+    end_column: int | None = None
+
+
+def tables_of(sheet: Sheet) -> list[Sheet]:
+    """The tables of a sheet, each as a sheet; the sheet itself when there is only one."""
+    top = list(islice(sheet.rows(), TOP_ROWS))
+    parts = _side_by_side(sheet, top) or _stacked(top)
+    if len(parts) < 2:
+        return [sheet]
+    message = f"Several tables stand on it, and are read one by one: {listed([part.name for part in parts])}."
+    told = note("tables-apart", message).at(sheet.place())
+    cut = [_cut(sheet, part) for part in parts]
+    return [cut[0]._replace(notes=(*sheet.notes, told)), *cut[1:]]
+
+
+def _side_by_side(sheet: Sheet, top: Sequence[Row]) -> list[_Part]:
+    """Tables whose headings stand in one row, each with a date and something that happens."""
+    for at, (_, row) in enumerate(top[:_TITLE_ROWS]):
+        texts = [cell_text(cell) for cell in row]
+        named = [text for text in texts if text]
+        if len(set(named)) == len(named) or not _are_headings(row):
+            continue
+        groups = _groups(texts)
+        if len(groups) < 2 or not all(_is_table(texts[first:end]) for first, end in groups):
+            continue
+        ends = [first for first, _ in groups[1:]] + [None]
+        above = top[at - 1][1] if at else ()
+        return [
+            _Part(_columns_called(sheet, first, end), _lone_text(above[first:last]), 0, None, first, last)
+            for (first, end), last in zip(groups, ends, strict=True)
+        ]
+    return []
+
+
+def _columns_called(sheet: Sheet, first: int, end: int) -> str:
+    return (
+        f"columns {column_letter(first + sheet.first_column)}–{column_letter(end - 1 + sheet.first_column)}"
+    )
+
+
+def _groups(texts: Sequence[str]) -> list[tuple[int, int]]:
+    """The stretches of headings from each that repeats the first one to the next."""
+    starts = [n for n, text in enumerate(texts) if text and normal(text) == normal(next(filter(None, texts)))]
+    bounds = [*starts, len(texts)]
+    found = []
+    for first, end in pairwise(bounds):
+        last = max(n for n in range(first, end) if texts[n]) + 1
+        found.append((first, last))
+    return found
+
+
+def _is_table(texts: Sequence[str]) -> bool:
+    """Whether headings name a date and something else than when."""
+    fields = [match.field if (match := match_exactly(text)) else "" for text in texts if text]
+    return bool(_DATED & set(fields)) and any(field not in _SAYS_WHEN for field in fields)
+
+
+def _are_headings(row: Sequence[Cell]) -> bool:
+    filled = [cell for cell in row if cell_text(cell)]
+    short = all(isinstance(cell, str) and len(cell) <= _LONGEST_HEADING for cell in filled)
+    return len(filled) >= 2 and short and not any(looks_like_date(cell) for cell in filled)
+
+
+def _stacked(top: Sequence[Row]) -> list[_Part]:
+    """Tables below each other whose headings differ; one whose headings stand again is one table in blocks."""
+    heads: list[tuple[int, int]] = []
+    """(index of the row of headings, index of the first row of its table, title above included)"""
+    start = -1
+    for at, (_, row) in enumerate(top):
+        filled = len(row) - sum(1 for cell in row if cell == "")
+        if filled < 2:
+            is_title = filled == 1 and any(map(cell_text, row))
+            start = at if start < 0 or not is_title else start
+            continue
+        follows = at + 1 < len(top) and any(looks_like_date(cell) for cell in top[at + 1][1])
+        if (start >= 0 or not at) and follows and _are_headings(row) and _is_table(list(map(cell_text, row))):
+            heads.append((at, max(start, 0)))
+        start = -1
+    different = {tuple(normal(cell_text(cell)) for cell in top[at][1]) for at, _ in heads}
+    if len(different) < 2:
+        return []
+    bounds = [top[first][0] for _, first in heads[1:]]
+    parts = []
+    for n, (at, first) in enumerate(heads):
+        title = next((text for _, row in reversed(top[first:at]) if (text := _lone_text(row))), "")
+        end = bounds[n] if n < len(bounds) else None
+        parts.append(_Part(f"rows from {top[at][0]}", title, top[first][0] if n else 0, end))
+    return parts
+
+
+def _lone_text(cells: Sequence[Cell]) -> str:
+    filled = [text for cell in cells if (text := cell_text(cell))]
+    return filled[0] if len(filled) == 1 and not looks_like_date(filled[0]) else ""
+
+
+def _cut(sheet: Sheet, part: _Part) -> Sheet:
+    """One table of a sheet. Row numbers stay as the sheet shows them."""
+
+    def rows() -> Iterator[Row]:
+        for number, row in sheet.rows():
+            if part.end_row is not None and number >= part.end_row:
+                return
+            if number >= part.first_row:
+                yield number, row[part.first_column : part.end_column]
+
+    return sheet._replace(
+        read_rows=RowsAgain(rows),
+        first_column=sheet.first_column + part.first_column,
+        part=part.name,
+        part_title=part.title,
+        notes=(),
+    )
