@@ -238,7 +238,7 @@ READ: dict[str, tuple[str, list[str], list[str]]] = {
         ["Quill 2026-09-07T09:00/2026-09-07T11:00 @ Loft", "Tern 2026-09-14T13:00/2026-09-14T15:00 @ Loft"],
     ),
     "weeks and topics": (
-        "w/c,Topic\n7 Sept 2026,Knots\n14 Sept 2026,Ropes", [], ["Knots 2026-09-07/2026-09-08", "Ropes 2026-09-14/2026-09-15"],
+        "w/c,Topic\n7 Sept 2026,Knots\n14 Sept 2026,Ropes", [], ["Knots 2026-09-07/2026-09-14", "Ropes 2026-09-14/2026-09-21"],
     ),
     "a regatta on two days, with times": (
         "Event,Date,Time\nRegatta,Sat 5th & Sun 6th Sept 2026,10am-4pm", [],

@@ -28,7 +28,7 @@ As = Annotated[
     typer.Option(
         "--as",
         metavar="LAYOUT",
-        help="What the source is: events (a list), plan (the tables of a school year), grid (dates × times), planner (weeks × weekdays), day (times × places) or month (a month drawn in cells). Found from the content when not given.",
+        help="What the source is: events (a list), plan (the tables of a school year), grid (dates × times), planner (weeks × weekdays), day (times × places), month (a month drawn in cells), wall (a year drawn in cells), matrix (what happens × months) or roster (names × dates). Found from the content when not given.",
         rich_help_panel=READING,
     ),
 ]
@@ -168,6 +168,15 @@ HiddenRows = Annotated[
         "--hidden-rows",
         metavar="skip|read",
         help="What becomes of rows that a filter hides in a workbook; they are read, and told of.",
+        rich_help_panel=READING,
+    ),
+]
+SetCodes = Annotated[
+    list[str] | None,
+    typer.Option(
+        "--set-code",
+        metavar="CODE=TIMES",
+        help="What a code in the cells of a roster or planner stands for, such as “E=7:00-15:00” or “H=Holiday”. May be repeated.",
         rich_help_panel=READING,
     ),
 ]

@@ -48,6 +48,7 @@ def reading_options(
     spans: str | None = None,
     swapped: str | None = None,
     hidden_rows: str | None = None,
+    set_code: list[str] | None = None,
     title: str | None = None,
     edits: ReadingOptions = _NO_EDITS,
     until: dt.date | None = None,
@@ -73,6 +74,7 @@ def reading_options(
         spans=cast(Spans, _choice(spans, "--spans", get_args(Spans)[1:])),
         swapped=cast(Swapped, _choice(swapped, "--swapped", get_args(Swapped)[1:])),
         hidden_rows=cast(HiddenRows, _choice(hidden_rows, "--hidden-rows", get_args(HiddenRows)[1:])),
+        codes=_codes(set_code or []),
         title=title or "",
         repeats_until=until,
         knows_days_off=knows_days_off,
@@ -174,6 +176,20 @@ def _overrides(texts: list[str]) -> dict[str, str]:
     return found
 
 
+def _codes(texts: list[str]) -> dict[str, str]:
+    codes: dict[str, str] = {}
+    for text in texts:
+        code, sign, said = (part.strip() for part in text.partition("="))
+        if not sign or not code or not said:
+            raise wrong(
+                f"--set-code {text} has no “=” between a code and its times.",
+                'Write it like --set-code "E=7:00-15:00".',
+            )
+        if codes.setdefault(code, said) != said:
+            raise wrong(f"--set-code says two things of “{code}”.", "Keep one of them.")
+    return codes
+
+
 def _renamed(texts: list[str]) -> dict[str, str]:
     found: dict[str, str] = {}
     for text in texts:
@@ -195,7 +211,7 @@ def field_option(text: str, option: str) -> str:
 
     name = text.strip().lower().replace("_", "-").replace(" ", "-")
     name = {"title": "summary", "category": "categories"}.get(name, name)  # what everybody calls them
-    if name in FIELDS or (name == "person" and option == "--split-by"):
+    if name in FIELDS:
         return name
     near = near_field(text)
     remedy = f"Did you mean {near}?" if near else f"The fields are {', '.join(FIELDS)}."

@@ -37,6 +37,7 @@ def survey(
     spans: opt.Spans = None,
     swapped: opt.Swapped = None,
     hidden_rows: opt.HiddenRows = None,
+    set_code: opt.SetCodes = None,
     title: opt.Title = None,
     only: event.Only = None,
     leave_out: event.LeaveOut = None,
@@ -71,7 +72,7 @@ def survey(
     reading = reading_options(
         sheet=sheet, layout=layout, column=column, set_=set_, keep_extra=keep_extra, timezone=timezone,
         date_order=date_order, school_year=school_year, language=language, default_length=default_length,
-        fill_down=fill_down, day_one=day_one, clock=clock, spans=spans, swapped=swapped, hidden_rows=hidden_rows, title=title, edits=edits_asked(only, leave_out, override, rename, people, places), until=last, knows_days_off=True, recipe=recipe,
+        fill_down=fill_down, day_one=day_one, clock=clock, spans=spans, swapped=swapped, hidden_rows=hidden_rows, set_code=set_code, title=title, edits=edits_asked(only, leave_out, override, rename, people, places), until=last, knows_days_off=True, recipe=recipe,
     )  # fmt: skip
     called = calendar_name(sources, "-")
     dry = BuildOptions(None, called, called, "19700101T000000Z", last_day=last)

@@ -60,6 +60,7 @@ def tally(
     fill_down: opt.FillDown = None,
     clock: opt.Clock = None,
     spans: opt.Spans = None,
+    set_code: opt.SetCodes = None,
     title: opt.Title = None,
     only: event.Only = None,
     leave_out: event.LeaveOut = None,
@@ -83,7 +84,7 @@ def tally(
     reading = reading_options(
         sheet=sheet, layout=layout, column=column, set_=set_, recipe=recipe, timezone=timezone, date_order=date_order,
         school_year=school_year, language=language, default_length=default_length, fill_down=fill_down, clock=clock,
-        spans=spans, title=title, edits=edits_asked(only, leave_out, override, rename), until=last,
+        spans=spans, set_code=set_code, title=title, edits=edits_asked(only, leave_out, override, rename), until=last,
     )  # fmt: skip
     with opened([source], reading.sheets, reading.zone, reading.people, reading.places) as found:
         sources = sources_in(found, reading, identity_name=source)

@@ -7,7 +7,7 @@ if TYPE_CHECKING:
     from nomarium.model.recurrence import Recurrence
 
 
-FACETS = ("class", "teacher", "room", "group", "division", "term", "label", "period")
+FACETS = ("class", "teacher", "room", "group", "division", "term", "label", "period", "person")
 """The school data of an event, in the order in which it is written."""
 
 

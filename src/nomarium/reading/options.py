@@ -7,7 +7,7 @@ from typing import Literal, NamedTuple
 
 Order = Literal["", "dmy", "mdy", "ymd"]
 """How dates in figures are read; nothing: as their table shows."""
-Layout = Literal["events", "plan", "grid", "month", "planner", "day"]
+Layout = Literal["events", "plan", "grid", "month", "planner", "day", "roster", "wall", "matrix"]
 """What a source may be said to be."""
 Clock = Literal["", "12", "24"]
 Spans = Literal["", "daily", "whole"]
@@ -45,6 +45,8 @@ class ReadingOptions(NamedTuple):
     """Whether days and months of a workbook's own dates were exchanged when the file was opened; nothing: unsaid."""
     hidden_rows: HiddenRows = ""
     """What becomes of rows that are hidden in a workbook; nothing: they are read, and told of."""
+    codes: Mapping[str, str] = MappingProxyType({})
+    """Code in drawn cells → its times, its name, or both."""
     title: str = ""
     """A template of titles, `{Subject}: {title}`; nothing: the summary as it stands."""
     header_row: int | None = None

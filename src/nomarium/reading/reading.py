@@ -46,6 +46,10 @@ def read_sheets(sheets: Sequence[Sheet], options: ReadingOptions, whole: bool = 
         found.readings.append(reading)
         found.notes += reading.notes
         found.problems += reading.problems
+    if options.codes and not any(one.layout in ("roster", "wall") for one in found.readings):
+        where = sheets[0].file if sheets else "the source"
+        message = f"--set-code is of no use: {where} is read as no roster and no wall planner."
+        raise UsageError(Problem("usage", message, "Leave it out, or say --as roster."))
     asked = {name.casefold() for name in options.sheets}
     files_read = {reading.sheet.file for reading in found.readings}
     wanted = [
@@ -105,7 +109,8 @@ def read_sheet(sheet: Sheet, options: ReadingOptions, whole: bool = False) -> Re
             continue
         if layout.with_set and layout.with_set not in options.defaults:
             continue
-        if layout.only_after and (as_list is None or as_list.why not in layout.only_after):
+        is_asked = asked in (layout.name, *layout.asked_as) and asked != "events"
+        if layout.only_after and not is_asked and (as_list is None or as_list.why not in layout.only_after):
             continue
         reading = layout.look(top)
         if isinstance(reading, Reading):

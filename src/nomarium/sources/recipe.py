@@ -18,13 +18,13 @@ _KINDS: dict[str, type | tuple[type, ...]] = {
     "sheets": list, "layout": str, "header_row": int, "timezone": str, "date_order": str,
     "languages": list, "school_year": list, "default_length_minutes": (int, float), "day_one": dt.date,
     "keep_extra": bool, "fill_down": list, "leave_out_rows_with": list,
-    "clock": str, "spans": str, "swapped": str, "hidden_rows": str, "title": str, "only": list, "leave_out": list,
+    "clock": str, "spans": str, "swapped": str, "hidden_rows": str, "title": str, "codes": dict, "only": list, "leave_out": list,
     "people": list, "places": list, "without": list, "split_by": list, "columns": dict, "defaults": dict, "overrides": dict, "renamed": dict,
 }  # fmt: skip
 """What a recipe may hold, and the TOML type of each."""
 
 _CHOICES = {
-    "date_order": ("dmy", "mdy", "ymd"), "layout": ("events", "grid", "planner", "month", "day"), "clock": ("12", "24"),
+    "date_order": ("dmy", "mdy", "ymd"), "layout": ("events", "grid", "planner", "month", "day", "roster", "wall", "matrix"), "clock": ("12", "24"),
     "spans": ("daily", "whole"), "hidden_rows": ("skip", "read"), "swapped": ("yes", "no"),
 }  # fmt: skip
 
@@ -35,6 +35,7 @@ _HEAD = """\
 #
 # [columns]   heading = field; an empty field leaves the column out
 # [defaults]  field = the value where a row has none
+# [codes]     a code in drawn cells = its times, or its name
 # [overrides] field = the value in every row, whatever stands there
 # [renamed]   a title or a class's code as it stands = what to call it
 # only = ["status=confirmed"], leave_out = ["categories=Staff"]  events that are kept, or left out
@@ -99,13 +100,24 @@ def recipe_of(readings: Sequence[Reading], options: ReadingOptions) -> dict[str,
     }
     if options.defaults:
         recipe["defaults"] = dict(options.defaults)
+    recipe |= _edits_of(options)
+    return recipe
+
+
+def _edits_of(options: ReadingOptions) -> dict[str, Any]:
+    """What is to be done to events after they are read."""
+    recipe: dict[str, Any] = {}
     for name, pairs in (("only", options.only), ("leave_out", options.dropped)):
         if pairs:
             recipe[name] = [f"{field}={value}" for field, value in pairs]
     for name in ("people", "places"):
         if getattr(options, name):
             recipe[name] = list(getattr(options, name))
-    for name, table in (("overrides", options.overrides), ("renamed", options.renamed)):
+    for name, table in (
+        ("codes", options.codes),
+        ("overrides", options.overrides),
+        ("renamed", options.renamed),
+    ):
         if table:
             recipe[name] = dict(table)
     return recipe
@@ -139,6 +151,7 @@ def with_recipe(options: ReadingOptions, path: Path) -> ReadingOptions:
         left_out=tuple(recipe.get("leave_out_rows_with", ())),
         columns=recipe.get("columns", {}) | dict(options.columns),
         defaults=recipe.get("defaults", {}) | dict(options.defaults),
+        codes=recipe.get("codes", {}) | dict(options.codes),
         only=options.only or _pairs(recipe, "only"),
         dropped=options.dropped or _pairs(recipe, "leave_out"),
         overrides=recipe.get("overrides", {}) | dict(options.overrides),
@@ -191,9 +204,9 @@ def _load(path: Path) -> dict[str, Any]:
             raise recipe_refusal(
                 path, f"has “{key}” in a form that it cannot have", "Compare it with a fresh one."
             )
-    for table in ("columns", "defaults", "overrides", "renamed"):
+    for table in ("columns", "defaults", "overrides", "renamed", "codes"):
         for name, value in recipe.get(table, {}).items():
-            field = value if table == "columns" else "" if table == "renamed" else name
+            field = value if table == "columns" else "" if table in ("renamed", "codes") else name
             if not isinstance(value, str) or (field and field not in FIELDS and table != "columns"):
                 raise recipe_refusal(
                     path, f"has “{name}” in [{table}], which cannot be used", "Mend that line."

@@ -40,7 +40,7 @@ class Splitter:
     def _values_of(self, event: Event, field: str, calendars: Calendars) -> tuple[str, ...]:
         values: tuple[str, ...]
         if field == "person":
-            values = calendars.persons_of(event) if calendars.persons_of else ()
+            values = calendars.persons_of(event) if calendars.persons_of else values_of(event, field)
             return tuple(value for value in dict.fromkeys(values) if value) or ("no person",)
         text = next((value for name, value in event.details.facets if name == field), None)
         if text is None:

@@ -9,6 +9,7 @@ from nomarium.model.problem import Problem
 from nomarium.model.refusal import Refusal
 from nomarium.reading.cells.dates import Day
 from nomarium.reading.cells.moments import read_moment_text, tidy
+from nomarium.reading.cells.weeks import date_of_week
 from nomarium.reading.cells.words import (
     ENGLISH,
     LIKELY_LANGUAGES,
@@ -117,6 +118,7 @@ def weekday_lexicon(words: frozenset[str], least: int = 0) -> Lexicon | None:
 
 def lexicon_seen(texts: Iterable[str]) -> Lexicon | None:
     """English and the language of those texts that look like dates with a month's name, or None."""
-    dates = [text for text in texts if len(text) < 60 and re.fullmatch(_DATE_IN_WORDS, text)]
+    said = (date_of_week(text) or text for text in texts if len(text) < 60)
+    dates = [text for text in said if re.fullmatch(_DATE_IN_WORDS, text)]
     found = find_language(dates[:_MOST_TEXTS]) if dates else None
     return found.lexicon if found is not None else None

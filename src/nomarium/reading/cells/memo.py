@@ -7,22 +7,14 @@ from typing import TYPE_CHECKING, Any, TypeAlias
 
 from nomarium.model.cell import Cell
 from nomarium.model.refusal import Refusal
-from nomarium.reading.cells.dates import Day
-from nomarium.reading.cells.moments import ROLES, Moment, certain, plain_date, read_moment
-from nomarium.reading.cells.times import Clock
+from nomarium.reading.cells.moments import certain
 from nomarium.reading.cells.words import ENGLISH, Lexicon, fold
-from nomarium.reading.columns.clocks import NO_CLOCK, in_its_half
-from nomarium.reading.columns.decisions import Decisions, resolve_day
-from nomarium.reading.columns.headings import NO_UNIT, HeadingUnit
-from nomarium.reading.rows.when import NOTHING, Part
-from nomarium.reckoning.zones import change_dates, near_zone_names, zone_named, zones_called
+from nomarium.reckoning.zones import near_zone_names, zone_named, zones_called
 from nomarium.sheets.sheet import cell_text
 
 if TYPE_CHECKING:
     from nomarium.reading.cells.repeats import Cycle
 
-_MIDNIGHT = Clock(0, True)
-_HALF_A_YEAR = dt.timedelta(days=183)
 
 FieldValue: TypeAlias = Any
 """What a cell is read as: a text, a number, people … or a Refusal, as its field says."""
@@ -31,9 +23,6 @@ REPEAT_FIELDS = ("repeat", "repeat-times", "except", "also-on")
 
 MEMO_SIZE = 20_000
 """Distinct cells of one column that are remembered; when full, a memo starts again."""
-
-_SAYS_NOTHING = frozenset("- -- --- – — n/a n.a. none nil".split())
-"""What people put where there is no time and no last day; as the date itself it is still none."""
 
 _FAULT_TEXTS = frozenset(
     "#n/a #ref! #value! #name? #div/0! #null! #num! #spill! #calc! #error! err:502 err:504 err:508 err:509 err:511".split()
@@ -95,27 +84,6 @@ def _perhaps_cancelled(text: str) -> str:
     return CancelledText(text) if says_cancelled(text) else text
 
 
-class PartMemo(CellMemo):
-    """The same for what a cell says about when: `Part` values, with a refusal inside when it is none."""
-
-    def __init__(
-        self, read: Callable[[Cell], FieldValue], default: str, plain: Callable[[Cell], Part | None]
-    ) -> None:
-        """`plain` gives the parts of cells that need no look at anything else, and None for all others."""
-        super().__init__(read, NOTHING, default)
-        self._plain = plain
-
-    def __missing__(self, cell: Cell) -> FieldValue:
-        part = self._plain(cell)
-        if part is not None and len(self) < MEMO_SIZE:
-            self[cell] = part
-            return part
-        value = super().__missing__(cell)
-        if isinstance(value, Refusal):
-            value = self[cell] = Part(refusal=value)
-        return value
-
-
 def unguarded(text: str) -> str:
     """A text without the apostrophe that keeps a formula's first sign harmless in a spreadsheet.
 
@@ -134,112 +102,6 @@ def fault_of(text: str) -> Refusal | None:
         f"The spreadsheet shows the error {text}.",
         "Mend its formula, or type the value.",
     )
-
-
-def part_memo(
-    field: str,
-    index: int,
-    decisions: Decisions,
-    counts_1904: bool,
-    default: str = "",
-    weekday: int | None = None,
-    zone_name: str | None = None,
-    unit: HeadingUnit = NO_UNIT,
-) -> CellMemo:
-    """The memo of a column that says when: `Part` values, refusals inside. `unit` is what its heading says."""
-    role = ROLES[field]
-    drops_midnight = index in decisions.date_only_columns
-    adds_midnight = index in decisions.moment_columns
-    zone = zone_named(zone_name) if zone_name else None
-
-    clock = decisions.clock or (NO_CLOCK if unit.meridiem else None)
-
-    def plain(cell: Cell) -> Part | None:
-        day = plain_date(cell)
-        if decisions.is_swapped:
-            return None
-        if day is None or (zone and day in change_dates(zone, day.year)):
-            return None  # the times of a change's date need looking at, one by one
-        # what Part(first=day, plain_day=day) does, without the cost of its defaults
-        return tuple.__new__(Part, (day, None, None, None, False, False, None, (), None, day, None))
-
-    def read(cell: Cell) -> Part:
-        if (
-            field not in ("date", "when")
-            and isinstance(cell, str)
-            and cell.strip().casefold() in _SAYS_NOTHING
-        ):
-            return Part(notes=("cell-dash",))
-        if decisions.is_swapped and isinstance(cell, dt.date) and role != "time":
-            from nomarium.reading.columns.swapped import exchanged_back
-
-            exchanged = exchanged_back(cell)
-            if isinstance(exchanged, Refusal):
-                return Part(refusal=exchanged)
-            cell = exchanged
-        moment = read_moment(cell, role, decisions.lexicon, counts_1904)
-        if isinstance(moment, Refusal):
-            return Part(refusal=moment)
-        if clock is not None:
-            moment = in_its_half(cell, moment, clock, unit)
-            if isinstance(moment, Refusal):
-                return Part(refusal=moment)
-        if unit.is_utc and moment.start is not None and moment.offset_secs is None:
-            moment = moment._replace(offset_secs=0)
-        part = _part(moment, decisions, weekday)
-        if part.plain_day and zone and part.plain_day in change_dates(zone, part.plain_day.year):
-            part = part._replace(plain_day=None)
-        if drops_midnight and part.start and part.start.secs == 0:
-            part = part._replace(start=None, plain_day=part.first if part.last is None else None)
-        elif adds_midnight and part.start is None and part.first and isinstance(cell, dt.date):
-            part = part._replace(start=_MIDNIGHT, plain_day=None, notes=(*part.notes, "midnight-start"))
-        return part
-
-    return PartMemo(read, default, plain if role != "time" and weekday is None else _unplain)
-
-
-def _unplain(_cell: Cell) -> None:
-    return None
-
-
-def _last_of_range(day: Day, first: dt.date | None, decisions: Decisions) -> dt.date | Refusal:
-    """The last day of a range. One that crosses the edge of the school year is of the year in which it starts."""
-    if first is not None and day.readings[0].year is None and first <= dt.date.max - _HALF_A_YEAR:
-        window = (first, first + _HALF_A_YEAR)
-        near = resolve_day(day, decisions._replace(window=window, window_evidence="", is_near=False))
-        if not isinstance(near, Refusal):
-            return near
-    return resolve_day(day, decisions)
-
-
-def _part(moment: Moment, decisions: Decisions, weekday: int | None) -> Part:
-    first = resolve_day(moment.first, decisions, weekday) if moment.first else None
-    if isinstance(first, Refusal):
-        return Part(refusal=first)
-    last = _last_of_range(moment.last, first, decisions) if moment.last else None
-    if isinstance(last, Refusal):
-        return Part(refusal=last)
-    if first and last and last < first:
-        message = f"The range ends on {last}, before it starts on {first}."
-        return Part(refusal=Refusal("end-before-start", message, "Correct the range."))
-    rest = moment[4:]
-    is_plain = not any(rest[:3]) and moment.offset_secs is None and not moment.notes
-    clock = moment.start
-    plain_time = None
-    if (
-        is_plain
-        and clock
-        and first is None
-        and clock.secs < 86_400
-        and not clock.is_doubtful
-        and not moment.end
-    ):
-        plain_time = dt.time(clock.secs // 3600, clock.secs // 60 % 60, clock.secs % 60)
-    plain_day = first if is_plain and last is None and clock is None and moment.end is None else None
-    return Part(
-        first, last, clock, moment.end, moment.is_all_day, moment.is_unknown,
-        moment.offset_secs, moment.notes, None, plain_day, plain_time,
-    )  # fmt: skip
 
 
 def read_zone(cell: Cell) -> str | Refusal:

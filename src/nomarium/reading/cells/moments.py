@@ -169,7 +169,25 @@ def read_moment_text(text: str, role: Role, lexicon: Lexicon, counts_1904: bool 
         said = read_times(text)
         if isinstance(said, Times) and said.is_unknown:
             return of_times(said)
-    return whole
+    return (_week(text, lexicon) or whole) if isinstance(whole, Refusal) else whole
+
+
+def _week(text: str, lexicon: Lexicon) -> Moment | Refusal | None:
+    """A week that is named by its number or by the date on which it begins; None when it is none."""
+    from nomarium.reading.cells.weeks import date_of_week, numbered_week
+
+    try:
+        numbered = numbered_week(text)
+    except ValueError:
+        return Refusal("date-impossible", f"There is no week {text}.", "Check the year and the week.")
+    if numbered is not None:
+        first, last = numbered
+        return Moment(certain(first), certain(last) if last > first else None)
+    named = date_of_week(text)
+    begins = _days_and_times(named, lexicon) if named else None
+    if not isinstance(begins, Moment) or begins.last is not None or begins.start is not None:
+        return None
+    return begins._replace(notes=(*begins.notes, "week-span"))
 
 
 def tidy(text: str) -> str:

@@ -1,6 +1,7 @@
 """Columns to fields: by what the person said, by heading, then by content; each with its evidence."""
 
 import datetime as dt
+import re
 from collections.abc import Sequence
 
 from nomarium.model.cell import Cell
@@ -53,7 +54,7 @@ def assign_columns(
         from nomarium.reading.columns.links import with_links
 
         columns = with_links(columns, contents)
-    columns = _with_summary(_without_idle_titles(columns, contents), contents)
+    columns = _with_summary(_without_idle_titles(_without_sessions(columns), contents), contents)
     columns = _by_content(columns, contents)
     columns = without_weak_rivals(columns)
     columns = _with_milestones(with_rivals(columns), contents)
@@ -161,6 +162,22 @@ def _without_idle_titles(columns: list[Column], contents: list[Contents]) -> lis
         else c
         for c in columns
     ]  # fmt: skip
+
+
+_SESSION = (
+    r"(?:session|period|slot|block|lesson|part|talk|workshop|activity|match|game)\s?(?:\d{1,2}|[a-d])\b.*"
+)
+
+
+def _without_sessions(columns: list[Column]) -> list[Column]:
+    """Columns headed `Session 1`, `Session 2` are parts of a day, and none of them is the title."""
+    parts = {c.at for c in columns if c.how != "asked" and re.fullmatch(_SESSION, c.heading.casefold())}
+    if len(parts) < 2:
+        return columns
+    return [
+        c._replace(field="", how="", evidence="one of several parts of a day") if c.at in parts else c
+        for c in columns
+    ]
 
 
 def _is_idle(about: Contents) -> bool:

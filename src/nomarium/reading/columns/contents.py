@@ -10,7 +10,7 @@ from nomarium.model.refusal import Refusal
 from nomarium.reading.cells.choices import read_status
 from nomarium.reading.cells.times import Times, read_times
 from nomarium.reading.cells.words import Lexicon, fold
-from nomarium.reading.columns.head import looks_like_date
+from nomarium.reading.columns.head import begins_week, looks_like_date
 from nomarium.sheets.sheet import cell_text
 
 _ANSWERS = frozenset("yes no y n true false ✓ ✔ oui non ja nein si".split())
@@ -38,7 +38,9 @@ class Contents:
     @cached_property
     def dates(self) -> float:
         """The share of cells that are dates."""
-        return self._share(lambda cell: looks_like_date(cell, self._lexicon))
+        return self._share(
+            lambda cell: looks_like_date(cell, self._lexicon) or begins_week(cell, self._lexicon)
+        )
 
     @cached_property
     def times(self) -> float:

@@ -8,6 +8,7 @@ from typing import NamedTuple
 from nomarium.model.cell import Cell
 from nomarium.model.refusal import Refusal
 from nomarium.reading.cells.moments import read_moment
+from nomarium.reading.cells.weeks import date_of_week
 from nomarium.reading.cells.words import ENGLISH, Lexicon
 from nomarium.reading.columns.headings import match_exactly
 from nomarium.sheets.sheet import Row, Sheet, cell_text, is_blank
@@ -81,6 +82,7 @@ def _header_at(filled: Sequence[Row], lexicon: Lexicon) -> int | None:
         short = [text for text in texts if len(text) < 60]
         known = {match.field for text in short if (match := match_exactly(text))}
         dates = any(looks_like_date(cell, lexicon) for cell in row)
+        dates = dates and not _heads_a_chart(known, at, filled, lexicon)
         scores.append(0 if dates or len(texts) < 2 else len(known))
         if at == 0 and scores[0] >= 2 and scores[0] >= len(texts) - 1:
             return 0  # the usual case: a plain table with its headings on top
@@ -101,6 +103,19 @@ def _header_at(filled: Sequence[Row], lexicon: Lexicon) -> int | None:
     return None
 
 
+def _heads_a_chart(known: set[str], at: int, filled: Sequence[Row], lexicon: Lexicon) -> bool:
+    """Whether a row with dates heads a list all the same: one beside which bars are drawn under dates. Most of the row
+    below it is none, and dates stand under its headings."""
+    if len(known) < 3 or not known & {"date", "start", "when"} or at + 1 >= len(filled):
+        return False
+    row, below = filled[at][1], filled[at + 1][1]
+    under = [n for n, cell in enumerate(row) if looks_like_date(cell, lexicon)]
+    barred = sum(n < len(below) and not looks_like_date(below[n], lexicon) for n in under)
+    return barred == len([n for n in under if n < len(below)]) and any(
+        looks_like_date(c, lexicon) for c in below
+    )
+
+
 def _first_with_date(filled: Sequence[Row], lexicon: Lexicon) -> int:
     for at, (_, row) in enumerate(filled):
         if any(looks_like_date(cell, lexicon) for cell in row):
@@ -119,9 +134,18 @@ def looks_like_date(cell: Cell, lexicon: Lexicon = ENGLISH) -> bool:
         if ":" in text and len(text) < 12 and not any(sign in text for sign in "/-"):
             return False  # a time alone, the commonest cell that is no date
         moment = read_moment(text, "date", lexicon)
-        return not isinstance(moment, Refusal) and moment.first is not None
+        return (
+            not isinstance(moment, Refusal) and moment.first is not None and "week-span" not in moment.notes
+        )
     moment = read_moment(cell, "either", lexicon)
     return not isinstance(moment, Refusal) and moment.first is not None
+
+
+def begins_week(cell: Cell, lexicon: Lexicon = ENGLISH) -> bool:
+    """Whether a cell names a week by the date on which it begins, `w/c 7 September`."""
+    text = cell.strip() if isinstance(cell, str) else ""
+    date = date_of_week(text) if text else ""
+    return bool(date) and looks_like_date(date, lexicon)
 
 
 def _continues_header(row: Sequence[Cell], below: Sequence[Cell], lexicon: Lexicon) -> bool:

@@ -8,6 +8,7 @@ from types import MappingProxyType
 from typing import Final, NamedTuple
 
 from nomarium.model.wording import nearest
+from nomarium.reading.cells.weeks import WEEK_HEADING
 from nomarium.reading.cells.words import fold
 from nomarium.reading.options import Order
 
@@ -15,7 +16,7 @@ FIELDS: Final = (
     "summary", "date", "start", "end", "end-date", "time", "when", "duration", "all-day", "location",
     "description", "categories", "audience", "organizer", "attendees", "rsvp", "url", "conference", "status", "privacy", "busy",
     "reminder", "color", "priority", "geo", "timezone", "uid", "repeat", "except", "also-on", "week", "day",
-    "class", "teacher", "room", "group", "division", "term", "label", "period",
+    "class", "teacher", "room", "group", "division", "term", "label", "period", "person",
 )  # fmt: skip
 """The fields of an event (docs/reading-tables.md), as `--column` and `--set` name them."""
 
@@ -46,6 +47,8 @@ class HeadingUnit(NamedTuple):
     meridiem: str = ""
     """am or pm, for times that say neither."""
     is_utc: bool = False
+    is_week: bool = False
+    """Whether the dates under it begin weeks."""
 
 
 NO_UNIT = HeadingUnit()
@@ -161,7 +164,10 @@ def unit_of(heading: str) -> HeadingUnit:
             length = secs
     words = set(re.sub(r"[^a-z ]", "", fold(heading)).split())
     halves = [half for half in ("am", "pm") if half in words]
-    return HeadingUnit(order, length, halves[0] if len(halves) == 1 else "", bool(words & {"utc", "gmt"}))
+    is_week = re.search(WEEK_HEADING, bare) is not None
+    return HeadingUnit(
+        order, length, halves[0] if len(halves) == 1 else "", bool(words & {"utc", "gmt"}), is_week
+    )
 
 
 def _in_english(letters: str) -> str:

@@ -1,5 +1,6 @@
 """Which names of months and weekdays a table is read with."""
 
+import re
 from collections.abc import Iterable, Sequence
 from itertools import islice
 
@@ -8,6 +9,7 @@ from nomarium.reading.cells.words import ENGLISH, Lexicon, fold
 from nomarium.reading.options import ReadingOptions
 from nomarium.sheets.sheet import Row, cell_text
 
+_NUMBERED = r"([^\W\d_]+)\.?,?\s*\d{1,2}"
 _TOP_ROWS = 30
 """Rows among which the weekdays must stand for their language to be found."""
 
@@ -34,6 +36,19 @@ def lexicon_of_weekdays(rows: Iterable[Row], options: ReadingOptions) -> Lexicon
         if 5 <= len(words) <= 8 and (known := weekday_lexicon(words, least=5)) is not None:
             return known
     return lexicon
+
+
+def lexicon_of_numbered(rows: Iterable[Row], known: Lexicon) -> Lexicon:
+    """The names known, or those of the language whose weekdays stand with numbers in one row, `lundi 7`, `mardi 8`."""
+    for _, row in islice(rows, _TOP_ROWS):
+        words = {fold(match[1]) for cell in row if (match := re.fullmatch(_NUMBERED, cell_text(cell)))}
+        if len(words) >= 2 and not all(word in known.weekdays for word in words):
+            from nomarium.reading.cells.languages import weekday_lexicon
+
+            found = weekday_lexicon(frozenset(words))
+            if found is not None:
+                return found
+    return known
 
 
 def weekday_columns(row: Sequence[Cell], lexicon: Lexicon, others: int = 1) -> dict[int, int]:

@@ -4,6 +4,7 @@ import datetime as dt
 import re
 from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
+from typing import TYPE_CHECKING
 
 from nomarium.model.account import Account
 from nomarium.model.cell import Cell
@@ -20,6 +21,9 @@ from nomarium.reading.options import ReadingOptions
 from nomarium.reading.rows.when import NOTES, NOTHING, Blame, Part, Said, settle
 from nomarium.reckoning.zones import zone_named
 from nomarium.sheets.sheet import Area, Sheet
+
+if TYPE_CHECKING:
+    from nomarium.reading.columns.yearsabove import YearAbove
 
 _SET_FIELDS = (
     "location", "description", "categories", "audience", "organizer", "attendees", "url", "conference", "status",
@@ -45,18 +49,26 @@ class DrawnEntry:
     date: Part
     time: Part = NOTHING
     location: str = ""
+    person: str = ""
+    """Whose it is, where the drawing says so."""
+    categories: tuple[str, ...] = ()
+    cell: str = ""
+    """The cell as it stands, where its title is more than that."""
 
 
 def decide_days(
-    sheet: Sheet, cells: Sequence[tuple[int, Cell]], options: ReadingOptions, weekday: str = ""
-) -> Decisions:
+    sheet: Sheet, cells: Sequence[tuple[int, Cell]], options: ReadingOptions, weekday: str = "",
+    above: "YearAbove | None" = None,
+) -> Decisions:  # fmt: skip
     """Settle the days of a drawing's headings together, as those of a column are. (row number, cell)
 
-    `weekday` is the one that they all should fall on, where the drawing says so.
+    `weekday` is the one that they all should fall on, where the drawing says so; `above` the year that stands over it.
     """
     columns = [Column(0, "", "date"), Column(1, "", "day")]
     rows = [(number, [cell, weekday]) for number, cell in cells]
-    return decide(sheet, columns if weekday else columns[:1], rows, options, lexicon_for(options), whole=True)
+    return decide(
+        sheet, columns if weekday else columns[:1], rows, options, lexicon_for(options), True, above
+    )
 
 
 def merged_from(sheet: Sheet) -> dict[tuple[int, int], Area]:
@@ -97,12 +109,12 @@ def events_of(
         if fault or entry.date.refusal or entry.time.refusal:
             refusal = fault or entry.date.refusal or entry.time.refusal
             assert refusal is not None
-            _reject(account, refusal.problem(place, entry.text))
+            _reject(account, refusal.problem(place, entry.cell or entry.text))
             continue
         row = Said(date=entry.date, time=entry.time, zone_name=options.zone, zone=zone)
         when = settle(row, options.length_secs)
         if isinstance(when, Blame):
-            _reject(account, when.refusal.problem(place, entry.text))
+            _reject(account, when.refusal.problem(place, entry.cell or entry.text))
             continue
         for code in dict.fromkeys(when.notes):
             account.count(note(code, NOTES[code]).at(place))
@@ -113,6 +125,10 @@ def events_of(
         given.pop("location", None)
         if when.is_tentative:
             given.setdefault("status", "TENTATIVE")
+        if entry.person:
+            given["facets"] = (("person", entry.person),)
+        if entry.categories:
+            given["categories"] = (*entry.categories, *given.get("categories", ()))
         details = Details(**given) if given else NO_DETAILS
         yield Event(entry.text, when.start, when.end, when.zone, location, description, details, entry.row)
 
@@ -124,7 +140,7 @@ def _defaults(options: ReadingOptions) -> dict[str, FieldValue]:
 
 def _reject(account: Account, problem: Problem) -> None:
     cell = problem.cell or ""
-    account.reject(("DrawnEntry",), (cell,), [problem])
+    account.reject(("Entry",), (cell,), [problem])
 
 
 def date_part(day: dt.date, last: dt.date | None = None) -> Part:

@@ -9,7 +9,7 @@ from nomarium.model.cell import Cell
 from nomarium.model.problem import Problem, column_letter, note
 from nomarium.reading.cells.memo import REPEAT_FIELDS
 from nomarium.reading.cells.moments import Moment, plain_date, read_moment
-from nomarium.reading.cells.words import Lexicon, fold
+from nomarium.reading.cells.words import ENGLISH, Lexicon, fold
 from nomarium.reading.columns.asked import heading_missing, overridden_twice, without_overridden
 from nomarium.reading.columns.clocks import clock_told, find_clock
 from nomarium.reading.columns.column import Column
@@ -18,7 +18,7 @@ from nomarium.reading.columns.columns import assign_columns
 from nomarium.reading.columns.dateparts import find_date_parts
 from nomarium.reading.columns.decisions import Decisions, told
 from nomarium.reading.columns.evidence import decide
-from nomarium.reading.columns.head import find_head
+from nomarium.reading.columns.head import TableHead, find_head, looks_like_date
 from nomarium.reading.columns.headings import match_heading, normal
 from nomarium.reading.columns.lexicons import lexicon_for
 from nomarium.reading.columns.table import TableReading, data_rows, fill_down_columns, filled_rows
@@ -131,7 +131,7 @@ def read_table(
         message = f"Weekdays have names in {language_name(known.languages[-1])}."
         notes.append(note("date-language", message).at(sheet.place()))
     columns = without_overridden(columns, options)
-    missing = _misfit(sheet, columns, options) or _missing(sheet, columns, options)
+    missing = _misfit(sheet, columns, options) or _missing(sheet, columns, options, head)
     if missing is not None:
         return missing
     in_titles = title_columns(options.title, head.headings, sheet.first_column, {})[0].values()
@@ -238,9 +238,13 @@ def _misfit(sheet: Sheet, columns: Sequence[Column], options: ReadingOptions) ->
     return None
 
 
-def _missing(sheet: Sheet, columns: Sequence[Column], options: ReadingOptions) -> NotRead | None:
+def _missing(
+    sheet: Sheet, columns: Sequence[Column], options: ReadingOptions, head: TableHead
+) -> NotRead | None:
     """A sheet without a required field, unless `--set` gives it."""
-    fields = {c.field for c in columns} | set(options.defaults)
+    fields = {c.field for c in columns if c.field != "start" or c.has_days or not c.filled} | set(
+        options.defaults
+    )
     has_date = fields & {"date", "when", "start", "milestone"} or (
         fields & {"week", "day"} and options.day_one
     )
@@ -253,6 +257,12 @@ def _missing(sheet: Sheet, columns: Sequence[Column], options: ReadingOptions) -
         message = f"No column of {sheet.title} holds dates (it has {there})."
         remedy = f"{_column_asked(columns, 'date')}For one day only: --set date=2027-04-12."
         return not_read(sheet, "no-dates", "it has no dates", "date-column-missing", message, remedy)
+    if _heads_a_roster(sheet, head):
+        message = f"The first row of {sheet.title} is headed by dates: it is no list."
+        return not_read(sheet, "no-dates", "dates head its columns", "date-column-missing", message)
+    if _is_planner(columns):
+        message = f"Weekdays head columns of {sheet.title}: it is no list."
+        return not_read(sheet, "no-dates", "weekdays head its columns", "date-column-missing", message)
     if not fields & {"summary", "class"} and not options.title:
         message = f"No column of {sheet.title} says what each event is called (it has {there})."
         both = [c.heading for c in columns if c.is_ignored and c.heading and c.filled][:2]
@@ -263,6 +273,30 @@ def _missing(sheet: Sheet, columns: Sequence[Column], options: ReadingOptions) -
         reason = "nothing says what its events are called"
         return not_read(sheet, "no-titles", reason, "summary-column-missing", message, remedy)
     return None
+
+
+_LABELS = frozenset(
+    "name names staff person people employee member post duty role steward room class team crew".split()
+)
+
+
+def _heads_a_roster(sheet: Sheet, head: TableHead) -> bool:
+    """Whether a table without headings begins with a row of dates behind a word that heads labels, `Name`: what stands
+    under it may be dates too, of hours that a spreadsheet took for them."""
+    if head.header_rows:
+        return False
+    first = next((row for number, row in sheet.rows() if number == head.first_row), ())
+    texts = [text for cell in first if (text := cell_text(cell))]
+    dates = sum(looks_like_date(cell) for cell in first)
+    return dates > 1 and dates == len(texts) - 1 and fold(texts[0]) in _LABELS
+
+
+def _is_planner(columns: Sequence[Column]) -> bool:
+    """Whether columns that nothing else claims are headed by weekdays: what happens stands under them."""
+    return (
+        sum(c.is_ignored and c.filled > 0 and fold(c.heading).strip() in ENGLISH.weekdays for c in columns)
+        > 1
+    )
 
 
 def _column_asked(columns: Sequence[Column], field: str) -> str:

@@ -61,14 +61,15 @@ class _Block:
 
 def look(top: Top) -> Reading | NotRead:
     """Read a sheet as a grid, of dates or of the weekdays of a week that is known; or say why it is none."""
-    reading = _read(top.sheet, top.options)
+    reading = read_grid(top.sheet, top.options)
     if isinstance(reading, NotRead):
         dated = dated_weekdays(top, top.of_weekdays)
-        reading = _read(dated, top.options) if dated is not None else reading
+        reading = read_grid(dated, top.options) if dated is not None else reading
     return reading
 
 
-def _read(sheet: Sheet, options: ReadingOptions) -> Reading | NotRead:
+def read_grid(sheet: Sheet, options: ReadingOptions) -> Reading | NotRead:
+    """Read a sheet as a grid whose dates and times stand as such; or say why it is none."""
     lexicon = lexicon_for(options)
     rows = [(number, row) for number, row in sheet.rows() if not is_blank(row)]
     blocks = _blocks(sheet, rows, lexicon)

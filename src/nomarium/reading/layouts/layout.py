@@ -10,7 +10,7 @@ from nomarium.model.account import Account
 from nomarium.model.event import Event
 from nomarium.model.problem import Problem
 from nomarium.reading.cells.words import Lexicon
-from nomarium.reading.columns.lexicons import lexicon_of_weekdays
+from nomarium.reading.columns.lexicons import lexicon_of_numbered, lexicon_of_weekdays
 from nomarium.reading.options import ReadingOptions
 from nomarium.sheets.sheet import TOP_ROWS, Row, Sheet
 
@@ -20,6 +20,7 @@ if TYPE_CHECKING:
 Why = Literal[
     "blank", "no-rows", "no-dates", "no-day-one", "no-titles", "other-recipe", "no-grid", "no-month",
     "month-unnamed", "no-day", "day-unnamed", "no-planner", "no-weekdays", "no-sections", "no-language",
+    "no-roster", "no-wall", "no-matrix",
 ]  # fmt: skip
 """Why a sheet does not read as a layout: what the others go by."""
 
@@ -47,6 +48,12 @@ class Top:
         from nomarium.reading.cells.languages import lexicon_seen
 
         return lexicon_seen(cell for _, row in self.rows for cell in row if isinstance(cell, str))
+
+    @cached_property
+    def lexicon(self) -> Lexicon:
+        """The names of the language that the dates or the weekdays show."""
+        known = self.seen or self.of_weekdays
+        return known if self.options.languages else lexicon_of_numbered(self.rows, known)
 
     @cached_property
     def of_weekdays(self) -> Lexicon:
@@ -112,6 +119,7 @@ class Layout(NamedTuple):
 
 
 _NO_DATES = frozenset[Why](("no-dates", "no-day-one"))
+_DRAWN = frozenset[Why](("no-dates", "no-titles", "no-rows"))
 LAYOUTS: tuple[Layout, ...] = (
     Layout("day", "daysheet", with_set="date"),
     Layout("events", "eventlist"),
@@ -120,6 +128,9 @@ LAYOUTS: tuple[Layout, ...] = (
     Layout("planner", "planner", asked_as=("grid",)),
     Layout("day", "daysheet", only_after=frozenset(("no-dates", "no-titles")), asked_as=("grid",)),
     Layout("events", "eventlist", "look_in_its_language", frozenset(("no-dates", "no-rows"))),
+    Layout("wall", "wall", only_after=_DRAWN, asked_as=("month",)),
+    Layout("matrix", "matrix", only_after=_DRAWN, asked_as=("month",)),
+    Layout("roster", "roster", only_after=_DRAWN),
     Layout("events", "weekdays", only_after=_NO_DATES),
     Layout("events", "sections", only_after=_NO_DATES),
 )

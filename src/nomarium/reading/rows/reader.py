@@ -125,9 +125,7 @@ class _RowReader:
         """Whether most dates have no title: then one without is an empty slot."""
         self.blocks = Blocks(reading)
         if self.blocks.title:
-            account.notes.append(
-                self.blocks.told().at(self.sheet.place(max(reading.head.title_rows, default=None)))
-            )
+            account.notes.append(self.blocks.told().at(self.sheet.place(self.blocks.row)))
         self.lone: list[tuple[int, str]] = []
         """Rows among the others that hold one text alone."""
 

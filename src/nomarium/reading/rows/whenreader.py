@@ -5,7 +5,8 @@ from typing import TYPE_CHECKING
 
 from nomarium.model.cell import Cell
 from nomarium.model.refusal import Refusal
-from nomarium.reading.cells.memo import CellMemo, FieldValue, part_memo, value_memo
+from nomarium.reading.cells.memo import CellMemo, FieldValue, value_memo
+from nomarium.reading.cells.partmemo import part_memo
 from nomarium.reading.cells.words import fold
 from nomarium.reading.columns.headings import NO_UNIT, unit_of
 from nomarium.reading.columns.table import TableReading

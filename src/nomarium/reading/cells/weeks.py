@@ -1,0 +1,42 @@
+"""Weeks that are named by a date or by their number: `w/c 7 September`, `2026-W36`, `2026-W36-2` (ISO 8601)."""
+
+import datetime as dt
+import re
+
+_NAMED = (
+    r"(?i)(?:w\s?/?\s?[cb]|(?:wk|week|semaine|woche|semana|settimana)\.?\s+(?:beginning|commencing|starting|of|from|du|vom|ab|van|del|dal))"
+    r"\b\.?[\s:.–-]*(?P<date>\S.*)"
+)
+_NUMBERED = r"(?i)(?P<year>\d{4})-?W(?P<week>\d{2})(?:-?(?P<day>[1-7]))?"
+WEEK_HEADING = (
+    r"\b(?:w ?[cb]|week (?:beginning|commencing|starting|begins|start|of|from)|weeks? from|semaine du|woche (?:vom|ab|beginnend)|"
+    r"week van|semana del|settimana del)\b"
+)
+"""What is in a heading, folded and without signs, whose dates begin weeks."""
+
+
+def date_of_week(text: str) -> str:
+    """The date of a text that names a week by it; nothing for any other.
+
+    >>> date_of_week("W/C: 7 Sept 2026"), date_of_week("week of 7/9"), date_of_week("Week 3")
+    ('7 Sept 2026', '7/9', '')
+    """
+    if text[:1] not in "wWsSuUvV":  # most cells
+        return ""
+    match = re.fullmatch(_NAMED, text)
+    return match["date"].strip() if match and any(map(str.isdigit, match["date"])) else ""
+
+
+def numbered_week(text: str) -> tuple[dt.date, dt.date] | None:
+    """The first and the last day of an ISO week, or its one day (ISO 8601, 5.2.3); None when the text is none.
+
+    Raises ValueError for a week that its year does not have.
+    """
+    match = re.fullmatch(_NUMBERED, text) if "W" in text or "w" in text else None
+    if match is None:
+        return None
+    year, week = int(match["year"]), int(match["week"])
+    if match["day"]:
+        day = dt.date.fromisocalendar(year, week, int(match["day"]))
+        return day, day
+    return dt.date.fromisocalendar(year, week, 1), dt.date.fromisocalendar(year, week, 7)

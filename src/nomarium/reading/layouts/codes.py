@@ -1,0 +1,158 @@
+"""Codes in drawn cells, such as E for an early shift: what a key beside the drawing, or `--set-code`, says of them."""
+
+import re
+from collections.abc import Collection, Mapping, Sequence
+from typing import NamedTuple
+
+from nomarium.model.cell import Cell
+from nomarium.reading.cells.times import DAY_SECS, Clock, Times, end_after, read_times
+from nomarium.reading.columns.clocks import ClockFound, Clocks, clock_from
+from nomarium.reading.layouts.drawn import time_and_text
+from nomarium.reading.rows.titles import is_no_title
+from nomarium.reading.rows.when import NOTHING, Part
+from nomarium.sheets.sheet import Row, cell_text
+
+LONGEST_CODE = 6
+_NOON = DAY_SECS // 2
+_IDLE = frozenset("off free closed rest rdo x/o day-off dayoff frei libre vrij ruhe repos".split()) | {
+    "day off",
+    "rest day",
+}
+_PARTED = r"^(?P<code>[^\s=:–-]{1,6})\s*(?:=|:|\s[-–]\s)\s*(?P<said>.+)$"
+
+
+class Code(NamedTuple):
+    """What a code stands for."""
+
+    name: str = ""
+    time: Part = NOTHING
+
+
+def is_idle(text: str) -> bool:
+    """Whether a cell says that nothing happens."""
+    return is_no_title(text) or text.casefold() in _IDLE
+
+
+def is_code(cell: Cell) -> bool:
+    """Whether a cell may be a code: a short word that is no hours and does not say that nothing happens."""
+    text = cell_text(cell)
+    return (
+        isinstance(cell, str) and 0 < len(text) <= LONGEST_CODE and " " not in text and not is_idle(text)
+        and not _is_clock(text) and (len(text) == 1 or text.upper() == text)
+    )  # fmt: skip
+
+
+def are_figures(cells: Sequence[Cell]) -> bool:
+    """Whether most of a drawing's cells are numbers: counts, scores, prices, which are nothing that happens."""
+    numbers = sum(isinstance(cell, float) or _is_number(cell_text(cell)) for cell in cells)
+    return numbers * 2 > len(cells)
+
+
+def _is_number(text: str) -> bool:
+    return text != "1" and re.fullmatch(r"[-+]?\d+(?:[.,]\d+)?%?", text) is not None
+
+
+def hours_in(text: str) -> Part:
+    """The hours that a cell is, `9-5`; NOTHING for any other text, and for one time alone."""
+    if not any(map(str.isdigit, text)):
+        return NOTHING
+    times = read_times(text)
+    if not isinstance(times, Times) or times.start is None or times.end is None:
+        return NOTHING
+    return Part(start=times.start, end=times.end, notes=times.notes)
+
+
+def in_their_half(hours: Mapping[str, Part], asked: Clocks) -> tuple[dict[str, Part], str]:
+    """Hours by their texts, those without am or pm in the half of the day that all of them together show (`7-3` beside
+    `3-11`), and what shows it where that has changed one."""
+    heard = [
+        (clock, text) for text, one in hours.items() for clock in (one.start, one.end) if clock is not None
+    ]
+    found = ClockFound(asked, "as asked") if asked else clock_from(heard)
+    settled = {text: _in_its_half(one, found.clock == "12") for text, one in hours.items()}
+    settled |= {text: night for text, one in hours.items() if (night := _night(one, settled)) is not None}
+    moved = any(settled[text].start != one.start for text, one in hours.items())
+    return settled, found.evidence if moved and not asked else ""
+
+
+def _night(hours: Part, others: Mapping[str, Part]) -> Part | None:
+    """The hours of a shift that closes the round of others, `11-7` after `3-11` and before `7-3`: it is at night."""
+    start, end = hours.start, hours.end
+    if start is None or end is None or start.has_meridiem or end.has_meridiem or start.secs >= _NOON:
+        return None
+    begins = {one.start.secs for one in others.values() if one.start is not None}
+    ends = {one.end.secs for one in others.values() if one.end is not None}
+    if start.secs + _NOON in ends and end.secs in begins and end.secs < start.secs:
+        return hours._replace(start=Clock(start.secs + _NOON, True), end=Clock(end.secs, True))
+    return None
+
+
+def _in_its_half(hours: Part, by_twelve: bool) -> Part:
+    start, end = hours.start, hours.end
+    if start is None or end is None:
+        return hours
+    if by_twelve and start.is_doubtful:
+        start = Clock(start.secs + _NOON, True)
+    if not end.has_meridiem and end.secs <= start.secs:  # 9-5
+        end = end_after(start, end)
+    return hours._replace(start=start, end=end)
+
+
+def said_of(text: str) -> Code:
+    """What the words beside a code say: a name, its times, or both."""
+    hours = hours_in(text)
+    if hours is not NOTHING:
+        return Code("", hours)
+    cleaned = re.sub(r"[()\[\]]", " ", text)
+    time, name = time_and_text(" ".join(cleaned.split()))
+    if time is not NOTHING and time.end is not None:
+        return Code(name.strip(" :,–-"), time)
+    return Code(text)
+
+
+def key_in(rows: Sequence[Row], codes: Collection[str]) -> tuple[dict[str, Code], set[int]]:
+    """The codes that rows beside a drawing explain, and the numbers of these rows. `codes` are those in its cells."""
+    known = {code.casefold(): code for code in codes}
+    found: dict[str, Code] = {}
+    used: set[int] = set()
+    for number, row in rows:
+        texts = [text for cell in row if (text := cell_text(cell))]
+        for at, text in enumerate(texts):
+            for piece in re.split(r"[;\n]|,\s+(?=\S{1,6}\s*[=:])", text):
+                match = re.match(_PARTED, piece.strip())
+                if match and match["code"].casefold() in known:
+                    found.setdefault(known[match["code"].casefold()], said_of(match["said"].strip()))
+                    used.add(number)
+            if (
+                at + 1 < len(texts)
+                and text.casefold() in known
+                and text.casefold() != texts[at + 1].casefold()
+            ):
+                found.setdefault(known[text.casefold()], _together(texts[at + 1 : at + 4]))
+                used.add(number)
+    return found, used
+
+
+def _together(texts: Sequence[str]) -> Code:
+    """What the cells beside a code say: its name and its times, the times in one cell or in two."""
+    said = [said_of(text) for text in texts]
+    name = next((one.name for one in said if one.name and not _is_clock(one.name)), "")
+    time = next((one.time for one in said if one.time is not NOTHING), NOTHING)
+    clocks = [
+        times.start
+        for text in texts
+        if isinstance(times := read_times(text), Times) and times.start and not times.end
+    ]
+    if time is NOTHING and len(clocks) == 2:
+        time = Part(start=clocks[0], end=clocks[1])
+    return Code(name, time)
+
+
+def _is_clock(text: str) -> bool:
+    times = read_times(text)
+    return isinstance(times, Times) and times.start is not None
+
+
+def asked_codes(texts: Mapping[str, str]) -> dict[str, Code]:
+    """The codes of `--set-code`, by their text as it is compared."""
+    return {code.casefold(): said_of(text) for code, text in texts.items()}

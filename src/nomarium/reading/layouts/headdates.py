@@ -1,0 +1,171 @@
+"""Dates that head columns, or rows: whole ones, weeks, and numbers of days under a month."""
+
+import datetime as dt
+import re
+from collections.abc import Mapping, Sequence
+from typing import NamedTuple
+
+from nomarium.model.cell import Cell
+from nomarium.model.problem import Problem
+from nomarium.model.refusal import Refusal
+from nomarium.model.wording import WEEKDAYS
+from nomarium.reading.cells.moments import read_moment
+from nomarium.reading.cells.weeks import date_of_week
+from nomarium.reading.cells.words import ENGLISH, Lexicon, fold
+from nomarium.reading.columns.decisions import resolve_day
+from nomarium.reading.columns.head import TableHead, begins_week, looks_like_date
+from nomarium.reading.columns.yearsabove import year_above
+from nomarium.reading.layouts.drawn import decide_days
+from nomarium.reading.layouts.layout import Top
+from nomarium.sheets.sheet import Row, Sheet, cell_text
+
+_NUMBER = r"(?:(?P<before>[^\W\d_]+)\.?,?\s*)?(?P<day>\d{1,2})(?:st|nd|rd|th|er|\.)?(?:,?\s*(?P<after>[^\W\d_]+)\.?)?"
+_DAY = dt.timedelta(days=1)
+_LEAST_NUMBERS = 3
+"""Numbers that head fewer columns may number anything."""
+
+
+class Days(NamedTuple):
+    """The first and the last day of what a heading dates."""
+
+    first: dt.date
+    last: dt.date
+
+
+class Headed(NamedTuple):
+    """What dates the columns, or the rows, of a drawing."""
+
+    days: Mapping[int, Days]
+    """By column (0-based), or by row number."""
+    problems: tuple[Problem, ...] = ()
+    """Headings that cannot be settled; then `days` lacks them."""
+    are_weeks: bool = False
+    """Whether a heading names the week that begins on it."""
+
+
+def week_text(cell: Cell) -> str:
+    """The date of a text that names a week by it, `w/c 7 Sept`; nothing for any other."""
+    return date_of_week(cell_text(cell)) if isinstance(cell, str) else ""
+
+
+def heads_dates(cells: Sequence[Cell], lexicon: Lexicon) -> bool:
+    """Whether a cell of headings is a date or names a week by one."""
+    return any(looks_like_date(cell, lexicon) or begins_week(cell, lexicon) for cell in cells)
+
+
+def settled_dates(
+    top: Top, cells: Sequence[tuple[int, int, Cell]], above: Sequence[Row], in_weeks: bool = False
+) -> Headed:
+    """The days of headings that are dates, settled together: (key, row number, cell). `in_weeks`: each names its week,
+    also where it is a plain date."""
+    weeks = {key: text for key, _, cell in cells if (text := week_text(cell))}
+    plain = [(key, number, weeks.get(key, cell)) for key, number, cell in cells]
+    title_rows = tuple(number for number, _ in above)
+    head = TableHead((), title_rows[-1] + 1 if title_rows else 1, (), title_rows)
+    decided = decide_days(
+        top.sheet,
+        [(number, cell) for _, number, cell in plain],
+        top.options,
+        above=year_above(top.sheet, head),
+    )
+    days: dict[int, Days] = {}
+    problems = [*decided.problems]
+    for key, number, cell in plain:
+        moment = read_moment(cell, "date", decided.lexicon, top.sheet.counts_1904)
+        if isinstance(moment, Refusal) or moment.first is None:
+            continue
+        first = resolve_day(moment.first, decided)
+        last = resolve_day(moment.last, decided) if moment.last is not None else first
+        if isinstance(first, Refusal) or isinstance(last, Refusal):
+            refusal = first if isinstance(first, Refusal) else last
+            assert isinstance(refusal, Refusal)
+            problems.append(refusal.problem(top.sheet.place(number), cell_text(cell)))
+        else:
+            is_week = key in weeks or in_weeks
+            days[key] = Days(first, first + 6 * _DAY if is_week and first == last else last)
+    unlike = {
+        (one.code, one.message if one.code != "date-no-year" else ""): one for one in reversed(problems)
+    }
+    return Headed(days, tuple(reversed(unlike.values())), bool(weeks) or in_weeks)
+
+
+class Numbered(NamedTuple):
+    """A heading that is the number of a day."""
+
+    key: int
+    row: int
+    day: int
+    weekday: int | None
+    text: str
+
+
+def numbered_days(
+    cells: Sequence[tuple[int, int, Cell]], lexicon: Lexicon, weekdays: Mapping[int, int]
+) -> list[Numbered]:
+    """Headings that are numbers of days, with a weekday or without; none when some other heading stands among them.
+    `weekdays` are those that stand beside the numbers, by key."""
+    found = []
+    for key, number, cell in cells:
+        if isinstance(cell, bool) or (isinstance(cell, float) and not cell.is_integer()):
+            return []
+        match = re.fullmatch(_NUMBER, cell_text(cell))
+        if match is None or not 1 <= int(match["day"]) <= 31:
+            return []
+        word = fold(match["before"] or match["after"] or "")
+        if word and word not in lexicon.weekdays:
+            return []
+        weekday = lexicon.weekdays[word] if word else weekdays.get(key)
+        found.append(Numbered(key, number, int(match["day"]), weekday, cell_text(cell)))
+    return found if len(found) >= _LEAST_NUMBERS or all(one.weekday is not None for one in found) else []
+
+
+def dated_numbers(sheet: Sheet, numbers: Sequence[Numbered], month: tuple[int, int]) -> Headed:
+    """Numbers of days that run on from a (year, month); one that is smaller than the last is in the next month."""
+    year, at = month
+    days: dict[int, Days] = {}
+    problems = []
+    before = 0
+    for one in numbers:
+        if one.day < before:
+            year, at = (year + 1, 1) if at == 12 else (year, at + 1)
+        before = one.day
+        try:
+            date = dt.date(year, at, one.day)
+        except ValueError:
+            message = f"{dt.date(year, at, 1):%B} {year} has no day {one.day}."
+            problems.append(
+                Problem("date-impossible", message, "Correct it.", sheet.place(one.row), one.text)
+            )
+            continue
+        if one.weekday is not None and date.weekday() != one.weekday:
+            message = f"{date} is a {WEEKDAYS[date.weekday()]}, not a {WEEKDAYS[one.weekday]}."
+            remedy = "Correct the number, the weekday, or the month above."
+            problems.append(Problem("date-weekday", message, remedy, sheet.place(one.row), one.text))
+            continue
+        days[one.key] = Days(date, date)
+    return Headed(days, tuple(problems))
+
+
+def month_in_title(text: str, lexicon: Lexicon) -> tuple[int | None, int] | None:
+    """The one month that a title names, a day of it perhaps among its words (`Rota from 28 September 2026`)."""
+    return (
+        month_named(re.sub(r"(?<!\d)\d{1,2}(?!\d)(?:st|nd|rd|th)?", " ", text), lexicon)
+        if len(text) < 80
+        else None
+    )
+
+
+def month_named(text: str, lexicon: Lexicon = ENGLISH) -> tuple[int | None, int] | None:
+    """The one month that a text names, with its year when it names one; None when it names none, or several.
+
+    >>> month_named("Yard roster, Sept 2026"), month_named("October"), month_named("May be 5")
+    ((2026, 9), (None, 10), None)
+    """
+    words = re.findall(r"[^\W\d_]+", text)
+    months = {lexicon.months[word] for word in map(fold, words) if word in lexicon.months}
+    years = re.findall(r"(?<!\d)(?:19|20|21)\d\d(?!\d)", text)
+    rest = re.sub(r"(?<!\d)(?:19|20|21)\d\d(?!\d)", "", text)
+    if len(months) != 1 or len(set(years)) > 1 or len(words) > 8 or re.search(r"\d", rest):
+        short = re.fullmatch(r"\s*[^\W\d_]+\.?[\s'’-]*(\d\d)\s*", text)
+        return (2000 + int(short[1]), months.pop()) if short and len(months) == 1 else None
+    return (int(years[0]) if years else None, months.pop())

@@ -1,0 +1,170 @@
+"""A month matrix: what happens down, months across, and the days of each month in the cells."""
+
+import datetime as dt
+import re
+from collections.abc import Iterator, Sequence
+
+from nomarium.model.account import Account
+from nomarium.model.cell import Cell
+from nomarium.model.event import Event
+from nomarium.model.problem import Problem, note
+from nomarium.model.wording import counted
+from nomarium.reading.cells.words import Lexicon, fold
+from nomarium.reading.columns.headings import match_exactly
+from nomarium.reading.layouts.codes import is_idle
+from nomarium.reading.layouts.drawn import DrawnEntry, date_part, events_of
+from nomarium.reading.layouts.grid import time_of
+from nomarium.reading.layouts.layout import NotRead, Reading, Top, not_read
+from nomarium.reading.layouts.monthheads import Month, month_head, with_years
+from nomarium.reading.rows.when import NOTHING, Part
+from nomarium.sheets.sheet import Row, cell_text, is_blank
+
+_PIECE = (
+    r"(?:(?P<weekday>[^\W\d_]+)\.?\s+)?(?P<first>\d{1,2})(?:st|nd|rd|th|er|\.)?"
+    r"(?:\s*[-–]\s*(?P<last>\d{1,2})(?:st|nd|rd|th|er|\.)?)?(?:\s*[@(,]?\s*(?P<time>\d[\d:.]*\s?(?:[ap]m|h)|\d{1,2}[:.]\d\d)\)?)?"
+)
+
+
+def look(top: Top) -> Reading | NotRead:
+    """Read a sheet as a month matrix, or say why it is none."""
+    sheet, lexicon = top.sheet, top.lexicon
+    rows = [(number, row) for number, row in sheet.rows() if not is_blank(row)]
+    at, heads = _head(rows, lexicon)
+    if not heads or not min(heads):
+        message = f"{sheet.title} is no month matrix: no months head columns of days."
+        return not_read(sheet, "no-matrix", "it is no month matrix", "matrix-none", message)
+    months = with_years(top, list(heads.values()), rows[: at + 1])
+    if isinstance(months, Problem):
+        return NotRead(sheet, "month-unnamed", "nothing says which year it is", months)
+    entries, others, idle = _entries(top, rows[at + 1 :], rows[at][1], dict(zip(heads, months, strict=True)))
+    message = "Read as a month matrix: months across, and the days of each in the cells."
+    notes = [note("layout-matrix", message).at(sheet.place())]
+    if idle:
+        message = f"{counted(idle, 'cell says', 'cells say')} that there is no day (a dash, “TBC” …)."
+        notes.append(note("slots-idle", message).at(sheet.place()))
+    others = [*rows[:at], *others]
+
+    def events(account: Account) -> Iterator[Event]:
+        account.ledger.read += len(others)
+        for number, row in others:
+            account.note_row(number, " ".join(filter(None, map(cell_text, row))))
+        yield from events_of(sheet, entries, top.options, account)
+
+    return Reading(sheet, "matrix", events, (*sheet.notes, *notes))
+
+
+def _head(rows: Sequence[Row], lexicon: Lexicon) -> tuple[int, dict[int, tuple[int | None, int]]]:
+    """The index of the row of months, and each month by its column."""
+    for at, (_, row) in enumerate(rows[:20]):
+        found = {
+            n: month for n, cell in enumerate(row) if n and (month := month_head(cell, lexicon)) is not None
+        }
+        if len(found) < 2:
+            continue
+        cells = [row[n] for _, row in rows[at + 1 :] for n in found if n < len(row) and cell_text(row[n])]
+        fits = sum(_is_days(cell, lexicon) for cell in cells)
+        if cells and fits * 5 >= len(cells) * 3 and not any(_is_figure(cell) for cell in cells):
+            return at, found
+    return 0, {}
+
+
+def _is_open(text: str) -> bool:
+    """Whether a cell says that there is no day, or none yet."""
+    return is_idle(text) or text.casefold().strip(".") in ("tbc", "tba", "tbd", "?")
+
+
+def _is_figure(cell: Cell) -> bool:
+    """Whether a cell is a number that no day has: the table counts something."""
+    text = cell_text(cell)
+    return re.fullmatch(r"\d+(?:[.,]\d+)?%?", text) is not None and not (
+        text.isdigit() and 1 <= int(text) <= 31
+    )
+
+
+def _is_days(cell: Cell, lexicon: Lexicon) -> bool:
+    return isinstance(cell, dt.date) or bool(_pieces(cell_text(cell), lexicon)) or _is_open(cell_text(cell))
+
+
+def _pieces(text: str, lexicon: Lexicon) -> list[re.Match[str]]:
+    """The days that a cell lists; none when something else stands in it."""
+    found = [
+        re.fullmatch(_PIECE, piece.strip())
+        for piece in re.split(r"[,;&+/\n]|\band\b|\bet\b|\bund\b", text)
+        if piece.strip()
+    ]
+    matches = [match for match in found if match is not None]
+    known = all(not match["weekday"] or fold(match["weekday"]) in lexicon.weekdays for match in matches)
+    return matches if known and len(matches) == len(found) else []
+
+
+def _entries(
+    top: Top, body: Sequence[Row], head: Sequence[Cell], months: dict[int, Month]
+) -> tuple[list[DrawnEntry | Problem], list[Row], int]:
+    """The events of the cells, the rows that have none, and how many cells say that nothing happens."""
+    fields = {
+        n: match.field if (match := match_exactly(cell_text(head[n]))) else ""
+        for n in range(min(months))
+        if n < len(head)
+    }
+    title_at = next((n for n, field in fields.items() if field in ("summary", "class", "")), 0)
+    time_at = next((n for n, field in fields.items() if field in ("time", "start")), None)
+    place_at = next((n for n, field in fields.items() if field in ("location", "room")), None)
+    entries, others, idle = list[DrawnEntry | Problem](), list[Row](), 0
+    for number, row in body:
+        filled = [n for n in months if n < len(row) and cell_text(row[n])]
+        title = cell_text(row[title_at])
+        if not filled:
+            others.append((number, row))
+            continue
+        time = time_of(row[time_at]) if time_at is not None and time_at < len(row) else NOTHING
+        place = cell_text(row[place_at]) if place_at is not None and place_at < len(row) else ""
+        for n in filled:
+            if _is_open(cell_text(row[n])):
+                idle += 1
+            else:
+                entries += _of_cell(top, (number, n), row[n], months[n], title, time, place)
+    return entries, others, idle
+
+
+def _of_cell(
+    top: Top, at: tuple[int, int], cell: Cell, month: Month, title: str, time: Part, location: str
+) -> list[DrawnEntry | Problem]:
+    """The events of one cell."""
+    text, place = cell_text(cell), top.sheet.place(*at)
+    named = f"{dt.date(*month, 1):%B %Y}"
+    if not title:
+        return [
+            Problem("summary-missing", "Nothing says what happens.", "Give the row a title.", place, text)
+        ]
+    if isinstance(cell, dt.date):
+        if (cell.year, cell.month) != month:
+            return [
+                Problem("matrix-month", f"{cell:%Y-%m-%d} is not in {named}.", "Correct it.", place, text)
+            ]
+        return [
+            DrawnEntry(
+                *at, title, date_part(dt.date(cell.year, cell.month, cell.day)), time, location, cell=text
+            )
+        ]
+    pieces = _pieces(text, top.lexicon)
+    if not pieces:
+        message = f"The cell names no day of {named}."
+        return [
+            Problem("matrix-day", message, "Write the number of the day, or leave it blank.", place, text)
+        ]
+    found: list[DrawnEntry | Problem] = []
+    for piece in pieces:
+        try:
+            first, last = (dt.date(*month, int(piece[name] or piece["first"])) for name in ("first", "last"))
+        except ValueError:
+            message = f"{named} has no day {piece[0]}."
+            found.append(Problem("date-impossible", message, "Correct it.", place, text))
+            continue
+        weekday = top.lexicon.weekdays.get(fold(piece["weekday"] or ""))
+        if weekday is not None and first.weekday() != weekday:
+            message = f"{first} is no {piece['weekday']}."
+            found.append(Problem("date-weekday", message, "Correct the day or the weekday.", place, text))
+            continue
+        own = time_of(piece["time"]) if piece["time"] else time
+        found.append(DrawnEntry(*at, title, date_part(first, last), own, location, cell=text))
+    return found

@@ -1,0 +1,61 @@
+"""Months that head columns or rows, each with the year that it or what stands above it says."""
+
+import datetime as dt
+from collections.abc import Sequence
+
+from nomarium.model.cell import Cell
+from nomarium.model.problem import Problem
+from nomarium.reading.cells.words import Lexicon
+from nomarium.reading.columns.head import TableHead
+from nomarium.reading.columns.yearsabove import year_above
+from nomarium.reading.layouts.headdates import month_named
+from nomarium.reading.layouts.layout import Top
+from nomarium.sheets.sheet import Row, cell_text
+
+Month = tuple[int, int]
+"""(year, month)"""
+
+
+def month_head(cell: Cell, lexicon: Lexicon) -> tuple[int | None, int] | None:
+    """The month that a heading is, with its year when it says it; None for any other."""
+    if isinstance(cell, dt.date):
+        return (cell.year, cell.month) if cell.day == 1 else None
+    text = cell_text(cell) if isinstance(cell, str) else ""
+    return month_named(text, lexicon) if 2 < len(text) <= 20 else None
+
+
+def with_years(
+    top: Top, months: Sequence[tuple[int | None, int]], above: Sequence[Row]
+) -> list[Month] | Problem:
+    """The months in their order, each in its year: its own, that of the one before it, or what stands above them all.
+
+    A month that is smaller than the one before it is in the next year.
+    """
+    year = _first_year(top, months, above)
+    if year is None:
+        place = top.sheet.place(above[-1][0] if above else None)
+        message = f"{top.sheet.title} is drawn by months, and nothing says of which year."
+        return Problem("month-unnamed", message, "Say which: --school-year 2026:2027.", place)
+    found: list[Month] = []
+    for own, month in months:
+        year = own if own is not None else year + (bool(found) and month < found[-1][1])
+        found.append((year, month))
+    return found
+
+
+def _first_year(top: Top, months: Sequence[tuple[int | None, int]], above: Sequence[Row]) -> int | None:
+    first = months[0][1]
+    if months[0][0] is not None:
+        return months[0][0]
+    title_rows = tuple(number for number, _ in above)
+    head = TableHead((), title_rows[-1] + 1 if title_rows else 1, (), title_rows)
+    said = year_above(top.sheet, head)
+    if said is not None:
+        return said.first + (said.is_school_year and first < 8)
+    if top.options.school_year is not None:
+        low, high = top.options.school_year
+        fitting = [
+            y for y in range(low.year, high.year + 1) if low.replace(day=1) <= dt.date(y, first, 1) <= high
+        ]
+        return fitting[0] if len(fitting) == 1 else None
+    return None

@@ -1,0 +1,191 @@
+"""A roster: names, posts or classes against dates, and in each cell a code, hours, a post or a place."""
+
+import datetime as dt
+import re
+from collections import Counter
+from collections.abc import Iterator, Mapping, Sequence
+
+from nomarium.model.account import Account
+from nomarium.model.event import Event
+from nomarium.model.problem import Problem, note
+from nomarium.model.wording import counted, listed
+from nomarium.reading.columns.clocks import Clocks
+from nomarium.reading.columns.head import looks_like_date
+from nomarium.reading.layouts.codes import (
+    LONGEST_CODE,
+    Code,
+    asked_codes,
+    hours_in,
+    in_their_half,
+    is_code,
+    is_idle,
+    key_in,
+)
+from nomarium.reading.layouts.drawn import DrawnEntry, date_part, events_of, time_and_text
+from nomarium.reading.layouts.grid import read_grid, time_of
+from nomarium.reading.layouts.layout import NotRead, Reading, Top, not_read
+from nomarium.reading.layouts.rosteracross import across, with_dates
+from nomarium.reading.layouts.rosterdown import down
+from nomarium.reading.layouts.rosterslots import Drawing, Slot
+from nomarium.reading.rows.when import NOTHING, Part
+from nomarium.sheets.sheet import Sheet, cell_text
+
+_MARKS = frozenset("x ✓ ✔ ✗ * • ● ■ 1 yes y".split())
+"""What says that it is this one, and no more."""
+_POSTS = frozenset(
+    "post posts duty duties role roles position positions shift place location room station task job area site "
+    "activity class subject course group form lesson topic unit boat crew poste posten dienst lieu salle fach".split()
+)
+"""Headings of labels that are no people."""
+
+
+def look(top: Top) -> Reading | NotRead:
+    """Read a sheet as a roster, or say why it is none."""
+    drawing = across(top) or down(top)
+    if drawing is not None and _are_times([slot.label for slot in drawing.slots]):
+        return read_grid(with_dates(top, drawing), top.options)
+    if drawing is None:
+        message = f"{top.sheet.title} is no roster: no dates cross names, posts or classes."
+        remedy = "Put the dates into the top row and the names into the first column, or the other way."
+        return not_read(top.sheet, "no-roster", "it is no roster", "roster-none", message, remedy)
+    return _reading(top, drawing)
+
+
+def _are_times(labels: Sequence[str]) -> bool:
+    """Whether the labels are the times of a grid whose dates are numbers of days."""
+    return bool(labels) and sum(time_of(one) is not NOTHING for one in labels) * 2 > len(labels)
+
+
+def _reading(top: Top, drawing: Drawing) -> Reading:
+    sheet, options = top.sheet, top.options
+    idle = sum(is_idle(slot.text) for slot in drawing.slots)
+    slots = [slot for slot in drawing.slots if not is_idle(slot.text)]
+    in_cells = {slot.text for slot in slots if is_code(slot.cell)}
+    key, key_rows = key_in(drawing.others, {slot.text for slot in slots if len(slot.text) <= LONGEST_CODE})
+    asked = asked_codes(options.codes)
+    codes, evidence = _with_hours(
+        slots, {code.casefold(): said for code, said in key.items()} | asked, options.clock
+    )
+    people = _are_people(drawing)
+    entries: list[DrawnEntry | Problem] = []
+    timeless: Counter[str] = Counter()
+    met: set[str] = set()
+    for slot in slots:
+        met |= {slot.text.casefold(), slot.label.casefold()} & asked.keys()
+        entry = _entry(sheet, slot, codes, people)
+        entries.append(entry)
+        if isinstance(entry, DrawnEntry) and entry.time is NOTHING and slot.text in in_cells:
+            timeless[slot.text] += slot.text.casefold() not in _MARKS
+    told = note("layout-roster", f"Read as a roster: {drawing.kind}. Each filled cell is an event.")
+    notes = [told.at(sheet.place()), *drawing.notes]
+    if evidence:
+        message = f"Hours from 1:00 to 6:59 are in the afternoon: {evidence}."
+        notes.append(note("clock-12", message, "If they are not: --clock 24.").at(sheet.place()))
+    notes += _codes_told(sheet, key, key_rows, timeless, idle)
+    unmet = [code for code in options.codes if code.casefold() not in met]
+    problems = [*drawing.problems, *(_unmet(sheet, code, in_cells) for code in unmet)]
+    remarks = [row for row in drawing.others if any(map(cell_text, row[1]))]
+
+    def events(account: Account) -> Iterator[Event]:
+        account.ledger.read += len(remarks)
+        for number, row in remarks:
+            account.note_row(number, " ".join(filter(None, map(cell_text, row))))
+        yield from events_of(sheet, entries, options, account)
+
+    return Reading(sheet, "roster", events, (*sheet.notes, *notes), tuple(problems))
+
+
+def _with_hours(
+    slots: Sequence[Slot], codes: Mapping[str, Code], clock: Clocks
+) -> tuple[dict[str, Code], str]:
+    """The codes, and the hours that stand in cells themselves, all on one clock; and what shows which."""
+    known = {
+        text.casefold(): Code("", hours)
+        for slot in slots
+        if (hours := hours_in(text := slot.text)) is not NOTHING
+    }
+    known |= codes
+    settled, evidence = in_their_half(
+        {text: one.time for text, one in known.items() if one.time is not NOTHING}, clock
+    )
+    return {text: one._replace(time=settled.get(text, one.time)) for text, one in known.items()}, evidence
+
+
+def _are_people(drawing: Drawing) -> bool:
+    """Whether the labels are people: nothing says otherwise."""
+    words = set(re.findall(r"[a-z]+", drawing.label_heading.casefold()))
+    return not words & _POSTS and not any(slot.is_place or slot.is_session for slot in drawing.slots)
+
+
+def _entry(sheet: Sheet, slot: Slot, codes: Mapping[str, Code], people: bool) -> DrawnEntry | Problem:
+    """The event of one cell."""
+    text, cell = slot.text, slot.cell
+    if isinstance(cell, dt.date) or (text not in codes and looks_like_date(cell)):
+        message = "The cell holds a date where a code or hours should stand."
+        remedy = "If hours were typed (9-5) and the spreadsheet made a date of them, write 9:00-17:00."
+        return Problem("roster-date", message, remedy, sheet.place(slot.row, slot.column), text)
+    said = codes.get(text.casefold())
+    if said is None and text.casefold() in _MARKS and (slot.is_place or slot.is_session):
+        message = f"Nothing says what “{text}” stands for."
+        remedy = f'Say what happens then: --set-code "{text}=TITLE".'
+        return Problem("mark-unexplained", message, remedy, sheet.place(slot.row, slot.column), text)
+    time, what = _said_in(text, said)
+    label = codes.get(slot.label.casefold()) if slot.is_session else None
+    if time is NOTHING:
+        time = label.time if label is not None and label.time is not NOTHING else slot.time
+    location = slot.label if slot.is_place else ""
+    if slot.is_place:
+        title = what
+    elif slot.is_session:
+        title = f"{what} ({slot.label})" if time.start is None else what
+    else:
+        title = (
+            f"{slot.label}: {what}" if what and slot.label and text.casefold() not in _MARKS else slot.label
+        )
+    if not title:
+        message = "Nothing says whose cell it is."
+        return Problem(
+            "roster-label", message, "Give its row a name.", sheet.place(slot.row, slot.column), text
+        )
+    person = slot.label if people else ""
+    part = date_part(*slot.days)
+    return DrawnEntry(slot.row, slot.column, title, part, time, location, person, slot.categories, text)
+
+
+def _said_in(text: str, said: Code | None) -> tuple[Part, str]:
+    """The hours that a cell says, by itself or as a code, and what is left of it."""
+    if said is not None:
+        name = f"{text} ({said.name})" if said.name and said.name != text else text
+        return said.time, "" if hours_in(text) is not NOTHING else name
+    alone = time_of(text)
+    return (alone, "") if alone is not NOTHING else time_and_text(text)
+
+
+def _codes_told(
+    sheet: Sheet, key: Mapping[str, Code], rows: set[int], timeless: Mapping[str, int], idle: int
+) -> Iterator[Problem]:
+    if key:
+        named = listed(sorted(key))
+        where = f"rows {min(rows)} to {max(rows)}" if len(rows) > 1 else f"row {min(rows)}"
+        yield note("roster-key", f"What {named} stand{'s' if len(key) == 1 else ''} for is in {where}.").at(
+            sheet.place(min(rows))
+        )
+    without = [code for code, count in timeless.items() if count]
+    if without:
+        count = sum(timeless.values())
+        message = (
+            f"Codes without times are all-day events: {listed(sorted(without))} ({counted(count, 'cell')})."
+        )
+        remedy = f'To give them times: --set-code "{sorted(without)[0]}=7:00-15:00".'
+        yield note("code-timeless", message, remedy).at(sheet.place())
+    if idle:
+        message = f"{counted(idle, 'cell says', 'cells say')} that nothing happens (a dash, “off” …)."
+        yield note("slots-idle", message).at(sheet.place())
+
+
+def _unmet(sheet: Sheet, code: str, in_cells: set[str]) -> Problem:
+    message = f"--set-code names “{code}”, and no cell of {sheet.title} has it."
+    there = listed(sorted(in_cells)[:12]) if in_cells else ""
+    return Problem(
+        "code-unmet", message, f"Its codes are {there}." if there else "Leave it out.", sheet.place()
+    )

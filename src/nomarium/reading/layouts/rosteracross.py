@@ -1,0 +1,266 @@
+"""Rosters with their dates across, and a row for each name, post or class."""
+
+import re
+from collections.abc import Iterator, Mapping, Sequence
+from itertools import pairwise
+
+from nomarium.model.cell import Cell
+from nomarium.model.problem import Problem, note
+from nomarium.model.wording import listed
+from nomarium.reading.cells.words import fold
+from nomarium.reading.columns.headings import match_exactly
+from nomarium.reading.layouts.codes import are_figures, is_code
+from nomarium.reading.layouts.drawn import merged_from
+from nomarium.reading.layouts.headdates import (
+    Days,
+    Headed,
+    Numbered,
+    dated_numbers,
+    heads_dates,
+    month_in_title,
+    numbered_days,
+    settled_dates,
+)
+from nomarium.reading.layouts.layout import Top
+from nomarium.reading.layouts.monthheads import month_head, with_years
+from nomarium.reading.layouts.rosterslots import Drawing, Slot
+from nomarium.sheets.sheet import Row, Sheet, cell_text, is_blank
+
+_HEAD_ROWS = 30
+_TOTALS = frozenset("total totals hours sum count on duty staffing summe gesamt totaal".split())
+_PLACE_HEADS = r"\b(?:rooms?|places?|locations?|venues?|lofts?|sheds?|halls?|slips?|courts?|pitch(?:es)?|salles?|raume?|lieu|ort|boats?)\b"
+
+
+def across(top: Top) -> Drawing | None:
+    """A roster with its dates in a row: each block from such a row to the next."""
+    rows = [(number, row) for number, row in top.sheet.rows() if not is_blank(row)]
+    heads = [at for at, (_, row) in enumerate(rows) if _date_columns(top, row)]
+    if not heads or heads[0] > _HEAD_ROWS:
+        return None
+    slots: list[Slot] = []
+    others: list[Row] = list(rows[: heads[0]])
+    problems: list[Problem] = []
+    by_row: dict[int, Mapping[int, Days]] = {}
+    heading, unused = "", list[str]()
+    for at, end in pairwise([*heads, len(rows)]):
+        columns = _date_columns(top, rows[at][1])
+        if not any(cell_text(cell) for _, row in rows[at + 1 : end] for cell in row[: min(columns)]):
+            return None
+        headed, skipped = _headed(top, rows, at, columns, heads[0])
+        if headed is None:
+            return None
+        problems += headed.problems
+        by_row[rows[at][0]] = headed.days
+        body, below = _body(rows[at + 1 + skipped : end], min(columns))
+        others += [*rows[at + 1 : at + 1 + skipped], *below]
+        block = _Block(top, rows[at][1], min(columns), max(columns))
+        slots += block.slots(body, headed, others)
+        heading, unused = heading or block.heading, [*unused, *block.unused(body)]
+    labels = {slot.label for slot in slots}
+    if are_figures([slot.cell for slot in slots]):
+        return None
+    if not problems and (len(slots) < 2 or not any(labels) or _are_no_names(labels, rows[heads[0]][1])):
+        return None
+    told = unused_told(top, rows[heads[0]][0], unused)
+    kind = "dates across, a row for each name or post"
+    return Drawing(slots, kind, heading, others, problems, by_row, told)
+
+
+def with_dates(top: Top, drawing: Drawing) -> Sheet:
+    """The sheet with dates for the numbers of days that head its columns."""
+
+    def rows() -> Iterator[Row]:
+        for number, row in top.sheet.rows():
+            days = drawing.headed.get(number, {})
+            yield number, [days[n].first if n in days else cell for n, cell in enumerate(row)]
+
+    return top.sheet._replace(read_rows=rows, dates_above=True)
+
+
+def _are_no_names(labels: set[str], head: Sequence[Cell]) -> bool:
+    """Whether labels are numbers of periods, or the headings of a list that lies on its side."""
+    if all(label.isdigit() for label in labels if label):
+        return True
+    named = [match_exactly(text) for text in (*labels, cell_text(head[0])) if text]
+    return sum(match is not None for match in named) * 2 > len(named) > 1
+
+
+def _date_columns(top: Top, row: Sequence[Cell]) -> list[int]:
+    """The columns of a row that are headed by dates, or by numbers of days; none when it is no such row."""
+    filled = [n for n, cell in enumerate(row) if cell_text(cell)]
+    dated = [n for n in filled if n and heads_dates([row[n]], top.lexicon)]
+    if len(dated) >= 2 and len(dated) * 2 >= len(filled):
+        return dated
+    numbered = [n for n in filled if n and numbered_days([(n, 0, row[n])] * 3, top.lexicon, {})]
+    days = [int(match[0]) for n in numbered if (match := re.search(r"\d+", cell_text(row[n])))]
+    drops = sum(b <= a for a, b in pairwise(days))
+    are_named = len(numbered) >= 2 and all(re.search(r"[^\W\d_]", cell_text(row[n])) for n in numbered)
+    runs = (are_named or len(numbered) >= 5) and len(numbered) * 2 >= len(filled)
+    return numbered if runs and drops * 3 <= len(days) else []
+
+
+def _headed(
+    top: Top, rows: Sequence[Row], at: int, columns: Sequence[int], first: int
+) -> tuple[Headed | None, int]:
+    """The days of a row of headings, and how many rows below it are headings too."""
+    number, row = rows[at]
+    cells = [(n, number, row[n]) for n in columns]
+    weekdays, skipped = _weekdays_beside(top, rows, at, columns)
+    if heads_dates([row[columns[0]]], top.lexicon):
+        return settled_dates(top, cells, rows[:first]), skipped
+    numbers = numbered_days(cells, top.lexicon, weekdays)
+    if not numbers:
+        return None, 0
+    over = _months_over(top, rows[: at + 1])
+    if len(over) > 1:
+        return _dated_by_column(top, numbers, over, rows[:first]), skipped
+    texts = [top.sheet.name, *(cell_text(cell) for _, above in rows[: at + 1] for cell in above)]
+    months = [named for text in texts if (named := month_in_title(text, top.lexicon))]
+    if not months:
+        message = "Numbers of days head its columns, and nothing says of which month."
+        remedy = "Write the month above them, such as September 2026."
+        return Headed({}, (Problem("month-unnamed", message, remedy, top.sheet.place(number)),)), skipped
+    year, month = months[-1]
+    if year is None:
+        return settled_dates(top, _with_month(numbers, month), rows[:first]), skipped
+    return dated_numbers(top.sheet, numbers, (year, month)), skipped
+
+
+def _months_over(top: Top, rows: Sequence[Row]) -> dict[int, tuple[int | None, int]]:
+    """Column → month of the row above the last of these, where it names several."""
+    row = rows[-2][1] if len(rows) > 1 else ()
+    return {n: month for n, cell in enumerate(row) if (month := month_head(cell, top.lexicon)) is not None}
+
+
+def _dated_by_column(
+    top: Top, numbers: Sequence[Numbered], over: Mapping[int, tuple[int | None, int]], above: Sequence[Row]
+) -> Headed:
+    """Numbers of days, each in the month that stands above it or left of that."""
+    months = with_years(top, list(over.values()), above)
+    if isinstance(months, Problem):
+        return Headed({}, (months,))
+    by_column = dict(zip(over, months, strict=True))
+    found: dict[int, Days] = {}
+    problems: list[Problem] = []
+    for start, end in pairwise([*by_column, max(one.key for one in numbers) + 1]):
+        part = dated_numbers(top.sheet, [one for one in numbers if start <= one.key < end], by_column[start])
+        found |= part.days
+        problems += part.problems
+    return Headed(found, tuple(problems))
+
+
+def _with_month(
+    numbers: Sequence[tuple[int, int, int, int | None, str]], month: int
+) -> list[tuple[int, int, Cell]]:
+    """Numbers of days as dates without a year, which the school year or weekdays settle."""
+    found: list[tuple[int, int, Cell]] = []
+    before = 0
+    for key, row, day, weekday, _ in numbers:
+        month = month % 12 + 1 if day < before else month
+        before = day
+        named = f"{day} {_MONTHS[month - 1]}"
+        found.append((key, row, named if weekday is None else f"{_WEEKDAYS[weekday]} {named}"))
+    return found
+
+
+_MONTHS = "January February March April May June July August September October November December".split()
+_WEEKDAYS = "Monday Tuesday Wednesday Thursday Friday Saturday Sunday".split()
+
+
+def _weekdays_beside(
+    top: Top, rows: Sequence[Row], at: int, columns: Sequence[int]
+) -> tuple[dict[int, int], int]:
+    """The weekdays that stand in the row above or below headings, and whether it is the one below."""
+    for step in (1, -1):
+        row = rows[at + step][1] if 0 <= at + step < len(rows) else ()
+        words = {n: fold(cell_text(row[n])).strip() for n in columns if n < len(row)}
+        found = {n: top.lexicon.weekdays[word] for n, word in words.items() if word in top.lexicon.weekdays}
+        if len(found) >= len(columns) * 0.8:
+            return found, max(step, 0)
+    return {}, 0
+
+
+def _body(rows: Sequence[Row], first: int) -> tuple[list[Row], list[Row]]:
+    """The rows of a block that are its own, and those below it: a key, remarks."""
+    gap = next((n for n, (a, b) in enumerate(pairwise(rows), 1) if b[0] > a[0] + 1), len(rows))
+    own = {cell_text(cell) for _, row in rows[:gap] for cell in row[first:] if is_code(cell)}
+    body, below = list(rows[:gap]), list[Row]()
+    for number, row in rows[gap:]:
+        texts = [text for cell in row if (text := cell_text(cell))]
+        is_key = (
+            texts[0] in own or len(texts) == 1 or re.match(r"(?i)(?:key|legend|codes?|shifts?)\b", texts[0])
+        )
+        if below or is_key or not any(map(cell_text, row[first:])):
+            below.append((number, row))
+        else:
+            body.append((number, row))
+    return body, below
+
+
+class _Block:
+    """The rows under one row of dates."""
+
+    def __init__(self, top: Top, head: Sequence[Cell], first: int, last: int) -> None:
+        self._top, self._head = top, head
+        self._first, self._last = first, last
+        self._merged = merged_from(top.sheet)
+        self._name_at = first - 1
+        self.heading = ""
+
+    def slots(self, body: Sequence[Row], headed: Headed, others: list[Row]) -> Iterator[Slot]:
+        """The filled cells; rows that have none go to the `others`."""
+        self._name_at = self._name_column(body)
+        self.heading = cell_text(self._head[self._name_at]) if self._name_at < len(self._head) else ""
+        is_place = re.search(_PLACE_HEADS, fold(self.heading)) is not None
+        label, teams = "", list[str]()
+        for number, row in body:
+            own = cell_text(row[self._name_at]) if self._name_at < len(row) else ""
+            filled = [n for n in range(self._first, len(row)) if cell_text(row[n]) and n in headed.days]
+            if fold(own).split(" ")[0] in _TOTALS or not filled:
+                others.append((number, row))
+                teams = [own] if own and not filled and fold(own).split(" ")[0] not in _TOTALS else teams
+                continue
+            label = own or label
+            left = [cell_text(cell) for cell in row[: self._name_at]]
+            named = [text for text in left if text and not text.replace(".", "").isdigit()]
+            teams = named or teams
+            for n in filled:
+                days = self._days(number, n, headed)
+                yield Slot(number, n, label, row[n], days, is_place=is_place, categories=tuple(teams))
+
+    def _days(self, number: int, column: int, headed: Headed) -> Days:
+        days = headed.days[column]
+        area = self._merged.get((number, column))
+        if area is None:
+            return days
+        last = area.last_column - self._top.sheet.first_column
+        ends = [one.last for n, one in headed.days.items() if column <= n <= last]
+        return Days(days.first, max(ends))
+
+    def _name_column(self, body: Sequence[Row]) -> int:
+        """The column of labels: of those left of the dates the one with the most different texts."""
+
+        def different(n: int) -> int:
+            texts = {cell_text(row[n]) for _, row in body if n < len(row)}
+            return len({text for text in texts if text and not text.replace(".", "").isdigit()})
+
+        return max(range(self._first), key=lambda n: (different(n), -n))
+
+    def unused(self, body: Sequence[Row]) -> list[str]:
+        """Headings right of the dates, under which something stands."""
+        right = range(self._last + 1, len(self._head))
+        return [
+            f"“{cell_text(self._head[n])}”"
+            for n in right
+            if cell_text(self._head[n]) and any(n < len(row) and cell_text(row[n]) for _, row in body)
+        ]
+
+
+def unused_told(top: Top, row: int, headings: Sequence[str]) -> list[Problem]:
+    """A note of the columns that hold something and are no part of the roster."""
+    if not headings:
+        return []
+    message = (
+        f"Not used: the column{'s' if len(headings) > 1 else ''} {listed(list(dict.fromkeys(headings)))}."
+    )
+    return [note("column-unused", message).at(top.sheet.place(row))]

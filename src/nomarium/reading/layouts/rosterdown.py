@@ -1,0 +1,183 @@
+"""Rosters with a row for each date, and names, sessions or places across."""
+
+import re
+from collections.abc import Sequence
+from typing import Literal, NamedTuple
+
+from nomarium.model.cell import Cell
+from nomarium.model.problem import Problem
+from nomarium.reading.cells.words import fold
+from nomarium.reading.columns.head import looks_like_date
+from nomarium.reading.columns.headings import match_exactly, unit_of
+from nomarium.reading.layouts.codes import hours_in, is_code, is_idle, said_of
+from nomarium.reading.layouts.grid import time_of
+from nomarium.reading.layouts.headdates import Days, heads_dates, settled_dates
+from nomarium.reading.layouts.layout import Top
+from nomarium.reading.layouts.rosteracross import unused_told
+from nomarium.reading.layouts.rosterslots import Drawing, Slot
+from nomarium.reading.rows.when import NOTHING, Part
+from nomarium.sheets.sheet import Row, cell_text, is_blank
+
+_HEAD_ROWS = 30
+_SESSIONS = (
+    r"(?:(?:early |late |mid-?)?(?:morning|afternoon|evening|night|lunch(?:time)?|breakfast|dinner|noon|midday)s?|am|pm|a\.m\.|p\.m\.|"
+    r"(?:session|period|slot|block|shift|lesson|part|half|talk|workshop|activity|stunde|seance|sitzung)\s*\w{1,2}|(?:1st|2nd|3rd|4th|first|second|third|last) (?:session|half|period|shift)|"
+    r"matin|apres-midi|soir|vormittags?|nachmittags?|abends?|ochtend|middag|avond|manana|tarde|noche)(?:\s*\(.*\))?"
+)
+_PLACES = (
+    r"\b(?:room|rm|loft|shed|hall|slip|court|pitch|field|lab|studio|gym|pool|stage|track|table|kitchen|library|chapel|yard|dock|pier|berth|"
+    r"bay|rink|theatre|salle|raum|saal|aula|zaal|lokaal|sala|halle|platz|terrain|veld)\b"
+)
+_SIDES = frozenset("home away team opponent opponents host visitor visitors white black player side".split())
+
+
+class _Columns(NamedTuple):
+    """What the columns of a roster with dates down are."""
+
+    slots: tuple[int, ...]
+    kind: Literal["names or posts", "places", "parts of the day"]
+    time: int | None
+    end: int | None
+
+
+def down(top: Top) -> Drawing | None:
+    """A roster with a row for each date, and names, sessions or places across; only where its cells show that, or
+    when it is asked for."""
+    rows = [(number, row) for number, row in top.sheet.rows() if not is_blank(row)]
+    found = _head_over_dates(top, rows)
+    if found is None:
+        return None
+    at, date_at = found
+    head, body = rows[at][1], rows[at + 1 :]
+    columns = _columns_of(top, head, body, date_at)
+    if columns is None:
+        return None
+    in_weeks = unit_of(cell_text(head[date_at])).is_week
+    dated = [(number, row[date_at]) for number, row in body if date_at < len(row) and cell_text(row[date_at])]
+    headed = settled_dates(top, [(number, number, cell) for number, cell in dated], rows[:at], in_weeks)
+    slots, others, problems = list[Slot](), list[Row](rows[:at]), [*headed.problems]
+    for number, row in body:
+        filled = [n for n in columns.slots if n < len(row) and cell_text(row[n])]
+        if not filled:
+            others.append((number, row))
+        elif number not in headed.days:
+            if not headed.problems:
+                message, remedy = "The row has no date.", "Give it one, or take the row out."
+                problems.append(Problem("date-missing", message, remedy, top.sheet.place(number, date_at)))
+        else:
+            time = _time_in(top, number, row, columns)
+            if isinstance(time, Problem):
+                problems.append(time)
+            else:
+                slots += [
+                    _slot_down(number, n, head, row, headed.days[number], time, columns) for n in filled
+                ]
+    used = {*columns.slots, date_at, columns.time, columns.end}
+    unused = [f"“{text}”" for n, cell in enumerate(head) if (text := cell_text(cell)) and n not in used]
+    kind = f"a row for each {'week' if headed.are_weeks else 'date'}, {columns.kind} across"
+    return Drawing(slots, kind, "", others, problems, notes=unused_told(top, rows[at][0], unused))
+
+
+def _columns_of(top: Top, head: Sequence[Cell], body: Sequence[Row], date_at: int) -> _Columns | None:
+    """The columns of a row of headings, where what stands under several of them is of one kind."""
+    fields = {
+        n: match.field if (match := match_exactly(cell_text(cell))) else "" for n, cell in enumerate(head)
+    }
+    fields[date_at] = "date"
+    time = next((n for n, field in fields.items() if field in ("time", "start")), None)
+    end = next((n for n, field in fields.items() if field == "end"), None)
+    columns = tuple(
+        n for n, cell in enumerate(head)
+        if n not in (date_at, time, end) and cell_text(cell) and any(n < len(row) and cell_text(row[n]) for _, row in body)
+        and (fields[n] in ("", "summary", "period") or _is_session(cell) or _is_place(cell))
+    )  # fmt: skip
+    if len(columns) < 2:
+        return None
+    if all(_is_session(head[n]) for n in columns):
+        return _Columns(columns, "parts of the day", time, end)
+    if sum(_is_place(head[n]) for n in columns) * 2 > len(columns):
+        return _Columns(columns, "places", time, end)
+    if top.options.layout == "roster" or _share_words(head, body, columns):
+        return _Columns(columns, "names or posts", time, end)
+    return None
+
+
+def _time_in(top: Top, number: int, row: Sequence[Cell], columns: _Columns) -> Part | Problem:
+    """The hours that a row says in columns of their own."""
+    parts = []
+    for at in (columns.time, columns.end):
+        cell = row[at] if at is not None and at < len(row) else ""
+        part = time_of(cell) if cell_text(cell) else NOTHING
+        if cell_text(cell) and part is NOTHING:
+            message = f"“{cell_text(cell)}” is no time."
+            return Problem(
+                "roster-time",
+                message,
+                "Write it like 9:00-10:30.",
+                top.sheet.place(number, at),
+                cell_text(cell),
+            )
+        parts.append(part)
+    start, end = parts
+    return start._replace(end=end.start) if start.start is not None and end.start is not None else start
+
+
+def _slot_down(
+    number: int,
+    column: int,
+    head: Sequence[Cell],
+    row: Sequence[Cell],
+    days: Days,
+    time: Part,
+    columns: _Columns,
+) -> Slot:
+    heading = cell_text(head[column])
+    if columns.kind != "parts of the day":
+        return Slot(number, column, heading, row[column], days, time, is_place=columns.kind == "places")
+    said = said_of(heading)  # Morning (9:00-12:00)
+    own = said.time if said.time is not NOTHING else time
+    return Slot(number, column, said.name or heading, row[column], days, own, is_session=True)
+
+
+def _head_over_dates(top: Top, rows: Sequence[Row]) -> tuple[int, int] | None:
+    """The index of a row of headings over a column that is mostly dates, and that column."""
+    for at, (_, row) in enumerate(rows[:_HEAD_ROWS]):
+        texts = [text for cell in row if (text := cell_text(cell))]
+        if len(texts) < 3 or any(len(text) > 40 for text in texts) or heads_dates(row, top.lexicon):
+            continue
+        body = rows[at + 1 :]
+        for column in range(min(len(row), 4)):
+            cells = [r[column] for _, r in body if column < len(r) and cell_text(r[column])]
+            dates = sum(heads_dates([cell], top.lexicon) for cell in cells)
+            if cells and dates >= max(1, len(cells) * 0.6) and cell_text(row[column]):
+                return at, column
+        return None
+    return None
+
+
+def _is_session(cell: Cell) -> bool:
+    return re.fullmatch(_SESSIONS, fold(cell_text(cell)).strip()) is not None
+
+
+def _is_place(cell: Cell) -> bool:
+    return re.search(_PLACES, fold(cell_text(cell))) is not None
+
+
+def _share_words(head: Sequence[Cell], body: Sequence[Row], columns: Sequence[int]) -> bool:
+    """Whether the columns draw on the same few words, which say nothing without their headings: codes and hours, or
+    posts, each of which stands in several of three columns or more. Two teams that meet are none of these."""
+    if any(fold(cell_text(head[n])).split(" ")[0] in _SIDES for n in columns):
+        return False
+    seen: dict[str, set[int]] = {}
+    count = codes = 0
+    for _, row in body:
+        for n in columns:
+            text = cell_text(row[n]) if n < len(row) else ""
+            if text and not is_idle(text) and not looks_like_date(row[n]):
+                seen.setdefault("hours" if hours_in(text) is not NOTHING else text.casefold(), set()).add(n)
+                codes += is_code(row[n]) or hours_in(text) is not NOTHING
+                count += 1
+    shared = sum(len(where) > 1 for where in seen.values())
+    if codes * 5 >= count * 4:
+        return bool(seen) and shared * 2 > len(seen)
+    return len(columns) > 2 and shared * 10 >= len(seen) * 9 and len(seen) * 5 <= count * 3
