@@ -96,13 +96,15 @@ def _stacked(top: Sequence[Row]) -> list[_Part]:
     """(index of the row of headings, index of the first row of its table, title above included)"""
     start = -1
     for at, (_, row) in enumerate(top):
-        filled = len(row) - sum(1 for cell in row if cell == "")
+        filled = len(row) - row.count("")
         if filled < 2:
             is_title = filled == 1 and any(map(cell_text, row))
             start = at if start < 0 or not is_title else start
             continue
+        if start < 0 and at:  # a row among others, as most are
+            continue
         follows = at + 1 < len(top) and any(looks_like_date(cell) for cell in top[at + 1][1])
-        if (start >= 0 or not at) and follows and _are_headings(row) and _is_table(list(map(cell_text, row))):
+        if follows and _are_headings(row) and _is_table(list(map(cell_text, row))):
             heads.append((at, max(start, 0)))
         start = -1
     different = {tuple(normal(cell_text(cell)) for cell in top[at][1]) for at, _ in heads}

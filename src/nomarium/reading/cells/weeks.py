@@ -8,11 +8,18 @@ _NAMED = (
     r"\b\.?[\s:.–-]*(?P<date>\S.*)"
 )
 _NUMBERED = r"(?i)(?P<year>\d{4})-?W(?P<week>\d{2})(?:-?(?P<day>[1-7]))?"
-WEEK_HEADING = (
+_WEEK_HEADING = (
     r"\b(?:w ?[cb]|week (?:beginning|commencing|starting|begins|start|of|from)|weeks? from|semaine du|woche (?:vom|ab|beginnend)|"
     r"week van|semana del|settimana del)\b"
 )
 """What is in a heading, folded and without signs, whose dates begin weeks."""
+_SIGNS = ("w c", "w b", "wc", "wb", "week", "woche", "semain", "seman", "settim")
+"""One of them is in each such heading: the pattern is compiled when it is needed."""
+
+
+def heads_weeks(heading: str) -> bool:
+    """Whether the dates under a heading, folded and without signs, begin weeks."""
+    return any(sign in heading for sign in _SIGNS) and re.search(_WEEK_HEADING, heading) is not None
 
 
 def date_of_week(text: str) -> str:
@@ -21,10 +28,10 @@ def date_of_week(text: str) -> str:
     >>> date_of_week("W/C: 7 Sept 2026"), date_of_week("week of 7/9"), date_of_week("Week 3")
     ('7 Sept 2026', '7/9', '')
     """
-    if text[:1] not in "wWsSuUvV":  # most cells
+    if text[:1] not in "wWsS" or not any(map(str.isdigit, text)):  # most cells
         return ""
     match = re.fullmatch(_NAMED, text)
-    return match["date"].strip() if match and any(map(str.isdigit, match["date"])) else ""
+    return match["date"].strip() if match else ""
 
 
 def numbered_week(text: str) -> tuple[dt.date, dt.date] | None:

@@ -8,7 +8,7 @@ from types import MappingProxyType
 from typing import Final, NamedTuple
 
 from nomarium.model.wording import nearest
-from nomarium.reading.cells.weeks import WEEK_HEADING
+from nomarium.reading.cells.weeks import heads_weeks
 from nomarium.reading.cells.words import fold
 from nomarium.reading.options import Order
 
@@ -164,9 +164,8 @@ def unit_of(heading: str) -> HeadingUnit:
             length = secs
     words = set(re.sub(r"[^a-z ]", "", fold(heading)).split())
     halves = [half for half in ("am", "pm") if half in words]
-    is_week = re.search(WEEK_HEADING, bare) is not None
     return HeadingUnit(
-        order, length, halves[0] if len(halves) == 1 else "", bool(words & {"utc", "gmt"}), is_week
+        order, length, halves[0] if len(halves) == 1 else "", bool(words & {"utc", "gmt"}), heads_weeks(bare)
     )
 
 
