@@ -74,7 +74,7 @@ def build(
     first, last = window_options(from_, until)
     reading = reading_options(
         sheet=sheet, layout=layout, column=column, set_=set_, keep_extra=keep_extra, timezone=timezone,
-        date_order=date_order, school_year=school_year, language=language, default_length=default_length, fill_down=fill_down, day_one=day_one, clock=clock, spans=spans, swapped=swapped, hidden_rows=hidden_rows, set_code=set_code, title=title, edits=edits_asked(only, leave_out, override, rename, people, places), until=last, knows_days_off=bool(days_off or public_holidays), recipe=recipe,
+        date_order=date_order, school_year=school_year, language=language, default_length=default_length, fill_down=fill_down, day_one=day_one, clock=clock, spans=spans, swapped=swapped, hidden_rows=hidden_rows, set_code=set_code, title=title, edits=edits_asked(only, leave_out, override, rename, people, places), first=first, until=last, knows_days_off=bool(days_off or public_holidays), recipe=recipe,
     )  # fmt: skip
     split = asked.split_option(split_by) or reading.split_by
     called = name or calendar_name(sources, output)

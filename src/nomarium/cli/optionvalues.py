@@ -51,6 +51,7 @@ def reading_options(
     set_code: list[str] | None = None,
     title: str | None = None,
     edits: ReadingOptions = _NO_EDITS,
+    first: dt.date | None = None,
     until: dt.date | None = None,
     knows_days_off: bool = False,
     recipe: str | None = None,
@@ -76,6 +77,7 @@ def reading_options(
         hidden_rows=cast(HiddenRows, _choice(hidden_rows, "--hidden-rows", get_args(HiddenRows)[1:])),
         codes=_codes(set_code or []),
         title=title or "",
+        repeats_from=first,
         repeats_until=until,
         knows_days_off=knows_days_off,
     )

@@ -84,7 +84,7 @@ def tally(
     reading = reading_options(
         sheet=sheet, layout=layout, column=column, set_=set_, recipe=recipe, timezone=timezone, date_order=date_order,
         school_year=school_year, language=language, default_length=default_length, fill_down=fill_down, clock=clock,
-        spans=spans, set_code=set_code, title=title, edits=edits_asked(only, leave_out, override, rename), until=last,
+        spans=spans, set_code=set_code, title=title, edits=edits_asked(only, leave_out, override, rename), first=first, until=last,
     )  # fmt: skip
     with opened([source], reading.sheets, reading.zone, reading.people, reading.places) as found:
         sources = sources_in(found, reading, identity_name=source)

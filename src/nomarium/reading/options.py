@@ -65,6 +65,8 @@ class ReadingOptions(NamedTuple):
     """Texts: rows that have one as a whole cell are left out; from a recipe."""
     repeats_until: dt.date | None = None
     """The last date of a repeat that has no end of its own."""
+    repeats_from: dt.date | None = None
+    """The first date of a repeat that says none of its own."""
     knows_days_off: bool = False
     """Whether dates on which nothing repeats were given."""
     cycle: Callable[[str], Callable[[dt.date], list[dt.date]] | None] | None = None

@@ -8,6 +8,13 @@ from typing import NamedTuple
 from nomarium.model.recurrence import Rule
 from nomarium.model.refusal import Refusal
 from nomarium.reading.cells.dates import Day, Days, read_days
+from nomarium.reading.cells.repeatclauses import (
+    Months,
+    months_alone,
+    without_months,
+    without_range,
+    without_times,
+)
 from nomarium.reading.cells.repeatphrases import (
     FORMS,
     WEEKDAYS,
@@ -16,6 +23,7 @@ from nomarium.reading.cells.repeatphrases import (
     rule_of_phrase,
     signs_of,
 )
+from nomarium.reading.cells.times import Times
 from nomarium.reading.cells.words import Lexicon, fold
 from nomarium.reckoning.rules import RuleFault, parse_rule
 
@@ -43,6 +51,10 @@ class Repeat(NamedTuple):
     needs_days_off: bool = False
     """Whether it says that holidays are left out, so that somebody must say when they are."""
     text: str = ""
+    clock: Times | None = None
+    """The times that it names."""
+    months: Months | None = None
+    """The months in which it is held."""
     dates: Callable[[dt.date], list[dt.date]] | None = None
     """The dates from the row's date on, where no rule can say them: phrases about a school year."""
 
@@ -117,6 +129,8 @@ def read_repeat(text: str, lexicon: Lexicon, cycle: Cycle | None = None) -> Repe
             return Refusal("repeat-unread", message, FORMS)
         kept = set(rule.weekdays or [(0, day) for day in range(7)]) - set(clauses.rule.weekdays)
         rule = rule._replace(freq="WEEKLY", weekdays=tuple(sorted(kept)))
+    if clauses.months is not None and not rule.months and rule.freq != "YEARLY":
+        rule = rule._replace(months=clauses.months.held)
     if (
         clauses.span
         and clauses.span[1] == "day"
@@ -155,6 +169,8 @@ def _without_clauses(text: str, lexicon: Lexicon) -> tuple[str, Repeat | Refusal
         text = text[: excepted.start()]
         if re.fullmatch(f"(?i){_HOLIDAYS}", rest):
             found = found._replace(needs_days_off=True)
+        elif without := months_alone(rest, lexicon):
+            found = found._replace(months=Months(1, 12, without))
         elif weekdays := _weekdays_alone(rest, lexicon):
             found = found._replace(rule=Rule("DAILY", weekdays=tuple((0, day) for day in weekdays)))
         else:
@@ -162,6 +178,16 @@ def _without_clauses(text: str, lexicon: Lexicon) -> tuple[str, Repeat | Refusal
             if isinstance(listed, Refusal):
                 return text, listed
             found = found._replace(left_out=listed)
+    text, clock = without_times(text)
+    text, months = without_months(text, lexicon)
+    if months is not None:
+        found = found._replace(
+            months=months._replace(left_out=found.months.left_out if found.months else frozenset())
+        )
+    found = found._replace(clock=clock)
+    text, range_of_days = without_range(text, lexicon)
+    if range_of_days is not None:
+        found = found._replace(first=range_of_days.first, last=range_of_days.last)
     for pattern, is_first in ((_FROM, True), (_UNTIL, False)):
         text, days = _date_clause(text, pattern, lexicon)
         if days is None:

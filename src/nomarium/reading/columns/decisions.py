@@ -41,6 +41,8 @@ class Decisions(NamedTuple):
     problems: tuple[Problem, ...] = ()
     is_above: bool = False
     """Whether the window is the year that stands above the table."""
+    has_unread: bool = False
+    """Whether a text among the dates is none: it may say how something repeats."""
     is_swapped: bool = False
     """Whether days and months of a workbook's own dates are to be exchanged."""
     clock: "ClockFound | None" = None

@@ -216,7 +216,7 @@ def _decisions(gathered: _Gathered, options: ReadingOptions, is_whole: bool) -> 
     decisions = Decisions(
         gathered.lexicon, order, evidence, refusal, language, window, window_evidence,
         not options.school_year, date_only, moment_columns, is_whole, tuple(problems),
-        is_above=tally.is_above, is_swapped=options.swapped == "yes",
+        is_above=tally.is_above, is_swapped=options.swapped == "yes", has_unread=bool(gathered.unread_texts()),
     )  # fmt: skip
     return decisions, tally.lacks_years
 

@@ -62,7 +62,7 @@ _MAY_BE_RANGE = re.compile(r"[–—]|\s-\s|\bto\b|\d-\d")
 def _may_repeat(table: TableReading) -> bool:
     """Whether rows may repeat: as they say, or between a first and a last day with times."""
     fields = {column.field for column in table.columns} | set(table.options.defaults)
-    if not fields.isdisjoint(REPEAT_FIELDS):
+    if not fields.isdisjoint(REPEAT_FIELDS) or table.decisions.has_unread:
         return True
     if any(
         column.field in ("date", "when", "milestone") and is_yearly(column.heading)

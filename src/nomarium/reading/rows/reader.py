@@ -36,7 +36,6 @@ if TYPE_CHECKING:
 _DAY = dt.timedelta(days=1)
 _CANCELLED = note("row-cancelled", "A row that says it is cancelled is written as cancelled.")
 _NOBODY_ASKED = note("rsvp-unused", "A row asks for an answer (RSVP) and names nobody to give it.")
-_SEVERAL = note("several-dates", "Several days in one cell are an event each.")
 EXAMPLE_MARK = "EXAMPLE – "
 """How the example rows of a starter file begin; they are left out."""
 
@@ -184,7 +183,7 @@ class _RowReader:
             if (said := self._said_alone(number, row, when)) is not None:
                 return said
             if summary and isinstance(when, Blame):
-                found = self._on_several(number, row, when, summary)
+                found = self._said_otherwise(number, row, when, summary)
                 if found is not None:
                     return found or None
             if self._is_odd(number, row, when, summary):
@@ -225,7 +224,7 @@ class _RowReader:
             description = with_extra(row, self.extra, description)
         if (
             type(location) is Refusal or type(description) is Refusal or self.rest or when.is_tentative or is_cancelled
-            or when.rule is not None or self.blocks.is_on
+            or when.rule is not None or when.recurrence is not None or self.blocks.is_on
         ):  # fmt: skip
             return self._with_rest(number, row, when, summary, location, description, is_cancelled)
         return Event(summary, when.start, when.end, when.zone, location, description, NO_DETAILS, number)
@@ -243,32 +242,27 @@ class _RowReader:
             self.account.count(note("lone-event", message).at(self.sheet.place(number)))
         return event
 
-    def _on_several(self, number: int, row: Sequence[Cell], blame: Blame, summary: str) -> list[Event] | None:
-        """The events of a row whose date's cell names several days, none when it is rejected; None for other rows."""
-        at = self.at.get(blame.field, -1)
-        if blame.field not in ("date", "when") or at < 0 or not isinstance(row[at], str):
-            return None
-        from nomarium.reading.rows.several import several_days
+    def _said_otherwise(
+        self, number: int, row: Sequence[Cell], blame: Blame, summary: str
+    ) -> list[Event] | None:
+        """The events of a row whose date's cell names several days or a repeat, none when it is rejected; None for
+        other rows."""
+        from nomarium.reading.rows.otherwise import said_otherwise
 
-        days = several_days(cell_text(row[at]), self.reading.decisions)
-        if days is None:
+        said = said_otherwise(row, blame.field, self.when)
+        if said is None:
             return None
-        if isinstance(days, Refusal):
-            self._reject(number, row, Blame(blame.field, days))
+        if said.blame is not None:
+            self._reject(number, row, said.blame)
             return []
         found = []
-        for day in days:
-            on_day = [*row]
-            on_day[at] = day.isoformat()
-            when = self.when.of(on_day)
-            if isinstance(when, Blame):
-                self._reject(number, row, when)
-                return []
-            event = self._event(number, on_day, when, summary)
+        for when in said.whens:
+            event = self._event(number, row, when, summary)
             if event is None:
                 return []
             found.append(event)
-        self.account.count(_SEVERAL.at(self.sheet.place(number)))
+        for told in said.notes:
+            self.account.count(told.at(self.sheet.place(number)), told.cell or "")
         return found
 
     def _is_odd(self, number: int, row: Sequence[Cell], when: When | Blame, summary: str) -> bool:
@@ -356,7 +350,7 @@ class _RowReader:
         if self.blocks.is_on:
             for field, value in self.blocks.of_row().items():
                 values[field] = value if field == "more-categories" else values.get(field) or value
-        recurrence = recurrence_of(when.rule) if when.rule else None
+        recurrence = recurrence_of(when.rule) if when.rule else when.recurrence
         if not blames and any(values.get(name) for name in REPEAT_FIELDS):
             found = self._repeated(number, values, when)
             if isinstance(found, Blame):
@@ -391,7 +385,9 @@ class _RowReader:
         from nomarium.reading.rows.repeating import Bounds, repeated
 
         options = self.reading.options
-        bounds = Bounds(options.repeats_until, options.knows_days_off)
+        bounds = Bounds(
+            options.repeats_until, options.knows_days_off, options.repeats_from, options.length_secs
+        )
         found = repeated(when, values, self.reading.decisions, bounds)
         if not isinstance(found, Blame):
             for told in found.notes:

@@ -7,10 +7,13 @@ from typing import NamedTuple
 from nomarium.model.problem import Problem, note
 from nomarium.model.recurrence import Recurrence, Rule
 from nomarium.model.refusal import Refusal
+from nomarium.model.wording import clock_text
 from nomarium.reading.cells.dates import Day, Days
 from nomarium.reading.cells.memo import FieldValue
+from nomarium.reading.cells.repeatclauses import Months
 from nomarium.reading.cells.repeats import Repeat
 from nomarium.reading.cells.repeatsaid import said
+from nomarium.reading.cells.times import Times
 from nomarium.reading.columns.decisions import Decisions, resolve_day
 from nomarium.reading.rows.when import Blame, When
 from nomarium.reckoning.rules import rule_text, with_local_until
@@ -29,6 +32,9 @@ class Bounds(NamedTuple):
     """--until: the end of a repeat that has none."""
     knows_days_off: bool = False
     """Whether days off or public holidays were given."""
+    first_day: dt.date | None = None
+    """--from: where a repeat begins that says no first day."""
+    length_secs: int = 3600
 
 
 class Repeated(NamedTuple):
@@ -46,6 +52,11 @@ def repeated(
     repeat: Repeat | None = values.get("repeat") or _so_many(
         values.get("repeat-times"), values.get("weekday")
     )
+    if repeat is not None and repeat.clock is not None:
+        timed = _at_its_time(when, repeat.clock, bounds.length_secs)
+        if isinstance(timed, Blame):
+            return timed
+        when = timed
     begin = when.start.date() if isinstance(when.start, dt.datetime) else when.start
     also = _days(values.get("also-on") or (), begin, decisions)
     if isinstance(also, Refusal):
@@ -78,6 +89,23 @@ def repeated(
         on_school_days=repeat.on_school_days,
     )  # fmt: skip
     return Repeated(when, recurrence, (echo(repeat, rule), *notes))
+
+
+def _at_its_time(when: When, clock: Times, length_secs: int) -> When | Blame:
+    """A row's date or dates at the time that its repeat says."""
+    assert clock.start is not None
+    if isinstance(when.start, dt.datetime):
+        if when.start.time() == (dt.datetime.min + dt.timedelta(seconds=clock.start.secs)).time():
+            return when
+        message = (
+            f"The repeat is at {clock_text(clock.start.secs)}, and the row's own time is {when.start:%-H:%M}."
+        )
+        return Blame("repeat", Refusal("time-conflict", message, "Make them agree."))
+    last = when.end - _DAY
+    start = dt.datetime.combine(when.start, dt.time()) + dt.timedelta(seconds=clock.start.secs)
+    secs = clock.end.secs - clock.start.secs if clock.end is not None else length_secs
+    end = dt.datetime.combine(last, dt.time()) + dt.timedelta(seconds=clock.start.secs + secs % 86_400)
+    return when._replace(start=start, end=end)
 
 
 def _so_many(times: int | None, weekday: int | None) -> Repeat | None:
@@ -166,6 +194,8 @@ def _bounded(
             "The end date of a row that repeats, later than its next date, is read as the repeat's last day."
         )
         notes.append(note("repeat-end-date", message))
+    elif rule.is_endless and repeat.months is not None and repeat.months.last != 12:
+        rule = rule._replace(until=_end_of_months(begin, repeat.months))
     elif rule.is_endless:
         if bounds.last_day is None or rule.freq in ("MINUTELY", "SECONDLY"):
             message = f"“{repeat.text}” has no end."
@@ -178,6 +208,12 @@ def _bounded(
         else:
             rule = rule._replace(until=bounds.last_day)
     return when, rule, notes
+
+
+def _end_of_months(begin: dt.date, months: Months) -> dt.date:
+    """The last day of the months in which something is held, for the run of them in which a day is."""
+    year = begin.year + (begin.month > months.last)
+    return _after(dt.date(year, months.last, 1), 1, "month") - _DAY
 
 
 def _rule_at(rule: Rule, when: When) -> Rule:

@@ -54,6 +54,8 @@ class When(NamedTuple):
     is_tentative: bool = False
     notes: tuple[str, ...] = ()
     """Codes of `NOTES`."""
+    recurrence: "Recurrence | None" = None
+    """How it repeats, as the cell of its date says."""
     rule: "Rule | None" = None
     """How a first day, a last day and times repeat in between: on each day, or on one weekday."""
 

@@ -1,0 +1,82 @@
+"""What a phrase of repetition says besides how often: its times, the months in which it is held, its first and last day."""
+
+import re
+from typing import NamedTuple
+
+from nomarium.reading.cells.dates import Days, read_days
+from nomarium.reading.cells.times import Times, read_times
+from nomarium.reading.cells.words import Lexicon, fold
+
+_HOUR, _MERIDIEM = r"\d{1,2}(?:[:.h]\d{2})?", r"\s?[ap]\.?m\.?"
+_CLOCK = rf"(?:{_HOUR}{_MERIDIEM}|\d{{1,2}}[:.h]\d{{2}}|noon|midnight|midday)"
+_TIMES = (
+    rf"(?i)[\s,;(]*(?<![\w./:-])(?:(?:at|from|um|à|a las|om|@|de|von)\s+)?"
+    rf"(?P<times>(?:{_HOUR}(?:{_MERIDIEM})?\s*(?:-|–|—|to|until|till|bis|à|a|tot)\s*{_CLOCK}|{_CLOCK})"
+    rf"|(?<=\bat )\d{{1,2}}(?=[\s,;)]|$))(?:\s?uhr|\s?h)?(?![\w:]|[./]\d)\)?"
+)
+_DASH = r"\s*(?:-|–|—|to|until|till|through|bis|à|au|a|tot)\s*"
+_WORD = r"([^\W\d_]{3,}\.?)"
+
+
+class Months(NamedTuple):
+    """The months in which something is held, from the first to the last."""
+
+    first: int
+    last: int
+    left_out: frozenset[int] = frozenset()
+
+    @property
+    def held(self) -> tuple[int, ...]:
+        """Their numbers, in the order of the calendar."""
+        run = [(self.first - 1 + n) % 12 + 1 for n in range((self.last - self.first) % 12 + 1)]
+        return tuple(sorted(month for month in run if month not in self.left_out))
+
+
+def without_times(text: str) -> tuple[str, Times | None]:
+    """A phrase without its times, and these.
+
+    >>> from nomarium.model.wording import clock_text
+    >>> text, times = without_times("Mondays 4pm-5pm, 7 Sept - 28 Sept 2026")
+    >>> text, clock_text(times.start.secs)
+    ('Mondays, 7 Sept - 28 Sept 2026', '16:00')
+    """
+    for match in re.finditer(_TIMES, text):
+        times = read_times(match["times"])
+        if isinstance(times, Times) and times.start is not None:
+            return f"{text[: match.start()]}{text[match.end() :]}".strip(" ,;"), times
+    return text, None
+
+
+def without_months(text: str, lexicon: Lexicon) -> tuple[str, Months | None]:
+    """A phrase without the months from which to which it is held, and these.
+
+    >>> from nomarium.reading.cells.words import ENGLISH
+    >>> without_months("2nd Tuesday of the month, Sept–May", ENGLISH)
+    ('2nd Tuesday of the month', Months(first=9, last=5, left_out=frozenset()))
+    """
+    for match in re.finditer(
+        rf"(?i)[\s,;(]*(?<!\d )(?<!\w)(?:from\s+|in\s+)?{_WORD}{_DASH}{_WORD}(?!\s*\d)\)?", text
+    ):
+        first, last = (lexicon.months.get(fold(word)) for word in match.groups())
+        if first and last:
+            return f"{text[: match.start()]}{text[match.end() :]}".strip(" ,;"), Months(first, last)
+    return text, None
+
+
+def months_alone(text: str, lexicon: Lexicon) -> frozenset[int]:
+    """The months of a text that names some and nothing else."""
+    words = [
+        word for word in re.split(r"[\s,;&+/]+|\b(?:and|et|und|y|or|in)\b", text) if word and word.strip(")")
+    ]
+    found = [lexicon.months.get(fold(word.strip(")"))) for word in words]
+    return frozenset(month for month in found if month) if found and all(found) else frozenset()
+
+
+def without_range(text: str, lexicon: Lexicon) -> tuple[str, Days | None]:
+    """A phrase without the first and the last day at its end, and these: `Tuesdays 8 Sept – 29 Sept`."""
+    for match in re.finditer(r"[\s,;(]*(?<!\w)(?=\d)", text):
+        days = read_days(text[match.end() :].rstrip(")"), lexicon)
+        if isinstance(days, Days) and days.last is not None and not days.rest and match.start():
+            before = re.sub(r"(?i)\s+(?:from|between|du|vom|del?|van)$", "", text[: match.start()])
+            return before.strip(" ,;("), days
+    return text, None

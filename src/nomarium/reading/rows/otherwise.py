@@ -1,0 +1,125 @@
+"""Cells of dates that are no date: several days, or a phrase that says when something repeats."""
+
+import datetime as dt
+import re
+from collections.abc import Sequence
+from typing import NamedTuple
+
+from nomarium.model.cell import Cell
+from nomarium.model.problem import Problem, note
+from nomarium.model.refusal import Refusal
+from nomarium.reading.cells.dates import DayReading
+from nomarium.reading.cells.repeatclauses import without_times
+from nomarium.reading.cells.repeats import Repeat, read_repeat
+from nomarium.reading.cells.times import Times
+from nomarium.reading.columns.decisions import Decisions, resolve_day
+from nomarium.reading.rows.repeating import Bounds, repeated
+from nomarium.reading.rows.several import several_days
+from nomarium.reading.rows.when import Blame, When
+from nomarium.reading.rows.whenreader import WhenReader
+from nomarium.sheets.sheet import cell_text
+
+_OFTEN = r"(?i)\b(?:every|each|weekly|fortnightly|monthly|alternate|chaque|tous|toutes|month|mois|(?:mon|tues|wednes|thurs|fri|satur|sun)days|(?:lun|mar|mercre|jeu|vendre|same)dis|dimanches)\b"
+_SEVERAL = note("several-dates", "Several days in one cell are an event each.")
+
+
+class Otherwise(NamedTuple):
+    """What such a row comes to: the dates of its events, or why there are none."""
+
+    whens: tuple[When, ...] = ()
+    blame: Blame | None = None
+    notes: tuple[Problem, ...] = ()
+
+
+def said_otherwise(row: Sequence[Cell], field: str, reader: WhenReader) -> Otherwise | None:
+    """When the events of a row are whose cell of this field is no date; None when it says nothing of that kind."""
+    at = reader.at.get(field, -1)
+    cell = row[at] if at >= 0 else ""
+    if field not in ("date", "when") or not isinstance(cell, str):
+        return None
+    decisions = reader.reading.decisions
+    text, times = without_times(cell.strip())
+    days = several_days(text, decisions)
+    if days is None:
+        return _repeating(row, at, field, reader)
+    if isinstance(days, Refusal):
+        return Otherwise(blame=Blame(field, days))
+    whens = [_on(row, at, day, reader, times) for day in days]
+    blame = next((one for one in whens if isinstance(one, Blame)), None)
+    return Otherwise(tuple(one for one in whens if isinstance(one, When)), blame, (_SEVERAL,))
+
+
+def _on(row: Sequence[Cell], at: int, day: dt.date, reader: WhenReader, times: Times | None) -> When | Blame:
+    """When a row is on another day, at the times that its cell names."""
+    on_day = [*row]
+    on_day[at] = day.isoformat()
+    when = reader.of(on_day)
+    if isinstance(when, Blame) or times is None or times.start is None:
+        return when
+    midnight = dt.datetime.combine(day, dt.time())
+    length = reader.reading.options.length_secs
+    end = times.end.secs if times.end is not None else times.start.secs + length
+    end += 86_400 * (end < times.start.secs)
+    return when._replace(
+        start=midnight + dt.timedelta(seconds=times.start.secs), end=midnight + dt.timedelta(seconds=end)
+    )
+
+
+def _repeating(row: Sequence[Cell], at: int, field: str, reader: WhenReader) -> Otherwise | None:
+    """A row whose date is a phrase, `Mondays 4pm, 7 Sept – 28 Sept`."""
+    options, decisions = reader.reading.options, reader.reading.decisions
+    repeat = read_repeat(cell_text(row[at]), decisions.lexicon, options.cycle)
+    if not isinstance(repeat, Repeat) or not _says_often(repeat):
+        return None
+    begin = _first_day(repeat, decisions, options.repeats_from)
+    if begin is None:
+        message = f"“{repeat.text}” says how it repeats, and not from when."
+        remedy = "Say so in the cell (from 7 September 2026), or for all with --from DATE."
+        return Otherwise(blame=Blame(field, Refusal("repeat-undated", message, remedy)))
+    if isinstance(begin, Refusal):
+        return Otherwise(blame=Blame(field, begin))
+    when = _on(row, at, begin, reader, None)
+    if isinstance(when, Blame):
+        return Otherwise(blame=when)
+    bounds = Bounds(options.repeats_until, options.knows_days_off, options.repeats_from, options.length_secs)
+    found = repeated(when, {"repeat": repeat._replace(first=None)}, decisions, bounds)
+    if isinstance(found, Blame):
+        return Otherwise(blame=Blame(field, found.refusal))
+    if not decisions.has_unread:  # a part of the table had shown none: it is looked at as a whole
+        message = "It repeats, as no row before it did."
+        return Otherwise(blame=Blame(field, Refusal("repeat-late", message)))
+    return Otherwise((found.when._replace(recurrence=found.recurrence),), None, found.notes)
+
+
+def _says_often(repeat: Repeat) -> bool:
+    """Whether a phrase says that something happens again: not “Monday”, and not “7 September”."""
+    if repeat.rule.freq == "YEARLY" or (repeat.rule.freq == "DAILY" and repeat.first is None):
+        return False
+    bounded = repeat.first is not None or repeat.last is not None or repeat.months is not None
+    return bounded or re.search(_OFTEN, repeat.text) is not None
+
+
+def _first_day(repeat: Repeat, decisions: Decisions, from_day: dt.date | None) -> dt.date | Refusal | None:
+    """Where a repeat begins: at its own first day, else that of its months, else where the command line says."""
+    if repeat.first is not None:
+        return resolve_day(repeat.first._replace(readings=_in_year_of(repeat)), decisions)
+    if repeat.months is not None and decisions.window is not None:
+        low, high = decisions.window
+        years = [
+            year for year in range(low.year, high.year + 1) if dt.date(year, repeat.months.first, 28) >= low
+        ]
+        return dt.date(years[0], repeat.months.first, 1) if years else from_day
+    return from_day
+
+
+def _in_year_of(repeat: Repeat) -> tuple[DayReading, ...]:
+    """The first day of a range in the year that only its last day names: the same, or the one before."""
+    assert repeat.first is not None
+    year = repeat.last.readings[0].year if repeat.last is not None else None
+    if year is None or repeat.last is None or repeat.first.readings[0].year is not None:
+        return repeat.first.readings
+    last = repeat.last.readings[0]
+    return tuple(
+        one._replace(year=year - ((one.month, one.day) > (last.month, last.day)))
+        for one in repeat.first.readings
+    )
