@@ -46,11 +46,17 @@ class Days(NamedTuple):
 
 _FORMS: Final = "Write the date like 2027-04-12 or 12 April 2027."
 
-_TOKEN = r"(\d+)|([^\W\d_]+(?:['’][^\W\d_]+)?)|(\s*[–—‒−]\s*|\s+[-~]\s*|[-~]\s+)|(\S)"
+_SIGN = r"\s\d!-/:-@\[-`{-~–—‒−’"
+WORD = rf"[^\W\d_][^{_SIGN}]*"
+"""A letter and what follows it to the next sign: letters and the marks that combine with them."""
+_TOKEN = rf"(\d+)|({WORD}(?:['’]{WORD})?)|(\s*[–—‒−]\s*|\s+[-~]\s*|[-~]\s+)|(\S)"
+"""Figures, words (of letters with the marks that combine with them), a dash between two days, another sign."""
 _ORDINALS = frozenset("st nd rd th er ere re eme e o a º ª ste de".split())
 _NOISE = frozenset(
     "of the le la den der del de d del' on am el op du vom from von desde vanaf het week".split()
 )
+_OF_NUMBERS = frozenset(("", *"m d г год года р року il g gada godine roku ano".split()))
+"""Words that only say that the number before them is a year or a day."""
 _RANGE_WORDS = frozenset("to until till til through thru bis au al a tot hasta jusqu'au -".split())
 _TIME_WORDS = frozenset("at um om kl".split())
 
@@ -68,7 +74,7 @@ _SHORT = r"n(?:/n(?!/)|[.]n[.]|[.]n(?![n.:p]))"
 def _day_pattern(number: int) -> str:
     kinds = (_YEAR_FIRST, _FIGURES, _WORDED, _MONTH_FIRST, _SHORT)
     body = "|".join(kind.format(number) if "{0}" in kind else kind for kind in kinds)
-    return rf"{_W}(?P<day{number}>{body})(?:,?\(?W[.]?\)?(?![o]))?"
+    return rf"{_W}(?P<day{number}>{body})(?:[.]?,?\(?W[.]?\)?(?![o]))?"
 
 
 _ONE = _day_pattern(1)
@@ -117,6 +123,7 @@ def figures_day(a: int, b: int, year: int) -> Day:
 
 def _tokens(text: str, lexicon: Lexicon) -> list[_Token]:
     tokens: list[_Token] = []
+    before = ""
     if "-feira" in text.casefold():  # segunda-feira: places in the text must stay
         text = re.sub(r"(?i)-feira\b", "      ", text)
     for match in re.finditer(_TOKEN, text):
@@ -130,11 +137,17 @@ def _tokens(text: str, lexicon: Lexicon) -> list[_Token]:
             kind = {1: "n", 2: "y" if apostrophe else "n", 4: "y", 8: "N"}.get(len(figures), "X")
             tokens.append(_Token(kind, figures, end, int(figures)))
         elif word:
+            joined = fold(before + word) if before else ""  # Meán Fómhair, Thứ Hai: names of two words
+            if joined in lexicon.months or joined in lexicon.weekdays:
+                if tokens and tokens[-1].text == before:
+                    tokens.pop()
+                word = joined
             _add_word(tokens, word, end, previous, lexicon, text[match.start() - 1 : match.start()])
         elif dash:
             tokens.append(_Token("~", "-", end))
         else:
             tokens.append(_Token(sign, sign, end))
+        before = word or ""
     return tokens
 
 
@@ -142,7 +155,7 @@ def _add_word(
     tokens: list[_Token], word: str, end: int, previous: str, lexicon: Lexicon, before: str
 ) -> None:
     folded = fold(word)
-    follows_figure = previous == "n" and before.isdigit()
+    follows_figure = previous in ("n", "y") and before.isdigit()
     if follows_figure and (folded in _ORDINALS or word in ("º", "ª")):
         tokens.append(_Token("o", word, end))
     elif folded in ("am", "pm", "a", "p", "h", "noon", "midnight") and previous in ("n", "y", ":"):
@@ -153,7 +166,9 @@ def _add_word(
         tokens.append(_Token("W", word, end, lexicon.weekdays[folded]))
     elif folded in _RANGE_WORDS and previous in ("n", "o", "y", "M", "W", ".", "N"):
         tokens.append(_Token("~", "-", end))
-    elif folded in _NOISE and previous not in ("@",):
+    elif (folded in _NOISE and previous not in ("@",)) or (
+        folded in _OF_NUMBERS and previous in ("n", "y", ".")
+    ):
         pass
     elif folded in _TIME_WORDS:
         tokens.append(_Token("@", word, end))
@@ -174,7 +189,8 @@ def _match(tokens: list[_Token], shape: str, text: str) -> Days | None:
         days = _build(pattern, match, tokens)
         if days is not None:
             end = tokens[match.end() - 1].end
-            return days._replace(rest=text[end:].strip(" \t,;"))
+            rest = text[end:].strip(" \t,;")
+            return days._replace(rest="" if fold(rest) in _OF_NUMBERS else rest)
     return None
 
 

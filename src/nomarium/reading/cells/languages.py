@@ -2,12 +2,13 @@
 
 import re
 from collections.abc import Iterable, Sequence
+from itertools import pairwise
 from typing import NamedTuple
 
 from nomarium.model.errors import UsageError
 from nomarium.model.problem import Problem
 from nomarium.model.refusal import Refusal
-from nomarium.reading.cells.dates import Day
+from nomarium.reading.cells.dates import WORD, Day
 from nomarium.reading.cells.moments import read_moment_text, tidy
 from nomarium.reading.cells.weeks import date_of_week
 from nomarium.reading.cells.words import (
@@ -27,7 +28,7 @@ Croatian listopad is): when one of them reads everything, no other needs to be a
 
 _MOST_TEXTS = 50
 _DATE_IN_WORDS = (
-    r".*\b\d{1,2}(?:\.|º|er|e)?\s+(?:\w{1,3}\s+)?[^\W\d_]{3,}\.?(?:\s+\w+)?,?\s+(?:\w{1,3}\s+)?\d{4}\b.*"
+    r".*\b\d{1,2}(?:\.|º|er|e)?\s+(?:\w{1,3}\s+)?[^\W\d_]\S{2,}(?:\s+\S+)?,?\s+(?:\w{1,3}\s+)?\d{4}\b.*"
 )
 """A day's figure, a word that may be a month, a year: `7 września 2026`, `7. syyskuuta 2026`."""
 
@@ -67,7 +68,10 @@ def find_language(texts: Sequence[str]) -> LanguageFound | None:
     `texts` are cells that English cannot read.
     """
     plain = [tidy(text) for text in texts if any(map(str.isdigit, text))]
-    words = {fold(word) for text in plain for word in re.findall(r"[^\W\d_]+", text)}
+    words: set[str] = set()
+    for text in plain:
+        listed = [fold(word) for word in re.findall(WORD, text)]
+        words |= {*listed, *(a + b for a, b in pairwise(listed))}  # names of two words, such as Meán Fómhair
     words = {word for word in words if not ENGLISH.knows(word)}
     if not words:
         return None

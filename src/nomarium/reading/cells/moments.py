@@ -8,6 +8,7 @@ from typing import Literal, NamedTuple
 from nomarium.model.cell import Cell
 from nomarium.model.refusal import Refusal
 from nomarium.reading.cells.dates import Day, DayReading, figures_day, from_serial, read_days
+from nomarium.reading.cells.natives import native_date
 from nomarium.reading.cells.times import (
     DAY_SECS,
     Clock,
@@ -51,7 +52,6 @@ _ISO_MOMENT = (
 _FIGURES = r"(\d{1,2})([/.-])(\d{1,2})\2(\d{4})(?:[ ,]+(.+))?"
 _CLOCK_FIRST = r"(?i)^(?P<times>[^,]*?(?:\d\s?[ap]\.?m\.?|\d[:.h]\d\d|noon|midnight|\dh)\b\.?)[\s,]+(?:on\s+)?(?P<days>.*\d.*)$"
 _JOINT = r"(?i)^(?:[,@;|/–—-]|at\b|um\b|à\b|om\b|a las\b|from\b)\s*"
-_EAST_ASIAN = r"(\d{4})\s?[年년]\s?(\d{1,2})\s?[月월]\s?(\d{1,2})\s?[日일]"
 _EPOCH_YEARS = (1899, 1900, 1904)
 """Years in which workbooks keep times that were typed without a date."""
 
@@ -191,11 +191,11 @@ def _week(text: str, lexicon: Lexicon) -> Moment | Refusal | None:
 
 
 def tidy(text: str) -> str:
-    """Full-width forms made plain, spaces single, East Asian dates in figures and dashes."""
+    """Full-width forms made plain, spaces single, dates of other scripts in plain words."""
     if text.isascii():
         return " ".join(text.split())
     text = unicodedata.normalize("NFKC", text.replace("º", "o").replace("ª", "a"))
-    return re.sub(_EAST_ASIAN, r"\1-\2-\3", " ".join(text.split()))
+    return native_date(" ".join(text.split()))
 
 
 def _is_serial(text: str) -> bool:

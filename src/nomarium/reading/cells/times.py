@@ -5,6 +5,7 @@ import re
 from typing import NamedTuple
 
 from nomarium.model.refusal import Refusal
+from nomarium.reading.cells.natives import native_time
 from nomarium.reading.cells.words import fold
 
 DAY_SECS = 86_400
@@ -50,9 +51,9 @@ _CLOCK = r"""(?x)(?P<hour>\d{1,2})
         (?:\s?[:.hu]\s?(?P<minute>\d{2})(?::(?P<second>\d{2})(?:[.,]\d+)?)?|\s?[hu](?!\w)|h?)
         \s?(?P<meridiem>[ap](?:\.?\s?m\b\.?|\b\.?))?$"""
 _COMPACT = r"(?P<hour>\d{1,2})(?P<minute>\d{2})\s?(?:h|hrs|hours)?\s?(?P<meridiem>[ap]\.?m?\.?)?$"
-_RANGE = r"\s*(?:[-~/]|\bto\b|\buntil\b|\btill?\b|\bthrough\b|\bbis\b|\btot\b|\bjusqu'a\b|\ba\b|\bal\b|\bau\b|\bto\b)\s*"
+_RANGE = r"\s*(?:[-~/]|\bto\b|\buntil\b|\btill?\b|\bthrough\b|\bbis\b|\btot\b|\bjusqu'a\b|\ba\b|\bal\b|\bau\b|\bto\b|\bas\b|\bdo\b|\balle\b|\btil\b|\bpana la\b|до|по)\s*"
 _HOUR_WORDS = r"\s?(?:\bo'clock\b|\buhr\b|\buur\b|\bheures?\b|\bhoras?\b|\bhrs?\b)\s?"
-_BEFORE = r"^(?:a partir de(?: las)?|desde las|from|ab|des|at|@|de|von|um|om|vanaf|van|desde|a|las|kl|um|starts?|ca|circa)\b\.?\s*|^@\s*"
+_BEFORE = r"^(?:a partir de(?: las)?|desde las|from|ab|des|at|@|de|von|um|om|vanaf|van|desde|a|las|klo|kl|(?:dalle |alle )?ore|dalle|alle|(?:o )?godz|godzina|orele|ora|saat|pukul|jam|ura|luc|ob|u|v|vid|ot|в|с|о|з|от|στις|בשעה|שעה|الساعة|starts?|ca|circa)\b\.?\s*|^@\s*"
 _AFTER = r"\s*\bonwards?$"
 _ZONE_AFTER = r"(?P<times>.*\d.*?)\s*(?P<rest>\([^)]+\)|\b[A-Z]{2,5})"
 _SPACED_MERIDIEM = r"\b([ap])\. ?m\b"
@@ -125,7 +126,7 @@ def plain_clock(text: str) -> Clock | None:
 
 def plain_time_text(text: str) -> str:
     """A text in the form that the patterns here expect: folded, one kind of dash, single spaces."""
-    plain = fold_keeping_stops(text)
+    plain = fold_keeping_stops(text if text.isascii() else native_time(text))
     for dash in "–—‒−‐":
         plain = plain.replace(dash, "-")
     return " ".join(plain.split())

@@ -96,8 +96,8 @@ def lexicon_of(code: str) -> Lexicon | None:
 
 
 def _learn(names: dict[str, int], name: str, number: int) -> None:
-    word = fold(name)
-    if any(character.isalpha() for character in word) and " " not in word:
+    word = fold(name).replace(" ", "")  # a date's reading joins names of two words
+    if any(character.isalpha() for character in word) and not any(map(str.isdigit, word)):
         names.setdefault(word, number)
         if word.endswith("-feira"):  # Portuguese weekdays are two words: a date's reading blanks the second
             names.setdefault(word.removesuffix("-feira"), number)

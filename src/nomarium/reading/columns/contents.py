@@ -112,7 +112,7 @@ def _is_time(cell: Cell) -> bool:
     if not isinstance(cell, str):
         return False
     text = cell.strip()
-    if not any(mark in text for mark in ":.hap") and not text.isalpha():
-        return False
+    if not any(mark in text for mark in ":.hap") and not any(map(str.isalpha, text)):
+        return False  # a number alone
     times = read_times(text)
     return isinstance(times, Times) and (times.start is not None or times.is_unknown)

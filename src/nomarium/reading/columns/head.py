@@ -1,5 +1,6 @@
 """Where the table is in a sheet: title rows above it, its headings (one row or two), its first row."""
 
+import re
 from collections import Counter
 from collections.abc import Sequence
 from itertools import islice
@@ -13,6 +14,7 @@ from nomarium.reading.cells.words import ENGLISH, Lexicon
 from nomarium.reading.columns.headings import match_exactly
 from nomarium.sheets.sheet import Row, Sheet, cell_text, is_blank
 
+_YEAR_AND_DAY = r"(?<!\d)(?:\d{1,2}\D+(?:19|20|25)\d\d|(?:19|20|25)\d\d\D+\d{1,2})(?!\d)"
 HEAD_ROWS = 60
 """How many rows from the top may hold the headings."""
 
@@ -81,7 +83,7 @@ def _header_at(filled: Sequence[Row], lexicon: Lexicon) -> int | None:
         texts = [cell_text(cell) for cell in row if cell != ""]
         short = [text for text in texts if len(text) < 60]
         known = {match.field for text in short if (match := match_exactly(text))}
-        dates = any(looks_like_date(cell, lexicon) for cell in row)
+        dates = any(looks_like_date(cell, lexicon) or _may_be_date(cell) for cell in row)
         dates = dates and not _heads_a_chart(known, at, filled, lexicon)
         scores.append(0 if dates or len(texts) < 2 else len(known))
         if at == 0 and scores[0] >= 2 and scores[0] >= len(texts) - 1:
@@ -92,9 +94,9 @@ def _header_at(filled: Sequence[Row], lexicon: Lexicon) -> int | None:
     # too few known spellings: a row of short texts that is followed by a row with a date
     for at, (_, row) in enumerate(filled[:30]):
         filled_cells = [cell for cell in row if cell != ""]
-        if len(filled_cells) < 2 or any(looks_like_date(cell, lexicon) for cell in filled_cells):
-            if any(looks_like_date(cell, lexicon) for cell in filled_cells):
-                return None
+        if any(looks_like_date(cell, lexicon) or _may_be_date(cell) for cell in filled_cells):
+            return None
+        if len(filled_cells) < 2:
             continue
         all_short = all(isinstance(cell, str) and len(cell) < 40 for cell in filled_cells)
         followed = at + 1 < len(filled) and any(looks_like_date(c, lexicon) for c in filled[at + 1][1])
@@ -139,6 +141,11 @@ def looks_like_date(cell: Cell, lexicon: Lexicon = ENGLISH) -> bool:
         )
     moment = read_moment(cell, "either", lexicon)
     return not isinstance(moment, Refusal) and moment.first is not None
+
+
+def _may_be_date(cell: Cell) -> bool:
+    """Whether a cell has a day's number and a year among words of a language that is not known yet."""
+    return isinstance(cell, str) and not cell.isascii() and re.search(_YEAR_AND_DAY, cell) is not None
 
 
 def begins_week(cell: Cell, lexicon: Lexicon = ENGLISH) -> bool:
