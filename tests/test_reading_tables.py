@@ -165,7 +165,7 @@ REFUSED = {
     "two dates in a cell": ("Event,Date\nA,2027-04-05 or 2027-04-06", ["after the date is not a time"]),
     "a title forgotten": ("Date,Title,Place\n2027-04-05,A,B\n2027-04-05,,Slip", ["row 3, column B", "when and not what"]),
     "two titles that differ": ("Title,Subject,Date\nA,B,2027-04-05", ["“Title” and “Subject”", "they differ", "--column"]),
-    "no column of dates": ("a,b\n1,2", ["No column", "b=date"]),
+    "no column of dates": ("a,b\n1,2", ["No column", "--set date="]),
     "a list of contacts": ("Name,Email,Date of birth\nMaren,m@saltmarsh.example,1980-01-02", ["No column", "holds dates"]),
     "a start that is no time": ("Title,Date,Start\nA,2027-04-05,quarter past nine", ["column C", "is not a time"]),
     "no title": ("Date,Opponent,Ground\n2027-04-05,Harbour,Bay", ["Opponent=summary", "“Ground”"]),

@@ -45,7 +45,7 @@ def _attempt(
     """A build up to the writing; no target when a table must be looked at as a whole."""
     report = BuildReport()
     sources = sources_in(opened, options, how.days_off, how.identity_name, is_whole)
-    report.passed_over = sources.passed_over
+    report.passed_over, report.unread = sources.passed_over, sources.unread
     report.problems += sources.problems
     report.notes += sources.notes
     report.readings = sources.readings

@@ -34,6 +34,8 @@ class BuildReport:
         self.accounts: list[Account] = []
         """One a table or file, in the order in which they were read."""
         self.passed_over: list[NotRead] = []
+        self.unread: list[NotRead] = []
+        """Sheets that should be read and cannot be, as a whole."""
         self.problems: list[Problem] = []
         self.notes: list[Problem] = []
         self.readings: list[Reading] = []

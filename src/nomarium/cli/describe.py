@@ -44,7 +44,7 @@ def describe_column(column: Column, decisions: Decisions, keeps_extra: bool = Fa
 
 
 def _dates(column: Column, decisions: Decisions) -> str:
-    if not column.has_days:
+    if not column.has_days and column.field != "milestone":
         return "times"
     parts = ["dates" if column.at not in decisions.moment_columns else "dates and times"]
     if decisions.order_evidence:

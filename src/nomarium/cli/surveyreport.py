@@ -12,7 +12,7 @@ from nomarium.model.account import Account
 from nomarium.model.problem import column_letter
 from nomarium.model.wording import counted
 from nomarium.reading.columns.column import Column
-from nomarium.reading.layouts.layout import Reading
+from nomarium.reading.layouts.layout import NotRead, Reading
 from nomarium.reading.options import ReadingOptions
 
 if TYPE_CHECKING:
@@ -33,7 +33,9 @@ def say_survey(report: BuildReport, sources: list[str], options: ReadingOptions,
         print_plan(console, plan)
     for reading in report.readings:
         _print_sheet(console, reading, accounts.get(reading.sheet.title))
-    read_as_tables = {reading.sheet.title for reading in report.readings}
+    for unread in report.unread:
+        _print_unread(console, unread, accounts.get(unread.sheet.title))
+    read_as_tables = {one.sheet.title for one in report.readings} | {one.sheet.title for one in report.unread}
     for account in titled if not report.plans else ():
         if account.title not in read_as_tables:
             say(f"{account.title}: a calendar file")
@@ -80,6 +82,54 @@ def _print_sheet(console: "Console", reading: Reading, account: Account | None) 
         for row, text in account.note_rows[:5]:
             console.print(escape(f"  note in row {row}: {text[:70]}"), style="dim")
     console.print()
+
+
+def _print_unread(console: "Console", unread: NotRead, account: Account | None) -> None:
+    """A sheet that is refused: its columns, and what each could be."""
+    from rich.markup import escape
+    from rich.table import Table
+
+    console.print(f"[bold]{escape(unread.sheet.title)}[/bold]")
+    console.print(escape(f"not read: {unread.reason}"))
+    table = Table(show_edge=False, pad_edge=False, header_style="bold")
+    for heading in ("", "Heading", "Taken for", "Holds", "Could be", "Samples"):
+        table.add_column(heading)
+    for facts in _unread_columns(unread):
+        cells = (
+            facts["column"],
+            facts["heading"],
+            facts["field"] or "—",
+            facts["holds"],
+            facts["could_be"],
+            facts["samples"],
+        )
+        table.add_row(*(escape(_shown(cell)) for cell in cells))
+    if unread.columns:
+        console.print(table)
+    if account:
+        console.print(escape(str(account.ledger)))
+    console.print()
+
+
+def _shown(cell: object) -> str:
+    return ", ".join(map(str, cell)) if isinstance(cell, list) else str(cell)
+
+
+def _unread_columns(unread: NotRead) -> list[dict[str, object]]:
+    from nomarium.reading.cells.words import ENGLISH
+    from nomarium.reading.columns.candidates import candidate
+
+    facts: list[dict[str, object]] = []
+    for column in unread.columns:
+        if not column.heading and not column.filled:
+            continue
+        holds, fields = candidate(column, ENGLISH)
+        letter = column_letter(column.at + unread.sheet.first_column)
+        facts.append({
+            "column": letter, "heading": column.heading, "field": column.field or None, "holds": holds,
+            "could_be": [] if column.field else list(fields), "samples": list(column.samples),
+        })  # fmt: skip
+    return facts
 
 
 def _column_cells(reading: Reading, column: Column) -> list[str]:
@@ -170,6 +220,13 @@ def _said_again(options: ReadingOptions) -> list[str]:
         ("--title", options.title),
     ):  # fmt: skip
         words += [option, value] if value else []
+    for option, pairs in (
+        ("--set-code", options.codes.items()), ("--only", options.only), ("--leave-out", options.dropped),
+        ("--override", options.overrides.items()), ("--rename", options.renamed.items()),
+    ):  # fmt: skip
+        words += [word for left, right in pairs for word in (option, f"{left}={right}")]
+    for option, files in (("--people", options.people), ("--places", options.places)):
+        words += [word for file in files for word in (option, file)]
     return [*words, "--keep-extra"] if options.keep_extra else words
 
 
@@ -187,6 +244,10 @@ def survey_facts(
     return {
         "plans": plans,
         "sheets": [_sheet_facts(reading, accounts.get(reading.sheet.title)) for reading in report.readings],
+        "unread": [
+            {"sheet": one.sheet.title, "reason": one.reason, "columns": _unread_columns(one)}
+            for one in report.unread
+        ],
         "passed_over": [{"sheet": p.sheet.title, "reason": p.reason} for p in report.passed_over],
         "ledger": report.ledger.as_dict(),
         "problems": as_json(report.problems),

@@ -22,6 +22,8 @@ class Readings:
     def __init__(self) -> None:
         self.readings: list[Reading] = []
         self.passed_over: list[NotRead] = []
+        self.unread: list[NotRead] = []
+        """Those that keep the build from being written: nothing else of their file reads, or they were asked for."""
         self.refused: list[Sheet] = []
         """Sheets that hold something and cannot be read as a whole."""
         self.problems: list[Problem] = []
@@ -53,8 +55,10 @@ def read_sheets(sheets: Sequence[Sheet], options: ReadingOptions, whole: bool = 
     asked = {name.casefold() for name in options.sheets}
     files_read = {reading.sheet.file for reading in found.readings}
     wanted = [
-        one for one in not_read if one.sheet.name.casefold() in asked or one.sheet.file not in files_read
-    ]
+        one for one in not_read
+        if one.sheet.name.casefold() in asked or one.sheet.file not in files_read or (one.sheet.part and one.why != "blank")
+    ]  # fmt: skip
+    found.unread = wanted
     found.passed_over = [one for one in not_read if one not in wanted]
     found.refused = [one.sheet for one in wanted if one.why != "blank"]
     found.refused += [reading.sheet for reading in found.readings if reading.problems]

@@ -41,6 +41,7 @@ class Sources:
         self.readings: list[Reading] = []
         """How sheets that are no part of a plan are read, also those whose rows cannot be trusted."""
         self.passed_over: list[NotRead] = []
+        self.unread: list[NotRead] = []
         self.refused: list[Source] = []
         self.problems: list[Problem] = []
         """What keeps a source as a whole from being read; those of rows are in the accounts."""
@@ -56,6 +57,7 @@ class Sources:
     def take(self, found: Readings) -> list[Reading]:
         """Write down what was found in sheets; the readings whose rows can be trusted."""
         self.passed_over += found.passed_over
+        self.unread += found.unread
         self.problems += found.problems
         self.notes += found.notes
         self.refused += map(RefusedSource, found.refused)

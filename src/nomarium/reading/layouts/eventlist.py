@@ -133,7 +133,7 @@ def read_table(
     columns = without_overridden(columns, options)
     missing = _misfit(sheet, columns, options) or _missing(sheet, columns, options, head)
     if missing is not None:
-        return missing
+        return missing._replace(columns=tuple(columns))
     in_titles = title_columns(options.title, head.headings, sheet.first_column, {})[0].values()
     notes = [
         *column_notes(sheet, columns, options.keep_extra, in_titles),
@@ -255,7 +255,7 @@ def _missing(
         return not_read(sheet, "no-day-one", "it has no dates", "day-one-missing", message, remedy)
     if not has_date:
         message = f"No column of {sheet.title} holds dates (it has {there})."
-        remedy = f"{_column_asked(columns, 'date')}For one day only: --set date=2027-04-12."
+        remedy = f"{_column_asked(columns, 'date', options)}For one day only: --set date=2027-04-12."
         return not_read(sheet, "no-dates", "it has no dates", "date-column-missing", message, remedy)
     if _heads_a_roster(sheet, head):
         message = f"The first row of {sheet.title} is headed by dates: it is no list."
@@ -266,9 +266,9 @@ def _missing(
     if not fields & {"summary", "class"} and not options.title:
         message = f"No column of {sheet.title} says what each event is called (it has {there})."
         both = [c.heading for c in columns if c.is_ignored and c.heading and c.filled][:2]
-        remedy = _column_asked(columns, "summary")
+        remedy = _column_asked(columns, "summary", options)
         if len(both) == 2:
-            remedy += f'To put two into the title: --title "{{{both[0]}}}: {{{both[1]}}}". '
+            remedy = f'To put two into the title: --title "{{{both[0]}}}: {{{both[1]}}}". {remedy}'
         remedy += "To give all of them one title: --set summary=TITLE."
         reason = "nothing says what its events are called"
         return not_read(sheet, "no-titles", reason, "summary-column-missing", message, remedy)
@@ -299,9 +299,14 @@ def _is_planner(columns: Sequence[Column]) -> bool:
     )
 
 
-def _column_asked(columns: Sequence[Column], field: str) -> str:
-    """How to say which column has a field, by the headings that nothing has claimed."""
-    free = [c.heading for c in columns if c.is_ignored and c.heading and c.filled]
+def _column_asked(columns: Sequence[Column], field: str, options: ReadingOptions) -> str:
+    """How to say which column has a field, by the headings of those that could have it."""
+    from nomarium.reading.columns.candidates import candidate
+
+    lexicon = lexicon_for(options)
+    wanted = ("date", "when") if field == "date" else (field,)
+    free = [c.heading for c in columns if c.is_ignored and c.heading and c.filled and c.how != "asked"
+            and not set(wanted).isdisjoint(candidate(c, lexicon).fields)]  # fmt: skip
     if not free:
         return ""
     others = f" (or “{'”, “'.join(free[1:4])}”)" if len(free) > 1 else ""

@@ -15,6 +15,7 @@ from nomarium.reading.options import ReadingOptions
 from nomarium.sheets.sheet import TOP_ROWS, Row, Sheet
 
 if TYPE_CHECKING:
+    from nomarium.reading.columns.column import Column
     from nomarium.reading.columns.table import TableReading
 
 Why = Literal[
@@ -88,6 +89,8 @@ class NotRead(NamedTuple):
     """The same for people, to follow the sheet's name."""
     problem: Problem
     """The same as a problem, for when nothing else reads as events either."""
+    columns: "tuple[Column, ...]" = ()
+    """What was found out about its columns, where it has some."""
 
 
 def not_read(sheet: Sheet, why: Why, reason: str, code: str, message: str, remedy: str = "") -> NotRead:
