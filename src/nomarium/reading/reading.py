@@ -116,6 +116,8 @@ def read_sheet(sheet: Sheet, options: ReadingOptions, whole: bool = False) -> Re
         is_asked = asked in (layout.name, *layout.asked_as) and asked != "events"
         if layout.only_after and not is_asked and (as_list is None or as_list.why not in layout.only_after):
             continue
+        if layout.only_after and any(one.why == "month-unnamed" for one in drawn):
+            continue  # its shape is known, and only its month is open
         reading = layout.look(top)
         if isinstance(reading, Reading):
             return reading

@@ -1,9 +1,11 @@
 """What is said about columns: those that nothing uses, those that were guessed, milestones."""
 
+import re
 from collections.abc import Collection, Sequence
 
 from nomarium.model.cell import Cell
 from nomarium.model.problem import Problem, column_letter, note
+from nomarium.model.refusal import Refusal
 from nomarium.reading.cells.words import Lexicon
 from nomarium.reading.columns.column import Column
 from nomarium.reading.columns.columns import is_of_record
@@ -43,25 +45,39 @@ def column_notes(
 def unused_times(
     sheet: Sheet, columns: Sequence[Column], rows: Sequence[Sequence[Cell]], lexicon: Lexicon
 ) -> list[Problem]:
-    """A problem for each column of times that nothing uses: what it says must not be lost unseen."""
+    """A problem for each column of times, or of several days a cell, that nothing uses: what it says must not be lost
+    unseen."""
     found = []
     for column in columns:
         if (
             not column.is_ignored
             or column.how == "asked"
-            or column.filled < 2
+            or not column.filled
             or is_of_record(column.heading)
         ):
             continue
         about = Contents([row[column.at] if column.at < len(row) else "" for row in rows], lexicon)
-        if about.times >= MOSTLY and about.numbers < MOSTLY:
+        is_timed = about.times >= MOSTLY and about.numbers < MOSTLY
+        if is_timed or any(_names_days(cell, lexicon) for cell in about.different):
             name = column.heading or _letter(sheet, column)
-            message = f"The column {_called(sheet, column)} holds times and is none of those that say when."
+            what = "times" if is_timed else "days"
+            message = f"The column {_called(sheet, column)} holds {what} and is none of those that say when."
             remedy = f'Say what it is with --column "{name}=FIELD", or leave it out with --column "{name}=".'
             found.append(
                 Problem("column-times", message, remedy, sheet.place(None, column.at, column.heading))
             )
     return found
+
+
+def _names_days(cell: Cell, lexicon: Lexicon) -> bool:
+    """Whether a cell lists days, `3, 10 and 17 November`, with a month's name."""
+    text = cell.strip() if isinstance(cell, str) else ""
+    if len(text) > 80 or not any(map(str.isdigit, text)) or not re.search(r"[^\W\d_]{3}", text):
+        return False
+    from nomarium.reading.cells.repeats import read_day_list
+
+    listed = read_day_list(text, lexicon)
+    return not isinstance(listed, Refusal) and len(listed) > 1 and not any(days.rest for days in listed)
 
 
 def _called(sheet: Sheet, column: Column) -> str:

@@ -17,6 +17,8 @@ _ANSWERS = frozenset("yes no y n true false ✓ ✔ oui non ja nein si".split())
 _HALVES = frozenset(
     "am pm morning afternoon evening matin apres-midi soir vormittag nachmittag abend".split()
 )
+_OPEN = frozenset(("", "tbc", "tba", "tbd", "-", "–", "—", "n/a", "none"))
+"""What stands where there is no date or time, or none yet."""
 MOSTLY = 0.8
 """The share of a column's cells that must read as something for the column to be taken as it."""
 MOST_DIFFERENT = 100
@@ -37,14 +39,14 @@ class Contents:
 
     @cached_property
     def dates(self) -> float:
-        """The share of cells that are dates."""
-        return self._share(
+        """The share of cells that are dates, of those that do not say that there is none yet."""
+        return self._share_of_settled(
             lambda cell: looks_like_date(cell, self._lexicon) or begins_week(cell, self._lexicon)
         )
 
     @cached_property
     def times(self) -> float:
-        return self._share(_is_time)
+        return self._share_of_settled(_is_time)
 
     @cached_property
     def weekdays(self) -> float:
@@ -101,6 +103,14 @@ class Contents:
     def _share(self, test: Callable[[Cell], bool]) -> float:
         sample = self.different[:MOST_DIFFERENT]
         return sum(map(test, sample)) / len(sample) if sample else 0.0
+
+    def _share_of_settled(self, test: Callable[[Cell], bool]) -> float:
+        """The same of the cells that are no “TBC” and no dash, where there are others."""
+        sample = self.different[:MOST_DIFFERENT]
+        settled = [
+            cell for cell in sample if not (isinstance(cell, str) and cell.strip(" .?").casefold() in _OPEN)
+        ]
+        return sum(map(test, settled)) / len(settled) if settled else self._share(test)
 
     def _is_weekday(self, cell: Cell) -> bool:
         return isinstance(cell, str) and fold(cell).strip() in self._lexicon.weekdays

@@ -6,6 +6,7 @@ from typing import NamedTuple
 
 from nomarium.model.cell import Cell
 from nomarium.model.problem import Problem
+from nomarium.reading.columns.asked import asked_columns
 from nomarium.reading.columns.column import Column
 from nomarium.reading.columns.dateparts import DateParts
 from nomarium.reading.columns.decisions import Decisions
@@ -45,7 +46,9 @@ class TableReading(NamedTuple):
     def rows(self) -> Iterator[Row]:
         """The rows of data, what merged cells and `--fill-down` say filled in."""
         data = data_rows(self.sheet, self.head)
-        rows = filled_rows(self.sheet, data, fill_down_columns(self.headings, self.options))
+        rows = filled_rows(
+            self.sheet, data, fill_down_columns(self.headings, self.options, self.sheet.first_column)
+        )
         return self.parts.joined(rows) if self.parts else rows
 
 
@@ -54,9 +57,12 @@ def data_rows(sheet: Sheet, head: TableHead) -> Iterator[Row]:
     return islice(sheet.rows(), head.rows_above + len(head.header_rows), None)
 
 
-def fill_down_columns(headings: Sequence[str], options: ReadingOptions) -> tuple[int, ...]:
-    wanted = {heading.casefold() for heading in options.fill_down}
-    return tuple(at for at, heading in enumerate(headings) if heading.casefold() in wanted)
+def fill_down_columns(
+    headings: Sequence[str], options: ReadingOptions, first_column: int = 0
+) -> tuple[int, ...]:
+    """The columns that `--fill-down` names, by heading or letter."""
+    named = (asked_columns(heading, headings, first_column) for heading in options.fill_down)
+    return tuple(dict.fromkeys(at for places in named for at in places))
 
 
 def filled_rows(sheet: Sheet, rows: Iterator[Row], fill_down: tuple[int, ...]) -> Iterator[Row]:

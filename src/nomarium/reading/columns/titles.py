@@ -55,8 +55,11 @@ def half_titles(
         return []
     others = [c for c in columns if c.is_ignored and c.how != "asked" and c.heading and c.filled]
     for other in others:
-        if _tells_apart(title, date, other, rows):
-            both = f"{{{title.heading}}}: {{{other.heading}}}"
+        if _tells_apart(title, date, other, rows) or (
+            other.at < title.at and _makes_a_pair(title, other, rows)
+        ):
+            first, second = sorted((title, other), key=lambda column: column.at)
+            both = f"{{{first.heading}}}: {{{second.heading}}}"
             message = f"Rows of one title (“{title.heading}”) are told apart by “{other.heading}”, which would be lost."
             remedy = (
                 f'To put both into the title: --title "{both}"; to go without: --column "{other.heading}=", or '
@@ -65,6 +68,23 @@ def half_titles(
             place = sheet.place(None, other.at, other.heading)
             return [Problem("title-half", message, remedy, place)]
     return []
+
+
+def _makes_a_pair(title: Column, other: Column, rows: Sequence[Row]) -> bool:
+    """Whether a column left of the titles says what they are of: each of the two comes again with others of the other,
+    and never the same pair (`Knots, Essay`, `Knots, Exam`, `Sails, Essay`)."""
+    pairs = [
+        tuple(cell_text(row[c.at]) if c.at < len(row) else "" for c in (other, title)) for _, row in rows
+    ]
+    pairs = [(left, right) for left, right in pairs if left and right]
+    lefts, rights = {left for left, _ in pairs}, {right for _, right in pairs}
+    are_words = all(any(map(str.isalpha, left)) and len(left) <= _LONGEST for left in lefts)
+    return (
+        are_words
+        and len(set(pairs)) == len(pairs) > max(len(lefts), len(rights))
+        and len(lefts) > 1
+        and len(rights) > 1
+    )
 
 
 def _tells_apart(title: Column, date: Column, other: Column, rows: Sequence[Row]) -> bool:

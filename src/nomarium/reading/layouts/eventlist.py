@@ -115,7 +115,9 @@ def read_table(
         return not_read(sheet, "no-rows", reason, "table-empty", message, remedy)
     parts = find_date_parts(head.headings, sample, options.columns)
     if parts is not None:
-        data = parts.joined(filled_rows(sheet, data, fill_down_columns(head.headings, options)))
+        data = parts.joined(
+            filled_rows(sheet, data, fill_down_columns(head.headings, options, sheet.first_column))
+        )
         first_rows = list(islice(data, TOP_ROWS))
         data = chain(first_rows, data)
         sample = [row for _, row in first_rows if not is_blank(row)]
@@ -141,17 +143,29 @@ def read_table(
         *([parts.told(sheet, columns)] if parts else ()),
         *_timed_titles(sheet, columns, first_rows),
     ]
-    problems = [
-        *overridden_twice(sheet, columns, options),
-        *unused_times(sheet, columns, sample, seen),
-        *unknown_in_title(sheet, head.headings, columns, options.title),
-        *half_titles(sheet, columns, first_rows, options),
-    ]
+    problems = _problems_of(sheet, head, columns, options, first_rows, seen)
     data = data if parts else filled_rows(sheet, data, ())
     table = TableReading(
         sheet, head, tuple(columns), Decisions(lexicon), options, tuple(problems), tuple(notes), parts
     )
     return _settled(table, data, sample, whole, len(first_rows) < TOP_ROWS)
+
+
+def _problems_of(
+    sheet: Sheet,
+    head: TableHead,
+    columns: Sequence[Column],
+    options: ReadingOptions,
+    rows: Sequence[Row],
+    seen: Lexicon,
+) -> list[Problem]:
+    """What keeps a table from being read although its columns are known: something in it would be lost."""
+    return [
+        *overridden_twice(sheet, columns, options),
+        *unused_times(sheet, columns, [row for _, row in rows if not is_blank(row)], seen),
+        *unknown_in_title(sheet, head.headings, columns, options.title),
+        *half_titles(sheet, columns, rows, options),
+    ]
 
 
 def _settled(
@@ -261,8 +275,10 @@ def _missing(
         message = f"The first row of {sheet.title} is headed by dates: it is no list."
         return not_read(sheet, "no-dates", "dates head its columns", "date-column-missing", message)
     if _is_planner(columns):
-        message = f"Weekdays head columns of {sheet.title}: it is no list."
-        return not_read(sheet, "no-dates", "weekdays head its columns", "date-column-missing", message)
+        message = f"Weekdays or months head columns of {sheet.title}: it is no list."
+        return not_read(
+            sheet, "no-dates", "weekdays or months head its columns", "date-column-missing", message
+        )
     if not fields & {"summary", "class"} and not options.title:
         message = f"No column of {sheet.title} says what each event is called (it has {there})."
         both = [c.heading for c in columns if c.is_ignored and c.heading and c.filled][:2]
@@ -292,10 +308,13 @@ def _heads_a_roster(sheet: Sheet, head: TableHead) -> bool:
 
 
 def _is_planner(columns: Sequence[Column]) -> bool:
-    """Whether columns that nothing else claims are headed by weekdays: what happens stands under them."""
+    """Whether columns that nothing else claims are headed by weekdays, or columns of dates by months: what happens, or
+    when, stands under them."""
+    free = [fold(c.heading).strip() for c in columns if c.filled and c.field in ("", "milestone")]
+    dated = [fold(c.heading).strip() for c in columns if c.filled and c.field == "milestone"]
     return (
-        sum(c.is_ignored and c.filled > 0 and fold(c.heading).strip() in ENGLISH.weekdays for c in columns)
-        > 1
+        sum(word in ENGLISH.weekdays for word in free) > 1
+        or sum(word in ENGLISH.months for word in dated) > 1
     )
 
 

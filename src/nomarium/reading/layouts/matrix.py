@@ -20,7 +20,7 @@ from nomarium.reading.rows.when import NOTHING, Part
 from nomarium.sheets.sheet import Row, cell_text, is_blank
 
 _PIECE = (
-    r"(?:(?P<weekday>[^\W\d_]+)\.?\s+)?(?P<first>\d{1,2})(?:st|nd|rd|th|er|\.)?"
+    r"(?:(?P<weekday>[^\W\d_]+)\.?\s+)?(?P<first>\d{1,2})(?:st|nd|rd|th|er|\.)?(?:[\s-]+(?P<month>[^\W\d_]{3,})\.?)?"
     r"(?:\s*[-–]\s*(?P<last>\d{1,2})(?:st|nd|rd|th|er|\.)?)?(?:\s*[@(,]?\s*(?P<time>\d[\d:.]*\s?(?:[ap]m|h)|\d{1,2}[:.]\d\d)\)?)?"
 )
 
@@ -93,7 +93,11 @@ def _pieces(text: str, lexicon: Lexicon) -> list[re.Match[str]]:
         if piece.strip()
     ]
     matches = [match for match in found if match is not None]
-    known = all(not match["weekday"] or fold(match["weekday"]) in lexicon.weekdays for match in matches)
+    known = all(
+        (not match["weekday"] or fold(match["weekday"]) in lexicon.weekdays)
+        and (not match["month"] or fold(match["month"]) in lexicon.months)
+        for match in matches
+    )
     return matches if known and len(matches) == len(found) else []
 
 
@@ -159,6 +163,11 @@ def _of_cell(
         except ValueError:
             message = f"{named} has no day {piece[0]}."
             found.append(Problem("date-impossible", message, "Correct it.", place, text))
+            continue
+        if piece["month"] and top.lexicon.months[fold(piece["month"])] != month[1]:
+            found.append(
+                Problem("matrix-month", f"“{piece[0]}” is not in {named}.", "Correct it.", place, text)
+            )
             continue
         weekday = top.lexicon.weekdays.get(fold(piece["weekday"] or ""))
         if weekday is not None and first.weekday() != weekday:

@@ -224,9 +224,11 @@ class _Block:
             left = [cell_text(cell) for cell in row[: self._name_at]]
             named = [text for text in left if text and not text.replace(".", "").isdigit()]
             teams = named or teams
+            between = row[self._name_at + 1 : self._first]
+            beside = [text for cell in between if (text := cell_text(cell)) and any(map(str.isalpha, text))]
             for n in filled:
                 days = self._days(number, n, headed)
-                yield Slot(number, n, label, row[n], days, is_place=is_place, categories=tuple(teams))
+                yield Slot(number, n, label, row[n], days, is_place=is_place, categories=(*teams, *beside))
 
     def _days(self, number: int, column: int, headed: Headed) -> Days:
         days = headed.days[column]

@@ -4,7 +4,7 @@ before it is even read, as problems at their place."""
 from collections.abc import Mapping, Sequence
 
 from nomarium.model.cell import Cell
-from nomarium.model.problem import Problem
+from nomarium.model.problem import Problem, column_letter
 from nomarium.reading.columns.column import Column
 from nomarium.reading.columns.headings import normal
 from nomarium.reading.rows.when import Blame
@@ -59,7 +59,10 @@ def blamed(
         return refusal.problem(sheet.place(number), "")
     heading = columns[index].heading
     if refusal.why == "missing" and not cell_text(row[index]) and may_fill_down:
-        called, what = heading or "HEADING", {"week": "week", "summary": "title"}.get(field, "date")
+        called, what = (
+            heading or column_letter(index + sheet.first_column),
+            {"week": "week", "summary": "title"}.get(field, "date"),
+        )
         remedy = f'Give it a {what}; or, if a {what} written once holds for the rows below it: --fill-down "{called}".'
         refusal = refusal._replace(remedy=remedy)
     return refusal.problem(sheet.place(number, index, heading), cell_text(row[index]))
