@@ -70,6 +70,19 @@ ROSTERS = {
     "numbers over times are a grid": (
         "September 2026,,\nTime,Mon 7,Tue 8\n9:00-10:00,Knots,Rigging", [], ["Knots " + hours(7, "09:00", "10:00"), "Rigging " + hours(8, "09:00", "10:00")],
     ),
+    "shifts with their hours down": (
+        "Shift,Mon 7 Sep 2026,Tue 8 Sep 2026\nEarly (7-3),Ann,\nLate (3-11),,Bo\nNight (11-7),Cy,", [],
+        ["Early: Ann " + hours(7, "07:00", "15:00"), "Late: Bo " + hours(8, "15:00", "23:00"), "Night: Cy 2026-09-07T23:00/2026-09-08T07:00"],
+    ),
+    "shifts with their hours in columns": (
+        "Shift,Start,Finish,Mon 7 Sep 2026,Tue 8 Sep 2026\nEarly,07:00,15:00,Ann,Bo", [], ["Early: Ann " + hours(7, "07:00", "15:00"), "Early: Bo " + hours(8, "07:00", "15:00")],
+    ),
+    "a month in the corner": ("Sep-26,1,2,3,4,5\nAnn,D,,N,,", [], ["Ann: D " + day(1), "Ann: N " + day(3)]),
+    "weeks by their last day": (
+        "Week ending,Ann,Bo,Cy\n13/09/2026,Gate,Slip,Shed\n20/09/2026,Slip,Shed,Gate\n27/09/2026,Shed,Gate,Slip", [],
+        [f"{name}: {post} {week(at)}" for at, posts in ((7, "Gate Slip Shed"), (14, "Slip Shed Gate"), (21, "Shed Gate Slip")) for name, post in zip(("Ann", "Bo", "Cy"), posts.split(), strict=True)],
+    ),
+    "shifts across": ("Day,Early,Late\nMon 7 Sep 2026,Ann,Bo", [], ["Ann (Early) " + day(7), "Bo (Late) " + day(7)]),
     "weeks across": ("Class,w/c 7 Sep 2026,w/c 14 Sep 2026\nKnots,Bowline,Splices", [], ["Knots: Bowline " + week(7), "Knots: Splices " + week(14)]),
     "weeks down": (
         "Week beginning,Finch,Roe,Tern\n7 September 2026,Gate,Mess,Slip\n14 September 2026,Slip,Gate,Mess\n21 September 2026,Mess,Slip,Gate", [],
@@ -183,6 +196,7 @@ def test_a_school_year_runs_on_over_the_months_of_a_planner(tmp_path: Path) -> N
 
 MATRICES = {
     "days of each month": ("Committee,Sep 2026,Oct 2026\nSafety,14,12\nLaunch,\"3, 17\",1 & 5", ["Safety " + day(14), "Safety " + day(12, 10), "Launch " + day(3), "Launch " + day(17), "Launch " + day(1, 10), "Launch " + day(5, 10)]),
+    "days with the months that head them": ("Event 2026,January,February\nCommittee,12 Jan,9 Feb\nAGM,,23 Feb", ["Committee 2026-01-12/2026-01-13", "Committee 2026-02-09/2026-02-10", "AGM 2026-02-23/2026-02-24"]),
     "a school year above": ("Meetings 2026-27,Sept,Jan\nBoard,14th,11th", ["Board " + day(14), "Board 2027-01-11/2027-01-12"]),
     "times and places beside": ("Meeting,Time,Venue,Sep 2026,Oct 2026\nAGM,7pm,Loft,Tue 8,TBC\nOpen days,,,12-13,-", ["AGM 2026-09-08T19:00/2026-09-08T20:00 @ Loft", "Open days 2026-09-12/2026-09-14"]),
 }  # fmt: skip

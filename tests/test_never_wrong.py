@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import datetime as dt
+import json
 from pathlib import Path
 
 import pytest
@@ -248,3 +249,29 @@ def test_a_build_is_split_by_one_field_and_says_so(tmp_path: Path) -> None:
         "build", source, "-o", tmp_path / "out/", "--split-by", "room", "--split-by", "teacher"
     )
     assert outcome.status == 2 and "given twice" in outcome.text and not (tmp_path / "out").exists()
+
+
+LOST = {
+    "the module left of the assessment": ("Module,Assessment,Due\nKnots,Essay,2026-10-12\nKnots,Exam,2027-01-15\nSails,Essay,2026-10-26", ["told apart by “Module”", '--title "{Module}: {Assessment}"']),
+    "days in a column that nothing uses": ("Concert,Rehearsals,Performance\nSea songs,\"3, 10 and 17 Nov 2026\",2026-11-20", ["“Rehearsals” holds days"]),
+    "who is on leave": ("Person,Date from,Date to,Type of leave\nAnn,2026-09-07,2026-09-11,Annual\nBo,2026-09-09,2026-09-09,Sick", ['--title "{Person}: {Type of leave}"']),
+    "a date that is open": ("Task,Deadline\nA,2026-09-10\nB,2026-09-15\nC,TBC", ["row 4, column B", "no date"]),
+    "the letter of a column without headings": ("Start,8 September 2026\nHalf term,26 October 2026\nSpring,\nStart,4 January 2027", ['--fill-down "B"']),
+}  # fmt: skip
+
+
+@pytest.mark.parametrize("name", LOST)
+def test_nothing_that_is_needed_is_left_out_silently(name: str, tmp_path: Path) -> None:
+    text, said = LOST[name]
+    out = refused(csv_file(tmp_path, text))
+    assert [words for words in said if words not in out] == []
+
+
+def test_a_refused_table_shows_its_columns_and_what_each_could_be(tmp_path: Path) -> None:
+    source = csv_file(tmp_path, "Club,Meets,At,Tutor\nKnots,Tuesdays,18:00,Ann\nSails,Fridays,19:00,Bo")
+    said = nomarium("survey", source)
+    assert said.status == 1
+    for part in ("not read: it has no dates", "weekdays", "day, repeat", "times", "Tuesdays", "teacher"):
+        assert part in said.out
+    facts = json.loads(nomarium("survey", source, "--json").out)["unread"]
+    assert [column["could_be"][:1] for column in facts[0]["columns"]] == [["summary"], ["day"], [], []]

@@ -56,7 +56,7 @@ def part_memo(
 
     def plain(cell: Cell) -> Part | None:
         day = plain_date(cell)
-        if decisions.is_swapped or unit.is_week:
+        if decisions.is_swapped or unit.week:
             return None
         if day is None or (zone and day in change_dates(zone, day.year)):
             return None  # the times of a change's date need looking at, one by one
@@ -86,9 +86,9 @@ def part_memo(
                 return Part(refusal=moment)
         if unit.is_utc and moment.start is not None and moment.offset_secs is None:
             moment = moment._replace(offset_secs=0)
-        part = _part(moment, decisions, None if unit.is_week else weekday)
-        if part.first and part.last is None and (unit.is_week or "week-span" in part.notes):
-            part = _of_week(part, weekday)
+        part = _part(moment, decisions, None if unit.week else weekday)
+        if part.first and part.last is None and (unit.week or "week-span" in part.notes):
+            part = _of_week(part, weekday, unit.week == "ends")
         if part.plain_day and zone and part.plain_day in change_dates(zone, part.plain_day.year):
             part = part._replace(plain_day=None)
         if drops_midnight and part.start and part.start.secs == 0:
@@ -104,8 +104,12 @@ def _unplain(_cell: Cell) -> None:
     return None
 
 
-def _of_week(part: Part, weekday: int | None) -> Part:
-    """The week that begins on a part's day, all seven days of it; or its one day that a column of weekdays names."""
+def _of_week(part: Part, weekday: int | None, ends: bool) -> Part:
+    """The week that begins (or ends) on a part's day, all seven days of it; or its one day that a column of weekdays
+    names."""
+    assert part.first is not None
+    if ends:
+        part = part._replace(first=part.first - dt.timedelta(6))
     assert part.first is not None
     notes = tuple(code for code in part.notes if code != "week-span")
     if weekday is not None:

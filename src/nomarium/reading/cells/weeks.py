@@ -2,6 +2,7 @@
 
 import datetime as dt
 import re
+from typing import Literal
 
 _NAMED = (
     r"(?i)(?:w\s?/?\s?[cb]|(?:wk|week|semaine|woche|semana|settimana)\.?\s+(?:beginning|commencing|starting|of|from|du|vom|ab|van|del|dal))"
@@ -13,13 +14,21 @@ _WEEK_HEADING = (
     r"week van|semana del|settimana del)\b"
 )
 """What is in a heading, folded and without signs, whose dates begin weeks."""
-_SIGNS = ("w c", "w b", "wc", "wb", "week", "woche", "semain", "seman", "settim")
+_SIGNS = ("w c", "w b", "wc", "wb", "week", "woche", "semain", "seman", "settim", "wk", "w e")
 """One of them is in each such heading: the pattern is compiled when it is needed."""
 
 
-def heads_weeks(heading: str) -> bool:
-    """Whether the dates under a heading, folded and without signs, begin weeks."""
-    return any(sign in heading for sign in _SIGNS) and re.search(_WEEK_HEADING, heading) is not None
+def heads_weeks(heading: str) -> Literal["", "begins", "ends"]:
+    """Whether the dates under a heading, folded and without signs, begin weeks, or end them.
+
+    >>> heads_weeks("week commencing"), heads_weeks("week ending"), heads_weeks("date")
+    ('begins', 'ends', '')
+    """
+    if not any(sign in heading for sign in _SIGNS):
+        return ""
+    if re.search(r"\b(?:week|wk) (?:ending|ends|to)\b|\bw e\b", heading):
+        return "ends"
+    return "begins" if re.search(_WEEK_HEADING, heading) else ""
 
 
 def date_of_week(text: str) -> str:

@@ -54,6 +54,10 @@ def assign_columns(
         from nomarium.reading.columns.links import with_links
 
         columns = with_links(columns, contents)
+    if not any(c.field == "summary" and c.how == "heading" and not c.is_weak for c in columns):
+        columns = [
+            c._replace(field="", how="") if c.field == "person" and c.how == "heading" else c for c in columns
+        ]
     columns = _with_summary(_without_idle_titles(_without_sessions(columns), contents), contents)
     columns = _by_content(columns, contents)
     columns = without_weak_rivals(columns)
@@ -320,7 +324,9 @@ def _may_join(heading: str) -> bool:
 def _may_be_title(heading: str) -> bool:
     """Whether a heading leaves open that its cells are titles: “Tag”, “From” and “Mon” name something else."""
     match = match_heading(heading)
-    return (match is None or match.field == "conference") and normal(heading) not in ENGLISH.weekdays
+    return (match is None or match.field in ("conference", "person")) and normal(
+        heading
+    ) not in ENGLISH.weekdays
 
 
 def is_of_record(heading: str) -> bool:

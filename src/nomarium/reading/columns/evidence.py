@@ -68,7 +68,7 @@ class _Gathered:
         self.lexicon = lexicon
         dated = [c for c in columns if c.field in ROLES and (whole or c.has_days)]
         self.columns = [c for c in dated if c.field != "time"]
-        in_weeks = any(unit_of(c.heading).is_week for c in self.columns)  # the weekday is another day's
+        in_weeks = any(unit_of(c.heading).week for c in self.columns)  # the weekday is another day's
         self.weekday_column = next((c for c in columns if c.field == "day" and not in_weeks), None)
         picked = [*self.columns, *([self.weekday_column] if self.weekday_column else [])]
         self.indices = [c.at for c in picked]

@@ -5,7 +5,7 @@ from collections.abc import Iterator, Mapping
 from functools import lru_cache
 from pathlib import Path
 from types import MappingProxyType
-from typing import Final, NamedTuple
+from typing import Final, Literal, NamedTuple
 
 from nomarium.model.wording import nearest
 from nomarium.reading.cells.weeks import heads_weeks
@@ -47,8 +47,8 @@ class HeadingUnit(NamedTuple):
     meridiem: str = ""
     """am or pm, for times that say neither."""
     is_utc: bool = False
-    is_week: bool = False
-    """Whether the dates under it begin weeks."""
+    week: Literal["", "begins", "ends"] = ""
+    """Whether the dates under it begin weeks, or end them."""
 
 
 NO_UNIT = HeadingUnit()

@@ -18,6 +18,7 @@ _IDLE = frozenset("off free closed rest rdo x/o day-off dayoff frei libre vrij r
     "day off",
     "rest day",
 }
+_NAME_AND_HOURS = r"(?i)(?P<name>.*[^\W\d_].*?)[\s:,(\[]+(?P<hours>\d[\d:.]*\s?(?:[ap]\.?m\.?)?\s*[-–]\s*\d[\d:.]*\s?(?:[ap]\.?m\.?)?)[)\]]?"
 _PARTED = r"^(?P<code>[^\s=:–-]{1,6})\s*(?:=|:|\s[-–]\s)\s*(?P<said>.+)$"
 
 
@@ -103,6 +104,10 @@ def said_of(text: str) -> Code:
     hours = hours_in(text)
     if hours is not NOTHING:
         return Code("", hours)
+    named = re.fullmatch(_NAME_AND_HOURS, text)
+    hours = hours_in(named["hours"]) if named else NOTHING
+    if named and hours is not NOTHING:
+        return Code(named["name"].strip(" :,–-"), hours)
     cleaned = re.sub(r"[()\[\]]", " ", text)
     time, name = time_and_text(" ".join(cleaned.split()))
     if time is not NOTHING and time.end is not None:

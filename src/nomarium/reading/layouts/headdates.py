@@ -3,7 +3,7 @@
 import datetime as dt
 import re
 from collections.abc import Mapping, Sequence
-from typing import NamedTuple
+from typing import Literal, NamedTuple
 
 from nomarium.model.cell import Cell
 from nomarium.model.problem import Problem
@@ -54,10 +54,13 @@ def heads_dates(cells: Sequence[Cell], lexicon: Lexicon) -> bool:
 
 
 def settled_dates(
-    top: Top, cells: Sequence[tuple[int, int, Cell]], above: Sequence[Row], in_weeks: bool = False
+    top: Top,
+    cells: Sequence[tuple[int, int, Cell]],
+    above: Sequence[Row],
+    in_weeks: Literal["", "begins", "ends"] = "",
 ) -> Headed:
-    """The days of headings that are dates, settled together: (key, row number, cell). `in_weeks`: each names its week,
-    also where it is a plain date."""
+    """The days of headings that are dates, settled together: (key, row number, cell). `in_weeks`: each begins or
+    ends its week, also where it is a plain date."""
     weeks = {key: text for key, _, cell in cells if (text := week_text(cell))}
     plain = [(key, number, weeks.get(key, cell)) for key, number, cell in cells]
     title_rows = tuple(number for number, _ in above)
@@ -81,12 +84,15 @@ def settled_dates(
             assert isinstance(refusal, Refusal)
             problems.append(refusal.problem(top.sheet.place(number), cell_text(cell)))
         else:
-            is_week = key in weeks or in_weeks
-            days[key] = Days(first, first + 6 * _DAY if is_week and first == last else last)
+            if in_weeks == "ends" and first == last:
+                first = first - 6 * _DAY
+            elif (key in weeks or in_weeks) and first == last:
+                last = first + 6 * _DAY
+            days[key] = Days(first, last)
     unlike = {
         (one.code, one.message if one.code != "date-no-year" else ""): one for one in reversed(problems)
     }
-    return Headed(days, tuple(reversed(unlike.values())), bool(weeks) or in_weeks)
+    return Headed(days, tuple(reversed(unlike.values())), bool(weeks) or bool(in_weeks))
 
 
 class Numbered(NamedTuple):
@@ -148,11 +154,10 @@ def dated_numbers(sheet: Sheet, numbers: Sequence[Numbered], month: tuple[int, i
 
 def month_in_title(text: str, lexicon: Lexicon) -> tuple[int | None, int] | None:
     """The one month that a title names, a day of it perhaps among its words (`Rota from 28 September 2026`)."""
-    return (
-        month_named(re.sub(r"(?<!\d)\d{1,2}(?!\d)(?:st|nd|rd|th)?", " ", text), lexicon)
-        if len(text) < 80
-        else None
-    )
+    named = month_named(text, lexicon)
+    if named is not None or len(text) >= 80:
+        return named
+    return month_named(re.sub(r"(?<!\d)\d{1,2}(?!\d)(?:st|nd|rd|th)?", " ", text), lexicon)
 
 
 def month_named(text: str, lexicon: Lexicon = ENGLISH) -> tuple[int | None, int] | None:

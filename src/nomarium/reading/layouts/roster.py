@@ -63,9 +63,8 @@ def _reading(top: Top, drawing: Drawing) -> Reading:
     in_cells = {slot.text for slot in slots if is_code(slot.cell)}
     key, key_rows = key_in(drawing.others, {slot.text for slot in slots if len(slot.text) <= LONGEST_CODE})
     asked = asked_codes(options.codes)
-    codes, evidence = _with_hours(
-        slots, {code.casefold(): said for code, said in key.items()} | asked, options.clock
-    )
+    known = {code.casefold(): said for code, said in key.items()} | asked
+    slots, codes, evidence = _with_hours(slots, known, options.clock)
     people = _are_people(drawing)
     entries: list[DrawnEntry | Problem] = []
     timeless: Counter[str] = Counter()
@@ -97,18 +96,28 @@ def _reading(top: Top, drawing: Drawing) -> Reading:
 
 def _with_hours(
     slots: Sequence[Slot], codes: Mapping[str, Code], clock: Clocks
-) -> tuple[dict[str, Code], str]:
-    """The codes, and the hours that stand in cells themselves, all on one clock; and what shows which."""
+) -> tuple[list[Slot], dict[str, Code], str]:
+    """The slots, the codes, and the hours that stand in cells themselves, all on one clock; and what shows which."""
     known = {
         text.casefold(): Code("", hours)
         for slot in slots
         if (hours := hours_in(text := slot.text)) is not NOTHING
     }
     known |= codes
-    settled, evidence = in_their_half(
-        {text: one.time for text, one in known.items() if one.time is not NOTHING}, clock
+    heard = {text: one.time for text, one in known.items() if one.time is not NOTHING}
+    heard |= {_of_label(slot): slot.time for slot in slots if slot.time is not NOTHING}
+    settled, evidence = in_their_half(heard, clock)
+    timed = [slot._replace(time=settled.get(_of_label(slot), slot.time)) for slot in slots]
+    return (
+        timed,
+        {text: one._replace(time=settled.get(text, one.time)) for text, one in known.items()},
+        evidence,
     )
-    return {text: one._replace(time=settled.get(text, one.time)) for text, one in known.items()}, evidence
+
+
+def _of_label(slot: Slot) -> str:
+    """What the hours of a slot's row or column are known by: no cell's text."""
+    return f"{slot.label}\n{slot.time.start}\n{slot.time.end}"
 
 
 def _are_people(drawing: Drawing) -> bool:

@@ -9,8 +9,9 @@ from nomarium.model.problem import Problem, note
 from nomarium.model.wording import listed
 from nomarium.reading.cells.words import fold
 from nomarium.reading.columns.headings import match_exactly
-from nomarium.reading.layouts.codes import are_figures, is_code
+from nomarium.reading.layouts.codes import are_figures, is_code, said_of
 from nomarium.reading.layouts.drawn import merged_from
+from nomarium.reading.layouts.grid import time_of
 from nomarium.reading.layouts.headdates import (
     Days,
     Headed,
@@ -24,11 +25,12 @@ from nomarium.reading.layouts.headdates import (
 from nomarium.reading.layouts.layout import Top
 from nomarium.reading.layouts.monthheads import month_head, with_years
 from nomarium.reading.layouts.rosterslots import Drawing, Slot
+from nomarium.reading.rows.when import NOTHING, Part
 from nomarium.sheets.sheet import Row, Sheet, cell_text, is_blank
 
 _HEAD_ROWS = 30
 _TOTALS = frozenset("total totals hours sum count on duty staffing summe gesamt totaal".split())
-_PLACE_HEADS = r"\b(?:rooms?|places?|locations?|venues?|lofts?|sheds?|halls?|slips?|courts?|pitch(?:es)?|salles?|raume?|lieu|ort|boats?)\b"
+_PLACE_HEADS = r"\b(?:rooms?|places?|locations?|venues?|lofts?|sheds?|halls?|slips?|courts?|pitch(?:es)?|salles?|raume?|lieu|ort)\b"
 
 
 def across(top: Top) -> Drawing | None:
@@ -89,7 +91,7 @@ def _date_columns(top: Top, row: Sequence[Cell]) -> list[int]:
     """The columns of a row that are headed by dates, or by numbers of days; none when it is no such row."""
     filled = [n for n, cell in enumerate(row) if cell_text(cell)]
     dated = [n for n in filled if n and heads_dates([row[n]], top.lexicon)]
-    if len(dated) >= 2 and len(dated) * 2 >= len(filled):
+    if len(dated) >= 2 and (len(dated) * 2 >= len(filled) or filled[-len(dated) :] == dated):
         return dated
     numbered = [n for n in filled if n and numbered_days([(n, 0, row[n])] * 3, top.lexicon, {})]
     days = [int(match[0]) for n in numbered if (match := re.search(r"\d+", cell_text(row[n])))]
@@ -205,6 +207,7 @@ class _Block:
         self._first, self._last = first, last
         self._merged = merged_from(top.sheet)
         self._name_at = first - 1
+        self._times = [n for n in range(min(first, len(head))) if _says_time(head[n])]
         self.heading = ""
 
     def slots(self, body: Sequence[Row], headed: Headed, others: list[Row]) -> Iterator[Slot]:
@@ -221,14 +224,25 @@ class _Block:
                 teams = [own] if own and not filled and fold(own).split(" ")[0] not in _TOTALS else teams
                 continue
             label = own or label
-            left = [cell_text(cell) for cell in row[: self._name_at]]
+            left = [cell_text(row[n]) for n in range(self._name_at) if n not in self._times]
             named = [text for text in left if text and not text.replace(".", "").isdigit()]
             teams = named or teams
-            between = row[self._name_at + 1 : self._first]
+            between = [row[n] for n in range(self._name_at + 1, self._first) if n not in self._times]
             beside = [text for cell in between if (text := cell_text(cell)) and any(map(str.isalpha, text))]
+            said = said_of(label)  # Early (7-3)
+            time = self._time_of(row) if self._times else said.time
+            name = said.name if said.time is not NOTHING and said.name else label
             for n in filled:
                 days = self._days(number, n, headed)
-                yield Slot(number, n, label, row[n], days, is_place=is_place, categories=(*teams, *beside))
+                yield Slot(number, n, name, row[n], days, time, is_place, categories=(*teams, *beside))
+
+    def _time_of(self, row: Sequence[Cell]) -> Part:
+        """The hours that a row says left of the dates, in one column or in two."""
+        parts = [time_of(row[n]) for n in self._times if n < len(row)]
+        starts = [part for part in parts if part.start is not None]
+        if len(starts) == 2 and starts[0].end is None:
+            return starts[0]._replace(end=starts[1].start)
+        return starts[0] if starts else NOTHING
 
     def _days(self, number: int, column: int, headed: Headed) -> Days:
         days = headed.days[column]
@@ -246,7 +260,11 @@ class _Block:
             texts = {cell_text(row[n]) for _, row in body if n < len(row)}
             return len({text for text in texts if text and not text.replace(".", "").isdigit()})
 
-        return max(range(self._first), key=lambda n: (different(n), -n))
+        return max(
+            (n for n in range(self._first) if n not in self._times),
+            key=lambda n: (different(n), -n),
+            default=0,
+        )
 
     def unused(self, body: Sequence[Row]) -> list[str]:
         """Headings right of the dates, under which something stands."""
@@ -256,6 +274,12 @@ class _Block:
             for n in right
             if cell_text(self._head[n]) and any(n < len(row) and cell_text(row[n]) for _, row in body)
         ]
+
+
+def _says_time(heading: Cell) -> bool:
+    """Whether a column left of the dates says when a row begins or ends."""
+    match = match_exactly(cell_text(heading))
+    return match is not None and match.field in ("time", "start", "end")
 
 
 def unused_told(top: Top, row: int, headings: Sequence[str]) -> list[Problem]:

@@ -20,7 +20,7 @@ from nomarium.sheets.sheet import Row, cell_text, is_blank
 
 _HEAD_ROWS = 30
 _SESSIONS = (
-    r"(?:(?:early |late |mid-?)?(?:morning|afternoon|evening|night|lunch(?:time)?|breakfast|dinner|noon|midday)s?|am|pm|a\.m\.|p\.m\.|"
+    r"(?:earl(?:y|ies)|lates?|nights?|days?|twilights?)(?: shift| duty)?|(?:(?:early |late |mid-?)?(?:morning|afternoon|evening|night|lunch(?:time)?|breakfast|dinner|noon|midday)s?|am|pm|a\.m\.|p\.m\.|"
     r"(?:session|period|slot|block|shift|lesson|part|half|talk|workshop|activity|stunde|seance|sitzung)\s*\w{1,2}|(?:1st|2nd|3rd|4th|first|second|third|last) (?:session|half|period|shift)|"
     r"matin|apres-midi|soir|vormittags?|nachmittags?|abends?|ochtend|middag|avond|manana|tarde|noche)(?:\s*\(.*\))?"
 )
@@ -52,7 +52,7 @@ def down(top: Top) -> Drawing | None:
     columns = _columns_of(top, head, body, date_at)
     if columns is None:
         return None
-    in_weeks = unit_of(cell_text(head[date_at])).is_week
+    in_weeks = unit_of(cell_text(head[date_at])).week
     dated = [(number, row[date_at]) for number, row in body if date_at < len(row) and cell_text(row[date_at])]
     headed = settled_dates(top, [(number, number, cell) for number, cell in dated], rows[:at], in_weeks)
     slots, others, problems = list[Slot](), list[Row](rows[:at]), [*headed.problems]

@@ -91,7 +91,7 @@ NOTES = {
     "end-unknown": "The end is not known yet: the event has the default length.",
     "afternoon-doubt": "A time without am or pm is read by the 24-hour clock: 1:30 is in the night. "
     "If the afternoon is meant, write 1:30 pm or 13:30.",
-    "week-span": "A date that begins a week stands for all seven days of it.",
+    "week-span": "A date that begins (or ends) a week stands for all seven days of it.",
     "next-morning": "An end earlier than its start is on the next day (it lasts less than 14 hours).",
     "spans-daily": "A first day, a last day and times within a day are an event on each of these days (--spans whole: one long event).",
     "spans-weekly": "A weekday, a first and a last day and times are an event every week.",
