@@ -5,11 +5,16 @@ Everything here could be left to the reader of all rows, at about three times th
 
 import datetime as dt
 from collections.abc import Callable, Mapping, Sequence
+from operator import itemgetter
 
 from nomarium.model.cell import Cell
-from nomarium.model.event import NO_DETAILS, Event
+from nomarium.model.event import FACETS, NO_DETAILS, Details, Event
+from nomarium.model.refusal import Refusal
 from nomarium.reading.cells.choices import CANCELLING_STARTS
-from nomarium.reading.cells.memo import CellMemo
+from nomarium.reading.cells.memo import MEMO_SIZE, CellMemo
+from nomarium.reading.rows.details import details_of
+from nomarium.reading.rows.when import When
+from nomarium.reading.rows.whenreader import WhenReader
 
 PlainReader = Callable[[int, Sequence[Cell]], Event | None]
 """Gives the event of a row of this number about which nothing is open, and None for all other rows."""
@@ -18,18 +23,45 @@ PLAIN_FIELDS = ("date", "start", "end", "summary", "location", "description")
 """The columns that a plain table may have; the first four it must have."""
 
 
+_ASKING = frozenset(("time", "end-date", "duration", "all-day", "timezone", "week", "milestone"))
+"""Columns that say when in other ways."""
+
+
 def never(_number: int, _row: Sequence[Cell]) -> None:
     """For tables none of whose rows are plain."""
 
 
-def plain_reader(
-    at: Mapping[str, int], memos: Mapping[str, CellMemo], width: int, zone_name: str | None
+def plain_reader_of(
+    when: WhenReader, texts: Mapping[str, CellMemo], rest: Sequence[tuple[str, CellMemo, int]], width: int
 ) -> PlainReader:
-    """What reads rows of this many cells; `at` is the column of each of `PLAIN_FIELDS`, -1 for none."""
+    """What reads the plain rows of a table; of one with other columns, those whose cells say the same whatever the row."""
+    at = {field: when.at.get(field, -1) for field in PLAIN_FIELDS}
+    if (
+        when.known & _ASKING
+        or min(at[field] for field in PLAIN_FIELDS[:4]) < 0
+        or when.weekday_at is not None
+    ):
+        return never
+    has_columns = any(index >= 0 for _, _, index in rest)
+    if any(name not in _SIMPLE for name, _, _ in rest) or (rest and not has_columns):
+        return never
+    return _plain_reader(at, {**when.parts, **texts}, width, when.zone_name, RestMemo(rest) if rest else None)
+
+
+def _plain_reader(
+    at: Mapping[str, int],
+    memos: Mapping[str, CellMemo],
+    width: int,
+    zone_name: str | None,
+    rest: "RestMemo | None",
+) -> PlainReader:
+    """What reads rows of this many cells; `at` is the column of each of `PLAIN_FIELDS`, -1 for none. `rest` gives the
+    details of the columns that say anything else, None when there are none."""
     date_at, start_at, end_at, summary_at, location_at, description_at = (at[field] for field in PLAIN_FIELDS)
     dates, starts, ends = memos["date"], memos["start"], memos["end"]
     locations, descriptions = memos["location"], memos["description"]
     combine, new = dt.datetime.combine, tuple.__new__
+    rest_of = itemgetter(*rest.indices) if rest is not None else None
 
     def plainly(number: int, row: Sequence[Cell]) -> Event | None:
         if len(row) != width:
@@ -48,9 +80,47 @@ def plain_reader(
         description = descriptions[row[description_at] if description_at >= 0 else ""]
         if type(location) is not str or type(description) is not str:
             return None
+        details = NO_DETAILS
+        if rest_of is not None:
+            found = rest[rest_of(row)]  # type: ignore[index]  # there is one where there is `rest_of`
+            if found is None:
+                return None
+            details, room = found
+            location = location or room
         # what Event(…) does, without the cost of its defaults
         return new(Event, (
-            summary, combine(day, start), combine(day, end), zone_name, location, description, NO_DETAILS, number,
+            summary, combine(day, start), combine(day, end), zone_name, location, description, details, number,
         ))  # fmt: skip
 
     return plainly
+
+
+class RestMemo(dict[Cell | tuple[Cell, ...], tuple[Details, str] | None]):
+    """The details, and the room, of rows by the cells of their other columns; None for rows that need a closer look."""
+
+    def __init__(self, rest: Sequence[tuple[str, CellMemo, int]]) -> None:
+        super().__init__()
+        self._columns = [(name, memo) for name, memo, index in rest if index >= 0]
+        self.indices = [index for _, _, index in rest if index >= 0]
+        self._fixed = {name: memo[""] for name, memo, index in rest if index < 0}
+
+    def __missing__(self, key: Cell | tuple[Cell, ...]) -> tuple[Details, str] | None:
+        cells = key if isinstance(key, tuple) else (key,)
+        values = {
+            name: memo[cell] for (name, memo), cell in zip(self._columns, cells, strict=True)
+        } | self._fixed
+        found = None
+        if not any(type(value) is Refusal for value in values.values()):
+            found = details_of(values, _ANY_TIME, None), values.get("room") or ""
+        if len(self) >= MEMO_SIZE:
+            self.clear()
+        self[key] = found
+        return found
+
+
+_ANY_TIME = When(dt.date.min, dt.date.min, None)
+_SIMPLE = frozenset(
+    ("categories", "audience", "organizer", "attendees", "optional-attendees", "url", "conference", "status", "more-categories",
+     "privacy", "private", "busy", "color", "priority", "geo", *FACETS)
+)  # fmt: skip
+"""Columns whose cells say the same whatever the row is; others need the row's date, or tell of something."""

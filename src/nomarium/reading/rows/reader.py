@@ -22,7 +22,7 @@ from nomarium.reading.rows.blocks import Blocks
 from nomarium.reading.rows.details import details_of, reminder_of, rest_fields, with_extra
 from nomarium.reading.rows.faults import blamed, note_text, too_wide, workbook_faults
 from nomarium.reading.rows.leftout import LeftOut
-from nomarium.reading.rows.plainrows import PLAIN_FIELDS, PlainReader, never, plain_reader
+from nomarium.reading.rows.plainrows import PlainReader, never, plain_reader_of
 from nomarium.reading.rows.titles import TitleMaker, is_bookkeeping, is_no_title, without_cancellation
 from nomarium.reading.rows.when import NOTES, Blame, When, recurrence_of
 from nomarium.reading.rows.whenreader import WhenReader
@@ -140,17 +140,11 @@ class _RowReader:
 
     def plain_reader(self) -> PlainReader:
         """What reads the commonest rows; of this table none, when something about it asks for more."""
-        at = {field: self.at.get(field, -1) for field in PLAIN_FIELDS}
-        needed = {"time", "end-date", "duration", "all-day", "timezone", "week", "milestone"} & self.known
-        options = self.reading.options
-        if any((needed, self.rest, self.extra, self.yearly, self.blocks.is_on, self.sheet.faults)) or any(
-            (options.left_out, options.title)
-        ):
+        more = (self.extra, self.yearly, self.blocks.is_on, self.sheet.faults, self.left_out, self.titles)
+        if any(more):
             return never
-        if min(at[field] for field in PLAIN_FIELDS[:4]) < 0 or self.when.weekday_at is not None:
-            return never
-        memos = {**self.when.parts, "location": self.location, "description": self.description}
-        return plain_reader(at, memos, self.width, self.when.zone_name)
+        memos = {"location": self.location, "description": self.description}
+        return plain_reader_of(self.when, memos, self.rest, self.width)
 
     def read(self, number: int, row: Sequence[Cell]) -> Event | list[Event] | None:
         """A row's event, or its events, or None when it is none; the account then says what it was."""
