@@ -141,13 +141,15 @@ def color_option(name: str | None) -> str:
 
 def split_option(texts: list[str] | None) -> tuple[str, ...]:
     """The one or two fields of a split."""
+    if not texts:
+        return ()
     from nomarium.targets.splitting import SPLIT_FIELDS
 
-    if len(texts or ()) > 1:
+    if len(texts) > 1:
         raise wrong(
-            "--split-by is given twice.", f"Two fields go together: --split-by {','.join((texts or ())[:2])}."
+            "--split-by is given twice.", f"Two fields go together: --split-by {','.join(texts[:2])}."
         )
-    fields = [field_option(name, "--split-by") for text in texts or () for name in text.split(",")]
+    fields = [field_option(name, "--split-by") for name in texts[0].split(",")]
     for field in fields:
         if field not in SPLIT_FIELDS:
             raise wrong(f"A build cannot be split by {field}.", f"Split by one of {', '.join(SPLIT_FIELDS)}.")

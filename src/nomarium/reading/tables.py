@@ -92,21 +92,7 @@ def _are_headings(row: Sequence[Cell]) -> bool:
 
 def _stacked(top: Sequence[Row]) -> list[_Part]:
     """Tables below each other whose headings differ; one whose headings stand again is one table in blocks."""
-    heads: list[tuple[int, int]] = []
-    """(index of the row of headings, index of the first row of its table, title above included)"""
-    start = -1
-    for at, (_, row) in enumerate(top):
-        filled = len(row) - row.count("")
-        if filled < 2:
-            is_title = filled == 1 and any(map(cell_text, row))
-            start = at if start < 0 or not is_title else start
-            continue
-        if start < 0 and at:  # a row among others, as most are
-            continue
-        follows = at + 1 < len(top) and any(looks_like_date(cell) for cell in top[at + 1][1])
-        if follows and _are_headings(row) and _is_table(list(map(cell_text, row))):
-            heads.append((at, max(start, 0)))
-        start = -1
+    heads = [(at, first) for at, first in _after_gaps(top) if _heads_a_table(top, at)]
     different = {tuple(normal(cell_text(cell)) for cell in top[at][1]) for at, _ in heads}
     if len(different) < 2:
         return []
@@ -117,6 +103,30 @@ def _stacked(top: Sequence[Row]) -> list[_Part]:
         end = bounds[n] if n < len(bounds) else None
         parts.append(_Part(f"rows from {top[at][0]}", title, top[first][0] if n else 0, end))
     return parts
+
+
+def _after_gaps(top: Sequence[Row]) -> list[tuple[int, int]]:
+    """The indices of full rows at the top and after blank rows or titles, each with that of the first of these; none when
+    there is only the first."""
+    found: list[tuple[int, int]] = []
+    start = 0
+    for at, (_, row) in enumerate(top):
+        filled = len(row) - row.count("")
+        if filled < 2:
+            is_title = filled == 1 and any(map(cell_text, row))
+            start = at if start < 0 or not is_title else start
+        elif start >= 0:
+            found.append((at, start))
+            start = -1
+    return found if len(found) > 1 else []
+
+
+def _heads_a_table(top: Sequence[Row], at: int) -> bool:
+    """Whether a row holds the headings of a table, and dates stand in the row below it."""
+    row = top[at][1]
+    if at + 1 >= len(top) or not _are_headings(row) or not _is_table(list(map(cell_text, row))):
+        return False
+    return any(looks_like_date(cell) for cell in top[at + 1][1])
 
 
 def _lone_text(cells: Sequence[Cell]) -> str:

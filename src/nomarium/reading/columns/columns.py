@@ -175,7 +175,10 @@ _SESSION = (
 
 def _without_sessions(columns: list[Column]) -> list[Column]:
     """Columns headed `Session 1`, `Session 2` are parts of a day, and none of them is the title."""
-    parts = {c.at for c in columns if c.how != "asked" and re.fullmatch(_SESSION, c.heading.casefold())}
+    numbered = [c for c in columns if c.how != "asked" and any(map(str.isdigit, c.heading))]
+    if len(numbered) < 2:  # lettered ones go with a session of the like name
+        numbered = [c for c in columns if c.how != "asked" and c.heading[-2:-1] == " "]
+    parts = {c.at for c in numbered if re.fullmatch(_SESSION, c.heading.casefold())}
     if len(parts) < 2:
         return columns
     return [

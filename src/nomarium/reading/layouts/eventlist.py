@@ -56,7 +56,7 @@ def list_in(top: Top, sheet: Sheet, seen: Lexicon | None = None) -> Reading | No
     )  # fmt: skip
 
 
-_MAY_BE_RANGE = re.compile(r"[–—]|\s-\s|\bto\b|\d-\d")
+_MAY_BE_RANGE = r"[–—]|\s-\s|\bto\b|\d-\d"
 
 
 def _may_repeat(table: TableReading) -> bool:
@@ -88,7 +88,7 @@ def _has_ranges(table: TableReading, at: int) -> bool:
         isinstance(moment := read_moment(cell, "date", table.decisions.lexicon), Moment)
         and moment.last is not None
         for cell in cells
-        if isinstance(cell, str) and _MAY_BE_RANGE.search(cell) and plain_date(cell) is None
+        if isinstance(cell, str) and re.search(_MAY_BE_RANGE, cell) and plain_date(cell) is None
     )
 
 

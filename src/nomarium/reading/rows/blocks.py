@@ -29,12 +29,12 @@ class Blocks:
         self.is_on = (
             bool(reading.head.header_rows) and not reading.sheet.dates_above and self._has_blocks(reading)
         )
-        self.row: int | None = None
+        self.row = max(reading.head.title_rows, default=None)
         """Where that stands, when the table begins under it."""
         if reading.sheet.part_title:
             self.is_on, self.title = True, self._title([reading.sheet.part_title])
         elif self.is_on and reading.head.title_rows:
-            self.row = last = max(reading.head.title_rows)
+            last = max(reading.head.title_rows)
             self.title = next(
                 (self._title(row) for number, row in reading.sheet.rows() if number == last), ""
             )
