@@ -74,3 +74,32 @@ def test_a_phrase_far_down_a_long_list_is_read_too(tmp_path: Path) -> None:
     rows = "\n".join(f"E{n},2026-{n % 12 + 1:02}-{n % 28 + 1:02}" for n in range(2_400))
     found = built(csv_file(tmp_path, f'Event,When\n{rows}\nA,"Mondays 4pm, 7 Sept - 28 Sept 2026"'))
     assert [event for event in found if event.startswith("A")] == evening(*MONDAYS) and len(found) == 2_404
+
+
+TERMS = "Name,First day,Last day\nTerm 1,8 Sep 2026,16 Oct 2026\nTerm 2,2 Nov 2026,18 Dec 2026\nSpring,4 Jan 2027,26 Mar 2027"
+WEEKS = {
+    "a week of a term": ("A,Week 3 Term 2,", "A 2026-11-16/2026-11-23"),
+    "short, with a weekday": ("A,T1 W2,Tuesday", "A 2026-09-15/2026-09-16"),
+    "by the term's name": ("A,Spring week 4,Friday", "A 2027-01-29/2027-01-30"),
+    "of the term": ("A,week 1 of the Spring term,", "A 2027-01-04/2027-01-11"),
+}  # fmt: skip
+
+
+@pytest.mark.parametrize("name", WEEKS)
+def test_weeks_of_terms(name: str, tmp_path: Path) -> None:
+    row, expected = WEEKS[name]
+    terms = csv_file(tmp_path, TERMS, "terms.csv")
+    assert built(csv_file(tmp_path, f"Event,When,Day\n{row}"), "--terms", terms) == [expected]
+
+
+@pytest.mark.parametrize(
+    ("row", "said"),
+    [
+        ("Week 30 Term 2", "Term 2 has 7 weeks"),
+        ("Week 3 Term 9", "no term that is known"),
+        ("Week 3", "is not a date"),
+    ],
+)
+def test_weeks_that_no_term_has_are_refused(row: str, said: str, tmp_path: Path) -> None:
+    terms = csv_file(tmp_path, TERMS, "terms.csv")
+    assert said in refused(csv_file(tmp_path, f"Event,When\nA,{row}"), "--terms", terms)

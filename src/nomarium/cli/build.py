@@ -31,6 +31,7 @@ def build(
     swapped: opt.Swapped = None,
     hidden_rows: opt.HiddenRows = None,
     set_code: opt.SetCodes = None,
+    terms: opt.Terms = None,
     title: opt.Title = None,
     only: event.Only = None,
     leave_out: event.LeaveOut = None,
@@ -74,7 +75,7 @@ def build(
     first, last = window_options(from_, until)
     reading = reading_options(
         sheet=sheet, layout=layout, column=column, set_=set_, keep_extra=keep_extra, timezone=timezone,
-        date_order=date_order, school_year=school_year, language=language, default_length=default_length, fill_down=fill_down, day_one=day_one, clock=clock, spans=spans, swapped=swapped, hidden_rows=hidden_rows, set_code=set_code, title=title, edits=edits_asked(only, leave_out, override, rename, people, places), first=first, until=last, knows_days_off=bool(days_off or public_holidays), recipe=recipe,
+        date_order=date_order, school_year=school_year, language=language, default_length=default_length, fill_down=fill_down, day_one=day_one, clock=clock, spans=spans, swapped=swapped, hidden_rows=hidden_rows, set_code=set_code, terms=terms, title=title, edits=edits_asked(only, leave_out, override, rename, people, places), first=first, until=last, knows_days_off=bool(days_off or public_holidays), recipe=recipe,
     )  # fmt: skip
     split = asked.split_option(split_by) or reading.split_by
     called = name or calendar_name(sources, output)
@@ -94,7 +95,9 @@ def build(
         report.problems += problems
     else:
         with (
-            opened(sources, reading.sheets, reading.zone, reading.people, reading.places) as found,
+            opened(
+                sources, reading.sheets, reading.zone, reading.people, reading.places, reading.terms
+            ) as found,
             counting() as progress,
         ):
             how = asked.with_withheld(how, without or reading.without, found, reading)

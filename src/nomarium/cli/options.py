@@ -180,6 +180,15 @@ SetCodes = Annotated[
         rich_help_panel=READING,
     ),
 ]
+Terms = Annotated[
+    list[str] | None,
+    typer.Option(
+        "--terms",
+        metavar="FILE",
+        help="A table of terms with their first and last days: a date may then be “Week 3 Term 2”.",
+        rich_help_panel=READING,
+    ),
+]
 Title = Annotated[
     str | None,
     typer.Option(

@@ -26,6 +26,7 @@ def opened(
     zone_name: str | None = None,
     people: Sequence[str] = (),
     places: Sequence[str] = (),
+    terms: Sequence[str] = (),
 ) -> Iterator[Opened]:
     """The sheets and calendars of all sources, and the tables that they are joined with. Raises SourceError for the
     first that cannot be opened."""
@@ -46,7 +47,7 @@ def opened(
             raise UsageError(Problem("sheet-unknown", message, "Leave --sheet out."))
         joined = [
             [sheet for file in files for sheet in open_source(*stack.enter_context(_local(file)), ())]
-            for files in (people, places)
+            for files in (people, places, terms)
         ]
         yield Opened(sheets, calendars, *joined)
 

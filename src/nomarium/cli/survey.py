@@ -38,6 +38,7 @@ def survey(
     swapped: opt.Swapped = None,
     hidden_rows: opt.HiddenRows = None,
     set_code: opt.SetCodes = None,
+    terms: opt.Terms = None,
     title: opt.Title = None,
     only: event.Only = None,
     leave_out: event.LeaveOut = None,
@@ -72,11 +73,13 @@ def survey(
     reading = reading_options(
         sheet=sheet, layout=layout, column=column, set_=set_, keep_extra=keep_extra, timezone=timezone,
         date_order=date_order, school_year=school_year, language=language, default_length=default_length,
-        fill_down=fill_down, day_one=day_one, clock=clock, spans=spans, swapped=swapped, hidden_rows=hidden_rows, set_code=set_code, title=title, edits=edits_asked(only, leave_out, override, rename, people, places), until=last, knows_days_off=True, recipe=recipe,
+        fill_down=fill_down, day_one=day_one, clock=clock, spans=spans, swapped=swapped, hidden_rows=hidden_rows, set_code=set_code, terms=terms, title=title, edits=edits_asked(only, leave_out, override, rename, people, places), until=last, knows_days_off=True, recipe=recipe,
     )  # fmt: skip
     called = calendar_name(sources, "-")
     dry = BuildOptions(None, called, called, "19700101T000000Z", last_day=last)
-    with opened(sources, reading.sheets, reading.zone, reading.people, reading.places) as found:
+    with opened(
+        sources, reading.sheets, reading.zone, reading.people, reading.places, reading.terms
+    ) as found:
         report = build_calendar(found, reading, dry)
     if save and report.readings:
         _keep(report, reading, Path(save))

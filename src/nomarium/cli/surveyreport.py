@@ -225,7 +225,11 @@ def _said_again(options: ReadingOptions) -> list[str]:
         ("--override", options.overrides.items()), ("--rename", options.renamed.items()),
     ):  # fmt: skip
         words += [word for left, right in pairs for word in (option, f"{left}={right}")]
-    for option, files in (("--people", options.people), ("--places", options.places)):
+    for option, files in (
+        ("--people", options.people),
+        ("--places", options.places),
+        ("--terms", options.terms),
+    ):
         words += [word for file in files for word in (option, file)]
     return [*words, "--keep-extra"] if options.keep_extra else words
 

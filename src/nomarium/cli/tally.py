@@ -61,6 +61,7 @@ def tally(
     clock: opt.Clock = None,
     spans: opt.Spans = None,
     set_code: opt.SetCodes = None,
+    terms: opt.Terms = None,
     title: opt.Title = None,
     only: event.Only = None,
     leave_out: event.LeaveOut = None,
@@ -84,9 +85,11 @@ def tally(
     reading = reading_options(
         sheet=sheet, layout=layout, column=column, set_=set_, recipe=recipe, timezone=timezone, date_order=date_order,
         school_year=school_year, language=language, default_length=default_length, fill_down=fill_down, clock=clock,
-        spans=spans, set_code=set_code, title=title, edits=edits_asked(only, leave_out, override, rename), first=first, until=last,
+        spans=spans, set_code=set_code, terms=terms, title=title, edits=edits_asked(only, leave_out, override, rename), first=first, until=last,
     )  # fmt: skip
-    with opened([source], reading.sheets, reading.zone, reading.people, reading.places) as found:
+    with opened(
+        [source], reading.sheets, reading.zone, reading.people, reading.places, reading.terms
+    ) as found:
         sources = sources_in(found, reading, identity_name=source)
         plan = sources.plans[0] if sources.plans else None
         counted = tally_of(dated_events(sources.taught, Window(first, last), reading.zone), kind, span, plan)

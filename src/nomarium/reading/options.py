@@ -5,6 +5,8 @@ from collections.abc import Callable, Mapping
 from types import MappingProxyType
 from typing import Literal, NamedTuple
 
+from nomarium.model.refusal import Refusal
+
 Order = Literal["", "dmy", "mdy", "ymd"]
 """How dates in figures are read; nothing: as their table shows."""
 Layout = Literal["events", "plan", "grid", "month", "planner", "day", "roster", "wall", "matrix"]
@@ -79,6 +81,10 @@ class ReadingOptions(NamedTuple):
     """Calendar files whose events are not written again; from a recipe."""
     split_by: tuple[str, ...] = ()
     """The fields by which a build is split; from a recipe."""
+    terms: tuple[str, ...] = ()
+    """Files with the names and dates of terms, whose weeks dates may name."""
+    term_week: Callable[[str], tuple[dt.date, dt.date] | Refusal | None] | None = None
+    """What reads weeks of terms, such as “Week 3 Term 2”; from these or from a plan."""
     recipe_name: str = ""
     """The recipe that some of this comes from, for messages."""
 

@@ -29,7 +29,7 @@ from nomarium.school.starter import is_untouched
 from nomarium.school.timetable import Known, Slot, merged_slots, read_list
 from nomarium.school.timetablegrids import find_grid, read_timetable_grid
 from nomarium.school.year import Year, make_year
-from nomarium.school.yeartables import Dates, YearRows, close_on, read_year_rows
+from nomarium.school.yeartables import Dates, Term, YearRows, close_on, read_year_rows
 from nomarium.sheets.sheet import Sheet
 
 
@@ -120,7 +120,7 @@ def read_plan(sheets: Sequence[Sheet], options: ReadingOptions, days_off: DaysOf
     _reject(tables, problems)
     return Plan(
         sheets[0].file, settings, rows, year, bells, naming, people, slots, met.meetings, met.not_met, by_meeting, events,
-        accounts, problems, notes, _event_options(under, year, dates),
+        accounts, problems, notes, _event_options(under, year, dates, rows.terms),
     )  # fmt: skip
 
 
@@ -343,9 +343,10 @@ def _reject(tables: dict[str, Table], problems: Iterable[Problem]) -> None:
         table.account.rejected += bad
 
 
-def _event_options(under: ReadingOptions, year: Year, dates: Dates) -> ReadingOptions:
+def _event_options(under: ReadingOptions, year: Year, dates: Dates, terms: Sequence[Term]) -> ReadingOptions:
     """How the plan's event lists are read: dates in the order and the years of the other tables."""
     from nomarium.school.phrases import phrase_reader
+    from nomarium.school.termweeks import term_week_reader
 
     window = under.school_year or ((year.first, year.last) if year.first and year.last else None)
     order = under.date_order or (dates.decisions.order if dates.decisions is not None else "")
@@ -355,5 +356,6 @@ def _event_options(under: ReadingOptions, year: Year, dates: Dates) -> ReadingOp
         repeats_until=under.repeats_until or year.last,
         knows_days_off=True,
         cycle=phrase_reader(year),
+        term_week=term_week_reader(terms) if terms else None,
         sheets=(),
     )

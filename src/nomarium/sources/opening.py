@@ -28,6 +28,8 @@ class Opened(NamedTuple):
     """Tables of names and addresses, which events are joined with …"""
     places: Sequence[Sheet] = ()
     """… and of names and where they are."""
+    terms: Sequence[Sheet] = ()
+    """Tables of terms, whose weeks dates may name."""
 
 
 class Sources:
@@ -107,6 +109,12 @@ def sources_in(
         directories = Directories(opened.people, opened.places)
         sources.problems += directories.problems
         edits, options = Edits(options, directories), read_with(options)
+    if opened.terms:
+        from nomarium.school.termweeks import term_weeks_in
+
+        term_week, problems = term_weeks_in(opened.terms, options)
+        options = options._replace(term_week=term_week)
+        sources.problems += problems
     plans, others = _plans_in(opened.sheets, options)
     found = read_sheets(others, options, is_whole)
     sources.readings = found.readings

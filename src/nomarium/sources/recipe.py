@@ -19,7 +19,7 @@ _KINDS: dict[str, type | tuple[type, ...]] = {
     "languages": list, "school_year": list, "default_length_minutes": (int, float), "day_one": dt.date,
     "keep_extra": bool, "fill_down": list, "leave_out_rows_with": list,
     "clock": str, "spans": str, "swapped": str, "hidden_rows": str, "title": str, "codes": dict, "only": list, "leave_out": list,
-    "people": list, "places": list, "without": list, "split_by": list, "columns": dict, "defaults": dict, "overrides": dict, "renamed": dict,
+    "people": list, "places": list, "terms": list, "without": list, "split_by": list, "columns": dict, "defaults": dict, "overrides": dict, "renamed": dict,
 }  # fmt: skip
 """What a recipe may hold, and the TOML type of each."""
 
@@ -110,7 +110,7 @@ def _edits_of(options: ReadingOptions) -> dict[str, Any]:
     for name, pairs in (("only", options.only), ("leave_out", options.dropped)):
         if pairs:
             recipe[name] = [f"{field}={value}" for field, value in pairs]
-    for name in ("people", "places"):
+    for name in ("people", "places", "terms"):
         if getattr(options, name):
             recipe[name] = list(getattr(options, name))
     for name, table in (
@@ -162,6 +162,7 @@ def with_recipe(options: ReadingOptions, path: Path) -> ReadingOptions:
         ),
         people=options.people or _beside(path, recipe.get("people", ())),
         places=options.places or _beside(path, recipe.get("places", ())),
+        terms=options.terms or _beside(path, recipe.get("terms", ())),
         without=_beside(path, recipe.get("without", ())),
         split_by=tuple(recipe.get("split_by", ())),
         recipe_name=path.name,

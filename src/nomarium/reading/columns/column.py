@@ -33,7 +33,7 @@ def without_weak_rivals(columns: list[Column]) -> list[Column]:
     strong = {c.field for c in columns if c.field and not c.is_weak}
     rest = []
     for column in columns:
-        if column.is_weak and column.field in strong:
+        if column.is_weak and (column.field in strong or (column.field == "date" and "when" in strong)):
             column = column._replace(field="", how="", evidence=f"another column is the {column.field}")
         elif column.is_weak:
             strong.add(column.field)

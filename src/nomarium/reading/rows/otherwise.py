@@ -41,12 +41,33 @@ def said_otherwise(row: Sequence[Cell], field: str, reader: WhenReader) -> Other
     text, times = without_times(cell.strip())
     days = several_days(text, decisions)
     if days is None:
-        return _repeating(row, at, field, reader)
+        return _in_a_term(row, at, field, reader) or _repeating(row, at, field, reader)
     if isinstance(days, Refusal):
         return Otherwise(blame=Blame(field, days))
     whens = [_on(row, at, day, reader, times) for day in days]
     blame = next((one for one in whens if isinstance(one, Blame)), None)
     return Otherwise(tuple(one for one in whens if isinstance(one, When)), blame, (_SEVERAL,))
+
+
+def _in_a_term(row: Sequence[Cell], at: int, field: str, reader: WhenReader) -> Otherwise | None:
+    """A row whose date is a week of a term: all seven days of it, or the one that a column of weekdays names."""
+    term_week = reader.reading.options.term_week
+    week = term_week(cell_text(row[at])) if term_week is not None else None
+    if week is None or isinstance(week, Refusal):
+        return None if week is None else Otherwise(blame=Blame(field, week))
+    weekday = reader.weekday(row)
+    if weekday is not None:
+        when = _on(row, at, week[0] + dt.timedelta(weekday), reader, None)
+        return Otherwise(blame=when) if isinstance(when, Blame) else Otherwise((when,))
+    when = _on(row, at, week[0], reader, None)
+    if isinstance(when, Blame):
+        return Otherwise(blame=when)
+    if isinstance(when.start, dt.datetime):
+        message = "The row names a week and a time, and not the day."
+        return Otherwise(
+            blame=Blame(field, Refusal("week-dayless", message, "Give the day in a column “Day”."))
+        )
+    return Otherwise((when._replace(end=week[1] + dt.timedelta(1), notes=(*when.notes, "week-span")),))
 
 
 def _on(row: Sequence[Cell], at: int, day: dt.date, reader: WhenReader, times: Times | None) -> When | Blame:
