@@ -4,6 +4,7 @@ import re
 from collections.abc import Collection, Sequence
 
 from nomarium.model.cell import Cell
+from nomarium.model.event import FACETS
 from nomarium.model.problem import Problem, column_letter, note
 from nomarium.model.refusal import Refusal
 from nomarium.reading.cells.words import Lexicon
@@ -11,6 +12,8 @@ from nomarium.reading.columns.column import Column
 from nomarium.reading.columns.columns import is_of_record
 from nomarium.reading.columns.contents import MOSTLY, Contents
 from nomarium.sheets.sheet import Sheet
+
+_OF_WORDS = frozenset((*FACETS, "categories", "description", "location"))
 
 
 def column_notes(
@@ -46,23 +49,28 @@ def unused_times(
     sheet: Sheet, columns: Sequence[Column], rows: Sequence[Sequence[Cell]], lexicon: Lexicon
 ) -> list[Problem]:
     """A problem for each column of times, or of several days a cell, that nothing uses: what it says must not be lost
-    unseen."""
+    unseen. So is one whose heading promises words, where no other column says the time."""
     found = []
+    says_time = any(c.field in ("time", "start", "when", "week-span") for c in columns)
     for column in columns:
+        takes_words = column.field in _OF_WORDS and not says_time
         if (
-            not column.is_ignored
+            not (column.is_ignored or takes_words)
             or column.how == "asked"
             or not column.filled
             or is_of_record(column.heading)
         ):
             continue
         about = Contents([row[column.at] if column.at < len(row) else "" for row in rows], lexicon)
-        is_timed = about.times >= MOSTLY and about.numbers < MOSTLY
+        is_timed = about.are_clear_times if takes_words else about.times >= MOSTLY and about.numbers < MOSTLY
+        if takes_words and not is_timed:
+            continue
         if is_timed or any(_names_days(cell, lexicon) for cell in about.different):
             name = column.heading or _letter(sheet, column)
             what = "times" if is_timed else "days"
             message = f"The column {_called(sheet, column)} holds {what} and is none of those that say when."
-            remedy = f'Say what it is with --column "{name}=FIELD", or leave it out with --column "{name}=".'
+            field = "time" if is_timed else "FIELD"
+            remedy = f'Say what it is with --column "{name}={field}", or leave it out with --column "{name}=".'
             found.append(
                 Problem("column-times", message, remedy, sheet.place(None, column.at, column.heading))
             )

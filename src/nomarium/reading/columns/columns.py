@@ -125,10 +125,8 @@ def _checked_by_content(columns: list[Column], contents: list[Contents]) -> list
             field = ""
         elif field == "start" and plain in _LEAVING and about.dates >= MOSTLY and has_arrival:
             field, evidence = "end-date", "its cells are dates, and another column says when they arrive"
-        elif field == "time" and not has_date and about.dates >= MOSTLY:
-            field, evidence = "when", "its cells are dates with times"
-        elif field == "week" and about.dates >= MOSTLY:
-            field, evidence = "date", "its cells are dates"
+        elif found := _date_or_time(field, about, columns, contents, has_date):
+            field, evidence = found
         elif field == "location" and plain in _LOOSE_WORDS and about.times >= MOSTLY:
             field, evidence = "start", "its cells are times"
         elif plain in _LOOSE_WORDS and field in ("start", "end", "date") and not (about.dates or about.times):
@@ -146,6 +144,34 @@ def _checked_by_content(columns: list[Column], contents: list[Contents]) -> list
             )
         )
     return _split_starts(checked, contents)
+
+
+def _date_or_time(
+    field: str, about: Contents, columns: list[Column], contents: list[Contents], has_date: bool
+) -> tuple[str, str] | None:
+    """What a heading of when, of a week or of a period stands for by its cells, where that is another field."""
+    if field == "time" and not has_date and about.dates >= MOSTLY:
+        return "when", "its cells are dates with times"
+    if field == "when" and any(c.field == "date" and contents[c.at].dates for c in columns):
+        return _when_beside_a_date(columns, about)
+    if field in ("period", "label") and about.are_clear_times and not _says_time(columns):
+        return "time", "its cells are times"
+    if field == "week" and about.dates >= MOSTLY:
+        return "date", "its cells are dates"
+    return None
+
+
+def _when_beside_a_date(columns: list[Column], about: Contents) -> tuple[str, str]:
+    """What a column headed `When` is where another is the date: the time, or the date again; never nothing unseen."""
+    if about.dates >= MOSTLY:
+        return "date", "its cells are dates"
+    if about.times < MOSTLY and _says_time(columns):
+        return "", "its cells are neither dates nor times"
+    return "time", "another column is the date"
+
+
+def _says_time(columns: list[Column]) -> bool:
+    return any(c.field in ("time", "start") for c in columns)
 
 
 def _are_lengths(about: Contents) -> bool:

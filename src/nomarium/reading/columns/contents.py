@@ -19,6 +19,7 @@ _HALVES = frozenset(
 )
 _OPEN = frozenset(("", "tbc", "tba", "tbd", "-", "–", "—", "n/a", "none"))
 """What stands where there is no date or time, or none yet."""
+_CLEAR_TIME = re.compile(r"\d[:h]\d\d|\d\.\d\d ?[-–]|\d ?[ap]\.?m\b", re.IGNORECASE)
 MOSTLY = 0.8
 """The share of a column's cells that must read as something for the column to be taken as it."""
 MOST_DIFFERENT = 100
@@ -47,6 +48,15 @@ class Contents:
     @cached_property
     def times(self) -> float:
         return self._share_of_settled(_is_time)
+
+    @cached_property
+    def are_clear_times(self) -> bool:
+        """Whether the cells are times, and some can be nothing else: `9A` is a class and `4.10` a room too."""
+        return (
+            self.times >= MOSTLY
+            and self.numbers < MOSTLY
+            and any(_CLEAR_TIME.search(cell_text(cell)) for cell in self.different)
+        )
 
     @cached_property
     def weekdays(self) -> float:
