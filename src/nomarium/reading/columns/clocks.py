@@ -110,7 +110,7 @@ def in_its_half(cell: Cell, moment: Moment, found: ClockFound, unit: HeadingUnit
         return moment
     settled: list[Clock | None] = []
     for clock in (moment.start, moment.end):
-        half = _half(_as_typed(clock) if clock and _is_typed(cell) else clock, found, unit)
+        half = half_of(_as_typed(clock) if clock and _is_typed(cell) else clock, found, unit)
         if isinstance(half, Refusal):
             return half
         settled.append(half)
@@ -120,7 +120,8 @@ def in_its_half(cell: Cell, moment: Moment, found: ClockFound, unit: HeadingUnit
     return moment._replace(start=start, end=end)
 
 
-def _half(clock: Clock | None, found: ClockFound, unit: HeadingUnit) -> Clock | Refusal | None:
+def half_of(clock: Clock | None, found: ClockFound, unit: HeadingUnit) -> Clock | Refusal | None:
+    """A time with its half of the day settled, or why it cannot be."""
     if clock is None or clock.has_meridiem:
         return clock
     is_hour = 3600 <= clock.secs < _NOON + 3600
@@ -136,10 +137,13 @@ def _half(clock: Clock | None, found: ClockFound, unit: HeadingUnit) -> Clock | 
         return Clock(clock.secs + _NOON, True)
     if found.clock == "24":
         return Clock(clock.secs)
-    if found.clock == "mixed" or not found.is_whole:
-        message = f"{clock_text(clock.secs)} could be in the morning or in the afternoon."
-        return Refusal("clock-open", message, _REMEDY)
-    return clock
+    return half_open(clock) if found.clock == "mixed" or not found.is_whole else clock
+
+
+def half_open(clock: Clock) -> Refusal:
+    """Nothing says which half of the day is meant."""
+    message = f"{clock_text(clock.secs)} could be in the morning or in the afternoon."
+    return Refusal("clock-open", message, _REMEDY)
 
 
 def clock_told(found: ClockFound) -> list[Problem]:

@@ -70,7 +70,9 @@ def unused_times(
             what = "times" if is_timed else "days"
             message = f"The column {_called(sheet, column)} holds {what} and is none of those that say when."
             field = "time" if is_timed else "FIELD"
-            remedy = f'Say what it is with --column "{name}={field}", or leave it out with --column "{name}=".'
+            remedy = (
+                f'Say what it is with --column "{name}={field}", or leave it out with --column "{name}=".'
+            )
             found.append(
                 Problem("column-times", message, remedy, sheet.place(None, column.at, column.heading))
             )

@@ -16,8 +16,9 @@ from nomarium.reading.columns.decisions import resolve_day
 from nomarium.reading.columns.headings import match_exactly
 from nomarium.reading.columns.lexicons import lexicon_for
 from nomarium.reading.layouts.drawn import DrawnEntry, date_part, decide_days, events_of, merged_from
-from nomarium.reading.layouts.grid import Line, forward, slot_ends, time_of, title_and_place
+from nomarium.reading.layouts.grid import title_and_place
 from nomarium.reading.layouts.layout import NotRead, Reading, Top, not_read
+from nomarium.reading.layouts.slots import Line, forward, later, slot_ends, time_of
 from nomarium.reading.rows.lone import date_within
 from nomarium.reading.rows.titles import is_no_title
 from nomarium.reading.rows.when import NOTHING
@@ -52,7 +53,8 @@ def look(top: Top) -> Reading | NotRead:
         return NotRead(top.sheet, "day-unnamed", "nothing says which day it is", day)
     date, where = day
     sheet = top.sheet
-    entries, idle = _entries(sheet, drawing, date)
+    lines, moved = _lines(top, drawing)
+    entries, idle = _entries(sheet, drawing, date, lines)
     told = [
         note(
             "layout-day",
@@ -61,7 +63,6 @@ def look(top: Top) -> Reading | NotRead:
     ]
     if idle:
         told.append(note("slots-idle", f"Slots in which nothing happens (a dash, “free” …): {idle}."))
-    moved = _moved(drawing)
     if moved:
         told.append(
             note("grid-forward", f"Times without am or pm run forward: {', '.join(moved)} in the afternoon.")
@@ -100,13 +101,12 @@ def _slot(row: Row) -> object:
     return time_of(row[1][0]) if row[1] else NOTHING
 
 
-def _lines(drawing: _Drawing) -> list[Line]:
-    return [Line(number, row[0], time_of(row[0])) for number, row in drawing.slots]
-
-
-def _moved(drawing: _Drawing) -> list[str]:
-    lines = _lines(drawing)
-    return [cell_text(now.heading) for was, now in zip(lines, forward(lines), strict=True) if was != now]
+def _lines(top: Top, drawing: _Drawing) -> tuple[list[Line], list[str]]:
+    """The slots in their half of the day, and the headings of those that are later than they are written."""
+    lines = [Line(number, row[0], time_of(row[0])) for number, row in drawing.slots]
+    above = " ".join(cell_text(cell) for _, row in drawing.above for cell in row)
+    settled = forward(lines, top.options.clock, f"{top.sheet.name} {above}")
+    return settled, later(lines, settled)
 
 
 def _day(top: Top, drawing: _Drawing) -> tuple[dt.date, str] | Problem:
@@ -131,9 +131,10 @@ def _day(top: Top, drawing: _Drawing) -> tuple[dt.date, str] | Problem:
     return Problem("day-unknown", message, "Say which: --set date=2027-04-12.", top.sheet.place())
 
 
-def _entries(sheet: Sheet, drawing: _Drawing, date: dt.date) -> tuple[list[DrawnEntry | Problem], int]:
+def _entries(
+    sheet: Sheet, drawing: _Drawing, date: dt.date, lines: list[Line]
+) -> tuple[list[DrawnEntry | Problem], int]:
     """The entries of the slots, and how many slots say that nothing happens."""
-    lines = forward(_lines(drawing))
     ends = slot_ends([line.time for line in lines])
     merged = merged_from(sheet)
     headings = {n: cell_text(drawing.head[1][n]) for n in drawing.across}

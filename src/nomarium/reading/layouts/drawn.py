@@ -13,11 +13,14 @@ from nomarium.model.problem import Problem, note
 from nomarium.model.refusal import Refusal
 from nomarium.reading.cells.memo import FieldValue, fault_of, value_memo
 from nomarium.reading.cells.times import Times, read_times
+from nomarium.reading.columns.clocks import ClockFound, clock_from, clock_told, half_of
 from nomarium.reading.columns.column import Column
 from nomarium.reading.columns.decisions import Decisions
 from nomarium.reading.columns.evidence import decide
+from nomarium.reading.columns.headings import NO_UNIT
 from nomarium.reading.columns.lexicons import lexicon_for
 from nomarium.reading.options import ReadingOptions
+from nomarium.reading.rows.titles import is_no_title
 from nomarium.reading.rows.when import NOTES, NOTHING, Blame, Part, Said, settle
 from nomarium.reckoning.zones import zone_named
 from nomarium.sheets.sheet import Area, Sheet
@@ -99,19 +102,27 @@ def events_of(
     defaults = _defaults(options)
     ledger = account.ledger
     ledger.unit = "entries"
+    found = _clock(entries, options)
+    for told in clock_told(found):
+        account.count(told.at(sheet.place()))
     for entry in entries:
         ledger.read += 1
         if isinstance(entry, Problem):
             _reject(account, entry)
             continue
         place = sheet.place(entry.row, entry.column)
+        if is_no_title(entry.text):
+            account.note_row(entry.row, entry.text)
+            account.count(note("slots-idle", f"“{entry.text}” is no event: nothing happens there.").at(place))
+            continue
         fault = fault_of(entry.text)
-        if fault or entry.date.refusal or entry.time.refusal:
-            refusal = fault or entry.date.refusal or entry.time.refusal
+        time = _in_its_half(entry.time, found)
+        if fault or entry.date.refusal or time.refusal:
+            refusal = fault or entry.date.refusal or time.refusal
             assert refusal is not None
             _reject(account, refusal.problem(place, entry.cell or entry.text))
             continue
-        row = Said(date=entry.date, time=entry.time, zone_name=options.zone, zone=zone)
+        row = Said(date=entry.date, time=time, zone_name=options.zone, zone=zone)
         when = settle(row, options.length_secs)
         if isinstance(when, Blame):
             _reject(account, when.refusal.problem(place, entry.cell or entry.text))
@@ -131,6 +142,29 @@ def events_of(
             given["categories"] = (*entry.categories, *given.get("categories", ()))
         details = Details(**given) if given else NO_DETAILS
         yield Event(entry.text, when.start, when.end, when.zone, location, description, details, entry.row)
+
+
+def _clock(entries: Sequence[DrawnEntry | Problem], options: ReadingOptions) -> ClockFound:
+    """How the times in the cells are read that say neither am nor pm."""
+    if options.clock:
+        return ClockFound(options.clock, "as asked")
+    return clock_from(
+        (clock, entry.cell or entry.text)
+        for entry in entries
+        if isinstance(entry, DrawnEntry)
+        for clock in (entry.time.start, entry.time.end)
+        if clock is not None
+    )
+
+
+def _in_its_half(time: Part, found: ClockFound) -> Part:
+    halves = []
+    for clock in (time.start, time.end):
+        half = half_of(clock, found, NO_UNIT)
+        if isinstance(half, Refusal):
+            return time._replace(refusal=half)
+        halves.append(half)
+    return time._replace(start=halves[0], end=halves[1]) if time.start or time.end else time
 
 
 def _defaults(options: ReadingOptions) -> dict[str, FieldValue]:

@@ -2,10 +2,8 @@
 
 import datetime as dt
 import re
-from collections import Counter
 from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
-from itertools import pairwise
 
 from nomarium.model.account import Account
 from nomarium.model.cell import Cell
@@ -13,7 +11,7 @@ from nomarium.model.event import Event
 from nomarium.model.problem import Problem, note
 from nomarium.model.refusal import Refusal
 from nomarium.reading.cells.moments import read_moment
-from nomarium.reading.cells.times import DAY_SECS, Clock, Times, read_times
+from nomarium.reading.cells.times import DAY_SECS
 from nomarium.reading.cells.words import Lexicon
 from nomarium.reading.columns.decisions import Decisions, resolve_day
 from nomarium.reading.columns.head import looks_like_date
@@ -26,6 +24,7 @@ from nomarium.reading.layouts.drawn import (
     merged_from,
 )
 from nomarium.reading.layouts.layout import NotRead, Reading, Top, not_read
+from nomarium.reading.layouts.slots import Line, forward, later, slot_ends, time_of
 from nomarium.reading.layouts.weekdays import dated_weekdays
 from nomarium.reading.options import ReadingOptions
 from nomarium.reading.rows.when import NOTHING, Part
@@ -35,16 +34,6 @@ _NOON = DAY_SECS // 2
 _PLACE_IN_BRACKETS = re.compile(
     r"(?i)(?P<title>.*\S)\s*\((?P<place>(?:room|rm|lab|hall|raum|saal|salle|aula|sala|lokaal|zaal)\b\.?[^()]*)\)"
 )
-
-
-@dataclass(frozen=True)
-class Line:
-    """A row or a column of the grid: what its heading says."""
-
-    index: int
-    """Row number, or 0-based column within the rows."""
-    heading: Cell
-    time: Part = NOTHING
 
 
 @dataclass(frozen=True)
@@ -79,10 +68,11 @@ def read_grid(sheet: Sheet, options: ReadingOptions) -> Reading | NotRead:
         return not_read(sheet, "no-grid", "it is no grid", "grid-none", message, remedy)
     days = decide_days(sheet, _day_cells(blocks), options)
     entries: list[DrawnEntry | Problem] = []
-    grids = [_Grid(sheet, block, days, lexicon) for block in blocks]
+    title_rows = [(number, row) for number, row in rows if number < blocks[0].header_row]
+    above = " ".join([sheet.name or "", *(cell_text(cell) for _, row in title_rows for cell in row)])
+    grids = [_Grid(sheet, block, days, lexicon, options.clock, above) for block in blocks]
     for grid in grids:
         entries += grid.entries()
-    title_rows = [(number, row) for number, row in rows if number < blocks[0].header_row]
     kind = "dates across, times down" if blocks[0].dates_across else "times across, dates down"
     told = note("layout-grid", f"Read as a grid: {kind}; a slot without an end lasts until the next begins.")
     notes = [told.at(sheet.place()), *(one for grid in grids for one in grid.told())]
@@ -159,20 +149,6 @@ def are_only_numbers(cells: Sequence[Cell]) -> bool:
     return bool(numbers) and all(map(str.isdigit, numbers)) and int(numbers[0]) < 7 and len(numbers[0]) < 2
 
 
-def time_of(cell: Cell) -> Part:
-    """What a heading says about the time, or NOTHING when it says none."""
-    if isinstance(cell, (dt.time, dt.timedelta)) or (isinstance(cell, float) and 0 < cell < 1):
-        moment = read_moment(cell, "time", Lexicon({}, {}))
-        return NOTHING if isinstance(moment, Refusal) else Part(start=moment.start)
-    if isinstance(cell, (float, int, dt.date)):
-        return NOTHING
-    text = cell_text(cell)
-    times = read_times(text) if any(map(str.isdigit, text)) or text.isalpha() or " " in text else None
-    if not isinstance(times, Times) or times.is_unknown:
-        return NOTHING
-    return Part(start=times.start, end=times.end, is_all_day=times.is_all_day)
-
-
 def _day_cells(blocks: Sequence[_Block]) -> list[tuple[int, Cell]]:
     cells: list[tuple[int, Cell]] = []
     for block in blocks:
@@ -189,7 +165,9 @@ def _day_cells(blocks: Sequence[_Block]) -> list[tuple[int, Cell]]:
 class _Grid:
     """One block of a sheet, cell by cell."""
 
-    def __init__(self, sheet: Sheet, block: _Block, days: Decisions, lexicon: Lexicon) -> None:
+    def __init__(
+        self, sheet: Sheet, block: _Block, days: Decisions, lexicon: Lexicon, clock: str, above: str
+    ) -> None:
         self.sheet = sheet
         self.block = block
         self.days = days
@@ -200,9 +178,8 @@ class _Grid:
         """Rows without a label of their own."""
         across = [Line(n, cell, time_of(cell)) for n, cell in block.across]
         down = [Line(n, label, time_of(label)) for n, label in self._labels()]
-        self.across, self.down = forward(across), forward(down)
-        pairs = zip((*across, *down), (*self.across, *self.down), strict=True)
-        self.moved = [cell_text(now.heading) for was, now in pairs if was != now]
+        self.across, self.down = forward(across, clock, above), forward(down, clock, above)
+        self.moved = later((*across, *down), (*self.across, *self.down))
         slots = [line.time for line in (self.down if block.dates_across else self.across)]
         self.ends = slot_ends(slots)
 
@@ -316,50 +293,6 @@ class _Grid:
         lines = self.down if self.block.dates_across else self.across
         end = self.ends[lines.index(last)]
         return first.time._replace(end=end)
-
-
-def forward(lines: list[Line]) -> list[Line]:
-    """Slots run forward through the day: `1:30` under `12:30` is in the afternoon, and so is what follows."""
-    found: list[Line] = []
-    before = 0
-    for line in lines:
-        start, end = line.time.start, line.time.end
-        if start is None:
-            found.append(line)
-            continue
-        # a workbook holds a typed 1:30 as a time of its own, and knows nothing of am and pm either
-        is_open = not start.has_meridiem or isinstance(line.heading, dt.time)
-        if is_open and (start.secs < 7 * 3600 or before >= _NOON):
-            start = _after(before, start)
-        if end is not None and not end.has_meridiem:
-            end = _after(start.secs, end)
-        before = start.secs
-        found.append(Line(line.index, line.heading, line.time._replace(start=start, end=end)))
-    return found
-
-
-def _after(before: int, clock: Clock) -> Clock:
-    """A time of the 12-hour clock in its afternoon, where only that is after another; any other as it stands."""
-    is_early = 3600 <= clock.secs < _NOON and clock.secs < before < clock.secs + _NOON
-    return Clock(clock.secs + _NOON, True) if is_early else clock
-
-
-def slot_ends(slots: Sequence[Part]) -> list[Clock | None]:
-    """When each slot ends: as it says, else where the next begins, but no later than the usual step."""
-    starts = [slot.start.secs for slot in slots if slot.start]
-    steps = Counter(b - a for a, b in pairwise(starts) if b > a)
-    usual = steps.most_common(1)[0][0] if steps else None
-    ends: list[Clock | None] = []
-    for at, slot in enumerate(slots):
-        if slot.end or not slot.start:
-            ends.append(slot.end)
-            continue
-        after = (later.start.secs for later in slots[at + 1 :] if later.start)
-        following = next((secs for secs in after if secs > slot.start.secs), None)
-        limit = slot.start.secs + usual if usual else None
-        known = [secs for secs in (following, limit) if secs is not None and secs > slot.start.secs]
-        ends.append(Clock(min(*known, DAY_SECS), True) if known else None)
-    return ends
 
 
 def title_and_place(text: str) -> tuple[str, str]:

@@ -13,9 +13,9 @@ from nomarium.reading.cells.words import Lexicon, fold
 from nomarium.reading.columns.headings import match_exactly
 from nomarium.reading.layouts.codes import is_idle
 from nomarium.reading.layouts.drawn import DrawnEntry, date_part, events_of
-from nomarium.reading.layouts.grid import time_of
 from nomarium.reading.layouts.layout import NotRead, Reading, Top, not_read
 from nomarium.reading.layouts.monthheads import Month, month_head, with_years
+from nomarium.reading.layouts.slots import time_of
 from nomarium.reading.rows.when import NOTHING, Part
 from nomarium.sheets.sheet import Row, cell_text, is_blank
 

@@ -22,11 +22,12 @@ from nomarium.reading.layouts.codes import (
     key_in,
 )
 from nomarium.reading.layouts.drawn import DrawnEntry, date_part, events_of, time_and_text
-from nomarium.reading.layouts.grid import read_grid, time_of
+from nomarium.reading.layouts.grid import read_grid
 from nomarium.reading.layouts.layout import NotRead, Reading, Top, not_read
 from nomarium.reading.layouts.rosteracross import across, with_dates
 from nomarium.reading.layouts.rosterdown import down
 from nomarium.reading.layouts.rosterslots import Drawing, Slot
+from nomarium.reading.layouts.slots import time_of
 from nomarium.reading.rows.when import NOTHING, Part
 from nomarium.sheets.sheet import Sheet, cell_text
 

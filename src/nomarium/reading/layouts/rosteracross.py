@@ -11,7 +11,6 @@ from nomarium.reading.cells.words import fold
 from nomarium.reading.columns.headings import match_exactly
 from nomarium.reading.layouts.codes import are_figures, is_code, said_of
 from nomarium.reading.layouts.drawn import merged_from
-from nomarium.reading.layouts.grid import time_of
 from nomarium.reading.layouts.headdates import (
     Days,
     Headed,
@@ -25,6 +24,7 @@ from nomarium.reading.layouts.headdates import (
 from nomarium.reading.layouts.layout import Top
 from nomarium.reading.layouts.monthheads import month_head, with_years
 from nomarium.reading.layouts.rosterslots import Drawing, Slot
+from nomarium.reading.layouts.slots import time_of
 from nomarium.reading.rows.when import NOTHING, Part
 from nomarium.sheets.sheet import Row, Sheet, cell_text, is_blank
 

@@ -10,11 +10,11 @@ from nomarium.reading.cells.words import fold
 from nomarium.reading.columns.head import looks_like_date
 from nomarium.reading.columns.headings import match_exactly, unit_of
 from nomarium.reading.layouts.codes import hours_in, is_code, is_idle, said_of
-from nomarium.reading.layouts.grid import time_of
 from nomarium.reading.layouts.headdates import Days, heads_dates, settled_dates
 from nomarium.reading.layouts.layout import Top
 from nomarium.reading.layouts.rosteracross import unused_told
 from nomarium.reading.layouts.rosterslots import Drawing, Slot
+from nomarium.reading.layouts.slots import time_of
 from nomarium.reading.rows.when import NOTHING, Part
 from nomarium.sheets.sheet import Row, cell_text, is_blank
 

@@ -1,0 +1,163 @@
+"""The slots of a drawing: what headings that say a time mean together, one after the other through the day."""
+
+import datetime as dt
+from collections import Counter
+from collections.abc import Sequence
+from dataclasses import dataclass, replace
+from itertools import pairwise
+
+from nomarium.model.cell import Cell
+from nomarium.model.refusal import Refusal
+from nomarium.reading.cells.moments import read_moment
+from nomarium.reading.cells.times import DAY_SECS, Clock, Times, read_times
+from nomarium.reading.cells.words import Lexicon, fold
+from nomarium.reading.columns.clocks import clock_from, half_open
+from nomarium.reading.rows.when import NOTHING, Part
+from nomarium.sheets.sheet import cell_text
+
+_NOON, _MORNING = DAY_SECS // 2, 7 * 3600
+_LATE_WORDS = (
+    "pm",
+    "afternoon",
+    "evening",
+    "night",
+    "soir",
+    "apres-midi",
+    "abend",
+    "nachmittag",
+    "tarde",
+    "noche",
+    "avond",
+)
+
+
+@dataclass(frozen=True)
+class Line:
+    """A row or a column of the grid: what its heading says."""
+
+    index: int
+    """Row number, or 0-based column within the rows."""
+    heading: Cell
+    time: Part = NOTHING
+
+
+def time_of(cell: Cell) -> Part:
+    """What a heading says about the time, or NOTHING when it says none."""
+    if isinstance(cell, (dt.time, dt.timedelta)) or (isinstance(cell, float) and 0 < cell < 1):
+        moment = read_moment(cell, "time", Lexicon({}, {}))
+        return NOTHING if isinstance(moment, Refusal) else Part(start=moment.start)
+    if isinstance(cell, (float, int, dt.date)):
+        return NOTHING
+    text = cell_text(cell)
+    times = read_times(text) if any(map(str.isdigit, text)) or text.isalpha() or " " in text else None
+    if not isinstance(times, Times) or times.is_unknown:
+        return NOTHING
+    return Part(start=times.start, end=times.end, is_all_day=times.is_all_day)
+
+
+def forward(lines: Sequence[Line], asked: str = "", above: str = "") -> list[Line]:
+    """The slots with their half of the day settled: they run forward through it.
+
+    A day that begins at `4.00`, without am or pm, begins in the afternoon when it is over before seven, or when `asked`
+    (`--clock`) or a word of the texts `above` says so. Where it could go on into the morning or into the evening, each
+    open slot is refused.
+    """
+    morning = _run(lines)
+    first = next((line for line in lines if line.time.start), None)
+    if first is None or not _is_open(first):
+        return morning
+    heard = [
+        (clock, cell_text(line.heading))
+        for line in lines
+        for clock in line.time[2:4]
+        if isinstance(clock, Clock)
+    ]
+    if asked == "24" or (not asked and clock_from(heard).clock == "24"):
+        return morning
+    afternoon = _run([replace(line, time=_later(line.time)) if line is first else line for line in lines])
+    starts = [line.time.start.secs for line in afternoon if line.time.start]
+    if asked == "12":
+        return afternoon
+    if any(b < a for a, b in pairwise(starts)):
+        return [_settled(line) for line in morning]
+    is_said = any(word in _LATE_WORDS for word in fold(above).replace("'", " ").split())
+    if is_said or all(line.time.start.secs < _MORNING for line in morning if line.time.start):
+        return afternoon
+    return [_refused(line) if _is_open(line) else line for line in lines]
+
+
+def later(lines: Sequence[Line], settled: Sequence[Line]) -> list[str]:
+    """The headings of slots that are later in the day than they are written."""
+    pairs = zip(lines, settled, strict=True)
+    return [cell_text(now.heading) for was, now in pairs if _clock_secs(was) != _clock_secs(now)]
+
+
+def _clock_secs(line: Line) -> list[int]:
+    return [clock.secs for clock in (line.time.start, line.time.end) if clock]
+
+
+def _is_open(line: Line) -> bool:
+    """Whether a slot begins between 1:00 and 6:59, and nothing in its heading says in which half of the day."""
+    start = line.time.start
+    if start is None or start.has_meridiem:
+        return False
+    return start.is_doubtful or (isinstance(line.heading, dt.time) and 3600 <= start.secs < _MORNING)
+
+
+def _later(time: Part) -> Part:
+    assert time.start is not None
+    return time._replace(start=Clock(time.start.secs + _NOON, True))
+
+
+def _settled(line: Line) -> Line:
+    start = line.time.start
+    return replace(line, time=line.time._replace(start=start._replace(is_doubtful=False))) if start else line
+
+
+def _refused(line: Line) -> Line:
+    assert line.time.start is not None
+    return replace(line, time=line.time._replace(refusal=half_open(line.time.start)))
+
+
+def _run(lines: Sequence[Line]) -> list[Line]:
+    """Each slot after the one before: `1:30` under `12:30` is in the afternoon, and so is what follows."""
+    found: list[Line] = []
+    before = 0
+    for line in lines:
+        start, end = line.time.start, line.time.end
+        if start is None:
+            found.append(line)
+            continue
+        # a workbook holds a typed 1:30 as a time of its own, and knows nothing of am and pm either
+        is_open = not start.has_meridiem or isinstance(line.heading, dt.time)
+        if is_open and (start.secs < _MORNING or before >= _NOON):
+            start = _after(before, start)
+        if end is not None and not end.has_meridiem:
+            end = _after(start.secs, end)
+        before = start.secs
+        found.append(Line(line.index, line.heading, line.time._replace(start=start, end=end)))
+    return found
+
+
+def _after(before: int, clock: Clock) -> Clock:
+    """A time of the 12-hour clock in its afternoon, where only that is after another; any other as it stands."""
+    is_early = 3600 <= clock.secs < _NOON and clock.secs < before < clock.secs + _NOON
+    return Clock(clock.secs + _NOON, True) if is_early else clock
+
+
+def slot_ends(slots: Sequence[Part]) -> list[Clock | None]:
+    """When each slot ends: as it says, else where the next begins, but no later than the usual step."""
+    starts = [slot.start.secs for slot in slots if slot.start]
+    steps = Counter(b - a for a, b in pairwise(starts) if b > a)
+    usual = steps.most_common(1)[0][0] if steps else None
+    ends: list[Clock | None] = []
+    for at, slot in enumerate(slots):
+        if slot.end or not slot.start:
+            ends.append(slot.end)
+            continue
+        after = (later.start.secs for later in slots[at + 1 :] if later.start)
+        following = next((secs for secs in after if secs > slot.start.secs), None)
+        limit = slot.start.secs + usual if usual else None
+        known = [secs for secs in (following, limit) if secs is not None and secs > slot.start.secs]
+        ends.append(Clock(min(*known, DAY_SECS), True) if known else None)
+    return ends
