@@ -115,12 +115,16 @@ class Contents:
         return sum(map(test, sample)) / len(sample) if sample else 0.0
 
     def _share_of_settled(self, test: Callable[[Cell], bool]) -> float:
-        """The same of the cells that are no “TBC” and no dash, where there are others."""
+        """The same of the cells that are no “TBC” and no dash, where these are not the most."""
         sample = self.different[:MOST_DIFFERENT]
         settled = [
             cell for cell in sample if not (isinstance(cell, str) and cell.strip(" .?").casefold() in _OPEN)
         ]
-        return sum(map(test, settled)) / len(settled) if settled else self._share(test)
+        return (
+            sum(map(test, settled)) / len(settled)
+            if len(settled) * 2 >= len(sample) > 0
+            else self._share(test)
+        )
 
     def _is_weekday(self, cell: Cell) -> bool:
         return isinstance(cell, str) and fold(cell).strip() in self._lexicon.weekdays

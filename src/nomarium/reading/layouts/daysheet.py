@@ -24,7 +24,9 @@ from nomarium.reading.rows.titles import is_no_title
 from nomarium.reading.rows.when import NOTHING
 from nomarium.sheets.sheet import Row, Sheet, cell_text, is_blank
 
-_PERSON = re.compile(r"(?i)(?:mr|mrs|ms|miss|mx|dr|prof|mme|mlle|m|herr|frau|sr|sra|dhr|mevr)\.?\s+\S.*")
+_PERSON = re.compile(
+    r"(?i:mr|mrs|ms|miss|mx|dr|prof|mme|mlle|m|herr|frau|sr|sra|dhr|mevr)\.?\s+\S.*|(?:[A-Z]\.\s?)+[A-Z][^\W\d]+(?:-[A-Z]\w+)?"
+)
 _NOTHING = frozenset("off free closed break pause frei libre".split())
 """What stands in a slot in which nothing can be booked."""
 
