@@ -81,7 +81,7 @@ REFUSED = {
     "weekdays and no week": ("Time,Monday,Tuesday\n9:00,A,B", ["--day-one", "part of a plan"]),
     "a week whose figures can be read two ways": ("Week of 6/9/26,,\nTime,Mon,Tue\n9:00,A,B", ["--day-one"]),
     "a date that is not the first weekday": ("9 September 2026,,\nTime,Mon,Tue\n9:00,A,B", ["--day-one"]),
-    "one date alone above a table": ("7 September 2026,\nTime,Event\n9:00,A\n10:00,B", ["--set date="]),
+    "one date alone above a table without times": ("7 September 2026,\nWho,Event\nQuill,A\nFenn,B", ["--set date="]),
     "a section's weekday is wrong": ("Time,Event\nTuesday 7 September 2026,\n9:00,A\nTuesday 8 September 2026,\n9:00,B", ["row 3", "a Monday, not a Tuesday"]),
     "sections without a year": ("Time,Event\n7 Sept,\n9:00,A\n8 Sept,\n9:00,B", ["row 3", "no year", "--school-year"]),
 }  # fmt: skip

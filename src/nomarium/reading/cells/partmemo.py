@@ -56,7 +56,7 @@ def part_memo(
 
     def plain(cell: Cell) -> Part | None:
         day = plain_date(cell)
-        if decisions.is_swapped or unit.week:
+        if decisions.is_swapped or unit.week or unit.times:
             return None
         if day is None or (zone and day in change_dates(zone, day.year)):
             return None  # the times of a change's date need looking at, one by one
@@ -89,6 +89,9 @@ def part_memo(
         part = _part(moment, decisions, None if unit.week else weekday)
         if part.first and part.last is None and (unit.week or "week-span" in part.notes):
             part = _of_week(part, weekday, unit.week == "ends")
+        if unit.times and part.first and part.last is None and part.plain_day:
+            start, end = unit.times[:2]
+            return part._replace(start=start, end=end, plain_day=None, notes=(*part.notes, "heading-time"))
         if part.plain_day and zone and part.plain_day in change_dates(zone, part.plain_day.year):
             part = part._replace(plain_day=None)
         if drops_midnight and part.start and part.start.secs == 0:

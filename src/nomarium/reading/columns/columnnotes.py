@@ -37,6 +37,8 @@ def column_notes(
             )
             remedy = f'To leave it out: --column "{column.heading}=".'
             notes.append(note("milestones", message, remedy).at(sheet.place(None, column.at, column.heading)))
+        elif sheet.dates_above and column is columns[-1] and not column.heading:
+            continue  # made of the dates above the rows, which are told
         elif column.how == "content" or "is like" in column.evidence:
             message = f"Read as the {column.field}: {column.evidence}."
             remedy = f'If it is not, say so with --column "{column.heading or _letter(sheet, column)}=FIELD".'

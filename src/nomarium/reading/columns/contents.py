@@ -20,6 +20,8 @@ _HALVES = frozenset(
 _OPEN = frozenset(("", "tbc", "tba", "tbd", "-", "–", "—", "n/a", "none"))
 """What stands where there is no date or time, or none yet."""
 _CLEAR_TIME = re.compile(r"\d[:h]\d\d|\d\.\d\d ?[-–]|\d ?[ap]\.?m\b", re.IGNORECASE)
+_DOTTED = re.compile(r"\s*\d{1,2}\.\d\d(?:\s?[-–]\s?\d{1,2}\.\d\d)?\s*")
+_PAIRS = re.compile(r"(\d+)\.(\d+)")
 MOSTLY = 0.8
 """The share of a column's cells that must read as something for the column to be taken as it."""
 MOST_DIFFERENT = 100
@@ -40,10 +42,19 @@ class Contents:
 
     @cached_property
     def dates(self) -> float:
-        """The share of cells that are dates, of those that do not say that there is none yet."""
-        return self._share_of_settled(
-            lambda cell: looks_like_date(cell, self._lexicon) or begins_week(cell, self._lexicon)
-        )
+        """The share of cells that are dates, of those that do not say that there is none yet. Cells such as `4.10` or
+        `4.10-4.20` are times, unless one of them can be none."""
+        dotted = [
+            match for cell in self.different if isinstance(cell, str) and (match := _DOTTED.fullmatch(cell))
+        ]
+        are_times = all(int(h) < 24 and int(m) < 60 for match in dotted for h, m in _PAIRS.findall(match[0]))
+
+        def is_date(cell: Cell) -> bool:
+            if are_times and isinstance(cell, str) and _DOTTED.fullmatch(cell):
+                return False
+            return looks_like_date(cell, self._lexicon) or begins_week(cell, self._lexicon)
+
+        return self._share_of_settled(is_date)
 
     @cached_property
     def times(self) -> float:

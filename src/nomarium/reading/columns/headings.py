@@ -8,6 +8,7 @@ from types import MappingProxyType
 from typing import Final, Literal, NamedTuple
 
 from nomarium.model.wording import nearest
+from nomarium.reading.cells.times import Times, read_times
 from nomarium.reading.cells.weeks import heads_weeks
 from nomarium.reading.cells.words import fold
 from nomarium.reading.options import Order
@@ -49,11 +50,14 @@ class HeadingUnit(NamedTuple):
     is_utc: bool = False
     week: Literal["", "begins", "ends"] = ""
     """Whether the dates under it begin weeks, or end them."""
+    times: Times | None = None
+    """When the day of each date begins, `Due (11.59pm)`."""
 
 
 NO_UNIT = HeadingUnit()
 
 _BRACKETS = r"[(\[{]([^)\]}]*)[)\]}]"
+_TIME_IN_HEADING = r"(?i)(?:\d{1,2}(?:[:.h]\d\d)?\s?(?:[ap]\.?m\.?)?\s?[-–]\s?)?\d{1,2}(?:[:.h]\d\d(?:\s?[ap]\.?m\b\.?)?|\s?[ap]\.?m\b\.?)(?![\d./-])|\bnoon\b"
 _LENGTH_UNITS = {"min": 60, "mins": 60, "minutes": 60, "m": 60, "minuten": 60, "h": 3600, "hr": 3600,
                  "hrs": 3600, "hours": 3600, "heures": 3600, "stunden": 3600, "days": 86_400}  # fmt: skip
 _BARE_LENGTHS = {"minutes": 60, "mins": 60, "minuten": 60, "hours": 3600, "hrs": 3600, "stunden": 3600, "heures": 3600, "days": 86_400,
@@ -164,9 +168,19 @@ def unit_of(heading: str) -> HeadingUnit:
             length = secs
     words = set(re.sub(r"[^a-z ]", "", fold(heading)).split())
     halves = [half for half in ("am", "pm") if half in words]
+    half = halves[0] if len(halves) == 1 else ""
     return HeadingUnit(
-        order, length, halves[0] if len(halves) == 1 else "", bool(words & {"utc", "gmt"}), heads_weeks(bare)
+        order, length, half, bool(words & {"utc", "gmt"}), heads_weeks(bare), _times_in(heading)
     )
+
+
+def _times_in(heading: str) -> Times | None:
+    """The time that a heading says beside its word, in brackets or after it."""
+    if not any(map(str.isdigit, heading)) and "noon" not in heading:
+        return None
+    match = re.search(_TIME_IN_HEADING, heading)
+    times = read_times(match[0].strip()) if match else None
+    return times if isinstance(times, Times) and times.start else None
 
 
 def _in_english(letters: str) -> str:

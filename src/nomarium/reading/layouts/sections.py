@@ -1,16 +1,17 @@
 """Lists whose dates stand in rows of their own, above the rows that they date."""
 
+import re
 from collections import Counter
 from collections.abc import Iterator, Sequence
 
 from nomarium.model.cell import Cell
 from nomarium.model.problem import note
-from nomarium.reading.cells.words import Lexicon
+from nomarium.reading.cells.words import Lexicon, fold
 from nomarium.reading.columns.head import looks_like_date
-from nomarium.reading.columns.headings import match_exactly
+from nomarium.reading.columns.headings import match_exactly, match_heading
 from nomarium.reading.layouts.eventlist import list_in
 from nomarium.reading.layouts.layout import NotRead, Reading, Top, not_read
-from nomarium.reading.rows.lone import date_within
+from nomarium.reading.rows.lone import date_within, keeps_books
 from nomarium.sheets.sheet import Row, Sheet, cell_text, is_blank
 
 
@@ -29,10 +30,10 @@ def look(top: Top) -> Reading | NotRead:
 
 def _dated_by_sections(top: Top, lexicon: Lexicon, head: int | None) -> Sheet | None:
     """The sheet with one more column, right of all others, that holds the date of each row's section; None when
-    fewer than two rows hold a date and nothing else. `head`: the row of the headings, if it stands under titles."""
+    no rows hold a date and nothing else, or one that is not the day of the whole table. `head`: the row of the headings, if it stands under titles."""
     sheet, rows_at_top = top.sheet, top.rows
     titles = [(number, at) for number, row in rows_at_top if (at := _title_at(row, lexicon)) is not None]
-    if len(titles) < 2:
+    if len(titles) < 2 and not (titles and _heads_a_day(rows_at_top, titles[0], lexicon)):
         return None
     (first_number, title_at), lengths = titles[0], Counter(len(row) for _, row in rows_at_top)
     width = max((length for length, count in lengths.items() if count > 1), default=max(lengths))
@@ -54,8 +55,36 @@ def _dated_by_sections(top: Top, lexicon: Lexicon, head: int | None) -> Sheet | 
 
     text = cell_text(next(row for number, row in rows_at_top if number == first_number)[title_at])
     message = f"Rows that hold a date alone date the rows below them: row {first_number} is “{text}”."
+    if len(titles) == 1:
+        message = f"The date over the table is that of its rows: row {first_number} is “{text}”."
     told = note("date-sections", message).at(sheet.place())
     return sheet._replace(read_rows=rows, notes=(*sheet.notes, told), dates_above=True)
+
+
+def _heads_a_day(rows: Sequence[Row], title: tuple[int, int], lexicon: Lexicon) -> bool:
+    """Whether one date above all rows is the day of all of them: they have times under a heading, and neither weekdays
+    nor repeats, and the title does not say that something begins or ends on it."""
+    filled = [(number, row) for number, row in rows if not is_blank(row)]
+    before = [row for number, row in filled if number < title[0]]
+    after = [row for number, row in filled if number > title[0]]
+    text = next(cell_text(row[title[1]]) for number, row in filled if number == title[0])
+    if any(len(list(filter(cell_text, row))) > 1 for row in before) or not after or not _names_a_day(text):
+        return False
+    if any(fold(cell_text(cell)).strip() in lexicon.weekdays for cell in after[0]):
+        return False
+    fields = {match.field for cell in after[0] if (match := match_heading(cell_text(cell)))}
+    return bool(fields & {"time", "start"}) and not fields & {"date", "day", "week", "repeat", "repeat-times"}
+
+
+def _names_a_day(text: str) -> bool:
+    return not keeps_books(text) and not set(re.findall(r"[^\W\d]+", fold(text))) & _EDGES
+
+
+_EDGES = frozenset(
+    "from starting starts start begins beginning until till by before after since week term commencing ends ending deadline "
+    "ab bis seit a partir jusqu desde hasta vanaf tot dal fino".split()
+)
+"""Words of a title whose date is where something begins or ends."""
 
 
 def _head_under_titles(rows: Sequence[Row], lexicon: Lexicon) -> int | None:

@@ -67,10 +67,13 @@ def forward(lines: Sequence[Line], asked: str = "", above: str = "") -> list[Lin
     if first is None or not _is_open(first):
         return morning
     heard = [
-        (clock, cell_text(line.heading))
+        (
+            Clock(clock.secs, False, clock.secs < _MORNING) if isinstance(line.heading, dt.time) else clock,
+            _text_of(line),
+        )
         for line in lines
-        for clock in line.time[2:4]
-        if isinstance(clock, Clock)
+        for clock in (line.time.start, line.time.end)
+        if clock
     ]
     if asked == "24" or (not asked and clock_from(heard).clock == "24"):
         return morning
@@ -96,10 +99,15 @@ def _clock_secs(line: Line) -> list[int]:
     return [clock.secs for clock in (line.time.start, line.time.end) if clock]
 
 
+def _text_of(line: Line) -> str:
+    """A heading as typed: a workbook's own time shows a zero in front that nobody wrote."""
+    return "" if isinstance(line.heading, dt.time) else cell_text(line.heading)
+
+
 def _is_open(line: Line) -> bool:
     """Whether a slot begins between 1:00 and 6:59, and nothing in its heading says in which half of the day."""
     start = line.time.start
-    if start is None or start.has_meridiem:
+    if start is None:
         return False
     return start.is_doubtful or (isinstance(line.heading, dt.time) and 3600 <= start.secs < _MORNING)
 

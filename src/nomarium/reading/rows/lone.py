@@ -26,7 +26,7 @@ _MOST_WORDS = 25
 def lone_event(text: str, decisions: Decisions) -> tuple[str, Part] | None:
     """The title and the days of an event that a lone text names. None when it names none: it has no date that can be
     settled, nothing but a date, or keeps the books of the table."""
-    if re.search(_BOOKKEEPING, text) or not any(map(str.isdigit, text)):
+    if keeps_books(text) or not any(map(str.isdigit, text)):
         return None
     found = date_within(text, decisions.lexicon)
     if found is None:
@@ -55,6 +55,11 @@ def event_said_alone(text: str, when: WhenReader, number: int) -> Event | None:
     if isinstance(settled, Blame):
         return None
     return Event(title, settled.start, settled.end, settled.zone, row_number=number)
+
+
+def keeps_books(text: str) -> bool:
+    """Whether a text speaks of the table itself: when it was changed, printed or is valid."""
+    return re.search(_BOOKKEEPING, text) is not None
 
 
 class DateWithin(NamedTuple):

@@ -97,6 +97,7 @@ NOTES = {
     "spans-weekly": "A weekday, a first and a last day and times are an event every week.",
     "serial-number": "A plain number among the dates is read as a spreadsheet's day number.",
     "time-skipped": "The clock change skips this local time: it is moved on by the gap.",
+    "heading-time": "The time that stands in the heading of the dates is theirs.",
     "time-repeated": "The clock change repeats this local time: the first is taken.",
     "to-utc": "A time with an offset from UTC, and no --timezone: it is written in UTC.",
 }

@@ -134,6 +134,9 @@ class WhenReader:
         default = self.reading.options.defaults.get(field, "")
         name = self.fields[index] if index >= 0 and at is None else field
         decisions = self.reading.decisions
+        unit = unit_of(self.reading.columns[index].heading) if index >= 0 else NO_UNIT
+        if unit.times and (field not in ("date", "when") or self.known & {"time", "start", "end", "all-day"}):
+            unit = unit._replace(times=None)
         return part_memo(
             name,
             index,
@@ -142,7 +145,7 @@ class WhenReader:
             default,
             weekday,
             self.reading.options.zone,
-            unit_of(self.reading.columns[index].heading) if index >= 0 else NO_UNIT,
+            unit,
         )
 
     def value(self, field: str) -> tuple[CellMemo, int]:
