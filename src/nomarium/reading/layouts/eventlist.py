@@ -292,13 +292,14 @@ def _missing(
 
 
 _LABELS = frozenset(
-    "name names staff person people employee member post duty role steward room class team crew".split()
+    "name names staff person people employee member post duty role steward room class team crew "
+    "time times hour hours slot slots session sessions period periods".split()
 )
 
 
 def _heads_a_roster(sheet: Sheet, head: TableHead) -> bool:
-    """Whether a table without headings begins with a row of dates behind a word that heads labels, `Name`: what stands
-    under it may be dates too, of hours that a spreadsheet took for them."""
+    """Whether a table without headings begins with a row of dates behind a word that heads labels, `Name` or `Time`:
+    what stands under it may be dates too, of hours that a spreadsheet took for them."""
     if head.header_rows:
         return False
     first = next((row for number, row in sheet.rows() if number == head.first_row), ())

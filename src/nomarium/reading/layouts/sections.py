@@ -95,7 +95,8 @@ def _head_under_titles(rows: Sequence[Row], lexicon: Lexicon) -> int | None:
         if is_blank(row):
             continue
         texts = tuple(cell_text(cell) for cell in row)
-        if is_under and sum(map(bool, texts)) > 1 and not any(map(str.isdigit, "".join(texts))):
+        may_head = sum(map(bool, texts)) > 1 and not any(map(str.isdigit, "".join(texts)))
+        if is_under and may_head and any(map(match_exactly, texts)):
             under.setdefault(texts, []).append(number)
         is_under = _title_at(row, lexicon) is not None
     repeated = [numbers for numbers in under.values() if len(numbers) > 1]
