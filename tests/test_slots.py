@@ -129,6 +129,10 @@ RIGHT: dict[str, tuple[str, list[str], list[str], list[str]]] = {
         "7 September 2026,\nTime,Event\n9:00,A\n10:00,B", [], ["A 2026-09-07T09:00/2026-09-07T10:00", "B 2026-09-07T10:00/2026-09-07T11:00"],
         ["The date over the table is that of its rows"],
     ),
+    "a date that is called one": (
+        "Date: Monday 7 September 2026,\nTime,Event\n2pm,A\n3pm,B", [], ["A 2026-09-07T14:00/2026-09-07T15:00", "B 2026-09-07T15:00/2026-09-07T16:00"],
+        ["The date over the table is that of its rows"],
+    ),
     "a date over the times of one day": (
         "Appointments for 7 September 2026\nTime,Family,Room\n9:00,Fenn,Loft\n9:15,Quill,Loft", ["--default-length", "15m"],
         ["Fenn 2026-09-07T09:00/2026-09-07T09:15 @ Loft", "Quill 2026-09-07T09:15/2026-09-07T09:30 @ Loft"], ["The date over the table is that of its rows"],

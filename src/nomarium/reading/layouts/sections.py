@@ -77,6 +77,7 @@ def _heads_a_day(rows: Sequence[Row], title: tuple[int, int], lexicon: Lexicon) 
 
 
 def _names_a_day(text: str) -> bool:
+    text = re.sub(r"(?i)^(?:date|datum|day|jour)\s*:", "", text)
     return not keeps_books(text) and not set(re.findall(r"[^\W\d]+", fold(text))) & _EDGES
 
 
