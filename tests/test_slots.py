@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import datetime as dt
 from pathlib import Path
+from typing import Any
 
 import pytest
 import xlsxwriter
@@ -165,11 +166,19 @@ def test_dotted_figures_are_dates_only_where_one_can_be_no_time(tmp_path: Path) 
     )
 
 
-REFUSED: dict[str, tuple[str, list[str]]] = {
+REFUSED: dict[str, tuple[Any, ...]] = {
     "an evening or a morning": (f"Parents' day {DAY}\n,Mr Quill,Ms Tern\n6.30,Fenn,Lark\n7.10,,Fenn", ["row 3", "--clock 12"]),
     "cells on both sides of noon, one of them said": (
         "Week beginning,Mon,Tue\n7 September 2026,3.45 Choir,5pm Knots", ["row 2, column B", "3:45 could be"],
     ),
+    "what happens at the times that head columns": (
+        "Sunday,8.00am,10.30am,Preacher\n6 Sept 2026,Supper,Regatta,R. Finch", ["“8.00am” is headed by a time", '--column "8.00am="'],
+        "--column", "Preacher=summary",
+    ),
+    "no title, and what could be one": (
+        "Sunday,8.00am,10.30am,Preacher\n6 Sept 2026,Supper,Regatta,R. Finch", ['--column "Preacher=summary"'],
+    ),
+    "nothing that could be a title": ("Date,High water,Height (m)\n7 Sep 2026,04:12,1.9\n8 Sep 2026,05:03,2.0", ["→ To give all of them one title"]),
     "a When of words": ("Club,When,Date\nKnots,After lunch,7 Sept 2026", ["column B “When”", "is not a time"]),
     "times among the groups": ("Club,Group,Date\nKnots,15:45-16:45,7 Sept 2026", ["“Group” holds times", '--column "Group=time"']),
     "times among the notes": ("Club,Notes,Date\nKnots,9am,7 Sept 2026", ["“Notes” holds times"]),
@@ -181,8 +190,8 @@ REFUSED: dict[str, tuple[str, list[str]]] = {
 
 @pytest.mark.parametrize("name", REFUSED)
 def test_times_that_nothing_settles_are_refused(name: str, tmp_path: Path) -> None:
-    text, says = REFUSED[name]
-    said = refused(csv_file(tmp_path, text))
+    text, says, *options = REFUSED[name]
+    said = refused(csv_file(tmp_path, text), *options)
     for part in says:
         assert part in said
 

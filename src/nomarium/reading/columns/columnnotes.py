@@ -11,6 +11,7 @@ from nomarium.reading.cells.words import Lexicon
 from nomarium.reading.columns.column import Column
 from nomarium.reading.columns.columns import is_of_record
 from nomarium.reading.columns.contents import MOSTLY, Contents
+from nomarium.reading.columns.headings import unit_of
 from nomarium.sheets.sheet import Sheet
 
 _OF_WORDS = frozenset((*FACETS, "categories", "description", "location"))
@@ -67,6 +68,14 @@ def unused_times(
         is_timed = about.are_clear_times if takes_words else about.times >= MOSTLY and about.numbers < MOSTLY
         if takes_words and not is_timed:
             continue
+        if unit_of(column.heading).times and about.texts >= MOSTLY and about.answers < MOSTLY:
+            message = (
+                f"The column {_called(sheet, column)} is headed by a time, and what happens then is not read."
+            )
+            remedy = f'Leave it out with --column "{column.heading}=", or give each event a row of its own.'
+            found.append(
+                Problem("column-times", message, remedy, sheet.place(None, column.at, column.heading))
+            )
         if is_timed or any(_names_days(cell, lexicon) for cell in about.different):
             name = column.heading or _letter(sheet, column)
             what = "times" if is_timed else "days"

@@ -281,7 +281,7 @@ def _missing(
         )
     if not fields & {"summary", "class"} and not options.title:
         message = f"No column of {sheet.title} says what each event is called (it has {there})."
-        both = [c.heading for c in columns if c.is_ignored and c.heading and c.filled][:2]
+        both = list(dict.fromkeys(_could_be(columns, ("summary",), options)))[:2]
         remedy = _column_asked(columns, "summary", options)
         if len(both) == 2:
             remedy = f'To put two into the title: --title "{{{both[0]}}}: {{{both[1]}}}". {remedy}'
@@ -321,13 +321,20 @@ def _is_planner(columns: Sequence[Column]) -> bool:
 
 def _column_asked(columns: Sequence[Column], field: str, options: ReadingOptions) -> str:
     """How to say which column has a field, by the headings of those that could have it."""
-    from nomarium.reading.columns.candidates import candidate
-
-    lexicon = lexicon_for(options)
-    wanted = ("date", "when") if field == "date" else (field,)
-    free = [c.heading for c in columns if c.is_ignored and c.heading and c.filled and c.how != "asked"
-            and not set(wanted).isdisjoint(candidate(c, lexicon).fields)]  # fmt: skip
+    free = _could_be(columns, ("date", "when") if field == "date" else (field,), options)
     if not free:
         return ""
     others = f" (or “{'”, “'.join(free[1:4])}”)" if len(free) > 1 else ""
     return f'Say which one does: --column "{free[0]}={field}"{others}. '
+
+
+def _could_be(columns: Sequence[Column], fields: Sequence[str], options: ReadingOptions) -> list[str]:
+    """The headings of the columns that nothing uses and that could be one of these fields by their cells; a heading
+    that is a time heads what happens then."""
+    from nomarium.reading.columns.candidates import candidate
+    from nomarium.reading.layouts.slots import time_of
+    from nomarium.reading.rows.when import NOTHING
+
+    lexicon = lexicon_for(options)
+    return [c.heading for c in columns if c.is_ignored and c.heading and c.filled and c.how != "asked"
+            and time_of(c.heading) is NOTHING and not set(fields).isdisjoint(candidate(c, lexicon).fields)]  # fmt: skip
