@@ -175,8 +175,8 @@ REFUSED: dict[str, tuple[Any, ...]] = {
         "Sunday,8.00am,10.30am,Preacher\n6 Sept 2026,Supper,Regatta,R. Finch", ["“8.00am” is headed by a time", '--column "8.00am="'],
         "--column", "Preacher=summary",
     ),
-    "no title, and what could be one": (
-        "Sunday,8.00am,10.30am,Preacher\n6 Sept 2026,Supper,Regatta,R. Finch", ['--column "Preacher=summary"'],
+    "and where nobody asked for them": (
+        "Sunday,8.00am,10.30am,Preacher\n6 Sept 2026,Supper,Regatta,R. Finch", ["“8.00am” is headed by a time"],
     ),
     "nothing that could be a title": ("Date,High water,Height (m)\n7 Sep 2026,04:12,1.9\n8 Sep 2026,05:03,2.0", ["→ To give all of them one title"]),
     "a When of words": ("Club,When,Date\nKnots,After lunch,7 Sept 2026", ["column B “When”", "is not a time"]),

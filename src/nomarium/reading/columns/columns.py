@@ -11,7 +11,7 @@ from nomarium.reading.columns.asked import asked_fields
 from nomarium.reading.columns.column import Column, with_rivals, without_weak_rivals
 from nomarium.reading.columns.contents import MOST_DIFFERENT, MOSTLY, Contents
 from nomarium.reading.columns.head import TableHead
-from nomarium.reading.columns.headings import DATE_FIELDS, is_placeholder, match_heading, normal
+from nomarium.reading.columns.headings import DATE_FIELDS, is_placeholder, match_heading, normal, unit_of
 from nomarium.reading.options import ReadingOptions
 from nomarium.sheets.sheet import Sheet, cell_text
 
@@ -351,11 +351,10 @@ def _may_join(heading: str) -> bool:
 
 
 def _may_be_title(heading: str) -> bool:
-    """Whether a heading leaves open that its cells are titles: “Tag”, “From” and “Mon” name something else."""
+    """Whether a heading leaves open that its cells are titles: “Tag”, “From”, “Mon” and “9:00” name something else."""
     match = match_heading(heading)
-    return (match is None or match.field in ("conference", "person")) and normal(
-        heading
-    ) not in ENGLISH.weekdays
+    is_open = match is None or match.field in ("conference", "person")
+    return is_open and normal(heading) not in ENGLISH.weekdays and unit_of(heading).times is None
 
 
 def is_of_record(heading: str) -> bool:

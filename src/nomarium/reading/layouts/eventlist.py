@@ -19,7 +19,7 @@ from nomarium.reading.columns.dateparts import find_date_parts
 from nomarium.reading.columns.decisions import Decisions, told
 from nomarium.reading.columns.evidence import decide
 from nomarium.reading.columns.head import TableHead, find_head, looks_like_date
-from nomarium.reading.columns.headings import match_heading, normal
+from nomarium.reading.columns.headings import match_heading, normal, unit_of
 from nomarium.reading.columns.lexicons import lexicon_for
 from nomarium.reading.columns.table import TableReading, data_rows, fill_down_columns, filled_rows
 from nomarium.reading.columns.titles import half_titles, title_columns, unknown_in_title
@@ -298,14 +298,16 @@ _LABELS = frozenset(
 
 
 def _heads_a_roster(sheet: Sheet, head: TableHead) -> bool:
-    """Whether a table without headings begins with a row of dates behind a word that heads labels, `Name` or `Time`:
+    """Whether a table without headings begins with a row of dates or times behind a word that heads labels, `Name` or `Time`:
     what stands under it may be dates too, of hours that a spreadsheet took for them."""
     if head.header_rows:
         return False
     first = next((row for number, row in sheet.rows() if number == head.first_row), ())
     texts = [text for cell in first if (text := cell_text(cell))]
-    dates = sum(looks_like_date(cell) for cell in first)
-    return dates > 1 and dates == len(texts) - 1 and fold(texts[0]) in _LABELS
+    if len(texts) < 3 or fold(texts[0]) not in _LABELS:
+        return False
+    others = [cell for cell in first if cell_text(cell)][1:]
+    return all(map(looks_like_date, others)) or all(unit_of(text).times for text in texts[1:])
 
 
 def _is_planner(columns: Sequence[Column]) -> bool:
