@@ -92,7 +92,7 @@ def _has_zero(text: str) -> bool:
 
 def _clocks_of(cell: Cell, moment: Moment) -> list[Clock]:
     found = [clock for clock in (moment.start, moment.end) if clock is not None]
-    return [_as_typed(clock) for clock in found] if _is_typed(cell) else found
+    return [as_typed(clock) for clock in found] if _is_typed(cell) else found
 
 
 def _is_typed(cell: Cell) -> bool:
@@ -100,7 +100,8 @@ def _is_typed(cell: Cell) -> bool:
     return isinstance(cell, (dt.time, float)) and not isinstance(cell, bool)
 
 
-def _as_typed(clock: Clock) -> Clock:
+def as_typed(clock: Clock) -> Clock:
+    """A workbook's own time as somebody typed it: it may be open which half of the day was meant."""
     return Clock(clock.secs, False, 3600 <= clock.secs < 7 * 3600)
 
 
@@ -110,7 +111,7 @@ def in_its_half(cell: Cell, moment: Moment, found: ClockFound, unit: HeadingUnit
         return moment
     settled: list[Clock | None] = []
     for clock in (moment.start, moment.end):
-        half = half_of(_as_typed(clock) if clock and _is_typed(cell) else clock, found, unit)
+        half = half_of(as_typed(clock) if clock and _is_typed(cell) else clock, found, unit)
         if isinstance(half, Refusal):
             return half
         settled.append(half)

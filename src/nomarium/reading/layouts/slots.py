@@ -11,7 +11,7 @@ from nomarium.model.refusal import Refusal
 from nomarium.reading.cells.moments import read_moment
 from nomarium.reading.cells.times import DAY_SECS, Clock, Times, read_times
 from nomarium.reading.cells.words import Lexicon, fold
-from nomarium.reading.columns.clocks import clock_from, half_open
+from nomarium.reading.columns.clocks import as_typed, clock_from, half_open
 from nomarium.reading.rows.when import NOTHING, Part
 from nomarium.sheets.sheet import cell_text
 
@@ -109,7 +109,7 @@ def _is_open(line: Line) -> bool:
     start = line.time.start
     if start is None:
         return False
-    return start.is_doubtful or (isinstance(line.heading, dt.time) and 3600 <= start.secs < _MORNING)
+    return start.is_doubtful or (isinstance(line.heading, dt.time) and as_typed(start).is_doubtful)
 
 
 def _later(time: Part) -> Part:
