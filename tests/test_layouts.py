@@ -100,6 +100,18 @@ ROSTERS = {
     "sessions with their times": (
         "Date,Session 1 (9:00-10:30),Session 2 (11:00-12:30)\n7 Sep 2026,Knots,Rigging", [], ["Knots " + hours(7, "09:00", "10:30"), "Rigging " + hours(7, "11:00", "12:30")],
     ),
+    "posts over parts of the day": (
+        "Yard duty,,,,\n,Gate,,Boats,\nDate,AM,PM,AM,PM\n7 Sep 2026,Finch,Roe,Tern,Bo", [],
+        [f"{one} {day(7)}" for one in ("Gate: Finch (AM)", "Gate: Roe (PM)", "Boats: Tern (AM)", "Boats: Bo (PM)")],
+    ),
+    "parts of the day under dates": (
+        "Post,7 Sep 2026,,8 Sep 2026,\n,AM,PM,AM,PM\nGate,Finch,Roe,,Bo", [],
+        ["Gate: Finch (AM) " + day(7), "Gate: Roe (PM) " + day(7), "Gate: Bo (PM) " + day(8)],
+    ),
+    "hours under dates": (
+        "Post,7 Sep 2026,,8 Sep 2026,\n,9-12,13-15,9-12,13-15\nGate,Finch,Roe,,Bo", [],
+        ["Gate: Finch " + hours(7, "09:00", "12:00"), "Gate: Roe " + hours(7, "13:00", "15:00"), "Gate: Bo " + hours(8, "13:00", "15:00")],
+    ),
     "places across": (
         "Date,Time,Loft 1,Shed\n7 Sep 2026,9:00-10:30,Knots,\n7 Sep 2026,11:00-12:30,,Steam", [], ["Knots " + hours(7, "09:00", "10:30") + " @ Loft 1", "Steam " + hours(7, "11:00", "12:30") + " @ Shed"],
     ),
@@ -236,6 +248,7 @@ def test_tables_on_one_sheet_and_weeks_in_lists(name: str, tmp_path: Path) -> No
 
 REFUSED = {
     "two teams that meet": ("Date,Home,Away\n5 Sep 2026,Gulls,Terns\n12 Sep 2026,Terns,Gulls", [], ["Home"]),
+    "posts that do not tell parts of the day apart": (",Gate,,Gate,\nDate,AM,PM,AM,PM\n7 Sep 2026,Finch,Roe,Tern,Bo", [], ["row 2, column D", "the row above"]),
     "a chart of scores": ("Name,7 Sep 2026,14 Sep 2026\nFinch,12,15\nRoe,8,11", [], ["dates stand across"]),
     "a budget": ("Item,Sep 2026,Oct 2026\nRope,120,90\nPaint,30,12", [], ["holds dates"]),
     "numbers of periods": (",7 Sep 2026,8 Sep 2026\n1,Sail,Rope\n2,Oars,", [], ["dates"]),

@@ -134,6 +134,11 @@ RIGHT: dict[str, tuple[str, list[str], list[str], list[str]]] = {
         "Date: Monday 7 September 2026,\nTime,Event\n2pm,A\n3pm,B", [], ["A 2026-09-07T14:00/2026-09-07T15:00", "B 2026-09-07T15:00/2026-09-07T16:00"],
         ["The date over the table is that of its rows"],
     ),
+    "a date over figures that run through the day": (
+        "Fri 13 Nov 2026,,\nSlot,Candidate,Where\n9.00,Quill,Loft\n9.40,Roe,Loft\n10.20,Finch,Loft", ["--column", "Candidate=summary"],
+        [f"{who} 2026-11-13T{start}/2026-11-13T{end} @ Loft" for who, start, end in (("Quill", "09:00", "10:00"), ("Roe", "09:40", "10:40"), ("Finch", "10:20", "11:20"))],
+        ["The date over the table is that of its rows"],
+    ),
     "a date over the times of one day": (
         "Appointments for 7 September 2026\nTime,Family,Room\n9:00,Fenn,Loft\n9:15,Quill,Loft", ["--default-length", "15m"],
         ["Fenn 2026-09-07T09:00/2026-09-07T09:15 @ Loft", "Quill 2026-09-07T09:15/2026-09-07T09:30 @ Loft"], ["The date over the table is that of its rows"],
@@ -181,6 +186,10 @@ REFUSED: dict[str, tuple[Any, ...]] = {
     "nothing that could be a title": ("Date,High water,Height (m)\n7 Sep 2026,04:12,1.9\n8 Sep 2026,05:03,2.0", ["→ To give all of them one title"]),
     "a When of words": ("Club,When,Date\nKnots,After lunch,7 Sept 2026", ["column B “When”", "is not a time"]),
     "times among the groups": ("Club,Group,Date\nKnots,15:45-16:45,7 Sept 2026", ["“Group” holds times", '--column "Group=time"']),
+    "times among breaks in a column of words": (
+        "Slot,Candidate,Where\n9.00,Quill,Loft\n9.40,Roe,Loft\nBREAK,,\n10.20,Finch,Loft", ["“Slot” holds times", '--column "Slot=time"'],
+        "--set", "date=2026-11-13", "--column", "Candidate=summary",
+    ),
     "times among the notes": ("Club,Notes,Date\nKnots,9am,7 Sept 2026", ["“Notes” holds times"]),
     "a title that says from when": ("Timetable from 7 September 2026\nTime,Family\n9:00,Fenn\n9:15,Quill", ["holds dates"]),
     "a title that keeps the books": ("Last updated 7 September 2026\nTime,Family\n9:00,Fenn\n9:15,Quill", ["holds dates"]),

@@ -65,7 +65,10 @@ def unused_times(
         ):
             continue
         about = Contents([row[column.at] if column.at < len(row) else "" for row in rows], lexicon)
-        is_timed = about.are_clear_times if takes_words else about.times >= MOSTLY and about.numbers < MOSTLY
+        if column.field == "location" and about.numbers >= MOSTLY:
+            continue  # rooms 4.10 and 4.20
+        are_times = about.are_clear_times if takes_words else about.times >= MOSTLY > about.numbers
+        is_timed = are_times or about.hold_clear_times
         if takes_words and not is_timed:
             continue
         if unit_of(column.heading).times and about.texts >= MOSTLY and about.answers < MOSTLY:

@@ -4,6 +4,7 @@ import datetime as dt
 import re
 from collections.abc import Callable, Sequence
 from functools import cached_property
+from itertools import pairwise
 
 from nomarium.model.cell import Cell
 from nomarium.model.refusal import Refusal
@@ -21,6 +22,7 @@ _OPEN = frozenset(("", "tbc", "tba", "tbd", "-", "–", "—", "n/a", "none"))
 """What stands where there is no date or time, or none yet."""
 _CLEAR_TIME = re.compile(r"\d[:h]\d\d|\d\.\d\d ?[-–]|\d ?[ap]\.?m\b", re.IGNORECASE)
 _DOTTED = re.compile(r"\s*\d{1,2}\.\d\d(?:\s?[-–]\s?\d{1,2}\.\d\d)?\s*")
+_DOTTED_TIME = re.compile(r"(?:1?\d|2[0-3])\.[0-5][05]")
 _PAIRS = re.compile(r"(\d+)\.(\d+)")
 MOSTLY = 0.8
 """The share of a column's cells that must read as something for the column to be taken as it."""
@@ -65,9 +67,32 @@ class Contents:
         """Whether the cells are times, and some can be nothing else: `9A` is a class and `4.10` a room too."""
         return (
             self.times >= MOSTLY
-            and self.numbers < MOSTLY
-            and any(_CLEAR_TIME.search(cell_text(cell)) for cell in self.different)
+            and (self.numbers < MOSTLY or self._run_through_a_day)
+            and any(map(self._can_only_be_a_time, self.different))
         )
+
+    @cached_property
+    def hold_clear_times(self) -> bool:
+        """Whether two cells or more, and two of five at least, are times and nothing else: too many to be words."""
+        clear = [cell for cell in self.different if _is_time(cell) and self._can_only_be_a_time(cell)]
+        return len(clear) > 1 and len(clear) * 5 >= len(self.different) * 2
+
+    def _can_only_be_a_time(self, cell: Cell) -> bool:
+        text = cell_text(cell)
+        return _CLEAR_TIME.search(text) is not None or (self._run_through_a_day and text in self._dotted)
+
+    @cached_property
+    def _dotted(self) -> list[str]:
+        return [text for cell in self.different if _DOTTED_TIME.fullmatch(text := cell_text(cell))]
+
+    @cached_property
+    def _run_through_a_day(self) -> bool:
+        """Whether three figures or more such as `9.00`, `9.40`, `10.20` run forward by minutes: rooms do not."""
+        secs = [
+            int(hours) * 60 + int(minutes) for text in self._dotted for hours, minutes in _PAIRS.findall(text)
+        ]
+        falls = sum(b <= a for a, b in pairwise(secs))
+        return len(secs) > 2 and falls <= 1 and len({one % 60 for one in secs}) > 1
 
     @cached_property
     def weekdays(self) -> float:

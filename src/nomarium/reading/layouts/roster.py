@@ -152,6 +152,10 @@ def _entry(sheet: Sheet, slot: Slot, codes: Mapping[str, Code], people: bool) ->
         title = (
             f"{slot.label}: {what}" if what and slot.label and text.casefold() not in _MARKS else slot.label
         )
+    if slot.part and title:
+        title = f"{title} ({slot.part})"
+    if slot.group and title:
+        title = f"{slot.group}: {title}"
     if not title:
         message = "Nothing says whose cell it is."
         return Problem(

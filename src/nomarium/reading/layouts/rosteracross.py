@@ -1,7 +1,7 @@
 """Rosters with their dates across, and a row for each name, post or class."""
 
 import re
-from collections.abc import Iterator, Mapping, Sequence
+from collections.abc import Iterable, Iterator, Mapping, Sequence
 from itertools import pairwise
 
 from nomarium.model.cell import Cell
@@ -23,7 +23,7 @@ from nomarium.reading.layouts.headdates import (
 )
 from nomarium.reading.layouts.layout import Top
 from nomarium.reading.layouts.monthheads import month_head, with_years
-from nomarium.reading.layouts.rosterslots import Drawing, Slot
+from nomarium.reading.layouts.rosterslots import Drawing, Slot, is_session
 from nomarium.reading.layouts.slots import time_of
 from nomarium.reading.rows.when import NOTHING, Part
 from nomarium.sheets.sheet import Row, Sheet, cell_text, is_blank
@@ -53,9 +53,15 @@ def across(top: Top) -> Drawing | None:
             return None
         problems += headed.problems
         by_row[rows[at][0]] = headed.days
-        body, below = _body(rows[at + 1 + skipped : end], min(columns))
+        parts = _parts_under(rows[at + 1 + skipped : end], columns)
+        if parts:
+            over = carried_days(headed.days, parts)
+            headed, columns = headed._replace(days=over), sorted(over)
+            by_row[rows[at][0]] = over
+        below_head = at + 1 + skipped + bool(parts)
+        body, below = _body(rows[below_head:end], min(columns))
         others += [*rows[at + 1 : at + 1 + skipped], *below]
-        block = _Block(top, rows[at][1], min(columns), max(columns))
+        block = _Block(top, rows[at][1], min(columns), max(columns), parts)
         slots += block.slots(body, headed, others)
         heading, unused = heading or block.heading, [*unused, *block.unused(body)]
     labels = {slot.label for slot in slots}
@@ -182,6 +188,22 @@ def _weekdays_beside(
     return {}, 0
 
 
+def _parts_under(rows: Sequence[Row], columns: Sequence[int]) -> dict[int, str]:
+    """Column → part of its day, where the first row below dates holds parts of the day that come back under each."""
+    row = rows[0][1] if rows else ()
+    parts = {n: text for n in range(columns[0], len(row)) if (text := cell_text(row[n]))}
+    words = set(map(str.casefold, parts.values()))
+    are_parts = len(parts) > len(columns) and len(words) * 2 <= len(parts) and not any(row[: columns[0]])
+    return parts if are_parts and all(map(is_session, parts.values())) else {}
+
+
+def carried_days(days: Mapping[int, Days], columns: Iterable[int]) -> dict[int, Days]:
+    """The days of columns, each its own or those of the nearest column on its left."""
+    known = sorted(days)
+    lefts = {n: [left for left in known if left <= n] for n in columns}
+    return {n: days[left[-1]] for n, left in lefts.items() if left}
+
+
 def _body(rows: Sequence[Row], first: int) -> tuple[list[Row], list[Row]]:
     """The rows of a block that are its own, and those below it: a key, remarks."""
     gap = next((n for n, (a, b) in enumerate(pairwise(rows), 1) if b[0] > a[0] + 1), len(rows))
@@ -202,8 +224,10 @@ def _body(rows: Sequence[Row], first: int) -> tuple[list[Row], list[Row]]:
 class _Block:
     """The rows under one row of dates."""
 
-    def __init__(self, top: Top, head: Sequence[Cell], first: int, last: int) -> None:
-        self._top, self._head = top, head
+    def __init__(
+        self, top: Top, head: Sequence[Cell], first: int, last: int, parts: Mapping[int, str]
+    ) -> None:
+        self._top, self._head, self._parts = top, head, parts
         self._first, self._last = first, last
         self._merged = merged_from(top.sheet)
         self._name_at = first - 1
@@ -234,7 +258,14 @@ class _Block:
             name = said.name if said.time is not NOTHING and said.name else label
             for n in filled:
                 days = self._days(number, n, headed)
-                yield Slot(number, n, name, row[n], days, time, is_place, categories=(*teams, *beside))
+                slot = Slot(number, n, name, row[n], days, time, is_place, categories=(*teams, *beside))
+                yield self._in_part(slot) if self._parts else slot
+
+    def _in_part(self, slot: Slot) -> Slot:
+        """A slot under a part of its day (`AM`, `9:00-12:00`), which stands below the date."""
+        said = said_of(self._parts[slot.column])
+        hours = slot.time if said.time is NOTHING else said.time
+        return slot._replace(time=hours, part=said.name or "")
 
     def _time_of(self, row: Sequence[Cell]) -> Part:
         """The hours that a row says left of the dates, in one column or in two."""

@@ -13,17 +13,12 @@ from nomarium.reading.layouts.codes import hours_in, is_code, is_idle, said_of
 from nomarium.reading.layouts.headdates import Days, heads_dates, settled_dates
 from nomarium.reading.layouts.layout import Top
 from nomarium.reading.layouts.rosteracross import unused_told
-from nomarium.reading.layouts.rosterslots import Drawing, Slot
+from nomarium.reading.layouts.rosterslots import Drawing, Slot, carried, is_session
 from nomarium.reading.layouts.slots import time_of
 from nomarium.reading.rows.when import NOTHING, Part
 from nomarium.sheets.sheet import Row, cell_text, is_blank
 
 _HEAD_ROWS = 30
-_SESSIONS = (
-    r"(?:earl(?:y|ies)|lates?|nights?|days?|twilights?)(?: shift| duty)?|(?:(?:early |late |mid-?)?(?:morning|afternoon|evening|night|lunch(?:time)?|breakfast|dinner|noon|midday)s?|am|pm|a\.m\.|p\.m\.|"
-    r"(?:session|period|slot|block|shift|lesson|part|half|talk|workshop|activity|stunde|seance|sitzung)\s*\w{1,2}|(?:1st|2nd|3rd|4th|first|second|third|last) (?:session|half|period|shift)|"
-    r"matin|apres-midi|soir|vormittags?|nachmittags?|abends?|ochtend|middag|avond|manana|tarde|noche)(?:\s*\(.*\))?"
-)
 _PLACES = (
     r"\b(?:room|rm|loft|shed|hall|slip|court|pitch|field|lab|studio|gym|pool|stage|track|table|kitchen|library|chapel|yard|dock|pier|berth|"
     r"bay|rink|theatre|salle|raum|saal|aula|zaal|lokaal|sala|halle|platz|terrain|veld)\b"
@@ -53,9 +48,12 @@ def down(top: Top) -> Drawing | None:
     if columns is None:
         return None
     in_weeks = unit_of(cell_text(head[date_at])).week
+    groups = _groups_over(rows[:at], head, columns.slots)
+    twice = None if groups else _headed_twice(top, rows[: at + 1], columns.slots)
     dated = [(number, row[date_at]) for number, row in body if date_at < len(row) and cell_text(row[date_at])]
     headed = settled_dates(top, [(number, number, cell) for number, cell in dated], rows[:at], in_weeks)
-    slots, others, problems = list[Slot](), list[Row](rows[:at]), [*headed.problems]
+    slots, others, problems = list[Slot](), list[Row](rows[: at - bool(groups)]), [*headed.problems]
+    problems += [twice] if twice else []
     for number, row in body:
         filled = [n for n in columns.slots if n < len(row) and cell_text(row[n])]
         if not filled:
@@ -70,12 +68,47 @@ def down(top: Top) -> Drawing | None:
                 problems.append(time)
             else:
                 slots += [
-                    _slot_down(number, n, head, row, headed.days[number], time, columns) for n in filled
+                    _slot_down(number, n, head, row, headed.days[number], time, columns)._replace(
+                        group=groups.get(n, "")
+                    )
+                    for n in filled
                 ]
     used = {*columns.slots, date_at, columns.time, columns.end}
     unused = [f"“{text}”" for n, cell in enumerate(head) if (text := cell_text(cell)) and n not in used]
     kind = f"a row for each {'week' if headed.are_weeks else 'date'}, {columns.kind} across"
     return Drawing(slots, kind, "", others, problems, notes=unused_told(top, rows[at][0], unused))
+
+
+def _groups_over(above: Sequence[Row], head: Sequence[Cell], columns: Sequence[int]) -> dict[int, str]:
+    """What stands over each column in the row above the headings, where that tells equal headings apart."""
+    if not above or _repeated(head, columns) is None:
+        return {}
+    over = carried(above[-1][1], columns[0], columns[-1])
+    pairs = [(over[n], cell_text(head[n]).casefold()) for n in columns]
+    return {n: over[n] for n in columns} if len(set(pairs)) == len(pairs) and all(over.values()) else {}
+
+
+def _headed_twice(top: Top, rows: Sequence[Row], columns: Sequence[int]) -> Problem | None:
+    """A problem where columns share a heading, and the row above does not tell them apart: what it says would be lost.
+    The last of `rows` is that of the headings."""
+    number, head = rows[-1]
+    at = _repeated(head, columns)
+    if at is None or len(rows) < 2 or len(list(filter(cell_text, rows[-2][1]))) < 2:
+        return None
+    message = "Several columns have this heading, and the row above does not tell them apart."
+    remedy = "Write into the row above what each is about."
+    return Problem("roster-headings", message, remedy, top.sheet.place(number, at), cell_text(head[at]))
+
+
+def _repeated(head: Sequence[Cell], columns: Sequence[int]) -> int | None:
+    """The second of two columns that have one heading."""
+    seen = set[str]()
+    for n in columns:
+        text = cell_text(head[n]).casefold()
+        if text in seen:
+            return n
+        seen.add(text)
+    return None
 
 
 def _columns_of(top: Top, head: Sequence[Cell], body: Sequence[Row], date_at: int) -> _Columns | None:
@@ -89,11 +122,11 @@ def _columns_of(top: Top, head: Sequence[Cell], body: Sequence[Row], date_at: in
     columns = tuple(
         n for n, cell in enumerate(head)
         if n not in (date_at, time, end) and cell_text(cell) and any(n < len(row) and cell_text(row[n]) for _, row in body)
-        and (fields[n] in ("", "summary", "period") or _is_session(cell) or _is_place(cell))
+        and (fields[n] in ("", "summary", "period") or is_session(cell) or _is_place(cell))
     )  # fmt: skip
     if len(columns) < 2:
         return None
-    if all(_is_session(head[n]) for n in columns):
+    if all(is_session(head[n]) for n in columns):
         return _Columns(columns, "parts of the day", time, end)
     if sum(_is_place(head[n]) for n in columns) * 2 > len(columns):
         return _Columns(columns, "places", time, end)
@@ -153,10 +186,6 @@ def _head_over_dates(top: Top, rows: Sequence[Row]) -> tuple[int, int] | None:
                 return at, column
         return None
     return None
-
-
-def _is_session(cell: Cell) -> bool:
-    return re.fullmatch(_SESSIONS, fold(cell_text(cell)).strip()) is not None
 
 
 def _is_place(cell: Cell) -> bool:

@@ -1,14 +1,23 @@
 """What a roster is before its cells are read: filled cells with what heads them."""
 
+import re
 from collections.abc import Mapping, Sequence
 from types import MappingProxyType
 from typing import NamedTuple
 
 from nomarium.model.cell import Cell
 from nomarium.model.problem import Problem
+from nomarium.reading.cells.words import fold
+from nomarium.reading.layouts.codes import hours_in
 from nomarium.reading.layouts.headdates import Days
 from nomarium.reading.rows.when import NOTHING, Part
 from nomarium.sheets.sheet import Row, cell_text
+
+_SESSIONS = (
+    r"(?:earl(?:y|ies)|lates?|nights?|days?|twilights?)(?: shift| duty)?|(?:(?:early |late |mid-?)?(?:morning|afternoon|evening|night|lunch(?:time)?|breakfast|dinner|noon|midday)s?|am|pm|a\.m\.|p\.m\.|"
+    r"(?:session|period|slot|block|shift|lesson|part|half|talk|workshop|activity|stunde|seance|sitzung)\s*\w{1,2}|(?:1st|2nd|3rd|4th|first|second|third|last) (?:session|half|period|shift)|"
+    r"matin|apres-midi|soir|vormittags?|nachmittags?|abends?|ochtend|middag|avond|manana|tarde|noche)(?:\s*\(.*\))?"
+)
 
 
 class Slot(NamedTuple):
@@ -27,10 +36,34 @@ class Slot(NamedTuple):
     is_session: bool = False
     """Whether its label is a part of the day."""
     categories: tuple[str, ...] = ()
+    part: str = ""
+    """The part of its day, `AM`, where the row under the dates says it."""
+    group: str = ""
+    """What stands above its heading, where several columns share one heading: the post over `AM` and `PM`."""
 
     @property
     def text(self) -> str:
         return cell_text(self.cell)
+
+
+def is_session(cell: Cell) -> bool:
+    """Whether a heading names a part of the day, or a span of hours.
+
+    >>> is_session("AM"), is_session("Morning (9-12)"), is_session("9:00-12:00"), is_session("Loft")
+    (True, True, True, False)
+    """
+    text = cell_text(cell)
+    return re.fullmatch(_SESSIONS, fold(text).strip()) is not None or hours_in(text) is not NOTHING
+
+
+def carried(row: Sequence[Cell], first: int, last: int) -> dict[int, str]:
+    """Column → the text that stands over it in an upper row of headings: its own, or the nearest on its left."""
+    found: dict[int, str] = {}
+    text = ""
+    for n in range(first, last + 1):
+        text = (cell_text(row[n]) if n < len(row) else "") or text
+        found[n] = text
+    return found
 
 
 class Drawing(NamedTuple):

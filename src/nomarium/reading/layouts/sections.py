@@ -7,6 +7,7 @@ from collections.abc import Iterator, Sequence
 from nomarium.model.cell import Cell
 from nomarium.model.problem import note
 from nomarium.reading.cells.words import Lexicon, fold
+from nomarium.reading.columns.contents import Contents
 from nomarium.reading.columns.head import looks_like_date
 from nomarium.reading.columns.headings import match_exactly, match_heading
 from nomarium.reading.layouts.eventlist import list_in
@@ -73,7 +74,12 @@ def _heads_a_day(rows: Sequence[Row], title: tuple[int, int], lexicon: Lexicon) 
     if any(fold(cell_text(cell)).strip() in lexicon.weekdays for cell in after[0]):
         return False
     fields = {match.field for cell in after[0] if (match := match_heading(cell_text(cell)))}
-    return bool(fields & {"time", "start"}) and not fields & {"date", "day", "week", "repeat", "repeat-times"}
+    if fields & {"date", "day", "week", "repeat", "repeat-times"}:
+        return False
+    return bool(fields & {"time", "start"}) or any(
+        Contents([row[n] for row in after[1:] if n < len(row)], lexicon).are_clear_times
+        for n in range(len(after[0]))
+    )
 
 
 def _names_a_day(text: str) -> bool:
