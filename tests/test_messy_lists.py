@@ -219,7 +219,7 @@ REFUSED = {
         "Title,Start date,End date,Start,End\nA,2026-09-07,2026-09-10,9:00,10:00",
         ["row 2, column C “End date”", "--spans daily or --spans whole"],
     ),
-    "weekdays as one word": ("Title,Days,Start Date,End Date,Start Time,End Time\nA,MWF,2026-09-07,2026-09-16,9:00,10:00", ["row 2, column B “Days”: “MWF”"]),
+    "weekdays as one word that could be two": ("Title,Days,Start Date,End Date,Start Time,End Time\nA,TH,2026-09-07,2026-09-16,9:00,10:00", ["row 2, column B “Days”: “TH”", '--weekdays "TH=Thu"']),
     "weekdays without an end": ("Title,Day,Date,Start\nA,Mon/Wed,2026-09-07,9:00", ["row 2, column B", "has no end", "--until"]),
     "a month that nothing names": ("Mon,Tue,Wed,Thu,Fri,Sat,Sun\n,1,2,3,4,5,6\n,Race,,,,,\n7,8,9,10,11,12,13", ["nothing says which month it is"]),
     "a month that is none": ("Day,Month,Year,Title\n7,9,2026,A\n8,13,2026,B", ["row 3", "of month “13”", "is not a date"]),

@@ -271,7 +271,14 @@ def test_a_refused_table_shows_its_columns_and_what_each_could_be(tmp_path: Path
     source = csv_file(tmp_path, "Club,Meets,At,Tutor\nKnots,Tuesdays,18:00,Ann\nSails,Fridays,19:00,Bo")
     said = nomarium("survey", source)
     assert said.status == 1
-    for part in ("not read: it has no dates", "weekdays", "day, repeat", "times", "Tuesdays", "teacher"):
+    for part in (
+        "not read: its weekdays have no weeks",
+        "weekdays",
+        "day, repeat",
+        "times",
+        "Tuesdays",
+        "teacher",
+    ):
         assert part in said.out
     facts = json.loads(nomarium("survey", source, "--json").out)["unread"]
     assert [column["could_be"][:1] for column in facts[0]["columns"]] == [["summary"], ["day"], [], []]

@@ -31,6 +31,9 @@ def build(
     swapped: opt.Swapped = None,
     hidden_rows: opt.HiddenRows = None,
     set_code: opt.SetCodes = None,
+    weekdays: opt.Weekdays = None,
+    table: opt.Tables = None,
+    cell: opt.CellPattern = None,
     terms: opt.Terms = None,
     title: opt.Title = None,
     only: event.Only = None,
@@ -67,7 +70,13 @@ def build(
     from nomarium.building.report import BuildReport
     from nomarium.cli import buildoptions as asked
     from nomarium.cli.buildreport import say_build
-    from nomarium.cli.optionvalues import edits_asked, length_option, reading_options, window_options
+    from nomarium.cli.optionvalues import (
+        edits_asked,
+        length_option,
+        meanings_asked,
+        reading_options,
+        window_options,
+    )
     from nomarium.cli.progress import counting
     from nomarium.cli.sources import calendar_name, opened, revised
 
@@ -75,7 +84,7 @@ def build(
     first, last = window_options(from_, until)
     reading = reading_options(
         sheet=sheet, layout=layout, column=column, set_=set_, keep_extra=keep_extra, timezone=timezone,
-        date_order=date_order, school_year=school_year, language=language, default_length=default_length, fill_down=fill_down, day_one=day_one, clock=clock, spans=spans, swapped=swapped, hidden_rows=hidden_rows, set_code=set_code, terms=terms, title=title, edits=edits_asked(only, leave_out, override, rename, people, places), first=first, until=last, knows_days_off=bool(days_off or public_holidays), recipe=recipe,
+        date_order=date_order, school_year=school_year, language=language, default_length=default_length, fill_down=fill_down, day_one=day_one, clock=clock, spans=spans, swapped=swapped, hidden_rows=hidden_rows, terms=terms, title=title, edits=meanings_asked(edits_asked(only, leave_out, override, rename, people, places), set_code, weekdays, table, cell), first=first, until=last, knows_days_off=bool(days_off or public_holidays), recipe=recipe,
     )  # fmt: skip
     split = asked.split_option(split_by) or reading.split_by
     called = name or calendar_name(sources, output)

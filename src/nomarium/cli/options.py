@@ -180,6 +180,33 @@ SetCodes = Annotated[
         rich_help_panel=READING,
     ),
 ]
+Weekdays = Annotated[
+    list[str] | None,
+    typer.Option(
+        "--weekdays",
+        metavar="CODE=DAYS",
+        help="What a doubtful code of weekdays means, such as “TH=Thu”. May be repeated.",
+        rich_help_panel=READING,
+    ),
+]
+Tables = Annotated[
+    list[str] | None,
+    typer.Option(
+        "--table",
+        metavar="SHEET=TABLE",
+        help="This sheet (or file) is this table of a plan: terms, days off, cycle, special days, bells, timetable, rotation, names, people, enrolments, lessons or events; SHEET= leaves it out. May be repeated.",
+        rich_help_panel=READING,
+    ),
+]
+CellPattern = Annotated[
+    str | None,
+    typer.Option(
+        "--cell",
+        metavar="PATTERN",
+        help="What the parts of a drawn cell are, such as “class, room / teacher”.",
+        rich_help_panel=READING,
+    ),
+]
 Terms = Annotated[
     list[str] | None,
     typer.Option(

@@ -30,6 +30,22 @@ def edits_asked(
     )
 
 
+def meanings_asked(
+    options: ReadingOptions,
+    set_code: list[str] | None,
+    weekdays: list[str] | None,
+    table: list[str] | None,
+    cell: str | None,
+) -> ReadingOptions:
+    """The options with what codes, sheets and the parts of cells mean. Raises UsageError for what makes no sense."""
+    return options._replace(
+        codes=_codes(set_code or [], "--set-code", "its times", "E=7:00-15:00"),
+        weekdays=_codes(weekdays or [], "--weekdays", "its weekdays", "TH=Thu"),
+        tables=_tables(table or []),
+        cell=cell or "",
+    )
+
+
 def reading_options(
     *,
     sheet: list[str] | None = None,
@@ -48,7 +64,6 @@ def reading_options(
     spans: str | None = None,
     swapped: str | None = None,
     hidden_rows: str | None = None,
-    set_code: list[str] | None = None,
     terms: list[str] | None = None,
     title: str | None = None,
     edits: ReadingOptions = _NO_EDITS,
@@ -76,7 +91,6 @@ def reading_options(
         spans=cast(Spans, _choice(spans, "--spans", get_args(Spans)[1:])),
         swapped=cast(Swapped, _choice(swapped, "--swapped", get_args(Swapped)[1:])),
         hidden_rows=cast(HiddenRows, _choice(hidden_rows, "--hidden-rows", get_args(HiddenRows)[1:])),
-        codes=_codes(set_code or []),
         terms=tuple(terms or ()),
         title=title or "",
         repeats_from=first,
@@ -180,18 +194,36 @@ def _overrides(texts: list[str]) -> dict[str, str]:
     return found
 
 
-def _codes(texts: list[str]) -> dict[str, str]:
+def _codes(texts: list[str], option: str, what: str, example: str) -> dict[str, str]:
+    """Codes and what each means, as an option says them."""
     codes: dict[str, str] = {}
     for text in texts:
         code, sign, said = (part.strip() for part in text.partition("="))
         if not sign or not code or not said:
-            raise wrong(
-                f"--set-code {text} has no “=” between a code and its times.",
-                'Write it like --set-code "E=7:00-15:00".',
-            )
+            message = f"{option} {text} has no “=” between a code and {what}."
+            raise wrong(message, f'Write it like {option} "{example}".')
         if codes.setdefault(code, said) != said:
-            raise wrong(f"--set-code says two things of “{code}”.", "Keep one of them.")
+            raise wrong(f"{option} says two things of “{code}”.", "Keep one of them.")
     return codes
+
+
+def _tables(texts: list[str]) -> dict[str, str]:
+    """Sheets and the table of a plan that each is; nothing for one that is left out."""
+    from nomarium.school.plantables import TITLES, table_name
+
+    tables: dict[str, str] = {}
+    for text in texts:
+        sheet, sign, said = (part.strip() for part in text.rpartition("="))
+        name = table_name(said) if said else ""
+        if not sign or not sheet or name is None:
+            known = ", ".join(title.lower() for title in TITLES.values())
+            raise wrong(
+                f"--table {text} names no table of a plan.",
+                f'Write it like --table "Sheet1=bells"; tables are {known}.',
+            )
+        if tables.setdefault(sheet, name) != name:
+            raise wrong(f"--table says two things of “{sheet}”.", "Keep one of them.")
+    return tables
 
 
 def _renamed(texts: list[str]) -> dict[str, str]:

@@ -38,6 +38,9 @@ def survey(
     swapped: opt.Swapped = None,
     hidden_rows: opt.HiddenRows = None,
     set_code: opt.SetCodes = None,
+    weekdays: opt.Weekdays = None,
+    table: opt.Tables = None,
+    cell: opt.CellPattern = None,
     terms: opt.Terms = None,
     title: opt.Title = None,
     only: event.Only = None,
@@ -46,6 +49,7 @@ def survey(
     rename: event.Rename = None,
     people: event.People = None,
     places: event.Places = None,
+    from_: event.From = None,
     until: event.Until = None,
     save: Annotated[
         str | None,
@@ -62,18 +66,18 @@ def survey(
     # what does the work is imported when there is work: --help shows every command
     from nomarium.building.build import build as build_calendar
     from nomarium.building.options import BuildOptions
-    from nomarium.cli.optionvalues import date_option, edits_asked, reading_options
+    from nomarium.cli.optionvalues import edits_asked, meanings_asked, reading_options, window_options
     from nomarium.cli.sources import calendar_name, opened
     from nomarium.cli.surveyreport import say_survey, survey_facts
 
     sources = sources or []
     if not sources:
         raise UsageError(Problem("usage", "There is no SOURCE to look at.", "Name a spreadsheet."))
-    last = date_option(until, "--until") if until else None
+    first, last = window_options(from_, until)
     reading = reading_options(
         sheet=sheet, layout=layout, column=column, set_=set_, keep_extra=keep_extra, timezone=timezone,
         date_order=date_order, school_year=school_year, language=language, default_length=default_length,
-        fill_down=fill_down, day_one=day_one, clock=clock, spans=spans, swapped=swapped, hidden_rows=hidden_rows, set_code=set_code, terms=terms, title=title, edits=edits_asked(only, leave_out, override, rename, people, places), until=last, knows_days_off=True, recipe=recipe,
+        fill_down=fill_down, day_one=day_one, clock=clock, spans=spans, swapped=swapped, hidden_rows=hidden_rows, terms=terms, title=title, edits=meanings_asked(edits_asked(only, leave_out, override, rename, people, places), set_code, weekdays, table, cell), first=first, until=last, knows_days_off=True, recipe=recipe,
     )  # fmt: skip
     called = calendar_name(sources, "-")
     dry = BuildOptions(None, called, called, "19700101T000000Z", last_day=last)

@@ -180,6 +180,8 @@ def next_command(report: BuildReport, sources: list[str], options: ReadingOption
         words += ["--recipe", save]
     else:
         words += _said_again(options)
+    for option, day in (("--from", options.repeats_from), ("--until", options.repeats_until)):
+        words += [option, str(day)] if day else []
     codes = {problem.code for problem in report.problems}
     if others := codes - _TO_CHOOSE.keys():
         count = sum(problem.code in others for problem in report.problems)
@@ -221,7 +223,7 @@ def _said_again(options: ReadingOptions) -> list[str]:
     ):  # fmt: skip
         words += [option, value] if value else []
     for option, pairs in (
-        ("--set-code", options.codes.items()), ("--only", options.only), ("--leave-out", options.dropped),
+        ("--set-code", options.codes.items()), ("--weekdays", options.weekdays.items()), ("--table", options.tables.items()), ("--only", options.only), ("--leave-out", options.dropped),
         ("--override", options.overrides.items()), ("--rename", options.renamed.items()),
     ):  # fmt: skip
         words += [word for left, right in pairs for word in (option, f"{left}={right}")]

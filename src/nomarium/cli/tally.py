@@ -61,6 +61,9 @@ def tally(
     clock: opt.Clock = None,
     spans: opt.Spans = None,
     set_code: opt.SetCodes = None,
+    weekdays: opt.Weekdays = None,
+    table: opt.Tables = None,
+    cell: opt.CellPattern = None,
     terms: opt.Terms = None,
     title: opt.Title = None,
     only: event.Only = None,
@@ -72,7 +75,7 @@ def tally(
     json: opt.Json = False,
 ) -> None:
     """Count meetings, periods and hours for each class, teacher, room or label, by month or term."""
-    from nomarium.cli.optionvalues import edits_asked, reading_options, window_options
+    from nomarium.cli.optionvalues import edits_asked, meanings_asked, reading_options, window_options
     from nomarium.cli.sources import opened
     from nomarium.reckoning.window import Window
     from nomarium.school.tally import tally_of
@@ -85,7 +88,7 @@ def tally(
     reading = reading_options(
         sheet=sheet, layout=layout, column=column, set_=set_, recipe=recipe, timezone=timezone, date_order=date_order,
         school_year=school_year, language=language, default_length=default_length, fill_down=fill_down, clock=clock,
-        spans=spans, set_code=set_code, terms=terms, title=title, edits=edits_asked(only, leave_out, override, rename), first=first, until=last,
+        spans=spans, terms=terms, title=title, edits=meanings_asked(edits_asked(only, leave_out, override, rename), set_code, weekdays, table, cell), first=first, until=last,
     )  # fmt: skip
     with opened(
         [source], reading.sheets, reading.zone, reading.people, reading.places, reading.terms

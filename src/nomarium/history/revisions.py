@@ -72,7 +72,7 @@ def read_earlier(path: Path) -> dict[str, EarlierEvent]:
         head, body = _split(block)
         sequence = head.get("SEQUENCE", "0")
         found[unescaped(head.get("UID", ""))] = EarlierEvent(
-            int(sequence) if sequence.isdigit() else 0, head.get("DTSTAMP", ""), hash(body)
+            int(sequence) if sequence.isdecimal() else 0, head.get("DTSTAMP", ""), hash(body)
         )
     found.pop("", None)
     return found
@@ -150,7 +150,7 @@ def cancelled(block: str, dtstamp: str) -> str:
     lines.insert(before_alarm, "STATUS:CANCELLED")
     sequence = head.get("SEQUENCE", "0")
     opening = event_head(
-        unescaped(head.get("UID", "")), dtstamp, int(sequence) + 1 if sequence.isdigit() else 1
+        unescaped(head.get("UID", "")), dtstamp, int(sequence) + 1 if sequence.isdecimal() else 1
     )
     return opening + "".join(map(folded, lines))
 

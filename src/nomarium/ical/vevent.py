@@ -42,7 +42,7 @@ def event_details(
     sequence = once["SEQUENCE"][1].strip() if "SEQUENCE" in once else ""
     if len(once) <= 8 and not found.many and once.keys() <= _PLAIN:
         return Details(uid=uid, reminder_secs=reminder_secs, dtstamp=dtstamp, other=other,
-                       sequence=int(sequence) if sequence.isdigit() else 0)  # fmt: skip
+                       sequence=int(sequence) if sequence.isdecimal() else 0)  # fmt: skip
 
     def chosen(name: str, allowed: frozenset[str]) -> str:
         head, value = once.get(name, ("", ""))
@@ -67,7 +67,7 @@ def event_details(
         busy=busy == "OPAQUE" if busy else None,
         reminder_secs=reminder_secs,
         color=once["COLOR"][1].strip().casefold() if "COLOR" in once else "",
-        priority=int(priority) if priority.isdigit() and int(priority) <= 9 else None,
+        priority=int(priority) if priority.isdecimal() and int(priority) <= 9 else None,
         geo=_geo(once["GEO"][1]) if "GEO" in once else None,
         uid=uid,
         facets=tuple(

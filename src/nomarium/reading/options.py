@@ -65,6 +65,18 @@ class ReadingOptions(NamedTuple):
     """What of these comes from a recipe, and may meet nothing: `only`, `leave_out`, and titles of `renamed`."""
     left_out: tuple[str, ...] = ()
     """Texts: rows that have one as a whole cell are left out; from a recipe."""
+    tables: Mapping[str, str] = MappingProxyType({})
+    """Sheet (or file) → the table of a plan that it is, "" to leave it out."""
+    cell: str = ""
+    """What the parts of a drawn cell are, `class, room / teacher`; nothing: as all cells show."""
+    weekdays: Mapping[str, str] = MappingProxyType({})
+    """Weekday code, `TH` → the weekdays that it means."""
+    tells_repeats: bool = True
+    """Whether each phrase of a repeat is told as it was understood; where one note tells of all, it is not."""
+    weeks_of: str = ""
+    """What says from when to when weekdays repeat, where the command line does not: “, in the terms of …”."""
+    closed: frozenset[int] = frozenset()
+    """The days, by ordinal, on which weekdays without dates do not repeat: those between terms."""
     repeats_until: dt.date | None = None
     """The last date of a repeat that has no end of its own."""
     repeats_from: dt.date | None = None

@@ -125,7 +125,10 @@ def read_sheet(sheet: Sheet, options: ReadingOptions, whole: bool = False) -> Re
             drawn.append(reading)
         elif as_list is None or reading.why not in ("no-language", "no-weekdays", "no-sections"):
             # a list that has got its dates by then says more than one that had none
-            as_list = reading if layout.module == "eventlist" or reading.why == "no-titles" else as_list
+            if layout.module == "eventlist" or reading.why == "no-titles":
+                as_list = reading
+            elif reading.why == "no-weeks":
+                as_list = reading._replace(columns=as_list.columns if as_list else ())
     if as_list is None:  # a drawing was asked for: what its own layout says
         return drawn[0]
     unnamed = next((one for one in drawn if one.why in ("month-unnamed", "day-unnamed")), None)

@@ -102,4 +102,4 @@ def natural(text: str) -> list[tuple[int, int, str]]:
     ['B2', 'B10']
     """
     pieces = re.findall(r"\d+|\D+", text.casefold())
-    return [(0, int(piece), "") if piece.isdigit() else (1, 0, piece) for piece in pieces]
+    return [(0, int(piece), "") if piece.isdecimal() else (1, 0, piece) for piece in pieces]

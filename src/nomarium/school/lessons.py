@@ -29,7 +29,7 @@ def read_lessons(table: Table | None) -> tuple[dict[str, list[Lesson]], list[Pro
                     "lesson-missing", field, f"The lesson has no {field}.", "Give it one, or take it out."
                 )
             )
-        elif text and (not text.isdigit() or not int(text)):
+        elif text and (not text.isdecimal() or not int(text)):
             message = f"“{text}” is no number of meetings."
             problems.append(item.problem("lesson-meetings", "meetings", message, "Write 1, 2, 3 …"))
         else:

@@ -6,6 +6,7 @@ from collections.abc import Callable, Sequence
 
 from nomarium.model.problem import Problem
 from nomarium.model.refusal import Refusal
+from nomarium.model.wording import listed
 from nomarium.reading.options import ReadingOptions
 from nomarium.school.plantables import cut_table, plain
 from nomarium.school.yeartables import Dates, Term, read_year_rows
@@ -48,12 +49,25 @@ def term_week_reader(terms: Sequence[Term]) -> TermWeek:
     return read
 
 
-def term_weeks_in(sheets: Sequence[Sheet], options: ReadingOptions) -> tuple[TermWeek, list[Problem]]:
-    """What reads weeks of the terms that tables of names and dates hold, and what is wrong with these."""
+def in_terms(sheets: Sequence[Sheet], options: ReadingOptions) -> tuple[ReadingOptions, list[Problem]]:
+    """The options with the terms that tables of names and dates hold, and what is wrong with these: their weeks can be
+    named, and weekdays without dates repeat in them, within the window that was asked for."""
     tables, problems = {}, list[Problem]()
     for sheet in sheets:
         tables["terms"], found, _ = cut_table(sheet, "terms")
         problems += found
     dates = Dates(tables.values(), options)
     rows = read_year_rows(tables, dates)
-    return term_week_reader(rows.terms), [*problems, *dates.problems, *rows.problems]
+    options = options._replace(term_week=term_week_reader(rows.terms))
+    if rows.terms:
+        first, last = min(term.first for term in rows.terms), max(term.last for term in rows.terms)
+        taught = {
+            day for term in rows.terms for day in range(term.first.toordinal(), term.last.toordinal() + 1)
+        }
+        options = options._replace(
+            repeats_from=max(first, options.repeats_from or first),
+            repeats_until=min(last, options.repeats_until or last),
+            weeks_of=f", in the terms {listed([term.name for term in rows.terms])}",
+            closed=frozenset(range(first.toordinal(), last.toordinal() + 1)) - taught,
+        )
+    return options, [*problems, *dates.problems, *rows.problems]

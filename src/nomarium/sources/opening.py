@@ -80,7 +80,7 @@ class Sources:
     def listing(self, reading: Reading, options: ReadingOptions) -> ListSource:
         """A list as a source, its dates moved to another first day when that was asked for."""
         if options.day_one is None or reading.layout != "events":
-            return ListSource(reading)
+            return ListSource(reading, options.closed if reading.is_weekly else frozenset())
         from nomarium.sources.moved import Move, has_own_dates, move_of
 
         move = move_of(reading, options.day_one) if has_own_dates(reading) else None
@@ -110,10 +110,9 @@ def sources_in(
         sources.problems += directories.problems
         edits, options = Edits(options, directories), read_with(options)
     if opened.terms:
-        from nomarium.school.termweeks import term_weeks_in
+        from nomarium.school.termweeks import in_terms
 
-        term_week, problems = term_weeks_in(opened.terms, options)
-        options = options._replace(term_week=term_week)
+        options, problems = in_terms(opened.terms, options)
         sources.problems += problems
     plans, others = _plans_in(opened.sheets, options)
     found = read_sheets(others, options, is_whole)

@@ -19,7 +19,7 @@ _KINDS: dict[str, type | tuple[type, ...]] = {
     "languages": list, "school_year": list, "default_length_minutes": (int, float), "day_one": dt.date,
     "keep_extra": bool, "fill_down": list, "leave_out_rows_with": list,
     "clock": str, "spans": str, "swapped": str, "hidden_rows": str, "title": str, "codes": dict, "only": list, "leave_out": list,
-    "people": list, "places": list, "terms": list, "without": list, "split_by": list, "columns": dict, "defaults": dict, "overrides": dict, "renamed": dict,
+    "people": list, "places": list, "terms": list, "without": list, "split_by": list, "columns": dict, "defaults": dict, "overrides": dict, "renamed": dict, "weekdays": dict, "tables": dict, "cell": str,
 }  # fmt: skip
 """What a recipe may hold, and the TOML type of each."""
 
@@ -81,7 +81,7 @@ def recipe_of(readings: Sequence[Reading], options: ReadingOptions) -> dict[str,
         recipe["default_length_minutes"] = options.default_length_secs / 60
     if options.day_one:
         recipe["day_one"] = options.day_one
-    for name in ("clock", "spans", "swapped", "hidden_rows", "title"):
+    for name in ("clock", "spans", "swapped", "hidden_rows", "title", "cell"):
         if getattr(options, name):
             recipe[name] = getattr(options, name)
     if options.keep_extra:
@@ -115,6 +115,8 @@ def _edits_of(options: ReadingOptions) -> dict[str, Any]:
             recipe[name] = list(getattr(options, name))
     for name, table in (
         ("codes", options.codes),
+        ("weekdays", options.weekdays),
+        ("tables", options.tables),
         ("overrides", options.overrides),
         ("renamed", options.renamed),
     ):
@@ -152,6 +154,9 @@ def with_recipe(options: ReadingOptions, path: Path) -> ReadingOptions:
         columns=recipe.get("columns", {}) | dict(options.columns),
         defaults=recipe.get("defaults", {}) | dict(options.defaults),
         codes=recipe.get("codes", {}) | dict(options.codes),
+        weekdays=recipe.get("weekdays", {}) | dict(options.weekdays),
+        tables=recipe.get("tables", {}) | dict(options.tables),
+        cell=options.cell or recipe.get("cell", ""),
         only=options.only or _pairs(recipe, "only"),
         dropped=options.dropped or _pairs(recipe, "leave_out"),
         overrides=recipe.get("overrides", {}) | dict(options.overrides),
@@ -205,9 +210,9 @@ def _load(path: Path) -> dict[str, Any]:
             raise recipe_refusal(
                 path, f"has “{key}” in a form that it cannot have", "Compare it with a fresh one."
             )
-    for table in ("columns", "defaults", "overrides", "renamed", "codes"):
+    for table in ("columns", "defaults", "overrides", "renamed", "codes", "weekdays", "tables"):
         for name, value in recipe.get(table, {}).items():
-            field = value if table == "columns" else "" if table in ("renamed", "codes") else name
+            field = value if table == "columns" else name if table in ("defaults", "overrides") else ""
             if not isinstance(value, str) or (field and field not in FIELDS and table != "columns"):
                 raise recipe_refusal(
                     path, f"has “{name}” in [{table}], which cannot be used", "Mend that line."

@@ -239,7 +239,7 @@ def _weekday_list(match: re.Match[str], lexicon: Lexicon) -> str:
 
 
 def _number(text: str) -> int | None:
-    return int(text) if text.isdigit() else _SMALL.get(fold(text))
+    return int(text) if text.isdecimal() else _SMALL.get(fold(text))
 
 
 def read_day_list(text: str, lexicon: Lexicon) -> tuple[Days, ...] | Refusal:

@@ -23,10 +23,11 @@ from nomarium.reading.columns.headings import match_heading, normal, unit_of
 from nomarium.reading.columns.lexicons import lexicon_for
 from nomarium.reading.columns.table import TableReading, data_rows, fill_down_columns, filled_rows
 from nomarium.reading.columns.titles import half_titles, title_columns, unknown_in_title
+from nomarium.reading.columns.weekdaycolumn import may_say_weekdays, weekdays_in
 from nomarium.reading.layouts.layout import NotRead, Reading, Top, not_read
 from nomarium.reading.options import ReadingOptions
 from nomarium.reading.rows.yearly import is_yearly
-from nomarium.sheets.sheet import TOP_ROWS, Row, Sheet, cell_text, is_blank
+from nomarium.sheets.sheet import TOP_ROWS, Row, RowsAgain, Sheet, cell_text, is_blank
 
 
 def look(top: Top) -> Reading | NotRead:
@@ -124,6 +125,8 @@ def read_table(
         head = parts.renamed(head)
     asked = parts.asking(options, head) if parts else options
     columns = assign_columns(sheet, head, sample, asked, seen)
+    if (coded := _with_weekdays_in_words(sheet, head, columns, seen, options)) is not None:
+        return coded
     notes: list[Problem] = []
     if not options.languages and (known := _lexicon_of_unknown_weekdays(columns, sample, seen)) is not None:
         from nomarium.reading.cells.words import language_name
@@ -149,6 +152,28 @@ def read_table(
         sheet, head, tuple(columns), Decisions(lexicon), options, tuple(problems), tuple(notes), parts
     )
     return _settled(table, data, sample, whole, len(first_rows) < TOP_ROWS)
+
+
+def _with_weekdays_in_words(
+    sheet: Sheet, head: TableHead, columns: Sequence[Column], lexicon: Lexicon, options: ReadingOptions
+) -> TableReading | NotRead | None:
+    """A dated sheet read with phrases for its codes of weekdays (`MWF`, ticks); None when it has none."""
+    others = [column.heading for column in columns if column.field in ("", "day", "repeat")]
+    is_dated = any(column.field in ("date", "when") for column in columns)
+    if not is_dated or not may_say_weekdays(others, lexicon):
+        return None
+    weekly = weekdays_in(sheet, head, lexicon, options)
+    if weekly is None or weekly.named(sheet, head) in options.columns:
+        return None
+    if not weekly.is_coded and not weekly.problems:
+        return None
+    rows = RowsAgain(lambda: ((number, weekly.row(number, row, head)) for number, row in sheet.rows()))
+    asked = {weekly.named(sheet, head): "repeat", **options.columns}
+    in_words = sheet._replace(read_rows=rows)
+    table = read_table(in_words, options._replace(columns=asked), True, lexicon)
+    return (
+        table if isinstance(table, NotRead) else table._replace(problems=(*weekly.problems, *table.problems))
+    )
 
 
 def _problems_of(

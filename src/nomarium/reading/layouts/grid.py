@@ -146,7 +146,7 @@ def are_only_numbers(cells: Sequence[Cell]) -> bool:
     """Whether headings are numbers of weeks or periods: whole numbers that begin before any school does. 9, 10, 11, 12,
     1 are hours."""
     numbers = [text for cell in cells if (text := cell_text(cell))]
-    return bool(numbers) and all(map(str.isdigit, numbers)) and int(numbers[0]) < 7 and len(numbers[0]) < 2
+    return bool(numbers) and all(map(str.isdecimal, numbers)) and int(numbers[0]) < 7 and len(numbers[0]) < 2
 
 
 def _day_cells(blocks: Sequence[_Block]) -> list[tuple[int, Cell]]:

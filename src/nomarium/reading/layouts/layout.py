@@ -21,7 +21,7 @@ if TYPE_CHECKING:
 Why = Literal[
     "blank", "no-rows", "no-dates", "no-day-one", "no-titles", "other-recipe", "no-grid", "no-month",
     "month-unnamed", "no-day", "day-unnamed", "no-planner", "no-weekdays", "no-sections", "no-language",
-    "no-roster", "no-wall", "no-matrix",
+    "no-roster", "no-wall", "no-matrix", "no-weeks",
 ]  # fmt: skip
 """Why a sheet does not read as a layout: what the others go by."""
 
@@ -78,6 +78,8 @@ class Reading(NamedTuple):
     """Whether every row was looked at to settle what its dates mean."""
     table: "TableReading | None" = None
     """The columns and decisions, when it is an event list."""
+    is_weekly: bool = False
+    """Whether its rows have weekdays and no dates: they repeat in the weeks that are taught."""
 
 
 class NotRead(NamedTuple):
@@ -136,5 +138,6 @@ LAYOUTS: tuple[Layout, ...] = (
     Layout("roster", "roster", only_after=_DRAWN),
     Layout("events", "weekdays", only_after=_NO_DATES),
     Layout("events", "sections", only_after=_NO_DATES),
+    Layout("events", "weekly", only_after=_NO_DATES),
 )
 """In the order in which they are tried: the first that reads a sheet has it."""

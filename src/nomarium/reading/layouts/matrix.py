@@ -77,7 +77,7 @@ def _is_figure(cell: Cell) -> bool:
     """Whether a cell is a number that no day has: the table counts something."""
     text = cell_text(cell)
     return re.fullmatch(r"\d+(?:[.,]\d+)?%?", text) is not None and not (
-        text.isdigit() and 1 <= int(text) <= 31
+        text.isdecimal() and 1 <= int(text) <= 31
     )
 
 

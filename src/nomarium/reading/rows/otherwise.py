@@ -102,7 +102,13 @@ def _repeating(row: Sequence[Cell], at: int, field: str, reader: WhenReader) -> 
     when = _on(row, at, begin, reader, None)
     if isinstance(when, Blame):
         return Otherwise(blame=when)
-    bounds = Bounds(options.repeats_until, options.knows_days_off, options.repeats_from, options.length_secs)
+    bounds = Bounds(
+        options.repeats_until,
+        options.knows_days_off,
+        options.repeats_from,
+        options.length_secs,
+        options.tells_repeats,
+    )
     found = repeated(when, {"repeat": repeat._replace(first=None)}, decisions, bounds)
     if isinstance(found, Blame):
         return Otherwise(blame=Blame(field, found.refusal))

@@ -35,6 +35,8 @@ class Bounds(NamedTuple):
     first_day: dt.date | None = None
     """--from: where a repeat begins that says no first day."""
     length_secs: int = 3600
+    tells: bool = True
+    """Whether a note says how each phrase was understood."""
 
 
 class Repeated(NamedTuple):
@@ -88,7 +90,7 @@ def repeated(
         (rule,), also_on=tuple(also), left_out=tuple(left_out), starts_itself=False, keeps_length=True,
         on_school_days=repeat.on_school_days,
     )  # fmt: skip
-    return Repeated(when, recurrence, (echo(repeat, rule), *notes))
+    return Repeated(when, recurrence, (*([echo(repeat, rule)] if bounds.tells else []), *notes))
 
 
 def _at_its_time(when: When, clock: Times, length_secs: int) -> When | Blame:

@@ -1,0 +1,229 @@
+"""The column of a table, or the ticked columns, that say on which weekdays its rows meet."""
+
+import re
+from collections.abc import Mapping, Sequence
+from types import MappingProxyType
+from typing import NamedTuple
+
+from nomarium.model.cell import Cell
+from nomarium.model.problem import Problem, column_letter
+from nomarium.model.refusal import Refusal
+from nomarium.model.wording import WEEKDAYS, listed
+from nomarium.reading.cells.choices import read_yes_no
+from nomarium.reading.cells.times import Times, read_times
+from nomarium.reading.cells.weekdaycodes import WeekdayCodes
+from nomarium.reading.cells.words import Lexicon, fold
+from nomarium.reading.columns.head import TableHead
+from nomarium.reading.columns.headings import match_heading
+from nomarium.reading.options import ReadingOptions
+from nomarium.sheets.sheet import Row, Sheet, cell_text, is_blank
+
+_UNSETTLED = frozenset(("tba", "tbc", "tbd", "arr", "arranged", "by arrangement", "-", "–", "online", "n/a"))
+_TIME = "Time"
+"""The heading of a column of times that stood beside weekdays."""
+_DAY_FIELDS = ("day", "date", "repeat")
+
+
+class Weekly(NamedTuple):
+    """The rows of a table with the weekdays that each says."""
+
+    at: int
+    """The column that holds them, or the first of several."""
+    phrases: dict[int, str]
+    """Row number → its weekdays as a phrase, `every Monday and Friday`."""
+    unsettled: dict[int, str]
+    """Row number → its text, where it says that its days are not settled."""
+    problems: tuple[Problem, ...]
+    is_coded: bool
+    """Whether some cell is a code (`MWF`), or ticks: no phrase that a list would read by itself."""
+    ticks: tuple[int, ...] = ()
+    """The ticked columns, one a weekday."""
+    times: Mapping[int, str] = MappingProxyType({})
+    """Row number → the time that stands beside its weekdays; it gets a column of its own, right of all others."""
+    filled: int = 0
+    """How many rows have the weekday that is written above them, once for their group."""
+
+    def row(self, number: int, row: Sequence[Cell], head: TableHead) -> list[Cell]:
+        """A row with its phrase in the place of the weekdays."""
+        cells = [*row, *[""] * (self.at + 1 - len(row))]
+        if number < head.first_row and number not in head.header_rows:
+            return cells
+        for at in self.ticks:
+            cells[at : at + 1] = [""]
+        if number in head.header_rows:
+            cells[self.at] = self.heading(head) if number == head.header_rows[-1] else cells[self.at]
+        else:
+            cells[self.at] = self.phrases.get(number, cells[self.at])
+        if self.times:
+            cells += [""] * (len(head.headings) - len(cells))
+            is_head = number == head.header_rows[-1]
+            cells[len(head.headings) :] = [_TIME if is_head else self.times.get(number, "")]
+        return cells
+
+    def heading(self, head: TableHead) -> str:
+        """The heading of the column of phrases: its own; the first and last of those that are ticked."""
+        names = [head.headings[at] for at in self.ticks]
+        return f"{names[0]} to {names[-1]}" if names else head.headings[self.at]
+
+    def named(self, sheet: Sheet, head: TableHead) -> str:
+        """What --column calls the column."""
+        heading = self.heading(head)
+        if self.ticks:
+            return heading
+        return heading if head.headings.count(heading) == 1 else column_letter(self.at + sheet.first_column)
+
+
+def may_say_weekdays(headings: Sequence[str], lexicon: Lexicon) -> bool:
+    """Whether a table of these headings may say weekdays in codes: it is looked at only then."""
+    return any(map(_is_of_days, headings)) or len(_ticked(headings, lexicon)) > 1
+
+
+def _is_of_days(heading: str) -> bool:
+    match = match_heading(heading) if heading else None
+    words = fold(heading)
+    return (match is not None and match.field in _DAY_FIELDS) or words in (
+        "meets",
+        "pattern",
+        "meeting pattern",
+    )
+
+
+def weekdays_in(sheet: Sheet, head: TableHead, lexicon: Lexicon, options: ReadingOptions) -> Weekly | None:
+    """The weekdays of a table's rows; None when it says none."""
+    rows = [
+        (number, row)
+        for number, row in sheet.rows()
+        if number >= head.first_row and not is_blank(row) and len(list(filter(cell_text, row))) > 1
+    ]
+    return (
+        (_in_one_column(sheet, head, rows, lexicon, options) or _in_ticks(head, rows, lexicon))
+        if rows
+        else None
+    )
+
+
+def _in_one_column(
+    sheet: Sheet, head: TableHead, rows: Sequence[Row], lexicon: Lexicon, options: ReadingOptions
+) -> Weekly | None:
+    """The weekdays of a column whose cells all name some, with times or without, but for those that are not settled."""
+    for at, heading in enumerate(head.headings):
+        texts = {number: text for number, row in rows if at < len(row) and (text := cell_text(row[at]))}
+        said = {
+            n: _days_and_time(text) for n, text in texts.items() if fold(text).strip(" .") not in _UNSETTLED
+        }
+        is_of_days = _is_of_days(heading)
+        names = _lexicon_of([days for days, _ in said.values()], lexicon, options) if is_of_days else lexicon
+        codes = WeekdayCodes([days for days, _ in said.values()], names, options.weekdays)
+        read = {number: codes.read(days) for number, (days, _) in said.items()}
+        known = sum(
+            not isinstance(days, Refusal) or days.code == "weekday-ambiguous" for days in read.values()
+        )
+        if not known or not (codes.are_days or (is_of_days and known * 2 >= len(read))):
+            continue
+        filled = {} if any(time for _, time in said.values()) else _written_once(at, texts, rows)
+        if (len(said) + len(filled)) * 2 < len(rows) and not is_of_days:
+            continue
+        unsettled = {n: _called(row, at) for n, row in rows if n in texts and n not in said}
+        problems = [
+            days.problem(sheet.place(number, at, heading), texts[number])
+            for number, days in read.items()
+            if isinstance(days, Refusal) and days.code == "weekday-ambiguous"
+        ]
+        phrases = {n: _phrase(days) for n, days in read.items() if not isinstance(days, Refusal)}
+        times = {n: time for n, (_, time) in said.items() if time}
+        phrases |= {n: phrases[above] for n, above in filled.items() if above in phrases}
+        is_coded = bool(times) or any(codes.run_together(days) for days, _ in said.values())
+        return Weekly(at, phrases, unsettled, tuple(problems), is_coded, times=times, filled=len(filled))
+    return None
+
+
+_WITH_TIME = (
+    r"(?P<days>[^\d]*?[^\W\d])[\s,:(–-]*?\b(?P<time>\d.*?|noon.*?)\)?",
+    r"(?P<time>\d[\d:.]*\s*(?:[ap]\.?m\.?)?\s*[-–—]\s*\d[\d:.]*\s*(?:[ap]\.?m\.?)?)[\s,]+(?P<days>[^\d]+)",
+)
+
+
+def _lexicon_of(texts: Sequence[str], lexicon: Lexicon, options: ReadingOptions) -> Lexicon:
+    """The names of the language in which a column says its weekdays: those known, unless they know none of them."""
+    words = {
+        word.removesuffix("s")
+        for text in texts
+        for word in re.findall(r"[^\W\d_]+", fold(text))
+        if len(word) > 1
+    }
+    words -= {"et", "und", "en", "y", "e", "and", "ja", "och", "og", "i"}
+    if options.languages or not words or any(word in lexicon.weekdays for word in words):
+        return lexicon
+    from nomarium.reading.cells.languages import weekday_lexicon
+
+    known = weekday_lexicon(frozenset(words))
+    return lexicon.extended(known) if known is not None else lexicon
+
+
+_CLEARLY_A_TIME = r"(?i)\d[:.h]\d\d|\d\s?[ap]\.?m|noon|\d\s*[-–—]\s*\d"
+
+
+def _days_and_time(text: str) -> tuple[str, str]:
+    """The days of a cell and the time beside them, `MWF 9:00-9:50`; blank when it has none."""
+    for form in _WITH_TIME:
+        match = re.fullmatch(form, text.strip(), re.IGNORECASE | re.DOTALL)
+        if match is None or not re.search(_CLEARLY_A_TIME, match["time"]):
+            continue  # Sat 12 is a date
+        if isinstance(read_times(match["time"].strip()), Times):
+            return match["days"].strip(" ,:–-("), match["time"].strip()
+    return text, ""
+
+
+def _written_once(at: int, texts: Mapping[int, str], rows: Sequence[Row]) -> dict[int, int]:
+    """Blank row → the row above that its weekday stands in, where a day is written once over the rows of its group: left
+    of what they hold, and most groups have two rows or more."""
+    if not texts or rows[0][0] not in texts or len(texts) == len(rows):
+        return {}
+    if any(any(map(cell_text, row[:at])) for _, row in rows):
+        return {}
+    found, sizes, above = dict[int, int](), list[int](), 0
+    for number, _ in rows:
+        if number in texts:
+            above = number
+            sizes.append(1)
+        else:
+            found[number] = above
+            sizes[-1] += 1
+    return found if sum(size > 1 for size in sizes) * 2 > len(sizes) else {}
+
+
+def _in_ticks(head: TableHead, rows: Sequence[Row], lexicon: Lexicon) -> Weekly | None:
+    """The weekdays of several columns, one headed by each, in which the rows that meet then are ticked."""
+    columns = _ticked(head.headings, lexicon)
+    if len(columns) < 2:
+        return None
+    phrases, unticked = dict[int, str](), dict[int, str]()
+    for number, row in rows:
+        marks = {day: row[at] for at, day in columns if at < len(row) and cell_text(row[at])}
+        if not all(_is_mark(cell) for cell in marks.values()):
+            return None
+        ticked = tuple(day for day, cell in marks.items() if read_yes_no(cell) is not False)
+        if ticked:
+            phrases[number] = _phrase(ticked)
+        else:
+            unticked[number] = _called(row, columns[0][0])
+    return Weekly(columns[0][0], phrases, unticked, (), True, tuple(at for at, _ in columns))
+
+
+def _ticked(headings: Sequence[str], lexicon: Lexicon) -> list[tuple[int, int]]:
+    """(column, weekday) of the headings that are a weekday each, no two the same."""
+    headed = [(at, WeekdayCodes([text], lexicon).read(text)) for at, text in enumerate(headings) if text]
+    found = [(at, days[0]) for at, days in headed if not isinstance(days, Refusal) and len(days) == 1]
+    return found if len({day for _, day in found}) == len(found) else []
+
+
+def _is_mark(cell: Cell) -> bool:
+    return cell_text(cell) in ("x", "X", "*", "•", "●") or isinstance(read_yes_no(cell), bool)
+
+
+def _called(row: Sequence[Cell], at: int) -> str:
+    return next((text for n, cell in enumerate(row) if n != at and (text := cell_text(cell))), "")
+
+
+def _phrase(days: Sequence[int]) -> str:
+    return f"every {listed([WEEKDAYS[day] for day in days])}"

@@ -1,0 +1,100 @@
+"""Lists whose rows say a weekday and no date: each is a weekly event of the weeks that the person names."""
+
+from collections.abc import Iterator, Sequence
+
+from nomarium.model.account import Account
+from nomarium.model.event import Event
+from nomarium.model.problem import note
+from nomarium.model.wording import counted, listed
+from nomarium.reading.columns.head import find_head
+from nomarium.reading.columns.headings import match_heading
+from nomarium.reading.columns.weekdaycolumn import Weekly, weekdays_in
+from nomarium.reading.layouts.eventlist import list_in
+from nomarium.reading.layouts.layout import NotRead, Reading, Top, not_read
+from nomarium.reading.options import ReadingOptions
+from nomarium.sheets.sheet import Row, Sheet
+
+
+def look(top: Top) -> Reading | NotRead:
+    """Read a sheet as a list of weekly events."""
+    sheet, options = top.sheet, top.options
+    lexicon = top.seen or top.of_weekdays
+    head = find_head(sheet, lexicon, options.header_row)
+    weekly = None
+    if head is not None and head.header_rows and not _counts_weeks(head.headings):
+        weekly = weekdays_in(sheet, head, lexicon, options)
+    if head is None or weekly is None:
+        message = f"{sheet.title} has no column of weekdays."
+        return not_read(sheet, "no-weekdays", "it has no weekdays", "date-column-missing", message)
+    if options.repeats_from is None or options.repeats_until is None:
+        return _without_weeks(sheet, options)
+    heading = weekly.heading(head)
+    columns = {**options.columns, weekly.named(sheet, head): "date"}
+
+    def rows() -> Iterator[Row]:
+        for number, row in sheet.rows():
+            if number not in weekly.unsettled:
+                yield number, weekly.row(number, row, head)
+
+    days = f"from {options.repeats_from} to {options.repeats_until}"
+    message = f"The weekdays of “{heading}” repeat every week {days}{options.weeks_of}."
+    told = note("weekly", message).at(sheet.place(None, weekly.at, heading))
+    notes = [told]
+    if weekly.filled:
+        message = f"A weekday written once holds for the rows below it ({counted(weekly.filled, 'row')})."
+        notes.append(note("weekday-once", message).at(sheet.place(None, weekly.at, heading)))
+    dated = sheet._replace(read_rows=rows, notes=(*sheet.notes, *notes))
+    reading = list_in(
+        Top(
+            dated,
+            options._replace(columns=columns, header_row=head.header_rows[0], tells_repeats=False),
+            True,
+        ),
+        dated,
+        top.seen,
+    )
+    if isinstance(reading, NotRead):
+        return reading
+    assert reading.table is not None
+    of_days = [
+        column._replace(field="repeat", how="content", evidence="its weekdays repeat")
+        if column.at == weekly.at
+        else column
+        for column in reading.table.columns
+    ]
+    reading = reading._replace(is_weekly=True, table=reading.table._replace(columns=tuple(of_days)))
+    return _with_unsettled(reading._replace(problems=(*weekly.problems, *reading.problems)), weekly)
+
+
+def _counts_weeks(headings: Sequence[str]) -> bool:
+    """Whether a table is a programme in weeks and days: its weekdays come once."""
+    return any((match := match_heading(one)) is not None and match.field == "week" for one in headings if one)
+
+
+def _without_weeks(sheet: Sheet, options: ReadingOptions) -> NotRead:
+    message = f"{sheet.title} names weekdays, and nothing says from when to when they repeat."
+    if (options.repeats_from is None) != (options.repeats_until is None):
+        missing = "--from" if options.repeats_from is None else "--until"
+        remedy = f"Give {missing} too: {missing} {'2026-09-07' if missing == '--from' else '2026-12-18'}."
+    else:
+        remedy = "Say so: --from 2026-09-07 --until 2026-12-18, or --terms FILE with the dates of the terms; for one week only, --day-one 2026-09-07."
+    return not_read(sheet, "no-weeks", "its weekdays have no weeks", "weeks-missing", message, remedy)
+
+
+def _with_unsettled(reading: Reading, weekly: Weekly) -> Reading:
+    """The reading with the rows that are left out because their days are not settled."""
+    if not weekly.unsettled:
+        return reading
+    listing = reading.events
+
+    def events(account: Account) -> Iterator[Event]:
+        yield from listing(account)
+        for number, text in weekly.unsettled.items():
+            account.ledger.read += 1
+            account.note_row(number, text)
+
+    first = next(iter(weekly.unsettled))
+    shown = listed([f"row {number} ({text})" for number, text in list(weekly.unsettled.items())[:5]])
+    message = f"Left out, for nothing says on which day they are: {shown}."
+    told = note("days-unsettled", message).at(reading.sheet.place(first, weekly.at))
+    return reading._replace(events=events, notes=(*reading.notes, told))

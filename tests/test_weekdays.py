@@ -1,0 +1,143 @@
+"""Weekdays without dates: codes as courses write them, lists that repeat in the weeks that somebody names."""
+
+from pathlib import Path
+
+import pytest
+
+from helpers import built, csv_file, nomarium, refused
+from nomarium.model.refusal import Refusal
+from nomarium.reading.cells.weekdaycodes import WeekdayCodes
+from nomarium.reading.cells.words import ENGLISH
+
+CODES: list[tuple[str, dict[str, str]]] = [
+    ("letters run together", {"MWF": "024", "TTh": "13", "TR": "13", "MTWRF": "01234", "W": "2", "Sa": "5"}),
+    ("pairs of letters", {"TuTh": "13", "Mo We Fr": "024", "SuTTh": "613", "TUTH": "13"}),
+    (
+        "names with marks between",
+        {"Mon/Wed": "02", "Tues, Thurs": "13", "Monday & Thursday": "03", "Mondays": "0"},
+    ),
+    ("ranges", {"M-F": "01234", "Mon to Thu": "0123", "weekdays": "01234", "M-W-F": "024"}),
+    ("words in front", {"every Tuesday": "1", "Weekly on Fri": "4"}),
+    ("the second T of a run is Thursday", {"MTWTF": "01234"}),
+    ("TH beside TTh", {"TH": "3", "TTh": "13"}),
+    ("TH where R is Thursday", {"TH": "3", "TR": "13"}),
+    ("TH beside a run that can only hold Th", {"TH": "3", "MTWTHF": "01234"}),
+    ("TH where H is Thursday", {"TH": "13", "MTWHF": "01234"}),
+    ("MTH beside TTh", {"MTH": "03", "TTh": "13"}),
+    ("small letters", {"mwf": "024", "tth": "13"}),
+]
+
+
+@pytest.mark.parametrize("cells", [cells for _, cells in CODES], ids=[name for name, _ in CODES])
+def test_codes_of_weekdays(cells: dict[str, str]) -> None:
+    codes = WeekdayCodes(cells, ENGLISH)
+    assert {text: codes.read(text) for text in cells} == {
+        text: tuple(map(int, days)) for text, days in cells.items()
+    }
+    assert codes.are_days
+
+
+@pytest.mark.parametrize("text", ["TH", "MTH", "SU", "THF"])
+def test_a_code_that_could_be_two_things_is_refused(text: str) -> None:
+    read = WeekdayCodes([text, "MWF"], ENGLISH).read(text)
+    assert isinstance(read, Refusal)
+    assert f'--weekdays "{text}=' in read.remedy
+    asked = WeekdayCodes([text, "MWF"], ENGLISH, {text: "Thu"}).read(text)
+    assert asked == (3,)
+
+
+def test_letters_are_weekdays_only_where_every_cell_is_one() -> None:
+    assert not WeekdayCodes(["A", "B", "F"], ENGLISH).are_days
+    assert WeekdayCodes(["M", "W", "F"], ENGLISH).are_days
+
+
+WEEK = ["--from", "2026-09-07", "--until", "2026-09-13"]
+
+
+def at(day: int, start: str, end: str) -> str:
+    return f"2026-09-{day:02}T{start}/2026-09-{day:02}T{end}"
+
+
+LISTS: dict[str, tuple[str, list[str], list[str]]] = {
+    "weekdays and times": (
+        "Club,Day,Time,Venue\nKnots,Monday,15:45-16:45,Loft\nRowing,Mon/Wed,7am-8am,Slip", WEEK,
+        [f"Rowing {at(7, '07:00', '08:00')} @ Slip", f"Knots {at(7, '15:45', '16:45')} @ Loft", f"Rowing {at(9, '07:00', '08:00')} @ Slip"],
+    ),
+    "codes and times in one cell": (
+        "Course,Meets,Room\nRIG 101,TTh 9:00-9:50,Loft\nLOFT 110,TR 1:00-2:15,Shed", WEEK,
+        [f"RIG 101 {at(8, '09:00', '09:50')} @ Loft", f"LOFT 110 {at(8, '13:00', '14:15')} @ Shed",
+         f"RIG 101 {at(10, '09:00', '09:50')} @ Loft", f"LOFT 110 {at(10, '13:00', '14:15')} @ Shed"],
+    ),
+    "first and last class": (
+        "Course,Days,Time,First class,Last class\nRIG 101,TTh,9:00-9:50,2026-09-08,2026-09-15", [],
+        [f"RIG 101 {at(day, '09:00', '09:50')}" for day in (8, 10, 15)],
+    ),
+    "ticked weekdays": (
+        "Course,Mon,Tue,Wed,Start,End\nRIG 101,x,,x,9:00,9:50\nLOFT 110,,✓,,9:00,9:50", WEEK,
+        [f"RIG 101 {at(7, '09:00', '09:50')}", f"LOFT 110 {at(8, '09:00', '09:50')}", f"RIG 101 {at(9, '09:00', '09:50')}"],
+    ),
+    "a weekday written once over its rows": (
+        "Day,Start,End,Class\nMonday,9:00,9:50,Knots\n,10:00,10:50,Sails\nTuesday,9:00,9:50,Steam\n,10:00,10:50,-", WEEK,
+        [f"Knots {at(7, '09:00', '09:50')}", f"Sails {at(7, '10:00', '10:50')}", f"Steam {at(8, '09:00', '09:50')}"],
+    ),
+    "in French": (
+        "Activité,Jour,Heure\nNœuds,lundi,17h-18h\nVoile,mardi et jeudi,16h30-18h", WEEK,
+        [f"Nœuds {at(7, '17:00', '18:00')}", f"Voile {at(8, '16:30', '18:00')}", f"Voile {at(10, '16:30', '18:00')}"],
+    ),
+    "in German": ("Verein,Tag,Zeit\nKnoten,montags,17-18 Uhr\nSegel,Di und Do,16.00-17.30 Uhr", WEEK,
+        [f"Knoten {at(7, '17:00', '18:00')}", f"Segel {at(8, '16:00', '17:30')}", f"Segel {at(10, '16:00', '17:30')}"]),
+}  # fmt: skip
+
+
+@pytest.mark.parametrize("name", LISTS)
+def test_lists_of_weekdays_repeat_in_the_weeks_that_are_named(name: str, tmp_path: Path) -> None:
+    text, options, expected = LISTS[name]
+    assert sorted(built(csv_file(tmp_path, text), *options)) == sorted(expected)
+
+
+def test_terms_say_which_weeks_and_days_off_are_skipped(tmp_path: Path) -> None:
+    source = csv_file(tmp_path, "Club,Day,Time\nKnots,Monday,9:00-10:00")
+    terms = csv_file(
+        tmp_path,
+        "Name,First day,Last day\nAutumn,2026-09-07,2026-09-22\nWinter,2026-10-05,2026-10-12",
+        "t.csv",
+    )
+    off = csv_file(tmp_path, "Name,Date\nFair,2026-09-14", "off.csv")
+    days = [f"Knots 2026-{day}T09:00/2026-{day}T10:00" for day in ("09-07", "09-21", "10-05", "10-12")]
+    assert built(source, "--terms", terms, "--days-off", off) == days
+    rule = nomarium(
+        "build", source, "-o", tmp_path / "r.ics", "--terms", terms, "--days-off", off, "--repeats", "rule"
+    )
+    assert (rule.status, (tmp_path / "r.ics").read_text().count("BEGIN:VEVENT")) == (0, 1), rule.text
+
+
+REFUSED = {
+    "weeks that nobody names": ("Club,Day,Time\nKnots,Monday,9:00", [], ["--from", "--until", "--terms"]),
+    "weeks without an end": ("Club,Day,Time\nKnots,Monday,9:00", ["--from", "2026-09-07"], ["Give --until too"]),
+    "a code that could be two things": ("Course,Days,Time\nA,MWF,9:00\nB,TH,9:00", WEEK, ["row 3, column B", '--weekdays "TH=Thu"']),
+    "the same beside dates": ("Course,Days,Time,Start date,End date\nA,TH,9:00,2026-09-07,2026-09-20", [], ["row 2, column B", '--weekdays "TH=Thu"']),
+}  # fmt: skip
+
+
+@pytest.mark.parametrize("name", REFUSED)
+def test_weekdays_that_nothing_settles_are_refused(name: str, tmp_path: Path) -> None:
+    text, options, said = REFUSED[name]
+    out = refused(csv_file(tmp_path, text), *options)
+    assert [part for part in said if part not in out] == [], out
+
+
+def test_rows_whose_days_are_not_settled_are_left_out_by_name(tmp_path: Path) -> None:
+    source = csv_file(tmp_path, "Course,Days,Time\nRIG 101,M,9:00-9:50\nDISS,TBA,TBA")
+    outcome = nomarium("build", source, "-o", tmp_path / "o.ics", *WEEK)
+    assert outcome.status == 0
+    assert "row 3 (DISS)" in outcome.text
+    assert "2 rows read = 1 event + 0 blank + 1 note" in outcome.text
+
+
+def test_a_survey_of_weekdays_leads_to_the_same_calendar(tmp_path: Path) -> None:
+    source, recipe = csv_file(tmp_path, "Course,Days,Time\nRIG 101,TTh,9:00-9:50"), tmp_path / "r.toml"
+    survey = nomarium("survey", source, *WEEK, "--save", recipe)
+    assert "--from 2026-09-07 --until 2026-09-13" in survey.out
+    assert built(source, "--recipe", recipe, *WEEK) == [
+        f"RIG 101 {at(day, '09:00', '09:50')}" for day in (8, 10)
+    ]
