@@ -78,7 +78,7 @@ REFUSED = {
     "a day of a second week": (
         "W/C 7 September 2026,\nDay,Event\nMonday,A\nTuesday,B\nWednesday,C\nThursday,D\nFriday,E\nMonday,F", ["row 8, column A", "“Monday” names a weekday"],
     ),
-    "weekdays and no week": ("Time,Monday,Tuesday\n9:00,A,B", ["--day-one", "part of a plan"]),
+    "weekdays and no week": ("Time,Monday,Tuesday\n9:00,A,B", ["--day-one", "--terms FILE"]),
     "a week whose figures can be read two ways": ("Week of 6/9/26,,\nTime,Mon,Tue\n9:00,A,B", ["--day-one"]),
     "a date that is not the first weekday": ("9 September 2026,,\nTime,Mon,Tue\n9:00,A,B", ["--day-one"]),
     "one date alone above a table without times": ("7 September 2026,\nWho,Event\nQuill,A\nFenn,B", ["--set date="]),

@@ -455,7 +455,7 @@ def test_a_plan_of_classes_without_terms_says_what_is_missing(tmp_path: Path) ->
         (tmp_path / f"{name}.csv").write_text(text, "utf-8")
     outcome = nomarium("build", tmp_path, "-o", tmp_path / "out.ics")
     assert (
-        outcome.status == 1 and "no school day" in outcome.text and "First day and Last day" in outcome.text
+        outcome.status == 1 and "from when to when" in outcome.text and "First day, Last day" in outcome.text
     )
 
 

@@ -4,8 +4,9 @@ from typing import Literal, NamedTuple
 
 from nomarium.model.problem import Place, Problem
 
-Why = Literal["", "missing", "unlike"]
-"""`missing`: there is nothing to read; `unlike`: nothing in the text is like what it should be."""
+Why = Literal["", "missing", "unlike", "several"]
+"""`missing`: there is nothing to read; `unlike`: nothing in the text is like what it should be;
+`several`: it could be two things."""
 
 
 class Refusal(NamedTuple):

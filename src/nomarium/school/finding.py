@@ -4,31 +4,53 @@ from collections.abc import Sequence
 from pathlib import PurePath
 
 from nomarium.reading.options import ReadingOptions
+from nomarium.school.kinds import asked_table, kind_of
 from nomarium.school.plantables import cut_table, is_plan, plain, table_name
 from nomarium.sheets.sheet import Sheet
 
 
 def plans_in(sheets: Sequence[Sheet], options: ReadingOptions) -> tuple[list[list[Sheet]], list[Sheet]]:
-    """The sheets that are plans, file by file, and the other sheets."""
-    if options.layout not in (None, "plan"):
+    """The sheets that are plans, each of which is one file, and the other sheets; all of them are one plan where that
+    was asked for."""
+    if options.layout not in (None, "plan", "timetable"):
         return [], list(sheets)
+    if options.layout in ("plan", "timetable"):
+        return [[one if one.name else one._replace(name=PurePath(one.file).stem) for one in sheets]], []
     by_file: dict[str, list[Sheet]] = {}
     for sheet in sheets:
-        if options.layout == "plan" and not sheet.name:  # a file for each table, named one by one
-            named = sheet._replace(name=PurePath(sheet.file).stem)
-            by_file.setdefault("", []).append(named)
-        else:
-            by_file.setdefault(sheet.file, []).append(sheet)
+        by_file.setdefault(sheet.file, []).append(sheet)
     plans, others = list[list[Sheet]](), list[Sheet]()
     for group in by_file.values():
-        is_one = len(group) > 1 or bool(group[0].name)
-        if options.layout == "plan" or (
-            is_one and is_plan((sheet.name for sheet in group), not PurePath(group[0].file).suffix)
-        ):
+        if _is_one(group, options):
             plans.append(group)
         else:
             others += group
     return plans, others
+
+
+def timetables_in(sheets: Sequence[Sheet]) -> list[list[Sheet]]:
+    """The sheets, file by file, of those files in which one is a timetable as schools have them."""
+    by_file: dict[str, list[Sheet]] = {}
+    for sheet in sheets:
+        by_file.setdefault(sheet.file, []).append(sheet)
+    return [
+        group for group in by_file.values() if any(kind_of(sheet).table == "timetable" for sheet in group)
+    ]
+
+
+def _is_one(group: Sequence[Sheet], options: ReadingOptions) -> bool:
+    """Whether the sheets of a file are a plan: as their names say, or as several of them show together."""
+    if len(group) == 1 and not group[0].name:
+        return False
+    if any(asked_table(sheet, options.tables) for sheet in group):
+        return True
+    if is_plan((sheet.name for sheet in group), not PurePath(group[0].file).suffix):
+        return True
+    return len(group) > 1 and any(kind_of(sheet).table in _SIGNS for sheet in group)
+
+
+_SIGNS = frozenset(("timetable", "bells", "rotation"))
+"""Tables that make a plan of the workbook in which they are found."""
 
 
 def setting_of(sheets: Sequence[Sheet], name: str) -> str:

@@ -77,7 +77,7 @@ def meet(slots: Sequence[Slot], year: Year, bells: Bells, settings: Settings) ->
             if rung.clash is not None:
                 clashes.setdefault((rung.clash.place.row or 0, label), rung.clash)
             for slot in _on(groups, division, label, day, year):
-                bell = rung.bells.get(slot.period)
+                bell = slot.own or rung.bells.get(slot.period)
                 if bell is not None:
                     here.append(Meeting(slot, day, label, singles.setdefault(id(bell), (bell,))))
                 elif rung.is_named:

@@ -6,29 +6,22 @@ from typing import NamedTuple
 
 from nomarium.model.account import Account, RejectedRow
 from nomarium.model.problem import Place, Problem, note
-from nomarium.model.wording import listed, nearest
+from nomarium.model.wording import nearest
 from nomarium.reading.options import ReadingOptions
 from nomarium.reckoning.daysoff import DaysOff
 from nomarium.school.bells import Bells, read_bells
+from nomarium.school.classesfound import ClassesFound, classes_found
 from nomarium.school.codes import Codes
 from nomarium.school.lessons import Lesson, poured, read_lessons
 from nomarium.school.meetings import Meeting, NotMet, meet
 from nomarium.school.namesandpeople import Naming, People, names_in, people_in
-from nomarium.school.plantables import (
-    EXPLANATION,
-    TITLES,
-    Item,
-    Table,
-    cut_table,
-    near_table,
-    plain,
-    table_name,
-)
+from nomarium.school.plantables import Item, Table, plain
 from nomarium.school.settings import Settings, read_settings
-from nomarium.school.starter import is_untouched
+from nomarium.school.sheetsfound import Taken, sheets_found
 from nomarium.school.timetable import Known, Slot, merged_slots, read_list
 from nomarium.school.timetablegrids import find_grid, read_timetable_grid
 from nomarium.school.year import Year, make_year
+from nomarium.school.yearspan import with_weekdays
 from nomarium.school.yeartables import Dates, Term, YearRows, close_on, read_year_rows
 from nomarium.sheets.sheet import Sheet
 
@@ -48,6 +41,8 @@ class Plan(NamedTuple):
     not_met: list[NotMet]
     lessons: dict[int, Lesson]
     """By the index of their meeting."""
+    taken: list[Taken]
+    """What each of its sheets was taken for."""
     event_sheets: list[Sheet]
     accounts: list[Account]
     """One a table, with the rows that a problem names as they stood."""
@@ -62,11 +57,17 @@ class Plan(NamedTuple):
         return {plain(slot.code): slot.code for slot in self.slots}
 
 
-def read_plan(sheets: Sequence[Sheet], options: ReadingOptions, days_off: DaysOff | None = None) -> Plan:
-    """Read the sheets of one plan and work it out. `days_off` are dates on which the school is closed, beside those of
-    the plan: the cycle treats them as rows of Days off that say nothing of it."""
+def read_plan(
+    sheets: Sequence[Sheet],
+    options: ReadingOptions,
+    days_off: DaysOff | None = None,
+    terms: Sequence[Sheet] = (),
+) -> Plan:
+    """Read the sheets of one plan and work it out. `terms` are tables of terms beside it; `days_off` are dates on which
+    the school is closed, beside those of the plan: the cycle treats them as rows of Days off that say nothing of it."""
     problems, notes = list[Problem](), list[Problem]()
-    tables, grids, events = _tables(sheets, problems, notes)
+    found_sheets = sheets_found(sheets, options, terms, problems, notes)
+    tables = found_sheets.tables
     settings, found = read_settings(tables.get("settings"))
     problems += found
     settings, under = _under(settings, options, notes)
@@ -75,27 +76,22 @@ def read_plan(sheets: Sequence[Sheet], options: ReadingOptions, days_off: DaysOf
     rows = read_year_rows(tables, dates)
     problems += rows.problems
     notes += rows.notes
-    if days_off:
-        notes += close_on(rows, days_off)
+    (naming, found), (people, more) = names_in(tables.get("names")), people_in(tables.get("people"))
+    problems += [*found, *more]
+    taught = classes_found(found_sheets, naming, people, rows, dates, under, problems, notes)
+    notes += close_on(rows, days_off) if days_off else []
+    settings = with_weekdays(settings, taught.rows.weekdays, taught.rows.items, notes)
     divisions = _divisions(tables, problems, notes)
     starts = _starts(settings, dates, problems)
     year = make_year(rows, settings, divisions, starts)
     problems += year.problems
-    if starts is not None and year.days and starts > year.days[-1].date and settings.starts is not None:
-        message = f"The cycle starts on {starts}, after the last school day, {year.days[-1].date}."
-        problems.append(
-            settings.starts.problem("setting-value", "value", message, "Correct the date or the terms.")
-        )
+    problems += _starts_late(settings, starts, year)
     bells = read_bells(tables.get("bells"), year.labels)
     problems += bells.problems
     notes += bells.notes
-    naming, found = names_in(tables.get("names"))
-    problems += found
-    people, found = people_in(tables.get("people"))
-    problems += found
     known = _known(year, bells, rows)
-    accounts = [table.account for table in tables.values()]
-    slots = _slots(tables.get("timetable"), grids, known, dates, naming, people, accounts, problems, notes)
+    accounts = [*found_sheets.accounts, *taught.accounts]
+    slots = _slots(taught, known, dates, naming, people, accounts, problems, notes)
     notes += _unused_names(tables.get("names"), slots)
     slots, dropped = _kept(slots, naming, tables, notes)
     met = meet(slots, year, bells, settings) if not dates.problems else meet([], year, bells, settings)
@@ -106,71 +102,24 @@ def read_plan(sheets: Sequence[Sheet], options: ReadingOptions, days_off: DaysOf
     has_gaps = bool(met.problems) or any(
         one.place.sheet == _sheet_name(tables, "timetable") for one in problems
     )
-    classes = {plain(slot.code): slot.code for slot in slots}
-    for item in tables["timetable"].items if "timetable" in tables else ():
-        classes.setdefault(plain(item.text("class")), item.text("class"))  # those of rows with a problem, too
+    classes = {plain(item.text("class")): item.text("class") for item in taught.rows.items}
+    classes |= {plain(slot.code): slot.code for slot in slots}
     by_meeting, found, left_over = poured(lessons, met.meetings, classes)
     problems += found if has_gaps else [*found, *left_over]
     if slots and not year.days and not problems:
-        message = "The plan has classes and no school day: nothing says from when to when they are taught."
-        remedy = "Add a table Terms with the columns Name, First day and Last day."
-        problems.append(Problem("terms-missing", message, remedy, Place(sheets[0].file)))
-    if not (slots or rows.cycle or events):
+        message = "The plan has classes and no school day: none of its terms has one."
+        problems.append(Problem("terms-missing", message, "Correct the terms.", Place(sheets[0].file)))
+    if not (slots or rows.cycle or found_sheets.events):
         notes.append(note("plan-empty", "The plan has neither classes, nor a cycle, nor events."))
-    _reject(tables, problems)
+    _reject([*(item for table in tables.values() for item in table.items), *taught.drawn], problems)
     return Plan(
-        sheets[0].file, settings, rows, year, bells, naming, people, slots, met.meetings, met.not_met, by_meeting, events,
+        sheets[0].file, settings, rows, year, bells, naming, people, slots, met.meetings, met.not_met, by_meeting, found_sheets.taken, found_sheets.events,
         accounts, problems, notes, _event_options(under, year, dates, rows.terms),
     )  # fmt: skip
 
 
 def _sheet_name(tables: dict[str, Table], name: str) -> str | None:
     return tables[name].sheet.name if name in tables else None
-
-
-def _tables(
-    sheets: Sequence[Sheet], problems: list[Problem], notes: list[Problem]
-) -> tuple[dict[str, Table], list[tuple[str, Sheet]], list[Sheet]]:
-    """The tables by name, the sheets that may be grids with whose they are, and event lists."""
-    tables: dict[str, Table] = {}
-    grids: list[tuple[str, Sheet]] = []
-    events: list[Sheet] = []
-    untouched: list[str] = []
-    for sheet in sheets:
-        name = table_name(sheet.name)
-        if name is None and sheet.name == EXPLANATION:
-            continue
-        if name is not None and is_untouched(name, (row for _, row in sheet.rows())):
-            untouched.append(TITLES[name])
-            continue
-        if name is None:
-            near = near_table(sheet.name)
-            hint = f" Did you mean {near}?" if near else ""
-            message = f"The sheet “{sheet.name}” is no part of a plan: it is passed over.{hint}"
-            notes.append(note("plan-sheet-unused", message).at(sheet.place()))
-        elif name == "events":
-            events.append(sheet)
-        elif name.startswith("timetable:"):
-            grids.append((name.partition(":")[2], sheet))
-        elif name in tables:
-            message = (
-                f"The plan has two sheets for {TITLES[name]}, “{tables[name].sheet.name}” and “{sheet.name}”."
-            )
-            problems.append(Problem("plan-table-twice", message, "Put them into one.", sheet.place()))
-        else:
-            table, found, told = cut_table(sheet, name)
-            if name == "timetable" and found:
-                grids.append(("", sheet))  # no column for classes: a grid, or nothing
-                continue
-            problems += found
-            notes += told
-            tables[name] = table
-    if untouched:
-        message = (
-            f"Left out, for they hold the examples of the starter plan and nothing else: {listed(untouched)}."
-        )
-        notes.append(note("example-left-out", message, "Write your own over them.").at(Place(sheets[0].file)))
-    return tables, grids, events
 
 
 def _under(
@@ -236,6 +185,14 @@ def _starts(settings: Settings, dates: Dates, problems: list[Problem]) -> dt.dat
     return day
 
 
+def _starts_late(settings: Settings, starts: dt.date | None, year: Year) -> list[Problem]:
+    """A problem where the cycle starts after the last school day."""
+    if starts is None or settings.starts is None or not year.days or starts <= year.days[-1].date:
+        return []
+    message = f"The cycle starts on {starts}, after the last school day, {year.days[-1].date}."
+    return [settings.starts.problem("setting-value", "value", message, "Correct the date or the terms.")]
+
+
 def _known(year: Year, bells: Bells, rows: YearRows) -> Known:
     terms = Codes("term", [term.name for term in rows.terms])
     weekdays_work = year.moves == "by weekday" or not year.labels.names
@@ -243,13 +200,13 @@ def _known(year: Year, bells: Bells, rows: YearRows) -> Known:
 
 
 def _slots(
-    table: Table | None, grids: list[tuple[str, Sheet]], known: Known, dates: Dates, naming: Naming, people: People,
+    taught: ClassesFound, known: Known, dates: Dates, naming: Naming, people: People,
     accounts: list[Account], problems: list[Problem], notes: list[Problem],
 ) -> list[Slot]:  # fmt: skip
     """The slots of the list and of all grids."""
     slots: list[Slot] = []
-    if table is not None:
-        found = read_list(table, known, dates)
+    if taught.rows.items:
+        found = read_list(taught.rows, known, dates)
         slots += found.slots
         problems += found.problems
         notes += found.notes
@@ -260,7 +217,7 @@ def _slots(
         c for c, k in naming.kinds.items() if k == "room"
     }
     drawn: list[Slot] = []
-    for name, sheet in grids:
+    for name, sheet in taught.grids:
         grid = find_grid(sheet, known)
         if grid is None:
             what = "neither a column “Class” nor labels and periods as headings of a grid"
@@ -318,29 +275,26 @@ def _kept(
             for item in (tables["timetable"].items if "timetable" in tables else [])
             if plain(item.text("class")) in dropped
         ]
-        if rows:
-            tables["timetable"].account.leave_out(len(rows))
+        for item in rows:
+            item.table.account.leave_out()
     return [slot for slot in slots if plain(slot.code) not in dropped], dropped
 
 
-def _reject(tables: dict[str, Table], problems: Iterable[Problem]) -> None:
+def _reject(items: Iterable[Item], problems: Iterable[Problem]) -> None:
     """Account for the rows that a problem names as rejected, as they stood."""
     reasons: dict[tuple[str, str, int], list[Problem]] = {}
     for one in problems:
         if one.place.row:
             reasons.setdefault((one.place.file, one.place.sheet, one.place.row), []).append(one)
-    for table in tables.values():
-        sheet, headings = table.sheet, tuple(table.headings.values())
-        bad = [
-            RejectedRow(headings, tuple(item.cells.get(field, "") for field in table.headings), tuple(why))
-            for item in table.items
-            if (why := reasons.get((sheet.file, sheet.name, item.number)))
-        ]
-        ledger = table.account.ledger
-        count = min(len(bad), ledger.events)
-        ledger.events -= count
-        ledger.rejected += count
-        table.account.rejected += bad
+    for item in items:
+        sheet, headings = item.table.sheet, item.table.headings
+        why = reasons.get((sheet.file, sheet.name, item.number))
+        account = item.table.account
+        if why and account.ledger.events:
+            account.ledger.events -= 1
+            account.ledger.rejected += 1
+            cells = tuple(item.cells.get(field, "") for field in headings)
+            account.rejected.append(RejectedRow(tuple(headings.values()), cells, tuple(why)))
 
 
 def _event_options(under: ReadingOptions, year: Year, dates: Dates, terms: Sequence[Term]) -> ReadingOptions:

@@ -1,8 +1,9 @@
 """The tables of a plan: which sheet is which, where its columns are, its rows with their places."""
 
 import re
-from collections.abc import Iterable, Sequence
+from collections.abc import Iterable, Mapping, Sequence
 from functools import lru_cache
+from types import MappingProxyType
 from typing import NamedTuple
 
 from nomarium.model.account import Account
@@ -29,7 +30,7 @@ HEADINGS: dict[str, dict[str, str]] = {
         "kind": "Kind, type, category, categorie, genre",
     },
     "cycle": {
-        "label": "Label, day, cycle day, code, letter, jour, etiquette", "name": "Name, day name, title, nom",
+        "label": "Label, day, cycle day, code, letter, jour, etiquette, letter day, day letter, rotation day, day number, day no, day type, rotation", "name": "Name, day name, title, nom",
         "weekday": "Weekday, day of the week, day of week, jour de la semaine", "week": "Week, semaine",
         "date": "Date, dates",
     },
@@ -41,17 +42,27 @@ HEADINGS: dict[str, dict[str, str]] = {
     },
     "bells": {
         "schedule": "Schedule, bell schedule, bells, day type, horaire", "label": "Label, day, cycle day, weekday",
-        "division": "Division, section, school", "period": "Period, block, slot, lesson, code, periode",
-        "start": "Start, begins, start time, from, starts, debut, de", "end": "End, ends, end time, to, until, fin, a",
+        "division": "Division, section, school", "period": "Period, block, slot, lesson, code, periode, period no, period number, per, pd, hour, class period",
+        "start": "Start, begins, start time, from, starts, debut, de, begin, begin time, starts at", "end": "End, ends, end time, to, until, fin, a, finish, finishes, ends at, finish time",
         "name": "Name, title, period name, nom", "time": "Time, times, hours, heures",
     },
     "timetable": {
-        "class": "Class, course, section, class code, course code, subject, classe, cours", "label": "Label, day, days, cycle day, jour, jours",
-        "period": "Period, periods, block, blocks, slot, periode, periodes", "meets": "Meets, meeting times, pattern, meeting pattern, rencontres",
+        "class": "Class, course, section, class code, course code, subject, classe, cours, course number, course no, activity, lesson, module, club",
+        "label": "Label, day, days, cycle day, jour, jours, weekday, weekdays, day of week, days of week, meeting days, letter day, day letter, rotation day, cycle days, letter, dow, letter days, day letters",
+        "period": "Period, periods, block, blocks, slot, periode, periodes, per, pd, period no, hour, time slot",
+        "start": "Start, start time, begin time, time start, starts at, begin, time from", "end": "End, end time, finish, finish time, time end, ends at, time to",
+        "time": "Time, times, hours, when, heure, heures, class time", "week": "Week, weeks, week type, week label, semaine, a b week, ab",
+        "meets": "Meets, meeting times, pattern, meeting pattern, rencontres, meets on, days and times, days times, days & times, schedule",
         "title": "Title, name, course title, course name, class name, titre", "room": "Room, location, place, where, venue, salle, local, lieu",
-        "teacher": "Teacher, teachers, instructor, staff, taught by, enseignant, prof, professeur", "group": "Group, groups, year group, form, students, audience, groupe",
+        "teacher": "Teacher, teachers, instructor, staff, taught by, enseignant, prof, professeur, instructors, tutor, faculty, lehrer, docent", "group": "Group, groups, year group, form, students, audience, groupe",
         "term": "Term, terms, semester, trimestre, semestre", "division": "Division, school", "notes": "Notes, note, description, comment, remarques",
-        "first": "First day, start date, from, starts, begins", "last": "Last day, end date, to, until, ends",
+        "first": "First day, start date, from, starts, begins, first class, first meeting, class starts, course starts, from date", "last": "Last day, end date, to, until, ends, last class, last meeting, class ends, course ends, runs until, to date",
+    },
+    "rotation": {
+        "label": "Label, day, cycle day, letter, letter day", "period": "Period, slot, time slot", "block": "Block, blocks",
+    },
+    "enrolments": {
+        "person": "Person, student, name, pupil, student name, learner, member, full name, attendee, eleve, apprentice", "class": "Class, course, classes, courses, section, class code, course code, cours, classe",
     },
     "names": {
         "code": "Code, short, abbreviation, class, key", "name": "Name, full name, title, long name, nom", "kind": "Kind, type, what, genre",
@@ -60,7 +71,7 @@ HEADINGS: dict[str, dict[str, str]] = {
     },
     "people": {
         "name": "Name, full name, person, teacher, nom", "email": "Email, e-mail, mail, address, email address, courriel",
-        "groups": "Groups, group, member of, groupes, groupe",
+        "groups": "Groups, group, member of, groupes, groupe", "classes": "Classes, courses, enrolled in, cours",
     },
     "places": {
         "name": "Name, place, place name, room, location, venue, where, code, lieu, salle, nom", "address": "Address, street, street address, adresse",
@@ -75,11 +86,13 @@ HEADINGS: dict[str, dict[str, str]] = {
 REQUIRED: dict[str, tuple[str, ...]] = {
     "settings": ("setting", "value"), "terms": ("name", "first", "last"), "daysoff": ("name", "first"),
     "cycle": ("label",), "specialdays": ("first",), "bells": ("period",), "timetable": ("class",),
-    "names": ("code",), "people": ("name",), "places": ("name",), "lessons": ("class", "title"),
+    "names": ("code",), "people": ("name",), "places": ("name",), "lessons": ("class", "title"), "enrolments": ("person", "class"),
+    "rotation": ("block",),
 }  # fmt: skip
 TITLES = {
     "settings": "Settings", "terms": "Terms", "daysoff": "Days off", "cycle": "Cycle", "specialdays": "Special days",
-    "bells": "Bells", "timetable": "Timetable", "names": "Names", "people": "People", "lessons": "Lessons", "events": "Events",
+    "bells": "Bells", "timetable": "Timetable", "rotation": "Rotation", "names": "Names", "people": "People",
+    "enrolments": "Enrolments", "lessons": "Lessons", "events": "Events",
 }  # fmt: skip
 """Each table's name as people write it; `events` is read as an event list."""
 
@@ -89,7 +102,8 @@ EXPLANATION = "How to fill it in"
 _OTHER_NAMES = {
     "term": "terms", "holidays": "daysoff", "dayoff": "daysoff", "specialday": "specialdays", "bellschedule": "bells",
     "bellschedules": "bells", "classes": "timetable", "setting": "settings", "event": "events",
-    "lesson": "lessons", "cycles": "cycle", "timetables": "timetable",
+    "lesson": "lessons", "cycles": "cycle", "timetables": "timetable", "enrolment": "enrolments", "enrollments": "enrolments",
+    "enrollment": "enrolments", "rotations": "rotation",
 }  # fmt: skip
 
 
@@ -168,17 +182,30 @@ def is_plan(names: Iterable[str], is_folder: bool = False) -> bool:
     return bool(year and tables & {"timetable", "events"}) or {"timetable", "daysoff", "settings"} <= tables
 
 
-def cut_table(sheet: Sheet, name: str) -> tuple[Table, list[Problem], list[Problem]]:
-    """Cut a sheet into the rows of a plan table. Gives the problems and the notes with it."""
+def columns_of(rows: Sequence[Row], name: str) -> tuple[int, dict[str, int], list[tuple[int, str]]]:
+    """The index of the row of headings of a table (-1: none), the column of each field, and columns of no field."""
+    return _find_head(rows, _spellings(name), name)
+
+
+def cut_table(
+    sheet: Sheet, name: str, known: Mapping[str, int] = MappingProxyType({})
+) -> tuple[Table, list[Problem], list[Problem]]:
+    """Cut a sheet into the rows of a plan table; `known` are columns that its cells show, whatever heads them. Gives the
+    problems and the notes with it."""
     spellings = _spellings(name)
     rows = list(sheet.rows())
     title = TITLES.get(name, name.capitalize())
     account = Account(f"{sheet.file}, {title}", is_plan=True)
     ledger = account.ledger
     at, columns, ignored = _find_head(rows, spellings, name)
+    if known:
+        columns = {f: c for f, c in columns.items() if f not in known and c not in known.values()} | dict(
+            known
+        )
+        ignored = [(column, heading) for column, heading in ignored if column not in known.values()]
     headings = {field: cell_text(rows[at][1][column]) for field, column in columns.items()} if at >= 0 else {}
     table = Table(name, sheet, columns, headings, [], account)
-    if at < 0 or any(field not in columns for field in REQUIRED[name]):
+    if (at < 0 and not known) or any(field not in columns for field in REQUIRED[name]):
         if all(is_blank(row) for _, row in rows):
             return table, [], [note("plan-table-blank", f"The {title} sheet is blank.").at(sheet.place())]
         missing = [HEADINGS[name][field].split(", ")[0] for field in REQUIRED[name] if field not in columns]
@@ -219,12 +246,16 @@ def _is_note(cells: dict[str, Cell], filled: set[str], name: str) -> bool:
 
 def _spellings(name: str) -> dict[str, str]:
     found: dict[str, str] = {}
-    for rank in range(12):  # every field's own heading first, then the other spellings in turn
+    for rank in range(24):  # every field's own heading first, then the other spellings in turn
         for field, listed in HEADINGS[name].items():
             words = listed.split(", ")
             if rank < len(words):
                 found.setdefault(plain(words[rank]), field)
     return found
+
+
+_SECOND = {("timetable", "class"): "section"}
+"""Fields of a second column that could be another's: a course and its section."""
 
 
 def _find_head(
@@ -238,6 +269,8 @@ def _find_head(
         for column, cell in enumerate(row):
             text = cell_text(cell)
             field = spellings.get(plain(re.sub(r"[(\[].*?[)\]]|[*:]", "", text))) if text else None
+            if field in columns:
+                field = _SECOND.get((name, field), field)
             if field is not None and field not in columns:
                 columns[field] = column
             elif text:

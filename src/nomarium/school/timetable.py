@@ -8,8 +8,11 @@ from typing import NamedTuple
 from nomarium.model.problem import Place, Problem, note
 from nomarium.model.refusal import Refusal
 from nomarium.model.wording import WEEKDAYS
+from nomarium.reading.cells.weekdaycodes import WeekdayCodes
+from nomarium.school.bells import Bell
+from nomarium.school.classrows import ClassRows
 from nomarium.school.codes import Codes
-from nomarium.school.plantables import Item, Table, plain
+from nomarium.school.plantables import Item, plain
 from nomarium.school.yeartables import Dates
 
 
@@ -32,6 +35,8 @@ class Slot(NamedTuple):
     last: dt.date | None = None
     place: Place = Place()
     cell: str = ""
+    own: Bell | None = None
+    """When it is, where its row says that itself: then no bell schedule does."""
 
 
 class Timetable(NamedTuple):
@@ -68,19 +73,21 @@ def labels_of(known: Known) -> Codes:
     return Codes("label", [*known.labels.names, *WEEKDAYS], [*short, *plural, *own])
 
 
-def read_list(table: Table, known: Known, dates: Dates) -> Timetable:
+def read_list(rows: ClassRows, known: Known, dates: Dates) -> Timetable:
     """Read a Timetable in list form."""
     found = Timetable([], [], [])
     labels = labels_of(known)
     seen: dict[tuple[object, ...], Item] = {}
-    for item in table.items:
-        mark = tuple((field, item.text(field)) for field in table.columns)
+    for item in rows.items:
+        own = rows.bells.get(id(item))
+        times = (own.start_secs, own.end_secs) if own else ()
+        mark = (item.table.sheet.title, *times, *((field, item.text(field)) for field in item.cells))
         if mark in seen:
             message = f"The row says the same as row {seen[mark].number}: it counts once."
             found.notes.append(note("row-repeated", message).at(item.place()))
             continue
         seen[mark] = item
-        slots = _slots_of(item, labels, known, dates)
+        slots = _slots_of(item, labels, known, dates, rows)
         if isinstance(slots, list):
             found.slots.extend(slots)
         else:
@@ -88,7 +95,9 @@ def read_list(table: Table, known: Known, dates: Dates) -> Timetable:
     return found
 
 
-def _slots_of(item: Item, labels: Codes, known: Known, dates: Dates) -> list[Slot] | tuple[Problem, ...]:
+def _slots_of(
+    item: Item, labels: Codes, known: Known, dates: Dates, rows: ClassRows
+) -> list[Slot] | tuple[Problem, ...]:
     code = item.text("class")
     if not code:
         return (
@@ -106,7 +115,7 @@ def _slots_of(item: Item, labels: Codes, known: Known, dates: Dates) -> list[Slo
         else:
             pairs = read
     else:
-        pairs = _combined(item, labels, known.periods, problems)
+        pairs = _combined(item, labels, known.periods, problems, rows)
     terms: tuple[str, ...] = ()
     if item.text("term"):
         read_terms = known.terms.read(item.cells["term"])
@@ -137,32 +146,46 @@ def _slots_of(item: Item, labels: Codes, known: Known, dates: Dates) -> list[Slo
         Slot(
             code, label, period, item.text("title"), item.text("room"), teachers, item.text("group"), terms,
             item.text("division"), item.text("notes"), first, last, item.place("period" if "period" in item.cells else "meets"),
-            item.text("period") or item.text("meets"),
+            item.text("period") or item.text("meets") or item.text("time") or item.text("start"), rows.bells.get(id(item)),
         )
         for label, period in pairs
     ]  # fmt: skip
 
 
-def _combined(item: Item, labels: Codes, periods: Codes, problems: list[Problem]) -> list[tuple[str, str]]:
-    """Every combination of the Label and Period cells; an empty Label is every label."""
-    if not item.text("period"):
-        problems.append(
-            item.problem(
-                "period-missing", "period", "The row has no period.", "Give it one, or a Meets cell."
-            )
-        )
+def _combined(
+    item: Item, labels: Codes, periods: Codes, problems: list[Problem], rows: ClassRows
+) -> list[tuple[str, str]]:
+    """Every combination of the Label and Period cells; an empty Label is every label. A row with times of its own needs
+    no period, and has it as it stands."""
+    has_times = id(item) in rows.bells
+    if not item.text("period") and not has_times:
+        if not any(item.text(field) for field in ("time", "start")):  # else its time is a problem already
+            remedy = "Give it one, or its times, or a Meets cell."
+            problems.append(item.problem("period-missing", "period", "The row has no period.", remedy))
         return []
     found: list[tuple[str, ...]] = []
     for field, codes in (("label", labels), ("period", periods)):
         if not item.text(field):
             found.append(("",))
             continue
-        read = codes.read(item.cells[field])
+        if field == "period" and has_times:
+            found.append((item.text("period"),))
+            continue
+        read = (
+            _weekdays(item, rows.weekdays)
+            if field == "label" and rows.weekdays
+            else codes.read(item.cells[field])
+        )
         if isinstance(read, Refusal):
             problems.append(read.problem(item.place(field), item.text(field)))
             return []
         found.append(read)
     return [(label, period) for label in found[0] for period in found[1]]
+
+
+def _weekdays(item: Item, codes: WeekdayCodes) -> tuple[str, ...] | Refusal:
+    days = codes.read(item.text("label"))
+    return days if isinstance(days, Refusal) else tuple(WEEKDAYS[day] for day in days)
 
 
 def read_meets(text: str, labels: Codes, periods: Codes) -> list[tuple[str, str]] | Refusal:

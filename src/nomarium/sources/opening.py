@@ -116,13 +116,18 @@ def sources_in(
         sources.problems += problems
     plans, others = _plans_in(opened.sheets, options)
     found = read_sheets(others, options, is_whole)
+    late = _late_plans(found, options)
+    if late:
+        plans = [*plans, *late]
+        taken = [sheet for group in late for sheet in group]
+        found = read_sheets([sheet for sheet in others if sheet not in taken], options, is_whole)
     sources.readings = found.readings
     lists = [sources.listing(reading, options) for reading in sources.take(found)]
     for sheets in plans:
         from nomarium.school.plan import read_plan
         from nomarium.sources.plans import plan_sources
 
-        plan = read_plan(sheets, options, days_off)
+        plan = read_plan(sheets, options, days_off, opened.terms)
         sources.plans.append(plan)
         sources.problems += plan.problems
         sources.notes += plan.notes
@@ -143,11 +148,21 @@ def sources_in(
     return sources
 
 
+def _late_plans(found: Readings, options: ReadingOptions) -> list[list[Sheet]]:
+    """Files of which nothing reads as events, and whose classes stand on weekdays or labels without dates."""
+    unread = [one for one in found.unread if one.why not in ("blank", "no-rows", "no-weeks", "other-recipe")]
+    if not unread or options.layout is not None:
+        return []
+    from nomarium.school.finding import timetables_in
+
+    return timetables_in([one.sheet for one in unread])
+
+
 def _plans_in(
     sheets: Sequence[Sheet], options: ReadingOptions
 ) -> tuple[Sequence[Sequence[Sheet]], Sequence[Sheet]]:
     """The sheets that are plans, and the others; what tells them apart is looked at only where sheets have names."""
-    if options.layout != "plan" and not any(sheet.name for sheet in sheets):
+    if options.layout not in ("plan", "timetable") and not any(sheet.name for sheet in sheets):
         return (), sheets
     from nomarium.school.finding import plans_in
 

@@ -125,7 +125,7 @@ class WeekdayCodes:
         shown = " or ".join(sorted(listed([WEEKDAYS[day] for day in days]) for days in meanings))
         example = WEEKDAYS[min(meanings, key=len)[-1]][:3]
         message = f"“{part}” could be {shown}."
-        return Refusal("weekday-ambiguous", message, f'Say which: --weekdays "{part}={example}".')
+        return Refusal("weekday-ambiguous", message, f'Say which: --weekdays "{part}={example}".', "several")
 
     def _fits(self, way: _Way) -> bool:
         """Whether a reading takes letters for what other cells of the column are sure to take them for. Where `TR` is

@@ -109,15 +109,13 @@ def _in_one_column(
     for at, heading in enumerate(head.headings):
         texts = {number: text for number, row in rows if at < len(row) and (text := cell_text(row[at]))}
         said = {
-            n: _days_and_time(text) for n, text in texts.items() if fold(text).strip(" .") not in _UNSETTLED
+            n: days_and_time(text) for n, text in texts.items() if fold(text).strip(" .") not in _UNSETTLED
         }
         is_of_days = _is_of_days(heading)
         names = _lexicon_of([days for days, _ in said.values()], lexicon, options) if is_of_days else lexicon
         codes = WeekdayCodes([days for days, _ in said.values()], names, options.weekdays)
         read = {number: codes.read(days) for number, (days, _) in said.items()}
-        known = sum(
-            not isinstance(days, Refusal) or days.code == "weekday-ambiguous" for days in read.values()
-        )
+        known = sum(not isinstance(days, Refusal) or days.why == "several" for days in read.values())
         if not known or not (codes.are_days or (is_of_days and known * 2 >= len(read))):
             continue
         filled = {} if any(time for _, time in said.values()) else _written_once(at, texts, rows)
@@ -127,7 +125,7 @@ def _in_one_column(
         problems = [
             days.problem(sheet.place(number, at, heading), texts[number])
             for number, days in read.items()
-            if isinstance(days, Refusal) and days.code == "weekday-ambiguous"
+            if isinstance(days, Refusal) and days.why == "several"
         ]
         phrases = {n: _phrase(days) for n, days in read.items() if not isinstance(days, Refusal)}
         times = {n: time for n, (_, time) in said.items() if time}
@@ -163,7 +161,7 @@ def _lexicon_of(texts: Sequence[str], lexicon: Lexicon, options: ReadingOptions)
 _CLEARLY_A_TIME = r"(?i)\d[:.h]\d\d|\d\s?[ap]\.?m|noon|\d\s*[-–—]\s*\d"
 
 
-def _days_and_time(text: str) -> tuple[str, str]:
+def days_and_time(text: str) -> tuple[str, str]:
     """The days of a cell and the time beside them, `MWF 9:00-9:50`; blank when it has none."""
     for form in _WITH_TIME:
         match = re.fullmatch(form, text.strip(), re.IGNORECASE | re.DOTALL)

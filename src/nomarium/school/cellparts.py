@@ -1,0 +1,222 @@
+"""What the parts of a drawn cell are, class, room, teacher and group: found from what is known and from all cells together,
+or as `--cell` says."""
+
+import re
+from collections import Counter
+from collections.abc import Iterable, Mapping, Sequence
+from typing import Final, Literal, NamedTuple
+
+from nomarium.model.problem import Problem, note
+from nomarium.model.refusal import Refusal
+from nomarium.reading.cells.words import fold
+from nomarium.school.plantables import plain
+
+Part = Literal["class", "room", "teacher", "group", "title", "notes"]
+PARTS: Final[tuple[Part, ...]] = ("class", "room", "teacher", "group", "title", "notes")
+
+_BY_FORM = r"\s*\n\s*|\s*@\s*|\s*[()]\s*"
+"""What parts a cell always: lines, brackets, @."""
+_BY_MARK = rf"{_BY_FORM}|\s*[,;|/]\s*|\s+[-–—]\s+"
+"""What parts it only where what stands behind it is a room, a teacher or a group."""
+_ROOM = (
+    r"(?i)(?:rooms?|rm\.?|loft|shed|hall|slip|lab|gym|studio|library|field|court|pool|yard|workshop|theatre|salle|raum|sala|aula|lokaal)\b.*|.*\b(?:room|loft|shed|hall|slip|lab|gym|studio|library|field|court|pool|yard|workshop|theatre)(?: ?\w{1,3})?|"
+    r"[A-Z]{0,3}[- ]?\d{1,4}[A-Z]?|[A-Z]\d?[.-]\d{1,3}[A-Z]?"
+)
+_TEACHER = r"(?:(?i:mr|mrs|ms|mx|miss|dr|prof|sr|fr|m|mme|mlle|herr|frau|sir)\b\.?\s+\S.*|(?:[A-Z]\.\s?){1,2}[A-Z][\w'’-]+|[A-Z][\w'’-]+,? [A-Z]\.)"
+_GROUP = r"(?i)(?:year|yr|grade|gr|form|class|group|set|div(?:ision)?)\.?\s*\w{1,3}|(?:[1-9]|1[0-3])[A-Z]{1,2}(?:/\w+)?"
+_LIKE: Final[tuple[tuple[Part, str], ...]] = (("teacher", _TEACHER), ("group", _GROUP), ("room", _ROOM))
+
+
+class Entry(NamedTuple):
+    """One class of a cell."""
+
+    code: str
+    room: str = ""
+    teacher: str = ""
+    group: str = ""
+    title: str = ""
+    notes: str = ""
+
+
+class KnownParts(NamedTuple):
+    """What other tables know, in compared form."""
+
+    classes: frozenset[str] = frozenset()
+    rooms: frozenset[str] = frozenset()
+    teachers: frozenset[str] = frozenset()
+    groups: frozenset[str] = frozenset()
+
+    def kind(self, text: str) -> Part | None:
+        """What a text is known as."""
+        key = plain(text)
+        kinds: tuple[tuple[Part, frozenset[str]], ...] = (
+            ("class", self.classes), ("room", self.rooms), ("teacher", self.teachers), ("group", self.groups),
+        )  # fmt: skip
+        return next((kind for kind, names in kinds if key in names), None)
+
+
+class CellReader:
+    """Reads the cells of drawn weeks, whose parts were found from all of them."""
+
+    def __init__(self, cells: Iterable[str], known: KnownParts, pattern: str = "") -> None:
+        self._known = known
+        self._pattern = _pattern_of(pattern) if pattern else None
+        self._texts = list(cells)
+        self._split = _BY_MARK if self._marks_part(self._texts) else _BY_FORM
+        self._alone = {plain(text) for text in self._texts if len(self._parts(text)) == 1}
+        self.shapes: dict[int, tuple[Part, ...]] = {}
+        """Number of parts → what each is."""
+        self.samples: dict[int, list[str]] = {}
+        by_count: dict[int, list[list[str]]] = {}
+        for text in dict.fromkeys(self._texts):
+            for one in self._classes_in(text):
+                parts = self._parts(one)
+                by_count.setdefault(len(parts), []).append(parts)
+                self.samples.setdefault(len(parts), []).append(" ".join(one.split()))
+        for count, lists in by_count.items():
+            if count > 1:
+                self.shapes[count] = self._shape(lists)
+
+    def read(self, text: str) -> list[Entry] | Refusal:
+        """The classes of a cell."""
+        found = []
+        for one in self._classes_in(text):
+            entry = self._asked(one) if self._pattern is not None else self._entry(self._parts(one))
+            if isinstance(entry, Refusal):
+                return entry
+            found.append(entry)
+        return found
+
+    def _parts(self, text: str) -> list[str]:
+        return _parts(text, self._split)
+
+    def _marks_part(self, texts: Iterable[str]) -> bool:
+        """Whether commas, slashes and dashes part a class from something else: what stands behind them is known, looks
+        like a room, a teacher or a group, or comes back under other classes."""
+        heads: dict[str, set[str]] = {}
+        for text in dict.fromkeys(texts):
+            parts = _parts(text, _BY_MARK)
+            if len(parts) > len(_parts(text, _BY_FORM)):
+                for tail in parts[1:]:
+                    heads.setdefault(tail, set()).add(plain(parts[0]))
+        told = [tail for tail, under in heads.items() if len(under) > 1 or _looks_like(tail, self._known)]
+        return bool(heads) and len(told) * 5 >= len(heads) * 3
+
+    def _classes_in(self, text: str) -> list[str]:
+        """The texts of the classes of a cell: two stand on lines of their own, or are parted by a slash."""
+        if self._pattern is not None:
+            return [text]
+        for mark in ("\n", "/"):
+            pieces = [piece.strip() for piece in text.split(mark) if piece.strip()]
+            heads = [plain(parts[0]) for piece in pieces if (parts := self._parts(piece))]
+            if len(pieces) > 1 and len(heads) == len(pieces) and all(self._is_class(head) for head in heads):
+                return pieces
+        return [text]
+
+    def _is_class(self, key: str) -> bool:
+        return key in self._known.classes or key in self._alone
+
+    def _shape(self, lists: Sequence[Sequence[str]]) -> tuple[Part, ...]:
+        """What the parts of cells with so many parts are, position by position: what they look like, and of the others
+        the first is the class."""
+        found: list[Part | None] = []
+        for at in range(len(lists[0])):
+            kind = self._kind([parts[at] for parts in lists])
+            found.append(None if kind in found else kind)
+        if "class" not in found:
+            found[found.index(None) if None in found else 0] = "class"
+        rest: list[Part] = [kind for kind in ("room", "teacher", "group") if kind not in found]
+        return tuple(kind or (rest.pop(0) if rest else "notes") for kind in found)
+
+    def _kind(self, texts: Sequence[str]) -> Part | None:
+        """What the texts of one position are, most of them; None when they look like nothing."""
+        said = Counter(kind for text in texts if (kind := self._known.kind(text)) is not None)
+        if said and said.most_common(1)[0][1] * 2 > len(texts):
+            return said.most_common(1)[0][0]
+        for kind, pattern in _LIKE:
+            if sum(re.fullmatch(pattern, text) is not None for text in texts) * 5 > len(texts) * 4:
+                return kind
+        return None
+
+    def _entry(self, parts: Sequence[str]) -> Entry | Refusal:
+        if len(parts) == 1:
+            return Entry(parts[0])
+        values: dict[str, str] = {}
+        for kind, text in zip(self.shapes[len(parts)], parts, strict=True):
+            values[kind] = f"{values[kind]}\n{text}" if kind in values else text
+        code = values.pop("class", "")
+        if not code:
+            return _unclear(parts)
+        return Entry(code, **values)
+
+    def _asked(self, text: str) -> Entry | Refusal:
+        assert self._pattern is not None
+        flat = re.sub(r"\s+", " ", text.strip())
+        match = self._pattern.fullmatch(flat)
+        if match is None:
+            message = f"“{flat}” does not fit the pattern of --cell."
+            return Refusal("cell-unfit", message, "Correct the cell, or the pattern.")
+        values = {name: value.strip() for name, value in match.groupdict().items() if value}
+        code = values.pop("class_", "")
+        return Entry(code, **values) if code else _unclear([flat])
+
+    def told(self) -> list[Problem]:
+        """What the parts of cells are taken for, with samples."""
+        found = []
+        for count, kinds in sorted(self.shapes.items()):
+            if self._pattern is not None:
+                continue
+            shown = " and ".join(f"“{text}”" for text in self.samples[count][:2])
+            message = f"The parts of a cell are {', '.join(kinds)}: {shown}."
+            remedy = f'If they are others: --cell "{", ".join(kinds)}".'
+            found.append(note("cell-parts", message, remedy))
+        return found
+
+
+def _unclear(parts: Sequence[str]) -> Refusal:
+    message = f"Nothing says which part of “{', '.join(parts)}” is the class."
+    return Refusal("cell-unclear", message, 'Say what the parts are: --cell "class, room".')
+
+
+def _looks_like(text: str, known: KnownParts) -> bool:
+    """Whether a text is known as, or looks like, something else than a class."""
+    return known.kind(text) not in (None, "class") or any(re.fullmatch(pattern, text) for _, pattern in _LIKE)
+
+
+def _parts(text: str, split: str) -> list[str]:
+    """The parts of a cell.
+
+    >>> _parts("Knots (Loft 2)", _BY_FORM), _parts("Knots, Loft 2 / Quill", _BY_MARK)
+    (['Knots', 'Loft 2'], ['Knots', 'Loft 2', 'Quill'])
+    """
+    return [part.strip() for part in re.split(split, text.strip()) if part.strip()]
+
+
+def _pattern_of(pattern: str) -> re.Pattern[str]:
+    """The expression of a `--cell` pattern: names of parts, with what stands between them; lines count as spaces."""
+    pieces = re.split(rf"\b({'|'.join(PARTS)})\b", pattern)
+    built = ""
+    for n, piece in enumerate(pieces):
+        if n % 2:
+            name = "class_" if piece == "class" else piece
+            built += rf"(?P<{name}>.+?)"
+        else:
+            words = re.escape(re.sub(r"\s+", " ", piece))
+            built += re.sub(r"(?:\\ )+", r"\\s*", words) if words.strip("\\ ") else (r"\s+" if words else "")
+    return re.compile(built)
+
+
+def unknown_parts(pattern: str) -> list[str]:
+    """Words of a `--cell` pattern that name no part."""
+    return [word for word in re.findall(r"[^\W\d_]+", fold(pattern)) if word not in PARTS]
+
+
+def whose(name: str, known: KnownParts) -> Mapping[str, str]:
+    """What a title over a drawn week, or its sheet's name, adds to each of its classes."""
+    kind = known.kind(name)
+    if kind in ("room", "teacher", "group"):
+        return {kind: name}
+    for like, pattern in _LIKE:
+        if re.fullmatch(pattern, name.strip()):
+            return {like: name.strip()}
+    return {}

@@ -1,0 +1,147 @@
+"""The classes of a plan, listed and drawn, and what of the year they show where no table says it."""
+
+from collections.abc import Iterator, Sequence
+from typing import NamedTuple
+
+from nomarium.model.account import Account
+from nomarium.model.problem import Problem
+from nomarium.reading.cells.weekdaycodes import WeekdayCodes
+from nomarium.reading.cells.words import ENGLISH
+from nomarium.reading.options import ReadingOptions
+from nomarium.school.cellparts import KnownParts
+from nomarium.school.classrows import ClassRows, class_rows, in_weeks
+from nomarium.school.codes import Codes
+from nomarium.school.drawnclasses import Drawing, DrawnClasses, drawn_classes
+from nomarium.school.drawnweeks import DrawnWeek, drawn_week
+from nomarium.school.labelruns import labels_found, weeks_found
+from nomarium.school.namesandpeople import Naming, People
+from nomarium.school.plantables import Item, Table, plain
+from nomarium.school.sheetsfound import SheetsFound
+from nomarium.school.timetable import Known
+from nomarium.school.timetablegrids import find_grid
+from nomarium.school.yearspan import term_of_classes
+from nomarium.school.yeartables import Dates, Term, YearRows
+from nomarium.sheets.sheet import Sheet
+
+
+class ClassesFound(NamedTuple):
+    """The classes of a plan before its year is known."""
+
+    rows: ClassRows
+    grids: list[tuple[str, Sheet]]
+    """Sheets that are grids of the labels and periods of the plan's tables, with whose they are."""
+    drawn: list[Item]
+    """Those of the rows that come from drawn weeks."""
+    accounts: list[Account]
+
+
+def classes_found(
+    sheets: SheetsFound, naming: Naming, people: People, year: YearRows, dates: Dates, options: ReadingOptions,
+    problems: list[Problem], notes: list[Problem],
+) -> ClassesFound:  # fmt: skip
+    """Find the classes. A cycle and a term that they show are added to the rows of the year."""
+    table = sheets.tables.get("timetable")
+    rows = class_rows(table, options, bool(year.cycle)) if table else ClassRows([], {}, None, [], [])
+    known = _known_parts(rows.items, naming, people)
+    drawn, grids = _drawn_or_not(sheets, year, known, options)
+    listed = rows.items
+    rows = _together(rows, drawn)
+    problems += [*rows.problems, *drawn.problems]
+    notes += [*rows.notes, *drawn.notes]
+    if not year.cycle:
+        rows = _with_cycle(rows, sheets.tables.get("bells"), year, problems, notes)
+    if not year.terms and not any(row.date for row in year.cycle):
+        term = term_of_classes(rows.items, dates, options, notes, len(sheets.taken) == 1)
+        if isinstance(term, Term):
+            year.terms.append(term)
+        elif term is not None:
+            problems.append(term)
+    return ClassesFound(rows, grids, rows.items[len(listed) :], drawn.accounts)
+
+
+def _known_parts(items: Sequence[Item], naming: Naming, people: People) -> KnownParts:
+    """What the tables of a plan know as classes, rooms, teachers and groups."""
+
+    def named(kind: str) -> set[str]:
+        return {code for code, known in naming.kinds.items() if known == kind}
+
+    def said(field: str) -> set[str]:
+        return {plain(item.text(field)) for item in items if item.text(field)}
+
+    teachers = said("teacher") | named("teacher") | {plain(one.name) for one in people.persons}
+    return KnownParts(
+        frozenset(said("class") | named("class")),
+        frozenset(said("room") | named("room")),
+        frozenset(teachers),
+        frozenset(said("group") | named("group") | set(people.groups)),
+    )
+
+
+def _drawn_or_not(
+    sheets: SheetsFound, year: YearRows, known: KnownParts, options: ReadingOptions
+) -> tuple[DrawnClasses, list[tuple[str, Sheet]]]:
+    """The classes of the sheets that are drawn as schools draw them, and the sheets that are plain grids of the labels
+    and periods of the plan's own tables."""
+    labels = [row.label for row in year.cycle]
+    bells = sheets.tables.get("bells")
+    periods = [text for item in (bells.items if bells else ()) if (text := item.text("period"))]
+    is_by_weekday = not labels or all(row.weekday is not None for row in year.cycle)
+    plain_form = Known(
+        Codes("label", labels, _names(year)), Codes("period", periods), Codes("term"), is_by_weekday
+    )
+    drawings, grids = list[Drawing](), list[tuple[str, Sheet]]()
+    for name, sheet in sheets.grids:
+        week = drawn_week(sheet, frozenset(map(plain, labels)))
+        if week is None or (find_grid(sheet, plain_form) is not None and _is_plain(week)):
+            grids.append((name, sheet))
+        else:
+            drawings.append(Drawing(sheet, week, _base(name, known)))
+    return drawn_classes(drawings, known, options), grids
+
+
+def _names(year: YearRows) -> Iterator[tuple[str, str]]:
+    return ((row.name, row.label) for row in year.cycle if row.name)
+
+
+def _is_plain(week: DrawnWeek) -> bool:
+    """Whether a drawing says no more than labels, periods and a class a cell, with its room."""
+    has_times = any(slot.time.start is not None for slots in week.slots for slot in slots)
+    is_said = any(
+        held.week or held.text.count("\n") > 1 or "/" in held.text or "," in held.text for held in week.held
+    )
+    return not has_times and not is_said and not week.breaks and not week.idle and len(week.slots) == 1
+
+
+def _base(name: str, known: KnownParts) -> dict[str, str]:
+    """What a sheet `Timetable - NAME` adds to its classes: a room, a group, or a teacher."""
+    if not name:
+        return {}
+    kind = known.kind(name)
+    return {kind if kind in ("room", "group") else "teacher": name}
+
+
+def _together(rows: ClassRows, drawn: DrawnClasses) -> ClassRows:
+    """Listed and drawn rows as one."""
+    items = [*rows.items, *drawn.items]
+    weekdays = rows.weekdays
+    if drawn.items and (weekdays is not None or not rows.items):
+        codes = WeekdayCodes([item.text("label") for item in items], ENGLISH)
+        weekdays = codes if codes.are_days else None
+    return rows._replace(items=items, bells=rows.bells | drawn.bells, weekdays=weekdays)
+
+
+def _with_cycle(
+    rows: ClassRows, bells: Table | None, year: YearRows, problems: list[Problem], notes: list[Problem]
+) -> ClassRows:  # fmt: skip
+    """The rows with the cycle that they show added to those of the year: A and B weeks, or a run of labels."""
+    weeks, items = weeks_found(rows.items)
+    if weeks:
+        year.cycle.extend(weeks)
+        return in_weeks(rows, items)
+    texts = [(item.text("label"), item) for item in rows.items] if rows.weekdays is None else []
+    texts += [(item.text("label"), item) for item in (bells.items if bells else ())]
+    shown = labels_found(texts)
+    year.cycle.extend(shown.rows)
+    problems += shown.problems
+    notes += shown.notes
+    return rows

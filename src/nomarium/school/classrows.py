@@ -1,0 +1,250 @@
+"""The rows of a Timetable as schools write them, made the rows that the form has: what is written once a group in every
+row of it, free periods apart, times of their own read."""
+
+import re
+from collections.abc import Iterable, Sequence
+from typing import NamedTuple
+
+from nomarium.model.problem import Problem, note
+from nomarium.model.refusal import Refusal
+from nomarium.model.wording import counted, listed
+from nomarium.reading.cells.weekdaycodes import WeekdayCodes
+from nomarium.reading.cells.words import ENGLISH
+from nomarium.reading.columns.headings import normal
+from nomarium.reading.columns.weekdaycolumn import days_and_time
+from nomarium.reading.layouts.codes import is_idle
+from nomarium.reading.options import ReadingOptions
+from nomarium.school.bells import Bell
+from nomarium.school.owntimes import own_bells
+from nomarium.school.plantables import Item, Table, plain
+
+_GROUPED = ("class", "label", "week", "teacher", "group", "room", "term", "division")
+"""Columns that may be written once over the rows of a group."""
+_EVERY = frozenset(
+    ("all", "every", "everyday", "daily", "alllabels", "alldays", "everylabel", "tous", "alle")
+)
+_UNSETTLED = frozenset(("tba", "tbc", "tbd", "arr", "arranged", "byarrangement"))
+_FREE = frozenset(("free", "freeperiod", "free period", "none", "off", "libre", "frei", "vrij"))
+
+
+class ClassRows(NamedTuple):
+    """The rows of a Timetable that are classes."""
+
+    items: list[Item]
+    bells: dict[int, Bell]
+    """By the identity of a row: the times that it has of its own."""
+    weekdays: WeekdayCodes | None
+    """What the labels say, where all of them are weekdays."""
+    problems: list[Problem]
+    notes: list[Problem]
+
+
+def class_rows(table: Table, options: ReadingOptions, has_cycle: bool) -> ClassRows:
+    """Settle the rows of a Timetable. `has_cycle`: labels are known, and `A` or `F` may be one of them."""
+    problems, notes = list[Problem](), list[Problem]()
+    items = _with_groups(table.items, options, problems, notes)
+    items = [_in_section(item) for item in items]
+    items = _taught(items, notes)
+    items = [_with_time_apart(item) for item in items]
+    items = _settled(items, notes)
+    texts = [text for item in items if (text := item.text("label") or item.text("meets"))]
+    codes = WeekdayCodes(texts, ENGLISH, options.weekdays)
+    are_weekdays = _are_days(codes, texts) and not (has_cycle and all(len(text) == 1 for text in texts))
+    bells = own_bells(items, options, problems, notes)
+    return ClassRows(items, bells, codes if are_weekdays else None, problems, notes)
+
+
+def _are_days(codes: WeekdayCodes, texts: Sequence[str]) -> bool:
+    """Whether all labels name weekdays, or could: a doubtful code is refused as one."""
+    read = [codes.read(text) for text in texts]
+    return bool(read) and all(not isinstance(one, Refusal) or one.why == "several" for one in read)
+
+
+def _with_groups(
+    items: Sequence[Item], options: ReadingOptions, problems: list[Problem], notes: list[Problem]
+) -> list[Item]:
+    """Rows in which a cell that is written once over a group stands in every row of it."""
+    found = list(items)
+    asked = {normal(heading) for heading in options.fill_down}
+    for field in _GROUPED:
+        for number, part in _tables(found):
+            column = part[0].table.columns.get(field)
+            if column is None:
+                continue
+            heading = part[0].table.headings.get(field, "")
+            merged = _merged_over(part[0].table, column)
+            blank = [n for n, item in enumerate(part) if not item.text(field)]
+            covered = [n for n in blank if part[n].number in merged]
+            how = "asked" if normal(heading) in asked else _how_grouped(part, field, blank)
+            if how == "doubtful" and len(covered) < len(blank):
+                problems.append(_doubtful(part[blank[0]], field, heading))
+            fills = blank if how in ("asked", "group") else covered
+            if not fills or (fills == blank and len(blank) == len(part)):
+                continue
+            above = ""
+            for n, item in enumerate(part):
+                if n in fills and above:
+                    part[n] = item._replace(cells={**item.cells, field: above})
+                above = part[n].text(field) or above
+            found[number : number + len(part)] = part
+            if how != "asked":
+                message = (
+                    f"“{heading}” is written once a group: {counted(len(fills), 'row')} have it from above."
+                )
+                notes.append(note("group-once", message).at(part[fills[0]].place(field)))
+    return found
+
+
+def _in_section(item: Item) -> Item:
+    """A row whose course and section stand in two columns: the section tells the classes of a course apart."""
+    course, section = item.text("class"), item.text("section")
+    if not section or not course or plain(section) == plain(course):
+        return item
+    is_code = re.search(r"[^\W\d_]", section) is not None and re.search(r"\d", section) is not None
+    code = section if is_code else f"{course} {section}"
+    return item._replace(cells={**item.cells, "class": code, "title": item.text("title") or course})
+
+
+def _tables(items: Sequence[Item]) -> Iterable[tuple[int, list[Item]]]:
+    """The rows sheet by sheet, with the index of the first of each."""
+    start = 0
+    while start < len(items):
+        end = start
+        while end < len(items) and items[end].table.sheet is items[start].table.sheet:
+            end += 1
+        yield start, list(items[start:end])
+        start = end
+
+
+def _merged_over(table: Table, column: int) -> set[int]:
+    """The numbers of rows whose cell of a column is under a merged one, but for its first."""
+    at = column + table.sheet.first_column
+    return {
+        row + 1
+        for area in table.sheet.merged
+        if area.first_column <= at <= area.last_column
+        for row in range(area.first_row + 1, area.last_row + 1)
+    }
+
+
+def _how_grouped(part: Sequence[Item], field: str, blank: Sequence[int]) -> str:
+    """What blank cells of a column mean: `group`, `doubtful`, or nothing: they are blank."""
+    if not blank or len(blank) == len(part):
+        return ""
+    columns = part[0].table.columns
+    at, class_at = columns[field], columns.get("class", -1)
+    timed = [columns[name] for name in ("label", "period", "start", "time", "meets") if name in columns]
+    if field == "class":
+        is_left = all(at < other for other in timed)
+        return "group" if is_left and 0 not in blank and _are_groups(part, blank) else ""
+    if at > class_at or 0 in blank:
+        return ""
+    return "group" if _are_groups(part, blank) else "doubtful" if field in ("label", "week") else ""
+
+
+def _are_groups(part: Sequence[Item], blank: Sequence[int]) -> bool:
+    """Whether most filled cells have rows without one below them."""
+    sizes = list[int]()
+    blanks = set(blank)
+    for n in range(len(part)):
+        if n in blanks:
+            sizes[-1] += 1
+        else:
+            sizes.append(1)
+    return sum(size > 1 for size in sizes) * 2 >= len(sizes)
+
+
+def _doubtful(item: Item, field: str, heading: str) -> Problem:
+    message = "The cell is blank: it could be the one above, or no matter which."
+    remedy = f'If one written once holds for the rows below it: --fill-down "{heading}". For every label write all.'
+    return item.problem("group-doubtful", field, message, remedy)
+
+
+def _taught(items: Sequence[Item], notes: list[Problem]) -> list[Item]:
+    """The rows that have a class: a dash, or nothing beside a day and a time, is a free period."""
+    found, free = list[Item](), list[Item]()
+    for item in items:
+        code = item.text("class")
+        is_timed = any(item.text(field) for field in ("period", "start", "time"))
+        is_free = (
+            (is_idle(code) or plain(code) in _FREE)
+            if code
+            else is_timed and not item.text("title") and _is_right(item)
+        )
+        (free if is_free else found).append(item)
+    for item in free:
+        item.table.account.ledger.events -= 1
+        item.table.account.ledger.notes += 1
+    if free:
+        message = (
+            f"{counted(len(free), 'row is a free period', 'rows are free periods')}: nothing is taught then."
+        )
+        notes.append(note("slots-free", message).at(free[0].place("class")))
+    every = [
+        item
+        for item in found
+        if not item.text("label") and not item.text("meets") and "label" in item.table.columns
+    ]
+    every += [item for item in found if plain(item.text("label")) in _EVERY]
+    if every and len(every) < len(found):
+        count = counted(len(every), "row has", "rows have")
+        notes.append(
+            note("label-every", f"{count} no label: the class meets on every one.").at(
+                every[0].place("label")
+            )
+        )
+    return [
+        item._replace(cells={**item.cells, "label": ""}) if plain(item.text("label")) in _EVERY else item
+        for item in found
+    ]
+
+
+def _is_right(item: Item) -> bool:
+    """Whether the class stands right of the day and the time: then a blank one is a free period."""
+    columns = item.table.columns
+    return any(
+        columns[field] < columns.get("class", -1)
+        for field in ("label", "period", "start", "time")
+        if field in columns
+    )
+
+
+def _with_time_apart(item: Item) -> Item:
+    """A row whose weekdays and time stand in one cell (`MWF 9:00-9:50`), with both in cells of their own."""
+    for field in ("meets", "label"):
+        text = item.text(field)
+        days, time = days_and_time(text) if text else ("", "")
+        if time and not item.text("time") and not item.text("start"):
+            return item._replace(cells={**item.cells, field: "", "label": days, "time": time})
+    return item
+
+
+def _settled(items: Sequence[Item], notes: list[Problem]) -> list[Item]:
+    """The rows whose days or times are known; those that say `TBA` are left out, by name."""
+    found, open_ones = list[Item](), list[Item]()
+    for item in items:
+        said = [
+            plain(item.text(field))
+            for field in ("label", "meets", "time", "start", "period")
+            if item.text(field)
+        ]
+        (open_ones if said and any(one in _UNSETTLED for one in said) else found).append(item)
+    for item in open_ones:
+        item.table.account.ledger.events -= 1
+        item.table.account.ledger.notes += 1
+    if open_ones:
+        shown = listed([f"{item.text('class')} (row {item.number})" for item in open_ones[:5]])
+        more = f" and {len(open_ones) - 5} more" if len(open_ones) > 5 else ""
+        message = f"Left out, for nothing says yet when they meet: {shown}{more}."
+        notes.append(note("days-unsettled", message).at(open_ones[0].place("class")))
+    return found
+
+
+def in_weeks(rows: ClassRows, items: Sequence[Item]) -> ClassRows:
+    """The rows with labels for the weekdays of A and B weeks in place of the weekdays, each with its own times."""
+    bells = {
+        id(new): bell
+        for old, new in zip(rows.items, items, strict=True)
+        if (bell := rows.bells.get(id(old))) is not None
+    }
+    return rows._replace(items=list(items), bells=bells, weekdays=None)

@@ -1,0 +1,198 @@
+"""Drawn weeks as rows of a Timetable: their times settled, their cells taken apart."""
+
+import re
+from collections import Counter
+from collections.abc import Iterable, Iterator, Mapping, Sequence
+from typing import NamedTuple
+
+from nomarium.model.account import Account
+from nomarium.model.problem import Problem, note
+from nomarium.model.refusal import Refusal
+from nomarium.model.wording import counted, listed
+from nomarium.reading.layouts.slots import Line, forward, later, slot_ends
+from nomarium.reading.options import ReadingOptions
+from nomarium.reading.rows.when import NOTHING
+from nomarium.school.bells import Bell
+from nomarium.school.cellparts import CellReader, KnownParts, whose
+from nomarium.school.drawnlines import Slot
+from nomarium.school.drawnweeks import DrawnWeek, Held, week_of
+from nomarium.school.plantables import Item, Table
+from nomarium.sheets.sheet import Sheet, cell_text
+
+_FIELDS = ("class", "title", "room", "teacher", "group", "notes", "label", "week", "period", "time")
+
+
+class Drawing(NamedTuple):
+    """A sheet with a drawn week."""
+
+    sheet: Sheet
+    week: DrawnWeek
+    base: Mapping[str, str]
+    """What the sheet's name adds to each class."""
+
+
+class DrawnClasses(NamedTuple):
+    """The rows that drawn weeks come to."""
+
+    items: list[Item]
+    bells: dict[int, Bell]
+    """By the identity of a row: the times that its line has."""
+    accounts: list[Account]
+    problems: list[Problem]
+    notes: list[Problem]
+
+
+def drawn_classes(drawings: Sequence[Drawing], known: KnownParts, options: ReadingOptions) -> DrawnClasses:
+    """The classes of drawn weeks; the parts of their cells are found from those of all of them."""
+    found = DrawnClasses([], {}, [], [], [])
+    reader = CellReader(
+        [held.text for one in drawings for held in one.week.held if "class" not in one.base],
+        known,
+        options.cell,
+    )
+    for drawing in _each_its_own(drawings, known, found.notes):
+        _take(found, drawing, reader, known, options)
+    if drawings:
+        found.notes.extend(told.at(drawings[0].sheet.place()) for told in reader.told())
+    return found
+
+
+def _each_its_own(drawings: Sequence[Drawing], known: KnownParts, notes: list[Problem]) -> Iterator[Drawing]:
+    """The drawings, with what the names of their sheets add: weeks A and B, else whose each is, where there are several."""
+    names = {
+        one.sheet.name for one in drawings if not one.base and not re.fullmatch(_NO_NAME, one.sheet.name)
+    }
+    weeks = {name for name in names if week_of(name)}
+    names -= weeks
+    owners = _owners(names, known, notes, drawings[0].sheet) if drawings and len(drawings) > 1 else {}
+    for one in drawings:
+        week = week_of(one.sheet.name) if one.sheet.name in weeks else ""
+        held = [held._replace(week=held.week or week) for held in one.week.held] if week else one.week.held
+        yield one._replace(week=one.week._replace(held=held), base=one.base or owners.get(one.sheet.name, {}))
+
+
+_NO_NAME = r"(?i)(?:sheet|table|page|tab|timetable|schedule|week|feuille|blatt|hoja)?\s*\d*"
+"""Names of sheets that say nothing."""
+
+
+def _take(
+    found: DrawnClasses, drawing: Drawing, reader: CellReader, known: KnownParts, options: ReadingOptions
+) -> None:
+    sheet, week = drawing.sheet, drawing.week
+    account = Account(sheet.title, "entries", is_plan=True)
+    found.accounts.append(account)
+    remarks = [row for row in week.others if any(map(cell_text, row[1]))]
+    account.ledger.read = len(week.held) + week.idle + len(remarks)
+    account.ledger.events, account.ledger.notes = len(week.held), week.idle + len(remarks)
+    times = _times(found, sheet, week, options)
+    owners = _owners({held.whose for held in week.held if held.whose}, known, found.notes, sheet)
+    tables: dict[int, Table] = {}
+    for held in week.held:
+        table = tables.setdefault(
+            held.column,
+            Table(
+                "timetable",
+                sheet,
+                dict.fromkeys(_FIELDS, held.column),
+                dict.fromkeys(_FIELDS, ""),
+                [],
+                account,
+            ),
+        )
+        entries = reader.read(held.text)
+        if isinstance(entries, Refusal):
+            found.problems.append(entries.problem(sheet.place(held.number, held.column), held.text))
+            account.ledger.events -= 1
+            account.ledger.rejected += 1
+            continue
+        base = {**drawing.base, **owners.get(held.whose, {})}
+        for entry in entries:
+            cells = {
+                **base,
+                **{
+                    field: value
+                    for field, value in zip(
+                        ("class", "room", "teacher", "group", "title", "notes"), entry, strict=True
+                    )
+                    if value
+                },
+            }
+            for slots in _joined_by_time(held, times):
+                _add(found, Item(table, held.number, dict(cells)), held, slots, times)
+    if week.idle:
+        message = f"{counted(week.idle, 'cell says', 'cells say')} that nothing is taught (a dash, “free” …)."
+        found.notes.append(note("slots-free", message).at(sheet.place()))
+    if week.breaks:
+        shown = listed(list(dict.fromkeys(week.breaks)))
+        found.notes.append(note("breaks", f"No classes are in {shown}.").at(sheet.place()))
+
+
+def _joined_by_time(held: Held, times: Mapping[int, Bell | None]) -> Iterable[tuple[Slot, ...]]:
+    """The lines of a cell, together where they have times: a merged cell is one meeting."""
+    if all(times.get(id(slot)) is not None for slot in held.slots):
+        return (held.slots,)
+    return ((slot,) for slot in held.slots)
+
+
+def _add(
+    found: DrawnClasses, item: Item, held: Held, slots: Sequence[Slot], times: Mapping[int, Bell | None]
+) -> None:
+    period = (
+        slots[0].period
+        if len(slots) == 1 or not slots[-1].period
+        else f"{slots[0].period}–{slots[-1].period}"
+    )
+    item.cells.update({"label": ", ".join(held.labels), "week": held.week, "period": period})
+    bells = [bell for slot in slots if (bell := times.get(id(slot))) is not None]
+    if bells:
+        found.bells[id(item)] = Bell(period, bells[0].start_secs, bells[-1].end_secs, "", item)
+    found.items.append(item)
+
+
+def _times(
+    found: DrawnClasses, sheet: Sheet, week: DrawnWeek, options: ReadingOptions
+) -> dict[int, Bell | None]:
+    """The times of lines, by their identity, those of each drawing run forward through the day."""
+    times: dict[int, Bell | None] = {}
+    for slots in week.slots:
+        lines = [Line(slot.at, slot.heading, slot.time) for slot in slots]
+        settled = forward(lines, options.clock, " ".join((sheet.name, *week.titles)))
+        moved = later(lines, settled)
+        if moved:
+            told = note(
+                "bells-forward",
+                f"Times without am or pm run forward through the day: {listed(moved)} in the afternoon.",
+            )
+            found.notes.append(told.at(sheet.place()))
+        ends = slot_ends([line.time for line in settled])
+        table = Table("timetable", sheet, {}, {}, [], Account())
+        for slot, line, end in zip(slots, settled, ends, strict=True):
+            if line.time is NOTHING or line.time.start is None:
+                continue
+            if line.time.refusal is not None:
+                found.problems.append(line.time.refusal.problem(sheet.place(), cell_text(slot.heading)))
+                continue
+            start = line.time.start.secs
+            end_secs = end.secs if end is not None and end.secs > start else start + options.length_secs
+            times[id(slot)] = Bell(slot.period, start, end_secs, "", Item(table, 0, {}))
+    return times
+
+
+def _owners(
+    names: set[str], known: KnownParts, notes: list[Problem], sheet: Sheet
+) -> dict[str, Mapping[str, str]]:
+    """What the titles over drawings, or the names of their rows, add to classes: a teacher, a room or a group."""
+    found = {name: whose(name, known) for name in names}
+    if len(names) < 2:
+        return found
+    kinds = Counter(next(iter(owner)) for owner in found.values() if owner)
+    kind = kinds.most_common(1)[0][0] if kinds else "teacher"
+    strange = sorted(name for name, owner in found.items() if not owner)
+    if strange:
+        message = f"What stands over or beside drawn weeks ({listed(strange[:4])}) is taken for the {kind} of their classes."
+        notes.append(
+            note("drawn-owner", message, "If it is another, say so in a table Names or People.").at(
+                sheet.place()
+            )
+        )
+    return {name: owner or {kind: name} for name, owner in found.items()}

@@ -1,0 +1,89 @@
+"""The lines of a drawn week: what the headings of a row or a column say, a period, a time, or both."""
+
+import datetime as dt
+import re
+from collections.abc import Sequence
+from typing import Final, NamedTuple
+
+from nomarium.model.cell import Cell
+from nomarium.reading.cells.times import Times, read_times
+from nomarium.reading.cells.words import fold
+from nomarium.reading.layouts.slots import time_of
+from nomarium.reading.rows.when import NOTHING, Part
+from nomarium.sheets.sheet import cell_text
+
+_BREAKS: Final = (
+    r"(?:morning |afternoon |mid-?morning |first |second |long |short )?(?:break|recess|lunch(?: ?(?:time|break))?|snack|passing(?: time)?|interval|dinner|nutrition|pause|recre(?:o|ation)|"
+    r"dejeuner|mittag(?:spause)?|grosse pause|pauze|almuerzo|repas|diner)\b.*"
+)
+_PERIOD: Final = r"(?i)(?:(?:period|per\.?|pd\.?|p|block|lesson|slot|hour|stunde|heure|periode|bloc|module|mod)\s*)?(?P<code>\d{1,2}[A-Za-z]?|[A-Z])(?:\s*(?:st|nd|rd|th)?(?:\s*(?:period|hour|lesson|stunde))?)?\.?"
+
+
+class Slot(NamedTuple):
+    """A line of a drawing that classes stand in: a period, a time, or both."""
+
+    at: int
+    """Index of its row, or its column."""
+    period: str
+    heading: Cell
+    time: Part
+
+
+def is_time(cell: Cell) -> bool:
+    """Whether a cell is a time of day, or a span of them; no number alone."""
+    if isinstance(cell, dt.time) or (isinstance(cell, float) and 0 < cell < 1):
+        return True
+    text = cell_text(cell)
+    if not re.search(r"\d[:.h]\d\d|\d\s?[ap]\.?m|noon|\d\s*[-–—]\s*\d", text, re.IGNORECASE):
+        return False
+    times = read_times(text)
+    return isinstance(times, Times) and times.start is not None
+
+
+def is_break(text: str) -> bool:
+    """Whether a text names a break, or lunch."""
+    return re.fullmatch(_BREAKS, fold(text)) is not None
+
+
+def slot_in(at: int, cells: Sequence[Cell]) -> Slot | None:
+    """What the headings of a line say: its period, its time, or both in one cell (`1 (8:45–9:30)`)."""
+    period, time, shown = "", NOTHING, ""
+    starts: list[Part] = []
+    for cell in cells:
+        text = " ".join(cell_text(cell).split())
+        code = re.fullmatch(_PERIOD, text)
+        own = time_of(cell) if is_time(cell) else NOTHING
+        if own is not NOTHING:
+            starts.append(own)
+        elif code is not None:
+            period = period or code["code"]
+        elif (both := _period_and_time(text)) is not None:
+            period, one = both
+            starts.append(one)
+        elif is_break(text):
+            period = period or text
+        else:
+            return None
+        shown = shown or text
+    if starts:
+        time = starts[0]
+        if time.end is None and len(starts) > 1:
+            time = time._replace(end=starts[1].start)
+    return Slot(at, period, shown, time) if period or time is not NOTHING else None
+
+
+def _period_and_time(text: str) -> tuple[str, Part] | None:
+    """A period and its time in one text."""
+    forms = (
+        r"(?P<period>.*?[^\s(–-])[\s:,(–-]+(?P<time>\d{1,2}[:.h]\d\d.*?)\)?",
+        r"(?P<time>\d{1,2}[:.h]\d\d\s*[-–]\s*\d{1,2}[:.h]\d\d(?:\s?[ap]m)?)[\s:,(–-]+(?P<period>.+?)\)?",
+    )
+    for form in forms:
+        match = re.fullmatch(form, text)
+        time = time_of(match["time"].strip()) if match else NOTHING
+        if match is None or time is NOTHING:
+            continue
+        code = re.fullmatch(_PERIOD, match["period"].strip())
+        if code is not None or is_break(match["period"]) or len(match["period"]) <= 14:
+            return (code["code"] if code else match["period"].strip()), time
+    return None

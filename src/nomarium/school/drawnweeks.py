@@ -1,0 +1,325 @@
+"""Weeks as schools draw them: weekdays or labels across and periods or times down, or turned, one below or beside another;
+what each cell is in becomes the rows of a Timetable."""
+
+import re
+from collections.abc import Iterator, Mapping, Sequence
+from itertools import pairwise
+from typing import Final, NamedTuple
+
+from nomarium.model.cell import Cell
+from nomarium.model.refusal import Refusal
+from nomarium.model.wording import WEEKDAYS
+from nomarium.reading.cells.weekdaycodes import WeekdayCodes
+from nomarium.reading.cells.words import ENGLISH
+from nomarium.reading.layouts.codes import is_idle
+from nomarium.reading.rows.when import NOTHING
+from nomarium.school.drawnlines import Slot, is_break, slot_in
+from nomarium.school.plantables import plain
+from nomarium.sheets.sheet import Area, Row, Sheet, cell_text, is_blank
+
+_LABEL: Final = (
+    r"(?i)(?:(?:cycle\s*)?(?:day|jour)|letter)\s*[-:]?\s*(?P<code>[A-Z]|\d{1,2})|(?P<letter>[A-Z])[- ]day"
+)
+_WEEK: Final = r"(?i).*?\bweek\s*(?P<after>[A-D]|[12])\b.*|(?P<before>[A-D])\s*week\b.*"
+_CORNERS: Final = r"(?i)(?:time|times|period|periods|day|days|hour|hours|block|slot|lesson|heure|zeit|hora|jour|tag|#|no\.?|per\.?|pd\.?|/|\\|\s)*"
+
+
+class Held(NamedTuple):
+    """One filled cell, with what heads it."""
+
+    number: int
+    column: int
+    text: str
+    labels: tuple[str, ...]
+    """Weekdays by name, or labels."""
+    slots: tuple[Slot, ...]
+    """The lines that it takes: several where it is merged."""
+    week: str
+    whose: str
+    """The title over its drawing, or the name of its row."""
+
+
+class DrawnWeek(NamedTuple):
+    """What a sheet of drawn weeks holds."""
+
+    held: list[Held]
+    slots: list[list[Slot]]
+    """The lines of each drawing, in its order."""
+    breaks: list[str]
+    """Lines that are no classes: breaks and lunch."""
+    others: list[Row]
+    """Rows that are no part of a drawing."""
+    idle: int
+    """Cells that say that nothing is taught."""
+    titles: list[str]
+
+
+def drawn_week(sheet: Sheet, labels: frozenset[str] = frozenset()) -> DrawnWeek | None:
+    """The drawn weeks of a sheet; None when it has none. `labels` are those that are known, in compared form."""
+    rows = list(sheet.rows())
+    return (
+        _Reader(sheet, rows, labels).across()
+        or _Reader(_turned(sheet, rows), _turn(rows), labels, sheet).across()
+    )
+
+
+def _turn(rows: Sequence[Row]) -> list[Row]:
+    """Rows and columns exchanged; the number of a row is then that of its column, from 0."""
+    width = max((len(row) for _, row in rows), default=0)
+    return [(n, [row[n] if n < len(row) else "" for _, row in rows]) for n in range(width)]
+
+
+def _turned(sheet: Sheet, rows: Sequence[Row]) -> Sheet:
+    at = {number: n for n, (number, _) in enumerate(rows)}
+    merged = tuple(
+        Area(
+            one.first_column - sheet.first_column - 1,
+            at[one.first_row + 1],
+            one.last_column - sheet.first_column - 1,
+            at[one.last_row + 1],
+        )
+        for one in sheet.merged
+        if one.first_row + 1 in at and one.last_row + 1 in at
+    )
+    return sheet._replace(merged=merged, first_column=0)
+
+
+class _Reader:
+    """Reads drawings whose days stand across; a turned one is given turned, with the sheet that it comes from."""
+
+    def __init__(
+        self, sheet: Sheet, rows: Sequence[Row], labels: frozenset[str], turned: Sheet | None = None
+    ) -> None:
+        self._sheet, self._rows, self._labels, self._turned = sheet, rows, labels, turned
+        self._numbers = [number for number, _ in rows]
+        first = sheet.first_column
+        self._areas = {(area.first_row + 1, area.first_column - first): area for area in sheet.merged}
+        self._covered = {
+            (row + 1, column - first): (area.first_row + 1, area.first_column - first)
+            for area in sheet.merged
+            for row in range(area.first_row, area.last_row + 1)
+            for column in range(area.first_column, area.last_column + 1)
+        }
+        self._own_numbers = [] if turned is None else [number for number, _ in turned.rows()]
+
+    def across(self) -> DrawnWeek | None:
+        """The drawings, from one row of days to the next."""
+        heads = [at for at, (_, row) in enumerate(self._rows) if len(self._days(row)) >= 2]
+        heads = [
+            at
+            for at in heads
+            if not any(re.match(r"(?i)(?:week|wk|w/[bc])", cell_text(c)) for c in self._rows[at][1][:2])
+        ]
+        heads = [at for n, at in enumerate(heads) if n == 0 or heads[n - 1] < at - 1]
+        if not heads:
+            return None
+        found = DrawnWeek([], [], [], [], 0, [])
+        idle = 0
+        found.others.extend(self._rows[: heads[0]])
+        for at, end in pairwise([*heads, len(self._rows)]):
+            for first, columns in self._side_by_side(at):
+                idle += self._drawing(found, at, end, first, columns)
+        return found._replace(idle=idle) if found.held and not _are_numbers(found.held) else None
+
+    def _days(self, row: Sequence[Cell]) -> dict[int, tuple[str, ...]]:
+        """Column → what the day that heads it is; nothing where a row is no row of days."""
+        found: dict[int, tuple[str, ...]] = {}
+        others = 0
+        for at, cell in enumerate(row):
+            text = cell_text(cell)
+            names = self._day(text) if text else ()
+            if names:
+                found[at] = names
+            elif text and not re.fullmatch(_CORNERS, text):
+                others += 1
+        return found if len(found) > others else {}
+
+    def _day(self, text: str) -> tuple[str, ...]:
+        if plain(text) in self._labels:
+            return (text,)
+        label = re.fullmatch(_LABEL, text)
+        if label is not None:
+            return ((label["code"] or label["letter"]).upper(),)
+        if len(text) < 2 or len(text) > 30:
+            return ()
+        days = WeekdayCodes([text], ENGLISH).read(text)
+        if isinstance(days, Refusal) or (len(days) > 1 and not re.search(r"[/,&-]", text)):
+            return ()
+        return tuple(WEEKDAYS[day] for day in days)
+
+    def _side_by_side(self, at: int) -> Iterator[tuple[int, dict[int, tuple[str, ...]]]]:
+        """The drawings of one row of days: where each begins, and its days. One begins where a day comes again."""
+        begin, part = 0, dict[int, tuple[str, ...]]()
+        for column, names in self._days(self._rows[at][1]).items():
+            if names in part.values():
+                yield begin, part
+                begin, part = max(part) + 1, {}
+            part[column] = names
+        yield begin, part
+
+    def _drawing(
+        self, found: DrawnWeek, at: int, end: int, first: int, days: Mapping[int, tuple[str, ...]]
+    ) -> int:
+        """Add one drawing; gives how many of its cells say that nothing is taught."""
+        left = range(first, min(days))
+        under = self._periods_under(at, end, days)
+        above, title = self._titles(at, first, max(days))
+        week = next((w for text in (*above, title) if (w := week_of(text))), "")
+        whose = next((text for text in (title, *reversed(above)) if text and not week_of(text)), "")
+        found.titles.extend(text for text in (*above, title) if text)
+        if under:
+            return self._wide(found, at, end, days, under, week)
+        slots = list[Slot]()
+        idle, last = 0, None
+        rows = list[tuple[int, Slot | None]]()
+        for n in range(at + 1, end):
+            row = self._rows[n][1]
+            slot = self._slot(n, [row[c] if c < len(row) else "" for c in left])
+            if slot is None and not any(self._filled(n, column) for column in days):
+                found.others.append(self._rows[n])
+                last = None if is_blank(row) else last
+                continue
+            rows.append((n, slot))
+            if slot is not None:
+                if self._is_break(n, slot, days):
+                    found.breaks.append(cell_text(slot.heading) or slot.period)
+                    rows.pop()
+                    slots.append(slot._replace(period=""))
+                    continue
+                slots.append(slot)
+        by_row = {slot.at: slot for slot in slots if slot.period or slot.time is not NOTHING}
+        current: Slot | None = None
+        continued: dict[int, list[str]] = {}
+        entries = list[tuple[int, int, Slot]]()
+        for n, slot in rows:
+            current = slot if slot is not None else current
+            for column in days:
+                text = self._filled(n, column)
+                if not text or current is None:
+                    continue
+                if slot is None and entries:  # a second line of the cell above: its room, its teacher
+                    key = next(
+                        (k for k, (_, c, s) in enumerate(entries) if c == column and s is current), None
+                    )
+                    if key is not None:
+                        continued.setdefault(key, []).append(text)
+                        continue
+                entries.append((n, column, current))
+        found.slots.append(slots)
+        for key, (n, column, slot) in enumerate(entries):
+            text = "\n".join([self._filled(n, column), *continued.get(key, [])])
+            if is_idle(text) or plain(text) in ("free", "study"):
+                idle += 1
+                continue
+            taken, names = self._spanned(n, column, slot, by_row, days)
+            found.held.append(self._held(n, column, text, names, taken, week, whose))
+        return idle
+
+    def _wide(
+        self, found: DrawnWeek, at: int, end: int, days: Mapping[int, tuple[str, ...]], under: Mapping[int, Slot], week: str
+    ) -> int:  # fmt: skip
+        """A row a teacher, room or class, and the whole week across: each day over its periods."""
+        known = sorted(days)
+        of_column = {n: days[max(day for day in known if day <= n)] for n in under}
+        for names in dict.fromkeys(of_column.values()):
+            found.slots.append([slot for n, slot in under.items() if of_column[n] == names])
+        idle = 0
+        for n in range(at + 2, end):
+            row = self._rows[n][1]
+            name = next((text for cell in row[: known[0]] if (text := cell_text(cell))), "")
+            if not name:
+                found.others.append(self._rows[n])
+                continue
+            for column, slot in under.items():
+                text = self._filled(n, column)
+                if not text or is_break(cell_text(slot.heading)):
+                    continue
+                if is_idle(text) or plain(text) == "free":
+                    idle += 1
+                    continue
+                area = self._areas.get((self._numbers[n], column))
+                last = area.last_column - self._sheet.first_column if area else column
+                taken = tuple(one for c, one in under.items() if column <= c <= last)
+                found.held.append(self._held(n, column, text, of_column[column], taken, week, name))
+        return idle
+
+    def _held(
+        self, n: int, column: int, text: str, names: tuple[str, ...], slots: tuple[Slot, ...], week: str, whose: str
+    ) -> Held:  # fmt: skip
+        if self._turned is not None:  # rows are columns of the sheet
+            return Held(self._own_numbers[column], n, text, names, slots, week, whose)
+        return Held(self._numbers[n], column, text, names, slots, week, whose)
+
+    def _periods_under(self, at: int, end: int, days: Mapping[int, tuple[str, ...]]) -> dict[int, Slot]:
+        """Column → period, where the row below the days says the periods of each."""
+        if at + 1 >= end:
+            return {}
+        row = self._rows[at + 1][1]
+        found = {}
+        for column in range(min(days), len(row)):
+            slot = slot_in(column, [row[column]]) if cell_text(row[column]) else None
+            if slot is None and cell_text(row[column]) and not is_break(cell_text(row[column])):
+                return {}
+            if slot is not None:
+                found[column] = slot
+        return found if len(found) > len(days) else {}
+
+    def _titles(self, at: int, first: int, last: int) -> tuple[list[str], str]:
+        """What stands above a drawing, and in its corner."""
+        above: list[str] = []
+        for n in range(at - 1, max(at - 4, -1), -1):
+            texts = [text for cell in self._rows[n][1][first : last + 1] if (text := cell_text(cell))]
+            if len(texts) > 1 or (not texts and above):
+                break
+            above += texts
+        corner = [
+            text
+            for cell in self._rows[at][1][first : last + 1]
+            if (text := cell_text(cell)) and not self._day(text)
+        ]
+        title = corner[0] if len(corner) == 1 and not re.fullmatch(_CORNERS, corner[0]) else ""
+        return above, title
+
+    def _slot(self, n: int, cells: Sequence[Cell]) -> Slot | None:
+        """The period or time of a row, from the cells left of its days."""
+        return slot_in(n, [cell for cell in cells if cell_text(cell)])
+
+    def _filled(self, n: int, column: int) -> str:
+        row = self._rows[n][1]
+        if (self._numbers[n], column) in self._covered and self._covered[self._numbers[n], column] != (
+            self._numbers[n],
+            column,
+        ):
+            return ""
+        return cell_text(row[column]) if column < len(row) else ""
+
+    def _is_break(self, n: int, slot: Slot, days: Mapping[int, tuple[str, ...]]) -> bool:
+        texts = {text for column in days if (text := self._filled(n, column))}
+        if is_break(cell_text(slot.heading)) and len(texts) <= 1:
+            return True
+        area = self._areas.get((self._numbers[n], min(days)))
+        is_across = area is not None and area.last_column - self._sheet.first_column >= max(days)
+        return len(texts) == 1 and (is_across or all(is_break(text) for text in texts))
+
+    def _spanned(
+        self, n: int, column: int, slot: Slot, by_row: Mapping[int, Slot], days: Mapping[int, tuple[str, ...]]
+    ) -> tuple[tuple[Slot, ...], tuple[str, ...]]:
+        """The lines and the days that a cell takes: those of a merged one are several."""
+        area = self._areas.get((self._numbers[n], column))
+        if area is None:
+            return (slot,), days[column]
+        last = area.last_column - self._sheet.first_column
+        numbers = range(area.first_row + 1, area.last_row + 2)
+        taken = tuple(one for at, one in by_row.items() if self._numbers[at] in numbers) or (slot,)
+        return taken, tuple(name for c, names in days.items() if column <= c <= last for name in names)
+
+
+def _are_numbers(held: Sequence[Held]) -> bool:
+    """Whether cells are mostly numbers: those of a drawn month."""
+    return sum(re.fullmatch(r"\d{1,2}", one.text) is not None for one in held) * 2 > len(held)
+
+
+def week_of(text: str) -> str:
+    """The week that a title names, `Week A`; nothing for any other."""
+    match = re.fullmatch(_WEEK, text.strip())
+    return (match["after"] or match["before"]).upper() if match else ""

@@ -1,0 +1,296 @@
+"""Which table of a plan a sheet is: by what was said, by its name, else by its headings and cells."""
+
+import re
+from collections.abc import Callable, Mapping, Sequence
+from functools import cached_property
+from itertools import islice
+from pathlib import PurePath
+from types import MappingProxyType
+from typing import Final, NamedTuple
+
+from nomarium.model.cell import Cell
+from nomarium.reading.cells.moments import Moment, read_moment
+from nomarium.reading.cells.weekdaycodes import WeekdayCodes
+from nomarium.reading.cells.words import ENGLISH, fold
+from nomarium.reading.columns.head import looks_like_date
+from nomarium.school.drawnlines import is_time
+from nomarium.school.drawnweeks import drawn_week
+from nomarium.school.plantables import columns_of, plain, table_name
+from nomarium.sheets.sheet import Row, Sheet, cell_text, is_blank
+
+_TOP_ROWS: Final = 300
+_MOSTLY: Final = 0.8
+_LONG_SPAN: Final = 21
+"""Days from which a stretch is a term rather than a holiday."""
+_MOST_LABELS: Final = 12
+
+_NAMED: Final[tuple[tuple[str, str], ...]] = (
+    ("rotation", r"rotation(?! (?:days?|calendar))|rotating|block (?:schedule|order|plan)"),
+    ("cycle", r"letter days?|day letters?|day numbers?|cycle|rotation (?:days?|calendar)|a ?/ ?b (?:days|weeks)|day (?:types?|order)"),
+    ("bells", r"bells?\b|bell times|daily schedule|period times|lesson times|school day\b|day schedule|hours of (?:the )?day|class times"),
+    ("daysoff", r"holidays?|days? off|closures?|no school|vacations?|breaks?\b|non ?school|conges?|feries|ferien|feiertage"),
+    ("terms", r"terms?\b|term dates|semesters?|trimesters?|trimestres?|quarters"),
+    ("enrolments", r"enrol|registrations?|class members|class lists?|rosters?|students by|choices"),
+    ("people", r"staff\b|people|directory|contacts|addresses|teachers"),
+    ("names", r"codes?\b|abbreviations|course names|subjects|key\b"),
+    ("timetable", r"timetables?|time ?table|classes|meetings|courses|sections|class schedule|master schedule|lessons?|week\b|stundenplan|horario|emploi du temps|horaire"),
+)  # fmt: skip
+"""Words in a sheet's name, and the table that they hint at."""
+_OFF_WORDS: Final = (
+    r"\b(?:holidays?|day off|no school|no classes|clos(?:ed|ure)|breaks?|vacation|recess|pd day|p\.?d\.?|in-?service|inset|staff day|professional (?:development|learning)|"
+    r"half[- ]?term|thanksgiving|christmas|easter|remembrance|labou?r day|victoria day|new year|good friday|heritage day|march break|reading week|conges?|ferie|vacances|ferien|feiertag)\b"
+)
+_TERM_WORDS: Final = r"\b(?:terms?|semesters?|trimesters?|trimestres?|quarters?|half[- ]?year|halbjahr|semestre|autumn|fall|winter|spring|summer|michaelmas|lent|hilary|trinity)\b"
+
+
+class Kind(NamedTuple):
+    """What a sheet is taken for."""
+
+    table: str
+    """The table's name; `timetable:NAME` for a person's or room's grid, blank for none."""
+    why: str
+    columns: Mapping[str, int] = MappingProxyType({})
+    """Field → column, where the cells and not the headings show it."""
+    other: str = ""
+    """The other table that it could as well be: then a person must say."""
+
+
+def asked_table(sheet: Sheet, tables: Mapping[str, str]) -> str | None:
+    """The table that `--table` says a sheet is, "" for one that is left out; None when it does not name the sheet."""
+    path = PurePath(sheet.file)
+    names = {plain(name) for name in (sheet.name, path.name, path.stem) if name}
+    if sheet.name:
+        names |= {plain(f"{path.name}/{sheet.name}"), plain(f"{path.stem}/{sheet.name}")}
+        names -= {plain(path.name), plain(path.stem)} - {plain(sheet.name)}
+    return next((table for named, table in tables.items() if plain(named) in names), None)
+
+
+def kind_of(sheet: Sheet, tables: Mapping[str, str] = MappingProxyType({}), default: str = "") -> Kind:
+    """What a sheet is taken for, and why; the `default` where nothing says it."""
+    asked = asked_table(sheet, tables)
+    if asked is not None:
+        return Kind(asked, "as asked", _Look(sheet).columns(asked))
+    named = table_name(sheet.name)
+    if named is not None:
+        return Kind(named, "its name")
+    look = _Look(sheet)
+    fits = [kind for test in _TESTS if (kind := test(look)) is not None]
+    hint = _hinted(sheet)
+    chosen = next((kind for kind in fits if kind.table == hint), None) or (fits[0] if fits else None)
+    if chosen is None:
+        return Kind(default, "as asked") if default else Kind("", "nothing in it says so")
+    if chosen.table == hint:
+        return chosen._replace(why=f"its name and {chosen.why}", other="")
+    return chosen
+
+
+def _hinted(sheet: Sheet) -> str:
+    """The table that a sheet's name hints at; the file's name where the sheet's says nothing."""
+    for name in (sheet.name, PurePath(sheet.file).stem):
+        words = re.sub(r"[_\-]+", " ", fold(name))
+        hint = next((table for table, pattern in _NAMED if re.search(rf"\b(?:{pattern})", words)), "")
+        if hint:
+            return hint
+    return ""
+
+
+class _Look:
+    """The top of a sheet, and what its columns hold."""
+
+    def __init__(self, sheet: Sheet) -> None:
+        self.sheet = sheet
+        self.rows: list[Row] = [one for one in islice(sheet.rows(), _TOP_ROWS) if not is_blank(one[1])]
+
+    def head(self, table: str) -> tuple[int, dict[str, int]]:
+        """The index of the row of headings of a table (-1: none), and its columns."""
+        at, columns, _ = columns_of(self.rows, table)
+        return at, columns
+
+    def cells(self, at: int, column: int) -> list[Cell]:
+        """What stands in a column under a row of headings."""
+        return [row[column] for _, row in self.rows[at + 1 :] if column < len(row) and cell_text(row[column])]
+
+    def columns(self, table: str) -> dict[str, int]:
+        """The columns of a table that its cells show rather than its headings."""
+        found = _cycle(self) if table == "cycle" else None
+        return dict(found.columns) if found is not None else {}
+
+    @cached_property
+    def width(self) -> int:
+        return max((len(row) for _, row in self.rows), default=0)
+
+
+def _share(cells: Sequence[Cell], test: Callable[[Cell], bool]) -> float:
+    return sum(map(test, cells)) / len(cells) if cells else 0.0
+
+
+def _timetable(look: _Look) -> Kind | None:
+    """Classes with labels, weekdays or blocks, and periods or times; no dates of single events."""
+    at, columns = look.head("timetable")
+    if at < 0 or "class" not in columns or not look.cells(at, columns["class"]):
+        return None
+    when = [columns[field] for field in ("label", "period", "meets", "start", "time") if field in columns]
+    of_dates = [column for column in range(look.width) if _are_dates(look, at, column)]
+    edges = {columns[field] for field in ("first", "last") if field in columns}
+    if not when or set(of_dates) - edges or not any(look.cells(at, column) for column in when):
+        return None
+    if {"label", "meets"}.isdisjoint(columns) and "period" not in columns:
+        return None
+    return Kind("timetable", "classes with their days and periods or times")
+
+
+def _drawn(look: _Look) -> Kind | None:
+    """A week drawn with weekdays or labels across or down, and periods or times."""
+    if any(looks_like_date(cell) and not is_time(cell) for _, row in look.rows for cell in row):
+        return None
+    return Kind("timetable", "a drawn week") if drawn_week(look.sheet) is not None else None
+
+
+def _are_dates(look: _Look, at: int, column: int) -> bool:
+    cells = look.cells(at, column)
+    return len(cells) > 0 and _share(cells, looks_like_date) >= _MOSTLY and _share(cells, is_time) < 0.5
+
+
+def _bells(look: _Look) -> Kind | None:
+    """Periods with a start and an end; no dates, no classes."""
+    at, columns = look.head("bells")
+    if at < 0 or "period" not in columns or not ({"start", "end"} <= columns.keys() or "time" in columns):
+        return None
+    times = [columns[field] for field in ("start", "end", "time") if field in columns]
+    if any(_share(look.cells(at, column), is_time) < _MOSTLY for column in times):
+        return None
+    if (
+        any(_are_dates(look, at, column) for column in range(look.width))
+        or "class" in look.head("timetable")[1]
+    ):
+        return None
+    if drawn_week(look.sheet) is not None:
+        return None  # a period and a time begin the lines of a drawn week, too
+    return Kind("bells", "periods with a start and an end")
+
+
+def _cycle(look: _Look) -> Kind | None:
+    """A date a row, and a column of few short labels that come back."""
+    for at in range(-1, min(len(look.rows), 10)):
+        dates = next((n for n in range(look.width) if _are_dates(look, at, n)), None)
+        if dates is None:
+            continue
+        cells = look.cells(at, dates)
+        if len(cells) < 6 or len(set(map(cell_text, cells))) < len(cells):
+            return None
+        others = [n for n in range(look.width) if n != dates and look.cells(at, n)]
+        if any(_share(look.cells(at, n), is_time) > 0.5 for n in others) or len(others) > 4:
+            return None
+        labels = [n for n in others if _are_labels(look.cells(at, n), len(cells))]
+        if len(labels) == 1:
+            return Kind(
+                "cycle", "a date a row, and few labels that come back", {"date": dates, "label": labels[0]}
+            )
+        return None
+    return None
+
+
+def _are_labels(cells: Sequence[Cell], count: int) -> bool:
+    texts = [cell_text(cell) for cell in cells]
+    few = set(map(plain, texts))
+    if len(few) > _MOST_LABELS or len(few) < 2 or len(few) * 2 > len(texts) or len(texts) * 2 < count:
+        return False
+    short = all(
+        len(re.sub(r"(?i)\b(?:day|jour|cycle|week|letter)\b", "", text).strip()) <= 4 for text in texts
+    )
+    return short and not WeekdayCodes(texts, ENGLISH).are_days
+
+
+def _spans(look: _Look) -> Kind | None:
+    """A name and a date or two a row: terms, or days off."""
+    at, columns = look.head("terms")
+    off_at, off_columns = look.head("daysoff")
+    best = max(((at, columns), (off_at, off_columns)), key=lambda one: len(one[1]))
+    at, columns = best
+    if (
+        at < 0
+        or "name" not in columns
+        or "first" not in columns
+        or not _are_dates(look, at, columns["first"])
+    ):
+        return None
+    if any(_share(look.cells(at, n), is_time) > 0.5 for n in range(look.width)):
+        return None
+    names = [fold(cell_text(cell)) for cell in look.cells(at, columns["name"])]
+    above = " ".join(cell_text(cell) for _, row in look.rows[: at + 1] for cell in row)
+    said = fold(f"{look.sheet.name} {PurePath(look.sheet.file).stem} {above}")
+    off = sum(re.search(_OFF_WORDS, name) is not None for name in names)
+    terms = sum(
+        re.search(_TERM_WORDS, name) is not None and not re.search(_OFF_WORDS, name) for name in names
+    )
+    long = _long_spans(look, at, columns)
+    if off * 2 > len(names) or (re.search(_OFF_WORDS, re.sub(r"[_-]", " ", said)) and not terms):
+        return Kind("daysoff", "names of holidays with their dates")
+    if long is None or not names:
+        return None
+    if terms * 2 > len(names) or long == 1:
+        if long < 0.5:
+            return Kind("terms", "names of terms with their dates", other="daysoff")
+        return Kind("terms", "names with a first and a last day, weeks apart")
+    return None
+
+
+def _long_spans(look: _Look, at: int, columns: Mapping[str, int]) -> float | None:
+    """The share of rows that span three weeks or more; None where they have no two dates that can be read."""
+    if "last" not in columns:
+        return None
+    lengths = []
+    for _, row in look.rows[at + 1 :]:
+        days = [
+            _ordinal(row[columns[field]]) if columns[field] < len(row) else None
+            for field in ("first", "last")
+        ]
+        if days[0] is not None and days[1] is not None:
+            lengths.append(days[1] - days[0])
+    return sum(length >= _LONG_SPAN for length in lengths) / len(lengths) if lengths else None
+
+
+def _ordinal(cell: Cell) -> int | None:
+    """About which day a date is: its order of figures may still be open, which moves it little against a term."""
+    moment = read_moment(cell, "date", ENGLISH)
+    if not isinstance(moment, Moment) or moment.first is None or not moment.first.readings:
+        return None
+    dates = [one.date(2001) if one.year is None else one.date() for one in moment.first.readings]
+    known = [one for one in dates if one is not None]
+    return known[-1].toordinal() if known else None
+
+
+def _enrolments(look: _Look) -> Kind | None:
+    """Persons beside classes, and nothing that says when."""
+    at, columns = look.head("enrolments")
+    if at < 0 or not {"person", "class"} <= columns.keys() or columns["person"] == columns["class"]:
+        return None
+    if any(_are_dates(look, at, n) or _share(look.cells(at, n), is_time) > 0.5 for n in range(look.width)):
+        return None
+    _, timed = look.head("timetable")
+    return (
+        None
+        if timed.keys() & {"label", "period", "meets", "start", "time"}
+        else Kind("enrolments", "persons beside classes")
+    )
+
+
+def _people(look: _Look) -> Kind | None:
+    at, columns = look.head("people")
+    if at < 0 or not {"name", "email"} <= columns.keys():
+        return None
+    is_address = _share(look.cells(at, columns["email"]), lambda cell: "@" in cell_text(cell))
+    return Kind("people", "names with their addresses") if is_address >= _MOSTLY else None
+
+
+def _names(look: _Look) -> Kind | None:
+    at, columns = look.head("names")
+    if at < 0 or not {"code", "name"} <= columns.keys():
+        return None
+    return Kind("names", "codes beside longer names")
+
+
+_TESTS: Final[tuple[Callable[[_Look], Kind | None], ...]] = (
+    _timetable, _bells, _cycle, _spans, _enrolments, _people, _drawn, _names,
+)  # fmt: skip
+"""In the order in which they win, where a sheet's name hints at none."""

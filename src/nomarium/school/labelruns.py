@@ -1,0 +1,117 @@
+"""The labels of a plan that has no Cycle table: an evident run in its timetable and bells, such as Day 1 to Day 6 or A to H."""
+
+import re
+from collections.abc import Iterable, Sequence
+from typing import NamedTuple
+
+from nomarium.model.problem import Problem, note
+from nomarium.model.refusal import Refusal
+from nomarium.model.wording import WEEKDAYS, listed
+from nomarium.reading.cells.weekdaycodes import WeekdayCodes
+from nomarium.reading.cells.words import ENGLISH
+from nomarium.school.plantables import Item, plain
+from nomarium.school.yeartables import CycleRow
+
+_LEADS = r"(?i)\b(?:cycle\s*days?|days?|jours?|labels?|letters?|tage?)\b"
+_LONGEST_RUN = 20
+_WEEK = r"(?i)\s*(?:week|wk|semaine|woche)?\s*[-:]?\s*(?P<week>[A-D]|[1-4])\s*"
+
+
+class Found(NamedTuple):
+    """The cycle that labels show."""
+
+    rows: list[CycleRow]
+    problems: list[Problem]
+    notes: list[Problem]
+
+
+def labels_found(texts: Iterable[tuple[str, Item]]) -> Found:
+    """The cycle that the labels of a timetable and of bells are a run of; `texts` are theirs, each with its row."""
+    said = [(text, item) for text, item in texts if text and plain(text) not in ("all", "every", "everyday")]
+    if not said or WeekdayCodes([text for text, _ in said], ENGLISH).are_days:
+        return Found([], [], [])
+    first: dict[str, Item] = {}
+    strange: tuple[str, Item] | None = None
+    for text, item in said:
+        names = _names_in(text)
+        if names is None:
+            strange = strange or (text, item)
+            continue
+        for name in names:
+            first.setdefault(name, item)
+    item = said[0][1]
+    if strange is not None or not first:
+        text, item = strange or said[0]
+        message = f"“{text}” is a label, and no table says in which order labels come."
+        return Found([], [_asked(item, text, message)], [])
+    run = sorted(first, key=lambda name: (len(name), name))
+    whole = _whole_run(run)
+    lacking = [name for name in whole if name not in first]
+    if lacking:
+        message = f"Its labels are {listed(run)}: {listed(lacking)} {'is' if len(lacking) == 1 else 'are'} missing from the run."
+        return Found([], [_asked(item, "", message)], [])
+    rows = [CycleRow(name, "", None, "", None, first[name]) for name in run]
+    message = f"The cycle is {run[0]} to {run[-1]}, as the labels show: each school day takes the next."
+    remedy = "If it is another: a table Cycle with the column Label, in the order in which they come."
+    return Found(rows, [], [note("cycle-found", message, remedy).at(item.table.sheet.place())])
+
+
+def _asked(item: Item, text: str, message: str) -> Problem:
+    remedy = "List the labels in a table Cycle, in the order in which they come."
+    return Problem("cycle-missing", message, remedy, item.place("label"), text)
+
+
+def _names_in(text: str) -> list[str] | None:
+    """The labels that a cell names, `Day 1, 3` or `A-C`; None when one could be no part of a run."""
+    bare = re.sub(_LEADS, " ", text)
+    found: list[str] = []
+    for part in re.findall(
+        r"[^\s,;/&+]+(?:\s*[-–]\s*[^\s,;/&+]+)?", re.sub(r"(?i)\b(?:and|et|und)\b", " ", bare)
+    ):
+        ends = [end.strip().upper() for end in re.split(r"[-–]", part)]
+        if len(ends) > 2 or not all(re.fullmatch(r"[A-Z]|\d{1,2}", end) for end in ends):
+            return None
+        if len(ends) == 2 and ends[0].isdecimal() != ends[1].isdecimal():
+            return None
+        span = _whole_run(ends) if len(ends) == 2 else ends
+        found += span[span.index(ends[0]) :]
+    return found or None
+
+
+def _whole_run(names: Sequence[str]) -> list[str]:
+    """Every label from the first that there could be to the last of these."""
+    last = names[-1]
+    if last.isdecimal():
+        return [str(number) for number in range(1, min(int(last), _LONGEST_RUN) + 1)]
+    return [chr(code) for code in range(ord("A"), ord(last) + 1)]
+
+
+def weeks_found(items: Sequence[Item]) -> tuple[list[CycleRow], list[Item]]:
+    """The cycle of weeks, A and B, that a column of weeks beside weekdays shows: a label for each weekday of each week,
+    and the rows with these labels."""
+    by_label: dict[str, CycleRow] = {}
+    found: list[Item] = []
+    weeks = sorted({week for item in items if (week := _week_of(item.text("week")))})
+    if len(weeks) < 2:
+        return [], list(items)
+    codes = WeekdayCodes([item.text("label") for item in items], ENGLISH)
+    for item in items:
+        days = codes.read(item.text("label"))
+        week = _week_of(item.text("week"))
+        if isinstance(days, Refusal):
+            found.append(item)
+            continue
+        names = []
+        for one in [week] if week else weeks:
+            for day in days:
+                name = f"{one} {WEEKDAYS[day]}"
+                by_label.setdefault(name, CycleRow(name, "", day, one, None, item))
+                names.append(name)
+        found.append(item._replace(cells={**item.cells, "label": ", ".join(names)}))
+    rows = sorted(by_label.values(), key=lambda row: (row.week, row.weekday or 0))
+    return rows, found
+
+
+def _week_of(text: str) -> str:
+    match = re.fullmatch(_WEEK, text)
+    return match["week"].upper() if match else ""

@@ -1,0 +1,132 @@
+"""The sheets of a plan as its tables: which is which, several that add up, those that are left out."""
+
+from collections.abc import Sequence
+from typing import NamedTuple
+
+from nomarium.model.account import Account
+from nomarium.model.problem import Place, Problem, note
+from nomarium.model.wording import listed
+from nomarium.reading.options import ReadingOptions
+from nomarium.school.kinds import Kind, kind_of
+from nomarium.school.plantables import EXPLANATION, TITLES, Table, cut_table, near_table
+from nomarium.school.starter import is_untouched
+from nomarium.sheets.sheet import Sheet, is_blank
+
+_ADD_UP = frozenset(("terms", "timetable", "daysoff", "names", "people", "enrolments"))
+"""Tables of which there may be several sheets."""
+
+
+class Taken(NamedTuple):
+    """A sheet and what it was taken for."""
+
+    sheet: Sheet
+    kind: Kind
+
+
+class SheetsFound(NamedTuple):
+    """What the sheets of a plan are."""
+
+    tables: dict[str, Table]
+    """By name; several sheets of one table have their rows together."""
+    grids: list[tuple[str, Sheet]]
+    """Sheets that may be drawn, with whose they are."""
+    events: list[Sheet]
+    taken: list[Taken]
+    accounts: list[Account]
+
+
+def sheets_found(
+    sheets: Sequence[Sheet], options: ReadingOptions, terms: Sequence[Sheet], problems: list[Problem], notes: list[Problem]
+) -> SheetsFound:  # fmt: skip
+    """Find out what each sheet is; what is wrong with them and what was decided is added to the lists. `terms` are the
+    Terms table of a plan that has none."""
+    found = SheetsFound({}, [], [], [], [])
+    untouched: list[str] = []
+    for sheet in sheets:
+        if sheet.name == EXPLANATION:
+            continue
+        kind = kind_of(sheet, options.tables, "timetable" if options.layout == "timetable" else "")
+        found.taken.append(Taken(sheet, kind))
+        if kind.table in TITLES and is_untouched(kind.table, (row for _, row in sheet.rows())):
+            untouched.append(TITLES[kind.table])
+        elif kind.other:
+            problems.append(_doubtful(sheet, kind))
+        elif not kind.table:
+            _passed_over(sheet, kind, notes)
+        elif kind.table == "events":
+            found.events.append(sheet)
+        elif kind.table.startswith("timetable:"):
+            found.grids.append((kind.table.partition(":")[2], sheet))
+        else:
+            _take(found, sheet, kind, problems, notes)
+    if "terms" not in found.tables:
+        for sheet in terms:
+            _take(found, sheet, Kind("terms", "as asked"), problems, notes)
+    elif terms:
+        message = "--terms is of no use: the plan has terms of its own."
+        problems.append(
+            Problem("terms-idle", message, "Leave the option out.", found.tables["terms"].sheet.place())
+        )
+    if untouched:
+        message = (
+            f"Left out, for they hold the examples of the starter plan and nothing else: {listed(untouched)}."
+        )
+        notes.append(note("example-left-out", message, "Write your own over them.").at(Place(sheets[0].file)))
+    return found
+
+
+def _take(
+    found: SheetsFound, sheet: Sheet, kind: Kind, problems: list[Problem], notes: list[Problem]
+) -> None:
+    """Take a sheet as a table."""
+    name = kind.table
+    there = found.tables.get(name)
+    if there is not None and name not in _ADD_UP:
+        message = (
+            f"The plan has two sheets for {TITLES[name]}, “{_called(there.sheet)}” and “{_called(sheet)}”."
+        )
+        remedy = f'Put them into one, or leave one out: --table "{_called(sheet)}=".'
+        problems.append(Problem("plan-table-twice", message, remedy, sheet.place()))
+        return
+    table, wrong, told = cut_table(sheet, name, kind.columns)
+    if name in ("timetable", "rotation") and wrong:
+        found.grids.append(
+            ("" if name == "timetable" else "=rotation", sheet)
+        )  # no column for classes: a grid, or nothing
+        return
+    problems += wrong
+    notes += told
+    if kind.why not in ("its name", "as asked"):
+        message = f"{_called(sheet)} is taken for {TITLES[name]}: {kind.why}."
+        remedy = f'If it is another: --table "{_called(sheet)}=TABLE".'
+        notes.append(note("table-found", message, remedy).at(sheet.place()))
+    found.accounts.append(table.account)
+    found.tables[name] = table if there is None else there._replace(items=[*there.items, *table.items])
+
+
+def _called(sheet: Sheet) -> str:
+    return sheet.name or sheet.file
+
+
+def _doubtful(sheet: Sheet, kind: Kind) -> Problem:
+    one, other = TITLES[kind.table], TITLES[kind.other]
+    message = f"{_called(sheet)} could be {one} ({kind.why}) or {other}."
+    remedy = (
+        f'Say which: --table "{_called(sheet)}={one.lower()}" or --table "{_called(sheet)}={other.lower()}".'
+    )
+    return Problem("table-doubtful", message, remedy, sheet.place())
+
+
+def _passed_over(sheet: Sheet, kind: Kind, notes: list[Problem]) -> None:
+    if all(is_blank(row) for _, row in sheet.rows()):
+        return
+    if kind.why == "as asked":
+        notes.append(
+            note("plan-sheet-unused", f"“{_called(sheet)}” is left out, as asked.").at(sheet.place())
+        )
+        return
+    near = near_table(sheet.name)
+    hint = f" Did you mean {near}?" if near else ""
+    message = f"The sheet “{_called(sheet)}” is no part of a plan: it is passed over.{hint}"
+    remedy = f'If it is: --table "{_called(sheet)}=TABLE".'
+    notes.append(note("plan-sheet-unused", message, remedy).at(sheet.place()))

@@ -1,0 +1,214 @@
+"""A school's own tables: exports, drawn weeks, labels without a cycle, read as they stand."""
+
+from pathlib import Path
+from typing import Any
+
+import pytest
+
+from helpers import built, csv_file, nomarium, refused, workbook
+
+Rows = list[list[object]]
+TERM: Rows = [["Name", "First day", "Last day"], ["Autumn", "2026-09-07", "2026-09-11"]]
+BELLS: Rows = [["Period", "Start", "End"], [1, "8:30", "9:30"], [2, "9:40", "10:40"], [3, "1:00", "2:00"]]
+
+
+def at(day: int, start: str, end: str) -> str:
+    return f"2026-09-{day:02}T{start}/2026-09-{day:02}T{end}"
+
+
+FIRST, SECOND, THIRD = ("08:30", "09:30"), ("09:40", "10:40"), ("13:00", "14:00")
+
+
+def plan_book(folder: Path, sheets: dict[str, Rows], merged: tuple[str, ...] = ()) -> Path:
+    """A workbook of these sheets; the merged areas are those of the first."""
+    first, *rest = sheets
+    source = workbook(folder, sheets[first], merged, "school.xlsx", {name: sheets[name] for name in rest})
+    import openpyxl
+
+    book = openpyxl.load_workbook(source)
+    book["Events"].title = first
+    book.save(source)
+    return source
+
+
+DATED = [["Date", "Day", "Letter"]] + [
+    [f"2026-09-{7 + n:02}", "", "ABC"[n % 3]] for n in (0, 1, 2, 3, 4, 7, 8, 9)
+]
+READ: dict[str, tuple[dict[str, Rows], list[str], list[str]]] = {
+    "an export beside letter days and a daily schedule": (
+        {"Class meetings": [["Course", "Section", "Letter days", "Block", "Room"], ["Rigging", "RG1", "A, C", 1, "Loft 2"], ["Steam", "ST1", "B", 3, "Shed"]],
+         "Letter days": DATED, "MS daily schedule": [["Block", "Starts", "Ends"], *BELLS[1:]]},
+        [f"Rigging {at(7, *FIRST)} @ Loft 2", f"Steam {at(8, *THIRD)} @ Shed", f"Rigging {at(9, *FIRST)} @ Loft 2", f"Rigging {at(10, *FIRST)} @ Loft 2",
+         f"Steam {at(11, *THIRD)} @ Shed", f"Steam {at(14, *THIRD)} @ Shed", f"Rigging {at(15, *FIRST)} @ Loft 2", f"Rigging {at(16, *FIRST)} @ Loft 2"],
+        ["Class meetings is taken for Timetable", "Letter days is taken for Cycle", "MS daily schedule is taken for Bells"],
+    ),
+    "classes with times of their own, written once a group": (
+        {"Classes": [["Class", "Day", "Start", "End", "Room"], ["Knots", "Monday", "9:00", "9:50", "Loft"], ["", "Wednesday", "1:00", "1:50", "Loft"], ["free", "Friday", "9:00", "9:50", ""]],
+         "Term dates": TERM},
+        [f"Knots {at(7, '09:00', '09:50')} @ Loft", f"Knots {at(9, '13:00', '13:50')} @ Loft"],
+        ["“Class” is written once a group: 1 row", "1 row is a free period", "Times from 1:00 to 6:59 are in the afternoon"],
+    ),
+    "labels that are a run, written once a group": (
+        {"Timetable": [["Day", "Period", "Class"], ["Day 1", 1, "Knots"], ["", 2, "Steam"], ["Day 2", 1, "-"], ["", 2, "Knots"]], "Bell times": BELLS, "Terms": TERM},
+        [f"Knots {at(7, *FIRST)}", f"Steam {at(7, *SECOND)}", f"Knots {at(8, *SECOND)}", f"Knots {at(9, *FIRST)}", f"Steam {at(9, *SECOND)}", f"Knots {at(10, *SECOND)}",
+         f"Knots {at(11, *FIRST)}", f"Steam {at(11, *SECOND)}"],
+        ["The cycle is 1 to 2, as the labels show", "“Day” is written once a group: 2 rows"],
+    ),
+    "codes of weekdays": (
+        {"Courses": [["Course", "Meets", "Room"], ["RIG 1", "MWF 9:00-9:50", "Loft"], ["RIG 2", "TTh 1:00-2:15", "Shed"], ["RIG 3", "TBA", ""]], "Terms": TERM},
+        [f"RIG 1 {at(7, '09:00', '09:50')} @ Loft", f"RIG 2 {at(8, '13:00', '14:15')} @ Shed", f"RIG 1 {at(9, '09:00', '09:50')} @ Loft", f"RIG 2 {at(10, '13:00', '14:15')} @ Shed",
+         f"RIG 1 {at(11, '09:00', '09:50')} @ Loft"],
+        ["RIG 3 (row 4)"],
+    ),
+    "weeks A and B beside weekdays": (
+        {"Timetable": [["Week", "Day", "Period", "Class"], ["A", "Monday", 1, "Knots"], ["B", "Monday", 1, "Steam"], ["all", "Friday", 1, "Sails"]], "Bells": BELLS,
+         "Terms": [TERM[0], ["Autumn", "2026-09-07", "2026-09-18"]]},
+        [f"Knots {at(7, *FIRST)}", f"Sails {at(11, *FIRST)}", f"Steam {at(14, *FIRST)}", f"Sails {at(18, *FIRST)}"], [],
+    ),
+    "a Saturday that a class names": (
+        {"Classes": [["Class", "Day", "Time"], ["Knots", "Mo Sa", "9:00-9:50"]], "Terms": [TERM[0], ["Autumn", "2026-09-07", "2026-09-12"]]},
+        [f"Knots {at(7, '09:00', '09:50')}", f"Knots {at(12, '09:00', '09:50')}"], ["Saturday is a school day too"],
+    ),
+    "a drawn week with breaks, dashes and rooms": (
+        {"Week": [["Time", "Monday", "Tuesday"], ["8:45-9:30", "Knots\nLoft 2", "-"], ["9:30", "Break", "Break"], ["9:45-10:30", "Sails\nShed 4", "Knots\nLoft 2"], ["1:00-1:45", "", "Choir\nHall"]],
+         "Terms": TERM},
+        [f"Knots {at(7, '08:45', '09:30')} @ Loft 2", f"Sails {at(7, '09:45', '10:30')} @ Shed 4", f"Knots {at(8, '09:45', '10:30')} @ Loft 2", f"Choir {at(8, '13:00', '13:45')} @ Hall"],
+        ["No classes are in 9:30", "1 cell says that nothing is taught", "The parts of a cell are class, room", "1:00-1:45 in the afternoon"],
+    ),
+    "a turned week with the times in its headings": (
+        {"Sheet1": [["", "1 (8:45–9:30)", "Lunch", "2 (1:00–1:45)"], ["Mon", "Knots", "", "Sails"], ["Tue", "", "", "Knots"]], "Terms": TERM},
+        [f"Knots {at(7, '08:45', '09:30')}", f"Sails {at(7, '13:00', '13:45')}", f"Knots {at(8, '13:00', '13:45')}"], ["No classes are in Lunch"],
+    ),
+    "a row a teacher and the whole week across": (
+        {"Teachers": [["", "Monday", "", "Tuesday", ""], ["Teacher", 1, 2, 1, 2], ["M. Quill", "Knots", "", "", "Sails"], ["O. Tern", "", "Steam", "Steam", ""]], "Bells": BELLS, "Terms": TERM},
+        [f"Knots {at(7, *FIRST)}", f"Steam {at(7, *SECOND)}", f"Steam {at(8, *FIRST)}", f"Sails {at(8, *SECOND)}"], [],
+    ),
+    "weeks below one another": (
+        {"Weeks": [["Week A"], ["", "Mon", "Tue"], ["9:00-10:00", "Knots", ""], [], ["Week B"], ["", "Mon", "Tue"], ["9:00-10:00", "Steam", "Sails"]],
+         "Terms": [TERM[0], ["Autumn", "2026-09-07", "2026-09-18"]]},
+        [f"Knots {at(7, '09:00', '10:00')}", f"Steam {at(14, '09:00', '10:00')}", f"Sails {at(15, '09:00', '10:00')}"], [],
+    ),
+    "weeks side by side": (
+        {"Both": [["9A", "", "", "9B", "", ""], ["", "Mon", "Tue", "", "Mon", "Tue"], ["9:00-10:00", "Knots", "", "9:00-10:00", "", "Sails"]], "Terms": TERM},
+        [f"Knots {at(7, '09:00', '10:00')}", f"Sails {at(8, '09:00', '10:00')}"], [],
+    ),
+    "rooms on lines of their own": (
+        {"Quill": [["Period", "Time", "Mon", "Tue"], [1, "8:45-9:30", "Knots", "Sails"], ["", "", "Loft 2", "Shed"]], "Terms": TERM},
+        [f"Knots {at(7, '08:45', '09:30')} @ Loft 2", f"Sails {at(8, '08:45', '09:30')} @ Shed"], [],
+    ),
+    "one class twice a day in a drawn week": (
+        {"Week": [["", "Mon", "Tue"], ["9:00-10:00", "Knots", "Sails"], ["11:00-12:00", "Knots", ""]], "Terms": TERM},
+        [f"Knots {at(7, '09:00', '10:00')}", f"Knots {at(7, '11:00', '12:00')}", f"Sails {at(8, '09:00', '10:00')}"], [],
+    ),
+}  # fmt: skip
+
+
+@pytest.mark.parametrize("name", READ)
+def test_a_schools_own_workbook_is_read(name: str, tmp_path: Path) -> None:
+    sheets, expected, said = READ[name]
+    source, target = plan_book(tmp_path, sheets), tmp_path / "o.ics"
+    assert built(source) == expected
+    out = nomarium("build", source, "-o", target).text
+    assert [part for part in said if part not in out] == [], out
+
+
+def test_a_merged_cell_of_a_drawn_week_is_one_meeting(tmp_path: Path) -> None:
+    rows: Rows = [["", "Mon", "Tue"], ["9:00-9:45", "Lofting", "Knots"], ["10:00-10:45", "", "Sails"]]
+    source = plan_book(tmp_path, {"Week": rows, "Terms": TERM}, ("B2:B3",))
+    lofting = f"Lofting {at(7, '09:00', '10:45')}"
+    assert built(source) == [lofting, f"Knots {at(8, '09:00', '09:45')}", f"Sails {at(8, '10:00', '10:45')}"]
+
+
+def test_the_names_of_drawn_sheets_say_whose_they_are(tmp_path: Path) -> None:
+    week: Rows = [["", "Mon", "Tue"], ["9:00-10:00", "Knots", "Sails"]]
+    source = plan_book(
+        tmp_path, {"M. Quill": week, "O. Tern": [week[0], ["9:00-10:00", "", "Steam"]], "Terms": TERM}
+    )
+    outcome = nomarium("build", source, "-o", f"{tmp_path}/out/", "--split-by", "teacher")
+    assert (outcome.status, sorted(one.name for one in (tmp_path / "out").iterdir())) == (
+        0,
+        ["m-quill.ics", "o-tern.ics"],
+    )
+
+
+def test_a_drawn_week_alone_needs_only_its_weeks(tmp_path: Path) -> None:
+    source = csv_file(tmp_path, ",Monday,Tuesday\n9:00-9:50,Rigging,Lofting\n10:00-10:50,,Rigging")
+    assert "--from 2026-09-07 --until 2026-12-18, or --terms FILE; for one week only, --day-one" in refused(
+        source
+    )
+    expected = [
+        f"Rigging {at(7, '09:00', '09:50')}",
+        f"Lofting {at(8, '09:00', '09:50')}",
+        f"Rigging {at(8, '10:00', '10:50')}",
+    ]
+    assert built(source, "--from", "2026-09-07", "--until", "2026-09-11") == expected
+    assert (
+        built(source, "--from", "2026-08-31", "--until", "2026-09-13", "--public-holidays", "CA-NS")[-2:]
+        == expected[1:]
+    )
+
+
+def test_several_sources_are_one_plan(tmp_path: Path) -> None:
+    classes = csv_file(
+        tmp_path, "Class,Day,Block,Room\nKnots,Day 1,A,Loft\nSteam,Day 2,B,Shed", "classes.csv"
+    )
+    bells = csv_file(tmp_path, "Block,Start,End\nA,8:30,9:30\nB,9:40,10:40", "bells.csv")
+    terms = csv_file(tmp_path, "Term,From,To\nAutumn,7 Sept 2026,9 Sept 2026", "term-dates.csv")
+    expected = [
+        f"Knots {at(7, *FIRST)} @ Loft",
+        f"Steam {at(8, *SECOND)} @ Shed",
+        f"Knots {at(9, *FIRST)} @ Loft",
+    ]
+    assert built(classes, bells, terms, "--as", "plan") == expected
+    assert built(classes, bells, "--as", "plan", "--terms", terms) == expected
+
+
+REFUSED: dict[str, tuple[dict[str, Rows], list[str]]] = {
+    "a hole in the run of labels": (
+        {"Timetable": [["Day", "Period", "Class"], ["Day 1", 1, "Knots"], ["Day 2", 1, "Sails"], ["Day 4", 1, "Steam"]], "Bells": BELLS, "Terms": TERM},
+        ["3 is missing from the run", "table Cycle"],
+    ),
+    "labels that are no run": (
+        {"Timetable": [["Day", "Period", "Class"], ["Red", 1, "Knots"], ["Blue", 1, "Sails"]], "Bells": BELLS, "Terms": TERM}, ["“Red” is a label", "table Cycle"],
+    ),
+    "a label that is blank now and then": (
+        {"Timetable": [["Day", "Period", "Class"], ["Day 1", 1, "Knots"], ["Day 2", 1, "Sails"], ["", 2, "Steam"], ["Day 3", 1, "Choir"], ["Day 4", 1, "Choir"]], "Bells": BELLS, "Terms": TERM},
+        ["row 4, column A", '--fill-down "Day"'],
+    ),
+    "no dates at all": ({"Timetable": [["Class", "Day", "Time"], ["Knots", "Mon", "9:00-9:50"]], "Bells": BELLS}, ["from when to when", "--from", "--terms FILE"]),
+    "a code that could be two things": ({"Timetable": [["Class", "Day", "Time"], ["Knots", "TH", "9:00-9:50"]], "Terms": TERM}, ["row 2, column B", '--weekdays "TH=Thu"']),
+    "a time that is none": ({"Timetable": [["Class", "Day", "Time"], ["Knots", "Mon", "soon"]], "Terms": TERM}, ["row 2, column C", "“soon”"]),
+    "a period without bells": ({"Week": [["", "Mon", "Tue"], ["P1", "Knots", "Sails"]], "Terms": TERM}, ["Bells"]),
+}  # fmt: skip
+
+
+@pytest.mark.parametrize("name", REFUSED)
+def test_what_a_schools_own_workbook_leaves_open_is_refused(name: str, tmp_path: Path) -> None:
+    sheets, said = REFUSED[name]
+    out = refused(plan_book(tmp_path, sheets))
+    assert [part for part in said if part not in out] == [], out
+
+
+def test_options_settle_what_sheets_and_cells_are(tmp_path: Path) -> None:
+    sheets: dict[str, Rows] = {
+        "Week": [["", "Mon", "Tue"], ["9:00-10:00", "MQ Knots L2", "OT Sails S4"]],
+        "Notes": [["Name", "First day", "Last day"], ["Autumn", "2026-09-07", "2026-09-08"]],
+    }
+    source = plan_book(tmp_path, sheets)
+    options: list[Any] = ["--table", "Notes=terms", "--cell", "teacher class room"]
+    assert built(source, *options) == [
+        f"Knots {at(7, '09:00', '10:00')} @ L2",
+        f"Sails {at(8, '09:00', '10:00')} @ S4",
+    ]
+    left_out = built(
+        source,
+        "--table",
+        "Notes=",
+        "--cell",
+        "teacher class room",
+        "--from",
+        "2026-09-08",
+        "--until",
+        "2026-09-08",
+    )
+    assert left_out == [f"Sails {at(8, '09:00', '10:00')} @ S4"]
