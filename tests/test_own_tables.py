@@ -73,7 +73,7 @@ READ: dict[str, tuple[dict[str, Rows], list[str], list[str]]] = {
         {"Week": [["Time", "Monday", "Tuesday"], ["8:45-9:30", "Knots\nLoft 2", "-"], ["9:30", "Break", "Break"], ["9:45-10:30", "Sails\nShed 4", "Knots\nLoft 2"], ["1:00-1:45", "", "Choir\nHall"]],
          "Terms": TERM},
         [f"Knots {at(7, '08:45', '09:30')} @ Loft 2", f"Sails {at(7, '09:45', '10:30')} @ Shed 4", f"Knots {at(8, '09:45', '10:30')} @ Loft 2", f"Choir {at(8, '13:00', '13:45')} @ Hall"],
-        ["No classes are in 9:30", "1 cell says that nothing is taught", "The parts of a cell are class, room", "1:00-1:45 in the afternoon"],
+        ["No classes are in Break", "1 cell says that nothing is taught", "The parts of a cell are class, room", "1:00-1:45 in the afternoon"],
     ),
     "a turned week with the times in its headings": (
         {"Sheet1": [["", "1 (8:45–9:30)", "Lunch", "2 (1:00–1:45)"], ["Mon", "Knots", "", "Sails"], ["Tue", "", "", "Knots"]], "Terms": TERM},
@@ -212,3 +212,74 @@ def test_options_settle_what_sheets_and_cells_are(tmp_path: Path) -> None:
         "2026-09-08",
     )
     assert left_out == [f"Sails {at(8, '09:00', '10:00')} @ S4"]
+
+
+ROTATION: Rows = [["", "Day 1", "Day 2"], [1, "A", "B"], [2, "B", "C"]]
+BLOCKS: dict[str, tuple[dict[str, Rows], list[str]]] = {
+    "a drawn rotation, with a block that is nobody's": (
+        {"Classes": [["Class", "Block", "Room"], ["Knots", "A", "Loft"], ["Steam", "Block B", "Shed"]], "Rotation": ROTATION, "Bells": BELLS, "Terms": [TERM[0], ["T", "2026-09-07", "2026-09-08"]]},
+        [f"Knots {at(7, *FIRST)} @ Loft", f"Steam {at(7, *SECOND)} @ Shed", f"Steam {at(8, *FIRST)} @ Shed", f"C {at(8, *SECOND)}"],
+    ),
+    "a rotation as a list": (
+        {"Classes": [["Class", "Block"], ["Knots", "A"], ["Steam", "B, C"]], "Bells": BELLS, "Terms": [TERM[0], ["T", "2026-09-07", "2026-09-08"]],
+         "Block schedule": [["Label", "Period", "Block"], ["Day 1", 1, "A"], ["Day 1", 2, "B"], ["Day 2", 1, "C"], ["Day 2", 2, "A"]]},
+        [f"Knots {at(7, *FIRST)}", f"Steam {at(7, *SECOND)}", f"Steam {at(8, *FIRST)}", f"Knots {at(8, *SECOND)}"],
+    ),
+    "a rotation alone, its blocks named": (
+        {"Rotation": [["Period", "Day 1", "Day 2"], ["1 (8:30-9:30)", "A", "B"]], "Names": [["Code", "Name"], ["A", "Knots"], ["B", "Steam"]], "Terms": [TERM[0], ["T", "2026-09-07", "2026-09-08"]]},
+        [f"Knots {at(7, *FIRST)}", f"Steam {at(8, *FIRST)}"],
+    ),
+}  # fmt: skip
+
+
+@pytest.mark.parametrize("name", BLOCKS)
+def test_blocks_that_rotate(name: str, tmp_path: Path) -> None:
+    sheets, expected = BLOCKS[name]
+    assert built(plan_book(tmp_path, sheets)) == expected
+
+
+def test_persons_are_those_who_are_enrolled_and_who_teach(tmp_path: Path) -> None:
+    sheets: dict[str, Rows] = {
+        "Classes": [
+            ["Class", "Day", "Time", "Teacher"],
+            ["Knots", "Mon", "9:00-9:50", "Quill"],
+            ["Steam", "Tue", "9:00-9:50", "Quill"],
+        ],
+        "Terms": TERM,
+        "Enrolments": [["Student", "Class"], ["Wren", "Knots"], ["Lark", "Knots, Steam"]],
+    }
+    outcome = nomarium("build", plan_book(tmp_path, sheets), "-o", f"{tmp_path}/out/", "--split-by", "person")
+    counts = {one.stem: one.read_text().count("BEGIN:VEVENT") for one in (tmp_path / "out").iterdir()}
+    assert (outcome.status, counts) == (0, {"wren": 1, "lark": 2, "quill": 2})
+    sheets["Enrolments"].append(["Wren", "Knot"])
+    assert "No class has the code “Knot”" in refused(plan_book(tmp_path, sheets))
+
+
+def test_classes_on_weekdays_may_be_rules(tmp_path: Path) -> None:
+    sheets: dict[str, Rows] = {
+        "Classes": [["Class", "Day", "Time"], ["Knots", "MW", "9:00-9:50"]],
+        "Terms": [TERM[0], ["Autumn", "2026-09-07", "2026-09-18"], ["Winter", "2026-09-28", "2026-10-02"]],
+    }
+    source, target = plan_book(tmp_path, sheets), tmp_path / "rule.ics"
+    outcome = nomarium("build", source, "-o", target, "--repeats", "rule")
+    assert (outcome.status, target.read_text().count("BEGIN:VEVENT")) == (0, 1), outcome.text
+    assert (
+        built(target)
+        == built(source)
+        == [
+            f"Knots {day}T09:00/{day}T09:50"
+            for day in ("2026-09-07", "2026-09-09", "2026-09-14", "2026-09-16", "2026-09-28", "2026-09-30")
+        ]
+    )
+
+
+def test_a_survey_says_what_each_sheet_was_taken_for(tmp_path: Path) -> None:
+    sheets, _, _ = READ["an export beside letter days and a daily schedule"]
+    out = nomarium("survey", plan_book(tmp_path, sheets)).out
+    for part in (
+        "Letter days",
+        "a date a row, and few labels that come back",
+        "MS daily schedule",
+        "Next: nomarium build",
+    ):
+        assert part in out

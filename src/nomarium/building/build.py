@@ -44,7 +44,7 @@ def _attempt(
 ) -> "tuple[BuildReport, Target | None]":
     """A build up to the writing; no target when a table must be looked at as a whole."""
     report = BuildReport()
-    sources = sources_in(opened, options, how.days_off, how.identity_name, is_whole)
+    sources = sources_in(opened, options, how.days_off, how.identity_name, is_whole, how.by_rule)
     report.passed_over, report.unread = sources.passed_over, sources.unread
     report.problems += sources.problems
     report.notes += sources.notes
@@ -112,8 +112,8 @@ def _conclude(report: BuildReport, target: "Target", sources: Sources, how: Buil
         untold = target.untold_count
         message = f"{counted(untold, 'event has', 'events have')} properties that a table has no column for."
         report.notes.append(note("table-narrow", message, "A calendar file (.ics, .json) keeps them."))
-    if how.by_rule and any(plan.meetings for plan in sources.plans):
-        message = "The meetings of a plan's classes stay dated events: no rule can say a cycle."
+    if how.by_rule and any(plan.meets_by_cycle for plan in sources.plans):
+        message = "The meetings of a plan's classes stay dated events where a cycle moves them: no rule can say one."
         report.notes.append(note("meetings-dated", message))
     if sources.edits is not None:
         problems, notes = sources.edits.unmet()

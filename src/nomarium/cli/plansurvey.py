@@ -7,6 +7,7 @@ from nomarium.cli.render import as_json
 from nomarium.model.wording import counted
 from nomarium.school.facts import PlanFacts, facts_of
 from nomarium.school.plan import Plan
+from nomarium.school.plantables import table_title
 
 if TYPE_CHECKING:
     from rich.console import Console
@@ -27,6 +28,7 @@ def print_plan(console: "Console", plan: Plan) -> None:
     special = f"{counted(facts.special_days, 'row')} of special days"
     console.print(f"{escape(cycle)}; {days_off}, {special}")
     console.print()
+    _print_sheets(console, plan)
     _print_terms(console, plan, facts)
     if facts.bells:
         rows = [(one.schedule, str(one.periods), one.first, one.last) for one in facts.bells]
@@ -56,6 +58,21 @@ def _print_table(
     console.print(table)
     if space:
         console.print()
+
+
+def _print_sheets(console: "Console", plan: Plan) -> None:
+    """What each sheet was taken for, where that is not plain from its name."""
+    if all(one.kind.why == "its name" for one in plan.taken):
+        return
+    rows = [
+        (
+            one.sheet.name or one.sheet.file,
+            table_title(one.kind.table),
+            one.kind.why + (f"; or {table_title(one.kind.other)}" if one.kind.other else ""),
+        )
+        for one in plan.taken
+    ]
+    _print_table(console, ("Sheet", "Taken for", "Because of"), rows, 3)
 
 
 def _print_terms(console: "Console", plan: Plan, facts: PlanFacts) -> None:
@@ -90,7 +107,8 @@ def plan_facts(plan: Plan) -> dict[str, object]:
     """The same for programs."""
     facts = facts_of(plan)
     return {
-        "file": plan.file, "time_zone": plan.settings.zone, "moves": facts.moves, "labels": list(plan.year.labels.names),
+        "file": plan.file, "sheets": [{"sheet": one.sheet.name or one.sheet.file, "table": one.kind.table, "why": one.kind.why, "other": one.kind.other} for one in plan.taken],
+        "time_zone": plan.settings.zone, "moves": facts.moves, "labels": list(plan.year.labels.names),
         "terms": [as_json(term._asdict()) for term in facts.terms], "bells": [as_json(one._asdict()) for one in facts.bells],
         "classes": [as_json(one._asdict()) for one in facts.classes], "clashes": [as_json(one._asdict()) for one in facts.clashes],
         "days": [{"date": str(day.date), "label": day.label, "term": day.term, "week": day.week} for day in plan.year.days],

@@ -16,6 +16,7 @@ from nomarium.school.drawnweeks import DrawnWeek, drawn_week
 from nomarium.school.labelruns import labels_found, weeks_found
 from nomarium.school.namesandpeople import Naming, People
 from nomarium.school.plantables import Item, Table, plain
+from nomarium.school.rotation import Rotation, is_rotation, rotation_in, with_blocks
 from nomarium.school.sheetsfound import SheetsFound
 from nomarium.school.timetable import Known
 from nomarium.school.timetablegrids import find_grid
@@ -44,8 +45,13 @@ def classes_found(
     rows = class_rows(table, options, bool(year.cycle)) if table else ClassRows([], {}, None, [], [])
     known = _known_parts(rows.items, naming, people)
     drawn, grids = _drawn_or_not(sheets, year, known, options)
-    listed = rows.items
-    rows = _together(rows, drawn)
+    listed, rotation = rows.items, rotation_in(sheets.tables.get("rotation"))
+    if is_rotation(rows.items, drawn.items):
+        rotation = Rotation(drawn.items, drawn.bells)
+        rows = with_blocks(rows, rotation, problems, notes)
+        rows = rows._replace(weekdays=_weekdays_of(rows.items))
+    else:
+        rows = _together(with_blocks(rows, rotation, problems, notes), drawn)
     problems += [*rows.problems, *drawn.problems]
     notes += [*rows.notes, *drawn.notes]
     if not year.cycle:
@@ -56,7 +62,9 @@ def classes_found(
             year.terms.append(term)
         elif term is not None:
             problems.append(term)
-    return ClassesFound(rows, grids, rows.items[len(listed) :], drawn.accounts)
+    return ClassesFound(
+        rows, grids, [] if rows.items[: len(listed)] != listed else rows.items[len(listed) :], drawn.accounts
+    )
 
 
 def _known_parts(items: Sequence[Item], naming: Naming, people: People) -> KnownParts:
@@ -125,9 +133,13 @@ def _together(rows: ClassRows, drawn: DrawnClasses) -> ClassRows:
     items = [*rows.items, *drawn.items]
     weekdays = rows.weekdays
     if drawn.items and (weekdays is not None or not rows.items):
-        codes = WeekdayCodes([item.text("label") for item in items], ENGLISH)
-        weekdays = codes if codes.are_days else None
+        weekdays = _weekdays_of(items)
     return rows._replace(items=items, bells=rows.bells | drawn.bells, weekdays=weekdays)
+
+
+def _weekdays_of(items: Sequence[Item]) -> WeekdayCodes | None:
+    codes = WeekdayCodes([item.text("label") for item in items], ENGLISH)
+    return codes if codes.are_days else None
 
 
 def _with_cycle(

@@ -16,7 +16,7 @@ _BREAKS: Final = (
     r"(?:morning |afternoon |mid-?morning |first |second |long |short )?(?:break|recess|lunch(?: ?(?:time|break))?|snack|passing(?: time)?|interval|dinner|nutrition|pause|recre(?:o|ation)|"
     r"dejeuner|mittag(?:spause)?|grosse pause|pauze|almuerzo|repas|diner)\b.*"
 )
-_PERIOD: Final = r"(?i)(?:(?:period|per\.?|pd\.?|p|block|lesson|slot|hour|stunde|heure|periode|bloc|module|mod)\s*)?(?P<code>\d{1,2}[A-Za-z]?|[A-Z])(?:\s*(?:st|nd|rd|th)?(?:\s*(?:period|hour|lesson|stunde))?)?\.?"
+_PERIOD: Final = r"(?i)(?:(?:period|per\.?|pd\.?|p|block|lesson|slot|hour|stunde|heure|periode|bloc|module|mod)\s*)?(?P<code>\d{1,2}[A-Za-z]?|(?<![A-Za-z])[A-Z])(?:\s*(?:st|nd|rd|th)?(?:\s*(?:period|hour|lesson|stunde))?)?\.?"
 
 
 class Slot(NamedTuple):

@@ -182,7 +182,8 @@ class _Reader:
             rows.append((n, slot))
             if slot is not None:
                 if self._is_break(n, slot, days):
-                    found.breaks.append(cell_text(slot.heading) or slot.period)
+                    said = {text for column in days if (text := self._filled(n, column))}
+                    found.breaks.append(next(iter(said), cell_text(slot.heading)))
                     rows.pop()
                     slots.append(slot._replace(period=""))
                     continue

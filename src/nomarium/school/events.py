@@ -2,14 +2,17 @@
 
 import datetime as dt
 from collections import Counter, defaultdict
-from collections.abc import Iterator
+from collections.abc import Iterator, Mapping
 from itertools import pairwise
 from typing import TYPE_CHECKING
 
 from nomarium.model.event import Details, Event
+from nomarium.model.recurrence import Recurrence, Rule
 from nomarium.model.templates import filled, uses
 from nomarium.model.uids import lasting_uid
+from nomarium.model.wording import WEEKDAYS
 from nomarium.reading.cells.people import read_list
+from nomarium.reckoning.starts import starts
 from nomarium.reckoning.zones import after_gap, change_dates, local_time_kind, zone_named
 from nomarium.school.meetings import Meeting
 from nomarium.school.plan import Plan
@@ -69,6 +72,45 @@ def meeting_events(plan: Plan, identity_name: str, share: range) -> Iterator[Eve
         yield Event(summary, start, end, zone_name, room, description, details._replace(uid=uid))
 
 
+def weekly_events(plan: Plan, identity_name: str) -> Iterator[Event]:
+    """The meetings of classes on weekdays as one event a row (or drawn cell) that repeats every week; the others, and
+    those whose titles or notes differ from week to week, as dated events."""
+    zone_name = plan.settings.zone
+    zone = zone_named(zone_name) if zone_name else None
+    names = class_names(plan)
+    differs = any(
+        uses(text, word) for text in (plan.settings.title, plan.settings.notes) for word in ("week", "term")
+    )
+    groups: dict[tuple[object, ...], list[int]] = defaultdict(list)
+    for n, meeting in enumerate(plan.meetings):
+        slot = meeting.slot
+        if meets_weekly(slot) and n not in plan.lessons and not differs:
+            groups[plain(slot.code), slot.place, meeting.start_secs, meeting.end_secs].append(n)
+    taken = {n for group in groups.values() if len(group) > 1 for n in group}
+    for (code, place, *_), group in groups.items():
+        if len(group) < 2:
+            continue
+        first, dates = plan.meetings[group[0]], [plan.meetings[n].day.date for n in group]
+        weekdays = tuple((0, day) for day in sorted({date.weekday() for date in dates}))
+        rule = Rule("WEEKLY", until=dates[-1], weekdays=weekdays)
+        clock = _DayClock(dates[0], zone)
+        start = clock[first.start_secs]
+        every = {one.date() for one in starts(rule, start) if isinstance(one, dt.datetime)}
+        summary, description, details, room = _said(plan, first, group[0], names)
+        details = details._replace(
+            uid=lasting_uid(identity_name, "weekly", str(code), str(place), str(first.start_secs)),
+            recurrence=Recurrence((rule,), left_out=tuple(sorted(every - set(dates))), keeps_length=True),
+        )
+        yield Event(summary, start, max(start, clock[first.end_secs]), zone_name, room, description, details)
+    dated = meeting_events(plan, identity_name, range(len(plan.meetings)))
+    yield from (event for n, event in enumerate(dated) if n not in taken)
+
+
+def meets_weekly(slot: Slot) -> bool:
+    """Whether a class meets on a weekday, whatever the cycle."""
+    return slot.label in WEEKDAYS
+
+
 def shares_of(plan: Plan, count: int) -> list[range]:
     """The meetings in at most this many shares of about the same size, each of whole days."""
     meetings = plan.meetings
@@ -89,6 +131,14 @@ def class_names(plan: Plan) -> dict[str, str]:
     shared = Counter(names.values())
     codes = plan.classes
     return {key: name if shared[name] == 1 else f"{name} ({codes[key]})" for key, name in names.items()}
+
+
+def codes_by_name(plan: Plan) -> dict[str, str]:
+    """The code of each class by what it is called in splits; none where nobody is known to attend one."""
+    if not plan.people.classes:
+        return {}
+    codes = plan.classes
+    return {name: codes[key] for key, name in class_names(plan).items()}
 
 
 def codes_of(plan: Plan) -> dict[tuple[str, str], str]:
@@ -220,12 +270,14 @@ def addressed(plan: Plan, event: Event) -> Event:
     return event._replace(details=details._replace(organizer=organizer, attendees=attendees))
 
 
-def persons_of(plan: Plan, event: Event) -> tuple[str, ...]:
-    """The people of the plan whose calendar an event belongs in."""
+def persons_of(plan: Plan, codes_by_name: Mapping[str, str], event: Event) -> tuple[str, ...]:
+    """The people of the plan whose calendar an event belongs in; `codes_by_name` are those of classes that somebody
+    attends."""
     facets = dict(event.details.facets)
     teachers = tuple(part.strip() for part in facets.get("teacher", "").split(";"))
     codes = tuple(
         one.name for one in plan.people.persons if plan.naming.name("teacher", one.name) in teachers
     )
     groups = (*event.details.audience, *read_list(facets.get("group", "")))
-    return plan.people.names_of((*teachers, *codes), groups)
+    code = codes_by_name.get(facets.get("class", ""), "")
+    return plan.people.names_of((*teachers, *codes), groups, code)

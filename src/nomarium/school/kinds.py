@@ -151,6 +151,14 @@ def _are_dates(look: _Look, at: int, column: int) -> bool:
     return len(cells) > 0 and _share(cells, looks_like_date) >= _MOSTLY and _share(cells, is_time) < 0.5
 
 
+def _rotation(look: _Look) -> Kind | None:
+    """Labels and periods with the block that meets then."""
+    at, columns = look.head("rotation")
+    if at < 0 or len(columns) < 3 or len(set(columns.values())) < 3:
+        return None
+    return Kind("rotation", "labels and periods with their blocks")
+
+
 def _bells(look: _Look) -> Kind | None:
     """Periods with a start and an end; no dates, no classes."""
     at, columns = look.head("bells")
@@ -291,6 +299,6 @@ def _names(look: _Look) -> Kind | None:
 
 
 _TESTS: Final[tuple[Callable[[_Look], Kind | None], ...]] = (
-    _timetable, _bells, _cycle, _spans, _enrolments, _people, _drawn, _names,
+    _timetable, _rotation, _bells, _cycle, _spans, _enrolments, _people, _drawn, _names,
 )  # fmt: skip
 """In the order in which they win, where a sheet's name hints at none."""

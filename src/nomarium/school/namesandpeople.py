@@ -2,6 +2,7 @@
 
 import re
 from collections import defaultdict
+from collections.abc import Iterable, Mapping
 from typing import NamedTuple
 
 from nomarium.ical.colors import CSS3_COLORS
@@ -55,6 +56,8 @@ class People(NamedTuple):
     persons: tuple[Person, ...] = ()
     groups: dict[str, tuple[str, ...]] = {}  # noqa: RUF012 - never changed
     """Names of the members of each group (compared form)."""
+    classes: dict[str, tuple[str, ...]] = {}  # noqa: RUF012 - never changed
+    """Names of those who attend each class (compared form of its code)."""
 
     def addressed(self, person: Person) -> Person:
         """A person with the address that the table knows."""
@@ -70,10 +73,11 @@ class People(NamedTuple):
             return (self.addressed(person),)
         return tuple(self.addressed(Person(name, "", person.optional)) for name in members)
 
-    def names_of(self, teachers: tuple[str, ...], groups: tuple[str, ...]) -> tuple[str, ...]:
-        """The people of the table who teach something or are in one of its groups."""
+    def names_of(self, teachers: tuple[str, ...], groups: tuple[str, ...], code: str = "") -> tuple[str, ...]:
+        """The people of the table who teach something, attend its class (of this code), or are in one of its groups."""
         own = {plain(name) for name in teachers}
         found = [one.name for one in self.persons if plain(one.name) in own]
+        found += self.classes.get(plain(code), ()) if code else ()
         for group in groups:
             found += self.groups.get(plain(group), ())
         return tuple(dict.fromkeys(found))
@@ -147,6 +151,7 @@ def people_in(table: Table | None) -> tuple[People, list[Problem]]:
     """Read the People table."""
     persons, problems = list[Person](), list[Problem]()
     groups: dict[str, list[str]] = defaultdict(list)
+    classes: dict[str, list[str]] = defaultdict(list)
     for item in table.items if table else ():
         name, email = item.text("name"), item.text("email").removeprefix("mailto:")
         if email and not re.fullmatch(r"[^\s@<>,;]+@[^\s@<>,;]+", email):
@@ -167,4 +172,38 @@ def people_in(table: Table | None) -> tuple[People, list[Problem]]:
         persons.append(Person(name, email))
         for group in read_list(item.text("groups")):
             groups[plain(group)].append(name)
-    return People(tuple(persons), {key: tuple(names) for key, names in groups.items()}), problems
+        for code in read_list(item.text("classes")):
+            classes[plain(code)].append(name)
+    return People(tuple(persons), _frozen(groups), _frozen(classes)), problems
+
+
+def _frozen(names: dict[str, list[str]]) -> dict[str, tuple[str, ...]]:
+    return {key: tuple(dict.fromkeys(found)) for key, found in names.items()}
+
+
+def enrolled(
+    people: People, table: Table | None, codes: Mapping[str, str], teachers: Iterable[str]
+) -> tuple[People, list[Problem]]:
+    """The people with those whom Enrolments puts into classes; all teachers are people then, too. `codes` are those of
+    the classes that are known, by compared form."""
+    if table is None:
+        return people, []
+    problems = list[Problem]()
+    classes = {key: list(names) for key, names in people.classes.items()}
+    names = {plain(one.name): one for one in people.persons}
+    for item in table.items:
+        person = item.text("person")
+        if not person:
+            problems.append(item.problem("name-missing", "person", "The row has no person.", "Give it one."))
+            continue
+        names.setdefault(plain(person), Person(person, ""))
+        for code in read_list(item.text("class")):
+            if plain(code) not in codes:
+                message = f"No class has the code “{code}”."
+                remedy = meant(code, list(codes.values()), "Correct it, or take the row out.")
+                problems.append(item.problem("class-unknown", "class", message, remedy))
+            else:
+                classes.setdefault(plain(codes[plain(code)]), []).append(names[plain(person)].name)
+    for teacher in teachers:
+        names.setdefault(plain(teacher), Person(teacher, ""))
+    return people._replace(persons=tuple(names.values()), classes=_frozen(classes)), problems

@@ -6,7 +6,7 @@ from typing import NamedTuple
 
 from nomarium.model.account import Account, RejectedRow
 from nomarium.model.problem import Place, Problem, note
-from nomarium.model.wording import nearest
+from nomarium.model.wording import WEEKDAYS, nearest
 from nomarium.reading.options import ReadingOptions
 from nomarium.reckoning.daysoff import DaysOff
 from nomarium.school.bells import Bells, read_bells
@@ -14,7 +14,7 @@ from nomarium.school.classesfound import ClassesFound, classes_found
 from nomarium.school.codes import Codes
 from nomarium.school.lessons import Lesson, poured, read_lessons
 from nomarium.school.meetings import Meeting, NotMet, meet
-from nomarium.school.namesandpeople import Naming, People, names_in, people_in
+from nomarium.school.namesandpeople import Naming, People, enrolled, names_in, people_in
 from nomarium.school.plantables import Item, Table, plain
 from nomarium.school.settings import Settings, read_settings
 from nomarium.school.sheetsfound import Taken, sheets_found
@@ -56,6 +56,11 @@ class Plan(NamedTuple):
         """The codes of its classes, by compared form."""
         return {plain(slot.code): slot.code for slot in self.slots}
 
+    @property
+    def meets_by_cycle(self) -> bool:
+        """Whether some class meets on labels that are no weekdays."""
+        return any(meeting.slot.label not in WEEKDAYS for meeting in self.meetings)
+
 
 def read_plan(
     sheets: Sequence[Sheet],
@@ -89,9 +94,8 @@ def read_plan(
     bells = read_bells(tables.get("bells"), year.labels)
     problems += bells.problems
     notes += bells.notes
-    known = _known(year, bells, rows)
     accounts = [*found_sheets.accounts, *taught.accounts]
-    slots = _slots(taught, known, dates, naming, people, accounts, problems, notes)
+    slots = _slots(taught, _known(year, bells, rows), dates, naming, people, accounts, problems, notes)
     notes += _unused_names(tables.get("names"), slots)
     slots, dropped = _kept(slots, naming, tables, notes)
     met = meet(slots, year, bells, settings) if not dates.problems else meet([], year, bells, settings)
@@ -104,6 +108,8 @@ def read_plan(
     )
     classes = {plain(item.text("class")): item.text("class") for item in taught.rows.items}
     classes |= {plain(slot.code): slot.code for slot in slots}
+    people, found = _attending(people, tables.get("enrolments"), slots, classes)
+    problems += found
     by_meeting, found, left_over = poured(lessons, met.meetings, classes)
     problems += found if has_gaps else [*found, *left_over]
     if slots and not year.days and not problems:
@@ -191,6 +197,19 @@ def _starts_late(settings: Settings, starts: dt.date | None, year: Year) -> list
         return []
     message = f"The cycle starts on {starts}, after the last school day, {year.days[-1].date}."
     return [settings.starts.problem("setting-value", "value", message, "Correct the date or the terms.")]
+
+
+def _attending(
+    people: People, table: Table | None, slots: Sequence[Slot], classes: dict[str, str]
+) -> tuple[People, list[Problem]]:
+    """The people with those who attend classes, which Enrolments names by code, or by title where only one has it."""
+    codes: dict[str, set[str]] = {}
+    for slot in slots:
+        codes.setdefault(plain(slot.title), set()).add(slot.code)
+    titles = {title: found.copy().pop() for title, found in codes.items() if title and len(found) == 1}
+    return enrolled(
+        people, table, titles | classes, dict.fromkeys(name for slot in slots for name in slot.teachers)
+    )
 
 
 def _known(year: Year, bells: Bells, rows: YearRows) -> Known:

@@ -166,6 +166,11 @@ def table_name(sheet_name: str) -> str | None:
     return f"timetable:{match[1]}" if match else None
 
 
+def table_title(name: str) -> str:
+    """A table's name as people write it; a dash for none."""
+    return TITLES.get(name.partition(":")[0], "–") if name else "–"
+
+
 def near_table(sheet_name: str) -> str:
     """The table that a sheet's name may have been meant for, or nothing."""
     near = nearest(plain(sheet_name), [*TITLES, *_OTHER_NAMES], 0.7)

@@ -90,9 +90,7 @@ def _take(
         return
     table, wrong, told = cut_table(sheet, name, kind.columns)
     if name in ("timetable", "rotation") and wrong:
-        found.grids.append(
-            ("" if name == "timetable" else "=rotation", sheet)
-        )  # no column for classes: a grid, or nothing
+        found.grids.append(("", sheet))  # no column for classes or blocks: a drawn week, or nothing
         return
     problems += wrong
     notes += told

@@ -98,9 +98,10 @@ def sources_in(
     days_off: "DaysOff | None" = None,
     identity_name: str = "",
     is_whole: bool = False,
+    by_rule: bool = False,
 ) -> Sources:
     """Find out what every source is. `days_off` close the school of a plan; `identity_name` is what UIDs are made
-    from; `is_whole` looks at every row before it decides what a table's dates mean."""
+    from; `is_whole` looks at every row before it decides what a table's dates mean; `by_rule` keeps what repeats as rules."""
     sources, edits = Sources(is_whole), None
     if asks_for_edits(options) or opened.people or opened.places:
         from nomarium.sources.directories import Directories
@@ -132,7 +133,7 @@ def sources_in(
         sources.problems += plan.problems
         sources.notes += plan.notes
         found = read_sheets(plan.event_sheets, plan.options, is_whole) if plan.event_sheets else Readings()
-        sources.listed += plan_sources(plan, sources.take(found), identity_name)
+        sources.listed += plan_sources(plan, sources.take(found), identity_name, by_rule)
     if options.day_one is not None and plans:
         message = "--day-one counts or moves the dates of lists and calendars, and not those of a plan: its terms say when."
         raise UsageError(Problem("usage", message, "Leave the option out."))

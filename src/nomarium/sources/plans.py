@@ -12,11 +12,14 @@ from nomarium.school.clashes import Clash, clashes_in, joined
 from nomarium.school.events import (
     addressed,
     banners,
+    codes_by_name,
     codes_of,
     days_without_school,
     meeting_events,
+    meets_weekly,
     persons_of,
     shares_of,
+    weekly_events,
 )
 from nomarium.school.plan import Plan
 from nomarium.sources.lists import ListSource
@@ -65,6 +68,19 @@ class MeetingSource(Source):
         return Place(self.plan.file)
 
 
+class WeeklySource(MeetingSource):
+    """The same with classes on weekdays as events that repeat."""
+
+    may_repeat = True
+
+    def events(self) -> Iterator[Event | Series]:
+        yield from weekly_events(self.plan, self._identity_name)
+        self.clashes = clashes_in(self.plan.meetings)
+
+    def parts(self, count: int) -> Sequence[Source]:
+        return [self]
+
+
 class BannerSource(Source):
     """All-day events about the year itself: labels, weeks, days off."""
 
@@ -83,11 +99,13 @@ class BannerSource(Source):
         return Place(self._plan.file)
 
 
-def plan_sources(plan: Plan, readings: Sequence[Reading], identity_name: str) -> list[Source]:
-    """Everything that a plan puts on calendars; `readings` are those of its own event lists."""
-    calendars = Calendars(persons_of=partial(persons_of, plan))
+def plan_sources(plan: Plan, readings: Sequence[Reading], identity_name: str, by_rule: bool) -> list[Source]:
+    """Everything that a plan puts on calendars; `readings` are those of its own event lists, `by_rule` keeps classes on
+    weekdays as rules."""
+    kind = WeeklySource if by_rule and any(map(meets_weekly, plan.slots)) else MeetingSource
+    calendars = Calendars(persons_of=partial(persons_of, plan, codes_by_name(plan)))
     own = [
         ListSource(reading, days_without_school(plan), calendars, partial(addressed, plan))
         for reading in readings
     ]
-    return [MeetingSource(plan, identity_name, calendars), *own, BannerSource(plan, identity_name)]
+    return [kind(plan, identity_name, calendars), *own, BannerSource(plan, identity_name)]
