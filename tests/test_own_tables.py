@@ -1,5 +1,6 @@
 """A school's own tables: exports, drawn weeks, labels without a cycle, read as they stand."""
 
+import datetime as dt
 from pathlib import Path
 from typing import Any
 
@@ -96,6 +97,27 @@ READ: dict[str, tuple[dict[str, Rows], list[str], list[str]]] = {
         {"Quill": [["Period", "Time", "Mon", "Tue"], [1, "8:45-9:30", "Knots", "Sails"], ["", "", "Loft 2", "Shed"]], "Terms": TERM},
         [f"Knots {at(7, '08:45', '09:30')} @ Loft 2", f"Sails {at(8, '08:45', '09:30')} @ Shed"], [],
     ),
+    "a drawn week in French": (
+        {"Horaire": [["", "Lundi", "Mardi", "Mercredi", "Jeudi"], ["8h30-9h30", "Nœuds", "", "", "Voile"]], "Terms": TERM},
+        [f"Nœuds {at(7, '08:30', '09:30')}", f"Voile {at(10, '08:30', '09:30')}"], [],
+    ),
+    "a drawn week whose times a workbook holds": (
+        {"Week": [["Start", "End", "Mon", "Tue"], [dt.time(8, 45), dt.time(9, 30), "Knots", ""], [dt.time(1, 0), dt.time(1, 45), "", "Sails"]], "Terms": TERM},
+        [f"Knots {at(7, '08:45', '09:30')}", f"Sails {at(8, '13:00', '13:45')}"], ["in the afternoon"],
+    ),
+    "terms and holidays in one table": (
+        {"Classes": [["Class", "Day", "Time"], ["Knots", "Mon", "9:00-9:50"]],
+         "Calendar": [["Event", "Start", "End"], ["Term 1", "2026-09-07", "2026-09-25"], ["Half term", "2026-09-14", "2026-09-18"], ["Term 2", "2026-10-05", "2026-10-09"]]},
+        [f"Knots {day}T09:00/{day}T09:50" for day in ("2026-09-07", "2026-09-21", "2026-10-05")], ["holidays are days off"],
+    ),
+    "holidays whose dates stand in one cell": (
+        {"Classes": [["Class", "Day", "Time"], ["Knots", "Mo Tu", "9:00-9:50"]], "School holidays": [["Holiday", "Dates"], ["Fair", "7 Sept 2026"], ["Race days", "9 Sept 2026 - 10 Sept 2026"]], "Terms": TERM},
+        [f"Knots {at(8, '09:00', '09:50')}"], ["School holidays is taken for Days off"],
+    ),
+    "labels by date under a heading of their own": (
+        {"Classes": [["Class", "Letter day", "Time"], ["Knots", "A", "9:00-9:50"]], "Calendar": [["Date", "A/B"], *[[f"2026-09-{7 + n:02}", "AB"[n % 2]] for n in range(5)], ["2026-09-14", "B"]]},
+        [f"Knots {at(day, '09:00', '09:50')}" for day in (7, 9, 11)], ["a date a row"],
+    ),
     "one class twice a day in a drawn week": (
         {"Week": [["", "Mon", "Tue"], ["9:00-10:00", "Knots", "Sails"], ["11:00-12:00", "Knots", ""]], "Terms": TERM},
         [f"Knots {at(7, '09:00', '10:00')}", f"Knots {at(7, '11:00', '12:00')}", f"Sails {at(8, '09:00', '10:00')}"], [],
@@ -178,6 +200,14 @@ REFUSED: dict[str, tuple[dict[str, Rows], list[str]]] = {
     "no dates at all": ({"Timetable": [["Class", "Day", "Time"], ["Knots", "Mon", "9:00-9:50"]], "Bells": BELLS}, ["from when to when", "--from", "--terms FILE"]),
     "a code that could be two things": ({"Timetable": [["Class", "Day", "Time"], ["Knots", "TH", "9:00-9:50"]], "Terms": TERM}, ["row 2, column B", '--weekdays "TH=Thu"']),
     "a time that is none": ({"Timetable": [["Class", "Day", "Time"], ["Knots", "Mon", "soon"]], "Terms": TERM}, ["row 2, column C", "“soon”"]),
+    "holidays that cannot be read": (
+        {"Classes": [["Class", "Day", "Time"], ["Knots", "Mon", "9:00-9:50"]], "Holidays": [["Days", "Of"], ["Fair", "soon"]], "Terms": TERM}, ["Holidays", "Days off"],
+    ),
+    "a sheet called as holidays that has none": (
+        {"Classes": [["Class", "Day", "Time"], ["Knots", "Mon", "9:00-9:50"]], "School closures": [["See the wall", ""], ["by the door", "please"]], "Terms": TERM},
+        ["School closures is called as Days off would be", '--table "School closures="'],
+    ),
+    "terms beside a sheet of weekdays that nothing reads": ({"Stuff": [["Who", "9am", "10am", "11am"], ["Mon", "Knots", "", "x"]], "Terms": TERM}, ["only Terms could be read", "“Stuff”"]),
     "a period without bells": ({"Week": [["", "Mon", "Tue"], ["P1", "Knots", "Sails"]], "Terms": TERM}, ["Bells"]),
 }  # fmt: skip
 

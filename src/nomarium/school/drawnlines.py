@@ -8,6 +8,7 @@ from typing import Final, NamedTuple
 from nomarium.model.cell import Cell
 from nomarium.reading.cells.times import Times, read_times
 from nomarium.reading.cells.words import fold
+from nomarium.reading.columns.clocks import as_typed
 from nomarium.reading.layouts.slots import time_of
 from nomarium.reading.rows.when import NOTHING, Part
 from nomarium.sheets.sheet import cell_text
@@ -53,6 +54,11 @@ def slot_in(at: int, cells: Sequence[Cell]) -> Slot | None:
         text = " ".join(cell_text(cell).split())
         code = re.fullmatch(_PERIOD, text)
         own = time_of(cell) if is_time(cell) else NOTHING
+        if own.start is not None and not isinstance(
+            cell, str
+        ):  # typed, and open which half of the day it is in
+            own = own._replace(start=as_typed(own.start))
+            text = text.removeprefix("0")
         if own is not NOTHING:
             starts.append(own)
         elif code is not None:

@@ -10,18 +10,19 @@ from nomarium.model.cell import Cell
 from nomarium.model.refusal import Refusal
 from nomarium.model.wording import WEEKDAYS
 from nomarium.reading.cells.weekdaycodes import WeekdayCodes
-from nomarium.reading.cells.words import ENGLISH
+from nomarium.reading.cells.words import ENGLISH, Lexicon, fold
 from nomarium.reading.layouts.codes import is_idle
 from nomarium.reading.rows.when import NOTHING
 from nomarium.school.drawnlines import Slot, is_break, slot_in
 from nomarium.school.plantables import plain
 from nomarium.sheets.sheet import Area, Row, Sheet, cell_text, is_blank
 
+_TOP_ROWS: Final = 12
 _LABEL: Final = (
     r"(?i)(?:(?:cycle\s*)?(?:day|jour)|letter)\s*[-:]?\s*(?P<code>[A-Z]|\d{1,2})|(?P<letter>[A-Z])[- ]day"
 )
 _WEEK: Final = r"(?i).*?\bweek\s*(?P<after>[A-D]|[12])\b.*|(?P<before>[A-D])\s*week\b.*"
-_CORNERS: Final = r"(?i)(?:time|times|period|periods|day|days|hour|hours|block|slot|lesson|heure|zeit|hora|jour|tag|#|no\.?|per\.?|pd\.?|/|\\|\s)*"
+_CORNERS: Final = r"(?i)(?:start|end|from|to|begin|finish|begins|ends|starts|finishes|time|times|period|periods|day|days|hour|hours|block|slot|lesson|heure|zeit|hora|jour|tag|#|no\.?|per\.?|pd\.?|/|\\|\s)*"
 
 
 class Held(NamedTuple):
@@ -100,6 +101,7 @@ class _Reader:
             for row in range(area.first_row, area.last_row + 1)
             for column in range(area.first_column, area.last_column + 1)
         }
+        self._lexicon = _lexicon_of(rows)
         self._own_numbers = [] if turned is None else [number for number, _ in turned.rows()]
 
     def across(self) -> DrawnWeek | None:
@@ -142,7 +144,7 @@ class _Reader:
             return ((label["code"] or label["letter"]).upper(),)
         if len(text) < 2 or len(text) > 30:
             return ()
-        days = WeekdayCodes([text], ENGLISH).read(text)
+        days = WeekdayCodes([text], self._lexicon).read(text)
         if isinstance(days, Refusal) or (len(days) > 1 and not re.search(r"[/,&-]", text)):
             return ()
         return tuple(WEEKDAYS[day] for day in days)
@@ -313,6 +315,21 @@ class _Reader:
         numbers = range(area.first_row + 1, area.last_row + 2)
         taken = tuple(one for at, one in by_row.items() if self._numbers[at] in numbers) or (slot,)
         return taken, tuple(name for c, names in days.items() if column <= c <= last for name in names)
+
+
+def _lexicon_of(rows: Sequence[Row]) -> Lexicon:
+    """English, or the language in which a row at the top names three weekdays or more."""
+    for _, row in rows[:_TOP_ROWS]:
+        words = frozenset(
+            fold(text).strip(" .") for cell in row if (text := cell_text(cell)).strip(".").isalpha()
+        )
+        if len(words) >= 3 and len(words & ENGLISH.weekdays.keys()) < 2:
+            from nomarium.reading.cells.languages import weekday_lexicon
+
+            known = weekday_lexicon(words, least=max(3, len(words) - 1)) if len(words) <= 9 else None
+            if known is not None:
+                return known
+    return ENGLISH
 
 
 def _are_numbers(held: Sequence[Held]) -> bool:

@@ -1,12 +1,15 @@
 """Which sheets are plans, before anything of them is read."""
 
 from collections.abc import Sequence
+from itertools import islice
 from pathlib import PurePath
 
+from nomarium.reading.cells.words import ENGLISH, fold
 from nomarium.reading.options import ReadingOptions
+from nomarium.school.drawnlines import is_time
 from nomarium.school.kinds import asked_table, kind_of
 from nomarium.school.plantables import cut_table, is_plan, plain, table_name
-from nomarium.sheets.sheet import Sheet
+from nomarium.sheets.sheet import Sheet, cell_text
 
 
 def plans_in(sheets: Sequence[Sheet], options: ReadingOptions) -> tuple[list[list[Sheet]], list[Sheet]]:
@@ -36,6 +39,19 @@ def timetables_in(sheets: Sequence[Sheet]) -> list[list[Sheet]]:
     return [
         group for group in by_file.values() if any(kind_of(sheet).table == "timetable" for sheet in group)
     ]
+
+
+def are_of_the_year(sheets: Sequence[Sheet]) -> bool:
+    """Whether sheets are terms, days off or letter days, and nothing that happens."""
+    return all(kind_of(sheet).table in ("terms", "daysoff", "cycle") for sheet in sheets)
+
+
+def looks_taught(sheet: Sheet) -> bool:
+    """Whether a sheet looks as if it said when something is taught: by its name, by weekdays or by times."""
+    kind = kind_of(sheet)
+    cells = [cell for _, row in islice(sheet.rows(), 40) for cell in row if cell_text(cell)]
+    weekdays = sum(fold(cell_text(cell)).strip(" .") in ENGLISH.weekdays for cell in cells)
+    return bool(kind.table or kind.hint) or weekdays > 1 or sum(map(is_time, cells)) > 2
 
 
 def _is_one(group: Sequence[Sheet], options: ReadingOptions) -> bool:

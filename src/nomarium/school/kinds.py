@@ -51,8 +51,12 @@ class Kind(NamedTuple):
     why: str
     columns: Mapping[str, int] = MappingProxyType({})
     """Field → column, where the cells and not the headings show it."""
+    has_days_off: bool = False
+    """Whether rows of a table of terms that are called holidays are days off."""
     other: str = ""
     """The other table that it could as well be: then a person must say."""
+    hint: str = ""
+    """The table that its name hints at, where it cannot be read as that."""
 
 
 def asked_table(sheet: Sheet, tables: Mapping[str, str]) -> str | None:
@@ -71,14 +75,21 @@ def kind_of(sheet: Sheet, tables: Mapping[str, str] = MappingProxyType({}), defa
     if asked is not None:
         return Kind(asked, "as asked", _Look(sheet).columns(asked))
     named = table_name(sheet.name)
+    look = _Look(sheet)
+    if named == "terms":
+        found = _spans(look)
+        has_days_off = found is not None and found.has_days_off
+        columns = found.columns if found is not None and has_days_off else {}
+        return Kind(named, "its name", columns, has_days_off)
     if named is not None:
         return Kind(named, "its name")
-    look = _Look(sheet)
     fits = [kind for test in _TESTS if (kind := test(look)) is not None]
     hint = _hinted(sheet)
     chosen = next((kind for kind in fits if kind.table == hint), None) or (fits[0] if fits else None)
     if chosen is None:
-        return Kind(default, "as asked") if default else Kind("", "nothing in it says so")
+        if default:
+            return Kind(default, "as asked")
+        return Kind("", "nothing in it says so", hint=hint if hint in _NEEDED else "")
     if chosen.table == hint:
         return chosen._replace(why=f"its name and {chosen.why}", other="")
     return chosen
@@ -92,6 +103,10 @@ def _hinted(sheet: Sheet) -> str:
         if hint:
             return hint
     return ""
+
+
+_NEEDED: Final = frozenset(("terms", "daysoff", "cycle", "bells", "timetable", "rotation"))
+"""Tables without which a calendar is wrong: a sheet whose name hints at one is not passed over."""
 
 
 class _Look:
@@ -210,37 +225,39 @@ def _are_labels(cells: Sequence[Cell], count: int) -> bool:
 
 
 def _spans(look: _Look) -> Kind | None:
-    """A name and a date or two a row: terms, or days off."""
-    at, columns = look.head("terms")
-    off_at, off_columns = look.head("daysoff")
-    best = max(((at, columns), (off_at, off_columns)), key=lambda one: len(one[1]))
-    at, columns = best
-    if (
-        at < 0
-        or "name" not in columns
-        or "first" not in columns
-        or not _are_dates(look, at, columns["first"])
-    ):
+    """A name and a date or two a row: terms, days off, or both in one table."""
+    at, columns = max((look.head("terms"), look.head("daysoff")), key=lambda one: len(one[1]))
+    if at < 0 or not {"name", "first"} <= columns.keys() or not _are_dates(look, at, columns["first"]):
         return None
     if any(_share(look.cells(at, n), is_time) > 0.5 for n in range(look.width)):
         return None
-    names = [fold(cell_text(cell)) for cell in look.cells(at, columns["name"])]
+    names = [cell_text(cell) for cell in look.cells(at, columns["name"])]
+    off = sum(map(is_off, names))
+    terms = sum(re.search(_TERM_WORDS, fold(name)) is not None and not is_off(name) for name in names)
     above = " ".join(cell_text(cell) for _, row in look.rows[: at + 1] for cell in row)
-    said = fold(f"{look.sheet.name} {PurePath(look.sheet.file).stem} {above}")
-    off = sum(re.search(_OFF_WORDS, name) is not None for name in names)
-    terms = sum(
-        re.search(_TERM_WORDS, name) is not None and not re.search(_OFF_WORDS, name) for name in names
-    )
+    said = re.sub(r"[_-]", " ", fold(f"{look.sheet.name} {PurePath(look.sheet.file).stem} {above}"))
     long = _long_spans(look, at, columns)
-    if off * 2 > len(names) or (re.search(_OFF_WORDS, re.sub(r"[_-]", " ", said)) and not terms):
+    if off and terms and off + terms == len(names) and long is not None:
+        edges = {field: columns[field] for field in ("name", "first", "last")}
+        return Kind("terms", "names of terms, and of holidays with them", edges, has_days_off=True)
+    if off * 2 > len(names) or (
+        (re.search(_OFF_WORDS, said) or _hinted(look.sheet) == "daysoff") and not terms
+    ):
         return Kind("daysoff", "names of holidays with their dates")
     if long is None or not names:
         return None
-    if terms * 2 > len(names) or long == 1:
-        if long < 0.5:
-            return Kind("terms", "names of terms with their dates", other="daysoff")
-        return Kind("terms", "names with a first and a last day, weeks apart")
+    if terms * 2 > len(names) or long == 1 or _hinted(look.sheet) == "terms":
+        is_doubtful = off or (long < 0.5 and _hinted(look.sheet) != "terms")
+        return Kind("terms", "names of terms with their dates", other="daysoff" if is_doubtful else "")
     return None
+
+
+def is_off(name: str) -> bool:
+    """Whether a name is that of days without school: `Half term`, `Easter break`; not `Easter term`."""
+    said = fold(name)
+    if re.search(r"\b(?:term|semester|trimester|quarter)\b", re.sub(r"\bhalf[- ]?term\b", "", said)):
+        return re.search(r"\b(?:holidays?|breaks?|clos(?:ed|ure)|no school|vacation)\b", said) is not None
+    return re.search(_OFF_WORDS, said) is not None
 
 
 def _long_spans(look: _Look, at: int, columns: Mapping[str, int]) -> float | None:

@@ -11,6 +11,7 @@ from nomarium.model.cell import Cell
 from nomarium.model.problem import Place, Problem, note
 from nomarium.model.wording import nearest
 from nomarium.reading.cells.words import fold
+from nomarium.reading.columns.head import looks_like_date
 from nomarium.sheets.sheet import Row, Sheet, cell_text, is_blank
 
 HEADINGS: dict[str, dict[str, str]] = {
@@ -18,13 +19,13 @@ HEADINGS: dict[str, dict[str, str]] = {
     "settings": {"setting": "Setting, name, option, key, parametre, reglage", "value": "Value, is, valeur"},
     "terms": {
         "name": "Name, term, term name, title, semester, nom, trimestre, semestre",
-        "first": "First day, start, start date, begins, from, first, starts, premier jour, debut, du",
-        "last": "Last day, end, end date, ends, to, until, last, dernier jour, fin, au",
+        "first": "First day, start, start date, begins, from, first, starts, premier jour, debut, du, dates, starts on, begins on, first day of classes, first class",
+        "last": "Last day, end, end date, ends, to, until, last, dernier jour, fin, au, finish, finishes, ends on, last day of classes, last class",
         "division": "Division, section, school, departement",
     },
     "daysoff": {
         "name": "Name, what, holiday, title, day off, reason, event, description, nom, conge",
-        "first": "First day, date, day, start, start date, from, first, begins, premier jour, debut, du",
+        "first": "First day, date, day, start, start date, from, first, begins, premier jour, debut, du, dates, when, closed, closed on, begins on, starts",
         "last": "Last day, end, end date, to, until, last, ends, dernier jour, fin, au",
         "cycle": "Cycle, rotation, effect on the cycle", "division": "Division, section, school",
         "kind": "Kind, type, category, categorie, genre",
@@ -204,6 +205,7 @@ def cut_table(
     ledger = account.ledger
     at, columns, ignored = _find_head(rows, spellings, name)
     if known:
+        at = _above_dates(rows, known["date"]) if at < 0 and "date" in known else at
         columns = {f: c for f, c in columns.items() if f not in known and c not in known.values()} | dict(
             known
         )
@@ -222,9 +224,9 @@ def cut_table(
             [],
         )
     notes = [_ignored_note(sheet, rows[at][0], column, heading, name) for column, heading in ignored]
-    ledger.read = at
-    ledger.notes += sum(not is_blank(row) for _, row in rows[:at])
-    ledger.blank += sum(is_blank(row) for _, row in rows[:at])
+    ledger.read = max(at, 0)
+    ledger.notes += sum(not is_blank(row) for _, row in rows[: max(at, 0)])
+    ledger.blank += sum(is_blank(row) for _, row in rows[: max(at, 0)])
     for number, row in rows[at + 1 :]:
         ledger.read += 1
         if is_blank(row):
@@ -238,6 +240,12 @@ def cut_table(
         ledger.events += 1
         table.items.append(Item(table, number, cells))
     return table, [], notes
+
+
+def _above_dates(rows: Sequence[Row], column: int) -> int:
+    """The index of the row above the first date of a column; -1 when that is the first row."""
+    dated = (n for n, (_, row) in enumerate(rows) if column < len(row) and looks_like_date(row[column]))
+    return next(dated, 0) - 1
 
 
 def _is_note(cells: dict[str, Cell], filled: set[str], name: str) -> bool:

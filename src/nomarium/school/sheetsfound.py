@@ -1,16 +1,17 @@
 """The sheets of a plan as its tables: which is which, several that add up, those that are left out."""
 
-from collections.abc import Sequence
+from collections.abc import Iterator, Sequence
 from typing import NamedTuple
 
 from nomarium.model.account import Account
 from nomarium.model.problem import Place, Problem, note
 from nomarium.model.wording import listed
+from nomarium.reading.columns.head import looks_like_date
 from nomarium.reading.options import ReadingOptions
-from nomarium.school.kinds import Kind, kind_of
-from nomarium.school.plantables import EXPLANATION, TITLES, Table, cut_table, near_table
+from nomarium.school.kinds import Kind, is_off, kind_of
+from nomarium.school.plantables import EXPLANATION, HEADINGS, TITLES, Table, cut_table, near_table
 from nomarium.school.starter import is_untouched
-from nomarium.sheets.sheet import Sheet, is_blank
+from nomarium.sheets.sheet import Row, Sheet, cell_text, is_blank
 
 _ADD_UP = frozenset(("terms", "timetable", "daysoff", "names", "people", "enrolments"))
 """Tables of which there may be several sheets."""
@@ -51,6 +52,12 @@ def sheets_found(
             untouched.append(TITLES[kind.table])
         elif kind.other:
             problems.append(_doubtful(sheet, kind))
+        elif kind.has_days_off:
+            _take(found, _rows_with(sheet, kind, are_off=False), kind, problems, notes)
+            off = kind._replace(table="daysoff", why=f"{kind.why}: holidays are days off")
+            _take(found, _rows_with(sheet, kind, are_off=True), off, problems, notes)
+        elif kind.hint and not all(is_blank(row) for _, row in sheet.rows()):
+            problems.append(_unread(sheet, kind))
         elif not kind.table:
             _passed_over(sheet, kind, notes)
         elif kind.table == "events":
@@ -73,6 +80,23 @@ def sheets_found(
         )
         notes.append(note("example-left-out", message, "Write your own over them.").at(Place(sheets[0].file)))
     return found
+
+
+def _rows_with(sheet: Sheet, kind: Kind, are_off: bool) -> Sheet:
+    """The rows of a sheet of terms and holidays that are the one or the other, under its headings."""
+    named, dated = kind.columns["name"], kind.columns["first"]
+
+    def rows() -> Iterator[Row]:
+        listed = list(sheet.rows())
+        first = next(
+            n for n, (_, row) in enumerate(listed) if dated < len(row) and looks_like_date(row[dated])
+        )
+        for n, (number, row) in enumerate(listed):
+            is_head = n == first - 1 or (n < first and not are_off)
+            if is_head or (n >= first and named < len(row) and is_off(cell_text(row[named])) == are_off):
+                yield number, row
+
+    return sheet._replace(read_rows=rows)
 
 
 def _take(
@@ -113,6 +137,15 @@ def _doubtful(sheet: Sheet, kind: Kind) -> Problem:
         f'Say which: --table "{_called(sheet)}={one.lower()}" or --table "{_called(sheet)}={other.lower()}".'
     )
     return Problem("table-doubtful", message, remedy, sheet.place())
+
+
+def _unread(sheet: Sheet, kind: Kind) -> Problem:
+    """A sheet that a plan would be wrong without, and that cannot be read."""
+    title = TITLES[kind.hint]
+    message = f"{_called(sheet)} is called as {title} would be, and it does not read as that."
+    there = ", ".join(words.split(", ")[0] for words in HEADINGS[kind.hint].values())
+    remedy = f'Give it headings ({there}); if it is none, leave it out: --table "{_called(sheet)}=".'
+    return Problem("table-unread", message, remedy, sheet.place())
 
 
 def _passed_over(sheet: Sheet, kind: Kind, notes: list[Problem]) -> None:

@@ -123,6 +123,7 @@ def sources_in(
         taken = [sheet for group in late for sheet in group]
         found = read_sheets([sheet for sheet in others if sheet not in taken], options, is_whole)
     sources.readings = found.readings
+    sources.problems += _year_alone(found, options)
     lists = [sources.listing(reading, options) for reading in sources.take(found)]
     for sheets in plans:
         from nomarium.school.plan import read_plan
@@ -157,6 +158,25 @@ def _late_plans(found: Readings, options: ReadingOptions) -> list[list[Sheet]]:
     from nomarium.school.finding import timetables_in
 
     return timetables_in([one.sheet for one in unread])
+
+
+def _year_alone(found: Readings, options: ReadingOptions) -> list[Problem]:
+    """A problem for each workbook of which nothing but terms or days off would become a calendar, while what is passed
+    over is more."""
+    unread = [one.sheet for one in found.passed_over if one.why not in ("blank", "no-rows")]
+    if not unread or options.sheets or options.layout is not None:
+        return []
+    from nomarium.school.finding import are_of_the_year, looks_taught
+
+    passed = {sheet.file: sheet for sheet in unread if looks_taught(sheet)}
+    problems = []
+    for file, sheet in passed.items():
+        read = [reading.sheet for reading in found.readings if reading.sheet.file == file]
+        if read and are_of_the_year(read):
+            message = f"Of {file} only {', '.join(one.name for one in read)} could be read, which is about the year, and not “{sheet.name}”."
+            remedy = f'If “{sheet.name}” is a timetable, see docs/plan.md; to make a calendar of the rest: --sheet "{read[0].name}".'
+            problems.append(Problem("year-alone", message, remedy, sheet.place()))
+    return problems
 
 
 def _plans_in(
