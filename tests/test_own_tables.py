@@ -97,6 +97,33 @@ READ: dict[str, tuple[dict[str, Rows], list[str], list[str]]] = {
         {"Quill": [["Period", "Time", "Mon", "Tue"], [1, "8:45-9:30", "Knots", "Sails"], ["", "", "Loft 2", "Shed"]], "Terms": TERM},
         [f"Knots {at(7, '08:45', '09:30')} @ Loft 2", f"Sails {at(8, '08:45', '09:30')} @ Shed"], [],
     ),
+    "rooms below the classes of a turned week": (
+        {"Week": [["", "1", "2"], ["Mon", "Knots", "Sails"], ["", "Loft", "Shed"], ["Tue", "", "Knots"], ["", "", "Loft"]], "Bells": BELLS, "Terms": TERM},
+        [f"Knots {at(7, *FIRST)} @ Loft", f"Sails {at(7, *SECOND)} @ Shed", f"Knots {at(8, *SECOND)} @ Loft"], ["class, room"],
+    ),
+    "two columns a weekday": (
+        {"Week": [["", "Mon", "", "Tue", ""], ["", "Class", "Room", "Class", "Room"], ["9:00-10:00", "Knots", "Loft", "Sails", "Shed"]], "Terms": TERM},
+        [f"Knots {at(7, '09:00', '10:00')} @ Loft", f"Sails {at(8, '09:00', '10:00')} @ Shed"], ["class, room"],
+    ),
+    "times under weekdays": (
+        {"Classes": [["Class", "Mon", "Tue"], ["Knots", "9:00-9:50", ""], ["Sails", "", "1:00-1:50"]], "Terms": TERM},
+        [f"Knots {at(7, '09:00', '09:50')}", f"Sails {at(8, '13:00', '13:50')}"], [],
+    ),
+    "periods under weekdays": (
+        {"Classes": [["Class", "Mon", "Tue"], ["Knots", 1, "2, 3"]], "Bells": BELLS, "Terms": TERM},
+        [f"Knots {at(7, *FIRST)}", f"Knots {at(8, *SECOND)}", f"Knots {at(8, *THIRD)}"], [],
+    ),
+    "ticked weekdays": (
+        {"Classes": [["Class", "Mon", "Tue", "Wed", "Period"], ["Knots", "x", "", "x", 1]], "Bells": BELLS, "Terms": TERM}, [f"Knots {at(7, *FIRST)}", f"Knots {at(9, *FIRST)}"], [],
+    ),
+    "lengths and terms of the whole year": (
+        {"Classes": [["Class", "Term", "Day", "Start", "Length"], ["Knots", "Full year", "Mon", "9:00", "50 min"]], "Terms": TERM}, [f"Knots {at(7, '09:00', '09:50')}"], [],
+    ),
+    "a date without a label": (
+        {"Classes": [["Class", "Letter day", "Time"], ["Knots", "A", "9:00-9:50"]],
+         "Letter days": [["Date", "Letter"], *[[f"2026-09-{7 + n:02}", letter] for n, letter in enumerate(["A", "", "A", "B", "B"])], ["2026-09-14", "B"]]},
+        [f"Knots {at(7, '09:00', '09:50')}", f"Knots {at(9, '09:00', '09:50')}"], ["A date without a label has no classes"],
+    ),
     "a drawn week in French": (
         {"Horaire": [["", "Lundi", "Mardi", "Mercredi", "Jeudi"], ["8h30-9h30", "Nœuds", "", "", "Voile"]], "Terms": TERM},
         [f"Nœuds {at(7, '08:30', '09:30')}", f"Voile {at(10, '08:30', '09:30')}"], [],

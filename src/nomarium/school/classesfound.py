@@ -117,7 +117,14 @@ def _is_plain(week: DrawnWeek) -> bool:
     is_said = any(
         held.week or held.text.count("\n") > 1 or "/" in held.text or "," in held.text for held in week.held
     )
-    return not has_times and not is_said and not week.breaks and not week.idle and len(week.slots) == 1
+    return (
+        not has_times
+        and not is_said
+        and not week.goes_on
+        and not week.breaks
+        and not week.idle
+        and len(week.slots) == 1
+    )
 
 
 def _base(name: str, known: KnownParts) -> dict[str, str]:

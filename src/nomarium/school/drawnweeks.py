@@ -53,6 +53,8 @@ class DrawnWeek(NamedTuple):
     idle: int
     """Cells that say that nothing is taught."""
     titles: list[str]
+    goes_on: bool = False
+    """Whether some cell goes on in the row below, or the column beside."""
 
 
 def drawn_week(sheet: Sheet, labels: frozenset[str] = frozenset()) -> DrawnWeek | None:
@@ -102,6 +104,7 @@ class _Reader:
             for column in range(area.first_column, area.last_column + 1)
         }
         self._lexicon = _lexicon_of(rows)
+        self._goes_on = False
         self._own_numbers = [] if turned is None else [number for number, _ in turned.rows()]
 
     def across(self) -> DrawnWeek | None:
@@ -121,7 +124,11 @@ class _Reader:
         for at, end in pairwise([*heads, len(self._rows)]):
             for first, columns in self._side_by_side(at):
                 idle += self._drawing(found, at, end, first, columns)
-        return found._replace(idle=idle) if found.held and not _are_numbers(found.held) else None
+        return (
+            found._replace(idle=idle, goes_on=self._goes_on)
+            if found.held and not _are_numbers(found.held)
+            else None
+        )
 
     def _days(self, row: Sequence[Cell]) -> dict[int, tuple[str, ...]]:
         """Column → what the day that heads it is; nothing where a row is no row of days."""
@@ -171,52 +178,67 @@ class _Reader:
         found.titles.extend(text for text in (*above, title) if text)
         if under:
             return self._wide(found, at, end, days, under, week)
-        slots = list[Slot]()
-        idle, last = 0, None
-        rows = list[tuple[int, Slot | None]]()
+        slots, lines = self._lines(found, at, end, left, days)
+        found.slots.append(slots)
+        by_row = {slot.at: slot for slot in slots if slot.period or slot.time is not NOTHING}
+        beside = self._beside(at, days)
+        idle = 0
+        for rows in lines:
+            slot = rows[0][1]
+            if slot is None:
+                found.others.extend(self._rows[n] for n, _ in rows)
+                continue
+            for column in days:
+                texts = [
+                    text for n, _ in rows for right in beside if (text := self._filled(n, column + right))
+                ]
+                if not texts:
+                    continue
+                text = "\n".join(texts)
+                self._goes_on = self._goes_on or len(texts) > 1
+                if is_idle(text) or plain(text) in ("free", "study"):
+                    idle += 1
+                    continue
+                n = rows[0][0]
+                taken, names = self._spanned(n, column, slot, by_row, days)
+                found.held.append(self._held(n, column, text, names, taken, week, whose))
+        return idle
+
+    def _lines(
+        self, found: DrawnWeek, at: int, end: int, left: range, days: Mapping[int, tuple[str, ...]]
+    ) -> tuple[list[Slot], list[list[tuple[int, Slot | None]]]]:
+        """The lines of a drawing, and the rows of each: a row without a heading of its own goes on with the one above,
+        its rooms, its teachers; the rows of no line have none."""
+        slots, lines = list[Slot](), list[list[tuple[int, Slot | None]]]()
+        goes_on = False
         for n in range(at + 1, end):
             row = self._rows[n][1]
             slot = self._slot(n, [row[c] if c < len(row) else "" for c in left])
-            if slot is None and not any(self._filled(n, column) for column in days):
+            if slot is None and not any(self._filled(n, column) for column in range(min(days), len(row))):
                 found.others.append(self._rows[n])
-                last = None if is_blank(row) else last
+                goes_on = goes_on and not is_blank(row)
                 continue
-            rows.append((n, slot))
-            if slot is not None:
-                if self._is_break(n, slot, days):
-                    said = {text for column in days if (text := self._filled(n, column))}
-                    found.breaks.append(next(iter(said), cell_text(slot.heading)))
-                    rows.pop()
-                    slots.append(slot._replace(period=""))
-                    continue
-                slots.append(slot)
-        by_row = {slot.at: slot for slot in slots if slot.period or slot.time is not NOTHING}
-        current: Slot | None = None
-        continued: dict[int, list[str]] = {}
-        entries = list[tuple[int, int, Slot]]()
-        for n, slot in rows:
-            current = slot if slot is not None else current
-            for column in days:
-                text = self._filled(n, column)
-                if not text or current is None:
-                    continue
-                if slot is None and entries:  # a second line of the cell above: its room, its teacher
-                    key = next(
-                        (k for k, (_, c, s) in enumerate(entries) if c == column and s is current), None
-                    )
-                    if key is not None:
-                        continued.setdefault(key, []).append(text)
-                        continue
-                entries.append((n, column, current))
-        found.slots.append(slots)
-        for key, (n, column, slot) in enumerate(entries):
-            text = "\n".join([self._filled(n, column), *continued.get(key, [])])
-            if is_idle(text) or plain(text) in ("free", "study"):
-                idle += 1
+            if slot is None:
+                lines.append([(n, None)]) if not goes_on else lines[-1].append((n, None))
                 continue
-            taken, names = self._spanned(n, column, slot, by_row, days)
-            found.held.append(self._held(n, column, text, names, taken, week, whose))
-        return idle
+            if self._is_break(n, slot, days):
+                said = {text for column in days if (text := self._filled(n, column))}
+                found.breaks.append(next(iter(said), cell_text(slot.heading)))
+                slots.append(slot._replace(period=""))
+                goes_on = False
+                continue
+            slots.append(slot)
+            lines.append([(n, slot)])
+            goes_on = True
+        return slots, lines
+
+    def _beside(self, at: int, days: Mapping[int, tuple[str, ...]]) -> tuple[int, ...]:
+        """How far right of each day its columns are, itself and those without a heading: its rooms, its teachers."""
+        known, head = sorted(days), self._rows[at][1]
+        step = min((b - a for a, b in pairwise(known)), default=1)
+        between = [c for a, b in pairwise(known) for c in range(a + 1, b)]
+        is_free = step > 1 and all(not cell_text(head[c]) for c in between if c < len(head))
+        return tuple(range(step)) if is_free else (0,)
 
     def _wide(
         self, found: DrawnWeek, at: int, end: int, days: Mapping[int, tuple[str, ...]], under: Mapping[int, Slot], week: str
@@ -323,7 +345,7 @@ def _lexicon_of(rows: Sequence[Row]) -> Lexicon:
         words = frozenset(
             fold(text).strip(" .") for cell in row if (text := cell_text(cell)).strip(".").isalpha()
         )
-        if len(words) >= 3 and len(words & ENGLISH.weekdays.keys()) < 2:
+        if len(words) >= 3 and len(words & ENGLISH.weekdays.keys()) < len(words) - 1:
             from nomarium.reading.cells.languages import weekday_lexicon
 
             known = weekday_lexicon(words, least=max(3, len(words) - 1)) if len(words) <= 9 else None

@@ -6,6 +6,7 @@ from typing import Literal
 from nomarium.model.problem import Problem
 from nomarium.model.refusal import Refusal
 from nomarium.model.wording import clock_text
+from nomarium.reading.cells.lengths import read_length
 from nomarium.reading.cells.moments import Moment, read_moment
 from nomarium.reading.cells.times import DAY_SECS, Clock
 from nomarium.reading.cells.words import ENGLISH
@@ -98,6 +99,11 @@ def _bell(item: Item, times: dict[_Field, Moment], found: ClockFound, length_sec
         halves.append(half)
     begins, ends = halves
     assert begins is not None
+    if ends is None and item.text("length"):
+        length = read_length(item.text("length"), _length_unit(item))
+        if isinstance(length, Refusal):
+            return length.problem(item.place("length"), item.text("length"))
+        length_secs = length
     end_secs = ends.secs if ends is not None else begins.secs + length_secs
     if (
         ends is not None
@@ -110,3 +116,8 @@ def _bell(item: Item, times: dict[_Field, Moment], found: ClockFound, length_sec
         message = f"The class ends at {clock_text(end_secs % DAY_SECS)}, before it starts at {clock_text(begins.secs)}."
         return item.problem("end-before-start", end_field, message, "Correct its times.")
     return Bell(item.text("period"), begins.secs, end_secs, "", item)
+
+
+def _length_unit(item: Item) -> int:
+    """The seconds of one unit of a plain number under the heading of lengths: minutes, unless it says hours."""
+    return 3600 if "hour" in item.table.headings.get("length", "").casefold() else 60

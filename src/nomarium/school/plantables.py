@@ -52,7 +52,8 @@ HEADINGS: dict[str, dict[str, str]] = {
         "label": "Label, day, days, cycle day, jour, jours, weekday, weekdays, day of week, days of week, meeting days, letter day, day letter, rotation day, cycle days, letter, dow, letter days, day letters",
         "period": "Period, periods, block, blocks, slot, periode, periodes, per, pd, period no, hour, time slot",
         "start": "Start, start time, begin time, time start, starts at, begin, time from", "end": "End, end time, finish, finish time, time end, ends at, time to",
-        "time": "Time, times, hours, when, heure, heures, class time", "week": "Week, weeks, week type, week label, semaine, a b week, ab",
+        "time": "Time, times, hours, when, heure, heures, class time", "length": "Length, duration, minutes, mins, length of class, duree, dauer, length (hours), hours long",
+        "week": "Week, weeks, week type, week label, semaine, a b week, ab",
         "meets": "Meets, meeting times, pattern, meeting pattern, rencontres, meets on, days and times, days times, days & times, schedule",
         "title": "Title, name, course title, course name, class name, titre", "room": "Room, location, place, where, venue, salle, local, lieu",
         "teacher": "Teacher, teachers, instructor, staff, taught by, enseignant, prof, professeur, instructors, tutor, faculty, lehrer, docent", "group": "Group, groups, year group, form, students, audience, groupe",
@@ -271,6 +272,16 @@ _SECOND = {("timetable", "class"): "section"}
 """Fields of a second column that could be another's: a course and its section."""
 
 
+_BESIDE = r"[(\[].*?[)\]]|[*:]"
+"""What may stand beside a heading: words in brackets, a colon."""
+
+
+def field_of(heading: str, name: str) -> str | None:
+    """The field of a table that a heading names, None for none."""
+    bare = re.sub(_BESIDE, "", heading)
+    return _spellings(name).get(plain(bare)) if heading else None
+
+
 def _find_head(
     rows: Sequence[Row], spellings: dict[str, str], name: str
 ) -> tuple[int, dict[str, int], list[tuple[int, str]]]:
@@ -281,7 +292,7 @@ def _find_head(
         ignored: list[tuple[int, str]] = []
         for column, cell in enumerate(row):
             text = cell_text(cell)
-            field = spellings.get(plain(re.sub(r"[(\[].*?[)\]]|[*:]", "", text))) if text else None
+            field = spellings.get(plain(re.sub(_BESIDE, "", text))) if text else None
             if field in columns:
                 field = _SECOND.get((name, field), field)
             if field is not None and field not in columns:

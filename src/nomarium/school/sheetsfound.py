@@ -8,6 +8,8 @@ from nomarium.model.problem import Place, Problem, note
 from nomarium.model.wording import listed
 from nomarium.reading.columns.head import looks_like_date
 from nomarium.reading.options import ReadingOptions
+from nomarium.school.daycolumns import with_days_in_rows
+from nomarium.school.drawnweeks import drawn_week
 from nomarium.school.kinds import Kind, is_off, kind_of
 from nomarium.school.plantables import EXPLANATION, HEADINGS, TITLES, Table, cut_table, near_table
 from nomarium.school.starter import is_untouched
@@ -112,8 +114,12 @@ def _take(
         remedy = f'Put them into one, or leave one out: --table "{_called(sheet)}=".'
         problems.append(Problem("plan-table-twice", message, remedy, sheet.place()))
         return
+    if name == "timetable":
+        sheet = with_days_in_rows(sheet)
     table, wrong, told = cut_table(sheet, name, kind.columns)
-    if name in ("timetable", "rotation") and wrong:
+    says_when = {"label", "period", "meets", "time", "start"} & table.columns.keys()
+    is_drawn = name == "timetable" and not says_when and drawn_week(sheet) is not None
+    if name in ("timetable", "rotation") and (wrong or is_drawn):
         found.grids.append(("", sheet))  # no column for classes or blocks: a drawn week, or nothing
         return
     problems += wrong

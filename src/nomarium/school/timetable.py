@@ -62,6 +62,10 @@ _SHORT = (
 )
 
 
+_ALL_TERMS = frozenset(("fullyear", "year", "allyear", "yearlong", "both", "all", "wholeyear", "annee", "fy"))
+"""What a Term cell says that names every term."""
+
+
 def labels_of(known: Known) -> Codes:
     """Labels, and weekday names where they work as labels."""
     if not known.weekdays_work:
@@ -117,7 +121,7 @@ def _slots_of(
     else:
         pairs = _combined(item, labels, known.periods, problems, rows)
     terms: tuple[str, ...] = ()
-    if item.text("term"):
+    if item.text("term") and plain(item.text("term")) not in _ALL_TERMS:
         read_terms = known.terms.read(item.cells["term"])
         if isinstance(read_terms, Refusal):
             problems.append(read_terms.problem(item.place("term"), item.text("term")))

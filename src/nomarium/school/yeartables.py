@@ -254,6 +254,10 @@ def _cycle_row(item: Item, dates: Dates, rows: YearRows) -> None:
     if isinstance(date, Problem):
         rows.problems.append(date)
         return
+    if not label and date is not None:
+        told = note("label-blank", "A date without a label has no classes.")
+        rows.notes.append(told.at(item.place("label")))
+        return
     if not label:
         rows.problems.append(
             item.problem("label-missing", "label", "The row has no label.", "Give it one, or take it out.")

@@ -1,0 +1,80 @@
+"""Lists of classes with a column for each weekday, in which ticks, times or periods stand."""
+
+import re
+from collections.abc import Iterator, Sequence
+
+from nomarium.model.cell import Cell
+from nomarium.model.refusal import Refusal
+from nomarium.model.wording import WEEKDAYS
+from nomarium.reading.cells.choices import read_yes_no
+from nomarium.reading.cells.weekdaycodes import WeekdayCodes
+from nomarium.reading.cells.words import ENGLISH
+from nomarium.school.drawnlines import is_time
+from nomarium.school.plantables import field_of
+from nomarium.sheets.sheet import Row, Sheet, cell_text
+
+_HEAD_ROWS = 40
+_MARKS = frozenset("x X * • ● ✓ ✔".split())
+_PERIODS = r"(?:[Pp]\s?)?\d{1,2}[a-z]?(?:\s*[-–,/&+]\s*(?:[Pp]\s?)?\d{1,2}[a-z]?)*"
+
+
+def with_days_in_rows(sheet: Sheet) -> Sheet:
+    """The sheet with its weekdays in one column, `Day`, and what stood under them in another, `Time` or `Period`: a row
+    for each weekday that has one, one row where they are only ticked. The sheet itself when it is no such list."""
+    rows = list(sheet.rows())
+    at, days, fields = _head_of(rows)
+    if at < 0 or {"label", "meets"} & fields:
+        return sheet
+    cells = [row[n] for _, row in rows[at + 1 :] for n in days if n < len(row) and cell_text(row[n])]
+    kind = _kind_of(cells)
+    if not kind or (kind == "ticks" and not {"period", "time", "start"} & fields):
+        return sheet
+    width = max(len(row) for _, row in rows)
+
+    def again() -> Iterator[Row]:
+        for n, (number, row) in enumerate(rows):
+            own = ["" if m in days and n >= at else cell for m, cell in enumerate(row)] + [""] * (
+                width - len(row)
+            )
+            held = {m: row[m] for m in days if m < len(row) and cell_text(row[m])}
+            if n <= at:
+                yield number, [*own, *(("Day", "" if kind == "ticks" else kind) if n == at else ("", ""))]
+            elif kind == "ticks" or not held:
+                ticked = ", ".join(days[m] for m, cell in held.items() if read_yes_no(cell) is not False)
+                yield number, [*own, ticked, ""]
+            else:
+                for m, cell in held.items():
+                    yield number, [*own, days[m], cell]
+
+    return sheet._replace(read_rows=again)
+
+
+def _head_of(rows: Sequence[Row]) -> tuple[int, dict[int, str], set[str]]:
+    """The index of a row that heads classes and two weekdays or more (-1: none), column → weekday, and the fields of its
+    other headings."""
+    for at, (_, row) in enumerate(rows[:_HEAD_ROWS]):
+        texts = {n: text for n, cell in enumerate(row) if (text := cell_text(cell))}
+        fields = {n: field for n, text in texts.items() if (field := field_of(text, "timetable")) is not None}
+        read = {n: WeekdayCodes([text], ENGLISH).read(text) for n, text in texts.items() if n not in fields}
+        days = {
+            n: WEEKDAYS[one[0]] for n, one in read.items() if not isinstance(one, Refusal) and len(one) == 1
+        }
+        if "class" in fields.values() and len(days) > 1 and len(set(days.values())) == len(days):
+            return at, days, set(fields.values())
+    return -1, {}, set()
+
+
+def _kind_of(cells: Sequence[Cell]) -> str:
+    """What stands under weekdays: `ticks`, `Time`, `Period`, or nothing that can be told."""
+    if not cells:
+        return ""
+    if all(
+        cell_text(cell) in _MARKS
+        or isinstance(cell, bool)
+        or cell_text(cell).casefold() in ("yes", "no", "y", "n")
+        for cell in cells
+    ):
+        return "ticks"
+    if all(map(is_time, cells)):
+        return "Time"
+    return "Period" if all(re.fullmatch(_PERIODS, cell_text(cell)) for cell in cells) else ""
