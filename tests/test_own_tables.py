@@ -124,6 +124,10 @@ READ: dict[str, tuple[dict[str, Rows], list[str], list[str]]] = {
          "Letter days": [["Date", "Letter"], *[[f"2026-09-{7 + n:02}", letter] for n, letter in enumerate(["A", "", "A", "B", "B"])], ["2026-09-14", "B"]]},
         [f"Knots {at(7, '09:00', '09:50')}", f"Knots {at(9, '09:00', '09:50')}"], ["A date without a label has no classes"],
     ),
+    "lines that say only when they begin, teachers in brackets": (
+        {"Week": [["", "Mon", "Tue"], ["P1 8:45", "Knots (M. Quill) - L2", ""], ["P2 9:40", "", "Sails (O. Tern) - S4"], ["Break 10:35", "", ""]], "Terms": TERM},
+        [f"Knots {at(7, '08:45', '09:40')} @ L2", f"Sails {at(8, '09:40', '10:35')} @ S4"], ["class, teacher, room", "last until the next one"],
+    ),
     "a drawn week in French": (
         {"Horaire": [["", "Lundi", "Mardi", "Mercredi", "Jeudi"], ["8h30-9h30", "Nœuds", "", "", "Voile"]], "Terms": TERM},
         [f"Nœuds {at(7, '08:30', '09:30')}", f"Voile {at(10, '08:30', '09:30')}"], [],
@@ -340,3 +344,43 @@ def test_a_survey_says_what_each_sheet_was_taken_for(tmp_path: Path) -> None:
         "Next: nomarium build",
     ):
         assert part in out
+
+
+def test_a_starter_of_a_drawn_week_builds_when_it_is_filled_and_nothing_before(tmp_path: Path) -> None:
+    import openpyxl
+
+    source = tmp_path / "week.xlsx"
+    assert nomarium("starter", "timetable", "-o", source).status == 0
+    assert "Left out, for they hold the examples" in refused(source)
+    book = openpyxl.load_workbook(source)
+    book["Timetable"]["C2"] = "Lofting\nMould loft"
+    book["Terms"]["B2"], book["Terms"]["C2"] = "2026-09-08", "2026-09-08"
+    book.save(source)
+    assert built(source) == [
+        f"Lofting {at(8, '08:30', '09:30')} @ Mould loft",
+        f"Steam {at(8, '09:35', '10:35')} @ Steam shed",
+    ]
+
+
+def test_sheets_for_teachers_are_the_timetable_when_they_are_filled(tmp_path: Path) -> None:
+    import openpyxl
+
+    plan = tmp_path / "plan"
+    plan.mkdir()
+    tables = {
+        "people": "Name,Email\nQuill,\nTern,",
+        "bells": "Period,Start,End\n1,8:30,9:30\n2,9:40,10:40",
+        "cycle": "Label\nKeel\nRib",
+        "terms": "Name,First day,Last day\nAutumn,2026-09-07,2026-09-08",
+    }
+    for name, text in tables.items():
+        csv_file(plan, text, f"{name}.csv")
+    assert nomarium("starter", "timetable", "--plan", plan, "-o", tmp_path / "sheets").status == 0
+    sheets = sorted((tmp_path / "sheets").iterdir()) if (tmp_path / "sheets").exists() else []
+    assert [one.name for one in sheets] == ["quill.xlsx", "tern.xlsx"]
+    book = openpyxl.load_workbook(sheets[0])
+    assert [cell.value for cell in book.active[1]][1:] == ["Keel", "Rib"]
+    assert book.active["A3"].value == "2 (9:40-10:40)"
+    book.active["C3"] = "Knots\nLoft"
+    book.save(sheets[0])
+    assert built(plan, *sheets, "--as", "plan") == [f"Knots {at(8, *SECOND)} @ Loft"]

@@ -196,8 +196,10 @@ def test_the_starter_plan_builds_in_both_forms_once_its_tables_are_ones_own(tmp_
         "Special days",
         "Bells",
         "Timetable",
+        "Rotation",
         "Names",
         "People",
+        "Enrolments",
         "Lessons",
         "Events",
     ]

@@ -68,6 +68,7 @@ layout tables two-divisions.csv
 shot repeats 'nomarium build boat-launches.csv -o boat-launches.ics --timezone America/Halifax --until 2027-06-30 --days-off days-off.csv --public-holidays CA-NS' 'nomarium build harbour.ics -o harbour.csv --from 2027-01-01 --until 2027-06-30' 'cat harbour.csv'
 shot plan 'nomarium survey year | head -46'
 shot plan-build 'nomarium build year -o teachers/ --split-by teacher'
+shot export 'nomarium survey school-export.xlsx'
 shot tally 'nomarium tally year --per term -o tally.png'
 cp "$work/school/tally.png" "$here/tally-chart.png"
 shot refusal 'nomarium build visitors.csv -o visitors.ics' \

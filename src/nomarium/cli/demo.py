@@ -81,6 +81,13 @@ STEPS = (
     Step("… each class and each room.", "build year -o classes/ --split-by class"),
     Step("", "build year -o rooms/ --split-by room"),
     Step("How often everybody meets, as a table and as a chart.", "tally year --per term -o tally.png"),
+    Step("What the school has: an export of class meetings, letter days, the daily schedule.", "survey school-export.xlsx"),
+    Step("From there to a calendar for each teacher: one command.",
+         "build school-export.xlsx -o staff/ --split-by teacher --timezone America/Halifax"),
+    Step("A teacher's week as it hangs on the wall; the terms and their holidays beside it.",
+         "build drawn-week.xlsx -o finch-week.ics --timezone America/Halifax"),
+    Step("Evening classes on weekdays, without a date: the weeks are named on the command line.",
+         "build evening-classes.csv -o evenings.ics --from 2026-09-14 --until 2026-12-11 --timezone America/Halifax --repeats rule"),
     Step("Several sources make one calendar.",
          "build launch-days.csv term-dates.txt fixtures.xlsx harbour.ics --column Opponent=summary -o everything.ics "
          "--timezone America/Halifax --name \"Saltmarsh School\" --color teal --reminder 30min"),

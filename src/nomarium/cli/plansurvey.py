@@ -23,7 +23,8 @@ def print_plan(console: "Console", plan: Plan) -> None:
     zone = plan.settings.zone or "no time zone: times float"
     console.print(f"[bold]{escape(plan.file)}[/bold]: a plan, {escape(zone)}")
     count = len(plan.year.labels.names)
-    cycle = f"cycle of {count} labels, moving {facts.moves}" if count else "no cycle"
+    how = "each date has its own" if plan.year.has_dates else f"moving {facts.moves}"
+    cycle = f"cycle of {count} labels, {how}" if count else "no cycle"
     days_off = f"{counted(facts.days_off, 'row')} of days off"
     special = f"{counted(facts.special_days, 'row')} of special days"
     console.print(f"{escape(cycle)}; {days_off}, {special}")

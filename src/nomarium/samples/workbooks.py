@@ -148,9 +148,99 @@ def write_april(path: Path) -> None:
         sheet.set_column("A:G", 20)
 
 
+_MEETINGS = (
+    ("Rope work", "RW1", "Keel, Plank, Mast", "1", "Rigging loft", "R. Finch"),
+    ("Rope work", "RW2", "Rib, Deck, Sail", "1", "Rigging loft", "R. Finch"),
+    ("Planking", "PL1", "Keel, Deck", "2", "Slip 2", "M. Quill"),
+    ("Steam bending", "SB1", "Rib, Mast", "2", "Steam shed", "O. Tern"),
+    ("Sail plan", "SP1", "Plank, Sail", "2", "Sail loft", "S. Dunlin"),
+    ("Lofting", "LF1", "Keel, Rib, Plank", "3", "Mould loft", "A. Plover"),
+    ("Caulking", "CK1", "Deck, Mast, Sail", "3", "Slip 2", "M. Quill"),
+    ("Yard duty", "YD1", "Keel, Rib, Plank, Deck, Mast, Sail", "4", "Main slip", ""),
+)
+_DAILY = (
+    ("1", "8:30", "9:40"),
+    ("2", "9:50", "11:00"),
+    ("Lunch", "11:00", "11:50"),
+    ("3", "11:50", "1:00"),
+    ("4", "1:10", "2:20"),
+)
+_CLOSED = (dt.date(2026, 9, 30), dt.date(2026, 10, 12))
+_DRAWN_WEEK = (
+    ("Time", "Monday", "Tuesday", "Wednesday", "Thursday", "Friday"),
+    ("8:30-9:40", "Knots\nRigging loft", "", "Knots\nRigging loft", "Splices\nRigging loft", "-"),
+    (
+        "9:50-11:00",
+        "Splices\nRigging loft",
+        "Sail plan\nSail loft",
+        "",
+        "Knots\nRigging loft",
+        "Sail plan\nSail loft",
+    ),
+    ("11:00-11:50", "Lunch", "Lunch", "Lunch", "Lunch", "Lunch"),
+    ("11:50-1:00", "", "Splices\nRigging loft", "Sail plan\nSail loft", "", "Yard duty\nMain slip"),
+    ("1:10-2:20", "Yard duty\nMain slip", "free", "", "Yard duty\nMain slip", ""),
+)
+
+
+def write_export(path: Path) -> None:
+    """What a school system's export looks like: class meetings, letter days with their dates, the daily schedule."""
+    import xlsxwriter
+
+    with xlsxwriter.Workbook(path) as book:
+        bold = book.add_format({"bold": True})
+        date = book.add_format({"num_format": "d mmm yyyy"})
+        meetings = book.add_worksheet("Class meetings")
+        meetings.write_row("A1", ["Course", "Section", "Days", "Block", "Room", "Instructor"], bold)
+        for n, row in enumerate(_MEETINGS, 1):
+            meetings.write_row(n, 0, row)
+        letters = book.add_worksheet("Letter days")
+        letters.write_row("A1", ["Date", "Weekday", "Day"], bold)
+        day, count = dt.date(2026, 9, 8), 0
+        while count < 48:
+            if day.weekday() < 5 and day not in _CLOSED:
+                count += 1
+                letters.write_datetime(count, 0, dt.datetime.combine(day, dt.time()), date)
+                letters.write_row(
+                    count, 1, [f"{day:%A}", ("Keel", "Rib", "Plank", "Deck", "Mast", "Sail")[(count - 1) % 6]]
+                )
+            day += dt.timedelta(days=1)
+        schedule = book.add_worksheet("Daily schedule")
+        schedule.write_row("A1", ["Block", "Starts", "Ends"], bold)
+        for n, bell in enumerate(_DAILY, 1):
+            schedule.write_row(n, 0, bell)
+        for page in (meetings, letters, schedule):
+            page.set_column("A:F", 18)
+
+
+def write_drawn_week(path: Path) -> None:
+    """One teacher's week as it hangs on the wall, and the terms with their holidays."""
+    import xlsxwriter
+
+    with xlsxwriter.Workbook(path) as book:
+        bold, wrap = book.add_format({"bold": True}), book.add_format({"text_wrap": True, "valign": "top"})
+        week = book.add_worksheet("R. Finch")
+        week.write("A1", "R. Finch", bold)
+        for n, row in enumerate(_DRAWN_WEEK, 2):
+            week.write_row(n, 0, row, bold if n == 2 else wrap)
+        terms = book.add_worksheet("Term dates")
+        terms.write_row("A1", ["What", "From", "To"], bold)
+        rows = (
+            ("Autumn term", "8 Sept 2026", "18 Dec 2026"),
+            ("Half term", "9 Nov 2026", "13 Nov 2026"),
+            ("Winter term", "5 Jan 2027", "26 Mar 2027"),
+        )
+        for n, term in enumerate(rows, 1):
+            terms.write_row(n, 0, term)
+        for page in (week, terms):
+            page.set_column("A:F", 18)
+
+
 WORKBOOKS = {
     "fixtures.xlsx": write_fixtures,
     "boat-week.xlsx": write_boat_week,
     "april.xlsx": write_april,
+    "school-export.xlsx": write_export,
+    "drawn-week.xlsx": write_drawn_week,
 }
 """File name → the function that writes it."""

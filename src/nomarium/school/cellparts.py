@@ -189,7 +189,8 @@ def _parts(text: str, split: str) -> list[str]:
     >>> _parts("Knots (Loft 2)", _BY_FORM), _parts("Knots, Loft 2 / Quill", _BY_MARK)
     (['Knots', 'Loft 2'], ['Knots', 'Loft 2', 'Quill'])
     """
-    return [part.strip() for part in re.split(split, text.strip()) if part.strip()]
+    parts = (part.strip(" ,;–—-") for part in re.split(split, text.strip()))
+    return [part for part in parts if part]
 
 
 def _pattern_of(pattern: str) -> re.Pattern[str]:

@@ -4,7 +4,7 @@ from collections.abc import Iterator, Sequence
 from typing import NamedTuple
 
 from nomarium.model.account import Account
-from nomarium.model.problem import Problem
+from nomarium.model.problem import Problem, note
 from nomarium.reading.cells.weekdaycodes import WeekdayCodes
 from nomarium.reading.cells.words import ENGLISH
 from nomarium.reading.options import ReadingOptions
@@ -22,7 +22,7 @@ from nomarium.school.timetable import Known
 from nomarium.school.timetablegrids import find_grid
 from nomarium.school.yearspan import term_of_classes
 from nomarium.school.yeartables import Dates, Term, YearRows
-from nomarium.sheets.sheet import Sheet
+from nomarium.sheets.sheet import Sheet, cell_text, is_blank
 
 
 class ClassesFound(NamedTuple):
@@ -44,7 +44,7 @@ def classes_found(
     table = sheets.tables.get("timetable")
     rows = class_rows(table, options, bool(year.cycle)) if table else ClassRows([], {}, None, [], [])
     known = _known_parts(rows.items, naming, people)
-    drawn, grids = _drawn_or_not(sheets, year, known, options)
+    drawn, grids = _drawn_or_not(sheets, year, known, options, notes)
     listed, rotation = rows.items, rotation_in(sheets.tables.get("rotation"))
     if is_rotation(rows.items, drawn.items):
         rotation = Rotation(drawn.items, drawn.bells)
@@ -54,14 +54,14 @@ def classes_found(
         rows = _together(with_blocks(rows, rotation, problems, notes), drawn)
     problems += [*rows.problems, *drawn.problems]
     notes += [*rows.notes, *drawn.notes]
-    if not year.cycle:
-        rows = _with_cycle(rows, sheets.tables.get("bells"), year, problems, notes)
     if not year.terms and not any(row.date for row in year.cycle):
         term = term_of_classes(rows.items, dates, options, notes, len(sheets.taken) == 1)
         if isinstance(term, Term):
             year.terms.append(term)
         elif term is not None:
             problems.append(term)
+    if not year.cycle:
+        rows = _with_cycle(rows, sheets.tables.get("bells"), year, problems, notes)
     return ClassesFound(
         rows, grids, [] if rows.items[: len(listed)] != listed else rows.items[len(listed) :], drawn.accounts
     )
@@ -86,7 +86,7 @@ def _known_parts(items: Sequence[Item], naming: Naming, people: People) -> Known
 
 
 def _drawn_or_not(
-    sheets: SheetsFound, year: YearRows, known: KnownParts, options: ReadingOptions
+    sheets: SheetsFound, year: YearRows, known: KnownParts, options: ReadingOptions, notes: list[Problem]
 ) -> tuple[DrawnClasses, list[tuple[str, Sheet]]]:
     """The classes of the sheets that are drawn as schools draw them, and the sheets that are plain grids of the labels
     and periods of the plan's own tables."""
@@ -100,11 +100,25 @@ def _drawn_or_not(
     drawings, grids = list[Drawing](), list[tuple[str, Sheet]]()
     for name, sheet in sheets.grids:
         week = drawn_week(sheet, frozenset(map(plain, labels)))
-        if week is None or (find_grid(sheet, plain_form) is not None and _is_plain(week)):
+        if week is None and _is_unfilled(sheet):
+            notes.append(
+                note("plan-table-blank", f"{sheet.name or sheet.file} is not filled in.").at(sheet.place())
+            )
+        elif week is None or (find_grid(sheet, plain_form) is not None and _is_plain(week)):
             grids.append((name, sheet))
         else:
             drawings.append(Drawing(sheet, week, _base(name, known)))
     return drawn_classes(drawings, known, options), grids
+
+
+def _is_unfilled(sheet: Sheet) -> bool:
+    """Whether a sheet has the headings of a drawn week, and nothing in its cells."""
+    rows = [row for _, row in sheet.rows() if not is_blank(row)]
+    return (
+        len(rows) > 1
+        and len(list(filter(cell_text, rows[0]))) > 1
+        and all(not any(map(cell_text, row[1:])) for row in rows[1:])
+    )
 
 
 def _names(year: YearRows) -> Iterator[tuple[str, str]]:
@@ -163,4 +177,4 @@ def _with_cycle(
     year.cycle.extend(shown.rows)
     problems += shown.problems
     notes += shown.notes
-    return rows
+    return rows._replace(items=[]) if shown.problems else rows  # one problem says it, not one a row

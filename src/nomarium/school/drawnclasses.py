@@ -164,6 +164,9 @@ def _times(
                 f"Times without am or pm run forward through the day: {listed(moved)} in the afternoon.",
             )
             found.notes.append(told.at(sheet.place()))
+        if any(line.time.start is not None and line.time.end is None for line in settled):
+            message = "Lines that say only when they begin last until the next one, the last of them as long as most."
+            found.notes.append(note("lines-run-on", message).at(sheet.place()))
         ends = slot_ends([line.time for line in settled])
         table = Table("timetable", sheet, {}, {}, [], Account())
         for slot, line, end in zip(slots, settled, ends, strict=True):

@@ -222,7 +222,7 @@ def _are_labels(cells: Sequence[Cell], count: int) -> bool:
     if len(few) > _MOST_LABELS or len(few) < 2 or len(few) * 2 > len(texts) or len(texts) * 2 < count:
         return False
     short = all(
-        len(re.sub(r"(?i)\b(?:day|jour|cycle|week|letter)\b", "", text).strip()) <= 4 for text in texts
+        len(re.sub(r"(?i)\b(?:day|jour|cycle|week|letter)\b", "", text).strip()) <= 8 for text in texts
     )
     return short and not WeekdayCodes(texts, ENGLISH).are_days
 

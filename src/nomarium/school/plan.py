@@ -226,7 +226,10 @@ def _slots(
     slots: list[Slot] = []
     if taught.rows.items:
         found = read_list(taught.rows, known, dates)
-        slots += found.slots
+        sheets = {(item.table.sheet.file, item.table.sheet.name) for item in taught.drawn}
+        is_drawn = [(slot.place.file, slot.place.sheet) in sheets for slot in found.slots]
+        slots += [slot for slot, one in zip(found.slots, is_drawn, strict=True) if not one]
+        slots += merged_slots([slot for slot, one in zip(found.slots, is_drawn, strict=True) if one])
         problems += found.problems
         notes += found.notes
     classes = frozenset(

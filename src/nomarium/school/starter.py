@@ -4,6 +4,7 @@ from collections.abc import Iterable, Sequence
 from typing import NamedTuple
 
 from nomarium.model.cell import Cell
+from nomarium.school.plantables import plain
 from nomarium.school.settings import MOVES, NAMES, RESTARTS
 from nomarium.sheets.sheet import cell_text
 
@@ -82,6 +83,11 @@ SHEETS = (
         ),
     ),
     PlanSheet(
+        "rotation", "Only where blocks rotate: which block meets when. A class whose Period is a block meets whenever its block does.",
+        (("Label", "The label."), ("Period", "The period."), ("Block", "The block that meets then.")),
+        (("A", "1", "Red"), ("B", "1", "Blue"), ("C", "1", "Red")),
+    ),
+    PlanSheet(
         "names", "What codes are called, everywhere at once.",
         (("Code", "As it is written in the other sheets."), ("Name", "What people call it."), ("Kind", "class, teacher, room, group …; blank: everything of that code."),
          ("Room", "Where the class is, when its rows do not say."), ("Keep", "no: the class is left out of the calendars."),
@@ -93,6 +99,11 @@ SHEETS = (
         "people", "Who is who. Addresses go into Events, never into class meetings.",
         (("Name", "As it is written in the other sheets."), ("Email", "An e-mail address."), ("Groups", "Groups that the person is in, parted by commas.")),
         (("R. Finch", "finch@saltmarsh.example", "Staff"), ("O. Tern", "tern@saltmarsh.example", "Staff")),
+    ),
+    PlanSheet(
+        "enrolments", "Who attends which class; build --split-by person makes a calendar for each.",
+        (("Person", "As it is written in People, or a new name."), ("Class", "The class's code; several parted by commas.")),
+        (("J. Wren", "KN1"), ("S. Lark", "KN1, RG2")),
     ),
     PlanSheet(
         "lessons", "What each meeting of a class is about, in order.",
@@ -114,6 +125,29 @@ LAST_WORDS = (
 )  # fmt: skip
 """What stands below the explanation of the sheets."""
 
+TIMETABLE_SHEETS = (
+    ("Timetable", (
+        ("", "Monday", "Tuesday", "Wednesday", "Thursday", "Friday"),
+        ("8:30-9:30", "Knots\nRigging loft", "", "Knots\nRigging loft", "", "Sails\nSail loft"),
+        ("9:35-10:35", "", "Steam\nSteam shed", "", "Steam\nSteam shed", ""),
+        ("10:35-10:50", "Break", "Break", "Break", "Break", "Break"),
+        ("10:50-11:50", "Sails\nSail loft", "", "", "Knots\nRigging loft", ""),
+    ), (14, 18, 18, 18, 18, 18)),
+    ("Terms", (("Name", "First day", "Last day"), ("Autumn", "2026-09-08", "2026-12-18")), (20, 14, 14)),
+    ("Days off", (("Name", "First day", "Last day"), ("Thanksgiving", "2026-10-12", "")), (20, 14, 14)),
+)  # fmt: skip
+"""The starter of a drawn week: (sheet, rows, widths of columns)."""
+TIMETABLE_WORDS = (
+    ("Sheet", "What to write"),
+    (
+        "Timetable",
+        "Your week as you draw it: times or periods down, weekdays or labels across, a class in each cell, its room on the second line.",
+    ),
+    ("Terms", "From when to when classes are taught."),
+    ("Days off", "Dates without school; the last day only where there are several."),
+    ("", "Write yours over the example, then: nomarium survey FILE, and nomarium build FILE -o week.ics"),
+)
+
 _OWN_CHOICE = ("settings", "cycle", "bells")
 """Tables that may well be right as they stand: they say how the year is made, not what is in it."""
 
@@ -126,4 +160,11 @@ def is_untouched(name: str, rows: Iterable[Sequence[Cell]]) -> bool:
     known = {tuple(text for text in row if text) for row in example.rows}
     said = [tuple(text for cell in row if (text := cell_text(cell))) for row in rows]
     filled = [texts for texts in said if texts and texts != tuple(heading for heading, _ in example.columns)]
+    drawn = {
+        tuple(text for text in row if text)
+        for title, rows, _ in TIMETABLE_SHEETS
+        if plain(title) == name
+        for row in rows
+    }
+    known = known if not set(filled) <= drawn else drawn
     return bool(filled) and all(texts in known for texts in filled)

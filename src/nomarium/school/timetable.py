@@ -278,7 +278,8 @@ def merged_slots(slots: Sequence[Slot]) -> list[Slot]:
     they name; in two rooms they are two."""
     found: dict[tuple[object, ...], list[Slot]] = {}
     for slot in slots:
-        key = (plain(slot.code), slot.label, slot.period, slot.terms, slot.first, slot.last)
+        times = (slot.own.start_secs, slot.own.end_secs) if slot.own else slot.period
+        key = (plain(slot.code), slot.label, times, slot.terms, slot.first, slot.last)
         here = found.setdefault(key, [])
         at = next(
             (

@@ -80,7 +80,8 @@ class _YearMaker:
         self.moves = self._moves(cycle)
         names = [row.label for row in cycle]
         if self.by_date:  # dates say nothing of an order of labels, and A-D means one
-            names = sorted(dict.fromkeys(names), key=natural)
+            is_run = all(len(name) < 3 for name in names)
+            names = sorted(dict.fromkeys(names), key=natural) if is_run else list(dict.fromkeys(names))
         self.labels = Codes("label", names, [(row.name, row.label) for row in cycle if row.name])
         self.order = self.labels.names
         self.weeks = (
@@ -91,7 +92,7 @@ class _YearMaker:
     def _moves(self, cycle: list[CycleRow]) -> str:
         tied = [row for row in cycle if row.weekday is not None]
         moves = self.settings.moves or (
-            "by weekday" if tied and len(tied) == len(cycle) else "each school day"
+            "by weekday" if tied and len(tied) == len(cycle) and not self.by_date else "each school day"
         )
         if moves == "by weekday" and not self.by_date:
             for row in cycle:

@@ -2,12 +2,12 @@
 
 import csv
 import io
-from collections.abc import Iterator
+from collections.abc import Iterator, Sequence
 from functools import partial
 from typing import NamedTuple
 
 from nomarium.school.plantables import EXPLANATION, TITLES
-from nomarium.school.starter import DATES, LAST_WORDS, SHEETS, TIMES
+from nomarium.school.starter import DATES, LAST_WORDS, SHEETS, TIMES, TIMETABLE_SHEETS, TIMETABLE_WORDS
 from nomarium.targets.workbooks import Book, Form, Format, head_format, workbook_bytes, write_form
 
 _ROWS_READY = 1_000
@@ -49,6 +49,9 @@ EVENT_COLUMNS = (
     StarterColumn("Reminder", "How long before the start an alarm is shown: 15 min, 1 h, 2 days.", ("15 min", "")),
     StarterColumn("Color", "A CSS colour name, such as teal.", ("", "teal")),
     StarterColumn("Priority", "high, medium or low.", ("", ""), ("high", "medium", "low")),
+    StarterColumn("Repeat", "How it repeats, in words: every Monday until 18 Dec 2026, first Friday of the month.", ("", "")),
+    StarterColumn("Except", "Dates on which it does not happen, parted by semicolons.", ("", "")),
+    StarterColumn("Also on", "Further dates, parted by semicolons.", ("", "")),
     StarterColumn("Time zone", "An IANA zone, when it is not the one that build is given.", ("", "")),
     StarterColumn("UID", "A lasting identity of your own. Blank: one is made.", ("", "")),
 )  # fmt: skip
@@ -152,6 +155,38 @@ def _explain_plan(book: Book, bold: Format) -> None:
     for line in LAST_WORDS:
         page.write_string(at, 2, line)
         at += 1
+
+
+def timetable_workbook() -> bytes:
+    """The least that makes a calendar of a week: a drawn week, the terms, the days off; each with an example."""
+    return workbook_bytes("Timetable", _fill_timetable)
+
+
+def _fill_timetable(book: Book) -> None:
+    bold = head_format(book)
+    _rows(book, bold, EXPLANATION, TIMETABLE_WORDS, (16, 100))
+    for name, rows, widths in TIMETABLE_SHEETS:
+        _rows(book, bold, name, rows, widths)
+
+
+def _rows(book: Book, bold: Format, name: str, rows: Sequence[Sequence[str]], widths: Sequence[int]) -> None:
+    """A sheet of texts, its first row the headings."""
+    page = book.add_worksheet(name)
+    wrap = book.add_format({"text_wrap": True, "valign": "top"})
+    for n, row in enumerate(rows):
+        page.write_row(n, 0, row, bold if n == 0 else wrap)
+    for n, width in enumerate(widths):
+        page.set_column(n, n, width)
+
+
+def teacher_sheet(name: str, labels: Sequence[str], lines: Sequence[tuple[str, str]]) -> bytes:
+    """A sheet for one teacher to fill in: a column a label, a row a period (its name and its time)."""
+    rows = [["", *labels], *([f"{period} ({time})", *[""] * len(labels)] for period, time in lines)]
+
+    def fill(book: Book) -> None:
+        _rows(book, head_format(book), f"Timetable - {name}"[:31], rows, [18, *[20] * len(labels)])
+
+    return workbook_bytes(f"Timetable - {name}", fill)
 
 
 def plan_files() -> Iterator[tuple[str, bytes]]:
