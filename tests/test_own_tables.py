@@ -250,6 +250,31 @@ def test_what_a_schools_own_workbook_leaves_open_is_refused(name: str, tmp_path:
     assert [part for part in said if part not in out] == [], out
 
 
+UNMET = {
+    "--table": ("Sheet9=bells", "no source has such a sheet"),
+    "--weekdays": ("TH=Thu", "no cell has it"),
+    "--cell": ("class, room", "nothing is read as a drawn week"),
+}
+
+
+@pytest.mark.parametrize("option", UNMET)
+def test_an_option_that_meets_nothing_is_refused(option: str, tmp_path: Path) -> None:
+    value, said = UNMET[option]
+    sheets: dict[str, Rows] = {
+        "Classes": [["Class", "Day", "Time"], ["Knots", "Mon", "9:00-9:50"]],
+        "Terms": TERM,
+    }
+    assert said in refused(plan_book(tmp_path, sheets), option, value)
+    listed = csv_file(tmp_path, "Event,Date\nLaunch,2026-09-07")
+    assert said in refused(listed, option, value)
+
+
+def test_a_pattern_of_cells_names_parts_that_there_are(tmp_path: Path) -> None:
+    for pattern, said in (("class, rom", "“rom” is no part of a cell"), ("room", "it has no class")):
+        outcome = nomarium("build", csv_file(tmp_path, "a,b"), "-o", tmp_path / "o.ics", "--cell", pattern)
+        assert (outcome.status, said in outcome.text) == (2, True), outcome.text
+
+
 def test_options_settle_what_sheets_and_cells_are(tmp_path: Path) -> None:
     sheets: dict[str, Rows] = {
         "Week": [["", "Mon", "Tue"], ["9:00-10:00", "MQ Knots L2", "OT Sails S4"]],

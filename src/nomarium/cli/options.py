@@ -212,7 +212,7 @@ Terms = Annotated[
     typer.Option(
         "--terms",
         metavar="FILE",
-        help="A table of terms with their first and last days: a date may then be “Week 3 Term 2”.",
+        help="A table of terms with their first and last days: a date may then be “Week 3 Term 2”, and weekdays without dates repeat in them.",
         rich_help_panel=READING,
     ),
 ]

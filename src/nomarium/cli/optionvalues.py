@@ -42,7 +42,7 @@ def meanings_asked(
         codes=_codes(set_code or [], "--set-code", "its times", "E=7:00-15:00"),
         weekdays=_codes(weekdays or [], "--weekdays", "its weekdays", "TH=Thu"),
         tables=_tables(table or []),
-        cell=cell or "",
+        cell=_cell(cell or ""),
     )
 
 
@@ -207,8 +207,26 @@ def _codes(texts: list[str], option: str, what: str, example: str) -> dict[str, 
     return codes
 
 
+def _cell(pattern: str) -> str:
+    """A pattern of a drawn cell's parts."""
+    if not pattern:
+        return ""
+    from nomarium.school.cellparts import PARTS, unknown_parts
+
+    strange = unknown_parts(pattern)
+    if strange or "class" not in pattern:
+        what = f"“{strange[0]}” is no part of a cell" if strange else "it has no class"
+        raise wrong(
+            f"--cell {pattern}: {what}.",
+            f'Write it like --cell "class, room / teacher"; parts are {", ".join(PARTS)}.',
+        )
+    return pattern
+
+
 def _tables(texts: list[str]) -> dict[str, str]:
     """Sheets and the table of a plan that each is; nothing for one that is left out."""
+    if not texts:
+        return {}
     from nomarium.school.plantables import TITLES, table_name
 
     tables: dict[str, str] = {}

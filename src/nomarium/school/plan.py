@@ -43,6 +43,7 @@ class Plan(NamedTuple):
     """By the index of their meeting."""
     taken: list[Taken]
     """What each of its sheets was taken for."""
+    has_drawn_weeks: bool
     event_sheets: list[Sheet]
     accounts: list[Account]
     """One a table, with the rows that a problem names as they stood."""
@@ -119,7 +120,7 @@ def read_plan(
         notes.append(note("plan-empty", "The plan has neither classes, nor a cycle, nor events."))
     _reject([*(item for table in tables.values() for item in table.items), *taught.drawn], problems)
     return Plan(
-        sheets[0].file, settings, rows, year, bells, naming, people, slots, met.meetings, met.not_met, by_meeting, found_sheets.taken, found_sheets.events,
+        sheets[0].file, settings, rows, year, bells, naming, people, slots, met.meetings, met.not_met, by_meeting, found_sheets.taken, bool(taught.drawn), found_sheets.events,
         accounts, problems, notes, _event_options(under, year, dates, rows.terms),
     )  # fmt: skip
 

@@ -77,6 +77,13 @@ class Sources:
                 (self.notes if told.severity == "note" else self.problems).append(told)
         self.listed += calendar_sources(calendars, options)
 
+    def take_unmet(self, sheets: Sequence[Sheet], options: ReadingOptions) -> None:
+        """What the options say that sheets, cells and codes mean, and that meets nothing."""
+        from nomarium.sources.unmet import unmet_meanings
+
+        told = self.notes if options.recipe_name else self.problems
+        told += unmet_meanings(sheets, options, any(plan.has_drawn_weeks for plan in self.plans))
+
     def listing(self, reading: Reading, options: ReadingOptions) -> ListSource:
         """A list as a source, its dates moved to another first day when that was asked for."""
         if options.day_one is None or reading.layout != "events":
@@ -120,8 +127,9 @@ def sources_in(
     late = _late_plans(found, options)
     if late:
         plans = [*plans, *late]
-        taken = [sheet for group in late for sheet in group]
-        found = read_sheets([sheet for sheet in others if sheet not in taken], options, is_whole)
+        found = read_sheets(
+            [one for one in others if not any(one in group for group in late)], options, is_whole
+        )
     sources.readings = found.readings
     sources.problems += _year_alone(found, options)
     lists = [sources.listing(reading, options) for reading in sources.take(found)]
@@ -138,6 +146,8 @@ def sources_in(
     if options.day_one is not None and plans:
         message = "--day-one counts or moves the dates of lists and calendars, and not those of a plan: its terms say when."
         raise UsageError(Problem("usage", message, "Leave the option out."))
+    if options.tables or options.weekdays or options.cell:
+        sources.take_unmet(opened.sheets, options)
     if opened.calendars:
         sources.take_calendars(opened.calendars, options)
     sources.listed += [*lists, *sources.refused]

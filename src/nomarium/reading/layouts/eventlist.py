@@ -23,7 +23,6 @@ from nomarium.reading.columns.headings import match_heading, normal, unit_of
 from nomarium.reading.columns.lexicons import lexicon_for
 from nomarium.reading.columns.table import TableReading, data_rows, fill_down_columns, filled_rows
 from nomarium.reading.columns.titles import half_titles, title_columns, unknown_in_title
-from nomarium.reading.columns.weekdaycolumn import may_say_weekdays, weekdays_in
 from nomarium.reading.layouts.layout import NotRead, Reading, Top, not_read
 from nomarium.reading.options import ReadingOptions
 from nomarium.reading.rows.yearly import is_yearly
@@ -160,7 +159,11 @@ def _with_weekdays_in_words(
     """A dated sheet read with phrases for its codes of weekdays (`MWF`, ticks); None when it has none."""
     others = [column.heading for column in columns if column.field in ("", "day", "repeat")]
     is_dated = any(column.field in ("date", "when") for column in columns)
-    if not is_dated or not may_say_weekdays(others, lexicon):
+    if not is_dated or not others:
+        return None
+    from nomarium.reading.columns.weekdaycolumn import may_say_weekdays, weekdays_in
+
+    if not may_say_weekdays(others, lexicon):
         return None
     weekly = weekdays_in(sheet, head, lexicon, options)
     if weekly is None or weekly.named(sheet, head) in options.columns:

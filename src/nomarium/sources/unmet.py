@@ -1,0 +1,49 @@
+"""Options that say what sheets, cells and codes mean, and meet nothing in the sources."""
+
+import re
+from collections.abc import Sequence
+
+from nomarium.model.problem import Problem, note
+from nomarium.model.wording import listed
+from nomarium.reading.options import ReadingOptions
+from nomarium.sheets.sheet import Sheet, cell_text
+
+
+def unmet_meanings(sheets: Sequence[Sheet], options: ReadingOptions, has_drawn_weeks: bool) -> list[Problem]:
+    """A problem for each of `--table`, `--weekdays` and `--cell` that has no effect; a note where a recipe says it."""
+    found: list[Problem] = []
+    if options.tables:
+        from nomarium.school.kinds import asked_table
+
+        for named in options.tables:
+            if not any(asked_table(sheet, {named: "?"}) is not None for sheet in sheets):
+                there = listed(list(dict.fromkeys(sheet.name or sheet.file for sheet in sheets))[:12])
+                found.append(
+                    Problem(
+                        "table-unmet",
+                        f"--table names “{named}”, and no source has such a sheet.",
+                        f"There are {there}." if there else "",
+                    )
+                )
+    for code in options.weekdays:
+        if not any(_has(sheet, code) for sheet in sheets):
+            found.append(
+                Problem(
+                    "weekdays-unmet",
+                    f"--weekdays names “{code}”, and no cell has it.",
+                    "Leave it out, or correct it.",
+                )
+            )
+    if options.cell and not has_drawn_weeks:
+        found.append(
+            Problem("cell-unmet", "--cell is of no use: nothing is read as a drawn week.", "Leave it out.")
+        )
+    if not options.recipe_name:
+        return found
+    return [note(one.code, one.message, one.remedy) for one in found]
+
+
+def _has(sheet: Sheet, code: str) -> bool:
+    """Whether a cell of a sheet is a code, or has it among others."""
+    word = re.compile(rf"(?<!\w){re.escape(code)}(?!\w)", re.IGNORECASE)
+    return any(word.search(cell_text(cell)) for _, row in sheet.rows() for cell in row)
