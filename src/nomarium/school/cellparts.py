@@ -19,7 +19,7 @@ _BY_FORM = r"\s*\n\s*|\s*@\s*|\s*[()]\s*"
 _BY_MARK = rf"{_BY_FORM}|\s*[,;|/]\s*|\s+[-–—]\s+"
 """What parts it only where what stands behind it is a room, a teacher or a group."""
 _ROOM = (
-    r"(?i)(?:rooms?|rm\.?|loft|shed|hall|slip|lab|gym|studio|library|field|court|pool|yard|workshop|theatre|salle|raum|sala|aula|lokaal)\b.*|.*\b(?:room|loft|shed|hall|slip|lab|gym|studio|library|field|court|pool|yard|workshop|theatre)(?: ?\w{1,3})?|"
+    r"(?i)(?:rooms?|rm\.?|loft|shed|hall|slip|lab|gym|studio|library|field|court|pool|yard|workshop|theatre|salle|raum|sala|aula|lokaal)\b.*|.*\b(?:room|loft|shed|hall|slip|lab|gym|studio|library|field|court|pool|yard|workshop|theatre)(?: \w{1,3}|\d{1,3})?|"
     r"[A-Z]{0,3}[- ]?\d{1,4}[A-Z]?|[A-Z]\d?[.-]\d{1,3}[A-Z]?"
 )
 _TEACHER = r"(?:(?i:mr|mrs|ms|mx|miss|dr|prof|sr|fr|m|mme|mlle|herr|frau|sir)\b\.?\s+\S.*|(?:[A-Z]\.\s?){1,2}[A-Z][\w'’-]+|[A-Z][\w'’-]+,? [A-Z]\.)"

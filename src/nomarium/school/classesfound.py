@@ -44,7 +44,8 @@ def classes_found(
     table = sheets.tables.get("timetable")
     rows = class_rows(table, options, bool(year.cycle)) if table else ClassRows([], {}, None, [], [])
     known = _known_parts(rows.items, naming, people)
-    drawn, grids = _drawn_or_not(sheets, year, known, options, notes)
+    waits = any(item.text("period") and not item.text("label") for item in rows.items)
+    drawn, grids = _drawn_or_not(sheets, year, known, options, notes, waits)
     listed, rotation = rows.items, rotation_in(sheets.tables.get("rotation"))
     if is_rotation(rows.items, drawn.items):
         rotation = Rotation(drawn.items, drawn.bells)
@@ -86,10 +87,15 @@ def _known_parts(items: Sequence[Item], naming: Naming, people: People) -> Known
 
 
 def _drawn_or_not(
-    sheets: SheetsFound, year: YearRows, known: KnownParts, options: ReadingOptions, notes: list[Problem]
+    sheets: SheetsFound,
+    year: YearRows,
+    known: KnownParts,
+    options: ReadingOptions,
+    notes: list[Problem],
+    waits: bool,
 ) -> tuple[DrawnClasses, list[tuple[str, Sheet]]]:
     """The classes of the sheets that are drawn as schools draw them, and the sheets that are plain grids of the labels
-    and periods of the plan's own tables."""
+    and periods of the plan's own tables; `waits`: listed classes have a block and no label, which a drawing may hold."""
     labels = [row.label for row in year.cycle]
     bells = sheets.tables.get("bells")
     periods = [text for item in (bells.items if bells else ()) if (text := item.text("period"))]
@@ -104,7 +110,7 @@ def _drawn_or_not(
             notes.append(
                 note("plan-table-blank", f"{sheet.name or sheet.file} is not filled in.").at(sheet.place())
             )
-        elif week is None or (find_grid(sheet, plain_form) is not None and _is_plain(week)):
+        elif week is None or (not waits and find_grid(sheet, plain_form) is not None and _is_plain(week)):
             grids.append((name, sheet))
         else:
             drawings.append(Drawing(sheet, week, _base(name, known)))
