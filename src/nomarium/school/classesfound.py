@@ -46,9 +46,9 @@ def classes_found(
     known = _known_parts(rows.items, naming, people)
     waits = any(item.text("period") and not item.text("label") for item in rows.items)
     drawn, grids = _drawn_or_not(sheets, year, known, options, notes, waits)
-    listed, rotation = rows.items, rotation_in(sheets.tables.get("rotation"))
+    rotation, own = rotation_in(sheets.tables.get("rotation")), drawn.items
     if is_rotation(rows.items, drawn.items):
-        rotation = Rotation(drawn.items, drawn.bells)
+        rotation, own = Rotation(drawn.items, drawn.bells), []
         rows = with_blocks(rows, rotation, problems, notes)
         rows = rows._replace(weekdays=_weekdays_of(rows.items))
     else:
@@ -63,9 +63,7 @@ def classes_found(
             problems.append(term)
     if not year.cycle:
         rows = _with_cycle(rows, sheets.tables.get("bells"), year, problems, notes)
-    return ClassesFound(
-        rows, grids, [] if rows.items[: len(listed)] != listed else rows.items[len(listed) :], drawn.accounts
-    )
+    return ClassesFound(rows, grids, own, drawn.accounts)
 
 
 def _known_parts(items: Sequence[Item], naming: Naming, people: People) -> KnownParts:

@@ -132,6 +132,11 @@ class _Look:
         return dict(found.columns) if found is not None else {}
 
     @cached_property
+    def is_drawn_week(self) -> bool:
+        """Whether the sheet is a drawn week: several tests ask, and finding out reads all of it."""
+        return drawn_week(self.sheet) is not None
+
+    @cached_property
     def width(self) -> int:
         return max((len(row) for _, row in self.rows), default=0)
 
@@ -161,7 +166,7 @@ def _drawn(look: _Look) -> Kind | None:
     """A week drawn with weekdays or labels across or down, and periods or times."""
     if any(looks_like_date(cell) and not is_time(cell) for _, row in look.rows for cell in row):
         return None
-    return Kind("timetable", "a drawn week") if drawn_week(look.sheet) is not None else None
+    return Kind("timetable", "a drawn week") if look.is_drawn_week else None
 
 
 def _are_dates(look: _Look, at: int, column: int) -> bool:
@@ -190,7 +195,7 @@ def _bells(look: _Look) -> Kind | None:
         or "class" in look.head("timetable")[1]
     ):
         return None
-    if drawn_week(look.sheet) is not None:
+    if look.is_drawn_week:
         return None  # a period and a time begin the lines of a drawn week, too
     return Kind("bells", "periods with a start and an end")
 
