@@ -97,6 +97,14 @@ READ: dict[str, tuple[dict[str, Rows], list[str], list[str]]] = {
         {"Quill": [["Period", "Time", "Mon", "Tue"], [1, "8:45-9:30", "Knots", "Sails"], ["", "", "Loft 2", "Shed"]], "Terms": TERM},
         [f"Knots {at(7, '08:45', '09:30')} @ Loft 2", f"Sails {at(8, '08:45', '09:30')} @ Shed"], [],
     ),
+    "a signature below a remark is no room": (
+        {"Week": [["", "Mon", "Tue"], ["9:00-10:00", "Knots", "Sails"], ["Subject to change", "", ""], ["", "", "M. Quill"]], "Terms": TERM},
+        [f"Knots {at(7, '09:00', '10:00')}", f"Sails {at(8, '09:00', '10:00')}"], [],
+    ),
+    "initials below classes are teachers": (
+        {"Week": [["", "Mon", "Tue"], ["9:00-10:00", "RIG\nMQ", "STM\nOT"]], "Terms": TERM},
+        [f"RIG {at(7, '09:00', '10:00')}", f"STM {at(8, '09:00', '10:00')}"], ["class, teacher"],
+    ),
     "rooms below the classes of a turned week": (
         {"Week": [["", "1", "2"], ["Mon", "Knots", "Sails"], ["", "Loft", "Shed"], ["Tue", "", "Knots"], ["", "", "Loft"]], "Bells": BELLS, "Terms": TERM},
         [f"Knots {at(7, *FIRST)} @ Loft", f"Sails {at(7, *SECOND)} @ Shed", f"Knots {at(8, *SECOND)} @ Loft"], ["class, room"],
@@ -239,6 +247,10 @@ REFUSED: dict[str, tuple[dict[str, Rows], list[str]]] = {
         ["School closures is called as Days off would be", '--table "School closures="'],
     ),
     "terms beside a sheet of weekdays that nothing reads": ({"Stuff": [["Who", "9am", "10am", "11am"], ["Mon", "Knots", "", "x"]], "Terms": TERM}, ["only Terms could be read", "“Stuff”"]),
+    "a part of cells that may be a room or a teacher": (
+        {"Week": [["", "Mon", "Tue"], ["9:00-9:50", "Knots\n(Quill)", "Sails\n(Harrow)"], ["11:00-11:50", "", "Knots\n(Quill)"]], "Terms": TERM},
+        ["“Quill” may be a room or a teacher", "“Sails (Harrow)”", 'A teacher: --cell "class (teacher)"', "1 problem."],
+    ),
     "a period without bells": ({"Week": [["", "Mon", "Tue"], ["P1", "Knots", "Sails"]], "Terms": TERM}, ["Bells"]),
 }  # fmt: skip
 

@@ -23,6 +23,8 @@ _ROOM = (
     r"[A-Z]{0,3}[- ]?\d{1,4}[A-Z]?|[A-Z]\d?[.-]\d{1,3}[A-Z]?"
 )
 _TEACHER = r"(?:(?i:mr|mrs|ms|mx|miss|dr|prof|sr|fr|m|mme|mlle|herr|frau|sir)\b\.?\s+\S.*|(?:[A-Z]\.\s?){1,2}[A-Z][\w'’-]+|[A-Z][\w'’-]+,? [A-Z]\.)"
+_INITIALS = r"[A-Z]{2,3}"
+"""What a teacher is called behind a class; before one, it is a class."""
 _GROUP = r"(?i)(?:year|yr|grade|gr|form|class|group|set|div(?:ision)?)\.?\s*\w{1,3}|(?:[1-9]|1[0-3])[A-Z]{1,2}(?:/\w+)?"
 _LIKE: Final[tuple[tuple[Part, str], ...]] = (("teacher", _TEACHER), ("group", _GROUP), ("room", _ROOM))
 
@@ -56,17 +58,22 @@ class KnownParts(NamedTuple):
 
 
 class CellReader:
-    """Reads the cells of drawn weeks, whose parts were found from all of them."""
+    """Reads the cells of drawn weeks, whose parts were found from all of them. `owned` is what the titles of the drawings
+    say already, so that no part of a cell has to."""
 
-    def __init__(self, cells: Iterable[str], known: KnownParts, pattern: str = "") -> None:
-        self._known = known
-        self._pattern = _pattern_of(pattern) if pattern else None
+    def __init__(
+        self, cells: Iterable[str], known: KnownParts, pattern: str = "", owned: frozenset[str] = frozenset()
+    ) -> None:
+        self._known, self._owned = known, owned
+        self._patterns = _patterns_of(pattern) if pattern else ()
         self._texts = list(cells)
         self._split = _BY_MARK if self._marks_part(self._texts) else _BY_FORM
         self._alone = {plain(text) for text in self._texts if len(self._parts(text)) == 1}
         self.shapes: dict[int, tuple[Part, ...]] = {}
         """Number of parts → what each is."""
         self.samples: dict[int, list[str]] = {}
+        self._doubtful: dict[int, int] = {}
+        """Number of parts → the place of one that is a room as well as a teacher, for all that can be told."""
         by_count: dict[int, list[list[str]]] = {}
         for text in dict.fromkeys(self._texts):
             for one in self._classes_in(text):
@@ -75,13 +82,13 @@ class CellReader:
                 self.samples.setdefault(len(parts), []).append(" ".join(one.split()))
         for count, lists in by_count.items():
             if count > 1:
-                self.shapes[count] = self._shape(lists)
+                self.shapes[count] = self._shape(count, lists)
 
     def read(self, text: str) -> list[Entry] | Refusal:
         """The classes of a cell."""
         found = []
         for one in self._classes_in(text):
-            entry = self._asked(one) if self._pattern is not None else self._entry(self._parts(one))
+            entry = self._asked(one) if self._patterns else self._entry(self._parts(one))
             if isinstance(entry, Refusal):
                 return entry
             found.append(entry)
@@ -104,7 +111,7 @@ class CellReader:
 
     def _classes_in(self, text: str) -> list[str]:
         """The texts of the classes of a cell: two stand on lines of their own, or are parted by a slash."""
-        if self._pattern is not None:
+        if self._patterns:
             return [text]
         for mark in ("\n", "/"):
             pieces = [piece.strip() for piece in text.split(mark) if piece.strip()]
@@ -116,7 +123,7 @@ class CellReader:
     def _is_class(self, key: str) -> bool:
         return key in self._known.classes or key in self._alone
 
-    def _shape(self, lists: Sequence[Sequence[str]]) -> tuple[Part, ...]:
+    def _shape(self, count: int, lists: Sequence[Sequence[str]]) -> tuple[Part, ...]:
         """What the parts of cells with so many parts are, position by position: what they look like, and of the others
         the first is the class."""
         found: list[Part | None] = []
@@ -125,7 +132,15 @@ class CellReader:
             found.append(None if kind in found else kind)
         if "class" not in found:
             found[found.index(None) if None in found else 0] = "class"
-        rest: list[Part] = [kind for kind in ("room", "teacher", "group") if kind not in found]
+        for at, kind in enumerate(found):
+            texts = [parts[at] for parts in lists]
+            if kind is None and "teacher" not in found and all(re.fullmatch(_INITIALS, t) for t in texts):
+                found[at] = "teacher"
+        rest: list[Part] = [
+            kind for kind in ("room", "teacher", "group") if kind not in found and kind not in self._owned
+        ]
+        if None in found and rest[:2] == ["room", "teacher"]:
+            self._doubtful[count] = found.index(None)
         return tuple(kind or (rest.pop(0) if rest else "notes") for kind in found)
 
     def _kind(self, texts: Sequence[str]) -> Part | None:
@@ -141,6 +156,10 @@ class CellReader:
     def _entry(self, parts: Sequence[str]) -> Entry | Refusal:
         if len(parts) == 1:
             return Entry(parts[0])
+        if len(parts) in self._doubtful:
+            samples = self.samples[len(parts)]
+            at = self._doubtful[len(parts)]
+            return _doubtful(self._parts(samples[0])[at], at, self.shapes[len(parts)], samples)
         values: dict[str, str] = {}
         for kind, text in zip(self.shapes[len(parts)], parts, strict=True):
             values[kind] = f"{values[kind]}\n{text}" if kind in values else text
@@ -150,9 +169,9 @@ class CellReader:
         return Entry(code, **values)
 
     def _asked(self, text: str) -> Entry | Refusal:
-        assert self._pattern is not None
         flat = re.sub(r"\s+", " ", text.strip())
-        match = self._pattern.fullmatch(flat)
+        by_line, by_space = self._patterns
+        match = by_line.fullmatch(text.strip()) or by_space.fullmatch(flat)
         if match is None:
             message = f"“{flat}” does not fit the pattern of --cell."
             return Refusal("cell-unfit", message, "Correct the cell, or the pattern.")
@@ -164,7 +183,7 @@ class CellReader:
         """What the parts of cells are taken for, with samples."""
         found = []
         for count, kinds in sorted(self.shapes.items()):
-            if self._pattern is not None:
+            if self._patterns or count in self._doubtful:
                 continue
             shown = " and ".join(f"“{text}”" for text in self.samples[count][:2])
             message = f"The parts of a cell are {', '.join(kinds)}: {shown}."
@@ -176,6 +195,22 @@ class CellReader:
 def _unclear(parts: Sequence[str]) -> Refusal:
     message = f"Nothing says which part of “{', '.join(parts)}” is the class."
     return Refusal("cell-unclear", message, 'Say what the parts are: --cell "class, room".')
+
+
+def _doubtful(part: str, at: int, kinds: Sequence[Part], samples: Sequence[str]) -> Refusal:
+    """A part that may be a room as well as a teacher: both readings, each with the option that says so."""
+    shown = " and ".join(f"“{text}”" for text in samples[:2])
+    message = f"“{part}” may be a room or a teacher, in cells such as {shown}."
+    mark = re.search(r"[()@,;|/]", samples[0])
+    patterns = []
+    for kind in ("room", "teacher"):
+        names = [kind if n == at else "teacher" if one == kind else one for n, one in enumerate(kinds)]
+        patterns.append(
+            f"{names[0]} ({names[1]})" if mark and mark[0] == "(" and len(names) == 2
+            else (f"{mark[0]} " if mark and mark[0] not in "()" else " ").join(names)
+        )  # fmt: skip
+    remedy = f'A room: --cell "{patterns[0]}". A teacher: --cell "{patterns[1]}". Neither: --cell "class".'
+    return Refusal("cell-doubtful", message, remedy)
 
 
 def _looks_like(text: str, known: KnownParts) -> bool:
@@ -193,8 +228,14 @@ def _parts(text: str, split: str) -> list[str]:
     return [part for part in parts if part]
 
 
-def _pattern_of(pattern: str) -> re.Pattern[str]:
-    """The expression of a `--cell` pattern: names of parts, with what stands between them; lines count as spaces."""
+def _patterns_of(pattern: str) -> tuple[re.Pattern[str], re.Pattern[str]]:
+    """A `--cell` pattern for cells whose parts stand on lines of their own, and for all others."""
+    return _pattern_of(pattern, r"[^\S\n]*\n\s*"), _pattern_of(pattern, r"\s+")
+
+
+def _pattern_of(pattern: str, space: str) -> re.Pattern[str]:
+    """The expression of a `--cell` pattern: names of parts, with what stands between them; `space` is what a space alone
+    stands for."""
     pieces = re.split(rf"\b({'|'.join(PARTS)})\b", pattern)
     built = ""
     for n, piece in enumerate(pieces):
@@ -203,7 +244,7 @@ def _pattern_of(pattern: str) -> re.Pattern[str]:
             built += rf"(?P<{name}>.+?)"
         else:
             words = re.escape(re.sub(r"\s+", " ", piece))
-            built += re.sub(r"(?:\\ )+", r"\\s*", words) if words.strip("\\ ") else (r"\s+" if words else "")
+            built += re.sub(r"(?:\\ )+", r"\\s*", words) if words.strip("\\ ") else (space if words else "")
     return re.compile(built)
 
 

@@ -45,15 +45,19 @@ class DrawnClasses(NamedTuple):
 def drawn_classes(drawings: Sequence[Drawing], known: KnownParts, options: ReadingOptions) -> DrawnClasses:
     """The classes of drawn weeks; the parts of their cells are found from those of all of them."""
     found = DrawnClasses([], {}, [], [], [])
-    reader = CellReader(
-        [held.text for one in drawings for held in one.week.held if "class" not in one.base],
-        known,
-        options.cell,
-    )
-    for drawing in _each_its_own(drawings, known, found.notes):
-        _take(found, drawing, reader, known, options)
+    owned = list(_each_its_own(drawings, known, found.notes))
+    owners = [
+        _owners({held.whose for held in one.week.held if held.whose}, known, found.notes, one.sheet)
+        for one in owned
+    ]
+    told = {kind for one in owned for kind in one.base}
+    told |= {kind for names in owners for owner in names.values() for kind in owner}
+    texts = [held.text for one in drawings for held in one.week.held if "class" not in one.base]
+    reader = CellReader(texts, known, options.cell, frozenset(told))
+    for drawing, names in zip(owned, owners, strict=True):
+        _take(found, drawing, names, reader, options)
     if drawings:
-        found.notes.extend(told.at(drawings[0].sheet.place()) for told in reader.told())
+        found.notes.extend(one.at(drawings[0].sheet.place()) for one in reader.told())
     return found
 
 
@@ -76,7 +80,11 @@ _NO_NAME = r"(?i)(?:sheet|table|page|tab|timetable|schedule|week|feuille|blatt|h
 
 
 def _take(
-    found: DrawnClasses, drawing: Drawing, reader: CellReader, known: KnownParts, options: ReadingOptions
+    found: DrawnClasses,
+    drawing: Drawing,
+    owners: Mapping[str, Mapping[str, str]],
+    reader: CellReader,
+    options: ReadingOptions,
 ) -> None:
     sheet, week = drawing.sheet, drawing.week
     account = Account(sheet.title, "entries", is_plan=True)
@@ -85,8 +93,8 @@ def _take(
     account.ledger.read = len(week.held) + week.idle + len(remarks)
     account.ledger.events, account.ledger.notes = len(week.held), week.idle + len(remarks)
     times = _times(found, sheet, week, options)
-    owners = _owners({held.whose for held in week.held if held.whose}, known, found.notes, sheet)
     tables: dict[int, Table] = {}
+    told = set[str]()
     for held in week.held:
         table = tables.setdefault(
             held.column,
@@ -101,7 +109,9 @@ def _take(
         )
         entries = reader.read(held.text)
         if isinstance(entries, Refusal):
-            found.problems.append(entries.problem(sheet.place(held.number, held.column), held.text))
+            if entries.message not in told:  # what holds of many cells is said of the first
+                told.add(entries.message)
+                found.problems.append(entries.problem(sheet.place(held.number, held.column), held.text))
             account.ledger.events -= 1
             account.ledger.rejected += 1
             continue

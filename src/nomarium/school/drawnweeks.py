@@ -15,7 +15,7 @@ from nomarium.reading.layouts.codes import is_idle
 from nomarium.reading.rows.when import NOTHING
 from nomarium.school.drawnlines import Slot, is_break, slot_in
 from nomarium.school.plantables import plain
-from nomarium.sheets.sheet import Area, Row, Sheet, cell_text, is_blank
+from nomarium.sheets.sheet import Area, Row, Sheet, cell_text
 
 _TOP_ROWS: Final = 12
 _LABEL: Final = (
@@ -216,7 +216,9 @@ class _Reader:
             slot = self._slot(n, [row[c] if c < len(row) else "" for c in left])
             if slot is None and not any(self._filled(n, column) for column in range(min(days), len(row))):
                 found.others.append(self._rows[n])
-                goes_on = goes_on and not is_blank(row)
+                goes_on = (
+                    False  # what stands below a remark, a signature say, is no part of the line above it
+                )
                 continue
             if slot is None:
                 lines.append([(n, None)]) if not goes_on else lines[-1].append((n, None))
