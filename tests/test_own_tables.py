@@ -157,6 +157,19 @@ READ: dict[str, tuple[dict[str, Rows], list[str], list[str]]] = {
         {"Classes": [["Class", "Letter day", "Time"], ["Knots", "A", "9:00-9:50"]], "Calendar": [["Date", "A/B"], *[[f"2026-09-{7 + n:02}", "AB"[n % 2]] for n in range(5)], ["2026-09-14", "B"]]},
         [f"Knots {at(day, '09:00', '09:50')}" for day in (7, 9, 11)], ["a date a row"],
     ),
+    "shortened headings": (
+        {"Export": [["crse", "crse title", "days", "beg time", "end time", "rm", "instr"], ["RG1", "Rigging", "MW", "9:00", "9:50", "L2", "Quill"]], "Terms": TERM},
+        [f"Rigging {at(7, '09:00', '09:50')} @ L2", f"Rigging {at(9, '09:00', '09:50')} @ L2"], [],
+    ),
+    "a course in three columns": (
+        {"Export": [["Ref", "Subj", "Crse", "Sec", "Days", "Time", "Location"], [7, "RIG", "101", "01", "M", "9:00-9:50", "L2"], [8, "RIG", "101", "02", "T", "9:00-9:50", "L2"]],
+         "Terms": TERM},
+        [f"RIG 101 {at(7, '09:00', '09:50')} @ L2", f"RIG 101 {at(8, '09:00', '09:50')} @ L2"], ["2 classes"],
+    ),
+    "weekdays in a pattern, times in columns of their own": (
+        {"Export": [["Course number", "Meeting Pattern", "Start Time", "End Time", "Bldg/Room", "Instructor Name"], ["RG1", "MW", "9:00", "9:50", "L2", "Quill"]], "Terms": TERM},
+        [f"RG1 {at(7, '09:00', '09:50')} @ L2", f"RG1 {at(9, '09:00', '09:50')} @ L2"], [],
+    ),
     "one class twice a day in a drawn week": (
         {"Week": [["", "Mon", "Tue"], ["9:00-10:00", "Knots", "Sails"], ["11:00-12:00", "Knots", ""]], "Terms": TERM},
         [f"Knots {at(7, '09:00', '10:00')}", f"Knots {at(7, '11:00', '12:00')}", f"Sails {at(8, '09:00', '10:00')}"], [],
@@ -251,6 +264,9 @@ REFUSED: dict[str, tuple[dict[str, Rows], list[str]]] = {
         {"Week": [["", "Mon", "Tue"], ["9:00-9:50", "Knots\n(Quill)", "Sails\n(Harrow)"], ["11:00-11:50", "", "Knots\n(Quill)"]], "Terms": TERM},
         ["“Quill” may be a room or a teacher", "“Sails (Harrow)”", 'A teacher: --cell "class (teacher)"', "1 problem."],
     ),
+    "terms beside classes whose headings say nothing": (
+        {"Export": [["Offering", "Wkdays", "In", "Out"], ["Rigging", "MW", "9:00", "9:50"]], "Terms": TERM}, ["only Terms could be read", "“Export”", '--column "HEADING=class"'],
+    ),
     "a period without bells": ({"Week": [["", "Mon", "Tue"], ["P1", "Knots", "Sails"]], "Terms": TERM}, ["Bells"]),
 }  # fmt: skip
 
@@ -260,6 +276,33 @@ def test_what_a_schools_own_workbook_leaves_open_is_refused(name: str, tmp_path:
     sheets, said = REFUSED[name]
     out = refused(plan_book(tmp_path, sheets))
     assert [part for part in said if part not in out] == [], out
+
+
+def test_headings_of_a_plan_mean_what_is_said(tmp_path: Path) -> None:
+    sheets: dict[str, Rows] = {
+        "Export": [["Offering", "Wkdays", "In", "Out"], ["Rigging", "MW", "9:00", "9:50"]],
+        "Terms": TERM,
+        "Launches": [["What", "Date"], ["Launch", "2026-09-08"]],
+    }
+    source = plan_book(tmp_path, sheets)
+    asked = [
+        "--table",
+        "Launches=events",
+        "--column",
+        "Offering=class",
+        "--column",
+        "In=start",
+        "--column",
+        "Out=end",
+    ]
+    expected = [
+        f"Rigging {at(7, '09:00', '09:50')}",
+        f"Rigging {at(9, '09:00', '09:50')}",
+        "Launch 2026-09-08/2026-09-09",
+    ]
+    said = refused(source, *asked, "--column", "Rooms=room")
+    assert "names a heading “Rooms”, and no sheet of the plan has it" in said
+    assert built(source, *asked) == expected
 
 
 UNMET = {

@@ -68,6 +68,10 @@ LISTS: dict[str, tuple[str, list[str], list[str]]] = {
         [f"RIG 101 {at(8, '09:00', '09:50')} @ Loft", f"LOFT 110 {at(8, '13:00', '14:15')} @ Shed",
          f"RIG 101 {at(10, '09:00', '09:50')} @ Loft", f"LOFT 110 {at(10, '13:00', '14:15')} @ Shed"],
     ),
+    "weekdays and times under When": (
+        "Club,When,Where\nKnots,Mon 3.45 - 4.45,Loft\nSails,Tues & Thurs 3.30-5,Shed", WEEK,
+        [f"Knots {at(7, '15:45', '16:45')} @ Loft", f"Sails {at(8, '15:30', '17:00')} @ Shed", f"Sails {at(10, '15:30', '17:00')} @ Shed"],
+    ),
     "first and last class": (
         "Course,Days,Time,First class,Last class\nRIG 101,TTh,9:00-9:50,2026-09-08,2026-09-15", [],
         [f"RIG 101 {at(day, '09:00', '09:50')}" for day in (8, 10, 15)],
@@ -132,6 +136,17 @@ def test_rows_whose_days_are_not_settled_are_left_out_by_name(tmp_path: Path) ->
     assert outcome.status == 0
     assert "row 3 (DISS)" in outcome.text
     assert "2 rows read = 1 event + 0 blank + 1 note" in outcome.text
+
+
+def test_a_row_whose_weekday_cannot_be_read_is_refused_and_the_others_stay(tmp_path: Path) -> None:
+    source = csv_file(
+        tmp_path, "Club,Day & time\nKnots,Mon 3.45-4.45\nChoir,lunchtimes\nSails,Wed 3.45-4.45\nGlue,Fri 4-5"
+    )
+    said = refused(source, *WEEK)
+    assert "row 3, column B “Day & time”: “lunchtimes”" in said
+    assert "“lunchtimes” names no weekday" in said
+    outcome = nomarium("build", source, "-o", tmp_path / "o.ics", *WEEK, "--partial")
+    assert "4 rows read = 3 events + 0 blank + 0 notes + 0 left out + 1 rejected" in outcome.text
 
 
 def test_a_survey_of_weekdays_leads_to_the_same_calendar(tmp_path: Path) -> None:

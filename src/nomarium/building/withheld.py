@@ -7,7 +7,7 @@ from collections.abc import Container, Iterable, Iterator
 from nomarium.model.entry import Series
 from nomarium.model.event import Event
 from nomarium.reckoning.zones import zone_named
-from nomarium.school.plantables import plain
+from nomarium.school.planheads import plain
 
 _Key = tuple[str, str, dt.date | dt.datetime, dt.date | dt.datetime]
 

@@ -10,7 +10,8 @@ from nomarium.reading.cells.moments import Moment, read_moment
 from nomarium.reading.cells.times import Clock
 from nomarium.reading.cells.words import ENGLISH
 from nomarium.school.codes import Codes
-from nomarium.school.plantables import Item, Table, plain
+from nomarium.school.planheads import plain
+from nomarium.school.plantables import Item, Table
 from nomarium.sheets.sheet import cell_text
 
 REGULAR = "Regular"

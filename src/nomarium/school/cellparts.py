@@ -9,7 +9,7 @@ from typing import Final, Literal, NamedTuple
 from nomarium.model.problem import Problem, note
 from nomarium.model.refusal import Refusal
 from nomarium.reading.cells.words import fold
-from nomarium.school.plantables import plain
+from nomarium.school.planheads import plain
 
 Part = Literal["class", "room", "teacher", "group", "title", "notes"]
 PARTS: Final[tuple[Part, ...]] = ("class", "room", "teacher", "group", "title", "notes")
@@ -65,7 +65,7 @@ class CellReader:
         self, cells: Iterable[str], known: KnownParts, pattern: str = "", owned: frozenset[str] = frozenset()
     ) -> None:
         self._known, self._owned = known, owned
-        self._patterns = _patterns_of(pattern) if pattern else ()
+        self._patterns = _patterns_of(pattern) if pattern else None
         self._texts = list(cells)
         self._split = _BY_MARK if self._marks_part(self._texts) else _BY_FORM
         self._alone = {plain(text) for text in self._texts if len(self._parts(text)) == 1}
@@ -169,6 +169,7 @@ class CellReader:
         return Entry(code, **values)
 
     def _asked(self, text: str) -> Entry | Refusal:
+        assert self._patterns is not None
         flat = re.sub(r"\s+", " ", text.strip())
         by_line, by_space = self._patterns
         match = by_line.fullmatch(text.strip()) or by_space.fullmatch(flat)

@@ -6,7 +6,7 @@ from collections.abc import Iterable, Sequence
 from typing import NamedTuple
 
 from nomarium.school.meetings import Meeting
-from nomarium.school.plantables import plain
+from nomarium.school.planheads import plain
 from nomarium.school.timetable import Slot
 
 

@@ -15,7 +15,8 @@ from nomarium.school.drawnclasses import Drawing, DrawnClasses, drawn_classes
 from nomarium.school.drawnweeks import DrawnWeek, drawn_week
 from nomarium.school.labelruns import labels_found, weeks_found
 from nomarium.school.namesandpeople import Naming, People
-from nomarium.school.plantables import Item, Table, plain
+from nomarium.school.planheads import plain
+from nomarium.school.plantables import Item, Table
 from nomarium.school.rotation import Rotation, is_rotation, rotation_in, with_blocks
 from nomarium.school.sheetsfound import SheetsFound
 from nomarium.school.timetable import Known

@@ -16,7 +16,8 @@ from nomarium.reading.layouts.codes import is_idle
 from nomarium.reading.options import ReadingOptions
 from nomarium.school.bells import Bell
 from nomarium.school.owntimes import own_bells
-from nomarium.school.plantables import Item, Table, plain
+from nomarium.school.planheads import plain
+from nomarium.school.plantables import Item, Table
 
 _GROUPED = ("class", "label", "week", "teacher", "group", "room", "term", "division")
 """Columns that may be written once over the rows of a group."""
@@ -96,8 +97,14 @@ def _with_groups(
 
 
 def _in_section(item: Item) -> Item:
-    """A row whose course and section stand in two columns: the section tells the classes of a course apart."""
-    course, section = item.text("class"), item.text("section")
+    """A row whose course and section stand in two columns, or in three (`RIG`, `101`, `02`): the section tells the classes
+    of a course apart."""
+    course, number, section = item.text("class"), item.text("number"), item.text("section")
+    if re.fullmatch(r"\d[\w.-]*", number) and course.isalpha():
+        course = f"{course} {number}"
+        item = item._replace(cells={**item.cells, "class": course})
+    else:
+        section = section or number
     if not section or not course or plain(section) == plain(course):
         return item
     is_code = re.search(r"[^\W\d_]", section) is not None and re.search(r"\d", section) is not None
@@ -216,6 +223,9 @@ def _with_time_apart(item: Item) -> Item:
         days, time = days_and_time(text) if text else ("", "")
         if time and not item.text("time") and not item.text("start"):
             return item._replace(cells={**item.cells, field: "", "label": days, "time": time})
+    days = item.text("meets")
+    if days and (item.text("time") or item.text("start")) and not item.text("label"):
+        return item._replace(cells={**item.cells, "meets": "", "label": days})
     return item
 
 

@@ -8,7 +8,7 @@ from nomarium.model.cell import Cell
 from nomarium.model.refusal import Refusal
 from nomarium.model.wording import meant
 from nomarium.reading.cells.words import ENGLISH
-from nomarium.school.plantables import plain
+from nomarium.school.planheads import plain
 from nomarium.sheets.sheet import cell_text
 
 _LEADS = {"label": r"(?:cycle\s*)?(?:day|jour|label)", "period": r"(?:period|per|pd|p|block|periode)"}

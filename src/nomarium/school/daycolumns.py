@@ -10,7 +10,7 @@ from nomarium.reading.cells.choices import read_yes_no
 from nomarium.reading.cells.weekdaycodes import WeekdayCodes
 from nomarium.reading.cells.words import ENGLISH
 from nomarium.school.drawnlines import is_time
-from nomarium.school.plantables import field_of
+from nomarium.school.planheads import field_of
 from nomarium.sheets.sheet import Row, Sheet, cell_text
 
 _HEAD_ROWS = 40

@@ -14,7 +14,7 @@ from nomarium.reading.cells.words import ENGLISH, Lexicon, fold
 from nomarium.reading.layouts.codes import is_idle
 from nomarium.reading.rows.when import NOTHING
 from nomarium.school.drawnlines import Slot, is_break, slot_in
-from nomarium.school.plantables import plain
+from nomarium.school.planheads import plain
 from nomarium.sheets.sheet import Area, Row, Sheet, cell_text
 
 _TOP_ROWS: Final = 12

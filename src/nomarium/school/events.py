@@ -16,7 +16,7 @@ from nomarium.reckoning.starts import starts
 from nomarium.reckoning.zones import after_gap, change_dates, local_time_kind, zone_named
 from nomarium.school.meetings import Meeting
 from nomarium.school.plan import Plan
-from nomarium.school.plantables import plain
+from nomarium.school.planheads import plain
 from nomarium.school.timetable import Slot
 from nomarium.school.year import SchoolDay
 

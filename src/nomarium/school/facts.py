@@ -8,7 +8,7 @@ from nomarium.model.wording import WEEKDAYS, clock_text
 from nomarium.school.clashes import Clash, clashes_in
 from nomarium.school.events import values_of
 from nomarium.school.plan import Plan
-from nomarium.school.plantables import plain
+from nomarium.school.planheads import plain
 
 
 class TermFacts(NamedTuple):

@@ -4,11 +4,14 @@ from collections.abc import Sequence
 from itertools import islice
 from pathlib import PurePath
 
-from nomarium.reading.cells.words import ENGLISH, fold
+from nomarium.model.refusal import Refusal
+from nomarium.reading.cells.weekdaycodes import WeekdayCodes
+from nomarium.reading.cells.words import ENGLISH
 from nomarium.reading.options import ReadingOptions
 from nomarium.school.drawnlines import is_time
 from nomarium.school.kinds import asked_table, kind_of
-from nomarium.school.plantables import cut_table, is_plan, plain, table_name
+from nomarium.school.planheads import asked_headings, plain
+from nomarium.school.plantables import cut_table, is_plan, table_name
 from nomarium.sheets.sheet import Sheet, cell_text
 
 
@@ -50,8 +53,12 @@ def looks_taught(sheet: Sheet) -> bool:
     """Whether a sheet looks as if it said when something is taught: by its name, by weekdays or by times."""
     kind = kind_of(sheet)
     cells = [cell for _, row in islice(sheet.rows(), 40) for cell in row if cell_text(cell)]
-    weekdays = sum(fold(cell_text(cell)).strip(" .") in ENGLISH.weekdays for cell in cells)
-    return bool(kind.table or kind.hint) or weekdays > 1 or sum(map(is_time, cells)) > 2
+    codes = WeekdayCodes((), ENGLISH)
+    weekdays = sum(
+        len(text) > 1 and not isinstance(codes.read(text), Refusal) for text in map(cell_text, cells)
+    )
+    times = sum(map(is_time, cells))
+    return bool(kind.table or kind.hint) or weekdays > 1 or times > 2 or (weekdays > 0 and times > 0)
 
 
 def _is_one(group: Sequence[Sheet], options: ReadingOptions) -> bool:
@@ -62,7 +69,8 @@ def _is_one(group: Sequence[Sheet], options: ReadingOptions) -> bool:
         return True
     if is_plan((sheet.name for sheet in group), not PurePath(group[0].file).suffix):
         return True
-    return len(group) > 1 and any(kind_of(sheet).table in _SIGNS for sheet in group)
+    asked = asked_headings(options.columns)
+    return len(group) > 1 and any(kind_of(sheet, headings=asked).table in _SIGNS for sheet in group)
 
 
 _SIGNS = frozenset(("timetable", "bells", "rotation"))

@@ -16,7 +16,8 @@ from nomarium.reading.columns.head import looks_like_date
 from nomarium.school.daycolumns import with_days_in_rows
 from nomarium.school.drawnlines import is_time
 from nomarium.school.drawnweeks import drawn_week
-from nomarium.school.plantables import columns_of, plain, table_name
+from nomarium.school.planheads import NOT_ASKED, columns_of, plain
+from nomarium.school.plantables import table_name
 from nomarium.sheets.sheet import Row, Sheet, cell_text, is_blank
 
 _TOP_ROWS: Final = 300
@@ -70,13 +71,18 @@ def asked_table(sheet: Sheet, tables: Mapping[str, str]) -> str | None:
     return next((table for named, table in tables.items() if plain(named) in names), None)
 
 
-def kind_of(sheet: Sheet, tables: Mapping[str, str] = MappingProxyType({}), default: str = "") -> Kind:
-    """What a sheet is taken for, and why; the `default` where nothing says it."""
+def kind_of(
+    sheet: Sheet,
+    tables: Mapping[str, str] = MappingProxyType({}),
+    default: str = "",
+    headings: Mapping[str, str] = NOT_ASKED,
+) -> Kind:
+    """What a sheet is taken for, and why; the `default` where nothing says it. `headings` says what some mean."""
     asked = asked_table(sheet, tables)
+    look = _Look(sheet, headings)
     if asked is not None:
-        return Kind(asked, "as asked", _Look(sheet).columns(asked))
+        return Kind(asked, "as asked", look.columns(asked))
     named = table_name(sheet.name)
-    look = _Look(sheet)
     if named == "terms":
         found = _spans(look)
         has_days_off = found is not None and found.has_days_off
@@ -113,13 +119,13 @@ _NEEDED: Final = frozenset(("terms", "daysoff", "cycle", "bells", "timetable", "
 class _Look:
     """The top of a sheet, and what its columns hold."""
 
-    def __init__(self, sheet: Sheet) -> None:
-        self.sheet = sheet
+    def __init__(self, sheet: Sheet, headings: Mapping[str, str]) -> None:
+        self.sheet, self._headings = sheet, headings
         self.rows: list[Row] = [one for one in islice(sheet.rows(), _TOP_ROWS) if not is_blank(one[1])]
 
     def head(self, table: str) -> tuple[int, dict[str, int]]:
         """The index of the row of headings of a table (-1: none), and its columns."""
-        at, columns, _ = columns_of(self.rows, table)
+        at, columns, _ = columns_of(self.rows, table, self._headings)
         return at, columns
 
     def cells(self, at: int, column: int) -> list[Cell]:

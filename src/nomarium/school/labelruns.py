@@ -9,7 +9,8 @@ from nomarium.model.refusal import Refusal
 from nomarium.model.wording import WEEKDAYS, listed
 from nomarium.reading.cells.weekdaycodes import WeekdayCodes
 from nomarium.reading.cells.words import ENGLISH
-from nomarium.school.plantables import Item, plain
+from nomarium.school.planheads import plain
+from nomarium.school.plantables import Item
 from nomarium.school.yeartables import CycleRow
 
 _LEADS = r"(?i)\b(?:cycle\s*days?|days?|jours?|labels?|letters?|tage?)\b"

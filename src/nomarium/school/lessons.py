@@ -7,7 +7,8 @@ from typing import NamedTuple
 from nomarium.model.problem import Problem
 from nomarium.model.wording import meant
 from nomarium.school.meetings import Meeting
-from nomarium.school.plantables import Item, Table, plain
+from nomarium.school.planheads import plain
+from nomarium.school.plantables import Item, Table
 
 
 class Lesson(NamedTuple):

@@ -6,7 +6,7 @@ from typing import NamedTuple
 
 from nomarium.model.problem import Problem
 from nomarium.school.bells import Bell, Bells, Rung, bells_on
-from nomarium.school.plantables import plain
+from nomarium.school.planheads import plain
 from nomarium.school.settings import Settings
 from nomarium.school.timetable import Slot
 from nomarium.school.year import NO_LABEL, SchoolDay, Year

@@ -12,7 +12,8 @@ from nomarium.model.refusal import Refusal
 from nomarium.model.wording import meant
 from nomarium.reading.cells.choices import read_yes_no
 from nomarium.reading.cells.people import read_color, read_list
-from nomarium.school.plantables import Item, Table, plain
+from nomarium.school.planheads import plain
+from nomarium.school.plantables import Item, Table
 
 KINDS = ("class", "teacher", "room", "group", "label", "period", "division", "term")
 

@@ -6,7 +6,7 @@ from collections import defaultdict
 from collections.abc import Callable
 
 from nomarium.reading.cells.words import fold
-from nomarium.school.plantables import plain
+from nomarium.school.planheads import plain
 from nomarium.school.settings import weekday_of
 from nomarium.school.year import SchoolDay, Year
 

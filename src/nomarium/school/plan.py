@@ -15,7 +15,8 @@ from nomarium.school.codes import Codes
 from nomarium.school.lessons import Lesson, poured, read_lessons
 from nomarium.school.meetings import Meeting, NotMet, meet
 from nomarium.school.namesandpeople import Naming, People, enrolled, names_in, people_in
-from nomarium.school.plantables import Item, Table, plain
+from nomarium.school.planheads import plain
+from nomarium.school.plantables import Item, Table
 from nomarium.school.settings import Settings, read_settings
 from nomarium.school.sheetsfound import Taken, sheets_found
 from nomarium.school.timetable import Known, Slot, merged_slots, read_list

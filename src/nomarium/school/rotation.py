@@ -9,7 +9,8 @@ from nomarium.model.wording import counted, listed
 from nomarium.school.bells import Bell
 from nomarium.school.classrows import ClassRows
 from nomarium.school.codes import Codes
-from nomarium.school.plantables import Item, Table, plain
+from nomarium.school.planheads import plain
+from nomarium.school.plantables import Item, Table
 
 
 class Rotation(NamedTuple):

@@ -11,7 +11,8 @@ from nomarium.reading.cells.lengths import read_length
 from nomarium.reading.cells.memo import read_zone
 from nomarium.reading.cells.words import ENGLISH, fold
 from nomarium.reading.options import Order
-from nomarium.school.plantables import Item, Table, plain
+from nomarium.school.planheads import plain
+from nomarium.school.plantables import Item, Table
 from nomarium.school.templates import FIELDS, unknown_fields
 
 MOVES = ("each school day", "each weekday", "each week", "by weekday")

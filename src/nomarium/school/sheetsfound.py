@@ -1,6 +1,6 @@
 """The sheets of a plan as its tables: which is which, several that add up, those that are left out."""
 
-from collections.abc import Iterator, Sequence
+from collections.abc import Iterator, Mapping, Sequence
 from typing import NamedTuple
 
 from nomarium.model.account import Account
@@ -11,7 +11,8 @@ from nomarium.reading.options import ReadingOptions
 from nomarium.school.daycolumns import with_days_in_rows
 from nomarium.school.drawnweeks import drawn_week
 from nomarium.school.kinds import Kind, is_off, kind_of
-from nomarium.school.plantables import EXPLANATION, HEADINGS, TITLES, Table, cut_table, near_table
+from nomarium.school.planheads import HEADINGS, asked_headings
+from nomarium.school.plantables import EXPLANATION, TITLES, Table, cut_table, near_table
 from nomarium.school.starter import is_untouched
 from nomarium.sheets.sheet import Row, Sheet, cell_text, is_blank
 
@@ -45,19 +46,21 @@ def sheets_found(
     Terms table of a plan that has none."""
     found = SheetsFound({}, [], [], [], [])
     untouched: list[str] = []
+    asked = asked_headings(options.columns)
     for sheet in sheets:
         if sheet.name == EXPLANATION:
             continue
-        kind = kind_of(sheet, options.tables, "timetable" if options.layout == "timetable" else "")
+        default = "timetable" if options.layout == "timetable" else ""
+        kind = kind_of(sheet, options.tables, default, asked)
         found.taken.append(Taken(sheet, kind))
         if kind.table in TITLES and is_untouched(kind.table, (row for _, row in sheet.rows())):
             untouched.append(TITLES[kind.table])
         elif kind.other:
             problems.append(_doubtful(sheet, kind))
         elif kind.has_days_off:
-            _take(found, _rows_with(sheet, kind, are_off=False), kind, problems, notes)
+            _take(found, _rows_with(sheet, kind, are_off=False), kind, asked, problems, notes)
             off = kind._replace(table="daysoff", why=f"{kind.why}: holidays are days off")
-            _take(found, _rows_with(sheet, kind, are_off=True), off, problems, notes)
+            _take(found, _rows_with(sheet, kind, are_off=True), off, asked, problems, notes)
         elif kind.hint and not all(is_blank(row) for _, row in sheet.rows()):
             problems.append(_unread(sheet, kind))
         elif not kind.table:
@@ -67,10 +70,10 @@ def sheets_found(
         elif kind.table.startswith("timetable:"):
             found.grids.append((kind.table.partition(":")[2], sheet))
         else:
-            _take(found, sheet, kind, problems, notes)
+            _take(found, sheet, kind, asked, problems, notes)
     if "terms" not in found.tables:
         for sheet in terms:
-            _take(found, sheet, Kind("terms", "as asked"), problems, notes)
+            _take(found, sheet, Kind("terms", "as asked"), asked, problems, notes)
     elif terms:
         message = "--terms is of no use: the plan has terms of its own."
         problems.append(
@@ -102,7 +105,12 @@ def _rows_with(sheet: Sheet, kind: Kind, are_off: bool) -> Sheet:
 
 
 def _take(
-    found: SheetsFound, sheet: Sheet, kind: Kind, problems: list[Problem], notes: list[Problem]
+    found: SheetsFound,
+    sheet: Sheet,
+    kind: Kind,
+    asked: Mapping[str, str],
+    problems: list[Problem],
+    notes: list[Problem],
 ) -> None:
     """Take a sheet as a table."""
     name = kind.table
@@ -116,7 +124,7 @@ def _take(
         return
     if name == "timetable":
         sheet = with_days_in_rows(sheet)
-    table, wrong, told = cut_table(sheet, name, kind.columns)
+    table, wrong, told = cut_table(sheet, name, kind.columns, asked)
     says_when = {"label", "period", "meets", "time", "start"} & table.columns.keys()
     is_drawn = name == "timetable" and not says_when and drawn_week(sheet) is not None
     if name in ("timetable", "rotation") and (wrong or is_drawn):

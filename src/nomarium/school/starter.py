@@ -4,7 +4,7 @@ from collections.abc import Iterable, Sequence
 from typing import NamedTuple
 
 from nomarium.model.cell import Cell
-from nomarium.school.plantables import plain
+from nomarium.school.planheads import plain
 from nomarium.school.settings import MOVES, NAMES, RESTARTS
 from nomarium.sheets.sheet import cell_text
 

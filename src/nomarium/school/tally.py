@@ -11,7 +11,7 @@ from nomarium.school.codes import natural
 from nomarium.school.events import class_names
 from nomarium.school.events import values_of as slot_values
 from nomarium.school.plan import Plan
-from nomarium.school.plantables import plain
+from nomarium.school.planheads import plain
 
 SPANS = ("month", "term")
 

@@ -8,7 +8,8 @@ from nomarium.model.problem import Problem
 from nomarium.model.refusal import Refusal
 from nomarium.model.wording import listed
 from nomarium.reading.options import ReadingOptions
-from nomarium.school.plantables import cut_table, plain
+from nomarium.school.planheads import plain
+from nomarium.school.plantables import cut_table
 from nomarium.school.yeartables import Dates, Term, read_year_rows
 from nomarium.sheets.sheet import Sheet
 

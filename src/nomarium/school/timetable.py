@@ -12,7 +12,8 @@ from nomarium.reading.cells.weekdaycodes import WeekdayCodes
 from nomarium.school.bells import Bell
 from nomarium.school.classrows import ClassRows
 from nomarium.school.codes import Codes
-from nomarium.school.plantables import Item, plain
+from nomarium.school.planheads import plain
+from nomarium.school.plantables import Item
 from nomarium.school.yeartables import Dates
 
 

@@ -9,7 +9,7 @@ from nomarium.model.cell import Cell
 from nomarium.model.problem import Problem
 from nomarium.model.refusal import Refusal
 from nomarium.school.codes import Codes
-from nomarium.school.plantables import plain
+from nomarium.school.planheads import plain
 from nomarium.school.timetable import Known, Slot, Timetable, labels_of
 from nomarium.sheets.sheet import Area, Row, Sheet, cell_text, is_blank
 

@@ -10,7 +10,8 @@ from typing import NamedTuple
 
 from nomarium.model.problem import Problem
 from nomarium.school.codes import Codes, natural
-from nomarium.school.plantables import Item, plain
+from nomarium.school.planheads import plain
+from nomarium.school.plantables import Item
 from nomarium.school.settings import Settings
 from nomarium.school.yeardays import YearDay, misplaced
 from nomarium.school.yeartables import CycleRow, DayOff, Special, Term, YearRows

@@ -5,7 +5,8 @@ from collections.abc import Sequence
 from typing import NamedTuple
 
 from nomarium.model.problem import Problem
-from nomarium.school.plantables import Item, plain
+from nomarium.school.planheads import plain
+from nomarium.school.plantables import Item
 from nomarium.school.yeartables import DayOff, Special, YearRows
 
 

@@ -13,7 +13,8 @@ from nomarium.reading.columns.decisions import Decisions, resolve_day
 from nomarium.reading.layouts.drawn import decide_days
 from nomarium.reading.options import ReadingOptions
 from nomarium.reckoning.daysoff import DaysOff
-from nomarium.school.plantables import Item, Table, plain
+from nomarium.school.planheads import plain
+from nomarium.school.plantables import Item, Table
 from nomarium.school.settings import weekday_of
 from nomarium.sheets.sheet import cell_text
 

@@ -10,7 +10,8 @@ from nomarium.model.refusal import Refusal
 from nomarium.model.wording import counted, listed
 from nomarium.reading.cells.people import read_geo, read_url
 from nomarium.school.namesandpeople import People, people_in
-from nomarium.school.plantables import Item, Table, cut_table, plain
+from nomarium.school.planheads import plain
+from nomarium.school.plantables import Item, Table, cut_table
 from nomarium.sheets.sheet import Sheet
 
 

@@ -18,7 +18,7 @@ from nomarium.model.wording import counted, meant
 from nomarium.reading.cells.memo import FieldValue, value_memo
 from nomarium.reading.cells.titleparts import TitleParts
 from nomarium.reading.options import ReadingOptions
-from nomarium.school.plantables import plain
+from nomarium.school.planheads import plain
 from nomarium.sources.directories import Directories
 from nomarium.sources.source import Source
 

@@ -77,12 +77,28 @@ class Sources:
                 (self.notes if told.severity == "note" else self.problems).append(told)
         self.listed += calendar_sources(calendars, options)
 
+    def take_plan(self, plan: "Plan", identity_name: str, by_rule: bool) -> None:
+        """The classes and the days off of a plan, and its sheets of events."""
+        from nomarium.sources.plans import plan_sources
+        from nomarium.sources.unmet import met_headings
+
+        self.plans.append(plan)
+        self.problems += plan.problems
+        self.notes += plan.notes
+        found = Readings()
+        if plan.event_sheets:
+            columns = met_headings(plan.event_sheets, plan.options.columns) if plan.options.columns else {}
+            found = read_sheets(plan.event_sheets, plan.options._replace(columns=columns), self.is_whole)
+        self.listed += plan_sources(plan, self.take(found), identity_name, by_rule)
+
     def take_unmet(self, sheets: Sequence[Sheet], options: ReadingOptions) -> None:
         """What the options say that sheets, cells and codes mean, and that meets nothing."""
-        from nomarium.sources.unmet import unmet_meanings
+        from nomarium.sources.unmet import unmet_headings, unmet_meanings
 
         told = self.notes if options.recipe_name else self.problems
         told += unmet_meanings(sheets, options, any(plan.has_drawn_weeks for plan in self.plans))
+        if self.plans:
+            told += unmet_headings(sheets, options)
 
     def listing(self, reading: Reading, options: ReadingOptions) -> ListSource:
         """A list as a source, its dates moved to another first day when that was asked for."""
@@ -135,18 +151,12 @@ def sources_in(
     lists = [sources.listing(reading, options) for reading in sources.take(found)]
     for sheets in plans:
         from nomarium.school.plan import read_plan
-        from nomarium.sources.plans import plan_sources
 
-        plan = read_plan(sheets, options, days_off, opened.terms)
-        sources.plans.append(plan)
-        sources.problems += plan.problems
-        sources.notes += plan.notes
-        found = read_sheets(plan.event_sheets, plan.options, is_whole) if plan.event_sheets else Readings()
-        sources.listed += plan_sources(plan, sources.take(found), identity_name, by_rule)
+        sources.take_plan(read_plan(sheets, options, days_off, opened.terms), identity_name, by_rule)
     if options.day_one is not None and plans:
         message = "--day-one counts or moves the dates of lists and calendars, and not those of a plan: its terms say when."
         raise UsageError(Problem("usage", message, "Leave the option out."))
-    if options.tables or options.weekdays or options.cell:
+    if options.tables or options.weekdays or options.cell or (plans and options.columns):
         sources.take_unmet(opened.sheets, options)
     if opened.calendars:
         sources.take_calendars(opened.calendars, options)
@@ -173,18 +183,21 @@ def _late_plans(found: Readings, options: ReadingOptions) -> list[list[Sheet]]:
 def _year_alone(found: Readings, options: ReadingOptions) -> list[Problem]:
     """A problem for each workbook of which nothing but terms or days off would become a calendar, while what is passed
     over is more."""
-    unread = [one.sheet for one in found.passed_over if one.why not in ("blank", "no-rows")]
+    unread = [one for one in found.passed_over if one.why not in ("blank", "no-rows")]
     if not unread or options.sheets or options.layout is not None:
         return []
     from nomarium.school.finding import are_of_the_year, looks_taught
 
-    passed = {sheet.file: sheet for sheet in unread if looks_taught(sheet)}
+    passed = {one.sheet.file: one.sheet for one in unread if one.why == "no-weeks" or looks_taught(one.sheet)}
     problems = []
     for file, sheet in passed.items():
         read = [reading.sheet for reading in found.readings if reading.sheet.file == file]
         if read and are_of_the_year(read):
             message = f"Of {file} only {', '.join(one.name for one in read)} could be read, which is about the year, and not “{sheet.name}”."
-            remedy = f'If “{sheet.name}” is a timetable, see docs/plan.md; to make a calendar of the rest: --sheet "{read[0].name}".'
+            remedy = (
+                f'If “{sheet.name}” is a timetable: --table "{sheet.name}=timetable", and --column "HEADING=class" (start, end, room …) '
+                f'for headings that are not known; to make a calendar of the rest: --sheet "{read[0].name}".'
+            )
             problems.append(Problem("year-alone", message, remedy, sheet.place()))
     return problems
 

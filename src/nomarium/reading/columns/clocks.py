@@ -21,6 +21,8 @@ from nomarium.reading.options import ReadingOptions
 from nomarium.sheets.sheet import Sheet, cell_text
 
 _NOON = DAY_SECS // 2
+_EARLY = 6 * 3600
+"""Who writes hours from 1 to 5 without a zero, beside others by the 24-hour clock, may mean the afternoon."""
 _REMEDY = "Write am or pm with it, or say how all are meant: --clock 12 (afternoon) or --clock 24 (night)."
 
 Clocks = Literal["", "12", "24", "mixed"]
@@ -137,7 +139,8 @@ def half_of(clock: Clock | None, found: ClockFound, unit: HeadingUnit) -> Clock 
     if found.clock == "12":
         return Clock(clock.secs + _NOON, True)
     if found.clock == "24":
-        return Clock(clock.secs)
+        is_told = found.evidence == "as asked" or clock.secs >= _EARLY
+        return Clock(clock.secs) if is_told else clock  # still open: the row's note says so
     return half_open(clock) if found.clock == "mixed" or not found.is_whole else clock
 
 

@@ -125,6 +125,8 @@ def _checked_by_content(columns: list[Column], contents: list[Contents]) -> list
             field = ""
         elif field == "start" and plain in _LEAVING and about.dates >= MOSTLY and has_arrival:
             field, evidence = "end-date", "its cells are dates, and another column says when they arrive"
+        elif field == "when" and not about.dates and about.timed_weekdays >= 0.5:
+            field, evidence = "", "its cells are weekdays with times"
         elif found := _date_or_time(field, about, columns, contents, has_date):
             field, evidence = found
         elif field == "location" and plain in _LOOSE_WORDS and about.times >= MOSTLY:

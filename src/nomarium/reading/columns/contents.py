@@ -10,6 +10,7 @@ from nomarium.model.cell import Cell
 from nomarium.model.refusal import Refusal
 from nomarium.reading.cells.choices import read_status
 from nomarium.reading.cells.times import Times, read_times
+from nomarium.reading.cells.weekdaycodes import WeekdayCodes
 from nomarium.reading.cells.words import Lexicon, fold
 from nomarium.reading.columns.head import begins_week, looks_like_date
 from nomarium.sheets.sheet import cell_text
@@ -18,6 +19,7 @@ _ANSWERS = frozenset("yes no y n true false ✓ ✔ oui non ja nein si".split())
 _HALVES = frozenset(
     "am pm morning afternoon evening matin apres-midi soir vormittag nachmittag abend".split()
 )
+_REPEATING = r"(?i)days\b|\b(?:every|each|weekly)\b"
 _OPEN = frozenset(("", "tbc", "tba", "tbd", "-", "–", "—", "n/a", "none"))
 """What stands where there is no date or time, or none yet."""
 _CLEAR_TIME = re.compile(r"\d[:h]\d\d|\d\.\d\d ?[-–]|\d ?[ap]\.?m\b", re.IGNORECASE)
@@ -97,6 +99,20 @@ class Contents:
     @cached_property
     def weekdays(self) -> float:
         return self._share(self._is_weekday)
+
+    @cached_property
+    def timed_weekdays(self) -> float:
+        """The share of cells that name weekdays with a time beside them, `Mon 3.45-4.45`, and neither a date nor, in words,
+        that they repeat."""
+        from nomarium.reading.columns.weekdaycolumn import days_and_time
+
+        def is_timed(cell: Cell) -> bool:
+            days, time = days_and_time(cell_text(cell))
+            codes = WeekdayCodes([days], self._lexicon) if time else None
+            is_code = codes is not None and codes.are_days and re.search(_REPEATING, days) is None
+            return is_code and not looks_like_date(cell, self._lexicon)
+
+        return self._share(is_timed)
 
     @cached_property
     def weekday_lists(self) -> float:

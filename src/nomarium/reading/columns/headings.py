@@ -102,10 +102,35 @@ def normal(heading: str) -> str:
     return " ".join(re.sub(r"[^\w]|_", " ", text).split())
 
 
+_SHORT: Final[Mapping[str, str]] = MappingProxyType(
+    {
+        "crse": "course", "crs": "course", "cls": "class", "subj": "subject", "sec": "section", "sect": "section", "instr": "instructor",
+        "inst": "instructor", "tchr": "teacher", "rm": "room", "bldg": "building", "loc": "location", "beg": "begin", "strt": "start", "fin": "finish",
+        "tm": "time", "dt": "date", "wkday": "weekday", "wkdays": "weekdays", "mtg": "meeting", "desc": "description", "ttl": "title", "num": "number",
+        "nbr": "number", "cd": "code", "dept": "department", "sched": "schedule", "prd": "period", "sem": "semester", "dur": "duration", "grp": "group",
+    }
+)  # fmt: skip
+"""Words as exports shorten them in their headings."""
+
+
+def in_full(heading: str) -> str:
+    """A heading with its shortened words written out.
+
+    >>> in_full("crse title")
+    'course title'
+    """
+    words = normal(heading).split()
+    return (
+        " ".join(_SHORT.get(word, word) for word in words) if not _SHORT.keys().isdisjoint(words) else heading
+    )
+
+
 def match_heading(heading: str) -> HeadingMatch | None:
     """The field that a heading names, or nearly names, or None."""
     exact = match_exactly(heading)
     plain = normal(heading)
+    if exact is None and (long := in_full(heading)) != heading:
+        return match_exactly(long)
     if exact is not None or len(plain) < 5:
         return exact
     table = spellings()

@@ -21,7 +21,12 @@ from nomarium.sheets.sheet import Row, Sheet, cell_text, is_blank
 _UNSETTLED = frozenset(("tba", "tbc", "tbd", "arr", "arranged", "by arrangement", "-", "–", "online", "n/a"))
 _TIME = "Time"
 """The heading of a column of times that stood beside weekdays."""
-_DAY_FIELDS = ("day", "date", "repeat")
+_DAY_FIELDS = ("day", "date", "repeat", "when")
+_TIME_FIELDS = ("start", "time")
+_BESIDE = frozenset(
+    ("and", "et", "und", "y", "e", "en", "of", "class", "meeting", "meets", "pattern", "session", "lesson")
+)
+"""Words beside `days` in headings."""
 
 
 class Weekly(NamedTuple):
@@ -34,6 +39,8 @@ class Weekly(NamedTuple):
     unsettled: dict[int, str]
     """Row number → its text, where it says that its days are not settled."""
     problems: tuple[Problem, ...]
+    unread: dict[int, tuple[Sequence[Cell], Problem]]
+    """Row number → its cells, and why its weekdays cannot be read."""
     is_coded: bool
     """Whether some cell is a code (`MWF`), or ticks: no phrase that a list would read by itself."""
     ticks: tuple[int, ...] = ()
@@ -80,11 +87,12 @@ def may_say_weekdays(headings: Sequence[str], lexicon: Lexicon) -> bool:
 
 def _is_of_days(heading: str) -> bool:
     match = match_heading(heading) if heading else None
-    words = fold(heading)
-    return (match is not None and match.field in _DAY_FIELDS) or words in (
-        "meets",
-        "pattern",
-        "meeting pattern",
+    if match is not None:
+        return match.field in _DAY_FIELDS
+    words = [word for word in re.findall(r"[^\W\d_]+", fold(heading)) if word not in _BESIDE]
+    fields = [found.field if (found := match_heading(word)) is not None else "" for word in words]
+    return (bool(words) or fold(heading) in ("meets", "pattern", "meeting pattern")) and all(
+        field in _DAY_FIELDS or (field in _TIME_FIELDS and len(fields) > 1) for field in fields
     )
 
 
@@ -116,7 +124,9 @@ def _in_one_column(
         codes = WeekdayCodes([days for days, _ in said.values()], names, options.weekdays)
         read = {number: codes.read(days) for number, (days, _) in said.items()}
         known = sum(not isinstance(days, Refusal) or days.why == "several" for days in read.values())
-        if not known or not (codes.are_days or (is_of_days and known * 2 >= len(read))):
+        beside = sum(bool(time) and not isinstance(read[n], Refusal) for n, (_, time) in said.items())
+        is_sure = codes.are_days or (is_of_days and known * 2 >= len(read)) or beside * 4 >= len(read) * 3
+        if not known or not is_sure:
             continue
         filled = {} if any(time for _, time in said.values()) else _written_once(at, texts, rows)
         if (len(said) + len(filled)) * 2 < len(rows) and not is_of_days:
@@ -127,11 +137,19 @@ def _in_one_column(
             for number, days in read.items()
             if isinstance(days, Refusal) and days.why == "several"
         ]
+        of_row = dict(rows)
+        unread = {
+            number: (of_row[number], days.problem(sheet.place(number, at, heading), texts[number]))
+            for number, days in read.items()
+            if isinstance(days, Refusal) and days.why != "several"
+        }
         phrases = {n: _phrase(days) for n, days in read.items() if not isinstance(days, Refusal)}
         times = {n: time for n, (_, time) in said.items() if time}
         phrases |= {n: phrases[above] for n, above in filled.items() if above in phrases}
         is_coded = bool(times) or any(codes.run_together(days) for days, _ in said.values())
-        return Weekly(at, phrases, unsettled, tuple(problems), is_coded, times=times, filled=len(filled))
+        return Weekly(
+            at, phrases, unsettled, tuple(problems), unread, is_coded, times=times, filled=len(filled)
+        )
     return None
 
 
@@ -205,7 +223,7 @@ def _in_ticks(head: TableHead, rows: Sequence[Row], lexicon: Lexicon) -> Weekly 
             phrases[number] = _phrase(ticked)
         else:
             unticked[number] = _called(row, columns[0][0])
-    return Weekly(columns[0][0], phrases, unticked, (), True, tuple(at for at, _ in columns))
+    return Weekly(columns[0][0], phrases, unticked, (), {}, True, tuple(at for at, _ in columns))
 
 
 def _ticked(headings: Sequence[str], lexicon: Lexicon) -> list[tuple[int, int]]:

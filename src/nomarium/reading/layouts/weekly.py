@@ -33,7 +33,7 @@ def look(top: Top) -> Reading | NotRead:
 
     def rows() -> Iterator[Row]:
         for number, row in sheet.rows():
-            if number not in weekly.unsettled:
+            if number not in weekly.unsettled and number not in weekly.unread:
                 yield number, weekly.row(number, row, head)
 
     days = f"from {options.repeats_from} to {options.repeats_until}"
@@ -63,7 +63,8 @@ def look(top: Top) -> Reading | NotRead:
         for column in reading.table.columns
     ]
     reading = reading._replace(is_weekly=True, table=reading.table._replace(columns=tuple(of_days)))
-    return _with_unsettled(reading._replace(problems=(*weekly.problems, *reading.problems)), weekly)
+    reading = reading._replace(problems=(*weekly.problems, *reading.problems))
+    return _with_unsettled(_with_unread(reading, weekly, head.headings), weekly)
 
 
 def _counts_weeks(headings: Sequence[str]) -> bool:
@@ -79,6 +80,21 @@ def _without_weeks(sheet: Sheet, options: ReadingOptions) -> NotRead:
     else:
         remedy = "Say so: --from 2026-09-07 --until 2026-12-18, or --terms FILE with the dates of the terms; for one week only, --day-one 2026-09-07."
     return not_read(sheet, "no-weeks", "its weekdays have no weeks", "weeks-missing", message, remedy)
+
+
+def _with_unread(reading: Reading, weekly: Weekly, headings: Sequence[str]) -> Reading:
+    """The reading with the rows whose weekdays cannot be read."""
+    if not weekly.unread:
+        return reading
+    listing = reading.events
+
+    def events(account: Account) -> Iterator[Event]:
+        yield from listing(account)
+        for row, problem in weekly.unread.values():
+            account.ledger.read += 1
+            account.reject(headings, row, [problem])
+
+    return reading._replace(events=events)
 
 
 def _with_unsettled(reading: Reading, weekly: Weekly) -> Reading:
