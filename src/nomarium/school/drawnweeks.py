@@ -104,6 +104,7 @@ class _Reader:
             for column in range(area.first_column, area.last_column + 1)
         }
         self._lexicon = _lexicon_of(rows)
+        self._read_days: dict[str, tuple[str, ...]] = {}
         self._goes_on = False
         self._own_numbers = [] if turned is None else [number for number, _ in turned.rows()]
 
@@ -144,6 +145,13 @@ class _Reader:
         return found if len(found) > others else {}
 
     def _day(self, text: str) -> tuple[str, ...]:
+        """The days that a text is, each distinct one read once: a long list is looked at cell by cell."""
+        names = self._read_days.get(text)
+        if names is None:
+            names = self._read_days[text] = self._day_in(text)
+        return names
+
+    def _day_in(self, text: str) -> tuple[str, ...]:
         if plain(text) in self._labels:
             return (text,)
         label = re.fullmatch(_LABEL, text)

@@ -90,9 +90,14 @@ def kind_of(
         return Kind(named, "its name", columns, has_days_off)
     if named is not None:
         return Kind(named, "its name")
-    fits = [kind for test in _TESTS if (kind := test(look)) is not None]
     hint = _hinted(sheet)
-    chosen = next((kind for kind in fits if kind.table == hint), None) or (fits[0] if fits else None)
+    chosen: Kind | None = None
+    for test in _TESTS:
+        kind = test(look)
+        if kind is not None and (chosen is None or kind.table == hint):
+            chosen = kind
+        if chosen is not None and hint in ("", chosen.table):
+            break  # what others would say makes no difference, and some look at the whole sheet
     if chosen is None:
         if default:
             return Kind(default, "as asked")

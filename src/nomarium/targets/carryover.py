@@ -93,7 +93,8 @@ class CarryOver:
             if "STATUS:CANCELLED\r\n" not in block
         }
         pairs = pair_moved(sketches.values(), new.values())
-        self._removed = {uid: place for uid, place in old.items() if uid not in {*pairs.values(), *new}}
+        going_on = {*pairs.values(), *new}
+        self._removed = {uid: place for uid, place in old.items() if uid not in going_on}
         revisions = {}
         for uid, given in with_distinct_uids(pairs, new).items():
             if uid == given:
