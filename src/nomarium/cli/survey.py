@@ -67,6 +67,7 @@ def survey(
     from nomarium.building.build import build as build_calendar
     from nomarium.building.options import BuildOptions
     from nomarium.cli.optionvalues import edits_asked, meanings_asked, reading_options, window_options
+    from nomarium.cli.outputs import check_outputs
     from nomarium.cli.sources import calendar_name, opened
     from nomarium.cli.surveyreport import say_survey, survey_facts
 
@@ -79,6 +80,8 @@ def survey(
         date_order=date_order, school_year=school_year, language=language, default_length=default_length,
         fill_down=fill_down, day_one=day_one, clock=clock, spans=spans, swapped=swapped, hidden_rows=hidden_rows, terms=terms, title=title, edits=meanings_asked(edits_asked(only, leave_out, override, rename, people, places), set_code, weekdays, table, cell), first=first, until=last, knows_days_off=True, recipe=recipe,
     )  # fmt: skip
+    read_too = [recipe, *reading.people, *reading.places, *reading.terms]
+    check_outputs({"--save": save}, sources, read_too)
     called = calendar_name(sources, "-")
     dry = BuildOptions(None, called, called, "19700101T000000Z", last_day=last)
     with opened(

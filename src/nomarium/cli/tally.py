@@ -76,6 +76,7 @@ def tally(
 ) -> None:
     """Count meetings, periods and hours for each class, teacher, room or label, by month or term."""
     from nomarium.cli.optionvalues import edits_asked, meanings_asked, reading_options, window_options
+    from nomarium.cli.outputs import check_outputs
     from nomarium.cli.sources import opened
     from nomarium.reckoning.window import Window
     from nomarium.school.tally import tally_of
@@ -90,6 +91,7 @@ def tally(
         school_year=school_year, language=language, default_length=default_length, fill_down=fill_down, clock=clock,
         spans=spans, terms=terms, title=title, edits=meanings_asked(edits_asked(only, leave_out, override, rename), set_code, weekdays, table, cell), first=first, until=last,
     )  # fmt: skip
+    check_outputs({"-o": output}, [source], [recipe, *reading.people, *reading.places, *reading.terms])
     with opened(
         [source], reading.sheets, reading.zone, reading.people, reading.places, reading.terms
     ) as found:

@@ -14,7 +14,7 @@ from nomarium.reckoning.window import Window
 from nomarium.sources.source import BY_VALUE, Calendars
 from nomarium.targets.calendarfile import CalendarFile, CalendarHead
 from nomarium.targets.identities import Identities
-from nomarium.targets.replacing import WrittenFile, replace_file
+from nomarium.targets.replacing import WrittenFile, part_folder, replace_file
 
 if TYPE_CHECKING:
     from nomarium.targets.carryover import CarryOver
@@ -122,9 +122,7 @@ class CalendarTarget:
 
     def prepare_sharing(self) -> None:
         """Make the folder in which worker processes write; `close` removes it with all that they left."""
-        import tempfile
-
-        self._folder = self._shared_folder = Path(tempfile.mkdtemp(".part", ".nomarium-", self._folder))
+        self._folder = self._shared_folder = part_folder(self._folder)
         if self._whole is not None:
             self._whole = self._part("")
 
