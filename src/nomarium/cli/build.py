@@ -77,7 +77,6 @@ def build(
         reading_options,
         window_options,
     )
-    from nomarium.cli.outputs import check_outputs
     from nomarium.cli.progress import counting
     from nomarium.cli.sources import calendar_name, opened, revised
 
@@ -87,15 +86,7 @@ def build(
         sheet=sheet, layout=layout, column=column, set_=set_, keep_extra=keep_extra, timezone=timezone,
         date_order=date_order, school_year=school_year, language=language, default_length=default_length, fill_down=fill_down, day_one=day_one, clock=clock, spans=spans, swapped=swapped, hidden_rows=hidden_rows, terms=terms, title=title, edits=meanings_asked(edits_asked(only, leave_out, override, rename, people, places), set_code, weekdays, table, cell), first=first, until=last, knows_days_off=bool(days_off or public_holidays), recipe=recipe,
     )  # fmt: skip
-    read_too = [
-        recipe,
-        *(days_off or []),
-        *(without or reading.without),
-        *reading.people,
-        *reading.places,
-        *reading.terms,
-    ]
-    check_outputs({"-o": output, "--rejects": rejects}, sources, read_too, updates="-o")
+    asked.check_files(output, rejects, sources, [recipe, *(days_off or []), *(without or ())], reading)
     split = asked.split_option(split_by) or reading.split_by
     called = name or calendar_name(sources, output)
     how = BuildOptions(

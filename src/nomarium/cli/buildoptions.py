@@ -8,6 +8,7 @@ from typing import BinaryIO
 
 from nomarium.building.options import BuildOptions
 from nomarium.cli.optionvalues import field_option, wrong
+from nomarium.cli.outputs import check_outputs
 from nomarium.model.problem import Problem
 from nomarium.reading.options import ReadingOptions
 from nomarium.sources.opening import Opened
@@ -40,6 +41,19 @@ def target_option(output: str, split_by: Sequence[str]) -> "Path | BinaryIO":
     if not path.parent.is_dir():
         raise wrong(f"There is no folder {path.parent}.", "Make it first.")
     return path
+
+
+def check_files(
+    output: str,
+    rejects: str | None,
+    sources: Sequence[str],
+    others: Sequence[str | None],
+    reading: ReadingOptions,
+) -> None:
+    """Raises UsageError where what a build writes is a file that it reads: a source, one of the `others`, or one that the
+    reading is joined with. A calendar may be brought up to date."""
+    joined = (*reading.without, *reading.people, *reading.places, *reading.terms)
+    check_outputs({"-o": output, "--rejects": rejects}, sources, (*others, *joined), updates="-o")
 
 
 def named_by_source(how: BuildOptions, found: Opened, reading: ReadingOptions) -> BuildOptions:
