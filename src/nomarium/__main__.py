@@ -17,6 +17,7 @@ def main() -> None:
 
         run(sys.argv[1:])
     except KeyboardInterrupt:  # before there was a command to stop
+        sys.stderr.write("Stopped; nothing was replaced.\n")
         sys.exit(130)
 
 

@@ -15,6 +15,8 @@ from nomarium.model.errors import NomariumError, UsageError
 COMMANDS = ("survey", "build", "tally", "starter", "demo")
 """In the order in which a scheduler meets them; each is the module of that name here."""
 
+_CRASHED = 70
+"""The exit status for a fault of the program itself, as sysexits.h has it (EX_SOFTWARE)."""
 _INTERRUPTED = 130
 """The exit status after Ctrl-C, as shells have it: 128 and the number of SIGINT."""
 
@@ -70,6 +72,14 @@ def run(arguments: list[str]) -> None:
         name = f"{error.filename}: " if error.filename else ""
         say(f"{name}{error.strerror or error}. Nothing was replaced.", sys.stderr)
         status = 1
+    except MemoryError:
+        say("There is not enough memory for this. Nothing was replaced.", sys.stderr)
+        status = 1
+    except Exception as error:  # the last guard: a fault of this program, never a traceback
+        from nomarium.cli.crash import report_crash
+
+        say(report_crash(error, arguments), sys.stderr)
+        status = _CRASHED
     sys.exit(status)
 
 

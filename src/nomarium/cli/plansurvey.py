@@ -3,7 +3,7 @@
 from collections.abc import Iterable, Sequence
 from typing import TYPE_CHECKING
 
-from nomarium.cli.render import as_json
+from nomarium.cli.render import as_json, markup
 from nomarium.model.wording import counted
 from nomarium.school.facts import PlanFacts, facts_of
 from nomarium.school.plan import Plan
@@ -17,17 +17,16 @@ _MOST_CLASSES = 40
 
 def print_plan(console: "Console", plan: Plan) -> None:
     """Explain a plan."""
-    from rich.markup import escape
 
     facts = facts_of(plan)
     zone = plan.settings.zone or "no time zone: times float"
-    console.print(f"[bold]{escape(plan.file)}[/bold]: a plan, {escape(zone)}")
+    console.print(f"[bold]{markup(plan.file)}[/bold]: a plan, {markup(zone)}")
     count = len(plan.year.labels.names)
     how = "each date has its own" if plan.year.has_dates else f"moving {facts.moves}"
     cycle = f"cycle of {count} labels, {how}" if count else "no cycle"
     days_off = f"{counted(facts.days_off, 'row')} of days off"
     special = f"{counted(facts.special_days, 'row')} of special days"
-    console.print(f"{escape(cycle)}; {days_off}, {special}")
+    console.print(f"{markup(cycle)}; {days_off}, {special}")
     console.print()
     _print_sheets(console, plan)
     _print_terms(console, plan, facts)
@@ -39,7 +38,7 @@ def print_plan(console: "Console", plan: Plan) -> None:
     for clash in facts.clashes[:5]:
         times = f" {clash.times} times" if clash.times > 1 else ""
         said = f"clash: {clash.kind} {clash.name} is in {clash.one} and {clash.other} at once{times}, first on {clash.first}"
-        console.print(escape(said))
+        console.print(markup(said))
     if len(facts.clashes) > 5:
         console.print(f"… and {len(facts.clashes) - 5} more clashes")
 
@@ -48,14 +47,13 @@ def _print_table(
     console: "Console", heads: Sequence[str], rows: Iterable[Sequence[str]], left: int, space: bool = True
 ) -> None:
     """A table whose first columns stand to the left, the others to the right."""
-    from rich.markup import escape
     from rich.table import Table
 
     table = Table(show_edge=False, pad_edge=False, header_style="bold")
     for n, head in enumerate(heads):
-        table.add_column(escape(head), justify="left" if n < left else "right")
+        table.add_column(markup(head), justify="left" if n < left else "right")
     for row in rows:
-        table.add_row(*map(escape, row))
+        table.add_row(*map(markup, row))
     console.print(table)
     if space:
         console.print()

@@ -11,9 +11,31 @@ _MOST_OF_A_KIND = 10
 """Problems of one code that are printed in full; --json and --rejects have them all."""
 
 
+_UNSAFE = {
+    **{code: chr(0x2400 + code) for code in range(32) if code not in (9, 10)},
+    127: "\u2421",
+    **dict.fromkeys(
+        (*range(0x80, 0xA0), *range(0x202A, 0x202F), *range(0x2066, 0x206A), 0x2028, 0x2029), "\ufffd"
+    ),
+}
+"""Characters that could steer a terminal, or turn the order of what it shows, and what stands for them."""
+
+
+def shown(text: str) -> str:
+    """A text from a file, a name or a server as a terminal may have it: nothing in it that could steer one."""
+    return text if text.isprintable() else text.translate(_UNSAFE)
+
+
+def markup(text: str) -> str:
+    """The same for where square brackets are markup: shown as they stand."""
+    from rich.markup import escape
+
+    return escape(shown(text))
+
+
 def say(text: str = "", to: TextIO | None = None) -> None:
     """Print a line."""
-    print(text, file=to or sys.stdout)
+    print(shown(text), file=to or sys.stdout)
 
 
 def problem_lines(problem: Problem) -> list[str]:
@@ -85,4 +107,7 @@ def say_json(value: object, to: TextIO | None = None) -> None:
     """Print one JSON document."""
     import json
 
-    say(json.dumps(as_json(value), indent=2, ensure_ascii=False), to)
+    text = json.dumps(as_json(value), indent=2, ensure_ascii=False)
+    if not text.isprintable():
+        text = "".join(f"\\u{ord(one):04x}" if ord(one) in _UNSAFE else one for one in text)
+    print(text, file=to or sys.stdout)

@@ -43,7 +43,7 @@ def opened(
             else:
                 sheets.extend(open_source(path, name, wanted_sheets))
         if wanted_sheets and not any(sheet.name for sheet in sheets):
-            message = f"--sheet names a sheet, and {', '.join(sources)} has none."
+            message = f"--sheet names a sheet, and {', '.join(map(without_password, sources))} has none."
             raise UsageError(Problem("sheet-unknown", message, "Leave --sheet out."))
         joined = [
             [sheet for file in files for sheet in open_source(*stack.enter_context(_local(file)), ())]
@@ -73,14 +73,16 @@ def _local(source: str) -> Iterator[tuple[Path, str]]:
     handle, name = tempfile.mkstemp(prefix="nomarium-")
     path = Path(name)
     try:
+        called = "standard input"
         with os.fdopen(handle, "wb") as copy:
             if source == "-":
                 shutil.copyfileobj(sys.stdin.buffer, copy)
             else:
-                from nomarium.exchange.fetch import fetch
+                from nomarium.exchange.fetch import fetch, shown_address
 
-                fetch(source, copy)
-        yield path, "standard input" if source == "-" else source
+                called = shown_address(source)
+                fetch(source, copy, time.monotonic)
+        yield path, called
     finally:
         path.unlink(missing_ok=True)
 
@@ -106,6 +108,13 @@ def _modified(source: str) -> float:
     if path.is_dir():
         return max((one.stat().st_mtime for one in path.iterdir() if one.is_file()), default=0.0)
     return path.stat().st_mtime
+
+
+def without_password(source: str) -> str:
+    """A source as it was named, but for a name and a password in its address."""
+    scheme, sign, rest = source.partition("://")
+    host, slash, path = rest.partition("/")
+    return f"{scheme}://{host.rpartition('@')[2]}{slash}{path}" if sign else source
 
 
 def calendar_name(sources: Sequence[str], output: str) -> str:

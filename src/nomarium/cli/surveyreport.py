@@ -6,8 +6,8 @@ from typing import TYPE_CHECKING
 
 from nomarium.building.report import BuildReport
 from nomarium.cli.describe import describe_column
-from nomarium.cli.render import as_json, say, say_notes, say_problems
-from nomarium.cli.sources import calendar_name
+from nomarium.cli.render import as_json, markup, say, say_notes, say_problems
+from nomarium.cli.sources import calendar_name, without_password
 from nomarium.model.account import Account
 from nomarium.model.problem import column_letter
 from nomarium.model.wording import counted
@@ -63,34 +63,32 @@ def say_survey(report: BuildReport, sources: list[str], options: ReadingOptions,
 
 
 def _print_sheet(console: "Console", reading: Reading, account: Account | None) -> None:
-    from rich.markup import escape
     from rich.table import Table
 
-    console.print(f"[bold]{escape(reading.sheet.title)}[/bold]")
-    console.print(escape(_whereabouts(reading)))
+    console.print(f"[bold]{markup(reading.sheet.title)}[/bold]")
+    console.print(markup(_whereabouts(reading)))
     if reading.table:
         table = Table(show_edge=False, pad_edge=False, header_style="bold")
         for heading in ("", "Heading", "Field", "How it is read", "Samples", "Blank"):
             table.add_column(heading, justify="right" if heading == "Blank" else "left")
         for column in reading.table.columns:
             if column.heading or column.filled:
-                table.add_row(*(escape(text) for text in _column_cells(reading, column)),
+                table.add_row(*(markup(text) for text in _column_cells(reading, column)),
                               style="dim" if column.is_ignored else None)  # fmt: skip
         console.print(table)
     if account:
-        console.print(escape(str(account.ledger)))
+        console.print(markup(str(account.ledger)))
         for row, text in account.note_rows[:5]:
-            console.print(escape(f"  note in row {row}: {text[:70]}"), style="dim")
+            console.print(markup(f"  note in row {row}: {text[:70]}"), style="dim")
     console.print()
 
 
 def _print_unread(console: "Console", unread: NotRead, account: Account | None) -> None:
     """A sheet that is refused: its columns, and what each could be."""
-    from rich.markup import escape
     from rich.table import Table
 
-    console.print(f"[bold]{escape(unread.sheet.title)}[/bold]")
-    console.print(escape(f"not read: {unread.reason}"))
+    console.print(f"[bold]{markup(unread.sheet.title)}[/bold]")
+    console.print(markup(f"not read: {unread.reason}"))
     table = Table(show_edge=False, pad_edge=False, header_style="bold")
     for heading in ("", "Heading", "Taken for", "Holds", "Could be", "Samples"):
         table.add_column(heading)
@@ -103,11 +101,11 @@ def _print_unread(console: "Console", unread: NotRead, account: Account | None) 
             facts["could_be"],
             facts["samples"],
         )
-        table.add_row(*(escape(_shown(cell)) for cell in cells))
+        table.add_row(*(markup(_shown(cell)) for cell in cells))
     if unread.columns:
         console.print(table)
     if account:
-        console.print(escape(str(account.ledger)))
+        console.print(markup(str(account.ledger)))
     console.print()
 
 
@@ -175,7 +173,7 @@ def next_command(report: BuildReport, sources: list[str], options: ReadingOption
     first, that."""
     target = f"{calendar_name(sources, '-')}.ics"
     target = f"new-{target}" if target in sources else target
-    words = ["nomarium", "build", *sources, "-o", target]
+    words = ["nomarium", "build", *map(without_password, sources), "-o", target]
     if save and report.readings:
         words += ["--recipe", save]
     else:

@@ -1,5 +1,6 @@
 """`nomarium tally`: how many meetings and hours everybody gets."""
 
+import os
 import sys
 from pathlib import Path
 from typing import TYPE_CHECKING, Annotated
@@ -8,7 +9,7 @@ import typer
 
 from nomarium.cli import eventoptions as event
 from nomarium.cli import options as opt
-from nomarium.cli.render import say, say_json, say_notes, say_problems
+from nomarium.cli.render import markup, say, say_json, say_notes, say_problems
 from nomarium.model import wording
 from nomarium.model.errors import UsageError
 from nomarium.model.problem import Problem
@@ -138,7 +139,6 @@ def _check_target(output: str | None) -> None:
 
 def _print(counted: "Tally", plan: "Plan | None", problems: list[Problem], output: str | None) -> None:
     from rich.console import Console
-    from rich.markup import escape
     from rich.table import Table
 
     from nomarium.school.tally import table_of
@@ -159,10 +159,10 @@ def _print(counted: "Tally", plan: "Plan | None", problems: list[Problem], outpu
     table = Table(show_edge=False, pad_edge=False, header_style="bold")
     for n in keep:
         table.add_column(
-            escape(str(rows[0][n])), justify="left" if n == 0 or rows[0][n] == "Uneven" else "right"
+            markup(str(rows[0][n])), justify="left" if n == 0 or rows[0][n] == "Uneven" else "right"
         )
     for row in rows[1:]:
-        table.add_row(*(escape(f"{row[n]:,.1f}" if isinstance(row[n], float) else str(row[n])) for n in keep),
+        table.add_row(*(markup(f"{row[n]:,.1f}" if isinstance(row[n], float) else str(row[n])) for n in keep),
                       style="yellow" if row[-1] else None)  # fmt: skip
     console.print(table)
     if counted.labels and counted.kind != "label":
@@ -182,7 +182,6 @@ def _print(counted: "Tally", plan: "Plan | None", problems: list[Problem], outpu
 
 
 def _labels_table(counted: "Tally") -> "Table":
-    from rich.markup import escape
     from rich.table import Table
 
     table = Table(
@@ -194,9 +193,9 @@ def _labels_table(counted: "Tally") -> "Table":
     )
     spans = list(counted.spans)
     for head in ("Label", *spans, "Days"):
-        table.add_column(escape(head), justify="left" if head == "Label" else "right")
+        table.add_column(markup(head), justify="left" if head == "Label" else "right")
     for label, counts in counted.labels.items():
-        table.add_row(escape(label), *(str(counts.get(span, 0)) for span in spans), str(sum(counts.values())))
+        table.add_row(markup(label), *(str(counts.get(span, 0)) for span in spans), str(sum(counts.values())))
     if counted.school_days:
         table.add_row(
             "school days",
@@ -217,6 +216,7 @@ def _keep(counted: "Tally", path: Path) -> None:
 
         replace_file(path, lambda file: write_rows(table_of(counted), ending[1:], "Tally", file))
         return
+    os.environ["MPLBACKEND"] = "agg"  # nothing is shown, and a setting that makes no sense ends the import
     from nomarium.pictures.tallychart import draw_tally
 
     replace_file(path, lambda file: draw_tally(counted, ending[1:], file))

@@ -10,12 +10,14 @@ from pathlib import Path
 from typing import NamedTuple
 
 from nomarium.ical.blocks import blocks_of
+from nomarium.ical.kept import whole
 from nomarium.ical.lines import event_head
 from nomarium.ical.octets import folded, unescaped, unfolded
 from nomarium.model.event import Event
 from nomarium.reckoning.values import moment_of
 from nomarium.reckoning.window import Window
 
+_STAMP = r"\d{8}T\d{6}Z"
 _HEAD_NAMES = ("BEGIN:VEVENT", "UID:", "DTSTAMP:", "SEQUENCE:")
 
 
@@ -70,9 +72,9 @@ def read_earlier(path: Path) -> dict[str, EarlierEvent]:
     found = {}
     for block in blocks_of(path):
         head, body = _split(block)
-        sequence = head.get("SEQUENCE", "0")
+        stamp = head.get("DTSTAMP", "")
         found[unescaped(head.get("UID", ""))] = EarlierEvent(
-            int(sequence) if sequence.isdecimal() else 0, head.get("DTSTAMP", ""), hash(body)
+            whole(head.get("SEQUENCE", "")), stamp if re.fullmatch(_STAMP, stamp) else "", hash(body)
         )
     found.pop("", None)
     return found
@@ -133,7 +135,7 @@ def day_of_block(block: str) -> dt.date | None:
     found = re.search(r"^DTSTART[^:]*:(.*?)\r?$", block, re.MULTILINE)
     try:
         read = moment_of(found[1]) if found else None
-    except ValueError:
+    except (ValueError, OverflowError):
         return None
     if read is None:
         return None
@@ -148,10 +150,7 @@ def cancelled(block: str, dtstamp: str) -> str:
     lines = [line for line in unfolded(body) if not line.startswith("STATUS:")]
     before_alarm = next((n for n, line in enumerate(lines) if line == "BEGIN:VALARM"), len(lines) - 1)
     lines.insert(before_alarm, "STATUS:CANCELLED")
-    sequence = head.get("SEQUENCE", "0")
-    opening = event_head(
-        unescaped(head.get("UID", "")), dtstamp, int(sequence) + 1 if sequence.isdecimal() else 1
-    )
+    opening = event_head(unescaped(head.get("UID", "")), dtstamp, whole(head.get("SEQUENCE", "")) + 1)
     return opening + "".join(map(folded, lines))
 
 

@@ -13,7 +13,7 @@ def blocks_of(path: Path) -> Iterator[str]:
         from nomarium.ical.files import calendar_octets
 
         try:
-            yield from _blocks(calendar_octets(path, path.name).decode("utf-8", "replace").splitlines())
+            yield from _blocks(calendar_octets(path, path.name).decode("utf-8", "replace").split("\n"))
         except SourceError:
             return
         return

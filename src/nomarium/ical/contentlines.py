@@ -8,8 +8,17 @@ _NAME = r"[A-Za-z0-9-]+"
 _HEAD = rf"{_NAME}(?:;[^=:;\"]+=(?:\"[^\"]*\"|[^\";:,]*)(?:,(?:\"[^\"]*\"|[^\";:,]*))*)*"
 _PARAMETER = r";([^=:;\"]+)=((?:\"[^\"]*\"|[^\";:,]*)(?:,(?:\"[^\"]*\"|[^\";:,]*))*)"
 _TEXTS = r"(?i)(?:SUMMARY|DESCRIPTION|LOCATION|COMMENT|CONTACT|X-[A-Z0-9-]+)[;:]"
+_OPEN_QUOTE = r"[A-Z][A-Z0-9-]*;[A-Z-]+=\"[^\"]*$"
+"""A property whose quoted parameter does not end."""
 _FOLDED_FROM = 70
 """Octets from which a line may have been cut by folding, although nothing but its length says so."""
+
+
+_STRICT = re.compile(
+    rf"{_NAME}(?:;{_NAME}=(?:\"[^\"\x00-\x08\x0a-\x1f\x7f]*\"|[^\";:,\x00-\x08\x0a-\x1f\x7f]*)"
+    r"(?:,(?:\"[^\"\x00-\x08\x0a-\x1f\x7f]*\"|[^\";:,\x00-\x08\x0a-\x1f\x7f]*))*)*(?=:)"
+)
+"""What stands before the colon of a line that any reader takes (RFC 5545, 3.1)."""
 
 
 class PropertyHead(NamedTuple):
@@ -30,6 +39,12 @@ def property_head(line: str, colon: int) -> PropertyHead | None:
     name = text.partition(";")[0].upper()
     params = {key.upper(): _plain(value) for key, value in re.findall(_PARAMETER, text)}
     return PropertyHead(name, params)
+
+
+def strict_head(line: str) -> str:
+    """What stands before the colon of a content line, by the letter of RFC 5545, 3.1; blank when it is none."""
+    match = _STRICT.match(line)
+    return match[0] if match else ""
 
 
 def parsed(line: str) -> tuple[PropertyHead, str] | None:
@@ -72,11 +87,19 @@ def mended(lines: list[str]) -> tuple[list[str], int]:
     With it the number of lines that can be neither, which are passed over."""
     whole: list[str] = []
     passed_over = 0
+    half = ""
     for line in lines:
+        if half and parsed(line) is None and parsed(half + line) is not None:
+            whole.append(half + line)
+            half, passed_over = "", passed_over - 1
+            continue
+        half = ""
         if parsed(line) is not None:
             whole.append(line)
         elif not line.strip():
             continue
+        elif re.match(_OPEN_QUOTE, line):  # broken inside a quoted parameter: its other half may follow
+            half, passed_over = line, passed_over + 1
         elif whole and len(whole[-1].encode()) >= _FOLDED_FROM:
             whole[-1] += line
         elif whole and re.match(_TEXTS, whole[-1]):

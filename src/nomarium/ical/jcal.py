@@ -2,11 +2,11 @@
 
 import json
 import re
-from collections.abc import Iterable, Iterator
+from collections.abc import Callable, Iterable, Iterator
 from typing import Any, TextIO, TypeAlias
 
 from nomarium.ical.contentlines import parsed, split_list
-from nomarium.ical.octets import escaped, folded, unescaped
+from nomarium.ical.octets import bare, escaped, folded, parameter, unescaped
 
 Json: TypeAlias = Any
 """What a JSON document is read as (RFC 7265, 3)."""
@@ -114,32 +114,45 @@ def _recur(text: str) -> dict[str, Json]:
     return found
 
 
-def lines_of(document: Json) -> Iterator[str]:
+def lines_of(document: Json, drop: Callable[[], None]) -> Iterator[str]:
     """The folded content lines of a parsed jCal document: one VCALENDAR or a list of them.
 
-    Raises ValueError when it is none.
+    A name or a type that RFC 7265, 3.3 and 3.4 do not allow could begin lines of its own: such a property or component
+    is left out, and `drop` is told. Raises ValueError when it is no jCal.
     """
     calendars = [document] if document and isinstance(document[0], str) else document
     for calendar in calendars:
-        yield from map(folded, _component_lines(calendar))
+        yield from map(folded, _component_lines(calendar, drop))
 
 
-def _component_lines(component: Json) -> Iterator[str]:
+def _component_lines(component: Json, drop: Callable[[], None]) -> Iterator[str]:
     try:
         name, properties, parts = component
+        if not _is_name(name):
+            drop()
+            return
         yield f"BEGIN:{name.upper()}"
         for one in properties:
-            yield _line(*one)
+            line = _line(*one)
+            if line:
+                yield line
+            else:
+                drop()
         for part in parts:
-            yield from _component_lines(part)
+            yield from _component_lines(part, drop)
         yield f"END:{name.upper()}"
     except (TypeError, ValueError, AttributeError, KeyError, IndexError) as error:
         raise ValueError("not a component of jCal") from error
 
 
-def _line(name: str, params: dict[str, Json], kind: str, *values: Json) -> str:
-    from nomarium.ical.octets import parameter
+def _is_name(text: Json) -> bool:
+    return re.fullmatch(r"[A-Za-z0-9-]+", text) is not None and text.upper() not in ("BEGIN", "END")
 
+
+def _line(name: str, params: dict[str, Json], kind: str, *values: Json) -> str:
+    """The content line of a property; blank where a name in it is none."""
+    if not all(map(_is_name, (name, kind, *params))):
+        return ""
     head = name.upper()
     for key, text in params.items():
         texts = text if isinstance(text, list) else [text]
@@ -147,8 +160,9 @@ def _line(name: str, params: dict[str, Json], kind: str, *values: Json) -> str:
     if kind not in ("unknown", _TYPES.get(name)):
         head += f";VALUE={kind.upper()}"
     if name == "geo":
-        return f"{head}:{';'.join(str(part) for part in values[0])}"
-    return f"{head}:{','.join(_text(kind, value) for value in values)}"
+        return bare(f"{head}:{';'.join(str(part) for part in values[0])}")
+    texts = [_text(kind, value) for value in values]
+    return f"{head}:{','.join(texts if kind == 'text' else map(bare, texts))}"
 
 
 def _text(kind: str, value: Json) -> str:

@@ -4,7 +4,7 @@ import datetime as dt
 from collections.abc import Callable
 from typing import TypeVar
 
-from nomarium.ical.octets import MAX_OCTETS, escaped, folded, parameter
+from nomarium.ical.octets import MAX_OCTETS, bare, escaped, folded, parameter
 from nomarium.model.event import NO_DETAILS, Details, Event, Person
 
 _UID_AT = Details._fields.index("uid")
@@ -131,10 +131,10 @@ def _details(event: Event) -> str:
     for person in details.attendees:
         lines.append(_person("ATTENDEE", person))
     if details.url:
-        lines.append("URL:" + details.url.replace("\r", "").replace("\n", ""))
+        lines.append("URL:" + bare(details.url))
     if details.conference:
         # RFC 7986, 5.11: the value's type must be said
-        lines.append("CONFERENCE;VALUE=URI:" + details.conference.replace("\r", "").replace("\n", ""))
+        lines.append("CONFERENCE;VALUE=URI:" + bare(details.conference))
     if details.status:
         lines.append("STATUS:" + details.status)
     if details.privacy:
@@ -146,7 +146,7 @@ def _details(event: Event) -> str:
     if details.geo:
         lines.append(f"GEO:{details.geo[0]:.6f};{details.geo[1]:.6f}")
     if details.color:
-        lines.append("COLOR:" + details.color)
+        lines.append("COLOR:" + bare(details.color))
     if details.audience:
         lines.append("X-NOMARIUM-AUDIENCE:" + ",".join(map(escaped, details.audience)))
     lines += [_facet(name, value) for name, value in details.facets]

@@ -29,6 +29,11 @@ def escaped(text: str) -> str:
     return text
 
 
+def bare(text: str) -> str:
+    """A value that is no text, an address say, without the control characters and line ends that would end its line."""
+    return text if text.isprintable() else re.sub(r"[\x00-\x1f\x7f]", "", text)
+
+
 def unescaped(text: str) -> str:
     r"""The text that `escaped` wrote.
 
@@ -92,6 +97,7 @@ def unfolded_lines(raw_lines: Iterable[str]) -> Iterator[str]:
 def parameter(text: str) -> str:
     """A parameter value, quoted where it must be, with RFC 6868's carets for what quotes cannot hold."""
     if not text.isprintable() or "^" in text or '"' in text:
-        text = text.replace("^", "^^").replace("\r\n", "\n").replace("\n", "^n").replace('"', "^'")
+        text = text.replace("^", "^^").replace("\r\n", "\n").replace("\r", "\n")
+        text = text.replace("\n", "^n").replace('"', "^'")
         text = re.sub(_CONTROLS, "", text)
     return f'"{text}"' if any(mark in text for mark in ":;,") else text

@@ -6,14 +6,15 @@ neither mending nor a look at their parameters twice, since every property's hea
 
 import copy
 import datetime as dt
+import re
 from collections import Counter
 from typing import Any
 
 from nomarium.ical.contentlines import decoded, mended, parsed, property_head, unfolded_octets
-from nomarium.ical.filezones import ZoneNames
 from nomarium.ical.frame import blocks_in, read_frame, with_plain_ends
+from nomarium.ical.memos import MomentMemo, StampMemo
 from nomarium.ical.octets import unescaped
-from nomarium.ical.values import UnknownZone, instant_of
+from nomarium.ical.values import UnknownZone
 from nomarium.ical.vevent import Properties, alarm_secs, event_details, recurrence_of
 from nomarium.model.entry import Entry, Instant
 from nomarium.model.event import Details, Event
@@ -36,23 +37,18 @@ _BARE_CONFERENCE = "CONFERENCE;VALUE=URI"
 _LEFT_OUT = {
     "VTODO": ("to-do",), "VJOURNAL": ("journal entry", "journal entries"), "VFREEBUSY": ("free-busy report",),
 }  # fmt: skip
+_BEYOND = "Its dates go beyond the years 1 to 9999."
+_COUNTED = {
+    "line-unread": ("line",),
+    "value-unfit": ("line or value", "lines or values"),
+    "stamp-floating": ("stamp",),
+    "controls-removed": ("control character",),
+}
 _NO_FIELDS = tuple(Details())[: Details._fields.index("uid")]
+_WHOLE = re.compile(r"[0-9]{1,9}").fullmatch
+_CONTROLS = bytes([*range(9), 11, 12, *range(14, 32), 127])
+"""Control characters but for tabs and line ends: no text may hold them (RFC 5545, 3.3.11)."""
 _PLAIN_HEADS = frozenset(("UID", "DTSTAMP", "SEQUENCE", "SUMMARY", "LOCATION", "DESCRIPTION"))
-
-
-class _MomentMemo(dict[str, "Instant | str"]):
-    """The moments of one property head by value, each read once."""
-
-    def __init__(self, head: str, zones: ZoneNames) -> None:
-        super().__init__()
-        self._head = head
-        self._zones = zones
-
-    def __missing__(self, value: str) -> Instant | str:
-        if len(self) > 50_000:
-            self.clear()
-        moment = self[value] = instant_of(self._head, value, self._zones)
-        return moment
 
 
 class CalendarRead:
@@ -78,10 +74,14 @@ class CalendarRead:
         return other
 
 
-def read_calendar(data: bytes, file: str, zone_name: str | None = None) -> CalendarRead:
+def read_calendar(data: bytes, file: str, zone_name: str | None = None, unfit: int = 0) -> CalendarRead:
     """Read a calendar file, which messages call `file`. What cannot be read is a problem each. `zone_name` is
-    the IANA zone of times whose own zone nothing explains."""
-    return _Reader(with_plain_ends(data), file, zone_name).read()
+    the IANA zone of times whose own zone nothing explains; `unfit` is how many lines were left out before."""
+    data = with_plain_ends(data)
+    plain = data.translate(None, _CONTROLS)
+    reader = _Reader(plain, file, zone_name)
+    reader.counts.update({"controls-removed": len(data) - len(plain), "value-unfit": unfit})
+    return reader.read()
 
 
 class _Reader:
@@ -93,7 +93,8 @@ class _Reader:
         self.found = CalendarRead(file)
         self.names: dict[str, str] = {}
         self.shapes: dict[tuple[str, ...], tuple[Any, ...]] = {}
-        self.memos: dict[str, _MomentMemo] = {}
+        self.memos: dict[str, MomentMemo] = {}
+        self.stamps = StampMemo(self.frame.zones)
         self.counts = Counter[str]()
 
     def read(self) -> CalendarRead:
@@ -134,12 +135,13 @@ class _Reader:
             return False
         summary = parts[summary_at][2] if summary_at >= 0 else ""
         sequence = parts[sequence_at][2] if sequence_at >= 0 else "0"
-        if not summary or summary.isspace() or not sequence.isdigit():
+        dtstamp = self.stamps[parts[dtstamp_at][2]] if dtstamp_at >= 0 else ""
+        if not summary or summary.isspace() or not _WHOLE(sequence) or (dtstamp_at >= 0 and not dtstamp):
             return False
         new = tuple.__new__  # what Details(…) and Event(…) do, without the cost of their defaults
         details = new(Details, (
             *_NO_FIELDS, unescaped(parts[uid_at][2].strip()) if uid_at >= 0 else "", (), None, int(sequence),
-            parts[dtstamp_at][2].strip() if dtstamp_at >= 0 else "", (),
+            dtstamp, (),
         ))  # fmt: skip
         event = new(Event, (
             unescaped(summary), local, end[0], zone_name,
@@ -163,17 +165,22 @@ class _Reader:
             return ()
         at = {head: n for n, head in enumerate(heads)}
         names = ("UID", "DTSTAMP", "SEQUENCE", "SUMMARY", "LOCATION", "DESCRIPTION")
-        memos = [self.memos.setdefault(head, _MomentMemo(head, self.frame.zones)) for head in rest]
+        memos = [self.memos.setdefault(head, MomentMemo(head, self.frame.zones)) for head in rest]
         return (*(at.get(name, -1) for name in names), at[rest[0]], at[rest[1]], *memos)
 
     def _take(self, text: str, line_number: int) -> None:
         try:
             entry = self._entry(self._properties(text), line_number)
+        except OverflowError:  # a length, an offset or a day beyond the years that a date can have
+            self._refuse("date-beyond", "VEVENT", "", _BEYOND, "Correct it in the file.", line_number)
         except _BadEventError as bad:
-            place = Place(self.found.file, "", line_number, "", bad.name, "line")
-            self.found.problems.append(Problem(bad.code, bad.message, bad.remedy, place, bad.value))
-            return
-        self.found.entries.append(entry)
+            self._refuse(bad.code, bad.name, bad.value, bad.message, bad.remedy, line_number)
+        else:
+            self.found.entries.append(entry)
+
+    def _refuse(self, code: str, name: str, value: str, message: str, remedy: str, line_number: int) -> None:
+        place = Place(self.found.file, "", line_number, "", name, "line")
+        self.found.problems.append(Problem(code, message, remedy, place, value))
 
     def _properties(self, text: str) -> Properties:
         lines = text.split("\n")
@@ -236,7 +243,7 @@ class _Reader:
         if memo is None:
             if len(self.memos) > 5_000:
                 self.memos.clear()
-            memo = self.memos[head] = _MomentMemo(head, self.frame.zones)
+            memo = self.memos[head] = MomentMemo(head, self.frame.zones)
         moment = memo[value]
         if isinstance(moment, str):
             unknown = isinstance(moment, UnknownZone)
@@ -278,8 +285,9 @@ class _Reader:
                 raise _BadEventError(
                     "rule-impossible" if "RULE" in name else "date-unread", name, value, message, remedy
                 )
-        reminder, other = alarm_secs(found, summary)
-        details = event_details(found, recurrence, reminder, other)
+        zones = self.frame.zones
+        reminder, other = alarm_secs(found, summary, zones, self._told)
+        details = event_details(found, recurrence, reminder, other, zones, self._told)
         if self.frame.is_cancelled and details.status != "CANCELLED":
             details = details._replace(status="CANCELLED")
         location = unescaped(once["LOCATION"][1]) if "LOCATION" in once else ""
@@ -338,6 +346,9 @@ class _Reader:
             ends += rest
         return ends, bool(days)
 
+    def _told(self, code: str) -> None:
+        self.counts[code] += 1
+
     def _note(self, code: str, message: str) -> None:
         self.found.notes.append(note(code, message).at(Place(self.found.file)))
 
@@ -355,6 +366,9 @@ class _Reader:
             self._note("timezone-mapped", f"The zone “{tzid}” {why}.")
         said = {
             "line-unread": "{} in no form that a calendar file has: passed over.",
+            "value-unfit": "{} that no strict reader would take (a stamp that is no time, a position that is none, junk): left out.",
+            "stamp-floating": "{} without a zone where there must be UTC: taken for UTC.",
+            "controls-removed": "{} that no text may hold: removed.",
             "component-unfinished": "{} without END:VEVENT: what there is of it was read.",
             "summary-missing": "{} without a title: called “(no title)”.",
         }
@@ -365,8 +379,8 @@ class _Reader:
         for code, count in self.counts.items():
             if not count:
                 continue
-            thing = "line" if code == "line-unread" else "event"
-            self._note(code, said[code].format(counted(count, thing)))
+            thing = _COUNTED.get(code, ("event",))
+            self._note(code, said[code].format(counted(count, *thing)))
 
 
 class _BadEventError(Exception):

@@ -4,6 +4,7 @@ import datetime as dt
 import re
 
 from nomarium.ical.contentlines import property_head, split_list
+from nomarium.ical.kept import Told, kept_components, kept_lines, stamp_of, whole
 from nomarium.ical.octets import unescaped
 from nomarium.ical.values import FindsZones, instant_of
 from nomarium.model.entry import Instant, as_utc
@@ -32,27 +33,36 @@ class Properties:
 
 
 def event_details(
-    found: Properties, recurrence: Recurrence | None, reminder_secs: int | None, other: tuple[str, ...]
+    found: Properties,
+    recurrence: Recurrence | None,
+    reminder_secs: int | None,
+    other: tuple[str, ...],
+    zones: FindsZones,
+    told: Told,
 ) -> Details:
-    """The details of a VEVENT. Values that the standard does not know are kept as lines."""
+    """The details of a VEVENT. Values of known properties that the standard does not know are kept as lines; `told` takes
+    the code of each value that cannot go out."""
     once = found.once
     kept: list[str] = []
     uid = unescaped(once["UID"][1]).strip() if "UID" in once else ""
-    dtstamp = once["DTSTAMP"][1].strip() if "DTSTAMP" in once else ""
-    sequence = once["SEQUENCE"][1].strip() if "SEQUENCE" in once else ""
+    dtstamp = stamp_of(*once["DTSTAMP"], zones, told) if "DTSTAMP" in once else ""
+    sequence = whole(once["SEQUENCE"][1].strip()) if "SEQUENCE" in once else 0
     if len(once) <= 8 and not found.many and once.keys() <= _PLAIN:
         return Details(uid=uid, reminder_secs=reminder_secs, dtstamp=dtstamp, other=other,
-                       sequence=int(sequence) if sequence.isdecimal() else 0)  # fmt: skip
+                       sequence=sequence)  # fmt: skip
 
     def chosen(name: str, allowed: frozenset[str]) -> str:
         head, value = once.get(name, ("", ""))
         word = value.strip().upper()
         if word and word not in allowed:
-            kept.append(f"{head}:{value}")
+            kept.extend(kept_lines((f"{head}:{value}",), zones, told))
         return word if word in allowed else ""
 
     busy = chosen("TRANSP", frozenset(("OPAQUE", "TRANSPARENT")))
-    priority = once["PRIORITY"][1].strip() if "PRIORITY" in once else ""
+    priority = whole(once["PRIORITY"][1].strip(), -1) if "PRIORITY" in once else -1
+    geo = _geo(once["GEO"][1]) if "GEO" in once else None
+    if geo is None and "GEO" in once:
+        told("value-unfit")
     attendees = tuple(_person(*pair) for pair in found.many.get("ATTENDEE", ()))
     status, privacy = chosen("STATUS", _STATUSES), chosen("CLASS", _CLASSES)
     return Details(
@@ -67,8 +77,8 @@ def event_details(
         busy=busy == "OPAQUE" if busy else None,
         reminder_secs=reminder_secs,
         color=once["COLOR"][1].strip().casefold() if "COLOR" in once else "",
-        priority=int(priority) if priority.isdecimal() and int(priority) <= 9 else None,
-        geo=_geo(once["GEO"][1]) if "GEO" in once else None,
+        priority=priority if 0 <= priority <= 9 else None,
+        geo=geo,
         uid=uid,
         facets=tuple(
             (name, unescaped(once[key][1]))
@@ -76,7 +86,7 @@ def event_details(
             if (key := f"X-NOMARIUM-{name.upper()}") in once
         ),
         recurrence=recurrence,
-        sequence=int(sequence) if sequence.isdigit() else 0,
+        sequence=sequence,
         dtstamp=dtstamp,
         other=(*kept, *other),
     )
@@ -111,25 +121,28 @@ def _person(head: str, value: str) -> Person:
 def _geo(text: str) -> tuple[float, float] | None:
     pieces = text.split(";")
     try:
-        return float(pieces[0]), float(pieces[1])
+        north, east = float(pieces[0]), float(pieces[1])
     except (ValueError, IndexError):
         return None
+    return (north, east) if abs(north) <= 90 and abs(east) <= 180 else None  # no comparison holds for nan
 
 
-def alarm_secs(found: Properties, summary: str) -> tuple[int | None, tuple[str, ...]]:
+def alarm_secs(
+    found: Properties, summary: str, zones: FindsZones, told: Told
+) -> tuple[int | None, tuple[str, ...]]:
     """The reminder, when the event's one alarm is as plain as those that are written here, and the
-    lines to keep otherwise."""
-    lines = found.parts
+    lines to keep otherwise; `told` takes the code of each that cannot go out."""
+    lines, other = found.parts, kept_lines(found.other, zones, told)
     if not lines:
-        return None, tuple(found.other)
+        return None, other
     if lines.count("BEGIN:VALARM") == 1 and len(lines) <= 5:
         values = dict(line.split(":", 1) for line in lines[1:-1] if ":" in line)
         trigger = length_of(values.get("TRIGGER", ""))
         plain = values.keys() <= {"ACTION", "DESCRIPTION", "TRIGGER"} and values.get("ACTION") == "DISPLAY"
         titled = unescaped(values.get("DESCRIPTION", "")) in ("", summary)
         if plain and titled and trigger is not None and trigger <= dt.timedelta(0):
-            return round(-trigger.total_seconds()), tuple(found.other)
-    return None, (*found.other, *lines)
+            return round(-trigger.total_seconds()), other
+    return None, (*other, *kept_components(lines, zones, told))
 
 
 def recurrence_of(

@@ -1,5 +1,6 @@
 """Recurrence rules between their text and plain data (RFC 5545, 3.3.10)."""
 
+import contextlib
 import datetime as dt
 import re
 from functools import lru_cache
@@ -9,6 +10,10 @@ from nomarium.model.recurrence import FREQUENCIES, Rule
 from nomarium.reckoning.values import moment_of
 
 WEEKDAY_CODES = ("MO", "TU", "WE", "TH", "FR", "SA", "SU")
+
+
+NO_END = 9000
+"""UNTIL in this year or later is how some programs write that there is no end (99991231T235959Z)."""
 
 
 class RuleFault(NamedTuple):
@@ -104,7 +109,8 @@ def with_local_until(rule: Rule, first: dt.date | dt.datetime, zone: dt.tzinfo |
     if not isinstance(until, dt.datetime):
         return rule
     if rule.until_is_utc and zone is not None:
-        until = until.replace(tzinfo=dt.UTC).astimezone(zone).replace(tzinfo=None, fold=0)
+        with contextlib.suppress(OverflowError):  # of the year 1: no zone makes a difference
+            until = until.replace(tzinfo=dt.UTC).astimezone(zone).replace(tzinfo=None, fold=0)
     is_timed = isinstance(first, dt.datetime)
     return rule._replace(until=until if is_timed else until.date(), until_is_utc=False)
 
@@ -149,15 +155,18 @@ def _weekdays(text: str, freq: str, has_weeks: bool) -> tuple[tuple[int, int], .
     return tuple(dict.fromkeys(found))
 
 
-def _until(text: str) -> tuple[dt.date | dt.datetime, bool]:
+def _until(text: str) -> tuple[dt.date | dt.datetime | None, bool]:
+    """The last moment, and whether it is in UTC; None for one that means no end."""
     try:
         found = moment_of(text)
-    except ValueError:
-        found = None
-    if found is None:
-        raise _RuleError("UNTIL", f"UNTIL={text} is not a date.")
-    day, offset = found
-    return (day, False) if offset is None or not isinstance(day, dt.datetime) else (day - offset, True)
+        if found is None:
+            raise ValueError
+        day, offset = found
+        is_utc = offset is not None and isinstance(day, dt.datetime)
+        until = day - offset if offset is not None and isinstance(day, dt.datetime) else day
+    except (ValueError, OverflowError) as error:
+        raise _RuleError("UNTIL", f"UNTIL={text} is not a date.") from error
+    return (None, False) if until.year >= NO_END else (until, is_utc)
 
 
 def _refuse_impossible(rule: Rule) -> None:

@@ -8,7 +8,10 @@ from itertools import takewhile
 from typing import NamedTuple
 
 from nomarium.model.entry import Entry, Series, as_utc
+from nomarium.model.errors import SourceError
 from nomarium.model.event import Event
+from nomarium.model.limits import MOST_DATES
+from nomarium.model.problem import Problem
 from nomarium.model.recurrence import Recurrence
 from nomarium.model.uids import occurrence_uid
 from nomarium.reckoning.starts import starts
@@ -59,7 +62,9 @@ def originals(event: Event, recurrence: Recurrence, window: Window) -> Iterator[
     for rule in recurrence.excluding:
         left_out.update(takewhile(lambda day: _day(day) <= (window.last or dt.date.max), starts(rule, begin)))
     previous = None
-    for day in merged:
+    for count, day in enumerate(merged):
+        if count > MOST_DATES:
+            raise _too_many(event)
         if day == previous:
             continue
         previous = day
@@ -68,6 +73,13 @@ def originals(event: Event, recurrence: Recurrence, window: Window) -> Iterator[
         if window.last is not None and _day(day) > window.last:
             return
         yield day
+
+
+def _too_many(event: Event) -> SourceError:
+    message = f"“{event.summary}” has more than {MOST_DATES:,} dates, the most that one event may have."
+    return SourceError(
+        Problem("dates-beyond", message, "Give its repeat an end, or ask for fewer: --from and --until.")
+    )
 
 
 def _day(moment: dt.date | dt.datetime) -> dt.date:
@@ -99,8 +111,11 @@ def occurrences(
     make = _Maker(event._replace(details=details), recurrence, zone)
     ends: dict[dt.date | dt.datetime, dt.datetime] = dict(recurrence.also_until)
     for original in originals(event, recurrence, window):
-        found = make.at(original, ends.get(original))
-        found = found._replace(event=_settled(found.event, zone, to_zone))
+        try:
+            found = make.at(original, ends.get(original))
+            found = found._replace(event=_settled(found.event, zone, to_zone))
+        except OverflowError:  # beyond the year 9999, where there are no dates
+            return
         if window.takes(found.event):
             yield found
 

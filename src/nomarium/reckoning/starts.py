@@ -159,7 +159,8 @@ def _periods(rule: Rule, begin: int, low: int, last: int) -> Iterator[Iterable[i
             yield [day for day in range(max(week, 1), min(week + 7, _LAST_DAY + 1)) if _allows(shape, day)]
     else:
         shape = _shape(rule, begin)
-        for year in range(dt.date.fromordinal(max(low, 1)).year, dt.date.fromordinal(last).year + 1):
+        # from its first day on, not from the year 1
+        for year in range(dt.date.fromordinal(max(low, begin)).year, dt.date.fromordinal(last).year + 1):
             for day in _days_of_year(shape, year):
                 if (day - begin) % rule.interval == 0:
                     yield (day,)

@@ -7,6 +7,9 @@ _MOMENT = r"(\d{4})-?(\d\d)-?(\d\d)(?:[T ]?(\d\d):?(\d\d)(?::?(\d\d)(?:\.\d+)?)?
 _OFFSET = r"([+-])?(\d\d):?(\d\d)(?::?(\d\d))?"
 
 
+_LENGTH = r"([+-])?P(?=.)(?:(\d{1,9})W)?(?:(\d{1,9})D)?(?:T(?:(\d{1,9})H)?(?:(\d{1,9})M)?(?:(\d{1,9})S)?)?"
+
+
 def moment_of(text: str) -> tuple[dt.date | dt.datetime, dt.timedelta | None] | None:
     """A date, or a local date-time with its offset from UTC (None where it states none; Z is none at all). None when
     it is in no such form. Raises ValueError when there is no such moment.
@@ -59,9 +62,7 @@ def length_of(text: str) -> dt.timedelta | None:
     >>> length_of("-PT15M") == -dt.timedelta(minutes=15), length_of("P1DT2H").days
     (True, 1)
     """
-    match = re.fullmatch(
-        r"([+-])?P(?=.)(?:(\d+)W)?(?:(\d+)D)?(?:T(?:(\d+)H)?(?:(\d+)M)?(?:(\d+)S)?)?", text.strip().upper()
-    )
+    match = re.fullmatch(_LENGTH, text.strip().upper())
     if match is None:
         return None
     weeks, days, hours, minutes, seconds = (int(part or 0) for part in match.groups()[1:])

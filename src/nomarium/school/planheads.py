@@ -6,6 +6,7 @@ from functools import cache, lru_cache
 from types import MappingProxyType
 from typing import Final
 
+from nomarium.model.limits import LONGEST_CELL
 from nomarium.reading.cells.words import fold
 from nomarium.reading.columns.headings import in_full, match_heading
 from nomarium.sheets.sheet import Row, cell_text
@@ -136,7 +137,7 @@ def asked_headings(columns: Mapping[str, str]) -> dict[str, str]:
 def field_of(heading: str, name: str, asked: Mapping[str, str] = NOT_ASKED) -> str | None:
     """The field of a table that a heading names, None for none: as asked (`--column`), by a spelling of the table, written
     out in full, or in tables of classes and bells as a list's heading would."""
-    if not heading:
+    if not heading or len(heading) > LONGEST_CELL:
         return None
     if plain(heading) in asked:
         field = asked[plain(heading)]

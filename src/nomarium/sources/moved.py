@@ -7,9 +7,11 @@ from typing import NamedTuple
 from nomarium.ical.reader import CalendarRead
 from nomarium.model.account import Account
 from nomarium.model.entry import Entry
+from nomarium.model.errors import SourceError
 from nomarium.model.event import Event
 from nomarium.model.problem import Place, Problem, note
 from nomarium.model.recurrence import Recurrence, Rule
+from nomarium.model.refusal import BEYOND
 from nomarium.model.wording import counted
 from nomarium.reading.layouts.layout import Reading
 
@@ -23,12 +25,16 @@ class Move(NamedTuple):
     told: Problem
 
     def moved(self, event: Event) -> Event:
-        """An event on its new dates: its times stay, and its repeat moves along."""
+        """An event on its new dates: its times stay, and its repeat moves along. Raises SourceError for one that would
+        leave the years that a date can have."""
         recurrence = event.details.recurrence
-        if recurrence is None:
-            return event._replace(start=event.start + self.by, end=event.end + self.by)
-        details = event.details._replace(recurrence=_moved(recurrence, self.by))
-        return event._replace(start=event.start + self.by, end=event.end + self.by, details=details)
+        try:
+            new = event._replace(start=event.start + self.by, end=event.end + self.by)
+            if recurrence is None:
+                return new
+            return new._replace(details=event.details._replace(recurrence=_moved(recurrence, self.by)))
+        except OverflowError as error:
+            raise SourceError(BEYOND.problem(self.told.place, event.summary)) from error
 
 
 def has_own_dates(reading: Reading) -> bool:

@@ -192,7 +192,7 @@ def _load(path: Path) -> dict[str, Any]:
         raise recipe_refusal(
             path, "is not there", "Save one with: nomarium survey SOURCE --save recipe.toml"
         ) from error
-    except (OSError, UnicodeDecodeError, tomllib.TOMLDecodeError) as error:
+    except (OSError, ValueError, RecursionError) as error:
         raise recipe_refusal(
             path, f"is no recipe: {error}", "Mend it, or save it anew with survey --save."
         ) from error

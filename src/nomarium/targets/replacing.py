@@ -67,7 +67,9 @@ def part_folder(folder: Path) -> Path:
 
 
 def _new_part(folder: Path, make: Callable[[Path], Made]) -> tuple[Path, Made]:
-    if folder not in _swept:
+    if folder not in _swept and not _PART.fullmatch(
+        folder.name
+    ):  # what is in a folder of ours belongs to its run
         _swept.add(folder)
         _sweep(folder)
     for number in _part_numbers:

@@ -102,7 +102,7 @@ def read_busy(cell: Cell) -> bool | str | Refusal:
 def read_priority(text: str) -> int | Refusal:
     """0 to 9 (RFC 5545, 3.8.1.9), or a word for it."""
     word = fold(text)
-    if word.isdecimal() and int(word) <= 9:
+    if word.isdecimal() and len(word) < 5 and int(word) <= 9:
         return int(word)
     if word in _PRIORITIES:
         return _PRIORITIES[word]

@@ -214,7 +214,8 @@ def _build(pattern: str, match: re.Match[str], tokens: list[_Token]) -> Days | N
     last = _day(tokens, match, "day2")
     if not first.readings or not last.readings:
         return None
-    return Days(*_with_shared_year(first, last))
+    first, last = _with_shared_year(first, last)
+    return Days(first, last) if first.readings and last.readings else None
 
 
 def _with_shared_year(first: Day, last: Day) -> tuple[Day, Day]:

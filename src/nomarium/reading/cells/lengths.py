@@ -3,7 +3,7 @@
 import datetime as dt
 import re
 
-from nomarium.model.refusal import Refusal
+from nomarium.model.refusal import Refusal, too_long
 from nomarium.reading.cells.words import fold
 
 _UNITS = {
@@ -29,6 +29,8 @@ def read_length(text: str, bare_unit_secs: int | None = None) -> int | Refusal:
     >>> read_length("1h 30m"), read_length("1.5 hours"), read_length("PT90M"), read_length("1:30")
     (5400, 5400, 5400, 5400)
     """
+    if long := too_long(text):
+        return long
     plain = " ".join(_folded(text).split())
     if iso := re.fullmatch(_ISO, plain):
         if any(iso.groups()):

@@ -6,7 +6,7 @@ from functools import partial
 from typing import TYPE_CHECKING, Any, TypeAlias
 
 from nomarium.model.cell import Cell
-from nomarium.model.refusal import Refusal
+from nomarium.model.refusal import BEYOND, Refusal
 from nomarium.reading.cells.moments import certain
 from nomarium.reading.cells.words import ENGLISH, Lexicon, fold
 from nomarium.reckoning.zones import near_zone_names, zone_named, zones_called
@@ -43,19 +43,22 @@ class CellMemo(dict[Cell, FieldValue]):
     def __missing__(self, cell: Cell) -> FieldValue:
         if len(self) >= MEMO_SIZE:
             self.clear()
-        key, text = cell, cell_text(cell)
+        key = cell
+        try:
+            value = self._value(cell, cell_text(cell))
+        except OverflowError:
+            value = BEYOND
+        self[key] = value
+        return value
+
+    def _value(self, cell: Cell, text: str) -> FieldValue:
         if not text:
             cell = text = self._default
         if not text:
-            value = self._blank
-        elif text[0] == "'" and (bare := unguarded(text)) != text:
-            value = self._read(bare)
-        elif fault := fault_of(text):
-            value = fault
-        else:
-            value = self._read(cell)
-        self[key] = value
-        return value
+            return self._blank
+        if text[0] == "'" and (bare := unguarded(text)) != text:
+            return self._read(bare)
+        return fault_of(text) or self._read(cell)
 
 
 class TextMemo(CellMemo):

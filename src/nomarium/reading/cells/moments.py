@@ -6,7 +6,7 @@ import unicodedata
 from typing import Literal, NamedTuple
 
 from nomarium.model.cell import Cell
-from nomarium.model.refusal import Refusal
+from nomarium.model.refusal import Refusal, too_long
 from nomarium.reading.cells.dates import Day, DayReading, figures_day, from_serial, read_days
 from nomarium.reading.cells.natives import native_date
 from nomarium.reading.cells.times import (
@@ -133,6 +133,8 @@ def _of_number(value: float, role: Role, counts_1904: bool) -> Moment | Refusal:
 
 def read_moment_text(text: str, role: Role, lexicon: Lexicon, counts_1904: bool = False) -> Moment | Refusal:
     """Read a text without outer spaces."""
+    if long := too_long(text):
+        return long
     if role != "date" and (clock := plain_clock(text)):
         return Moment(start=clock)
     if (iso := re.fullmatch(_ISO_DATE, text)) and role != "time":

@@ -5,8 +5,9 @@ import re
 from collections.abc import Callable
 from typing import NamedTuple
 
+from nomarium.model.limits import LONGEST_LIST, LONGEST_PHRASE
 from nomarium.model.recurrence import Rule
-from nomarium.model.refusal import Refusal
+from nomarium.model.refusal import Refusal, too_long
 from nomarium.reading.cells.dates import Day, Days, read_days
 from nomarium.reading.cells.repeatclauses import (
     Months,
@@ -103,6 +104,8 @@ def read_repeat(text: str, lexicon: Lexicon, cycle: Cycle | None = None) -> Repe
     >>> read_repeat("every other Tuesday", ENGLISH).rule.interval
     2
     """
+    if long := too_long(text, LONGEST_PHRASE):
+        return long
     text = " ".join(text.split()).strip(" .;")
     if fold(text) in _NOT_AT_ALL:
         return None
@@ -249,6 +252,8 @@ def read_day_list(text: str, lexicon: Lexicon) -> tuple[Days, ...] | Refusal:
     >>> len(read_day_list("6, 13 and 20 May 2027; 3 June", ENGLISH))
     4
     """
+    if long := too_long(text, LONGEST_LIST):
+        return long
     found: list[Days] = []
     for part in re.split(r"[;\n]", text):
         if part.strip():

@@ -4,7 +4,7 @@ import datetime as dt
 import re
 from typing import NamedTuple
 
-from nomarium.model.refusal import Refusal
+from nomarium.model.refusal import Refusal, too_long
 from nomarium.reading.cells.natives import native_time
 from nomarium.reading.cells.words import fold
 
@@ -68,6 +68,8 @@ def read_times(text: str) -> Times | Refusal:
     >>> read_times("1–2:30pm").start.secs // 3600
     13
     """
+    if long := too_long(text):
+        return long
     times = _times_in(text)
     if isinstance(times, Times) or not (more := re.fullmatch(_ZONE_AFTER, text)):
         return times

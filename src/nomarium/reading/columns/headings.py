@@ -7,6 +7,7 @@ from pathlib import Path
 from types import MappingProxyType
 from typing import Final, Literal, NamedTuple
 
+from nomarium.model.limits import LONGEST_CELL
 from nomarium.model.wording import nearest
 from nomarium.reading.cells.times import Times, read_times
 from nomarium.reading.cells.weeks import heads_weeks
@@ -97,6 +98,8 @@ def normal(heading: str) -> str:
     >>> normal("Start_Date (dd/mm/yyyy) *")
     'start date'
     """
+    if len(heading) > LONGEST_CELL:
+        return ""  # no heading that is known
     text = re.sub(r"(?<=[a-zà-ÿ])(?=[A-Z])", " ", heading)  # StartDate
     text = fold(re.sub(_BRACKETS, " ", text)) or fold(text)
     return " ".join(re.sub(r"[^\w]|_", " ", text).split())
@@ -177,6 +180,8 @@ def unit_of(heading: str) -> HeadingUnit:
     >>> unit_of("Date (dd/mm/yyyy)").date_order, unit_of("Length (min)").length_secs
     ('dmy', 60)
     """
+    if len(heading) > LONGEST_CELL:
+        return NO_UNIT
     order: Order = ""
     length = None
     candidates = re.findall(_BRACKETS, heading) or [heading]

@@ -8,7 +8,7 @@ from nomarium.model.account import Account
 from nomarium.model.cell import Cell
 from nomarium.model.event import NO_DETAILS, Event
 from nomarium.model.problem import Problem, column_letter, note
-from nomarium.model.refusal import Refusal
+from nomarium.model.refusal import BEYOND, Refusal
 from nomarium.reading.cells.memo import (
     REPEAT_FIELDS,
     CancelledText,
@@ -64,7 +64,11 @@ def read_events(reading: TableReading, account: Account) -> Iterator[Event]:
                 continue
             ledger.events += plain_count
             plain_count = 0
-            found = read(number, row)
+            try:
+                found = read(number, row)
+            except OverflowError:
+                reader.reject(number, row, Blame("date", BEYOND))
+                continue
             if found is None:
                 continue
             ledger.events += 1
@@ -189,7 +193,7 @@ class _RowReader:
             self.account.ledger.left_out += 1
             return None
         if isinstance(milestones, Blame):
-            self._reject(number, row, milestones)
+            self.reject(number, row, milestones)
             return None
         if not self.when.has_dates:
             return milestones
@@ -201,7 +205,7 @@ class _RowReader:
         if self.yearly and when.rule is None:
             rule = yearly_rule(self.yearly, when.start, self.reading.options.repeats_until)
             if isinstance(rule, Refusal):
-                self._reject(number, row, Blame("date", rule))
+                self.reject(number, row, Blame("date", rule))
                 return None
             when, summary = when._replace(rule=rule), followed(summary, self.yearly)
         if when.notes:
@@ -247,7 +251,7 @@ class _RowReader:
         if said is None:
             return None
         if said.blame is not None:
-            self._reject(number, row, said.blame)
+            self.reject(number, row, said.blame)
             return []
         found = []
         for when in said.whens:
@@ -303,7 +307,7 @@ class _RowReader:
         account.reject(self.reading.headings, row, reasons)
         return True
 
-    def _reject(self, number: int, row: Sequence[Cell], *blames: Blame) -> None:
+    def reject(self, number: int, row: Sequence[Cell], *blames: Blame) -> None:
         """Account for a row that becomes no event, for these reasons."""
         self.account.reject(self.reading.headings, row, [self._problem(number, row, one) for one in blames])
 
@@ -356,7 +360,7 @@ class _RowReader:
             values = {name: None if type(value) is Refusal else value for name, value in values.items()}
             location, description = ("" if type(one) is Refusal else one for one in (location, description))
         if blames:
-            self._reject(number, row, *blames)
+            self.reject(number, row, *blames)
             return None
         if values.get("rsvp") and not values.get("attendees") and not values.get("optional-attendees"):
             self.account.count(_NOBODY_ASKED.at(self.sheet.place(number)))

@@ -16,7 +16,7 @@ from nomarium.reading.cells.repeatsaid import said
 from nomarium.reading.cells.times import Times
 from nomarium.reading.columns.decisions import Decisions, resolve_day
 from nomarium.reading.rows.when import Blame, When
-from nomarium.reckoning.rules import rule_text, with_local_until
+from nomarium.reckoning.rules import NO_END, rule_text, with_local_until
 from nomarium.reckoning.starts import starts
 from nomarium.reckoning.zones import zone_named
 
@@ -182,7 +182,10 @@ def _bounded(
         if last < begin:
             message = f"The repeat ends on {last}, before it starts on {begin}."
             return Blame("repeat", Refusal("repeat-ends-early", message, "Correct one of the dates."))
-        rule = rule._replace(until=last)
+        if last.year < NO_END:
+            rule = rule._replace(until=last)
+    if repeat.last is not None and rule.until is not None:
+        pass
     elif repeat.times is not None:
         rule = rule._replace(times=repeat.times)
     elif repeat.span is not None:

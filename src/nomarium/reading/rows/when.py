@@ -3,7 +3,7 @@
 import datetime as dt
 from typing import TYPE_CHECKING, NamedTuple
 
-from nomarium.model.refusal import Refusal
+from nomarium.model.refusal import BEYOND, Refusal
 from nomarium.model.wording import clock_text
 from nomarium.reading.cells.times import DAY_SECS, Clock, end_after
 from nomarium.reckoning.zones import after_gap, elapsed, in_zone, local_time_kind
@@ -106,6 +106,13 @@ NOTES = {
 
 def settle(row: Said, default_length_secs: int) -> When | Blame:
     """The event's start and end, or what is wrong with the row and in which field."""
+    try:
+        return _settled(row, default_length_secs)
+    except OverflowError:
+        return Blame("date", BEYOND)
+
+
+def _settled(row: Said, default_length_secs: int) -> When | Blame:
     notes: list[str] = []
     for part in row[:5]:
         assert isinstance(part, Part)

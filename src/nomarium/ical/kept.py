@@ -1,0 +1,106 @@
+"""What of a calendar file goes out again as it stands: lines of properties and components that have no field here.
+
+A line is passed on only when it is what RFC 5545, 3.1 calls a content line, of a name that a standard knows or that begins
+with X-: anything else makes strict readers refuse the whole file.
+"""
+
+import datetime as dt
+import re
+from collections.abc import Callable, Iterable
+from typing import Final
+
+from nomarium.ical.contentlines import strict_head
+from nomarium.ical.values import FindsZones, instant_of
+from nomarium.model.entry import as_utc
+
+_NAMES: Final = frozenset(
+    # RFC 5545, 3.8; RFC 7986, 5; RFC 9073, 6; RFC 9074, 5 to 8; RFC 9253, 8
+    "ATTACH ATTENDEE CATEGORIES CLASS COMMENT COMPLETED CONTACT CREATED DESCRIPTION DTEND DTSTAMP DTSTART DUE DURATION "
+    "EXDATE EXRULE FREEBUSY GEO LAST-MODIFIED LOCATION ORGANIZER PERCENT-COMPLETE PRIORITY RDATE RECURRENCE-ID RELATED-TO "
+    "REPEAT REQUEST-STATUS RESOURCES RRULE SEQUENCE STATUS SUMMARY TRANSP TRIGGER UID URL ACTION "
+    "COLOR CONFERENCE IMAGE NAME REFRESH-INTERVAL SOURCE "
+    "CALENDAR-ADDRESS LOCATION-TYPE PARTICIPANT-TYPE RESOURCE-TYPE STRUCTURED-DATA STYLED-DESCRIPTION "
+    "ACKNOWLEDGED PROXIMITY CONCEPT LINK REFID".split()
+)
+_STAMPS: Final = frozenset(("DTSTAMP", "CREATED", "LAST-MODIFIED", "COMPLETED", "ACKNOWLEDGED"))
+"""Properties whose value must be in UTC."""
+_COMPONENTS: Final = frozenset(("VALARM", "PARTICIPANT", "VLOCATION", "VRESOURCE"))
+_DEEPEST: Final = 4
+Told = Callable[[str], None]
+"""Takes the code of what was decided about a line or a value: `value-unfit`, left out; `stamp-floating`, taken for UTC."""
+_WHOLE: Final = re.compile(r"[0-9]{1,9}")
+"""Digits that any reader takes for a number (RFC 5545, 3.3.8)."""
+
+
+def whole(text: str, otherwise: int = 0) -> int:
+    """A whole number of a calendar file; `otherwise` for a text that is none, or is too long for one."""
+    return int(text) if _WHOLE.fullmatch(text) else otherwise
+
+
+def stamp_of(head: str, value: str, zones: FindsZones, told: Told) -> str:
+    """A date-time as a stamp in UTC, `20270412T090000Z`; a floating one is taken for UTC. Blank when it is none."""
+    moment = instant_of(head, value, zones)
+    if isinstance(moment, str) or not isinstance(moment.local, dt.datetime):
+        told("value-unfit")
+        return ""
+    if moment.zone is None:
+        told("stamp-floating")
+    try:
+        utc = as_utc(moment.local, moment.zone)
+    except OverflowError:
+        told("value-unfit")
+        return ""
+    return utc.isoformat().replace("-", "").replace(":", "")[:15] + "Z"
+
+
+def kept_lines(lines: Iterable[str], zones: FindsZones, told: Told) -> tuple[str, ...]:
+    """The lines of properties that go out as they stand; `told` takes the code of each that does not."""
+    found = []
+    for line in lines:
+        kept = _kept(line, zones, told)
+        if kept:
+            found.append(kept)
+    return tuple(found)
+
+
+def kept_components(lines: Iterable[str], zones: FindsZones, told: Told) -> list[str]:
+    """The lines of components inside an event, whole ones of kinds that an event may hold."""
+    whole_ones, current, open_kinds = list[str](), list[str](), list[str]()
+    for line in lines:
+        name, _, value = line.partition(":")
+        kind = value.strip().upper()
+        if name == "BEGIN":
+            open_kinds.append(kind)
+            current.append(f"BEGIN:{kind}")
+        elif name == "END":
+            if not open_kinds or open_kinds.pop() != kind:
+                told("value-unfit")
+                current, open_kinds = [], []
+                continue
+            current.append(f"END:{kind}")
+            if not open_kinds:
+                if current[0][6:] in _COMPONENTS or current[0].startswith("BEGIN:X-"):
+                    whole_ones += current
+                else:
+                    told("value-unfit")
+                current = []
+        elif len(open_kinds) <= _DEEPEST:
+            kept = _kept(line, zones, told)
+            if kept:
+                current.append(kept)
+    if current:  # begun, and not ended
+        told("value-unfit")
+    return whole_ones
+
+
+def _kept(line: str, zones: FindsZones, told: Told) -> str:
+    """A line as it goes out, blank for one that cannot."""
+    head = strict_head(line)
+    name = head.partition(";")[0].upper()
+    if name not in _NAMES and not name.startswith("X-"):
+        told("value-unfit")
+        return ""
+    if name not in _STAMPS:
+        return line
+    stamp = stamp_of(head, line[len(head) + 1 :], zones, told)
+    return f"{name}:{stamp}" if stamp else ""

@@ -1,0 +1,30 @@
+"""Limits: how much of anything is read or made, so that no file can take the machine with it. Each refusal names its limit;
+docs/limits.md lists them."""
+
+from typing import Final
+
+MOST_DATES: Final = 50_000
+"""Dates of one event that repeats: an event every hour for five years has 43,824."""
+LONGEST_CELL: Final = 200
+"""Characters of a cell that is read as a date, a time or a length."""
+LONGEST_PHRASE: Final = 400
+"""Characters of a cell that is read as a repeat in words."""
+LONGEST_LIST: Final = 4_000
+"""Characters of a cell that is read as a list of days."""
+MOST_ROWS: Final = 1_048_576
+"""Rows of one sheet, as many as an .xlsx workbook can have."""
+MOST_COLUMNS: Final = 1_000
+"""Columns of a sheet that hold something."""
+MOST_UNPACKED_OCTETS: Final = 1 << 30
+"""Octets that the parts of a workbook may unpack to, all together."""
+MOST_RATIO: Final = 200
+"""How many times its packed size a part of a workbook may unpack to, where it is larger than `SMALL_PART_OCTETS`."""
+SMALL_PART_OCTETS: Final = 1 << 24
+MOST_READER_OCTETS: Final = 1 << 30
+"""Memory that the reading of one workbook may take beyond what is there before."""
+MOST_FETCHED_OCTETS: Final = 1 << 28
+"""Octets of an answer from an address."""
+LONGEST_FETCH_SECS: Final = 120.0
+"""How long an answer may take in all, however steadily it drips."""
+MOST_LABELS: Final = 1_000
+"""Labels of a cycle."""
