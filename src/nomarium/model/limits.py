@@ -11,17 +11,19 @@ LONGEST_PHRASE: Final = 400
 """Characters of a cell that is read as a repeat in words."""
 LONGEST_LIST: Final = 4_000
 """Characters of a cell that is read as a list of days."""
-MOST_ROWS: Final = 1_048_576
-"""Rows of one sheet, as many as an .xlsx workbook can have."""
+MOST_CELLS: Final = 28_000_000
+"""Rows times columns of one sheet of a workbook: its reader holds them all."""
+MOST_BLANK_ROWS: Final = 1_000
+"""Blank rows one after another that are counted; more of a run are passed over."""
 MOST_COLUMNS: Final = 1_000
 """Columns of a sheet that hold something."""
-MOST_UNPACKED_OCTETS: Final = 1 << 30
+MOST_UNPACKED_OCTETS: Final = 1 << 29
 """Octets that the parts of a workbook may unpack to, all together."""
 MOST_RATIO: Final = 200
 """How many times its packed size a part of a workbook may unpack to, where it is larger than `SMALL_PART_OCTETS`."""
 SMALL_PART_OCTETS: Final = 1 << 24
 MOST_READER_OCTETS: Final = 1 << 30
-"""Memory that the reading of one workbook may take beyond what is there before."""
+"""Memory that the reading of a workbook of the old kinds may take beyond what is there before."""
 MOST_FETCHED_OCTETS: Final = 1 << 28
 """Octets of an answer from an address."""
 LONGEST_FETCH_SECS: Final = 120.0

@@ -10,6 +10,7 @@ from pathlib import Path
 from nomarium.model.cell import Cell
 from nomarium.model.errors import EmptySourceError, SourceError
 from nomarium.model.problem import Place, Problem, note
+from nomarium.sheets.bounds import bounded
 from nomarium.sheets.encoding import TextKind, text_kind
 from nomarium.sheets.sheet import Row, RowsAgain, Sheet
 
@@ -74,9 +75,9 @@ def _reader(path: Path, name: str, kind: TextKind, delimiter: str, skip: int) ->
             reader = csv.reader(file, delimiter=delimiter, skipinitialspace=True)
             try:
                 if kind.odd_quotes:
-                    yield from _watched(reader, name, skip)
+                    yield from bounded(_watched(reader, name, skip), name)
                 else:
-                    yield from islice(enumerate(reader, 1), skip, None)
+                    yield from bounded(islice(enumerate(reader, 1), skip, None), name)
             except csv.Error as error:
                 raise SourceError(
                     Problem(

@@ -6,9 +6,11 @@ the markup is looked through for them (ECMA-376 part 1, 18.3.1.4 and 18.3.1.73; 
 
 import re
 import zipfile
+import zlib
 from collections.abc import Iterator
 from pathlib import Path
-from typing import NamedTuple
+from typing import IO, NamedTuple
+from xml.etree.ElementTree import ParseError
 
 from nomarium.sheets.sheet import Area
 
@@ -20,6 +22,7 @@ _XLSX_CELL = re.compile(rb'<c r="([A-Z]+)(\d+)"([^>]*?)(?:/>|>(.*?)</c>)', re.DO
 _VALUE = re.compile(rb"<v[^>]*>([^<]+)</v>")
 _HIDDEN_ROW = re.compile(rb'<row\b[^>]*\shidden="(?:1|true)"[^>]*>')
 _ROW_NUMBER = re.compile(rb'\sr="(\d+)"')
+_WIDE = re.compile(rb'<c r="([A-Z]{2,3})\d')
 UNCOMPUTED = "a formula without a saved result"
 
 
@@ -31,6 +34,8 @@ class Extras(NamedTuple):
     merged: tuple[Area, ...] = ()
     hidden: frozenset[int] = frozenset()
     """The numbers of rows that a filter or a person hides."""
+    reach: tuple[int, int] = (0, 0)
+    """How many rows down and columns across its cells reach, where that is far."""
 
 
 def xlsx_extras(path: Path, sheet_names: list[str]) -> dict[str, Extras]:
@@ -41,9 +46,10 @@ def xlsx_extras(path: Path, sheet_names: list[str]) -> dict[str, Extras]:
             for name, part in _xlsx_parts(archive).items():
                 if name in sheet_names:
                     hidden: set[int] = set()
-                    faults = dict(_scan_xlsx(archive, part, hidden))
-                    found[name] = Extras(faults, hidden=frozenset(hidden))
-    except (zipfile.BadZipFile, KeyError, OSError, ValueError):
+                    reach = [0, 0]
+                    faults = dict(_scan_xlsx(archive, part, hidden, reach))
+                    found[name] = Extras(faults, hidden=frozenset(hidden), reach=(reach[0], reach[1]))
+    except (zipfile.BadZipFile, zlib.error, EOFError, KeyError, OSError, ValueError):
         return found  # what the reader of values could read, we do not refuse for its wrapping
     return found
 
@@ -53,7 +59,7 @@ def counts_from_1904(path: Path) -> bool:
     try:
         with zipfile.ZipFile(path) as archive:
             head = archive.read("xl/workbook.xml")
-    except (zipfile.BadZipFile, KeyError, OSError):
+    except (zipfile.BadZipFile, zlib.error, EOFError, KeyError, OSError):
         return False
     return re.search(rb'date1904="(?:1|true)"', head) is not None
 
@@ -78,13 +84,14 @@ def _xlsx_parts(archive: zipfile.ZipFile) -> dict[str, str]:
 
 
 def _scan_xlsx(
-    archive: zipfile.ZipFile, part: str, hidden: set[int]
+    archive: zipfile.ZipFile, part: str, hidden: set[int], reach: list[int]
 ) -> Iterator[tuple[tuple[int, int], str]]:
-    """The faulty cells of a sheet; its hidden rows go into `hidden`."""
+    """The faulty cells of a sheet; its hidden rows go into `hidden`, how far its cells reach into `reach`."""
     with archive.open(part) as file:
         rest = b""
         while block := file.read(_BLOCK):
             text = rest + block
+            _measure(text, reach)
             if b" hidden=" in text:
                 hidden.update(
                     int(row[1]) for tag in _HIDDEN_ROW.findall(text) if (row := _ROW_NUMBER.search(tag))
@@ -95,6 +102,17 @@ def _scan_xlsx(
                         yield (int(cell[2]), _column_index(cell[1].decode())), fault
             cut = text.rfind(b"</row>")
             rest = text[cut:] if cut > 0 else text[-_LONGEST_CELL:]
+
+
+def _measure(text: bytes, reach: list[int]) -> None:
+    """How far the cells of some markup reach: its last row, and its widest column of two letters or more."""
+    last = text.rfind(b"<row ")
+    number = _ROW_NUMBER.search(text, last) if last >= 0 else None
+    if number is not None:
+        reach[0] = max(reach[0], int(number[1][:9]))
+    wide = _WIDE.findall(text)
+    letters = max(wide, key=lambda one: (len(one), one)).decode() if wide else "Z"
+    reach[1] = max(reach[1], _column_index(letters) + 1)
 
 
 def _xlsx_fault(attributes: bytes, content: bytes) -> str:
@@ -135,31 +153,45 @@ def ods_extras(path: Path) -> dict[str, Extras]:
         with zipfile.ZipFile(path) as archive:
             if not _has_extras(archive):
                 return {}  # nothing to find: spare the second reading
-            content = archive.read("content.xml")
-    except (zipfile.BadZipFile, KeyError, OSError):
+            with archive.open("content.xml") as file:
+                return _extras_in(file)
+    except (zipfile.BadZipFile, zlib.error, EOFError, KeyError, OSError, ParseError, ValueError):
         return {}
-    from defusedxml.ElementTree import fromstring
+
+
+def _extras_in(file: IO[bytes]) -> dict[str, Extras]:
+    """Row by row, each let go when it has been looked at."""
+    from defusedxml.ElementTree import iterparse
 
     table = "{urn:oasis:names:tc:opendocument:xmlns:table:1.0}"
-    extras = {}
-    for sheet in fromstring(content).iter(f"{table}table"):
-        faults: dict[tuple[int, int], str] = {}
-        merged: list[Area] = []
-        hidden: set[int] = set()
-        row_index = 0
-        for row in sheet.iter(f"{table}table-row"):
+    extras: dict[str, Extras] = {}
+    faults, merged, hidden = dict[tuple[int, int], str](), list[Area](), set[int]()
+    row_index = 0
+    for event, element in iterparse(file, events=("start", "end")):
+        if event == "start":
+            if element.tag == f"{table}table":
+                faults, merged, hidden, row_index = {}, [], set(), 0
+            continue
+        if element.tag == f"{table}table":
+            extras[element.get(f"{table}name", "")] = Extras(faults, tuple(merged), frozenset(hidden))
+        elif element.tag == f"{table}table-row":
             column = 0
-            for cell in row:
-                wide = int(cell.get(f"{table}number-columns-spanned", 1))
-                high = int(cell.get(f"{table}number-rows-spanned", 1))
+            for cell in element:
+                wide = _times(cell.get(f"{table}number-columns-spanned"))
+                high = _times(cell.get(f"{table}number-rows-spanned"))
                 if wide > 1 or high > 1:
                     merged.append(Area(row_index, column, row_index + high - 1, column + wide - 1))
                 if any(key.endswith("}value-type") and value == "error" for key, value in cell.items()):
                     faults[row_index + 1, column] = "".join(cell.itertext()).strip() or "#N/A"
-                column += int(cell.get(f"{table}number-columns-repeated", 1))
-            repeated = int(row.get(f"{table}number-rows-repeated", 1))
-            if row.get(f"{table}visibility", "visible") != "visible" and repeated < _BLOCK:
+                column += _times(cell.get(f"{table}number-columns-repeated"))
+            repeated = _times(element.get(f"{table}number-rows-repeated"))
+            if element.get(f"{table}visibility", "visible") != "visible" and repeated < _BLOCK:
                 hidden.update(range(row_index + 1, row_index + 1 + repeated))
             row_index += repeated
-        extras[sheet.get(f"{table}name", "")] = Extras(faults, tuple(merged), frozenset(hidden))
+            element.clear()
     return extras
+
+
+def _times(text: str | None) -> int:
+    """How many rows or columns something spans, or how often it comes; once where the text is no such number."""
+    return min(int(text), _BLOCK) if text and re.fullmatch(r"[1-9]\d{0,8}", text) else 1

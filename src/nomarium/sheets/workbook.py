@@ -1,18 +1,24 @@
 """Workbooks (.xlsx, .xlsm, .xlsb, .xls, .ods) as sheets, through python-calamine."""
 
 from collections.abc import Callable, Iterator
+from itertools import islice
 from pathlib import Path
 from typing import TYPE_CHECKING
 
 from nomarium.model.errors import SourceError, UsageError
 from nomarium.model.problem import Place, Problem, note
 from nomarium.model.wording import counted
+from nomarium.sheets.bounds import bounded
 from nomarium.sheets.delimited import unpacked
 from nomarium.sheets.faults import Extras, counts_from_1904, ods_extras, xlsx_extras
+from nomarium.sheets.guards import check_archive, check_area, check_in_child, check_ods
+from nomarium.sheets.quiet import quiet
 from nomarium.sheets.sheet import Area, Row, RowsAgain, Sheet
 
 if TYPE_CHECKING:
     from python_calamine import CalamineSheet, CalamineWorkbook
+
+    from nomarium.model.cell import Cell
 
 
 def open_workbook(path: Path, name: str, kind: str, wanted: tuple[str, ...] = ()) -> list[Sheet]:
@@ -22,14 +28,23 @@ def open_workbook(path: Path, name: str, kind: str, wanted: tuple[str, ...] = ()
     """
     import python_calamine as calamine
 
+    if kind in ("xlsx", "ods", "xlsb"):
+        check_archive(path, name)
+    if kind == "ods":
+        check_ods(path, name)
+    if kind in ("xls", "xlsb"):
+        check_in_child(path, name)
     try:
-        book = calamine.load_workbook(str(path), load_tables=bool(wanted) and kind == "xlsx")
+        with quiet():
+            book = calamine.load_workbook(str(path), load_tables=bool(wanted) and kind == "xlsx")
         # worksheets only: a chart sheet has no cells
         sheets = [meta for meta in book.sheets_metadata if "Work" in str(meta.typ)]
         names = [meta.name for meta in sheets]
         tables = list(book.table_names or []) if wanted and kind == "xlsx" else []
         chosen = _chosen(names, tables, wanted, name)
         extras = _extras(path, kind, names)
+        for sheet_name, found_there in extras.items():
+            check_area(*found_there.reach, name, sheet_name)
         from_1904 = kind == "xlsx" and counts_from_1904(path)
         hidden = (
             [] if wanted else [meta.name for meta in sheets if not str(meta.visible).endswith(".Visible")]
@@ -55,10 +70,14 @@ def open_workbook(path: Path, name: str, kind: str, wanted: tuple[str, ...] = ()
         ) from error
     except (calamine.CalamineError, OSError) as error:
         raise SourceError(_broken(name, str(error))) from error
-    except BaseException as error:  # the reader is compiled: a damaged file can end in its own panic
-        if type(error).__name__ == "PanicException":
-            raise SourceError(_broken(name, "it is damaged inside")) from error
-        raise
+    except BaseException as error:
+        raise _as_refusal(error, name) from error
+
+
+def _as_refusal(error: BaseException, name: str) -> BaseException:
+    """What to raise for an error of the reader, which is compiled: a damaged file can end in its own panic."""
+    is_panic = type(error).__name__ == "PanicException"
+    return SourceError(_broken(name, "it is damaged inside")) if is_panic else error
 
 
 def _hidden(names: list[str], file: str) -> Problem:
@@ -109,7 +128,8 @@ def _sheet(
 
     def data() -> "CalamineSheet":
         if not held:  # parsed when first asked for, and once
-            held.append(book.get_sheet_by_name(sheet_name))
+            with quiet():
+                held.append(book.get_sheet_by_name(sheet_name))
         return held[0]
 
     sheet = data()
@@ -119,7 +139,7 @@ def _sheet(
         Sheet(
             file,
             sheet_name,
-            RowsAgain(_numbered(data)),
+            RowsAgain(_numbered(data, file, sheet_name)),
             first_column=first,
             merged=merged or (extras.merged if extras else ()),
             faults=extras.faults if extras else {},
@@ -129,8 +149,50 @@ def _sheet(
     )
 
 
-def _numbered(data: "Callable[[], CalamineSheet]") -> Callable[[], Iterator[Row]]:
-    return lambda: enumerate(data().iter_rows(), 1)
+def _numbered(data: "Callable[[], CalamineSheet]", file: str, sheet_name: str) -> Callable[[], Iterator[Row]]:
+    """The rows of a sheet, again and again; those of a long one that is nearly blank are held, for each look at all its
+    rows would cost as much as at full ones."""
+    held: list[Row] = []
+
+    def read() -> Iterator[Row]:
+        yield from bounded(enumerate(_all_rows(data, file), 1), file, sheet_name)
+
+    def rows() -> Iterator[Row]:
+        if held:
+            return iter(held)
+        if data().total_height > _LONG and _is_sparse(read(), data().total_height):
+            held.extend(read())
+            return iter(held)
+        return read()
+
+    return rows
+
+
+_LONG = 50_000
+_AT_ONCE = 1_000
+
+
+def _all_rows(data: "Callable[[], CalamineSheet]", file: str) -> "Iterator[list[Cell]]":
+    """The rows of a sheet, many at once: a value that the reader cannot make ends in a panic."""
+    rows = None
+    while True:
+        try:
+            with quiet():
+                rows = data().iter_rows() if rows is None else rows
+                held = list(islice(rows, _AT_ONCE))
+        except GeneratorExit:
+            raise
+        except BaseException as error:
+            raise _as_refusal(error, file) from error
+        if not held:
+            return
+        yield from held
+
+
+def _is_sparse(rows: Iterator[Row], row_count: int) -> bool:
+    """Whether less than a tenth of so many rows are there: the others are blank, and were passed over."""
+    most = row_count // 10
+    return sum(1 for _ in islice(rows, most)) < most
 
 
 def _table(

@@ -6,7 +6,7 @@ import unicodedata
 from typing import Literal, NamedTuple
 
 from nomarium.model.cell import Cell
-from nomarium.model.refusal import Refusal, too_long
+from nomarium.model.refusal import BEYOND, Refusal, too_long
 from nomarium.reading.cells.dates import Day, DayReading, figures_day, from_serial, read_days
 from nomarium.reading.cells.natives import native_date
 from nomarium.reading.cells.times import (
@@ -58,6 +58,13 @@ _EPOCH_YEARS = (1899, 1900, 1904)
 
 def read_moment(cell: Cell, role: Role, lexicon: Lexicon, counts_1904: bool = False) -> Moment | Refusal:
     """Read a cell that is not blank. `counts_1904` is the workbook's date system, for plain numbers."""
+    try:
+        return _moment_of(cell, role, lexicon, counts_1904)
+    except OverflowError:
+        return BEYOND
+
+
+def _moment_of(cell: Cell, role: Role, lexicon: Lexicon, counts_1904: bool) -> Moment | Refusal:
     if role != "time" and (day := plain_date(cell)):
         return Moment(certain(day))
     if isinstance(cell, str):

@@ -1,0 +1,158 @@
+"""What is looked at before a workbook is read, so that none can take the machine with it: sizes, and for the old binary
+kinds whether a process of its own survives the reading."""
+
+import os
+import re
+import zipfile
+import zlib
+from pathlib import Path
+from typing import Final
+
+from nomarium.model.errors import SourceError
+from nomarium.model.limits import (
+    MOST_BLANK_ROWS,
+    MOST_CELLS,
+    MOST_COLUMNS,
+    MOST_RATIO,
+    MOST_READER_OCTETS,
+    MOST_UNPACKED_OCTETS,
+    SMALL_PART_OCTETS,
+)
+from nomarium.model.problem import Place, Problem
+
+_BLOCK: Final = 1 << 20
+_SURELY_SMALL: Final = 1 << 18
+"""Packed octets that cannot unpack to more than a few hundred megabytes, whatever they are."""
+_LONGEST_SECS: Final = 120
+_MARGIN: Final = 64
+"""Octets by which a packed part may be larger than what it holds."""
+
+
+def check_archive(path: Path, name: str) -> None:
+    """Raises SourceError for a workbook whose parts unpack to more than they may, whatever they declare."""
+    try:
+        with zipfile.ZipFile(path) as archive:
+            parts = archive.infolist()
+            if sum(part.compress_size for part in parts) > path.stat().st_size:
+                raise _refusal(
+                    name,
+                    "its parts lie over one another",
+                    "It is damaged, or made to do harm: do not open it.",
+                )
+            total = 0
+            for part in parts:
+                total += max(part.file_size, _real_size(archive, part))
+                is_dense = part.file_size > MOST_RATIO * max(part.compress_size, 1)
+                if total > MOST_UNPACKED_OCTETS or (part.file_size > SMALL_PART_OCTETS and is_dense):
+                    limit = f"{MOST_UNPACKED_OCTETS >> 20} MB, and a large part {MOST_RATIO} times its packed size"
+                    why = f"it unpacks to more than a workbook may ({limit})"
+                    raise _refusal(name, why, "Save the table as .csv and build that.")
+    except (zipfile.BadZipFile, zlib.error, EOFError, NotImplementedError, RuntimeError, ValueError) as error:
+        raise _refusal(name, "it was cut short or damaged", "Fetch or save it again.") from error
+
+
+def _real_size(archive: zipfile.ZipFile, part: zipfile.ZipInfo) -> int:
+    """To how much a part really unpacks, as far as that could be too much: what it declares is only a claim."""
+    if part.compress_size < _SURELY_SMALL and part.file_size + _MARGIN >= part.compress_size:
+        return 0
+    unpacker, size = zlib.decompressobj(-15), 0
+    if part.compress_type != zipfile.ZIP_DEFLATED:
+        return part.compress_size
+    with zipfile.ZipFile.open(archive, part) as file:
+        raw = file._fileobj  # type: ignore[attr-defined]  # the packed octets: what is declared would end the reading
+        left = part.compress_size
+        while left > 0 and size <= MOST_UNPACKED_OCTETS:
+            block = raw.read(min(_BLOCK, left))
+            if not block:
+                break
+            left -= len(block)
+            while block and size <= MOST_UNPACKED_OCTETS:
+                size += len(unpacker.decompress(block, _BLOCK))
+                block = unpacker.unconsumed_tail
+    return size
+
+
+def check_area(row_count: int, column_count: int, name: str, sheet_name: str) -> None:
+    """Raises SourceError for a sheet whose cells are too many to be held, mostly because one stands far from the others."""
+    if row_count * column_count > MOST_CELLS:
+        why = f"the sheet “{sheet_name}” reaches {row_count:,} rows down and {column_count:,} columns across, more than {MOST_CELLS:,} cells"
+        raise _refusal(name, why, "Delete what stands far below or beside the table, and save it again.")
+
+
+def check_ods(path: Path, name: str) -> None:
+    """Raises SourceError for an OpenDocument workbook that repeats filled cells or rows beyond what a table has."""
+    rest = b""
+    cell_count, row_count = 0, 1
+    with zipfile.ZipFile(path) as archive, archive.open("content.xml") as file:
+        while block := file.read(_BLOCK):
+            text = rest + block
+            if b'-repeated="' in text:
+                for cell in _REPEATED_CELL.finditer(text):
+                    times = int(cell[1][:12]) if b"value-type" in cell[0] else 0
+                    cell_count += times
+                    if times > MOST_COLUMNS:
+                        raise _repeats(name)
+                for row in _REPEATED_ROW.finditer(text):
+                    times = int(row[1][:12]) if b"value-type" in row[2] else 0
+                    row_count = max(row_count, times)
+                    if times > MOST_BLANK_ROWS:
+                        raise _repeats(name)
+            cut = text.rfind(b"</table:table-row>")
+            rest = text[cut:] if cut > 0 else text[-_BLOCK:]
+    if cell_count * row_count > _MANY_REPEATED:
+        check_in_child(path, name)
+
+
+_REPEATED_CELL = re.compile(rb'<table:table-cell\b[^>]*?number-columns-repeated="(\d+)"[^>]*>')
+_REPEATED_ROW = re.compile(
+    rb'<table:table-row\b[^>]*?number-rows-repeated="(\d+)"[^>]*(?<!/)>(.*?)</table:table-row>', re.DOTALL
+)
+_MANY_REPEATED: Final = 5_000_000
+
+
+def _repeats(name: str) -> SourceError:
+    why = f"it repeats filled cells beyond {MOST_COLUMNS:,} columns or {MOST_BLANK_ROWS:,} rows"
+    return _refusal(name, why, "Delete what is repeated beside or below the table, and save it again.")
+
+
+def check_in_child(path: Path, name: str) -> None:
+    """Raises SourceError for a workbook that a process of its own does not survive reading, within a limit of memory: the
+    old binary kinds say in a few octets how much is to be held. Where there is no fork, nothing is checked."""
+    if not hasattr(os, "fork"):
+        return
+    child = os.fork()
+    if child == 0:
+        _read_and_end(path)
+    _, status = os.waitpid(child, 0)
+    if os.WIFSIGNALED(status):
+        why = f"reading it takes more than {MOST_READER_OCTETS >> 20} MB of memory or {_LONGEST_SECS} seconds"
+        raise _refusal(
+            name, why, "It may be damaged: open it in a spreadsheet application and save it as .xlsx."
+        )
+
+
+def _read_and_end(path: Path) -> None:
+    import resource
+
+    try:
+        silent = os.open(os.devnull, os.O_WRONLY)
+        os.dup2(silent, 2)
+        with open("/proc/self/statm", encoding="ascii") as file:  # noqa: PTH123
+            octets = int(file.read().split()[0]) * resource.getpagesize() + MOST_READER_OCTETS
+        resource.setrlimit(resource.RLIMIT_AS, (octets, octets))
+        resource.setrlimit(resource.RLIMIT_CPU, (_LONGEST_SECS, _LONGEST_SECS))
+        resource.setrlimit(resource.RLIMIT_CORE, (0, 0))
+        import python_calamine as calamine
+
+        book = calamine.load_workbook(str(path))
+        for sheet_name in book.sheet_names:
+            book.get_sheet_by_name(sheet_name)
+    except MemoryError:
+        os.abort()
+    except BaseException:
+        os._exit(1)
+    os._exit(0)
+
+
+def _refusal(name: str, why: str, remedy: str) -> SourceError:
+    return SourceError(Problem("source-beyond", f"{name} is not read: {why}.", remedy, Place(name)))
