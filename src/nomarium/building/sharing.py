@@ -41,10 +41,11 @@ def shared_out(
     try:
         for share in shares:
             end, far_end = context.Pipe(duplex=False)
-            process = context.Process(target=_work, args=(job, share, far_end, progress is not None))
+            ends.append(end)
+            # a copy of this process has its open ends, too, and would keep itself from seeing that this one is gone
+            process = context.Process(target=_work, args=(job, share, far_end, progress is not None, [*ends]))
             process.start()
             far_end.close()
-            ends.append(end)
             processes.append(process)
         while waiting := [end for n, end in enumerate(ends) if n not in results and n not in failed]:
             for ready in wait(waiting):
@@ -75,11 +76,22 @@ def _received(end: "Connection", number: int) -> tuple[str, Any]:
     return answer
 
 
-def _work(job: Callable[[Share, Tell], Result], share: Share, end: "Connection", tells: bool) -> None:
-    """Run in the new process: do one share and send what became of it."""
+def _work(
+    job: Callable[[Share, Tell], Result],
+    share: Share,
+    end: "Connection",
+    tells: bool,
+    inherited: "Sequence[Connection]",
+) -> None:
+    """Run in the new process: do one share and send what became of it. It ends when the first process does."""
     signal.signal(signal.SIGINT, signal.SIG_IGN)  # the first process is interrupted too, and ends this one
+    for other in inherited:
+        other.close()
+    first = os.getppid()
 
     def tell(count: int) -> None:
+        if os.getppid() != first:
+            os._exit(1)
         if tells:
             end.send(("told", count))
 
@@ -87,5 +99,8 @@ def _work(job: Callable[[Share, Tell], Result], share: Share, end: "Connection",
         answer: tuple[str, object] = ("made", job(share, tell))
     except BaseException as error:
         answer = ("failed", error)
-    end.send(answer)
+    try:
+        end.send(answer)
+    except BrokenPipeError:
+        os._exit(1)
     end.close()

@@ -28,5 +28,5 @@ MOST_FETCHED_OCTETS: Final = 1 << 28
 """Octets of an answer from an address."""
 LONGEST_FETCH_SECS: Final = 120.0
 """How long an answer may take in all, however steadily it drips."""
-MOST_LABELS: Final = 1_000
-"""Labels of a cycle."""
+MOST_TABLE_ROWS: Final = 10_000
+"""Rows of a plan's tables that are about the year: Terms, Cycle, Bells and the like."""

@@ -1,9 +1,11 @@
 """The sheets of a plan as its tables: which is which, several that add up, those that are left out."""
 
 from collections.abc import Iterator, Mapping, Sequence
+from itertools import islice
 from typing import NamedTuple
 
 from nomarium.model.account import Account
+from nomarium.model.limits import MOST_TABLE_ROWS
 from nomarium.model.problem import Place, Problem, note
 from nomarium.model.wording import listed
 from nomarium.reading.columns.head import looks_like_date
@@ -18,6 +20,8 @@ from nomarium.sheets.sheet import Row, Sheet, cell_text, is_blank
 
 _ADD_UP = frozenset(("terms", "timetable", "daysoff", "names", "people", "enrolments"))
 """Tables of which there may be several sheets."""
+_OF_THE_YEAR = frozenset(("settings", "terms", "daysoff", "cycle", "specialdays", "bells", "rotation"))
+"""Tables that grow with the year and not with the school."""
 
 
 class Taken(NamedTuple):
@@ -52,6 +56,9 @@ def sheets_found(
             continue
         default = "timetable" if options.layout == "timetable" else ""
         kind = kind_of(sheet, options.tables, default, asked)
+        if kind.table in _OF_THE_YEAR and _is_beyond(sheet):
+            problems.append(_beyond(sheet, kind))
+            continue
         found.taken.append(Taken(sheet, kind))
         if kind.table in TITLES and is_untouched(kind.table, (row for _, row in sheet.rows())):
             untouched.append(TITLES[kind.table])
@@ -138,6 +145,15 @@ def _take(
         notes.append(note("table-found", message, remedy).at(sheet.place()))
     found.accounts.append(table.account)
     found.tables[name] = table if there is None else there._replace(items=[*there.items, *table.items])
+
+
+def _is_beyond(sheet: Sheet) -> bool:
+    return next(islice(sheet.rows(), MOST_TABLE_ROWS, None), None) is not None
+
+
+def _beyond(sheet: Sheet, kind: Kind) -> Problem:
+    message = f"{_called(sheet)} has more than {MOST_TABLE_ROWS:,} rows, the most that {TITLES[kind.table]} may have."
+    return Problem("table-beyond", message, "Leave only the rows of the year.", sheet.place())
 
 
 def _called(sheet: Sheet) -> str:

@@ -157,7 +157,9 @@ class _YearMaker:
     def _days(self, first: dt.date, last: dt.date) -> list[YearDay]:
         """Every date that a term covers, open or closed."""
         terms = {division: self._terms_of(division) for division in self.divisions}
-        offs = {division: self._spread(self._days_off_of(division)) for division in self.divisions}
+        offs = {
+            division: self._spread(self._days_off_of(division), first, last) for division in self.divisions
+        }
         specials = self._specials()
         taught = set(self.settings.school_days)
         found = []
@@ -188,11 +190,13 @@ class _YearMaker:
         self.problems += misplaced(found, self.rows)
         return found
 
-    def _spread(self, rows: list[DayOff]) -> dict[dt.date, list[DayOff]]:
+    def _spread(self, rows: list[DayOff], first: dt.date, last: dt.date) -> dict[dt.date, list[DayOff]]:
+        """Date → the rows that are about it, between two dates."""
         found = defaultdict[dt.date, list[DayOff]](list)
         for row in rows:
-            for n in range(min((row.last - row.first).days, 3_700) + 1):
-                found[row.first + n * _DAY].append(row)
+            begin = max(row.first, first).toordinal()
+            for day in range(begin, min(row.last, last).toordinal() + 1):
+                found[dt.date.fromordinal(day)].append(row)
         return found
 
     def _specials(self) -> dict[dt.date, list[Special]]:

@@ -236,17 +236,16 @@ def _effect(item: Item, words: tuple[str, ...], problems: list[Problem]) -> str 
 
 
 def _overlaps(rows: YearRows) -> None:
-    for number, term in enumerate(rows.terms):
-        for other in rows.terms[:number]:
-            if (
-                plain(term.division) == plain(other.division)
-                and term.first <= other.last
-                and other.first <= term.last
-            ):
-                message = f"The term overlaps {other.name} ({other.item.called}), which runs to {other.last}."
-                rows.problems.append(
-                    term.item.problem("terms-overlap", "first", message, "Correct the dates.")
-                )
+    """A problem for each term that begins before another one of its division has ended."""
+    reaching: dict[str, Term] = {}
+    for term in sorted(rows.terms, key=lambda one: (one.first, one.item.number)):
+        before = reaching.get(plain(term.division))
+        if before is not None and term.first <= before.last:
+            other, later = sorted((before, term), key=lambda one: one.item.number)
+            message = f"The term overlaps {other.name} ({other.item.called}), which runs to {other.last}."
+            rows.problems.append(later.item.problem("terms-overlap", "first", message, "Correct the dates."))
+        if before is None or term.last > before.last:
+            reaching[plain(term.division)] = term
 
 
 def _cycle_row(item: Item, dates: Dates, rows: YearRows) -> None:
