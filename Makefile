@@ -1,7 +1,8 @@
 PYTHON ?= python3.11
 BIN := .venv/bin
+SEED ?= 1
 
-.PHONY: demo test bench shots clean
+.PHONY: demo test bench fuzz shots clean
 
 demo: .venv/ready
 	$(BIN)/nomarium demo demo-school
@@ -16,6 +17,9 @@ bench: .venv/ready
 	$(BIN)/python -m benchmarks
 	$(BIN)/python -m benchmarks.engine
 	$(BIN)/python -m benchmarks.district
+
+fuzz: .venv/ready
+	PYTHONPATH=tests $(BIN)/python tests/fuzz.py 20000 $(SEED)
 
 shots: .venv/ready
 	sh docs/screenshots/take.sh

@@ -12,6 +12,7 @@ from typing import Final
 from nomarium.ical.contentlines import strict_head
 from nomarium.ical.values import FindsZones, instant_of
 from nomarium.model.entry import as_utc
+from nomarium.reckoning.values import length_of
 
 _NAMES: Final = frozenset(
     # RFC 5545, 3.8; RFC 7986, 5; RFC 9073, 6; RFC 9074, 5 to 8; RFC 9253, 8
@@ -24,6 +25,8 @@ _NAMES: Final = frozenset(
 )
 _STAMPS: Final = frozenset(("DTSTAMP", "CREATED", "LAST-MODIFIED", "COMPLETED", "ACKNOWLEDGED"))
 """Properties whose value must be in UTC."""
+_LENGTHS: Final = frozenset(("TRIGGER", "DURATION", "REFRESH-INTERVAL"))
+"""Properties whose value is a length of time, or a moment in its place."""
 _COMPONENTS: Final = frozenset(("VALARM", "PARTICIPANT", "VLOCATION", "VRESOURCE"))
 _DEEPEST: Final = 4
 Told = Callable[[str], None]
@@ -100,7 +103,11 @@ def _kept(line: str, zones: FindsZones, told: Told) -> str:
     if name not in _NAMES and not name.startswith("X-"):
         told("value-unfit")
         return ""
+    value = line[len(head) + 1 :]
+    if name in _LENGTHS and length_of(value) is None and isinstance(instant_of(head, value, zones), str):
+        told("value-unfit")
+        return ""
     if name not in _STAMPS:
         return line
-    stamp = stamp_of(head, line[len(head) + 1 :], zones, told)
+    stamp = stamp_of(head, value, zones, told)
     return f"{name}:{stamp}" if stamp else ""

@@ -154,8 +154,13 @@ class CellReader:
         return None
 
     def _entry(self, parts: Sequence[str]) -> Entry | Refusal:
+        if not parts:  # brackets with nothing in them
+            return _unclear(parts)
         if len(parts) == 1:
             return Entry(parts[0])
+        if len(parts) not in self.shapes:  # of a drawing whose cells did not count
+            self.shapes[len(parts)] = self._shape(len(parts), [parts])
+            self.samples[len(parts)] = [" ".join(parts)]
         if len(parts) in self._doubtful:
             samples = self.samples[len(parts)]
             at = self._doubtful[len(parts)]

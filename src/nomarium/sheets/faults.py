@@ -14,6 +14,17 @@ from xml.etree.ElementTree import ParseError
 
 from nomarium.sheets.sheet import Area
 
+DAMAGED = (
+    zipfile.BadZipFile,
+    zlib.error,
+    EOFError,
+    KeyError,
+    OSError,
+    NotImplementedError,
+    RuntimeError,
+    ValueError,
+)
+"""How the unpacking of a damaged archive ends."""
 _BLOCK = 1 << 20
 _LONGEST_CELL = 1 << 16
 """Octets of one cell's markup that may straddle two blocks."""
@@ -49,7 +60,7 @@ def xlsx_extras(path: Path, sheet_names: list[str]) -> dict[str, Extras]:
                     reach = [0, 0]
                     faults = dict(_scan_xlsx(archive, part, hidden, reach))
                     found[name] = Extras(faults, hidden=frozenset(hidden), reach=(reach[0], reach[1]))
-    except (zipfile.BadZipFile, zlib.error, EOFError, KeyError, OSError, ValueError):
+    except DAMAGED:
         return found  # what the reader of values could read, we do not refuse for its wrapping
     return found
 
@@ -59,7 +70,7 @@ def counts_from_1904(path: Path) -> bool:
     try:
         with zipfile.ZipFile(path) as archive:
             head = archive.read("xl/workbook.xml")
-    except (zipfile.BadZipFile, zlib.error, EOFError, KeyError, OSError):
+    except DAMAGED:
         return False
     return re.search(rb'date1904="(?:1|true)"', head) is not None
 
@@ -155,7 +166,7 @@ def ods_extras(path: Path) -> dict[str, Extras]:
                 return {}  # nothing to find: spare the second reading
             with archive.open("content.xml") as file:
                 return _extras_in(file)
-    except (zipfile.BadZipFile, zlib.error, EOFError, KeyError, OSError, ParseError, ValueError):
+    except (*DAMAGED, ParseError):
         return {}
 
 

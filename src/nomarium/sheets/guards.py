@@ -1,10 +1,12 @@
 """What is looked at before a workbook is read, so that none can take the machine with it: sizes, and for the old binary
 kinds whether a process of its own survives the reading."""
 
+import contextlib
 import os
 import re
 import zipfile
 import zlib
+from collections.abc import Iterator
 from pathlib import Path
 from typing import Final
 
@@ -19,6 +21,7 @@ from nomarium.model.limits import (
     SMALL_PART_OCTETS,
 )
 from nomarium.model.problem import Place, Problem
+from nomarium.sheets.faults import DAMAGED
 
 _BLOCK: Final = 1 << 20
 _SURELY_SMALL: Final = 1 << 18
@@ -30,24 +33,32 @@ _MARGIN: Final = 64
 
 def check_archive(path: Path, name: str) -> None:
     """Raises SourceError for a workbook whose parts unpack to more than they may, whatever they declare."""
-    try:
-        with zipfile.ZipFile(path) as archive:
-            parts = archive.infolist()
-            if sum(part.compress_size for part in parts) > path.stat().st_size:
-                raise _refusal(
-                    name,
-                    "its parts lie over one another",
-                    "It is damaged, or made to do harm: do not open it.",
+    with _damage_told(name), zipfile.ZipFile(path) as archive:
+        parts = archive.infolist()
+        if sum(part.compress_size for part in parts) > path.stat().st_size:
+            raise _refusal(
+                name,
+                "its parts lie over one another",
+                "It is damaged, or made to do harm: do not open it.",
+            )
+        total = 0
+        for part in parts:
+            total += max(part.file_size, _real_size(archive, part))
+            is_dense = part.file_size > MOST_RATIO * max(part.compress_size, 1)
+            if total > MOST_UNPACKED_OCTETS or (part.file_size > SMALL_PART_OCTETS and is_dense):
+                limit = (
+                    f"{MOST_UNPACKED_OCTETS >> 20} MB, and a large part {MOST_RATIO} times its packed size"
                 )
-            total = 0
-            for part in parts:
-                total += max(part.file_size, _real_size(archive, part))
-                is_dense = part.file_size > MOST_RATIO * max(part.compress_size, 1)
-                if total > MOST_UNPACKED_OCTETS or (part.file_size > SMALL_PART_OCTETS and is_dense):
-                    limit = f"{MOST_UNPACKED_OCTETS >> 20} MB, and a large part {MOST_RATIO} times its packed size"
-                    why = f"it unpacks to more than a workbook may ({limit})"
-                    raise _refusal(name, why, "Save the table as .csv and build that.")
-    except (zipfile.BadZipFile, zlib.error, EOFError, NotImplementedError, RuntimeError, ValueError) as error:
+                why = f"it unpacks to more than a workbook may ({limit})"
+                raise _refusal(name, why, "Save the table as .csv and build that.")
+
+
+@contextlib.contextmanager
+def _damage_told(name: str) -> Iterator[None]:
+    """Turns what ends the unpacking of a damaged archive into a SourceError."""
+    try:
+        yield
+    except DAMAGED as error:
         raise _refusal(name, "it was cut short or damaged", "Fetch or save it again.") from error
 
 
@@ -83,7 +94,7 @@ def check_ods(path: Path, name: str) -> None:
     """Raises SourceError for an OpenDocument workbook that repeats filled cells or rows beyond what a table has."""
     rest = b""
     cell_count, row_count = 0, 1
-    with zipfile.ZipFile(path) as archive, archive.open("content.xml") as file:
+    with _damage_told(name), zipfile.ZipFile(path) as archive, archive.open("content.xml") as file:
         while block := file.read(_BLOCK):
             text = rest + block
             if b'-repeated="' in text:

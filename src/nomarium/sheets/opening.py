@@ -124,7 +124,7 @@ def _zip_kind(path: Path, name: str) -> str:
     try:
         with zipfile.ZipFile(path) as archive:
             names = frozenset(archive.namelist())
-    except zipfile.BadZipFile as error:
+    except (zipfile.BadZipFile, NotImplementedError, ValueError, EOFError) as error:
         message = f"{name} is a workbook that was cut short or damaged."
         remedy = "Fetch or save it again."
         raise _refusal("source-broken", message, remedy, name) from error

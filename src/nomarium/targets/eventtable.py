@@ -10,7 +10,7 @@ from typing import BinaryIO, TextIO
 from nomarium.model.errors import SourceError
 from nomarium.model.event import FACETS, Event, Person
 from nomarium.model.problem import Problem
-from nomarium.targets.workbooks import Book, guarded, head_format, write_workbook
+from nomarium.targets.workbooks import Book, guarded, head_format, is_fault, write_workbook
 
 HEADINGS = (
     "Title", "Date", "Start", "End", "End date", "All day", "Location", "Description", "Categories", "Audience",
@@ -129,7 +129,7 @@ class EventTable:
                     elif n in _TIMES:
                         page.write_number(row, at, _fraction(cell), time[len(cell)])
                     else:
-                        page.write_string(row, at, _fitting(cell, n))
+                        page.write_string(row, at, f"'{cell}" if is_fault(cell) else _fitting(cell, n))
             page.autofilter(0, 0, self.row_count, len(columns) - 1)
 
         write_workbook(target, "Events", fill, is_long=True)

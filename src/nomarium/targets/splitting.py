@@ -2,6 +2,7 @@
 
 import re
 import unicodedata
+from collections import Counter
 from collections.abc import Collection, Iterable, Sequence
 from itertools import product
 from pathlib import Path
@@ -18,7 +19,9 @@ SPLIT_FIELDS = (
 _PARTED = "\x1f"
 """Between the two values by which a calendar is one of two fields: no text has it."""
 
-_RESERVED = frozenset("con prn aux nul com1 com2 com3 com4 lpt1 lpt2 lpt3".split())
+_RESERVED = frozenset(
+    ("con", "prn", "aux", "nul", *(f"{port}{n}" for port in ("com", "lpt") for n in range(10)))
+)
 
 
 class Splitter:
@@ -65,13 +68,13 @@ def found_in(folder: Path, fields: Sequence[str]) -> list[Path]:
 def file_names(values: Collection[str]) -> dict[str, str]:
     """A file for each calendar's name, in a folder when it is of two fields: safe everywhere and different even
     without regard to case."""
-    firsts = {value.rpartition(_PARTED)[0] for value in values}
-    folders = _distinct(firsts - {""}, "")
+    by_first: dict[str, dict[str, str]] = {}
+    for value in values:
+        first, _, last = value.rpartition(_PARTED)
+        by_first.setdefault(first, {})[last] = value
+    folders = _distinct(by_first.keys() - {""}, "")
     names: dict[str, str] = {}
-    for first in firsts:
-        inside = {
-            last: value for value in values for one, _, last in [value.rpartition(_PARTED)] if one == first
-        }
+    for first, inside in by_first.items():
         folder = f"{folders[first]}/" if first else ""
         names |= {inside[last]: folder + name for last, name in _distinct(inside, ".ics").items()}
     return names
@@ -80,14 +83,20 @@ def file_names(values: Collection[str]) -> dict[str, str]:
 def _distinct(values: Iterable[str], ending: str) -> dict[str, str]:
     names: dict[str, str] = {}
     taken: set[str] = set()
+    numbers = Counter[str]()  # long names share their beginning: each goes on where the one before ended
     for value in sorted(values):
         stem = slug(value) or "calendar"
-        name, number = stem, 2
+        name = stem
         while name.casefold() in taken:
-            name, number = f"{stem}-{number}", number + 1
+            numbers[stem] += 1
+            name = f"{stem}-{numbers[stem] + 1}"
         taken.add(name.casefold())
         names[value] = f"{name}{ending}"
     return names
+
+
+_LONGEST_OCTETS = 200
+"""Most systems allow 255 octets, the ending and a number included."""
 
 
 def slug(text: str) -> str:
@@ -98,5 +107,6 @@ def slug(text: str) -> str:
     """
     plain = unicodedata.normalize("NFKD", text.casefold())
     plain = "".join(mark for mark in plain if not unicodedata.combining(mark))
-    name = re.sub(r"[^\w]+|_+", "-", plain).strip("-")[:80].rstrip("-")
+    name = re.sub(r"[^\w]+|_+", "-", plain.casefold()).strip("-")[:80]
+    name = name.encode()[:_LONGEST_OCTETS].decode("utf-8", "ignore").rstrip("-")
     return f"{name}-" if name in _RESERVED else name

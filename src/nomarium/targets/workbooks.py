@@ -6,6 +6,8 @@ import io
 from collections.abc import Callable, Sequence
 from typing import Any, BinaryIO, Literal, TypeAlias
 
+from nomarium.model.cell import FAULT_TEXTS
+
 Book: TypeAlias = Any
 """A workbook of XlsxWriter, which has no types of its own."""
 Page: TypeAlias = Any
@@ -54,12 +56,17 @@ def write_form(page: Page, row: int, column: int, text: str, form: Form, look: F
 
 
 def guarded(text: str) -> str:
-    """A text that no spreadsheet application takes for a formula; reading it back drops the apostrophe.
+    """A text that no spreadsheet application takes for a formula or an error; reading it back drops the apostrophe.
 
     >>> guarded("=1+1"), guarded("Slip 1")
     ("'=1+1", 'Slip 1')
     """
-    return f"'{text}" if text[:1] in ("=", "+", "-", "@", "\t", "\r") else text
+    return f"'{text}" if text[:1] in ("=", "+", "-", "@", "\t", "\r") or is_fault(text) else text
+
+
+def is_fault(text: str) -> bool:
+    """Whether a text would be read as a spreadsheet's error value."""
+    return text[:1] in ("#", "e", "E") and text.casefold() in FAULT_TEXTS
 
 
 def write_rows(rows: Sequence[Sequence[str | int | float]], kind: str, title: str, target: BinaryIO) -> None:

@@ -5,7 +5,7 @@ from collections.abc import Callable
 from functools import partial
 from typing import TYPE_CHECKING, Any, TypeAlias
 
-from nomarium.model.cell import Cell
+from nomarium.model.cell import FAULT_TEXTS, Cell
 from nomarium.model.refusal import BEYOND, Refusal
 from nomarium.reading.cells.moments import certain
 from nomarium.reading.cells.words import ENGLISH, Lexicon, fold
@@ -23,10 +23,6 @@ REPEAT_FIELDS = ("repeat", "repeat-times", "except", "also-on")
 
 MEMO_SIZE = 20_000
 """Distinct cells of one column that are remembered; when full, a memo starts again."""
-
-_FAULT_TEXTS = frozenset(
-    "#n/a #ref! #value! #name? #div/0! #null! #num! #spill! #calc! #error! err:502 err:504 err:508 err:509 err:511".split()
-)
 
 
 class CellMemo(dict[Cell, FieldValue]):
@@ -93,12 +89,13 @@ def unguarded(text: str) -> str:
     >>> unguarded("'+44 555"), unguarded("'tis")
     ('+44 555', "'tis")
     """
-    return text[1:] if text[:1] == "'" and text[1:2] in ("=", "+", "-", "@") else text
+    is_guarded = text[:1] == "'" and (text[1:2] in ("=", "+", "-", "@") or text[1:].casefold() in FAULT_TEXTS)
+    return text[1:] if is_guarded else text
 
 
 def fault_of(text: str) -> Refusal | None:
     """The refusal of a spreadsheet's error value, or None for any other text."""
-    if text[0] not in "#eE" or text.casefold() not in _FAULT_TEXTS:
+    if text[0] not in "#eE" or text.casefold() not in FAULT_TEXTS:
         return None
     return Refusal(
         "cell-error",

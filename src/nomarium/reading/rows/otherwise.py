@@ -36,7 +36,7 @@ def said_otherwise(row: Sequence[Cell], field: str, reader: WhenReader) -> Other
     """When the events of a row are whose cell of this field is no date; None when it says nothing of that kind."""
     at = reader.at.get(field, -1)
     cell = row[at] if at >= 0 else ""
-    if field not in ("date", "when") or not isinstance(cell, str) or len(cell) > LONGEST_PHRASE:
+    if field not in ("date", "when") or not isinstance(cell, str) or not 0 < len(cell) <= LONGEST_PHRASE:
         return None
     decisions = reader.reading.decisions
     text, times = without_times(cell.strip())

@@ -1,0 +1,237 @@
+"""A seeded mutator over everything that is read: `python tests/fuzz.py COUNT [SEED]` tries so many damaged inputs and prints
+each that ends in another way than 0, 1 or 2, or takes more than five seconds or a gigabyte."""
+
+from __future__ import annotations
+
+import io
+import json
+import os
+import random
+import signal
+import sys
+import tempfile
+import time
+import zipfile
+from collections.abc import Iterator
+from pathlib import Path
+from typing import NamedTuple
+
+from helpers import nomarium
+
+LONGEST_SECS = 5
+ODD = (
+    "\x00", "\x1b[31m", "\r", "\n", "\u202e", "²", "٣", "é", "🛶", "'", '"', ",", ";", "\t", "[", "{", "=", "-", ":", "/", "%", "#N/A", "9" * 400,
+    "0001-01-01", "9999-12-31", "31/12/9999", "1e400", "-1", "inf", "nan", "99999999999", "every day", "FREQ=SECONDLY", "UNTIL=99991231T235959Z",
+    "INTERVAL=0", "COUNT=999999999", "P99999999D", "BEGIN:VEVENT", "END:VEVENT", "BEGIN:X", "DTSTART:00010101T000000", "RRULE:FREQ=HOURLY",
+    "24:00", "00:00", "noon", "TBC", "M-F", "MTWTF", "Day 1", "week A", "../../x", "http://", "A" * 300, "( " * 100, "1, " * 100,
+)  # fmt: skip
+"""What is put into inputs: each has ended some program somewhere."""
+
+
+class Input(NamedTuple):
+    """A file to damage, and the command that reads it."""
+
+    name: str
+    data: bytes
+    arguments: tuple[str, ...] = (
+        "build",
+        "{}",
+        "-o",
+        "o.ics",
+        "--from",
+        "2026-01-01",
+        "--until",
+        "2027-12-31",
+    )
+
+
+def seeds() -> list[Input]:
+    """One whole input of each kind."""
+    listed = (
+        "Event,Date,Start,End,Repeat,Location,Categories,Status,Geo,Priority,Except\n"
+        "Launch,2026-09-07,9:00,10:30,,Slip 1,\"boats, races\",confirmed,44.6;-63.5,2,\n"
+        "Knots,7 Sept 2026,9.15am,,every Monday until 5 Oct 2026,Loft,,,,,14 Sept 2026\n"
+        "Fair,05/10/2026,,,,Yard,,tentative,,,\n"
+    )  # fmt: skip
+    weekly = "Class,Days,Start,End,Room\nRigging,MWF,9:00,9:50,L2\nSteam,TTh,1:00,2:15,S4\nSails,TBA,,,\n"
+    drawn = ",Monday,Tuesday,Wednesday\n9:00-9:50,Knots (L2),,Sails (S4)\n10:00-10:50,Break,Break,Break\n11:00-11:50,,Steam (S4),\n"
+    calendar = (
+        "BEGIN:VCALENDAR\r\nVERSION:2.0\r\nPRODID:-//Saltmarsh//EN\r\nBEGIN:VTIMEZONE\r\nTZID:Harbour\r\nBEGIN:STANDARD\r\n"
+        "DTSTART:20261101T020000\r\nTZOFFSETFROM:-0300\r\nTZOFFSETTO:-0400\r\nRRULE:FREQ=YEARLY;BYMONTH=11;BYDAY=1SU\r\nEND:STANDARD\r\n"
+        "END:VTIMEZONE\r\nBEGIN:VEVENT\r\nUID:1\r\nDTSTAMP:20260101T000000Z\r\nDTSTART;TZID=Harbour:20260907T090000\r\nDURATION:PT1H\r\n"
+        "RRULE:FREQ=WEEKLY;BYDAY=MO,WE;COUNT=9\r\nEXDATE;TZID=Harbour:20260914T090000\r\nSUMMARY:Knots\\, splices\r\nGEO:44.6;-63.5\r\n"
+        "ATTENDEE;CN=\"M. Quill\":mailto:quill@saltmarsh.example\r\nBEGIN:VALARM\r\nACTION:DISPLAY\r\nTRIGGER:-PT15M\r\nEND:VALARM\r\n"
+        "END:VEVENT\r\nEND:VCALENDAR\r\n"
+    )  # fmt: skip
+    jcal = json.dumps(
+        ["vcalendar", [["version", {}, "text", "2.0"]], [["vevent", [
+            ["uid", {}, "text", "1"], ["dtstart", {"tzid": "America/Halifax"}, "date-time", "2026-09-07T09:00:00"],
+            ["rrule", {}, "recur", {"freq": "DAILY", "count": 3}], ["summary", {}, "text", "Knots"]], []]]]
+    )  # fmt: skip
+    recipe = 'timezone = "America/Halifax"\ndate_order = "dmy"\nonly = ["title=K*"]\n[columns]\nEvent = "summary"\n'
+    return [
+        Input("list.csv", listed.encode()),
+        Input("weekly.csv", weekly.encode()),
+        Input("drawn.csv", drawn.encode()),
+        Input("calendar.ics", calendar.encode()),
+        Input("calendar.json", jcal.encode()),
+        Input("list.xlsx", book([row.split(",") for row in listed.splitlines()])),
+        Input("plan.xlsx", plan()),
+        Input("list.ods", ods()),
+        Input("r.toml", recipe.encode(), ("build", "list.csv", "-o", "o.ics", "--recipe", "{}")),
+        Input("list.csv", listed.encode(), ("survey", "{}")),
+        Input("calendar.ics", calendar.encode(), ("build", "{}", "-o", "o.csv", "--repeats", "dated")),
+        Input("weekly.csv", weekly.encode(), ("tally", "{}", "--by", "class", "--from", "2026-09-07", "--until", "2026-12-18")),
+    ]  # fmt: skip
+
+
+def book(rows: list[list[str]], more: dict[str, list[list[str]]] | None = None) -> bytes:
+    import openpyxl
+
+    made = openpyxl.Workbook()
+    page = made.active
+    assert page is not None
+    for row in rows:
+        page.append(row)
+    for name, listed in (more or {}).items():
+        other = made.create_sheet(name)
+        for row in listed:
+            other.append(row)
+    data = io.BytesIO()
+    made.save(data)
+    return data.getvalue()
+
+
+def plan() -> bytes:
+    terms = [["Name", "First day", "Last day"], ["Autumn", "2026-09-07", "2026-12-18"]]
+    bells = [["Period", "Start", "End"], ["1", "8:30", "9:30"], ["2", "9:40", "10:40"]]
+    off = [["Name", "First day"], ["Fair", "2026-10-12"]]
+    classes = [
+        ["Class", "Day", "Period", "Room"],
+        ["Knots", "Day 1", "1", "L2"],
+        ["Steam", "Day 2", "1-2", "S4"],
+    ]
+    return book(classes, {"Terms": terms, "Bells": bells, "Days off": off})
+
+
+def ods() -> bytes:
+    cells = "".join(
+        "<table:table-row>" + "".join(f'<table:table-cell office:value-type="string"><text:p>{text}</text:p></table:table-cell>' for text in row) + "</table:table-row>"
+        for row in (["Event", "Date"], ["Launch", "2026-09-07"], ["Fair", "2026-10-05"])
+    )  # fmt: skip
+    space = "urn:oasis:names:tc:opendocument:xmlns"
+    content = (
+        f'<office:document-content xmlns:office="{space}:office:1.0" xmlns:table="{space}:table:1.0" xmlns:text="{space}:text:1.0">'
+        f'<office:body><office:spreadsheet><table:table table:name="A">{cells}</table:table></office:spreadsheet></office:body></office:document-content>'
+    )  # fmt: skip
+    manifest = f'<m:manifest xmlns:m="{space}:manifest:1.0"><m:file-entry m:full-path="/" m:media-type="application/vnd.oasis.opendocument.spreadsheet"/></m:manifest>'
+    data = io.BytesIO()
+    with zipfile.ZipFile(data, "w", zipfile.ZIP_DEFLATED) as archive:
+        archive.writestr("mimetype", "application/vnd.oasis.opendocument.spreadsheet")
+        archive.writestr("META-INF/manifest.xml", manifest)
+        archive.writestr("content.xml", content)
+    return data.getvalue()
+
+
+def damaged(data: bytes, chance: random.Random) -> bytes:
+    """The same with a few things wrong; a part of a zip is damaged inside as often as the whole."""
+    if data.startswith(b"PK") and chance.random() < 0.7:
+        return _zip_damaged(data, chance)
+    for _ in range(chance.choice((1, 1, 2, 4))):
+        at = chance.randrange(len(data) + 1)
+        length = chance.choice((0, 1, 3, 20))
+        odd = chance.choice(ODD).encode()
+        kind = chance.randrange(6)
+        if kind == 0:
+            data = data[:at] + odd + data[at + length :]
+        elif kind == 1:
+            data = data[:at]
+        elif kind == 2:
+            data = data[:at] + bytes(chance.randrange(256) for _ in range(length)) + data[at + length :]
+        elif kind == 3:
+            data = data[:at] + data[at : at + 60] * chance.choice((2, 50)) + data[at + 60 :]
+        elif kind == 4:
+            lines = data.splitlines(keepends=True) or [b""]
+            chance.shuffle(lines)
+            data = b"".join(lines)
+        else:
+            words = data.split(b",") if b"," in data else data.split(b":")
+            words[chance.randrange(len(words))] = odd
+            data = (b"," if b"," in data else b":").join(words)
+    return data
+
+
+def _zip_damaged(data: bytes, chance: random.Random) -> bytes:
+    made = io.BytesIO()
+    with (
+        zipfile.ZipFile(io.BytesIO(data)) as archive,
+        zipfile.ZipFile(made, "w", zipfile.ZIP_DEFLATED) as new,
+    ):
+        names = archive.namelist()
+        hit = chance.choice(names)
+        for name in names:
+            part = archive.read(name)
+            if name == hit:
+                part = damaged(b"," + part, chance)
+            new.writestr(name, part)
+    return made.getvalue()
+
+
+def inputs(count: int, seed: int) -> Iterator[tuple[int, Input]]:
+    """So many damaged inputs, each by its own number: the same ones for the same seed."""
+    whole = seeds()
+    for number in range(count):
+        chance = random.Random(f"{seed} {number}")
+        one = whole[number % len(whole)]
+        yield number, one._replace(data=damaged(one.data, chance))
+
+
+def outcome_of(one: Input, folder: Path) -> str:
+    """What is wrong with how a damaged input ended; nothing where it ended as it should. Runs in `folder`."""
+    (folder / "list.csv").write_bytes(seeds()[0].data)
+    (folder / one.name).write_bytes(one.data)
+    before = Path.cwd()
+    os.chdir(folder)
+    previous = signal.signal(signal.SIGALRM, _too_long)
+    signal.alarm(LONGEST_SECS)
+    try:
+        outcome = nomarium(*(word.replace("{}", one.name) for word in one.arguments))
+    except TimeoutError:
+        return f"takes more than {LONGEST_SECS} s"
+    finally:
+        signal.alarm(0)
+        signal.signal(signal.SIGALRM, previous)
+        os.chdir(before)
+    if outcome.status not in (0, 1, 2):
+        return f"ends with {outcome.status}: {outcome.text[-300:]}"
+    if "\x1b" in outcome.text or "Traceback" in outcome.text:
+        return f"says {outcome.text[-300:]!r}"
+    return ""
+
+
+def _too_long(*_: object) -> None:
+    raise TimeoutError
+
+
+def main() -> None:
+    import resource
+
+    count, seed = int(sys.argv[1]), int(sys.argv[2]) if len(sys.argv) > 2 else 1
+    began, bad = time.monotonic(), 0
+    with tempfile.TemporaryDirectory() as name:
+        for number, one in inputs(count, seed):
+            wrong = outcome_of(one, Path(name))
+            if wrong:
+                bad += 1
+                kept = Path(f"fuzz-{seed}-{number}-{one.name}")
+                kept.write_bytes(one.data)
+                sys.stdout.write(f"{kept}: {' '.join(one.arguments)}: {wrong}\n")
+    peak = resource.getrusage(resource.RUSAGE_SELF).ru_maxrss // 1024
+    sys.stdout.write(
+        f"{count:,} inputs, {bad} ended badly, {time.monotonic() - began:.0f} s, {peak} MB at most\n"
+    )
+    sys.exit(bool(bad))
+
+
+if __name__ == "__main__":
+    main()
