@@ -170,6 +170,11 @@ READ: dict[str, tuple[dict[str, Rows], list[str], list[str]]] = {
         {"Export": [["Course number", "Meeting Pattern", "Start Time", "End Time", "Bldg/Room", "Instructor Name"], ["RG1", "MW", "9:00", "9:50", "L2", "Quill"]], "Terms": TERM},
         [f"RG1 {at(7, '09:00', '09:50')} @ L2", f"RG1 {at(9, '09:00', '09:50')} @ L2"], [],
     ),
+    "terms whose headings say nothing": (
+        {"Classes": [["Class", "Day", "Time", "Bldg", "Room"], ["Knots", "Mon", "9:00-9:50", "Loft", 2]],
+         "Semester": [["Semester", "Classes begin", "Classes end"], ["Fall", "2026-09-07", "2026-10-02"]]},
+        [f"Knots {day}T09:00/{day}T09:50 @ Loft 2" for day in ("2026-09-07", "2026-09-14", "2026-09-21", "2026-09-28")], ["Semester is taken for Terms"],
+    ),
     "one class twice a day in a drawn week": (
         {"Week": [["", "Mon", "Tue"], ["9:00-10:00", "Knots", "Sails"], ["11:00-12:00", "Knots", ""]], "Terms": TERM},
         [f"Knots {at(7, '09:00', '10:00')}", f"Knots {at(7, '11:00', '12:00')}", f"Sails {at(8, '09:00', '10:00')}"], [],
@@ -222,6 +227,20 @@ def test_a_drawn_week_alone_needs_only_its_weeks(tmp_path: Path) -> None:
     )
 
 
+def test_trips_beside_classes_are_no_terms(tmp_path: Path) -> None:
+    sheets: dict[str, Rows] = {
+        "Classes": [["Class", "Day", "Time"], ["Knots", "Mon", "9:00-9:50"]],
+        "Terms": TERM,
+        "Trips": [["Trip", "Leaves", "Returns"], ["Long voyage", "2026-10-05", "2026-11-18"]],
+    }
+    source = plan_book(tmp_path, sheets)
+    assert built(source) == [f"Knots {at(7, '09:00', '09:50')}"]
+    assert (
+        "“Trips” is no part of a plan: it is passed over"
+        in nomarium("build", source, "-o", tmp_path / "o.ics").text
+    )
+
+
 def test_several_sources_are_one_plan(tmp_path: Path) -> None:
     classes = csv_file(
         tmp_path, "Class,Day,Block,Room\nKnots,Day 1,A,Loft\nSteam,Day 2,B,Shed", "classes.csv"
@@ -266,6 +285,10 @@ REFUSED: dict[str, tuple[dict[str, Rows], list[str]]] = {
     ),
     "terms beside classes whose headings say nothing": (
         {"Export": [["Offering", "Wkdays", "In", "Out"], ["Rigging", "MW", "9:00", "9:50"]], "Terms": TERM}, ["only Terms could be read", "“Export”", '--column "HEADING=class"'],
+    ),
+    "terms beside a master schedule without days": (
+        {"Master": [["Period", "Quill", "Tern"], ["1 (8:30-9:30)", "Knots", "Steam"], ["2 (9:40-10:40)", "Sails", ""]], "Terms": TERM},
+        ["only Terms could be read", "“Master”"],
     ),
     "a period without bells": ({"Week": [["", "Mon", "Tue"], ["P1", "Knots", "Sails"]], "Terms": TERM}, ["Bells"]),
 }  # fmt: skip

@@ -44,7 +44,7 @@ def class_rows(table: Table, options: ReadingOptions, has_cycle: bool) -> ClassR
     """Settle the rows of a Timetable. `has_cycle`: labels are known, and `A` or `F` may be one of them."""
     problems, notes = list[Problem](), list[Problem]()
     items = _with_groups(table.items, options, problems, notes)
-    items = [_in_section(item) for item in items]
+    items = [_in_building(_in_section(item)) for item in items]
     items = _taught(items, notes)
     items = [_with_time_apart(item) for item in items]
     items = _settled(items, notes)
@@ -110,6 +110,12 @@ def _in_section(item: Item) -> Item:
     is_code = re.search(r"[^\W\d_]", section) is not None and re.search(r"\d", section) is not None
     code = section if is_code else f"{course} {section}"
     return item._replace(cells={**item.cells, "class": code, "title": item.text("title") or course})
+
+
+def _in_building(item: Item) -> Item:
+    """A row whose building and room stand in two columns: the place is both."""
+    building, room = item.text("building"), item.text("room")
+    return item._replace(cells={**item.cells, "room": f"{building} {room}".strip()}) if building else item
 
 
 def _tables(items: Sequence[Item]) -> Iterable[tuple[int, list[Item]]]:

@@ -1,5 +1,6 @@
 """Which sheets are plans, before anything of them is read."""
 
+import re
 from collections.abc import Sequence
 from itertools import islice
 from pathlib import PurePath
@@ -10,7 +11,7 @@ from nomarium.reading.cells.words import ENGLISH
 from nomarium.reading.options import ReadingOptions
 from nomarium.school.drawnlines import is_time
 from nomarium.school.kinds import asked_table, kind_of
-from nomarium.school.planheads import asked_headings, plain
+from nomarium.school.planheads import asked_headings, field_of, plain
 from nomarium.school.plantables import cut_table, is_plan, table_name
 from nomarium.sheets.sheet import Sheet, cell_text
 
@@ -57,8 +58,12 @@ def looks_taught(sheet: Sheet) -> bool:
     weekdays = sum(
         len(text) > 1 and not isinstance(codes.read(text), Refusal) for text in map(cell_text, cells)
     )
-    times = sum(map(is_time, cells))
-    return bool(kind.table or kind.hint) or weekdays > 1 or times > 2 or (weekdays > 0 and times > 0)
+    times = sum(is_time(cell) or re.search(_CLOCK, cell_text(cell)) is not None for cell in cells)
+    heads = any(
+        len({field_of(cell_text(cell), "timetable") for cell in row} & _TAUGHT) > 1
+        for _, row in islice(sheet.rows(), 40)
+    )
+    return bool(kind.table or kind.hint) or weekdays > 1 or times > 1 or (weekdays > 0 and times > 0) or heads
 
 
 def _is_one(group: Sequence[Sheet], options: ReadingOptions) -> bool:
@@ -73,6 +78,9 @@ def _is_one(group: Sequence[Sheet], options: ReadingOptions) -> bool:
     return len(group) > 1 and any(kind_of(sheet, headings=asked).table in _SIGNS for sheet in group)
 
 
+_CLOCK = r"(?<!\d)\d{1,2}[:h]\d\d(?!\d)"
+_TAUGHT = frozenset(("class", "period", "teacher", "room", "group", "label"))
+"""Fields of a timetable: a sheet whose headings say two of them looks taught."""
 _SIGNS = frozenset(("timetable", "bells", "rotation"))
 """Tables that make a plan of the workbook in which they are found."""
 

@@ -21,6 +21,7 @@ from nomarium.school.plantables import table_name
 from nomarium.sheets.sheet import Row, Sheet, cell_text, is_blank
 
 _TOP_ROWS: Final = 300
+_HEAD_ROWS: Final = 40
 _MOSTLY: Final = 0.8
 _LONG_SPAN: Final = 21
 """Days from which a stretch is a term rather than a holiday."""
@@ -175,7 +176,8 @@ def _timetable(look: _Look) -> Kind | None:
 
 def _drawn(look: _Look) -> Kind | None:
     """A week drawn with weekdays or labels across or down, and periods or times."""
-    if any(looks_like_date(cell) and not is_time(cell) for _, row in look.rows for cell in row):
+    full = [row for _, row in look.rows if len(list(filter(cell_text, row))) > 1]  # a title may say dates
+    if any(looks_like_date(cell) and not is_time(cell) for row in full for cell in row):
         return None
     return Kind("timetable", "a drawn week") if look.is_drawn_week else None
 
@@ -246,13 +248,19 @@ def _are_labels(cells: Sequence[Cell], count: int) -> bool:
 def _spans(look: _Look) -> Kind | None:
     """A name and a date or two a row: terms, days off, or both in one table."""
     at, columns = max((look.head("terms"), look.head("daysoff")), key=lambda one: len(one[1]))
+    shown: Mapping[str, int] = {}
     if at < 0 or not {"name", "first"} <= columns.keys() or not _are_dates(look, at, columns["first"]):
-        return None
+        at, shown = _edges(look)
+        if not shown:
+            return None
+        columns = {**shown}
     if any(_share(look.cells(at, n), is_time) > 0.5 for n in range(look.width)):
         return None
     names = [cell_text(cell) for cell in look.cells(at, columns["name"])]
     off = sum(map(is_off, names))
     terms = sum(re.search(_TERM_WORDS, fold(name)) is not None and not is_off(name) for name in names)
+    if shown and not (terms or off or _hinted(look.sheet) in ("terms", "daysoff")):
+        return None  # headings that say nothing, and names and a sheet that do not, either
     above = " ".join(cell_text(cell) for _, row in look.rows[: at + 1] for cell in row)
     said = re.sub(r"[_-]", " ", fold(f"{look.sheet.name} {PurePath(look.sheet.file).stem} {above}"))
     long = _long_spans(look, at, columns)
@@ -262,13 +270,25 @@ def _spans(look: _Look) -> Kind | None:
     if off * 2 > len(names) or (
         (re.search(_OFF_WORDS, said) or _hinted(look.sheet) == "daysoff") and not terms
     ):
-        return Kind("daysoff", "names of holidays with their dates")
+        return Kind("daysoff", "names of holidays with their dates", shown)
     if long is None or not names:
         return None
     if terms * 2 > len(names) or long == 1 or _hinted(look.sheet) == "terms":
         is_doubtful = off or (long < 0.5 and _hinted(look.sheet) != "terms")
-        return Kind("terms", "names of terms with their dates", other="daysoff" if is_doubtful else "")
+        return Kind("terms", "names of terms with their dates", shown, other="daysoff" if is_doubtful else "")
     return None
+
+
+def _edges(look: _Look) -> tuple[int, dict[str, int]]:
+    """The index of the row above a name and two dates a row, whatever it is headed by, and their columns; none where the
+    rows are no such."""
+    for at, (_, row) in enumerate(look.rows[:_HEAD_ROWS]):
+        dates = [n for n, cell in enumerate(row) if cell_text(cell) and looks_like_date(cell)]
+        names = [n for n, cell in enumerate(row) if n not in dates and cell_text(cell)]
+        if dates:
+            is_one = at > 0 and len(dates) == 2 and len(names) > 0 and names[0] < dates[0]
+            return (at - 1, {"name": names[0], "first": dates[0], "last": dates[1]}) if is_one else (-1, {})
+    return -1, {}
 
 
 def is_off(name: str) -> bool:

@@ -101,6 +101,7 @@ _TELLING: Final = frozenset(
 )  # fmt: skip
 """Fields that the heading of a list may say in a table of classes or bells."""
 _SUBJECTS: Final = frozenset(("subject", "department", "prefix"))
+_BUILDINGS: Final = frozenset(("building", "campus", "site"))
 _BESIDE: Final = r"[(\[].*?[)\]]|[*:]"
 """What may stand beside a heading: words in brackets, a colon."""
 _ENDINGS: Final = r"(?i)(?<=\w)\s+(?:names?|no\.?|nr\.?|num|number|code|id|#)$|\s*#$"
@@ -181,6 +182,12 @@ def columns_of(
             field = field_of(text, name, asked)
             if field == "class" and name == "timetable" and field in columns:
                 field = _beside_class(cell_text(row[columns["class"]]), text)
+            if (
+                field == "room"
+                and field in columns
+                and plain(in_full(cell_text(row[columns["room"]]))) in _BUILDINGS
+            ):
+                columns["building"] = columns.pop("room")
             if field is not None and field not in columns:
                 columns[field] = column
             elif text:

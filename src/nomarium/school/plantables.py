@@ -115,7 +115,8 @@ def cut_table(
     ledger = account.ledger
     at, columns, ignored = columns_of(rows, name, asked)
     if known:
-        at = _above_dates(rows, known["date"]) if at < 0 and "date" in known else at
+        dated = known.get("date", known.get("first", -1))
+        at = _above_dates(rows, dated) if at < 0 and dated >= 0 else at
         columns = {f: c for f, c in columns.items() if f not in known and c not in known.values()} | dict(
             known
         )

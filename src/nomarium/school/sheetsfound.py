@@ -24,6 +24,10 @@ _OF_THE_YEAR = frozenset(("settings", "terms", "daysoff", "cycle", "specialdays"
 """Tables that grow with the year and not with the school."""
 
 
+_MEANS = {"terms": "say when school is held", "daysoff": "say when there is none"}
+"""What the rows of tables mean that could be either."""
+
+
 class Taken(NamedTuple):
     """A sheet and what it was taken for."""
 
@@ -163,6 +167,10 @@ def _called(sheet: Sheet) -> str:
 def _doubtful(sheet: Sheet, kind: Kind) -> Problem:
     one, other = TITLES[kind.table], TITLES[kind.other]
     message = f"{_called(sheet)} could be {one} ({kind.why}) or {other}."
+    dated = (row for _, row in sheet.rows() if any(map(looks_like_date, row)))
+    shown = [", ".join(text for cell in row if (text := cell_text(cell))) for row in islice(dated, 2)]
+    if shown:
+        message += f" As {one}, {' and '.join(f'“{text}”' for text in shown)} {_MEANS[kind.table]}; as {other}, {_MEANS[kind.other]}."
     remedy = (
         f'Say which: --table "{_called(sheet)}={one.lower()}" or --table "{_called(sheet)}={other.lower()}".'
     )
