@@ -97,6 +97,10 @@ READ: dict[str, tuple[dict[str, Rows], list[str], list[str]]] = {
         {"Quill": [["Period", "Time", "Mon", "Tue"], [1, "8:45-9:30", "Knots", "Sails"], ["", "", "Loft 2", "Shed"]], "Terms": TERM},
         [f"Knots {at(7, '08:45', '09:30')} @ Loft 2", f"Sails {at(8, '08:45', '09:30')} @ Shed"], [],
     ),
+    "weeks side by side whose periods stand once": (
+        {"TT": [["Week A", "", "", "Week B"], ["", "Mon", "Tue", "Mon", "Tue"], ["9:00-10:00", "Knots", "", "Steam", "Sails"]], "Terms": [TERM[0], ["Autumn", "2026-09-07", "2026-09-18"]]},
+        [f"Knots {at(7, '09:00', '10:00')}", f"Steam {at(14, '09:00', '10:00')}", f"Sails {at(15, '09:00', '10:00')}"], [],
+    ),
     "a signature below a remark is no room": (
         {"Week": [["", "Mon", "Tue"], ["9:00-10:00", "Knots", "Sails"], ["Subject to change", "", ""], ["", "", "M. Quill"]], "Terms": TERM},
         [f"Knots {at(7, '09:00', '10:00')}", f"Sails {at(8, '09:00', '10:00')}"], [],
@@ -289,6 +293,9 @@ REFUSED: dict[str, tuple[dict[str, Rows], list[str]]] = {
     "terms beside a master schedule without days": (
         {"Master": [["Period", "Quill", "Tern"], ["1 (8:30-9:30)", "Knots", "Steam"], ["2 (9:40-10:40)", "Sails", ""]], "Terms": TERM},
         ["only Terms could be read", "“Master”"],
+    ),
+    "classes in a row that no period heads": (
+        {"Week": [["", "Mon", "Tue"], ["9:00-10:00", "Knots", "Sails"], [], ["", "Steam", "Choir"]], "Terms": TERM}, ["row 4, column B", "“Steam”", "No line says in which period"],
     ),
     "a period without bells": ({"Week": [["", "Mon", "Tue"], ["P1", "Knots", "Sails"]], "Terms": TERM}, ["Bells"]),
 }  # fmt: skip

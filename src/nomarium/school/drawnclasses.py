@@ -92,6 +92,10 @@ def _take(
     remarks = [row for row in week.others if any(map(cell_text, row[1]))]
     account.ledger.read = len(week.held) + week.idle + len(remarks)
     account.ledger.events, account.ledger.notes = len(week.held), week.idle + len(remarks)
+    for number, column, text in week.untimed:
+        message = "No line says in which period, or at which time, this is."
+        remedy = "Give its row a period or a time left of the days."
+        found.problems.append(Problem("cell-untimed", message, remedy, sheet.place(number, column), text))
     times = _times(found, sheet, week, options)
     tables: dict[int, Table] = {}
     told = set[str]()

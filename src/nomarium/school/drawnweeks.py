@@ -53,6 +53,8 @@ class DrawnWeek(NamedTuple):
     idle: int
     """Cells that say that nothing is taught."""
     titles: list[str]
+    untimed: list[tuple[int, int, str]]
+    """Row number, column and text of cells under a day that no line says the time of."""
     goes_on: bool = False
     """Whether some cell goes on in the row below, or the column beside."""
 
@@ -119,12 +121,15 @@ class _Reader:
         heads = [at for n, at in enumerate(heads) if n == 0 or heads[n - 1] < at - 1]
         if not heads:
             return None
-        found = DrawnWeek([], [], [], [], 0, [])
+        found = DrawnWeek([], [], [], [], 0, [], [])
         idle = 0
         found.others.extend(self._rows[: heads[0]])
         for at, end in pairwise([*heads, len(self._rows)]):
+            shared = range(0)  # periods that stand once, left of all drawings
             for first, columns in self._side_by_side(at):
-                idle += self._drawing(found, at, end, first, columns)
+                left = range(first, min(columns)) or shared
+                shared = shared or left
+                idle += self._drawing(found, at, end, first, left, columns)
         return (
             found._replace(idle=idle, goes_on=self._goes_on)
             if found.held and not _are_numbers(found.held)
@@ -175,10 +180,15 @@ class _Reader:
         yield begin, part
 
     def _drawing(
-        self, found: DrawnWeek, at: int, end: int, first: int, days: Mapping[int, tuple[str, ...]]
+        self,
+        found: DrawnWeek,
+        at: int,
+        end: int,
+        first: int,
+        left: range,
+        days: Mapping[int, tuple[str, ...]],
     ) -> int:
         """Add one drawing; gives how many of its cells say that nothing is taught."""
-        left = range(first, min(days))
         under = self._periods_under(at, end, days)
         above, title = self._titles(at, first, max(days))
         week = next((w for text in (*above, title) if (w := week_of(text))), "")
@@ -195,6 +205,8 @@ class _Reader:
             slot = rows[0][1]
             if slot is None:
                 found.others.extend(self._rows[n] for n, _ in rows)
+                if not slots or rows[0][0] > slots[0].at:  # above the first line stand headings
+                    found.untimed.extend(self._untimed(rows, days, is_all=not slots))
                 continue
             for column in days:
                 texts = [
@@ -211,6 +223,18 @@ class _Reader:
                 taken, names = self._spanned(n, column, slot, by_row, days)
                 found.held.append(self._held(n, column, text, names, taken, week, whose))
         return idle
+
+    def _untimed(
+        self, rows: Sequence[tuple[int, Slot | None]], days: Mapping[int, tuple[str, ...]], is_all: bool
+    ) -> Iterator[tuple[int, int, str]]:
+        """Row number, column and text of cells that no line says the time of: those of a drawing without lines, and rows with
+        two or more; one alone is a signature, say."""
+        for n, _ in rows:
+            filled = [(column, text) for column in days if (text := self._filled(n, column))]
+            if is_all or len(filled) > 1:
+                for column, text in filled:
+                    place = (self._numbers[n], column)
+                    yield (*(place if self._turned is None else (self._own_numbers[column], n)), text)
 
     def _lines(
         self, found: DrawnWeek, at: int, end: int, left: range, days: Mapping[int, tuple[str, ...]]
