@@ -16,6 +16,8 @@ from nomarium.sheets.sheet import Row, RowsAgain, Sheet
 
 DELIMITERS = {",": "comma", ";": "semicolon", "\t": "tab", "|": "pipe"}
 _SAMPLE_LINES = 200
+_BOUNDED_ROWS = 1_000
+"""Rows that are looked at together to find the columns: a row of a million cells would be a million columns."""
 _LONG_RECORD = 200
 """Lines in one record after which a quote must have been forgotten."""
 
@@ -75,9 +77,11 @@ def _reader(path: Path, name: str, kind: TextKind, delimiter: str, skip: int) ->
             reader = csv.reader(file, delimiter=delimiter, skipinitialspace=True)
             try:
                 if kind.odd_quotes:
-                    yield from bounded(_watched(reader, name, skip), name)
+                    rows = _watched(reader, name, skip)
                 else:
-                    yield from bounded(islice(enumerate(reader, 1), skip, None), name)
+                    rows = islice(enumerate(reader, 1), skip, None)
+                yield from bounded(islice(rows, _BOUNDED_ROWS), name)
+                yield from rows  # what is too wide further down is a fault of its row
             except csv.Error as error:
                 raise SourceError(
                     Problem(

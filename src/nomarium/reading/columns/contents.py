@@ -10,7 +10,6 @@ from nomarium.model.cell import Cell
 from nomarium.model.refusal import Refusal
 from nomarium.reading.cells.choices import read_status
 from nomarium.reading.cells.times import Times, read_times
-from nomarium.reading.cells.weekdaycodes import WeekdayCodes
 from nomarium.reading.cells.words import Lexicon, fold
 from nomarium.reading.columns.head import begins_week, looks_like_date
 from nomarium.sheets.sheet import cell_text
@@ -104,6 +103,7 @@ class Contents:
     def timed_weekdays(self) -> float:
         """The share of cells that name weekdays with a time beside them, `Mon 3.45-4.45`, and neither a date nor, in words,
         that they repeat."""
+        from nomarium.reading.cells.weekdaycodes import WeekdayCodes
         from nomarium.reading.columns.weekdaycolumn import days_and_time
 
         def is_timed(cell: Cell) -> bool:
