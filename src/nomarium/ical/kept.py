@@ -7,12 +7,13 @@ with X-: anything else makes strict readers refuse the whole file.
 import datetime as dt
 import re
 from collections.abc import Callable, Iterable
+from functools import lru_cache
 from typing import Final
 
 from nomarium.ical.contentlines import strict_head
 from nomarium.ical.values import FindsZones, instant_of
 from nomarium.model.entry import as_utc
-from nomarium.reckoning.values import length_of
+from nomarium.reckoning.values import length_of, moment_of
 
 _NAMES: Final = frozenset(
     # RFC 5545, 3.8; RFC 7986, 5; RFC 9073, 6; RFC 9074, 5 to 8; RFC 9253, 8
@@ -42,6 +43,8 @@ def whole(text: str, otherwise: int = 0) -> int:
 
 def stamp_of(head: str, value: str, zones: FindsZones, told: Told) -> str:
     """A date-time as a stamp in UTC, `20270412T090000Z`; a floating one is taken for UTC. Blank when it is none."""
+    if len(value) == 16 and value[15] == "Z" and (plain := _plain_stamp(value)):
+        return plain  # nearly every one
     moment = instant_of(head, value, zones)
     if isinstance(moment, str) or not isinstance(moment.local, dt.datetime):
         told("value-unfit")
@@ -54,6 +57,22 @@ def stamp_of(head: str, value: str, zones: FindsZones, told: Told) -> str:
         told("value-unfit")
         return ""
     return utc.isoformat().replace("-", "").replace(":", "")[:15] + "Z"
+
+
+@lru_cache(maxsize=4096)
+def _plain_stamp(value: str) -> str:
+    """A stamp that is written as it should be; blank for any other."""
+    try:
+        found = moment_of(value[:15])
+    except ValueError:
+        return ""
+    return value if found is not None and isinstance(found[0], dt.datetime) else ""
+
+
+@lru_cache(maxsize=4096)
+def _name_of(head: str) -> str:
+    """The name that a head without quotes says, blank where no strict reader would take the line."""
+    return strict_head(f"{head}:").partition(";")[0].upper()
 
 
 def kept_lines(lines: Iterable[str], zones: FindsZones, told: Told) -> tuple[str, ...]:
@@ -98,8 +117,10 @@ def kept_components(lines: Iterable[str], zones: FindsZones, told: Told) -> list
 
 def _kept(line: str, zones: FindsZones, told: Told) -> str:
     """A line as it goes out, blank for one that cannot."""
-    head = strict_head(line)
-    name = head.partition(";")[0].upper()
+    head = line.partition(":")[0]
+    if '"' in head:  # a colon may stand in the quotes
+        head = strict_head(line)
+    name = _name_of(head)
     if name not in _NAMES and not name.startswith("X-"):
         told("value-unfit")
         return ""
