@@ -30,3 +30,5 @@ LONGEST_FETCH_SECS: Final = 120.0
 """How long an answer may take in all, however steadily it drips."""
 MOST_TABLE_ROWS: Final = 10_000
 """Rows of a plan's tables that are about the year: Terms, Cycle, Bells and the like."""
+MOST_AT_ONCE: Final = 20
+"""Other classes in one place, or with one teacher, at one time with which a class is told to clash."""

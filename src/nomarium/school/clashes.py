@@ -5,6 +5,7 @@ from collections import defaultdict
 from collections.abc import Iterable, Sequence
 from typing import NamedTuple
 
+from nomarium.model.limits import MOST_AT_ONCE
 from nomarium.school.meetings import Meeting
 from nomarium.school.planheads import plain
 from nomarium.school.timetable import Slot
@@ -22,7 +23,7 @@ class Clash(NamedTuple):
 
 
 def clashes_in(meetings: Sequence[Meeting]) -> list[Clash]:
-    """Every pair of classes that clash, the first date of each."""
+    """Pairs of classes that clash, the first date of each: of a class at one time with so many others at most."""
     found: dict[tuple[str, str, str, str], list[dt.date]] = defaultdict(list)
     names: dict[tuple[str, str, str, str], tuple[str, str, str]] = {}
     busy: dict[tuple[str, str], list[tuple[int, int, str]]] = {}
@@ -40,12 +41,16 @@ def clashes_in(meetings: Sequence[Meeting]) -> list[Clash]:
             if others is None:
                 busy[here] = [(start, end, code)]
                 continue
+            at_once = 0
             for other_start, other_end, other in others:
                 if other_start < end and start < other_end:
                     first, second = sorted((other, code))
                     key = (*here, first, second)
                     found[key].append(meeting.day.date)
                     names.setdefault(key, (name, first, second))
+                    at_once += 1
+                    if at_once == MOST_AT_ONCE:
+                        break  # a yard for everybody: all pairs of a hundred classes would tell no more
             others.append((start, end, code))
     return [Clash(key[0], *names[key], dates[0], len(dates)) for key, dates in found.items()]
 

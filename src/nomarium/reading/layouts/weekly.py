@@ -1,6 +1,6 @@
 """Lists whose rows say a weekday and no date: each is a weekly event of the weeks that the person names."""
 
-from collections.abc import Iterator, Sequence
+from collections.abc import Callable, Iterator, Sequence
 
 from nomarium.model.account import Account
 from nomarium.model.event import Event
@@ -84,27 +84,21 @@ def _without_weeks(sheet: Sheet, options: ReadingOptions) -> NotRead:
 
 def _with_unread(reading: Reading, weekly: Weekly, headings: Sequence[str]) -> Reading:
     """The reading with the rows whose weekdays cannot be read."""
-    if not weekly.unread:
-        return reading
-    listing = reading.events
 
-    def events(account: Account) -> Iterator[Event]:
-        yield from listing(account)
+    def refuse(account: Account) -> None:
         for row, problem in weekly.unread.values():
             account.ledger.read += 1
             account.reject(headings, row, [problem])
 
-    return reading._replace(events=events)
+    return _and_then(reading, refuse) if weekly.unread else reading
 
 
 def _with_unsettled(reading: Reading, weekly: Weekly) -> Reading:
     """The reading with the rows that are left out because their days are not settled."""
     if not weekly.unsettled:
         return reading
-    listing = reading.events
 
-    def events(account: Account) -> Iterator[Event]:
-        yield from listing(account)
+    def pass_over(account: Account) -> None:
         for number, text in weekly.unsettled.items():
             account.ledger.read += 1
             account.note_row(number, text)
@@ -113,4 +107,15 @@ def _with_unsettled(reading: Reading, weekly: Weekly) -> Reading:
     shown = listed([f"row {number} ({text})" for number, text in list(weekly.unsettled.items())[:5]])
     message = f"Left out, for nothing says on which day they are: {shown}."
     told = note("days-unsettled", message).at(reading.sheet.place(first, weekly.at))
-    return reading._replace(events=events, notes=(*reading.notes, told))
+    return _and_then(reading._replace(notes=(*reading.notes, told)), pass_over)
+
+
+def _and_then(reading: Reading, account_for: Callable[[Account], None]) -> Reading:
+    """The reading that accounts for other rows after its own."""
+    listing = reading.events
+
+    def events(account: Account) -> Iterator[Event]:
+        yield from listing(account)
+        account_for(account)
+
+    return reading._replace(events=events)
