@@ -297,6 +297,10 @@ REFUSED: dict[str, tuple[dict[str, Rows], list[str]]] = {
     "classes in a row that no period heads": (
         {"Week": [["", "Mon", "Tue"], ["9:00-10:00", "Knots", "Sails"], [], ["", "Steam", "Choir"]], "Terms": TERM}, ["row 4, column B", "“Steam”", "No line says in which period"],
     ),
+    "a part on a line of its own that may be a room or a teacher": (
+        {"Week": [["", "Mon", "Tue"], ["9:00-9:50", "Knots\nQuill", "Sails\nHarrow"]], "Terms": TERM},
+        ["“Quill” may be a room or a teacher", 'A room: --cell "class room"'],
+    ),
     "a period without bells": ({"Week": [["", "Mon", "Tue"], ["P1", "Knots", "Sails"]], "Terms": TERM}, ["Bells"]),
 }  # fmt: skip
 

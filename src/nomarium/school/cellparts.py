@@ -72,8 +72,8 @@ class CellReader:
         self.shapes: dict[int, tuple[Part, ...]] = {}
         """Number of parts → what each is."""
         self.samples: dict[int, list[str]] = {}
-        self._doubtful: dict[int, int] = {}
-        """Number of parts → the place of one that is a room as well as a teacher, for all that can be told."""
+        self._doubtful: dict[int, tuple[int, str]] = {}
+        """Number of parts → the place of one that is a room as well as a teacher, for all that can be told, and a text there."""
         by_count: dict[int, list[list[str]]] = {}
         for text in dict.fromkeys(self._texts):
             for one in self._classes_in(text):
@@ -140,7 +140,8 @@ class CellReader:
             kind for kind in ("room", "teacher", "group") if kind not in found and kind not in self._owned
         ]
         if None in found and rest[:2] == ["room", "teacher"]:
-            self._doubtful[count] = found.index(None)
+            at = found.index(None)
+            self._doubtful[count] = at, lists[0][at]
         return tuple(kind or (rest.pop(0) if rest else "notes") for kind in found)
 
     def _kind(self, texts: Sequence[str]) -> Part | None:
@@ -162,9 +163,8 @@ class CellReader:
             self.shapes[len(parts)] = self._shape(len(parts), [parts])
             self.samples[len(parts)] = [" ".join(parts)]
         if len(parts) in self._doubtful:
-            samples = self.samples[len(parts)]
-            at = self._doubtful[len(parts)]
-            return _doubtful(self._parts(samples[0])[at], at, self.shapes[len(parts)], samples)
+            at, text = self._doubtful[len(parts)]
+            return _doubtful(text, at, self.shapes[len(parts)], self.samples[len(parts)])
         values: dict[str, str] = {}
         for kind, text in zip(self.shapes[len(parts)], parts, strict=True):
             values[kind] = f"{values[kind]}\n{text}" if kind in values else text
