@@ -282,3 +282,17 @@ def test_a_refused_table_shows_its_columns_and_what_each_could_be(tmp_path: Path
         assert part in said.out
     facts = json.loads(nomarium("survey", source, "--json").out)["unread"]
     assert [column["could_be"][:1] for column in facts[0]["columns"]] == [["summary"], ["day"], [], []]
+
+
+def test_a_time_above_a_table_and_times_in_titles_are_told(tmp_path: Path) -> None:
+    text = "All talks at 7.30pm in the loft\nDate,Talk\n2026-09-14,Knots\n2026-10-12,Steam (7pm)"
+    source = csv_file(tmp_path, text)
+    said = nomarium("build", source, "-o", tmp_path / "o.ics").text
+    assert "Titles that hold a time (row 4: “Steam (7pm)”)" in said
+    assert "Above the table stands a time (“All talks at 7.30pm in the loft”)" in said
+    assert '--set "start=7.30pm"' in said
+    outcome = nomarium("build", source, "-o", tmp_path / "o.ics", "--set", "start=7.30pm")
+    assert "stands a time" not in outcome.text
+    assert "T193000" in (tmp_path / "o.ics").read_text("utf-8")
+    printed = csv_file(tmp_path, "Printed on 26 Nov 2026 10:15\nDate,Talk\n2026-09-14,Knots")
+    assert "stands a time" not in nomarium("build", printed, "-o", tmp_path / "o.ics").text

@@ -22,6 +22,7 @@ from nomarium.reading.columns.head import TableHead, find_head, looks_like_date
 from nomarium.reading.columns.headings import match_heading, normal, unit_of
 from nomarium.reading.columns.lexicons import lexicon_for
 from nomarium.reading.columns.table import TableReading, data_rows, fill_down_columns, filled_rows
+from nomarium.reading.columns.timesinwords import times_in_words
 from nomarium.reading.columns.titles import half_titles, title_columns, unknown_in_title
 from nomarium.reading.layouts.layout import NotRead, Reading, Top, not_read
 from nomarium.reading.options import ReadingOptions
@@ -143,7 +144,7 @@ def read_table(
         *column_notes(sheet, columns, options.keep_extra, in_titles),
         *notes,
         *([parts.told(sheet, columns)] if parts else ()),
-        *_timed_titles(sheet, columns, first_rows),
+        *times_in_words(sheet, head, columns, first_rows, {**options.defaults, **options.overrides}),
     ]
     problems = _problems_of(sheet, head, columns, options, first_rows, seen)
     data = data if parts else filled_rows(sheet, data, ())
@@ -215,29 +216,6 @@ def _settled(
     return table._replace(
         decisions=decisions, problems=(*decisions.problems, *table.problems), notes=(*sheet.notes, *notes)
     )
-
-
-_TIME_IN_FRONT = r"(?i)\d{1,2}(?:[:h]\d\d|\s?[ap]\.?m\b).*"
-
-
-def _timed_titles(sheet: Sheet, columns: Sequence[Column], rows: Sequence[Row]) -> list[Problem]:
-    """A note when titles begin with times and nothing else in the table says any: their events will be all-day."""
-    fields = {column.field: column.at for column in columns}
-    title_at = fields.get("summary")
-    if title_at is None or fields.keys() & {"start", "end", "time", "when", "duration"}:
-        return []
-    timed = [
-        (number, text)
-        for number, row in rows
-        if title_at < len(row) and re.match(_TIME_IN_FRONT, text := cell_text(row[title_at]))
-    ]
-    dates = (cell_text(row[fields["date"]]) for _, row in rows if fields.get("date", len(row)) < len(row))
-    if not timed or any(":" in text for text in dates):
-        return []
-    number, text = timed[0]
-    message = f"Titles that begin with a time (row {number}: “{text}”) stay as they are, and their events last all day."
-    remedy = "If these are their times, put them into a column of their own."
-    return [note("title-timed", message, remedy).at(sheet.place(None, title_at))]
 
 
 def _lexicon_of_unknown_weekdays(

@@ -1,0 +1,69 @@
+"""Times that a table says in words and not in a column: its events would be all-day without a word about it."""
+
+import re
+from collections.abc import Collection, Sequence
+from itertools import islice
+from typing import Final
+
+from nomarium.model.problem import Problem, note
+from nomarium.reading.columns.column import Column
+from nomarium.reading.columns.head import TableHead
+from nomarium.sheets.sheet import Row, Sheet, cell_text
+
+_CLEAR_TIME: Final = r"(?i)(?<![\d.:])\d{1,2}(?:[:.]\d\d)?\s?[ap]\.?m\b|(?<![\d.:])\d{1,2}:\d\d(?![\d:])|(?<![\d.:])\d{1,2}h\d\d\b|\bnoon\b"
+
+
+_BOOKKEEPING: Final = r"(?i)(?:last\s+)?(?:printed|exported|updated|saved|changed|generated|created|downloaded|imprimé|gedruckt|as (?:of|at))\b"
+"""How lines begin that say when the table itself was made."""
+
+
+def times_in_words(
+    sheet: Sheet, head: TableHead, columns: Sequence[Column], rows: Sequence[Row], given: Collection[str]
+) -> list[Problem]:
+    """Notes about times in titles, and above the table, when nothing else says any: no column, and none of the fields that
+    are `given` (`--set`)."""
+    fields = {column.field: column.at for column in columns}
+    if (
+        fields.keys() & {"start", "end", "time", "when", "duration", "all-day"}
+        or "start" in given
+        or "all-day" in given
+    ):
+        return []
+    dates = (cell_text(row[fields["date"]]) for _, row in rows if fields.get("date", len(row)) < len(row))
+    if any(":" in text for text in dates):
+        return []
+    return [*_in_titles(sheet, fields.get("summary"), rows), *_above(sheet, head)]
+
+
+def _in_titles(sheet: Sheet, title_at: int | None, rows: Sequence[Row]) -> list[Problem]:
+    if title_at is None:
+        return []
+    timed = [
+        (number, text)
+        for number, row in rows
+        if title_at < len(row) and re.search(_CLEAR_TIME, text := cell_text(row[title_at]))
+    ]
+    if not timed:
+        return []
+    number, text = timed[0]
+    message = (
+        f"Titles that hold a time (row {number}: “{text}”) stay as they are, and their events last all day."
+    )
+    remedy = "If these are their times, put them into a column of their own."
+    return [note("title-timed", message, remedy).at(sheet.place(None, title_at))]
+
+
+def _above(sheet: Sheet, head: TableHead) -> list[Problem]:
+    if not head.title_rows:
+        return []
+    above = {
+        number: " ".join(filter(None, map(cell_text, row)))
+        for number, row in islice(sheet.rows(), head.first_row)
+    }
+    for number in head.title_rows:
+        match = re.search(_CLEAR_TIME, above.get(number, ""))
+        if match is not None and not re.match(_BOOKKEEPING, above[number]):
+            message = f"Above the table stands a time (“{above[number]}”), and its rows have none: their events last all day."
+            remedy = f'If it is the time of all: --set "start={match[0]}".'
+            return [note("time-above", message, remedy).at(sheet.place(number))]
+    return []
