@@ -296,3 +296,16 @@ def test_a_time_above_a_table_and_times_in_titles_are_told(tmp_path: Path) -> No
     assert "T193000" in (tmp_path / "o.ics").read_text("utf-8")
     printed = csv_file(tmp_path, "Printed on 26 Nov 2026 10:15\nDate,Talk\n2026-09-14,Knots")
     assert "stands a time" not in nomarium("build", printed, "-o", tmp_path / "o.ics").text
+
+
+def test_a_month_written_once_is_refused_with_the_option_that_helps(tmp_path: Path) -> None:
+    source = csv_file(tmp_path, "Month,Day,What\nSeptember,7,Start\n,14,Fair\nOctober,5,Launch")
+    year = ("--school-year", "2026:2027")
+    outcome = nomarium("build", source, "-o", tmp_path / "o.ics", *year)
+    assert (outcome.status, '--fill-down "Month"' in outcome.text) == (1, True), outcome.text
+    outcome = nomarium("build", source, "-o", tmp_path / "o.ics", *year, "--fill-down", "Month")
+    assert (outcome.status, "Wrote 3 events" in outcome.text, "--fill-down" in outcome.text) == (
+        0,
+        True,
+        False,
+    )

@@ -1,7 +1,7 @@
 """Dates written over several columns (Day, Month, perhaps Year), put together before anything else is decided."""
 
 import re
-from collections.abc import Iterable, Iterator, Mapping, Sequence
+from collections.abc import Collection, Iterable, Iterator, Mapping, Sequence
 from typing import NamedTuple
 
 from nomarium.model.cell import Cell
@@ -32,6 +32,8 @@ class DateParts(NamedTuple):
     day: int
     month: int
     year: int | None
+    gap: str = ""
+    """The heading of the months, where some row has a day and none."""
 
     def renamed(self, head: TableHead) -> TableHead:
         """The head of the table whose day column holds the whole date."""
@@ -44,13 +46,18 @@ class DateParts(NamedTuple):
         """Options that make the column of whole dates the date, if the person did not choose another field."""
         return options._replace(columns={head.headings[self.day]: "date", **options.columns})
 
-    def told(self, sheet: Sheet, columns: list[Column]) -> Problem:
+    def told(self, sheet: Sheet, columns: list[Column], filled: Collection[str]) -> Problem:
         """A note of what was put together; the column says so as its evidence."""
         date = columns[self.day]
         if date.field == "date":
             columns[self.day] = date._replace(how="heading", evidence="put together from several columns")
         message = f"Dates are put together from the columns {date.heading}."
-        return note("date-joined", message).at(sheet.place(None, date.at, date.heading))
+        remedy = (
+            f'A month written once holds for the rows below it with --fill-down "{self.gap}".'
+            if self.gap and self.gap not in filled
+            else ""
+        )
+        return note("date-joined", message, remedy).at(sheet.place(None, date.at, date.heading))
 
     def joined(self, rows: Iterable[Row]) -> Iterator[Row]:
         """Rows whose day column holds the whole date; the cells of month and year are blank."""
@@ -88,7 +95,10 @@ def find_date_parts(
     day = only(_DAY, _DAY_FIGURE) if month is not None else None
     if day is None or month is None:
         return None
-    return DateParts(day, month, only(_YEAR, r"(?:\d\d)?\d\d"))
+    has_gaps = any(
+        max(day, month) < len(row) and cell_text(row[day]) and not cell_text(row[month]) for row in sample
+    )
+    return DateParts(day, month, only(_YEAR, r"(?:\d\d)?\d\d"), headings[month] if has_gaps else "")
 
 
 def _mostly(sample: Sequence[Sequence[Cell]], at: int, form: str) -> bool:

@@ -143,7 +143,7 @@ def read_table(
     notes = [
         *column_notes(sheet, columns, options.keep_extra, in_titles),
         *notes,
-        *([parts.told(sheet, columns)] if parts else ()),
+        *([parts.told(sheet, columns, options.fill_down)] if parts else ()),
         *times_in_words(sheet, head, columns, first_rows, {**options.defaults, **options.overrides}),
     ]
     problems = _problems_of(sheet, head, columns, options, first_rows, seen)
