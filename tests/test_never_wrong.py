@@ -309,3 +309,10 @@ def test_a_month_written_once_is_refused_with_the_option_that_helps(tmp_path: Pa
         True,
         False,
     )
+
+
+def test_dates_that_begin_in_the_first_column_head_no_roster(tmp_path: Path) -> None:
+    source = csv_file(
+        tmp_path, "Sept 2026,,,\nMon 7,Tue 8,Wed 9,Thu 10\nKnots 9am,,Steam 2pm,Fair\n,Race 10-12,,AGM 7.30pm"
+    )
+    assert "holds dates" in refused(source)  # once, Knots was taken for somebody's name

@@ -180,8 +180,6 @@ def _all_rows(data: "Callable[[], CalamineSheet]", file: str) -> "Iterator[list[
             with quiet():
                 rows = data().iter_rows() if rows is None else rows
                 held = list(islice(rows, _AT_ONCE))
-        except GeneratorExit:
-            raise
         except BaseException as error:
             raise _as_refusal(error, file) from error
         if not held:

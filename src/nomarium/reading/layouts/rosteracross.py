@@ -46,6 +46,8 @@ def across(top: Top) -> Drawing | None:
     heading, unused = "", list[str]()
     for at, end in pairwise([*heads, len(rows)]):
         columns = _date_columns(top, rows[at][1])
+        if _begins_with_a_day(top, rows[at][1], min(columns)):
+            return None  # the dates begin in the first column: no names stand left of them
         if not any(cell_text(cell) for _, row in rows[at + 1 : end] for cell in row[: min(columns)]):
             return None
         headed, skipped = _headed(top, rows, at, columns, heads[0])
@@ -105,6 +107,16 @@ def _date_columns(top: Top, row: Sequence[Cell]) -> list[int]:
     are_named = len(numbered) >= 2 and all(re.search(r"[^\W\d_]", cell_text(row[n])) for n in numbered)
     runs = (are_named or len(numbered) >= 5) and len(numbered) * 2 >= len(filled)
     return numbered if runs and drops * 3 <= len(days) else []
+
+
+def _begins_with_a_day(top: Top, row: Sequence[Cell], first: int) -> bool:
+    """Whether the first cell of a row of dates is the day before the first of them, `Mon 7` before `Tue 8`, and no corner."""
+    days, following = (re.findall(r"\d+", cell_text(cell)[:30]) for cell in (row[0], row[first]))
+    is_before = any(int(one) + 1 == int(other) for one in days for other in following if int(one) <= 31)
+    is_dated = heads_dates([row[0]], top.lexicon) or bool(
+        numbered_days([(0, 0, row[0])] * 3, top.lexicon, {})
+    )
+    return first == 1 and is_before and is_dated
 
 
 def _headed(

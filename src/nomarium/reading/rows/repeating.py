@@ -175,6 +175,7 @@ def _bounded(
         when = _moved(when, first - begin)
         begin = first
     lasts = (when.end - when.start).days - (not isinstance(when.start, dt.datetime))
+    ends: dt.date | None = None
     if repeat.last is not None:
         last = _near(repeat.last, begin, decisions)
         if isinstance(last, Refusal):
@@ -182,10 +183,9 @@ def _bounded(
         if last < begin:
             message = f"The repeat ends on {last}, before it starts on {begin}."
             return Blame("repeat", Refusal("repeat-ends-early", message, "Correct one of the dates."))
-        if last.year < NO_END:
-            rule = rule._replace(until=last)
-    if repeat.last is not None and rule.until is not None:
-        pass
+        ends = last if last.year < NO_END else None
+    if ends is not None:
+        rule = rule._replace(until=ends)
     elif repeat.times is not None:
         rule = rule._replace(times=repeat.times)
     elif repeat.span is not None:
