@@ -4,14 +4,16 @@ import os
 import sys
 from collections.abc import Sequence
 from pathlib import Path
-from typing import BinaryIO
+from typing import TYPE_CHECKING, BinaryIO
 
 from nomarium.building.options import BuildOptions
 from nomarium.cli.optionvalues import field_option, wrong
 from nomarium.cli.outputs import check_outputs
-from nomarium.model.problem import Problem
 from nomarium.reading.options import ReadingOptions
 from nomarium.sources.opening import Opened
+
+if TYPE_CHECKING:
+    from nomarium.sources.daysoff import Skipping
 
 
 def target_option(output: str, split_by: Sequence[str]) -> "Path | BinaryIO":
@@ -44,16 +46,11 @@ def target_option(output: str, split_by: Sequence[str]) -> "Path | BinaryIO":
 
 
 def check_files(
-    output: str,
-    rejects: str | None,
-    sources: Sequence[str],
-    others: Sequence[str | None],
-    reading: ReadingOptions,
+    output: str, rejects: str | None, sources: Sequence[str], others: Sequence[str | None]
 ) -> None:
-    """Raises UsageError where what a build writes is a file that it reads: a source, one of the `others`, or one that the
-    reading is joined with. A calendar may be brought up to date."""
-    joined = (*reading.without, *reading.people, *reading.places, *reading.terms)
-    check_outputs({"-o": output, "--rejects": rejects}, sources, (*others, *joined), updates="-o")
+    """Raises UsageError where what a build writes is a file that it reads: a source, or one of the `others`. A calendar
+    may be brought up to date."""
+    check_outputs({"-o": output, "--rejects": rejects}, sources, others, updates="-o")
 
 
 def named_by_source(how: BuildOptions, found: Opened, reading: ReadingOptions) -> BuildOptions:
@@ -87,30 +84,16 @@ def with_workers(how: BuildOptions, workers: int | None) -> BuildOptions:
     return how._replace(workers=here)
 
 
-def with_days_off(
-    how: BuildOptions,
-    files: Sequence[str],
-    codes: Sequence[str],
-    show_holidays: bool,
-    alone: bool,
-    reading: ReadingOptions,
-) -> tuple[BuildOptions, Sequence[Problem]]:
-    """The options with the dates on which nothing repeats, and what is wrong with their lists. `alone`: there is no other
-    source, and the public holidays are the events."""
-    if alone and not (codes and how.first_day and how.last_day):
+def with_days_off(how: BuildOptions, skipped: "Skipping", show_holidays: bool, alone: bool) -> BuildOptions:
+    """The options with the dates on which nothing repeats. `alone`: there is no other source, and the public holidays are
+    the events."""
+    if alone and not (skipped.holidays and how.first_day and how.last_day):
         raise wrong(
             "There is no SOURCE to build from.",
             "Name a spreadsheet or a calendar file; public holidays alone need --public-holidays, --from and --until.",
         )
-    if not files and not codes:
-        return how, ()
-    from nomarium.cli.sources import opened
-    from nomarium.sources.daysoff import skipping
-
-    with opened(files, ()) as lists:
-        skipped = skipping(lists, codes, reading)
     shown = tuple(skipped.holidays) if show_holidays or alone else ()
-    return how._replace(days_off=skipped.days_off or None, shown_holidays=shown), skipped.problems
+    return how._replace(days_off=skipped.days_off or None, shown_holidays=shown)
 
 
 def with_withheld(

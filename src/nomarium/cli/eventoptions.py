@@ -4,15 +4,15 @@ from typing import Annotated
 
 import typer
 
-EVENTS = "The events"
+from nomarium.cli.panels import FAULTY, FIRST, REPEATS, WINDOW
 
 Only = Annotated[
     list[str] | None,
     typer.Option(
         "--only",
         metavar="FIELD=VALUE",
-        help="Keep only events with this value (* is any text, FIELD= is none). May be repeated: values of one field are alternatives.",
-        rich_help_panel=EVENTS,
+        help="Keep only events with this value; * is any text.",
+        rich_help_panel=FIRST,
     ),
 ]
 LeaveOut = Annotated[
@@ -21,7 +21,7 @@ LeaveOut = Annotated[
         "--leave-out",
         metavar="FIELD=VALUE",
         help="Leave out events with this value; they are counted. May be repeated.",
-        rich_help_panel=EVENTS,
+        rich_help_panel=WINDOW,
     ),
 ]
 Override = Annotated[
@@ -30,7 +30,7 @@ Override = Annotated[
         "--override",
         metavar="FIELD=VALUE",
         help="The value of every event, whatever stands there; FIELD= empties it. May be repeated.",
-        rich_help_panel=EVENTS,
+        rich_help_panel=WINDOW,
     ),
 ]
 Rename = Annotated[
@@ -39,7 +39,7 @@ Rename = Annotated[
         "--rename",
         metavar="OLD=NEW",
         help="Call the events or classes of this title or code so. May be repeated.",
-        rich_help_panel=EVENTS,
+        rich_help_panel=WINDOW,
     ),
 ]
 People = Annotated[
@@ -48,7 +48,7 @@ People = Annotated[
         "--people",
         metavar="FILE",
         help="A table of names and e-mail addresses: those who are invited get theirs.",
-        rich_help_panel=EVENTS,
+        rich_help_panel=WINDOW,
     ),
 ]
 Places = Annotated[
@@ -57,7 +57,7 @@ Places = Annotated[
         "--places",
         metavar="FILE",
         help="A table of places with their addresses, coordinates or links: events there get them.",
-        rich_help_panel=EVENTS,
+        rich_help_panel=WINDOW,
     ),
 ]
 Without = Annotated[
@@ -66,7 +66,7 @@ Without = Annotated[
         "--without",
         metavar="CALENDAR",
         help="Leave out what this calendar file holds already, by UID, else by title and time. May be repeated.",
-        rich_help_panel=EVENTS,
+        rich_help_panel=WINDOW,
     ),
 ]
 From = Annotated[
@@ -75,7 +75,7 @@ From = Annotated[
         "--from",
         metavar="DATE",
         help="Keep only events that touch this day or a later one.",
-        rich_help_panel=EVENTS,
+        rich_help_panel=WINDOW,
     ),
 ]
 Until = Annotated[
@@ -84,7 +84,7 @@ Until = Annotated[
         "--until",
         metavar="DATE",
         help="Keep only events to this day (inclusive); a repeat without an end stops here.",
-        rich_help_panel=EVENTS,
+        rich_help_panel=WINDOW,
     ),
 ]
 Repeats = Annotated[
@@ -93,7 +93,7 @@ Repeats = Annotated[
         "--repeats",
         metavar="dated|rule",
         help="Expand repeats into dated events, or keep a rule with its exceptions where a rule can say it.",
-        rich_help_panel=EVENTS,
+        rich_help_panel=REPEATS,
     ),
 ]
 DaysOffFiles = Annotated[
@@ -102,7 +102,7 @@ DaysOffFiles = Annotated[
         "--days-off",
         metavar="FILE",
         help="Repeats skip these dates: a table of names with dates or ranges, or a calendar file. May be repeated.",
-        rich_help_panel=EVENTS,
+        rich_help_panel=REPEATS,
     ),
 ]
 PublicHolidayCodes = Annotated[
@@ -111,7 +111,7 @@ PublicHolidayCodes = Annotated[
         "--public-holidays",
         metavar="CODE",
         help="Repeats skip the public holidays of a country or region, such as NZ or CA-NS. May be repeated.",
-        rich_help_panel=EVENTS,
+        rich_help_panel=REPEATS,
     ),
 ]
 ShowHolidays = Annotated[
@@ -119,7 +119,7 @@ ShowHolidays = Annotated[
     typer.Option(
         "--show-holidays",
         help="Add the public holidays as all-day events, too.",
-        rich_help_panel=EVENTS,
+        rich_help_panel=REPEATS,
     ),
 ]
 MergeDuplicates = Annotated[
@@ -127,7 +127,7 @@ MergeDuplicates = Annotated[
     typer.Option(
         "--merge-duplicates",
         help="Write events that say the same, under whatever UIDs, once.",
-        rich_help_panel=EVENTS,
+        rich_help_panel=WINDOW,
     ),
 ]
 Reminder = Annotated[
@@ -136,7 +136,7 @@ Reminder = Annotated[
         "--reminder",
         metavar="LENGTH",
         help="A display alarm this long before each event that has none.",
-        rich_help_panel=EVENTS,
+        rich_help_panel=WINDOW,
     ),
 ]
 Expect = Annotated[
@@ -146,6 +146,6 @@ Expect = Annotated[
         metavar="N",
         min=0,
         help="Fail if the number of events is not N.",
-        rich_help_panel=EVENTS,
+        rich_help_panel=FAULTY,
     ),
 ]

@@ -7,8 +7,10 @@ from importlib.util import find_spec
 from pathlib import Path
 
 import typer
+from typer.core import TyperCommand, TyperOption
 
 from nomarium._version import VERSION
+from nomarium.cli.panels import REPORT
 from nomarium.cli.render import say, say_json, say_problems
 from nomarium.model.errors import NomariumError, UsageError
 
@@ -36,8 +38,18 @@ def application(names: tuple[str, ...] = COMMANDS) -> typer.Typer:
     app.callback()(_top)
     for name in names:
         module = importlib.import_module(f"nomarium.cli.{name}")
-        app.command(name, epilog=module.EXAMPLE)(getattr(module, name))
+        app.command(name, cls=_Command, epilog=module.EXAMPLE)(getattr(module, name))
     return app
+
+
+class _Command(TyperCommand):
+    """A command whose --help stands with the options about what is said, and not in a panel of its own before all."""
+
+    def get_help_option(self, ctx: typer.Context) -> TyperOption | None:  # type: ignore[override]
+        option = super().get_help_option(ctx)  # its own context is no public type
+        if option is not None:
+            option.rich_help_panel = REPORT
+        return option
 
 
 def _top(

@@ -4,13 +4,13 @@ from typing import Annotated
 
 import typer
 
-READING, WRITING, REPORT = "Reading the source", "Writing", "Reporting"
+from nomarium.cli.panels import AGAIN, COLUMNS, DATES, FAULTY, FIRST, REPORT, SCHOOL, WRITING
 
 Sources = Annotated[
     list[str] | None,
     typer.Argument(
         metavar="SOURCE…",
-        help="Spreadsheets (.csv .tsv .txt .xlsx .xlsm .xlsb .xls .ods), a folder that holds a plan, calendar files (.ics, jCal), an http(s) address of one, or - for standard input.",
+        help="Spreadsheets, calendars, a plan's folder, their addresses, or -",
         show_default=False,
     ),
 ]
@@ -19,8 +19,8 @@ Sheets = Annotated[
     typer.Option(
         "--sheet",
         metavar="NAME",
-        help="Read this sheet (or named table) only; may be repeated.",
-        rich_help_panel=READING,
+        help="Read this sheet or named table only.",
+        rich_help_panel=FIRST,
     ),
 ]
 As = Annotated[
@@ -29,7 +29,7 @@ As = Annotated[
         "--as",
         metavar="LAYOUT",
         help="What the source is: events (a list), plan (the tables of a school year), timetable (classes on weekdays or labels without dates), grid (dates × times), planner (weeks × weekdays), day (times × places), month (a month drawn in cells), wall (a year drawn in cells), matrix (what happens × months) or roster (names × dates). Found from the content when not given.",
-        rich_help_panel=READING,
+        rich_help_panel=COLUMNS,
     ),
 ]
 Columns = Annotated[
@@ -37,8 +37,8 @@ Columns = Annotated[
     typer.Option(
         "--column",
         metavar="HEADING=FIELD",
-        help="This heading means this field; HEADING= leaves the column out. May be repeated.",
-        rich_help_panel=READING,
+        help="This heading means this field; HEADING= leaves it out.",
+        rich_help_panel=FIRST,
     ),
 ]
 Sets = Annotated[
@@ -46,8 +46,8 @@ Sets = Annotated[
     typer.Option(
         "--set",
         metavar="FIELD=VALUE",
-        help="The value where a row has none. May be repeated.",
-        rich_help_panel=READING,
+        help="The value where a row has none.",
+        rich_help_panel=FIRST,
     ),
 ]
 Recipe = Annotated[
@@ -56,7 +56,7 @@ Recipe = Annotated[
         "--recipe",
         metavar="FILE",
         help="A saved reading, made by survey --save.",
-        rich_help_panel=READING,
+        rich_help_panel=COLUMNS,
     ),
 ]
 KeepExtra = Annotated[
@@ -64,7 +64,7 @@ KeepExtra = Annotated[
     typer.Option(
         "--keep-extra",
         help="Put columns with no field into the description as “Heading: value” lines.",
-        rich_help_panel=READING,
+        rich_help_panel=COLUMNS,
     ),
 ]
 Timezone = Annotated[
@@ -73,8 +73,9 @@ Timezone = Annotated[
         "--timezone",
         metavar="ZONE",
         envvar="NOMARIUM_TIMEZONE",
-        help="IANA zone of the times, such as America/Halifax. Without one, times float.",
-        rich_help_panel=READING,
+        show_envvar=False,
+        help="Where the times are, such as America/Halifax.",
+        rich_help_panel=FIRST,
     ),
 ]
 DateOrder = Annotated[
@@ -83,8 +84,9 @@ DateOrder = Annotated[
         "--date-order",
         metavar="dmy|mdy|ymd",
         envvar="NOMARIUM_DATE_ORDER",
-        help="How dates in figures are read, where the column itself does not settle it.",
-        rich_help_panel=READING,
+        show_envvar=False,
+        help="How 03/04/2026 is read, where nothing else settles it.",
+        rich_help_panel=FIRST,
     ),
 ]
 SchoolYear = Annotated[
@@ -94,7 +96,7 @@ SchoolYear = Annotated[
         metavar="A:B",
         envvar="NOMARIUM_SCHOOL_YEAR",
         help="The window that dates without a year fall in: two dates, or two years (2026:2027 is August 2026 to July 2027).",
-        rich_help_panel=READING,
+        rich_help_panel=DATES,
     ),
 ]
 Languages = Annotated[
@@ -104,7 +106,7 @@ Languages = Annotated[
         metavar="CODE",
         envvar="NOMARIUM_LANGUAGE",
         help="Month and weekday names in this language, such as fr. May be repeated.",
-        rich_help_panel=READING,
+        rich_help_panel=DATES,
     ),
 ]
 DefaultLength = Annotated[
@@ -114,7 +116,7 @@ DefaultLength = Annotated[
         metavar="LENGTH",
         envvar="NOMARIUM_DEFAULT_LENGTH",
         help="Length of a timed event with no end; 1h when not given.",
-        rich_help_panel=READING,
+        rich_help_panel=DATES,
     ),
 ]
 FillDown = Annotated[
@@ -123,7 +125,7 @@ FillDown = Annotated[
         "--fill-down",
         metavar="HEADING",
         help="A blank cell in this column takes the value above it. May be repeated.",
-        rich_help_panel=READING,
+        rich_help_panel=COLUMNS,
     ),
 ]
 DayOne = Annotated[
@@ -132,7 +134,7 @@ DayOne = Annotated[
         "--day-one",
         metavar="DATE",
         help="The date of week 1 day 1 of a programme; a list with dates is moved so that its first is this one.",
-        rich_help_panel=READING,
+        rich_help_panel=DATES,
     ),
 ]
 Clock = Annotated[
@@ -141,7 +143,7 @@ Clock = Annotated[
         "--clock",
         metavar="12|24",
         help="How times without am or pm are read, where the table does not show it: 12 puts 1:00 to 6:59 into the afternoon.",
-        rich_help_panel=READING,
+        rich_help_panel=DATES,
     ),
 ]
 Spans = Annotated[
@@ -150,7 +152,7 @@ Spans = Annotated[
         "--spans",
         metavar="daily|whole",
         help="What a first day, a last day and times are: an event on each day, or one long event.",
-        rich_help_panel=READING,
+        rich_help_panel=DATES,
     ),
 ]
 Swapped = Annotated[
@@ -159,7 +161,7 @@ Swapped = Annotated[
         "--swapped",
         metavar="yes|no",
         help="Whether days and months of a workbook's own dates were exchanged by another country's settings.",
-        rich_help_panel=READING,
+        rich_help_panel=DATES,
     ),
 ]
 HiddenRows = Annotated[
@@ -168,7 +170,7 @@ HiddenRows = Annotated[
         "--hidden-rows",
         metavar="skip|read",
         help="What becomes of rows that a filter hides in a workbook; they are read, and told of.",
-        rich_help_panel=READING,
+        rich_help_panel=COLUMNS,
     ),
 ]
 SetCodes = Annotated[
@@ -177,7 +179,7 @@ SetCodes = Annotated[
         "--set-code",
         metavar="CODE=TIMES",
         help="What a code in the cells of a roster or planner stands for, such as “E=7:00-15:00” or “H=Holiday”. May be repeated.",
-        rich_help_panel=READING,
+        rich_help_panel=SCHOOL,
     ),
 ]
 Weekdays = Annotated[
@@ -186,7 +188,7 @@ Weekdays = Annotated[
         "--weekdays",
         metavar="CODE=DAYS",
         help="What a doubtful code of weekdays means, such as “TH=Thu”. May be repeated.",
-        rich_help_panel=READING,
+        rich_help_panel=SCHOOL,
     ),
 ]
 Tables = Annotated[
@@ -195,7 +197,7 @@ Tables = Annotated[
         "--table",
         metavar="SHEET=TABLE",
         help="This sheet (or file) is this table of a plan: terms, days off, cycle, special days, bells, timetable, rotation, names, people, enrolments, lessons or events; SHEET= leaves it out. May be repeated.",
-        rich_help_panel=READING,
+        rich_help_panel=SCHOOL,
     ),
 ]
 CellPattern = Annotated[
@@ -204,7 +206,7 @@ CellPattern = Annotated[
         "--cell",
         metavar="PATTERN",
         help="What the parts of a drawn cell are, such as “class, room / teacher”.",
-        rich_help_panel=READING,
+        rich_help_panel=SCHOOL,
     ),
 ]
 Terms = Annotated[
@@ -213,7 +215,7 @@ Terms = Annotated[
         "--terms",
         metavar="FILE",
         help="A table of terms with their first and last days: a date may then be “Week 3 Term 2”, and weekdays without dates repeat in them.",
-        rich_help_panel=READING,
+        rich_help_panel=SCHOOL,
     ),
 ]
 Title = Annotated[
@@ -221,8 +223,8 @@ Title = Annotated[
     typer.Option(
         "--title",
         metavar="TEMPLATE",
-        help="The title from columns or fields, such as “{Subject}: {Paper}”; {title} is the title as it would be.",
-        rich_help_panel=READING,
+        help="The title from columns, such as “{Subject}: {Paper}”.",
+        rich_help_panel=FIRST,
     ),
 ]
 Json = Annotated[
@@ -235,9 +237,9 @@ Output = Annotated[
         "--output",
         "-o",
         metavar="PATH",
-        help="The calendar file (.ics, or .json for jCal); a table (.csv, .xlsx); a folder with --split-by; - for standard output.",
+        help="Where to: .ics .json .csv .xlsx .html, a folder, or -",
         show_default=False,
-        rich_help_panel=WRITING,
+        rich_help_panel=FIRST,
     ),
 ]
 SplitBy = Annotated[
@@ -245,8 +247,8 @@ SplitBy = Annotated[
     typer.Option(
         "--split-by",
         metavar="FIELD[,FIELD]",
-        help="One file a value of this field: audience, categories, teacher, class, room …; with two (teacher,term) a folder a value of the first.",
-        rich_help_panel=WRITING,
+        help="One file for each teacher, class, room, audience ….",
+        rich_help_panel=FIRST,
     ),
 ]
 Name = Annotated[
@@ -272,7 +274,7 @@ Partial = Annotated[
     typer.Option(
         "--partial",
         help="Write what could be read although some rows were rejected; the exit status stays 1.",
-        rich_help_panel=WRITING,
+        rich_help_panel=FAULTY,
     ),
 ]
 Rejects = Annotated[
@@ -281,7 +283,7 @@ Rejects = Annotated[
         "--rejects",
         metavar="FILE",
         help="Put rejected rows, as they stood plus the reason, in this .csv or .xlsx: mend it and build it.",
-        rich_help_panel=WRITING,
+        rich_help_panel=FAULTY,
     ),
 ]
 Afresh = Annotated[
@@ -289,7 +291,7 @@ Afresh = Annotated[
     typer.Option(
         "--afresh",
         help="Do not carry over UIDs from an output that is already there.",
-        rich_help_panel=WRITING,
+        rich_help_panel=AGAIN,
     ),
 ]
 CancelRemoved = Annotated[
@@ -297,7 +299,7 @@ CancelRemoved = Annotated[
     typer.Option(
         "--cancel-removed",
         help="Keep events that the output had and the source no longer has, as cancelled.",
-        rich_help_panel=WRITING,
+        rich_help_panel=AGAIN,
     ),
 ]
 Workers = Annotated[
@@ -313,5 +315,5 @@ Workers = Annotated[
 ]
 DryRun = Annotated[
     bool,
-    typer.Option("--dry-run", help="Do everything but the writing.", rich_help_panel=WRITING),
+    typer.Option("--dry-run", help="Do everything but the writing.", rich_help_panel=FIRST),
 ]

@@ -5,8 +5,8 @@ from typing import TYPE_CHECKING, Annotated
 
 import typer
 
-from nomarium.cli import eventoptions as event
 from nomarium.cli import options as opt
+from nomarium.cli.asked import Asked, takes_sources
 from nomarium.cli.render import say_json
 from nomarium.model.errors import UsageError
 from nomarium.model.problem import Problem
@@ -18,39 +18,9 @@ if TYPE_CHECKING:
 EXAMPLE = "Example: nomarium survey export.xlsx --save export.toml"
 
 
+@takes_sources
 def survey(
-    sources: opt.Sources,
-    sheet: opt.Sheets = None,
-    layout: opt.As = None,
-    column: opt.Columns = None,
-    set_: opt.Sets = None,
-    recipe: opt.Recipe = None,
-    keep_extra: opt.KeepExtra = False,
-    timezone: opt.Timezone = None,
-    date_order: opt.DateOrder = None,
-    school_year: opt.SchoolYear = None,
-    language: opt.Languages = None,
-    default_length: opt.DefaultLength = None,
-    fill_down: opt.FillDown = None,
-    day_one: opt.DayOne = None,
-    clock: opt.Clock = None,
-    spans: opt.Spans = None,
-    swapped: opt.Swapped = None,
-    hidden_rows: opt.HiddenRows = None,
-    set_code: opt.SetCodes = None,
-    weekdays: opt.Weekdays = None,
-    table: opt.Tables = None,
-    cell: opt.CellPattern = None,
-    terms: opt.Terms = None,
-    title: opt.Title = None,
-    only: event.Only = None,
-    leave_out: event.LeaveOut = None,
-    override: event.Override = None,
-    rename: event.Rename = None,
-    people: event.People = None,
-    places: event.Places = None,
-    from_: event.From = None,
-    until: event.Until = None,
+    asked: Asked,
     save: Annotated[
         str | None,
         typer.Option(
@@ -66,28 +36,28 @@ def survey(
     # what does the work is imported when there is work: --help shows every command
     from nomarium.building.build import build as build_calendar
     from nomarium.building.options import BuildOptions
-    from nomarium.cli.optionvalues import edits_asked, meanings_asked, reading_options, window_options
     from nomarium.cli.outputs import check_outputs
-    from nomarium.cli.sources import calendar_name, opened
+    from nomarium.cli.sources import calendar_name
     from nomarium.cli.surveyreport import say_survey, survey_facts
 
-    sources = sources or []
+    sources = asked.named
     if not sources:
         raise UsageError(Problem("usage", "There is no SOURCE to look at.", "Name a spreadsheet."))
-    first, last = window_options(from_, until)
-    reading = reading_options(
-        sheet=sheet, layout=layout, column=column, set_=set_, keep_extra=keep_extra, timezone=timezone,
-        date_order=date_order, school_year=school_year, language=language, default_length=default_length,
-        fill_down=fill_down, day_one=day_one, clock=clock, spans=spans, swapped=swapped, hidden_rows=hidden_rows, terms=terms, title=title, edits=meanings_asked(edits_asked(only, leave_out, override, rename, people, places), set_code, weekdays, table, cell), first=first, until=last, knows_days_off=True, recipe=recipe,
-    )  # fmt: skip
-    read_too = [recipe, *reading.people, *reading.places, *reading.terms]
-    check_outputs({"--save": save}, sources, read_too)
+    reading = asked.reading(knows_days_off=True)
+    check_outputs({"--save": save}, sources, asked.files_read(reading))
+    skipped = asked.skipping(reading)
     called = calendar_name(sources, "-")
-    dry = BuildOptions(None, called, called, "19700101T000000Z", last_day=last)
-    with opened(
-        sources, reading.sheets, reading.zone, reading.people, reading.places, reading.terms
-    ) as found:
+    dry = BuildOptions(
+        None,
+        called,
+        called,
+        "19700101T000000Z",
+        last_day=asked.window()[1],
+        days_off=skipped.days_off or None,
+    )
+    with asked.opened(reading) as found:
         report = build_calendar(found, reading, dry)
+    report.problems += skipped.problems
     if save and report.readings:
         _keep(report, reading, Path(save))
     if json:

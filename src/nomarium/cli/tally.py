@@ -7,8 +7,8 @@ from typing import TYPE_CHECKING, Annotated
 
 import typer
 
-from nomarium.cli import eventoptions as event
 from nomarium.cli import options as opt
+from nomarium.cli.asked import Asked, takes_sources
 from nomarium.cli.render import markup, say, say_json, say_notes, say_problems
 from nomarium.model import wording
 from nomarium.model.errors import UsageError
@@ -23,13 +23,9 @@ if TYPE_CHECKING:
 EXAMPLE = "Example: nomarium tally year.xlsx --per term -o tally.png"
 
 
+@takes_sources
 def tally(
-    source: Annotated[
-        str,
-        typer.Argument(
-            metavar="SOURCE", help="A plan (workbook or folder), a calendar file, or a spreadsheet."
-        ),
-    ],
+    asked: Asked,
     by: Annotated[
         str,
         typer.Option(
@@ -48,60 +44,21 @@ def tally(
             help="Keep it: .csv or .xlsx a table, .png, .svg or .pdf a chart.",
         ),
     ] = None,
-    sheet: opt.Sheets = None,
-    layout: opt.As = None,
-    column: opt.Columns = None,
-    set_: opt.Sets = None,
-    recipe: opt.Recipe = None,
-    timezone: opt.Timezone = None,
-    date_order: opt.DateOrder = None,
-    school_year: opt.SchoolYear = None,
-    language: opt.Languages = None,
-    default_length: opt.DefaultLength = None,
-    fill_down: opt.FillDown = None,
-    clock: opt.Clock = None,
-    spans: opt.Spans = None,
-    set_code: opt.SetCodes = None,
-    weekdays: opt.Weekdays = None,
-    table: opt.Tables = None,
-    cell: opt.CellPattern = None,
-    terms: opt.Terms = None,
-    title: opt.Title = None,
-    only: event.Only = None,
-    leave_out: event.LeaveOut = None,
-    override: event.Override = None,
-    rename: event.Rename = None,
-    from_: event.From = None,
-    until: event.Until = None,
     json: opt.Json = False,
 ) -> None:
     """Count meetings, periods and hours for each class, teacher, room or label, by month or term."""
-    from nomarium.cli.optionvalues import edits_asked, meanings_asked, reading_options, window_options
     from nomarium.cli.outputs import check_outputs
-    from nomarium.cli.sources import opened
-    from nomarium.reckoning.window import Window
     from nomarium.school.tally import tally_of
     from nomarium.sources.dated import dated_events
-    from nomarium.sources.opening import sources_in
 
     kind, span = _kind_and_span(by, per)
     _check_target(output)
-    first, last = window_options(from_, until)
-    reading = reading_options(
-        sheet=sheet, layout=layout, column=column, set_=set_, recipe=recipe, timezone=timezone, date_order=date_order,
-        school_year=school_year, language=language, default_length=default_length, fill_down=fill_down, clock=clock,
-        spans=spans, terms=terms, title=title, edits=meanings_asked(edits_asked(only, leave_out, override, rename), set_code, weekdays, table, cell), first=first, until=last,
-    )  # fmt: skip
-    check_outputs({"-o": output}, [source], [recipe, *reading.people, *reading.places, *reading.terms])
-    with opened(
-        [source], reading.sheets, reading.zone, reading.people, reading.places, reading.terms
-    ) as found:
-        sources = sources_in(found, reading, identity_name=source)
-        plan = sources.plans[0] if sources.plans else None
-        counted = tally_of(dated_events(sources.taught, Window(first, last), reading.zone), kind, span, plan)
-    accounts = [account for one in sources.taught for account in one.accounts]
-    unmet = sources.edits.unmet()[0] if sources.edits is not None else []
-    problems = [*sources.problems, *unmet, *(one for account in accounts for one in account.all_problems())]
+    reading = asked.reading()
+    check_outputs({"-o": output}, asked.named, asked.files_read(reading))
+    with asked.taken(reading) as taken:
+        plan = taken.sources.plans[0] if taken.sources.plans else None
+        counted = tally_of(dated_events(taken.sources.taught, taken.window, reading.zone), kind, span, plan)
+    problems = taken.problems()
     if output and not problems:
         _keep(counted, Path(output))
     if json:
