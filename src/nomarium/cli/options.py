@@ -231,6 +231,10 @@ Json = Annotated[
     bool,
     typer.Option("--json", help="Print the same facts as one JSON document.", rich_help_panel=REPORT),
 ]
+Details = Annotated[
+    bool,
+    typer.Option("--details", help="Print every note, table and row of the account.", rich_help_panel=REPORT),
+]
 Output = Annotated[
     str,
     typer.Option(

@@ -78,7 +78,9 @@ class ReadingOptions(NamedTuple):
     closed: frozenset[int] = frozenset()
     """The days, by ordinal, on which weekdays without dates do not repeat: those between terms."""
     repeats_until: dt.date | None = None
-    """The last date of a repeat that has no end of its own."""
+    """The last date that is asked for; repeats without an end of their own end there."""
+    horizon: dt.date | None = None
+    """Until when repeats without an end are followed by those who only look, where nothing says it."""
     repeats_from: dt.date | None = None
     """The first date of a repeat that says none of its own."""
     knows_days_off: bool = False
@@ -99,6 +101,11 @@ class ReadingOptions(NamedTuple):
     """What reads weeks of terms, such as “Week 3 Term 2”; from these or from a plan."""
     recipe_name: str = ""
     """The recipe that some of this comes from, for messages."""
+
+    @property
+    def last_repeat(self) -> dt.date | None:
+        """The last date of a repeat that has no end of its own."""
+        return self.repeats_until or self.horizon
 
     @property
     def length_secs(self) -> int:

@@ -63,7 +63,7 @@ def calendar_sources(
 ) -> list[CalendarSource]:
     """Merge the events of calendar files: one source a file. A series without an end is refused unless
     something says until when to read it, or it `may_be_endless`."""
-    may_be_endless = may_be_endless or options.repeats_until is not None
+    may_be_endless = may_be_endless or options.last_repeat is not None
     owners: dict[int, CalendarSource] = {}
     sources, entries = [], list[Entry]()
     for calendar in calendars:

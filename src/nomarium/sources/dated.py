@@ -1,24 +1,34 @@
 """The dated events of any sources: what everything gets that looks at events and writes none."""
 
+import datetime as dt
 from collections.abc import Iterable, Iterator
 
+from nomarium.model.entry import Series
 from nomarium.model.event import Event
 from nomarium.reckoning.series import dates_of
 from nomarium.reckoning.window import Window
 from nomarium.sources.source import Source
 
 
-def dated_events(sources: Iterable[Source], window: Window, zone_name: str | None = None) -> Iterator[Event]:
+def dated_events(
+    sources: Iterable[Source],
+    window: Window,
+    zone_name: str | None = None,
+    horizon: dt.date | None = None,
+) -> Iterator[Event]:
     """The events of all sources on each of their dates in a window, source by source. The accounts of a source are
     complete when the next one begins.
 
-    `zone_name` is the zone of times in zones that only their file explains; UTC when it is None.
+    `zone_name` is the zone of times in zones that only their file explains; UTC when it is None. `horizon` is the last
+    date of series without an end, where the window has none.
     """
     for source in sources:
         here = window.also_without(source.days_off)
+        followed = here if here.last else here._replace(last=horizon)
         for item in source.events():
             is_wanted = False
-            for one in dates_of(item, here, zone_name):
+            is_endless = isinstance(item, Series) and item.is_endless
+            for one in dates_of(item, followed if is_endless else here, zone_name):
                 is_wanted = True
                 yield one.event
             if not is_wanted:

@@ -104,7 +104,7 @@ def _repeating(row: Sequence[Cell], at: int, field: str, reader: WhenReader) -> 
     if isinstance(when, Blame):
         return Otherwise(blame=when)
     bounds = Bounds(
-        options.repeats_until,
+        options.last_repeat,
         options.knows_days_off,
         options.repeats_from,
         options.length_secs,

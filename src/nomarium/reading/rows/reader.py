@@ -203,7 +203,7 @@ class _RowReader:
     def _event(self, number: int, row: Sequence[Cell], when: When, summary: str) -> Event | None:
         """The event of a row about which all that is needed is known, or None with its faults told."""
         if self.yearly and when.rule is None:
-            rule = yearly_rule(self.yearly, when.start, self.reading.options.repeats_until)
+            rule = yearly_rule(self.yearly, when.start, self.reading.options.last_repeat)
             if isinstance(rule, Refusal):
                 self.reject(number, row, Blame("date", rule))
                 return None
@@ -384,7 +384,7 @@ class _RowReader:
 
         options = self.reading.options
         bounds = Bounds(
-            options.repeats_until, options.knows_days_off, options.repeats_from, options.length_secs
+            options.last_repeat, options.knows_days_off, options.repeats_from, options.length_secs
         )
         found = repeated(when, values, self.reading.decisions, bounds)
         if not isinstance(found, Blame):

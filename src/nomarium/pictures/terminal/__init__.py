@@ -1,0 +1,1 @@
+"""Calendars as lines of text."""
