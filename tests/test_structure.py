@@ -20,8 +20,8 @@ from nomarium.reading.columns.headings import FIELDS, PARTS, normal, spellings
 ROOT = Path(__file__).parents[1]
 SOURCE = ROOT / "src" / "nomarium"
 LAYERS = (
-    "model", "reckoning", "ical", "sheets", "reading", "school", "sources", "history", "targets", "building",
-    "pictures", "exchange", "samples", "cli",
+    "model", "reckoning", "ical", "sheets", "reading", "school", "sources", "history", "pictures", "targets",
+    "building", "exchange", "samples", "cli",
 )  # fmt: skip
 """From the bottom up: a module imports from its own layer and those before it."""
 FRONT = {"__init__.py", "__main__.py", "_version.py"}

@@ -14,6 +14,7 @@ from nomarium.sources.opening import Opened, Sources, sources_in
 from nomarium.targets.identities import Identities
 
 if TYPE_CHECKING:
+    from nomarium.targets.pages import PageLook
     from nomarium.targets.target import Target
 
 __all__ = ("BuildOptions", "BuildReport", "build")
@@ -51,7 +52,7 @@ def _attempt(
     report.readings = sources.readings
     report.plans = sources.plans
     identities = Identities(how.identity_name)
-    target = _target(how, identities)
+    target = _target(how, identities, sources)
     try:
         stream = EventStream(
             target, identities, how, options.zone, report, progress, compares=bool(opened.calendars)
@@ -69,20 +70,39 @@ def _attempt(
     return report, target
 
 
-def _target(how: BuildOptions, identities: Identities) -> "Target":
+def _target(how: BuildOptions, identities: Identities, sources: Sources) -> "Target":
     output = how.output
-    if isinstance(output, Path) and not how.split_by and output.suffix.lower() in (".csv", ".xlsx"):
+    ending = output.suffix.lower() if isinstance(output, Path) and not how.split_by else ""
+    if isinstance(output, Path) and ending in (".csv", ".xlsx"):
         from nomarium.targets.tables import TableTarget
 
         return TableTarget(output, identities)
+    if isinstance(output, Path) and ending == ".html":
+        from nomarium.targets.pages import PageTarget
+
+        return PageTarget(output, identities, _look(how, sources))
     from nomarium.targets.calendarfile import CalendarHead
     from nomarium.targets.calendars import CalendarTarget
 
     head = CalendarHead(how.calendar_name, how.color)
     window = Window(how.first_day, how.last_day)
+    if how.with_pages and isinstance(output, Path):
+        from nomarium.targets.pages import FolderWithPages
+
+        return FolderWithPages(
+            output, head, how.dtstamp, how.split_by, how.afresh, how.cancel_removed, identities, window, _look(how, sources)
+        )  # fmt: skip
     return CalendarTarget(
         output, head, how.dtstamp, how.split_by, how.afresh, how.cancel_removed, identities, window
     )
+
+
+def _look(how: BuildOptions, sources: Sources) -> "PageLook":
+    """What pages say beside the events."""
+    from nomarium.pictures.shown import days_of
+    from nomarium.targets.pages import PageLook
+
+    return PageLook(how.calendar_name, how.language, days_of(sources.plans), how.base_url)
 
 
 def _take_holidays(stream: EventStream, target: "Target", how: BuildOptions, report: BuildReport) -> None:

@@ -40,5 +40,11 @@ class BuildOptions(NamedTuple):
     """Dates on which nothing repeats."""
     withheld: "Withheld | None" = None
     """What calendars hold already, so that it is not written again."""
+    language: str = "en"
+    """The language of pages."""
+    with_pages: bool = False
+    """Whether a folder of calendars has pages, too …"""
+    base_url: str = ""
+    """… and where it is to stand on the web."""
     shown_holidays: "tuple[PublicHolidays, ...]" = ()
     """Public holidays that become events of their own."""

@@ -24,6 +24,8 @@ def build(
     split_by: opt.SplitBy = None,
     name: opt.Name = None,
     color: opt.Color = None,
+    with_page: opt.WithPage = False,
+    base_url: opt.BaseUrl = None,
     partial: opt.Partial = False,
     rejects: opt.Rejects = None,
     afresh: opt.Afresh = False,
@@ -56,7 +58,7 @@ def build(
         split_by=split, expected=expect, partial=partial, afresh=afresh,
         cancel_removed=cancel_removed, by_rule=meant.by_rule_option(repeats, output), merge_duplicates=merge_duplicates,
     )  # fmt: skip
-    how = meant.with_workers(how, workers)
+    how = meant.with_workers(meant.with_pages(how, with_page, base_url, reading.languages), workers)
     skipped = asked.skipping(reading)
     how = meant.with_days_off(how, skipped, show_holidays, not sources)
     if skipped.problems:

@@ -5,6 +5,7 @@ import sys
 from collections.abc import Sequence
 from pathlib import Path
 from typing import TYPE_CHECKING, BinaryIO
+from urllib.parse import urlsplit
 
 from nomarium.building.options import BuildOptions
 from nomarium.cli.optionvalues import field_option, wrong
@@ -35,10 +36,10 @@ def target_option(output: str, split_by: Sequence[str]) -> "Path | BinaryIO":
         return path
     if path.is_dir():
         raise wrong(f"{output} is a folder.", "Name a file in it, or give --split-by.")
-    if path.suffix.lower() not in (".ics", ".csv", ".xlsx", ".json"):
+    if path.suffix.lower() not in (".ics", ".csv", ".xlsx", ".json", ".html"):
         raise wrong(
             f"{output} does not say by its ending what it is to be.",
-            "Name it like events.ics (a calendar file), events.json (jCal), events.csv or events.xlsx (a table).",
+            "Name it like events.ics (a calendar file), events.json (jCal), events.csv or events.xlsx (a table), events.html (a page).",
         )
     if not path.parent.is_dir():
         raise wrong(f"There is no folder {path.parent}.", "Make it first.")
@@ -71,9 +72,34 @@ def named_by_source(how: BuildOptions, found: Opened, reading: ReadingOptions) -
 def by_rule_option(repeats: str, output: str) -> bool:
     if repeats not in ("dated", "rule"):
         raise wrong(f"--repeats {repeats} is neither dated nor rule.", "Use one of them.")
-    if repeats == "rule" and Path(output).suffix.lower() in (".csv", ".xlsx"):
-        raise wrong("--repeats rule: a table holds dated events.", "Leave it out, or write a calendar file.")
+    what = {".csv": "table", ".xlsx": "table", ".html": "page"}.get(Path(output).suffix.lower())
+    if repeats == "rule" and what:
+        raise wrong(
+            f"--repeats rule: a {what} holds dated events.", "Leave it out, or write a calendar file."
+        )
     return repeats == "rule"
+
+
+def with_pages(
+    how: BuildOptions, asked: bool, base_url: str | None, languages: Sequence[str]
+) -> BuildOptions:
+    """The options with what pages need: their language, and whether a folder has some and where it stands on the web."""
+    how = how._replace(language=languages[0] if languages else "en")
+    if asked and not how.split_by:
+        raise wrong(
+            "--with-page goes with a folder of calendars.", "Give --split-by, or -o OUT.html for one page."
+        )
+    if base_url is None:
+        return how._replace(with_pages=asked)
+    if not asked:
+        raise wrong("--base-url is the address of a folder with pages.", "Give --with-page too.")
+    parts = urlsplit(base_url)
+    if parts.scheme not in ("http", "https") or not parts.netloc or parts.query or parts.fragment:
+        raise wrong(
+            f"--base-url {base_url} is no address of a folder.",
+            "Write it like https://school.example/calendars/.",
+        )
+    return how._replace(with_pages=True, base_url=base_url if base_url.endswith("/") else f"{base_url}/")
 
 
 def with_workers(how: BuildOptions, workers: int | None) -> BuildOptions:

@@ -273,6 +273,23 @@ Color = Annotated[
         rich_help_panel=WRITING,
     ),
 ]
+WithPage = Annotated[
+    bool,
+    typer.Option(
+        "--with-page",
+        help="With a folder: a page for each calendar, and an index.html that leads to them.",
+        rich_help_panel=WRITING,
+    ),
+]
+BaseUrl = Annotated[
+    str | None,
+    typer.Option(
+        "--base-url",
+        metavar="URL",
+        help="With --with-page: where the folder is to stand on the web, for links to subscribe.",
+        rich_help_panel=WRITING,
+    ),
+]
 Partial = Annotated[
     bool,
     typer.Option(

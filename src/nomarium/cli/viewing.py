@@ -3,14 +3,15 @@
 import datetime as dt
 import sys
 from collections.abc import Iterator, Sequence
+from pathlib import Path
 from typing import NamedTuple
 
+from nomarium.building import gathering
 from nomarium.cli.asked import Asked, Taken
 from nomarium.cli.render import say, say_json, say_notes, say_problems
 from nomarium.cli.viewoptions import Looking
 from nomarium.model.problem import Problem
 from nomarium.model.wording import counted
-from nomarium.pictures import gathering
 from nomarium.pictures.lanes import weekdays_needed
 from nomarium.pictures.names import Names, names_in
 from nomarium.pictures.paging import Page, pages_of, window_of
@@ -52,7 +53,9 @@ def seen(asked: Asked, looking: Looking, today: dt.date) -> Seen:
     events = without_labels(found.events, days)
     names = names_in(reading.languages[0] if reading.languages else "en", _zone(events, reading.zone))
     start, end = window_of(looking.kind, events, first, last, today, names)
-    whole = Show(heading, in_order(events), start, end, keys_of(events), days)
+    whole = Show(
+        heading, in_order(events), start, end, keys_of(events), days, len(found.events) - len(events)
+    )
     show = whole.within(start, end)
     parts = [
         (value, whole._replace(events=in_order(without_labels(some, days))).within(start, end))
@@ -114,9 +117,10 @@ def show_it(found: Seen, looking: Looking, json: bool) -> int:
         return status
     say_problems(found.problems)
     sys.stderr.flush()
-    if looking.output is None:
-        if found.show.events or not found.problems:
-            _on_terminal(found, looking)
+    if looking.output is None and (found.show.events or not found.problems):
+        _on_terminal(found, looking)
+    elif looking.output is not None and not found.problems:
+        _into_files(found, looking)
     for line in found.beside:
         say(line)
     say_notes(found.notes)
@@ -139,6 +143,19 @@ def _on_terminal(found: Seen, looking: Looking) -> None:
             paint(_drawn(show.within(page.first, page.last), page, found, looking, width))
         if looking.kind != "year":
             paint(_legend(show, width))
+
+
+def _into_files(found: Seen, looking: Looking) -> None:
+    from nomarium.targets.replacing import replace_file
+
+    assert looking.output is not None
+    path = Path(looking.output)
+    if looking.form == "html":
+        from nomarium.pictures.page.page import page_text
+
+        text = page_text(found.show, found.names)
+        replace_file(path, lambda file: file.write(text.encode("utf-8", "replace")))
+        say(f"Wrote {counted(len(found.show.events), 'event')} as a page to {path}")
 
 
 def _drawn(show: Show, page: Page, found: Seen, looking: Looking, width: int) -> Iterator[Line]:
@@ -164,8 +181,7 @@ def _legend(show: Show, width: int) -> list[Line]:
     from nomarium.pictures.terminal.lines import width_of
     from nomarium.pictures.terminal.marks import spine
 
-    used = {one.key for one in show.events}
-    keys = [(key, n) for key, n in show.keys.items() if key in used]
+    keys = [(key, n) for key, n, _ in show.legend]
     if len(keys) < 2:
         return []
     lines: list[list[Part]] = [[], []]

@@ -6,6 +6,7 @@ from collections.abc import Iterable, Mapping, Sequence
 from typing import TYPE_CHECKING, NamedTuple
 
 from nomarium.model.event import Event
+from nomarium.model.values import values_of
 from nomarium.reckoning.zones import zone_named
 from nomarium.school.events import label_title
 
@@ -56,6 +57,21 @@ class Show(NamedTuple):
     keys: Mapping[str, int] = {}
     """What events are coloured by, each with its number; the commonest first."""
     days: Mapping[dt.date, Day] = {}
+    label_count: int = 0
+    """Events that only say the label of their date, and stand beside its number."""
+
+    @property
+    def legend(self) -> list[tuple[str, int, str]]:
+        """What colours stand for: each key that is drawn with its number, and the colour of its own that its events
+        share, if they do."""
+        own: dict[str, set[str]] = {}
+        for one in self.events:
+            own.setdefault(one.key, set()).add(one.color)
+        return [
+            (key, n, next(iter(own[key])) if len(own[key]) == 1 else "")
+            for key, n in self.keys.items()
+            if key in own
+        ]
 
     @property
     def by_day(self) -> dict[dt.date, list[Shown]]:
@@ -80,6 +96,25 @@ class Show(NamedTuple):
         """The part of it that touches these dates."""
         events = [one for one in self.events if one.event.first_day <= last and one.event.last_day >= first]
         return self._replace(events=events, first=first, last=last)
+
+
+_COLORING = ("categories", "class")
+"""What events are coloured by when nothing is said: the first that some event has."""
+
+
+def field_of(events: Iterable[Event]) -> str:
+    """The field by which events are coloured when nothing is said; nothing where they have none."""
+    listed = list(events)
+    return next((field for field in _COLORING if any(values_of(event, field) for event in listed)), "")
+
+
+def shown_by(event: Event, field: str, calendar: str = "", has_own: bool = True) -> Shown:
+    """An event coloured by a field, `calendar` or nothing; by a colour of its own where it `has_own`."""
+    if field in ("", "calendar"):
+        key = calendar if field else NOTHING
+    else:
+        key = next(iter(values_of(event, field)), NOTHING)
+    return Shown(event, key, event.details.color if has_own else "")
 
 
 def in_zone(event: Event, zone_name: str | None) -> Event:

@@ -6,15 +6,11 @@ from pathlib import PurePath
 from typing import NamedTuple
 
 from nomarium.model.event import Event
-from nomarium.model.values import values_of
-from nomarium.pictures.shown import Shown, in_zone
+from nomarium.pictures.shown import Shown, field_of, in_zone, shown_by
 from nomarium.reckoning.window import Window
 from nomarium.sources.dated import dated_events
 from nomarium.sources.source import Calendars, Source
 from nomarium.targets.splitting import Splitter, shown
-
-_FIELDS = ("categories", "class")
-"""What events are coloured by when nothing is said: the first that some event has."""
 
 
 class Asked(NamedTuple):
@@ -64,7 +60,7 @@ def gathered(sources: Sequence[Source], asked: Asked) -> Gathered:
     splitter = Splitter(asked.split) if asked.split else None
     for group in groups:
         for event in group.events:
-            one = Shown(event, _key(event, field, group.name), "" if asked.color_by else event.details.color)
+            one = shown_by(event, field, group.name, has_own=not asked.color_by)
             events.append(one)
             if splitter is None:
                 continue
@@ -77,13 +73,5 @@ def gathered(sources: Sequence[Source], asked: Asked) -> Gathered:
 
 
 def _field(groups: Sequence[_Group]) -> str:
-    for field in _FIELDS:
-        if any(values_of(event, field) for group in groups for event in group.events):
-            return field
-    return "calendar" if len({group.name for group in groups if group.events}) > 1 else ""
-
-
-def _key(event: Event, field: str, name: str) -> str:
-    if field in ("", "calendar"):
-        return name if field else ""
-    return next(iter(values_of(event, field)), "")
+    field = field_of(event for group in groups for event in group.events)
+    return field or ("calendar" if len({group.name for group in groups if group.events}) > 1 else "")
