@@ -52,7 +52,8 @@ def seen(asked: Asked, looking: Looking, today: dt.date) -> Seen:
         days, heading = days_of(taken.sources.plans), looking.heading or _heading(asked, taken)
     events = without_labels(found.events, days)
     names = names_in(reading.languages[0] if reading.languages else "en", _zone(events, reading.zone))
-    start, end = window_of(looking.kind, events, first, last, today, names)
+    kind = "all" if looking.form == "html" else looking.kind
+    start, end = window_of(kind, events, first, last, today, names)
     whole = Show(
         heading, in_order(events), start, end, keys_of(events), days, len(found.events) - len(events)
     )
@@ -99,8 +100,8 @@ def _heading(asked: Asked, taken: Taken) -> str:
     from nomarium.cli.sources import calendar_name
 
     plans = taken.sources.plans
-    called = plans[0].settings.calendar_name if len(plans) == 1 else ""
-    return called or calendar_name(asked.named, "-")
+    called = plans[0].settings.calendar_name if len(plans) == 1 and len(asked.named) == 1 else ""
+    return called or ", ".join(dict.fromkeys(calendar_name([source], "-") for source in asked.named))
 
 
 def _zone(events: Sequence[Shown], asked: str | None) -> str | None:
@@ -137,7 +138,7 @@ def _on_terminal(found: Seen, looking: Looking) -> None:
     for n, (heading, show) in enumerate(shows):
         if n:
             say()
-        for page in pages_of(looking.kind, show.first, show.last, found.names):
+        for page in pages_of(looking.kind, show.first, show.last, found.names, found.weekdays):
             count = counted(len(show.within(page.first, page.last).events), "event")
             paint([[Part(heading, "bold"), Part(f" · {page.heading} · {count}")], []])
             paint(_drawn(show.within(page.first, page.last), page, found, looking, width))
@@ -153,9 +154,13 @@ def _into_files(found: Seen, looking: Looking) -> None:
     if looking.form == "html":
         from nomarium.pictures.page.page import page_text
 
-        text = page_text(found.show, found.names)
+        text = page_text(found.show, found.names, looking.kind)
         replace_file(path, lambda file: file.write(text.encode("utf-8", "replace")))
         say(f"Wrote {counted(len(found.show.events), 'event')} as a page to {path}")
+        return
+    from nomarium.cli.posters import draw_posters
+
+    draw_posters(found, looking, path)
 
 
 def _drawn(show: Show, page: Page, found: Seen, looking: Looking, width: int) -> Iterator[Line]:
@@ -170,10 +175,7 @@ def _drawn(show: Show, page: Page, found: Seen, looking: Looking, width: int) ->
         return year(show, found.names, width)
     if looking.kind == "month":
         return month(show, found.names, width, found.weekdays, page.first.replace(day=1))
-    days = [page.first + dt.timedelta(days=n) for n in range((page.last - page.first).days + 1)]
-    return week(
-        show, found.names, width, [day for day in days if day.weekday() in found.weekdays], looking.hours
-    )
+    return week(show, found.names, width, page.days, looking.hours)
 
 
 def _legend(show: Show, width: int) -> list[Line]:

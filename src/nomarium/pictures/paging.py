@@ -18,10 +18,12 @@ class Page(NamedTuple):
     heading: str
     first: dt.date
     last: dt.date
+    days: Sequence[dt.date] = ()
+    """Of a week: the days that have a column."""
 
 
 def window_of(
-    kind: Kind,
+    kind: Kind | Literal["all"],
     events: Sequence[Shown],
     first: dt.date | None,
     last: dt.date | None,
@@ -29,9 +31,14 @@ def window_of(
     names: Names,
 ) -> tuple[dt.date, dt.date]:
     """The dates that are drawn. From the first one that is asked for; else from today, when the calendar goes on, else
-    from its first event, in whole weeks and months. To the last one; else one week, month or year, or all of an agenda."""
+    from its first event, in whole weeks and months. To the last one; else one week, month or year, or all of an agenda.
+    `all` is everything."""
     begins = min((one.event.first_day for one in events), default=today)
     ends = max((one.event.last_day for one in events), default=today)
+    if kind == "all":
+        return first or begins, max(last or ends, first or begins)
+    if first is None and kind == "year" and ends < _year_from(begins):
+        first = begins.replace(day=1)  # a school year is one, however much of it is over
     if first is None:
         start = begins if last is not None or not begins <= today <= ends else today
         first = _whole(kind, start, names)
@@ -53,19 +60,26 @@ def _end(kind: Kind, first: dt.date, ends: dt.date) -> dt.date:
         return next_month(first) - _DAY
     if kind == "agenda":
         return ends
-    begin = first.replace(day=1)
-    return dt.date(begin.year + 1, begin.month, 1) - _DAY
+    return _year_from(first) - _DAY
 
 
-def pages_of(kind: Kind, first: dt.date, last: dt.date, names: Names) -> list[Page]:
-    """A page a week or month; an agenda and a year are one, a year of more than twelve months several."""
+def _year_from(day: dt.date) -> dt.date:
+    """The first day after twelve months that begin with a date's."""
+    return dt.date(day.year + 1, day.month, 1)
+
+
+def pages_of(kind: Kind, first: dt.date, last: dt.date, names: Names, weekdays: frozenset[int]) -> list[Page]:
+    """A page a week or month; an agenda and a year are one, a year of more than twelve months several. `weekdays` are
+    those that have a column."""
     if kind == "agenda":
         return [Page(names.span(first, last), first, last)]
     if kind == "week":
         pages = []
         while first <= last:
             end = min(first + 6 * _DAY, last)
-            pages.append(Page(names.span(first, end), first, end))
+            dates = [first + n * _DAY for n in range((end - first).days + 1)]
+            days = [day for day in dates if day.weekday() in weekdays] or dates
+            pages.append(Page(names.span(days[0], days[-1]), first, end, days))
             first += 7 * _DAY
         return pages
     months = months_of(first, last)

@@ -39,6 +39,8 @@ class Day(NamedTuple):
 
     label: str = ""
     """What it is called in the cycle, with the name of a special day."""
+    short: str = ""
+    """Its label alone."""
     term: str = ""
     off: str = ""
     """The name of the day off that it is."""
@@ -103,9 +105,20 @@ _COLORING = ("categories", "class")
 
 
 def field_of(events: Iterable[Event]) -> str:
-    """The field by which events are coloured when nothing is said; nothing where they have none."""
+    """The field by which events are coloured when nothing is said; nothing where they have none. Where events have colours
+    of their own, it is one whose values go with them, so that a legend can tell what each means."""
     listed = list(events)
-    return next((field for field in _COLORING if any(values_of(event, field) for event in listed)), "")
+    found = [field for field in _COLORING if any(values_of(event, field) for event in listed)]
+    return next((field for field in found if _goes_with_colors(listed, field)), found[0] if found else "")
+
+
+def _goes_with_colors(events: Iterable[Event], field: str) -> bool:
+    colors: dict[str, str] = {}
+    for event in events:
+        values = values_of(event, field)
+        if values and colors.setdefault(values[0], event.details.color) != event.details.color:
+            return False
+    return True
 
 
 def shown_by(event: Event, field: str, calendar: str = "", has_own: bool = True) -> Shown:
@@ -168,7 +181,8 @@ def days_of(plans: Iterable["Plan"]) -> dict[dt.date, Day]:
                 for ordinal in range(row.first.toordinal(), row.last.toordinal() + 1):
                     found[dt.date.fromordinal(ordinal)] = Day(off=row.name)
         for day in plan.year.days:
-            found[day.date] = Day(label_title(plan, day), day.term, "", True)
+            short = plan.year.label_names.get(day.label) or day.label
+            found[day.date] = Day(label_title(plan, day), short, day.term, "", True)
     return found
 
 

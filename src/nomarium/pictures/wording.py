@@ -37,7 +37,7 @@ def days_text(event: Event, names: Names) -> str:
     if event.last_day == event.first_day:
         return ""
     until = f"until {names.short_day(event.last_day)}"
-    return until if event.is_all_day else f"{until} {clock(event.end)}"  # type: ignore[arg-type]  # a date-time
+    return f"{until} {clock(event.end)}" if isinstance(event.end, dt.datetime) else until
 
 
 def state_text(event: Event) -> str:

@@ -72,15 +72,15 @@ def file_names(values: Collection[str]) -> dict[str, str]:
     for value in values:
         first, _, last = value.rpartition(_PARTED)
         by_first.setdefault(first, {})[last] = value
-    folders = _distinct(by_first.keys() - {""}, "")
+    folders = distinct_names(by_first.keys() - {""}, "")
     names: dict[str, str] = {}
     for first, inside in by_first.items():
         folder = f"{folders[first]}/" if first else ""
-        names |= {inside[last]: folder + name for last, name in _distinct(inside, ".ics").items()}
+        names |= {inside[last]: folder + name for last, name in distinct_names(inside, ".ics").items()}
     return names
 
 
-def _distinct(values: Iterable[str], ending: str) -> dict[str, str]:
+def distinct_names(values: Iterable[str], ending: str) -> dict[str, str]:
     names: dict[str, str] = {}
     taken: set[str] = set()
     numbers = Counter[str]()  # long names share their beginning: each goes on where the one before ended

@@ -219,14 +219,14 @@
     if (view === "month") drawMonth();
     if (view === "week") drawWeek();
   };
-  const show = wanted => {
+  const show = (wanted, goes = true) => {
     view = wanted;
     form.elements.view.value = wanted;
     draw();
-    if (view === "list") {
+    if (view === "list" && goes) {
       const days = [...list.querySelectorAll("section:not([hidden])")];
       const to = days.find(section => section.id.slice(1) >= iso(at)) || days[days.length - 1];
-      if (to && at !== from) to.scrollIntoView({block: "start"});
+      if (to) to.scrollIntoView({block: "start"});
     }
   };
   const turn = step => {
@@ -261,5 +261,5 @@
   if (!events.length) return;
   const asked = location.hash.slice(1);
   filter();
-  show(["month", "week", "list"].includes(asked) ? asked : narrow.matches ? "list" : "month");
+  show(["month", "week", "list"].includes(asked) ? asked : narrow.matches ? "list" : said.view, false);
 })();

@@ -69,8 +69,8 @@ class Choice(NamedTuple):
     values: Mapping[str, int]
 
 
-def page_text(show: Show, names: Names) -> str:
-    """The page of what is to be shown."""
+def page_text(show: Show, names: Names, view: str = "month") -> str:
+    """The page of what is to be shown; scripts begin with a `view`: month, week or agenda."""
     words = words_in(names.code)
     choices = list(_choices(show.events))
     rules, looks = _inks(show)
@@ -90,7 +90,7 @@ def page_text(show: Show, names: Names) -> str:
         legend=legend if len(legend) > 1 else [],
         said={
             "lang": language_of(names.code), "months": names.months, "days": names.days, "short": names.short_days,
-            "first": names.first_weekday, "of": words["of"], "events": words["events"], "none": words["none"],
+            "first": names.first_weekday, "of": words["of"], "events": words["events"], "none": words["none"], "view": {"agenda": "list", "week": "week"}.get(view, "month"),
             "marks": _marks(show),
         },
     )  # fmt: skip

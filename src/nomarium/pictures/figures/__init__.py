@@ -1,0 +1,1 @@
+"""Calendars as pictures: laid out here in plain shapes, put on paper by Matplotlib."""
