@@ -198,7 +198,7 @@ def test_the_newest_state_of_an_event_is_taken(tmp_path: Path) -> None:
         outcome = nomarium("build", *sources, "-o", target, "--afresh")
         assert [str(event["SUMMARY"]) for event in events_in(target)] == ["New"]
         assert "1 older state of events with the same UID is left out" in outcome.out
-        assert "2 entries read = 1 event + 0 blank + 0 notes + 1 left out" in outcome.out
+        assert "2 entries read = 1 event + 1 left out" in outcome.out
     nomarium("build", later, new, "-o", target, "--afresh")
     assert [str(event["SUMMARY"]) for event in events_in(target)] == ["Later"]
 
@@ -216,7 +216,7 @@ def test_duplicates_under_different_uids_are_told_and_written_once_when_asked(tm
     assert len(events_in(target)) == 3
     outcome = nomarium("build", calendar, table, "-o", target, "--merge-duplicates", "--afresh")
     assert len(events_in(target)) == 2
-    assert "3 rows and entries read = 2 events + 0 blank + 0 notes + 1 left out + 0 rejected" in outcome.out
+    assert "3 rows and entries read = 2 events + 1 left out" in outcome.out
 
 
 def test_unknown_properties_alarms_and_parameters_are_kept(tmp_path: Path) -> None:

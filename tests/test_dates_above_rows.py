@@ -19,14 +19,14 @@ A, B = "A 2026-09-07T09:00/2026-09-07T10:00", "B 2026-09-08T09:00/2026-09-08T10:
 READ = {
     "a date above each day's rows": (
         "Time,Event,Place\nMonday 7 September 2026,,\n9:00,Assembly,Loft\nTuesday 8 September 2026,,\n9:00,Knots,", [],
-        [f"{ASSEMBLY} @ Loft", KNOTS], "4 rows read = 2 events + 0 blank + 2 notes",
+        [f"{ASSEMBLY} @ Loft", KNOTS], "4 rows read = 2 events + 2 notes",
     ),
     "without headings": (
         "7 Sept 2026,\n9:00,Assembly\n8 Sept 2026,\n9:00,Knots", [], [ASSEMBLY, KNOTS], "+ 2 notes",
     ),
     "headings again under each date": (
         "7 Sept 2026,\nTime,Event\n9:00,Assembly\n8 Sept 2026,\nTime,Event\n9:00,Knots", [], [ASSEMBLY, KNOTS],
-        "5 rows read = 2 events + 0 blank + 3 notes",
+        "5 rows read = 2 events + 3 notes",
     ),
     "a remark and a blank row between": (
         "Time,Event\n7 Sept 2026,\n9:00,Assembly\n(lunch at noon),\n,\n8 Sept 2026,\n9:00,Knots", [], [ASSEMBLY, KNOTS],
@@ -57,7 +57,7 @@ READ = {
         "Week of Sunday 6 September 2026,,\nTime,Sun,Mon\n9:00-10:00,S,A", [], ["S 2026-09-06T09:00/2026-09-06T10:00", A], "from 2026-09-06",
     ),
     "weekdays down": ("Week of 7 September 2026,,\n,9:00-10:00,10:00-11:00\nMonday,A,\nTuesday,,C", [], [A, "C 2026-09-08T10:00/2026-09-08T11:00"], "(row 1)"),
-    "weekdays in a list": ("W/C 7 September 2026,,\nDay,Time,Event\nMonday,9:00,A\nTuesday,9:00,B", [], [A, B], "3 rows read = 2 events + 0 blank + 1 note"),
+    "weekdays in a list": ("W/C 7 September 2026,,\nDay,Time,Event\nMonday,9:00,A\nTuesday,9:00,B", [], [A, B], "3 rows read = 2 events + 1 note"),
     "German weekdays": (
         "Woche vom 7.9.2026;;;;;\nZeit;Montag;Dienstag;Mittwoch;Donnerstag;Freitag\n9:00-10:00;A;B;;;", [], [A, B], f"from {DAY} on (row 1)",
     ),

@@ -184,7 +184,7 @@ PLANNERS = {
     "a week counted from Sunday": ("W/C,Mon,Sun\n6 Sep 2026,Keel,Ribs", [], ["Ribs 2026-09-06/2026-09-07", "Keel 2026-09-07/2026-09-08"], "week a row"),
     "columns beside and headings again": (
         "Year planner,,,,\nWk,Week of,Mon,Tue,Remarks\n1,7 Sept 2026,9:00 Keel,,short\nWk,Week of,Mon,Tue,Remarks\n2,14 Sept 2026\nHoliday\n3,21 Sept 2026,,Sail", [],
-        ["Keel 2026-09-07T09:00/2026-09-07T10:00", "Sail 2026-09-22/2026-09-23"], "5 entries read = 2 events + 0 blank + 3 notes",
+        ["Keel 2026-09-07T09:00/2026-09-07T10:00", "Sail 2026-09-22/2026-09-23"], "5 entries read = 2 events + 3 notes",
     ),
     "without years": ("W/C,Mon,Tue\n7 Sept,Keel,\n4 Jan,,Sail", ["--school-year", "2026:2027"], ["Keel 2026-09-07/2026-09-08", "Sail 2027-01-05/2027-01-06"], "week a row"),
 }  # fmt: skip

@@ -179,8 +179,7 @@ def test_the_starter_plan_builds_in_both_forms_once_its_tables_are_ones_own(tmp_
     for source, out in ((book, tmp_path / "book.ics"), (files, tmp_path / "files.ics")):
         outcome = nomarium("build", source, "-o", out)
         assert outcome.status == 0, outcome.text
-        assert "rejected" in outcome.out
-        assert "39 rows read = 39 used + 0 blank + 0 notes + 0 left out + 0 rejected" in outcome.out
+        assert "39 rows read = 39 used" in outcome.out
     lines = [
         [line for line in (tmp_path / f"{name}.ics").read_text().splitlines() if "DTSTAMP" not in line]
         for name in ("book", "files")

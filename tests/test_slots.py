@@ -92,7 +92,7 @@ RIGHT: dict[str, tuple[str, list[str], list[str], list[str]]] = {
     "dashes in a grid": (
         "Time,Mon 7 Sept 2026,Tue 8 Sept 2026\n3.45-4.45,Knots,-\n4.45-5.45,Choir,n/a", [],
         ["Knots 2026-09-07T15:45/2026-09-07T16:45", "Choir 2026-09-07T16:45/2026-09-07T17:45"],
-        ["“-” is no event: nothing happens there. (so in 2 rows", "4 entries read = 2 events + 0 blank + 2 notes"],
+        ["“-” is no event: nothing happens there. (so in 2 rows", "4 entries read = 2 events + 2 notes"],
     ),
     "dashes in a planner": (
         "Week beginning,Mon,Tue,Wed\n7 September 2026,R. Finch,–,n/a\n14 September 2026,-,O. Tern,", [],

@@ -26,7 +26,7 @@ def told(source: Path, options: str) -> str:
     """The events of a source and everything that is said of it."""
     with tempfile.TemporaryDirectory() as name:
         target = Path(name, "out.ics")
-        outcome = nomarium("build", source, "-o", target, *options.split())
+        outcome = nomarium("build", source, "-o", target, "--details", *options.split())
         events = [plain(event) for event in events_in(target)] if target.exists() else []
     said = outcome.text.replace(str(source), source.name).replace(str(target), "out.ics")
     return "\n".join([options, f"status {outcome.status}", *events, "", said])

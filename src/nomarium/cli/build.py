@@ -32,6 +32,7 @@ def build(
     cancel_removed: opt.CancelRemoved = False,
     workers: opt.Workers = None,
     dry_run: opt.DryRun = False,
+    details: opt.Details = False,
     json: opt.Json = False,
 ) -> None:
     """Turn spreadsheets, a plan or calendar files into a calendar; refuse, naming the cell, what cannot be read."""
@@ -73,5 +74,5 @@ def build(
         from nomarium.targets.rejects import write_rejects
 
         write_rejects([account.rejected for account in report.accounts], Path(rejects))
-    say_build(report, json, output, rejects, partial)
+    say_build(report, json, output, rejects, partial, details)
     raise typer.Exit(1 if report.problems else 0)

@@ -6,7 +6,7 @@ from pathlib import Path
 from typing import TYPE_CHECKING, TextIO
 
 from nomarium.building.report import BuildReport
-from nomarium.cli.render import as_json, say, say_json, say_notes, say_problems
+from nomarium.cli.render import as_json, rest_text, say, say_json, say_notes, say_problems, shortened
 from nomarium.model.wording import counted
 
 if TYPE_CHECKING:
@@ -19,6 +19,7 @@ def say_build(
     output: str,
     rejects: str | None,
     partial: bool,
+    details: bool = False,
 ) -> None:
     """Say what a build found and did, as text or as one JSON document."""
     to = sys.stderr if output == "-" else sys.stdout
@@ -28,7 +29,7 @@ def say_build(
     say_problems(report.problems)
     if report.problems:
         sys.stderr.flush()
-    say_notes(report.notes, to)
+    say_notes(report.notes, to, details)
     if report.is_written and report.has_floating:
         say(
             "note: Times float: they are the same on every clock. Give --timezone to tie them to a place.",
@@ -36,18 +37,30 @@ def say_build(
         )
     for passed in report.passed_over:
         say(f"passed over: {passed.sheet.title}: {passed.reason}.", to)
-    titled = [account for account in report.accounts if account.title]
-    for account in titled if len(titled) > 1 else ():
-        say(f"{account.title}: {account.ledger}", to)
+    for line in account_lines(report, details):
+        say(line, to)
     for plan in report.plans:
         say(_plan_line(plan), to)
     say(str(report.ledger), to)
     for line in _repeats_said(report):
         say(line, to)
-    _say_outcome(report, output, rejects, partial, to)
+    _say_outcome(report, output, rejects, partial, details, to)
 
 
-def _say_outcome(report: BuildReport, output: str, rejects: str | None, partial: bool, to: TextIO) -> None:
+def account_lines(report: BuildReport, details: bool) -> list[str]:
+    """The account of each table, where there are several; of a plan's those that have more than used rows."""
+    titled = [account for account in report.accounts if account.title]
+    if len(titled) < 2:
+        return []
+    wanted = [one for one in titled if details or not report.plans or not one.ledger.is_plain]
+    shown, rest = shortened(wanted, details)
+    lines = [f"{account.title}: {account.ledger}" for account in shown]
+    return [*lines, rest_text(rest, "table")] if rest else lines
+
+
+def _say_outcome(
+    report: BuildReport, output: str, rejects: str | None, partial: bool, details: bool, to: TextIO
+) -> None:  # fmt: skip
     if report.problems and not partial:
         kept = " What was there before is untouched." if output != "-" and Path(output).exists() else ""
         say(f"Nothing was written: {counted(len(report.problems), 'problem')}.{kept}", sys.stderr)
@@ -60,8 +73,11 @@ def _say_outcome(report: BuildReport, output: str, rejects: str | None, partial:
         days = f" from {report.span[0]} to {report.span[1]}" if report.span else ""
         verb = "Wrote" if report.is_written else "Would write"
         if report.files and report.files[0].value:
-            for file in report.files:
+            shown, rest = shortened(report.files, details)
+            for file in shown:
                 say(f"  {file.event_count:>7,}  {file.name}  ({file.value})", to)
+            if rest:
+                say(f"           {rest_text(rest, 'file')}", to)
             files = counted(len(report.files), "file")
             say(f"{verb} {counted(report.event_count, 'event')}{days} into {files} in {output}", to)
         else:

@@ -8,6 +8,7 @@ from typing import Annotated, NamedTuple
 
 import typer
 
+from nomarium.cli.panels import REPORT
 from nomarium.cli.render import say
 from nomarium.model.errors import NomariumError, UsageError
 
@@ -23,8 +24,29 @@ class Step(NamedTuple):
 
 
 STEPS = (
-    Step("A list with day-first dates: the weekday column bears them out.", "survey launch-days.csv"),
-    Step("The same as a calendar in Halifax time.", "build launch-days.csv -o launch-days.ics --timezone America/Halifax"),
+    Step("Look first: how would this list be read? Its dates are day first, and the weekdays bear it out.\n"
+         "Every column is named with what it is taken for; nothing is written.", "survey launch-days.csv"),
+    Step("Build it: each row becomes an event in Halifax time, and every row is accounted for.\n"
+         "Built again from a changed list, the same events are updated.",
+         "build launch-days.csv -o launch-days.ics --timezone America/Halifax"),
+    Step("See it before others do: a month in the terminal; also an agenda, a week or a year.\n"
+         "What has no room is counted, never cut without a sign.", "view launch-days.ics --as month --from 2026-10-01"),
+    Step("What cannot be known is refused: these dates could be read two ways, and a date is missing.\n"
+         "Nothing is written; each cell is named, with the option that settles it.",
+         "build visitors.csv -o visitors.ics --timezone America/Halifax", 1),
+    Step("A school year as a plan: terms, days off, a cycle of six days, bells, classes.\n"
+         "Its own timetable, as a school has it, is read as well (--all shows one).", "survey year"),
+    Step("A calendar for each teacher, with a page to look at for each and one that links them all:\n"
+         "a folder for any web server.", "build year -o site/ --split-by teacher --with-page"),
+    Step("A teacher's week for the wall of the staff room, as a picture.\n"
+         "Also as .svg, or as .pdf with a page for each week.",
+         "view year --as week --from 2026-11-09 --only \"teacher=R. Finch\" -o finch-week.png"),
+    Step("How often does everybody meet? By term, as a table and as a chart.\n"
+         "Classes that come short of others are marked.", "tally year --per term -o tally.png"),
+)  # fmt: skip
+"""What every demo shows: a command, two lines of why, its result."""
+
+MORE = (
     Step("One calendar for each group that should see it.",
          "build launch-days.csv -o calendars/ --split-by audience --timezone America/Halifax"),
     Step("French, semicolons, an older encoding, title rows above the table.", "survey evenements.csv"),
@@ -61,8 +83,6 @@ STEPS = (
          "survey apprentice-programme.csv --day-one 2026-09-14"),
     Step("The dates follow from that.",
          "build apprentice-programme.csv -o programme.ics --day-one 2026-09-14 --timezone America/Halifax"),
-    Step("What cannot be known is refused, naming the cell and what settles it.",
-         "build visitors.csv -o visitors.ics --timezone America/Halifax", 1),
     Step("With the order given, the rest can be written and the bad row kept for mending.",
          "build visitors.csv -o visitors.ics --timezone America/Halifax --date-order dmy --partial --rejects rejected.csv", 1),
     Step("Repeats in words, English and French; what was understood is echoed.",
@@ -75,12 +95,10 @@ STEPS = (
          "build harbour.ics -o harbour.csv --from 2027-01-01 --until 2027-06-30"),
     Step("Public holidays are a calendar of their own.",
          "build --public-holidays CA-NS --from 2027-01-01 --until 2027-12-31 -o holidays.ics"),
-    Step("The whole school year as a plan: terms, cycle, bells, timetable.", "survey year"),
     Step("Everything in one calendar.", "build year -o year.ics"),
     Step("A calendar for each teacher, …", "build year -o teachers/ --split-by teacher"),
     Step("… each class and each room.", "build year -o classes/ --split-by class"),
     Step("", "build year -o rooms/ --split-by room"),
-    Step("How often everybody meets, as a table and as a chart.", "tally year --per term -o tally.png"),
     Step("What the school has: an export of class meetings, letter days, the daily schedule.", "survey school-export.xlsx"),
     Step("From there to a calendar for each teacher: one command.",
          "build school-export.xlsx -o staff/ --split-by teacher --timezone America/Halifax"),
@@ -92,14 +110,18 @@ STEPS = (
          "build launch-days.csv term-dates.txt fixtures.xlsx harbour.ics --column Opponent=summary -o everything.ics "
          "--timezone America/Halifax --name \"Saltmarsh School\" --color teal --reminder 30min"),
 )  # fmt: skip
+"""What `--all` shows as well."""
 
 
 def demo(
     folder: Annotated[
         str, typer.Argument(metavar="[FOLDER]", help="Where to write the sample data.")
     ] = "saltmarsh",
+    everything: Annotated[
+        bool, typer.Option("--all", help="Run every example, not only the first few.", rich_help_panel=REPORT)
+    ] = False,
 ) -> None:
-    """Write the demo school's lists into a folder and run survey and build on each."""
+    """Write the demo school's lists into a folder and show the way from them to calendars, in a few steps."""
     target = Path(folder)
     if target.exists() and not target.is_dir():
         say(f"{folder} is a file; name a folder.", sys.stderr)
@@ -109,10 +131,12 @@ def demo(
     before = Path.cwd()
     os.chdir(target)
     try:
-        failures = [step for step in STEPS if _run(step) != step.status]
+        steps = (*STEPS, *MORE) if everything else STEPS
+        failures = [step for step in steps if _run(step) != step.status]
     finally:
         os.chdir(before)
-    say(f"The demo school's lists and calendars are in {folder}.")
+    more = "" if everything else f" {len(MORE)} more examples: nomarium demo {folder} --all"
+    say(f"The demo school's lists and calendars are in {folder}.{more}")
     for step in failures:
         say(f"This did not end as it should: nomarium {step.command}", sys.stderr)
     raise typer.Exit(1 if failures else 0)
@@ -140,7 +164,7 @@ def _run(step: Step) -> int:
     from nomarium.cli.render import say_problems
 
     if step.why:
-        say(f"# {step.why}")
+        say("# " + step.why.replace("\n", "\n# "))
     say(f"$ nomarium {step.command}")
     sys.stdout.flush()
     arguments = shlex.split(step.command)

@@ -44,7 +44,8 @@ def describe_column(column: Column, decisions: Decisions, keeps_extra: bool = Fa
 
 
 def _dates(column: Column, decisions: Decisions) -> str:
-    if not column.has_days and column.field != "milestone":
+    is_clock = column.is_clock and column.field in ("start", "end")
+    if (not column.has_days or is_clock) and column.field != "milestone":
         return "times"
     parts = ["dates" if column.at not in decisions.moment_columns else "dates and times"]
     if decisions.order_evidence:

@@ -3,7 +3,7 @@
 from collections.abc import Iterable, Sequence
 from typing import TYPE_CHECKING
 
-from nomarium.cli.render import as_json, markup
+from nomarium.cli.render import as_json, markup, report_table, rest_text, shortened
 from nomarium.model.wording import counted
 from nomarium.school.facts import PlanFacts, facts_of
 from nomarium.school.plan import Plan
@@ -12,11 +12,9 @@ from nomarium.school.plantables import table_title
 if TYPE_CHECKING:
     from rich.console import Console
 
-_MOST_CLASSES = 40
 
-
-def print_plan(console: "Console", plan: Plan) -> None:
-    """Explain a plan."""
+def print_plan(console: "Console", plan: Plan, details: bool) -> None:
+    """Explain a plan: its days in a table, its bells and classes in a line each, with `details` in tables of their own."""
 
     facts = facts_of(plan)
     zone = plan.settings.zone or "no time zone: times float"
@@ -27,14 +25,26 @@ def print_plan(console: "Console", plan: Plan) -> None:
     days_off = f"{counted(facts.days_off, 'row')} of days off"
     special = f"{counted(facts.special_days, 'row')} of special days"
     console.print(f"{markup(cycle)}; {days_off}, {special}")
-    console.print()
-    _print_sheets(console, plan)
-    _print_terms(console, plan, facts)
-    if facts.bells:
+    _print_sheets(console, plan, details)
+    _print_terms(console, plan, facts, details)
+    if details:
         rows = [(one.schedule, str(one.periods), one.first, one.last) for one in facts.bells]
         _print_table(console, ("Bells", "Periods", "From", "To"), rows, 1)
-    if facts.classes:
         _print_classes(console, facts)
+    else:
+        bells = [
+            f"{one.schedule} ({counted(one.periods, 'period')}, {one.first}–{one.last})"
+            for one in facts.bells
+        ]
+        _print_line(console, "Bells", bells, "schedule")
+        classes = [f"{one.name} {one.meetings:,}" for one in facts.classes]
+        _print_line(
+            console,
+            counted(len(classes), "class", "classes") + " with their meetings",
+            classes,
+            "class",
+            "classes",
+        )
     for clash in facts.clashes[:5]:
         times = f" {clash.times} times" if clash.times > 1 else ""
         said = f"clash: {clash.kind} {clash.name} is in {clash.one} and {clash.other} at once{times}, first on {clash.first}"
@@ -44,22 +54,28 @@ def print_plan(console: "Console", plan: Plan) -> None:
 
 
 def _print_table(
-    console: "Console", heads: Sequence[str], rows: Iterable[Sequence[str]], left: int, space: bool = True
-) -> None:
-    """A table whose first columns stand to the left, the others to the right."""
-    from rich.table import Table
-
-    table = Table(show_edge=False, pad_edge=False, header_style="bold")
+    console: "Console", heads: Sequence[str], rows: Iterable[Sequence[str]], left: int, thing: str = "", rest: int = 0
+) -> None:  # fmt: skip
+    """A table whose first columns stand to the left, the others to the right, and how many more things there are."""
+    table = report_table()
     for n, head in enumerate(heads):
         table.add_column(markup(head), justify="left" if n < left else "right")
     for row in rows:
         table.add_row(*map(markup, row))
     console.print(table)
-    if space:
-        console.print()
+    if rest:
+        console.print(rest_text(rest, thing))
 
 
-def _print_sheets(console: "Console", plan: Plan) -> None:
+def _print_line(console: "Console", head: str, texts: Sequence[str], thing: str, plural: str = "") -> None:
+    """Things in a row; of many the first."""
+    if texts:
+        shown, rest = shortened(texts, details=False)
+        more = f" {rest_text(rest, thing, plural)}" if rest else ""
+        console.print(markup(f"{head}: {', '.join(shown)}{more}"))
+
+
+def _print_sheets(console: "Console", plan: Plan, details: bool) -> None:
     """What each sheet was taken for, where that is not plain from its name."""
     if all(one.kind.why == "its name" for one in plan.taken):
         return
@@ -71,10 +87,11 @@ def _print_sheets(console: "Console", plan: Plan) -> None:
         )
         for one in plan.taken
     ]
-    _print_table(console, ("Sheet", "Taken for", "Because of"), rows, 3)
+    shown, rest = shortened(rows, details)
+    _print_table(console, ("Sheet", "Taken for", "Because of"), shown, 3, "sheet" if rest else "", rest)
 
 
-def _print_terms(console: "Console", plan: Plan, facts: PlanFacts) -> None:
+def _print_terms(console: "Console", plan: Plan, facts: PlanFacts, details: bool) -> None:
     labels = plan.year.labels.names
     lacks = any(term.unlabelled for term in facts.terms)
     heads = ("Term", "First day", "Last day", "School days", *labels, *(["no label"] if lacks else []))
@@ -85,7 +102,8 @@ def _print_terms(console: "Console", plan: Plan, facts: PlanFacts) -> None:
         )
         for term in facts.terms
     ]  # fmt: skip
-    _print_table(console, heads, rows, 3)
+    shown, rest = shortened(rows, details)
+    _print_table(console, heads, shown, 3, "term", rest)
 
 
 def _print_classes(console: "Console", facts: PlanFacts) -> None:
@@ -94,12 +112,9 @@ def _print_classes(console: "Console", facts: PlanFacts) -> None:
             one.code, one.name if one.name != one.code else "", str(one.meetings), f"{one.hours:,.1f}",
             str(one.not_met or ""),
         )
-        for one in facts.classes[:_MOST_CLASSES]
+        for one in facts.classes
     ]  # fmt: skip
-    _print_table(console, ("Class", "Name", "Meetings", "Hours", "Not met"), rows, 2, space=False)
-    if len(facts.classes) > _MOST_CLASSES:
-        console.print(f"… and {len(facts.classes) - _MOST_CLASSES} more classes; tally counts them all.")
-    console.print()
+    _print_table(console, ("Class", "Name", "Meetings", "Hours", "Not met"), rows, 2)
 
 
 def plan_facts(plan: Plan) -> dict[str, object]:

@@ -2,10 +2,10 @@
 
 import os
 from pathlib import Path
-from typing import TYPE_CHECKING
 
 from nomarium.cli.optionvalues import wrong
 from nomarium.cli.render import say, say_notes
+from nomarium.cli.seen import Seen
 from nomarium.cli.viewoptions import Looking
 from nomarium.model.problem import note
 from nomarium.model.wording import counted
@@ -17,13 +17,10 @@ from nomarium.pictures.shown import Show
 from nomarium.targets.replacing import replace_file
 from nomarium.targets.splitting import distinct_names
 
-if TYPE_CHECKING:
-    from nomarium.cli.viewing import Seen
-
 os.environ["MPLBACKEND"] = "agg"  # nothing is shown, and a setting that makes no sense ends the import
 
 
-def draw_posters(found: "Seen", looking: Looking, path: Path) -> None:
+def draw_posters(found: Seen, looking: Looking, path: Path) -> None:
     """Draw what was found into a file, or into a folder of one file a value."""
     metrics = Metrics()
     if not looking.split:
@@ -58,7 +55,7 @@ def _put(papers: list[Paper], looking: Looking, path: Path) -> None:
     replace_file(path, lambda file: draw(papers, looking.form, looking.paper, file))
 
 
-def papers_of(show: Show, found: "Seen", looking: Looking, metrics: Metrics) -> list[Paper]:
+def papers_of(show: Show, found: Seen, looking: Looking, metrics: Metrics) -> list[Paper]:
     """The sheets of what is shown."""
     from nomarium.pictures.figures.agenda import agenda
     from nomarium.pictures.figures.month import month

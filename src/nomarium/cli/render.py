@@ -3,9 +3,15 @@
 import sys
 from collections import Counter
 from collections.abc import Iterable, Sequence
-from typing import TextIO
+from typing import TYPE_CHECKING, TextIO, TypeVar
 
 from nomarium.model.problem import Problem
+from nomarium.model.wording import counted
+
+if TYPE_CHECKING:
+    from rich.table import Table
+
+Row = TypeVar("Row")
 
 _MOST_OF_A_KIND = 10
 """Problems of one code that are printed in full; --json and --rejects have them all."""
@@ -71,20 +77,57 @@ def say_problems(problems: Sequence[Problem], to: TextIO | None = None) -> None:
             )
 
 
-def say_notes(notes: Iterable[Problem], to: TextIO | None = None) -> None:
-    """Print what was decided."""
+def say_notes(notes: Iterable[Problem], to: TextIO | None = None, details: bool = False) -> None:
+    """Print what was decided: all of a few; of more, the first of each kind with how many there are, unless `details` asks
+    for all."""
+    listed = list(notes)
+    details = details or len(listed) <= _FEW_NOTES
+    counts = Counter(note.code for note in listed)
     seen = Counter[str]()
-    for note in notes:
+    for note in listed:
+        most = counts[note.code] if details else _EACH.get(note.code, 1)
         seen[note.code] += 1
-        if seen[note.code] <= _MOST_OF_A_KIND:
-            place = str(note.place)
-            say(
-                f"note: {f'{place}: ' if place else ''}{note.message}{f' {note.remedy}' if note.remedy else ''}",
-                to,
-            )
-    for code, count in seen.items():
-        if count > _MOST_OF_A_KIND:
-            say(f"note: … and {count - _MOST_OF_A_KIND:,} more like it ({code}).", to)
+        if seen[note.code] > most:
+            continue
+        more = counts[note.code] - most if seen[note.code] == most else 0
+        place = str(note.place)
+        text = (
+            f"note: {f'{place}: ' if place else ''}{note.message}{f' {note.remedy}' if note.remedy else ''}"
+        )
+        say(f"{text} (and {more:,} more of this kind: --details)" if more > 0 else text, to)
+
+
+_FEW_NOTES = 5
+_EACH = {"repeat-read": 6}
+"""Kinds of notes of which several are printed: how a phrase was understood says nothing of another one."""
+WIDTH = 100
+"""Cells of a line of a report that goes to no terminal."""
+MOST_LINES = 12
+"""Lines of a table that a report shows in full …"""
+SHOWN_LINES = 10
+"""… and those that it shows of a longer one."""
+
+
+def shortened(rows: Sequence[Row], details: bool) -> tuple[Sequence[Row], int]:
+    """The rows of a table that a report shows, and how many it only counts."""
+    if details or len(rows) <= MOST_LINES:
+        return rows, 0
+    return rows[:SHOWN_LINES], len(rows) - SHOWN_LINES
+
+
+def report_table(gap: int = 1) -> "Table":
+    """An empty table as reports have them: light, with so many blanks and one between its columns."""
+    from rich import box
+    from rich.table import Table
+
+    return Table(
+        box=box.SIMPLE_HEAD, show_edge=False, pad_edge=False, padding=(0, gap, 0, 0), header_style="bold"
+    )
+
+
+def rest_text(count: int, thing: str, plural: str = "") -> str:
+    """What stands below a table that is cut."""
+    return f"… and {counted(count, f'more {thing}', f'more {plural or thing + chr(115)}')} (--details)"
 
 
 def as_json(value: object) -> object:

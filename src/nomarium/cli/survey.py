@@ -30,6 +30,7 @@ def survey(
             rich_help_panel=opt.REPORT,
         ),
     ] = None,
+    details: opt.Details = False,
     json: opt.Json = False,
 ) -> None:
     """Look at a spreadsheet or a plan and say how it would be read: columns, dates, terms, every row's fate."""
@@ -63,7 +64,7 @@ def survey(
     if json:
         say_json(survey_facts(report, sources, reading, save))
     else:
-        say_survey(report, sources, reading, save)
+        say_survey(report, sources, reading, save, details)
     raise typer.Exit(1 if report.problems else 0)
 
 

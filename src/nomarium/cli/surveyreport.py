@@ -5,8 +5,19 @@ import sys
 from typing import TYPE_CHECKING
 
 from nomarium.building.report import BuildReport
+from nomarium.cli.buildreport import account_lines
 from nomarium.cli.describe import describe_column
-from nomarium.cli.render import as_json, markup, say, say_notes, say_problems
+from nomarium.cli.render import (
+    WIDTH,
+    as_json,
+    markup,
+    report_table,
+    rest_text,
+    say,
+    say_notes,
+    say_problems,
+    shortened,
+)
 from nomarium.cli.sources import calendar_name, without_password
 from nomarium.model.account import Account
 from nomarium.model.problem import column_letter
@@ -19,20 +30,22 @@ if TYPE_CHECKING:
     from rich.console import Console
 
 
-def say_survey(report: BuildReport, sources: list[str], options: ReadingOptions, save: str | None) -> None:
+def say_survey(
+    report: BuildReport, sources: list[str], options: ReadingOptions, save: str | None, details: bool
+) -> None:
     """Say as text how the sources are read and what to do next."""
     from rich.console import Console
 
-    width = None if sys.stdout.isatty() else 120
+    width = None if sys.stdout.isatty() else WIDTH
     console = Console(width=width, highlight=False, emoji=False)
     titled = [account for account in report.accounts if account.title]
     accounts = {account.title: account for account in titled}
     for plan in report.plans:
         from nomarium.cli.plansurvey import print_plan
 
-        print_plan(console, plan)
+        print_plan(console, plan, details)
     for reading in report.readings:
-        _print_sheet(console, reading, accounts.get(reading.sheet.title))
+        _print_sheet(console, reading, accounts.get(reading.sheet.title), details)
     for unread in report.unread:
         _print_unread(console, unread, accounts.get(unread.sheet.title))
     read_as_tables = {one.sheet.title for one in report.readings} | {one.sheet.title for one in report.unread}
@@ -47,14 +60,14 @@ def say_survey(report: BuildReport, sources: list[str], options: ReadingOptions,
     for passed in report.passed_over:
         say(f"Passed over: {passed.sheet.title}: {passed.reason}.")
     sys.stdout.flush()
-    say_notes([n for n in report.notes if n.code not in ("date-order", "column-guessed", "column-unused")])
+    say_notes([n for n in report.notes if n.code not in _IN_TABLES], details=details)
     if report.problems:
         say()
         say_problems(report.problems, sys.stdout)
         say()
     if report.plans:
-        for account in titled:
-            say(f"{account.title}: {account.ledger}")
+        for line in account_lines(report, details):
+            say(line)
     if len(titled) != 1:
         say(f"Together: {report.ledger}")
     if save and report.readings:
@@ -62,20 +75,26 @@ def say_survey(report: BuildReport, sources: list[str], options: ReadingOptions,
     say(f"Next: {next_command(report, sources, options, save)}")
 
 
-def _print_sheet(console: "Console", reading: Reading, account: Account | None) -> None:
-    from rich.table import Table
+_IN_TABLES = ("date-order", "column-guessed", "column-unused", "table-found")
+"""Notes that say what a survey's tables show."""
+
+
+def _print_sheet(console: "Console", reading: Reading, account: Account | None, details: bool) -> None:
 
     console.print(f"[bold]{markup(reading.sheet.title)}[/bold]")
     console.print(markup(_whereabouts(reading)))
     if reading.table:
-        table = Table(show_edge=False, pad_edge=False, header_style="bold")
+        table = report_table()
         for heading in ("", "Heading", "Field", "How it is read", "Samples", "Blank"):
             table.add_column(heading, justify="right" if heading == "Blank" else "left")
-        for column in reading.table.columns:
-            if column.heading or column.filled:
-                table.add_row(*(markup(text) for text in _column_cells(reading, column)),
-                              style="dim" if column.is_ignored else None)  # fmt: skip
+        shown = [column for column in reading.table.columns if column.heading or column.filled]
+        first, rest = shortened(sorted(shown, key=lambda column: column.is_ignored), details)
+        for column in sorted(first, key=lambda column: column.at):
+            table.add_row(*(markup(text) for text in _column_cells(reading, column)),
+                          style="dim" if column.is_ignored else None)  # fmt: skip
         console.print(table)
+        if rest:
+            console.print(rest_text(rest, "column"))
     if account:
         console.print(markup(str(account.ledger)))
         for row, text in account.note_rows[:5]:
@@ -85,11 +104,10 @@ def _print_sheet(console: "Console", reading: Reading, account: Account | None) 
 
 def _print_unread(console: "Console", unread: NotRead, account: Account | None) -> None:
     """A sheet that is refused: its columns, and what each could be."""
-    from rich.table import Table
 
     console.print(f"[bold]{markup(unread.sheet.title)}[/bold]")
     console.print(markup(f"not read: {unread.reason}"))
-    table = Table(show_edge=False, pad_edge=False, header_style="bold")
+    table = report_table()
     for heading in ("", "Heading", "Taken for", "Holds", "Could be", "Samples"):
         table.add_column(heading)
     for facts in _unread_columns(unread):

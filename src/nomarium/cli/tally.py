@@ -9,7 +9,17 @@ import typer
 
 from nomarium.cli import options as opt
 from nomarium.cli.asked import Asked, takes_sources
-from nomarium.cli.render import markup, say, say_json, say_notes, say_problems
+from nomarium.cli.render import (
+    WIDTH,
+    markup,
+    report_table,
+    rest_text,
+    say,
+    say_json,
+    say_notes,
+    say_problems,
+    shortened,
+)
 from nomarium.model import wording
 from nomarium.model.errors import UsageError
 from nomarium.model.problem import Problem
@@ -20,6 +30,7 @@ if TYPE_CHECKING:
     from nomarium.school.plan import Plan
     from nomarium.school.tally import Tally
 
+_MONTHS = ("Jan", "Feb", "Mar", "Apr", "May", "Jun", "Jul", "Aug", "Sep", "Oct", "Nov", "Dec")
 EXAMPLE = "Example: nomarium tally year.xlsx --per term -o tally.png"
 
 
@@ -44,6 +55,7 @@ def tally(
             help="Keep it: .csv or .xlsx a table, .png, .svg or .pdf a chart.",
         ),
     ] = None,
+    details: opt.Details = False,
     json: opt.Json = False,
 ) -> None:
     """Count meetings, periods and hours for each class, teacher, room or label, by month or term."""
@@ -64,7 +76,7 @@ def tally(
     if json:
         say_json({**counted._asdict(), "problems": problems})
     else:
-        _print(counted, plan, problems, output)
+        _print(counted, plan, problems, output, details)
     raise typer.Exit(1 if problems else 0)
 
 
@@ -94,17 +106,18 @@ def _check_target(output: str | None) -> None:
         )
 
 
-def _print(counted: "Tally", plan: "Plan | None", problems: list[Problem], output: str | None) -> None:
+def _print(
+    counted: "Tally", plan: "Plan | None", problems: list[Problem], output: str | None, details: bool
+) -> None:  # fmt: skip
     from rich.console import Console
-    from rich.table import Table
 
     from nomarium.school.tally import table_of
 
-    console = Console(width=None if sys.stdout.isatty() else 120, highlight=False, emoji=False)
+    console = Console(width=None if sys.stdout.isatty() else WIDTH, highlight=False, emoji=False)
     if problems:
         say_problems(problems)
     if plan is not None:
-        say_notes([note for note in plan.notes if note.code not in ("bells-forward",)])
+        say_notes([note for note in plan.notes if note.code not in ("bells-forward",)], details=details)
     rows = table_of(counted)
     has_lost = any(line.not_met for line in counted.lines)
     has_uneven = any(line.is_uneven for line in counted.lines)
@@ -113,18 +126,25 @@ def _print(counted: "Tally", plan: "Plan | None", problems: list[Problem], outpu
         for n, head in enumerate(rows[0])
         if (head != "Not met" or has_lost) and (head != "Uneven" or has_uneven)
     ]
-    table = Table(show_edge=False, pad_edge=False, header_style="bold")
+    table = report_table(0)
+    heads = [str(rows[0][0]), *_span_heads(counted), *map(str, rows[0][1 + len(counted.spans) :])]
     for n in keep:
-        table.add_column(
-            markup(str(rows[0][n])), justify="left" if n == 0 or rows[0][n] == "Uneven" else "right"
-        )
-    for row in rows[1:]:
+        table.add_column(markup(heads[n]), justify="left" if n == 0 or rows[0][n] == "Uneven" else "right")
+    shown, rest = shortened(rows[1:], details)
+    for row in shown:
         table.add_row(*(markup(f"{row[n]:,.1f}" if isinstance(row[n], float) else str(row[n])) for n in keep),
                       style="yellow" if row[-1] else None)  # fmt: skip
     console.print(table)
+    if rest:
+        say(rest_text(rest, "line"))
     if counted.labels and counted.kind != "label":
-        console.print()
-        console.print(_labels_table(counted))
+        if details:
+            console.print("\nHow often each label falls:")
+            console.print(_labels_table(counted))
+        else:
+            labels = [f"{label} {sum(counts.values())}" for label, counts in counted.labels.items()]
+            of = f" of {sum(counted.school_days.values()):,} school days" if counted.school_days else ""
+            console.print(markup(f"Days of each label: {', '.join(shortened(labels, details)[0])}{of}"))
     if counted.uncounted:
         say(f"{counted.uncounted:,} timed events have no {counted.kind} and are not counted.")
     if has_uneven:
@@ -138,18 +158,22 @@ def _print(counted: "Tally", plan: "Plan | None", problems: list[Problem], outpu
         say(f"Kept in {output}")
 
 
-def _labels_table(counted: "Tally") -> "Table":
-    from rich.table import Table
+def _span_heads(counted: "Tally") -> list[str]:
+    """What stands above the columns: terms; months by their names, with the year above its first."""
+    if counted.span != "month":
+        return [span or "no term" for span in counted.spans]
+    heads, latest = [], ""
+    for span in counted.spans:
+        year, _, month = span.partition("-")
+        heads.append(f"{year if year != latest else ''}\n{_MONTHS[int(month) - 1]}")
+        latest = year
+    return heads
 
-    table = Table(
-        show_edge=False,
-        pad_edge=False,
-        header_style="bold",
-        title="How often each label falls",
-        title_justify="left",
-    )
+
+def _labels_table(counted: "Tally") -> "Table":
+    table = report_table(0)
     spans = list(counted.spans)
-    for head in ("Label", *spans, "Days"):
+    for head in ("Label", *_span_heads(counted), "Days"):
         table.add_column(markup(head), justify="left" if head == "Label" else "right")
     for label, counts in counted.labels.items():
         table.add_row(markup(label), *(str(counts.get(span, 0)) for span in spans), str(sum(counts.values())))

@@ -22,6 +22,7 @@ def view(
     heading: look.Heading = None,
     paper: look.Paper = "a4",
     split_by: opt.SplitBy = None,
+    details: opt.Details = False,
     json: opt.Json = False,
 ) -> None:
     """See a calendar before others do: an agenda, a week, a month or a year, here, as a picture or as a page."""
@@ -30,4 +31,4 @@ def view(
     looking, layout = look.looking(kinds, output, color_by, days, hours, heading, paper, split_by)
     asked = asked._replace(layout=layout)
     found = seen(asked, looking, dt.date.today())
-    raise typer.Exit(show_it(found, looking, json))
+    raise typer.Exit(show_it(found, looking, details, json))

@@ -4,36 +4,21 @@ import datetime as dt
 import sys
 from collections.abc import Iterator, Sequence
 from pathlib import Path
-from typing import NamedTuple
 
 from nomarium.building import gathering
 from nomarium.cli.asked import Asked, Taken
 from nomarium.cli.render import say, say_json, say_notes, say_problems
+from nomarium.cli.seen import Seen
 from nomarium.cli.viewoptions import Looking
-from nomarium.model.problem import Problem
 from nomarium.model.wording import counted
 from nomarium.pictures.lanes import weekdays_needed
-from nomarium.pictures.names import Names, names_in
+from nomarium.pictures.names import names_in
 from nomarium.pictures.paging import Page, pages_of, window_of
 from nomarium.pictures.shown import Show, Shown, days_of, in_order, keys_of, without_labels
 from nomarium.pictures.terminal.lines import Line, Part
 
 _FOLLOWED = dt.timedelta(days=400)
 """How far repeats without an end are followed, where nothing says until when."""
-
-
-class Seen(NamedTuple):
-    """Everything that was found to draw."""
-
-    show: Show
-    names: Names
-    weekdays: frozenset[int]
-    beside: Sequence[str]
-    """What is not in the picture, each in a line."""
-    problems: Sequence[Problem]
-    notes: Sequence[Problem]
-    parts: Sequence[tuple[str, Show]] = ()
-    """Of a split: each value and what belongs to it."""
 
 
 def seen(asked: Asked, looking: Looking, today: dt.date) -> Seen:
@@ -110,7 +95,7 @@ def _zone(events: Sequence[Shown], asked: str | None) -> str | None:
     return asked or next(zones, None)
 
 
-def show_it(found: Seen, looking: Looking, json: bool) -> int:
+def show_it(found: Seen, looking: Looking, details: bool, json: bool) -> int:
     """Show what was found; the exit status."""
     status = 1 if found.problems else 0
     if json:
@@ -124,7 +109,7 @@ def show_it(found: Seen, looking: Looking, json: bool) -> int:
         _into_files(found, looking)
     for line in found.beside:
         say(line)
-    say_notes(found.notes)
+    say_notes(found.notes, details=details)
     return status
 
 

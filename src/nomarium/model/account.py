@@ -40,16 +40,20 @@ class Ledger:
     def as_dict(self) -> dict[str, int]:
         return {name: getattr(self, name) for name in ("read", *PARTS)}
 
+    @property
+    def is_plain(self) -> bool:
+        """Whether every row is an event, or used."""
+        return self.read == self.events
+
     def __str__(self) -> str:
         word = "used" if self.is_plan else "event" if self.events == 1 else "events"
-        parts = [f"{self.events:,} {word}"]
-        parts += [
-            f"{self.blank:,} blank",
-            counted(self.notes, "note"),
-        ]
-        parts += [f"{self.left_out:,} left out", f"{self.rejected:,} rejected"]
+        parts = [
+            f"{self.events:,} {word}" if self.events else "", f"{self.blank:,} blank" if self.blank else "",
+            counted(self.notes, "note") if self.notes else "", f"{self.left_out:,} left out" if self.left_out else "",
+            f"{self.rejected:,} rejected" if self.rejected else "",
+        ]  # fmt: skip
         unit = self.unit if self.read != 1 else {"rows": "row", "entries": "entry"}.get(self.unit, "")
-        return f"{self.read:,} {unit} read = {' + '.join(parts)}"
+        return f"{self.read:,} {unit} read = {' + '.join(filter(None, parts)) or f'0 {word}'}"
 
 
 class RejectedRow(NamedTuple):

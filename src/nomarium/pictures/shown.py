@@ -33,6 +33,11 @@ class Shown(NamedTuple):
         event = self.event
         return event.is_all_day or event.end - event.start >= _DAY
 
+    @property
+    def spans_days(self) -> bool:
+        """Whether it is long and touches several days: a month draws it as a band."""
+        return self.is_long and self.event.last_day > self.event.first_day
+
 
 class Day(NamedTuple):
     """What is known of a date beside its events."""

@@ -67,8 +67,9 @@ def month(
 def _week(days: Sequence[dt.date], begin: dt.date, by_day: Mapping[dt.date, list[Shown]]) -> _Week:
     inside = [day if day in by_day and day.month == begin.month else None for day in days]
     touched = {id(one): one for day in inside if day for one in by_day[day]}
-    timed = [[one for one in by_day.get(day, ()) if not one.is_long] if day else [] for day in inside]
-    return _Week(days, bands_over(inside, touched.values()) if any(inside) else [], timed)
+    bands = [one for one in touched.values() if one.spans_days]
+    timed = [[one for one in by_day.get(day, ()) if not one.spans_days] if day else [] for day in inside]
+    return _Week(days, bands_over(inside, bands) if bands else [], timed)
 
 
 def _way(weeks: Sequence[_Week], column: float, room: float, metrics: Metrics) -> tuple[_Way, list[float]]:

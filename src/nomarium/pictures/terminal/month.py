@@ -43,8 +43,8 @@ def _week(
     yield _joined([_number(show, day, by_day.get(day, ()), column, begin) for day in days])
     touched = {id(one): one for day in days for one in by_day.get(day, ())}
     inside = [day if day in by_day else None for day in days]
-    bands = bands_over(inside, touched.values())
-    timed = [[one for one in by_day.get(day, ()) if not one.is_long] for day in days]
+    bands = bands_over(inside, [one for one in touched.values() if one.spans_days])
+    timed = [[one for one in by_day.get(day, ()) if not one.spans_days] for day in days]
     for lines in (3, 2, 1):  # titles are wrapped where there is room for all of them
         drawn = [[line for one in found for line in _entry(one, show, column, lines)] for found in timed]
         height = max((_needed(bands, n, found) for n, found in enumerate(drawn)), default=0)

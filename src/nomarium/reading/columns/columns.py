@@ -62,7 +62,10 @@ def assign_columns(
     columns = _by_content(columns, contents)
     columns = without_weak_rivals(columns)
     columns = _with_milestones(with_rivals(columns), contents)
-    return [c._replace(has_days=_may_have_days(c, contents[c.at])) for c in columns]
+    return [
+        c._replace(has_days=_may_have_days(c, contents[c.at]), is_clock=contents[c.at].times > 0.5)
+        for c in columns
+    ]
 
 
 def _by_heading(index: int, heading: str, contents: Contents, asked: str | None) -> Column:
