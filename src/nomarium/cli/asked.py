@@ -125,7 +125,7 @@ class Asked(NamedTuple):
             sources = sources_in(found, reading, skipped.days_off, identity_name=self.named[0])
             first, last = self.window()
             window = Window(first, last).also_without(skipped.days_off or frozenset())
-            yield Taken(sources, window, reading, skipped.problems)
+            yield Taken(sources, window, reading, skipped.problems, self.named[0])
 
 
 class Taken(NamedTuple):
@@ -136,6 +136,8 @@ class Taken(NamedTuple):
     reading: "ReadingOptions"
     amiss: "Sequence[Problem]"
     """What is wrong with the lists of days off."""
+    identity: str
+    """The name that UIDs are made from."""
 
     def events(self) -> "Iterator[Event]":
         """Every event on each of its dates; for a tally of a plan `sources.taught` is what counts."""

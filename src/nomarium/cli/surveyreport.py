@@ -6,7 +6,6 @@ from typing import TYPE_CHECKING
 
 from nomarium.building.report import BuildReport
 from nomarium.cli.buildreport import account_lines
-from nomarium.cli.describe import describe_column
 from nomarium.cli.render import (
     WIDTH,
     as_json,
@@ -23,6 +22,7 @@ from nomarium.model.account import Account
 from nomarium.model.problem import column_letter
 from nomarium.model.wording import counted
 from nomarium.reading.columns.column import Column
+from nomarium.reading.columns.describe import describe_column
 from nomarium.reading.layouts.layout import NotRead, Reading
 from nomarium.reading.options import ReadingOptions
 

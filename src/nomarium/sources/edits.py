@@ -296,11 +296,20 @@ class EditedSource(Source):
     def contradicts(self) -> bool:
         return self._source.contradicts
 
+    @property
+    def inner(self) -> Source:
+        """The source whose events are edited."""
+        return self._source
+
+    def pairs(self) -> Iterator[tuple[Event | Series, Event | Series | None]]:
+        """Each event as the source gives it, and as it is to be; None for one that is not wanted."""
+        for item in self._source.events():
+            yield item, self._series(item) if isinstance(item, Series) else self._event(item)
+
     def events(self) -> Iterator[Event | Series]:
         left_out = 0
-        for item in self._source.events():
+        for item, edited in self.pairs():
             self._latest = item
-            edited = self._series(item) if isinstance(item, Series) else self._event(item)
             if edited is None:
                 left_out += 1
                 self._source.leave_out(item)
