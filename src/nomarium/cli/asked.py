@@ -169,12 +169,12 @@ def takes_sources(command: Callable[..., None]) -> Callable[..., None]:
     their panels, so that help shows first what most people need. An option of the command's own hides the one of the
     same flag."""
     own = [one for one in inspect.signature(command).parameters.values() if one.name != "asked"]
-    taken = {_flag(one.annotation) for one in own}
+    taken = {flag_of(one.annotation) for one in own}
     reading = [
         inspect.Parameter(name, inspect.Parameter.KEYWORD_ONLY, default=default, annotation=kind)
         for name, kind in Asked.__annotations__.items()
         for default in [Asked._field_defaults[name]]
-        if _flag(kind) not in taken
+        if flag_of(kind) not in taken
     ]
     names = [one.name for one in reading]
 
@@ -196,7 +196,8 @@ def _info(annotation: object) -> "typer.models.ParameterInfo":
     return found
 
 
-def _flag(annotation: object) -> str:
+def flag_of(annotation: object) -> str:
+    """The long form of an option, `--sheet`; SOURCE for the sources."""
     info = _info(annotation)
     return str(info.default) if isinstance(info, typer.models.OptionInfo) else "SOURCE"
 
@@ -206,7 +207,7 @@ def _rank(annotation: object) -> tuple[int, int]:
     info = _info(annotation)
     if not isinstance(info, typer.models.OptionInfo):
         return (-1, 0)
-    panel, flag = info.rich_help_panel, _flag(annotation)
+    panel, flag = info.rich_help_panel, flag_of(annotation)
     if panel not in PANELS:
         return (len(PANELS), 0)
     return (PANELS.index(panel), TEN.index(flag) if panel == FIRST and flag in TEN else 0)

@@ -1,5 +1,6 @@
 """`nomarium build`: spreadsheets into calendar files."""
 
+import datetime as dt
 from pathlib import Path
 
 import typer
@@ -32,6 +33,7 @@ def build(
     cancel_removed: opt.CancelRemoved = False,
     workers: opt.Workers = None,
     dry_run: opt.DryRun = False,
+    ask: opt.Ask = False,
     details: opt.Details = False,
     json: opt.Json = False,
 ) -> None:
@@ -46,6 +48,10 @@ def build(
     from nomarium.cli.progress import counting
     from nomarium.cli.sources import calendar_name, revised
 
+    if ask:
+        from nomarium.cli.asking import answered
+
+        asked = answered(asked, dt.date.today())
     sources = asked.named
     first, last = asked.window()
     reading = asked.reading()

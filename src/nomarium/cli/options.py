@@ -231,6 +231,14 @@ Json = Annotated[
     bool,
     typer.Option("--json", help="Print the same facts as one JSON document.", rich_help_panel=REPORT),
 ]
+Ask = Annotated[
+    bool,
+    typer.Option(
+        "--ask",
+        help="On a terminal: put each question that a refusal would name an option for, and go on with the answers.",
+        rich_help_panel=FAULTY,
+    ),
+]
 Details = Annotated[
     bool,
     typer.Option("--details", help="Print every note, table and row of the account.", rich_help_panel=REPORT),

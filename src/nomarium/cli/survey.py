@@ -1,5 +1,6 @@
 """`nomarium survey`: look at a spreadsheet and say how it would be read."""
 
+import datetime as dt
 from pathlib import Path
 from typing import TYPE_CHECKING, Annotated
 
@@ -12,7 +13,9 @@ from nomarium.model.errors import UsageError
 from nomarium.model.problem import Problem
 
 if TYPE_CHECKING:
-    from nomarium.building.report import BuildReport
+    from collections.abc import Sequence
+
+    from nomarium.reading.layouts.layout import Reading
     from nomarium.reading.options import ReadingOptions
 
 EXAMPLE = "Example: nomarium survey export.xlsx --save export.toml"
@@ -30,6 +33,7 @@ def survey(
             rich_help_panel=opt.REPORT,
         ),
     ] = None,
+    ask: opt.Ask = False,
     details: opt.Details = False,
     json: opt.Json = False,
 ) -> None:
@@ -44,6 +48,10 @@ def survey(
     sources = asked.named
     if not sources:
         raise UsageError(Problem("usage", "There is no SOURCE to look at.", "Name a spreadsheet."))
+    if ask:
+        from nomarium.cli.asking import answered
+
+        asked = answered(asked, dt.date.today())
     reading = asked.reading(knows_days_off=True)
     check_outputs({"--save": save}, sources, asked.files_read(reading))
     skipped = asked.skipping(reading)
@@ -60,7 +68,7 @@ def survey(
         report = build_calendar(found, reading, dry)
     report.problems += skipped.problems
     if save and report.readings:
-        _keep(report, reading, Path(save))
+        keep_recipe(report.readings, reading, Path(save))
     if json:
         say_json(survey_facts(report, sources, reading, save))
     else:
@@ -68,12 +76,12 @@ def survey(
     raise typer.Exit(1 if report.problems else 0)
 
 
-def _keep(report: "BuildReport", reading: "ReadingOptions", path: Path) -> None:
-    """Save how the sheets were read. Raises SourceError when the recipe cannot be written."""
+def keep_recipe(readings: "Sequence[Reading]", options: "ReadingOptions", path: Path) -> None:
+    """Save how sheets were read. Raises SourceError when the recipe cannot be written."""
     from nomarium.sources.recipe import recipe_refusal, recipe_text
     from nomarium.targets.replacing import replace_file
 
-    text = recipe_text(report.readings, reading, path.name)
+    text = recipe_text(readings, options, path.name)
     try:
         replace_file(path, lambda file: file.write(text.encode()))
     except OSError as error:

@@ -36,12 +36,13 @@ class Band(NamedTuple):
     """Whether it has days before the row's first one."""
 
 
-def blocks_on(date: dt.date, shown: Iterable[Shown], grain: int = 1) -> list[Block]:
+def blocks_on(date: dt.date, shown: Iterable[Shown], grain: int = 1, shortest: int = 0) -> list[Block]:
     """The timed events of a date side by side, in the order of their starts; those that overlap, directly or by others
     between them, share the width.
 
     Each takes the first lane that is free, which is as few lanes as can be. `grain`: how many minutes a row of the
-    drawing has; begins and ends are rounded to it, and none is shorter.
+    drawing has; begins and ends are rounded to it, and none is shorter;
+    nor than the `shortest` that can be drawn.
     """
     midnight = dt.datetime.combine(date, dt.time())
     parts = []
@@ -53,7 +54,7 @@ def blocks_on(date: dt.date, shown: Iterable[Shown], grain: int = 1) -> list[Blo
         end = min(int((event.end - midnight).total_seconds() // 60), 24 * 60)
         if begin < 24 * 60 and end >= begin and event.first_day <= date <= event.last_day:
             top = round(begin / grain) * grain
-            parts.append(Block(one, top, max(round(end / grain) * grain, top + grain)))
+            parts.append(Block(one, top, max(round(end / grain) * grain, top + max(grain, shortest))))
     parts.sort(key=lambda part: (part.begin, -part.end, part.one.event.summary))
     found, cluster, reach = list[Block](), list[Block](), -1
     for part in parts:

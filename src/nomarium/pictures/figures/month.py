@@ -153,17 +153,17 @@ def _entries(
 ) -> None:  # fmt: skip
     """The events of a day by time; those that have no room are counted with the bands that have none."""
     x, y, bottom, column = place
-    line = way.size * LINE
+    heights = [_height(one, column, way, paper.metrics) for one in found]
+    if missing or y + sum(heights) > bottom + 0.5:
+        bottom -= way.size * LINE  # for the count
     for n, one in enumerate(found):
-        height = _height(one, column, way, paper.metrics)
-        rest = len(found) - n
-        if y + height > bottom + 0.5 or (rest > 1 and missing and y + height + line > bottom):
-            missing += rest
+        if y + heights[n] > bottom + 0.5:
+            missing += len(found) - n
             break
-        _entry(paper, show, one, (x, y, column, height), way)
-        y += height
+        _entry(paper, show, one, (x, y, column, heights[n]), way)
+        y += heights[n]
     if missing:
-        paper.write(x + 8, min(y, bottom - line), f"+{missing}", way.size, "bold")
+        paper.write(x + 8, y, f"+{missing}", way.size, "bold")
 
 
 def _entry(paper: Paper, show: Show, one: Shown, place: tuple[float, float, float, float], way: _Way) -> None:

@@ -26,6 +26,8 @@ from nomarium.pictures.wording import days_text, minutes_text, place_text, state
 _GUTTER = 46.0
 _BAND = 19.0
 _MOST_BANDS = 8
+_SHORTEST = 11.5
+"""The height of the shortest event: a line of the smallest letters."""
 _NARROWEST = 34.0
 """The width below which events beside each other are counted, and not drawn."""
 
@@ -55,6 +57,8 @@ def week(
         bottom -= 16
         paper.write(left, bottom + 2, f"+{outside} before {first}:00 or after {last}:00", 11, "bold")
     scale = (bottom - top) / ((last - first) * 60)
+    shortest = int(_SHORTEST / scale) + 1  # what is drawn higher than it lasts must not lie on what follows
+    blocks = [blocks_on(day, by_day.get(day, ()), shortest=shortest) for day in days]
     _hours(paper, first, last, top, scale, left, len(days) * column)
     paper.strokes += [Stroke(left + n * column, top, left + n * column, bottom) for n in range(len(days) + 1)]
     _blocks(paper, show, blocks, left, column, (first * 60, last * 60, top, scale))
@@ -179,10 +183,23 @@ def _blocks(
             height - min(4.0, max(height - 9.7, 0)),
             size,
         )
-    for (n, begin), count in hidden.items():
-        paper.write(
-            left + (n + 1) * column - 4, top + (begin - first) * scale, f"+{count}", 10, "bold", INK, "right"
-        )
+    _counts(paper, hidden, left, column, (first, top, scale))
+
+
+def _counts(
+    paper: Paper, hidden: dict[tuple[int, int], int], left: float, column: float, hours: tuple[int, float, float]
+) -> None:  # fmt: skip
+    """How many events have no room beside the others, at the right of their column; near ones together."""
+    first, top, scale = hours
+    found: list[tuple[int, float, int]] = []
+    for (n, begin), count in sorted(hidden.items()):
+        y = top + (begin - first) * scale
+        if found and found[-1][0] == n and y - found[-1][1] < 13:
+            found[-1] = (n, found[-1][1], found[-1][2] + count)
+        else:
+            found.append((n, y, count))
+    for n, y, count in found:
+        paper.write(left + (n + 1) * column - 4, y, f"+{count}", 10, "bold", INK, "right")
 
 
 def _words(block: Block) -> Words:

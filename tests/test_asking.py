@@ -1,0 +1,88 @@
+"""--ask: questions on a terminal, driven through a pseudo-terminal."""
+
+from __future__ import annotations
+
+import os
+import sys
+from pathlib import Path
+
+import pytest
+
+from helpers import csv_file, events_in, nomarium
+
+pexpect = pytest.importorskip("pexpect")
+
+PLAIN = {**os.environ, "NO_COLOR": "1", "TERM": "dumb", "COLUMNS": "120"}
+WHICH, KEEP = r"Which\? \(Enter leaves it open\): ?", r"Keep them as a recipe\?[^:]*: ?"
+
+ASKED = {
+    "the order of dates": (
+        "Date,Start,Event\n04/05/2027,10:00,Visit\n06/05/2027,11:00,Tour\n",
+        [(WHICH, "2"), (KEEP, "")],
+        ["It could be 4 May 2027 or 5 April 2027", "1  --date-order dmy", "row 2: Tue 2027-05-04 10:00  Visit", "row 2: Mon 2027-04-05 10:00  Visit"],
+        ["2027-04-05T10:00:00", "2027-06-05T11:00:00"],
+    ),
+    "the school year and a month written once": (
+        "Month,Day,Event\nSeptember,3,A\n,4,B\n",
+        [(WHICH, "3"), (WHICH, "1"), (KEEP, "reading")],
+        ["3 September has no year", "--fill-down Month", "Your answers as options:", "Kept in reading.toml"],
+        None,
+    ),
+    "from when to when": (
+        "Course,Meets,Time\nKnots,Mondays,7-8.30pm\n",
+        [(WHICH, "1"), (r"--from \(like [\d-]+\): ?", "2026-09-14"), (WHICH, "1"), (r"--until[^:]*: ?", "2026-09-21"), (KEEP, "")],
+        ["nothing says from when to when they repeat", "(you type it)"],
+        ["2026-09-14T19:00:00", "2026-09-21T19:00:00"],
+    ),
+    "an answer that makes no sense": (
+        "Course,Meets,Time\nKnots,Mondays,7-8.30pm\n",
+        [(WHICH, "1"), (r"--from[^:]*: ?", "Monday")],
+        ["--from Monday is not a whole date"],
+        [],
+    ),
+    "a question that is left open": (
+        "Date,Start,Event\n04/05/2027,10:00,Visit\n", [(WHICH, "")], ["Nothing was written: 1 problem"], [],
+    ),
+}  # fmt: skip
+
+
+@pytest.mark.parametrize("name", ASKED)
+def test_questions_are_put_and_their_answers_hold(name: str, tmp_path: Path) -> None:
+    text, talk, expected, starts = ASKED[name]
+    csv_file(tmp_path, text)
+    child = pexpect.spawn(
+        sys.executable, ["-m", "nomarium", "build", "events.csv", "-o", "o.ics", "--ask"], cwd=tmp_path, env=PLAIN,
+        encoding="utf-8", timeout=30, dimensions=(50, 120),
+    )  # fmt: skip
+    said = ""
+    for prompt, answer in talk:
+        child.expect(prompt)
+        said += child.before + child.after
+        child.sendline(answer)
+    child.expect(pexpect.EOF)
+    said += child.before
+    child.close()
+    assert [one for one in expected if one not in said] == [], said
+    if starts is not None:
+        assert child.exitstatus == (0 if starts else 1), said
+        there = events_in(tmp_path / "o.ics") if starts else []
+        assert [event["DTSTART"].dt.isoformat() for event in there] == starts
+    else:
+        assert (tmp_path / "reading.toml").exists()
+        assert (
+            nomarium(
+                "build",
+                tmp_path / "events.csv",
+                "-o",
+                tmp_path / "p.ics",
+                "--recipe",
+                tmp_path / "reading.toml",
+            ).status
+            == 0
+        )
+
+
+def test_nobody_is_asked_where_there_is_no_terminal(tmp_path: Path) -> None:
+    outcome = nomarium("survey", csv_file(tmp_path, "Date,Event\n04/05/2027,A\n"), "--ask")
+    assert outcome.status == 2
+    assert "--ask puts questions on a terminal" in outcome.err

@@ -1,0 +1,129 @@
+"""why: from the cell to the calendar, for lists, drawn sheets, plans and calendar files."""
+
+from __future__ import annotations
+
+import json
+from pathlib import Path
+
+import pytest
+
+from helpers import csv_file, nomarium
+from nomarium.cli.demo import write_samples
+
+
+@pytest.fixture(scope="module")
+def school(tmp_path_factory: pytest.TempPathFactory) -> Path:
+    folder = tmp_path_factory.mktemp("school")
+    write_samples(folder)
+    return folder
+
+
+PLAN = {
+    "the way of a meeting": (
+        "2026-11-12", "Planking", True,
+        ["It is Deck: the school day before, Tuesday 2026-11-10, was Plank."],
+        ["PL1 meets on Deck, period 1", "row 9, column C “Period”", "Period 1 is 8:00–9:15 in the bells Regular of Journeymen",
+         "2 periods follow each other and are one meeting, 8:00–10:35", "PL1 is called Planking"],
+    ),
+    "another label": (
+        "2026-11-12", "Lofting", True,
+        ["Its row 8 is for Keel, Rib and Plank, and the date is Deck.", "It meets next on Tuesday 2026-11-17, Keel."], [],
+    ),
+    "a day off": (
+        "2026-11-11", "Lofting", False,
+        ["Remembrance Day / Jour du Souvenir, 2026-11-11, is a day off (Days off row 3).", "It is no school day."], [],
+    ),
+    "a day off that the cycle goes over": (
+        "2026-11-27", "", True, ["was Keel, and Gale warning used up a label"], [],
+    ),
+    "a weekend": (
+        "2026-11-14", "", False,
+        ["Saturday is no school day: those are Monday, Tuesday", "The next school day is Monday 2026-11-16, Sail."], [],
+    ),
+    "between terms": (
+        "2026-12-24", "", False, ["outside every term: Autumn / Automne ended on 2026-12-18, and Winter / Hiver begins on 2027-01-05"], [],
+    ),
+    "a special day without classes": (
+        "2026-12-18", "Drawing A", True,
+        ["Regatta is a special day (Special days row 3): it is outside the cycle", "nobody has classes (Special days row 3)"], [],
+    ),
+    "a period that the named bells lack": (
+        "2026-10-30", "Drawing B", True, ["Its row 7 is period 6, and the bells Late start have no such period."], [],
+    ),
+    "a special label": (
+        "2027-05-08", "", True, ["Open day is a special day (Special days row 4): it has the label Keel; the cycle waits."], [],
+    ),
+    "another term": (
+        "2026-11-16", "Engines", True, ["and the date is"], [],
+    ),
+    "the plan's own list": (
+        "2026-11-09", "Drawing office", True, [], ["every other Monday until 30 Nov", "It repeats every 2 weeks on Monday"],
+    ),
+}  # fmt: skip
+
+
+@pytest.mark.parametrize("name", PLAN)
+def test_a_plan_says_why(name: str, school: Path) -> None:
+    date, event, is_school, reasons, steps = PLAN[name]
+    outcome = nomarium("why", school / "year", "--on", date, "--json", *(["--event", event] if event else []))
+    assert outcome.status == 0, outcome.text
+    facts = json.loads(outcome.out)
+    assert (facts["date"], facts["school_day"]) == (date, is_school)
+    said = "\n".join(facts["reasons"])
+    assert [one for one in reasons if one not in said] == [], said
+    told = "\n".join(f"{step['text']} {step['where']}" for one in facts["events"] for step in one["steps"])
+    assert [one for one in steps if one not in told] == [], told
+    if event:
+        assert bool(facts["events"]) == bool(steps)
+        assert all(event in one["summary"] for one in facts["events"])
+    assert nomarium("why", school / "year", "--on", date).out.count("\n") >= 3
+
+
+def test_a_list_says_what_each_cell_was_read_as(school: Path) -> None:
+    outcome = nomarium("why", school / "launch-days.csv", "--on", "2026-11-25")
+    assert outcome.status == 0
+    for text in ("19:00–21:00  Families' evening", "“25/11/2026” is the date: dates, day first", "row 6, column A “Date”",
+                 "An end without am or pm takes the first such time"):  # fmt: skip
+        assert text in outcome.out
+    none = nomarium("why", school / "launch-days.csv", "--on", "2026-11-26")
+    assert "There is no event at all on 2026-11-26." in none.out
+    assert "The next one is “Launch of the dory Agnes, if the ice allows” on 2026-12-11." in none.out
+    last = nomarium("why", school / "launch-days.csv", "--on", "2028-01-01", "--event", "launch")
+    assert "The last one was “Launch of the schooner Constance” on 2027-06-05." in last.out
+
+
+OTHERS = {
+    "a repeat": (["boat-launches.csv", "--on", "2027-01-06", "--until", "2027-06-30", "--days-off", "days-off.csv"],
+                 ["It repeats every week on Wednesday until 2027-04-28, from 2027-01-04 on.", "column F “Repeat”"]),
+    "a drawn week": (["boat-week.xlsx", "--on", "2027-04-12"], ["drawn as a grid", "sheet “Boat week”, row 4", "Read as a grid"]),
+    "a calendar file": (["harbour.ics", "--on", "2027-04-09"],
+                        ["line 15", "It repeats every month on the 2nd Friday", "moved here from 2027-04-09"]),
+    "what was left out": (["launch-days.csv", "--on", "2026-11-25", "--leave-out", "location=Rigging loft"],
+                          ["“Families' evening” is left out, as --only or --leave-out asks."]),
+    "what was renamed": (["launch-days.csv", "--on", "2026-11-25", "--rename", "Families' evening=Evening"],
+                         ["The title “Families' evening” becomes “Evening”, as asked."]),
+    "several sources": (["launch-days.csv", "harbour.ics", "--on", "2026-11-25"], ["Families' evening"]),
+}  # fmt: skip
+
+
+@pytest.mark.parametrize("name", OTHERS)
+def test_other_sources_say_what_they_know(name: str, school: Path, monkeypatch: pytest.MonkeyPatch) -> None:
+    arguments, expected = OTHERS[name]
+    monkeypatch.chdir(school)
+    outcome = nomarium("why", *arguments)
+    assert outcome.status == 0, outcome.text
+    assert [text for text in expected if text not in outcome.out] == [], outcome.out
+
+
+def test_a_built_calendar_keeps_what_made_its_meetings(school: Path, tmp_path: Path) -> None:
+    assert nomarium("build", school / "year", "-o", tmp_path / "y.ics").status == 0
+    outcome = nomarium("why", tmp_path / "y.ics", "--on", "2026-11-12", "--event", "planking")
+    assert "An earlier build noted: class Planking, teacher A. Plover" in outcome.out
+    assert "label Deck" in outcome.out
+
+
+def test_problems_of_a_source_are_told_and_a_wrong_date_is_refused(tmp_path: Path) -> None:
+    source = csv_file(tmp_path, "Date,Event\n2026-11-02,A\n2026-31-31,B\n")
+    outcome = nomarium("why", source, "--on", "2026-11-02")
+    assert outcome.status == 1 and "2026-31-31" in outcome.err and "“A” is the title" in outcome.out
+    assert nomarium("why", source, "--on", "November").status == 2
