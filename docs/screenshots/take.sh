@@ -1,12 +1,12 @@
 #!/bin/sh
 # Take the pictures in this folder again: each command in a terminal window on the demo school's lists.
-# Needs Debian's xvfb, xterm and imagemagick, and the program installed in .venv.
+# Needs Debian's xvfb, xterm, imagemagick and chromium, and the program installed in .venv.
 set -eu
 here=$(cd "$(dirname "$0")" && pwd)
 program=$(cd "$here/../.." && pwd)/.venv/bin
 work=$(mktemp -d)
 trap 'kill "$screen" 2>/dev/null || true; rm -rf "$work"' EXIT
-"$program/nomarium" demo "$work/school" >/dev/null 2>&1
+"$program/nomarium" demo "$work/school" --all >/dev/null 2>&1
 mv "$work/school/harbour.ics" "$work"
 rm -rf "$work/school/calendars" "$work"/school/*.ics
 mv "$work/harbour.ics" "$work/school"
@@ -59,18 +59,22 @@ layout() { # name, file: the table, the command, and what came out
 }
 layout grid boat-week.xlsx
 layout month april.xlsx
-layout day open-day.csv
-layout planner duty-planner.csv
 layout roster yard-roster.csv
-layout wall year-planner.csv
-layout matrix committees.csv
-layout tables two-divisions.csv
-shot repeats 'nomarium build boat-launches.csv -o boat-launches.ics --timezone America/Halifax --until 2027-06-30 --days-off days-off.csv --public-holidays CA-NS' 'nomarium build harbour.ics -o harbour.csv --from 2027-01-01 --until 2027-06-30' 'cat harbour.csv'
-shot plan 'nomarium survey year | head -46'
-shot plan-build 'nomarium build year -o teachers/ --split-by teacher'
+shot plan 'nomarium survey year' 'nomarium build year -o teachers/ --split-by teacher'
 shot export 'nomarium survey school-export.xlsx'
 shot tally 'nomarium tally year --per term -o tally.png'
 cp "$work/school/tally.png" "$here/tally-chart.png"
 shot refusal 'nomarium build visitors.csv -o visitors.ics' \
     'nomarium build visitors.csv -o visitors.ics --date-order dmy --partial --rejects bad.csv' 'cat bad.csv'
 shot help 'nomarium survey --help'
+shot view-week 'nomarium view year --as week --from 2026-11-09'
+shot view-month 'nomarium view launch-days.csv term-dates.txt harbour.ics --as month --from 2026-10-01 --until 2026-11-30 --color-by calendar'
+shot why 'nomarium why year --on 2026-11-12 --event Planking' 'nomarium why year --on 2026-11-11 --event Lofting'
+cd "$work/school"
+"$program/nomarium" view year --as month --from 2026-11-01 -o "$here/poster-month.png" >/dev/null
+"$program/nomarium" view year --as week --from 2026-11-09 --split-by teacher -o posters >/dev/null
+cp posters/m-quill.png "$here/poster-week.png"
+"$program/nomarium" view year --as year -o "$here/poster-year.png" >/dev/null
+"$program/nomarium" view year -o year.html >/dev/null
+chromium --headless=new --no-sandbox --disable-gpu --hide-scrollbars --window-size=1280,800 --screenshot="$here/page.png" \
+    "file://$work/school/year.html" >/dev/null 2>&1

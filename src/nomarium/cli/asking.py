@@ -215,8 +215,8 @@ def _offer_recipe(asked: Asked, given: Sequence[Answer]) -> None:
     if not name:
         return
     path = Path(name if name.endswith(".toml") else f"{name}.toml")
+    from nomarium.cli.keeping import keep_recipe
     from nomarium.cli.outputs import check_outputs
-    from nomarium.cli.survey import keep_recipe
 
     reading = asked.reading(knows_days_off=True)
     try:

@@ -13,10 +13,7 @@ from nomarium.model.errors import UsageError
 from nomarium.model.problem import Problem
 
 if TYPE_CHECKING:
-    from collections.abc import Sequence
-
-    from nomarium.reading.layouts.layout import Reading
-    from nomarium.reading.options import ReadingOptions
+    pass
 
 EXAMPLE = "Example: nomarium survey export.xlsx --save export.toml"
 
@@ -41,6 +38,7 @@ def survey(
     # what does the work is imported when there is work: --help shows every command
     from nomarium.building.build import build as build_calendar
     from nomarium.building.options import BuildOptions
+    from nomarium.cli.keeping import keep_recipe
     from nomarium.cli.outputs import check_outputs
     from nomarium.cli.sources import calendar_name
     from nomarium.cli.surveyreport import say_survey, survey_facts
@@ -74,15 +72,3 @@ def survey(
     else:
         say_survey(report, sources, reading, save, details)
     raise typer.Exit(1 if report.problems else 0)
-
-
-def keep_recipe(readings: "Sequence[Reading]", options: "ReadingOptions", path: Path) -> None:
-    """Save how sheets were read. Raises SourceError when the recipe cannot be written."""
-    from nomarium.sources.recipe import recipe_refusal, recipe_text
-    from nomarium.targets.replacing import replace_file
-
-    text = recipe_text(readings, options, path.name)
-    try:
-        replace_file(path, lambda file: file.write(text.encode()))
-    except OSError as error:
-        raise recipe_refusal(path, f"cannot be written: {error.strerror}", "Name another file.") from error
