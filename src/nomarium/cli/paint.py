@@ -9,7 +9,7 @@ from nomarium.cli.render import shown
 from nomarium.pictures.terminal.lines import Line, Part
 
 _NARROWEST, _WITHOUT_TERMINAL = 60, 100
-_COLORS = ("34", "32", "35", "36", "31", "33", "94", "92", "95", "96", "91", "93")
+_COLORS = ("36", "35", "32", "33", "31", "34", "96", "95", "92", "93", "91", "94")
 """Foreground colours of the terminal's own palette, so that they suit a dark one and a light one alike (ECMA-48, SGR)."""
 _LOOKS = {"bold": "1", "dim": "2", "struck": "9"}
 

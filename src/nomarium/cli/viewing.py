@@ -109,7 +109,10 @@ def show_it(found: Seen, looking: Looking, details: bool, json: bool) -> int:
         _into_files(found, looking)
     for line in found.beside:
         say(line)
-    say_notes(found.notes, details=details)
+    if details:
+        say_notes(found.notes, details=True)
+    elif found.notes:
+        say(f"{counted(len(found.notes), 'note')} on how it was read: --details, or survey.")
     return status
 
 

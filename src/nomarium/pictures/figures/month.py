@@ -74,8 +74,8 @@ def _week(days: Sequence[dt.date], begin: dt.date, by_day: Mapping[dt.date, list
 
 def _way(weeks: Sequence[_Week], column: float, room: float, metrics: Metrics) -> tuple[_Way, list[float]]:
     """The largest letters in which everything has room, and how high each week is then."""
-    ways = [_Way(size / 2, True) for size in range(30, round(_WITH_PLACES * 2) - 1, -1)]
-    ways += [_Way(size / 2, False) for size in range(22, round(FLOOR * 2), -1)]
+    ways = [_Way(size / 2, True) for size in range(40, round(_WITH_PLACES * 2) - 1, -1)]
+    ways += [_Way(size / 2, False) for size in range(24, round(FLOOR * 2), -1)]
     ways += [_Way(FLOOR, False), _Way(FLOOR, False, False)]
     for way in ways:
         needed = [_needed(week, column, way, metrics) for week in weeks]
@@ -96,18 +96,24 @@ def _needed(week: _Week, column: float, way: _Way, metrics: Metrics) -> float:
 
 
 def _height(one: Shown, column: float, way: _Way, metrics: Metrics) -> float:
-    return len(_lines(one, column, way, metrics)[0]) * way.size * LINE + 2.5
+    return len(_lines(one, column, way, metrics)) * way.size * LINE + 2.5
 
 
-def _lines(one: Shown, column: float, way: _Way, metrics: Metrics) -> tuple[list[str], int]:
-    """An event in lines, and how many of its letters, blanks aside, are its time and title; its place comes after them."""
+def _lines(one: Shown, column: float, way: _Way, metrics: Metrics) -> list[tuple[str, str]]:
+    """An event in lines: what of each is its time and title, and what its place."""
     event, room = one.event, column - 16
     time = f"{clock(event.start)} " if isinstance(event.start, dt.datetime) else ""
     text = time + title_text(event)
+    if not way.wraps:
+        return [(metrics.cut(text, room, way.size), "")]
+    lines = [(line, "") for line in metrics.wrapped(text, room, way.size)]
     beside = " · ".join(filter(None, (place_text(event), state_text(event)))) if way.places else ""
-    full = f"{text} · {beside}" if beside else text
-    lines = metrics.wrapped(full, room, way.size) if way.wraps else [metrics.cut(full, room, way.size)]
-    return lines, len("".join(text.split()))
+    if not beside:
+        return lines
+    last = lines[-1][0]
+    if metrics.width(f"{last} · {beside}", way.size) <= room:
+        return [*lines[:-1], (last, f" · {beside}")]
+    return [*lines, *(("", line) for line in metrics.wrapped(beside, room, way.size))]
 
 
 def _draw(
@@ -143,7 +149,7 @@ def _number(
     if known is not None and known.off:
         paper.boxes.append(Box(x, top, column, _HEAD, SHADE))
     paper.write(x + 5, top + 2, str(day.day), _NUMBER, "bold" if is_in else "plain", INK if is_in else SOFT)
-    over = [band.one for band in week.bands if band.first <= n <= band.last]
+    over = [*(band.one for band in week.bands if band.first <= n <= band.last), *week.timed[n]]
     mark = paper.metrics.cut(show.mark_of(day, over), column - 40, 12)
     paper.write(x + 32, top + 4, mark, 12, color=MARK)
 
@@ -171,25 +177,11 @@ def _entry(paper: Paper, show: Show, one: Shown, place: tuple[float, float, floa
     look = style_of(one, show)
     paper.boxes.append(Box(x + 3, y, column - 6, height - 1.5, look.tint))
     paper.spine(x + 3, y, height - 1.5, look.ink, look.key)
-    lines, of_title = _lines(one, column, way, paper.metrics)
     struck = one.event.details.status == "CANCELLED"
-    for line in lines:
-        at = _behind(line, of_title)
-        of_title -= len("".join(line.split()))
-        title, rest = line[:at].rstrip(), line[at:]
+    for title, beside in _lines(one, column, way, paper.metrics):
         paper.write(x + 10, y, title, way.size, struck=struck)
-        begin = paper.metrics.width(line[:at], way.size)
-        paper.write(x + 10 + begin, y, rest, way.size, color=SOFT)
+        paper.write(x + 10 + paper.metrics.width(title, way.size), y, beside, way.size, color=SOFT)
         y += way.size * LINE
-
-
-def _behind(line: str, letters: int) -> int:
-    """The index in a line behind so many letters, blanks aside."""
-    for n, letter in enumerate(line):
-        if letters <= 0:
-            return n
-        letters -= not letter.isspace()
-    return len(line)
 
 
 def _band(paper: Paper, show: Show, band: Band, y: float, column: float, way: _Way) -> None:

@@ -121,10 +121,11 @@ class Words(NamedTuple):
 
 
 def fits(metrics: Metrics, words: Words, width: float, height: float, size: float) -> bool:
-    """Whether everything that is to be written has room at a size."""
-    lines = len(metrics.wrapped(words.title, width, size, "bold"))
-    small = sum(len(metrics.wrapped(text, width, size * 0.86)) for text in words.beside)
-    return (lines + small * 0.86) * size * LINE <= height + 0.01
+    """Whether everything that is to be written has room at a size, with no word broken."""
+    if max((metrics.width(word, size, "bold") for word in words.title.split()), default=0) > width:
+        return False
+    lines = metrics.wrapped(words.title, width, size, "bold")
+    return _height(metrics, lines, words.beside, width, size) <= height + 0.01
 
 
 def largest(
@@ -139,6 +140,13 @@ def largest(
     return FLOOR
 
 
+def _height(
+    metrics: Metrics, lines: Sequence[str], beside: Sequence[str], width: float, size: float
+) -> float:
+    small = sum(len(metrics.wrapped(text, width, size * 0.86)) for text in beside)
+    return (len(lines) + small * 0.86) * size * LINE
+
+
 def put(paper: Paper, words: Words, x: float, y: float, width: float, height: float, size: float) -> None:
     """Write what there is to say of an event into its room: smaller when it must be, never below the floor; then without
     what stands beside the title, and with a sign where the title itself has no room."""
@@ -146,9 +154,9 @@ def put(paper: Paper, words: Words, x: float, y: float, width: float, height: fl
     while size > FLOOR and not fits(metrics, words, width, height, size):
         size = max(size - 0.5, FLOOR)
     beside = list(words.beside)
-    while beside and not fits(metrics, words._replace(beside=beside), width, height, size):
-        beside.pop()
     lines = metrics.wrapped(words.title, width, size, "bold")
+    while beside and _height(metrics, lines, beside, width, size) > height + 0.01:
+        beside.pop()
     room = max(int((height + 0.01) // (size * LINE)), 1)
     if len(lines) > room:
         lines = [*lines[: room - 1], metrics.cut(" ".join(lines[room - 1 :]), width, size, "bold")]

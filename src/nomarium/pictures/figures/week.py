@@ -24,6 +24,8 @@ from nomarium.pictures.shown import Show
 from nomarium.pictures.wording import days_text, minutes_text, place_text, state_text, times_text, title_text
 
 _GUTTER = 46.0
+_LARGEST = 34.0
+"""The largest letters: on a sheet of paper they can be read from two metres."""
 _BAND = 19.0
 _MOST_BANDS = 8
 _SHORTEST = 11.5
@@ -71,7 +73,7 @@ def _heads(
     """The dates above their columns, with what is known of each; where they end."""
     metrics, by_day = paper.metrics, show.by_day
     texts = [f"{names.days[day.weekday()]} {day.day}" for day in days]
-    size = 17.0
+    size = 22.0
     while size > 9 and any(metrics.width(text, size, "bold") > column - 8 for text in texts):
         size -= 0.5
     marks = [show.mark_of(day, by_day.get(day, ())) for day in days]
@@ -169,7 +171,7 @@ def _blocks(
                 )
             )
     asked = [(_words(one), width - 12, height - 4) for one, _, _, width, height in placed]
-    size = largest(paper.metrics, asked, 21.0, 0.6)
+    size = largest(paper.metrics, asked, _LARGEST, 0.6)
     for (one, x, y, width, height), (words, room, _) in zip(placed, asked, strict=True):
         look = style_of(one.one, show)
         paper.boxes.append(Box(x, y, width, height, look.tint, "#ffffff"))
