@@ -124,10 +124,10 @@ def _on_terminal(found: Seen, looking: Looking) -> None:
         (found.show.heading, found.show)
     ]
     for n, (heading, show) in enumerate(shows):
-        if n:
-            say()
         for page in pages_of(looking.kind, show.first, show.last, found.names, found.weekdays):
             count = counted(len(show.within(page.first, page.last).events), "event")
+            if n or page.first != show.first:
+                say()
             paint([[Part(heading, "bold"), Part(f" · {page.heading} · {count}")], []])
             paint(_drawn(show.within(page.first, page.last), page, found, looking, width))
         if looking.kind != "year":

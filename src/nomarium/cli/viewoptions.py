@@ -16,7 +16,7 @@ AsViewOrLayout = Annotated[
     typer.Option(
         "--as",
         metavar="agenda|week|month|year",
-        help="What to draw; agenda when not given. (A LAYOUT of the source may be given beside it.)",
+        help="What to draw; agenda when not given (of a page, month). (A LAYOUT of the source may be given beside it.)",
         rich_help_panel=LOOK,
     ),
 ]
@@ -105,12 +105,13 @@ def looking(
     from nomarium.cli.buildoptions import split_option
     from nomarium.cli.optionvalues import wrong
 
-    kind, layout = _kind(kinds or [])
     split = split_option(split_by)
+    form = _form(output, bool(split))
+    kind, layout = _kind(kinds or [], "month" if form == "html" else "agenda")
     if paper.lower() not in ("a4", "letter"):
         raise wrong(f"--paper {paper} is no size of paper.", "Use a4 or letter.")
     asked = Looking(
-        kind, _form(output, bool(split)), output, _field(color_by), _weekdays(days), _hours(hours), heading or "",
+        kind, form, output, _field(color_by), _weekdays(days), _hours(hours), heading or "",
         paper.lower(), split,
     )  # fmt: skip
     if kind in ("agenda", "year") and (days or (hours and kind == "agenda")):
@@ -121,7 +122,7 @@ def looking(
     return asked, layout
 
 
-def _kind(texts: list[str]) -> "tuple[Kind, str | None]":
+def _kind(texts: list[str], otherwise: "Kind") -> "tuple[Kind, str | None]":
     from nomarium.cli.optionvalues import wrong
     from nomarium.pictures.paging import Kind
     from nomarium.reading.options import Layout
@@ -133,7 +134,7 @@ def _kind(texts: list[str]) -> "tuple[Kind, str | None]":
             raise wrong(f"--as {text} is no view.", f"Use {', '.join(get_args(Kind))}.")
     if len(set(views)) > 1 or len(layouts) > 1:
         raise wrong(f"--as {' --as '.join(texts)}: one view at a time.", "Keep one of them.")
-    return cast("Kind", views[0] if views else "agenda"), layouts[0] if layouts else None
+    return cast("Kind", views[0] if views else otherwise), layouts[0] if layouts else None
 
 
 def _form(output: str | None, is_split: bool) -> Form:
