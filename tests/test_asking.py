@@ -40,6 +40,20 @@ ASKED = {
         ["--from Monday is not a whole date"],
         [],
     ),
+    "which of two columns is the title": (
+        "Date,Event,Title\n2026-10-05,Launch,Petrel\n2026-10-06,Race,Heron\n", [(WHICH, "2"), (KEEP, "")],
+        ["--column Event=summary", "row 2: Mon 2026-10-05  Launch", "--column Title=summary", "row 2: Mon 2026-10-05  Petrel"],
+        ["2026-10-05", "2026-10-06"],
+    ),
+    "what a column of times is": (
+        "Date,Event,Start,End,Arrive\n2026-10-05,Launch,9:00,10:00,8:45\n", [(WHICH, "2"), (KEEP, "")],
+        ["The column “Arrive” holds times", "--column Arrive=time", "--column Arrive="], ["2026-10-05T09:00:00"],
+    ),
+    "what a code of weekdays means": (
+        "Course,Days,Time,First,Last\nKnots,TH,9:00-9:50,2026-09-07,2026-09-18\n", [(WHICH, "2"), (KEEP, "")],
+        ["“TH” could be Thursday or Tuesday and Thursday", "--weekdays TH=Thu", '--weekdays "TH=Tue Thu"'],
+        ["2026-09-08T09:00:00", "2026-09-10T09:00:00", "2026-09-15T09:00:00", "2026-09-17T09:00:00"],
+    ),
     "a question that is left open": (
         "Date,Start,Event\n04/05/2027,10:00,Visit\n", [(WHICH, "")], ["Nothing was written: 1 problem"], [],
     ),

@@ -4,7 +4,7 @@ from pathlib import Path
 
 import pytest
 
-from helpers import built, csv_file, nomarium, refused
+from helpers import built, csv_file, events_in, nomarium, refused
 from nomarium.model.refusal import Refusal
 from nomarium.reading.cells.weekdaycodes import WeekdayCodes
 from nomarium.reading.cells.words import ENGLISH
@@ -156,3 +156,23 @@ def test_a_survey_of_weekdays_leads_to_the_same_calendar(tmp_path: Path) -> None
     assert built(source, "--recipe", recipe, *WEEK) == [
         f"RIG 101 {at(day, '09:00', '09:50')}" for day in (8, 10)
     ]
+
+
+@pytest.mark.parametrize(
+    ("code", "meaning", "days"),
+    [
+        ("TH", "Tue Thu", [8, 10, 15, 17]),
+        ("TH", "Thu", [10, 17]),
+        ("S", "Sat Sun", [12, 13]),
+        ("QQ", "Mon Fri", [7, 11, 14, 18]),
+    ],
+)
+def test_what_a_code_of_weekdays_is_asked_to_mean_holds_beside_a_first_and_a_last_day(
+    code: str, meaning: str, days: list[int], tmp_path: Path
+) -> None:
+    source = csv_file(
+        tmp_path, f"Course,Days,Time,First,Last\nKnots,{code},9:00-9:50,2026-09-07,2026-09-18\n"
+    )
+    outcome = nomarium("build", source, "-o", tmp_path / "o.ics", "--weekdays", f"{code}={meaning}")
+    assert outcome.status == 0, outcome.text
+    assert sorted(event["DTSTART"].dt.day for event in events_in(tmp_path / "o.ics")) == days

@@ -4,7 +4,6 @@ import datetime as dt
 import re
 import sys
 from collections.abc import Iterator, Sequence
-from itertools import islice
 from pathlib import Path
 from typing import Any, Final, NamedTuple, get_args, get_origin
 
@@ -20,7 +19,10 @@ _MOST_QUESTIONS = 20
 _SHOWN = 3
 """Events that show what an answer would mean."""
 _NAMED = re.compile(r'--([a-z][a-z-]*)(?: (?:"([^"]*)"|([^\s,;()“”]+?)))?(?=[\s,;.:()]|$)')
-_EXAMPLE = re.compile(r"\d{4}-\d\d-\d\d|\d{4}:\d{4}|\d{1,2}:\d\d-\d{1,2}:\d\d|…|\b[A-Z]{3,}\b")
+_EXAMPLE = re.compile(
+    r"\d{4}-\d\d-\d\d|\d{4}:\d{4}|\d{1,2}:\d\d-\d{1,2}:\d\d|…"
+    r"|(?:^|=)(?:DATE|FILE|TITLE|TABLE|FIELD|CODE|ZONE|TEXT|FIRST:LAST)$|^HEADING="
+)
 """What stands in a remedy for something that only the person knows."""
 
 
@@ -97,14 +99,18 @@ class _Tried(NamedTuple):
     event_count: int
 
 
-def _tried(asked: Asked) -> _Tried:
-    """Read the sources as asked; an option that makes no sense there is a problem like others."""
+def _tried(asked: Asked, row: int | None = None) -> _Tried:
+    """Read the sources as asked; an option that makes no sense there is a problem like others. `row` is one whose event
+    is to be seen."""
     try:
         with asked.taken(asked.reading(knows_days_off=True)) as taken:
-            events = taken.events()
-            first = list(islice(events, _SHOWN))
-            count = len(first) + sum(1 for _ in events)
-            return _Tried(taken.problems(), taken.notes(), first, count)
+            count, first = 0, dict[int, Event]()
+            for event in taken.events():
+                count += 1
+                if len(first) < _SHOWN or event.row_number == row:
+                    first.setdefault(event.row_number or -count, event)
+            ordered = sorted(first, key=lambda number: (number != row, number))[:_SHOWN]
+            return _Tried(taken.problems(), taken.notes(), [first[number] for number in ordered], count)
     except NomariumError as error:
         return _Tried([error.problem], [], [], 0)
 
@@ -191,7 +197,7 @@ def _refused(asked: Asked, flag: str, typed: str) -> Problem | None:
 
 def _meaning(asked: Asked, answer: Answer, problem: Problem) -> Iterator[str]:
     """What an answer would mean for the first rows."""
-    tried = _tried(with_answer(asked, answer.flag, answer.value))
+    tried = _tried(with_answer(asked, answer.flag, answer.value), problem.place.row)
     for event in tried.events:
         row = f"row {event.row_number}: " if event.row_number else ""
         time = f" {event.start:%H:%M}" if isinstance(event.start, dt.datetime) else ""

@@ -28,7 +28,7 @@ def target_option(output: str, split_by: Sequence[str]) -> "Path | BinaryIO":
         return sys.stdout.buffer
     path = Path(output)
     if split_by:
-        if path.is_file() or path.suffix.lower() == ".ics":
+        if path.is_file() or path.suffix.lower() in (".ics", ".json", ".html", ".csv", ".xlsx"):
             raise wrong(
                 f"--split-by makes several files, and {output} is one.",
                 "Give a folder: -o calendars/",

@@ -94,8 +94,11 @@ def _say_outcome(
             f"(first on {one.first}{times})" + ("; --json lists all" if len(report.clashes) > 1 else ""),
             to,
         )
-    for name in report.kept_files:
+    kept, rest = shortened(report.kept_files, details)
+    for name in kept:
         say(f"kept from an earlier build, no longer made: {name}", to)
+    if rest:
+        say(rest_text(rest, "such file"), to)
     if rejects and report.rejected_rows:
         say(f"{counted(report.rejected_rows, 'rejected row')} kept in {rejects}", to)
 

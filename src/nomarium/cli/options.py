@@ -249,7 +249,7 @@ Output = Annotated[
         "--output",
         "-o",
         metavar="PATH",
-        help="Where to: .ics .json .csv .xlsx .html, a folder, or -",
+        help="To .ics .json .csv .xlsx .html, a folder or -",
         show_default=False,
         rich_help_panel=FIRST,
     ),

@@ -70,11 +70,11 @@ class WeekdayCodes:
         return self._of(text)
 
     def run_together(self, text: str) -> bool:
-        """Whether a text holds weekdays without anything between them, `MWF`."""
-        parts = [
-            part for part in re.split(_PARTS, text) if fold(part).strip(".") not in self._lexicon.weekdays
-        ]
-        return any(len(way.days) > 1 for part in parts for way in _ways(part))
+        """Whether a text holds weekdays without anything between them, `MWF`, or a code whose meaning was asked for."""
+        every = re.split(_PARTS, text)
+        parts = [part for part in every if fold(part).strip(".") not in self._lexicon.weekdays]
+        is_asked = any(one.casefold() in self._asked for one in (text, *every))
+        return is_asked or any(len(way.days) > 1 for part in parts for way in _ways(part))
 
     def _of(self, text: str) -> Days | Refusal:
         text = re.sub(_EVERY, "", text.strip())
@@ -123,9 +123,13 @@ class WeekdayCodes:
         if len(meanings) == 1:
             return meanings.pop()
         shown = " or ".join(sorted(listed([WEEKDAYS[day] for day in days]) for days in meanings))
-        example = WEEKDAYS[min(meanings, key=len)[-1]][:3]
+        said = [
+            " ".join(WEEKDAYS[day][:3] for day in days)
+            for days in sorted(meanings, key=lambda one: (len(one), one))
+        ]
+        remedy = " or ".join(f'--weekdays "{part}={days}"' for days in said)
         message = f"“{part}” could be {shown}."
-        return Refusal("weekday-ambiguous", message, f'Say which: --weekdays "{part}={example}".', "several")
+        return Refusal("weekday-ambiguous", message, f"Say which: {remedy}.", "several")
 
     def _fits(self, way: _Way) -> bool:
         """Whether a reading takes letters for what other cells of the column are sure to take them for. Where `TR` is

@@ -98,11 +98,10 @@ class _Gathered:
         a, b = (cell_text(row[i]) if i < len(row) else "" for i in (other, column.at))
         if a and b and a != b and not self._same_moment(row[other], row[column.at], column.field):
             first, second = (self._called(i) for i in (other, column.at))
-            message = (
-                f"Both {first} and {second} look like the {column.field}, and they differ: in row "
-                f"{number}, “{a}” and “{b}”."
-            )
-            remedy = f'Say which one it is with --column "{self.headings[other] or first}={column.field}".'
+            message = f"Both {first} and {second} look like the {column.field}, and they differ: in row {number}, “{a}” and “{b}”."
+            names = [self.headings[other] or first, column.heading or second]
+            remedy = " or ".join(f'--column "{name}={column.field}"' for name in names)
+            remedy = f"Say which one it is: {remedy}."
             if self.headings[other] == column.heading and column.field == "summary":
                 message = f"Row {number} names two events, “{a}” and “{b}”: both columns are headed “{column.heading}”."
                 remedy = "Give each event a row of its own, with its date."
