@@ -198,7 +198,7 @@ def test_every_command_with_a_source_has_the_same_reading_options() -> None:
 
     flags = {flag_of(kind) for kind in Asked.__annotations__.values()} - {"SOURCE"}
     assert len(flags) > 30
-    for command in ("survey", "build", "view", "why", "tally"):
+    for command in ("survey", "build", "view", "why", "check", "tally"):
         text = nomarium(command, "--help").out
         assert [flag for flag in flags if not re.search(rf"{flag}\b", text)] == [], command
 

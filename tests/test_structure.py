@@ -21,7 +21,7 @@ ROOT = Path(__file__).parents[1]
 SOURCE = ROOT / "src" / "nomarium"
 LAYERS = (
     "model", "reckoning", "ical", "sheets", "reading", "school", "sources", "history", "pictures", "targets",
-    "building", "exchange", "samples", "cli",
+    "building", "checking", "exchange", "samples", "cli",
 )  # fmt: skip
 """From the bottom up: a module imports from its own layer and those before it."""
 FRONT = {"__init__.py", "__main__.py", "_version.py"}

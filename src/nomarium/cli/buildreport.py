@@ -94,8 +94,8 @@ def _say_outcome(
             f"(first on {one.first}{times})" + ("; --json lists all" if len(report.clashes) > 1 else ""),
             to,
         )
-    kept, rest = shortened(report.kept_files, details)
-    for name in kept:
+    still_there, rest = shortened(report.kept_files, details)
+    for name in still_there:
         say(f"kept from an earlier build, no longer made: {name}", to)
     if rest:
         say(rest_text(rest, "such file"), to)

@@ -1,0 +1,71 @@
+"""Everything that is checked of the events of some sources, in one pass."""
+
+from collections.abc import Callable, Iterator, Sequence
+
+from nomarium.checking.clashes import Clashes
+from nomarium.checking.doubles import ClockChanges, Doubles
+from nomarium.checking.finding import CODES, Finding
+from nomarium.model.entry import Series
+from nomarium.model.event import Event
+from nomarium.model.values import values_of
+from nomarium.reckoning.series import dates_of
+from nomarium.reckoning.window import Window
+from nomarium.sources.source import Source
+
+
+def checked(sources: Sequence[Source], window: Window, zone_name: str | None) -> tuple[list[Finding], int]:
+    """What is wrong among the events of sources, by kind and first date, and how many events there are. The accounts of
+    the sources are complete then."""
+
+    def where(number: int, row: int) -> str:
+        return str(sources[number].place(row or None))
+
+    clashes, doubles, clocks = Clashes(where), Doubles(where), ClockChanges(where)
+    count = 0
+    for number, source in enumerate(sources):
+        here = window.also_without(source.days_off)
+        people_of = _People(source.calendars.persons_of)
+        is_about_the_year = source.calendars.everywhere
+        for item in source.events():
+            is_wanted = False
+            for event, is_skipped in _dated(item, here, zone_name):
+                is_wanted = True
+                count += 1
+                if not is_about_the_year:
+                    clashes.take(event, number, people_of(event))
+                    doubles.take(event, number)
+                    clocks.take(event, number, is_skipped)
+            if not is_wanted:
+                source.leave_out(item)
+    found = [*clashes.findings(), *doubles.findings(), *clocks.findings()]
+    found.sort(key=lambda one: (CODES.index(one.code), one.dates[:1], one.who))
+    return found, count
+
+
+def _dated(item: Event | Series, window: Window, zone_name: str | None) -> Iterator[tuple[Event, bool]]:
+    """An event on its dates, and whether a clock change skips its time; most have one date, which is their own."""
+    if isinstance(item, Event) and item.details.recurrence is None:
+        if window.takes(item):
+            yield item, False
+        return
+    for one in dates_of(item, window, zone_name):
+        yield one.event, one.is_skipped
+
+
+class _People:
+    """Who has an event beside its teachers, found once for all that say the same of their people."""
+
+    def __init__(self, persons_of: Callable[[Event], tuple[str, ...]] | None) -> None:
+        self._persons_of = persons_of
+        self._known: dict[object, tuple[str, ...]] = {}
+
+    def __call__(self, event: Event) -> tuple[str, ...]:
+        if self._persons_of is None:
+            return ()
+        details = event.details
+        mark = (details.facets, details.audience, details.attendees)
+        known = self._known.get(mark)
+        if known is None:
+            taught = frozenset(values_of(event, "teacher"))
+            known = self._known[mark] = tuple(name for name in self._persons_of(event) if name not in taught)
+        return known
