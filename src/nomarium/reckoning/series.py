@@ -271,7 +271,8 @@ def _replacement(entry: Entry, window: Window, to_zone: tuple[str, dt.tzinfo] | 
     if details.uid and entry.original is not None:
         details = details._replace(uid=occurrence_uid(details.uid, _local_original(entry)))
     for one in occurrences(entry.event._replace(details=details), entry.zone, window, to_zone):
-        yield one._replace(is_replaced=True)
+        original = _local_original(entry) if entry.original is not None else one.original
+        yield one._replace(is_replaced=True, original=original)
 
 
 def _local_original(entry: Entry) -> dt.date | dt.datetime:

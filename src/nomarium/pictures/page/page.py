@@ -246,3 +246,11 @@ def folder_text(name: str, names: Names, calendars: Iterable[Mapping[str, object
     return _template("folder.html").render(
         lang=language_of(names.code), policy=_policy(css, ""), css=_markup(css), heading=name, w=words, calendars=list(calendars)
     )  # fmt: skip
+
+
+def letter_text(heading: str, days: Sequence[tuple[str, str, Sequence[str]]]) -> str:
+    """A page that tells what has changed, by dates: each as HTML and as people have it, with its sentences."""
+    css = f"{_read('page.css')}.letter li{{padding:.25rem 0}}"
+    return _template("letter.html").render(
+        policy=_policy(css, ""), css=_markup(css), heading=heading, days=list(days)
+    )

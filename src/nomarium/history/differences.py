@@ -1,0 +1,204 @@
+"""What is different between two states of a calendar: added, removed, moved, changed, and what of each."""
+
+import datetime as dt
+from collections.abc import Iterable, Iterator, Sequence
+from typing import Final, Literal, NamedTuple
+
+from nomarium.history.pairing import pair_moved
+from nomarium.history.revisions import Sketch
+from nomarium.model.entry import Series
+from nomarium.model.event import Event
+from nomarium.model.uids import is_made_uid
+from nomarium.reckoning.series import dates_of
+from nomarium.reckoning.window import Window
+from nomarium.reckoning.zones import zone_named
+from nomarium.sources.source import Source
+
+What = Literal["added", "removed", "moved", "changed"]
+_DETAILS: Final = (
+    "categories", "audience", "organizer", "attendees", "url", "conference", "status", "privacy", "busy", "reminder_secs", "color",
+    "priority", "geo",
+)  # fmt: skip
+
+
+class Dated(NamedTuple):
+    """An event on one of its dates, as a calendar has it."""
+
+    event: Event
+    uid: str
+    """Of a series that of the series; blank where the source gives none."""
+    recurrence_id: str = ""
+    """Its original start, when it is one of a series (RFC 5545, 3.8.4.4)."""
+    number: int = 0
+    """Which it is on its side, from 0: what tells events without a UID apart."""
+
+    @property
+    def key(self) -> tuple[str, str]:
+        return self.uid, self.recurrence_id
+
+
+class Difference(NamedTuple):
+    """One event that is not as it was."""
+
+    what: What
+    old: Dated | None
+    new: Dated | None
+    fields: tuple[str, ...] = ()
+    """What of it is another, `start` and `end` first."""
+
+    @property
+    def shown(self) -> Dated:
+        """The event as it is now, or was last."""
+        found = self.new or self.old
+        assert found is not None
+        return found
+
+
+class Differences(NamedTuple):
+    """All of them, in the order of dates."""
+
+    listed: Sequence[Difference]
+    unchanged: int
+    loose_count: int
+    """Events that are floating on one side and in a zone on the other, at the same time of the clock: taken as unchanged in that."""
+
+
+def dated_in(
+    sources: Sequence[Source], window: Window, zone_name: str | None, horizon: dt.date | None
+) -> Iterator[Dated]:
+    """The events of sources on each of their dates; repeats without an end are followed to the `horizon`."""
+    number = 0
+    for source in sources:
+        here = window.also_without(source.days_off)
+        for item in source.events():
+            is_wanted = False
+            main = item.main if isinstance(item, Series) else None
+            repeats = main is not None and main.event.details.recurrence is not None
+            followed = (
+                here
+                if here.last or not (isinstance(item, Series) and item.is_endless)
+                else here._replace(last=horizon)
+            )
+            for one in dates_of(item, followed, zone_name):
+                is_wanted = True
+                uid = main.event.details.uid if repeats and main is not None else one.event.details.uid
+                yield Dated(one.event, uid, one.original.isoformat() if repeats else "", number)
+                number += 1
+            if not is_wanted:
+                source.leave_out(item)
+
+
+def differences(old: Iterable[Dated], new: Iterable[Dated]) -> Differences:
+    """Pair two states: by UID, where the source vouches for it; the others by likeness, as a build over an older calendar
+    does (`pairing`)."""
+    before, after = list(old), list(new)
+    by_key = {one.key: one for one in before if one.uid}
+    pairs: list[tuple[Dated, Dated]] = []
+    open_new, taken = [], set[int]()
+    for one in after:
+        there = by_key.get(one.key) if one.uid else None
+        if (
+            there is not None
+            and there.number not in taken
+            and (not is_made_uid(one.uid) or not _fields(there, one))
+        ):
+            pairs.append((there, one))
+            taken.add(there.number)
+        else:
+            open_new.append(one)
+    open_old = [one for one in before if one.number not in taken]
+    olds, news = (
+        {f"{one.uid or one.number}\0{one.recurrence_id}": one for one in side}
+        for side in (open_old, open_new)
+    )
+    found = pair_moved(
+        (_sketch(key, one) for key, one in olds.items()), (_sketch(key, one) for key, one in news.items())
+    )
+    pairs += [(olds[gone], news[key]) for key, gone in found.items()]
+    met = {one.number for one, _ in pairs}
+    met_new = {one.number for _, one in pairs}
+    listed = [_difference(a, b) for a, b in pairs]
+    differs = [one for one in listed if one is not None]
+    differs += [Difference("removed", one, None) for one in before if one.number not in met]
+    differs += [Difference("added", None, one) for one in after if one.number not in met_new]
+    differs.sort(
+        key=lambda one: (_first_day(one), one.shown.event.start.isoformat(), one.shown.event.summary)
+    )
+    loose = sum(_is_loose(a.event, b.event) for a, b in pairs)
+    return Differences(differs, len(listed) - sum(one is not None for one in listed), loose)
+
+
+def _first_day(one: Difference) -> dt.date:
+    return min(side.event.first_day for side in (one.old, one.new) if side is not None)
+
+
+def _sketch(key: str, one: Dated) -> Sketch:
+    event = one.event
+    start, end = (moment.isoformat().replace("-", "").replace(":", "") for moment in (event.start, event.end))
+    return Sketch(
+        key,
+        event.summary,
+        start,
+        end,
+        event.location,
+        hash(event._replace(row_number=0, details=event.details._replace(uid="", dtstamp="", sequence=0))),
+    )
+
+
+def _difference(old: Dated, new: Dated) -> Difference | None:
+    fields = _fields(old, new)
+    if not fields:
+        return None
+    return Difference("moved" if "start" in fields or "end" in fields else "changed", old, new, fields)
+
+
+def _fields(old: Dated, new: Dated) -> tuple[str, ...]:
+    """The fields in which two states of an event differ."""
+    a, b = old.event, new.event
+    found = [
+        name
+        for name, x, y in (("start", a.start, b.start), ("end", a.end, b.end))
+        if not _is_same(x, a.zone, y, b.zone)
+    ]
+    found += [
+        name
+        for name in ("summary", "location", "description")
+        if _words(getattr(a, name)) != _words(getattr(b, name))
+    ]
+    found += [
+        name for name in _DETAILS if (getattr(a.details, name) or None) != (getattr(b.details, name) or None)
+    ]
+    mine, theirs = dict(a.details.facets), dict(b.details.facets)
+    if mine and theirs:  # a calendar from elsewhere has no school data: that is no change
+        found += [
+            name
+            for name in dict.fromkeys((*mine, *theirs))
+            if mine.get(name) != theirs.get(name) and name != "room"
+        ]
+    return tuple(found)
+
+
+def _words(text: str) -> str:
+    return " ".join(text.split())
+
+
+def _is_same(
+    one: dt.date | dt.datetime, zone: str | None, other: dt.date | dt.datetime, other_zone: str | None
+) -> bool:
+    """Whether two moments are one: the same instant in whatever zone; a floating one is that of the clock."""
+    if not isinstance(one, dt.datetime) or not isinstance(other, dt.datetime):
+        return one == other and isinstance(one, dt.datetime) == isinstance(other, dt.datetime)
+    if zone == other_zone or zone is None or other_zone is None:
+        return one == other
+    return _instant(one, zone) == _instant(other, other_zone)
+
+
+def _instant(moment: dt.datetime, zone_name: str) -> dt.datetime:
+    zone = dt.UTC if zone_name == "UTC" else zone_named(zone_name)
+    return (
+        moment.replace(tzinfo=zone).astimezone(dt.UTC) if zone is not None else moment.replace(tzinfo=dt.UTC)
+    )
+
+
+def _is_loose(old: Event, new: Event) -> bool:
+    return isinstance(old.start, dt.datetime) and (old.zone is None) != (new.zone is None)
