@@ -1,11 +1,10 @@
 """Everything that is checked of the events of some sources, in one pass."""
 
-from collections.abc import Callable, Iterator, Sequence
+from collections.abc import Callable, Sequence
 
 from nomarium.checking.clashes import Clashes
 from nomarium.checking.doubles import ClockChanges, Doubles
 from nomarium.checking.finding import CODES, Finding
-from nomarium.model.entry import Series
 from nomarium.model.event import Event
 from nomarium.model.values import values_of
 from nomarium.reckoning.series import dates_of
@@ -28,7 +27,8 @@ def checked(sources: Sequence[Source], window: Window, zone_name: str | None) ->
         is_about_the_year = source.calendars.everywhere
         for item in source.events():
             is_wanted = False
-            for event, is_skipped in _dated(item, here, zone_name):
+            for one in dates_of(item, here, zone_name):
+                event, is_skipped = one.event, one.is_skipped
                 is_wanted = True
                 count += 1
                 if not is_about_the_year:
@@ -40,16 +40,6 @@ def checked(sources: Sequence[Source], window: Window, zone_name: str | None) ->
     found = [*clashes.findings(), *doubles.findings(), *clocks.findings()]
     found.sort(key=lambda one: (CODES.index(one.code), one.dates[:1], one.who))
     return found, count
-
-
-def _dated(item: Event | Series, window: Window, zone_name: str | None) -> Iterator[tuple[Event, bool]]:
-    """An event on its dates, and whether a clock change skips its time; most have one date, which is their own."""
-    if isinstance(item, Event) and item.details.recurrence is None:
-        if window.takes(item):
-            yield item, False
-        return
-    for one in dates_of(item, window, zone_name):
-        yield one.event, one.is_skipped
 
 
 class _People:

@@ -7,7 +7,7 @@ from typing import Final, Literal, NamedTuple
 from nomarium.history.pairing import pair_moved
 from nomarium.history.revisions import Sketch
 from nomarium.model.entry import Series
-from nomarium.model.event import Event
+from nomarium.model.event import Details, Event
 from nomarium.model.uids import is_made_uid
 from nomarium.reckoning.series import dates_of
 from nomarium.reckoning.window import Window
@@ -19,6 +19,8 @@ _DETAILS: Final = (
     "categories", "audience", "organizer", "attendees", "url", "conference", "status", "privacy", "busy", "reminder_secs", "color",
     "priority", "geo",
 )  # fmt: skip
+_COMPARED: Final = Details._fields.index("uid")
+"""The fields of details that say what an event is; those after them are its identity."""
 
 
 class Dated(NamedTuple):
@@ -93,16 +95,13 @@ def differences(old: Iterable[Dated], new: Iterable[Dated]) -> Differences:
     does (`pairing`)."""
     before, after = list(old), list(new)
     by_key = {one.key: one for one in before if one.uid}
-    pairs: list[tuple[Dated, Dated]] = []
+    pairs: list[tuple[Dated, Dated, tuple[str, ...]]] = []
     open_new, taken = [], set[int]()
     for one in after:
         there = by_key.get(one.key) if one.uid else None
-        if (
-            there is not None
-            and there.number not in taken
-            and (not is_made_uid(one.uid) or not _fields(there, one))
-        ):
-            pairs.append((there, one))
+        fields = _fields(there, one) if there is not None and there.number not in taken else ()
+        if there is not None and there.number not in taken and (not fields or not is_made_uid(one.uid)):
+            pairs.append((there, one, fields))
             taken.add(there.number)
         else:
             open_new.append(one)
@@ -114,18 +113,16 @@ def differences(old: Iterable[Dated], new: Iterable[Dated]) -> Differences:
     found = pair_moved(
         (_sketch(key, one) for key, one in olds.items()), (_sketch(key, one) for key, one in news.items())
     )
-    pairs += [(olds[gone], news[key]) for key, gone in found.items()]
-    met = {one.number for one, _ in pairs}
-    met_new = {one.number for _, one in pairs}
-    listed = [_difference(a, b) for a, b in pairs]
-    differs = [one for one in listed if one is not None]
+    pairs += [(olds[gone], news[key], _fields(olds[gone], news[key])) for key, gone in found.items()]
+    met, met_new = {one.number for one, _, _ in pairs}, {one.number for _, one, _ in pairs}
+    differs = [_difference(a, b, fields) for a, b, fields in pairs if fields]
+    unchanged = len(pairs) - len(differs)
     differs += [Difference("removed", one, None) for one in before if one.number not in met]
     differs += [Difference("added", None, one) for one in after if one.number not in met_new]
     differs.sort(
         key=lambda one: (_first_day(one), one.shown.event.start.isoformat(), one.shown.event.summary)
     )
-    loose = sum(_is_loose(a.event, b.event) for a, b in pairs)
-    return Differences(differs, len(listed) - sum(one is not None for one in listed), loose)
+    return Differences(differs, unchanged, sum(_is_loose(a.event, b.event) for a, b, _ in pairs))
 
 
 def _first_day(one: Difference) -> dt.date:
@@ -145,10 +142,7 @@ def _sketch(key: str, one: Dated) -> Sketch:
     )
 
 
-def _difference(old: Dated, new: Dated) -> Difference | None:
-    fields = _fields(old, new)
-    if not fields:
-        return None
+def _difference(old: Dated, new: Dated, fields: tuple[str, ...]) -> Difference:
     return Difference("moved" if "start" in fields or "end" in fields else "changed", old, new, fields)
 
 

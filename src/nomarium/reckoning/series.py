@@ -204,10 +204,23 @@ def series_occurrences(
 
 def dates_of(item: Event | Series, window: Window, zone_name: str | None = None) -> Iterator[Occurrence]:
     """An event of any source, or a series, on each of its dates in a window, in order."""
+    alone = _alone(item)
+    if alone is not None:  # most have one date, which is their own
+        return iter((Occurrence(alone, alone.start),) if window.takes(alone) else ())
     to_zone = named_zone(zone_name)
     if isinstance(item, Series):
         return series_occurrences(item, window, to_zone)
     return occurrences(item, zone_named(item.zone) if item.zone else None, window, to_zone)
+
+
+def _alone(item: Event | Series) -> Event | None:
+    """The event that has one date, in a zone that is known; None for anything else."""
+    if isinstance(item, Event):
+        return item if item.details.recurrence is None else None
+    main = item.main
+    if main is None or item.replacing or (main.zone is not None and main.event.zone is None):
+        return None
+    return main.event if main.event.details.recurrence is None else None
 
 
 def named_zone(name: str | None) -> tuple[str, dt.tzinfo] | None:
