@@ -91,13 +91,13 @@ class Asked(NamedTuple):
         joined = (*reading.people, *reading.places, *reading.terms, *reading.without)
         return [self.recipe, *(self.days_off or []), *joined]
 
-    def skipping(self, reading: "ReadingOptions") -> "Skipping":
-        """The dates on which nothing repeats."""
-        from nomarium.cli.sources import opened
-        from nomarium.sources.daysoff import Skipping, skipping
-
+    def skipping(self, reading: "ReadingOptions") -> "Skipping | None":
+        """The dates on which nothing repeats; None when none were given."""
         if not self.days_off and not self.public_holidays:
-            return Skipping()
+            return None
+        from nomarium.cli.sources import opened
+        from nomarium.sources.daysoff import skipping
+
         with opened(self.days_off or [], ()) as lists:
             return skipping(lists, self.public_holidays or [], reading)
 
@@ -122,10 +122,11 @@ class Asked(NamedTuple):
             raise wrong("There is no SOURCE to read.", "Name a spreadsheet, a plan or a calendar file.")
         skipped = self.skipping(reading)
         with self.opened(reading) as found:
-            sources = sources_in(found, reading, skipped.days_off, identity_name=self.named[0])
+            days_off = skipped.days_off if skipped is not None else None
+            sources = sources_in(found, reading, days_off, identity_name=self.named[0])
             first, last = self.window()
-            window = Window(first, last).also_without(skipped.days_off or frozenset())
-            yield Taken(sources, window, reading, skipped.problems, self.named[0])
+            window = Window(first, last).also_without(days_off or frozenset())
+            yield Taken(sources, window, reading, skipped.problems if skipped else (), self.named[0])
 
 
 class Taken(NamedTuple):

@@ -1,6 +1,7 @@
 """`nomarium build`: spreadsheets into calendar files."""
 
 import datetime as dt
+import sys
 from pathlib import Path
 
 import typer
@@ -44,8 +45,10 @@ def build(
     from nomarium.building.report import BuildReport
     from nomarium.cli import buildoptions as meant
     from nomarium.cli.buildreport import say_build
+    from nomarium.cli.keptstates import keep_state
     from nomarium.cli.optionvalues import length_option
     from nomarium.cli.progress import counting
+    from nomarium.cli.render import say
     from nomarium.cli.sources import calendar_name, revised
 
     if ask:
@@ -68,7 +71,7 @@ def build(
     how = meant.with_workers(meant.with_pages(how, with_page, base_url, reading.languages), workers)
     skipped = asked.skipping(reading)
     how = meant.with_days_off(how, skipped, show_holidays, not sources)
-    if skipped.problems:
+    if skipped is not None and skipped.problems:
         report = BuildReport()
         report.problems += skipped.problems
     else:
@@ -80,5 +83,8 @@ def build(
         from nomarium.targets.rejects import write_rejects
 
         write_rejects([account.rejected for account in report.accounts], Path(rejects))
+    told = keep_state(output, report, asked)
+    if told:
+        say(told, sys.stderr)
     say_build(report, json, output, rejects, partial, details)
     raise typer.Exit(1 if report.problems else 0)

@@ -110,14 +110,18 @@ def with_workers(how: BuildOptions, workers: int | None) -> BuildOptions:
     return how._replace(workers=here)
 
 
-def with_days_off(how: BuildOptions, skipped: "Skipping", show_holidays: bool, alone: bool) -> BuildOptions:
+def with_days_off(
+    how: BuildOptions, skipped: "Skipping | None", show_holidays: bool, alone: bool
+) -> BuildOptions:
     """The options with the dates on which nothing repeats. `alone`: there is no other source, and the public holidays are
     the events."""
-    if alone and not (skipped.holidays and how.first_day and how.last_day):
+    if alone and not (skipped and skipped.holidays and how.first_day and how.last_day):
         raise wrong(
             "There is no SOURCE to build from.",
             "Name a spreadsheet or a calendar file; public holidays alone need --public-holidays, --from and --until.",
         )
+    if skipped is None:
+        return how
     shown = tuple(skipped.holidays) if show_holidays or alone else ()
     return how._replace(days_off=skipped.days_off or None, shown_holidays=shown)
 

@@ -130,6 +130,7 @@ def demo(
     write_samples(target)
     before = Path.cwd()
     os.chdir(target)
+    os.environ["NOMARIUM_HISTORY"] = "off"  # what is built for show is nobody's history
     try:
         steps = (*STEPS, *MORE) if everything else STEPS
         failures = [step for step in steps if _run(step) != step.status]

@@ -14,7 +14,19 @@ from nomarium.cli.panels import REPORT
 from nomarium.cli.render import say, say_json, say_problems
 from nomarium.model.errors import NomariumError, UsageError
 
-COMMANDS = ("survey", "build", "view", "why", "check", "compare", "recall", "tally", "starter", "demo")
+COMMANDS = (
+    "survey",
+    "build",
+    "view",
+    "why",
+    "check",
+    "compare",
+    "recall",
+    "history",
+    "tally",
+    "starter",
+    "demo",
+)
 """In the order in which a scheduler meets them; each is the module of that name here."""
 
 _CRASHED = 70

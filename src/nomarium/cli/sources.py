@@ -65,7 +65,8 @@ def _check_plan_folder(path: Path, name: str) -> None:
 @contextlib.contextmanager
 def _local(source: str) -> Iterator[tuple[Path, str]]:
     """A file that can be read again and again, and the name to call it by."""
-    if source != "-" and "://" not in source:
+    earlier = _earlier(source)
+    if source != "-" and "://" not in source and earlier is None:
         yield Path(source), source
         return
     import tempfile
@@ -75,7 +76,10 @@ def _local(source: str) -> Iterator[tuple[Path, str]]:
     try:
         called = "standard input"
         with os.fdopen(handle, "wb") as copy:
-            if source == "-":
+            if earlier is not None:
+                called = source
+                copy.write(earlier)
+            elif source == "-":
                 shutil.copyfileobj(sys.stdin.buffer, copy)
             else:
                 from nomarium.exchange.fetch import fetch, shown_address
@@ -85,6 +89,15 @@ def _local(source: str) -> Iterator[tuple[Path, str]]:
         yield path, called
     finally:
         path.unlink(missing_ok=True)
+
+
+def _earlier(source: str) -> bytes | None:
+    """The content of an earlier state of a calendar, `year.ics@2`; None for any other source."""
+    if "@" not in source or "://" in source:
+        return None
+    from nomarium.cli.keptstates import content_of
+
+    return content_of(source)
 
 
 def revised(sources: Sequence[str]) -> str:

@@ -60,11 +60,11 @@ def survey(
         called,
         "19700101T000000Z",
         last_day=asked.window()[1],
-        days_off=skipped.days_off or None,
+        days_off=(skipped.days_off if skipped else None) or None,
     )
     with asked.opened(reading) as found:
         report = build_calendar(found, reading, dry)
-    report.problems += skipped.problems
+    report.problems += skipped.problems if skipped else ()
     if save and report.readings:
         keep_recipe(report.readings, reading, Path(save))
     if json:

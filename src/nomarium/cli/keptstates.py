@@ -1,0 +1,137 @@
+"""The record of builds as the command line meets it: where it is, what a build leaves there, `OUT@2`."""
+
+import datetime as dt
+import hashlib
+import os
+import re
+from collections.abc import Sequence
+from pathlib import Path
+from typing import TYPE_CHECKING
+
+if TYPE_CHECKING:
+    from nomarium.building.report import BuildReport
+    from nomarium.cli.asked import Asked
+    from nomarium.history.record import Record, State
+
+_STATE = re.compile(r"(.+)@(\d+)")
+
+
+def record() -> "Record | None":
+    """The record in the user's state folder, or where NOMARIUM_HISTORY says; None when that is `off`."""
+    where = os.environ.get("NOMARIUM_HISTORY", "")
+    if where.casefold() == "off":
+        return None
+    from nomarium.history.record import Record
+
+    if where:
+        return Record(Path(where))
+    from platformdirs import user_state_path
+
+    return Record(user_state_path("nomarium", appauthor=False) / "history.sqlite3")
+
+
+def keep_state(output: str, report: "BuildReport", asked: "Asked") -> str:
+    """Keep what a build has written; what to say when that cannot be done: a build never fails because of it."""
+    import sqlite3
+
+    if output == "-" or not report.is_written:
+        return ""
+    kept = record()
+    if kept is None:
+        return ""
+    path = Path(output)
+    names = [file.name for file in report.files] if path.is_dir() else [""]
+    try:
+        files = {name: (path / name if name else path).read_bytes() for name in names}
+        _keep(
+            kept,
+            path,
+            files,
+            [(_shown(source), _digest(source)) for source in asked.named],
+            options_text(asked),
+            report.event_count,
+            report.changes,
+        )
+    except (sqlite3.Error, OSError) as error:
+        return f"note: This build is not in the history: {error}."
+    return ""
+
+
+def _keep(
+    kept: "Record", path: Path, files: dict[str, bytes], sources: Sequence[tuple[str, str]], options: str, events: int,
+    changes: dict[str, int],
+) -> None:  # fmt: skip
+    from nomarium.history.record import State
+
+    now = dt.datetime.now(dt.UTC).isoformat(timespec="seconds")
+    digest = hashlib.sha256(
+        b"".join(
+            name.encode() + b"\0" + hashlib.sha256(content).digest()
+            for name, content in sorted(files.items())
+        )
+    ).hexdigest()
+    kept.keep(State(os.path.realpath(path), now, now, sources, options, events, changes), digest, files)
+
+
+def keep_files(kept: "Record", path: Path, files: dict[str, bytes], state: "State") -> None:
+    """Keep a state that was written back."""
+    _keep(kept, path, files, state.sources, state.options, state.events, {})
+
+
+def _shown(source: str) -> str:
+    from nomarium.cli.sources import without_password
+
+    return without_password(source) if "://" in source or source == "-" else os.path.realpath(source)
+
+
+def _digest(source: str) -> str:
+    """The SHA-256 of a file, or of those in a folder; blank for what is neither."""
+    path = Path(source)
+    if source == "-" or "://" in source or not path.exists():
+        return ""
+    found = hashlib.sha256()
+    for one in sorted(file for file in path.iterdir() if file.is_file()) if path.is_dir() else [path]:
+        found.update(one.name.encode() if path.is_dir() else b"")
+        found.update(one.read_bytes())
+    return found.hexdigest()
+
+
+def options_text(asked: "Asked") -> str:
+    """What the command line said about reading, without anything secret: addresses lose their names and passwords."""
+    from nomarium.cli.sources import without_password
+
+    default = type(asked)()
+    parts = []
+    for name, value in asked._asdict().items():
+        if name != "sources" and value != getattr(default, name):
+            flag = f"--{name.strip('_').replace('_', '-')}"
+            values = value if isinstance(value, list) else [value]
+            parts += [flag if one is True else f"{flag} {without_password(str(one))}" for one in values]
+    return " ".join(parts)
+
+
+def state_of(source: str) -> "tuple[str, int, str] | None":
+    """The output, the number and the file within it that `year.ics@2` names; None for anything else. A file that is really
+    called so wins."""
+    match = _STATE.fullmatch(source)
+    if match is None or Path(source).exists() or int(match[2]) < 1:
+        return None
+    return os.path.realpath(match[1]), int(match[2]), ""
+
+
+def content_of(source: str) -> bytes | None:
+    """The content of an earlier state of a calendar, `year.ics@2` or `calendars/finch.ics@2`; None when there is none."""
+    import sqlite3
+
+    named, kept = state_of(source), record()
+    if named is None or kept is None:
+        return None
+    path, number, _ = named
+    for out in (path, *map(str, Path(path).parents)):
+        try:
+            files = kept.files(out, number)
+        except (sqlite3.Error, OSError):
+            return None
+        if files is not None:
+            return files.get("" if out == path else Path(path).relative_to(out).as_posix())
+    return None
