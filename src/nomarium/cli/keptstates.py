@@ -1,9 +1,9 @@
 """The record of builds as the command line meets it: where it is, what a build leaves there, `OUT@2`."""
 
 import datetime as dt
-import hashlib
 import os
 import re
+from _blake2 import blake2b  # hashlib opens a library of its own, which a small build would pay for
 from collections.abc import Sequence
 from pathlib import Path
 from typing import TYPE_CHECKING
@@ -13,7 +13,7 @@ if TYPE_CHECKING:
     from nomarium.cli.asked import Asked
     from nomarium.history.record import Record, State
 
-_STATE = re.compile(r"(.+)@(\d+)")
+_STATE = r"(.+)@(\d+)"
 
 
 def record() -> "Record | None":
@@ -32,13 +32,13 @@ def record() -> "Record | None":
 
 def keep_state(output: str, report: "BuildReport", asked: "Asked") -> str:
     """Keep what a build has written; what to say when that cannot be done: a build never fails because of it."""
-    import sqlite3
-
     if output == "-" or not report.is_written:
         return ""
     kept = record()
     if kept is None:
         return ""
+    import sqlite3
+
     path = Path(output)
     names = [file.name for file in report.files] if path.is_dir() else [""]
     try:
@@ -64,9 +64,9 @@ def _keep(
     from nomarium.history.record import State
 
     now = dt.datetime.now(dt.UTC).isoformat(timespec="seconds")
-    digest = hashlib.sha256(
+    digest = blake2b(
         b"".join(
-            name.encode() + b"\0" + hashlib.sha256(content).digest()
+            name.encode() + b"\0" + blake2b(content, digest_size=32).digest()
             for name, content in sorted(files.items())
         )
     ).hexdigest()
@@ -85,11 +85,11 @@ def _shown(source: str) -> str:
 
 
 def _digest(source: str) -> str:
-    """The SHA-256 of a file, or of those in a folder; blank for what is neither."""
+    """A digest of a file, or of those in a folder; blank for what is neither."""
     path = Path(source)
     if source == "-" or "://" in source or not path.exists():
         return ""
-    found = hashlib.sha256()
+    found = blake2b(digest_size=32)
     for one in sorted(file for file in path.iterdir() if file.is_file()) if path.is_dir() else [path]:
         found.update(one.name.encode() if path.is_dir() else b"")
         found.update(one.read_bytes())
@@ -113,7 +113,7 @@ def options_text(asked: "Asked") -> str:
 def state_of(source: str) -> "tuple[str, int, str] | None":
     """The output, the number and the file within it that `year.ics@2` names; None for anything else. A file that is really
     called so wins."""
-    match = _STATE.fullmatch(source)
+    match = re.fullmatch(_STATE, source)
     if match is None or Path(source).exists() or int(match[2]) < 1:
         return None
     return os.path.realpath(match[1]), int(match[2]), ""

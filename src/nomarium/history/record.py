@@ -36,7 +36,7 @@ class State(NamedTuple):
     again: str
     """… and when a build last gave the same."""
     sources: Sequence[tuple[str, str]]
-    """What it was made from, each with its SHA-256; blank where that is not known."""
+    """What it was made from, each with a digest of its content; blank where that is not known."""
     options: str
     events: int
     changes: Mapping[str, int]
