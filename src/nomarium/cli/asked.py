@@ -21,8 +21,9 @@ if TYPE_CHECKING:
     from nomarium.sources.opening import Opened, Sources
 
 
-class Asked(NamedTuple):
-    """What a command line says about reading, as it was typed."""
+class Asked:
+    """What a command line says about reading, as it was typed. A plain class: a named tuple of so many fields would cost
+    every start as much as reading a small list."""
 
     sources: opt.Sources = None
     sheet: opt.Sheets = None
@@ -58,6 +59,14 @@ class Asked(NamedTuple):
     until: event.Until = None
     days_off: event.DaysOffFiles = None
     public_holidays: event.PublicHolidayCodes = None
+
+    def __init__(self, **said: object) -> None:
+        """`said` are the options that were given, by the names of the fields."""
+        vars(self).update(said)
+
+    def but(self, **said: object) -> "Asked":
+        """The same with some options otherwise."""
+        return Asked(**{**vars(self), **said})
 
     @property
     def named(self) -> list[str]:
@@ -174,17 +183,22 @@ def takes_sources(command: Callable[..., None]) -> Callable[..., None]:
     reading = [
         inspect.Parameter(name, inspect.Parameter.KEYWORD_ONLY, default=default, annotation=kind)
         for name, kind in Asked.__annotations__.items()
-        for default in [Asked._field_defaults[name]]
+        for default in [getattr(Asked, name)]
         if flag_of(kind) not in taken
     ]
     names = [one.name for one in reading]
 
     def run(**values: object) -> None:
         said = {name: values.pop(name) for name in names}
-        command(asked=Asked(**said), **values)  # type: ignore[arg-type]  # typer has seen to the types
+        command(asked=Asked(**said), **values)
 
-    shown = sorted([*reading, *own], key=lambda one: _rank(one.annotation))
-    kinds = [one.replace(kind=inspect.Parameter.KEYWORD_ONLY) for one in shown]
+    kinds = sorted([*reading, *own], key=lambda one: _rank(one.annotation))
+    kinds = [
+        one
+        if one.kind is inspect.Parameter.KEYWORD_ONLY
+        else one.replace(kind=inspect.Parameter.KEYWORD_ONLY)
+        for one in kinds
+    ]
     run.__signature__ = inspect.Signature(kinds)  # type: ignore[attr-defined]  # what typer looks at
     run.__annotations__ = {one.name: one.annotation for one in kinds}
     run.__doc__ = command.__doc__

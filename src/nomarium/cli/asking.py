@@ -5,7 +5,7 @@ import re
 import sys
 from collections.abc import Iterator, Sequence
 from pathlib import Path
-from typing import Any, Final, NamedTuple, get_args, get_origin
+from typing import Final, NamedTuple, get_args, get_origin
 
 from nomarium.cli.asked import Asked, flag_of
 from nomarium.cli.optionvalues import wrong
@@ -86,8 +86,7 @@ def with_answer(asked: Asked, flag: str, value: str) -> Asked:
     name = _FIELDS[flag]
     takes_several = any(get_origin(one) is list for one in get_args(get_args(Asked.__annotations__[name])[0]))
     there = getattr(asked, name)
-    changed: dict[str, Any] = {name: [*(there or []), value] if takes_several else value}
-    return asked._replace(**changed)
+    return asked.but(**{name: [*(there or []), value] if takes_several else value})
 
 
 class _Tried(NamedTuple):

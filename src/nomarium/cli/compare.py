@@ -80,7 +80,7 @@ def _side(asked: Asked, source: str, reading: "ReadingOptions") -> "tuple[list[D
     """The events of one side, and what is wrong with it."""
     from nomarium.history.differences import dated_in
 
-    with asked._replace(sources=[source]).taken(reading) as taken:
+    with asked.but(sources=[source]).taken(reading) as taken:
         found = list(dated_in(taken.sources.listed, taken.window, reading.zone, reading.horizon))
         return found, taken.problems()
 

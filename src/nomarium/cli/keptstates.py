@@ -100,10 +100,9 @@ def options_text(asked: "Asked") -> str:
     """What the command line said about reading, without anything secret: addresses lose their names and passwords."""
     from nomarium.cli.sources import without_password
 
-    default = type(asked)()
     parts = []
-    for name, value in asked._asdict().items():
-        if name != "sources" and value != getattr(default, name):
+    for name, value in vars(asked).items():
+        if name != "sources" and value != getattr(type(asked), name):
             flag = f"--{name.strip('_').replace('_', '-')}"
             values = value if isinstance(value, list) else [value]
             parts += [flag if one is True else f"{flag} {without_password(str(one))}" for one in values]

@@ -29,6 +29,6 @@ def view(
     from nomarium.cli.viewing import seen, show_it
 
     looking, layout = look.looking(kinds, output, color_by, days, hours, heading, paper, split_by)
-    asked = asked._replace(layout=layout)
+    asked = asked.but(layout=layout)
     found = seen(asked, looking, dt.date.today())
     raise typer.Exit(show_it(found, looking, details, json))

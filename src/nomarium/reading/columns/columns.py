@@ -63,7 +63,10 @@ def assign_columns(
     columns = without_weak_rivals(columns)
     columns = _with_milestones(with_rivals(columns), contents)
     return [
-        c._replace(has_days=_may_have_days(c, contents[c.at]), is_clock=contents[c.at].times > 0.5)
+        c._replace(
+            has_days=_may_have_days(c, contents[c.at]),
+            is_clock=c.field in ("start", "end") and contents[c.at].times > 0.5,
+        )
         for c in columns
     ]
 
