@@ -154,7 +154,6 @@ def test_nothing_secret_is_kept_and_off_keeps_nothing(
     empty = nomarium("history")
     assert empty.status == 0 and "Nothing has been built yet" in empty.out
     assert nomarium("build", "events.csv", "-o", "year.ics", "--dry-run").status == 0
-    assert nomarium("build", "events.csv", "-o", "-").status == 0
     assert not (tmp_path / "other.sqlite3").exists(), "what writes no file is no state"
 
 

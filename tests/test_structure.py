@@ -168,6 +168,7 @@ def test_the_commands_of_the_documents_run(name: str, tmp_path, monkeypatch) -> 
 
     write_samples(tmp_path)
     monkeypatch.chdir(tmp_path)
+    monkeypatch.setenv("NOMARIUM_HISTORY", str(tmp_path / "history.sqlite3"))
     text = (ROOT / name).read_text("utf-8")
     for block in re.findall(r"```(?:sh)?\n(.*?)```", text, re.DOTALL):
         for line in block.replace("\\\n", " ").splitlines():

@@ -10,6 +10,7 @@ import typer
 
 from nomarium.cli import eventoptions as event
 from nomarium.cli import options as opt
+from nomarium.cli.addresses import without_password
 from nomarium.cli.panels import FIRST, PANELS, TEN
 
 if TYPE_CHECKING:
@@ -67,6 +68,16 @@ class Asked:
     def but(self, **said: object) -> "Asked":
         """The same with some options otherwise."""
         return Asked(**{**vars(self), **said})
+
+    def said(self) -> str:
+        """The options that were given, without anything secret: addresses lose their names and passwords."""
+        parts = []
+        for name, value in vars(self).items():
+            if name != "sources" and value != getattr(Asked, name):
+                flag = f"--{name.strip('_').replace('_', '-')}"
+                values = value if isinstance(value, list) else [value]
+                parts += [flag if one is True else f"{flag} {without_password(str(one))}" for one in values]
+        return " ".join(parts)
 
     @property
     def named(self) -> list[str]:

@@ -83,7 +83,7 @@ def build(
         from nomarium.targets.rejects import write_rejects
 
         write_rejects([account.rejected for account in report.accounts], Path(rejects))
-    told = keep_state(output, report, asked)
+    told = keep_state(output, report, sources, asked.said())
     if told:
         say(told, sys.stderr)
     say_build(report, json, output, rejects, partial, details)

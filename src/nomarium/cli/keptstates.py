@@ -8,9 +8,10 @@ from collections.abc import Sequence
 from pathlib import Path
 from typing import TYPE_CHECKING
 
+from nomarium.cli.addresses import without_password
+
 if TYPE_CHECKING:
     from nomarium.building.report import BuildReport
-    from nomarium.cli.asked import Asked
     from nomarium.history.record import Record, State
 
 _STATE = r"(.+)@(\d+)"
@@ -30,7 +31,7 @@ def record() -> "Record | None":
     return Record(user_state_path("nomarium", appauthor=False) / "history.sqlite3")
 
 
-def keep_state(output: str, report: "BuildReport", asked: "Asked") -> str:
+def keep_state(output: str, report: "BuildReport", sources: Sequence[str], options: str) -> str:
     """Keep what a build has written; what to say when that cannot be done: a build never fails because of it."""
     if output == "-" or not report.is_written:
         return ""
@@ -47,8 +48,8 @@ def keep_state(output: str, report: "BuildReport", asked: "Asked") -> str:
             kept,
             path,
             files,
-            [(_shown(source), _digest(source)) for source in asked.named],
-            options_text(asked),
+            [(_shown(source), _digest(source)) for source in sources],
+            options,
             report.event_count,
             report.changes,
         )
@@ -79,8 +80,6 @@ def keep_files(kept: "Record", path: Path, files: dict[str, bytes], state: "Stat
 
 
 def _shown(source: str) -> str:
-    from nomarium.cli.sources import without_password
-
     return without_password(source) if "://" in source or source == "-" else os.path.realpath(source)
 
 
@@ -94,19 +93,6 @@ def _digest(source: str) -> str:
         found.update(one.name.encode() if path.is_dir() else b"")
         found.update(one.read_bytes())
     return found.hexdigest()
-
-
-def options_text(asked: "Asked") -> str:
-    """What the command line said about reading, without anything secret: addresses lose their names and passwords."""
-    from nomarium.cli.sources import without_password
-
-    parts = []
-    for name, value in vars(asked).items():
-        if name != "sources" and value != getattr(type(asked), name):
-            flag = f"--{name.strip('_').replace('_', '-')}"
-            values = value if isinstance(value, list) else [value]
-            parts += [flag if one is True else f"{flag} {without_password(str(one))}" for one in values]
-    return " ".join(parts)
 
 
 def state_of(source: str) -> "tuple[str, int, str] | None":

@@ -9,6 +9,7 @@ from collections.abc import Iterator, Sequence
 from pathlib import Path
 from typing import TYPE_CHECKING
 
+from nomarium.cli.addresses import without_password
 from nomarium.model.errors import SourceError, UsageError
 from nomarium.model.problem import Place, Problem
 from nomarium.sheets.opening import is_calendar_file, open_source
@@ -121,13 +122,6 @@ def _modified(source: str) -> float:
     if path.is_dir():
         return max((one.stat().st_mtime for one in path.iterdir() if one.is_file()), default=0.0)
     return path.stat().st_mtime
-
-
-def without_password(source: str) -> str:
-    """A source as it was named, but for a name and a password in its address."""
-    scheme, sign, rest = source.partition("://")
-    host, slash, path = rest.partition("/")
-    return f"{scheme}://{host.rpartition('@')[2]}{slash}{path}" if sign else source
 
 
 def calendar_name(sources: Sequence[str], output: str) -> str:

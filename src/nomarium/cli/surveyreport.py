@@ -5,6 +5,7 @@ import sys
 from typing import TYPE_CHECKING
 
 from nomarium.building.report import BuildReport
+from nomarium.cli.addresses import without_password
 from nomarium.cli.buildreport import account_lines
 from nomarium.cli.render import (
     WIDTH,
@@ -17,7 +18,7 @@ from nomarium.cli.render import (
     say_problems,
     shortened,
 )
-from nomarium.cli.sources import calendar_name, without_password
+from nomarium.cli.sources import calendar_name
 from nomarium.model.account import Account
 from nomarium.model.problem import column_letter
 from nomarium.model.wording import counted
