@@ -24,7 +24,15 @@ CASES = {
     ),
     "another day": (
         ["2026-11-19,9:25,10:15,Rigging,Sail loft,R. Finch,", *OLD[1:]], {"moved": 1},
-        ["Thu 12 Nov 2026: Rigging moved from Thu 12 Nov 2026, 9:25–10:15, to Thu 19 Nov 2026, 9:25–10:15."],
+        ["Thu 12 Nov 2026: Rigging moved to Thu 19 Nov 2026, 9:25–10:15."],
+    ),
+    "another day and time": (
+        ["2026-11-19,10:35,11:25,Rigging,Sail loft,R. Finch,", *OLD[1:]], {"moved": 1},
+        ["Thu 12 Nov 2026: Rigging moved from 9:25–10:15 to Thu 19 Nov 2026, 10:35–11:25."],
+    ),
+    "an earlier day": (
+        [*OLD[:3], "2026-11-10,9:00,10:00,Knots,Sail loft,R. Finch,"], {"moved": 1},
+        ["Tue 10 Nov 2026: Knots moved from Tue 17 Nov 2026, 9:00–10:00, to Tue 10 Nov 2026, 9:00–10:00."],
     ),
     "a new end": (["2026-11-12,9:25,10:45,Rigging,Sail loft,R. Finch,", *OLD[1:]], {"moved": 1}, ["Rigging moved its end from 10:15 to 10:45."]),
     "another place": ([OLD[0], OLD[1].replace("Mould loft", "Slip 1"), *OLD[2:]], {"changed": 1}, ["Lofting: now in Slip 1."]),
@@ -133,6 +141,16 @@ def test_tables_and_a_letter_for_those_who_must_be_told(tmp_path: Path) -> None:
     assert nomarium("compare", old, new, "-o", tmp_path / "c.ics").status == 2, (
         "OLD has no UIDs that people's calendars know"
     )
+
+
+def test_what_is_the_same_on_many_dates_is_said_once(tmp_path: Path) -> None:
+    days = [f"2026-11-{n:02},9:00,10:00,Lofting,{{}},," for n in range(2, 7)]
+    old = csv_file(tmp_path, "\n".join([HEAD, *(day.format("Mould loft") for day in days)]), "old.csv")
+    new = csv_file(tmp_path, "\n".join([HEAD, *(day.format("Slip 1") for day in days)]), "new.csv")
+    outcome = nomarium("compare", old, new)
+    assert "Mon 2 Nov 2026: Lofting: now in Slip 1 (5 dates, to Fri 6 Nov 2026)." in outcome.out
+    assert outcome.out.count("Slip 1") == 1
+    assert len(facts_of(old, new)["changed"]) == 5
 
 
 SERIES = """BEGIN:VCALENDAR

@@ -3,6 +3,7 @@
 import datetime as dt
 from collections.abc import Iterator, Sequence
 from itertools import groupby
+from operator import itemgetter
 from typing import Final
 
 from nomarium.history.differences import Dated, Difference
@@ -10,6 +11,8 @@ from nomarium.model.event import Event, Person
 from nomarium.model.wording import WEEKDAYS
 
 _MONTHS: Final = ("Jan", "Feb", "Mar", "Apr", "May", "Jun", "Jul", "Aug", "Sep", "Oct", "Nov", "Dec")
+_ALIKE: Final = 3
+"""Dates from which on the same sentence is said once for all of them."""
 _CALLED: Final = {
     "summary": "title",
     "reminder_secs": "reminder",
@@ -19,9 +22,23 @@ _CALLED: Final = {
 
 
 def letter(listed: Sequence[Difference]) -> Iterator[tuple[dt.date, list[str]]]:
-    """The sentences of each date, in the order of dates; of what moved, the date that it had."""
-    for day, group in groupby(listed, key=_day):
-        yield day, [sentence(one) for one in group]
+    """The sentences of each date, in the order of dates; of what moved, the date that it had. What is said of several dates
+    alike is said once, at the first of them."""
+    said = [(_day(one), sentence(one)) for one in listed]
+    dates: dict[str, list[dt.date]] = {}
+    for day, text in said:
+        dates.setdefault(text, []).append(day)
+    once = dict.fromkeys(
+        (day, text) for day, text in said if len(dates[text]) < _ALIKE or day == dates[text][0]
+    )
+    for day, group in groupby(once, key=itemgetter(0)):
+        yield day, [_with_dates(text, dates[text]) for _, text in group]
+
+
+def _with_dates(text: str, dates: Sequence[dt.date]) -> str:
+    if len(dates) < _ALIKE:
+        return text
+    return f"{text.removesuffix('.')} ({len(dates)} dates, to {day_text(dates[-1])})."
 
 
 def _day(one: Difference) -> dt.date:
@@ -54,7 +71,12 @@ def sentence(one: Difference) -> str:
 
 def _move(before: Event, after: Event) -> str:
     if before.first_day != after.first_day:
-        return f"from {day_text(before.first_day)}, {_time(before)}, to {day_text(after.first_day)}, {_time(after)}"
+        old, new = _time(before), _time(after)
+        at_new = "" if old == new == "all day" else f", {new}"
+        if before.first_day < after.first_day:  # the sentence stands at the date that it had
+            return f"{f'from {old} ' if old != new else ''}to {day_text(after.first_day)}{at_new}"
+        at_old = "" if not at_new else f", {old},"
+        return f"from {day_text(before.first_day)}{at_old} to {day_text(after.first_day)}{at_new}"
     if before.start == after.start:
         return f"its end from {_end(before)} to {_end(after)}"
     return f"from {_time(before)} to {_time(after)}"
