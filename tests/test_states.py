@@ -171,3 +171,21 @@ def test_several_builds_at_once_are_all_kept(tmp_path: Path) -> None:
     ]
     assert [one.communicate()[1].decode() for one in running] == [""] * 6
     assert len(json.loads(nomarium("history", "--json").out)["outputs"]) == 6
+
+
+@pytest.mark.usefixtures("base")
+def test_a_dry_run_says_what_would_change_and_changes_nothing(tmp_path: Path) -> None:
+    build_twice(tmp_path)
+    before = (tmp_path / "year.ics").read_bytes()
+    csv_file(tmp_path, FIRST)
+    outcome = nomarium("build", "events.csv", "-o", "year.ics", "--dry-run")
+    assert "Would write 2 events" in outcome.out
+    assert "Since the last build: " in outcome.out and "1 moved" in outcome.out and "1 removed" in outcome.out
+    facts = json.loads(nomarium("build", "events.csv", "-o", "year.ics", "--dry-run", "--json").out)
+    assert (facts["written"], facts["changes"]["moved"], facts["changes"]["removed"]) == (False, 1, 1)
+    assert (tmp_path / "year.ics").read_bytes() == before
+    assert len(json.loads(nomarium("history", "year.ics", "--json").out)["builds"]) == 2
+    for out in ("new.csv", "new.html", "new.json", "each"):
+        options = ["--split-by", "audience"] if out == "each" else []
+        assert nomarium("build", "events.csv", "-o", out, "--dry-run", *options).status == 0
+        assert not (tmp_path / out).exists()

@@ -36,7 +36,7 @@ def build(
             report.files = target.finish()
             report.kept_files = target.kept_files()
             report.changes = target.changes
-            report.is_written = how.output is not None
+            report.is_written = how.output is not None and not how.is_dry
     return report
 
 
@@ -76,24 +76,32 @@ def _target(how: BuildOptions, identities: Identities, sources: Sources) -> "Tar
     if isinstance(output, Path) and ending in (".csv", ".xlsx"):
         from nomarium.targets.tables import TableTarget
 
-        return TableTarget(output, identities)
+        return TableTarget(output, identities, how.is_dry)
     if isinstance(output, Path) and ending == ".html":
         from nomarium.targets.pages import PageTarget
 
-        return PageTarget(output, identities, _look(how, sources))
+        return PageTarget(None if how.is_dry else output, identities, _look(how, sources))
     from nomarium.targets.calendarfile import CalendarHead
     from nomarium.targets.calendars import CalendarTarget
 
     head = CalendarHead(how.calendar_name, how.color)
     window = Window(how.first_day, how.last_day)
-    if how.with_pages and isinstance(output, Path):
+    if how.with_pages and isinstance(output, Path) and not how.is_dry:
         from nomarium.targets.pages import FolderWithPages
 
         return FolderWithPages(
             output, head, how.dtstamp, how.split_by, how.afresh, how.cancel_removed, identities, window, _look(how, sources)
         )  # fmt: skip
     return CalendarTarget(
-        output, head, how.dtstamp, how.split_by, how.afresh, how.cancel_removed, identities, window
+        output,
+        head,
+        how.dtstamp,
+        how.split_by,
+        how.afresh,
+        how.cancel_removed,
+        identities,
+        window,
+        how.is_dry,
     )
 
 

@@ -29,6 +29,8 @@ class BuildOptions(NamedTuple):
     partial: bool = False
     afresh: bool = False
     cancel_removed: bool = False
+    is_dry: bool = False
+    """Everything but the writing: what is there is compared with, and stays."""
     by_rule: bool = False
     """Whether what repeats stays one event with a rule, where a rule can say it."""
     merge_duplicates: bool = False

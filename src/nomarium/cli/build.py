@@ -62,7 +62,7 @@ def build(
     split = meant.split_option(split_by) or reading.split_by
     called = name or calendar_name(sources, output)
     how = BuildOptions(
-        output=None if dry_run else meant.target_option(output, split), calendar_name=called, identity_name=called,
+        output=meant.target_option(output, split), is_dry=dry_run, calendar_name=called, identity_name=called,
         dtstamp=revised(sources), color=meant.color_option(color), first_day=first, last_day=last,
         reminder_secs=length_option(reminder, "--reminder") if reminder else None,
         split_by=split, expected=expect, partial=partial, afresh=afresh,

@@ -31,9 +31,9 @@ class CalendarTarget:
 
     def __init__(
         self, target: Path | BinaryIO | None, head: CalendarHead, dtstamp: str, split_by: Sequence[str], afresh: bool,
-        cancel_removed: bool, identities: Identities, window: Window = _EVER,
+        cancel_removed: bool, identities: Identities, window: Window = _EVER, is_dry: bool = False,
     ) -> None:  # fmt: skip
-        """`window`: events of an earlier build outside it are neither removed nor cancelled."""
+        """`window`: events of an earlier build outside it are neither removed nor cancelled. `is_dry`: nothing is written."""
         self._target = target
         self._head = head
         self._dtstamp = dtstamp
@@ -43,7 +43,8 @@ class CalendarTarget:
         self._splitter = _splitter(split_by) if split_by else None
         self._identities = identities
         self._uid_of = identities.uid_of
-        self._folder = _working_folder(target, bool(split_by))
+        self._is_dry = is_dry
+        self._folder = _working_folder(None if is_dry else target, bool(split_by))
         self._shared_folder: Path | None = None
         self._parts: dict[str, CalendarFile] = {}
         self._whole = None if split_by else self._part("")
@@ -166,7 +167,7 @@ class CalendarTarget:
             for value, part in sorted(self._parts.items())
         ]
         target, days = self._target, self.span
-        if target is None or days is None:
+        if target is None or days is None or self._is_dry:
             return written
         if not isinstance(target, Path):
             for part in self._parts.values():

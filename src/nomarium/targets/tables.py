@@ -13,8 +13,8 @@ from nomarium.targets.onefile import OneFileTarget
 class TableTarget(OneFileTarget):
     """A table, whose rows are kept in a file on the way."""
 
-    def __init__(self, target: Path, identities: Identities) -> None:
-        super().__init__(target, identities)
+    def __init__(self, target: Path, identities: Identities, is_dry: bool = False) -> None:
+        super().__init__(None if is_dry else target, identities)
         self._kind = table_kind(target)
         # the file lives as long as the target; `close` closes it
         self._spool = tempfile.TemporaryFile("w+", encoding="utf-8", errors="replace", newline="")  # noqa: SIM115
