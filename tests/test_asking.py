@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import datetime as dt
 import os
 import sys
 from pathlib import Path
@@ -9,6 +10,9 @@ from pathlib import Path
 import pytest
 
 from helpers import csv_file, events_in, nomarium
+from nomarium.cli.asked import Asked
+from nomarium.cli.asking import answers_in, with_answer
+from nomarium.model.problem import Problem
 
 pexpect = pytest.importorskip("pexpect")
 
@@ -100,3 +104,38 @@ def test_nobody_is_asked_where_there_is_no_terminal(tmp_path: Path) -> None:
     outcome = nomarium("survey", csv_file(tmp_path, "Date,Event\n04/05/2027,A\n"), "--ask")
     assert outcome.status == 2
     assert "--ask puts questions on a terminal" in outcome.err
+
+
+REMEDIES = {
+    "two orders": ("Say which with --date-order dmy (day first) or --date-order mdy (month first).", ["--date-order dmy", "--date-order mdy"]),
+    "a heading with a blank": ('or, if a date written once holds for the rows below it: --fill-down "First day".', ["--fill-down First day"]),
+    "leave it out, or say": ('Say what it is with --column "Doors=time", or leave it out with --column "Doors=".', ["--column Doors=time", "--column Doors="]),
+    "examples are typed": ("Say so: --from 2026-09-07 --until 2026-12-18, or --terms FILE with the dates of the terms.", ["--from ?", "--until ?", "--terms ?"]),
+    "a word of the sentence is no value": ("Give --until too.", ["--until ?"]),
+    "a placeholder is typed": ('Say what happens then: --set-code "N=TITLE".', ["--set-code ?"]),
+    "a heading in capitals is no placeholder": ('Say which one it is: --column "TITLE=summary".', ["--column TITLE=summary"]),
+    "clocks": ("Say how all are meant: --clock 12 (afternoon) or --clock 24 (night).", ["--clock 12", "--clock 24"]),
+    "the school years around": (
+        "Say which school year it is in: --school-year 2026:2027.",
+        ["--school-year 2025:2026", "--school-year 2026:2027", "--school-year 2027:2028"],
+    ),
+    "an option that is no reading": ("Or --partial writes the rest; give --expect 3.", []),
+    "a switch": ("--keep-extra puts them into the description.", []),
+    "no option": ("Write the date like 2027-04-12 or 12 April 2027.", []),
+    "the same twice": ("Give --until DATE, or --until 2026-12-18.", ["--until ?"]),
+}  # fmt: skip
+
+
+@pytest.mark.parametrize("name", REMEDIES)
+def test_the_options_that_a_remedy_names_become_answers(name: str) -> None:
+    remedy, expected = REMEDIES[name]
+    answers = answers_in(Problem("any", "Something is open.", remedy), dt.date(2026, 11, 27))
+    assert [f"{one.flag} {one.value or '?'}" for one in answers] == expected
+
+
+def test_an_answer_joins_what_the_command_line_said() -> None:
+    asked = Asked(sources=["list.csv"], column=["A=summary"], date_order=None)
+    more = with_answer(with_answer(asked, "--column", "B=start"), "--date-order", "dmy")
+    assert (more.column, more.date_order, more.sources) == (["A=summary", "B=start"], "dmy", ["list.csv"])
+    assert (asked.column, asked.date_order) == (["A=summary"], None), "what was asked before stays as it was"
+    assert more.said() == "--column A=summary --column B=start --date-order dmy"

@@ -3,14 +3,21 @@
 from __future__ import annotations
 
 import csv
+import datetime as dt
 import json
+from collections import Counter
 from pathlib import Path
 
 import icalendar
 import openpyxl
 import pytest
+from hypothesis import given, settings
+from hypothesis import strategies as st
 
 from helpers import csv_file, nomarium
+from nomarium.history.differences import Dated, differences
+from nomarium.history.letter import sentence
+from nomarium.model.event import Details, Event, Person
 
 HEAD = "Date,Start,End,Event,Where,Teacher,Notes"
 OLD = ["2026-11-12,9:25,10:15,Rigging,Sail loft,R. Finch,", "2026-11-13,9:00,10:00,Lofting,Mould loft,A. Plover,Bring a rule",
@@ -254,3 +261,89 @@ def test_a_calendar_that_was_recalled_is_empty_again(tmp_path: Path) -> None:
     assert nomarium("recall", built, "-o", back).status == 0
     applied = {**vevents(built), **vevents(back)}
     assert {one["STATUS"] for one in applied.values()} == {"CANCELLED"}
+
+
+def dated(**fields: object) -> Dated:
+    start = dt.datetime(2026, 11, 12, 9, 25)
+    own = {name: value for name, value in fields.items() if name in Details._fields}
+    event = Event(
+        "Rigging", start, start + dt.timedelta(minutes=50), "America/Halifax", details=Details(**own)
+    )  # type: ignore[arg-type]
+    return Dated(event._replace(**{name: value for name, value in fields.items() if name not in own}), "1")  # type: ignore[arg-type]
+
+
+QUILL = Person("M. Quill", "m.quill@saltmarsh.example")
+FIELDS = {
+    "cancelled": ({}, {"status": "CANCELLED"}, "changed", "Rigging: cancelled."),
+    "not certain": ({"status": "CONFIRMED"}, {"status": "TENTATIVE"}, "changed", "Rigging: no longer certain."),
+    "free": ({"busy": True}, {"busy": False}, "changed", "Rigging: busy now free (was busy)."),
+    "categories": ({"categories": ("Hull",)}, {"categories": ("Hull", "Rope")}, "changed", "Rigging: categories now Hull, Rope (was Hull)."),
+    "groups": ({"audience": ("Apprentices",)}, {}, "changed", "Rigging: without groups (was Apprentices)."),
+    "who leads it": ({}, {"organizer": QUILL}, "changed", "Rigging: organizer now M. Quill."),
+    "who comes": ({"attendees": (QUILL,)}, {"attendees": (QUILL, Person("", "o@saltmarsh.example"))}, "changed", "Rigging: attendees now M. Quill, o@saltmarsh.example (was M. Quill)."),
+    "no place any more": ({"location": "Slip 1"}, {}, "changed", "Rigging: no longer in Slip 1."),
+    "a class of another name": ({"facets": (("class", "A"),)}, {"facets": (("class", "B"),)}, "changed", "Rigging: class now B (was A)."),
+    "over night": ({}, {"end": dt.datetime(2026, 11, 13, 1, 0)}, "moved", "Rigging moved its end from 10:15 to Fri 13 Nov 2026."),
+    "two things": ({}, {"location": "Slip 1", "url": "https://saltmarsh.example"}, "changed", "Rigging: now in Slip 1, url now https://saltmarsh.example."),
+}  # fmt: skip
+
+
+@pytest.mark.parametrize("name", FIELDS)
+def test_each_field_has_its_words(name: str) -> None:
+    before, after, what, expected = FIELDS[name]
+    (found,) = differences([dated(**before)], [dated(**after)]).listed
+    assert (found.what, sentence(found)) == (what, expected)
+
+
+SAME = {
+    "blanks and folds": (
+        {"description": "Bring  a fid\nand a knife"},
+        {"description": "Bring a fid and a knife"},
+    ),
+    "the same instant": (
+        {},
+        {"zone": "UTC", "start": dt.datetime(2026, 11, 12, 13, 25), "end": dt.datetime(2026, 11, 12, 14, 15)},
+    ),
+    "floating at the same time of the clock": ({}, {"zone": None}),
+    "what calendar applications add": (
+        {},
+        {"other": ("X-APPLICATION-COLOR:7",), "dtstamp": "20270101T000000Z", "sequence": 4},
+    ),
+    "school data that only one side has": ({"facets": (("class", "A"), ("teacher", "R. Finch"))}, {}),
+    "the row": ({"row_number": 4}, {"row_number": 9}),
+}
+
+
+@pytest.mark.parametrize("name", SAME)
+def test_what_is_no_change_is_none(name: str) -> None:
+    before, after = SAME[name]
+    found = differences([dated(**before)], [dated(**after)])
+    assert found.listed == [] and found.unchanged == 1
+
+
+@settings(max_examples=80, deadline=None)
+@given(
+    st.lists(st.tuples(st.sampled_from("ABC"), st.integers(0, 4), st.integers(8, 10)), max_size=7),
+    st.lists(st.tuples(st.sampled_from("ABC"), st.integers(0, 4), st.integers(8, 10)), max_size=7),
+)
+def test_every_event_of_both_sides_is_accounted_for(
+    old: list[tuple[str, int, int]], new: list[tuple[str, int, int]]
+) -> None:
+    def side(found: list[tuple[str, int, int]]) -> list[Dated]:
+        events = []
+        for n, (title, day, hour) in enumerate(found):
+            start = dt.datetime(2026, 11, 2 + day, hour)
+            events.append(Dated(Event(title, start, start + dt.timedelta(hours=1)), "", "", n))
+        return events
+
+    found = differences(side(old), side(new))
+    kinds = Counter(one.what for one in found.listed)
+    paired = kinds["moved"] + kinds["changed"] + found.unchanged
+    assert paired + kinds["removed"] == len(old)
+    assert paired + kinds["added"] == len(new)
+    assert found.unchanged == sum((Counter(old) & Counter(new)).values()), (
+        "what is the same on both sides is never told"
+    )
+    assert sum(one.old is not None for one in found.listed) == len(
+        {one.old.number for one in found.listed if one.old}
+    )

@@ -127,3 +127,91 @@ def test_problems_of_a_source_are_told_and_a_wrong_date_is_refused(tmp_path: Pat
     outcome = nomarium("why", source, "--on", "2026-11-02")
     assert outcome.status == 1 and "2026-31-31" in outcome.err and "“A” is the title" in outcome.out
     assert nomarium("why", source, "--on", "November").status == 2
+
+
+def plan(folder: Path, **tables: str) -> Path:
+    """A plan of one class a day, with these tables over the usual ones; a table without text is left out."""
+    usual = {
+        "terms": "Name,First day,Last day,Division\nAutumn,2026-09-07,2026-12-18,\n",
+        "cycle": "Label\nKeel\nRib\nPlank\n",
+        "bells": "Period,Start,End\n1,9:00,9:50\n2,10:00,10:50\n",
+        "timetable": "Class,Label,Period,Term,First day,Last day,Division\nKN,Keel,1,,,,\n",
+        "settings": "Setting,Value\nTime zone,America/Halifax\n",
+    }
+    (folder / "plan").mkdir()
+    for name, text in (usual | tables).items():
+        if text:
+            (folder / "plan" / f"{name.replace('_', '-')}.csv").write_text(text, "utf-8")
+    return folder / "plan"
+
+
+YEARS = {
+    "the first day of the cycle": ({}, "2026-09-07", "KN", ["The cycle begins here, with Keel."], True),
+    "a cycle by weekday": (
+        {"cycle": "Label,Weekday\nKeel,Monday\nRib,Tuesday\nPlank,Wednesday\nKeel,Thursday\nRib,Friday\n"}, "2026-09-10", "KN",
+        ["Thursday is Keel: the cycle moves by weekday."], True,
+    ),
+    "a week each": (
+        {"settings": "Setting,Value\nCycle moves,each week\n"}, "2026-09-15", "KN",
+        ["Its week is Rib: the cycle moves each week.", "is for Keel, and the date is Rib."], False,
+    ),
+    "dates of its own": (
+        {"cycle": "Date,Label\n2026-09-07,Keel\n2026-09-08,Rib\n2026-09-10,Keel\n", "terms": ""}, "2026-09-10", "KN",
+        ["2026-09-10 is Keel: Cycle says so by its date (Cycle row 4)."], True,
+    ),
+    "a date that the cycle does not list": (
+        {"cycle": "Date,Label\n2026-09-07,Keel\n2026-09-08,Rib\n2026-09-10,Keel\n", "terms": ""}, "2026-09-09", "",
+        ["Cycle has no row for 2026-09-09", "The next school day is Thursday 2026-09-10, Keel."], False,
+    ),
+    "a class that has ended": (
+        {"timetable": "Class,Label,Period,Last day\nKN,Keel,1,2026-09-30\n"}, "2026-10-01", "KN",
+        ["KN does not meet on Thursday 2026-10-01.", "It met last on"], False,
+    ),
+    "a class that begins later": (
+        {"timetable": "Class,Label,Period,First day\nKN,Keel,1,2026-10-01\n"}, "2026-09-07", "KN", ["begins on 2026-10-01."], False,
+    ),
+    "a class of another term": (
+        {"terms": "Name,First day,Last day\nAutumn,2026-09-07,2026-12-18\nWinter,2027-01-05,2027-03-26\n", "timetable": "Class,Label,Period,Term\nKN,Keel,1,Winter\n"},
+        "2026-09-07", "KN", ["is for Winter only, and the date is in Autumn.", "It meets next on"], False,
+    ),
+    "a division that is closed": (
+        {"days_off": "Name,First day,Last day,Division\nHarbour trip,2026-09-10,,Journeymen\n", "timetable": "Class,Label,Period,Division\nKN,Keel,1,Journeymen\nST,Keel,1,Apprentices\n"},
+        "2026-09-10", "KN", ["Harbour trip, 2026-09-10, is a day off for Journeymen", "Journeymen has no school then."], False,
+    ),
+    "the cycle waits": (
+        {"days_off": "Name,First day,Last day,Cycle\nGale,2026-09-08,,hold\n"}, "2026-09-08", "KN", ["is a day off (Days off row 2); the cycle waits."], False,
+    ),
+    "after a day off that used a label up": (
+        {"days_off": "Name,First day,Last day,Cycle\nGale,2026-09-08,,pass\n"}, "2026-09-09", "",
+        ["It is Plank: the school day before, Monday 2026-09-07, was Keel, and Gale used up a label."], True,
+    ),
+    "a class on a weekday": (
+        {"cycle": "", "timetable": "Class,Label,Period\nKN,Monday,1\n"}, "2026-09-14", "KN", ["Autumn runs from 2026-09-07 to 2026-12-18"], True,
+    ),
+}  # fmt: skip
+
+
+@pytest.mark.parametrize("name", YEARS)
+def test_every_kind_of_cycle_says_how_a_date_came_by_its_label(name: str, tmp_path: Path) -> None:
+    tables, date, event, expected, is_met = YEARS[name]
+    outcome = nomarium(
+        "why", plan(tmp_path, **tables), "--on", date, "--json", *(["--event", event] if event else [])
+    )
+    assert outcome.status == 0, outcome.text
+    facts = json.loads(outcome.out)
+    said = "\n".join(facts["reasons"])
+    assert [one for one in expected if one not in said] == [], said
+    if event:
+        assert bool(facts["events"]) == is_met
+
+
+def test_times_of_its_own_and_joined_periods_are_told(tmp_path: Path) -> None:
+    own = plan(tmp_path, bells="", timetable="Class,Label,Time\nKN,Keel,9:15-10:05\n")
+    outcome = nomarium("why", own, "--on", "2026-09-07")
+    assert "The row says its times itself: 9:15–10:05." in outcome.out
+    joined = tmp_path / "two"
+    joined.mkdir()
+    outcome = nomarium(
+        "why", plan(joined, timetable='Class,Label,Period\nKN,Keel,"1,2"\n'), "--on", "2026-09-07"
+    )
+    assert "2 periods follow each other and are one meeting, 9:00–10:50." in outcome.out
