@@ -52,7 +52,8 @@ def names_in(language: str, zone_name: str | None) -> Names:
         locale = Locale.parse(language.replace("-", "_") or "en")
     except (UnknownLocaleError, ValueError):
         locale = Locale("en")
-    territory = locale.territory or (get_global("zone_territories").get(zone_name) if zone_name else None)
+    known = get_global("zone_territories").get(zone_name) if zone_name else None
+    territory = locale.territory or (known if known not in ("ZZ", "001") else None)  # neither is a country
     try:
         first = Locale.parse(f"und_{territory}").first_week_day if territory else 0
     except (UnknownLocaleError, ValueError):

@@ -7,7 +7,7 @@ from collections.abc import Iterator, Sequence
 from nomarium.pictures.lanes import months_of, next_month, weeks_of
 from nomarium.pictures.names import Names
 from nomarium.pictures.shown import Show
-from nomarium.pictures.terminal.lines import Line, Part, padded
+from nomarium.pictures.terminal.lines import Line, Part, padded, wrapped
 
 _WIDTH, _GAP = 20, 3
 _MARKS, _OFF = "▁▃▅█", "×"
@@ -31,7 +31,7 @@ def year(show: Show, names: Names, width: int) -> Iterator[Line]:
         yield []
     if counts:
         off = f"   {_OFF} day off" if any(day.off for day in show.days.values()) else ""
-        yield [Part(_legend(bounds) + off, "dim")]
+        yield from ([Part(line, "dim")] for line in wrapped(_legend(bounds) + off, width))
 
 
 def _month(
