@@ -189,3 +189,26 @@ def test_a_dry_run_says_what_would_change_and_changes_nothing(tmp_path: Path) ->
         options = ["--split-by", "audience"] if out == "each" else []
         assert nomarium("build", "events.csv", "-o", out, "--dry-run", *options).status == 0
         assert not (tmp_path / out).exists()
+
+
+def test_the_record_is_in_the_folder_for_the_state_of_programs(
+    tmp_path: Path, monkeypatch: pytest.MonkeyPatch
+) -> None:
+    monkeypatch.delenv("NOMARIUM_HISTORY")
+    monkeypatch.setenv("XDG_STATE_HOME", str(tmp_path / "state"))
+    monkeypatch.chdir(tmp_path)
+    assert nomarium("build", csv_file(tmp_path, FIRST), "-o", "year.ics").status == 0
+    assert (tmp_path / "state" / "nomarium" / "history.sqlite3").exists()
+    assert "year.ics" in nomarium("history").out
+
+
+@pytest.mark.usefixtures("base")
+def test_a_refused_build_and_a_partial_one(tmp_path: Path) -> None:
+    bad = FIRST + "2026-31-31,Tide walk,Apprentices\n"
+    assert nomarium("build", csv_file(tmp_path, bad), "-o", "year.ics").status == 1
+    assert json.loads(nomarium("history", "--json").out) == {"outputs": []}, (
+        "what was not written is no state"
+    )
+    assert nomarium("build", "events.csv", "-o", "year.ics", "--partial").status == 1
+    assert [one["events"] for one in json.loads(nomarium("history", "--json").out)["outputs"]] == [2]
+    assert nomarium("history", "other.ics").status == 1
