@@ -12,9 +12,14 @@ from nomarium.reckoning.window import Window
 from nomarium.sources.source import Source
 
 
-def checked(sources: Sequence[Source], window: Window, zone_name: str | None) -> tuple[list[Finding], int]:
+def checked(
+    sources: Sequence[Source],
+    window: Window,
+    zone_name: str | None,
+    progress: Callable[[int], None] | None = None,
+) -> tuple[list[Finding], int]:
     """What is wrong among the events of sources, by kind and first date, and how many events there are. The accounts of
-    the sources are complete then."""
+    the sources are complete then; `progress` hears of the count on the way."""
 
     def where(number: int, row: int) -> str:
         return str(sources[number].place(row or None))
@@ -31,6 +36,8 @@ def checked(sources: Sequence[Source], window: Window, zone_name: str | None) ->
                 event, is_skipped = one.event, one.is_skipped
                 is_wanted = True
                 count += 1
+                if progress is not None and not count & 1023:
+                    progress(count)
                 if not is_about_the_year:
                     clashes.take(event, number, people_of(event))
                     doubles.take(event, number)

@@ -39,11 +39,12 @@ def check(
     """Find clashes of teachers, rooms, classes, groups and people, doubles, times that a clock change skips or repeats, and
     what in a calendar file breaks RFC 5545."""
     from nomarium.checking.check import checked
+    from nomarium.cli.progress import counting
 
     allowed = _allowed(allow or [])
     reading = asked.reading()
-    with asked.taken(reading) as taken:
-        found, count = checked(taken.sources.listed, taken.window, reading.zone)
+    with asked.taken(reading) as taken, counting("Checking") as progress:
+        found, count = checked(taken.sources.listed, taken.window, reading.zone, progress)
         problems, notes = taken.problems(), taken.notes()
     findings = [*found, *_moved(notes), *(one for source in asked.named for one in _of_file(source))]
     findings = [one for one in findings if one.code not in allowed]

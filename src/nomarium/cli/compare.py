@@ -78,10 +78,11 @@ def _check_target(output: str | None) -> None:
 
 def _side(asked: Asked, source: str, reading: "ReadingOptions") -> "tuple[list[Dated], list[Problem]]":
     """The events of one side, and what is wrong with it."""
+    from nomarium.cli.progress import counting
     from nomarium.history.differences import dated_in
 
-    with asked.but(sources=[source]).taken(reading) as taken:
-        found = list(dated_in(taken.sources.listed, taken.window, reading.zone, reading.horizon))
+    with asked.but(sources=[source]).taken(reading) as taken, counting("Comparing") as progress:
+        found = list(dated_in(taken.sources.listed, taken.window, reading.zone, reading.horizon, progress))
         return found, taken.problems()
 
 

@@ -1,4 +1,4 @@
-"""A count of events on a terminal while a long build runs; nothing in a pipe."""
+"""A count of events on a terminal while a long command runs; nothing in a pipe."""
 
 import contextlib
 import sys
@@ -9,7 +9,7 @@ _PATIENCE_SECS = 1.0
 
 
 @contextlib.contextmanager
-def counting() -> Iterator[Callable[[int], None] | None]:
+def counting(doing: str = "Building") -> Iterator[Callable[[int], None] | None]:
     """A function to call with the number of events so far; it shows itself after about a second."""
     if not sys.stderr.isatty():
         yield None
@@ -20,7 +20,7 @@ def counting() -> Iterator[Callable[[int], None] | None]:
 
         def show(count: int) -> None:
             if not shown and time.monotonic() - began > _PATIENCE_SECS:
-                shown.append(stack.enter_context(_bar()))
+                shown.append(stack.enter_context(_bar(doing)))
             if shown:
                 shown[0](count)
 
@@ -28,12 +28,12 @@ def counting() -> Iterator[Callable[[int], None] | None]:
 
 
 @contextlib.contextmanager
-def _bar() -> Iterator[Callable[[int], None]]:
+def _bar(doing: str) -> Iterator[Callable[[int], None]]:
     from rich.console import Console
     from rich.progress import BarColumn, Progress, TextColumn, TimeElapsedColumn
 
     columns = (
-        TextColumn("Building"),
+        TextColumn(doing),
         BarColumn(),
         TextColumn("{task.completed:,} events"),
         TimeElapsedColumn(),

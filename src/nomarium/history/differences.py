@@ -1,7 +1,7 @@
 """What is different between two states of a calendar: added, removed, moved, changed, and what of each."""
 
 import datetime as dt
-from collections.abc import Iterable, Iterator, Sequence
+from collections.abc import Callable, Iterable, Iterator, Sequence
 from typing import Final, Literal, NamedTuple
 
 from nomarium.history.pairing import pair_moved
@@ -66,9 +66,11 @@ class Differences(NamedTuple):
 
 
 def dated_in(
-    sources: Sequence[Source], window: Window, zone_name: str | None, horizon: dt.date | None
-) -> Iterator[Dated]:
-    """The events of sources on each of their dates; repeats without an end are followed to the `horizon`."""
+    sources: Sequence[Source], window: Window, zone_name: str | None, horizon: dt.date | None,
+    progress: Callable[[int], None] | None = None,
+) -> Iterator[Dated]:  # fmt: skip
+    """The events of sources on each of their dates; repeats without an end are followed to the `horizon`. `progress` hears
+    of their number on the way."""
     number = 0
     for source in sources:
         here = window.also_without(source.days_off)
@@ -86,6 +88,8 @@ def dated_in(
                 uid = main.event.details.uid if repeats and main is not None else one.event.details.uid
                 yield Dated(one.event, uid, one.original.isoformat() if repeats else "", number)
                 number += 1
+                if progress is not None and not number & 1023:
+                    progress(number)
             if not is_wanted:
                 source.leave_out(item)
 
