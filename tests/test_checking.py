@@ -231,3 +231,16 @@ def test_what_is_built_here_keeps_to_the_standard(tmp_path: Path) -> None:
         out = tmp_path / "o.ics"
         assert nomarium("build", tmp_path / source, "-o", out, "--afresh", *options).status == 0
         assert [one for one in found_in(out) if one.startswith("rfc")] == [], source
+
+
+def test_clashes_of_a_plan_name_the_rows_of_its_timetable(tmp_path: Path) -> None:
+    write_samples(tmp_path)
+    timetable = tmp_path / "year" / "timetable.csv"
+    lines = timetable.read_text("utf-8").splitlines()
+    timetable.write_text("\n".join([*lines, lines[1].replace("KN1", "KN9")]) + "\n", "utf-8")
+    outcome = nomarium("check", tmp_path / "year", "--json")
+    (finding, *_) = json.loads(outcome.out)["findings"]
+    assert [one["source"].partition(", sheet ")[2] for one in finding["events"]] == [
+        "“timetable”, row 2, column C “Period”", "“timetable”, row 13, column C “Period”",
+    ]  # fmt: skip
+    assert len(finding["dates"]) == 90

@@ -193,7 +193,10 @@ class EventStream:
             source.account.problems.append(problem)
         if identities.repeated_rows:
             rows = list(dict.fromkeys(identities.repeated_rows))
-            listed = ", ".join(map(str, rows[:5])) + (f" and {len(rows) - 5:,} more" if len(rows) > 5 else "")
+            numbers = dict.fromkeys(source.place(row).row or row for row in rows)
+            listed = ", ".join(map(str, [*numbers][:5])) + (
+                f" and {len(rows) - 5:,} more" if len(rows) > 5 else ""
+            )
             place = source.place(rows[0])
             message = (
                 f"{place.unit.capitalize()}s {listed} say the same as an earlier {place.unit}; each stays an event."

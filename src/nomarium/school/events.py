@@ -42,12 +42,14 @@ class _DayClock(dict[int, dt.datetime]):
 
 
 def meeting_events(plan: Plan, identity_name: str, share: range) -> Iterator[Event]:
-    """The meetings of all classes as events, in the order of dates and times; those of a share of whole days."""
+    """The meetings of all classes as events, in the order of dates and times; those of a share of whole days. As their row
+    they have the number of their slot, from 1."""
     zone_name = plan.settings.zone
     zone = zone_named(zone_name) if zone_name else None
     says_week = uses(plan.settings.title, "week") or uses(plan.settings.notes, "week")
     said: dict[tuple[object, ...], tuple[str, str, Details, str]] = {}
     names = class_names(plan)
+    numbers = {id(slot): n for n, slot in enumerate(plan.slots, start=1)}
     counts: dict[str, int] = {}
     day: SchoolDay | None = None
     clock, ordinal = _DayClock(dt.date.min, None), ""
@@ -69,7 +71,16 @@ def meeting_events(plan: Plan, identity_name: str, share: range) -> Iterator[Eve
         if text is None:
             text = said[key] = _said(plan, meeting, n, names)
         summary, description, details, room = text
-        yield Event(summary, start, end, zone_name, room, description, details._replace(uid=uid))
+        yield Event(
+            summary,
+            start,
+            end,
+            zone_name,
+            room,
+            description,
+            details._replace(uid=uid),
+            numbers.get(id(slot), 0),
+        )
 
 
 def weekly_events(plan: Plan, identity_name: str) -> Iterator[Event]:

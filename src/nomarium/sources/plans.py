@@ -65,7 +65,11 @@ class MeetingSource(Source):
         self.clashes = joined(clashes)
 
     def place(self, row_number: int | None, field: str = "") -> Place:
-        return Place(self.plan.file)
+        """Where the slot of a meeting stands in the timetable; its events have the number of the slot as their row."""
+        slots = self.plan.slots
+        return (
+            slots[row_number - 1].place if row_number and row_number <= len(slots) else Place(self.plan.file)
+        )
 
 
 class WeeklySource(MeetingSource):
