@@ -69,6 +69,8 @@ shot refusal 'nomarium build visitors.csv -o visitors.ics' \
 shot help 'nomarium survey --help'
 shot view-week 'nomarium view year --as week --from 2026-11-09'
 shot view-month 'nomarium view launch-days.csv term-dates.txt harbour.ics --as month --from 2026-10-01 --until 2026-11-30 --color-by calendar'
+shot changes 'nomarium compare launch-days.ics launch-days-corrected.csv --timezone America/Halifax' \
+    'nomarium check year launch-days.csv harbour.ics --allow "rfc-*" --timezone America/Halifax' 'nomarium recall launch-days.ics -o take-back.ics'
 shot why 'nomarium why year --on 2026-11-12 --event Planking' 'nomarium why year --on 2026-11-11 --event Lofting'
 cd "$work/school"
 "$program/nomarium" view year --as month --from 2026-11-01 -o "$here/poster-month.png" >/dev/null

@@ -47,6 +47,16 @@ STEPS = (
 """What every demo shows: a command, two lines of why, its result."""
 
 MORE = (
+    Step("Is anybody in two places at once? Several sources are checked together.",
+         "check year launch-days.csv harbour.ics --allow \"rfc-*\" --timezone America/Halifax"),
+    Step("The list was corrected: what has changed, as a letter to those concerned.",
+         "compare launch-days.ics launch-days-corrected.csv --timezone America/Halifax -o changes.html"),
+    Step("For those who can only upload a file: one with the changes alone.",
+         "compare launch-days.ics launch-days-corrected.csv --timezone America/Halifax -o changes.ics"),
+    Step("Built again over the old calendar, the same events are updated.",
+         "build launch-days-corrected.csv -o launch-days.ics --timezone America/Halifax --cancel-removed"),
+    Step("And if it was the wrong list: a file that takes it back.", "recall launch-days.ics -o take-back.ics"),
+    Step("Why does a class not meet on that day?", "why year --on 2026-11-11 --event Lofting"),
     Step("One calendar for each group that should see it.",
          "build launch-days.csv -o calendars/ --split-by audience --timezone America/Halifax"),
     Step("French, semicolons, an older encoding, title rows above the table.", "survey evenements.csv"),
