@@ -212,3 +212,17 @@ def test_a_refused_build_and_a_partial_one(tmp_path: Path) -> None:
     assert nomarium("build", "events.csv", "-o", "year.ics", "--partial").status == 1
     assert [one["events"] for one in json.loads(nomarium("history", "--json").out)["outputs"]] == [2]
     assert nomarium("history", "other.ics").status == 1
+
+
+@pytest.mark.usefixtures("base")
+def test_a_state_that_is_too_large_is_kept_without_its_content(
+    tmp_path: Path, monkeypatch: pytest.MonkeyPatch
+) -> None:
+    monkeypatch.setattr("nomarium.history.record.MOST_OCTETS", 100)
+    build_twice(tmp_path)
+    assert [one["events"] for one in json.loads(nomarium("history", "year.ics", "--json").out)["builds"]] == [
+        3,
+        2,
+    ]
+    assert nomarium("history", "year.ics", "--restore", "2").status == 1
+    assert nomarium("compare", "year.ics@2", "year.ics").status == 1

@@ -161,5 +161,5 @@ def _restore(kept: "Record", output: str, number: int) -> None:
         path.parent.mkdir(parents=True, exist_ok=True)
         replace_file(path, partial(_put, content))
     state = states[number - 1]
-    keep_files(kept, Path(out), files, state)
+    keep_files(kept, Path(out), list(files), state)
     say(f"{output} is as it was on {_when(state.written)}: {counted(state.events, 'event')}.")

@@ -4,7 +4,7 @@ import datetime as dt
 import os
 import re
 from _blake2 import blake2b  # hashlib opens a library of its own, which a small build would pay for
-from collections.abc import Sequence
+from collections.abc import Mapping, Sequence
 from pathlib import Path
 from typing import TYPE_CHECKING
 
@@ -42,56 +42,58 @@ def keep_state(output: str, report: "BuildReport", sources: Sequence[str], optio
 
     path = Path(output)
     names = [file.name for file in report.files] if path.is_dir() else [""]
+    made_from = [(_shown(source), _digest_of(source)) for source in sources]
     try:
-        files = {name: (path / name if name else path).read_bytes() for name in names}
-        _keep(
-            kept,
-            path,
-            files,
-            [(_shown(source), _digest(source)) for source in sources],
-            options,
-            report.event_count,
-            report.changes,
-        )
+        _keep(kept, path, names, made_from, options, report.event_count, report.changes)
     except (sqlite3.Error, OSError) as error:
         return f"note: This build is not in the history: {error}."
     return ""
 
 
 def _keep(
-    kept: "Record", path: Path, files: dict[str, bytes], sources: Sequence[tuple[str, str]], options: str, events: int,
+    kept: "Record", path: Path, names: Sequence[str], sources: Sequence[tuple[str, str]], options: str, events: int,
     changes: dict[str, int],
 ) -> None:  # fmt: skip
-    from nomarium.history.record import State
+    from nomarium.history.record import MOST_OCTETS, State
 
     now = dt.datetime.now(dt.UTC).isoformat(timespec="seconds")
-    digest = blake2b(
-        b"".join(
-            name.encode() + b"\0" + blake2b(content, digest_size=32).digest()
-            for name, content in sorted(files.items())
-        )
-    ).hexdigest()
-    kept.keep(State(os.path.realpath(path), now, now, sources, options, events, changes), digest, files)
+    paths = {name: path / name if name else path for name in names}
+    is_kept = sum(one.stat().st_size for one in paths.values()) <= MOST_OCTETS
+    state = State(os.path.realpath(path), now, now, sources, options, events, changes)
+    kept.keep(
+        state, _digest(paths), {name: one.read_bytes() if is_kept else None for name, one in paths.items()}
+    )
 
 
-def keep_files(kept: "Record", path: Path, files: dict[str, bytes], state: "State") -> None:
+def keep_files(kept: "Record", path: Path, names: Sequence[str], state: "State") -> None:
     """Keep a state that was written back."""
-    _keep(kept, path, files, state.sources, state.options, state.events, {})
+    _keep(kept, path, names, state.sources, state.options, state.events, {})
 
 
 def _shown(source: str) -> str:
     return without_password(source) if "://" in source or source == "-" else os.path.realpath(source)
 
 
-def _digest(source: str) -> str:
-    """A digest of a file, or of those in a folder; blank for what is neither."""
+def _digest_of(source: str) -> str:
+    """A digest of a file, or of those in a folder; blank for what is neither, or cannot be read."""
     path = Path(source)
-    if source == "-" or "://" in source or not path.exists():
+    if source == "-" or "://" in source:
         return ""
+    try:
+        files = {one.name: one for one in path.iterdir() if one.is_file()} if path.is_dir() else {"": path}
+        return _digest(files)
+    except OSError:
+        return ""
+
+
+def _digest(files: Mapping[str, Path]) -> str:
+    """A digest of files and their names, which are read a piece at a time: a district's do not fit into memory."""
     found = blake2b(digest_size=32)
-    for one in sorted(file for file in path.iterdir() if file.is_file()) if path.is_dir() else [path]:
-        found.update(one.name.encode() if path.is_dir() else b"")
-        found.update(one.read_bytes())
+    for name, path in sorted(files.items()):
+        found.update(f"{name}\0".encode())
+        with path.open("rb") as file:
+            while piece := file.read(1 << 20):
+                found.update(piece)
     return found.hexdigest()
 
 

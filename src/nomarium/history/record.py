@@ -10,7 +10,7 @@ from typing import Final, NamedTuple
 
 MOST_STATES: Final = 20
 """States that are kept of one output."""
-MOST_OCTETS: Final = 64 * 1024 * 1024
+MOST_OCTETS: Final = 32 * 1024 * 1024
 """The largest state whose content is kept; of larger ones only what they were made from."""
 _WAIT_SECS: Final = 5.0
 _TABLES: Final = """
@@ -80,9 +80,9 @@ class Record:
                 raise
             base.execute("commit")
 
-    def keep(self, state: State, digest: str, files: Mapping[str, bytes]) -> None:
-        """Keep a state; one that is as the last one is no new state, and its date is noted there."""
-        size = sum(map(len, files.values()))
+    def keep(self, state: State, digest: str, files: Mapping[str, bytes | None]) -> None:
+        """Keep a state, with its files by name (None for content that is not kept); one that is as the last one is no new
+        state, and its date is noted there."""
         with self._open(writes=True) as base:
             last = base.execute(
                 "select id, digest from states where out = ? order by id desc limit 1", (state.out,)
@@ -105,7 +105,7 @@ class Record:
                 row,
             )
             for name, content in files.items():
-                packed = zlib.compress(content, 6) if size <= MOST_OCTETS else None
+                packed = zlib.compress(content, 1) if content is not None else None
                 base.execute("insert into files values (?,?,?)", (made.lastrowid, name, packed))
             base.execute(
                 "delete from states where out = ? and id not in (select id from states where out = ? order by id desc limit ?)",
