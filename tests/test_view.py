@@ -90,6 +90,12 @@ def test_a_week_has_its_overlaps_side_by_side_and_days_that_are_needed(tmp_path:
     assert "1 event after 2026-11-08" in outcome.out
 
 
+def test_dates_without_an_event_are_said_to_be_empty(tmp_path: Path) -> None:
+    outcome = nomarium("view", csv_file(tmp_path, LIST), "--from", "2028-01-01", "--as", "month")
+    assert outcome.status == 0
+    assert "Nothing is from 2028-01-01 to 2028-01-31" in outcome.out
+
+
 def test_a_month_and_a_year_are_drawn_from_any_source(tmp_path: Path) -> None:
     source = csv_file(tmp_path, LIST)
     assert nomarium("build", source, "-o", tmp_path / "o.ics", "--timezone", "America/Halifax").status == 0

@@ -59,7 +59,11 @@ def seen(asked: Asked, looking: Looking, today: dt.date) -> Seen:
 
 def _beside(whole: Show, show: Show, weekdays: frozenset[int]) -> list[str]:
     """What was read and is not drawn."""
-    lines = []
+    lines = (
+        []
+        if show.events
+        else [f"Nothing is from {show.first} to {show.last}: other dates with --from and --until."]
+    )
     earlier = sum(one.event.last_day < show.first for one in whole.events)
     later = sum(one.event.first_day > show.last for one in whole.events)
     if earlier:
