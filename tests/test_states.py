@@ -180,9 +180,9 @@ def test_a_dry_run_says_what_would_change_and_changes_nothing(tmp_path: Path) ->
     csv_file(tmp_path, FIRST)
     outcome = nomarium("build", "events.csv", "-o", "year.ics", "--dry-run")
     assert "Would write 2 events" in outcome.out
-    assert "Since the last build: 1 unchanged, 1 changed, 1 removed" in outcome.out
+    assert "Since the last build: 1 unchanged, 1 moved, 1 removed" in outcome.out
     facts = json.loads(nomarium("build", "events.csv", "-o", "year.ics", "--dry-run", "--json").out)
-    assert (facts["written"], facts["changes"]["changed"], facts["changes"]["removed"]) == (False, 1, 1)
+    assert (facts["written"], facts["changes"]["moved"], facts["changes"]["removed"]) == (False, 1, 1)
     assert (tmp_path / "year.ics").read_bytes() == before
     assert len(json.loads(nomarium("history", "year.ics", "--json").out)["builds"]) == 2
     for out in ("new.csv", "new.html", "new.json", "each"):

@@ -98,6 +98,9 @@ class CarryOver:
         revisions = {}
         for uid, given in with_distinct_uids(pairs, new).items():
             if uid == given:
+                if uid in self.met and uid in sketches and sketches[uid].when != new[uid].when:
+                    self._count("changed", -1)
+                    self._count("moved")
                 continue
             self._count("changed" if uid in self.met else "new", -1)
             if uid not in pairs:  # its UID has gone to the event that it belongs to
