@@ -1,5 +1,6 @@
 """The main job: sources into calendar files. Nothing here prints."""
 
+import contextlib
 from pathlib import Path
 from typing import TYPE_CHECKING
 
@@ -29,7 +30,7 @@ def build(
     if target is None:  # a row contradicts what a part of its table had settled: look at all of it
         report, target = _attempt(opened, options, how, progress, is_whole=True)
     assert target is not None
-    with target:
+    with contextlib.closing(target):
         if report.problems and not how.partial:
             return report
         if report.event_count:

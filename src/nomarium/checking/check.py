@@ -7,8 +7,8 @@ from nomarium.checking.doubles import ClockChanges, Doubles
 from nomarium.checking.finding import CODES, Finding
 from nomarium.model.event import Event
 from nomarium.model.values import values_of
-from nomarium.reckoning.series import dates_of
 from nomarium.reckoning.window import Window
+from nomarium.sources.dated import on_dates
 from nomarium.sources.source import Source
 
 
@@ -27,23 +27,15 @@ def checked(
     clashes, doubles, clocks = Clashes(where), Doubles(where), ClockChanges(where)
     count = 0
     for number, source in enumerate(sources):
-        here = window.also_without(source.days_off)
         people_of = _People(source.calendars.persons_of)
-        is_about_the_year = source.calendars.everywhere
-        for item in source.events():
-            is_wanted = False
-            for one in dates_of(item, here, zone_name):
-                event, is_skipped = one.event, one.is_skipped
-                is_wanted = True
-                count += 1
-                if progress is not None and not count & 1023:
-                    progress(count)
-                if not is_about_the_year:
-                    clashes.take(event, number, people_of(event))
-                    doubles.take(event, number)
-                    clocks.take(event, number, is_skipped)
-            if not is_wanted:
-                source.leave_out(item)
+        for _, _, (event, _, is_skipped, _) in on_dates((source,), window, zone_name):
+            count += 1
+            if progress is not None and not count & 1023:
+                progress(count)
+            if not source.calendars.everywhere:  # what is about the year itself is nobody's
+                clashes.take(event, number, people_of(event))
+                doubles.take(event, number)
+                clocks.take(event, number, is_skipped)
     found = [*clashes.findings(), *doubles.findings(), *clocks.findings()]
     found.sort(key=lambda one: (CODES.index(one.code), one.dates[:1], one.who))
     return found, count

@@ -97,13 +97,13 @@ def _digest(files: Mapping[str, Path]) -> str:
     return found.hexdigest()
 
 
-def state_of(source: str) -> "tuple[str, int, str] | None":
-    """The output, the number and the file within it that `year.ics@2` names; None for anything else. A file that is really
+def state_of(source: str) -> "tuple[str, int] | None":
+    """The output and the number that `year.ics@2` names; None for anything else. A file that is really
     called so wins."""
     match = re.fullmatch(_STATE, source)
     if match is None or Path(source).exists() or int(match[2]) < 1:
         return None
-    return os.path.realpath(match[1]), int(match[2]), ""
+    return os.path.realpath(match[1]), int(match[2])
 
 
 def content_of(source: str) -> bytes | None:
@@ -113,7 +113,7 @@ def content_of(source: str) -> bytes | None:
     named, kept = state_of(source), record()
     if named is None or kept is None:
         return None
-    path, number, _ = named
+    path, number = named
     for out in (path, *map(str, Path(path).parents)):
         try:
             files = kept.files(out, number)

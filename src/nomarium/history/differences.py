@@ -9,9 +9,9 @@ from nomarium.history.revisions import Sketch
 from nomarium.model.entry import Series
 from nomarium.model.event import Details, Event
 from nomarium.model.uids import is_made_uid
-from nomarium.reckoning.series import dates_of
 from nomarium.reckoning.window import Window
 from nomarium.reckoning.zones import zone_named
+from nomarium.sources.dated import on_dates
 from nomarium.sources.source import Source
 
 What = Literal["added", "removed", "moved", "changed"]
@@ -71,27 +71,14 @@ def dated_in(
 ) -> Iterator[Dated]:  # fmt: skip
     """The events of sources on each of their dates; repeats without an end are followed to the `horizon`. `progress` hears
     of their number on the way."""
-    number = 0
-    for source in sources:
-        here = window.also_without(source.days_off)
-        for item in source.events():
-            is_wanted = False
-            main = item.main if isinstance(item, Series) else None
-            repeats = main is not None and main.event.details.recurrence is not None
-            followed = (
-                here
-                if here.last or not (isinstance(item, Series) and item.is_endless)
-                else here._replace(last=horizon)
-            )
-            for one in dates_of(item, followed, zone_name):
-                is_wanted = True
-                uid = main.event.details.uid if repeats and main is not None else one.event.details.uid
-                yield Dated(one.event, uid, one.original.isoformat() if repeats else "", number)
-                number += 1
-                if progress is not None and not number & 1023:
-                    progress(number)
-            if not is_wanted:
-                source.leave_out(item)
+    for number, (_, item, found) in enumerate(on_dates(sources, window, zone_name, horizon)):
+        if progress is not None and not number & 1023:
+            progress(number)
+        main = item.main if isinstance(item, Series) else None
+        if main is not None and main.event.details.recurrence is not None:
+            yield Dated(found.event, main.event.details.uid, found.original.isoformat(), number)
+        else:
+            yield Dated(found.event, found.event.details.uid, "", number)
 
 
 def differences(old: Iterable[Dated], new: Iterable[Dated]) -> Differences:

@@ -2,20 +2,30 @@
 
 import datetime as dt
 from collections.abc import Iterable, Iterator
+from typing import NamedTuple
 
 from nomarium.model.entry import Series
 from nomarium.model.event import Event
-from nomarium.reckoning.series import dates_of
+from nomarium.reckoning.series import Occurrence, dates_of
 from nomarium.reckoning.window import Window
 from nomarium.sources.source import Source
 
 
-def dated_events(
+class OnDate(NamedTuple):
+    """An event of a source on one of its dates."""
+
+    source: Source
+    item: Event | Series
+    """What the source gave, with its repeat if it has one."""
+    found: Occurrence
+
+
+def on_dates(
     sources: Iterable[Source],
     window: Window,
     zone_name: str | None = None,
     horizon: dt.date | None = None,
-) -> Iterator[Event]:
+) -> Iterator[OnDate]:
     """The events of all sources on each of their dates in a window, source by source. The accounts of a source are
     complete when the next one begins.
 
@@ -30,6 +40,16 @@ def dated_events(
             is_endless = isinstance(item, Series) and item.is_endless
             for one in dates_of(item, followed if is_endless else here, zone_name):
                 is_wanted = True
-                yield one.event
+                yield OnDate(source, item, one)
             if not is_wanted:
                 source.leave_out(item)
+
+
+def dated_events(
+    sources: Iterable[Source],
+    window: Window,
+    zone_name: str | None = None,
+    horizon: dt.date | None = None,
+) -> Iterator[Event]:
+    """The same as events alone."""
+    return (one.found.event for one in on_dates(sources, window, zone_name, horizon))

@@ -5,14 +5,14 @@ import shutil
 from collections.abc import Sequence
 from functools import partial
 from pathlib import Path
-from types import TracebackType
-from typing import TYPE_CHECKING, BinaryIO, Self
+from typing import TYPE_CHECKING, BinaryIO
 
 from nomarium.ical.lines import body_writer, event_head
 from nomarium.model.event import NO_DETAILS, Event
 from nomarium.reckoning.window import Window
 from nomarium.sources.source import BY_VALUE, Calendars
 from nomarium.targets.calendarfile import CalendarFile, CalendarHead
+from nomarium.targets.closing import Closing
 from nomarium.targets.identities import Identities
 from nomarium.targets.replacing import WrittenFile, part_folder, replace_file
 
@@ -24,7 +24,7 @@ if TYPE_CHECKING:
 _EVER = Window()
 
 
-class CalendarTarget:
+class CalendarTarget(Closing):
     """Takes events one by one and, at the end, replaces the files in one go."""
 
     untold_count = 0
@@ -234,14 +234,6 @@ class CalendarTarget:
             part.discard()
         if self._shared_folder is not None:
             shutil.rmtree(self._shared_folder, ignore_errors=True)
-
-    def __enter__(self) -> Self:
-        return self
-
-    def __exit__(
-        self, kind: type[BaseException] | None, error: BaseException | None, trace: TracebackType | None
-    ) -> None:
-        self.close()
 
 
 def _splitter(fields: Sequence[str]) -> "Splitter":

@@ -2,12 +2,12 @@
 
 import datetime as dt
 from pathlib import Path
-from types import TracebackType
-from typing import TYPE_CHECKING, BinaryIO, Self
+from typing import TYPE_CHECKING, BinaryIO
 
 from nomarium.ical.lines import body_writer
 from nomarium.model.event import Event
 from nomarium.sources.source import BY_VALUE, Calendars
+from nomarium.targets.closing import Closing
 from nomarium.targets.identities import Identities
 from nomarium.targets.replacing import WrittenFile, replace_file
 
@@ -15,7 +15,7 @@ if TYPE_CHECKING:
     from nomarium.targets.target import Shared
 
 
-class OneFileTarget:
+class OneFileTarget(Closing):
     """Takes events one by one and, at the end, replaces the file in one go. What the file is, its heirs say: `_take` and
     `_write`."""
 
@@ -68,14 +68,3 @@ class OneFileTarget:
     def kept_files(self) -> list[str]:
         """None: there is one file."""
         return []
-
-    def close(self) -> None:
-        """Remove what was written on the way."""
-
-    def __enter__(self) -> Self:
-        return self
-
-    def __exit__(
-        self, kind: type[BaseException] | None, error: BaseException | None, trace: TracebackType | None
-    ) -> None:
-        self.close()

@@ -1,8 +1,7 @@
 """What every kind of target is to the stream that fills it: a calendar file, a folder of them, a table."""
 
 import datetime as dt
-from types import TracebackType
-from typing import TYPE_CHECKING, NamedTuple, Protocol, Self
+from typing import TYPE_CHECKING, NamedTuple, Protocol
 
 from nomarium.model.event import Event
 from nomarium.sources.source import BY_VALUE, Calendars
@@ -70,9 +69,3 @@ class Target(Protocol):
 
     def close(self) -> None:
         """Remove what was written on the way."""
-
-    def __enter__(self) -> Self: ...
-
-    def __exit__(
-        self, kind: type[BaseException] | None, error: BaseException | None, trace: TracebackType | None
-    ) -> None: ...

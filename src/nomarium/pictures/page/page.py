@@ -228,9 +228,9 @@ def _read(name: str) -> str:
 
 @cache
 def _template(name: str) -> "Template":
-    from jinja2 import Environment
+    from jinja2 import Environment, FileSystemLoader
 
-    return Environment(autoescape=True, trim_blocks=True).from_string(_read(name))
+    return Environment(autoescape=True, trim_blocks=True, loader=FileSystemLoader(_HERE)).get_template(name)
 
 
 def _markup(text: str) -> object:
