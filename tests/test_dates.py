@@ -24,6 +24,33 @@ def days_in(text: str, lexicon=ENGLISH) -> Days:
 
 
 @pytest.mark.parametrize(
+    ("text", "times"),
+    [
+        ("5 Sept 10-12", "10-12"),
+        ("5 Sept 10-12.30", "10-12.30"),
+        ("Sat 5 Sept 2-4pm", "2-4pm"),
+        ("Sept 5, 10-12", "10-12"),
+        ("5th Sept 10-noon", "10-noon"),
+        ("5 Sept 10/12", "10/12"),
+    ],
+)
+def test_the_first_hour_of_a_time_range_is_no_year(text: str, times: str) -> None:
+    days = days_in(text)
+    assert [(one.year, one.month, one.day) for one in days.first.readings] == [(None, 9, 5)]
+    assert (days.last, days.rest) == (None, times)
+
+
+@pytest.mark.parametrize("text", ["5 Sept 27-9 Sept 27", "5/Sep/27-9/Sep/27", "5 Sept 27-Thu 9 Sept 27"])
+def test_a_year_of_two_figures_stands_before_another_date(text: str) -> None:
+    days = days_in(text)
+    assert days.last is not None
+    assert [days.first.readings[0].date(), days.last.readings[0].date()] == [
+        dt.date(2027, 9, 5),
+        dt.date(2027, 9, 9),
+    ]
+
+
+@pytest.mark.parametrize(
     ("text", "expected"),
     [
         ("2027-04-12", "2027-4-12"),
@@ -118,6 +145,9 @@ def test_names_in_the_languages_of_cldr(text, lexicon, weekday, date) -> None:
         ("Monday", "date-weekday-only", "no date"),
         ("5 & 6 May 2027", "date-several", "several days"),
         ("5 Foo 2027", "date-word", "“Foo” is no month"),
+        ("5 Sept 9", "date-year", "“9” is no year"),
+        ("Sept 5, 9", "date-year", "“9” is no year"),
+        ("31 Sept 9", "date-impossible", "30 days at most"),
         ("soon", "date-unread", "not a date"),
         ("", "date-unread", "not a date"),
     ],
@@ -134,6 +164,8 @@ def test_a_refusal_says_why(text: str, code: str, says: str) -> None:
         ("2027-04-05 09:30", "either", "2027-04-05", 570, None),
         ("5 April 2027 at 9am-10am", "date", "2027-04-05", 540, 600),
         ("9:00 Monday 5 April 2027", "date", "2027-04-05", 540, None),
+        ("5 April 2027 10-12.30", "date", "2027-04-05", 600, 750),
+        ("5 April 27 10-12", "date", "2027-04-05", 600, 720),
         ("9am on 5 April 2027", "date", "2027-04-05", 540, None),
         ("Wednesday 14 April 2027, 19:00–21:00", "date", "2027-04-14", 1140, 1260),
         ("9.30", "time", None, 570, None),

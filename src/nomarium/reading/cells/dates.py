@@ -64,8 +64,11 @@ _TIME_WORDS = frozenset("at um om kl".split())
 # N = 8 figures, M = a month's name, W = a weekday's, ~ = a dash that parts two days, @ = "at",
 # o = an ordinal's ending, x = any other word; other signs stand for themselves.
 _W = r"(?:W[.,]*|\(W\)[.,]*)?"
-_WORDED = r"no?[./-]?M[.]?[,./-]*(?:y(?!:)|n(?![o:.hp]|[.]?[-/ ]?[M~]|~n))?"
-_MONTH_FIRST = r"M[.]?[-/]?no?,?[-/,]*(?:y(?!:)|n(?![o:.hp]|[.]?[-/ ]?[M~]))?"
+_HOURS = r"[-/](?!W|no?[./-]?M|no?[./]n[./])"
+"""What follows the first hour of a time range (5 Sept 10-12.30, 10-noon) and no year: it begins no date."""
+_YEAR = rf"(?:y(?!:)|n(?![o:.hp]|[.]?[-/ ]?[M~]|{_HOURS}))?"
+_WORDED = rf"no?[./-]?M[.]?[,./-]*{_YEAR}"
+_MONTH_FIRST = rf"M[.]?[-/]?no?,?[-/,]*{_YEAR}"
 _YEAR_FIRST = r"y[-/., ]?M[.]?[-/.,]?no?|y(?P<ysep{0}>[-/.,]?)n(?P=ysep{0})n|N"
 _FIGURES = r"n(?P<sep{0}>[-/.,]?)n(?P=sep{0})[y]|n(?P<two{0}>[-/.,])n(?P=two{0})n(?!:)"
 _SHORT = r"n(?:/n(?!/)|[.]n[.]|[.]n(?![n.:p]))"
@@ -257,6 +260,8 @@ def _readings(numbers: list[_Token], months: list[_Token]) -> tuple[DayReading, 
         month = months[0].value
         if numbers[0].kind == "y" and len(numbers) > 1:
             return _valid((DayReading("", _year(numbers[0]), month, numbers[1].value),))
+        if len(numbers) > 1 and len(numbers[1].text) == 1:  # 5 Sept 9: an hour as likely; never a year
+            return ()
         year = _year(numbers[1]) if len(numbers) > 1 else None
         return _valid((DayReading("", year, month, numbers[0].value),))
     values = [number.value for number in numbers]
@@ -281,6 +286,10 @@ def _valid(readings: tuple[DayReading, ...]) -> tuple[DayReading, ...]:
     return tuple(one for one in readings if one.date(2000) is not None)
 
 
+def _possible(month: int, day: int) -> bool:
+    return bool(_valid((DayReading("", None, month, day),)))
+
+
 def _weekday(tokens: list[_Token], start: int, end: int) -> int | None:
     return next((token.value for token in tokens[start:end] if token.kind == "W"), None)
 
@@ -296,6 +305,12 @@ def _why_not(text: str, tokens: list[_Token], shape: str) -> Refusal:
         return Refusal("date-weekday-only", f"“{text}” names a weekday but no date.", _FORMS)
     numbers = [token.value for token in tokens if token.kind in "nyN"]
     months = [token for token in tokens if token.kind == "M"]
+    if months and len(numbers) > 1 and numbers[1] < 10 and _possible(months[0].value, numbers[0]):
+        return Refusal(
+            "date-year",
+            f"“{text}” is not a date: “{numbers[1]}” is no year.",
+            "Write a year in four figures (2027), and an hour like 9:00 or 9 am.",
+        )
     if months and numbers and numbers[0] <= 99 and re.match(r"W?,*(nM|Mn)", plain):
         return Refusal("date-impossible", impossible(months[0].value, numbers), _FORMS)
     if re.match(r"W?(n[-/,]?n[-/,]?[ny]|y[-/,]?n[-/,]?n|N)$", plain):
