@@ -144,6 +144,7 @@ def test_tables_and_a_letter_for_those_who_must_be_told(tmp_path: Path) -> None:
     assert [cell.value for cell in sheet[1]] == rows[0]
     page = (tmp_path / "c.html").read_text("utf-8")
     assert "&lt;now&gt;" in page and "<now>" not in page and "Content-Security-Policy" in page
+    assert '<html lang="en">' in page
     assert nomarium("compare", old, new, "-o", tmp_path / "c.txt").status == 2
     assert nomarium("compare", old, new, "-o", tmp_path / "c.ics").status == 2, (
         "OLD has no UIDs that people's calendars know"

@@ -228,9 +228,11 @@ def _read(name: str) -> str:
 
 @cache
 def _template(name: str) -> "Template":
-    from jinja2 import Environment, FileSystemLoader
+    from jinja2 import Environment, FileSystemLoader, StrictUndefined
 
-    return Environment(autoescape=True, trim_blocks=True, loader=FileSystemLoader(_HERE)).get_template(name)
+    loader = FileSystemLoader(_HERE)
+    pages = Environment(autoescape=True, trim_blocks=True, undefined=StrictUndefined, loader=loader)
+    return pages.get_template(name)
 
 
 def _markup(text: str) -> object:
@@ -252,5 +254,5 @@ def letter_text(heading: str, days: Sequence[tuple[str, str, Sequence[str]]]) ->
     """A page that tells what has changed, by dates: each as HTML and as people have it, with its sentences."""
     css = f"{_read('page.css')}.letter li{{padding:.25rem 0}}"
     return _template("letter.html").render(
-        policy=_policy(css, ""), css=_markup(css), heading=heading, days=list(days)
+        lang="en", policy=_policy(css, ""), css=_markup(css), heading=heading, days=list(days)
     )
