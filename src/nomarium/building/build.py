@@ -16,6 +16,7 @@ from nomarium.targets.identities import Identities
 
 if TYPE_CHECKING:
     from nomarium.targets.pages import PageLook
+    from nomarium.targets.settled import SettledTarget
     from nomarium.targets.target import Target
 
 __all__ = ("BuildOptions", "BuildReport", "build")
@@ -54,21 +55,40 @@ def _attempt(
     report.plans = sources.plans
     identities = Identities(how.identity_name)
     target = _target(how, identities, sources)
+    settled = _settled(target, how, identities)
+    target = settled or target
     try:
         stream = EventStream(
             target, identities, how, options.zone, report, progress, compares=bool(opened.calendars)
         )
         for source in sources.listed:
+            if settled is not None:
+                settled.place = source.place
             stream.take(source)
             if source.contradicts and not is_whole:
                 target.close()
                 return report, None
         _take_holidays(stream, target, how, report)
         _conclude(report, target, sources, how)
+        if settled is not None and how.edited is not None:
+            from nomarium.building.settling import settle
+
+            settle(settled, how.edited, report)
     except BaseException:
         target.close()
         raise
     return report, target
+
+
+def _settled(target: "Target", how: BuildOptions, identities: Identities) -> "SettledTarget | None":
+    """What stands before a calendar that people have changed."""
+    from nomarium.targets.calendars import CalendarTarget
+
+    if how.edited is None or not isinstance(target, CalendarTarget):
+        return None
+    from nomarium.targets.settled import SettledTarget
+
+    return SettledTarget(target, identities, how.edited, Window(how.first_day, how.last_day))
 
 
 def _target(how: BuildOptions, identities: Identities, sources: Sources) -> "Target":

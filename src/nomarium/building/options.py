@@ -7,6 +7,7 @@ from typing import TYPE_CHECKING, BinaryIO, NamedTuple
 if TYPE_CHECKING:
     from nomarium.building.withheld import Withheld
     from nomarium.reckoning.daysoff import DaysOff, PublicHolidays
+    from nomarium.targets.settled import Edited
 
 
 class BuildOptions(NamedTuple):
@@ -50,3 +51,5 @@ class BuildOptions(NamedTuple):
     """… and where it is to stand on the web."""
     shown_holidays: "tuple[PublicHolidays, ...]" = ()
     """Public holidays that become events of their own."""
+    edited: "Edited | None" = None
+    """What people have changed in the calendar since the last build."""

@@ -59,6 +59,8 @@ class BuildReport:
         """Events that say the same as one before them, under a UID of their own."""
         self.changes: dict[str, int] = {}
         """Against the earlier build: new, changed, moved, unchanged, removed, cancelled."""
+        self.settled: dict[str, int] = {}
+        """What became of what people changed in the calendar: kept, added, deleted, returned, refused, joined, dropped."""
 
     @property
     def rejected_rows(self) -> int:

@@ -32,6 +32,8 @@ def build(
     rejects: opt.Rejects = None,
     afresh: opt.Afresh = False,
     cancel_removed: opt.CancelRemoved = False,
+    edited: opt.Edited = None,
+    prefer: opt.Prefer = None,
     workers: opt.Workers = None,
     dry_run: opt.DryRun = False,
     ask: opt.Ask = False,
@@ -49,6 +51,7 @@ def build(
     from nomarium.cli.optionvalues import length_option
     from nomarium.cli.progress import counting
     from nomarium.cli.render import say
+    from nomarium.cli.settling import with_edits
     from nomarium.cli.sources import calendar_name, revised
 
     if ask:
@@ -77,6 +80,7 @@ def build(
     else:
         with asked.opened(reading) as found, counting() as progress:
             how = meant.with_withheld(how, without or reading.without, found, reading)
+            how = with_edits(how, edited, prefer, reading)
             how = how if name else meant.named_by_source(how, found, reading)
             report = build_calendar(found, reading, how, progress)
     if rejects and report.rejected_rows:

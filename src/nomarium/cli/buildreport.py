@@ -166,4 +166,5 @@ def _facts(report: BuildReport) -> dict[str, object]:
         "files": [{"file": f.name, "events": f.event_count, "value": f.value} for f in report.files],
         "kept_files": report.kept_files,
         "changes": report.changes,
+        **({"edited": report.settled} if report.settled else {}),
     }

@@ -53,8 +53,9 @@ MORE = (
          "compare launch-days.ics launch-days-corrected.csv --timezone America/Halifax -o changes.html"),
     Step("For those who can only upload a file: one with the changes alone.",
          "compare launch-days.ics launch-days-corrected.csv --timezone America/Halifax -o changes.ics"),
-    Step("Built again over the old calendar, the same events are updated.",
-         "build launch-days-corrected.csv -o launch-days.ics --timezone America/Halifax --cancel-removed"),
+    Step("Meanwhile people changed the calendar: an evening earlier, notes, a boat wash, a day off taken out. That stays.",
+         "build launch-days-corrected.csv -o launch-days.ics --timezone America/Halifax --cancel-removed "
+         "--edited launch-days-edited.ics"),
     Step("And if it was the wrong list: a file that takes it back.", "recall launch-days.ics -o take-back.ics"),
     Step("Why does a class not meet on that day?", "why year --on 2026-11-11 --event Lofting"),
     Step("One calendar for each group that should see it.",

@@ -331,6 +331,24 @@ CancelRemoved = Annotated[
         rich_help_panel=AGAIN,
     ),
 ]
+Edited = Annotated[
+    list[str] | None,
+    typer.Option(
+        "--edited",
+        metavar="CALENDAR",
+        help="The calendar as people have changed it since the last build: their changes stay, beside those of the source.",
+        rich_help_panel=AGAIN,
+    ),
+]
+Prefer = Annotated[
+    str | None,
+    typer.Option(
+        "--prefer",
+        metavar="source|edited",
+        help="Whose change wins where source and people changed the same thing differently.",
+        rich_help_panel=AGAIN,
+    ),
+]
 Workers = Annotated[
     int | None,
     typer.Option(

@@ -148,7 +148,7 @@ def _fields(old: Dated, new: Dated) -> tuple[str, ...]:
     found += [
         name
         for name in ("summary", "location", "description")
-        if _words(getattr(a, name)) != _words(getattr(b, name))
+        if words(getattr(a, name)) != words(getattr(b, name))
     ]
     found += [
         name for name in _DETAILS if (getattr(a.details, name) or None) != (getattr(b.details, name) or None)
@@ -163,7 +163,8 @@ def _fields(old: Dated, new: Dated) -> tuple[str, ...]:
     return tuple(found)
 
 
-def _words(text: str) -> str:
+def words(text: str) -> str:
+    """A text as people compare it: without regard to how its lines are broken."""
     return " ".join(text.split())
 
 

@@ -18,7 +18,7 @@ from nomarium.reckoning.values import moment_of
 from nomarium.reckoning.window import Window
 
 _STAMP = r"\d{8}T\d{6}Z"
-_HEAD_NAMES = ("BEGIN:VEVENT", "UID:", "DTSTAMP:", "SEQUENCE:")
+_HEAD_NAMES = ("BEGIN:VEVENT", "UID:", "DTSTAMP:", "SEQUENCE:", "X-NOMARIUM-BASE:")
 
 
 class EarlierEvent(NamedTuple):
@@ -42,6 +42,7 @@ class Sketch(NamedTuple):
     """What of an event serves to recognise it when its UID does not."""
 
     uid: str
+    """Of a replaced date its `key_of`."""
     summary: str
     start: str
     """As DTSTART writes it, without its parameters and without Z."""
@@ -73,11 +74,23 @@ def read_earlier(path: Path) -> dict[str, EarlierEvent]:
     for block in blocks_of(path):
         head, body = _split(block)
         stamp = head.get("DTSTAMP", "")
-        found[unescaped(head.get("UID", ""))] = EarlierEvent(
+        found[key_of(unescaped(head.get("UID", "")), _replaced_in(block))] = EarlierEvent(
             whole(head.get("SEQUENCE", "")), stamp if re.fullmatch(_STAMP, stamp) else "", hash(body)
         )
     found.pop("", None)
     return found
+
+
+def key_of(uid: str, original: str) -> str:
+    """What a VEVENT is known by: its UID, and of a replaced date the value of its RECURRENCE-ID (RFC 5545, 3.8.4.4)."""
+    return f"{uid}\0{original}" if original else uid
+
+
+def _replaced_in(block: str) -> str:
+    if "\r\nRECURRENCE-ID" not in block:
+        return ""
+    found = re.search(r"^RECURRENCE-ID[^:]*:(.*?)\r?$", block, re.MULTILINE)
+    return found[1] if found else ""
 
 
 def _split(block: str) -> tuple[dict[str, str], str]:
@@ -121,7 +134,8 @@ def sketch_of_block(block: str) -> Sketch:
         values.get(name, "") for name in ("UID", "SUMMARY", "DTSTART", "LOCATION")
     )
     end = values.get("DTEND") or values.get("DURATION") or start
-    return Sketch(uid, summary, start.rstrip("Z"), end.rstrip("Z"), location, hash(_split(block)[1]))
+    key = key_of(uid, values.get("RECURRENCE-ID", ""))
+    return Sketch(key, summary, start.rstrip("Z"), end.rstrip("Z"), location, hash(_split(block)[1]))
 
 
 def zone_of_block(block: str) -> str | None:

@@ -35,6 +35,8 @@ class Frame:
         """METHOD of each VCALENDAR, blank where it has none."""
         self.others = Counter[str]()
         """Components that are no events."""
+        self.gone: list[str] = []
+        """X-NOMARIUM-GONE: events that are not to come back when it is built again."""
         self.is_unfinished = False
 
     @property
@@ -167,6 +169,8 @@ def _take_property(frame: Frame, line: str) -> None:
         frame.name = value
     elif name == "COLOR":
         frame.color = value.casefold()
+    elif name == "X-NOMARIUM-GONE":
+        frame.gone.append(value)
     elif name == "X-WR-TIMEZONE":
         zone_name, zone = frame.zones.find(value)
         if zone_name and zone is not None and zone_name != "UTC":

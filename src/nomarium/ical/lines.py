@@ -206,3 +206,20 @@ def duration(secs: int) -> str:
     if not time and not days:
         return "PT0S"
     return f"{sign}P{f'{days}D' if days else ''}{f'T{time}' if time else ''}"
+
+
+def recurrence_id(original: dt.date | dt.datetime, event: Event) -> tuple[str, str]:
+    """Which date of its series an event is (RFC 5545, 3.8.4.4): the line's head, and its value."""
+    value = original.isoformat().replace("-", "").replace(":", "")
+    if not isinstance(original, dt.datetime):
+        return "RECURRENCE-ID;VALUE=DATE", value
+    if event.zone == "UTC":
+        return "RECURRENCE-ID", f"{value}Z"
+    return (f"RECURRENCE-ID;TZID={event.zone}" if event.zone else "RECURRENCE-ID"), value
+
+
+def with_original(event: Event, original: dt.date | dt.datetime) -> Event:
+    """An event as the date of a series that has this start."""
+    line = ":".join(recurrence_id(original, event))
+    rest = (own for own in event.details.other if not own.startswith("RECURRENCE-ID"))
+    return event._replace(details=event.details._replace(other=(line, *rest)))

@@ -30,6 +30,7 @@ _ONCE = frozenset(
 )
 _MANY = frozenset("CATEGORIES ATTENDEE RRULE EXRULE RDATE EXDATE".split())
 _OWN = "X-NOMARIUM-"
+_BASE = "X-NOMARIUM-BASE"
 _BARE_CONFERENCE = "CONFERENCE;VALUE=URI"
 """What the field holds; one with a label or features is kept as a line (RFC 7986, 5.11)."""
 
@@ -66,6 +67,10 @@ class CalendarRead:
         """Components, VEVENTs and others, as they were met."""
         self.left_out = 0
         """Components that are no events."""
+        self.bases: dict[int, str] = {}
+        """X-NOMARIUM-BASE of events that have it, by their lines: what is known of their source."""
+        self.gone: list[str] = []
+        """X-NOMARIUM-GONE: events that are not to come back."""
 
     def with_entries(self, entries: list[Entry]) -> "CalendarRead":
         """The same with other entries."""
@@ -170,13 +175,16 @@ class _Reader:
 
     def _take(self, text: str, line_number: int) -> None:
         try:
-            entry = self._entry(self._properties(text), line_number)
+            properties = self._properties(text)
+            entry = self._entry(properties, line_number)
         except OverflowError:  # a length, an offset or a day beyond the years that a date can have
             self._refuse("date-beyond", "VEVENT", "", _BEYOND, "Correct it in the file.", line_number)
         except _BadEventError as bad:
             self._refuse(bad.code, bad.name, bad.value, bad.message, bad.remedy, line_number)
         else:
             self.found.entries.append(entry)
+            if _BASE in properties.once:
+                self.found.bases[line_number] = properties.once[_BASE][1]
 
     def _refuse(self, code: str, name: str, value: str, message: str, remedy: str, line_number: int) -> None:
         place = Place(self.found.file, "", line_number, "", name, "line")
@@ -354,7 +362,7 @@ class _Reader:
 
     def _conclude(self) -> None:
         frame, found = self.frame, self.found
-        found.name, found.color = frame.name, frame.color
+        found.name, found.color, found.gone = frame.name, frame.color, frame.gone
         found.left_out = sum(frame.others.values())
         found.read = len(self.blocks) + found.left_out
         if found.left_out:

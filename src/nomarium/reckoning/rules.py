@@ -6,6 +6,7 @@ import re
 from functools import lru_cache
 from typing import NamedTuple
 
+from nomarium.model.entry import as_utc
 from nomarium.model.recurrence import FREQUENCIES, Rule
 from nomarium.reckoning.values import moment_of
 
@@ -113,6 +114,20 @@ def with_local_until(rule: Rule, first: dt.date | dt.datetime, zone: dt.tzinfo |
             until = until.replace(tzinfo=dt.UTC).astimezone(zone).replace(tzinfo=None, fold=0)
     is_timed = isinstance(first, dt.datetime)
     return rule._replace(until=until if is_timed else until.date(), until_is_utc=False)
+
+
+def with_written_until(rule: Rule, first: dt.date | dt.datetime, zone: dt.tzinfo | None) -> Rule:
+    """The same the other way: UNTIL as a calendar file must have it, in UTC where its first date-time has a zone."""
+    until = rule.until
+    if until is None or rule.until_is_utc:
+        return rule
+    if not isinstance(first, dt.datetime):
+        return rule._replace(until=until.date() if isinstance(until, dt.datetime) else until)
+    if not isinstance(until, dt.datetime):
+        until = dt.datetime.combine(until, dt.time(23, 59, 59))
+    if zone is None:
+        return rule._replace(until=until)
+    return rule._replace(until=as_utc(until, zone), until_is_utc=True)
 
 
 def _whole(parts: dict[str, str], name: str) -> int | None:

@@ -282,13 +282,13 @@ def _replacement(entry: Entry, window: Window, to_zone: tuple[str, dt.tzinfo] | 
     """The event that replaces one date of a series, with a UID of its own."""
     details = entry.event.details._replace(recurrence=None)
     if details.uid and entry.original is not None:
-        details = details._replace(uid=occurrence_uid(details.uid, _local_original(entry)))
+        details = details._replace(uid=occurrence_uid(details.uid, local_original(entry)))
     for one in occurrences(entry.event._replace(details=details), entry.zone, window, to_zone):
-        original = _local_original(entry) if entry.original is not None else one.original
+        original = local_original(entry) if entry.original is not None else one.original
         yield one._replace(is_replaced=True, original=original)
 
 
-def _local_original(entry: Entry) -> dt.date | dt.datetime:
+def local_original(entry: Entry) -> dt.date | dt.datetime:
     """The replaced start in the entry's own local time, as the series itself would have called it."""
     assert entry.original is not None
     local = entry.original.local
@@ -328,7 +328,7 @@ def _is_stale(main: Entry, entry: Entry, day: dt.date | dt.datetime) -> bool:
 
 def _shift(main: Entry, entry: Entry) -> dt.timedelta:
     """By how much an entry moves the start that it replaces, on the clock of the series."""
-    start, original = entry.event.start, _local_original(entry)
+    start, original = entry.event.start, local_original(entry)
     if not isinstance(start, dt.datetime) or not isinstance(original, dt.datetime):
         return _day(start) - _day(original)
     if entry.zone is not None and main.zone is not None and entry.zone is not main.zone:

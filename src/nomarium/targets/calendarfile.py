@@ -26,6 +26,8 @@ class CalendarHead(NamedTuple):
     name: str
     color: str = ""
     method: str = ""
+    gone: tuple[str, ...] = ()
+    """Values of X-NOMARIUM-GONE (`history.settling.marks`)."""
 
 
 def head_text(
@@ -47,6 +49,7 @@ def head_text(
         ]  # the second is older and more widely read
     if head.color:
         lines.append(f"COLOR:{head.color}")
+    lines += [f"X-NOMARIUM-GONE:{escaped(text)}" for text in head.gone]
     zones = sorted(zone for zone in used_zones if zone != "UTC")
     if len(zones) == 1 and not has_floating:
         lines.append(f"X-WR-TIMEZONE:{zones[0]}")
@@ -70,7 +73,7 @@ class CalendarFile:
         """`flush_at` is how many blocks are kept before they go to the disk."""
         self._folder = folder
         self._flush_at = flush_at
-        self._head = head
+        self.head = head
         self._pieces: list[str] = []
         self._flushed_count = 0
         self._paths: list[Path] = []
@@ -125,7 +128,7 @@ class CalendarFile:
 
     def write_to(self, target: BinaryIO, first: dt.date, last: dt.date) -> None:
         """Write the whole calendar; its zones are defined from the first to the last date."""
-        head = head_text(self._head, self.zones, first, last, self.has_floating)
+        head = head_text(self.head, self.zones, first, last, self.has_floating)
         target.write(head.encode("utf-8", "replace"))
         for path in self._paths:
             with path.open("rb") as bodies:

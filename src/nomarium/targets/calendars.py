@@ -19,7 +19,7 @@ from nomarium.targets.replacing import WrittenFile, part_folder, replace_file
 if TYPE_CHECKING:
     from nomarium.targets.carryover import CarryOver
     from nomarium.targets.splitting import Splitter
-    from nomarium.targets.target import Shared, SharedOut
+    from nomarium.targets.target import Settled, Shared, SharedOut
 
 _EVER = Window()
 
@@ -80,6 +80,24 @@ class CalendarTarget(Closing):
             block = f"BEGIN:VEVENT\r\nUID:{uid}\r\n{self._stamp_line}{body}"
         else:
             block = event_head(uid, self._dtstamp, 0) + body
+        self._add(event, block, last_start, calendars)
+
+    def write_settled(self, one: "Settled") -> None:
+        """Take an event that is settled with what people changed: its UID is its own for good."""
+        body = self._body_of(one.event)
+        uid, sequence, dtstamp = one.uid, one.sequence, one.event.details.dtstamp or self._dtstamp
+        if self._carry is not None:
+            _, sequence, dtstamp = self._carry.revision_of_settled(one, body, dtstamp)
+        head = event_head(uid, dtstamp, sequence)
+        self._add(one.event, f"{head}{one.base}{body}", one.last_start, one.calendars)
+
+    def keep_gone(self, texts: Sequence[str]) -> None:
+        """Write down which events are not to come back."""
+        self._head = self._head._replace(gone=tuple(texts))
+        for part in self._parts.values():
+            part.head = part.head._replace(gone=tuple(texts))
+
+    def _add(self, event: Event, block: str, last_start: dt.date | None, calendars: Calendars) -> None:
         if event[3] is None and not self.has_floating:
             self.has_floating = isinstance(event[1], dt.datetime)
         if (day := event[1].toordinal()) < self._low:

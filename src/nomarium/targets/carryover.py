@@ -3,6 +3,7 @@
 import datetime as dt
 from collections.abc import Iterator, Mapping
 from pathlib import Path
+from typing import TYPE_CHECKING
 
 from nomarium.history.pairing import pair_moved, with_distinct_uids
 from nomarium.history.revisions import (
@@ -23,6 +24,9 @@ from nomarium.model.event import Event
 from nomarium.model.uids import is_made_uid
 from nomarium.reckoning.window import Window
 from nomarium.reckoning.zones import zone_named
+
+if TYPE_CHECKING:
+    from nomarium.targets.target import Settled
 
 
 class CarryOver:
@@ -57,7 +61,8 @@ class CarryOver:
         earlier, details = self._earlier.get(uid), event.details
         revision = revision_of(uid, body, earlier, details.dtstamp or self._dtstamp, details.sequence)
         if earlier is None:
-            self.new.append(sketch_of(event, uid, body))
+            if is_made_uid(uid):  # what its source calls by another name is another event
+                self.new.append(sketch_of(event, uid, body))
             self._count("new")
         else:
             self.met.add(uid)
@@ -66,6 +71,18 @@ class CarryOver:
             if not is_same and is_made(event, uid):
                 self.new.append(sketch_of(event, uid, body))
         return event_head(revision.uid, revision.dtstamp, revision.sequence) + body
+
+    def revision_of_settled(self, one: "Settled", body: str, dtstamp: str) -> Revision:
+        """How to write an event whose UID is settled."""
+        earlier = self._earlier.get(one.key)
+        revision = revision_of(one.uid, body, earlier, dtstamp, one.sequence)
+        if earlier is None:
+            self._count("new")
+            return revision
+        self.met.add(one.key)
+        is_same = (revision.dtstamp, revision.sequence) == (earlier.dtstamp, earlier.sequence)
+        self._count("unchanged" if is_same else "moved" if one.is_moved else "changed")
+        return revision
 
     def _count(self, what: str, by: int = 1) -> None:
         self._changes[what] = self._changes.get(what, 0) + by
@@ -90,7 +107,7 @@ class CarryOver:
         sketches = {
             uid: sketch_of_block(block)
             for uid, (_, block) in old.items()
-            if "STATUS:CANCELLED\r\n" not in block
+            if "STATUS:CANCELLED\r\n" not in block and "\r\nRECURRENCE-ID" not in block
         }
         pairs = pair_moved(sketches.values(), new.values())
         going_on = {*pairs.values(), *new}

@@ -7,7 +7,7 @@ from typing import NamedTuple
 
 from nomarium.history.differences import Dated, Difference
 from nomarium.history.recall import Recalled
-from nomarium.ical.lines import body_writer, event_head
+from nomarium.ical.lines import body_writer, event_head, with_original
 from nomarium.model.errors import UsageError
 from nomarium.model.event import Event
 from nomarium.model.problem import Problem
@@ -84,19 +84,9 @@ def _blocks(listed: Sequence[Revised], dtstamp: str) -> Iterator[str]:
     for one in listed:
         event = one.event
         if one.recurrence_id:
-            line = _recurrence_line(one.recurrence_id, event)
-            details = event.details._replace(
-                other=(line, *(own for own in event.details.other if not own.startswith("RECURRENCE-ID")))
-            )
-            event = event._replace(details=details)
+            event = with_original(event, _moment(one.recurrence_id))
         yield event_head(one.uid, dtstamp, one.sequence) + body_of(event)
 
 
-def _recurrence_line(original: str, event: Event) -> str:
-    """Which date of its series an event is (RFC 5545, 3.8.4.4)."""
-    value = original.replace("-", "").replace(":", "")
-    if len(value) == 8:
-        return f"RECURRENCE-ID;VALUE=DATE:{value}"
-    if event.zone == "UTC":
-        return f"RECURRENCE-ID:{value}Z"
-    return f"RECURRENCE-ID;TZID={event.zone}:{value}" if event.zone else f"RECURRENCE-ID:{value}"
+def _moment(text: str) -> dt.date | dt.datetime:
+    return dt.datetime.fromisoformat(text) if "T" in text else dt.date.fromisoformat(text)

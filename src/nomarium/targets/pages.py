@@ -14,7 +14,7 @@ from nomarium.pictures.page.words import words_in
 from nomarium.pictures.shown import Day, Show, field_of, in_order, keys_of, shown_by, without_labels
 from nomarium.reckoning.series import dates_of
 from nomarium.reckoning.window import Window
-from nomarium.sources.source import BY_VALUE, Calendars
+from nomarium.sources.source import Calendars
 from nomarium.targets.calendarfile import CalendarHead
 from nomarium.targets.calendars import CalendarTarget
 from nomarium.targets.identities import Identities
@@ -82,9 +82,8 @@ class FolderWithPages(CalendarTarget):
         self._events: dict[str, list[Event]] = {}
         self._of_all: list[Event] = []
 
-    def write(self, event: Event, last_start: dt.date | None = None, calendars: Calendars = BY_VALUE) -> None:
-        """Take an event, for its calendars and their pages."""
-        super().write(event, last_start, calendars)
+    def _add(self, event: Event, block: str, last_start: dt.date | None, calendars: Calendars) -> None:
+        super()._add(event, block, last_start, calendars)
         dated = (
             [event] if last_start is None else [one.event for one in dates_of(event, Window(last=last_start))]
         )

@@ -26,6 +26,22 @@ class SharedOut(NamedTuple):
     changes: dict[str, int]
 
 
+class Settled(NamedTuple):
+    """An event that is settled with what people changed in the calendar, as it is to be written."""
+
+    event: Event
+    uid: str
+    key: str
+    """What an earlier build may have it by: its UID, of a date of a series its `key_of`."""
+    sequence: int
+    """The least that it may have."""
+    base: str
+    """The line X-NOMARIUM-BASE, finished, or nothing."""
+    is_moved: bool
+    last_start: dt.date | None
+    calendars: Calendars
+
+
 class Shared(Protocol):
     """A target that processes of their own can fill, each a stretch of it."""
 
