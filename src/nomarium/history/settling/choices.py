@@ -9,6 +9,7 @@ from nomarium.history.settling.fields import (
     Field,
     digest_of,
     is_edit,
+    is_plainly_same,
     value_of,
     with_field,
     with_replies,
@@ -53,6 +54,9 @@ def chosen(
     """Settle one event. `given` is what the calendar was given by the last build, `marks` what of it the source did not say;
     None when that is not known. `fills`: what one side leaves blank is taken from the other."""
     event = source.event
+    if is_plainly_same(source, edited):
+        marks = NO_MARKS._replace(refused=marks.refused) if marks.refused else NO_MARKS
+        return Choice(event, marks, (), (), ())
     base, refused = dict[Field, str](), dict(marks.refused)
     kept, overruled, clashes = list[Field](), list[Field](), list[Clash]()
     for field in fields:
@@ -85,6 +89,8 @@ def chosen(
 
 def is_changed(given: Entry, marks: Marks, now: Entry, fields: Sequence[Field] = FIELDS) -> bool:
     """Whether a source says another thing than at the last build."""
+    if not marks.base and is_plainly_same(given, now):
+        return False
     for field in fields:
         value = value_of(field, now)
         if field in marks.base:

@@ -8,7 +8,7 @@ from typing import Final, Literal
 
 from nomarium.history.differences import words
 from nomarium.model.entry import Entry, as_utc
-from nomarium.model.event import Event, Person
+from nomarium.model.event import Details, Event, Person
 from nomarium.model.recurrence import Recurrence
 from nomarium.reckoning.rules import rule_text
 from nomarium.reckoning.series import originals
@@ -33,6 +33,8 @@ _NOISE: Final = (
     "ACKNOWLEDGED",
 )
 """Lines that applications add, change and drop without anybody's doing."""
+_DETAILS: Final = Event._fields.index("details")
+_UID: Final = Details._fields.index("uid")
 _MOST_STARTS: Final = 800
 """So many starts of two rules are compared."""
 
@@ -40,6 +42,21 @@ _MOST_STARTS: Final = 800
 def value_of(field: Field, entry: Entry) -> str:
     """What an event says in a field, in one form for all ways to say it; blank where it says nothing."""
     return _VALUES[field](entry)
+
+
+def is_plainly_same(one: Entry, other: Entry) -> bool:
+    """Whether two events say the same to the letter, as nearly all do; False says nothing."""
+    mine, theirs = one.event, other.event
+    if mine[:_DETAILS] != theirs[:_DETAILS] or one.zone is not other.zone:
+        return False
+    here, there = mine.details, theirs.details
+    if here is there:
+        return True
+    return (
+        here.recurrence is None is there.recurrence
+        and here[:_UID] == there[:_UID]
+        and _lines(here.other) == _lines(there.other)
+    )
 
 
 def digest_of(text: str) -> str:

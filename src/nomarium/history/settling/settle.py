@@ -5,7 +5,7 @@ from collections.abc import Iterator, Sequence
 from typing import Literal, NamedTuple
 
 from nomarium.history.settling.choices import Choice, Clash, Prefer, chosen, has_edits, is_changed
-from nomarium.history.settling.fields import FIELDS, Field, digest_of_all, is_edit, value_of
+from nomarium.history.settling.fields import FIELDS, Field, digest_of_all, is_edit, is_plainly_same, value_of
 from nomarium.history.settling.identity import Coming, identified, joined
 from nomarium.history.settling.marks import NO_MARKS, OWN, Marks
 from nomarium.history.settling.series import Lost, SettledDate, with_dates
@@ -251,12 +251,14 @@ class _Settling:
         is_other = given is None or _differs(given, now)
         sequence = event.details.sequence
         if theirs is not None:
-            is_theirs = not any(is_edit(field, now, theirs) for field in FIELDS)
+            is_theirs = is_plainly_same(now, theirs) or not any(
+                is_edit(field, now, theirs) for field in FIELDS
+            )
             if not is_theirs or (is_other and given is not None):
                 sequence = max(sequence, theirs.event.details.sequence + 1)
         if given is not None and is_other:
             sequence = max(sequence, given.event.details.sequence + 1)
-        moved = given is not None and value_of("when", given) != value_of("when", now)
+        moved = is_other and given is not None and value_of("when", given) != value_of("when", now)
         self.found.written.append(Settled(event, uid, sequence, original, marks, calendars, last, moved))
 
 
@@ -265,6 +267,8 @@ def _day(moment: dt.date | dt.datetime) -> dt.date:
 
 
 def _differs(one: Entry, other: Entry) -> bool:
+    if is_plainly_same(one, other):
+        return False
     return any(value_of(field, one) != value_of(field, other) for field in FIELDS)
 
 
