@@ -2,13 +2,20 @@
 
 from __future__ import annotations
 
+import datetime as dt
 import os
 import re
+from collections import Counter
+from itertools import combinations
 from pathlib import Path
 
 import pytest
+from hypothesis import given
+from hypothesis import strategies as st
 
 from helpers import csv_file, events_in, nomarium
+from nomarium.history.pairing import pair_moved
+from nomarium.history.revisions import Sketch
 
 FIRST = (
     "Date,Start,Title,Place\n2027-04-05,9:00,Race,Bay\n2027-04-12,9:00,Race,Bay\n2027-04-20,10:00,Launch,Slip"
@@ -179,3 +186,31 @@ def test_a_dry_run_writes_nothing(tmp_path) -> None:
     outcome = nomarium("build", csv_file(tmp_path, FIRST), "-o", tmp_path / "o.ics", "--dry-run")
     assert "Would write 3 events" in outcome.out
     assert not (tmp_path / "o.ics").exists()
+
+
+@given(
+    st.lists(st.integers(0, 60), min_size=1, max_size=5),
+    st.lists(st.integers(0, 60), min_size=1, max_size=7),
+)
+def test_events_of_one_title_are_paired_so_that_all_together_move_least(
+    gone: list[int], new: list[int]
+) -> None:
+    def sketches(days: list[int], letter: str) -> list[Sketch]:
+        dates = [(dt.date(2026, 9, 1) + dt.timedelta(days=day)).strftime("%Y%m%dT090000") for day in days]
+        return [
+            Sketch(f"{letter}{n}", "Rigging", start, start, f"{letter}{n}", hash((letter, n)))
+            for n, start in enumerate(dates)
+        ]
+
+    old, now = {one.uid: one for one in sketches(gone, "g")}, {one.uid: one for one in sketches(new, "n")}
+    pairs = pair_moved(old.values(), now.values())
+    assert len(pairs) == len(set(pairs.values())) == min(len(gone), len(new))
+    moved = [abs(gone[int(a[1:])] - new[int(b[1:])]) for b, a in pairs.items()]
+    left = [day for day in moved if day]
+    # what is the same is paired first; of the rest no other pairs move less
+    rest_old, rest_new = Counter(gone) - Counter(new), Counter(new) - Counter(gone)
+    few, many = sorted((sorted(rest_old.elements()), sorted(rest_new.elements())), key=len)
+    best = min(
+        sum(abs(a - b) for a, b in zip(few, some, strict=True)) for some in combinations(many, len(few))
+    )
+    assert sum(left) == best

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import datetime as dt
+import io
 import json
 import random
 from itertools import combinations
@@ -72,7 +73,7 @@ def test_clock_changes_are_found_in_lists_and_calendars(tmp_path: Path) -> None:
         tmp_path,
         "Date,Start,End,Event\n2026-11-01,01:30,03:00,Night\n2027-03-14,02:30,04:00,Dawn\n2026-11-02,13:00,14:00,Day\n",
     )
-    assert found_in(source, "--timezone", "America/Halifax") == ["clock-repeated  1", "clock-skipped  0"]
+    assert found_in(source, "--timezone", "America/Halifax") == ["clock-skipped  1", "clock-repeated  1"]
     assert nomarium("build", source, "-o", tmp_path / "o.ics", "--timezone", "America/Halifax").status == 0
     assert found_in(tmp_path / "o.ics") == ["clock-repeated  1"], "what was built has been moved on"
 
@@ -244,3 +245,28 @@ def test_clashes_of_a_plan_name_the_rows_of_its_timetable(tmp_path: Path) -> Non
         "“timetable”, row 2, column C “Period”", "“timetable”, row 13, column C “Period”",
     ]  # fmt: skip
     assert len(finding["dates"]) == 90
+
+
+ENDLESS = (
+    "BEGIN:VCALENDAR", "VERSION:2.0", "PRODID:-//Saltmarsh//EN", "BEGIN:VEVENT", "UID:1@s.example", "DTSTAMP:20260101T000000Z",
+    "DTSTART:20200106T100000", "DTEND:20200106T110000", "RRULE:FREQ=WEEKLY", "SUMMARY:Rigging", "LOCATION:Loft", "END:VEVENT",
+    "BEGIN:VEVENT", "UID:2@s.example", "DTSTAMP:20260101T000000Z", "DTSTART:20200106T103000", "DTEND:20200106T113000",
+    "SUMMARY:Knots", "LOCATION:Loft", "END:VEVENT", "END:VCALENDAR", "",
+)  # fmt: skip
+
+
+def test_a_repeat_without_an_end_is_followed_as_by_those_that_look(tmp_path: Path) -> None:
+    path = tmp_path / "endless.ics"
+    path.write_bytes("\r\n".join(ENDLESS).encode())
+    assert found_in(path) == ["clash-room Loft 1"]
+
+
+def test_a_calendar_from_standard_input_is_held_to_the_standard(monkeypatch: pytest.MonkeyPatch) -> None:
+    given = io.TextIOWrapper(io.BytesIO("\n".join(ENDLESS).encode()))
+    monkeypatch.setattr("sys.stdin", given)
+    outcome = nomarium("check", "-", "--allow", "clash-room")
+    assert (
+        outcome.status == 1
+        and "all 21 with LF alone" in outcome.out
+        and "standard input, line 1" in outcome.out
+    )

@@ -46,6 +46,10 @@ CASES = {
     "another teacher": ([OLD[0], OLD[1].replace("A. Plover", "O. Tern"), *OLD[2:]], {"changed": 1}, ["Lofting: teacher now O. Tern (was A. Plover)."]),
     "other notes": ([OLD[0], OLD[1].replace("a rule", "a plane"), *OLD[2:]], {"changed": 1}, ["Lofting: with other notes."]),
     "renamed": ([OLD[0].replace("Rigging", "Splicing"), *OLD[1:]], {"changed": 1}, ["Rigging: now called “Splicing”."]),
+    "renamed and moved": (
+        [OLD[0].replace("Rigging", "Rigging II").replace("9:25,10:15", "10:35,11:25"), *OLD[1:]], {"moved": 1},
+        ["Rigging moved from 9:25–10:15 to 10:35–11:25, now called “Rigging II”."],
+    ),
     "gone": (OLD[1:], {"removed": 1}, ["Rigging (9:25–10:15, Sail loft) is gone."]),
     "new": ([*OLD, "2026-12-01,,,Open day,Slip 1,,"], {"added": 1}, ["Tue 1 Dec 2026: Open day (all day, Slip 1) is new."]),
     "all day becomes timed": ([*OLD[:2], "2026-11-16,9:00,10:00,Staff day,,,", OLD[3]], {"moved": 1}, ["Staff day moved from all day to 9:00–10:00."]),

@@ -7,9 +7,9 @@ program=$(cd "$here/../.." && pwd)/.venv/bin
 work=$(mktemp -d)
 trap 'kill "$screen" 2>/dev/null || true; rm -rf "$work"' EXIT
 "$program/nomarium" demo "$work/school" --all >/dev/null 2>&1
-mv "$work/school/harbour.ics" "$work"
+mv "$work/school/harbour.ics" "$work/school/launch-days-edited.ics" "$work"
 rm -rf "$work/school/calendars" "$work"/school/*.ics
-mv "$work/harbour.ics" "$work/school"
+mv "$work"/*.ics "$work/school"
 Xvfb :97 -screen 0 1280x800x24 >/dev/null 2>&1 &
 screen=$!
 sleep 2
@@ -70,6 +70,7 @@ shot help 'nomarium survey --help'
 shot view-week 'nomarium view year --as week --from 2026-11-09'
 shot view-month 'nomarium view launch-days.csv term-dates.txt harbour.ics --as month --from 2026-10-01 --until 2026-11-30 --color-by calendar'
 shot changes 'nomarium compare launch-days.ics launch-days-corrected.csv --timezone America/Halifax' \
+    'nomarium build launch-days-corrected.csv -o launch-days.ics --timezone America/Halifax --edited launch-days-edited.ics' \
     'nomarium check year launch-days.csv harbour.ics --allow "rfc-*" --timezone America/Halifax' 'nomarium recall launch-days.ics -o take-back.ics'
 shot why 'nomarium why year --on 2026-11-12 --event Planking' 'nomarium why year --on 2026-11-11 --event Lofting'
 cd "$work/school"

@@ -1,5 +1,6 @@
 """Everything that is checked of the events of some sources, in one pass."""
 
+import datetime as dt
 from collections.abc import Callable, Sequence
 
 from nomarium.checking.clashes import Clashes
@@ -17,9 +18,11 @@ def checked(
     window: Window,
     zone_name: str | None,
     progress: Callable[[int], None] | None = None,
+    horizon: dt.date | None = None,
 ) -> tuple[list[Finding], int]:
     """What is wrong among the events of sources, by kind and first date, and how many events there are. The accounts of
-    the sources are complete then; `progress` hears of the count on the way."""
+    the sources are complete then; `progress` hears of the count on the way. `horizon` is the last date of repeats without
+    an end, where the window has none."""
 
     def where(number: int, row: int) -> str:
         return str(sources[number].place(row or None))
@@ -28,7 +31,7 @@ def checked(
     count = 0
     for number, source in enumerate(sources):
         people_of = _People(source.calendars.persons_of)
-        for _, _, (event, _, is_skipped, _) in on_dates((source,), window, zone_name):
+        for _, _, (event, _, is_skipped, _) in on_dates((source,), window, zone_name, horizon):
             count += 1
             if progress is not None and not count & 1023:
                 progress(count)
@@ -36,6 +39,9 @@ def checked(
                 clashes.take(event, number, people_of(event))
                 doubles.take(event, number)
                 clocks.take(event, number, is_skipped)
+        for note in source.account.all_notes() if not source.revises else ():
+            if note.code == "time-skipped":  # reading has moved it on, and says so
+                clocks.take_moved(number, note.place.row)
     found = [*clashes.findings(), *doubles.findings(), *clocks.findings()]
     found.sort(key=lambda one: (CODES.index(one.code), one.dates[:1], one.who))
     return found, count

@@ -89,14 +89,15 @@ class _Checker:
     def check_octets(self, octets: bytes) -> None:
         """Line ends, lengths and control characters (RFC 5545, 3.1)."""
         lines = octets.split(b"\n")
+        bare_ends = b"\r\n" not in octets
+        if bare_ends and len(lines) > 2:
+            message = f"No line ends with CR and LF, all {len(lines) - 1:,} with LF alone: a strict reader takes the file for one line."
+            self.tell("rfc-line-end", 1, message)
         for number, line in enumerate(lines[:-1] if lines[-1] == b"" else lines, start=1):
             is_last = number == len(lines)
-            if not line.endswith(b"\r") and not (is_last and not line):
-                self.tell(
-                    "rfc-line-end",
-                    number,
-                    "The line does not end with CR and LF: a strict reader takes it and the next one for one line.",
-                )
+            if not bare_ends and not line.endswith(b"\r") and not (is_last and not line):
+                message = "The line does not end with CR and LF: a strict reader takes it and the next one for one line."
+                self.tell("rfc-line-end", number, message)
             bare = line.removesuffix(b"\r")
             if len(bare) > _LONGEST:
                 message = f"The line has {len(bare)} octets, and may have {_LONGEST}: a strict reader refuses it or cuts it."

@@ -46,6 +46,8 @@ class ClockChanges:
     def __init__(self, where: Callable[[int, int], str]) -> None:
         self._where = where
         self._found: list[Finding] = []
+        self._near: dict[tuple[int, int], Event] = {}
+        """Events on dates of clock changes, by source and row."""
 
     def take(self, event: Event, source: int, is_skipped: bool = False) -> None:
         """Take an event; `is_skipped`: a repeat gave it a time that does not exist, so that it was moved on."""
@@ -60,15 +62,25 @@ class ClockChanges:
         if kind == "plain" and isinstance(event.end, dt.datetime):
             kind = local_time_kind(event.end, zone)
         if kind == "plain":
+            self._near[source, event.row_number] = event
             return
+        self._take(event, source, kind)
+
+    def take_moved(self, source: int, row: int | None) -> None:
+        """Take a row whose time does not exist, so that its event was moved on when it was read."""
+        event = self._near.get((source, row or 0))
+        if event is not None:
+            self._take(event, source, "skipped")
+
+    def _take(self, event: Event, source: int, kind: str) -> None:
         said = (
             "happens twice: the first is taken"
             if kind == "repeated"
             else "does not exist: it is moved on by the gap"
         )
-        message = f"On {start.date()} the clock changes, and a time of “{event.summary}” {said}."
+        message = f"On {event.first_day} the clock changes, and a time of “{event.summary}” {said}."
         found = party(event, self._where(source, event.row_number))
-        self._found.append(Finding(f"clock-{kind}", "", (start.date(),), (found,), message))
+        self._found.append(Finding(f"clock-{kind}", "", (event.first_day,), (found,), message))
 
     def findings(self) -> list[Finding]:
         """Each event once."""

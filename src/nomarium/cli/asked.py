@@ -4,7 +4,7 @@ import contextlib
 import datetime as dt
 import inspect
 from collections.abc import Callable, Iterator, Sequence
-from typing import TYPE_CHECKING, Annotated, NamedTuple, get_args, get_origin
+from typing import TYPE_CHECKING, Annotated, Final, NamedTuple, get_args, get_origin
 
 import typer
 
@@ -14,12 +14,17 @@ from nomarium.cli.addresses import without_password
 from nomarium.cli.panels import FIRST, PANELS, TEN
 
 if TYPE_CHECKING:
+    from pathlib import Path
+
     from nomarium.model.event import Event
     from nomarium.model.problem import Problem
     from nomarium.reading.options import ReadingOptions
     from nomarium.reckoning.window import Window
     from nomarium.sources.daysoff import Skipping
     from nomarium.sources.opening import Opened, Sources
+
+FOLLOWED: Final = dt.timedelta(days=400)
+"""How far repeats without an end are followed by what only looks at events, where nothing says until when."""
 
 
 class Asked:
@@ -122,18 +127,23 @@ class Asked:
             return skipping(lists, self.public_holidays or [], reading)
 
     @contextlib.contextmanager
-    def opened(self, reading: "ReadingOptions") -> "Iterator[Opened]":
-        """The sheets and calendars of the sources. Raises SourceError for the first that cannot be opened."""
+    def opened(
+        self, reading: "ReadingOptions", look: "Callable[[Path, str], None] | None" = None
+    ) -> "Iterator[Opened]":
+        """The sheets and calendars of the sources; `look` is given each calendar file and its name. Raises SourceError for
+        the first that cannot be opened."""
         from nomarium.cli.sources import opened
 
         with opened(
-            self.named, reading.sheets, reading.zone, reading.people, reading.places, reading.terms
+            self.named, reading.sheets, reading.zone, reading.people, reading.places, reading.terms, look
         ) as found:
             yield found
 
     @contextlib.contextmanager
-    def taken(self, reading: "ReadingOptions") -> "Iterator[Taken]":
-        """The sources as sources of events, for commands that look at events and write none."""
+    def taken(
+        self, reading: "ReadingOptions", look: "Callable[[Path, str], None] | None" = None
+    ) -> "Iterator[Taken]":
+        """The sources as sources of events, for commands that look at events and write none; `look` as in `opened`."""
         from nomarium.cli.optionvalues import wrong
         from nomarium.reckoning.window import Window
         from nomarium.sources.opening import sources_in
@@ -141,7 +151,7 @@ class Asked:
         if not self.named:
             raise wrong("There is no SOURCE to read.", "Name a spreadsheet, a plan or a calendar file.")
         skipped = self.skipping(reading)
-        with self.opened(reading) as found:
+        with self.opened(reading, look) as found:
             days_off = skipped.days_off if skipped is not None else None
             sources = sources_in(found, reading, days_off, identity_name=self.named[0])
             first, last = self.window()

@@ -1,5 +1,6 @@
 """`nomarium check`: what is wrong with a calendar although every event of it can be read."""
 
+import datetime as dt
 from collections import Counter
 from pathlib import Path
 from typing import TYPE_CHECKING, Annotated
@@ -7,16 +8,15 @@ from typing import TYPE_CHECKING, Annotated
 import typer
 
 from nomarium.cli import options as opt
-from nomarium.cli.asked import Asked, takes_sources
+from nomarium.cli.asked import FOLLOWED, Asked, takes_sources
 from nomarium.cli.panels import FIRST
 from nomarium.cli.render import rest_text, say, say_json, say_problems, shortened
 from nomarium.model.wording import counted
 
 if TYPE_CHECKING:
-    from collections.abc import Iterator, Sequence
+    from collections.abc import Sequence
 
     from nomarium.checking.finding import Finding
-    from nomarium.model.problem import Problem
 
 EXAMPLE = "Example: nomarium check year.xlsx --allow clash-group"
 
@@ -43,11 +43,16 @@ def check(
 
     allowed = _allowed(allow or [])
     reading = asked.reading()
-    with asked.taken(reading) as taken, counting("Checking") as progress:
-        found, count = checked(taken.sources.listed, taken.window, reading.zone, progress)
-        problems, notes = taken.problems(), taken.notes()
-    findings = [*found, *_moved(notes), *(one for source in asked.named for one in _of_file(source))]
-    findings = [one for one in findings if one.code not in allowed]
+    if reading.repeats_until is None:
+        reading = reading._replace(horizon=dt.date.today() + FOLLOWED)
+    of_files: list[Finding] = []
+    with (
+        asked.taken(reading, lambda path, name: of_files.extend(_of_file(path, name))) as taken,
+        counting("Checking") as progress,
+    ):
+        found, count = checked(taken.sources.listed, taken.window, reading.zone, progress, reading.horizon)
+        problems = taken.problems()
+    findings = [one for one in (*found, *of_files) if one.code not in allowed]
     if json:
         said = [{**one._asdict(), "events": [event._asdict() for event in one.events]} for one in findings]
         say_json({"findings": said, "events": count, "problems": problems})
@@ -75,25 +80,12 @@ def _allowed(texts: "Sequence[str]") -> frozenset[str]:
     return frozenset(found)
 
 
-def _moved(notes: "Sequence[Problem]") -> "Iterator[Finding]":
-    """Times of spreadsheets that a clock change skips: reading has moved them on, and says so."""
-    from nomarium.checking.finding import Finding, Party
-
-    for note in notes:
-        if note.code == "time-skipped":
-            yield Finding("clock-skipped", "", (), (Party("", "", "", "", str(note.place)),), note.message)
-
-
-def _of_file(source: str) -> "Sequence[Finding]":
-    """What in a calendar file breaks the standard; nothing for other sources."""
+def _of_file(path: Path, name: str) -> "Sequence[Finding]":
+    """What in a calendar file breaks the standard; nothing for jCal, which another one rules (RFC 7265)."""
     from nomarium.checking.conformance import conformance
-    from nomarium.sheets.opening import is_calendar_file
 
-    path = Path(source)
-    if source == "-" or "://" in source or not path.is_file() or not is_calendar_file(path):
-        return ()
     octets = path.read_bytes()
-    return () if octets.lstrip(b"\xef\xbb\xbf \r\n\t").startswith(b"[") else conformance(octets, source)
+    return () if octets.lstrip(b"\xef\xbb\xbf \r\n\t").startswith(b"[") else conformance(octets, name)
 
 
 def _print(findings: "Sequence[Finding]", count: int, details: bool) -> None:

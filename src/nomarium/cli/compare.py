@@ -8,7 +8,7 @@ from typing import TYPE_CHECKING, Annotated
 import typer
 
 from nomarium.cli import options as opt
-from nomarium.cli.asked import Asked, takes_sources
+from nomarium.cli.asked import FOLLOWED, Asked, takes_sources
 from nomarium.cli.panels import FIRST
 from nomarium.cli.render import rest_text, say, say_json, say_problems, shortened
 
@@ -18,7 +18,6 @@ if TYPE_CHECKING:
     from nomarium.reading.options import ReadingOptions
 
 EXAMPLE = "Example: nomarium compare last-week.ics year.xlsx -o changes.html"
-_FOLLOWED = dt.timedelta(days=400)
 _ENDINGS = (".csv", ".xlsx", ".html", ".ics")
 
 
@@ -54,7 +53,7 @@ def compare(
     _check_target(output)
     reading = asked.reading()
     if reading.repeats_until is None:
-        reading = reading._replace(horizon=dt.date.today() + _FOLLOWED)
+        reading = reading._replace(horizon=dt.date.today() + FOLLOWED)
     check_outputs({"-o": output}, [old, new], asked.files_read(reading))
     (before, wrong), (after, more) = (_side(asked, source, reading) for source in (old, new))
     problems = [*wrong, *more]

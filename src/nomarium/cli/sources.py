@@ -5,7 +5,7 @@ import os
 import shutil
 import sys
 import time
-from collections.abc import Iterator, Sequence
+from collections.abc import Callable, Iterator, Sequence
 from pathlib import Path
 from typing import TYPE_CHECKING
 
@@ -28,9 +28,10 @@ def opened(
     people: Sequence[str] = (),
     places: Sequence[str] = (),
     terms: Sequence[str] = (),
+    look: Callable[[Path, str], None] | None = None,
 ) -> Iterator[Opened]:
-    """The sheets and calendars of all sources, and the tables that they are joined with. Raises SourceError for the
-    first that cannot be opened."""
+    """The sheets and calendars of all sources, and the tables that they are joined with. `look` is given each calendar file
+    and its name. Raises SourceError for the first that cannot be opened."""
     sheets, calendars = list[Sheet](), list["CalendarRead"]()
     with contextlib.ExitStack() as stack:
         for source in sources:
@@ -40,6 +41,8 @@ def opened(
             if is_calendar_file(path):
                 from nomarium.ical.files import open_calendar
 
+                if look is not None:
+                    look(path, name)
                 calendars.append(open_calendar(path, name, zone_name))
             else:
                 sheets.extend(open_source(path, name, wanted_sheets))

@@ -6,7 +6,7 @@ from collections.abc import Iterator, Sequence
 from pathlib import Path
 
 from nomarium.building import gathering
-from nomarium.cli.asked import Asked, Taken
+from nomarium.cli.asked import FOLLOWED, Asked, Taken
 from nomarium.cli.render import say, say_json, say_notes, say_problems
 from nomarium.cli.seen import Seen
 from nomarium.cli.viewoptions import Looking
@@ -17,9 +17,6 @@ from nomarium.pictures.paging import Page, pages_of, window_of
 from nomarium.pictures.shown import Show, Shown, days_of, in_order, keys_of, without_labels
 from nomarium.pictures.terminal.lines import Line, Part
 
-_FOLLOWED = dt.timedelta(days=400)
-"""How far repeats without an end are followed, where nothing says until when."""
-
 
 def seen(asked: Asked, looking: Looking, today: dt.date) -> Seen:
     """Read the sources and choose what is drawn."""
@@ -27,7 +24,7 @@ def seen(asked: Asked, looking: Looking, today: dt.date) -> Seen:
 
     reading = asked.reading()
     first, last = asked.window()
-    horizon = None if last else max(first or today, today) + _FOLLOWED
+    horizon = None if last else max(first or today, today) + FOLLOWED
     reading = reading._replace(horizon=horizon)
     check_outputs({"-o": None if looking.split else looking.output}, asked.named, asked.files_read(reading))
     with asked.taken(reading) as taken:

@@ -6,7 +6,7 @@ from typing import TYPE_CHECKING, Annotated, NamedTuple
 import typer
 
 from nomarium.cli import options as opt
-from nomarium.cli.asked import Asked, takes_sources
+from nomarium.cli.asked import FOLLOWED, Asked, takes_sources
 from nomarium.cli.panels import FIRST
 from nomarium.cli.render import say, say_json, say_problems
 
@@ -20,7 +20,6 @@ if TYPE_CHECKING:
     from nomarium.sources.tracing import Looked, Traced
 
 EXAMPLE = "Example: nomarium why year.xlsx --on 2026-11-12 --event Rigging"
-_FOLLOWED = dt.timedelta(days=400)
 
 
 class Told(NamedTuple):
@@ -56,7 +55,7 @@ def why(
     date = date_option(on, "--on")
     reading = asked.reading()
     if reading.repeats_until is None:
-        reading = reading._replace(horizon=date + _FOLLOWED)
+        reading = reading._replace(horizon=date + FOLLOWED)
     text = (event or "").casefold()
     with asked.taken(reading) as taken:
         looked = look_at(
@@ -64,7 +63,7 @@ def why(
             date,
             lambda one: text in one.summary.casefold(),
             taken.window,
-            date + _FOLLOWED,
+            date + FOLLOWED,
             reading.zone,
         )
         facts = _of_plans(taken, date, text)
