@@ -352,3 +352,21 @@ def test_every_event_of_both_sides_is_accounted_for(
     assert sum(one.old is not None for one in found.listed) == len(
         {one.old.number for one in found.listed if one.old}
     )
+
+
+def test_a_recall_is_a_later_revision_than_what_people_have(tmp_path: Path) -> None:
+    source = csv_file(tmp_path, "\n".join([HEAD, *OLD]))
+    nomarium("build", source, "-o", tmp_path / "out.ics")
+    text = (tmp_path / "out.ics").read_bytes()
+    (tmp_path / "edited.ics").write_bytes(text.replace(b"SUMMARY:Rigging", b"SEQUENCE:5\r\nSUMMARY:Rigging"))
+    ran = nomarium(
+        "recall", tmp_path / "out.ics", "-o", tmp_path / "back.ics", "--edited", tmp_path / "edited.ics"
+    )
+    assert ran.status == 0
+    back = icalendar.Calendar.from_ical((tmp_path / "back.ics").read_bytes()).walk("VEVENT")
+    assert {str(one["SUMMARY"]): int(one["SEQUENCE"]) for one in back} == {
+        "Rigging": 6,
+        "Lofting": 1,
+        "Staff day": 1,
+        "Knots": 1,
+    }

@@ -40,23 +40,35 @@ def recall(
             rich_help_panel=FIRST,
         ),
     ] = None,
+    edited: Annotated[
+        str | None,
+        typer.Option(
+            "--edited",
+            metavar="CALENDAR",
+            help="The calendar as people have it now: what is taken back is a later revision than theirs.",
+            rich_help_panel=FIRST,
+        ),
+    ] = None,
     json: opt.Json = False,
 ) -> None:
     """Write a calendar file that withdraws every event of another one: opened like it, it takes the events out again."""
     from nomarium.cli.optionvalues import date_option, wrong
     from nomarium.cli.outputs import check_outputs
     from nomarium.cli.sources import opened, revised
-    from nomarium.history.recall import recalled
+    from nomarium.history.recall import over_revisions, recalled
     from nomarium.targets.changes import write_recall
 
     if Path(output).suffix.lower() != ".ics":
         raise wrong(f"-o {output} is no calendar file.", "Name it like take-back.ics.")
-    check_outputs({"-o": output}, [calendar])
+    check_outputs({"-o": output}, [calendar], [edited])
     first = date_option(from_, "--from") if from_ else None
-    with opened([calendar]) as found:
-        if not found.calendars:
-            raise wrong(f"{calendar} is no calendar file.", "Recall the calendar that was built from it.")
+    with opened([calendar]) as found, opened([edited] if edited else []) as theirs:
+        for name, side in ((calendar, found), (edited, theirs)):
+            if name and not side.calendars:
+                raise wrong(f"{name} is no calendar file.", "Recall the calendar that was built from it.")
         taken: Recalled = recalled(found.calendars[0], first)
+        if edited:
+            taken = over_revisions(taken, theirs.calendars[0])
     problems = [*found.calendars[0].problems, *taken.problems]
     if not problems:
         write_recall(taken, Path(output), revised([calendar]))

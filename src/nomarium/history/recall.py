@@ -62,6 +62,23 @@ def recalled(calendar: CalendarRead, first: dt.date | None) -> Recalled:
     return found
 
 
+def over_revisions(taken: Recalled, theirs: CalendarRead) -> Recalled:
+    """The same in revisions that are over those of a calendar that people have changed."""
+    highest: dict[str, int] = {}
+    for entry in theirs.entries:
+        details = entry.event.details
+        highest[details.uid] = max(highest.get(details.uid, 0), details.sequence)
+
+    def raised(event: Event, uid: str) -> Event:
+        details = event.details
+        return event._replace(details=details._replace(sequence=max(details.sequence, highest.get(uid, 0))))
+
+    return taken._replace(
+        withdrawn=[one._replace(event=raised(one.event, one.uid)) for one in taken.withdrawn],
+        shortened=[raised(event, event.details.uid) for event in taken.shortened],
+    )
+
+
 def _take(series: Series, first: dt.date | None, found: Recalled) -> None:
     main = series.main
     if (
