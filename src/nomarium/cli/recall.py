@@ -14,6 +14,16 @@ if TYPE_CHECKING:
 
 EXAMPLE = "Example: nomarium recall wrong.ics -o take-back.ics"
 
+Edited = Annotated[
+    str | None,
+    typer.Option(
+        "--edited",
+        metavar="CALENDAR",
+        help="The calendar as people have it now: what is taken back is a later revision than theirs.",
+        rich_help_panel=FIRST,
+    ),
+]
+
 
 def recall(
     calendar: Annotated[
@@ -40,15 +50,7 @@ def recall(
             rich_help_panel=FIRST,
         ),
     ] = None,
-    edited: Annotated[
-        str | None,
-        typer.Option(
-            "--edited",
-            metavar="CALENDAR",
-            help="The calendar as people have it now: what is taken back is a later revision than theirs.",
-            rich_help_panel=FIRST,
-        ),
-    ] = None,
+    edited: Edited = None,
     json: opt.Json = False,
 ) -> None:
     """Write a calendar file that withdraws every event of another one: opened like it, it takes the events out again."""
