@@ -15,11 +15,12 @@ from nomarium.sources.opening import Opened, Sources, sources_in
 from nomarium.targets.identities import Identities
 
 if TYPE_CHECKING:
+    from nomarium.history.settling.identity import Coming
     from nomarium.targets.pages import PageLook
     from nomarium.targets.settled import SettledTarget
     from nomarium.targets.target import Target
 
-__all__ = ("BuildOptions", "BuildReport", "build")
+__all__ = ("BuildOptions", "BuildReport", "build", "collected")
 
 
 def build(
@@ -42,8 +43,26 @@ def build(
     return report
 
 
+def collected(
+    opened: Opened, options: ReadingOptions, how: BuildOptions, progress: Progress | None = None
+) -> "tuple[BuildReport, list[Coming]]":
+    """The events that a build would write, each with its UID, for those who put them elsewhere than into a file."""
+    from nomarium.targets.collected import CollectedTarget
+
+    report, target = _attempt(opened, options, how, progress, is_whole=False, collects=True)
+    if target is None:
+        report, target = _attempt(opened, options, how, progress, is_whole=True, collects=True)
+    assert isinstance(target, CollectedTarget)
+    return report, target.coming
+
+
 def _attempt(
-    opened: Opened, options: ReadingOptions, how: BuildOptions, progress: Progress | None, is_whole: bool
+    opened: Opened,
+    options: ReadingOptions,
+    how: BuildOptions,
+    progress: Progress | None,
+    is_whole: bool,
+    collects: bool = False,
 ) -> "tuple[BuildReport, Target | None]":
     """A build up to the writing; no target when a table must be looked at as a whole."""
     report = BuildReport()
@@ -54,7 +73,12 @@ def _attempt(
     report.readings = sources.readings
     report.plans = sources.plans
     identities = Identities(how.identity_name)
-    target = _target(how, identities, sources)
+    if collects:
+        from nomarium.targets.collected import CollectedTarget
+
+        target: Target = CollectedTarget(identities)
+    else:
+        target = _target(how, identities, sources)
     settled = _settled(target, how, identities)
     target = settled or target
     try:
@@ -62,8 +86,7 @@ def _attempt(
             target, identities, how, options.zone, report, progress, compares=bool(opened.calendars)
         )
         for source in sources.listed:
-            if settled is not None:
-                settled.place = source.place
+            target.begin(source.place)
             stream.take(source)
             if source.contradicts and not is_whole:
                 target.close()

@@ -2,7 +2,6 @@
 problems."""
 
 import datetime as dt
-from collections import Counter
 from collections.abc import Sequence
 from typing import Final
 
@@ -10,7 +9,7 @@ from nomarium.building.report import BuildReport
 from nomarium.history.letter import day_text, value_text
 from nomarium.history.settling.choices import Clash
 from nomarium.history.settling.fields import Field
-from nomarium.history.settling.settle import Conflict, Told, What, told_of
+from nomarium.history.settling.settle import Conflict, Outcome, Told, What, told_of
 from nomarium.model.entry import Entry
 from nomarium.model.event import Event
 from nomarium.model.problem import Place, Problem, note
@@ -38,20 +37,32 @@ def settle(target: SettledTarget, edited: Edited, report: BuildReport) -> None:
     if not _is_related(target, edited, report):
         return
     found = target.settle()
-    report.problems += [_problem(one, edited) for one in found.conflicts]
-    counts = Counter[str]()
-    for what in _TEXTS:
-        listed = list(told_of(found.told, what))
-        if listed:
-            counts[what] = len(listed)
-            report.notes.append(_note(what, listed, edited))
+    report.problems += problems_of(found, edited.name, edited.option)
+    notes, report.settled = notes_of(found, edited.name)
+    report.notes += notes
     if not found.written and not found.conflicts:
         message = "No event is left: what the source has people deleted, what they left the source has not."
         remedy = "An empty calendar must not replace a full one: build with --afresh and without --edited to have the source alone."
         report.problems.append(Problem("no-events", message, remedy, Place(edited.name)))
-    report.settled = dict(counts)
     report.event_count = len(found.written)
     report.span, report.has_floating = target.span, target.has_floating
+
+
+def problems_of(found: Outcome, name: str, option: str = "") -> list[Problem]:
+    """What only a person can decide. `name` is what the changed calendar is called, `option` what a command line must say
+    before --prefer."""
+    return [_problem(one, name, option) for one in found.conflicts]
+
+
+def notes_of(found: Outcome, name: str) -> tuple[list[Problem], dict[str, int]]:
+    """What was decided, and how often of each kind."""
+    notes, counts = list[Problem](), dict[str, int]()
+    for what in _TEXTS:
+        listed = list(told_of(found.told, what))
+        if listed:
+            counts[what] = len(listed)
+            notes.append(_note(what, listed, name))
+    return notes, counts
 
 
 def _is_related(target: SettledTarget, edited: Edited, report: BuildReport) -> bool:
@@ -65,14 +76,14 @@ def _is_related(target: SettledTarget, edited: Edited, report: BuildReport) -> b
     return False
 
 
-def _note(what: What, listed: Sequence[Told], edited: Edited) -> Problem:
+def _note(what: What, listed: Sequence[Told], name: str) -> Problem:
     text, verbs = _TEXTS[what]
     is_one = len(listed) == 1
     verb = verbs.split("|")[not is_one]
     said = text.format(f"{counted(len(listed), 'event')} {verb}", them="it" if is_one else "them")
     named = "; ".join(_named(one) for one in listed[:_MOST_NAMED])
     more = f"; and {len(listed) - _MOST_NAMED:,} more" if len(listed) > _MOST_NAMED else ""
-    return note(f"edited-{what}", f"{said}: {named}{more}.").at(Place(edited.name))
+    return note(f"edited-{what}", f"{said}: {named}{more}.").at(Place(name))
 
 
 def _named(one: Told) -> str:
@@ -84,32 +95,32 @@ def _event_text(event: Event) -> str:
     return f"“{event.summary}” on {day_text(event.first_day)}"
 
 
-def _problem(one: Conflict, edited: Edited) -> Problem:
-    place = one.coming.place if one.coming is not None else Place(edited.name)
+def _problem(one: Conflict, name: str, option: str) -> Problem:
+    place = one.coming.place if one.coming is not None else Place(name)
     named = _event_text(one.event)
     if one.clash is None:
-        message = f"{named} is no longer in the source, and people changed it in {edited.name}."
-        option = edited.option
+        message = f"{named} is no longer in the source, and people changed it in {name}."
+        if one.is_first:
+            message = (
+                f"{named} is in {name} and not in the source; whether people changed it is not known here."
+            )
         remedy = f"{option}--prefer source lets it go, {option}--prefer edited keeps it as people have it."
         return Problem("edit-dropped", message, remedy, place, one.event.summary)
     clash = one.clash
-    name = _CALLED.get(clash.field, clash.field)
-    sides = f"the source says {_said(clash, clash.source)}, {edited.name} says {_said(clash, clash.edited)}"
+    field = _CALLED.get(clash.field, clash.field)
+    sides = f"the source says {_said(clash, clash.source)}, {name} says {_said(clash, clash.edited)}"
     if clash.is_first:
-        message = f"The {name} of {named} differs, and what it was before is not known: {sides}."
+        message = f"The {field} of {named} differs, and what it was before is not known: {sides}."
     else:
-        before = (
-            f"it was {_said(clash, clash.base)} before"
-            if clash.base is not None
-            else "before, it was another"
-        )
-        message = f"The {name} of {named} was changed on both sides: {before}, {sides}."
-    remedy = f"Make them agree, or decide for all: {edited.option}--prefer source or {edited.option}--prefer edited."
+        message = f"The {field} of {named} was changed on both sides: it was {_said(clash, clash.base)} before, {sides}."
+    remedy = f"Make them agree, or decide for all: {option}--prefer source or {option}--prefer edited."
     return Problem("edit-conflict", message, remedy, place, _said(clash, clash.source).strip("“”"))
 
 
-def _said(clash: Clash, entry: Entry) -> str:
+def _said(clash: Clash, entry: Entry | None) -> str:
     """What an event says in the field, for people."""
+    if entry is None:
+        return "another"
     event = entry.event
     if clash.field == "when":
         return _when(event)

@@ -17,18 +17,26 @@ if TYPE_CHECKING:
 _STATE = r"(.+)@(\d+)"
 
 
-def record() -> "Record | None":
-    """The record in the user's state folder, or where NOMARIUM_HISTORY says; None when that is `off`."""
+def record_file() -> Path | None:
+    """Where the record is: in the user's state folder, or where NOMARIUM_HISTORY says; None when that is `off`."""
     where = os.environ.get("NOMARIUM_HISTORY", "")
     if where.casefold() == "off":
         return None
-    from nomarium.history.record import Record
-
     if where:
-        return Record(Path(where))
+        return Path(where)
     from platformdirs import user_state_path
 
-    return Record(user_state_path("nomarium", appauthor=False) / "history.sqlite3")
+    return user_state_path("nomarium", appauthor=False) / "history.sqlite3"
+
+
+def record() -> "Record | None":
+    """The record of builds; None when none is kept."""
+    path = record_file()
+    if path is None:
+        return None
+    from nomarium.history.record import Record
+
+    return Record(path)
 
 
 def keep_state(output: str, report: "BuildReport", sources: Sequence[str], options: str) -> str:

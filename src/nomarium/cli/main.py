@@ -23,6 +23,7 @@ COMMANDS = (
     "compare",
     "recall",
     "history",
+    "publish",
     "tally",
     "starter",
     "demo",

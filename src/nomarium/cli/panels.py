@@ -11,10 +11,11 @@ SCHOOL: Final = "When it is a school's own timetable, or a roster"
 REPEATS: Final = "When something repeats"
 FAULTY: Final = "When rows cannot be read"
 WRITING: Final = "What the files are called, and what they hold"
+SERVER: Final = "When it goes to a calendar server"
 AGAIN: Final = "When it is built again"
 REPORT: Final = "What is said about it"
 
-PANELS: Final = (FIRST, LOOK, WINDOW, DATES, COLUMNS, SCHOOL, REPEATS, FAULTY, WRITING, AGAIN, REPORT)
+PANELS: Final = (FIRST, LOOK, WINDOW, DATES, COLUMNS, SCHOOL, REPEATS, FAULTY, WRITING, SERVER, AGAIN, REPORT)
 """In the order in which help shows them."""
 
 TEN: Final = ("--output", "--timezone", "--sheet", "--column", "--set", "--title", "--only", "--date-order", "--split-by",

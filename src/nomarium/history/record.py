@@ -52,38 +52,45 @@ class Output(NamedTuple):
     events: int
 
 
+@contextmanager
+def opened(path: Path, writes: bool) -> Iterator[sqlite3.Connection]:
+    """The file of the record, in one transaction where it `writes`: it waits for another build that is writing."""
+    if writes:
+        path.parent.mkdir(parents=True, exist_ok=True)
+    elif not path.exists():
+        raise FileNotFoundError(path)
+    with closing(sqlite3.connect(path, timeout=_WAIT_SECS, isolation_level=None)) as base:
+        base.execute("pragma foreign_keys = on")
+        if not writes:
+            yield base
+            return
+        base.execute("begin immediate")
+        try:
+            yield base
+        except BaseException:
+            base.execute("rollback")
+            raise
+        base.execute("commit")
+
+
+@contextmanager
+def _with_tables(path: Path) -> Iterator[sqlite3.Connection]:
+    with opened(path, writes=True) as base:
+        for statement in filter(str.strip, _TABLES.split(";\n")):
+            base.execute(statement)
+        yield base
+
+
 class Record:
     """The record in a file. Every method raises sqlite3.Error or OSError when it cannot be read or written."""
 
     def __init__(self, path: Path) -> None:
         self._path = path
 
-    @contextmanager
-    def _open(self, writes: bool) -> Iterator[sqlite3.Connection]:
-        if writes:
-            self._path.parent.mkdir(parents=True, exist_ok=True)
-        elif not self._path.exists():
-            raise FileNotFoundError(self._path)
-        # waits for another build that is writing
-        with closing(sqlite3.connect(self._path, timeout=_WAIT_SECS, isolation_level=None)) as base:
-            base.execute("pragma foreign_keys = on")
-            if not writes:
-                yield base
-                return
-            base.execute("begin immediate")
-            try:
-                for statement in filter(str.strip, _TABLES.split(";\n")):
-                    base.execute(statement)
-                yield base
-            except BaseException:
-                base.execute("rollback")
-                raise
-            base.execute("commit")
-
     def keep(self, state: State, digest: str, files: Mapping[str, bytes | None]) -> None:
         """Keep a state, with its files by name (None for content that is not kept); one that is as the last one is no new
         state, and its date is noted there."""
-        with self._open(writes=True) as base:
+        with _with_tables(self._path) as base:
             last = base.execute(
                 "select id, digest from states where out = ? order by id desc limit 1", (state.out,)
             ).fetchone()
@@ -114,7 +121,7 @@ class Record:
 
     def outputs(self) -> list[Output]:
         """Every output with builds, the latest first."""
-        with self._open(writes=False) as base:
+        with opened(self._path, writes=False) as base:
             rows = base.execute(
                 "select out, count(*), max(again), (select events from states b where b.out = a.out order by id desc limit 1) "
                 "from states a group by out order by max(again) desc"
@@ -123,7 +130,7 @@ class Record:
 
     def states(self, out: str) -> list[State]:
         """The states of an output, the last one first."""
-        with self._open(writes=False) as base:
+        with opened(self._path, writes=False) as base:
             rows = base.execute(
                 "select out, written, again, sources, options, events, changes from states where out = ? order by id desc",
                 (out,),
@@ -143,7 +150,7 @@ class Record:
 
     def files(self, out: str, number: int) -> dict[str, bytes] | None:
         """The files of the number-th last state, by name; None when there is none, or it was too large to keep."""
-        with self._open(writes=False) as base:
+        with opened(self._path, writes=False) as base:
             found = base.execute(
                 "select id from states where out = ? order by id desc limit 1 offset ?", (out, number - 1)
             ).fetchone()

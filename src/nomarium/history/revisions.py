@@ -106,6 +106,11 @@ def _split(block: str) -> tuple[dict[str, str], str]:
     return head, block[at:]
 
 
+def body_of_block(block: str) -> str:
+    """A VEVENT's text without its head properties."""
+    return _split(block)[1]
+
+
 def revision_of(
     uid: str, body: str, earlier: EarlierEvent | None, dtstamp: str, sequence: int = 0
 ) -> Revision:

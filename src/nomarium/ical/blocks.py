@@ -21,6 +21,11 @@ def blocks_of(path: Path) -> Iterator[str]:
         yield from _blocks(lines)
 
 
+def blocks_in_text(text: str) -> Iterator[str]:
+    """The same of a calendar that is not in a file."""
+    return _blocks(text.split("\n"))
+
+
 def _blocks(lines: Iterable[str]) -> Iterator[str]:
     found: list[str] = []
     inside = False

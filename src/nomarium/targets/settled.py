@@ -2,28 +2,24 @@
 then writes what comes of it."""
 
 import datetime as dt
-from collections.abc import Callable
 from typing import TYPE_CHECKING, NamedTuple
 
 from nomarium.history.revisions import key_of
 from nomarium.history.settling import settle as settling
 from nomarium.history.settling.choices import Prefer
-from nomarium.history.settling.identity import Coming, joined
+from nomarium.history.settling.identity import joined
 from nomarium.history.settling.marks import gone_texts, marks_text
 from nomarium.history.settling.units import Units, as_written
-from nomarium.ical.lines import body_writer, recurrence_id, with_original
+from nomarium.ical.lines import recurrence_id, with_original
 from nomarium.ical.octets import folded
-from nomarium.model.event import Event
-from nomarium.model.problem import Place
 from nomarium.reckoning.window import Window
-from nomarium.sources.source import BY_VALUE, Calendars
+from nomarium.targets.collected import CollectedTarget
 from nomarium.targets.identities import Identities
 from nomarium.targets.replacing import WrittenFile
 from nomarium.targets.target import Settled
 
 if TYPE_CHECKING:
     from nomarium.targets.calendars import CalendarTarget
-    from nomarium.targets.target import Shared
 
 
 class Edited(NamedTuple):
@@ -40,36 +36,22 @@ class Edited(NamedTuple):
     """What a remedy must say before --prefer."""
 
 
-class SettledTarget:
+class SettledTarget(CollectedTarget):
     """Stands before a calendar target."""
-
-    untold_count = 0
 
     def __init__(
         self, inner: "CalendarTarget", identities: Identities, edited: Edited, window: Window
     ) -> None:
+        super().__init__(identities)
         self._inner = inner
-        self._uid_of = identities.uid_of
-        self._body_of = body_writer()
         self._edited = edited
         self._window = window
-        self._coming: list[Coming] = []
-        self.has_floating = False
-        self.changes: dict[str, int] = inner.changes
-        self.place: Callable[[int], Place] = lambda _: Place()
-        """Where a row of the source that is being taken is."""
-
-    def write(self, event: Event, last_start: dt.date | None = None, calendars: Calendars = BY_VALUE) -> None:
-        """Take an event of the source."""
-        uid = self._uid_of(event, self._body_of(event))
-        if event.zone is None and isinstance(event.start, dt.datetime):
-            self.has_floating = True
-        self._coming.append(Coming(event, uid, self.place(event.row_number), calendars, last_start))
+        self.changes = inner.changes
 
     def settle(self) -> settling.Outcome:
         """Settle everything that has come, and hand it on; to be asked once, after the last event."""
         edited = self._edited
-        found = settling.settle(edited.given, edited.units, self._coming, edited.prefer, self._window)
+        found = settling.settle(edited.given, edited.units, self.coming, edited.prefer, self._window)
         for one in found.written:
             self._inner.write_settled(_ready(one))
         self._inner.keep_gone(gone_texts(found.gone))
@@ -79,7 +61,7 @@ class SettledTarget:
     def knows_some(self) -> bool:
         """Whether the changed calendar has an event of the source or of the last build."""
         given, edited = self._edited.given, self._edited.units.by_uid
-        ours = {one.uid: one for one in self._coming}
+        ours = {one.uid: one for one in self.coming}
         known = {} if given is None else given.by_uid
         is_met = any(uid in ours or uid in known or (given and uid in given.gone) for uid in edited)
         return is_met or bool(joined(ours, known, edited))
@@ -87,15 +69,7 @@ class SettledTarget:
     @property
     def span(self) -> tuple[dt.date, dt.date] | None:
         """First and last local date of the events."""
-        if self._inner.span is not None or not self._coming:
-            return self._inner.span
-        last = max(max(one.event.last_day, one.last_start or one.event.last_day) for one in self._coming)
-        return min(one.event.first_day for one in self._coming), last
-
-    @property
-    def shared(self) -> "Shared | None":
-        """None: every event must be here to be settled."""
-        return None
+        return self._inner.span or super().span
 
     def finish(self) -> list[WrittenFile]:
         """Write the files."""

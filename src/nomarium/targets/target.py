@@ -1,9 +1,11 @@
 """What every kind of target is to the stream that fills it: a calendar file, a folder of them, a table."""
 
 import datetime as dt
+from collections.abc import Callable
 from typing import TYPE_CHECKING, NamedTuple, Protocol
 
 from nomarium.model.event import Event
+from nomarium.model.problem import Place
 from nomarium.sources.source import BY_VALUE, Calendars
 from nomarium.targets.calendarfile import Bodies
 from nomarium.targets.replacing import WrittenFile
@@ -64,6 +66,9 @@ class Target(Protocol):
     """Against an earlier build, after `finish`: new, changed, moved, unchanged, removed, cancelled."""
     untold_count: int
     """Events with properties that this kind of target cannot hold."""
+
+    def begin(self, place: Callable[[int], Place]) -> None:
+        """The events of another source begin, whose rows stand at these places."""
 
     def write(self, event: Event, last_start: dt.date | None = None, calendars: Calendars = BY_VALUE) -> None:
         """Take an event; `last_start` is the last date of one that repeats by rule, `calendars` says into which

@@ -90,12 +90,25 @@ def marks_in(text: str) -> Marks:
     )
 
 
-def gone_texts(gone: Mapping[str, str]) -> list[str]:
-    """Events that are not to come back, by UID with a digest of what they were, as values of X-NOMARIUM-GONE."""
-    return [f"{digest} {uid}" for uid, digest in gone.items()]
+class Gone(NamedTuple):
+    """An event that is not to come back."""
+
+    is_deleted: bool
+    """Whether people deleted it; else the source dropped it."""
+    digest: str
+    """Of what it was."""
 
 
-def gone_in(texts: Iterable[str]) -> dict[str, str]:
+def gone_texts(gone: Mapping[str, Gone]) -> list[str]:
+    """Events that are not to come back, by UID, as values of X-NOMARIUM-GONE."""
+    return [f"{'deleted' if one.is_deleted else 'dropped'} {one.digest} {uid}" for uid, one in gone.items()]
+
+
+def gone_in(texts: Iterable[str]) -> dict[str, Gone]:
     """The same read."""
-    parts = (text.partition(" ") for text in texts)
-    return {uid: digest for digest, _, uid in parts if uid and re.fullmatch("[0-9a-f]{10}", digest)}
+    found = {}
+    for text in texts:
+        match = re.fullmatch(r"(deleted|dropped) ([0-9a-f]{10}) (.+)", text)
+        if match:
+            found[match[3]] = Gone(match[1] == "deleted", match[2])
+    return found

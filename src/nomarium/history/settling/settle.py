@@ -7,7 +7,7 @@ from typing import Literal, NamedTuple
 from nomarium.history.settling.choices import Choice, Clash, Prefer, chosen, has_edits, is_changed
 from nomarium.history.settling.fields import FIELDS, Field, digest_of_all, is_edit, is_plainly_same, value_of
 from nomarium.history.settling.identity import Coming, identified, joined
-from nomarium.history.settling.marks import NO_MARKS, OWN, Marks
+from nomarium.history.settling.marks import NO_MARKS, OWN, Gone, Marks
 from nomarium.history.settling.series import Lost, SettledDate, with_dates
 from nomarium.history.settling.units import Unit, Units, as_entry, last_start_of
 from nomarium.model.entry import Entry
@@ -51,14 +51,16 @@ class Conflict(NamedTuple):
     clash: Clash | None = None
     """The field; None: the source no longer has what people changed."""
     coming: Coming | None = None
+    is_first: bool = False
+    """Whether nothing is known of an earlier build, so that one cannot tell whether people changed it."""
 
 
 class Outcome(NamedTuple):
     """What comes of it."""
 
     written: list[Settled]
-    gone: dict[str, str]
-    """Events that are not to come back, by UID, with a digest of what they are."""
+    gone: dict[str, Gone]
+    """Events that are not to come back, by UID."""
     told: list[Told]
     conflicts: list[Conflict]
 
@@ -97,7 +99,7 @@ class _Settling:
         for uid in taken:  # it goes on under another UID, and is not to stand beside itself
             main = edited[uid].main
             if main is not None and not uid.startswith("\0"):
-                gone[uid] = digest_of_all(main)
+                gone[uid] = Gone(False, digest_of_all(main))
         for uid, unit in edited.items():
             if uid not in ours and uid not in taken:
                 self._not_ours(uid, given.get(uid) if uid not in gone else None, unit)
@@ -156,13 +158,20 @@ class _Settling:
         """The source has it, the calendar has not: it is new, or people deleted it."""
         found, source = self.found, as_entry(one.event)
         mark = found.gone.get(uid)
+        if mark is not None and not mark.is_deleted:  # the source has it again
+            mark = None
+            found.gone.pop(uid)
         marks = NO_MARKS._replace(is_unseen=True)
         given = before.main if before is not None else None
         if given is None and mark is None:
             self._write(uid, one.event, marks, None, None, one.calendars, one.last_start)
             return
         known = before.of_main if before is not None else NO_MARKS
-        is_other = is_changed(given, known, source) if given is not None else mark != digest_of_all(source)
+        is_other = (
+            is_changed(given, known, source)
+            if given is not None
+            else mark is None or mark.digest != digest_of_all(source)
+        )
         if known.is_unseen and not (known.is_back and self.prefer == "edited"):
             marks = marks._replace(is_back=known.is_back)
             if known.is_back:
@@ -174,13 +183,13 @@ class _Settling:
             marks = marks._replace(is_back=True)
             self._write(uid, one.event, marks, given, None, one.calendars, one.last_start)
         else:
-            found.gone[uid] = digest_of_all(source)
+            found.gone[uid] = Gone(True, digest_of_all(source))
             found.told.append(Told("deleted", one.event))
 
     def _not_ours(self, uid: str, before: Unit | None, theirs: Unit) -> None:
         """The calendar has it, the source has not: people added it, or the source dropped it."""
         found, event = self.found, theirs.shown
-        if not self._touches(theirs):
+        if not touches(theirs, self.window):
             return
         main = theirs.main
         if before is not None and before.of_main.is_own:
@@ -193,36 +202,20 @@ class _Settling:
                 or _has_edited_dates(before, theirs)
             )
         elif uid in found.gone:
-            is_edited = main is None or digest_of_all(main) != found.gone[uid]
+            is_edited = main is None or digest_of_all(main) != found.gone[uid].digest
         elif not is_made_uid(uid):
             self._write_own(uid, None, theirs)
             return
         else:  # an earlier build made it: dropped since, or before anything is known
             is_edited = self.given is None
         if is_edited and self.prefer == "":
-            found.conflicts.append(Conflict(event))
+            found.conflicts.append(Conflict(event, is_first=self.given is None))
         elif is_edited and self.prefer == "edited":
             self._write_own(uid, before, theirs)
         else:
             found.told.append(Told("refused" if is_edited else "dropped", event))
             if main is not None and not uid.startswith("\0"):
-                found.gone[uid] = digest_of_all(main)
-
-    def _touches(self, unit: Unit) -> bool:
-        entries = [unit.main] if unit.main is not None else []
-        for entry in (*entries, *unit.dates.values()):
-            last = last_start_of(entry.event, entry.zone)
-            reach = (
-                entry.event._replace(end=max(_day(entry.event.end), last) + dt.timedelta(days=1))
-                if last
-                else entry.event
-            )
-            if self.window.first is None and self.window.last is None:
-                return True
-            start = _day(reach.start) if last else reach.start
-            if self.window.takes(reach._replace(start=start)):
-                return True
-        return False
+                found.gone[uid] = Gone(False, digest_of_all(main))
 
     def _write_own(self, uid: str, before: Unit | None, theirs: Unit) -> None:
         """Write what people added, as it stands."""
@@ -260,6 +253,21 @@ class _Settling:
             sequence = max(sequence, given.event.details.sequence + 1)
         moved = is_other and given is not None and value_of("when", given) != value_of("when", now)
         self.found.written.append(Settled(event, uid, sequence, original, marks, calendars, last, moved))
+
+
+def touches(unit: Unit, window: Window) -> bool:
+    """Whether a unit has a date in a window."""
+    if window.first is None and window.last is None:
+        return True
+    entries = [unit.main] if unit.main is not None else []
+    for entry in (*entries, *unit.dates.values()):
+        event, last = entry.event, last_start_of(entry.event, entry.zone)
+        if last is not None:
+            end = max(_day(event.end), last) + dt.timedelta(days=1)
+            event = event._replace(start=_day(event.start), end=end)
+        if window.takes(event):
+            return True
+    return False
 
 
 def _day(moment: dt.date | dt.datetime) -> dt.date:

@@ -7,7 +7,7 @@ from types import MappingProxyType
 from typing import Final, NamedTuple
 
 from nomarium.history.settling.fields import zone_of
-from nomarium.history.settling.marks import NO_MARKS, Marks, gone_in, marks_in
+from nomarium.history.settling.marks import NO_MARKS, Gone, Marks, gone_in, marks_in
 from nomarium.ical.merging import merged
 from nomarium.ical.reader import CalendarRead
 from nomarium.model.entry import Entry, as_utc
@@ -48,8 +48,8 @@ class Units(NamedTuple):
 
     by_uid: Mapping[str, Unit]
     """An event without a UID stands under a name that no UID can be."""
-    gone: Mapping[str, str] = MappingProxyType({})
-    """Events that are not to come back, by UID, with a digest of what they were."""
+    gone: Mapping[str, Gone] = MappingProxyType({})
+    """Events that are not to come back, by UID."""
 
 
 def units_in(calendars: Iterable[CalendarRead], zone_name: str | None) -> Units:
@@ -57,7 +57,7 @@ def units_in(calendars: Iterable[CalendarRead], zone_name: str | None) -> Units:
     file explains become those of `zone_name`, or UTC."""
     entries: list[Entry] = []
     marks: dict[tuple[str, dt.date | None], Marks] = {}
-    gone: dict[str, str] = {}
+    gone: dict[str, Gone] = {}
     for calendar in calendars:
         gone |= gone_in(calendar.gone)
         for entry in calendar.entries:
