@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import datetime as dt
 import json
+import shlex
 from collections.abc import Iterator
 from itertools import count
 from pathlib import Path
@@ -372,3 +373,23 @@ def test_a_server_that_is_none_and_a_calendar_that_is_not_there(tmp_path: Path, 
     proxy.act = lambda _, __: (200, {"Content-Type": "text/html"}, b"<html>Welcome</html>")
     ran = nomarium("publish", source, "--to", proxy.url, "--calendar", "School")
     assert ran.status == 1 and "does not answer as a calendar server does" in ran.text
+
+
+def test_the_examples_of_the_documents(server: str, tmp_path: Path, monkeypatch: pytest.MonkeyPatch) -> None:
+    from nomarium.cli.demo import write_samples
+
+    root = Path(__file__).parents[1]
+    write_samples(tmp_path)
+    monkeypatch.chdir(tmp_path)
+    name = f"Launches {next(NUMBER)}"
+    lines = [
+        line
+        for path in (root / "README.md", root / "docs/sharing.md")
+        for line in path.read_text().splitlines()
+    ]
+    examples = [line for line in lines if line.startswith("nomarium publish")]
+    assert len(examples) >= 5
+    for line in examples:
+        line = line.replace("https://calendar.saltmarsh.example/", server).replace("Launches", f'"{name}"')
+        ran = nomarium(*shlex.split(line)[1:])
+        assert ran.status == 0, (line, ran.text)

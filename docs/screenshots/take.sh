@@ -72,6 +72,7 @@ shot view-month 'nomarium view launch-days.csv term-dates.txt harbour.ics --as m
 shot changes 'nomarium compare launch-days.ics launch-days-corrected.csv --timezone America/Halifax' \
     'nomarium build launch-days-corrected.csv -o launch-days.ics --timezone America/Halifax --edited launch-days-edited.ics' \
     'nomarium check year launch-days.csv harbour.ics --allow "rfc-*" --timezone America/Halifax' 'nomarium recall launch-days.ics -o take-back.ics'
+shot free 'nomarium free year --length 45m --who "R. Finch" --who "M. Quill"'
 shot why 'nomarium why year --on 2026-11-12 --event Planking' 'nomarium why year --on 2026-11-11 --event Lofting'
 cd "$work/school"
 "$program/nomarium" view year --as month --from 2026-11-01 -o "$here/poster-month.png" >/dev/null

@@ -11,6 +11,7 @@ from nomarium.model.problem import Place, Problem, note
 from nomarium.model.wording import counted
 from nomarium.reading.options import ReadingOptions
 from nomarium.reckoning.window import Window
+from nomarium.sources.invitations import Invitations
 from nomarium.sources.opening import Opened, Sources, sources_in
 from nomarium.targets.identities import Identities
 
@@ -85,7 +86,7 @@ def _attempt(
         stream = EventStream(
             target, identities, how, options.zone, report, progress, compares=bool(opened.calendars)
         )
-        for source in sources.listed:
+        for source in map(Invitations, sources.listed) if how.method else sources.listed:
             target.begin(source.place)
             stream.take(source)
             if source.contradicts and not is_whole:
@@ -128,7 +129,7 @@ def _target(how: BuildOptions, identities: Identities, sources: Sources) -> "Tar
     from nomarium.targets.calendarfile import CalendarHead
     from nomarium.targets.calendars import CalendarTarget
 
-    head = CalendarHead(how.calendar_name, how.color)
+    head = CalendarHead(how.calendar_name, how.color, how.method)
     window = Window(how.first_day, how.last_day)
     if how.with_pages and isinstance(output, Path) and not how.is_dry:
         from nomarium.targets.pages import FolderWithPages

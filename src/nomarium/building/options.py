@@ -53,3 +53,5 @@ class BuildOptions(NamedTuple):
     """Public holidays that become events of their own."""
     edited: "Edited | None" = None
     """What people have changed in the calendar since the last build."""
+    method: str = ""
+    """METHOD of the calendar file: nothing, or REQUEST for invitations (RFC 5546, 3.2.2)."""

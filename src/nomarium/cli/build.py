@@ -26,6 +26,7 @@ def build(
     split_by: opt.SplitBy = None,
     name: opt.Name = None,
     color: opt.Color = None,
+    method: opt.Method = None,
     with_page: opt.WithPage = False,
     base_url: opt.BaseUrl = None,
     partial: opt.Partial = False,
@@ -70,6 +71,7 @@ def build(
         reminder_secs=length_option(reminder, "--reminder") if reminder else None,
         split_by=split, expected=expect, partial=partial, afresh=afresh,
         cancel_removed=cancel_removed, by_rule=meant.by_rule_option(repeats, output), merge_duplicates=merge_duplicates,
+        method=meant.method_option(method, output),
     )  # fmt: skip
     how = meant.with_workers(meant.with_pages(how, with_page, base_url, reading.languages), workers)
     skipped = asked.skipping(reading)

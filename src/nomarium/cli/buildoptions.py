@@ -80,6 +80,19 @@ def by_rule_option(repeats: str, output: str) -> bool:
     return repeats == "rule"
 
 
+def method_option(method: str | None, output: str) -> str:
+    """METHOD of the calendar file."""
+    if method is None:
+        return ""
+    if method.casefold() != "request":
+        raise wrong(
+            f"--method {method} is none that a build can have.", "Use request, or recall to take events back."
+        )
+    if Path(output).suffix.lower() in (".csv", ".xlsx", ".html"):
+        raise wrong("--method request makes a calendar file.", "Name it like invitations.ics.")
+    return "REQUEST"
+
+
 def with_pages(
     how: BuildOptions, asked: bool, base_url: str | None, languages: Sequence[str]
 ) -> BuildOptions:

@@ -24,6 +24,8 @@ COMMANDS = (
     "recall",
     "history",
     "publish",
+    "watch",
+    "free",
     "tally",
     "starter",
     "demo",

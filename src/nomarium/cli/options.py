@@ -349,6 +349,15 @@ Prefer = Annotated[
         rich_help_panel=AGAIN,
     ),
 ]
+Method = Annotated[
+    str | None,
+    typer.Option(
+        "--method",
+        metavar="request",
+        help="Make a file of invitations to send: the events that have guests.",
+        rich_help_panel=WRITING,
+    ),
+]
 Workers = Annotated[
     int | None,
     typer.Option(

@@ -25,14 +25,14 @@ def draw_posters(found: Seen, looking: Looking, path: Path) -> None:
     metrics = Metrics()
     if not looking.split:
         papers = papers_of(found.show, found, looking, metrics)
-        _put(papers, looking, path)
+        put(papers, looking, path)
         say(f"Wrote {_sheets(papers, looking)} with {counted(len(found.show.events), 'event')} to {path}")
     else:
         path.mkdir(parents=True, exist_ok=True)
         names = distinct_names([value for value, _ in found.parts], f".{looking.form}")
         for value, show in found.parts:
             papers = papers_of(show._replace(heading=f"{show.heading} – {value}"), found, looking, metrics)
-            _put(papers, looking, path / names[value])
+            put(papers, looking, path / names[value])
             say(f"  {len(show.events):>7,}  {names[value]}  ({value})")
         say(f"Wrote {counted(len(found.parts), 'picture')} into {path}")
     if metrics.missing:
@@ -46,7 +46,8 @@ def _sheets(papers: list[Paper], looking: Looking) -> str:
     return f"a picture of the {what}" if len(papers) == 1 else f"{len(papers)} sheets of the {what}"
 
 
-def _put(papers: list[Paper], looking: Looking, path: Path) -> None:
+def put(papers: list[Paper], looking: Looking, path: Path) -> None:
+    """Draw sheets into a file."""
     if looking.form != "pdf" and len(papers) > MOST_STACKED:
         raise wrong(
             f"This would be {len(papers)} sheets below one another, and a picture holds {MOST_STACKED}.",

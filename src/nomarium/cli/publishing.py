@@ -21,7 +21,7 @@ from nomarium.cli.sources import calendar_name, revised
 from nomarium.exchange import publishing, withdrawing
 from nomarium.exchange.discovery import NewCalendar, find_calendar
 from nomarium.exchange.fetch import shown_address
-from nomarium.exchange.session import Session, Waiting
+from nomarium.exchange.session import Login, Session, Waiting
 from nomarium.history.publications import Publication, Publications
 from nomarium.model.problem import Problem, note
 from nomarium.model.wording import counted
@@ -143,8 +143,8 @@ def withdrawn(
 
 
 class _Session(Session):
-    def __init__(self, target: Target, login: object) -> None:
-        super().__init__(login, target.waiting, target.ca_file, target.parallel)  # type: ignore[arg-type]
+    def __init__(self, target: Target, login: Login) -> None:
+        super().__init__(login, target.waiting, target.ca_file, target.parallel)
 
     def __enter__(self) -> "_Session":
         return self

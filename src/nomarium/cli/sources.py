@@ -17,6 +17,7 @@ from nomarium.sheets.sheet import Sheet
 from nomarium.sources.opening import Opened
 
 if TYPE_CHECKING:
+    from nomarium.exchange.feedcache import FeedCache
     from nomarium.ical.reader import CalendarRead
 
 
@@ -89,10 +90,24 @@ def _local(source: str) -> Iterator[tuple[Path, str]]:
                 from nomarium.exchange.fetch import fetch, shown_address
 
                 called = shown_address(source)
-                fetch(source, copy, time.monotonic)
+                fetch(source, copy, time.monotonic, feed_cache())
         yield path, called
     finally:
         path.unlink(missing_ok=True)
+
+
+def feed_cache() -> "FeedCache | None":
+    """Where the answers of addresses are kept: in the user's cache, or where NOMARIUM_CACHE says; nowhere when that is `off`."""
+    where = os.environ.get("NOMARIUM_CACHE", "")
+    if where.casefold() == "off":
+        return None
+    from nomarium.exchange.feedcache import FeedCache
+
+    if where:
+        return FeedCache(Path(where))
+    from platformdirs import user_cache_path
+
+    return FeedCache(user_cache_path("nomarium", appauthor=False) / "feeds")
 
 
 def _earlier(source: str) -> bytes | None:

@@ -111,7 +111,7 @@ def looking(
     if paper.lower() not in ("a4", "letter"):
         raise wrong(f"--paper {paper} is no size of paper.", "Use a4 or letter.")
     asked = Looking(
-        kind, form, output, _field(color_by), _weekdays(days), _hours(hours), heading or "",
+        kind, form, output, _field(color_by), weekdays_option(days), _hours(hours), heading or "",
         paper.lower(), split,
     )  # fmt: skip
     if kind in ("agenda", "year") and (days or (hours and kind == "agenda")):
@@ -178,7 +178,8 @@ def _field(text: str | None) -> str:
     return field
 
 
-def _weekdays(text: str | None) -> frozenset[int]:
+def weekdays_option(text: str | None) -> frozenset[int]:
+    """The weekdays of --days; none when it is not given."""
     from nomarium.cli.optionvalues import wrong
     from nomarium.model.refusal import Refusal
     from nomarium.reading.cells.weekdaycodes import WeekdayCodes

@@ -24,9 +24,9 @@ MOST_RATIO: Final = 200
 SMALL_PART_OCTETS: Final = 1 << 24
 MOST_READER_OCTETS: Final = 1 << 30
 """Memory that the reading of a workbook of the old kinds may take beyond what is there before."""
-MOST_FETCHED_OCTETS: Final = 1 << 28
-"""Octets of an answer from an address."""
-LONGEST_FETCH_SECS: Final = 120.0
+MOST_FETCHED_OCTETS: Final = 50 << 20
+"""Octets of an answer from an address, unpacked."""
+LONGEST_FETCH_SECS: Final = 60.0
 """How long an answer may take in all, however steadily it drips."""
 MOST_TABLE_ROWS: Final = 10_000
 """Rows of a plan's tables that are about the year: Terms, Cycle, Bells and the like."""

@@ -69,10 +69,10 @@ def meet(slots: Sequence[Slot], year: Year, bells: Bells, settings: Settings) ->
             if division in day.closed:
                 continue
             special = day.special_of(division)
-            label = _label_for(day, division, year)
+            label = label_for(day, division, year)
             if label is None:
                 continue
-            schedule, is_named = _schedule(special, bells)
+            schedule, is_named = schedule_of(special, bells)
             rung = bells_on(bells, schedule, is_named, label, day.date.weekday(), division)
             if rung.clash is not None:
                 clashes.setdefault((rung.clash.place.row or 0, label), rung.clash)
@@ -90,7 +90,7 @@ def meet(slots: Sequence[Slot], year: Year, bells: Bells, settings: Settings) ->
     return Met(found, not_met, problems)
 
 
-def _label_for(day: SchoolDay, division: str, year: Year) -> str | None:
+def label_for(day: SchoolDay, division: str, year: Year) -> str | None:
     """The label of a day for a division; None when it has no classes then."""
     own = next((one for one in day.division_specials if plain(one.division) == division), None)
     if own is not None and own.label:
@@ -102,7 +102,7 @@ def _label_for(day: SchoolDay, division: str, year: Year) -> str | None:
     return day.label
 
 
-def _schedule(special: Special | None, bells: Bells) -> tuple[str, bool]:
+def schedule_of(special: Special | None, bells: Bells) -> tuple[str, bool]:
     """The name of the schedule that rings, in compared form, and whether a special day named it."""
     if special is None or not special.bells:
         return "", False

@@ -124,6 +124,9 @@ def fits(metrics: Metrics, words: Words, width: float, height: float, size: floa
     """Whether everything that is to be written has room at a size, with no word broken."""
     if max((metrics.width(word, size, "bold") for word in words.title.split()), default=0) > width:
         return False
+    small = (metrics.width(word, size * 0.86) for text in words.beside for word in text.split())
+    if max(small, default=0) > width:
+        return False
     lines = metrics.wrapped(words.title, width, size, "bold")
     return _height(metrics, lines, words.beside, width, size) <= height + 0.01
 
