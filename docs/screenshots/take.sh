@@ -58,7 +58,6 @@ layout() { # name, file: the table, the command, and what came out
         "nomarium build $2 -o came-out.csv --timezone America/Halifax" "$program/python $work/table.py came-out.csv 18"
 }
 layout grid boat-week.xlsx
-layout month april.xlsx
 layout roster yard-roster.csv
 shot plan 'nomarium survey year' 'nomarium build year -o teachers/ --split-by teacher'
 shot export 'nomarium survey school-export.xlsx'
