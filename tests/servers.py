@@ -224,3 +224,110 @@ class Application:
         )
         put = self._ask("PUT", f"{uid}.ics", content=text, headers={"Content-Type": "text/calendar"})
         assert put.status_code in (200, 201, 204), put.text
+
+
+@contextmanager
+def terse_server() -> Iterator[str]:
+    """A calendar server that speaks as little as it may (RFC 4791, 5): no sync-collection, no ETag after PUT, one calendar at /cal/.
+    It stores what it is given in its own words: properties in another order and folded elsewhere, with stamps and lines of its own,
+    school data dropped."""
+    import re
+    from email.utils import formatdate
+
+    stored: dict[str, tuple[str, int]] = {}
+    numbers = iter(range(1, 10_000))
+    lock = threading.Lock()
+
+    def own_words(text: str) -> str:
+        lines = text.replace("\r\n ", "").split("\r\n")
+        out, event, inside = [], [], False
+        for line in lines:
+            if line == "BEGIN:VEVENT":
+                inside, event = True, []
+            elif line == "END:VEVENT":
+                inside = False
+                kept = [one for one in event if not one.startswith(("X-NOMARIUM-TEACHER", "DTSTAMP"))]
+                out += ["BEGIN:VEVENT", *sorted(kept, reverse=True), "DTSTAMP:20300101T000000Z", "LAST-MODIFIED:20300101T000000Z",
+                        "X-SERVER-SEEN:1", "END:VEVENT"]  # fmt: skip
+            elif inside:
+                event.append(line)
+            else:
+                out.append(line)
+        return "\r\n".join("\r\n ".join(re.findall(".{1,40}", line)) for line in out if line) + "\r\n"
+
+    class Handler(BaseHTTPRequestHandler):
+        protocol_version = "HTTP/1.1"
+
+        def __getattr__(self, name: str) -> Any:
+            if name.startswith("do_"):
+                return self._handle
+            raise AttributeError(name)
+
+        def _handle(self) -> None:
+            self.close_connection = True
+            body = self.rfile.read(int(self.headers.get("Content-Length") or 0)).decode()
+            with lock:
+                status, content = self._answer(body)
+            self.send_response(status)
+            self.send_header("Date", formatdate(usegmt=True))
+            self.send_header("Content-Length", str(len(content.encode())))
+            self.send_header("Connection", "close")
+            self.end_headers()
+            self.wfile.write(content.encode())
+
+        def _answer(self, body: str) -> tuple[int, str]:
+            path, known = self.path, stored.get(self.path)
+            tag = f'W/"{known[1]}"' if known else ""
+            if self.command == "PROPFIND":
+                if path != "/cal/":
+                    return 404, ""
+                kind = "<d:resourcetype><d:collection/><c:calendar/></d:resourcetype>"
+                rows = [
+                    f"<d:response><d:href>/cal/</d:href><d:propstat><d:prop>{kind}</d:prop><d:status>HTTP/1.1 200 OK</d:status></d:propstat></d:response>"
+                ]
+                if self.headers.get("Depth") == "1":
+                    rows += [self._row(one, "") for one in stored]
+                return 207, self._status(rows)
+            if self.command == "REPORT":
+                if "calendar-multiget" not in body:
+                    return 403, ""
+                wanted = re.findall(r"<d:href>([^<]+)</d:href>", body)
+                from xml.sax.saxutils import escape
+
+                return 207, self._status(
+                    [self._row(one, escape(stored[one][0])) for one in wanted if one in stored]
+                )
+            if self.command == "PUT":
+                if (self.headers.get("If-None-Match") == "*" and known) or self.headers.get(
+                    "If-Match", tag
+                ) != tag:
+                    return 412, ""
+                stored[path] = own_words(body), next(numbers)
+                return (204 if known else 201), ""
+            if self.command == "DELETE":
+                if known is None or self.headers.get("If-Match", tag) != tag:
+                    return (404 if known is None else 412), ""
+                del stored[path]
+                return 204, ""
+            return (200, known[0]) if self.command == "GET" and known else (405, "")
+
+        def _row(self, path: str, data: str) -> str:
+            props = f'<d:getetag>W/"{stored[path][1]}"</d:getetag>' + (
+                f"<c:calendar-data>{data}</c:calendar-data>" if data else ""
+            )
+            return f"<d:response><d:href>{path}</d:href><d:propstat><d:prop>{props}</d:prop><d:status>HTTP/1.1 200 OK</d:status></d:propstat></d:response>"
+
+        def _status(self, rows: list[str]) -> str:
+            return f'<?xml version="1.0"?><d:multistatus xmlns:d="DAV:" xmlns:c="urn:ietf:params:xml:ns:caldav">{"".join(rows)}</d:multistatus>'
+
+        def log_message(self, *_: object) -> None:
+            pass
+
+    server = ThreadingHTTPServer(("127.0.0.1", free_port()), Handler)
+    server.daemon_threads = True
+    threading.Thread(target=server.serve_forever, kwargs={"poll_interval": 0.05}, daemon=True).start()
+    try:
+        yield f"http://127.0.0.1:{server.server_address[1]}/cal/"
+    finally:
+        server.shutdown()
+        server.server_close()

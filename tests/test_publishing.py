@@ -13,7 +13,7 @@ from typing import Any
 import pytest
 
 from helpers import Outcome, csv_file, nomarium
-from servers import PASSWORD, USER, Application, Proxy, proxied, running
+from servers import PASSWORD, USER, Application, Proxy, proxied, running, terse_server
 
 LIST = """
     Event,Date,Start,End,Where
@@ -393,3 +393,42 @@ def test_the_examples_of_the_documents(server: str, tmp_path: Path, monkeypatch:
         line = line.replace("https://calendar.saltmarsh.example/", server).replace("Launches", f'"{name}"')
         ran = nomarium(*shlex.split(line)[1:])
         assert ran.status == 0, (line, ran.text)
+
+
+def test_a_server_that_speaks_as_little_as_it_may_and_stores_in_its_own_words(tmp_path: Path) -> None:
+    head = "UID,Event,Date,Start,End,Where,Teacher,Notes,Attendees"
+    rows = ["r@s,Rigging,2026-11-12,9:25,10:30,Slip 2,R. Finch,Bring tar; and a long line of notes that has to be folded somewhere,b@s.example",
+            "k@s,Knots,2026-11-13,11:00,12:00,Loft,M. Quill,,", "o@s,Open day,2026-11-21,,,,,,"]  # fmt: skip
+    source = csv_file(tmp_path, "\n".join([head, *rows]))
+    with terse_server() as url:
+        run = ("publish", source, "--to", url, "--timezone", "America/Halifax", "--json")
+
+        def counts(*more: object) -> dict[str, int]:
+            ran = nomarium(*run, *more)
+            assert ran.status == 0, ran.text
+            return {
+                name: json.loads(ran.out)[name]
+                for name in ("created", "updated", "deleted", "unchanged", "kept")
+            }
+
+        assert counts() == did(created=3)
+        assert counts() == did(unchanged=3), "what the server has in its own words is no edit"
+        assert counts() == did(unchanged=3)
+        people = Application(url)
+        people.change("Knots", "Loft", "Slip 9")
+        people.delete("Open day")
+        assert counts() == did(unchanged=1, kept=1)
+        csv_file(
+            tmp_path,
+            "\n".join([head, *rows]).replace("Slip 2", "Slip 4").replace("11:00,12:00", "11:30,12:30"),
+        )
+        assert counts() == did(updated=2)
+        events = {uid: group[0] for uid, group in people.events().items()}
+        assert (
+            events["k@s"]["LOCATION"] == "Slip 9"
+            and events["k@s"]["DTSTART"].dt.minute == 30
+            and "o@s" not in events
+        )
+        assert counts() == did(unchanged=1, kept=1)
+        ran = nomarium(*run, "--withdraw")
+        assert ran.status == 0 and json.loads(ran.out)["deleted"] == 2 and people.resources() == {}

@@ -90,6 +90,8 @@ class Collection:
         headers = {**_XML, "Depth": "1"}
         answer = self._session.send("PROPFIND", self.url, propfind((DAV, "getetag")), headers)
         self._check(answer)
+        if answer.status == 403:
+            raise forbidden(self.url)
         if answer.status != 207:
             raise no_calendar_server(self.url)
         etags = {
@@ -107,8 +109,6 @@ class Collection:
             message = f"There is no calendar at {called}."
             remedy = "Check the address; --calendar NAME beside the server's address finds or makes one."
             raise SourceError(Problem("publish-missing", message, remedy, Place(called)))
-        if answer.status == 403 and b"sync" not in answer.content and b"report" not in answer.content:
-            raise forbidden(self.url)
 
     def texts(self, paths: Sequence[str]) -> dict[str, Resource]:
         """The texts of resources by their paths; those that are gone are left out."""
