@@ -34,6 +34,33 @@ RIGHT = {
         "Title,Date\nA,26/06/2021\nB,05/06/2021\nC,05/06/2030", [],
         ["A 2021-06-26/2021-06-27", "B 2021-06-05/2021-06-06", "C 2030-06-05/2030-06-06"], ["day first"],
     ),
+    "a heading of words over dates": (
+        "Assignment,Set,Due\nEssay,07/09/2026,21/09/2026\nModel,14/09/2026,12/10/2026", [],
+        ["Essay 2026-09-21/2026-09-22", "Essay: Set 2026-09-07/2026-09-08", "Model 2026-10-12/2026-10-13", "Model: Set 2026-09-14/2026-09-15"],
+        ["“Set”"],
+    ),
+    "times of coming and going": (
+        "Name of school,Date of visit,Arrival,Departure\nA,Tue 13 Oct 2026,9.45,2.15\nB,Wed 14 Oct 2026,10,1.30", [],
+        ["A 2026-10-13T09:45/2026-10-13T14:15", "B 2026-10-14T10:00/2026-10-14T13:30"], [],
+    ),
+    "races on courses": (
+        "Race,Date,Course,Duty boat\nSpring 1,11 Apr 2027,A,Finch\nEaster,29 Mar 2027,B,Tern", [],
+        ["Spring 1 2027-04-11/2027-04-12", "Easter 2027-03-29/2027-03-30"], [],
+    ),
+    "several dates in each cell, and the year in the heading": (
+        'Committee,Dates 2026/27,Room\nSafety,"17 Sept, 12 Nov, 21 Jan",Loft\nFinance,"3 Sept, 5 Nov",Shed', ["--school-year", "2026:2027"],
+        [*(f"Safety {day} @ Loft" for day in ("2026-09-17/2026-09-18", "2026-11-12/2026-11-13", "2027-01-21/2027-01-22")),
+         *(f"Finance {day} @ Shed" for day in ("2026-09-03/2026-09-04", "2026-11-05/2026-11-06"))], [],
+    ),
+    "a month written once": (
+        "Date,Title\nSat 5th Sept,A\nSun 6th,B\nWed 30th,C\nThu 1st,D\n2nd,E", ["--school-year", "2026:2027"],
+        ["A 2026-09-05/2026-09-06", "B 2026-09-06/2026-09-07", "C 2026-09-30/2026-10-01", "D 2026-10-01/2026-10-02",
+         "E 2026-10-02/2026-10-03"], ["“Sun 6th” under “Sat 5th Sept”"],
+    ),
+    "a month and a year written once, over New Year": (
+        "Date,Title\nThu 31 Dec 2026,A\nFri 1st,B\n2 Feb 2027,C\nWed 3rd,D", [],
+        ["A 2026-12-31/2027-01-01", "B 2027-01-01/2027-01-02", "C 2027-02-02/2027-02-03", "D 2027-02-03/2027-02-04"], [],
+    ),
     "a range over the edge of the school year": (
         "Title,Dates\nCamp,Fri 30 July - Sun 1 Aug\nB,5 Sept", ["--school-year", "2026:2027"],
         ["Camp 2027-07-30/2027-08-02", "B 2026-09-05/2026-09-06"], [],
@@ -86,6 +113,11 @@ def test_read_right_and_told(name: str, tmp_path: Path) -> None:
 
 
 REFUSED = {
+    "a month written once, with a weekday that does not fit": ("Date,Title\nSat 5 Sept 2026,A\nSun 7th,B", ["2026-09-07 is a Monday, not a Sunday"]),
+    "two figures after a month, far from the school year": (
+        "Date,Title\n5 Sept,A\n12 Sept 10,B", ["may be an hour"], "--school-year", "2026:2027",
+    ),
+    "one figure as a year": ("Date,Title\n5/9/7,A", ["“7” is no year"], "--date-order", "dmy"),
     "a year above a list in no order": (
         "Dates 2026,\nDate,Event\n7 Sept,Start\n12 Mar,Fair\n5 Jan,Term", ["7 September has no year", "--school-year"],
     ),

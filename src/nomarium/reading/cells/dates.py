@@ -34,6 +34,8 @@ class Day(NamedTuple):
     readings: tuple[DayReading, ...]
     weekday: int | None = None
     """0 is Monday."""
+    has_short_year: bool = False
+    """Whether its year has two figures, which could be an hour as well."""
 
 
 class Days(NamedTuple):
@@ -249,7 +251,8 @@ def _day(tokens: list[_Token], match: re.Match[str], group: str) -> Day:
     weekday = _weekday(tokens, max(before, 0), start)
     if weekday is None:
         weekday = _weekday(tokens, end, min(end + 3, match.end()))
-    return Day(_readings(numbers, months), weekday)
+    short = len(numbers) > 1 and bool(months) and numbers[1].kind == "n" and len(numbers[1].text) == 2
+    return Day(_readings(numbers, months), weekday, short)
 
 
 def _readings(numbers: list[_Token], months: list[_Token]) -> tuple[DayReading, ...]:
@@ -269,7 +272,10 @@ def _readings(numbers: list[_Token], months: list[_Token]) -> tuple[DayReading, 
         return _valid((DayReading("", values[0], values[1], values[2]),))
     year = _year(numbers[2]) if len(numbers) > 2 else None
     found = [DayReading("dmy", year, values[1], values[0]), DayReading("mdy", year, values[0], values[1])]
-    if len(numbers) > 2 and numbers[2].kind == "n":  # 27/04/12 may begin with the year
+    if len(numbers) > 2 and len(numbers[2].text) == 1:  # 5/9/7: a slip more likely than a year
+        found = []
+    may_begin = len(numbers) > 2 and numbers[2].kind == "n" and (bool(found) or len(numbers[0].text) == 2)
+    if may_begin:  # 27/04/12 may begin with the year
         found.append(DayReading("ymd", _year(numbers[0]), values[1], values[2]))
     return _valid(tuple(found))
 
@@ -313,6 +319,9 @@ def _why_not(text: str, tokens: list[_Token], shape: str) -> Refusal:
         )
     if months and numbers and numbers[0] <= 99 and re.match(r"W?,*(nM|Mn)", plain):
         return Refusal("date-impossible", impossible(months[0].value, numbers), _FORMS)
+    if re.match(r"W?,*n([-/.])n\1n$", shape) and len(tokens[-1].text) == 1:
+        year = f"“{text}” is not a date: “{tokens[-1].text}” is no year."
+        return Refusal("date-year", year, "Write the year in two or four figures.")
     if re.match(r"W?(n[-/,]?n[-/,]?[ny]|y[-/,]?n[-/,]?n|N)$", plain):
         return Refusal("date-impossible", f"There is no such date as {text}.", _FORMS)
     unknown = [token.text for token in tokens if token.kind == "x"]

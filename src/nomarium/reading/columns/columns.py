@@ -26,6 +26,22 @@ _RECORD_WORDS = frozenset(
     "birth dob born naissance geburtsdatum geburtstag nacimiento geboortedatum created modified updated "
     "changed submitted printed exported hired joined paid invoice timestamp".split()
 )
+_NAMES = frozenset(
+    (
+        "group",
+        "class",
+        "room",
+        "teacher",
+        "audience",
+        "division",
+        "label",
+        "term",
+        "person",
+        "location",
+        "description",
+    )
+)
+"""Fields of words: a column of dates is none of them, whatever its heading."""
 _LENGTHS = (int, float, dt.timedelta)
 _ARRIVING = frozenset(("arrives", "arrival", "arrival date", "arriving", "arrive", "check in", "checkin"))
 _LEAVING = frozenset(("leaves", "leave", "leaving", "departs", "departure", "depart"))
@@ -98,11 +114,16 @@ def _checked_by_content(columns: list[Column], contents: list[Contents]) -> list
     has_date = any(c.field in ("date", "when") and not c.is_weak and contents[c.at].dates for c in columns)
     has_week = any(c.field == "week" for c in columns)
     has_arrival = any(normal(c.heading) in _ARRIVING for c in columns)
+    coming = _coming_and_going(columns, contents)
     for column in columns:
         about, plain = contents[column.at], normal(column.heading)
         field, evidence = column.field, column.evidence
         if column.how != "heading" or not about.cells:
             pass
+        elif column.at in coming:
+            field, evidence = coming[column.at], "its cells are times, of coming and of going"
+        elif field in _NAMES and about.dates >= MOSTLY:
+            field, evidence = "", "its cells are dates"
         elif (
             plain == "days"
             and field == "repeat"
@@ -120,7 +141,8 @@ def _checked_by_content(columns: list[Column], contents: list[Contents]) -> list
         ):
             field, evidence = "day", "its cells are weekdays"
         elif field == "date" and column.is_weak and (has_week or about.dates < MOSTLY):
-            field = "day" if has_week or not has_date else ""
+            is_day = has_week or (not has_date and (about.weekdays >= MOSTLY or _are_whole(about)))
+            field = "day" if is_day else ""
         elif field == "time" and plain == "hours" and (about.numbers >= 1 or _are_lengths(about)):
             field, evidence = "duration", "its cells are numbers or lengths"
         elif field == "repeat" and plain == "days" and has_date and about.numbers >= 1:
@@ -152,6 +174,32 @@ def _checked_by_content(columns: list[Column], contents: list[Contents]) -> list
             )
         )
     return _split_starts(checked, contents)
+
+
+def _coming_and_going(columns: list[Column], contents: list[Contents]) -> dict[int, str]:
+    """The columns of times of which one says when people come and the other when they go."""
+    found = {}
+    for field, words in (("start", _ARRIVING), ("end", _LEAVING)):
+        timed = [
+            c.at for c in columns
+            if c.how == "heading" and normal(c.heading) in words and contents[c.at].cells and _are_times(contents[c.at])
+        ]  # fmt: skip
+        if len(timed) != 1:
+            return {}
+        found[timed[0]] = field
+    return found
+
+
+def _are_times(about: Contents) -> bool:
+    """Whether every cell can be a time, also a figure alone."""
+    read = [read_times(cell_text(cell)) for cell in about.different if isinstance(cell, (str, int))]
+    clocks = all(isinstance(one, Times) and (one.start is not None or one.is_unknown) for one in read)
+    return clocks and all(isinstance(cell, (str, int, dt.time)) for cell in about.different)
+
+
+def _are_whole(about: Contents) -> bool:
+    """Whether every cell is a whole number, with a word before it or none: `Day 8`."""
+    return all(re.fullmatch(r"[^\W\d]*\s*\d{1,3}", cell_text(cell)) for cell in about.different)
 
 
 def _date_or_time(

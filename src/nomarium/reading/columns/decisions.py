@@ -87,10 +87,18 @@ def resolve_day(day: Day, decisions: Decisions, weekday: int | None = None) -> d
     if date is None:
         message = f"There is no {one.day}/{one.month} in {one.year}."
         return Refusal("date-impossible", message, "Check the day, the month and the year.")
+    if day.has_short_year and decisions.window is not None and _is_far(date, decisions.window):
+        message = f"{date} is years away from {decisions.window_evidence}: its last figures may be an hour."
+        return Refusal("date-year", message, "Write the year in four figures, and an hour like 10:00.")
     if stated is not None and date.weekday() != stated:
         message = f"{date} is a {WEEKDAYS[date.weekday()]}, not a {WEEKDAYS[stated]}."
         return Refusal("date-weekday", message, "Correct the date or the weekday.")
     return date
+
+
+def _is_far(date: dt.date, window: tuple[dt.date, dt.date]) -> bool:
+    """Whether a date is more than three years from a window."""
+    return date.year < window[0].year - 3 or date.year > window[1].year + 3
 
 
 def _in_order(readings: tuple[DayReading, ...], decisions: Decisions) -> tuple[DayReading, ...] | Refusal:

@@ -164,6 +164,7 @@ def _forms(heading: str, plain: str) -> Iterator[str]:
     """A heading as it stands, without a number or an opening article, and each part of "Date / Fecha"."""
     yield plain
     yield re.sub(r"^(?:the|event|evt|your)\s+|\s*\d+$", "", plain)
+    yield re.sub(r"\s*(?:19|20)\d\d(?: ?(?:19|20)?\d\d)?$", "", plain)
     yield plain.removesuffix("s")
     yield plain.replace(" ", "")
     parts = [normal(part) for part in re.split(r"\s*[/|]\s*|\s+-\s+|\n", heading)]

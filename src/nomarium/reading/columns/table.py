@@ -11,6 +11,7 @@ from nomarium.reading.columns.column import Column
 from nomarium.reading.columns.dateparts import DateParts
 from nomarium.reading.columns.decisions import Decisions
 from nomarium.reading.columns.head import TableHead
+from nomarium.reading.columns.runningmonths import RunningMonths
 from nomarium.reading.options import ReadingOptions
 from nomarium.sheets.sheet import Row, Sheet, cell_text, is_blank
 
@@ -26,7 +27,7 @@ class TableReading(NamedTuple):
     problems: tuple[Problem, ...] = ()
     """What keeps the table as a whole from being read."""
     notes: tuple[Problem, ...] = ()
-    parts: DateParts | None = None
+    parts: DateParts | RunningMonths | None = None
     """The columns over which dates are spread, when they are."""
 
     @property

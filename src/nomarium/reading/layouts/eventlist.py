@@ -21,6 +21,7 @@ from nomarium.reading.columns.evidence import decide
 from nomarium.reading.columns.head import TableHead, find_head, looks_like_date
 from nomarium.reading.columns.headings import match_heading, normal, unit_of
 from nomarium.reading.columns.lexicons import lexicon_for
+from nomarium.reading.columns.runningmonths import find_running_months
 from nomarium.reading.columns.table import TableReading, data_rows, fill_down_columns, filled_rows
 from nomarium.reading.columns.timesinwords import times_in_words
 from nomarium.reading.columns.titles import half_titles, title_columns, unknown_in_title
@@ -114,7 +115,7 @@ def read_table(
         remedy = "Check that this is the right file: an empty calendar must not replace a full one."
         reason = "it has no rows under its headings"
         return not_read(sheet, "no-rows", reason, "table-empty", message, remedy)
-    parts = find_date_parts(head.headings, sample, options.columns)
+    parts = find_date_parts(head.headings, sample, options.columns) or find_running_months(sample, seen)
     if parts is not None:
         data = parts.joined(
             filled_rows(sheet, data, fill_down_columns(head.headings, options, sheet.first_column))
