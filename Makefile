@@ -17,6 +17,7 @@ bench: .venv/ready
 	$(BIN)/python -m benchmarks
 	$(BIN)/python -m benchmarks.engine
 	$(BIN)/python -m benchmarks.district
+	$(BIN)/python -m benchmarks.many
 
 fuzz: .venv/ready
 	PYTHONPATH=tests $(BIN)/python tests/fuzz.py 20000 $(SEED)

@@ -21,6 +21,11 @@ from helpers import csv_file, events_in, nomarium, workbook
 LIST = "Event,Date\nRigging,2026-11-12\nKnots,2026-11-13"
 
 
+def interruptible() -> None:
+    """A process that was started in the background may have been told not to hear of Ctrl-C, and its children with it."""
+    signal.signal(signal.SIGINT, signal.SIG_DFL)
+
+
 class Watch:
     """The program as it watches, with what it has said so far."""
 
@@ -34,6 +39,7 @@ class Watch:
         self.process = subprocess.Popen(
             [sys.executable, "-m", "nomarium", "watch", *map(str, arguments)],
             stdout=subprocess.PIPE, stderr=subprocess.STDOUT, text=True, env=environment, cwd=folder,
+            preexec_fn=interruptible,
         )  # fmt: skip
         self.lines: list[str] = []
         self._reader = threading.Thread(target=self._read, daemon=True)

@@ -24,7 +24,7 @@ def say_build(
     """Say what a build found and did, as text or as one JSON document."""
     to = sys.stderr if output == "-" else sys.stdout
     if json:
-        say_json(_facts(report), to)
+        say_json(facts_of(report), to)
         return
     say_problems(report.problems)
     if report.problems:
@@ -135,7 +135,8 @@ def _repeats_said(report: BuildReport) -> list[str]:
     return lines
 
 
-def _facts(report: BuildReport) -> dict[str, object]:
+def facts_of(report: BuildReport) -> dict[str, object]:
+    """What a build found and did, for machines."""
     return {
         "ledger": report.ledger.as_dict(),
         "sheets": [

@@ -6,13 +6,13 @@ import re
 from _blake2 import blake2b  # hashlib opens a library of its own, which a small build would pay for
 from collections.abc import Mapping, Sequence
 from pathlib import Path
-from typing import TYPE_CHECKING
+from typing import TYPE_CHECKING, Protocol
 
 from nomarium.cli.addresses import without_password
 
 if TYPE_CHECKING:
-    from nomarium.building.report import BuildReport
     from nomarium.history.record import Record, State
+    from nomarium.targets.replacing import WrittenFile
 
 _STATE = r"(.+)@(\d+)"
 
@@ -39,7 +39,24 @@ def record() -> "Record | None":
     return Record(path)
 
 
-def keep_state(output: str, report: "BuildReport", sources: Sequence[str], options: str) -> str:
+class Kept(Protocol):
+    """What of a build is kept."""
+
+    @property
+    def is_written(self) -> bool:
+        """Whether there is something to keep."""
+
+    @property
+    def files(self) -> "Sequence[WrittenFile]": ...
+
+    @property
+    def event_count(self) -> int: ...
+
+    @property
+    def changes(self) -> dict[str, int]: ...
+
+
+def keep_state(output: str, report: Kept, sources: Sequence[str], options: str) -> str:
     """Keep what a build has written; what to say when that cannot be done: a build never fails because of it."""
     if output == "-" or not report.is_written:
         return ""

@@ -79,7 +79,7 @@ def run(arguments: list[str]) -> None:
     """Run a command line and end the process: 0 done, 1 problems in the input, 2 wrong use."""
     wanted = tuple(name for name in COMMANDS if name == (arguments[0] if arguments else ""))
     _use_utf8()
-    _use_own_zones()
+    use_own_zones()
     try:
         status = application(wanted or COMMANDS)(arguments, prog_name="nomarium", standalone_mode=True)
     except NomariumError as error:
@@ -110,7 +110,7 @@ def run(arguments: list[str]) -> None:
     sys.exit(status)
 
 
-def _use_own_zones() -> None:
+def use_own_zones() -> None:
     """Let time zones come from the tzdata package, so that one input gives the same bytes on every machine.
 
     Said before anything needs a zone, it also spares a start the search for the system's own (PEP 615).

@@ -358,6 +358,14 @@ Method = Annotated[
         rich_help_panel=WRITING,
     ),
 ]
+Each = Annotated[
+    bool,
+    typer.Option("--each", help="Every SOURCE is a job of its own, its calendar in the folder -o.", rich_help_panel=WRITING),
+]  # fmt: skip
+Scheduler = Annotated[
+    str | None,
+    typer.Option("--scheduler", metavar="ADDRESS", help="A Dask scheduler that does the jobs of --each, tcp://…", rich_help_panel=WRITING),
+]  # fmt: skip
 Workers = Annotated[
     int | None,
     typer.Option(
