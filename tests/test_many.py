@@ -107,7 +107,7 @@ def test_sources_of_one_name_and_folders_of_a_split(tmp_path: Path) -> None:
     assert [(one["ok"], one["events"], one["changes"]) for one in facts["jobs"]][2] == (
         True,
         1,
-        {"unchanged": 1},
+        {"unchanged": 1, "removed": 0},
     )
 
 

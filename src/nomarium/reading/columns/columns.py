@@ -8,6 +8,7 @@ from nomarium.model.cell import Cell
 from nomarium.reading.cells.times import Times, read_times
 from nomarium.reading.cells.words import ENGLISH, Lexicon
 from nomarium.reading.columns.asked import asked_fields
+from nomarium.reading.columns.cellssay import ARRIVING, LEAVING, another_field, are_whole, coming_and_going
 from nomarium.reading.columns.column import Column, with_rivals, without_weak_rivals
 from nomarium.reading.columns.contents import MOST_DIFFERENT, MOSTLY, Contents
 from nomarium.reading.columns.head import TableHead
@@ -26,25 +27,7 @@ _RECORD_WORDS = frozenset(
     "birth dob born naissance geburtsdatum geburtstag nacimiento geboortedatum created modified updated "
     "changed submitted printed exported hired joined paid invoice timestamp".split()
 )
-_NAMES = frozenset(
-    (
-        "group",
-        "class",
-        "room",
-        "teacher",
-        "audience",
-        "division",
-        "label",
-        "term",
-        "person",
-        "location",
-        "description",
-    )
-)
-"""Fields of words: a column of dates is none of them, whatever its heading."""
 _LENGTHS = (int, float, dt.timedelta)
-_ARRIVING = frozenset(("arrives", "arrival", "arrival date", "arriving", "arrive", "check in", "checkin"))
-_LEAVING = frozenset(("leaves", "leave", "leaving", "departs", "departure", "depart"))
 
 
 def _may_have_days(column: Column, contents: Contents) -> bool:
@@ -113,8 +96,8 @@ def _checked_by_content(columns: list[Column], contents: list[Contents]) -> list
     checked = []
     has_date = any(c.field in ("date", "when") and not c.is_weak and contents[c.at].dates for c in columns)
     has_week = any(c.field == "week" for c in columns)
-    has_arrival = any(normal(c.heading) in _ARRIVING for c in columns)
-    coming = _coming_and_going(columns, contents)
+    has_arrival = any(normal(c.heading) in ARRIVING for c in columns)
+    coming = coming_and_going(columns, contents)
     for column in columns:
         about, plain = contents[column.at], normal(column.heading)
         field, evidence = column.field, column.evidence
@@ -122,8 +105,6 @@ def _checked_by_content(columns: list[Column], contents: list[Contents]) -> list
             pass
         elif column.at in coming:
             field, evidence = coming[column.at], "its cells are times, of coming and of going"
-        elif field in _NAMES and about.dates >= MOSTLY:
-            field, evidence = "", "its cells are dates"
         elif (
             plain == "days"
             and field == "repeat"
@@ -141,7 +122,7 @@ def _checked_by_content(columns: list[Column], contents: list[Contents]) -> list
         ):
             field, evidence = "day", "its cells are weekdays"
         elif field == "date" and column.is_weak and (has_week or about.dates < MOSTLY):
-            is_day = has_week or (not has_date and (about.weekdays >= MOSTLY or _are_whole(about)))
+            is_day = has_week or (not has_date and (about.weekdays >= MOSTLY or are_whole(about)))
             field = "day" if is_day else ""
         elif field == "time" and plain == "hours" and (about.numbers >= 1 or _are_lengths(about)):
             field, evidence = "duration", "its cells are numbers or lengths"
@@ -151,19 +132,14 @@ def _checked_by_content(columns: list[Column], contents: list[Contents]) -> list
             field == "description" and about.plain_answers >= 1
         ):
             field = ""
-        elif field == "start" and plain in _LEAVING and about.dates >= MOSTLY and has_arrival:
+        elif field == "start" and plain in LEAVING and about.dates >= MOSTLY and has_arrival:
             field, evidence = "end-date", "its cells are dates, and another column says when they arrive"
         elif field == "when" and not about.dates and about.timed_weekdays >= 0.5:
             field, evidence = "", "its cells are weekdays with times"
-        elif found := _date_or_time(field, about, columns, contents, has_date):
+        elif found := another_field(field, about, columns, contents, has_date):
             field, evidence = found
-        elif field == "location" and plain in _LOOSE_WORDS and about.times >= MOSTLY:
-            field, evidence = "start", "its cells are times"
-        elif plain in _LOOSE_WORDS and field in ("start", "end", "date") and not (about.dates or about.times):
-            if not all(isinstance(cell, (int, float)) or cell_text(cell).isdigit() for cell in about.cells):
-                field, evidence = "", "its cells are neither dates nor times"
-        elif plain in _LOOSE_WORDS and field == "location" and about.dates >= MOSTLY:
-            field, evidence = "date", "its cells are dates"
+        elif plain in _LOOSE_WORDS and (loose := _of_loose_words(field, about)):
+            field, evidence = loose
         elif field == "categories" and about.dates >= MOSTLY:
             field = ""
         elif field == "status" and not about.statuses:
@@ -174,60 +150,6 @@ def _checked_by_content(columns: list[Column], contents: list[Contents]) -> list
             )
         )
     return _split_starts(checked, contents)
-
-
-def _coming_and_going(columns: list[Column], contents: list[Contents]) -> dict[int, str]:
-    """The columns of times of which one says when people come and the other when they go."""
-    found = {}
-    for field, words in (("start", _ARRIVING), ("end", _LEAVING)):
-        timed = [
-            c.at for c in columns
-            if c.how == "heading" and normal(c.heading) in words and contents[c.at].cells and _are_times(contents[c.at])
-        ]  # fmt: skip
-        if len(timed) != 1:
-            return {}
-        found[timed[0]] = field
-    return found
-
-
-def _are_times(about: Contents) -> bool:
-    """Whether every cell can be a time, also a figure alone."""
-    read = [read_times(cell_text(cell)) for cell in about.different if isinstance(cell, (str, int))]
-    clocks = all(isinstance(one, Times) and (one.start is not None or one.is_unknown) for one in read)
-    return clocks and all(isinstance(cell, (str, int, dt.time)) for cell in about.different)
-
-
-def _are_whole(about: Contents) -> bool:
-    """Whether every cell is a whole number, with a word before it or none: `Day 8`."""
-    return all(re.fullmatch(r"[^\W\d]*\s*\d{1,3}", cell_text(cell)) for cell in about.different)
-
-
-def _date_or_time(
-    field: str, about: Contents, columns: list[Column], contents: list[Contents], has_date: bool
-) -> tuple[str, str] | None:
-    """What a heading of when, of a week or of a period stands for by its cells, where that is another field."""
-    if field == "time" and not has_date and about.dates >= MOSTLY:
-        return "when", "its cells are dates with times"
-    if field == "when" and any(c.field == "date" and contents[c.at].dates for c in columns):
-        return _when_beside_a_date(columns, about)
-    if field in ("period", "label") and about.are_clear_times and not _says_time(columns):
-        return "time", "its cells are times"
-    if field == "week" and about.dates >= MOSTLY:
-        return "date", "its cells are dates"
-    return None
-
-
-def _when_beside_a_date(columns: list[Column], about: Contents) -> tuple[str, str]:
-    """What a column headed `When` is where another is the date: the time, or the date again; never nothing unseen."""
-    if about.dates >= MOSTLY:
-        return "date", "its cells are dates"
-    if about.times < MOSTLY and _says_time(columns):
-        return "", "its cells are neither dates nor times"
-    return "time", "another column is the date"
-
-
-def _says_time(columns: list[Column]) -> bool:
-    return any(c.field in ("time", "start") for c in columns)
 
 
 def _are_lengths(about: Contents) -> bool:
@@ -288,6 +210,18 @@ def _with_milestones(columns: list[Column], contents: list[Contents]) -> list[Co
         else c
         for c in columns
     ]  # fmt: skip
+
+
+def _of_loose_words(field: str, about: Contents) -> tuple[str, str] | None:
+    """What `From`, `To`, `At` and the like stand for by their cells, where that is another field."""
+    if field == "location":
+        if about.times >= MOSTLY:
+            return "start", "its cells are times"
+        return ("date", "its cells are dates") if about.dates >= MOSTLY else None
+    if field not in ("start", "end", "date") or about.dates or about.times:
+        return None
+    numbers = all(isinstance(cell, (int, float)) or cell_text(cell).isdigit() for cell in about.cells)
+    return None if numbers else ("", "its cells are neither dates nor times")
 
 
 def _split_starts(columns: list[Column], contents: list[Contents]) -> list[Column]:
