@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import datetime as dt
 import io
+import signal
 from collections.abc import Sequence
 from contextlib import redirect_stderr, redirect_stdout
 from dataclasses import dataclass
@@ -109,3 +110,8 @@ def refused(source: Path, *arguments: object) -> str:
     assert outcome.status == 1, outcome.text
     assert not target.exists()
     return outcome.text
+
+
+def interruptible() -> None:
+    """A process that was started in the background may have been told not to hear of Ctrl-C, and its children with it."""
+    signal.signal(signal.SIGINT, signal.SIG_DFL)

@@ -367,7 +367,7 @@ def test_a_fault_of_our_own_is_one_line_and_a_report(tmp_path: Path, monkeypatch
     def broken(*_: object, **__: object) -> None:
         raise KeyError(secret)
 
-    monkeypatch.setattr("nomarium.building.build.build", broken)
+    monkeypatch.setattr("nomarium.cli.onebuild.build_calendar", broken)
     target = tmp_path / "o.ics"
     target.write_text("old", "utf-8")
     outcome = nomarium("build", csv_file(tmp_path, "Event,Date\nA,2026-01-02"), "-o", target)

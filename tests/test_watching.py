@@ -16,14 +16,9 @@ from pathlib import Path
 
 import pytest
 
-from helpers import csv_file, events_in, nomarium, workbook
+from helpers import csv_file, events_in, interruptible, nomarium, workbook
 
 LIST = "Event,Date\nRigging,2026-11-12\nKnots,2026-11-13"
-
-
-def interruptible() -> None:
-    """A process that was started in the background may have been told not to hear of Ctrl-C, and its children with it."""
-    signal.signal(signal.SIGINT, signal.SIG_DFL)
 
 
 class Watch:

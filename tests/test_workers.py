@@ -14,6 +14,7 @@ import pytest
 from benchmarks.district import write_plan
 
 import nomarium.samples
+from helpers import interruptible
 from helpers import nomarium as run
 from nomarium.building.sharing import can_share, shared_out
 
@@ -129,7 +130,9 @@ def test_an_interrupted_build_leaves_nothing(tmp_path: Path) -> None:
     write_plan(source, 150)
     target.mkdir()
     command = [sys.executable, "-m", "nomarium", "build", source, "-o", target, "--split-by", "teacher", "--workers", "2"]  # fmt: skip
-    with subprocess.Popen(command, stdout=subprocess.PIPE, stderr=subprocess.PIPE, text=True) as build:
+    with subprocess.Popen(
+        command, stdout=subprocess.PIPE, stderr=subprocess.PIPE, text=True, preexec_fn=interruptible
+    ) as build:
         while not any(target.rglob(".nomarium-*/*")) and build.poll() is None:
             time.sleep(0.01)
         build.send_signal(signal.SIGINT)

@@ -28,7 +28,7 @@ As = Annotated[
     typer.Option(
         "--as",
         metavar="LAYOUT",
-        help="What the source is: events (a list), plan (the tables of a school year), timetable (classes on weekdays or labels without dates), grid (dates × times), planner (weeks × weekdays), day (times × places), month (a month drawn in cells), wall (a year drawn in cells), matrix (what happens × months) or roster (names × dates). Found from the content when not given.",
+        help="What the source is: events (a list), plan (the tables of a school year), timetable (classes on weekdays or labels without dates), grid (dates × times), planner (weeks × weekdays), day (times × places), month (a month drawn in cells), wall (a year drawn in cells), matrix (what happens × months), roster (names × dates) or text (lines). Found from the content when not given.",
         rich_help_panel=COLUMNS,
     ),
 ]

@@ -9,7 +9,9 @@ from nomarium.model.refusal import Refusal
 
 Order = Literal["", "dmy", "mdy", "ymd"]
 """How dates in figures are read; nothing: as their table shows."""
-Layout = Literal["events", "plan", "timetable", "grid", "month", "planner", "day", "roster", "wall", "matrix"]
+Layout = Literal[
+    "events", "plan", "timetable", "grid", "month", "planner", "day", "roster", "wall", "matrix", "text"
+]
 """What a source may be said to be."""
 Clock = Literal["", "12", "24"]
 Spans = Literal["", "daily", "whole"]

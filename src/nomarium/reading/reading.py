@@ -106,6 +106,7 @@ def read_sheet(sheet: Sheet, options: ReadingOptions, whole: bool = False) -> Re
     """Decide how one sheet is read: as asked, else in the first layout that it has."""
     top = Top(sheet, options, whole)
     asked = options.layout
+    by_lines = asked is None and "date" in options.defaults and _is_text(sheet) and _has_one_column(top)
     as_list: NotRead | None = None
     drawn: list[NotRead] = []
     for layout in LAYOUTS:
@@ -113,8 +114,17 @@ def read_sheet(sheet: Sheet, options: ReadingOptions, whole: bool = False) -> Re
             continue
         if layout.with_set and layout.with_set not in options.defaults:
             continue
+        if layout.name == "text" and asked is None and not _is_text(sheet):
+            continue
+        if by_lines and layout.name != "text":
+            continue
         is_asked = asked in (layout.name, *layout.asked_as) and asked != "events"
-        if layout.only_after and not is_asked and (as_list is None or as_list.why not in layout.only_after):
+        if (
+            layout.only_after
+            and not is_asked
+            and not by_lines
+            and (as_list is None or as_list.why not in layout.only_after)
+        ):
             continue
         if layout.only_after and any(one.why == "month-unnamed" for one in drawn):
             continue  # its shape is known, and only its month is open
@@ -133,6 +143,17 @@ def read_sheet(sheet: Sheet, options: ReadingOptions, whole: bool = False) -> Re
         return drawn[0]
     unnamed = next((one for one in drawn if one.why in ("month-unnamed", "day-unnamed")), None)
     return unnamed or _with_remedy_of_shape(as_list, top)
+
+
+def _is_text(sheet: Sheet) -> bool:
+    """Whether a sheet may be lines of text, when nothing says so: a table of text is one still."""
+    return sheet.read_lines is not None and sheet.file.lower().endswith((".txt", ".md", ".markdown"))
+
+
+def _has_one_column(top: Top) -> bool:
+    """Whether the rows of a text are lines of one cell, and no table."""
+    filled = [row for _, row in top.rows if not is_blank(row)]
+    return sum(len(row) == 1 for row in filled) >= 0.8 * len(filled)
 
 
 def _with_remedy_of_shape(missing: NotRead, top: Top) -> NotRead:

@@ -44,8 +44,23 @@ def open_delimited(path: Path, name: str) -> Sheet:
     if delimiter != ("\t" if name.lower().endswith((".tsv", ".tab")) else ","):
         called = DELIMITERS.get(delimiter, repr(delimiter))
         notes += (note("delimiter", f"Cells are parted by a {called}.").at(Place(name)),)
-    sheet = Sheet(name, "", RowsAgain(_reader(path, name, kind, delimiter, skip)), notes=notes)
+    sheet = Sheet(
+        name, "", RowsAgain(_reader(path, name, kind, delimiter, skip)), notes=notes, read_lines=_lines(path, name, kind)
+    )  # fmt: skip
     return unpacked(sheet)
+
+
+def _lines(path: Path, name: str, kind: TextKind) -> Callable[[], Iterator[Row]]:
+    """The same file line by line, each a row of one cell."""
+
+    def lines() -> Iterator[Row]:
+        with path.open(encoding=kind.encoding) as file:
+            try:
+                yield from ((number, [line.rstrip("\n")]) for number, line in enumerate(file, 1))
+            except UnicodeError as error:
+                raise _broken_text(name, kind.encoding) from error
+
+    return lines
 
 
 def find_delimiter(lines: Sequence[str]) -> str:

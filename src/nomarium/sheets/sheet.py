@@ -74,6 +74,10 @@ class Sheet(NamedTuple):
     """Which part of its sheet it is, where several tables stand on one."""
     part_title: str = ""
     """What stands above that part."""
+    unit: str = "row"
+    """What its numbers count: rows, or lines of a text."""
+    read_lines: Callable[[], Iterable[Row]] | None = None
+    """The lines of a text, each a row of one cell; None for what is no text."""
 
     def rows(self) -> Iterator[Row]:
         """The rows from the top, blank ones included."""
@@ -82,7 +86,7 @@ class Sheet(NamedTuple):
     def place(self, row: int | None = None, column: int | None = None, heading: str = "") -> Place:
         """Where a cell of this sheet is; `column` counts from 0 within the rows."""
         letter = "" if column is None else column_letter(column + self.first_column)
-        return Place(self.file, self.name, row, letter, heading)
+        return Place(self.file, self.name, row, letter if self.unit == "row" else "", heading, self.unit)
 
     @property
     def title(self) -> str:

@@ -21,7 +21,7 @@ if TYPE_CHECKING:
 Why = Literal[
     "blank", "no-rows", "no-dates", "no-day-one", "no-titles", "other-recipe", "no-grid", "no-month",
     "month-unnamed", "no-day", "day-unnamed", "no-planner", "no-weekdays", "no-sections", "no-language",
-    "no-roster", "no-wall", "no-matrix", "no-weeks",
+    "no-roster", "no-wall", "no-matrix", "no-weeks", "no-lines",
 ]  # fmt: skip
 """Why a sheet does not read as a layout: what the others go by."""
 
@@ -139,5 +139,6 @@ LAYOUTS: tuple[Layout, ...] = (
     Layout("events", "weekdays", only_after=_NO_DATES),
     Layout("events", "sections", only_after=_NO_DATES),
     Layout("events", "weekly", only_after=_NO_DATES),
+    Layout("text", "lines", only_after=_DRAWN),
 )
 """In the order in which they are tried: the first that reads a sheet has it."""
