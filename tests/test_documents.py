@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+import zipfile
+from email.message import EmailMessage
 from pathlib import Path
 
 import pytest
@@ -122,3 +124,161 @@ def test_text_is_asked_for_where_it_looks_like_a_table(tmp_path: Path) -> None:
     source = text_file(tmp_path, "Fri 16 April 2027: Marketing webinar, 10–11am, Sail loft", "dates.csv")
     assert nomarium("build", source, "-o", tmp_path / "out.ics").status == 1
     assert nomarium("build", source, "-o", tmp_path / "out.ics", "--as", "text").status == 0
+
+
+W = 'xmlns:w="http://schemas.openxmlformats.org/wordprocessingml/2006/main"'
+ODT = (
+    'xmlns:office="urn:oasis:names:tc:opendocument:xmlns:office:1.0" xmlns:text="urn:oasis:names:tc:opendocument:xmlns:text:1.0" '
+    'xmlns:table="urn:oasis:names:tc:opendocument:xmlns:table:1.0"'
+)
+ROWS = [["Date", "Event", "Time", "Place"], ["Sat 12 September 2026", "Regatta", "10.00-12.30", "Slip 2"],
+        ["Fri 18 September 2026", "Fair", "7pm", "Loft"]]  # fmt: skip
+EVENTS = [
+    "Regatta 2026-09-12T10:00/2026-09-12T12:30 @ Slip 2",
+    "Fair 2026-09-18T19:00/2026-09-18T20:00 @ Loft",
+]
+
+
+def word_paragraph(text: str, extra: str = "") -> str:
+    return f'<w:p><w:r>{extra}<w:t xml:space="preserve">{text}</w:t></w:r></w:p>'
+
+
+def word_table(rows: list[list[str]]) -> str:
+    cells = ("".join(f"<w:tc>{word_paragraph(cell)}</w:tc>" for cell in row) for row in rows)
+    return f"<w:tbl>{''.join(f'<w:tr>{row}</w:tr>' for row in cells)}</w:tbl>"
+
+
+def docx(folder: Path, body: str, head: str = "") -> Path:
+    path = folder / "dates.docx"
+    with zipfile.ZipFile(path, "w", zipfile.ZIP_DEFLATED) as archive:
+        archive.writestr(
+            "word/document.xml",
+            f'<?xml version="1.0"?>{head}<w:document {W}><w:body>{body}</w:body></w:document>',
+        )
+        archive.writestr(
+            "word/footnotes.xml",
+            f"<w:footnotes {W}>{word_paragraph('Mon 7 Sept 2026: footnote')}</w:footnotes>",
+        )
+    return path
+
+
+def odt(folder: Path, body: str) -> Path:
+    path = folder / "dates.odt"
+    with zipfile.ZipFile(path, "w") as archive:
+        archive.writestr("mimetype", "application/vnd.oasis.opendocument.text")
+        archive.writestr(
+            "content.xml",
+            f"<office:document-content {ODT}><office:body><office:text>{body}</office:text></office:body></office:document-content>",
+        )
+    return path
+
+
+def odt_table(rows: list[list[str]]) -> str:
+    cells = (
+        "".join(f"<table:table-cell><text:p>{cell}</text:p></table:table-cell>" for cell in row)
+        for row in rows
+    )
+    return (
+        f"<table:table>{''.join(f'<table:table-row>{row}</table:table-row>' for row in cells)}</table:table>"
+    )
+
+
+def page(folder: Path, body: str) -> Path:
+    path = folder / "dates.html"
+    path.write_text(
+        f"<!DOCTYPE html><html><head><title>Sat 5 Sept 2026</title></head><body>{body}</body></html>", "utf-8"
+    )
+    return path
+
+
+def mail(folder: Path, text: str, kind: str = "text/plain", more: str = "") -> Path:
+    path = folder / "dates.eml"
+    head = "From: a@s.example\nTo: b@s.example\nSubject: Dates\nDate: Thu, 3 Sep 2026 10:00:00 +0000\nMIME-Version: 1.0\n"
+    path.write_text(f"{head}{more}Content-Type: {kind}; charset=utf-8\n\n{text}", "utf-8")
+    return path
+
+
+HTML_ROWS = "".join(f"<tr>{''.join(f'<td>{cell}</td>' for cell in row)}</tr>" for row in ROWS)
+UNSEEN = "<w:p><w:del><w:r><w:t>Mon 7 Sept 2026: gone</w:t></w:r></w:del></w:p>" + word_paragraph(
+    "Tue 8 Sept 2026: hidden", "<w:rPr><w:vanish/></w:rPr>"
+)
+DOCUMENTS = {
+    "a table in Word, deleted and hidden text": (docx, word_paragraph("Dates") + word_table(ROWS) + UNSEEN, EVENTS),
+    "lines in Word": (docx, word_paragraph("Sat 12 September 2026: Regatta, 10.00-12.30, Slip 2") + word_paragraph("Fri 18 September 2026, 7pm: Fair, Loft"), EVENTS),
+    "a table in OpenDocument, an annotation": (
+        odt, f"<text:h>Dates</text:h><text:p>See<office:annotation><text:p>Mon 7 Sept 2026</text:p></office:annotation></text:p>{odt_table(ROWS)}", EVENTS,
+    ),
+    "a table in a page, menus and scripts": (page, f"<nav>1 May 2026</nav><script>'Mon 7 Sept 2026'</script><table>{HTML_ROWS}</table>", EVENTS),
+    "spans in a page": (
+        page, "<table><tr><th>Date</th><th>Event</th></tr><tr><td rowspan='2'>12 Sept 2026</td><td>Regatta</td></tr><tr><td>Fair</td></tr></table>",
+        ["Regatta 2026-09-12/2026-09-13", "Fair 2026-09-12/2026-09-13"],
+    ),
+    "lists in a page": (page, "<h2>Sat 12 September 2026</h2><ul><li>10.00-12.30 Regatta (Slip 2)</li></ul>", EVENTS[:1]),
+    "events that a page says to machines": (
+        page,
+        '<script type="application/ld+json">{"@graph": [{"@type": "SportsEvent", "name": "Regatta", "startDate": "2026-09-12T10:00", '
+        '"endDate": "2026-09-12T12:30", "location": {"name": "Slip 2"}}]}</script><table><tr><td>12 Sept 2026</td><td>Regatta</td></tr></table>',
+        EVENTS[:1],
+    ),
+    "the lines of a mail, and what it quotes": (
+        mail, "Dear all,\n\nSat 12 September 2026: Regatta, 10.00-12.30, Slip 2\n\n> Mon 14 September 2026: old\n", EVENTS[:1],
+    ),
+    "the table of a mail": (lambda folder, text: mail(folder, text, "text/html"), f"<html><body><table>{HTML_ROWS}</table></body></html>", EVENTS),
+    "the calendar of a mail": (
+        lambda folder, text: mail(folder, text, "text/calendar"),
+        "BEGIN:VCALENDAR\nVERSION:2.0\nBEGIN:VEVENT\nUID:1@s\nDTSTART:20260912T100000\nDTEND:20260912T123000\nSUMMARY:Regatta\nLOCATION:Slip 2\n"
+        "END:VEVENT\nEND:VCALENDAR\n", EVENTS[:1],
+    ),
+}  # fmt: skip
+
+
+@pytest.mark.parametrize("name", DOCUMENTS)
+def test_documents_are_read_and_what_nobody_sees_is_no_event(name: str, tmp_path: Path) -> None:
+    write, body, events = DOCUMENTS[name]
+    ran = nomarium("build", write(tmp_path, body), "-o", tmp_path / "out.ics")
+    assert ran.status == 0, ran.text
+    assert [*map(plain, events_in(tmp_path / "out.ics"))] == events, ran.text
+
+
+def test_places_in_documents_are_named_as_people_see_them(tmp_path: Path) -> None:
+    wrong = [ROWS[0], ["Sun 12 September 2026", "Regatta", "", ""]]
+    ran = nomarium(
+        "build",
+        docx(tmp_path, word_table(ROWS) + word_paragraph("Then:") + word_table(wrong)),
+        "-o",
+        tmp_path / "o.ics",
+    )
+    assert ran.status == 1 and "dates.docx, table 2, row 2, column A “Date”" in ran.err
+    ran = nomarium(
+        "build",
+        docx(tmp_path, word_paragraph("Dates") + word_paragraph("Sun 12 September 2026: Regatta")),
+        "-o",
+        tmp_path / "o.ics",
+    )
+    assert ran.status == 1 and "dates.docx, line 2" in ran.err and "is a Saturday, not a Sunday" in ran.err
+
+
+def test_what_is_damaged_or_made_to_do_harm_is_refused(tmp_path: Path) -> None:
+    entity = docx(tmp_path, word_table(ROWS), '<!DOCTYPE x [<!ENTITY a "aaaa">]>')
+    ran = nomarium("build", entity, "-o", tmp_path / "o.ics")
+    assert ran.status == 1 and "DOCTYPE" in ran.err and "Traceback" not in ran.text
+    whole = docx(tmp_path, word_table(ROWS)).read_bytes()
+    for cut in (len(whole) // 2, len(whole) - 30):
+        (tmp_path / "cut.docx").write_bytes(whole[:cut])
+        ran = nomarium("build", tmp_path / "cut.docx", "-o", tmp_path / "o.ics")
+        assert ran.status == 1 and "Traceback" not in ran.text and not (tmp_path / "o.ics").exists()
+
+
+def test_attachments_are_named_as_not_read(tmp_path: Path) -> None:
+    message = EmailMessage()
+    message["From"], message["To"], message["Subject"], message["Date"] = (
+        "a@s.example",
+        "b@s.example",
+        "Dates",
+        "Thu, 3 Sep 2026 10:00:00 +0000",
+    )
+    message.set_content("Sat 12 September 2026: Regatta")
+    message.add_attachment(b"Date,Event", maintype="text", subtype="csv", filename="year.csv")
+    (tmp_path / "dates.eml").write_bytes(message.as_bytes())
+    ran = nomarium("build", tmp_path / "dates.eml", "-o", tmp_path / "o.ics")
+    assert ran.status == 0 and "Not read: the attachments “year.csv”." in ran.out

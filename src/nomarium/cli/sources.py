@@ -12,7 +12,7 @@ from typing import TYPE_CHECKING
 from nomarium.cli.addresses import without_password
 from nomarium.model.errors import SourceError, UsageError
 from nomarium.model.problem import Place, Problem
-from nomarium.sheets.opening import is_calendar_file, open_source
+from nomarium.sheets.opening import calendar_inside, is_calendar_file, open_source
 from nomarium.sheets.sheet import Sheet
 from nomarium.sources.opening import Opened
 
@@ -45,6 +45,10 @@ def opened(
                 if look is not None:
                     look(path, name)
                 calendars.append(open_calendar(path, name, zone_name))
+            elif (carried := calendar_inside(path, name)) is not None:
+                from nomarium.ical.reader import read_calendar
+
+                calendars.append(read_calendar(carried, name, zone_name))
             else:
                 sheets.extend(open_source(path, name, wanted_sheets))
         if wanted_sheets and not any(sheet.name for sheet in sheets):

@@ -169,6 +169,8 @@ def _whereabouts(reading: Reading) -> str:
     if reading.table is None:
         return f"drawn as a {'day sheet' if reading.layout == 'day' else reading.layout}"
     head = reading.table.head
+    if reading.layout == "text":
+        return "read line by line"
     if not head.header_rows:
         return f"no headings; data from row {head.first_row} on"
     rows = " and ".join(map(str, head.header_rows))

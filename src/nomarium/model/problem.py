@@ -1,8 +1,23 @@
 """The one record of something wrong or worth saying about the input."""
 
-from typing import Literal, NamedTuple
+from typing import Final, Literal, NamedTuple
 
 Severity = Literal["problem", "note"]
+
+
+LINES: Final = "text"
+"""What the sheet of the lines of a document is called."""
+
+
+def sheet_called(name: str) -> str:
+    """How messages call a sheet; a table of a document by its number, and its lines by nothing but theirs.
+
+    >>> sheet_called("Fixtures"), sheet_called("table 2"), sheet_called("text")
+    ('sheet “Fixtures”', 'table 2', '')
+    """
+    if not name or name == LINES:
+        return ""
+    return name if name.startswith(("table ", "page ")) else f"sheet “{name}”"
 
 
 class Place(NamedTuple):
@@ -19,7 +34,7 @@ class Place(NamedTuple):
     """What `row` counts: rows of a sheet, lines of a calendar file."""
 
     def __str__(self) -> str:
-        parts = [self.file, f"sheet “{self.sheet}”" if self.sheet else ""]
+        parts = [self.file, sheet_called(self.sheet)]
         parts.append(f"{self.unit} {self.row}" if self.row else "")
         if self.column:
             parts.append(f"column {self.column}" + (f" “{self.heading}”" if self.heading else ""))

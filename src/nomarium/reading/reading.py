@@ -106,7 +106,11 @@ def read_sheet(sheet: Sheet, options: ReadingOptions, whole: bool = False) -> Re
     """Decide how one sheet is read: as asked, else in the first layout that it has."""
     top = Top(sheet, options, whole)
     asked = options.layout
-    by_lines = asked is None and "date" in options.defaults and _is_text(sheet) and _has_one_column(top)
+    by_lines = (
+        asked is None
+        and _is_text(sheet)
+        and (sheet.is_text or ("date" in options.defaults and _has_one_column(top)))
+    )
     as_list: NotRead | None = None
     drawn: list[NotRead] = []
     for layout in LAYOUTS:
@@ -147,7 +151,9 @@ def read_sheet(sheet: Sheet, options: ReadingOptions, whole: bool = False) -> Re
 
 def _is_text(sheet: Sheet) -> bool:
     """Whether a sheet may be lines of text, when nothing says so: a table of text is one still."""
-    return sheet.read_lines is not None and sheet.file.lower().endswith((".txt", ".md", ".markdown"))
+    return sheet.is_text or (
+        sheet.read_lines is not None and sheet.file.lower().endswith((".txt", ".md", ".markdown"))
+    )
 
 
 def _has_one_column(top: Top) -> bool:

@@ -48,6 +48,8 @@ def open_source(path: Path, name: str, wanted_sheets: tuple[str, ...] = ()) -> l
         problem = Problem("source-empty", f"{name} is empty.", "Check that it was saved.", Place(name))
         raise EmptySourceError(problem)
     kind = _kind(path, head, name)
+    if kind in ("docx", "odt", "html", "eml"):
+        return _open_text(path, name, kind)
     ending = Path(name).suffix.lower() if "://" not in name else ""
     if kind == "text":
         sheets = [open_delimited(path, name)]
@@ -61,6 +63,47 @@ def open_source(path: Path, name: str, wanted_sheets: tuple[str, ...] = ()) -> l
         told = note("source-misnamed", f"{name} is {_KIND_NAMES[kind]} inside, and was read as that.")
         sheets[0] = sheets[0]._replace(notes=(told.at(Place(name)), *sheets[0].notes))
     return sheets
+
+
+def _open_text(path: Path, name: str, kind: str) -> list[Sheet]:
+    """The tables and lines of a document."""
+    if kind in ("docx", "odt"):
+        from nomarium.sheets.documents import open_document
+
+        sheets = open_document(path, name, kind)
+    elif kind == "html":
+        from nomarium.sheets.documents import sheets_of
+        from nomarium.sheets.encoding import text_kind
+        from nomarium.sheets.webpages import page_document
+
+        encoding = text_kind(path, name).encoding
+        sheets = sheets_of(page_document(path.read_text(encoding, "replace")), name)
+    else:
+        from nomarium.sheets.mail import open_mail
+
+        sheets = open_mail(path, name)
+    if not sheets:
+        raise EmptySourceError(
+            Problem(
+                "source-empty",
+                f"{name} holds no table and no line of text.",
+                "Check that it was saved.",
+                Place(name),
+            )
+        )
+    return sheets
+
+
+def _is_mail(head: bytes, name: str) -> bool:
+    """Whether a text is a mail message (RFC 5322): fields of a head, and a From among them."""
+    lines = head.split(b"\n")[:40]
+    fields = [
+        re.match(rb"([A-Za-z][A-Za-z-]*):", line) for line in lines if line and line[:1] not in b" \t\r"
+    ]
+    known = {match[1].lower() for match in fields if match}
+    return len(
+        known & {b"from", b"to", b"subject", b"date", b"message-id", b"mime-version", b"received"}
+    ) >= 3 or (name.lower().endswith(".eml") and b"from" in known)
 
 
 _IN_FOLDERS = frozenset((".csv", ".tsv", ".txt", ".xlsx", ".xls", ".ods"))
@@ -101,6 +144,20 @@ def is_calendar_file(path: Path) -> bool:
     return is_calendar(head)
 
 
+def calendar_inside(path: Path, name: str) -> bytes | None:
+    """The calendar that a mail message carries; None for anything else."""
+    try:
+        with path.open("rb") as file:
+            head = file.read(4096)
+    except OSError:
+        return None
+    if not _is_mail(head, name):
+        return None
+    from nomarium.sheets.mail import calendar_part
+
+    return calendar_part(path)
+
+
 def _kind(path: Path, head: bytes, name: str) -> str:
     if head.startswith(b"PK\x03\x04"):
         return _zip_kind(path, name)
@@ -111,10 +168,16 @@ def _kind(path: Path, head: bytes, name: str) -> str:
             remedy = "Save the table as .xlsx or .csv and build that."
             raise _refusal("source-kind", f"{name} is {called}, not a spreadsheet.", remedy, name)
     text = head.lstrip(b"\xef\xbb\xbf \t\r\n").lower()
-    if text.startswith((b"<!doctype html", b"<html", b"<?xml", b"<table", b"<meta")):
-        message = f"{name} is a web page or XML inside, not a spreadsheet."
+    if text.startswith((b"<!doctype html", b"<html", b"<table", b"<meta", b"<body")):
+        return "html"
+    if text.startswith(b"<?xml"):
+        if b"<html" in text or b"<!doctype html" in text:
+            return "html"
+        message = f"{name} is XML inside, not a spreadsheet."
         remedy = "Open it in a spreadsheet application and save it as .xlsx or .csv."
         raise _refusal("source-kind", message, remedy, name)
+    if _is_mail(head, name):
+        return "eml"
     return "text"
 
 
@@ -132,11 +195,24 @@ def _zip_kind(path: Path, name: str) -> str:
         return "xlsx"
     if "xl/workbook.bin" in names:
         return "xlsb"
+    if "word/document.xml" in names:
+        return "docx"
     if "content.xml" in names:
-        return "ods"
+        return "odt" if _is_text_document(path) else "ods"
     message = f"{name} is a ZIP archive that holds no workbook."
     remedy = "Unpack it and name the spreadsheet inside."
     raise _refusal("source-kind", message, remedy, name)
+
+
+def _is_text_document(path: Path) -> bool:
+    """Whether an OpenDocument archive is a text, by what it says of itself (OpenDocument 1.3, 3.3)."""
+    import zipfile
+
+    with zipfile.ZipFile(path) as archive:
+        try:
+            return archive.read("mimetype")[:200].startswith(b"application/vnd.oasis.opendocument.text")
+        except (KeyError, OSError, ValueError, zipfile.BadZipFile):
+            return False
 
 
 def _near(path: Path) -> str:

@@ -7,7 +7,7 @@ from types import MappingProxyType
 from typing import NamedTuple
 
 from nomarium.model.cell import Cell
-from nomarium.model.problem import Place, Problem, column_letter
+from nomarium.model.problem import LINES, Place, Problem, column_letter, sheet_called
 
 Row = tuple[int, Sequence[Cell]]
 """A row's number, as the sheet shows it, and its cells."""
@@ -78,6 +78,8 @@ class Sheet(NamedTuple):
     """What its numbers count: rows, or lines of a text."""
     read_lines: Callable[[], Iterable[Row]] | None = None
     """The lines of a text, each a row of one cell; None for what is no text."""
+    is_text: bool = False
+    """Whether it is lines and no table, whatever the file is called."""
 
     def rows(self) -> Iterator[Row]:
         """The rows from the top, blank ones included."""
@@ -90,7 +92,8 @@ class Sheet(NamedTuple):
 
     @property
     def title(self) -> str:
-        whole = f"{self.file}, sheet “{self.name}”" if self.name else self.file
+        called = "its lines" if self.name == LINES else sheet_called(self.name)
+        whole = f"{self.file}, {called}" if called else self.file
         return f"{whole}, {self.part}" if self.part else whole
 
 

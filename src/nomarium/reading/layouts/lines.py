@@ -32,7 +32,7 @@ _TIME: Final = re.compile(
 """A time among words; figures with a unit or a currency are none."""
 _CLEAR: Final = re.compile(r"(?i)\d[.:h]\d\d|\d\s?[ap]\.?m\b|noon|midday|midnight|\d\s?[-–—]\s?\d")
 _LEADING: Final = re.compile(rf"(?i)^({_CLOCK}(?:\s?(?:[-–—]|to|until)\s?{_CLOCK})?)(?=[\s:,–—-])")
-_PARTED: Final = re.compile(r"\s*[,;|\t]\s*|\s+[–—-]\s+|:\s+")
+_PARTED: Final = re.compile(r"\s*[,;|\t]\s*|\s+[–—-]\s+")
 _PLACE_AFTER: Final = re.compile(r"^(?P<title>.*\S)\s+(?:@\s*|(?:at|in)\s+(?=the\s|[A-Z0-9]))(?P<place>.+)$")
 _LOOKED_AT: Final = 500
 """Lines in which the words before dates are looked at."""

@@ -1,0 +1,228 @@
+"""Word and OpenDocument texts as tables, each a sheet, and the lines outside them (ECMA-376 part 1, 17; OpenDocument 1.3, 5 and 9).
+
+What nobody sees, or what is said about the text and not in it, is passed over: headers, footers, notes, comments, deleted and
+hidden text."""
+
+import zipfile
+from collections.abc import Iterator
+from pathlib import Path
+from typing import TYPE_CHECKING, Final, NamedTuple
+
+from nomarium.model.errors import SourceError
+from nomarium.model.problem import LINES, Place, Problem
+from nomarium.sheets.faults import DAMAGED
+from nomarium.sheets.guards import check_archive
+from nomarium.sheets.sheet import Area, Row, Sheet
+
+if TYPE_CHECKING:
+    from xml.etree.ElementTree import Element
+
+_W: Final = "{http://schemas.openxmlformats.org/wordprocessingml/2006/main}"
+_TEXT: Final = "{urn:oasis:names:tc:opendocument:xmlns:text:1.0}"
+_TABLE: Final = "{urn:oasis:names:tc:opendocument:xmlns:table:1.0}"
+_OFFICE: Final = "{urn:oasis:names:tc:opendocument:xmlns:office:1.0}"
+_PARTS: Final = {"docx": "word/document.xml", "odt": "content.xml"}
+_UNSEEN_WORD: Final = frozenset(f"{_W}{name}" for name in ("del", "moveFrom", "instrText", "footnoteReference", "endnoteReference", "commentReference", "sdtPr"))  # fmt: skip
+_UNSEEN_ODT: Final = frozenset(
+    (
+        f"{_TEXT}tracked-changes",
+        f"{_TEXT}note",
+        f"{_OFFICE}annotation",
+        f"{_TEXT}hidden-text",
+        f"{_TEXT}hidden-paragraph",
+    )
+)
+_MOST_REPEATED: Final = 200
+"""Times that a cell of an OpenDocument table may be repeated."""
+
+
+class Table(NamedTuple):
+    """A table of a document: its rows of texts, and which of its cells are merged."""
+
+    rows: list[list[str]]
+    merged: list[Area]
+    above: str
+    """The line before it."""
+
+
+class Document(NamedTuple):
+    """What a document holds."""
+
+    tables: list[Table]
+    lines: list[str]
+    """The lines outside tables."""
+
+
+def sheets_of(document: Document, name: str) -> list[Sheet]:
+    """A document as sheets: one for each table, and one for its lines."""
+    sheets = [_table_sheet(table, n, name) for n, table in enumerate(document.tables, 1)]
+    if any(line.strip() for line in document.lines):
+        rows: list[Row] = [(number, [line]) for number, line in enumerate(document.lines, 1)]
+        sheets.append(Sheet(name, LINES, lambda: rows, unit="line", read_lines=lambda: rows, is_text=True))
+    return sheets
+
+
+def _table_sheet(table: Table, number: int, name: str) -> Sheet:
+    rows: list[Row] = [(n, row) for n, row in enumerate(table.rows, 1)]
+    if table.above and len(table.rows) > 1:
+        width = max(map(len, table.rows))
+        rows.insert(0, (0, [table.above, *[""] * (width - 1)]))
+    return Sheet(name, f"table {number}", lambda: rows, merged=tuple(table.merged))
+
+
+def open_document(path: Path, name: str, kind: str) -> list[Sheet]:
+    """The tables and lines of a `docx` or an `odt`. Raises SourceError when it is damaged."""
+    check_archive(path, name)
+    try:
+        with zipfile.ZipFile(path) as archive:
+            data = archive.read(_PARTS[kind])
+    except DAMAGED as error:
+        raise _broken(name) from error
+    root = parsed_xml(data, name)
+    body = root.find(f"{_W}body") if kind == "docx" else root.find(f"{_OFFICE}body/{_OFFICE}text")
+    if body is None:
+        raise _broken(name)
+    found = Document([], [])
+    for piece in _pieces_of_word(body) if kind == "docx" else _pieces_of_odt(body):
+        if isinstance(piece, str):
+            found.lines.extend(piece.split("\n"))
+        else:
+            above = next((line for line in reversed(found.lines) if line.strip()), "")
+            found.tables.append(piece._replace(above=" ".join(above.split())))
+    return sheets_of(found, name)
+
+
+def parsed_xml(data: bytes, name: str) -> "Element":
+    """The root of an XML document. Raises SourceError for one that is damaged, or defines entities."""
+    from xml.etree.ElementTree import ParseError
+
+    from defusedxml import DefusedXmlException
+    from defusedxml.ElementTree import fromstring
+
+    try:
+        root: Element = fromstring(data, forbid_dtd=True)
+    except DefusedXmlException as error:
+        message = f"{name} defines entities of its own (a DOCTYPE): such a file can be made to do harm."
+        raise SourceError(
+            Problem("source-broken", message, "Save it again from a text application.", Place(name))
+        ) from error
+    except (ParseError, ValueError, RecursionError) as error:
+        raise _broken(name) from error
+    return root
+
+
+def _broken(name: str) -> SourceError:
+    message = f"{name} is a document that was cut short or damaged."
+    return SourceError(Problem("source-broken", message, "Fetch or save it again.", Place(name)))
+
+
+def _pieces_of_word(body: "Element") -> "Iterator[str | Table]":
+    for child in body:
+        if child.tag == f"{_W}p":
+            yield _word_text(child)
+        elif child.tag == f"{_W}tbl":
+            yield _word_table(child)
+        elif child.tag in (f"{_W}sdt", f"{_W}sdtContent", f"{_W}ins", f"{_W}customXml", f"{_W}smartTag"):
+            yield from _pieces_of_word(child)
+
+
+def _word_text(element: "Element") -> str:
+    parts: list[str] = []
+    for child in element:
+        tag = child.tag
+        if tag in _UNSEEN_WORD:
+            continue
+        if tag == f"{_W}r" and child.find(f"{_W}rPr/{_W}vanish") is not None:
+            continue
+        if tag == f"{_W}t":
+            parts.append(child.text or "")
+        elif tag == f"{_W}tab":
+            parts.append("\t")
+        elif tag in (f"{_W}br", f"{_W}cr"):
+            parts.append("\n")
+        elif tag == f"{_W}noBreakHyphen":
+            parts.append("-")
+        else:
+            parts.append(_word_text(child))
+    return "".join(parts)
+
+
+def _word_table(table: "Element") -> Table:
+    rows: list[list[str]] = []
+    merged: list[Area] = []
+    open_down: dict[int, int] = {}
+    for row in table.iter(f"{_W}tr"):
+        if row.find(f"{_W}trPr/{_W}del") is not None or row.find(f"{_W}trPr/{_W}hidden") is not None:
+            continue
+        cells: list[str] = []
+        for cell in row.iterfind(f"{_W}tc"):
+            span = _number(cell.find(f"{_W}tcPr/{_W}gridSpan"), f"{_W}val")
+            down = cell.find(f"{_W}tcPr/{_W}vMerge")
+            at, here = len(cells), len(rows)
+            text = "\n".join(_word_text(one) for one in cell.iter(f"{_W}p")).strip()
+            goes_on = down is not None and down.get(f"{_W}val", "continue") == "continue"
+            if goes_on and at in open_down:
+                first = open_down[at]
+                merged[first] = merged[first]._replace(last_row=here)
+                text = ""
+            elif down is not None:
+                open_down[at] = len(merged)
+                merged.append(Area(here, at, here, at + span - 1))
+            elif span > 1:
+                merged.append(Area(here, at, here, at + span - 1))
+            cells += [text, *[""] * (span - 1)]
+        rows.append(cells)
+    return Table(
+        rows,
+        [area for area in merged if area.last_row > area.first_row or area.last_column > area.first_column],
+        "",
+    )
+
+
+def _number(element: "Element | None", attribute: str) -> int:
+    text = element.get(attribute, "1") if element is not None else "1"
+    return min(int(text), _MOST_REPEATED) if text.isdigit() and int(text) else 1
+
+
+def _pieces_of_odt(body: "Element") -> "Iterator[str | Table]":
+    for child in body:
+        if child.tag in (f"{_TEXT}p", f"{_TEXT}h"):
+            yield _odt_text(child)
+        elif child.tag == f"{_TABLE}table":
+            yield _odt_table(child)
+        elif child.tag not in _UNSEEN_ODT:
+            yield from _pieces_of_odt(child)
+
+
+def _odt_text(element: "Element") -> str:
+    parts = [element.text or ""]
+    for child in element:
+        if child.tag == f"{_TEXT}s":
+            parts.append(" " * _number(child, f"{_TEXT}c"))
+        elif child.tag == f"{_TEXT}tab":
+            parts.append("\t")
+        elif child.tag == f"{_TEXT}line-break":
+            parts.append("\n")
+        elif child.tag not in _UNSEEN_ODT:
+            parts.append(_odt_text(child))
+        parts.append(child.tail or "")
+    return "".join(parts)
+
+
+def _odt_table(table: "Element") -> Table:
+    rows: list[list[str]] = []
+    merged: list[Area] = []
+    for row in table.iter(f"{_TABLE}table-row"):
+        cells: list[str] = []
+        for cell in row:
+            if cell.tag not in (f"{_TABLE}table-cell", f"{_TABLE}covered-table-cell"):
+                continue
+            text = "\n".join(_odt_text(one) for one in cell.iter(f"{_TEXT}p")).strip()
+            across = _number(cell, f"{_TABLE}number-columns-spanned")
+            down = _number(cell, f"{_TABLE}number-rows-spanned")
+            if across > 1 or down > 1:
+                at, here = len(cells), len(rows)
+                merged.append(Area(here, at, here + down - 1, at + across - 1))
+            cells += [text] * _number(cell, f"{_TABLE}number-columns-repeated")
+        rows += [list(cells) for _ in range(_number(row, f"{_TABLE}number-rows-repeated"))]
+    return Table(rows, merged, "")

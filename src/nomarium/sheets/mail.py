@@ -1,0 +1,63 @@
+"""Mail messages (RFC 5322; RFC 2045 to 2049): their text, or the tables of their HTML where these alone have them. Calendar parts
+are calendars, and are read as such (`calendar_part`); quoted lines are nobody's events."""
+
+import email
+import email.policy
+from email.message import EmailMessage, MIMEPart
+from pathlib import Path
+
+from nomarium.model.problem import Place, Problem, note
+from nomarium.sheets.documents import Document, sheets_of
+from nomarium.sheets.sheet import Sheet
+from nomarium.sheets.webpages import page_document
+
+
+def open_mail(path: Path, name: str) -> list[Sheet]:
+    """The tables and lines of a message."""
+    message = _message(path)
+    plain, page = message.get_body(("plain",)), message.get_body(("html",))
+    of_page = page_document(_text(page)) if page is not None else Document([], [])
+    lines = _text(plain).splitlines() if plain is not None else of_page.lines
+    document = Document(of_page.tables, [] if of_page.tables and plain is None else lines)
+    if of_page.tables:  # the text says the same as they do
+        document = Document(of_page.tables, [])
+    sheets = sheets_of(document, name)
+    notes = tuple(_unread(message, name))
+    return [sheets[0]._replace(notes=(*sheets[0].notes, *notes)), *sheets[1:]] if sheets and notes else sheets
+
+
+def calendar_part(path: Path) -> bytes | None:
+    """The calendar that a message carries, or None."""
+    for part in _message(path).walk():
+        if part.get_content_type() == "text/calendar":
+            content = part.get_payload(decode=True)
+            if isinstance(content, bytes) and b"BEGIN:VCALENDAR" in content.upper():
+                return content
+    return None
+
+
+def _message(path: Path) -> EmailMessage:
+    return email.message_from_bytes(path.read_bytes(), policy=email.policy.default)
+
+
+def _text(part: "MIMEPart | None") -> str:
+    if part is None:
+        return ""
+    try:
+        return str(part.get_content())
+    except (LookupError, KeyError, ValueError):
+        payload = part.get_payload(decode=True)
+        return payload.decode("utf-8", "replace") if isinstance(payload, bytes) else ""
+
+
+def _unread(message: EmailMessage, name: str) -> list[Problem]:
+    """The attachments, which are files of their own."""
+    named = [
+        part.get_filename() or part.get_content_type()
+        for part in message.iter_attachments()
+        if part.get_content_type() != "text/calendar"
+    ]
+    if not named:
+        return []
+    text = f"Not read: the attachments {', '.join(f'“{one}”' for one in named)}."
+    return [note("mail-attachments", text, "Save them as files, and name those.").at(Place(name))]
