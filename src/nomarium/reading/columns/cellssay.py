@@ -59,7 +59,7 @@ def another_field(
     field: str, about: Contents, columns: list[Column], contents: list[Contents], has_date: bool
 ) -> tuple[str, str] | None:
     """What a heading of words, of when, of a week or of a period stands for by its cells, where that is another field."""
-    if field in _NAMES and about.dates >= MOSTLY:
+    if field in _NAMES and about.begins_with_dates and about.dates >= MOSTLY:
         return "", "its cells are dates"
     if field == "time" and not has_date and about.dates >= MOSTLY:
         return "when", "its cells are dates with times"

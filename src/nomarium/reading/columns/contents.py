@@ -59,6 +59,11 @@ class Contents:
 
         return self._share_of_settled(is_date)
 
+    @property
+    def begins_with_dates(self) -> bool:
+        """Whether some of the first cells is a date: a column of words need not be looked at further."""
+        return any(looks_like_date(cell, self._lexicon) for cell in self.different[:3])
+
     @cached_property
     def times(self) -> float:
         return self._share_of_settled(_is_time)

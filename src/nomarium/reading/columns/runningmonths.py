@@ -17,6 +17,8 @@ from nomarium.sheets.sheet import Row, Sheet, cell_text
 _RUNNING: Final = re.compile(
     r"(?:(?P<weekday>[^\W\d]+)[.,]?\s+)?(?P<day>\d{1,2})(?P<ordinal>st|nd|rd|th|\.)?", re.IGNORECASE
 )
+_LONGEST: Final = 18
+"""Characters of a weekday and a day."""
 _MOSTLY: Final = 0.8
 """The share of a column's cells that must be days, with their months or without."""
 
@@ -71,13 +73,11 @@ def find_running_months(sample: Sequence[Sequence[Cell]], lexicon: Lexicon) -> R
     """The column in which months are written once, or None."""
     width = max(map(len, sample), default=0)
     for at in range(width):
-        texts = [
-            text
-            for row in sample
-            if at < len(row) and isinstance(row[at], str) and (text := cell_text(row[at]))
-        ]
-        if not any(_RUNNING.fullmatch(text) for text in texts):
+        cells = [row[at] for row in sample if at < len(row)]
+        different = {cell for cell in cells if type(cell) is str and len(cell) <= _LONGEST}
+        if not any(_running(text.strip(), lexicon) is not None for text in different):
             continue
+        texts = [text for cell in cells if isinstance(cell, str) and (text := cell_text(cell))]
         above, first, known = "", "", 0
         for text in texts:
             if _running(text, lexicon) is not None:
@@ -93,6 +93,8 @@ def find_running_months(sample: Sequence[Sequence[Cell]], lexicon: Lexicon) -> R
 
 def _running(text: str, lexicon: Lexicon) -> int | None:
     """The day of a cell that has a weekday or an ordinal with it and no month; None for any other."""
+    if not text or not (text[0].isalpha() or text[-1].isalpha() or text[-1] == "."):
+        return None  # 05/09/2026 is nothing of the kind
     match = _RUNNING.fullmatch(text)
     if match is None or not 1 <= int(match["day"]) <= 31:
         return None
