@@ -47,6 +47,21 @@ RIGHT = {
         "Race,Date,Course,Duty boat\nSpring 1,11 Apr 2027,A,Finch\nEaster,29 Mar 2027,B,Tern", [],
         ["Spring 1 2027-04-11/2027-04-12", "Easter 2027-03-29/2027-03-30"], [],
     ),
+    "columns of dates settle the order of each other": (
+        "Task,Planned start,Actual finish\nKeel,7/9/2026,18/9/2026\nFrames,21/9/2026,9/10/2026", [],
+        ["Keel: Planned start 2026-09-07/2026-09-08", "Keel: Actual finish 2026-09-18/2026-09-19",
+         "Frames: Planned start 2026-09-21/2026-09-22", "Frames: Actual finish 2026-10-09/2026-10-10"],
+        ["day first: row 2 is “18/9/2026”"],
+    ),
+    "a number of weeks, with its word or without": (
+        "Course,Start date,Weeks,Day,Time\nKnots,8 Sept 2026,2,Tue,18.30-20.30\nSails,10 Sept 2026,2 weeks,Thurs,7-9pm", [],
+        [*(f"Knots 2026-09-{day:02}T18:30/2026-09-{day:02}T20:30" for day in (8, 15)),
+         *(f"Sails 2026-09-{day}T19:00/2026-09-{day}T21:00" for day in (10, 17))], ["every week on Tuesday, 2 times"],
+    ),
+    "dates on which what is held between two days is not, and is also": (
+        "Title,Day,Date,Time,Not running,Also on\nKnots,Wed,9 Sept - 30 Sept 2026,15.30-16.30,16 Sept & 23 Sept,3 Oct 2026", [],
+        [f"Knots 2026-{day}T15:30/2026-{day}T16:30" for day in ("09-09", "09-30", "10-03")], ["an event every week"],
+    ),
     "several dates in each cell, and the year in the heading": (
         'Committee,Dates 2026/27,Room\nSafety,"17 Sept, 12 Nov, 21 Jan",Loft\nFinance,"3 Sept, 5 Nov",Shed', ["--school-year", "2026:2027"],
         [*(f"Safety {day} @ Loft" for day in ("2026-09-17/2026-09-18", "2026-11-12/2026-11-13", "2027-01-21/2027-01-22")),
@@ -136,6 +151,33 @@ REFUSED = {
     "and in many": ("Title,Date,Start,Time zone\nA,2026-07-09,9:00,CST", ["America/", "others", "the one that is meant"]),
     "nothing that could be a title": ("Date,Start,End\n2026-09-07,9:00,10:00", ["--set summary=TITLE"]),
     "a heading in --title that is not there": ("Date,Event\n2026-09-07,A", ["“Paper”", "“Event”"], "--title", "{Event}: {Paper}"),
+    "figures under a heading that says time": (
+        "Clinic time,Date,Person\n0930,7 Sept 2026,Ann\n1400,8 Sept 2026,Cy", ["“Clinic time” holds times", "Clinic time=time"],
+    ),
+    "times of two things that stand apart": (
+        "Tide,Date,High water,Height,Low water\nSpring,12 Sep 2026,09:14,1.9,15:22", ["“High water” holds times", "“Low water” holds times"],
+    ),
+    "weeks by their numbers, and nothing that counts them": (
+        "Module,Date,Time,Weeks\nRigging,7 Sept 2026,9-10,1-6", ["“1-6” does not say how many times"],
+    ),
+    "a timetable of weeks by their numbers": (
+        'Week,Day,Time,Module\n1-6,Mon,9-10,Rigging\n"1,3,5",Tue,9-10,Lofting',
+        ["column A “Week”: “1-6”", "in which weeks the class meets", "“1,3,5”"], "--from", "2026-09-07", "--until", "2026-12-18",
+    ),
+    "how often, in words that are none": ("Event,Date,Every\nSail,10 Sept 2026,month", ["“month” is no repeat"]),
+    "rows that are moved": ("Date,Event,New date\n7 Sept 2026,Fair,\n8 Sept 2026,Row,15 Sept 2026", ["“New date” seems to say", "in the place of the old one"]),
+    "numbers beside dates are no day's times": (
+        "Slip,Boat,On the slip,Off the slip,Skipper\n1,Petrel,1 Sept 2026,9 Sept 2026,M. Quill\n2,Gannet,3 Sept 2026,,L. Tern",
+        ["says what each event is called", "Boat=summary"],
+    ),
+    "odd and even weeks that nothing counts": (
+        "Class,Day,Time,Odd/even\nRigging,Mon,9-10,odd\nLofting,Mon,9-10,even", ["“Odd/even” says in which weeks"],
+        "--from", "2026-09-07", "--until", "2026-12-18",
+    ),
+    "terms of a list that repeats through all": (
+        "Class,Day,Time,Term\nRigging,Mon,9-10,Autumn\nLofting,Tue,9-10,Spring", ["“Term” says in which terms", '--column "Term="'],
+        "--from", "2026-09-07", "--until", "2026-12-18",
+    ),
     "all rows of a refused table are counted": ("Week,Day,Title\n1,1,A\n2,1,B", ["3 rows read", "3 rejected", "--day-one"]),
 }  # fmt: skip
 

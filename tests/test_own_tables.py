@@ -64,7 +64,14 @@ READ: dict[str, tuple[dict[str, Rows], list[str], list[str]]] = {
     "weeks A and B beside weekdays": (
         {"Timetable": [["Week", "Day", "Period", "Class"], ["A", "Monday", 1, "Knots"], ["B", "Monday", 1, "Steam"], ["all", "Friday", 1, "Sails"]], "Bells": BELLS,
          "Terms": [TERM[0], ["Autumn", "2026-09-07", "2026-09-18"]]},
-        [f"Knots {at(7, *FIRST)}", f"Sails {at(11, *FIRST)}", f"Steam {at(14, *FIRST)}", f"Sails {at(18, *FIRST)}"], [],
+        [f"Knots {at(7, *FIRST)}", f"Sails {at(11, *FIRST)}", f"Steam {at(14, *FIRST)}", f"Sails {at(18, *FIRST)}"],
+        ["The weeks A and B take turns, as the column Week shows; the first week is A"],
+    ),
+    "weeks A and B of the plan's own cycle": (
+        {"Timetable": [["Week", "Day", "Period", "Class"], ["A", "Mon", 1, "Knots"], ["B", "Mon", 1, "Steam"], ["both", "Fri", 1, "Sails"], ["A, B", "Mon", 2, "Oars"]],
+         "Cycle": [["Label", "Weekday", "Week"], *([f"{week} {day[:3]}", day, f"Week {week}"] for week in "AB" for day in ("Monday", "Friday"))],
+         "Bells": BELLS, "Terms": [TERM[0], ["Autumn", "2026-09-07", "2026-09-18"]]},
+        [f"Knots {at(7, *FIRST)}", f"Oars {at(7, *SECOND)}", f"Sails {at(11, *FIRST)}", f"Steam {at(14, *FIRST)}", f"Oars {at(14, *SECOND)}", f"Sails {at(18, *FIRST)}"], [],
     ),
     "a Saturday that a class names": (
         {"Classes": [["Class", "Day", "Time"], ["Knots", "Mo Sa", "9:00-9:50"]], "Terms": [TERM[0], ["Autumn", "2026-09-07", "2026-09-12"]]},
@@ -184,6 +191,47 @@ READ: dict[str, tuple[dict[str, Rows], list[str], list[str]]] = {
         [f"Knots {at(7, '09:00', '10:00')}", f"Knots {at(7, '11:00', '12:00')}", f"Sails {at(8, '09:00', '10:00')}"], [],
     ),
 }  # fmt: skip
+
+
+WEEK = ["Week", "Day", "Period", "Class"]
+
+
+@pytest.mark.parametrize(
+    ("rows", "cycle", "says"),
+    [
+        ([["A", "Mon", 1, "Knots"], ["C", "Mon", 1, "Steam"]], [], "the plan has no cycle of weeks"),
+        ([["A", "Mon", 1, "Knots"]], [], "the plan has no cycle of weeks"),
+        ([["A", "Keel", 1, "Knots"]], [["Keel", "", ""], ["Rib", "", ""]], "the plan has no cycle of weeks"),
+        ([["odd", "Mon", 1, "Knots"], ["even", "Mon", 1, "Steam"]], [], "“odd” says in which weeks"),
+        (
+            [["C", "Mon", 1, "Knots"]],
+            [["A Mon", "Monday", "A"], ["B Mon", "Monday", "B"]],
+            "the cycle's weeks are A and B",
+        ),
+        (
+            [["B", "Tue", 1, "Knots"]],
+            [["A Mon", "Monday", "A"], ["B Mon", "Monday", "B"], ["A Tue", "Tuesday", "A"]],
+            "no day of week B of the cycle",
+        ),
+    ],
+)
+def test_a_class_of_weeks_that_nothing_counts_is_refused(
+    tmp_path: Path, rows: Rows, cycle: Rows, says: str
+) -> None:
+    sheets: dict[str, Rows] = {"Timetable": [WEEK, *rows], "Bells": BELLS, "Terms": TERM}
+    if cycle:
+        sheets["Cycle"] = [["Label", "Weekday", "Week"], *cycle]
+    assert says in refused(plan_book(tmp_path, sheets))
+
+
+@pytest.mark.parametrize("heading", ["Not on", "Frequency", "Cancelled", "No classes on"])
+def test_a_column_of_a_timetable_that_would_say_on_which_dates_is_not_passed_over(
+    tmp_path: Path, heading: str
+) -> None:
+    timetable: Rows = [["Class", "Day", "Period", heading], ["Knots", "Mon", 1, "14 Sept 2026"]]
+    source = plan_book(tmp_path, {"Timetable": timetable, "Bells": BELLS, "Terms": TERM})
+    assert f"The column “{heading}” says on which dates classes are held" in refused(source)
+    assert built(source, "--column", f"{heading}=") == [f"Knots {at(7, *FIRST)}"]
 
 
 @pytest.mark.parametrize("name", READ)

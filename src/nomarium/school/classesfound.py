@@ -11,9 +11,10 @@ from nomarium.reading.options import ReadingOptions
 from nomarium.school.cellparts import KnownParts
 from nomarium.school.classrows import ClassRows, class_rows, in_weeks
 from nomarium.school.codes import Codes
+from nomarium.school.cycleweeks import in_cycle_weeks, told, weeks_found
 from nomarium.school.drawnclasses import Drawing, DrawnClasses, drawn_classes
 from nomarium.school.drawnweeks import DrawnWeek, drawn_week
-from nomarium.school.labelruns import labels_found, weeks_found
+from nomarium.school.labelruns import labels_found
 from nomarium.school.namesandpeople import Naming, People
 from nomarium.school.planheads import plain
 from nomarium.school.plantables import Item, Table
@@ -62,8 +63,13 @@ def classes_found(
             year.terms.append(term)
         elif term is not None:
             problems.append(term)
-    if not year.cycle:
+    has_cycle = bool(year.cycle)
+    if not has_cycle:
         rows = _with_cycle(rows, sheets.tables.get("bells"), year, problems, notes)
+    if any(item.text("week") for item in rows.items):
+        items, unknown = in_cycle_weeks(rows.items, year.cycle, not has_cycle)
+        problems += unknown
+        rows = in_weeks(rows, items)
     return ClassesFound(rows, grids, own, drawn.accounts)
 
 
@@ -172,10 +178,10 @@ def _with_cycle(
     rows: ClassRows, bells: Table | None, year: YearRows, problems: list[Problem], notes: list[Problem]
 ) -> ClassRows:  # fmt: skip
     """The rows with the cycle that they show added to those of the year: A and B weeks, or a run of labels."""
-    weeks, items = weeks_found(rows.items)
-    if weeks:
+    if weeks := weeks_found(rows.items):
         year.cycle.extend(weeks)
-        return in_weeks(rows, items)
+        notes.append(told(weeks))
+        return rows
     texts = [(item.text("label"), item) for item in rows.items] if rows.weekdays is None else []
     texts += [(item.text("label"), item) for item in (bells.items if bells else ())]
     shown = labels_found(texts)

@@ -256,11 +256,12 @@ def _settled(items: Sequence[Item], notes: list[Problem]) -> list[Item]:
     return found
 
 
-def in_weeks(rows: ClassRows, items: Sequence[Item]) -> ClassRows:
-    """The rows with labels for the weekdays of A and B weeks in place of the weekdays, each with its own times."""
-    bells = {
-        id(new): bell
-        for old, new in zip(rows.items, items, strict=True)
-        if (bell := rows.bells.get(id(old))) is not None
-    }
-    return rows._replace(items=list(items), bells=bells, weekdays=None)
+def in_weeks(rows: ClassRows, items: Sequence[Item | None]) -> ClassRows:
+    """The rows with others in their places, each with its own times; None: none. Where the labels are those of A and B
+    weeks, they are weekdays no more."""
+    pairs = [(old, new) for old, new in zip(rows.items, items, strict=True) if new is not None]
+    bells = {id(new): bell for old, new in pairs if (bell := rows.bells.get(id(old))) is not None}
+    is_same = all(old is new for old, new in pairs)
+    return rows._replace(
+        items=[new for _, new in pairs], bells=bells, weekdays=rows.weekdays if is_same else None
+    )

@@ -5,8 +5,7 @@ from collections.abc import Iterable, Sequence
 from typing import NamedTuple
 
 from nomarium.model.problem import Problem, note
-from nomarium.model.refusal import Refusal
-from nomarium.model.wording import WEEKDAYS, listed
+from nomarium.model.wording import listed
 from nomarium.reading.cells.weekdaycodes import WeekdayCodes
 from nomarium.reading.cells.words import ENGLISH
 from nomarium.school.planheads import plain
@@ -15,7 +14,6 @@ from nomarium.school.yeartables import CycleRow
 
 _LEADS = r"(?i)\b(?:cycle\s*days?|days?|jours?|labels?|letters?|tage?)\b"
 _LONGEST_RUN = 20
-_WEEK = r"(?i)\s*(?:week|wk|semaine|woche)?\s*[-:]?\s*(?P<week>[A-D]|[1-4])\s*"
 
 
 class Found(NamedTuple):
@@ -85,34 +83,3 @@ def _whole_run(names: Sequence[str]) -> list[str]:
     if last.isdecimal():
         return [str(number) for number in range(1, min(int(last), _LONGEST_RUN) + 1)]
     return [chr(code) for code in range(ord("A"), ord(last) + 1)]
-
-
-def weeks_found(items: Sequence[Item]) -> tuple[list[CycleRow], list[Item]]:
-    """The cycle of weeks, A and B, that a column of weeks beside weekdays shows: a label for each weekday of each week,
-    and the rows with these labels."""
-    by_label: dict[str, CycleRow] = {}
-    found: list[Item] = []
-    weeks = sorted({week for item in items if (week := _week_of(item.text("week")))})
-    if len(weeks) < 2:
-        return [], list(items)
-    codes = WeekdayCodes([item.text("label") for item in items], ENGLISH)
-    for item in items:
-        days = codes.read(item.text("label"))
-        week = _week_of(item.text("week"))
-        if isinstance(days, Refusal):
-            found.append(item)
-            continue
-        names = []
-        for one in [week] if week else weeks:
-            for day in days:
-                name = f"{one} {WEEKDAYS[day]}"
-                by_label.setdefault(name, CycleRow(name, "", day, one, None, item))
-                names.append(name)
-        found.append(item._replace(cells={**item.cells, "label": ", ".join(names)}))
-    rows = sorted(by_label.values(), key=lambda row: (row.week, row.weekday or 0))
-    return rows, found
-
-
-def _week_of(text: str) -> str:
-    match = re.fullmatch(_WEEK, text)
-    return match["week"].upper() if match else ""

@@ -50,7 +50,7 @@ HEADINGS: dict[str, dict[str, str]] = {
         "period": "Period, periods, block, blocks, slot, periode, periodes, per, pd, period no, hour, time slot",
         "start": "Start, start time, begin time, time start, starts at, begin, time from", "end": "End, end time, finish, finish time, time end, ends at, time to",
         "time": "Time, times, hours, when, heure, heures, class time", "length": "Length, duration, minutes, mins, length of class, duree, dauer, length (hours), hours long",
-        "week": "Week, weeks, week type, week label, semaine, a b week, ab",
+        "week": "Week, weeks, week type, week label, semaine, a b week, ab, ab week, odd even, odd/even, odd or even, a/b, a or b, a/b week, week a/b, week a b, which weeks",
         "meets": "Meets, meeting times, pattern, meeting pattern, rencontres, meets on, days and times, days times, days & times, schedule",
         "title": "Title, name, course title, course name, class name, titre", "room": "Room, location, place, where, venue, salle, local, lieu",
         "teacher": "Teacher, teachers, instructor, staff, taught by, enseignant, prof, professeur, instructors, tutor, faculty, lehrer, docent", "group": "Group, groups, year group, form, students, audience, groupe",

@@ -10,6 +10,7 @@ from nomarium.model.cell import Cell
 from nomarium.model.problem import Place, Problem, note
 from nomarium.model.wording import nearest
 from nomarium.reading.columns.head import looks_like_date
+from nomarium.reading.columns.headings import match_heading
 from nomarium.school.planheads import HEADINGS, NOT_ASKED, REQUIRED, columns_of, plain
 from nomarium.sheets.sheet import Row, Sheet, cell_text, is_blank
 
@@ -19,6 +20,9 @@ TITLES = {
     "enrolments": "Enrolments", "lessons": "Lessons", "events": "Events",
 }  # fmt: skip
 """Each table's name as people write it; `events` is read as an event list."""
+
+_OF_DATES = frozenset(("repeat", "repeat-times", "except", "also-on", "cancelled"))
+"""Fields of a list that say on which dates a row is held."""
 
 EXPLANATION = "How to fill it in"
 """The sheet of a starter file that holds words for people only."""
@@ -135,6 +139,12 @@ def cut_table(
             [],
         )
     notes = [_ignored_note(sheet, rows[at][0], column, heading, name) for column, heading in ignored]
+    unheard = [
+        _unheard(sheet, rows[at][0], column, heading)
+        for column, heading in ignored
+        if name == "timetable" and plain(heading) not in asked and _says_when(heading)
+        and any(column < len(row) and cell_text(row[column]) for _, row in rows[at + 1 :])
+    ]  # fmt: skip
     ledger.read = max(at, 0)
     ledger.notes += sum(not is_blank(row) for _, row in rows[: max(at, 0)])
     ledger.blank += sum(is_blank(row) for _, row in rows[: max(at, 0)])
@@ -150,7 +160,7 @@ def cut_table(
             continue
         ledger.events += 1
         table.items.append(Item(table, number, cells))
-    return table, [], notes
+    return table, unheard, notes
 
 
 def _above_dates(rows: Sequence[Row], column: int) -> int:
@@ -166,6 +176,21 @@ def _is_note(cells: dict[str, Cell], filled: set[str], name: str) -> bool:
         name, set()
     )
     return field not in alone and isinstance(cells[field], str) and len(str(cells[field])) > 25
+
+
+def _says_when(heading: str) -> bool:
+    """Whether a heading of a list would say on which dates a row is held."""
+    match = match_heading(heading)
+    return match is not None and not match.near and match.field in _OF_DATES
+
+
+def _unheard(sheet: Sheet, row: int, column: int, heading: str) -> Problem:
+    message = f"The column “{heading}” says on which dates classes are held, and a timetable has no use for it: they would be held on all."
+    remedy = (
+        "Put what it says into the tables Days off and Special days, or give rows their First day and Last day; "
+        f'to leave it out: --column "{heading}=".'
+    )
+    return Problem("plan-column-unheard", message, remedy, sheet.place(row, column, heading))
 
 
 def _ignored_note(sheet: Sheet, row: int, column: int, heading: str, name: str) -> Problem:

@@ -138,7 +138,7 @@ def _take(
     table, wrong, told = cut_table(sheet, name, kind.columns, asked)
     says_when = {"label", "period", "meets", "time", "start"} & table.columns.keys()
     is_drawn = name == "timetable" and not says_when and drawn_week(sheet) is not None
-    if name in ("timetable", "rotation") and (wrong or is_drawn):
+    if name in ("timetable", "rotation") and ((wrong and not table.items) or is_drawn):
         found.grids.append(("", sheet))  # no column for classes or blocks: a drawn week, or nothing
         return
     problems += wrong

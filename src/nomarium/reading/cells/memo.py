@@ -1,6 +1,7 @@
 """Cells to values, field by field: each distinct cell of a column is read once."""
 
 import datetime as dt
+import re
 from collections.abc import Callable
 from functools import partial
 from typing import TYPE_CHECKING, Any, TypeAlias
@@ -148,7 +149,7 @@ def value_memo(field: str, default: str = "", unit_secs: int | None = None) -> C
     elif field == "timezone":
         read, blank = read_zone, None
     elif field == "repeat-times":
-        read, blank = _whole_number, None
+        read, blank = _count, None
     elif field in REPEAT_FIELDS:
         return repeat_memo(field, ENGLISH, default)
     else:
@@ -225,12 +226,14 @@ def _reader_of_choices(field: str) -> tuple[Callable[[Cell], FieldValue], FieldV
     }[field]
 
 
-def _whole_number(cell: Cell) -> int | Refusal:
-    """How many there are, from 1 on."""
+def _count(cell: Cell) -> int | Refusal:
+    """How many there are, from 1 on: `6`, or `6 weeks`."""
     text = cell_text(cell)
-    if text.isdecimal() and int(text[:6]) > 0 and len(text) < 6:
-        return int(text)
-    return Refusal("number-unread", f"“{text}” is no whole number from 1 on.", "Write a figure, such as 6.")
+    match = re.fullmatch(r"(\d{1,5})(?:\s?[^\W\d_]{2,})?", text)
+    if match is not None and int(match[1]) > 0:
+        return int(match[1])
+    message = f"“{text}” does not say how many times the row takes place."
+    return Refusal("number-unread", message, "Write a figure, such as 6; or give each date a row of its own.")
 
 
 def _of_text(read: Callable[[str], FieldValue]) -> Callable[[Cell], FieldValue]:

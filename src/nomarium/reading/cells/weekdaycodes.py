@@ -113,7 +113,7 @@ class WeekdayCodes:
                 return (self._lexicon.weekdays[known],)
         if part.casefold() in self._asked:
             return self._of(self._asked[part.casefold()])
-        ways = _ways(part.strip(" ."))
+        ways = _ways(part.strip(" .")) if word != "month" else []  # Mo, n, Th: no code, a word
         if not ways:
             in_words = self._lexicon.weekdays.get(word)
             return _no_days(part) if in_words is None else (in_words,)

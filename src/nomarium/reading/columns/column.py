@@ -20,9 +20,9 @@ class Column(NamedTuple):
     blank: int = 0
     is_weak: bool = False
     has_days: bool = False
+    """Whether some sampled cell holds a date: a column of times alone settles nothing about dates."""
     is_clock: bool = False
     """Whether most of its cells are times of day."""
-    """Whether some sampled cell holds a date: a column of times alone settles nothing about dates."""
     twin_of: int | None = None
     """The index of an earlier column of the same field, with which it must agree on every row."""
 

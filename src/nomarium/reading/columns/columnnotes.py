@@ -11,9 +11,10 @@ from nomarium.reading.cells.words import Lexicon
 from nomarium.reading.columns.column import Column
 from nomarium.reading.columns.columns import is_of_record
 from nomarium.reading.columns.contents import MOSTLY, Contents
-from nomarium.reading.columns.headings import unit_of
+from nomarium.reading.columns.headings import match_exactly, unit_of
 from nomarium.sheets.sheet import Sheet
 
+_MOVED = r"(?i)^(?:new|revised|rearranged|rescheduled|changed|amended|moved|postponed|nouvelle|neues|nueva|nieuwe)\b"
 _OF_WORDS = frozenset((*FACETS, "categories", "description", "location"))
 
 
@@ -69,6 +70,8 @@ def unused_times(
             continue  # rooms 4.10 and 4.20
         are_times = about.are_clear_times if takes_words else about.times >= MOSTLY > about.numbers
         is_timed = are_times or about.hold_clear_times
+        if not says_time and _says_time(column.heading) and about.are_clock_figures:
+            is_timed = True
         if takes_words and not is_timed:
             continue
         if unit_of(column.heading).times and about.texts >= MOSTLY and about.answers < MOSTLY:
@@ -91,6 +94,27 @@ def unused_times(
                 Problem("column-times", message, remedy, sheet.place(None, column.at, column.heading))
             )
     return found
+
+
+def moved_dates(sheet: Sheet, columns: Sequence[Column]) -> list[Problem]:
+    """A problem for each column of dates to which rows seem to be moved: their old dates must not stand beside the new."""
+    found = []
+    for column in columns:
+        if column.field != "milestone" or column.how == "asked" or not re.search(_MOVED, column.heading):
+            continue
+        message = f"The column {_called(sheet, column)} seems to say to which date a row is moved."
+        remedy = (
+            "Write the new date in the place of the old one, and leave the column out with "
+            f'--column "{column.heading}=".'
+        )
+        found.append(Problem("column-moved", message, remedy, sheet.place(None, column.at, column.heading)))
+    return found
+
+
+def _says_time(heading: str) -> bool:
+    """Whether a word of the heading is one that heads a time: `Clinic time`."""
+    matches = map(match_exactly, heading.split())
+    return any(match is not None and match.field == "time" for match in matches)
 
 
 def _names_days(cell: Cell, lexicon: Lexicon) -> bool:

@@ -128,7 +128,7 @@ def _checked_by_content(columns: list[Column], contents: list[Contents]) -> list
             field, evidence = "duration", "its cells are numbers or lengths"
         elif field == "repeat" and plain == "days" and has_date and about.numbers >= 1:
             field, evidence = "duration", "its cells are numbers of days"
-        elif (field == "repeat-times" and about.numbers < 1) or (
+        elif (field == "repeat-times" and not about.holds_counts) or (
             field == "description" and about.plain_answers >= 1
         ):
             field = ""
@@ -306,7 +306,7 @@ def _by_content(columns: list[Column], contents: list[Contents]) -> list[Column]
         and not _says_times(columns, contents)
     ):
         take(clocks[0], "time", "the only column of times")
-    elif len(clocks) == 2 and not taken & {"time", "start", "end", "when"}:
+    elif _are_beside(clocks) and not taken & {"time", "start", "end", "when"}:
         take(clocks[0], "start", "the first of two columns of times")
         take(clocks[1], "end", "the second of two columns of times")
     elif len(clocks) == 1 and "start" in taken and not taken & {"time", "end"}:
@@ -322,6 +322,8 @@ def _by_content(columns: list[Column], contents: list[Contents]) -> list[Column]
     if "summary" not in taken:
         texts = [c for c in _free_texts(columns, contents) if c in free and _may_be_title(c.heading)]
         unnamed = [c for c in texts if is_placeholder(c.heading)]
+        if "class" in taken:  # odd and even weeks are what no class is called
+            texts = [c for c in texts if not contents[c.at].are_some_weeks]
         if len(texts) == 1:
             take(texts[0], "summary", "the only column of words")
         elif texts and len(unnamed) == len(texts):
@@ -332,6 +334,11 @@ def _by_content(columns: list[Column], contents: list[Contents]) -> list[Column]
                 field="summary", how="content", evidence="the only column of words"
             )
     return columns
+
+
+def _are_beside(clocks: list[Column]) -> bool:
+    """Whether two columns of times stand side by side, as a start and its end do; high and low water need not."""
+    return len(clocks) == 2 and clocks[1].at == clocks[0].at + 1
 
 
 def _may_join(heading: str) -> bool:

@@ -22,9 +22,12 @@ _REPEATING = r"(?i)days\b|\b(?:every|each|weekly)\b"
 _OPEN = frozenset(("", "tbc", "tba", "tbd", "-", "–", "—", "n/a", "none"))
 """What stands where there is no date or time, or none yet."""
 _CLEAR_TIME = re.compile(r"\d[:h]\d\d|\d\.\d\d ?[-–]|\d ?[ap]\.?m\b", re.IGNORECASE)
+_CLOCK_FIGURES = re.compile(r"(?:[01]?\d|2[0-3])[0-5]\d")
 _DOTTED = re.compile(r"\s*\d{1,2}\.\d\d(?:\s?[-–]\s?\d{1,2}\.\d\d)?\s*")
 _DOTTED_TIME = re.compile(r"(?:1?\d|2[0-3])\.[0-5][05]")
 _PAIRS = re.compile(r"(\d+)\.(\d+)")
+SOME_WEEKS = r"(?:wks?|weeks?)?[ .-]*(?:odd|even|[ab]|[1-4]|(?:[1-5](?:st|nd|rd|th)|alternate|every other|first|last)[ .-]*(?:wks?|weeks?)?)[ .-]*(?:wks?|weeks?)?|all|both|every|weekly"
+"""Cells, in lower case, that name some weeks of many."""
 MOSTLY = 0.8
 """The share of a column's cells that must read as something for the column to be taken as it."""
 MOST_DIFFERENT = 100
@@ -76,6 +79,17 @@ class Contents:
             and (self.numbers < MOSTLY or self._run_through_a_day)
             and any(map(self._can_only_be_a_time, self.different))
         )
+
+    @property
+    def are_some_weeks(self) -> bool:
+        """Whether every cell names some weeks of many: `odd`, `Week B`."""
+        return all(re.fullmatch(SOME_WEEKS, cell_text(cell).casefold()) for cell in self.different)
+
+    @cached_property
+    def are_clock_figures(self) -> bool:
+        """Whether all cells are of three or four figures that a clock can show: `0930`, `1400`."""
+        texts = [cell_text(cell) for cell in self.different if cell_text(cell).casefold() not in _OPEN]
+        return bool(texts) and all(map(_CLOCK_FIGURES.fullmatch, texts))
 
     @cached_property
     def hold_clear_times(self) -> bool:
@@ -142,6 +156,11 @@ class Contents:
     def numbers(self) -> float:
         """The share of cells that are plain numbers, typed or written."""
         return self._share(lambda cell: re.fullmatch(r"\d+(?:[.,]\d+)?", cell_text(cell)) is not None)
+
+    @property
+    def holds_counts(self) -> bool:
+        """Whether some cell begins with a figure: `6 weeks`, also `1-6`, which is then refused and not passed over."""
+        return any(cell_text(cell)[:1].isdecimal() for cell in self.different)
 
     @cached_property
     def answers(self) -> float:

@@ -45,7 +45,7 @@ def describe_column(column: Column, decisions: Decisions, keeps_extra: bool = Fa
 
 def _dates(column: Column, decisions: Decisions) -> str:
     is_clock = column.is_clock and column.field in ("start", "end")
-    if (not column.has_days or is_clock) and column.field != "milestone":
+    if not column.has_days or is_clock:
         return "times"
     parts = ["dates" if column.at not in decisions.moment_columns else "dates and times"]
     if decisions.order_evidence:

@@ -28,7 +28,7 @@ PARTS: Final = (
 )  # fmt: skip
 """Columns that say a piece of a field; found by their headings."""
 
-DATE_FIELDS: Final = frozenset({"date", "end-date", "when", "start", "end", "reminder-date"})
+DATE_FIELDS: Final = frozenset({"date", "end-date", "when", "start", "end", "reminder-date", "milestone"})
 
 
 class HeadingMatch(NamedTuple):

@@ -12,7 +12,9 @@ from nomarium.model.problem import Problem, note
 from nomarium.model.refusal import Refusal
 from nomarium.reading.cells.moments import Moment, read_moment
 from nomarium.reading.cells.words import Lexicon, fold
+from nomarium.reading.columns.contents import MOSTLY, Contents
 from nomarium.reading.columns.decisions import resolve_day
+from nomarium.reading.columns.head import looks_like_date
 from nomarium.reading.columns.headings import match_exactly
 from nomarium.reading.columns.lexicons import lexicon_for
 from nomarium.reading.layouts.drawn import DrawnEntry, date_part, decide_days, events_of, merged_from
@@ -95,8 +97,18 @@ def _drawing(rows: Sequence[Row], lexicon: Lexicon) -> _Drawing | None:
         below = tuple(one for one in body if one not in slots)
         if any(sum(bool(cell_text(cell)) for cell in one) > 1 for _, one in below):
             return None
+        if _are_records(slots, lexicon):
+            return None
         return _Drawing((number, row), across, slots, tuple(filled[:at]), below)
     return None
+
+
+def _are_records(slots: Sequence[Row], lexicon: Lexicon) -> bool:
+    """Whether what stands beside the times are dates, or times mostly: a table whose first column holds small numbers."""
+    cells = [cell for _, row in slots for cell in row[1:] if cell_text(cell)]
+    if any(looks_like_date(cell, lexicon) for cell in cells):
+        return True
+    return Contents(cells, lexicon).times >= MOSTLY
 
 
 def _slot(row: Row) -> object:

@@ -1,18 +1,21 @@
 """Lists whose rows say a weekday and no date: each is a weekly event of the weeks that the person names."""
 
+import re
 from collections.abc import Callable, Iterator, Sequence
 
 from nomarium.model.account import Account
 from nomarium.model.event import Event
-from nomarium.model.problem import note
+from nomarium.model.problem import Problem, note
 from nomarium.model.wording import counted, listed
+from nomarium.reading.columns.column import Column
+from nomarium.reading.columns.contents import SOME_WEEKS
 from nomarium.reading.columns.head import find_head
 from nomarium.reading.columns.headings import match_heading
 from nomarium.reading.columns.weekdaycolumn import Weekly, weekdays_in
 from nomarium.reading.layouts.eventlist import list_in
 from nomarium.reading.layouts.layout import NotRead, Reading, Top, not_read
 from nomarium.reading.options import ReadingOptions
-from nomarium.sheets.sheet import Row, Sheet
+from nomarium.sheets.sheet import Row, Sheet, cell_text
 
 
 def look(top: Top) -> Reading | NotRead:
@@ -63,13 +66,43 @@ def look(top: Top) -> Reading | NotRead:
         for column in reading.table.columns
     ]
     reading = reading._replace(is_weekly=True, table=reading.table._replace(columns=tuple(of_days)))
-    reading = reading._replace(problems=(*weekly.problems, *reading.problems))
+    unheard = _unheard_weeks(sheet, head.first_row, of_days)
+    reading = reading._replace(problems=(*weekly.problems, *unheard, *reading.problems))
     return _with_unsettled(_with_unread(reading, weekly, head.headings), weekly)
 
 
 def _counts_weeks(headings: Sequence[str]) -> bool:
     """Whether a table is a programme in weeks and days: its weekdays come once."""
     return any((match := match_heading(one)) is not None and match.field == "week" for one in headings if one)
+
+
+def _unheard_weeks(sheet: Sheet, first_row: int, columns: Sequence[Column]) -> list[Problem]:
+    """A problem for each column that says in which terms or weeks its rows are held: all would repeat in all of them."""
+    doubtful = [
+        column
+        for column in columns
+        if column.field == "term" or (column.is_ignored and column.how != "asked")
+    ]
+    said: dict[int, set[str]] = {column.at: set() for column in doubtful}
+    for number, row in sheet.rows():
+        for column in doubtful if number >= first_row else ():
+            if column.at < len(row) and (text := cell_text(row[column.at])):
+                said[column.at].add(text.casefold())
+    problems = []
+    for column in doubtful:
+        words = said[column.at]
+        is_of_weeks = column.is_ignored and words and all(re.fullmatch(SOME_WEEKS, word) for word in words)
+        if not is_of_weeks and (column.field != "term" or len(words) < 2):
+            continue
+        message = f"“{column.heading}” says in which {'weeks' if is_of_weeks else 'terms'} a row is held, and all rows would be in all."
+        remedy = (
+            "Give each row its first and its last day, or build one of them at a time; "
+            f'if it says nothing of when: --column "{column.heading}=".'
+        )
+        problems.append(
+            Problem("weeks-unheard", message, remedy, sheet.place(None, column.at, column.heading))
+        )
+    return problems
 
 
 def _without_weeks(sheet: Sheet, options: ReadingOptions) -> NotRead:

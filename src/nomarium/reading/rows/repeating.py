@@ -15,7 +15,7 @@ from nomarium.reading.cells.repeats import Repeat
 from nomarium.reading.cells.repeatsaid import said
 from nomarium.reading.cells.times import Times
 from nomarium.reading.columns.decisions import Decisions, resolve_day
-from nomarium.reading.rows.when import Blame, When
+from nomarium.reading.rows.when import Blame, When, recurrence_of
 from nomarium.reckoning.rules import NO_END, rule_text, with_local_until
 from nomarium.reckoning.starts import starts
 from nomarium.reckoning.zones import zone_named
@@ -66,6 +66,9 @@ def repeated(
     left_out = _days(((repeat.left_out if repeat else ()) + (values.get("except") or ())), begin, decisions)
     if isinstance(left_out, Refusal):
         return Blame("except", left_out)
+    if repeat is None and when.rule is not None:  # a first and a last day, and times
+        recurrence = recurrence_of(when.rule)._replace(also_on=tuple(also), left_out=tuple(left_out))
+        return Repeated(when, recurrence, tuple(_idle(left_out, when.rule, when)))
     if repeat is None:
         if left_out and not also:
             message = "The row leaves out dates, and nothing in it repeats."
