@@ -15,6 +15,7 @@ from nomarium.reading.columns.headings import match_exactly, unit_of
 from nomarium.sheets.sheet import Sheet
 
 _MOVED = r"(?i)^(?:new|revised|rearranged|rescheduled|changed|amended|moved|postponed|nouvelle|neues|nueva|nieuwe)\b"
+_UNTIL = r"(?i)^(?:repeat|recur)|\b(?:until|till)\b"
 _OF_WORDS = frozenset((*FACETS, "categories", "description", "location"))
 
 
@@ -97,10 +98,21 @@ def unused_times(
 
 
 def moved_dates(sheet: Sheet, columns: Sequence[Column]) -> list[Problem]:
-    """A problem for each column of dates to which rows seem to be moved: their old dates must not stand beside the new."""
+    """A problem for each column of dates to which rows seem to be moved, or until which they repeat: neither is an event
+    beside them."""
     found = []
     for column in columns:
-        if column.field != "milestone" or column.how == "asked" or not re.search(_MOVED, column.heading):
+        if column.field != "milestone" or column.how == "asked":
+            continue
+        if re.search(_UNTIL, column.heading):
+            is_told = any(c.field in ("repeat", "day") for c in columns)
+            message = f"The column {_called(sheet, column)} seems to say until when a row repeats{'' if is_told else ', and nothing says how'}."
+            say = f'so: --column "{column.heading}=end-date"' if is_told else "how in a column headed Repeat"
+            remedy = f'Say {say}; or leave it out with --column "{column.heading}=".'
+            found.append(
+                Problem("column-moved", message, remedy, sheet.place(None, column.at, column.heading))
+            )
+        if not re.search(_MOVED, column.heading):
             continue
         message = f"The column {_called(sheet, column)} seems to say to which date a row is moved."
         remedy = (
