@@ -167,6 +167,9 @@ REFUSED = {
     "how often, in words that are none": ("Event,Date,Every\nSail,10 Sept 2026,month", ["“month” is no repeat"]),
     "rows that are moved": ("Date,Event,New date\n7 Sept 2026,Fair,\n8 Sept 2026,Row,15 Sept 2026", ["“New date” seems to say", "in the place of the old one"]),
     "until when rows repeat, and nothing how": ("Date,Event,Repeat until\n7 Sept 2026,Muster,18 Dec 2026", ["“Repeat until” seems to say until when"]),
+    "sessions of a day beside what could be a title": (
+        "Date,Session 1,Session 2,Lunch\n7 Sept 2026,Ann,Bob,Cy\n8 Sept 2026,Cy,,Ann", ["under “Session 1” and “Session 2”", "--as roster"],
+    ),
     "numbers beside dates are no day's times": (
         "Slip,Boat,On the slip,Off the slip,Skipper\n1,Petrel,1 Sept 2026,9 Sept 2026,M. Quill\n2,Gannet,3 Sept 2026,,L. Tern",
         ["says what each event is called", "Boat=summary"],

@@ -4,6 +4,9 @@ from typing import Literal, NamedTuple
 
 How = Literal["asked", "heading", "content", ""]
 
+PART_OF_DAY = "one of several parts of a day"
+"""The evidence for a column that is taken for nothing, since what happens in one session of many is no row's title."""
+
 
 class Column(NamedTuple):
     """One column of a table: what it is taken for, and why."""

@@ -7,8 +7,9 @@ from nomarium.model.cell import Cell
 from nomarium.model.event import FACETS
 from nomarium.model.problem import Problem, column_letter, note
 from nomarium.model.refusal import Refusal
+from nomarium.model.wording import listed
 from nomarium.reading.cells.words import Lexicon
-from nomarium.reading.columns.column import Column
+from nomarium.reading.columns.column import PART_OF_DAY, Column
 from nomarium.reading.columns.columns import is_of_record
 from nomarium.reading.columns.contents import MOSTLY, Contents
 from nomarium.reading.columns.headings import match_exactly, unit_of
@@ -121,6 +122,20 @@ def moved_dates(sheet: Sheet, columns: Sequence[Column]) -> list[Problem]:
         )
         found.append(Problem("column-moved", message, remedy, sheet.place(None, column.at, column.heading)))
     return found
+
+
+def unread_sessions(sheet: Sheet, columns: Sequence[Column]) -> list[Problem]:
+    """A problem where columns are the sessions of a day, and nobody asked to leave out what happens in them."""
+    parts = [
+        c for c in columns if c.is_ignored and c.how != "asked" and c.filled and c.evidence == PART_OF_DAY
+    ]
+    if not parts:
+        return []
+    named = listed([f"“{c.heading}”" for c in parts])
+    message = f"What stands under {named}, parts of a day, is not read."
+    left_out = " ".join(f'--column "{c.heading}="' for c in parts)
+    remedy = f"If each filled cell is an event: --as roster. If not, leave them out: {left_out}."
+    return [Problem("column-sessions", message, remedy, sheet.place(None, parts[0].at, parts[0].heading))]
 
 
 def _says_time(heading: str) -> bool:

@@ -9,7 +9,7 @@ from nomarium.reading.cells.times import Times, read_times
 from nomarium.reading.cells.words import ENGLISH, Lexicon
 from nomarium.reading.columns.asked import asked_fields
 from nomarium.reading.columns.cellssay import ARRIVING, LEAVING, another_field, are_whole, coming_and_going
-from nomarium.reading.columns.column import Column, with_rivals, without_weak_rivals
+from nomarium.reading.columns.column import PART_OF_DAY, Column, with_rivals, without_weak_rivals
 from nomarium.reading.columns.contents import MOST_DIFFERENT, MOSTLY, Contents
 from nomarium.reading.columns.head import TableHead
 from nomarium.reading.columns.headings import DATE_FIELDS, is_placeholder, match_heading, normal, unit_of
@@ -186,7 +186,7 @@ def _without_sessions(columns: list[Column]) -> list[Column]:
     if len(parts) < 2:
         return columns
     return [
-        c._replace(field="", how="", evidence="one of several parts of a day") if c.at in parts else c
+        c._replace(field="", how="", is_weak=False, evidence=PART_OF_DAY) if c.at in parts else c
         for c in columns
     ]
 

@@ -13,7 +13,7 @@ from nomarium.reading.cells.words import ENGLISH, Lexicon, fold
 from nomarium.reading.columns.asked import heading_missing, overridden_twice, without_overridden
 from nomarium.reading.columns.clocks import clock_told, find_clock
 from nomarium.reading.columns.column import Column
-from nomarium.reading.columns.columnnotes import column_notes, moved_dates, unused_times
+from nomarium.reading.columns.columnnotes import column_notes, moved_dates, unread_sessions, unused_times
 from nomarium.reading.columns.columns import assign_columns
 from nomarium.reading.columns.dateparts import find_date_parts
 from nomarium.reading.columns.decisions import Decisions, told
@@ -193,6 +193,7 @@ def _problems_of(
     return [
         *overridden_twice(sheet, columns, options),
         *moved_dates(sheet, columns),
+        *unread_sessions(sheet, columns),
         *unused_times(sheet, columns, [row for _, row in rows if not is_blank(row)], seen),
         *unknown_in_title(sheet, head.headings, columns, options.title),
         *half_titles(sheet, columns, rows, options),
