@@ -167,6 +167,12 @@ REFUSED = {
     "how often, in words that are none": ("Event,Date,Every\nSail,10 Sept 2026,month", ["“month” is no repeat"]),
     "rows that are moved": ("Date,Event,New date\n7 Sept 2026,Fair,\n8 Sept 2026,Row,15 Sept 2026", ["“New date” seems to say", "in the place of the old one"]),
     "until when rows repeat, and nothing how": ("Date,Event,Repeat until\n7 Sept 2026,Muster,18 Dec 2026", ["“Repeat until” seems to say until when"]),
+    "how rows repeat, under a heading that is not known": (
+        "Date,Event,Repeats on\n7 Sept 2026,Muster,Mondays", ["“Repeats on” seems to say how a row repeats", "Repeats on=repeat"],
+    ),
+    "dates without classes": (
+        "Course,Date,No classes\nKnots,7 Sept 2026,14 Sept 2026", ["“No classes” seems to say when a row is not held", "No classes=except"],
+    ),
     "sessions of a day beside what could be a title": (
         "Date,Session 1,Session 2,Lunch\n7 Sept 2026,Ann,Bob,Cy\n8 Sept 2026,Cy,,Ann", ["under “Session 1” and “Session 2”", "--as roster"],
     ),

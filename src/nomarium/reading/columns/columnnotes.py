@@ -17,6 +17,8 @@ from nomarium.sheets.sheet import Sheet
 
 _MOVED = r"(?i)^(?:new|revised|rearranged|rescheduled|changed|amended|moved|postponed|nouvelle|neues|nueva|nieuwe)\b"
 _UNTIL = r"(?i)^(?:repeat|recur)|\b(?:until|till)\b"
+_NOT_ON = r"(?i)^(?:no|not)\b(?!\.)"
+_REPEATED = r"(?i)^(?:repeat|recur)|\bevery\b"
 _OF_WORDS = frozenset((*FACETS, "categories", "description", "location"))
 
 
@@ -99,28 +101,32 @@ def unused_times(
 
 
 def moved_dates(sheet: Sheet, columns: Sequence[Column]) -> list[Problem]:
-    """A problem for each column of dates to which rows seem to be moved, or until which they repeat: neither is an event
-    beside them."""
+    """A problem for each column that moves, repeats or leaves out its rows by its heading, and is taken for nothing or for
+    dates of events beside them."""
+    is_told = any(c.field in ("repeat", "day") for c in columns)
     found = []
     for column in columns:
-        if column.field != "milestone" or column.how == "asked":
+        if column.field not in ("milestone", "") or column.how == "asked" or not column.filled:
             continue
-        if re.search(_UNTIL, column.heading):
-            is_told = any(c.field in ("repeat", "day") for c in columns)
-            message = f"The column {_called(sheet, column)} seems to say until when a row repeats{'' if is_told else ', and nothing says how'}."
-            say = f'so: --column "{column.heading}=end-date"' if is_told else "how in a column headed Repeat"
-            remedy = f'Say {say}; or leave it out with --column "{column.heading}=".'
-            found.append(
-                Problem("column-moved", message, remedy, sheet.place(None, column.at, column.heading))
+        heading, is_dated = column.heading, column.field == "milestone"
+        if is_dated and re.search(_MOVED, heading):
+            says, remedy = "to which date a row is moved", "Write the new date in the place of the old one"
+        elif is_dated and re.search(_NOT_ON, heading):
+            says, remedy = "when a row is not held", f'Say so: --column "{heading}=except"'
+        elif is_dated and re.search(_UNTIL, heading) and is_told:
+            says, remedy = "until when a row repeats", f'Say so: --column "{heading}=end-date"'
+        elif is_dated and re.search(_UNTIL, heading):
+            says, remedy = (
+                "until when a row repeats, and nothing says how",
+                "Say how in a column headed Repeat",
             )
-        if not re.search(_MOVED, column.heading):
+        elif not is_dated and re.search(_REPEATED, heading):
+            says, remedy = "how a row repeats", f'Say so: --column "{heading}=repeat"'
+        else:
             continue
-        message = f"The column {_called(sheet, column)} seems to say to which date a row is moved."
-        remedy = (
-            "Write the new date in the place of the old one, and leave the column out with "
-            f'--column "{column.heading}=".'
-        )
-        found.append(Problem("column-moved", message, remedy, sheet.place(None, column.at, column.heading)))
+        message = f"The column {_called(sheet, column)} seems to say {says}."
+        remedy = f'{remedy}; or leave it out with --column "{heading}=".'
+        found.append(Problem("column-moved", message, remedy, sheet.place(None, column.at, heading)))
     return found
 
 
