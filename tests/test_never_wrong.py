@@ -62,6 +62,18 @@ RIGHT = {
         "Title,Day,Date,Time,Not running,Also on\nKnots,Wed,9 Sept - 30 Sept 2026,15.30-16.30,16 Sept & 23 Sept,3 Oct 2026", [],
         [f"Knots 2026-{day}T15:30/2026-{day}T16:30" for day in ("09-09", "09-30", "10-03")], ["an event every week"],
     ),
+    "figures and letters of a weekly list that are no weeks": (
+        "Class,Day,Time,Year,Set\nRigging,Mon,9-10,1,A\nLofting,Mon,9-10,2,B", ["--from", "2026-09-07", "--until", "2026-09-11"],
+        ["Rigging 2026-09-07T09:00/2026-09-07T10:00", "Lofting 2026-09-07T09:00/2026-09-07T10:00"], [],
+    ),
+    "columns of dates that say until when, and move nothing": (
+        "Offer,New moon,Valid until,Not before\nRow,7 Sept 2026,9 Sept 2026,5 Sept 2026", [],
+        ["Row: New moon 2026-09-07/2026-09-08", "Row: Valid until 2026-09-09/2026-09-10", "Row: Not before 2026-09-05/2026-09-06"], [],
+    ),
+    "sessions that make up the title": (
+        "Date,Session 1,Session 2\n7 Sept 2026,Ann,Bob", ["--as", "events", "--title", "{Session 1} and {Session 2}"],
+        ["Ann and Bob 2026-09-07/2026-09-08"], [],
+    ),
     "several dates in each cell, and the year in the heading": (
         'Committee,Dates 2026/27,Room\nSafety,"17 Sept, 12 Nov, 21 Jan",Loft\nFinance,"3 Sept, 5 Nov",Shed', ["--school-year", "2026:2027"],
         [*(f"Safety {day} @ Loft" for day in ("2026-09-17/2026-09-18", "2026-11-12/2026-11-13", "2027-01-21/2027-01-22")),
@@ -173,6 +185,9 @@ REFUSED = {
     "dates without classes": (
         "Course,Date,No classes\nKnots,7 Sept 2026,14 Sept 2026", ["“No classes” seems to say when a row is not held", "No classes=except"],
     ),
+    "dates with a remark that cannot be read, and no title": (
+        "Slip,In,Out\n1,Mon 7 Sept 2026,Fri 11 Sept 2026\n2,14/9/26,18/9/26 if fine\n3,20/9/26,21 Sept 2026", ["Out", "--set summary=TITLE"],
+    ),
     "sessions of a day beside what could be a title": (
         "Date,Session 1,Session 2,Lunch\n7 Sept 2026,Ann,Bob,Cy\n8 Sept 2026,Cy,,Ann", ["under “Session 1” and “Session 2”", "--as roster"],
     ),
@@ -185,7 +200,7 @@ REFUSED = {
         "--from", "2026-09-07", "--until", "2026-12-18",
     ),
     "terms of a list that repeats through all": (
-        "Class,Day,Time,Term\nRigging,Mon,9-10,Autumn\nLofting,Tue,9-10,Spring", ["“Term” says in which terms", '--column "Term="'],
+        "Class,Day,Time,Term\nRigging,Mon,9-10,Autumn\nLofting,Tue,9-10,Spring", ["“Term” says in which terms", '--column "Term=term"'],
         "--from", "2026-09-07", "--until", "2026-12-18",
     ),
     "all rows of a refused table are counted": ("Week,Day,Title\n1,1,A\n2,1,B", ["3 rows read", "3 rejected", "--day-one"]),

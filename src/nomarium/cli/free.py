@@ -8,7 +8,7 @@ import typer
 from nomarium.cli import options as opt
 from nomarium.cli import viewoptions as look
 from nomarium.cli.asked import FOLLOWED, Asked, takes_sources
-from nomarium.cli.panels import FIRST, LOOK
+from nomarium.cli.panels import FIRST
 
 EXAMPLE = 'Example: nomarium free year.xlsx --length 45m --who "R. Finch" --who "M. Quill"'
 
@@ -32,9 +32,6 @@ Output = Annotated[
     str | None,
     typer.Option("--output", "-o", metavar="OUT", help="Free times as .ics (VFREEBUSY), .csv, or drawn by weeks: .png, .svg, .pdf.", show_default=False, rich_help_panel=FIRST),
 ]  # fmt: skip
-Paper = Annotated[
-    str, typer.Option("--paper", metavar="a4|letter", help="The paper of a .pdf.", rich_help_panel=LOOK)
-]  # fmt: skip
 
 
 @takes_sources
@@ -46,7 +43,7 @@ def free(
     days: look.Days = None,
     every_label: EveryLabel = False,
     output: Output = None,
-    paper: Paper = "a4",
+    paper: look.Paper = "a4",
     details: opt.Details = False,
     json: opt.Json = False,
 ) -> None:

@@ -13,12 +13,15 @@ from nomarium.reading.columns.column import PART_OF_DAY, Column
 from nomarium.reading.columns.columns import is_of_record
 from nomarium.reading.columns.contents import MOSTLY, Contents
 from nomarium.reading.columns.headings import match_exactly, unit_of
-from nomarium.sheets.sheet import Sheet
+from nomarium.sheets.sheet import Sheet, cell_text
 
-_MOVED = r"(?i)^(?:new|revised|rearranged|rescheduled|changed|amended|moved|postponed|nouvelle|neues|nueva|nieuwe)\b"
-_UNTIL = r"(?i)^(?:repeat|recur)|\b(?:until|till)\b"
-_NOT_ON = r"(?i)^(?:no|not)\b(?!\.)"
-_REPEATED = r"(?i)^(?:repeat|recur)|\bevery\b"
+_MOVED = (
+    r"(?i)(?:new|revised|rearranged|rescheduled|changed|amended|moved|postponed|nouvelle|neues|nueva|nieuwe)"
+    r"(?: (?:date|dates|day|to|for|until|datum|fecha))*"
+)
+_UNTIL = r"(?i)(?:repeat|recur).*"
+_NOT_ON = r"(?i)(?:no|not)\b(?!\.| (?:before|after|later|earlier|until|till)\b).*"
+_REPEATED = r"(?i)(?:repeat|recur).*|.*\bevery\b.*"
 _OF_WORDS = frozenset((*FACETS, "categories", "description", "location"))
 
 
@@ -86,7 +89,8 @@ def unused_times(
             found.append(
                 Problem("column-times", message, remedy, sheet.place(None, column.at, column.heading))
             )
-        if is_timed or any(_names_days(cell, lexicon) for cell in about.different):
+        is_dated = column.is_ignored and about.dates >= 0.5 and _has_sure_date(about)
+        if is_timed or is_dated or any(_names_days(cell, lexicon) for cell in about.different):
             name = column.heading or _letter(sheet, column)
             what = "times" if is_timed else "days"
             message = f"The column {_called(sheet, column)} holds {what} and is none of those that say when."
@@ -109,18 +113,18 @@ def moved_dates(sheet: Sheet, columns: Sequence[Column]) -> list[Problem]:
         if column.field not in ("milestone", "") or column.how == "asked" or not column.filled:
             continue
         heading, is_dated = column.heading, column.field == "milestone"
-        if is_dated and re.search(_MOVED, heading):
+        if is_dated and re.fullmatch(_MOVED, heading):
             says, remedy = "to which date a row is moved", "Write the new date in the place of the old one"
-        elif is_dated and re.search(_NOT_ON, heading):
+        elif is_dated and re.fullmatch(_NOT_ON, heading):
             says, remedy = "when a row is not held", f'Say so: --column "{heading}=except"'
-        elif is_dated and re.search(_UNTIL, heading) and is_told:
+        elif is_dated and re.fullmatch(_UNTIL, heading) and is_told:
             says, remedy = "until when a row repeats", f'Say so: --column "{heading}=end-date"'
-        elif is_dated and re.search(_UNTIL, heading):
+        elif is_dated and re.fullmatch(_UNTIL, heading):
             says, remedy = (
                 "until when a row repeats, and nothing says how",
                 "Say how in a column headed Repeat",
             )
-        elif not is_dated and re.search(_REPEATED, heading):
+        elif not is_dated and re.fullmatch(_REPEATED, heading):
             says, remedy = "how a row repeats", f'Say so: --column "{heading}=repeat"'
         else:
             continue
@@ -148,6 +152,11 @@ def _says_time(heading: str) -> bool:
     """Whether a word of the heading is one that heads a time: `Clinic time`."""
     matches = map(match_exactly, heading.split())
     return any(match is not None and match.field == "time" for match in matches)
+
+
+def _has_sure_date(about: Contents) -> bool:
+    """Whether a cell has a year or a month's name: `4.5` and `3/1` are heights and results too."""
+    return any(re.search(r"\d{4}|[^\W\d_]{3}|\d[/.-]\d+[/.-]\d", cell_text(cell)) for cell in about.different)
 
 
 def _names_days(cell: Cell, lexicon: Lexicon) -> bool:

@@ -10,7 +10,7 @@ from nomarium.reading.cells.words import ENGLISH, Lexicon
 from nomarium.reading.columns.asked import asked_fields
 from nomarium.reading.columns.cellssay import ARRIVING, LEAVING, another_field, are_whole, coming_and_going
 from nomarium.reading.columns.column import PART_OF_DAY, Column, with_rivals, without_weak_rivals
-from nomarium.reading.columns.contents import MOST_DIFFERENT, MOSTLY, Contents
+from nomarium.reading.columns.contents import MOST_DIFFERENT, MOSTLY, Contents, name_some_weeks
 from nomarium.reading.columns.head import TableHead
 from nomarium.reading.columns.headings import DATE_FIELDS, is_placeholder, match_heading, normal, unit_of
 from nomarium.reading.options import ReadingOptions
@@ -260,9 +260,17 @@ def _free_texts(columns: list[Column], contents: list[Contents]) -> list[Column]
         c
         for c in columns
         if not c.field and c.how != "asked" and contents[c.at].texts >= MOSTLY
-        and contents[c.at].dates < MOSTLY and contents[c.at].times < MOSTLY
+        and contents[c.at].dates < 0.5 and contents[c.at].times < MOSTLY
         and contents[c.at].weekdays < MOSTLY and not _is_idle(contents[c.at])
     ]  # fmt: skip
+
+
+def _possible_titles(columns: list[Column], contents: list[Contents], has_class: bool) -> list[Column]:
+    """Columns of words that could be the title; beside a class, odd and even weeks are what none is called."""
+    texts = [c for c in _free_texts(columns, contents) if _may_be_title(c.heading)]
+    if has_class:
+        texts = [c for c in texts if not name_some_weeks(c.heading, map(cell_text, contents[c.at].different))]
+    return texts
 
 
 def _words_of_school(columns: list[Column], contents: list[Contents]) -> list[Column]:
@@ -320,10 +328,8 @@ def _by_content(columns: list[Column], contents: list[Contents]) -> list[Column]
         if contents[column.at].weekdays >= MOSTLY and "day" not in taken:
             take(column, "day", "its cells are weekdays")
     if "summary" not in taken:
-        texts = [c for c in _free_texts(columns, contents) if c in free and _may_be_title(c.heading)]
+        texts = _possible_titles(columns, contents, "class" in taken)
         unnamed = [c for c in texts if is_placeholder(c.heading)]
-        if "class" in taken:  # odd and even weeks are what no class is called
-            texts = [c for c in texts if not contents[c.at].are_some_weeks]
         if len(texts) == 1:
             take(texts[0], "summary", "the only column of words")
         elif texts and len(unnamed) == len(texts):

@@ -2,7 +2,7 @@
 
 import datetime as dt
 import re
-from collections.abc import Callable, Sequence
+from collections.abc import Callable, Iterable, Sequence
 from functools import cached_property
 from itertools import pairwise
 
@@ -26,8 +26,8 @@ _CLOCK_FIGURES = re.compile(r"(?:[01]?\d|2[0-3])[0-5]\d")
 _DOTTED = re.compile(r"\s*\d{1,2}\.\d\d(?:\s?[-–]\s?\d{1,2}\.\d\d)?\s*")
 _DOTTED_TIME = re.compile(r"(?:1?\d|2[0-3])\.[0-5][05]")
 _PAIRS = re.compile(r"(\d+)\.(\d+)")
-SOME_WEEKS = r"(?:wks?|weeks?)?[ .-]*(?:odd|even|[ab]|[1-4]|(?:[1-5](?:st|nd|rd|th)|alternate|every other|first|last)[ .-]*(?:wks?|weeks?)?)[ .-]*(?:wks?|weeks?)?|all|both|every|weekly"
-"""Cells, in lower case, that name some weeks of many."""
+_SOME_WEEKS = r"odd|even|alternate|every other|(?:odd|even|alternate|every other|[a-d1-4]) ?(?:wks?|weeks?)|(?:wks?|weeks?) ?(?:[a-d1-4]|odd|even)"
+_OF_WEEKS = r"(?i)\b(?:weeks?|wks?|odd|even|a ?/ ?b)\b"
 MOSTLY = 0.8
 """The share of a column's cells that must read as something for the column to be taken as it."""
 MOST_DIFFERENT = 100
@@ -79,11 +79,6 @@ class Contents:
             and (self.numbers < MOSTLY or self._run_through_a_day)
             and any(map(self._can_only_be_a_time, self.different))
         )
-
-    @property
-    def are_some_weeks(self) -> bool:
-        """Whether every cell names some weeks of many: `odd`, `Week B`."""
-        return all(re.fullmatch(SOME_WEEKS, cell_text(cell).casefold()) for cell in self.different)
 
     @cached_property
     def are_clock_figures(self) -> bool:
@@ -204,6 +199,14 @@ class Contents:
 
     def _is_weekday(self, cell: Cell) -> bool:
         return isinstance(cell, str) and fold(cell).strip() in self._lexicon.weekdays
+
+
+def name_some_weeks(heading: str, texts: Iterable[str]) -> bool:
+    """Whether the cells under a heading name some weeks of many: `odd`, `Week B`, and `B` where the heading speaks of
+    weeks; beside them `all`."""
+    some = {text.casefold() for text in texts} - {"", "all", "both", "every", "weekly"}
+    form = rf"{_SOME_WEEKS}|[a-d1-4]" if re.search(_OF_WEEKS, heading) else _SOME_WEEKS
+    return bool(some) and all(re.fullmatch(form, text) for text in some)
 
 
 def _is_time(cell: Cell) -> bool:

@@ -148,6 +148,7 @@ def read_table(
         *times_in_words(sheet, head, columns, first_rows, {**options.defaults, **options.overrides}),
     ]
     problems = _problems_of(sheet, head, columns, options, first_rows, seen)
+    problems += unread_sessions(sheet, [c for c in columns if c.at not in in_titles])
     data = data if parts else filled_rows(sheet, data, ())
     table = TableReading(
         sheet, head, tuple(columns), Decisions(lexicon), options, tuple(problems), tuple(notes), parts
@@ -193,7 +194,6 @@ def _problems_of(
     return [
         *overridden_twice(sheet, columns, options),
         *moved_dates(sheet, columns),
-        *unread_sessions(sheet, columns),
         *unused_times(sheet, columns, [row for _, row in rows if not is_blank(row)], seen),
         *unknown_in_title(sheet, head.headings, columns, options.title),
         *half_titles(sheet, columns, rows, options),

@@ -1,6 +1,5 @@
 """Lists whose rows say a weekday and no date: each is a weekly event of the weeks that the person names."""
 
-import re
 from collections.abc import Callable, Iterator, Sequence
 
 from nomarium.model.account import Account
@@ -8,7 +7,7 @@ from nomarium.model.event import Event
 from nomarium.model.problem import Problem, note
 from nomarium.model.wording import counted, listed
 from nomarium.reading.columns.column import Column
-from nomarium.reading.columns.contents import SOME_WEEKS
+from nomarium.reading.columns.contents import name_some_weeks
 from nomarium.reading.columns.head import find_head
 from nomarium.reading.columns.headings import match_heading
 from nomarium.reading.columns.weekdaycolumn import Weekly, weekdays_in
@@ -78,11 +77,7 @@ def _counts_weeks(headings: Sequence[str]) -> bool:
 
 def _unheard_weeks(sheet: Sheet, first_row: int, columns: Sequence[Column]) -> list[Problem]:
     """A problem for each column that says in which terms or weeks its rows are held: all would repeat in all of them."""
-    doubtful = [
-        column
-        for column in columns
-        if column.field == "term" or (column.is_ignored and column.how != "asked")
-    ]
+    doubtful = [column for column in columns if column.field in ("term", "") and column.how != "asked"]
     said: dict[int, set[str]] = {column.at: set() for column in doubtful}
     for number, row in sheet.rows():
         for column in doubtful if number >= first_row else ():
@@ -91,13 +86,13 @@ def _unheard_weeks(sheet: Sheet, first_row: int, columns: Sequence[Column]) -> l
     problems = []
     for column in doubtful:
         words = said[column.at]
-        is_of_weeks = column.is_ignored and words and all(re.fullmatch(SOME_WEEKS, word) for word in words)
+        is_of_weeks = column.is_ignored and name_some_weeks(column.heading, words)
         if not is_of_weeks and (column.field != "term" or len(words) < 2):
             continue
         message = f"“{column.heading}” says in which {'weeks' if is_of_weeks else 'terms'} a row is held, and all rows would be in all."
         remedy = (
             "Give each row its first and its last day, or build one of them at a time; "
-            f'if it says nothing of when: --column "{column.heading}=".'
+            f'if it says nothing of when: --column "{column.heading}={column.field}".'
         )
         problems.append(
             Problem("weeks-unheard", message, remedy, sheet.place(None, column.at, column.heading))
