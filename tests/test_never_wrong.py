@@ -176,7 +176,7 @@ REFUSED = {
         'Week,Day,Time,Module\n1-6,Mon,9-10,Rigging\n"1,3,5",Tue,9-10,Lofting',
         ["column A “Week”: “1-6”", "in which weeks the class meets", "“1,3,5”"], "--from", "2026-09-07", "--until", "2026-12-18",
     ),
-    "how often, in words that are none": ("Event,Date,Every\nSail,10 Sept 2026,month", ["“month” is no repeat"]),
+    "how often, in words that are none": ("Event,Date,Every\nSail,10 Sept 2026,moon", ["“moon” is no repeat"]),
     "rows that are moved": ("Date,Event,New date\n7 Sept 2026,Fair,\n8 Sept 2026,Row,15 Sept 2026", ["“New date” seems to say", "in the place of the old one"]),
     "until when rows repeat, and nothing how": ("Date,Event,Repeat until\n7 Sept 2026,Muster,18 Dec 2026", ["“Repeat until” seems to say until when"]),
     "how rows repeat, under a heading that is not known": (

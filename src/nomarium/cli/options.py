@@ -205,7 +205,7 @@ CellPattern = Annotated[
     typer.Option(
         "--cell",
         metavar="PATTERN",
-        help="What the parts of a drawn cell are, such as “class, room / teacher”.",
+        help="What the parts of a drawn cell are, such as “class, room / teacher”; two forms: “class (room) or class”.",
         rich_help_panel=SCHOOL,
     ),
 ]

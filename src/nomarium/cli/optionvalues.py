@@ -211,10 +211,10 @@ def _cell(pattern: str) -> str:
     """A pattern of a drawn cell's parts."""
     if not pattern:
         return ""
-    from nomarium.school.cellparts import PARTS, unknown_parts
+    from nomarium.school.cellparts import PARTS, alternatives, unknown_parts
 
     strange = unknown_parts(pattern)
-    if strange or "class" not in pattern:
+    if strange or not all("class" in one for one in alternatives(pattern)):
         what = f"“{strange[0]}” is no part of a cell" if strange else "it has no class"
         raise wrong(
             f"--cell {pattern}: {what}.",

@@ -65,7 +65,8 @@ class CellReader:
         self, cells: Iterable[str], known: KnownParts, pattern: str = "", owned: frozenset[str] = frozenset()
     ) -> None:
         self._known, self._owned = known, owned
-        self._patterns = _patterns_of(pattern) if pattern else None
+        self._patterns = [_patterns_of(one) for one in alternatives(pattern)] if pattern else []
+        self._signs = set(re.findall(r"[^\w\s]", pattern))
         self._texts = list(cells)
         self._split = _BY_MARK if self._marks_part(self._texts) else _BY_FORM
         self._alone = {plain(text) for text in self._texts if len(self._parts(text)) == 1}
@@ -164,7 +165,8 @@ class CellReader:
             self.samples[len(parts)] = [" ".join(parts)]
         if len(parts) in self._doubtful:
             at, text = self._doubtful[len(parts)]
-            return _doubtful(text, at, self.shapes[len(parts)], self.samples[len(parts)])
+            others = " or class" if 1 in self.samples else ""
+            return _doubtful(text, at, self.shapes[len(parts)], self.samples[len(parts)], others)
         values: dict[str, str] = {}
         for kind, text in zip(self.shapes[len(parts)], parts, strict=True):
             values[kind] = f"{values[kind]}\n{text}" if kind in values else text
@@ -174,16 +176,20 @@ class CellReader:
         return Entry(code, **values)
 
     def _asked(self, text: str) -> Entry | Refusal:
-        assert self._patterns is not None
         flat = re.sub(r"\s+", " ", text.strip())
-        by_line, by_space = self._patterns
-        match = by_line.fullmatch(text.strip()) or by_space.fullmatch(flat)
-        if match is None:
-            message = f"“{flat}” does not fit the pattern of --cell."
-            return Refusal("cell-unfit", message, "Correct the cell, or the pattern.")
-        values = {name: value.strip() for name, value in match.groupdict().items() if value}
-        code = values.pop("class_", "")
-        return Entry(code, **values) if code else _unclear([flat])
+        for by_line, by_space in self._patterns:
+            match = by_line.fullmatch(text.strip()) or by_space.fullmatch(flat)
+            if match is None:
+                continue
+            values = {name: value.strip() for name, value in match.groupdict().items() if value}
+            if len(self._patterns) > 1 and any(self._signs & set(value) for value in values.values()):
+                continue  # a sign of another alternative is no letter of this one's parts
+            code = values.pop("class_", "")
+            return Entry(code, **values) if code else _unclear([flat])
+        message = f"“{flat}” does not fit the pattern of --cell."
+        return Refusal(
+            "cell-unfit", message, "Correct the cell, or the pattern: “class (room) or class” has two forms."
+        )
 
     def told(self) -> list[Problem]:
         """What the parts of cells are taken for, with samples."""
@@ -203,8 +209,9 @@ def _unclear(parts: Sequence[str]) -> Refusal:
     return Refusal("cell-unclear", message, 'Say what the parts are: --cell "class, room".')
 
 
-def _doubtful(part: str, at: int, kinds: Sequence[Part], samples: Sequence[str]) -> Refusal:
-    """A part that may be a room as well as a teacher: both readings, each with the option that says so."""
+def _doubtful(part: str, at: int, kinds: Sequence[Part], samples: Sequence[str], others: str) -> Refusal:
+    """A part that may be a room as well as a teacher: both readings, each with the option that says so; `others` is the form of
+    the cells without one."""
     shown = " and ".join(f"“{text}”" for text in samples[:2])
     message = f"“{part}” may be a room or a teacher, in cells such as {shown}."
     mark = re.search(r"[()@,;|/]", samples[0])
@@ -215,7 +222,7 @@ def _doubtful(part: str, at: int, kinds: Sequence[Part], samples: Sequence[str])
             f"{names[0]} ({names[1]})" if mark and mark[0] == "(" and len(names) == 2
             else (f"{mark[0]} " if mark and mark[0] not in "()" else " ").join(names)
         )  # fmt: skip
-    remedy = f'A room: --cell "{patterns[0]}". A teacher: --cell "{patterns[1]}". Neither: --cell "class".'
+    remedy = f'A room: --cell "{patterns[0]}{others}". A teacher: --cell "{patterns[1]}{others}". Neither: --cell "class".'
     return Refusal("cell-doubtful", message, remedy)
 
 
@@ -254,9 +261,15 @@ def _pattern_of(pattern: str, space: str) -> re.Pattern[str]:
     return re.compile(built)
 
 
+def alternatives(pattern: str) -> list[str]:
+    """The forms of cells that a `--cell` pattern names, `class (room) or class`, in the order in which they are tried."""
+    return re.split(r"\s+or\s+", pattern.strip())
+
+
 def unknown_parts(pattern: str) -> list[str]:
     """Words of a `--cell` pattern that name no part."""
-    return [word for word in re.findall(r"[^\W\d_]+", fold(pattern)) if word not in PARTS]
+    words = re.findall(r"[^\W\d_]+", fold(" ".join(alternatives(pattern))))
+    return [word for word in words if word not in PARTS]
 
 
 def whose(name: str, known: KnownParts) -> Mapping[str, str]:

@@ -169,6 +169,9 @@ def _meant(heading: str, name: str) -> str | None:
     return field if field in _TELLING and field in HEADINGS[name] else None
 
 
+_HOURS = frozenset(("hours", "hrs", "heures", "stunden", "horas", "uren"))
+
+
 def columns_of(
     rows: Sequence[Row], name: str, asked: Mapping[str, str] = NOT_ASKED
 ) -> tuple[int, dict[str, int], list[tuple[int, str]]]:
@@ -195,7 +198,26 @@ def columns_of(
         score = len(columns) * 2 + sum(2 for field in REQUIRED[name] if field in columns) - len(ignored)
         if columns and score > best[0] and any(field in columns for field in REQUIRED[name]):
             best = (score, at, columns, ignored)
-    return best[1:]
+    _, at, columns, ignored = best
+    if "time" in columns and are_hours(
+        cell_text(rows[at][1][columns["time"]]), columns["time"], rows[at + 1 :]
+    ):
+        column = columns.pop("time")
+        if "start" in columns and "length" not in columns and name == "timetable":
+            columns["length"] = column
+        else:
+            ignored.append((column, cell_text(rows[at][1][column])))
+    return at, columns, ignored
+
+
+def are_hours(heading: str, column: int, rows: Sequence[Row]) -> bool:
+    """Whether a column headed `Hours` holds bare numbers: how many there are, and no time of day."""
+    texts = {text for _, row in rows if column < len(row) and (text := cell_text(row[column]))}
+    return (
+        plain(heading) in _HOURS
+        and bool(texts)
+        and all(re.fullmatch(r"\d{1,2}(?:[.,]\d+)?", text) for text in texts)
+    )
 
 
 def _beside_class(first: str, second: str) -> str:

@@ -9,9 +9,12 @@ from nomarium.model.account import Account
 from nomarium.model.cell import Cell
 from nomarium.model.problem import Place, Problem, note
 from nomarium.model.wording import nearest
+from nomarium.reading.cells.words import ENGLISH
+from nomarium.reading.columns.contents import Contents
 from nomarium.reading.columns.head import looks_like_date
 from nomarium.reading.columns.headings import match_heading
-from nomarium.school.planheads import HEADINGS, NOT_ASKED, REQUIRED, columns_of, plain
+from nomarium.reading.columns.whenwords import speaks_of_when
+from nomarium.school.planheads import HEADINGS, NOT_ASKED, REQUIRED, are_hours, columns_of, plain
 from nomarium.sheets.sheet import Row, Sheet, cell_text, is_blank
 
 TITLES = {
@@ -142,8 +145,7 @@ def cut_table(
     unheard = [
         _unheard(sheet, rows[at][0], column, heading)
         for column, heading in ignored
-        if name == "timetable" and plain(heading) not in asked and _says_when(heading)
-        and any(column < len(row) and cell_text(row[column]) for _, row in rows[at + 1 :])
+        if name == "timetable" and plain(heading) not in asked and _says_when(heading, column, rows[at + 1 :])
     ]  # fmt: skip
     ledger.read = max(at, 0)
     ledger.notes += sum(not is_blank(row) for _, row in rows[: max(at, 0)])
@@ -178,10 +180,14 @@ def _is_note(cells: dict[str, Cell], filled: set[str], name: str) -> bool:
     return field not in alone and isinstance(cells[field], str) and len(str(cells[field])) > 25
 
 
-def _says_when(heading: str) -> bool:
-    """Whether a heading of a list would say on which dates a row is held."""
+def _says_when(heading: str, column: int, rows: Sequence[Row]) -> bool:
+    """Whether a heading of a list would say on which dates a row is held, or the column speaks of when."""
+    cells = [row[column] for _, row in rows if column < len(row) and cell_text(row[column])]
     match = match_heading(heading)
-    return match is not None and not match.near and match.field in _OF_DATES
+    is_known = match is not None and not match.near and match.field in _OF_DATES
+    if are_hours(heading, column, rows):
+        return False  # how many a week
+    return bool(cells) and (is_known or speaks_of_when(heading, Contents(cells, ENGLISH), True))
 
 
 def _unheard(sheet: Sheet, row: int, column: int, heading: str) -> Problem:

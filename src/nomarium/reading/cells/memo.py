@@ -65,7 +65,10 @@ class TextMemo(CellMemo):
         text = cell.strip() if type(cell) is str else ""
         if not text or text[0] in "'#eE" or "<" in text or len(self) >= MEMO_SIZE:
             return super().__missing__(cell)
-        self[cell] = text if len(text) > _LONGEST_CANCELLATION else _perhaps_cancelled(text)
+        if text[0] in "mMpPrR" and len(text) <= _LONGEST_MOVE and (moved := _moved(text)) is not None:
+            self[cell] = moved
+        else:
+            self[cell] = text if len(text) > _LONGEST_CANCELLATION else _perhaps_cancelled(text)
         return self[cell]
 
 
@@ -76,6 +79,25 @@ class CancelledText(str):
 
 
 _LONGEST_CANCELLATION = 16
+_LONGEST_MOVE = 60
+_MOVED = re.compile(r"(?i)(?:moved|postponed|re-?scheduled|put off)(?: (?:to|until|till|for)\b(.*))?")
+
+
+def _moved(text: str) -> Refusal | None:
+    """Why a row cannot stand whose remark moves it, `moved to 9 Sept`, `postponed`; None for other texts."""
+    match = _MOVED.fullmatch(text.strip(" .!*()"))
+    if match is None:
+        return None
+    from nomarium.reading.cells.moments import Moment, read_moment
+
+    day = (match[1] or "").strip(" :")
+    if day and day.casefold() not in ENGLISH.weekdays:
+        moment = read_moment(day, "date", ENGLISH)
+        if not isinstance(moment, Moment) or moment.first is None:
+            return None  # moved to the main hall
+    message = f"“{text}” says that the row is not held on its date."
+    remedy = "Give the row its new date and take the remark out, or write “cancelled”."
+    return Refusal("row-moved", message, remedy)
 
 
 def _perhaps_cancelled(text: str) -> str:
@@ -136,6 +158,7 @@ def value_memo(field: str, default: str = "", unit_secs: int | None = None) -> C
         "all-day",
         "reminder-on",
         "cancelled",
+        "confirmed",
         "rsvp",
         "priority",
     ):
@@ -148,8 +171,6 @@ def value_memo(field: str, default: str = "", unit_secs: int | None = None) -> C
         read, blank = _reminder, None
     elif field == "timezone":
         read, blank = read_zone, None
-    elif field == "repeat-times":
-        read, blank = _count, None
     elif field in REPEAT_FIELDS:
         return repeat_memo(field, ENGLISH, default)
     else:
@@ -166,8 +187,11 @@ def _note_text(cell: Cell) -> str:
     return without_html(text)
 
 
-def repeat_memo(field: str, lexicon: Lexicon, default: str = "", cycle: "Cycle | None" = None) -> CellMemo:
-    """The memo of a column of `REPEAT_FIELDS`; its dates are settled row by row."""
+def repeat_memo(
+    field: str, lexicon: Lexicon, default: str = "", cycle: "Cycle | None" = None, heading: str = ""
+) -> CellMemo:
+    """The memo of a column of `REPEAT_FIELDS`; its dates are settled row by row. Under a heading that ends in “every”, the
+    cells go on from it: `2 weeks`."""
     from nomarium.reading.cells.dates import Days
     from nomarium.reading.cells.repeats import read_day_list, read_repeat
 
@@ -177,9 +201,19 @@ def repeat_memo(field: str, lexicon: Lexicon, default: str = "", cycle: "Cycle |
         return read_day_list(cell_text(cell), lexicon)
 
     if field == "repeat-times":
-        return value_memo(field, default)
+        from nomarium.reading.cells.howmany import read_count
+
+        return CellMemo(lambda cell: read_count(cell_text(cell), heading), None, default)
     if field == "repeat":
-        return CellMemo(lambda cell: read_repeat(cell_text(cell), lexicon, cycle), None, default)
+        said_before = "every " if fold(heading).split()[-1:] == ["every"] else ""
+
+        def read_phrase(cell: Cell) -> FieldValue:
+            text = cell_text(cell)
+            found = read_repeat(text, lexicon, cycle)
+            whole = read_repeat(said_before + text, lexicon, cycle) if said_before else found
+            return whole if isinstance(found, Refusal) and not isinstance(whole, Refusal) else found
+
+        return CellMemo(read_phrase, None, default)
     return CellMemo(read, (), default)
 
 
@@ -221,19 +255,10 @@ def _reader_of_choices(field: str) -> tuple[Callable[[Cell], FieldValue], FieldV
         "all-day": (choices.read_yes_no, None),
         "reminder-on": (choices.read_yes_no, None),
         "cancelled": (choices.read_yes_no, None),
+        "confirmed": (choices.read_yes_no, None),
         "rsvp": (choices.read_yes_no, None),
         "priority": (_of_text(choices.read_priority), None),
     }[field]
-
-
-def _count(cell: Cell) -> int | Refusal:
-    """How many there are, from 1 on: `6`, or `6 weeks`."""
-    text = cell_text(cell)
-    match = re.fullmatch(r"(\d{1,5})(?:\s?[^\W\d_]{2,})?", text)
-    if match is not None and int(match[1]) > 0:
-        return int(match[1])
-    message = f"“{text}” does not say how many times the row takes place."
-    return Refusal("number-unread", message, "Write a figure, such as 6; or give each date a row of its own.")
 
 
 def _of_text(read: Callable[[str], FieldValue]) -> Callable[[Cell], FieldValue]:

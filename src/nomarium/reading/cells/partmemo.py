@@ -121,7 +121,7 @@ def _of_week(part: Part, weekday: int | None, ends: bool) -> Part:
     return part._replace(last=part.first + dt.timedelta(6), plain_day=None, notes=(*notes, "week-span"))
 
 
-def _last_of_range(day: Day, first: dt.date | None, decisions: Decisions) -> dt.date | Refusal:
+def last_of_range(day: Day, first: dt.date | None, decisions: Decisions) -> dt.date | Refusal:
     """The last day of a range. One that crosses the edge of the school year is of the year in which it starts."""
     if first is not None and day.readings[0].year is None and first <= dt.date.max - _HALF_A_YEAR:
         window = (first, first + _HALF_A_YEAR)
@@ -135,7 +135,7 @@ def _part(moment: Moment, decisions: Decisions, weekday: int | None) -> Part:
     first = resolve_day(moment.first, decisions, weekday) if moment.first else None
     if isinstance(first, Refusal):
         return Part(refusal=first)
-    last = _last_of_range(moment.last, first, decisions) if moment.last else None
+    last = last_of_range(moment.last, first, decisions) if moment.last else None
     if isinstance(last, Refusal):
         return Part(refusal=last)
     if first and last and last < first:

@@ -3,14 +3,29 @@
 import datetime as dt
 import re
 
+from nomarium.model.cell import Cell
+from nomarium.reading.cells.moments import Moment, read_moment
 from nomarium.reading.cells.times import Times, read_times
+from nomarium.reading.cells.words import ENGLISH
 from nomarium.reading.columns.column import Column
 from nomarium.reading.columns.contents import MOSTLY, Contents
 from nomarium.reading.columns.headings import normal
 from nomarium.sheets.sheet import cell_text
 
-ARRIVING = frozenset(("arrives", "arrival", "arrival date", "arriving", "arrive", "check in", "checkin"))
-LEAVING = frozenset(("leaves", "leave", "leaving", "departs", "departure", "depart"))
+ARRIVING = frozenset(("arrives", "arrival", "arrival date", "arrive", "arriving", "check in", "checkin"))
+LEAVING = frozenset(
+    (
+        "leaves",
+        "leave",
+        "leaving",
+        "leaving date",
+        "departs",
+        "departure",
+        "departure date",
+        "depart",
+        "departing",
+    )
+)
 _NAMES = frozenset(
     (
         "group",
@@ -30,17 +45,55 @@ _NAMES = frozenset(
 
 
 def coming_and_going(columns: list[Column], contents: list[Contents]) -> dict[int, str]:
-    """The columns of times of which one says when people come and the other when they go."""
-    found = {}
-    for field, words in (("start", ARRIVING), ("end", LEAVING)):
-        timed = [
-            c.at for c in columns
-            if c.how == "heading" and normal(c.heading) in words and contents[c.at].cells and _are_times(contents[c.at])
-        ]  # fmt: skip
-        if len(timed) != 1:
-            return {}
-        found[timed[0]] = field
-    return found
+    """The columns of times, or of dates, of which one says when people come and the other when they go. Where going stands
+    first, and is earlier on most rows, it is a journey: it begins with leaving."""
+    headed = [
+        [c.at for c in columns if c.how == "heading" and normal(c.heading) in words and contents[c.at].cells]
+        for words in (ARRIVING, LEAVING)
+    ]
+    for are_alike, fields in (
+        (_are_times, ("start", "end")),
+        (_are_moments, ("start", "end")),
+        (_are_dates, ("date", "end-date")),
+    ):
+        pair = [[at for at in places if are_alike(contents[at])] for places in headed]
+        if all(len(places) == 1 for places in pair):
+            (come,), (go,) = pair
+            is_journey = go < come and _is_earlier(contents[go], contents[come])
+            return dict(zip((go, come) if is_journey else (come, go), fields, strict=True))
+    return {}
+
+
+def _are_moments(about: Contents) -> bool:
+    """Whether every cell is a date with a time."""
+    return about.dates >= MOSTLY and all(
+        isinstance(cell, dt.datetime) or (isinstance(cell, str) and ":" in cell) for cell in about.different
+    )
+
+
+def _are_dates(about: Contents) -> bool:
+    return about.dates >= MOSTLY
+
+
+def _is_earlier(one: Contents, other: Contents) -> bool:
+    """Whether the times, or the dates, of a column are earlier than those beside them in another on most rows."""
+    pairs = [(_moment_key(a), _moment_key(b)) for a, b in zip(one.cells, other.cells, strict=False)]
+    known = [(a, b) for a, b in pairs if a and b]
+    return sum(a <= b for a, b in known) * 2 > len(known)
+
+
+def _moment_key(cell: Cell) -> tuple[int, ...]:
+    """A time or a date as numbers that grow with it, in whatever order its figures are read; nothing for other cells."""
+    if isinstance(cell, dt.date):
+        return (cell.year, cell.month, cell.day)
+    times = read_times(cell_text(cell))
+    if isinstance(times, Times) and times.start:
+        return (times.start.secs,)
+    moment = read_moment(cell, "date", ENGLISH)
+    if not isinstance(moment, Moment) or moment.first is None:
+        return ()
+    reading = moment.first.readings[0]
+    return (reading.year or 0, reading.month, reading.day)
 
 
 def _are_times(about: Contents) -> bool:
@@ -72,6 +125,13 @@ def another_field(
     return None
 
 
+def status_of(field: str, evidence: str, about: Contents) -> tuple[str, str]:
+    """What a heading of a status is: answers under `Confirmed`, else words for one, else nothing."""
+    if field == "confirmed" and about.answers >= MOSTLY:
+        return field, evidence
+    return ("status", evidence) if about.statuses else ("", "no cell is confirmed, tentative or cancelled")
+
+
 def _when_beside_a_date(columns: list[Column], about: Contents) -> tuple[str, str]:
     """What a column headed `When` is where another is the date: the time, or the date again; never nothing unseen."""
     if about.dates >= MOSTLY:
@@ -83,3 +143,24 @@ def _when_beside_a_date(columns: list[Column], about: Contents) -> tuple[str, st
 
 def says_time(columns: list[Column]) -> bool:
     return any(c.field in ("time", "start") for c in columns)
+
+
+_FIRST = r"(.*\S)\s(?:starts?|begins?|commences?|from|(?:start|begin|starting)\s(?:date|day|on)|first\s(?:date|day))"
+_LAST = (
+    r"(.*\S)\s(?:ends?|finish(?:es)?|to|until|till|(?:end|finish|ending)\s(?:date|day|on)|last\s(?:date|day))"
+)
+_BEFORE_IT = frozenset(
+    "booking bookings application applications registration registrations enrolment enrollment entry entries ticket tickets sale sales "
+    "signup sign voting nomination nominations submission submissions consultation".split()
+)
+"""What has a stretch of its own before the event."""
+
+
+def stretch_of(columns: list[Column], contents: list[Contents]) -> tuple[int, int] | None:
+    """The one pair of columns of dates that are headed alike, one as the first and the other as the last day, `Hire start date`
+    and `Hire end date`; None when there is none, or several."""
+    dated = [c for c in columns if not c.field and c.how != "asked" and contents[c.at].dates >= MOSTLY]
+    firsts = {m[1]: c.at for c in dated if (m := re.fullmatch(_FIRST, normal(c.heading)))}
+    lasts = {m[1]: c.at for c in dated if (m := re.fullmatch(_LAST, normal(c.heading)))}
+    pairs = [(firsts[name], lasts[name]) for name in firsts.keys() & lasts.keys() if _BEFORE_IT.isdisjoint(name.split())]  # fmt: skip
+    return pairs[0] if len(pairs) == 1 else None

@@ -29,6 +29,9 @@ class Column(NamedTuple):
     twin_of: int | None = None
     """The index of an earlier column of the same field, with which it must agree on every row."""
 
+    is_kept: bool = False
+    """Whether its cells go into the description, though it is no field."""
+
     @property
     def is_ignored(self) -> bool:
         return not self.field

@@ -5,14 +5,20 @@ import re
 from collections.abc import Sequence
 
 from nomarium.model.cell import Cell
-from nomarium.reading.cells.times import Times, read_times
 from nomarium.reading.cells.words import ENGLISH, Lexicon
 from nomarium.reading.columns.asked import asked_fields
-from nomarium.reading.columns.cellssay import ARRIVING, LEAVING, another_field, are_whole, coming_and_going
+from nomarium.reading.columns.bycontent import by_content, free_texts, is_idle
+from nomarium.reading.columns.cellssay import (
+    another_field,
+    are_whole,
+    coming_and_going,
+    status_of,
+)
 from nomarium.reading.columns.column import PART_OF_DAY, Column, with_rivals, without_weak_rivals
-from nomarium.reading.columns.contents import MOST_DIFFERENT, MOSTLY, Contents, name_some_weeks
+from nomarium.reading.columns.contents import MOSTLY, Contents
 from nomarium.reading.columns.head import TableHead
-from nomarium.reading.columns.headings import DATE_FIELDS, is_placeholder, match_heading, normal, unit_of
+from nomarium.reading.columns.headings import DATE_FIELDS, match_heading, normal
+from nomarium.reading.columns.whenwords import is_of_record
 from nomarium.reading.options import ReadingOptions
 from nomarium.sheets.sheet import Sheet, cell_text
 
@@ -22,10 +28,6 @@ _LOOSE_WORDS = frozenset(
 """Headings so short that their cells must bear them out."""
 _DESCRIPTIVE = frozenset(
     "description details beschreibung omschrijving beschrijving descripcion detail".split()
-)
-_RECORD_WORDS = frozenset(
-    "birth dob born naissance geburtsdatum geburtstag nacimiento geboortedatum created modified updated "
-    "changed submitted printed exported hired joined paid invoice timestamp".split()
 )
 _LENGTHS = (int, float, dt.timedelta)
 
@@ -58,9 +60,9 @@ def assign_columns(
             c._replace(field="", how="") if c.field == "person" and c.how == "heading" else c for c in columns
         ]
     columns = _with_summary(_without_idle_titles(_without_sessions(columns), contents), contents)
-    columns = _by_content(columns, contents)
+    columns = by_content(columns, contents)
     columns = without_weak_rivals(columns)
-    columns = _with_milestones(with_rivals(columns), contents)
+    columns = _with_halves(_with_milestones(with_rivals(columns), contents), contents)
     return [
         c._replace(
             has_days=_may_have_days(c, contents[c.at]),
@@ -96,7 +98,6 @@ def _checked_by_content(columns: list[Column], contents: list[Contents]) -> list
     checked = []
     has_date = any(c.field in ("date", "when") and not c.is_weak and contents[c.at].dates for c in columns)
     has_week = any(c.field == "week" for c in columns)
-    has_arrival = any(normal(c.heading) in ARRIVING for c in columns)
     coming = coming_and_going(columns, contents)
     for column in columns:
         about, plain = contents[column.at], normal(column.heading)
@@ -104,7 +105,7 @@ def _checked_by_content(columns: list[Column], contents: list[Contents]) -> list
         if column.how != "heading" or not about.cells:
             pass
         elif column.at in coming:
-            field, evidence = coming[column.at], "its cells are times, of coming and of going"
+            field, evidence = coming[column.at], "it says when they come or when they go"
         elif (
             plain == "days"
             and field == "repeat"
@@ -128,12 +129,10 @@ def _checked_by_content(columns: list[Column], contents: list[Contents]) -> list
             field, evidence = "duration", "its cells are numbers or lengths"
         elif field == "repeat" and plain == "days" and has_date and about.numbers >= 1:
             field, evidence = "duration", "its cells are numbers of days"
-        elif (field == "repeat-times" and not about.holds_counts) or (
+        elif (field == "repeat-times" and (not about.holds_counts or about.dates >= MOSTLY)) or (
             field == "description" and about.plain_answers >= 1
         ):
             field = ""
-        elif field == "start" and plain in LEAVING and about.dates >= MOSTLY and has_arrival:
-            field, evidence = "end-date", "its cells are dates, and another column says when they arrive"
         elif field == "when" and not about.dates and about.timed_weekdays >= 0.5:
             field, evidence = "", "its cells are weekdays with times"
         elif found := another_field(field, about, columns, contents, has_date):
@@ -142,8 +141,8 @@ def _checked_by_content(columns: list[Column], contents: list[Contents]) -> list
             field, evidence = loose
         elif field == "categories" and about.dates >= MOSTLY:
             field = ""
-        elif field == "status" and not about.statuses:
-            field, evidence = "", "no cell is confirmed, tentative or cancelled"
+        elif field in ("status", "confirmed"):
+            field, evidence = status_of(field, evidence, about)
         checked.append(
             column._replace(
                 field=field, evidence=evidence, how=column.how if field or column.how == "asked" else ""
@@ -160,12 +159,12 @@ def _without_idle_titles(columns: list[Column], contents: list[Contents]) -> lis
     """Columns headed as titles whose cells are halves of the day, yes and no, or numbers are none, where another column
     has words."""
     headed = [c for c in columns if c.field == "summary" and c.how == "heading" and contents[c.at].cells]
-    if not any(_is_idle(contents[c.at]) for c in headed):
+    if not any(is_idle(contents[c.at]) for c in headed):
         return columns
-    words = [c for c in columns if contents[c.at].texts >= MOSTLY and not _is_idle(contents[c.at])]
+    words = [c for c in columns if contents[c.at].texts >= MOSTLY and not is_idle(contents[c.at])]
     return [
         c._replace(field="", how="", evidence="its cells say nothing about what happens")
-        if c.field == "summary" and c.how == "heading" and contents[c.at].cells and _is_idle(contents[c.at])
+        if c.field == "summary" and c.how == "heading" and contents[c.at].cells and is_idle(contents[c.at])
         and any(other.at != c.at and other.field in ("", "summary", "description", "teacher", "class") for other in words)
         else c
         for c in columns
@@ -191,11 +190,6 @@ def _without_sessions(columns: list[Column]) -> list[Column]:
     ]
 
 
-def _is_idle(about: Contents) -> bool:
-    """Whether cells answer, number or halve the day, and name nothing."""
-    return about.answers >= MOSTLY or about.numbers >= MOSTLY or about.halves >= MOSTLY
-
-
 def _with_milestones(columns: list[Column], contents: list[Contents]) -> list[Column]:
     """Dates in columns of their own beside the date: each is a milestone, unless it keeps books."""
     if not any(
@@ -210,6 +204,18 @@ def _with_milestones(columns: list[Column], contents: list[Contents]) -> list[Co
         else c
         for c in columns
     ]  # fmt: skip
+
+
+def _with_halves(columns: list[Column], contents: list[Contents]) -> list[Column]:
+    """Halves of the day under a heading of their own are kept as words where no column says the time of day."""
+    if any(c.field in ("time", "start", "end", "when") and contents[c.at].times for c in columns):
+        return columns
+    return [
+        c._replace(is_kept=True, evidence="its cells are halves of the day")
+        if c.is_ignored and c.how != "asked" and c.filled and contents[c.at].halves >= MOSTLY
+        else c
+        for c in columns
+    ]
 
 
 def _of_loose_words(field: str, about: Contents) -> tuple[str, str] | None:
@@ -244,7 +250,7 @@ def _with_summary(columns: list[Column], contents: list[Contents]) -> list[Colum
     described = [c for c in columns if c.field == "description" and c.how == "heading"]
     lone = next((c for c in described if normal(c.heading) in _DESCRIPTIVE), None)
     weak = next((c for c in columns if c.field == "summary"), None)
-    if lone is None and weak is None and len(described) == 1 and not _free_texts(columns, contents):
+    if lone is None and weak is None and len(described) == 1 and not free_texts(columns, contents):
         lone = described[0] if not any(c.field == "class" for c in columns) else None
     if weak is not None:
         columns[weak.at] = weak._replace(is_weak=False)
@@ -254,134 +260,7 @@ def _with_summary(columns: list[Column], contents: list[Contents]) -> list[Colum
     return columns
 
 
-def _free_texts(columns: list[Column], contents: list[Contents]) -> list[Column]:
-    """Columns without a field whose cells are mostly words."""
-    return [
-        c
-        for c in columns
-        if not c.field and c.how != "asked" and contents[c.at].texts >= MOSTLY
-        and contents[c.at].dates < 0.5 and contents[c.at].times < MOSTLY
-        and contents[c.at].weekdays < MOSTLY and not _is_idle(contents[c.at])
-    ]  # fmt: skip
-
-
-def _possible_titles(columns: list[Column], contents: list[Contents], has_class: bool) -> list[Column]:
-    """Columns of words that could be the title; beside a class, odd and even weeks are what none is called."""
-    texts = [c for c in _free_texts(columns, contents) if _may_be_title(c.heading)]
-    if has_class:
-        texts = [c for c in texts if not name_some_weeks(c.heading, map(cell_text, contents[c.at].different))]
-    return texts
-
-
-def _words_of_school(columns: list[Column], contents: list[Contents]) -> list[Column]:
-    """Columns of words that say something about an event, in a table that has a title for none: one of them alone
-    is the title (“Term”, “Starts”, “Ends”)."""
-    named = (
-        "term", "label", "group", "categories", "audience", "description", "teacher", "room", "location", "attendees", "organizer", "period",
-    )  # fmt: skip
-    return [c for c in columns if c.field in named and c.how == "heading" and contents[c.at].texts >= MOSTLY]
-
-
-def _by_content(columns: list[Column], contents: list[Contents]) -> list[Column]:
-    """Fill what no heading claims: the date, the times and the title, where just one column can be it."""
-    free = [c for c in columns if not c.field and c.how != "asked" and contents[c.at].cells]
-    taken = {c.field for c in columns if c.field}
-
-    def take(column: Column, field: str, evidence: str) -> None:
-        columns[column.at] = column._replace(field=field, how="content", evidence=evidence)
-        taken.add(field)
-        free.remove(column)
-
-    dated = [c for c in free if contents[c.at].dates >= MOSTLY and not is_of_record(c.heading)]
-    named = [c for c in dated if not is_placeholder(c.heading)]
-    if len(named) > 1 and not taken & {"date", "when"} and not _dated_start(columns, contents):
-        for column in named:
-            take(column, "milestone", "one of several columns of dates")
-    elif dated and not taken & {"date", "when"} and not _dated_start(columns, contents):
-        take(dated[0], "date", "its cells are dates")
-        if len(dated) > 1 and is_placeholder(dated[1].heading) and "end-date" not in taken:
-            take(dated[1], "end-date", "its cells are dates, right of the first date")
-    timed = [c for c in free if contents[c.at].times >= MOSTLY and is_placeholder(c.heading)]
-    for column in timed:
-        if not taken & {"time", "start"}:
-            take(column, "time", "its cells are times")
-        elif "end" not in taken and not _has_ranges(columns, contents):
-            take(column, "end", "its cells are times, right of the first time")
-    clocks = [c for c in free if contents[c.at].times >= MOSTLY and not is_of_record(c.heading)]
-    if (
-        len(clocks) == 1
-        and not taken & {"time", "start", "end", "when"}
-        and not _says_times(columns, contents)
-    ):
-        take(clocks[0], "time", "the only column of times")
-    elif _are_beside(clocks) and not taken & {"time", "start", "end", "when"}:
-        take(clocks[0], "start", "the first of two columns of times")
-        take(clocks[1], "end", "the second of two columns of times")
-    elif len(clocks) == 1 and "start" in taken and not taken & {"time", "end"}:
-        start = next(c for c in columns if c.field == "start")
-        if clocks[0].at > start.at and contents[start.at].times:
-            take(clocks[0], "end", "its cells are times, right of the start")
-    for column in list(free):
-        if contents[column.at].weekday_lists >= MOSTLY and "repeat" not in taken:
-            take(column, "repeat", "its cells are lists of weekdays")
-    for column in list(free):
-        if contents[column.at].weekdays >= MOSTLY and "day" not in taken:
-            take(column, "day", "its cells are weekdays")
-    if "summary" not in taken:
-        texts = _possible_titles(columns, contents, "class" in taken)
-        unnamed = [c for c in texts if is_placeholder(c.heading)]
-        if len(texts) == 1:
-            take(texts[0], "summary", "the only column of words")
-        elif texts and len(unnamed) == len(texts):
-            title = max(texts, key=lambda c: (len(contents[c.at].different), -c.at))
-            take(title, "summary", "no headings; it has the most different texts")
-        elif "class" not in taken and not texts and len(words := _words_of_school(columns, contents)) == 1:
-            columns[words[0].at] = words[0]._replace(
-                field="summary", how="content", evidence="the only column of words"
-            )
-    return columns
-
-
-def _are_beside(clocks: list[Column]) -> bool:
-    """Whether two columns of times stand side by side, as a start and its end do; high and low water need not."""
-    return len(clocks) == 2 and clocks[1].at == clocks[0].at + 1
-
-
 def _may_join(heading: str) -> bool:
     """Whether a heading speaks of joining from elsewhere."""
     plain = heading.casefold()
     return any(word in plain for word in ("join", "meet", "dial", "video"))
-
-
-def _may_be_title(heading: str) -> bool:
-    """Whether a heading leaves open that its cells are titles: “Tag”, “From”, “Mon” and “9:00” name something else."""
-    match = match_heading(heading)
-    is_open = match is None or match.field in ("conference", "person")
-    return is_open and normal(heading) not in ENGLISH.weekdays and unit_of(heading).times is None
-
-
-def is_of_record(heading: str) -> bool:
-    """Whether a heading names a date that is no event's: of birth, of the last change."""
-    return not _RECORD_WORDS.isdisjoint(normal(heading).split())
-
-
-def _dated_start(columns: list[Column], contents: list[Contents]) -> bool:
-    return any(c.field == "start" and contents[c.at].dates >= MOSTLY for c in columns)
-
-
-def _says_times(columns: list[Column], contents: list[Contents]) -> bool:
-    """Whether the column of dates says times too."""
-    dated = [c for c in columns if c.field == "date"]
-    return any(
-        isinstance(cell, dt.datetime) or ":" in cell_text(cell)
-        for c in dated
-        for cell in contents[c.at].different[:MOST_DIFFERENT]
-    )
-
-
-def _has_ranges(columns: list[Column], contents: list[Contents]) -> bool:
-    timed = next((c for c in columns if c.field == "time"), None)
-    if timed is None or not contents[timed.at].cells:
-        return False
-    first = read_times(cell_text(contents[timed.at].cells[0]))
-    return isinstance(first, Times) and first.end is not None

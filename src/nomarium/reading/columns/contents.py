@@ -44,7 +44,7 @@ class Contents:
         self.different = list(
             {cell if type(cell) is str else (type(cell), cell): cell for cell in self.cells}.values()
         )
-        self._lexicon = lexicon
+        self.lexicon = lexicon
 
     @cached_property
     def dates(self) -> float:
@@ -58,14 +58,14 @@ class Contents:
         def is_date(cell: Cell) -> bool:
             if are_times and isinstance(cell, str) and _DOTTED.fullmatch(cell):
                 return False
-            return looks_like_date(cell, self._lexicon) or begins_week(cell, self._lexicon)
+            return looks_like_date(cell, self.lexicon) or begins_week(cell, self.lexicon)
 
         return self._share_of_settled(is_date)
 
     @property
     def begins_with_dates(self) -> bool:
         """Whether some of the first cells is a date: a column of words need not be looked at further."""
-        return any(looks_like_date(cell, self._lexicon) for cell in self.different[:3])
+        return any(looks_like_date(cell, self.lexicon) for cell in self.different[:3])
 
     @cached_property
     def times(self) -> float:
@@ -122,9 +122,9 @@ class Contents:
 
         def is_timed(cell: Cell) -> bool:
             days, time = days_and_time(cell_text(cell))
-            codes = WeekdayCodes([days], self._lexicon) if time else None
+            codes = WeekdayCodes([days], self.lexicon) if time else None
             is_code = codes is not None and codes.are_days and re.search(_REPEATING, days) is None
-            return is_code and not looks_like_date(cell, self._lexicon)
+            return is_code and not looks_like_date(cell, self.lexicon)
 
         return self._share(is_timed)
 
@@ -140,7 +140,7 @@ class Contents:
         named = [[word for word in words if word] for words in lists]
         if not any(len(words) > 1 for words in named):
             return 0.0
-        known = [all(word in self._lexicon.weekdays for word in words) for words in named]
+        known = [all(word in self.lexicon.weekdays for word in words) for words in named]
         return sum(known) / len(known)
 
     @cached_property
@@ -198,7 +198,7 @@ class Contents:
         )
 
     def _is_weekday(self, cell: Cell) -> bool:
-        return isinstance(cell, str) and fold(cell).strip() in self._lexicon.weekdays
+        return isinstance(cell, str) and fold(cell).strip() in self.lexicon.weekdays
 
 
 def name_some_weeks(heading: str, texts: Iterable[str]) -> bool:

@@ -21,6 +21,9 @@ _DAY = frozenset("day date dom jour tag dia dag".split()) | {
 }
 _MONTH = frozenset("month mois monat mes maand".split()) | {"month no", "month number", "month name"}
 _YEAR = frozenset("year yr annee jahr ano jaar".split())
+_WHOLE = frozenset(("date", "dates", "full date", "whole date", "datum", "fecha", "data"))
+"""Headings of the whole date, which its parts beside it only repeat."""
+_WHOLE_FORM = r"(?s).*(?:\d{4}|\d\W\d{1,2}\W\d\d).*"
 _MONTH_FORM = r"0?[1-9]|1[0-2]|[^\W\d_]{3,12}\.?"
 """A number or a name, in whatever language: which one it is, the dates' own reading says."""
 _DAY_FIGURE = r"0?([1-9]|[12]\d|3[01])(?:st|nd|rd|th|er|\.)?"
@@ -93,7 +96,7 @@ def find_date_parts(
 
     month = only(_MONTH, _MONTH_FORM)  # what few tables have is looked for first
     day = only(_DAY, _DAY_FIGURE) if month is not None else None
-    if day is None or month is None:
+    if day is None or month is None or only(_WHOLE, _WHOLE_FORM) is not None:
         return None
     has_gaps = any(
         max(day, month) < len(row) and cell_text(row[day]) and not cell_text(row[month]) for row in sample

@@ -18,6 +18,7 @@ _FIELD_WORDS = {
     "week": "week numbers",
     "time": "times",
     "status": "confirmed, tentative or cancelled",
+    "confirmed": "yes or no",
     "privacy": "public, private or confidential",
     "busy": "busy or free",
     "priority": "high, medium, low or 1 to 9",
@@ -35,7 +36,8 @@ def describe_column(column: Column, decisions: Decisions, keeps_extra: bool = Fa
         if column.how == "asked":
             return "left out as asked"
         why = column.evidence or "no field of this name"
-        return f"{why}; kept in the description" if keeps_extra and column.heading else f"{why}; not used"
+        is_kept = (keeps_extra and column.heading) or column.is_kept
+        return f"{why}; kept in the description" if is_kept else f"{why}; not used"
     words = _FIELD_WORDS.get(column.field, "")
     if column.field in ROLES and column.field != "time":
         words = _dates(column, decisions)

@@ -17,14 +17,14 @@ from nomarium.reading.options import Order
 FIELDS: Final = (
     "summary", "date", "start", "end", "end-date", "time", "when", "duration", "all-day", "location",
     "description", "categories", "audience", "organizer", "attendees", "rsvp", "url", "conference", "status", "privacy", "busy",
-    "reminder", "color", "priority", "geo", "timezone", "uid", "repeat", "except", "also-on", "week", "day",
+    "reminder", "color", "priority", "geo", "timezone", "uid", "repeat", "repeat-times", "except", "also-on", "week", "day",
     "class", "teacher", "room", "group", "division", "term", "label", "period", "person",
 )  # fmt: skip
 """The fields of an event (docs/reading-tables.md), as `--column` and `--set` name them."""
 
 PARTS: Final = (
-    "optional-attendees", "private", "reminder-on", "reminder-date", "reminder-time", "repeat-times", "more-categories",
-    "cancelled", "milestone",
+    "optional-attendees", "private", "reminder-on", "reminder-date", "reminder-time", "more-categories",
+    "cancelled", "confirmed", "milestone",
 )  # fmt: skip
 """Columns that say a piece of a field; found by their headings."""
 
@@ -143,12 +143,18 @@ def match_heading(heading: str) -> HeadingMatch | None:
 
     # “time of event” is no slip for “title of event”: a word that is known is meant as it stands
     words = set(plain.split()) & _vocabulary()
-    slips = [one for one in known if words <= set(one.split())]
+    slips = [one for one in known if words <= set(one.split()) and _begin_alike(plain, one)]
     close = difflib.get_close_matches(plain, slips, n=3, cutoff=0.87)
     fields = {table[one].field for one in close}
     if len(fields) == 1:
         return HeadingMatch(table[close[0]].field, table[close[0]].is_weak, close[0])
     return None
+
+
+def _begin_alike(one: str, other: str) -> bool:
+    """Whether two headings of as many words have the same first letters: “day rate” is no slip for “day date”."""
+    mine, theirs = one.split(), other.split()
+    return len(mine) != len(theirs) or all(a[0] == b[0] for a, b in zip(mine, theirs, strict=True))
 
 
 def match_exactly(heading: str) -> HeadingMatch | None:

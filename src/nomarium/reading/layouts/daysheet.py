@@ -1,8 +1,8 @@
-"""A day sheet: times down and places, tracks or people across, on one day that the title or `--set date=` says."""
+"""A day sheet: times down and places, tracks or people across, or turned, on one day that the title or `--set date=` says."""
 
 import datetime as dt
 import re
-from collections.abc import Iterator, Sequence
+from collections.abc import Iterator, Mapping, Sequence
 from typing import NamedTuple
 
 from nomarium.model.account import Account
@@ -31,26 +31,33 @@ _PERSON = re.compile(
 )
 _NOTHING = frozenset("off free closed break pause frei libre".split())
 """What stands in a slot in which nothing can be booked."""
+_MARKS = frozenset("x X ✓ ✔ • * ● ■ ×".split())
+"""Signs that say only that somebody is there, or something is on."""
 
 
 class _Drawing(NamedTuple):
     """The sheet from its row of headings on."""
 
     head: Row
-    across: tuple[int, ...]
-    """The columns of slots."""
-    slots: tuple[Row, ...]
+    lines: tuple[Line, ...]
+    """The times: rows, or columns where these stand across."""
+    headings: Mapping[int, str]
+    """What stands beside them, by column, or by row number where the times stand across."""
+    body: tuple[Row, ...]
+    """The rows of slots."""
     above: tuple[Row, ...]
     below: tuple[Row, ...]
-    """Rows that begin with no time."""
+    """Rows that say nothing of a slot."""
+    is_across: bool = False
+    """Whether the times are."""
 
 
 def look(top: Top) -> Reading | NotRead:
     """Read a sheet as the programme of one day, or say why it is none."""
-    drawing = _drawing(top.rows, top.of_weekdays)
+    drawing = _times_down(top.rows, top.of_weekdays) or _times_across(top.rows, top.of_weekdays)
     if drawing is None:
         reason = "it is no day sheet"
-        message = f"{top.sheet.title} has no times down and places across."
+        message = f"{top.sheet.title} has no times on one side and places on the other."
         return not_read(top.sheet, "no-day", reason, "day-none", message)
     day = _day(top, drawing)
     if isinstance(day, Problem):
@@ -59,12 +66,8 @@ def look(top: Top) -> Reading | NotRead:
     sheet = top.sheet
     lines, moved = _lines(top, drawing)
     entries, idle = _entries(sheet, drawing, date, lines)
-    told = [
-        note(
-            "layout-day",
-            f"Read as the programme of {date} ({where}): times down, one column a place or person.",
-        )
-    ]
+    sides = "times across, one row" if drawing.is_across else "times down, one column"
+    told = [note("layout-day", f"Read as the programme of {date} ({where}): {sides} a place or person.")]
     if idle:
         told.append(note("slots-idle", f"Slots in which nothing happens (a dash, “free” …): {idle}."))
     if moved:
@@ -82,7 +85,7 @@ def look(top: Top) -> Reading | NotRead:
     return Reading(sheet, "day", events, (*sheet.notes, *(one.at(sheet.place()) for one in told)))
 
 
-def _drawing(rows: Sequence[Row], lexicon: Lexicon) -> _Drawing | None:
+def _times_down(rows: Sequence[Row], lexicon: Lexicon) -> _Drawing | None:
     filled = [(number, row) for number, row in rows if not is_blank(row)]
     for at, (number, row) in enumerate(filled):
         across = tuple(n for n, cell in enumerate(row) if n and cell_text(cell))
@@ -99,8 +102,46 @@ def _drawing(rows: Sequence[Row], lexicon: Lexicon) -> _Drawing | None:
             return None
         if _are_records(slots, lexicon):
             return None
-        return _Drawing((number, row), across, slots, tuple(filled[:at]), below)
+        lines = tuple(Line(n, cells[0], time_of(cells[0])) for n, cells in slots)
+        named = dict(zip(across, headings, strict=True))
+        return _Drawing((number, row), lines, named, slots, tuple(filled[:at]), below)
     return None
+
+
+def _times_across(rows: Sequence[Row], lexicon: Lexicon) -> _Drawing | None:
+    """The drawing where a row says nothing but times behind its first cell, and what begins the rows under it is none."""
+    filled = [(number, row) for number, row in rows if not is_blank(row)]
+    for at, (number, row) in enumerate(filled):
+        across = [n for n, cell in enumerate(row) if n and cell_text(cell)]
+        if len(across) < 2:
+            continue
+        lines = tuple(Line(n, row[n], time_of(row[n])) for n in across)
+        below = tuple(
+            one
+            for one in filled[at + 1 :]
+            if sum(bool(cell_text(cell)) for cell in one[1]) == 1 and not one[1][0]
+        )
+        body = tuple(one for one in filled[at + 1 :] if one not in below)
+        if any(line.time.start is None for line in lines) or not _have_labels(body, lexicon):
+            return None
+        headings = {n: cell_text(cells[0]) for n, cells in body}
+        return _Drawing((number, row), lines, headings, body, tuple(filled[:at]), below, True)
+    return None
+
+
+def _have_labels(rows: Sequence[Row], lexicon: Lexicon) -> bool:
+    """Whether each row begins with a label that is no date, time or weekday, and has words behind it."""
+    labels = [row[0] if row else "" for _, row in rows]
+    cells = Contents([cell for _, row in rows for cell in row[1:]], lexicon)
+    known = any(lexicon.knows(word) for label in labels for word in fold(cell_text(label)).split())
+    about = Contents(labels, lexicon)
+    are_labels = (
+        about.cells and not about.blank and about.texts >= MOSTLY and about.times < MOSTLY and not known
+    )
+    are_words = cells.texts >= MOSTLY and cells.answers < MOSTLY and cells.times < MOSTLY
+    return bool(are_labels and are_words) and not any(
+        looks_like_date(one, lexicon) for one in (*labels, *cells.different)
+    )
 
 
 def _are_records(slots: Sequence[Row], lexicon: Lexicon) -> bool:
@@ -117,10 +158,9 @@ def _slot(row: Row) -> object:
 
 def _lines(top: Top, drawing: _Drawing) -> tuple[list[Line], list[str]]:
     """The slots in their half of the day, and the headings of those that are later than they are written."""
-    lines = [Line(number, row[0], time_of(row[0])) for number, row in drawing.slots]
     above = " ".join(cell_text(cell) for _, row in drawing.above for cell in row)
-    settled = forward(lines, top.options.clock, f"{top.sheet.name} {above}")
-    return settled, later(lines, settled)
+    settled = forward(drawing.lines, top.options.clock, f"{top.sheet.name} {above}")
+    return settled, later(drawing.lines, settled)
 
 
 def _day(top: Top, drawing: _Drawing) -> tuple[dt.date, str] | Problem:
@@ -141,7 +181,9 @@ def _day(top: Top, drawing: _Drawing) -> tuple[dt.date, str] | Problem:
         if isinstance(date, Refusal):
             return date.problem(top.sheet.place(number), cell_text(cell))
         return date, where
-    message = f"{top.sheet.title} has times down and places across, and nothing says of which day."
+    message = (
+        f"{top.sheet.title} has times on one side and places on the other, and nothing says of which day."
+    )
     return Problem("day-unknown", message, "Say which: --set date=2027-04-12.", top.sheet.place())
 
 
@@ -150,11 +192,11 @@ def _entries(
 ) -> tuple[list[DrawnEntry | Problem], int]:
     """The entries of the slots, and how many slots say that nothing happens."""
     ends = slot_ends([line.time for line in lines])
+    places = {line.index: at for at, line in enumerate(lines)}
     merged = merged_from(sheet)
-    headings = {n: cell_text(drawing.head[1][n]) for n in drawing.across}
     found: list[DrawnEntry | Problem] = []
     idle = 0
-    for at, (line, (number, row)) in enumerate(zip(lines, drawing.slots, strict=True)):
+    for number, row in drawing.body:
         for n, cell in enumerate(row[1:], 1):
             text = cell_text(cell)
             if not text:
@@ -162,20 +204,24 @@ def _entries(
             if is_no_title(text) or text.casefold() in _NOTHING:
                 idle += 1
                 continue
-            if n not in headings:
+            slot, name = (n, number) if drawing.is_across else (number, n)
+            if slot not in places or name not in drawing.headings:
                 message = "The cell stands outside the day sheet: nothing heads its column."
                 remedy = "Give its column a heading, or take the cell out."
                 found.append(Problem("grid-stray", message, remedy, sheet.place(number, n), text))
                 continue
             area = merged.get((number, n))
-            last_row = area.last_row + 1 if area else number
+            last_row = max(area.last_row + 1, number) if area else number
             last_column = area.last_column - sheet.first_column if area else n
-            over = max(k for k, one in enumerate(lines) if k >= at and one.index <= max(last_row, number))
-            time = line.time._replace(end=ends[over])
-            named = [headings[column] for column in headings if n <= column <= last_column]
+            last_slot, last_name = (last_column, last_row) if drawing.is_across else (last_row, last_column)
+            over = max(k for k, one in enumerate(lines) if k >= places[slot] and one.index <= last_slot)
+            time = lines[places[slot]].time._replace(end=ends[over])
+            named = [text for at, text in drawing.headings.items() if name <= at <= last_name]
             title, place = title_and_place(text)
             people = [one for one in named if _PERSON.fullmatch(one)]
-            if people:
+            if text in _MARKS:
+                title = ", ".join(named)
+            elif people:
                 title = f"{title} ({', '.join(people)})"
             else:
                 place = ", ".join(filter(None, (", ".join(named), place)))

@@ -13,7 +13,7 @@ from nomarium.reading.cells.words import ENGLISH, Lexicon, fold
 from nomarium.reading.columns.asked import heading_missing, overridden_twice, without_overridden
 from nomarium.reading.columns.clocks import clock_told, find_clock
 from nomarium.reading.columns.column import Column
-from nomarium.reading.columns.columnnotes import column_notes, moved_dates, unread_sessions, unused_times
+from nomarium.reading.columns.columnnotes import column_notes
 from nomarium.reading.columns.columns import assign_columns
 from nomarium.reading.columns.dateparts import find_date_parts
 from nomarium.reading.columns.decisions import Decisions, told
@@ -25,6 +25,7 @@ from nomarium.reading.columns.runningmonths import find_running_months
 from nomarium.reading.columns.table import TableReading, data_rows, fill_down_columns, filled_rows
 from nomarium.reading.columns.timesinwords import times_in_words
 from nomarium.reading.columns.titles import half_titles, title_columns, unknown_in_title
+from nomarium.reading.columns.unheard import unheard
 from nomarium.reading.layouts.layout import NotRead, Reading, Top, not_read
 from nomarium.reading.options import ReadingOptions
 from nomarium.reading.rows.yearly import is_yearly
@@ -147,8 +148,8 @@ def read_table(
         *([parts.told(sheet, columns, options.fill_down)] if parts else ()),
         *times_in_words(sheet, head, columns, first_rows, {**options.defaults, **options.overrides}),
     ]
-    problems = _problems_of(sheet, head, columns, options, first_rows, seen)
-    problems += unread_sessions(sheet, [c for c in columns if c.at not in in_titles])
+    problems = _problems_of(sheet, head, columns, options, first_rows)
+    problems += unheard(sheet, columns, sample, seen, in_titles, not options.tells_repeats)
     data = data if parts else filled_rows(sheet, data, ())
     table = TableReading(
         sheet, head, tuple(columns), Decisions(lexicon), options, tuple(problems), tuple(notes), parts
@@ -188,13 +189,10 @@ def _problems_of(
     columns: Sequence[Column],
     options: ReadingOptions,
     rows: Sequence[Row],
-    seen: Lexicon,
 ) -> list[Problem]:
     """What keeps a table from being read although its columns are known: something in it would be lost."""
     return [
         *overridden_twice(sheet, columns, options),
-        *moved_dates(sheet, columns),
-        *unused_times(sheet, columns, [row for _, row in rows if not is_blank(row)], seen),
         *unknown_in_title(sheet, head.headings, columns, options.title),
         *half_titles(sheet, columns, rows, options),
     ]
@@ -290,10 +288,14 @@ def _missing(
         )
     if not fields & {"summary", "class"} and not options.title:
         message = f"No column of {sheet.title} says what each event is called (it has {there})."
-        both = list(dict.fromkeys(_could_be(columns, ("summary",), options)))[:2]
+        words = list(dict.fromkeys(_could_be(columns, ("summary",), options)))
+        both = words[:2]
         remedy = _column_asked(columns, "summary", options)
         if len(both) == 2:
             remedy = f'To put two into the title: --title "{{{both[0]}}}: {{{both[1]}}}". {remedy}'
+        are_posts = len(words) > 2 or len({re.sub(r"\W*(?:\d+|\b\w)$", "", word) for word in words}) == 1
+        if len(both) == 2 and are_posts and fields <= {"date", "day", ""}:
+            remedy = f"If each filled cell is an event or a duty of its own: --as roster. {remedy}"
         remedy += "To give all of them one title: --set summary=TITLE."
         reason = "nothing says what its events are called"
         return not_read(sheet, "no-titles", reason, "summary-column-missing", message, remedy)

@@ -75,13 +75,14 @@ def rest_fields(when: WhenReader) -> list[tuple[str, CellMemo, int]]:
     """The fields that few tables have, of those that this one has: each with its memo and its column."""
     names = (
         "categories", "audience", "organizer", "attendees", "optional-attendees", "rsvp", "url", "conference", "status",
-        "cancelled", "more-categories", "privacy", "private", "busy", "reminder", "reminder-on", "color", "priority", "geo", "uid", *FACETS,
+        "cancelled", "confirmed", "more-categories", "privacy", "private", "busy", "reminder", "reminder-on", "color", "priority", "geo", "uid", *FACETS,
     )  # fmt: skip
     rest = [(name, *when.value(name)) for name in names if name in when.known]
     options = when.reading.options
     for name in REPEAT_FIELDS if when.known & set(REPEAT_FIELDS) else ():
         default = options.defaults.get(name, "")
-        memo = repeat_memo(name, when.reading.decisions.lexicon, default, options.cycle)
+        heading = when.reading.columns[when.at[name]].heading if name in when.at else ""
+        memo = repeat_memo(name, when.reading.decisions.lexicon, default, options.cycle, heading)
         rest.append((name, memo, when.at.get(name, -1)))
     return rest
 

@@ -6,6 +6,7 @@ from typing import NamedTuple
 from nomarium.model.event import Event
 from nomarium.model.refusal import Refusal
 from nomarium.reading.cells.moments import Moment, read_moment
+from nomarium.reading.cells.partmemo import last_of_range
 from nomarium.reading.cells.words import Lexicon, fold
 from nomarium.reading.columns.decisions import Decisions, resolve_day
 from nomarium.reading.rows.when import Blame, Part, Said, settle
@@ -23,9 +24,9 @@ _COUNTED = frozenset(
 _MOST_WORDS = 25
 
 
-def lone_event(text: str, decisions: Decisions) -> tuple[str, Part] | None:
-    """The title and the days of an event that a lone text names. None when it names none: it has no date that can be
-    settled, nothing but a date, or keeps the books of the table."""
+def lone_event(text: str, decisions: Decisions) -> tuple[str, Part] | Refusal | None:
+    """The title and the days of an event that a lone text names; why not, where its date cannot be settled. None when it
+    names none: it has no date, nothing but a date, or keeps the books of the table."""
     if keeps_books(text) or not any(map(str.isdigit, text)):
         return None
     found = date_within(text, decisions.lexicon)
@@ -36,18 +37,22 @@ def lone_event(text: str, decisions: Decisions) -> tuple[str, Part] | None:
     if sum(map(str.isalpha, title)) < 2 or moment.first is None:
         return None
     first = resolve_day(moment.first, decisions)
-    last = resolve_day(moment.last, decisions) if moment.last is not None else None
-    if isinstance(first, Refusal) or isinstance(last, Refusal) or (last is not None and last < first):
-        return None
+    if isinstance(first, Refusal):
+        return first
+    last = last_of_range(moment.last, first, decisions) if moment.last is not None else None
+    if isinstance(last, Refusal):
+        return last
+    if last is not None and last < first:
+        return Refusal("end-before-start", f"“{found.text}” ends before it starts.", "Correct the date.")
     part = Part(first, last, moment.start, moment.end, moment.is_all_day, moment.is_unknown)
     return title, part
 
 
-def event_said_alone(text: str, when: WhenReader, number: int) -> Event | None:
+def event_said_alone(text: str, when: WhenReader, number: int) -> Event | Refusal | None:
     """The event of a row of this number that holds this text and nothing else; None when it says none."""
     said = lone_event(text, when.reading.decisions)
-    if said is None:
-        return None
+    if said is None or isinstance(said, Refusal):
+        return said
     title, part = said
     settled = settle(
         Said(date=part, zone_name=when.zone_name, zone=when.zone), when.reading.options.length_secs

@@ -2,7 +2,7 @@
 
 import datetime as dt
 from collections.abc import Iterator, Sequence
-from typing import TYPE_CHECKING
+from typing import TYPE_CHECKING, Literal
 
 from nomarium.model.account import Account
 from nomarium.model.cell import Cell
@@ -106,7 +106,7 @@ class _RowReader:
         self.extra = [
             (c.at, c.heading or f"Column {column_letter(c.at + self.sheet.first_column)}")
             for c in reading.columns
-            if options.keep_extra and c.is_ignored and c.how != "asked"
+            if (options.keep_extra or c.is_kept) and c.is_ignored and c.how != "asked"
         ]
         self.fault_rows = frozenset(row for row, _ in self.sheet.faults)
         self.left_out = LeftOut(options.left_out)
@@ -179,7 +179,7 @@ class _RowReader:
             or number in self.fault_rows
         ):
             if (said := self._said_alone(number, row, when)) is not None:
-                return said
+                return None if said == "rejected" else said
             if summary and isinstance(when, Blame):
                 found = self._said_otherwise(number, row, when, summary)
                 if found is not None:
@@ -227,14 +227,19 @@ class _RowReader:
             return self._with_rest(number, row, when, summary, location, description, is_cancelled)
         return Event(summary, when.start, when.end, when.zone, location, description, NO_DETAILS, number)
 
-    def _said_alone(self, number: int, row: Sequence[Cell], when: When | Blame) -> Event | None:
-        """The event of a row that holds one text with a date in it, and nothing else."""
+    def _said_alone(
+        self, number: int, row: Sequence[Cell], when: When | Blame
+    ) -> Event | Literal["rejected"] | None:
+        """The event of a row that holds one text with a date in it; a date that cannot be settled rejects the row."""
         filled = [text for cell in row if (text := cell_text(cell))]
         if len(filled) != 1 or isinstance(when, When) or number in self.fault_rows:
             return None
         from nomarium.reading.rows.lone import event_said_alone
 
         event = event_said_alone(filled[0], self.when, number)
+        if isinstance(event, Refusal):
+            self.reject(number, row, Blame("date", event))
+            return "rejected"
         if event is not None:
             message = f"A row that holds one text with a date in it is an event: “{event.summary}”."
             self.account.count(note("lone-event", message).at(self.sheet.place(number)))
@@ -364,6 +369,8 @@ class _RowReader:
             return None
         if values.get("rsvp") and not values.get("attendees") and not values.get("optional-attendees"):
             self.account.count(_NOBODY_ASKED.at(self.sheet.place(number)))
+        if (answer := values.get("confirmed")) is not None and not values.get("status"):
+            values["status"] = "CONFIRMED" if answer else "TENTATIVE"
         if is_cancelled or values.get("cancelled"):
             values["status"] = "CANCELLED"
         details = details_of(values, when, reminder_of(self.when, row, when, values), recurrence)

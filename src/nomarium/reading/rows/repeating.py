@@ -51,9 +51,9 @@ def repeated(
     when: When, values: dict[str, FieldValue], decisions: Decisions, bounds: Bounds
 ) -> Repeated | Blame:
     """The recurrence of a row from its `repeat`, `except` and `also-on` cells. `when` is its own date."""
-    repeat: Repeat | None = values.get("repeat") or _so_many(
-        values.get("repeat-times"), values.get("weekday")
-    )
+    repeat = _counted(values.get("repeat"), values.get("repeat-times"), values.get("weekday"), when)
+    if isinstance(repeat, Blame):
+        return repeat
     if repeat is not None and repeat.clock is not None:
         timed = _at_its_time(when, repeat.clock, bounds.length_secs)
         if isinstance(timed, Blame):
@@ -113,12 +113,35 @@ def _at_its_time(when: When, clock: Times, length_secs: int) -> When | Blame:
     return when._replace(start=start, end=end)
 
 
-def _so_many(times: int | None, weekday: int | None) -> Repeat | None:
-    """A repeat every week, so many times, as a column of its own says."""
-    if times is None:
-        return None
-    weekdays = () if weekday is None else ((0, weekday),)
-    return Repeat(Rule("WEEKLY", weekdays=weekdays), times=times, text=f"{times} weeks")
+def _counted(
+    repeat: Repeat | None, counted: Repeat | None, weekday: int | None, when: When
+) -> Repeat | Blame | None:
+    """A repeat as often as a column of its own says: every week when nothing else says how."""
+    if counted is None:
+        return repeat
+    if repeat is None and when.rule is None:
+        weekdays = () if weekday is None else ((0, weekday),)
+        return counted._replace(rule=counted.rule._replace(weekdays=weekdays), span=None)
+    if (
+        repeat is not None
+        and repeat.last is None
+        and repeat.times is None
+        and repeat.span is None
+        and repeat.rule.is_endless
+    ):
+        return repeat._replace(times=None if counted.span else counted.times, span=counted.span)
+    dates = (
+        sum(1 for _ in islice(starts(when.rule, when.start), 10_000))
+        if repeat is None and when.rule
+        else None
+    )
+    if repeat is None and dates == counted.times:
+        return None  # the first and the last day say the same
+    found = f"a first and a last day that make it {dates}" if repeat is None else f"“{repeat.text}”"
+    message = f"The row takes place {counted.times} times by one cell, and another says {found}."
+    return Blame(
+        "repeat-times", Refusal("repeat-ends-twice", message, "Make them agree, or leave one blank.")
+    )
 
 
 def _on_dates(

@@ -1,0 +1,183 @@
+"""Columns that no heading names, by what stands under them: the date, the times, the weekdays and the title."""
+
+import datetime as dt
+import re
+
+from nomarium.reading.cells.times import Times, read_times
+from nomarium.reading.cells.words import ENGLISH
+from nomarium.reading.columns.cellssay import stretch_of
+from nomarium.reading.columns.column import Column
+from nomarium.reading.columns.contents import MOST_DIFFERENT, MOSTLY, Contents, name_some_weeks
+from nomarium.reading.columns.headings import is_placeholder, match_heading, normal, unit_of
+from nomarium.reading.columns.whenwords import heading_says_when, is_of_record
+from nomarium.sheets.sheet import cell_text
+
+
+def by_content(columns: list[Column], contents: list[Contents]) -> list[Column]:
+    """Fill what no heading claims: the date, the times and the title, where just one column can be it."""
+    filling = _Filling(columns, contents)
+    filling.dates()
+    filling.times()
+    filling.weekdays()
+    filling.title()
+    return columns
+
+
+class _Filling:
+    """The columns on their way: what is taken, and what is free."""
+
+    def __init__(self, columns: list[Column], contents: list[Contents]) -> None:
+        self._columns, self._contents = columns, contents
+        self._free = [c for c in columns if not c.field and c.how != "asked" and contents[c.at].cells]
+        self._taken = {c.field for c in columns if c.field}
+
+    def _take(self, column: Column, field: str, evidence: str) -> None:
+        self._columns[column.at] = column._replace(field=field, how="content", evidence=evidence)
+        self._taken.add(field)
+        self._free.remove(column)
+
+    def _about(self, column: Column) -> Contents:
+        return self._contents[column.at]
+
+    def dates(self) -> None:
+        """The date, a first and a last day, or several days of a row."""
+        dated = [c for c in self._free if self._about(c).dates >= MOSTLY and not is_of_record(c.heading)]
+        named = [c for c in dated if not is_placeholder(c.heading)]
+        if self._taken & {"date", "when"} or _dated_start(self._columns, self._contents):
+            return
+        if (stretch := stretch_of(self._columns, self._contents)) is not None:
+            first, last = (self._columns[at] for at in stretch)
+            self._take(first, "date", "the first day, by its heading and that of the last")
+            self._take(last, "end-date", "the last day, by its heading and that of the first")
+        elif len(named) > 1:
+            for column in named:
+                self._take(column, "milestone", "one of several columns of dates")
+        elif dated:
+            self._take(dated[0], "date", "its cells are dates")
+            if len(dated) > 1 and is_placeholder(dated[1].heading) and "end-date" not in self._taken:
+                self._take(dated[1], "end-date", "its cells are dates, right of the first date")
+
+    def times(self) -> None:
+        """The time, or a start and an end."""
+        timed = [c for c in self._free if self._about(c).times >= MOSTLY and is_placeholder(c.heading)]
+        for column in timed:
+            if not self._taken & {"time", "start"}:
+                self._take(column, "time", "its cells are times")
+            elif "end" not in self._taken and not _has_ranges(self._columns, self._contents):
+                self._take(column, "end", "its cells are times, right of the first time")
+        clocks = [c for c in self._free if self._about(c).times >= MOSTLY and not is_of_record(c.heading)]
+        if (
+            len(clocks) == 1
+            and not self._taken & {"time", "start", "end", "when"}
+            and not _says_times(self._columns, self._contents)
+        ):
+            self._take(clocks[0], "time", "the only column of times")
+        elif _are_beside(clocks) and not self._taken & {"time", "start", "end", "when"}:
+            self._take(clocks[0], "start", "the first of two columns of times")
+            self._take(clocks[1], "end", "the second of two columns of times")
+        elif len(clocks) == 1 and "start" in self._taken and not self._taken & {"time", "end"}:
+            start = next(c for c in self._columns if c.field == "start")
+            if clocks[0].at > start.at and self._about(start).times:
+                self._take(clocks[0], "end", "its cells are times, right of the start")
+
+    def weekdays(self) -> None:
+        """Weekdays, alone or several a cell."""
+        for column in list(self._free):
+            if self._about(column).weekday_lists >= MOSTLY and "repeat" not in self._taken:
+                self._take(column, "repeat", "its cells are lists of weekdays")
+        for column in list(self._free):
+            if self._about(column).weekdays >= MOSTLY and "day" not in self._taken:
+                self._take(column, "day", "its cells are weekdays")
+
+    def title(self) -> None:
+        """The title, where just one column can be it."""
+        if "summary" in self._taken:
+            return
+        texts = _possible_titles(self._columns, self._contents, "class" in self._taken)
+        if len(texts) == 1:
+            self._take(texts[0], "summary", "the only column of words")
+        elif texts and all(is_placeholder(c.heading) for c in texts):
+            title = max(texts, key=lambda c: (len(self._about(c).different), -c.at))
+            self._take(title, "summary", "no headings; it has the most different texts")
+        elif not texts and "class" not in self._taken:
+            words = _words_of_school(self._columns, self._contents)
+            if len(words) == 1:
+                self._columns[words[0].at] = words[0]._replace(
+                    field="summary", how="content", evidence="the only column of words"
+                )
+
+
+def _are_beside(clocks: list[Column]) -> bool:
+    """Whether two columns of times stand side by side, as a start and its end do; high and low water need not, and `Slot 1`
+    and `Slot 2` are two of a kind."""
+    if len(clocks) != 2 or clocks[1].at != clocks[0].at + 1:
+        return False
+    first, second = (re.sub(r"\s*(?:\d+|\b[a-d])$", "", normal(c.heading)) for c in clocks)
+    return first != second or is_placeholder(clocks[0].heading)
+
+
+def is_idle(about: Contents) -> bool:
+    """Whether cells answer, number or halve the day, and name nothing."""
+    return about.answers >= MOSTLY or about.numbers >= MOSTLY or about.halves >= MOSTLY
+
+
+def free_texts(columns: list[Column], contents: list[Contents]) -> list[Column]:
+    """Columns without a field whose cells are mostly words."""
+    return [
+        c
+        for c in columns
+        if not c.field and c.how != "asked" and contents[c.at].texts >= MOSTLY
+        and contents[c.at].dates < 0.5 and contents[c.at].times < MOSTLY
+        and contents[c.at].weekdays < MOSTLY and not is_idle(contents[c.at])
+    ]  # fmt: skip
+
+
+def _possible_titles(columns: list[Column], contents: list[Contents], has_class: bool) -> list[Column]:
+    """Columns of words that could be the title; beside a class, odd and even weeks are what none is called."""
+    texts = [
+        c
+        for c in free_texts(columns, contents)
+        if _may_be_title(c.heading)
+        and (is_placeholder(c.heading) or not heading_says_when(c.heading, contents[c.at], has_class, MOSTLY))
+    ]
+    if has_class:
+        texts = [c for c in texts if not name_some_weeks(c.heading, map(cell_text, contents[c.at].different))]
+    return texts
+
+
+def _words_of_school(columns: list[Column], contents: list[Contents]) -> list[Column]:
+    """Columns of words that say something about an event, in a table that has a title for none: one of them alone
+    is the title (“Term”, “Starts”, “Ends”)."""
+    named = (
+        "term", "label", "group", "categories", "audience", "description", "teacher", "room", "location", "attendees", "organizer", "period",
+    )  # fmt: skip
+    return [c for c in columns if c.field in named and c.how == "heading" and contents[c.at].texts >= MOSTLY]
+
+
+def _may_be_title(heading: str) -> bool:
+    """Whether a heading leaves open that its cells are titles: “Tag”, “From”, “Mon” and “9:00” name something else."""
+    match = match_heading(heading)
+    is_open = match is None or match.field in ("conference", "person")
+    return is_open and normal(heading) not in ENGLISH.weekdays and unit_of(heading).times is None
+
+
+def _dated_start(columns: list[Column], contents: list[Contents]) -> bool:
+    return any(c.field == "start" and contents[c.at].dates >= MOSTLY for c in columns)
+
+
+def _says_times(columns: list[Column], contents: list[Contents]) -> bool:
+    """Whether the column of dates says times too."""
+    dated = [c for c in columns if c.field == "date"]
+    return any(
+        isinstance(cell, dt.datetime) or ":" in cell_text(cell)
+        for c in dated
+        for cell in contents[c.at].different[:MOST_DIFFERENT]
+    )
+
+
+def _has_ranges(columns: list[Column], contents: list[Contents]) -> bool:
+    timed = next((c for c in columns if c.field == "time"), None)
+    if timed is None or not contents[timed.at].cells:
+        return False
+    first = read_times(cell_text(contents[timed.at].cells[0]))
+    return isinstance(first, Times) and first.end is not None

@@ -1,0 +1,234 @@
+"""Columns that nothing uses, or that were taken for something else, and that may say when a row is held: each stops the
+table, for what it says must not be lost unseen."""
+
+import re
+from collections.abc import Collection, Sequence
+
+from nomarium.model.cell import Cell
+from nomarium.model.event import FACETS
+from nomarium.model.problem import Problem
+from nomarium.model.refusal import Refusal
+from nomarium.model.wording import listed
+from nomarium.reading.cells.times import Times, read_times
+from nomarium.reading.cells.words import Lexicon, fold
+from nomarium.reading.columns.column import PART_OF_DAY, Column
+from nomarium.reading.columns.columnnotes import called, letter_of
+from nomarium.reading.columns.contents import MOSTLY, Contents
+from nomarium.reading.columns.headings import match_exactly, unit_of
+from nomarium.reading.columns.whenwords import is_of_record, speaks_of_when
+from nomarium.sheets.sheet import Sheet, cell_text
+
+_MOVED = (
+    r"(?i)(?:new|revised|rearranged|rescheduled|changed|amended|moved|postponed|nouvelle|neues|nueva|nieuwe)"
+    r"(?: (?:date|dates|day|to|for|until|datum|fecha))*"
+)
+_UNTIL = r"(?i)(?:repeat|recur).*"
+_NOT_ON = r"(?i)(?:no|not)\b(?!\.| (?:before|after|later|earlier|until|till)\b).*"
+_LENGTH = r"(?i)\d+(?:[.,:]\d+)?\s?(?:h|hrs?|hours?|m|mins?|minutes?)\b[\s\d]*(?:m|mins?|minutes?)?"
+_OFF = r"(?i).*\b(?:off|breaks?|closed|closures?|holidays?|cancell?ed|half[ -]?terms?|miss(?:ed|ing)?|skip(?:ped|s)?|away)\b.*"
+_REPEATED = r"(?i)(?:repeat|recur).*|.*\bevery\b.*"
+_OF_WORDS = frozenset((*FACETS, "categories", "description", "location"))
+
+
+def unheard(
+    sheet: Sheet,
+    columns: Sequence[Column],
+    rows: Sequence[Sequence[Cell]],
+    lexicon: Lexicon,
+    in_titles: Collection[int] = (),
+    repeats: bool = False,
+) -> list[Problem]:
+    """A problem for each column that may say when rows are held and does not count. What columns `in_titles` say is in the
+    titles. `repeats`: the rows do, whatever their columns say."""
+    free = [c for c in columns if c.at not in in_titles]
+    found = {
+        **_may_say_when(sheet, free, rows, lexicon, repeats),
+        **_moved_dates(sheet, columns),
+        **_unused_times(sheet, columns, rows, lexicon),
+    }
+    sessions = _unread_sessions(sheet, [c for c in free if c.at not in found])
+    return [*(found[at] for at in sorted(found)), *sessions]
+
+
+def _unused_times(
+    sheet: Sheet, columns: Sequence[Column], rows: Sequence[Sequence[Cell]], lexicon: Lexicon
+) -> dict[int, Problem]:
+    """A problem for each column of times, or of several days a cell, that nothing uses: what it says must not be lost
+    unseen. So is one whose heading promises words, where no other column says the time."""
+    found: dict[int, Problem] = {}
+    says_time = any(c.field in ("time", "start", "when", "week-span") for c in columns)
+    for column in columns:
+        takes_words = column.field in _OF_WORDS and not says_time
+        if (
+            not (column.is_ignored or takes_words)
+            or column.how == "asked"
+            or not column.filled
+            or is_of_record(column.heading)
+        ):
+            continue
+        about = Contents([row[column.at] if column.at < len(row) else "" for row in rows], lexicon)
+        if column.field == "location" and about.numbers >= MOSTLY:
+            continue  # rooms 4.10 and 4.20
+        are_times = about.are_clear_times if takes_words else about.times >= MOSTLY > about.numbers
+        is_timed = are_times or about.hold_clear_times
+        if not says_time and _says_time(column.heading) and about.are_clock_figures:
+            is_timed = True
+        if takes_words and not is_timed:
+            continue
+        if unit_of(column.heading).times and about.texts >= MOSTLY and about.answers < MOSTLY:
+            message = (
+                f"The column {called(sheet, column)} is headed by a time, and what happens then is not read."
+            )
+            remedy = f'Leave it out with --column "{column.heading}=", or give each event a row of its own.'
+            found[column.at] = Problem(
+                "column-times", message, remedy, sheet.place(None, column.at, column.heading)
+            )
+        is_dated = column.is_ignored and about.dates >= 0.5 and _has_sure_date(about)
+        if is_timed or is_dated or any(_names_days(cell, lexicon) for cell in about.different):
+            name = column.heading or letter_of(sheet, column)
+            what = "times" if is_timed else "days"
+            message = f"The column {called(sheet, column)} holds {what} and is none of those that say when."
+            are_lengths = all(re.fullmatch(_LENGTH, cell_text(cell)) for cell in about.different)
+            field = "duration" if are_lengths else "time" if is_timed else "FIELD"
+            remedy = (
+                f'Say what it is with --column "{name}={field}", or leave it out with --column "{name}=".'
+            )
+            found[column.at] = Problem(
+                "column-times", message, remedy, sheet.place(None, column.at, column.heading)
+            )
+    return found
+
+
+def _may_say_when(
+    sheet: Sheet,
+    columns: Sequence[Column],
+    rows: Sequence[Sequence[Cell]],
+    lexicon: Lexicon,
+    repeats: bool,
+) -> dict[int, Problem]:
+    """A problem for each column that nothing uses and whose heading or cells speak of when: an unused column is passed over
+    with a note only where it is about something else."""
+    repeats = repeats or any(c.field in ("repeat", "day", "repeat-times") for c in columns)
+    found: dict[int, Problem] = {}
+    for column in columns:
+        if not column.is_ignored or column.is_kept or column.how == "asked" or not column.filled:
+            continue
+        about = Contents([row[column.at] if column.at < len(row) else "" for row in rows], lexicon)
+        if column.evidence == PART_OF_DAY or not speaks_of_when(column.heading, about, repeats):
+            continue
+        if about.halves >= MOSTLY and _halves_fit(column.at, columns, rows):
+            continue
+        name = column.heading or letter_of(sheet, column)
+        shown = listed([f"“{cell_text(cell)}”" for cell in about.different[:2]])
+        message = f"The column {called(sheet, column)} may say when rows are held, and is not read: {shown}."
+        counts = f'If it counts the dates of a row: --column "{name}=repeat-times". ' * (
+            repeats and about.numbers >= MOSTLY
+        )
+        halves = "Write the times with am and pm, or on the 24-hour clock. " * (about.halves >= MOSTLY)
+        remedy = (
+            f"{halves or counts}Put what it says into the columns that say when; "
+            f'if it says nothing of when: --column "{name}=".'
+        )
+        place = sheet.place(None, column.at, column.heading)
+        found[column.at] = Problem("column-when", message, remedy, place)
+    return found
+
+
+def _halves_fit(at: int, columns: Sequence[Column], rows: Sequence[Sequence[Cell]]) -> bool:
+    """Whether a column of halves of the day says what the times beside it say anyway: no `PM` stands beside 9.00."""
+    clocks = [c.at for c in columns if c.field in ("time", "start")]
+    for row in rows:
+        half = fold(cell_text(row[at])).replace(".", "") if at < len(row) else ""
+        for clock in clocks:
+            times = read_times(cell_text(row[clock])) if half and clock < len(row) else None
+            if not isinstance(times, Times) or times.start is None:
+                continue
+            is_morning = half in ("am", "morning", "matin", "vormittag")
+            hour = times.start.secs // 3600
+            if is_morning != (hour < 12 and (times.start.has_meridiem or hour >= 7)):
+                return False
+    return bool(clocks)
+
+
+def _moved_dates(sheet: Sheet, columns: Sequence[Column]) -> dict[int, Problem]:
+    """A problem for each column that moves, repeats or leaves out its rows by its heading, and is taken for nothing or for
+    dates of events beside them."""
+    is_told = any(c.field in ("repeat", "day") for c in columns)
+    found = _repeated_milestones(sheet, columns)
+    for column in columns:
+        if column.field not in ("milestone", "") or column.how == "asked" or not column.filled:
+            continue
+        heading, is_dated = column.heading, column.field == "milestone"
+        if is_dated and is_told and re.fullmatch(_OFF, heading):
+            says, remedy = "when a row is not held", f'Say so: --column "{heading}=except"'
+        elif is_dated and re.fullmatch(_MOVED, heading):
+            says, remedy = "to which date a row is moved", "Write the new date in the place of the old one"
+        elif is_dated and re.fullmatch(_NOT_ON, heading):
+            says, remedy = "when a row is not held", f'Say so: --column "{heading}=except"'
+        elif is_dated and re.fullmatch(_UNTIL, heading) and is_told:
+            says, remedy = "until when a row repeats", f'Say so: --column "{heading}=end-date"'
+        elif is_dated and re.fullmatch(_UNTIL, heading):
+            says, remedy = (
+                "until when a row repeats, and nothing says how",
+                "Say how in a column headed Repeat",
+            )
+        elif not is_dated and re.fullmatch(_REPEATED, heading):
+            says, remedy = "how a row repeats", f'Say so: --column "{heading}=repeat"'
+        else:
+            continue
+        message = f"The column {called(sheet, column)} seems to say {says}."
+        remedy = f'{remedy}; or leave it out with --column "{heading}=".'
+        found[column.at] = Problem("column-moved", message, remedy, sheet.place(None, column.at, heading))
+    return found
+
+
+def _repeated_milestones(sheet: Sheet, columns: Sequence[Column]) -> dict[int, Problem]:
+    """A problem for each column that says how rows repeat which have several dates, none of them the date of the row."""
+    dated = [c.heading for c in columns if c.field == "milestone"]
+    if not dated or any(c.field in ("date", "when") or (c.field == "start" and c.has_days) for c in columns):
+        return {}
+    found = {}
+    for column in columns:
+        if column.field in ("repeat", "repeat-times") and column.filled:
+            message = f"The column {called(sheet, column)} says how a row repeats, and nothing says which of its dates does."
+            named = " or ".join(f'--column "{heading}=date"' for heading in dated[-2:])
+            remedy = f'Say which: {named}; or leave it out with --column "{column.heading}=".'
+            place = sheet.place(None, column.at, column.heading)
+            found[column.at] = Problem("column-moved", message, remedy, place)
+    return found
+
+
+def _unread_sessions(sheet: Sheet, columns: Sequence[Column]) -> list[Problem]:
+    """A problem where columns are the sessions of a day, and nobody asked to leave out what happens in them."""
+    parts = [
+        c for c in columns if c.is_ignored and c.how != "asked" and c.filled and c.evidence == PART_OF_DAY
+    ]
+    if not parts:
+        return []
+    named = listed([f"“{c.heading}”" for c in parts])
+    message = f"What stands under {named}, parts of a day, is not read."
+    left_out = " ".join(f'--column "{c.heading}="' for c in parts)
+    remedy = f"If each filled cell is an event: --as roster. If not, leave them out: {left_out}."
+    return [Problem("column-sessions", message, remedy, sheet.place(None, parts[0].at, parts[0].heading))]
+
+
+def _says_time(heading: str) -> bool:
+    """Whether a word of the heading is one that heads a time: `Clinic time`."""
+    matches = map(match_exactly, heading.split())
+    return any(match is not None and match.field == "time" for match in matches)
+
+
+def _has_sure_date(about: Contents) -> bool:
+    """Whether a cell has a year or a month's name: `4.5` and `3/1` are heights and results too."""
+    return any(re.search(r"\d{4}|[^\W\d_]{3}|\d[/.-]\d+[/.-]\d", cell_text(cell)) for cell in about.different)
+
+
+def _names_days(cell: Cell, lexicon: Lexicon) -> bool:
+    """Whether a cell lists days, `3, 10 and 17 November`, with a month's name."""
+    text = cell.strip() if isinstance(cell, str) else ""
+    if len(text) > 80 or not any(map(str.isdigit, text)) or not re.search(r"[^\W\d_]{3}", text):
+        return False
+    from nomarium.reading.cells.repeats import read_day_list
+
+    listed = read_day_list(text, lexicon)
+    return not isinstance(listed, Refusal) and len(listed) > 1 and not any(days.rest for days in listed)

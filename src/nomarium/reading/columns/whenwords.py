@@ -1,0 +1,97 @@
+"""Whether a column speaks of when its rows are held, by the words of its heading and of its cells."""
+
+from typing import Final
+
+from nomarium.reading.columns.contents import MOST_DIFFERENT, Contents
+from nomarium.reading.columns.headings import normal
+from nomarium.sheets.sheet import cell_text
+
+_OFTEN: Final = frozenset(
+    "days weekday weekdays week weeks wk wks weekly fortnight fortnights fortnightly months monthly daily yearly annually termly termtime "
+    "nights times timings hours hrs until till repeat repeats repeating repeated recurs recurring recurrence frequency every alternate "
+    "alternating except excluding excludes skip skips skipping skipped held occurs occurrences running runs cancelled canceled postponed "
+    "rescheduled confirmed jours semaine semaines hebdomadaire mensuel quotidien chaque jusqu sauf horaire heures "
+    "tage woche wochen monate wochentlich monatlich taglich jeden jede jeder ausser uhrzeit stunden "
+    "dias semana semanas meses semanal mensual diario cada hasta excepto horas "
+    "dagen weken maanden wekelijks maandelijks dagelijks elke behalve uren".split()
+)
+"""Words that say when even as a whole heading, folded."""
+_WHEN: Final = _OFTEN | frozenset(
+    "date dates day month weekend weekends night time timing hour hr start starts begin begins ending ends finish finishes each halfterm "
+    "break breaks shift shifts early late am pm ahead happening provisional deadline due min mins minutes "
+    "morning mornings afternoon afternoons evening evenings jour mois heure tag monat termine dia mes dag maand".split()
+)
+"""Words that do so beside others, and in short cells: `Evening` alone heads titles too."""
+_SAID: Final = _WHEN | frozenset(
+    "term terms holiday holidays vacation vacations vacances ferien vacaciones vakantie".split()
+)
+"""Words of short cells; as headings they head names."""
+_BESIDE_WHEN: Final = frozenset("no not number of the on in is only from to for number nr which what".split())
+"""Words that may stand beside them in a heading that is about nothing else."""
+_OCCASIONS: Final = frozenset(
+    "class classes lesson lessons session sessions meeting meetings rehearsal rehearsals practice practices visit visits "
+    "occasion occasions occurrence holiday holidays term terms vacances ferien seances cours lecons stunden einheiten sesiones clases lessen".split()
+)
+"""What a heading counts, or leaves out, where rows repeat."""
+_OF_OTHERS: Final = frozenset(
+    "rate rates rent fee fees cost costs price prices pay paid charge charges budget hire ticket tickets credit credits code ref id phone "
+    "tel telephone mobile email leader lead staff notes note by size type pupils students people places capacity max min maximum minimum age ages "
+    "year years kit food menu lunch book books page pages chapter target score points distance km miles prix tarif preis precio prijs".split()
+)
+"""Words of a heading by which it is about something else than when."""
+_DATE_PARTS: Final = frozenset(
+    "month day year mois jour annee monat tag jahr mes dia ano maand dag jaar".split()
+)
+"""Headings of columns that repeat a part of the date beside them."""
+_LONGEST_SAID: Final = 40
+"""Longer cells are remarks."""
+_RECORD_WORDS = frozenset(
+    "birth dob born naissance geburtsdatum geburtstag nacimiento geboortedatum created modified updated "
+    "changed submitted printed exported hired joined paid invoice timestamp".split()
+)
+
+
+def speaks_of_when(heading: str, about: Contents, repeats: bool) -> bool:
+    """Whether a column speaks of when by its heading, `heading_says_when`, or by its cells."""
+    return heading_says_when(heading, about, repeats) or (
+        not _is_of_others(heading) and _share_of_when(about) >= 0.5
+    )
+
+
+def heading_says_when(heading: str, about: Contents, repeats: bool, share: float = 0.5) -> bool:
+    """Whether a heading is about nothing but when, or has a word of it over cells that can say it: such words, numbers,
+    answers, in this share of them. Where rows repeat, a heading also is that counts occasions or leaves them out,
+    `No. classes`."""
+    words = set(normal(heading).split())
+    if _is_of_others(heading):
+        return False
+    if words & _OFTEN and words <= _WHEN | _BESIDE_WHEN:
+        return True
+    has_word = bool(words & _WHEN or (repeats and words & _OCCASIONS))
+    return has_word and _share_of_when(about) + about.numbers + about.answers >= share
+
+
+def _is_of_others(heading: str) -> bool:
+    """Whether a heading is about something else, or repeats a part of the date."""
+    words = set(normal(heading).split())
+    return bool((words and words <= _DATE_PARTS) or words & _OF_OTHERS or is_of_record(heading))
+
+
+def _share_of_when(about: Contents) -> float:
+    """The share of cells that are short and have a word of when in them."""
+    sample = about.different[:MOST_DIFFERENT]
+    said = 0
+    for cell in sample:
+        text = cell_text(cell)
+        if isinstance(cell, str) and len(text) <= _LONGEST_SAID:
+            words = set(normal(text).split())
+            said += not words.isdisjoint(_SAID) or any(
+                word in about.lexicon.weekdays or (len(word) > 2 and word in about.lexicon.months)
+                for word in words
+            )
+    return said / len(sample) if sample else 0.0
+
+
+def is_of_record(heading: str) -> bool:
+    """Whether a heading names a date that is no event's: of birth, of the last change."""
+    return not _RECORD_WORDS.isdisjoint(normal(heading).split())

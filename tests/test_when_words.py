@@ -1,0 +1,169 @@
+"""Columns that say when under a heading nobody foresaw: read, or refused; passed over only when they are about something else."""
+
+from __future__ import annotations
+
+from pathlib import Path
+
+import pytest
+
+from helpers import built, csv_file, nomarium, refused
+
+WEEKS = ["--from", "2026-09-07", "--until", "2026-09-27"]
+
+UNHEARD = {
+    "how often, in words": ("Date,Time,Course,Runs\n7 Sep 2026,6pm,Steam,weekly\n9 Sep 2026,7pm,Loft,fortnightly to Christmas", []),
+    "whether it is on": ("Date,Event,Going ahead\n7 Sep 2026,Steam,Yes\n9 Sep 2026,Loft,No", []),
+    "held or not": ("Date,Event,Held?\n7 Sep 2026,Steam,Yes\n9 Sep 2026,Loft,No", []),
+    "the half of the day beside a time that it changes": ("Date,Time,Event,Half\n7 Sep 2026,9.00,Quiz,PM\n9 Sep 2026,2.00,Race,PM", []),
+    "early and late": ("Date,Name,Shift\n7 Sep 2026,Ann,Early\n9 Sep 2026,Bob,Late", []),
+    "weeks that are skipped": ("Class,Day,Time,Skip weeks\nKnots,Monday,9-10am,half-term\nSails,Tuesday,10-11am,", WEEKS),
+    "term time only": ("Class,Day,Time,Term-time only\nKnots,Monday,9-10am,Y\nSails,Tuesday,10-11am,N", WEEKS),
+    "months": ("Class,Day,Time,Months\nKnots,Monday,9-10am,Sept-Nov\nSails,Tuesday,10-11am,All", WEEKS),
+    "running weeks": ("Club,Day,Time,Weeks running\nKnots,Monday,15:30-16:30,Weeks 2-11\nSails,Tuesday,15:30-16:30,Weeks 2-10", WEEKS),
+    "in the holidays": ("Club,Day,Time,Holiday cover\nKnots,Monday,15:30-16:30,No\nSails,Tuesday,15:30-16:30,Yes", WEEKS),
+    "a break": ("Date,Course,From,To,Break\n7 Sep 2026,Steam,9:00,15:00,45 min\n9 Sep 2026,Loft,9:00,15:00,30 min", []),
+}  # fmt: skip
+
+
+@pytest.mark.parametrize("name", UNHEARD)
+def test_a_column_that_may_say_when_stops_the_table_until_it_is_left_out(name: str, tmp_path: Path) -> None:
+    text, options = UNHEARD[name]
+    source, heading = csv_file(tmp_path, text), text.split("\n")[0].split(",")[-1]
+    said = refused(source, *options)
+    assert f"The column “{heading}” may say when rows are held, and is not read" in said
+    assert built(source, *options, "--column", f"{heading}=")  # the remedy, to the letter
+
+
+OTHERS = {
+    "what to bring": "Date,Event,Kit needed,Bus\n7 Sep 2026,Fair,Old clothes,Yes\n8 Sep 2026,Visit,Boots on Tuesday,No",
+    "money and sizes": "Date,Event,Day rate,Class size\n7 Sep 2026,Steam,45,14\n9 Sep 2026,Loft,50,15",
+    "parts of the date": "Month,Day,Date,Event\nSeptember,7,2026-09-07,Fair\nOctober,8,2026-10-08,Visit",
+    "a remark": "Date,Event,Kit list\n7 Sep 2026,Fair,daily\n8 Sep 2026,Visit,weekly",
+    "halves that the times say": "Date,Session,Time,Paper\n7 June 2027,AM,9.00,Navigation\n7 June 2027,PM,1.30,Rigging",
+    "the school term of a date": "Date,Event,School term\n7 Sep 2026,Open,Autumn\n12 Jan 2027,Race,Spring",
+}
+
+
+@pytest.mark.parametrize("name", OTHERS)
+def test_a_column_about_something_else_is_a_note(name: str, tmp_path: Path) -> None:
+    assert len(built(csv_file(tmp_path, OTHERS[name]))) == 2
+
+
+TITLES = {
+    "holidays": ("Holiday,First day,Last day\nHalf term,26 Oct 2026,30 Oct 2026\nChristmas,21 Dec 2026,4 Jan 2027", "Half term"),
+    "evenings": ("Date,Evening\n7 Sep 2026,Quiz\n8 Sep 2026,Night sail", "Quiz"),
+}  # fmt: skip
+
+
+@pytest.mark.parametrize("name", TITLES)
+def test_what_may_be_called_after_a_time_is_a_title(name: str, tmp_path: Path) -> None:
+    text, title = TITLES[name]
+    assert built(csv_file(tmp_path, text))[0].startswith(title)
+
+
+READ = {
+    "answers under Confirmed": (
+        "Date,Event,Confirmed\n7 Sep 2026,A,Y\n8 Sep 2026,B,N\n9 Sep 2026,C,", [], ["CONFIRMED", "TENTATIVE", ""],
+    ),
+    "words under Confirmed": ("Date,Event,Confirmed\n7 Sep 2026,A,confirmed\n8 Sep 2026,B,provisional", [], ["CONFIRMED", "TENTATIVE"]),
+}  # fmt: skip
+
+
+@pytest.mark.parametrize("name", READ)
+def test_what_is_confirmed_is_the_status(name: str, tmp_path: Path) -> None:
+    text, options, expected = READ[name]
+    target = tmp_path / "out.ics"
+    outcome = nomarium("build", csv_file(tmp_path, text), "-o", target, *options)
+    assert outcome.status == 0, outcome.text
+    lines = target.read_text("utf-8").split("BEGIN:VEVENT")[1:]
+    assert [one.partition("STATUS:")[2].partition("\n")[0].strip() for one in lines] == expected
+
+
+DATED = {
+    "a number of classes": (
+        "Class,Day,Time,No. classes\nKnots,Monday,9:00-10:00,2", ["--from", "2026-09-07", "--until", "2026-12-18"],
+        ["Knots 2026-09-07T09:00/2026-09-07T10:00", "Knots 2026-09-14T09:00/2026-09-14T10:00"],
+    ),
+    "counted under another heading, as the remedy says": (
+        "Class,Day,Time,Rehearsals\nKnots,Monday,9:00-10:00,2", ["--from", "2026-09-07", "--until", "2026-12-18", "--column", "Rehearsals=repeat-times"],
+        ["Knots 2026-09-07T09:00/2026-09-07T10:00", "Knots 2026-09-14T09:00/2026-09-14T10:00"],
+    ),
+    "so many weeks of a phrase": (
+        "Date,Event,Repeat,No. of weeks\n7 Sep 2026,A,Mon and Wed,1\n8 Sep 2026,B,every Tuesday,2", ["--until", "2026-12-18"],
+        ["A 2026-09-07/2026-09-08", "A 2026-09-09/2026-09-10", "B 2026-09-08/2026-09-09", "B 2026-09-15/2026-09-16"],
+    ),
+    "so many times of a phrase": (
+        "Date,Event,Repeat,No. of times\n7 Sep 2026,A,Mon and Wed,3", [],
+        ["A 2026-09-07/2026-09-08", "A 2026-09-09/2026-09-10", "A 2026-09-14/2026-09-15"],
+    ),
+    "a running time is a length": (
+        "Date,Event,Run time\n12 Sep 2026 19:30,Film,1h 50", [], ["Film 2026-09-12T19:30/2026-09-12T21:20"],
+    ),
+    "every, in the heading": (
+        "Date,Event,Every\n7 Sep 2026,A,month\n9 Sep 2026,B,2 weeks", ["--until", "2026-10-08"],
+        ["A 2026-09-07/2026-09-08", "A 2026-10-07/2026-10-08", "B 2026-09-09/2026-09-10", "B 2026-09-23/2026-09-24", "B 2026-10-07/2026-10-08"],
+    ),
+    "a journey leaves first": (
+        "Leg,Depart,Arrive,Date\nOslo,08:10,11:45,12 Sept 2026", [], ["Oslo 2026-09-12T08:10/2026-09-12T11:45"],
+    ),
+    "a journey of several days": (
+        "Trip,Departure,Arrival\nOslo,12/09/2026,13/09/2026\nBergen,19/09/2026,20/09/2026", [],
+        ["Oslo 2026-09-12/2026-09-14", "Bergen 2026-09-19/2026-09-21"],
+    ),
+    "a visit whose end stands first": (
+        "Group,Leaves,Arrives,Date\nA,20:00,9:00,12 Sept 2026", [], ["A 2026-09-12T09:00/2026-09-12T20:00"],
+    ),
+    "first and last of one kind": (
+        "Hirer,Hire start date,Hire end date\nChoir,14/09/2026,18/09/2026", [], ["Choir 2026-09-14/2026-09-19"],
+    ),
+    "first and last, and a day of its own": (
+        "Show,On view from,On view until,Opening\nKeels,14/09/2026,18/09/2026,13/09/2026", [],
+        ["Keels 2026-09-14/2026-09-19", "Keels: Opening 2026-09-13/2026-09-14"],
+    ),
+    "booking is before the event": (
+        "Course,Booking from,Booking until,Held on\nSteam,1 Sep 2026,20 Sep 2026,3 Oct 2026", [],
+        ["Steam 2026-10-03/2026-10-04", "Steam: Booking from 2026-09-01/2026-09-02", "Steam: Booking until 2026-09-20/2026-09-21"],
+    ),
+}  # fmt: skip
+
+
+@pytest.mark.parametrize("name", DATED)
+def test_what_says_when_by_its_heading_and_its_cells(name: str, tmp_path: Path) -> None:
+    text, options, expected = DATED[name]
+    assert built(csv_file(tmp_path, text), *options) == expected
+
+
+STOPPED = {
+    "weeks off of a let": (
+        "Hirer,Day,From,To,Start date,End date,Weeks off\nChoir,Monday,18:00,20:00,7 Sep 2026,14 Dec 2026,26 Oct",
+        ["when a row is not held", '--column "Weeks off=except"'],
+    ),
+    "a count beside another end": (
+        "Date,Event,Repeat,No. of weeks\n7 Sep 2026,A,weekly until 12 Dec,4", ["4 times by one cell", "Make them agree"],
+    ),
+    "a count beside a first and a last day": (
+        "Class,Day,Time,First day,Last day,No. of weeks\nKnots,Mon,9:00-10:00,7 Sep 2026,14 Dec 2026,4", ["4 times by one cell", "make it 15"],
+    ),
+    "how several dates repeat": (
+        "Service,Last done,Next due,Every\nBoiler,3 Mar 2026,3 Mar 2027,12 months", ["nothing says which of its dates does", '--column "Next due=date"'],
+    ),
+    "two slots are no start and end": ("Date,Name,Slot 1,Slot 2\n7 Sep 2026,Ann,9:00,10:00\n8 Sep 2026,Bob,9:30,", ["“Slot 1” holds times"]),
+    "moved by a remark": ("Date,Event,Notes\n8 Sep 2026,Steam,moved to 9 Sep\n9 Sep 2026,Loft,moved to Loft 2", ["row 2", "not held on its date"]),
+    "postponed": ("Date,Event,Notes\n8 Sep 2026,Steam,Postponed until Friday\n9 Sep 2026,Loft,", ["not held on its date"]),
+    "a date under a footnote": ("Date,Event\n7 Sep 2026,A\n8 Sep 2026,B\n* may change\nHalf term: 26 - 30 October", ["26 October has no year", "--school-year"]),
+    "names under posts": ("Date,Gate,Bar,Tower\n12/09/2026,Ann,Bob,Cyd\n13/09/2026,Dee,Eve,Fay", ["--as roster"]),
+    "another rate is no other date": ("Date,Event,Day date\n7 Sep 2026,A,8 Sep 2026", ["Both “Date” and “Day date”"]),
+}  # fmt: skip
+
+
+@pytest.mark.parametrize("name", STOPPED)
+def test_stopped_with_what_settles_it(name: str, tmp_path: Path) -> None:
+    text, says = STOPPED[name]
+    said = refused(csv_file(tmp_path, text))
+    assert [part for part in says if part not in said] == [], said
+
+
+def test_halves_of_the_day_without_times_stay_as_words(tmp_path: Path) -> None:
+    source, target = csv_file(tmp_path, "Exam,Date,Session\nKnots,17/09/2026,AM"), tmp_path / "out.ics"
+    assert "names halves of the day" in nomarium("build", source, "-o", target).text
+    assert "DESCRIPTION:Session: AM" in target.read_text("utf-8")
