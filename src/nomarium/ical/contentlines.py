@@ -70,6 +70,8 @@ def _plain(text: str) -> str:
 def unfolded_octets(block: bytes) -> bytes:
     """A piece of a file with its folds taken out, before it is decoded: a fold may cut a character in two."""
     if b"\n " in block or b"\n\t" in block:
+        if b"\n\t" not in block and b"\n\n" not in block and b"\n\r\n" not in block:
+            return block.replace(b"\r\n ", b"").replace(b"\n ", b"")
         return re.sub(rb"(?:\r?\n)+[ \t]", b"", block)  # blank lines before a fold are met, too
     return block
 

@@ -10,6 +10,8 @@ from nomarium.model.event import NO_DETAILS, Details, Event, Person
 _UID_AT = Details._fields.index("uid")
 MEMO_SIZE = 20_000
 """How many finished lines of one property are kept; when full, a memo starts again."""
+SHARED_SIZE = 1_000
+"""The same of details as a whole; events of a calendar file share none, and are looked up in vain."""
 
 
 _Key = TypeVar("_Key")
@@ -39,28 +41,25 @@ def _day(ordinal: int) -> str:
     return dt.date.fromordinal(ordinal).isoformat().replace("-", "")
 
 
-class TimeMemo(dict[dt.date | dt.datetime, str]):
-    """Finished lines of DTSTART or DTEND in one zone (None: floating)."""
+class TimeLines:
+    """Finished lines of DTSTART or DTEND in one zone (None: floating), put together from a memo of days and one of clock
+    times: a year has few of both, and too many of their pairs to keep."""
 
     def __init__(self, name: str, zone: str | None) -> None:
-        super().__init__()
         head = f"{name};TZID={parameter(zone)}:" if zone and zone != "UTC" else f"{name}:"
         tail = "Z\r\n" if zone == "UTC" else "\r\n"
-        self._days = Memo[int](lambda ordinal: f"{head}{_day(ordinal)}T")
-        self._clocks = Memo[dt.time](lambda time: _clock(time) + tail)
+        self.days = Memo[int](lambda ordinal: f"{head}{_day(ordinal)}T")
+        self.clocks = Memo[dt.time](lambda time: _clock(time) + tail)
         self._dates = Memo[int](lambda ordinal: f"{name};VALUE=DATE:{_day(ordinal)}\r\n")
+        self.is_short = len(head) <= MAX_OCTETS - len("20270412T090000Z")
+        """Whether its lines need no folding."""
 
-    def __missing__(self, time: dt.date | dt.datetime) -> str:
-        if len(self) >= MEMO_SIZE:
-            self.clear()
-        if isinstance(time, dt.datetime):
-            line = self._days[time.toordinal()] + self._clocks[time.time()]
-            if len(line) > MAX_OCTETS + 2:
-                line = folded(line.removesuffix("\r\n"))
-        else:
-            line = self._dates[time.toordinal()]
-        self[time] = line
-        return line
+    def line(self, time: dt.date | dt.datetime) -> str:
+        """The line of a date, or of a date with its time."""
+        if not isinstance(time, dt.datetime):
+            return self._dates[time.toordinal()]
+        line = self.days[time.toordinal()] + self.clocks[time.time()]
+        return line if self.is_short else folded(line.removesuffix("\r\n"))
 
 
 def body_writer() -> Callable[[Event], str]:
@@ -68,6 +67,8 @@ def body_writer() -> Callable[[Event], str]:
     locations = Memo[str](lambda text: folded("LOCATION:" + escaped(text)) if text else "")
     facets = Memo[tuple[str, str]](lambda facet: folded(_facet(*facet)))
     known: dict[tuple[object, ...], str] = {}
+    shared: dict[int, tuple[Details, str]] = {}
+    """The lines of details that many events share, by their identity; held with them, so that it stays theirs."""
 
     def detail_lines(event: Event) -> str:
         """The lines of its details, made once for all events that differ in nothing but UID and school data.
@@ -75,13 +76,15 @@ def body_writer() -> Callable[[Event], str]:
         School data is put together line by line: a district has more combinations than a memo can hold.
         """
         details = event.details
-        if (
-            details.reminder_secs is not None
-            or details.recurrence is not None
-            or details.other
-            or not details.facets
-        ):
+        if details.reminder_secs is not None or details.recurrence is not None or details.other:
             return _details(event)
+        if not details.facets:
+            found = shared.get(id(details))
+            if found is None or found[0] is not details:
+                if len(shared) >= SHARED_SIZE:
+                    shared.clear()
+                found = shared[id(details)] = details, _details(event)
+            return found[1]
         key = details[:_UID_AT]
         lines = known.get(key)
         if lines is None:
@@ -90,22 +93,28 @@ def body_writer() -> Callable[[Event], str]:
             lines = known[key] = _details(event._replace(details=details._replace(facets=())))
         return lines + "".join([facets[facet] for facet in details.facets])
 
-    starts: dict[str | None, TimeMemo] = {}
-    ends: dict[str | None, TimeMemo] = {}
+    zones: dict[str | None, tuple[TimeLines, TimeLines]] = {}
 
     def body_of(event: Event) -> str:
         summary, start, end, zone, location, description, details, _ = event
-        if zone not in starts:
-            starts[zone], ends[zone] = TimeMemo("DTSTART", zone), TimeMemo("DTEND", zone)
+        if zone not in zones:
+            zones[zone] = TimeLines("DTSTART", zone), TimeLines("DTEND", zone)
+        starts, ends = zones[zone]
+        # RFC 5545, 3.8.2.2: DTEND must be later than DTSTART, so a moment has none
+        if type(start) is dt.datetime is type(end) and starts.is_short and end != start:
+            times = (
+                f"{starts.days[start.toordinal()]}{starts.clocks[start.time()]}"
+                f"{ends.days[end.toordinal()]}{ends.clocks[end.time()]}"
+            )
+        else:
+            times = starts.line(start) + ("" if end == start else ends.line(end))
         summary_line = "SUMMARY:" + escaped(summary)
         if len(summary_line) <= 75 and summary_line.isascii():
             summary_line += "\r\n"
         else:
             summary_line = folded(summary_line)
         return (
-            # RFC 5545, 3.8.2.2: DTEND must be later than DTSTART, so a moment has none
-            f"{starts[zone][start]}{'' if end == start else ends[zone][end]}"
-            f"{summary_line}{locations[location]}"
+            f"{times}{summary_line}{locations[location]}"
             f"{folded('DESCRIPTION:' + escaped(description)) if description else ''}"
             f"{'' if details is NO_DETAILS else detail_lines(event)}END:VEVENT\r\n"
         )
@@ -170,8 +179,8 @@ def _recurrence(event: Event) -> list[str]:
     assert recurrence is not None
     lines = [f"RRULE:{rule_text(rule)}" for rule in recurrence.rules]
     for name, days in (("RDATE", recurrence.also_on), ("EXDATE", recurrence.left_out)):
-        memo = TimeMemo(name, event.zone)
-        lines += [memo[day].replace("\r\n ", "").removesuffix("\r\n") for day in days]
+        times = TimeLines(name, event.zone)
+        lines += [times.line(day).replace("\r\n ", "").removesuffix("\r\n") for day in days]
     return lines
 
 

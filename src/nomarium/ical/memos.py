@@ -1,9 +1,12 @@
 """Values of calendar files that come again and again, each read once."""
 
+import datetime as dt
+
 from nomarium.ical.filezones import ZoneNames
 from nomarium.ical.kept import stamp_of
 from nomarium.ical.values import instant_of
 from nomarium.model.entry import Instant
+from nomarium.reckoning.values import plain_moment
 
 _MOST = 50_000
 
@@ -15,11 +18,24 @@ class MomentMemo(dict[str, "Instant | str"]):
         super().__init__()
         self._head = head
         self._zones = zones
+        self._placed: tuple[str | None, dt.tzinfo | None] | None = (None, None) if ";" not in head else None
+        """The name and the zone of its local times, once a first one has found them."""
 
     def __missing__(self, value: str) -> Instant | str:
         if len(self) > _MOST:
             self.clear()
-        moment = self[value] = instant_of(self._head, value, self._zones)
+        moment: Instant | str | None = None
+        if self._placed is not None:
+            try:
+                local = plain_moment(value)
+            except ValueError:
+                local = None
+            moment = Instant(local, *self._placed) if local is not None else None
+        if moment is None:
+            moment = instant_of(self._head, value, self._zones)
+            if type(moment) is Instant and len(value) == 15:
+                self._placed = moment[1:]
+        self[value] = moment
         return moment
 
 

@@ -42,6 +42,10 @@ def unescaped(text: str) -> str:
     """
     if "\\" not in text:
         return text
+    if "\\\\" not in text:
+        plain = text.replace("\\,", ",").replace("\\n", "\n").replace("\\;", ";")
+        if "\\" not in plain:
+            return plain
     return re.sub(r"\\(.)", lambda m: "\n" if m[1] in "nN" else m[1], text, flags=re.DOTALL)
 
 
@@ -49,14 +53,16 @@ def folded(line: str) -> str:
     """A content line with its CRLF, cut into pieces of at most 75 octets and never inside a character."""
     if len(line) <= MAX_OCTETS and line.isascii():
         return line + "\r\n"
-    octets = line.encode("utf-8", "replace")
-    if len(octets) <= MAX_OCTETS:
-        return line + "\r\n"
     if line.isascii():
+        if len(line) < 2 * MAX_OCTETS:
+            return f"{line[:MAX_OCTETS]}\r\n {line[MAX_OCTETS:]}\r\n"
         pieces = [line[:MAX_OCTETS]]
         step = MAX_OCTETS - 1  # a space opens each further line
         pieces += [line[at : at + step] for at in range(MAX_OCTETS, len(line), step)]
         return "\r\n ".join(pieces) + "\r\n"
+    octets = line.encode("utf-8", "replace")
+    if len(octets) <= MAX_OCTETS:
+        return line + "\r\n"
     return "\r\n ".join(_cut(octets)) + "\r\n"
 
 

@@ -6,18 +6,17 @@ neither mending nor a look at their parameters twice, since every property's hea
 
 import copy
 import datetime as dt
-import re
 from collections import Counter
-from typing import Any
 
 from nomarium.ical.contentlines import decoded, mended, parsed, property_head, unfolded_octets
 from nomarium.ical.frame import blocks_in, read_frame, with_plain_ends
-from nomarium.ical.memos import MomentMemo, StampMemo
+from nomarium.ical.memos import MomentMemo
 from nomarium.ical.octets import unescaped
+from nomarium.ical.plainevents import PlainEvents
 from nomarium.ical.values import UnknownZone
 from nomarium.ical.vevent import Properties, alarm_secs, event_details, recurrence_of
 from nomarium.model.entry import Entry, Instant
-from nomarium.model.event import Details, Event
+from nomarium.model.event import Event
 from nomarium.model.problem import Place, Problem, note
 from nomarium.model.wording import counted
 from nomarium.reckoning.values import length_of
@@ -45,11 +44,8 @@ _COUNTED = {
     "stamp-floating": ("stamp",),
     "controls-removed": ("control character",),
 }
-_NO_FIELDS = tuple(Details())[: Details._fields.index("uid")]
-_WHOLE = re.compile(r"[0-9]{1,9}").fullmatch
 _CONTROLS = bytes([*range(9), 11, 12, *range(14, 32), 127])
 """Control characters but for tabs and line ends: no text may hold them (RFC 5545, 3.3.11)."""
-_PLAIN_HEADS = frozenset(("UID", "DTSTAMP", "SEQUENCE", "SUMMARY", "LOCATION", "DESCRIPTION"))
 
 
 class CalendarRead:
@@ -97,9 +93,8 @@ class _Reader:
         self.frame.zones.fallback = zone_name
         self.found = CalendarRead(file)
         self.names: dict[str, str] = {}
-        self.shapes: dict[tuple[str, ...], tuple[Any, ...]] = {}
         self.memos: dict[str, MomentMemo] = {}
-        self.stamps = StampMemo(self.frame.zones)
+        self.plain = PlainEvents(self.frame, self.memos)
         self.counts = Counter[str]()
 
     def read(self) -> CalendarRead:
@@ -111,67 +106,13 @@ class _Reader:
             at = start
             self.counts["component-unfinished"] += not is_finished
             text = decoded(unfolded_octets(data[start:end])).replace("\r\n", "\n").strip("\r\n")
-            if is_cancelled or not self._take_plain(text, line_number):
+            entry = None if is_cancelled else self.plain.entry(text, line_number)
+            if entry is not None:
+                self.found.entries.append(entry)
+            else:
                 self._take(text, line_number)
         self._conclude()
         return self.found
-
-    def _take_plain(self, text: str, line_number: int) -> bool:
-        """Take one of the commonest events: a start, an end, texts, nothing that needs a closer look.
-
-        Its heads are looked up all at once, since most events of a file have the same. Everything here
-        could be left to `_take`, at about three times the cost an event.
-        """
-        parts = [line.partition(":") for line in text.split("\n")]
-        heads = tuple([head for head, _, _ in parts])
-        shape = self.shapes.get(heads)
-        if shape is None:
-            if len(self.shapes) > 5_000:
-                self.shapes.clear()
-            shape = self.shapes[heads] = self._shape(heads)
-        if not shape:
-            return False
-        uid_at, dtstamp_at, sequence_at, summary_at, location_at, description_at, start_at, end_at = shape[:8]
-        start, end = shape[8][parts[start_at][2]], shape[9][parts[end_at][2]]
-        if type(start) is not Instant or type(end) is not Instant:
-            return False
-        local, zone_name, zone = start
-        if zone is not end[2] or type(local) is not type(end[0]) or not local < end[0]:
-            return False
-        summary = parts[summary_at][2] if summary_at >= 0 else ""
-        sequence = parts[sequence_at][2] if sequence_at >= 0 else "0"
-        dtstamp = self.stamps[parts[dtstamp_at][2]] if dtstamp_at >= 0 else ""
-        if not summary or summary.isspace() or not _WHOLE(sequence) or (dtstamp_at >= 0 and not dtstamp):
-            return False
-        new = tuple.__new__  # what Details(…) and Event(…) do, without the cost of their defaults
-        details = new(Details, (
-            *_NO_FIELDS, unescaped(parts[uid_at][2].strip()) if uid_at >= 0 else "", (), None, int(sequence),
-            dtstamp, (),
-        ))  # fmt: skip
-        event = new(Event, (
-            unescaped(summary), local, end[0], zone_name,
-            unescaped(parts[location_at][2]) if location_at >= 0 else "",
-            unescaped(parts[description_at][2]) if description_at >= 0 else "", details, line_number,
-        ))  # fmt: skip
-        self.found.entries.append(new(Entry, (event, zone, None, False)))
-        return True
-
-    def _shape(self, heads: tuple[str, ...]) -> tuple[Any, ...]:
-        """Where the properties of an event stand that has only plain texts beside its DTSTART and DTEND, and
-        the memos of these two; nothing for any other event."""
-        rest = [head for head in heads if head not in _PLAIN_HEADS]
-        is_plain = len(rest) == 2 and rest[0].startswith("DTSTART") and rest[1].startswith("DTEND")
-        may_float = not all("TZID=" in head for head in rest)
-        if (
-            not is_plain
-            or len(set(heads)) < len(heads)
-            or (may_float and self.frame.default_zone is not None)
-        ):
-            return ()
-        at = {head: n for n, head in enumerate(heads)}
-        names = ("UID", "DTSTAMP", "SEQUENCE", "SUMMARY", "LOCATION", "DESCRIPTION")
-        memos = [self.memos.setdefault(head, MomentMemo(head, self.frame.zones)) for head in rest]
-        return (*(at.get(name, -1) for name in names), at[rest[0]], at[rest[1]], *memos)
 
     def _take(self, text: str, line_number: int) -> None:
         try:

@@ -17,9 +17,10 @@ def moment_of(text: str) -> tuple[dt.date | dt.datetime, dt.timedelta | None] | 
     >>> moment_of("20270412T090000Z")
     (datetime.datetime(2027, 4, 12, 9, 0), datetime.timedelta(0))
     """
-    if len(text) == 15 and text[8] == "T" and text[:8].isdigit() and text[9:].isdigit() and text[9] < "2":
-        # nearly every one, by the shortest way
-        return _plain(text), None
+    if (local := plain_moment(text)) is not None:
+        return local, None
+    if len(text) == 8 and text.isascii() and text.isdigit():
+        return dt.date.fromisoformat(text), None
     match = re.fullmatch(_MOMENT, text, re.IGNORECASE)
     if match is None:
         return None
@@ -33,11 +34,18 @@ def moment_of(text: str) -> tuple[dt.date | dt.datetime, dt.timedelta | None] | 
     return local, offset_of(offset) if offset else None
 
 
-def _plain(text: str) -> dt.datetime:
-    date, clock = text[:8], text[9:]
-    return dt.datetime(
-        int(date[:4]), int(date[4:6]), int(date[6:]), int(clock[:2]), int(clock[2:4]), min(int(clock[4:]), 59)
-    )
+def plain_moment(text: str) -> dt.datetime | None:
+    """A date-time of fifteen signs, `20270412T090000`, the form of nearly every one; None for other texts. Raises ValueError
+    when there is no such moment."""
+    if (
+        len(text) != 15
+        or text[8] != "T"
+        or not (text.isascii() and text[:8].isdigit() and text[9:].isdigit())
+    ):
+        return None
+    if text[13:] > "59":  # a leap second, and what is none
+        return dt.datetime.fromisoformat(text[:13] + "59")
+    return dt.datetime.fromisoformat(text) if text[9:11] < "24" else None
 
 
 def offset_of(text: str) -> dt.timedelta | None:

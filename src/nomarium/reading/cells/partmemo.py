@@ -1,6 +1,7 @@
 """What the cells of a column say about when, each distinct one read once and settled by the table's decisions."""
 
 import datetime as dt
+import re
 from collections.abc import Callable
 
 from nomarium.model.cell import Cell
@@ -12,6 +13,7 @@ from nomarium.reading.cells.times import Clock
 from nomarium.reading.columns.clocks import NO_CLOCK, in_its_half
 from nomarium.reading.columns.decisions import Decisions, resolve_day
 from nomarium.reading.columns.headings import NO_UNIT, HeadingUnit
+from nomarium.reading.options import Order
 from nomarium.reading.rows.when import NOTHING, Part
 from nomarium.reckoning.zones import change_dates, zone_named
 
@@ -54,10 +56,16 @@ def part_memo(
 
     clock = decisions.clock or (NO_CLOCK if unit.meridiem else None)
 
+    takes_days = role != "time" and weekday is None and not (decisions.is_swapped or unit.week or unit.times)
+    takes_clocks = role != "date" and not (unit.meridiem or unit.is_utc)
+    is_twelve = clock is not None and clock.clock == "12"
+
     def plain(cell: Cell) -> Part | None:
-        day = plain_date(cell)
-        if decisions.is_swapped or unit.week or unit.times:
+        if takes_clocks and type(cell) is str and (time := _plain_clock(cell, is_twelve)) is not None:
+            return time
+        if not takes_days:
             return None
+        day = plain_date(cell) or (_figures(cell, decisions.order) if type(cell) is str else None)
         if day is None or (zone and day in change_dates(zone, day.year)):
             return None  # the times of a change's date need looking at, one by one
         # what Part(first=day, plain_day=day) does, without the cost of its defaults
@@ -100,11 +108,47 @@ def part_memo(
             part = part._replace(start=_MIDNIGHT, plain_day=None, notes=(*part.notes, "midnight-start"))
         return part
 
-    return PartMemo(read, default, plain if role != "time" and weekday is None else _unplain)
+    return PartMemo(read, default, plain)
 
 
-def _unplain(_cell: Cell) -> None:
-    return None
+_FIGURES = re.compile(r"([0-9]{1,2})([/.-])([0-9]{1,2})\2([0-9]{4})").fullmatch
+_CLOCK = re.compile(r"([0-9]{1,2}):([0-5][0-9])(?: ?([AaPp])[Mm])?").fullmatch
+
+
+def _figures(text: str, order: Order) -> dt.date | None:
+    """The date of figures such as `17/09/2026` in the order of their table; None for any other text, and where nothing settles
+    the order."""
+    if order not in ("dmy", "mdy") or (match := _FIGURES(text)) is None:
+        return None
+    first, _, second, year = match.groups()
+    day, month = (first, second) if order == "dmy" else (second, first)
+    try:
+        return dt.date(int(year), int(month), int(day))
+    except ValueError:
+        return None
+
+
+def _plain_clock(text: str, is_twelve: bool) -> Part | None:
+    """The part of a time of day to the minute about which nothing is open, `9:15 PM` or `14:05`; None for any other text. Midnight
+    may be the end of a day, and is left to a closer look."""
+    match = _CLOCK(text)
+    if match is None:
+        return None
+    hour, minute, half = int(match[1]), int(match[2]), match[3]
+    if half:
+        if not 1 <= hour <= 12:
+            return None
+        hour = hour % 12 + (12 if half in "Pp" else 0)
+    elif hour > (12 if is_twelve else 23) or (1 <= hour <= 6 and text[0] != "0"):
+        return None
+    secs = hour * 3600 + minute * 60
+    if secs == 0:
+        return None
+    # what Part(start=…, plain_time=…) does, without the cost of its defaults
+    clock = Clock(secs, bool(half))
+    return tuple.__new__(
+        Part, (None, None, clock, None, False, False, None, (), None, None, dt.time(hour, minute))
+    )
 
 
 def _of_week(part: Part, weekday: int | None, ends: bool) -> Part:

@@ -1,0 +1,124 @@
+"""The short way through common events gives what the long one gives, for whatever lines an event has."""
+
+from __future__ import annotations
+
+import random
+
+import pytest
+
+from nomarium.ical.plainevents import PlainEvents
+from nomarium.ical.reader import CalendarRead, read_calendar
+from nomarium.reading.cells.partmemo import PartMemo, part_memo
+from nomarium.reading.cells.words import ENGLISH
+from nomarium.reading.columns.clocks import ClockFound
+from nomarium.reading.columns.decisions import Decisions
+from nomarium.reading.columns.headings import unit_of
+from nomarium.reading.options import Order
+
+TIMES = [
+    ("DTSTART:20270412T090000", "DTEND:20270412T100000"), ("DTSTART:20270412T220000", "DTEND:20270413T013000"),
+    ("DTSTART;TZID=Europe/London:20270412T200000", "DTEND;TZID=Europe/London:20270412T210059"),
+    ("DTSTART:20270412T090000Z", "DTEND:20270412T100000Z"), ("DTSTART;VALUE=DATE:20270412", "DTEND;VALUE=DATE:20270414"),
+    ("DTSTART;VALUE=DATE:20270412",), ("DTSTART:20270412",), ("DTSTART;VALUE=DATE:99991231",), ("DTSTART:20270412T090000",),
+    ("DTSTART:20270412T090060", "DTEND:20270412T100000"), ("DTSTART:20270412T250000", "DTEND:20270412T260000"),
+    ("DTSTART:20270412T090000", "DTEND:20270412T080000"), ("DTSTART;TZID=Nowhere/At:20270412T090000", "DTEND:20270412T100000"),
+    ("DTSTART:20270412T240000", "DTEND:20270413T010000"), ("DTSTART:２０２７0412T090000", "DTEND:20270412T100000"),
+]  # fmt: skip
+LINES = [
+    "UID:a@saltmarsh.example", "SUMMARY:Knots\\, splices", "SUMMARY: ", "LOCATION:Loft\\; upper", "DESCRIPTION:One\\nTwo\\\\three",
+    "CATEGORIES:Boats,Sails\\, new", "CATEGORIES:Boats\nCATEGORIES:Rope", "STATUS:CONFIRMED", "STATUS:MAYBE", "CLASS:PRIVATE", "TRANSP:TRANSPARENT",
+    "PRIORITY:3", "PRIORITY:²", "URL:https://saltmarsh.example/", "COLOR:Teal", "SEQUENCE:4", "SEQUENCE:x", "DTSTAMP:20260801T000000Z",
+    "DTSTAMP:20260801T000000", "DTSTAMP:x", "LAST-MODIFIED:20260801T000000Z", "LAST-MODIFIED:20260801T000000", "CREATED:20260801T010203Z",
+    "RRULE:FREQ=WEEKLY;COUNT=3", "RRULE:FREQ=WEEKLY;UNTIL=20270501T000000Z", "RRULE:FREQ=NEVER", "EXDATE:20270419T090000", "X-NOMARIUM-TEACHER:R. Finch",
+    "X-NOMARIUM-AUDIENCE:Year 7,Year 8", "X-OTHER:kept", "junk without a colon", "ATTENDEE;CN=Ann:mailto:ann@saltmarsh.example",
+    "BEGIN:VALARM\nACTION:DISPLAY\nDESCRIPTION:Knots\\, splices\nTRIGGER:-PT15M\nEND:VALARM",
+    "BEGIN:VALARM\nACTION:DISPLAY\nDESCRIPTION:Reminder\nTRIGGER:-PT15M\nEND:VALARM", "BEGIN:VALARM\nTRIGGER:x\nEND:VALARM",
+    "BEGIN:VALARM\nACTION:AUDIO\nTRIGGER;RELATED=END:PT5M\nEND:VALARM\nLOCATION:behind", "RECURRENCE-ID:20270412T090000", "GEO:44.6;-63.5",
+]  # fmt: skip
+
+
+def calendar(seed: int, events: int = 60) -> bytes:
+    """A calendar of events whose lines are drawn from those above."""
+    chance = random.Random(seed)
+    blocks = []
+    for _ in range(events):
+        lines = [*chance.choice(TIMES), *chance.sample(LINES, chance.randint(0, 4))]
+        if chance.random() < 0.7:
+            lines.append("SUMMARY:Knots\\, splices")
+        if chance.random() < 0.5:
+            chance.shuffle(lines)
+        blocks.append("\n".join(["BEGIN:VEVENT", *lines, "END:VEVENT"]))
+    text = "\n".join(["BEGIN:VCALENDAR", "VERSION:2.0", "PRODID:x", *blocks, "END:VCALENDAR", ""])
+    return text.replace("\n", "\r\n").encode()
+
+
+def everything(found: CalendarRead) -> tuple[object, ...]:
+    return (
+        [(one.event, str(one.zone), *one[2:]) for one in found.entries], found.problems, sorted(map(repr, found.notes)),
+    )  # fmt: skip
+
+
+@pytest.mark.parametrize("seed", range(40))
+def test_the_short_way_through_an_event_is_the_long_one(seed: int, monkeypatch: pytest.MonkeyPatch) -> None:
+    data = calendar(seed)
+    short = everything(read_calendar(data, "a.ics"))
+    monkeypatch.setattr(PlainEvents, "entry", lambda *_: None)
+    assert short == everything(read_calendar(data, "a.ics"))
+    assert short[0]
+
+
+def test_the_short_way_is_taken() -> None:
+    taken = []
+    reader = PlainEvents.entry
+
+    def entry(self: PlainEvents, text: str, line_number: int) -> object:
+        taken.append(reader(self, text, line_number) is not None)
+        return None
+
+    with pytest.MonkeyPatch.context() as patch:
+        patch.setattr(PlainEvents, "entry", entry)
+        for seed in range(10):
+            read_calendar(calendar(seed), "a.ics")
+    assert sum(taken) > len(taken) / 10  # odd as these events are
+
+
+def test_an_unusual_alarm_and_a_stamp_stay_in_their_order() -> None:
+    lines = "DTSTART:20270412T090000\nDTEND:20270412T100000\nSUMMARY:A\nLAST-MODIFIED:20260801T000000Z\nCREATED:20260701T000000Z\n"
+    alarm = "BEGIN:VALARM\nACTION:DISPLAY\nDESCRIPTION:Wake\nTRIGGER:-PT5M\nEND:VALARM\n"
+    found = read_calendar(
+        f"BEGIN:VCALENDAR\nBEGIN:VEVENT\n{lines}{alarm}END:VEVENT\nEND:VCALENDAR".encode(), "a.ics"
+    )
+    assert found.entries[0].event.details.other == (
+        "LAST-MODIFIED:20260801T000000Z", "CREATED:20260701T000000Z", *alarm.split(),
+    )  # fmt: skip
+
+
+CELLS = [
+    *(f"{day}{mark}{month}{mark}{year}" for day in ("7", "07", "31", "13", "00") for month in ("2", "09", "13") for mark in "/.-" for year in ("2026", "26")),
+    *(f"{hour}:{minute}{half}" for hour in ("0", "00", "1", "06", "6", "9", "12", "13", "23", "24") for minute in ("00", "15", "60") for half in ("", " PM", "am", " p.m.")),
+    "2026-09-07", "7/9-2026", "07/09/2026 10:00", "9.15", "１2:30", "7/9/２026", "9:15:00", " 9:15 PM", "noon",
+]  # fmt: skip
+CLOCKS = [None, ClockFound("12", "x"), ClockFound("24", "as asked"), ClockFound("mixed", "")]
+
+
+@pytest.mark.parametrize("clock", CLOCKS)
+@pytest.mark.parametrize("order", ["", "dmy", "mdy", "ymd"])
+@pytest.mark.parametrize("field", ["date", "start", "end", "time", "end-date", "when"])
+@pytest.mark.parametrize("heading", ["", "Start (pm)", "Start (UTC)", "w/c", "Due (11.59pm)"])
+def test_plain_cells_are_read_as_all_others(
+    field: str, order: Order, clock: ClockFound | None, heading: str
+) -> None:
+    decisions = Decisions(
+        ENGLISH, order=order, clock=clock, date_only_columns=frozenset({0} if order == "mdy" else ())
+    )
+    for weekday in (None, 0):
+        memo = part_memo(
+            field, 0, decisions, False, weekday=weekday, zone_name="Europe/London", unit=unit_of(heading)
+        )
+        assert isinstance(memo, PartMemo)
+        whole = part_memo(
+            field, 0, decisions, False, weekday=weekday, zone_name="Europe/London", unit=unit_of(heading)
+        )
+        assert isinstance(whole, PartMemo)
+        whole._plain = lambda _cell: None
+        assert [memo[cell] for cell in CELLS] == [whole[cell] for cell in CELLS]
