@@ -64,6 +64,7 @@ class TimeLines:
 
 def body_writer() -> Callable[[Event], str]:
     """A function from an event to the lines of its VEVENT after DTSTAMP and SEQUENCE, with its own memos."""
+    summaries = Memo[str](lambda text: folded("SUMMARY:" + escaped(text)))
     locations = Memo[str](lambda text: folded("LOCATION:" + escaped(text)) if text else "")
     facets = Memo[tuple[str, str]](lambda facet: folded(_facet(*facet)))
     known: dict[tuple[object, ...], str] = {}
@@ -108,13 +109,8 @@ def body_writer() -> Callable[[Event], str]:
             )
         else:
             times = starts.line(start) + ("" if end == start else ends.line(end))
-        summary_line = "SUMMARY:" + escaped(summary)
-        if len(summary_line) <= 75 and summary_line.isascii():
-            summary_line += "\r\n"
-        else:
-            summary_line = folded(summary_line)
         return (
-            f"{times}{summary_line}{locations[location]}"
+            f"{times}{summaries[summary]}{locations[location]}"
             f"{folded('DESCRIPTION:' + escaped(description)) if description else ''}"
             f"{'' if details is NO_DETAILS else detail_lines(event)}END:VEVENT\r\n"
         )

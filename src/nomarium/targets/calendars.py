@@ -98,7 +98,8 @@ class CalendarTarget(Closing):
             part.head = part.head._replace(gone=tuple(texts))
 
     def _add(self, event: Event, block: str, last_start: dt.date | None, calendars: Calendars) -> None:
-        if event[3] is None and not self.has_floating:
+        zone = event[3]
+        if zone is None and not self.has_floating:
             self.has_floating = isinstance(event[1], dt.datetime)
         if (day := event[1].toordinal()) < self._low:
             self._low = day
@@ -107,14 +108,14 @@ class CalendarTarget(Closing):
         if last_start is not None:
             self._widen_to(last_start)
         if self._whole is not None:
-            self._whole.add(event[3], block)
+            self._whole.add(zone, block)
         elif calendars.everywhere:
-            self._everywhere.append((event[3], block))
+            self._everywhere.append((zone, block))
         else:
             assert self._splitter is not None
             for value in self._splitter.names_of(event, calendars):
                 part = self._parts.get(value) or self._part(value)
-                part.add(event[3], block)
+                part.add(zone, block)
 
     def _reach(self, day: int, event: Event) -> None:
         """Take an event whose end has this number for the latest, unless another touches a later day."""

@@ -65,7 +65,7 @@ class TextMemo(CellMemo):
         text = cell.strip() if type(cell) is str else ""
         if not text or text[0] in "'#eE" or "<" in text or len(self) >= MEMO_SIZE:
             return super().__missing__(cell)
-        if text[0] in "mMpPrR" and len(text) <= _LONGEST_MOVE and (moved := _moved(text)) is not None:
+        if text[:4].casefold() in _MOVES and len(text) <= _LONGEST_MOVE and (moved := _moved(text)):
             self[cell] = moved
         else:
             self[cell] = text if len(text) > _LONGEST_CANCELLATION else _perhaps_cancelled(text)
@@ -80,12 +80,13 @@ class CancelledText(str):
 
 _LONGEST_CANCELLATION = 16
 _LONGEST_MOVE = 60
-_MOVED = re.compile(r"(?i)(?:moved|postponed|re-?scheduled|put off)(?: (?:to|until|till|for)\b(.*))?")
+_MOVED = r"(?i)(?:moved|postponed|re-?scheduled|put off)(?: (?:to|until|till|for)\b(.*))?"
+_MOVES = ("move", "post", "re-s", "resc", "put ")
 
 
 def _moved(text: str) -> Refusal | None:
     """Why a row cannot stand whose remark moves it, `moved to 9 Sept`, `postponed`; None for other texts."""
-    match = _MOVED.fullmatch(text.strip(" .!*()"))
+    match = re.fullmatch(_MOVED, text.strip(" .!*()"))
     if match is None:
         return None
     from nomarium.reading.cells.moments import Moment, read_moment

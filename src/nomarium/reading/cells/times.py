@@ -110,18 +110,20 @@ def _times_in(text: str) -> Times | Refusal:
 
 
 def plain_clock(text: str) -> Clock | None:
-    """The time of a text that is figures and colons alone, by the 24-hour clock, or None for any other."""
-    parts = text.split(":")
+    """The time of a text that is figures and colons alone, by the 24-hour clock, or that ends in am or pm, `9:15 PM`; None for
+    any other."""
+    half = text[-2:].casefold() if text[-1:] in "mM" else ""
+    parts = (text[:-2].rstrip(" ") if half in ("am", "pm") else text).split(":")
     if not 2 <= len(parts) <= 3 or not all(part.isdecimal() and part.isascii() for part in parts):
         return None
     hour, minute, second = (*map(int, parts), 0)[:3]
-    if (
-        len(parts[0]) > 2
-        or any(len(part) != 2 for part in parts[1:])
-        or hour > 23
-        or minute > 59
-        or second > 59
-    ):
+    if len(parts[0]) > 2 or any(len(part) != 2 for part in parts[1:]) or minute > 59 or second > 59:
+        return None
+    if half:
+        if not 1 <= hour <= 12:
+            return None
+        return Clock((hour % 12 + 12 * (half == "pm")) * 3600 + minute * 60 + second, True)
+    if hour > 23:
         return None
     return Clock(hour * 3600 + minute * 60 + second, False, 1 <= hour <= 6 and text[0] != "0")
 
