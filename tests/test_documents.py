@@ -97,7 +97,12 @@ def test_lines_are_read_and_what_is_taken_for_what_is_told(name: str, tmp_path: 
 
 
 REFUSED = {
-    "prose": ("Dear all,\nthe regatta will be held on Saturday 12 September 2026 at 10.00, come early.\nSat 19 Sept 2026: Race", "line 2", "It is a sentence"),
+    "prose": ("Dear all,\nit will be open again on Saturday 12 September 2026 at 10.00, come early.\nSat 19 Sept 2026: Race", "line 2", "It is a sentence"),
+    "not held": ("The regatta will not be held on Saturday 12 September 2026 this year.\nSat 19 Sept 2026: Race", "line 1", "It is a sentence"),
+    "closed": ("School is closed on Monday 26 October 2026 for all the apprentices.", "line 1", "It is a sentence"),
+    "two dates": ("The autumn term begins on Monday 7 September 2026 and ends on Friday 18 December 2026.", "line 1", "It is a sentence"),
+    "a condition": ("If it rains on 12 September 2026 the open day will be held in the shed.", "line 1", "It is a sentence"),
+    "a choir": ("The choir meets every Tuesday at 7pm in the loft.", "line 1", "It is a sentence"),
     "times without a date": ("10.00 Welcome\n10.30 Tour", "", "--set date="),
     "a wrong weekday": ("Fri 17 April 2027: Open day", "line 1", "is a Saturday, not a Friday"),
     "no such day": ("Fri 16 April 2027: Race\nWed 31 April 2027: Race", "line 2", ""),
@@ -109,6 +114,58 @@ def test_lines_that_cannot_be_read_are_refused_by_number(name: str, tmp_path: Pa
     text, where, says = REFUSED[name]
     ran = nomarium("build", text_file(tmp_path, text), "-o", tmp_path / "out.ics")
     assert ran.status == 1 and where in ran.err and says in ran.err, ran.text
+
+
+SENTENCES = {
+    "The regatta will be held on Saturday 12 September 2026 at the main slip from 10am.": "Regatta 2026-09-12T10:00/2026-09-12T11:00 @ Main slip",
+    "On Monday 14 September 2026 the keel of the ketch will be laid in the big shed at 2.30pm!": "Keel of the ketch 2026-09-14T14:30/2026-09-14T15:30 @ Big shed",
+    "Join us for the Harvest Supper on Friday 9 October 2026, 7pm, in the sail loft.": "Harvest Supper 2026-10-09T19:00/2026-10-09T20:00 @ Sail loft",
+    "You are warmly invited to the launch of the Tern on Sat 17 October 2026 at 11am at Slip 1.": "Launch of the Tern 2026-10-17T11:00/2026-10-17T12:00 @ Slip 1",
+    "Our open day takes place on Saturday 12 September 2026, 10am to 4pm, at the yard.": "Open day 2026-09-12T10:00/2026-09-12T16:00 @ Yard",
+    "There will be a concert in the chapel on Thursday 10 December 2026 at 7.30 pm.": "Concert 2026-12-10T19:30/2026-12-10T20:30 @ Chapel",
+    "The parents' evening for Year 7 is on Tuesday 6 October 2026 between 4pm and 7pm.": "Parents' evening for Year 7 2026-10-06T16:00/2026-10-06T19:00",
+    "Half term is from 26 October 2026 to 30 October 2026 this time.": "Half term 2026-10-26/2026-10-31",
+    "Please return the consent form by Friday 4 September 2026 at the latest.": "Deadline: consent form 2026-09-04/2026-09-05",
+    "The deadline for boat-building bursaries is 30 September 2026.": "Deadline: boat-building bursaries 2026-09-30/2026-10-01",
+}  # fmt: skip
+
+
+@pytest.mark.parametrize("sentence", SENTENCES)
+def test_a_sentence_says_its_event(sentence: str, tmp_path: Path) -> None:
+    source = text_file(
+        tmp_path,
+        f"Bring boots, for it is wet there. {sentence}\nTickets cost 12.50 each; ring 902 555 0123 to have one.",
+    )
+    ran = nomarium("build", source, "-o", tmp_path / "out.ics")
+    assert ran.status == 0, ran.text
+    assert [plain(event) for event in events_in(tmp_path / "out.ics")] == [SENTENCES[sentence]]
+
+
+def test_a_letter_is_no_event_and_neither_are_minutes_or_the_past(tmp_path: Path) -> None:
+    text = """
+    Saltmarsh, 1 May 2027
+
+    Dear families,
+    the last regatta was held on 13 September 2026 in fine weather.
+    The next regatta will be held on 12 June 2027 at the main slip.
+    Doors open at 9am.
+
+    Yours sincerely,
+    R. Finch, Examinations, 2 May 2027
+    """
+    ran = nomarium("build", text_file(tmp_path, text), "-o", tmp_path / "out.ics")
+    assert [plain(event) for event in events_in(tmp_path / "out.ics")] == [
+        "Next regatta 2027-06-12/2027-06-13 @ Main slip"
+    ], ran.text
+    minutes = text_file(
+        tmp_path,
+        "Minutes of the boat committee, 3 September 2026\nThe next meeting will be on 1 October 2026 at 4pm in the loft.",
+        "m.txt",
+    )
+    nomarium("build", minutes, "-o", tmp_path / "m.ics")
+    assert [plain(event) for event in events_in(tmp_path / "m.ics")] == [
+        "Next meeting 2026-10-01T16:00/2026-10-01T17:00 @ Loft"
+    ]
 
 
 def test_numbers_that_are_prices_or_telephones_are_no_times(tmp_path: Path) -> None:

@@ -7,7 +7,7 @@ together is worked out once. Everything here could be left to the reader of all 
 
 import datetime as dt
 import re
-from typing import Any, Final, NamedTuple
+from typing import Final, NamedTuple
 
 from nomarium.ical.frame import Frame
 from nomarium.ical.memos import MomentMemo, StampMemo
@@ -33,7 +33,9 @@ _UID_AT: Final = Details._fields.index("uid")
 _REMINDER_AT: Final = Details._fields.index("reminder_secs")
 _KNOWN: Final = frozenset((*_TEXTS, *_STAMPS, *_REST, "RRULE"))
 
-_Rest = tuple[tuple[Any, ...], tuple[Any, ...]]
+_Parted = tuple[str, str, str]
+"""A line: its head, the colon, its value."""
+_Rest = tuple[tuple[object, ...], tuple[object, ...]]
 
 
 class _Shape(NamedTuple):
@@ -86,44 +88,45 @@ class PlainEvents:
             shape = self._shapes[heads] = self._shape(heads)
             if shape is None:
                 return None
-        texts_at, start_at, end_at, starts, ends, rest_at, stamps_at, rests, rule_at = shape
-        uid_at, dtstamp_at, sequence_at, summary_at, location_at, description_at = texts_at
-        start = starts[parts[start_at][2]]
-        if type(start) is not Instant:
+        when = _when(shape, parts)
+        details = self._details(shape, parts, heads, alarm_text if mark else "", when[0]) if when else None
+        if when is None or details is None:
             return None
+        start, end_local = when
         local, zone_name, zone = start
-        if ends is None:
-            if type(local) is not dt.date or local.year == dt.MAXYEAR:
-                return None
-            end_local: dt.date = local + _DAY
-        else:
-            end = ends[parts[end_at][2]]
-            if type(end) is not Instant or zone is not end[2] or type(local) is not type(end[0]):
-                return None
-            end_local = end[0]
-            if not local < end_local:
-                return None
+        _, _, _, summary_at, location_at, description_at = shape.texts
+        new = tuple.__new__  # what Event(…) does, without the cost of its defaults
+        event = new(Event, (
+            unescaped(parts[summary_at][2]), local, end_local, zone_name,
+            unescaped(parts[location_at][2]) if location_at >= 0 else "",
+            unescaped(parts[description_at][2]) if description_at >= 0 else "", details, line_number,
+        ))  # fmt: skip
+        return new(Entry, (event, zone, None, False))
+
+    def _details(
+        self, shape: _Shape, parts: list[_Parted], heads: tuple[str, ...], alarm_text: str, start: Instant
+    ) -> Details | None:
+        """All that is neither when nor a text; None where something about it is odd. `alarm_text`: the lines of its alarm."""
+        (uid_at, dtstamp_at, sequence_at, summary_at, _, _) = shape.texts
         summary = parts[summary_at][2] if summary_at >= 0 else ""
         sequence = parts[sequence_at][2] if sequence_at >= 0 else "0"
         dtstamp = self._stamps[parts[dtstamp_at][2]] if dtstamp_at >= 0 else ""
         if not summary or summary.isspace() or not _WHOLE(sequence) or (dtstamp_at >= 0 and not dtstamp):
             return None
         other: tuple[str, ...] = ()
-        for head, at in stamps_at:
+        for head, at in shape.stamps:
             stamp = self._stamps[parts[at][2]]
             if not stamp:
                 return None
             other += (f"{head}:{stamp}",)
-        before, after = _NO_REST
-        if rest_at:
-            key = tuple([parts[at][2] for at in rest_at])
-            rest = rests.get(key)
-            if rest is None:
-                rest = self._rest_of(shape, heads, key)
-                if rest is None:
-                    return None
-            before, after = rest
-        if mark:
+        rest: _Rest | None = _NO_REST
+        if shape.rest:
+            key = tuple([parts[at][2] for at in shape.rest])
+            rest = shape.rests.get(key) or self._rest_of(shape, heads, key)
+        if rest is None:
+            return None
+        before, after = rest
+        if alarm_text:
             alarm = self._alarms[alarm_text] if alarm_text in self._alarms else self._alarm(alarm_text)
             if alarm is None:
                 return None
@@ -131,23 +134,17 @@ class PlainEvents:
                 before = (*before[:_REMINDER_AT], alarm.secs, *before[_REMINDER_AT + 1 :])
             else:
                 other += alarm.kept
-        if rule_at >= 0:
+        if shape.rule >= 0:
             ruled = Properties()
-            ruled.many["RRULE"] = [("RRULE", parts[rule_at][2])]
+            ruled.many["RRULE"] = [("RRULE", parts[shape.rule][2])]
             recurrence, fault = recurrence_of(ruled, start, self._frame.zones, False)
             if fault is not None or recurrence is None:
                 return None
             after = (after[0], recurrence)
-        new = tuple.__new__  # what Details(…) and Event(…) do, without the cost of their defaults
-        details = new(Details, (
+        # what Details(…) does, without the cost of its defaults
+        return tuple.__new__(Details, (
             *before, unescaped(parts[uid_at][2].strip()) if uid_at >= 0 else "", *after, int(sequence), dtstamp, other,
         ))  # fmt: skip
-        event = new(Event, (
-            unescaped(summary), local, end_local, zone_name,
-            unescaped(parts[location_at][2]) if location_at >= 0 else "",
-            unescaped(parts[description_at][2]) if description_at >= 0 else "", details, line_number,
-        ))  # fmt: skip
-        return new(Entry, (event, zone, None, False))
 
     def _shape(self, heads: tuple[str, ...]) -> _Shape | None:
         """Where the properties of such an event stand; None for one that has others, or one of them twice."""
@@ -210,9 +207,30 @@ class PlainEvents:
         self._is_told = True
 
 
+def _when(shape: _Shape, parts: list[_Parted]) -> tuple[Instant, dt.date] | None:
+    """The start and the end, in the start's own time; None where these need a closer look."""
+    start = shape.starts[parts[shape.start][2]]
+    if type(start) is not Instant:
+        return None
+    local, _, zone = start
+    if shape.ends is None:
+        if type(local) is not dt.date or local.year == dt.MAXYEAR:
+            return None
+        return start, local + _DAY
+    end = shape.ends[parts[shape.end][2]]
+    if (
+        type(end) is not Instant
+        or zone is not end[2]
+        or type(local) is not type(end[0])
+        or not local < end[0]
+    ):
+        return None
+    return start, end[0]
+
+
 def _around_uid(details: Details) -> _Rest:
     """The fields before the UID, and the facets and the recurrence after it."""
-    fields: tuple[Any, ...] = tuple(details)
+    fields: tuple[object, ...] = tuple(details)
     return fields[:_UID_AT], fields[_UID_AT + 1 : _UID_AT + 3]
 
 

@@ -24,6 +24,10 @@ MOST_RATIO: Final = 200
 SMALL_PART_OCTETS: Final = 1 << 24
 MOST_READER_OCTETS: Final = 1 << 30
 """Memory that the reading of a workbook of the old kinds may take beyond what is there before."""
+MOST_PAGES: Final = 500
+"""Pages of a PDF."""
+LONGEST_READER_SECS: Final = 30
+"""How long the reading of a PDF may take."""
 MOST_FETCHED_OCTETS: Final = 50 << 20
 """Octets of an answer from an address, unpacked."""
 LONGEST_FETCH_SECS: Final = 60.0

@@ -17,7 +17,7 @@ def sheet_called(name: str) -> str:
     """
     if not name or name == LINES:
         return ""
-    return name if name.startswith(("table ", "page ")) else f"sheet “{name}”"
+    return name if name.startswith(("table ", "page ", "pages ")) else f"sheet “{name}”"
 
 
 class Place(NamedTuple):

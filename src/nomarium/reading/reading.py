@@ -1,6 +1,8 @@
 """All the sheets of a build: which read as events, in which layout, and which are passed over."""
 
+from collections import Counter
 from collections.abc import Iterator, Sequence
+from itertools import islice
 
 from nomarium.model.errors import UsageError
 from nomarium.model.problem import Problem, note
@@ -109,7 +111,11 @@ def read_sheet(sheet: Sheet, options: ReadingOptions, whole: bool = False) -> Re
     by_lines = (
         asked is None
         and _is_text(sheet)
-        and (sheet.is_text or ("date" in options.defaults and _has_one_column(top)))
+        and (
+            sheet.is_text
+            or ("date" in options.defaults and _has_one_column(top))
+            or _has_sentences(sheet, top)
+        )
     )
     as_list: NotRead | None = None
     drawn: list[NotRead] = []
@@ -154,6 +160,19 @@ def _is_text(sheet: Sheet) -> bool:
     return sheet.is_text or (
         sheet.read_lines is not None and sheet.file.lower().endswith((".txt", ".md", ".markdown"))
     )
+
+
+def _has_sentences(sheet: Sheet, top: Top) -> bool:
+    """Whether lines of a text are prose: many end as sentences do, and their commas make no columns."""
+    lines = (
+        [cell_text(row[0]) for _, row in islice(sheet.read_lines(), 100) if row] if sheet.read_lines else []
+    )
+    lines = [line for line in lines if line]
+    prose = sum(len(line.split()) >= 7 and line.endswith((".", "!", "?")) for line in lines)
+    widths = Counter(len(row) for _, row in top.rows if not is_blank(row))
+    (width, often), *_ = widths.most_common(1) or [(0, 0)]
+    is_table = width > 1 and often >= 0.8 * sum(widths.values())
+    return prose * 4 >= len(lines) > 0 and not is_table
 
 
 def _has_one_column(top: Top) -> bool:

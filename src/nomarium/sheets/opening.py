@@ -16,7 +16,6 @@ _ENDINGS = {
     "ods": frozenset({".ods"}),
 }
 _OTHER_KINDS = (
-    (b"%PDF", "a PDF document"),
     (b"\x89PNG", "a picture"),
     (b"\xff\xd8\xff", "a picture"),
     (b"GIF8", "a picture"),
@@ -48,7 +47,7 @@ def open_source(path: Path, name: str, wanted_sheets: tuple[str, ...] = ()) -> l
         problem = Problem("source-empty", f"{name} is empty.", "Check that it was saved.", Place(name))
         raise EmptySourceError(problem)
     kind = _kind(path, head, name)
-    if kind in ("docx", "odt", "html", "eml"):
+    if kind in ("docx", "odt", "html", "eml", "pdf"):
         return _open_text(path, name, kind)
     ending = Path(name).suffix.lower() if "://" not in name else ""
     if kind == "text":
@@ -71,6 +70,10 @@ def _open_text(path: Path, name: str, kind: str) -> list[Sheet]:
         from nomarium.sheets.documents import open_document
 
         sheets = open_document(path, name, kind)
+    elif kind == "pdf":
+        from nomarium.sheets.pdf import open_pdf
+
+        sheets = open_pdf(path, name)
     elif kind == "html":
         from nomarium.sheets.documents import sheets_of
         from nomarium.sheets.encoding import text_kind
@@ -158,6 +161,8 @@ def _kind(path: Path, head: bytes, name: str) -> str:
         return _zip_kind(path, name)
     if head.startswith(b"\xd0\xcf\x11\xe0\xa1\xb1\x1a\xe1") or head[:2] == b"\x09\x08":
         return "xls"
+    if b"%PDF-" in head[:1024]:  # something may stand before it
+        return "pdf"
     for start, called in _OTHER_KINDS:
         if head.startswith(start):
             remedy = "Save the table as .xlsx or .csv and build that."

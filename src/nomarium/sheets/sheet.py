@@ -1,6 +1,7 @@
 """What every kind of source becomes: named sheets of rows of cells, read as often as needed."""
 
 import datetime as dt
+from bisect import bisect_left
 from collections.abc import Callable, Iterable, Iterator, Mapping, Sequence
 from itertools import chain, islice
 from types import MappingProxyType
@@ -80,6 +81,10 @@ class Sheet(NamedTuple):
     """The lines of a text, each a row of one cell; None for what is no text."""
     is_text: bool = False
     """Whether it is lines and no table, whatever the file is called."""
+    is_narrow: bool = False
+    """Whether lines in its cells may be no more than the width of a page's column."""
+    pages: tuple[int, ...] = ()
+    """How many lines stand before each page, where pages number their own; nothing: all are numbered through."""
 
     def rows(self) -> Iterator[Row]:
         """The rows from the top, blank ones included."""
@@ -88,6 +93,9 @@ class Sheet(NamedTuple):
     def place(self, row: int | None = None, column: int | None = None, heading: str = "") -> Place:
         """Where a cell of this sheet is; `column` counts from 0 within the rows."""
         letter = "" if column is None else column_letter(column + self.first_column)
+        if self.pages and row is not None:
+            page = bisect_left(self.pages, row)
+            return Place(self.file, f"page {page}", row - self.pages[page - 1], "", heading, self.unit)
         return Place(self.file, self.name, row, letter if self.unit == "row" else "", heading, self.unit)
 
     @property
@@ -95,6 +103,18 @@ class Sheet(NamedTuple):
         called = "its lines" if self.name == LINES else sheet_called(self.name)
         whole = f"{self.file}, {called}" if called else self.file
         return f"{whole}, {self.part}" if self.part else whole
+
+
+def in_one_line(sheet: Sheet) -> Sheet:
+    """A narrow sheet with each cell in one line, for those to whom lines in a cell say nothing."""
+    if not sheet.is_narrow:
+        return sheet
+
+    def rows() -> Iterator[Row]:
+        for number, row in sheet.rows():
+            yield number, [" ".join(cell.split()) if isinstance(cell, str) else cell for cell in row]
+
+    return sheet._replace(read_rows=rows, is_narrow=False)
 
 
 def cell_text(cell: Cell) -> str:

@@ -8,9 +8,9 @@ from nomarium.model.cell import Cell
 from nomarium.model.refusal import Refusal
 from nomarium.reading.cells.dates import Day
 from nomarium.reading.cells.memo import MEMO_SIZE, CellMemo, FieldValue
-from nomarium.reading.cells.moments import ROLES, Moment, plain_date, read_moment
+from nomarium.reading.cells.moments import ROLES, Moment, Role, plain_date, read_moment
 from nomarium.reading.cells.times import Clock
-from nomarium.reading.columns.clocks import NO_CLOCK, in_its_half
+from nomarium.reading.columns.clocks import NO_CLOCK, ClockFound, in_its_half
 from nomarium.reading.columns.decisions import Decisions, resolve_day
 from nomarium.reading.columns.headings import NO_UNIT, HeadingUnit
 from nomarium.reading.options import Order
@@ -56,21 +56,6 @@ def part_memo(
 
     clock = decisions.clock or (NO_CLOCK if unit.meridiem else None)
 
-    takes_days = role != "time" and weekday is None and not (decisions.is_swapped or unit.week or unit.times)
-    takes_clocks = role != "date" and not (unit.meridiem or unit.is_utc)
-    is_twelve = clock is not None and clock.clock == "12"
-
-    def plain(cell: Cell) -> Part | None:
-        if takes_clocks and type(cell) is str and (time := _plain_clock(cell, is_twelve)) is not None:
-            return time
-        if not takes_days:
-            return None
-        day = plain_date(cell) or (_figures(cell, decisions.order) if type(cell) is str else None)
-        if day is None or (zone and day in change_dates(zone, day.year)):
-            return None  # the times of a change's date need looking at, one by one
-        # what Part(first=day, plain_day=day) does, without the cost of its defaults
-        return tuple.__new__(Part, (day, None, None, None, False, False, None, (), None, day, None))
-
     def read(cell: Cell) -> Part:
         if (
             field not in ("date", "when")
@@ -108,7 +93,34 @@ def part_memo(
             part = part._replace(start=_MIDNIGHT, plain_day=None, notes=(*part.notes, "midnight-start"))
         return part
 
-    return PartMemo(read, default, plain)
+    return PartMemo(read, default, _plain_reader(role, decisions, unit, weekday, zone, clock))
+
+
+def _plain_reader(
+    role: Role,
+    decisions: Decisions,
+    unit: HeadingUnit,
+    weekday: int | None,
+    zone: dt.tzinfo | None,
+    clock: ClockFound | None,
+) -> Callable[[Cell], Part | None]:
+    """What gives the parts of cells that need no look at anything else, and None for all others."""
+    takes_days = role != "time" and weekday is None and not (decisions.is_swapped or unit.week or unit.times)
+    takes_clocks = role != "date" and not (unit.meridiem or unit.is_utc)
+    is_twelve = clock is not None and clock.clock == "12"
+
+    def plain(cell: Cell) -> Part | None:
+        if takes_clocks and type(cell) is str and (time := _plain_clock(cell, is_twelve)) is not None:
+            return time
+        if not takes_days:
+            return None
+        day = plain_date(cell) or (_figures(cell, decisions.order) if type(cell) is str else None)
+        if day is None or (zone and day in change_dates(zone, day.year)):
+            return None  # the times of a change's date need looking at, one by one
+        # what Part(first=day, plain_day=day) does, without the cost of its defaults
+        return tuple.__new__(Part, (day, None, None, None, False, False, None, (), None, day, None))
+
+    return plain
 
 
 _FIGURES = re.compile(r"([0-9]{1,2})([/.-])([0-9]{1,2})\2([0-9]{4})").fullmatch

@@ -29,7 +29,7 @@ from nomarium.reading.columns.unheard import unheard
 from nomarium.reading.layouts.layout import NotRead, Reading, Top, not_read
 from nomarium.reading.options import ReadingOptions
 from nomarium.reading.rows.yearly import is_yearly
-from nomarium.sheets.sheet import TOP_ROWS, Row, RowsAgain, Sheet, cell_text, is_blank
+from nomarium.sheets.sheet import TOP_ROWS, Row, RowsAgain, Sheet, cell_text, in_one_line, is_blank
 
 
 def look(top: Top) -> Reading | NotRead:
@@ -48,6 +48,7 @@ def look_in_its_language(top: Top) -> Reading | NotRead:
 
 def list_in(top: Top, sheet: Sheet, seen: Lexicon | None = None) -> Reading | NotRead:
     """A sheet, perhaps with dates that its rows did not have, as a list."""
+    sheet = in_one_line(sheet)
     table = read_table(sheet, top.options, top.is_whole, seen)
     if isinstance(table, NotRead):
         return table

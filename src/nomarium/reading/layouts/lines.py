@@ -14,8 +14,10 @@ from nomarium.model.refusal import Refusal
 from nomarium.model.wording import counted
 from nomarium.reading.cells.times import Times, read_times
 from nomarium.reading.cells.words import Lexicon, fold
+from nomarium.reading.layouts.asides import is_aside, lines_about_letters, without_quotes
 from nomarium.reading.layouts.eventlist import list_in
 from nomarium.reading.layouts.layout import NotRead, Reading, Top, not_read
+from nomarium.reading.layouts.prose import Said, said_in, sentences_of
 from nomarium.reading.rows.lone import date_within, keeps_books
 from nomarium.sheets.sheet import Row, cell_text
 
@@ -81,6 +83,7 @@ class _Found(NamedTuple):
     notes: int
     """Lines that are no events."""
     sample: str
+    """How the first of them is read, after its number."""
     has_open_ends: bool
     refused: list[tuple[int, str, Refusal]]
     """Lines that have a date or a time and are no events, as they stand, and why."""
@@ -157,7 +160,8 @@ def _events(reading: Reading, found: _Found, account: Account) -> Iterator[Event
 
 def _told(found: _Found, reading: Reading) -> Iterator[Problem]:
     more = f"; so are {counted(len(found.rows) - 1, 'other')}" if len(found.rows) > 1 else ""
-    yield note("text-lines", f"Read line by line: {found.sample}{more}.").at(reading.sheet.place())
+    first = reading.sheet.place(found.rows[0][0] if found.rows else None)._replace(file="", sheet="")
+    yield note("text-lines", f"Read line by line: {first} {found.sample}{more}.").at(reading.sheet.place())
     if found.has_open_ends:
         message = "A time without an end lasts until the next line under the same date."
         yield note("text-ends", message, "If not, write the ends.").at(reading.sheet.place())
@@ -165,7 +169,9 @@ def _told(found: _Found, reading: Reading) -> Iterator[Problem]:
 
 def _read(lines: Sequence[Row], lexicon: Lexicon, has_date: bool) -> _Found:
     """The rows that lines come to."""
-    plain = list(_without_quotes([(number, cell_text(row[0]) if row else "") for number, row in lines]))
+    plain = list(without_quotes([(number, cell_text(row[0]) if row else "") for number, row in lines]))
+    of_letters = lines_about_letters(plain, lexicon)
+    plain = [(number, "" if number in of_letters else text) for number, text in plain]
     rows: list[Row] = []
     refused: list[tuple[int, str, Refusal]] = []
     written = sum(bool(row) and bool(cell_text(row[0])) for _, row in lines)
@@ -187,8 +193,13 @@ def _read(lines: Sequence[Row], lexicon: Lexicon, has_date: bool) -> _Found:
                 continue
             if line.date == "" and month and (day := _in_month(line, month, lexicon)) is not None:
                 line = day
-            if (line.date or line.time) and _is_sentence(line):
-                refused.append((line.number, line.text, _PROSE))
+            if _is_sentence(line):
+                said, doubtful = _said(line, lexicon)
+                rows += said
+                refused += [(line.number, text, _PROSE) for text in doubtful]
+                notes += not said and not doubtful
+            elif is_aside(line.text, bool(line.date), bool(line.time)):
+                notes += 1
             elif line.date and _is_heading(line, following_of.get(line.number)):
                 date = line.date
                 notes += 1
@@ -205,6 +216,19 @@ def _read(lines: Sequence[Row], lexicon: Lexicon, has_date: bool) -> _Found:
     ended = list(_with_ends(rows))
     has_open_ends = any(before[1] != after[1] for before, after in zip(rows, ended, strict=True))
     return _Found(ended, notes, _sample(ended), has_open_ends, refused)
+
+
+def _said(line: _Line, lexicon: Lexicon) -> tuple[list[Row], list[str]]:
+    """The rows of the sentences of a line, and the sentences that leave in doubt what they say."""
+    rows: list[Row] = []
+    doubtful: list[str] = []
+    for sentence in sentences_of(line.text):
+        said = None if keeps_books(sentence) else said_in(sentence, lexicon, _time_in)
+        if isinstance(said, Said):
+            rows.append((line.number, (said.date, said.time, said.title, said.place, "")))
+        elif said == "doubtful":
+            doubtful.append(sentence)
+    return rows, doubtful
 
 
 def _is_like_a_date(text: str, lexicon: Lexicon) -> bool:
@@ -226,25 +250,6 @@ def _is_sentence(line: _Line) -> bool:
         and len(line.text.split()) >= _LEAST_WORDS
         and line.text.rstrip().endswith((".", "!", "?"))
     )
-
-
-def _without_quotes(lines: Sequence[tuple[int, str]]) -> Iterator[tuple[int, str]]:
-    """The lines without front matter, code, comments and quotations: a blank in the place of each."""
-    end = ""
-    for n, (number, text) in enumerate(lines):
-        stripped = text.strip()
-        if end:
-            end = "" if end in stripped else end
-            text = ""
-        elif n == 0 and stripped == "---":
-            end, text = "---", ""
-        elif stripped.startswith("```"):
-            end, text = "```", ""
-        elif stripped.startswith("<!--"):
-            end, text = ("" if "-->" in stripped else "-->"), ""
-        elif stripped.startswith(">"):
-            text = ""
-        yield number, text
 
 
 def _paragraphs(lines: Sequence[tuple[int, str]]) -> Iterator[list[tuple[int, str]]]:
@@ -385,6 +390,6 @@ def _sample(rows: Sequence[Row]) -> str:
     """How the first line is read, in words."""
     if not rows:
         return ""
-    number, (date, time, title, place, _) = rows[0][0], [str(cell) for cell in rows[0][1]]
+    date, time, title, place, _ = [str(cell) for cell in rows[0][1]]
     parts = [("date", date), ("time", time), ("title", title), ("place", place)]
-    return f"line {number} has the " + ", the ".join(f"{name} “{text}”" for name, text in parts if text)
+    return "has the " + ", the ".join(f"{name} “{text}”" for name, text in parts if text)

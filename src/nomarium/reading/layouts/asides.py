@@ -1,0 +1,75 @@
+"""Lines that are no part of what a text says: front matter, code and quotations; of a letter its own date above the salutation, and
+the signature below its close."""
+
+import re
+from collections.abc import Iterator, Sequence
+from typing import Final
+
+from nomarium.reading.cells.words import Lexicon, fold
+from nomarium.reading.rows.lone import date_within
+
+_SALUTATION: Final = r"(?:dear|hello|hi|chers?|cheres?|madame|liebe[rs]?|sehr geehrte[rs]?|estimad[oa]s?|querid[oa]s?|beste|geachte|gentile|gentili|caros?|caras?)\b.{0,60}[,!:]?"
+_CLOSE: Final = (
+    r"(?:yours (?:sincerely|faithfully|truly)|(?:kind|best|warm) (?:regards|wishes)|regards|with (?:kind|best|warm) .{3,20}|many thanks|cordialement|"
+    r"bien a vous|sincerement|mit (?:freundlichen|herzlichen|besten) gru(?:ss|ß)en|herzliche gru(?:ss|ß)e|atentamente|saludos|un saludo|met vriendelijke groet(?:en)?|cordiali saluti)\b[ ,.!]*"
+)
+_MINUTES: Final = r"(?i)(?:minutes|notes|record|report|protokoll|procès-verbal|acta|notulen)\b[^:]*\b(?:of|from|meeting|committee|du|der|des|de|van)\b"
+_HIGHEST: Final = 25
+"""Lines among which a salutation stands."""
+_LONGEST_CLOSE: Final = 15
+"""Lines of a signature; more below a close is text again."""
+
+
+def lines_about_letters(lines: Sequence[tuple[int, str]], lexicon: Lexicon) -> frozenset[int]:
+    """The numbers of lines with the letter's own date, and of its signature."""
+    salutation = next(
+        (n for n, (_, text) in enumerate(lines[:_HIGHEST]) if re.fullmatch(_SALUTATION, fold(text).strip())),
+        None,
+    )
+    if salutation is None:
+        return frozenset()
+    found = {number for number, text in lines[:salutation] if _is_dateline(text, lexicon)}
+    closes = [
+        n for n, (_, text) in enumerate(lines) if n > salutation and re.fullmatch(_CLOSE, fold(text).strip())
+    ]
+    for close in closes[:1]:
+        found |= {number for number, _ in lines[close : close + _LONGEST_CLOSE]}
+    return frozenset(found)
+
+
+def _is_dateline(text: str, lexicon: Lexicon) -> bool:
+    """Whether a line is a date, alone or behind a place: `Saltmarsh, 1 May 2027`."""
+    within = date_within(f"{text} ·", lexicon)
+    if within is None or within.moment.start is not None or within.moment.last is not None:
+        return False
+    before, _, after = within.rest.replace("·", "").partition("\0")
+    return not after.strip(" .") and (
+        not before.strip()
+        or re.fullmatch(r"[^\W\d][^,:]{1,30},\s*(?:(?:le|den|am|the)\s*)?", before.strip() + " ") is not None
+    )
+
+
+def without_quotes(lines: Sequence[tuple[int, str]]) -> Iterator[tuple[int, str]]:
+    """The lines without front matter, code, comments and quotations: a blank in the place of each."""
+    end = ""
+    for n, (number, text) in enumerate(lines):
+        stripped = text.strip()
+        if end:
+            end = "" if end in stripped else end
+            text = ""
+        elif n == 0 and stripped == "---":
+            end, text = "---", ""
+        elif stripped.startswith("```"):
+            end, text = "```", ""
+        elif stripped.startswith("<!--"):
+            end, text = ("" if "-->" in stripped else "-->"), ""
+        elif stripped.startswith(">"):
+            text = ""
+        yield number, text
+
+
+def is_aside(text: str, has_date: bool, has_time: bool) -> bool:
+    """Whether a line with a date or a time says no event: `Doors open at 7`, `Minutes of the meeting, 3 September`."""
+    if has_date:
+        return re.match(_MINUTES, text) is not None
+    return has_time and re.match(r"(?i)(?:doors?|gates?)\b", text) is not None

@@ -1,0 +1,134 @@
+"""Sentences that say an event: `The regatta will be held on Saturday 12 September 2026 at the main slip, from 10am.` What is in
+doubt is refused: a sentence with two dates, or one whose title nothing shows."""
+
+import re
+from collections.abc import Callable
+from typing import Final, Literal, NamedTuple
+
+from nomarium.reading.cells.words import Lexicon
+from nomarium.reading.rows.lone import date_within
+
+_HELD: Final = (
+    r"(?:will (?:again |also |now )?(?:be held|take place|be|happen|begin|start|open|run|meet|return)|(?:is|are) (?:to be )?held|takes? place|"
+    r"(?:is|are)(?=[\s,]+(?:on|from|at|in|\0))|begins|starts|opens|returns|meets|runs|(?<=s )(?:begin|start|open|return|meet|run)|(?:is|are) (?:planned|scheduled|set) for)"
+)
+_SUBJECT: Final = re.compile(
+    rf"(?i)^(?P<title>(?:(?!\b(?:that|which|who|if|when|because|although)\b)[^.:;?!]){{3,80}}?)[,\s]+{_HELD}\b(?P<rest>.*)$"
+)
+_INVITED: Final = re.compile(
+    r"(?i)^(?:please )?(?:(?:do )?(?:join us|come along|come)(?: for| to| at)?|you are (?:all )?(?:warmly |cordially )?invited to|we (?:warmly )?invite you to|"
+    r"we are (?:holding|having)|we will (?:hold|have|be holding)|we hold|we look forward to|there (?:will be|is)|save the date for)\s+(?P<title>[^.:;?!]{3,80}?)"
+    r"(?=[,\s]+(?:on|from|at|in|this|next)\b)(?P<rest>.*)$"
+)
+_DUE: Final = re.compile(
+    r"(?i)^(?:the )?(?:deadline|closing date|last day) for (?P<title>[^.:;?!]{3,80}?) (?:is|will be)\b(?P<rest>.*)$|"
+    r"^(?:please )?(?:return|send|submit|hand in|pay|order|book|reply to) (?P<asked>[^.:;?!]{3,80}?)\s+(?:by|before|no later than)\b(?P<until>.*)$|"
+    r"^(?P<thing>[^.:;?!]{3,80}?) (?:must|should|need to|have to|has to|are to|is to) be (?:returned|sent|submitted|handed in|paid|in|made|received|ordered)"
+    r"(?: \w+){0,3}? (?:by|before|no later than)\b(?P<last>.*)$"
+)
+_PAST: Final = r"(?i)\b(?:was|were|has been|have been|took place|had|met|opened|began|started|launched|thanked|agreed|reported|attended|held)\b"
+_NOT: Final = r"(?i)\b(?:not|no|never|neither|cancelled|canceled|postponed|closed|shut|moved|instead|unless|until|except)\b|n['’]t\b"
+"""Words by which a sentence says that something is not held, or not then."""
+_TO_COME: Final = r"(?i)\b(?:will|shall|is|are|be|please|must|should|can|join|come|invited?)\b"
+_PLACE: Final = re.compile(
+    r"(?:\b(?:at|in)|@)\s+(?P<place>(?:the\s+|our\s+)?(?!noon|midday|midnight|least|\d)[A-Za-z][^,.;:()]*?)(?=\s*(?:[,.;:()]|\bfrom\b|\bon\b|\bat\b|\band\b|\bwith\b|\bfor\b|\bto\b|$))"
+)
+_NO_PLACES: Final = r"(?i)(?:the )?(?:morning|afternoon|evening|end|beginning|start|middle|autumn|spring|summer|winter|advance|total|person|time|year|week|month|last|first)\b.*"
+_ARTICLES: Final = r"(?i)^(?:the|our|a|an|this year['’]s|your|this)\s+"
+_PRONOUNS: Final = frozenset(
+    "it this that they we you he she i there which who these those everybody everyone all".split()
+)
+_ABBREVIATED: Final = r"(?i)(?:\b(?:mr|mrs|ms|dr|prof|st|no|nr|approx|tel|e\.g|i\.e|a\.m|p\.m|jan|feb|mar|apr|jun|jul|aug|sept?|oct|nov|dec|mon|tues?|wed|thurs?|fri|sat|sun)|\b[a-z])\.$"
+
+
+class Said(NamedTuple):
+    """What a sentence says: the columns of a row of text."""
+
+    date: str
+    time: str
+    title: str
+    place: str
+
+
+def sentences_of(text: str) -> list[str]:
+    """The sentences of a paragraph; a full stop after an abbreviation ends none."""
+    found: list[str] = []
+    for piece in re.split(r"(?<=[.!?])[”\"’)]?\s+(?=[A-Z“\"‘])", text.strip()):
+        if found and re.search(_ABBREVIATED, found[-1]):
+            found[-1] = f"{found[-1]} {piece}"
+        else:
+            found.append(piece)
+    return found
+
+
+def said_in(
+    sentence: str, lexicon: Lexicon, time_in: Callable[[str], tuple[str, str]]
+) -> Said | Literal["past", "doubtful"] | None:
+    """The event of a sentence; that it speaks of the past, that it is in doubt, or None when it has neither date nor time.
+    `time_in` gives the first time of a text, and the text without it."""
+    plain = sentence.strip().rstrip(".!")
+    found = date_within(f"{plain} ·", lexicon) if any(map(str.isdigit, plain)) else None
+    if found is None:
+        return "doubtful" if time_in(plain)[0] and _reads(plain) else None
+    before, _, after = found.rest.replace("·", "").partition("\0")
+    date = found.text
+    if (joint := re.search(r"(?i)\s+(?:at|in|from|by|to)$", date)) is not None:  # it leads to what follows
+        date, after = date[: joint.start()], f"{joint[0]} {after}"
+    around = f"{before} {after}"
+    if re.search(_NOT, around):
+        return "doubtful"
+    if re.search(_PAST, around) and not re.search(_TO_COME, around):
+        return "past"
+    others = date_within(f"{after.strip()} ·", lexicon) or date_within(f"{before.strip()} ·", lexicon)
+    if others is not None and re.search(r"[^\W\d_]{3}|[/.-]", others.text):
+        return "doubtful"
+    whole = f"{before.strip(' ,')} \0 {after.strip(' ,')}"
+    if (due := _DUE.match(whole)) is not None:
+        thing = due["title"] or due["asked"] or due["thing"]
+        return (
+            Said(date, "", _titled(f"Deadline: {_bare(thing)}"), "")
+            if _is_title(_bare(thing))
+            else "doubtful"
+        )
+    match = _INVITED.match(whole) or _SUBJECT.match(_with_subject_first(whole))
+    if match is None or not _is_title(_bare(match["title"].replace("\0", " "))):
+        return "doubtful"
+    rest = re.sub(r"(?i)\bbetween\s+(\S+)\s+and\s+(\S+)", r"\1-\2", match["rest"].replace("\0", " "))
+    time, without = time_in(rest) if found.moment.start is None else ("", rest)
+    return Said(date, time, _titled(_bare(match["title"].replace("\0", " "))), _place_in(without))
+
+
+def _reads(text: str) -> bool:
+    """Whether a sentence with a time and no date could say an event."""
+    return _SUBJECT.match(text) is not None or _INVITED.match(text) is not None
+
+
+def _with_subject_first(text: str) -> str:
+    """`On DATE the fair will be held …` with its date behind the verb."""
+    return re.sub(
+        r"(?i)^(?:on\s+|from\s+)?\0[,\s]+(?P<rest>.+)$", lambda match: f"{match['rest']} \0", text.strip()
+    )
+
+
+def _bare(title: str) -> str:
+    """A title without its article, and without the words that lead to a date."""
+    plain = re.sub(_ARTICLES, "", " ".join(title.split()).strip(" ,–—-"))
+    return re.sub(r"(?i)\s+(?:on|from|at|for|of)$", "", plain)
+
+
+def _titled(title: str) -> str:
+    return title[:1].upper() + title[1:]
+
+
+def _is_title(title: str) -> bool:
+    words = title.casefold().split()
+    return bool(words) and words[0] not in _PRONOUNS and len(words) <= 10 and any(map(str.isalpha, title))
+
+
+def _place_in(rest: str) -> str:
+    """What follows *in* or *at* and is a place."""
+    for match in _PLACE.finditer(rest):
+        place = re.sub(r"(?i)^(?:the|our)\s+", "", " ".join(match["place"].split()))
+        if place and not re.fullmatch(_NO_PLACES, match["place"].strip()):
+            return _titled(place)
+    return ""

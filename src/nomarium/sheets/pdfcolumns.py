@@ -1,0 +1,162 @@
+"""Tables without lines: words that stand under one another in columns, with gaps between."""
+
+from collections.abc import Iterator, Sequence
+from itertools import pairwise
+from statistics import median
+from typing import Final, NamedTuple
+
+from nomarium.sheets.pdftext import Line, Piece
+
+_MOST_BETWEEN: Final = 2.6
+"""Heights of a line from one line's top to the next within one table."""
+_FEWEST: Final = 3
+"""Lines with several pieces that make a table."""
+_SHARE: Final = 0.3
+"""Rows of a table that have something in several columns, of all."""
+_GUTTER: Final = 0.45
+"""Of the height of a line: how wide the gap between columns is at least."""
+_LONG_TEXT: Final = 28
+"""Characters of most lines of running text, where pages are set in columns."""
+
+
+class Block(NamedTuple):
+    """Lines that make a table, or run on as text."""
+
+    top: float
+    bottom: float
+    lines: tuple[Line, ...]
+    rows: list[list[str]] | None
+    """The rows of the table; None for lines of text."""
+    edges: tuple[float, ...] = ()
+
+
+def blocks_of(lines: Sequence[Line]) -> list[Block]:
+    """The lines of a page as tables and text, from the top down. Two columns of running text are read one after the other."""
+    found: list[Block] = []
+    for run in _runs(lines):
+        table = _table(run)
+        if table is None:
+            found += [Block(line.top, line.bottom, (line,), None) for line in _read_through(run)]
+        else:
+            found.append(table)
+    return found
+
+
+def _runs(lines: Sequence[Line]) -> Iterator[list[Line]]:
+    """Lines that stand close under one another, cut so that a run with columns begins and ends with them."""
+    close: list[list[Line]] = []
+    for line in lines:
+        before = close[-1][-1] if close else None
+        if before is not None and line.top - before.top <= _MOST_BETWEEN * max(before.height, line.height):
+            close[-1].append(line)
+        else:
+            close.append([line])
+    for run in close:
+        many = [n for n, line in enumerate(run) if len(line.pieces) > 1]
+        if len(many) < _FEWEST:
+            yield run
+            continue
+        first, last = many[0], many[-1] + 1
+        while last < len(run) and _hangs_under(run[last], run[many[0]]):
+            last += 1
+        yield from (part for part in (run[:first], run[first:last], run[last:]) if part)
+
+
+def _hangs_under(line: Line, head: Line) -> bool:
+    """Whether a line of one piece goes on in a column that is not the first."""
+    return line.pieces[0].left > head.pieces[0].right
+
+
+def _table(lines: Sequence[Line]) -> Block | None:
+    several = [line for line in lines if len(line.pieces) > 1]
+    if len(several) < _FEWEST:
+        return None
+    columns = _columns(several)
+    if len(columns) < 2 or _are_texts_side_by_side(several, columns):
+        return None
+    rows = [_cells(line.pieces, columns) for line in lines]
+    beside = sum(sum(map(bool, row)) > 1 for row in rows)
+    if beside < _FEWEST or beside < _SHARE * len(rows):
+        return None  # a few gaps among lines of text
+    goes_on = _going_on([b.top - a.top for a, b in pairwise(lines)], rows)
+    whole: list[list[str]] = []
+    for row, is_more in zip(rows, (False, *goes_on), strict=True):
+        if is_more:
+            whole[-1] = [f"{above}\n{text}".strip() for above, text in zip(whole[-1], row, strict=True)]
+        else:
+            whole.append(row)
+    return Block(lines[0].top, lines[-1].bottom, tuple(lines), whole, tuple(left for left, _ in columns))
+
+
+def _going_on(gaps: Sequence[float], rows: Sequence[Sequence[str]]) -> list[bool]:
+    """Which rows from the second on go on with the cells above them: those that stand closer to them than others do, and fill
+    fewer columns, the first one least of all."""
+    if not gaps:
+        return []
+    middle = (min(gaps) + max(gaps)) / 2
+    close = [gap < middle and max(gaps) > 1.15 * min(gaps) for gap in gaps]
+    filled = [sum(map(bool, row)) for row in rows[1:]]
+    opening = [n for n, is_close in zip(filled, close, strict=True) if not is_close]
+    hanging = [n for n, is_close in zip(filled, close, strict=True) if is_close]
+    if not hanging or len(opening) < 2 or sum(hanging) / len(hanging) + 0.3 > sum(opening) / len(opening):
+        return [False] * len(gaps)
+    return close
+
+
+def _columns(lines: Sequence[Line]) -> list[tuple[float, float]]:
+    """Where the columns stand: between gaps that nearly no line covers."""
+    pieces = sorted(piece for line in lines for piece in line.pieces)
+    height = median(line.height for line in lines)
+    allowed = len(lines) // 12
+    places = sorted({edge for piece in pieces for edge in (piece.left, piece.right)})
+    columns: list[tuple[float, float]] = []
+    begin: float | None = None
+    gap_from = places[0]
+    for left, right in pairwise(places):
+        covering = sum(piece.left < right and piece.right > left for piece in pieces)
+        if covering > allowed:
+            if begin is None:
+                begin = left
+            elif left - gap_from >= _GUTTER * height and gap_from > begin:
+                columns.append((begin, gap_from))
+                begin = left
+            gap_from = right
+    if begin is not None:
+        columns.append((begin, gap_from))
+    return columns
+
+
+def _cells(pieces: Sequence[Piece], columns: Sequence[tuple[float, float]]) -> list[str]:
+    cells = [""] * len(columns)
+    for piece in pieces:
+        at = max((n for n, (left, _) in enumerate(columns) if piece.left >= left - 1), default=0)
+        centred = [n for n, (left, right) in enumerate(columns) if piece.left < right and piece.right > left]
+        at = centred[0] if centred and at not in centred else at
+        cells[at] = f"{cells[at]} {piece.text}".strip()
+    return cells
+
+
+def _are_texts_side_by_side(lines: Sequence[Line], columns: Sequence[tuple[float, float]]) -> bool:
+    """Whether two columns are running text: long lines on both sides."""
+    if len(columns) > 3 or len(lines) < 5:
+        return False
+    longs = [
+        median(len(piece.text) for line in lines for piece in line.pieces if left <= piece.left <= right)
+        for left, right in columns
+    ]
+    return min(longs) > _LONG_TEXT
+
+
+def _read_through(run: Sequence[Line]) -> Iterator[Line]:
+    """The lines of a run as they are read: column after column where text stands in several."""
+    several = [line for line in run if len(line.pieces) > 1]
+    columns = _columns(several) if len(several) >= _FEWEST else []
+    if len(columns) < 2 or not _are_texts_side_by_side(several, columns):
+        yield from run
+        return
+    for n, (left, _) in enumerate(columns):
+        right = columns[n + 1][0] if n + 1 < len(columns) else float("inf")
+        for line in run:
+            pieces = tuple(piece for piece in line.pieces if left - 1 <= piece.left < right - 1)
+            if pieces:
+                yield Line(line.top, line.bottom, pieces)

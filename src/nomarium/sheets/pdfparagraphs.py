@@ -1,0 +1,54 @@
+"""Lines of text that a page was too narrow for: put together again where the next word would not have fitted."""
+
+import re
+from collections.abc import Sequence
+from typing import Final
+
+from nomarium.sheets.pdftext import Line
+
+_FARTHEST: Final = 1.7
+"""Heights of a line from one line's top to the next within a paragraph."""
+_INDENT: Final = 40.0
+"""Points by which lines of one column may begin apart: those under a bullet stand to its right."""
+_ENDS_OPEN: Final = r".*(?:[,;:(–—&/-]|\b(?:the|of|in|at|and|or|to|for|with|by|on|from|de|la|le|du|des|et|der|die|das|und|im|am|van|het|en|el|los|y))"
+
+
+def whole_lines(lines: Sequence[Line]) -> list[tuple[int, str]]:
+    """The texts of a page with the number of their first line, from 1. A line goes on in the next where its column leaves no room
+    for the next word, and either its end or that word shows that it does."""
+    found: list[tuple[int, str]] = []
+    for n, line in enumerate(lines):
+        before = lines[n - 1] if n else None
+        if before is not None and found and _goes_on(before, line, lines):
+            number, text = found[-1]
+            found[-1] = (
+                number,
+                f"{text.removesuffix('-') if text[-2:-1].isalpha() and text.endswith('-') and line.text[:1].islower() else text + ' '}{line.text}",
+            )
+        else:
+            found.append((n + 1, line.text))
+    return found
+
+
+def _goes_on(before: Line, line: Line, lines: Sequence[Line]) -> bool:
+    text, following = before.text, line.text
+    if not 0 < line.top - before.top <= _FARTHEST * max(before.height, line.height):
+        return False
+    if len(before.pieces) > 1 or len(line.pieces) > 1 or abs(_left(line) - _left(before)) > _INDENT:
+        return False
+    if not (following[:1].islower() or following[:1] in "(“\"'" or re.fullmatch(_ENDS_OPEN, text)):
+        return False
+    if following[:1].isdigit() and not re.fullmatch(_ENDS_OPEN, text):
+        return False
+    right = max(
+        one.pieces[-1].right
+        for one in lines
+        if abs(_left(one) - _left(before)) <= _INDENT and len(one.pieces) == 1
+    )
+    word = following.split()[0]
+    letter = (line.pieces[-1].right - _left(line)) / max(len(following), 1)
+    return before.pieces[-1].right + (len(word) + 1) * letter * 1.1 > right
+
+
+def _left(line: Line) -> float:
+    return line.pieces[0].left
