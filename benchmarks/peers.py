@@ -25,32 +25,36 @@ def floor(source: str, target: str) -> None:
     rows = _texts(source) if source.endswith(".csv") else _cells(source)
     with open(target, "w", newline="", encoding="utf-8") as out:
         out.write("BEGIN:VCALENDAR\r\nVERSION:2.0\r\nPRODID:-//floor//EN\r\n")
-        for title, date, start, end, where, notes in rows:
-            digits = date.replace("-", "")
-            h = blake2b(f"{title}{date}".encode(), digest_size=16).hexdigest()
-            description = notes.replace(",", "\\,")
+        for title, day, start, end, where, notes, kinds in rows:
+            h = blake2b(f"{title}{day}".encode(), digest_size=16).hexdigest()
+            description = notes.replace(",", "\\,").replace("\n", "\\n")
             out.write(
                 f"BEGIN:VEVENT\r\nUID:{h[:8]}-{h[8:12]}-{h[12:16]}-{h[16:20]}-{h[20:]}\r\nDTSTAMP:20260901T000000Z\r\n"
-                f"DTSTART;TZID={ZONE}:{digits}T{start[:2]}{start[3:5]}{start[6:] or '00'}\r\n"
-                f"DTEND;TZID={ZONE}:{digits}T{end[:2]}{end[3:5]}{end[6:] or '00'}\r\n"
+                f"DTSTART;TZID={ZONE}:{day}T{start}\r\nDTEND;TZID={ZONE}:{day}T{end}\r\n"
                 f"SUMMARY:{title}\r\nLOCATION:{where}\r\n"
-                f"{f'DESCRIPTION:{description}' + chr(13) + chr(10) if notes else ''}END:VEVENT\r\n"
+                f"{f'DESCRIPTION:{description}' + chr(13) + chr(10) if notes else ''}CATEGORIES:{kinds}\r\nEND:VEVENT\r\n"
             )
         out.write("END:VCALENDAR\r\n")
 
 
 def _texts(source: str) -> Iterator[Sequence[Any]]:
     with open(source, newline="", encoding="utf-8") as file:
-        yield from islice(csv.reader(file), 1, None)
+        for title, date, start, end, *rest in islice(csv.reader(file), 1, None):
+            yield title, date[6:] + date[3:5] + date[:2], _clock(start), _clock(end), *rest
+
+
+def _clock(text: str) -> str:
+    hour, _, rest = text.partition(":")
+    return f"{int(hour) % 12 + 12 * (rest[3] == 'P'):02}{rest[:2]}00"
 
 
 def _cells(source: str) -> Iterator[Sequence[Any]]:
     from python_calamine import load_workbook
 
-    for title, day, start, end, where, notes in islice(
+    for title, day, start, end, *rest in islice(
         load_workbook(source).get_sheet_by_index(0).iter_rows(), 1, None
     ):
-        yield title, str(day), str(start), str(end), where, notes
+        yield title, str(day).replace("-", ""), str(start).replace(":", ""), str(end).replace(":", ""), *rest
 
 
 def pipeline(source: str, target: str) -> None:
@@ -67,11 +71,14 @@ def pipeline(source: str, target: str) -> None:
             event.add("uid", str(uuid.uuid4()))
             event.add("dtstamp", now)
             for name, cell in (("dtstart", "Start"), ("dtend", "End")):
-                event.add(name, parser.parse(f"{row['Date']} {row[cell]}").replace(tzinfo=zone))
+                event.add(
+                    name, parser.parse(f"{row['Date']} {row[cell]}", dayfirst=True).replace(tzinfo=zone)
+                )
             event.add("summary", row["Title"])
             event.add("location", row["Location"])
             if row["Description"]:
                 event.add("description", row["Description"])
+            event.add("categories", row["Categories"].split(", "))
             calendar.add_component(event)
     with open(target, "wb") as out:
         out.write(calendar.to_ical())

@@ -2,9 +2,11 @@
 
 from __future__ import annotations
 
+import csv
 from pathlib import Path
 
 import pytest
+import xlsxwriter
 
 from helpers import built, csv_file, nomarium, refused
 
@@ -103,6 +105,19 @@ DATED = {
         "Date,Event,Every\n7 Sep 2026,A,month\n9 Sep 2026,B,2 weeks", ["--until", "2026-10-08"],
         ["A 2026-09-07/2026-09-08", "A 2026-10-07/2026-10-08", "B 2026-09-09/2026-09-10", "B 2026-09-23/2026-09-24", "B 2026-10-07/2026-10-08"],
     ),
+    "a year in a column of its own": ("Event,Date,Year\nA,7 Sep,2026\nB,8 Jan,2027", [], ["A 2026-09-07/2026-09-08", "B 2027-01-08/2027-01-09"]),
+    "dates in columns that differ by a number": (
+        "Event,Date 1,Date 2,Time\nA,7 Sep 2026,14 Sep 2026,9am\nB,8 Sep 2026,,10am", [],
+        ["A 2026-09-07T09:00/2026-09-07T10:00", "A 2026-09-14T09:00/2026-09-14T10:00", "B 2026-09-08T10:00/2026-09-08T11:00"],
+    ),
+    "a class every week, with its length and without an end": (
+        "Class,Day,Start,Duration,First day,Last day\nKnots,Mon,18:00,90 min,7 Sep 2026,14 Sep 2026", [],
+        ["Knots 2026-09-07T18:00/2026-09-07T19:30", "Knots 2026-09-14T18:00/2026-09-14T19:30"],
+    ),
+    "until when it repeats, as the remedy says": (
+        "Date,Event,Repeats,Repeat until,Start time\n7 Sep 2026,A,Weekly,14 Sep 2026,6pm", ["--column", "Repeat until=end-date"],
+        ["A 2026-09-07T18:00/2026-09-07T19:00", "A 2026-09-14T18:00/2026-09-14T19:00"],
+    ),
     "a journey leaves first": (
         "Leg,Depart,Arrive,Date\nOslo,08:10,11:45,12 Sept 2026", [], ["Oslo 2026-09-12T08:10/2026-09-12T11:45"],
     ),
@@ -147,6 +162,13 @@ STOPPED = {
     "how several dates repeat": (
         "Service,Last done,Next due,Every\nBoiler,3 Mar 2026,3 Mar 2027,12 months", ["nothing says which of its dates does", '--column "Next due=date"'],
     ),
+    "hours from a first to a last day": ("Course,Start,Finish,Duration\nKnots,7 Sep 2026,28 Sep 2026,2 hours", ["a length of hours", "no start time"]),
+    "a last day of a row that does not repeat": (
+        "Date,Event,Repeats,End date,Start time\n7 Sep 2026,A,,14 Sep 2026,6pm", ["until a later day", "no end time"],
+    ),
+    "several stretches of a row": (
+        "Event,Start date 1,End date 1,Start date 2,End date 2\nA,07/09/2026,09/09/2026,14/09/2026,15/09/2026", ["they differ"],
+    ),
     "two slots are no start and end": ("Date,Name,Slot 1,Slot 2\n7 Sep 2026,Ann,9:00,10:00\n8 Sep 2026,Bob,9:30,", ["“Slot 1” holds times"]),
     "moved by a remark": ("Date,Event,Notes\n8 Sep 2026,Steam,moved to 9 Sep\n9 Sep 2026,Loft,moved to Loft 2", ["row 2", "not held on its date"]),
     "postponed": ("Date,Event,Notes\n8 Sep 2026,Steam,Postponed until Friday\n9 Sep 2026,Loft,", ["not held on its date"]),
@@ -167,3 +189,23 @@ def test_halves_of_the_day_without_times_stay_as_words(tmp_path: Path) -> None:
     source, target = csv_file(tmp_path, "Exam,Date,Session\nKnots,17/09/2026,AM"), tmp_path / "out.ics"
     assert "names halves of the day" in nomarium("build", source, "-o", target).text
     assert "DESCRIPTION:Session: AM" in target.read_text("utf-8")
+
+
+def test_names_of_sheets_say_what_their_rows_lack(tmp_path: Path) -> None:
+    source, target = tmp_path / "yard.xlsx", tmp_path / "out.csv"
+    with xlsxwriter.Workbook(str(source)) as book:
+        for name in ("Slip 1", "Races", "Sheet3", "Autumn 2026"):
+            sheet = book.add_worksheet(name)
+            sheet.write_row(0, 0, ["Date", "Event"])
+            sheet.write_row(1, 0, ["2026-09-07", f"Of {name}"])
+    outcome = nomarium("build", source, "-o", target)
+    rows = {row["Title"]: row for row in csv.DictReader(target.read_text("utf-8-sig").splitlines())}
+    assert (rows["Of Slip 1"]["Categories"], rows["Of Slip 1"]["Location"]) == ("Slip 1", "Slip 1"), (
+        outcome.text
+    )
+    assert [rows[f"Of {name}"]["Categories"] for name in ("Races", "Sheet3", "Autumn 2026")] == [
+        "Races",
+        "",
+        "",
+    ]
+    assert "“Slip 1”, the sheet's name, is the category of its rows and its room" in outcome.text

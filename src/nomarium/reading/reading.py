@@ -12,6 +12,7 @@ from nomarium.reading.columns.head import looks_like_date
 from nomarium.reading.columns.headings import FIELDS, match_exactly
 from nomarium.reading.layouts.layout import LAYOUTS, NotRead, Reading, Top
 from nomarium.reading.options import ReadingOptions
+from nomarium.reading.rows.blocks import sheets_that_title
 from nomarium.reading.tables import tables_of
 from nomarium.sheets.sheet import RowsAgain, Sheet, cell_text, is_blank
 
@@ -42,8 +43,14 @@ def read_sheets(sheets: Sequence[Sheet], options: ReadingOptions, whole: bool = 
         raise UsageError(
             Problem("usage", message, "Leave the option out; .xlsx and .ods say which rows are.")
         )
-    for sheet in _apart(sheets, options):
-        reading = read_sheet(sheet, options, whole)
+    looked_at = [(sheet, read_sheet(sheet, options, whole)) for sheet in _apart(sheets, options)]
+    titled = sheets_that_title([sheet for sheet, reading in looked_at if _is_list(reading)], options)
+    for sheet, first in looked_at:
+        reading = (
+            read_sheet(sheet._replace(part_title=sheet.name), options, whole)
+            if sheet.name in titled
+            else first
+        )
         if isinstance(reading, NotRead):
             not_read.append(reading)
             continue
@@ -67,6 +74,10 @@ def read_sheets(sheets: Sequence[Sheet], options: ReadingOptions, whole: bool = 
     found.problems += _telling(wanted, bool(found.problems))
     found.problems += _headings_missing(found.readings, options)
     return found
+
+
+def _is_list(reading: Reading | NotRead) -> bool:
+    return isinstance(reading, Reading) and reading.table is not None and not reading.sheet.part
 
 
 def _apart(sheets: Sequence[Sheet], options: ReadingOptions) -> Iterator[Sheet]:

@@ -12,12 +12,13 @@ _NO = frozenset("no n false f 0 off - – ✗ ✘ ☐ ✕ non faux nein falsch f
 
 _STATUS = {
     "CONFIRMED": "confirmed confirme confirmee bestatigt confirmado confirmada bevestigd definite firm final "
-    "fest yes accepted scheduled ok active",
+    "fest yes accepted scheduled ok active agreed approved booked go-ahead going-ahead zugesagt",
     "TENTATIVE": "tentative provisional provisoire vorlaufig provisorisch provisional tentativo voorlopig "
-    "pencilled penciled planned draft maybe possible unconfirmed pending tbc proposed option",
+    "pencilled penciled planned draft maybe possible unconfirmed pending tbc proposed option on-hold hold awaiting waiting requested enquiry",
     "CANCELLED": "cancelled canceled annule annulee annulle annullato annullata abgesagt storniert entfallt fallt-aus "
     "entfallen ausgefallen cancelado cancelada anulado anulada suspendido geannuleerd afgelast vervallen odwolane "
-    "odwolany odwolana installt aflyst avlyst peruttu off withdrawn cancel called-off",
+    "odwolany odwolana installt aflyst avlyst peruttu off withdrawn cancel called-off "
+    "not-going-ahead declined rejected dropped",
 }
 _PRIVACY = {
     "PUBLIC": "public publique offentlich publico publica openbaar normal open everyone default",

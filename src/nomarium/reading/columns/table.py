@@ -8,6 +8,7 @@ from nomarium.model.cell import Cell
 from nomarium.model.problem import Problem
 from nomarium.reading.columns.asked import asked_columns
 from nomarium.reading.columns.column import Column
+from nomarium.reading.columns.datejoins import DateJoins
 from nomarium.reading.columns.dateparts import DateParts
 from nomarium.reading.columns.decisions import Decisions
 from nomarium.reading.columns.head import TableHead
@@ -27,7 +28,7 @@ class TableReading(NamedTuple):
     problems: tuple[Problem, ...] = ()
     """What keeps the table as a whole from being read."""
     notes: tuple[Problem, ...] = ()
-    parts: DateParts | RunningMonths | None = None
+    parts: DateParts | DateJoins | RunningMonths | None = None
     """The columns over which dates are spread, when they are."""
 
     @property

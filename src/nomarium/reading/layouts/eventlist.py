@@ -15,13 +15,14 @@ from nomarium.reading.columns.clocks import clock_told, find_clock
 from nomarium.reading.columns.column import Column
 from nomarium.reading.columns.columnnotes import column_notes
 from nomarium.reading.columns.columns import assign_columns
-from nomarium.reading.columns.dateparts import find_date_parts
+from nomarium.reading.columns.datejoins import DateJoins, find_date_joins
+from nomarium.reading.columns.dateparts import DateParts, find_date_parts
 from nomarium.reading.columns.decisions import Decisions, told
 from nomarium.reading.columns.evidence import decide
 from nomarium.reading.columns.head import TableHead, find_head, looks_like_date
 from nomarium.reading.columns.headings import match_heading, normal, unit_of
 from nomarium.reading.columns.lexicons import lexicon_for
-from nomarium.reading.columns.runningmonths import find_running_months
+from nomarium.reading.columns.runningmonths import RunningMonths, find_running_months
 from nomarium.reading.columns.table import TableReading, data_rows, fill_down_columns, filled_rows
 from nomarium.reading.columns.timesinwords import times_in_words
 from nomarium.reading.columns.titles import half_titles, title_columns, unknown_in_title
@@ -117,7 +118,7 @@ def read_table(
         remedy = "Check that this is the right file: an empty calendar must not replace a full one."
         reason = "it has no rows under its headings"
         return not_read(sheet, "no-rows", reason, "table-empty", message, remedy)
-    parts = find_date_parts(head.headings, sample, options.columns) or find_running_months(sample, seen)
+    parts = _date_parts(head, sample, options, seen)
     if parts is not None:
         data = parts.joined(
             filled_rows(sheet, data, fill_down_columns(head.headings, options, sheet.first_column))
@@ -156,6 +157,17 @@ def read_table(
         sheet, head, tuple(columns), Decisions(lexicon), options, tuple(problems), tuple(notes), parts
     )
     return _settled(table, data, sample, whole, len(first_rows) < TOP_ROWS)
+
+
+def _date_parts(
+    head: TableHead, sample: Sequence[Sequence[Cell]], options: ReadingOptions, seen: Lexicon
+) -> DateParts | DateJoins | RunningMonths | None:
+    """The columns that say a date together, or the one whose days need the month above them; None in most tables."""
+    return (
+        find_date_parts(head.headings, sample, options.columns)
+        or find_date_joins(head.headings, sample, options.columns, seen)
+        or find_running_months(sample, seen)
+    )
 
 
 def _with_weekdays_in_words(

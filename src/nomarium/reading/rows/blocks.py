@@ -5,16 +5,39 @@ from collections.abc import Sequence
 from itertools import islice
 
 from nomarium.model.cell import Cell
-from nomarium.model.problem import Problem, note
+from nomarium.model.problem import LINES, Problem, note
 from nomarium.reading.cells.memo import FieldValue
 from nomarium.reading.cells.words import fold
+from nomarium.reading.columns.lexicons import lexicon_for
 from nomarium.reading.columns.table import TableReading, data_rows
+from nomarium.reading.options import ReadingOptions
 from nomarium.reading.rows.faults import repeats_headings
-from nomarium.sheets.sheet import TOP_ROWS, cell_text
+from nomarium.sheets.sheet import TOP_ROWS, Sheet, cell_text
 
 # compiled when a table has blocks: few do
 _CLASS = r"(?:class|klasse|classe|clase|klas|form|year|grade|group)\s+\S.*|\d{1,2}\s?[a-z]{1,2}"
-_ROOM = r"(?:room|raum|salle|sala|lokaal|lab|hall|loft|shed)\s+\S.*"
+_ROOM = r"(?:room|raum|salle|sala|lokaal|lab|hall|loft|shed|slip|studio|court|pitch|berth|quay|ward)\s+\S.*"
+_UNTITLED = r"(?:sheet|tabelle|feuil(?:le)?|hoja|blad|foglio|arkusz|planilha|table|page|pages)\s*\d*.*"
+"""Names that a program gives its sheets."""
+
+
+def sheets_that_title(sheets: Sequence[Sheet], options: ReadingOptions) -> frozenset[str]:
+    """The names of sheets that say of their rows what these do not: of several lists in one workbook, those that are neither
+    given by a program nor about when."""
+    lexicon = lexicon_for(options)
+    names = [sheet.name for sheet in sheets if sheet.name and sheet.name != LINES and not sheet.part_title]
+    if len(set(names)) < 2 or len({sheet.file for sheet in sheets}) > 1:
+        return frozenset()
+    return frozenset(
+        name for name in names
+        if not re.fullmatch(_UNTITLED, fold(name)) and not re.search(r"\d{4}|\d\d[/-]\d\d", name)
+        and not any(lexicon.knows(word) or word in _OF_TIME for word in re.findall(r"[^\W\d_]+", fold(name)))
+    )  # fmt: skip
+
+
+_OF_TIME = frozenset(
+    "term semester trimester quarter week day month year half autumn spring summer winter today date dates am pm".split()
+)
 
 
 class Blocks:
@@ -31,6 +54,7 @@ class Blocks:
         )
         self.row = max(reading.head.title_rows, default=None)
         """Where that stands, when the table begins under it."""
+        self._is_sheet = bool(reading.sheet.part_title) and reading.sheet.part_title == reading.sheet.name
         if reading.sheet.part_title:
             self.is_on, self.title = True, self._title([reading.sheet.part_title])
         elif self.is_on and reading.head.title_rows:
@@ -83,4 +107,8 @@ class Blocks:
     def told(self) -> Problem:
         named = self._said()
         as_what = next((f" and its {field}" for field in ("class", "room") if field in named), "")
-        return note("block-title", f"“{self.title}” over a block is the category of its rows{as_what}.")
+        where = "the sheet's name," if self._is_sheet else "over a block"
+        return note(
+            "block-title",
+            f"“{self.title}”, {where} is the category of its rows{as_what}.".replace(", over", " over"),
+        )

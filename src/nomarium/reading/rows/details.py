@@ -47,6 +47,15 @@ def details_of(
     return NO_DETAILS if details == NO_DETAILS else details
 
 
+def status_of(values: dict[str, FieldValue], is_cancelled: bool) -> str:
+    """The status that the cells of a row say together: cancelled beats all, an answer under `Confirmed` nothing else."""
+    if is_cancelled or values.get("cancelled"):
+        return "CANCELLED"
+    answer = values.get("confirmed")
+    stated: str = values.get("status") or ""
+    return stated or ("" if answer is None else "CONFIRMED" if answer else "TENTATIVE")
+
+
 def _attendees(values: dict[str, FieldValue]) -> tuple[Person, ...]:
     """Those who must come and those who may, each asked for an answer when the row says so (RFC 5545, 3.2.17)."""
     people = (values.get("attendees") or ()) + (values.get("optional-attendees") or ())

@@ -19,12 +19,12 @@ from nomarium.reading.cells.memo import (
 from nomarium.reading.cells.titleparts import TitleParts, followed
 from nomarium.reading.columns.table import TableReading
 from nomarium.reading.rows.blocks import Blocks
-from nomarium.reading.rows.details import details_of, reminder_of, rest_fields, with_extra
+from nomarium.reading.rows.details import details_of, reminder_of, rest_fields, status_of, with_extra
 from nomarium.reading.rows.faults import blamed, note_text, too_wide, workbook_faults
 from nomarium.reading.rows.leftout import LeftOut
 from nomarium.reading.rows.plainrows import PlainReader, never, plain_reader_of
 from nomarium.reading.rows.titles import TitleMaker, is_bookkeeping, is_no_title, without_cancellation
-from nomarium.reading.rows.when import NOTES, Blame, When, recurrence_of
+from nomarium.reading.rows.when import END_MISSING, NOTES, Blame, When, recurrence_of
 from nomarium.reading.rows.whenreader import WhenReader
 from nomarium.reading.rows.yearly import is_yearly, yearly_rule
 from nomarium.sheets.sheet import cell_text, is_blank
@@ -360,6 +360,8 @@ class _RowReader:
                 blames.append(found)
             else:
                 when, recurrence = found.when, found.recurrence
+        elif "repeat-end-open" in when.notes:
+            blames.append(Blame("end", END_MISSING))
         if blames and self.overridden:
             blames = self._not_overridden(number, row, blames)
             values = {name: None if type(value) is Refusal else value for name, value in values.items()}
@@ -369,10 +371,7 @@ class _RowReader:
             return None
         if values.get("rsvp") and not values.get("attendees") and not values.get("optional-attendees"):
             self.account.count(_NOBODY_ASKED.at(self.sheet.place(number)))
-        if (answer := values.get("confirmed")) is not None and not values.get("status"):
-            values["status"] = "CONFIRMED" if answer else "TENTATIVE"
-        if is_cancelled or values.get("cancelled"):
-            values["status"] = "CANCELLED"
+        values["status"] = status_of(values, is_cancelled)
         details = details_of(values, when, reminder_of(self.when, row, when, values), recurrence)
         place = location or values.get("room") or ""
         return Event(summary, when.start, when.end, when.zone, place, description, details, number)

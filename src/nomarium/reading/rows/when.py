@@ -78,6 +78,11 @@ class Said(NamedTuple):
     """What a column of weekdays says, 0 for Monday."""
 
 
+END_MISSING = Refusal(
+    "end-missing", "It goes on until a later day and has a start time, but no end time.", "Give it an end time, or no times at all."
+)  # fmt: skip
+_SHORT_LENGTH = 6 * 3600
+"""Seconds: shorter lengths are not of days, and not of half ones."""
 NOTES = {
     "meridiem-shared": "An end without am or pm takes the first such time after its start.",
     "midnight-end": "An end at midnight (00:00) is read as 24:00, the end of its day.",
@@ -94,6 +99,7 @@ NOTES = {
     "week-span": "A date that begins (or ends) a week stands for all seven days of it.",
     "next-morning": "An end earlier than its start is on the next day (it lasts less than 14 hours).",
     "spans-daily": "A first day, a last day and times within a day are an event on each of these days (--spans whole: one long event).",
+    "repeat-end-open": "A start, and a last day of a row that repeats, without an end: each date has its length, or the default one.",
     "spans-weekly": "A weekday, a first and a last day and times are an event every week.",
     "serial-number": "A plain number among the dates is read as a spreadsheet's day number.",
     "time-skipped": "The clock change skips this local time: it is moved on by the gap.",
@@ -197,6 +203,11 @@ def _all_day(
             message = "The row has a length and no start time."
             return Blame("duration", Refusal("start-missing", message, "Give it a start time."))
         last = first + (row.duration_secs // DAY_SECS - 1) * _DAY
+    elif row.duration_secs is not None and 0 < row.duration_secs < _SHORT_LENGTH and start is None:
+        message = "The row has a length of hours, a first and a last day, and no start time."
+        return Blame(
+            "duration", Refusal("start-missing", message, "Give it a start time, or clear its length.")
+        )
     last = last or first
     if (start and start.secs) or (end and end.secs not in (0, DAY_SECS)):
         if not is_unknown:
@@ -219,6 +230,8 @@ def _timed(
     if start.is_doubtful:
         notes.append("afternoon-doubt")
     begins = _moment(first, start.secs)
+    if end is None and last is not None and last > first:
+        end = _end_of_each(row, first, last, start, default_length_secs, notes)
     if end is not None and last is not None and last > first and not (row.end.first and row.end.start):
         rule = _rule_between(row, first, last, start, end, notes)
         if isinstance(rule, Blame):
@@ -230,7 +243,8 @@ def _timed(
         ends = _end(first, last, start, end, begins, notes)
         if isinstance(ends, Blame):
             return ends
-        if row.duration_secs is not None and _length(begins, ends, row.zone) != row.duration_secs:
+        is_one = row.spans != "repeat"
+        if is_one and row.duration_secs is not None and _length(begins, ends, row.zone) != row.duration_secs:
             message = f"The length is not the time from {begins:%H:%M} to {ends:%H:%M}."
             return Blame("duration", Refusal("length-conflict", message, "Correct it or leave it blank."))
     elif row.duration_secs is not None:
@@ -239,11 +253,26 @@ def _timed(
             message = f"With its length it ends on {ends.date()}, but its last day is {last}."
             return Blame("duration", Refusal("length-conflict", message, "Correct one of them."))
     elif last is not None and last > first:
-        message = f"It goes on until {last} and has a start time, but no end time."
-        return Blame("end", Refusal("end-missing", message, "Give it an end time, or no times at all."))
+        return Blame("end", END_MISSING)
     else:
         ends = elapsed(begins, dt.timedelta(seconds=default_length_secs), row.zone)
     return _in_its_zone(row, begins, ends, notes)
+
+
+def _end_of_each(
+    row: Said, first: dt.date, last: dt.date, start: Clock, default_length_secs: int, notes: list[str]
+) -> Clock | None:
+    """The end of each date of a row that is held on several from a first to a last day, and says no end: after its length,
+    or the usual one where a weekday or a repeat shows that it is held again. None where nothing does."""
+    is_weekly = row.weekday is not None and (last - first).days > 6
+    if row.duration_secs is None and not is_weekly and row.spans != "repeat":
+        return None
+    secs = start.secs + (row.duration_secs if row.duration_secs is not None else default_length_secs)
+    if secs > DAY_SECS or (row.spans == "whole" and not is_weekly):
+        return None
+    if row.spans == "repeat":
+        notes.append("repeat-end-open")
+    return Clock(secs, True)
 
 
 def _rule_between(
@@ -256,7 +285,7 @@ def _rule_between(
     if row.weekday is not None and days > 6:
         notes.append("spans-weekly")
         return Rule("WEEKLY", until=last, weekdays=((0, row.weekday),))
-    if row.spans == "whole" or (days == 1 and end.secs <= start.secs):
+    if row.spans in ("whole", "repeat") or (days == 1 and end.secs <= start.secs):
         return None
     if row.spans == "daily":
         notes.append("spans-daily")

@@ -123,7 +123,7 @@ class WhenReader:
     def _spans(self) -> str:
         """What a first day, a last day and times are, as the columns show."""
         if self.known & {"repeat", "repeat-times"}:
-            return "whole"
+            return "repeat"
         date, start, last, end = (self.at.get(field, -1) for field in ("date", "start", "end-date", "end"))
         if "time" in self.at or last < 0:
             return "daily"
