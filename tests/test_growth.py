@@ -155,3 +155,23 @@ def test_twice_the_input_is_twice_the_steps(writes: Writes, tmp_path: Path) -> N
     assert third - second <= 1.3 * (second - first) + 2_000, (
         found
     )  # each further part costs no more than the one before
+
+
+MOST_STEPS = {"csv": 100, "adverse": 480, "ics": 310}
+"""Lines of the program for one more row of a list, or event of a calendar, as offices keep them: a row was 86, one with every cell
+different 417, an event 271 when this was written. A field that turns the short way off costs several times as much."""
+
+
+@pytest.mark.parametrize("kind", MOST_STEPS)
+def test_one_more_real_row_costs_few_steps(kind: str, tmp_path: Path) -> None:
+    from benchmarks.data import write_csv
+
+    found = []
+    for size in (1_200, 1_700):
+        source = tmp_path / f"{size}.csv"
+        write_csv(source, size, kind == "adverse")
+        if kind == "ics":
+            nomarium("build", source, "-o", tmp_path / f"{size}.ics", "--timezone", "America/Halifax")
+            source = tmp_path / f"{size}.ics"
+        found.append(steps_of(["build", source, "-o", tmp_path / f"{size}-out.ics", "--afresh"]))
+    assert (found[1] - found[0]) / 500 <= MOST_STEPS[kind], found

@@ -41,8 +41,16 @@ class Spreader:
         self.skipped_rows: list[int] = []
         """Rows of repeats one of whose dates a clock change skips."""
 
-    def of(self, item: Event | Series) -> Iterator[ToWrite]:
+    def of(self, item: Event | Series) -> Iterable[ToWrite]:
         """An event, or a series of a calendar file, on each of its dates in the window."""
+        alone = item if isinstance(item, Event) else _alone(item)
+        if alone is None or alone.details.recurrence is not None:
+            return self._several(item)
+        if self._window.takes(alone) and not (self._withheld and self._withheld.takes(alone)):
+            return (ToWrite(alone),)
+        return ()
+
+    def _several(self, item: Event | Series) -> Iterator[ToWrite]:
         from nomarium.reckoning.series import dates_of
         from nomarium.reckoning.zones import zone_named
 
@@ -55,9 +63,6 @@ class Spreader:
                 yield from self._dated(found)
             else:
                 yield from self._spread(main.event, main.zone, found)
-        elif item.details.recurrence is None:
-            if self._window.takes(item) and not (self._withheld and self._withheld.takes(item)):
-                yield ToWrite(item)
         else:
             found = self._wanted(dates_of(item, self._window, self._zone_name))
             yield from self._spread(item, zone_named(item.zone) if item.zone else None, found)
@@ -97,3 +102,11 @@ class Spreader:
             yield ToWrite(one.event)
         self._counts.dated += count
         self._counts.repeating += count > 0
+
+
+def _alone(series: Series) -> Event | None:
+    """The one event of a series that nothing replaces, and whose times are in a zone that can be named: most of a calendar file."""
+    main = series.main
+    if main is None or series.replacing or (main.zone is not None and main.event.zone is None):
+        return None
+    return main.event

@@ -72,14 +72,14 @@ def body_writer() -> Callable[[Event], str]:
     """The lines of details that many events share, by their identity; held with them, so that it stays theirs."""
 
     def detail_lines(event: Event) -> str:
-        """The lines of its details, made once for all events that differ in nothing but UID and school data.
+        """The lines of its details, made once for all events that differ in nothing but UID, school data and kept lines.
 
-        School data is put together line by line: a district has more combinations than a memo can hold.
+        These are put together line by line: a district has more combinations than a memo can hold.
         """
         details = event.details
-        if details.reminder_secs is not None or details.recurrence is not None or details.other:
+        if details.reminder_secs is not None or details.recurrence is not None:
             return _details(event)
-        if not details.facets:
+        if not details.uid and not details.facets and not details.other:
             found = shared.get(id(details))
             if found is None or found[0] is not details:
                 if len(shared) >= SHARED_SIZE:
@@ -91,8 +91,11 @@ def body_writer() -> Callable[[Event], str]:
         if lines is None:
             if len(known) >= MEMO_SIZE:
                 known.clear()
-            lines = known[key] = _details(event._replace(details=details._replace(facets=())))
-        return lines + "".join([facets[facet] for facet in details.facets])
+            alone = details._replace(facets=(), other=())
+            lines = known[key] = _details(event._replace(details=alone))
+        if details.facets:
+            lines += "".join([facets[facet] for facet in details.facets])
+        return lines + "".join(map(folded, details.other)) if details.other else lines
 
     zones: dict[str | None, tuple[TimeLines, TimeLines]] = {}
 

@@ -1,5 +1,6 @@
 """Ruled tables of a page: the grid that lines make, which of its cells are one, and what stands in each."""
 
+from bisect import bisect_left
 from collections.abc import Sequence
 from itertools import pairwise
 from typing import Final, NamedTuple
@@ -133,8 +134,8 @@ def _grid(
     owner = _owners(heights, widths, rows, columns)
     held: dict[tuple[int, int], list[Letter]] = {}
     for letter in letters:
-        row = _at(heights, (letter.top + letter.bottom) / 2)
-        column = _at(widths, (letter.left + letter.right) / 2)
+        row = _at(levels, (letter.top + letter.bottom) / 2)
+        column = _at(edges, (letter.left + letter.right) / 2)
         held.setdefault(owner[row, column], []).append(letter)
     texts: list[list[str]] = []
     starts: list[int] = []
@@ -149,9 +150,9 @@ def _grid(
     return Grid(levels[0], levels[-1], edges[0], edges[-1], texts, merged, tuple(edges[:-1]))
 
 
-def _at(spans: Sequence[tuple[float, float]], place: float) -> int:
-    """The span in which a place is."""
-    return next((n for n, (_, end) in enumerate(spans) if place <= end), len(spans) - 1)
+def _at(edges: Sequence[float], place: float) -> int:
+    """The span between edges in which a place is."""
+    return min(max(bisect_left(edges, place) - 1, 0), len(edges) - 2)
 
 
 def _owners(

@@ -144,14 +144,15 @@ def read_moment_text(text: str, role: Role, lexicon: Lexicon, counts_1904: bool 
         return long
     if role != "date" and (clock := plain_clock(text)):
         return Moment(start=clock)
-    if (iso := re.fullmatch(_ISO_DATE, text)) and role != "time":
-        day = DayReading("", int(iso[1]), int(iso[2]), int(iso[3]))
-        if day.date() is None:
-            return Refusal("date-impossible", f"There is no such date as {text}.", "Check its month and day.")
-        return Moment(Day((day,)))
-    if (iso := re.fullmatch(_ISO_MOMENT, text)) and not _is_range(iso):
-        return _of_iso(text, iso, role)
-    if role != "time" and (figures := re.fullmatch(_FIGURES, text)):
+    if text[:4].isdigit():  # an ISO date begins so, and figures with the day or the month first do not
+        if (iso := re.fullmatch(_ISO_DATE, text)) and role != "time":
+            day = DayReading("", int(iso[1]), int(iso[2]), int(iso[3]))
+            if day.date() is None:
+                return Refusal("date-impossible", f"There is no such date as {text}.", "Check its month and day.")
+            return Moment(Day((day,)))
+        if (iso := re.fullmatch(_ISO_MOMENT, text)) and not _is_range(iso):
+            return _of_iso(text, iso, role)
+    elif role != "time" and (figures := re.fullmatch(_FIGURES, text)):
         figured = figures_day(int(figures[1]), int(figures[3]), int(figures[4]))
         rest = read_times(figures[5]) if figures[5] else Times()
         if figured.readings and isinstance(rest, Times):
