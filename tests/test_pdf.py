@@ -188,6 +188,10 @@ def test_what_cannot_be_read_is_told_in_one_line(name: str, tmp_path: Path) -> N
     assert "Traceback" not in outcome.text
 
 
+def test_a_page_without_text_is_told(tmp_path: Path) -> None:
+    assert "Page 2 has no text" in read(tmp_path, pdf(table(EVENTS, COLUMNS), []))[1]
+
+
 def test_a_scan_is_refused_by_its_page(tmp_path: Path) -> None:
     image = b"q 100 0 0 100 50 500 cm BI /W 1 /H 1 /BPC 8 /CS /G ID \x80 EI Q"
     data = pdf([(40, 100, "Mon 7 September 2026: Muster")], [(40, 100, "X" * len(image))])

@@ -145,17 +145,23 @@ def check_in_child(path: Path, name: str) -> None:
         )
 
 
-def _read_and_end(path: Path) -> None:
+def limit_this_process(longest_secs: int) -> None:
+    """Silence the errors of this process, a child that reads a file, and limit its memory and its time. Raises OSError or
+    ValueError where there are no such limits."""
     import resource
 
+    silent = os.open(os.devnull, os.O_WRONLY)
+    os.dup2(silent, 2)
+    with open("/proc/self/statm", encoding="ascii") as file:  # noqa: PTH123
+        octets = int(file.read().split()[0]) * resource.getpagesize() + MOST_READER_OCTETS
+    resource.setrlimit(resource.RLIMIT_AS, (octets, octets))
+    resource.setrlimit(resource.RLIMIT_CPU, (longest_secs, longest_secs))
+    resource.setrlimit(resource.RLIMIT_CORE, (0, 0))
+
+
+def _read_and_end(path: Path) -> None:
     try:
-        silent = os.open(os.devnull, os.O_WRONLY)
-        os.dup2(silent, 2)
-        with open("/proc/self/statm", encoding="ascii") as file:  # noqa: PTH123
-            octets = int(file.read().split()[0]) * resource.getpagesize() + MOST_READER_OCTETS
-        resource.setrlimit(resource.RLIMIT_AS, (octets, octets))
-        resource.setrlimit(resource.RLIMIT_CPU, (_LONGEST_SECS, _LONGEST_SECS))
-        resource.setrlimit(resource.RLIMIT_CORE, (0, 0))
+        limit_this_process(_LONGEST_SECS)
         import python_calamine as calamine
 
         book = calamine.load_workbook(str(path))

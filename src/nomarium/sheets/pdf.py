@@ -58,10 +58,13 @@ def open_pdf(path: Path, name: str) -> list[Sheet]:
     lines = _lines_sheet(items, name)
     if lines is not None:
         sheets.append(lines)
-    return _with_notes(sheets, name, sum(map(len, running)), sum(page.sideways for page in pages))
+    blank = [n for n, page in enumerate(pages, 1) if not page.letters]
+    return _with_notes(sheets, name, sum(map(len, running)), sum(page.sideways for page in pages), blank)
 
 
-def _with_notes(sheets: list[Sheet], name: str, running: int, sideways: int) -> list[Sheet]:
+def _with_notes(
+    sheets: list[Sheet], name: str, running: int, sideways: int, blank: Sequence[int]
+) -> list[Sheet]:
     """The sheets with what was passed over told at the first of them."""
     told = []
     if running:
@@ -70,6 +73,11 @@ def _with_notes(sheets: list[Sheet], name: str, running: int, sideways: int) -> 
     if sideways:
         message = f"Letters that stand sideways are not read: {sideways}."
         told.append(note("letters-sideways", message).at(Place(name)))
+    if blank:
+        which = f"Page {blank[0]} has" if len(blank) == 1 else f"Pages {listed(list(map(str, blank)))} have"
+        told.append(
+            note("page-blank", f"{which} no text.", "Look whether it is blank there too.").at(Place(name))
+        )
     if told and sheets:
         sheets[0] = sheets[0]._replace(notes=(*told, *sheets[0].notes))
     return sheets

@@ -1,6 +1,7 @@
 """The letters and the ruled lines of a PDF's pages (ISO 32000-1), read in a process of its own: a few octets of such a file can
 keep a reader busy for minutes, or fill the memory."""
 
+import contextlib
 import json
 import os
 import select
@@ -12,6 +13,7 @@ from typing import TYPE_CHECKING, Final, NamedTuple
 from nomarium.model.errors import SourceError
 from nomarium.model.limits import LONGEST_READER_SECS, MOST_PAGES, MOST_READER_OCTETS
 from nomarium.model.problem import Place, Problem
+from nomarium.sheets.guards import limit_this_process
 
 if TYPE_CHECKING:
     import pypdfium2 as pdfium
@@ -120,18 +122,10 @@ def _in_child(path: Path, name: str) -> _Said:
 
 
 def _read_and_end(path: Path, writing: int) -> None:
-    import resource
-
-    try:
-        silent = os.open(os.devnull, os.O_WRONLY)
-        os.dup2(silent, 2)
-        with open("/proc/self/statm", encoding="ascii") as file:  # noqa: PTH123
-            octets = int(file.read().split()[0]) * resource.getpagesize() + MOST_READER_OCTETS
-        resource.setrlimit(resource.RLIMIT_AS, (octets, octets))
-        resource.setrlimit(resource.RLIMIT_CPU, (LONGEST_READER_SECS, LONGEST_READER_SECS))
-        resource.setrlimit(resource.RLIMIT_CORE, (0, 0))
-    except (OSError, ValueError):
-        pass  # no such limits here: the time is watched from outside
+    with contextlib.suppress(
+        OSError, ValueError
+    ):  # where there are no such limits, the time is watched from outside
+        limit_this_process(LONGEST_READER_SECS)
     try:
         data = json.dumps(_extracted(path)).encode()
         while data:

@@ -148,7 +148,9 @@ def read_moment_text(text: str, role: Role, lexicon: Lexicon, counts_1904: bool 
         if (iso := re.fullmatch(_ISO_DATE, text)) and role != "time":
             day = DayReading("", int(iso[1]), int(iso[2]), int(iso[3]))
             if day.date() is None:
-                return Refusal("date-impossible", f"There is no such date as {text}.", "Check its month and day.")
+                return Refusal(
+                    "date-impossible", f"There is no such date as {text}.", "Check its month and day."
+                )
             return Moment(Day((day,)))
         if (iso := re.fullmatch(_ISO_MOMENT, text)) and not _is_range(iso):
             return _of_iso(text, iso, role)
