@@ -71,6 +71,29 @@ LINES: dict[str, tuple[str, list[str], list[str], list[str]]] = {
         ["Regatta 2026-09-05T10:00/2026-09-05T11:00 @ Slip 2", "Prize giving 2026-09-06/2026-09-07",
          "Choir rehearsal 2026-09-22T19:00/2026-09-22T20:30 @ Rigging loft"], ["3 events + 10 notes"],
     ),
+    "dates over one line each": (
+        """
+        Monday 7 June 2027
+        Inset day
+        Tuesday 8 June 2027
+        Sports day
+        Wednesday 9 June 2027
+        9.00 Race
+        """, [], ["Inset day 2027-06-07/2027-06-08", "Sports day 2027-06-08/2027-06-09", "Race 2027-06-09T09:00/2027-06-09T10:00"], [],
+    ),
+    "halves of the day, and lengths": (
+        """
+        Monday 7 June 2027
+        AM  Navigation 1
+        PM  Rigging 1
+
+        Tuesday 8 June 2027
+        9.00  Navigation 2   1h 30
+        1.30  Rigging 2      2h
+        """, [],
+        ["Navigation 1 (AM) 2027-06-07/2027-06-08", "Rigging 1 (PM) 2027-06-07/2027-06-08",
+         "Navigation 2 2027-06-08T09:00/2027-06-08T10:30", "Rigging 2 2027-06-08T13:30/2027-06-08T15:30"], [],
+    ),
     "another language": (
         """
         Termine Herbst 2026
@@ -98,6 +121,12 @@ def test_lines_are_read_and_what_is_taken_for_what_is_told(name: str, tmp_path: 
 
 REFUSED = {
     "prose": ("Dear all,\nit will be open again on Saturday 12 September 2026 at 10.00, come early.\nSat 19 Sept 2026: Race", "line 2", "It is a sentence"),
+    "several times on a line": ("Sat 12 Sept 2026: 10-12 Knots; 2-4 Sails", "line 1", "more than one date or time"),
+    "several days on a line": ("Fri 18 & Sat 19 September 2026 – Regatta", "line 1", "more than one date or time"),
+    "a line that repeats": ("Every Monday from 7 September 2026, 6pm: rowing", "line 1", "again and again"),
+    "weekdays that repeat": ("Sat 12 Sept 2026: Race\nTuesdays 7pm: choir practice", "line 2", "again and again"),
+    "a date over several lines": ("Tuesday 8 June 2027:\nSports day\nand prize giving", "line 1", "The date stands alone"),
+    "after midnight": ("Friday 11 September 2026\n19.30 Concert\n21.30 Disco\n00.30 Carriages", "line 4", "may be on the next day"),
     "not held": ("The regatta will not be held on Saturday 12 September 2026 this year.\nSat 19 Sept 2026: Race", "line 1", "It is a sentence"),
     "closed": ("School is closed on Monday 26 October 2026 for all the apprentices.", "line 1", "It is a sentence"),
     "two dates": ("The autumn term begins on Monday 7 September 2026 and ends on Friday 18 December 2026.", "line 1", "It is a sentence"),
@@ -175,6 +204,25 @@ def test_numbers_that_are_prices_or_telephones_are_no_times(tmp_path: Path) -> N
     )
     ran = nomarium("build", source, "-o", tmp_path / "out.ics")
     assert ran.status == 0 and "1 event + 3 notes" in ran.out, ran.text
+
+
+def test_a_table_with_bars_is_one_and_its_text_lines(tmp_path: Path) -> None:
+    text = """
+    # Fixtures
+
+    | Date       | **Opponent** | Time  |
+    |------------|:------------:|-------|
+    | 12/09/2026 | Tidewater    | 14:00 |
+    | 19/09/2026 | Harbour      | 10:30 |
+
+    Sat 26 September 2026: Dinner, 7pm
+    """
+    ran = nomarium("build", text_file(tmp_path, text, "fixtures.md"), "-o", tmp_path / "out.ics")
+    assert [plain(event) for event in events_in(tmp_path / "out.ics")] == [
+        "Tidewater 2026-09-12T14:00/2026-09-12T15:00", "Harbour 2026-09-19T10:30/2026-09-19T11:30",
+        "Dinner 2026-09-26T19:00/2026-09-26T20:00",
+    ], ran.text  # fmt: skip
+    assert "line 8 has the date" in ran.text
 
 
 def test_text_is_asked_for_where_it_looks_like_a_table(tmp_path: Path) -> None:

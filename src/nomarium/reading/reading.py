@@ -2,7 +2,6 @@
 
 from collections import Counter
 from collections.abc import Iterator, Sequence
-from itertools import islice
 
 from nomarium.model.errors import UsageError
 from nomarium.model.problem import Problem, note
@@ -119,15 +118,7 @@ def read_sheet(sheet: Sheet, options: ReadingOptions, whole: bool = False) -> Re
     """Decide how one sheet is read: as asked, else in the first layout that it has."""
     top = Top(sheet, options, whole)
     asked = options.layout
-    by_lines = (
-        asked is None
-        and _is_text(sheet)
-        and (
-            sheet.is_text
-            or ("date" in options.defaults and _has_one_column(top))
-            or _has_sentences(sheet, top)
-        )
-    )
+    by_lines = asked is None and _is_text(sheet) and (sheet.is_text or not _has_columns(top))
     as_list: NotRead | None = None
     drawn: list[NotRead] = []
     for layout in LAYOUTS:
@@ -173,23 +164,11 @@ def _is_text(sheet: Sheet) -> bool:
     )
 
 
-def _has_sentences(sheet: Sheet, top: Top) -> bool:
-    """Whether lines of a text are prose: many end as sentences do, and their commas make no columns."""
-    lines = (
-        [cell_text(row[0]) for _, row in islice(sheet.read_lines(), 100) if row] if sheet.read_lines else []
-    )
-    lines = [line for line in lines if line]
-    prose = sum(len(line.split()) >= 7 and line.endswith((".", "!", "?")) for line in lines)
+def _has_columns(top: Top) -> bool:
+    """Whether the rows of a text are those of a table: most have as many cells, and several."""
     widths = Counter(len(row) for _, row in top.rows if not is_blank(row))
     (width, often), *_ = widths.most_common(1) or [(0, 0)]
-    is_table = width > 1 and often >= 0.8 * sum(widths.values())
-    return prose * 4 >= len(lines) > 0 and not is_table
-
-
-def _has_one_column(top: Top) -> bool:
-    """Whether the rows of a text are lines of one cell, and no table."""
-    filled = [row for _, row in top.rows if not is_blank(row)]
-    return sum(len(row) == 1 for row in filled) >= 0.8 * len(filled)
+    return width > 1 and often > 1 and often >= 0.8 * sum(widths.values())
 
 
 def _with_remedy_of_shape(missing: NotRead, top: Top) -> NotRead:

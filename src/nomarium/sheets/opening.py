@@ -51,7 +51,7 @@ def open_source(path: Path, name: str, wanted_sheets: tuple[str, ...] = ()) -> l
         return _open_text(path, name, kind)
     ending = Path(name).suffix.lower() if "://" not in name else ""
     if kind == "text":
-        sheets = [open_delimited(path, name)]
+        sheets = _drawn_with_bars(path, name, head) or [open_delimited(path, name)]
         misnamed = ending in frozenset().union(*_ENDINGS.values())
     else:
         from nomarium.sheets.workbook import open_workbook
@@ -62,6 +62,18 @@ def open_source(path: Path, name: str, wanted_sheets: tuple[str, ...] = ()) -> l
         told = note("source-misnamed", f"{name} is {_KIND_NAMES[kind]} inside, and was read as that.")
         sheets[0] = sheets[0]._replace(notes=(told.at(Place(name)), *sheets[0].notes))
     return sheets
+
+
+def _drawn_with_bars(path: Path, name: str, head: bytes) -> list[Sheet]:
+    """The tables and lines of a text that draws tables with bars; none for any other text."""
+    if b"|" not in head or b"--" not in head:
+        return []
+    from nomarium.sheets.documents import sheets_of
+    from nomarium.sheets.encoding import text_kind
+    from nomarium.sheets.markdown import has_tables, tables_and_lines
+
+    lines = path.read_text(text_kind(path, name).encoding, "replace").splitlines()
+    return sheets_of(tables_and_lines(lines), name) if has_tables(lines) else []
 
 
 def _open_text(path: Path, name: str, kind: str) -> list[Sheet]:

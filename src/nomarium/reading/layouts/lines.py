@@ -2,7 +2,7 @@
 the lines of a paragraph. Each becomes a row of a list, which is read as any other."""
 
 import re
-from collections.abc import Iterator, Sequence
+from collections.abc import Iterator, Mapping, Sequence
 from functools import partial
 from itertools import pairwise
 from typing import Final, NamedTuple
@@ -18,35 +18,26 @@ from nomarium.reading.layouts.asides import is_aside, lines_about_letters, witho
 from nomarium.reading.layouts.eventlist import list_in
 from nomarium.reading.layouts.layout import NotRead, Reading, Top, not_read
 from nomarium.reading.layouts.prose import Said, said_in, sentences_of
-from nomarium.reading.rows.lone import date_within, keeps_books
+from nomarium.reading.layouts.textlines import (
+    BULLET,
+    MARKS,
+    TextLine,
+    doubt_of,
+    in_month,
+    is_like_a_date,
+    is_sentence,
+    month_alone,
+    paragraphs_of,
+    row_of,
+    text_line,
+    time_in,
+)
+from nomarium.reading.rows.lone import keeps_books
 from nomarium.sheets.sheet import Row, cell_text
 
-HEADINGS: Final = ("Date", "Time", "Event", "Where", "Notes")
-_BULLET: Final = re.compile(r"^\s*(?:#{1,6}\s+|[-*•–+·▪]\s+|\d{1,2}[)]\s+)")
-_MARKS: Final = re.compile(r"\*\*|__|`|(?<!\w)[*_](?=\S)|(?<=\S)[*_](?!\w)")
-_CLOCK: Final = (
-    r"(?:12\s?(?:noon|midday|midnight)|\d{1,2}(?:[.:h]\d{2})?\s?(?:[ap]\.?m\b\.?)?|noon|midday|midnight)"
-)
-_TIME: Final = re.compile(
-    rf"(?i)(?<![\w.:/$£€-])(?<![$£€] )(?:from\s+|at\s+|@\s*)?({_CLOCK}(?:\s?(?:[-–—]|to|until)\s?{_CLOCK})?)"
-    r"(?![\w:/%€]|\.\d|\s?(?:€|%|k?m\b|cm\b|kg\b|euros?\b|dollars?\b|pounds?\b|per\b))"
-)
-"""A time among words; figures with a unit or a currency are none."""
-_CLEAR: Final = re.compile(r"(?i)\d[.:h]\d\d|\d\s?[ap]\.?m\b|noon|midday|midnight|\d\s?[-–—]\s?\d")
-_LEADING: Final = re.compile(rf"(?i)^({_CLOCK}(?:\s?(?:[-–—]|to|until)\s?{_CLOCK})?)(?=[\s:,–—-])")
-_PARTED: Final = re.compile(r"\s*[,;|\t]\s*|\s+[–—-]\s+")
-_PLACE_AFTER: Final = re.compile(r"^(?P<title>.*\S)\s+(?:@\s*|(?:at|in)\s+(?=the\s|[A-Z0-9]))(?P<place>.+)$")
+HEADINGS: Final = ("Date", "Time", "Event", "Where", "Notes", "Length")
 _LOOKED_AT: Final = 500
 """Lines in which the words before dates are looked at."""
-_LEAST_WORDS: Final = 7
-"""Words from which on a line that ends as a sentence does is one."""
-_IN_BRACKETS: Final = re.compile(r"^(?P<title>.*\S)\s*\((?P<place>[^()]+)\)$")
-_DAY_OF_MONTH: Final = re.compile(
-    r"^(?:(?P<weekday>[^\W\d]+)[.,]?\s+)?(?P<day>\d{1,2})(?:st|nd|rd|th|\.)?(?=[\s:,–—-]|$)(?![.:]\d)",
-    re.IGNORECASE,
-)
-
-
 _PROSE: Final = Refusal(
     "text-prose",
     "It is a sentence with a date or a time: what of it is the title, and what the place, cannot be told.",
@@ -58,24 +49,25 @@ _UNDATED: Final = Refusal(
 )  # fmt: skip
 
 
+_EMPTY: Final = Refusal(
+    "text-empty", "The date stands alone, and no line under it has a time: what is on that day cannot be told.",
+    "Write the date and the title on one line: “Mon 7 June 2027: Inset day”.",
+)  # fmt: skip
+_NIGHT: Final = Refusal(
+    "text-night", "It is earlier than the line above it: it may be on the next day.",
+    "Write its date on a line above it, or its time as it is meant.",
+)  # fmt: skip
+_HALF: Final = re.compile(
+    r"(?i)^(?P<half>a\.?m\.?|p\.?m\.?|morning|afternoon|evening)\b[\s:.–—-]+(?P<rest>.*[^\W\d_]{2}.*)$"
+)
+"""A half of the day before what happens in it."""
+_SMALL_HOURS: Final = 6 * 3600
+_EVENING: Final = 18 * 3600
 _UNREAD: Final = Refusal(
     "text-unread",
     "It seems to hold a date, and none can be read in it.",
     "Correct the date, or take the line out.",
 )
-
-
-class _Line(NamedTuple):
-    number: int
-    text: str
-    date: str
-    """The date as it is written; nothing where it has none."""
-    time: str
-    rest: str
-    """What else it says."""
-    is_bullet: bool
-    has_time: bool = False
-    """Whether its date has a time with it."""
 
 
 class _Found(NamedTuple):
@@ -131,7 +123,7 @@ def _with_weekdays(lines: Sequence[Row], top: Top) -> Lexicon:
     lexicon = top.lexicon
     words = set[str]()
     for _, row in lines[:_LOOKED_AT]:
-        text = " ".join(_MARKS.sub("", _BULLET.sub("", cell_text(row[0]) if row else "")).split())
+        text = " ".join(MARKS.sub("", BULLET.sub("", cell_text(row[0]) if row else "")).split())
         match = re.match(r"([^\W\d]{2,})[.,]*\s+\d", text)
         if match and fold(match[1]) not in lexicon.weekdays and fold(match[1]) not in lexicon.months:
             words.add(match[1])
@@ -172,161 +164,140 @@ def _read(lines: Sequence[Row], lexicon: Lexicon, has_date: bool) -> _Found:
     plain = list(without_quotes([(number, cell_text(row[0]) if row else "") for number, row in lines]))
     of_letters = lines_about_letters(plain, lexicon)
     plain = [(number, "" if number in of_letters else text) for number, text in plain]
-    rows: list[Row] = []
-    refused: list[tuple[int, str, Refusal]] = []
     written = sum(bool(row) and bool(cell_text(row[0])) for _, row in lines)
-    notes, month, date = written - sum(bool(text.strip()) for _, text in plain), "", ""
-    paragraphs = [[_line(number, text, lexicon) for number, text in some] for some in _paragraphs(plain)]
+    taking = _Taking(lexicon, has_date)
+    taking.notes = written - sum(bool(text.strip()) for _, text in plain)
+    paragraphs = [
+        [text_line(number, text, lexicon) for number, text in some] for some in paragraphs_of(plain)
+    ]
     following_of = {
         one.number: after for one, after in pairwise(line for some in paragraphs for line in some)
     }
     for read in paragraphs:
         over = _over_lines(read)
         if over is not None:
-            rows.append(over)
-            notes += len(read) - 1
+            taking.rows.append(over)
+            taking.notes += len(read) - 1
             continue
         for line in read:
-            if (named := _month_alone(line.text, lexicon)) is not None:
-                month, date = named, ""
-                notes += 1
-                continue
-            if line.date == "" and month and (day := _in_month(line, month, lexicon)) is not None:
-                line = day
-            if _is_sentence(line):
-                said, doubtful = _said(line, lexicon)
-                rows += said
-                refused += [(line.number, text, _PROSE) for text in doubtful]
-                notes += not said and not doubtful
-            elif is_aside(line.text, bool(line.date), bool(line.time)):
-                notes += 1
-            elif line.date and _is_heading(line, following_of.get(line.number)):
-                date = line.date
-                notes += 1
-            elif line.date:
-                rows.append(_row(line, line.date))
-            elif line.time and line.rest and (date or has_date):
-                rows.append(_row(line, date))
-            elif line.time and line.rest:
-                refused.append((line.number, line.text, _UNDATED))
-            elif _is_like_a_date(line.text, lexicon):
-                refused.append((line.number, line.text, _UNREAD))
-            else:
-                notes += 1
+            taking.take(line, following_of.get(line.number))
+    rows = taking.rows
+    for number, title in _days_of_one_line(taking.headings, plain, rows, lexicon):
+        text = taking.headings[number]
+        if title is None:
+            taking.refused.append((number, text, _EMPTY))
+        else:
+            rows.append((number, (text_line(number, text, lexicon).date, "", title, "", "", "")))
+        taking.notes -= 1 if title is None else 2
+    rows.sort(key=lambda row: row[0])
     ended = list(_with_ends(rows))
     has_open_ends = any(before[1] != after[1] for before, after in zip(rows, ended, strict=True))
-    return _Found(ended, notes, _sample(ended), has_open_ends, refused)
+    return _Found(ended, taking.notes, _sample(ended), has_open_ends, taking.refused)
 
 
-def _said(line: _Line, lexicon: Lexicon) -> tuple[list[Row], list[str]]:
+class _Taking:
+    """Takes line after line, under the month and the date that stand over it."""
+
+    def __init__(self, lexicon: Lexicon, has_date: bool) -> None:
+        self._lexicon, self._has_date = lexicon, has_date
+        self._month = self._date = ""
+        self.rows: list[Row] = []
+        self.refused: list[tuple[int, str, Refusal]] = []
+        self.headings: dict[int, str] = {}
+        """Lines that date those below them."""
+        self.notes = 0
+
+    def take(self, line: TextLine, following: TextLine | None) -> None:
+        """What a line comes to: a row, some rows, a refusal, what it says of those below it, or a note."""
+        lexicon = self._lexicon
+        if (named := month_alone(line.text, lexicon)) is not None:
+            self._month, self._date = named, ""
+            self.notes += 1
+            return
+        if line.date == "" and self._month and (day := in_month(line, self._month, lexicon)) is not None:
+            line = day
+        if is_sentence(line):
+            said, doubtful = _said(line, lexicon)
+            self.rows += said
+            self.refused += [(line.number, text, _PROSE) for text in doubtful]
+            self.notes += not said and not doubtful
+        elif is_aside(line.text, bool(line.date), bool(line.time)):
+            self.notes += 1
+        elif (line.date or line.time) and (doubt := doubt_of(line, lexicon)) is not None:
+            self._refuse(line, doubt)
+        elif line.date and _is_heading(line, following):
+            self._date, self.headings[line.number] = line.date, line.text
+            self.notes += 1
+        elif line.date:
+            self.rows.append(row_of(line, line.date))
+        elif line.time and line.rest:
+            self._take_timed(line)
+        elif self._date and (half := _HALF.match(line.text)):
+            title = f"{half['rest'].strip()} ({half['half']})"
+            self.rows.append((line.number, (self._date, "", title, "", "", "")))
+        elif is_like_a_date(line.text, lexicon):
+            self._refuse(line, _UNREAD)
+        else:
+            self.notes += 1
+
+    def _take_timed(self, line: TextLine) -> None:
+        if not self._date and not self._has_date:
+            self._refuse(line, _UNDATED)
+        elif _is_after_midnight(line, self.rows[-1] if self.rows else None, self._date):
+            self._refuse(line, _NIGHT)
+        else:
+            self.rows.append(row_of(line, self._date))
+
+    def _refuse(self, line: TextLine, why: Refusal) -> None:
+        self.refused.append((line.number, line.text, why))
+
+
+def _days_of_one_line(
+    headings: Mapping[int, str], lines: Sequence[tuple[int, str]], rows: Sequence[Row], lexicon: Lexicon
+) -> Iterator[tuple[int, str | None]]:
+    """The dates that stand alone, and no line under them has a time: each with the one line that it dates, or None where
+    there are several, or none."""
+    dated = sorted((*headings, *(number for number, _ in rows)))
+    for number in headings:
+        after = next((one for one in dated if one > number), None)
+        if after is not None and after not in headings:
+            continue  # what it dates
+        under = [
+            text.strip() for n, text in lines
+            if n > number and (after is None or n < after) and text.strip() and month_alone(text.strip(), lexicon) is None
+        ]  # fmt: skip
+        yield number, under[0] if len(under) == 1 else None
+
+
+def _is_after_midnight(line: TextLine, before: Row | None, date: str) -> bool:
+    """Whether a line under a date is earlier than those above it, in the small hours: it may be on the next day."""
+    if before is None or before[1][0] != date or not before[1][1]:
+        return False
+    here, there = read_times(line.time), read_times(str(before[1][1]))
+    if (
+        not isinstance(here, Times)
+        or not isinstance(there, Times)
+        or here.start is None
+        or there.start is None
+    ):
+        return False
+    return here.start.secs < _SMALL_HOURS and there.start.secs >= _EVENING
+
+
+def _said(line: TextLine, lexicon: Lexicon) -> tuple[list[Row], list[str]]:
     """The rows of the sentences of a line, and the sentences that leave in doubt what they say."""
     rows: list[Row] = []
     doubtful: list[str] = []
     for sentence in sentences_of(line.text):
-        said = None if keeps_books(sentence) else said_in(sentence, lexicon, _time_in)
+        said = None if keeps_books(sentence) else said_in(sentence, lexicon, time_in)
         if isinstance(said, Said):
-            rows.append((line.number, (said.date, said.time, said.title, said.place, "")))
+            rows.append((line.number, (said.date, said.time, said.title, said.place, "", "")))
         elif said == "doubtful":
             doubtful.append(sentence)
     return rows, doubtful
 
 
-def _is_like_a_date(text: str, lexicon: Lexicon) -> bool:
-    """Whether a number stands beside the name of a month."""
-    if keeps_books(text):
-        return False
-    words = [fold(word).strip(".,;:()") for word in text.split()]
-    return any(
-        (a in lexicon.months and re.fullmatch(r"\d{1,2}(?:st|nd|rd|th)?", b))
-        or (b in lexicon.months and re.fullmatch(r"\d{1,2}(?:st|nd|rd|th)?", a))
-        for a, b in pairwise(words)
-    )
-
-
-def _is_sentence(line: _Line) -> bool:
-    """Whether a line is prose, and no entry of a list."""
-    return (
-        not line.is_bullet
-        and len(line.text.split()) >= _LEAST_WORDS
-        and line.text.rstrip().endswith((".", "!", "?"))
-    )
-
-
-def _paragraphs(lines: Sequence[tuple[int, str]]) -> Iterator[list[tuple[int, str]]]:
-    current: list[tuple[int, str]] = []
-    for number, text in lines:
-        if text.strip():
-            current.append((number, text))
-        elif current:
-            yield current
-            current = []
-    if current:
-        yield current
-
-
-def _line(number: int, text: str, lexicon: Lexicon) -> _Line:
-    is_bullet = _BULLET.match(text) is not None
-    plain = " ".join(_MARKS.sub("", _BULLET.sub("", text)).split())
-    leading = _LEADING.match(plain)
-    if leading and _reads_as_time(leading[1]):  # 10.00 Welcome: no 10th of anything
-        return _Line(number, plain, "", leading[1], plain[leading.end() :].strip(" :,–—-"), is_bullet)
-    found = (
-        date_within(f"{plain} ·", lexicon)
-        if any(map(str.isdigit, plain)) and not keeps_books(plain)
-        else None
-    )
-    if (
-        found is not None
-        and re.fullmatch(r"\d{1,2}\.\d{1,2}", found.text)
-        and not plain.startswith(found.text)
-    ):
-        found = None  # 12.5 km
-    if found is None:
-        time, rest = _time_in(plain)
-        return _Line(number, plain, "", time, rest, is_bullet)
-    before, _, after = found.rest.replace("·", "").partition("\0")
-    rest = ", ".join(part for part in (before.strip(" ,;:()–—-"), after.strip(" ,;:–—-")) if part)
-    time, rest = _time_in(rest)
-    has_time = found.moment.start is not None
-    return _Line(
-        number, plain, found.text, "" if has_time else time, rest.strip(" ,;:–—-"), is_bullet, has_time
-    )
-
-
-def _reads_as_time(text: str) -> bool:
-    times = read_times(text)
-    return bool(_CLEAR.search(text)) and isinstance(times, Times) and times.start is not None
-
-
-def _time_in(text: str) -> tuple[str, str]:
-    """The first time that a text says, and the text without it."""
-    for match in _TIME.finditer(text):
-        if _reads_as_time(match[1].strip()):
-            before, after = text[: match.start()].rstrip(" ,;:–—-("), text[match.end() :].lstrip(" ,;:–—-)")
-            return match[1].strip(), ", ".join(part for part in (before, after) if part)
-    return "", text
-
-
-def _month_alone(text: str, lexicon: Lexicon) -> str | None:
-    """A line that names a month, with a year or without, and nothing else."""
-    match = re.fullmatch(r"([^\W\d]+)\s*(\d{4})?:?", text.strip())
-    return f"{match[1]} {match[2] or ''}".strip() if match and fold(match[1]) in lexicon.months else None
-
-
-def _in_month(line: _Line, month: str, lexicon: Lexicon) -> _Line | None:
-    """A line that begins with a day of the month above it."""
-    match = _DAY_OF_MONTH.match(line.text)
-    if match is None or not 1 <= int(match["day"]) <= 31:
-        return None
-    if match["weekday"] and fold(match["weekday"]) not in lexicon.weekdays:
-        return None
-    time, rest = _time_in(line.text[match.end() :].strip(" :,–—-"))
-    return line._replace(
-        date=f"{match['weekday'] or ''} {match['day']} {month}".strip(), time=time, rest=rest
-    )
-
-
-def _is_heading(line: _Line, following: _Line | None) -> bool:
+def _is_heading(line: TextLine, following: TextLine | None) -> bool:
     """Whether a line dates those below it: it says no more, or they have the times and it has none."""
     if line.time or line.has_time:
         return False
@@ -335,7 +306,7 @@ def _is_heading(line: _Line, following: _Line | None) -> bool:
     return following is not None and bool(following.time) and not following.date
 
 
-def _over_lines(lines: Sequence[_Line]) -> Row | None:
+def _over_lines(lines: Sequence[TextLine]) -> Row | None:
     """The event that a paragraph of a few lines says: its title, when, and perhaps where. None when it is no such paragraph."""
     dated = [n for n, line in enumerate(lines) if line.date]
     if not 2 <= len(lines) <= 4 or len(dated) != 1 or any(line.is_bullet for line in lines):
@@ -353,33 +324,16 @@ def _over_lines(lines: Sequence[_Line]) -> Row | None:
         title.strip(" :"),
         rest[0] if rest else "",
         " ".join(rest[1:]),
+        "",
     )
-
-
-def _row(line: _Line, date: str) -> Row:
-    """A line as a row: its title, and what stands in brackets, after a comma or after `at` is the place."""
-    text = line.rest
-    place = notes = ""
-    brackets = _IN_BRACKETS.match(text)
-    if brackets:
-        text, place = brackets["title"], brackets["place"]
-    parts = [part for part in _PARTED.split(text) if part and part.strip()]
-    title = parts[0] if parts else ""
-    if len(parts) > 1 and not place:
-        place, parts = parts[1], [parts[0], *parts[2:]]
-    notes = ", ".join(parts[1:])
-    after = _PLACE_AFTER.match(title) if not place else None
-    if after:
-        title, place = after["title"], re.sub(r"^the\s+", "", after["place"])
-    return line.number, (date, line.time, title.strip(" :"), place.strip(), notes)
 
 
 def _with_ends(rows: Sequence[Row]) -> Iterator[Row]:
     """The rows whose times without an end last to the start of the next one under the same date."""
-    for (number, cells), (_, following) in pairwise([*rows, (0, ("", "", "", "", ""))]):
+    for (number, cells), (_, following) in pairwise([*rows, (0, ("", "", "", "", "", ""))]):
         date, time, *rest = cells
         here, after = read_times(str(time)), read_times(str(following[1]))
-        is_open = isinstance(here, Times) and here.start is not None and here.end is None
+        is_open = isinstance(here, Times) and here.start is not None and here.end is None and not cells[5]
         if is_open and date == following[0] and isinstance(after, Times) and after.start is not None:
             begins = re.split(r"\s*(?:[-–—]|\bto\b|\buntil\b)\s*", str(following[1]))[0]
             time = f"{time}-{begins}"
@@ -390,6 +344,6 @@ def _sample(rows: Sequence[Row]) -> str:
     """How the first line is read, in words."""
     if not rows:
         return ""
-    date, time, title, place, _ = [str(cell) for cell in rows[0][1]]
+    date, time, title, place, *_ = [str(cell) for cell in rows[0][1]]
     parts = [("date", date), ("time", time), ("title", title), ("place", place)]
     return "has the " + ", the ".join(f"{name} “{text}”" for name, text in parts if text)

@@ -1,0 +1,50 @@
+"""Tables drawn with bars in a text: a row of headings over a row of dashes, as Markdown has them."""
+
+import re
+from collections.abc import Sequence
+from typing import Final
+
+from nomarium.sheets.documents import Document, Table
+
+_DASHES: Final = re.compile(r"\s*\|?\s*:?-{2,}:?\s*(?:\|\s*:?-{2,}:?\s*)*\|?\s*")
+
+
+def has_tables(lines: Sequence[str]) -> bool:
+    """Whether some line is the row of dashes under a table's headings."""
+    return any(_begins_table(lines, n) for n in range(len(lines) - 1))
+
+
+def tables_and_lines(lines: Sequence[str]) -> Document:
+    """The tables of a text, and its lines, blank where a table stands."""
+    tables: list[Table] = []
+    rest = [line.rstrip("\n") for line in lines]
+    n = 0
+    while n < len(rest) - 1:
+        if not _begins_table(rest, n):
+            n += 1
+            continue
+        end = n + 2
+        while end < len(rest) and "|" in rest[end]:
+            end += 1
+        rows = [_cells(rest[at]) for at in range(n, end) if at != n + 1]
+        width = max(map(len, rows))
+        above = next((_bare(line) for line in reversed(rest[:n]) if line.strip()), "")
+        tables.append(Table([[*row, *[""] * (width - len(row))] for row in rows], [], above))
+        rest[n:end] = [""] * (end - n)
+        n = end
+    return Document(tables, rest)
+
+
+def _begins_table(lines: Sequence[str], n: int) -> bool:
+    return "|" in lines[n] and "|" in lines[n + 1] and _DASHES.fullmatch(lines[n + 1]) is not None
+
+
+def _cells(line: str) -> list[str]:
+    """The cells of a row; a bar behind a backslash is one of a cell."""
+    text = line.strip().removeprefix("|").removesuffix("|")
+    return [_bare(cell.replace("\\|", "|")) for cell in re.split(r"(?<!\\)\|", text)]
+
+
+def _bare(text: str) -> str:
+    """A text without the marks of headings, of bold and of slanted words."""
+    return re.sub(r"^#{1,6}\s+|\*\*|__|(?<!\w)[*_](?=\S)|(?<=\S)[*_](?!\w)|`", "", text.strip()).strip()
