@@ -41,6 +41,7 @@ OTHERS = {
     "money and sizes": "Date,Event,Day rate,Class size\n7 Sep 2026,Steam,45,14\n9 Sep 2026,Loft,50,15",
     "parts of the date": "Month,Day,Date,Event\nSeptember,7,2026-09-07,Fair\nOctober,8,2026-10-08,Visit",
     "a remark": "Date,Event,Kit list\n7 Sep 2026,Fair,daily\n8 Sep 2026,Visit,weekly",
+    "words now and then beside a class": "Class,Date,Sub\nKnots,2026-09-07,\nSails,2026-09-08,Quill",
     "halves that the times say": "Date,Session,Time,Paper\n7 June 2027,AM,9.00,Navigation\n7 June 2027,PM,1.30,Rigging",
     "the school term of a date": "Date,Event,School term\n7 Sep 2026,Open,Autumn\n12 Jan 2027,Race,Spring",
 }
@@ -168,6 +169,9 @@ STOPPED = {
     ),
     "several stretches of a row": (
         "Event,Start date 1,End date 1,Start date 2,End date 2\nA,07/09/2026,09/09/2026,14/09/2026,15/09/2026", ["they differ"],
+    ),
+    "when a club begins, and not until when": (
+        "Club,Day,Time,Starts\nKnots,Monday,3.30-4.30pm,14 Sept 2026\nSails,Tuesday,4-5pm,8 Sept 2026", ["nothing says until when", '--column "Starts=date"'],
     ),
     "two slots are no start and end": ("Date,Name,Slot 1,Slot 2\n7 Sep 2026,Ann,9:00,10:00\n8 Sep 2026,Bob,9:30,", ["“Slot 1” holds times"]),
     "moved by a remark": ("Date,Event,Notes\n8 Sep 2026,Steam,moved to 9 Sep\n9 Sep 2026,Loft,moved to Loft 2", ["row 2", "not held on its date"]),

@@ -140,8 +140,13 @@ def _possible_titles(columns: list[Column], contents: list[Contents], has_class:
         if _may_be_title(c.heading)
         and (is_placeholder(c.heading) or not heading_says_when(c.heading, contents[c.at], has_class, MOSTLY))
     ]
-    if has_class:
-        texts = [c for c in texts if not name_some_weeks(c.heading, map(cell_text, contents[c.at].different))]
+    if has_class:  # the class is the title where another column has words now and then
+        texts = [
+            c
+            for c in texts
+            if c.blank * 10 <= c.filled
+            and not name_some_weeks(c.heading, map(cell_text, contents[c.at].different))
+        ]
     return texts
 
 

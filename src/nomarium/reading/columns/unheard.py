@@ -25,6 +25,7 @@ _MOVED = (
 _UNTIL = r"(?i)(?:repeat|recur).*"
 _NOT_ON = r"(?i)(?:no|not)\b(?!\.| (?:before|after|later|earlier|until|till)\b).*"
 _LENGTH = r"(?i)\d+(?:[.,:]\d+)?\s?(?:h|hrs?|hours?|m|mins?|minutes?)\b[\s\d]*(?:m|mins?|minutes?)?"
+_BEGINS = r"(?i)(?:starts|begins|commenc(?:es|ing)|starting|first (?:session|class|lesson|meeting|week|rehearsal|practice))(?: on| from)?"
 _OFF = r"(?i).*\b(?:off|breaks?|closed|closures?|holidays?|cancell?ed|half[ -]?terms?|miss(?:ed|ing)?|skip(?:ped|s)?|away)\b.*"
 _REPEATED = r"(?i)(?:repeat|recur).*|.*\bevery\b.*"
 _OF_WORDS = frozenset((*FACETS, "categories", "description", "location"))
@@ -42,6 +43,7 @@ def unheard(
     titles. `repeats`: the rows do, whatever their columns say."""
     free = [c for c in columns if c.at not in in_titles]
     found = {
+        **_begun_without_end(sheet, columns),
         **_may_say_when(sheet, free, rows, lexicon, repeats),
         **_moved_dates(sheet, columns),
         **_unused_times(sheet, columns, rows, lexicon),
@@ -180,6 +182,30 @@ def _moved_dates(sheet: Sheet, columns: Sequence[Column]) -> dict[int, Problem]:
         remedy = f'{remedy}; or leave it out with --column "{heading}=".'
         found[column.at] = Problem("column-moved", message, remedy, sheet.place(None, column.at, heading))
     return found
+
+
+def _begun_without_end(sheet: Sheet, columns: Sequence[Column]) -> dict[int, Problem]:
+    """A problem where a column says when rows begin and another on which weekday, and nothing how long they go on."""
+    fields = {c.field for c in columns if c.filled}
+    if not fields & {"day"} or fields & {"end-date", "repeat", "repeat-times", "week"}:
+        return {}
+    begun = next(
+        (
+            c
+            for c in columns
+            if c.field in ("date", "start") and c.has_days and re.fullmatch(_BEGINS, c.heading.strip())
+        ),
+        None,
+    )
+    if begun is None or begun.how == "asked" or any(":" in text for text in begun.samples):
+        return {}
+    day = next(c for c in columns if c.field == "day")
+    message = f"The column {called(sheet, begun)} says when rows begin and {called(sheet, day)} on which weekday, and nothing says until when."
+    remedy = (
+        "Give each row its last day, or a number of weeks; "
+        f'if each is held once: --column "{begun.heading}=date".'
+    )
+    return {begun.at: Problem("column-moved", message, remedy, sheet.place(None, begun.at, begun.heading))}
 
 
 def _repeated_milestones(sheet: Sheet, columns: Sequence[Column]) -> dict[int, Problem]:
