@@ -207,12 +207,15 @@ def _with_milestones(columns: list[Column], contents: list[Contents]) -> list[Co
 
 
 def _with_halves(columns: list[Column], contents: list[Contents]) -> list[Column]:
-    """Halves of the day under a heading of their own are kept as words where no column says the time of day."""
+    """Halves of the day are kept as words where no column says the time of day, whatever heads them."""
     if any(c.field in ("time", "start", "end", "when") and contents[c.at].times for c in columns):
         return columns
     return [
-        c._replace(is_kept=True, evidence="its cells are halves of the day")
-        if c.is_ignored and c.how != "asked" and c.filled and contents[c.at].halves >= MOSTLY
+        c._replace(field="", how="", is_kept=True, evidence="its cells are halves of the day")
+        if c.field in ("", "time", "start")
+        and c.how != "asked"
+        and c.filled
+        and contents[c.at].halves >= MOSTLY
         else c
         for c in columns
     ]

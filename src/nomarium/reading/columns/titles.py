@@ -53,7 +53,9 @@ def half_titles(
     date = next((c for c in columns if c.field in ("date", "when", "start")), None)
     if title is None or date is None or title.how == "asked" or options.title or options.keep_extra:
         return []
-    others = [c for c in columns if c.is_ignored and c.how != "asked" and c.heading and c.filled]
+    others = [
+        c for c in columns if c.is_ignored and not c.is_kept and c.how != "asked" and c.heading and c.filled
+    ]
     for other in others:
         if _tells_apart(title, date, other, rows) or (
             other.at < title.at and _makes_a_pair(title, other, rows)

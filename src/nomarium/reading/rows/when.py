@@ -201,7 +201,8 @@ def _all_day(
     if last is None and row.duration_secs is not None and start is None:
         if row.duration_secs % DAY_SECS or not row.duration_secs:
             message = "The row has a length and no start time."
-            return Blame("duration", Refusal("start-missing", message, "Give it a start time."))
+            remedy = "Give it a start time, or leave its length out."
+            return Blame("duration", Refusal("start-missing", message, remedy))
         last = first + (row.duration_secs // DAY_SECS - 1) * _DAY
     elif row.duration_secs is not None and 0 < row.duration_secs < _SHORT_LENGTH and start is None:
         message = "The row has a length of hours, a first and a last day, and no start time."
