@@ -5,7 +5,7 @@ import re
 
 from nomarium.reading.cells.times import Times, read_times
 from nomarium.reading.cells.words import ENGLISH
-from nomarium.reading.columns.cellssay import stretch_of
+from nomarium.reading.columns.cellssay import HEADS_TIMES, stretch_of
 from nomarium.reading.columns.column import Column
 from nomarium.reading.columns.contents import MOST_DIFFERENT, MOSTLY, Contents, name_some_weeks
 from nomarium.reading.columns.headings import is_placeholder, match_heading, normal, unit_of
@@ -65,7 +65,11 @@ class _Filling:
                 self._take(column, "time", "its cells are times")
             elif "end" not in self._taken and not _has_ranges(self._columns, self._contents):
                 self._take(column, "end", "its cells are times, right of the first time")
-        clocks = [c for c in self._free if self._about(c).times >= MOSTLY and not is_of_record(c.heading)]
+        clocks = [
+            c
+            for c in self._free
+            if self._about(c).times >= MOSTLY and not is_of_record(c.heading) and c.evidence != HEADS_TIMES
+        ]
         if (
             len(clocks) == 1
             and not self._taken & {"time", "start", "end", "when"}

@@ -26,6 +26,7 @@ LEAVING = frozenset(
         "departing",
     )
 )
+HEADS_TIMES = "it heads times, and not what happens"
 _NAMES = frozenset(
     (
         "group",
@@ -112,6 +113,8 @@ def another_field(
     field: str, about: Contents, columns: list[Column], contents: list[Contents], has_date: bool
 ) -> tuple[str, str] | None:
     """What a heading of words, of when, of a week or of a period stands for by its cells, where that is another field."""
+    if field == "summary" and about.are_clear_times:
+        return "", HEADS_TIMES
     if field in _NAMES and about.begins_with_dates and about.dates >= MOSTLY:
         return "", "its cells are dates"
     if field == "time" and not has_date and about.dates >= MOSTLY:
