@@ -102,6 +102,19 @@ DATED = {
     "a running time is a length": (
         "Date,Event,Run time\n12 Sep 2026 19:30,Film,1h 50", [], ["Film 2026-09-12T19:30/2026-09-12T21:20"],
     ),
+    "how often, on the weekday of the row": (
+        "Class,Day,Time,Frequency\nKnots,Tuesday,9:00-10:00,weekly\nSails,Wednesday,9:00-10:00,fortnightly", WEEKS,
+        ["Knots 2026-09-08T09:00/2026-09-08T10:00", "Knots 2026-09-15T09:00/2026-09-15T10:00", "Knots 2026-09-22T09:00/2026-09-22T10:00",
+         "Sails 2026-09-09T09:00/2026-09-09T10:00", "Sails 2026-09-23T09:00/2026-09-23T10:00"],
+    ),
+    "so many, on the weekday of the row": (
+        "Class,Day,Time,No. classes\nKnots,Tuesday,9:00-10:00,2", WEEKS,
+        ["Knots 2026-09-08T09:00/2026-09-08T10:00", "Knots 2026-09-15T09:00/2026-09-15T10:00"],
+    ),
+    "not on, and also on": (
+        "Class,Day,Time,Not on,Also on\nKnots,Tuesday,9:00-10:00,15 Sept,19 Sept", WEEKS,
+        ["Knots 2026-09-08T09:00/2026-09-08T10:00", "Knots 2026-09-19T09:00/2026-09-19T10:00", "Knots 2026-09-22T09:00/2026-09-22T10:00"],
+    ),
     "every, in the heading": (
         "Date,Event,Every\n7 Sep 2026,A,month\n9 Sep 2026,B,2 weeks", ["--until", "2026-10-08"],
         ["A 2026-09-07/2026-09-08", "A 2026-10-07/2026-10-08", "B 2026-09-09/2026-09-10", "B 2026-09-23/2026-09-24", "B 2026-10-07/2026-10-08"],
@@ -173,6 +186,8 @@ STOPPED = {
     "when a club begins, and not until when": (
         "Club,Day,Time,Starts\nKnots,Monday,3.30-4.30pm,14 Sept 2026\nSails,Tuesday,4-5pm,8 Sept 2026", ["nothing says until when", '--column "Starts=date"'],
     ),
+    "every month, on a weekday": ("Class,Day,Time,Frequency\nKnots,Tuesday,9-10am,monthly", ["does not go with the weekday"], *WEEKS),
+    "two weekdays that differ": ("Class,Day,Time,Repeat\nKnots,Tuesday,9-10am,every Wednesday", ["does not go with the weekday"], *WEEKS),
     "two slots are no start and end": ("Date,Name,Slot 1,Slot 2\n7 Sep 2026,Ann,9:00,10:00\n8 Sep 2026,Bob,9:30,", ["“Slot 1” holds times"]),
     "moved by a remark": ("Date,Event,Notes\n8 Sep 2026,Steam,moved to 9 Sep\n9 Sep 2026,Loft,moved to Loft 2", ["row 2", "not held on its date"]),
     "postponed": ("Date,Event,Notes\n8 Sep 2026,Steam,Postponed until Friday\n9 Sep 2026,Loft,", ["not held on its date"]),
@@ -184,8 +199,8 @@ STOPPED = {
 
 @pytest.mark.parametrize("name", STOPPED)
 def test_stopped_with_what_settles_it(name: str, tmp_path: Path) -> None:
-    text, says = STOPPED[name]
-    said = refused(csv_file(tmp_path, text))
+    text, says, *options = STOPPED[name]
+    said = refused(csv_file(tmp_path, text), *options)
     assert [part for part in says if part not in said] == [], said
 
 

@@ -13,7 +13,11 @@ _OFTEN: Final = frozenset(
     "rescheduled confirmed jours semaine semaines hebdomadaire mensuel quotidien chaque jusqu sauf horaire heures "
     "tage woche wochen monate wochentlich monatlich taglich jeden jede jeder ausser uhrzeit stunden "
     "dias semana semanas meses semanal mensual diario cada hasta excepto horas "
-    "dagen weken maanden wekelijks maandelijks dagelijks elke behalve uren".split()
+    "dagen weken maanden wekelijks maandelijks dagelijks elke behalve uren "
+    "settimana settimane settimanale mensile giornaliero ogni eccetto ripetizione ripete "
+    "uge uger ugentlig hver gentages vecka veckor varje uke uker ukentlig hver tydzien tygodni co kazdy powtarza viikko joka tyden tydny kazdy "
+    "semanalmente mensalmente cada todas todos "
+    "entfallt ausfall ausgefallen annule supprime anulado suspendido vervalt aflyst avlyst odwolane odwolany peruttu doorgaan door maintenu".split()
 )
 """Words that say when even as a whole heading, folded."""
 _WHEN: Final = _OFTEN | frozenset(

@@ -51,7 +51,10 @@ def repeated(
     when: When, values: dict[str, FieldValue], decisions: Decisions, bounds: Bounds
 ) -> Repeated | Blame:
     """The recurrence of a row from its `repeat`, `except` and `also-on` cells. `when` is its own date."""
+    told = when.recurrence.rules[0] if when.recurrence is not None and when.recurrence.rules else None
     repeat = _counted(values.get("repeat"), values.get("repeat-times"), values.get("weekday"), when)
+    if told is not None and isinstance(repeat, Repeat):  # its date's cell says on which weekdays
+        repeat = _on_weekdays_of(told, repeat)
     if isinstance(repeat, Blame):
         return repeat
     if repeat is not None and repeat.clock is not None:
@@ -69,6 +72,10 @@ def repeated(
     if repeat is None and when.rule is not None:  # a first and a last day, and times
         recurrence = recurrence_of(when.rule)._replace(also_on=tuple(also), left_out=tuple(left_out))
         return Repeated(when, recurrence, tuple(_idle(left_out, when.rule, when)))
+    if repeat is None and when.recurrence is not None and told is not None:
+        known = when.recurrence
+        recurrence = known._replace(also_on=(*known.also_on, *also), left_out=(*known.left_out, *left_out))
+        return Repeated(when, recurrence, tuple(_idle(left_out, told, when)))
     if repeat is None:
         if left_out and not also:
             message = "The row leaves out dates, and nothing in it repeats."
@@ -89,6 +96,8 @@ def repeated(
         message = f"No date from {_date(when.start)}{until} is one of “{repeat.text}”."
         return Blame("repeat", Refusal("repeat-never", message, "Correct the repeat or its dates."))
     notes += _idle(left_out, rule, when)
+    if told is not None and rule.interval > 1:
+        notes.append(_counts_from(repeat, next(iter(starts(rule, when.start)))))
     recurrence = Recurrence(
         (rule,), also_on=tuple(also), left_out=tuple(left_out), starts_itself=False, keeps_length=True,
         on_school_days=repeat.on_school_days,
@@ -142,6 +151,28 @@ def _counted(
     return Blame(
         "repeat-times", Refusal("repeat-ends-twice", message, "Make them agree, or leave one blank.")
     )
+
+
+def _on_weekdays_of(told: Rule, repeat: Repeat) -> Repeat | Blame:
+    """A repeat on the weekdays, and to the end, that the date's own cell says."""
+    own = repeat.rule
+    if (
+        repeat.dates is not None
+        or own.freq != "WEEKLY"
+        or (own.weekdays and set(own.weekdays) != set(told.weekdays))
+    ):
+        message = f"“{repeat.text}” does not go with the weekday of the row."
+        remedy = "Say both in one cell (first Tuesday of the month), or leave one of them out."
+        return Blame("repeat", Refusal("repeat-weekday", message, remedy))
+    has_end = not own.is_endless or repeat.last or repeat.times or repeat.span
+    until = own.until if has_end else told.until
+    return repeat._replace(rule=own._replace(weekdays=told.weekdays, until=until))
+
+
+def _counts_from(repeat: Repeat, first: dt.date | dt.datetime) -> Problem:
+    """The note of a row that is held in some weeks and says no first day."""
+    message = f"“{repeat.text}” counts from {_date(first)}."
+    return note("repeat-first", message, "If it is held in the other weeks, give the row its first day.")
 
 
 def _on_dates(
