@@ -10,17 +10,21 @@ from nomarium.model.limits import LONGEST_PHRASE
 from nomarium.model.problem import Problem, note
 from nomarium.model.refusal import Refusal
 from nomarium.reading.cells.dates import DayReading
+from nomarium.reading.cells.moments import certain
 from nomarium.reading.cells.repeatclauses import without_times
 from nomarium.reading.cells.repeats import Repeat, read_repeat
 from nomarium.reading.cells.times import Times
 from nomarium.reading.columns.decisions import Decisions, resolve_day
 from nomarium.reading.rows.repeating import Bounds, repeated
 from nomarium.reading.rows.several import several_days
-from nomarium.reading.rows.when import Blame, When
+from nomarium.reading.rows.when import NOTHING, Blame, When
 from nomarium.reading.rows.whenreader import WhenReader
 from nomarium.sheets.sheet import cell_text
 
 _OFTEN = r"(?i)\b(?:every|each|weekly|fortnightly|monthly|alternate|chaque|tous|toutes|month|mois|(?:mon|tues|wednes|thurs|fri|satur|sun)days|(?:lun|mar|mercre|jeu|vendre|same)dis|dimanches)\b"
+_TWO_ENDS = Refusal(
+    "repeat-ends-twice", "The row has a last day, and its repeat another end.", "Make them agree, or leave one blank."
+)  # fmt: skip
 _SEVERAL = note("several-dates", "Several days in one cell are an event each.")
 
 
@@ -100,6 +104,15 @@ def _repeating(row: Sequence[Cell], at: int, field: str, reader: WhenReader) -> 
         return Otherwise(blame=Blame(field, Refusal("repeat-undated", message, remedy)))
     if isinstance(begin, Refusal):
         return Otherwise(blame=Blame(field, begin))
+    ends_at = reader.at.get("end-date", -1)
+    last = reader.parts["end-date"][row[ends_at]] if ends_at >= 0 else NOTHING
+    if last.refusal is not None:
+        return Otherwise(blame=Blame("end-date", last.refusal))
+    if last.first is not None:  # the last day of its weeks, and not of its first date
+        if repeat.last is not None or repeat.times is not None or repeat.span is not None:
+            return Otherwise(blame=Blame("end-date", _TWO_ENDS))
+        repeat = repeat._replace(last=certain(last.first))
+        row = [*row[:ends_at], "", *row[ends_at + 1 :]]
     when = _on(row, at, begin, reader, None)
     if isinstance(when, Blame):
         return Otherwise(blame=when)

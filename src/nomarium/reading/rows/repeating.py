@@ -15,6 +15,7 @@ from nomarium.reading.cells.repeats import Repeat
 from nomarium.reading.cells.repeatsaid import said
 from nomarium.reading.cells.times import Times
 from nomarium.reading.columns.decisions import Decisions, resolve_day
+from nomarium.reading.rows.together import said_together, told_rule
 from nomarium.reading.rows.when import Blame, When, recurrence_of
 from nomarium.reckoning.rules import NO_END, rule_text, with_local_until
 from nomarium.reckoning.starts import starts
@@ -51,12 +52,11 @@ def repeated(
     when: When, values: dict[str, FieldValue], decisions: Decisions, bounds: Bounds
 ) -> Repeated | Blame:
     """The recurrence of a row from its `repeat`, `except` and `also-on` cells. `when` is its own date."""
-    told = when.recurrence.rules[0] if when.recurrence is not None and when.recurrence.rules else None
-    repeat = _counted(values.get("repeat"), values.get("repeat-times"), values.get("weekday"), when)
-    if told is not None and isinstance(repeat, Repeat):  # its date's cell says on which weekdays
-        repeat = _on_weekdays_of(told, repeat)
-    if isinstance(repeat, Blame):
-        return repeat
+    told = told_rule(when)
+    together = said_together(when, values, bounds.last_day)
+    if isinstance(together, Blame):
+        return together
+    when, repeat = together
     if repeat is not None and repeat.clock is not None:
         timed = _at_its_time(when, repeat.clock, bounds.length_secs)
         if isinstance(timed, Blame):
@@ -122,53 +122,6 @@ def _at_its_time(when: When, clock: Times, length_secs: int) -> When | Blame:
     return when._replace(start=start, end=end)
 
 
-def _counted(
-    repeat: Repeat | None, counted: Repeat | None, weekday: int | None, when: When
-) -> Repeat | Blame | None:
-    """A repeat as often as a column of its own says: every week when nothing else says how."""
-    if counted is None:
-        return repeat
-    if repeat is None and when.rule is None:
-        weekdays = () if weekday is None else ((0, weekday),)
-        return counted._replace(rule=counted.rule._replace(weekdays=weekdays), span=None)
-    if (
-        repeat is not None
-        and repeat.last is None
-        and repeat.times is None
-        and repeat.span is None
-        and repeat.rule.is_endless
-    ):
-        return repeat._replace(times=None if counted.span else counted.times, span=counted.span)
-    dates = (
-        sum(1 for _ in islice(starts(when.rule, when.start), 10_000))
-        if repeat is None and when.rule
-        else None
-    )
-    if repeat is None and dates == counted.times:
-        return None  # the first and the last day say the same
-    found = f"a first and a last day that make it {dates}" if repeat is None else f"“{repeat.text}”"
-    message = f"The row takes place {counted.times} times by one cell, and another says {found}."
-    return Blame(
-        "repeat-times", Refusal("repeat-ends-twice", message, "Make them agree, or leave one blank.")
-    )
-
-
-def _on_weekdays_of(told: Rule, repeat: Repeat) -> Repeat | Blame:
-    """A repeat on the weekdays, and to the end, that the date's own cell says."""
-    own = repeat.rule
-    if (
-        repeat.dates is not None
-        or own.freq != "WEEKLY"
-        or (own.weekdays and set(own.weekdays) != set(told.weekdays))
-    ):
-        message = f"“{repeat.text}” does not go with the weekday of the row."
-        remedy = "Say both in one cell (first Tuesday of the month), or leave one of them out."
-        return Blame("repeat", Refusal("repeat-weekday", message, remedy))
-    has_end = not own.is_endless or repeat.last or repeat.times or repeat.span
-    until = own.until if has_end else told.until
-    return repeat._replace(rule=own._replace(weekdays=told.weekdays, until=until))
-
-
 def _counts_from(repeat: Repeat, first: dt.date | dt.datetime) -> Problem:
     """The note of a row that is held in some weeks and says no first day."""
     message = f"“{repeat.text}” counts from {_date(first)}."
@@ -230,7 +183,8 @@ def _bounded(
             message = f"The repeat starts on {first}, and the row's date is {begin}."
             return Blame("repeat", Refusal("date-conflict", message, "Make them agree."))
         when = _moved(when, first - begin)
-        begin = first
+    when = _moved(when, _to_its_week(rule, when))
+    begin = _date(when.start)
     lasts = (when.end - when.start).days - (not isinstance(when.start, dt.datetime))
     ends: dt.date | None = None
     if repeat.last is not None:
@@ -270,6 +224,15 @@ def _bounded(
         else:
             rule = rule._replace(until=bounds.last_day)
     return when, rule, notes
+
+
+def _to_its_week(rule: Rule, when: When) -> dt.timedelta:
+    """From a row's first day to the first of its weekdays: every second Thursday from a Sunday on begins that week's
+    Thursday, though by the RFC's weeks the Sunday belongs to the week before."""
+    if rule.freq != "WEEKLY" or rule.interval == 1 or not rule.weekdays:
+        return dt.timedelta(0)
+    weekday = _date(when.start).weekday()
+    return min((of_week - weekday) % 7 for _, of_week in rule.weekdays) * _DAY
 
 
 def _end_of_months(begin: dt.date, months: Months) -> dt.date:
