@@ -178,7 +178,7 @@ REFUSED = {
     ),
     "how often, in words that are none": ("Event,Date,Every\nSail,10 Sept 2026,moon", ["“moon” is no repeat"]),
     "rows that are moved": ("Date,Event,New date\n7 Sept 2026,Fair,\n8 Sept 2026,Row,15 Sept 2026", ["“New date” seems to say", "in the place of the old one"]),
-    "until when rows repeat, and nothing how": ("Date,Event,Repeat until\n7 Sept 2026,Muster,18 Dec 2026", ["“Repeat until” seems to say until when"]),
+    "until when rows repeat, and nothing how": ("Date,Event,Repeat until\n7 Sept 2026,Muster,18 Dec 2026", ["says until when it repeats, and not how"]),
     "how rows repeat, under a heading that is not known": (
         "Date,Event,Repeats on\n7 Sept 2026,Muster,Mondays", ["“Repeats on” seems to say how a row repeats", "Repeats on=repeat"],
     ),

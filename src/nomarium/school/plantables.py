@@ -24,7 +24,7 @@ TITLES = {
 }  # fmt: skip
 """Each table's name as people write it; `events` is read as an event list."""
 
-_OF_DATES = frozenset(("repeat", "repeat-times", "except", "also-on", "cancelled"))
+_OF_DATES = frozenset(("repeat", "repeat-times", "repeat-until", "except", "also-on", "cancelled"))
 """Fields of a list that say on which dates a row is held."""
 
 EXPLANATION = "How to fill it in"

@@ -20,7 +20,7 @@ if TYPE_CHECKING:
 FieldValue: TypeAlias = Any
 """What a cell is read as: a text, a number, people … or a Refusal, as its field says."""
 
-REPEAT_FIELDS = ("repeat", "repeat-times", "except", "also-on")
+REPEAT_FIELDS = ("repeat", "repeat-times", "repeat-until", "except", "also-on")
 
 MEMO_SIZE = 20_000
 """Distinct cells of one column that are remembered; when full, a memo starts again."""
@@ -215,7 +215,18 @@ def repeat_memo(
             return whole if isinstance(found, Refusal) and not isinstance(whole, Refusal) else found
 
         return CellMemo(read_phrase, None, default)
+    if field == "repeat-until":
+        return CellMemo(lambda cell: _one_day(read(cell), cell), None, default)
     return CellMemo(read, (), default)
+
+
+def _one_day(listed: FieldValue, cell: Cell) -> FieldValue:
+    """The one day of a list that has no more."""
+    if isinstance(listed, Refusal):
+        return listed._replace(remedy="Write the last day of the repeat, like 2027-04-12.")
+    if len(listed) == 1 and listed[0].last is None:
+        return listed[0].first
+    return Refusal("date-several", f"“{cell_text(cell)}” is more than one day.", "Write the last day alone.")
 
 
 # The readers of fields that few tables have are imported when a table has them: a command's start

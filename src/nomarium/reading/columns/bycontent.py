@@ -9,7 +9,7 @@ from nomarium.reading.columns.cellssay import HEADS_TIMES, stretch_of
 from nomarium.reading.columns.column import Column
 from nomarium.reading.columns.contents import MOST_DIFFERENT, MOSTLY, Contents, name_some_weeks
 from nomarium.reading.columns.headings import is_placeholder, match_heading, normal, unit_of
-from nomarium.reading.columns.whenwords import heading_says_when, is_of_record
+from nomarium.reading.columns.whenwords import heading_says_when, is_of_record, says_end
 from nomarium.sheets.sheet import cell_text
 
 
@@ -42,6 +42,8 @@ class _Filling:
     def dates(self) -> None:
         """The date, a first and a last day, or several days of a row."""
         dated = [c for c in self._free if self._about(c).dates >= MOSTLY and not is_of_record(c.heading)]
+        if "day" in self._taken:  # the end of a weekday's weeks is not the date of a row
+            dated = [c for c in dated if not says_end(c.heading)]
         named = [c for c in dated if not is_placeholder(c.heading)]
         if self._taken & {"date", "when"} or _dated_start(self._columns, self._contents):
             return

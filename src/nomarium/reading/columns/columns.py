@@ -115,7 +115,8 @@ def _checked_by_content(columns: list[Column], contents: list[Contents]) -> list
         ):
             field, evidence = "day", "its cells are single days"
         elif field in ("date", "day") and about.weekday_lists >= MOSTLY:
-            field, evidence = "repeat", "its cells are lists of weekdays"
+            has_repeat = any(c.field == "repeat" and c.filled for c in columns)
+            field, evidence = "day" if has_repeat else "repeat", "its cells are lists of weekdays"
         elif (
             field in ("date", "day")
             and about.weekdays >= MOSTLY
@@ -123,7 +124,7 @@ def _checked_by_content(columns: list[Column], contents: list[Contents]) -> list
         ):
             field, evidence = "day", "its cells are weekdays"
         elif field == "date" and column.is_weak and (has_week or about.dates < MOSTLY):
-            is_day = has_week or (not has_date and (about.weekdays >= MOSTLY or are_whole(about)))
+            is_day = has_week or about.weekdays >= 0.5 or (not has_date and are_whole(about))
             field = "day" if is_day else ""
         elif field == "time" and plain == "hours" and (about.numbers >= 1 or _are_lengths(about)):
             field, evidence = "duration", "its cells are numbers or lengths"
@@ -234,16 +235,27 @@ def _of_loose_words(field: str, about: Contents) -> tuple[str, str] | None:
 
 
 def _split_starts(columns: list[Column], contents: list[Contents]) -> list[Column]:
-    """Of two columns headed as starts (or ends), the one that holds dates is the date."""
+    """Of two columns headed as starts (or ends), the one that holds dates is the date; so is one that does, where others say
+    the weekday or the times."""
+    says_more = any(c.field in ("day", "time") and c.filled for c in columns)
     for field, date_field in (("start", "date"), ("end", "end-date")):
         claims = [c for c in columns if c.field == field]
-        if len(claims) != 2:
+        if len(claims) != 2 and not (len(claims) == 1 and says_more and claims[0].how == "heading"):
             continue
         dated = [c for c in claims if contents[c.at].dates >= MOSTLY and not contents[c.at].times]
+        if len(claims) == 1:
+            dated = [c for c in dated if not any(map(_has_clock, contents[c.at].different))]
         if len(dated) == 1 and not any(c.field == date_field for c in columns):
             at = dated[0].at
             columns[at] = columns[at]._replace(field=date_field, evidence="heading; its cells are dates")
     return columns
+
+
+def _has_clock(cell: Cell) -> bool:
+    """Whether a date has a time of day beside it."""
+    if isinstance(cell, dt.datetime):
+        return cell.time() != dt.time()
+    return isinstance(cell, str) and re.search(r"\d[:h]\d|\d\s?[ap]\.?m", cell.casefold()) is not None
 
 
 def _with_summary(columns: list[Column], contents: list[Contents]) -> list[Column]:

@@ -29,6 +29,7 @@ _PAIRS = re.compile(r"(\d+)\.(\d+)")
 _SOME_WEEKS = r"odd|even|alternate|every other|(?:odd|even|alternate|every other|[a-d1-4]) ?(?:wks?|weeks?)|(?:wks?|weeks?) ?(?:[a-d1-4]|odd|even)"
 _OF_WEEKS = r"(?i)\b(?:weeks?|wks?|odd|even|a ?/ ?b)\b"
 MOSTLY = 0.8
+_ALL_DAYS = frozenset(("daily", "weekdays", "weekends"))
 """The share of a column's cells that must read as something for the column to be taken as it."""
 MOST_DIFFERENT = 100
 """Different cells of a column that are looked at."""
@@ -130,7 +131,7 @@ class Contents:
 
     @cached_property
     def weekday_lists(self) -> float:
-        """The share of cells that name weekdays and nothing else; 0 when none names several."""
+        """The share of cells that name weekdays and nothing else, or all of them; 0 when none names several."""
         if not self.texts:
             return 0.0
         lists = [
@@ -138,9 +139,13 @@ class Contents:
             for cell in self.different[:MOST_DIFFERENT]
         ]
         named = [[word for word in words if word] for words in lists]
-        if not any(len(words) > 1 for words in named):
+        if not any(len(words) > 1 or _ALL_DAYS.issuperset(words) for words in named if words):
             return 0.0
-        known = [all(word in self.lexicon.weekdays for word in words) for words in named]
+        known = [
+            bool(words)
+            and (_ALL_DAYS.issuperset(words) or all(word in self.lexicon.weekdays for word in words))
+            for words in named
+        ]
         return sum(known) / len(known)
 
     @cached_property

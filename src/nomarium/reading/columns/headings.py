@@ -17,7 +17,7 @@ from nomarium.reading.options import Order
 FIELDS: Final = (
     "summary", "date", "start", "end", "end-date", "time", "when", "duration", "all-day", "location",
     "description", "categories", "audience", "organizer", "attendees", "rsvp", "url", "conference", "status", "privacy", "busy",
-    "reminder", "color", "priority", "geo", "timezone", "uid", "repeat", "repeat-times", "except", "also-on", "week", "day",
+    "reminder", "color", "priority", "geo", "timezone", "uid", "repeat", "repeat-times", "repeat-until", "except", "also-on", "week", "day",
     "class", "teacher", "room", "group", "division", "term", "label", "period", "person",
 )  # fmt: skip
 """The fields of an event (docs/reading-tables.md), as `--column` and `--set` name them."""

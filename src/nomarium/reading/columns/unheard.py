@@ -15,7 +15,13 @@ from nomarium.reading.columns.column import PART_OF_DAY, Column
 from nomarium.reading.columns.columnnotes import called, letter_of
 from nomarium.reading.columns.contents import MOSTLY, Contents
 from nomarium.reading.columns.headings import match_exactly, unit_of
-from nomarium.reading.columns.whenwords import is_of_record, speaks_of_when
+from nomarium.reading.columns.whenwords import (
+    is_of_record,
+    says_begin,
+    says_end,
+    speaks_of_begin,
+    speaks_of_when,
+)
 from nomarium.sheets.sheet import Sheet, cell_text
 
 _MOVED = (
@@ -25,7 +31,6 @@ _MOVED = (
 _UNTIL = r"(?i)(?:repeat|recur).*"
 _NOT_ON = r"(?i)(?:no|not)\b(?!\.| (?:before|after|later|earlier|until|till)\b).*"
 _LENGTH = r"(?i)\d+(?:[.,:]\d+)?\s?(?:h|hrs?|hours?|m|mins?|minutes?)\b[\s\d]*(?:m|mins?|minutes?)?"
-_BEGINS = r"(?i)(?:starts|begins|commenc(?:es|ing)|starting|first (?:day|date|session|class|lesson|meeting|week|rehearsal|practice))(?: on| from)?"
 _OFF = r"(?i).*\b(?:off|breaks?|closed|closures?|holidays?|cancell?ed|half[ -]?terms?|miss(?:ed|ing)?|skip(?:ped|s)?|away)\b.*"
 _REPEATED = r"(?i)(?:repeat|recur).*|.*\bevery\b.*"
 _OF_WORDS = frozenset((*FACETS, "categories", "description", "location"))
@@ -40,12 +45,12 @@ def unheard(
     repeats: bool = False,
 ) -> list[Problem]:
     """A problem for each column that may say when rows are held and does not count. What columns `in_titles` say is in the
-    titles. `repeats`: the rows do, whatever their columns say."""
+    titles. `repeats`: the rows do, as was asked or by a rule of their own."""
     free = [c for c in columns if c.at not in in_titles]
     found = {
-        **_begun_without_end(sheet, columns),
+        **({} if repeats else {**_begun_without_end(sheet, columns), **_weeks_or_one(sheet, columns)}),
         **_may_say_when(sheet, free, rows, lexicon, repeats),
-        **_moved_dates(sheet, columns),
+        **_moved_dates(sheet, columns, repeats),
         **_unused_times(sheet, columns, rows, lexicon),
     }
     sessions = _unread_sessions(sheet, [c for c in free if c.at not in found])
@@ -152,10 +157,13 @@ def _halves_fit(at: int, columns: Sequence[Column], rows: Sequence[Sequence[Cell
     return bool(clocks)
 
 
-def _moved_dates(sheet: Sheet, columns: Sequence[Column]) -> dict[int, Problem]:
+def _moved_dates(sheet: Sheet, columns: Sequence[Column], repeats: bool) -> dict[int, Problem]:
     """A problem for each column that moves, repeats or leaves out its rows by its heading, and is taken for nothing or for
     dates of events beside them."""
     is_told = any(c.field in ("repeat", "day") for c in columns)
+    fields = {c.field for c in columns if c.filled}
+    on_weekdays = repeats or ("day" in fields and not fields & {"date", "when"})
+    is_weekly = on_weekdays and not fields & {"end-date", "repeat-until"}
     found = _repeated_milestones(sheet, columns)
     for column in columns:
         if column.field not in ("milestone", "") or column.how == "asked" or not column.filled:
@@ -167,8 +175,10 @@ def _moved_dates(sheet: Sheet, columns: Sequence[Column]) -> dict[int, Problem]:
             says, remedy = "to which date a row is moved", "Write the new date in the place of the old one"
         elif is_dated and re.fullmatch(_NOT_ON, heading):
             says, remedy = "when a row is not held", f'Say so: --column "{heading}=except"'
+        elif is_dated and is_weekly and says_end(heading):
+            says, remedy = "until when a row is held", f'Say so: --column "{heading}=end-date"'
         elif is_dated and re.fullmatch(_UNTIL, heading) and is_told:
-            says, remedy = "until when a row repeats", f'Say so: --column "{heading}=end-date"'
+            says, remedy = "until when a row repeats", f'Say so: --column "{heading}=repeat-until"'
         elif is_dated and re.fullmatch(_UNTIL, heading):
             says, remedy = (
                 "until when a row repeats, and nothing says how",
@@ -184,28 +194,56 @@ def _moved_dates(sheet: Sheet, columns: Sequence[Column]) -> dict[int, Problem]:
     return found
 
 
+def begun_column(columns: Sequence[Column]) -> Column | None:
+    """The column that says when rows begin which are held on a weekday, where none says how long they go on."""
+    fields = {"end-date" if c.field == "end" and c.has_days else c.field for c in columns if c.filled}
+    if "day" not in fields or fields & {"end-date", "repeat", "repeat-times", "repeat-until", "week"}:
+        return None
+    begun = next((c for c in columns if c.field in ("date", "start") and c.has_days and _begins(c)), None)
+    if begun is None or begun.how == "asked" or any(":" in text for text in begun.samples):
+        return None
+    return begun
+
+
+def _begins(column: Column) -> bool:
+    return says_begin(column.heading) or (column.how == "content" and speaks_of_begin(column.heading))
+
+
 def _begun_without_end(sheet: Sheet, columns: Sequence[Column]) -> dict[int, Problem]:
     """A problem where a column says when rows begin and another on which weekday, and nothing how long they go on."""
-    fields = {c.field for c in columns if c.filled}
-    if not fields & {"day"} or fields & {"end-date", "repeat", "repeat-times", "week"}:
-        return {}
-    begun = next(
-        (
-            c
-            for c in columns
-            if c.field in ("date", "start") and c.has_days and re.fullmatch(_BEGINS, c.heading.strip())
-        ),
-        None,
-    )
-    if begun is None or begun.how == "asked" or any(":" in text for text in begun.samples):
+    begun = begun_column(columns)
+    if begun is None:
         return {}
     day = next(c for c in columns if c.field == "day")
     message = f"The column {called(sheet, begun)} says when rows begin and {called(sheet, day)} on which weekday, and nothing says until when."
     remedy = (
-        "Give each row its last day, or a number of weeks; "
-        f'if each is held once: --column "{begun.heading}=date".'
+        "Give each row its last day, or a number of weeks, "
+        f'or give --until DATE; if each is held once: --column "{begun.heading}=date".'
     )
     return {begun.at: Problem("column-moved", message, remedy, sheet.place(None, begun.at, begun.heading))}
+
+
+def _weeks_or_one(sheet: Sheet, columns: Sequence[Column]) -> dict[int, Problem]:
+    """A problem where columns say a weekday, the day rows begin and their last day, and nothing says a time: they are held
+    every week, or are long."""
+    by_field = {"end-date" if c.field == "end" and c.has_days else c.field: c for c in columns if c.filled}
+    begun = by_field.get("date") or by_field.get("start")
+    if begun is None or not says_begin(begun.heading) or not {"day", "end-date"} <= by_field.keys():
+        return {}
+    if (
+        by_field.keys() & {"time", "when", "repeat", "repeat-times", "repeat-until", "all-day"}
+        or not begun.has_days
+    ):
+        return {}
+    if by_field.get("start", begun) is not begun or any(":" in text for text in begun.samples):
+        return {}
+    last = by_field["end-date"]
+    message = (
+        f"The columns {called(sheet, begun)} and {called(sheet, last)} stand beside weekdays, and nothing says a time: "
+        "an event every week, or one long event?"
+    )
+    remedy = "Say which: --set repeat=weekly or --spans whole."
+    return {last.at: Problem("weekly-open", message, remedy, sheet.place(None, last.at, last.heading))}
 
 
 def _repeated_milestones(sheet: Sheet, columns: Sequence[Column]) -> dict[int, Problem]:
@@ -215,7 +253,7 @@ def _repeated_milestones(sheet: Sheet, columns: Sequence[Column]) -> dict[int, P
         return {}
     found = {}
     for column in columns:
-        if column.field in ("repeat", "repeat-times") and column.filled:
+        if column.field in ("repeat", "repeat-times", "repeat-until") and column.filled:
             message = f"The column {called(sheet, column)} says how a row repeats, and nothing says which of its dates does."
             named = " or ".join(f'--column "{heading}=date"' for heading in dated[-2:])
             remedy = f'Say which: {named}; or leave it out with --column "{column.heading}=".'

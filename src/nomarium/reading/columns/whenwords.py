@@ -1,5 +1,6 @@
 """Whether a column speaks of when its rows are held, by the words of its heading and of its cells."""
 
+import re
 from typing import Final
 
 from nomarium.reading.columns.contents import MOST_DIFFERENT, Contents
@@ -32,6 +33,13 @@ _SAID: Final = _WHEN | frozenset(
 """Words of short cells; as headings they head names."""
 _BESIDE_WHEN: Final = frozenset("no not number of the on in is only from to for number nr which what".split())
 """Words that may stand beside them in a heading that is about nothing else."""
+_ENDS: Final = frozenset(
+    "last final end ends ending until till finish finishes finishing fin dernier derniere ende letzter letzte ultimo fim einde laatste".split()
+)
+_OF_BEGINNING: Final = frozenset(
+    "first start starts starting begin begins beginning from commences commencing valid effective debut erster beginn inicio inizio".split()
+)
+_BEGINS: Final = r"(?i)(?:starts|begins|commenc(?:es|ing)|starting|first (?:day|date|session|class|lesson|meeting|week|rehearsal|practice))(?: on| from)?"
 _OCCASIONS: Final = frozenset(
     "class classes lesson lessons session sessions meeting meetings rehearsal rehearsals practice practices visit visits "
     "occasion occasions occurrence holiday holidays term terms vacances ferien seances cours lecons stunden einheiten sesiones clases lessen".split()
@@ -94,6 +102,21 @@ def _share_of_when(about: Contents) -> float:
                 for word in words
             )
     return said / len(sample) if sample else 0.0
+
+
+def says_begin(heading: str) -> bool:
+    """Whether a heading names the day on which something begins that goes on."""
+    return re.fullmatch(_BEGINS, heading.strip()) is not None
+
+
+def speaks_of_begin(heading: str) -> bool:
+    """Whether a heading that no list knows has a word of beginning in it."""
+    return not _OF_BEGINNING.isdisjoint(normal(heading).split())
+
+
+def says_end(heading: str) -> bool:
+    """Whether a heading names the day on which something ends that has gone on."""
+    return not _ENDS.isdisjoint(normal(heading).split())
 
 
 def is_of_record(heading: str) -> bool:

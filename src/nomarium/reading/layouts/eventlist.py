@@ -1,7 +1,7 @@
 """How one sheet is read as an event list: where the table is, what its columns are, what its dates mean."""
 
 import re
-from collections.abc import Iterator, Sequence
+from collections.abc import Collection, Iterator, Sequence
 from functools import partial
 from itertools import chain, islice
 
@@ -26,7 +26,7 @@ from nomarium.reading.columns.runningmonths import RunningMonths, find_running_m
 from nomarium.reading.columns.table import TableReading, data_rows, fill_down_columns, filled_rows
 from nomarium.reading.columns.timesinwords import times_in_words
 from nomarium.reading.columns.titles import half_titles, title_columns, unknown_in_title
-from nomarium.reading.columns.unheard import unheard
+from nomarium.reading.columns.unheard import begun_column, unheard
 from nomarium.reading.layouts.layout import NotRead, Reading, Top, not_read
 from nomarium.reading.options import ReadingOptions
 from nomarium.reading.rows.yearly import is_yearly
@@ -143,6 +143,7 @@ def read_table(
     missing = _misfit(sheet, columns, options) or _missing(sheet, columns, options, head)
     if missing is not None:
         return missing._replace(columns=tuple(columns))
+    options = _weekly_to_the_last(columns, options)
     in_titles = title_columns(options.title, head.headings, sheet.first_column, {})[0].values()
     notes = [
         *column_notes(sheet, columns, options.keep_extra, in_titles),
@@ -150,8 +151,7 @@ def read_table(
         *([parts.told(sheet, columns, options.fill_down)] if parts else ()),
         *times_in_words(sheet, head, columns, first_rows, {**options.defaults, **options.overrides}),
     ]
-    problems = _problems_of(sheet, head, columns, options, first_rows)
-    problems += unheard(sheet, columns, sample, seen, in_titles, not options.tells_repeats)
+    problems = _problems_of(sheet, head, columns, options, first_rows, seen, in_titles)
     data = data if parts else filled_rows(sheet, data, ())
     table = TableReading(
         sheet, head, tuple(columns), Decisions(lexicon), options, tuple(problems), tuple(notes), parts
@@ -202,12 +202,16 @@ def _problems_of(
     columns: Sequence[Column],
     options: ReadingOptions,
     rows: Sequence[Row],
+    lexicon: Lexicon,
+    in_titles: Collection[int],
 ) -> list[Problem]:
     """What keeps a table from being read although its columns are known: something in it would be lost."""
+    sample = [row for _, row in rows if not is_blank(row)]
     return [
         *overridden_twice(sheet, columns, options),
         *unknown_in_title(sheet, head.headings, columns, options.title),
         *half_titles(sheet, columns, rows, options),
+        *unheard(sheet, columns, sample, lexicon, in_titles, _says_how_long(options)),
     ]
 
 
@@ -270,6 +274,19 @@ def _misfit(sheet: Sheet, columns: Sequence[Column], options: ReadingOptions) ->
             )
             return NotRead(sheet, "other-recipe", "it does not fit the recipe", problem)
     return None
+
+
+def _says_how_long(options: ReadingOptions) -> bool:
+    """Whether options say, as columns would, how long rows go on that begin on a day."""
+    is_asked = not options.defaults.keys().isdisjoint(("repeat", "end-date")) or bool(options.spans)
+    return is_asked or not options.tells_repeats
+
+
+def _weekly_to_the_last(columns: Sequence[Column], options: ReadingOptions) -> ReadingOptions:
+    """Options by which rows that say a weekday and the day they begin are held weekly to the end that `--until` says."""
+    if options.last_repeat is None or begun_column(columns) is None or "end-date" in options.defaults:
+        return options
+    return options._replace(defaults={"repeat": "weekly", **options.defaults})
 
 
 def _missing(

@@ -74,7 +74,7 @@ def _heads_a_day(rows: Sequence[Row], title: tuple[int, int], lexicon: Lexicon) 
     if any(fold(cell_text(cell)).strip() in lexicon.weekdays for cell in after[0]):
         return False
     fields = {match.field for cell in after[0] if (match := match_heading(cell_text(cell)))}
-    if fields & {"date", "day", "week", "repeat", "repeat-times"}:
+    if fields & {"date", "day", "week", "repeat", "repeat-times", "repeat-until"}:
         return False
     return bool(fields & {"time", "start"}) or any(
         Contents([row[n] for row in after[1:] if n < len(row)], lexicon).are_clear_times

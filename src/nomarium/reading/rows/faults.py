@@ -16,7 +16,7 @@ _TOTAL_WORDS = frozenset(
 
 _RULING = frozenset("-_=~*+:·—–─━═ ")
 
-_BESIDE = {"except": "repeat", "also-on": "repeat"}
+_BESIDE = {"except": "repeat", "also-on": "repeat", "repeat-until": "repeat"}
 """The column to blame for a field that has none of its own; else the date's."""
 
 

@@ -349,7 +349,7 @@ class _RowReader:
             if isinstance(value, Refusal):
                 blames.append(Blame(name, value))
             values[name] = value
-        values["weekday"] = self.when.weekday(row)
+        values["weekdays"] = self.when.weekdays(row)
         if self.blocks.is_on:
             for field, value in self.blocks.of_row().items():
                 values[field] = value if field == "more-categories" else values.get(field) or value

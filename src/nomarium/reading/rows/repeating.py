@@ -1,7 +1,6 @@
 """What a row says about repeating, with its dates settled: from the first to the last."""
 
 import datetime as dt
-from itertools import islice
 from typing import NamedTuple
 
 from nomarium.model.problem import Problem, note
@@ -15,7 +14,7 @@ from nomarium.reading.cells.repeats import Repeat
 from nomarium.reading.cells.repeatsaid import said
 from nomarium.reading.cells.times import Times
 from nomarium.reading.columns.decisions import Decisions, resolve_day
-from nomarium.reading.rows.together import said_together, told_rule
+from nomarium.reading.rows.together import last_of_weeks, on_one_day, said_together, to_its_week, told_rule
 from nomarium.reading.rows.when import Blame, When, recurrence_of
 from nomarium.reckoning.rules import NO_END, rule_text, with_local_until
 from nomarium.reckoning.starts import starts
@@ -175,6 +174,7 @@ def _bounded(
         return Blame(
             "repeat", Refusal("repeat-untimed", message, "Give the row a time, or repeat it by days.")
         )
+    of_weeks = last_of_weeks(rule, when) if rule.is_endless else None
     if repeat.first is not None:
         first = _near(repeat.first, begin, decisions, back=True)
         if isinstance(first, Refusal):
@@ -183,9 +183,8 @@ def _bounded(
             message = f"The repeat starts on {first}, and the row's date is {begin}."
             return Blame("repeat", Refusal("date-conflict", message, "Make them agree."))
         when = _moved(when, first - begin)
-    when = _moved(when, _to_its_week(rule, when))
+    when = _moved(when, to_its_week(rule, when))
     begin = _date(when.start)
-    lasts = (when.end - when.start).days - (not isinstance(when.start, dt.datetime))
     ends: dt.date | None = None
     if repeat.last is not None:
         last = _near(repeat.last, begin, decisions)
@@ -201,11 +200,9 @@ def _bounded(
         rule = rule._replace(times=repeat.times)
     elif repeat.span is not None:
         rule = rule._replace(until=_after(begin, *repeat.span) - _DAY)
-    elif rule.is_endless and 0 < lasts >= _gap(rule, when):
-        # a first and a last date beside “weekly”: the last one is where the repeat ends
-        last = begin + lasts * _DAY
-        rule = rule._replace(until=last)
-        when = _on_one_day(when, lasts)
+    elif rule.is_endless and of_weeks is not None:
+        rule = rule._replace(until=of_weeks)
+        when = on_one_day(when)
         message = (
             "The end date of a row that repeats, later than its next date, is read as the repeat's last day."
         )
@@ -226,15 +223,6 @@ def _bounded(
     return when, rule, notes
 
 
-def _to_its_week(rule: Rule, when: When) -> dt.timedelta:
-    """From a row's first day to the first of its weekdays: every second Thursday from a Sunday on begins that week's
-    Thursday, though by the RFC's weeks the Sunday belongs to the week before."""
-    if rule.freq != "WEEKLY" or rule.interval == 1 or not rule.weekdays:
-        return dt.timedelta(0)
-    weekday = _date(when.start).weekday()
-    return min((of_week - weekday) % 7 for _, of_week in rule.weekdays) * _DAY
-
-
 def _end_of_months(begin: dt.date, months: Months) -> dt.date:
     """The last day of the months in which something is held, for the run of them in which a day is."""
     year = begin.year + (begin.month > months.last)
@@ -245,16 +233,6 @@ def _rule_at(rule: Rule, when: When) -> Rule:
     """A rule whose end in UTC is in the row's own time."""
     zone = zone_named(when.zone) if when.zone and rule.until_is_utc else None
     return with_local_until(rule, when.start, zone)
-
-
-def _gap(rule: Rule, when: When) -> int:
-    """Days from the first to the second date of a rule."""
-    found = list(islice(starts(rule, when.start), 2))
-    return (found[1] - found[0]).days if len(found) == 2 else 10**6
-
-
-def _on_one_day(when: When, days: int) -> When:
-    return when._replace(end=when.end - days * _DAY)
 
 
 def _moved(when: When, by: dt.timedelta) -> When:

@@ -5,12 +5,16 @@ from itertools import islice
 
 from nomarium.model.recurrence import Rule
 from nomarium.model.refusal import Refusal
+from nomarium.reading.cells.dates import Day
 from nomarium.reading.cells.memo import FieldValue
 from nomarium.reading.cells.repeats import Repeat
 from nomarium.reading.rows.when import Blame, When
 from nomarium.reckoning.starts import starts
 
 _MOST_COUNTED = 10_000
+_TWO_ENDS = Refusal(
+    "repeat-ends-twice", "The row says twice where its repeat ends.", "Make them agree, or leave one blank."
+)
 
 
 def said_together(
@@ -20,29 +24,50 @@ def said_together(
     what went into the repeat. `last_day` is the end of all rows that have none."""
     repeat: Repeat | None = values.get("repeat")
     counted: Repeat | None = values.get("repeat-times")
+    last: Day | None = values.get("repeat-until")
     if repeat is None and counted is None:
-        return when, None
+        if last is None:
+            return when, None
+        return _weekly_until(when, last, values.get("weekdays") or ())
     told = told_rule(when)
     has_last = when.rule is not None or (
         told is not None and told.until is not None and told.until != last_day
     )
-    weekday: int | None = values.get("weekday")
+    weekdays: tuple[int, ...] = values.get("weekdays") or ()
     if repeat is None:
         assert counted is not None
-        weekdays = told.weekdays if told is not None else () if weekday is None else ((0, weekday),)
+        held = told.weekdays if told is not None else tuple((0, day) for day in weekdays)
         until = told.until if told is not None and has_last else None
         found: Repeat | Blame = counted._replace(
-            rule=Rule("WEEKLY", weekdays=weekdays, until=until), times=None, span=None
+            rule=Rule("WEEKLY", weekdays=held, until=until), times=None, span=None
         )
     elif told is not None:
-        found = _on_weekdays_of(told, repeat, told.until if has_last else None)
+        found = _on_weekdays_of(told, weekdays, repeat, told.until if has_last else None)
     else:
-        found = _on_weekday(weekday, repeat)
+        found = _on_weekdays(weekdays, repeat)
     if isinstance(found, Blame):
         return found
+    ends = counted is not None or last is not None
+    if ends and not _has_end(found) and (of_weeks := last_of_weeks(found.rule, when)) is not None:
+        found, when = found._replace(rule=found.rule._replace(until=of_weeks)), on_one_day(when)
     if counted is not None:
-        found = _so_often(found, counted, repeat is not None, when)
+        found = _so_often(found, counted, when)
+    if last is not None and not isinstance(found, Blame):
+        found = Blame("repeat-until", _TWO_ENDS) if _has_end(found) else found._replace(last=last)
     return found if isinstance(found, Blame) else (when._replace(rule=None), found)
+
+
+def _weekly_until(when: When, last: Day, weekdays: tuple[int, ...]) -> tuple[When, Repeat] | Blame:
+    """The repeat of a row that says until when, and how often by no more than its weekday."""
+    told = told_rule(when)
+    held = told.weekdays if told is not None else tuple((0, day) for day in weekdays)
+    if not held:
+        message = "The row says until when it repeats, and not how."
+        return Blame("repeat-until", Refusal("repeat-until-alone", message, "Say how in a column “Repeat”."))
+    if when.rule is not None:
+        return Blame("repeat-until", _TWO_ENDS)
+    rule = Rule("WEEKLY", weekdays=held)
+    return when, Repeat(rule, last=last, text="weekly")
 
 
 def told_rule(when: When) -> Rule | None:
@@ -52,43 +77,82 @@ def told_rule(when: When) -> Rule | None:
     return when.recurrence.rules[0] if when.recurrence is not None and when.recurrence.rules else None
 
 
+def last_of_weeks(rule: Rule, when: When) -> dt.date | None:
+    """The last day of a row that repeats by this rule, where it is no less than a week or the second date away: the last of its
+    dates and not of its first one."""
+    days = _days_long(when)
+    if days <= 0:
+        return None
+    found = list(islice(starts(rule, when.start), 2))
+    gap = (found[1] - found[0]).days if len(found) == 2 else 10**6
+    if days < min(gap, 7 if rule.freq == "WEEKLY" else gap):
+        return None
+    begin = when.start.date() if isinstance(when.start, dt.datetime) else when.start
+    return begin + dt.timedelta(days)
+
+
+def to_its_week(rule: Rule, when: When) -> dt.timedelta:
+    """From a row's first day to the first of its weekdays: every second Thursday from a Sunday on begins that week's
+    Thursday, though by the RFC's weeks the Sunday belongs to the week before."""
+    if rule.freq != "WEEKLY" or rule.interval == 1 or not rule.weekdays:
+        return dt.timedelta(0)
+    weekday = when.start.weekday()
+    return dt.timedelta(min((of_week - weekday) % 7 for _, of_week in rule.weekdays))
+
+
+def on_one_day(when: When) -> When:
+    """The first of the days from a row's first to its last."""
+    return when._replace(end=when.end - dt.timedelta(_days_long(when)))
+
+
+def _days_long(when: When) -> int:
+    return (when.end - when.start).days - (not isinstance(when.start, dt.datetime))
+
+
 def _has_end(repeat: Repeat) -> bool:
     return bool(not repeat.rule.is_endless or repeat.last or repeat.times or repeat.span)
 
 
-def _on_weekday(weekday: int | None, repeat: Repeat) -> Repeat:
-    """A repeat by weeks on the weekday that a column of its own says, where it says none itself."""
+def _on_weekdays(weekdays: tuple[int, ...], repeat: Repeat) -> Repeat:
+    """A repeat by weeks on the weekdays that a column of its own says, where it says none itself."""
     own = repeat.rule
-    if weekday is None or repeat.dates is not None or own.freq != "WEEKLY" or own.weekdays:
+    if not weekdays or repeat.dates is not None or own.freq != "WEEKLY" or own.weekdays:
         return repeat
-    return repeat._replace(rule=own._replace(weekdays=((0, weekday),)))
+    return repeat._replace(rule=own._replace(weekdays=tuple((0, day) for day in weekdays)))
 
 
-def _on_weekdays_of(told: Rule, repeat: Repeat, last: dt.date | None) -> Repeat | Blame:
+def _on_weekdays_of(
+    told: Rule, weekdays: tuple[int, ...], repeat: Repeat, last: dt.date | None
+) -> Repeat | Blame:
     """A repeat on the weekdays that the date's own cell says, to its own end or the last day of the row."""
-    own = repeat.rule
+    own, held = repeat.rule, tuple((0, day) for day in weekdays) or told.weekdays
     differs = told.freq != "WEEKLY" or own.freq != "WEEKLY"
-    if repeat.dates is not None or differs or (own.weekdays and set(own.weekdays) != set(told.weekdays)):
+    if repeat.dates is not None or differs or (own.weekdays and set(own.weekdays) != set(held)):
         message = f"“{repeat.text}” does not go with the weekday of the row."
         remedy = "Say both in one cell (first Tuesday of the month), or leave one of them out."
         return Blame("repeat", Refusal("repeat-weekday", message, remedy))
     until = own.until if _has_end(repeat) else last
-    return repeat._replace(rule=own._replace(weekdays=told.weekdays, until=until))
+    return repeat._replace(rule=own._replace(weekdays=held, until=until))
 
 
-def _so_often(repeat: Repeat, counted: Repeat, has_phrase: bool, when: When) -> Repeat | Blame:
+def _so_often(repeat: Repeat, counted: Repeat, when: When) -> Repeat | Blame:
     """A repeat as often as a column of its own says; where something else ends it too, both must say the same."""
     if not _has_end(repeat):
-        if not has_phrase:
+        rule = repeat.rule
+        if counted.span is None or (rule.freq == "WEEKLY" and rule.interval == 1 and len(rule.weekdays) < 2):
             return repeat._replace(times=counted.times)
-        return repeat._replace(times=None if counted.span else counted.times, span=counted.span)
+        return repeat._replace(span=counted.span)
     dates = None
     if not repeat.last and not repeat.span and not repeat.times:
-        dates = sum(1 for _ in islice(starts(repeat.rule, when.start), _MOST_COUNTED))
-        if dates == counted.times:
+        found = list(islice(starts(repeat.rule, when.start + to_its_week(repeat.rule, when)), _MOST_COUNTED))
+        dates, wanted = len(found), counted.times
+        if counted.span is not None:  # so many weeks, each of which may have several
+            after = when.start + dt.timedelta(7 * counted.span[0])
+            wanted = sum(moment < after for moment in found)
+        if dates == wanted:
             return repeat
-    found = f"a first and a last day that make it {dates}" if dates is not None else f"“{repeat.text}”"
-    message = f"The row takes place {counted.times} times by one cell, and another says {found}."
+    other = f"a first and a last day that make it {dates}" if dates is not None else f"“{repeat.text}”"
+    message = f"The row takes place {counted.times} times by one cell, and another says {other}."
     return Blame(
         "repeat-times", Refusal("repeat-ends-twice", message, "Make them agree, or leave one blank.")
     )

@@ -60,6 +60,9 @@ class When(NamedTuple):
     """How a first day, a last day and times repeat in between: on each day, or on one weekday."""
 
 
+_REPEATED = ("repeat", "weeks")
+
+
 class Said(NamedTuple):
     """The parts of one row that say when."""
 
@@ -73,7 +76,8 @@ class Said(NamedTuple):
     zone_name: str | None = None
     zone: "ZoneInfo | None" = None
     spans: str = "whole"
-    """What a first day, a last day and times are: an event each day (`daily`), one long one (`whole`), or open ("")."""
+    """What a first day, a last day and times are: an event each day (`daily`), one long one (`whole`), what a repeat
+    says (`repeat`), beside weekdays in this row (`weeks`), or open ("")."""
     weekday: int | None = None
     """What a column of weekdays says, 0 for Monday."""
 
@@ -244,7 +248,7 @@ def _timed(
         ends = _end(first, last, start, end, begins, notes)
         if isinstance(ends, Blame):
             return ends
-        is_one = row.spans != "repeat"
+        is_one = row.spans not in _REPEATED
         if is_one and row.duration_secs is not None and _length(begins, ends, row.zone) != row.duration_secs:
             message = f"The length is not the time from {begins:%H:%M} to {ends:%H:%M}."
             return Blame("duration", Refusal("length-conflict", message, "Correct it or leave it blank."))
@@ -266,12 +270,12 @@ def _end_of_each(
     """The end of each date of a row that is held on several from a first to a last day, and says no end: after its length,
     or the usual one where a weekday or a repeat shows that it is held again. None where nothing does."""
     is_weekly = row.weekday is not None and (last - first).days > 6
-    if row.duration_secs is None and not is_weekly and row.spans != "repeat":
+    if row.duration_secs is None and not is_weekly and row.spans not in _REPEATED:
         return None
     secs = start.secs + (row.duration_secs if row.duration_secs is not None else default_length_secs)
     if secs > DAY_SECS or (row.spans == "whole" and not is_weekly):
         return None
-    if row.spans == "repeat":
+    if row.spans in _REPEATED:
         notes.append("repeat-end-open")
     return Clock(secs, True)
 
@@ -283,10 +287,10 @@ def _rule_between(
     from nomarium.model.recurrence import Rule
 
     days = (last - first).days
-    if row.weekday is not None and days > 6:
+    if row.weekday is not None and (days > 6 or row.spans == "weeks"):
         notes.append("spans-weekly")
         return Rule("WEEKLY", until=last, weekdays=((0, row.weekday),))
-    if row.spans in ("whole", "repeat") or (days == 1 and end.secs <= start.secs):
+    if row.spans in ("whole", *_REPEATED) or (days == 1 and end.secs <= start.secs):
         return None
     if row.spans == "daily":
         notes.append("spans-daily")

@@ -1,15 +1,19 @@
 """When the event of a row is: the cells that say so, each read once, put together."""
 
+import re
 from collections.abc import Sequence
 from typing import TYPE_CHECKING
 
 from nomarium.model.cell import Cell
+from nomarium.model.recurrence import Rule
 from nomarium.model.refusal import Refusal
 from nomarium.reading.cells.memo import CellMemo, FieldValue, value_memo
 from nomarium.reading.cells.partmemo import part_memo
+from nomarium.reading.cells.repeats import Repeat, read_repeat
 from nomarium.reading.cells.words import fold
 from nomarium.reading.columns.headings import NO_UNIT, unit_of
 from nomarium.reading.columns.table import TableReading
+from nomarium.reading.columns.whenwords import says_begin
 from nomarium.reading.rows.when import NOTHING, Blame, Part, Said, When, settle
 from nomarium.reckoning.zones import zone_named
 from nomarium.sheets.sheet import cell_text
@@ -34,9 +38,15 @@ class WhenReader:
         self.known = set(self.at) | set(options.defaults)
         """Fields that some column or `--set` gives."""
         self.parts = {field: self.part_memo(field) for field in _WHEN_FIELDS}
-        self.weekday_at = self.at.get("day") if "date" in self.at else None
-        self.by_weekday: dict[int | None, CellMemo] = {None: self.parts["date"]}
-        self.is_weekly = "end-date" in self.at or "repeat-times" in self.at
+        self.dated = self._dated()
+        """The field of the column that says the day; empty when none does."""
+        self.weekday_at = self.at.get("day") if self.dated else None
+        self.names_weekdays = self._names_weekdays()
+        self.repeat_at = [
+            self.at[name] for name in ("repeat", "repeat-times", "repeat-until") if name in self.at
+        ]
+        self.by_weekday: dict[int | None, CellMemo] = {None: self.parts[self.dated or "date"]}
+        self.is_weekly = self._is_weekly()
         self.zone_name = options.zone
         self.zone: ZoneInfo | None = zone_named(options.zone) if options.zone else None
         self.duration, self.duration_at = self.value("duration")
@@ -53,7 +63,7 @@ class WhenReader:
         for field in _WHEN_FIELDS:
             index = self.at.get(field, -1)
             memo = self.parts[field]
-            if field == "date" and self.weekday_at is not None:
+            if field == self.dated and self.weekday_at is not None:
                 memo = self._dated_memo(row[self.weekday_at])
             part: Part = memo[row[index] if index >= 0 else ""]
             if part.refusal is not None:
@@ -64,6 +74,8 @@ class WhenReader:
             if isinstance(part_or_blame, Blame):
                 return part_or_blame
             parts["date"] = part_or_blame
+        if (blame := self._no_weekday(row, parts)) is not None:
+            return blame
         values: list[FieldValue] = []
         for field, memo, index in (
             ("duration", self.duration, self.duration_at),
@@ -75,21 +87,23 @@ class WhenReader:
             values.append(value)
         zone_name = values[2] or self.zone_name
         zone = self.zone if values[2] is None else zone_named(zone_name)
+        weekdays = self.weekdays(row)
+        spans = "weeks" if self.spans == "repeat" and weekdays and self._repeats(row) else self.spans
         return settle(
             Said(
                 parts["date"], parts["start"], parts["end"], parts["end-date"], parts["time"],
-                values[0], values[1], zone_name, zone, self.spans, self.weekday(row),
+                values[0], values[1], zone_name, zone, spans, weekdays[0] if weekdays else None,
             ),
             self.reading.options.length_secs,
         )  # fmt: skip
 
     def _dated_memo(self, cell: Cell) -> CellMemo:
-        """The memo of the date column for rows that name this weekday in a column of its own."""
+        """The memo of the column of dates for rows that name this weekday in a column of its own."""
         weekday = self.reading.decisions.lexicon.weekdays.get(fold(cell_text(cell)).strip())
         if self.is_weekly:  # the first date is where the weeks begin, whatever weekday it is
             weekday = None
         if weekday not in self.by_weekday:
-            self.by_weekday[weekday] = self.part_memo("date", weekday)
+            self.by_weekday[weekday] = self.part_memo(self.dated, weekday)
         return self.by_weekday[weekday]
 
     def _counted_day(self, row: Sequence[Cell]) -> Part | Blame:
@@ -112,6 +126,54 @@ class WhenReader:
             return None
         return self.reading.decisions.lexicon.weekdays.get(fold(cell_text(row[self.weekday_at])).strip())
 
+    def _no_weekday(self, row: Sequence[Cell], parts: dict[str, Part]) -> Blame | None:
+        """Why a row's cell of weekdays cannot be passed over: it names several, or none where the row goes on for weeks."""
+        if self.weekday_at is None or not self.names_weekdays or self.weekdays(row):
+            return None
+        said = cell_text(row[self.weekday_at]).strip()
+        has_letters = any(map(str.isalpha, said))
+        first = parts[self.dated].first
+        last = parts["end-date"].first or parts["end"].first or parts[self.dated].last or first
+        days = (last - first).days if first is not None and last is not None else 0
+        is_timed = any(parts[field].start is not None for field in ("date", "start", "time"))
+        for_weeks = days > 6 and is_timed
+        if has_letters and (for_weeks or self._repeats(row) or self._names_several(said, days + 1)):
+            message, remedy = f"“{said}” is not one weekday.", "Write one, or all of them under “Repeat”."
+            return Blame("day", Refusal("weekday-unknown", message, remedy))
+        if not has_letters and for_weeks and self.is_weekly and not self.reading.options.spans:
+            message = "The row goes on for weeks, and has no weekday as the others have."
+            remedy = "Write its weekday; or say for such rows: --spans daily or --spans whole."
+            return Blame("day", Refusal("weekday-missing", message, remedy))
+        return None
+
+    def _repeats(self, row: Sequence[Cell]) -> bool:
+        """Whether a cell of the row says how, how often or until when it repeats."""
+        return any(cell_text(row[at]) for at in self.repeat_at)
+
+    def _names_several(self, said: str, days: int) -> bool:
+        """Whether a text names other weekdays than those of a row of so many days."""
+        words = re.split(r"[^a-z]+", fold(said))
+        named = len(
+            {
+                number
+                for word in words
+                if (number := self.reading.decisions.lexicon.weekdays.get(word)) is not None
+            }
+        )
+        is_range = re.search(r"[-–—]|\bto\b", said) is not None
+        return named > 1 and not (days > 1 if is_range else days == named)
+
+    def weekdays(self, row: Sequence[Cell]) -> tuple[int, ...]:
+        """The weekdays that a column of its own says: one, or several where a column says how often the row repeats."""
+        if (one := self.weekday(row)) is not None:
+            return (one,)
+        if self.weekday_at is None or not self._repeats(row):
+            return ()
+        named = read_repeat(cell_text(row[self.weekday_at]), self.reading.decisions.lexicon, None)
+        if not isinstance(named, Repeat) or named.rule != Rule("WEEKLY", weekdays=named.rule.weekdays):
+            return ()
+        return tuple(weekday for ordinal, weekday in named.rule.weekdays if not ordinal)
+
     def has_date(self, row: Sequence[Cell]) -> bool:
         """Whether a cell of the row holds a date."""
         for field in ("date", "start"):
@@ -120,9 +182,33 @@ class WhenReader:
                 return True
         return False
 
+    def _names_weekdays(self) -> bool:
+        """Whether the column of days holds weekdays, and not the numbers of a programme."""
+        if self.weekday_at is None:
+            return False
+        known = self.reading.decisions.lexicon.weekdays
+        samples = self.reading.columns[self.weekday_at].samples
+        return any(word in known for text in samples for word in re.split(r"[^a-z]+", fold(text)))
+
+    def _dated(self) -> str:
+        if "date" in self.at:
+            return "date"
+        start = self.at.get("start", -1)
+        return "start" if start >= 0 and self.reading.columns[start].has_days else ""
+
+    def _is_weekly(self) -> bool:
+        """Whether the first date is where the weeks of a row's weekday begin, which goes on to a last day."""
+        if self.known & {"end-date", "repeat-times", "repeat-until"}:
+            return True
+        if not self.dated or not says_begin(self.reading.columns[self.at[self.dated]].heading):
+            return False
+        end = self.reading.columns[self.at["end"]] if "end" in self.at else None
+        ends_on_a_day = end is not None and end.has_days and not any(":" in text for text in end.samples)
+        return ends_on_a_day or "repeat" in self.known
+
     def _spans(self) -> str:
         """What a first day, a last day and times are, as the columns show."""
-        if self.known & {"repeat", "repeat-times"}:
+        if self.known & {"repeat", "repeat-times", "repeat-until"}:
             return "repeat"
         date, start, last, end = (self.at.get(field, -1) for field in ("date", "start", "end-date", "end"))
         if "time" in self.at or last < 0:
