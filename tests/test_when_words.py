@@ -132,6 +132,44 @@ DATED = {
         "Date,Event,Repeats,Repeat until,Start time\n7 Sep 2026,A,Weekly,14 Sep 2026,6pm", ["--column", "Repeat until=end-date"],
         ["A 2026-09-07T18:00/2026-09-07T19:00", "A 2026-09-14T18:00/2026-09-14T19:00"],
     ),
+    "until when it repeats, in a column of its own": (
+        "Date,Event,Repeats,Repeat until,Start time\n7 Sep 2026,A,fortnightly,14 Sep,6pm\n8 Sep 2026,B,,,7pm", [],
+        ["A 2026-09-07T18:00/2026-09-07T19:00", "B 2026-09-08T19:00/2026-09-08T20:00"],
+    ),
+    "from its first day on, to the end of all": (
+        "Class,Day,Time,First day\nKnots,Wednesday,9:00-10:00,2026-09-11", ["--until", "2026-09-24"],
+        ["Knots 2026-09-16T09:00/2026-09-16T10:00", "Knots 2026-09-23T09:00/2026-09-23T10:00"],
+    ),
+    "every second week from a Sunday on": (
+        "Class,Day,Time,First day,Repeat\nKnots,Thursday,9:00-10:00,2026-09-06,fortnightly", ["--until", "2026-09-25"],
+        ["Knots 2026-09-10T09:00/2026-09-10T10:00", "Knots 2026-09-24T09:00/2026-09-24T10:00"],
+    ),
+    "a last day within the first week": (
+        "Class,Day,Time,First day,Last day,Repeat\nKnots,Thursday,9:00-10:00,2026-09-10,2026-09-12,weekly", [],
+        ["Knots 2026-09-10T09:00/2026-09-10T10:00"],
+    ),
+    "starts and ends by weekdays": (
+        "Class,Day,Starts,Ends,Time\nKnots,Wednesday,2026-09-07,2026-09-16,9:00-10:00", [],
+        ["Knots 2026-09-09T09:00/2026-09-09T10:00", "Knots 2026-09-16T09:00/2026-09-16T10:00"],
+    ),
+    "two weekdays beside a frequency": (
+        "Class,Day,Frequency,Time\nKnots,Mon & Wed,fortnightly,9:00-10:00\nSails,Friday,weekly,9:00-10:00", ["--from", "2026-09-07", "--until", "2026-09-18"],
+        ["Knots 2026-09-07T09:00/2026-09-07T10:00", "Knots 2026-09-09T09:00/2026-09-09T10:00",
+         "Sails 2026-09-11T09:00/2026-09-11T10:00", "Sails 2026-09-18T09:00/2026-09-18T10:00"],
+    ),
+    "so many weeks of two days": (
+        "Class,Day,Time,Number of weeks\nKnots,Mon & Tue,9:00-10:00,1", ["--from", "2026-09-07", "--until", "2026-12-18"],
+        ["Knots 2026-09-07T09:00/2026-09-07T10:00", "Knots 2026-09-08T09:00/2026-09-08T10:00"],
+    ),
+    "daily among weekdays": (
+        "Class,Day,First day,Last day,Time\nA,Monday,2026-09-07,2026-09-14,9:00-10:00\nB,Daily,2026-09-07,2026-09-08,9:00-10:00", [],
+        ["A 2026-09-07T09:00/2026-09-07T10:00", "A 2026-09-14T09:00/2026-09-14T10:00", "B 2026-09-07T09:00/2026-09-07T10:00", "B 2026-09-08T09:00/2026-09-08T10:00"],
+    ),
+    "teams are no titles": ("Date,Details,Team\n7 Sep 2026,Steam,A\n8 Sep 2026,Loft,B", [], ["Steam 2026-09-07/2026-09-08", "Loft 2026-09-08/2026-09-09"]),
+    "the days of a fair": (
+        "Event,Day,Date,End date\nFair,Sat-Sun,2026-09-12,2026-09-13\nGala,Saturday,2026-09-19,\nRow,Sunday,2026-09-20,", [],
+        ["Fair 2026-09-12/2026-09-14", "Gala 2026-09-19/2026-09-20", "Row 2026-09-20/2026-09-21"],
+    ),
     "a journey leaves first": (
         "Leg,Depart,Arrive,Date\nOslo,08:10,11:45,12 Sept 2026", [], ["Oslo 2026-09-12T08:10/2026-09-12T11:45"],
     ),
@@ -185,6 +223,24 @@ STOPPED = {
     ),
     "when a club begins, and not until when": (
         "Club,Day,Time,Starts\nKnots,Monday,3.30-4.30pm,14 Sept 2026\nSails,Tuesday,4-5pm,8 Sept 2026", ["nothing says until when", '--column "Starts=date"'],
+    ),
+    "weeks, or one long event": (
+        "Class,Day,First day,Last day\nKnots,Monday,7 Sep 2026,14 Dec 2026", ["every week, or one long event", "--set repeat=weekly or --spans whole"],
+    ),
+    "a weekday that is not the start's": ("Event,Day,Start\nKnots,Wednesday,2026-10-05 9:00", ["a Monday, not a Wednesday"]),
+    "no weekday among them": (
+        "Class,Day,First day,Last day,Time\nA,Monday,2026-09-07,2026-09-28,9-10\nB,,2026-09-07,2026-09-28,9-10", ["row 3", "has no weekday as the others"],
+    ),
+    "two weekdays of one date": (
+        "Class,Day,Date,Time\nA,Monday,2026-09-07,9-10\nB,Tuesday,2026-09-08,9-10\nC,Sunday,2026-09-13,9-10\nD,Monday,2026-09-14,9-10\nE,Mon or Wed,2026-09-14,9-10",
+        ["row 6", "“Mon or Wed” is not one weekday"],
+    ),
+    "no end of a season": ("Class,Day,Time,Season end\nKnots,Monday,9-10,2026-10-12", ["until when a row is held", "Season end=end-date"], *WEEKS),
+    "the last day twice": (
+        "Class,Day,Time,Repeat,Repeat until\nKnots,Monday,9-10,weekly 3 times,2026-09-21", ["says twice where its repeat ends"], *WEEKS,
+    ),
+    "a count of weeks beside a shorter stretch": (
+        "Class,Day,Time,First day,Last day,Number of weeks\nKnots,Mon & Tue,9:00-10:00,2026-09-07,2026-09-15,3", ["3 times by one cell", "make it 4"],
     ),
     "every month, on a weekday": ("Class,Day,Time,Frequency\nKnots,Tuesday,9-10am,monthly", ["does not go with the weekday"], *WEEKS),
     "two weekdays that differ": ("Class,Day,Time,Repeat\nKnots,Tuesday,9-10am,every Wednesday", ["does not go with the weekday"], *WEEKS),

@@ -158,15 +158,15 @@ def _are_lengths(about: Contents) -> bool:
 
 def _without_idle_titles(columns: list[Column], contents: list[Contents]) -> list[Column]:
     """Columns headed as titles whose cells are halves of the day, yes and no, or numbers are none, where another column
-    has words."""
+    has words; nor are teams A and B."""
     headed = [c for c in columns if c.field == "summary" and c.how == "heading" and contents[c.at].cells]
-    if not any(is_idle(contents[c.at]) for c in headed):
+    idle = {c.at for c in headed if is_idle(contents[c.at]) or (c.is_weak and contents[c.at].are_codes)}
+    if not idle:
         return columns
     words = [c for c in columns if contents[c.at].texts >= MOSTLY and not is_idle(contents[c.at])]
     return [
         c._replace(field="", how="", evidence="its cells say nothing about what happens")
-        if c.field == "summary" and c.how == "heading" and contents[c.at].cells and is_idle(contents[c.at])
-        and any(other.at != c.at and other.field in ("", "summary", "description", "teacher", "class") for other in words)
+        if c.at in idle and any(other.at != c.at and other.field in ("", "summary", "description", "teacher", "class") for other in words)
         else c
         for c in columns
     ]  # fmt: skip

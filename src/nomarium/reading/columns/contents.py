@@ -153,6 +153,12 @@ class Contents:
         return self._share(lambda cell: isinstance(cell, str) and any(map(str.isalpha, cell)))
 
     @cached_property
+    def are_codes(self) -> bool:
+        """Whether all cells are letters or numbers of a thing: `A`, `U9`, `7b`."""
+        code = re.compile(r"[a-z]|[a-z]{0,2}\d{1,2}[a-z]?", re.IGNORECASE)
+        return all(code.fullmatch(cell_text(cell)) for cell in self.different[:MOST_DIFFERENT])
+
+    @cached_property
     def numbers(self) -> float:
         """The share of cells that are plain numbers, typed or written."""
         return self._share(lambda cell: re.fullmatch(r"\d+(?:[.,]\d+)?", cell_text(cell)) is not None)

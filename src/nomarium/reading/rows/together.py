@@ -145,11 +145,12 @@ def _so_often(repeat: Repeat, counted: Repeat, when: When) -> Repeat | Blame:
     dates = None
     if not repeat.last and not repeat.span and not repeat.times:
         found = list(islice(starts(repeat.rule, when.start + to_its_week(repeat.rule, when)), _MOST_COUNTED))
-        dates, wanted = len(found), counted.times
-        if counted.span is not None:  # so many weeks, each of which may have several
-            after = when.start + dt.timedelta(7 * counted.span[0])
-            wanted = sum(moment < after for moment in found)
-        if dates == wanted:
+        dates = len(found)
+        is_same = dates == counted.times
+        if counted.span is not None and found:  # so many weeks, each of which may have several
+            in_week = (found[-1] - when.start).days // 7 + 1
+            is_same = counted.span[0] - repeat.rule.interval < in_week <= counted.span[0]
+        if is_same:
             return repeat
     other = f"a first and a last day that make it {dates}" if dates is not None else f"“{repeat.text}”"
     message = f"The row takes place {counted.times} times by one cell, and another says {other}."
