@@ -165,6 +165,10 @@ DATED = {
         "Class,Day,First day,Last day,Time\nA,Monday,2026-09-07,2026-09-14,9:00-10:00\nB,Daily,2026-09-07,2026-09-08,9:00-10:00", [],
         ["A 2026-09-07T09:00/2026-09-07T10:00", "A 2026-09-14T09:00/2026-09-14T10:00", "B 2026-09-07T09:00/2026-09-07T10:00", "B 2026-09-08T09:00/2026-09-08T10:00"],
     ),
+    "plural, or with every": (
+        "Class,Day,First day,Last day,Time\nA,Thursdays,2026-09-07,2026-09-17,9:00-10:00\nB,every Friday,2026-09-07,2026-09-17,9:00-10:00", [],
+        ["A 2026-09-10T09:00/2026-09-10T10:00", "A 2026-09-17T09:00/2026-09-17T10:00", "B 2026-09-11T09:00/2026-09-11T10:00"],
+    ),
     "teams are no titles": ("Date,Details,Team\n7 Sep 2026,Steam,A\n8 Sep 2026,Loft,B", [], ["Steam 2026-09-07/2026-09-08", "Loft 2026-09-08/2026-09-09"]),
     "the days of a fair": (
         "Event,Day,Date,End date\nFair,Sat-Sun,2026-09-12,2026-09-13\nGala,Saturday,2026-09-19,\nRow,Sunday,2026-09-20,", [],
@@ -228,6 +232,9 @@ STOPPED = {
         "Class,Day,First day,Last day\nKnots,Monday,7 Sep 2026,14 Dec 2026", ["every week, or one long event", "--set repeat=weekly or --spans whole"],
     ),
     "a weekday that is not the start's": ("Event,Day,Start\nKnots,Wednesday,2026-10-05 9:00", ["a Monday, not a Wednesday"]),
+    "parts of days of the week": (
+        "Class,Day,First day,Last day,Time\nA,Monday mornings,2026-09-07,2026-09-28,9-10\nB,Tuesday evenings,2026-09-07,2026-09-28,7-8pm", ["“Day” may say when", "“Monday mornings”"],
+    ),
     "no weekday among them": (
         "Class,Day,First day,Last day,Time\nA,Monday,2026-09-07,2026-09-28,9-10\nB,,2026-09-07,2026-09-28,9-10", ["row 3", "has no weekday as the others"],
     ),

@@ -29,6 +29,7 @@ _PAIRS = re.compile(r"(\d+)\.(\d+)")
 _SOME_WEEKS = r"odd|even|alternate|every other|(?:odd|even|alternate|every other|[a-d1-4]) ?(?:wks?|weeks?)|(?:wks?|weeks?) ?(?:[a-d1-4]|odd|even)"
 _OF_WEEKS = r"(?i)\b(?:weeks?|wks?|odd|even|a ?/ ?b)\b"
 MOSTLY = 0.8
+_BETWEEN_DAYS = r"[\s,;/&+–—-]+(?:(?:and|et|und|to|every|each|on)(?![^\W_]))?|^(?:every|each|on)\s"
 _ALL_DAYS = frozenset(("daily", "weekdays", "weekends"))
 """The share of a column's cells that must read as something for the column to be taken as it."""
 MOST_DIFFERENT = 100
@@ -134,19 +135,26 @@ class Contents:
         """The share of cells that name weekdays and nothing else, or all of them; 0 when none names several."""
         if not self.texts:
             return 0.0
-        lists = [
-            re.split(r"[\s,;/&+]+", re.sub(r"\band\b|\bet\b|\bund\b", " ", fold(cell_text(cell))))
-            for cell in self.different[:MOST_DIFFERENT]
-        ]
-        named = [[word for word in words if word] for words in lists]
-        if not any(len(words) > 1 or _ALL_DAYS.issuperset(words) for words in named if words):
+        said = [fold(cell_text(cell)) for cell in self.different[:MOST_DIFFERENT]]
+        named = [[word for word in re.split(_BETWEEN_DAYS, text) if word] for text in said]
+        if not any(self._names_several(text, words) for text, words in zip(said, named, strict=True)):
             return 0.0
         known = [
-            bool(words)
-            and (_ALL_DAYS.issuperset(words) or all(word in self.lexicon.weekdays for word in words))
+            bool(words) and (_ALL_DAYS.issuperset(words) or all(map(self.is_weekday_word, words)))
             for words in named
         ]
         return sum(known) / len(known)
+
+    def is_weekday_word(self, word: str) -> bool:
+        """Whether a word, folded, is a weekday, or all of them: `Mondays`."""
+        return word in self.lexicon.weekdays or word.removesuffix("s") in self.lexicon.weekdays
+
+    def _names_several(self, text: str, words: list[str]) -> bool:
+        """Whether a cell is more than one weekday or a range of them, which a fair may last."""
+        is_range = re.search(r"[-–—]|\b(?:to|a|bis)\b", text) is not None
+        is_plural = any(word not in self.lexicon.weekdays and self.is_weekday_word(word) for word in words)
+        often = is_plural or text.startswith(("every ", "each ")) or _ALL_DAYS.issuperset(words)
+        return bool(words) and (often or (len(words) > 1 and not is_range))
 
     @cached_property
     def texts(self) -> float:

@@ -17,6 +17,7 @@ from nomarium.reading.columns.contents import MOSTLY, Contents
 from nomarium.reading.columns.headings import match_exactly, unit_of
 from nomarium.reading.columns.whenwords import (
     is_of_record,
+    names_weekdays,
     says_begin,
     says_end,
     speaks_of_begin,
@@ -116,12 +117,14 @@ def _may_say_when(
     """A problem for each column that nothing uses and whose heading or cells speak of when: an unused column is passed over
     with a note only where it is about something else."""
     repeats = repeats or any(c.field in ("repeat", "day", "repeat-times") for c in columns)
+    has_weekday = any(c.field in ("day", "repeat") for c in columns)
     found: dict[int, Problem] = {}
     for column in columns:
         if not column.is_ignored or column.is_kept or column.how == "asked" or not column.filled:
             continue
         about = Contents([row[column.at] if column.at < len(row) else "" for row in rows], lexicon)
-        if column.evidence == PART_OF_DAY or not speaks_of_when(column.heading, about, repeats):
+        lost = not has_weekday and names_weekdays(column.heading, about)
+        if column.evidence == PART_OF_DAY or not (lost or speaks_of_when(column.heading, about, repeats)):
             continue
         if about.halves >= MOSTLY and _halves_fit(column.at, columns, rows):
             continue

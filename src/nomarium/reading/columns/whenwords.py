@@ -3,6 +3,7 @@
 import re
 from typing import Final
 
+from nomarium.reading.cells.words import fold
 from nomarium.reading.columns.contents import MOST_DIFFERENT, Contents
 from nomarium.reading.columns.headings import normal
 from nomarium.sheets.sheet import cell_text
@@ -68,6 +69,15 @@ def speaks_of_when(heading: str, about: Contents, repeats: bool) -> bool:
     return heading_says_when(heading, about, repeats) or (
         not _is_of_others(heading) and _share_of_when(about) >= 0.5
     )
+
+
+def names_weekdays(heading: str, about: Contents) -> bool:
+    """Whether a column is headed as a part of the date, and half of its cells have a weekday among their words."""
+    if not set(normal(heading).split()) <= _DATE_PARTS:
+        return False
+    texts = [fold(cell_text(cell)) for cell in about.different[:MOST_DIFFERENT] if isinstance(cell, str)]
+    named = sum(any(map(about.is_weekday_word, re.split(r"[^\w]+", text))) for text in texts)
+    return named > 0 and named >= len(about.different[:MOST_DIFFERENT]) / 2
 
 
 def heading_says_when(heading: str, about: Contents, repeats: bool, share: float = 0.5) -> bool:
