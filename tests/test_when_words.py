@@ -169,6 +169,9 @@ DATED = {
         "Class,Day,First day,Last day,Time\nA,Thursdays,2026-09-07,2026-09-17,9:00-10:00\nB,every Friday,2026-09-07,2026-09-17,9:00-10:00", [],
         ["A 2026-09-10T09:00/2026-09-10T10:00", "A 2026-09-17T09:00/2026-09-17T10:00", "B 2026-09-11T09:00/2026-09-11T10:00"],
     ),
+    "minutes, and places at least": (
+        "Date,Event,Time,Mins,Min,Bus\n7 Sep 2026,A,9:00,45,5,yes\n8 Sep 2026,A,9:00,90,6,no", [], ["A 2026-09-07T09:00/2026-09-07T09:45", "A 2026-09-08T09:00/2026-09-08T10:30"],
+    ),
     "teams are no titles": ("Date,Details,Team\n7 Sep 2026,Steam,A\n8 Sep 2026,Loft,B", [], ["Steam 2026-09-07/2026-09-08", "Loft 2026-09-08/2026-09-09"]),
     "the days of a fair": (
         "Event,Day,Date,End date\nFair,Sat-Sun,2026-09-12,2026-09-13\nGala,Saturday,2026-09-19,\nRow,Sunday,2026-09-20,", [],

@@ -14,7 +14,7 @@ from nomarium.reading.cells.words import Lexicon, fold
 from nomarium.reading.columns.head import begins_week, looks_like_date
 from nomarium.sheets.sheet import cell_text
 
-_ANSWERS = frozenset("yes no y n true false ✓ ✔ oui non ja nein si".split())
+ANSWERS = frozenset("yes no y n true false ✓ ✔ oui non ja nein si".split())
 _HALVES = frozenset(
     "am pm morning afternoon evening matin apres-midi soir vormittag nachmittag abend".split()
 )
@@ -179,14 +179,14 @@ class Contents:
     @cached_property
     def answers(self) -> float:
         """The share of cells that are a yes or a no, or a tick."""
-        return self._share(lambda cell: isinstance(cell, bool) or fold(cell_text(cell)) in _ANSWERS)
+        return self._share(lambda cell: isinstance(cell, bool) or fold(cell_text(cell)) in ANSWERS)
 
     @cached_property
     def plain_answers(self) -> float:
         """The same without single letters, which may be short for anything."""
         return self._share(
             lambda cell: (
-                isinstance(cell, bool) or (len(word := fold(cell_text(cell))) > 1 and word in _ANSWERS)
+                isinstance(cell, bool) or (len(word := fold(cell_text(cell))) > 1 and word in ANSWERS)
             )
         )
 

@@ -6,8 +6,10 @@ from collections.abc import Mapping, Sequence
 from nomarium.model.problem import Problem
 from nomarium.model.templates import names_in
 from nomarium.model.values import VALUE_FIELDS
+from nomarium.reading.cells.words import fold
 from nomarium.reading.columns.asked import asked_columns, heading_missing
 from nomarium.reading.columns.column import Column
+from nomarium.reading.columns.contents import ANSWERS
 from nomarium.reading.options import ReadingOptions
 from nomarium.sheets.sheet import Row, Sheet, cell_text
 
@@ -81,8 +83,10 @@ def _makes_a_pair(title: Column, other: Column, rows: Sequence[Row]) -> bool:
     pairs = [(left, right) for left, right in pairs if left and right]
     lefts, rights = {left for left, _ in pairs}, {right for _, right in pairs}
     are_words = all(any(map(str.isalpha, left)) and len(left) <= _LONGEST for left in lefts)
+    are_answers = ANSWERS.issuperset(fold(left) for left in lefts)
     return (
         are_words
+        and not are_answers
         and len(set(pairs)) == len(pairs) > max(len(lefts), len(rights))
         and len(lefts) > 1
         and len(rights) > 1
