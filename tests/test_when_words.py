@@ -172,6 +172,10 @@ DATED = {
     "minutes, and places at least": (
         "Date,Event,Time,Mins,Min,Bus\n7 Sep 2026,A,9:00,45,5,yes\n8 Sep 2026,A,9:00,90,6,no", [], ["A 2026-09-07T09:00/2026-09-07T09:45", "A 2026-09-08T09:00/2026-09-08T10:30"],
     ),
+    "quarter past three is no 15 March": (
+        "Club,Day,Time,Starts w/c,No of weeks\nKnots,Wednesday,3.15 - 4.15pm,14 Sept 2026,2\nSteam,Monday,3.15 - 4pm,21 Sept 2026,1", [],
+        ["Knots 2026-09-16T15:15/2026-09-16T16:15", "Knots 2026-09-23T15:15/2026-09-23T16:15", "Steam 2026-09-21T15:15/2026-09-21T16:00"],
+    ),
     "teams are no titles": ("Date,Details,Team\n7 Sep 2026,Steam,A\n8 Sep 2026,Loft,B", [], ["Steam 2026-09-07/2026-09-08", "Loft 2026-09-08/2026-09-09"]),
     "the days of a fair": (
         "Event,Day,Date,End date\nFair,Sat-Sun,2026-09-12,2026-09-13\nGala,Saturday,2026-09-19,\nRow,Sunday,2026-09-20,", [],

@@ -51,7 +51,7 @@ def repeated(
     when: When, values: dict[str, FieldValue], decisions: Decisions, bounds: Bounds
 ) -> Repeated | Blame:
     """The recurrence of a row from its `repeat`, `except` and `also-on` cells. `when` is its own date."""
-    told = told_rule(when)
+    told, has_first_day = told_rule(when), when.rule is not None
     together = said_together(when, values, bounds.last_day)
     if isinstance(together, Blame):
         return together
@@ -95,7 +95,7 @@ def repeated(
         message = f"No date from {_date(when.start)}{until} is one of “{repeat.text}”."
         return Blame("repeat", Refusal("repeat-never", message, "Correct the repeat or its dates."))
     notes += _idle(left_out, rule, when)
-    if told is not None and rule.interval > 1:
+    if told is not None and rule.interval > 1 and not has_first_day:
         notes.append(_counts_from(repeat, next(iter(starts(rule, when.start)))))
     recurrence = Recurrence(
         (rule,), also_on=tuple(also), left_out=tuple(left_out), starts_itself=False, keeps_length=True,

@@ -100,7 +100,8 @@ class WhenReader:
     def _dated_memo(self, cell: Cell) -> CellMemo:
         """The memo of the column of dates for rows that name this weekday in a column of its own."""
         weekday = self.reading.decisions.lexicon.weekdays.get(fold(cell_text(cell)).strip())
-        if self.is_weekly:  # the first date is where the weeks begin, whatever weekday it is
+        heading = self.reading.columns[self.at[self.dated]].heading
+        if self.is_weekly and not unit_of(heading).week:  # where the weeks begin, whatever weekday it is
             weekday = None
         if weekday not in self.by_weekday:
             self.by_weekday[weekday] = self.part_memo(self.dated, weekday)
