@@ -235,3 +235,44 @@ def test_headings_say_times_only_where_they_say_them(heading: str) -> None:
     times = unit_of(heading).times
     found = None if times is None else (times.start and times.start.secs, times.end and times.end.secs)
     assert found == HEADINGS[heading]
+
+
+SPANS = {
+    "on the 24-hour clock": ["9.00{}9.50", "10.10{}11.00", "13.15{}14.05", "15.15{}16.15"],
+    "on the 12-hour clock": ["9.00{}9.50", "10.10{}11.00", "1.15{}2.05", "3.15{}4.15"],
+    "with halves": ["9.00am{}9.50am", "10.10am{}11.00am", "1.15pm{}2.05pm", "3.15pm{}4.15pm"],
+    "with one half for both": ["9.00{}9.50am", "10.10{}11am", "1.15{}2.05 p.m.", "3.15{}4.15pm"],
+}
+DAYS = ["7 Sep 2026", "8 Sep 2026", "9 Sep 2026", "10 Sep 2026"]
+CLASSES = ["Knots", "Sails", "Steam", "Lofting"]
+
+
+@pytest.mark.parametrize("joined", ["-", " - ", "–", " to "])
+@pytest.mark.parametrize("name", SPANS)
+def test_times_with_dots_are_no_dates_wherever_they_are_drawn(name: str, joined: str, tmp_path: Path) -> None:
+    spans = [span.format(joined) for span in SPANS[name]]
+    held = [[CLASSES[n] if n == at else "" for n in range(4)] for at in range(4)]
+    forms = {
+        "week": [
+            ["Time", "Mon", "Tue", "Wed", "Thu"],
+            *[[span, *row] for span, row in zip(spans, held, strict=True)],
+        ],
+        "dates": [["", *DAYS], *[[span, *row] for span, row in zip(spans, held, strict=True)]],
+        "down": [["Date", *spans], *[[day, *row] for day, row in zip(DAYS, held, strict=True)]],
+        "list": [["Date", "Time", "Event"], *map(list, zip(DAYS, spans, CLASSES, strict=True))],
+    }
+    times = [("09:00", "09:50"), ("10:10", "11:00"), ("13:15", "14:05"), ("15:15", "16:15")]
+    wanted = [
+        f"{title} 2026-09-{7 + n:02}T{begin}/2026-09-{7 + n:02}T{end}"
+        for n, (title, (begin, end)) in enumerate(zip(CLASSES, times, strict=True))
+    ]
+    for form, rows in forms.items():
+        options = ["--from", "2026-09-07", "--until", "2026-09-10"] if form == "week" else []
+        source = csv_file(tmp_path, "\n".join(",".join(row) for row in rows), f"{form}.csv")
+        outcome = nomarium("build", source, "-o", tmp_path / f"{form}.ics", *options)
+        if outcome.status:  # doubt is told: 3.15 to 4.15 down a column of dates
+            assert "→" in outcome.err, outcome.text
+        else:
+            assert sorted(map(plain, events_in(tmp_path / f"{form}.ics"))) == sorted(wanted), form
+    assert (tmp_path / "list.ics").is_file()
+    assert (tmp_path / "dates.ics").is_file()

@@ -23,10 +23,6 @@ _OPEN = frozenset(("", "tbc", "tba", "tbd", "-", "–", "—", "n/a", "none"))
 """What stands where there is no date or time, or none yet."""
 _CLEAR_TIME = re.compile(r"\d[:h]\d\d|\d\.\d\d ?[-–]|\d ?[ap]\.?m\b", re.IGNORECASE)
 _CLOCK_FIGURES = re.compile(r"(?:[01]?\d|2[0-3])[0-5]\d")
-_DOTTED_HALF = re.compile(
-    r"\s*\d{1,2}\.\d\d\s?(?:[ap]\.?m\.?\s?)?(?:[-–—]|to)\s?\d{1,2}(?:\.\d\d)?\s?[ap]\.?m\.?\s*", re.IGNORECASE
-)
-"""A time to another one, with am or pm: no 15 March at 4.15."""
 _DOTTED = re.compile(r"\s*\d{1,2}\.\d\d(?:\s?[-–]\s?\d{1,2}\.\d\d)?\s*")
 _DOTTED_TIME = re.compile(r"(?:1?\d|2[0-3])\.[0-5][05]")
 _PAIRS = re.compile(r"(\d+)\.(\d+)")
@@ -63,8 +59,6 @@ class Contents:
 
         def is_date(cell: Cell) -> bool:
             if are_times and isinstance(cell, str) and _DOTTED.fullmatch(cell):
-                return False
-            if isinstance(cell, str) and _DOTTED_HALF.fullmatch(cell):
                 return False
             return looks_like_date(cell, self.lexicon) or begins_week(cell, self.lexicon)
 

@@ -14,6 +14,11 @@ from nomarium.reading.cells.words import ENGLISH, Lexicon
 from nomarium.reading.columns.headings import match_exactly
 from nomarium.sheets.sheet import Row, Sheet, cell_text, is_blank
 
+_DOTTED_HALF = re.compile(
+    r"\s*\d{1,2}\.\d\d\s?(?:[ap]\.?m\.?\s?)?(?:[-–—]|to|until)\s?\d{1,2}(?:\.\d\d)?\s?[ap]\.?m\.?\s*", re.IGNORECASE
+)
+"""A time to another one, with am or pm: no 15 March at 4.15."""
+_DOTTED_SPAN = re.compile(r"(\d{1,2})\.(\d\d)\s?(?:[-–—]|to|until)\s?(\d{1,2})\.(\d\d)")
 _YEAR_AND_DAY = r"(?<!\d)(?:\d{1,2}\D+(?:19|20|25)\d\d|(?:19|20|25)\d\d\D+\d{1,2})(?!\d)"
 HEAD_ROWS = 60
 """How many rows from the top may hold the headings."""
@@ -135,12 +140,26 @@ def looks_like_date(cell: Cell, lexicon: Lexicon = ENGLISH) -> bool:
             return False
         if ":" in text and len(text) < 12 and not any(sign in text for sign in "/-"):
             return False  # a time alone, the commonest cell that is no date
+        if "." in text and _is_dotted_span(text):
+            return False
         moment = read_moment(text, "date", lexicon)
         return (
             not isinstance(moment, Refusal) and moment.first is not None and "week-span" not in moment.notes
         )
     moment = read_moment(cell, "either", lexicon)
     return not isinstance(moment, Refusal) and moment.first is not None
+
+
+def _is_dotted_span(text: str) -> bool:
+    """Whether a text is a time to another one, written with dots, and can be no date: `10.10-11.00`, `3.15 - 4pm`."""
+    if text[-1] in "mM." and _DOTTED_HALF.fullmatch(text):
+        return True
+    match = _DOTTED_SPAN.fullmatch(text)
+    if match is None:
+        return False
+    hours, minutes = {int(match[1]), int(match[3])}, {int(match[2]), int(match[4])}
+    are_times = max(hours) < 25 and max(minutes) < 60
+    return are_times and not all(1 <= number <= 12 for number in minutes)  # the 15th month, or none
 
 
 def _may_be_date(cell: Cell) -> bool:
