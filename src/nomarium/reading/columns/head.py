@@ -15,7 +15,8 @@ from nomarium.reading.columns.headings import match_exactly
 from nomarium.sheets.sheet import Row, Sheet, cell_text, is_blank
 
 _DOTTED_HALF = re.compile(
-    r"\s*\d{1,2}\.\d\d\s?(?:[ap]\.?m\.?\s?)?(?:[-–—]|to|until)\s?\d{1,2}(?:\.\d\d)?\s?[ap]\.?m\.?\s*", re.IGNORECASE
+    r"\s*\d{1,2}\.\d\d\s?(?:[ap]\.?m\.?\s?)?(?:[-–—]|to|until)\s?\d{1,2}(?:\.\d\d)?\s?[ap]\.?m\.?\s*",
+    re.IGNORECASE,
 )
 """A time to another one, with am or pm: no 15 March at 4.15."""
 _DOTTED_SPAN = re.compile(r"(\d{1,2})\.(\d\d)\s?(?:[-–—]|to|until)\s?(\d{1,2})\.(\d\d)")
