@@ -177,6 +177,14 @@ DATED = {
         ["Knots 2026-09-16T15:15/2026-09-16T16:15", "Knots 2026-09-23T15:15/2026-09-23T16:15", "Steam 2026-09-21T15:15/2026-09-21T16:00"],
     ),
     "teams are no titles": ("Date,Details,Team\n7 Sep 2026,Steam,A\n8 Sep 2026,Loft,B", [], ["Steam 2026-09-07/2026-09-08", "Loft 2026-09-08/2026-09-09"]),
+    "two days of a fair": (
+        "Event,Day,Date,End date\nFair,Fri & Sat,2026-09-11,2026-09-12\nGala,Sunday,2026-09-20,\nRow,Sunday,2026-09-27,", [],
+        ["Fair 2026-09-11/2026-09-13", "Gala 2026-09-20/2026-09-21", "Row 2026-09-27/2026-09-28"],
+    ),
+    "classes that repeat are the titles, beside lofts": (
+        "Course,Evening,Time,Begins,No. of weeks,Loft\nKnots,Tuesdays,7-9pm,22 Sept 2026,1,Loft 2\nSails,Thursdays,7-9pm,24 Sept 2026,1,Shed 4", [],
+        ["Knots 2026-09-22T19:00/2026-09-22T21:00", "Sails 2026-09-24T19:00/2026-09-24T21:00"],
+    ),
     "the days of a fair": (
         "Event,Day,Date,End date\nFair,Sat-Sun,2026-09-12,2026-09-13\nGala,Saturday,2026-09-19,\nRow,Sunday,2026-09-20,", [],
         ["Fair 2026-09-12/2026-09-14", "Gala 2026-09-19/2026-09-20", "Row 2026-09-20/2026-09-21"],
@@ -241,6 +249,10 @@ STOPPED = {
     "a weekday that is not the start's": ("Event,Day,Start\nKnots,Wednesday,2026-10-05 9:00", ["a Monday, not a Wednesday"]),
     "parts of days of the week": (
         "Class,Day,First day,Last day,Time\nA,Monday mornings,2026-09-07,2026-09-28,9-10\nB,Tuesday evenings,2026-09-07,2026-09-28,7-8pm", ["“Day” may say when", "“Monday mornings”"],
+    ),
+    "in and out, one of them in words": (
+        "Boat,In,Out,Slip\nHeron,Mon 7/9 0800,Fri 11/9 1700,1\nPlover,Mon 14/9 0800,Wed 16/9 1200,2\nDunlin,14/9 pm,18/9 am,1\nTern,21/9,,3",
+        ['--column "In=date"', '--column "Out=end-date"'],
     ),
     "no weekday among them": (
         "Class,Day,First day,Last day,Time\nA,Monday,2026-09-07,2026-09-28,9-10\nB,,2026-09-07,2026-09-28,9-10", ["row 3", "has no weekday as the others"],

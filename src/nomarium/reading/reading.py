@@ -7,6 +7,7 @@ from nomarium.model.errors import UsageError
 from nomarium.model.problem import Problem, note
 from nomarium.model.wording import counted
 from nomarium.reading.columns.asked import asked_columns, heading_missing
+from nomarium.reading.columns.column import Column
 from nomarium.reading.columns.head import looks_like_date
 from nomarium.reading.columns.headings import FIELDS, match_exactly
 from nomarium.reading.layouts.layout import LAYOUTS, NotRead, Reading, Top
@@ -173,11 +174,11 @@ def _has_columns(top: Top) -> bool:
 
 def _with_remedy_of_shape(missing: NotRead, top: Top) -> NotRead:
     """Why a table without a column of dates is none, with what to do as its shape suggests."""
-    remedy = _remedy_of_shape(top) if missing.why == "no-dates" else ""
+    remedy = _remedy_of_shape(top, missing.columns) if missing.why == "no-dates" else ""
     return missing._replace(problem=missing.problem._replace(remedy=remedy)) if remedy else missing
 
 
-def _remedy_of_shape(top: Top) -> str:
+def _remedy_of_shape(top: Top, columns: Sequence[Column]) -> str:
     from nomarium.reading.layouts.weekdays import has_weekdays
 
     rows = [row for _, row in top.rows]
@@ -185,6 +186,16 @@ def _remedy_of_shape(top: Top) -> str:
     named = {match.field for row in rows if row and (match := match_exactly(cell_text(row[0]))) is not None}
     if len(named) > 1 and len(rows) <= len(FIELDS):
         return "It seems to lie on its side: copy it and paste it transposed, with a row for each event."
+    dated = [
+        column.heading
+        for column in columns
+        if column.heading
+        and not column.field
+        and sum(looks_like_date(row[column.at], lexicon) for row in rows if column.at < len(row)) > 1
+    ]
+    if dated:
+        last = f'; and if that is the last day: --column "{dated[1]}=end-date"' if len(dated) > 1 else ""
+        return f'Say which column is the date: --column "{dated[0]}=date"{last}.'
     if any(sum(looks_like_date(cell, lexicon) for cell in row) > 1 for row in rows):
         return (
             "Its dates stand across: put times into the first column (a grid), or make a row for each event."

@@ -99,6 +99,8 @@ class _Filling:
         """The title, where just one column can be it."""
         if "summary" in self._taken:
             return
+        if "class" in self._taken and self._taken & {"day", "repeat", "repeat-times"}:
+            return  # classes that repeat are what happens, whatever words stand beside them
         texts = _possible_titles(self._columns, self._contents, "class" in self._taken)
         if len(texts) == 1:
             self._take(texts[0], "summary", "the only column of words")

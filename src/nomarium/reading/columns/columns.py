@@ -18,7 +18,7 @@ from nomarium.reading.columns.column import PART_OF_DAY, Column, with_rivals, wi
 from nomarium.reading.columns.contents import MOSTLY, Contents
 from nomarium.reading.columns.head import TableHead
 from nomarium.reading.columns.headings import DATE_FIELDS, match_heading, normal
-from nomarium.reading.columns.whenwords import is_of_record
+from nomarium.reading.columns.whenwords import is_of_record, says_begin
 from nomarium.reading.options import ReadingOptions
 from nomarium.sheets.sheet import Sheet, cell_text
 
@@ -116,7 +116,8 @@ def _checked_by_content(columns: list[Column], contents: list[Contents]) -> list
             field, evidence = "day", "its cells are single days"
         elif field in ("date", "day") and about.weekday_lists >= MOSTLY:
             has_repeat = any(c.field == "repeat" and c.filled for c in columns)
-            field, evidence = "day" if has_repeat else "repeat", "its cells are lists of weekdays"
+            is_day = has_repeat or _are_of_dates(about, columns, has_date)
+            field, evidence = "day" if is_day else "repeat", "its cells are lists of weekdays"
         elif (
             field in ("date", "day")
             and about.weekdays >= MOSTLY
@@ -150,6 +151,12 @@ def _checked_by_content(columns: list[Column], contents: list[Contents]) -> list
             )
         )
     return _split_starts(checked, contents)
+
+
+def _are_of_dates(about: Contents, columns: list[Column], has_date: bool) -> bool:
+    """Whether weekdays are those of the dates beside them, as `Sat & Sun` are of a fair's, and not of weeks that begin."""
+    begins = any(c.field in ("date", "start") and says_begin(c.heading) for c in columns)
+    return has_date and not begins and about.weekdays >= 0.5
 
 
 def _are_lengths(about: Contents) -> bool:

@@ -93,7 +93,9 @@ def look(top: Top) -> Reading | NotRead:
     if not found.rows and found.refused:
         number, text, why = found.refused[0]
         problem = why.problem(sheet._replace(unit="line").place(number), text)
-        return NotRead(sheet, "no-lines", "no line of it is an event", problem)
+        return NotRead(
+            sheet, "no-lines", f"no line of it is an event, and line {number} is “{text}”", problem
+        )
     if not found.rows:
         message = f"No line of {sheet.title} has a date or a time."
         return not_read(

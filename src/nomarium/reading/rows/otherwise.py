@@ -60,7 +60,7 @@ def _in_a_term(row: Sequence[Cell], at: int, field: str, reader: WhenReader) -> 
     week = term_week(cell_text(row[at])) if term_week is not None else None
     if week is None or isinstance(week, Refusal):
         return None if week is None else Otherwise(blame=Blame(field, week))
-    weekday = reader.weekday(row)
+    weekday = reader.days.one(row) if reader.days is not None else None
     if weekday is not None:
         when = _on(row, at, week[0] + dt.timedelta(weekday), reader, None)
         return Otherwise(blame=when) if isinstance(when, Blame) else Otherwise((when,))

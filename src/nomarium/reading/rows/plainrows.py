@@ -36,11 +36,7 @@ def plain_reader_of(
 ) -> PlainReader:
     """What reads the plain rows of a table; of one with other columns, those whose cells say the same whatever the row."""
     at = {field: when.at.get(field, -1) for field in PLAIN_FIELDS}
-    if (
-        when.known & _ASKING
-        or min(at[field] for field in PLAIN_FIELDS[:4]) < 0
-        or when.weekday_at is not None
-    ):
+    if when.known & _ASKING or min(at[field] for field in PLAIN_FIELDS[:4]) < 0 or when.days is not None:
         return never
     has_columns = any(index >= 0 for _, _, index in rest)
     if any(name not in _SIMPLE for name, _, _ in rest) or (rest and not has_columns):

@@ -1,19 +1,16 @@
 """When the event of a row is: the cells that say so, each read once, put together."""
 
-import re
 from collections.abc import Sequence
 from typing import TYPE_CHECKING
 
 from nomarium.model.cell import Cell
-from nomarium.model.recurrence import Rule
 from nomarium.model.refusal import Refusal
 from nomarium.reading.cells.memo import CellMemo, FieldValue, value_memo
 from nomarium.reading.cells.partmemo import part_memo
-from nomarium.reading.cells.repeats import Repeat, read_repeat
-from nomarium.reading.cells.words import fold
 from nomarium.reading.columns.headings import NO_UNIT, unit_of
 from nomarium.reading.columns.table import TableReading
 from nomarium.reading.columns.whenwords import says_begin
+from nomarium.reading.rows.weekdaycells import WeekdayCells
 from nomarium.reading.rows.when import NOTHING, Blame, Part, Said, When, settle
 from nomarium.reckoning.zones import zone_named
 from nomarium.sheets.sheet import cell_text
@@ -40,13 +37,16 @@ class WhenReader:
         self.parts = {field: self.part_memo(field) for field in _WHEN_FIELDS}
         self.dated = self._dated()
         """The field of the column that says the day; empty when none does."""
-        self.weekday_at = self.at.get("day") if self.dated else None
-        self.names_weekdays = self._names_weekdays()
+        self.days = self._days()
+        """The column of weekdays beside it."""
         self.repeat_at = [
             self.at[name] for name in ("repeat", "repeat-times", "repeat-until") if name in self.at
         ]
         self.by_weekday: dict[int | None, CellMemo] = {None: self.parts[self.dated or "date"]}
         self.is_weekly = self._is_weekly()
+        self.begins_weeks = self.is_weekly and not (
+            self.dated and unit_of(reading.columns[self.at[self.dated]].heading).week
+        )
         self.zone_name = options.zone
         self.zone: ZoneInfo | None = zone_named(options.zone) if options.zone else None
         self.duration, self.duration_at = self.value("duration")
@@ -63,8 +63,8 @@ class WhenReader:
         for field in _WHEN_FIELDS:
             index = self.at.get(field, -1)
             memo = self.parts[field]
-            if field == self.dated and self.weekday_at is not None:
-                memo = self._dated_memo(row[self.weekday_at])
+            if field == self.dated and self.days is not None:
+                memo = self._dated_memo(self.days.one(row))
             part: Part = memo[row[index] if index >= 0 else ""]
             if part.refusal is not None:
                 return Blame(self.fields[index] if index >= 0 else field, part.refusal)
@@ -74,7 +74,8 @@ class WhenReader:
             if isinstance(part_or_blame, Blame):
                 return part_or_blame
             parts["date"] = part_or_blame
-        if (blame := self._no_weekday(row, parts)) is not None:
+        weekdays = self.weekdays(row)
+        if not weekdays and (blame := self._no_weekday(row, parts)) is not None:
             return blame
         values: list[FieldValue] = []
         for field, memo, index in (
@@ -87,7 +88,6 @@ class WhenReader:
             values.append(value)
         zone_name = values[2] or self.zone_name
         zone = self.zone if values[2] is None else zone_named(zone_name)
-        weekdays = self.weekdays(row)
         spans = "weeks" if self.spans == "repeat" and weekdays and self._repeats(row) else self.spans
         return settle(
             Said(
@@ -97,11 +97,9 @@ class WhenReader:
             self.reading.options.length_secs,
         )  # fmt: skip
 
-    def _dated_memo(self, cell: Cell) -> CellMemo:
+    def _dated_memo(self, weekday: int | None) -> CellMemo:
         """The memo of the column of dates for rows that name this weekday in a column of its own."""
-        weekday = self.reading.decisions.lexicon.weekdays.get(fold(cell_text(cell)).strip())
-        heading = self.reading.columns[self.at[self.dated]].heading
-        if self.is_weekly and not unit_of(heading).week:  # where the weeks begin, whatever weekday it is
+        if self.begins_weeks:  # whatever weekday the first day is
             weekday = None
         if weekday not in self.by_weekday:
             self.by_weekday[weekday] = self.part_memo(self.dated, weekday)
@@ -121,24 +119,25 @@ class WhenReader:
             return Blame("day" if "day" in self.at else "week", date)
         return Part(first=date)
 
-    def weekday(self, row: Sequence[Cell]) -> int | None:
-        """The weekday that a column of its own says, 0 for Monday."""
-        if self.weekday_at is None:
-            return None
-        return self.reading.decisions.lexicon.weekdays.get(fold(cell_text(row[self.weekday_at])).strip())
+    def weekdays(self, row: Sequence[Cell]) -> tuple[int, ...]:
+        """The weekdays that a column of its own says, 0 for Monday: one, or several where another says how the row repeats."""
+        if self.days is None:
+            return ()
+        found = self.days.all(row)
+        return found if len(found) == 1 or self._repeats(row) else ()
 
     def _no_weekday(self, row: Sequence[Cell], parts: dict[str, Part]) -> Blame | None:
         """Why a row's cell of weekdays cannot be passed over: it names several, or none where the row goes on for weeks."""
-        if self.weekday_at is None or not self.names_weekdays or self.weekdays(row):
+        if self.days is None or not self.days.name_weekdays:
             return None
-        said = cell_text(row[self.weekday_at]).strip()
+        said = cell_text(row[self.days.at]).strip()
         has_letters = any(map(str.isalpha, said))
         first = parts[self.dated].first
         last = parts["end-date"].first or parts["end"].first or parts[self.dated].last or first
         days = (last - first).days if first is not None and last is not None else 0
         is_timed = any(parts[field].start is not None for field in ("date", "start", "time"))
         for_weeks = days > 6 and is_timed
-        if has_letters and (for_weeks or self._repeats(row) or self._names_several(said, days + 1)):
+        if has_letters and (for_weeks or self._repeats(row) or self.days.are_others(said, days + 1)):
             message, remedy = f"“{said}” is not one weekday.", "Write one, or all of them under “Repeat”."
             return Blame("day", Refusal("weekday-unknown", message, remedy))
         if not has_letters and for_weeks and self.is_weekly and not self.reading.options.spans:
@@ -151,30 +150,6 @@ class WhenReader:
         """Whether a cell of the row says how, how often or until when it repeats."""
         return any(cell_text(row[at]) for at in self.repeat_at)
 
-    def _names_several(self, said: str, days: int) -> bool:
-        """Whether a text names other weekdays than those of a row of so many days."""
-        words = re.split(r"[^a-z]+", fold(said))
-        named = len(
-            {
-                number
-                for word in words
-                if (number := self.reading.decisions.lexicon.weekdays.get(word)) is not None
-            }
-        )
-        is_range = re.search(r"[-–—]|\bto\b", said) is not None
-        return named > 1 and not (days > 1 if is_range else days == named)
-
-    def weekdays(self, row: Sequence[Cell]) -> tuple[int, ...]:
-        """The weekdays that a column of its own says: one, or several where a column says how often the row repeats."""
-        if (one := self.weekday(row)) is not None:
-            return (one,)
-        if self.weekday_at is None or not self._repeats(row):
-            return ()
-        named = read_repeat(cell_text(row[self.weekday_at]), self.reading.decisions.lexicon, None)
-        if not isinstance(named, Repeat) or named.rule != Rule("WEEKLY", weekdays=named.rule.weekdays):
-            return ()
-        return tuple(weekday for ordinal, weekday in named.rule.weekdays if not ordinal)
-
     def has_date(self, row: Sequence[Cell]) -> bool:
         """Whether a cell of the row holds a date."""
         for field in ("date", "start"):
@@ -183,13 +158,11 @@ class WhenReader:
                 return True
         return False
 
-    def _names_weekdays(self) -> bool:
-        """Whether the column of days holds weekdays, and not the numbers of a programme."""
-        if self.weekday_at is None:
-            return False
-        known = self.reading.decisions.lexicon.weekdays
-        samples = self.reading.columns[self.weekday_at].samples
-        return any(word in known for text in samples for word in re.split(r"[^a-z]+", fold(text)))
+    def _days(self) -> WeekdayCells | None:
+        at = self.at.get("day") if self.dated else None
+        if at is None:
+            return None
+        return WeekdayCells(at, self.reading.columns[at].samples, self.reading.decisions.lexicon)
 
     def _dated(self) -> str:
         if "date" in self.at:
