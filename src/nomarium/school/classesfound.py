@@ -11,10 +11,11 @@ from nomarium.reading.options import ReadingOptions
 from nomarium.school.cellparts import KnownParts
 from nomarium.school.classrows import ClassRows, class_rows, in_weeks
 from nomarium.school.codes import Codes
-from nomarium.school.cycleweeks import in_cycle_weeks, told, weeks_found
-from nomarium.school.drawnclasses import Drawing, DrawnClasses, drawn_classes
+from nomarium.school.cycleweeks import as_weeks, in_cycle_weeks, told, weeks_found
+from nomarium.school.drawnclasses import Drawing, DrawnClasses, drawn_classes, says_whose
 from nomarium.school.drawnweeks import DrawnWeek, drawn_week
 from nomarium.school.labelruns import labels_found
+from nomarium.school.meets import labels_met
 from nomarium.school.namesandpeople import Naming, People
 from nomarium.school.planheads import plain
 from nomarium.school.plantables import Item, Table
@@ -67,6 +68,7 @@ def classes_found(
     if not has_cycle:
         rows = _with_cycle(rows, sheets.tables.get("bells"), year, problems, notes)
     if any(item.text("week") for item in rows.items):
+        year.cycle[:] = as_weeks(rows.items, year.cycle) or year.cycle
         items, unknown = in_cycle_weeks(rows.items, year.cycle, not has_cycle)
         problems += unknown
         rows = in_weeks(rows, items)
@@ -115,7 +117,12 @@ def _drawn_or_not(
             notes.append(
                 note("plan-table-blank", f"{sheet.name or sheet.file} is not filled in.").at(sheet.place())
             )
-        elif week is None or (not waits and find_grid(sheet, plain_form) is not None and _is_plain(week)):
+        elif week is None or (
+            not waits
+            and find_grid(sheet, plain_form) is not None
+            and _is_plain(week)
+            and (name or not says_whose(sheet.name))
+        ):
             grids.append((name, sheet))
         else:
             drawings.append(Drawing(sheet, week, _base(name, known)))
@@ -174,6 +181,13 @@ def _weekdays_of(items: Sequence[Item]) -> WeekdayCodes | None:
     return codes if codes.are_days else None
 
 
+def _met(items: Sequence[Item], bells: Table | None) -> list[tuple[str, Item]]:
+    """The labels that the `Meets` cells of a timetable name, each with a row."""
+    met = [item for item in items if item.text("meets")]
+    periods = [item.text("period") for item in (bells.items if bells else ())]
+    return [(label, met[0]) for label in labels_met([item.text("meets") for item in met], periods)]
+
+
 def _with_cycle(
     rows: ClassRows, bells: Table | None, year: YearRows, problems: list[Problem], notes: list[Problem]
 ) -> ClassRows:  # fmt: skip
@@ -184,6 +198,8 @@ def _with_cycle(
         return rows
     texts = [(item.text("label"), item) for item in rows.items] if rows.weekdays is None else []
     texts += [(item.text("label"), item) for item in (bells.items if bells else ())]
+    if rows.weekdays is None:
+        texts += _met(rows.items, bells)
     shown = labels_found(texts)
     year.cycle.extend(shown.rows)
     problems += shown.problems

@@ -35,8 +35,8 @@ class Codes:
             if bare != text.strip() and plain(bare) in self._known:
                 return self._known[plain(bare)]
             for word in ("day", "period", "p", "block"):
-                if f"{word}{key}" in self._known:
-                    return self._known[f"{word}{key}"]
+                if f"{word}{plain(bare)}" in self._known:
+                    return self._known[f"{word}{plain(bare)}"]
         return None
 
     def read(self, cell: Cell) -> tuple[str, ...] | Refusal:

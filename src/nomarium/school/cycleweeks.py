@@ -1,5 +1,6 @@
 """The weeks of a cycle, A and B, in which the rows of a timetable meet, as a column of weeks says."""
 
+import datetime as dt
 import re
 from collections.abc import Sequence
 
@@ -32,6 +33,47 @@ def weeks_found(items: Sequence[Item]) -> list[CycleRow]:
         CycleRow(f"{week} {WEEKDAYS[day]}", "", day, week, None, item)
         for (week, day), item in sorted(first.items(), key=lambda one: one[0])
     ]
+
+
+def as_weeks(items: Sequence[Item], cycle: Sequence[CycleRow]) -> list[CycleRow]:
+    """A Cycle table that lists weeks, `Week A` and `Week B`, with a date a week or a date a day or without dates, as a label
+    for each weekday of each week; nothing where its labels are not the weeks that a column of weeks beside weekdays names."""
+    codes = WeekdayCodes([item.text("label") for item in items], ENGLISH)
+    said = {
+        week
+        for item in items
+        if plain(item.text("week")) not in _EVERY
+        for week in (_weeks_of(item.text("week")) or (plain(item.text("week")),))
+    } - {""}
+    known = {_name(row.label) for row in cycle}
+    if (
+        not said
+        or not said <= known
+        or not codes.are_days
+        or any(row.week or row.weekday is not None for row in cycle)
+    ):
+        return []
+    if any(row.date is None for row in cycle):
+        return [_day_of(row, day, None) for row in cycle for day in range(7)]
+    weekdays = sorted({day for item in items for day in _days_in(codes, item)} | set(range(5)))
+    mondays = [row.date - dt.timedelta(days=row.date.weekday()) for row in cycle if row.date is not None]
+    if len(set(mondays)) < len(mondays):
+        return [_day_of(row, row.date.weekday(), row.date) for row in cycle if row.date is not None]
+    return [
+        _day_of(row, day, monday + dt.timedelta(days=day))
+        for row, monday in zip(cycle, mondays, strict=True)
+        for day in weekdays
+    ]
+
+
+def _day_of(row: CycleRow, day: int, date: dt.date | None) -> CycleRow:
+    week = _name(row.label)
+    return CycleRow(f"{week} {WEEKDAYS[day]}", "", day, week, date, row.item)
+
+
+def _days_in(codes: WeekdayCodes, item: Item) -> Sequence[int]:
+    days = codes.read(item.text("label"))
+    return () if isinstance(days, Refusal) else days
 
 
 def told(rows: Sequence[CycleRow]) -> Problem:

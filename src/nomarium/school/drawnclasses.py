@@ -63,9 +63,7 @@ def drawn_classes(drawings: Sequence[Drawing], known: KnownParts, options: Readi
 
 def _each_its_own(drawings: Sequence[Drawing], known: KnownParts, notes: list[Problem]) -> Iterator[Drawing]:
     """The drawings, with what the names of their sheets add: weeks A and B, else whose each is, where there are several."""
-    names = {
-        one.sheet.name for one in drawings if not one.base and not re.fullmatch(_NO_NAME, one.sheet.name)
-    }
+    names = {one.sheet.name for one in drawings if not one.base and says_whose(one.sheet.name)}
     weeks = {name for name in names if week_of(name)}
     names -= weeks
     owners = _owners(names, known, notes, drawings[0].sheet) if drawings and len(drawings) > 1 else {}
@@ -73,6 +71,11 @@ def _each_its_own(drawings: Sequence[Drawing], known: KnownParts, notes: list[Pr
         week = week_of(one.sheet.name) if one.sheet.name in weeks else ""
         held = [held._replace(week=held.week or week) for held in one.week.held] if week else one.week.held
         yield one._replace(week=one.week._replace(held=held), base=one.base or owners.get(one.sheet.name, {}))
+
+
+def says_whose(name: str) -> bool:
+    """Whether the name of a sheet may say in which weeks, or whose, the classes drawn on it are."""
+    return re.fullmatch(_NO_NAME, name) is None
 
 
 _NO_NAME = r"(?i)(?:sheet|table|page|tab|timetable|schedule|week|feuille|blatt|hoja)?\s*\d*"

@@ -41,6 +41,11 @@ def is_time(cell: Cell) -> bool:
     return isinstance(times, Times) and times.start is not None
 
 
+def is_period(cell: Cell) -> bool:
+    """Whether a cell names a period by its number or letter: `3`, `P3`, `Block B`."""
+    return re.fullmatch(_PERIOD, cell_text(cell)) is not None
+
+
 def is_break(text: str) -> bool:
     """Whether a text names a break, or lunch."""
     return re.fullmatch(_BREAKS, fold(text)) is not None

@@ -4,6 +4,7 @@ what each cell is in becomes the rows of a Timetable."""
 import re
 from collections.abc import Iterator, Mapping, Sequence
 from itertools import pairwise
+from string import ascii_uppercase
 from typing import Final, NamedTuple
 
 from nomarium.model.cell import Cell
@@ -18,6 +19,8 @@ from nomarium.school.planheads import plain
 from nomarium.sheets.sheet import Area, Row, Sheet, cell_text
 
 _TOP_ROWS: Final = 12
+_LEAST_LETTERS: Final = 3
+"""Letters that a row must have to be the days of a cycle: two could be two teams."""
 _LABEL: Final = (
     r"(?i)(?:(?:cycle\s*)?(?:day|jour)|letter)\s*[-:]?\s*(?P<code>[A-Z]|\d{1,2})|(?P<letter>[A-Z])[- ]day"
 )
@@ -140,9 +143,12 @@ class _Reader:
         """Column → what the day that heads it is; nothing where a row is no row of days."""
         found: dict[int, tuple[str, ...]] = {}
         others = 0
+        are_letters = _are_letter_days(row)
         for at, cell in enumerate(row):
             text = cell_text(cell)
             names = self._day(text) if text else ()
+            if are_letters and re.fullmatch("[A-Z]", text):
+                names = (text,)
             if names:
                 found[at] = names
             elif text and not re.fullmatch(_CORNERS, text):
@@ -371,6 +377,15 @@ class _Reader:
         numbers = range(area.first_row + 1, area.last_row + 2)
         taken = tuple(one for at, one in by_row.items() if self._numbers[at] in numbers) or (slot,)
         return taken, tuple(name for c, names in days.items() if column <= c <= last for name in names)
+
+
+def _are_letter_days(row: Sequence[Cell]) -> bool:
+    """Whether a row is headed by the letters of a cycle, from A on: `A`, `B`, `C`, however often they begin again."""
+    texts = [text for cell in row if (text := cell_text(cell)) and not re.fullmatch(_CORNERS, text)]
+    run = list(
+        dict.fromkeys(texts if texts and len(texts[0]) == 1 else texts[1:])
+    )  # after what heads the rows
+    return len(run) >= _LEAST_LETTERS and "".join(run) == ascii_uppercase[: len(run)]
 
 
 def _lexicon_of(rows: Sequence[Row]) -> Lexicon:

@@ -16,7 +16,8 @@ from nomarium.reading.columns.head import looks_like_date
 from nomarium.school.daycolumns import with_days_in_rows
 from nomarium.school.drawnlines import is_time
 from nomarium.school.drawnweeks import drawn_week
-from nomarium.school.planheads import NOT_ASKED, columns_of, plain
+from nomarium.school.plancolumns import columns_of
+from nomarium.school.planheads import NOT_ASKED, plain
 from nomarium.school.plantables import table_name
 from nomarium.sheets.sheet import Row, Sheet, cell_text, is_blank
 
@@ -203,10 +204,8 @@ def _bells(look: _Look) -> Kind | None:
     times = [columns[field] for field in ("start", "end", "time") if field in columns]
     if any(_share(look.cells(at, column), is_time) < _MOSTLY for column in times):
         return None
-    if (
-        any(_are_dates(look, at, column) for column in range(look.width))
-        or "class" in look.head("timetable")[1]
-    ):
+    of_classes = look.head("timetable")[1].get("class", columns["period"])
+    if of_classes != columns["period"] or any(_are_dates(look, at, n) for n in range(look.width)):
         return None
     if look.is_drawn_week:
         return None  # a period and a time begin the lines of a drawn week, too

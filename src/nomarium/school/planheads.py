@@ -1,7 +1,7 @@
-"""The headings of a plan's tables, and the columns that they find in a sheet."""
+"""The headings of a plan's tables, and what a heading means in them."""
 
 import re
-from collections.abc import Mapping, Sequence
+from collections.abc import Mapping
 from functools import cache, lru_cache
 from types import MappingProxyType
 from typing import Final
@@ -9,7 +9,6 @@ from typing import Final
 from nomarium.model.limits import LONGEST_CELL
 from nomarium.reading.cells.words import fold
 from nomarium.reading.columns.headings import in_full, match_heading
-from nomarium.sheets.sheet import Row, cell_text
 
 HEADINGS: dict[str, dict[str, str]] = {
     # table: field → its heading, and after it other spellings that are taken for it
@@ -21,7 +20,7 @@ HEADINGS: dict[str, dict[str, str]] = {
         "division": "Division, section, school, departement",
     },
     "daysoff": {
-        "name": "Name, what, holiday, title, day off, reason, event, description, nom, conge",
+        "name": "Name, what, holiday, title, day off, reason, event, description, nom, conge, closure, why, occasion",
         "first": "First day, date, day, start, start date, from, first, begins, premier jour, debut, du, dates, when, closed, closed on, begins on, starts",
         "last": "Last day, end, end date, to, until, last, ends, dernier jour, fin, au",
         "cycle": "Cycle, rotation, effect on the cycle", "division": "Division, section, school",
@@ -40,7 +39,7 @@ HEADINGS: dict[str, dict[str, str]] = {
     },
     "bells": {
         "schedule": "Schedule, bell schedule, bells, day type, horaire", "label": "Label, day, cycle day, weekday",
-        "division": "Division, section, school", "period": "Period, block, slot, lesson, code, periode, period no, period number, per, pd, hour, class period",
+        "division": "Division, section, school", "period": "Period, block, slot, lesson, code, periode, period no, period number, per, pd, hour, class period, bell, session, stunde",
         "start": "Start, begins, start time, from, starts, debut, de, begin, begin time, starts at", "end": "End, ends, end time, to, until, fin, a, finish, finishes, ends at, finish time",
         "name": "Name, title, period name, nom", "time": "Time, times, hours, heures",
     },
@@ -51,7 +50,7 @@ HEADINGS: dict[str, dict[str, str]] = {
         "start": "Start, start time, begin time, time start, starts at, begin, time from", "end": "End, end time, finish, finish time, time end, ends at, time to",
         "time": "Time, times, hours, when, heure, heures, class time", "length": "Length, duration, minutes, mins, length of class, duree, dauer, length (hours), hours long",
         "week": "Week, weeks, week type, week label, semaine, a b week, ab, ab week, odd even, odd/even, odd or even, a/b, a or b, a/b week, week a/b, week a b, which weeks",
-        "meets": "Meets, meeting times, pattern, meeting pattern, rencontres, meets on, days and times, days times, days & times, schedule",
+        "meets": "Meets, meeting times, pattern, meeting pattern, rencontres, meets on, days and times, days times, days & times, schedule, meetings, meeting days and times, when it meets, slots, days and periods",
         "title": "Title, name, course title, course name, class name, titre", "room": "Room, location, place, where, venue, salle, local, lieu",
         "teacher": "Teacher, teachers, instructor, staff, taught by, enseignant, prof, professeur, instructors, tutor, faculty, lehrer, docent", "group": "Group, groups, year group, form, students, audience, groupe",
         "term": "Term, terms, semester, trimestre, semestre", "division": "Division, school", "notes": "Notes, note, description, comment, remarques",
@@ -167,60 +166,3 @@ def _meant(heading: str, name: str) -> str | None:
     match = match_heading(in_full(bare))
     field = _SAME[name].get(match.field, match.field) if match is not None else ""
     return field if field in _TELLING and field in HEADINGS[name] else None
-
-
-_HOURS = frozenset(("hours", "hrs", "heures", "stunden", "horas", "uren"))
-
-
-def columns_of(
-    rows: Sequence[Row], name: str, asked: Mapping[str, str] = NOT_ASKED
-) -> tuple[int, dict[str, int], list[tuple[int, str]]]:
-    """The index of the row of headings of a table (-1: none), the column of each field, and columns of no field."""
-    best: tuple[int, int, dict[str, int], list[tuple[int, str]]] = (0, -1, {}, [])
-    for at, (_, row) in enumerate(rows[:40]):
-        columns: dict[str, int] = {}
-        ignored: list[tuple[int, str]] = []
-        for column, cell in enumerate(row):
-            text = cell_text(cell)
-            field = field_of(text, name, asked)
-            if field == "class" and name == "timetable" and field in columns:
-                field = _beside_class(cell_text(row[columns["class"]]), text)
-            if (
-                field == "room"
-                and field in columns
-                and plain(in_full(cell_text(row[columns["room"]]))) in _BUILDINGS
-            ):
-                columns["building"] = columns.pop("room")
-            if field is not None and field not in columns:
-                columns[field] = column
-            elif text:
-                ignored.append((column, text))
-        score = len(columns) * 2 + sum(2 for field in REQUIRED[name] if field in columns) - len(ignored)
-        if columns and score > best[0] and any(field in columns for field in REQUIRED[name]):
-            best = (score, at, columns, ignored)
-    _, at, columns, ignored = best
-    if "time" in columns and are_hours(
-        cell_text(rows[at][1][columns["time"]]), columns["time"], rows[at + 1 :]
-    ):
-        column = columns.pop("time")
-        if "start" in columns and "length" not in columns and name == "timetable":
-            columns["length"] = column
-        else:
-            ignored.append((column, cell_text(rows[at][1][column])))
-    return at, columns, ignored
-
-
-def are_hours(heading: str, column: int, rows: Sequence[Row]) -> bool:
-    """Whether a column headed `Hours` holds bare numbers: how many there are, and no time of day."""
-    texts = {text for _, row in rows if column < len(row) and (text := cell_text(row[column]))}
-    return (
-        plain(heading) in _HOURS
-        and bool(texts)
-        and all(re.fullmatch(r"\d{1,2}(?:[.,]\d+)?", text) for text in texts)
-    )
-
-
-def _beside_class(first: str, second: str) -> str:
-    """What a second column is that could name the class: the number of a course beside its subject, else its section."""
-    is_number = plain(in_full(first)) in _SUBJECTS and "section" not in fold(in_full(second))
-    return "number" if is_number else "section"

@@ -14,7 +14,8 @@ from nomarium.reading.columns.contents import Contents
 from nomarium.reading.columns.head import looks_like_date
 from nomarium.reading.columns.headings import match_heading
 from nomarium.reading.columns.whenwords import speaks_of_when
-from nomarium.school.planheads import HEADINGS, NOT_ASKED, REQUIRED, are_hours, columns_of, plain
+from nomarium.school.plancolumns import are_hours, columns_of
+from nomarium.school.planheads import HEADINGS, NOT_ASKED, REQUIRED, plain
 from nomarium.sheets.sheet import Row, Sheet, cell_text, is_blank
 
 TITLES = {

@@ -12,6 +12,7 @@ from nomarium.reading.cells.weekdaycodes import WeekdayCodes
 from nomarium.school.bells import Bell
 from nomarium.school.classrows import ClassRows
 from nomarium.school.codes import Codes
+from nomarium.school.meets import read_meets
 from nomarium.school.planheads import plain
 from nomarium.school.plantables import Item
 from nomarium.school.yeartables import Dates
@@ -191,87 +192,6 @@ def _combined(
 def _weekdays(item: Item, codes: WeekdayCodes) -> tuple[str, ...] | Refusal:
     days = codes.read(item.text("label"))
     return days if isinstance(days, Refusal) else tuple(WEEKDAYS[day] for day in days)
-
-
-def read_meets(text: str, labels: Codes, periods: Codes) -> list[tuple[str, str]] | Refusal:
-    """(label, period) pairs of `A1 B3 D2`, `1(A,C,E) 4(B)` or `Day 2 P3`."""
-    found: list[tuple[str, str]] = []
-    rest = text.strip()
-    while rest:
-        match = re.match(r"([^\s,;()]+(?:\s+[^\s,;()]+)?)\s*\(([^)]*)\)\s*[,;]?\s*", rest)
-        if match:
-            pairs = _bracketed(match[1], match[2], labels, periods)
-            if isinstance(pairs, Refusal):
-                return pairs
-            found += pairs
-            rest = rest[match.end() :]
-            continue
-        taken = _pair(rest, labels, periods)
-        if isinstance(taken, Refusal):
-            return taken
-        pairs, rest = taken
-        found += pairs
-    return list(dict.fromkeys(found))
-
-
-def _bracketed(head: str, inside: str, labels: Codes, periods: Codes) -> list[tuple[str, str]] | Refusal:
-    """`1(A,C,E)` is a period and its labels; `A(1,3)` a label and its periods."""
-    period, label = periods.find(head), labels.find(head)
-    in_labels, in_periods = labels.read(inside), periods.read(inside)
-    if period is not None and not isinstance(in_labels, Refusal):
-        return [(one, period) for one in in_labels]
-    if label is not None and not isinstance(in_periods, Refusal):
-        return [(label, one) for one in in_periods]
-    if period is not None and isinstance(in_labels, Refusal):
-        return in_labels
-    return _not_met(f"{head}({inside})", labels, periods)
-
-
-def _pair(text: str, labels: Codes, periods: Codes) -> tuple[list[tuple[str, str]], str] | Refusal:
-    """The label and period (or range of periods) at the start of a text, and what follows."""
-    words = re.findall(r"[^\s,;]+|[,;]", text)
-    for size in (1, 2, 3, 4):
-        part = words[:size]
-        if len(part) < size or any(word in ",;" for word in part):
-            break
-        found = _splits(" ".join(part), labels, periods)
-        if len(found) > 1:
-            shown = " or ".join(f"label {label} period {'–'.join(codes)}" for label, codes in sorted(found))
-            return Refusal(
-                "meets-ambiguous",
-                f"“{' '.join(part)}” can be {shown}.",
-                "Write it like 1(A, C): a period and its labels.",
-            )
-        if found:
-            pattern = r"\s*".join(re.escape(word) for word in part) + r"[\s,;]*"
-            match = re.match(pattern, text)
-            assert match is not None
-            label, codes = found.pop()
-            return [(label, code) for code in codes], text[match.end() :]
-    return _not_met(words[0] if words else text, labels, periods)
-
-
-def _splits(text: str, labels: Codes, periods: Codes) -> set[tuple[str, tuple[str, ...]]]:
-    """Every way to cut a text into a label and a period, or a range of periods."""
-    found: set[tuple[str, tuple[str, ...]]] = set()
-    for at in range(1, len(text)):
-        head, tail = text[:at].strip(" -:"), text[at:].strip(" -:")
-        if not head or not tail or (text[at - 1].isdigit() and text[at].isdigit() and " " in text):
-            continue
-        label = labels.find(head)
-        if label is None:
-            continue
-        period = periods.find(tail)
-        codes = (period,) if period is not None else periods.read(tail) if re.search(r"[-–]", tail) else ()
-        if codes and not isinstance(codes, Refusal):
-            found.add((label, codes))
-    return found
-
-
-def _not_met(text: str, labels: Codes, periods: Codes) -> Refusal:
-    message = f"“{text}” is no label with a period."
-    remedy = f"Write it like {(labels.names or ('A',))[0]}{(periods.names or ('1',))[0]}: labels are {', '.join(labels.names[:12])}; periods are {', '.join(periods.names[:12])}."
-    return Refusal("meets-unread", message, remedy)
 
 
 def merged_slots(slots: Sequence[Slot]) -> list[Slot]:

@@ -1,0 +1,110 @@
+"""Cells that hold labels and periods together, `A1 B3 D2`, `1(A,C,E)` or `Day 2 P3`."""
+
+import re
+from collections.abc import Sequence
+from string import ascii_uppercase
+from typing import Final
+
+from nomarium.model.refusal import Refusal
+from nomarium.school.codes import Codes
+
+_MOST_LABELS: Final = 12
+"""Labels of the longest cycle that is found in such cells where no table says which labels there are."""
+
+
+def read_meets(text: str, labels: Codes, periods: Codes) -> list[tuple[str, str]] | Refusal:
+    """(label, period) pairs of `A1 B3 D2`, `1(A,C,E) 4(B)` or `Day 2 P3`."""
+    found: list[tuple[str, str]] = []
+    rest = text.strip()
+    while rest:
+        match = re.match(r"([^\s,;()]+(?:\s+[^\s,;()]+)?)\s*\(([^)]*)\)\s*[,;]?\s*", rest)
+        if match:
+            pairs = _bracketed(match[1], match[2], labels, periods)
+            if isinstance(pairs, Refusal):
+                return pairs
+            found += pairs
+            rest = rest[match.end() :]
+            continue
+        taken = _pair(rest, labels, periods)
+        if isinstance(taken, Refusal):
+            return taken
+        pairs, rest = taken
+        found += pairs
+    return list(dict.fromkeys(found))
+
+
+def labels_met(texts: Sequence[str], periods: Sequence[str]) -> list[str]:
+    """The labels of `Meets` cells where no table says which there are: letters (`A1 B3`) or days by number (`Day 2 P3`), if
+    every cell can be read so; none where it could be read in two ways, or in none."""
+    found: list[list[str]] = []
+    are_days = all(re.search(r"(?i)\b(?:day|jour)\b", text) for text in texts)
+    for names in (
+        ascii_uppercase[:_MOST_LABELS],
+        [str(n) for n in range(1, _MOST_LABELS + 1)] if are_days else [],
+    ):
+        labels = Codes("label", names)
+        read = [read_meets(text, labels, Codes("period", periods)) for text in texts]
+        pairs = [one for one in read if not isinstance(one, Refusal)]
+        if pairs and len(pairs) == len(read):
+            found.append(list(dict.fromkeys(label for one in pairs for label, _ in one)))
+    return found[0] if len(found) == 1 else []
+
+
+def _bracketed(head: str, inside: str, labels: Codes, periods: Codes) -> list[tuple[str, str]] | Refusal:
+    """`1(A,C,E)` is a period and its labels; `A(1,3)` a label and its periods."""
+    period, label = periods.find(head), labels.find(head)
+    in_labels, in_periods = labels.read(inside), periods.read(inside)
+    if period is not None and not isinstance(in_labels, Refusal):
+        return [(one, period) for one in in_labels]
+    if label is not None and not isinstance(in_periods, Refusal):
+        return [(label, one) for one in in_periods]
+    if period is not None and isinstance(in_labels, Refusal):
+        return in_labels
+    return _not_met(f"{head}({inside})", labels, periods)
+
+
+def _pair(text: str, labels: Codes, periods: Codes) -> tuple[list[tuple[str, str]], str] | Refusal:
+    """The label and period (or range of periods) at the start of a text, and what follows."""
+    words = re.findall(r"[^\s,;]+|[,;]", text)
+    for size in (1, 2, 3, 4):
+        part = words[:size]
+        if len(part) < size or any(word in ",;" for word in part):
+            break
+        found = _splits(" ".join(part), labels, periods)
+        if len(found) > 1:
+            shown = " or ".join(f"label {label} period {'–'.join(codes)}" for label, codes in sorted(found))
+            return Refusal(
+                "meets-ambiguous",
+                f"“{' '.join(part)}” can be {shown}.",
+                "Write it like 1(A, C): a period and its labels.",
+            )
+        if found:
+            pattern = r"\s*".join(re.escape(word) for word in part) + r"[\s,;]*"
+            match = re.match(pattern, text)
+            assert match is not None
+            label, codes = found.pop()
+            return [(label, code) for code in codes], text[match.end() :]
+    return _not_met(words[0] if words else text, labels, periods)
+
+
+def _splits(text: str, labels: Codes, periods: Codes) -> set[tuple[str, tuple[str, ...]]]:
+    """Every way to cut a text into a label and a period, or a range of periods."""
+    found: set[tuple[str, tuple[str, ...]]] = set()
+    for at in range(1, len(text)):
+        head, tail = text[:at].strip(" -:"), text[at:].strip(" -:")
+        if not head or not tail or (text[at - 1].isdigit() and text[at].isdigit() and " " in text):
+            continue
+        label = labels.find(head)
+        if label is None:
+            continue
+        period = periods.find(tail)
+        codes = (period,) if period is not None else periods.read(tail) if re.search(r"[-–]", tail) else ()
+        if codes and not isinstance(codes, Refusal):
+            found.add((label, codes))
+    return found
+
+
+def _not_met(text: str, labels: Codes, periods: Codes) -> Refusal:
+    message = f"“{text}” is no label with a period."
+    remedy = f"Write it like {(labels.names or ('A',))[0]}{(periods.names or ('1',))[0]}: labels are {', '.join(labels.names[:12])}; periods are {', '.join(periods.names[:12])}."
+    return Refusal("meets-unread", message, remedy)

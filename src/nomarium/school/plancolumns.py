@@ -1,0 +1,195 @@
+"""The columns of a plan's table in a sheet: by their headings, and by what they hold where those say nothing."""
+
+import re
+from collections.abc import Callable, Iterator, Mapping, Sequence
+from typing import Final, TypeAlias
+
+from nomarium.model.cell import Cell
+from nomarium.reading.cells.words import fold
+from nomarium.reading.columns.head import looks_like_date
+from nomarium.reading.columns.headings import in_full
+from nomarium.school.drawnlines import is_period, is_time
+from nomarium.school.planheads import NOT_ASKED, REQUIRED, field_of, plain
+from nomarium.sheets.sheet import Row, cell_text, is_blank
+
+_HEAD_ROWS: Final = 40
+_BODY_ROWS: Final = 300
+_MOSTLY: Final = 0.8
+_LONGEST_NAME: Final = 60
+"""Characters of the longest text that is still a name and no remark."""
+_LESSONS: Final = frozenset(("lesson", "module", "lessons", "lessonno", "modul"))
+_COUNTED: Final = frozenset(("students", "pupils", "learners", "apprentices", "eleves", "participants"))
+_HOURS: Final = frozenset(("hours", "hrs", "heures", "stunden", "horas", "uren"))
+_SUBJECTS: Final = frozenset(("subject", "department", "prefix"))
+_BUILDINGS: Final = frozenset(("building", "campus", "site"))
+
+_Columns: TypeAlias = dict[str, int]
+_Unused: TypeAlias = list[tuple[int, str]]
+
+
+def columns_of(
+    rows: Sequence[Row], name: str, asked: Mapping[str, str] = NOT_ASKED
+) -> tuple[int, _Columns, _Unused]:
+    """The index of the row of headings of a table (-1: none), the column of each field, and columns of no field."""
+    best: tuple[int, int, _Columns, _Unused] = (0, -1, {}, [])
+    for at, (_, row) in enumerate(rows[:_HEAD_ROWS]):
+        columns, unused = _by_heading(row, name, asked)
+        needed = sum(field in columns for field in REQUIRED[name])
+        score = (len(columns) + needed) * 2 - len(unused)
+        if columns and score > best[0] and (needed or len(columns) > 1):
+            best = (score, at, columns, unused)
+    _, at, columns, unused = best
+    if at >= 0:
+        body = [one for one in rows[at + 1 : at + 1 + _BODY_ROWS] if not is_blank(one[1])]
+        _by_cells(rows[at][1], body, name, columns, unused)
+    if not any(field in columns for field in REQUIRED[name]):
+        return -1, {}, []
+    return at, columns, unused
+
+
+def _by_heading(row: Sequence[Cell], name: str, asked: Mapping[str, str]) -> tuple[_Columns, _Unused]:
+    """The columns that a row of headings names, and those that it heads by words of no field."""
+    columns: _Columns = {}
+    unused: _Unused = []
+    for column, cell in enumerate(row):
+        text = cell_text(cell)
+        field = field_of(text, name, asked)
+        if field == "class" and name == "timetable" and field in columns:
+            field = _beside_class(cell_text(row[columns["class"]]), text)
+        if (
+            field == "room"
+            and field in columns
+            and plain(in_full(cell_text(row[columns["room"]]))) in _BUILDINGS
+        ):
+            columns["building"] = columns.pop("room")
+        if field is not None and field not in columns:
+            columns[field] = column
+        elif text:
+            unused.append((column, text))
+    return columns, unused
+
+
+def _beside_class(first: str, second: str) -> str:
+    """What a second column is that could name the class: the number of a course beside its subject, else its section."""
+    is_number = plain(in_full(first)) in _SUBJECTS and "section" not in fold(in_full(second))
+    return "number" if is_number else "section"
+
+
+def _by_cells(
+    head: Sequence[Cell], rows: Sequence[Row], name: str, columns: _Columns, unused: _Unused
+) -> None:
+    """Settle what headings leave open: whether `From` is a date or a time, and which column holds what a table needs."""
+    if name == "timetable":
+        _settle_edges(rows, columns)
+        _settle_periods(head, rows, columns)
+        _settle_counts(head, rows, columns, unused)
+        if "class" not in columns and "title" in columns:
+            columns["class"] = columns.pop("title")
+    elif name == "bells":
+        _settle_bells(head, rows, columns, unused)
+    elif name in ("terms", "daysoff"):
+        _settle_dates(head, rows, columns, unused)
+    if "time" in columns and are_hours(cell_text(head[columns["time"]]), columns["time"], rows):
+        column = columns.pop("time")
+        if "start" in columns and "length" not in columns and name == "timetable":
+            columns["length"] = column
+        else:
+            unused.append((column, cell_text(head[column])))
+
+
+def _settle_edges(rows: Sequence[Row], columns: _Columns) -> None:
+    """`From` and `Starts` over times of day are times; `Start` over dates is the first day."""
+    for day, time in (("first", "start"), ("last", "end")):
+        if day in columns and time not in columns and _hold(rows, columns[day], is_time):
+            columns[time] = columns.pop(day)
+        elif time in columns and day not in columns and _hold(rows, columns[time], looks_like_date):
+            columns[day] = columns.pop(time)
+
+
+def _settle_periods(head: Sequence[Cell], rows: Sequence[Row], columns: _Columns) -> None:
+    """`Lesson` and `Module` over `P3` and `4` are the periods; over words they are what is taught."""
+    if "period" in columns or not {"class", "title"} & columns.keys():
+        return
+    for field in ("class", "section", "number"):
+        column = columns.get(field, -1)
+        if column >= 0 and plain(cell_text(head[column])) in _LESSONS and _hold(rows, column, is_period):
+            if field != "class" or "title" in columns or "section" in columns:
+                columns["period"] = columns.pop(field)
+                if field == "class" and "section" in columns:
+                    columns["class"] = columns.pop("section")
+            return
+
+
+def _settle_counts(head: Sequence[Cell], rows: Sequence[Row], columns: _Columns, unused: _Unused) -> None:
+    """`Students` over bare numbers says how many there are, and is no group."""
+    column = columns.get("group", -1)
+    if column >= 0 and plain(cell_text(head[column])) in _COUNTED and _hold(rows, column, _is_number):
+        unused.append((columns.pop("group"), cell_text(head[column])))
+
+
+def _is_number(cell: Cell) -> bool:
+    return cell_text(cell).isdecimal()
+
+
+def _settle_bells(head: Sequence[Cell], rows: Sequence[Row], columns: _Columns, unused: _Unused) -> None:
+    """The periods stand in the only column of names beside the times, whatever heads it."""
+    times = [columns[field] for field in ("start", "end", "time") if field in columns]
+    if "period" in columns or not times or not all(_hold(rows, column, is_time) for column in times):
+        return
+    if "name" in columns:
+        columns["period"] = columns.pop("name")
+    elif len(found := list(_names(head, rows, columns))) == 1:
+        _use("period", found[0], columns, unused)
+
+
+def _settle_dates(head: Sequence[Cell], rows: Sequence[Row], columns: _Columns, unused: _Unused) -> None:
+    """Stretches of days are a column of dates or two, and the only column of names beside them."""
+    dated = [n for n in range(len(head)) if _hold(rows, n, looks_like_date)]
+    wanted = [field for field in ("first", "last") if field not in columns or columns[field] not in dated]
+    for field in wanted:
+        other = next((n for n in dated if n not in columns.values()), None)
+        if other is not None and (field == "first" or len(dated) > 1):
+            if field in columns:
+                column = columns.pop(field)
+                unused.append((column, cell_text(head[column])))
+            _use(field, other, columns, unused)
+    if "name" not in columns and len(found := list(_names(head, rows, columns))) == 1:
+        _use("name", found[0], columns, unused)
+
+
+def _use(field: str, column: int, columns: _Columns, unused: _Unused) -> None:
+    columns[field] = column
+    unused[:] = [one for one in unused if one[0] != column]
+
+
+def _names(head: Sequence[Cell], rows: Sequence[Row], columns: _Columns) -> Iterator[int]:
+    """Columns of no field that name their rows: short words, in most rows, neither dates nor times."""
+    for column in range(max(len(head), *(len(row) for _, row in rows[:1]))):
+        cells = [cell for cell in _cells(rows, column) if not looks_like_date(cell) and not is_time(cell)]
+        is_full = len(cells) >= _MOSTLY * len(rows)
+        if (
+            is_full
+            and column not in columns.values()
+            and max(map(len, map(cell_text, cells)), default=0) <= _LONGEST_NAME
+        ):
+            yield column
+
+
+def _cells(rows: Sequence[Row], column: int) -> Iterator[Cell]:
+    return (row[column] for _, row in rows if column < len(row) and cell_text(row[column]))
+
+
+def _hold(rows: Sequence[Row], column: int, test: Callable[[Cell], bool]) -> bool:
+    """Whether most filled cells of a column are of a kind."""
+    found = [test(cell) for cell in _cells(rows, column)]
+    return bool(found) and sum(found) >= _MOSTLY * len(found)
+
+
+def are_hours(heading: str, column: int, rows: Sequence[Row]) -> bool:
+    """Whether a column headed `Hours` holds bare numbers: how many there are, and no time of day."""
+    texts = set(map(cell_text, _cells(rows, column)))
+    return (
+        plain(heading) in _HOURS
+        and bool(texts)
+        and all(re.fullmatch(r"\d{1,2}(?:[.,]\d+)?", text) for text in texts)
+    )
