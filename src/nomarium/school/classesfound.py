@@ -66,11 +66,12 @@ def classes_found(
             problems.append(term)
     has_cycle = bool(year.cycle)
     if not has_cycle:
-        rows = _with_cycle(rows, sheets.tables.get("bells"), year, problems, notes)
+        rows = _with_cycle(rows, drawn, sheets.tables.get("bells"), year, problems, notes)
     if any(item.text("week") for item in rows.items):
-        year.cycle[:] = as_weeks(rows.items, year.cycle) or year.cycle
-        items, unknown = in_cycle_weeks(rows.items, year.cycle, not has_cycle)
+        year.cycle[:] = as_weeks(rows.items, year.cycle, year.has_school) or year.cycle
+        items, unknown, told_of = in_cycle_weeks(rows.items, year.cycle, not has_cycle)
         problems += unknown
+        notes += told_of
         rows = in_weeks(rows, items)
     return ClassesFound(rows, grids, own, drawn.accounts)
 
@@ -189,7 +190,7 @@ def _met(items: Sequence[Item], bells: Table | None) -> list[tuple[str, Item]]:
 
 
 def _with_cycle(
-    rows: ClassRows, bells: Table | None, year: YearRows, problems: list[Problem], notes: list[Problem]
+    rows: ClassRows, drawn: DrawnClasses, bells: Table | None, year: YearRows, problems: list[Problem], notes: list[Problem]
 ) -> ClassRows:  # fmt: skip
     """The rows with the cycle that they show added to those of the year: A and B weeks, or a run of labels."""
     if weeks := weeks_found(rows.items):
@@ -200,6 +201,7 @@ def _with_cycle(
     texts += [(item.text("label"), item) for item in (bells.items if bells else ())]
     if rows.weekdays is None:
         texts += _met(rows.items, bells)
+        texts += [(label, drawn.items[0]) for label in drawn.labels if drawn.items]
     shown = labels_found(texts)
     year.cycle.extend(shown.rows)
     problems += shown.problems

@@ -67,8 +67,9 @@ def _with_groups(
     """Rows in which a cell that is written once over a group stands in every row of it."""
     found = list(items)
     asked = {normal(heading) for heading in options.fill_down}
-    for field in _GROUPED:
-        for number, part in _tables(found):
+    for number, part in _tables(found):
+        continued: list[int] = []  # rows that have their class from above
+        for field in _GROUPED:
             column = part[0].table.columns.get(field)
             if column is None:
                 continue
@@ -80,19 +81,22 @@ def _with_groups(
             if how == "doubtful" and len(covered) < len(blank):
                 problems.append(_doubtful(part[blank[0]], field, heading))
             fills = blank if how in ("asked", "group") else covered
-            if not fills or (fills == blank and len(blank) == len(part)):
+            if not how and continued and set(continued) <= set(blank):
+                fills = continued  # written once with the class, also right of it
+            if not fills or len(blank) == len(part):
                 continue
             above = ""
             for n, item in enumerate(part):
                 if n in fills and above:
                     part[n] = item._replace(cells={**item.cells, field: above})
-                above = part[n].text(field) or above
-            found[number : number + len(part)] = part
+                above = part[n].text(field) or ("" if fills is continued else above)
+            continued = fills if field == "class" else continued
             if how != "asked":
                 message = (
                     f"“{heading}” is written once a group: {counted(len(fills), 'row')} have it from above."
                 )
                 notes.append(note("group-once", message).at(part[fills[0]].place(field)))
+        found[number : number + len(part)] = part
     return found
 
 
@@ -149,7 +153,9 @@ def _how_grouped(part: Sequence[Item], field: str, blank: Sequence[int]) -> str:
     timed = [columns[name] for name in ("label", "period", "start", "time", "meets") if name in columns]
     if field == "class":
         is_left = all(at < other for other in timed)
-        return "group" if is_left and 0 not in blank and _are_groups(part, blank) else ""
+        if not is_left or 0 in blank:
+            return ""
+        return "group" if len(blank) > 1 or _are_groups(part, blank) else "doubtful"
     if at > class_at or 0 in blank:
         return ""
     return "group" if _are_groups(part, blank) else "doubtful" if field in ("label", "week") else ""

@@ -2,7 +2,7 @@
 
 import datetime as dt
 import re
-from collections.abc import Sequence
+from collections.abc import Callable, Sequence
 
 from nomarium.model.problem import Problem, note
 from nomarium.model.refusal import Refusal
@@ -35,9 +35,11 @@ def weeks_found(items: Sequence[Item]) -> list[CycleRow]:
     ]
 
 
-def as_weeks(items: Sequence[Item], cycle: Sequence[CycleRow]) -> list[CycleRow]:
+def as_weeks(
+    items: Sequence[Item], cycle: Sequence[CycleRow], is_school: Callable[[dt.date], bool]
+) -> list[CycleRow]:
     """A Cycle table that lists weeks, `Week A` and `Week B`, with a date a week or a date a day or without dates, as a label
-    for each weekday of each week; nothing where its labels are not the weeks that a column of weeks beside weekdays names."""
+    for each weekday of each week in which there `is_school`; nothing where its labels are not the weeks that a column of weeks beside weekdays names."""
     codes = WeekdayCodes([item.text("label") for item in items], ENGLISH)
     said = {
         week
@@ -63,6 +65,7 @@ def as_weeks(items: Sequence[Item], cycle: Sequence[CycleRow]) -> list[CycleRow]
         _day_of(row, day, monday + dt.timedelta(days=day))
         for row, monday in zip(cycle, mondays, strict=True)
         for day in weekdays
+        if is_school(monday + dt.timedelta(days=day))
     ]
 
 
@@ -86,13 +89,15 @@ def told(rows: Sequence[CycleRow]) -> Problem:
 
 def in_cycle_weeks(
     items: Sequence[Item], cycle: Sequence[CycleRow], by_weekday: bool
-) -> tuple[list[Item | None], list[Problem]]:
+) -> tuple[list[Item | None], list[Problem], list[Problem]]:
     """Rows that name weekdays, with the labels of those in the weeks that their week column says; `by_weekday`: also those
-    of every week. None, and a problem, for a row whose weeks the cycle has not: it would meet in all of them, unseen."""
+    of every week. None, and a problem, for a row whose weeks the cycle has not: it would meet in all of them, unseen; None, and a note,
+    for one that falls on no date of a table of weeks."""
     codes = WeekdayCodes([item.text("label") for item in items], ENGLISH)
     known = {_name(row.week) for row in cycle if row.week}
     found: list[Item | None] = []
-    problems: list[Problem] = []
+    problems, notes = list[Problem](), list[Problem]()
+    is_dated = any(row.date is not None for row in cycle)
     for item in items:
         text = item.text("week")
         weeks = set(_weeks_of(text)) or ({plain(text)} & known if text else set())
@@ -111,13 +116,18 @@ def in_cycle_weeks(
             if (is_every or _name(row.week) in weeks)
             and (row.label == item.text("label") if isinstance(days, Refusal) else row.weekday in days)
         ]
+        if not labels and is_dated:
+            message = f"No school day is a {item.text('label')} of week {listed(sorted(weeks)) or 'A or B'}: the class does not meet then."
+            notes.append(note("week-never", message).at(item.place("label")))
+            found.append(None)
+            continue
         if not labels and not is_every:
             message = f"“{item.text('label')}” is no day of week {listed(sorted(weeks))} of the cycle."
             problems.append(item.problem("week-label", "label", message, "Correct the day or the week."))
             found.append(None)
             continue
         found.append(item._replace(cells={**item.cells, "label": ", ".join(labels)}) if labels else item)
-    return found, problems
+    return found, problems, notes
 
 
 def _unknown(item: Item, text: str, known: set[str]) -> Problem:

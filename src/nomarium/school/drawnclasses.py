@@ -14,8 +14,9 @@ from nomarium.reading.options import ReadingOptions
 from nomarium.reading.rows.when import NOTHING
 from nomarium.school.bells import Bell
 from nomarium.school.cellparts import CellReader, KnownParts, whose
+from nomarium.school.drawnheads import week_of
 from nomarium.school.drawnlines import Slot
-from nomarium.school.drawnweeks import DrawnWeek, Held, week_of
+from nomarium.school.drawnweeks import DrawnWeek, Held
 from nomarium.school.plantables import Item, Table
 from nomarium.sheets.sheet import Sheet, cell_text
 
@@ -40,11 +41,13 @@ class DrawnClasses(NamedTuple):
     accounts: list[Account]
     problems: list[Problem]
     notes: list[Problem]
+    labels: list[str]
+    """What heads the days that were drawn, also those without a class."""
 
 
 def drawn_classes(drawings: Sequence[Drawing], known: KnownParts, options: ReadingOptions) -> DrawnClasses:
     """The classes of drawn weeks; the parts of their cells are found from those of all of them."""
-    found = DrawnClasses([], {}, [], [], [])
+    found = DrawnClasses([], {}, [], [], [], [])
     owned = list(_each_its_own(drawings, known, found.notes))
     owners = [
         _owners({held.whose for held in one.week.held if held.whose}, known, found.notes, one.sheet)
@@ -56,6 +59,7 @@ def drawn_classes(drawings: Sequence[Drawing], known: KnownParts, options: Readi
     reader = CellReader(texts, known, options.cell, frozenset(told))
     for drawing, names in zip(owned, owners, strict=True):
         _take(found, drawing, names, reader, options)
+        found.labels.extend(drawing.week.labels)
     if drawings:
         found.notes.extend(one.at(drawings[0].sheet.place()) for one in reader.told())
     return found

@@ -4,28 +4,15 @@ what each cell is in becomes the rows of a Timetable."""
 import re
 from collections.abc import Iterator, Mapping, Sequence
 from itertools import pairwise
-from string import ascii_uppercase
-from typing import Final, NamedTuple
+from typing import NamedTuple
 
 from nomarium.model.cell import Cell
-from nomarium.model.refusal import Refusal
-from nomarium.model.wording import WEEKDAYS
-from nomarium.reading.cells.weekdaycodes import WeekdayCodes
-from nomarium.reading.cells.words import ENGLISH, Lexicon, fold
 from nomarium.reading.layouts.codes import is_idle
 from nomarium.reading.rows.when import NOTHING
+from nomarium.school.drawnheads import CORNERS, are_letter_days, days_named, lexicon_of, week_of
 from nomarium.school.drawnlines import Slot, is_break, slot_in
 from nomarium.school.planheads import plain
 from nomarium.sheets.sheet import Area, Row, Sheet, cell_text
-
-_TOP_ROWS: Final = 12
-_LEAST_LETTERS: Final = 3
-"""Letters that a row must have to be the days of a cycle: two could be two teams."""
-_LABEL: Final = (
-    r"(?i)(?:(?:cycle\s*)?(?:day|jour)|letter)\s*[-:]?\s*(?P<code>[A-Z]|\d{1,2})|(?P<letter>[A-Z])[- ]day"
-)
-_WEEK: Final = r"(?i).*?\bweek\s*(?P<after>[A-D]|[12])\b.*|(?P<before>[A-D])\s*week\b.*"
-_CORNERS: Final = r"(?i)(?:start|end|from|to|begin|finish|begins|ends|starts|finishes|time|times|period|periods|day|days|hour|hours|block|slot|lesson|heure|zeit|hora|jour|tag|#|no\.?|per\.?|pd\.?|/|\\|\s)*"
 
 
 class Held(NamedTuple):
@@ -58,6 +45,8 @@ class DrawnWeek(NamedTuple):
     titles: list[str]
     untimed: list[tuple[int, int, str]]
     """Row number, column and text of cells under a day that no line says the time of."""
+    labels: list[str]
+    """What heads their days, also those on which nothing stands."""
     goes_on: bool = False
     """Whether some cell goes on in the row below, or the column beside."""
 
@@ -108,7 +97,7 @@ class _Reader:
             for row in range(area.first_row, area.last_row + 1)
             for column in range(area.first_column, area.last_column + 1)
         }
-        self._lexicon = _lexicon_of(rows)
+        self._lexicon = lexicon_of(rows)
         self._read_days: dict[str, tuple[str, ...]] = {}
         self._goes_on = False
         self._own_numbers = [] if turned is None else [number for number, _ in turned.rows()]
@@ -124,7 +113,7 @@ class _Reader:
         heads = [at for n, at in enumerate(heads) if n == 0 or heads[n - 1] < at - 1]
         if not heads:
             return None
-        found = DrawnWeek([], [], [], [], 0, [], [])
+        found = DrawnWeek([], [], [], [], 0, [], [], [])
         idle = 0
         found.others.extend(self._rows[: heads[0]])
         for at, end in pairwise([*heads, len(self._rows)]):
@@ -143,7 +132,7 @@ class _Reader:
         """Column → what the day that heads it is; nothing where a row is no row of days."""
         found: dict[int, tuple[str, ...]] = {}
         others = 0
-        are_letters = _are_letter_days(row)
+        are_letters = are_letter_days(row)
         for at, cell in enumerate(row):
             text = cell_text(cell)
             names = self._day(text) if text else ()
@@ -151,7 +140,7 @@ class _Reader:
                 names = (text,)
             if names:
                 found[at] = names
-            elif text and not re.fullmatch(_CORNERS, text):
+            elif text and not re.fullmatch(CORNERS, text):
                 others += 1
         return found if len(found) > others else {}
 
@@ -159,21 +148,8 @@ class _Reader:
         """The days that a text is, each distinct one read once: a long list is looked at cell by cell."""
         names = self._read_days.get(text)
         if names is None:
-            names = self._read_days[text] = self._day_in(text)
+            names = self._read_days[text] = days_named(text, self._labels, self._lexicon)
         return names
-
-    def _day_in(self, text: str) -> tuple[str, ...]:
-        if plain(text) in self._labels:
-            return (text,)
-        label = re.fullmatch(_LABEL, text)
-        if label is not None:
-            return ((label["code"] or label["letter"]).upper(),)
-        if len(text) < 2 or len(text) > 30:
-            return ()
-        days = WeekdayCodes([text], self._lexicon).read(text)
-        if isinstance(days, Refusal) or (len(days) > 1 and not re.search(r"[/,&-]", text)):
-            return ()
-        return tuple(WEEKDAYS[day] for day in days)
 
     def _side_by_side(self, at: int) -> Iterator[tuple[int, dict[int, tuple[str, ...]]]]:
         """The drawings of one row of days: where each begins, and its days. One begins where a day comes again."""
@@ -195,6 +171,7 @@ class _Reader:
         days: Mapping[int, tuple[str, ...]],
     ) -> int:
         """Add one drawing; gives how many of its cells say that nothing is taught."""
+        found.labels.extend(name for names in days.values() for name in names)
         under = self._periods_under(at, end, days)
         above, title = self._titles(at, first, max(days))
         week = next((w for text in (*above, title) if (w := week_of(text))), "")
@@ -342,7 +319,7 @@ class _Reader:
             for cell in self._rows[at][1][first : last + 1]
             if (text := cell_text(cell)) and not self._day(text)
         ]
-        title = corner[0] if len(corner) == 1 and not re.fullmatch(_CORNERS, corner[0]) else ""
+        title = corner[0] if len(corner) == 1 and not re.fullmatch(CORNERS, corner[0]) else ""
         return above, title
 
     def _slot(self, n: int, cells: Sequence[Cell]) -> Slot | None:
@@ -379,36 +356,6 @@ class _Reader:
         return taken, tuple(name for c, names in days.items() if column <= c <= last for name in names)
 
 
-def _are_letter_days(row: Sequence[Cell]) -> bool:
-    """Whether a row is headed by the letters of a cycle, from A on: `A`, `B`, `C`, however often they begin again."""
-    texts = [text for cell in row if (text := cell_text(cell)) and not re.fullmatch(_CORNERS, text)]
-    run = list(
-        dict.fromkeys(texts if texts and len(texts[0]) == 1 else texts[1:])
-    )  # after what heads the rows
-    return len(run) >= _LEAST_LETTERS and "".join(run) == ascii_uppercase[: len(run)]
-
-
-def _lexicon_of(rows: Sequence[Row]) -> Lexicon:
-    """English, or the language in which a row at the top names three weekdays or more."""
-    for _, row in rows[:_TOP_ROWS]:
-        words = frozenset(
-            fold(text).strip(" .") for cell in row if (text := cell_text(cell)).strip(".").isalpha()
-        )
-        if len(words) >= 3 and len(words & ENGLISH.weekdays.keys()) < len(words) - 1:
-            from nomarium.reading.cells.languages import weekday_lexicon
-
-            known = weekday_lexicon(words, least=max(3, len(words) - 1)) if len(words) <= 9 else None
-            if known is not None:
-                return known
-    return ENGLISH
-
-
 def _are_numbers(held: Sequence[Held]) -> bool:
     """Whether cells are mostly numbers: those of a drawn month."""
     return sum(re.fullmatch(r"\d{1,2}", one.text) is not None for one in held) * 2 > len(held)
-
-
-def week_of(text: str) -> str:
-    """The week that a title names, `Week A`; nothing for any other."""
-    match = re.fullmatch(_WEEK, text.strip())
-    return (match["after"] or match["before"]).upper() if match else ""

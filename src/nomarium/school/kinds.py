@@ -13,13 +13,15 @@ from nomarium.reading.cells.moments import Moment, read_moment
 from nomarium.reading.cells.weekdaycodes import WeekdayCodes
 from nomarium.reading.cells.words import ENGLISH, fold
 from nomarium.reading.columns.head import looks_like_date
+from nomarium.reading.layouts.codes import is_idle
 from nomarium.school.daycolumns import with_days_in_rows
 from nomarium.school.drawnlines import is_time
 from nomarium.school.drawnweeks import drawn_week
-from nomarium.school.plancolumns import columns_of
+from nomarium.school.offwords import OFF_WORDS, is_off, is_term
+from nomarium.school.plancolumns import columns_of, without_remarks
 from nomarium.school.planheads import NOT_ASKED, plain
 from nomarium.school.plantables import table_name
-from nomarium.sheets.sheet import Row, Sheet, cell_text, is_blank
+from nomarium.sheets.sheet import Row, Sheet, cell_text
 
 _TOP_ROWS: Final = 300
 _HEAD_ROWS: Final = 40
@@ -40,11 +42,6 @@ _NAMED: Final[tuple[tuple[str, str], ...]] = (
     ("timetable", r"timetables?|time ?table|classes|meetings|courses|sections|class schedule|master schedule|lessons?|week\b|stundenplan|horario|emploi du temps|horaire"),
 )  # fmt: skip
 """Words in a sheet's name, and the table that they hint at."""
-_OFF_WORDS: Final = (
-    r"\b(?:holidays?|day off|no school|no classes|clos(?:ed|ure)|breaks?|vacation|recess|pd day|p\.?d\.?|in-?service|inset|staff day|professional (?:development|learning)|"
-    r"half[- ]?term|thanksgiving|christmas|easter|remembrance|labou?r day|victoria day|new year|good friday|heritage day|march break|reading week|conges?|ferie|vacances|ferien|feiertag)\b"
-)
-_TERM_WORDS: Final = r"\b(?:terms?|semesters?|trimesters?|trimestres?|quarters?|half[- ]?year|halbjahr|semestre|autumn|fall|winter|spring|summer|michaelmas|lent|hilary|trinity)\b"
 
 
 class Kind(NamedTuple):
@@ -90,6 +87,8 @@ def kind_of(
         has_days_off = found is not None and found.has_days_off
         columns = found.columns if found is not None and has_days_off else {}
         return Kind(named, "its name", columns, has_days_off)
+    if named == "cycle" and "label" not in look.head(named)[1]:
+        return Kind(named, "its name", look.columns(named))
     if named is not None:
         return Kind(named, "its name")
     hint = _hinted(sheet)
@@ -128,7 +127,7 @@ class _Look:
 
     def __init__(self, sheet: Sheet, headings: Mapping[str, str]) -> None:
         self.sheet, self._headings = sheet, headings
-        self.rows: list[Row] = [one for one in islice(sheet.rows(), _TOP_ROWS) if not is_blank(one[1])]
+        self.rows: list[Row] = without_remarks(list(islice(sheet.rows(), _TOP_ROWS)))
 
     def head(self, table: str) -> tuple[int, dict[str, int]]:
         """The index of the row of headings of a table (-1: none), and its columns."""
@@ -219,6 +218,8 @@ def _cycle(look: _Look) -> Kind | None:
         if dates is None:
             continue
         cells = look.cells(at, dates)
+        if not looks_like_date(cells[0]):
+            continue  # a heading, or a title, stands above the first date
         if len(cells) < 6 or len(set(map(cell_text, cells))) < len(cells):
             return None
         others = [n for n in range(look.width) if n != dates and look.cells(at, n)]
@@ -234,7 +235,7 @@ def _cycle(look: _Look) -> Kind | None:
 
 
 def _are_labels(cells: Sequence[Cell], count: int) -> bool:
-    texts = [cell_text(cell) for cell in cells]
+    texts = [text for text in map(cell_text, cells) if not is_idle(text) and not is_off(text)]
     few = set(map(plain, texts))
     if len(few) > _MOST_LABELS or len(few) < 2 or len(few) * 2 > len(texts) or len(texts) * 2 < count:
         return False
@@ -257,7 +258,7 @@ def _spans(look: _Look) -> Kind | None:
         return None
     names = [cell_text(cell) for cell in look.cells(at, columns["name"])]
     off = sum(map(is_off, names))
-    terms = sum(re.search(_TERM_WORDS, fold(name)) is not None and not is_off(name) for name in names)
+    terms = sum(is_term(name) and not is_off(name) for name in names)
     if shown and not (terms or off or _hinted(look.sheet) in ("terms", "daysoff")):
         return None  # headings that say nothing, and names and a sheet that do not, either
     above = " ".join(cell_text(cell) for _, row in look.rows[: at + 1] for cell in row)
@@ -267,7 +268,7 @@ def _spans(look: _Look) -> Kind | None:
         edges = {field: columns[field] for field in ("name", "first", "last")}
         return Kind("terms", "names of terms, and of holidays with them", edges, has_days_off=True)
     if off * 2 > len(names) or (
-        (re.search(_OFF_WORDS, said) or _hinted(look.sheet) == "daysoff") and not terms
+        (re.search(OFF_WORDS, said) or _hinted(look.sheet) == "daysoff") and not terms
     ):
         return Kind("daysoff", "names of holidays with their dates", shown)
     if long is None or not names:
@@ -290,37 +291,29 @@ def _edges(look: _Look) -> tuple[int, dict[str, int]]:
     return -1, {}
 
 
-def is_off(name: str) -> bool:
-    """Whether a name is that of days without school: `Half term`, `Easter break`; not `Easter term`."""
-    said = fold(name)
-    if re.search(r"\b(?:term|semester|trimester|quarter)\b", re.sub(r"\bhalf[- ]?term\b", "", said)):
-        return re.search(r"\b(?:holidays?|breaks?|clos(?:ed|ure)|no school|vacation)\b", said) is not None
-    return re.search(_OFF_WORDS, said) is not None
-
-
 def _long_spans(look: _Look, at: int, columns: Mapping[str, int]) -> float | None:
-    """The share of rows that span three weeks or more; None where they have no two dates that can be read."""
-    if "last" not in columns:
-        return None
+    """The share of rows that span three weeks or more, from one cell or two; None where no row is a stretch of days."""
+    edges = [columns[field] for field in ("first", "last") if field in columns]
     lengths = []
     for _, row in look.rows[at + 1 :]:
-        days = [
-            _ordinal(row[columns[field]]) if columns[field] < len(row) else None
-            for field in ("first", "last")
-        ]
-        if days[0] is not None and days[1] is not None:
-            lengths.append(days[1] - days[0])
+        days = [day for column in edges if column < len(row) for day in _ordinals(row[column])]
+        if len(days) > 1:
+            lengths.append(days[-1] - days[0])
     return sum(length >= _LONG_SPAN for length in lengths) / len(lengths) if lengths else None
 
 
-def _ordinal(cell: Cell) -> int | None:
-    """About which day a date is: its order of figures may still be open, which moves it little against a term."""
+def _ordinals(cell: Cell) -> list[int]:
+    """About which days a cell of dates is, one or two: their order of figures may still be open, which moves them little
+    against a term."""
     moment = read_moment(cell, "date", ENGLISH)
-    if not isinstance(moment, Moment) or moment.first is None or not moment.first.readings:
-        return None
-    dates = [one.date(2001) if one.year is None else one.date() for one in moment.first.readings]
-    known = [one for one in dates if one is not None]
-    return known[-1].toordinal() if known else None
+    if not isinstance(moment, Moment):
+        return []
+    found = []
+    for day in (moment.first, moment.last):
+        readings = day.readings if day is not None else ()
+        dates = [one.date(2001) if one.year is None else one.date() for one in readings]
+        found += [one.toordinal() for one in dates if one is not None][-1:]
+    return found
 
 
 def _enrolments(look: _Look) -> Kind | None:

@@ -10,13 +10,16 @@ from nomarium.reading.columns.head import looks_like_date
 from nomarium.reading.columns.headings import in_full
 from nomarium.school.drawnlines import is_period, is_time
 from nomarium.school.planheads import NOT_ASKED, REQUIRED, field_of, plain
-from nomarium.sheets.sheet import Row, cell_text, is_blank
+from nomarium.sheets.sheet import Row, cell_text
 
 _HEAD_ROWS: Final = 40
 _BODY_ROWS: Final = 300
 _MOSTLY: Final = 0.8
+_HALF: Final = 0.5
 _LONGEST_NAME: Final = 60
 """Characters of the longest text that is still a name and no remark."""
+_TITLES: Final = frozenset(("title", "name", "titre", "titel"))
+"""Headings of what anything is called; `Course title` is that of a class."""
 _LESSONS: Final = frozenset(("lesson", "module", "lessons", "lessonno", "modul"))
 _COUNTED: Final = frozenset(("students", "pupils", "learners", "apprentices", "eleves", "participants"))
 _HOURS: Final = frozenset(("hours", "hrs", "heures", "stunden", "horas", "uren"))
@@ -40,11 +43,24 @@ def columns_of(
             best = (score, at, columns, unused)
     _, at, columns, unused = best
     if at >= 0:
-        body = [one for one in rows[at + 1 : at + 1 + _BODY_ROWS] if not is_blank(one[1])]
+        body = without_remarks(rows[at + 1 : at + 1 + _BODY_ROWS])
         _by_cells(rows[at][1], body, name, columns, unused)
     if not any(field in columns for field in REQUIRED[name]):
         return -1, {}, []
     return at, columns, unused
+
+
+def without_remarks(rows: Sequence[Row]) -> list[Row]:
+    """The rows that are not blank, without lone texts that stand under a blank one below wider rows."""
+    found: list[Row] = []
+    is_below = is_wide = False
+    for one in rows:
+        filled = sum(bool(cell_text(cell)) for cell in one[1])
+        if filled > 1 or (filled and not (is_below and is_wide)):
+            found.append(one)
+        is_wide = is_wide or filled > 1
+        is_below = filled == 0 or (is_below and filled == 1)
+    return found
 
 
 def _by_heading(row: Sequence[Cell], name: str, asked: Mapping[str, str]) -> tuple[_Columns, _Unused]:
@@ -83,7 +99,11 @@ def _by_cells(
         _settle_edges(rows, columns)
         _settle_periods(head, rows, columns)
         _settle_counts(head, rows, columns, unused)
-        if "class" not in columns and "title" in columns:
+        if (
+            "class" not in columns
+            and "title" in columns
+            and plain(cell_text(head[columns["title"]])) not in _TITLES
+        ):
             columns["class"] = columns.pop("title")
     elif name == "bells":
         _settle_bells(head, rows, columns, unused)
@@ -102,8 +122,12 @@ def _settle_edges(rows: Sequence[Row], columns: _Columns) -> None:
     for day, time in (("first", "start"), ("last", "end")):
         if day in columns and time not in columns and _hold(rows, columns[day], is_time):
             columns[time] = columns.pop(day)
-        elif time in columns and day not in columns and _hold(rows, columns[time], looks_like_date):
+        elif time in columns and day not in columns and _hold(rows, columns[time], _is_date_only):
             columns[day] = columns.pop(time)
+
+
+def _is_date_only(cell: Cell) -> bool:
+    return looks_like_date(cell) and not is_time(cell)
 
 
 def _settle_periods(head: Sequence[Cell], rows: Sequence[Row], columns: _Columns) -> None:
@@ -132,14 +156,15 @@ def _is_number(cell: Cell) -> bool:
 
 
 def _settle_bells(head: Sequence[Cell], rows: Sequence[Row], columns: _Columns, unused: _Unused) -> None:
-    """The periods stand in the only column of names beside the times, whatever heads it."""
+    """The periods stand in the only column of names beside the times, whatever heads it, if half of these are numbers or
+    letters."""
     times = [columns[field] for field in ("start", "end", "time") if field in columns]
     if "period" in columns or not times or not all(_hold(rows, column, is_time) for column in times):
         return
-    if "name" in columns:
-        columns["period"] = columns.pop("name")
-    elif len(found := list(_names(head, rows, columns))) == 1:
-        _use("period", found[0], columns, unused)
+    named = [columns["name"]] if "name" in columns else list(_names(head, rows, columns))
+    if len(named) == 1 and _hold(rows, named[0], is_period, _HALF):
+        columns.pop("name", None)
+        _use("period", named[0], columns, unused)
 
 
 def _settle_dates(head: Sequence[Cell], rows: Sequence[Row], columns: _Columns, unused: _Unused) -> None:
@@ -179,10 +204,10 @@ def _cells(rows: Sequence[Row], column: int) -> Iterator[Cell]:
     return (row[column] for _, row in rows if column < len(row) and cell_text(row[column]))
 
 
-def _hold(rows: Sequence[Row], column: int, test: Callable[[Cell], bool]) -> bool:
+def _hold(rows: Sequence[Row], column: int, test: Callable[[Cell], bool], share: float = _MOSTLY) -> bool:
     """Whether most filled cells of a column are of a kind."""
     found = [test(cell) for cell in _cells(rows, column)]
-    return bool(found) and sum(found) >= _MOSTLY * len(found)
+    return bool(found) and sum(found) >= share * len(found)
 
 
 def are_hours(heading: str, column: int, rows: Sequence[Row]) -> bool:

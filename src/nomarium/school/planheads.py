@@ -82,7 +82,7 @@ HEADINGS: dict[str, dict[str, str]] = {
     },
 }  # fmt: skip
 REQUIRED: dict[str, tuple[str, ...]] = {
-    "settings": ("setting", "value"), "terms": ("name", "first", "last"), "daysoff": ("name", "first"),
+    "settings": ("setting", "value"), "terms": ("name", "first"), "daysoff": ("name", "first"),
     "cycle": ("label",), "specialdays": ("first",), "bells": ("period",), "timetable": ("class",),
     "names": ("code",), "people": ("name",), "places": ("name",), "lessons": ("class", "title"), "enrolments": ("person", "class"),
     "rotation": ("block",),

@@ -8,12 +8,14 @@ from typing import NamedTuple
 from nomarium.model.account import Account
 from nomarium.model.cell import Cell
 from nomarium.model.problem import Place, Problem, note
-from nomarium.model.wording import nearest
+from nomarium.model.wording import listed, nearest
 from nomarium.reading.cells.words import ENGLISH
 from nomarium.reading.columns.contents import Contents
 from nomarium.reading.columns.head import looks_like_date
 from nomarium.reading.columns.headings import match_heading
 from nomarium.reading.columns.whenwords import speaks_of_when
+from nomarium.school.drawnlines import is_time
+from nomarium.school.offwords import is_off, is_term
 from nomarium.school.plancolumns import are_hours, columns_of
 from nomarium.school.planheads import HEADINGS, NOT_ASKED, REQUIRED, plain
 from nomarium.sheets.sheet import Row, Sheet, cell_text, is_blank
@@ -27,6 +29,9 @@ TITLES = {
 
 _OF_DATES = frozenset(("repeat", "repeat-times", "repeat-until", "except", "also-on", "cancelled"))
 """Fields of a list that say on which dates a row is held."""
+
+_MARKS = frozenset("*†‡•·#(")
+"""What remarks begin with."""
 
 EXPLANATION = "How to fill it in"
 """The sheet of a starter file that holds words for people only."""
@@ -120,7 +125,6 @@ def cut_table(
     rows = list(sheet.rows())
     title = TITLES.get(name, name.capitalize())
     account = Account(f"{sheet.file}, {title}", is_plan=True)
-    ledger = account.ledger
     at, columns, ignored = columns_of(rows, name, asked)
     if known:
         dated = known.get("date", known.get("first", -1))
@@ -148,28 +152,61 @@ def cut_table(
         for column, heading in ignored
         if name == "timetable" and plain(heading) not in asked and _says_when(heading, column, rows[at + 1 :])
     ]  # fmt: skip
-    ledger.read = max(at, 0)
-    ledger.notes += sum(not is_blank(row) for _, row in rows[: max(at, 0)])
-    ledger.blank += sum(is_blank(row) for _, row in rows[: max(at, 0)])
+    remarks = _cut_rows(table, rows, at)
+    if remarks:
+        notes.append(_remarks_told(sheet, remarks))
+    return table, unheard, notes
+
+
+def _cut_rows(table: Table, rows: Sequence[Row], at: int) -> list[Row]:
+    """Take the rows below the headings into a table, each of them counted; gives those that are remarks below it."""
+    ledger, columns, remarks = table.account.ledger, table.columns, list[Row]()
+    above = [row for _, row in rows[: max(at, 0)]]
+    ledger.read += len(above)
+    ledger.blank += sum(map(is_blank, above))
+    ledger.notes += sum(not is_blank(row) for row in above)
+    is_below = False
     for number, row in rows[at + 1 :]:
         ledger.read += 1
         if is_blank(row):
             ledger.blank += 1
+            is_below = bool(table.items)
             continue
         cells = {field: row[column] for field, column in columns.items() if column < len(row)}
         filled = {field for field, cell in cells.items() if cell_text(cell)}
-        if not filled or (len(filled) == 1 and len(columns) > 2 and _is_note(cells, filled, name)):
+        if not filled or (len(filled) == 1 and len(columns) > 2 and _is_note(cells, filled, table.name)):
             ledger.notes += 1
-            continue
-        ledger.events += 1
-        table.items.append(Item(table, number, cells))
-    return table, unheard, notes
+        elif is_below and _is_remark(row, columns):
+            ledger.notes += 1
+            remarks.append((number, row))
+        else:
+            ledger.events += 1
+            is_below = False
+            table.items.append(Item(table, number, cells))
+    return remarks
 
 
 def _above_dates(rows: Sequence[Row], column: int) -> int:
     """The index of the row above the first date of a column; -1 when that is the first row."""
     dated = (n for n, (_, row) in enumerate(rows) if column < len(row) and looks_like_date(row[column]))
     return next(dated, 0) - 1
+
+
+def _is_remark(row: Sequence[Cell], columns: Mapping[str, int]) -> bool:
+    """Whether a row below a table, under a blank one, is words about it: one lone text that names no day, term or holiday."""
+    texts = [cell for cell in row if cell_text(cell)]
+    if len(texts) != 1 or len(columns) < 2 or not isinstance(texts[0], str):
+        return False
+    text = texts[0]
+    return not (looks_like_date(text) or is_time(text) or is_off(text) or is_term(text)) and (
+        len(text.split()) > 2 or text.lstrip()[:1] in _MARKS
+    )
+
+
+def _remarks_told(sheet: Sheet, remarks: Sequence[Row]) -> Problem:
+    texts = [next(text for cell in row if (text := cell_text(cell))) for _, row in remarks]
+    message = f"Below the table, and taken for remarks: {listed([f'“{text}”' for text in texts[:3]])}."
+    return note("plan-remarks", message).at(sheet.place(remarks[0][0]))
 
 
 def _is_note(cells: dict[str, Cell], filled: set[str], name: str) -> bool:

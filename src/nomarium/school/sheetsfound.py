@@ -12,7 +12,9 @@ from nomarium.reading.columns.head import looks_like_date
 from nomarium.reading.options import ReadingOptions
 from nomarium.school.daycolumns import with_days_in_rows
 from nomarium.school.drawnweeks import drawn_week
-from nomarium.school.kinds import Kind, is_off, kind_of
+from nomarium.school.kinds import Kind, kind_of
+from nomarium.school.labelcalendars import labelled_days
+from nomarium.school.offwords import is_off
 from nomarium.school.planheads import HEADINGS, asked_headings
 from nomarium.school.plantables import EXPLANATION, TITLES, Table, cut_table, near_table
 from nomarium.school.starter import is_untouched
@@ -60,6 +62,9 @@ def sheets_found(
             continue
         default = "timetable" if options.layout == "timetable" else ""
         kind = kind_of(sheet, options.tables, default, asked)
+        if kind.hint == "cycle" and (days := labelled_days(sheet, options)) is not None:
+            sheet, kind = days.sheet, Kind("cycle", "its name and the labels on the days of a calendar")
+            notes += days.notes
         if kind.table in _OF_THE_YEAR and _is_beyond(sheet):
             problems.append(_beyond(sheet, kind))
             continue

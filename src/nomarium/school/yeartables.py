@@ -10,9 +10,11 @@ from nomarium.model.refusal import Refusal
 from nomarium.model.wording import meant
 from nomarium.reading.cells.moments import read_moment
 from nomarium.reading.columns.decisions import Decisions, resolve_day
+from nomarium.reading.layouts.codes import is_idle
 from nomarium.reading.layouts.drawn import decide_days
 from nomarium.reading.options import ReadingOptions
 from nomarium.reckoning.daysoff import DaysOff
+from nomarium.school.offwords import is_off
 from nomarium.school.planheads import plain
 from nomarium.school.plantables import Item, Table
 from nomarium.school.settings import weekday_of
@@ -142,6 +144,11 @@ class YearRows(NamedTuple):
     problems: list[Problem]
     notes: list[Problem]
 
+    def has_school(self, date: dt.date) -> bool:
+        """Whether a date is in a term, if there are any, and no day off of the whole school."""
+        is_off = any(one.first <= date <= one.last for one in self.days_off if not one.division)
+        return not is_off and (not self.terms or any(one.first <= date <= one.last for one in self.terms))
+
 
 def read_year_rows(tables: dict[str, Table], dates: Dates) -> YearRows:
     """Read Terms, Days off, Special days and Cycle."""
@@ -253,6 +260,12 @@ def _cycle_row(item: Item, dates: Dates, rows: YearRows) -> None:
     date = dates.read(item, "date")
     if isinstance(date, Problem):
         rows.problems.append(date)
+        return
+    if date is not None and (is_idle(label) or is_off(label)):
+        if is_off(label) and not any(
+            one.first <= date <= one.last for one in rows.days_off if not one.division
+        ):
+            rows.days_off.append(DayOff(label, date, date, "", "", "", item.called))
         return
     if not label and date is not None:
         told = note("label-blank", "A date without a label has no classes.")

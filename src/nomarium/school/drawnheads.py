@@ -1,0 +1,70 @@
+"""What heads the days of a drawn week: weekdays, labels, the letters of a cycle, and the titles over it that name a week."""
+
+import re
+from collections.abc import Sequence
+from string import ascii_uppercase
+from typing import Final
+
+from nomarium.model.cell import Cell
+from nomarium.model.refusal import Refusal
+from nomarium.model.wording import WEEKDAYS
+from nomarium.reading.cells.weekdaycodes import WeekdayCodes
+from nomarium.reading.cells.words import ENGLISH, Lexicon, fold
+from nomarium.school.planheads import plain
+from nomarium.sheets.sheet import Row, cell_text
+
+_TOP_ROWS: Final = 12
+_LEAST_LETTERS: Final = 3
+"""Letters that a row must have to be the days of a cycle: two could be two teams."""
+_LABEL: Final = (
+    r"(?i)(?:(?:cycle\s*)?(?:day|jour)|letter)\s*[-:]?\s*(?P<code>[A-Z]|\d{1,2})|(?P<letter>[A-Z])[- ]day"
+)
+_WEEK: Final = r"(?i).*?\bweek\s*(?P<after>[A-D]|[12])\b.*|(?P<before>[A-D])\s*week\b.*"
+CORNERS: Final = r"(?i)(?:start|end|from|to|begin|finish|begins|ends|starts|finishes|time|times|period|periods|day|days|hour|hours|block|slot|lesson|heure|zeit|hora|jour|tag|#|no\.?|per\.?|pd\.?|/|\\|\s)*"
+"""What may stand beside the days without being one."""
+
+
+def days_named(text: str, labels: frozenset[str], lexicon: Lexicon) -> tuple[str, ...]:
+    """The weekdays by name, or the label, that a heading is: one of the `labels` that are known (compared form), `Day 3`,
+    `Mon/Wed`; none where it is anything else."""
+    if plain(text) in labels:
+        return (text,)
+    label = re.fullmatch(_LABEL, text)
+    if label is not None:
+        return ((label["code"] or label["letter"]).upper(),)
+    if len(text) < 2 or len(text) > 30:
+        return ()
+    days = WeekdayCodes([text], lexicon).read(text)
+    if isinstance(days, Refusal) or (len(days) > 1 and not re.search(r"[/,&-]", text)):
+        return ()
+    return tuple(WEEKDAYS[day] for day in days)
+
+
+def are_letter_days(row: Sequence[Cell]) -> bool:
+    """Whether a row is headed by the letters of a cycle, from A on: `A`, `B`, `C`, however often they begin again."""
+    texts = [text for cell in row if (text := cell_text(cell)) and not re.fullmatch(CORNERS, text)]
+    run = list(
+        dict.fromkeys(texts if texts and len(texts[0]) == 1 else texts[1:])
+    )  # after what heads the rows
+    return len(run) >= _LEAST_LETTERS and "".join(run) == ascii_uppercase[: len(run)]
+
+
+def lexicon_of(rows: Sequence[Row]) -> Lexicon:
+    """English, or the language in which a row at the top names three weekdays or more."""
+    for _, row in rows[:_TOP_ROWS]:
+        words = frozenset(
+            fold(text).strip(" .") for cell in row if (text := cell_text(cell)).strip(".").isalpha()
+        )
+        if len(words) >= 3 and len(words & ENGLISH.weekdays.keys()) < len(words) - 1:
+            from nomarium.reading.cells.languages import weekday_lexicon
+
+            known = weekday_lexicon(words, least=max(3, len(words) - 1)) if len(words) <= 9 else None
+            if known is not None:
+                return known
+    return ENGLISH
+
+
+def week_of(text: str) -> str:
+    """The week that a title names, `Week A`; nothing for any other."""
+    match = re.fullmatch(_WEEK, text.strip())
+    return (match["after"] or match["before"]).upper() if match else ""
