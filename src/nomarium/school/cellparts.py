@@ -23,6 +23,8 @@ _ROOM = (
     r"[A-Z]{0,3}[- ]?\d{1,4}[A-Z]?|[A-Z]\d?[.-]\d{1,3}[A-Z]?"
 )
 _TEACHER = r"(?:(?i:mr|mrs|ms|mx|miss|dr|prof|sr|fr|m|mme|mlle|herr|frau|sir)\b\.?\s+\S.*|(?:[A-Z]\.\s?){1,2}[A-Z][\w'’-]+|[A-Z][\w'’-]+,? [A-Z]\.)"
+_NAME = r"[^\W\d_][\w'’-]+(?: [^\W\d_][\w'’-]*\.?){1,2}"
+"""What a person may be called, and much else, too."""
 _INITIALS = r"[A-Z]{2,3}"
 """What a teacher is called behind a class; before one, it is a class."""
 _GROUP = r"(?i)(?:year|yr|grade|gr|form|class|group|set|div(?:ision)?)\.?\s*\w{1,3}|(?:[1-9]|1[0-3])[A-Z]{1,2}(?:/\w+)?"
@@ -75,6 +77,8 @@ class CellReader:
         self.samples: dict[int, list[str]] = {}
         self._doubtful: dict[int, tuple[int, str]] = {}
         """Number of parts → the place of one that is a room as well as a teacher, for all that can be told, and a text there."""
+        self._either: dict[int, tuple[int, int]] = {}
+        """Number of parts → the places of two of which the second may be the class, and the first a teacher."""
         by_count: dict[int, list[list[str]]] = {}
         for text in dict.fromkeys(self._texts):
             for one in self._classes_in(text):
@@ -132,7 +136,11 @@ class CellReader:
             kind = self._kind([parts[at] for parts in lists])
             found.append(None if kind in found else kind)
         if "class" not in found:
-            found[found.index(None) if None in found else 0] = "class"
+            at = found.index(None) if None in found else 0
+            found[at] = "class"
+            other = _better_class(at, [n for n, kind in enumerate(found) if kind is None], lists)
+            if other is not None:
+                self._either[count] = at, other
         for at, kind in enumerate(found):
             texts = [parts[at] for parts in lists]
             if kind is None and "teacher" not in found and all(re.fullmatch(_INITIALS, t) for t in texts):
@@ -151,8 +159,10 @@ class CellReader:
         if said and said.most_common(1)[0][1] * 2 > len(texts):
             return said.most_common(1)[0][0]
         for kind, pattern in _LIKE:
-            if sum(re.fullmatch(pattern, text) is not None for text in texts) * 5 > len(texts) * 4:
+            if _share(texts, pattern) > 0.8:
                 return kind
+        if _share(texts, _TEACHER) > 0 and _share(texts, f"{_TEACHER}|{_NAME}") == 1:
+            return "teacher"  # some with a title or initials, the others with first and last names
         return None
 
     def _entry(self, parts: Sequence[str]) -> Entry | Refusal:
@@ -163,6 +173,8 @@ class CellReader:
         if len(parts) not in self.shapes:  # of a drawing whose cells did not count
             self.shapes[len(parts)] = self._shape(len(parts), [parts])
             self.samples[len(parts)] = [" ".join(parts)]
+        if len(parts) in self._either:
+            return _class_or_teacher(parts, *self._either[len(parts)], self.shapes[len(parts)])
         if len(parts) in self._doubtful:
             at, text = self._doubtful[len(parts)]
             others = " or class" if 1 in self.samples else ""
@@ -202,6 +214,32 @@ class CellReader:
             remedy = f'If they are others: --cell "{", ".join(kinds)}".'
             found.append(note("cell-parts", message, remedy))
         return found
+
+
+def _better_class(at: int, others: Sequence[int], lists: Sequence[Sequence[str]]) -> int | None:
+    """The place of a part that may be the class in place of the first one, whose texts look like the names of people: each
+    of its own has one person, and people have several."""
+    if _share([parts[at] for parts in lists], _NAME) < 1:
+        return None
+    for other in others:
+        pairs = {(parts[at], parts[other]) for parts in lists}
+        persons, classes = {person for person, _ in pairs}, {code for _, code in pairs}
+        if len(pairs) == len(classes) > len(persons):
+            return other
+    return None
+
+
+def _class_or_teacher(parts: Sequence[str], at: int, other: int, kinds: Sequence[Part]) -> Refusal:
+    """A cell whose class may be a person, or the other way: both readings, each with the option that says so."""
+    message = f"“{parts[at]}” may be the class or its teacher, and “{parts[other]}” the class."
+    first, second = list(kinds), list(kinds)
+    second[at], second[other] = "teacher", "class"
+    remedy = f'Say which: --cell "{" ".join(first)}" or --cell "{" ".join(second)}".'
+    return Refusal("cell-doubtful", message, remedy)
+
+
+def _share(texts: Sequence[str], pattern: str) -> float:
+    return sum(re.fullmatch(pattern, text) is not None for text in texts) / len(texts)
 
 
 def _unclear(parts: Sequence[str]) -> Refusal:

@@ -20,6 +20,10 @@ _LABEL: Final = (
     r"(?i)(?:(?:cycle\s*)?(?:day|jour)|letter)\s*[-:]?\s*(?P<code>[A-Z]|\d{1,2})|(?P<letter>[A-Z])[- ]day"
 )
 _WEEK: Final = r"(?i).*?\bweek\s*(?P<after>[A-D]|[12])\b.*|(?P<before>[A-D])\s*week\b.*"
+_DAY_AND_WEEK: Final = (
+    r"(?i)(?:(?:week|wk)\s*(?=[A-D12]))?(?P<before>[A-D]|(?<=[k\s])[12])\s*[-–:]?\s+(?P<day>[^\W\d]+)|"
+    r"(?P<first>[^\W\d]+)\s*[-–:]?\s*\(?\s*(?:(?:week|wk)\s*(?P<after>[A-D12])|(?<=[\s(])(?P<letter>[A-D]))\s*\)?"
+)
 CORNERS: Final = r"(?i)(?:start|end|from|to|begin|finish|begins|ends|starts|finishes|time|times|period|periods|day|days|hour|hours|block|slot|lesson|heure|zeit|hora|jour|tag|#|no\.?|per\.?|pd\.?|/|\\|\s)*"
 """What may stand beside the days without being one."""
 
@@ -32,12 +36,22 @@ def days_named(text: str, labels: frozenset[str], lexicon: Lexicon) -> tuple[str
     label = re.fullmatch(_LABEL, text)
     if label is not None:
         return ((label["code"] or label["letter"]).upper(),)
+    text, _ = day_and_week(text)
     if len(text) < 2 or len(text) > 30:
         return ()
     days = WeekdayCodes([text], lexicon).read(text)
     if isinstance(days, Refusal) or (len(days) > 1 and not re.search(r"[/,&-]", text)):
         return ()
     return tuple(WEEKDAYS[day] for day in days)
+
+
+def day_and_week(text: str) -> tuple[str, str]:
+    """The day of a heading and the week that it names, `Mon A`, `B Tuesday`, `Wed (Week B)`; blank where it names none."""
+    match = re.fullmatch(_DAY_AND_WEEK, text)
+    day = (match["day"] or match["first"]).strip(" -–:") if match else ""
+    if match is None or isinstance(WeekdayCodes([day], ENGLISH).read(day), Refusal) or len(day) < 2:
+        return text, ""
+    return day, (match["before"] or match["after"] or match["letter"]).upper()
 
 
 def are_letter_days(row: Sequence[Cell]) -> bool:

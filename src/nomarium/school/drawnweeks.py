@@ -9,7 +9,7 @@ from typing import NamedTuple
 from nomarium.model.cell import Cell
 from nomarium.reading.layouts.codes import is_idle
 from nomarium.reading.rows.when import NOTHING
-from nomarium.school.drawnheads import CORNERS, are_letter_days, days_named, lexicon_of, week_of
+from nomarium.school.drawnheads import CORNERS, are_letter_days, day_and_week, days_named, lexicon_of, week_of
 from nomarium.school.drawnlines import Slot, is_break, slot_in
 from nomarium.school.planheads import plain
 from nomarium.sheets.sheet import Area, Row, Sheet, cell_text
@@ -105,11 +105,7 @@ class _Reader:
     def across(self) -> DrawnWeek | None:
         """The drawings, from one row of days to the next."""
         heads = [at for at, (_, row) in enumerate(self._rows) if len(self._days(row)) >= 2]
-        heads = [
-            at
-            for at in heads
-            if not any(re.match(r"(?i)(?:week|wk|w/[bc])", cell_text(c)) for c in self._rows[at][1][:2])
-        ]
+        heads = [at for at in heads if not any(map(_heads_weeks, self._rows[at][1][:2]))]
         heads = [at for n, at in enumerate(heads) if n == 0 or heads[n - 1] < at - 1]
         if not heads:
             return None
@@ -152,14 +148,19 @@ class _Reader:
         return names
 
     def _side_by_side(self, at: int) -> Iterator[tuple[int, dict[int, tuple[str, ...]]]]:
-        """The drawings of one row of days: where each begins, and its days. One begins where a day comes again."""
-        begin, part = 0, dict[int, tuple[str, ...]]()
+        """The drawings of one row of days: where each begins, and its days. One begins where a day comes again, or the
+        headings go on to another week (`Mon A`, `Mon B`)."""
+        begin, part, week = 0, dict[int, tuple[str, ...]](), ""
         for column, names in self._days(self._rows[at][1]).items():
-            if names in part.values():
+            before, week = week, self._week_in(at, column)
+            if names in part.values() or (part and week != before):
                 yield begin, part
                 begin, part = max(part) + 1, {}
             part[column] = names
         yield begin, part
+
+    def _week_in(self, at: int, column: int) -> str:
+        return day_and_week(cell_text(self._rows[at][1][column]))[1]
 
     def _drawing(
         self,
@@ -174,7 +175,9 @@ class _Reader:
         found.labels.extend(name for names in days.values() for name in names)
         under = self._periods_under(at, end, days)
         above, title = self._titles(at, first, max(days))
-        week = next((w for text in (*above, title) if (w := week_of(text))), "")
+        week = self._week_in(at, min(days)) or next(
+            (w for text in (*above, title) if (w := week_of(text))), ""
+        )
         whose = next((text for text in (title, *reversed(above)) if text and not week_of(text)), "")
         found.titles.extend(text for text in (*above, title) if text)
         if under:
@@ -354,6 +357,12 @@ class _Reader:
         numbers = range(area.first_row + 1, area.last_row + 2)
         taken = tuple(one for at, one in by_row.items() if self._numbers[at] in numbers) or (slot,)
         return taken, tuple(name for c, names in days.items() if column <= c <= last for name in names)
+
+
+def _heads_weeks(cell: Cell) -> bool:
+    """Whether a cell heads a column of weeks, those of a planner; `Week A Monday` is a day."""
+    text = cell_text(cell)
+    return re.match(r"(?i)(?:week|wk|w/[bc])", text) is not None and not day_and_week(text)[1]
 
 
 def _are_numbers(held: Sequence[Held]) -> bool:

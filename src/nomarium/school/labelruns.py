@@ -45,6 +45,9 @@ def labels_found(texts: Iterable[tuple[str, Item]]) -> Found:
         return Found([], [_asked(item, text, message)], [])
     run = sorted(first, key=lambda name: (len(name), name))
     whole = _whole_run(run)
+    if len(run) == 1:
+        message = f"The only label is {run[0]}, and one is no cycle."
+        return Found([], [_asked(item, "", message)], [])
     lacking = [name for name in whole if name not in first]
     if lacking:
         message = f"Its labels are {listed(run)}: {listed(lacking)} {'is' if len(lacking) == 1 else 'are'} missing from the run."

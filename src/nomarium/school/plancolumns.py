@@ -189,7 +189,7 @@ def _use(field: str, column: int, columns: _Columns, unused: _Unused) -> None:
 
 def _names(head: Sequence[Cell], rows: Sequence[Row], columns: _Columns) -> Iterator[int]:
     """Columns of no field that name their rows: short words, in most rows, neither dates nor times."""
-    for column in range(max(len(head), *(len(row) for _, row in rows[:1]))):
+    for column in range(max((len(row) for _, row in rows), default=len(head))):
         cells = [cell for cell in _cells(rows, column) if not looks_like_date(cell) and not is_time(cell)]
         is_full = len(cells) >= _MOSTLY * len(rows)
         if (
