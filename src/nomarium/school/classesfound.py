@@ -5,6 +5,7 @@ from typing import NamedTuple
 
 from nomarium.model.account import Account
 from nomarium.model.problem import Problem, note
+from nomarium.model.wording import WEEKDAYS
 from nomarium.reading.cells.weekdaycodes import WeekdayCodes
 from nomarium.reading.cells.words import ENGLISH
 from nomarium.reading.options import ReadingOptions
@@ -66,7 +67,8 @@ def classes_found(
             problems.append(term)
     has_cycle = bool(year.cycle)
     if not has_cycle:
-        rows = _with_cycle(rows, drawn, sheets.tables.get("bells"), year, problems, notes)
+        heads = [*sheets.labels, *drawn.labels]
+        rows = _with_cycle(rows, heads, sheets.tables.get("bells"), year, problems, notes)
     if any(item.text("week") for item in rows.items):
         year.cycle[:] = as_weeks(rows.items, year.cycle, year.has_school) or year.cycle
         items, unknown, told_of = in_cycle_weeks(rows.items, year.cycle, not has_cycle)
@@ -190,7 +192,7 @@ def _met(items: Sequence[Item], bells: Table | None) -> list[tuple[str, Item]]:
 
 
 def _with_cycle(
-    rows: ClassRows, drawn: DrawnClasses, bells: Table | None, year: YearRows, problems: list[Problem], notes: list[Problem]
+    rows: ClassRows, heads: Sequence[str], bells: Table | None, year: YearRows, problems: list[Problem], notes: list[Problem]
 ) -> ClassRows:  # fmt: skip
     """The rows with the cycle that they show added to those of the year: A and B weeks, or a run of labels."""
     if weeks := weeks_found(rows.items):
@@ -201,7 +203,7 @@ def _with_cycle(
     texts += [(item.text("label"), item) for item in (bells.items if bells else ())]
     if rows.weekdays is None:
         texts += _met(rows.items, bells)
-        texts += [(label, drawn.items[0]) for label in drawn.labels if drawn.items]
+        texts += [(label, rows.items[0]) for label in heads if rows.items and label not in WEEKDAYS]
     shown = labels_found(texts)
     year.cycle.extend(shown.rows)
     problems += shown.problems

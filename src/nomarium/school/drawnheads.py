@@ -10,6 +10,7 @@ from nomarium.model.refusal import Refusal
 from nomarium.model.wording import WEEKDAYS
 from nomarium.reading.cells.weekdaycodes import WeekdayCodes
 from nomarium.reading.cells.words import ENGLISH, Lexicon, fold
+from nomarium.school.drawnlines import is_period, is_time
 from nomarium.school.planheads import plain
 from nomarium.sheets.sheet import Row, cell_text
 
@@ -54,13 +55,21 @@ def day_and_week(text: str) -> tuple[str, str]:
     return day, (match["before"] or match["after"] or match["letter"]).upper()
 
 
-def are_letter_days(row: Sequence[Cell]) -> bool:
-    """Whether a row is headed by the letters of a cycle, from A on: `A`, `B`, `C`, however often they begin again."""
-    texts = [text for cell in row if (text := cell_text(cell)) and not re.fullmatch(CORNERS, text)]
-    run = list(
-        dict.fromkeys(texts if texts and len(texts[0]) == 1 else texts[1:])
-    )  # after what heads the rows
-    return len(run) >= _LEAST_LETTERS and "".join(run) == ascii_uppercase[: len(run)]
+def letter_columns(row: Sequence[Cell]) -> dict[int, str]:
+    """Column → letter, of a row that heads the days of a cycle by letters from A on, however often they begin again; none
+    where words stand among them, or a period or a time beside them."""
+    texts = {
+        n: text for n, cell in enumerate(row) if (text := cell_text(cell)) and not re.fullmatch(CORNERS, text)
+    }
+    letters = {n: text for n, text in texts.items() if re.fullmatch("[A-Z]", text)}
+    run = "".join(dict.fromkeys(letters.values()))
+    if len(run) < _LEAST_LETTERS or run != ascii_uppercase[: len(run)]:
+        return {}
+    beside = {n: text for n, text in texts.items() if n not in letters}
+    is_line = any(
+        is_period(text) or is_time(text) for text in beside.values()
+    )  # of a drawing: its classes are letters
+    return letters if not is_line and min(letters) >= max(beside, default=0) else {}
 
 
 def lexicon_of(rows: Sequence[Row]) -> Lexicon:

@@ -9,7 +9,7 @@ from typing import NamedTuple
 from nomarium.model.cell import Cell
 from nomarium.reading.layouts.codes import is_idle
 from nomarium.reading.rows.when import NOTHING
-from nomarium.school.drawnheads import CORNERS, are_letter_days, day_and_week, days_named, lexicon_of, week_of
+from nomarium.school.drawnheads import CORNERS, day_and_week, days_named, letter_columns, lexicon_of, week_of
 from nomarium.school.drawnlines import Slot, is_break, slot_in
 from nomarium.school.planheads import plain
 from nomarium.sheets.sheet import Area, Row, Sheet, cell_text
@@ -128,12 +128,10 @@ class _Reader:
         """Column → what the day that heads it is; nothing where a row is no row of days."""
         found: dict[int, tuple[str, ...]] = {}
         others = 0
-        are_letters = are_letter_days(row)
+        letters = letter_columns(row)
         for at, cell in enumerate(row):
             text = cell_text(cell)
-            names = self._day(text) if text else ()
-            if are_letters and re.fullmatch("[A-Z]", text):
-                names = (text,)
+            names = (text,) if at in letters else self._day(text) if text else ()
             if names:
                 found[at] = names
             elif text and not re.fullmatch(CORNERS, text):

@@ -196,7 +196,9 @@ def _rotation(look: _Look) -> Kind | None:
 
 
 def _bells(look: _Look) -> Kind | None:
-    """Periods with a start and an end; no dates, no classes."""
+    """Periods with a start and an end, or with a column of times a day; no dates, no classes."""
+    if with_days_in_rows(look.sheet, "bells") is not look.sheet:
+        return Kind("bells", "periods with a column of times a day")
     at, columns = look.head("bells")
     if at < 0 or "period" not in columns or not ({"start", "end"} <= columns.keys() or "time" in columns):
         return None
@@ -267,14 +269,14 @@ def _spans(look: _Look) -> Kind | None:
     if off and terms and off + terms == len(names) and long is not None:
         edges = {field: columns[field] for field in ("name", "first", "last")}
         return Kind("terms", "names of terms, and of holidays with them", edges, has_days_off=True)
-    if off * 2 > len(names) or (
-        (re.search(OFF_WORDS, said) or _hinted(look.sheet) == "daysoff") and not terms
-    ):
-        return Kind("daysoff", "names of holidays with their dates", shown)
+    says_off = _hinted(look.sheet) == "daysoff" or re.search(OFF_WORDS, said) is not None
+    if off * 2 > len(names) or (says_off and not terms):
+        other = "events" if off < len(names) and not says_off else ""
+        return Kind("daysoff", "names of holidays with their dates", shown, other=other)
     if long is None or not names:
         return None
     if terms * 2 > len(names) or long == 1 or _hinted(look.sheet) == "terms":
-        is_doubtful = off or (long < 0.5 and _hinted(look.sheet) != "terms")
+        is_doubtful = off > 0 or (long < 0.5 and _hinted(look.sheet) != "terms")
         return Kind("terms", "names of terms with their dates", shown, other="daysoff" if is_doubtful else "")
     return None
 

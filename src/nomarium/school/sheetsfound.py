@@ -10,8 +10,9 @@ from nomarium.model.problem import Place, Problem, note
 from nomarium.model.wording import listed
 from nomarium.reading.columns.head import looks_like_date
 from nomarium.reading.options import ReadingOptions
-from nomarium.school.daycolumns import with_days_in_rows
+from nomarium.school.daycolumns import days_across, with_days_in_rows
 from nomarium.school.drawnweeks import drawn_week
+from nomarium.school.keydates import KeyDates, key_dates
 from nomarium.school.kinds import Kind, kind_of
 from nomarium.school.labelcalendars import labelled_days
 from nomarium.school.offwords import is_off
@@ -26,7 +27,10 @@ _OF_THE_YEAR = frozenset(("settings", "terms", "daysoff", "cycle", "specialdays"
 """Tables that grow with the year and not with the school."""
 
 
-_MEANS = {"terms": "say when school is held", "daysoff": "say when there is none"}
+_MEANS = {
+    "terms": "say when school is held", "daysoff": "say when there is none",
+    "events": "are events like any other",
+}  # fmt: skip
 """What the rows of tables mean that could be either."""
 
 
@@ -47,6 +51,8 @@ class SheetsFound(NamedTuple):
     events: list[Sheet]
     taken: list[Taken]
     accounts: list[Account]
+    labels: list[str]
+    """What heads the columns of days in lists of classes and of bells, also where nothing stands under it."""
 
 
 def sheets_found(
@@ -54,7 +60,7 @@ def sheets_found(
 ) -> SheetsFound:  # fmt: skip
     """Find out what each sheet is; what is wrong with them and what was decided is added to the lists. `terms` are the
     Terms table of a plan that has none."""
-    found = SheetsFound({}, [], [], [], [])
+    found = SheetsFound({}, [], [], [], [], [])
     untouched: list[str] = []
     asked = asked_headings(options.columns)
     for sheet in sheets:
@@ -69,7 +75,13 @@ def sheets_found(
             problems.append(_beyond(sheet, kind))
             continue
         found.taken.append(Taken(sheet, kind))
-        if kind.table in TITLES and is_untouched(kind.table, (row for _, row in sheet.rows())):
+        if (
+            kind.table in ("", "terms", "daysoff")
+            and kind.why != "as asked"
+            and (dates := key_dates(sheet, asked))
+        ):
+            _take_key_dates(found, dates, asked, problems, notes)
+        elif kind.table in TITLES and is_untouched(kind.table, (row for _, row in sheet.rows())):
             untouched.append(TITLES[kind.table])
         elif kind.other:
             problems.append(_doubtful(sheet, kind))
@@ -101,6 +113,31 @@ def sheets_found(
         )
         notes.append(note("example-left-out", message, "Write your own over them.").at(Place(sheets[0].file)))
     return found
+
+
+def _take_key_dates(
+    found: SheetsFound,
+    dates: KeyDates,
+    asked: Mapping[str, str],
+    problems: list[Problem],
+    notes: list[Problem],
+) -> None:
+    """Take a list of key dates as terms and days off, with one account for both."""
+    why = "rows say when terms begin and end"
+    _take(found, dates.terms, Kind("terms", why), asked, problems, notes)
+    found.accounts.pop()
+    if dates.days_off is not None:
+        _take(
+            found,
+            dates.days_off,
+            Kind("daysoff", "names of holidays with their dates"),
+            asked,
+            problems,
+            notes,
+        )
+        found.accounts.pop()
+    found.accounts.append(dates.account)
+    notes += dates.notes
 
 
 def _rows_with(sheet: Sheet, kind: Kind, are_off: bool) -> Sheet:
@@ -138,8 +175,8 @@ def _take(
         remedy = f'Put them into one, or leave one out: --table "{_called(sheet)}=".'
         problems.append(Problem("plan-table-twice", message, remedy, sheet.place()))
         return
-    if name == "timetable":
-        sheet = with_days_in_rows(sheet)
+    found.labels.extend(days_across(sheet, name))
+    sheet = with_days_in_rows(sheet, name)
     table, wrong, told = cut_table(sheet, name, kind.columns, asked)
     says_when = {"label", "period", "meets", "time", "start"} & table.columns.keys()
     is_drawn = name == "timetable" and not says_when and drawn_week(sheet) is not None

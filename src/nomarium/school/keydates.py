@@ -1,0 +1,132 @@
+"""Lists of a year's key dates, in which rows say when terms begin and end and when there is no school."""
+
+import re
+from collections.abc import Iterator, Mapping, Sequence
+from typing import Final, NamedTuple
+
+from nomarium.model.account import Account
+from nomarium.model.cell import Cell
+from nomarium.model.problem import Problem, note
+from nomarium.model.wording import counted, listed
+from nomarium.reading.cells.words import fold
+from nomarium.reading.columns.head import looks_like_date
+from nomarium.school.offwords import is_off
+from nomarium.school.plancolumns import columns_of, without_remarks
+from nomarium.school.planheads import NOT_ASKED
+from nomarium.sheets.sheet import Row, Sheet, cell_text, is_blank
+
+_HELD: Final = r"(?:school|class(?:es)?|terms?|semesters?|trimesters?|quarters?|lessons|instruction|teaching)"
+_BEGINS: Final = (
+    rf"\b(?:first day|start|beginning|return|back)\b.*\b{_HELD}\b|"
+    rf"\b{_HELD}\b.*\b(?:begins?|starts?|resumes?|commences?|opens?)\b|\bfirst day (?:back|after)\b"
+)
+_ENDS: Final = rf"\b(?:last day|end|close)\b.*\b{_HELD}\b|\b{_HELD}\b.*\b(?:ends?|finish(?:es)?|closes?)\b|\blast day before\b"
+_OFF_BEGINS: Final = r"\b(?:begins?|starts?)\b"
+_OFF_ENDS: Final = r"\b(?:ends?|finish(?:es)?)\b"
+_FRAME: Final = (
+    r"(?i)\b(?:the|of|for|all|students?|first|last|day|start|end|beginning|begins?|starts?|resumes?|ends?|"
+    r"finish(?:es)?|commences?|classes|school|instruction|lessons|teaching)\b"
+)
+_SHOWN: Final = 4
+
+
+class KeyDates(NamedTuple):
+    """What a list of key dates says of the year."""
+
+    terms: Sheet
+    days_off: Sheet | None
+    account: Account
+    notes: list[Problem]
+
+
+class _Stretch(NamedTuple):
+    number: int
+    name: str
+    first: Cell
+    last: Cell
+
+
+def key_dates(sheet: Sheet, asked: Mapping[str, str] = NOT_ASKED) -> KeyDates | None:
+    """The terms and the days off of a list of key dates; None where no rows say that terms begin and end, or where not every
+    one that begins is seen to end."""
+    rows = without_remarks(list(sheet.rows()))
+    at, columns, _ = columns_of(rows, "daysoff", asked)
+    if at < 0 or not {"name", "first"} <= columns.keys():
+        return None
+    terms, off = list[_Stretch](), list[_Stretch]()
+    others: list[str] = []
+    open_term: _Stretch | None = None
+    open_off: _Stretch | None = None
+    for one in _stretches(rows[at + 1 :], columns):
+        said = fold(one.name)
+        if re.search(_ENDS, said) and open_term is not None:
+            terms.append(open_term._replace(last=one.first))
+            open_term = None
+        elif re.search(_BEGINS, said) and not (is_off(one.name) and open_term is not None):
+            if open_term is not None and "resume" not in said:
+                return None
+            open_term = open_term or one._replace(name=_term_name(one.name, len(terms)))
+        elif is_off(one.name) and open_off is not None and re.search(_OFF_ENDS, said):
+            off.append(open_off._replace(last=one.first))
+            open_off = None
+        elif is_off(one.name) and re.search(_OFF_BEGINS, said):
+            if open_off is not None:
+                return None
+            open_off = one
+        elif re.search(_ENDS, said):
+            return None
+        elif is_off(one.name):
+            off.append(one)
+        else:
+            others.append(one.name)
+    if not terms or open_term is not None or open_off is not None:
+        return None
+    notes = [_passed_over(others, sheet)] if others else []
+    account = _account(sheet, len(list(_stretches(rows[at + 1 :], columns))), len(others))
+    return KeyDates(_as_sheet(sheet, terms), _as_sheet(sheet, off) if off else None, account, notes)
+
+
+def _account(sheet: Sheet, dated: int, others: int) -> Account:
+    """The account of every row of the sheet: what is dated is used, but for the others."""
+    account = Account(f"{sheet.file}, {sheet.name}", is_plan=True)
+    ledger, rows = account.ledger, [row for _, row in sheet.rows()]
+    ledger.read, ledger.blank = len(rows), sum(map(is_blank, rows))
+    ledger.events = dated - others
+    ledger.notes = ledger.read - ledger.blank - ledger.events
+    return account
+
+
+def _stretches(rows: Sequence[Row], columns: Mapping[str, int]) -> Iterator[_Stretch]:
+    for number, row in rows:
+        cells = {field: row[column] for field, column in columns.items() if column < len(row)}
+        if looks_like_date(cells.get("first", "")) and (name := cell_text(cells.get("name", ""))):
+            yield _Stretch(number, name, cells["first"], cells.get("last", ""))
+
+
+def _term_name(text: str, before: int) -> str:
+    """The name of the term that begins, `First day of Fall term`; by its number where the text has none."""
+    bare = " ".join(re.sub(_FRAME, " ", text).split()).strip(" -–:,.")
+    return (
+        bare
+        if re.sub(r"(?i)\b(?:term|semester|trimester|quarter)\b", "", bare).strip()
+        else f"Term {before + 1}"
+    )
+
+
+def _as_sheet(sheet: Sheet, stretches: Sequence[_Stretch]) -> Sheet:
+    rows: list[Row] = [(0, ["Name", "First day", "Last day"])]
+    rows += [(one.number, [one.name, one.first, one.last]) for one in stretches]
+    return sheet._replace(read_rows=lambda: iter(rows), merged=(), first_column=0)
+
+
+def _passed_over(others: Sequence[str], sheet: Sheet) -> Problem:
+    more = f" and {len(others) - _SHOWN} more" if len(others) > _SHOWN else ""
+    are = (
+        "date says neither when a term begins or ends nor that there is no school, and is",
+        "dates say neither when a term begins or ends nor that there is no school, and are",
+    )
+    message = (
+        f"{counted(len(others), *are)} passed over: {listed([f'“{one}”' for one in others[:_SHOWN]])}{more}."
+    )
+    remedy = "To put them into the calendar too, list them in a table Events; days without school belong into Days off."
+    return note("key-dates", message, remedy).at(sheet.place())
