@@ -7,7 +7,7 @@ from collections.abc import Iterable
 from nomarium.model.cell import Cell
 from nomarium.model.refusal import Refusal
 from nomarium.model.wording import meant
-from nomarium.reading.cells.words import ENGLISH
+from nomarium.reading.cells.words import ENGLISH, fold
 from nomarium.school.planheads import plain
 from nomarium.sheets.sheet import cell_text
 
@@ -103,3 +103,9 @@ def natural(text: str) -> list[tuple[int, int, str]]:
     """
     pieces = re.findall(r"\d+|\D+", text.casefold())
     return [(0, int(piece), "") if piece.isdecimal() else (1, 0, piece) for piece in pieces]
+
+
+def weekday_of(text: str) -> int | None:
+    """The weekday that a text names, 0 is Monday, or None."""
+    word = fold(text).strip()
+    return ENGLISH.weekdays.get(word, ENGLISH.weekdays.get(word.removesuffix("s")))

@@ -15,10 +15,11 @@ from nomarium.school.plancolumns import columns_of, without_remarks
 from nomarium.school.planheads import NOT_ASKED
 from nomarium.sheets.sheet import Row, Sheet, cell_text, is_blank
 
+WHY_KEY_DATES: Final = "key dates: when terms begin and end, and when there is no school"
 _HELD: Final = r"(?:school|class(?:es)?|terms?|semesters?|trimesters?|quarters?|lessons|instruction|teaching)"
 _BEGINS: Final = (
     rf"\b(?:first day|start|beginning|return|back)\b.*\b{_HELD}\b|"
-    rf"\b{_HELD}\b.*\b(?:begins?|starts?|resumes?|commences?|opens?)\b|\bfirst day (?:back|after)\b"
+    rf"\b{_HELD}\b.*\b(?:begins?|starts?|resumes?|commences?|(?:re-?)?opens?)\b|\bfirst day (?:back|after)\b"
 )
 _ENDS: Final = rf"\b(?:last day|end|close)\b.*\b{_HELD}\b|\b{_HELD}\b.*\b(?:ends?|finish(?:es)?|closes?)\b|\blast day before\b"
 _OFF_BEGINS: Final = r"\b(?:begins?|starts?)\b"
@@ -44,6 +45,8 @@ class _Stretch(NamedTuple):
     name: str
     first: Cell
     last: Cell
+    said: str = ""
+    """The texts that begin and end a term."""
 
 
 def key_dates(sheet: Sheet, asked: Mapping[str, str] = NOT_ASKED) -> KeyDates | None:
@@ -60,12 +63,12 @@ def key_dates(sheet: Sheet, asked: Mapping[str, str] = NOT_ASKED) -> KeyDates | 
     for one in _stretches(rows[at + 1 :], columns):
         said = fold(one.name)
         if re.search(_ENDS, said) and open_term is not None:
-            terms.append(open_term._replace(last=one.first))
+            terms.append(open_term._replace(last=one.first, said=f"“{open_term.said}” and “{one.name}”"))
             open_term = None
         elif re.search(_BEGINS, said) and not (is_off(one.name) and open_term is not None):
             if open_term is not None and "resume" not in said:
                 return None
-            open_term = open_term or one._replace(name=_term_name(one.name, len(terms)))
+            open_term = open_term or one._replace(name=_term_name(one.name, len(terms)), said=one.name)
         elif is_off(one.name) and open_off is not None and re.search(_OFF_ENDS, said):
             off.append(open_off._replace(last=one.first))
             open_off = None
@@ -81,7 +84,9 @@ def key_dates(sheet: Sheet, asked: Mapping[str, str] = NOT_ASKED) -> KeyDates | 
             others.append(one.name)
     if not terms or open_term is not None or open_off is not None:
         return None
-    notes = [_passed_over(others, sheet)] if others else []
+    notes = [_told(terms, sheet)]
+    if others:
+        notes.append(_passed_over(others, sheet))
     account = _account(sheet, len(list(_stretches(rows[at + 1 :], columns))), len(others))
     return KeyDates(_as_sheet(sheet, terms), _as_sheet(sheet, off) if off else None, account, notes)
 
@@ -105,6 +110,7 @@ def _stretches(rows: Sequence[Row], columns: Mapping[str, int]) -> Iterator[_Str
 
 def _term_name(text: str, before: int) -> str:
     """The name of the term that begins, `First day of Fall term`; by its number where the text has none."""
+    text = re.sub(r"(?i)\b(?:back )?(?:after|from|following)\b.*", "", text)
     bare = " ".join(re.sub(_FRAME, " ", text).split()).strip(" -–:,.")
     return (
         bare
@@ -117,6 +123,13 @@ def _as_sheet(sheet: Sheet, stretches: Sequence[_Stretch]) -> Sheet:
     rows: list[Row] = [(0, ["Name", "First day", "Last day"])]
     rows += [(one.number, [one.name, one.first, one.last]) for one in stretches]
     return sheet._replace(read_rows=lambda: iter(rows), merged=(), first_column=0)
+
+
+def _told(terms: Sequence[_Stretch], sheet: Sheet) -> Problem:
+    found = [f"{one.name} from {cell_text(one.first)} to {cell_text(one.last)} ({one.said})" for one in terms]
+    message = f"The terms are {listed(found)}."
+    remedy = "If they are others, list them in a table Terms with the columns Name, First day and Last day."
+    return note("key-dates", message, remedy).at(sheet.place())
 
 
 def _passed_over(others: Sequence[str], sheet: Sheet) -> Problem:

@@ -6,8 +6,8 @@ from collections import defaultdict
 from collections.abc import Callable
 
 from nomarium.reading.cells.words import fold
+from nomarium.school.codes import weekday_of
 from nomarium.school.planheads import plain
-from nomarium.school.settings import weekday_of
 from nomarium.school.year import SchoolDay, Year
 
 DatesFrom = Callable[[dt.date], list[dt.date]]

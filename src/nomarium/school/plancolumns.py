@@ -8,6 +8,7 @@ from nomarium.model.cell import Cell
 from nomarium.reading.cells.words import fold
 from nomarium.reading.columns.head import looks_like_date
 from nomarium.reading.columns.headings import in_full
+from nomarium.school.codes import weekday_of
 from nomarium.school.drawnlines import is_period, is_time
 from nomarium.school.planheads import NOT_ASKED, REQUIRED, field_of, plain
 from nomarium.sheets.sheet import Row, cell_text
@@ -22,6 +23,7 @@ _TITLES: Final = frozenset(("title", "name", "titre", "titel"))
 """Headings of what anything is called; `Course title` is that of a class."""
 _LESSONS: Final = frozenset(("lesson", "module", "lessons", "lessonno", "modul"))
 _COUNTED: Final = frozenset(("students", "pupils", "learners", "apprentices", "eleves", "participants"))
+_DAYS: Final = frozenset(("day", "weekday", "dayofweek", "dayoftheweek", "dow", "jour"))
 _HOURS: Final = frozenset(("hours", "hrs", "heures", "stunden", "horas", "uren"))
 _SUBJECTS: Final = frozenset(("subject", "department", "prefix"))
 _BUILDINGS: Final = frozenset(("building", "campus", "site"))
@@ -109,6 +111,8 @@ def _by_cells(
         _settle_bells(head, rows, columns, unused)
     elif name in ("terms", "daysoff"):
         _settle_dates(head, rows, columns, unused)
+    if name in ("daysoff", "specialdays", "cycle"):
+        _settle_weekdays(head, rows, name, columns, unused)
     if "time" in columns and are_hours(cell_text(head[columns["time"]]), columns["time"], rows):
         column = columns.pop("time")
         if "start" in columns and "length" not in columns and name == "timetable":
@@ -180,6 +184,26 @@ def _settle_dates(head: Sequence[Cell], rows: Sequence[Row], columns: _Columns, 
             _use(field, other, columns, unused)
     if "name" not in columns and len(found := list(_names(head, rows, columns))) == 1:
         _use("name", found[0], columns, unused)
+
+
+def _settle_weekdays(
+    head: Sequence[Cell], rows: Sequence[Row], name: str, columns: _Columns, unused: _Unused
+) -> None:
+    """A column of weekdays beside dates says the same again: each is held against its date."""
+    label = columns.get("label", -1)
+    others = [column for column, text in unused if field_of(text, name) == "label"]
+    if name == "cycle" and others and _are_weekdays(head, rows, label):
+        unused.append((label, cell_text(head[label])))
+        _use("label", others[0], columns, unused)
+    for column, _ in list(unused):
+        if "weekday" not in columns and _are_weekdays(head, rows, column):
+            _use("weekday", column, columns, unused)
+
+
+def _are_weekdays(head: Sequence[Cell], rows: Sequence[Row], column: int) -> bool:
+    """Whether a column headed `Day` holds the names of weekdays."""
+    is_headed = 0 <= column < len(head) and plain(cell_text(head[column])) in _DAYS
+    return is_headed and _hold(rows, column, lambda cell: weekday_of(cell_text(cell)) is not None, 1)
 
 
 def _use(field: str, column: int, columns: _Columns, unused: _Unused) -> None:

@@ -9,8 +9,9 @@ from nomarium.model.wording import meant
 from nomarium.reading.cells.choices import read_yes_no
 from nomarium.reading.cells.lengths import read_length
 from nomarium.reading.cells.memo import read_zone
-from nomarium.reading.cells.words import ENGLISH, fold
+from nomarium.reading.cells.words import fold
 from nomarium.reading.options import Order
+from nomarium.school.codes import weekday_of
 from nomarium.school.planheads import plain
 from nomarium.school.plantables import Item, Table
 from nomarium.school.templates import FIELDS, unknown_fields
@@ -194,12 +195,6 @@ def _unknown(item: Item, field: str, what: str, known: tuple[str, ...]) -> Probl
     remedy = meant(fold(text), known, f"Use one of {', '.join(known)}.", 0.4)
     code = "setting-unknown" if field == "setting" else "setting-value"
     return item.problem(code, field, f"{what} “{text}”.", remedy)
-
-
-def weekday_of(text: str) -> int | None:
-    """The weekday that a text names, 0 is Monday, or None."""
-    word = fold(text).strip()
-    return ENGLISH.weekdays.get(word, ENGLISH.weekdays.get(word.removesuffix("s")))
 
 
 def read_school_days(text: str) -> tuple[int, ...] | None:

@@ -12,7 +12,7 @@ from nomarium.reading.columns.head import looks_like_date
 from nomarium.reading.options import ReadingOptions
 from nomarium.school.daycolumns import days_across, with_days_in_rows
 from nomarium.school.drawnweeks import drawn_week
-from nomarium.school.keydates import KeyDates, key_dates
+from nomarium.school.keydates import WHY_KEY_DATES, KeyDates, key_dates
 from nomarium.school.kinds import Kind, kind_of
 from nomarium.school.labelcalendars import labelled_days
 from nomarium.school.offwords import is_off
@@ -74,12 +74,9 @@ def sheets_found(
         if kind.table in _OF_THE_YEAR and _is_beyond(sheet):
             problems.append(_beyond(sheet, kind))
             continue
-        found.taken.append(Taken(sheet, kind))
-        if (
-            kind.table in ("", "terms", "daysoff")
-            and kind.why != "as asked"
-            and (dates := key_dates(sheet, asked))
-        ):
+        dates = key_dates(sheet, asked) if _may_be_key_dates(kind) else None
+        found.taken.append(Taken(sheet, kind if dates is None else Kind("terms", WHY_KEY_DATES)))
+        if dates is not None:
             _take_key_dates(found, dates, asked, problems, notes)
         elif kind.table in TITLES and is_untouched(kind.table, (row for _, row in sheet.rows())):
             untouched.append(TITLES[kind.table])
@@ -115,6 +112,10 @@ def sheets_found(
     return found
 
 
+def _may_be_key_dates(kind: Kind) -> bool:
+    return kind.table in ("", "terms", "daysoff") and kind.why != "as asked"
+
+
 def _take_key_dates(
     found: SheetsFound,
     dates: KeyDates,
@@ -123,8 +124,7 @@ def _take_key_dates(
     notes: list[Problem],
 ) -> None:
     """Take a list of key dates as terms and days off, with one account for both."""
-    why = "rows say when terms begin and end"
-    _take(found, dates.terms, Kind("terms", why), asked, problems, notes)
+    _take(found, dates.terms, Kind("terms", WHY_KEY_DATES), asked, problems, notes)
     found.accounts.pop()
     if dates.days_off is not None:
         _take(

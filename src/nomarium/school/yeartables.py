@@ -14,10 +14,10 @@ from nomarium.reading.layouts.codes import is_idle
 from nomarium.reading.layouts.drawn import decide_days
 from nomarium.reading.options import ReadingOptions
 from nomarium.reckoning.daysoff import DaysOff
+from nomarium.school.codes import weekday_of
 from nomarium.school.offwords import is_off
 from nomarium.school.planheads import plain
 from nomarium.school.plantables import Item, Table
-from nomarium.school.settings import weekday_of
 from nomarium.sheets.sheet import cell_text
 
 _DATE_FIELDS = ("first", "last", "date")
@@ -103,7 +103,8 @@ class Dates:
             return item.problem(
                 "date-unread", field, f"“{cell_text(cell)}” is not a date.", "Write it like 2027-04-12."
             )
-        day = resolve_day(moment.first, self.decisions)
+        beside = weekday_of(item.text("weekday")) if field in ("first", "date") else None
+        day = resolve_day(moment.first, self.decisions, beside)
         return day.problem(item.place(field), cell_text(cell)) if isinstance(day, Refusal) else day
 
     def range(self, item: Item) -> tuple[dt.date, dt.date] | Problem:
