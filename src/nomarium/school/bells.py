@@ -1,6 +1,7 @@
 """Bell schedules: which bells ring for a division on a day, and when each period is."""
 
 from collections import defaultdict
+from collections.abc import Sequence
 from typing import NamedTuple
 
 from nomarium.model.problem import Problem, note
@@ -12,6 +13,7 @@ from nomarium.reading.cells.words import ENGLISH
 from nomarium.school.codes import Codes
 from nomarium.school.planheads import plain
 from nomarium.school.plantables import Item, Table
+from nomarium.school.yeartables import Special
 from nomarium.sheets.sheet import cell_text
 
 REGULAR = "Regular"
@@ -81,6 +83,21 @@ def read_bells(table: Table | None, labels: Codes) -> Bells:
     for group_key, group in groups.items():
         bells.sets[group_key] = _set(group, periods, problems, notes, told)
     return bells
+
+
+def unrung(bells: Bells, specials: Sequence[Special]) -> list[Problem]:
+    """A note of each named schedule that rings on no date, for no special day names it."""
+    named = {plain(special.bells) for special in specials if special.bells}
+    found = []
+    for (schedule, _, _), held in bells.sets.items():
+        item = next((bell.item for bell in held.values()), None)
+        if item is None or not schedule or schedule in named:
+            continue
+        named.add(schedule)
+        message = f"The bells “{item.text('schedule')}” ring on no date, for nothing says on which."
+        remedy = "Name them in the table Special days (Date, Bells); bells of some weekdays or labels have these in a column Label."
+        found.append(note("bells-unrung", message, remedy).at(item.place("schedule")))
+    return found
 
 
 def _labels(item: Item, labels: Codes, problems: list[Problem]) -> list[str]:

@@ -22,6 +22,7 @@ from nomarium.school.planheads import plain
 from nomarium.school.plantables import Item, Table
 from nomarium.school.rotation import Rotation, is_rotation, rotation_in, with_blocks
 from nomarium.school.sheetsfound import SheetsFound
+from nomarium.school.teachingweeks import with_teaching_weeks
 from nomarium.school.timetable import Known
 from nomarium.school.timetablegrids import find_grid
 from nomarium.school.yearspan import term_of_classes
@@ -65,6 +66,7 @@ def classes_found(
             year.terms.append(term)
         elif term is not None:
             problems.append(term)
+    rows = in_weeks(rows, with_teaching_weeks(rows.items))._replace(weekdays=rows.weekdays)
     has_cycle = bool(year.cycle)
     if not has_cycle:
         heads = [*sheets.labels, *drawn.labels]

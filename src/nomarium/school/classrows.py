@@ -7,9 +7,9 @@ from typing import NamedTuple
 
 from nomarium.model.problem import Problem, note
 from nomarium.model.refusal import Refusal
-from nomarium.model.wording import counted, listed
+from nomarium.model.wording import WEEKDAYS, counted, listed
 from nomarium.reading.cells.weekdaycodes import WeekdayCodes
-from nomarium.reading.cells.words import ENGLISH
+from nomarium.reading.cells.words import ENGLISH, fold
 from nomarium.reading.columns.headings import normal
 from nomarium.reading.columns.weekdaycolumn import days_and_time
 from nomarium.reading.layouts.codes import is_idle
@@ -47,12 +47,36 @@ def class_rows(table: Table, options: ReadingOptions, has_cycle: bool) -> ClassR
     items = [_in_building(_in_section(item)) for item in items]
     items = _taught(items, notes)
     items = [_with_time_apart(item) for item in items]
-    items = _settled(items, notes)
+    items = _in_english(_settled(items, notes))
     texts = [text for item in items if (text := item.text("label") or item.text("meets"))]
     codes = WeekdayCodes(texts, ENGLISH, options.weekdays)
     are_weekdays = _are_days(codes, texts) and not (has_cycle and all(len(text) == 1 for text in texts))
     bells = own_bells(items, options, problems, notes)
     return ClassRows(items, bells, codes if are_weekdays else None, problems, notes)
+
+
+def _in_english(items: Sequence[Item]) -> list[Item]:
+    """Rows whose labels are weekdays of another language (`Mo, Mi`), with those by their English names."""
+    texts = {text for item in items if (text := item.text("label"))}
+    words = frozenset(word for text in texts for word in re.findall(r"[^\W\d_]+", fold(text)))
+    if not words or len(words) > 14 or words <= ENGLISH.weekdays.keys() or min(map(len, words)) < 2:
+        return list(items)
+    from nomarium.reading.cells.languages import weekday_lexicon
+
+    lexicon = weekday_lexicon(words)
+    codes = WeekdayCodes(texts, lexicon) if lexicon is not None else None
+    named: dict[str, str] = {}
+    for text in texts if codes is not None else ():
+        days = codes.read(text) if codes is not None else ()
+        if isinstance(days, Refusal):
+            return list(items)
+        named[text] = ", ".join(WEEKDAYS[day] for day in days)
+    return [
+        item._replace(cells={**item.cells, "label": named[item.text("label")]})
+        if item.text("label") in named
+        else item
+        for item in items
+    ]
 
 
 def _are_days(codes: WeekdayCodes, texts: Sequence[str]) -> bool:

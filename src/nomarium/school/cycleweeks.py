@@ -79,6 +79,15 @@ def _days_in(codes: WeekdayCodes, item: Item) -> Sequence[int]:
     return () if isinstance(days, Refusal) else days
 
 
+def are_cycle_weeks(text: str) -> bool:
+    """Whether a cell names weeks that take turns, `A` or `1 & 2`."""
+    return bool(_weeks_of(text))
+
+
+def is_every_week(text: str) -> bool:
+    return plain(text) in _EVERY or text in _EVERY
+
+
 def told(rows: Sequence[CycleRow]) -> Problem:
     """A note of the weeks that were found, for nothing but the timetable says that they take turns."""
     weeks = list(dict.fromkeys(row.week for row in rows))

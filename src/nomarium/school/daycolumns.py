@@ -1,9 +1,7 @@
-"""Lists of classes, or of periods, with a column for each weekday or label, in which ticks, times or periods stand."""
+"""Lists of classes with a column for each weekday or label, in which ticks, times or periods stand."""
 
 import re
-from collections.abc import Iterator, Mapping, Sequence
-from types import MappingProxyType
-from typing import Final
+from collections.abc import Iterator, Sequence
 
 from nomarium.model.cell import Cell
 from nomarium.reading.cells.choices import read_yes_no
@@ -13,28 +11,22 @@ from nomarium.school.drawnlines import is_time
 from nomarium.school.planheads import field_of
 from nomarium.sheets.sheet import Row, Sheet, cell_text
 
-_LISTED: Final[Mapping[str, str]] = MappingProxyType({"timetable": "class", "bells": "period"})
-"""What such lists of a table have a row for."""
 _HEAD_ROWS = 40
 _MARKS = frozenset("x X * • ● ✓ ✔".split())
 _PERIODS = r"(?:[Pp]\s?)?\d{1,2}[a-z]?(?:\s*[-–,/&+]\s*(?:[Pp]\s?)?\d{1,2}[a-z]?)*"
 
 
-def with_days_in_rows(sheet: Sheet, table: str = "timetable") -> Sheet:
-    """The sheet of a table with its weekdays, or labels, in one column, `Day`, and what stood under them in another, `Time`
+def with_days_in_rows(sheet: Sheet) -> Sheet:
+    """The sheet with its weekdays, or labels, in one column, `Day`, and what stood under them in another, `Time`
     or `Period`: a row for each day that has one, one row where they are only ticked. The sheet itself when it is no such
     list."""
-    if table not in _LISTED:
-        return sheet
     rows = list(sheet.rows())
-    at, days, fields = _head_of(rows, table)
+    at, days, fields = _head_of(rows)
     if at < 0 or {"label", "meets"} & fields:
         return sheet
     cells = [row[n] for _, row in rows[at + 1 :] for n in days if n < len(row) and cell_text(row[n])]
     kind = _kind_of(cells)
     if not kind or (kind == "ticks" and not {"period", "time", "start"} & fields):
-        return sheet
-    if table == "bells" and kind != "Time":
         return sheet
     width = max(len(row) for _, row in rows)
 
@@ -56,25 +48,27 @@ def with_days_in_rows(sheet: Sheet, table: str = "timetable") -> Sheet:
     return sheet._replace(read_rows=again)
 
 
-def days_across(sheet: Sheet, table: str) -> list[str]:
+def days_across(sheet: Sheet) -> list[str]:
     """The weekdays or labels that head the columns of such a list; none of any other."""
-    if with_days_in_rows(sheet, table) is sheet:
+    if with_days_in_rows(sheet) is sheet:
         return []
-    return list(_head_of(list(sheet.rows()), table)[1].values())
+    return list(_head_of(list(sheet.rows()))[1].values())
 
 
-def _head_of(rows: Sequence[Row], table: str) -> tuple[int, dict[int, str], set[str]]:
-    """The index of a row that heads classes or periods and two days or more (-1: none), column → weekdays or label, and the
+def _head_of(rows: Sequence[Row]) -> tuple[int, dict[int, str], set[str]]:
+    """The index of a row that heads classes and two days or more (-1: none), column → weekdays or label, and the
     fields of its other headings."""
     for at, (_, row) in enumerate(rows[:_HEAD_ROWS]):
         texts = {n: text for n, cell in enumerate(row) if (text := cell_text(cell))}
         letters = letter_columns(row)
         fields = {
-            n: field for n, text in texts.items() if n not in letters and (field := field_of(text, table))
+            n: field
+            for n, text in texts.items()
+            if n not in letters and (field := field_of(text, "timetable"))
         }
         named = {n: days_named(text, frozenset(), ENGLISH) for n, text in texts.items() if n not in fields}
         days = {n: ", ".join(names) for n, names in named.items() if names} | letters
-        if _LISTED[table] in fields.values() and len(days) > 1 and len(set(days.values())) == len(days):
+        if "class" in fields.values() and len(days) > 1 and len(set(days.values())) == len(days):
             return at, days, set(fields.values())
     return -1, {}, set()
 

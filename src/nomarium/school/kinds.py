@@ -14,6 +14,7 @@ from nomarium.reading.cells.weekdaycodes import WeekdayCodes
 from nomarium.reading.cells.words import ENGLISH, fold
 from nomarium.reading.columns.head import looks_like_date
 from nomarium.reading.layouts.codes import is_idle
+from nomarium.school.bellsheets import with_bells_in_rows
 from nomarium.school.daycolumns import with_days_in_rows
 from nomarium.school.drawnlines import is_time
 from nomarium.school.drawnweeks import drawn_week
@@ -196,9 +197,9 @@ def _rotation(look: _Look) -> Kind | None:
 
 
 def _bells(look: _Look) -> Kind | None:
-    """Periods with a start and an end, or with a column of times a day; no dates, no classes."""
-    if with_days_in_rows(look.sheet, "bells") is not look.sheet:
-        return Kind("bells", "periods with a column of times a day")
+    """Periods with a start and an end, or with several; no dates, no classes."""
+    if with_bells_in_rows(look.sheet) is not look.sheet:
+        return Kind("bells", "periods with times for several kinds of day")
     at, columns = look.head("bells")
     if at < 0 or "period" not in columns or not ({"start", "end"} <= columns.keys() or "time" in columns):
         return None

@@ -136,6 +136,8 @@ def _on(
                 continue
             if (slot.first and day.date < slot.first) or (slot.last and day.date > slot.last):
                 continue
+            if slot.dates is not None and day.date not in slot.dates:
+                continue
             found.append(slot)
     return found
 

@@ -9,7 +9,7 @@ from nomarium.model.problem import Place, Problem, note
 from nomarium.model.wording import WEEKDAYS, nearest
 from nomarium.reading.options import ReadingOptions
 from nomarium.reckoning.daysoff import DaysOff
-from nomarium.school.bells import Bells, read_bells
+from nomarium.school.bells import Bells, read_bells, unrung
 from nomarium.school.classesfound import ClassesFound, classes_found
 from nomarium.school.codes import Codes
 from nomarium.school.lessons import Lesson, poured, read_lessons
@@ -19,6 +19,7 @@ from nomarium.school.planheads import plain
 from nomarium.school.plantables import Item, Table
 from nomarium.school.settings import Settings, read_settings
 from nomarium.school.sheetsfound import Taken, sheets_found
+from nomarium.school.teachingweeks import placed_in_weeks
 from nomarium.school.timetable import Known, Slot, merged_slots, read_list
 from nomarium.school.timetablegrids import find_grid, read_timetable_grid
 from nomarium.school.year import Year, make_year
@@ -95,9 +96,9 @@ def read_plan(
     problems += _starts_late(settings, starts, year)
     bells = read_bells(tables.get("bells"), year.labels)
     problems += bells.problems
-    notes += bells.notes
+    notes += [*bells.notes, *unrung(bells, rows.specials)]
     accounts = [*found_sheets.accounts, *taught.accounts]
-    slots = _slots(taught, _known(year, bells, rows), dates, naming, people, accounts, problems, notes)
+    slots = _slots(taught, year, _known(year, bells, rows), dates, naming, people, accounts, problems, notes)
     notes += _unused_names(tables.get("names"), slots)
     slots, dropped = _kept(slots, naming, tables, notes)
     met = meet(slots, year, bells, settings) if not dates.problems else meet([], year, bells, settings)
@@ -221,7 +222,7 @@ def _known(year: Year, bells: Bells, rows: YearRows) -> Known:
 
 
 def _slots(
-    taught: ClassesFound, known: Known, dates: Dates, naming: Naming, people: People,
+    taught: ClassesFound, year: Year, known: Known, dates: Dates, naming: Naming, people: People,
     accounts: list[Account], problems: list[Problem], notes: list[Problem],
 ) -> list[Slot]:  # fmt: skip
     """The slots of the list and of all grids."""
@@ -253,7 +254,10 @@ def _slots(
         drawn += found.slots
         problems += found.problems
         accounts.append(account)
-    return slots + merged_slots(drawn)
+    placed = placed_in_weeks([*slots, *merged_slots(drawn)], year)
+    problems += placed.problems
+    notes += placed.notes
+    return placed.slots
 
 
 def _whose(name: str, rooms: set[str], people: People) -> Slot | None:

@@ -10,6 +10,7 @@ from nomarium.reading.columns.head import looks_like_date
 from nomarium.reading.columns.headings import in_full
 from nomarium.school.codes import weekday_of
 from nomarium.school.drawnlines import is_period, is_time
+from nomarium.school.offwords import is_off
 from nomarium.school.planheads import NOT_ASKED, REQUIRED, field_of, plain
 from nomarium.sheets.sheet import Row, cell_text
 
@@ -111,6 +112,8 @@ def _by_cells(
         _settle_bells(head, rows, columns, unused)
     elif name in ("terms", "daysoff"):
         _settle_dates(head, rows, columns, unused)
+    if name == "terms":
+        _settle_breaks(rows, columns, unused)
     if name in ("daysoff", "specialdays", "cycle"):
         _settle_weekdays(head, rows, name, columns, unused)
     if "time" in columns and are_hours(cell_text(head[columns["time"]]), columns["time"], rows):
@@ -184,6 +187,14 @@ def _settle_dates(head: Sequence[Cell], rows: Sequence[Row], columns: _Columns, 
             _use(field, other, columns, unused)
     if "name" not in columns and len(found := list(_names(head, rows, columns))) == 1:
         _use("name", found[0], columns, unused)
+
+
+def _settle_breaks(rows: Sequence[Row], columns: _Columns, unused: _Unused) -> None:
+    """Dates under `Half term` beside those of a term are days off, in one column or as `Half term starts` and `ends`."""
+    breaks = [column for column, text in unused if is_off(text) and _hold(rows, column, looks_like_date)]
+    if 0 < len(breaks) < 3:
+        for field, column in zip(("off", "offlast"), breaks, strict=False):
+            _use(field, column, columns, unused)
 
 
 def _settle_weekdays(

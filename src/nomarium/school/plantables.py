@@ -14,6 +14,7 @@ from nomarium.reading.columns.contents import Contents
 from nomarium.reading.columns.head import looks_like_date
 from nomarium.reading.columns.headings import match_heading
 from nomarium.reading.columns.whenwords import speaks_of_when
+from nomarium.reading.rows.titles import is_bookkeeping
 from nomarium.school.drawnlines import is_time
 from nomarium.school.offwords import is_off, is_term
 from nomarium.school.plancolumns import are_hours, columns_of
@@ -32,6 +33,9 @@ _OF_DATES = frozenset(("repeat", "repeat-times", "repeat-until", "except", "also
 
 _MARKS = frozenset("*†‡•·#(")
 """What remarks begin with."""
+
+_OF_THE_YEAR = frozenset(("terms", "daysoff", "specialdays", "bells"))
+"""Tables in which every column of dates or times counts."""
 
 EXPLANATION = "How to fill it in"
 """The sheet of a starter file that holds words for people only."""
@@ -146,12 +150,12 @@ def cut_table(
             [Problem("plan-column-missing", message, f"Its columns are {there}.", sheet.place())],
             [],
         )
-    notes = [_ignored_note(sheet, rows[at][0], column, heading, name) for column, heading in ignored]
-    unheard = [
-        _unheard(sheet, rows[at][0], column, heading)
-        for column, heading in ignored
-        if name == "timetable" and plain(heading) not in asked and _says_when(heading, column, rows[at + 1 :])
-    ]  # fmt: skip
+    unheard, notes = list[Problem](), list[Problem]()
+    for column, heading in ignored:
+        if plain(heading) not in asked and _is_unheard(name, heading, column, rows[at + 1 :]):
+            unheard.append(_unheard(sheet, rows[at][0], column, heading, name))
+        else:
+            notes.append(_ignored_note(sheet, rows[at][0], column, heading, name))
     remarks = _cut_rows(table, rows, at)
     if remarks:
         notes.append(_remarks_told(sheet, remarks))
@@ -228,12 +232,28 @@ def _says_when(heading: str, column: int, rows: Sequence[Row]) -> bool:
     return bool(cells) and (is_known or speaks_of_when(heading, Contents(cells, ENGLISH), True))
 
 
-def _unheard(sheet: Sheet, row: int, column: int, heading: str) -> Problem:
-    message = f"The column “{heading}” says on which dates classes are held, and a timetable has no use for it: they would be held on all."
-    remedy = (
-        "Put what it says into the tables Days off and Special days, or give rows their First day and Last day; "
-        f'to leave it out: --column "{heading}=".'
+def _is_unheard(name: str, heading: str, column: int, rows: Sequence[Row]) -> bool:
+    """Whether a column that a table has no use for says when: on which dates classes are held, or dates and times of the
+    year."""
+    if name == "timetable":
+        return _says_when(heading, column, rows)
+    cells = [row[column] for _, row in rows if column < len(row) and cell_text(row[column])]
+    are_when = sum(looks_like_date(cell) or is_time(cell) for cell in cells)
+    return (
+        name in _OF_THE_YEAR and bool(cells) and are_when >= 0.8 * len(cells) and not is_bookkeeping(heading)
     )
+
+
+def _unheard(sheet: Sheet, row: int, column: int, heading: str, name: str) -> Problem:
+    remedy = f'To leave it out: --column "{heading}=".'
+    if name == "timetable":
+        message = f"The column “{heading}” says on which dates classes are held, and a timetable has no use for it: they would be held on all."
+        remedy = (
+            "Put what it says into the tables Days off and Special days, or give rows their First day and Last day; "
+            f'to leave it out: --column "{heading}=".'
+        )
+    else:
+        message = f"The column “{heading}” holds dates or times, and {TITLES[name]} has no use for it."
     return Problem("plan-column-unheard", message, remedy, sheet.place(row, column, heading))
 
 

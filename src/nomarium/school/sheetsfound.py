@@ -10,13 +10,14 @@ from nomarium.model.problem import Place, Problem, note
 from nomarium.model.wording import listed
 from nomarium.reading.columns.head import looks_like_date
 from nomarium.reading.options import ReadingOptions
+from nomarium.school.bellsheets import together, with_bells_in_rows, with_divisions
 from nomarium.school.daycolumns import days_across, with_days_in_rows
 from nomarium.school.drawnweeks import drawn_week
 from nomarium.school.keydates import WHY_KEY_DATES, KeyDates, key_dates
 from nomarium.school.kinds import Kind, kind_of
 from nomarium.school.labelcalendars import labelled_days
 from nomarium.school.offwords import is_off
-from nomarium.school.planheads import HEADINGS, asked_headings
+from nomarium.school.planheads import HEADINGS, asked_headings, plain
 from nomarium.school.plantables import EXPLANATION, TITLES, Table, cut_table, near_table
 from nomarium.school.starter import is_untouched
 from nomarium.sheets.sheet import Row, Sheet, cell_text, is_blank
@@ -96,6 +97,9 @@ def sheets_found(
             found.grids.append((kind.table.partition(":")[2], sheet))
         else:
             _take(found, sheet, kind, asked, problems, notes)
+    if "bells" in found.tables and "timetable" in found.tables:
+        divisions = {plain(item.text("division")) for item in found.tables["timetable"].items}
+        found.tables["bells"] = with_divisions(found.tables["bells"], divisions - {""})
     if "terms" not in found.tables:
         for sheet in terms:
             _take(found, sheet, Kind("terms", "as asked"), asked, problems, notes)
@@ -168,20 +172,20 @@ def _take(
     """Take a sheet as a table."""
     name = kind.table
     there = found.tables.get(name)
-    if there is not None and name not in _ADD_UP:
-        message = (
-            f"The plan has two sheets for {TITLES[name]}, “{_called(there.sheet)}” and “{_called(sheet)}”."
-        )
-        remedy = f'Put them into one, or leave one out: --table "{_called(sheet)}=".'
-        problems.append(Problem("plan-table-twice", message, remedy, sheet.place()))
-        return
-    found.labels.extend(days_across(sheet, name))
-    sheet = with_days_in_rows(sheet, name)
+    if name == "timetable":
+        found.labels.extend(days_across(sheet))
+        sheet = with_days_in_rows(sheet)
+    elif name == "bells":
+        sheet = with_bells_in_rows(sheet)
     table, wrong, told = cut_table(sheet, name, kind.columns, asked)
     says_when = {"label", "period", "meets", "time", "start"} & table.columns.keys()
     is_drawn = name == "timetable" and not says_when and drawn_week(sheet) is not None
     if name in ("timetable", "rotation") and ((wrong and not table.items) or is_drawn):
         found.grids.append(("", sheet))  # no column for classes or blocks: a drawn week, or nothing
+        return
+    both = there and _both(name, there, table)
+    if there is not None and both is None:
+        problems.append(_twice(name, there, sheet))
         return
     problems += wrong
     notes += told
@@ -190,7 +194,20 @@ def _take(
         remedy = f'If it is another: --table "{_called(sheet)}=TABLE".'
         notes.append(note("table-found", message, remedy).at(sheet.place()))
     found.accounts.append(table.account)
-    found.tables[name] = table if there is None else there._replace(items=[*there.items, *table.items])
+    found.tables[name] = both or table
+
+
+def _both(name: str, one: Table, other: Table) -> Table | None:
+    """Two sheets of one table together; None where there can be only one."""
+    if name == "bells":
+        return together(one, other)
+    return one._replace(items=[*one.items, *other.items]) if name in _ADD_UP else None
+
+
+def _twice(name: str, there: Table, sheet: Sheet) -> Problem:
+    message = f"The plan has two sheets for {TITLES[name]}, “{_called(there.sheet)}” and “{_called(sheet)}”."
+    remedy = f'Put them into one, or leave one out: --table "{_called(sheet)}=".'
+    return Problem("plan-table-twice", message, remedy, sheet.place())
 
 
 def _is_beyond(sheet: Sheet) -> bool:

@@ -39,6 +39,10 @@ class Slot(NamedTuple):
     cell: str = ""
     own: Bell | None = None
     """When it is, where its row says that itself: then no bell schedule does."""
+    weeks: str = ""
+    """The weeks of the term in which it meets, as its row lists them; blank: in all."""
+    dates: frozenset[dt.date] | None = None
+    """The school days of these weeks."""
 
 
 class Timetable(NamedTuple):
@@ -153,6 +157,7 @@ def _slots_of(
             code, label, period, item.text("title"), item.text("room"), teachers, item.text("group"), terms,
             item.text("division"), item.text("notes"), first, last, item.place("period" if "period" in item.cells else "meets"),
             item.text("period") or item.text("meets") or item.text("time") or item.text("start"), rows.bells.get(id(item)),
+            item.text("teaching"),
         )
         for label, period in pairs
     ]  # fmt: skip
@@ -200,7 +205,7 @@ def merged_slots(slots: Sequence[Slot]) -> list[Slot]:
     found: dict[tuple[object, ...], list[Slot]] = {}
     for slot in slots:
         times = (slot.own.start_secs, slot.own.end_secs) if slot.own else slot.period
-        key = (plain(slot.code), slot.label, times, slot.terms, slot.first, slot.last)
+        key = (plain(slot.code), slot.label, times, slot.terms, slot.first, slot.last, slot.weeks)
         here = found.setdefault(key, [])
         at = next(
             (

@@ -1,6 +1,7 @@
 """The rows of the tables that make the year, with their dates settled."""
 
 import datetime as dt
+import re
 from collections.abc import Iterable
 from typing import NamedTuple
 
@@ -20,7 +21,7 @@ from nomarium.school.planheads import plain
 from nomarium.school.plantables import Item, Table
 from nomarium.sheets.sheet import cell_text
 
-_DATE_FIELDS = ("first", "last", "date")
+_DATE_FIELDS = ("first", "last", "date", "off", "offlast")
 
 
 class Term(NamedTuple):
@@ -107,15 +108,17 @@ class Dates:
         day = resolve_day(moment.first, self.decisions, beside)
         return day.problem(item.place(field), cell_text(cell)) if isinstance(day, Refusal) else day
 
-    def range(self, item: Item) -> tuple[dt.date, dt.date] | Problem:
+    def range(
+        self, item: Item, begins: str = "first", ends_on: str = "last"
+    ) -> tuple[dt.date, dt.date] | Problem:
         """The first and last day of a row; a range in the first cell counts as both."""
-        cell = item.cells.get("first", "")
-        first, last = self.read(item, "first"), self.read(item, "last")
+        cell = item.cells.get(begins, "")
+        first, last = self.read(item, begins), self.read(item, ends_on)
         for one in (first, last):
             if isinstance(one, Problem):
                 return one
         if first is None:
-            return item.problem("date-missing", "first", "The row has no date.", "Give it one.")
+            return item.problem("date-missing", begins, "The row has no date.", "Give it one.")
         assert not isinstance(first, Problem)
         assert not isinstance(last, Problem)
         if last is None and self.decisions is not None:
@@ -125,7 +128,7 @@ class Dates:
                 last = None if isinstance(ends, Refusal) else ends
         last = last or first
         if last < first:
-            field = "last" if "last" in item.cells else "first"
+            field = ends_on if ends_on in item.cells else begins
             return item.problem(
                 "end-before-start",
                 field,
@@ -164,6 +167,7 @@ def read_year_rows(tables: dict[str, Table], dates: Dates) -> YearRows:
             )
         else:
             rows.terms.append(Term(item.text("name") or "Term", *days, item.text("division"), item))
+            _break_in(item, dates, rows)
     _overlaps(rows)
     for item in _items(tables, "daysoff"):
         days = dates.range(item)
@@ -195,6 +199,23 @@ def read_year_rows(tables: dict[str, Table], dates: Dates) -> YearRows:
     for item in _items(tables, "cycle"):
         _cycle_row(item, dates, rows)
     return rows
+
+
+def _break_in(item: Item, dates: Dates, rows: YearRows) -> None:
+    """Take the days off that stand beside a term, under `Half term`, say."""
+    if not item.text("off"):
+        return
+    days = dates.range(item, "off", "offlast")
+    if isinstance(days, Problem):
+        rows.problems.append(days)
+        return
+    name = re.sub(
+        r"(?i)\s*\b(?:starts?|begins?|from|first day|dates?)\b", "", item.table.headings["off"]
+    ).strip()
+    rows.days_off.append(DayOff(name, *days, "", item.text("division"), "", item.called))
+    first, last = days
+    told = note("days-off-added", f"“{name}” beside a term is days off, from {first} to {last}.")
+    rows.notes.append(told.at(item.place("off")))
 
 
 def close_on(rows: YearRows, days_off: DaysOff) -> list[Problem]:

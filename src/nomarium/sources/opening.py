@@ -140,7 +140,7 @@ def sources_in(
         sources.problems += problems
     plans, others = _plans_in(opened.sheets, options)
     found = read_sheets(others, options, is_whole)
-    late = _late_plans(found, options)
+    late = _late_plans(found, others, options)
     if late:
         plans = [*plans, *late]
         found = read_sheets(
@@ -170,14 +170,18 @@ def sources_in(
     return sources
 
 
-def _late_plans(found: Readings, options: ReadingOptions) -> list[list[Sheet]]:
-    """Files of which nothing reads as events, and whose classes stand on weekdays or labels without dates."""
-    unread = [one for one in found.unread if one.why not in ("blank", "no-rows", "no-weeks", "other-recipe")]
-    if not unread or options.layout is not None:
+def _late_plans(found: Readings, sheets: Sequence[Sheet], options: ReadingOptions) -> list[list[Sheet]]:
+    """Files of which nothing reads as events, and whose classes stand on weekdays or labels without dates, or on weekdays of
+    some weeks or terms."""
+    whys = ("blank", "no-rows", "no-weeks", "other-recipe")
+    late = [one.sheet for one in found.unread if one.why not in whys]
+    late += [reading.sheet for reading in found.readings if reading.is_of_some_weeks]
+    if not late or options.layout is not None:
         return []
     from nomarium.school.finding import timetables_in
 
-    return timetables_in([one.sheet for one in unread])
+    named = {(one.file, one.name) for one in late}
+    return timetables_in([one for one in sheets if (one.file, one.name) in named])
 
 
 def _year_alone(found: Readings, options: ReadingOptions) -> list[Problem]:

@@ -1,6 +1,8 @@
 """Lists whose rows say a weekday and no date: each is a weekly event of the weeks that the person names."""
 
+import re
 from collections.abc import Callable, Iterator, Sequence
+from typing import Final, NamedTuple
 
 from nomarium.model.account import Account
 from nomarium.model.event import Event
@@ -15,6 +17,17 @@ from nomarium.reading.layouts.eventlist import list_in
 from nomarium.reading.layouts.layout import NotRead, Reading, Top, not_read
 from nomarium.reading.options import ReadingOptions
 from nomarium.sheets.sheet import Row, Sheet, cell_text
+
+_SEVERAL: Final = r"\d\s*[-–,;&]\s*\d"
+"""Weeks by their numbers, `1-3` or `2, 4`: no count of them."""
+
+
+class _Unheard(NamedTuple):
+    """A column that a list does not hear."""
+
+    problem: Problem
+    of_weeks: bool
+    """Whether it says in which weeks a row is held, rather than in which terms."""
 
 
 def look(top: Top) -> Reading | NotRead:
@@ -66,7 +79,9 @@ def look(top: Top) -> Reading | NotRead:
     ]
     reading = reading._replace(is_weekly=True, table=reading.table._replace(columns=tuple(of_days)))
     unheard = _unheard_weeks(sheet, head.first_row, of_days)
-    reading = reading._replace(problems=(*weekly.problems, *unheard, *reading.problems))
+    problems = (*weekly.problems, *(one.problem for one in unheard), *reading.problems)
+    has_some = any(one.of_weeks or options.weeks_of for one in unheard)
+    reading = reading._replace(problems=problems, is_of_some_weeks=has_some)
     return _with_unsettled(_with_unread(reading, weekly, head.headings), weekly)
 
 
@@ -75,29 +90,31 @@ def _counts_weeks(headings: Sequence[str]) -> bool:
     return any((match := match_heading(one)) is not None and match.field == "week" for one in headings if one)
 
 
-def _unheard_weeks(sheet: Sheet, first_row: int, columns: Sequence[Column]) -> list[Problem]:
+def _unheard_weeks(sheet: Sheet, first_row: int, columns: Sequence[Column]) -> list[_Unheard]:
     """A problem for each column that says in which terms or weeks its rows are held: all would repeat in all of them."""
-    doubtful = [column for column in columns if column.field in ("term", "") and column.how != "asked"]
+    fields = ("term", "", "repeat-times")
+    doubtful = [column for column in columns if column.field in fields and column.how != "asked"]
     said: dict[int, set[str]] = {column.at: set() for column in doubtful}
     for number, row in sheet.rows():
         for column in doubtful if number >= first_row else ():
             if column.at < len(row) and (text := cell_text(row[column.at])):
                 said[column.at].add(text.casefold())
-    problems = []
+    found = list[_Unheard]()
     for column in doubtful:
         words = said[column.at]
-        is_of_weeks = column.is_ignored and name_some_weeks(column.heading, words)
+        is_counted = column.field == "repeat-times" and any(re.search(_SEVERAL, word) for word in words)
+        is_of_weeks = is_counted or (column.is_ignored and name_some_weeks(column.heading, words))
         if not is_of_weeks and (column.field != "term" or len(words) < 2):
             continue
         message = f"“{column.heading}” says in which {'weeks' if is_of_weeks else 'terms'} a row is held, and all rows would be in all."
-        remedy = (
-            "Give each row its first and its last day, or build one of them at a time; "
+        remedy = "" if is_of_weeks else "Give --terms FILE with the dates of the terms; or g"
+        remedy += (
+            f"{'G' if is_of_weeks else ''}ive each row its first and its last day, or build one of them at a time; "
             f'if it says nothing of when: --column "{column.heading}={column.field}".'
         )
-        problems.append(
-            Problem("weeks-unheard", message, remedy, sheet.place(None, column.at, column.heading))
-        )
-    return problems
+        place = sheet.place(None, column.at, column.heading)
+        found.append(_Unheard(Problem("weeks-unheard", message, remedy, place), is_of_weeks))
+    return found
 
 
 def _without_weeks(sheet: Sheet, options: ReadingOptions) -> NotRead:

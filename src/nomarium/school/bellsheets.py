@@ -1,0 +1,172 @@
+"""Bell schedules of several kinds of day beside one another in a sheet, or each on a sheet of its own."""
+
+import re
+from collections.abc import Collection, Iterator, Sequence
+from functools import partial
+from typing import Final, NamedTuple
+
+from nomarium.model.cell import Cell
+from nomarium.reading.cells.words import ENGLISH, fold
+from nomarium.school.codes import weekday_of
+from nomarium.school.drawnheads import days_named, letter_columns
+from nomarium.school.drawnlines import is_time
+from nomarium.school.planheads import field_of, plain
+from nomarium.school.plantables import Item, Table
+from nomarium.sheets.sheet import Row, Sheet, cell_text
+
+_HEAD_ROWS: Final = 40
+_MOSTLY: Final = 0.8
+_OF_BELLS: Final = r"\b(?:bells?|schedules?|times?|timetable|periods?|lessons?|daily|school|days?|class(?:es)?|hours|the|of|for|on|in)\b"
+_REGULAR: Final = frozenset(
+    ("", "regular", "normal", "standard", "usual", "ordinary", "full", "default", "every", "all")
+)
+_HEADINGS: Final = ("Period", "Schedule", "Label", "Start", "End", "Time")
+
+
+class DaysKind(NamedTuple):
+    """The kind of day that bells are for: a schedule by name, or labels or weekdays; both blank for the regular one."""
+
+    schedule: str = ""
+    labels: str = ""
+
+
+class _Beside(NamedTuple):
+    """The columns of one kind of day."""
+
+    kind: DaysKind
+    start: int
+    end: int
+    """The same column twice where each cell holds a span."""
+
+
+def kind_named(text: str) -> DaysKind:
+    """The kind of day that a heading, or the name of a sheet of bells, says.
+
+    >>> kind_named("Friday bells"), kind_named("Regular schedule"), kind_named("Early dismissal")
+    (DaysKind(schedule='', labels='Friday'), DaysKind(schedule='', labels=''), DaysKind(schedule='Early dismissal', labels=''))
+    """
+    for said in (text.strip(), bare := " ".join(re.sub(_OF_BELLS, " ", fold(text)).split())):
+        if names := days_named(said, frozenset(), ENGLISH):
+            return DaysKind(labels=", ".join(names))
+    if days := [
+        word for word in re.findall(r"[^\W\d]+", text) if len(word) > 2 and weekday_of(word) is not None
+    ]:
+        return DaysKind(labels=", ".join(days))  # Wednesday (early release)
+    return DaysKind() if bare in _REGULAR else DaysKind(schedule=" ".join(text.split()))
+
+
+def together(first: Table, second: Table) -> Table | None:
+    """Two sheets of bells as one table, where their names say different kinds of day: `Regular bells`, `Friday bells`.
+    None where they do not."""
+    known = {kind_named(item.table.sheet.name) for item in first.items}
+    if kind_named(second.sheet.name) in known:
+        return None
+    return first._replace(items=[_of_its_kind(item) for item in (*first.items, *second.items)])
+
+
+def _of_its_kind(item: Item) -> Item:
+    """A row of bells with the kind of day that its sheet's name says, unless it says one itself."""
+    kind = kind_named(item.table.sheet.name)
+    if item.text("schedule") or item.text("label"):
+        return item
+    return item._replace(cells={**item.cells, "schedule": kind.schedule, "label": kind.labels})
+
+
+def with_divisions(bells: Table, divisions: Collection[str]) -> Table:
+    """A table of bells in which a kind of day that is the name of one of the `divisions` (compared form) is theirs."""
+    found = []
+    for item in bells.items:
+        schedule = item.text("schedule")
+        bare = re.sub(_OF_BELLS, " ", fold(schedule))
+        is_division = bool(schedule) and not item.text("division") and plain(bare) in divisions
+        cells = {**item.cells, "schedule": "", "division": bare.strip()}
+        found.append(item._replace(cells=cells) if is_division else item)
+    return bells._replace(items=found)
+
+
+def with_bells_in_rows(sheet: Sheet) -> Sheet:
+    """The sheet with a row for each period of each kind of day, whose times stood beside one another: a column of spans
+    for each, or a start and an end. The sheet itself where there is one kind."""
+    rows = list(sheet.rows())
+    for at in range(min(len(rows), _HEAD_ROWS)):
+        found = _pairs(rows, at) or _spans(rows, at)
+        if len({one.kind for one in found}) > 1:
+            period = _periods_at(rows, at, min(one.start for one in found))
+            return sheet._replace(read_rows=partial(_again, rows, at, period, found), merged=())
+    return sheet
+
+
+def _again(rows: Sequence[Row], at: int, period: int, found: Sequence[_Beside]) -> Iterator[Row]:
+    yield from (
+        (number, [*row[:period], *([""] * (len(_HEADINGS) - period))])
+        for number, row in rows[: max(at - 1, 0)]
+    )
+    yield rows[at][0], list(_HEADINGS)
+    for number, row in rows[at + 1 :]:
+        name = _cell(row, period)
+        held = [one for one in found if cell_text(_cell(row, one.start))]
+        if not held:
+            yield number, [cell for cell in row if cell_text(cell)][: len(_HEADINGS)]
+        for one in held:
+            start, end = _cell(row, one.start), _cell(row, one.end)
+            times: list[Cell] = ["", "", start] if one.start == one.end else [start, end, ""]
+            yield number, [name, one.kind.schedule, one.kind.labels, *times]
+
+
+def _pairs(rows: Sequence[Row], at: int) -> list[_Beside]:
+    """Kinds of day over a start and an end each: `Monday–Thursday` over `Start` and `End`, `Friday` over both again."""
+    fields = [field_of(cell_text(cell), "bells") for cell in rows[at][1]]
+    starts = [n for n, field in enumerate(fields) if field == "start"]
+    ends = [n for n, field in enumerate(fields) if field == "end"]
+    if (
+        at == 0
+        or len(starts) < 2
+        or len(starts) != len(ends)
+        or any(a >= b for a, b in zip(starts, ends, strict=True))
+    ):
+        return []
+    above, found = rows[at - 1][1], list[_Beside]()
+    for n, (start, end) in enumerate(zip(starts, ends, strict=True)):
+        named = [
+            text
+            for cell in above[(ends[n - 1] + 1 if n else starts[0]) : end + 1]
+            if (text := cell_text(cell))
+        ]
+        if len(named) != 1:
+            return []
+        found.append(_Beside(kind_named(named[0]), start, end))
+    return found
+
+
+def _spans(rows: Sequence[Row], at: int) -> list[_Beside]:
+    """Kinds of day that head a column of spans of time each: `Monday`, `Regular`, `Early dismissal`, `A` to `D`."""
+    head, letters = rows[at][1], letter_columns(rows[at][1])
+    if not any(
+        field_of(cell_text(cell), "bells") == "period" for n, cell in enumerate(head) if n not in letters
+    ):
+        return []
+    found = []
+    for n, cell in enumerate(head):
+        text = cell_text(cell)
+        below = [row[n] for _, row in rows[at + 1 :] if n < len(row) and cell_text(row[n])]
+        is_named = n in letters or field_of(text, "bells") is None
+        if text and is_named and below and sum(map(_is_span, below)) >= _MOSTLY * len(below):
+            found.append(_Beside(DaysKind(labels=text) if n in letters else kind_named(text), n, n))
+    return found
+
+
+def _is_span(cell: Cell) -> bool:
+    return is_time(cell) and re.search(r"\d\D*\s*(?:-|–|—|\bto\b|\bà\b)\s*\D*\d", cell_text(cell)) is not None
+
+
+def _periods_at(rows: Sequence[Row], at: int, before: int) -> int:
+    """The column of the periods: as headed, else the first one left of the times that is filled."""
+    for n in range(before):
+        texts = [cell_text(_cell(row, n)) for _, row in rows[max(at - 1, 0) : at + 1]]
+        if any(field_of(text, "bells") == "period" for text in texts):
+            return n
+    return next((n for n in range(before) if any(cell_text(_cell(row, n)) for _, row in rows[at + 1 :])), 0)
+
+
+def _cell(row: Sequence[Cell], column: int) -> Cell:
+    return row[column] if column < len(row) else ""
