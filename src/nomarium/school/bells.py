@@ -35,7 +35,7 @@ class Bell(NamedTuple):
 
 
 Key = tuple[str, str, str]
-"""Schedule, label (or weekday's number, as text), division; compared forms, blank for any."""
+"""Schedule, label (or `weekday_key`), division; compared forms, blank for any."""
 
 
 class Bells(NamedTuple):
@@ -100,8 +100,13 @@ def unrung(bells: Bells, specials: Sequence[Special]) -> list[Problem]:
     return found
 
 
+def weekday_key(day: int) -> str:
+    """What bells of a weekday are kept under, which no label in compared form can be: a cycle may have a label 4."""
+    return f"- {day}"
+
+
 def _labels(item: Item, labels: Codes, problems: list[Problem]) -> list[str]:
-    """The labels that a row is for, in compared form; weekdays as their numbers; blank for every day."""
+    """The labels that a row is for, in compared form; weekdays by `weekday_key`; blank for every day."""
     text = item.text("label")
     if not text:
         return [""]
@@ -112,7 +117,7 @@ def _labels(item: Item, labels: Codes, problems: list[Problem]) -> list[str]:
 
     days = read_school_days(text)
     if days is not None:
-        return [str(day) for day in days]
+        return [weekday_key(day) for day in days]
     problems.append(found.problem(item.place("label"), text))
     return []
 
@@ -264,7 +269,7 @@ def bells_on(bells: Bells, schedule: str, is_named: bool, label: str, weekday: i
     """
     sets, division = bells.sets, plain(division)
     of_label = _for(sets, schedule, plain(label), division) if label else None
-    of_weekday = _for(sets, schedule, str(weekday), division)
+    of_weekday = _for(sets, schedule, weekday_key(weekday), division)
     if of_label and of_weekday and not is_named and of_label is not of_weekday:
         one, other = next(iter(of_label.values())).item, next(iter(of_weekday.values())).item
         message = f"Bells for the label {label} (row {one.number}) and for its weekday (row {other.number}) meet on one date."

@@ -48,10 +48,10 @@ def kind_named(text: str) -> DaysKind:
     for said in (text.strip(), bare := " ".join(re.sub(_OF_BELLS, " ", fold(text)).split())):
         if names := days_named(said, frozenset(), ENGLISH):
             return DaysKind(labels=", ".join(names))
-    if days := [
-        word for word in re.findall(r"[^\W\d]+", text) if len(word) > 2 and weekday_of(word) is not None
-    ]:
-        return DaysKind(labels=", ".join(days))  # Wednesday (early release)
+    words = re.findall(r"[^\W\d]+", text)
+    days = [word for word in words if len(word) > 2 and weekday_of(word) is not None]
+    if len(days) == 1:
+        return DaysKind(labels=days[0])  # Wednesday (early release)
     return DaysKind() if bare in _REGULAR else DaysKind(schedule=" ".join(text.split()))
 
 

@@ -5,6 +5,7 @@ from typing import NamedTuple
 
 from nomarium.model.account import Account
 from nomarium.model.problem import Problem, note
+from nomarium.model.refusal import Refusal
 from nomarium.model.wording import WEEKDAYS
 from nomarium.reading.cells.weekdaycodes import WeekdayCodes
 from nomarium.reading.cells.words import ENGLISH
@@ -186,6 +187,13 @@ def _weekdays_of(items: Sequence[Item]) -> WeekdayCodes | None:
     return codes if codes.are_days else None
 
 
+def _rung(bells: Table, beside: bool) -> list[tuple[str, Item]]:
+    """The labels that bells are for, each with its row; weekdays are none `beside` labels of classes."""
+    said = [(item.text("label"), item) for item in bells.items if item.text("label")]
+    codes = WeekdayCodes([text for text, _ in said], ENGLISH)
+    return [one for one in said if not beside or isinstance(codes.read(one[0]), Refusal)]
+
+
 def _met(items: Sequence[Item], bells: Table | None) -> list[tuple[str, Item]]:
     """The labels that the `Meets` cells of a timetable name, each with a row."""
     met = [item for item in items if item.text("meets")]
@@ -202,7 +210,7 @@ def _with_cycle(
         notes.append(told(weeks))
         return rows
     texts = [(item.text("label"), item) for item in rows.items] if rows.weekdays is None else []
-    texts += [(item.text("label"), item) for item in (bells.items if bells else ())]
+    texts += _rung(bells, bool(texts)) if bells else []
     if rows.weekdays is None:
         texts += _met(rows.items, bells)
         texts += [(label, rows.items[0]) for label in heads if rows.items and label not in WEEKDAYS]

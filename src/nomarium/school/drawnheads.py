@@ -41,7 +41,7 @@ def days_named(text: str, labels: frozenset[str], lexicon: Lexicon) -> tuple[str
     if len(text) < 2 or len(text) > 30:
         return ()
     days = WeekdayCodes([text], lexicon).read(text)
-    if isinstance(days, Refusal) or (len(days) > 1 and not re.search(r"[/,&-]", text)):
+    if isinstance(days, Refusal) or (len(days) > 1 and not re.search(r"[/,&–—-]|\bto\b|\band\b", text)):
         return ()
     return tuple(WEEKDAYS[day] for day in days)
 

@@ -5,6 +5,7 @@ from collections import Counter, defaultdict
 from typing import NamedTuple
 
 from nomarium.model.wording import WEEKDAYS, clock_text
+from nomarium.school.bells import weekday_key
 from nomarium.school.clashes import Clash, clashes_in
 from nomarium.school.events import values_of
 from nomarium.school.plan import Plan
@@ -89,15 +90,12 @@ def facts_of(plan: Plan) -> PlanFacts:
 
 def _bells(plan: Plan) -> list[BellFacts]:
     found = []
+    of_weekday = {weekday_key(n): f"{name}s" for n, name in enumerate(WEEKDAYS)}
     for (_, label, _), bells in plan.bells.sets.items():
         if not bells:
             continue
         item = next(iter(bells.values())).item
-        of_label = (
-            f"{WEEKDAYS[int(label)]}s"
-            if label.isdigit() and len(label) == 1 and plan.year.labels.find(label) is None
-            else item.text("label")
-        )
+        of_label = of_weekday.get(label) or item.text("label")
         called = ", ".join(
             part for part in (item.text("schedule") or "Regular", of_label, item.text("division")) if part
         )

@@ -33,7 +33,7 @@ _MOST_LABELS: Final = 12
 
 _NAMED: Final[tuple[tuple[str, str], ...]] = (
     ("rotation", r"rotation(?! (?:days?|calendar))|rotating|block (?:schedule|order|plan)"),
-    ("cycle", r"letter days?|day letters?|day numbers?|cycle|rotation (?:days?|calendar)|a ?/ ?b (?:days|weeks)|day (?:types?|order)"),
+    ("cycle", r"letter days?|day letters?|day numbers?|cycle|rotation (?:days?|calendar)|a ?(?:/|&|and|-) ?b (?:days|weeks)|weeks? a ?(?:/|&|and|-) ?b|week (?:types?|letters?|cycle)|day (?:types?|order)"),
     ("bells", r"bells?\b|bell times|daily schedule|period times|lesson times|school day\b|day schedule|hours of (?:the )?day|class times"),
     ("daysoff", r"holidays?|days? off|closures?|no school|vacations?|breaks?\b|non ?school|conges?|feries|ferien|feiertage"),
     ("terms", r"terms?\b|term dates|semesters?|trimesters?|trimestres?|quarters"),
@@ -223,7 +223,9 @@ def _cycle(look: _Look) -> Kind | None:
         cells = look.cells(at, dates)
         if not looks_like_date(cells[0]):
             continue  # a heading, or a title, stands above the first date
-        if len(cells) < 6 or len(set(map(cell_text, cells))) < len(cells):
+        if len(cells) < (2 if _hinted(look.sheet) == "cycle" else 6) or len(set(map(cell_text, cells))) < len(
+            cells
+        ):
             return None
         others = [n for n in range(look.width) if n != dates and look.cells(at, n)]
         if any(_share(look.cells(at, n), is_time) > 0.5 for n in others) or len(others) > 4:

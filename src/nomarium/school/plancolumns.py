@@ -23,6 +23,7 @@ _LONGEST_NAME: Final = 60
 _TITLES: Final = frozenset(("title", "name", "titre", "titel"))
 """Headings of what anything is called; `Course title` is that of a class."""
 _LESSONS: Final = frozenset(("lesson", "module", "lessons", "lessonno", "modul"))
+_SECTIONS: Final = frozenset(("section", "sectionno", "sectionnumber"))
 _COUNTED: Final = frozenset(("students", "pupils", "learners", "apprentices", "eleves", "participants"))
 _DAYS: Final = frozenset(("day", "weekday", "dayofweek", "dayoftheweek", "dow", "jour"))
 _HOURS: Final = frozenset(("hours", "hrs", "heures", "stunden", "horas", "uren"))
@@ -102,6 +103,7 @@ def _by_cells(
         _settle_edges(rows, columns)
         _settle_periods(head, rows, columns)
         _settle_counts(head, rows, columns, unused)
+        _settle_sections(head, rows, columns)
         if (
             "class" not in columns
             and "title" in columns
@@ -149,6 +151,14 @@ def _settle_periods(head: Sequence[Cell], rows: Sequence[Row], columns: _Columns
                 if field == "class" and "section" in columns:
                     columns["class"] = columns.pop("section")
             return
+
+
+def _settle_sections(head: Sequence[Cell], rows: Sequence[Row], columns: _Columns) -> None:
+    """`Section` over bare numbers beside `Course name` is no class by itself: it tells the classes of a course apart."""
+    column = columns.get("class", -1)
+    is_section = column >= 0 and plain(in_full(cell_text(head[column]))) in _SECTIONS
+    if is_section and "title" in columns and _hold(rows, column, _is_number):
+        columns["section"] = columns.pop("class")
 
 
 def _settle_counts(head: Sequence[Cell], rows: Sequence[Row], columns: _Columns, unused: _Unused) -> None:

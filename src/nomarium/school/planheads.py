@@ -121,7 +121,8 @@ def plain(text: str) -> str:
 @cache
 def _spellings(name: str) -> Mapping[str, str]:
     found: dict[str, str] = {}
-    for rank in range(24):  # every field's own heading first, then the other spellings in turn
+    most = max(listed.count(",") for listed in HEADINGS[name].values()) + 1
+    for rank in range(most):  # every field's own heading first, then the other spellings in turn
         for field, listed in HEADINGS[name].items():
             words = listed.split(", ")
             if rank < len(words):
