@@ -82,6 +82,15 @@ READ: dict[str, tuple[dict[str, Rows], list[str], str]] = {
          "Classes": [["Class", "Division", "Day", "Period"], ["Knots", "MS", "Mon", 1], ["Sails", "HS", "Fri", 1]]},
         [KNOTS, f"Sails {at(11, '10:00', '11:00')}"], "",
     ),
+    "a start over its end beside the days, and times in four figures": (
+        {"Terms": TERM, "Week A": [["", "Mon", "Fri"], ["8:30\n9:30", "Knots", ""]], "Week B": [["Time", "Mon", "Fri"], ["0940 to 1040", "", "Sails"]],
+         "Cycle": [["Label"], ["A"], ["B"]]},
+        [KNOTS], "",
+    ),
+    "names beside the headings": (
+        {"Terms": [["", "Start", "End"], ["Autumn", "2026-09-07", "2026-09-11"]], "Closures": [["Start", "End"], ["2026-09-11", "2026-09-11", "Harbour day"]], "Bells": BELLS, "Classes": CLASSES},
+        [KNOTS], "",
+    ),
     "a teacher above the class in each cell": (
         {"Terms": TERM, "Week": [["", "Monday", "Friday"], ["8:30-9:30", "Ana Cole\nKnots\nLoft 2", "D. Roe\nSails\nShed 4"], ["9:40-10:40", "", "Ana Cole\nSteam\nLoft 2"]]},
         [f"{KNOTS} @ Loft 2", f"Sails {at(11, *FIRST)} @ Shed 4", f"Steam {at(11, *SECOND)} @ Loft 2"], "The parts of a cell are teacher, class, room",
@@ -116,6 +125,10 @@ REFUSED: dict[str, tuple[dict[str, Rows], list[str]]] = {
     "a diary that may be days off or events": (
         {"Terms": TERM, "Bells": BELLS, "Classes": CLASSES, "Diary": [["Date", "What"], ["2026-09-07", "Thanksgiving"], ["2026-09-08", "Concert"], ["2026-09-09", "Easter break"]]},
         ["Diary could be Days off", '--table "Diary=events"'],
+    ),
+    "dates that span lives": (
+        {"Letter days": [["Date", "Letter"], ["1927-09-07", "A"], *[[f"2026-09-{n:02}", "AB"[n % 2]] for n in range(7, 13)]], "Bells": BELLS, "Classes": LETTERS},
+        ["The dates span from 1927-09-07 to 2026-09-12"],
     ),
     "one label, which is no cycle": (
         {"Terms": TERM, "Bells": BELLS, "Classes": [["Class", "Day", "Period"], ["Knots", "Day 1", 1]]}, ["The only label is 1, and one is no cycle"],

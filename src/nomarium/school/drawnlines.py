@@ -20,6 +20,11 @@ _BREAKS: Final = (
 _PERIOD: Final = r"(?i)(?:(?:period|per\.?|pd\.?|p|block|lesson|slot|hour|stunde|heure|periode|bloc|module|mod)\s*)?(?P<code>\d{1,2}[A-Za-z]?|(?<![A-Za-z])[A-Z])(?:\s*(?:st|nd|rd|th)?(?:\s*(?:period|hour|lesson|stunde))?)?\.?"
 
 
+_TWO_CLOCKS: Final = r"(\d{1,2}[:.h]\d\d)\s+(\d{1,2}[:.h]\d\d)"
+_FOUR_FIGURES: Final = r"(?:0\d|1\d)[0-5]\d"
+"""A time such as 0830, beside the days of a week; 2026 is a year."""
+
+
 class Slot(NamedTuple):
     """A line of a drawing that classes stand in: a period, a time, or both."""
 
@@ -35,7 +40,11 @@ def is_time(cell: Cell) -> bool:
     if isinstance(cell, dt.time) or (isinstance(cell, float) and 0 < cell < 1):
         return True
     text = cell_text(cell)
-    if not re.search(r"\d[:.h]\d\d|\d\s?[ap]\.?m|noon|\d\s*[-–—]\s*\d", text, re.IGNORECASE):
+    if not re.search(
+        r"\d[:.h]\d\d|\d\s?[ap]\.?m|noon|\d\s*(?:[-–—]|\bto\b|\bbis\b|\btill?\b|\buntil\b)\s*\d",
+        text,
+        re.IGNORECASE,
+    ):
         return False
     times = read_times(text)
     return isinstance(times, Times) and times.start is not None
@@ -58,7 +67,9 @@ def slot_in(at: int, cells: Sequence[Cell]) -> Slot | None:
     for cell in cells:
         text = " ".join(cell_text(cell).split())
         code = re.fullmatch(_PERIOD, text)
-        own = time_of(cell) if is_time(cell) else NOTHING
+        if (pair := re.fullmatch(_TWO_CLOCKS, text)) is not None:
+            cell = text = f"{pair[1]}-{pair[2]}"  # a start over its end, or beside it
+        own = time_of(cell) if is_time(cell) or re.fullmatch(_FOUR_FIGURES, text) else NOTHING
         if own.start is not None and not isinstance(
             cell, str
         ):  # typed, and open which half of the day it is in

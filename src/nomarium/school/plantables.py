@@ -137,7 +137,8 @@ def cut_table(
             known
         )
         ignored = [(column, heading) for column, heading in ignored if column not in known.values()]
-    headings = {field: cell_text(rows[at][1][column]) for field, column in columns.items()} if at >= 0 else {}
+    head = rows[at][1] if at >= 0 else []
+    headings = {field: cell_text(head[column]) for field, column in columns.items() if column < len(head)}
     table = Table(name, sheet, columns, headings, [], account)
     if (at < 0 and not known) or any(field not in columns for field in REQUIRED[name]):
         if all(is_blank(row) for _, row in rows):

@@ -143,12 +143,12 @@ class _YearMaker:
             return year
         first, last = min(span[0] for span in spans), max(span[1] for span in spans)
         if (last - first).days > 3_700:
-            item = max(self.rows.terms, key=lambda term: term.last).item
-            self.problems.append(
-                item.problem(
-                    "year-too-long", "last", f"The terms span from {first} to {last}.", "Correct the dates."
-                )
-            )
+            reaching = [(term.last, term.item) for term in self.rows.terms]
+            reaching = reaching or [(date, row.item) for date, row in self.by_date.items()]
+            item = max(reaching, key=lambda one: one[0])[1]
+            field = "last" if self.rows.terms else "date"
+            message = f"The {'terms' if self.rows.terms else 'dates'} span from {first} to {last}."
+            self.problems.append(item.problem("year-too-long", field, message, "Correct the dates."))
             return year
         days = self._days(first, last)
         labelled = self._labelled(days)
