@@ -21,6 +21,116 @@ def text_file(folder: Path, text: str, name: str = "dates.txt") -> Path:
 
 LINES: dict[str, tuple[str, list[str], list[str], list[str]]] = {
     # text, options, events, what is told
+    "a newsletter with its own date, a closure, days of a range": (
+        """
+        SALTMARSH NEWSLETTER
+        Issue 4 – 25 September 2026
+
+        Dates for your diary
+        • Thu 8 Oct – Parents' evening, 6.30pm, Hall
+        • Mon 12 Oct – Thanksgiving, school closed
+        • 19–23 Oct – Fall break
+        • Tue 5 Jan – Term starts
+        """, [],
+        ["Parents' evening 2026-10-08T18:30/2026-10-08T19:30 @ Hall", "Thanksgiving, school closed 2026-10-12/2026-10-13",
+         "Fall break 2026-10-19/2026-10-24", "Term starts 2027-01-05/2027-01-06"],
+        ["Days without a year are set between 2026-08-25 and 2027-08-24, by line 2: “Issue 4 – 25 September 2026”"],
+    ),
+    "a day's programme under its title, on a clock of twelve hours": (
+        """
+        OPEN DAY PROGRAMME
+        Saturday 26 September 2026
+
+        09.30  Doors open
+        11.45 – 12.30  Launch of Heron, Main slip
+        12.30 – 1.30   Lunch
+        1.30 – 3.00    Workshops
+        """, [],
+        ["Doors open 2026-09-26T09:30/2026-09-26T11:45", "Launch of Heron 2026-09-26T11:45/2026-09-26T12:30 @ Main slip",
+         "Lunch 2026-09-26T12:30/2026-09-26T13:30", "Workshops 2026-09-26T13:30/2026-09-26T15:00"],
+        ["Times under one date run forward through the day: 12.30 – 1.30, 1.30 – 3.00 in the afternoon"],
+    ),
+    "the school year in the title, columns apart by spaces": (
+        """
+        ROWING FIXTURES 2026-27
+        Sat 5 Sept   v Gull Island      2.30pm
+        Sat 9 Jan    v Lightkeepers     2.00pm
+        """, [],
+        ["v Gull Island 2026-09-05T14:30/2026-09-05T15:30", "v Lightkeepers 2027-01-09T14:00/2027-01-09T15:00"],
+        ["by line 1: “ROWING FIXTURES 2026-27”"],
+    ),
+    "terms whose dates stand under their names": (
+        """
+        Autumn Term 2026
+        Tuesday 8 September 2026 to Friday 18 December 2026
+        Half term: Monday 26 October to Friday 30 October 2026
+        """, [],
+        ["Autumn Term 2026 2026-09-08/2026-12-19", "Half term 2026-10-26/2026-10-31"], [],
+    ),
+    "courses that are held weekly": (
+        """
+        Evening classes
+        Knots for beginners: Mondays 6-8pm from 5 October 2026 for 2 weeks, Loft 2
+        Sail repair: Wednesdays 7-9pm, 7 October – 14 October 2026, Shed 4
+        Mon 26 Oct to Tue 27 Oct 2026, 9am - 3.30pm daily: Holiday club
+        """, [],
+        ["Knots for beginners 2026-10-05T18:00/2026-10-05T20:00 @ Loft 2", "Knots for beginners 2026-10-12T18:00/2026-10-12T20:00 @ Loft 2",
+         "Sail repair 2026-10-07T19:00/2026-10-07T21:00 @ Shed 4", "Sail repair 2026-10-14T19:00/2026-10-14T21:00 @ Shed 4",
+         "Holiday club 2026-10-26T09:00/2026-10-26T15:30", "Holiday club 2026-10-27T09:00/2026-10-27T15:30"],
+        ["“every Monday for 2 weeks” is read as"],
+    ),
+    "an examination timetable, with lengths": (
+        """
+        EXAM TIMETABLE – January 2027
+        Monday 11 January
+          9:00am  Rigging Paper 1 (1h 30m)  Hall
+          1:30pm  French Listening (45m)    Room 204
+        Tuesday 12 January
+          9:00am  Navigation (2h)           Hall
+        """, [],
+        ["Rigging Paper 1 2027-01-11T09:00/2027-01-11T10:30 @ Hall", "French Listening 2027-01-11T13:30/2027-01-11T14:15 @ Room 204",
+         "Navigation 2027-01-12T09:00/2027-01-12T11:00 @ Hall"], [],
+    ),
+    "a rota under a month in its title": (
+        "Café rota, November 2026\nSun 1: Robin & Max\nSun 8: Tobias, Ruth", [],
+        ["Robin & Max 2026-11-01/2026-11-02", "Tobias, Ruth 2026-11-08/2026-11-09"], [],
+    ),
+    "days of a month, some of them ranges": (
+        "September 2026\n1  Term starts\n8  Staff meeting 4pm\n24-25 School trip", [],
+        ["Term starts 2026-09-01/2026-09-02", "Staff meeting 2026-09-08T16:00/2026-09-08T17:00", "School trip 2026-09-24/2026-09-26"], [],
+    ),
+    "labels before what they say": (
+        """
+        SPRING FAIR
+        When: Saturday 17 April 2027, 11am – 3pm
+        Where: Main slip
+
+        Date: 3 October 2026
+        Time: 10:00-12:00
+        Event: Keel laying
+        Place: Shed 4
+        """, [],
+        ["SPRING FAIR 2027-04-17T11:00/2027-04-17T15:00 @ Main slip", "Keel laying 2026-10-03T10:00/2026-10-03T12:00 @ Shed 4"], [],
+    ),
+    "numbers before lines, several days in one, an end without a start": (
+        """
+        1. 8 September 2026 – Induction
+        2. 12, 13 and 14 October 2026 – Trials (weather permitting)
+        3. Fri 18 & Sat 19 December 2026 – Regatta
+        4. 21 December 2026 – Last day of term, finish 12 noon
+        """, [],
+        ["Induction 2026-09-08/2026-09-09", "Trials (weather permitting) 2026-10-12/2026-10-13", "Trials (weather permitting) 2026-10-13/2026-10-14",
+         "Trials (weather permitting) 2026-10-14/2026-10-15", "Regatta 2026-12-18/2026-12-19", "Regatta 2026-12-19/2026-12-20",
+         "Last day of term, finish 12 noon 2026-12-21/2026-12-22"], [],
+    ),
+    "minutes, and a meeting to come": (
+        "Minutes of the Harbour Committee\nheld on Tuesday 15 September 2026 at 7pm in Loft 2\n\nNext meeting: Tuesday 20 October 2026, 7pm, Loft 2.\nThe meeting closed at 8.45pm.", [],
+        ["Next meeting 2026-10-20T19:00/2026-10-20T20:00 @ Loft 2"], ["Passed over, for it says a time and no event: “The meeting closed at 8.45pm.”"],
+    ),
+    "lines in French, no weekday before the day": (
+        "Réunion des parents : mardi 6 octobre 2026, 18h30, salle 204\nVacances : du 19 au 23 octobre 2026", [],
+        ["Réunion des parents 2026-10-06T18:30/2026-10-06T19:30 @ salle 204", "Vacances 2026-10-19/2026-10-24"], [],
+    ),
     "date, title, times, place": (
         """
         Events at the yard
@@ -122,7 +232,9 @@ def test_lines_are_read_and_what_is_taken_for_what_is_told(name: str, tmp_path: 
 REFUSED = {
     "prose": ("Dear all,\nit will be open again on Saturday 12 September 2026 at 10.00, come early.\nSat 19 Sept 2026: Race", "line 2", "It is a sentence"),
     "several times on a line": ("Sat 12 Sept 2026: 10-12 Knots; 2-4 Sails", "line 1", "more than one date or time"),
-    "several days on a line": ("Fri 18 & Sat 19 September 2026 – Regatta", "line 1", "more than one date or time"),
+    "several days on a line": ("Mon 7, Tue 8 and Thu 10 September 2026: Regatta", "line 1", "more than one date or time"),
+    "labels with nothing to call it": ("From: 14 September 2026 09:00", "line 1", "says when, and no line beside it says what"),
+    "several dates on a line": ("Harbour meetings 2027\nJan 12, Feb 9, Mar 9", "line 2", "more than one date or time"),
     "a line that repeats": ("Every Monday from 7 September 2026, 6pm: rowing", "line 1", "again and again"),
     "weekdays that repeat": ("Sat 12 Sept 2026: Race\nTuesdays 7pm: choir practice", "line 2", "again and again"),
     "a date over several lines": ("Tuesday 8 June 2027:\nSports day\nand prize giving", "line 1", "The date stands alone"),

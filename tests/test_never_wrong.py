@@ -415,3 +415,19 @@ def test_dates_that_begin_in_the_first_column_head_no_roster(tmp_path: Path) -> 
         tmp_path, "Sept 2026,,,\nMon 7,Tue 8,Wed 9,Thu 10\nKnots 9am,,Steam 2pm,Fair\n,Race 10-12,,AGM 7.30pm"
     )
     assert "holds dates" in refused(source)  # once, Knots was taken for somebody's name
+
+
+def test_days_with_times_in_one_cell_are_an_event_each_however_far_down_they_stand(tmp_path: Path) -> None:
+    lines = [f"2026-09-{n % 28 + 1:02} 10:00,Row {n}" for n in range(700)]
+    club = '"Mon 26 Oct to Fri 30 Oct 2026, 9am - 3.30pm",Club'
+    found = built(csv_file(tmp_path, "\n".join(["Date,Event", *lines, club])))
+    assert [line for line in found if line.startswith("Club")] == [
+        f"Club 2026-10-{day}T09:00/2026-10-{day}T15:30" for day in range(26, 31)
+    ]
+
+
+def test_a_row_without_a_repeat_among_rows_that_repeat_is_read_as_it_would_be_alone(tmp_path: Path) -> None:
+    text = "Date,Last day,Time,Event,Repeat\n7 Sept 2026,,6-8pm,Choir,every Monday for 2 weeks\n21 Sept 2026,22 Sept 2026,9-10am,Club,"
+    assert [line.split("/")[0] for line in built(csv_file(tmp_path, text))] == [
+        "Choir 2026-09-07T18:00", "Choir 2026-09-14T18:00", "Club 2026-09-21T09:00", "Club 2026-09-22T09:00",
+    ]  # fmt: skip

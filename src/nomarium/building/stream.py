@@ -6,7 +6,7 @@ from typing import TYPE_CHECKING
 
 from nomarium.building.options import BuildOptions
 from nomarium.building.report import BuildReport
-from nomarium.model.event import Event
+from nomarium.model.event import NO_DETAILS, Event
 from nomarium.model.problem import Problem, note
 from nomarium.reckoning.window import Window
 from nomarium.sources.source import BY_VALUE, Source
@@ -65,6 +65,7 @@ class EventStream:
         """The commonest case, in as few steps as there can be: no event repeats, none is compared with others."""
         events: Iterator[Event] = source.events()  # type: ignore[assignment]  # no series: they may repeat
         how, calendars = self._how, source.calendars
+        events = self._on_their_dates(events, source)
         if how.first_day or how.last_day:
             events = self._within(events, source)
         if how.reminder_secs is not None and not calendars.everywhere:
@@ -85,6 +86,19 @@ class EventStream:
                 if progress is not None and not count & 1023:
                     progress(count)
         self._report.event_count = count
+
+    def _on_their_dates(self, events: Iterator[Event], source: Source) -> Iterator[Event]:
+        """The events, with those that repeat although nothing at the top of their source showed it on each of their dates."""
+        for event in events:
+            if event.details is NO_DETAILS or event.details.recurrence is None:
+                yield event
+                continue
+            from nomarium.building.spreading import Spreader
+
+            window = self._window.also_without(source.days_off)
+            spreader = Spreader(window, False, self._zone_name, self._report.spread, self._how.withheld)
+            for one, _ in spreader.of(event):
+                yield one
 
     def _within(self, events: Iterator[Event], source: Source) -> Iterator[Event]:
         """The events that touch the window; the others are left out."""

@@ -83,6 +83,8 @@ class Sheet(NamedTuple):
     """Whether it is lines and no table, whatever the file is called."""
     is_narrow: bool = False
     """Whether lines in its cells may be no more than the width of a page's column."""
+    said_above: tuple[tuple[int, str], ...] = ()
+    """Numbers and texts of lines over the table that are no rows of it, and may say its year."""
     pages: tuple[int, ...] = ()
     """How many lines stand before each page, where pages number their own; nothing: all are numbered through."""
 

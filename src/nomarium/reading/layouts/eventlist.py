@@ -74,8 +74,6 @@ def _may_repeat(table: TableReading) -> bool:
         for column in table.columns
     ):
         return True
-    if not fields & {"time", "start", "when"}:
-        return False
     date = table.column("date") or table.column("when")
     return (
         "end-date" in fields
@@ -225,7 +223,7 @@ def _settled(
         sample = [row for _, row in held]
     clock = find_clock(sheet, columns, sample, options, lexicon, whole or is_short)
     above = None
-    if sheet.name or table.head.title_rows:
+    if sheet.name or sheet.said_above or table.head.title_rows:
         from nomarium.reading.columns.yearsabove import year_above
 
         above = year_above(sheet, table.head)

@@ -1,6 +1,7 @@
 """Lines of text: `Fri 14 April: Marketing webinar, 10–11am, Sail loft`; a date over lines with times; a month over days; an event over
 the lines of a paragraph. Each becomes a row of a list, which is read as any other."""
 
+import datetime as dt
 import re
 from collections.abc import Iterator, Mapping, Sequence
 from functools import partial
@@ -14,60 +15,36 @@ from nomarium.model.refusal import Refusal
 from nomarium.model.wording import counted
 from nomarium.reading.cells.times import Times, read_times
 from nomarium.reading.cells.words import Lexicon, fold
-from nomarium.reading.layouts.asides import is_aside, lines_about_letters, without_quotes
+from nomarium.reading.layouts.asides import lines_about_letters, without_quotes
 from nomarium.reading.layouts.eventlist import list_in
+from nomarium.reading.layouts.labelledlines import labelled
 from nomarium.reading.layouts.layout import NotRead, Reading, Top, not_read
-from nomarium.reading.layouts.prose import Said, said_in, sentences_of
+from nomarium.reading.layouts.programmes import forward_through_days
+from nomarium.reading.layouts.takinglines import Taking
 from nomarium.reading.layouts.textlines import (
     BULLET,
     MARKS,
+    NO_PLACE,
     TextLine,
-    doubt_of,
-    in_month,
-    is_like_a_date,
-    is_sentence,
     month_alone,
     paragraphs_of,
-    row_of,
     text_line,
-    time_in,
 )
-from nomarium.reading.rows.lone import keeps_books
+from nomarium.reading.options import ReadingOptions
+from nomarium.reading.rows.lone import date_within
 from nomarium.sheets.sheet import Row, cell_text
 
-HEADINGS: Final = ("Date", "Time", "Event", "Where", "Notes", "Length")
+HEADINGS: Final = ("Date", "Time", "Event", "Where", "Notes", "Length", "Repeat")
 _LOOKED_AT: Final = 500
 """Lines in which the words before dates are looked at."""
-_PROSE: Final = Refusal(
-    "text-prose",
-    "It is a sentence with a date or a time: what of it is the title, and what the place, cannot be told.",
-    "Write it as one line of a list: “Fri 16 April 2027: Open day, 10–11am, Sail loft”, or take it out.",
-)
-_UNDATED: Final = Refusal(
-    "text-undated", "The line has a time, and neither it nor a line above it has a date.",
-    "Write the date on a line above it; for one day, say it for all: --set date=2027-04-12.",
-)  # fmt: skip
-
-
 _EMPTY: Final = Refusal(
     "text-empty", "The date stands alone, and no line under it has a time: what is on that day cannot be told.",
     "Write the date and the title on one line: “Mon 7 June 2027: Inset day”.",
 )  # fmt: skip
-_NIGHT: Final = Refusal(
-    "text-night", "It is earlier than the line above it: it may be on the next day.",
-    "Write its date on a line above it, or its time as it is meant.",
-)  # fmt: skip
-_HALF: Final = re.compile(
-    r"(?i)^(?P<half>a\.?m\.?|p\.?m\.?|morning|afternoon|evening)\b[\s:.–—-]+(?P<rest>.*[^\W\d_]{2}.*)$"
-)
-"""A half of the day before what happens in it."""
-_SMALL_HOURS: Final = 6 * 3600
-_EVENING: Final = 18 * 3600
-_UNREAD: Final = Refusal(
-    "text-unread",
-    "It seems to hold a date, and none can be read in it.",
-    "Correct the date, or take the line out.",
-)
+_IN_WORDS: Final = r"\b\d{1,2}\.?\s+(?:de\s+|d['’])?([^\W\d]{3,})\.?\s+(?:de\s+)?\d{4}\b"
+_YEAR: Final = r"\b(?:19|20)\d\d\b"
+_BEFORE, _AFTER = dt.timedelta(days=31), dt.timedelta(days=333)
+"""How far before and after the date of a letter its days without a year are."""
 
 
 class _Found(NamedTuple):
@@ -79,6 +56,12 @@ class _Found(NamedTuple):
     has_open_ends: bool
     refused: list[tuple[int, str, Refusal]]
     """Lines that have a date or a time and are no events, as they stand, and why."""
+    above: list[tuple[int, str]]
+    """Lines over the first event, which may say the year of all of them."""
+    timed: list[tuple[int, str]]
+    """Sentences that say a time and no date, and are passed over."""
+    forward: list[tuple[int, str]]
+    """Times that are in the afternoon, for they follow others of their day."""
 
 
 def look(top: Top) -> Reading | NotRead:
@@ -106,8 +89,10 @@ def look(top: Top) -> Reading | NotRead:
             message,
             "Check that this is the right file.",
         )
-    made = sheet._replace(read_rows=partial(_rows, found.rows), unit="line", read_lines=None)
-    options = top.options._replace(header_row=None)
+    made = sheet._replace(
+        read_rows=partial(_rows, found.rows), said_above=tuple(found.above), unit="line", read_lines=None
+    )
+    options, told = _in_years(top.options._replace(header_row=None), found, lexicon)
     reading = list_in(
         Top(made, options, top.is_whole),
         made,
@@ -116,8 +101,30 @@ def look(top: Top) -> Reading | NotRead:
     if isinstance(reading, NotRead):
         return reading
     return reading._replace(
-        layout="text", events=partial(_events, reading, found), notes=(*_told(found, reading), *reading.notes)
+        layout="text", events=partial(_events, reading, found), notes=(*_told(found, reading), *told, *reading.notes)
     )  # fmt: skip
+
+
+def _in_years(
+    options: ReadingOptions, found: _Found, lexicon: Lexicon
+) -> tuple[ReadingOptions, list[Problem]]:
+    """The options with the year after the date that a letter or a newsletter bears, where no event has a year and no line
+    above them names one; and a note that says so."""
+    has_year = any(re.search(_YEAR, str(cells[0])) for _, cells in found.rows)
+    if has_year or options.school_year is not None:
+        return options, []
+    for number, text in found.above:
+        within = date_within(f"{text} ·", lexicon)
+        day = within.moment.first if within is not None and within.moment.last is None else None
+        dates = [one.date() for one in day.readings if one.year is not None] if day is not None else []
+        if len(dates) != 1 or dates[0] is None:
+            continue
+        window = dates[0] - _BEFORE, dates[0] + _AFTER
+        message = f"Days without a year are set between {window[0]} and {window[1]}, by line {number}: “{text.strip()[:60]}”."
+        return options._replace(school_year=window), [
+            note("text-year", message, "If not: --school-year 2026:2027.")
+        ]
+    return options, []
 
 
 def _with_weekdays(lines: Sequence[Row], top: Top) -> Lexicon:
@@ -129,10 +136,20 @@ def _with_weekdays(lines: Sequence[Row], top: Top) -> Lexicon:
         match = re.match(r"([^\W\d]{2,})[.,]*\s+\d", text)
         if match and fold(match[1]) not in lexicon.weekdays and fold(match[1]) not in lexicon.months:
             words.add(match[1])
-    if not words or top.options.languages:
+    texts = (cell_text(row[0]) for _, row in lines[:_LOOKED_AT] if row)
+    dates = [
+        match[0]
+        for text in texts
+        for match in re.finditer(_IN_WORDS, text)
+        if fold(match[1]) not in lexicon.months
+    ]
+    if not (words or dates) or top.options.languages:
         return lexicon
-    from nomarium.reading.cells.languages import weekday_lexicon
+    from nomarium.reading.cells.languages import lexicon_seen, weekday_lexicon
 
+    seen = lexicon_seen(dates) if dates else None
+    if seen is not None:
+        return lexicon.extended(seen)
     known = weekday_lexicon(frozenset(fold(word) for word in words), least=1)
     return lexicon.extended(known) if known is not None else lexicon
 
@@ -159,15 +176,24 @@ def _told(found: _Found, reading: Reading) -> Iterator[Problem]:
     if found.has_open_ends:
         message = "A time without an end lasts until the next line under the same date."
         yield note("text-ends", message, "If not, write the ends.").at(reading.sheet.place())
+    if found.forward:
+        number, text = found.forward[0]
+        message = f"Times under one date run forward through the day: {', '.join(text for _, text in found.forward[:4])} in the afternoon."
+        yield note("text-forward", message, "If not, write am and pm.").at(reading.sheet.place(number))
+    if found.timed:
+        number, text = found.timed[0]
+        more = f" and {counted(len(found.timed) - 1, 'other')}" if len(found.timed) > 1 else ""
+        message = f"Passed over, for it says a time and no event: “{text}”{more}."
+        yield note("text-times", message).at(reading.sheet.place(number))
 
 
 def _read(lines: Sequence[Row], lexicon: Lexicon, has_date: bool) -> _Found:
     """The rows that lines come to."""
     plain = list(without_quotes([(number, cell_text(row[0]) if row else "") for number, row in lines]))
-    of_letters = lines_about_letters(plain, lexicon)
+    whole, of_letters = plain, lines_about_letters(plain, lexicon)
     plain = [(number, "" if number in of_letters else text) for number, text in plain]
     written = sum(bool(row) and bool(cell_text(row[0])) for _, row in lines)
-    taking = _Taking(lexicon, has_date)
+    taking = Taking(lexicon, has_date)
     taking.notes = written - sum(bool(text.strip()) for _, text in plain)
     paragraphs = [
         [text_line(number, text, lexicon) for number, text in some] for some in paragraphs_of(plain)
@@ -176,7 +202,9 @@ def _read(lines: Sequence[Row], lexicon: Lexicon, has_date: bool) -> _Found:
         one.number: after for one, after in pairwise(line for some in paragraphs for line in some)
     }
     for read in paragraphs:
-        over = _over_lines(read)
+        following = following_of.get(read[-1].number)
+        heads_times = following is not None and bool(following.time) and not following.date
+        over = labelled(read, lexicon) or (None if heads_times else _over_lines(read))
         if over is not None:
             taking.rows.append(over)
             taking.notes += len(read) - 1
@@ -189,123 +217,51 @@ def _read(lines: Sequence[Row], lexicon: Lexicon, has_date: bool) -> _Found:
         if title is None:
             taking.refused.append((number, text, _EMPTY))
         else:
-            rows.append((number, (text_line(number, text, lexicon).date, "", title, "", "", "")))
+            rows.append((number, (text_line(number, text, lexicon).date, "", title, "", "", "", "")))
         taking.notes -= 1 if title is None else 2
     rows.sort(key=lambda row: row[0])
+    rows, forward = forward_through_days(rows)
     ended = list(_with_ends(rows))
     has_open_ends = any(before[1] != after[1] for before, after in zip(rows, ended, strict=True))
-    return _Found(ended, taking.notes, _sample(ended), has_open_ends, taking.refused)
-
-
-class _Taking:
-    """Takes line after line, under the month and the date that stand over it."""
-
-    def __init__(self, lexicon: Lexicon, has_date: bool) -> None:
-        self._lexicon, self._has_date = lexicon, has_date
-        self._month = self._date = ""
-        self.rows: list[Row] = []
-        self.refused: list[tuple[int, str, Refusal]] = []
-        self.headings: dict[int, str] = {}
-        """Lines that date those below them."""
-        self.notes = 0
-
-    def take(self, line: TextLine, following: TextLine | None) -> None:
-        """What a line comes to: a row, some rows, a refusal, what it says of those below it, or a note."""
-        lexicon = self._lexicon
-        if (named := month_alone(line.text, lexicon)) is not None:
-            self._month, self._date = named, ""
-            self.notes += 1
-            return
-        if line.date == "" and self._month and (day := in_month(line, self._month, lexicon)) is not None:
-            line = day
-        if is_sentence(line):
-            said, doubtful = _said(line, lexicon)
-            self.rows += said
-            self.refused += [(line.number, text, _PROSE) for text in doubtful]
-            self.notes += not said and not doubtful
-        elif is_aside(line.text, bool(line.date), bool(line.time)):
-            self.notes += 1
-        elif (line.date or line.time) and (doubt := doubt_of(line, lexicon)) is not None:
-            self._refuse(line, doubt)
-        elif line.date and _is_heading(line, following):
-            self._date, self.headings[line.number] = line.date, line.text
-            self.notes += 1
-        elif line.date:
-            self.rows.append(row_of(line, line.date))
-        elif line.time and line.rest:
-            self._take_timed(line)
-        elif self._date and (half := _HALF.match(line.text)):
-            title = f"{half['rest'].strip()} ({half['half']})"
-            self.rows.append((line.number, (self._date, "", title, "", "", "")))
-        elif is_like_a_date(line.text, lexicon):
-            self._refuse(line, _UNREAD)
-        else:
-            self.notes += 1
-
-    def _take_timed(self, line: TextLine) -> None:
-        if not self._date and not self._has_date:
-            self._refuse(line, _UNDATED)
-        elif _is_after_midnight(line, self.rows[-1] if self.rows else None, self._date):
-            self._refuse(line, _NIGHT)
-        else:
-            self.rows.append(row_of(line, self._date))
-
-    def _refuse(self, line: TextLine, why: Refusal) -> None:
-        self.refused.append((line.number, line.text, why))
+    taken = {row[0] for row in rows} | {number for number, _, _ in taking.refused}
+    first = min((row[0] for row in rows), default=0)
+    above = [one for one in whole if one[1].strip() and one[0] < first and one[0] not in taken]
+    return _Found(
+        ended, taking.notes, _sample(ended), has_open_ends, taking.refused, above, taking.timed, forward
+    )
 
 
 def _days_of_one_line(
     headings: Mapping[int, str], lines: Sequence[tuple[int, str]], rows: Sequence[Row], lexicon: Lexicon
 ) -> Iterator[tuple[int, str | None]]:
-    """The dates that stand alone, and no line under them has a time: each with the one line that it dates, or None where
-    there are several, or none."""
+    """The dates that stand alone, and no line under them has a time: each with the one line that it dates, or the title right
+    above it; or None where there are several under it, or none."""
     dated = sorted((*headings, *(number for number, _ in rows)))
-    for number in headings:
+    date_of = {number: str(cells[0]) for number, cells in rows}
+    texts = {number: text.strip() for number, text in lines if text.strip()}
+    for number, text in headings.items():
         after = next((one for one in dated if one > number), None)
-        if after is not None and after not in headings:
+        own = text_line(number, text, lexicon).date
+        if after is not None and date_of.get(after, "") == own:
             continue  # what it dates
         under = [
-            text.strip() for n, text in lines
-            if n > number and (after is None or n < after) and text.strip() and month_alone(text.strip(), lexicon) is None
-        ]  # fmt: skip
-        yield number, under[0] if len(under) == 1 else None
+            one
+            for n, one in texts.items()
+            if n > number and (after is None or n < after) and month_alone(one, lexicon) is None
+        ]
+        above = texts.get(number - 1, "") if number - 1 not in dated else ""
+        is_titled = above and month_alone(above, lexicon) is None and _first_of(number, texts) not in dated
+        if is_titled:
+            yield number, above
+        elif after is None or after in headings:
+            yield number, under[0] if len(under) == 1 else None
 
 
-def _is_after_midnight(line: TextLine, before: Row | None, date: str) -> bool:
-    """Whether a line under a date is earlier than those above it, in the small hours: it may be on the next day."""
-    if before is None or before[1][0] != date or not before[1][1]:
-        return False
-    here, there = read_times(line.time), read_times(str(before[1][1]))
-    if (
-        not isinstance(here, Times)
-        or not isinstance(there, Times)
-        or here.start is None
-        or there.start is None
-    ):
-        return False
-    return here.start.secs < _SMALL_HOURS and there.start.secs >= _EVENING
-
-
-def _said(line: TextLine, lexicon: Lexicon) -> tuple[list[Row], list[str]]:
-    """The rows of the sentences of a line, and the sentences that leave in doubt what they say."""
-    rows: list[Row] = []
-    doubtful: list[str] = []
-    for sentence in sentences_of(line.text):
-        said = None if keeps_books(sentence) else said_in(sentence, lexicon, time_in)
-        if isinstance(said, Said):
-            rows.append((line.number, (said.date, said.time, said.title, said.place, "", "")))
-        elif said == "doubtful":
-            doubtful.append(sentence)
-    return rows, doubtful
-
-
-def _is_heading(line: TextLine, following: TextLine | None) -> bool:
-    """Whether a line dates those below it: it says no more, or they have the times and it has none."""
-    if line.time or line.has_time:
-        return False
-    if sum(map(str.isalpha, line.rest)) < 2:
-        return True
-    return following is not None and bool(following.time) and not following.date
+def _first_of(number: int, texts: Mapping[int, str]) -> int:
+    """The first line of the paragraph that a line is in."""
+    while number - 1 in texts:
+        number -= 1
+    return number
 
 
 def _over_lines(lines: Sequence[TextLine]) -> Row | None:
@@ -320,6 +276,8 @@ def _over_lines(lines: Sequence[TextLine]) -> Row | None:
     if at == 0 and len(others) > 1:
         return None
     title, *rest = [line.text for line in others]
+    if rest and re.search(NO_PLACE, rest[0]):
+        rest.insert(0, "")
     return lines[0].number, (
         lines[at].date,
         lines[at].time,
@@ -327,12 +285,13 @@ def _over_lines(lines: Sequence[TextLine]) -> Row | None:
         rest[0] if rest else "",
         " ".join(rest[1:]),
         "",
+        lines[at].repeat,
     )
 
 
 def _with_ends(rows: Sequence[Row]) -> Iterator[Row]:
     """The rows whose times without an end last to the start of the next one under the same date."""
-    for (number, cells), (_, following) in pairwise([*rows, (0, ("", "", "", "", "", ""))]):
+    for (number, cells), (_, following) in pairwise([*rows, (0, ("",) * len(HEADINGS))]):
         date, time, *rest = cells
         here, after = read_times(str(time)), read_times(str(following[1]))
         is_open = isinstance(here, Times) and here.start is not None and here.end is None and not cells[5]

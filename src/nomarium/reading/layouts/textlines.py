@@ -25,15 +25,43 @@ _CLEAR: Final = re.compile(r"(?i)\d[.:h]\d\d|\d\s?[ap]\.?m\b|noon|midday|midnigh
 _LEADING: Final = re.compile(rf"(?i)^({_CLOCK}(?:\s?(?:[-–—]|to|until)\s?{_CLOCK})?)(?=[\s:,–—-])")
 _PARTED: Final = re.compile(r"\s*[,;|\t]\s*|\s+[–—-]\s+")
 _PLACE_AFTER: Final = re.compile(r"^(?P<title>.*\S)\s+(?:@\s*|(?:at|in)\s+(?=the\s|[A-Z0-9]))(?P<place>.+)$")
+NO_PLACE: Final = (
+    r"(?i)\b(?:closed|finish(?:es|ing)?|starts?|ends?|only|free|bring|limited|places?|weather|tickets?|welcome|tb[ac]|for|with|until|from|cancell?ed|years?|grades?|"
+    r"entry|admission|details?|compulsory|optional|please|all day|no|not|non|age[sd]?|adults?|children)\b|[£$€]|^\W*\d+\W*$"
+)
+"""Words of what stands beside a title and is no place."""
+_NUMBERED: Final = re.compile(r"^\d{1,2}\.\s+(\S+)")
+_OTHER_DAYS: Final = re.compile(
+    r"(?i)(?<![\d.:/-])\b(?:\d{1,2}(?:st|nd|rd|th)?\s*(?:,|&|\+|\band\b|\bet\b|\bund\b)\s*(?:and\s+)?)+$"
+)
+"""Days before the last one of a date, `12, 13 and`."""
+_EDGES: Final = " ,;:–—-|"
+"""What parts the pieces of a line."""
+_COLUMNS: Final = r"(?<![.!?:;,])(?:\s{2,}|\t)(?=\S)"
+"""What parts the columns of a line: a tab, or spaces."""
+_PLACE_WORDS: Final = re.compile(
+    r"(?i)\b(?:rooms?|hall|loft|shed|slips?|gym|library|lab|studio|field|court|pitch|church|chapel|centre|center|park|harbou?r|yard|street|road|"
+    r"lane|school|office|theatre|theater|caf[eé]|club|house|building|campus|pool|museum|beach|quay|pier|dock|boathouse|online|salle|raum|at|in)\b|\d"
+)
 _LEAST_WORDS: Final = 7
 """Words from which on a line that ends as a sentence does is one."""
+_WEEKDAY: Final = r"(?:mon|tues|wednes|thurs|fri|satur|sun)day"
+_WEEKLY: Final = re.compile(
+    rf"(?i)\b(?:on\s+)?(?:{_WEEKDAY}s(?:\s*(?:,|&|and)\s*{_WEEKDAY}s)*|(?:every|each)\s+{_WEEKDAY}(?:\s*(?:,|&|and)\s*{_WEEKDAY})*)\b"
+)
+_COUNTED_WEEKS: Final = re.compile(r"(?i)\(?(?:\bfor\s+)?\b(\d{1,2})\s+(weeks|sessions|times)\b\)?")
+_SENTENCE_END: Final = r"(?<=[^\W\d_]{3})\.\s+(?=[A-Z])"
+_OF_OTHERS: Final = r"(?i)\b(?:age[sd]?|years?|grades?|rooms?|pages?|classes|periods?|lessons?|weeks?|nos?\.?|numbers?|items?)\s*$"
+"""Words after which figures are no time."""
+_ENDS_AT: Final = r"(?i)\b(?:finish(?:es|ing)?|ends?|ending|until|till?|by|before)(?:\s+at)?\s*$"
+"""Words after which a time alone is an end, and no start."""
 _LENGTH: Final = re.compile(
-    r"(?i)\(?\b\d{1,2}\s?(?:h(?:rs?|ours?)?\s?(?:\d{1,2}\s?(?:m(?:ins?)?)?)?|min(?:ute)?s?)\b(?![\w-])\)?"
+    r"(?i)\(?\b\d{1,2}\s?(?:h(?:rs?|ours?)?\s?(?:\d{1,2}\s?(?:m(?:ins?)?)?)?|min(?:ute)?s?)\b(?![\w-])\)?|\(\d{1,3}\s?m\)"
 )
 """How long something lasts, beside its time."""
 _IN_BRACKETS: Final = re.compile(r"^(?P<title>.*\S)\s*\((?P<place>[^()]+)\)$")
 _DAY_OF_MONTH: Final = re.compile(
-    r"^(?:(?P<weekday>[^\W\d]+)[.,]?\s+)?(?P<day>\d{1,2})(?:st|nd|rd|th|\.)?(?=[\s:,–—-]|$)(?![.:]\d)",
+    r"^(?:(?P<weekday>[^\W\d]+)[.,]?\s+)?(?P<day>\d{1,2})(?:\s*[-–]\s*(?P<last>\d{1,2})(?![.:]\d))?(?:st|nd|rd|th|\.)?(?=[\s:,–—-]|$)(?![.:]\d)",
     re.IGNORECASE,
 )
 
@@ -49,6 +77,8 @@ class TextLine(NamedTuple):
     is_bullet: bool
     has_time: bool = False
     """Whether its date has a time with it."""
+    repeat: str = ""
+    """`every Monday for 8 weeks`, where its date says when that begins, and it or the count when it ends."""
 
 
 def is_like_a_date(text: str, lexicon: Lexicon) -> bool:
@@ -64,12 +94,19 @@ def is_like_a_date(text: str, lexicon: Lexicon) -> bool:
 
 
 def is_sentence(line: TextLine) -> bool:
-    """Whether a line is prose, and no entry of a list."""
-    return (
-        not line.is_bullet
-        and len(line.text.split()) >= _LEAST_WORDS
-        and line.text.rstrip().endswith((".", "!", "?"))
-    )
+    """Whether a line is prose, and no entry of a list: `Next meeting: Tuesday 20 October, 7pm.` is one."""
+    if line.is_bullet or not line.text.rstrip().endswith((".", "!", "?")):
+        return False
+    if (
+        line.date
+        and re.match(r"\s*[–—:-]", line.text.removeprefix(line.date))
+        and line.text.startswith(line.date)
+    ):
+        return False  # Sat 3 Oct – Boat jumble, Main slip. All welcome.
+    label = re.match(r"[^:.!?]{3,50}:\s+", line.text)
+    if label is not None and line.date and line.text[label.end() :].startswith(line.date):
+        return False
+    return len(line.text.split()) >= (_LEAST_WORDS if line.date else _LEAST_WORDS - 2)
 
 
 def paragraphs_of(lines: Sequence[tuple[int, str]]) -> Iterator[list[tuple[int, str]]]:
@@ -86,10 +123,16 @@ def paragraphs_of(lines: Sequence[tuple[int, str]]) -> Iterator[list[tuple[int, 
 
 def text_line(number: int, text: str, lexicon: Lexicon) -> TextLine:
     is_bullet = BULLET.match(text) is not None
-    plain = " ".join(MARKS.sub("", BULLET.sub("", text)).split())
+    bare = MARKS.sub("", BULLET.sub("", text)).strip()
+    numbered = _NUMBERED.match(bare)
+    if numbered is not None and fold(numbered[1]).strip(".,") not in lexicon.months:
+        is_bullet, bare = True, bare[numbered.start(1) :]  # 1. Induction; 8. September is a date
+    shown, plain = " ".join(bare.split()), " ".join(re.sub(_COLUMNS, " | ", bare).split())
     leading = _LEADING.match(plain)
-    if leading and _reads_as_time(leading[1]):  # 10.00 Welcome: no 10th of anything
-        return TextLine(number, plain, "", leading[1], plain[leading.end() :].strip(" :,–—-"), is_bullet)
+    if (
+        leading and _reads_as_time(leading[1]) and not _is_of_month(leading, lexicon)
+    ):  # 10.00 Welcome: no 10th of anything
+        return TextLine(number, shown, "", leading[1], plain[leading.end() :].strip(_EDGES), is_bullet)
     found = (
         date_within(f"{plain} ·", lexicon)
         if any(map(str.isdigit, plain)) and not keeps_books(plain)
@@ -103,14 +146,58 @@ def text_line(number: int, text: str, lexicon: Lexicon) -> TextLine:
         found = None  # 12.5 km
     if found is None:
         time, rest = time_in(plain)
-        return TextLine(number, plain, "", time, rest, is_bullet)
+        return TextLine(number, shown, "", time, rest.strip(" |"), is_bullet)
     before, _, after = found.rest.replace("·", "").partition("\0")
-    rest = ", ".join(part for part in (before.strip(" ,;:()–—-"), after.strip(" ,;:–—-")) if part)
+    others = _OTHER_DAYS.search(before)
+    date = found.text
+    if others is not None:  # 12, 13 and 14 October; Fri 18 & Sat 19 October
+        *words, last = before[: others.start()].split() or [""]
+        weekday = f"{last} " if fold(last).strip(".,") in lexicon.weekdays else ""
+        date = f"{weekday}{others[0].strip()} {found.text}"
+        before = " ".join(words) if weekday else before[: others.start()]
+    rest = ", ".join(part for part in (before.strip(f"{_EDGES}()"), after.strip(_EDGES)) if part)
     time, rest = time_in(rest)
     has_time = found.moment.start is not None
-    return TextLine(
-        number, plain, found.text, "" if has_time else time, rest.strip(" ,;:–—-"), is_bullet, has_time
+    if has_time and found.moment.last is not None:  # 26 to 30 Oct, 9am - 3pm: times of each day
+        own, days = time_in(date)
+        if re.search(r"[-–—]|\bto\b|\buntil\b", own) and not time_in(days)[0]:
+            date, time, has_time = days, own, False
+    rest = (
+        re.sub(r"(?i)\b(?:daily|each day|every day)\b", "", rest) if found.moment.last is not None else rest
     )
+    repeat, rest = _repeat_in(rest, found.moment.last is not None)
+    return TextLine(
+        number,
+        shown,
+        date,
+        "" if has_time else time,
+        rest.strip(_EDGES),
+        is_bullet,
+        has_time,
+        repeat,
+    )
+
+
+def _is_of_month(leading: re.Match[str], lexicon: Lexicon) -> bool:
+    """Whether what looks like a time is days of a month: `19–23 Oct`."""
+    after = leading.string[leading.end() :].split()
+    are_days = re.fullmatch(r"\d{1,2}(?:\s?[-–—]\s?\d{1,2})?", leading[1]) is not None
+    return are_days and bool(after) and fold(after[0]).strip(".,") in lexicon.months
+
+
+def _repeat_in(rest: str, has_last: bool) -> tuple[str, str]:
+    """How often a line says that it is held, and what is left of it; nothing where no end of it can be told."""
+    days = _WEEKLY.search(rest)
+    if days is None:
+        return "", rest
+    count = _COUNTED_WEEKS.search(rest)
+    if count is None and not has_last:
+        return "", rest
+    names = re.findall(rf"(?i){_WEEKDAY}", days[0])
+    repeat = f"every {', '.join(names[:-1])}{' and ' if len(names) > 1 else ''}{names[-1]}"
+    repeat += f" for {count[1]} {count[2]}" if count else ""
+    without = rest.replace(days[0], " ", 1).replace(count[0] if count else "\0", " ", 1)
+    return repeat, re.sub(r"\s*[,:–—-]\s*(?=[,:]|$)|^\s*[,:–—-]\s*", "", " ".join(without.split()))
 
 
 def _reads_as_time(text: str) -> bool:
@@ -121,10 +208,21 @@ def _reads_as_time(text: str) -> bool:
 def time_in(text: str) -> tuple[str, str]:
     """The first time that a text says, and the text without it."""
     for match in _TIME.finditer(text):
-        if _reads_as_time(match[1].strip()):
-            before, after = text[: match.start()].rstrip(" ,;:–—-("), text[match.end() :].lstrip(" ,;:–—-)")
+        if _reads_as_time(match[1].strip()) and not re.search(
+            f"{_ENDS_AT}|{_OF_OTHERS[4:]}", text[: match.start()]
+        ):
+            before, after = (
+                text[: match.start()].rstrip(f"{_EDGES}("),
+                text[match.end() :].lstrip(f"{_EDGES})"),
+            )
             return match[1].strip(), ", ".join(part for part in (before, after) if part)
     return "", text
+
+
+def month_in(text: str, lexicon: Lexicon) -> str | None:
+    """The month that a title ends with, `Rota for November 2026`."""
+    match = re.search(r"([^\W\d]+)\s+(\d{4})\W*$", text)
+    return f"{match[1]} {match[2]}" if match and fold(match[1]) in lexicon.months else None
 
 
 def month_alone(text: str, lexicon: Lexicon) -> str | None:
@@ -133,36 +231,43 @@ def month_alone(text: str, lexicon: Lexicon) -> str | None:
     return f"{match[1]} {match[2] or ''}".strip() if match and fold(match[1]) in lexicon.months else None
 
 
-def in_month(line: TextLine, month: str, lexicon: Lexicon) -> TextLine | None:
-    """A line that begins with a day of the month above it."""
+def in_month(line: TextLine, month: str, lexicon: Lexicon, needs_weekday: bool = False) -> TextLine | None:
+    """A line that begins with a day of the month above it; with its weekday, where nothing less tells."""
     match = _DAY_OF_MONTH.match(line.text)
-    if match is None or not 1 <= int(match["day"]) <= 31:
+    if match is None or not 1 <= int(match["day"]) <= 31 or (needs_weekday and not match["weekday"]):
         return None
     if match["weekday"] and fold(match["weekday"]) not in lexicon.weekdays:
         return None
     time, rest = time_in(line.text[match.end() :].strip(" :,–—-"))
     return line._replace(
-        date=f"{match['weekday'] or ''} {match['day']} {month}".strip(), time=time, rest=rest
+        date=f"{match['weekday'] or ''} {match['day']}{'-' + match['last'] if match['last'] else ''} {month}".strip(),
+        time=time,
+        rest=rest,
     )
 
 
 def row_of(line: TextLine, date: str) -> Row:
     """A line as a row: its title, and what stands in brackets, after a comma or after `at` is the place."""
-    text, place, notes, length = line.rest, "", "", ""
+    text, place, length = line.rest, "", ""
+    text, *more = re.split(_SENTENCE_END, re.sub(r"(?<=\w)\.$", "", text), maxsplit=1)
     if line.time and (said := _LENGTH.search(text)) is not None:
         text, length = f"{text[: said.start()]} {text[said.end() :]}".strip(), said[0].strip("() ")
     brackets = _IN_BRACKETS.match(text)
-    if brackets:
+    if brackets and not re.search(NO_PLACE, brackets["place"]):
         text, place = brackets["title"], brackets["place"]
     parts = [part for part in _PARTED.split(text) if part and part.strip()]
-    title = parts[0] if parts else ""
-    if len(parts) > 1 and not place:
-        place, parts = parts[1], [parts[0], *parts[2:]]
-    notes = ", ".join(parts[1:])
+    is_timed = bool(line.time) or line.has_time
+    may_be = (n for n, part in enumerate(parts) if n and not re.search(NO_PLACE, part))
+    at = next((n for n in may_be if is_timed or _PLACE_WORDS.search(parts[n])), 0)
+    if at and not place:
+        place = parts.pop(at)
+    elif len(parts) > 1 and not is_timed and "|" not in text:
+        parts = [text]  # Tobias, Ruth: what is on that day, all of it
+    title, notes = (parts[0] if parts else ""), ", ".join([*parts[1:], *more])
     after = _PLACE_AFTER.match(title) if not place else None
     if after:
         title, place = after["title"], re.sub(r"^the\s+", "", after["place"])
-    return line.number, (date, line.time, title.strip(" :"), place.strip(), notes, length)
+    return line.number, (date, line.time, title.strip(" :"), place.strip(), notes, length, line.repeat)
 
 
 _REPEATS: Final = re.compile(
@@ -172,22 +277,39 @@ _REPEATED: Final = Refusal(
     "text-repeats", "The line says that it is held again and again, which a line of text cannot say here.",
     "Put it into a table with a column Repeat (“every Tuesday until 15 December”), or write each date.",
 )  # fmt: skip
+_LABELS: Final = frozenset(
+    "when where date time from to until start end starts ends begins day quand wann von bis".split()
+)
+_LABELLED: Final = Refusal(
+    "text-labelled", "The line says when, and no line beside it says what.", "Write the title on the same line: “Fri 16 April 2027: Open day”.",
+)  # fmt: skip
 _SEVERAL: Final = Refusal(
     "text-several", "The line says more than one date or time.", "Write each event on a line of its own."
 )
 
 
+def _has_other_date(rest: str, lexicon: Lexicon) -> bool:
+    """Whether what a line says beside its date is another one, with the name of a month."""
+    found = date_within(f"{rest} ·", lexicon)
+    return found is not None and any(fold(word).strip(".,") in lexicon.months for word in found.text.split())
+
+
 def doubt_of(line: TextLine, lexicon: Lexicon) -> Refusal | None:
     """Why a line with a date or a time is no one event: it repeats, or says another day or time. None when nothing tells."""
+    if line.date and fold(line.rest).strip(" :") in _LABELS:
+        return _LABELLED
     words = [fold(word).strip(".,;:()&") for word in line.text.split()]
-    if _REPEATS.match(line.text) or (
-        words and words[0] not in lexicon.weekdays and words[0].removesuffix("s") in lexicon.weekdays
-    ):
+    are_several = any(
+        word not in lexicon.weekdays and word.removesuffix("s") in lexicon.weekdays for word in words
+    )
+    if not line.repeat and (_REPEATS.match(line.text) or are_several):
         return _REPEATED
     rest = [fold(word).strip(".,;:()") for word in line.rest.split()]
     if line.date and any(
         a in lexicon.weekdays and re.fullmatch(r"\d{1,2}(?:st|nd|rd|th)?", b) for a, b in pairwise(rest)
     ):
+        return _SEVERAL
+    if line.date and any(map(str.isdigit, line.rest)) and _has_other_date(line.rest, lexicon):
         return _SEVERAL
     if line.date and re.search(r"^\W*(?:&|and\b|\+)|(?:&|\band|\+)\W*$", line.rest):
         return _SEVERAL

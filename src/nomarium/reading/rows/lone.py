@@ -18,7 +18,7 @@ _BOOKKEEPING = (
 )
 _JOINTS = r"(?:on|from|the|le|du|am|vom|den|de|el|dal|op|van|om|für|for)"
 _COUNTED = frozenset(
-    "week day year room period term round heat match game session lesson class leg stage part unit no nr runde spieltag journee jornada".split()
+    "week day year room period term round heat match game session lesson class leg stage part unit no nr issue volume vol edition bulletin number runde spieltag journee jornada".split()
 )
 """Words whose number is none of a date."""
 _MOST_WORDS = 25

@@ -88,7 +88,11 @@ class WhenReader:
             values.append(value)
         zone_name = values[2] or self.zone_name
         zone = self.zone if values[2] is None else zone_named(zone_name)
-        spans = "weeks" if self.spans == "repeat" and weekdays and self._repeats(row) else self.spans
+        spans = self.spans
+        if spans == "repeat" and not self._repeats(row):
+            spans = self._spans_of_days()  # a row without a repeat, in a table where others have one
+        elif spans == "repeat" and weekdays:
+            spans = "weeks"
         return settle(
             Said(
                 parts["date"], parts["start"], parts["end"], parts["end-date"], parts["time"],
@@ -184,6 +188,10 @@ class WhenReader:
         """What a first day, a last day and times are, as the columns show."""
         if self.known & {"repeat", "repeat-times", "repeat-until"}:
             return "repeat"
+        return self._spans_of_days()
+
+    def _spans_of_days(self) -> str:
+        """The same for rows that say no repeat."""
         date, start, last, end = (self.at.get(field, -1) for field in ("date", "start", "end-date", "end"))
         if "time" in self.at or last < 0:
             return "daily"

@@ -1,0 +1,50 @@
+"""The times of a day's programme in lines of text: they run forward, `12.30 – 1.30` and then `1.30`."""
+
+from collections.abc import Sequence
+from typing import Final
+
+from nomarium.model.wording import clock_text
+from nomarium.reading.cells.times import Clock, Times, read_times
+from nomarium.sheets.sheet import Row
+
+_HALF: Final = 12 * 3600
+
+
+def forward_through_days(rows: Sequence[Row]) -> tuple[list[Row], list[tuple[int, str]]]:
+    """Rows (date, time, …) in which a time without am or pm that is earlier than the one above it, of the same date, is in
+    the afternoon, as is an end before its start; and these times, with their lines. A day with a time of 13:00 or later
+    is on the 24-hour clock, and left as it is."""
+    found, moved = list[Row](), list[tuple[int, str]]()
+    before, of_date = 0, ""
+    for number, (date, text, *rest) in rows:
+        times = read_times(str(text)) if text else None
+        if date != of_date:
+            before, of_date = 0, str(date)
+        if not isinstance(times, Times) or times.start is None or _is_by_24(rows, of_date):
+            found.append((number, (date, text, *rest)))
+            continue
+        start = _after(times.start, before)
+        end = None if times.end is None else _after(times.end, start)
+        if start != times.start.secs or (times.end is not None and end != times.end.secs):
+            moved.append((number, str(text)))
+            text = clock_text(start) + (f"-{clock_text(end)}" if end is not None else "")
+        found.append((number, (date, text, *rest)))
+        before = start
+    return found, moved
+
+
+def _after(clock: Clock, before: int) -> int:
+    """The seconds of a time that follows another one."""
+    can_move = not clock.has_meridiem and clock.secs < before and before < clock.secs + _HALF
+    return clock.secs + _HALF if can_move and clock.secs < _HALF else clock.secs
+
+
+def _is_by_24(rows: Sequence[Row], date: str) -> bool:
+    """Whether a time of a date can only be on the 24-hour clock."""
+    for _, (day, text, *_) in rows:
+        times = read_times(str(text)) if str(day) == date and text else None
+        if isinstance(times, Times):
+            clocks = [clock for clock in (times.start, times.end) if clock is not None]
+            if any(clock.secs >= _HALF + 3600 and not clock.has_meridiem for clock in clocks):
+                return True
+    return False

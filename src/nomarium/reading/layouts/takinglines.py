@@ -1,0 +1,156 @@
+"""What each line of a text comes to, under the month and the date that stand over it: rows of a list, a refusal, or a note."""
+
+import re
+from typing import Final
+
+from nomarium.model.refusal import Refusal
+from nomarium.reading.cells.times import Times, read_times
+from nomarium.reading.cells.words import Lexicon
+from nomarium.reading.layouts.asides import is_aside
+from nomarium.reading.layouts.prose import Said, said_in, sentences_of
+from nomarium.reading.layouts.textlines import (
+    TextLine,
+    doubt_of,
+    in_month,
+    is_like_a_date,
+    is_sentence,
+    month_alone,
+    month_in,
+    row_of,
+    time_in,
+)
+from nomarium.reading.rows.lone import keeps_books
+from nomarium.sheets.sheet import Row
+
+_PROSE: Final = Refusal(
+    "text-prose",
+    "It is a sentence with a date or a time: what of it is the title, and what the place, cannot be told.",
+    "Write it as one line of a list: “Fri 16 April 2027: Open day, 10–11am, Sail loft”, or take it out.",
+)
+_UNDATED: Final = Refusal(
+    "text-undated", "The line has a time, and neither it nor a line above it has a date.",
+    "Write the date on a line above it; for one day, say it for all: --set date=2027-04-12.",
+)  # fmt: skip
+_NIGHT: Final = Refusal(
+    "text-night", "It is earlier than the line above it: it may be on the next day.",
+    "Write its date on a line above it, or its time as it is meant.",
+)  # fmt: skip
+_HALF: Final = re.compile(
+    r"(?i)^(?P<half>a\.?m\.?|p\.?m\.?|morning|afternoon|evening)\b[\s:.–—-]+(?P<rest>.*[^\W\d_]{2}.*)$"
+)
+"""A half of the day before what happens in it."""
+_SMALL_HOURS: Final = 6 * 3600
+_EVENING: Final = 18 * 3600
+_UNREAD: Final = Refusal(
+    "text-unread",
+    "It seems to hold a date, and none can be read in it.",
+    "Correct the date, or take the line out.",
+)
+
+
+class Taking:
+    """Takes line after line, under the month and the date that stand over it."""
+
+    def __init__(self, lexicon: Lexicon, has_date: bool) -> None:
+        self._lexicon, self._has_date = lexicon, has_date
+        self._month = self._date = ""
+        self._titled = ""
+        """The month that a title over the lines names."""
+        self.rows: list[Row] = []
+        self.refused: list[tuple[int, str, Refusal]] = []
+        self.headings: dict[int, str] = {}
+        """Lines that date those below them."""
+        self.notes = 0
+        self.timed: list[tuple[int, str]] = []
+
+    def take(self, line: TextLine, following: TextLine | None) -> None:
+        """What a line comes to: a row, some rows, a refusal, what it says of those below it, or a note."""
+        lexicon = self._lexicon
+        if (named := month_alone(line.text, lexicon)) is not None:
+            self._month, self._date = named, ""
+            self.notes += 1
+            return
+        if (
+            line.date == "" and self._month and (day := in_month(line, self._month, lexicon)) is not None
+        ) or (
+            line.date == ""
+            and self._titled
+            and (day := in_month(line, self._titled, lexicon, True)) is not None
+        ):
+            line = day
+        if following is not None and self._month and in_month(following, self._month, lexicon) is not None:
+            following = None  # it has a date of its own
+        if is_sentence(line):
+            said, doubtful = _said(line, lexicon)
+            self.rows += said
+            self.refused += [(line.number, text, _PROSE) for text in doubtful]
+            self.notes += not said and not doubtful
+            if not said and not doubtful and line.time:
+                self.timed.append((line.number, line.text))
+        elif is_aside(line.text, bool(line.date), bool(line.time)):
+            self.notes += 1
+        elif (line.date or line.time) and (doubt := doubt_of(line, lexicon)) is not None:
+            self._refuse(line, doubt)
+        elif line.date and _is_heading(line, following):
+            self._date, self.headings[line.number] = line.date, line.text
+            self.notes += 1
+        elif line.date:
+            self.rows.append(row_of(line, line.date))
+        elif line.time and line.rest:
+            self._take_timed(line)
+        elif self._date and (half := _HALF.match(line.text)):
+            title = f"{half['rest'].strip()} ({half['half']})"
+            self.rows.append((line.number, (self._date, "", title, "", "", "", "")))
+        elif is_like_a_date(line.text, lexicon):
+            self._refuse(line, _UNREAD)
+        else:
+            self._titled = month_in(line.text, lexicon) or self._titled
+            self.notes += 1
+
+    def _take_timed(self, line: TextLine) -> None:
+        if not self._date and not self._has_date:
+            self._refuse(line, _UNDATED)
+        elif _is_after_midnight(line, self.rows[-1] if self.rows else None, self._date):
+            self._refuse(line, _NIGHT)
+        else:
+            self.rows.append(row_of(line, self._date))
+
+    def _refuse(self, line: TextLine, why: Refusal) -> None:
+        self.refused.append((line.number, line.text, why))
+
+
+def _is_after_midnight(line: TextLine, before: Row | None, date: str) -> bool:
+    """Whether a line under a date is earlier than those above it, in the small hours: it may be on the next day."""
+    if before is None or before[1][0] != date or not before[1][1]:
+        return False
+    here, there = read_times(line.time), read_times(str(before[1][1]))
+    if (
+        not isinstance(here, Times)
+        or not isinstance(there, Times)
+        or here.start is None
+        or there.start is None
+    ):
+        return False
+    return here.start.secs < _SMALL_HOURS and there.start.secs >= _EVENING
+
+
+def _said(line: TextLine, lexicon: Lexicon) -> tuple[list[Row], list[str]]:
+    """The rows of the sentences of a line, and the sentences that leave in doubt what they say."""
+    rows: list[Row] = []
+    doubtful: list[str] = []
+    for sentence in sentences_of(line.text):
+        said = None if keeps_books(sentence) else said_in(sentence, lexicon, time_in)
+        if isinstance(said, Said):
+            rows.append((line.number, (said.date, said.time, said.title, said.place, "", "", "")))
+        elif said == "doubtful":
+            doubtful.append(sentence)
+    return rows, doubtful
+
+
+def _is_heading(line: TextLine, following: TextLine | None) -> bool:
+    """Whether a line dates those below it: it says no more, or they have the times and it has none."""
+    if line.time or line.has_time:
+        return False
+    if sum(map(str.isalpha, line.rest)) < 2:
+        return True
+    return following is not None and bool(following.time) and not following.date
