@@ -43,6 +43,8 @@ _EMPTY: Final = Refusal(
 )  # fmt: skip
 _IN_WORDS: Final = r"\b\d{1,2}\.?\s+(?:de\s+|d['’])?([^\W\d]{3,})\.?\s+(?:de\s+)?\d{4}\b"
 _YEAR: Final = r"\b(?:19|20)\d\d\b"
+_FIRST_YEAR, _LAST_YEAR = 1900, 2200
+"""Years within which a letter is dated."""
 _BEFORE, _AFTER = dt.timedelta(days=31), dt.timedelta(days=333)
 """How far before and after the date of a letter its days without a year are."""
 
@@ -117,7 +119,7 @@ def _in_years(
         within = date_within(f"{text} ·", lexicon)
         day = within.moment.first if within is not None and within.moment.last is None else None
         dates = [one.date() for one in day.readings if one.year is not None] if day is not None else []
-        if len(dates) != 1 or dates[0] is None:
+        if len(dates) != 1 or dates[0] is None or not _FIRST_YEAR < dates[0].year < _LAST_YEAR:
             continue
         window = dates[0] - _BEFORE, dates[0] + _AFTER
         message = f"Days without a year are set between {window[0]} and {window[1]}, by line {number}: “{text.strip()[:60]}”."

@@ -26,7 +26,7 @@ _LEADING: Final = re.compile(rf"(?i)^({_CLOCK}(?:\s?(?:[-–—]|to|until)\s?{_C
 _PARTED: Final = re.compile(r"\s*[,;|\t]\s*|\s+[–—-]\s+")
 _PLACE_AFTER: Final = re.compile(r"^(?P<title>.*\S)\s+(?:@\s*|(?:at|in)\s+(?=the\s|[A-Z0-9]))(?P<place>.+)$")
 NO_PLACE: Final = (
-    r"(?i)\b(?:closed|finish(?:es|ing)?|starts?|ends?|only|free|bring|limited|places?|weather|tickets?|welcome|tb[ac]|for|with|until|from|cancell?ed|years?|grades?|"
+    r"(?i)\b(?:closed|finish(?:es|ing)?|starts?|ends?|only|free|after|by|before|about|around|bring|limited|places?|weather|tickets?|welcome|tb[ac]|for|with|until|from|cancell?ed|years?|grades?|"
     r"entry|admission|details?|compulsory|optional|please|all day|no|not|non|age[sd]?|adults?|children)\b|[£$€]|^\W*\d+\W*$"
 )
 """Words of what stands beside a title and is no place."""
@@ -157,6 +157,7 @@ def text_line(number: int, text: str, lexicon: Lexicon) -> TextLine:
         before = " ".join(words) if weekday else before[: others.start()]
     rest = ", ".join(part for part in (before.strip(f"{_EDGES}()"), after.strip(_EDGES)) if part)
     time, rest = time_in(rest)
+    date = " ".join(date.replace("|", " ").split()).strip(_EDGES)
     has_time = found.moment.start is not None
     if has_time and found.moment.last is not None:  # 26 to 30 Oct, 9am - 3pm: times of each day
         own, days = time_in(date)
@@ -283,6 +284,10 @@ _LABELS: Final = frozenset(
 _LABELLED: Final = Refusal(
     "text-labelled", "The line says when, and no line beside it says what.", "Write the title on the same line: “Fri 16 April 2027: Open day”.",
 )  # fmt: skip
+_UNKNOWN_DAY: Final = Refusal(
+    "text-unread", "The word before the date seems to be a weekday, and is none in the languages found.",
+    "Say the language, --language de, say, or take the word out.",
+)  # fmt: skip
 _SEVERAL: Final = Refusal(
     "text-several", "The line says more than one date or time.", "Write each event on a line of its own."
 )
@@ -298,6 +303,13 @@ def doubt_of(line: TextLine, lexicon: Lexicon) -> Refusal | None:
     """Why a line with a date or a time is no one event: it repeats, or says another day or time. None when nothing tells."""
     if line.date and fold(line.rest).strip(" :") in _LABELS:
         return _LABELLED
+    before = re.match(r"([^\W\d]{2,3})\.\s*\d", line.text)
+    if (
+        line.date
+        and before is not None
+        and fold(before[1]) not in lexicon.weekdays.keys() | lexicon.months.keys()
+    ):
+        return _UNKNOWN_DAY  # So. 20.9.2026, and nothing says that it is a Sunday
     words = [fold(word).strip(".,;:()&") for word in line.text.split()]
     are_several = any(
         word not in lexicon.weekdays and word.removesuffix("s") in lexicon.weekdays for word in words
