@@ -123,6 +123,27 @@ LINES: dict[str, tuple[str, list[str], list[str], list[str]]] = {
          "Trials (weather permitting) 2026-10-14/2026-10-15", "Regatta 2026-12-18/2026-12-19", "Regatta 2026-12-19/2026-12-20",
          "Last day of term, finish 12 noon 2026-12-21/2026-12-22"], [],
     ),
+    "a date, a time, a title and a place on a line each": (
+        "Thursday, October 8, 2026\n7:00 PM - 9:00 PM\nOpen mic night\nThe Loft Café, 12 Water Street", [],
+        ["Open mic night 2026-10-08T19:00/2026-10-08T21:00 @ The Loft Café, 12 Water Street"], [],
+    ),
+    "a letter dated below its close, and words that are no place": (
+        """
+        Dear families,
+
+        - Monday 12 October: school closed (Thanksgiving)
+        - Thursday 22 and Friday 23 October: conferences, 3:30–6:30pm
+        - Fri 5 March: Dance, 9pm–late, Loft 2
+        - Interviews: week of 11 January
+
+        Kind regards,
+        P. Finch
+        28 September 2026
+        """, [],
+        ["school closed (Thanksgiving) 2026-10-12/2026-10-13", "conferences 2026-10-22T15:30/2026-10-22T18:30", "conferences 2026-10-23T15:30/2026-10-23T18:30",
+         "Dance 2027-03-05T21:00/2027-03-05T22:00 @ Loft 2", "Interviews 2027-01-11/2027-01-18"],
+        ["by line 10: “28 September 2026”"],
+    ),
     "minutes, and a meeting to come": (
         "Minutes of the Harbour Committee\nheld on Tuesday 15 September 2026 at 7pm in Loft 2\n\nNext meeting: Tuesday 20 October 2026, 7pm, Loft 2.\nThe meeting closed at 8.45pm.", [],
         ["Next meeting 2026-10-20T19:00/2026-10-20T20:00 @ Loft 2"], ["Passed over, for it says a time and no event: “The meeting closed at 8.45pm.”"],

@@ -227,7 +227,11 @@ def _read(lines: Sequence[Row], lexicon: Lexicon, has_date: bool) -> _Found:
     has_open_ends = any(before[1] != after[1] for before, after in zip(rows, ended, strict=True))
     taken = {row[0] for row in rows} | {number for number, _, _ in taking.refused}
     first = min((row[0] for row in rows), default=0)
-    above = [one for one in whole if one[1].strip() and one[0] < first and one[0] not in taken]
+    above = [
+        one
+        for one in whole
+        if one[1].strip() and (one[0] < first or one[0] in of_letters) and one[0] not in taken
+    ]
     return _Found(
         ended, taking.notes, _sample(ended), has_open_ends, taking.refused, above, taking.timed, forward
     )
@@ -273,16 +277,19 @@ def _over_lines(lines: Sequence[TextLine]) -> Row | None:
         return None
     at = dated[0]
     others = [line for n, line in enumerate(lines) if n != at]
-    if any(line.time for line in others) or sum(map(str.isalpha, lines[at].rest)) > 1:
+    times = [line for line in others if line.time and not any(map(str.isalpha, line.rest))]
+    if len(times) == 1 and not lines[at].time and len(others) > 1:  # a date, a time, a title, a place
+        others.remove(times[0])
+    elif times or (at == 0 and len(others) > 1):
         return None
-    if at == 0 and len(others) > 1:
+    if any(line.time for line in others) or sum(map(str.isalpha, lines[at].rest)) > 1:
         return None
     title, *rest = [line.text for line in others]
     if rest and re.search(NO_PLACE, rest[0]):
         rest.insert(0, "")
     return lines[0].number, (
         lines[at].date,
-        lines[at].time,
+        lines[at].time or (times[0].time if times else ""),
         title.strip(" :"),
         rest[0] if rest else "",
         " ".join(rest[1:]),

@@ -22,7 +22,7 @@ _TIME: Final = re.compile(
 )
 """A time among words; figures with a unit or a currency are none."""
 _CLEAR: Final = re.compile(r"(?i)\d[.:h]\d\d|\d\s?[ap]\.?m\b|noon|midday|midnight|\d\s?[-–—]\s?\d")
-_LEADING: Final = re.compile(rf"(?i)^({_CLOCK}(?:\s?(?:[-–—]|to|until)\s?{_CLOCK})?)(?=[\s:,–—-])")
+_LEADING: Final = re.compile(rf"(?i)^({_CLOCK}(?:\s?(?:[-–—]|to|until)\s?{_CLOCK})?)(?=[\s:,–—-]|$)")
 _PARTED: Final = re.compile(r"\s*[,;|\t]\s*|\s+[–—-]\s+")
 _PLACE_AFTER: Final = re.compile(r"^(?P<title>.*\S)\s+(?:@\s*|(?:at|in)\s+(?=the\s|[A-Z0-9]))(?P<place>.+)$")
 NO_PLACE: Final = (
@@ -30,6 +30,8 @@ NO_PLACE: Final = (
     r"entry|admission|details?|compulsory|optional|please|all day|no|not|non|age[sd]?|adults?|children)\b|[£$€]|^\W*\d+\W*$"
 )
 """Words of what stands beside a title and is no place."""
+_TILL_LATE: Final = r"(?i)(\d\s?(?:[ap]\.?m\.?)?)\s*(?:[–—-]|to|till?|until)\s*(?:late|close)\b"
+_WEEK_OF: Final = r"(?i)\bweek\s+(?:of|commencing|beginning|starting)\s+(?=\d|[A-Z])"
 _NUMBERED: Final = re.compile(r"^\d{1,2}\.\s+(\S+)")
 _OTHER_DAYS: Final = re.compile(
     r"(?i)(?<![\d.:/-])\b(?:\d{1,2}(?:st|nd|rd|th)?\s*(?:,|&|\+|\band\b|\bet\b|\bund\b)\s*(?:and\s+)?)+$"
@@ -124,6 +126,7 @@ def paragraphs_of(lines: Sequence[tuple[int, str]]) -> Iterator[list[tuple[int, 
 def text_line(number: int, text: str, lexicon: Lexicon) -> TextLine:
     is_bullet = BULLET.match(text) is not None
     bare = MARKS.sub("", BULLET.sub("", text)).strip()
+    bare = re.sub(_TILL_LATE, r"\1", re.sub(_WEEK_OF, "w/c ", bare))
     numbered = _NUMBERED.match(bare)
     if numbered is not None and fold(numbered[1]).strip(".,") not in lexicon.months:
         is_bullet, bare = True, bare[numbered.start(1) :]  # 1. Induction; 8. September is a date
@@ -254,10 +257,14 @@ def row_of(line: TextLine, date: str) -> Row:
     if line.time and (said := _LENGTH.search(text)) is not None:
         text, length = f"{text[: said.start()]} {text[said.end() :]}".strip(), said[0].strip("() ")
     brackets = _IN_BRACKETS.match(text)
-    if brackets and not re.search(NO_PLACE, brackets["place"]):
+    is_timed = bool(line.time) or line.has_time
+    if (
+        brackets
+        and not re.search(NO_PLACE, brackets["place"])
+        and (is_timed or _PLACE_WORDS.search(brackets["place"]))
+    ):
         text, place = brackets["title"], brackets["place"]
     parts = [part for part in _PARTED.split(text) if part and part.strip()]
-    is_timed = bool(line.time) or line.has_time
     may_be = (n for n, part in enumerate(parts) if n and not re.search(NO_PLACE, part))
     at = next((n for n in may_be if is_timed or _PLACE_WORDS.search(parts[n])), 0)
     if at and not place:
