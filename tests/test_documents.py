@@ -144,6 +144,14 @@ LINES: dict[str, tuple[str, list[str], list[str], list[str]]] = {
          "Dance 2027-03-05T21:00/2027-03-05T22:00 @ Loft 2", "Interviews 2027-01-11/2027-01-18"],
         ["by line 10: “28 September 2026”"],
     ),
+    "a label before the date, and who meets behind it": (
+        "Season 2026/27\nRound 1: 12/09/2026 10:00 Saltmarsh vs Gull Island\nRound 2: 19/09/2026 11:00, Harbour, Main slip", [],
+        ["Round 1: Saltmarsh vs Gull Island 2026-09-12T10:00/2026-09-12T11:00", "Round 2 2026-09-19T11:00/2026-09-19T12:00 @ Harbour"], [],
+    ),
+    "the school year below the list": (
+        "Events\nFri 18 Sept: Movie night, 6:30-8:30pm, Gym\nSat 9 Jan: Fun run (ages 13+)\n2026-2027 school year", [],
+        ["Movie night 2026-09-18T18:30/2026-09-18T20:30 @ Gym", "Fun run (ages 13+) 2027-01-09/2027-01-10"], [],
+    ),
     "minutes, and a meeting to come": (
         "Minutes of the Harbour Committee\nheld on Tuesday 15 September 2026 at 7pm in Loft 2\n\nNext meeting: Tuesday 20 October 2026, 7pm, Loft 2.\nThe meeting closed at 8.45pm.", [],
         ["Next meeting 2026-10-20T19:00/2026-10-20T20:00 @ Loft 2"], ["Passed over, for it says a time and no event: “The meeting closed at 8.45pm.”"],
@@ -254,6 +262,8 @@ REFUSED = {
     "prose": ("Dear all,\nit will be open again on Saturday 12 September 2026 at 10.00, come early.\nSat 19 Sept 2026: Race", "line 2", "It is a sentence"),
     "several times on a line": ("Sat 12 Sept 2026: 10-12 Knots; 2-4 Sails", "line 1", "more than one date or time"),
     "several days on a line": ("Mon 7, Tue 8 and Thu 10 September 2026: Regatta", "line 1", "more than one date or time"),
+    "a second time on a line": ("High water: 27 Oct 2026 06:12, 18:40", "line 1", "more than one date or time"),
+    "hours of no day under a day with a title": ("Camp: July 12-16 2027 Navigation\nHours 9:00 - 3:30 daily", "line 2", "neither it nor a line above it has a date"),
     "labels with nothing to call it": ("From: 14 September 2026 09:00", "line 1", "says when, and no line beside it says what"),
     "several dates on a line": ("Harbour meetings 2027\nJan 12, Feb 9, Mar 9", "line 2", "more than one date or time"),
     "a line that repeats": ("Every Monday from 7 September 2026, 6pm: rowing", "line 1", "again and again"),

@@ -43,6 +43,7 @@ _EMPTY: Final = Refusal(
 )  # fmt: skip
 _IN_WORDS: Final = r"\b\d{1,2}\.?\s+(?:de\s+|d['’])?([^\W\d]{3,})\.?\s+(?:de\s+)?\d{4}\b"
 _YEAR: Final = r"\b(?:19|20)\d\d\b"
+_SCHOOL_YEAR: Final = r"\b20\d\d\s*[-–/]\s*(?:20)?\d\d\b"
 _FIRST_YEAR, _LAST_YEAR = 1900, 2200
 """Years within which a letter is dated."""
 _BEFORE, _AFTER = dt.timedelta(days=31), dt.timedelta(days=333)
@@ -228,9 +229,11 @@ def _read(lines: Sequence[Row], lexicon: Lexicon, has_date: bool) -> _Found:
     taken = {row[0] for row in rows} | {number for number, _, _ in taking.refused}
     first = min((row[0] for row in rows), default=0)
     above = [
-        one
-        for one in whole
-        if one[1].strip() and (one[0] < first or one[0] in of_letters) and one[0] not in taken
+        (number, text)
+        for number, text in whole
+        if text.strip()
+        and number not in taken
+        and (number < first or number in of_letters or re.search(_SCHOOL_YEAR, text))
     ]
     return _Found(
         ended, taking.notes, _sample(ended), has_open_ends, taking.refused, above, taking.timed, forward

@@ -153,4 +153,6 @@ def _is_heading(line: TextLine, following: TextLine | None) -> bool:
         return False
     if sum(map(str.isalpha, line.rest)) < 2:
         return True
-    return following is not None and bool(following.time) and not following.date
+    if following is None or following.date or not following.time:
+        return False
+    return following.text.startswith(following.time)  # a line of a programme, and not `Hours 9:00 - 3:30`

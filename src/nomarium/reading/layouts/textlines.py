@@ -158,10 +158,13 @@ def text_line(number: int, text: str, lexicon: Lexicon) -> TextLine:
         weekday = f"{last} " if fold(last).strip(".,") in lexicon.weekdays else ""
         date = f"{weekday}{others[0].strip()} {found.text}"
         before = " ".join(words) if weekday else before[: others.start()]
-    rest = ", ".join(part for part in (before.strip(f"{_EDGES}()"), after.strip(_EDGES)) if part)
-    time, rest = time_in(rest)
-    date = " ".join(date.replace("|", " ").split()).strip(_EDGES)
+    follows = plain[: plain.rfind(after.strip())] if re.match(r"\s*\w", after) else ","
+    is_label = before.rstrip().endswith(":") and re.search(r"[,;|–—-]\s*$", follows) is None
+    pieces = (before.strip(f"{_EDGES}()"), after.strip(_EDGES))
+    rest = (": " if is_label else ", ").join(part for part in pieces if part)
     has_time = found.moment.start is not None
+    time, rest = ("", rest) if has_time else time_in(rest)
+    date = " ".join(date.replace("|", " ").split()).strip(_EDGES)
     if has_time and found.moment.last is not None:  # 26 to 30 Oct, 9am - 3pm: times of each day
         own, days = time_in(date)
         if re.search(r"[-–—]|\bto\b|\buntil\b", own) and not time_in(days)[0]:
@@ -330,8 +333,10 @@ def doubt_of(line: TextLine, lexicon: Lexicon) -> Refusal | None:
         return _SEVERAL
     if line.date and any(map(str.isdigit, line.rest)) and _has_other_date(line.rest, lexicon):
         return _SEVERAL
-    if line.date and re.search(r"^\W*(?:&|and\b|\+)|(?:&|\band|\+)\W*$", line.rest):
+    if line.date and re.search(r"^\W*(?:&|and\b|\+)|(?:&|\band|(?<=\s)\+)\W*$", line.rest):
         return _SEVERAL
-    if line.time and any(_reads_as_time(match[1].strip()) for match in _TIME.finditer(line.rest)):
+    if (line.time or line.has_time) and any(
+        _reads_as_time(match[1].strip()) for match in _TIME.finditer(line.rest)
+    ):
         return _SEVERAL
     return None
