@@ -8,7 +8,7 @@ from typing import Final, NamedTuple
 from nomarium.model.refusal import Refusal
 from nomarium.reading.cells.times import Times, read_times
 from nomarium.reading.cells.words import Lexicon, fold
-from nomarium.reading.rows.lone import date_within, keeps_books
+from nomarium.reading.rows.lone import DateWithin, date_within, keeps_books
 from nomarium.sheets.sheet import Row
 
 BULLET: Final = re.compile(r"^\s*(?:#{1,6}\s+|[-*•–+·▪]\s+|\d{1,2}[)]\s+)")
@@ -124,65 +124,69 @@ def paragraphs_of(lines: Sequence[tuple[int, str]]) -> Iterator[list[tuple[int, 
 
 
 def text_line(number: int, text: str, lexicon: Lexicon) -> TextLine:
+    bare, is_bullet = _without_mark(text, lexicon)
+    shown, plain = " ".join(bare.split()), " ".join(re.sub(_COLUMNS, " | ", bare).split())
+    leading = _LEADING.match(plain)
+    if leading and _reads_as_time(leading[1]) and not _is_of_month(leading, lexicon):  # 10.00 Welcome
+        return TextLine(number, shown, "", leading[1], plain[leading.end() :].strip(_EDGES), is_bullet)
+    found = _date_in(plain, lexicon)
+    if found is None:
+        time, rest = time_in(plain)
+        return TextLine(number, shown, "", time, rest.strip(" |"), is_bullet)
+    date, before, after = _with_days_before(found, lexicon)
+    rest = _around(plain, before, after)
+    has_time, has_last = found.moment.start is not None, found.moment.last is not None
+    time, rest = ("", rest) if has_time else time_in(rest)
+    if has_time and has_last:  # 26 to 30 Oct, 9am - 3pm: times of each day
+        own, days = time_in(date)
+        if re.search(r"[-–—]|\bto\b|\buntil\b", own) and not time_in(days)[0]:
+            date, time, has_time = days, own, False
+    if has_last:
+        rest = re.sub(r"(?i)\b(?:daily|each day|every day)\b", "", rest)
+    repeat, rest = _repeat_in(rest, has_last)
+    return TextLine(number, shown, date, time, rest.strip(_EDGES), is_bullet, has_time, repeat)
+
+
+def _without_mark(text: str, lexicon: Lexicon) -> tuple[str, bool]:
+    """A line without the mark or the number of a list, and whether it had one. `8. September` has none."""
     is_bullet = BULLET.match(text) is not None
     bare = MARKS.sub("", BULLET.sub("", text)).strip()
     bare = re.sub(_TILL_LATE, r"\1", re.sub(_WEEK_OF, "w/c ", bare))
     numbered = _NUMBERED.match(bare)
     if numbered is not None and fold(numbered[1]).strip(".,") not in lexicon.months:
-        is_bullet, bare = True, bare[numbered.start(1) :]  # 1. Induction; 8. September is a date
-    shown, plain = " ".join(bare.split()), " ".join(re.sub(_COLUMNS, " | ", bare).split())
-    leading = _LEADING.match(plain)
-    if (
-        leading and _reads_as_time(leading[1]) and not _is_of_month(leading, lexicon)
-    ):  # 10.00 Welcome: no 10th of anything
-        return TextLine(number, shown, "", leading[1], plain[leading.end() :].strip(_EDGES), is_bullet)
-    found = (
-        date_within(f"{plain} ·", lexicon)
-        if any(map(str.isdigit, plain)) and not keeps_books(plain)
-        else None
-    )
-    if (
-        found is not None
-        and re.fullmatch(r"\d{1,2}\.\d{1,2}", found.text)
-        and not plain.startswith(found.text)
-    ):
-        found = None  # 12.5 km
-    if found is None:
-        time, rest = time_in(plain)
-        return TextLine(number, shown, "", time, rest.strip(" |"), is_bullet)
+        return bare[numbered.start(1) :], True
+    return bare, is_bullet
+
+
+def _date_in(plain: str, lexicon: Lexicon) -> DateWithin | None:
+    """The date among the words of a line; `12.5 km` is none."""
+    if not any(map(str.isdigit, plain)) or keeps_books(plain):
+        return None
+    found = date_within(f"{plain} ·", lexicon)
+    is_figure = found is not None and re.fullmatch(r"\d{1,2}\.\d{1,2}", found.text) is not None
+    return None if found is None or (is_figure and not plain.startswith(found.text)) else found
+
+
+def _with_days_before(found: DateWithin, lexicon: Lexicon) -> tuple[str, str, str]:
+    """A date with the other days that stand before it, `12, 13 and 14 October`, `Fri 18 & Sat 19 October`; and what stands
+    before and after it."""
     before, _, after = found.rest.replace("·", "").partition("\0")
-    others = _OTHER_DAYS.search(before)
-    date = found.text
-    if others is not None:  # 12, 13 and 14 October; Fri 18 & Sat 19 October
+    others, date = _OTHER_DAYS.search(before), found.text
+    if others is not None:
         *words, last = before[: others.start()].split() or [""]
         weekday = f"{last} " if fold(last).strip(".,") in lexicon.weekdays else ""
         date = f"{weekday}{others[0].strip()} {found.text}"
         before = " ".join(words) if weekday else before[: others.start()]
+    return " ".join(date.replace("|", " ").split()).strip(_EDGES), before, after
+
+
+def _around(plain: str, before: str, after: str) -> str:
+    """What a line says beside its date. Words that follow right after a label and the date go on with the label, `Round 1:
+    12 September Heron v Tern`; behind a comma they are another piece."""
     follows = plain[: plain.rfind(after.strip())] if re.match(r"\s*\w", after) else ","
     is_label = before.rstrip().endswith(":") and re.search(r"[,;|–—-]\s*$", follows) is None
     pieces = (before.strip(f"{_EDGES}()"), after.strip(_EDGES))
-    rest = (": " if is_label else ", ").join(part for part in pieces if part)
-    has_time = found.moment.start is not None
-    time, rest = ("", rest) if has_time else time_in(rest)
-    date = " ".join(date.replace("|", " ").split()).strip(_EDGES)
-    if has_time and found.moment.last is not None:  # 26 to 30 Oct, 9am - 3pm: times of each day
-        own, days = time_in(date)
-        if re.search(r"[-–—]|\bto\b|\buntil\b", own) and not time_in(days)[0]:
-            date, time, has_time = days, own, False
-    rest = (
-        re.sub(r"(?i)\b(?:daily|each day|every day)\b", "", rest) if found.moment.last is not None else rest
-    )
-    repeat, rest = _repeat_in(rest, found.moment.last is not None)
-    return TextLine(
-        number,
-        shown,
-        date,
-        "" if has_time else time,
-        rest.strip(_EDGES),
-        is_bullet,
-        has_time,
-        repeat,
-    )
+    return (": " if is_label else ", ").join(part for part in pieces if part)
 
 
 def _is_of_month(leading: re.Match[str], lexicon: Lexicon) -> bool:
