@@ -152,6 +152,10 @@ LINES: dict[str, tuple[str, list[str], list[str], list[str]]] = {
         "Events\nFri 18 Sept: Movie night, 6:30-8:30pm, Gym\nSat 9 Jan: Fun run (ages 13+)\n2026-2027 school year", [],
         ["Movie night 2026-09-18T18:30/2026-09-18T20:30 @ Gym", "Fun run (ages 13+) 2027-01-09/2027-01-10"], [],
     ),
+    "rows of dots, and brackets of other kinds": (
+        "Closures 2026-27\nThanksgiving ............ October 12\nMarch break ...... March 15-19\nSunday 4 October 2026 [2pm]: Sail past\nMeeting notes 5 October 2026", [],
+        ["Thanksgiving 2026-10-12/2026-10-13", "March break 2027-03-15/2027-03-20", "Sail past 2026-10-04T14:00/2026-10-04T15:00"], [],
+    ),
     "minutes, and a meeting to come": (
         "Minutes of the Harbour Committee\nheld on Tuesday 15 September 2026 at 7pm in Loft 2\n\nNext meeting: Tuesday 20 October 2026, 7pm, Loft 2.\nThe meeting closed at 8.45pm.", [],
         ["Next meeting 2026-10-20T19:00/2026-10-20T20:00 @ Loft 2"], ["Passed over, for it says a time and no event: “The meeting closed at 8.45pm.”"],

@@ -14,6 +14,7 @@ _CLOSE: Final = (
     r"bien a vous|sincerement|mit (?:freundlichen|herzlichen|besten) gru(?:ss|ß)en|herzliche gru(?:ss|ß)e|atentamente|saludos|un saludo|met vriendelijke groet(?:en)?|cordiali saluti)\b[ ,.!]*"
 )
 _MINUTES: Final = r"(?i)(?:minutes|notes|record|report|protokoll|procès-verbal|acta|notulen)\b[^:]*\b(?:of|from|meeting|committee|du|der|des|de|van)\b"
+_NOTES_OF: Final = r"(?:[\w']+\s+){1,3}(?:minutes|notes)[\s,:–—-]*\d"
 _HELD_ON: Final = r"(?:held|taken|present)\s+(?:on|at|in)\b"
 _ISSUE: Final = r"(?:issue|no\.?|number|vol(?:ume)?\.?|edition|bulletin|newsletter)\s*(?:no\.?\s*)?#?\d+\b[\s,–—|·-]*\S+(?:\s+\S+){0,4}$"
 """The head of a newsletter, `Issue 4 – 25 September 2026`."""
@@ -74,5 +75,5 @@ def without_quotes(lines: Sequence[tuple[int, str]]) -> Iterator[tuple[int, str]
 def is_aside(text: str, has_date: bool, has_time: bool) -> bool:
     """Whether a line with a date or a time says no event: `Doors open at 7`, `Minutes of the meeting, 3 September`."""
     if has_date:
-        return re.match(rf"{_MINUTES}|{_HELD_ON}|{_ISSUE}", text) is not None
+        return re.match(rf"{_MINUTES}|{_NOTES_OF}|{_HELD_ON}|{_ISSUE}", text) is not None
     return has_time and re.match(r"(?i)(?:doors?|gates?)\b", text) is not None

@@ -32,6 +32,7 @@ NO_PLACE: Final = (
 """Words of what stands beside a title and is no place."""
 _TILL_LATE: Final = r"(?i)(\d\s?(?:[ap]\.?m\.?)?)\s*(?:[–—-]|to|till?|until)\s*(?:late|close)\b"
 _WEEK_OF: Final = r"(?i)\bweek\s+(?:of|commencing|beginning|starting)\s+(?=\d|[A-Z])"
+_BRACKETS: Final = str.maketrans("[]{}", "()()")
 _NUMBERED: Final = re.compile(r"^\d{1,2}\.\s+(\S+)")
 _OTHER_DAYS: Final = re.compile(
     r"(?i)(?<![\d.:/-])\b(?:\d{1,2}(?:st|nd|rd|th)?\s*(?:,|&|\+|\band\b|\bet\b|\bund\b)\s*(?:and\s+)?)+$"
@@ -39,8 +40,8 @@ _OTHER_DAYS: Final = re.compile(
 """Days before the last one of a date, `12, 13 and`."""
 _EDGES: Final = " ,;:–—-|"
 """What parts the pieces of a line."""
-_COLUMNS: Final = r"(?<![.!?:;,])(?:\s{2,}|\t)(?=\S)"
-"""What parts the columns of a line: a tab, or spaces."""
+_COLUMNS: Final = r"\s*(?:\.\s?){4,}\s*|\s*…{2,}\s*|(?<![.!?:;,])(?:\s{2,}|\t)(?=\S)"
+"""What parts the columns of a line: a tab, spaces, or a row of dots."""
 _PLACE_WORDS: Final = re.compile(
     r"(?i)\b(?:rooms?|hall|loft|shed|slips?|gym|library|lab|studio|field|court|pitch|church|chapel|centre|center|park|harbou?r|yard|street|road|"
     r"lane|school|office|theatre|theater|caf[eé]|club|house|building|campus|pool|museum|beach|quay|pier|dock|boathouse|online|salle|raum|at|in)\b|\d"
@@ -125,7 +126,10 @@ def paragraphs_of(lines: Sequence[tuple[int, str]]) -> Iterator[list[tuple[int, 
 
 def text_line(number: int, text: str, lexicon: Lexicon) -> TextLine:
     bare, is_bullet = _without_mark(text, lexicon)
-    shown, plain = " ".join(bare.split()), " ".join(re.sub(_COLUMNS, " | ", bare).split())
+    shown, plain = (
+        " ".join(bare.split()),
+        " ".join(re.sub(_COLUMNS, " | ", bare.translate(_BRACKETS)).split()),
+    )
     leading = _LEADING.match(plain)
     if leading and _reads_as_time(leading[1]) and not _is_of_month(leading, lexicon):  # 10.00 Welcome
         return TextLine(number, shown, "", leading[1], plain[leading.end() :].strip(_EDGES), is_bullet)
