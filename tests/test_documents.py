@@ -156,6 +156,12 @@ LINES: dict[str, tuple[str, list[str], list[str], list[str]]] = {
         "Closures 2026-27\nThanksgiving ............ October 12\nMarch break ...... March 15-19\nSunday 4 October 2026 [2pm]: Sail past\nMeeting notes 5 October 2026", [],
         ["Thanksgiving 2026-10-12/2026-10-13", "March break 2027-03-15/2027-03-20", "Sail past 2026-10-04T14:00/2026-10-04T15:00"], [],
     ),
+    "labels among other lines": (
+        "Events 2026-27\nThu 8 Oct – Parents' evening, 6.30pm, Hall\nSpring fair\nWhen: Saturday 17 April 2027, 11am – 3pm\nWhere: Main slip\n"
+        "Date: 3 October 2026\nEvent: Keel laying\nFri 30 Oct: Disco", [],
+        ["Parents' evening 2026-10-08T18:30/2026-10-08T19:30 @ Hall", "Spring fair 2027-04-17T11:00/2027-04-17T15:00 @ Main slip",
+         "Keel laying 2026-10-03/2026-10-04", "Disco 2026-10-30/2026-10-31"], [],
+    ),
     "minutes, and a meeting to come": (
         "Minutes of the Harbour Committee\nheld on Tuesday 15 September 2026 at 7pm in Loft 2\n\nNext meeting: Tuesday 20 October 2026, 7pm, Loft 2.\nThe meeting closed at 8.45pm.", [],
         ["Next meeting 2026-10-20T19:00/2026-10-20T20:00 @ Loft 2"], ["Passed over, for it says a time and no event: “The meeting closed at 8.45pm.”"],

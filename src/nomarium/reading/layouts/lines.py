@@ -17,7 +17,7 @@ from nomarium.reading.cells.times import Times, read_times
 from nomarium.reading.cells.words import Lexicon, fold
 from nomarium.reading.layouts.asides import lines_about_letters, without_quotes
 from nomarium.reading.layouts.eventlist import list_in
-from nomarium.reading.layouts.labelledlines import labelled
+from nomarium.reading.layouts.labelledlines import labelled, parts_of
 from nomarium.reading.layouts.layout import NotRead, Reading, Top, not_read
 from nomarium.reading.layouts.programmes import forward_through_days
 from nomarium.reading.layouts.takinglines import Taking
@@ -204,7 +204,7 @@ def _read(lines: Sequence[Row], lexicon: Lexicon, has_date: bool) -> _Found:
     following_of = {
         one.number: after for one, after in pairwise(line for some in paragraphs for line in some)
     }
-    for read in paragraphs:
+    for read in (part for some in paragraphs for part in parts_of(some)):
         following = following_of.get(read[-1].number)
         heads_times = following is not None and bool(following.time) and not following.date
         over = labelled(read, lexicon) or (None if heads_times else _over_lines(read))
