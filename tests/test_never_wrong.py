@@ -424,6 +424,8 @@ def test_days_with_times_in_one_cell_are_an_event_each_however_far_down_they_sta
     assert [line for line in found if line.startswith("Club")] == [
         f"Club 2026-10-{day}T09:00/2026-10-{day}T15:30" for day in range(26, 31)
     ]
+    by_rule = built(csv_file(tmp_path, "\n".join(["Date,Event", *lines, club])), "--repeats", "rule")
+    assert sum(line.startswith("Club") for line in by_rule) == 1
 
 
 def test_a_row_without_a_repeat_among_rows_that_repeat_is_read_as_it_would_be_alone(tmp_path: Path) -> None:

@@ -50,7 +50,9 @@ class EventStream:
         shares = self._shares(source.size)
         if shares > 1:
             self._take_shared(source, shares)
-        elif source.may_repeat or self._seen is not None or self._how.withheld is not None:
+        elif (
+            source.may_repeat or self._how.by_rule or self._seen is not None or self._how.withheld is not None
+        ):
             self._take_each(source)
         else:
             self._take_plain(source)
