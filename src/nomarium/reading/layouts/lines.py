@@ -3,6 +3,7 @@ the lines of a paragraph. Each becomes a row of a list, which is read as any oth
 
 import datetime as dt
 import re
+from collections import Counter
 from collections.abc import Iterator, Mapping, Sequence
 from functools import partial
 from itertools import pairwise
@@ -74,6 +75,10 @@ def look(top: Top) -> Reading | NotRead:
         message = f"{sheet.title} is no text: --as text is for lines of text."
         return not_read(sheet, "no-lines", "it is no text", "text-none", message, "Leave --as out.")
     lines = list(sheet.read_lines())
+    if top.options.layout != "text" and _are_records(lines):
+        message = f"The lines of {sheet.title} are rows of a table, parted by commas, and do not read as one by themselves."
+        remedy = "Read them as a table: --as events; or line by line all the same: --as text."
+        return not_read(sheet, "no-lines", "its lines are rows of a table", "text-table", message, remedy)
     lexicon = _with_weekdays(lines, top)
     found = _read(lines, lexicon, "date" in top.options.defaults)
     if not found.rows and found.refused:
@@ -106,6 +111,14 @@ def look(top: Top) -> Reading | NotRead:
     return reading._replace(
         layout="text", events=partial(_events, reading, found), notes=(*_told(found, reading), *told, *reading.notes)
     )  # fmt: skip
+
+
+def _are_records(lines: Sequence[Row]) -> bool:
+    """Whether most lines have the same number of commas, two or more, with no space behind any: a table, and no text."""
+    texts = [text for _, row in lines[:_LOOKED_AT] if row and (text := cell_text(row[0]).strip())]
+    counts = Counter(text.count(",") for text in texts if not re.search(r",\s", text))
+    commas, count = max(counts.items(), key=lambda one: (one[0] > 1, one[1]), default=(0, 0))
+    return commas > 1 and count > 1 and count * 3 >= len(texts) * 2
 
 
 def _in_years(
