@@ -30,6 +30,11 @@ READ: dict[str, tuple[dict[str, Rows], list[str], str]] = {
          "Bells": BELLS, "Classes": CLASSES},
         [KNOTS, f"Sails {at(18, *SECOND)}"], "“Classes begin” and “Classes end”",
     ),
+    "key dates beside a table of terms": (
+        {"Dates": [["Date", "Event"], ["2026-09-07", "First day of Fall term"], ["2026-09-11", "Harbour holiday"], ["2026-09-18", "Last day of Fall term"]],
+         "Terms": TERM, "Bells": BELLS, "Classes": CLASSES},
+        [KNOTS], "only the days off count: the terms are those of Terms",
+    ),
     "a half term beside its term": (
         {"Terms": [["Term", "Start", "Half term", "End"], ["Autumn", "2026-09-07", "11–14 Sept 2026", "2026-09-18"]], "Bells": BELLS, "Classes": CLASSES},
         [KNOTS, f"Sails {at(18, *SECOND)}"], "“Half term” beside a term is days off, from 2026-09-11 to 2026-09-14",

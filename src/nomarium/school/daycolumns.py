@@ -2,6 +2,7 @@
 
 import re
 from collections.abc import Iterator, Sequence
+from typing import NamedTuple
 
 from nomarium.model.cell import Cell
 from nomarium.reading.cells.choices import read_yes_no
@@ -16,18 +17,25 @@ _MARKS = frozenset("x X * • ● ✓ ✔".split())
 _PERIODS = r"(?:[Pp]\s?)?\d{1,2}[a-z]?(?:\s*[-–,/&+]\s*(?:[Pp]\s?)?\d{1,2}[a-z]?)*"
 
 
-def with_days_in_rows(sheet: Sheet) -> Sheet:
+class DaysInRows(NamedTuple):
+    """A list of classes whose days stood in columns, with a row for each."""
+
+    sheet: Sheet
+    days: list[str]
+    """The weekdays or labels that headed the columns, also where nothing stands under them."""
+
+
+def days_in_rows(sheet: Sheet) -> DaysInRows | None:
     """The sheet with its weekdays, or labels, in one column, `Day`, and what stood under them in another, `Time`
-    or `Period`: a row for each day that has one, one row where they are only ticked. The sheet itself when it is no such
-    list."""
+    or `Period`: a row for each day that has one, one row where they are only ticked. None where it is no such list."""
     rows = list(sheet.rows())
     at, days, fields = _head_of(rows)
     if at < 0 or {"label", "meets"} & fields:
-        return sheet
+        return None
     cells = [row[n] for _, row in rows[at + 1 :] for n in days if n < len(row) and cell_text(row[n])]
     kind = _kind_of(cells)
     if not kind or (kind == "ticks" and not {"period", "time", "start"} & fields):
-        return sheet
+        return None
     width = max(len(row) for _, row in rows)
 
     def again() -> Iterator[Row]:
@@ -45,14 +53,7 @@ def with_days_in_rows(sheet: Sheet) -> Sheet:
                 for m, cell in held.items():
                     yield number, [*own, days[m], cell]
 
-    return sheet._replace(read_rows=again)
-
-
-def days_across(sheet: Sheet) -> list[str]:
-    """The weekdays or labels that head the columns of such a list; none of any other."""
-    if with_days_in_rows(sheet) is sheet:
-        return []
-    return list(_head_of(list(sheet.rows()))[1].values())
+    return DaysInRows(sheet._replace(read_rows=again), list(days.values()))
 
 
 def _head_of(rows: Sequence[Row]) -> tuple[int, dict[int, str], set[str]]:

@@ -37,6 +37,8 @@ class KeyDates(NamedTuple):
     terms: Sheet
     days_off: Sheet | None
     account: Account
+    told: Problem
+    """A note of the terms, with the rows that say when they begin and end."""
     notes: list[Problem]
 
 
@@ -84,11 +86,10 @@ def key_dates(sheet: Sheet, asked: Mapping[str, str] = NOT_ASKED) -> KeyDates | 
             others.append(one.name)
     if not terms or open_term is not None or open_off is not None:
         return None
-    notes = [_told(terms, sheet)]
-    if others:
-        notes.append(_passed_over(others, sheet))
+    notes = [_passed_over(others, sheet)] if others else []
     account = _account(sheet, len(list(_stretches(rows[at + 1 :], columns))), len(others))
-    return KeyDates(_as_sheet(sheet, terms), _as_sheet(sheet, off) if off else None, account, notes)
+    days_off = _as_sheet(sheet, off) if off else None
+    return KeyDates(_as_sheet(sheet, terms), days_off, account, _told(terms, sheet), notes)
 
 
 def _account(sheet: Sheet, dated: int, others: int) -> Account:

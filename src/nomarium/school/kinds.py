@@ -15,7 +15,7 @@ from nomarium.reading.cells.words import ENGLISH, fold
 from nomarium.reading.columns.head import looks_like_date
 from nomarium.reading.layouts.codes import is_idle
 from nomarium.school.bellsheets import with_bells_in_rows
-from nomarium.school.daycolumns import with_days_in_rows
+from nomarium.school.daycolumns import days_in_rows
 from nomarium.school.drawnlines import is_time
 from nomarium.school.drawnweeks import drawn_week
 from nomarium.school.offwords import OFF_WORDS, is_off, is_term
@@ -160,7 +160,7 @@ def _share(cells: Sequence[Cell], test: Callable[[Cell], bool]) -> float:
 
 def _timetable(look: _Look) -> Kind | None:
     """Classes with labels, weekdays or blocks, and periods or times; no dates of single events."""
-    if with_days_in_rows(look.sheet) is not look.sheet:
+    if days_in_rows(look.sheet) is not None:
         return Kind("timetable", "classes with a column a weekday")
     at, columns = look.head("timetable")
     if at < 0 or "class" not in columns or not look.cells(at, columns["class"]):

@@ -11,7 +11,7 @@ from nomarium.model.wording import listed
 from nomarium.reading.columns.head import looks_like_date
 from nomarium.reading.options import ReadingOptions
 from nomarium.school.bellsheets import together, with_bells_in_rows, with_divisions
-from nomarium.school.daycolumns import days_across, with_days_in_rows
+from nomarium.school.daycolumns import days_in_rows
 from nomarium.school.drawnweeks import drawn_week
 from nomarium.school.keydates import WHY_KEY_DATES, KeyDates, key_dates
 from nomarium.school.kinds import Kind, kind_of
@@ -63,6 +63,7 @@ def sheets_found(
     Terms table of a plan that has none."""
     found = SheetsFound({}, [], [], [], [], [])
     untouched: list[str] = []
+    key: list[KeyDates] = []
     asked = asked_headings(options.columns)
     for sheet in sheets:
         if sheet.name == EXPLANATION:
@@ -78,7 +79,7 @@ def sheets_found(
         dates = key_dates(sheet, asked) if _may_be_key_dates(kind) else None
         found.taken.append(Taken(sheet, kind if dates is None else Kind("terms", WHY_KEY_DATES)))
         if dates is not None:
-            _take_key_dates(found, dates, asked, problems, notes)
+            key.append(dates)
         elif kind.table in TITLES and is_untouched(kind.table, (row for _, row in sheet.rows())):
             untouched.append(TITLES[kind.table])
         elif kind.other:
@@ -97,9 +98,9 @@ def sheets_found(
             found.grids.append((kind.table.partition(":")[2], sheet))
         else:
             _take(found, sheet, kind, asked, problems, notes)
-    if "bells" in found.tables and "timetable" in found.tables:
-        divisions = {plain(item.text("division")) for item in found.tables["timetable"].items}
-        found.tables["bells"] = with_divisions(found.tables["bells"], divisions - {""})
+    for dates in key:
+        _take_key_dates(found, dates, asked, problems, notes)
+    _settle_divisions(found.tables)
     if "terms" not in found.tables:
         for sheet in terms:
             _take(found, sheet, Kind("terms", "as asked"), asked, problems, notes)
@@ -116,6 +117,13 @@ def sheets_found(
     return found
 
 
+def _settle_divisions(tables: dict[str, Table]) -> None:
+    """Bells that are called by a division of the classes are its own."""
+    if "bells" in tables and "timetable" in tables:
+        divisions = {plain(item.text("division")) for item in tables["timetable"].items}
+        tables["bells"] = with_divisions(tables["bells"], divisions - {""})
+
+
 def _may_be_key_dates(kind: Kind) -> bool:
     return kind.table in ("", "terms", "daysoff") and kind.why != "as asked"
 
@@ -127,9 +135,14 @@ def _take_key_dates(
     problems: list[Problem],
     notes: list[Problem],
 ) -> None:
-    """Take a list of key dates as terms and days off, with one account for both."""
-    _take(found, dates.terms, Kind("terms", WHY_KEY_DATES), asked, problems, notes)
-    found.accounts.pop()
+    """Take a list of key dates as terms and days off, with one account for both; beside a table of terms, as days off."""
+    if "terms" in found.tables:
+        message = f"Of {_called(dates.terms)} only the days off count: the terms are those of {_called(found.tables['terms'].sheet)}."
+        notes.append(note("key-dates", message).at(dates.terms.place()))
+    else:
+        _take(found, dates.terms, Kind("terms", WHY_KEY_DATES), asked, problems, notes)
+        found.accounts.pop()
+        notes.append(dates.told)
     if dates.days_off is not None:
         _take(
             found,
@@ -172,9 +185,9 @@ def _take(
     """Take a sheet as a table."""
     name = kind.table
     there = found.tables.get(name)
-    if name == "timetable":
-        found.labels.extend(days_across(sheet))
-        sheet = with_days_in_rows(sheet)
+    if name == "timetable" and (across := days_in_rows(sheet)) is not None:
+        sheet = across.sheet
+        found.labels.extend(across.days)
     elif name == "bells":
         sheet = with_bells_in_rows(sheet)
     table, wrong, told = cut_table(sheet, name, kind.columns, asked)

@@ -29,7 +29,7 @@ def parts_of(lines: Sequence[TextLine]) -> Iterator[list[TextLine]]:
     others: list[TextLine] = []
     at = 0
     while at < len(lines):
-        run = _run_of_labels(lines[at:])
+        run = _run_of_labels(lines, at)
         fields = {_said(line)[0] for line in run}
         if len(run) < 2 or not ("date" in fields or {"from", "to"} <= fields):
             others.append(lines[at])
@@ -50,11 +50,12 @@ def parts_of(lines: Sequence[TextLine]) -> Iterator[list[TextLine]]:
         yield others
 
 
-def _run_of_labels(lines: Sequence[TextLine]) -> list[TextLine]:
-    """The lines at the top that are labelled, until one says again what another has said."""
+def _run_of_labels(lines: Sequence[TextLine], at: int) -> list[TextLine]:
+    """The lines from one on that are labelled, until one says again what another has said."""
     found: list[TextLine] = []
     fields: set[str] = set()
-    for line in lines:
+    for n in range(at, len(lines)):
+        line = lines[n]
         field, _ = _said(line)
         is_other = not field and _LABEL.match(line.text) is not None and not line.date and not line.time
         if not (field or is_other) or field in fields:

@@ -3,10 +3,11 @@ the lines of a paragraph. Each becomes a row of a list, which is read as any oth
 
 import datetime as dt
 import re
+from bisect import bisect_left, bisect_right
 from collections import Counter
 from collections.abc import Iterator, Mapping, Sequence
 from functools import partial
-from itertools import pairwise
+from itertools import islice, pairwise
 from typing import Final, NamedTuple
 
 from nomarium.model.account import Account
@@ -228,12 +229,11 @@ def _read(lines: Sequence[Row], lexicon: Lexicon, has_date: bool) -> _Found:
         for line in read:
             taking.take(line, following_of.get(line.number))
     rows = taking.rows
-    for number, title in _days_of_one_line(taking.headings, plain, rows, lexicon):
-        text = taking.headings[number]
+    for line, title in _days_of_one_line(taking.headings, plain, rows, lexicon):
         if title is None:
-            taking.refused.append((number, text, _EMPTY))
+            taking.refused.append((line.number, line.text, _EMPTY))
         else:
-            rows.append((number, (text_line(number, text, lexicon).date, "", title, "", "", "", "")))
+            rows.append((line.number, (line.date, "", title, "", "", "", "")))
         taking.notes -= 1 if title is None else 2
     rows.sort(key=lambda row: row[0])
     rows, forward = forward_through_days(rows)
@@ -254,36 +254,30 @@ def _read(lines: Sequence[Row], lexicon: Lexicon, has_date: bool) -> _Found:
 
 
 def _days_of_one_line(
-    headings: Mapping[int, str], lines: Sequence[tuple[int, str]], rows: Sequence[Row], lexicon: Lexicon
-) -> Iterator[tuple[int, str | None]]:
+    headings: Mapping[int, TextLine], lines: Sequence[tuple[int, str]], rows: Sequence[Row], lexicon: Lexicon
+) -> Iterator[tuple[TextLine, str | None]]:
     """The dates that stand alone, and no line under them has a time: each with the one line that it dates, or the title right
     above it; or None where there are several under it, or none."""
-    dated = sorted((*headings, *(number for number, _ in rows)))
     date_of = {number: str(cells[0]) for number, cells in rows}
+    dated = sorted((*headings, *date_of))
     texts = {number: text.strip() for number, text in lines if text.strip()}
-    for number, text in headings.items():
-        after = next((one for one in dated if one > number), None)
-        own = text_line(number, text, lexicon).date
-        if after is not None and date_of.get(after, "") == own:
+    numbers, first_of = sorted(texts), dict[int, int]()
+    for number in numbers:
+        first_of[number] = first_of.get(number - 1, number)  # of its paragraph
+    for number, line in headings.items():
+        at = bisect_right(dated, number)
+        after = dated[at] if at < len(dated) else None
+        if after is not None and date_of.get(after) == line.date:
             continue  # what it dates
-        under = [
-            one
-            for n, one in texts.items()
-            if n > number and (after is None or n < after) and month_alone(one, lexicon) is None
-        ]
-        above = texts.get(number - 1, "") if number - 1 not in dated else ""
-        is_titled = above and month_alone(above, lexicon) is None and _first_of(number, texts) not in dated
-        if is_titled:
-            yield number, above
+        end = len(numbers) if after is None else bisect_left(numbers, after)
+        between = (texts[n] for n in numbers[bisect_right(numbers, number) : end])
+        under = list(islice((one for one in between if month_alone(one, lexicon) is None), 2))
+        above = texts.get(number - 1, "") if number - 1 not in headings and number - 1 not in date_of else ""
+        first = first_of[number]
+        if above and month_alone(above, lexicon) is None and first not in headings and first not in date_of:
+            yield line, above
         elif after is None or after in headings:
-            yield number, under[0] if len(under) == 1 else None
-
-
-def _first_of(number: int, texts: Mapping[int, str]) -> int:
-    """The first line of the paragraph that a line is in."""
-    while number - 1 in texts:
-        number -= 1
-    return number
+            yield line, under[0] if len(under) == 1 else None
 
 
 def _over_lines(lines: Sequence[TextLine]) -> Row | None:

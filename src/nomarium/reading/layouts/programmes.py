@@ -16,11 +16,12 @@ def forward_through_days(rows: Sequence[Row]) -> tuple[list[Row], list[tuple[int
     is on the 24-hour clock, and left as it is."""
     found, moved = list[Row](), list[tuple[int, str]]()
     before, of_date = 0, ""
+    by_24 = _dates_by_24(rows)
     for number, (date, text, *rest) in rows:
         times = read_times(str(text)) if text else None
         if date != of_date:
             before, of_date = 0, str(date)
-        if not isinstance(times, Times) or times.start is None or _is_by_24(rows, of_date):
+        if not isinstance(times, Times) or times.start is None or of_date in by_24:
             found.append((number, (date, text, *rest)))
             continue
         start = _after(times.start, before)
@@ -39,12 +40,13 @@ def _after(clock: Clock, before: int) -> int:
     return clock.secs + _HALF if can_move and clock.secs < _HALF else clock.secs
 
 
-def _is_by_24(rows: Sequence[Row], date: str) -> bool:
-    """Whether a time of a date can only be on the 24-hour clock."""
-    for _, (day, text, *_) in rows:
-        times = read_times(str(text)) if str(day) == date and text else None
+def _dates_by_24(rows: Sequence[Row]) -> frozenset[str]:
+    """The dates of which a time can only be on the 24-hour clock."""
+    found = set[str]()
+    for _, (date, text, *_) in rows:
+        times = read_times(str(text)) if text and str(date) not in found else None
         if isinstance(times, Times):
             clocks = [clock for clock in (times.start, times.end) if clock is not None]
             if any(clock.secs >= _HALF + 3600 and not clock.has_meridiem for clock in clocks):
-                return True
-    return False
+                found.add(str(date))
+    return frozenset(found)

@@ -58,7 +58,7 @@ class Taking:
         """The month that a title over the lines names."""
         self.rows: list[Row] = []
         self.refused: list[tuple[int, str, Refusal]] = []
-        self.headings: dict[int, str] = {}
+        self.headings: dict[int, TextLine] = {}
         """Lines that date those below them."""
         self.notes = 0
         self.timed: list[tuple[int, str]] = []
@@ -92,7 +92,7 @@ class Taking:
         elif (line.date or line.time) and (doubt := doubt_of(line, lexicon)) is not None:
             self._refuse(line, doubt)
         elif line.date and _is_heading(line, following):
-            self._date, self.headings[line.number] = line.date, line.text
+            self._date, self.headings[line.number] = line.date, line
             self.notes += 1
         elif line.date:
             self.rows.append(row_of(line, line.date))

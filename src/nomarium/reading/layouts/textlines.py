@@ -54,10 +54,11 @@ _WEEKLY: Final = re.compile(
 )
 _COUNTED_WEEKS: Final = re.compile(r"(?i)\(?(?:\bfor\s+)?\b(\d{1,2})\s+(weeks|sessions|times)\b\)?")
 _SENTENCE_END: Final = r"(?<=[^\W\d_]{3})\.\s+(?=[A-Z])"
-_OF_OTHERS: Final = r"(?i)\b(?:age[sd]?|years?|grades?|rooms?|pages?|classes|periods?|lessons?|weeks?|nos?\.?|numbers?|items?)\s*$"
-"""Words after which figures are no time."""
-_ENDS_AT: Final = r"(?i)\b(?:finish(?:es|ing)?|ends?|ending|until|till?|by|before)(?:\s+at)?\s*$"
-"""Words after which a time alone is an end, and no start."""
+_NO_START: Final = re.compile(
+    r"(?i)\b(?:(?:finish(?:es|ing)?|ends?|ending|until|till?|by|before)(?:\s+at)?|"
+    r"age[sd]?|years?|grades?|rooms?|pages?|classes|periods?|lessons?|weeks?|nos?\.?|numbers?|items?)\s*$"
+)
+"""Words after which a time alone is an end, or figures are no time."""
 _LENGTH: Final = re.compile(
     r"(?i)\(?\b\d{1,2}\s?(?:h(?:rs?|ours?)?\s?(?:\d{1,2}\s?(?:m(?:ins?)?)?)?|min(?:ute)?s?)\b(?![\w-])\)?|\(\d{1,3}\s?m\)"
 )
@@ -223,9 +224,7 @@ def _reads_as_time(text: str) -> bool:
 def time_in(text: str) -> tuple[str, str]:
     """The first time that a text says, and the text without it."""
     for match in _TIME.finditer(text):
-        if _reads_as_time(match[1].strip()) and not re.search(
-            f"{_ENDS_AT}|{_OF_OTHERS[4:]}", text[: match.start()]
-        ):
+        if _reads_as_time(match[1].strip()) and not _NO_START.search(text[: match.start()]):
             before, after = (
                 text[: match.start()].rstrip(f"{_EDGES}("),
                 text[match.end() :].lstrip(f"{_EDGES})"),
