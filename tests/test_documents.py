@@ -162,6 +162,10 @@ LINES: dict[str, tuple[str, list[str], list[str], list[str]]] = {
         ["Parents' evening 2026-10-08T18:30/2026-10-08T19:30 @ Hall", "Spring fair 2027-04-17T11:00/2027-04-17T15:00 @ Main slip",
          "Keel laying 2026-10-03/2026-10-04", "Disco 2026-10-30/2026-10-31"], [],
     ),
+    "a bulletin with a number before its date": (
+        "BOATHOUSE BULLETIN no. 12, Friday 2 October 2026\nSat 10 Oct: slip clearing\nTue 13 & Tue 20 Oct: first aid, 7-9.30pm", [],
+        ["slip clearing 2026-10-10/2026-10-11", "first aid 2026-10-13T19:00/2026-10-13T21:30", "first aid 2026-10-20T19:00/2026-10-20T21:30"], [],
+    ),
     "minutes, and a meeting to come": (
         "Minutes of the Harbour Committee\nheld on Tuesday 15 September 2026 at 7pm in Loft 2\n\nNext meeting: Tuesday 20 October 2026, 7pm, Loft 2.\nThe meeting closed at 8.45pm.", [],
         ["Next meeting 2026-10-20T19:00/2026-10-20T20:00 @ Loft 2"], ["Passed over, for it says a time and no event: “The meeting closed at 8.45pm.”"],

@@ -118,7 +118,9 @@ class Dates:
             if isinstance(one, Problem):
                 return one
         if first is None:
-            return item.problem("date-missing", begins, "The row has no date.", "Give it one.")
+            return item.problem(
+                "date-missing", begins, "The row has no date.", "Give it one, or take the row out."
+            )
         assert not isinstance(first, Problem)
         assert not isinstance(last, Problem)
         if last is None and self.decisions is not None:

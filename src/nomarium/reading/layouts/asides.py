@@ -16,7 +16,7 @@ _CLOSE: Final = (
 _MINUTES: Final = r"(?i)(?:minutes|notes|record|report|protokoll|procès-verbal|acta|notulen)\b[^:]*\b(?:of|from|meeting|committee|du|der|des|de|van)\b"
 _NOTES_OF: Final = r"(?:[\w']+\s+){1,3}(?:minutes|notes)[\s,:–—-]*\d"
 _HELD_ON: Final = r"(?:held|taken|present)\s+(?:on|at|in)\b"
-_ISSUE: Final = r"(?:issue|no\.?|number|vol(?:ume)?\.?|edition|bulletin|newsletter)\s*(?:no\.?\s*)?#?\d+\b[\s,–—|·-]*\S+(?:\s+\S+){0,4}$"
+_ISSUE: Final = r"(?:[\w'’]+\s+){0,3}(?:issue|no\.?|number|vol(?:ume)?\.?|edition|bulletin|newsletter)\s*(?:no\.?\s*)?#?\d+\b[\s,–—|·-]*\S+(?:\s+\S+){0,4}$"
 """The head of a newsletter, `Issue 4 – 25 September 2026`."""
 _HIGHEST: Final = 25
 """Lines among which a salutation stands."""

@@ -8,7 +8,7 @@ from typing import Final, NamedTuple
 from nomarium.model.refusal import Refusal
 from nomarium.reading.cells.times import Times, read_times
 from nomarium.reading.cells.words import Lexicon, fold
-from nomarium.reading.rows.lone import DateWithin, date_within, keeps_books
+from nomarium.reading.rows.lone import COUNTED, DateWithin, date_within, keeps_books
 from nomarium.sheets.sheet import Row
 
 BULLET: Final = re.compile(r"^\s*(?:#{1,6}\s+|[-*•–+·▪]\s+|\d{1,2}[)]\s+)")
@@ -177,12 +177,20 @@ def _with_days_before(found: DateWithin, lexicon: Lexicon) -> tuple[str, str, st
     before and after it."""
     before, _, after = found.rest.replace("·", "").partition("\0")
     others, date = _OTHER_DAYS.search(before), found.text
-    if others is not None:
+    if others is not None and _are_days_of(others, before, found.text):
         *words, last = before[: others.start()].split() or [""]
         weekday = f"{last} " if fold(last).strip(".,") in lexicon.weekdays else ""
         date = f"{weekday}{others[0].strip()} {found.text}"
         before = " ".join(words) if weekday else before[: others.start()]
     return " ".join(date.replace("|", " ").split()).strip(_EDGES), before, after
+
+
+def _are_days_of(others: re.Match[str], before: str, date: str) -> bool:
+    """Whether numbers before a date are earlier days of its month; in `no. 12, Friday 2 October` they count something."""
+    words = before[: others.start()].split()
+    days = [int(number) for number in re.findall(r"\d{1,2}", f"{others[0]} {date}")]
+    listed = days[: len(re.findall(r"\d{1,2}", others[0])) + 1]
+    return listed == sorted(set(listed)) and not (words and fold(words[-1]).strip(".") in COUNTED)
 
 
 def _around(plain: str, before: str, after: str) -> str:

@@ -17,7 +17,7 @@ _BOOKKEEPING = (
     r"correct\s+(?:as\s+)?(?:of|at)|created|modified|generated|issued|stand|mise?\s+à\s+jour|aktualisiert|page|valid\s+from|subject\s+to)\b"
 )
 _JOINTS = r"(?:on|from|the|le|du|am|vom|den|de|el|dal|op|van|om|für|for)"
-_COUNTED = frozenset(
+COUNTED = frozenset(
     "week day year room period term round heat match game session lesson class leg stage part unit no nr issue volume vol edition bulletin number runde spieltag journee jornada".split()
 )
 """Words whose number is none of a date."""
@@ -85,9 +85,9 @@ def date_within(text: str, lexicon: Lexicon) -> DateWithin | None:
     for size in range(len(words) - 1, 0, -1):
         for at in range(len(words) - size + 1):
             piece = " ".join(words[at : at + size]).strip(" ,;:()–—-")
-            if not any(map(str.isdigit, piece)) or fold(piece.split()[0]) in _COUNTED:
+            if not any(map(str.isdigit, piece)) or fold(piece.split()[0]) in COUNTED:
                 continue
-            if at and fold(words[at - 1]) in _COUNTED and piece[0].isdigit():
+            if at and fold(words[at - 1]) in COUNTED and piece[0].isdigit():
                 continue  # Round 1 – 5 September: no range
             moment = read_moment(piece, "date", lexicon)
             if isinstance(moment, Moment) and moment.first is not None:
