@@ -172,8 +172,10 @@ def _with_weekdays(lines: Sequence[Row], top: Top) -> Lexicon:
 
 
 def _rows(rows: Sequence[Row]) -> Iterator[Row]:
-    yield 0, HEADINGS
-    yield from rows
+    width = len(HEADINGS) if any(cells[-1] for _, cells in rows) else len(HEADINGS) - 1
+    yield 0, HEADINGS[:width]  # a column of repeats only where some line repeats
+    for number, cells in rows:
+        yield number, cells[:width]
 
 
 def _events(reading: Reading, found: _Found, account: Account) -> Iterator[Event]:
