@@ -15,6 +15,10 @@ from nomarium.sheets.encoding import TextKind, text_kind
 from nomarium.sheets.sheet import Row, RowsAgain, Sheet
 
 DELIMITERS = {",": "comma", ";": "semicolon", "\t": "tab", "|": "pipe"}
+_NONE = "\x1f"
+"""What parts nothing: lines of text."""
+_TABLES = (".csv", ".tsv", ".tab")
+_GAP = re.compile(r"(?<=[^\s,])\s{2,}(?=[^\s,])")
 _SAMPLE_LINES = 200
 _BOUNDED_ROWS = 1_000
 """Rows that are looked at together to find the columns: a row of a million cells would be a million columns."""
@@ -39,15 +43,15 @@ def open_delimited(path: Path, name: str) -> Sheet:
     if declared:  # a first line that some spreadsheet exports use to name the delimiter
         delimiter, skip = declared[1], 1
     else:
-        delimiter = find_delimiter(sample)
+        delimiter = find_delimiter(sample, may_be_text=not name.lower().endswith(_TABLES))
     notes = kind.notes
-    if delimiter != ("\t" if name.lower().endswith((".tsv", ".tab")) else ","):
+    if delimiter not in (_NONE, "\t" if name.lower().endswith((".tsv", ".tab")) else ","):
         called = DELIMITERS.get(delimiter, repr(delimiter))
         notes += (note("delimiter", f"Cells are parted by a {called}.").at(Place(name)),)
     sheet = Sheet(
         name, "", RowsAgain(_reader(path, name, kind, delimiter, skip)), notes=notes, read_lines=_lines(path, name, kind)
     )  # fmt: skip
-    return unpacked(sheet)
+    return sheet if delimiter == _NONE else unpacked(sheet)
 
 
 def _lines(path: Path, name: str, kind: TextKind) -> Callable[[], Iterator[Row]]:
@@ -63,8 +67,10 @@ def _lines(path: Path, name: str, kind: TextKind) -> Callable[[], Iterator[Row]]
     return lines
 
 
-def find_delimiter(lines: Sequence[str]) -> str:
+def find_delimiter(lines: Sequence[str], may_be_text: bool = False) -> str:
     """The delimiter under which most records have the same number of cells, more than one."""
+    if may_be_text and _are_lines(lines):
+        return _NONE
     best, best_score = ",", (0.0, 0)
     for delimiter in DELIMITERS:
         if not any(delimiter in line for line in lines):
@@ -84,6 +90,19 @@ def find_delimiter(lines: Sequence[str]) -> str:
         if score > best_score:
             best, best_score = delimiter, score
     return best
+
+
+def _are_lines(lines: Sequence[str]) -> bool:
+    """Whether commas are those of sentences: a space follows each, and columns are parted by spaces, or the first line that
+    has one says a date or a number, and no headings."""
+    texts = [line.strip() for line in lines if line.strip()]
+    with_comma = [text for text in texts if "," in text]
+    if not with_comma or any(re.search(r",(?=\S)(?!\d{3}\b)", text) for text in with_comma):
+        return False
+    if any(delimiter in text for text in texts for delimiter in DELIMITERS if delimiter != ","):
+        return False
+    gaps = sum(_GAP.search(text) is not None for text in texts)
+    return gaps * 2 > len(texts) or any(map(str.isdigit, with_comma[0]))
 
 
 def _reader(path: Path, name: str, kind: TextKind, delimiter: str, skip: int) -> Callable[[], Iterator[Row]]:

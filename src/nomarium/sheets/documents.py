@@ -3,6 +3,7 @@
 What nobody sees, or what is said about the text and not in it, is passed over: headers, footers, notes, comments, deleted and
 hidden text."""
 
+import re
 import zipfile
 from collections.abc import Iterator
 from pathlib import Path
@@ -32,8 +33,15 @@ _UNSEEN_ODT: Final = frozenset(
         f"{_TEXT}hidden-paragraph",
     )
 )
+_HEADING_STYLES: Final = (
+    r"(?i)(?:heading|title|subtitle|überschrift|berschrift|titre|t[ií]tulo|kop|rubrik)\d?"
+)
 _MOST_REPEATED: Final = 200
 """Times that a cell of an OpenDocument table may be repeated."""
+
+
+HEADING, ENTRY = "## ", "- "
+"""What marks a heading, or an entry of a list, in the lines of a document, as in plain text."""
 
 
 class Table(NamedTuple):
@@ -51,6 +59,11 @@ class Document(NamedTuple):
     tables: list[Table]
     lines: list[str]
     """The lines outside tables."""
+
+    def last_line(self) -> str:
+        """The line above a table that follows."""
+        last = next((line for line in reversed(self.lines) if line.strip()), "")
+        return " ".join(last.removeprefix(HEADING).removeprefix(ENTRY).split())
 
 
 def sheets_of(document: Document, name: str) -> list[Sheet]:
@@ -87,8 +100,7 @@ def open_document(path: Path, name: str, kind: str) -> list[Sheet]:
         if isinstance(piece, str):
             found.lines.extend(piece.split("\n"))
         else:
-            above = next((line for line in reversed(found.lines) if line.strip()), "")
-            found.tables.append(piece._replace(above=" ".join(above.split())))
+            found.tables.append(piece._replace(above=found.last_line()))
     return sheets_of(found, name)
 
 
@@ -119,11 +131,21 @@ def _broken(name: str) -> SourceError:
 def _pieces_of_word(body: "Element") -> "Iterator[str | Table]":
     for child in body:
         if child.tag == f"{_W}p":
-            yield _word_text(child)
+            yield _word_mark(child) + _word_text(child)
         elif child.tag == f"{_W}tbl":
             yield _word_table(child)
         elif child.tag in (f"{_W}sdt", f"{_W}sdtContent", f"{_W}ins", f"{_W}customXml", f"{_W}smartTag"):
             yield from _pieces_of_word(child)
+
+
+def _word_mark(paragraph: "Element") -> str:
+    """What marks a paragraph that is a heading or an entry of a list; nothing for others, and for blank ones."""
+    style = paragraph.find(f"{_W}pPr/{_W}pStyle")
+    is_heading = style is not None and re.match(_HEADING_STYLES, style.get(f"{_W}val", "")) is not None
+    is_entry = paragraph.find(f"{_W}pPr/{_W}numPr") is not None
+    if not (is_heading or is_entry) or not _word_text(paragraph).strip():
+        return ""
+    return HEADING if is_heading else ENTRY
 
 
 def _word_text(element: "Element") -> str:
@@ -184,14 +206,15 @@ def _number(element: "Element | None", attribute: str) -> int:
     return min(int(text), _MOST_REPEATED) if text.isdigit() and int(text) else 1
 
 
-def _pieces_of_odt(body: "Element") -> "Iterator[str | Table]":
+def _pieces_of_odt(body: "Element", mark: str = "") -> "Iterator[str | Table]":
     for child in body:
         if child.tag in (f"{_TEXT}p", f"{_TEXT}h"):
-            yield _odt_text(child)
+            text = _odt_text(child)
+            yield (HEADING if child.tag == f"{_TEXT}h" else mark) * bool(text.strip()) + text
         elif child.tag == f"{_TABLE}table":
             yield _odt_table(child)
         elif child.tag not in _UNSEEN_ODT:
-            yield from _pieces_of_odt(child)
+            yield from _pieces_of_odt(child, ENTRY if child.tag == f"{_TEXT}list-item" else mark)
 
 
 def _odt_text(element: "Element") -> str:

@@ -6,7 +6,7 @@ from collections.abc import Iterator
 from html.parser import HTMLParser
 from typing import Final
 
-from nomarium.sheets.documents import Document, Table
+from nomarium.sheets.documents import ENTRY, HEADING, Document, Table
 from nomarium.sheets.sheet import Area
 
 _UNSEEN: Final = frozenset(
@@ -15,6 +15,7 @@ _UNSEEN: Final = frozenset(
 _BLOCKS: Final = frozenset(
     "p div li h1 h2 h3 h4 h5 h6 section article header footer main tr dt dd blockquote pre address figcaption ul ol table body".split()
 )
+_HEADINGS: Final = frozenset("h1 h2 h3 h4 h5 h6".split())
 _NEVER_END: Final = frozenset("br hr img input meta link wbr col area base embed source track".split())
 _MOST_SPANNED: Final = 200
 SAID: Final = ("Event", "Start", "End", "Location", "Description", "URL")
@@ -40,6 +41,8 @@ class _Page(HTMLParser):
         self.said: list[str] = []
         """Texts of JSON-LD."""
         self._line: list[str] = []
+        self._mark = ""
+        """What marks the line that begins."""
         self._unseen: list[str] = []
         self._said: list[str] | None = None
         self._table: _Grid | None = None
@@ -65,8 +68,7 @@ class _Page(HTMLParser):
             self._depth += 1
             if self._depth == 1:
                 self.end_line()
-                above = next((line for line in reversed(self.lines) if line.strip()), "")
-                self._table = _Grid(above)
+                self._table = _Grid(Document([], self.lines).last_line())
         elif self._table is not None and tag == "caption":
             self._table.above = ""
         elif self._table is not None and tag == "tr" and self._depth == 1:
@@ -75,6 +77,7 @@ class _Page(HTMLParser):
             self._table.cell(given.get("colspan", ""), given.get("rowspan", ""))
         elif tag in _BLOCKS:
             self._put("\n")
+            self._mark = ENTRY if tag == "li" else HEADING if tag in _HEADINGS else self._mark
 
     def handle_endtag(self, tag: str) -> None:
         if tag == "script" and self._said is not None:
@@ -92,6 +95,7 @@ class _Page(HTMLParser):
                 self._table = None
         elif tag in _BLOCKS:
             self._put("\n")
+            self._mark = "" if tag == "li" or tag in _HEADINGS else self._mark
 
     def handle_data(self, data: str) -> None:
         if self._said is not None:
@@ -111,7 +115,8 @@ class _Page(HTMLParser):
         text = " ".join("".join(self._line).split())
         self._line = []
         if text:
-            self.lines.append(text)
+            self.lines.append(self._mark + text)
+            self._mark = ""
 
 
 class _Grid:

@@ -33,6 +33,10 @@ _DATE_IN_WORDS = (
 """A day's figure, a word that may be a month, a year: `7 września 2026`, `7. syyskuuta 2026`."""
 
 
+_ENGLISH_WORDS = frozenset("to on in at of or an by is we the and for from with".split())
+"""Words beside English dates that are weekdays or months elsewhere, and show no other language: `21 to 23 October`."""
+
+
 class LanguageFound(NamedTuple):
     """The names to read with, and how they were found."""
 
@@ -72,7 +76,7 @@ def find_language(texts: Sequence[str]) -> LanguageFound | None:
     for text in plain:
         listed = [fold(word) for word in re.findall(WORD, text)]
         words |= {*listed, *(a + b for a, b in pairwise(listed))}  # names of two words, such as Meán Fómhair
-    words = {word for word in words if not ENGLISH.knows(word)}
+    words = {word for word in words if not ENGLISH.knows(word) and word not in _ENGLISH_WORDS}
     if not words:
         return None
     best: dict[str, tuple[object, ...]] = {}

@@ -6,10 +6,13 @@ from types import MappingProxyType
 from typing import Final
 
 from nomarium.reading.cells.words import Lexicon, fold
-from nomarium.reading.layouts.textlines import TextLine, time_in
+from nomarium.reading.layouts.barelines import heads_paper
+from nomarium.reading.layouts.linetimes import time_in, with_clocks
+from nomarium.reading.layouts.textlines import TextLine, is_sentence
 from nomarium.reading.rows.lone import date_within
 from nomarium.sheets.sheet import Row
 
+_LEAST: Final = 2
 _MOST_OVER: Final = 2
 """Lines over labels that may be the title of what they say, and words about it."""
 _LABEL: Final = re.compile(r"^(?P<label>[^\W\d][\w &/]{1,20}?)\s*[:：]\s*(?P<value>\S.*)$")
@@ -23,31 +26,66 @@ _MEANS: Final[Mapping[str, str]] = MappingProxyType({
 })  # fmt: skip
 
 
-def parts_of(lines: Sequence[TextLine]) -> Iterator[list[TextLine]]:
+def least_labels(paragraphs: Sequence[Sequence[TextLine]]) -> int:
+    """How many labels make an event: two, and where one is said so, a date's alone under its title."""
+    return (
+        1
+        if any(len(part) > _LEAST for some in paragraphs for part in parts_of(some) if _says_when(part))
+        else _LEAST
+    )
+
+
+def _says_when(lines: Sequence[TextLine]) -> bool:
+    fields = {_said(line)[0] for line in lines}
+    return len(fields - {""}) >= _LEAST and ("date" in fields or {"from", "to"} <= fields)
+
+
+def parts_of(lines: Sequence[TextLine], least: int = _LEAST) -> Iterator[list[TextLine]]:
     """The parts of a paragraph: each run of labels that say when, with a line or two over it that may be its title; and what
     stands between such runs."""
     others: list[TextLine] = []
     at = 0
+    runs = _runs_of_labels(lines, least)
     while at < len(lines):
-        run = _run_of_labels(lines, at)
-        fields = {_said(line)[0] for line in run}
-        if len(run) < 2 or not ("date" in fields or {"from", "to"} <= fields):
+        run = runs.get(at)
+        if run is None:
             others.append(lines[at])
             at += 1
             continue
         over: list[TextLine] = []
-        while (
-            others
-            and len(over) < _MOST_OVER
-            and not (others[-1].date or others[-1].time or others[-1].is_bullet)
-        ):
+        while others and len(over) < _MOST_OVER and _may_stand_over(others[-1]):
             over.insert(0, others.pop())
+            if (len(runs) > 1 or heads_paper(others[-1].text if others else "")) and not _is_remark(over[0]):
+                break  # what stands higher belongs to the one before
         if others:
             yield others
         yield [*over, *run]
         others, at = [], at + len(run)
     if others:
         yield others
+
+
+def _may_stand_over(line: TextLine) -> bool:
+    return not (line.date or line.time) and (not line.is_bullet)
+
+
+def _is_remark(line: TextLine) -> bool:
+    return is_sentence(line) or re.search(r"[£$€@]|\d{3}", line.text) is not None
+
+
+def _runs_of_labels(lines: Sequence[TextLine], least: int) -> dict[int, list[TextLine]]:
+    """Where the runs of labels that say when begin, and their lines."""
+    found: dict[int, list[TextLine]] = {}
+    at = 0
+    while at < len(lines):
+        run = _run_of_labels(lines, at)
+        fields = {_said(line)[0] for line in run}
+        if len(run) >= least and ("date" in fields or {"from", "to"} <= fields):
+            found[at] = run
+            at += len(run)
+        else:
+            at += 1
+    return found
 
 
 def _run_of_labels(lines: Sequence[TextLine], at: int) -> list[TextLine]:
@@ -69,10 +107,10 @@ def _said(line: TextLine) -> tuple[str, str]:
     """What the label of a line means, and what stands behind it; blank for a line without a label that is known."""
     match = _LABEL.match(line.text)
     field = _MEANS.get(fold(match["label"]).strip(), "") if match else ""
-    return (field, match["value"]) if match and field else ("", "")
+    return (field, with_clocks(match["value"])) if match and field else ("", "")
 
 
-def labelled(lines: Sequence[TextLine], lexicon: Lexicon) -> Row | None:
+def labelled(lines: Sequence[TextLine], lexicon: Lexicon, least: int = _LEAST) -> Row | None:
     """The event of a paragraph with a labelled date and one label more, titled by a label or by the line above them; None
     where it is no such paragraph."""
     said: dict[str, str] = {}
@@ -88,7 +126,7 @@ def labelled(lines: Sequence[TextLine], lexicon: Lexicon) -> Row | None:
     if "from" in said and "to" in said and "date" not in said:
         said["date"] = f"{said['from']} - {said['to']}"
     title = said.get("title") or (loose[0] if loose and _LABEL.match(loose[0]) is None else "")
-    if "date" not in said or len(said) < 2 or not title:
+    if "date" not in said or len(said) < least or not title:
         return None
     found = date_within(f"{said['date']} ·", lexicon)
     if found is None:

@@ -79,9 +79,9 @@ class Reading(NamedTuple):
     table: "TableReading | None" = None
     """The columns and decisions, when it is an event list."""
     is_weekly: bool = False
+    """Whether its rows have weekdays and no dates: they repeat in the weeks that are taught."""
     is_of_some_weeks: bool = False
     """Whether rows are held in some weeks or terms only, which a timetable could say and a list cannot."""
-    """Whether its rows have weekdays and no dates: they repeat in the weeks that are taught."""
 
 
 class NotRead(NamedTuple):

@@ -3,11 +3,10 @@ the lines of a paragraph. Each becomes a row of a list, which is read as any oth
 
 import datetime as dt
 import re
-from bisect import bisect_left, bisect_right
 from collections import Counter
 from collections.abc import Iterator, Mapping, Sequence
 from functools import partial
-from itertools import islice, pairwise
+from itertools import pairwise
 from typing import Final, NamedTuple
 
 from nomarium.model.account import Account
@@ -18,20 +17,25 @@ from nomarium.model.wording import counted
 from nomarium.reading.cells.times import Times, read_times
 from nomarium.reading.cells.words import Lexicon, fold
 from nomarium.reading.layouts.asides import lines_about_letters, without_quotes
+from nomarium.reading.layouts.barelines import heads_paper, titled_days
 from nomarium.reading.layouts.eventlist import list_in
-from nomarium.reading.layouts.labelledlines import labelled, parts_of
+from nomarium.reading.layouts.labelledlines import labelled, least_labels, parts_of
 from nomarium.reading.layouts.layout import NotRead, Reading, Top, not_read
+from nomarium.reading.layouts.linedoubts import doubt_of
+from nomarium.reading.layouts.placewords import NO_PLACE, is_place
 from nomarium.reading.layouts.programmes import forward_through_days
 from nomarium.reading.layouts.takinglines import Taking
 from nomarium.reading.layouts.textlines import (
     BULLET,
+    HEADING,
     MARKS,
-    NO_PLACE,
     TextLine,
-    month_alone,
+    is_sentence,
     paragraphs_of,
     text_line,
 )
+from nomarium.reading.layouts.titledlines import Titled, titles_over
+from nomarium.reading.layouts.weekdaylines import begins_with_weekday
 from nomarium.reading.options import ReadingOptions
 from nomarium.reading.rows.lone import date_within
 from nomarium.sheets.sheet import Row, cell_text
@@ -220,10 +224,16 @@ def _read(lines: Sequence[Row], lexicon: Lexicon, has_date: bool) -> _Found:
     following_of = {
         one.number: after for one, after in pairwise(line for some in paragraphs for line in some)
     }
-    for read in (part for some in paragraphs for part in parts_of(some)):
+    least = least_labels(paragraphs)
+    marked = frozenset(number for number, text in plain if HEADING.match(text))
+    titled = titles_over(paragraphs, marked, lexicon)
+    for read in (part for some in paragraphs for part in parts_of(some, least)):
+        if any(line.number in titled for line in read):
+            _take_titled(read, titled, taking, following_of)
+            continue
         following = following_of.get(read[-1].number)
         heads_times = following is not None and bool(following.time) and not following.date
-        over = labelled(read, lexicon) or (None if heads_times else _over_lines(read))
+        over = labelled(read, lexicon, least) or (None if heads_times else _over_lines(read, lexicon))
         if over is not None:
             taking.rows.append(over)
             taking.notes += len(read) - 1
@@ -231,12 +241,12 @@ def _read(lines: Sequence[Row], lexicon: Lexicon, has_date: bool) -> _Found:
         for line in read:
             taking.take(line, following_of.get(line.number))
     rows = taking.rows
-    for line, title in _days_of_one_line(taking.headings, plain, rows, lexicon):
-        if title is None:
-            taking.refused.append((line.number, line.text, _EMPTY))
+    for line, title, place in titled_days(taking.headings, plain, rows, lexicon):
+        if title:
+            rows.append((line.number, (line.date, line.time, title, place, "", "", "")))
         else:
-            rows.append((line.number, (line.date, "", title, "", "", "", "")))
-        taking.notes -= 1 if title is None else 2
+            taking.refused.append((line.number, line.text, _EMPTY))
+        taking.notes -= 1 + bool(title) + bool(place)
     rows.sort(key=lambda row: row[0])
     rows, forward = forward_through_days(rows)
     ended = list(_with_ends(rows))
@@ -255,49 +265,52 @@ def _read(lines: Sequence[Row], lexicon: Lexicon, has_date: bool) -> _Found:
     )
 
 
-def _days_of_one_line(
-    headings: Mapping[int, TextLine], lines: Sequence[tuple[int, str]], rows: Sequence[Row], lexicon: Lexicon
-) -> Iterator[tuple[TextLine, str | None]]:
-    """The dates that stand alone, and no line under them has a time: each with the one line that it dates, or the title right
-    above it; or None where there are several under it, or none."""
-    date_of = {number: str(cells[0]) for number, cells in rows}
-    dated = sorted((*headings, *date_of))
-    texts = {number: text.strip() for number, text in lines if text.strip()}
-    numbers, first_of = sorted(texts), dict[int, int]()
-    for number in numbers:
-        first_of[number] = first_of.get(number - 1, number)  # of its paragraph
-    for number, line in headings.items():
-        at = bisect_right(dated, number)
-        after = dated[at] if at < len(dated) else None
-        if after is not None and date_of.get(after) == line.date:
-            continue  # what it dates
-        end = len(numbers) if after is None else bisect_left(numbers, after)
-        between = (texts[n] for n in numbers[bisect_right(numbers, number) : end])
-        under = list(islice((one for one in between if month_alone(one, lexicon) is None), 2))
-        above = texts.get(number - 1, "") if number - 1 not in headings and number - 1 not in date_of else ""
-        first = first_of[number]
-        if above and month_alone(above, lexicon) is None and first not in headings and first not in date_of:
-            yield line, above
-        elif after is None or after in headings:
-            yield line, under[0] if len(under) == 1 else None
+def _take_titled(
+    lines: Sequence[TextLine],
+    titled: Mapping[int, Titled],
+    taking: Taking,
+    following_of: Mapping[int, TextLine],
+) -> None:
+    """Take the lines of a paragraph of which some have their title over them."""
+    used = {
+        lines[n + 1].number
+        for n, line in enumerate(lines[:-1])
+        if (at := titled.get(line.number)) and at.uses_next
+    }
+    for line in lines:
+        over = titled.get(line.number)
+        if over is not None and (doubt := doubt_of(line, taking.lexicon)) is not None:
+            taking.refuse(line, doubt)
+        elif over is not None:
+            taking.rows.append(
+                (line.number, (line.date, line.time, over.title, over.place, "", "", line.repeat))
+            )
+        elif line.number in used:
+            taking.notes += 1
+        else:
+            taking.take(line, following_of.get(line.number))
 
 
-def _over_lines(lines: Sequence[TextLine]) -> Row | None:
+def _over_lines(lines: Sequence[TextLine], lexicon: Lexicon) -> Row | None:
     """The event that a paragraph of a few lines says: its title, when, and perhaps where. None when it is no such paragraph."""
     dated = [n for n, line in enumerate(lines) if line.date]
-    if not 2 <= len(lines) <= 4 or len(dated) != 1 or any(line.is_bullet for line in lines):
+    if not 2 <= len(lines) <= 5 or len(dated) != 1 or any(line.is_bullet for line in lines):
         return None
     at = dated[0]
     others = [line for n, line in enumerate(lines) if n != at]
     times = [line for line in others if line.time and not any(map(str.isalpha, line.rest))]
     if len(times) == 1 and not lines[at].time and len(others) > 1:  # a date, a time, a title, a place
         others.remove(times[0])
-    elif times or (at == 0 and len(others) > 1):
+    elif times or (
+        at == 0 and len(others) > 1 and not (is_place(others[1].text) or all(map(is_sentence, others[1:])))
+    ):
+        return None
+    if any(begins_with_weekday(line.text, lexicon) for line in others) or heads_paper(lines[0].text):
         return None
     if any(line.time for line in others) or sum(map(str.isalpha, lines[at].rest)) > 1:
         return None
     title, *rest = [line.text for line in others]
-    if rest and re.search(NO_PLACE, rest[0]):
+    if rest and (re.search(NO_PLACE, rest[0]) or is_sentence(others[1])):
         rest.insert(0, "")
     return lines[0].number, (
         lines[at].date,

@@ -10,15 +10,17 @@ from nomarium.reading.rows.lone import date_within
 
 _HELD: Final = (
     r"(?:will (?:again |also |now )?(?:be held|take place|be|happen|begin|start|open|run|meet|return)|(?:is|are) (?:to be )?held|takes? place|"
-    r"(?:is|are)(?=[\s,]+(?:on|from|at|in|\0))|begins|starts|opens|returns|meets|runs|(?<=s )(?:begin|start|open|return|meet|run)|(?:is|are) (?:planned|scheduled|set) for)"
+    r"(?:is|are)(?=[\s,]+(?:on|from|at|in|\0))|begins|starts|opens|returns|meets|runs|(?<=\ws )(?:begin|start|open|return|meet|run)|(?:is|are) (?:planned|scheduled|set) for)"
 )
 _SUBJECT: Final = re.compile(
     rf"(?i)^(?P<title>(?:(?!\b(?:that|which|who|if|when|because|although)\b)[^.:;?!]){{3,80}}?)[,\s]+{_HELD}\b(?P<rest>.*)$"
 )
 _INVITED: Final = re.compile(
     r"(?i)^(?:please )?(?:(?:do )?(?:join us|come along|come)(?: for| to| at)?|you are (?:all )?(?:warmly |cordially )?invited to|we (?:warmly )?invite you to|"
-    r"we are (?:holding|having)|we will (?:hold|have|be holding)|we hold|we look forward to|there (?:will be|is)|save the date for)\s+(?P<title>[^.:;?!]{3,80}?)"
-    r"(?=[,\s]+(?:on|from|at|in|this|next)\b)(?P<rest>.*)$"
+    r"we(?: are|['’]re)? (?:very )?(?:pleased|delighted|happy|proud|glad) to (?:invite you to|announce|host)|(?:do not|don['’]t) miss|"
+    r"we(?: are|['’]re)(?: also)? (?:holding|having|hosting|running)|we(?: will|['’]ll) (?:hold|have|be holding|host|be hosting)|we (?:hold|host)|we look forward to|"
+    r"there(?: will be|['’]ll be| is)|save the date for)\s+(?P<title>[^.:;?!]{3,80}?)"
+    r"(?=[,\s]+(?:on|from|at|in|this|next)\b|[,\s]+\0)(?P<rest>.*)$"
 )
 _DUE: Final = re.compile(
     r"(?i)^(?:the )?(?:deadline|closing date|last day) for (?P<title>[^.:;?!]{3,80}?) (?:is|will be)\b(?P<rest>.*)$|"
@@ -29,6 +31,8 @@ _DUE: Final = re.compile(
 _PAST: Final = r"(?i)\b(?:was|were|has been|have been|took place|had|met|opened|began|started|launched|thanked|agreed|reported|attended|held)\b"
 _NOT: Final = r"(?i)\b(?:not|no|never|neither|cancelled|canceled|postponed|closed|shut|moved|instead|unless|until|except)\b|n['’]t\b"
 """Words by which a sentence says that something is not held, or not then."""
+_NOT_MISSED: Final = r"(?i)\b(?:do not|don['’]t|not to be) miss(?:ed)?\b"
+_CLOCK: Final = r"(?:\d{1,2}(?:[.:]\d\d)?(?:\s*[ap]\.?m\b\.?)?|noon|midday|midnight)"
 _TO_COME: Final = r"(?i)\b(?:will|shall|is|are|be|please|must|should|can|join|come|invited?)\b"
 _PLACE: Final = re.compile(
     r"(?:\b(?:at|in)|@)\s+(?P<place>(?:the\s+|our\s+)?(?!noon|midday|midnight|least|\d)[A-Za-z][^,.;:()]*?)(?=\s*(?:[,.;:()]|\bfrom\b|\bon\b|\bat\b|\band\b|\bwith\b|\bfor\b|\bto\b|$))"
@@ -38,7 +42,7 @@ _ARTICLES: Final = r"(?i)^(?:the|our|a|an|this year['’]s|your|this)\s+"
 _PRONOUNS: Final = frozenset(
     "it this that they we you he she i there which who these those everybody everyone all".split()
 )
-_ABBREVIATED: Final = r"(?i)(?:\b(?:mr|mrs|ms|dr|prof|st|no|nr|approx|tel|e\.g|i\.e|a\.m|p\.m|jan|feb|mar|apr|jun|jul|aug|sept?|oct|nov|dec|mon|tues?|wed|thurs?|fri|sat|sun)|\b[a-z])\.$"
+_ABBREVIATED: Final = r"(?i)(?:\b(?:mr|mrs|ms|dr|prof|st|no|nr|approx|tel|e\.g|i\.e|a\.m|p\.m|jan|feb|mar|apr|jun|jul|aug|sept?|oct|nov|dec|mon|tues?|wed|thu(?:rs?)?|fri|sat|sun)|\b[a-z])\.$"
 
 
 class Said(NamedTuple):
@@ -74,12 +78,12 @@ def said_in(
     date = found.text
     if (joint := re.search(r"(?i)\s+(?:at|in|from|by|to)$", date)) is not None:  # it leads to what follows
         date, after = date[: joint.start()], f"{joint[0]} {after}"
-    around = f"{before} {after}"
-    if re.search(_NOT, around):
+    around, untimed = f"{before} {after}", time_in(after)[1]
+    if re.search(_NOT, re.sub(_NOT_MISSED, "", f"{before} {untimed}")):
         return "doubtful"
     if re.search(_PAST, around) and not re.search(_TO_COME, around):
         return "past"
-    others = date_within(f"{after.strip()} ·", lexicon) or date_within(f"{before.strip()} ·", lexicon)
+    others = date_within(f"{untimed.strip()} ·", lexicon) or date_within(f"{before.strip()} ·", lexicon)
     if others is not None and re.search(r"[^\W\d_]{3}|[/.-]", others.text):
         return "doubtful"
     whole = f"{before.strip(' ,')} \0 {after.strip(' ,')}"
@@ -90,7 +94,8 @@ def said_in(
             if _is_title(_bare(thing))
             else "doubtful"
         )
-    match = _INVITED.match(whole) or _SUBJECT.match(_with_subject_first(whole))
+    turned = _with_subject_first(whole)
+    match = _INVITED.match(turned) or _SUBJECT.match(turned)
     if match is None or not _is_title(_bare(match["title"].replace("\0", " "))):
         return "doubtful"
     rest = re.sub(r"(?i)\bbetween\s+(\S+)\s+and\s+(\S+)", r"\1-\2", match["rest"].replace("\0", " "))
@@ -106,8 +111,10 @@ def _reads(text: str) -> bool:
 def _with_subject_first(text: str) -> str:
     """`On DATE the fair will be held …` with its date behind the verb."""
     return re.sub(
-        r"(?i)^(?:on\s+|from\s+)?\0[,\s]+(?P<rest>.+)$", lambda match: f"{match['rest']} \0", text.strip()
-    )
+        rf"(?i)^(?:on\s+|from\s+)?\0[,\s]+(?P<when>(?:at|from)\s+{_CLOCK}(?:\s*(?:[-–—]|to|till?|until)\s*{_CLOCK})?[,\s]+)?(?P<rest>.+)$",
+        lambda match: f"{match['rest']} \0 {match['when'] or ''}",
+        text.strip(),
+    ).strip()
 
 
 def _bare(title: str) -> str:

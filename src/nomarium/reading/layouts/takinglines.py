@@ -1,24 +1,25 @@
 """What each line of a text comes to, under the month and the date that stand over it: rows of a list, a refusal, or a note."""
 
 import re
-from typing import Final
+from typing import Final, Literal
 
 from nomarium.model.refusal import Refusal
 from nomarium.reading.cells.times import Times, read_times
 from nomarium.reading.cells.words import Lexicon
 from nomarium.reading.layouts.asides import is_aside
+from nomarium.reading.layouts.linedoubts import doubt_of
+from nomarium.reading.layouts.linetimes import time_in, with_clocks
 from nomarium.reading.layouts.prose import Said, said_in, sentences_of
 from nomarium.reading.layouts.textlines import (
     TextLine,
-    doubt_of,
     in_month,
     is_like_a_date,
     is_sentence,
     month_alone,
     month_in,
     row_of,
-    time_in,
 )
+from nomarium.reading.layouts.weekdaylines import begins_with_weekday, on_weekday
 from nomarium.reading.rows.lone import keeps_books
 from nomarium.sheets.sheet import Row
 
@@ -34,6 +35,10 @@ _UNDATED: Final = Refusal(
 _NIGHT: Final = Refusal(
     "text-night", "It is earlier than the line above it: it may be on the next day.",
     "Write its date on a line above it, or its time as it is meant.",
+)  # fmt: skip
+_WEEKDAY: Final = Refusal(
+    "text-weekday", "The line begins with a weekday, and the date above it does not tell for sure which day that is.",
+    "Write its date on the line.",
 )  # fmt: skip
 _HALF: Final = re.compile(
     r"(?i)^(?P<half>a\.?m\.?|p\.?m\.?|morning|afternoon|evening)\b[\s:.–—-]+(?P<rest>.*[^\W\d_]{2}.*)$"
@@ -52,8 +57,10 @@ class Taking:
     """Takes line after line, under the month and the date that stand over it."""
 
     def __init__(self, lexicon: Lexicon, has_date: bool) -> None:
-        self._lexicon, self._has_date = lexicon, has_date
+        self.lexicon, self._has_date = lexicon, has_date
         self._month = self._date = ""
+        self._over, self._is_of_week = "", False
+        """The date above, in whose week lines may name a weekday; and whether it names a week."""
         self._titled = ""
         """The month that a title over the lines names."""
         self.rows: list[Row] = []
@@ -65,34 +72,36 @@ class Taking:
 
     def take(self, line: TextLine, following: TextLine | None) -> None:
         """What a line comes to: a row, some rows, a refusal, what it says of those below it, or a note."""
-        lexicon = self._lexicon
+        lexicon = self.lexicon
         if (named := month_alone(line.text, lexicon)) is not None:
-            self._month, self._date = named, ""
+            self._month, self._date, self._over = named, "", ""
             self.notes += 1
             return
-        if (
-            line.date == "" and self._month and (day := in_month(line, self._month, lexicon)) is not None
-        ) or (
-            line.date == ""
-            and self._titled
-            and (day := in_month(line, self._titled, lexicon, True)) is not None
-        ):
-            line = day
+        dated = self._dated_from_above(line) if not line.date else None
+        if dated == "taken":
+            return
+        line, is_day = (dated, True) if dated is not None else (line, False)
         if following is not None and self._month and in_month(following, self._month, lexicon) is not None:
             following = None  # it has a date of its own
-        if is_sentence(line):
+        if not is_day and is_sentence(line):
             said, doubtful = _said(line, lexicon)
             self.rows += said
             self.refused += [(line.number, text, _PROSE) for text in doubtful]
             self.notes += not said and not doubtful
             if not said and not doubtful and line.time:
                 self.timed.append((line.number, line.text))
+        elif line.is_bullet and line.date and (entry := _sentence_of_list(line, lexicon)) is not None:
+            self.rows.append(entry)
         elif is_aside(line.text, bool(line.date), bool(line.time)):
             self.notes += 1
         elif (line.date or line.time) and (doubt := doubt_of(line, lexicon)) is not None:
-            self._refuse(line, doubt)
+            self.refuse(line, doubt)
         elif line.date and _is_heading(line, following):
             self._date, self.headings[line.number] = line.date, line
+            self._over, self._is_of_week = line.date, "w/c" in line.date
+            self.notes += 1
+        elif line.date and not any(map(str.isalpha, line.rest)):
+            self.headings[line.number] = line  # when, and nothing else
             self.notes += 1
         elif line.date:
             self.rows.append(row_of(line, line.date))
@@ -102,20 +111,40 @@ class Taking:
             title = f"{half['rest'].strip()} ({half['half']})"
             self.rows.append((line.number, (self._date, "", title, "", "", "", "")))
         elif is_like_a_date(line.text, lexicon):
-            self._refuse(line, _UNREAD)
+            self.refuse(line, _UNREAD)
         else:
             self._titled = month_in(line.text, lexicon) or self._titled
             self.notes += 1
 
+    def _dated_from_above(self, line: TextLine) -> TextLine | Literal["taken"] | None:
+        """A line with the day that its number has in the month above it, or its weekday in the week above it."""
+        for month, needs_weekday in ((self._month, False), (self._titled, True)):
+            if month and (day := in_month(line, month, self.lexicon, needs_weekday)) is not None:
+                return day
+        if not self._over or not begins_with_weekday(line.text, self.lexicon):
+            return None
+        on = on_weekday(with_clocks(line.text), self._over, self.lexicon)
+        if on is not None and on.is_clear and not on.rest:
+            self._date, self.headings[line.number] = on.date, line._replace(date=on.date)
+            self.notes += 1
+            return "taken"
+        if on is not None and (on.is_clear or self._is_of_week):
+            time, rest = time_in(on.rest)
+            return line._replace(date=on.date, time=time, rest=rest)
+        if line.time:
+            self.refuse(line, _WEEKDAY)
+            return "taken"
+        return None
+
     def _take_timed(self, line: TextLine) -> None:
         if not self._date and not self._has_date:
-            self._refuse(line, _UNDATED)
+            self.refuse(line, _UNDATED)
         elif _is_after_midnight(line, self.rows[-1] if self.rows else None, self._date):
-            self._refuse(line, _NIGHT)
+            self.refuse(line, _NIGHT)
         else:
             self.rows.append(row_of(line, self._date))
 
-    def _refuse(self, line: TextLine, why: Refusal) -> None:
+    def refuse(self, line: TextLine, why: Refusal) -> None:
         self.refused.append((line.number, line.text, why))
 
 
@@ -138,13 +167,21 @@ def _said(line: TextLine, lexicon: Lexicon) -> tuple[list[Row], list[str]]:
     """The rows of the sentences of a line, and the sentences that leave in doubt what they say."""
     rows: list[Row] = []
     doubtful: list[str] = []
-    for sentence in sentences_of(line.text):
+    for sentence in sentences_of(with_clocks(line.text)):
         said = None if keeps_books(sentence) else said_in(sentence, lexicon, time_in)
         if isinstance(said, Said):
             rows.append((line.number, (said.date, said.time, said.title, said.place, "", "", "")))
         elif said == "doubtful":
             doubtful.append(sentence)
     return rows, doubtful
+
+
+def _sentence_of_list(line: TextLine, lexicon: Lexicon) -> Row | None:
+    """What an entry of a list says that is written as a sentence, and says one event."""
+    if not is_sentence(line._replace(is_bullet=False)):
+        return None
+    said, doubtful = _said(line, lexicon)
+    return said[0] if len(said) == 1 and not doubtful else None
 
 
 def _is_heading(line: TextLine, following: TextLine | None) -> bool:

@@ -5,31 +5,17 @@ from collections.abc import Iterator, Sequence
 from itertools import pairwise
 from typing import Final, NamedTuple
 
-from nomarium.model.refusal import Refusal
-from nomarium.reading.cells.times import Times, read_times
 from nomarium.reading.cells.words import Lexicon, fold
+from nomarium.reading.layouts.linetimes import EDGES, LEADING, reads_as_time, time_in, with_clocks
+from nomarium.reading.layouts.placewords import NO_PLACE, PLACE_WORDS
 from nomarium.reading.rows.lone import COUNTED, DateWithin, date_within, keeps_books
 from nomarium.sheets.sheet import Row
 
 BULLET: Final = re.compile(r"^\s*(?:#{1,6}\s+|[-*•–+·▪]\s+|\d{1,2}[)]\s+)")
+HEADING: Final = re.compile(r"^\s*#{1,6}\s+")
 MARKS: Final = re.compile(r"\*\*|__|`|(?<!\w)[*_](?=\S)|(?<=\S)[*_](?!\w)")
-_CLOCK: Final = (
-    r"(?:12\s?(?:noon|midday|midnight)|\d{1,2}(?:[.:h]\d{2})?\s?(?:[ap]\.?m\b\.?)?|noon|midday|midnight)"
-)
-_TIME: Final = re.compile(
-    rf"(?i)(?<![\w.:/$£€-])(?<![$£€] )(?:from\s+|at\s+|@\s*)?({_CLOCK}(?:\s?(?:[-–—]|to|until)\s?{_CLOCK})?)"
-    r"(?![\w/%€]|[:.]\d|\s?(?:€|%|k?m\b|cm\b|kg\b|euros?\b|dollars?\b|pounds?\b|per\b))"
-)
-"""A time among words; figures with a unit or a currency are none."""
-_CLEAR: Final = re.compile(r"(?i)\d[.:h]\d\d|\d\s?[ap]\.?m\b|noon|midday|midnight|\d\s?[-–—]\s?\d")
-_LEADING: Final = re.compile(rf"(?i)^({_CLOCK}(?:\s?(?:[-–—]|to|until)\s?{_CLOCK})?)(?=[\s:,–—-]|$)")
 _PARTED: Final = re.compile(r"\s*[,;|\t]\s*|\s+[–—-]\s+")
 _PLACE_AFTER: Final = re.compile(r"^(?P<title>.*\S)\s+(?:@\s*|(?:at|in)\s+(?=the\s|[A-Z0-9]))(?P<place>.+)$")
-NO_PLACE: Final = (
-    r"(?i)\b(?:closed|finish(?:es|ing)?|starts?|ends?|only|free|after|by|before|about|around|bring|limited|places?|weather|tickets?|welcome|tb[ac]|for|with|until|from|cancell?ed|years?|grades?|"
-    r"entry|admission|details?|compulsory|optional|please|all day|no|not|non|age[sd]?|adults?|children)\b|[£$€]|^\W*\d+\W*$"
-)
-"""Words of what stands beside a title and is no place."""
 _TILL_LATE: Final = r"(?i)(\d\s?(?:[ap]\.?m\.?)?)\s*(?:[–—-]|to|till?|until)\s*(?:late|close)\b"
 _WEEK_OF: Final = r"(?i)\bweek\s+(?:of|commencing|beginning|starting)\s+(?=\d|[A-Z])"
 _BRACKETS: Final = str.maketrans("[]{}", "()()")
@@ -38,34 +24,24 @@ _OTHER_DAYS: Final = re.compile(
     r"(?i)(?<![\d.:/-])\b(?:\d{1,2}(?:st|nd|rd|th)?\s*(?:,|&|\+|\band\b|\bet\b|\bund\b)\s*(?:and\s+)?)+$"
 )
 """Days before the last one of a date, `12, 13 and`."""
-_EDGES: Final = " ,;:–—-|"
-"""What parts the pieces of a line."""
 _COLUMNS: Final = r"\s*(?:\.\s?){4,}\s*|\s*…{2,}\s*|(?<![.!?:;,])(?:\s{2,}|\t)(?=\S)"
 """What parts the columns of a line: a tab, spaces, or a row of dots."""
-_PLACE_WORDS: Final = re.compile(
-    r"(?i)\b(?:rooms?|hall|loft|shed|slips?|gym|library|lab|studio|field|court|pitch|church|chapel|centre|center|park|harbou?r|yard|street|road|"
-    r"lane|school|office|theatre|theater|caf[eé]|club|house|building|campus|pool|museum|beach|quay|pier|dock|boathouse|online|salle|raum|at|in)\b|\d"
-)
 _LEAST_WORDS: Final = 7
 """Words from which on a line that ends as a sentence does is one."""
 _WEEKDAY: Final = r"(?:mon|tues|wednes|thurs|fri|satur|sun)day"
 _WEEKLY: Final = re.compile(
-    rf"(?i)\b(?:on\s+)?(?:{_WEEKDAY}s(?:\s*(?:,|&|and)\s*{_WEEKDAY}s)*|(?:every|each)\s+{_WEEKDAY}(?:\s*(?:,|&|and)\s*{_WEEKDAY})*)\b"
+    rf"(?i)\b(?:on\s+)?(?:(?P<alternate>alternate\s+)?{_WEEKDAY}s(?:\s*(?:,|&|and)\s*{_WEEKDAY}s)*|"
+    rf"(?:every|each)\s+(?P<other>(?:other|second|2nd|third|3rd|fourth|4th)\s+)?{_WEEKDAY}(?:\s*(?:,|&|and)\s*{_WEEKDAY})*)\b"
 )
 _COUNTED_WEEKS: Final = re.compile(r"(?i)\(?(?:\bfor\s+)?\b(\d{1,2})\s+(weeks|sessions|times)\b\)?")
 _SENTENCE_END: Final = r"(?<=[^\W\d_]{3})\.\s+(?=[A-Z])"
-_NO_START: Final = re.compile(
-    r"(?i)\b(?:(?:finish(?:es|ing)?|ends?|ending|until|till?|by|before)(?:\s+at)?|"
-    r"age[sd]?|years?|grades?|rooms?|pages?|classes|periods?|lessons?|weeks?|nos?\.?|numbers?|items?)\s*$"
-)
-"""Words after which a time alone is an end, or figures are no time."""
 _LENGTH: Final = re.compile(
-    r"(?i)\(?\b\d{1,2}\s?(?:h(?:rs?|ours?)?\s?(?:\d{1,2}\s?(?:m(?:ins?)?)?)?|min(?:ute)?s?)\b(?![\w-])\)?|\(\d{1,3}\s?m\)"
+    r"(?i)\(?\b(?:\d{1,3}(?=\s?m)|\d{1,2})\s?(?:h(?:rs?|ours?)?\s?(?:\d{1,2}\s?(?:m(?:ins?)?)?)?|min(?:ute)?s?)\b(?![\w-])\)?|\(\d{1,3}\s?m\)"
 )
 """How long something lasts, beside its time."""
 _IN_BRACKETS: Final = re.compile(r"^(?P<title>.*\S)\s*\((?P<place>[^()]+)\)$")
 _DAY_OF_MONTH: Final = re.compile(
-    r"^(?:(?P<weekday>[^\W\d]+)[.,]?\s+)?(?P<day>\d{1,2})(?:\s*[-–]\s*(?P<last>\d{1,2})(?![.:]\d))?(?:st|nd|rd|th|\.)?(?=[\s:,–—-]|$)(?![.:]\d)",
+    r"^(?:(?P<weekday>[^\W\d]+)[.,]?\s+)?(?P<day>\d{1,2})(?:\s*[-–]\s*(?P<last>\d{1,2})(?![.:]\d))?(?:st|nd|rd|th|\.)?(?=[\s:,–—-]|$)(?![.:]\d)(?:\s*\((?P<behind>[^\W\d]+)\.?\))?",
     re.IGNORECASE,
 )
 
@@ -107,6 +83,8 @@ def is_sentence(line: TextLine) -> bool:
         and line.text.startswith(line.date)
     ):
         return False  # Sat 3 Oct – Boat jumble, Main slip. All welcome.
+    if re.search(r"\b[ap]\.m\.$", line.text.rstrip()):
+        return False
     label = re.match(r"[^:.!?]{3,50}:\s+", line.text)
     if label is not None and line.date and line.text[label.end() :].startswith(line.date):
         return False
@@ -116,6 +94,9 @@ def is_sentence(line: TextLine) -> bool:
 def paragraphs_of(lines: Sequence[tuple[int, str]]) -> Iterator[list[tuple[int, str]]]:
     current: list[tuple[int, str]] = []
     for number, text in lines:
+        if current and HEADING.match(text):
+            yield current
+            current = []
         if text.strip():
             current.append((number, text))
         elif current:
@@ -129,32 +110,41 @@ def text_line(number: int, text: str, lexicon: Lexicon) -> TextLine:
     bare, is_bullet = _without_mark(text, lexicon)
     shown, plain = (
         " ".join(bare.split()),
-        " ".join(re.sub(_COLUMNS, " | ", bare.translate(_BRACKETS)).split()),
+        with_clocks(" ".join(re.sub(_COLUMNS, " | ", bare.translate(_BRACKETS)).split())),
     )
-    leading = _LEADING.match(plain)
-    if leading and _reads_as_time(leading[1]) and not _is_of_month(leading, lexicon):  # 10.00 Welcome
-        return TextLine(number, shown, "", leading[1], plain[leading.end() :].strip(_EDGES), is_bullet)
-    found = _date_in(plain, lexicon)
+    leading = LEADING.match(plain)
+    if leading and reads_as_time(leading[1]) and not _is_of_month(leading, lexicon):  # 10.00 Welcome
+        rest = plain[leading.end() :].strip(EDGES)
+        found = _date_in(rest, lexicon)
+        if found is None or found.moment.start is not None or not _is_clear(found.text, lexicon):
+            return TextLine(number, shown, "", leading[1], rest, is_bullet)
+        date, before, after = _with_days_before(found, lexicon)  # 10.00 Sat 12 September: Trials
+        return TextLine(number, shown, date, leading[1], _around(rest, before, after).strip(EDGES), is_bullet)
+    days = _WEEKLY.search(plain)
+    searched = (
+        plain if days is None else f"{plain[: days.start()].rstrip(' ,')}, {plain[days.end() :].lstrip(' ,')}"
+    )
+    found = _date_in(searched, lexicon)
     if found is None:
         time, rest = time_in(plain)
         return TextLine(number, shown, "", time, rest.strip(" |"), is_bullet)
     date, before, after = _with_days_before(found, lexicon)
-    rest = _around(plain, before, after)
+    rest = _around(searched, before, after)
     has_time, has_last = found.moment.start is not None, found.moment.last is not None
     time, rest = ("", rest) if has_time else time_in(rest)
     if has_time and has_last:  # 26 to 30 Oct, 9am - 3pm: times of each day
-        own, days = time_in(date)
-        if re.search(r"[-–—]|\bto\b|\buntil\b", own) and not time_in(days)[0]:
-            date, time, has_time = days, own, False
+        own, dates = time_in(date)
+        if re.search(r"[-–—]|\bto\b|\buntil\b", own) and not time_in(dates)[0]:
+            date, time, has_time = dates, own, False
     if has_last:
         rest = re.sub(r"(?i)\b(?:daily|each day|every day)\b", "", rest)
-    repeat, rest = _repeat_in(rest, has_last)
-    return TextLine(number, shown, date, time, rest.strip(_EDGES), is_bullet, has_time, repeat)
+    repeat, rest = _repeat_of(days, rest, has_last) if days is not None else ("", rest)
+    return TextLine(number, shown, date, time, rest.strip(EDGES), is_bullet, has_time, repeat)
 
 
 def _without_mark(text: str, lexicon: Lexicon) -> tuple[str, bool]:
     """A line without the mark or the number of a list, and whether it had one. `8. September` has none."""
-    is_bullet = BULLET.match(text) is not None
+    is_bullet = BULLET.match(text) is not None and HEADING.match(text) is None
     bare = MARKS.sub("", BULLET.sub("", text)).strip()
     bare = re.sub(_TILL_LATE, r"\1", re.sub(_WEEK_OF, "w/c ", bare))
     numbered = _NUMBERED.match(bare)
@@ -182,7 +172,7 @@ def _with_days_before(found: DateWithin, lexicon: Lexicon) -> tuple[str, str, st
         weekday = f"{last} " if fold(last).strip(".,") in lexicon.weekdays else ""
         date = f"{weekday}{others[0].strip()} {found.text}"
         before = " ".join(words) if weekday else before[: others.start()]
-    return " ".join(date.replace("|", " ").split()).strip(_EDGES), before, after
+    return " ".join(date.replace("|", " ").split()).strip(EDGES), before, after
 
 
 def _are_days_of(others: re.Match[str], before: str, date: str) -> bool:
@@ -198,7 +188,7 @@ def _around(plain: str, before: str, after: str) -> str:
     12 September Heron v Tern`; behind a comma they are another piece."""
     follows = plain[: plain.rfind(after.strip())] if re.match(r"\s*\w", after) else ","
     is_label = before.rstrip().endswith(":") and re.search(r"[,;|–—-]\s*$", follows) is None
-    pieces = (before.strip(f"{_EDGES}()"), after.strip(_EDGES))
+    pieces = (before.strip(f"{EDGES}()"), after.strip(EDGES))
     return (": " if is_label else ", ").join(part for part in pieces if part)
 
 
@@ -209,36 +199,19 @@ def _is_of_month(leading: re.Match[str], lexicon: Lexicon) -> bool:
     return are_days and bool(after) and fold(after[0]).strip(".,") in lexicon.months
 
 
-def _repeat_in(rest: str, has_last: bool) -> tuple[str, str]:
+def _repeat_of(days: re.Match[str], rest: str, has_last: bool) -> tuple[str, str]:
     """How often a line says that it is held, and what is left of it; nothing where no end of it can be told."""
-    days = _WEEKLY.search(rest)
-    if days is None:
-        return "", rest
     count = _COUNTED_WEEKS.search(rest)
     if count is None and not has_last:
         return "", rest
     names = re.findall(rf"(?i){_WEEKDAY}", days[0])
-    repeat = f"every {', '.join(names[:-1])}{' and ' if len(names) > 1 else ''}{names[-1]}"
+    each = (
+        "other " if days["alternate"] else " ".join((days["other"] or "").split()) + " " * bool(days["other"])
+    )
+    repeat = f"every {each}{', '.join(names[:-1])}{' and ' if len(names) > 1 else ''}{names[-1]}"
     repeat += f" for {count[1]} {count[2]}" if count else ""
-    without = rest.replace(days[0], " ", 1).replace(count[0] if count else "\0", " ", 1)
+    without = rest.replace(count[0], " ", 1) if count else rest
     return repeat, re.sub(r"\s*[,:–—-]\s*(?=[,:]|$)|^\s*[,:–—-]\s*", "", " ".join(without.split()))
-
-
-def _reads_as_time(text: str) -> bool:
-    times = read_times(text)
-    return bool(_CLEAR.search(text)) and isinstance(times, Times) and times.start is not None
-
-
-def time_in(text: str) -> tuple[str, str]:
-    """The first time that a text says, and the text without it."""
-    for match in _TIME.finditer(text):
-        if _reads_as_time(match[1].strip()) and not _NO_START.search(text[: match.start()]):
-            before, after = (
-                text[: match.start()].rstrip(f"{_EDGES}("),
-                text[match.end() :].lstrip(f"{_EDGES})"),
-            )
-            return match[1].strip(), ", ".join(part for part in (before, after) if part)
-    return "", text
 
 
 def month_in(text: str, lexicon: Lexicon) -> str | None:
@@ -256,13 +229,21 @@ def month_alone(text: str, lexicon: Lexicon) -> str | None:
 def in_month(line: TextLine, month: str, lexicon: Lexicon, needs_weekday: bool = False) -> TextLine | None:
     """A line that begins with a day of the month above it; with its weekday, where nothing less tells."""
     match = _DAY_OF_MONTH.match(line.text)
-    if match is None or not 1 <= int(match["day"]) <= 31 or (needs_weekday and not match["weekday"]):
+    if (
+        match is None
+        or not 1 <= int(match["day"]) <= 31
+        or (needs_weekday and not (match["weekday"] or match["behind"]))
+    ):
         return None
-    if match["weekday"] and fold(match["weekday"]) not in lexicon.weekdays:
-        return None
-    time, rest = time_in(line.text[match.end() :].strip(" :,–—-"))
+    end = match.end()
+    weekday = match["weekday"] or match["behind"] or ""
+    if weekday and fold(weekday) not in lexicon.weekdays:
+        if match["weekday"]:
+            return None
+        weekday, end = "", match.start("behind") - 1
+    time, rest = time_in(with_clocks(line.text[end:].strip(" :,–—-")))
     return line._replace(
-        date=f"{match['weekday'] or ''} {match['day']}{'-' + match['last'] if match['last'] else ''} {month}".strip(),
+        date=f"{weekday} {match['day']}{'-' + match['last'] if match['last'] else ''} {month}".strip(),
         time=time,
         rest=rest,
     )
@@ -272,19 +253,19 @@ def row_of(line: TextLine, date: str) -> Row:
     """A line as a row: its title, and what stands in brackets, after a comma or after `at` is the place."""
     text, place, length = line.rest, "", ""
     text, *more = re.split(_SENTENCE_END, re.sub(r"(?<=\w)\.$", "", text), maxsplit=1)
-    if line.time and (said := _LENGTH.search(text)) is not None:
+    if (line.time or line.has_time) and (said := _LENGTH.search(text)) is not None:
         text, length = f"{text[: said.start()]} {text[said.end() :]}".strip(), said[0].strip("() ")
     brackets = _IN_BRACKETS.match(text)
     is_timed = bool(line.time) or line.has_time
     if (
         brackets
         and not re.search(NO_PLACE, brackets["place"])
-        and (is_timed or _PLACE_WORDS.search(brackets["place"]))
+        and (is_timed or PLACE_WORDS.search(brackets["place"]))
     ):
         text, place = brackets["title"], brackets["place"]
     parts = [part for part in _PARTED.split(text) if part and part.strip()]
     may_be = (n for n, part in enumerate(parts) if n and not re.search(NO_PLACE, part))
-    at = next((n for n in may_be if is_timed or _PLACE_WORDS.search(parts[n])), 0)
+    at = next((n for n in may_be if is_timed or PLACE_WORDS.search(parts[n])), 0)
     if at and not place:
         place = parts.pop(at)
     elif len(parts) > 1 and not is_timed and "|" not in text:
@@ -296,62 +277,15 @@ def row_of(line: TextLine, date: str) -> Row:
     return line.number, (date, line.time, title.strip(" :"), place.strip(), notes, length, line.repeat)
 
 
-_REPEATS: Final = re.compile(
-    r"(?i)^\W*(?:every|each|weekly|fortnightly|monthly|daily|alternate|chaque|tous les|jede[nrs]?|cada|elke)\b"
-)
-_REPEATED: Final = Refusal(
-    "text-repeats", "The line says that it is held again and again, which a line of text cannot say here.",
-    "Put it into a table with a column Repeat (“every Tuesday until 15 December”), or write each date.",
-)  # fmt: skip
-_LABELS: Final = frozenset(
-    "when where date time from to until start end starts ends begins day quand wann von bis".split()
-)
-_LABELLED: Final = Refusal(
-    "text-labelled", "The line says when, and no line beside it says what.", "Write the title on the same line: “Fri 16 April 2027: Open day”.",
-)  # fmt: skip
-_UNKNOWN_DAY: Final = Refusal(
-    "text-unread", "The word before the date seems to be a weekday, and is none in the languages found.",
-    "Say the language, --language de, say, or take the word out.",
-)  # fmt: skip
-_SEVERAL: Final = Refusal(
-    "text-several", "The line says more than one date or time.", "Write each event on a line of its own."
-)
-
-
-def _has_other_date(rest: str, lexicon: Lexicon) -> bool:
-    """Whether what a line says beside its date is another one, with the name of a month."""
-    found = date_within(f"{rest} ·", lexicon)
-    return found is not None and any(fold(word).strip(".,") in lexicon.months for word in found.text.split())
-
-
-def doubt_of(line: TextLine, lexicon: Lexicon) -> Refusal | None:
-    """Why a line with a date or a time is no one event: it repeats, or says another day or time. None when nothing tells."""
-    if line.date and fold(line.rest).strip(" :") in _LABELS:
-        return _LABELLED
-    before = re.match(r"([^\W\d]{2,3})\.\s*\d", line.text)
-    if (
-        line.date
-        and before is not None
-        and fold(before[1]) not in lexicon.weekdays.keys() | lexicon.months.keys()
-    ):
-        return _UNKNOWN_DAY  # So. 20.9.2026, and nothing says that it is a Sunday
-    words = [fold(word).strip(".,;:()&") for word in line.text.split()]
-    are_several = any(
-        word not in lexicon.weekdays and word.removesuffix("s") in lexicon.weekdays for word in words
+def _is_clear(date: str, lexicon: Lexicon) -> bool:
+    """Whether a date has more than figures of a day and a month, which could count something."""
+    words = [fold(word).strip(".,") for word in date.split()]
+    return (
+        any(word in lexicon.months or word in lexicon.weekdays for word in words)
+        or re.search(r"\d{4}", date) is not None
     )
-    if not line.repeat and (_REPEATS.match(line.text) or are_several):
-        return _REPEATED
-    rest = [fold(word).strip(".,;:()") for word in line.rest.split()]
-    if line.date and any(
-        a in lexicon.weekdays and re.fullmatch(r"\d{1,2}(?:st|nd|rd|th)?", b) for a, b in pairwise(rest)
-    ):
-        return _SEVERAL
-    if line.date and any(map(str.isdigit, line.rest)) and _has_other_date(line.rest, lexicon):
-        return _SEVERAL
-    if line.date and re.search(r"^\W*(?:&|and\b|\+)|(?:&|\band|(?<=\s)\+)\W*$", line.rest):
-        return _SEVERAL
-    if (line.time or line.has_time) and any(
-        _reads_as_time(match[1].strip()) for match in _TIME.finditer(line.rest)
-    ):
-        return _SEVERAL
-    return None
+
+
+def is_named(date: str, lexicon: Lexicon) -> bool:
+    """Whether a date has the name of a month."""
+    return any(fold(word).strip(".,") in lexicon.months for word in date.split())

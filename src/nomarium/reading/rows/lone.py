@@ -21,13 +21,21 @@ COUNTED = frozenset(
     "week day year room period term round heat match game session lesson class leg stage part unit no nr issue volume vol edition bulletin number runde spieltag journee jornada".split()
 )
 """Words whose number is none of a date."""
+_EVENTS = frozenset(("day", "match", "game", "session", "lesson"))
+"""Words that end a title before its date as often as they are counted."""
 _MOST_WORDS = 25
+"""Words of a row of a table that says an event by itself; more are a remark."""
+_MOST_OF_DATE = 16
+_SPAN = re.compile(
+    r"(?i)(?<![\w.:/-])(?:[01]?\d|2[0-4])(?:[.:][0-5]\d)?(?:\s?[ap]\.?m\b\.?)?\s?(?:[–—-]|to|till?|until)\s?"
+    r"(?:[01]?\d|2[0-4])(?:[.:][0-5]\d)?(?P<half>\s?[ap]\.?m\b)?(?![\w/]|[.:]\d)"
+)
 
 
 def lone_event(text: str, decisions: Decisions) -> tuple[str, Part] | Refusal | None:
     """The title and the days of an event that a lone text names; why not, where its date cannot be settled. None when it
     names none: it has no date, nothing but a date, or keeps the books of the table."""
-    if keeps_books(text) or not any(map(str.isdigit, text)):
+    if keeps_books(text) or not any(map(str.isdigit, text)) or text.count(" ") >= _MOST_WORDS:
         return None
     found = date_within(text, decisions.lexicon)
     if found is None:
@@ -80,19 +88,53 @@ class DateWithin(NamedTuple):
 def date_within(text: str, lexicon: Lexicon) -> DateWithin | None:
     """The longest run of words that is a date or a range of dates, and what stands around it."""
     words = text.split()
-    if len(words) > _MOST_WORDS:
-        return None
-    for size in range(len(words) - 1, 0, -1):
+    clocks = _words_of_spans(words)
+    for size in range(min(len(words) - 1, _MOST_OF_DATE), 0, -1):
         for at in range(len(words) - size + 1):
             piece = " ".join(words[at : at + size]).strip(" ,;:()–—-")
             if not any(map(str.isdigit, piece)) or fold(piece.split()[0]) in COUNTED:
                 continue
-            if at and fold(words[at - 1]) in COUNTED and piece[0].isdigit():
+            if at and piece[0].isdigit() and _is_counted(fold(words[at - 1]), piece, words[at + size :]):
                 continue  # Round 1 – 5 September: no range
+            if piece.endswith(" we"):
+                continue  # On 14 September we are holding …: no Wednesday
+            if clocks and _is_of_spans(words, clocks, at, at + size):
+                continue
             moment = read_moment(piece, "date", lexicon)
             if isinstance(moment, Moment) and moment.first is not None:
                 return DateWithin(moment, " ".join([*words[:at], "\0", *words[at + size :]]), piece)
     return None
+
+
+def _is_counted(word: str, piece: str, after: list[str]) -> bool:
+    """Whether a number after a word is not that of a day: `Round 1 – 5 September`, `Year 9 May ball`, `Day 3 October 5`; that of
+    `Open day 17 October` is."""
+    has_other = bool(after) and re.match(r"\d{1,2}\b(?![:.]\d)", after[0]) is not None
+    return word in COUNTED and (
+        word not in _EVENTS or has_other or re.match(r"\d+\s*[–—-]", piece) is not None
+    )
+
+
+def _words_of_spans(words: list[str]) -> list[tuple[int, int]]:
+    """From which word to which, exclusive, a text has times from one to another, `8.30 – 10.30am`, that are no days."""
+    text = " ".join(words)
+    found: list[tuple[int, int]] = []
+    for match in _SPAN.finditer(text):
+        figures = [int(number) for number in re.findall(r"\d+", match[0])]
+        if match["half"] or ":" in match[0] or ("." in match[0] and not all(1 <= n <= 12 for n in figures)):
+            found.append((text.count(" ", 0, match.start()), text.count(" ", 0, match.end()) + 1))
+    return found
+
+
+def _is_of_spans(words: list[str], spans: list[tuple[int, int]], first: int, end: int) -> bool:
+    """Whether a run of words cuts a span of times, begins with it, or has no figures but those of spans."""
+    if any(a == first for a, _ in spans):
+        return True
+    if any(a < end and first < b and not (first <= a and b <= end) for a, b in spans):
+        return True
+    return not any(
+        any(map(str.isdigit, words[n])) for n in range(first, end) if not any(a <= n < b for a, b in spans)
+    )
 
 
 def _tidy(rest: str) -> str:

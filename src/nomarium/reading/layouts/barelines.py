@@ -1,0 +1,60 @@
+"""Lines that say when and nothing else, and date no programme: their titles stand over or under them, and their places below."""
+
+import re
+from bisect import bisect_left, bisect_right
+from collections.abc import Iterator, Mapping, Sequence
+from typing import Final, NamedTuple
+
+from nomarium.reading.cells.words import Lexicon
+from nomarium.reading.layouts.placewords import is_place
+from nomarium.reading.layouts.textlines import BULLET, MARKS, TextLine, month_alone
+from nomarium.sheets.sheet import Row
+
+_PAPERS: Final = r"(?i)(?:\W*(?:[\w'’]+\s+){0,4})?(?:news(?:letter)?|bulletin|notices?|update|circular|memo(?:randum)?|gazette|journal|diary|calendar|minutes|report)\W*"
+
+
+class Titled(NamedTuple):
+    """A line that says when, with the title and the place that were found for it; the title is blank where none was."""
+
+    line: TextLine
+    title: str
+    place: str = ""
+
+
+def titled_days(
+    bare: Mapping[int, TextLine], lines: Sequence[tuple[int, str]], rows: Sequence[Row], lexicon: Lexicon
+) -> Iterator[Titled]:
+    """Lines that stand alone with a date, unless rows have it: each with the line that it dates. One that opens its paragraph
+    has its title below, in the same paragraph or as the one line before the next date; any other has it right above."""
+    date_of = {number: str(cells[0]) for number, cells in rows}
+    dated = sorted((*bare, *date_of))
+    texts = {number: MARKS.sub("", BULLET.sub("", text)).strip() for number, text in lines if text.strip()}
+    numbers, first_of = sorted(texts), dict[int, int]()
+    for number in numbers:
+        first_of[number] = first_of.get(number - 1, number)  # of its paragraph
+    used: set[int] = set()
+    for number, line in bare.items():
+        at = bisect_right(dated, number)
+        after = dated[at] if at < len(dated) else None
+        if after is not None and date_of.get(after) == line.date and not (line.time or line.has_time):
+            continue  # what it dates
+        end = len(numbers) if after is None else bisect_left(numbers, after)
+        under = [
+            n for n in numbers[bisect_right(numbers, number) : end] if month_alone(texts[n], lexicon) is None
+        ]
+        above = texts.get(number - 1, "")
+        is_free = number - 1 not in bare and number - 1 not in date_of and number - 1 not in used
+        opens = first_of[number] == number or first_of[number] in bare or first_of[number] in date_of
+        if above and is_free and not opens and month_alone(above, lexicon) is None:
+            if heads_paper(above):
+                continue
+            place = texts[under[0]] if under and under[0] == number + 1 and is_place(texts[under[0]]) else ""
+            used |= {under[0]} if place else set()
+            yield Titled(line, above, place)
+        elif after is None or after in bare or (under and number != dated[0]):
+            yield Titled(line, texts[under[0]] if len(under) == 1 else "")
+
+
+def heads_paper(text: str) -> bool:
+    """Whether a line says what kind of paper it is that bears a date, `Newsletter`."""
+    return re.fullmatch(_PAPERS, text) is not None

@@ -1,0 +1,74 @@
+"""Why a line of text with a date or a time is no one event."""
+
+import re
+from itertools import pairwise
+from typing import Final
+
+from nomarium.model.refusal import Refusal
+from nomarium.reading.cells.words import Lexicon, fold
+from nomarium.reading.layouts.linetimes import time_in
+from nomarium.reading.layouts.textlines import TextLine, is_named
+from nomarium.reading.rows.lone import date_within
+
+_REPEATS: Final = re.compile(
+    r"(?i)^\W*(?:every|each|weekly|fortnightly|monthly|daily|alternate|chaque|tous les|jede[nrs]?|cada|elke)\b"
+)
+_AGAIN: Final = re.compile(
+    r"(?i)\b(?:every|alternate|fortnightly|each(?=\s+(?:(?:other|second|third)\s+)?(?:week|day|month|(?:mon|tue|wed|thu|fri|sat|sun)\w*)\b)|"
+    r"(?:first|second|third|fourth|last|1st|2nd|3rd|4th)\s+\w+day\s+(?:of|in)\s+(?:the|each|every)\s+month)\b"
+)
+"""Words by which something is held again and again, wherever they stand."""
+_REPEATED: Final = Refusal(
+    "text-repeats", "The line says that it is held again and again, which a line of text cannot say here.",
+    "Put it into a table with a column Repeat (“every Tuesday until 15 December”), or write each date.",
+)  # fmt: skip
+_LABELS: Final = frozenset(
+    "when where date time from to until start end starts ends begins day quand wann von bis".split()
+)
+_LABELLED: Final = Refusal(
+    "text-labelled", "The line says when, and no line beside it says what.", "Write the title on the same line: “Fri 16 April 2027: Open day”.",
+)  # fmt: skip
+_UNKNOWN_DAY: Final = Refusal(
+    "text-unread", "The word before the date seems to be a weekday, and is none in the languages found.",
+    "Say the language, --language de, say, or take the word out.",
+)  # fmt: skip
+_SEVERAL: Final = Refusal(
+    "text-several", "The line says more than one date or time.", "Write each event on a line of its own."
+)
+
+
+def _has_other_date(rest: str, lexicon: Lexicon) -> bool:
+    """Whether what a line says beside its date is another one, with the name of a month."""
+    found = date_within(f"{rest} ·", lexicon)
+    return found is not None and is_named(found.text, lexicon)
+
+
+def doubt_of(line: TextLine, lexicon: Lexicon) -> Refusal | None:
+    """Why a line with a date or a time is no one event: it repeats, or says another day or time. None when nothing tells."""
+    if line.date and fold(line.rest).strip(" :") in _LABELS:
+        return _LABELLED
+    before = re.match(r"([^\W\d]{2,3})\.\s*\d", line.text)
+    if (
+        line.date
+        and before is not None
+        and fold(before[1]) not in lexicon.weekdays.keys() | lexicon.months.keys()
+    ):
+        return _UNKNOWN_DAY  # So. 20.9.2026, and nothing says that it is a Sunday
+    words = [fold(word).strip(".,;:()&") for word in line.text.split()]
+    are_several = any(
+        word not in lexicon.weekdays and word.removesuffix("s") in lexicon.weekdays for word in words
+    )
+    if not line.repeat and (_REPEATS.match(line.text) or are_several or _AGAIN.search(line.text)):
+        return _REPEATED
+    rest = [fold(word).strip(".,;:()") for word in line.rest.split()]
+    if line.date and any(
+        a in lexicon.weekdays and re.fullmatch(r"\d{1,2}(?:st|nd|rd|th)?", b) for a, b in pairwise(rest)
+    ):
+        return _SEVERAL
+    if line.date and any(map(str.isdigit, line.rest)) and _has_other_date(line.rest, lexicon):
+        return _SEVERAL
+    if line.date and re.search(r"^\W*(?:&|and\b|\+)|(?:&|\band|(?<=\s)\+)\W*$", line.rest):
+        return _SEVERAL
+    if (line.time or line.has_time) and time_in(line.rest)[0]:
+        return _SEVERAL
+    return None

@@ -1,0 +1,56 @@
+"""Times among the words of a line: `10–11am`, `from 7.30pm`, `1930 hrs`."""
+
+import re
+from typing import Final
+
+from nomarium.reading.cells.times import Times, read_times
+
+EDGES: Final = " ,;:–—-|"
+"""What parts the pieces of a line."""
+_CLOCK: Final = (
+    r"(?:12\s?(?:noon|midday|midnight)|\d{1,2}(?:[.:h]\d{2})?\s?(?:[ap]\.?m\b\.?)?|noon|midday|midnight)"
+)
+TIME: Final = re.compile(
+    rf"(?i)(?<![\w.:/$£€-])(?<![$£€] )(?:from\s+|at\s+|@\s*)?({_CLOCK}(?:\s?(?:[-–—]|to|till?|until)\s?{_CLOCK})?)"
+    r"(?![\w/%€]|[:.]\d|\s?(?:€|%|k?m\b|cm\b|kg\b|euros?\b|dollars?\b|pounds?\b|per\b))"
+)
+"""A time among words; figures with a unit or a currency are none."""
+_CLEAR: Final = re.compile(r"(?i)\d[.:h]\d\d|\d\s?[ap]\.?m\b|noon|midday|midnight|\d\s?[-–—]\s?\d")
+LEADING: Final = re.compile(rf"(?i)^({_CLOCK}(?:\s?(?:[-–—]|to|till?|until)\s?{_CLOCK})?)(?=[\s:,–—-]|$)")
+_FOUR: Final = r"(?:[01]\d|2[0-4])[0-5]\d"
+_HOURS: Final = re.compile(
+    rf"(?i)(?<![\w.:/-])(?:({_FOUR})(?:\s?h(?:ou)?rs?|\s?h)?(\s?(?:[-–—]|to|till?|until)\s?))?({_FOUR})\s?(?:h(?:ou)?rs?|h)\b\.?"
+)
+"""`1930 hrs`, `0900-1030h`: no year."""
+_NO_START: Final = re.compile(
+    r"(?i)\b(?:(?:finish(?:es|ing)?|ends?|ending|until|till?|by|before)(?:\s+at)?|"
+    r"age[sd]?|aged (?:from|between)|years?|grades?|rooms?|pages?|classes|periods?|lessons?|weeks?|nos?\.?|numbers?|items?)\s*$"
+)
+"""Words after which a time alone is an end, or figures are no time."""
+
+
+def with_clocks(text: str) -> str:
+    """A text whose hours of four figures, `1930 hrs`, have a colon."""
+    return _HOURS.sub(_with_colons, text) if any(map(str.isdigit, text)) else text
+
+
+def _with_colons(match: re.Match[str]) -> str:
+    first, joint, last = match.groups()
+    return f"{first[:2]}:{first[2:]}{joint}{last[:2]}:{last[2:]}" if first else f"{last[:2]}:{last[2:]}"
+
+
+def reads_as_time(text: str) -> bool:
+    times = read_times(text)
+    return bool(_CLEAR.search(text)) and isinstance(times, Times) and times.start is not None
+
+
+def time_in(text: str) -> tuple[str, str]:
+    """The first time that a text says, and the text without it."""
+    for match in TIME.finditer(text):
+        if reads_as_time(match[1].strip()) and not _NO_START.search(text[: match.start()]):
+            before, after = (
+                text[: match.start()].rstrip(f"{EDGES}("),
+                text[match.end() :].lstrip(f"{EDGES})"),
+            )
+            return match[1].strip(), ", ".join(part for part in (before, after) if part)
+    return "", text

@@ -1,0 +1,29 @@
+"""Words by which a text is the name of a place, or none."""
+
+import re
+from typing import Final
+
+NO_PLACE: Final = (
+    r"(?i)\b(?:closed|finish(?:es|ing)?|starts?|ends?|only|free|after|by|before|about|around|bring|limited|places?|weather|tickets?|welcome|tb[ac]|for|with|until|from|cancell?ed|years?|grades?|"
+    r"entry|admission|details?|compulsory|optional|please|all day|no|not|non|age[sd]?|adults?|children|home|away|book|call|ring|register|sign|wear|see|meet|max|min|people|per|early|advance|subject|note|rsvp)\b|[£$€]|^\W*(?:\d+|[HA])\W*$"
+)
+"""Words of what stands beside a title and is no place."""
+PLACE_WORDS: Final = re.compile(
+    r"(?i)\b(?:rooms?|hall|loft|shed|slips?|gym|library|lab|studio|field|court|pitch|church|chapel|centre|center|park|harbou?r|yard|street|road|"
+    r"lane|school|office|theatre|theater|caf[eé]|club|house|building|campus|pool|museum|beach|quay|pier|dock|boathouse|online|salle|raum|at|in)\b|\d"
+)
+_ENDS_AS_PLACE: Final = re.compile(
+    r"(?i)(?:(?:rooms?|slip|shed|loft|hall|lab|studio|court|pitch|field|gate|floor|building|salle|raum)\s+(?:\d{1,3}[a-z]?|[a-z])|"
+    r"\w*(?:rooms?|hall|loft|shed|slip|gym|library|lab|studio|field|court|pitch|church|chapel|cent(?:re|er)|park|harbou?r|yard|street|road|"
+    r"lane|school|office|theat(?:re|er)|caf[eé]|building|campus|pool|museum|beach|quay|pier|dock|boathouse|clubhouse|forge|online|square|gallery))$"
+)
+"""How the name of a place ends."""
+_MOST_OF_PLACE: Final = 5
+
+
+def is_place(text: str) -> bool:
+    """Whether a text by itself is the name of a place, as its last word says."""
+    if re.search(r"[,;:|(–—]|\s-\s", text.strip(" .,;:()")):
+        return False
+    words = text.strip(" .,;:()").split()
+    return len(words) <= _MOST_OF_PLACE and _ENDS_AS_PLACE.search(" ".join(words)) is not None

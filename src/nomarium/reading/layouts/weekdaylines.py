@@ -1,0 +1,85 @@
+"""Lines that begin with a weekday, under a line that names a week or a day: `Wednesday: Trials, 9.30am` under `Week beginning
+7 September 2026`, `Sunday` under `Saturday 12 September 2026`."""
+
+import datetime as dt
+import re
+from typing import Final, NamedTuple
+
+from nomarium.reading.cells.dates import Day
+from nomarium.reading.cells.moments import Moment, read_moment
+from nomarium.reading.cells.words import Lexicon, fold
+from nomarium.reading.layouts.linetimes import LEADING
+
+_BEGINS: Final = re.compile(r"^(?P<name>[^\W\d_]{2,})\.?(?:\s*(?P<sign>[:,|–—-])\s*|\s+|$)")
+_SHORT: Final = 4
+"""Letters up to which a weekday's name is an abbreviation, and often another word."""
+_MONTHS: Final = (
+    "January February March April May June July August September October November December".split()
+)
+_UNKNOWN_YEAR: Final = 1
+"""A year without a 29 February, for days whose year is not said."""
+
+
+class OnWeekday(NamedTuple):
+    date: str
+    rest: str
+    """What the line says behind its weekday."""
+    is_clear: bool
+    """Whether a sign, a time or nothing stands behind the weekday, and no word that it could belong to."""
+
+
+def on_weekday(text: str, heading: str, lexicon: Lexicon) -> OnWeekday | None:
+    """The day of a line that begins with a weekday: the first of that name from the day of a heading on, and within its days.
+    None where the line does not begin so, or the heading leaves open which day it is."""
+    match = _BEGINS.match(text)
+    weekday = lexicon.weekdays.get(fold(match["name"])) if match else None
+    if match is None or weekday is None:
+        return None
+    rest = text[match.end() :]
+    is_clear = bool(match["sign"]) or not rest or LEADING.match(rest) is not None
+    if len(match["name"]) < _SHORT and not is_clear:
+        return None  # Sun cream
+    day = _days_of(heading, lexicon).get(weekday)
+    if day is None:
+        return None
+    year = f" {day.year}" if day.year != _UNKNOWN_YEAR else ""
+    return OnWeekday(f"{match['name']} {day.day} {_MONTHS[day.month - 1]}{year}", rest, is_clear)
+
+
+def begins_with_weekday(text: str, lexicon: Lexicon) -> bool:
+    match = _BEGINS.match(text)
+    return match is not None and fold(match["name"]) in lexicon.weekdays
+
+
+def _days_of(heading: str, lexicon: Lexicon) -> dict[int, dt.date]:
+    """The days of a heading by their weekdays: those that it names, or the seven from it on. A week without a year begins on a
+    Monday, which the row of each day then says with its date."""
+    moment = read_moment(heading, "date", lexicon)
+    if not isinstance(moment, Moment) or moment.first is None:
+        return {}
+    is_week, named = "week-span" in moment.notes, moment.first.weekday
+    first = _only(moment.first, named if named is not None else 0 if is_week else None)
+    last = _only(moment.last, None) if moment.last is not None else None
+    if first is None or (moment.last is not None and last is None):
+        return {}
+    weekday = (
+        first.weekday()
+        if first.year != _UNKNOWN_YEAR
+        else named
+        if named is not None
+        else 0
+        if is_week
+        else None
+    )
+    if weekday is None:
+        return {}
+    count = 7 if last is None else min(7, (last - first).days + 1)
+    return {(weekday + n) % 7: first + dt.timedelta(days=n) for n in range(count)}
+
+
+def _only(day: Day, weekday: int | None) -> dt.date | None:
+    """The one date that a day can be; of several, the one on this weekday."""
+    dates = {date for one in day.readings if (date := one.date(_UNKNOWN_YEAR)) is not None}
+    if len(dates) > 1:
+        dates = {date for date in dates if date.weekday() == weekday}
+    return dates.pop() if len(dates) == 1 else None
