@@ -51,7 +51,7 @@ def titled_days(
             place = texts[under[0]] if under and under[0] == number + 1 and is_place(texts[under[0]]) else ""
             used |= {under[0]} if place else set()
             yield Titled(line, above, place)
-        elif after is None or after in bare or (under and number != dated[0]):
+        elif after is None or after in bare or (under and (number != dated[0] or under[0] == number + 1)):
             yield Titled(line, texts[under[0]] if len(under) == 1 else "")
 
 
