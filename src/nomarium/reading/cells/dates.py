@@ -72,7 +72,7 @@ _YEAR = rf"(?:y(?!:)|n(?![o:.hp]|[.]?[-/ ]?[M~]|{_HOURS}))?"
 _WORDED = rf"no?[./-]?M[.]?[,./-]*{_YEAR}"
 _MONTH_FIRST = rf"M[.]?[-/]?no?,?[-/,]*{_YEAR}"
 _YEAR_FIRST = r"y[-/., ]?M[.]?[-/.,]?no?|y(?P<ysep{0}>[-/.,]?)n(?P=ysep{0})n|N"
-_FIGURES = r"n(?P<sep{0}>[-/.,]?)n(?P=sep{0})[y]|n(?P<two{0}>[-/.,])n(?P=two{0})n(?!:)"
+_FIGURES = r"n(?P<sep{0}>[-/.,]?)n(?P=sep{0})[y]|n(?P<two{0}>[-/.])n(?P=two{0})n(?!:)"
 _SHORT = r"n(?:/n(?!/)|[.]n[.]|[.]n(?![n.:p]))"
 
 
@@ -322,7 +322,7 @@ def _why_not(text: str, tokens: list[_Token], shape: str) -> Refusal:
     if re.match(r"W?,*n([-/.])n\1n$", shape) and len(tokens[-1].text) == 1:
         year = f"“{text}” is not a date: “{tokens[-1].text}” is no year."
         return Refusal("date-year", year, "Write the year in two or four figures.")
-    if re.match(r"W?(n[-/,]?n[-/,]?[ny]|y[-/,]?n[-/,]?n|N)$", plain):
+    if re.match(r"W?(n[-/]?n[-/]?[ny]|n,n,y|y[-/,]?n[-/,]?n|N)$", plain):
         return Refusal("date-impossible", f"There is no such date as {text}.", _FORMS)
     unknown = [token.text for token in tokens if token.kind == "x"]
     if unknown and (numbers or months):

@@ -22,6 +22,7 @@ from nomarium.reading.layouts.eventlist import list_in
 from nomarium.reading.layouts.labelledlines import labelled, least_labels, parts_of
 from nomarium.reading.layouts.layout import NotRead, Reading, Top, not_read
 from nomarium.reading.layouts.linedoubts import doubt_of
+from nomarium.reading.layouts.linetimes import with_leading_clocks
 from nomarium.reading.layouts.placewords import NO_PLACE, is_place
 from nomarium.reading.layouts.programmes import forward_through_days
 from nomarium.reading.layouts.takinglines import Taking
@@ -214,7 +215,7 @@ def _read(lines: Sequence[Row], lexicon: Lexicon, has_date: bool) -> _Found:
     """The rows that lines come to."""
     plain = list(without_quotes([(number, cell_text(row[0]) if row else "") for number, row in lines]))
     whole, of_letters = plain, lines_about_letters(plain, lexicon)
-    plain = [(number, "" if number in of_letters else text) for number, text in plain]
+    plain = with_leading_clocks([(number, "" if number in of_letters else text) for number, text in plain])
     written = sum(bool(row) and bool(cell_text(row[0])) for _, row in lines)
     taking = Taking(lexicon, has_date)
     taking.notes = written - sum(bool(text.strip()) for _, text in plain)
@@ -294,9 +295,11 @@ def _take_titled(
 def _over_lines(lines: Sequence[TextLine], lexicon: Lexicon) -> Row | None:
     """The event that a paragraph of a few lines says: its title, when, and perhaps where. None when it is no such paragraph."""
     dated = [n for n, line in enumerate(lines) if line.date]
-    if not 2 <= len(lines) <= 5 or len(dated) != 1 or any(line.is_bullet for line in lines):
+    if not 2 <= len(lines) <= 5 or len(dated) != 1 or any(line.is_bullet for line in lines[1:]):
         return None
     at = dated[0]
+    if lines[0].is_bullet and at != 1:
+        return None
     others = [line for n, line in enumerate(lines) if n != at]
     times = [line for line in others if line.time and not any(map(str.isalpha, line.rest))]
     if len(times) == 1 and not lines[at].time and len(others) > 1:  # a date, a time, a title, a place
@@ -307,10 +310,11 @@ def _over_lines(lines: Sequence[TextLine], lexicon: Lexicon) -> Row | None:
         return None
     if any(begins_with_weekday(line.text, lexicon) for line in others) or heads_paper(lines[0].text):
         return None
-    if any(line.time for line in others) or sum(map(str.isalpha, lines[at].rest)) > 1:
+    beside = lines[at].rest if sum(map(str.isalpha, lines[at].rest)) > 1 else ""
+    if any(line.time for line in others) or (beside and not (at == len(others) == 1 and is_place(beside))):
         return None
-    title, *rest = [line.text for line in others]
-    if rest and (re.search(NO_PLACE, rest[0]) or is_sentence(others[1])):
+    title, *rest = [line.text for line in others] + [beside] * bool(beside)
+    if rest and not beside and (re.search(NO_PLACE, rest[0]) or is_sentence(others[1])):
         rest.insert(0, "")
     return lines[0].number, (
         lines[at].date,

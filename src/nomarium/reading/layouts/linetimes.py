@@ -12,7 +12,7 @@ _CLOCK: Final = (
 )
 TIME: Final = re.compile(
     rf"(?i)(?<![\w.:/$£€-])(?<![$£€] )(?:from\s+|at\s+|@\s*)?({_CLOCK}(?:\s?(?:[-–—]|to|till?|until)\s?{_CLOCK})?)"
-    r"(?![\w/%€]|[:.]\d|\s?(?:€|%|k?m\b|cm\b|kg\b|euros?\b|dollars?\b|pounds?\b|per\b))"
+    r"(?![\w/%€]|[:.]\d|(?<=\dh\d\d)\)|\s?(?:€|%|k?m\b|cm\b|kg\b|euros?\b|dollars?\b|pounds?\b|per\b))"
 )
 """A time among words; figures with a unit or a currency are none."""
 _CLEAR: Final = re.compile(r"(?i)\d[.:h]\d\d|\d\s?[ap]\.?m\b|noon|midday|midnight|\d\s?[-–—]\s?\d")
@@ -29,9 +29,32 @@ _NO_START: Final = re.compile(
 """Words after which a time alone is an end, or figures are no time."""
 
 
+_LEADING_FOUR: Final = re.compile(rf"^(\s*(?:[-*•–]\s+)?)({_FOUR})(?:\s?[-–—]\s?({_FOUR}))?(?=\s+[^\W\d])")
+_LEAST_CLOCKS: Final = 2
+
+
 def with_clocks(text: str) -> str:
     """A text whose hours of four figures, `1930 hrs`, have a colon."""
     return _HOURS.sub(_with_colons, text) if any(map(str.isdigit, text)) else text
+
+
+def with_leading_clocks(lines: list[tuple[int, str]]) -> list[tuple[int, str]]:
+    """Lines of which several begin with hours of four figures, `0900 Loading`, with a colon in these; years stay."""
+    found = {n: match for n, (_, text) in enumerate(lines) if (match := _LEADING_FOUR.match(text))}
+    if len(found) < _LEAST_CLOCKS or all(match[2][:2] in ("19", "20") for match in found.values()):
+        return lines
+    return [
+        (
+            number,
+            _LEADING_FOUR.sub(
+                lambda m: m[1] + ":".join((m[2][:2], m[2][2:])) + (f"-{m[3][:2]}:{m[3][2:]}" if m[3] else ""),
+                text,
+            ),
+        )
+        if n in found
+        else (number, text)
+        for n, (number, text) in enumerate(lines)
+    ]
 
 
 def _with_colons(match: re.Match[str]) -> str:

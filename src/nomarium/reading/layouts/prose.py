@@ -33,6 +33,11 @@ _NOT: Final = r"(?i)\b(?:not|no|never|neither|cancelled|canceled|postponed|close
 """Words by which a sentence says that something is not held, or not then."""
 _NOT_MISSED: Final = r"(?i)\b(?:do not|don['’]t|not to be) miss(?:ed)?\b"
 _CLOCK: Final = r"(?:\d{1,2}(?:[.:]\d\d)?(?:\s*[ap]\.?m\b\.?)?|noon|midday|midnight)"
+_AGAIN: Final = (
+    r"(?i)\b(?:for|over)\s+(?:the next\s+)?(?:\d+|two|three|four|five|six|seven|eight|nine|ten|eleven|twelve|several|some)\s+"
+    r"(?:weeks|sessions|evenings|mornings|afternoons|months|lessons|days|nights|\w+days)\b|\b(?:every|weekly|fortnightly|monthly|daily|each \w+day|each week)\b"
+)
+"""Words by which a sentence says more than one date."""
 _TO_COME: Final = r"(?i)\b(?:will|shall|is|are|be|please|must|should|can|join|come|invited?)\b"
 _PLACE: Final = re.compile(
     r"(?:\b(?:at|in)|@)\s+(?P<place>(?:the\s+|our\s+)?(?!noon|midday|midnight|least|\d)[A-Za-z][^,.;:()]*?)(?=\s*(?:[,.;:()]|\bfrom\b|\bon\b|\bat\b|\band\b|\bwith\b|\bfor\b|\bto\b|$))"
@@ -79,6 +84,8 @@ def said_in(
     if (joint := re.search(r"(?i)\s+(?:at|in|from|by|to)$", date)) is not None:  # it leads to what follows
         date, after = date[: joint.start()], f"{joint[0]} {after}"
     around, untimed = f"{before} {after}", time_in(after)[1]
+    if re.search(_AGAIN, f"{before} {untimed}"):
+        return "doubtful"
     if re.search(_NOT, re.sub(_NOT_MISSED, "", f"{before} {untimed}")):
         return "doubtful"
     if re.search(_PAST, around) and not re.search(_TO_COME, around):

@@ -9,6 +9,7 @@ from nomarium.reading.cells.words import Lexicon
 from nomarium.reading.layouts.asides import is_aside
 from nomarium.reading.layouts.linedoubts import doubt_of
 from nomarium.reading.layouts.linetimes import time_in, with_clocks
+from nomarium.reading.layouts.listeddates import listed_dates
 from nomarium.reading.layouts.prose import Said, said_in, sentences_of
 from nomarium.reading.layouts.textlines import (
     TextLine,
@@ -39,6 +40,14 @@ _NIGHT: Final = Refusal(
 _WEEKDAY: Final = Refusal(
     "text-weekday", "The line begins with a weekday, and the date above it does not tell for sure which day that is.",
     "Write its date on the line.",
+)  # fmt: skip
+_OF_ALL: Final = re.compile(
+    r"(?i)^(?:all|both|each|every)\s+(?:\w+\s+){0,2}(?:events?|concerts?|talks?|meetings?|sessions?|matches|games?|lectures?|films?|classes|walks?|services?|evenings?|rehearsals?|practices?|training|courses?|lessons?|fixtures?|trips?|days?|dates?|times?|workshops?|performances?|shows?)\b|"
+    r"\bunless (?:otherwise )?(?:stated|shown|noted|indicated)\b|^(?:times?|start|kick-?off|doors)\b.*\b(?:all|each|every)\b"
+)
+_OF_ALL_TIMES: Final = Refusal(
+    "text-of-all", "It says a time for events of other lines.",
+    "Give it to those that say none, --set start=19:30, say, and take the line out.",
 )  # fmt: skip
 _HALF: Final = re.compile(
     r"(?i)^(?P<half>a\.?m\.?|p\.?m\.?|morning|afternoon|evening)\b[\s:.–—-]+(?P<rest>.*[^\W\d_]{2}.*)$"
@@ -89,11 +98,13 @@ class Taking:
             self.refused += [(line.number, text, _PROSE) for text in doubtful]
             self.notes += not said and not doubtful
             if not said and not doubtful and line.time:
-                self.timed.append((line.number, line.text))
+                self._pass_over(line)
         elif line.is_bullet and line.date and (entry := _sentence_of_list(line, lexicon)) is not None:
             self.rows.append(entry)
         elif is_aside(line.text, bool(line.date), bool(line.time)):
             self.notes += 1
+        elif line.date and not is_day and (listed := listed_dates(line.text, lexicon)) is not None:
+            self.rows.append((line.number, (listed.dates, listed.time, listed.title, "", "", "", "")))
         elif (line.date or line.time) and (doubt := doubt_of(line, lexicon)) is not None:
             self.refuse(line, doubt)
         elif line.date and _is_heading(line, following):
@@ -143,6 +154,14 @@ class Taking:
             self.refuse(line, _NIGHT)
         else:
             self.rows.append(row_of(line, self._date))
+
+    def _pass_over(self, line: TextLine) -> None:
+        """A sentence that says a time and no date: of all events, or of none."""
+        if _OF_ALL.search(line.text):
+            self.notes -= 1
+            self.refuse(line, _OF_ALL_TIMES)
+        else:
+            self.timed.append((line.number, line.text))
 
     def refuse(self, line: TextLine, why: Refusal) -> None:
         self.refused.append((line.number, line.text, why))

@@ -36,9 +36,11 @@ _WEEKLY: Final = re.compile(
 _COUNTED_WEEKS: Final = re.compile(r"(?i)\(?(?:\bfor\s+)?\b(\d{1,2})\s+(weeks|sessions|times)\b\)?")
 _SENTENCE_END: Final = r"(?<=[^\W\d_]{3})\.\s+(?=[A-Z])"
 _LENGTH: Final = re.compile(
-    r"(?i)\(?\b(?:\d{1,3}(?=\s?m)|\d{1,2})\s?(?:h(?:rs?|ours?)?\s?(?:\d{1,2}\s?(?:m(?:ins?)?)?)?|min(?:ute)?s?)\b(?![\w-])\)?|\(\d{1,3}\s?m\)"
+    r"(?i)\(?\b(?:\d{1,3}(?=\s?m)|\d{1,2})\s?(?:h(?:rs?|ours?)?\s?(?:\d{1,2}\s?(?:m(?:ins?)?)?)?|min(?:ute)?s?)\b(?![\w-])\)?|\(\d{1,3}\s?m\)|\(\dh[0-5]\d(?:\s?m(?:in)?)?\)"
 )
 """How long something lasts, beside its time."""
+_JOURNEYS: Final = r"(?i)(?:dep(?:art(?:s|ure)?)?|arr(?:iv(?:e|es|al))?|leave|leaves|from|to)\.?"
+"""Titles that are none without the place that follows them."""
 _IN_BRACKETS: Final = re.compile(r"^(?P<title>.*\S)\s*\((?P<place>[^()]+)\)$")
 _DAY_OF_MONTH: Final = re.compile(
     r"^(?:(?P<weekday>[^\W\d]+)[.,]?\s+)?(?P<day>\d{1,2})(?:\s*[-–]\s*(?P<last>\d{1,2})(?![.:]\d))?(?:st|nd|rd|th|\.)?(?=[\s:,–—-]|$)(?![.:]\d)(?:\s*\((?P<behind>[^\W\d]+)\.?\))?",
@@ -67,8 +69,11 @@ def is_like_a_date(text: str, lexicon: Lexicon) -> bool:
         return False
     words = [fold(word).strip(".,;:()") for word in text.split()]
     return any(
-        (a in lexicon.months and re.fullmatch(r"\d{1,2}(?:st|nd|rd|th)?", b))
-        or (b in lexicon.months and re.fullmatch(r"\d{1,2}(?:st|nd|rd|th)?", a))
+        (a in lexicon.months and re.fullmatch(r"\d{1,2}(?:st|nd|rd|th)?(?:[-–]\d{1,2}(?:st|nd|rd|th)?)?", b))
+        or (
+            b in lexicon.months
+            and re.fullmatch(r"\d{1,2}(?:st|nd|rd|th)?(?:[-–]\d{1,2}(?:st|nd|rd|th)?)?", a)
+        )
         for a, b in pairwise(words)
     )
 
@@ -188,8 +193,15 @@ def _around(plain: str, before: str, after: str) -> str:
     12 September Heron v Tern`; behind a comma they are another piece."""
     follows = plain[: plain.rfind(after.strip())] if re.match(r"\s*\w", after) else ","
     is_label = before.rstrip().endswith(":") and re.search(r"[,;|–—-]\s*$", follows) is None
-    pieces = (before.strip(f"{EDGES}()"), after.strip(EDGES))
+    pieces = (_unopened(before.strip(EDGES)), after.strip(EDGES))
     return (": " if is_label else ", ").join(part for part in pieces if part)
+
+
+def _unopened(text: str) -> str:
+    """A text without the bracket that the date behind it stood in."""
+    while text.count("(") > text.count(")") and text.endswith("("):
+        text = text[:-1].rstrip(EDGES)
+    return text.lstrip(")") if text.count(")") > text.count("(") else text
 
 
 def _is_of_month(leading: re.Match[str], lexicon: Lexicon) -> bool:
@@ -253,7 +265,7 @@ def row_of(line: TextLine, date: str) -> Row:
     """A line as a row: its title, and what stands in brackets, after a comma or after `at` is the place."""
     text, place, length = line.rest, "", ""
     text, *more = re.split(_SENTENCE_END, re.sub(r"(?<=\w)\.$", "", text), maxsplit=1)
-    if (line.time or line.has_time) and (said := _LENGTH.search(text)) is not None:
+    if (said := _LENGTH.search(text)) is not None and (line.time or line.has_time):
         text, length = f"{text[: said.start()]} {text[said.end() :]}".strip(), said[0].strip("() ")
     brackets = _IN_BRACKETS.match(text)
     is_timed = bool(line.time) or line.has_time
@@ -271,6 +283,8 @@ def row_of(line: TextLine, date: str) -> Row:
     elif len(parts) > 1 and not is_timed and "|" not in text:
         parts = [text]  # Tobias, Ruth: what is on that day, all of it
     title, notes = (parts[0] if parts else ""), ", ".join([*parts[1:], *more])
+    if re.fullmatch(_JOURNEYS, title) and place:
+        title, place = f"{title} {place}", ""
     after = _PLACE_AFTER.match(title) if not place else None
     if after:
         title, place = after["title"], re.sub(r"^the\s+", "", after["place"])

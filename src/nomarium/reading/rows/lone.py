@@ -26,6 +26,11 @@ _EVENTS = frozenset(("day", "match", "game", "session", "lesson"))
 _MOST_WORDS = 25
 """Words of a row of a table that says an event by itself; more are a remark."""
 _MOST_OF_DATE = 16
+_MOST_TERMS = 6
+_NAMED = frozenset(
+    "good easter palm whit shrove ash maundy holy black cyber boxing pancake advent remembrance mothering trinity rose spy".split()
+)
+"""Words that make a weekday behind them the name of a feast."""
 _SPAN = re.compile(
     r"(?i)(?<![\w.:/-])(?:[01]?\d|2[0-4])(?:[.:][0-5]\d)?(?:\s?[ap]\.?m\b\.?)?\s?(?:[–—-]|to|till?|until)\s?"
     r"(?:[01]?\d|2[0-4])(?:[.:][0-5]\d)?(?P<half>\s?[ap]\.?m\b)?(?![\w/]|[.:]\d)"
@@ -96,6 +101,8 @@ def date_within(text: str, lexicon: Lexicon) -> DateWithin | None:
                 continue
             if at and piece[0].isdigit() and _is_counted(fold(words[at - 1]), piece, words[at + size :]):
                 continue  # Round 1 – 5 September: no range
+            if at and fold(words[at - 1]) in _NAMED and fold(piece.split()[0]) in lexicon.weekdays:
+                continue  # Good Friday 26 March 2027
             if piece.endswith(" we"):
                 continue  # On 14 September we are holding …: no Wednesday
             if clocks and _is_of_spans(words, clocks, at, at + size):
@@ -110,6 +117,9 @@ def _is_counted(word: str, piece: str, after: list[str]) -> bool:
     """Whether a number after a word is not that of a day: `Round 1 – 5 September`, `Year 9 May ball`, `Day 3 October 5`; that of
     `Open day 17 October` is."""
     has_other = bool(after) and re.match(r"\d{1,2}\b(?![:.]\d)", after[0]) is not None
+    number = re.match(r"\d+", piece)
+    if word == "term" and number is not None and int(number[0]) > _MOST_TERMS:
+        return False
     return word in COUNTED and (
         word not in _EVENTS or has_other or re.match(r"\d+\s*[–—-]", piece) is not None
     )

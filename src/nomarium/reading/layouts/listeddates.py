@@ -1,0 +1,68 @@
+"""A line that says one thing and several dates of it: `Garden waste: 5 Oct, 2 Nov, 7 Dec 2026`."""
+
+import re
+from typing import Final, NamedTuple
+
+from nomarium.reading.cells.moments import Moment, read_moment
+from nomarium.reading.cells.words import Lexicon, fold
+from nomarium.reading.layouts.linetimes import time_in, with_clocks
+
+_PARTS: Final = r"\s*(?:[,;&+]|\b(?:and|und|et|y)\b)\s*(?:and\s+)?"
+_LABEL_FIRST: Final = re.compile(r"^(?P<label>[^:]{2,60}?)\s*(?::|\s[–—-])\s+(?P<dates>\S.*)$")
+_DATES_FIRST: Final = re.compile(r"^(?P<dates>[^:]+?)\s*(?::|\s[–—-])\s+(?P<label>\D{2,60})$")
+_YEAR: Final = r"\b(\d{4})$"
+
+
+class Listed(NamedTuple):
+    title: str
+    dates: str
+    """As one cell of a list has them, with their years."""
+    time: str
+
+
+def listed_dates(text: str, lexicon: Lexicon) -> Listed | None:
+    """The dates of a line, each with the year that stands after a later one, and the time that stands after the last; None
+    for a line of another kind."""
+    for form in (_LABEL_FIRST, _DATES_FIRST):
+        match = form.match(with_clocks(text))
+        if match is None or any(map(str.isdigit, match["label"])):
+            continue
+        time, dates = time_in(match["dates"])
+        pieces = [piece.strip() for piece in re.split(_PARTS, dates.strip(" .,;")) if piece.strip()]
+        months = [_month_of(piece, lexicon) for piece in pieces]
+        if len(pieces) > 1 and None not in months:
+            return Listed(
+                match["label"].strip(" :–—-"), _with_years(pieces, [month or 0 for month in months]), time
+            )
+    return None
+
+
+def _month_of(piece: str, lexicon: Lexicon) -> int | None:
+    """The month of a text that is a date with its name, and nothing else."""
+    moment = read_moment(piece, "date", lexicon)
+    if (
+        not isinstance(moment, Moment)
+        or moment.first is None
+        or moment.last is not None
+        or moment.start is not None
+    ):
+        return None
+    is_named = any(fold(word).strip(".,") in lexicon.months for word in piece.split())
+    months = {reading.month for reading in moment.first.readings}
+    return months.pop() if is_named and len(months) == 1 else None
+
+
+def _with_years(pieces: list[str], months: list[int]) -> str:
+    """Dates that run on, with the year of the next one that says it; over the end of a year it is the one before."""
+    found: list[str] = []
+    year, following = "", 0
+    for piece, month in zip(reversed(pieces), reversed(months), strict=True):
+        said = re.search(_YEAR, piece)
+        if said is not None:
+            year = said[1]
+        elif year:
+            year = str(int(year) - (month > following))
+            piece = f"{piece} {year}"
+        found.append(piece)
+        following = month
+    return ", ".join(reversed(found))
