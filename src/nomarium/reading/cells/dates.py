@@ -70,6 +70,8 @@ _HOURS = r"[-/](?!W|no?[./-]?M|no?[./]n[./])"
 """What follows the first hour of a time range (5 Sept 10-12.30, 10-noon) and no year: it begins no date."""
 _YEAR = rf"(?:y(?!:)|n(?![o:.hp]|[.]?[-/ ]?[M~]|{_HOURS}))?"
 _WORDED = rf"no?[./-]?M[.]?[,./-]*{_YEAR}"
+_HYPHENED = r"n(?P<hyphen{0}>[-/])M[.]?(?P=hyphen{0})n(?![:])"
+"""A day, a month and two figures parted alike, `4-Nov-26`: they are a year, whatever follows."""
 _MONTH_FIRST = rf"M[.]?[-/]?no?,?[-/,]*{_YEAR}"
 _YEAR_FIRST = r"y[-/., ]?M[.]?[-/.,]?no?|y(?P<ysep{0}>[-/.,]?)n(?P=ysep{0})n|N"
 _FIGURES = r"n(?P<sep{0}>[-/.,]?)n(?P=sep{0})[y]|n(?P<two{0}>[-/.])n(?P=two{0})n(?!:)"
@@ -77,7 +79,7 @@ _SHORT = r"n(?:/n(?!/)|[.]n[.]|[.]n(?![n.:p]))"
 
 
 def _day_pattern(number: int) -> str:
-    kinds = (_YEAR_FIRST, _FIGURES, _WORDED, _MONTH_FIRST, _SHORT)
+    kinds = (_YEAR_FIRST, _FIGURES, _HYPHENED, _WORDED, _MONTH_FIRST, _SHORT)
     body = "|".join(kind.format(number) if "{0}" in kind else kind for kind in kinds)
     return rf"{_W}(?P<day{number}>{body})(?:[.]?,?\(?W[.]?\)?(?![o]))?"
 

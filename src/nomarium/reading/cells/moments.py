@@ -276,7 +276,7 @@ def _days_and_times(text: str, lexicon: Lexicon) -> Moment | Refusal:
         if len(ends) == 2:
             first, last = (_days_and_times(end, lexicon) for end in ends)
             if isinstance(first, Moment) and isinstance(last, Moment) and last.start and not first.last:
-                return Moment(first.first, last.first, first.start, last.start)
+                return Moment(first.first, last.first, first.start, last.start, notes=("moment-to-moment",))
         if not isinstance(read_days(rest.lstrip("; &+"), lexicon), Refusal):
             return Refusal("date-several", f"“{text}” names several days.", "Give each day a row of its own.")
         return Refusal("date-rest", f"“{days.rest}” after the date is not a time.", times.remedy)

@@ -15,6 +15,8 @@ _CLOSE: Final = (
 )
 _MINUTES: Final = r"(?i)(?:minutes|notes|record|report|protokoll|procès-verbal|acta|notulen)\b[^:]*\b(?:of|from|meeting|committee|du|der|des|de|van)\b"
 _NOTES_OF: Final = r"(?:[\w']+\s+){1,3}(?:minutes|notes)[\s,:–—-]*\d"
+_WROTE: Final = r"(?i:on\b.{6,80}\bwrote:?$|(?:sent|received|gesendet|envoyé)\s*:)"
+"""What a mail says of the one that it answers."""
 _HELD_ON: Final = r"(?:held|taken|present)\s+(?:on|at|in)\b"
 _NEXT: Final = r"(?:the\s+)?next\s+(?:issue|edition|newsletter|bulletin|number)\b"
 _ISSUE: Final = r"(?:[\w'’]+\s+){0,3}(?:issue|no\.?|number|vol(?:ume)?\.?|edition|bulletin|newsletter)\s*(?:no\.?\s*)?#?\d+\b[\s,–—|·-]*\S+(?:\s+\S+){0,4}$"
@@ -76,7 +78,9 @@ def without_quotes(lines: Sequence[tuple[int, str]]) -> Iterator[tuple[int, str]
 def is_aside(text: str, has_date: bool, has_time: bool) -> bool:
     """Whether a line with a date or a time says no event: `Doors open at 7`, `Minutes of the meeting, 3 September`."""
     if has_date:
-        return re.match(rf"{_MINUTES}|{_NOTES_OF}|{_HELD_ON}|(?i:{_NEXT})|{_ISSUE}", text) is not None
+        return (
+            re.match(rf"{_MINUTES}|{_NOTES_OF}|{_HELD_ON}|{_WROTE}|(?i:{_NEXT})|{_ISSUE}", text) is not None
+        )
     return (
         has_time
         and re.match(

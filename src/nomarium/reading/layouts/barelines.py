@@ -2,10 +2,12 @@
 
 import re
 from bisect import bisect_left, bisect_right
+from collections import Counter
 from collections.abc import Iterator, Mapping, Sequence
 from typing import Final, NamedTuple
 
 from nomarium.reading.cells.words import Lexicon
+from nomarium.reading.layouts.linetimes import time_in
 from nomarium.reading.layouts.placewords import is_place
 from nomarium.reading.layouts.textlines import BULLET, MARKS, TextLine, month_alone
 from nomarium.sheets.sheet import Row
@@ -33,6 +35,7 @@ def titled_days(
     for number in numbers:
         first_of[number] = first_of.get(number - 1, number)  # of its paragraph
     used: set[int] = set()
+    unclear = _unclear_paragraphs(bare, {n: text for n, text in texts.items() if n not in date_of}, first_of)
     for number, line in bare.items():
         at = bisect_right(dated, number)
         after = dated[at] if at < len(dated) else None
@@ -45,7 +48,9 @@ def titled_days(
         above = texts.get(number - 1, "")
         is_free = number - 1 not in bare and number - 1 not in date_of and number - 1 not in used
         opens = first_of[number] == number or first_of[number] in bare or first_of[number] in date_of
-        if above and is_free and not opens and month_alone(above, lexicon) is None:
+        if first_of[number] in unclear:
+            yield Titled(line, "")
+        elif above and is_free and not opens and month_alone(above, lexicon) is None:
             if heads_paper(above):
                 continue
             place = texts[under[0]] if under and under[0] == number + 1 and is_place(texts[under[0]]) else ""
@@ -53,6 +58,27 @@ def titled_days(
             yield Titled(line, above, place)
         elif after is None or after in bare or (under and (number != dated[0] or under[0] == number + 1)):
             yield Titled(line, texts[under[0]] if len(under) == 1 else "")
+
+
+def _unclear_paragraphs(
+    bare: Mapping[int, TextLine], texts: Mapping[int, str], first_of: Mapping[int, int]
+) -> set[int]:
+    """The paragraphs, by their first lines, with several dates of which one has a line above it that is no title: the titles
+    may as well stand below."""
+    of_paragraph = Counter(first_of[number] for number in bare)
+    return {
+        first_of[number]
+        for number in bare
+        if of_paragraph[first_of[number]] > 1
+        and first_of[number] not in bare
+        and _is_no_title(texts.get(number - 1, ""))
+    }
+
+
+def _is_no_title(text: str) -> bool:
+    time, rest = time_in(text)
+    is_time = bool(time) and not any(map(str.isalpha, rest))
+    return is_time or is_place(text) or re.search(r"[.!?]$|[@£$€]", text) is not None
 
 
 def heads_paper(text: str) -> bool:

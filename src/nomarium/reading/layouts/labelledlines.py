@@ -7,6 +7,7 @@ from typing import Final
 
 from nomarium.reading.cells.words import Lexicon, fold
 from nomarium.reading.layouts.barelines import heads_paper
+from nomarium.reading.layouts.eventrow import EventRow
 from nomarium.reading.layouts.linetimes import time_in, with_clocks
 from nomarium.reading.layouts.textlines import TextLine, is_sentence
 from nomarium.reading.rows.lone import date_within
@@ -138,4 +139,4 @@ def labelled(lines: Sequence[TextLine], lexicon: Lexicon, least: int = _LEAST) -
     if rest.strip(" ,;:–—-()"):
         loose.append(rest.strip())
     notes = ", ".join(text for text in loose if text != title)
-    return lines[0].number, (found.text, time, title.strip(" :!"), said.get("place", ""), notes, "", "")
+    return lines[0].number, EventRow(found.text, time, title.strip(" :!"), said.get("place", ""), notes)

@@ -32,6 +32,10 @@ _UNKNOWN_DAY: Final = Refusal(
     "text-unread", "The word before the date seems to be a weekday, and is none in the languages found.",
     "Say the language, --language de, say, or take the word out.",
 )  # fmt: skip
+_DAY_OF_WEEK: Final = Refusal(
+    "text-weekday", "The line names a week by its first day, and a weekday or a time in it.", "Write the date of that day.",
+)  # fmt: skip
+_RANGE: Final = r"\d.*(?:[-–—]|\bto\b|\buntil\b|\btill\b).*\d"
 _SEVERAL: Final = Refusal(
     "text-several", "The line says more than one date or time.", "Write each event on a line of its own."
 )
@@ -61,6 +65,9 @@ def doubt_of(line: TextLine, lexicon: Lexicon) -> Refusal | None:
     if not line.repeat and (_REPEATS.match(line.text) or are_several or _AGAIN.search(line.text)):
         return _REPEATED
     rest = [fold(word).strip(".,;:()") for word in line.rest.split()]
+    has_weekday, is_timed = any(word in lexicon.weekdays for word in rest), bool(line.time) or line.has_time
+    if re.search(r"(?i)\bw/?[cb]\b", line.date) and (has_weekday or is_timed):
+        return _DAY_OF_WEEK
     if line.date and any(
         a in lexicon.weekdays and re.fullmatch(r"\d{1,2}(?:st|nd|rd|th)?", b) for a, b in pairwise(rest)
     ):
@@ -69,6 +76,8 @@ def doubt_of(line: TextLine, lexicon: Lexicon) -> Refusal | None:
         return _SEVERAL
     if line.date and re.search(r"^\W*(?:&|and\b|\+)|(?:&|\band|(?<=\s)\+)\W*$", line.rest):
         return _SEVERAL
-    if (line.time or line.has_time) and time_in(line.rest)[0]:
+    if is_timed and time_in(line.rest)[0]:
         return _SEVERAL
+    if has_weekday and is_timed and not line.repeat and re.search(_RANGE, line.date):
+        return _REPEATED  # on these weekdays, and not daily
     return None

@@ -19,6 +19,7 @@ from nomarium.reading.cells.words import Lexicon, fold
 from nomarium.reading.layouts.asides import lines_about_letters, without_quotes
 from nomarium.reading.layouts.barelines import heads_paper, titled_days
 from nomarium.reading.layouts.eventlist import list_in
+from nomarium.reading.layouts.eventrow import ALWAYS, HEADINGS, EventRow
 from nomarium.reading.layouts.labelledlines import labelled, least_labels, parts_of
 from nomarium.reading.layouts.layout import NotRead, Reading, Top, not_read
 from nomarium.reading.layouts.linedoubts import doubt_of
@@ -41,7 +42,6 @@ from nomarium.reading.options import ReadingOptions
 from nomarium.reading.rows.lone import date_within
 from nomarium.sheets.sheet import Row, cell_text
 
-HEADINGS: Final = ("Date", "Time", "Event", "Where", "Notes", "Length", "Repeat")
 _LOOKED_AT: Final = 500
 """Lines in which the words before dates are looked at."""
 _EMPTY: Final = Refusal(
@@ -177,8 +177,10 @@ def _with_weekdays(lines: Sequence[Row], top: Top) -> Lexicon:
 
 
 def _rows(rows: Sequence[Row]) -> Iterator[Row]:
-    width = len(HEADINGS) if any(cells[-1] for _, cells in rows) else len(HEADINGS) - 1
-    yield 0, HEADINGS[:width]  # a column of repeats only where some line repeats
+    width = max(
+        (n + 1 for _, cells in rows for n in range(ALWAYS, len(HEADINGS)) if cells[n]), default=ALWAYS
+    )
+    yield 0, HEADINGS[:width]
     for number, cells in rows:
         yield number, cells[:width]
 
@@ -244,7 +246,7 @@ def _read(lines: Sequence[Row], lexicon: Lexicon, has_date: bool) -> _Found:
     rows = taking.rows
     for line, title, place in titled_days(taking.headings, plain, rows, lexicon):
         if title:
-            rows.append((line.number, (line.date, line.time, title, place, "", "", "")))
+            rows.append((line.number, EventRow(line.date, line.time, title, place)))
         else:
             taking.refused.append((line.number, line.text, _EMPTY))
         taking.notes -= 1 + bool(title) + bool(place)
@@ -284,7 +286,12 @@ def _take_titled(
             taking.refuse(line, doubt)
         elif over is not None:
             taking.rows.append(
-                (line.number, (line.date, line.time, over.title, over.place, "", "", line.repeat))
+                (
+                    line.number,
+                    EventRow(
+                        line.date, line.time, over.title, over.place, repeat=line.repeat, without=line.without
+                    ),
+                )
             )
         elif line.number in used:
             taking.notes += 1
@@ -310,20 +317,21 @@ def _over_lines(lines: Sequence[TextLine], lexicon: Lexicon) -> Row | None:
         return None
     if any(begins_with_weekday(line.text, lexicon) for line in others) or heads_paper(lines[0].text):
         return None
-    beside = lines[at].rest if sum(map(str.isalpha, lines[at].rest)) > 1 else ""
+    is_bare = sum(map(str.isalpha, lines[at].rest)) < 2
+    beside, *more = [""] if is_bare else [str(part) for part in re.split(r"[.;]\s+|,\s+", lines[at].rest)]
     if any(line.time for line in others) or (beside and not (at == len(others) == 1 and is_place(beside))):
         return None
-    title, *rest = [line.text for line in others] + [beside] * bool(beside)
+    title, *rest = [*(line.text for line in others), *[beside] * bool(beside), *more]
     if rest and not beside and (re.search(NO_PLACE, rest[0]) or is_sentence(others[1])):
         rest.insert(0, "")
-    return lines[0].number, (
+    return lines[0].number, EventRow(
         lines[at].date,
         lines[at].time or (times[0].time if times else ""),
         title.strip(" :"),
         rest[0] if rest else "",
         " ".join(rest[1:]),
-        "",
-        lines[at].repeat,
+        repeat=lines[at].repeat,
+        without=lines[at].without,
     )
 
 

@@ -11,7 +11,7 @@ _CLOCK: Final = (
     r"(?:12\s?(?:noon|midday|midnight)|\d{1,2}(?:[.:h]\d{2})?\s?(?:[ap]\.?m\b\.?)?|noon|midday|midnight)"
 )
 TIME: Final = re.compile(
-    rf"(?i)(?<![\w.:/$£€-])(?<![$£€] )(?:from\s+|at\s+|@\s*)?({_CLOCK}(?:\s?(?:[-–—]|to|till?|until)\s?{_CLOCK})?)"
+    rf"(?i)(?<![\w.:/$£€-])(?<![$£€] )(?:from\s+|at\s+|@\s*|à\s+|dès\s+|um\s+|ab\s+)?({_CLOCK}(?:\s?(?:[-–—]|to|till?|until)\s?{_CLOCK})?)"
     r"(?![\w/%€]|[:.]\d|(?<=\dh\d\d)\)|\s?(?:€|%|k?m\b|cm\b|kg\b|euros?\b|dollars?\b|pounds?\b|per\b))"
 )
 """A time among words; figures with a unit or a currency are none."""
@@ -29,13 +29,36 @@ _NO_START: Final = re.compile(
 """Words after which a time alone is an end, or figures are no time."""
 
 
-_LEADING_FOUR: Final = re.compile(rf"^(\s*(?:[-*•–]\s+)?)({_FOUR})(?:\s?[-–—]\s?({_FOUR}))?(?=\s+[^\W\d])")
+_FOUR_TO_FOUR: Final = re.compile(
+    rf"(?i)(?<![\w.:/-])({_FOUR})(\s?(?:[-–—]|to|till?|until)\s?)({_FOUR})(?![\w/-]|[.:]\d)"
+)
+_LEADING_FOUR: Final = re.compile(
+    rf"^(\s*(?:[-*•–]\s+)?)({_FOUR})(?:\s?[-–—]\s?({_FOUR}))?(?=\s+(?!h(?:(?:ou)?rs?)?\b)[^\W\d])"
+)
 _LEAST_CLOCKS: Final = 2
 
 
 def with_clocks(text: str) -> str:
-    """A text whose hours of four figures, `1930 hrs`, have a colon."""
-    return _HOURS.sub(_with_colons, text) if any(map(str.isdigit, text)) else text
+    """A text whose hours of four figures, `1930 hrs` or `0700 to 1000`, have a colon, and whose times between others a dash."""
+    if not any(map(str.isdigit, text)):
+        return text
+    text = _FOUR_TO_FOUR.sub(_unless_years, _HOURS.sub(_with_colons, text))
+    return re.sub(rf"(?i)\bbetween\s+({_CLOCK})\s+and\s+({_CLOCK})", r"\1-\2", text)
+
+
+def _unless_years(match: re.Match[str]) -> str:
+    are_years = all(match[n][:2] in ("19", "20") for n in (1, 3))
+    return match[0] if are_years else _with_colons(match)
+
+
+def french_hours(text: str) -> str:
+    """A text whose hours are written `9 h`, `à 18h30`, with a colon in them.
+
+    >>> french_hours("Mardi 6 octobre, 14h-16 h 30 : visite")
+    'Mardi 6 octobre, 14:00-16:30 : visite'
+    """
+    text = re.sub(r"(?i)\b([01]?\d|2[0-4])\s?h\s?([0-5]\d)\b", r"\1:\2", text)
+    return re.sub(r"(?i)\b([01]?\d|2[0-4])\s?h\b", r"\1:00", text)
 
 
 def with_leading_clocks(lines: list[tuple[int, str]]) -> list[tuple[int, str]]:

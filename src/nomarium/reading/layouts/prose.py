@@ -10,7 +10,7 @@ from nomarium.reading.rows.lone import date_within
 
 _HELD: Final = (
     r"(?:will (?:again |also |now )?(?:be held|take place|be|happen|begin|start|open|run|meet|return)|(?:is|are) (?:to be )?held|takes? place|"
-    r"(?:is|are)(?=[\s,]+(?:on|from|at|in|\0))|begins|starts|opens|returns|meets|runs|(?<=\ws )(?:begin|start|open|return|meet|run)|(?:is|are) (?:planned|scheduled|set) for)"
+    r"(?:is|are)(?=[\s,]+(?:on|from|at|in|\0))|begins|starts|opens|returns|meets|runs|leaves|departs|arrives|(?<=\ws )(?:begin|start|open|return|meet|run)|(?:is|are) (?:planned|scheduled|set) for)"
 )
 _SUBJECT: Final = re.compile(
     rf"(?i)^(?P<title>(?:(?!\b(?:that|which|who|if|when|because|although)\b)[^.:;?!]){{3,80}}?)[,\s]+{_HELD}\b(?P<rest>.*)$"
@@ -24,7 +24,7 @@ _INVITED: Final = re.compile(
 )
 _DUE: Final = re.compile(
     r"(?i)^(?:the )?(?:deadline|closing date|last day) for (?P<title>[^.:;?!]{3,80}?) (?:is|will be)\b(?P<rest>.*)$|"
-    r"^(?:please )?(?:return|send|submit|hand in|pay|order|book|reply to) (?P<asked>[^.:;?!]{3,80}?)\s+(?:by|before|no later than)\b(?P<until>.*)$|"
+    r"^(?:please )?(?:return|send(?: in| back)?|submit|hand in|bring(?: in| back)?|pay|order|book|reply to) (?P<asked>[^.:;?!]{3,80}?)\s+(?:by|before|no later than)\b(?P<until>.*)$|"
     r"^(?P<thing>[^.:;?!]{3,80}?) (?:must|should|need to|have to|has to|are to|is to) be (?:returned|sent|submitted|handed in|paid|in|made|received|ordered)"
     r"(?: \w+){0,3}? (?:by|before|no later than)\b(?P<last>.*)$"
 )
@@ -38,11 +38,13 @@ _AGAIN: Final = (
     r"(?:weeks|sessions|evenings|mornings|afternoons|months|lessons|days|nights|\w+days)\b|\b(?:every|weekly|fortnightly|monthly|daily|each \w+day|each week)\b"
 )
 """Words by which a sentence says more than one date."""
+_BETWEEN: Final = r"(?i)\bbetween\s+(\S+)\s+and\s+(\S+)"
+_DOORS: Final = rf"(?i)[,;]?\s*\(?\b(?:the )?doors? (?:open )?(?:at|from) {_CLOCK}\)?"
 _TO_COME: Final = r"(?i)\b(?:will|shall|is|are|be|please|must|should|can|join|come|invited?)\b"
 _PLACE: Final = re.compile(
     r"(?:\b(?:at|in)|@)\s+(?P<place>(?:the\s+|our\s+)?(?!noon|midday|midnight|least|\d)[A-Za-z][^,.;:()]*?)(?=\s*(?:[,.;:()]|\bfrom\b|\bon\b|\bat\b|\band\b|\bwith\b|\bfor\b|\bto\b|$))"
 )
-_NO_PLACES: Final = r"(?i)(?:the )?(?:morning|afternoon|evening|end|beginning|start|middle|autumn|spring|summer|winter|advance|total|person|time|year|week|month|last|first)\b.*"
+_NO_PLACES: Final = r"(?i)(?:the )?(?:about|around|approximately|morning|afternoon|evening|end|beginning|start|middle|autumn|spring|summer|winter|advance|total|person|time|year|week|month|last|first)\b.*"
 _ARTICLES: Final = r"(?i)^(?:the|our|a|an|this year['’]s|your|this)\s+"
 _PRONOUNS: Final = frozenset(
     "it this that they we you he she i there which who these those everybody everyone all".split()
@@ -75,7 +77,7 @@ def said_in(
 ) -> Said | Literal["past", "doubtful"] | None:
     """The event of a sentence; that it speaks of the past, that it is in doubt, or None when it has neither date nor time.
     `time_in` gives the first time of a text, and the text without it."""
-    plain = sentence.strip().rstrip(".!")
+    plain = re.sub(_BETWEEN, r"\1-\2", re.sub(_DOORS, "", sentence.strip().rstrip(".!")))
     found = date_within(f"{plain} ·", lexicon) if any(map(str.isdigit, plain)) else None
     if found is None:
         return "doubtful" if time_in(plain)[0] and _reads(plain) else None
@@ -103,11 +105,22 @@ def said_in(
         )
     turned = _with_subject_first(whole)
     match = _INVITED.match(turned) or _SUBJECT.match(turned)
-    if match is None or not _is_title(_bare(match["title"].replace("\0", " "))):
+    if (
+        match is None
+        or "\0" in match["title"].strip(" \0,")
+        or _has_other_time(around, found.moment.start is not None, time_in)
+        or not _is_title(_bare(match["title"].replace("\0", " ")))
+    ):
         return "doubtful"
-    rest = re.sub(r"(?i)\bbetween\s+(\S+)\s+and\s+(\S+)", r"\1-\2", match["rest"].replace("\0", " "))
+    rest = match["rest"].replace("\0", " ")
     time, without = time_in(rest) if found.moment.start is None else ("", rest)
     return Said(date, time, _titled(_bare(match["title"].replace("\0", " "))), _place_in(without))
+
+
+def _has_other_time(text: str, has_time: bool, time_in: Callable[[str], tuple[str, str]]) -> bool:
+    """Whether a sentence says a second time, `… and returns at about 4pm`."""
+    first, rest = time_in(text)
+    return bool(first) and (has_time or bool(time_in(rest)[0]))
 
 
 def _reads(text: str) -> bool:

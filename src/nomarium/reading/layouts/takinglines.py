@@ -7,6 +7,7 @@ from nomarium.model.refusal import Refusal
 from nomarium.reading.cells.times import Times, read_times
 from nomarium.reading.cells.words import Lexicon
 from nomarium.reading.layouts.asides import is_aside
+from nomarium.reading.layouts.eventrow import EventRow
 from nomarium.reading.layouts.linedoubts import doubt_of
 from nomarium.reading.layouts.linetimes import time_in, with_clocks
 from nomarium.reading.layouts.listeddates import listed_dates
@@ -104,12 +105,14 @@ class Taking:
         elif is_aside(line.text, bool(line.date), bool(line.time)):
             self.notes += 1
         elif line.date and not is_day and (listed := listed_dates(line.text, lexicon)) is not None:
-            self.rows.append((line.number, (listed.dates, listed.time, listed.title, "", "", "", "")))
+            self.rows.append((line.number, EventRow(listed.dates, listed.time, listed.title)))
         elif (line.date or line.time) and (doubt := doubt_of(line, lexicon)) is not None:
             self.refuse(line, doubt)
+        elif line.date and not line.rest and re.search(r"\s[-–—]\s*$", line.text):
+            self.notes += 1  # w/b 28 Sept –: nothing on
         elif line.date and _is_heading(line, following):
             self._date, self.headings[line.number] = line.date, line
-            self._over, self._is_of_week = line.date, "w/c" in line.date
+            self._over, self._is_of_week = line.date, re.search(r"(?i)\bw/?[cb]\b", line.date) is not None
             self.notes += 1
         elif line.date and not any(map(str.isalpha, line.rest)):
             self.headings[line.number] = line  # when, and nothing else
@@ -120,7 +123,7 @@ class Taking:
             self._take_timed(line)
         elif self._date and (half := _HALF.match(line.text)):
             title = f"{half['rest'].strip()} ({half['half']})"
-            self.rows.append((line.number, (self._date, "", title, "", "", "", "")))
+            self.rows.append((line.number, EventRow(self._date, "", title)))
         elif is_like_a_date(line.text, lexicon):
             self.refuse(line, _UNREAD)
         else:
@@ -149,7 +152,7 @@ class Taking:
 
     def _take_timed(self, line: TextLine) -> None:
         if not self._date and not self._has_date:
-            self.refuse(line, _UNDATED)
+            self.refuse(line, _OF_ALL_TIMES if _OF_ALL.search(line.text) else _UNDATED)
         elif _is_after_midnight(line, self.rows[-1] if self.rows else None, self._date):
             self.refuse(line, _NIGHT)
         else:
@@ -189,7 +192,7 @@ def _said(line: TextLine, lexicon: Lexicon) -> tuple[list[Row], list[str]]:
     for sentence in sentences_of(with_clocks(line.text)):
         said = None if keeps_books(sentence) else said_in(sentence, lexicon, time_in)
         if isinstance(said, Said):
-            rows.append((line.number, (said.date, said.time, said.title, said.place, "", "", "")))
+            rows.append((line.number, EventRow(said.date, said.time, said.title, said.place)))
         elif said == "doubtful":
             doubtful.append(sentence)
     return rows, doubtful

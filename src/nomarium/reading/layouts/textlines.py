@@ -6,7 +6,15 @@ from itertools import pairwise
 from typing import Final, NamedTuple
 
 from nomarium.reading.cells.words import Lexicon, fold
-from nomarium.reading.layouts.linetimes import EDGES, LEADING, reads_as_time, time_in, with_clocks
+from nomarium.reading.layouts.eventrow import EventRow
+from nomarium.reading.layouts.linetimes import (
+    EDGES,
+    LEADING,
+    french_hours,
+    reads_as_time,
+    time_in,
+    with_clocks,
+)
 from nomarium.reading.layouts.placewords import NO_PLACE, PLACE_WORDS
 from nomarium.reading.rows.lone import COUNTED, DateWithin, date_within, keeps_books
 from nomarium.sheets.sheet import Row
@@ -33,12 +41,22 @@ _WEEKLY: Final = re.compile(
     rf"(?i)\b(?:on\s+)?(?:(?P<alternate>alternate\s+)?{_WEEKDAY}s(?:\s*(?:,|&|and)\s*{_WEEKDAY}s)*|"
     rf"(?:every|each)\s+(?P<other>(?:other|second|2nd|third|3rd|fourth|4th)\s+)?{_WEEKDAY}(?:\s*(?:,|&|and)\s*{_WEEKDAY})*)\b"
 )
+_SHORT_DAY: Final = r"\b(?:mon|tues?|wed(?:nes)?|thu(?:rs?)?|fri|sat(?:ur)?|sun)(?:day)?(?=s?\b)"
+_SHORT_WEEKLY: Final = re.compile(rf"(?i)(?:{_SHORT_DAY}s?\b\.?)(?:\s*(?:,|&|/|and)\s*{_SHORT_DAY}s?\b\.?)*")
+"""Weekdays as they are shortened, `Weds`, beside a first and a last day."""
+_WITHOUT: Final = re.compile(
+    r"(?i)\(?\b(?:(?:no|not)\s+(?:class(?:es)?|sessions?|lessons?|meetings?|practice|training|rehearsal|school|on)\s*(?:on\s+)?|"
+    r"(?:except|excluding|excl?\.|but not|omitting)\s*(?:on\s+|for\s+)?):?\s*([^()]*\d[^()]*?)(?:\)|$)"
+)
+"""The days on which something that repeats is not held: `(no class 28 Oct)`."""
 _COUNTED_WEEKS: Final = re.compile(r"(?i)\(?(?:\bfor\s+)?\b(\d{1,2})\s+(weeks|sessions|times)\b\)?")
 _SENTENCE_END: Final = r"(?<=[^\W\d_]{3})\.\s+(?=[A-Z])"
 _LENGTH: Final = re.compile(
     r"(?i)\(?\b(?:\d{1,3}(?=\s?m)|\d{1,2})\s?(?:h(?:rs?|ours?)?\s?(?:\d{1,2}\s?(?:m(?:ins?)?)?)?|min(?:ute)?s?)\b(?![\w-])\)?|\(\d{1,3}\s?m\)|\(\dh[0-5]\d(?:\s?m(?:in)?)?\)"
 )
 """How long something lasts, beside its time."""
+_CODE: Final = r"[A-Z]{0,2}\d{1,3}[a-z]?\.?|[A-Z]"
+"""What counts a line, and is no title."""
 _JOURNEYS: Final = r"(?i)(?:dep(?:art(?:s|ure)?)?|arr(?:iv(?:e|es|al))?|leave|leaves|from|to)\.?"
 """Titles that are none without the place that follows them."""
 _IN_BRACKETS: Final = re.compile(r"^(?P<title>.*\S)\s*\((?P<place>[^()]+)\)$")
@@ -61,6 +79,8 @@ class TextLine(NamedTuple):
     """Whether its date has a time with it."""
     repeat: str = ""
     """`every Monday for 8 weeks`, where its date says when that begins, and it or the count when it ends."""
+    without: str = ""
+    """The days on which what repeats is not held."""
 
 
 def is_like_a_date(text: str, lexicon: Lexicon) -> bool:
@@ -117,6 +137,7 @@ def text_line(number: int, text: str, lexicon: Lexicon) -> TextLine:
         " ".join(bare.split()),
         with_clocks(" ".join(re.sub(_COLUMNS, " | ", bare.translate(_BRACKETS)).split())),
     )
+    plain = french_hours(plain) if "fr" in lexicon.languages else plain
     leading = LEADING.match(plain)
     if leading and reads_as_time(leading[1]) and not _is_of_month(leading, lexicon):  # 10.00 Welcome
         rest = plain[leading.end() :].strip(EDGES)
@@ -143,8 +164,19 @@ def text_line(number: int, text: str, lexicon: Lexicon) -> TextLine:
             date, time, has_time = dates, own, False
     if has_last:
         rest = re.sub(r"(?i)\b(?:daily|each day|every day)\b", "", rest)
+    without = _WITHOUT.search(rest) if days is not None or has_last else None
+    rest = rest.replace(without[0], " ").strip() if without is not None else rest
+    if days is None and has_last:
+        days, date, rest = _short_days(date, rest)
     repeat, rest = _repeat_of(days, rest, has_last) if days is not None else ("", rest)
-    return TextLine(number, shown, date, time, rest.strip(EDGES), is_bullet, has_time, repeat)
+    said = (
+        (without[1] if repeat else "", rest if repeat else f"{rest} {without[0]}")
+        if without is not None
+        else ("", rest)
+    )
+    return TextLine(
+        number, shown, date, time, said[1].strip(EDGES), is_bullet, has_time, repeat, said[0].strip(EDGES)
+    )
 
 
 def _without_mark(text: str, lexicon: Lexicon) -> tuple[str, bool]:
@@ -194,7 +226,8 @@ def _around(plain: str, before: str, after: str) -> str:
     follows = plain[: plain.rfind(after.strip())] if re.match(r"\s*\w", after) else ","
     is_label = before.rstrip().endswith(":") and re.search(r"[,;|–—-]\s*$", follows) is None
     pieces = (_unopened(before.strip(EDGES)), after.strip(EDGES))
-    return (": " if is_label else ", ").join(part for part in pieces if part)
+    is_column = before.rstrip().endswith("|") or after.lstrip().startswith("|")
+    return (": " if is_label else " | " if is_column else ", ").join(part for part in pieces if part)
 
 
 def _unopened(text: str) -> str:
@@ -208,7 +241,19 @@ def _is_of_month(leading: re.Match[str], lexicon: Lexicon) -> bool:
     """Whether what looks like a time is days of a month: `19–23 Oct`."""
     after = leading.string[leading.end() :].split()
     are_days = re.fullmatch(r"\d{1,2}(?:\s?[-–—]\s?\d{1,2})?", leading[1]) is not None
-    return are_days and bool(after) and fold(after[0]).strip(".,") in lexicon.months
+    return are_days and bool(after) and fold(after[0]).strip(".,:;") in lexicon.months
+
+
+def _short_days(date: str, rest: str) -> tuple[re.Match[str] | None, str, str]:
+    """The weekdays that stand by themselves behind a first and a last day, or among the other parts of a line; and the two
+    without them."""
+    behind = re.search(rf",\s*(?P<days>{_SHORT_WEEKLY.pattern.removeprefix('(?i)')})$", date, re.IGNORECASE)
+    if behind is not None and re.search(rf"(?i){_SHORT_DAY}", date[: behind.start()]) is None:
+        return _SHORT_WEEKLY.match(behind["days"]), date[: behind.start()], rest
+    for piece in re.split(r"\s*[,;|():]\s*|\s+[–-]\s+", rest):
+        if (days := _SHORT_WEEKLY.fullmatch(piece.strip())) is not None:
+            return days, date, re.sub(r"\s*\(\s*\)", "", rest.replace(piece, "", 1))
+    return None, date, rest
 
 
 def _repeat_of(days: re.Match[str], rest: str, has_last: bool) -> tuple[str, str]:
@@ -216,10 +261,9 @@ def _repeat_of(days: re.Match[str], rest: str, has_last: bool) -> tuple[str, str
     count = _COUNTED_WEEKS.search(rest)
     if count is None and not has_last:
         return "", rest
-    names = re.findall(rf"(?i){_WEEKDAY}", days[0])
-    each = (
-        "other " if days["alternate"] else " ".join((days["other"] or "").split()) + " " * bool(days["other"])
-    )
+    names = re.findall(rf"(?i){_WEEKDAY}|{_SHORT_DAY}", days[0])
+    words = days.groupdict()
+    each = "other " if words.get("alternate") else f"{words.get('other') or ''} ".lstrip()
     repeat = f"every {each}{', '.join(names[:-1])}{' and ' if len(names) > 1 else ''}{names[-1]}"
     repeat += f" for {count[1]} {count[2]}" if count else ""
     without = rest.replace(count[0], " ", 1) if count else rest
@@ -275,7 +319,7 @@ def row_of(line: TextLine, date: str) -> Row:
         and (is_timed or PLACE_WORDS.search(brackets["place"]))
     ):
         text, place = brackets["title"], brackets["place"]
-    parts = [part for part in _PARTED.split(text) if part and part.strip()]
+    parts = _parts_of(text)
     may_be = (n for n, part in enumerate(parts) if n and not re.search(NO_PLACE, part))
     at = next((n for n in may_be if is_timed or PLACE_WORDS.search(parts[n])), 0)
     if at and not place:
@@ -288,7 +332,27 @@ def row_of(line: TextLine, date: str) -> Row:
     after = _PLACE_AFTER.match(title) if not place else None
     if after:
         title, place = after["title"], re.sub(r"^the\s+", "", after["place"])
-    return line.number, (date, line.time, title.strip(" :"), place.strip(), notes, length, line.repeat)
+    title = re.sub(r"(?i)[\s,:]+(?:by|on|from|at|until|the|inclusive|incl\.?)$", "", title)
+    return line.number, EventRow(
+        date, line.time, title.strip(" :"), place.strip(), notes, length, line.repeat, line.without
+    )
+
+
+def _parts_of(text: str) -> list[str]:
+    """The parts of what a line says beside its date: its columns where it has several, a code going with the next one,
+    `R1: Heron - Tern`; else what commas and dashes part."""
+    columns = [part for part in re.split(r"\s*\|\s*", text.strip(EDGES)) if part]
+    if len(columns) > 1 and re.fullmatch(_CODE, columns[0]):
+        columns[:2] = [f"{columns[0]}: {columns[1]}"]
+        return columns
+    if len(columns) > 1:
+        return [
+            part
+            for column in columns
+            for part in ([column] if " - " in column else _PARTED.split(column))
+            if part
+        ]
+    return [part for part in _PARTED.split(text) if part and part.strip()]
 
 
 def _is_clear(date: str, lexicon: Lexicon) -> bool:

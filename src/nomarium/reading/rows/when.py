@@ -96,6 +96,7 @@ NOTES = {
     "all-day-to-midnight": "An all-day event that ends at 00:00 ends on the day before.",
     "time-unknown": "The time is not known yet: the event is all-day and tentative.",
     "cell-dash": "A dash or “n/a” in place of a time or a last day is read as a blank.",
+    "moment-to-moment": "A day with a time, a dash, and another day with a time are one long event.",
     "date-remark": "Words in brackets, or a star, after a date are a remark and not read.",
     "end-unknown": "The end is not known yet: the event has the default length.",
     "afternoon-doubt": "A time without am or pm is read by the 24-hour clock: 1:30 is in the night. "
@@ -237,7 +238,7 @@ def _timed(
     begins = _moment(first, start.secs)
     if end is None and last is not None and last > first:
         end = _end_of_each(row, first, last, start, default_length_secs, notes)
-    if end is not None and last is not None and last > first and not (row.end.first and row.end.start):
+    if end is not None and last is not None and last > first and not _has_both_ends(row):
         rule = _rule_between(row, first, last, start, end, notes)
         if isinstance(rule, Blame):
             return rule
@@ -262,6 +263,11 @@ def _timed(
     else:
         ends = elapsed(begins, dt.timedelta(seconds=default_length_secs), row.zone)
     return _in_its_zone(row, begins, ends, notes)
+
+
+def _has_both_ends(row: Said) -> bool:
+    """Whether a row says its last moment as one, a day with its time."""
+    return bool(row.end.first and row.end.start) or "moment-to-moment" in row.date.notes + row.start.notes
 
 
 def _end_of_each(

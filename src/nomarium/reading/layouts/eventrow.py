@@ -1,0 +1,21 @@
+"""The row of a list that lines of text come to."""
+
+from typing import Final, NamedTuple
+
+HEADINGS: Final = ("Date", "Time", "Event", "Where", "Notes", "Length", "Repeat", "Except")
+ALWAYS: Final = 6
+"""Columns that every list of lines has; the others only where a line fills them."""
+
+
+class EventRow(NamedTuple):
+    """Texts as the columns of HEADINGS have them."""
+
+    date: str
+    time: str
+    title: str
+    place: str = ""
+    notes: str = ""
+    length: str = ""
+    repeat: str = ""
+    without: str = ""
+    """The days on which it is not held."""
