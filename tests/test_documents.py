@@ -254,6 +254,66 @@ LINES: dict[str, tuple[str, list[str], list[str], list[str]]] = {
         Fr 18.09.2026, 19 Uhr: Elternabend, Aula
         """, [], ["Schulbeginn 2026-09-07/2026-09-08", "Elternabend 2026-09-18T19:00/2026-09-18T20:00 @ Aula"], [],
     ),
+    "courses by shortened weekdays, with a day that they skip": (
+        """
+        Courses
+        Level 1: 7 Oct - 4 Nov 2026, Weds 18:00-20:00 (no class 28 Oct)
+        Yoga, Tue & Thu 6-7pm, 6 to 13 October 2026
+        """, [],
+        ["Level 1 2026-10-07T18:00/2026-10-07T20:00", "Level 1 2026-10-14T18:00/2026-10-14T20:00", "Level 1 2026-10-21T18:00/2026-10-21T20:00",
+         "Level 1 2026-11-04T18:00/2026-11-04T20:00", "Yoga 2026-10-06T18:00/2026-10-06T19:00", "Yoga 2026-10-08T18:00/2026-10-08T19:00",
+         "Yoga 2026-10-13T18:00/2026-10-13T19:00"], [],
+    ),
+    "dates listed behind a title, names of feasts, a half term, a deadline": (
+        """
+        Bins: 2, 16 and 30 October 2026
+        Garden waste: 2 Nov, 7 Dec 2026, 4 Jan 2027
+        Good Friday 26 March 2027
+        Half term 26-30 Oct 2026
+        Final balance by 30 April 2027
+        """, [],
+        ["Bins 2026-10-02/2026-10-03", "Bins 2026-10-16/2026-10-17", "Bins 2026-10-30/2026-10-31", "Garden waste 2026-11-02/2026-11-03",
+         "Garden waste 2026-12-07/2026-12-08", "Garden waste 2027-01-04/2027-01-05", "Good Friday 2027-03-26/2027-03-27",
+         "Half term 2026-10-26/2026-10-31", "Final balance 2027-04-30/2027-05-01"], [],
+    ),
+    "a place beside the date, under its title": (
+        """
+        3. Next meeting
+        Tuesday 13 October 2026, 7.30 pm, staff room
+
+        A. Whipping and splicing
+        Saturday 3 October 2026, 9.30-12.30, Sail Loft. Tutor: Ada Quill.
+        """, [],
+        ["Next meeting 2026-10-13T19:30/2026-10-13T20:30 @ staff room", "A. Whipping and splicing 2026-10-03T09:30/2026-10-03T12:30 @ Sail Loft"], [],
+    ),
+    "a day and its time to another day and its time; between; hours of four figures": (
+        """
+        Water off Thu 15/10/2026 8am - Fri 16/10/2026 noon
+        Inspection 14 Oct 2026 between 9 and 11
+        Road closed, 0700 to 1000 on 15 October 2026
+        """, [],
+        ["Water off 2026-10-15T08:00/2026-10-16T12:00", "Inspection 2026-10-14T09:00/2026-10-14T11:00", "Road closed 2026-10-15T07:00/2026-10-15T10:00"],
+        ["another day with a time are one long event"],
+    ),
+    "the next day's weekday as a heading": (
+        """
+        Saturday 17 October 2026
+        0900 Loading
+        1500 Rigging
+        Sunday
+        1000 Race
+        """, [],
+        ["Loading 2026-10-17T09:00/2026-10-17T15:00", "Rigging 2026-10-17T15:00/2026-10-17T16:00", "Race 2026-10-18T10:00/2026-10-18T11:00"], [],
+    ),
+    "lengths beside halves of the day, and codes before titles": (
+        """
+        Monday 7 June 2027
+        AM  Navigation 1 (1h30)
+
+        R1 | Sat 12/6/2027 | Saltmarsh - Gull Island | 15:00
+        """, [],
+        ["Navigation 1 (1h30) (AM) 2027-06-07/2027-06-08", "R1: Saltmarsh - Gull Island 2027-06-12T15:00/2027-06-12T16:00"], [],
+    ),
     "times alone, and the day on the command line": (
         "10.00 Welcome\n10.30 Tour", ["--set", "date=2026-09-17"],
         ["Welcome 2026-09-17T10:00/2026-09-17T10:30", "Tour 2026-09-17T10:30/2026-09-17T11:30"], [],
@@ -290,6 +350,13 @@ REFUSED = {
     "two dates": ("The autumn term begins on Monday 7 September 2026 and ends on Friday 18 December 2026.", "line 1", "It is a sentence"),
     "a condition": ("If it rains on 12 September 2026 the open day will be held in the shed.", "line 1", "It is a sentence"),
     "a choir": ("The choir meets every Tuesday at 7pm in the loft.", "line 1", "It is a sentence"),
+    "a weekday in a week": ("w/b 14 Sept 2026  Parents' evening Thurs 4-7", "line 1", "a weekday or a time in it"),
+    "weekdays of a range": ("Camp: 5-30 October 2026, 9am-3pm, not on the Wed", "line 1", "again and again"),
+    "a time of all": ("Fri 9 Oct 2026 – Quartet\nFri 6 Nov 2026 – Songs\nAll concerts 7.30pm in the loft unless stated.", "line 3", "events of other lines"),
+    "for some weeks": ("Classes begin Thursday 1 October 2026 at 6.30pm and run for six weeks.", "line 1", "It is a sentence"),
+    "two times in a sentence": ("The trip leaves at 8:15am on Thursday 8 October 2026 and returns at about 4pm.", "line 1", "It is a sentence"),
+    "every second week": ("Sale – every second Monday from 21 September 2026", "line 1", "again and again"),
+    "titles over or under": ("News of the term\n7 September 2026\nOpen day\nShed 3\n18 September 2026\nConcert", "line 2", "The date stands alone"),
     "times without a date": ("10.00 Welcome\n10.30 Tour", "", "--set date="),
     "a wrong weekday": ("Fri 17 April 2027: Open day", "line 1", "is a Saturday, not a Friday"),
     "no such day": ("Fri 16 April 2027: Race\nWed 31 April 2027: Race", "line 2", ""),

@@ -119,6 +119,11 @@ RIGHT: dict[str, tuple[str, list[str], list[str], list[str]]] = {
         "Activity,Opening hours,Season\nMuseum,10-4,1 May to 3 May 2027", [],
         [f"Museum 2027-05-0{day}T10:00/2027-05-0{day}T16:00" for day in (1, 2, 3)], ["an event on each of these days"],
     ),
+    "a day with its time to another day with its time": (
+        "Date,Event\nThu 15/10/2026 8am - Fri 16/10/2026 noon,Water off\n15-16 Oct 2026 8am - noon,Tours", [],
+        ["Water off 2026-10-15T08:00/2026-10-16T12:00", *[f"Tours 2026-10-{day}T08:00/2026-10-{day}T12:00" for day in (15, 16)]],
+        ["another day with a time are one long event"],
+    ),
     "a time in the heading of the dates": (
         "Task,Due (11.59pm)\nLofting,18/09/2026", ["--default-length", "1m"], ["Lofting 2026-09-18T23:59/2026-09-19T00:00"],
         ["The time that stands in the heading"],

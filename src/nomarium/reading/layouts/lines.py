@@ -315,7 +315,10 @@ def _over_lines(lines: Sequence[TextLine], lexicon: Lexicon) -> Row | None:
         at == 0 and len(others) > 1 and not (is_place(others[1].text) or all(map(is_sentence, others[1:])))
     ):
         return None
-    if any(begins_with_weekday(line.text, lexicon) for line in others) or heads_paper(lines[0].text):
+    begins = (
+        begins_with_weekday(line.text, lexicon) or re.match(r"(?i)[ap]\.?m\b", line.text) for line in others
+    )
+    if any(begins) or heads_paper(lines[0].text):
         return None
     is_bare = sum(map(str.isalpha, lines[at].rest)) < 2
     beside, *more = [""] if is_bare else [str(part) for part in re.split(r"[.;]\s+|,\s+", lines[at].rest)]
