@@ -124,7 +124,7 @@ def _checked_by_content(columns: list[Column], contents: list[Contents]) -> list
             and (column.is_weak or has_date or field == "day")
         ):
             field, evidence = "day", "its cells are weekdays"
-        elif field == "date" and column.is_weak and (has_week or about.dates < MOSTLY):
+        elif field == "date" and column.is_weak and (has_week or max(about.dates, about.days) < MOSTLY):
             is_day = has_week or about.weekdays >= 0.5 or (not has_date and are_whole(about))
             field = "day" if is_day else ""
         elif field == "time" and plain == "hours" and (about.numbers >= 1 or _are_lengths(about)):
