@@ -1,8 +1,9 @@
-"""Notices, programmes, letters and lists of dates as people type them, each in one of many writings, must come back as the events
+"""Notices, programmes, letters, lists of dates and columns of them, as people type them, each in one of many writings, must come back as the events
 that they were made from."""
 
 from __future__ import annotations
 
+import csv
 import datetime as dt
 import tempfile
 from collections.abc import Callable
@@ -251,3 +252,71 @@ def test_weekdays_under_their_weeks(meant: list[Meant], pen: Pen, named: str) ->
             above = monday
         lines.append(f"{WEEKDAYS[event.day.weekday()]}: {joined(', ', event.title, pen.when(event))}")
     check(meant, lines)
+
+
+class Written(NamedTuple):
+    """A cell of a column When, and the events that it means: first day, start, last day, end."""
+
+    cell: str
+    events: list[tuple[dt.date, Hour | None, dt.date, Hour | None]]
+
+
+@st.composite
+def cells(draw: st.DrawFn, pen: Pen, sign: str) -> Written:
+    day, days = dt.date(2026, 9, 1) + dt.timedelta(days=draw(st.integers(0, 120))), draw(st.integers(1, 4))
+    last = day + dt.timedelta(days=days)
+    start, end = Hour(draw(st.integers(8, 12)), 15), Hour(draw(st.integers(13, 20)), 30)
+    times = f"{pen.clock(start)}{pen.joint}{pen.clock(end)}"
+    one, other, each = pen.date(day), pen.date(last), [day + dt.timedelta(days=n) for n in range(days + 1)]
+    forms = [
+        Written(one, [(day, None, day, None)]),
+        Written(f"{one}{sign}{pen.clock(start)}", [(day, start, day, None)]),
+        Written(f"{one}{sign}{times}", [(day, start, day, end)]),
+        Written(f"{one} – {other}", [(day, None, last, None)]),
+        Written(f"{one} – {other}{sign}{times}", [(date, start, date, end) for date in each]),
+        Written(f"{one} {pen.clock(start)} – {other} {pen.clock(end)}", [(day, start, last, end)]),
+    ]
+    return draw(st.sampled_from(forms))
+
+
+@settings(max_examples=40, deadline=None)
+@given(
+    pen=pens,
+    sign=st.sampled_from([", ", " "]),
+    heading=st.sampled_from(["When", "Date", "Dates", "Day", "Date and time"]),
+    data=st.data(),
+)
+def test_a_column_of_every_form(pen: Pen, sign: str, heading: str, data: st.DataObject) -> None:
+    written = data.draw(st.lists(cells(pen, sign), min_size=2, max_size=6))
+    rows = [[title, one.cell] for title, one in zip(TITLES, written, strict=False)]
+    meant = [
+        Meant(title, *event[:2], None, "")
+        for title, one in zip(TITLES, written, strict=False)
+        for event in one.events
+    ]
+    ends = [event[2:] for one in written for event in one.events]
+    with tempfile.TemporaryDirectory() as folder:
+        source, out = Path(folder, "list.csv"), Path(folder, "list.ics")
+        with source.open("w", encoding="utf-8", newline="") as file:
+            csv.writer(file).writerows([["Event", heading], *rows])
+        options = [
+            "--timezone",
+            "America/Halifax",
+            "--school-year",
+            "2026:2027",
+            "--date-order",
+            "dmy",
+            "--spans",
+            "daily",
+        ]
+        outcome = nomarium("build", source, "-o", out, *options)
+        assert outcome.status == 0, (rows, outcome.text)
+        found = sorted(plain(event) for event in events_in(out))
+    expected = [(event.said(), last, end) for event, (last, end) in zip(meant, ends, strict=True)]
+    assert len(found) == len(expected), (rows, found)
+    for text, (said, last, end) in zip(found, sorted(expected, key=lambda one: one[0]), strict=True):
+        if "T" not in said:
+            said = f"{said.split('/')[0]}/{last + dt.timedelta(days=1)}"
+        elif end is not None:
+            said += f"{last}T{end.hour:02d}:{end.minute:02d}"
+        assert text.startswith(said), (rows, text, said)
