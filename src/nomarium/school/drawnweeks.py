@@ -360,7 +360,9 @@ class _Reader:
 def _heads_weeks(cell: Cell) -> bool:
     """Whether a cell heads a column of weeks, those of a planner; `Week A Monday` is a day."""
     text = cell_text(cell)
-    return re.match(r"(?i)(?:week|wk|w/[bc])", text) is not None and not day_and_week(text)[1]
+    return re.match(r"(?i)(?:week|wk|w/[bc])", text) is not None and not (
+        day_and_week(text)[1] or week_of(text)
+    )
 
 
 def _are_numbers(held: Sequence[Held]) -> bool:

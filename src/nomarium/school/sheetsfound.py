@@ -13,6 +13,7 @@ from nomarium.reading.options import ReadingOptions
 from nomarium.school.bellsheets import together, with_bells_in_rows, with_divisions
 from nomarium.school.daycolumns import days_in_rows
 from nomarium.school.drawnweeks import drawn_week
+from nomarium.school.headless import with_headings, with_periods
 from nomarium.school.keydates import WHY_KEY_DATES, KeyDates, key_dates
 from nomarium.school.kinds import Kind, kind_of
 from nomarium.school.labelcalendars import labelled_days
@@ -68,10 +69,24 @@ def sheets_found(
     for sheet in sheets:
         if sheet.name == EXPLANATION:
             continue
+        sheet = with_headings(sheet)
         default = "timetable" if options.layout == "timetable" else ""
         kind = kind_of(sheet, options.tables, default, asked)
-        if kind.hint == "cycle" and (days := labelled_days(sheet, options)) is not None:
-            sheet, kind = days.sheet, Kind("cycle", "its name and the labels on the days of a calendar")
+        if (
+            kind.hint in ("", "cycle")
+            and kind.table == ""
+            and kind.why != "as asked"
+            and (days := labelled_days(sheet, options)) is not None
+        ):
+            sheet, kind = (
+                days.sheet,
+                Kind(
+                    "cycle",
+                    "its name and the labels on the days of a calendar"
+                    if kind.hint
+                    else "the labels on the days of a calendar",
+                ),
+            )
             notes += days.notes
         if kind.table in _OF_THE_YEAR and _is_beyond(sheet):
             problems.append(_beyond(sheet, kind))
@@ -190,6 +205,8 @@ def _take(
         found.labels.extend(across.days)
     elif name == "bells":
         sheet = with_bells_in_rows(sheet)
+    elif name == "rotation":
+        sheet = with_periods(sheet)
     table, wrong, told = cut_table(sheet, name, kind.columns, asked)
     says_when = {"label", "period", "meets", "time", "start"} & table.columns.keys()
     is_drawn = name == "timetable" and not says_when and drawn_week(sheet) is not None

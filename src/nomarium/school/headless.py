@@ -1,0 +1,90 @@
+"""Sheets of names and dates without a row of headings, and stretches of days without names, as the tables they are."""
+
+from collections.abc import Iterator, Sequence
+from itertools import islice
+from typing import Final
+
+from nomarium.reading.columns.head import looks_like_date
+from nomarium.school.planheads import field_of
+from nomarium.sheets.sheet import Row, Sheet, cell_text
+
+_MOST_ROWS: Final = 200
+_HEADINGS: Final = ("Name", "First day", "Last day")
+
+
+def with_headings(sheet: Sheet) -> Sheet:
+    """A sheet whose rows are each a name and one or two dates, with headings above the first of them; one that says nothing but
+    a first and a last day, with a name for these days; any other as it is."""
+    rows = list(islice(sheet.rows(), _MOST_ROWS + 1))
+    if len(rows) > _MOST_ROWS:
+        return sheet
+    wide = [one for one in rows if sum(map(bool, map(cell_text, one[1]))) > 1]
+    if _is_one_stretch(wide):
+        return sheet._replace(read_rows=lambda: _named(rows, wide[0][0]))
+    columns = _columns_of(wide)
+    if columns is None:
+        return sheet
+    return sheet._replace(read_rows=lambda: _headed(rows, wide[0][0], columns))
+
+
+def _columns_of(rows: Sequence[Row]) -> tuple[int, ...] | None:
+    """The columns of the names and of the dates, where every row has both and nothing else; the first row is no heading."""
+    filled = [{n for n, cell in enumerate(row) if cell_text(cell)} for _, row in rows]
+    used = sorted(set().union(*filled))
+    if not 2 <= len(used) <= len(_HEADINGS) or not all({*used[:2]} <= one for one in filled):
+        return None
+    names, *dates = used
+    is_dated = all(
+        looks_like_date(row[n]) for _, row in rows for n in dates if n < len(row) and cell_text(row[n])
+    )
+    is_named = not any(looks_like_date(row[names]) for _, row in rows)
+    return tuple(used) if is_dated and is_named else None
+
+
+def _headed(rows: Sequence[Row], first: int, columns: tuple[int, ...]) -> Iterator[Row]:
+    head = [""] * (columns[-1] + 1)
+    for column, heading in zip(columns, _HEADINGS, strict=False):
+        head[column] = heading
+    for number, row in rows:
+        if number == first:
+            yield 0, head
+        yield number, row
+
+
+def _is_one_stretch(rows: Sequence[Row]) -> bool:
+    """Whether a sheet is two headings, of a first and a last day, over two dates."""
+    if len(rows) != 2 or any(len(list(filter(cell_text, row))) != len(_HEADINGS) - 1 for _, row in rows):
+        return False
+    fields = {field_of(cell_text(cell), "terms", {}) for cell in rows[0][1] if cell_text(cell)}
+    return fields == {"first", "last"} and all(
+        looks_like_date(cell) for cell in rows[1][1] if cell_text(cell)
+    )
+
+
+def _named(rows: Sequence[Row], head: int) -> Iterator[Row]:
+    for number, row in rows:
+        yield number, [_HEADINGS[0] if number == head else "School" if any(map(cell_text, row)) else "", *row]
+
+
+def with_periods(sheet: Sheet) -> Sheet:
+    """A drawn rotation whose lines have no periods, each day's blocks in their order, with the number of each line before it."""
+    rows = list(islice(sheet.rows(), _MOST_ROWS + 1))
+    wide = [[cell_text(cell) for cell in row] for _, row in rows if any(map(cell_text, row))]
+    if (
+        len(rows) > _MOST_ROWS
+        or len(wide) < len(_HEADINGS)
+        or not all(map(all, wide))
+        or len({*map(len, wide)}) > 1
+    ):
+        return sheet
+    blocks, *others = ({row[n] for row in wide[1:]} for n in range(len(wide[0])))
+    if not blocks & set().union(*others) or set(wide[0]) & blocks:
+        return sheet
+    return sheet._replace(read_rows=lambda: _numbered(rows))
+
+
+def _numbered(rows: Sequence[Row]) -> Iterator[Row]:
+    line = -1
+    for number, row in rows:
+        line += any(map(cell_text, row))
+        yield number, [line if line else "Period", *row] if any(map(cell_text, row)) else row
