@@ -443,6 +443,10 @@ BLOCKS: dict[str, tuple[dict[str, Rows], list[str]]] = {
         {"Classes": [["Class", "Block", "Room"], ["Knots", "A", "Loft"], ["Steam", "Block B", "Shed"]], "Rotation": ROTATION, "Bells": BELLS, "Terms": [TERM[0], ["T", "2026-09-07", "2026-09-08"]]},
         [f"Knots {at(7, *FIRST)} @ Loft", f"Steam {at(7, *SECOND)} @ Shed", f"Steam {at(8, *FIRST)} @ Shed", f"C {at(8, *SECOND)}"],
     ),
+    "a rotation whose lines are the periods in their order": (
+        {"Classes": [["Class", "Block"], ["Knots", "A"], ["Steam", "B"]], "Rotation": [["Day 1", "Day 2"], ["A", "B"], ["B", "A"]], "Bells": BELLS, "Terms": [TERM[0], ["T", "2026-09-07", "2026-09-08"]]},
+        [f"Knots {at(7, *FIRST)}", f"Steam {at(7, *SECOND)}", f"Steam {at(8, *FIRST)}", f"Knots {at(8, *SECOND)}"],
+    ),
     "a rotation as a list": (
         {"Classes": [["Class", "Block"], ["Knots", "A"], ["Steam", "B, C"]], "Bells": BELLS, "Terms": [TERM[0], ["T", "2026-09-07", "2026-09-08"]],
          "Block schedule": [["Label", "Period", "Block"], ["Day 1", 1, "A"], ["Day 1", 2, "B"], ["Day 2", 1, "C"], ["Day 2", 2, "A"]]},

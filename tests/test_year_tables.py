@@ -100,6 +100,47 @@ READ: dict[str, tuple[dict[str, Rows], list[str], str]] = {
         {"Terms": TERM, "Week": [["", "Monday", "Friday"], ["8:30-9:30", "Ana Cole\nKnots\nLoft 2", "D. Roe\nSails\nShed 4"], ["9:40-10:40", "", "Ana Cole\nSteam\nLoft 2"]]},
         [f"{KNOTS} @ Loft 2", f"Sails {at(11, *FIRST)} @ Shed 4", f"Steam {at(11, *SECOND)} @ Loft 2"], "The parts of a cell are teacher, class, room",
     ),
+    "terms and holidays without headings": (
+        {"Dates": [["Autumn term", "7 September 2026", "10 September 2026"], ["Half term", "11 September 2026", "13 September 2026"], ["Autumn term 2", "14 September 2026", "18 September 2026"]],
+         "Bells": BELLS, "Classes": CLASSES},
+        [KNOTS, f"Knots {at(14, *FIRST)}", f"Sails {at(18, *SECOND)}"], "names of terms, and of holidays with them",
+    ),
+    "a first and a last day, and no more": (
+        {"Dates": [["First day", "Last day"], ["2026-09-07", "2026-09-29"]], "Bells": BELLS, "Classes": CLASSES},
+        [*(f"Knots {at(day, *FIRST)}" for day in (7, 14, 21, 28)), *(f"Sails {at(day, *SECOND)}" for day in (11, 18, 25))], "Dates is taken for Terms",
+    ),
+    "letters on the days of a month, on a sheet of any name": (
+        {"Bells": BELLS, "Classes": LETTERS,
+         "Our year": [["September 2026"], ["Mon", "Tue", "Wed", "Thu", "Fri"], ["7", "8 A", "9 B", "10 A", "11 No school"], ["14 B", "15 A", "16 B", "17", "18"]]},
+        [f"{name} {at(day, *when)}" for day, name, when in ((8, "Knots", FIRST), (9, "Sails", SECOND), (10, "Knots", FIRST), (14, "Sails", SECOND),
+                                                            (15, "Knots", FIRST), (16, "Sails", SECOND))],
+        "the labels on the days of a calendar",
+    ),
+    "weeks A and B named in the corners of drawn weeks": (
+        {"Terms": [["Name", "First day", "Last day"], ["Autumn", "2026-09-07", "2026-09-18"]],
+         "Timetable": [["Mr Fenn – Timetable"], [], ["Week A", "Mon", "Tue"], ["P1 8:30-9:30", "Knots", ""], ["P2 9:40-10:40", "", "Sails"], [],
+                       ["Week B", "Mon", "Tue"], ["P1 8:30-9:30", "Sails", ""], ["P2 9:40-10:40", "", "Knots"]]},
+        [KNOTS, f"Sails {at(8, *SECOND)}", f"Sails {at(14, *FIRST)}", f"Knots {at(15, *SECOND)}"], "The weeks A and B take turns",
+    ),
+    "a timetable for each term": (
+        {"Terms": [["Term", "Start", "End"], ["Autumn", "2026-09-07", "2026-09-08"], ["Spring", "2026-09-14", "2026-09-15"]],
+         "Autumn timetable": [["", "Mon", "Tue"], ["8:30-9:30", "Knots", "Sails"]], "Spring timetable": [["", "Mon", "Tue"], ["8:30-9:30", "Sails", "Knots"]]},
+        [KNOTS, f"Sails {at(8, *FIRST)}", f"Sails {at(14, *FIRST)}", f"Knots {at(15, *FIRST)}"], "The classes of “Spring timetable” are held in Spring",
+    ),
+    "lists of classes for each term": (
+        {"Terms": [["Term", "Start", "End"], ["Term 1", "2026-09-07", "2026-09-11"], ["Term 2", "2026-09-14", "2026-09-18"]],
+         "Bells": BELLS, "Term 1 classes": CLASSES, "Classes term 2": [CLASSES[0], ["Knots", "Fri", 2]]},
+        [KNOTS, SAILS, f"Knots {at(18, *SECOND)}"], "The classes of “Term 1 classes” are held in Term 1",
+    ),
+    "bells that are called normal": (
+        {"Terms": TERM, "Classes": CLASSES, "Special days": [["Date", "Bells"], ["2026-09-11", "Early"]],
+         "Bells": [["Schedule", "Period", "Start", "End"], ["Normal day", 1, "8:30", "9:30"], ["Normal day", 2, "9:40", "10:40"], ["Early", 1, "8:30", "8:50"], ["Early", 2, "9:00", "9:20"]]},
+        [KNOTS, f"Sails {at(11, '09:00', '09:20')}"], "2 meetings",
+    ),
+    "a room a column": (
+        {"Terms": TERM, "Bells": BELLS, "Master": [["Day", "Period", "Loft 1", "Shed 3"], ["Mon", 1, "Knots – Quill", ""], ["Fri", 2, "", "Sails – Fenn"]]},
+        [f"{KNOTS} @ Loft 1", f"{SAILS} @ Shed 3"], "days and periods with a column a room",
+    ),
 }  # fmt: skip
 
 
@@ -115,6 +156,10 @@ def test_the_year_is_read_as_schools_write_it_down(name: str, tmp_path: Path) ->
 
 
 REFUSED: dict[str, tuple[dict[str, Rows], list[str]]] = {
+    "a sheet of a term that the plan does not have": (
+        {"Terms": [["Term", "Start", "End"], ["Autumn", "2026-09-07", "2026-09-08"], ["Spring", "2026-09-14", "2026-09-15"]],
+         "Summer timetable": [["", "Mon", "Tue"], ["8:30-9:30", "Knots", "Sails"]]}, ["no term “Summer”"],
+    ),
     "a weekday that is not the date’s": (
         {"Terms": TERM, "Bells": BELLS, "Classes": CLASSES, "Closures": [["Date", "Day", "Reason"], [typed("2026-09-11"), "Thursday", "Harbour day"]]},
         ["2026-09-11 is a Friday, not a Thursday"],

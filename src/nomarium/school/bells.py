@@ -1,5 +1,6 @@
 """Bell schedules: which bells ring for a division on a day, and when each period is."""
 
+import re
 from collections import defaultdict
 from collections.abc import Sequence
 from typing import NamedTuple
@@ -17,6 +18,8 @@ from nomarium.school.yeartables import Special
 from nomarium.sheets.sheet import cell_text
 
 REGULAR = "Regular"
+_USUAL = r"(?:regular|normal|standard|usual|ordinary|default)(?:days?|schedule|bells?|times|timetable)?"
+"""What the regular bells are called, in compared form, where no others are."""
 _HALF = 43_200
 _LONGEST, _LONGEST_PAUSE = 6 * 3600, 3 * 3600
 """A period, or a pause before the next one, that would be longer is no afternoon but a slip or another order."""
@@ -62,8 +65,9 @@ class Rung(NamedTuple):
 def read_bells(table: Table | None, labels: Codes) -> Bells:
     """Read the Bells table. 12-hour times run forward through each set."""
     problems, notes = list[Problem](), list[Problem]()
-    groups: dict[Key, list[Item]] = defaultdict(list)
     items = table.items if table else []
+    usual = _usual_of({plain(item.text("schedule")) for item in items})
+    groups: dict[Key, list[Item]] = defaultdict(list)
     for item in items:
         if not item.text("period"):
             problems.append(
@@ -72,7 +76,7 @@ def read_bells(table: Table | None, labels: Codes) -> Bells:
             continue
         for label in _labels(item, labels, problems):
             schedule = item.text("schedule")
-            key = "" if plain(schedule) in ("", plain(REGULAR)) else plain(schedule)
+            key = "" if plain(schedule) in usual else plain(schedule)
             groups[key, label, plain(item.text("division"))].append(item)
     periods = Codes("period", [item.text("period") for item in items if item.text("period")])
     schedules = Codes(
@@ -260,6 +264,18 @@ def _by_itself(read: list[tuple[Item, tuple[Clock, Clock]]]) -> list[tuple[int, 
             to += _HALF
         found.append((at, to))
     return found
+
+
+def _usual_of(named: set[str]) -> set[str]:
+    """The names of the regular bells, in compared form: none and `Regular`; where neither is there, the one that means it."""
+    regular = {"", plain(REGULAR)}
+    likely = {name for name in named if re.fullmatch(_USUAL, name)}
+    return likely if len(likely) == 1 and not named & regular else regular
+
+
+def is_usual(schedule: str, bells: Bells) -> bool:
+    """Whether the name of a schedule, in compared form, means the regular bells: no others are called so."""
+    return re.fullmatch(_USUAL, schedule) is not None and all(key[0] != schedule for key in bells.sets)
 
 
 def bells_on(bells: Bells, schedule: str, is_named: bool, label: str, weekday: int, division: str) -> Rung:

@@ -49,6 +49,8 @@ class KnownParts(NamedTuple):
     rooms: frozenset[str] = frozenset()
     teachers: frozenset[str] = frozenset()
     groups: frozenset[str] = frozenset()
+    terms: tuple[str, ...] = ()
+    """The names of the terms, as they are written."""
 
     def kind(self, text: str) -> Part | None:
         """What a text is known as."""

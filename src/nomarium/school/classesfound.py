@@ -24,6 +24,7 @@ from nomarium.school.plantables import Item, Table
 from nomarium.school.rotation import Rotation, is_rotation, rotation_in, with_blocks
 from nomarium.school.sheetsfound import SheetsFound
 from nomarium.school.teachingweeks import with_teaching_weeks
+from nomarium.school.termsheets import with_terms
 from nomarium.school.timetable import Known
 from nomarium.school.timetablegrids import find_grid
 from nomarium.school.yearspan import term_of_classes
@@ -47,9 +48,11 @@ def classes_found(
     problems: list[Problem], notes: list[Problem],
 ) -> ClassesFound:  # fmt: skip
     """Find the classes. A cycle and a term that they show are added to the rows of the year."""
-    table = sheets.tables.get("timetable")
+    table, terms = sheets.tables.get("timetable"), [term.name for term in year.terms]
+    if table is not None:
+        table = table._replace(items=with_terms(table.items, terms, notes))
     rows = class_rows(table, options, bool(year.cycle)) if table else ClassRows([], {}, None, [], [])
-    known = _known_parts(rows.items, naming, people)
+    known = _known_parts(rows.items, naming, people)._replace(terms=tuple(terms))
     waits = any(item.text("period") and not item.text("label") for item in rows.items)
     drawn, grids = _drawn_or_not(sheets, year, known, options, notes, waits)
     rotation, own = rotation_in(sheets.tables.get("rotation")), drawn.items

@@ -18,6 +18,7 @@ from nomarium.school.drawnheads import week_of
 from nomarium.school.drawnlines import Slot
 from nomarium.school.drawnweeks import DrawnWeek, Held
 from nomarium.school.plantables import Item, Table
+from nomarium.school.termsheets import term_in, told_of
 from nomarium.sheets.sheet import Sheet, cell_text
 
 _FIELDS = ("class", "title", "room", "teacher", "group", "notes", "label", "week", "period", "time")
@@ -50,7 +51,7 @@ def drawn_classes(drawings: Sequence[Drawing], known: KnownParts, options: Readi
     found = DrawnClasses([], {}, [], [], [], [])
     owned = list(_each_its_own(drawings, known, found.notes))
     owners = [
-        _owners({held.whose for held in one.week.held if held.whose}, known, found.notes, one.sheet)
+        _said_by({held.whose for held in one.week.held if held.whose}, known, found.notes, one.sheet)
         for one in owned
     ]
     told = {kind for one in owned for kind in one.base}
@@ -70,7 +71,9 @@ def _each_its_own(drawings: Sequence[Drawing], known: KnownParts, notes: list[Pr
     names = {one.sheet.name for one in drawings if not one.base and says_whose(one.sheet.name)}
     weeks = {name for name in names if week_of(name)}
     names -= weeks
-    owners = _owners(names, known, notes, drawings[0].sheet) if drawings and len(drawings) > 1 else {}
+    owners = _said_by(names, known, notes, drawings[0].sheet) if drawings else {}
+    if len(drawings) == 1:
+        owners = {name: owner for name, owner in owners.items() if "term" in owner}
     for one in drawings:
         week = week_of(one.sheet.name) if one.sheet.name in weeks else ""
         held = [held._replace(week=held.week or week) for held in one.week.held] if week else one.week.held
@@ -200,6 +203,18 @@ def _times(
             end_secs = end.secs if end is not None and end.secs > start else start + options.length_secs
             times[id(slot)] = Bell(slot.period, start, end_secs, "", Item(table, 0, {}))
     return times
+
+
+def _said_by(
+    names: set[str], known: KnownParts, notes: list[Problem], sheet: Sheet
+) -> dict[str, Mapping[str, str]]:
+    """What the names of sheets, or the titles over drawings, add to classes: a term, or what `_owners` finds."""
+    terms = {name: term for name in sorted(names) if (term := term_in(name, known.terms))}
+    notes += [told_of(name, term).at(sheet.place()) for name, term in terms.items()]
+    return {
+        **_owners(names - terms.keys(), known, notes, sheet),
+        **{name: {"term": term} for name, term in terms.items()},
+    }
 
 
 def _owners(

@@ -200,7 +200,7 @@ class _Reader:
                     continue
                 text = "\n".join(texts)
                 self._goes_on = self._goes_on or len(texts) > 1
-                if is_idle(text) or plain(text) in ("free", "study"):
+                if is_idle(text) or plain(text) in ("free", "study", "spare"):
                     idle += 1
                     continue
                 n = rows[0][0]

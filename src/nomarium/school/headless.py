@@ -63,7 +63,7 @@ def _is_one_stretch(rows: Sequence[Row]) -> bool:
 
 def _named(rows: Sequence[Row], head: int) -> Iterator[Row]:
     for number, row in rows:
-        yield number, [_HEADINGS[0] if number == head else "School" if any(map(cell_text, row)) else "", *row]
+        yield number, [_HEADINGS[0] if number == head else "Term" if any(map(cell_text, row)) else "", *row]
 
 
 def with_periods(sheet: Sheet) -> Sheet:

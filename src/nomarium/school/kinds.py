@@ -22,6 +22,7 @@ from nomarium.school.offwords import OFF_WORDS, is_off, is_term
 from nomarium.school.plancolumns import columns_of, without_remarks
 from nomarium.school.planheads import NOT_ASKED, plain
 from nomarium.school.plantables import table_name
+from nomarium.school.roomcolumns import rooms_in_rows
 from nomarium.sheets.sheet import Row, Sheet, cell_text
 
 _TOP_ROWS: Final = 300
@@ -162,6 +163,8 @@ def _timetable(look: _Look) -> Kind | None:
     """Classes with labels, weekdays or blocks, and periods or times; no dates of single events."""
     if days_in_rows(look.sheet) is not None:
         return Kind("timetable", "classes with a column a weekday")
+    if rooms_in_rows(look.sheet) is not None:
+        return Kind("timetable", "days and periods with a column a room")
     at, columns = look.head("timetable")
     if at < 0 or "class" not in columns or not look.cells(at, columns["class"]):
         return None

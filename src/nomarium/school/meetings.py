@@ -5,7 +5,7 @@ from collections.abc import Sequence
 from typing import NamedTuple
 
 from nomarium.model.problem import Problem
-from nomarium.school.bells import Bell, Bells, Rung, bells_on
+from nomarium.school.bells import Bell, Bells, Rung, bells_on, is_usual
 from nomarium.school.planheads import plain
 from nomarium.school.settings import Settings
 from nomarium.school.timetable import Slot
@@ -107,7 +107,7 @@ def schedule_of(special: Special | None, bells: Bells) -> tuple[str, bool]:
     if special is None or not special.bells:
         return "", False
     name = bells.schedules.find(special.bells) or special.bells
-    return ("" if plain(name) == "regular" else plain(name)), True
+    return ("" if is_usual(plain(name), bells) else plain(name)), True
 
 
 def _groups(slots: Sequence[Slot]) -> dict[tuple[str, str], list[Slot]]:

@@ -20,6 +20,7 @@ from nomarium.school.labelcalendars import labelled_days
 from nomarium.school.offwords import is_off
 from nomarium.school.planheads import HEADINGS, asked_headings, plain
 from nomarium.school.plantables import EXPLANATION, TITLES, Table, cut_table, near_table
+from nomarium.school.roomcolumns import rooms_in_rows
 from nomarium.school.starter import is_untouched
 from nomarium.sheets.sheet import Row, Sheet, cell_text, is_blank
 
@@ -72,22 +73,7 @@ def sheets_found(
         sheet = with_headings(sheet)
         default = "timetable" if options.layout == "timetable" else ""
         kind = kind_of(sheet, options.tables, default, asked)
-        if (
-            kind.hint in ("", "cycle")
-            and kind.table == ""
-            and kind.why != "as asked"
-            and (days := labelled_days(sheet, options)) is not None
-        ):
-            sheet, kind = (
-                days.sheet,
-                Kind(
-                    "cycle",
-                    "its name and the labels on the days of a calendar"
-                    if kind.hint
-                    else "the labels on the days of a calendar",
-                ),
-            )
-            notes += days.notes
+        sheet, kind = _with_labelled_days(sheet, kind, options, notes)
         if kind.table in _OF_THE_YEAR and _is_beyond(sheet):
             problems.append(_beyond(sheet, kind))
             continue
@@ -130,6 +116,20 @@ def sheets_found(
         )
         notes.append(note("example-left-out", message, "Write your own over them.").at(Place(sheets[0].file)))
     return found
+
+
+def _with_labelled_days(
+    sheet: Sheet, kind: Kind, options: ReadingOptions, notes: list[Problem]
+) -> tuple[Sheet, Kind]:
+    """A sheet that is nothing else, and on whose days labels stand, as a table Cycle."""
+    is_open = kind.table == "" and kind.hint in ("", "cycle") and kind.why != "as asked"
+    days = labelled_days(sheet, options) if is_open else None
+    if days is None:
+        return sheet, kind
+    notes += days.notes
+    return days.sheet, Kind(
+        "cycle", f"{'its name and ' if kind.hint else ''}the labels on the days of a calendar"
+    )
 
 
 def _settle_divisions(tables: dict[str, Table]) -> None:
@@ -203,6 +203,8 @@ def _take(
     if name == "timetable" and (across := days_in_rows(sheet)) is not None:
         sheet = across.sheet
         found.labels.extend(across.days)
+    elif name == "timetable" and (by_room := rooms_in_rows(sheet)) is not None:
+        sheet = by_room
     elif name == "bells":
         sheet = with_bells_in_rows(sheet)
     elif name == "rotation":

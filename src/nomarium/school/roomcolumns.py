@@ -1,0 +1,67 @@
+"""Days and periods down, rooms across: a master timetable, in each cell the class that has the room."""
+
+import re
+from collections.abc import Iterator, Sequence
+from itertools import islice
+from typing import Final, NamedTuple
+
+from nomarium.reading.layouts.placewords import is_place
+from nomarium.school.planheads import field_of
+from nomarium.sheets.sheet import Row, Sheet, cell_text
+
+_HEAD_ROWS: Final = 40
+_TOP_ROWS: Final = 300
+_WHEN: Final = frozenset(("label", "period", "time", "start", "end", "week"))
+_ROOM: Final = r"(?i)(?:room|rm|salle|raum|aula)?\s*[a-z]{0,2}\d{1,4}[a-z]?"
+_TAUGHT_BY: Final = r"(.*\S)(?:\s+[–—-]\s+|\s*[/\n]\s*|\s*\(\s*)([^()/\n]+?)\s*\)?"
+
+
+class _Head(NamedTuple):
+    at: int
+    rooms: dict[int, str]
+    has_teachers: bool
+    """Whether every cell is a class and, behind a sign, who teaches it."""
+
+
+def rooms_in_rows(sheet: Sheet) -> Sheet | None:
+    """The sheet with a row for each class that has a room, and columns Class, Room and, where cells say it, Teacher; None where
+    it has no column a room beside its days and its periods or times."""
+    head = _head_of(list(islice(sheet.rows(), _TOP_ROWS)))
+    return None if head is None else sheet._replace(read_rows=lambda: _in_rows(sheet, head))
+
+
+def _head_of(rows: Sequence[Row]) -> _Head | None:
+    for at, (_, row) in enumerate(rows[:_HEAD_ROWS]):
+        fields = {n: field_of(text, "timetable") for n, cell in enumerate(row) if (text := cell_text(cell))}
+        when = {field for field in fields.values() if field in _WHEN}
+        rooms = {
+            n: text for n, cell in enumerate(row) if fields.get(n) not in _WHEN and (text := cell_text(cell))
+        }
+        if "label" not in when or not when & {"period", "time", "start"} or len(rooms) < 2:
+            continue
+        if not all(is_place(text) or re.fullmatch(_ROOM, text) for text in rooms.values()):
+            return None
+        cells = [
+            text
+            for _, under in rows[at + 1 :]
+            for n in rooms
+            if n < len(under) and (text := cell_text(under[n]))
+        ]
+        if not cells or any(text.isdecimal() for text in cells):
+            return None
+        return _Head(at, rooms, all(re.fullmatch(_TAUGHT_BY, text) for text in cells))
+    return None
+
+
+def _in_rows(sheet: Sheet, head: _Head) -> Iterator[Row]:
+    for n, (number, row) in enumerate(sheet.rows()):
+        own = ["" if m in head.rooms and n >= head.at else cell for m, cell in enumerate(row)]
+        own += [""] * (max(head.rooms) + 1 - len(own))
+        if n <= head.at:
+            yield number, [*own, *(("Class", "Teacher", "Room") if n == head.at else ("", "", ""))]
+            continue
+        for m, room in head.rooms.items():
+            text = cell_text(row[m]) if m < len(row) else ""
+            taught = re.fullmatch(_TAUGHT_BY, text) if head.has_teachers else None
+            if text:
+                yield number, [*own, taught[1] if taught else text, taught[2] if taught else "", room]

@@ -1,0 +1,62 @@
+"""Sheets of classes that are called after a term, `Autumn timetable`: their classes are held in it and in no other."""
+
+import re
+from collections.abc import Iterable, Sequence
+from typing import Final
+
+from nomarium.model.problem import Problem, note
+from nomarium.reading.cells.words import fold
+from nomarium.school.offwords import is_off
+from nomarium.school.plantables import Item
+
+_SEASONS: Final = frozenset("autumn fall winter spring summer michaelmas lent hilary trinity".split())
+_NUMBERED: Final = rf"\b(?:terms?|semester|trimester|quarter|half|sem|{'|'.join(sorted(_SEASONS))})\s*(?:term\s*)?([1-6]|i{{1,3}}v?)\b"
+_NO_NAMES: Final = r"\b(?:time ?tables?|schedules?|classes|class|lessons|courses|weekly)\b|[–—_-]"
+
+
+def term_in(name: str, terms: Sequence[str]) -> str:
+    """The terms of a plan that a sheet's name says, or what it says in place of one that the plan does not have; nothing where
+    it says none.
+
+    >>> term_in("Autumn timetable", ["Autumn 2026", "Spring 2027"]), term_in("Term 2 classes", ["Term 1", "Term 2"])
+    ('Autumn 2026', 'Term 2')
+    >>> term_in("Winter classes", ["Term 1"]), term_in("Class 3", ["Term 1"]), term_in("Term timetable", ["Term 1"])
+    ('Winter', '', '')
+    """
+    said = fold(name)
+    keys = _seasons(said) | set(re.findall(_NUMBERED, said))
+    if not terms or not keys or is_off(name):
+        return ""
+    named = [
+        term
+        for term in terms
+        if keys <= _seasons(fold(term)) | set(re.findall(r"\b\w\b|\bi+v?\b", fold(term)))
+    ]
+    left = " ".join(re.sub(_NO_NAMES, " ", name, flags=re.IGNORECASE).split())
+    return ", ".join(named) or left or name
+
+
+def _seasons(folded: str) -> frozenset[str]:
+    return _SEASONS.intersection(re.findall(r"[^\W\d_]+", folded))
+
+
+def with_terms(items: Iterable[Item], terms: Sequence[str], notes: list[Problem]) -> list[Item]:
+    """The rows of classes with the term that the name of their sheet says, where they say none."""
+    found: list[Item] = []
+    told: set[str] = set()
+    for item in items:
+        name = item.table.sheet.name
+        term = "" if item.text("term") else term_in(name, terms)
+        found.append(item._replace(cells={**item.cells, "term": term}) if term else item)
+        if term and name not in told:
+            told.add(name)
+            notes.append(told_of(name, term).at(item.table.sheet.place()))
+    return found
+
+
+def told_of(name: str, term: str) -> Problem:
+    return note(
+        "sheet-term",
+        f"The classes of “{name}” are held in {term}.",
+        "If not, call the sheet, or what stands over it, by another name.",
+    )
