@@ -8,7 +8,8 @@ from nomarium.reading.columns.head import looks_like_date
 from nomarium.school.planheads import field_of
 from nomarium.sheets.sheet import Row, Sheet, cell_text
 
-_MOST_ROWS: Final = 200
+_MOST_ROWS: Final = 60
+"""Rows of the longest sheet that is looked at: terms, holidays and rotations are short."""
 _HEADINGS: Final = ("Name", "First day", "Last day")
 
 
@@ -34,11 +35,10 @@ def _columns_of(rows: Sequence[Row]) -> tuple[int, ...] | None:
     if not 2 <= len(used) <= len(_HEADINGS) or not all({*used[:2]} <= one for one in filled):
         return None
     names, *dates = used
-    is_dated = all(
-        looks_like_date(row[n]) for _, row in rows for n in dates if n < len(row) and cell_text(row[n])
-    )
-    is_named = not any(looks_like_date(row[names]) for _, row in rows)
-    return tuple(used) if is_dated and is_named else None
+    cells = (row[n] for _, row in rows for n in dates if n < len(row) and cell_text(row[n]))
+    if not all(map(looks_like_date, cells)) or any(looks_like_date(row[names]) for _, row in rows):
+        return None
+    return tuple(used)
 
 
 def _headed(rows: Sequence[Row], first: int, columns: tuple[int, ...]) -> Iterator[Row]:

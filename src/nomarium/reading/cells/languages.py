@@ -33,6 +33,8 @@ _DATE_IN_WORDS = (
 """A day's figure, a word that may be a month, a year: `7 września 2026`, `7. syyskuuta 2026`."""
 
 
+_MOST_OF_DATE = 6
+"""Words of a date, with its weekday."""
 _ENGLISH_WORDS = frozenset("to on in at of or an by is we the and for from with".split())
 """Words beside English dates that are weekdays or months elsewhere, and show no other language: `21 to 23 October`."""
 
@@ -124,9 +126,15 @@ def weekday_lexicon(words: frozenset[str], least: int = 0) -> Lexicon | None:
     return ENGLISH.extended(found[0][0]) if len({meant for _, meant in found}) == 1 else None
 
 
+def _is_english(text: str) -> bool:
+    """Whether a text is a line of more than a date that names a month in English."""
+    words = [fold(word).strip(".,;:()") for word in text.split()]
+    return len(words) > _MOST_OF_DATE and any(word in ENGLISH.months for word in words)
+
+
 def lexicon_seen(texts: Iterable[str]) -> Lexicon | None:
     """English and the language of those texts that look like dates with a month's name, or None."""
     said = (date_of_week(text) or text for text in texts if len(text) < 60)
-    dates = [text for text in said if re.fullmatch(_DATE_IN_WORDS, text)]
+    dates = [text for text in said if re.fullmatch(_DATE_IN_WORDS, text) and not _is_english(text)]
     found = find_language(dates[:_MOST_TEXTS]) if dates else None
     return found.lexicon if found is not None else None

@@ -8,6 +8,7 @@ from typing import Literal, NamedTuple
 from nomarium.model.cell import Cell
 from nomarium.model.refusal import BEYOND, Refusal, too_long
 from nomarium.reading.cells.dates import Day, DayReading, figures_day, from_serial, read_days
+from nomarium.reading.cells.fourfigures import hours_with_colons
 from nomarium.reading.cells.natives import native_date
 from nomarium.reading.cells.times import (
     DAY_SECS,
@@ -159,7 +160,7 @@ def read_moment_text(text: str, role: Role, lexicon: Lexicon, counts_1904: bool 
         rest = read_times(figures[5]) if figures[5] else Times()
         if figured.readings and isinstance(rest, Times):
             return _joined(figured, None, rest)
-    text = tidy(text)
+    text = hours_with_colons(tidy(text)) if role == "date" else tidy(text)
     if role == "time":
         said = read_times(text)
         if isinstance(said, Refusal):

@@ -137,7 +137,7 @@ def looks_like_date(cell: Cell, lexicon: Lexicon = ENGLISH) -> bool:
         return False
     if isinstance(cell, str):
         text = cell.strip()
-        if not text or len(text) > 80 or not any(mark.isdigit() for mark in text):
+        if not text or len(text) > 110 or not any(mark.isdigit() for mark in text):
             return False
         if ":" in text and len(text) < 12 and not any(sign in text for sign in "/-"):
             return False  # a time alone, the commonest cell that is no date

@@ -3,6 +3,7 @@
 import re
 from typing import Final
 
+from nomarium.reading.cells.fourfigures import FOUR, hours_with_colons, with_colons
 from nomarium.reading.cells.times import Times, read_times
 
 EDGES: Final = " ,;:–—-|"
@@ -17,11 +18,6 @@ TIME: Final = re.compile(
 """A time among words; figures with a unit or a currency are none."""
 _CLEAR: Final = re.compile(r"(?i)\d[.:h]\d\d|\d\s?[ap]\.?m\b|noon|midday|midnight|\d\s?[-–—]\s?\d")
 LEADING: Final = re.compile(rf"(?i)^({_CLOCK}(?:\s?(?:[-–—]|to|till?|until)\s?{_CLOCK})?)(?=[\s:,–—-]|$)")
-_FOUR: Final = r"(?:[01]\d|2[0-4])[0-5]\d"
-_HOURS: Final = re.compile(
-    rf"(?i)(?<![\w.:/-])(?:({_FOUR})(?:\s?h(?:ou)?rs?|\s?h)?(\s?(?:[-–—]|to|till?|until)\s?))?({_FOUR})\s?(?:h(?:ou)?rs?|h)\b\.?"
-)
-"""`1930 hrs`, `0900-1030h`: no year."""
 _NO_START: Final = re.compile(
     r"(?i)\b(?:(?:finish(?:es|ing)?|ends?|ending|until|till?|by|before)(?:\s+at)?|"
     r"age[sd]?|aged (?:from|between)|years?|grades?|rooms?|pages?|classes|periods?|lessons?|weeks?|nos?\.?|numbers?|items?)\s*$"
@@ -30,10 +26,10 @@ _NO_START: Final = re.compile(
 
 
 _FOUR_TO_FOUR: Final = re.compile(
-    rf"(?i)(?<![\w.:/-])({_FOUR})(\s?(?:[-–—]|to|till?|until)\s?)({_FOUR})(?![\w/-]|[.:]\d)"
+    rf"(?i)(?<![\w.:/-])({FOUR})(\s?(?:[-–—]|to|till?|until)\s?)({FOUR})(?![\w/-]|[.:]\d)"
 )
 _LEADING_FOUR: Final = re.compile(
-    rf"^(\s*(?:[-*•–]\s+)?)({_FOUR})(?:\s?[-–—]\s?({_FOUR}))?(?=\s+(?!h(?:(?:ou)?rs?)?\b)[^\W\d])"
+    rf"^(\s*(?:[-*•–]\s+)?)({FOUR})(?:\s?[-–—]\s?({FOUR}))?(?=\s+(?!h(?:(?:ou)?rs?)?\b)[^\W\d])"
 )
 _LEAST_CLOCKS: Final = 2
 
@@ -42,13 +38,13 @@ def with_clocks(text: str) -> str:
     """A text whose hours of four figures, `1930 hrs` or `0700 to 1000`, have a colon, and whose times between others a dash."""
     if not any(map(str.isdigit, text)):
         return text
-    text = _FOUR_TO_FOUR.sub(_unless_years, _HOURS.sub(_with_colons, text))
+    text = _FOUR_TO_FOUR.sub(_unless_years, hours_with_colons(text))
     return re.sub(rf"(?i)\bbetween\s+({_CLOCK})\s+and\s+({_CLOCK})", r"\1-\2", text)
 
 
 def _unless_years(match: re.Match[str]) -> str:
     are_years = all(match[n][:2] in ("19", "20") for n in (1, 3))
-    return match[0] if are_years else _with_colons(match)
+    return match[0] if are_years else with_colons(match)
 
 
 def french_hours(text: str) -> str:
@@ -78,11 +74,6 @@ def with_leading_clocks(lines: list[tuple[int, str]]) -> list[tuple[int, str]]:
         else (number, text)
         for n, (number, text) in enumerate(lines)
     ]
-
-
-def _with_colons(match: re.Match[str]) -> str:
-    first, joint, last = match.groups()
-    return f"{first[:2]}:{first[2:]}{joint}{last[:2]}:{last[2:]}" if first else f"{last[:2]}:{last[2:]}"
 
 
 def reads_as_time(text: str) -> bool:

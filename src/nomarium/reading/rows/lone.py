@@ -26,6 +26,11 @@ _EVENTS = frozenset(("day", "match", "game", "session", "lesson"))
 _MOST_WORDS = 25
 """Words of a row of a table that says an event by itself; more are a remark."""
 _MOST_OF_DATE = 16
+_LEAST_UNKNOWN = 4
+_AROUND_DATES = frozenset(
+    "from between until till since week weeks semaine woche semana settimana desde vanaf noon midday midnight hours heures horas stunden "
+    "morning afternoon evening beginning commencing starting ending".split()
+)
 _MOST_TERMS = 6
 _NAMED = frozenset(
     "good easter palm whit shrove ash maundy holy black cyber boxing pancake advent remembrance mothering trinity rose spy".split()
@@ -93,9 +98,15 @@ class DateWithin(NamedTuple):
 def date_within(text: str, lexicon: Lexicon) -> DateWithin | None:
     """The longest run of words that is a date or a range of dates, and what stands around it."""
     words = text.split()
+    anchors = [n for n, word in enumerate(words) if _may_be_in_date(word, lexicon)]
+    if not anchors:
+        return None
+    open_ends = [_may_begin_date(word, lexicon) for word in words]
     clocks = _words_of_spans(words)
     for size in range(min(len(words) - 1, _MOST_OF_DATE), 0, -1):
         for at in range(len(words) - size + 1):
+            if not (open_ends[at] and open_ends[at + size - 1] and any(at <= n < at + size for n in anchors)):
+                continue
             piece = " ".join(words[at : at + size]).strip(" ,;:()–—-")
             if not any(map(str.isdigit, piece)) or fold(piece.split()[0]) in COUNTED:
                 continue
@@ -111,6 +122,26 @@ def date_within(text: str, lexicon: Lexicon) -> DateWithin | None:
             if isinstance(moment, Moment) and moment.first is not None:
                 return DateWithin(moment, " ".join([*words[:at], "\0", *words[at + size :]]), piece)
     return None
+
+
+def _may_be_in_date(word: str, lexicon: Lexicon) -> bool:
+    """Whether a word can be what makes a text a date: the name of a month, or figures with a sign or letters among them."""
+    if any(map(str.isdigit, word)):
+        return (
+            re.search(r"\d[-/.]\w|\d{8}|\d\D*[^\W\d_]{3}|[^\W\d_]{3}\D*\d", word) is not None
+            or not word.isascii()
+        )
+    return any(part in lexicon.months for part in re.split(r"['’/–-]", fold(word).strip(".,;:()")))
+
+
+def _may_begin_date(word: str, lexicon: Lexicon) -> bool:
+    """Whether a date can begin or end with a word: one of four letters or more that is no name of a day or a month cannot,
+    but for those that lead to it, or that times have."""
+    bare = word.strip(".,;:()")
+    if len(bare) < _LEAST_UNKNOWN or not bare.isascii() or not bare.isalpha():
+        return True
+    folded = fold(bare)
+    return folded in lexicon.months or folded in lexicon.weekdays or folded in _AROUND_DATES
 
 
 def _is_counted(word: str, piece: str, after: list[str]) -> bool:
