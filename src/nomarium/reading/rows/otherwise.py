@@ -10,6 +10,7 @@ from nomarium.model.limits import LONGEST_PHRASE
 from nomarium.model.problem import Problem, note
 from nomarium.model.refusal import Refusal
 from nomarium.reading.cells.dates import DayReading
+from nomarium.reading.cells.fourfigures import hours_with_colons
 from nomarium.reading.cells.moments import certain
 from nomarium.reading.cells.repeatclauses import without_times
 from nomarium.reading.cells.repeats import Repeat, read_repeat
@@ -43,7 +44,7 @@ def said_otherwise(row: Sequence[Cell], field: str, reader: WhenReader) -> Other
     if field not in ("date", "when") or not isinstance(cell, str) or not 0 < len(cell) <= LONGEST_PHRASE:
         return None
     decisions = reader.reading.decisions
-    text, times = without_times(cell.strip())
+    text, times = without_times(hours_with_colons(cell.strip()))
     days = several_days(text, decisions)
     if days is None:
         return _in_a_term(row, at, field, reader) or _repeating(row, at, field, reader)
