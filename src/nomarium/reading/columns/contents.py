@@ -25,7 +25,7 @@ _CLEAR_TIME = re.compile(r"\d[:h]\d\d|\d\.\d\d ?[-–]|\d ?[ap]\.?m\b", re.IGNOR
 _CLOCK_FIGURES = re.compile(r"(?:[01]?\d|2[0-3])[0-5]\d")
 _DOTTED = re.compile(r"\s*\d{1,2}\.\d\d(?:\s?[-–]\s?\d{1,2}\.\d\d)?\s*")
 _DOTTED_TIME = re.compile(r"(?:1?\d|2[0-3])\.[0-5][05]")
-_DAYS_BEFORE = re.compile(r"(?i)(?:\d{1,2}(?:st|nd|rd|th)?\s*(?:,|&|\+|and\b|und\b|et\b)\s*)+(?=\d)")
+_DAYS_BEFORE = r"(?i)(?:\d{1,2}(?:st|nd|rd|th)?\s*(?:,|&|\+|and\b|und\b|et\b)\s*)+(?=\d)"
 """Days before the last one of several, `7, 8 and 10 November`."""
 _PAIRS = re.compile(r"(\d+)\.(\d+)")
 _SOME_WEEKS = r"odd|even|alternate|every other|(?:odd|even|alternate|every other|[a-d1-4]) ?(?:wks?|weeks?)|(?:wks?|weeks?) ?(?:[a-d1-4]|odd|even)"
@@ -71,7 +71,7 @@ class Contents:
         """The share of cells that are dates, or several days of a month, `7, 8 and 10 November`."""
 
         def is_of_days(cell: Cell) -> bool:
-            listed = _DAYS_BEFORE.match(cell) if isinstance(cell, str) else None
+            listed = re.match(_DAYS_BEFORE, cell) if isinstance(cell, str) else None
             return looks_like_date(str(cell)[listed.end() :] if listed else cell, self.lexicon)
 
         return self._share_of_settled(is_of_days)

@@ -19,6 +19,9 @@ _DOTTED_HALF = re.compile(
     re.IGNORECASE,
 )
 """A time to another one, with am or pm: no 15 March at 4.15."""
+_LONGEST = 60
+"""Characters of the longest text that is a date; a range of them may be twice as long."""
+_TWO_LONG = r"(?i)[^\W\d]{0,9},? ?(?:the )?(?:\d|[^\W\d]{3,9}\.? \d).{8,50}? (?:[-–—]|to|until) [^\W\d]{0,9},? ?(?:the )?(?:\d|[^\W\d]{3,9}\.? \d)"
 _DOTTED_SPAN = re.compile(r"(\d{1,2})\.(\d\d)\s?(?:[-–—]|to|until)\s?(\d{1,2})\.(\d\d)")
 _YEAR_AND_DAY = r"(?<!\d)(?:\d{1,2}\D+(?:19|20|25)\d\d|(?:19|20|25)\d\d\D+\d{1,2})(?!\d)"
 HEAD_ROWS = 60
@@ -137,7 +140,9 @@ def looks_like_date(cell: Cell, lexicon: Lexicon = ENGLISH) -> bool:
         return False
     if isinstance(cell, str):
         text = cell.strip()
-        if not text or len(text) > 110 or not any(mark.isdigit() for mark in text):
+        if not text or not any(mark.isdigit() for mark in text):
+            return False
+        if len(text) > _LONGEST and (len(text) > 2 * _LONGEST or re.match(_TWO_LONG, text) is None):
             return False
         if ":" in text and len(text) < 12 and not any(sign in text for sign in "/-"):
             return False  # a time alone, the commonest cell that is no date

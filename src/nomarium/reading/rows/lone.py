@@ -36,7 +36,7 @@ _NAMED = frozenset(
     "good easter palm whit shrove ash maundy holy black cyber boxing pancake advent remembrance mothering trinity rose spy".split()
 )
 """Words that make a weekday behind them the name of a feast."""
-_SPAN = re.compile(
+_SPAN = (
     r"(?i)(?<![\w.:/-])(?:[01]?\d|2[0-4])(?:[.:][0-5]\d)?(?:\s?[ap]\.?m\b\.?)?\s?(?:[–—-]|to|till?|until)\s?"
     r"(?:[01]?\d|2[0-4])(?:[.:][0-5]\d)?(?P<half>\s?[ap]\.?m\b)?(?![\w/]|[.:]\d)"
 )
@@ -160,7 +160,7 @@ def _words_of_spans(words: list[str]) -> list[tuple[int, int]]:
     """From which word to which, exclusive, a text has times from one to another, `8.30 – 10.30am`, that are no days."""
     text = " ".join(words)
     found: list[tuple[int, int]] = []
-    for match in _SPAN.finditer(text):
+    for match in re.finditer(_SPAN, text):
         figures = [int(number) for number in re.findall(r"\d+", match[0])]
         if match["half"] or ":" in match[0] or ("." in match[0] and not all(1 <= n <= 12 for n in figures)):
             found.append((text.count(" ", 0, match.start()), text.count(" ", 0, match.end()) + 1))
