@@ -295,6 +295,16 @@ LINES: dict[str, tuple[str, list[str], list[str], list[str]]] = {
         ["Water off 2026-10-15T08:00/2026-10-16T12:00", "Inspection 2026-10-14T09:00/2026-10-14T11:00", "Road closed 2026-10-15T07:00/2026-10-15T10:00"],
         ["another day with a time are one long event"],
     ),
+    "weekdays under their weeks": (
+        """
+        Week of Sept 7, 2026
+          Tue   First day of school
+          Wed   Picture day 9:00-11:30
+        w/c 14 September 2026
+          Mon: Meeting, 6:30 pm, library
+        """, [],
+        ["First day of school 2026-09-08/2026-09-09", "Picture day 2026-09-09T09:00/2026-09-09T11:30", "Meeting 2026-09-14T18:30/2026-09-14T19:30 @ library"], [],
+    ),
     "the next day's weekday as a heading": (
         """
         Saturday 17 October 2026

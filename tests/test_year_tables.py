@@ -137,6 +137,11 @@ READ: dict[str, tuple[dict[str, Rows], list[str], str]] = {
          "Bells": [["Schedule", "Period", "Start", "End"], ["Normal day", 1, "8:30", "9:30"], ["Normal day", 2, "9:40", "10:40"], ["Early", 1, "8:30", "8:50"], ["Early", 2, "9:00", "9:20"]]},
         [KNOTS, f"Sails {at(11, '09:00', '09:20')}"], "2 meetings",
     ),
+    "a planner of a term and its half term, and bells without headings": (
+        {"Year planner": [["Autumn term starts", "Mon 7 Sep 2026"], ["Half term", "10 – 13 Sept 2026"], ["Autumn term ends", "Fri 18 Sep 2026"]],
+         "Times": [["1", "08.30", "09.30"], ["2", "09.40", "10.40"]], "Classes": CLASSES},
+        [KNOTS, f"Knots {at(14, *FIRST)}", f"Sails {at(18, *SECOND)}"], "“Autumn term starts” and “Autumn term ends”",
+    ),
     "a room a column": (
         {"Terms": TERM, "Bells": BELLS, "Master": [["Day", "Period", "Loft 1", "Shed 3"], ["Mon", 1, "Knots – Quill", ""], ["Fri", 2, "", "Sails – Fenn"]]},
         [f"{KNOTS} @ Loft 1", f"{SAILS} @ Shed 3"], "days and periods with a column a room",

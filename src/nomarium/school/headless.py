@@ -1,10 +1,11 @@
-"""Sheets of names and dates without a row of headings, and stretches of days without names, as the tables they are."""
+"""Sheets of names and dates, or of periods and times, without a row of headings, and stretches of days without names, as the tables they are."""
 
 from collections.abc import Iterator, Sequence
 from itertools import islice
 from typing import Final
 
 from nomarium.reading.columns.head import looks_like_date
+from nomarium.school.drawnlines import is_time
 from nomarium.school.planheads import field_of
 from nomarium.sheets.sheet import Row, Sheet, cell_text
 
@@ -14,7 +15,7 @@ _HEADINGS: Final = ("Name", "First day", "Last day")
 
 
 def with_headings(sheet: Sheet) -> Sheet:
-    """A sheet whose rows are each a name and one or two dates, with headings above the first of them; one that says nothing but
+    """A sheet whose rows are each a name and one or two dates, or a period and its times, with headings above the first of them; one that says nothing but
     a first and a last day, with a name for these days; any other as it is."""
     rows = list(islice(sheet.rows(), _MOST_ROWS + 1))
     if len(rows) > _MOST_ROWS:
@@ -22,29 +23,42 @@ def with_headings(sheet: Sheet) -> Sheet:
     wide = [one for one in rows if sum(map(bool, map(cell_text, one[1]))) > 1]
     if _is_one_stretch(wide):
         return sheet._replace(read_rows=lambda: _named(rows, wide[0][0]))
-    columns = _columns_of(wide)
-    if columns is None:
-        return sheet
-    return sheet._replace(read_rows=lambda: _headed(rows, wide[0][0], columns))
+    head = _head_of_dates(wide) or _head_of_bells(wide)
+    return sheet._replace(read_rows=lambda: _headed(rows, wide[0][0], head)) if head else sheet
 
 
-def _columns_of(rows: Sequence[Row]) -> tuple[int, ...] | None:
-    """The columns of the names and of the dates, where every row has both and nothing else; the first row is no heading."""
+def _head_of_dates(rows: Sequence[Row]) -> dict[int, str]:
+    """The columns of the names and of the dates and their headings, where every row has both and nothing else."""
     filled = [{n for n, cell in enumerate(row) if cell_text(cell)} for _, row in rows]
     used = sorted(set().union(*filled))
     if not 2 <= len(used) <= len(_HEADINGS) or not all({*used[:2]} <= one for one in filled):
-        return None
+        return {}
     names, *dates = used
     cells = (row[n] for _, row in rows for n in dates if n < len(row) and cell_text(row[n]))
     if not all(map(looks_like_date, cells)) or any(looks_like_date(row[names]) for _, row in rows):
-        return None
-    return tuple(used)
+        return {}
+    return dict(zip(used, _HEADINGS, strict=False))
 
 
-def _headed(rows: Sequence[Row], first: int, columns: tuple[int, ...]) -> Iterator[Row]:
-    head = [""] * (columns[-1] + 1)
-    for column, heading in zip(columns, _HEADINGS, strict=False):
-        head[column] = heading
+def _head_of_bells(rows: Sequence[Row]) -> dict[int, str]:
+    """The same for periods and their times, before or behind them."""
+    filled = [{n for n, cell in enumerate(row) if cell_text(cell)} for _, row in rows]
+    used = sorted(set().union(*filled))
+    if (
+        not 2 <= len(used) <= len(_HEADINGS)
+        or len(rows) < len(_HEADINGS) - 1
+        or any(one != {*used} for one in filled)
+    ):
+        return {}
+    times = [n for n in used if all(is_time(row[n]) for _, row in rows)]
+    if len(times) != len(used) - 1:
+        return {}
+    named = ("Time",) if len(times) == 1 else ("Start", "End")
+    return {**dict.fromkeys(used, "Period"), **dict(zip(times, named, strict=True))}
+
+
+def _headed(rows: Sequence[Row], first: int, named: dict[int, str]) -> Iterator[Row]:
+    head = [named.get(column, "") for column in range(max(named) + 1)]
     for number, row in rows:
         if number == first:
             yield 0, head

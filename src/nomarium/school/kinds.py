@@ -273,7 +273,7 @@ def _spans(look: _Look) -> Kind | None:
     said = re.sub(r"[_-]", " ", fold(f"{look.sheet.name} {PurePath(look.sheet.file).stem} {above}"))
     long = _long_spans(look, at, columns)
     if off and terms and off + terms == len(names) and long is not None:
-        edges = {field: columns[field] for field in ("name", "first", "last")}
+        edges = {field: column for field, column in columns.items() if field in ("name", "first", "last")}
         return Kind("terms", "names of terms, and of holidays with them", edges, has_days_off=True)
     says_off = _hinted(look.sheet) == "daysoff" or re.search(OFF_WORDS, said) is not None
     if off * 2 > len(names) or (says_off and not terms):

@@ -137,7 +137,7 @@ class Taking:
                 return day
         if not self._over or not begins_with_weekday(line.text, self.lexicon):
             return None
-        on = on_weekday(with_clocks(line.text), self._over, self.lexicon)
+        on = on_weekday(with_clocks(line.text), self._over, self.lexicon, self._is_of_week)
         if on is not None and on.is_clear and not on.rest:
             self._date, self.headings[line.number] = on.date, line._replace(date=on.date)
             self.notes += 1

@@ -28,7 +28,7 @@ class OnWeekday(NamedTuple):
     """Whether a sign, a time or nothing stands behind the weekday, and no word that it could belong to."""
 
 
-def on_weekday(text: str, heading: str, lexicon: Lexicon) -> OnWeekday | None:
+def on_weekday(text: str, heading: str, lexicon: Lexicon, is_week: bool = False) -> OnWeekday | None:
     """The day of a line that begins with a weekday: the first of that name from the day of a heading on, and within its days.
     None where the line does not begin so, or the heading leaves open which day it is."""
     match = _BEGINS.match(text)
@@ -37,7 +37,7 @@ def on_weekday(text: str, heading: str, lexicon: Lexicon) -> OnWeekday | None:
         return None
     rest = text[match.end() :]
     is_clear = bool(match["sign"]) or not rest or LEADING.match(rest) is not None
-    if len(match["name"]) < _SHORT and not is_clear:
+    if len(match["name"]) < _SHORT and not is_clear and not is_week:
         return None  # Sun cream
     day = _days_of(heading, lexicon).get(weekday)
     if day is None:
