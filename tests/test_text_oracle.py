@@ -14,7 +14,7 @@ import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from helpers import events_in, nomarium, plain
+from helpers import built, events_in, nomarium, plain
 
 TITLES = (
     "Regatta", "Open day", "Parents' evening", "Year 9 tour", "Lofting workshop", "Harbour clean-up", "Slip 2 blessing", "Careers fair",
@@ -41,6 +41,7 @@ ASIDES = (
     "For more information ring 01632 960123.", "Tickets £5 (under 12s free).", "All welcome!", "See page 4 for details.",
     "Office hours: Monday to Friday 8.30am–4pm", "Next issue: 1 December 2026", "Children must be aged 7-11.",
 )  # fmt: skip
+OPTIONS = ("--timezone", "America/Halifax", "--school-year", "2026:2027", "--date-order", "dmy")
 
 
 def ordinal(number: int) -> str:
@@ -168,15 +169,7 @@ def read(lines: list[str]) -> list[str] | None:
     with tempfile.TemporaryDirectory() as folder:
         source, out = Path(folder, "notice.txt"), Path(folder, "notice.ics")
         source.write_text("\n".join(lines) + "\n", "utf-8")
-        options = [
-            "--timezone",
-            "America/Halifax",
-            "--school-year",
-            "2026:2027",
-            "--date-order",
-            "dmy",
-        ]
-        outcome = nomarium("build", source, "-o", out, *options)
+        outcome = nomarium("build", source, "-o", out, *OPTIONS)
         if outcome.status == 1:
             return None
         assert outcome.status == 0, outcome.text
@@ -296,22 +289,10 @@ def test_a_column_of_every_form(pen: Pen, sign: str, heading: str, data: st.Data
     ]
     ends = [event[2:] for one in written for event in one.events]
     with tempfile.TemporaryDirectory() as folder:
-        source, out = Path(folder, "list.csv"), Path(folder, "list.ics")
+        source = Path(folder, "list.csv")
         with source.open("w", encoding="utf-8", newline="") as file:
             csv.writer(file).writerows([["Event", heading], *rows])
-        options = [
-            "--timezone",
-            "America/Halifax",
-            "--school-year",
-            "2026:2027",
-            "--date-order",
-            "dmy",
-            "--spans",
-            "daily",
-        ]
-        outcome = nomarium("build", source, "-o", out, *options)
-        assert outcome.status == 0, (rows, outcome.text)
-        found = sorted(plain(event) for event in events_in(out))
+        found = sorted(built(source, *OPTIONS, "--spans", "daily"))
     expected = [(event.said(), last, end) for event, (last, end) in zip(meant, ends, strict=True)]
     assert len(found) == len(expected), (rows, found)
     for text, (said, last, end) in zip(found, sorted(expected, key=lambda one: one[0]), strict=True):

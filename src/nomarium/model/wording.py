@@ -3,6 +3,9 @@
 from collections.abc import Iterable, Sequence
 
 WEEKDAYS = ("Monday", "Tuesday", "Wednesday", "Thursday", "Friday", "Saturday", "Sunday")
+MONTHS = (
+    "January", "February", "March", "April", "May", "June", "July", "August", "September", "October", "November", "December",
+)  # fmt: skip
 
 
 def counted(number: int, thing: str, plural: str = "") -> str:

@@ -5,7 +5,8 @@ Only texts that are not ASCII come here; what has no such form is left as it is.
 
 import re
 
-_MONTHS = "January February March April May June July August September October November December".split()
+from nomarium.model.wording import MONTHS
+
 _WEEKDAYS = {
     "一": "Mon", "二": "Tue", "三": "Wed", "四": "Thu", "五": "Fri", "六": "Sat", "日": "Sun", "天": "Sun",
     "月": "Mon", "火": "Tue", "水": "Wed", "木": "Thu", "金": "Fri", "土": "Sat",
@@ -59,7 +60,7 @@ def _worded(match: re.Match[str]) -> str:
     month = int(match["month"])
     if not 1 <= month <= 12:
         return match[0]
-    return " ".join(filter(None, (match["day"], _MONTHS[month - 1], match["year"])))
+    return " ".join(filter(None, (match["day"], MONTHS[month - 1], match["year"])))
 
 
 def native_time(text: str) -> str:

@@ -1,12 +1,8 @@
 """Rules in plain English, for people to check."""
 
 from nomarium.model.recurrence import Rule
-from nomarium.model.wording import WEEKDAYS, listed
+from nomarium.model.wording import MONTHS, WEEKDAYS, listed
 
-_MONTHS = (
-    "January", "February", "March", "April", "May", "June", "July", "August", "September", "October",
-    "November", "December",
-)  # fmt: skip
 _PERIODS = {"YEARLY": "year", "MONTHLY": "month", "WEEKLY": "week", "DAILY": "day", "HOURLY": "hour",
             "MINUTELY": "minute", "SECONDLY": "second"}  # fmt: skip
 _WORKDAYS = {(0, day) for day in range(5)}
@@ -22,7 +18,7 @@ def said(rule: Rule, on_school_days: bool = False) -> str:
     text = f"every {period}" if rule.interval == 1 else f"every {rule.interval} {period}s"
     parts = [part for part in (_days(rule, on_school_days), _dates(rule), _times(rule)) if part]
     if rule.months:
-        parts.append("in " + listed([_MONTHS[month - 1] for month in rule.months]))
+        parts.append("in " + listed([MONTHS[month - 1] for month in rule.months]))
     if rule.weeks:
         parts.append(
             "in "

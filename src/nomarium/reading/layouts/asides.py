@@ -6,7 +6,7 @@ from collections.abc import Iterator, Sequence
 from typing import Final
 
 from nomarium.reading.cells.words import Lexicon, fold
-from nomarium.reading.rows.lone import date_within
+from nomarium.reading.rows.datewithin import date_within
 
 _SALUTATION: Final = r"(?:dear|hello|hi|chers?|cheres?|madame|liebe[rs]?|sehr geehrte[rs]?|estimad[oa]s?|querid[oa]s?|beste|geachte|gentile|gentili|caros?|caras?)\b.{0,60}[,!:]?"
 _CLOSE: Final = (
@@ -21,6 +21,7 @@ _HELD_ON: Final = r"(?:held|taken|present)\s+(?:on|at|in)\b"
 _NEXT: Final = r"(?:the\s+)?next\s+(?:issue|edition|newsletter|bulletin|number)\b"
 _ISSUE: Final = r"(?:[\w'’]+\s+){0,3}(?:issue|no\.?|number|vol(?:ume)?\.?|edition|bulletin|newsletter)\s*(?:no\.?\s*)?#?\d+\b[\s,–—|·-]*\S+(?:\s+\S+){0,4}$"
 """The head of a newsletter, `Issue 4 – 25 September 2026`."""
+_PAPERS: Final = r"(?i)(?:\W*(?:[\w'’]+\s+){0,4})?(?:news(?:letter)?|bulletin|notices?|update|circular|memo(?:randum)?|gazette|journal|diary|calendar|minutes|report)\W*"
 _HIGHEST: Final = 25
 """Lines among which a salutation stands."""
 _LONGEST_CLOSE: Final = 15
@@ -89,3 +90,8 @@ def is_aside(text: str, has_date: bool, has_time: bool) -> bool:
         )
         is not None
     )
+
+
+def heads_paper(text: str) -> bool:
+    """Whether a line says what kind of paper it is that bears a date, `Newsletter`."""
+    return re.fullmatch(_PAPERS, text) is not None

@@ -4,18 +4,17 @@ import re
 from bisect import bisect_left, bisect_right
 from collections import Counter
 from collections.abc import Iterator, Mapping, Sequence
-from typing import Final, NamedTuple
+from typing import NamedTuple
 
 from nomarium.reading.cells.words import Lexicon
+from nomarium.reading.layouts.asides import heads_paper
 from nomarium.reading.layouts.linetimes import time_in
 from nomarium.reading.layouts.placewords import is_place
 from nomarium.reading.layouts.textlines import BULLET, MARKS, TextLine, month_alone
 from nomarium.sheets.sheet import Row
 
-_PAPERS: Final = r"(?i)(?:\W*(?:[\w'’]+\s+){0,4})?(?:news(?:letter)?|bulletin|notices?|update|circular|memo(?:randum)?|gazette|journal|diary|calendar|minutes|report)\W*"
 
-
-class Titled(NamedTuple):
+class Bare(NamedTuple):
     """A line that says when, with the title and the place that were found for it; the title is blank where none was."""
 
     line: TextLine
@@ -25,7 +24,7 @@ class Titled(NamedTuple):
 
 def titled_days(
     bare: Mapping[int, TextLine], lines: Sequence[tuple[int, str]], rows: Sequence[Row], lexicon: Lexicon
-) -> Iterator[Titled]:
+) -> Iterator[Bare]:
     """Lines that stand alone with a date, unless rows have it: each with the line that it dates. One that opens its paragraph
     has its title below, in the same paragraph or as the one line before the next date; any other has it right above."""
     date_of = {number: str(cells[0]) for number, cells in rows}
@@ -49,15 +48,15 @@ def titled_days(
         is_free = number - 1 not in bare and number - 1 not in date_of and number - 1 not in used
         opens = first_of[number] == number or first_of[number] in bare or first_of[number] in date_of
         if first_of[number] in unclear:
-            yield Titled(line, "")
+            yield Bare(line, "")
         elif above and is_free and not opens and month_alone(above, lexicon) is None:
             if heads_paper(above):
                 continue
             place = texts[under[0]] if under and under[0] == number + 1 and is_place(texts[under[0]]) else ""
             used |= {under[0]} if place else set()
-            yield Titled(line, above, place)
+            yield Bare(line, above, place)
         elif after is None or after in bare or (under and (number != dated[0] or under[0] == number + 1)):
-            yield Titled(line, texts[under[0]] if len(under) == 1 else "")
+            yield Bare(line, texts[under[0]] if len(under) == 1 else "")
 
 
 def _unclear_paragraphs(
@@ -79,8 +78,3 @@ def _is_no_title(text: str) -> bool:
     time, rest = time_in(text)
     is_time = bool(time) and not any(map(str.isalpha, rest))
     return is_time or is_place(text) or re.search(r"[.!?]$|[@£$€]", text) is not None
-
-
-def heads_paper(text: str) -> bool:
-    """Whether a line says what kind of paper it is that bears a date, `Newsletter`."""
-    return re.fullmatch(_PAPERS, text) is not None

@@ -21,7 +21,7 @@ from nomarium.reading.layouts.drawn import DrawnEntry, date_part, decide_days, e
 from nomarium.reading.layouts.grid import title_and_place
 from nomarium.reading.layouts.layout import NotRead, Reading, Top, not_read
 from nomarium.reading.layouts.slots import Line, forward, later, slot_ends, time_of
-from nomarium.reading.rows.lone import date_within
+from nomarium.reading.rows.datewithin import date_within
 from nomarium.reading.rows.titles import is_no_title
 from nomarium.reading.rows.when import NOTHING
 from nomarium.sheets.sheet import Row, Sheet, cell_text, is_blank

@@ -6,11 +6,11 @@ from types import MappingProxyType
 from typing import Final
 
 from nomarium.reading.cells.words import Lexicon, fold
-from nomarium.reading.layouts.barelines import heads_paper
+from nomarium.reading.layouts.asides import heads_paper
 from nomarium.reading.layouts.eventrow import EventRow
 from nomarium.reading.layouts.linetimes import time_in, with_clocks
 from nomarium.reading.layouts.textlines import TextLine, is_sentence
-from nomarium.reading.rows.lone import date_within
+from nomarium.reading.rows.datewithin import date_within
 from nomarium.sheets.sheet import Row
 
 _LEAST: Final = 2

@@ -8,7 +8,8 @@ from nomarium.model.refusal import Refusal
 from nomarium.reading.cells.words import Lexicon, fold
 from nomarium.reading.layouts.linetimes import time_in
 from nomarium.reading.layouts.textlines import TextLine, is_named
-from nomarium.reading.rows.lone import date_within
+from nomarium.reading.layouts.weekdaylines import names_week
+from nomarium.reading.rows.datewithin import date_within
 
 _REPEATS: Final = re.compile(
     r"(?i)^\W*(?:every|each|weekly|fortnightly|monthly|daily|alternate|chaque|tous les|jede[nrs]?|cada|elke)\b"
@@ -66,7 +67,7 @@ def doubt_of(line: TextLine, lexicon: Lexicon) -> Refusal | None:
         return _REPEATED
     rest = [fold(word).strip(".,;:()") for word in line.rest.split()]
     has_weekday, is_timed = any(word in lexicon.weekdays for word in rest), bool(line.time) or line.has_time
-    if re.search(r"(?i)\bw/?[cb]\b", line.date) and (has_weekday or is_timed):
+    if names_week(line.date) and (has_weekday or is_timed):
         return _DAY_OF_WEEK
     if line.date and any(
         a in lexicon.weekdays and re.fullmatch(r"\d{1,2}(?:st|nd|rd|th)?", b) for a, b in pairwise(rest)

@@ -16,8 +16,8 @@ from nomarium.model.refusal import Refusal
 from nomarium.model.wording import counted
 from nomarium.reading.cells.times import Times, read_times
 from nomarium.reading.cells.words import Lexicon, fold
-from nomarium.reading.layouts.asides import lines_about_letters, without_quotes
-from nomarium.reading.layouts.barelines import heads_paper, titled_days
+from nomarium.reading.layouts.asides import heads_paper, lines_about_letters, without_quotes
+from nomarium.reading.layouts.barelines import titled_days
 from nomarium.reading.layouts.eventlist import list_in
 from nomarium.reading.layouts.eventrow import ALWAYS, HEADINGS, EventRow
 from nomarium.reading.layouts.labelledlines import labelled, least_labels, parts_of
@@ -39,7 +39,7 @@ from nomarium.reading.layouts.textlines import (
 from nomarium.reading.layouts.titledlines import Titled, titles_over
 from nomarium.reading.layouts.weekdaylines import begins_with_weekday
 from nomarium.reading.options import ReadingOptions
-from nomarium.reading.rows.lone import date_within
+from nomarium.reading.rows.datewithin import date_within
 from nomarium.sheets.sheet import Row, cell_text
 
 _LOOKED_AT: Final = 500

@@ -4,8 +4,9 @@ import re
 from typing import Final, NamedTuple
 
 from nomarium.reading.cells.moments import Moment, read_moment
-from nomarium.reading.cells.words import Lexicon, fold
+from nomarium.reading.cells.words import Lexicon
 from nomarium.reading.layouts.linetimes import time_in, with_clocks
+from nomarium.reading.layouts.textlines import is_named
 
 _PARTS: Final = r"\s*(?:[,;&+]|\b(?:and|und|et|y)\b)\s*(?:and\s+)?"
 _LABEL_FIRST: Final = re.compile(r"^(?P<label>[^:]{2,60}?)\s*(?::|\s[–—-])\s+(?P<dates>\S.*)$")
@@ -47,9 +48,8 @@ def _month_of(piece: str, lexicon: Lexicon) -> int | None:
         or moment.start is not None
     ):
         return None
-    is_named = any(fold(word).strip(".,") in lexicon.months for word in piece.split())
     months = {reading.month for reading in moment.first.readings}
-    return months.pop() if is_named and len(months) == 1 else None
+    return months.pop() if is_named(piece, lexicon) and len(months) == 1 else None
 
 
 def _with_years(pieces: list[str], months: list[int]) -> str:

@@ -6,7 +6,7 @@ from collections.abc import Callable
 from typing import Final, Literal, NamedTuple
 
 from nomarium.reading.cells.words import Lexicon
-from nomarium.reading.rows.lone import date_within
+from nomarium.reading.rows.datewithin import date_within
 
 _HELD: Final = (
     r"(?:will (?:again |also |now )?(?:be held|take place|be|happen|begin|start|open|run|meet|return)|(?:is|are) (?:to be )?held|takes? place|"

@@ -6,7 +6,7 @@ from itertools import pairwise
 
 from nomarium.model.cell import Cell
 from nomarium.model.problem import Problem, note
-from nomarium.model.wording import listed
+from nomarium.model.wording import MONTHS, listed
 from nomarium.reading.cells.words import fold
 from nomarium.reading.columns.headings import match_exactly
 from nomarium.reading.layouts.codes import are_figures, is_code, said_of
@@ -178,12 +178,11 @@ def _with_month(
     for key, row, day, weekday, _ in numbers:
         month = month % 12 + 1 if day < before else month
         before = day
-        named = f"{day} {_MONTHS[month - 1]}"
+        named = f"{day} {MONTHS[month - 1]}"
         found.append((key, row, named if weekday is None else f"{_WEEKDAYS[weekday]} {named}"))
     return found
 
 
-_MONTHS = "January February March April May June July August September October November December".split()
 _WEEKDAYS = "Monday Tuesday Wednesday Thursday Friday Saturday Sunday".split()
 
 

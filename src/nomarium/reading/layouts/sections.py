@@ -12,7 +12,8 @@ from nomarium.reading.columns.head import looks_like_date
 from nomarium.reading.columns.headings import match_exactly, match_heading
 from nomarium.reading.layouts.eventlist import list_in
 from nomarium.reading.layouts.layout import NotRead, Reading, Top, not_read
-from nomarium.reading.rows.lone import date_within, keeps_books
+from nomarium.reading.rows.datewithin import date_within
+from nomarium.reading.rows.lone import keeps_books
 from nomarium.sheets.sheet import Row, Sheet, cell_text, is_blank
 
 

@@ -21,7 +21,7 @@ from nomarium.reading.layouts.textlines import (
     month_in,
     row_of,
 )
-from nomarium.reading.layouts.weekdaylines import begins_with_weekday, on_weekday
+from nomarium.reading.layouts.weekdaylines import begins_with_weekday, names_week, on_weekday
 from nomarium.reading.rows.lone import keeps_books
 from nomarium.sheets.sheet import Row
 
@@ -112,7 +112,7 @@ class Taking:
             self.notes += 1  # w/b 28 Sept –: nothing on
         elif line.date and _is_heading(line, following):
             self._date, self.headings[line.number] = line.date, line
-            self._over, self._is_of_week = line.date, re.search(r"(?i)\bw/?[cb]\b", line.date) is not None
+            self._over, self._is_of_week = line.date, names_week(line.date)
             self.notes += 1
         elif line.date and not any(map(str.isalpha, line.rest)):
             self.headings[line.number] = line  # when, and nothing else

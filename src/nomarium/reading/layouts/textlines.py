@@ -16,7 +16,8 @@ from nomarium.reading.layouts.linetimes import (
     with_clocks,
 )
 from nomarium.reading.layouts.placewords import NO_PLACE, PLACE_WORDS
-from nomarium.reading.rows.lone import COUNTED, DateWithin, date_within, keeps_books
+from nomarium.reading.rows.datewithin import COUNTED, DateWithin, date_within
+from nomarium.reading.rows.lone import keeps_books
 from nomarium.sheets.sheet import Row
 
 BULLET: Final = re.compile(r"^\s*(?:#{1,6}\s+|[-*•–+·▪]\s+|\d{1,2}[)]\s+)")
@@ -164,19 +165,8 @@ def text_line(number: int, text: str, lexicon: Lexicon) -> TextLine:
             date, time, has_time = dates, own, False
     if has_last:
         rest = re.sub(r"(?i)\b(?:daily|each day|every day)\b", "", rest)
-    without = _WITHOUT.search(rest) if days is not None or has_last else None
-    rest = rest.replace(without[0], " ").strip() if without is not None else rest
-    if days is None and has_last:
-        days, date, rest = _short_days(date, rest)
-    repeat, rest = _repeat_of(days, rest, has_last) if days is not None else ("", rest)
-    said = (
-        (without[1] if repeat else "", rest if repeat else f"{rest} {without[0]}")
-        if without is not None
-        else ("", rest)
-    )
-    return TextLine(
-        number, shown, date, time, said[1].strip(EDGES), is_bullet, has_time, repeat, said[0].strip(EDGES)
-    )
+    date, rest, repeat, without = _repeat_in(days, date, rest, has_last)
+    return TextLine(number, shown, date, time, rest.strip(EDGES), is_bullet, has_time, repeat, without)
 
 
 def _without_mark(text: str, lexicon: Lexicon) -> tuple[str, bool]:
@@ -242,6 +232,20 @@ def _is_of_month(leading: re.Match[str], lexicon: Lexicon) -> bool:
     after = leading.string[leading.end() :].split()
     are_days = re.fullmatch(r"\d{1,2}(?:\s?[-–—]\s?\d{1,2})?", leading[1]) is not None
     return are_days and bool(after) and fold(after[0]).strip(".,:;") in lexicon.months
+
+
+def _repeat_in(days: re.Match[str] | None, date: str, rest: str, has_last: bool) -> tuple[str, str, str, str]:
+    """A date and what stands beside it without what says how often that is held; how often, and on which days it is not."""
+    if days is None and not has_last:
+        return date, rest, "", ""
+    skipped = _WITHOUT.search(rest)
+    held = rest.replace(skipped[0], " ").strip() if skipped is not None else rest
+    if days is None:
+        days, date, held = _short_days(date, held)
+    repeat, held = _repeat_of(days, held, has_last) if days is not None else ("", held)
+    if not repeat:
+        return date, held if skipped is None else f"{held} {skipped[0]}", "", ""
+    return date, held, repeat, "" if skipped is None else skipped[1].strip(EDGES)
 
 
 def _short_days(date: str, rest: str) -> tuple[re.Match[str] | None, str, str]:

@@ -5,6 +5,7 @@ import datetime as dt
 import re
 from typing import Final, NamedTuple
 
+from nomarium.model.wording import MONTHS
 from nomarium.reading.cells.dates import Day
 from nomarium.reading.cells.moments import Moment, read_moment
 from nomarium.reading.cells.words import Lexicon, fold
@@ -13,11 +14,13 @@ from nomarium.reading.layouts.linetimes import LEADING
 _BEGINS: Final = re.compile(r"^(?P<name>[^\W\d_]{2,})\.?(?:\s*(?P<sign>[:,|–—-])\s*|\s+|$)")
 _SHORT: Final = 4
 """Letters up to which a weekday's name is an abbreviation, and often another word."""
-_MONTHS: Final = (
-    "January February March April May June July August September October November December".split()
-)
 _UNKNOWN_YEAR: Final = 1
 """A year without a 29 February, for days whose year is not said."""
+
+
+def names_week(date: str) -> bool:
+    """Whether the date of a line is the first day of a week, `w/c 7 September`."""
+    return re.search(r"(?i)\bw/?[cb]\b", date) is not None
 
 
 class OnWeekday(NamedTuple):
@@ -43,7 +46,7 @@ def on_weekday(text: str, heading: str, lexicon: Lexicon, is_week: bool = False)
     if day is None:
         return None
     year = f" {day.year}" if day.year != _UNKNOWN_YEAR else ""
-    return OnWeekday(f"{match['name']} {day.day} {_MONTHS[day.month - 1]}{year}", rest, is_clear)
+    return OnWeekday(f"{match['name']} {day.day} {MONTHS[day.month - 1]}{year}", rest, is_clear)
 
 
 def begins_with_weekday(text: str, lexicon: Lexicon) -> bool:
