@@ -42,15 +42,16 @@ def _seasons(folded: str) -> frozenset[str]:
 
 def with_terms(items: Iterable[Item], terms: Sequence[str], notes: list[Problem]) -> list[Item]:
     """The rows of classes with the term that the name of their sheet says, where they say none."""
+    items = list(items)
+    sheets = {item.table.sheet.name: item.table.sheet for item in items if not item.text("term")}
+    said = {name: term for name in sheets if (term := term_in(name, terms))}
+    if not said:
+        return items
+    notes += [told_of(name, term).at(sheets[name].place()) for name, term in said.items()]
     found: list[Item] = []
-    told: set[str] = set()
     for item in items:
-        name = item.table.sheet.name
-        term = "" if item.text("term") else term_in(name, terms)
+        term = "" if item.text("term") else said.get(item.table.sheet.name, "")
         found.append(item._replace(cells={**item.cells, "term": term}) if term else item)
-        if term and name not in told:
-            told.add(name)
-            notes.append(told_of(name, term).at(item.table.sheet.place()))
     return found
 
 
