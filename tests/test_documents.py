@@ -324,6 +324,80 @@ LINES: dict[str, tuple[str, list[str], list[str], list[str]]] = {
         """, [],
         ["Navigation 1 (1h30) (AM) 2027-06-07/2027-06-08", "R1: Saltmarsh - Gull Island 2027-06-12T15:00/2027-06-12T16:00"], [],
     ),
+    "lines broken where the width ended are one sentence": (
+        """
+        Dear all,
+
+        I am writing to let you know that the annual regatta of the school will be
+        held on Saturday 12 September 2026 from 10am at the main slip, and that all
+        families are welcome.
+
+        The prizegiving takes place on Sunday 13 September 2026
+        at 4pm in the hall. Please bring a cake.
+        """, [],
+        ["Annual regatta of the school 2026-09-12T10:00/2026-09-12T11:00 @ Main slip", "Prizegiving 2026-09-13T16:00/2026-09-13T17:00 @ Hall"], [],
+    ),
+    "days with their numbers under a week, and what goes on below them": (
+        """
+        LAUNCH WEEK, 7–11 June 2027
+
+        Mon 7   Opening, 9am, Main Slip
+        10–12 Rope workshop, Loft 2
+        Tue 8   Varnish clinic 9.30-11.30 (Shed 4)
+        Wed 9   Regatta
+        """, [],
+        ["LAUNCH WEEK 2027-06-07/2027-06-12", "Opening 2027-06-07T09:00/2027-06-07T10:00 @ Main Slip", "Rope workshop 2027-06-07T10:00/2027-06-07T12:00 @ Loft 2",
+         "Varnish clinic 2027-06-08T09:30/2027-06-08T11:30 @ Shed 4", "Regatta 2027-06-09/2027-06-10"], [],
+    ),
+    "days of a month and of the next; a time below an event; a day nobody has": (
+        """
+        December 2026
+        4 Fair
+        10am-2pm
+        12 ???
+        21–Jan 1 Winter break
+        28 – 3 Jan Office closed
+        """, [],
+        ["Fair 2026-12-04T10:00/2026-12-04T14:00", "??? 2026-12-12/2026-12-13", "Winter break 2026-12-21/2027-01-02", "Office closed 2026-12-28/2027-01-04"], [],
+    ),
+    "times over titles; hours of the house are no events, an open house is": (
+        "Saturday 8 May 2027\nDoors 9.30\n10.00\nTalks\nOpen house 11am-1pm\nOpen 9am-4pm\nGate (3.15-3.35pm): Osei", [],
+        ["Talks 2027-05-08T10:00/2027-05-08T11:00", "Open house 2027-05-08T11:00/2027-05-08T13:00", "Gate 2027-05-08T15:15/2027-05-08T15:35 @ Osei"], [],
+    ),
+    "words that papers use of themselves, and events use, too": (
+        """
+        Report cards issued Friday 20 November 2026
+        Sailing trip 21 November 2026 (subject to weather)
+        Rain date: Sunday 22 November 2026
+        Timetable issued 4 May 2026
+        """, [],
+        ["Report cards issued 2026-11-20/2026-11-21", "Sailing trip (subject to weather) 2026-11-21/2026-11-22", "Rain date 2026-11-22/2026-11-23"], [],
+    ),
+    "brackets stay whole, and quotations": (
+        """
+        Last day before break: Fri 18 Dec 2026 (noon dismissal)
+        15 Oct 2026 – Maritime Museum (depart 08:45, return 15:30)
+        Feb 11, 2027, 7pm: Mei Lin, "Junks, and the Pearl River" (NB: Hall, not Loft)
+        Mon 14 Dec 2026   17:00   Meeting 4   Staff room (with supper)
+        Week 2: July 12 - 13 2027    Beginners    9:00 am - 12:00 pm
+        Fri 16 Oct 2026 – Last day of half term, finish at 2pm
+        """, [],
+        ["Last day before break (dismissal) 2026-12-18T12:00/2026-12-18T13:00", "Maritime Museum 2026-10-15T08:45/2026-10-15T15:30",
+         "Mei Lin 2027-02-11T19:00/2027-02-11T20:00", "Meeting 4 2026-12-14T17:00/2026-12-14T18:00 @ Staff room",
+         "Week 2: Beginners 2027-07-12T09:00/2027-07-12T12:00", "Week 2: Beginners 2027-07-13T09:00/2027-07-13T12:00", "Last day of half term, finish at 2pm 2026-10-16/2026-10-17"], [],
+    ),
+    "surnames before forenames are no titles before places": (
+        "Thursday 5 November 2026\n4:00  Bauer, Otto\n4:10  Chen, Wei\n4:20  (break)\n4:30  Doyle, Nora", [],
+        ["Bauer, Otto 2026-11-05T16:00/2026-11-05T16:10", "Chen, Wei 2026-11-05T16:10/2026-11-05T16:20", "(break) 2026-11-05T16:20/2026-11-05T16:30",
+         "Doyle, Nora 2026-11-05T16:30/2026-11-05T17:30"], [],
+    ),
+    "minutes: what was, and what is next": (
+        """
+        2. Matters arising. The gate was mended on 22 September 2026.
+        Date of next meeting: Tuesday 3 November 2026 at 7 pm in the Library.
+        """, [],
+        ["Date of next meeting 2026-11-03T19:00/2026-11-03T20:00 @ Library"], [],
+    ),
     "times alone, and the day on the command line": (
         "10.00 Welcome\n10.30 Tour", ["--set", "date=2026-09-17"],
         ["Welcome 2026-09-17T10:00/2026-09-17T10:30", "Tour 2026-09-17T10:30/2026-09-17T11:30"], [],
@@ -348,7 +422,7 @@ REFUSED = {
     "several days on a line": ("Mon 7, Tue 8 and Thu 10 September 2026: Regatta", "line 1", "more than one date or time"),
     "rows of a table under a title": ("Mocks\nDate,Session,Paper,Length\nMon 11 Jan 2027,AM,Maths 1,1h30\nMon 11 Jan 2027,PM,French,45 min", "rows of a table", "--as events"),
     "a second time on a line": ("High water: 27 Oct 2026 06:12, 18:40", "line 1", "more than one date or time"),
-    "hours of no day under a day with a title": ("Camp: July 12-16 2027 Navigation\nHours 9:00 - 3:30 daily", "line 2", "neither it nor a line above it has a date"),
+    "hours of no day under a day with a title": ("Camp: July 12-16 2027 Navigation\nHours 9:00 - 3:30 daily", "line 2", "stands below an event with a date of its own"),
     "labels with nothing to call it": ("From: 14 September 2026 09:00", "line 1", "says when, and no line beside it says what"),
     "several dates on a line": ("Harbour meetings 2027\nJan 12, Feb 9, Mar 9", "line 2", "more than one date or time"),
     "a line that repeats": ("Every Monday from 7 September 2026, 6pm: rowing", "line 1", "again and again"),
@@ -368,6 +442,10 @@ REFUSED = {
     "every second week": ("Sale – every second Monday from 21 September 2026", "line 1", "again and again"),
     "titles over or under": ("News of the term\n7 September 2026\nOpen day\nShed 3\n18 September 2026\nConcert", "line 2", "The date stands alone"),
     "times without a date": ("10.00 Welcome\n10.30 Tour", "", "--set date="),
+    "below an event of another day": ("Sat 12 September 2026\n10.00 Start\nSun 13 Sept 2026: Regatta, 2pm\nTea in the hall 4pm", "line 4", "stands below an event"),
+    "all from one time to another": ("5 Sept 2026: Ada & Tom\nAll from 9.45 to 12.30 at the pontoon.", "line 2", "events of other lines"),
+    "several weekdays under a week": ("w/c 14 Sept 2026\nGate (8.15-8.35): Mon Osei, Tue Quill", "line 2", "on several weekdays"),
+    "a time of nothing": ("Sat 8 May 2027\n9am\nSun 9 May 2027: Fair", "line 2", "a time, and not of what"),
     "a wrong weekday": ("Fri 17 April 2027: Open day", "line 1", "is a Saturday, not a Friday"),
     "no such day": ("Fri 16 April 2027: Race\nWed 31 April 2027: Race", "line 2", ""),
 }  # fmt: skip

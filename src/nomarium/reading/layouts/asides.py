@@ -22,6 +22,7 @@ _NEXT: Final = r"(?:the\s+)?next\s+(?:issue|edition|newsletter|bulletin|number)\
 _ISSUE: Final = r"(?:[\w'’]+\s+){0,3}(?:issue|no\.?|number|vol(?:ume)?\.?|edition|bulletin|newsletter)\s*(?:no\.?\s*)?#?\d+\b[\s,–—|·-]*\S+(?:\s+\S+){0,4}$"
 """The head of a newsletter, `Issue 4 – 25 September 2026`."""
 _PAPERS: Final = r"(?i)(?:\W*(?:[\w'’]+\s+){0,4})?(?:news(?:letter)?|bulletin|notices?|update|circular|memo(?:randum)?|gazette|journal|diary|calendar|minutes|report)\W*"
+_AT_HOURS: Final = r"\s*(?:[:,–—-]|\b(?:at|from)\b)?\s*\d[\d.:\s]*(?:[ap]\.?m\.?)?(?:\s*(?:[–—-]|to|until)\s*\d[\d.:]*\s*(?:[ap]\.?m\.?)?)?\W*$"
 _HIGHEST: Final = 25
 """Lines among which a salutation stands."""
 _LONGEST_CLOSE: Final = 15
@@ -85,7 +86,8 @@ def is_aside(text: str, has_date: bool, has_time: bool) -> bool:
     return (
         has_time
         and re.match(
-            r"(?i)(?:doors?|gates?)\b|(?:(?:office|opening|business|shop|reception|library)\s+(?:hours|times)|open)\b\W",
+            rf"(?i)(?:doors?|gates?)(?:\s+(?:open|close)\w*)?{_AT_HOURS}|(?:office|opening|business|shop|reception|library)\s+(?:hours|times)\b|"
+            r"open(?:ing)?\s*(?::|\d|(?:daily|from|at|to|until|on|mon|tue|wed|thu|fri|sat|sun)\w*\b)",
             text,
         )
         is not None

@@ -42,7 +42,9 @@ def titled_days(
             continue  # what it dates
         end = len(numbers) if after is None else bisect_left(numbers, after)
         under = [
-            n for n in numbers[bisect_right(numbers, number) : end] if month_alone(texts[n], lexicon) is None
+            n
+            for n in numbers[bisect_right(numbers, number) : end]
+            if month_alone(texts[n], lexicon) is None and any(map(str.isalpha, time_in(texts[n])[1]))
         ]
         above = texts.get(number - 1, "")
         is_free = number - 1 not in bare and number - 1 not in date_of and number - 1 not in used

@@ -36,6 +36,9 @@ _UNKNOWN_DAY: Final = Refusal(
 _DAY_OF_WEEK: Final = Refusal(
     "text-weekday", "The line names a week by its first day, and a weekday or a time in it.", "Write the date of that day.",
 )  # fmt: skip
+_SEVERAL_DAYS: Final = Refusal(
+    "text-several", "The line says what is on several weekdays.", "Write each day on a line of its own, with its date.",
+)  # fmt: skip
 _RANGE: Final = r"\d.*(?:[-–—]|\bto\b|\buntil\b|\btill\b).*\d"
 _SEVERAL: Final = Refusal(
     "text-several", "The line says more than one date or time.", "Write each event on a line of its own."
@@ -69,6 +72,11 @@ def doubt_of(line: TextLine, lexicon: Lexicon) -> Refusal | None:
     has_weekday, is_timed = any(word in lexicon.weekdays for word in rest), bool(line.time) or line.has_time
     if names_week(line.date) and (has_weekday or is_timed):
         return _DAY_OF_WEEK
+    if (
+        sum(a in lexicon.weekdays and b not in lexicon.weekdays for a, b in pairwise([*rest, ""])) > 1
+        and not line.repeat
+    ):
+        return _SEVERAL_DAYS  # Mon Osei, Tue Quill
     if line.date and any(
         a in lexicon.weekdays and re.fullmatch(r"\d{1,2}(?:st|nd|rd|th)?", b) for a, b in pairwise(rest)
     ):

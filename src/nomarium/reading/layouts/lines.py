@@ -24,7 +24,7 @@ from nomarium.reading.layouts.labelledlines import labelled, least_labels, parts
 from nomarium.reading.layouts.layout import NotRead, Reading, Top, not_read
 from nomarium.reading.layouts.linedoubts import doubt_of
 from nomarium.reading.layouts.linetimes import with_leading_clocks
-from nomarium.reading.layouts.placewords import NO_PLACE, is_place
+from nomarium.reading.layouts.placewords import NO_PLACE, is_place, with_whole_names
 from nomarium.reading.layouts.programmes import forward_through_days
 from nomarium.reading.layouts.takinglines import Taking
 from nomarium.reading.layouts.textlines import (
@@ -38,6 +38,7 @@ from nomarium.reading.layouts.textlines import (
 )
 from nomarium.reading.layouts.titledlines import Titled, titles_over
 from nomarium.reading.layouts.weekdaylines import begins_with_weekday
+from nomarium.reading.layouts.wrappedlines import unwrapped
 from nomarium.reading.options import ReadingOptions
 from nomarium.reading.rows.datewithin import date_within
 from nomarium.sheets.sheet import Row, cell_text
@@ -217,12 +218,17 @@ def _read(lines: Sequence[Row], lexicon: Lexicon, has_date: bool) -> _Found:
     """The rows that lines come to."""
     plain = list(without_quotes([(number, cell_text(row[0]) if row else "") for number, row in lines]))
     whole, of_letters = plain, lines_about_letters(plain, lexicon)
-    plain = with_leading_clocks([(number, "" if number in of_letters else text) for number, text in plain])
+    plain = [(number, "" if number in of_letters else text) for number, text in plain]
+    plain = with_leading_clocks(unwrapped(plain, lexicon))
     written = sum(bool(row) and bool(cell_text(row[0])) for _, row in lines)
     taking = Taking(lexicon, has_date)
     taking.notes = written - sum(bool(text.strip()) for _, text in plain)
     paragraphs = [
-        [text_line(number, text, lexicon) for number, text in some] for some in paragraphs_of(plain)
+        [
+            text_line(number, text, lexicon)._replace(indent=len(text) - len(text.lstrip()))
+            for number, text in some
+        ]
+        for some in paragraphs_of(plain)
     ]
     following_of = {
         one.number: after for one, after in pairwise(line for some in paragraphs for line in some)
@@ -243,6 +249,7 @@ def _read(lines: Sequence[Row], lexicon: Lexicon, has_date: bool) -> _Found:
             continue
         for line in read:
             taking.take(line, following_of.get(line.number))
+    taking.close()
     rows = taking.rows
     for line, title, place in titled_days(taking.headings, plain, rows, lexicon):
         if title:
@@ -251,7 +258,7 @@ def _read(lines: Sequence[Row], lexicon: Lexicon, has_date: bool) -> _Found:
             taking.refused.append((line.number, line.text, _EMPTY))
         taking.notes -= 1 + bool(title) + bool(place)
     rows.sort(key=lambda row: row[0])
-    rows, forward = forward_through_days(rows)
+    rows, forward = forward_through_days(with_whole_names(rows))
     ended = list(_with_ends(rows))
     has_open_ends = any(before[1] != after[1] for before, after in zip(rows, ended, strict=True))
     taken = {row[0] for row in rows} | {number for number, _, _ in taking.refused}

@@ -12,7 +12,9 @@ _CLOCK: Final = (
     r"(?:12\s?(?:noon|midday|midnight)|\d{1,2}(?:[.:h]\d{2})?\s?(?:[ap]\.?m\b\.?)?|noon|midday|midnight)"
 )
 TIME: Final = re.compile(
-    rf"(?i)(?<![\w.:/$£€-])(?<![$£€] )(?:from\s+|at\s+|@\s*|à\s+|dès\s+|um\s+|ab\s+)?({_CLOCK}(?:\s?(?:[-–—]|to|till?|until)\s?{_CLOCK})?)"
+    rf"(?i)(?<![\w.:/$£€-])(?<![$£€] )(?:\b(?:k\.?o\.?|kick-?off|start(?:s|ing)?|begin(?:s|ning)?|beginnt)\s*:?\s+)?(?:from\s+|at\s+|@\s*|à\s+|dès\s+|um\s+|ab\s+|von\s+)?"
+    r"(?:\b(?:ca?|approx)\.?\s?(?=\d)|\b(?:circa|about|around|approximately|gegen|vers)\s+)?"
+    rf"({_CLOCK}(?:\s?(?:[-–—]|to|till?|until|bis)\s?{_CLOCK})?)(?:\s?(?:uhr|hrs?|hours|heures|o['’]clock)\b)?"
     r"(?![\w/%€]|[:.]\d|(?<=\dh\d\d)\)|\s?(?:€|%|k?m\b|cm\b|kg\b|euros?\b|dollars?\b|pounds?\b|per\b))"
 )
 """A time among words; figures with a unit or a currency are none."""
@@ -29,8 +31,13 @@ _FOUR_TO_FOUR: Final = re.compile(
     rf"(?i)(?<![\w.:/-])({FOUR})(\s?(?:[-–—]|to|till?|until)\s?)({FOUR})(?![\w/-]|[.:]\d)"
 )
 _LEADING_FOUR: Final = re.compile(
-    rf"^(\s*(?:[-*•–]\s+)?)({FOUR})(?:\s?[-–—]\s?({FOUR}))?(?=\s+(?!h(?:(?:ou)?rs?)?\b)[^\W\d])"
+    rf"^(\s*(?:[-*•–]\s+)?(?:(?:c|ca|approx|about|from|ab)\.?\s*)?)({FOUR})(?:\s?[-–—]\s?({FOUR}))?(?=\s+(?!h(?:(?:ou)?rs?)?\b)[^\W\d])"
 )
+_THERE_AND_BACK: Final = re.compile(
+    rf"(?i)\b(?:dep(?:art(?:s|ing|ure)?)?|leav(?:e|es|ing)|start(?:s|ing)?|d[ée]part|out)\b\.?:?\s*(?:at\s+|à\s+)?(?P<first>{_CLOCK})(?:\s*[,;/–—-]\s*|\s+(?:and|et)\s+)"
+    rf"(?:(?:return(?:s|ing)?|retour|back|arr(?:iv\w*)?|finish(?:es|ing)?|end(?:s|ing)?)\b\.?:?\s*(?:at\s+|by\s+|à\s+|about\s+)?)(?P<last>{_CLOCK})(?![\w/]|[.:]\d)"
+)
+"""`depart 08:45, return 15:30`: from one time to the other."""
 _LEAST_CLOCKS: Final = 2
 
 
@@ -39,6 +46,7 @@ def with_clocks(text: str) -> str:
     if not any(map(str.isdigit, text)):
         return text
     text = _FOUR_TO_FOUR.sub(_unless_years, hours_with_colons(text))
+    text = _THERE_AND_BACK.sub(r"\g<first>-\g<last>", text)
     return re.sub(rf"(?i)\bbetween\s+({_CLOCK})\s+and\s+({_CLOCK})", r"\1-\2", text)
 
 
@@ -85,9 +93,17 @@ def time_in(text: str) -> tuple[str, str]:
     """The first time that a text says, and the text without it."""
     for match in TIME.finditer(text):
         if reads_as_time(match[1].strip()) and not _NO_START.search(text[: match.start()]):
-            before, after = (
-                text[: match.start()].rstrip(f"{EDGES}("),
-                text[match.end() :].lstrip(f"{EDGES})"),
-            )
-            return match[1].strip(), ", ".join(part for part in (before, after) if part)
+            return match[1].strip(), _joined(text[: match.start()], text[match.end() :])
     return "", text
+
+
+def _joined(before: str, after: str) -> str:
+    """What stands before a time and what stands after it; brackets stay round the words that were with it, `(noon dismissal)`."""
+    before, after = before.rstrip(EDGES), after.lstrip(EDGES)
+    if before.count("(") > before.count(")"):
+        within, _, behind = after.partition(")")
+        words = f"{before[before.rindex('(') + 1 :]} {within.strip(EDGES)}".strip()
+        before = before[: before.rindex("(")].rstrip(EDGES)
+        before, after = f"{before} ({words})".strip() if words else before, behind.strip(EDGES)
+    joint = " " if after.startswith("(") else ", "
+    return joint.join(part for part in (before, after.lstrip(f"{EDGES})")) if part)

@@ -1,11 +1,14 @@
 """Words by which a text is the name of a place, or none."""
 
 import re
+from collections.abc import Sequence
 from typing import Final
+
+from nomarium.sheets.sheet import Row
 
 NO_PLACE: Final = (
     r"(?i)\b(?:closed|finish(?:es|ing)?|starts?|ends?|only|free|after|by|before|about|around|bring|limited|places?|weather|tickets?|welcome|tb[ac]|for|with|until|from|cancell?ed|years?|grades?|"
-    r"entry|admission|details?|compulsory|optional|please|all day|no|not|non|age[sd]?|adults?|children|home|away|book|call|ring|contact|tel|phone|register|sign|wear|see|meet|max|min|people|per|early|advance|subject|note|rsvp)\b|[£$€@]|\b\d+\s?(?:h|hrs?|hours?|min\w*)\b|^\W*(?:\d+|[HA])\W*$"
+    r"entry|admission|details?|compulsory|optional|please|all day|no|not|non|age[sd]?|adults?|children|home|away|book|call|ring|contact|tel|phone|register|sign|wear|see|meet|k\.?o|kick-?off|uhr|max|min|people|per|early|advance|subject|note|rsvp)\b|[£$€@]|\b\d+\s?(?:h|hrs?|hours?|min\w*)\b|^\W*(?:\d+|[HA])\W*$"
 )
 """Words of what stands beside a title and is no place."""
 PLACE_WORDS: Final = re.compile(
@@ -19,6 +22,29 @@ _ENDS_AS_PLACE: Final = re.compile(
 )
 """How the name of a place ends."""
 _MOST_OF_PLACE: Final = 5
+_NAME: Final = r"[A-ZÀ-Þ][^\W\d_]*(?:[-'’][^\W\d_]+)*"
+_LEAST_NAMES: Final = 3
+
+
+def with_whole_names(rows: Sequence[Row]) -> list[Row]:
+    """The rows, where most titles with a place are surnames and the places forenames, `Bauer, Otto`, with whole names as titles."""
+    placed = [n for n, (_, cells) in enumerate(rows) if cells[3]]
+    named = [
+        n
+        for n in placed
+        if re.fullmatch(_NAME, str(rows[n][1][2]))
+        and re.fullmatch(_NAME, str(rows[n][1][3]))
+        and not is_place(str(rows[n][1][3]))
+    ]
+    if len(named) < _LEAST_NAMES or len(named) * 3 < len(placed) * 2:
+        return list(rows)
+    of_people = set(named)
+    return [
+        (number, (cells[0], cells[1], f"{cells[2]}, {cells[3]}", "", *cells[4:]))
+        if n in of_people
+        else (number, cells)
+        for n, (number, cells) in enumerate(rows)
+    ]
 
 
 def is_place(text: str) -> bool:

@@ -28,6 +28,11 @@ _DUE: Final = re.compile(
     r"^(?P<thing>[^.:;?!]{3,80}?) (?:must|should|need to|have to|has to|are to|is to) be (?:returned|sent|submitted|handed in|paid|in|made|received|ordered)"
     r"(?: \w+){0,3}? (?:by|before|no later than)\b(?P<last>.*)$"
 )
+_LEAD_IN: Final = (
+    r"(?i)^(?:dear all[,:]?\s+)?(?:(?:I am|I['’]m|we are|we['’]re|I|we) (?:just )?(?:writing|write|pleased|delighted|happy) to (?:let you know|inform you|tell you|remind you|announce|confirm|say)|"
+    r"(?:this is )?(?:just )?(?:a (?:quick )?reminder|to (?:let you know|remind you))|please (?:note|remember|be aware)|(?:just )?a (?:quick )?note to say|as you (?:may )?know|don['’]t forget) that\s+"
+)
+"""Words before what a letter says."""
 _PAST: Final = r"(?i)\b(?:was|were|has been|have been|took place|had|met|opened|began|started|launched|thanked|agreed|reported|attended|held)\b"
 _NOT: Final = r"(?i)\b(?:not|no|never|neither|cancelled|canceled|postponed|closed|shut|moved|instead|unless|until|except)\b|n['’]t\b"
 """Words by which a sentence says that something is not held, or not then."""
@@ -78,6 +83,7 @@ def said_in(
     """The event of a sentence; that it speaks of the past, that it is in doubt, or None when it has neither date nor time.
     `time_in` gives the first time of a text, and the text without it."""
     plain = re.sub(_BETWEEN, r"\1-\2", re.sub(_DOORS, "", sentence.strip().rstrip(".!")))
+    plain = re.sub(_LEAD_IN, "", plain)
     found = date_within(f"{plain} ·", lexicon) if any(map(str.isdigit, plain)) else None
     if found is None:
         return "doubtful" if time_in(plain)[0] and _reads(plain) else None

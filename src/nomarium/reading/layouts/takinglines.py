@@ -9,17 +9,18 @@ from nomarium.reading.cells.words import Lexicon
 from nomarium.reading.layouts.asides import is_aside
 from nomarium.reading.layouts.eventrow import EventRow
 from nomarium.reading.layouts.linedoubts import doubt_of
+from nomarium.reading.layouts.linerows import row_of
 from nomarium.reading.layouts.linetimes import time_in, with_clocks
 from nomarium.reading.layouts.listeddates import listed_dates
 from nomarium.reading.layouts.prose import Said, said_in, sentences_of
 from nomarium.reading.layouts.textlines import (
     TextLine,
+    goes_into_next,
     in_month,
     is_like_a_date,
     is_sentence,
     month_alone,
     month_in,
-    row_of,
 )
 from nomarium.reading.layouts.weekdaylines import begins_with_weekday, names_week, on_weekday
 from nomarium.reading.rows.lone import keeps_books
@@ -34,6 +35,13 @@ _UNDATED: Final = Refusal(
     "text-undated", "The line has a time, and neither it nor a line above it has a date.",
     "Write the date on a line above it; for one day, say it for all: --set date=2027-04-12.",
 )  # fmt: skip
+_BELOW: Final = Refusal(
+    "text-undated", "The line has a time and no date, and stands below an event with a date of its own: it may be of that day, or of another.",
+    "Write its date on the line.",
+)  # fmt: skip
+_TIME_ALONE: Final = Refusal(
+    "text-empty", "The line says a time, and not of what.", "Write the time on the line of its event."
+)
 _NIGHT: Final = Refusal(
     "text-night", "It is earlier than the line above it: it may be on the next day.",
     "Write its date on a line above it, or its time as it is meant.",
@@ -44,6 +52,7 @@ _WEEKDAY: Final = Refusal(
 )  # fmt: skip
 _OF_ALL: Final = re.compile(
     r"(?i)^(?:all|both|each|every)\s+(?:\w+\s+){0,2}(?:events?|concerts?|talks?|meetings?|sessions?|matches|games?|lectures?|films?|classes|walks?|services?|evenings?|rehearsals?|practices?|training|courses?|lessons?|fixtures?|trips?|days?|dates?|times?|workshops?|performances?|shows?)\b|"
+    r"^(?:all|both|each|every(?:thing|one|body)?)\s+(?:from|at|starts?|begins?|runs?|are|is|will|lasts?|between|\d)\b|"
     r"\bunless (?:otherwise )?(?:stated|shown|noted|indicated)\b|^(?:times?|start|kick-?off|doors)\b.*\b(?:all|each|every)\b"
 )
 _OF_ALL_TIMES: Final = Refusal(
@@ -51,9 +60,11 @@ _OF_ALL_TIMES: Final = Refusal(
     "Give it to those that say none, --set start=19:30, say, and take the line out.",
 )  # fmt: skip
 _HALF: Final = re.compile(
-    r"(?i)^(?P<half>a\.?m\.?|p\.?m\.?|morning|afternoon|evening)\b[\s:.–—-]+(?P<rest>.*[^\W\d_]{2}.*)$"
+    r"(?i)^(?P<half>a\.?m\.?|p\.?m\.?|morning|afternoon|evening)\b(?P<sign>[\s:.–—-]+)(?P<rest>.*[^\W\d_]{2}.*)$"
 )
 """A half of the day before what happens in it."""
+_RANGE: Final = r"\d.*(?:[-–—]|\b(?:to|until|till)\b|[,&]|\band\b).*\d"
+"""A date of several days."""
 _SMALL_HOURS: Final = 6 * 3600
 _EVENING: Final = 18 * 3600
 _UNREAD: Final = Refusal(
@@ -71,8 +82,12 @@ class Taking:
         self._month = self._date = ""
         self._over, self._is_of_week = "", False
         """The date above, in whose week lines may name a weekday; and whether it names a week."""
+        self._said_by: TextLine | None = None
+        """The line of an event that says this date, where no heading does."""
         self._titled = ""
         """The month that a title over the lines names."""
+        self._waiting: TextLine | None = None
+        """A time alone, whose title may be on the line below."""
         self.rows: list[Row] = []
         self.refused: list[tuple[int, str, Refusal]] = []
         self.headings: dict[int, TextLine] = {}
@@ -83,11 +98,13 @@ class Taking:
     def take(self, line: TextLine, following: TextLine | None) -> None:
         """What a line comes to: a row, some rows, a refusal, what it says of those below it, or a note."""
         lexicon = self.lexicon
+        if self._waiting is not None and self._gives_title(line):
+            return
         if (named := month_alone(line.text, lexicon)) is not None:
-            self._month, self._date, self._over = named, "", ""
+            self._month, self._date, self._over, self._said_by = named, "", "", None
             self.notes += 1
             return
-        dated = self._dated_from_above(line) if not line.date else None
+        dated = self._dated_from_above(line) if not line.date or goes_into_next(line) else None
         if dated == "taken":
             return
         line, is_day = (dated, True) if dated is not None else (line, False)
@@ -101,7 +118,8 @@ class Taking:
             if not said and not doubtful and line.time:
                 self._pass_over(line)
         elif line.is_bullet and line.date and (entry := _sentence_of_list(line, lexicon)) is not None:
-            self.rows.append(entry)
+            self.rows += [entry] if entry != "past" else []
+            self.notes += entry == "past"
         elif is_aside(line.text, bool(line.date), bool(line.time)):
             self.notes += 1
         elif line.date and not is_day and (listed := listed_dates(line.text, lexicon)) is not None:
@@ -111,18 +129,25 @@ class Taking:
         elif line.date and not line.rest and re.search(r"\s[-–—]\s*$", line.text):
             self.notes += 1  # w/b 28 Sept –: nothing on
         elif line.date and _is_heading(line, following):
-            self._date, self.headings[line.number] = line.date, line
+            self._date, self.headings[line.number], self._said_by = line.date, line, None
             self._over, self._is_of_week = line.date, names_week(line.date)
             self.notes += 1
-        elif line.date and not any(map(str.isalpha, line.rest)):
+        elif line.date and not any(map(str.isalpha, line.rest)) and "?" not in line.rest:
             self.headings[line.number] = line  # when, and nothing else
             self.notes += 1
         elif line.date:
             self.rows.append(row_of(line, line.date))
-        elif line.time and line.rest:
+            self._date = "" if line.repeat or re.search(_RANGE, line.date) else line.date
+            self._said_by = line
+            if not self._date or names_week(line.date):
+                self._over, self._is_of_week = line.date, names_week(line.date)
+        elif line.time and any(map(str.isalnum, line.rest)):
             self._take_timed(line)
+        elif line.time:
+            self._take_time(line)
         elif self._date and (half := _HALF.match(line.text)):
-            title = f"{half['rest'].strip()} ({half['half']})"
+            is_name = not half["sign"].strip() and half["half"][0].lower() not in "ap"  # Morning tea
+            title = line.text if is_name else f"{half['rest'].strip()} ({half['half']})"
             self.rows.append((line.number, EventRow(self._date, "", title)))
         elif is_like_a_date(line.text, lexicon):
             self.refuse(line, _UNREAD)
@@ -135,11 +160,11 @@ class Taking:
         for month, needs_weekday in ((self._month, False), (self._titled, True)):
             if month and (day := in_month(line, month, self.lexicon, needs_weekday)) is not None:
                 return day
-        if not self._over or not begins_with_weekday(line.text, self.lexicon):
+        if line.date or not self._over or not begins_with_weekday(line.text, self.lexicon):
             return None
         on = on_weekday(with_clocks(line.text), self._over, self.lexicon, self._is_of_week)
         if on is not None and on.is_clear and not on.rest:
-            self._date, self.headings[line.number] = on.date, line._replace(date=on.date)
+            self._date, self.headings[line.number], self._said_by = on.date, line._replace(date=on.date), None
             self.notes += 1
             return "taken"
         if on is not None and (on.is_clear or self._is_of_week):
@@ -151,12 +176,48 @@ class Taking:
         return None
 
     def _take_timed(self, line: TextLine) -> None:
-        if not self._date and not self._has_date:
+        if not self._goes_on(line):
+            self.refuse(line, _OF_ALL_TIMES if _OF_ALL.search(line.text) else _BELOW)
+        elif not self._date and not self._has_date:
             self.refuse(line, _OF_ALL_TIMES if _OF_ALL.search(line.text) else _UNDATED)
         elif _is_after_midnight(line, self.rows[-1] if self.rows else None, self._date):
             self.refuse(line, _NIGHT)
         else:
             self.rows.append(row_of(line, self._date))
+
+    def _take_time(self, line: TextLine) -> None:
+        """A time by itself is that of the event on the line above; under a date it waits for the line below."""
+        above = self._said_by
+        number, row = self.rows[-1] if self.rows else (0, ("",) * 2)
+        if above is None and self._date:
+            self._waiting = line
+        elif above is None or not number == above.number == line.number - 1 or row[1] or above.has_time:
+            self.refuse(line, _TIME_ALONE)
+        else:
+            self.rows[-1] = number, EventRow(*map(str, row))._replace(time=line.time)
+            self.notes += 1
+
+    def _gives_title(self, line: TextLine) -> bool:
+        """Whether a line is the title of the time alone above it."""
+        waiting, self._waiting = self._waiting, None
+        if waiting is None:
+            return False
+        if line.date or line.time or not any(map(str.isalpha, line.text)) or is_sentence(line):
+            self.refuse(waiting, _TIME_ALONE)
+            return False
+        self.rows.append(row_of(line._replace(time=waiting.time), self._date))
+        self.notes += 1
+        return True
+
+    def close(self) -> None:
+        """Refuse a time that no line below has taken."""
+        if self._waiting is not None:
+            self.refuse(self._waiting, _TIME_ALONE)
+
+    def _goes_on(self, line: TextLine) -> bool:
+        """Whether a line under one that is an event goes on with its day: it begins with its time, or stands further in."""
+        above = self._said_by
+        return above is None or line.indent > above.indent or line.text.startswith(line.time)
 
     def _pass_over(self, line: TextLine) -> None:
         """A sentence that says a time and no date: of all events, or of none."""
@@ -198,11 +259,13 @@ def _said(line: TextLine, lexicon: Lexicon) -> tuple[list[Row], list[str]]:
     return rows, doubtful
 
 
-def _sentence_of_list(line: TextLine, lexicon: Lexicon) -> Row | None:
-    """What an entry of a list says that is written as a sentence, and says one event."""
+def _sentence_of_list(line: TextLine, lexicon: Lexicon) -> Row | Literal["past"] | None:
+    """What an entry of a list says that is written as a sentence, and says one event, or what was."""
     if not is_sentence(line._replace(is_bullet=False)):
         return None
     said, doubtful = _said(line, lexicon)
+    if not said and not doubtful:
+        return "past"
     return said[0] if len(said) == 1 and not doubtful else None
 
 
@@ -210,8 +273,10 @@ def _is_heading(line: TextLine, following: TextLine | None) -> bool:
     """Whether a line dates those below it: it says no more, or they have the times and it has none."""
     if line.time or line.has_time:
         return False
-    if sum(map(str.isalpha, line.rest)) < 2:
+    if sum(map(str.isalpha, line.rest)) < 2 and "?" not in line.rest:
         return True
     if following is None or following.date or not following.time:
         return False
-    return following.text.startswith(following.time)  # a line of a programme, and not `Hours 9:00 - 3:30`
+    return following.text.startswith(following.time) and any(
+        map(str.isalpha, following.rest)
+    )  # a line of a programme, and not `Hours 9:00 - 3:30`

@@ -6,7 +6,6 @@ from itertools import pairwise
 from typing import Final, NamedTuple
 
 from nomarium.reading.cells.words import Lexicon, fold
-from nomarium.reading.layouts.eventrow import EventRow
 from nomarium.reading.layouts.linetimes import (
     EDGES,
     LEADING,
@@ -15,16 +14,12 @@ from nomarium.reading.layouts.linetimes import (
     time_in,
     with_clocks,
 )
-from nomarium.reading.layouts.placewords import NO_PLACE, PLACE_WORDS
 from nomarium.reading.rows.datewithin import COUNTED, DateWithin, date_within
 from nomarium.reading.rows.lone import keeps_books
-from nomarium.sheets.sheet import Row
 
 BULLET: Final = re.compile(r"^\s*(?:#{1,6}\s+|[-*•–+·▪]\s+|\d{1,2}[)]\s+)")
 HEADING: Final = re.compile(r"^\s*#{1,6}\s+")
 MARKS: Final = re.compile(r"\*\*|__|`|(?<!\w)[*_](?=\S)|(?<=\S)[*_](?!\w)")
-_PARTED: Final = re.compile(r"\s*[,;|\t]\s*|\s+[–—-]\s+")
-_PLACE_AFTER: Final = re.compile(r"^(?P<title>.*\S)\s+(?:@\s*|(?:at|in)\s+(?=the\s|[A-Z0-9]))(?P<place>.+)$")
 _TILL_LATE: Final = r"(?i)(\d\s?(?:[ap]\.?m\.?)?)\s*(?:[–—-]|to|till?|until)\s*(?:late|close)\b"
 _WEEK_OF: Final = r"(?i)\bweek\s+(?:of|commencing|beginning|starting)\s+(?=\d|[A-Z])"
 _BRACKETS: Final = str.maketrans("[]{}", "()()")
@@ -35,6 +30,8 @@ _OTHER_DAYS: Final = re.compile(
 """Days before the last one of a date, `12, 13 and`."""
 _COLUMNS: Final = r"\s*(?:\.\s?){4,}\s*|\s*…{2,}\s*|(?<![.!?:;,])(?:\s{2,}|\t)(?=\S)"
 """What parts the columns of a line: a tab, spaces, or a row of dots."""
+LEADS: Final = r"(?i)[\s,:]+(?:by|on|from|at|until|the|inclusive|incl\.?)$"
+"""Words that lead to a date, where it stood."""
 _LEAST_WORDS: Final = 7
 """Words from which on a line that ends as a sentence does is one."""
 _WEEKDAY: Final = r"(?:mon|tues|wednes|thurs|fri|satur|sun)day"
@@ -51,20 +48,14 @@ _WITHOUT: Final = re.compile(
 )
 """The days on which something that repeats is not held: `(no class 28 Oct)`."""
 _COUNTED_WEEKS: Final = re.compile(r"(?i)\(?(?:\bfor\s+)?\b(\d{1,2})\s+(weeks|sessions|times)\b\)?")
-_SENTENCE_END: Final = r"(?<=[^\W\d_]{3})\.\s+(?=[A-Z])"
-_LENGTH: Final = re.compile(
-    r"(?i)\(?\b(?:\d{1,3}(?=\s?m)|\d{1,2})\s?(?:h(?:rs?|ours?)?\s?(?:\d{1,2}\s?(?:m(?:ins?)?)?)?|min(?:ute)?s?)\b(?![\w-])\)?|\(\d{1,3}\s?m\)|\(\dh[0-5]\d(?:\s?m(?:in)?)?\)"
-)
-"""How long something lasts, beside its time."""
-_CODE: Final = r"[A-Z]{0,2}\d{1,3}[a-z]?\.?|[A-Z]"
-"""What counts a line, and is no title."""
-_JOURNEYS: Final = r"(?i)(?:dep(?:art(?:s|ure)?)?|arr(?:iv(?:e|es|al))?|leave|leaves|from|to)\.?"
-"""Titles that are none without the place that follows them."""
-_IN_BRACKETS: Final = re.compile(r"^(?P<title>.*\S)\s*\((?P<place>[^()]+)\)$")
 _DAY_OF_MONTH: Final = re.compile(
     r"^(?:(?P<weekday>[^\W\d]+)[.,]?\s+)?(?P<day>\d{1,2})(?:\s*[-–]\s*(?P<last>\d{1,2})(?![.:]\d))?(?:st|nd|rd|th|\.)?(?=[\s:,–—-]|$)(?![.:]\d)(?:\s*\((?P<behind>[^\W\d]+)\.?\))?",
     re.IGNORECASE,
 )
+_INTO_NEXT: Final = re.compile(
+    r"^(?:[^\W\d]+[.,]?\s+)?(?P<day>\d{1,2})\s*(?:[-–—]|to|until|till)\s*(?P<last>[^\W\d]{3,}\.?\s+\d{1,2}|\d{1,2}\s+[^\W\d]{3,})\b(?![.:]\d)"
+)
+"""From a day of the month above to one of the next: `21–Jan 1`, `28 – 1 Nov`."""
 
 
 class TextLine(NamedTuple):
@@ -82,6 +73,8 @@ class TextLine(NamedTuple):
     """`every Monday for 8 weeks`, where its date says when that begins, and it or the count when it ends."""
     without: str = ""
     """The days on which what repeats is not held."""
+    indent: int = 0
+    """Blanks before it."""
 
 
 def is_like_a_date(text: str, lexicon: Lexicon) -> bool:
@@ -138,7 +131,7 @@ def text_line(number: int, text: str, lexicon: Lexicon) -> TextLine:
         " ".join(bare.split()),
         with_clocks(" ".join(re.sub(_COLUMNS, " | ", bare.translate(_BRACKETS)).split())),
     )
-    plain = french_hours(plain) if "fr" in lexicon.languages else plain
+    plain = with_clocks(french_hours(plain)) if "fr" in lexicon.languages else plain
     leading = LEADING.match(plain)
     if leading and reads_as_time(leading[1]) and not _is_of_month(leading, lexicon):  # 10.00 Welcome
         rest = plain[leading.end() :].strip(EDGES)
@@ -164,7 +157,11 @@ def text_line(number: int, text: str, lexicon: Lexicon) -> TextLine:
         if re.search(r"[-–—]|\bto\b|\buntil\b", own) and not time_in(dates)[0]:
             date, time, has_time = dates, own, False
     if has_last:
-        rest = re.sub(r"(?i)\b(?:daily|each day|every day)\b", "", rest)
+        rest = re.sub(
+            r"(?i)(?<![^\W\d_])(?:daily|each day|every day|täglich|jeden tag|tous les jours|chaque jour|a diario|todos los días|ogni giorno|dagelijks)(?![^\W\d_])",
+            "",
+            rest,
+        )
     date, rest, repeat, without = _repeat_in(days, date, rest, has_last)
     return TextLine(number, shown, date, time, rest.strip(EDGES), is_bullet, has_time, repeat, without)
 
@@ -215,9 +212,10 @@ def _around(plain: str, before: str, after: str) -> str:
     12 September Heron v Tern`; behind a comma they are another piece."""
     follows = plain[: plain.rfind(after.strip())] if re.match(r"\s*\w", after) else ","
     is_label = before.rstrip().endswith(":") and re.search(r"[,;|–—-]\s*$", follows) is None
-    pieces = (_unopened(before.strip(EDGES)), after.strip(EDGES))
+    pieces = (re.sub(LEADS, "", _unopened(before.strip(EDGES))), after.strip(EDGES))
     is_column = before.rstrip().endswith("|") or after.lstrip().startswith("|")
-    return (": " if is_label else " | " if is_column else ", ").join(part for part in pieces if part)
+    joint = ": " if is_label else " | " if is_column else " " if pieces[1].startswith("(") else ", "
+    return joint.join(part for part in pieces if part)
 
 
 def _unopened(text: str) -> str:
@@ -286,8 +284,21 @@ def month_alone(text: str, lexicon: Lexicon) -> str | None:
     return f"{match[1]} {match[2] or ''}".strip() if match and fold(match[1]) in lexicon.months else None
 
 
+def goes_into_next(line: TextLine) -> bool:
+    """Whether a line begins with days of the month above it and of the next."""
+    return _INTO_NEXT.match(line.text) is not None
+
+
 def in_month(line: TextLine, month: str, lexicon: Lexicon, needs_weekday: bool = False) -> TextLine | None:
     """A line that begins with a day of the month above it; with its weekday, where nothing less tells."""
+    crossing = _INTO_NEXT.match(line.text)
+    if (
+        crossing is not None
+        and {fold(word).strip(".") for word in re.findall(r"[^\W\d]+\.?", crossing["last"])}
+        <= lexicon.months.keys()
+    ):
+        time, rest = time_in(with_clocks(line.text[crossing.end() :].strip(" :,–—-")))
+        return line._replace(date=f"{crossing['day']} {month} – {crossing['last']}", time=time, rest=rest)
     match = _DAY_OF_MONTH.match(line.text)
     if (
         match is None
@@ -307,56 +318,6 @@ def in_month(line: TextLine, month: str, lexicon: Lexicon, needs_weekday: bool =
         time=time,
         rest=rest,
     )
-
-
-def row_of(line: TextLine, date: str) -> Row:
-    """A line as a row: its title, and what stands in brackets, after a comma or after `at` is the place."""
-    text, place, length = line.rest, "", ""
-    text, *more = re.split(_SENTENCE_END, re.sub(r"(?<=\w)\.$", "", text), maxsplit=1)
-    if (said := _LENGTH.search(text)) is not None and (line.time or line.has_time):
-        text, length = f"{text[: said.start()]} {text[said.end() :]}".strip(), said[0].strip("() ")
-    brackets = _IN_BRACKETS.match(text)
-    is_timed = bool(line.time) or line.has_time
-    if (
-        brackets
-        and not re.search(NO_PLACE, brackets["place"])
-        and (is_timed or PLACE_WORDS.search(brackets["place"]))
-    ):
-        text, place = brackets["title"], brackets["place"]
-    parts = _parts_of(text)
-    may_be = (n for n, part in enumerate(parts) if n and not re.search(NO_PLACE, part))
-    at = next((n for n in may_be if is_timed or PLACE_WORDS.search(parts[n])), 0)
-    if at and not place:
-        place = parts.pop(at)
-    elif len(parts) > 1 and not is_timed and "|" not in text:
-        parts = [text]  # Tobias, Ruth: what is on that day, all of it
-    title, notes = (parts[0] if parts else ""), ", ".join([*parts[1:], *more])
-    if re.fullmatch(_JOURNEYS, title) and place:
-        title, place = f"{title} {place}", ""
-    after = _PLACE_AFTER.match(title) if not place else None
-    if after:
-        title, place = after["title"], re.sub(r"^the\s+", "", after["place"])
-    title = re.sub(r"(?i)[\s,:]+(?:by|on|from|at|until|the|inclusive|incl\.?)$", "", title)
-    return line.number, EventRow(
-        date, line.time, title.strip(" :"), place.strip(), notes, length, line.repeat, line.without
-    )
-
-
-def _parts_of(text: str) -> list[str]:
-    """The parts of what a line says beside its date: its columns where it has several, a code going with the next one,
-    `R1: Heron - Tern`; else what commas and dashes part."""
-    columns = [part for part in re.split(r"\s*\|\s*", text.strip(EDGES)) if part]
-    if len(columns) > 1 and re.fullmatch(_CODE, columns[0]):
-        columns[:2] = [f"{columns[0]}: {columns[1]}"]
-        return columns
-    if len(columns) > 1:
-        return [
-            part
-            for column in columns
-            for part in ([column] if " - " in column else _PARTED.split(column))
-            if part
-        ]
-    return [part for part in _PARTED.split(text) if part and part.strip()]
 
 
 def _is_clear(date: str, lexicon: Lexicon) -> bool:

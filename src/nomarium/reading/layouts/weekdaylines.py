@@ -12,6 +12,9 @@ from nomarium.reading.cells.words import Lexicon, fold
 from nomarium.reading.layouts.linetimes import LEADING
 
 _BEGINS: Final = re.compile(r"^(?P<name>[^\W\d_]{2,})\.?(?:\s*(?P<sign>[:,|–—-])\s*|\s+|$)")
+_NUMBER: Final = re.compile(
+    r"(\d{1,2})(?:st|nd|rd|th|\.)?(?=[\s:,|–—-]|$)[\s:,|–—-]*(?!\s*(?:[ap]\.?m\b|\d))"
+)
 _SHORT: Final = 4
 """Letters up to which a weekday's name is an abbreviation, and often another word."""
 _UNKNOWN_YEAR: Final = 1
@@ -39,12 +42,15 @@ def on_weekday(text: str, heading: str, lexicon: Lexicon, is_week: bool = False)
     if match is None or weekday is None:
         return None
     rest = text[match.end() :]
-    is_clear = bool(match["sign"]) or not rest or LEADING.match(rest) is not None
+    number = _NUMBER.match(rest)
+    is_clear = bool(match["sign"]) or not rest or LEADING.match(rest) is not None or number is not None
     if len(match["name"]) < _SHORT and not is_clear and not is_week:
         return None  # Sun cream
     day = _days_of(heading, lexicon).get(weekday)
     if day is None:
         return None
+    if number is not None and int(number[1]) == day.day:
+        rest = rest[number.end() :]  # Mon 7  Opening, under 7–11 June
     year = f" {day.year}" if day.year != _UNKNOWN_YEAR else ""
     return OnWeekday(f"{match['name']} {day.day} {MONTHS[day.month - 1]}{year}", rest, is_clear)
 

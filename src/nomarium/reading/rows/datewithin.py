@@ -54,7 +54,10 @@ def date_within(text: str, lexicon: Lexicon) -> DateWithin | None:
         for at in range(len(words) - size + 1):
             if not (open_ends[at] and open_ends[at + size - 1] and any(at <= n < at + size for n in anchors)):
                 continue
-            piece = " ".join(words[at : at + size]).strip(" ,;:()–—-")
+            whole = " ".join(words[at : at + size])
+            piece = whole.strip(" ,;:()–—-")
+            if whole.lstrip("(").count("(") > whole.count(")"):
+                continue  # Fri 18 Dec (noon dismissal): what is in brackets stays whole
             if not any(map(str.isdigit, piece)) or fold(piece.split()[0]) in COUNTED:
                 continue
             if at and piece[0].isdigit() and _is_counted(fold(words[at - 1]), piece, words[at + size :]):

@@ -10,10 +10,16 @@ from nomarium.reading.rows.datewithin import date_within
 from nomarium.reading.rows.when import Blame, Part, Said, settle
 from nomarium.reading.rows.whenreader import WhenReader
 
-_BOOKKEEPING = (
-    r"(?i)\b(?:last\s+(?:updated?|changed?|modified|revised|saved)|(?:up)?dated?|updated|printed|revised|version|as\s+(?:of|at)|"
-    r"correct\s+(?:as\s+)?(?:of|at)|created|modified|generated|issued|stand|mise?\s+à\s+jour|aktualisiert|page|valid\s+from|subject\s+to)\b"
+_MADE = r"(?:updated?|printed|revised|revision|reviewed|created|modified|generated|issued|saved|stand|dated?|draft|version(?:\s+[\d.]+)?+|page)"
+_PAPER = r"(?:(?:this|the)\s+)?(?:page|calendar|timetable|list|programme|program|schedule|rota|sheet|table|document|file|plan|version|newsletter|term dates|dates)"
+_NAME = r"(?:(?:(?:mon|tues?|wed(?:nes)?|thu(?:rs)?|fri|sat(?:ur)?|sun)(?:day)?|jan(?:uary)?|feb(?:ruary)?|mar(?:ch)?|apr(?:il)?|may|june?|july?|aug(?:ust)?|sept?(?:ember)?|oct(?:ober)?|nov(?:ember)?|dec(?:ember)?)\b|[^\W\d_]+\.?\s+\d{4}\W*$)"
+_BOOKKEEPING = re.compile(
+    rf"(?i)^\W*(?:{_PAPER}\s+(?:was\s+|is\s+)?)?{_MADE}\s*(?:[:.,;(]|[–—]|-\s|$|\d|(?:on|at|by|as|am|vom|le|du|of\s+(?:issue|print\w*|last))\b|{_NAME})|"
+    r"\blast\s+(?:updated?|changed?|modified|revised|reviewed|saved)\b|\bas\s+(?:of|at)\b|\bcorrect\s+(?:of|at)\b|\bmise?\s+à\s+jour\b|\baktualisiert\b|"
+    r"\bvalid\s+from\b|\b(?:updated|printed|revised|reviewed|created|modified|generated|dated)\s*(?:(?:on|at)\b|:|\d)|\bpage\s+\d+\s*(?:of|/)\s*\d|"
+    r"\bversion\s+[\d.]+\s*(?:[,;()–—-]|of\b|$)|[(,–—-]\s*stand\s*(?:vom\b|:|\d)|^\W*(?:\w+\s+){0,4}subject\s+to\s+(?:change|changes|revision|approval|confirmation)\b"
 )
+"""A table, a list or a paper, or nothing, and what was done to it, before a date: `Report cards issued 20 November` is an event."""
 _JOINTS = r"(?:on|from|the|le|du|am|vom|den|de|el|dal|op|van|om|für|for)"
 _MOST_WORDS = 25
 """Words of a row of a table that says an event by itself; more are a remark."""
@@ -59,7 +65,7 @@ def event_said_alone(text: str, when: WhenReader, number: int) -> Event | Refusa
 
 def keeps_books(text: str) -> bool:
     """Whether a text speaks of the table itself: when it was changed, printed or is valid."""
-    return re.search(_BOOKKEEPING, text) is not None
+    return _BOOKKEEPING.search(text) is not None
 
 
 def _tidy(rest: str) -> str:

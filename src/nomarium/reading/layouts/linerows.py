@@ -1,0 +1,106 @@
+"""What a line of text says beside its date and time: the title, the place, the length and the notes of a row of a list."""
+
+import re
+from typing import Final
+
+from nomarium.reading.layouts.eventrow import EventRow
+from nomarium.reading.layouts.linetimes import EDGES, time_in
+from nomarium.reading.layouts.placewords import NO_PLACE, PLACE_WORDS, is_place
+from nomarium.reading.layouts.textlines import LEADS, TextLine
+from nomarium.sheets.sheet import Row
+
+_PARTED: Final = re.compile(r"\s*[,;|\t]\s*|\s+[–—-]\s+")
+"""What parts the pieces of a line, outside brackets and quotation marks."""
+_NAMED_BY_COUNT: Final = re.compile(
+    r"(?i)(?:week|round|session|meeting|match|game|lesson|class|unit|stage|leg|part|group|heat|module|term)\s+\d{1,2}"
+)
+_PLACE_AFTER: Final = re.compile(r"^(?P<title>.*\S)\s+(?:@\s*|(?:at|in)\s+(?=the\s|[A-Z0-9]))(?P<place>.+)$")
+_TO_PLACE: Final = r"(?i)^(?:in|at)\s+(?:the\s+)?(?=\S)"
+_SENTENCE_END: Final = r"(?<=[^\W\d_]{3})\.\s+(?=[A-Z])"
+_LENGTH: Final = re.compile(
+    r"(?i)\(?\b(?:\d{1,3}(?=\s?m)|\d{1,2})\s?(?:h(?:rs?|ours?)?\s?(?:\d{1,2}\s?(?:m(?:ins?)?)?)?|min(?:ute)?s?)\b(?![\w-])\)?|\(\d{1,3}\s?m\)|\(\dh[0-5]\d(?:\s?m(?:in)?)?\)"
+)
+"""How long something lasts, beside its time."""
+_CODE: Final = r"[A-Z]{0,2}\d{1,3}[a-z]?\.?|[A-Z]"
+"""What counts a line, and is no title."""
+_JOURNEYS: Final = r"(?i)(?:dep(?:art(?:s|ure)?)?|arr(?:iv(?:e|es|al))?|leave|leaves|from|to)\.?"
+"""Titles that are none without the place that follows them."""
+_IN_BRACKETS: Final = re.compile(r"^(?P<title>.*\S)\s*\((?P<place>[^()]+)\)$")
+
+
+def row_of(line: TextLine, date: str) -> Row:
+    """A line as a row: its title, and what stands in brackets, after a comma or after `at` is the place."""
+    text, place, length = line.rest, "", ""
+    text, *more = re.split(_SENTENCE_END, re.sub(r"(?<=\w)\.$", "", text), maxsplit=1)
+    if (said := _LENGTH.search(text)) is not None and (line.time or line.has_time):
+        text, length = f"{text[: said.start()]} {text[said.end() :]}".strip(), said[0].strip("() ")
+    brackets = _IN_BRACKETS.match(text)
+    is_timed = bool(line.time) or line.has_time
+    if (
+        brackets
+        and not re.search(NO_PLACE, brackets["place"])
+        and ((is_timed and not brackets["place"][0].islower()) or PLACE_WORDS.search(brackets["place"]))
+    ):
+        text, place = brackets["title"], brackets["place"]
+    parts = _parts_of(text)
+    may_be = (n for n, part in enumerate(parts) if n and not _is_no_place(part))
+    at = next((n for n in may_be if is_timed or PLACE_WORDS.search(parts[n])), 0)
+    if at and not place:
+        place = parts.pop(at)
+        if (within := _IN_BRACKETS.match(place)) is not None:  # Staff room (with supper)
+            place, more = within["title"], [within["place"], *more]
+    elif len(parts) > 1 and not is_timed and "|" not in text:
+        parts = [text]  # Tobias, Ruth: what is on that day, all of it
+    title, notes = (parts[0] if parts else ""), ", ".join([*parts[1:], *more])
+    if re.fullmatch(_JOURNEYS, title) and place:
+        title, place = f"{title} {place}", ""
+    after = _PLACE_AFTER.match(title) if not place else None
+    if after and not _is_no_place(after["place"]):
+        title, place = after["title"], re.sub(r"^the\s+", "", after["place"])
+    title = re.sub(LEADS, "", title)
+    return line.number, EventRow(
+        date,
+        line.time,
+        title.strip(" :"),
+        re.sub(_TO_PLACE, "", place.strip()),
+        notes,
+        length,
+        line.repeat,
+        line.without,
+    )
+
+
+def _pieces(text: str) -> list[str]:
+    """What commas and dashes part; what is in brackets or between quotation marks stays whole."""
+    found: list[str] = []
+    begun = seen = depth = marks = 0
+    for match in _PARTED.finditer(text):
+        passed = text[seen : match.start()]
+        depth += len(re.findall("[(“«]", passed)) - len(re.findall("[)”»]", passed))
+        marks += passed.count('"')
+        seen = match.end()
+        if depth <= 0 and marks % 2 == 0:
+            found.append(text[begun : match.start()])
+            begun = seen
+    return [*found, text[begun:]]
+
+
+def _is_no_place(text: str) -> bool:
+    """Whether a piece of a line says a time, is quoted, or says more than where; what is in brackets behind it says more of it."""
+    within = _IN_BRACKETS.match(text)
+    bare = within["title"] if within is not None else text
+    return re.search(NO_PLACE, bare) is not None or bare[0] in '"“‘«' or bool(time_in(bare)[0])
+
+
+def _parts_of(text: str) -> list[str]:
+    """The parts of what a line says beside its date: its columns where it has several, a code going with the next one,
+    `R1: Heron - Tern`; else what commas and dashes part."""
+    columns = [part for part in re.split(r"\s*\|\s*", text.strip(EDGES)) if part]
+    if len(columns) > 1 and re.fullmatch(_CODE, columns[0]):
+        return [f"{columns[0]}: {columns[1]}", *columns[2:]]
+    pieces = [text] if len(columns) < 2 else columns
+    split = ([piece] if " - " in piece and len(columns) > 1 else _pieces(piece) for piece in pieces)
+    parts = [part for some in split for part in some if part and part.strip()]
+    if len(parts) > 1 and _NAMED_BY_COUNT.fullmatch(parts[0]) and not is_place(parts[1].partition("(")[0]):
+        return [f"{parts[0]}: {parts[1]}", *parts[2:]]
+    return parts

@@ -1,0 +1,74 @@
+"""Lines that a writer's program broke where the width ended, put together again: `… will be held on` over `Saturday 12 September
+…` is one sentence, and neither half of it says the event."""
+
+import re
+from collections.abc import Sequence
+from typing import Final
+
+from nomarium.reading.cells.words import Lexicon, fold
+
+_GO_ON: Final = frozenset(
+    "a an the of on at in to for from with by and or our your their its is are will be held until between that which who as "
+    "de du des le la les un une à au aux et en pour par sur avec der die das den dem am im um von vom zu zum zur mit und für ein eine "
+    "el los las del al y con para il lo gli di da e con per het een van op te met en".split()
+)
+"""Words with which no line ends that is whole."""
+_LEAD_ON: Final = frozenset(
+    "at on in from to until with and or for by of à au en dans avec et um am im ab mit und".split()
+)
+"""Words with which no line begins that stands by itself."""
+_NO_BREAK: Final = re.compile(
+    r"^\s*(?:#{1,6}\s|[-*•–+·▪|>]|\d{1,2}[.)]\s|[^\W\d][\w &/]{1,30}:\s)|\t|\s{3,}\S|\|"
+)
+"""What begins a line of its own, or parts the columns of one."""
+_ENDED: Final = re.compile(r"[.!?:;…]\W*$")
+_LEAST_WORDS: Final = 5
+_LEAST_WIDTH: Final = 50
+_MOST_WIDTH: Final = 120
+_LEAST_LENGTH: Final = 30
+"""Characters from which on a line without a date goes on below, where that begins with a small letter."""
+
+
+def unwrapped(lines: Sequence[tuple[int, str]], lexicon: Lexicon) -> list[tuple[int, str]]:
+    """The lines with those that go on below joined with what follows them; each has the number of its first."""
+    width = max((len(text.rstrip()) for _, text in lines), default=0)
+    found: list[tuple[int, str]] = []
+    last = ""
+    for number, text in lines:
+        if (
+            found
+            and last.strip()
+            and text.strip()
+            and _goes_on(found[-1][1], last, text.strip(), width, lexicon)
+        ):
+            found[-1] = found[-1][0], f"{found[-1][1].rstrip()} {text.strip()}"
+        else:
+            found.append((number, text))
+        last = text.rstrip()
+    return found
+
+
+def _goes_on(whole: str, last: str, after: str, width: int, lexicon: Lexicon) -> bool:
+    """Whether a line, of which `last` is what was written last, goes on with the one after it."""
+    if _ENDED.search(last) or _NO_BREAK.search(after) or _NO_BREAK.search(last.strip()):
+        return False
+    words, first = whole.split(), after.split()[0]
+    if len(words) < _LEAST_WORDS:
+        return False
+    end = words[-1].strip(",")
+    is_full = _LEAST_WIDTH <= width <= _MOST_WIDTH and len(last) + 1 + len(first) > width
+    if end in _GO_ON or (is_full and _is_of_date(end, lexicon) and not _is_of_date(words[0], lexicon)):
+        return True
+    if _is_of_date(first, lexicon) or first[0].isdigit():
+        return False
+    has_figures = any(map(str.isdigit, whole))
+    if not first[0].islower():
+        return is_full and not has_figures
+    is_going = len(whole) > len(last.strip())
+    return is_full or first in _LEAD_ON or (len(last) >= _LEAST_LENGTH and (is_going or not has_figures))
+
+
+def _is_of_date(word: str, lexicon: Lexicon) -> bool:
+    """Whether a word is the name of a weekday or of a month."""
+    bare = fold(word).strip(".,;:()")
+    return bare in lexicon.weekdays or bare in lexicon.months
