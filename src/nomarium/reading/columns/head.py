@@ -21,7 +21,7 @@ _DOTTED_HALF = re.compile(
 """A time to another one, with am or pm: no 15 March at 4.15."""
 _LONGEST = 60
 """Characters of the longest text that is a date; a range of them may be twice as long."""
-_TWO_LONG = r"(?i)[^\W\d]{0,9},? ?(?:the )?(?:\d|[^\W\d]{3,9}\.? \d).{0,50}? (?:[-–—]|to|until) [^\W\d]{0,9},? ?(?:the )?(?:\d|[^\W\d]{3,9}\.? \d)"
+_TWO_LONG = r"(?i)[^\W\d]{0,9}\.?,? ?(?:the )?(?:\d|[^\W\d]{3,9}\.? \d).{0,50}? (?:[-–—]|to|until) [^\W\d]{0,9}\.?,? ?(?:the )?(?:\d|[^\W\d]{3,9}\.? \d)"
 _DOTTED_SPAN = re.compile(r"(\d{1,2})\.(\d\d)\s?(?:[-–—]|to|until)\s?(\d{1,2})\.(\d\d)")
 _YEAR_AND_DAY = r"(?<!\d)(?:\d{1,2}\D+(?:19|20|25)\d\d|(?:19|20|25)\d\d\D+\d{1,2})(?!\d)"
 HEAD_ROWS = 60
