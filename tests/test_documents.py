@@ -398,6 +398,32 @@ LINES: dict[str, tuple[str, list[str], list[str], list[str]]] = {
         """, [],
         ["Date of next meeting 2026-11-03T19:00/2026-11-03T20:00 @ Library"], [],
     ),
+    "an agenda: dates that its titles speak of": (
+        """
+        Agenda – Board meeting 24 September 2026
+
+        18:00 Welcome
+        18:05 Minutes of 25 June
+        18:45 Dates of next meetings: 22 October, 26 November
+        19:00 Close
+        """, [],
+        ["Welcome 2026-09-24T18:00/2026-09-24T18:05", "Minutes of 25 June 2026-09-24T18:05/2026-09-24T18:45",
+         "Dates of next meetings: 22 October 2026-09-24T18:45/2026-09-24T19:00", "Close 2026-09-24T19:00/2026-09-24T20:00"], [],
+    ),
+    "weekdays under a range without a year, and times with dots": (
+        """
+        What's on this week (28 Sept – 2 Oct)
+        Tue: Y6 trip to museum
+        Wed: Flu vaccinations from 9.15am
+        Thu: Harvest festival, 2pm in church
+        """, ["--school-year", "2026:2027"],
+        ["What's on this week 2026-09-28/2026-10-03", "Y6 trip to museum 2026-09-29/2026-09-30",
+         "Flu vaccinations 2026-09-30T09:15/2026-09-30T10:15", "Harvest festival 2026-10-01T14:00/2026-10-01T15:00 @ church"], [],
+    ),
+    "a poster: what, where, when": (
+        "Harbour Choir\nCHRISTMAS CONCERT\nSt Brendan's Church\nSaturday 12th December 2026 at 7.30pm\n(doors 7pm)", [],
+        ["CHRISTMAS CONCERT 2026-12-12T19:30/2026-12-12T20:30 @ St Brendan's Church"], [],
+    ),
     "times alone, and the day on the command line": (
         "10.00 Welcome\n10.30 Tour", ["--set", "date=2026-09-17"],
         ["Welcome 2026-09-17T10:00/2026-09-17T10:30", "Tour 2026-09-17T10:30/2026-09-17T11:30"], [],
@@ -446,6 +472,8 @@ REFUSED = {
     "all from one time to another": ("5 Sept 2026: Ada & Tom\nAll from 9.45 to 12.30 at the pontoon.", "line 2", "events of other lines"),
     "several weekdays under a week": ("w/c 14 Sept 2026\nGate (8.15-8.35): Mon Osei, Tue Quill", "line 2", "on several weekdays"),
     "a time of nothing": ("Sat 8 May 2027\n9am\nSun 9 May 2027: Fair", "line 2", "a time, and not of what"),
+    "more of when, and nothing of what": ("Tues 13 Oct 2026 after 3\nWed 14 Oct 2026: Race", "line 1", "no line beside it says what"),
+    "a length in metres is no date": ("HW 07:55 (3.9m)\nSat 5 June 2027: Race", "line 1", "neither it nor a line above it has a date"),
     "a wrong weekday": ("Fri 17 April 2027: Open day", "line 1", "is a Saturday, not a Friday"),
     "no such day": ("Fri 16 April 2027: Race\nWed 31 April 2027: Race", "line 2", ""),
 }  # fmt: skip

@@ -88,7 +88,7 @@ def is_aside(text: str, has_date: bool, has_time: bool) -> bool:
         and re.match(
             rf"(?i)(?:doors?|gates?)(?:\s+(?:open|close)\w*)?{_AT_HOURS}|(?:office|opening|business|shop|reception|library)\s+(?:hours|times)\b|"
             r"open(?:ing)?\s*(?::|\d|(?:daily|from|at|to|until|on|mon|tue|wed|thu|fri|sat|sun)\w*\b)",
-            text,
+            text.lstrip("( "),
         )
         is not None
     )

@@ -56,6 +56,16 @@ def titled_days(
                 continue
             place = texts[under[0]] if under and under[0] == number + 1 and is_place(texts[under[0]]) else ""
             used |= {under[0]} if place else set()
+            higher = texts.get(number - 2, "")
+            if (
+                not place
+                and is_place(above)
+                and higher
+                and number - 2 not in date_of
+                and number - 2 not in bare
+            ):
+                above, place = higher, above  # a poster: what, where, when
+                used |= {number - 2}
             yield Bare(line, above, place)
         elif after is None or after in bare or (under and (number != dated[0] or under[0] == number + 1)):
             yield Bare(line, texts[under[0]] if len(under) == 1 else "")

@@ -2,7 +2,12 @@
 
 from typing import Final, NamedTuple
 
-HEADINGS: Final = ("Date", "Time", "Event", "Where", "Notes", "Length", "Repeat", "Except")
+COLUMNS: Final = {
+    "Date": "date", "Time": "time", "Event": "summary", "Where": "location",
+    "Notes": "description", "Length": "duration", "Repeat": "repeat", "Except": "except",
+}  # fmt: skip
+"""The headings of lines made rows, and the fields that their columns are, whatever stands in them."""
+HEADINGS: Final = tuple(COLUMNS)
 ALWAYS: Final = 6
 """Columns that every list of lines has; the others only where a line fills them."""
 

@@ -29,6 +29,10 @@ _LABELS: Final = frozenset(
 _LABELLED: Final = Refusal(
     "text-labelled", "The line says when, and no line beside it says what.", "Write the title on the same line: “Fri 16 April 2027: Open day”.",
 )  # fmt: skip
+_MORE_OF_TIME: Final = re.compile(
+    r"(?i)(?:any ?time|(?:after|before|from|until)\b)(?:\s+(?:after|before|from|until|\d{1,2}(?:[.:]\d\d)?\s?(?:[ap]\.?m)?|noon|midday|midnight|lunch|school|onwards|the day))*[.!]?"
+)
+"""What says more of when, and not what."""
 _UNKNOWN_DAY: Final = Refusal(
     "text-unread", "The word before the date seems to be a weekday, and is none in the languages found.",
     "Say the language, --language de, say, or take the word out.",
@@ -53,7 +57,7 @@ def _has_other_date(rest: str, lexicon: Lexicon) -> bool:
 
 def doubt_of(line: TextLine, lexicon: Lexicon) -> Refusal | None:
     """Why a line with a date or a time is no one event: it repeats, or says another day or time. None when nothing tells."""
-    if line.date and fold(line.rest).strip(" :") in _LABELS:
+    if line.date and (fold(line.rest).strip(" :") in _LABELS or _MORE_OF_TIME.fullmatch(line.rest)):
         return _LABELLED
     before = re.match(r"([^\W\d]{2,3})\.\s*\d", line.text)
     if (

@@ -3,10 +3,11 @@
 import re
 from typing import Final
 
+from nomarium.reading.cells.words import Lexicon
 from nomarium.reading.layouts.eventrow import EventRow
 from nomarium.reading.layouts.linetimes import EDGES, time_in
 from nomarium.reading.layouts.placewords import NO_PLACE, PLACE_WORDS, is_place
-from nomarium.reading.layouts.textlines import LEADS, TextLine
+from nomarium.reading.layouts.textlines import LEADS, TextLine, is_like_a_date
 from nomarium.sheets.sheet import Row
 
 _PARTED: Final = re.compile(r"\s*[,;|\t]\s*|\s+[–—-]\s+")
@@ -28,7 +29,7 @@ _JOURNEYS: Final = r"(?i)(?:dep(?:art(?:s|ure)?)?|arr(?:iv(?:e|es|al))?|leave|le
 _IN_BRACKETS: Final = re.compile(r"^(?P<title>.*\S)\s*\((?P<place>[^()]+)\)$")
 
 
-def row_of(line: TextLine, date: str) -> Row:
+def row_of(line: TextLine, date: str, lexicon: Lexicon) -> Row:
     """A line as a row: its title, and what stands in brackets, after a comma or after `at` is the place."""
     text, place, length = line.rest, "", ""
     text, *more = re.split(_SENTENCE_END, re.sub(r"(?<=\w)\.$", "", text), maxsplit=1)
@@ -43,7 +44,7 @@ def row_of(line: TextLine, date: str) -> Row:
     ):
         text, place = brackets["title"], brackets["place"]
     parts = _parts_of(text)
-    may_be = (n for n, part in enumerate(parts) if n and not _is_no_place(part))
+    may_be = (n for n, part in enumerate(parts) if n and not _is_no_place(part, lexicon))
     at = next((n for n in may_be if is_timed or PLACE_WORDS.search(parts[n])), 0)
     if at and not place:
         place = parts.pop(at)
@@ -55,7 +56,7 @@ def row_of(line: TextLine, date: str) -> Row:
     if re.fullmatch(_JOURNEYS, title) and place:
         title, place = f"{title} {place}", ""
     after = _PLACE_AFTER.match(title) if not place else None
-    if after and not _is_no_place(after["place"]):
+    if after and not _is_no_place(after["place"], lexicon):
         title, place = after["title"], re.sub(r"^the\s+", "", after["place"])
     title = re.sub(LEADS, "", title)
     return line.number, EventRow(
@@ -85,11 +86,16 @@ def _pieces(text: str) -> list[str]:
     return [*found, text[begun:]]
 
 
-def _is_no_place(text: str) -> bool:
-    """Whether a piece of a line says a time, is quoted, or says more than where; what is in brackets behind it says more of it."""
+def _is_no_place(text: str, lexicon: Lexicon) -> bool:
+    """Whether a piece of a line says a date or a time, is quoted, or says more than where; what is in brackets behind it says more of it."""
     within = _IN_BRACKETS.match(text)
     bare = within["title"] if within is not None else text
-    return re.search(NO_PLACE, bare) is not None or bare[0] in '"“‘«' or bool(time_in(bare)[0])
+    return (
+        re.search(NO_PLACE, bare) is not None
+        or bare[0] in '"“‘«'
+        or bool(time_in(bare)[0])
+        or is_like_a_date(bare, lexicon)
+    )
 
 
 def _parts_of(text: str) -> list[str]:

@@ -16,10 +16,11 @@ from nomarium.model.refusal import Refusal
 from nomarium.model.wording import counted
 from nomarium.reading.cells.times import Times, read_times
 from nomarium.reading.cells.words import Lexicon, fold
+from nomarium.reading.columns.table import TableReading
 from nomarium.reading.layouts.asides import heads_paper, lines_about_letters, without_quotes
 from nomarium.reading.layouts.barelines import titled_days
 from nomarium.reading.layouts.eventlist import list_in
-from nomarium.reading.layouts.eventrow import ALWAYS, HEADINGS, EventRow
+from nomarium.reading.layouts.eventrow import ALWAYS, COLUMNS, HEADINGS, EventRow
 from nomarium.reading.layouts.labelledlines import labelled, least_labels, parts_of
 from nomarium.reading.layouts.layout import NotRead, Reading, Top, not_read
 from nomarium.reading.layouts.linedoubts import doubt_of
@@ -107,7 +108,8 @@ def look(top: Top) -> Reading | NotRead:
     made = sheet._replace(
         read_rows=partial(_rows, found.rows), said_above=tuple(found.above), unit="line", read_lines=None
     )
-    options, told = _in_years(top.options._replace(header_row=None), found, lexicon)
+    columns = {**COLUMNS, **top.options.columns}
+    options, told = _in_years(top.options._replace(header_row=None, columns=columns), found, lexicon)
     reading = list_in(
         Top(made, options, top.is_whole),
         made,
@@ -116,8 +118,21 @@ def look(top: Top) -> Reading | NotRead:
     if isinstance(reading, NotRead):
         return reading
     return reading._replace(
-        layout="text", events=partial(_events, reading, found), notes=(*_told(found, reading), *told, *reading.notes)
+        table=_as_said(reading.table, top.options), layout="text", events=partial(_events, reading, found), notes=(*_told(found, reading), *told, *reading.notes)
     )  # fmt: skip
+
+
+def _as_said(table: TableReading | None, options: ReadingOptions) -> TableReading | None:
+    """A table made of lines, whose columns were asked for by what the lines say, and not by a person."""
+    if table is None:
+        return None
+    columns = (
+        c._replace(how="heading", evidence="heading")
+        if c.how == "asked" and c.heading not in options.columns
+        else c
+        for c in table.columns
+    )
+    return table._replace(columns=tuple(columns), options=table.options._replace(columns=options.columns))
 
 
 def _are_records(lines: Sequence[Row]) -> bool:

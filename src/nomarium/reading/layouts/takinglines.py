@@ -10,7 +10,7 @@ from nomarium.reading.layouts.asides import is_aside
 from nomarium.reading.layouts.eventrow import EventRow
 from nomarium.reading.layouts.linedoubts import doubt_of
 from nomarium.reading.layouts.linerows import row_of
-from nomarium.reading.layouts.linetimes import time_in, with_clocks
+from nomarium.reading.layouts.linetimes import EDGES, time_in, with_clocks
 from nomarium.reading.layouts.listeddates import listed_dates
 from nomarium.reading.layouts.prose import Said, said_in, sentences_of
 from nomarium.reading.layouts.textlines import (
@@ -65,6 +65,8 @@ _HALF: Final = re.compile(
 """A half of the day before what happens in it."""
 _RANGE: Final = r"\d.*(?:[-–—]|\b(?:to|until|till)\b|[,&]|\band\b).*\d"
 """A date of several days."""
+_SPEAKS_OF: Final = re.compile(r"(?i)(?:\b(?:of|from|for|since|until|by|dates?|du|de|vom|vor)\W*|:\s*)$")
+"""Words before a date that a title speaks of."""
 _SMALL_HOURS: Final = 6 * 3600
 _EVENING: Final = 18 * 3600
 _UNREAD: Final = Refusal(
@@ -107,7 +109,7 @@ class Taking:
         dated = self._dated_from_above(line) if not line.date or goes_into_next(line) else None
         if dated == "taken":
             return
-        line, is_day = (dated, True) if dated is not None else (line, False)
+        line, is_day = (dated, True) if dated is not None else (self._without_mention(line), False)
         if following is not None and self._month and in_month(following, self._month, lexicon) is not None:
             following = None  # it has a date of its own
         if not is_day and is_sentence(line):
@@ -136,7 +138,7 @@ class Taking:
             self.headings[line.number] = line  # when, and nothing else
             self.notes += 1
         elif line.date:
-            self.rows.append(row_of(line, line.date))
+            self.rows.append(row_of(line, line.date, lexicon))
             self._date = "" if line.repeat or re.search(_RANGE, line.date) else line.date
             self._said_by = line
             if not self._date or names_week(line.date):
@@ -175,6 +177,15 @@ class Taking:
             return "taken"
         return None
 
+    def _without_mention(self, line: TextLine) -> TextLine:
+        """A line of a programme without the date that its words speak of, `18:05 Minutes of 25 June`."""
+        if not self._date or not line.date or not line.time or not line.text.startswith(line.time):
+            return line
+        rest = line.text[len(line.time) :].strip(EDGES)
+        lead = re.match(r"(?:[^\W\d_]+\s+)?", line.date)
+        before = rest[: rest.find(line.date)] + (lead[0] if lead else "")
+        return line._replace(date="", rest=rest) if _SPEAKS_OF.search(before) else line
+
     def _take_timed(self, line: TextLine) -> None:
         if not self._goes_on(line):
             self.refuse(line, _OF_ALL_TIMES if _OF_ALL.search(line.text) else _BELOW)
@@ -183,7 +194,7 @@ class Taking:
         elif _is_after_midnight(line, self.rows[-1] if self.rows else None, self._date):
             self.refuse(line, _NIGHT)
         else:
-            self.rows.append(row_of(line, self._date))
+            self.rows.append(row_of(line, self._date, self.lexicon))
 
     def _take_time(self, line: TextLine) -> None:
         """A time by itself is that of the event on the line above; under a date it waits for the line below."""
@@ -205,7 +216,7 @@ class Taking:
         if line.date or line.time or not any(map(str.isalpha, line.text)) or is_sentence(line):
             self.refuse(waiting, _TIME_ALONE)
             return False
-        self.rows.append(row_of(line._replace(time=waiting.time), self._date))
+        self.rows.append(row_of(line._replace(time=waiting.time), self._date, self.lexicon))
         self.notes += 1
         return True
 

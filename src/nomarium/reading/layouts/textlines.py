@@ -32,6 +32,10 @@ _COLUMNS: Final = r"\s*(?:\.\s?){4,}\s*|\s*…{2,}\s*|(?<![.!?:;,])(?:\s{2,}|\t)
 """What parts the columns of a line: a tab, spaces, or a row of dots."""
 LEADS: Final = r"(?i)[\s,:]+(?:by|on|from|at|until|the|inclusive|incl\.?)$"
 """Words that lead to a date, where it stood."""
+_FIGURES: Final = re.compile(
+    r"(?i)(?:(?:from|at|um|ab|to|until|till|by|before|after)\s+)?\d{1,2}\.\d{1,2}(?:\s?[a-z]{1,2})?(?:\s*(?:[-–—]|to|until|till|bis)\s*\d{1,2}\.\d{1,2})?"
+)
+"""Figures with a dot, that are a date only where a line begins with them: `from 9.15`, `3.9m`."""
 _LEAST_WORDS: Final = 7
 """Words from which on a line that ends as a sentence does is one."""
 _WEEKDAY: Final = r"(?:mon|tues|wednes|thurs|fri|satur|sun)day"
@@ -182,7 +186,7 @@ def _date_in(plain: str, lexicon: Lexicon) -> DateWithin | None:
     if not any(map(str.isdigit, plain)) or keeps_books(plain):
         return None
     found = date_within(f"{plain} ·", lexicon)
-    is_figure = found is not None and re.fullmatch(r"\d{1,2}\.\d{1,2}", found.text) is not None
+    is_figure = found is not None and _FIGURES.fullmatch(found.text) is not None
     return None if found is None or (is_figure and not plain.startswith(found.text)) else found
 
 

@@ -17,6 +17,8 @@ _NUMBER: Final = re.compile(
 )
 _SHORT: Final = 4
 """Letters up to which a weekday's name is an abbreviation, and often another word."""
+_LEAST_OF_WEEK: Final = 4
+"""Days of a range from which on it is a week that begins on a Monday, `28 Sept – 2 Oct`."""
 _UNKNOWN_YEAR: Final = 1
 """A year without a 29 February, for days whose year is not said."""
 
@@ -62,7 +64,7 @@ def begins_with_weekday(text: str, lexicon: Lexicon) -> bool:
 
 def _days_of(heading: str, lexicon: Lexicon) -> dict[int, dt.date]:
     """The days of a heading by their weekdays: those that it names, or the seven from it on. A week without a year begins on a
-    Monday, which the row of each day then says with its date."""
+    Monday, which the row of each day then says with its date, to be checked with its year."""
     moment = read_moment(heading, "date", lexicon)
     if not isinstance(moment, Moment) or moment.first is None:
         return {}
@@ -71,18 +73,14 @@ def _days_of(heading: str, lexicon: Lexicon) -> dict[int, dt.date]:
     last = _only(moment.last, None) if moment.last is not None else None
     if first is None or (moment.last is not None and last is None):
         return {}
-    weekday = (
-        first.weekday()
-        if first.year != _UNKNOWN_YEAR
-        else named
-        if named is not None
-        else 0
-        if is_week
-        else None
-    )
-    if weekday is None:
-        return {}
     count = 7 if last is None else min(7, (last - first).days + 1)
+    begins_week = is_week or (last is not None and count >= _LEAST_OF_WEEK)
+    if first.year != _UNKNOWN_YEAR:
+        weekday = first.weekday()
+    elif named is not None or begins_week:
+        weekday = named or 0
+    else:
+        return {}
     return {(weekday + n) % 7: first + dt.timedelta(days=n) for n in range(count)}
 
 

@@ -21,6 +21,8 @@ _NO_BREAK: Final = re.compile(
     r"^\s*(?:#{1,6}\s|[-*•–+·▪|>]|\d{1,2}[.)]\s|[^\W\d][\w &/]{1,30}:\s)|\t|\s{3,}\S|\|"
 )
 """What begins a line of its own, or parts the columns of one."""
+_IN_DATE: Final = re.compile(r"(?:\d{1,2}(?:st|nd|rd|th)?|(?:19|20)\d\d|[^\W\d]+)[.,;)]?$")
+"""A day, a year or a word, with which a date goes on."""
 _ENDED: Final = re.compile(r"[.!?:;…]\W*$")
 _LEAST_WORDS: Final = 5
 _LEAST_WIDTH: Final = 50
@@ -57,7 +59,10 @@ def _goes_on(whole: str, last: str, after: str, width: int, lexicon: Lexicon) ->
         return False
     end = words[-1].strip(",")
     is_full = _LEAST_WIDTH <= width <= _MOST_WIDTH and len(last) + 1 + len(first) > width
-    if end in _GO_ON or (is_full and _is_of_date(end, lexicon) and not _is_of_date(words[0], lexicon)):
+    begins_entry = words[0][0].isdigit() or _is_of_date(words[0], lexicon)
+    if end in _GO_ON or (
+        is_full and _is_of_date(end, lexicon) and not begins_entry and _IN_DATE.match(first)
+    ):
         return True
     if _is_of_date(first, lexicon) or first[0].isdigit():
         return False

@@ -60,7 +60,7 @@ def date_within(text: str, lexicon: Lexicon) -> DateWithin | None:
                 continue  # Fri 18 Dec (noon dismissal): what is in brackets stays whole
             if not any(map(str.isdigit, piece)) or fold(piece.split()[0]) in COUNTED:
                 continue
-            if at and piece[0].isdigit() and _is_counted(fold(words[at - 1]), piece, words[at + size :]):
+            if at and whole[0].isdigit() and _is_counted(fold(words[at - 1]), piece, words[at + size :]):
                 continue  # Round 1 – 5 September: no range
             if at and fold(words[at - 1]) in _NAMED and fold(piece.split()[0]) in lexicon.weekdays:
                 continue  # Good Friday 26 March 2027
