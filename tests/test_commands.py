@@ -195,7 +195,7 @@ UNREADABLE = {
     "empty.csv": (b"", "is empty"),
     "blank.csv": (b"\n\n", "is empty"),
     "picture.xlsx": (b"\x89PNG\r\n", "is a picture"),
-    "page.xls": (b"<html><table><tr><td>x</table>", "holds dates"),
+    "page.xls": (b"<html><table><tr><td>x<td>y<tr><td>1<td>2</table>", "holds dates"),
     "noise.csv": (bytes(range(256)) * 4, "not text"),
     "cut.xlsx": (b"PK\x03\x04" + b"x" * 99, "cut short or damaged"),
     "calendar.ics": (b"BEGIN:VCALENDAR\r\nEND:VCALENDAR\r\n", "no event to write"),

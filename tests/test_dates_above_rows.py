@@ -98,7 +98,10 @@ def test_what_dates_nothing_is_refused(name: str, tmp_path: Path) -> None:
 def test_merged_dates_of_a_workbook_head_sections(tmp_path: Path) -> None:
     rows = [["Open days", None, None], [dt.date(2026, 9, 7), None, None], ["9:00", "Assembly", "Loft"],
             [dt.date(2026, 9, 8), None, None], ["9:00", "Knots", "Loft"]]  # fmt: skip
-    assert built(workbook(tmp_path, rows, merged=["A2:C2", "A4:C4"])) == [ASSEMBLY, KNOTS]
+    assert built(workbook(tmp_path, rows, merged=["A2:C2", "A4:C4"])) == [
+        f"{ASSEMBLY} @ Loft",
+        f"{KNOTS} @ Loft",
+    ]
 
 
 def test_one_day_is_set_for_all(tmp_path: Path) -> None:

@@ -660,6 +660,30 @@ DOCUMENTS = {
         ["Regatta 2026-09-12/2026-09-13", "Fair 2026-09-12/2026-09-13"],
     ),
     "lists in a page": (page, "<h2>Sat 12 September 2026</h2><ul><li>10.00-12.30 Regatta (Slip 2)</li></ul>", EVENTS[:1]),
+    "tables that only place text, within and beside tables of dates": (
+        page,
+        f"<table role='presentation'><tr><td><p>Dates</p><table>{HTML_ROWS}</table><p>Sun 20 September 2026: Feast</p></td></tr></table>",
+        [*EVENTS, "Feast 2026-09-20/2026-09-21"],
+    ),
+    "dates over tables, places without a heading, and cells of two lines": (
+        page,
+        "<h2>Programme</h2><h3>Saturday 12 June 2027</h3><table><tr><td>09:00</td><td>Registration</td><td>Foyer</td></tr><tr><td>09:30–10:30</td>"
+        "<td>Opening talk<br>I. Holm</td><td>Hall</td></tr></table><h3>Sunday 13 June 2027</h3><table><tr><td>10:00</td><td>Race</td><td>Slip 1</td></tr>"
+        "<tr><td>16:30</td><td>Prizes</td><td>Hall</td></tr></table>",
+        ["Registration 2027-06-12T09:00/2027-06-12T10:00 @ Foyer", "Opening talk, I. Holm 2027-06-12T09:30/2027-06-12T10:30 @ Hall",
+         "Race 2027-06-13T10:00/2027-06-13T11:00 @ Slip 1", "Prizes 2027-06-13T16:30/2027-06-13T17:30 @ Hall"],
+    ),
+    "parts of the day with their hours across": (
+        page,
+        "<table><tr><th>Date</th><th>Morning (9:00)</th><th>Afternoon (13:30)</th></tr><tr><td>Mon 18 Jan 2027</td><td>Lofting</td><td>Rigging</td></tr>"
+        "<tr><td>Tue 19 Jan 2027</td><td>Navigation</td><td></td></tr></table>",
+        ["Lofting 2027-01-18T09:00/2027-01-18T10:00", "Rigging 2027-01-18T13:30/2027-01-18T14:30", "Navigation 2027-01-19T09:00/2027-01-19T10:00"],
+    ),
+    "a box in Word": (docx, word_table([["Dates\nSat 12 September 2026: Regatta, 10.00-12.30, Slip 2"]]), EVENTS[:1]),
+    "the table of a mail, and what stands beside it": (
+        lambda folder, text: mail(folder, text, "text/html"),
+        f"<html><body><p>Sun 20 September 2026: Feast</p><table>{HTML_ROWS}</table></body></html>", [*EVENTS, "Feast 2026-09-20/2026-09-21"],
+    ),
     "events that a page says to machines": (
         page,
         '<script type="application/ld+json">{"@graph": [{"@type": "SportsEvent", "name": "Regatta", "startDate": "2026-09-12T10:00", '

@@ -112,6 +112,14 @@ ROSTERS = {
         "Post,7 Sep 2026,,8 Sep 2026,\n,9-12,13-15,9-12,13-15\nGate,Finch,Roe,,Bo", [],
         ["Gate: Finch " + hours(7, "09:00", "12:00"), "Gate: Roe " + hours(7, "13:00", "15:00"), "Gate: Bo " + hours(8, "13:00", "15:00")],
     ),
+    "parts of the day that begin at a time": (
+        "Date,Morning (9:00),Afternoon (1.30pm)\n7 Sep 2026,Knots,Rigging", [], ["Knots " + hours(7, "09:00", "10:00"), "Rigging " + hours(7, "13:30", "14:30")],
+    ),
+    "parts of the day down, the date written once": (
+        "Date,Shift,Nurse 1,Nurse 2\n7 Sep 2026,Early,Finch,Roe\n,Late (14-22),Tern,Bo", ["--as", "roster", "--fill-down", "Date"],
+        ["Nurse 1: Finch (Early) " + day(7), "Nurse 2: Roe (Early) " + day(7),
+         "Nurse 1: Tern (Late) " + hours(7, "14:00", "22:00"), "Nurse 2: Bo (Late) " + hours(7, "14:00", "22:00")],
+    ),
     "places across": (
         "Date,Time,Loft 1,Shed\n7 Sep 2026,9:00-10:30,Knots,\n7 Sep 2026,11:00-12:30,,Steam", [], ["Knots " + hours(7, "09:00", "10:30") + " @ Loft 1", "Steam " + hours(7, "11:00", "12:30") + " @ Shed"],
     ),

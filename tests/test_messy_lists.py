@@ -94,6 +94,31 @@ RIGHT = {
     "the only column of times under a heading of its own": (
         "Date,Match,Bully-off\n2026-09-07,A,15:00\n2026-09-08,B,", [], ["A 2026-09-07T15:00/2026-09-07T16:00", "B 2026-09-08/2026-09-09"],
     ),
+    "meetings of committees, a column a term, with their times": (
+        'Committee,Autumn,Spring\nFinance,"22 Sept 2026, 5.30pm","19 Jan 2027, 5.30pm"\nBoard,"6 Oct 2026, 6pm",2 Feb 2027', [],
+        ["Finance: Autumn 2026-09-22T17:30/2026-09-22T18:30", "Finance: Spring 2027-01-19T17:30/2027-01-19T18:30",
+         "Board: Autumn 2026-10-06T18:00/2026-10-06T19:00", "Board: Spring 2027-02-02/2027-02-03"],
+    ),
+    "several days behind the name of their month": (
+        'Date,Event\nDec 11 & 12 2026,A\n"Oct 5, 12, 19 and 26, 2026",B\n"June 5 & 6, 2027",C', [],
+        ["A 2026-12-11/2026-12-12", "A 2026-12-12/2026-12-13", "B 2026-10-05/2026-10-06", "B 2026-10-12/2026-10-13", "B 2026-10-19/2026-10-20",
+         "B 2026-10-26/2026-10-27", "C 2027-06-05/2027-06-06", "C 2027-06-06/2027-06-07"],
+    ),
+    "courses, and who gives them": (
+        "Date,Course,Provider\n2026-09-03,First aid,Red Lamp\n2026-09-17,Safeguarding,In house\n2026-09-24,Chart work,In house", [],
+        ["First aid 2026-09-03/2026-09-04", "Safeguarding 2026-09-17/2026-09-18", "Chart work 2026-09-24/2026-09-25"],
+    ),
+    "slots of one day, whose date stands beside the title": (
+        "Vaccination,Thursday 8 October 2026,,\nSlot,Child,Class,Consent\n9.00,Ada Eze,A1,y\n9.10,Nora Doyle,A2,y\n9.15,Otto Bauer,A1,n", [],
+        ["Ada Eze 2026-10-08T09:00/2026-10-08T10:00", "Nora Doyle 2026-10-08T09:10/2026-10-08T10:10", "Otto Bauer 2026-10-08T09:15/2026-10-08T10:15"],
+    ),
+    "bookings of rooms": (
+        "Room,Booked by,From,Until,Purpose\nLoft 1,Varga,2026-10-05 08:00,2026-10-05 10:00,Knots\nShed 2,Osei,2026-10-06 22:00,2026-10-07 02:00,Kiln", [],
+        ["Knots 2026-10-05T08:00/2026-10-05T10:00 @ Loft 1", "Kiln 2026-10-06T22:00/2026-10-07T02:00 @ Shed 2"],
+    ),
+    "a row written across the table that speaks of what is issued": (
+        "Date,Event\n2026-10-05,A\nReport cards issued Friday 20 November 2026,", [], ["A 2026-10-05/2026-10-06", "Report cards issued 2026-11-20/2026-11-21"],
+    ),
     "a time of the last change is no start": ("Date,Match,Updated at\n2026-09-07,A,15:00", [], ["A 2026-09-07/2026-09-08"]),
     "a time of event is no title of event": (
         "Name of event,Date,Time of event\nA,2026-09-07,9:00", [], ["A 2026-09-07T09:00/2026-09-07T10:00"],

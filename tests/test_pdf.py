@@ -133,6 +133,59 @@ def test_two_columns_of_text_are_read_one_after_the_other(tmp_path: Path) -> Non
     assert events == ["Regatta 2026-09-12/2026-09-13 @ Slip 2", "Laying of the keel 2026-09-14/2026-09-15"]
 
 
+def test_columns_of_a_newsletter_whose_lines_stand_at_heights_of_their_own(tmp_path: Path) -> None:
+    left = [
+        "It has been a busy start of the year and the",
+        "apprentices have launched their first skiff.",
+        "The harvest supper will be held on Thursday 15",
+        "October 2026 at 6.30pm in the Main Shed. Please",
+        "bring a dish to share.",
+    ]
+    right = [
+        "Dates for your diary",
+        "Mon 12 Oct 2026 - Thanksgiving",
+        "Wed 21 Oct 2026 - Parents' evening, 4-7pm",
+        "26-30 Oct 2026 - Half term",
+    ]
+    marks: list[Mark] = [(40.0, 60.0, "The Tern - Newsletter 3"), (40.0, 74.0, "Friday 2 October 2026")]
+    marks += [(40.0, 104.0 + 14 * n, line) for n, line in enumerate(left)]
+    marks += [(310.0, 100.0 + 14 * n, line) for n, line in enumerate(right)]
+    events, _ = read(tmp_path, pdf(marks))
+    assert events == [
+        "Harvest supper 2026-10-15T18:30/2026-10-15T19:30 @ Main Shed", "Thanksgiving 2026-10-12/2026-10-13",
+        "Parents' evening 2026-10-21T16:00/2026-10-21T19:00", "Half term 2026-10-26/2026-10-31",
+    ]  # fmt: skip
+
+
+def test_days_of_a_programme_with_columns_of_their_own(tmp_path: Path) -> None:
+    days = {"Saturday 12 June 2027": (40.0, 130.0, 260.0), "Sunday 13 June 2027": (40.0, 110.0, 190.0)}
+    rows = [
+        ["09:00", "Boats", "Foyer"],
+        ["09:30-10:30", "Opening talk", "Hall"],
+        ["11:00", "Launch", "Slip 1"],
+    ]
+    marks: list[Mark] = [(40.0, 60.0, "Programme")]
+    top = 80.0
+    for day, columns in days.items():
+        marks.append((30.0, top, day))
+        for n, row in enumerate(rows):
+            up = 6 * (row[1] == "Opening talk")  # of two lines, beside the middle of which the others stand
+            marks += [
+                (x, top + 20 * (n + 1) - up * (x == columns[1]), text)
+                for x, text in zip(columns, row, strict=True)
+            ]
+        marks += [(columns[1], top + 46, "I. Holm")]
+        top += 90
+    events, said = read(tmp_path, pdf(marks))
+    assert events == [
+        f"{title} 2027-06-{day}T{start}/2027-06-{day}T{end} @ {place}"
+        for day in (12, 13)
+        for title, start, end, place in (
+            ("Boats", "09:00", "10:00", "Foyer"), ("Opening talk I. Holm", "09:30", "10:30", "Hall"), ("Launch", "11:00", "12:00", "Slip 1"),
+        )
+    ], said  # fmt: skip
+
+
 def test_merged_cells_and_rows_that_only_a_frame_holds(tmp_path: Path) -> None:
     marks = table([["Date", "Event"], ["7 Sept 2026", "Knots"], ["", "Sails"]], (40, 200), ruled=False)
     levels, xs = (88.0, 106.0, 124.0, 142.0), (40.0, 200.0, 400.0)

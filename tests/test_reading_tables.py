@@ -33,7 +33,7 @@ RIGHT = {
     "no headings: by content": (
         "2027-04-05,9:00,Launch,Slip\n2027-04-06,10:00,Picnic,Slip",
         [],
-        ["Launch 2027-04-05T09:00/2027-04-05T10:00", "Picnic 2027-04-06T10:00/2027-04-06T11:00"],
+        ["Launch 2027-04-05T09:00/2027-04-05T10:00 @ Slip", "Picnic 2027-04-06T10:00/2027-04-06T11:00 @ Slip"],
     ),
     "headings that say nothing": (
         "Column1,Column2,Column3\n2027-04-05,Launch,9:00\n2027-04-06,Picnic,10:00",

@@ -43,7 +43,11 @@ def read_sheets(sheets: Sequence[Sheet], options: ReadingOptions, whole: bool = 
         raise UsageError(
             Problem("usage", message, "Leave the option out; .xlsx and .ods say which rows are.")
         )
-    looked_at = [(sheet, read_sheet(sheet, options, whole)) for sheet in _apart(sheets, options)]
+    looked_at: list[tuple[Sheet, Reading | NotRead]] = []
+    for sheet in _apart(sheets, options):
+        if sheet.heads:
+            sheet = sheet._replace(heads=_used(sheet, looked_at))
+        looked_at.append((sheet, read_sheet(sheet, options, whole)))
     titled = sheets_that_title([sheet for sheet, reading in looked_at if _is_list(reading)], options)
     for sheet, first in looked_at:
         reading = (
@@ -74,6 +78,16 @@ def read_sheets(sheets: Sequence[Sheet], options: ReadingOptions, whole: bool = 
     found.problems += _telling(wanted, bool(found.problems))
     found.problems += _headings_missing(found.readings, options)
     return found
+
+
+def _used(lines: Sheet, looked_at: Sequence[tuple[Sheet, Reading | NotRead]]) -> tuple[tuple[int, str], ...]:
+    """The lines over tables that have dated the rows of these."""
+    dated = {
+        sheet.name
+        for sheet, reading in looked_at
+        if sheet.file == lines.file and isinstance(reading, Reading) and reading.sheet.dates_above
+    }
+    return tuple(head for head in lines.heads if head[1] in dated)
 
 
 def _is_list(reading: Reading | NotRead) -> bool:

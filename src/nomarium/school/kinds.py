@@ -173,8 +173,10 @@ def _timetable(look: _Look) -> Kind | None:
     edges = {columns[field] for field in ("first", "last") if field in columns}
     if not when or set(of_dates) - edges or not any(look.cells(at, column) for column in when):
         return None
-    if {"label", "meets"}.isdisjoint(columns) and "period" not in columns:
-        return None
+    if {"label", "meets"}.isdisjoint(columns):
+        periods = look.cells(at, columns["period"]) if "period" in columns else []
+        if not periods or all(map(is_time, periods)):  # slots of one day
+            return None
     return Kind("timetable", "classes with their days and periods or times")
 
 

@@ -5,7 +5,7 @@ from collections.abc import Iterator, Sequence
 from itertools import islice
 from typing import Final, NamedTuple
 
-from nomarium.reading.layouts.placewords import is_place
+from nomarium.reading.cells.placewords import is_place
 from nomarium.school.planheads import field_of
 from nomarium.sheets.sheet import Row, Sheet, cell_text
 

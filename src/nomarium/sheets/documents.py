@@ -49,8 +49,15 @@ class Table(NamedTuple):
 
     rows: list[list[str]]
     merged: list[Area]
-    above: str
+    above: str = ""
     """The line before it."""
+    above_line: int = 0
+    """The number of that line, from 1; 0 for a caption, or none."""
+
+    @property
+    def only_places_text(self) -> bool:
+        """Whether it has one row or one column, and so is no table of records."""
+        return len(self.rows) < 2 or max(map(len, self.rows)) < 2
 
 
 class Document(NamedTuple):
@@ -60,10 +67,27 @@ class Document(NamedTuple):
     lines: list[str]
     """The lines outside tables."""
 
-    def last_line(self) -> str:
-        """The line above a table that follows."""
-        last = next((line for line in reversed(self.lines) if line.strip()), "")
-        return " ".join(last.removeprefix(HEADING).removeprefix(ENTRY).split())
+    def add(self, table: Table) -> None:
+        """Take a table that follows its lines; the cells of one that only places text are lines, too."""
+        if table.only_places_text:
+            self.lines.extend(line for row in table.rows for cell in row for line in cell.split("\n"))
+        else:
+            self.tables.append(table if table.above else self._under_last_line(table))
+
+    def take_over(self, other: "Document") -> None:
+        """Take the lines and tables of a part of it that ends here."""
+        shift = len(self.lines)
+        for table in other.tables:
+            if table.above_line:
+                self.tables.append(table._replace(above_line=table.above_line + shift))
+            else:
+                self.tables.append(table if table.above else self._under_last_line(table))
+        self.lines.extend(other.lines)
+
+    def _under_last_line(self, table: Table) -> Table:
+        at = next((n for n in range(len(self.lines), 0, -1) if self.lines[n - 1].strip()), 0)
+        above = self.lines[at - 1].removeprefix(HEADING).removeprefix(ENTRY) if at else ""
+        return table._replace(above=" ".join(above.split()), above_line=at)
 
 
 def sheets_of(document: Document, name: str) -> list[Sheet]:
@@ -71,7 +95,12 @@ def sheets_of(document: Document, name: str) -> list[Sheet]:
     sheets = [_table_sheet(table, n, name) for n, table in enumerate(document.tables, 1)]
     if any(line.strip() for line in document.lines):
         rows: list[Row] = [(number, [line]) for number, line in enumerate(document.lines, 1)]
-        sheets.append(Sheet(name, LINES, lambda: rows, unit="line", read_lines=lambda: rows, is_text=True))
+        heads = tuple(
+            (table.above_line, sheet.name) for table, sheet in zip(document.tables, sheets, strict=True)
+        )
+        sheets.append(
+            Sheet(name, LINES, lambda: rows, unit="line", read_lines=lambda: rows, is_text=True, heads=heads)
+        )
     return sheets
 
 
@@ -100,7 +129,7 @@ def open_document(path: Path, name: str, kind: str) -> list[Sheet]:
         if isinstance(piece, str):
             found.lines.extend(piece.split("\n"))
         else:
-            found.tables.append(piece._replace(above=found.last_line()))
+            found.add(piece)
     return sheets_of(found, name)
 
 
@@ -197,7 +226,6 @@ def _word_table(table: "Element") -> Table:
     return Table(
         rows,
         [area for area in merged if area.last_row > area.first_row or area.last_column > area.first_column],
-        "",
     )
 
 
@@ -248,4 +276,4 @@ def _odt_table(table: "Element") -> Table:
                 merged.append(Area(here, at, here + down - 1, at + across - 1))
             cells += [text] * _number(cell, f"{_TABLE}number-columns-repeated")
         rows += [list(cells) for _ in range(_number(row, f"{_TABLE}number-rows-repeated"))]
-    return Table(rows, merged, "")
+    return Table(rows, merged)

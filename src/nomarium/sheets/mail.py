@@ -18,10 +18,8 @@ def open_mail(path: Path, name: str) -> list[Sheet]:
     plain, page = message.get_body(("plain",)), message.get_body(("html",))
     of_page = page_document(_text(page)) if page is not None else Document([], [])
     lines = _text(plain).splitlines() if plain is not None else of_page.lines
-    document = Document(of_page.tables, [] if of_page.tables and plain is None else lines)
-    if of_page.tables:  # the text says the same as they do
-        document = Document(of_page.tables, [])
-    sheets = sheets_of(document, name)
+    # the plain text says the same as the page, without its tables
+    sheets = sheets_of(of_page if of_page.tables else Document([], lines), name)
     notes = tuple(_unread(message, name))
     return [sheets[0]._replace(notes=(*sheets[0].notes, *notes)), *sheets[1:]] if sheets and notes else sheets
 

@@ -28,8 +28,9 @@ def tables_and_lines(lines: Sequence[str]) -> Document:
             end += 1
         rows = [_cells(rest[at]) for at in range(n, end) if at != n + 1]
         width = max(map(len, rows))
-        above = next((_bare(line) for line in reversed(rest[:n]) if line.strip()), "")
-        tables.append(Table([[*row, *[""] * (width - len(row))] for row in rows], [], above))
+        at = next((at for at in range(n, 0, -1) if rest[at - 1].strip()), 0)
+        above = _bare(rest[at - 1]) if at else ""
+        tables.append(Table([[*row, *[""] * (width - len(row))] for row in rows], [], above, at))
         rest[n:end] = [""] * (end - n)
         n = end
     return Document(tables, rest)

@@ -26,6 +26,8 @@ class _Table(NamedTuple):
     merged: list[Area]
     edges: tuple[float, ...]
     above: str
+    above_line: int
+    """The number of the line above it, of all pages; 0 for none."""
 
 
 class _Item(NamedTuple):
@@ -55,9 +57,10 @@ def open_pdf(path: Path, name: str) -> list[Sheet]:
     items = [_items(without_lines(page, lines)) for page, lines in zip(pages, running, strict=True)]
     tables = _joined(items)
     sheets = [_table_sheet(table, name) for table in tables]
+    heads = tuple((table.above_line, sheet.name) for table, sheet in zip(tables, sheets, strict=True))
     lines = _lines_sheet(items, name)
     if lines is not None:
-        sheets.append(lines)
+        sheets.append(lines._replace(heads=heads))
     blank = [n for n, page in enumerate(pages, 1) if not page.letters]
     return _with_notes(sheets, name, sum(map(len, running)), sum(page.sideways for page in pages), blank)
 
@@ -93,27 +96,28 @@ def _items(page: Page) -> list[_Item]:
             for grid in grids
         )
     ]  # fmt: skip
-    found = [_Item(grid.top, None, grid.rows, tuple(grid.merged), grid.edges) for grid in grids]
+    found: list[_Item] = []
     for block in blocks_of(lines_of(rest)):
         if block.rows is not None:
             found.append(_Item(block.top, None, block.rows, (), block.edges))
         else:
             found += [_Item(line.top, line) for line in block.lines]
-    if any(
-        item.rows for item in found
-    ):  # text in columns is read column by column, and is not put in order again
-        found.sort(key=lambda item: item.top)
+    for grid in grids:  # among the lines, which are in order already
+        at = next((n for n, item in enumerate(found) if item.top > grid.top), len(found))
+        found.insert(at, _Item(grid.top, None, grid.rows, tuple(grid.merged), grid.edges))
     return found
 
 
 def _joined(pages: Sequence[Sequence[_Item]]) -> list[_Table]:
     """The tables, those that end a page joined with what goes on at the top of the next."""
     found: list[_Table] = []
+    lines = 0
     for number, page in enumerate(pages, 1):
         count, above = 0, ""
         for n, item in enumerate(page):
             if item.rows is None:
                 above = item.line.text if item.line is not None else above
+                lines += item.line is not None
                 continue
             count += 1
             last = found[-1] if found else None
@@ -131,7 +135,17 @@ def _joined(pages: Sequence[Sequence[_Item]]) -> list[_Table]:
                     pages=(*last.pages, number), rows=[*last.rows, *item.rows], merged=[*last.merged, *areas]
                 )
             else:
-                found.append(_Table((number,), count, item.rows, list(item.merged), item.edges, above))
+                found.append(
+                    _Table(
+                        (number,),
+                        count,
+                        item.rows,
+                        list(item.merged),
+                        item.edges,
+                        above,
+                        lines if above else 0,
+                    )
+                )
     return found
 
 

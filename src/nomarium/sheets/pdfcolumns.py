@@ -1,16 +1,20 @@
 """Tables without lines: words that stand under one another in columns, with gaps between."""
 
+import re
 from collections.abc import Iterator, Sequence
 from itertools import pairwise
 from statistics import median
 from typing import Final, NamedTuple
 
 from nomarium.sheets.pdftext import Line, Piece
+from nomarium.sheets.pdfzones import in_reading_order
 
 _MOST_BETWEEN: Final = 2.6
 """Heights of a line from one line's top to the next within one table."""
 _FEWEST: Final = 3
 """Lines with several pieces that make a table."""
+_HALF: Final = 0.7
+"""Heights of a line from one line's top to the next, below which both are of one row."""
 _SHARE: Final = 0.3
 """Rows of a table that have something in several columns, of all."""
 _GUTTER: Final = 0.45
@@ -31,12 +35,13 @@ class Block(NamedTuple):
 
 
 def blocks_of(lines: Sequence[Line]) -> list[Block]:
-    """The lines of a page as tables and text, from the top down. Two columns of running text are read one after the other."""
+    """The lines of a page as tables and text, in the order in which they are read."""
     found: list[Block] = []
-    for run in _runs(lines):
+    parts = (run for part in in_reading_order(lines) for run in _runs(part))
+    for run in (run for part in parts for run in _under_heads(part)):
         table = _table(run)
         if table is None:
-            found += [Block(line.top, line.bottom, (line,), None) for line in _read_through(run)]
+            found += [Block(line.top, line.bottom, (line,), None) for line in run]
         else:
             found.append(table)
     return found
@@ -62,6 +67,26 @@ def _runs(lines: Sequence[Line]) -> Iterator[list[Line]]:
         yield from (part for part in (run[:first], run[first:last], run[last:]) if part)
 
 
+def _under_heads(run: list[Line]) -> Iterator[list[Line]]:
+    """A run, or its parts under the lines of one piece that head tables with columns of their own, as the days of a programme do."""
+    several = [line for line in run if len(line.pieces) > 1]
+    if len(several) < _FEWEST or len(_columns(several)) == max(len(line.pieces) for line in run):
+        yield run
+        return
+    left = min(line.pieces[0].left for line in run)
+    heads = [
+        n
+        for n, line in enumerate(run)
+        if len(line.pieces) == 1 and line.pieces[0].left - left < line.height and re.search(r"\d", line.text)
+    ]
+    cuts = sorted({0, *heads, *(n + 1 for n in heads), len(run)})
+    parts = [run[a:b] for a, b in pairwise(cuts)]
+    if all(a in heads or _table(part) is not None for a, part in zip(cuts, parts, strict=False)):
+        yield from parts
+    else:
+        yield run
+
+
 def _hangs_under(line: Line, head: Line) -> bool:
     """Whether a line of one piece goes on in a column that is not the first."""
     return line.pieces[0].left > head.pieces[0].right
@@ -78,7 +103,8 @@ def _table(lines: Sequence[Line]) -> Block | None:
     beside = sum(sum(map(bool, row)) > 1 for row in rows)
     if beside < _FEWEST or beside < _SHARE * len(rows):
         return None  # a few gaps among lines of text
-    goes_on = _going_on([b.top - a.top for a, b in pairwise(lines)], rows)
+    rows, tops = _overlapping([line.top for line in lines], rows, median(line.height for line in lines))
+    goes_on = _going_on([b - a for a, b in pairwise(tops)], rows)
     whole: list[list[str]] = []
     for row, is_more in zip(rows, (False, *goes_on), strict=True):
         if is_more:
@@ -86,6 +112,23 @@ def _table(lines: Sequence[Line]) -> Block | None:
         else:
             whole.append(row)
     return Block(lines[0].top, lines[-1].bottom, tuple(lines), whole, tuple(left for left, _ in columns))
+
+
+def _overlapping(
+    tops: Sequence[float], rows: Sequence[list[str]], height: float
+) -> tuple[list[list[str]], list[float]]:
+    """The rows with those made one that stand half a line apart: a cell of two lines beside cells that are centred."""
+    whole: list[list[str]] = []
+    at: list[float] = []
+    last = float("-inf")
+    for top, row in zip(tops, rows, strict=True):
+        if top - last < _HALF * height:
+            whole[-1] = [f"{above}\n{text}".strip() for above, text in zip(whole[-1], row, strict=True)]
+        else:
+            whole.append(row)
+            at.append(top)
+        last = top
+    return whole, at
 
 
 def _going_on(gaps: Sequence[float], rows: Sequence[Sequence[str]]) -> list[bool]:
@@ -145,18 +188,3 @@ def _are_texts_side_by_side(lines: Sequence[Line], columns: Sequence[tuple[float
         for left, right in columns
     ]
     return min(longs) > _LONG_TEXT
-
-
-def _read_through(run: Sequence[Line]) -> Iterator[Line]:
-    """The lines of a run as they are read: column after column where text stands in several."""
-    several = [line for line in run if len(line.pieces) > 1]
-    columns = _columns(several) if len(several) >= _FEWEST else []
-    if len(columns) < 2 or not _are_texts_side_by_side(several, columns):
-        yield from run
-        return
-    for n, (left, _) in enumerate(columns):
-        right = columns[n + 1][0] if n + 1 < len(columns) else float("inf")
-        for line in run:
-            pieces = tuple(piece for piece in line.pieces if left - 1 <= piece.left < right - 1)
-            if pieces:
-                yield Line(line.top, line.bottom, pieces)

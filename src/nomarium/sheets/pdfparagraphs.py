@@ -2,6 +2,7 @@
 
 import re
 from collections.abc import Sequence
+from itertools import pairwise
 from typing import Final
 
 from nomarium.sheets.pdftext import Line
@@ -11,6 +12,15 @@ _FARTHEST: Final = 1.7
 _INDENT: Final = 40.0
 """Points by which lines of one column may begin apart: those under a bullet stand to its right."""
 _ENDS_OPEN: Final = r".*(?:[,;:(–—&/-]|\b(?:the|of|in|at|and|or|to|for|with|by|on|from|de|la|le|du|des|et|der|die|das|und|im|am|van|het|en|el|los|y))"
+_ENTRY: Final = re.compile(
+    r"(?i)\W|\d|(?:mon|tue|wed|thu|fri|sat|sun|jan|feb|mar|apr|may|jun|jul|aug|sep|oct|nov|dec)[a-z]*\.?\s+\d|[^.:]{2,30}:\s"
+)
+"""What an entry of a list begins with."""
+_ENDED: Final = r"[.!?:;]\W*$"
+_LEAST_WORDS: Final = 5
+_LEAST_TEXT: Final = 25
+_FEWEST_WRAPPED: Final = 2
+"""Lines of a column that go on with a small letter, from which on it is running text."""
 
 
 def whole_lines(lines: Sequence[Line]) -> list[tuple[int, str]]:
@@ -36,18 +46,32 @@ def _goes_on(before: Line, line: Line, lines: Sequence[Line]) -> bool:
         return False
     if len(before.pieces) > 1 or len(line.pieces) > 1 or abs(_left(line) - _left(before)) > _INDENT:
         return False
-    if not (following[:1].islower() or following[:1] in "(“\"'" or re.fullmatch(_ENDS_OPEN, text)):
+    goes_on = following[:1].islower() or following[:1] in "(“\"'" or re.fullmatch(_ENDS_OPEN, text)
+    if not goes_on and not _is_of_prose(before, following, lines):
         return False
     if following[:1].isdigit() and not re.fullmatch(_ENDS_OPEN, text):
         return False
-    right = max(
-        one.pieces[-1].right
-        for one in lines
-        if abs(_left(one) - _left(before)) <= _INDENT and len(one.pieces) == 1
-    )
+    right = max(one.pieces[-1].right for one in _of_column(before, lines))
     word = following.split()[0]
     letter = (line.pieces[-1].right - _left(line)) / max(len(following), 1)
     return before.pieces[-1].right + (len(word) + 1) * letter * 1.1 > right
+
+
+def _is_of_prose(before: Line, following: str, lines: Sequence[Line]) -> bool:
+    """Whether a line with a capital goes on with the one before: both are of running text, as other lines of the column show."""
+    if _ENTRY.match(before.text) or _ENTRY.match(following) or len(before.text.split()) < _LEAST_WORDS:
+        return False
+    if re.search(_ENDED, before.text):
+        return False
+    if re.search(_ENDED, following) and len(following.split()) < len(before.text.split()):
+        return True  # it ends a sentence that did not begin in it
+    column = _of_column(before, lines)
+    wrapped = sum(b.text[:1].islower() and len(a.text) >= _LEAST_TEXT for a, b in pairwise(column))
+    return wrapped >= _FEWEST_WRAPPED
+
+
+def _of_column(line: Line, lines: Sequence[Line]) -> list[Line]:
+    return [one for one in lines if abs(_left(one) - _left(line)) <= _INDENT and len(one.pieces) == 1]
 
 
 def _left(line: Line) -> float:

@@ -17,6 +17,7 @@ class Piece(NamedTuple):
     left: float
     right: float
     text: str
+    bottom: float
 
 
 class Line(NamedTuple):
@@ -61,11 +62,13 @@ def _line(row: Sequence[Letter]) -> Line:
         height = max(letter.bottom - letter.top, 1.0)
         gap = letter.left - pieces[-1].right if pieces else 0.0
         if not pieces or gap > _COLUMN_GAP * height:
-            pieces.append(Piece(letter.left, letter.right, letter.text))
+            pieces.append(Piece(letter.left, letter.right, letter.text, letter.bottom))
             continue
         space = " " if gap > _WORD_GAP * height else ""
         before = pieces[-1]
-        pieces[-1] = Piece(before.left, max(before.right, letter.right), f"{before.text}{space}{letter.text}")
+        pieces[-1] = Piece(
+            before.left, max(before.right, letter.right), f"{before.text}{space}{letter.text}", before.bottom
+        )
     return Line(min(one.top for one in row), max(one.bottom for one in row), tuple(pieces))
 
 

@@ -85,6 +85,8 @@ class Sheet(NamedTuple):
     """Whether lines in its cells may be no more than the width of a page's column."""
     said_above: tuple[tuple[int, str], ...] = ()
     """Numbers and texts of lines over the table that are no rows of it, and may say its year."""
+    heads: tuple[tuple[int, str], ...] = ()
+    """Of lines, those that stand over tables, and the names of these; when they are read, those whose dates the tables have."""
     pages: tuple[int, ...] = ()
     """How many lines stand before each page, where pages number their own; nothing: all are numbered through."""
 

@@ -17,6 +17,8 @@ _BLOCKS: Final = frozenset(
 )
 _HEADINGS: Final = frozenset("h1 h2 h3 h4 h5 h6".split())
 _NEVER_END: Final = frozenset("br hr img input meta link wbr col area base embed source track".split())
+_MOST_NESTED: Final = 40
+"""Tables within tables; text of deeper ones is that of the last."""
 _MOST_SPANNED: Final = 200
 SAID: Final = ("Event", "Start", "End", "Location", "Description", "URL")
 
@@ -29,15 +31,14 @@ def page_document(text: str) -> Document:
     reader.end_line()
     said = [row for block in reader.said for row in _events_said(block)]
     if said:  # each event once: the visible table says the same
-        return Document([Table([list(SAID), *said], [], "")], [])
-    return Document(reader.tables, reader.lines)
+        return Document([Table([list(SAID), *said], [])], [])
+    return reader.document
 
 
 class _Page(HTMLParser):
     def __init__(self) -> None:
         super().__init__(convert_charrefs=True)
-        self.tables: list[Table] = []
-        self.lines: list[str] = []
+        self.document = Document([], [])
         self.said: list[str] = []
         """Texts of JSON-LD."""
         self._line: list[str] = []
@@ -45,8 +46,9 @@ class _Page(HTMLParser):
         """What marks the line that begins."""
         self._unseen: list[str] = []
         self._said: list[str] | None = None
-        self._table: _Grid | None = None
-        self._depth = 0
+        self._grids: list[_Grid] = []
+        """The tables that are open, each within the one before."""
+        self._too_deep = 0
 
     def handle_starttag(self, tag: str, attrs: list[tuple[str, str | None]]) -> None:
         given = {name: value or "" for name, value in attrs}
@@ -65,16 +67,10 @@ class _Page(HTMLParser):
             self._unseen.append(tag)
             return
         if tag == "table":
-            self._depth += 1
-            if self._depth == 1:
-                self.end_line()
-                self._table = _Grid(Document([], self.lines).last_line())
-        elif self._table is not None and tag == "caption":
-            self._table.above = ""
-        elif self._table is not None and tag == "tr" and self._depth == 1:
-            self._table.row()
-        elif self._table is not None and tag in ("td", "th") and self._depth == 1:
-            self._table.cell(given.get("colspan", ""), given.get("rowspan", ""))
+            self._open_table(is_for_looks=given.get("role") in ("presentation", "none"))
+        elif self._grids and tag in ("caption", "tr", "td", "th"):
+            self.end_line()
+            self._grids[-1].begin(tag, given.get("colspan", ""), given.get("rowspan", ""))
         elif tag in _BLOCKS:
             self._put("\n")
             self._mark = ENTRY if tag == "li" else HEADING if tag in _HEADINGS else self._mark
@@ -88,11 +84,8 @@ class _Page(HTMLParser):
                 while self._unseen.pop() != tag:
                     pass
             return
-        if tag == "table" and self._depth:
-            self._depth -= 1
-            if not self._depth and self._table is not None:
-                self.tables.append(self._table.table())
-                self._table = None
+        if tag == "table" and self._grids:
+            self._close_table()
         elif tag in _BLOCKS:
             self._put("\n")
             self._mark = "" if tag == "li" or tag in _HEADINGS else self._mark
@@ -103,10 +96,35 @@ class _Page(HTMLParser):
         elif not self._unseen:
             self._put(re.sub(r"\s+", " ", data))
 
+    def _open_table(self, is_for_looks: bool) -> None:
+        self.end_line()
+        if len(self._grids) >= _MOST_NESTED:
+            self._too_deep += 1
+            return
+        if self._grids:
+            self._grids[-1].only_places_text = True
+        self._grids.append(_Grid(is_for_looks))
+
+    def _close_table(self) -> None:
+        self.end_line()
+        if self._too_deep:
+            self._too_deep -= 1
+            return
+        grid = self._grids.pop()
+        table, around = grid.table(), self._around()
+        if grid.only_places_text or table.only_places_text:
+            around.take_over(grid.content)
+        else:
+            around.add(table)
+
+    def _around(self) -> Document:
+        """What the text that comes next is put into."""
+        return self._grids[-1].content if self._grids else self.document
+
     def _put(self, text: str) -> None:
-        if self._table is not None:
-            self._table.put(text)
-        elif text == "\n":
+        if self._grids:
+            self._grids[-1].put(text)
+        if text == "\n":
             self.end_line()
         else:
             self._line.append(text)
@@ -115,27 +133,38 @@ class _Page(HTMLParser):
         text = " ".join("".join(self._line).split())
         self._line = []
         if text:
-            self.lines.append(self._mark + text)
+            self._around().lines.append(self._mark + text)
             self._mark = ""
 
 
 class _Grid:
-    """A table in the making, with its spans."""
+    """A table in the making, with its spans; and what its cells hold, as lines and tables, should it only place them."""
 
-    def __init__(self, above: str) -> None:
-        self.above = above
+    def __init__(self, only_places_text: bool) -> None:
+        self.only_places_text = only_places_text
+        self.content = Document([], [])
+        self._caption: list[str] = []
+        self._is_caption = False
         self._rows: list[list[str]] = []
         self._merged: list[Area] = []
         self._taken: dict[tuple[int, int], bool] = {}
         self._at: tuple[int, int] | None = None
 
-    def row(self) -> None:
+    def begin(self, tag: str, across: str, down: str) -> None:
+        """Begin a caption, a row or a cell."""
+        self._is_caption = tag == "caption"
+        if tag == "tr":
+            self._row()
+        elif not self._is_caption:
+            self._cell(across, down)
+
+    def _row(self) -> None:
         self._rows.append([])
         self._at = None
 
-    def cell(self, across: str, down: str) -> None:
+    def _cell(self, across: str, down: str) -> None:
         if not self._rows:
-            self.row()
+            self._row()
         cells, here = self._rows[-1], len(self._rows) - 1
         while self._taken.get((here, len(cells))):
             cells.append("")
@@ -151,7 +180,9 @@ class _Grid:
         self._at = here, at
 
     def put(self, text: str) -> None:
-        if self._at is not None:
+        if self._is_caption:
+            self._caption.append(text)
+        elif self._at is not None:
             row, at = self._at
             self._rows[row][at] += text
 
@@ -160,7 +191,7 @@ class _Grid:
             ["\n".join(" ".join(line.split()) for line in cell.split("\n") if line.strip()) for cell in row]
             for row in self._rows
         ]
-        return Table(rows, self._merged, self.above)
+        return Table(rows, self._merged, " ".join("".join(self._caption).split()))
 
 
 def _events_said(block: str) -> Iterator[list[str]]:

@@ -264,10 +264,27 @@ def read_day_list(text: str, lexicon: Lexicon) -> tuple[Days, ...] | Refusal:
     return tuple(found)
 
 
+_ORDINAL = r"\d{1,2}(?:st|nd|rd|th)?"
+_MONTH_FIRST = re.compile(
+    rf"(?i)(?<!\d)(?<!\d )(?P<month>[^\W\d_]{{3,}}\.?)\s+(?P<days>{_ORDINAL}(?:(?:\s*,\s*{_ORDINAL})+(?:\s*,?\s*(?:&|\+|\band\b)\s*{_ORDINAL}|\s*,\s*{_ORDINAL})"
+    rf"|\s*(?:&|\+|\band\b)\s*{_ORDINAL}))(?:\s*,?\s*(?P<year>\d{{4}}))?(?![\d./:-])"
+)
+"""Several days behind the name of their month, `Dec 11 & 12`; of `Sept 5, 26` the second may be a year."""
+
+
+def _days_first(match: re.Match[str], lexicon: Lexicon) -> str:
+    """Days behind the name of their month, each before it."""
+    if fold(match["month"]).strip(".") not in lexicon.months:
+        return match[0]
+    end = " ".join(filter(None, (match["month"], match["year"])))
+    return ", ".join(f"{day} {end}" for day in re.findall(r"\d{1,2}", match["days"]))
+
+
 def _days_of_part(part: str, lexicon: Lexicon) -> list[Days] | Refusal:
     whole = read_days(part, lexicon)
     if isinstance(whole, Days) and not whole.rest:
         return [whole]
+    part = _MONTH_FIRST.sub(lambda match: _days_first(match, lexicon), part)
     pieces = [piece for piece in re.split(r"\s*(?:,|&|\+|\band\b|\bet\b|\bund\b|\by\b)\s*", part) if piece]
     if len(pieces) < 2:
         rest = (

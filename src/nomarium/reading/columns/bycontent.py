@@ -3,6 +3,7 @@
 import datetime as dt
 import re
 
+from nomarium.model.cell import Cell
 from nomarium.reading.cells.times import Times, read_times
 from nomarium.reading.cells.words import ENGLISH
 from nomarium.reading.columns.cellssay import HEADS_TIMES, stretch_of
@@ -12,6 +13,8 @@ from nomarium.reading.columns.headings import is_placeholder, match_heading, nor
 from nomarium.reading.columns.whenwords import heading_says_when, is_of_record, says_end
 from nomarium.sheets.sheet import cell_text
 
+_LETTERS_OF_NAME = 5
+
 
 def by_content(columns: list[Column], contents: list[Contents]) -> list[Column]:
     """Fill what no heading claims: the date, the times and the title, where just one column can be it."""
@@ -19,6 +22,7 @@ def by_content(columns: list[Column], contents: list[Contents]) -> list[Column]:
     filling.dates()
     filling.times()
     filling.weekdays()
+    filling.place()
     filling.title()
     return columns
 
@@ -95,6 +99,14 @@ class _Filling:
             if self._about(column).weekdays >= MOSTLY and "day" not in self._taken:
                 self._take(column, "day", "its cells are weekdays")
 
+    def place(self) -> None:
+        """The place, where one column without a heading names places."""
+        if self._taken & {"location", "room"}:
+            return
+        placed = [c for c in self._free if is_placeholder(c.heading) and self._about(c).places >= MOSTLY]
+        if len(placed) == 1 and len(_possible_titles(self._columns, self._contents, False)) > 1:
+            self._take(placed[0], "location", "no headings; its cells are names of places")
+
     def title(self) -> None:
         """The title, where just one column can be it."""
         if "summary" in self._taken:
@@ -149,13 +161,25 @@ def _possible_titles(columns: list[Column], contents: list[Contents], has_class:
         and (is_placeholder(c.heading) or not heading_says_when(c.heading, contents[c.at], has_class, MOSTLY))
     ]
     if has_class:  # the class is the title where another column has words now and then
+        named = next((contents[c.at].different for c in columns if c.field == "class"), [])
+        are_names = sum(map(_is_name, named)) * 2 > len(named)
         texts = [
             c
             for c in texts
-            if c.blank * 10 <= c.filled
+            if c.blank * (10 if are_names else 2) <= c.filled
+            and not (are_names and len(named) > len(contents[c.at].different))  # courses, and who gives them
             and not name_some_weeks(c.heading, map(cell_text, contents[c.at].different))
         ]
     return texts
+
+
+def _is_name(cell: Cell) -> bool:
+    """Whether a cell is a name of some words, and no code of a class."""
+    return (
+        isinstance(cell, str)
+        and sum(map(str.isalpha, cell)) >= _LETTERS_OF_NAME
+        and not any(map(str.isdigit, cell))
+    )
 
 
 def _words_of_school(columns: list[Column], contents: list[Contents]) -> list[Column]:

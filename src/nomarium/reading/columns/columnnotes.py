@@ -36,9 +36,7 @@ def column_notes(
             )
         elif column.field == "milestone":
             message = (
-                "Each date of it is an all-day event of its own, called “TITLE: "
-                + (column.heading or "…")
-                + "”."
+                "Each date of it is an event of its own, called “TITLE: " + (column.heading or "…") + "”."
             )
             remedy = f'To leave it out: --column "{column.heading}=".'
             notes.append(note("milestones", message, remedy).at(sheet.place(None, column.at, column.heading)))

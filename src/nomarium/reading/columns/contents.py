@@ -9,6 +9,7 @@ from itertools import pairwise
 from nomarium.model.cell import Cell
 from nomarium.model.refusal import Refusal
 from nomarium.reading.cells.choices import read_status
+from nomarium.reading.cells.placewords import is_place
 from nomarium.reading.cells.times import Times, read_times
 from nomarium.reading.cells.words import Lexicon, fold
 from nomarium.reading.columns.head import begins_week, looks_like_date
@@ -75,6 +76,11 @@ class Contents:
             return looks_like_date(str(cell)[listed.end() :] if listed else cell, self.lexicon)
 
         return self._share_of_settled(is_of_days)
+
+    @cached_property
+    def places(self) -> float:
+        """The share of cells that are names of places, as their last words say."""
+        return self._share(lambda cell: isinstance(cell, str) and is_place(cell))
 
     @property
     def begins_with_dates(self) -> bool:

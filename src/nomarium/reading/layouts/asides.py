@@ -21,7 +21,10 @@ _HELD_ON: Final = r"(?:held|taken|present)\s+(?:on|at|in)\b"
 _NEXT: Final = r"(?:the\s+)?next\s+(?:issue|edition|newsletter|bulletin|number)\b"
 _ISSUE: Final = r"(?:[\w'’]+\s+){0,3}(?:issue|no\.?|number|vol(?:ume)?\.?|edition|bulletin|newsletter)\s*(?:no\.?\s*)?#?\d+\b[\s,–—|·-]*\S+(?:\s+\S+){0,4}$"
 """The head of a newsletter, `Issue 4 – 25 September 2026`."""
-_PAPERS: Final = r"(?i)(?:\W*(?:[\w'’]+\s+){0,4})?(?:news(?:letter)?|bulletin|notices?|update|circular|memo(?:randum)?|gazette|journal|diary|calendar|minutes|report)\W*"
+_PAPERS: Final = (
+    r"(?i)\W*(?:[\w'’]+[\s–—:,-]+){0,5}?(?:news(?:letter)?|bulletin|notices?|update|circular|memo(?:randum)?|gazette|journal|diary|calendar|minutes|report)"
+    r"(?:\W*(?:no|nr|issue|number|vol)?\W*\d{1,3})?\W*"
+)
 _AT_HOURS: Final = r"\s*(?:[:,–—-]|\b(?:at|from)\b)?\s*\d[\d.:\s]*(?:[ap]\.?m\.?)?(?:\s*(?:[–—-]|to|until)\s*\d[\d.:]*\s*(?:[ap]\.?m\.?)?)?\W*$"
 _HIGHEST: Final = 25
 """Lines among which a salutation stands."""

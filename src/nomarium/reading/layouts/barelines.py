@@ -6,10 +6,10 @@ from collections import Counter
 from collections.abc import Iterator, Mapping, Sequence
 from typing import NamedTuple
 
+from nomarium.reading.cells.placewords import is_place
 from nomarium.reading.cells.words import Lexicon
 from nomarium.reading.layouts.asides import heads_paper
 from nomarium.reading.layouts.linetimes import time_in
-from nomarium.reading.layouts.placewords import is_place
 from nomarium.reading.layouts.textlines import BULLET, MARKS, TextLine, month_alone
 from nomarium.sheets.sheet import Row
 

@@ -2,7 +2,7 @@
 
 import re
 from collections.abc import Collection, Mapping, Sequence
-from typing import NamedTuple
+from typing import Final, NamedTuple
 
 from nomarium.model.cell import Cell
 from nomarium.reading.cells.times import DAY_SECS, Clock, Times, end_after, read_times
@@ -99,6 +99,10 @@ def _in_its_half(hours: Part, by_twelve: bool) -> Part:
     return hours._replace(start=start, end=end)
 
 
+_CLOCK: Final = re.compile(r"(?i)\d[:.h]\d\d|\d\s?[ap]\.?m\b")
+"""A time that is no other number."""
+
+
 def said_of(text: str) -> Code:
     """What the words beside a code say: a name, its times, or both."""
     hours = hours_in(text)
@@ -113,6 +117,19 @@ def said_of(text: str) -> Code:
     if time is not NOTHING and time.end is not None:
         return Code(name.strip(" :,–-"), time)
     return Code(text)
+
+
+def session_of(heading: str) -> Code:
+    """What the heading of a part of the day says: its name and its times, or when it begins.
+
+    >>> session_of("Morning (9:00)").name, session_of("Session 1").time.start
+    ('Morning', None)
+    """
+    said = said_of(heading)
+    if said.time is not NOTHING or _CLOCK.search(heading) is None:
+        return said
+    time, name = time_and_text(" ".join(re.sub(r"[()\[\]]", " ", heading).split()))
+    return Code(name.strip(" :,–-"), time) if time is not NOTHING else said
 
 
 def key_in(rows: Sequence[Row], codes: Collection[str]) -> tuple[dict[str, Code], set[int]]:

@@ -20,7 +20,7 @@ from nomarium.reading.columns.evidence import decide
 from nomarium.reading.columns.headings import NO_UNIT
 from nomarium.reading.columns.lexicons import lexicon_for
 from nomarium.reading.options import ReadingOptions
-from nomarium.reading.rows.titles import is_no_title
+from nomarium.reading.rows.titles import in_one_line, is_no_title
 from nomarium.reading.rows.when import NOTES, NOTHING, Blame, Part, Said, settle
 from nomarium.reckoning.zones import zone_named
 from nomarium.sheets.sheet import Area, Sheet
@@ -141,7 +141,16 @@ def events_of(
         if entry.categories:
             given["categories"] = (*entry.categories, *given.get("categories", ()))
         details = Details(**given) if given else NO_DETAILS
-        yield Event(entry.text, when.start, when.end, when.zone, location, description, details, entry.row)
+        yield Event(
+            in_one_line(entry.text),
+            when.start,
+            when.end,
+            when.zone,
+            location,
+            description,
+            details,
+            entry.row,
+        )
 
 
 def _clock(entries: Sequence[DrawnEntry | Problem], options: ReadingOptions) -> ClockFound:

@@ -1,6 +1,11 @@
 """The row of a list that lines of text come to."""
 
+import re
+from collections.abc import Sequence
 from typing import Final, NamedTuple
+
+from nomarium.reading.cells.placewords import is_place
+from nomarium.sheets.sheet import Row
 
 COLUMNS: Final = {
     "Date": "date", "Time": "time", "Event": "summary", "Where": "location",
@@ -10,6 +15,9 @@ COLUMNS: Final = {
 HEADINGS: Final = tuple(COLUMNS)
 ALWAYS: Final = 6
 """Columns that every list of lines has; the others only where a line fills them."""
+
+_NAME: Final = r"[A-ZÀ-Þ][^\W\d_]*(?:[-'’][^\W\d_]+)*"
+_LEAST_NAMES: Final = 3
 
 
 class EventRow(NamedTuple):
@@ -24,3 +32,24 @@ class EventRow(NamedTuple):
     repeat: str = ""
     without: str = ""
     """The days on which it is not held."""
+
+
+def with_whole_names(rows: Sequence[Row]) -> list[Row]:
+    """The rows, where most titles with a place are surnames and the places forenames, `Bauer, Otto`, with whole names as titles."""
+    placed = [n for n, (_, cells) in enumerate(rows) if cells[3]]
+    named = [
+        n
+        for n in placed
+        if re.fullmatch(_NAME, str(rows[n][1][2]))
+        and re.fullmatch(_NAME, str(rows[n][1][3]))
+        and not is_place(str(rows[n][1][3]))
+    ]
+    if len(named) < _LEAST_NAMES or len(named) * 3 < len(placed) * 2:
+        return list(rows)
+    of_people = set(named)
+    return [
+        (number, (cells[0], cells[1], f"{cells[2]}, {cells[3]}", "", *cells[4:]))
+        if n in of_people
+        else (number, cells)
+        for n, (number, cells) in enumerate(rows)
+    ]

@@ -3,10 +3,10 @@
 import re
 from typing import Final
 
+from nomarium.reading.cells.placewords import NO_PLACE, PLACE_WORDS, is_place
 from nomarium.reading.cells.words import Lexicon
 from nomarium.reading.layouts.eventrow import EventRow
 from nomarium.reading.layouts.linetimes import EDGES, time_in
-from nomarium.reading.layouts.placewords import NO_PLACE, PLACE_WORDS, is_place
 from nomarium.reading.layouts.textlines import LEADS, TextLine, is_like_a_date
 from nomarium.sheets.sheet import Row
 

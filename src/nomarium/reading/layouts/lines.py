@@ -4,7 +4,7 @@ the lines of a paragraph. Each becomes a row of a list, which is read as any oth
 import datetime as dt
 import re
 from collections import Counter
-from collections.abc import Iterator, Mapping, Sequence
+from collections.abc import Iterator, Mapping, Sequence, Set
 from functools import partial
 from itertools import pairwise
 from typing import Final, NamedTuple
@@ -14,18 +14,18 @@ from nomarium.model.event import Event
 from nomarium.model.problem import Problem, note
 from nomarium.model.refusal import Refusal
 from nomarium.model.wording import counted
+from nomarium.reading.cells.placewords import NO_PLACE, is_place
 from nomarium.reading.cells.times import Times, read_times
 from nomarium.reading.cells.words import Lexicon, fold
 from nomarium.reading.columns.table import TableReading
 from nomarium.reading.layouts.asides import heads_paper, lines_about_letters, without_quotes
 from nomarium.reading.layouts.barelines import titled_days
 from nomarium.reading.layouts.eventlist import list_in
-from nomarium.reading.layouts.eventrow import ALWAYS, COLUMNS, HEADINGS, EventRow
+from nomarium.reading.layouts.eventrow import ALWAYS, COLUMNS, HEADINGS, EventRow, with_whole_names
 from nomarium.reading.layouts.labelledlines import labelled, least_labels, parts_of
 from nomarium.reading.layouts.layout import NotRead, Reading, Top, not_read
 from nomarium.reading.layouts.linedoubts import doubt_of
 from nomarium.reading.layouts.linetimes import with_leading_clocks
-from nomarium.reading.layouts.placewords import NO_PLACE, is_place, with_whole_names
 from nomarium.reading.layouts.programmes import forward_through_days
 from nomarium.reading.layouts.takinglines import Taking
 from nomarium.reading.layouts.textlines import (
@@ -88,7 +88,8 @@ def look(top: Top) -> Reading | NotRead:
         remedy = "Read them as a table: --as events; or line by line all the same: --as text."
         return not_read(sheet, "no-lines", "its lines are rows of a table", "text-table", message, remedy)
     lexicon = _with_weekdays(lines, top)
-    found = _read(lines, lexicon, "date" in top.options.defaults)
+    heads = {number for number, _ in sheet.heads}
+    found = _read(lines, heads, lexicon, "date" in top.options.defaults)
     if not found.rows and found.refused:
         number, text, why = found.refused[0]
         problem = why.problem(sheet._replace(unit="line").place(number), text)
@@ -229,11 +230,11 @@ def _told(found: _Found, reading: Reading) -> Iterator[Problem]:
         yield note("text-times", message).at(reading.sheet.place(number))
 
 
-def _read(lines: Sequence[Row], lexicon: Lexicon, has_date: bool) -> _Found:
-    """The rows that lines come to."""
+def _read(lines: Sequence[Row], heads: Set[int], lexicon: Lexicon, has_date: bool) -> _Found:
+    """The rows that lines come to; those of `heads` date tables, and no lines."""
     plain = list(without_quotes([(number, cell_text(row[0]) if row else "") for number, row in lines]))
     whole, of_letters = plain, lines_about_letters(plain, lexicon)
-    plain = [(number, "" if number in of_letters else text) for number, text in plain]
+    plain = [(number, "" if number in of_letters or number in heads else text) for number, text in plain]
     plain = with_leading_clocks(unwrapped(plain, lexicon))
     written = sum(bool(row) and bool(cell_text(row[0])) for _, row in lines)
     taking = Taking(lexicon, has_date)

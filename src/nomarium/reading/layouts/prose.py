@@ -20,7 +20,7 @@ _INVITED: Final = re.compile(
     r"we(?: are|['’]re)? (?:very )?(?:pleased|delighted|happy|proud|glad) to (?:invite you to|announce|host)|(?:do not|don['’]t) miss|"
     r"we(?: are|['’]re)(?: also)? (?:holding|having|hosting|running)|we(?: will|['’]ll) (?:hold|have|be holding|host|be hosting)|we (?:hold|host)|we look forward to|"
     r"there(?: will be|['’]ll be| is)|save the date for)\s+(?P<title>[^.:;?!]{3,80}?)"
-    r"(?=[,\s]+(?:on|from|at|in|this|next)\b|[,\s]+\0)(?P<rest>.*)$"
+    r"(?=[,\s]+(?:on|from|at|in|this|next|which)\b|[,\s]+\0)(?P<rest>.*)$"
 )
 _DUE: Final = re.compile(
     r"(?i)^(?:the )?(?:deadline|closing date|last day) for (?P<title>[^.:;?!]{3,80}?) (?:is|will be)\b(?P<rest>.*)$|"
@@ -145,7 +145,8 @@ def _with_subject_first(text: str) -> str:
 
 def _bare(title: str) -> str:
     """A title without its article, and without the words that lead to a date."""
-    plain = re.sub(_ARTICLES, "", " ".join(title.split()).strip(" ,–—-"))
+    plain = re.sub(r"(?i)^(?:also|finally|then|and|so)\b[,\s]+", "", " ".join(title.split()).strip(" ,–—-"))
+    plain = re.sub(_ARTICLES, "", plain)
     return re.sub(r"(?i)\s+(?:on|from|at|for|of)$", "", plain)
 
 

@@ -9,7 +9,7 @@ from nomarium.model.problem import Problem, note
 from nomarium.model.wording import MONTHS, listed
 from nomarium.reading.cells.words import fold
 from nomarium.reading.columns.headings import match_exactly
-from nomarium.reading.layouts.codes import are_figures, is_code, said_of
+from nomarium.reading.layouts.codes import are_figures, is_code, said_of, session_of
 from nomarium.reading.layouts.drawn import merged_from
 from nomarium.reading.layouts.headdates import (
     Days,
@@ -274,7 +274,7 @@ class _Block:
 
     def _in_part(self, slot: Slot) -> Slot:
         """A slot under a part of its day (`AM`, `9:00-12:00`), which stands below the date."""
-        said = said_of(self._parts[slot.column])
+        said = session_of(self._parts[slot.column])
         hours = slot.time if said.time is NOTHING else said.time
         return slot._replace(time=hours, part=said.name or "")
 

@@ -9,7 +9,8 @@ from nomarium.model.problem import Problem
 from nomarium.reading.cells.words import fold
 from nomarium.reading.columns.head import looks_like_date
 from nomarium.reading.columns.headings import match_exactly, unit_of
-from nomarium.reading.layouts.codes import hours_in, is_code, is_idle, said_of
+from nomarium.reading.columns.table import fill_down_columns, filled_rows
+from nomarium.reading.layouts.codes import Code, hours_in, is_code, is_idle, session_of
 from nomarium.reading.layouts.headdates import Days, heads_dates, settled_dates
 from nomarium.reading.layouts.layout import Top
 from nomarium.reading.layouts.rosteracross import unused_told
@@ -33,6 +34,8 @@ class _Columns(NamedTuple):
     kind: Literal["names or posts", "places", "parts of the day"]
     time: int | None
     end: int | None
+    part: int | None = None
+    """Where each row says the part of its day, `Early`, `Late`."""
 
 
 def down(top: Top) -> Drawing | None:
@@ -43,7 +46,9 @@ def down(top: Top) -> Drawing | None:
     if found is None:
         return None
     at, date_at = found
-    head, body = rows[at][1], rows[at + 1 :]
+    head = rows[at][1]
+    filled_down = fill_down_columns([*map(cell_text, head)], top.options, top.sheet.first_column)
+    body = list(filled_rows(top.sheet, iter(rows[at + 1 :]), filled_down))
     columns = _columns_of(top, head, body, date_at)
     if columns is None:
         return None
@@ -60,20 +65,25 @@ def down(top: Top) -> Drawing | None:
             others.append((number, row))
         elif number not in headed.days:
             if not headed.problems:
-                message, remedy = "The row has no date.", "Give it one, or take the row out."
-                problems.append(Problem("date-missing", message, remedy, top.sheet.place(number, date_at)))
+                remedy = "Give it one, or take the row out."
+                if headed.days:
+                    remedy = f'Give it one; or, if a date written once holds for the rows below it: --fill-down "{cell_text(head[date_at])}".'
+                place = top.sheet.place(number, date_at)
+                problems.append(Problem("date-missing", "The row has no date.", remedy, place))
         else:
             time = _time_in(top, number, row, columns)
             if isinstance(time, Problem):
                 problems.append(time)
             else:
+                said = session_of(cell_text(row[columns.part])) if columns.part is not None else Code("")
+                hours = said.time if time is NOTHING else time
                 slots += [
-                    _slot_down(number, n, head, row, headed.days[number], time, columns)._replace(
-                        group=groups.get(n, "")
+                    _slot_down(number, n, head, row, headed.days[number], hours, columns)._replace(
+                        group=groups.get(n, ""), part=said.name
                     )
                     for n in filled
                 ]
-    used = {*columns.slots, date_at, columns.time, columns.end}
+    used = {*columns.slots, date_at, columns.time, columns.end, columns.part}
     unused = [f"“{text}”" for n, cell in enumerate(head) if (text := cell_text(cell)) and n not in used]
     kind = f"a row for each {'week' if headed.are_weeks else 'date'}, {columns.kind} across"
     return Drawing(slots, kind, "", others, problems, notes=unused_told(top, rows[at][0], unused))
@@ -119,20 +129,27 @@ def _columns_of(top: Top, head: Sequence[Cell], body: Sequence[Row], date_at: in
     fields[date_at] = "date"
     time = next((n for n, field in fields.items() if field in ("time", "start")), None)
     end = next((n for n, field in fields.items() if field == "end"), None)
+    part = next((n for n in fields if n not in (date_at, time, end) and _says_parts(body, n)), None)
     columns = tuple(
         n for n, cell in enumerate(head)
-        if n not in (date_at, time, end) and cell_text(cell) and any(n < len(row) and cell_text(row[n]) for _, row in body)
+        if n not in (date_at, time, end, part) and cell_text(cell) and any(n < len(row) and cell_text(row[n]) for _, row in body)
         and (fields[n] in ("", "summary", "period") or is_session(cell) or _is_place(cell))
     )  # fmt: skip
     if len(columns) < 2:
         return None
     if all(is_session(head[n]) for n in columns):
-        return _Columns(columns, "parts of the day", time, end)
+        return _Columns(columns, "parts of the day", time, end, part)
     if sum(_is_place(head[n]) for n in columns) * 2 > len(columns):
-        return _Columns(columns, "places", time, end)
+        return _Columns(columns, "places", time, end, part)
     if top.options.layout == "roster" or _share_words(head, body, columns):
-        return _Columns(columns, "names or posts", time, end)
+        return _Columns(columns, "names or posts", time, end, part)
     return None
+
+
+def _says_parts(body: Sequence[Row], column: int) -> bool:
+    """Whether every row says in a column which part of the day it is, one more than another."""
+    texts = [cell_text(row[column]) if column < len(row) else "" for _, row in body]
+    return all(map(is_session, texts)) and len(set(texts)) > 1
 
 
 def _time_in(top: Top, number: int, row: Sequence[Cell], columns: _Columns) -> Part | Problem:
@@ -167,7 +184,7 @@ def _slot_down(
     heading = cell_text(head[column])
     if columns.kind != "parts of the day":
         return Slot(number, column, heading, row[column], days, time, is_place=columns.kind == "places")
-    said = said_of(heading)  # Morning (9:00-12:00)
+    said = session_of(heading)  # Morning (9:00-12:00)
     own = said.time if said.time is not NOTHING else time
     return Slot(number, column, said.name or heading, row[column], days, own, is_session=True)
 

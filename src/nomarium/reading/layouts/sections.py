@@ -35,6 +35,7 @@ def _dated_by_sections(top: Top, lexicon: Lexicon, head: int | None) -> Sheet | 
     no rows hold a date and nothing else, or one that is not the day of the whole table. `head`: the row of the headings, if it stands under titles."""
     sheet, rows_at_top = top.sheet, top.rows
     titles = [(number, at) for number, row in rows_at_top if (at := _title_at(row, lexicon)) is not None]
+    titles = titles if len(titles) > 1 else _beside_title(rows_at_top, lexicon) or titles
     if len(titles) < 2 and not (titles and _heads_a_day(rows_at_top, titles[0], lexicon)):
         return None
     (first_number, title_at), lengths = titles[0], Counter(len(row) for _, row in rows_at_top)
@@ -46,7 +47,7 @@ def _dated_by_sections(top: Top, lexicon: Lexicon, head: int | None) -> Sheet | 
         date: Cell = ""
         for number, row in sheet.rows():
             cells = [*row, *[""] * (width - len(row))]
-            at = _title_at(row, lexicon)
+            at = title_at if number == first_number else _title_at(row, lexicon) if len(titles) > 1 else None
             if at is not None:
                 date, cells[at] = _date_of(cells[at], lexicon), ""
             fits = len(cells) == width  # what is too wide has no place for a date: it is told as such
@@ -61,6 +62,18 @@ def _dated_by_sections(top: Top, lexicon: Lexicon, head: int | None) -> Sheet | 
         message = f"The date over the table is that of its rows: row {first_number} is “{text}”."
     told = note("date-sections", message).at(sheet.place())
     return sheet._replace(read_rows=rows, notes=(*sheet.notes, told), dates_above=True)
+
+
+def _beside_title(rows: Sequence[Row], lexicon: Lexicon) -> list[tuple[int, int]]:
+    """The number of the first row and where its date stands, if that stands beside a title, over a row of headings."""
+    filled = [(number, row) for number, row in rows if not is_blank(row)]
+    if len(filled) < 2:
+        return []
+    number, row = filled[0]
+    cells = [n for n, cell in enumerate(row) if cell_text(cell)]
+    dates = [n for n in cells if looks_like_date(row[n], lexicon)]
+    is_head = len(cells) == 2 and len(dates) == 1 and len(list(filter(cell_text, filled[1][1]))) > 2
+    return [(number, dates[0])] if is_head else []
 
 
 def _heads_a_day(rows: Sequence[Row], title: tuple[int, int], lexicon: Lexicon) -> bool:

@@ -4,8 +4,8 @@ import re
 from collections.abc import Mapping, Sequence
 from typing import Final, NamedTuple
 
+from nomarium.reading.cells.placewords import is_place
 from nomarium.reading.cells.words import Lexicon
-from nomarium.reading.layouts.placewords import is_place
 from nomarium.reading.layouts.textlines import TextLine, is_sentence, month_alone, month_in
 
 _MOST_WORDS: Final = 9

@@ -21,6 +21,7 @@ _NO_BREAK: Final = re.compile(
     r"^\s*(?:#{1,6}\s|[-*•–+·▪|>]|\d{1,2}[.)]\s|[^\W\d][\w &/]{1,30}:\s)|\t|\s{3,}\S|\|"
 )
 """What begins a line of its own, or parts the columns of one."""
+_DAY: Final = re.compile(r"\d{1,2}(?:st|nd|rd|th)?\.?")
 _IN_DATE: Final = re.compile(r"(?:\d{1,2}(?:st|nd|rd|th)?|(?:19|20)\d\d|[^\W\d]+)[.,;)]?$")
 """A day, a year or a word, with which a date goes on."""
 _ENDED: Final = re.compile(r"[.!?:;…]\W*$")
@@ -64,6 +65,13 @@ def _goes_on(whole: str, last: str, after: str, width: int, lexicon: Lexicon) ->
         is_full and _is_of_date(end, lexicon) and not begins_entry and _IN_DATE.match(first)
     ):
         return True
+    if (
+        not begins_entry
+        and _DAY.fullmatch(end)
+        and _is_of_date(words[-2], lexicon)
+        and _is_of_date(first, lexicon)
+    ):
+        return True  # on Thursday 15 / October
     if _is_of_date(first, lexicon) or first[0].isdigit():
         return False
     has_figures = any(map(str.isdigit, whole))

@@ -6,7 +6,9 @@ from typing import TYPE_CHECKING
 
 from nomarium.model.cell import Cell
 from nomarium.model.event import FACETS, NO_DETAILS, Details, Person, asked_to_reply
+from nomarium.model.problem import column_letter
 from nomarium.reading.cells.memo import REPEAT_FIELDS, CellMemo, FieldValue, repeat_memo
+from nomarium.reading.columns.table import TableReading
 from nomarium.reading.rows.when import NOTHING, Part, When
 from nomarium.reading.rows.whenreader import WhenReader
 from nomarium.sheets.sheet import cell_text
@@ -108,6 +110,15 @@ def reminder_of(
             reader.parts[field] = reader.part_memo(field)
         moment.append(reader.parts[field][row[reader.at[field]]])
     return _lead_of(values, when, *moment)
+
+
+def extra_columns(reading: TableReading) -> list[tuple[int, str]]:
+    """Where the columns stand that have no field and go into the description, and their headings."""
+    return [
+        (c.at, c.heading or f"Column {column_letter(c.at + reading.sheet.first_column)}")
+        for c in reading.columns
+        if (reading.options.keep_extra or c.is_kept) and c.is_ignored and c.how != "asked"
+    ]
 
 
 def with_extra(row: Sequence[Cell], extra: Sequence[tuple[int, str]], description: str) -> str:

@@ -1,6 +1,5 @@
-"""The other dates of a row, each an all-day event of its own."""
+"""The other dates of a row, each an event of its own, all day where no time stands with it."""
 
-import datetime as dt
 from collections.abc import Sequence
 
 from nomarium.model.cell import Cell
@@ -8,11 +7,9 @@ from nomarium.model.event import NO_DETAILS, Details, Event
 from nomarium.model.refusal import Refusal
 from nomarium.reading.cells.titleparts import followed
 from nomarium.reading.columns.table import TableReading
-from nomarium.reading.rows.when import Blame, Part, When, recurrence_of
+from nomarium.reading.rows.when import Blame, Part, Said, When, recurrence_of, settle
 from nomarium.reading.rows.whenreader import WhenReader
 from nomarium.reading.rows.yearly import is_yearly, yearly_rule
-
-_DAY = dt.timedelta(days=1)
 
 
 class Milestones:
@@ -24,7 +21,8 @@ class Milestones:
             for c in reading.columns
             if c.field == "milestone"
         ]
-        self._last_day = reading.options.repeats_until
+        self._last_day, self._length_secs = reading.options.repeats_until, reading.options.length_secs
+        self._when = when
         self.blamed_at = -1
         """The column of the last cell that cannot be read."""
 
@@ -46,9 +44,13 @@ class Milestones:
                 if isinstance(rule, Refusal):
                     return Blame("milestone", rule)
                 details = Details(recurrence=recurrence_of(rule))
-            end = (part.last or part.first) + _DAY
+            said = Said(date=part, zone_name=self._when.zone_name, zone=self._when.zone)
+            settled = settle(said, self._length_secs)
+            if isinstance(settled, Blame):
+                return Blame("milestone", settled.refusal)
+            title = followed(summary, heading)
             found.append(
-                Event(followed(summary, heading), part.first, end, details=details, row_number=number)
+                Event(title, settled.start, settled.end, settled.zone, details=details, row_number=number)
             )
         return found
 

@@ -70,7 +70,13 @@ def _plain_reader(
             return None
         summary = summary.strip()
         # an error value, an example row, a guarded formula; a bracket or a word that may cancel it; a dash
-        if not summary or summary[0] in "#E'-–—" or summary[-1] == ")" or summary[:4] in CANCELLING_STARTS:
+        if (
+            not summary
+            or summary[0] in "#E'-–—"
+            or summary[-1] == ")"
+            or summary[:4] in CANCELLING_STARTS
+            or "\n" in summary
+        ):
             return None
         location = locations[row[location_at] if location_at >= 0 else ""]
         description = descriptions[row[description_at] if description_at >= 0 else ""]

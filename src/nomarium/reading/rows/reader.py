@@ -7,26 +7,33 @@ from typing import TYPE_CHECKING, Literal
 from nomarium.model.account import Account
 from nomarium.model.cell import Cell
 from nomarium.model.event import NO_DETAILS, Event
-from nomarium.model.problem import Problem, column_letter, note
+from nomarium.model.problem import Problem, note
 from nomarium.model.refusal import BEYOND, Refusal
-from nomarium.reading.cells.memo import (
-    REPEAT_FIELDS,
-    CancelledText,
-    FieldValue,
-    fault_of,
-    unguarded,
-)
+from nomarium.reading.cells.memo import REPEAT_FIELDS, CancelledText, FieldValue, fault_of, unguarded
 from nomarium.reading.cells.titleparts import TitleParts, followed
 from nomarium.reading.columns.table import TableReading
 from nomarium.reading.rows.blocks import Blocks
-from nomarium.reading.rows.details import details_of, reminder_of, rest_fields, status_of, with_extra
+from nomarium.reading.rows.details import (
+    details_of,
+    extra_columns,
+    reminder_of,
+    rest_fields,
+    status_of,
+    with_extra,
+)
 from nomarium.reading.rows.faults import blamed, note_text, too_wide, workbook_faults
 from nomarium.reading.rows.leftout import LeftOut
 from nomarium.reading.rows.plainrows import PlainReader, never, plain_reader_of
-from nomarium.reading.rows.titles import TitleMaker, is_bookkeeping, is_no_title, without_cancellation
+from nomarium.reading.rows.titles import (
+    TitleMaker,
+    in_one_line,
+    is_bookkeeping,
+    is_no_title,
+    without_cancellation,
+)
 from nomarium.reading.rows.when import END_MISSING, NOTES, Blame, When, recurrence_of
 from nomarium.reading.rows.whenreader import WhenReader
-from nomarium.reading.rows.yearly import is_yearly, yearly_rule
+from nomarium.reading.rows.yearly import yearly_heading, yearly_rule
 from nomarium.sheets.sheet import cell_text, is_blank
 
 if TYPE_CHECKING:
@@ -38,7 +45,6 @@ _CANCELLED = note("row-cancelled", "A row that says it is cancelled is written a
 _NOBODY_ASKED = note("rsvp-unused", "A row asks for an answer (RSVP) and names nobody to give it.")
 EXAMPLE_MARK = "EXAMPLE – "
 """How the example rows of a starter file begin; they are left out."""
-
 _EACH_ROW = frozenset({"time-unknown", "time-skipped", "time-repeated"})
 """Notes that are told for every row, not once for all."""
 
@@ -103,11 +109,7 @@ class _RowReader:
         self.location, self.location_at = self.when.value("location")
         self.description, self.description_at = self.when.value("description")
         self.rest = rest_fields(self.when)
-        self.extra = [
-            (c.at, c.heading or f"Column {column_letter(c.at + self.sheet.first_column)}")
-            for c in reading.columns
-            if (options.keep_extra or c.is_kept) and c.is_ignored and c.how != "asked"
-        ]
+        self.extra = extra_columns(reading)
         self.fault_rows = frozenset(row for row, _ in self.sheet.faults)
         self.left_out = LeftOut(options.left_out)
         self.overridden = options.overrides.keys()
@@ -116,16 +118,15 @@ class _RowReader:
             from nomarium.reading.rows import milestones
 
             self.milestones = milestones.Milestones(reading, self.when)
-        date = reading.column("date") or reading.column("when")
-        self.yearly = date.heading if date is not None and is_yearly(date.heading) else ""
+        self.yearly = yearly_heading(reading)
         self.titles = (
             TitleMaker(options.title, reading.headings, self.sheet.first_column, self.at)
             if options.title
             else None
         )
         title = reading.column("summary")
+        # most dates have no title: then one without is an empty slot
         self.has_slots = self.sheet.dates_above or (title is not None and title.blank > title.filled)
-        """Whether most dates have no title: then one without is an empty slot."""
         self.blocks = Blocks(reading)
         if self.blocks.title:
             account.notes.append(self.blocks.told().at(self.sheet.place(self.blocks.row)))
@@ -155,7 +156,7 @@ class _RowReader:
         if len(row) < self.width:
             row = [*row, *[""] * (self.width - len(row))]
         summary = row[self.summary_at] if self.summary_at >= 0 else ""
-        summary = summary.strip() if isinstance(summary, str) else cell_text(summary)
+        summary = in_one_line(summary) if isinstance(summary, str) else cell_text(summary)
         if self.titles is not None:
             summary = self.titles.title(row, summary)
         if not summary:

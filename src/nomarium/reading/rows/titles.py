@@ -33,6 +33,21 @@ def is_bookkeeping(text: str) -> bool:
     return first.startswith(_BOOKS) and re.fullmatch(_BOOKKEEPING, text) is not None
 
 
+def in_one_line(title: str) -> str:
+    """A title without the line breaks of its cell.
+
+    >>> in_one_line("Opening talk\\nI. Holm"), in_one_line("Autumn fair\\n(if dry)"), in_one_line("Rigging:\\ntheory")
+    ('Opening talk, I. Holm', 'Autumn fair (if dry)', 'Rigging: theory')
+    """
+    if "\n" not in title:
+        return title.strip()
+    first, *more = [line for text in title.splitlines() if (line := " ".join(text.split()))] or [""]
+    for line in more:
+        goes_on = first[-1] in ":–—-,;&/" or line[0] == "(" or line[0].islower()
+        first += f" {line}" if goes_on else f", {line}"
+    return first
+
+
 class TitleMaker:
     """Makes titles from a template such as `{Subject}: {title}`."""
 

@@ -6,6 +6,7 @@ from typing import TYPE_CHECKING
 
 from nomarium.model.refusal import Refusal
 from nomarium.reading.cells.words import fold
+from nomarium.reading.columns.table import TableReading
 
 if TYPE_CHECKING:
     from nomarium.model.recurrence import Rule
@@ -27,6 +28,12 @@ def is_yearly(heading: str) -> bool:
     """
     folded = fold(heading)
     return any(sign in folded for sign in _SIGNS) and re.search(_YEARLY, folded) is not None
+
+
+def yearly_heading(reading: TableReading) -> str:
+    """The heading of a table's dates, where these come back every year; else nothing."""
+    date = reading.column("date") or reading.column("when")
+    return date.heading if date is not None and is_yearly(date.heading) else ""
 
 
 def yearly_rule(heading: str, first: dt.date, last_day: dt.date | None) -> "Rule | Refusal":

@@ -1,10 +1,7 @@
 """Words by which a text is the name of a place, or none."""
 
 import re
-from collections.abc import Sequence
 from typing import Final
-
-from nomarium.sheets.sheet import Row
 
 NO_PLACE: Final = (
     r"(?i)\b(?:closed|finish(?:es|ing)?|starts?|ends?|only|free|after|by|before|about|around|bring|limited|places?|weather|tickets?|welcome|tb[ac]|for|with|until|from|cancell?ed|years?|grades?|"
@@ -18,33 +15,10 @@ PLACE_WORDS: Final = re.compile(
 _ENDS_AS_PLACE: Final = re.compile(
     r"(?i)(?:(?:rooms?|slip|shed|loft|hall|lab|studio|court|pitch|field|gate|floor|building|salle|raum)\s+(?:\d{1,3}[a-z]?|[a-z])|"
     r"\w*(?:rooms?|hall|loft|shed|slip|gym|library|lab|studio|field|court|pitch|church|chapel|cent(?:re|er)|park|harbou?r|yard|street|road|"
-    r"lane|school|office|theat(?:re|er)|caf[eé]|building|campus|pool|museum|beach|quay|pier|dock|boathouse|clubhouse|forge|online|square|gallery|church|chapel|cathedral|marina|stadium|arena|[ée]glise|kirche|halle))$"
+    r"lane|school|office|theat(?:re|er)|caf[eé]|building|campus|pool|museum|beach|quay|pier|dock|boathouse|clubhouse|forge|online|square|gallery|foyer|lobby|atrium|canteen|cafeteria|kitchen|garden|playground|auditorium|marquee|tent|church|chapel|cathedral|marina|stadium|arena|[ée]glise|kirche|halle))$"
 )
 """How the name of a place ends."""
 _MOST_OF_PLACE: Final = 5
-_NAME: Final = r"[A-ZÀ-Þ][^\W\d_]*(?:[-'’][^\W\d_]+)*"
-_LEAST_NAMES: Final = 3
-
-
-def with_whole_names(rows: Sequence[Row]) -> list[Row]:
-    """The rows, where most titles with a place are surnames and the places forenames, `Bauer, Otto`, with whole names as titles."""
-    placed = [n for n, (_, cells) in enumerate(rows) if cells[3]]
-    named = [
-        n
-        for n in placed
-        if re.fullmatch(_NAME, str(rows[n][1][2]))
-        and re.fullmatch(_NAME, str(rows[n][1][3]))
-        and not is_place(str(rows[n][1][3]))
-    ]
-    if len(named) < _LEAST_NAMES or len(named) * 3 < len(placed) * 2:
-        return list(rows)
-    of_people = set(named)
-    return [
-        (number, (cells[0], cells[1], f"{cells[2]}, {cells[3]}", "", *cells[4:]))
-        if n in of_people
-        else (number, cells)
-        for n, (number, cells) in enumerate(rows)
-    ]
 
 
 def is_place(text: str) -> bool:
