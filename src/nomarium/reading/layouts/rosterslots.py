@@ -14,9 +14,9 @@ from nomarium.reading.rows.when import NOTHING, Part
 from nomarium.sheets.sheet import Row, cell_text
 
 _SESSIONS = (
-    r"(?:earl(?:y|ies)|lates?|nights?|days?|twilights?)(?: shift| duty)?|(?:(?:early |late |mid-?)?(?:morning|afternoon|evening|night|lunch(?:time)?|breakfast|dinner|noon|midday)s?|am|pm|a\.m\.|p\.m\.|"
+    r"(?:(?:earl(?:y|ies)|lates?|nights?|days?|twilights?)(?: shift| duty)?|(?:(?:early |late |mid-?)?(?:morning|afternoon|evening|night|lunch(?:time)?|breakfast|dinner|noon|midday)s?|am|pm|a\.m\.|p\.m\.|"
     r"(?:session|period|slot|block|shift|lesson|part|half|talk|workshop|activity|stunde|seance|sitzung)\s*\w{1,2}|(?:1st|2nd|3rd|4th|first|second|third|last) (?:session|half|period|shift)|"
-    r"matin|apres-midi|soir|vormittags?|nachmittags?|abends?|ochtend|middag|avond|manana|tarde|noche)(?:\s*\(.*\))?"
+    r"matin|apres-midi|soir|vormittags?|nachmittags?|abends?|ochtend|middag|avond|manana|tarde|noche))(?:\s*\(.*\))?"
 )
 
 
