@@ -9,7 +9,8 @@ from pathlib import Path
 
 import pytest
 
-from helpers import built, csv_file, events_in, nomarium, refused, workbook
+from helpers import built, csv_file, events_in, nomarium, plain, refused, workbook
+from nomarium.reading.layouts.drawn import time_and_text
 
 E, L = "T07:00/{0}T15:00", "T15:00/{0}T23:00"
 
@@ -171,6 +172,48 @@ def wall(folder: Path, rows: list[list[str]], title: str = "Planner 2026") -> Pa
 @pytest.mark.parametrize("named", [True, False])
 def test_wall_planners_in_pairs_of_columns(named: bool, tmp_path: Path) -> None:
     assert built(wall(tmp_path, grid(WALL, named=named))) == EXPECTED_WALL
+
+
+@pytest.mark.parametrize(
+    "text",
+    [
+        "January 2027,,\nMon 4,School reopens,\nThu 14,Open evening,6-8 pm\nMon 18 – Thu 21,Mocks,\nFebruary,,\n15 – 19,Half term,all day",
+        "Dates 2026-27,,,\nJanuary,,,\nMon,4,School reopens,\nThu,14,Open evening,6-8 pm\n,18 – 21,Mocks,\nFebruary,,,\n,15 – 19,Half term,all day",
+    ],
+)
+def test_a_list_under_months_in_rows_of_their_own(text: str, tmp_path: Path) -> None:
+    source = csv_file(tmp_path, text)
+    ran = nomarium("build", source, "-o", tmp_path / "out.ics", "--school-year", "2026:2027")
+    assert ran.status == 0 and "a month alone" in ran.text, ran.text
+    assert [*map(plain, events_in(tmp_path / "out.ics"))] == [
+        "School reopens 2027-01-04/2027-01-05", "Open evening 2027-01-14T18:00/2027-01-14T20:00", "Mocks 2027-01-18/2027-01-22",
+        "Half term 2027-02-15/2027-02-20",
+    ]  # fmt: skip
+
+
+def test_days_of_a_month_that_go_on_in_the_next_one(tmp_path: Path) -> None:
+    source = csv_file(
+        tmp_path, "December 2026,,\n4,Fair,10am-2pm\n12 & 13,Market,\n21 – 3 Jan,Office closed,"
+    )
+    ran = nomarium("build", source, "-o", tmp_path / "out.ics")
+    assert ran.status == 0, ran.text
+    assert [*map(plain, events_in(tmp_path / "out.ics"))] == [
+        "Fair 2026-12-04T10:00/2026-12-04T14:00", "Market 2026-12-12/2026-12-13", "Market 2026-12-13/2026-12-14", "Office closed 2026-12-21/2027-01-04",
+    ]  # fmt: skip
+
+
+@pytest.mark.parametrize(
+    ("text", "start", "end", "title"),
+    [
+        ("Parents' evening 4-7pm", 16, 19, "Parents' evening"), ("Fair from 10am to 2pm", 10, 14, "Fair"), ("Open evening (6-8 pm)", 18, 20, "Open evening"),
+        ("Meeting at 7pm", 19, None, "Meeting"), ("End of term noon", 12, None, "End of term"), ("9:00-10:30 Knots", 9, 10.5, "Knots"),
+        ("Closed until noon", None, None, "Closed until noon"), ("Race 10-12", None, None, "Race 10-12"), ("Room 4", None, None, "Room 4"),
+    ],
+)  # fmt: skip
+def test_the_time_of_a_drawn_entry(text: str, start: float | None, end: float | None, title: str) -> None:
+    part, rest = time_and_text(text)
+    assert [clock.secs / 3600 if clock else None for clock in (part.start, part.end)] == [start, end]
+    assert rest == title
 
 
 def test_wall_planners_with_one_column_of_days_or_one_below_another(tmp_path: Path) -> None:

@@ -186,6 +186,31 @@ def test_days_of_a_programme_with_columns_of_their_own(tmp_path: Path) -> None:
     ], said  # fmt: skip
 
 
+def test_lines_that_a_cell_of_a_month_was_too_narrow_for(tmp_path: Path) -> None:
+    days = [
+        [
+            "",
+            "",
+            "",
+            "1\nHarvest\nassembly\n9.15am",
+            "2\nParents'\nevening 4-\n7pm",
+            "3",
+            "4\nRegatta\nFeast 7pm",
+        ]
+    ]
+    days += [[str(day) if day < 32 else "" for day in range(first, first + 7)] for first in (5, 12, 19, 26)]
+    rows = [["Mon", "Tue", "Wed", "Thu", "Fri", "Sat", "Sun"], *days]
+    marks: list[Mark] = [
+        (40.0, 60.0, "October 2026"),
+        *table(rows, tuple(40.0 + 70 * n for n in range(7)), ruled=True),
+    ]
+    events, said = read(tmp_path, pdf(marks))
+    assert events == [
+        "Harvest assembly 2026-10-01T09:15/2026-10-01T10:15", "Parents' evening 2026-10-02T16:00/2026-10-02T19:00",
+        "Regatta 2026-10-04/2026-10-05", "Feast 2026-10-04T19:00/2026-10-04T20:00",
+    ], said  # fmt: skip
+
+
 def test_merged_cells_and_rows_that_only_a_frame_holds(tmp_path: Path) -> None:
     marks = table([["Date", "Event"], ["7 Sept 2026", "Knots"], ["", "Sails"]], (40, 200), ruled=False)
     levels, xs = (88.0, 106.0, 124.0, 142.0), (40.0, 200.0, 400.0)

@@ -15,6 +15,8 @@ _FEWEST: Final = 3
 """Lines with several pieces that make a table."""
 _HALF: Final = 0.7
 """Heights of a line from one line's top to the next, below which both are of one row."""
+_SAME_COLUMN: Final = 2.0
+"""Points by which what stands in one column begins apart at most."""
 _SHARE: Final = 0.3
 """Rows of a table that have something in several columns, of all."""
 _GUTTER: Final = 0.45
@@ -62,9 +64,22 @@ def _runs(lines: Sequence[Line]) -> Iterator[list[Line]]:
             yield run
             continue
         first, last = many[0], many[-1] + 1
-        while last < len(run) and _hangs_under(run[last], run[many[0]]):
+        while last < len(run) and (
+            _hangs_under(run[last], run[many[0]]) or _is_more(run[last], run[first:last])
+        ):
             last += 1
         yield from (part for part in (run[:first], run[first:last], run[last:]) if part)
+
+
+def _is_more(line: Line, above: Sequence[Line]) -> bool:
+    """Whether a line is the second one of a cell in the last row above: as close to it as such lines are, and in its column."""
+    gaps = [b.top - a.top for a, b in pairwise(above)]
+    is_close = max(gaps) > 1.15 * min(gaps) and line.top - above[-1].top < 1.1 * min(gaps)
+    return (
+        is_close
+        and len(line.pieces) == 1
+        and any(abs(piece.left - line.pieces[0].left) < _SAME_COLUMN for piece in above[-1].pieces)
+    )
 
 
 def _under_heads(run: list[Line]) -> Iterator[list[Line]]:

@@ -255,4 +255,4 @@ def _is_time(cell: Cell) -> bool:
     if not any(mark in text for mark in ":.hap") and not any(map(str.isalpha, text)):
         return False  # a number alone
     times = read_times(text)
-    return isinstance(times, Times) and (times.start is not None or times.is_unknown)
+    return isinstance(times, Times) and (times.start is not None or times.is_unknown or times.is_all_day)

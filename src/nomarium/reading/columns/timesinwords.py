@@ -41,16 +41,22 @@ def _in_titles(sheet: Sheet, title_at: int | None, rows: Sequence[Row]) -> list[
     timed = [
         (number, text)
         for number, row in rows
-        if title_at < len(row) and re.search(_CLEAR_TIME, text := cell_text(row[title_at]))
+        if title_at < len(row) and holds_time(text := cell_text(row[title_at]))
     ]
     if not timed:
         return []
     number, text = timed[0]
-    message = (
-        f"Titles that hold a time (row {number}: “{text}”) stay as they are, and their events last all day."
-    )
     remedy = "If these are their times, put them into a column of their own."
-    return [note("title-timed", message, remedy).at(sheet.place(None, title_at))]
+    return [title_timed(f"row {number}: “{text}”", remedy).at(sheet.place(None, title_at))]
+
+
+def holds_time(title: str) -> bool:
+    return re.search(_CLEAR_TIME, title) is not None
+
+
+def title_timed(example: str, remedy: str) -> Problem:
+    message = f"Titles that hold a time ({example}) stay as they are, and their events last all day."
+    return note("title-timed", message, remedy)
 
 
 def _above(sheet: Sheet, head: TableHead) -> list[Problem]:

@@ -2,7 +2,7 @@
 
 import datetime as dt
 import re
-from collections.abc import Iterator, Sequence
+from collections.abc import Iterator, Mapping, Sequence
 from dataclasses import dataclass
 from typing import TYPE_CHECKING
 
@@ -19,6 +19,7 @@ from nomarium.reading.columns.decisions import Decisions
 from nomarium.reading.columns.evidence import decide
 from nomarium.reading.columns.headings import NO_UNIT
 from nomarium.reading.columns.lexicons import lexicon_for
+from nomarium.reading.columns.timesinwords import holds_time, title_timed
 from nomarium.reading.options import ReadingOptions
 from nomarium.reading.rows.titles import in_one_line, is_no_title
 from nomarium.reading.rows.when import NOTES, NOTHING, Blame, Part, Said, settle
@@ -36,10 +37,14 @@ _TIME_FIRST = re.compile(
     r"^(?P<time>\d[\d:.h]*\s?(?:[ap]\.?m\.?)?(?:\s?[-–—]\s?\d[\d:.h]*\s?(?:[ap]\.?m\.?)?)?|noon|midnight)(?:\s+|:\s+|\s*[-–—]\s+)(?P<text>\D.*)$",
     re.IGNORECASE | re.DOTALL,
 )
+_CLOCK = r"(?:\d{1,2}(?:[:.h]\d{2})?\s?(?:[ap]\.?m\b\.?)?|noon|midday|midnight)"
 _TIME_LAST = re.compile(
-    r"^(?P<text>.*\S)[\s,(]+(?P<time>\d{1,2}[:.h]\d{2}(?:\s?[ap]m)?(?:\s?[-–—]\s?\d{1,2}[:.h]\d{2}(?:\s?[ap]m)?)?|\d{1,2}\s?[ap]m)\)?$",
+    rf"^(?P<text>.*?[^\s,(–—-])[\s,(–—-]+(?:(?:from|at|um|von|à|de)\s+|@\s*)?(?P<time>{_CLOCK}(?:\s?(?:[-–—]|to|till?|until|bis|à)\s?{_CLOCK})?)\)?$",
     re.IGNORECASE | re.DOTALL,
 )
+_CLEAR = re.compile(r"(?i)\d[:.h]\d\d|\d\s?[ap]\.?m\b|noon|midday|midnight")
+_ENDS = re.compile(r"(?i)\b(?:until|till?|by|before|after|ends?|finish(?:es)?|bis|jusqu.à)$")
+"""Words behind which a time is no start."""
 
 
 @dataclass(frozen=True)
@@ -85,12 +90,15 @@ def time_and_text(text: str) -> tuple[Part, str]:
     >>> time_and_text("9:00 Assembly")[1], time_and_text("3 boats launched")[1]
     ('Assembly', '3 boats launched')
     """
-    for pattern in (_TIME_FIRST, _TIME_LAST):
-        match = pattern.match(text)
-        if match and (pattern is _TIME_LAST or not re.fullmatch(r"\d{1,4}", match["time"].strip())):
-            times = read_times(match["time"])
-            if isinstance(times, Times) and times.start is not None:
-                return Part(start=times.start, end=times.end, notes=times.notes), match["text"].strip()
+    for match in (_TIME_FIRST.match(text), _TIME_LAST.match(text)):
+        if match is None or _ENDS.search(match["text"]):
+            continue
+        is_clear = _CLEAR.search(match["time"]) is not None
+        if not is_clear and (match.re is _TIME_LAST or re.fullmatch(r"\d{1,4}", match["time"].strip())):
+            continue
+        times = read_times(match["time"])
+        if isinstance(times, Times) and times.start is not None:
+            return Part(start=times.start, end=times.end, notes=times.notes), match["text"].strip()
     return NOTHING, text
 
 
@@ -129,28 +137,32 @@ def events_of(
             continue
         for code in dict.fromkeys(when.notes):
             account.count(note(code, NOTES[code]).at(place))
+        if entry.time is NOTHING and holds_time(entry.text):
+            told = title_timed(
+                f"“{entry.text}”", "If this is its time, write it before the title: “9:00 Assembly”."
+            )
+            account.count(told.at(place))
         ledger.events += 1
-        given = dict(defaults)
-        location = entry.location or given.pop("location", "")
-        description = given.pop("description", "")
-        given.pop("location", None)
-        if when.is_tentative:
-            given.setdefault("status", "TENTATIVE")
-        if entry.person:
-            given["facets"] = (("person", entry.person),)
-        if entry.categories:
-            given["categories"] = (*entry.categories, *given.get("categories", ()))
-        details = Details(**given) if given else NO_DETAILS
-        yield Event(
-            in_one_line(entry.text),
-            when.start,
-            when.end,
-            when.zone,
-            location,
-            description,
-            details,
-            entry.row,
-        )
+        location, description, details = _said_of(entry, defaults, when.is_tentative)
+        title = in_one_line(entry.text)
+        yield Event(title, when.start, when.end, when.zone, location, description, details, entry.row)
+
+
+def _said_of(
+    entry: DrawnEntry, defaults: Mapping[str, FieldValue], is_tentative: bool
+) -> tuple[str, str, Details]:
+    """The place, the description and the details of an entry: its own, else what --set says."""
+    given = dict(defaults)
+    location = entry.location or given.pop("location", "")
+    description = given.pop("description", "")
+    given.pop("location", None)
+    if is_tentative:
+        given.setdefault("status", "TENTATIVE")
+    if entry.person:
+        given["facets"] = (("person", entry.person),)
+    if entry.categories:
+        given["categories"] = (*entry.categories, *given.get("categories", ()))
+    return location, description, Details(**given) if given else NO_DETAILS
 
 
 def _clock(entries: Sequence[DrawnEntry | Problem], options: ReadingOptions) -> ClockFound:

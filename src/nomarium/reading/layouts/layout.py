@@ -21,7 +21,7 @@ if TYPE_CHECKING:
 Why = Literal[
     "blank", "no-rows", "no-dates", "no-day-one", "no-titles", "other-recipe", "no-grid", "no-month",
     "month-unnamed", "no-day", "day-unnamed", "no-planner", "no-weekdays", "no-sections", "no-language",
-    "no-roster", "no-wall", "no-matrix", "no-weeks", "no-lines",
+    "no-roster", "no-wall", "no-matrix", "no-weeks", "no-lines", "no-months",
 ]  # fmt: skip
 """Why a sheet does not read as a layout: what the others go by."""
 
@@ -135,6 +135,7 @@ LAYOUTS: tuple[Layout, ...] = (
     Layout("planner", "planner", asked_as=("grid",)),
     Layout("day", "daysheet", only_after=frozenset(("no-dates", "no-titles")), asked_as=("grid",)),
     Layout("events", "eventlist", "look_in_its_language", frozenset(("no-dates", "no-rows"))),
+    Layout("events", "monthsections", only_after=_DRAWN),
     Layout("wall", "wall", only_after=_DRAWN, asked_as=("month",)),
     Layout("matrix", "matrix", only_after=_DRAWN, asked_as=("month",)),
     Layout("roster", "roster", only_after=_DRAWN),

@@ -16,6 +16,8 @@ _NAMED_BY_COUNT: Final = re.compile(
     r"(?i)(?:week|round|session|meeting|match|game|lesson|class|unit|stage|leg|part|group|heat|module|term)\s+\d{1,2}"
 )
 _PLACE_AFTER: Final = re.compile(r"^(?P<title>.*\S)\s+(?:@\s*|(?:at|in)\s+(?=the\s|[A-Z0-9]))(?P<place>.+)$")
+_HELD: Final = r"(?i)[,:;]?\s+(?:which\s+|that\s+)?(?:(?:will|is|are|to)\s+)?(?:be\s+)?(?:held|taking place|takes? place|planned|scheduled)(?:\s+for)?$"
+"""Words of a sentence between what is held and when."""
 _TO_PLACE: Final = r"(?i)^(?:in|at)\s+(?:the\s+)?(?=\S)"
 _SENTENCE_END: Final = r"(?<=[^\W\d_]{3})\.\s+(?=[A-Z])"
 _LENGTH: Final = re.compile(
@@ -58,7 +60,7 @@ def row_of(line: TextLine, date: str, lexicon: Lexicon) -> Row:
     after = _PLACE_AFTER.match(title) if not place else None
     if after and not _is_no_place(after["place"], lexicon):
         title, place = after["title"], re.sub(r"^the\s+", "", after["place"])
-    title = re.sub(LEADS, "", title)
+    title = re.sub(LEADS, "", re.sub(_HELD, "", title))
     return line.number, EventRow(
         date,
         line.time,

@@ -14,7 +14,7 @@ from nomarium.reading.columns.lexicons import weekday_columns
 from nomarium.reading.layouts.drawn import DrawnEntry, date_part, events_of, merged_from, time_and_text
 from nomarium.reading.layouts.layout import NotRead, Reading, Top, not_read
 from nomarium.reading.options import ReadingOptions
-from nomarium.sheets.sheet import Row, Sheet, cell_text, is_blank
+from nomarium.sheets.sheet import Row, Sheet, cell_text, in_whole_lines, is_blank
 
 _NUMBERED = re.compile(
     r"(?P<day>\d{1,2})(?:st|nd|rd|th)?(?![\d:.h]*\d|\s?[ap]\.?m\b)(?P<rest>[\s.:,–-].*)?$",
@@ -42,6 +42,7 @@ class _Drawing:
 
 def look(top: Top) -> Reading | NotRead:
     """Read a sheet as one or more drawn months, or say why it is none."""
+    top = Top(in_whole_lines(top.sheet), top.options, top.is_whole)
     sheet, options, lexicon = top.sheet, top.options, top.of_weekdays
     rows = [(number, row) for number, row in sheet.rows() if not is_blank(row)]
     head = next((at for at, (_, row) in enumerate(rows) if len(weekday_columns(row, lexicon)) >= 5), None)

@@ -19,7 +19,7 @@ from nomarium.reading.columns.lexicons import weekday_columns
 from nomarium.reading.layouts.drawn import DrawnEntry, date_part, decide_days, events_of, time_and_text
 from nomarium.reading.layouts.layout import NotRead, Reading, Top, not_read
 from nomarium.reading.layouts.weekdays import begins_week, dates_of_weekdays
-from nomarium.sheets.sheet import Row, Sheet, cell_text, is_blank
+from nomarium.sheets.sheet import Row, Sheet, cell_text, in_whole_lines, is_blank
 
 _OTHER_COLUMNS = 3
 """Most columns of a planner besides its weekdays: a week's number, its date, remarks."""
@@ -27,7 +27,7 @@ _OTHER_COLUMNS = 3
 
 def look(top: Top) -> Reading | NotRead:
     """Read a sheet as a planner, or say why it is none."""
-    sheet, options, lexicon = top.sheet, top.options, top.of_weekdays
+    sheet, options, lexicon = in_whole_lines(top.sheet), top.options, top.of_weekdays
     rows = _rows(sheet)
     heads = [
         (at, found)

@@ -18,7 +18,7 @@ from nomarium.reading.layouts.drawn import DrawnEntry, date_part, events_of, mer
 from nomarium.reading.layouts.layout import NotRead, Reading, Top, not_read
 from nomarium.reading.layouts.monthheads import Month, month_head, with_years
 from nomarium.reading.rows.when import NOTHING
-from nomarium.sheets.sheet import Row, cell_text, is_blank
+from nomarium.sheets.sheet import Row, cell_text, in_whole_lines, is_blank
 
 _DAY = r"(?:(?P<before>[^\W\d_]+)\.?,?\s*)?(?P<day>\d{1,2})(?:st|nd|rd|th|er|\.)?(?:,?\s*(?P<after>[^\W\d_]+)\.?)?"
 _MARKS = frozenset("x ✓ ✔ ✗ * • ● ■".split())
@@ -50,6 +50,7 @@ class _Drawing(NamedTuple):
 
 def look(top: Top) -> Reading | NotRead:
     """Read a sheet as a wall planner, or say why it is none."""
+    top = Top(in_whole_lines(top.sheet), top.options, top.is_whole)
     rows = [(number, row) for number, row in top.sheet.rows() if not is_blank(row)]
     for drawing in (_across(top, rows), _down(top, rows), _below(top, rows)):
         if isinstance(drawing, Problem):

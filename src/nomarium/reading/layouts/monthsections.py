@@ -1,0 +1,147 @@
+"""A list under months that stand in rows of their own: `January`, and below it `Mon 4 | School reopens | 9:00`."""
+
+import re
+from collections.abc import Iterator, Sequence
+from typing import NamedTuple
+
+from nomarium.model.cell import Cell
+from nomarium.model.problem import Problem, note
+from nomarium.model.wording import MONTHS
+from nomarium.reading.cells.words import Lexicon, fold
+from nomarium.reading.layouts.eventlist import list_in
+from nomarium.reading.layouts.layout import NotRead, Reading, Top, not_read
+from nomarium.reading.layouts.monthheads import month_head, with_years
+from nomarium.sheets.sheet import Row, cell_text, is_blank
+
+_ONE = r"(?:[^\W\d_]+\.?,?\s+)?\d{1,2}(?:st|nd|rd|th|er|\.)?(?:,?\s+[^\W\d_]+\.?)?"
+_DAYS = re.compile(
+    rf"(?i)\s*(?P<first>{_ONE})(?:\s*(?P<sign>[-–—,&+]|\bto\b|\bau\b|\bbis\b|\band\b)\s*(?P<last>{_ONE}))?\s*"
+)
+_LEAST_DAYS = 2
+_SHARE = 0.7
+"""Rows under months that begin with days, of all, from which on it is such a list."""
+
+
+class _Found(NamedTuple):
+    months: dict[int, tuple[int | None, int]]
+    """By the numbers of their rows, each with its year where it says one."""
+    days: dict[int, list[Cell]]
+    """The rows that begin with days, by their numbers."""
+    has_more: bool
+    """Whether some row has more than a day and one text, or is of several days."""
+    above: list[Row]
+
+
+def look(top: Top) -> Reading | NotRead:
+    """Read a sheet as a list under months, or say why it is none."""
+    found = _found(top)
+    if found is None:
+        message = f"{top.sheet.title} has no months in rows of their own over rows that begin with days."
+        return not_read(top.sheet, "no-months", "it has no months over days", "date-column-missing", message)
+    years = with_years(top, list(found.months.values()), found.above)
+    if isinstance(years, Problem):
+        return NotRead(top.sheet, "month-unnamed", "nothing says which year it is", years)
+    month_of = dict(zip(found.months, years, strict=True))
+    first = next(iter(month_of))
+    text = next(
+        cell_text(cell)
+        for number, row in top.sheet.rows()
+        if number == first
+        for cell in row
+        if cell_text(cell)
+    )
+    message = (
+        f"Rows that hold a month alone date the rows below them: row {first} is “{text}”, of {years[0][0]}."
+    )
+    told = note("month-sections", message).at(top.sheet.place())
+    has_headings = any(len(list(filter(cell_text, row))) > 1 for _, row in found.above)
+    made = top.sheet._replace(
+        read_rows=lambda: _dated(top, month_of, found.days, not has_headings),
+        notes=(*top.sheet.notes, told), dates_above=True,
+    )  # fmt: skip
+    options = top.options if has_headings else top.options._replace(header_row=0)
+    return list_in(Top(made, options, top.is_whole), made, top.seen)
+
+
+def _found(top: Top) -> _Found | None:
+    """The months and the rows of days of a sheet; None where most rows below a month are none, or a wall planner is as good."""
+    months: dict[int, tuple[int | None, int]] = {}
+    days: dict[int, list[Cell]] = {}
+    above: list[Row] = []
+    has_more, others = False, 0
+    for number, row in top.sheet.rows():
+        filled = [n for n, cell in enumerate(row) if cell_text(cell)]
+        if not filled:
+            continue
+        month = month_head(row[filled[0]], top.lexicon) if len(filled) == 1 else None
+        if month is not None:
+            months[number] = month
+        elif not months:
+            above.append((number, row))
+        elif (dated := _with_day(row, filled, top.lexicon)) is not None:
+            days[number] = dated
+            has_more |= len(list(filter(cell_text, dated))) > 2 or _is_several(dated)
+        else:
+            others += 1
+    if len(days) < _LEAST_DAYS or not has_more or len(days) < _SHARE * (len(days) + others):
+        return None
+    return _Found(months, days, has_more, above)
+
+
+def _with_day(row: Sequence[Cell], filled: Sequence[int], lexicon: Lexicon) -> list[Cell] | None:
+    """A row with its day, or days, in its first filled cell: a weekday may stand in one of its own before the number."""
+    cells = list(row)
+    first = filled[0]
+    if len(filled) > 2 and fold(cell_text(cells[first])).strip(".") in lexicon.weekdays:
+        cells[first], cells[filled[1]] = f"{cell_text(cells[first])} {cell_text(cells[filled[1]])}", ""
+    match = _DAYS.fullmatch(cell_text(cells[first]))
+    if match is None or len(filled) < 2:
+        return None
+    words = re.findall(
+        r"[^\W\d_]{2,}", re.sub(r"(?<=\d)(?:st|nd|rd|th|er)\b", "", f"{match['first']} {match['last'] or ''}")
+    )
+    known = lexicon.weekdays.keys() | lexicon.months.keys()
+    return cells if all(fold(word) in known for word in words) else None
+
+
+def _is_several(cells: Sequence[Cell]) -> bool:
+    """Whether a row is of more days than one."""
+    match = _DAYS.fullmatch(cell_text(cells[_first_filled(cells)]))
+    return match is not None and match["last"] is not None
+
+
+def _dated(
+    top: Top, month_of: dict[int, tuple[int, int]], days: dict[int, list[Cell]], needs_head: bool
+) -> Iterator[Row]:
+    """The rows, those of days with the month and the year above them; that of a month has its first day, and nothing on it."""
+    month, begins = "", {number: _first_filled(cells) for number, cells in days.items()}
+    at = min(begins.values())
+    if needs_head:
+        yield 0, [*[""] * at, "Date", *[""] * (max(map(len, days.values())) - at - 1)]
+    for number, row in top.sheet.rows():
+        if number in month_of:
+            year, which = month_of[number]
+            month = f"{MONTHS[which - 1]} {year}"
+            yield number, [*[""] * at, f"1 {month}", *[""] * (len(row) - at - 1)]
+        elif number in days and not is_blank(row):
+            cells = [*days[number]]
+            text, cells[begins[number]] = cell_text(cells[begins[number]]), ""
+            cells[at] = _in_month(text, month, top.lexicon)
+            yield number, cells
+        else:
+            yield number, row
+
+
+def _first_filled(cells: Sequence[Cell]) -> int:
+    return next(n for n, cell in enumerate(cells) if cell_text(cell))
+
+
+def _in_month(text: str, month: str, lexicon: Lexicon) -> str:
+    """Days with their month: `15 – 19` in `February 2027`, `21 – 3 Jan` in `December 2026`."""
+    match = _DAYS.fullmatch(text)
+    assert match is not None
+    name, year = month.split()
+    if match["last"] is None:
+        return f"{match['first']} {month}"
+    own = any(fold(word) in lexicon.months for word in re.findall(r"[^\W\d_]{3,}", match["last"]))
+    return f"{match['first']} {month} {match['sign']} {match['last']}" + ("" if own else f" {name} {year}")
