@@ -424,6 +424,28 @@ LINES: dict[str, tuple[str, list[str], list[str], list[str]]] = {
         "Harbour Choir\nCHRISTMAS CONCERT\nSt Brendan's Church\nSaturday 12th December 2026 at 7.30pm\n(doors 7pm)", [],
         ["CHRISTMAS CONCERT 2026-12-12T19:30/2026-12-12T20:30 @ St Brendan's Church"], [],
     ),
+    "the head of an agenda, and papers that it speaks of": (
+        """
+        AGENDA
+        Safety committee
+        Monday, October 5, 2026
+        3:30 p.m. – 5:00 p.m.
+        Staff room
+
+        1. Approval of the minutes of September 7
+        2. Next meeting: November 2, same time
+        """, [],
+        ["Safety committee 2026-10-05T15:30/2026-10-05T17:00 @ Staff room", "Next meeting, same time 2026-11-02/2026-11-03"], [],
+    ),
+    "a column of weekdays, and ranges with weekdays under a month": (
+        """
+        Monday     Jan 18 2027    9:00-11:00    Math 10
+        Wednesday  Jan 20 2027                  Study day
+        February 2027
+        Mon 15 - Fri 19  Reading week
+        """, [],
+        ["Math 10 2027-01-18T09:00/2027-01-18T11:00", "Study day 2027-01-20/2027-01-21", "Reading week 2027-02-15/2027-02-20"], [],
+    ),
     "times alone, and the day on the command line": (
         "10.00 Welcome\n10.30 Tour", ["--set", "date=2026-09-17"],
         ["Welcome 2026-09-17T10:00/2026-09-17T10:30", "Tour 2026-09-17T10:30/2026-09-17T11:30"], [],
@@ -474,6 +496,10 @@ REFUSED = {
     "a time of nothing": ("Sat 8 May 2027\n9am\nSun 9 May 2027: Fair", "line 2", "a time, and not of what"),
     "more of when, and nothing of what": ("Tues 13 Oct 2026 after 3\nWed 14 Oct 2026: Race", "line 1", "no line beside it says what"),
     "a length in metres is no date": ("HW 07:55 (3.9m)\nSat 5 June 2027: Race", "line 1", "neither it nor a line above it has a date"),
+    "a sentence whose date has a full stop in it": (
+        "der Elternabend findet am Donnerstag, dem 24. September 2026, um 19.30 Uhr in der Aula statt.\nMi 11.11.2026, 17:00 Uhr: Umzug", "line 1", "It is a sentence",
+    ),
+    "from one day to another, late": ("From Friday 2 October 2026 until Friday 18 December 2026 the library will open late.", "line 1", "It is a sentence"),
     "a wrong weekday": ("Fri 17 April 2027: Open day", "line 1", "is a Saturday, not a Friday"),
     "no such day": ("Fri 16 April 2027: Race\nWed 31 April 2027: Race", "line 2", ""),
 }  # fmt: skip

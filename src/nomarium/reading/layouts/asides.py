@@ -17,12 +17,16 @@ _MINUTES: Final = r"(?i)(?:minutes|notes|record|report|protokoll|procès-verbal|
 _NOTES_OF: Final = r"(?:[\w']+\s+){1,3}(?:minutes|notes)[\s,:–—-]*\d"
 _WROTE: Final = r"(?i:on\b.{6,80}\bwrote:?$|(?:sent|received|gesendet|envoyé)\s*:)"
 """What a mail says of the one that it answers."""
+_ABOUT_PAPERS: Final = re.compile(
+    r"(?i)\b(?:minutes|notes|report|letter|decisions|results|accounts)\s+(?:of|from|dated)\s+(?:the\s+)?(?:\d|[^\W\d]+\.?\s+\d)"
+)
+"""What speaks of a paper by its date: `Approval of the minutes of 7 September`."""
 _HELD_ON: Final = r"(?:held|taken|present)\s+(?:on|at|in)\b"
 _NEXT: Final = r"(?:the\s+)?next\s+(?:issue|edition|newsletter|bulletin|number)\b"
 _ISSUE: Final = r"(?:[\w'’]+\s+){0,3}(?:issue|no\.?|number|vol(?:ume)?\.?|edition|bulletin|newsletter)\s*(?:no\.?\s*)?#?\d+\b[\s,–—|·-]*\S+(?:\s+\S+){0,4}$"
 """The head of a newsletter, `Issue 4 – 25 September 2026`."""
 _PAPERS: Final = (
-    r"(?i)\W*(?:[\w'’]+[\s–—:,-]+){0,5}?(?:news(?:letter)?|bulletin|notices?|update|circular|memo(?:randum)?|gazette|journal|diary|calendar|minutes|report)"
+    r"(?i)\W*(?:[\w'’]+[\s–—:,-]+){0,5}?(?:news(?:letter)?|bulletin|notices?|update|circular|memo(?:randum)?|gazette|journal|diary|calendar|minutes|report|agenda|tagesordnung|ordre du jour)"
     r"(?:\W*(?:no|nr|issue|number|vol)?\W*\d{1,3})?\W*"
 )
 _AT_HOURS: Final = r"\s*(?:[:,–—-]|\b(?:at|from)\b)?\s*\d[\d.:\s]*(?:[ap]\.?m\.?)?(?:\s*(?:[–—-]|to|until)\s*\d[\d.:]*\s*(?:[ap]\.?m\.?)?)?\W*$"
@@ -84,7 +88,9 @@ def is_aside(text: str, has_date: bool, has_time: bool) -> bool:
     """Whether a line with a date or a time says no event: `Doors open at 7`, `Minutes of the meeting, 3 September`."""
     if has_date:
         return (
-            re.match(rf"{_MINUTES}|{_NOTES_OF}|{_HELD_ON}|{_WROTE}|(?i:{_NEXT})|{_ISSUE}", text) is not None
+            _ABOUT_PAPERS.search(text) is not None
+            or re.match(rf"{_MINUTES}|{_NOTES_OF}|{_HELD_ON}|{_WROTE}|(?i:{_NEXT})|{_ISSUE}", text)
+            is not None
         )
     return (
         has_time

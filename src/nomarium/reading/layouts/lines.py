@@ -324,6 +324,8 @@ def _take_titled(
 
 def _over_lines(lines: Sequence[TextLine], lexicon: Lexicon) -> Row | None:
     """The event that a paragraph of a few lines says: its title, when, and perhaps where. None when it is no such paragraph."""
+    if len(lines) > 2 and heads_paper(lines[0].text) and not lines[0].date:
+        lines = lines[1:]  # AGENDA, over the committee that meets
     dated = [n for n, line in enumerate(lines) if line.date]
     if not 2 <= len(lines) <= 5 or len(dated) != 1 or any(line.is_bullet for line in lines[1:]):
         return None

@@ -21,7 +21,7 @@ TIME: Final = re.compile(
 _CLEAR: Final = re.compile(r"(?i)\d[.:h]\d\d|\d\s?[ap]\.?m\b|noon|midday|midnight|\d\s?[-–—]\s?\d")
 LEADING: Final = re.compile(rf"(?i)^({_CLOCK}(?:\s?(?:[-–—]|to|till?|until)\s?{_CLOCK})?)(?=[\s:,–—-]|$)")
 _NO_START: Final = re.compile(
-    r"(?i)\b(?:(?:finish(?:es|ing)?|ends?|ending|until|till?|by|before)(?:\s+at)?|"
+    r"(?i)\b(?:(?:finish(?:es|ing)?|ends?|ending|until|till?|by|before|unterrichtsende|schulschluss|schluss|endet)(?:\s+(?:at|um))?|"
     r"age[sd]?|aged (?:from|between)|years?|grades?|rooms?|pages?|classes|periods?|lessons?|weeks?|nos?\.?|numbers?|items?)\s*$"
 )
 """Words after which a time alone is an end, or figures are no time."""

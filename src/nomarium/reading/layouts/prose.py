@@ -33,6 +33,10 @@ _LEAD_IN: Final = (
     r"(?:this is )?(?:just )?(?:a (?:quick )?reminder|to (?:let you know|remind you))|please (?:note|remember|be aware)|(?:just )?a (?:quick )?note to say|as you (?:may )?know|don['’]t forget) that\s+"
 )
 """Words before what a letter says."""
+_POINT: Final = re.compile(
+    r"(?i)\b(?:will (?:begin|start|open|meet|return)|begins|starts|opens|returns|meets|leaves|departs|arrives)\b"
+)
+"""What takes no days, and so says something else of a first and a last day."""
 _PAST: Final = r"(?i)\b(?:was|were|has been|have been|took place|had|met|opened|began|started|launched|thanked|agreed|reported|attended|held)\b"
 _NOT: Final = r"(?i)\b(?:not|no|never|neither|cancelled|canceled|postponed|closed|shut|moved|instead|unless|until|except)\b|n['’]t\b"
 """Words by which a sentence says that something is not held, or not then."""
@@ -54,7 +58,7 @@ _ARTICLES: Final = r"(?i)^(?:the|our|a|an|this year['’]s|your|this)\s+"
 _PRONOUNS: Final = frozenset(
     "it this that they we you he she i there which who these those everybody everyone all".split()
 )
-_ABBREVIATED: Final = r"(?i)(?:\b(?:mr|mrs|ms|dr|prof|st|no|nr|approx|tel|e\.g|i\.e|a\.m|p\.m|jan|feb|mar|apr|jun|jul|aug|sept?|oct|nov|dec|mon|tues?|wed|thu(?:rs?)?|fri|sat|sun)|\b[a-z])\.$"
+_ABBREVIATED: Final = r"(?i)(?:\b\d{1,2}|\b(?:mr|mrs|ms|dr|prof|st|no|nr|approx|tel|e\.g|i\.e|a\.m|p\.m|jan|feb|mar|apr|jun|jul|aug|sept?|oct|nov|dec|mon|tues?|wed|thu(?:rs?)?|fri|sat|sun)|\b[a-z])\.$"
 
 
 class Said(NamedTuple):
@@ -119,6 +123,8 @@ def said_in(
     ):
         return "doubtful"
     rest = match["rest"].replace("\0", " ")
+    if found.moment.last is not None and _POINT.search(turned):
+        return "doubtful"
     time, without = time_in(rest) if found.moment.start is None else ("", rest)
     return Said(date, time, _titled(_bare(match["title"].replace("\0", " "))), _place_in(without))
 

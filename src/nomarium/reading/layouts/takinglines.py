@@ -261,12 +261,16 @@ def _said(line: TextLine, lexicon: Lexicon) -> tuple[list[Row], list[str]]:
     """The rows of the sentences of a line, and the sentences that leave in doubt what they say."""
     rows: list[Row] = []
     doubtful: list[str] = []
+    is_past = False
     for sentence in sentences_of(with_clocks(line.text)):
         said = None if keeps_books(sentence) else said_in(sentence, lexicon, time_in)
         if isinstance(said, Said):
             rows.append((line.number, EventRow(said.date, said.time, said.title, said.place)))
         elif said == "doubtful":
             doubtful.append(sentence)
+        is_past |= said == "past" or keeps_books(sentence)
+    if line.date and not (rows or doubtful or is_past):
+        doubtful.append(line.text)  # its date is in none of its sentences
     return rows, doubtful
 
 

@@ -53,7 +53,7 @@ _WITHOUT: Final = re.compile(
 """The days on which something that repeats is not held: `(no class 28 Oct)`."""
 _COUNTED_WEEKS: Final = re.compile(r"(?i)\(?(?:\bfor\s+)?\b(\d{1,2})\s+(weeks|sessions|times)\b\)?")
 _DAY_OF_MONTH: Final = re.compile(
-    r"^(?:(?P<weekday>[^\W\d]+)[.,]?\s+)?(?P<day>\d{1,2})(?:\s*[-–]\s*(?P<last>\d{1,2})(?![.:]\d))?(?:st|nd|rd|th|\.)?(?=[\s:,–—-]|$)(?![.:]\d)(?:\s*\((?P<behind>[^\W\d]+)\.?\))?",
+    r"^(?:(?P<weekday>[^\W\d]+)[.,]?\s+)?(?P<day>\d{1,2})(?:\s*[-–]\s*(?:(?P<end>[^\W\d]+)[.,]?\s+)?(?P<last>\d{1,2})(?![.:]\d))?(?:st|nd|rd|th|\.)?(?=[\s:,–—-]|$)(?![.:]\d)(?:\s*\((?P<behind>[^\W\d]+)\.?\))?",
     re.IGNORECASE,
 )
 _INTO_NEXT: Final = re.compile(
@@ -136,6 +136,9 @@ def text_line(number: int, text: str, lexicon: Lexicon) -> TextLine:
         with_clocks(" ".join(re.sub(_COLUMNS, " | ", bare.translate(_BRACKETS)).split())),
     )
     plain = with_clocks(french_hours(plain)) if "fr" in lexicon.languages else plain
+    first, sign, behind = plain.partition(" | ")
+    if sign and fold(first).strip(".,") in lexicon.weekdays:
+        plain = f"{first} {behind}"  # a column of weekdays beside that of the dates
     leading = LEADING.match(plain)
     if leading and reads_as_time(leading[1]) and not _is_of_month(leading, lexicon):  # 10.00 Welcome
         rest = plain[leading.end() :].strip(EDGES)
@@ -317,8 +320,11 @@ def in_month(line: TextLine, month: str, lexicon: Lexicon, needs_weekday: bool =
             return None
         weekday, end = "", match.start("behind") - 1
     time, rest = time_in(with_clocks(line.text[end:].strip(" :,–—-")))
+    date = f"{weekday} {match['day']}{'-' + match['last'] if match['last'] else ''} {month}"
+    if match["last"] and weekday:
+        date = f"{weekday} {match['day']} {month} – {match['end'] or ''} {match['last']} {month}"
     return line._replace(
-        date=f"{weekday} {match['day']}{'-' + match['last'] if match['last'] else ''} {month}".strip(),
+        date=" ".join(date.split()),
         time=time,
         rest=rest,
     )
