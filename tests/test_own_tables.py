@@ -108,6 +108,15 @@ READ: dict[str, tuple[dict[str, Rows], list[str], list[str]]] = {
         {"TT": [["Week A", "", "", "Week B"], ["", "Mon", "Tue", "Mon", "Tue"], ["9:00-10:00", "Knots", "", "Steam", "Sails"]], "Terms": [TERM[0], ["Autumn", "2026-09-07", "2026-09-18"]]},
         [f"Knots {at(7, '09:00', '10:00')}", f"Steam {at(14, '09:00', '10:00')}", f"Sails {at(15, '09:00', '10:00')}"], [],
     ),
+    "sheets called after groups are no rooms": (
+        {"App 1": [["", "Mon", "Tue"], ["9:00-10:00", "Knots", "Sails"]], "App 2": [["", "Mon", "Tue"], ["9:00-10:00", "Rigging", "Knots"]], "Terms": TERM},
+        [f"Knots {at(7, '09:00', '10:00')}", f"Rigging {at(7, '09:00', '10:00')}", f"Knots {at(8, '09:00', '10:00')}", f"Sails {at(8, '09:00', '10:00')}"],
+        ["App 1 and App 2", "the group of their classes"],
+    ),
+    "sheets called after rooms": (
+        {"Loft 1": [["", "Mon", "Tue"], ["9:00-10:00", "Knots", ""]], "B12": [["", "Mon", "Tue"], ["9:00-10:00", "", "Sails"]], "Terms": TERM},
+        [f"Knots {at(7, '09:00', '10:00')} @ Loft 1", f"Sails {at(8, '09:00', '10:00')} @ B12"], [],
+    ),
     "a signature below a remark is no room": (
         {"Week": [["", "Mon", "Tue"], ["9:00-10:00", "Knots", "Sails"], ["Subject to change", "", ""], ["", "", "M. Quill"]], "Terms": TERM},
         [f"Knots {at(7, '09:00', '10:00')}", f"Sails {at(8, '09:00', '10:00')}"], [],

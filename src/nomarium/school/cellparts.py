@@ -8,6 +8,7 @@ from typing import Final, Literal, NamedTuple
 
 from nomarium.model.problem import Problem, note
 from nomarium.model.refusal import Refusal
+from nomarium.reading.cells.placewords import is_place
 from nomarium.reading.cells.words import fold
 from nomarium.school.planheads import plain
 
@@ -319,5 +320,6 @@ def whose(name: str, known: KnownParts) -> Mapping[str, str]:
         return {kind: name}
     for like, pattern in _LIKE:
         if re.fullmatch(pattern, name.strip()):
-            return {like: name.strip()}
+            is_called = like == "room" and re.search(r"[^\W\d_]{3,}", name) is not None and not is_place(name)
+            return {"group" if is_called else like: name.strip()}  # App 1, beside Loft 1 and B12
     return {}

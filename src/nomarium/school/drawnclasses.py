@@ -3,7 +3,7 @@
 import re
 from collections import Counter
 from collections.abc import Iterable, Iterator, Mapping, Sequence
-from typing import NamedTuple
+from typing import Final, NamedTuple
 
 from nomarium.model.account import Account
 from nomarium.model.problem import Problem, note
@@ -217,6 +217,9 @@ def _said_by(
     }
 
 
+_OTHER: Final = "If it is another, say so in a table Names or People."
+
+
 def _owners(
     names: set[str], known: KnownParts, notes: list[Problem], sheet: Sheet
 ) -> dict[str, Mapping[str, str]]:
@@ -229,9 +232,9 @@ def _owners(
     strange = sorted(name for name, owner in found.items() if not owner)
     if strange:
         message = f"What stands over or beside drawn weeks ({listed(strange[:4])}) is taken for the {kind} of their classes."
-        notes.append(
-            note("drawn-owner", message, "If it is another, say so in a table Names or People.").at(
-                sheet.place()
-            )
-        )
+        notes.append(note("drawn-owner", message, _OTHER).at(sheet.place()))
+    groups = sorted(name for name, owner in found.items() if "group" in owner and known.kind(name) != "group")
+    if groups:
+        message = f"What stands over or beside drawn weeks ({listed(groups[:4])}) is taken for the group of their classes."
+        notes.append(note("drawn-owner", message, _OTHER).at(sheet.place()))
     return {name: owner or {kind: name} for name, owner in found.items()}

@@ -18,7 +18,7 @@ _NOTES_OF: Final = r"(?:[\w']+\s+){1,3}(?:minutes|notes)[\s,:–—-]*\d"
 _WROTE: Final = r"(?i:on\b.{6,80}\bwrote:?$|(?:sent|received|gesendet|envoyé)\s*:)"
 """What a mail says of the one that it answers."""
 _ABOUT_PAPERS: Final = re.compile(
-    r"(?i)\b(?:minutes|notes|report|letter|decisions|results|accounts)\s+(?:of|from|dated)\s+(?:the\s+)?(?:\d|[^\W\d]+\.?\s+\d)"
+    r"(?i)\b(?:minutes|notes|report|letter|decisions|results|accounts)\s+(?:of|from|dated)\s+(?:the\s+)?(?:\d|[^\W\d]+\.?\s+\d)|\bminutes\s+of\s+(?:the|a|our)\b.*\b(?:meeting|committee|session)\b"
 )
 """What speaks of a paper by its date: `Approval of the minutes of 7 September`."""
 _HELD_ON: Final = r"(?:held|taken|present)\s+(?:on|at|in)\b"
