@@ -83,7 +83,8 @@ def _found(top: Top) -> _Found | None:
             has_more |= len(list(filter(cell_text, dated))) > 2 or _is_several(dated)
         else:
             others += 1
-    if len(days) < _LEAST_DAYS or not has_more or len(days) < _SHARE * (len(days) + others):
+    is_wall = len(months) > 1 and not has_more
+    if len(days) < _LEAST_DAYS or is_wall or len(days) < _SHARE * (len(days) + others):
         return None
     return _Found(months, days, has_more, above)
 

@@ -28,6 +28,8 @@ _ENDED: Final = re.compile(r"[.!?:;…]\W*$")
 _LEAST_WORDS: Final = 5
 _LEAST_WIDTH: Final = 50
 _MOST_WIDTH: Final = 120
+_LONGEST: Final = 1500
+"""Characters of the longest paragraph that is put together."""
 _LEAST_LENGTH: Final = 30
 """Characters from which on a line without a date goes on below, where that begins with a small letter."""
 
@@ -53,7 +55,12 @@ def unwrapped(lines: Sequence[tuple[int, str]], lexicon: Lexicon) -> list[tuple[
 
 def _goes_on(whole: str, last: str, after: str, width: int, lexicon: Lexicon) -> bool:
     """Whether a line, of which `last` is what was written last, goes on with the one after it."""
-    if _ENDED.search(last) or _NO_BREAK.search(after) or _NO_BREAK.search(last.strip()):
+    if (
+        len(whole) > _LONGEST
+        or _ENDED.search(last)
+        or _NO_BREAK.search(after)
+        or _NO_BREAK.search(last.strip())
+    ):
         return False
     words, first = whole.split(), after.split()[0]
     if len(words) < _LEAST_WORDS:
