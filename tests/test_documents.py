@@ -446,6 +446,17 @@ LINES: dict[str, tuple[str, list[str], list[str], list[str]]] = {
         """, [],
         ["Math 10 2027-01-18T09:00/2027-01-18T11:00", "Study day 2027-01-20/2027-01-21", "Reading week 2027-02-15/2027-02-20"], [],
     ),
+    "a table whose columns are apart by spaces": (
+        "SCHEDULE OF FINALS\n"
+        "Day       Date         Time         Exam       Room\n"
+        "Monday    Jan 18 2027  9:00-11:00   Math 10    Hall\n"
+        "Monday    Jan 18 2027  13:00-15:00  French 11  Loft\n"
+        "Wednesday Jan 20 2027               Study day\n"
+        "\n"
+        "Bring your own pens.", [],
+        ["Math 10 2027-01-18T09:00/2027-01-18T11:00 @ Hall", "French 11 2027-01-18T13:00/2027-01-18T15:00 @ Loft", "Study day 2027-01-20/2027-01-21"],
+        ["the columns under the headings of line 2", "5 rows read = 3 events + 2 notes"],
+    ),
     "times alone, and the day on the command line": (
         "10.00 Welcome\n10.30 Tour", ["--set", "date=2026-09-17"],
         ["Welcome 2026-09-17T10:00/2026-09-17T10:30", "Tour 2026-09-17T10:30/2026-09-17T11:30"], [],

@@ -20,6 +20,7 @@ from nomarium.reading.cells.words import Lexicon, fold
 from nomarium.reading.columns.table import TableReading
 from nomarium.reading.layouts.asides import heads_paper, lines_about_letters, without_quotes
 from nomarium.reading.layouts.barelines import titled_days
+from nomarium.reading.layouts.columnlines import table_of_lines
 from nomarium.reading.layouts.eventlist import list_in
 from nomarium.reading.layouts.eventrow import ALWAYS, COLUMNS, HEADINGS, EventRow, with_whole_names
 from nomarium.reading.layouts.labelledlines import labelled, least_labels, parts_of
@@ -88,6 +89,9 @@ def look(top: Top) -> Reading | NotRead:
         remedy = "Read them as a table: --as events; or line by line all the same: --as text."
         return not_read(sheet, "no-lines", "its lines are rows of a table", "text-table", message, remedy)
     lexicon = _with_weekdays(lines, top)
+    as_table = table_of_lines(top, lines, lexicon) if top.options.layout is None else None
+    if as_table is not None:
+        return as_table
     heads = {number for number, _ in sheet.heads}
     found = _read(lines, heads, lexicon, "date" in top.options.defaults)
     if not found.rows and found.refused:
