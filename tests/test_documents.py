@@ -361,8 +361,8 @@ LINES: dict[str, tuple[str, list[str], list[str], list[str]]] = {
         ["Fair 2026-12-04T10:00/2026-12-04T14:00", "??? 2026-12-12/2026-12-13", "Winter break 2026-12-21/2027-01-02", "Office closed 2026-12-28/2027-01-04"], [],
     ),
     "times over titles; hours of the house are no events, an open house is": (
-        "Saturday 8 May 2027\nDoors 9.30\n10.00\nTalks\nOpen house 11am-1pm\nOpen 9am-4pm\nGate (3.15-3.35pm): Osei", [],
-        ["Talks 2027-05-08T10:00/2027-05-08T11:00", "Open house 2027-05-08T11:00/2027-05-08T13:00", "Gate 2027-05-08T15:15/2027-05-08T15:35 @ Osei"], [],
+        "Saturday 8 May 2027\nDoors 9.30\n10.00\nTalks\nLoft 2\nOpen house 11am-1pm\nOpen 9am-4pm\nGate (3.15-3.35pm): Osei", [],
+        ["Talks 2027-05-08T10:00/2027-05-08T11:00 @ Loft 2", "Open house 2027-05-08T11:00/2027-05-08T13:00", "Gate 2027-05-08T15:15/2027-05-08T15:35 @ Osei"], [],
     ),
     "words that papers use of themselves, and events use, too": (
         """

@@ -4,6 +4,7 @@ import re
 from typing import Final, Literal
 
 from nomarium.model.refusal import Refusal
+from nomarium.reading.cells.placewords import is_place
 from nomarium.reading.cells.times import Times, read_times
 from nomarium.reading.cells.words import Lexicon
 from nomarium.reading.layouts.asides import is_aside
@@ -88,6 +89,8 @@ class Taking:
         """The line of an event that says this date, where no heading does."""
         self._titled = ""
         """The month that a title over the lines names."""
+        self._text_at = self._titled_at = 0
+        """The number of the last line that is no event, and of the last title that a time alone had."""
         self._waiting: TextLine | None = None
         """A time alone, whose title may be on the line below."""
         self.rows: list[Row] = []
@@ -100,7 +103,7 @@ class Taking:
     def take(self, line: TextLine, following: TextLine | None) -> None:
         """What a line comes to: a row, some rows, a refusal, what it says of those below it, or a note."""
         lexicon = self.lexicon
-        if self._waiting is not None and self._gives_title(line):
+        if (self._waiting is not None and self._gives_title(line)) or self._gives_place(line):
             return
         if (named := month_alone(line.text, lexicon)) is not None:
             self._month, self._date, self._over, self._said_by = named, "", "", None
@@ -155,6 +158,7 @@ class Taking:
             self.refuse(line, _UNREAD)
         else:
             self._titled = month_in(line.text, lexicon) or self._titled
+            self._text_at = line.number
             self.notes += 1
 
     def _dated_from_above(self, line: TextLine) -> TextLine | Literal["taken"] | None:
@@ -200,7 +204,7 @@ class Taking:
         """A time by itself is that of the event on the line above; under a date it waits for the line below."""
         above = self._said_by
         number, row = self.rows[-1] if self.rows else (0, ("",) * 2)
-        if above is None and self._date:
+        if above is None and self._date and self._text_at != line.number - 1:
             self._waiting = line
         elif above is None or not number == above.number == line.number - 1 or row[1] or above.has_time:
             self.refuse(line, _TIME_ALONE)
@@ -217,6 +221,24 @@ class Taking:
             self.refuse(waiting, _TIME_ALONE)
             return False
         self.rows.append(row_of(line._replace(time=waiting.time), self._date, self.lexicon))
+        self._titled_at = line.number
+        self.notes += 1
+        return True
+
+    def _gives_place(self, line: TextLine) -> bool:
+        """Whether a line is the place of the title right above it, which had a time alone over it."""
+        if (
+            not self.rows
+            or self._titled_at != line.number - 1
+            or line.date
+            or line.time
+            or not is_place(line.text)
+        ):
+            return False
+        number, row = self.rows[-1]
+        if row[3]:
+            return False
+        self.rows[-1] = number, EventRow(*map(str, row))._replace(place=line.text)
         self.notes += 1
         return True
 

@@ -53,9 +53,10 @@ _WITHOUT: Final = re.compile(
 """The days on which something that repeats is not held: `(no class 28 Oct)`."""
 _COUNTED_WEEKS: Final = re.compile(r"(?i)\(?(?:\bfor\s+)?\b(\d{1,2})\s+(weeks|sessions|times)\b\)?")
 _DAY_OF_MONTH: Final = re.compile(
-    r"^(?:(?P<weekday>[^\W\d]+)[.,]?\s+)?(?P<day>\d{1,2})(?:\s*[-–]\s*(?:(?P<end>[^\W\d]+)[.,]?\s+)?(?P<last>\d{1,2})(?![.:]\d))?(?:st|nd|rd|th|\.)?(?=[\s:,–—-]|$)(?![.:]\d)(?:\s*\((?P<behind>[^\W\d]+)\.?\))?",
+    r"^(?:(?P<weekday>[^\W\d]+)[.,]?\s+)?(?P<day>\d{1,2})(?:\s*[-–]\s*(?P<last>\d{1,2})(?![.:]\d))?(?:st|nd|rd|th|\.)?(?=[\s:,–—-]|$)(?![.:]\d)(?:\s*\((?P<behind>[^\W\d]+)\.?\))?",
     re.IGNORECASE,
 )
+_TO_WEEKDAY: Final = re.compile(r"((?:[^\W\d]+[.,]?\s+)?\d{1,2}\s*[-–]\s*)([^\W\d]+)[.,]?\s+(?=\d{1,2}\b)")
 _INTO_NEXT: Final = re.compile(
     r"^(?:[^\W\d]+[.,]?\s+)?(?P<day>\d{1,2})\s*(?:[-–—]|to|until|till)\s*(?P<last>[^\W\d]{3,}\.?\s+\d{1,2}|\d{1,2}\s+[^\W\d]{3,})\b(?![.:]\d)"
 )
@@ -296,6 +297,12 @@ def goes_into_next(line: TextLine) -> bool:
     return _INTO_NEXT.match(line.text) is not None
 
 
+def _without_second_weekday(text: str, lexicon: Lexicon) -> str:
+    """A line whose range of days says the weekday of the last one, too, without that: `Mon 19 - Fri 23 Reading week`."""
+    match = _TO_WEEKDAY.match(text)
+    return f"{match[1]}{text[match.end() :]}" if match and fold(match[2]) in lexicon.weekdays else text
+
+
 def in_month(line: TextLine, month: str, lexicon: Lexicon, needs_weekday: bool = False) -> TextLine | None:
     """A line that begins with a day of the month above it; with its weekday, where nothing less tells."""
     crossing = _INTO_NEXT.match(line.text)
@@ -306,7 +313,8 @@ def in_month(line: TextLine, month: str, lexicon: Lexicon, needs_weekday: bool =
     ):
         time, rest = time_in(with_clocks(line.text[crossing.end() :].strip(" :,–—-")))
         return line._replace(date=f"{crossing['day']} {month} – {crossing['last']}", time=time, rest=rest)
-    match = _DAY_OF_MONTH.match(line.text)
+    text = _without_second_weekday(line.text, lexicon)
+    match = _DAY_OF_MONTH.match(text)
     if (
         match is None
         or not 1 <= int(match["day"]) <= 31
@@ -319,10 +327,10 @@ def in_month(line: TextLine, month: str, lexicon: Lexicon, needs_weekday: bool =
         if match["weekday"]:
             return None
         weekday, end = "", match.start("behind") - 1
-    time, rest = time_in(with_clocks(line.text[end:].strip(" :,–—-")))
+    time, rest = time_in(with_clocks(text[end:].strip(" :,–—-")))
     date = f"{weekday} {match['day']}{'-' + match['last'] if match['last'] else ''} {month}"
     if match["last"] and weekday:
-        date = f"{weekday} {match['day']} {month} – {match['end'] or ''} {match['last']} {month}"
+        date = f"{weekday} {match['day']} {month} – {match['last']} {month}"
     return line._replace(
         date=" ".join(date.split()),
         time=time,
