@@ -50,9 +50,7 @@ class Area(NamedTuple):
     last_column: int
 
 
-_TIME_ALONE = re.compile(
-    r"(?i)\(?\d{1,2}(?:[.:h]\d\d)?\s?(?:[ap]\.?m\.?)?(?:\s?[-–]\s?\d{1,2}(?:[.:h]\d\d)?\s?(?:[ap]\.?m\.?)?)?\)?"
-)
+_TIME_ALONE = r"(?i)\(?\d{1,2}(?:[.:h]\d\d)?\s?(?:[ap]\.?m\.?)?(?:\s?[-–]\s?\d{1,2}(?:[.:h]\d\d)?\s?(?:[ap]\.?m\.?)?)?\)?"
 
 
 class Sheet(NamedTuple):
@@ -146,7 +144,7 @@ def _whole(cell: str) -> str:
     for line in more:
         above = found[-1]
         is_time = (
-            _TIME_ALONE.fullmatch(line) is not None
+            re.fullmatch(_TIME_ALONE, line) is not None
             and not any(map(str.isdigit, above))
             and any(map(str.isalpha, above))
         )

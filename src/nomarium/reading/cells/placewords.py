@@ -8,11 +8,11 @@ NO_PLACE: Final = (
     r"entry|admission|details?|compulsory|optional|please|all day|no|not|non|age[sd]?|adults?|children|home|away|book|call|ring|contact|tel|phone|register|sign|wear|see|meet|k\.?o|kick-?off|uhr|unterrichtsende|schulschluss|ende|dismissal|max|min|people|per|early|advance|subject|note|rsvp)\b|[£$€@]|\b\d+\s?(?:h|hrs?|hours?|min\w*)\b|^\W*(?:\d+|[HA])\W*$"
 )
 """Words of what stands beside a title and is no place."""
-PLACE_WORDS: Final = re.compile(
+PLACE_WORDS: Final = (
     r"(?i)\b(?:rooms?|hall|loft|shed|slips?|gym|library|lab|studio|field|court|pitch|church|chapel|centre|center|park|harbou?r|yard|street|road|"
     r"lane|school|office|theatre|theater|caf[eé]|club|house|building|campus|pool|museum|beach|quay|pier|dock|boathouse|online|salle|raum|at|in)\b|\d"
 )
-_ENDS_AS_PLACE: Final = re.compile(
+_ENDS_AS_PLACE: Final = (
     r"(?i)(?:(?:rooms?|slip|shed|loft|hall|lab|studio|court|pitch|field|gate|floor|building|salle|raum)\s+(?:\d{1,3}[a-z]?|[a-z])|"
     r"\w*(?:rooms?|hall|loft|shed|slip|gym|library|lab|studio|field|court|pitch|church|chapel|cent(?:re|er)|park|harbou?r|yard|street|road|"
     r"lane|school|office|theat(?:re|er)|caf[eé]|building|campus|pool|museum|beach|quay|pier|dock|boathouse|clubhouse|forge|online|square|gallery|foyer|lobby|atrium|canteen|cafeteria|kitchen|garden|playground|auditorium|marquee|tent|church|chapel|cathedral|marina|stadium|arena|[ée]glise|kirche|halle))$"
@@ -26,4 +26,4 @@ def is_place(text: str) -> bool:
     if re.search(r"[,;:|(–—]|\s-\s", text.strip(" .,;:()")):
         return False
     words = text.strip(" .,;:()").split()
-    return len(words) <= _MOST_OF_PLACE and _ENDS_AS_PLACE.search(" ".join(words)) is not None
+    return len(words) <= _MOST_OF_PLACE and re.search(_ENDS_AS_PLACE, " ".join(words)) is not None

@@ -265,7 +265,7 @@ def read_day_list(text: str, lexicon: Lexicon) -> tuple[Days, ...] | Refusal:
 
 
 _ORDINAL = r"\d{1,2}(?:st|nd|rd|th)?"
-_MONTH_FIRST = re.compile(
+_MONTH_FIRST = (
     rf"(?i)(?<!\d)(?<!\d )(?P<month>[^\W\d_]{{3,}}\.?)\s+(?P<days>{_ORDINAL}(?:(?:\s*,\s*{_ORDINAL})+(?:\s*,?\s*(?:&|\+|\band\b)\s*{_ORDINAL}|\s*,\s*{_ORDINAL})"
     rf"|\s*(?:&|\+|\band\b)\s*{_ORDINAL}))(?:\s*,?\s*(?P<year>\d{{4}}))?(?![\d./:-])"
 )
@@ -284,7 +284,7 @@ def _days_of_part(part: str, lexicon: Lexicon) -> list[Days] | Refusal:
     whole = read_days(part, lexicon)
     if isinstance(whole, Days) and not whole.rest:
         return [whole]
-    part = _MONTH_FIRST.sub(lambda match: _days_first(match, lexicon), part)
+    part = re.sub(_MONTH_FIRST, lambda match: _days_first(match, lexicon), part)
     pieces = [piece for piece in re.split(r"\s*(?:,|&|\+|\band\b|\bet\b|\bund\b|\by\b)\s*", part) if piece]
     if len(pieces) < 2:
         rest = (

@@ -42,12 +42,12 @@ def row_of(line: TextLine, date: str, lexicon: Lexicon) -> Row:
     if (
         brackets
         and not re.search(NO_PLACE, brackets["place"])
-        and ((is_timed and not brackets["place"][0].islower()) or PLACE_WORDS.search(brackets["place"]))
+        and ((is_timed and not brackets["place"][0].islower()) or re.search(PLACE_WORDS, brackets["place"]))
     ):
         text, place = brackets["title"], brackets["place"]
     parts = _parts_of(text)
     may_be = (n for n, part in enumerate(parts) if n and not _is_no_place(part, lexicon))
-    at = next((n for n in may_be if is_timed or PLACE_WORDS.search(parts[n])), 0)
+    at = next((n for n in may_be if is_timed or re.search(PLACE_WORDS, parts[n])), 0)
     if at and not place:
         place = parts.pop(at)
         if (within := _IN_BRACKETS.match(place)) is not None:  # Staff room (with supper)

@@ -13,7 +13,7 @@ from nomarium.reading.rows.whenreader import WhenReader
 _MADE = r"(?:updated?|printed|revised|revision|reviewed|created|modified|generated|issued|saved|stand|dated?|draft|version(?:\s+[\d.]+)?+|page)"
 _PAPER = r"(?:(?:this|the)\s+)?(?:page|calendar|timetable|list|programme|program|schedule|rota|sheet|table|document|file|plan|version|newsletter|term dates|dates)"
 _NAME = r"(?:(?:(?:mon|tues?|wed(?:nes)?|thu(?:rs)?|fri|sat(?:ur)?|sun)(?:day)?|jan(?:uary)?|feb(?:ruary)?|mar(?:ch)?|apr(?:il)?|may|june?|july?|aug(?:ust)?|sept?(?:ember)?|oct(?:ober)?|nov(?:ember)?|dec(?:ember)?)\b|[^\W\d_]+\.?\s+\d{4}\W*$)"
-_BOOKKEEPING = re.compile(
+_BOOKKEEPING = (
     rf"(?i)^\W*(?:{_PAPER}\s+(?:was\s+|is\s+)?)?{_MADE}\s*(?:[:.,;(]|[–—]|-\s|$|\d|(?:on|at|by|as|am|vom|le|du|of\s+(?:issue|print\w*|last))\b|{_NAME})|"
     r"\blast\s+(?:updated?|changed?|modified|revised|reviewed|saved)\b|\bas\s+(?:of|at)\b|\bcorrect\s+(?:of|at)\b|\bmise?\s+à\s+jour\b|\baktualisiert\b|"
     r"\bvalid\s+from\b|\b(?:updated|printed|revised|reviewed|created|modified|generated|dated)\s*(?:(?:on|at)\b|:|\d)|\bpage\s+\d+\s*(?:of|/)\s*\d|"
@@ -65,7 +65,7 @@ def event_said_alone(text: str, when: WhenReader, number: int) -> Event | Refusa
 
 def keeps_books(text: str) -> bool:
     """Whether a text speaks of the table itself: when it was changed, printed or is valid."""
-    return _BOOKKEEPING.search(text) is not None
+    return re.search(_BOOKKEEPING, text) is not None
 
 
 def _tidy(rest: str) -> str:
