@@ -716,6 +716,12 @@ DOCUMENTS = {
         "<tr><td>Tue 19 Jan 2027</td><td>Navigation</td><td></td></tr></table>",
         ["Lofting 2027-01-18T09:00/2027-01-18T10:00", "Rigging 2027-01-18T13:30/2027-01-18T14:30", "Navigation 2027-01-19T09:00/2027-01-19T10:00"],
     ),
+    "dates over all columns of a table in Word": (
+        docx,
+        word_table([["Day"], ["09:00", "Boats", "Hall"], ["Next"], ["10:00", "Race", "Slip 1"]]).replace("Day", "Sat 12 September 2026").replace("Next", "Sun 13 September 2026")
+        .replace("<w:tc>", '<w:tc><w:tcPr><w:gridSpan w:val="3"/></w:tcPr>', 1),
+        ["Boats 2026-09-12T09:00/2026-09-12T10:00 @ Hall", "Race 2026-09-13T10:00/2026-09-13T11:00 @ Slip 1"],
+    ),
     "a box in Word": (docx, word_table([["Dates\nSat 12 September 2026: Regatta, 10.00-12.30, Slip 2"]]), EVENTS[:1]),
     "the table of a mail, and what stands beside it": (
         lambda folder, text: mail(folder, text, "text/html"),

@@ -119,6 +119,9 @@ RIGHT = {
     "a row written across the table that speaks of what is issued": (
         "Date,Event\n2026-10-05,A\nReport cards issued Friday 20 November 2026,", [], ["A 2026-10-05/2026-10-06", "Report cards issued 2026-11-20/2026-11-21"],
     ),
+    "lengths of whole days without a start": (
+        "Date,Event,Duration\n2026-09-07,Camp,2 days\n2026-09-14,Fair,1 day", [], ["Camp 2026-09-07/2026-09-09", "Fair 2026-09-14/2026-09-15"],
+    ),
     "a time of the last change is no start": ("Date,Match,Updated at\n2026-09-07,A,15:00", [], ["A 2026-09-07/2026-09-08"]),
     "a time of event is no title of event": (
         "Name of event,Date,Time of event\nA,2026-09-07,9:00", [], ["A 2026-09-07T09:00/2026-09-07T10:00"],

@@ -320,6 +320,29 @@ def test_clashes_are_told_at_the_end(tmp_path: Path) -> None:
     assert "1 clash: teacher R. Finch is in KN1 and RG2 at once (first on 2026-09-07, 2 times)" in outcome.out
 
 
+def test_of_several_clashes_the_first_is_told(tmp_path: Path) -> None:
+    tables = table(
+        "Class,Label,Period,Room,Teacher\nKN1,A,1,Loft,R. Finch\nRG2,A,1,Shed,R. Finch\nST3,A,2,Loft,T. Roe\nWV4,A,2,Loft,O. Moss"
+    )
+    outcome = nomarium("build", folder(tmp_path, {**BASE, **tables}), "-o", tmp_path / "out.ics")
+    assert (
+        "2 clashes: teacher R. Finch is in KN1 and RG2" in outcome.out and "--json lists all" in outcome.out
+    )
+
+
+def test_a_class_in_one_slot_twice_meets_once_in_a_room_and_in_each_of_two(tmp_path: Path) -> None:
+    def meetings(name: str, rows: str) -> int:
+        (tmp_path / name).mkdir()
+        source = folder(tmp_path / name, {**BASE, **table(f"Class,Label,Period,Room\n{rows}")})
+        return sum(line[2] for line in json.loads(nomarium("tally", source, "--json").out)["lines"])
+
+    once = meetings("once", "KN1,A,1,Loft")
+    assert once > 0
+    assert meetings("the same room", "KN1,A,1,Loft\nKN1,A,1,loft") == once
+    assert meetings("a room not said", "KN1,A,1,Loft\nKN1,A,1,") == once
+    assert meetings("two rooms", "KN1,A,1,Loft\nKN1,A,1,Shed") == 2 * once
+
+
 def test_an_option_beats_a_setting_with_a_note(tmp_path: Path) -> None:
     outcome = nomarium(
         "build", folder(tmp_path, {**BASE, **FULL}), "-o", tmp_path / "out.ics", "--timezone", "Europe/Paris"

@@ -122,6 +122,12 @@ def test_a_built_calendar_keeps_what_made_its_meetings(school: Path, tmp_path: P
     assert "label Deck" in outcome.out
 
 
+def test_a_day_without_events_names_the_nearest_one(tmp_path: Path) -> None:
+    source = csv_file(tmp_path, "Date,Event\n2026-09-03,B\n2026-09-01,A\n2026-09-12,D\n2026-09-10,C")
+    assert "The next one is “C” on 2026-09-10." in nomarium("why", source, "--on", "2026-09-05").out
+    assert "The last one was “D” on 2026-09-12." in nomarium("why", source, "--on", "2026-09-20").out
+
+
 def test_problems_of_a_source_are_told_and_a_wrong_date_is_refused(tmp_path: Path) -> None:
     source = csv_file(tmp_path, "Date,Event\n2026-11-02,A\n2026-31-31,B\n")
     outcome = nomarium("why", source, "--on", "2026-11-02")
