@@ -113,6 +113,10 @@ READ: dict[str, tuple[dict[str, Rows], list[str], list[str]]] = {
         [f"Knots {at(7, '09:00', '10:00')}", f"Rigging {at(7, '09:00', '10:00')}", f"Knots {at(8, '09:00', '10:00')}", f"Sails {at(8, '09:00', '10:00')}"],
         ["App 1 and App 2", "the group of their classes"],
     ),
+    "a class on the sheets of two teachers is one in a room, and two in two": (
+        {"Ms Quill": [["", "Mon", "Tue"], ["9:00-10:00", "Knots (Loft 1)", "Sails (Loft 1)"]], "Mr Finch": [["", "Mon", "Tue"], ["9:00-10:00", "Knots (loft 1)", "Sails (Shed 2)"]], "Terms": TERM},
+        [f"Knots {at(7, '09:00', '10:00')} @ Loft 1", f"Sails {at(8, '09:00', '10:00')} @ Loft 1", f"Sails {at(8, '09:00', '10:00')} @ Shed 2"], [],
+    ),
     "sheets called after rooms": (
         {"Loft 1": [["", "Mon", "Tue"], ["9:00-10:00", "Knots", ""]], "B12": [["", "Mon", "Tue"], ["9:00-10:00", "", "Sails"]], "Terms": TERM},
         [f"Knots {at(7, '09:00', '10:00')} @ Loft 1", f"Sails {at(8, '09:00', '10:00')} @ B12"], [],

@@ -330,19 +330,6 @@ def test_of_several_clashes_the_first_is_told(tmp_path: Path) -> None:
     )
 
 
-def test_a_class_in_one_slot_twice_meets_once_in_a_room_and_in_each_of_two(tmp_path: Path) -> None:
-    def meetings(name: str, rows: str) -> int:
-        (tmp_path / name).mkdir()
-        source = folder(tmp_path / name, {**BASE, **table(f"Class,Label,Period,Room\n{rows}")})
-        return sum(line[2] for line in json.loads(nomarium("tally", source, "--json").out)["lines"])
-
-    once = meetings("once", "KN1,A,1,Loft")
-    assert once > 0
-    assert meetings("the same room", "KN1,A,1,Loft\nKN1,A,1,loft") == once
-    assert meetings("a room not said", "KN1,A,1,Loft\nKN1,A,1,") == once
-    assert meetings("two rooms", "KN1,A,1,Loft\nKN1,A,1,Shed") == 2 * once
-
-
 def test_an_option_beats_a_setting_with_a_note(tmp_path: Path) -> None:
     outcome = nomarium(
         "build", folder(tmp_path, {**BASE, **FULL}), "-o", tmp_path / "out.ics", "--timezone", "Europe/Paris"
