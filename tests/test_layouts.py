@@ -90,6 +90,9 @@ ROSTERS = {
         [f"{name}: {post} {week(at)}" for at, posts in ((7, "Gate Mess Slip"), (14, "Slip Gate Mess"), (21, "Mess Slip Gate")) for name, post in zip(("Finch", "Roe", "Tern"), posts.split(), strict=True)],
     ),
     "names across": ("Date,Finch,Roe\n7 Sep 2026,E,L\n8 Sep 2026,L,E", [], ["Finch: E " + day(7), "Roe: L " + day(7), "Finch: L " + day(8), "Roe: E " + day(8)]),
+    "marks under names, and no heading over the dates": (
+        ",Finch,Roe,Tern\n7 Sep 2026,x,,x\n14 Sep 2026,,x,x", [], ["Finch " + day(7), "Tern " + day(7), "Roe " + day(14), "Tern " + day(14)],
+    ),
     "subjects across, when asked": (
         "Date,Knots,Rigging\n7 Sep 2026,Bowline,Blocks\n14 Sep 2026,Hitches,", ["--as", "roster"],
         ["Knots: Bowline " + day(7), "Rigging: Blocks " + day(7), "Knots: Hitches " + day(14)],

@@ -122,6 +122,11 @@ RIGHT = {
     "lengths of whole days without a start": (
         "Date,Event,Duration\n2026-09-07,Camp,2 days\n2026-09-14,Fair,1 day", [], ["Camp 2026-09-07/2026-09-09", "Fair 2026-09-14/2026-09-15"],
     ),
+    "several weekdays in a language of which one name is English, too": (
+        "Kurs,Tag,Zeit,Beginn,Ende\nKnoten,Mo,18:00-20:00,14.09.2026,21.09.2026\nSegeln,Di/Do,19.00-20.30,15.09.2026,17.09.2026", [],
+        ["Knoten 2026-09-14T18:00/2026-09-14T20:00", "Knoten 2026-09-21T18:00/2026-09-21T20:00", "Segeln 2026-09-15T19:00/2026-09-15T20:30",
+         "Segeln 2026-09-17T19:00/2026-09-17T20:30"],
+    ),
     "a time of the last change is no start": ("Date,Match,Updated at\n2026-09-07,A,15:00", [], ["A 2026-09-07/2026-09-08"]),
     "a time of event is no title of event": (
         "Name of event,Date,Time of event\nA,2026-09-07,9:00", [], ["A 2026-09-07T09:00/2026-09-07T10:00"],

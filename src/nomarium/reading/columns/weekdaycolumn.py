@@ -160,7 +160,7 @@ _WITH_TIME = (
 
 
 def _lexicon_of(texts: Sequence[str], lexicon: Lexicon, options: ReadingOptions) -> Lexicon:
-    """The names of the language in which a column says its weekdays: those known, unless they know none of them."""
+    """The names of the language in which a column says its weekdays: those known, unless another one knows more of them."""
     words = {
         word.removesuffix("s")
         for text in texts
@@ -168,7 +168,7 @@ def _lexicon_of(texts: Sequence[str], lexicon: Lexicon, options: ReadingOptions)
         if len(word) > 1
     }
     words -= {"et", "und", "en", "y", "e", "and", "ja", "och", "og", "i"}
-    if options.languages or not words or any(word in lexicon.weekdays for word in words):
+    if options.languages or all(word in lexicon.weekdays for word in words):
         return lexicon
     from nomarium.reading.cells.languages import weekday_lexicon
 

@@ -246,6 +246,9 @@ def _lexicon_of_unknown_weekdays(
     return weekday_lexicon(words)
 
 
+_BETWEEN_WEEKDAYS = r"\s*(?:[/,&+]|\b(?:und|et|y|en|og|och|i|e)\b)\s*"
+
+
 def _unknown_weekdays(
     columns: Sequence[Column], sample: Sequence[Sequence[Cell]], lexicon: Lexicon
 ) -> frozenset[str]:
@@ -254,7 +257,8 @@ def _unknown_weekdays(
         named = match_heading(column.heading) if not column.field and column.how != "asked" else None
         if column.field == "day" or (named is not None and named.field == "date" and named.is_weak):
             texts = (cell_text(row[column.at]) for row in sample if column.at < len(row))
-            words = frozenset(fold(text).strip() for text in texts if text)
+            found = [re.split(_BETWEEN_WEEKDAYS, fold(text).strip()) for text in texts if text]
+            words = frozenset(word for some in found for word in some if word)
             if len(words) <= 7 and all(map(str.isalpha, words)) and not words <= lexicon.weekdays.keys():
                 return words
     return frozenset()

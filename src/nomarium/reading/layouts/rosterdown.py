@@ -199,7 +199,7 @@ def _head_over_dates(top: Top, rows: Sequence[Row]) -> tuple[int, int] | None:
         for column in range(min(len(row), 4)):
             cells = [r[column] for _, r in body if column < len(r) and cell_text(r[column])]
             dates = sum(heads_dates([cell], top.lexicon) for cell in cells)
-            if cells and dates >= max(1, len(cells) * 0.6) and cell_text(row[column]):
+            if cells and dates >= max(1, len(cells) * 0.6):
                 return at, column
         return None
     return None
