@@ -511,6 +511,10 @@ REFUSED = {
         "der Elternabend findet am Donnerstag, dem 24. September 2026, um 19.30 Uhr in der Aula statt.\nMi 11.11.2026, 17:00 Uhr: Umzug", "line 1", "It is a sentence",
     ),
     "from one day to another, late": ("From Friday 2 October 2026 until Friday 18 December 2026 the library will open late.", "line 1", "It is a sentence"),
+    "two things, and the time of the second": ("Fri 9 October 2026: Cake sale at break; disco 6pm", "line 1", "more than one date or time"),
+    "a time of a programme shows nothing for another": ("w/c 5 October 2026\nWed Trip 9-3\nThu Jabs 10am\nw/c 12 October 2026\nWed Open evening 5-7", "line 5", "morning or in the afternoon"),
+    "months without days": ("15/01/2027 Mock interviews\n09/2026   Induction", "line 2", "seems to hold a date"),
+    "a sentence below the last of the dates": ("Open mornings\n\nTuesday 6 October 2026\nThursday 15 October 2026\n\nWe look forward to seeing you.", "line 3", "The date stands alone"),
     "a wrong weekday": ("Fri 17 April 2027: Open day", "line 1", "is a Saturday, not a Friday"),
     "no such day": ("Fri 16 April 2027: Race\nWed 31 April 2027: Race", "line 2", ""),
 }  # fmt: skip

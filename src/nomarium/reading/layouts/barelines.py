@@ -4,7 +4,7 @@ import re
 from bisect import bisect_left, bisect_right
 from collections import Counter
 from collections.abc import Iterator, Mapping, Sequence
-from typing import NamedTuple
+from typing import Final, NamedTuple
 
 from nomarium.reading.cells.placewords import is_place
 from nomarium.reading.cells.words import Lexicon
@@ -12,6 +12,9 @@ from nomarium.reading.layouts.asides import heads_paper
 from nomarium.reading.layouts.linetimes import time_in
 from nomarium.reading.layouts.textlines import BULLET, MARKS, TextLine, month_alone
 from nomarium.sheets.sheet import Row
+
+_MOST_OF_TITLE: Final = 3
+"""Words above which a line that ends as a sentence does is no title."""
 
 
 class Bare(NamedTuple):
@@ -68,7 +71,10 @@ def titled_days(
                 used |= {number - 2}
             yield Bare(line, above, place)
         elif after is None or after in bare or (under and (number != dated[0] or under[0] == number + 1)):
-            yield Bare(line, texts[under[0]] if len(under) == 1 else "")
+            title = texts[under[0]] if len(under) == 1 else ""
+            yield Bare(
+                line, "" if len(title.split()) > _MOST_OF_TITLE and title.endswith((".", "!", "?")) else title
+            )
 
 
 def _unclear_paragraphs(

@@ -49,6 +49,14 @@ _SEVERAL: Final = Refusal(
 )
 
 
+def _is_of_last(line: TextLine) -> bool:
+    """Whether a line names two things, parted by a semicolon, and its time stands with the second: `Cake sale; disco 6pm`."""
+    first, *others = line.text.replace(line.date, " ", 1).split(";")
+    said = [piece for piece in others if time_in(piece)[0]]
+    is_named = any(re.search(r"[^\W\d_]{3}", time_in(piece)[1]) for piece in said)
+    return is_named and not time_in(first)[0] and re.search(r"[^\W\d_]{3}", first) is not None
+
+
 def _has_other_date(rest: str, lexicon: Lexicon) -> bool:
     """Whether what a line says beside its date is another one, with the name of a month."""
     found = date_within(f"{rest} ·", lexicon)
@@ -89,7 +97,7 @@ def doubt_of(line: TextLine, lexicon: Lexicon) -> Refusal | None:
         return _SEVERAL
     if line.date and re.search(r"^\W*(?:&|and\b|\+)|(?:&|\band|(?<=\s)\+)\W*$", line.rest):
         return _SEVERAL
-    if is_timed and time_in(line.rest)[0]:
+    if is_timed and (time_in(line.rest)[0] or _is_of_last(line)):
         return _SEVERAL
     if has_weekday and is_timed and not line.repeat and re.search(_RANGE, line.date):
         return _REPEATED  # on these weekdays, and not daily

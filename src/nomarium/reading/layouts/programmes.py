@@ -3,7 +3,6 @@
 from collections.abc import Sequence
 from typing import Final
 
-from nomarium.model.wording import clock_text
 from nomarium.reading.cells.times import Clock, Times, read_times
 from nomarium.sheets.sheet import Row
 
@@ -28,10 +27,16 @@ def forward_through_days(rows: Sequence[Row]) -> tuple[list[Row], list[tuple[int
         end = None if times.end is None else _after(times.end, start)
         if start != times.start.secs or (times.end is not None and end != times.end.secs):
             moved.append((number, str(text)))
-            text = clock_text(start) + (f"-{clock_text(end)}" if end is not None else "")
+            text = _with_half(start) + (f" - {_with_half(end)}" if end is not None else "")
         found.append((number, (date, text, *rest)))
         before = start
     return found, moved
+
+
+def _with_half(secs: int) -> str:
+    """A time with am or pm: written by 24 hours it would show how others are meant."""
+    hours, minutes = secs // 3600 % 24, secs // 60 % 60
+    return f"{hours % 12 or 12}:{minutes:02} {'pm' if hours > 11 else 'am'}"
 
 
 def _after(clock: Clock, before: int) -> int:

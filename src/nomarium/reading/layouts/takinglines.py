@@ -68,6 +68,8 @@ _RANGE: Final = r"\d.*(?:[-–—]|\b(?:to|until|till)\b|[,&]|\band\b).*\d"
 """A date of several days."""
 _SPEAKS_OF: Final = re.compile(r"(?i)(?:\b(?:of|from|for|since|until|by|dates?|du|de|vom|vor)\W*|:\s*)$")
 """Words before a date that a title speaks of."""
+_MONTH_IN_FIGURES: Final = re.compile(r"(?:0?[1-9]|1[0-2])[/.](?:19|20)\d\d\b")
+"""A month without a day, `09/2026  Induction`."""
 _SMALL_HOURS: Final = 6 * 3600
 _EVENING: Final = 18 * 3600
 _UNREAD: Final = Refusal(
@@ -154,7 +156,7 @@ class Taking:
             is_name = not half["sign"].strip() and half["half"][0].lower() not in "ap"  # Morning tea
             title = line.text if is_name else f"{half['rest'].strip()} ({half['half']})"
             self.rows.append((line.number, EventRow(self._date, "", title)))
-        elif is_like_a_date(line.text, lexicon):
+        elif is_like_a_date(line.text, lexicon) or _MONTH_IN_FIGURES.match(line.text):
             self.refuse(line, _UNREAD)
         else:
             self._titled = month_in(line.text, lexicon) or self._titled
