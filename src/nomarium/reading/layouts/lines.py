@@ -63,7 +63,7 @@ _BEFORE, _AFTER = dt.timedelta(days=31), dt.timedelta(days=333)
 class _Found(NamedTuple):
     rows: list[Row]
     notes: int
-    """Lines that are no events."""
+    """Lines, of all that were read, that are neither the first of an event nor refused."""
     sample: str
     """How the first of them is read, after its number."""
     has_open_ends: bool
@@ -240,9 +240,7 @@ def _read(lines: Sequence[Row], heads: Set[int], lexicon: Lexicon, has_date: boo
     whole, of_letters = plain, lines_about_letters(plain, lexicon)
     plain = [(number, "" if number in of_letters or number in heads else text) for number, text in plain]
     plain = with_leading_clocks(unwrapped(plain, lexicon))
-    written = sum(bool(row) and bool(cell_text(row[0])) for _, row in lines)
     taking = Taking(lexicon, has_date)
-    taking.notes = written - sum(bool(text.strip()) for _, text in plain)
     paragraphs = [
         [
             text_line(number, text, lexicon)._replace(indent=len(text) - len(text.lstrip()))
@@ -265,7 +263,6 @@ def _read(lines: Sequence[Row], heads: Set[int], lexicon: Lexicon, has_date: boo
         over = labelled(read, lexicon, least) or (None if heads_times else _over_lines(read, lexicon))
         if over is not None:
             taking.rows.append(over)
-            taking.notes += len(read) - 1
             continue
         for line in read:
             taking.take(line, following_of.get(line.number))
@@ -276,7 +273,6 @@ def _read(lines: Sequence[Row], heads: Set[int], lexicon: Lexicon, has_date: boo
             rows.append((line.number, EventRow(line.date, line.time, title, place)))
         else:
             taking.refused.append((line.number, line.text, _EMPTY))
-        taking.notes -= 1 + bool(title) + bool(place)
     rows.sort(key=lambda row: row[0])
     rows, forward = forward_through_days(with_whole_names(rows))
     ended = list(_with_ends(rows))
@@ -290,9 +286,8 @@ def _read(lines: Sequence[Row], heads: Set[int], lexicon: Lexicon, has_date: boo
         and number not in taken
         and (number < first or number in of_letters or re.search(_SCHOOL_YEAR, text))
     ]
-    return _Found(
-        ended, taking.notes, _sample(ended), has_open_ends, taking.refused, above, taking.timed, forward
-    )
+    notes = sum(bool(cell_text(row[0])) and number not in taken for number, row in lines if row)
+    return _Found(ended, notes, _sample(ended), has_open_ends, taking.refused, above, taking.timed, forward)
 
 
 def _take_titled(
@@ -320,9 +315,7 @@ def _take_titled(
                     ),
                 )
             )
-        elif line.number in used:
-            taking.notes += 1
-        else:
+        elif line.number not in used:
             taking.take(line, following_of.get(line.number))
 
 

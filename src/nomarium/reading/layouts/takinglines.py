@@ -99,7 +99,6 @@ class Taking:
         self.refused: list[tuple[int, str, Refusal]] = []
         self.headings: dict[int, TextLine] = {}
         """Lines that date those below them."""
-        self.notes = 0
         self.timed: list[tuple[int, str]] = []
 
     def take(self, line: TextLine, following: TextLine | None) -> None:
@@ -109,7 +108,6 @@ class Taking:
             return
         if (named := month_alone(line.text, lexicon)) is not None:
             self._month, self._date, self._over, self._said_by = named, "", "", None
-            self.notes += 1
             return
         dated = self._dated_from_above(line) if not line.date or goes_into_next(line) else None
         if dated == "taken":
@@ -121,27 +119,23 @@ class Taking:
             said, doubtful = _said(line, lexicon)
             self.rows += said
             self.refused += [(line.number, text, _PROSE) for text in doubtful]
-            self.notes += not said and not doubtful
             if not said and not doubtful and line.time:
                 self._pass_over(line)
         elif line.is_bullet and line.date and (entry := _sentence_of_list(line, lexicon)) is not None:
             self.rows += [entry] if entry != "past" else []
-            self.notes += entry == "past"
         elif is_aside(line.text, bool(line.date), bool(line.time)):
-            self.notes += 1
+            pass
         elif line.date and not is_day and (listed := listed_dates(line.text, lexicon)) is not None:
             self.rows.append((line.number, EventRow(listed.dates, listed.time, listed.title)))
         elif (line.date or line.time) and (doubt := doubt_of(line, lexicon)) is not None:
             self.refuse(line, doubt)
         elif line.date and not line.rest and re.search(r"\s[-–—]\s*$", line.text):
-            self.notes += 1  # w/b 28 Sept –: nothing on
+            pass  # w/b 28 Sept –: nothing on
         elif line.date and _is_heading(line, following):
             self._date, self.headings[line.number], self._said_by = line.date, line, None
             self._over, self._is_of_week = line.date, names_week(line.date)
-            self.notes += 1
         elif line.date and not any(map(str.isalpha, line.rest)) and "?" not in line.rest:
             self.headings[line.number] = line  # when, and nothing else
-            self.notes += 1
         elif line.date:
             self.rows.append(row_of(line, line.date, lexicon))
             self._date = "" if line.repeat or re.search(_RANGE, line.date) else line.date
@@ -161,7 +155,6 @@ class Taking:
         else:
             self._titled = month_in(line.text, lexicon) or self._titled
             self._text_at = line.number
-            self.notes += 1
 
     def _dated_from_above(self, line: TextLine) -> TextLine | Literal["taken"] | None:
         """A line with the day that its number has in the month above it, or its weekday in the week above it."""
@@ -173,7 +166,6 @@ class Taking:
         on = on_weekday(with_clocks(line.text), self._over, self.lexicon, self._is_of_week)
         if on is not None and on.is_clear and not on.rest:
             self._date, self.headings[line.number], self._said_by = on.date, line._replace(date=on.date), None
-            self.notes += 1
             return "taken"
         if on is not None and (on.is_clear or self._is_of_week):
             time, rest = time_in(on.rest)
@@ -212,7 +204,6 @@ class Taking:
             self.refuse(line, _TIME_ALONE)
         else:
             self.rows[-1] = number, EventRow(*map(str, row))._replace(time=line.time)
-            self.notes += 1
 
     def _gives_title(self, line: TextLine) -> bool:
         """Whether a line is the title of the time alone above it."""
@@ -224,7 +215,6 @@ class Taking:
             return False
         self.rows.append(row_of(line._replace(time=waiting.time), self._date, self.lexicon))
         self._titled_at = line.number
-        self.notes += 1
         return True
 
     def _gives_place(self, line: TextLine) -> bool:
@@ -241,7 +231,6 @@ class Taking:
         if row[3]:
             return False
         self.rows[-1] = number, EventRow(*map(str, row))._replace(place=line.text)
-        self.notes += 1
         return True
 
     def close(self) -> None:
@@ -257,7 +246,6 @@ class Taking:
     def _pass_over(self, line: TextLine) -> None:
         """A sentence that says a time and no date: of all events, or of none."""
         if _OF_ALL.search(line.text):
-            self.notes -= 1
             self.refuse(line, _OF_ALL_TIMES)
         else:
             self.timed.append((line.number, line.text))
