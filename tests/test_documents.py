@@ -457,6 +457,22 @@ LINES: dict[str, tuple[str, list[str], list[str], list[str]]] = {
         ["Math 10 2027-01-18T09:00/2027-01-18T11:00 @ Hall", "French 11 2027-01-18T13:00/2027-01-18T15:00 @ Loft", "Study day 2027-01-20/2027-01-21"],
         ["the columns under the headings of line 2", "5 rows read = 3 events + 2 notes"],
     ),
+    "what no reader sees, over several lines": (
+        "Dates\n<!-- of last year:\nSat 13 September 2025: Race\n-->\nSat 12 September 2026: Race", [], ["Race 2026-09-12/2026-09-13"], [],
+    ),
+    "short lines that go on, and a line that does not": (
+        """
+        The autumn regatta will be held on
+        Saturday 12 September 2026 at the main slip.
+
+        Bring your own lunch and a warm coat with you
+        13 September 2026: Feast
+        """, [],
+        ["Autumn regatta 2026-09-12/2026-09-13 @ Main slip", "Feast 2026-09-13/2026-09-14"], [],
+    ),
+    "codes before titles, and the place behind them": (
+        "R1 | Sat 12/6/2027 | 15:00 | Saltmarsh - Gull Island | Slip 2", [], ["R1: Saltmarsh - Gull Island 2027-06-12T15:00/2027-06-12T16:00 @ Slip 2"], [],
+    ),
     "times alone, and the day on the command line": (
         "10.00 Welcome\n10.30 Tour", ["--set", "date=2026-09-17"],
         ["Welcome 2026-09-17T10:00/2026-09-17T10:30", "Tour 2026-09-17T10:30/2026-09-17T11:30"], [],
@@ -515,6 +531,7 @@ REFUSED = {
     "a time of a programme shows nothing for another": ("w/c 5 October 2026\nWed Trip 9-3\nThu Jabs 10am\nw/c 12 October 2026\nWed Open evening 5-7", "line 5", "morning or in the afternoon"),
     "months without days": ("15/01/2027 Mock interviews\n09/2026   Induction", "line 2", "seems to hold a date"),
     "a sentence below the last of the dates": ("Open mornings\n\nTuesday 6 October 2026\nThursday 15 October 2026\n\nWe look forward to seeing you.", "line 3", "The date stands alone"),
+    "a time with no title below it": ("Sat 8 May 2027\n10.00\n11.00 Lunch", "line 2", "a time, and not of what"),
     "a wrong weekday": ("Fri 17 April 2027: Open day", "line 1", "is a Saturday, not a Friday"),
     "no such day": ("Fri 16 April 2027: Race\nWed 31 April 2027: Race", "line 2", ""),
 }  # fmt: skip
@@ -699,6 +716,12 @@ DOCUMENTS = {
     "spans in a page": (
         page, "<table><tr><th>Date</th><th>Event</th></tr><tr><td rowspan='2'>12 Sept 2026</td><td>Regatta</td></tr><tr><td>Fair</td></tr></table>",
         ["Regatta 2026-09-12/2026-09-13", "Fair 2026-09-12/2026-09-13"],
+    ),
+    "dates over all columns of a page's table": (
+        page,
+        "<table><tr><td colspan='3'>Sat 12 September 2026</td></tr><tr><td>09:00</td><td>Boats</td><td>Hall</td></tr><tr><td>10:00</td><td>Talk</td><td>Loft</td></tr>"
+        "<tr><td colspan='3'>Sun 13 September 2026</td></tr><tr><td>10:00</td><td>Race</td><td>Slip 1</td></tr></table>",
+        ["Boats 2026-09-12T09:00/2026-09-12T10:00 @ Hall", "Talk 2026-09-12T10:00/2026-09-12T11:00 @ Loft", "Race 2026-09-13T10:00/2026-09-13T11:00 @ Slip 1"],
     ),
     "lists in a page": (page, "<h2>Sat 12 September 2026</h2><ul><li>10.00-12.30 Regatta (Slip 2)</li></ul>", EVENTS[:1]),
     "tables that only place text, within and beside tables of dates": (

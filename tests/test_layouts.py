@@ -194,6 +194,17 @@ def test_a_list_under_months_in_rows_of_their_own(text: str, tmp_path: Path) -> 
     ]  # fmt: skip
 
 
+def test_months_below_one_another_are_a_list_where_days_are_ranges_and_a_planner_else(tmp_path: Path) -> None:
+    text = "January 2027,\n4,Term starts\n{},Mocks\nFebruary,\n2,Fair\n3,Feast"
+    for days, told, mocks in (
+        ("18 – 21", "a month alone", "2027-01-18/2027-01-22"),
+        ("18", "a wall planner", "2027-01-18/2027-01-19"),
+    ):
+        ran = nomarium("build", csv_file(tmp_path, text.format(days)), "-o", tmp_path / f"{days}.ics")
+        assert ran.status == 0 and told in ran.text, ran.text
+        assert f"Mocks {mocks}" in [*map(plain, events_in(tmp_path / f"{days}.ics"))]
+
+
 def test_days_of_a_month_that_go_on_in_the_next_one(tmp_path: Path) -> None:
     source = csv_file(
         tmp_path, "December 2026,,\n4,Fair,10am-2pm\n12 & 13,Market,\n21 – 3 Jan,Office closed,"
