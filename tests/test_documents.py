@@ -723,6 +723,12 @@ DOCUMENTS = {
         "<tr><td colspan='3'>Sun 13 September 2026</td></tr><tr><td>10:00</td><td>Race</td><td>Slip 1</td></tr></table>",
         ["Boats 2026-09-12T09:00/2026-09-12T10:00 @ Hall", "Talk 2026-09-12T10:00/2026-09-12T11:00 @ Loft", "Race 2026-09-13T10:00/2026-09-13T11:00 @ Slip 1"],
     ),
+    "cards: a day, and beside it a title, a time and a place": (
+        page,
+        "<table><tr><td>SEP<br>12<br>2026</td><td><b>Regatta</b><br>10:00 am - 4:00 pm<br>Main slip</td></tr><tr><td>SEP<br>19<br>2026</td><td>Open day<br>all day</td></tr>"
+        "<tr><td>OCT<br>8<br>2026</td><td>Talk<br>Ida Holm<br>7:30 pm<br>Sail loft</td></tr></table>",
+        ["Regatta 2026-09-12T10:00/2026-09-12T16:00 @ Main slip", "Open day 2026-09-19/2026-09-20", "Talk, Ida Holm 2026-10-08T19:30/2026-10-08T20:30 @ Sail loft"],
+    ),
     "lists in a page": (page, "<h2>Sat 12 September 2026</h2><ul><li>10.00-12.30 Regatta (Slip 2)</li></ul>", EVENTS[:1]),
     "tables that only place text, within and beside tables of dates": (
         page,

@@ -127,6 +127,10 @@ RIGHT = {
         ["Knoten 2026-09-14T18:00/2026-09-14T20:00", "Knoten 2026-09-21T18:00/2026-09-21T20:00", "Segeln 2026-09-15T19:00/2026-09-15T20:30",
          "Segeln 2026-09-17T19:00/2026-09-17T20:30"],
     ),
+    "titles over their times in a cell, under headings": (
+        'Date,Event,Notes\n2026-09-07,"Race\n10:00-12:00\nSlip 1",a\n2026-09-08,"Talk\n7.30pm",b\n2026-09-09,Feast,c', [],
+        ["Race 2026-09-07T10:00/2026-09-07T12:00 @ Slip 1", "Talk 2026-09-08T19:30/2026-09-08T20:30", "Feast 2026-09-09/2026-09-10"],
+    ),
     "a time of the last change is no start": ("Date,Match,Updated at\n2026-09-07,A,15:00", [], ["A 2026-09-07/2026-09-08"]),
     "a time of event is no title of event": (
         "Name of event,Date,Time of event\nA,2026-09-07,9:00", [], ["A 2026-09-07T09:00/2026-09-07T10:00"],

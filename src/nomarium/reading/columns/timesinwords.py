@@ -47,7 +47,7 @@ def _in_titles(sheet: Sheet, title_at: int | None, rows: Sequence[Row]) -> list[
         return []
     number, text = timed[0]
     remedy = "If these are their times, put them into a column of their own."
-    return [title_timed(f"row {number}: “{text}”", remedy).at(sheet.place(None, title_at))]
+    return [title_timed(f"row {number}: “{' '.join(text.split())}”", remedy).at(sheet.place(None, title_at))]
 
 
 def holds_time(title: str) -> bool:

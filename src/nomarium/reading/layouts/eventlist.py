@@ -47,12 +47,24 @@ def look_in_its_language(top: Top) -> Reading | NotRead:
     return list_in(top, top.sheet, top.seen)
 
 
+_TIMED = frozenset(("time", "start", "end", "duration", "class"))
+
+
 def list_in(top: Top, sheet: Sheet, seen: Lexicon | None = None) -> Reading | NotRead:
     """A sheet, perhaps with dates that its rows did not have, as a list."""
-    sheet = in_one_line(sheet)
+    lined, sheet = sheet, in_one_line(sheet)
     table = read_table(sheet, top.options, top.is_whole, seen)
     if isinstance(table, NotRead):
         return table
+    if not (_TIMED & {column.field for column in table.columns}):
+        from nomarium.reading.layouts.titlecells import with_cells_apart
+
+        apart = with_cells_apart(lined, table)
+        again = (
+            read_table(in_one_line(apart), top.options, top.is_whole, seen) if apart is not None else table
+        )
+        if apart is not None and not isinstance(again, NotRead):
+            sheet, table = in_one_line(apart), again
     from nomarium.reading.rows.reader import read_events
 
     return Reading(

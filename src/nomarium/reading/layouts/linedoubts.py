@@ -24,7 +24,7 @@ _REPEATED: Final = Refusal(
     "Put it into a table with a column Repeat (“every Tuesday until 15 December”), or write each date.",
 )  # fmt: skip
 _LABELS: Final = frozenset(
-    "when where date time from to until start end starts ends begins day quand wann von bis".split()
+    "when where date time from to until start end starts ends begins day all both everything quand wann von bis".split()
 )
 _LABELLED: Final = Refusal(
     "text-labelled", "The line says when, and no line beside it says what.", "Write the title on the same line: “Fri 16 April 2027: Open day”.",

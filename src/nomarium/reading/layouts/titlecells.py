@@ -1,0 +1,70 @@
+"""Cells that hold a title and, on lines of their own, its time and its place: a column for each of them."""
+
+from collections.abc import Iterator
+from itertools import islice
+from typing import Final
+
+from nomarium.model.cell import Cell
+from nomarium.model.problem import note
+from nomarium.reading.cells.placewords import is_place
+from nomarium.reading.cells.times import Times, read_times
+from nomarium.reading.columns.table import TableReading
+from nomarium.reading.layouts.linetimes import reads_as_time
+from nomarium.sheets.sheet import Row, Sheet, cell_text
+
+_LOOKED_AT: Final = 40
+_LEAST: Final = 2
+
+
+def with_cells_apart(sheet: Sheet, table: TableReading) -> Sheet | None:
+    """The sheet with two more columns, for the times and the places that its cells of titles hold; None where most of these
+    cells hold no time on a line of its own."""
+    title = table.column("summary")
+    if title is None or title.how == "asked":
+        return None
+    heads, at = table.head.header_rows, title.at
+    cells = [
+        cell
+        for number, row in islice(sheet.rows(), _LOOKED_AT)
+        if number not in heads and at < len(row) and cell_text(cell := row[at])
+    ]
+    timed = sum(any(map(_is_time, _lines(cell))) for cell in cells if len(_lines(cell)) > 1)
+    if timed < _LEAST or timed * 2 < len(cells):
+        return None
+    width = max(len(table.head.headings), len(table.columns))
+
+    def rows() -> Iterator[Row]:
+        for number, row in sheet.rows():
+            whole = [*row, *[""] * (width - len(row))]
+            if number in heads:
+                yield number, [*whole, "Time", "Where"]
+            else:
+                whole[at], time, place = _apart(whole[at])
+                yield number, [*whole, time, place]
+
+    message = (
+        "Cells that hold a title, and on lines of their own its time and its place, are a column for each."
+    )
+    told = note("title-cells", message).at(sheet.place(None, at))
+    return sheet._replace(read_rows=rows, notes=(*sheet.notes, told))
+
+
+def _apart(cell: Cell) -> tuple[Cell, str, str]:
+    """The title, the time and the place of a cell."""
+    lines = _lines(cell)
+    if len(lines) < 2:
+        return cell, "", ""
+    time = next((line for line in lines if _is_time(line)), "")
+    others = [line for line in lines if line != time]
+    place = others.pop() if len(others) > 1 and is_place(others[-1]) else ""
+    return "\n".join(others), time, place
+
+
+def _lines(cell: Cell) -> list[str]:
+    return [line.strip() for line in cell.split("\n") if line.strip()] if isinstance(cell, str) else []
+
+
+def _is_time(line: str) -> bool:
+    """Whether a line is a time that can be nothing else, or says that something lasts all day."""
+    times = read_times(line)
+    return reads_as_time(line) or (isinstance(times, Times) and times.is_all_day)
