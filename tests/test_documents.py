@@ -473,6 +473,13 @@ LINES: dict[str, tuple[str, list[str], list[str], list[str]]] = {
     "codes before titles, and the place behind them": (
         "R1 | Sat 12/6/2027 | 15:00 | Saltmarsh - Gull Island | Slip 2", [], ["R1: Saltmarsh - Gull Island 2027-06-12T15:00/2027-06-12T16:00 @ Slip 2"], [],
     ),
+    "the head of a mail that another one passes on": (
+        "Please note!\n\nFrom: Harbour office <office@harbour.example>\nDate: Fri, Sep 11, 2026 at 4:12 PM\nSubject: Works\nTo: Lena Moss\n\n"
+        "Inspection: Tue 20 Oct 2026, 9-11am", [], ["Inspection 2026-10-20T09:00/2026-10-20T11:00"], [],
+    ),
+    "labels of an event are no head of a mail": (
+        "Events\n\nSubject: Race\nDate: Sat 12 Sept 2026\nFrom: 10:00\nTo: 12:00\nPlace: Slip 1", [], ["Race 2026-09-12T10:00/2026-09-12T12:00 @ Slip 1"], [],
+    ),
     "times alone, and the day on the command line": (
         "10.00 Welcome\n10.30 Tour", ["--set", "date=2026-09-17"],
         ["Welcome 2026-09-17T10:00/2026-09-17T10:30", "Tour 2026-09-17T10:30/2026-09-17T11:30"], [],

@@ -21,6 +21,10 @@ _ABOUT_PAPERS: Final = re.compile(
     r"(?i)\b(?:minutes|notes|report|letter|decisions|results|accounts)\s+(?:of|from|dated)\s+(?:the\s+)?(?:\d|[^\W\d]+\.?\s+\d)|\bminutes\s+of\s+(?:the|a|our)\b.*\b(?:meeting|committee|session)\b"
 )
 """What speaks of a paper by its date: `Approval of the minutes of 7 September`."""
+_OF_MAIL: Final = r"(?i)(?P<label>from|to|cc|date|sent|subject|re|von|an|datum|gesendet|betreff|de|à|date|envoyé|objet|para|fecha|enviado|asunto)\**\s*:(?P<said>.*)"
+_ABOUT: Final = frozenset(("subject", "re", "betreff", "objet", "asunto"))
+_SENT: Final = frozenset(("sent", "gesendet"))
+_BETWEEN: Final = frozenset(("from", "von", "de", *_SENT))
 _HELD_ON: Final = r"(?:held|taken|present)\s+(?:on|at|in)\b"
 _NEXT: Final = r"(?:the\s+)?next\s+(?:issue|edition|newsletter|bulletin|number)\b"
 _ISSUE: Final = r"(?:[\w'’]+\s+){0,3}(?:issue|no\.?|number|vol(?:ume)?\.?|edition|bulletin|newsletter)\s*(?:no\.?\s*)?#?\d+\b[\s,–—|·-]*\S+(?:\s+\S+){0,4}$"
@@ -50,6 +54,24 @@ def lines_about_letters(lines: Sequence[tuple[int, str]], lexicon: Lexicon) -> f
     ]
     for close in closes[:1]:
         found |= {number for number, _ in lines[close : close + _LONGEST_CLOSE]}
+    return frozenset(found)
+
+
+def mail_heads(lines: Sequence[tuple[int, str]]) -> frozenset[int]:
+    """The numbers of lines that head a mail that another one passes on, or a memorandum: who writes to whom, when and about what."""
+    found: set[int] = set()
+    run: dict[int, str] = {}
+    for number, text in [*lines, (0, "")]:
+        match = re.match(_OF_MAIL, text.lstrip("*> "))
+        if match is not None:
+            is_time = any(map(str.isdigit, match["said"])) and "@" not in match["said"]
+            label = fold(match["label"])
+            run[number] = "" if is_time and label in _BETWEEN - _SENT else label  # From: 9:00
+            continue
+        labels = set(run.values())
+        if len(run) > 2 and labels & _ABOUT and labels & _BETWEEN:
+            found |= run.keys()
+        run = {}
     return frozenset(found)
 
 

@@ -8,7 +8,7 @@ from typing import Final
 from nomarium.reading.cells.words import Lexicon, fold
 from nomarium.reading.layouts.asides import heads_paper
 from nomarium.reading.layouts.eventrow import EventRow
-from nomarium.reading.layouts.linetimes import time_in, with_clocks
+from nomarium.reading.layouts.linetimes import reads_as_time, time_in, with_clocks
 from nomarium.reading.layouts.textlines import TextLine, is_sentence
 from nomarium.reading.rows.datewithin import date_within
 from nomarium.sheets.sheet import Row
@@ -126,6 +126,8 @@ def labelled(lines: Sequence[TextLine], lexicon: Lexicon, least: int = _LEAST) -
             loose.append(line.text)
     if "from" in said and "to" in said and "date" not in said:
         said["date"] = f"{said['from']} - {said['to']}"
+    elif "from" in said and reads_as_time(said["from"]) and "time" not in said:
+        said["time"] = f"{said['from']} - {said['to']}" if "to" in said else said["from"]
     title = said.get("title") or (loose[0] if loose and _LABEL.match(loose[0]) is None else "")
     if "date" not in said or len(said) < least or not title:
         return None

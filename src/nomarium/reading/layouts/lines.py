@@ -18,7 +18,7 @@ from nomarium.reading.cells.placewords import NO_PLACE, is_place
 from nomarium.reading.cells.times import Times, read_times
 from nomarium.reading.cells.words import Lexicon, fold
 from nomarium.reading.columns.table import TableReading
-from nomarium.reading.layouts.asides import heads_paper, lines_about_letters, without_quotes
+from nomarium.reading.layouts.asides import heads_paper, lines_about_letters, mail_heads, without_quotes
 from nomarium.reading.layouts.barelines import titled_days
 from nomarium.reading.layouts.columnlines import table_of_lines
 from nomarium.reading.layouts.eventlist import list_in
@@ -237,7 +237,7 @@ def _told(found: _Found, reading: Reading) -> Iterator[Problem]:
 def _read(lines: Sequence[Row], heads: Set[int], lexicon: Lexicon, has_date: bool) -> _Found:
     """The rows that lines come to; those of `heads` date tables, and no lines."""
     plain = list(without_quotes([(number, cell_text(row[0]) if row else "") for number, row in lines]))
-    whole, of_letters = plain, lines_about_letters(plain, lexicon)
+    whole, of_letters = plain, lines_about_letters(plain, lexicon) | mail_heads(plain)
     plain = [(number, "" if number in of_letters or number in heads else text) for number, text in plain]
     plain = with_leading_clocks(unwrapped(plain, lexicon))
     taking = Taking(lexicon, has_date)
