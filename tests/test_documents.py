@@ -480,6 +480,10 @@ LINES: dict[str, tuple[str, list[str], list[str], list[str]]] = {
     "labels of an event are no head of a mail": (
         "Events\n\nSubject: Race\nDate: Sat 12 Sept 2026\nFrom: 10:00\nTo: 12:00\nPlace: Slip 1", [], ["Race 2026-09-12T10:00/2026-09-12T12:00 @ Slip 1"], [],
     ),
+    "labels under a title that stands alone": (
+        "Holiday club\n\nWhere: Main shed\nWhen: 26th to 27th October 2026\nTime: 9.00am to 3.30pm\nCost: £18 a day", [],
+        ["Holiday club 2026-10-26T09:00/2026-10-26T15:30 @ Main shed", "Holiday club 2026-10-27T09:00/2026-10-27T15:30 @ Main shed"], [],
+    ),
     "times alone, and the day on the command line": (
         "10.00 Welcome\n10.30 Tour", ["--set", "date=2026-09-17"],
         ["Welcome 2026-09-17T10:00/2026-09-17T10:30", "Tour 2026-09-17T10:30/2026-09-17T11:30"], [],

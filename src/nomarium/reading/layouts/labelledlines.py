@@ -54,7 +54,7 @@ def parts_of(lines: Sequence[TextLine], least: int = _LEAST) -> Iterator[list[Te
             at += 1
             continue
         over: list[TextLine] = []
-        while others and len(over) < _MOST_OVER and _may_stand_over(others[-1]):
+        while others and len(over) < _MOST_OVER and may_stand_over(others[-1]):
             over.insert(0, others.pop())
             if (len(runs) > 1 or heads_paper(others[-1].text if others else "")) and not _is_remark(over[0]):
                 break  # what stands higher belongs to the one before
@@ -66,7 +66,8 @@ def parts_of(lines: Sequence[TextLine], least: int = _LEAST) -> Iterator[list[Te
         yield others
 
 
-def _may_stand_over(line: TextLine) -> bool:
+def may_stand_over(line: TextLine) -> bool:
+    """Whether a line may be the title of the labels below it."""
     return not (line.date or line.time) and (not line.is_bullet)
 
 

@@ -23,7 +23,7 @@ from nomarium.reading.layouts.barelines import titled_days
 from nomarium.reading.layouts.columnlines import table_of_lines
 from nomarium.reading.layouts.eventlist import list_in
 from nomarium.reading.layouts.eventrow import ALWAYS, COLUMNS, HEADINGS, EventRow, with_whole_names
-from nomarium.reading.layouts.labelledlines import labelled, least_labels, parts_of
+from nomarium.reading.layouts.labelledlines import labelled, least_labels, may_stand_over, parts_of
 from nomarium.reading.layouts.layout import NotRead, Reading, Top, not_read
 from nomarium.reading.layouts.linedoubts import doubt_of
 from nomarium.reading.layouts.linetimes import with_leading_clocks
@@ -254,13 +254,17 @@ def _read(lines: Sequence[Row], heads: Set[int], lexicon: Lexicon, has_date: boo
     least = least_labels(paragraphs)
     marked = frozenset(number for number, text in plain if HEADING.match(text))
     titled = titles_over(paragraphs, marked, lexicon)
+    last: list[TextLine] = []
     for read in (part for some in paragraphs for part in parts_of(some, least)):
+        alone = last if len(last) == 1 and may_stand_over(last[0]) else []
+        last = read
         if any(line.number in titled for line in read):
             _take_titled(read, titled, taking, following_of)
             continue
         following = following_of.get(read[-1].number)
         heads_times = following is not None and bool(following.time) and not following.date
-        over = labelled(read, lexicon, least) or (None if heads_times else _over_lines(read, lexicon))
+        over = labelled(read, lexicon, least) or labelled([*alone, *read], lexicon, least)
+        over = over or (None if heads_times else _over_lines(read, lexicon))
         if over is not None:
             taking.rows.append(over)
             continue
