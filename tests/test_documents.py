@@ -543,6 +543,8 @@ REFUSED = {
     "months without days": ("15/01/2027 Mock interviews\n09/2026   Induction", "line 2", "seems to hold a date"),
     "a sentence below the last of the dates": ("Open mornings\n\nTuesday 6 October 2026\nThursday 15 October 2026\n\nWe look forward to seeing you.", "line 3", "The date stands alone"),
     "a time with no title below it": ("Sat 8 May 2027\n10.00\n11.00 Lunch", "line 2", "a time, and not of what"),
+    "a weekday and its day, and no month": ("* tues 6 oct 2026 dentist\n* weds 14th, 2ish - meet Kedge", "line 2", "seems to hold a date"),
+    "two days with a stroke": ("* tues 6 oct 2026 dentist\n* w/e 24/25 oct boat show", "line 2", "seems to hold a date"),
     "a wrong weekday": ("Fri 17 April 2027: Open day", "line 1", "is a Saturday, not a Friday"),
     "no such day": ("Fri 16 April 2027: Race\nWed 31 April 2027: Race", "line 2", ""),
 }  # fmt: skip

@@ -57,6 +57,8 @@ _DAY_OF_MONTH: Final = re.compile(
     re.IGNORECASE,
 )
 _TO_WEEKDAY: Final = re.compile(r"((?:[^\W\d]+[.,]?\s+)?\d{1,2}\s*[-–]\s*)([^\W\d]+)[.,]?\s+(?=\d{1,2}\b)")
+_NUMBERS: Final = re.compile(r"\d{1,2}(?:st|nd|rd|th)?(?:[-–/&+]\d{1,2}(?:st|nd|rd|th)?)*")
+"""Days of a month, `24/25`."""
 _INTO_NEXT: Final = re.compile(
     r"^(?:[^\W\d]+[.,]?\s+)?(?P<day>\d{1,2})\s*(?:[-–—]|to|until|till)\s*(?P<last>[^\W\d]{3,}\.?\s+\d{1,2}|\d{1,2}\s+[^\W\d]{3,})\b(?![.:]\d)"
 )
@@ -83,16 +85,14 @@ class TextLine(NamedTuple):
 
 
 def is_like_a_date(text: str, lexicon: Lexicon) -> bool:
-    """Whether a number stands beside the name of a month."""
+    """Whether a number stands beside the name of a month, or one such as `14th` behind a weekday."""
     if keeps_books(text):
         return False
     words = [fold(word).strip(".,;:()") for word in text.split()]
     return any(
-        (a in lexicon.months and re.fullmatch(r"\d{1,2}(?:st|nd|rd|th)?(?:[-–]\d{1,2}(?:st|nd|rd|th)?)?", b))
-        or (
-            b in lexicon.months
-            and re.fullmatch(r"\d{1,2}(?:st|nd|rd|th)?(?:[-–]\d{1,2}(?:st|nd|rd|th)?)?", a)
-        )
+        (a in lexicon.months and _NUMBERS.fullmatch(b))
+        or (b in lexicon.months and _NUMBERS.fullmatch(a))
+        or (a in lexicon.weekdays and re.fullmatch(r"\d{1,2}(?:st|nd|rd|th)", b))
         for a, b in pairwise(words)
     )
 
