@@ -21,7 +21,7 @@ _ABOUT_PAPERS: Final = re.compile(
     r"(?i)\b(?:minutes|notes|report|letter|decisions|results|accounts)\s+(?:of|from|dated)\s+(?:the\s+)?(?:\d|[^\W\d]+\.?\s+\d)|\bminutes\s+of\s+(?:the|a|our)\b.*\b(?:meeting|committee|session)\b"
 )
 """What speaks of a paper by its date: `Approval of the minutes of 7 September`."""
-_OF_MAIL: Final = r"(?i)(?P<label>from|to|cc|date|sent|subject|re|von|an|datum|gesendet|betreff|de|à|date|envoyé|objet|para|fecha|enviado|asunto)\**\s*:(?P<said>.*)"
+_OF_MAIL: Final = r"(?i)(?P<label>from|to|cc|date|sent|subject|re|von|an|datum|gesendet|betreff|de|à|envoyé|objet|para|fecha|enviado|asunto)\**\s*:(?P<said>.*)"
 _ABOUT: Final = frozenset(("subject", "re", "betreff", "objet", "asunto"))
 _SENT: Final = frozenset(("sent", "gesendet"))
 _BETWEEN: Final = frozenset(("from", "von", "de", *_SENT))

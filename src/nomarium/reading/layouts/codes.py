@@ -2,12 +2,12 @@
 
 import re
 from collections.abc import Collection, Mapping, Sequence
-from typing import Final, NamedTuple
+from typing import NamedTuple
 
 from nomarium.model.cell import Cell
 from nomarium.reading.cells.times import DAY_SECS, Clock, Times, end_after, read_times
 from nomarium.reading.columns.clocks import ClockFound, Clocks, clock_from
-from nomarium.reading.layouts.drawn import time_and_text
+from nomarium.reading.layouts.drawn import CLEAR_CLOCK, time_and_text
 from nomarium.reading.rows.titles import is_no_title
 from nomarium.reading.rows.when import NOTHING, Part
 from nomarium.sheets.sheet import Row, cell_text
@@ -99,10 +99,6 @@ def _in_its_half(hours: Part, by_twelve: bool) -> Part:
     return hours._replace(start=start, end=end)
 
 
-_CLOCK: Final = re.compile(r"(?i)\d[:.h]\d\d|\d\s?[ap]\.?m\b")
-"""A time that is no other number."""
-
-
 def said_of(text: str) -> Code:
     """What the words beside a code say: a name, its times, or both."""
     hours = hours_in(text)
@@ -126,7 +122,7 @@ def session_of(heading: str) -> Code:
     ('Morning', None)
     """
     said = said_of(heading)
-    if said.time is not NOTHING or _CLOCK.search(heading) is None:
+    if said.time is not NOTHING or re.search(CLEAR_CLOCK, heading) is None:
         return said
     time, name = time_and_text(" ".join(re.sub(r"[()\[\]]", " ", heading).split()))
     return Code(name.strip(" :,–-"), time) if time is not NOTHING else said

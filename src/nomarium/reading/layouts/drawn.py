@@ -21,7 +21,7 @@ from nomarium.reading.columns.headings import NO_UNIT
 from nomarium.reading.columns.lexicons import lexicon_for
 from nomarium.reading.columns.timesinwords import holds_time, title_timed
 from nomarium.reading.options import ReadingOptions
-from nomarium.reading.rows.titles import in_one_line, is_no_title
+from nomarium.reading.rows.titles import is_no_title, whole_title
 from nomarium.reading.rows.when import NOTES, NOTHING, Blame, Part, Said, settle
 from nomarium.reckoning.zones import zone_named
 from nomarium.sheets.sheet import Area, Sheet
@@ -42,7 +42,9 @@ _TIME_LAST = re.compile(
     rf"^(?P<text>.*?[^\s,(–—-])[\s,(–—-]+(?:(?:from|at|um|von|à|de)\s+|@\s*)?(?P<time>{_CLOCK}(?:\s?(?:[-–—]|to|till?|until|bis|à)\s?{_CLOCK})?)\)?$",
     re.IGNORECASE | re.DOTALL,
 )
-_CLEAR = re.compile(r"(?i)\d[:.h]\d\d|\d\s?[ap]\.?m\b|noon|midday|midnight")
+CLEAR_CLOCK = r"(?i)\d[:.h]\d\d|\d\s?[ap]\.?m\b"
+"""A time that is no other number."""
+_CLEAR = re.compile(rf"{CLEAR_CLOCK}|noon|midday|midnight")
 _ENDS = re.compile(r"(?i)\b(?:until|till?|by|before|after|ends?|finish(?:es)?|bis|jusqu.à)$")
 """Words behind which a time is no start."""
 
@@ -144,7 +146,7 @@ def events_of(
             account.count(told.at(place))
         ledger.events += 1
         location, description, details = _said_of(entry, defaults, when.is_tentative)
-        title = in_one_line(entry.text)
+        title = whole_title(entry.text)
         yield Event(title, when.start, when.end, when.zone, location, description, details, entry.row)
 
 

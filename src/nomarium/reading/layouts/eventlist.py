@@ -28,6 +28,7 @@ from nomarium.reading.columns.timesinwords import times_in_words
 from nomarium.reading.columns.titles import half_titles, title_columns, unknown_in_title
 from nomarium.reading.columns.unheard import begun_column, unheard
 from nomarium.reading.layouts.layout import NotRead, Reading, Top, not_read
+from nomarium.reading.layouts.titlecells import with_cells_apart
 from nomarium.reading.options import ReadingOptions
 from nomarium.reading.rows.yearly import is_yearly
 from nomarium.sheets.sheet import TOP_ROWS, Row, RowsAgain, Sheet, cell_text, in_one_line, is_blank
@@ -47,23 +48,15 @@ def look_in_its_language(top: Top) -> Reading | NotRead:
     return list_in(top, top.sheet, top.seen)
 
 
-_TIMED = frozenset(("time", "start", "end", "duration", "class"))
-
-
 def list_in(top: Top, sheet: Sheet, seen: Lexicon | None = None) -> Reading | NotRead:
     """A sheet, perhaps with dates that its rows did not have, as a list."""
     lined, sheet = sheet, in_one_line(sheet)
     table = read_table(sheet, top.options, top.is_whole, seen)
     if isinstance(table, NotRead):
         return table
-    if not (_TIMED & {column.field for column in table.columns}):
-        from nomarium.reading.layouts.titlecells import with_cells_apart
-
-        apart = with_cells_apart(lined, table)
-        again = (
-            read_table(in_one_line(apart), top.options, top.is_whole, seen) if apart is not None else table
-        )
-        if apart is not None and not isinstance(again, NotRead):
+    if (apart := with_cells_apart(lined, table)) is not None:
+        again = read_table(in_one_line(apart), top.options, top.is_whole, seen)
+        if not isinstance(again, NotRead):
             sheet, table = in_one_line(apart), again
     from nomarium.reading.rows.reader import read_events
 

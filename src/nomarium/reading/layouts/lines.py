@@ -263,7 +263,9 @@ def _read(lines: Sequence[Row], heads: Set[int], lexicon: Lexicon, has_date: boo
             continue
         following = following_of.get(read[-1].number)
         heads_times = following is not None and bool(following.time) and not following.date
-        over = labelled(read, lexicon, least) or labelled([*alone, *read], lexicon, least)
+        over = labelled(read, lexicon, least) or (
+            labelled([*alone, *read], lexicon, least) if alone else None
+        )
         over = over or (None if heads_times else _over_lines(read, lexicon))
         if over is not None:
             taking.rows.append(over)

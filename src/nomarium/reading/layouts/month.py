@@ -13,8 +13,9 @@ from nomarium.reading.cells.words import Lexicon, fold
 from nomarium.reading.columns.lexicons import weekday_columns
 from nomarium.reading.layouts.drawn import DrawnEntry, date_part, events_of, merged_from, time_and_text
 from nomarium.reading.layouts.layout import NotRead, Reading, Top, not_read
+from nomarium.reading.layouts.narrowcells import in_whole_lines
 from nomarium.reading.options import ReadingOptions
-from nomarium.sheets.sheet import Row, Sheet, cell_text, in_whole_lines, is_blank
+from nomarium.sheets.sheet import Row, Sheet, cell_text, is_blank
 
 _NUMBERED = re.compile(
     r"(?P<day>\d{1,2})(?:st|nd|rd|th)?(?![\d:.h]*\d|\s?[ap]\.?m\b)(?P<rest>[\s.:,–-].*)?$",

@@ -27,8 +27,6 @@ class _Found(NamedTuple):
     """By the numbers of their rows, each with its year where it says one."""
     days: dict[int, list[Cell]]
     """The rows that begin with days, by their numbers."""
-    has_more: bool
-    """Whether some row has more than a day and one text, or is of several days."""
     above: list[Row]
 
 
@@ -68,12 +66,14 @@ def _found(top: Top) -> _Found | None:
     months: dict[int, tuple[int | None, int]] = {}
     days: dict[int, list[Cell]] = {}
     above: list[Row] = []
-    has_more, others = False, 0
+    has_more, others = False, 0  # whether some row has more than a day and one text, or is of several days
+    if not any(_month_alone(row, top.lexicon) for _, row in top.rows):
+        return None
     for number, row in top.sheet.rows():
         filled = [n for n, cell in enumerate(row) if cell_text(cell)]
         if not filled:
             continue
-        month = month_head(row[filled[0]], top.lexicon) if len(filled) == 1 else None
+        month = _month_alone(row, top.lexicon)
         if month is not None:
             months[number] = month
         elif not months:
@@ -86,7 +86,13 @@ def _found(top: Top) -> _Found | None:
     is_wall = len(months) > 1 and not has_more
     if len(days) < _LEAST_DAYS or is_wall or len(days) < _SHARE * (len(days) + others):
         return None
-    return _Found(months, days, has_more, above)
+    return _Found(months, days, above)
+
+
+def _month_alone(row: Sequence[Cell], lexicon: Lexicon) -> tuple[int | None, int] | None:
+    """The month that a row holds, and nothing else."""
+    filled = [cell for cell in row if cell_text(cell)]
+    return month_head(filled[0], lexicon) if len(filled) == 1 else None
 
 
 def _with_day(row: Sequence[Cell], filled: Sequence[int], lexicon: Lexicon) -> list[Cell] | None:

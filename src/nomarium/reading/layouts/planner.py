@@ -18,8 +18,9 @@ from nomarium.reading.columns.head import looks_like_date
 from nomarium.reading.columns.lexicons import weekday_columns
 from nomarium.reading.layouts.drawn import DrawnEntry, date_part, decide_days, events_of, time_and_text
 from nomarium.reading.layouts.layout import NotRead, Reading, Top, not_read
+from nomarium.reading.layouts.narrowcells import in_whole_lines
 from nomarium.reading.layouts.weekdays import begins_week, dates_of_weekdays
-from nomarium.sheets.sheet import Row, Sheet, cell_text, in_whole_lines, is_blank
+from nomarium.sheets.sheet import Row, Sheet, cell_text, is_blank
 
 _OTHER_COLUMNS = 3
 """Most columns of a planner besides its weekdays: a week's number, its date, remarks."""

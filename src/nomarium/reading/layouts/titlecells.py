@@ -9,27 +9,25 @@ from nomarium.model.problem import note
 from nomarium.reading.cells.placewords import is_place
 from nomarium.reading.cells.times import Times, read_times
 from nomarium.reading.columns.table import TableReading
-from nomarium.reading.layouts.linetimes import reads_as_time
-from nomarium.sheets.sheet import Row, Sheet, cell_text
+from nomarium.sheets.sheet import Row, Sheet
 
 _LOOKED_AT: Final = 40
 _LEAST: Final = 2
+_SAYING_WHEN: Final = frozenset(("time", "start", "end", "duration", "class"))
 
 
 def with_cells_apart(sheet: Sheet, table: TableReading) -> Sheet | None:
     """The sheet with two more columns, for the times and the places that its cells of titles hold; None where most of these
-    cells hold no time on a line of its own."""
+    cells hold no time on a line of its own, as nearly everywhere."""
     title = table.column("summary")
-    if title is None or title.how == "asked":
+    if title is None or title.how == "asked" or _SAYING_WHEN & {column.field for column in table.columns}:
         return None
     heads, at = table.head.header_rows, title.at
-    cells = [
-        cell
-        for number, row in islice(sheet.rows(), _LOOKED_AT)
-        if number not in heads and at < len(row) and cell_text(cell := row[at])
-    ]
-    timed = sum(any(map(_is_time, _lines(cell))) for cell in cells if len(_lines(cell)) > 1)
-    if timed < _LEAST or timed * 2 < len(cells):
+    first = (row for number, row in islice(sheet.rows(), _LOOKED_AT) if number not in heads)
+    lines = [found for row in first if at < len(row) and (found := _lines(row[at]))]
+    several = [found for found in lines if len(found) > 1]
+    timed = sum(any(map(_is_time, found)) for found in several)
+    if timed < _LEAST or timed * 2 < len(lines):
         return None
     width = max(len(table.head.headings), len(table.columns))
 
@@ -66,5 +64,7 @@ def _lines(cell: Cell) -> list[str]:
 
 def _is_time(line: str) -> bool:
     """Whether a line is a time that can be nothing else, or says that something lasts all day."""
+    from nomarium.reading.layouts.linetimes import reads_as_time  # few lists have such cells
+
     times = read_times(line)
     return reads_as_time(line) or (isinstance(times, Times) and times.is_all_day)

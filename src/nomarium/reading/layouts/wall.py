@@ -17,8 +17,9 @@ from nomarium.reading.layouts.codes import Code, are_figures, asked_codes, is_id
 from nomarium.reading.layouts.drawn import DrawnEntry, date_part, events_of, merged_from, time_and_text
 from nomarium.reading.layouts.layout import NotRead, Reading, Top, not_read
 from nomarium.reading.layouts.monthheads import Month, month_head, with_years
+from nomarium.reading.layouts.narrowcells import in_whole_lines
 from nomarium.reading.rows.when import NOTHING
-from nomarium.sheets.sheet import Row, cell_text, in_whole_lines, is_blank
+from nomarium.sheets.sheet import Row, cell_text, is_blank
 
 _DAY = r"(?:(?P<before>[^\W\d_]+)\.?,?\s*)?(?P<day>\d{1,2})(?:st|nd|rd|th|er|\.)?(?:,?\s*(?P<after>[^\W\d_]+)\.?)?"
 _MARKS = frozenset("x ✓ ✔ ✗ * • ● ■".split())

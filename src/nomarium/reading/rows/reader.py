@@ -26,9 +26,9 @@ from nomarium.reading.rows.leftout import LeftOut
 from nomarium.reading.rows.plainrows import PlainReader, never, plain_reader_of
 from nomarium.reading.rows.titles import (
     TitleMaker,
-    in_one_line,
     is_bookkeeping,
     is_no_title,
+    whole_title,
     without_cancellation,
 )
 from nomarium.reading.rows.when import END_MISSING, NOTES, Blame, When, recurrence_of
@@ -156,7 +156,7 @@ class _RowReader:
         if len(row) < self.width:
             row = [*row, *[""] * (self.width - len(row))]
         summary = row[self.summary_at] if self.summary_at >= 0 else ""
-        summary = in_one_line(summary) if isinstance(summary, str) else cell_text(summary)
+        summary = whole_title(summary) if isinstance(summary, str) else cell_text(summary)
         if self.titles is not None:
             summary = self.titles.title(row, summary)
         if not summary:

@@ -33,10 +33,10 @@ def is_bookkeeping(text: str) -> bool:
     return first.startswith(_BOOKS) and re.fullmatch(_BOOKKEEPING, text) is not None
 
 
-def in_one_line(title: str) -> str:
+def whole_title(title: str) -> str:
     """A title without the line breaks of its cell.
 
-    >>> in_one_line("Opening talk\\nI. Holm"), in_one_line("Autumn fair\\n(if dry)"), in_one_line("Rigging:\\ntheory")
+    >>> whole_title("Opening talk\\nI. Holm"), whole_title("Autumn fair\\n(if dry)"), whole_title("Rigging:\\ntheory")
     ('Opening talk, I. Holm', 'Autumn fair (if dry)', 'Rigging: theory')
     """
     if "\n" not in title:
