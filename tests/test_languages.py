@@ -7,6 +7,7 @@ from pathlib import Path
 import pytest
 
 from helpers import built, csv_file, refused
+from nomarium.reading.cells import namelist
 
 LISTS = {
     "fr": 'Événement,Date,Heure\nRéunion,lundi 7 septembre 2026,14h30\nFête,1er octobre 2026,9h-10h',
@@ -85,3 +86,19 @@ def test_weekdays_of_every_writing_are_checked(code: str, tmp_path: Path) -> Non
 def test_a_first_row_in_a_language_that_nothing_knows_is_no_heading(tmp_path: Path) -> None:
     text = "Kɛ,7 ɣɔlo 2026\nBa,8 ɣɔlo 2026\nDo,9 ɣɔlo 2026"
     assert "3 rejected" in refused(csv_file(tmp_path, text))
+
+
+def test_the_list_of_names_knows_what_cldr_knows(monkeypatch: pytest.MonkeyPatch) -> None:
+    """Whatever version of CLDR is there: each word has the languages that opening all of them finds."""
+    words = [frozenset({word}) for word in ("wrzesnia", "listopad", "sept", "ven", "regatta", "세월", "")]
+    words.append(frozenset({"syyskuuta", "maandag", "launch"}))
+    told = [namelist.languages_knowing(word) for word in words]
+    monkeypatch.setattr(namelist, "_listed_names", lambda: None)
+    assert told == [namelist.languages_knowing(word) for word in words]
+    assert ["pl" in told[0], told[4], told[6]] == [True, (), ()]
+
+
+def test_the_list_of_names_is_as_its_command_writes_it() -> None:
+    version, *lines = (Path(namelist.__file__).parents[1] / "data/names.txt").read_text("utf-8").splitlines()
+    now, *names = namelist.names_listed().splitlines()
+    assert len(lines) > 5000 and (version != now or lines == names)

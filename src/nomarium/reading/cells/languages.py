@@ -10,12 +10,12 @@ from nomarium.model.problem import Problem
 from nomarium.model.refusal import Refusal
 from nomarium.reading.cells.dates import WORD, Day
 from nomarium.reading.cells.moments import read_moment_text, tidy
+from nomarium.reading.cells.namelist import languages_knowing
 from nomarium.reading.cells.weeks import date_of_week
 from nomarium.reading.cells.words import (
     ENGLISH,
     LIKELY_LANGUAGES,
     Lexicon,
-    all_languages,
     fold,
     language_name,
     lexicon_of,
@@ -83,10 +83,9 @@ def find_language(texts: Sequence[str]) -> LanguageFound | None:
         return None
     best: dict[str, tuple[object, ...]] = {}
     most = 0
-    for code in all_languages():
+    for code in languages_knowing(words):
         language = lexicon_of(code)
-        if language is None or not any(language.knows(word) for word in words):
-            continue
+        assert language is not None
         lexicon = ENGLISH.extended(language)
         days = tuple(_days_in(text, lexicon) for text in plain)
         readable = sum(one is not None for one in days)
@@ -112,16 +111,13 @@ def weekday_lexicon(words: frozenset[str], least: int = 0) -> Lexicon | None:
     """English and the language whose weekdays those words (folded) are, all or at `least` so many of them; None when
     there is none, or when two of the likely ones mean other weekdays by them."""
     found: list[tuple[Lexicon, frozenset[tuple[str, int]]]] = []
-    for number, code in enumerate(all_languages()):
-        if found and number >= len(LIKELY_LANGUAGES):
+    for code in languages_knowing(words):
+        if found and code not in LIKELY_LANGUAGES:
             break
         lexicon = lexicon_of(code)
-        meant = (
-            {(word, lexicon.weekdays[word]) for word in words if word in lexicon.weekdays}
-            if lexicon
-            else set()
-        )
-        if lexicon is not None and len(meant) >= (least or len(words)):
+        assert lexicon is not None
+        meant = {(word, lexicon.weekdays[word]) for word in words if word in lexicon.weekdays}
+        if len(meant) >= (least or len(words)):
             found.append((lexicon, frozenset(meant)))
     return ENGLISH.extended(found[0][0]) if len({meant for _, meant in found}) == 1 else None
 
