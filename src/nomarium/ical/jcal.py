@@ -155,6 +155,8 @@ def _line(name: str, params: dict[str, Json], kind: str, *values: Json) -> str:
         return ""
     head = name.upper()
     for key, text in params.items():
+        if key.upper() == "VALUE":  # its place is the type (RFC 7265, 3.4)
+            continue
         texts = text if isinstance(text, list) else [text]
         head += f";{key.upper()}={','.join(parameter(str(one)) for one in texts)}"
     if kind not in ("unknown", _TYPES.get(name)):

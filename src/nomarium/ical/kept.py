@@ -6,12 +6,13 @@ with X-: anything else makes strict readers refuse the whole file.
 
 import datetime as dt
 import re
-from collections.abc import Callable, Iterable
+from collections.abc import Callable, Iterable, Sequence
 from functools import lru_cache
 from typing import Final
 
 from nomarium.ical.contentlines import strict_head
 from nomarium.ical.values import FindsZones, instant_of
+from nomarium.ical.valuetypes import fits
 from nomarium.model.entry import as_utc
 from nomarium.reckoning.values import length_of, moment_of
 
@@ -30,8 +31,8 @@ _LENGTHS: Final = frozenset(("TRIGGER", "DURATION", "REFRESH-INTERVAL"))
 """Properties whose value is a length of time, or a moment in its place."""
 _COMPONENTS: Final = frozenset(("VALARM", "PARTICIPANT", "VLOCATION", "VRESOURCE"))
 _DEEPEST: Final = 4
-Told = Callable[[str], None]
-"""Takes the code of what was decided about a line or a value: `value-unfit`, left out; `stamp-floating`, taken for UTC."""
+Told = Callable[[str, str], None]
+"""Takes the code of what was decided about a line, and the line: `value-unfit`, left out; `stamp-floating`, taken for UTC."""
 _WHOLE: Final = re.compile(r"[0-9]{1,9}")
 """Digits that any reader takes for a number (RFC 5545, 3.3.8)."""
 
@@ -47,14 +48,14 @@ def stamp_of(head: str, value: str, zones: FindsZones, told: Told) -> str:
         return plain  # nearly every one
     moment = instant_of(head, value, zones)
     if isinstance(moment, str) or not isinstance(moment.local, dt.datetime):
-        told("value-unfit")
+        told("value-unfit", f"{head}:{value}")
         return ""
     if moment.zone is None:
-        told("stamp-floating")
+        told("stamp-floating", f"{head}:{value}")
     try:
         utc = as_utc(moment.local, moment.zone)
     except OverflowError:
-        told("value-unfit")
+        told("value-unfit", f"{head}:{value}")
         return ""
     return utc.isoformat().replace("-", "").replace(":", "")[:15] + "Z"
 
@@ -96,23 +97,29 @@ def kept_components(lines: Iterable[str], zones: FindsZones, told: Told) -> list
             current.append(f"BEGIN:{kind}")
         elif name == "END":
             if not open_kinds or open_kinds.pop() != kind:
-                told("value-unfit")
+                told("value-unfit", line)
                 current, open_kinds = [], []
                 continue
             current.append(f"END:{kind}")
             if not open_kinds:
-                if current[0][6:] in _COMPONENTS or current[0].startswith("BEGIN:X-"):
+                is_known = current[0][6:] in _COMPONENTS or current[0].startswith("BEGIN:X-")
+                if is_known and (current[0] != "BEGIN:VALARM" or _is_alarm(current)):
                     whole_ones += current
                 else:
-                    told("value-unfit")
+                    told("value-unfit", current[0])
                 current = []
         elif len(open_kinds) <= _DEEPEST:
             kept = _kept(line, zones, told)
             if kept:
                 current.append(kept)
     if current:  # begun, and not ended
-        told("value-unfit")
+        told("value-unfit", current[0])
     return whole_ones
+
+
+def _is_alarm(lines: Sequence[str]) -> bool:
+    """Whether an alarm says what it must (RFC 5545, 3.6.6)."""
+    return all(any(re.match(f"{name}[;:]", line) for line in lines) for name in ("ACTION", "TRIGGER"))
 
 
 def _kept(line: str, zones: FindsZones, told: Told) -> str:
@@ -122,13 +129,16 @@ def _kept(line: str, zones: FindsZones, told: Told) -> str:
         head = strict_head(line)
     name = _name_of(head)
     if name not in _NAMES and not name.startswith("X-"):
-        told("value-unfit")
+        told("value-unfit", line)
         return ""
     value = line[len(head) + 1 :]
     if name in _LENGTHS and length_of(value) is None and isinstance(instant_of(head, value, zones), str):
-        told("value-unfit")
+        told("value-unfit", line)
         return ""
     if name not in _STAMPS:
-        return line
+        if fits(name, head, value):
+            return line
+        told("value-unfit", line)
+        return ""
     stamp = stamp_of(head, value, zones, told)
     return f"{name}:{stamp}" if stamp else ""

@@ -55,5 +55,5 @@ class StampMemo(dict[str, str]):
         self[value] = stamp if self._is_plain else ""
         return self[value]
 
-    def _told(self, _code: str) -> None:
+    def _told(self, _code: str, _line: str) -> None:
         self._is_plain = False

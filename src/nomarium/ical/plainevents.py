@@ -203,7 +203,7 @@ class PlainEvents:
             self._alarms[text] = _Alarm(secs, said, kept)
         return self._alarms[text]
 
-    def _told(self, _code: str) -> None:
+    def _told(self, _code: str, _line: str) -> None:
         self._is_told = True
 
 

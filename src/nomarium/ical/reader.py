@@ -37,6 +37,8 @@ _BARE_CONFERENCE = "CONFERENCE;VALUE=URI"
 _LEFT_OUT = {
     "VTODO": ("to-do",), "VJOURNAL": ("journal entry", "journal entries"), "VFREEBUSY": ("free-busy report",),
 }  # fmt: skip
+_SHOWN = 60
+"""Characters of a line that a note shows."""
 _BEYOND = "Its dates go beyond the years 1 to 9999."
 _COUNTED = {
     "line-unread": ("line",),
@@ -96,6 +98,8 @@ class _Reader:
         self.memos: dict[str, MomentMemo] = {}
         self.plain = PlainEvents(self.frame, self.memos)
         self.counts = Counter[str]()
+        self.first: dict[str, str] = {}
+        """The code of what was counted → the first line of it, where that is known."""
 
     def read(self) -> CalendarRead:
         data = self.data
@@ -295,8 +299,9 @@ class _Reader:
             ends += rest
         return ends, bool(days)
 
-    def _told(self, code: str) -> None:
+    def _told(self, code: str, line: str) -> None:
         self.counts[code] += 1
+        self.first.setdefault(code, line)
 
     def _note(self, code: str, message: str) -> None:
         self.found.notes.append(note(code, message).at(Place(self.found.file)))
@@ -329,7 +334,9 @@ class _Reader:
             if not count:
                 continue
             thing = _COUNTED.get(code, ("event",))
-            self._note(code, said[code].format(counted(count, *thing)))
+            line = self.first.get(code, "")
+            first = f" The first is “{line[:_SHOWN]}{'…' if len(line) > _SHOWN else ''}”." if line else ""
+            self._note(code, said[code].format(counted(count, *thing)) + first)
 
 
 class _BadEventError(Exception):

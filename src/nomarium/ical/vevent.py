@@ -3,10 +3,12 @@
 import datetime as dt
 import re
 
+from nomarium.ical.colors import CSS3_COLORS
 from nomarium.ical.contentlines import property_head, split_list
 from nomarium.ical.kept import Told, kept_components, kept_lines, stamp_of, whole
 from nomarium.ical.octets import unescaped
 from nomarium.ical.values import FindsZones, instant_of
+from nomarium.ical.valuetypes import fits
 from nomarium.model.entry import Instant, as_utc
 from nomarium.model.event import FACETS, Details, Person
 from nomarium.model.recurrence import Recurrence, Rule
@@ -40,29 +42,35 @@ def event_details(
     zones: FindsZones,
     told: Told,
 ) -> Details:
-    """The details of a VEVENT. Values of known properties that the standard does not know are kept as lines; `told` takes
-    the code of each value that cannot go out."""
+    """The details of a VEVENT; `told` takes each line that cannot go out."""
     once = found.once
     kept: list[str] = []
     uid = unescaped(once["UID"][1]).strip() if "UID" in once else ""
     dtstamp = stamp_of(*once["DTSTAMP"], zones, told) if "DTSTAMP" in once else ""
-    sequence = whole(once["SEQUENCE"][1].strip()) if "SEQUENCE" in once else 0
+    sequence = whole(once["SEQUENCE"][1].strip(), -1) if "SEQUENCE" in once else 0
+    if sequence < 0:
+        told("value-unfit", ":".join(once["SEQUENCE"]))
     if len(once) <= 8 and not found.many and once.keys() <= _PLAIN:
         return Details(uid=uid, reminder_secs=reminder_secs, dtstamp=dtstamp, other=other,
-                       sequence=sequence)  # fmt: skip
+                       sequence=max(sequence, 0))  # fmt: skip
 
     def chosen(name: str, allowed: frozenset[str]) -> str:
         head, value = once.get(name, ("", ""))
         word = value.strip().upper()
         if word and word not in allowed:
-            kept.extend(kept_lines((f"{head}:{value}",), zones, told))
+            if name == "CLASS" and re.fullmatch("[A-Z0-9-]+", word):  # a level of privacy that others know
+                kept.append(f"{head}:{value}")
+            else:
+                told("value-unfit", f"{head}:{value}")
         return word if word in allowed else ""
 
     busy = chosen("TRANSP", frozenset(("OPAQUE", "TRANSPARENT")))
     priority = whole(once["PRIORITY"][1].strip(), -1) if "PRIORITY" in once else -1
     geo = _geo(once["GEO"][1]) if "GEO" in once else None
-    if geo is None and "GEO" in once:
-        told("value-unfit")
+    color = once["COLOR"][1].strip().casefold() if "COLOR" in once else ""
+    unfit = {"PRIORITY": not 0 <= priority <= 9, "GEO": geo is None, "COLOR": color not in CSS3_COLORS}
+    for name in (name for name, is_unfit in unfit.items() if is_unfit and name in once):
+        told("value-unfit", ":".join(once[name]))
     attendees = tuple(_person(*pair) for pair in found.many.get("ATTENDEE", ()))
     status, privacy = chosen("STATUS", _STATUSES), chosen("CLASS", _CLASSES)
     return Details(
@@ -76,7 +84,7 @@ def event_details(
         privacy=privacy,
         busy=busy == "OPAQUE" if busy else None,
         reminder_secs=reminder_secs,
-        color=once["COLOR"][1].strip().casefold() if "COLOR" in once else "",
+        color=color if color in CSS3_COLORS else "",
         priority=priority if 0 <= priority <= 9 else None,
         geo=geo,
         uid=uid,
@@ -86,7 +94,7 @@ def event_details(
             if (key := f"X-NOMARIUM-{name.upper()}") in once
         ),
         recurrence=recurrence,
-        sequence=sequence,
+        sequence=max(sequence, 0),
         dtstamp=dtstamp,
         other=(*kept, *other),
     )
@@ -112,6 +120,8 @@ def _person(head: str, value: str) -> Person:
     email = (
         address[7:] if address[:7].lower() == "mailto:" else "" if address == "invalid:nomail" else address
     )
+    if not re.search("[@:]", email):  # a name where an address must stand
+        name, email = name or email, ""
     rest = "".join(
         f';{key}="{text}"' if re.search("[:;,]", text) else f";{key}={text}" for key, text in params.items()
     )
@@ -119,19 +129,17 @@ def _person(head: str, value: str) -> Person:
 
 
 def _geo(text: str) -> tuple[float, float] | None:
-    pieces = text.split(";")
-    try:
-        north, east = float(pieces[0]), float(pieces[1])
-    except (ValueError, IndexError):
+    if not fits("GEO", "GEO", text.strip()):
         return None
-    return (north, east) if abs(north) <= 90 and abs(east) <= 180 else None  # no comparison holds for nan
+    north, east = map(float, text.split(";"))
+    return north, east
 
 
 def alarm_secs(
     found: Properties, summary: str, zones: FindsZones, told: Told
 ) -> tuple[int | None, tuple[str, ...]]:
     """The reminder, when the event's one alarm is as plain as those that are written here, and the
-    lines to keep otherwise; `told` takes the code of each that cannot go out."""
+    lines to keep otherwise; `told` takes each that cannot go out."""
     lines, other = found.parts, kept_lines(found.other, zones, told)
     if not lines:
         return None, other
