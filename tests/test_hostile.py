@@ -364,6 +364,29 @@ def test_no_output_shows_what_is_secret_in_an_address(tmp_path: Path) -> None:
         assert "secret" not in nomarium(*arguments).text
 
 
+MISTYPED = (
+    "http:/quill:secret@school.example/x.ics",
+    "quill:secret@school.example/x.ics",
+    "/a/quill:secret@b",
+)
+
+
+@pytest.mark.parametrize("address", MISTYPED)
+def test_a_mistyped_address_shows_no_password(address: str, tmp_path: Path) -> None:
+    source = csv_file(tmp_path, "Event,Date\nA,2026-01-02")
+    for arguments in (
+        ("build", address, "-o", tmp_path / "o.ics"),
+        ("build", source, "-o", tmp_path / "o.ics", "--days-off", address),
+        ("compare", address, source),
+        ("recall", address, "-o", tmp_path / "o.ics"),
+        ("publish", source, "--to", address),
+        ("watch", address, "-o", tmp_path / "o.ics"),
+    ):
+        outcome = nomarium(*arguments)
+        assert outcome.status in (1, 2)
+        assert "secret" not in outcome.text
+
+
 def test_settings_that_make_no_sense_end_nothing(tmp_path: Path, monkeypatch: pytest.MonkeyPatch) -> None:
     monkeypatch.setenv("MPLBACKEND", "nonsense")
     source = csv_file(tmp_path, "Class,Date,Start\nKnots,2026-01-02,9:00")

@@ -1,5 +1,6 @@
 """What belongs to the person stays: sources, recipes, links, modes; what killed runs leave is removed."""
 
+import errno
 import os
 import subprocess
 import sys
@@ -85,3 +86,39 @@ def test_what_a_killed_run_left_is_removed_and_nothing_else(tmp_path: Path) -> N
     outcome = nomarium("build", csv_file(tmp_path, "Event,Date\nLaunch,2026-09-07"), "-o", tmp_path / "o.ics")
     assert outcome.status == 0, outcome.text
     assert sorted(path.name for path in tmp_path.glob(".*")) == sorted([running.name, elsewhere.name])
+
+
+BAD_ROW = "Title,Date\nRegatta,2026-09-12\nFeast,soon\n"
+
+
+def test_rejected_rows_are_no_reason_to_say_that_nothing_was_written(tmp_path: Path, monkeypatch) -> None:
+    def full(*_: object) -> None:
+        raise OSError(errno.ENOSPC, os.strerror(errno.ENOSPC))
+
+    monkeypatch.setattr("nomarium.targets.rejects.replace_file", full)
+    target, rejects = tmp_path / "o.ics", tmp_path / "r.csv"
+    outcome = nomarium("build", csv_file(tmp_path, BAD_ROW), "-o", target, "--partial", "--rejects", rejects)
+    assert (outcome.status, target.exists(), rejects.exists()) == (1, True, False)
+    assert "r.csv\n    The rejected rows were not kept: No space left on device." in outcome.text
+    assert "Wrote 1 event" in outcome.text and "kept in" not in outcome.text
+
+
+def test_a_dry_run_keeps_no_rejected_rows(tmp_path: Path) -> None:
+    rejects = tmp_path / "r.csv"
+    outcome = nomarium(
+        "build", csv_file(tmp_path, BAD_ROW), "-o", tmp_path / "o.ics", "--dry-run", "--rejects", rejects
+    )
+    assert (rejects.exists(), "1 rejected row would be kept in" in outcome.text) == (False, True)
+
+
+def test_an_output_without_a_folder_is_told_before_anything_is_written(tmp_path: Path) -> None:
+    source, target = csv_file(tmp_path, BAD_ROW), tmp_path / "o.ics"
+    (tmp_path / "link.ics").symlink_to(tmp_path / "gone" / "o.ics")
+    for arguments in (
+        ("build", source, "-o", target, "--partial", "--rejects", tmp_path / "gone" / "r.csv"),
+        ("build", source, "-o", tmp_path / "link.ics", "--partial"),
+        ("survey", source, "--save", tmp_path / "gone" / "r.toml"),
+    ):
+        outcome = nomarium(*arguments)
+        assert (outcome.status, target.exists()) == (2, False)
+        assert f"there is no folder {tmp_path / 'gone'}." in outcome.text

@@ -119,7 +119,14 @@ def test_lengths(text: str, minutes: int) -> None:
 
 
 @pytest.mark.parametrize(
-    ("text", "code"), [("90", "length-unit"), ("long", "length-unread"), ("PT", "length-unread")]
+    ("text", "code"),
+    [
+        ("90", "length-unit"),
+        ("long", "length-unread"),
+        ("PT", "length-unread"),
+        ("99999999999999w", "length-unread"),
+        ("9" * 199 + "h", "length-unread"),
+    ],
 )
 def test_what_is_no_length_is_refused(text: str, code: str) -> None:
     refusal = read_length(text)

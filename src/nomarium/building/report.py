@@ -52,6 +52,8 @@ class BuildReport:
         self.has_floating = False
         """Whether some timed event is in no zone."""
         self.is_written = False
+        self.has_kept_rejects: bool | None = None
+        """Whether rejected rows were put into a file of their own; None where it was not tried."""
         self.spread = SpreadCounts()
         """What became of events that repeat."""
         self.holiday_count = 0

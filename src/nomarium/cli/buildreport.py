@@ -100,7 +100,9 @@ def _say_outcome(
     if rest:
         say(rest_text(rest, "such file"), to)
     if rejects and report.rejected_rows:
-        say(f"{counted(report.rejected_rows, 'rejected row')} kept in {rejects}", to)
+        rows = counted(report.rejected_rows, "rejected row")
+        if report.has_kept_rejects is not False:
+            say(f"{rows} {'kept' if report.has_kept_rejects else 'would be kept'} in {rejects}", to)
 
 
 def _plan_line(plan: "Plan") -> str:

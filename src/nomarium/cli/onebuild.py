@@ -11,6 +11,7 @@ from nomarium.cli.optionvalues import length_option
 from nomarium.cli.progress import counting
 from nomarium.cli.settling import with_edits
 from nomarium.cli.sources import calendar_name, revised
+from nomarium.model.problem import Place, Problem
 
 if TYPE_CHECKING:
     from nomarium.cli.asked import Asked
@@ -70,8 +71,22 @@ def one_build(output: str, asked: "Asked", said: Said) -> BuildReport:
             how = with_edits(how, said.edited, said.prefer, reading)
             how = how if said.name else meant.named_by_source(how, found, reading)
             report = build_calendar(found, reading, how, progress)
-    if said.rejects and report.rejected_rows:
-        from nomarium.targets.rejects import write_rejects
-
-        write_rejects([account.rejected for account in report.accounts], Path(said.rejects))
+    if said.rejects and report.rejected_rows and not said.dry_run:
+        _keep_rejects(report, Path(said.rejects))
     return report
+
+
+def _keep_rejects(report: BuildReport, path: Path) -> None:
+    """Write the rejected rows. The calendar is there by now: what goes wrong is a problem beside it."""
+    from nomarium.targets.rejects import write_rejects
+
+    try:
+        write_rejects([account.rejected for account in report.accounts], path)
+    except OSError as error:
+        message = f"The rejected rows were not kept: {error.strerror or error}."
+        report.problems.append(
+            Problem("rejects-unwritten", message, "Name another file for --rejects.", Place(str(path)))
+        )
+        report.has_kept_rejects = False
+        return
+    report.has_kept_rejects = True

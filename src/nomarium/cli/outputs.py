@@ -25,13 +25,16 @@ def check_outputs(
     updates: str = "",
 ) -> None:
     """Raises UsageError where a file of `outputs` (by the option that names it) is a source, one of the `others` that are
-    read (recipes, lists of days off …), or another output, or does not end as such a file does. `updates` is the option whose file may be a source, if that is
-    a calendar."""
+    read (recipes, lists of days off …), or another output, does not end as such a file does, or has no folder to be in.
+    `updates` is the option whose file may be a source, if that is a calendar."""
     named = {option: file for option, file in outputs.items() if file and file != "-"}
     for option, file in named.items():
         endings = _ENDINGS.get(option, ())
         if endings and Path(file).suffix.lower() not in endings:
             raise wrong(f"{option} {file} does not end in {' or '.join(endings)}.", "Name it so.")
+        folder = Path(os.path.realpath(file)).parent  # where a link points, too
+        if (endings or Path(file).is_symlink()) and not folder.is_dir():
+            raise wrong(f"{option} {file}: there is no folder {folder}.", "Make it first.")
     read = [(source, path) for source in sources for path in _files_of(source)]
     read_too = [(other, path) for other in others if other for path in _files_of(other)]
     for option, file in named.items():

@@ -15,6 +15,7 @@ from nomarium.cli.optionvalues import length_option, wrong
 from nomarium.cli.render import problem_lines, say
 from nomarium.cli.sources import feed_cache
 from nomarium.exchange.fetch import fetch
+from nomarium.model.addresses import shown_name
 from nomarium.model.errors import NomariumError, UsageError
 
 _READ: Final = ("sources", "recipe", "days_off", "people", "places", "terms", "without", "edited")
@@ -42,7 +43,7 @@ def keep_watch(every: str, values: Mapping[str, object], build: Callable[..., No
     folders = sorted({str(path if path.is_dir() else path.parent) for path in files})
     for folder in folders:
         if not Path(folder).is_dir():
-            raise wrong(f"There is no folder {folder}.", "Check the sources.")
+            raise wrong(f"There is no folder {shown_name(folder)}.", "Check the sources.")
     marks = _marks(files)
     _build(build, values)
     asked = time.monotonic()

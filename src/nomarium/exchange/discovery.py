@@ -20,6 +20,7 @@ from nomarium.exchange.davxml import (  # fmt: skip
 )
 from nomarium.exchange.fetch import shown_address
 from nomarium.exchange.session import Answer, Session
+from nomarium.model.addresses import shown_name
 from nomarium.model.errors import SourceError, UsageError
 from nomarium.model.problem import Place, Problem
 
@@ -167,7 +168,7 @@ def check_address(url: str) -> None:
         raise UsageError(
             Problem(
                 "usage",
-                f"--to {shown_address(url)} is no address of a server.",
+                f"--to {shown_name(url)} is no address of a server.",
                 "Write it like https://calendar.school.example/.",
             )
         )

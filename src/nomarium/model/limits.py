@@ -11,6 +11,8 @@ LONGEST_PHRASE: Final = 400
 """Characters of a cell that is read as a repeat in words."""
 LONGEST_LIST: Final = 4_000
 """Characters of a cell that is read as a list of days."""
+LONGEST_LENGTH_SECS: Final = 36_525 * 86_400
+"""How long an event, or the time before it at which a reminder comes, may be: a hundred years."""
 MOST_CELLS: Final = 28_000_000
 """Rows times columns of one sheet of a workbook: its reader holds them all."""
 MOST_BLANK_ROWS: Final = 1_000

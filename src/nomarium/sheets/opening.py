@@ -3,6 +3,7 @@
 import re
 from pathlib import Path
 
+from nomarium.model.addresses import shown_name
 from nomarium.model.errors import EmptySourceError, SourceError
 from nomarium.model.problem import Place, Problem, note
 from nomarium.model.wording import meant
@@ -39,7 +40,8 @@ def open_source(path: Path, name: str, wanted_sheets: tuple[str, ...] = ()) -> l
         with path.open("rb") as file:
             head = file.read(4096)
     except FileNotFoundError as error:
-        raise _refusal("source-missing", f"There is no file {name}.", _near(path), name) from error
+        called = shown_name(name)
+        raise _refusal("source-missing", f"There is no file {called}.", _near(path), called) from error
     except OSError as error:
         why = error.strerror or str(error)
         raise _refusal("source-closed", f"{name} cannot be opened: {why}.", "", name) from error

@@ -3,6 +3,7 @@
 import datetime as dt
 import re
 
+from nomarium.model.limits import LONGEST_LENGTH_SECS
 from nomarium.model.refusal import Refusal, too_long
 from nomarium.reading.cells.words import fold
 
@@ -31,6 +32,13 @@ def read_length(text: str, bare_unit_secs: int | None = None) -> int | Refusal:
     """
     if long := too_long(text):
         return long
+    secs = _secs_of(text, bare_unit_secs)
+    if isinstance(secs, int) and secs > LONGEST_LENGTH_SECS:
+        return Refusal("length-unread", f"“{text}” is longer than a hundred years.", _FORMS)
+    return secs
+
+
+def _secs_of(text: str, bare_unit_secs: int | None) -> int | Refusal:
     plain = " ".join(_folded(text).split())
     if iso := re.fullmatch(_ISO, plain):
         if any(iso.groups()):
