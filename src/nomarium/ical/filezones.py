@@ -2,8 +2,10 @@
 (RFC 5545, 3.6.5)."""
 
 import datetime as dt
-from collections.abc import Iterator
+from bisect import bisect_right
+from collections.abc import Iterator, Sequence
 from functools import lru_cache
+from itertools import accumulate
 from typing import NamedTuple
 
 from nomarium.ical.contentlines import parsed, property_head
@@ -35,32 +37,31 @@ class FileZone(dt.tzinfo):
     def __init__(self, name: str, observances: tuple[Observance, ...]) -> None:
         self.name = name
         self._observances = observances
-        self._onsets: dict[int, list[tuple[dt.datetime, Observance]]] = {}
+        self._years: dict[int, _Offsets] = {}
+
+    def _in(self, year: int) -> "_Offsets":
+        if year not in self._years:
+            self._years[year] = _Offsets.of(self._before(year))
+        return self._years[year]
 
     def _before(self, year: int) -> list[tuple[dt.datetime, Observance]]:
         """The onsets that matter for a year: the last one of each observance before it, and those in it."""
-        if year not in self._onsets:
-            first, last = dt.date(max(year - 1, 1), 1, 1), dt.date(min(year + 1, 9999), 12, 31)
-            found = []
-            for one in self._observances:
-                onsets = [one.start, *one.dates]
-                for rule in one.rules:
-                    onsets += _onsets(rule, one.start, first, last)
-                    if rule.until is not None and rule.until.year < year:
-                        since = dt.date(rule.until.year - 1, 1, 1)
-                        onsets += _onsets(rule, one.start, since, rule.until)
-                found += [(onset, one) for onset in onsets]
-            self._onsets[year] = sorted(found, key=lambda pair: pair[0])
-        return self._onsets[year]
+        first, last = dt.date(max(year - 1, 1), 1, 1), dt.date(min(year + 1, 9999), 12, 31)
+        found = []
+        for one in self._observances:
+            onsets = [one.start, *(day for day in one.dates if first <= day.date() <= last)]
+            onsets += [max(before)] if (before := [day for day in one.dates if day.date() < first]) else []
+            for rule in one.rules:
+                onsets += _onsets(rule, one.start, first, last)
+                if rule.until is not None and rule.until.year < year:
+                    since = dt.date(rule.until.year - 1, 1, 1)
+                    onsets += _onsets(rule, one.start, since, rule.until)
+            found += [(onset, one) for onset in onsets]
+        return sorted(found, key=lambda pair: pair[0])
 
     def _at(self, local: dt.datetime) -> dt.timedelta:
-        onsets = self._before(local.year)
-        offset = onsets[0][1].offset_from if onsets else dt.timedelta(0)
-        for onset, one in onsets:
-            if onset + max(one.offset_to - one.offset_from, dt.timedelta(0)) > local:
-                break
-            offset = one.offset_to
-        return offset
+        known = self._in(local.year)
+        return known.offsets[bisect_right(known.since_local, local)]
 
     def utcoffset(self, moment: dt.datetime | None) -> dt.timedelta:
         return self._at(moment.replace(tzinfo=None)) if moment else dt.timedelta(0)
@@ -73,13 +74,35 @@ class FileZone(dt.tzinfo):
 
     def fromutc(self, moment: dt.datetime) -> dt.datetime:
         plain = moment.replace(tzinfo=None)
-        onsets = self._before(plain.year)
-        offset = onsets[0][1].offset_from if onsets else dt.timedelta(0)
-        for onset, one in onsets:
-            if onset - one.offset_from > plain:
-                break
-            offset = one.offset_to
-        return (plain + offset).replace(tzinfo=self)
+        known = self._in(plain.year)
+        return (plain + known.offsets[bisect_right(known.since_utc, plain)]).replace(tzinfo=self)
+
+
+class _Offsets(NamedTuple):
+    """The offsets of a year one after another, and from when each but the first holds: by the clock, and in UTC."""
+
+    offsets: tuple[dt.timedelta, ...]
+    since_local: list[dt.datetime]
+    since_utc: list[dt.datetime]
+
+    @classmethod
+    def of(cls, onsets: Sequence[tuple[dt.datetime, Observance]]) -> "_Offsets":
+        first = onsets[0][1].offset_from if onsets else dt.timedelta(0)
+        none = dt.timedelta(0)
+        local = [_shifted(onset, max(one.offset_to - one.offset_from, none)) for onset, one in onsets]
+        utc = [_shifted(onset, -one.offset_from) for onset, one in onsets]
+        # each from the latest of those before it: an offset that another overtakes never comes first
+        return cls(
+            (first, *(one.offset_to for _, one in onsets)), [*accumulate(local, max)], [*accumulate(utc, max)]
+        )
+
+
+def _shifted(moment: dt.datetime, by: dt.timedelta) -> dt.datetime:
+    """A moment moved, as far as the years go."""
+    try:
+        return moment + by
+    except OverflowError:
+        return dt.datetime.min if by < dt.timedelta(0) else dt.datetime.max
 
 
 Zone = dt.tzinfo
@@ -166,6 +189,7 @@ def read_vtimezone(lines: list[str]) -> tuple[str, FileZone | None, str]:
     tzid = hint = ""
     observances: list[Observance] = []
     inside: list[tuple[str, str]] | None = None
+    is_odd = False
     for line in lines:
         found = parsed(line)
         if found is None:
@@ -176,6 +200,7 @@ def read_vtimezone(lines: list[str]) -> tuple[str, FileZone | None, str]:
         elif name == "END":
             one = _observance(inside or [])
             observances += [one] if one else []
+            is_odd = is_odd or (one is not None and not all(map(_is_seasonal, one.rules)))
             inside = None
         elif inside is not None:
             inside.append((name, value))
@@ -183,14 +208,22 @@ def read_vtimezone(lines: list[str]) -> tuple[str, FileZone | None, str]:
             tzid = value
         elif name == "X-LIC-LOCATION":
             hint = value
-    zone = FileZone(tzid, tuple(sorted(observances, key=lambda one: one.start))) if observances else None
+    is_known = observances and not is_odd
+    zone = FileZone(tzid, tuple(sorted(observances, key=lambda one: one.start))) if is_known else None
     return tzid, zone, hint
+
+
+def _is_seasonal(rule: Rule) -> bool:
+    """Whether a rule can be one of clocks that are put forward and back: not several times a day."""
+    return rule.freq in ("YEARLY", "MONTHLY", "WEEKLY", "DAILY") and all(
+        len(part) <= 1 for part in (rule.hours, rule.minutes, rule.seconds)
+    )
 
 
 def _observance(properties: list[tuple[str, str]]) -> Observance | None:
     values = dict(properties)
     start = _local(values.get("DTSTART", ""))
-    before, after = offset_of(values.get("TZOFFSETFROM", "")), offset_of(values.get("TZOFFSETTO", ""))
+    before, after = _offset(values.get("TZOFFSETFROM", "")), _offset(values.get("TZOFFSETTO", ""))
     if after is None:
         return None
     rules = []
@@ -201,6 +234,12 @@ def _observance(properties: list[tuple[str, str]]) -> Observance | None:
     dates = [_local(text) for name, value in properties if name == "RDATE" for text in value.split(",")]
     found = tuple(day for day in dates if day)
     return Observance(start or _NEVER, before if before is not None else after, after, tuple(rules), found)
+
+
+def _offset(text: str) -> dt.timedelta | None:
+    """An offset that a zone can have: less than a day."""
+    found = offset_of(text)
+    return found if found is not None and abs(found) < dt.timedelta(days=1) else None
 
 
 def _in_local(rule: Rule, offset_before: dt.timedelta) -> Rule:

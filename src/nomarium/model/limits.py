@@ -26,6 +26,8 @@ MOST_RATIO: Final = 200
 SMALL_PART_OCTETS: Final = 1 << 24
 MOST_READER_OCTETS: Final = 1 << 30
 """Memory that the reading of a workbook of the old kinds may take beyond what is there before."""
+MOST_MAIL_PARTS: Final = 200
+"""Parts of a mail that hold other parts."""
 MOST_PAGES: Final = 500
 """Pages of a PDF."""
 LONGEST_READER_SECS: Final = 30

@@ -7,7 +7,7 @@ the markup is looked through for them (ECMA-376 part 1, 18.3.1.4 and 18.3.1.73; 
 import re
 import zipfile
 import zlib
-from collections.abc import Iterator
+from collections.abc import Iterable, Iterator
 from pathlib import Path
 from typing import IO, NamedTuple
 from xml.etree.ElementTree import ParseError
@@ -33,7 +33,13 @@ _XLSX_CELL = re.compile(rb'<c r="([A-Z]+)(\d+)"([^>]*?)(?:/>|>(.*?)</c>)', re.DO
 _VALUE = re.compile(rb"<v[^>]*>([^<]+)</v>")
 _HIDDEN_ROW = re.compile(rb'<row\b[^>]*\shidden="(?:1|true)"[^>]*>')
 _ROW_NUMBER = re.compile(rb'\sr="(\d+)"')
-_WIDE = re.compile(rb'<c r="([A-Z]{2,3})\d')
+_FAR = re.compile(rb"""\sr\s*=\s*["']\s*(?:([A-Za-z]{2,})(\d+)|([A-Za-z]?)(\d{6,}))""")
+"""A cell beyond column Z, or a cell or a row beyond row 99,999: what is nearer cannot reach far, in whatever order it stands."""
+_WIDEST_SURE = 280
+"""Columns of which 100,000 rows are no more cells than a sheet may have."""
+_FEW_UNPLACED = 1_000
+"""Cells that do not say where they are and cannot reach far."""
+_NUMBERED = re.compile(rb"""\sr\s*=\s*["']\s*[A-Za-z]*(\d+)""")
 UNCOMPUTED = "a formula without a saved result"
 
 
@@ -47,6 +53,8 @@ class Extras(NamedTuple):
     """The numbers of rows that a filter or a person hides."""
     reach: tuple[int, int] = (0, 0)
     """How many rows down and columns across its cells reach, where that is far."""
+    is_unplaced: bool = False
+    """Whether many of its cells do not say where they are, so that how far they reach is not known."""
 
 
 def xlsx_extras(path: Path, sheet_names: list[str]) -> dict[str, Extras]:
@@ -57,9 +65,11 @@ def xlsx_extras(path: Path, sheet_names: list[str]) -> dict[str, Extras]:
             for name, part in _xlsx_parts(archive).items():
                 if name in sheet_names:
                     hidden: set[int] = set()
-                    reach = [0, 0]
+                    reach = [0, 0, 0]
                     faults = dict(_scan_xlsx(archive, part, hidden, reach))
-                    found[name] = Extras(faults, hidden=frozenset(hidden), reach=(reach[0], reach[1]))
+                    found[name] = Extras(
+                        faults, (), frozenset(hidden), (reach[0], reach[1]), reach[2] > _FEW_UNPLACED
+                    )
     except DAMAGED:
         return found  # what the reader of values could read, we do not refuse for its wrapping
     return found
@@ -97,7 +107,8 @@ def _xlsx_parts(archive: zipfile.ZipFile) -> dict[str, str]:
 def _scan_xlsx(
     archive: zipfile.ZipFile, part: str, hidden: set[int], reach: list[int]
 ) -> Iterator[tuple[tuple[int, int], str]]:
-    """The faulty cells of a sheet; its hidden rows go into `hidden`, how far its cells reach into `reach`."""
+    """The faulty cells of a sheet; its hidden rows go into `hidden`, how far its cells reach, and how
+    many do not say where they are, into `reach`."""
     with archive.open(part) as file:
         rest = b""
         while block := file.read(_BLOCK):
@@ -113,17 +124,27 @@ def _scan_xlsx(
                         yield (int(cell[2]), _column_index(cell[1].decode())), fault
             cut = text.rfind(b"</row>")
             rest = text[cut:] if cut > 0 else text[-_LONGEST_CELL:]
+    if reach[1] > _WIDEST_SURE:  # rows that are near enough in other sheets count in this one
+        with archive.open(part) as file:
+            while block := file.read(_BLOCK):
+                reach[0] = max(reach[0], _highest(_NUMBERED.findall(block + file.read(_LONGEST_CELL))))
 
 
 def _measure(text: bytes, reach: list[int]) -> None:
-    """How far the cells of some markup reach: its last row, and its widest column of two letters or more."""
-    last = text.rfind(b"<row ")
-    number = _ROW_NUMBER.search(text, last) if last >= 0 else None
-    if number is not None:
-        reach[0] = max(reach[0], int(number[1][:9]))
-    wide = _WIDE.findall(text)
-    letters = max(wide, key=lambda one: (len(one), one)).decode() if wide else "Z"
-    reach[1] = max(reach[1], _column_index(letters) + 1)
+    """How far the rows and cells of some markup reach, as far as that matters: down from row 100,000, across from Z."""
+    far = _FAR.findall(text)
+    letters = max((one[0].upper() for one in far), key=lambda one: (len(one), one), default=b"") or b"Z"
+    reach[1] = max(reach[1], _column_index(letters[:6].decode()) + 1)
+    reach[0] = max(reach[0], _highest(one[1] or one[3] for one in far))
+    value_count = (
+        text.count(b"v>") // 2 + text.count(b"is>") // 2
+    )  # each begun and ended, whatever its prefix
+    reach[2] += max(value_count - text.count(b" r="), 0)
+
+
+def _highest(numbers: Iterable[bytes]) -> int:
+    """The greatest of some numbers of rows: eleven digits are beyond every sheet, and thousands of them would be slow."""
+    return max((int(one[:11]) for one in numbers), default=0)
 
 
 def _xlsx_fault(attributes: bytes, content: bytes) -> str:

@@ -3,9 +3,12 @@ are calendars, and are read as such (`calendar_part`); quoted lines are nobody's
 
 import email
 import email.policy
+import re
 from email.message import EmailMessage, MIMEPart
 from pathlib import Path
 
+from nomarium.model.errors import SourceError
+from nomarium.model.limits import MOST_MAIL_PARTS
 from nomarium.model.problem import Place, Problem, note
 from nomarium.sheets.documents import Document, sheets_of
 from nomarium.sheets.sheet import Sheet
@@ -14,6 +17,7 @@ from nomarium.sheets.webpages import page_document
 
 def open_mail(path: Path, name: str) -> list[Sheet]:
     """The tables and lines of a message."""
+    _check_nesting(path, name)
     message = _message(path)
     plain, page = message.get_body(("plain",)), message.get_body(("html",))
     of_page = page_document(_text(page)) if page is not None else Document([], [])
@@ -32,6 +36,15 @@ def calendar_part(path: Path) -> bytes | None:
             if isinstance(content, bytes) and b"BEGIN:VCALENDAR" in content.upper():
                 return content
     return None
+
+
+def _check_nesting(path: Path, name: str) -> None:
+    """Raises SourceError for a message of more parts within parts than any has: reading each costs as much as there are
+    around it."""
+    if len(re.findall(rb"multipart/", path.read_bytes(), re.IGNORECASE)) > MOST_MAIL_PARTS:
+        message = f"{name} is not read: it has more than {MOST_MAIL_PARTS} parts that hold others."
+        remedy = "It is damaged, or made to do harm: save its text as a file."
+        raise SourceError(Problem("source-beyond", message, remedy, Place(name)))
 
 
 def _message(path: Path) -> EmailMessage:

@@ -1,6 +1,6 @@
 """Workbooks (.xlsx, .xlsm, .xlsb, .xls, .ods) as sheets, through python-calamine."""
 
-from collections.abc import Callable, Iterator
+from collections.abc import Callable, Iterator, Sequence
 from itertools import islice
 from pathlib import Path
 from typing import TYPE_CHECKING
@@ -45,6 +45,8 @@ def open_workbook(path: Path, name: str, kind: str, wanted: tuple[str, ...] = ()
         extras = _extras(path, kind, names)
         for sheet_name, found_there in extras.items():
             check_area(*found_there.reach, name, sheet_name)
+        if any(one.is_unplaced for one in extras.values()):
+            check_in_child(path, name)
         from_1904 = kind == "xlsx" and counts_from_1904(path)
         hidden = (
             [] if wanted else [meta.name for meta in sheets if not str(meta.visible).endswith(".Visible")]
@@ -133,7 +135,7 @@ def _sheet(
         return held[0]
 
     sheet = data()
-    merged = tuple(Area(*start, *end) for start, end in sheet.merged_cell_ranges or ())
+    areas = tuple(Area(*start, *end) for start, end in sheet.merged_cell_ranges or ())
     first = sheet.start[1] if sheet.start else 0
     return unpacked(
         Sheet(
@@ -141,12 +143,25 @@ def _sheet(
             sheet_name,
             RowsAgain(_numbered(data, file, sheet_name)),
             first_column=first,
-            merged=merged or (extras.merged if extras else ()),
+            merged=_within(areas or (extras.merged if extras else ()), sheet.end),
             faults=extras.faults if extras else {},
             hidden=extras.hidden if extras else frozenset() if kind in ("xlsx", "ods") else None,
             counts_1904=from_1904,
         )
     )
+
+
+def _within(areas: Sequence[Area], end: tuple[int, int] | None) -> tuple[Area, ...]:
+    """Merged areas as far as there are cells: some run to the last row that a sheet can have. One that begins below another
+    of its column, before that ends, is none."""
+    last_row, last_column = end or (-1, -1)
+    found, ends = [], dict[int, int]()
+    for area in sorted(areas):
+        is_there = area.first_row <= last_row and area.first_column <= last_column
+        if is_there and area.first_row > ends.get(area.first_column, -1):
+            ends[area.first_column] = area.last_row
+            found.append(area._replace(last_row=min(area.last_row, last_row)))
+    return tuple(found)
 
 
 def _numbered(data: "Callable[[], CalamineSheet]", file: str, sheet_name: str) -> Callable[[], Iterator[Row]]:

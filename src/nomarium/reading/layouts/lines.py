@@ -281,7 +281,7 @@ def _read(lines: Sequence[Row], heads: Set[int], lexicon: Lexicon, has_date: boo
             taking.refused.append((line.number, line.text, _EMPTY))
     rows.sort(key=lambda row: row[0])
     rows, forward = forward_through_days(with_whole_names(rows))
-    ended = list(_with_ends(rows))
+    ended = list(_with_ends(rows, taking.under))
     has_open_ends = any(before[1] != after[1] for before, after in zip(rows, ended, strict=True))
     taken = {row[0] for row in rows} | {number for number, _, _ in taking.refused}
     first = min((row[0] for row in rows), default=0)
@@ -366,13 +366,14 @@ def _over_lines(lines: Sequence[TextLine], lexicon: Lexicon) -> Row | None:
     )
 
 
-def _with_ends(rows: Sequence[Row]) -> Iterator[Row]:
-    """The rows whose times without an end last to the start of the next one under the same date."""
-    for (number, cells), (_, following) in pairwise([*rows, (0, ("",) * len(HEADINGS))]):
+def _with_ends(rows: Sequence[Row], under: Set[int]) -> Iterator[Row]:
+    """The rows whose times without an end last to the start of the next one under the same date; `under` are the lines that
+    have theirs from above."""
+    for (number, cells), (after_number, following) in pairwise([*rows, (0, ("",) * len(HEADINGS))]):
         date, time, *rest = cells
         here, after = read_times(str(time)), read_times(str(following[1]))
         is_open = isinstance(here, Times) and here.start is not None and here.end is None and not cells[5]
-        if is_open and date == following[0] and isinstance(after, Times) and after.start is not None:
+        if is_open and after_number in under and date == following[0] and isinstance(after, Times) and after.start is not None:
             begins = re.split(r"\s*(?:[-–—]|\bto\b|\buntil\b)\s*", str(following[1]))[0]
             time = f"{time}-{begins}"
         yield number, (date, time, *rest)

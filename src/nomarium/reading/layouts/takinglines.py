@@ -96,6 +96,8 @@ class Taking:
         self._waiting: TextLine | None = None
         """A time alone, whose title may be on the line below."""
         self.rows: list[Row] = []
+        self.under: set[int] = set()
+        """Lines with a time whose date is that of a line above them."""
         self.refused: list[tuple[int, str, Refusal]] = []
         self.headings: dict[int, TextLine] = {}
         """Lines that date those below them."""
@@ -192,6 +194,7 @@ class Taking:
         elif _is_after_midnight(line, self.rows[-1] if self.rows else None, self._date):
             self.refuse(line, _NIGHT)
         else:
+            self.under.add(line.number)
             self.rows.append(row_of(line, self._date, self.lexicon))
 
     def _take_time(self, line: TextLine) -> None:
@@ -213,6 +216,7 @@ class Taking:
         if line.date or line.time or not any(map(str.isalpha, line.text)) or is_sentence(line):
             self.refuse(waiting, _TIME_ALONE)
             return False
+        self.under.add(line.number)
         self.rows.append(row_of(line._replace(time=waiting.time), self._date, self.lexicon))
         self._titled_at = line.number
         return True

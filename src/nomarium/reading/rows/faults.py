@@ -104,7 +104,6 @@ def note_text(
 def repeats_headings(row: Sequence[Cell], headings: Sequence[str]) -> bool:
     """Whether a row says the headings of its table again."""
     filled = [(n, text) for n, cell in enumerate(row) if (text := cell_text(cell))]
-    same = [
+    return len(filled) >= 2 and all(
         n < len(headings) and headings[n] != "" and normal(text) == normal(headings[n]) for n, text in filled
-    ]
-    return len(filled) >= 2 and all(same)
+    )

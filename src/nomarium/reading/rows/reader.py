@@ -153,6 +153,9 @@ class _RowReader:
 
     def read(self, number: int, row: Sequence[Cell]) -> Event | list[Event] | None:
         """A row's event, or its events, or None when it is none; the account then says what it was."""
+        if not any(row) and is_blank(row):
+            self.account.ledger.blank += 1
+            return None
         if len(row) < self.width:
             row = [*row, *[""] * (self.width - len(row))]
         summary = row[self.summary_at] if self.summary_at >= 0 else ""
@@ -272,9 +275,6 @@ class _RowReader:
     def _is_odd(self, number: int, row: Sequence[Cell], when: When | Blame, summary: str) -> bool:
         """Whether a row that looks odd is indeed no event: then it is accounted for here."""
         account, ledger = self.account, self.account.ledger
-        if isinstance(when, Blame) and is_blank(row):
-            ledger.blank += 1
-            return True
         if summary.startswith(EXAMPLE_MARK):
             ledger.left_out += 1
             told = note("example-left-out", "Example rows of the starter file are left out.")
