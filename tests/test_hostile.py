@@ -22,6 +22,7 @@ import fuzz
 from helpers import csv_file, nomarium, refused, workbook
 from nomarium.exchange.fetch import fetch, shown_address
 from nomarium.model.errors import SourceError
+from nomarium.sheets.workbook import open_workbook
 
 # -- calendars ------------------------------------------------------------------------------------------
 
@@ -157,7 +158,7 @@ CELLS: dict[str, tuple[str, str]] = {
     "the last day of all": ("Event,Date\nA,9999-12-31", "row 2, column B"),
     "a range beyond it": ("Event,Date\nA,31 Dec 9999 - 3 Jan", "row 2, column B"),
     "a week beyond it": ("Event,Date\nA,w/c 27 Dec 9999", "row 2, column B"),
-    "a length beyond it": ("Event,Date,Start,Duration\nA,2026-01-01,9:00,9999999 weeks", "beyond the years"),
+    "a length beyond it": ("Event,Date,Start,Duration\nA,2026-01-01,9:00,9999999 weeks", "is longer than a hundred years"),
     "a length of thousands of digits": (f"Event,Date,Start,Duration\nA,2026-01-01,9:00,{'9' * 5000}h", "characters"),
     "a priority of thousands of digits": (f"Event,Date,Priority\nA,2026-01-01,{'9' * 5000}", "is no priority"),
     "a date of thousands of characters": (f"Event,Date\nA,{'3/' * 3000}", "It has 6,000 characters"),
@@ -254,6 +255,59 @@ def test_a_cell_far_away_is_refused_and_one_far_below_is_read(tmp_path: Path) ->
     )
     outcome = nomarium("build", below, "-o", tmp_path / "o.ics")
     assert "1,003 rows read = 2 events + 1,000 blank + 1 note" in outcome.text, outcome.text
+
+
+FAR: dict[str, tuple[str, str]] = {
+    # cells at the end of a sheet, what is said
+    "a row that no sheet has": ('<row r="3"><c r="A99999999999"><v>1</v></c></row>', "reaches 99,999,999,999 rows down"),
+    "a column that no sheet has": ('<row r="3"><c r="AAAAAAAA3"><v>1</v></c></row>', "12,356,631 columns across"),
+    "rows that go back": ('<row r="99999"><c r="A99999"><v>1</v></c></row><row r="4"><c r="XFD4"><v>1</v></c></row>', "reaches 99,999 rows down"),
+    "other signs around": ("<row r = '1048576'><c s='0'  r = 'XFD1048576'><v>1</v></c></row>", "reaches 1,048,576 rows down"),
+    "cells that do not say where they are": (f"<row>{'<c><v>1</v></c>' * 30_000}</row>{'<row><c><v>1</v></c></row>' * 30_000}", "takes more than 1024 MB of memory"),
+}  # fmt: skip
+
+
+@pytest.mark.parametrize("name", FAR)
+def test_cells_that_reach_too_far_are_refused_before_they_are_held(name: str, tmp_path: Path) -> None:
+    cells, said = FAR[name]
+    assert said in refused(changed(tmp_path, b"</sheetData>", f"{cells}</sheetData>".encode()))
+
+
+def test_merged_areas_over_one_another_cost_no_more_than_one(tmp_path: Path) -> None:
+    areas = "".join(f'<mergeCell ref="A{n}:XFD1048576"/>' for n in range(4, 3000))
+    merged = f"</sheetData><mergeCells>{areas}</mergeCells>".encode()
+    (sheet,) = open_workbook(changed(tmp_path, b"</sheetData>", merged), "x.xlsx", "xlsx")
+    assert len(sheet.merged) <= 1
+    assert all(area.last_row < 10 for area in sheet.merged)
+
+
+ODD_ZONES: dict[str, tuple[str, str]] = {
+    "a rule that is no season's": ("TZOFFSETTO:+0100\nRRULE:FREQ=SECONDLY", "Nothing explains the zone"),
+    "a rule of many hours a day": ("TZOFFSETTO:+0100\nRRULE:FREQ=DAILY;BYHOUR=1,2,3", "Nothing explains the zone"),
+    "an offset of more than a day": ("TZOFFSETTO:+9959", "Nothing explains the zone"),
+    "an onset before the first year": ("TZOFFSETTO:+0100\nRDATE:00010101T000000", "Wrote 2 events"),
+}  # fmt: skip
+
+
+@pytest.mark.parametrize("name", ODD_ZONES)
+def test_a_zone_of_a_file_is_one_that_a_clock_can_have(name: str, tmp_path: Path) -> None:
+    body, said = ODD_ZONES[name]
+    part = f"BEGIN:STANDARD\nDTSTART:00010101T000000\nTZOFFSETFROM:+0000\n{body}\nEND:STANDARD"
+    zone = f"END:VEVENT\nBEGIN:VTIMEZONE\nTZID:X\n{part}\nEND:VTIMEZONE\nBEGIN:VEVENT\nUID:2"
+    source = calendar(tmp_path, f"DTSTART;TZID=X:20260101T090000\nSUMMARY:a\n{zone}\n{DAY.strip()}")
+    assert said in nomarium("build", source, "-o", tmp_path / "o.ics").text
+
+
+def test_a_mail_of_parts_within_parts_is_refused(tmp_path: Path) -> None:
+    head = "From: a@saltmarsh.example\nTo: b@saltmarsh.example\nSubject: x\n"
+    part = "Content-Type: multipart/mixed; boundary=a\n\n--a\n"
+    (tmp_path / "x.eml").write_text(head + part * 201, "utf-8")
+    assert "more than 200 parts that hold others" in refused(tmp_path / "x.eml")
+
+
+def test_a_text_without_bound_is_refused(tmp_path: Path) -> None:
+    (tmp_path / "x.txt").write_text("Regatta on 12 September 2026\n" * 50_001, "utf-8")
+    assert "50,001 lines of text are in" in refused(tmp_path / "x.txt")
 
 
 def test_a_workbook_that_unpacks_without_bound_is_refused(

@@ -26,6 +26,8 @@ MOST_RATIO: Final = 200
 SMALL_PART_OCTETS: Final = 1 << 24
 MOST_READER_OCTETS: Final = 1 << 30
 """Memory that the reading of a workbook of the old kinds may take beyond what is there before."""
+MOST_LINES: Final = 50_000
+"""Lines of a text that is read line by line: more than a thousand pages."""
 MOST_MAIL_PARTS: Final = 200
 """Parts of a mail that hold other parts."""
 MOST_PAGES: Final = 500

@@ -17,8 +17,7 @@ from nomarium.sheets.webpages import page_document
 
 def open_mail(path: Path, name: str) -> list[Sheet]:
     """The tables and lines of a message."""
-    _check_nesting(path, name)
-    message = _message(path)
+    message = _message(path, name)
     plain, page = message.get_body(("plain",)), message.get_body(("html",))
     of_page = page_document(_text(page)) if page is not None else Document([], [])
     lines = _text(plain).splitlines() if plain is not None else of_page.lines
@@ -28,9 +27,9 @@ def open_mail(path: Path, name: str) -> list[Sheet]:
     return [sheets[0]._replace(notes=(*sheets[0].notes, *notes)), *sheets[1:]] if sheets and notes else sheets
 
 
-def calendar_part(path: Path) -> bytes | None:
+def calendar_part(path: Path, name: str) -> bytes | None:
     """The calendar that a message carries, or None."""
-    for part in _message(path).walk():
+    for part in _message(path, name).walk():
         if part.get_content_type() == "text/calendar":
             content = part.get_payload(decode=True)
             if isinstance(content, bytes) and b"BEGIN:VCALENDAR" in content.upper():
@@ -38,17 +37,15 @@ def calendar_part(path: Path) -> bytes | None:
     return None
 
 
-def _check_nesting(path: Path, name: str) -> None:
-    """Raises SourceError for a message of more parts within parts than any has: reading each costs as much as there are
-    around it."""
-    if len(re.findall(rb"multipart/", path.read_bytes(), re.IGNORECASE)) > MOST_MAIL_PARTS:
+def _message(path: Path, name: str) -> EmailMessage:
+    """The message in a file. Raises SourceError for one of more parts within parts than any has: reading each costs as much
+    as there are around it."""
+    octets = path.read_bytes()
+    if len(re.findall(rb"multipart/", octets, re.IGNORECASE)) > MOST_MAIL_PARTS:
         message = f"{name} is not read: it has more than {MOST_MAIL_PARTS} parts that hold others."
         remedy = "It is damaged, or made to do harm: save its text as a file."
         raise SourceError(Problem("source-beyond", message, remedy, Place(name)))
-
-
-def _message(path: Path) -> EmailMessage:
-    return email.message_from_bytes(path.read_bytes(), policy=email.policy.default)
+    return email.message_from_bytes(octets, policy=email.policy.default)
 
 
 def _text(part: "MIMEPart | None") -> str:

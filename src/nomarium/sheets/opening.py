@@ -167,7 +167,7 @@ def calendar_inside(path: Path, name: str) -> bytes | None:
         return None
     from nomarium.sheets.mail import calendar_part
 
-    return calendar_part(path)
+    return calendar_part(path, name)
 
 
 def _kind(path: Path, head: bytes, name: str) -> str:

@@ -2,6 +2,7 @@
 
 import datetime as dt
 import re
+from functools import lru_cache
 from typing import NamedTuple
 
 from nomarium.model.refusal import Refusal, too_long
@@ -68,8 +69,11 @@ def read_times(text: str) -> Times | Refusal:
     >>> read_times("1–2:30pm").start.secs // 3600
     13
     """
-    if long := too_long(text):
-        return long
+    return too_long(text) or _times_of(text)
+
+
+@lru_cache(maxsize=4096)  # a line of text asks for the same ones again and again
+def _times_of(text: str) -> Times | Refusal:
     times = _times_in(text)
     if isinstance(times, Times) or not (more := re.fullmatch(_ZONE_AFTER, text)):
         return times

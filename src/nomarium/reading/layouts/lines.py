@@ -11,6 +11,7 @@ from typing import Final, NamedTuple
 
 from nomarium.model.account import Account
 from nomarium.model.event import Event
+from nomarium.model.limits import MOST_LINES
 from nomarium.model.problem import Problem, note
 from nomarium.model.refusal import Refusal
 from nomarium.model.wording import counted
@@ -88,6 +89,10 @@ def look(top: Top) -> Reading | NotRead:
         message = f"The lines of {sheet.title} are rows of a table, parted by commas, and do not read as one by themselves."
         remedy = "Read them as a table: --as events; or line by line all the same: --as text."
         return not_read(sheet, "no-lines", "its lines are rows of a table", "text-table", message, remedy)
+    if len(lines) > MOST_LINES:
+        message = f"{len(lines):,} lines of text are in {sheet.file}, and {MOST_LINES:,} are read at most."
+        remedy = "Save the part that has the events as a file of its own."
+        return not_read(sheet, "no-lines", "it is too long", "source-beyond", message, remedy)
     lexicon = _with_weekdays(lines, top)
     as_table = table_of_lines(top, lines, lexicon) if top.options.layout is None else None
     if as_table is not None:
@@ -373,7 +378,13 @@ def _with_ends(rows: Sequence[Row], under: Set[int]) -> Iterator[Row]:
         date, time, *rest = cells
         here, after = read_times(str(time)), read_times(str(following[1]))
         is_open = isinstance(here, Times) and here.start is not None and here.end is None and not cells[5]
-        if is_open and after_number in under and date == following[0] and isinstance(after, Times) and after.start is not None:
+        if (
+            is_open
+            and after_number in under
+            and date == following[0]
+            and isinstance(after, Times)
+            and after.start is not None
+        ):
             begins = re.split(r"\s*(?:[-–—]|\bto\b|\buntil\b)\s*", str(following[1]))[0]
             time = f"{time}-{begins}"
         yield number, (date, time, *rest)

@@ -1,6 +1,7 @@
 """A date among other words: `Regatta, Sat 12 September, 10am, main slip`."""
 
 import re
+from itertools import accumulate
 from typing import NamedTuple
 
 from nomarium.reading.cells.moments import Moment, read_moment
@@ -20,6 +21,13 @@ _AROUND_DATES = frozenset(
     "from between until till since week weeks semaine woche semana settimana desde vanaf noon midday midnight hours heures horas stunden "
     "morning afternoon evening beginning commencing starting ending".split()
 )
+_WITHIN_DATES = _AROUND_DATES | frozenset(
+    "through thru hasta vanaf inclusive beginnend onward onwards hour heure hora year gada godine roku circa partir starts start "
+    "godz godzina orele pukul dalle alle clock midi mittag mittags mediodia minuit mitternacht medianoche middernacht middag "
+    "confirmed announced decided unknown confirmar confirmer bepalen full whole toute journee entiere ganztagig ganztags todo hele "
+    "allday".split()
+)
+"""Words of four letters or more that stand between the first and the last word of a date with its times."""
 _MOST_TERMS = 6
 """Above it a number behind `term` is a day: `Half term 26 October`."""
 _NAMED = frozenset(
@@ -48,12 +56,16 @@ def date_within(text: str, lexicon: Lexicon) -> DateWithin | None:
     anchors = [n for n, word in enumerate(words) if _may_be_in_date(word, lexicon)]
     if not anchors:
         return None
-    open_ends = [_may_begin_date(word, lexicon) for word in words]
+    open_ends = [_is_of_dates(word, lexicon, _AROUND_DATES) for word in words]
+    strange = [0, *accumulate(not _is_of_dates(word, lexicon, _WITHIN_DATES) for word in words)]
     clocks = _words_of_spans(words)
     for size in range(min(len(words) - 1, _MOST_OF_DATE), 0, -1):
         for at in range(len(words) - size + 1):
-            if not (open_ends[at] and open_ends[at + size - 1] and any(at <= n < at + size for n in anchors)):
+            end = at + size
+            if not (open_ends[at] and open_ends[end - 1] and any(at <= n < end for n in anchors)):
                 continue
+            if strange[end] > strange[at] and "(" not in "".join(words[at:end]):
+                continue  # a remark may stand in brackets
             whole = " ".join(words[at : at + size])
             piece = whole.strip(" ,;:()–—-")
             if whole.lstrip("(").count("(") > whole.count(")"):
@@ -84,14 +96,14 @@ def _may_be_in_date(word: str, lexicon: Lexicon) -> bool:
     return any(part in lexicon.months for part in re.split(r"['’/–-]", fold(word).strip(".,;:()")))
 
 
-def _may_begin_date(word: str, lexicon: Lexicon) -> bool:
-    """Whether a date can begin or end with a word: one of four letters or more that is no name of a day or a month cannot,
-    but for those that lead to it, or that times have."""
+def _is_of_dates(word: str, lexicon: Lexicon, known: frozenset[str]) -> bool:
+    """Whether a date can have a word: one of four letters or more that is no name of a day or a month cannot, but for those
+    that are `known`."""
     bare = word.strip(".,;:()")
     if len(bare) < _LEAST_UNKNOWN or not bare.isascii() or not bare.isalpha():
         return True
     folded = fold(bare)
-    return folded in lexicon.months or folded in lexicon.weekdays or folded in _AROUND_DATES
+    return folded in lexicon.months or folded in lexicon.weekdays or folded in known
 
 
 def _is_counted(word: str, piece: str, after: list[str]) -> bool:
