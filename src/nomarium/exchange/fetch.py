@@ -94,4 +94,6 @@ def _why(error: Exception, address: str) -> str:
 
 def _refusal(address: str, why: str, remedy: str) -> SourceError:
     called = shown_address(address)
-    return SourceError(Problem("source-closed", f"{called} cannot be read: {why}.", remedy, Place(called)))
+    return SourceError(
+        Problem("source-closed", f"{called} cannot be read: {why.rstrip('.')}.", remedy, Place(called))
+    )

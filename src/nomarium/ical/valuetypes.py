@@ -25,7 +25,8 @@ def fits(name: str, head: str, value: str) -> bool:
     return of_type is None or of_type(value)
 
 
-def _in_form(pattern: str) -> Callable[[str], bool]:
+def in_form(pattern: str) -> Callable[[str], bool]:
+    """Whether a whole text is as a pattern says."""
     found = re.compile(pattern).fullmatch
     return lambda text: found(text) is not None
 
@@ -68,7 +69,7 @@ def _is_length(text: str) -> bool:
     return length_of(text) is not None
 
 
-_is_float = _in_form(r"[+-]?\d{1,30}(\.\d{1,30})?")
+_is_float = in_form(r"[+-]?\d{1,30}(\.\d{1,30})?")
 
 
 def _is_position(text: str) -> bool:
@@ -81,15 +82,15 @@ def _is_position(text: str) -> bool:
 
 _TYPES: Final[dict[str, Callable[[str], bool]]] = {
     "BINARY": _is_binary,
-    "BOOLEAN": _in_form(r"(?i:TRUE|FALSE)"),
+    "BOOLEAN": in_form(r"(?i:TRUE|FALSE)"),
     "DATE": _is_date,
     "DATE-TIME": _is_date_time,
     "DURATION": _is_length,
     "FLOAT": _is_float,
-    "INTEGER": _in_form(r"[+-]?[0-9]{1,9}"),
+    "INTEGER": in_form(r"[+-]?[0-9]{1,9}"),
     "PERIOD": _is_period,
     "POSITION": _is_position,
     "RECUR": _is_recur,
-    "TIME": _in_form(r"([01]\d|2[0-3])[0-5]\d([0-5]\d|60)Z?"),
-    "UTC-OFFSET": _in_form(r"[+-]([01]\d|2[0-3])[0-5]\d([0-5]\d)?"),
+    "TIME": in_form(r"([01]\d|2[0-3])[0-5]\d([0-5]\d|60)Z?"),
+    "UTC-OFFSET": in_form(r"[+-]([01]\d|2[0-3])[0-5]\d([0-5]\d)?"),
 }

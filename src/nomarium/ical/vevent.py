@@ -2,21 +2,34 @@
 
 import datetime as dt
 import re
+from collections.abc import Callable, Mapping
+from functools import partial
+from types import MappingProxyType
+from typing import Final
 
 from nomarium.ical.colors import CSS3_COLORS
 from nomarium.ical.contentlines import property_head, split_list
 from nomarium.ical.kept import Told, kept_components, kept_lines, stamp_of, whole
 from nomarium.ical.octets import unescaped
 from nomarium.ical.values import FindsZones, instant_of
-from nomarium.ical.valuetypes import fits
+from nomarium.ical.valuetypes import fits, in_form
 from nomarium.model.entry import Instant, as_utc
 from nomarium.model.event import FACETS, Details, Person
 from nomarium.model.recurrence import Recurrence, Rule
 from nomarium.reckoning.rules import RuleFault, parse_rule, with_local_until
 from nomarium.reckoning.values import length_of
 
-_STATUSES = frozenset(("CONFIRMED", "TENTATIVE", "CANCELLED"))
 _CLASSES = frozenset(("PUBLIC", "PRIVATE", "CONFIDENTIAL"))
+_FITS: Final[Mapping[str, Callable[[str], bool]]] = MappingProxyType({
+    "SEQUENCE": in_form(r"[0-9]{1,9}"),
+    "PRIORITY": in_form(r"[0-9]"),
+    "TRANSP": in_form(r"(?i)OPAQUE|TRANSPARENT"),
+    "STATUS": in_form(r"(?i)CONFIRMED|TENTATIVE|CANCELLED"),
+    "CLASS": in_form(r"[A-Za-z0-9-]+"),
+    "COLOR": lambda text: text.casefold() in CSS3_COLORS,
+    "GEO": partial(fits, "GEO", "GEO"),
+})  # fmt: skip
+"""Which values a property of an event may have (RFC 5545, 3.8; RFC 7986, 5.9)."""
 _FACETS = (*FACETS, "periods")
 
 
@@ -44,49 +57,38 @@ def event_details(
 ) -> Details:
     """The details of a VEVENT; `told` takes each line that cannot go out."""
     once = found.once
-    kept: list[str] = []
+
+    def fit(name: str) -> str:
+        head, value = once.get(name, ("", ""))
+        text = value.strip()
+        if not text or _FITS[name](text):
+            return text
+        told("value-unfit", f"{head}:{value}")
+        return ""
+
     uid = unescaped(once["UID"][1]).strip() if "UID" in once else ""
     dtstamp = stamp_of(*once["DTSTAMP"], zones, told) if "DTSTAMP" in once else ""
-    sequence = whole(once["SEQUENCE"][1].strip(), -1) if "SEQUENCE" in once else 0
-    if sequence < 0:
-        told("value-unfit", ":".join(once["SEQUENCE"]))
+    sequence = whole(fit("SEQUENCE"))
     if len(once) <= 8 and not found.many and once.keys() <= _PLAIN:
         return Details(uid=uid, reminder_secs=reminder_secs, dtstamp=dtstamp, other=other,
-                       sequence=max(sequence, 0))  # fmt: skip
-
-    def chosen(name: str, allowed: frozenset[str]) -> str:
-        head, value = once.get(name, ("", ""))
-        word = value.strip().upper()
-        if word and word not in allowed:
-            if name == "CLASS" and re.fullmatch("[A-Z0-9-]+", word):  # a level of privacy that others know
-                kept.append(f"{head}:{value}")
-            else:
-                told("value-unfit", f"{head}:{value}")
-        return word if word in allowed else ""
-
-    busy = chosen("TRANSP", frozenset(("OPAQUE", "TRANSPARENT")))
-    priority = whole(once["PRIORITY"][1].strip(), -1) if "PRIORITY" in once else -1
-    geo = _geo(once["GEO"][1]) if "GEO" in once else None
-    color = once["COLOR"][1].strip().casefold() if "COLOR" in once else ""
-    unfit = {"PRIORITY": not 0 <= priority <= 9, "GEO": geo is None, "COLOR": color not in CSS3_COLORS}
-    for name in (name for name, is_unfit in unfit.items() if is_unfit and name in once):
-        told("value-unfit", ":".join(once[name]))
-    attendees = tuple(_person(*pair) for pair in found.many.get("ATTENDEE", ()))
-    status, privacy = chosen("STATUS", _STATUSES), chosen("CLASS", _CLASSES)
+                       sequence=sequence)  # fmt: skip
+    busy, status, privacy = fit("TRANSP").upper(), fit("STATUS").upper(), fit("CLASS").upper()
+    if privacy and privacy not in _CLASSES:  # a level that others know
+        other, privacy = (":".join(once["CLASS"]), *other), ""
     return Details(
         categories=_texts([value for _, value in found.many.get("CATEGORIES", ())]),
         audience=_texts([once["X-NOMARIUM-AUDIENCE"][1]] if "X-NOMARIUM-AUDIENCE" in once else []),
         organizer=_person(*once["ORGANIZER"]) if "ORGANIZER" in once else None,
-        attendees=attendees,
+        attendees=tuple(_person(*pair) for pair in found.many.get("ATTENDEE", ())),
         url=once["URL"][1].strip() if "URL" in once else "",
         conference=once["CONFERENCE"][1].strip() if "CONFERENCE" in once else "",
         status=status,
         privacy=privacy,
         busy=busy == "OPAQUE" if busy else None,
         reminder_secs=reminder_secs,
-        color=color if color in CSS3_COLORS else "",
-        priority=priority if 0 <= priority <= 9 else None,
-        geo=geo,
+        color=fit("COLOR").casefold(),
+        priority=int(priority) if (priority := fit("PRIORITY")) else None,
+        geo=_position(fit("GEO")),
         uid=uid,
         facets=tuple(
             (name, unescaped(once[key][1]))
@@ -94,9 +96,9 @@ def event_details(
             if (key := f"X-NOMARIUM-{name.upper()}") in once
         ),
         recurrence=recurrence,
-        sequence=max(sequence, 0),
+        sequence=sequence,
         dtstamp=dtstamp,
-        other=(*kept, *other),
+        other=other,
     )
 
 
@@ -128,11 +130,9 @@ def _person(head: str, value: str) -> Person:
     return Person(name, email, optional, rest)
 
 
-def _geo(text: str) -> tuple[float, float] | None:
-    if not fits("GEO", "GEO", text.strip()):
-        return None
-    north, east = map(float, text.split(";"))
-    return north, east
+def _position(text: str) -> tuple[float, float] | None:
+    north, _, east = text.partition(";")
+    return (float(north), float(east)) if text else None
 
 
 def alarm_secs(
