@@ -8,7 +8,7 @@ from pathlib import Path
 
 import pytest
 
-from helpers import events_in, nomarium, plain
+from helpers import built, events_in, nomarium, plain
 
 
 def text_file(folder: Path, text: str, name: str = "dates.txt") -> Path:
@@ -841,3 +841,18 @@ def test_attachments_are_named_as_not_read(tmp_path: Path) -> None:
     (tmp_path / "dates.eml").write_bytes(message.as_bytes())
     ran = nomarium("build", tmp_path / "dates.eml", "-o", tmp_path / "o.ics")
     assert ran.status == 0 and "Not read: the attachments “year.csv”." in ran.out
+
+
+def test_a_time_lasts_until_the_next_line_of_its_heading_and_of_no_other(tmp_path: Path) -> None:
+    text = (
+        "Sat 12 September 2026\n9am Welcome\n10am Trials\n9.30am Harbour tour\n\n"
+        "Sun 13 September 2026: Regatta, 10am\nSun 13 September 2026: Crew supper, 5pm\n"
+    )
+    (tmp_path / "x.txt").write_text(text, "utf-8")
+    assert [line.split(" (")[0] for line in built(tmp_path / "x.txt")] == [
+        "Welcome 2026-09-12T09:00/2026-09-12T10:00",
+        "Trials 2026-09-12T10:00/2026-09-12T11:00",
+        "Harbour tour 2026-09-12T09:30/2026-09-12T10:30",
+        "Regatta 2026-09-13T10:00/2026-09-13T11:00",
+        "Crew supper 2026-09-13T17:00/2026-09-13T18:00",
+    ]

@@ -355,6 +355,17 @@ def test_damaged_workbooks_are_refused_in_words(kind: str, tmp_path: Path) -> No
             assert outcome.status in (0, 1), outcome.text
 
 
+def test_what_an_open_document_says_that_it_is_may_be_damaged(tmp_path: Path) -> None:
+    path = tmp_path / "x.ods"
+    with zipfile.ZipFile(path, "w", zipfile.ZIP_DEFLATED) as made:
+        made.writestr("mimetype", "application/vnd.oasis.opendocument.spreadsheet" * 20)
+        made.writestr("content.xml", "<office:document-content/>")
+    octets = path.read_bytes()
+    at = octets.index(b"mimetype") + len(b"mimetype")
+    path.write_bytes(octets[:at] + b"\xff\xff\xff\xff" + octets[at + 4 :])
+    assert "x.ods" in refused(path)
+
+
 def test_an_open_document_that_repeats_without_bound_is_refused(tmp_path: Path) -> None:
     with zipfile.ZipFile(io.BytesIO(fuzz.ods())) as archive:
         parts = {name: archive.read(name) for name in archive.namelist()}

@@ -198,8 +198,9 @@ def read_year_rows(tables: dict[str, Table], dates: Dates) -> YearRows:
                     item,
                 )
             )
+    known: dict[dt.date | str, CycleRow] = {}
     for item in _items(tables, "cycle"):
-        _cycle_row(item, dates, rows)
+        _cycle_row(item, dates, rows, known)
     return rows
 
 
@@ -279,7 +280,8 @@ def _overlaps(rows: YearRows) -> None:
             reaching[plain(term.division)] = term
 
 
-def _cycle_row(item: Item, dates: Dates, rows: YearRows) -> None:
+def _cycle_row(item: Item, dates: Dates, rows: YearRows, known: dict[dt.date | str, CycleRow]) -> None:
+    """Take a row of the cycle; `known` has those before it by their date, else by their label."""
     label = item.text("label")
     date = dates.read(item, "date")
     if isinstance(date, Problem):
@@ -310,7 +312,7 @@ def _cycle_row(item: Item, dates: Dates, rows: YearRows) -> None:
             )
             return
     if date is not None:
-        twin = next((one for one in rows.cycle if one.date == date), None)
+        twin = known.get(date)
         if twin is not None and plain(twin.label) == plain(label):
             rows.notes.append(
                 note("row-repeated", f"{item.called} says the same as row {twin.item.number}.").at(
@@ -323,11 +325,11 @@ def _cycle_row(item: Item, dates: Dates, rows: YearRows) -> None:
             rows.problems.append(item.problem("label-twice", "label", message, "A date has one label."))
             return
     elif weekday is None:
-        twin = next(
-            (one for one in rows.cycle if plain(one.label) == plain(label) and one.date is None), None
-        )
+        twin = known.get(plain(label))
         if twin is not None:
             message = f"The label {label} is in row {twin.item.number} already."
             rows.problems.append(item.problem("label-twice", "label", message, "List each label once."))
             return
-    rows.cycle.append(CycleRow(label, item.text("name"), weekday, item.text("week"), date, item))
+    row = CycleRow(label, item.text("name"), weekday, item.text("week"), date, item)
+    known.setdefault(date or plain(label), row)
+    rows.cycle.append(row)

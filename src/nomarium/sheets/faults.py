@@ -5,6 +5,7 @@ the markup is looked through for them (ECMA-376 part 1, 18.3.1.4 and 18.3.1.73; 
 """
 
 import re
+import struct
 import zipfile
 import zlib
 from collections.abc import Iterable, Iterator
@@ -17,6 +18,7 @@ from nomarium.sheets.sheet import Area
 DAMAGED = (
     zipfile.BadZipFile,
     zlib.error,
+    struct.error,
     EOFError,
     KeyError,
     OSError,

@@ -59,7 +59,7 @@ def _damage_told(name: str) -> Iterator[None]:
     """Turns what ends the unpacking of a damaged archive into a SourceError."""
     try:
         yield
-    except (*DAMAGED, struct.error) as error:
+    except DAMAGED as error:
         raise _refusal(name, "it was cut short or damaged", "Fetch or save it again.") from error
 
 

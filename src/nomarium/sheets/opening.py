@@ -198,10 +198,12 @@ def _kind(path: Path, head: bytes, name: str) -> str:
 def _zip_kind(path: Path, name: str) -> str:
     import zipfile
 
+    from nomarium.sheets.faults import DAMAGED
+
     try:
         with zipfile.ZipFile(path) as archive:
             names = frozenset(archive.namelist())
-    except (zipfile.BadZipFile, NotImplementedError, ValueError, EOFError) as error:
+    except DAMAGED as error:
         message = f"{name} is a workbook that was cut short or damaged."
         remedy = "Fetch or save it again."
         raise _refusal("source-broken", message, remedy, name) from error
@@ -222,10 +224,13 @@ def _is_text_document(path: Path) -> bool:
     """Whether an OpenDocument archive is a text, by what it says of itself (OpenDocument 1.3, 3.3)."""
     import zipfile
 
+    from nomarium.sheets.faults import DAMAGED
+
     with zipfile.ZipFile(path) as archive:
         try:
-            return archive.read("mimetype")[:200].startswith(b"application/vnd.oasis.opendocument.text")
-        except (KeyError, OSError, ValueError, zipfile.BadZipFile):
+            with archive.open("mimetype") as part:
+                return part.read(200).startswith(b"application/vnd.oasis.opendocument.text")
+        except DAMAGED:
             return False
 
 

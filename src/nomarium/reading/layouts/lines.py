@@ -16,7 +16,6 @@ from nomarium.model.problem import Problem, note
 from nomarium.model.refusal import Refusal
 from nomarium.model.wording import counted
 from nomarium.reading.cells.placewords import NO_PLACE, is_place
-from nomarium.reading.cells.times import Times, read_times
 from nomarium.reading.cells.words import Lexicon, fold
 from nomarium.reading.columns.table import TableReading
 from nomarium.reading.layouts.asides import heads_paper, lines_about_letters, mail_heads, without_quotes
@@ -28,7 +27,7 @@ from nomarium.reading.layouts.labelledlines import labelled, least_labels, may_s
 from nomarium.reading.layouts.layout import NotRead, Reading, Top, not_read
 from nomarium.reading.layouts.linedoubts import doubt_of
 from nomarium.reading.layouts.linetimes import with_leading_clocks
-from nomarium.reading.layouts.programmes import forward_through_days
+from nomarium.reading.layouts.programmes import forward_through_days, with_ends
 from nomarium.reading.layouts.takinglines import Taking
 from nomarium.reading.layouts.textlines import (
     BULLET,
@@ -286,7 +285,7 @@ def _read(lines: Sequence[Row], heads: Set[int], lexicon: Lexicon, has_date: boo
             taking.refused.append((line.number, line.text, _EMPTY))
     rows.sort(key=lambda row: row[0])
     rows, forward = forward_through_days(with_whole_names(rows))
-    ended = list(_with_ends(rows, taking.under))
+    ended = list(with_ends(rows, taking.under))
     has_open_ends = any(before[1] != after[1] for before, after in zip(rows, ended, strict=True))
     taken = {row[0] for row in rows} | {number for number, _, _ in taking.refused}
     first = min((row[0] for row in rows), default=0)
@@ -369,25 +368,6 @@ def _over_lines(lines: Sequence[TextLine], lexicon: Lexicon) -> Row | None:
         repeat=lines[at].repeat,
         without=lines[at].without,
     )
-
-
-def _with_ends(rows: Sequence[Row], under: Set[int]) -> Iterator[Row]:
-    """The rows whose times without an end last to the start of the next one under the same date; `under` are the lines that
-    have theirs from above."""
-    for (number, cells), (after_number, following) in pairwise([*rows, (0, ("",) * len(HEADINGS))]):
-        date, time, *rest = cells
-        here, after = read_times(str(time)), read_times(str(following[1]))
-        is_open = isinstance(here, Times) and here.start is not None and here.end is None and not cells[5]
-        if (
-            is_open
-            and after_number in under
-            and date == following[0]
-            and isinstance(after, Times)
-            and after.start is not None
-        ):
-            begins = re.split(r"\s*(?:[-–—]|\bto\b|\buntil\b)\s*", str(following[1]))[0]
-            time = f"{time}-{begins}"
-        yield number, (date, time, *rest)
 
 
 def _sample(rows: Sequence[Row]) -> str:

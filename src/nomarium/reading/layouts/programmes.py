@@ -1,8 +1,12 @@
-"""The times of a day's programme in lines of text: they run forward, `12.30 – 1.30` and then `1.30`."""
+"""The times of a day's programme in lines of text: they run forward, `12.30 – 1.30` and then `1.30`, and each lasts
+until the next."""
 
-from collections.abc import Sequence
+import re
+from collections.abc import Iterator, Sequence, Set
+from itertools import pairwise
 from typing import Final
 
+from nomarium.model.refusal import Refusal
 from nomarium.reading.cells.times import Clock, Times, read_times
 from nomarium.sheets.sheet import Row
 
@@ -31,6 +35,31 @@ def forward_through_days(rows: Sequence[Row]) -> tuple[list[Row], list[tuple[int
         found.append((number, (date, text, *rest)))
         before = start
     return found, moved
+
+
+def with_ends(rows: Sequence[Row], under: Set[int]) -> Iterator[Row]:
+    """The rows whose times without an end last to the start of the next one under the same date; `under` are the lines that
+    have theirs from above."""
+    for (number, cells), (after_number, following) in pairwise([*rows, (0, ("",) * 2)]):
+        date, time, *rest = cells
+        here, after = read_times(str(time)), read_times(str(following[1]))
+        is_next = after_number in under and date == following[0]
+        if is_next and not cells[5] and _lasts_until(here, after):
+            begins = re.split(r"\s*(?:[-–—]|\bto\b|\buntil\b)\s*", str(following[1]))[0]
+            time = f"{time}-{begins}"
+        yield number, (date, time, *rest)
+
+
+def _lasts_until(here: Times | Refusal, after: Times | Refusal) -> bool:
+    """Whether a time says no end, and another begins later."""
+    if (
+        not isinstance(here, Times)
+        or not isinstance(after, Times)
+        or here.start is None
+        or after.start is None
+    ):
+        return False
+    return here.end is None and after.start.secs > here.start.secs
 
 
 def _with_half(secs: int) -> str:
