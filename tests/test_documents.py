@@ -488,6 +488,44 @@ LINES: dict[str, tuple[str, list[str], list[str], list[str]]] = {
         "10.00 Welcome\n10.30 Tour", ["--set", "date=2026-09-17"],
         ["Welcome 2026-09-17T10:00/2026-09-17T10:30", "Tour 2026-09-17T10:30/2026-09-17T11:30"], [],
     ),
+    "hours of four figures before what begins with a number": (
+        "Saturday 12 September 2026\n0830 Briefing\n0900 1st race\n0940 2nd race\n1030 Tea", [],
+        ["Briefing 2026-09-12T08:30/2026-09-12T09:00", "1st race 2026-09-12T09:00/2026-09-12T09:40",
+         "2nd race 2026-09-12T09:40/2026-09-12T10:30", "Tea 2026-09-12T10:30/2026-09-12T11:30"], [],
+    ),
+    "days of a French month with their hours, from one to the other, and without a weekday": (
+        "Calendrier – Septembre 2026\n\nmardi 1 : rentrée à 8 h 30\njeudi 3 : visite, 9h\ndu mercredi 9 au vendredi 11 : stage de voile\n30 : photos", [],
+        ["rentrée 2026-09-01T08:30/2026-09-01T09:30", "visite 2026-09-03T09:00/2026-09-03T10:00",
+         "stage de voile 2026-09-09/2026-09-12", "photos 2026-09-30/2026-10-01"], [],
+    ),
+    "ranges in words under a month": (
+        "September 2026\n\nTue 1: First day\nWed 9 to Fri 11: Sailing course\nfrom Mon 14 to Wed 16: Exams", [],
+        ["First day 2026-09-01/2026-09-02", "Sailing course 2026-09-09/2026-09-12", "Exams 2026-09-14/2026-09-17"], [],
+    ),
+    "German weekdays in two letters, of which Dutch has some": (
+        "Plan 2026\n\nMo 07.09. 08:00–09:30 Knotenkunde (Werft 1)\nDi 08.09. 9 Uhr Holzkunde\nMi 09.09. 13:00–16:15 Segelmachen\nDo 10.09. ganztägig Ausflug\nFr 11.09. 10 Uhr Prüfung",
+        ["--school-year", "2026:2027"],
+        ["Knotenkunde 2026-09-07T08:00/2026-09-07T09:30 @ Werft 1", "Holzkunde 2026-09-08T09:00/2026-09-08T10:00",
+         "Segelmachen 2026-09-09T13:00/2026-09-09T16:15", "Ausflug 2026-09-10/2026-09-11",
+         "Prüfung 2026-09-11T10:00/2026-09-11T11:00"], [],
+    ),
+    "an hour alone that ends what is said": (
+        "Sat 17 October 2026: All hands from 9\nSun 18 October 2026: Launch at 10\nThu 22 October 2026: Class of 9 visits", [],
+        ["All hands 2026-10-17T09:00/2026-10-17T10:00", "Launch 2026-10-18T10:00/2026-10-18T11:00",
+         "Class of 9 visits 2026-10-22/2026-10-23"], [],
+    ),
+    "all day before the date": (
+        "All day Tue 20 October 2026: Work party\nWed 21 October 2026: Launch, 10am", [],
+        ["Work party 2026-10-20/2026-10-21", "Launch 2026-10-21T10:00/2026-10-21T11:00"], [],
+    ),
+    "when over what and a place of two parts": (
+        "6:30pm Thursday 17 September 2026\nOpen evening\nMain Hall, Saltmarsh School\n\n7pm Friday 2 October 2026\nHarvest supper\nSail loft. Bring a dish.", [],
+        ["Open evening 2026-09-17T18:30/2026-09-17T19:30 @ Main Hall, Saltmarsh School", "Harvest supper 2026-10-02T19:00/2026-10-02T20:00"], [],
+    ),
+    "times of both days": (
+        "Event: Boat fair\nDate: Sat 5 & Sun 6 December 2026\nTime: 10:00 - 16:00 both days", [],
+        ["Boat fair 2026-12-05T10:00/2026-12-05T16:00", "Boat fair 2026-12-06T10:00/2026-12-06T16:00"], [],
+    ),
 }  # fmt: skip
 
 
@@ -533,6 +571,7 @@ REFUSED = {
     "several weekdays under a week": ("w/c 14 Sept 2026\nGate (8.15-8.35): Mon Osei, Tue Quill", "line 2", "on several weekdays"),
     "a time of nothing": ("Sat 8 May 2027\n9am\nSun 9 May 2027: Fair", "line 2", "a time, and not of what"),
     "more of when, and nothing of what": ("Tues 13 Oct 2026 after 3\nWed 14 Oct 2026: Race", "line 1", "no line beside it says what"),
+    "the hour of the tide beside another": ("Lift-out: Saturday 17 October 2026, high water 11.42. All hands from 9.", "line 1", "more than one date or time"),
     "a length in metres is no date": ("HW 07:55 (3.9m)\nSat 5 June 2027: Race", "line 1", "neither it nor a line above it has a date"),
     "a sentence whose date has a full stop in it": (
         "der Elternabend findet am Donnerstag, dem 24. September 2026, um 19.30 Uhr in der Aula statt.\nMi 11.11.2026, 17:00 Uhr: Umzug", "line 1", "It is a sentence",

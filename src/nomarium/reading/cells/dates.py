@@ -74,7 +74,7 @@ _HYPHENED = r"n(?P<hyphen{0}>[-/])M[.]?(?P=hyphen{0})n(?![:])"
 """A day, a month and two figures parted alike, `4-Nov-26`: they are a year, whatever follows."""
 _MONTH_FIRST = rf"M[.]?[-/]?no?,?[-/,]*{_YEAR}"
 _YEAR_FIRST = r"y[-/., ]?M[.]?[-/.,]?no?|y(?P<ysep{0}>[-/.,]?)n(?P=ysep{0})n|N"
-_FIGURES = r"n(?P<sep{0}>[-/.,]?)n(?P=sep{0})[y]|n(?P<two{0}>[-/.])n(?P=two{0})n(?!:)"
+_FIGURES = r"n(?P<sep{0}>[-/.,]?)n(?P=sep{0})[y]|n(?P<two{0}>[-/.])n(?P=two{0})n(?![:h])"
 _SHORT = r"n(?:/n(?!/)|[.]n[.]|[.]n(?![n.:p]))"
 
 
@@ -165,8 +165,12 @@ def _add_word(
     follows_figure = previous in ("n", "y") and before.isdigit()
     if follows_figure and (folded in _ORDINALS or word in ("º", "ª")):
         tokens.append(_Token("o", word, end))
-    elif folded in ("am", "pm", "a", "p", "h", "noon", "midnight") and previous in ("n", "y", ":"):
-        tokens.append(_Token("h" if folded == "h" else "p", word, end))
+    elif folded in ("am", "pm", "a", "p", "h", "uhr", "uur", "noon", "midnight") and previous in (
+        "n",
+        "y",
+        ":",
+    ):
+        tokens.append(_Token("h" if folded in ("h", "uhr", "uur") else "p", word, end))
     elif folded in lexicon.months and not (folded in lexicon.weekdays and _is_weekday(tokens, before)):
         tokens.append(_Token("M", word, end, lexicon.months[folded]))
     elif folded in lexicon.weekdays:

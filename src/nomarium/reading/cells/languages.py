@@ -119,6 +119,10 @@ def weekday_lexicon(words: frozenset[str], least: int = 0) -> Lexicon | None:
         meant = {(word, lexicon.weekdays[word]) for word in words if word in lexicon.weekdays}
         if len(meant) >= (least or len(words)):
             found.append((lexicon, frozenset(meant)))
+    most = max(
+        (len(meant) for _, meant in found), default=0
+    )  # Di, Mi and Do: in Dutch two of them are weekdays
+    found = [one for one in found if len(one[1]) == most]
     return ENGLISH.extended(found[0][0]) if len({meant for _, meant in found}) == 1 else None
 
 

@@ -9,13 +9,14 @@ from nomarium.reading.cells.words import Lexicon, fold
 from nomarium.reading.layouts.asides import heads_paper
 from nomarium.reading.layouts.eventrow import EventRow
 from nomarium.reading.layouts.linetimes import reads_as_time, time_in, with_clocks
-from nomarium.reading.layouts.textlines import TextLine, is_sentence
+from nomarium.reading.layouts.textlines import TextLine, is_sentence, with_days_before
 from nomarium.reading.rows.datewithin import date_within
 from nomarium.sheets.sheet import Row
 
 _LEAST: Final = 2
 _MOST_OVER: Final = 2
 """Lines over labels that may be the title of what they say, and words about it."""
+_MORE_DAYS: Final = r"^\W*(?:&|and\b|\+)|(?:&|\band|\+)\W*$|\b\d{1,2}(?:st|nd|rd|th)\b"
 _LABEL: Final = re.compile(r"^(?P<label>[^\W\d][\w &/]{1,20}?)\s*[:：]\s*(?P<value>\S.*)$")
 _MEANS: Final[Mapping[str, str]] = MappingProxyType({
     **dict.fromkeys(("when", "date", "day", "dates", "quand", "wann", "datum", "cuando", "fecha"), "date"),
@@ -135,11 +136,13 @@ def labelled(lines: Sequence[TextLine], lexicon: Lexicon, least: int = _LEAST) -
     found = date_within(f"{said['date']} ·", lexicon)
     if found is None:
         return None
-    own, rest = (
-        time_in(" ".join(found.rest.replace("·", "").split("\0"))) if found.moment.start is None else ("", "")
-    )
+    date, before, after = with_days_before(found, lexicon)
+    own, rest = time_in(f"{before} {after}") if found.moment.start is None else ("", "")
     time = said.get("time") or own
+    words = [fold(word).strip(".,;:()") for word in rest.split()]
+    if re.search(_MORE_DAYS, rest) or any(word in lexicon.weekdays for word in words):
+        date, rest = said["date"], ""  # more days than were read: the whole cell says them, or is refused
     if rest.strip(" ,;:–—-()"):
         loose.append(rest.strip())
     notes = ", ".join(text for text in loose if text != title)
-    return lines[0].number, EventRow(found.text, time, title.strip(" :!"), said.get("place", ""), notes)
+    return lines[0].number, EventRow(date, time, title.strip(" :!"), said.get("place", ""), notes)

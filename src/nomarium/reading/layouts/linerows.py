@@ -96,6 +96,7 @@ def _is_no_place(text: str, lexicon: Lexicon) -> bool:
         re.search(NO_PLACE, bare) is not None
         or bare[0] in '"“‘«'
         or bool(time_in(bare)[0])
+        or re.search(r"\d[.:]\d\d", bare) is not None
         or is_like_a_date(bare, lexicon)
     )
 

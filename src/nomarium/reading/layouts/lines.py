@@ -344,7 +344,9 @@ def _over_lines(lines: Sequence[TextLine], lexicon: Lexicon) -> Row | None:
     if len(times) == 1 and not lines[at].time and len(others) > 1:  # a date, a time, a title, a place
         others.remove(times[0])
     elif times or (
-        at == 0 and len(others) > 1 and not (is_place(others[1].text) or all(map(is_sentence, others[1:])))
+        at == 0
+        and len(others) > 1
+        and not (is_place(others[1].text.partition(",")[0]) or all(map(is_sentence, others[1:])))
     ):
         return None
     begins = (

@@ -27,11 +27,19 @@ _NO_START: Final = re.compile(
 """Words after which a time alone is an end, or figures are no time."""
 
 
+_AT_HOUR: Final = re.compile(
+    r"(?i)(?<![\w.:/-])(?:\b(?:at|from|um|ab)|@)\s+((?:[1-9]|1[0-2])(?:\s?(?:[-–—]|to|till?|until|bis)\s?(?:[1-9]|1[0-2]))?)(?=\s*(?:[.,;)]?$|[.,;)]\s))"
+)
+"""An hour alone that ends what is said, `Launch at 10`."""
+_OF_TIDE: Final = re.compile(
+    r"(?i)\b(?:(?:high|low)\s+(?:water|tide)|[hl]\.?w\.?|sun(?:rise|set)|dusk|dawn)\s*(?:at\s+)?$"
+)
+"""Words before a time that is the event's only where there is no other."""
 _FOUR_TO_FOUR: Final = re.compile(
     rf"(?i)(?<![\w.:/-])({FOUR})(\s?(?:[-–—]|to|till?|until)\s?)({FOUR})(?![\w/-]|[.:]\d)"
 )
 _LEADING_FOUR: Final = re.compile(
-    rf"^(\s*(?:[-*•–]\s+)?(?:(?:c|ca|approx|about|from|ab)\.?\s*)?)({FOUR})(?:\s?[-–—]\s?({FOUR}))?(?=\s+(?!h(?:(?:ou)?rs?)?\b)[^\W\d])"
+    rf"^(\s*(?:[-*•–]\s+)?(?:(?:c|ca|approx|about|from|ab)\.?\s*)?)({FOUR})(?:\s?[-–—]\s?({FOUR}))?(?=\s+(?!h(?:(?:ou)?rs?)?\b)(?P<word>[^\W\d])?\S)"
 )
 _THERE_AND_BACK: Final = re.compile(
     rf"(?i)\b(?:dep(?:art(?:s|ing|ure)?)?|leav(?:e|es|ing)|start(?:s|ing)?|d[ée]part|out)\b\.?:?\s*(?:at\s+|à\s+)?(?P<first>{_CLOCK})(?:\s*[,;/–—-]\s*|\s+(?:and|et)\s+)"
@@ -68,7 +76,8 @@ def french_hours(text: str) -> str:
 def with_leading_clocks(lines: list[tuple[int, str]]) -> list[tuple[int, str]]:
     """Lines of which several begin with hours of four figures, `0900 Loading`, with a colon in these; years stay."""
     found = {n: match for n, (_, text) in enumerate(lines) if (match := _LEADING_FOUR.match(text))}
-    if len(found) < _LEAST_CLOCKS or all(match[2][:2] in ("19", "20") for match in found.values()):
+    named = sum(match["word"] is not None for match in found.values())  # 0940 2nd race is no name by itself
+    if named < _LEAST_CLOCKS or all(match[2][:2] in ("19", "20") for match in found.values()):
         return lines
     return [
         (
@@ -91,10 +100,14 @@ def reads_as_time(text: str) -> bool:
 
 def time_in(text: str) -> tuple[str, str]:
     """The first time that a text says, and the text without it."""
-    for match in TIME.finditer(text):
-        if reads_as_time(match[1].strip()) and not _NO_START.search(text[: match.start()]):
-            return match[1].strip(), _joined(text[: match.start()], text[match.end() :])
-    return "", text
+    clear = (match for match in TIME.finditer(text) if reads_as_time(match[1].strip()))
+    found = [
+        match for match in (*clear, *_AT_HOUR.finditer(text)) if not _NO_START.search(text[: match.start()])
+    ]
+    if not found:
+        return "", text
+    match = next((one for one in found if not _OF_TIDE.search(text[: one.start()])), found[0])
+    return match[1].strip(), _joined(text[: match.start()], text[match.end() :])
 
 
 def _joined(before: str, after: str) -> str:

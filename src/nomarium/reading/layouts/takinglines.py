@@ -27,6 +27,7 @@ from nomarium.reading.layouts.weekdaylines import begins_with_weekday, names_wee
 from nomarium.reading.rows.lone import keeps_books
 from nomarium.sheets.sheet import Row
 
+_DAY_AND_SIGN: Final = re.compile(r"(?i)\s*\d{1,2}(?:st|nd|rd|th|\.)?\s*[:–—-]\s*[^\W\d]")
 _PROSE: Final = Refusal(
     "text-prose",
     "It is a sentence with a date or a time: what of it is the title, and what the place, cannot be told.",
@@ -90,6 +91,8 @@ class Taking:
         self._said_by: TextLine | None = None
         """The line of an event that says this date, where no heading does."""
         self._titled = ""
+        self._has_titled_days = False
+        """Whether days with their weekdays were found in the month that a title names: then others are days of it, too."""
         """The month that a title over the lines names."""
         self._text_at = self._titled_at = 0
         """The number of the last line that is no event, and of the last title that a time alone had."""
@@ -160,8 +163,10 @@ class Taking:
 
     def _dated_from_above(self, line: TextLine) -> TextLine | Literal["taken"] | None:
         """A line with the day that its number has in the month above it, or its weekday in the week above it."""
-        for month, needs_weekday in ((self._month, False), (self._titled, True)):
+        goes_on = self._has_titled_days and _DAY_AND_SIGN.match(line.text) is not None
+        for month, needs_weekday in ((self._month, False), (self._titled, not goes_on)):
             if month and (day := in_month(line, month, self.lexicon, needs_weekday)) is not None:
+                self._has_titled_days = self._has_titled_days or not self._month
                 return day
         if line.date or not self._over or not begins_with_weekday(line.text, self.lexicon):
             return None

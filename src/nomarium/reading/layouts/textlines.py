@@ -56,9 +56,15 @@ _DAY_OF_MONTH: Final = re.compile(
     r"^(?:(?P<weekday>[^\W\d]+)[.,]?\s+)?(?P<day>\d{1,2})(?:\s*[-–]\s*(?P<last>\d{1,2})(?![.:]\d))?(?:st|nd|rd|th|\.)?(?=[\s:,–—-]|$)(?![.:]\d)(?:\s*\((?P<behind>[^\W\d]+)\.?\))?",
     re.IGNORECASE,
 )
-_TO_WEEKDAY: Final = re.compile(r"((?:[^\W\d]+[.,]?\s+)?\d{1,2}\s*[-–]\s*)([^\W\d]+)[.,]?\s+(?=\d{1,2}\b)")
+_TO_WEEKDAY: Final = re.compile(
+    r"(?i)(?P<from>(?:from|du|vom|von|dal|del)\s+)?(?P<first>(?:[^\W\d]+[.,]?\s+)?\d{1,2})(?:st|nd|rd|th)?"
+    r"\s*(?:[-–—]|\b(?:to|till?|until|au|bis(?:\s+zum)?|al|tot)\b)\s*(?:(?P<weekday>[^\W\d]+)[.,]?\s+)?(?=\d{1,2}\b)"
+)
 _NUMBERS: Final = re.compile(r"\d{1,2}(?:st|nd|rd|th)?(?:[-–/&+]\d{1,2}(?:st|nd|rd|th)?)*")
 """Days of a month, `24/25`."""
+_ALL_DAY: Final = re.compile(
+    r"(?i)(all[ -]day|whole day|full day|ganztägig|ganztags|toute la journée|todo el día|hele dag)\b[\s,:–—-]*"
+)
 _INTO_NEXT: Final = re.compile(
     r"^(?:[^\W\d]+[.,]?\s+)?(?P<day>\d{1,2})\s*(?:[-–—]|to|until|till)\s*(?P<last>[^\W\d]{3,}\.?\s+\d{1,2}|\d{1,2}\s+[^\W\d]{3,})\b(?![.:]\d)"
 )
@@ -134,9 +140,8 @@ def text_line(number: int, text: str, lexicon: Lexicon) -> TextLine:
     bare, is_bullet = _without_mark(text, lexicon)
     shown, plain = (
         " ".join(bare.split()),
-        with_clocks(" ".join(re.sub(_COLUMNS, " | ", bare.translate(_BRACKETS)).split())),
+        _clocked(" ".join(re.sub(_COLUMNS, " | ", bare.translate(_BRACKETS)).split()), lexicon),
     )
-    plain = with_clocks(french_hours(plain)) if "fr" in lexicon.languages else plain
     first, sign, behind = plain.partition(" | ")
     if sign and fold(first).strip(".,") in lexicon.weekdays:
         plain = f"{first} {behind}"  # a column of weekdays beside that of the dates
@@ -146,7 +151,7 @@ def text_line(number: int, text: str, lexicon: Lexicon) -> TextLine:
         found = _date_in(rest, lexicon)
         if found is None or found.moment.start is not None or not _is_clear(found.text, lexicon):
             return TextLine(number, shown, "", leading[1], rest, is_bullet)
-        date, before, after = _with_days_before(found, lexicon)  # 10.00 Sat 12 September: Trials
+        date, before, after = with_days_before(found, lexicon)  # 10.00 Sat 12 September: Trials
         return TextLine(number, shown, date, leading[1], _around(rest, before, after).strip(EDGES), is_bullet)
     days = _WEEKLY.search(plain)
     searched = (
@@ -156,10 +161,12 @@ def text_line(number: int, text: str, lexicon: Lexicon) -> TextLine:
     if found is None:
         time, rest = time_in(plain)
         return TextLine(number, shown, "", time, rest.strip(" |"), is_bullet)
-    date, before, after = _with_days_before(found, lexicon)
+    date, before, after = with_days_before(found, lexicon)
     rest = _around(searched, before, after)
     has_time, has_last = found.moment.start is not None, found.moment.last is not None
     time, rest = ("", rest) if has_time else time_in(rest)
+    if (whole := _ALL_DAY.match(rest)) is not None and not time:
+        time, rest = whole[1], rest[whole.end() :]  # All day Saturday 24 October
     if has_time and has_last:  # 26 to 30 Oct, 9am - 3pm: times of each day
         own, dates = time_in(date)
         if re.search(r"[-–—]|\bto\b|\buntil\b", own) and not time_in(dates)[0]:
@@ -172,6 +179,12 @@ def text_line(number: int, text: str, lexicon: Lexicon) -> TextLine:
         )
     date, rest, repeat, without = _repeat_in(days, date, rest, has_last)
     return TextLine(number, shown, date, time, rest.strip(EDGES), is_bullet, has_time, repeat, without)
+
+
+def _clocked(text: str, lexicon: Lexicon) -> str:
+    """A text with colons in its hours, those that French writes with an h where it may be French."""
+    text = with_clocks(text)
+    return with_clocks(french_hours(text)) if "fr" in lexicon.languages else text
 
 
 def _without_mark(text: str, lexicon: Lexicon) -> tuple[str, bool]:
@@ -194,7 +207,7 @@ def _date_in(plain: str, lexicon: Lexicon) -> DateWithin | None:
     return None if found is None or (is_figure and not plain.startswith(found.text)) else found
 
 
-def _with_days_before(found: DateWithin, lexicon: Lexicon) -> tuple[str, str, str]:
+def with_days_before(found: DateWithin, lexicon: Lexicon) -> tuple[str, str, str]:
     """A date with the other days that stand before it, `12, 13 and 14 October`, `Fri 18 & Sat 19 October`; and what stands
     before and after it."""
     before, _, after = found.rest.replace("·", "").partition("\0")
@@ -298,9 +311,12 @@ def goes_into_next(line: TextLine) -> bool:
 
 
 def _without_second_weekday(text: str, lexicon: Lexicon) -> str:
-    """A line whose range of days says the weekday of the last one, too, without that: `Mon 19 - Fri 23 Reading week`."""
+    """A line whose range of days says the weekday of the last one, too, or *from*, without that: `Mon 19 to Fri 23 Reading week`."""
     match = _TO_WEEKDAY.match(text)
-    return f"{match[1]}{text[match.end() :]}" if match and fold(match[2]) in lexicon.weekdays else text
+    if match is None or not (match["from"] or match["weekday"]):
+        return text
+    is_weekday = match["weekday"] is None or fold(match["weekday"]) in lexicon.weekdays
+    return f"{match['first']}-{text[match.end() :]}" if is_weekday else text
 
 
 def in_month(line: TextLine, month: str, lexicon: Lexicon, needs_weekday: bool = False) -> TextLine | None:
@@ -311,7 +327,7 @@ def in_month(line: TextLine, month: str, lexicon: Lexicon, needs_weekday: bool =
         and {fold(word).strip(".") for word in re.findall(r"[^\W\d]+\.?", crossing["last"])}
         <= lexicon.months.keys()
     ):
-        time, rest = time_in(with_clocks(line.text[crossing.end() :].strip(" :,–—-")))
+        time, rest = time_in(_clocked(line.text[crossing.end() :].strip(" :,–—-"), lexicon))
         return line._replace(date=f"{crossing['day']} {month} – {crossing['last']}", time=time, rest=rest)
     text = _without_second_weekday(line.text, lexicon)
     match = _DAY_OF_MONTH.match(text)
@@ -327,7 +343,7 @@ def in_month(line: TextLine, month: str, lexicon: Lexicon, needs_weekday: bool =
         if match["weekday"]:
             return None
         weekday, end = "", match.start("behind") - 1
-    time, rest = time_in(with_clocks(text[end:].strip(" :,–—-")))
+    time, rest = time_in(_clocked(text[end:].strip(" :,–—-"), lexicon))
     date = f"{weekday} {match['day']}{'-' + match['last'] if match['last'] else ''} {month}"
     if match["last"] and weekday:
         date = f"{weekday} {match['day']} {month} – {match['last']} {month}"
