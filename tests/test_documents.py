@@ -526,6 +526,22 @@ LINES: dict[str, tuple[str, list[str], list[str], list[str]]] = {
         "Event: Boat fair\nDate: Sat 5 & Sun 6 December 2026\nTime: 10:00 - 16:00 both days", [],
         ["Boat fair 2026-12-05T10:00/2026-12-05T16:00", "Boat fair 2026-12-06T10:00/2026-12-06T16:00"], [],
     ),
+    "pictures before the lines, hours as Americans shorten them, two days of a month in figures": (
+        "Save the dates!\n\n✅ 9/12/2026 – Boat wash 9a–1p\n✅ 11/26–27 – Thanksgiving break\n⭐️ 12/4/2026 – Pancakes 8–10:30am", ["--school-year", "2026:2027"],
+        ["Boat wash 2026-09-12T09:00/2026-09-12T13:00", "Thanksgiving break 2026-11-26/2026-11-28", "Pancakes 2026-12-04T08:00/2026-12-04T10:30"], [],
+    ),
+    "dots that lead from the day to what is on": (
+        "Dates\n\nSeptember 2026\n8 ...... First day\n15 ..... Picture day\n24 . . . . Curriculum night (6:30 PM)", [],
+        ["First day 2026-09-08/2026-09-09", "Picture day 2026-09-15/2026-09-16", "Curriculum night 2026-09-24T18:30/2026-09-24T19:30"], [],
+    ),
+    "a line that names the week of the days below it": (
+        "Notices for the week beginning Sunday 6 September 2026\n\nSunday\n8am Service\n10am Walk\n\nMonday\n7.30pm Council, church room", [],
+        ["Service 2026-09-06T08:00/2026-09-06T10:00", "Walk 2026-09-06T10:00/2026-09-06T11:00", "Council 2026-09-07T19:30/2026-09-07T20:30 @ church room"], [],
+    ),
+    "days behind a label": (
+        "Event: Boat fair\nDate: Sat 5, Sun 6 and Mon 7 December 2026\nTime: 10-4", ["--school-year", "2026:2027"],
+        ["Boat fair 2026-12-05T10:00/2026-12-05T16:00", "Boat fair 2026-12-06T10:00/2026-12-06T16:00", "Boat fair 2026-12-07T10:00/2026-12-07T16:00"], [],
+    ),
 }  # fmt: skip
 
 
@@ -572,6 +588,9 @@ REFUSED = {
     "a time of nothing": ("Sat 8 May 2027\n9am\nSun 9 May 2027: Fair", "line 2", "a time, and not of what"),
     "more of when, and nothing of what": ("Tues 13 Oct 2026 after 3\nWed 14 Oct 2026: Race", "line 1", "no line beside it says what"),
     "the hour of the tide beside another": ("Lift-out: Saturday 17 October 2026, high water 11.42. All hands from 9.", "line 1", "more than one date or time"),
+    "German that nothing but its weekdays show": (
+        "am 15.9.2026: Elternabend\nDie Ferien beginnen am Montag, 12. Oktober und enden am Freitag, 23. Oktober.", "line 2", "It is a sentence",
+    ),
     "a length in metres is no date": ("HW 07:55 (3.9m)\nSat 5 June 2027: Race", "line 1", "neither it nor a line above it has a date"),
     "a sentence whose date has a full stop in it": (
         "der Elternabend findet am Donnerstag, dem 24. September 2026, um 19.30 Uhr in der Aula statt.\nMi 11.11.2026, 17:00 Uhr: Umzug", "line 1", "It is a sentence",

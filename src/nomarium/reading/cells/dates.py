@@ -87,7 +87,7 @@ def _day_pattern(number: int) -> str:
 _ONE = _day_pattern(1)
 _RANGE = rf"{_day_pattern(1)}[~-]{_day_pattern(2)}"
 _HEAD_RANGE = rf"{_W}(?P<head>no?[.]?)[~-](?!M){_day_pattern(2)}"
-_TAIL_RANGE = rf"{_W}(?P<day1>M[.]?no?|no?[.]?M[.]?)[~-]{_W}(?P<tail>no?)(?![:n/M.])[,]*(?P<year>y)?"
+_TAIL_RANGE = rf"{_W}(?P<day1>M[.]?no?|no?[.]?M[.]?|n/n)[~-]{_W}(?P<tail>no?)(?![:n/M.])[,]*(?P<year>y)?"
 _TWO_DAYS = rf"{_W}(?:no?[,&+])+no?M"
 
 _compiled = cache(re.compile)
@@ -215,6 +215,10 @@ def _build(pattern: str, match: re.Match[str], tokens: list[_Token]) -> Days | N
     first = _day(tokens, match, "day1")
     if pattern is _TAIL_RANGE:
         number = tokens[match.start("tail")].value
+        if any(
+            one.order == "dmy" for one in first.readings
+        ):  # 5/9-10 may be the 5th, from ten on; 9/26-27 is days
+            return None
         year = _year(tokens[match.start("year")]) if match["year"] else None
         ends = tuple(one._replace(day=number, year=year) for one in first.readings if number >= one.day)
         starts = tuple(one._replace(year=year) for one in first.readings)

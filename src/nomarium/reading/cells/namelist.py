@@ -5,9 +5,12 @@ The list is `data/names.txt`; for another version of Babel its text is what `nam
 
 from collections.abc import Iterable
 from functools import lru_cache
+from importlib import metadata
 from pathlib import Path
 
-from nomarium.reading.cells.words import all_languages, lexicon_of
+from nomarium.reading.cells.words import LIKELY_LANGUAGES, all_languages, lexicon_of
+
+LIKELY = frozenset(LIKELY_LANGUAGES)
 
 
 def languages_knowing(words: Iterable[str]) -> tuple[str, ...]:
@@ -26,13 +29,17 @@ def languages_knowing(words: Iterable[str]) -> tuple[str, ...]:
     return tuple(code for code in all_languages() if code in known) if known else ()
 
 
+def known_by_likely(word: str) -> bool:
+    """Whether a word (folded) is a month or a weekday in a language that is likely."""
+    listed = _listed_names()
+    return listed is None or not LIKELY.isdisjoint(listed.get(word, ()))
+
+
 @lru_cache(maxsize=1)
 def _listed_names() -> dict[str, list[str]] | None:
     """Each name of a month or a weekday and the codes of its languages; None when the list is of another version."""
-    from babel import __version__
-
     version, *lines = (Path(__file__).parents[1] / "data/names.txt").read_text(encoding="utf-8").splitlines()
-    if version != __version__:
+    if version != metadata.version("babel"):
         return None
     return {word: codes.split() for word, _, codes in (line.partition("\t") for line in lines)}
 

@@ -6,7 +6,7 @@ import re
 from collections import Counter
 from collections.abc import Iterator, Mapping, Sequence, Set
 from functools import partial
-from itertools import pairwise
+from itertools import chain, pairwise
 from typing import Final, NamedTuple
 
 from nomarium.model.account import Account
@@ -37,6 +37,7 @@ from nomarium.reading.layouts.textlines import (
     is_sentence,
     paragraphs_of,
     text_line,
+    without_leaders,
 )
 from nomarium.reading.layouts.titledlines import Titled, titles_over
 from nomarium.reading.layouts.weekdaylines import begins_with_weekday
@@ -51,6 +52,7 @@ _EMPTY: Final = Refusal(
     "text-empty", "The date stands alone, and no line under it has a time: what is on that day cannot be told.",
     "Write the date and the title on one line: “Mon 7 June 2027: Inset day”.",
 )  # fmt: skip
+_BEFORE_DAY: Final = r"\b([^\W\d]{5,})[.,]*\s+(?:d[ea][nm]\s+|[lei]{1,2}l?\s+)?\d{1,2}\b"
 _IN_WORDS: Final = r"\b\d{1,2}\.?\s+(?:de\s+|d['’])?([^\W\d]{3,})\.?\s+(?:de\s+)?\d{4}\b"
 _YEAR: Final = r"\b(?:19|20)\d\d\b"
 _SCHOOL_YEAR: Final = r"\b20\d\d\s*[-–/]\s*(?:20)?\d\d\b"
@@ -177,12 +179,17 @@ def _in_years(
 def _with_weekdays(lines: Sequence[Row], top: Top) -> Lexicon:
     """The names of months and weekdays, with those of the language that knows the words before the dates."""
     lexicon = top.lexicon
+    from nomarium.reading.cells.namelist import known_by_likely
+
     words = set[str]()
     for _, row in lines[:_LOOKED_AT]:
         text = " ".join(MARKS.sub("", BULLET.sub("", cell_text(row[0]) if row else "")).split())
         match = re.match(r"([^\W\d]{2,})[.,]*\s+\d", text)
-        if match and fold(match[1]) not in lexicon.weekdays and fold(match[1]) not in lexicon.months:
-            words.add(match[1])
+        within = (one[1] for one in re.finditer(_BEFORE_DAY, text) if known_by_likely(fold(one[1])))
+        words |= {
+            word for word in (*([match[1]] if match else ()), *within)
+            if fold(word) not in lexicon.weekdays and fold(word) not in lexicon.months
+        }  # fmt: skip
     texts = (cell_text(row[0]) for _, row in lines[:_LOOKED_AT] if row)
     dates = [
         match[0]
@@ -240,7 +247,9 @@ def _told(found: _Found, reading: Reading) -> Iterator[Problem]:
 
 def _read(lines: Sequence[Row], heads: Set[int], lexicon: Lexicon, has_date: bool) -> _Found:
     """The rows that lines come to; those of `heads` date tables, and no lines."""
-    plain = list(without_quotes([(number, cell_text(row[0]) if row else "") for number, row in lines]))
+    plain = list(
+        without_quotes([(number, without_leaders(cell_text(row[0])) if row else "") for number, row in lines])
+    )
     whole, of_letters = plain, lines_about_letters(plain, lexicon) | mail_heads(plain)
     plain = [(number, "" if number in of_letters or number in heads else text) for number, text in plain]
     plain = with_leading_clocks(unwrapped(plain, lexicon))
@@ -252,9 +261,7 @@ def _read(lines: Sequence[Row], heads: Set[int], lexicon: Lexicon, has_date: boo
         ]
         for some in paragraphs_of(plain)
     ]
-    following_of = {
-        one.number: after for one, after in pairwise(line for some in paragraphs for line in some)
-    }
+    following_of = {one.number: after for one, after in pairwise(chain.from_iterable(paragraphs))}
     least = least_labels(paragraphs)
     marked = frozenset(number for number, text in plain if HEADING.match(text))
     titled = titles_over(paragraphs, marked, lexicon)

@@ -8,9 +8,7 @@ from nomarium.reading.cells.times import Times, read_times
 
 EDGES: Final = " ,;:–—-|"
 """What parts the pieces of a line."""
-_CLOCK: Final = (
-    r"(?:12\s?(?:noon|midday|midnight)|\d{1,2}(?:[.:h]\d{2})?\s?(?:[ap]\.?m\b\.?)?|noon|midday|midnight)"
-)
+_CLOCK: Final = r"(?:12\s?(?:noon|midday|midnight)|\d{1,2}(?:[.:h]\d{2})?(?:\s?[ap]\.?m\b\.?|(?<=\d)[ap]\b)?|noon|midday|midnight)"
 TIME: Final = re.compile(
     rf"(?i)(?<![\w.:/$£€-])(?<![$£€] )(?:\b(?:k\.?o\.?|kick-?off|start(?:s|ing)?|begin(?:s|ning)?|beginnt)\s*:?\s+)?(?:from\s+|at\s+|@\s*|à\s+|dès\s+|um\s+|ab\s+|von\s+)?"
     r"(?:\b(?:ca?|approx)\.?\s?(?=\d)|\b(?:circa|about|around|approximately|gegen|vers)\s+)?"
@@ -18,7 +16,9 @@ TIME: Final = re.compile(
     r"(?![\w/%€]|[:.]\d|(?<=\dh\d\d)\)|\s?(?:€|%|k?m\b|cm\b|kg\b|euros?\b|dollars?\b|pounds?\b|per\b))"
 )
 """A time among words; figures with a unit or a currency are none."""
-_CLEAR: Final = re.compile(r"(?i)\d[.:h]\d\d|\d\s?[ap]\.?m\b|noon|midday|midnight|\d\s?[-–—]\s?\d")
+_CLEAR: Final = re.compile(
+    r"(?i)\d[.:h]\d\d|\d[ap]?\s?[-–—]\s?\d{1,2}(?:[.:]\d\d)?[ap]\b|\d\s?[ap]\.?m\b|noon|midday|midnight|\d\s?[-–—]\s?\d"
+)
 LEADING: Final = re.compile(rf"(?i)^({_CLOCK}(?:\s?(?:[-–—]|to|till?|until)\s?{_CLOCK})?)(?=[\s:,–—-]|$)")
 _NO_START: Final = re.compile(
     r"(?i)\b(?:(?:finish(?:es|ing)?|ends?|ending|until|till?|by|before|unterrichtsende|schulschluss|schluss|endet)(?:\s+(?:at|um))?|"

@@ -91,6 +91,8 @@ class Taking:
         self._said_by: TextLine | None = None
         """The line of an event that says this date, where no heading does."""
         self._titled = ""
+        self._week: Row | None = None
+        """What was made of a line that names a week: nothing, where weekdays stand below it."""
         self._has_titled_days = False
         """Whether days with their weekdays were found in the month that a title names: then others are days of it, too."""
         """The month that a title over the lines names."""
@@ -147,6 +149,7 @@ class Taking:
             self._said_by = line
             if not self._date or names_week(line.date):
                 self._over, self._is_of_week = line.date, names_week(line.date)
+                self._week = self.rows[-1] if self._is_of_week and not line.time else None
         elif line.time and any(map(str.isalnum, line.rest)):
             self._take_timed(line)
         elif line.time:
@@ -171,6 +174,8 @@ class Taking:
         if line.date or not self._over or not begins_with_weekday(line.text, self.lexicon):
             return None
         on = on_weekday(with_clocks(line.text), self._over, self.lexicon, self._is_of_week)
+        if on is not None and self._week is not None and self._week in self.rows:
+            self.rows.remove(self._week)  # Notices for the week beginning 6 September, over its days
         if on is not None and on.is_clear and not on.rest:
             self._date, self.headings[line.number], self._said_by = on.date, line._replace(date=on.date), None
             return "taken"

@@ -17,7 +17,10 @@ from nomarium.reading.layouts.linetimes import (
 from nomarium.reading.rows.datewithin import COUNTED, DateWithin, date_within
 from nomarium.reading.rows.lone import keeps_books
 
-BULLET: Final = re.compile(r"^\s*(?:#{1,6}\s+|[-*•–+·▪]\s+|\d{1,2}[)]\s+)")
+BULLET: Final = re.compile(
+    r"^\s*(?:#{1,6}\s+|[-*•–+·▪»›]\s+|\d{1,2}[)]\s+|(?:[\u2190-\u21ff\u2300-\u27bf\u2b00-\u2bff\U0001f300-\U0001faff]\ufe0f?\s*)+)"
+)
+"""What begins a line of a list: a sign, a number, a picture."""
 HEADING: Final = re.compile(r"^\s*#{1,6}\s+")
 MARKS: Final = re.compile(r"\*\*|__|`|(?<!\w)[*_](?=\S)|(?<=\S)[*_](?!\w)")
 _TILL_LATE: Final = r"(?i)(\d\s?(?:[ap]\.?m\.?)?)\s*(?:[–—-]|to|till?|until)\s*(?:late|close)\b"
@@ -65,6 +68,8 @@ _NUMBERS: Final = re.compile(r"\d{1,2}(?:st|nd|rd|th)?(?:[-–/&+]\d{1,2}(?:st|n
 _ALL_DAY: Final = re.compile(
     r"(?i)(all[ -]day|whole day|full day|ganztägig|ganztags|toute la journée|todo el día|hele dag)\b[\s,:–—-]*"
 )
+_LEADERS: Final = re.compile(r"(?<=\S)\s*(?:\.{4,}|(?:\.\s){3,}\.?|_{4,}|…{2,})\s*(?=\S)")
+"""Dots that lead the eye from a day to what is on: `8 ...... First day`."""
 _INTO_NEXT: Final = re.compile(
     r"^(?:[^\W\d]+[.,]?\s+)?(?P<day>\d{1,2})\s*(?:[-–—]|to|until|till)\s*(?P<last>[^\W\d]{3,}\.?\s+\d{1,2}|\d{1,2}\s+[^\W\d]{3,})\b(?![.:]\d)"
 )
@@ -185,6 +190,11 @@ def _clocked(text: str, lexicon: Lexicon) -> str:
     """A text with colons in its hours, those that French writes with an h where it may be French."""
     text = with_clocks(text)
     return with_clocks(french_hours(text)) if "fr" in lexicon.languages else text
+
+
+def without_leaders(text: str) -> str:
+    """A line with spaces in the place of dots that lead the eye."""
+    return _LEADERS.sub("   ", text) if ".." in text or "…" in text or "__" in text or ". ." in text else text
 
 
 def _without_mark(text: str, lexicon: Lexicon) -> tuple[str, bool]:
