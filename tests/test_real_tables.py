@@ -252,6 +252,57 @@ READ: dict[str, tuple[str, list[str], list[str]]] = {
         """, ["--title", "{Subject}: {Paper}"],
         ["History: Paper 1 2027-05-10T09:00/2027-05-10T10:00", "History: Paper 2 2027-05-10T13:30/2027-05-10T14:30"],
     ),
+    "hours under parts of the day": (
+        """
+        Date,AM,PM,Evening
+        Mon 7 Sep 2026,Induction,Tour of sheds,
+        Tue 8 Sep 2026,Assessment 9-12,Sailing 2-4,Film: 7.30
+        """, [],
+        ["Induction (AM) 2026-09-07/2026-09-08", "Tour of sheds (PM) 2026-09-07/2026-09-08", "Assessment 2026-09-08T09:00/2026-09-08T12:00",
+         "Sailing 2026-09-08T14:00/2026-09-08T16:00", "Film 2026-09-08T19:30/2026-09-08T20:30"],
+    ),
+    "hours of work in a drawn month, and figures that count": (
+        """
+        September 2026,,,,
+        Mon,Tue,Wed,Thu,Fri
+        ,1,2,3,4
+        ,Sale 10-4,Rooms 9-12,Heron 3-2,Race 10-12
+        7,8,9,10,11
+        ,Launch at 10,,,
+        14,15,16,17,18
+        ,,,,
+        """, [],
+        ["Sale 2026-09-01T10:00/2026-09-01T16:00", "Rooms 9-12 2026-09-02/2026-09-03", "Heron 3-2 2026-09-03/2026-09-04",
+         "Race 10-12 2026-09-04/2026-09-05", "Launch 2026-09-08T10:00/2026-09-08T11:00"],
+    ),
+    "a range over noon among times with am and pm": (
+        """
+        Event,When
+        Welcome,"Fri, Sept 4, 2026 @ 5:30 PM"
+        Exhibition,"Oct 1-2, 2026, 10-4 daily"
+        """, [],
+        ["Welcome 2026-09-04T17:30/2026-09-04T18:30", "Exhibition 2026-10-01T10:00/2026-10-01T16:00", "Exhibition 2026-10-02T10:00/2026-10-02T16:00"],
+    ),
+    "appointments that are dates": (
+        """
+        Appointment,Patient,Notes
+        2026-09-14 09:00,Ana,new
+        2026-09-14 09:20,Bo,
+        """, [], ["Ana 2026-09-14T09:00/2026-09-14T10:00", "Bo 2026-09-14T09:20/2026-09-14T10:20"],
+    ),
+    "German dates under a heading that is a title elsewhere": (
+        """
+        Termin,Was,Wo
+        Mo 14.09.2026 10:00,Elternrat,Werft 1
+        Di 15.09.2026 18:30,Elternabend,Halle
+        """, [], ["Elternrat 2026-09-14T10:00/2026-09-14T11:00 @ Werft 1", "Elternabend 2026-09-15T18:30/2026-09-15T19:30 @ Halle"],
+    ),
+    "weekdays but for one, in brackets": (
+        """
+        Course,Start,End,Days,Time
+        Ropes,Tue 15 Sep 2026,Tue 29 Sep 2026,Tuesdays (not 22 Sep 2026),7-9pm
+        """, [], ["Ropes 2026-09-15T19:00/2026-09-15T21:00", "Ropes 2026-09-29T19:00/2026-09-29T21:00"],
+    ),
 }  # fmt: skip
 
 

@@ -68,7 +68,7 @@ _FROM = (
     r"(?i)[\s,;(]*(?<!\w)(?:from|starting(?: on| from)?|starts?(?: on)?|beginning(?: on)?|begins?(?: on)?|commencing(?: on)?|as of|since|"
     r"à partir du|a partir du|à compter du|a compter du|dès le|des le|depuis le|du|ab)(?!\w)\s*"
 )
-_EXCEPT = r"(?i)[\s,;(]*(?<!\w)(?:except(?:ing)?(?: for| on)?|excluding|but not(?: on)?|not on|without|skipping|sauf|excepté|hormis)(?!\w)\s*(?:le |les |the )?"
+_EXCEPT = r"(?i)[\s,;(]*(?<!\w)(?:except(?:ing)?(?: for| on)?|excl(?:uding|\.)?|but not(?: on)?|not(?: on)?|without|skipping|sauf|excepté|hormis)(?!\w)\s*(?:le |les |the )?"
 _HOLIDAYS = (
     r"(?:(?:during|in|on|pendant)\s+)?(?:the\s+|les?\s+)?(?:public |school |bank |statutory |national )?"
     r"(?:holidays?|days? off|breaks?|vacations?|jours? fériés?|jours? feries?|vacances(?: scolaires)?|congés?|conges?)\)?$"
@@ -168,7 +168,7 @@ def _without_clauses(text: str, lexicon: Lexicon) -> tuple[str, Repeat | Refusal
     text = re.sub(_RANGE, lambda match: _weekday_list(match, lexicon), text)
     excepted = re.search(_EXCEPT, text)
     if excepted:
-        rest = text[excepted.end() :]
+        rest = text[excepted.end() :].rstrip(" )") if text.count("(") else text[excepted.end() :]
         text = text[: excepted.start()]
         if re.fullmatch(f"(?i){_HOLIDAYS}", rest):
             found = found._replace(needs_days_off=True)

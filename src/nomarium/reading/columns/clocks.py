@@ -22,6 +22,7 @@ from nomarium.sheets.sheet import Sheet, cell_text
 
 _NOON = DAY_SECS // 2
 _EARLY = 6 * 3600
+_SEVEN = 7 * 3600
 """Who writes hours from 1 to 5 without a zero, beside others by the 24-hour clock, may mean the afternoon."""
 _REMEDY = "Write am or pm with it, or say how all are meant: --clock 12 (afternoon) or --clock 24 (night)."
 
@@ -112,7 +113,8 @@ def in_its_half(cell: Cell, moment: Moment, found: ClockFound, unit: HeadingUnit
     if moment.start is None and moment.end is None:
         return moment
     settled: list[Clock | None] = []
-    for clock in (moment.start, moment.end):
+    end = _past_noon(moment.start, moment.end) if found.clock == "mixed" else moment.end
+    for clock in (moment.start, end):
         half = half_of(as_typed(clock) if clock and _is_typed(cell) else clock, found, unit)
         if isinstance(half, Refusal):
             return half
@@ -121,6 +123,14 @@ def in_its_half(cell: Cell, moment: Moment, found: ClockFound, unit: HeadingUnit
     if start and _is_typed(cell) and not start.has_meridiem:
         start = moment.start
     return moment._replace(start=start, end=end)
+
+
+def _past_noon(start: Clock | None, end: Clock | None) -> Clock | None:
+    """An end before a start in the morning, `10-4`, is in the afternoon: the night would be too long."""
+    is_morning = start is not None and not start.has_meridiem and _SEVEN <= start.secs < _NOON
+    if start is None or end is None or not is_morning or not end.is_doubtful or end.secs >= start.secs:
+        return end
+    return Clock(end.secs + _NOON, True)
 
 
 def half_of(clock: Clock | None, found: ClockFound, unit: HeadingUnit) -> Clock | Refusal | None:

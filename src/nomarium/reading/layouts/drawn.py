@@ -13,6 +13,7 @@ from nomarium.model.problem import Problem, note
 from nomarium.model.refusal import Refusal
 from nomarium.reading.cells.memo import FieldValue, fault_of, value_memo
 from nomarium.reading.cells.times import Times, read_times
+from nomarium.reading.cells.words import fold
 from nomarium.reading.columns.clocks import ClockFound, clock_from, clock_told, half_of
 from nomarium.reading.columns.column import Column
 from nomarium.reading.columns.decisions import Decisions
@@ -20,7 +21,9 @@ from nomarium.reading.columns.evidence import decide
 from nomarium.reading.columns.headings import NO_UNIT
 from nomarium.reading.columns.lexicons import lexicon_for
 from nomarium.reading.columns.timesinwords import holds_time, title_timed
+from nomarium.reading.layouts.linetimes import NO_START
 from nomarium.reading.options import ReadingOptions
+from nomarium.reading.rows.datewithin import COUNTED
 from nomarium.reading.rows.titles import is_no_title, whole_title
 from nomarium.reading.rows.when import NOTES, NOTHING, Blame, Part, Said, settle
 from nomarium.reckoning.zones import zone_named
@@ -39,12 +42,16 @@ _TIME_FIRST = re.compile(
 )
 _CLOCK = r"(?:\d{1,2}(?:[:.h]\d{2})?\s?(?:[ap]\.?m\b\.?)?|noon|midday|midnight)"
 _TIME_LAST = re.compile(
-    rf"^(?P<text>.*?[^\s,(–—-])[\s,(–—-]+(?:(?:from|at|um|von|à|de)\s+|@\s*)?(?P<time>{_CLOCK}(?:\s?(?:[-–—]|to|till?|until|bis|à)\s?{_CLOCK})?)\)?$",
+    rf"^(?P<text>.*?[^\s,(–—-])[\s,(–—-]+(?:(?P<lead>from|at|um|@)\s*|(?:von|à|de)\s+)?(?P<time>{_CLOCK}(?:\s?(?:[-–—]|to|till?|until|bis|à)\s?{_CLOCK})?)\)?$",
     re.IGNORECASE | re.DOTALL,
 )
 CLEAR_CLOCK = r"(?i)\d[:.h]\d\d|\d\s?[ap]\.?m\b"
 """A time that is no other number."""
 _CLEAR = re.compile(rf"{CLEAR_CLOCK}|noon|midday|midnight")
+_HOURS = r"(?:[1-9]|1[0-2])(?:\s?(?:[-–—]|to|till?|until|bis|à)\s?(?:[1-9]|1[0-2]))?"
+_SCORED = r"(?i)\b(?:v|vs|beat|lost|won|score|results?|[wld])\b"
+_COUNTED = COUNTED | frozenset("race chapter exercise form group".split())
+_NOON, _SEVEN = 12 * 3600, 7 * 3600
 _ENDS = re.compile(r"(?i)\b(?:until|till?|by|before|after|ends?|finish(?:es)?|bis|jusqu.à)$")
 """Words behind which a time is no start."""
 
@@ -95,13 +102,28 @@ def time_and_text(text: str) -> tuple[Part, str]:
     for match in (_TIME_FIRST.match(text), _TIME_LAST.match(text)):
         if match is None or _ENDS.search(match["text"]):
             continue
-        is_clear = _CLEAR.search(match["time"]) is not None
-        if not is_clear and (match.re is _TIME_LAST or re.fullmatch(r"\d{1,4}", match["time"].strip())):
-            continue
         times = read_times(match["time"])
-        if isinstance(times, Times) and times.start is not None:
-            return Part(start=times.start, end=times.end, notes=times.notes), match["text"].strip()
+        if isinstance(times, Times) and times.start is not None and _is_time(match, times):
+            return Part(start=times.start, end=times.end, notes=times.notes), match["text"].strip(" :")
     return NOTHING, text
+
+
+def _is_time(match: re.Match[str], times: Times) -> bool:
+    """Whether figures at an end of a text are a time, and count nothing: they are clear, are led to, or are hours from one to
+    the other as people work, `Sale 10-4`; `Rooms 9-12` and `Heron 3-2` are none."""
+    text = match["time"].strip()
+    if _CLEAR.search(text):
+        return True
+    if match.re is _TIME_FIRST:
+        return re.fullmatch(r"\d{1,4}", text) is None
+    if match["lead"] or not re.fullmatch(_HOURS, text):
+        return re.fullmatch(_HOURS, text) is not None
+    before = match["text"]
+    counts = fold(before).split()[-1].removesuffix("s") in _COUNTED or NO_START.search(before)
+    if counts or re.search(_SCORED, before) or times.start is None or times.end is None:
+        return False
+    begins, ends = (clock.secs + _NOON * (clock.secs < _SEVEN) for clock in (times.start, times.end))
+    return begins < ends
 
 
 def events_of(

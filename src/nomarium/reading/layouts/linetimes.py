@@ -20,7 +20,7 @@ _CLEAR: Final = re.compile(
     r"(?i)\d[.:h]\d\d|\d[ap]?\s?[-–—]\s?\d{1,2}(?:[.:]\d\d)?[ap]\b|\d\s?[ap]\.?m\b|noon|midday|midnight|\d\s?[-–—]\s?\d"
 )
 LEADING: Final = re.compile(rf"(?i)^({_CLOCK}(?:\s?(?:[-–—]|to|till?|until)\s?{_CLOCK})?)(?=[\s:,–—-]|$)")
-_NO_START: Final = re.compile(
+NO_START: Final = re.compile(
     r"(?i)\b(?:(?:finish(?:es|ing)?|ends?|ending|until|till?|by|before|unterrichtsende|schulschluss|schluss|endet)(?:\s+(?:at|um))?|"
     r"age[sd]?|aged (?:from|between)|years?|grades?|rooms?|pages?|classes|periods?|lessons?|weeks?|nos?\.?|numbers?|items?)\s*$"
 )
@@ -102,7 +102,7 @@ def time_in(text: str) -> tuple[str, str]:
     """The first time that a text says, and the text without it."""
     clear = (match for match in TIME.finditer(text) if reads_as_time(match[1].strip()))
     found = [
-        match for match in (*clear, *_AT_HOUR.finditer(text)) if not _NO_START.search(text[: match.start()])
+        match for match in (*clear, *_AT_HOUR.finditer(text)) if not NO_START.search(text[: match.start()])
     ]
     if not found:
         return "", text

@@ -27,7 +27,7 @@ from nomarium.reading.layouts.layout import NotRead, Reading, Top, not_read
 from nomarium.reading.layouts.rosteracross import across, with_dates
 from nomarium.reading.layouts.rosterdown import down
 from nomarium.reading.layouts.rosterslots import Drawing, Slot
-from nomarium.reading.layouts.slots import time_of
+from nomarium.reading.layouts.slots import in_part_of_day, time_of
 from nomarium.reading.rows.when import NOTHING, Part
 from nomarium.sheets.sheet import Sheet, cell_text
 
@@ -140,6 +140,8 @@ def _entry(sheet: Sheet, slot: Slot, codes: Mapping[str, Code], people: bool) ->
         remedy = f'Say what happens then: --set-code "{text}=TITLE".'
         return Problem("mark-unexplained", message, remedy, sheet.place(slot.row, slot.column), text)
     time, what = _said_in(text, said)
+    if slot.is_session:
+        time = in_part_of_day(time, slot.label)
     label = codes.get(slot.label.casefold()) if slot.is_session else None
     if time is NOTHING:
         time = label.time if label is not None and label.time is not NOTHING else slot.time

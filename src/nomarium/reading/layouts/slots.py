@@ -1,6 +1,7 @@
 """The slots of a drawing: what headings that say a time mean together, one after the other through the day."""
 
 import datetime as dt
+import re
 from collections import Counter
 from collections.abc import Sequence
 from dataclasses import dataclass, replace
@@ -30,6 +31,8 @@ _LATE_WORDS = (
     "avond",
 )
 
+_EARLY_WORDS = frozenset("am morning matin vormittag morgen manana ochtend".split())
+
 
 @dataclass(frozen=True)
 class Line:
@@ -39,6 +42,18 @@ class Line:
     """Row number, or 0-based column within the rows."""
     heading: Cell
     time: Part = NOTHING
+
+
+def in_part_of_day(time: Part, label: str) -> Part:
+    """The hours of an entry that stands under a part of the day, `PM` or *Morning*, in that half of it."""
+    words = re.findall(r"[a-z-]+", fold(label))
+    is_late = any(word in _LATE_WORDS for word in words)
+    start = time.start
+    is_open = start is not None and not start.has_meridiem and 3600 <= start.secs < _NOON
+    if start is None or not is_open or not (is_late or any(word in _EARLY_WORDS for word in words)):
+        return time
+    start = Clock(start.secs + (_NOON if is_late else 0), True)
+    return time._replace(start=start, end=_after(start.secs, time.end) if time.end else None)
 
 
 def time_of(cell: Cell) -> Part:
