@@ -329,7 +329,7 @@ def _missing(
         both = words[:2]
         remedy = _column_asked(columns, "summary", options)
         if len(both) == 2:
-            remedy = f'To put two into the title: --title "{{{both[0]}}}: {{{both[1]}}}". {remedy}'
+            remedy = f'To put two into the title: --title "{_title_of(words)}". {remedy}'
         are_posts = len(words) > 2 or len({re.sub(r"\W*(?:\d+|\b\w)$", "", word) for word in words}) == 1
         if len(both) == 2 and are_posts and fields <= {"date", "day", ""}:
             remedy = f"If each filled cell is an event or a duty of its own: --as roster. {remedy}"
@@ -343,6 +343,14 @@ _LABELS = frozenset(
     "name names staff person people employee member post duty role steward room class team crew "
     "time times hour hours slot slots session sessions period periods".split()
 )
+
+
+def _title_of(words: Sequence[str]) -> str:
+    """A template of the title from two of several columns: of two teams, else of the first two."""
+    teams = {word.casefold(): word for word in words}
+    if teams.keys() >= {"home", "away"}:
+        return f"{{{teams['home']}}} v {{{teams['away']}}}"
+    return f"{{{words[0]}}}: {{{words[1]}}}"
 
 
 def _heads_a_roster(sheet: Sheet, head: TableHead) -> bool:
