@@ -542,6 +542,30 @@ LINES: dict[str, tuple[str, list[str], list[str], list[str]]] = {
         "Event: Boat fair\nDate: Sat 5, Sun 6 and Mon 7 December 2026\nTime: 10-4", ["--school-year", "2026:2027"],
         ["Boat fair 2026-12-05T10:00/2026-12-05T16:00", "Boat fair 2026-12-06T10:00/2026-12-06T16:00", "Boat fair 2026-12-07T10:00/2026-12-07T16:00"], [],
     ),
+    "times down and places across, apart by spaces": (
+        "Open Day Saturday 10 October 2026\nTIME     SHED 1            LOFT           SLIP\n10:00    Steam bending     Sail making    Launch\n11:00    Caulking          -              Races",
+        [], ["Steam bending 2026-10-10T10:00/2026-10-10T11:00 @ SHED 1", "Sail making 2026-10-10T10:00/2026-10-10T11:00 @ LOFT",
+             "Launch 2026-10-10T10:00/2026-10-10T11:00 @ SLIP", "Caulking 2026-10-10T11:00/2026-10-10T12:00 @ SHED 1", "Races 2026-10-10T11:00/2026-10-10T12:00 @ SLIP"],
+        ["Read as a drawing: the columns under line 2"],
+    ),
+    "times down in the evening, without a heading over them": (
+        "Open evening Thursday 15 October 2026\n          Apprentices      Journeymen\n6.30      Welcome          Tour\n7.00      Tour             Welcome", [],
+        ["Welcome 2026-10-15T18:30/2026-10-15T19:00 @ Apprentices", "Tour 2026-10-15T18:30/2026-10-15T19:00 @ Journeymen",
+         "Tour 2026-10-15T19:00/2026-10-15T19:30 @ Apprentices", "Welcome 2026-10-15T19:00/2026-10-15T19:30 @ Journeymen"], [],
+    ),
+    "a programme with its rooms is no drawing": (
+        "Saturday 10 October 2026\nTime     Session          Room\n10:00    Welcome          Hall\n11:00    Talk             Loft", [],
+        ["Welcome 2026-10-10T10:00/2026-10-10T11:00 @ Hall", "Talk 2026-10-10T11:00/2026-10-10T12:00 @ Loft"], [],
+    ),
+    "an evening that goes on past seven": (
+        "Thursday 15 October 2026\n6.00 Welcome\n6.30 Tour\n7.00 Questions", [],
+        ["Welcome 2026-10-15T18:00/2026-10-15T18:30", "Tour 2026-10-15T18:30/2026-10-15T19:00", "Questions 2026-10-15T19:00/2026-10-15T20:00"],
+        ["run forward through the day: 6.00, 6.30, 7.00 in the afternoon"],
+    ),
+    "weekdays behind the days of a month": (
+        "Sept 2026\n3 Thu - Staff only\n14 Mon - Settling in 6-7pm\n23 Wed-25 Fri - Camp", [],
+        ["Staff only 2026-09-03/2026-09-04", "Settling in 2026-09-14T18:00/2026-09-14T19:00", "Camp 2026-09-23/2026-09-26"], [],
+    ),
 }  # fmt: skip
 
 

@@ -115,6 +115,8 @@ def another_field(
     """What a heading of words, of when, of a week or of a period stands for by its cells, where that is another field."""
     if field == "summary" and about.are_clear_times:
         return "", HEADS_TIMES
+    if field == "summary" and not has_date and about.dates >= (0.5 if _has_other_title(columns) else 1):
+        return "when", "its cells are dates"  # Appointment, Termin
     if field in _NAMES and about.begins_with_dates and about.dates >= MOSTLY:
         return "", "its cells are dates"
     if field == "time" and not has_date and about.dates >= MOSTLY:
@@ -126,6 +128,10 @@ def another_field(
     if field == "week" and about.dates >= MOSTLY:
         return "date", "its cells are dates"
     return None
+
+
+def _has_other_title(columns: list[Column]) -> bool:
+    return sum(c.field == "summary" and c.how == "heading" for c in columns) > 1
 
 
 def status_of(field: str, evidence: str, about: Contents) -> tuple[str, str]:

@@ -98,15 +98,12 @@ def _checked_by_content(columns: list[Column], contents: list[Contents]) -> list
     checked = []
     has_date = any(c.field in ("date", "when") and not c.is_weak and contents[c.at].dates for c in columns)
     has_week = any(c.field == "week" for c in columns)
-    titles = sum(c.field == "summary" and c.how == "heading" for c in columns)
     coming = coming_and_going(columns, contents)
     for column in columns:
         about, plain = contents[column.at], normal(column.heading)
         field, evidence = column.field, column.evidence
         if column.how != "heading" or not about.cells:
             pass
-        elif field == "summary" and not has_date and about.dates >= (0.5 if titles > 1 else 1):
-            field, evidence = "when", "its cells are dates"  # Appointment, Termin
         elif column.at in coming:
             field, evidence = coming[column.at], "it says when they come or when they go"
         elif (

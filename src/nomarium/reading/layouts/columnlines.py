@@ -17,7 +17,7 @@ from nomarium.reading.layouts.textlines import text_line
 from nomarium.sheets.sheet import Row, cell_text
 
 _PIECE: Final = re.compile(r"\S+(?:[ ]\S+)*")
-_LEAST_COLUMNS: Final = 3
+LEAST_COLUMNS: Final = 3
 _LEAST_ROWS: Final = 2
 _DAYS: Final = frozenset(("date", "when", "start"))
 _FARTHEST: Final = 2
@@ -54,14 +54,14 @@ def _beside(reading: Reading, others: int, account: Account) -> Iterator[Event]:
 def _rows_of(lines: Sequence[Row], lexicon: Lexicon) -> list[Row] | None:
     """The rows of a table that a text holds, the headings first, where all its other lines are without a date."""
     texts = [(number, cell_text(row[0]).expandtabs() if row else "") for number, row in lines]
-    head = next((n for n, (_, text) in enumerate(texts) if _are_headings(_pieces(text))), None)
+    head = next((n for n, (_, text) in enumerate(texts) if _are_headings(pieces_of(text))), None)
     if head is None:
         return None
-    columns = _pieces(texts[head][1])
+    columns = pieces_of(texts[head][1])
     end = next((n for n in range(head + 1, len(texts)) if not texts[n][1].strip()), len(texts))
     rows: list[Row] = [(texts[head][0], [text for _, text in columns])]
     for number, text in texts[head + 1 : end]:
-        cells = _cells(text, columns)
+        cells = cells_of(text, columns)
         if cells is None:
             return None
         rows.append((number, cells))
@@ -71,24 +71,25 @@ def _rows_of(lines: Sequence[Row], lexicon: Lexicon) -> list[Row] | None:
     return rows
 
 
-def _pieces(text: str) -> list[Piece]:
+def pieces_of(text: str) -> list[Piece]:
+    """What stands in a line apart by two spaces or more."""
     return [(match.start(), match[0]) for match in _PIECE.finditer(text)]
 
 
 def _are_headings(pieces: Sequence[Piece]) -> bool:
     """Whether the pieces of a line are headings, one of which is that of dates."""
-    if len(pieces) < _LEAST_COLUMNS or any(map(str.isdigit, "".join(text for _, text in pieces))):
+    if len(pieces) < LEAST_COLUMNS or any(map(str.isdigit, "".join(text for _, text in pieces))):
         return False
     fields = [match.field if (match := match_heading(text)) is not None else "" for _, text in pieces]
     return bool(_DAYS & set(fields)) and len(list(filter(None, fields))) > 1
 
 
-def _cells(text: str, columns: Sequence[Piece]) -> list[str] | None:
+def cells_of(text: str, columns: Sequence[Piece]) -> list[str] | None:
     """The parts of a line by their columns, each of which begins where its heading does. None where one does not."""
     begins = [place for place, _ in columns]
     if all(place >= len(text) or not text[:place] or text[place - 1] == " " for place in begins):
         return [text[a:b].strip() for a, b in pairwise([0, *begins[1:], max(len(text), begins[-1])])]
-    pieces = _pieces(text)
+    pieces = pieces_of(text)
     if len(pieces) == len(columns):
         return [text for _, text in pieces]
     cells = [""] * len(columns)

@@ -21,6 +21,7 @@ from nomarium.reading.columns.table import TableReading
 from nomarium.reading.layouts.asides import heads_paper, lines_about_letters, mail_heads, without_quotes
 from nomarium.reading.layouts.barelines import titled_days
 from nomarium.reading.layouts.columnlines import table_of_lines
+from nomarium.reading.layouts.drawnlines import drawing_of_lines
 from nomarium.reading.layouts.eventlist import list_in
 from nomarium.reading.layouts.eventrow import ALWAYS, COLUMNS, HEADINGS, EventRow, with_whole_names
 from nomarium.reading.layouts.labelledlines import labelled, least_labels, may_stand_over, parts_of
@@ -95,9 +96,10 @@ def look(top: Top) -> Reading | NotRead:
         remedy = "Save the part that has the events as a file of its own."
         return not_read(sheet, "no-lines", "it is too long", "source-beyond", message, remedy)
     lexicon = _with_weekdays(lines, top)
-    as_table = table_of_lines(top, lines, lexicon) if top.options.layout is None else None
-    if as_table is not None:
-        return as_table
+    if top.options.layout is None:
+        as_table = table_of_lines(top, lines, lexicon) or drawing_of_lines(top, lines)
+        if as_table is not None:
+            return as_table
     heads = {number for number, _ in sheet.heads}
     found = _read(lines, heads, lexicon, "date" in top.options.defaults)
     if not found.rows and found.refused:

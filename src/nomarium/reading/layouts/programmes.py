@@ -20,6 +20,7 @@ def forward_through_days(rows: Sequence[Row]) -> tuple[list[Row], list[tuple[int
     found, moved = list[Row](), list[tuple[int, str]]()
     before, of_date = 0, ""
     by_24 = _dates_by_24(rows)
+    has_evenings = not by_24 and _go_into_evenings(rows)
     for number, (date, text, *rest) in rows:
         times = read_times(str(text)) if text else None
         if date != of_date:
@@ -28,6 +29,8 @@ def forward_through_days(rows: Sequence[Row]) -> tuple[list[Row], list[tuple[int
             found.append((number, (date, text, *rest)))
             continue
         start = _after(times.start, before)
+        if has_evenings and times.start.is_doubtful and start == times.start.secs:
+            start += _HALF
         end = None if times.end is None else _after(times.end, start)
         if start != times.start.secs or (times.end is not None and end != times.end.secs):
             moved.append((number, str(text)))
@@ -35,6 +38,20 @@ def forward_through_days(rows: Sequence[Row]) -> tuple[list[Row], list[tuple[int
         found.append((number, (date, text, *rest)))
         before = start
     return found, moved
+
+
+def _go_into_evenings(rows: Sequence[Row]) -> bool:
+    """Whether a date's times go on from a time before seven, `6.30`, to one from seven on, `7.00`, and none says am or pm: a
+    day that begins so early is in the evening, where an hour before seven is in the afternoon."""
+    said = [(cells[0], read_times(str(cells[1]))) for _, cells in rows if cells[1]]
+    starts = [(date, one.start) for date, one in said if isinstance(one, Times) and one.start is not None]
+    if any(clock.has_meridiem for _, clock in starts):
+        return False
+    return any(
+        here.is_doubtful and not after.is_doubtful and here.secs < after.secs < _HALF
+        for (date, here), (of_date, after) in pairwise(starts)
+        if date == of_date
+    )
 
 
 def with_ends(rows: Sequence[Row], under: Set[int]) -> Iterator[Row]:

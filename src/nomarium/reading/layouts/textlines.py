@@ -59,6 +59,7 @@ _DAY_OF_MONTH: Final = re.compile(
     r"^(?:(?P<weekday>[^\W\d]+)[.,]?\s+)?(?P<day>\d{1,2})(?:\s*[-–]\s*(?P<last>\d{1,2})(?![.:]\d))?(?:st|nd|rd|th|\.)?(?=[\s:,–—-]|$)(?![.:]\d)(?:\s*\((?P<behind>[^\W\d]+)\.?\))?",
     re.IGNORECASE,
 )
+_DAY_THEN_WORD: Final = re.compile(r"\b(\d{1,2})(?:st|nd|rd|th)?\s+([^\W\d]{2,})\b\.?")
 _TO_WEEKDAY: Final = re.compile(
     r"(?i)(?P<from>(?:from|du|vom|von|dal|del)\s+)?(?P<first>(?:[^\W\d]+[.,]?\s+)?\d{1,2})(?:st|nd|rd|th)?"
     r"\s*(?:[-–—]|\b(?:to|till?|until|au|bis(?:\s+zum)?|al|tot)\b)\s*(?:(?P<weekday>[^\W\d]+)[.,]?\s+)?(?=\d{1,2}\b)"
@@ -320,6 +321,15 @@ def goes_into_next(line: TextLine) -> bool:
     return _INTO_NEXT.match(line.text) is not None
 
 
+def _weekdays_first(text: str, lexicon: Lexicon) -> str:
+    """A line that begins with a day and then its weekday, with these turned: `23 Wed–25 Fri Camp`, `3 Thu – Staff only`."""
+
+    def turned(match: re.Match[str]) -> str:
+        return f"{match[2]} {match[1]}" if fold(match[2]) in lexicon.weekdays else match[0]
+
+    return _DAY_THEN_WORD.sub(turned, text, count=2) if _DAY_THEN_WORD.match(text) else text
+
+
 def _without_second_weekday(text: str, lexicon: Lexicon) -> str:
     """A line whose range of days says the weekday of the last one, too, or *from*, without that: `Mon 19 to Fri 23 Reading week`."""
     match = _TO_WEEKDAY.match(text)
@@ -339,7 +349,7 @@ def in_month(line: TextLine, month: str, lexicon: Lexicon, needs_weekday: bool =
     ):
         time, rest = time_in(_clocked(line.text[crossing.end() :].strip(" :,–—-"), lexicon))
         return line._replace(date=f"{crossing['day']} {month} – {crossing['last']}", time=time, rest=rest)
-    text = _without_second_weekday(line.text, lexicon)
+    text = _without_second_weekday(_weekdays_first(line.text, lexicon), lexicon)
     match = _DAY_OF_MONTH.match(text)
     if (
         match is None
