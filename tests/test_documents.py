@@ -566,6 +566,30 @@ LINES: dict[str, tuple[str, list[str], list[str], list[str]]] = {
         "Sept 2026\n3 Thu - Staff only\n14 Mon - Settling in 6-7pm\n23 Wed-25 Fri - Camp", [],
         ["Staff only 2026-09-03/2026-09-04", "Settling in 2026-09-14T18:00/2026-09-14T19:00", "Camp 2026-09-23/2026-09-26"], [],
     ),
+    "Polish days without a year": (
+        "Kalendarz 2026\n7 września (poniedziałek), 8:00 – rozpoczęcie\n17 września, godz. 17.00–18.30: zebranie, sala 3\n1–3 października: obóz", ["--school-year", "2026:2027"],
+        ["rozpoczęcie 2026-09-07T08:00/2026-09-07T09:00", "zebranie 2026-09-17T17:00/2026-09-17T18:30 @ sala 3", "obóz 2026-10-01/2026-10-04"], [],
+    ),
+    "Norwegian months beside weekdays that Danish has, too": (
+        "Frister 2026\nmandag 7. september kl. 08.30: Skolestart\nfredag 18. desember: Avslutning, kl. 12", ["--school-year", "2026:2027"],
+        ["Skolestart 2026-09-07T08:30/2026-09-07T09:30", "Avslutning 2026-12-18T12:00/2026-12-18T13:00"], [],
+    ),
+    "Dutch ranges": (
+        "Najaar 2026\nma 7 sept. 8.30 uur - Opening\ndo 1 t/m vr 2 oktober: Kamp\n19 t/m 23 oktober herfstvakantie", ["--school-year", "2026:2027"],
+        ["Opening 2026-09-07T08:30/2026-09-07T09:30", "Kamp 2026-10-01/2026-10-03", "herfstvakantie 2026-10-19/2026-10-24"], [],
+    ),
+    "Italian and French lines that begin with the first of two days": (
+        "Programma settembre 2026\nlunedì 7 settembre ore 8:30 Inizio\ngiovedì 17 settembre dalle 17 alle 19 Riunione dei genitori, Aula magna\ndal 21 al 25 settembre Settimana della vela", [],
+        ["Inizio 2026-09-07T08:30/2026-09-07T09:30", "Riunione dei genitori 2026-09-17T17:00/2026-09-17T19:00 @ Aula magna", "Settimana della vela 2026-09-21/2026-09-26"], [],
+    ),
+    "hours from one to the other in French and Spanish": (
+        "Agenda 2026\nlunes 7 de septiembre de 2026, 9:00 h. Inicio\nsábado 26 de septiembre de 2026 a las 11. Regata", [],
+        ["Inicio 2026-09-07T09:00/2026-09-07T10:00", "Regata 2026-09-26T11:00/2026-09-26T12:00"], [],
+    ),
+    "open doors from one hour to the other": (
+        "Programme 2026\nSam. 12 sept. 2026 : Portes ouvertes de 10h à 17h\nMer. 16 sept. 2026 18h30 – Conseil (salle B)", [],
+        ["Portes ouvertes 2026-09-12T10:00/2026-09-12T17:00", "Conseil 2026-09-16T18:30/2026-09-16T19:30 @ salle B"], [],
+    ),
 }  # fmt: skip
 
 
@@ -615,6 +639,8 @@ REFUSED = {
     "German that nothing but its weekdays show": (
         "am 15.9.2026: Elternabend\nDie Ferien beginnen am Montag, 12. Oktober und enden am Freitag, 23. Oktober.", "line 2", "It is a sentence",
     ),
+    "a week by its number": ("Mon 7 Sept 2026: Tour\nWeek 44: Half term\nTue 3 Nov 2026: Back", "line 2", "names a week by its number"),
+    "a week by its number in Swedish": ("tis 18/8 2026 Start\nv 44 Höstlov\nfre 18/12 2026 kl 11.00 Avslutning", "line 2", "names a week by its number"),
     "a length in metres is no date": ("HW 07:55 (3.9m)\nSat 5 June 2027: Race", "line 1", "neither it nor a line above it has a date"),
     "a sentence whose date has a full stop in it": (
         "der Elternabend findet am Donnerstag, dem 24. September 2026, um 19.30 Uhr in der Aula statt.\nMi 11.11.2026, 17:00 Uhr: Umzug", "line 1", "It is a sentence",

@@ -107,9 +107,12 @@ def find_language(texts: Sequence[str]) -> LanguageFound | None:
     )
 
 
-def weekday_lexicon(words: frozenset[str], least: int = 0) -> Lexicon | None:
+def weekday_lexicon(
+    words: frozenset[str], least: int = 0, beside: frozenset[str] = frozenset()
+) -> Lexicon | None:
     """English and the language whose weekdays those words (folded) are, all or at `least` so many of them; None when
-    there is none, or when two of the likely ones mean other weekdays by them."""
+    there is none, or when two of the likely ones mean other weekdays by them. Of those that mean the same it is the one
+    that knows most of the words `beside` them."""
     found: list[tuple[Lexicon, frozenset[tuple[str, int]]]] = []
     for code in languages_knowing(words):
         if found and code not in LIKELY_LANGUAGES:
@@ -123,7 +126,12 @@ def weekday_lexicon(words: frozenset[str], least: int = 0) -> Lexicon | None:
         (len(meant) for _, meant in found), default=0
     )  # Di, Mi and Do: in Dutch two of them are weekdays
     found = [one for one in found if len(one[1]) == most]
-    return ENGLISH.extended(found[0][0]) if len({meant for _, meant in found}) == 1 else None
+    if len({meant for _, meant in found}) != 1:
+        return None
+    best = max(
+        found, key=lambda one: sum(map(one[0].knows, beside))
+    )  # lørdag 5. desember: Norwegian, no Danish
+    return ENGLISH.extended(best[0])
 
 
 def _is_english(text: str) -> bool:

@@ -205,6 +205,8 @@ def _week(text: str, lexicon: Lexicon) -> Moment | Refusal | None:
 
 def tidy(text: str) -> str:
     """Full-width forms made plain, spaces single, dates of other scripts in plain words."""
+    if "t/m" in text:  # Dutch: up to and including
+        text = text.replace("t/m", "-")
     if text.isascii():
         return " ".join(text.split())
     text = unicodedata.normalize("NFKC", text.replace("º", "o").replace("ª", "a"))

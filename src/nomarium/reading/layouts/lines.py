@@ -16,7 +16,7 @@ from nomarium.model.problem import Problem, note
 from nomarium.model.refusal import Refusal
 from nomarium.model.wording import counted
 from nomarium.reading.cells.placewords import NO_PLACE, is_place
-from nomarium.reading.cells.words import Lexicon, fold
+from nomarium.reading.cells.words import Lexicon
 from nomarium.reading.columns.table import TableReading
 from nomarium.reading.layouts.asides import heads_paper, lines_about_letters, mail_heads, without_quotes
 from nomarium.reading.layouts.barelines import titled_days
@@ -27,18 +27,17 @@ from nomarium.reading.layouts.eventrow import ALWAYS, COLUMNS, HEADINGS, EventRo
 from nomarium.reading.layouts.labelledlines import labelled, least_labels, may_stand_over, parts_of
 from nomarium.reading.layouts.layout import NotRead, Reading, Top, not_read
 from nomarium.reading.layouts.linedoubts import doubt_of
+from nomarium.reading.layouts.linelanguages import lexicon_of_lines
 from nomarium.reading.layouts.linetimes import with_leading_clocks
 from nomarium.reading.layouts.programmes import forward_through_days, with_ends
-from nomarium.reading.layouts.takinglines import Taking
+from nomarium.reading.layouts.takinglines import OF_WEEK, Taking
 from nomarium.reading.layouts.textlines import (
-    BULLET,
     HEADING,
-    MARKS,
     TextLine,
     is_sentence,
     paragraphs_of,
     text_line,
-    without_leaders,
+    with_plain_signs,
 )
 from nomarium.reading.layouts.titledlines import Titled, titles_over
 from nomarium.reading.layouts.weekdaylines import begins_with_weekday
@@ -47,14 +46,12 @@ from nomarium.reading.options import ReadingOptions
 from nomarium.reading.rows.datewithin import date_within
 from nomarium.sheets.sheet import Row, cell_text
 
-_LOOKED_AT: Final = 500
-"""Lines in which the words before dates are looked at."""
 _EMPTY: Final = Refusal(
     "text-empty", "The date stands alone, and no line under it has a time: what is on that day cannot be told.",
     "Write the date and the title on one line: “Mon 7 June 2027: Inset day”.",
 )  # fmt: skip
-_BEFORE_DAY: Final = r"\b([^\W\d]{5,})[.,]*\s+(?:d[ea][nm]\s+|[lei]{1,2}l?\s+)?\d{1,2}\b"
-_IN_WORDS: Final = r"\b\d{1,2}\.?\s+(?:de\s+|d['’])?([^\W\d]{3,})\.?\s+(?:de\s+)?\d{4}\b"
+_LOOKED_AT: Final = 500
+"""Lines at which it is looked whether they are rows of a table."""
 _YEAR: Final = r"\b(?:19|20)\d\d\b"
 _SCHOOL_YEAR: Final = r"\b20\d\d\s*[-–/]\s*(?:20)?\d\d\b"
 _FIRST_YEAR, _LAST_YEAR = 1900, 2200
@@ -95,7 +92,7 @@ def look(top: Top) -> Reading | NotRead:
         message = f"{len(lines):,} lines of text are in {sheet.file}, and {MOST_LINES:,} are read at most."
         remedy = "Save the part that has the events as a file of its own."
         return not_read(sheet, "no-lines", "it is too long", "source-beyond", message, remedy)
-    lexicon = _with_weekdays(lines, top)
+    lexicon = lexicon_of_lines(lines, top)
     if top.options.layout is None:
         as_table = table_of_lines(top, lines, lexicon) or drawing_of_lines(top, lines)
         if as_table is not None:
@@ -178,38 +175,6 @@ def _in_years(
     return options, []
 
 
-def _with_weekdays(lines: Sequence[Row], top: Top) -> Lexicon:
-    """The names of months and weekdays, with those of the language that knows the words before the dates."""
-    lexicon = top.lexicon
-    from nomarium.reading.cells.namelist import known_by_likely
-
-    words = set[str]()
-    for _, row in lines[:_LOOKED_AT]:
-        text = " ".join(MARKS.sub("", BULLET.sub("", cell_text(row[0]) if row else "")).split())
-        match = re.match(r"([^\W\d]{2,})[.,]*\s+\d", text)
-        within = (one[1] for one in re.finditer(_BEFORE_DAY, text) if known_by_likely(fold(one[1])))
-        words |= {
-            word for word in (*([match[1]] if match else ()), *within)
-            if fold(word) not in lexicon.weekdays and fold(word) not in lexicon.months
-        }  # fmt: skip
-    texts = (cell_text(row[0]) for _, row in lines[:_LOOKED_AT] if row)
-    dates = [
-        match[0]
-        for text in texts
-        for match in re.finditer(_IN_WORDS, text)
-        if fold(match[1]) not in lexicon.months
-    ]
-    if not (words or dates) or top.options.languages:
-        return lexicon
-    from nomarium.reading.cells.languages import lexicon_seen, weekday_lexicon
-
-    seen = lexicon_seen(dates) if dates else None
-    if seen is not None:
-        return lexicon.extended(seen)
-    known = weekday_lexicon(frozenset(fold(word) for word in words), least=1)
-    return lexicon.extended(known) if known is not None else lexicon
-
-
 def _rows(rows: Sequence[Row]) -> Iterator[Row]:
     width = max(
         (n + 1 for _, cells in rows for n in range(ALWAYS, len(HEADINGS)) if cells[n]), default=ALWAYS
@@ -250,12 +215,15 @@ def _told(found: _Found, reading: Reading) -> Iterator[Problem]:
 def _read(lines: Sequence[Row], heads: Set[int], lexicon: Lexicon, has_date: bool) -> _Found:
     """The rows that lines come to; those of `heads` date tables, and no lines."""
     plain = list(
-        without_quotes([(number, without_leaders(cell_text(row[0])) if row else "") for number, row in lines])
+        without_quotes(
+            [(number, with_plain_signs(cell_text(row[0])) if row else "") for number, row in lines]
+        )
     )
     whole, of_letters = plain, lines_about_letters(plain, lexicon) | mail_heads(plain)
     plain = [(number, "" if number in of_letters or number in heads else text) for number, text in plain]
     plain = with_leading_clocks(unwrapped(plain, lexicon))
     taking = Taking(lexicon, has_date)
+    taking.is_one_week = sum(OF_WEEK.match(text.strip()) is not None for _, text in plain) == 1
     paragraphs = [
         [
             text_line(number, text, lexicon)._replace(indent=len(text) - len(text.lstrip()))

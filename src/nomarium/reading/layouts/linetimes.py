@@ -10,9 +10,9 @@ EDGES: Final = " ,;:–—-|"
 """What parts the pieces of a line."""
 _CLOCK: Final = r"(?:12\s?(?:noon|midday|midnight)|\d{1,2}(?:[.:h]\d{2})?(?:\s?[ap]\.?m\b\.?|(?<=\d)[ap]\b)?|noon|midday|midnight)"
 TIME: Final = re.compile(
-    rf"(?i)(?<![\w.:/$£€-])(?<![$£€] )(?:\b(?:k\.?o\.?|kick-?off|start(?:s|ing)?|begin(?:s|ning)?|beginnt)\s*:?\s+)?(?:from\s+|at\s+|@\s*|à\s+|dès\s+|um\s+|ab\s+|von\s+)?"
+    rf"(?i)(?<![\w.:/$£€-])(?<![$£€] )(?:\b(?:k\.?o\.?|kick-?off|start(?:s|ing)?|begin(?:s|ning)?|beginnt)\s*:?\s+)?(?:from\s+|at\s+|@\s*|à\s+|dès\s+|um\s+|ab\s+|von\s+|de\s+(?=\d{{1,2}}\s?[:h]))?"
     r"(?:\b(?:ca?|approx)\.?\s?(?=\d)|\b(?:circa|about|around|approximately|gegen|vers)\s+)?"
-    rf"({_CLOCK}(?:\s?(?:[-–—]|to|till?|until|bis)\s?{_CLOCK})?)(?:\s?(?:uhr|hrs?|hours|heures|o['’]clock)\b)?"
+    rf"({_CLOCK}(?:\s?(?:[-–—]|to|till?|until|bis|à|às|alle|tot|til)\s?{_CLOCK})?)(?:\s?(?:uhr|uur|hrs?|hours|heures|horas?|o['’]clock|h(?=\.?(?:\s|$)))\b)?"
     r"(?![\w/%€]|[:.]\d|(?<=\dh\d\d)\)|\s?(?:€|%|k?m\b|cm\b|kg\b|euros?\b|dollars?\b|pounds?\b|per\b))"
 )
 """A time among words; figures with a unit or a currency are none."""
@@ -28,7 +28,7 @@ NO_START: Final = re.compile(
 
 
 _AT_HOUR: Final = re.compile(
-    r"(?i)(?<![\w.:/-])(?:\b(?:at|from|um|ab)|@)\s+((?:[1-9]|1[0-2])(?:\s?(?:[-–—]|to|till?|until|bis)\s?(?:[1-9]|1[0-2]))?)(?=\s*(?:[.,;)]?$|[.,;)]\s))"
+    r"(?i)(?<![\w.:/-])(?:\b(?:at|from|um|ab|kl\.?|klo|klokken|ore|alle|om|a las|desde las)|@)\s+((?:[1-9]|1[0-2])(?:\s?(?:[-–—]|to|till?|until|bis)\s?(?:[1-9]|1[0-2]))?)(?=\s*(?:[.,;)]?$|[.,;)]\s))"
 )
 """An hour alone that ends what is said, `Launch at 10`."""
 _OF_TIDE: Final = re.compile(

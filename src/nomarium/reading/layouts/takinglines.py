@@ -28,6 +28,14 @@ from nomarium.reading.rows.lone import keeps_books
 from nomarium.sheets.sheet import Row
 
 _DAY_AND_SIGN: Final = re.compile(r"(?i)\s*\d{1,2}(?:st|nd|rd|th|\.)?\s*[:–—-]\s*[^\W\d]")
+OF_WEEK: Final = re.compile(
+    r"(?i)(?:week|wk|kw|v|vecka|uke|uge|semaine|sem|semana|settimana|viikko|vko|tydzień|tydz)\b\.?\s*\d{1,2}\b\s*[:–—-]?\s*[^\W\d]{3}"
+)
+"""A week by its number, and what is on in it: `Week 44: Half term`."""
+_NUMBERED: Final = Refusal(
+    "text-week", "The line names a week by its number, and nothing says from when the weeks are counted.",
+    "Write the dates of that week: “26–30 October: Half term”.",
+)  # fmt: skip
 _PROSE: Final = Refusal(
     "text-prose",
     "It is a sentence with a date or a time: what of it is the title, and what the place, cannot be told.",
@@ -100,6 +108,8 @@ class Taking:
         """The number of the last line that is no event, and of the last title that a time alone had."""
         self._waiting: TextLine | None = None
         """A time alone, whose title may be on the line below."""
+        self.is_one_week = False
+        """Whether one line alone names a week by its number: it is an entry, and heads nothing."""
         self.rows: list[Row] = []
         self.under: set[int] = set()
         """Lines with a time whose date is that of a line above them."""
@@ -160,6 +170,10 @@ class Taking:
             self.rows.append((line.number, EventRow(self._date, "", title)))
         elif is_like_a_date(line.text, lexicon) or _MONTH_IN_FIGURES.match(line.text):
             self.refuse(line, _UNREAD)
+        elif OF_WEEK.match(line.text) and (
+            self.is_one_week or following is None or not (following.date or following.time)
+        ):
+            self.refuse(line, _NUMBERED)
         else:
             self._titled = month_in(line.text, lexicon) or self._titled
             self._text_at = line.number

@@ -33,6 +33,10 @@ _OTHER_DAYS: Final = re.compile(
 """Days before the last one of a date, `12, 13 and`."""
 _COLUMNS: Final = r"\s*(?:\.\s?){4,}\s*|\s*…{2,}\s*|(?<![.!?:;,])(?:\s{2,}|\t)(?=\S)"
 """What parts the columns of a line: a tab, spaces, or a row of dots."""
+_LEADING: Final = frozenset(
+    "from on by until till the du dal del il el vom von ab am bis van tot vanaf den dès le".split()
+)
+"""What leads to a date with which a line begins."""
 LEADS: Final = r"(?i)[\s,:]+(?:by|on|from|at|until|the|inclusive|incl\.?)$"
 """Words that lead to a date, where it stood."""
 _FIGURES: Final = re.compile(
@@ -170,7 +174,7 @@ def text_line(number: int, text: str, lexicon: Lexicon) -> TextLine:
     date, before, after = with_days_before(found, lexicon)
     rest = _around(searched, before, after)
     has_time, has_last = found.moment.start is not None, found.moment.last is not None
-    time, rest = ("", rest) if has_time else time_in(rest)
+    time, rest = ("", re.sub(r"^h\b\.?\s*", "", rest)) if has_time else time_in(rest)  # 9:00 h.
     if (whole := _ALL_DAY.match(rest)) is not None and not time:
         time, rest = whole[1], rest[whole.end() :]  # All day Saturday 24 October
     if has_time and has_last:  # 26 to 30 Oct, 9am - 3pm: times of each day
@@ -193,9 +197,11 @@ def _clocked(text: str, lexicon: Lexicon) -> str:
     return with_clocks(french_hours(text)) if "fr" in lexicon.languages else text
 
 
-def without_leaders(text: str) -> str:
-    """A line with spaces in the place of dots that lead the eye."""
-    return _LEADERS.sub("   ", text) if ".." in text or "…" in text or "__" in text or ". ." in text else text
+def with_plain_signs(text: str) -> str:
+    """A line with spaces in the place of dots that lead the eye, and a dash where Dutch writes `t/m`."""
+    if ".." in text or "…" in text or "__" in text or ". ." in text:
+        text = _LEADERS.sub("   ", text)
+    return re.sub(r"(?i)\bt/m\b", "–", text) if "/" in text else text
 
 
 def _without_mark(text: str, lexicon: Lexicon) -> tuple[str, bool]:
@@ -244,7 +250,8 @@ def _around(plain: str, before: str, after: str) -> str:
     12 September Heron v Tern`; behind a comma they are another piece."""
     follows = plain[: plain.rfind(after.strip())] if re.match(r"\s*\w", after) else ","
     is_label = before.rstrip().endswith(":") and re.search(r"[,;|–—-]\s*$", follows) is None
-    pieces = (re.sub(LEADS, "", _unopened(before.strip(EDGES))), after.strip(EDGES))
+    first = re.sub(LEADS, "", _unopened(before.strip(EDGES)))
+    pieces = ("" if fold(first) in _LEADING else first, after.strip(EDGES))
     is_column = before.rstrip().endswith("|") or after.lstrip().startswith("|")
     joint = ": " if is_label else " | " if is_column else " " if pieces[1].startswith("(") else ", "
     return joint.join(part for part in pieces if part)

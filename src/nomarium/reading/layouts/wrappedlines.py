@@ -24,6 +24,8 @@ _NO_BREAK: Final = re.compile(
 _DAY: Final = re.compile(r"\d{1,2}(?:st|nd|rd|th)?\.?")
 _IN_DATE: Final = re.compile(r"(?:\d{1,2}(?:st|nd|rd|th)?|(?:19|20)\d\d|[^\W\d]+)[.,;)]?$")
 """A day, a year or a word, with which a date goes on."""
+_BEGINS: Final = re.compile(r"(?:from|du|vom|von|dal|del|van|ab|dès)\s+(?:[^\W\d]+\.?\s+)?\d")
+"""A range of days, with which a line begins although it begins with a small letter."""
 _ENDED: Final = re.compile(r"[.!?:;…]\W*$")
 _LEAST_WORDS: Final = 5
 _LEAST_WIDTH: Final = 50
@@ -79,7 +81,7 @@ def _goes_on(whole: str, last: str, after: str, width: int, lexicon: Lexicon) ->
         and _is_of_date(first, lexicon)
     ):
         return True  # on Thursday 15 / October
-    if _is_of_date(first, lexicon) or first[0].isdigit():
+    if _is_of_date(first, lexicon) or first[0].isdigit() or _BEGINS.match(after):
         return False
     has_figures = any(map(str.isdigit, whole))
     if not first[0].islower():

@@ -1,0 +1,53 @@
+"""The language that lines of text are in, by the names of months and weekdays beside their figures."""
+
+import re
+from collections.abc import Iterator, Sequence
+from typing import Final
+
+from nomarium.reading.cells.dates import WORD
+from nomarium.reading.cells.languages import lexicon_seen, weekday_lexicon
+from nomarium.reading.cells.namelist import known_by_likely
+from nomarium.reading.cells.words import Lexicon, fold
+from nomarium.reading.layouts.layout import Top
+from nomarium.reading.layouts.textlines import BULLET, MARKS
+from nomarium.sheets.sheet import Row, cell_text
+
+_LOOKED_AT: Final = 500
+"""Lines in which the words beside days are looked at."""
+_IN_WORDS: Final = (
+    r"\b\d{1,2}\.?\s+(?:de\s+|d['’])?(?P<month>[^\W\d]{3,})\b\.?(?P<year>\s+(?:de\s+)?\d{4}\b)?"
+)
+_BEFORE_DAY: Final = r"\b([^\W\d]{5,})[.,]*\s+(?:d[ea][nm]\s+|[lei]{1,2}l?\s+)?\d{1,2}\b"
+_ANY_YEAR: Final = 2024
+"""A year that has all days: only the language of the names is looked for."""
+
+
+def lexicon_of_lines(lines: Sequence[Row], top: Top) -> Lexicon:
+    """The names of months and weekdays, with those of the language that knows the words beside the days."""
+    lexicon = top.lexicon
+    if top.options.languages:
+        return lexicon
+    texts = [cell_text(row[0]) for _, row in lines[:_LOOKED_AT] if row]
+    weekdays = frozenset(word for text in texts for word in _before_days(text) if not lexicon.knows(word))
+    beside = frozenset(fold(word) for text in texts for word in re.findall(WORD, text)) if weekdays else None
+    known = weekday_lexicon(weekdays, 1, beside) if beside else None
+    lexicon = lexicon.extended(known) if known is not None else lexicon
+    dates = [date for text in texts for date in _in_words(text, lexicon)]
+    seen = lexicon_seen(dates) if dates else None
+    return lexicon.extended(seen) if seen is not None else lexicon
+
+
+def _before_days(text: str) -> Iterator[str]:
+    """The words, folded, that stand before a day: any that begins a line, and those that name something in a likely language."""
+    plain = " ".join(MARKS.sub("", BULLET.sub("", text)).split())
+    if (first := re.match(r"([^\W\d]{2,})[.,]*\s+\d", plain)) is not None:
+        yield fold(first[1])
+    yield from filter(known_by_likely, (fold(match[1]) for match in re.finditer(_BEFORE_DAY, plain)))
+
+
+def _in_words(text: str, lexicon: Lexicon) -> Iterator[str]:
+    """The days with a word behind them that may be a month and is none so far; each with a year."""
+    for match in re.finditer(_IN_WORDS, text):
+        month = fold(match["month"])
+        if month not in lexicon.months and (match["year"] or known_by_likely(month)):
+            yield match[0] if match["year"] else f"{match[0]} {_ANY_YEAR}"
