@@ -251,7 +251,8 @@ def _around(plain: str, before: str, after: str) -> str:
     follows = plain[: plain.rfind(after.strip())] if re.match(r"\s*\w", after) else ","
     is_label = before.rstrip().endswith(":") and re.search(r"[,;|–—-]\s*$", follows) is None
     first = re.sub(LEADS, "", _unopened(before.strip(EDGES)))
-    pieces = ("" if fold(first) in _LEADING and not is_label else first, after.strip(EDGES))
+    is_lead = fold(first) in _LEADING and not before.rstrip().endswith(":")
+    pieces = ("" if is_lead else first, after.strip(EDGES))
     is_column = before.rstrip().endswith("|") or after.lstrip().startswith("|")
     joint = ": " if is_label else " | " if is_column else " " if pieces[1].startswith("(") else ", "
     return joint.join(part for part in pieces if part)
