@@ -21,7 +21,6 @@ from nomarium.reading.columns.evidence import decide
 from nomarium.reading.columns.headings import NO_UNIT
 from nomarium.reading.columns.lexicons import lexicon_for
 from nomarium.reading.columns.timesinwords import holds_time, title_timed
-from nomarium.reading.layouts.linetimes import NO_START
 from nomarium.reading.options import ReadingOptions
 from nomarium.reading.rows.datewithin import COUNTED
 from nomarium.reading.rows.titles import is_no_title, whole_title
@@ -118,6 +117,10 @@ def _is_time(match: re.Match[str], times: Times) -> bool:
         return re.fullmatch(r"\d{1,4}", text) is None
     if match["lead"] or not re.fullmatch(_HOURS, text):
         return re.fullmatch(_HOURS, text) is not None
+    from nomarium.reading.layouts.linetimes import (
+        NO_START,
+    )  # its patterns are slow to compile, and seldom needed here
+
     before = match["text"]
     counts = fold(before).split()[-1].removesuffix("s") in _COUNTED or NO_START.search(before)
     if counts or re.search(_SCORED, before) or times.start is None or times.end is None:
