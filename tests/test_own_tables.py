@@ -1,5 +1,6 @@
 """A school's own tables: exports, drawn weeks, labels without a cycle, read as they stand."""
 
+import csv
 import datetime as dt
 from pathlib import Path
 from typing import Any
@@ -275,6 +276,23 @@ def test_the_names_of_drawn_sheets_say_whose_they_are(tmp_path: Path) -> None:
     )
 
 
+def test_the_title_of_a_drawn_sheet_says_what_its_name_is(tmp_path: Path) -> None:
+    def drawn(name: str, what: str) -> Rows:
+        return [
+            [f"Class {name}", "", ""],
+            ["Time", "Mon", "Tue"],
+            ["8:45-9:40", what, "Hull"],
+            ["9:45-10:40", "", what],
+        ]
+
+    sheets = {"A1": drawn("A1", "Knots"), "A2": drawn("A2", "Ropes"), "Terms": TERM}
+    target = tmp_path / "o.csv"
+    assert nomarium("build", plan_book(tmp_path, sheets), "-o", target).status == 0
+    rows = list(csv.DictReader(target.read_text("utf-8-sig").splitlines()))
+    assert {row.get("Location") or "" for row in rows} == {""}
+    assert {row["Audience"] for row in rows if row["Title"] == "Knots"} == {"Class A1"}
+
+
 def test_a_drawn_week_alone_needs_only_its_weeks(tmp_path: Path) -> None:
     source = csv_file(tmp_path, ",Monday,Tuesday\n9:00-9:50,Rigging,Lofting\n10:00-10:50,,Rigging")
     assert "--from 2026-09-07 --until 2026-12-18, or --terms FILE; for one week only, --day-one" in refused(
@@ -459,6 +477,11 @@ BLOCKS: dict[str, tuple[dict[str, Rows], list[str]]] = {
     "a rotation whose lines are the periods in their order": (
         {"Classes": [["Class", "Block"], ["Knots", "A"], ["Steam", "B"]], "Rotation": [["Day 1", "Day 2"], ["A", "B"], ["B", "A"]], "Bells": BELLS, "Terms": [TERM[0], ["T", "2026-09-07", "2026-09-08"]]},
         [f"Knots {at(7, *FIRST)}", f"Steam {at(7, *SECOND)}", f"Steam {at(8, *FIRST)}", f"Knots {at(8, *SECOND)}"],
+    ),
+    "courses by their codes, and a calendar of the days": (
+        {"Courses": [["Code", "Section", "Title", "Block"], ["WD10", 1, "Wood", "A"], ["WD10", 2, "Wood", "B"]], "Rotation": [ROTATION[0], [1, "A", "B"]], "Bells": BELLS,
+         "Calendar": [["Date", "Day"], *[[f"2026-09-{day:02}", number] for day, number in ((7, 2), (8, 1), (9, 2), (10, 1), (11, 2), (14, 1))]]},
+        [f"Wood {at(day, *FIRST)}" for day in (7, 8, 9, 10, 11, 14)],
     ),
     "a rotation as a list": (
         {"Classes": [["Class", "Block"], ["Knots", "A"], ["Steam", "B, C"]], "Bells": BELLS, "Terms": [TERM[0], ["T", "2026-09-07", "2026-09-08"]],

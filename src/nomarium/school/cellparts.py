@@ -313,6 +313,23 @@ def unknown_parts(pattern: str) -> list[str]:
     return [word for word in words if word not in PARTS]
 
 
+_KIND_WORDS: Final = (
+    ("group", r"class|form|group|year|grade|set|tutor group|division|klasse|classe|groupe|gruppe|klas|grupo"),
+    ("room", r"room|salle|raum|lokaal|aula|sala"),
+    ("teacher", r"teacher|tutor|staff|lehrer(?:in)?|enseignante?|professeure?|docente?|leraar"),
+)
+"""Words before a name that say what it is of."""
+
+
+def whose_by_title(name: str, titles: Iterable[str]) -> Mapping[str, str]:
+    """What a sheet's name is, by a title over its drawing: `Class A1` on the sheet `A1`. Nothing where none says so."""
+    for title in titles:
+        for kind, words in _KIND_WORDS:
+            if re.search(rf"(?i)\b(?:{words})\s*:?\s*{re.escape(name)}\b", title):
+                return {kind: name}
+    return {}
+
+
 def whose(name: str, known: KnownParts) -> Mapping[str, str]:
     """What a title over a drawn week, or its sheet's name, adds to each of its classes."""
     kind = known.kind(name)

@@ -13,7 +13,7 @@ from nomarium.reading.layouts.slots import Line, forward, later, slot_ends
 from nomarium.reading.options import ReadingOptions
 from nomarium.reading.rows.when import NOTHING
 from nomarium.school.bells import Bell
-from nomarium.school.cellparts import CellReader, KnownParts, whose
+from nomarium.school.cellparts import CellReader, KnownParts, whose, whose_by_title
 from nomarium.school.drawnheads import week_of
 from nomarium.school.drawnlines import Slot
 from nomarium.school.drawnweeks import DrawnWeek, Held
@@ -71,7 +71,13 @@ def _each_its_own(drawings: Sequence[Drawing], known: KnownParts, notes: list[Pr
     names = {one.sheet.name for one in drawings if not one.base and says_whose(one.sheet.name)}
     weeks = {name for name in names if week_of(name)}
     names -= weeks
-    owners = _said_by(names, known, notes, drawings[0].sheet) if drawings else {}
+    titled = {
+        one.sheet.name: owner
+        for one in drawings
+        if one.sheet.name in names and (owner := whose_by_title(one.sheet.name, one.week.titles))
+    }
+    owners = _said_by(names - titled.keys(), known, notes, drawings[0].sheet) if drawings else {}
+    owners |= titled
     if len(drawings) == 1:
         owners = {name: owner for name, owner in owners.items() if "term" in owner}
     for one in drawings:
@@ -233,8 +239,11 @@ def _owners(
     if strange:
         message = f"What stands over or beside drawn weeks ({listed(strange[:4])}) is taken for the {kind} of their classes."
         notes.append(note("drawn-owner", message, _OTHER).at(sheet.place()))
-    groups = sorted(name for name, owner in found.items() if "group" in owner and known.kind(name) != "group")
-    if groups:
-        message = f"What stands over or beside drawn weeks ({listed(groups[:4])}) is taken for the group of their classes."
-        notes.append(note("drawn-owner", message, _OTHER).at(sheet.place()))
+    for guessed in ("group", "room"):
+        alike = sorted(
+            name for name, owner in found.items() if guessed in owner and known.kind(name) != guessed
+        )
+        if alike:
+            message = f"What stands over or beside drawn weeks ({listed(alike[:4])}) is taken for the {guessed} of their classes."
+            notes.append(note("drawn-owner", message, _OTHER).at(sheet.place()))
     return {name: owner or {kind: name} for name, owner in found.items()}

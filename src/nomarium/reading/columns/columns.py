@@ -168,6 +168,8 @@ def _without_idle_titles(columns: list[Column], contents: list[Contents]) -> lis
     has words; nor are teams A and B."""
     headed = [c for c in columns if c.field == "summary" and c.how == "heading" and contents[c.at].cells]
     idle = {c.at for c in headed if is_idle(contents[c.at]) or (c.is_weak and contents[c.at].are_codes)}
+    short = {c.at for c in headed if contents[c.at].are_short_forms}
+    idle |= short if len(short) < len(headed) else set()
     if not idle:
         return columns
     words = [c for c in columns if contents[c.at].texts >= MOSTLY and not is_idle(contents[c.at])]

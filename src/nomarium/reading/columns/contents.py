@@ -185,6 +185,12 @@ class Contents:
         return all(code.fullmatch(cell_text(cell)) for cell in self.different[:MOST_DIFFERENT])
 
     @cached_property
+    def are_short_forms(self) -> bool:
+        """Whether all cells are short forms in capitals, `WOOD`, `NAV`, as of the subject beside the title of a course."""
+        short = re.compile(r"[A-Z]{2,6}\d{0,4}")
+        return all(short.fullmatch(cell_text(cell)) for cell in self.different[:MOST_DIFFERENT])
+
+    @cached_property
     def numbers(self) -> float:
         """The share of cells that are plain numbers, typed or written."""
         return self._share(lambda cell: re.fullmatch(r"\d+(?:[.,]\d+)?", cell_text(cell)) is not None)
