@@ -37,6 +37,16 @@ DATED = [["Date", "Day", "Letter"]] + [
     [f"2026-09-{7 + n:02}", "", "ABC"[n % 3]] for n in (0, 1, 2, 3, 4, 7, 8, 9)
 ]
 READ: dict[str, tuple[dict[str, Rows], list[str], list[str]]] = {
+    "bells of labels one below the other": (
+        {"Bell schedule": [["Regular (Keel, Rib)"], ["P1", "8:30", "9:25"], ["P2", "9:30", "10:25"], ["Short (Plank)"], ["P1", "8:30", "9:05"], ["P2", "9:10", "9:45"]],
+         "Cycle": [["Label"], ["Keel"], ["Rib"], ["Plank"]], "Timetable": [["Class", "Day", "Period"], ["Knots", "Rib", "P2"], ["Sails", "Plank", "P2"]], "Terms": TERM},
+        [f"Knots {at(8, '09:30', '10:25')}", f"Sails {at(9, '09:10', '09:45')}", f"Knots {at(11, '09:30', '10:25')}"], [],
+    ),
+    "bells of a weekday below the others, each under its headings": (
+        {"Bells": [["Regular"], ["Period", "Time"], ["P1", "8:30 - 9:25"], [], ["Friday"], ["Period", "Time"], ["P1", "8:45 - 9:15"]],
+         "Timetable": [["Class", "Day", "Period"], ["Knots", "Thu", "P1"], ["Sails", "Fri", "P1"]], "Terms": TERM},
+        [f"Knots {at(10, '08:30', '09:25')}", f"Sails {at(11, '08:45', '09:15')}"], [],
+    ),
     "an export beside letter days and a daily schedule": (
         {"Class meetings": [["Course", "Section", "Letter days", "Block", "Room"], ["Rigging", "RG1", "A, C", 1, "Loft 2"], ["Steam", "ST1", "B", 3, "Shed"]],
          "Letter days": DATED, "MS daily schedule": [["Block", "Starts", "Ends"], *BELLS[1:]]},

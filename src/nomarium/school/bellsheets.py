@@ -93,7 +93,40 @@ def with_bells_in_rows(sheet: Sheet) -> Sheet:
         if len({one.kind for one in found}) > 1:
             period = _periods_at(rows, at, min(one.start for one in found))
             return sheet._replace(read_rows=partial(_again, rows, at, period, found), merged=())
-    return sheet
+    stacked = _stacked(rows)
+    return sheet._replace(read_rows=lambda: stacked, merged=()) if stacked else sheet
+
+
+def _stacked(rows: Sequence[Row]) -> list[Row]:
+    """The rows of kinds of day one below the other, each under its name alone in a row, with that name in each; nothing where
+    there are not two of them, or a column says the kind."""
+    found: list[Row] = [(rows[0][0] if rows else 1, list(_HEADINGS))]
+    kinds = list[DaysKind]()
+    for number, row in rows:
+        cells = [(n, cell) for n, cell in enumerate(row) if cell_text(cell)]
+        texts = [cell_text(cell) for _, cell in cells]
+        fields = {field_of(text, "bells") for text in texts}
+        times = [cell for _, cell in cells if is_time(cell)]
+        if not times and {"schedule", "label"} & fields:
+            return []
+        if len(cells) == 1 and not times:
+            kinds.append(_kind_with_days(texts[0]))
+        elif times and len(cells) > len(times) and kinds:
+            name = next(cell for _, cell in cells if not is_time(cell))
+            ends: list[Cell] = [times[0], times[1], ""] if len(times) > 1 else ["", "", times[0]]
+            found.append((number, [name, kinds[-1].schedule, kinds[-1].labels, *ends]))
+        elif cells and not ("period" in fields or {"start", "time"} & fields):
+            return []
+    filled = {(cells[1], cells[2]) for _, cells in found[1:]}
+    return found if len(filled) > 1 and len(set(kinds)) == len(kinds) == len(filled) else []
+
+
+def _kind_with_days(text: str) -> DaysKind:
+    """The kind of day of a name with its days in brackets, `Short (Plank, Sail)`, or of one without."""
+    within = re.fullmatch(r"(?P<name>[^()]+)\((?P<days>[^()]+)\)", text.strip())
+    days = re.split(r"\s*(?:,|&|/|\band\b)\s*", within["days"].strip()) if within is not None else []
+    are_labels = days and all(re.fullmatch(r"[\w-]+", day) for day in days)
+    return DaysKind(labels=", ".join(days)) if are_labels else kind_named(text)
 
 
 def _again(rows: Sequence[Row], at: int, period: int, found: Sequence[_Beside]) -> Iterator[Row]:
