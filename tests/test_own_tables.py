@@ -303,6 +303,16 @@ def test_the_title_of_a_drawn_sheet_says_what_its_name_is(tmp_path: Path) -> Non
     assert {row["Audience"] for row in rows if row["Title"] == "Knots"} == {"Class A1"}
 
 
+def test_the_heading_over_names_says_what_they_are(tmp_path: Path) -> None:
+    drawn: Rows = [["", "Monday", "", "Tuesday", ""], ["Form", 1, 2, 1, 2], ["A1", "Knots", "Hull", "", "Sails"], ["A2", "Hull", "Knots", "Sails", ""]]  # fmt: skip
+    target = tmp_path / "o.csv"
+    source = plan_book(tmp_path, {"Timetable": drawn, "Bells": BELLS, "Terms": TERM})
+    assert nomarium("build", source, "-o", target).status == 0
+    rows = list(csv.DictReader(target.read_text("utf-8-sig").splitlines()))
+    assert {row.get("Location") or "" for row in rows} == {""}
+    assert {row["Audience"] for row in rows} == {"A1", "A2"}
+
+
 def test_a_drawn_week_alone_needs_only_its_weeks(tmp_path: Path) -> None:
     source = csv_file(tmp_path, ",Monday,Tuesday\n9:00-9:50,Rigging,Lofting\n10:00-10:50,,Rigging")
     assert "--from 2026-09-07 --until 2026-12-18, or --terms FILE; for one week only, --day-one" in refused(

@@ -321,6 +321,11 @@ _KIND_WORDS: Final = (
 """Words before a name that say what it is of."""
 
 
+def kind_of_heading(text: str) -> str:
+    """What the names under a heading are, `Form`, `Room` or `Teacher`; nothing for any other heading."""
+    return next((kind for kind, words in _KIND_WORDS if re.fullmatch(rf"(?i)\s*(?:{words})s?\s*", text)), "")
+
+
 def whose_by_title(name: str, titles: Iterable[str]) -> Mapping[str, str]:
     """What a sheet's name is, by a title over its drawing: `Class A1` on the sheet `A1`. Nothing where none says so."""
     for title in titles:

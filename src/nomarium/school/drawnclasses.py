@@ -3,6 +3,7 @@
 import re
 from collections import Counter
 from collections.abc import Iterable, Iterator, Mapping, Sequence
+from itertools import islice
 from typing import Final, NamedTuple
 
 from nomarium.model.account import Account
@@ -13,7 +14,7 @@ from nomarium.reading.layouts.slots import Line, forward, later, slot_ends
 from nomarium.reading.options import ReadingOptions
 from nomarium.reading.rows.when import NOTHING
 from nomarium.school.bells import Bell
-from nomarium.school.cellparts import CellReader, KnownParts, whose, whose_by_title
+from nomarium.school.cellparts import CellReader, KnownParts, kind_of_heading, whose, whose_by_title
 from nomarium.school.drawnheads import week_of
 from nomarium.school.drawnlines import Slot
 from nomarium.school.drawnweeks import DrawnWeek, Held
@@ -51,7 +52,13 @@ def drawn_classes(drawings: Sequence[Drawing], known: KnownParts, options: Readi
     found = DrawnClasses([], {}, [], [], [], [])
     owned = list(_each_its_own(drawings, known, found.notes))
     owners = [
-        _said_by({held.whose for held in one.week.held if held.whose}, known, found.notes, one.sheet)
+        _said_by(
+            {held.whose for held in one.week.held if held.whose},
+            known,
+            found.notes,
+            one.sheet,
+            _headed(one.sheet),
+        )
         for one in owned
     ]
     told = {kind for one in owned for kind in one.base}
@@ -211,27 +218,36 @@ def _times(
     return times
 
 
+def _headed(sheet: Sheet) -> str:
+    """What the heading over the names of rows says that they are, `Form` or `Room`; nothing where none does."""
+    corner = (cell_text(cell) for _, row in islice(sheet.rows(), _HEAD_ROWS) for cell in row[:2])
+    return next((kind for text in corner if (kind := kind_of_heading(text))), "")
+
+
 def _said_by(
-    names: set[str], known: KnownParts, notes: list[Problem], sheet: Sheet
+    names: set[str], known: KnownParts, notes: list[Problem], sheet: Sheet, headed: str = ""
 ) -> dict[str, Mapping[str, str]]:
     """What the names of sheets, or the titles over drawings, add to classes: a term, or what `_owners` finds."""
     terms = {name: term for name in sorted(names) if (term := term_in(name, known.terms))}
     notes += [told_of(name, term).at(sheet.place()) for name, term in terms.items()]
     return {
-        **_owners(names - terms.keys(), known, notes, sheet),
+        **_owners(names - terms.keys(), known, notes, sheet, headed),
         **{name: {"term": term} for name, term in terms.items()},
     }
 
 
+_HEAD_ROWS: Final = 10
 _OTHER: Final = "If it is another, say so in a table Names or People."
 
 
 def _owners(
-    names: set[str], known: KnownParts, notes: list[Problem], sheet: Sheet
+    names: set[str], known: KnownParts, notes: list[Problem], sheet: Sheet, headed: str
 ) -> dict[str, Mapping[str, str]]:
     """What the titles over drawings, or the names of their rows, add to classes: a teacher, a room or a group."""
-    found = {name: whose(name, known) for name in names}
-    if len(names) < 2:
+    found = {
+        name: {headed: name} if headed and not known.kind(name) else whose(name, known) for name in names
+    }
+    if len(names) < 2 or headed:
         return found
     kinds = Counter(next(iter(owner)) for owner in found.values() if owner)
     kind = kinds.most_common(1)[0][0] if kinds else "teacher"

@@ -266,13 +266,8 @@ def _read(lines: Sequence[Row], heads: Set[int], lexicon: Lexicon, has_date: boo
     has_open_ends = any(before[1] != after[1] for before, after in zip(rows, ended, strict=True))
     taken = {row[0] for row in rows} | {number for number, _, _ in taking.refused}
     first = min((row[0] for row in rows), default=0)
-    above = [
-        (number, text)
-        for number, text in whole
-        if text.strip()
-        and number not in taken
-        and (number < first or number in of_letters or re.search(_SCHOOL_YEAR, text))
-    ]
+    left = ((number, text) for number, text in whole if text.strip() and number not in taken)
+    above = [one for one in left if one[0] < first or one[0] in of_letters or re.search(_SCHOOL_YEAR, one[1])]
     notes = sum(bool(cell_text(row[0])) and number not in taken for number, row in lines if row)
     return _Found(ended, notes, _sample(ended), has_open_ends, taking.refused, above, taking.timed, forward)
 
