@@ -964,3 +964,8 @@ def test_a_time_lasts_until_the_next_line_of_its_heading_and_of_no_other(tmp_pat
         "Regatta 2026-09-13T10:00/2026-09-13T11:00",
         "Crew supper 2026-09-13T17:00/2026-09-13T18:00",
     ]
+
+
+def test_a_part_of_a_page_is_a_page(tmp_path: Path) -> None:
+    (tmp_path / "x.html").write_text("<ul><li>12 Sep 2026 Regatta <em>10:00 - 16:00</em></li></ul>", "utf-8")
+    assert built(tmp_path / "x.html") == ["Regatta 2026-09-12T10:00/2026-09-12T16:00"]

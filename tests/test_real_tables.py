@@ -303,6 +303,38 @@ READ: dict[str, tuple[str, list[str], list[str]]] = {
         Ropes,Tue 15 Sep 2026,Tue 29 Sep 2026,Tuesdays (not 22 Sep 2026),7-9pm
         """, [], ["Ropes 2026-09-15T19:00/2026-09-15T21:00", "Ropes 2026-09-29T19:00/2026-09-29T21:00"],
     ),
+    "a title over its time and its place in a cell of a drawn month": (
+        """
+        September 2026,,,,
+        Mon,Tue,Wed,Thu,Fri
+        ,1,2,3,4
+        ,"Assembly
+        9am","9.30
+        Chapel
+        Sail loft","Trip
+        Hall","Regatta
+        10am-4pm
+        Main slip
+        Supper 7pm"
+        7,8,9,10,11
+        ,,,,
+        14,15,16,17,18
+        ,,,,
+        """, [],
+        ["Assembly 2026-09-01T09:00/2026-09-01T10:00", "Chapel 2026-09-02T09:30/2026-09-02T10:30 @ Sail loft", "Trip 2026-09-03/2026-09-04",
+         "Hall 2026-09-03/2026-09-04", "Regatta 2026-09-04T10:00/2026-09-04T16:00 @ Main slip", "Supper 2026-09-04T19:00/2026-09-04T20:00"],
+    ),
+    "a title over its time in days down a month": (
+        """
+        September 2026,
+        Sat 12,"Regatta
+        10am–4pm
+        Main slip"
+        Sun 13,"Service, 9am"
+        October 2026,
+        Fri 30,Walk 6.30pm
+        """, [], ["Regatta 2026-09-12T10:00/2026-09-12T16:00 @ Main slip", "Service 2026-09-13T09:00/2026-09-13T10:00", "Walk 2026-10-30T18:30/2026-10-30T19:30"],
+    ),
 }  # fmt: skip
 
 

@@ -184,6 +184,8 @@ def _kind(path: Path, head: bytes, name: str) -> str:
     text = head.lstrip(b"\xef\xbb\xbf \t\r\n").lower()
     if text.startswith((b"<!doctype html", b"<html", b"<table", b"<meta", b"<body")):
         return "html"
+    if name.lower().endswith((".html", ".htm")) and re.match(rb"<[a-z!]", text):
+        return "html"
     if text.startswith(b"<?xml"):
         if b"<html" in text or b"<!doctype html" in text:
             return "html"

@@ -4,7 +4,7 @@ import datetime as dt
 import re
 from collections.abc import Iterator, Mapping, Sequence
 from dataclasses import dataclass
-from typing import TYPE_CHECKING
+from typing import TYPE_CHECKING, NamedTuple
 
 from nomarium.model.account import Account
 from nomarium.model.cell import Cell
@@ -12,6 +12,7 @@ from nomarium.model.event import NO_DETAILS, Details, Event
 from nomarium.model.problem import Problem, note
 from nomarium.model.refusal import Refusal
 from nomarium.reading.cells.memo import FieldValue, fault_of, value_memo
+from nomarium.reading.cells.placewords import is_place
 from nomarium.reading.cells.times import Times, read_times
 from nomarium.reading.cells.words import fold
 from nomarium.reading.columns.clocks import ClockFound, clock_from, clock_told, half_of
@@ -105,6 +106,52 @@ def time_and_text(text: str) -> tuple[Part, str]:
         if isinstance(times, Times) and times.start is not None and _is_time(match, times):
             return Part(start=times.start, end=times.end, notes=times.notes), match["text"].strip(" :")
     return NOTHING, text
+
+
+class CellLine(NamedTuple):
+    """One event of a drawn cell."""
+
+    title: str
+    time: Part
+    place: str
+    text: str
+    """Its line, or its lines, as they stand."""
+
+
+def lines_of_cell(text: str) -> list[CellLine]:
+    """The events of a drawn cell, one a line. A line that is a time and nothing else is that of the title above it, or, where
+    that has one, of the title below; and the name of a place below such a time is its place.
+
+    >>> [(one.title, one.place) for one in lines_of_cell("Regatta\\n10am–4pm\\nMain slip\\nSupper")]
+    [('Regatta', 'Main slip'), ('Supper', '')]
+    """
+    lines = [line for part in text.splitlines() if (line := part.strip(" \t•*-"))]
+    found, waiting, may_have_place = list[CellLine](), NOTHING, False
+    for line in lines:
+        alone = _time_alone(line) if len(lines) > 1 else NOTHING
+        if alone is not NOTHING and found and found[-1].time is NOTHING and waiting is NOTHING:
+            found[-1] = found[-1]._replace(time=alone, text=f"{found[-1].text} {line}")
+            may_have_place = True
+        elif alone is not NOTHING and waiting is NOTHING and line is not lines[-1]:
+            waiting, may_have_place = alone, False
+        elif may_have_place and is_place(line):
+            found[-1] = found[-1]._replace(place=line)
+            may_have_place = False
+        else:
+            time, title = time_and_text(line)
+            found.append(CellLine(title, waiting if time is NOTHING else time, "", line))
+            may_have_place, waiting = waiting is not NOTHING, NOTHING
+    return found
+
+
+def _time_alone(line: str) -> Part:
+    """What a line says that is a clear time and nothing else; NOTHING for any other."""
+    if not line[0].isdigit() or not (_CLEAR.search(line) or re.fullmatch(_HOURS, line)) or line.isdigit():
+        return NOTHING
+    times = read_times(line)
+    if not isinstance(times, Times) or times.start is None:
+        return NOTHING
+    return Part(start=times.start, end=times.end, notes=times.notes)
 
 
 def _is_time(match: re.Match[str], times: Times) -> bool:

@@ -11,7 +11,7 @@ from nomarium.model.event import Event
 from nomarium.model.problem import Problem, note
 from nomarium.reading.cells.words import Lexicon, fold
 from nomarium.reading.columns.lexicons import weekday_columns
-from nomarium.reading.layouts.drawn import DrawnEntry, date_part, events_of, merged_from, time_and_text
+from nomarium.reading.layouts.drawn import DrawnEntry, date_part, events_of, lines_of_cell, merged_from
 from nomarium.reading.layouts.layout import NotRead, Reading, Top, not_read
 from nomarium.reading.layouts.narrowcells import in_whole_lines
 from nomarium.reading.options import ReadingOptions
@@ -276,6 +276,6 @@ def _take_entry(sheet: Sheet, drawing: _Drawing, number: int, column: int, text:
     if area is not None and area.last_column > area.first_column:
         last_column = area.last_column - sheet.first_column
         last = max(date for n, date in drawing.dates.items() if n <= last_column)
-    for line in filter(None, (line.strip(" \t•*-") for line in text.splitlines())):
-        time, title = time_and_text(line)
-        drawing.entries.append(DrawnEntry(number, column, title, date_part(day, last), time))
+    for one in lines_of_cell(text):
+        date = date_part(day, last)
+        drawing.entries.append(DrawnEntry(number, column, one.title, date, one.time, one.place))

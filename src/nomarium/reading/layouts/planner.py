@@ -16,7 +16,7 @@ from nomarium.reading.cells.words import ENGLISH, Lexicon
 from nomarium.reading.columns.decisions import Decisions, resolve_day
 from nomarium.reading.columns.head import looks_like_date
 from nomarium.reading.columns.lexicons import weekday_columns
-from nomarium.reading.layouts.drawn import DrawnEntry, date_part, decide_days, events_of, time_and_text
+from nomarium.reading.layouts.drawn import DrawnEntry, date_part, decide_days, events_of, lines_of_cell
 from nomarium.reading.layouts.layout import NotRead, Reading, Top, not_read
 from nomarium.reading.layouts.narrowcells import in_whole_lines
 from nomarium.reading.layouts.weekdays import begins_week, dates_of_weekdays
@@ -66,9 +66,8 @@ def look(top: Top) -> Reading | NotRead:
             continue
         dates = dates_of_weekdays(weekdays, begins)
         for at, text in filled:
-            for line in filter(None, map(str.strip, text.splitlines())):
-                time, what = time_and_text(line)
-                entries.append(DrawnEntry(number, at, what, date_part(dates[at]), time))
+            for one in lines_of_cell(text):
+                entries.append(DrawnEntry(number, at, one.title, date_part(dates[at]), one.time, one.place))
     rows_are = "a week a row" if label is not None else "one week"
     message = f"Read as a planner: {rows_are}, {counted}, weekdays across."
     notes = [

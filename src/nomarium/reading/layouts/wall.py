@@ -14,7 +14,7 @@ from nomarium.model.problem import Problem, column_letter, note
 from nomarium.model.wording import WEEKDAYS, counted, listed
 from nomarium.reading.cells.words import Lexicon, fold
 from nomarium.reading.layouts.codes import Code, are_figures, asked_codes, is_idle, key_in
-from nomarium.reading.layouts.drawn import DrawnEntry, date_part, events_of, merged_from, time_and_text
+from nomarium.reading.layouts.drawn import DrawnEntry, date_part, events_of, lines_of_cell, merged_from
 from nomarium.reading.layouts.layout import NotRead, Reading, Top, not_read
 from nomarium.reading.layouts.monthheads import Month, month_head, with_years
 from nomarium.reading.layouts.narrowcells import in_whole_lines
@@ -119,17 +119,19 @@ def _entries(top: Top, cell: _Cell, codes: dict[str, Code]) -> list[DrawnEntry |
         ]
     last = dt.date(year, month, min(cell.last_day or cell.day, calendar.monthrange(year, month)[1]))
     found: list[DrawnEntry | Problem] = []
-    for line in filter(None, (line.strip(" \t•*-") for line in cell.text.splitlines())):
+    for one in lines_of_cell(cell.text):
+        line = one.text
         said = codes.get(line.casefold())
         if said is None and line.casefold() in _MARKS:
             message = f"Nothing says what “{line}” stands for."
             remedy = f'Say what happens on these days: --set-code "{line}=TITLE".'
             found.append(Problem("mark-unexplained", message, remedy, place, line))
             continue
-        time, title = (said.time, said.name or line) if said is not None else time_and_text(line)
+        time, title = (said.time, said.name or line) if said is not None else (one.time, one.title)
         spans = [(first, last)] if time is NOTHING or first == last else _days(first, last)
         found += [
-            DrawnEntry(cell.row, cell.column, title, date_part(*span), time, cell=line) for span in spans
+            DrawnEntry(cell.row, cell.column, title, date_part(*span), time, one.place, cell=line)
+            for span in spans
         ]
     return found
 
