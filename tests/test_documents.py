@@ -969,3 +969,18 @@ def test_a_time_lasts_until_the_next_line_of_its_heading_and_of_no_other(tmp_pat
 def test_a_part_of_a_page_is_a_page(tmp_path: Path) -> None:
     (tmp_path / "x.html").write_text("<ul><li>12 Sep 2026 Regatta <em>10:00 - 16:00</em></li></ul>", "utf-8")
     assert built(tmp_path / "x.html") == ["Regatta 2026-09-12T10:00/2026-09-12T16:00"]
+
+
+def test_days_of_a_mail_follow_its_date(tmp_path: Path) -> None:
+    head = "From: Fern <f@saltmarsh.example>\nTo: o@saltmarsh.example\nSubject: Dates\nDate: Mon, 28 Sep 2026 09:00:00 -0300\n\n"
+    (tmp_path / "x.eml").write_text(
+        f"{head}Wed 30th - inspection, 9am sharp, all sheds\nFri 2nd - open evening 6-8pm\nSat 12 Dec - supper\n",
+        "utf-8",
+    )
+    outcome = nomarium("build", tmp_path / "x.eml", "-o", tmp_path / "o.ics")
+    assert "Days without a month are those after 28 September 2026" in outcome.text
+    assert [*map(plain, events_in(tmp_path / "o.ics"))] == [
+        "inspection 2026-09-30T09:00/2026-09-30T10:00 @ all sheds",
+        "open evening 2026-10-02T18:00/2026-10-02T20:00",
+        "supper 2026-12-12/2026-12-13",
+    ]

@@ -10,6 +10,7 @@ from pathlib import Path
 from nomarium.model.errors import SourceError
 from nomarium.model.limits import MOST_MAIL_PARTS
 from nomarium.model.problem import Place, Problem, note
+from nomarium.model.wording import MONTHS
 from nomarium.sheets.documents import Document, sheets_of
 from nomarium.sheets.sheet import Sheet
 from nomarium.sheets.webpages import page_document
@@ -23,6 +24,7 @@ def open_mail(path: Path, name: str) -> list[Sheet]:
     lines = _text(plain).splitlines() if plain is not None else of_page.lines
     # the plain text says the same as the page, without its tables
     sheets = sheets_of(of_page if of_page.tables else Document([], lines), name)
+    sheets = [one._replace(said_above=(*_sent(message), *one.said_above)) for one in sheets]
     notes = tuple(_unread(message, name))
     return [sheets[0]._replace(notes=(*sheets[0].notes, *notes)), *sheets[1:]] if sheets and notes else sheets
 
@@ -46,6 +48,15 @@ def _message(path: Path, name: str) -> EmailMessage:
         remedy = "It is damaged, or made to do harm: save its text as a file."
         raise SourceError(Problem("source-beyond", message, remedy, Place(name)))
     return email.message_from_bytes(octets, policy=email.policy.default)
+
+
+def _sent(message: EmailMessage) -> tuple[tuple[int, str], ...]:
+    """When a message was sent (RFC 5322, 3.6.1), as what stands above its first line."""
+    try:
+        date = message["Date"].datetime
+    except (AttributeError, KeyError, TypeError, ValueError):
+        return ()
+    return ((0, f"{date.day} {MONTHS[date.month - 1]} {date.year}"),) if date is not None else ()
 
 
 def _text(part: "MIMEPart | None") -> str:

@@ -41,7 +41,10 @@ class YearAbove(NamedTuple):
 def year_above(sheet: Sheet, head: TableHead) -> YearAbove | None:
     """The one year that the texts above a table name, or the name of its sheet; None when there is none, or several."""
     texts = [(f"sheet “{sheet.name}”", sheet.name)] if sheet.name else []
-    texts += [(f"{sheet.unit} {number}: “{text[:60]}”", text) for number, text in sheet.said_above]
+    texts += [
+        (f"{f'{sheet.unit} {number}' if number else 'the head of the message'}: “{text[:60]}”", text)
+        for number, text in sheet.said_above
+    ]
     if head.title_rows:
         last = max(head.title_rows)
         for number, row in sheet.rows():

@@ -75,6 +75,8 @@ class _Found(NamedTuple):
     """Sentences that say a time and no date, and are passed over."""
     forward: list[tuple[int, str]]
     """Times that are in the afternoon, for they follow others of their day."""
+    sent: str
+    """When the message was sent, where days without a month are in that month."""
 
 
 def look(top: Top) -> Reading | NotRead:
@@ -98,7 +100,7 @@ def look(top: Top) -> Reading | NotRead:
         if as_table is not None:
             return as_table
     heads = {number for number, _ in sheet.heads}
-    found = _read(lines, heads, lexicon, "date" in top.options.defaults)
+    found = _read(lines, heads, lexicon, "date" in top.options.defaults, sheet.said_above)
     if not found.rows and found.refused:
         number, text, why = found.refused[0]
         problem = why.problem(sheet._replace(unit="line").place(number), text)
@@ -168,7 +170,7 @@ def _in_years(
         if len(dates) != 1 or dates[0] is None or not _FIRST_YEAR < dates[0].year < _LAST_YEAR:
             continue
         window = dates[0] - _BEFORE, dates[0] + _AFTER
-        message = f"Days without a year are set between {window[0]} and {window[1]}, by line {number}: “{text.strip()[:60]}”."
+        message = f"Days without a year are set between {window[0]} and {window[1]}, by {f'line {number}' if number else 'the head of the message'}: “{text.strip()[:60]}”."
         return options._replace(school_year=window), [
             note("text-year", message, "If not: --school-year 2026:2027.")
         ]
@@ -205,6 +207,9 @@ def _told(found: _Found, reading: Reading) -> Iterator[Problem]:
         number, text = found.forward[0]
         message = f"Times under one date run forward through the day: {', '.join(text for _, text in found.forward[:4])} in the afternoon."
         yield note("text-forward", message, "If not, write am and pm.").at(reading.sheet.place(number))
+    if found.sent:
+        message = f"Days without a month are those after {found.sent}, when the message was sent."
+        yield note("text-sent", message, "If not, write the months.").at(reading.sheet.place())
     if found.timed:
         number, text = found.timed[0]
         more = f" and {counted(len(found.timed) - 1, 'other')}" if len(found.timed) > 1 else ""
@@ -212,18 +217,45 @@ def _told(found: _Found, reading: Reading) -> Iterator[Problem]:
         yield note("text-times", message).at(reading.sheet.place(number))
 
 
-def _read(lines: Sequence[Row], heads: Set[int], lexicon: Lexicon, has_date: bool) -> _Found:
-    """The rows that lines come to; those of `heads` date tables, and no lines."""
+def _read(
+    lines: Sequence[Row], heads: Set[int], lexicon: Lexicon, has_date: bool, sent: Sequence[tuple[int, str]]
+) -> _Found:
+    """The rows that lines come to; those of `heads` date tables, and no lines. `sent`: when the message was."""
     plain = list(
         without_quotes(
             [(number, with_plain_signs(cell_text(row[0])) if row else "") for number, row in lines]
         )
     )
-    whole, of_letters = plain, lines_about_letters(plain, lexicon) | mail_heads(plain)
+    whole, of_letters = [*sent, *plain], lines_about_letters(plain, lexicon) | mail_heads(plain)
     plain = [(number, "" if number in of_letters or number in heads else text) for number, text in plain]
     plain = with_leading_clocks(unwrapped(plain, lexicon))
-    taking = Taking(lexicon, has_date)
+    taking = Taking(lexicon, has_date, sent[0][1] if sent else "")
     taking.is_one_week = sum(OF_WEEK.match(text.strip()) is not None for _, text in plain) == 1
+    _take_all(plain, taking)
+    rows = taking.rows
+    for line, title, place in titled_days(taking.headings, plain, rows, lexicon):
+        if title:
+            rows.append((line.number, EventRow(line.date, line.time, title, place)))
+        else:
+            taking.refused.append((line.number, line.text, _EMPTY))
+    rows.sort(key=lambda row: row[0])
+    rows, forward = forward_through_days(with_whole_names(rows))
+    ended = list(with_ends(rows, taking.under))
+    has_open_ends = any(before[1] != after[1] for before, after in zip(rows, ended, strict=True))
+    taken = {row[0] for row in rows} | {number for number, _, _ in taking.refused}
+    first = min((row[0] for row in rows), default=0)
+    left = ((number, text) for number, text in whole if text.strip() and number not in taken)
+    above = [one for one in left if one[0] < first or one[0] in of_letters or re.search(_SCHOOL_YEAR, one[1])]
+    notes = sum(bool(cell_text(row[0])) and number not in taken for number, row in lines if row)
+    return _Found(
+        ended, notes, _sample(ended), has_open_ends, taking.refused, above, taking.timed, forward,
+        sent[0][1] if taking.follows_message else "",
+    )  # fmt: skip
+
+
+def _take_all(plain: Sequence[tuple[int, str]], taking: Taking) -> None:
+    """Take lines paragraph by paragraph: what one of them says together, else what each line says."""
+    lexicon = taking.lexicon
     paragraphs = [
         [
             text_line(number, text, lexicon)._replace(indent=len(text) - len(text.lstrip()))
@@ -254,22 +286,6 @@ def _read(lines: Sequence[Row], heads: Set[int], lexicon: Lexicon, has_date: boo
         for line in read:
             taking.take(line, following_of.get(line.number))
     taking.close()
-    rows = taking.rows
-    for line, title, place in titled_days(taking.headings, plain, rows, lexicon):
-        if title:
-            rows.append((line.number, EventRow(line.date, line.time, title, place)))
-        else:
-            taking.refused.append((line.number, line.text, _EMPTY))
-    rows.sort(key=lambda row: row[0])
-    rows, forward = forward_through_days(with_whole_names(rows))
-    ended = list(with_ends(rows, taking.under))
-    has_open_ends = any(before[1] != after[1] for before, after in zip(rows, ended, strict=True))
-    taken = {row[0] for row in rows} | {number for number, _, _ in taking.refused}
-    first = min((row[0] for row in rows), default=0)
-    left = ((number, text) for number, text in whole if text.strip() and number not in taken)
-    above = [one for one in left if one[0] < first or one[0] in of_letters or re.search(_SCHOOL_YEAR, one[1])]
-    notes = sum(bool(cell_text(row[0])) and number not in taken for number, row in lines if row)
-    return _Found(ended, notes, _sample(ended), has_open_ends, taking.refused, above, taking.timed, forward)
 
 
 def _take_titled(

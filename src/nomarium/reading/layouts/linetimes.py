@@ -12,7 +12,7 @@ _CLOCK: Final = r"(?:12\s?(?:noon|midday|midnight)|\d{1,2}(?:[.:h]\d{2})?(?:\s?[
 TIME: Final = re.compile(
     rf"(?i)(?<![\w.:/$£€-])(?<![$£€] )(?:\b(?:k\.?o\.?|kick-?off|start(?:s|ing)?|begin(?:s|ning)?|beginnt)\s*:?\s+)?(?:from\s+|at\s+|@\s*|à\s+|dès\s+|um\s+|ab\s+|von\s+|de\s+(?=\d{{1,2}}\s?[:h]))?"
     r"(?:\b(?:ca?|approx)\.?\s?(?=\d)|\b(?:circa|about|around|approximately|gegen|vers)\s+)?"
-    rf"({_CLOCK}(?:\s?(?:[-–—]|to|till?|until|bis|à|às|alle|tot|til)\s?{_CLOCK})?)(?:\s?(?:uhr|uur|hrs?|hours|heures|horas?|o['’]clock|h(?=\.?(?:\s|$)))\b)?"
+    rf"({_CLOCK}(?:\s?(?:[-–—]|to|till?|until|bis|à|às|alle|tot|til)\s?{_CLOCK})?)(?:\s?(?:uhr|uur|hrs?|hours|heures|horas?|o['’]clock|h(?=\.?(?:\s|$)))\b)?(?:\s+(?:sharp|prompt)\b)?"
     r"(?![\w/%€]|[:.]\d|(?<=\dh\d\d)\)|\s?(?:€|%|k?m\b|cm\b|kg\b|euros?\b|dollars?\b|pounds?\b|per\b))"
 )
 """A time among words; figures with a unit or a currency are none."""

@@ -4,6 +4,7 @@ import re
 from typing import Final, Literal
 
 from nomarium.model.refusal import Refusal
+from nomarium.model.wording import MONTHS
 from nomarium.reading.cells.placewords import is_place
 from nomarium.reading.cells.times import Times, read_times
 from nomarium.reading.cells.words import Lexicon
@@ -27,6 +28,8 @@ from nomarium.reading.layouts.weekdaylines import begins_with_weekday, names_wee
 from nomarium.reading.rows.lone import keeps_books
 from nomarium.sheets.sheet import Row
 
+_SENT: Final = "\0"
+"""Stands for the month of a message."""
 _DAY_AND_SIGN: Final = re.compile(r"(?i)\s*\d{1,2}(?:st|nd|rd|th|\.)?\s*[:–—-]\s*[^\W\d]")
 OF_WEEK: Final = re.compile(
     r"(?i)(?:week|wk|kw|v|vecka|uke|uge|semaine|sem|semana|settimana|viikko|vko|tydzień|tydz)\b\.?\s*\d{1,2}\b\s*[:–—-]?\s*[^\W\d]{3}"
@@ -91,14 +94,18 @@ _UNREAD: Final = Refusal(
 class Taking:
     """Takes line after line, under the month and the date that stand over it."""
 
-    def __init__(self, lexicon: Lexicon, has_date: bool) -> None:
+    def __init__(self, lexicon: Lexicon, has_date: bool, sent: str = "") -> None:
+        """`sent`: when the message was, `11 September 2026`; a weekday and a day are on or after it, until a title names a month."""
         self.lexicon, self._has_date = lexicon, has_date
         self._month = self._date = ""
         self._over, self._is_of_week = "", False
         """The date above, in whose week lines may name a weekday; and whether it names a week."""
         self._said_by: TextLine | None = None
         """The line of an event that says this date, where no heading does."""
-        self._titled = ""
+        self._sent = sent
+        self._titled = _SENT if sent else ""
+        self.follows_message = False
+        """Whether days without a month are those after the message was sent."""
         self._week: Row | None = None
         """What was made of a line that names a week: nothing, where weekdays stand below it."""
         self._has_titled_days = False
@@ -184,6 +191,9 @@ class Taking:
         for month, needs_weekday in ((self._month, False), (self._titled, not goes_on)):
             if month and (day := in_month(line, month, self.lexicon, needs_weekday)) is not None:
                 self._has_titled_days = self._has_titled_days or not self._month
+                if month == _SENT:
+                    self.follows_message = True
+                    return day._replace(date=_after_message(day.date, self._sent))
                 return day
         if line.date or not self._over or not begins_with_weekday(line.text, self.lexicon):
             return None
@@ -280,6 +290,13 @@ class Taking:
 
     def refuse(self, line: TextLine, why: Refusal) -> None:
         self.refused.append((line.number, line.text, why))
+
+
+def _after_message(date: str, sent: str) -> str:
+    """A date without a month, in that of a message or, where its day was over when that was sent, in the next one."""
+    day, month, year = sent.split()
+    at = MONTHS.index(month) + (int(re.findall(r"\d+", date)[0]) < int(day))
+    return date.replace(_SENT, f"{MONTHS[at % 12]} {int(year) + at // 12}")
 
 
 def _is_after_midnight(line: TextLine, before: Row | None, date: str) -> bool:
