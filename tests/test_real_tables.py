@@ -335,6 +335,31 @@ READ: dict[str, tuple[str, list[str], list[str]]] = {
         Fri 30,Walk 6.30pm
         """, [], ["Regatta 2026-09-12T10:00/2026-09-12T16:00 @ Main slip", "Service 2026-09-13T09:00/2026-09-13T10:00", "Walk 2026-10-30T18:30/2026-10-30T19:30"],
     ),
+    "several times in a cell, each with its title": (
+        """
+        September 2026,,,,
+        Mon,Tue,Wed,Thu,Fri
+        ,1,2,3,4
+        ,"Assembly 9am, Chapel 10am",Lunch 12.30-1.30 / Games 2pm,,
+        7,8,9,10,11
+        ,,,,
+        14,15,16,17,18
+        ,,,,
+        """, [],
+        ["Assembly 2026-09-01T09:00/2026-09-01T10:00", "Chapel 2026-09-01T10:00/2026-09-01T11:00",
+         "Lunch 2026-09-02T12:30/2026-09-02T13:30", "Games 2026-09-02T14:00/2026-09-02T15:00"],
+    ),
+    "several times in a cell of a roster": (
+        """
+        ,Mon 12 Oct 2026,Tue 13 Oct 2026
+        Apprentices,Knots 9-12 / Ropes 1-4,Hull 9-12
+        Journeymen,Sails 9-12,"Sails 9-12
+        Hull 1-4"
+        """, [],
+        ["Apprentices: Knots 2026-10-12T09:00/2026-10-12T12:00", "Apprentices: Ropes 2026-10-12T13:00/2026-10-12T16:00",
+         "Apprentices: Hull 2026-10-13T09:00/2026-10-13T12:00", "Journeymen: Sails 2026-10-12T09:00/2026-10-12T12:00",
+         "Journeymen: Sails 2026-10-13T09:00/2026-10-13T12:00", "Journeymen: Hull 2026-10-13T13:00/2026-10-13T16:00"],
+    ),
 }  # fmt: skip
 
 
@@ -421,3 +446,23 @@ def test_milestones_have_the_year_above_and_are_blamed_at_their_own_cell(tmp_pat
     rows = [f"Board,2027-0{month}-01,2027-0{month}-15" for month in range(1, 9)]
     wrong = "\n".join([text.splitlines()[0], *rows, "Board,2027-02-30,2027-09-15"])
     assert "row 10, column B “Papers due”: “2027-02-30”" in refused(csv_file(tmp_path / "other", wrong))
+
+
+def test_a_drawn_cell_that_leaves_open_what_is_when_is_refused(tmp_path: Path) -> None:
+    said = refused(
+        csv_file(
+            tmp_path,
+            "September 2026,,,,\nMon,Tue,Wed,Thu,Fri\n,1,2,3,4\n,Open 9am (doors 8.30),,Fair 2pm,\n7,8,9,10,11\n,,,,\n14,15,16,17,18\n,,,,",
+        )
+    )
+    assert "The cell says more than one time." in said
+
+
+def test_hours_without_a_heading_are_no_days(tmp_path: Path) -> None:
+    said = refused(
+        csv_file(
+            tmp_path,
+            "Room bookings for Saturday 10 October 2026,,\nShed 1,9-11,Scouts\n,11-1,Model club\nLoft,10-12.30,Yoga",
+        )
+    )
+    assert "4 rows read = 4 rejected" in said

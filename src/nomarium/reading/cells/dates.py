@@ -209,7 +209,12 @@ def _build(pattern: str, match: re.Match[str], tokens: list[_Token]) -> Days | N
     if pattern is _HEAD_RANGE:
         last = _day(tokens, match, "day2")
         number = tokens[match.start("head")].value
-        readings = tuple(one._replace(day=number) for one in last.readings if number <= one.day)
+        is_dotted = any(token.kind == "." for token in tokens[match.start("day2") : match.end("day2")])
+        readings = tuple(
+            one._replace(day=number)
+            for one in last.readings
+            if number <= one.day and not (is_dotted and one.order == "mdy")  # 10-12.30 is a time
+        )
         first = Day(_valid(readings), _weekday(tokens, match.start(), match.start("head")))
         return Days(first, last) if first.readings else None
     first = _day(tokens, match, "day1")

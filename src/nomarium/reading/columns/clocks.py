@@ -126,8 +126,8 @@ def in_its_half(cell: Cell, moment: Moment, found: ClockFound, unit: HeadingUnit
 
 
 def _past_noon(start: Clock | None, end: Clock | None) -> Clock | None:
-    """An end before a start in the morning, `10-4`, is in the afternoon: the night would be too long."""
-    is_morning = start is not None and not start.has_meridiem and _SEVEN <= start.secs < _NOON
+    """An end before a start from seven to one o'clock, `10-4`, is in the afternoon: the night would be too long."""
+    is_morning = start is not None and not start.has_meridiem and _SEVEN <= start.secs < _NOON + 3600
     if start is None or end is None or not is_morning or not end.is_doubtful or end.secs >= start.secs:
         return end
     return Clock(end.secs + _NOON, True)

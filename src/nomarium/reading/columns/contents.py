@@ -25,6 +25,9 @@ _OPEN = frozenset(("", "tbc", "tba", "tbd", "-", "–", "—", "n/a", "none"))
 _CLEAR_TIME = re.compile(r"\d[:h]\d\d|\d\.\d\d ?[-–]|\d ?[ap]\.?m\b", re.IGNORECASE)
 _CLOCK_FIGURES = re.compile(r"(?:[01]?\d|2[0-3])[0-5]\d")
 _DOTTED = re.compile(r"\s*\d{1,2}\.\d\d(?:\s?[-–]\s?\d{1,2}\.\d\d)?\s*")
+_HALF_DOTTED = re.compile(r"\s*(?:\d{1,2}\s?[-–]\s?\d{1,2}\.[0-5]\d|\d{1,2}\.[0-5]\d\s?[-–]\s?\d{1,2})\s*")
+"""From an hour to another one, of which one has minutes: `10-12.30` is no date, and where it stands `9-11` is none."""
+_HOURS = re.compile(r"\s*(?:1?\d|2[0-4])(?:\.[0-5]\d)?\s?[-–]\s?(?:1?\d|2[0-4])(?:\.[0-5]\d)?\s*")
 _DOTTED_TIME = re.compile(r"(?:1?\d|2[0-3])\.[0-5][05]")
 _DAYS_BEFORE = r"(?i)(?:\d{1,2}(?:st|nd|rd|th)?\s*(?:,|&|\+|and\b|und\b|et\b)\s*)+(?=\d)"
 """Days before the last one of several, `7, 8 and 10 November`."""
@@ -60,7 +63,12 @@ class Contents:
         ]
         are_times = all(int(h) < 24 and int(m) < 60 for match in dotted for h, m in _PAIRS.findall(match[0]))
 
+        texts = [cell for cell in self.different if isinstance(cell, str)]
+        are_hours = any(map(_HALF_DOTTED.fullmatch, texts))
+
         def is_date(cell: Cell) -> bool:
+            if are_hours and isinstance(cell, str) and _HOURS.fullmatch(cell):
+                return False
             if are_times and isinstance(cell, str) and _DOTTED.fullmatch(cell):
                 return False
             return looks_like_date(cell, self.lexicon) or begins_week(cell, self.lexicon)

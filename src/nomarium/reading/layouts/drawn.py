@@ -9,7 +9,7 @@ from typing import TYPE_CHECKING, NamedTuple
 from nomarium.model.account import Account
 from nomarium.model.cell import Cell
 from nomarium.model.event import NO_DETAILS, Details, Event
-from nomarium.model.problem import Problem, note
+from nomarium.model.problem import Place, Problem, note
 from nomarium.model.refusal import Refusal
 from nomarium.reading.cells.memo import FieldValue, fault_of, value_memo
 from nomarium.reading.cells.placewords import is_place
@@ -49,6 +49,7 @@ CLEAR_CLOCK = r"(?i)\d[:.h]\d\d|\d\s?[ap]\.?m\b"
 """A time that is no other number."""
 _CLEAR = re.compile(rf"{CLEAR_CLOCK}|noon|midday|midnight")
 _HOURS = r"(?:[1-9]|1[0-2])(?:\s?(?:[-–—]|to|till?|until|bis|à)\s?(?:[1-9]|1[0-2]))?"
+_MORE_TIMES = rf"{CLEAR_CLOCK}|(?<![\w.:/-])(?:[1-9]|1[0-2])\s?[-–—]\s?(?:[1-9]|1[0-2])(?![\w/.:-])"
 _SCORED = r"(?i)\b(?:v|vs|beat|lost|won|score|results?|[wld])\b"
 _COUNTED = COUNTED | frozenset("race chapter exercise form group".split())
 _NOON, _SEVEN = 12 * 3600, 7 * 3600
@@ -117,6 +118,22 @@ class CellLine(NamedTuple):
     text: str
     """Its line, or its lines, as they stand."""
 
+    @property
+    def says_several(self) -> bool:
+        """Whether it says more than one time, and not which of them is its own."""
+        return self.time is not NOTHING and says_more_times(self.title)
+
+
+def says_more_times(title: str) -> bool:
+    """Whether what is left of a text without its time says another one."""
+    return re.search(_MORE_TIMES, title) is not None
+
+
+def several_times(place: Place, text: str) -> Problem:
+    """The problem of a cell of which nothing tells what is when."""
+    remedy = "Write each event on a line of its own, with its time."
+    return Problem("cell-times", "The cell says more than one time.", remedy, place, text)
+
 
 def lines_of_cell(text: str) -> list[CellLine]:
     """The events of a drawn cell, one a line. A line that is a time and nothing else is that of the title above it, or, where
@@ -125,7 +142,8 @@ def lines_of_cell(text: str) -> list[CellLine]:
     >>> [(one.title, one.place) for one in lines_of_cell("Regatta\\n10am–4pm\\nMain slip\\nSupper")]
     [('Regatta', 'Main slip'), ('Supper', '')]
     """
-    lines = [line for part in text.splitlines() if (line := part.strip(" \t•*-"))]
+    bare = (part.strip(" \t•*-") or part.strip() for part in text.splitlines())
+    lines = [line for part in bare for line in _each_timed(part) if line]
     found, waiting, may_have_place = list[CellLine](), NOTHING, False
     for line in lines:
         alone = _time_alone(line) if len(lines) > 1 else NOTHING
@@ -142,6 +160,21 @@ def lines_of_cell(text: str) -> list[CellLine]:
             found.append(CellLine(title, waiting if time is NOTHING else time, "", line))
             may_have_place, waiting = waiting is not NOTHING, NOTHING
     return found
+
+
+def _each_timed(line: str) -> list[str]:
+    """The parts of a line each of which has a title and a time of its own, `Assembly 9am, Chapel 10am`; else the line."""
+    return timed_parts(line, r"[,;/]|\s&\s")
+
+
+def timed_parts(line: str, between: str = r"[,;/\n]|\s&\s") -> list[str]:
+    """The parts of a text, each of which has a title and a time of its own; else the text."""
+    parts = [part.strip() for part in re.split(between, line)]
+    if len(parts) < 2 or not all(part and part[-1:] != "(" for part in parts):
+        return [line]
+    said = [time_and_text(part) for part in parts]
+    are_timed = all(time is not NOTHING and re.search(r"[^\W\d_]{3}", title) for time, title in said)
+    return parts if are_timed and not any(says_more_times(title) for _, title in said) else [line]
 
 
 def _time_alone(line: str) -> Part:

@@ -11,7 +11,14 @@ from nomarium.model.event import Event
 from nomarium.model.problem import Problem, note
 from nomarium.reading.cells.words import Lexicon, fold
 from nomarium.reading.columns.lexicons import weekday_columns
-from nomarium.reading.layouts.drawn import DrawnEntry, date_part, events_of, lines_of_cell, merged_from
+from nomarium.reading.layouts.drawn import (
+    DrawnEntry,
+    date_part,
+    events_of,
+    lines_of_cell,
+    merged_from,
+    several_times,
+)
 from nomarium.reading.layouts.layout import NotRead, Reading, Top, not_read
 from nomarium.reading.layouts.narrowcells import in_whole_lines
 from nomarium.reading.options import ReadingOptions
@@ -278,4 +285,8 @@ def _take_entry(sheet: Sheet, drawing: _Drawing, number: int, column: int, text:
         last = max(date for n, date in drawing.dates.items() if n <= last_column)
     for one in lines_of_cell(text):
         date = date_part(day, last)
-        drawing.entries.append(DrawnEntry(number, column, one.title, date, one.time, one.place))
+        drawing.entries.append(
+            several_times(sheet.place(number, column), one.text)
+            if one.says_several
+            else DrawnEntry(number, column, one.title, date, one.time, one.place)
+        )

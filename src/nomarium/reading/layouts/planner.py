@@ -16,7 +16,14 @@ from nomarium.reading.cells.words import ENGLISH, Lexicon
 from nomarium.reading.columns.decisions import Decisions, resolve_day
 from nomarium.reading.columns.head import looks_like_date
 from nomarium.reading.columns.lexicons import weekday_columns
-from nomarium.reading.layouts.drawn import DrawnEntry, date_part, decide_days, events_of, lines_of_cell
+from nomarium.reading.layouts.drawn import (
+    DrawnEntry,
+    date_part,
+    decide_days,
+    events_of,
+    lines_of_cell,
+    several_times,
+)
 from nomarium.reading.layouts.layout import NotRead, Reading, Top, not_read
 from nomarium.reading.layouts.narrowcells import in_whole_lines
 from nomarium.reading.layouts.weekdays import begins_week, dates_of_weekdays
@@ -67,7 +74,11 @@ def look(top: Top) -> Reading | NotRead:
         dates = dates_of_weekdays(weekdays, begins)
         for at, text in filled:
             for one in lines_of_cell(text):
-                entries.append(DrawnEntry(number, at, one.title, date_part(dates[at]), one.time, one.place))
+                entries.append(
+                    several_times(sheet.place(number, at), one.text)
+                    if one.says_several
+                    else DrawnEntry(number, at, one.title, date_part(dates[at]), one.time, one.place)
+                )
     rows_are = "a week a row" if label is not None else "one week"
     message = f"Read as a planner: {rows_are}, {counted}, weekdays across."
     notes = [

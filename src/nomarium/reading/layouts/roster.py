@@ -21,7 +21,15 @@ from nomarium.reading.layouts.codes import (
     is_idle,
     key_in,
 )
-from nomarium.reading.layouts.drawn import DrawnEntry, date_part, events_of, time_and_text
+from nomarium.reading.layouts.drawn import (
+    DrawnEntry,
+    date_part,
+    events_of,
+    says_more_times,
+    several_times,
+    time_and_text,
+    timed_parts,
+)
 from nomarium.reading.layouts.grid import read_grid
 from nomarium.reading.layouts.layout import NotRead, Reading, Top, not_read
 from nomarium.reading.layouts.rosteracross import across, with_dates
@@ -60,7 +68,7 @@ def _are_times(labels: Sequence[str]) -> bool:
 def _reading(top: Top, drawing: Drawing) -> Reading:
     sheet, options = top.sheet, top.options
     idle = sum(is_idle(slot.text) for slot in drawing.slots)
-    slots = [slot for slot in drawing.slots if not is_idle(slot.text)]
+    slots = [part for slot in drawing.slots if not is_idle(slot.text) for part in _each_timed(slot)]
     in_cells = {slot.text for slot in slots if is_code(slot.cell)}
     key, key_rows = key_in(drawing.others, {slot.text for slot in slots if len(slot.text) <= LONGEST_CODE})
     asked = asked_codes(options.codes)
@@ -93,6 +101,12 @@ def _reading(top: Top, drawing: Drawing) -> Reading:
         yield from events_of(sheet, entries, options, account)
 
     return Reading(sheet, "roster", events, (*sheet.notes, *notes), tuple(problems))
+
+
+def _each_timed(slot: Slot) -> list[Slot]:
+    """A slot for each part of a cell that has a time of its own, `Knots 9-12 / Ropes 1-4`; else the slot itself."""
+    parts = timed_parts(slot.cell) if isinstance(slot.cell, str) else []
+    return [slot._replace(cell=part) for part in parts] if len(parts) > 1 else [slot]
 
 
 def _with_hours(
@@ -140,6 +154,8 @@ def _entry(sheet: Sheet, slot: Slot, codes: Mapping[str, Code], people: bool) ->
         remedy = f'Say what happens then: --set-code "{text}=TITLE".'
         return Problem("mark-unexplained", message, remedy, sheet.place(slot.row, slot.column), text)
     time, what = _said_in(text, said)
+    if time is not NOTHING and says_more_times(what):
+        return several_times(sheet.place(slot.row, slot.column), text)
     if slot.is_session:
         time = in_part_of_day(time, slot.label)
     label = codes.get(slot.label.casefold()) if slot.is_session else None

@@ -14,7 +14,14 @@ from nomarium.model.problem import Problem, column_letter, note
 from nomarium.model.wording import WEEKDAYS, counted, listed
 from nomarium.reading.cells.words import Lexicon, fold
 from nomarium.reading.layouts.codes import Code, are_figures, asked_codes, is_idle, key_in
-from nomarium.reading.layouts.drawn import DrawnEntry, date_part, events_of, lines_of_cell, merged_from
+from nomarium.reading.layouts.drawn import (
+    DrawnEntry,
+    date_part,
+    events_of,
+    lines_of_cell,
+    merged_from,
+    several_times,
+)
 from nomarium.reading.layouts.layout import NotRead, Reading, Top, not_read
 from nomarium.reading.layouts.monthheads import Month, month_head, with_years
 from nomarium.reading.layouts.narrowcells import in_whole_lines
@@ -126,6 +133,9 @@ def _entries(top: Top, cell: _Cell, codes: dict[str, Code]) -> list[DrawnEntry |
             message = f"Nothing says what “{line}” stands for."
             remedy = f'Say what happens on these days: --set-code "{line}=TITLE".'
             found.append(Problem("mark-unexplained", message, remedy, place, line))
+            continue
+        if said is None and one.says_several:
+            found.append(several_times(place, line))
             continue
         time, title = (said.time, said.name or line) if said is not None else (one.time, one.title)
         spans = [(first, last)] if time is NOTHING or first == last else _days(first, last)
