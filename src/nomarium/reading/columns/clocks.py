@@ -113,7 +113,7 @@ def in_its_half(cell: Cell, moment: Moment, found: ClockFound, unit: HeadingUnit
     if moment.start is None and moment.end is None:
         return moment
     settled: list[Clock | None] = []
-    end = _past_noon(moment.start, moment.end) if found.clock == "mixed" else moment.end
+    end = past_noon(moment.start, moment.end) if found.clock == "mixed" else moment.end
     for clock in (moment.start, end):
         half = half_of(as_typed(clock) if clock and _is_typed(cell) else clock, found, unit)
         if isinstance(half, Refusal):
@@ -125,7 +125,7 @@ def in_its_half(cell: Cell, moment: Moment, found: ClockFound, unit: HeadingUnit
     return moment._replace(start=start, end=end)
 
 
-def _past_noon(start: Clock | None, end: Clock | None) -> Clock | None:
+def past_noon(start: Clock | None, end: Clock | None) -> Clock | None:
     """An end before a start from seven to one o'clock, `10-4`, is in the afternoon: the night would be too long."""
     is_morning = start is not None and not start.has_meridiem and _SEVEN <= start.secs < _NOON + 3600
     if start is None or end is None or not is_morning or not end.is_doubtful or end.secs >= start.secs:

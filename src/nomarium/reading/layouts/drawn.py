@@ -15,7 +15,7 @@ from nomarium.reading.cells.memo import FieldValue, fault_of, value_memo
 from nomarium.reading.cells.placewords import is_place
 from nomarium.reading.cells.times import Times, read_times
 from nomarium.reading.cells.words import fold
-from nomarium.reading.columns.clocks import ClockFound, clock_from, clock_told, half_of
+from nomarium.reading.columns.clocks import ClockFound, clock_from, clock_told, half_of, past_noon
 from nomarium.reading.columns.column import Column
 from nomarium.reading.columns.decisions import Decisions
 from nomarium.reading.columns.evidence import decide
@@ -287,7 +287,8 @@ def _clock(entries: Sequence[DrawnEntry | Problem], options: ReadingOptions) -> 
 
 def _in_its_half(time: Part, found: ClockFound) -> Part:
     halves = []
-    for clock in (time.start, time.end):
+    end = past_noon(time.start, time.end) if found.clock == "mixed" else time.end
+    for clock in (time.start, end):
         half = half_of(clock, found, NO_UNIT)
         if isinstance(half, Refusal):
             return time._replace(refusal=half)
