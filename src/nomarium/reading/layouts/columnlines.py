@@ -41,11 +41,12 @@ def table_of_lines(top: Top, lines: Sequence[Row], lexicon: Lexicon) -> Reading 
     message = f"Read as a table: the columns under the headings of line {rows[0][0]}."
     told = note("text-columns", message, "If it is none: --as text.").at(sheet.place())
     return reading._replace(
-        layout="text", events=partial(_beside, reading, others), notes=(told, *reading.notes)
+        layout="text", events=partial(with_others, reading, others), notes=(told, *reading.notes)
     )
 
 
-def _beside(reading: Reading, others: int, account: Account) -> Iterator[Event]:
+def with_others(reading: Reading, others: int, account: Account) -> Iterator[Event]:
+    """The events of a table within a text, whose other lines are notes."""
     yield from reading.events(account)
     account.ledger.read += others
     account.ledger.notes += others

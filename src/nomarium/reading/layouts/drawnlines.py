@@ -1,14 +1,12 @@
 """A drawing within a text: times down and places or days across, its columns apart by spaces."""
 
-from collections.abc import Callable, Iterator, Sequence
+from collections.abc import Callable, Sequence
 from functools import partial
 from typing import Final
 
-from nomarium.model.account import Account
-from nomarium.model.event import Event
 from nomarium.model.problem import note
 from nomarium.reading.layouts import daysheet, grid
-from nomarium.reading.layouts.columnlines import LEAST_COLUMNS, cells_of, pieces_of
+from nomarium.reading.layouts.columnlines import LEAST_COLUMNS, cells_of, pieces_of, with_others
 from nomarium.reading.layouts.layout import NotRead, Reading, Top
 from nomarium.reading.layouts.linetimes import reads_as_time
 from nomarium.sheets.sheet import Row
@@ -31,14 +29,8 @@ def drawing_of_lines(top: Top, lines: Sequence[Row]) -> Reading | NotRead | None
     message = f"Read as a drawing: the columns under line {rows[0][0]}."
     told = note("text-columns", message, "If it is none: --as text.").at(sheet.place())
     return reading._replace(
-        layout="text", events=partial(_with_others, reading, below), notes=(told, *reading.notes)
+        layout="text", events=partial(with_others, reading, below), notes=(told, *reading.notes)
     )
-
-
-def _with_others(reading: Reading, below: int, account: Account) -> Iterator[Event]:
-    yield from reading.events(account)
-    account.ledger.read += below
-    account.ledger.notes += below
 
 
 def _drawn(lines: Sequence[Row]) -> tuple[list[Row], list[Row], int] | None:
