@@ -347,7 +347,7 @@ _LABELS = frozenset(
 
 def _title_of(words: Sequence[str]) -> str:
     """A template of the title from two of several columns: of two teams, else of the first two."""
-    teams = {word.casefold(): word for word in words}
+    teams = {word.casefold().removesuffix(" team"): word for word in words}
     if teams.keys() >= {"home", "away"}:
         return f"{{{teams['home']}}} v {{{teams['away']}}}"
     return f"{{{words[0]}}}: {{{words[1]}}}"
