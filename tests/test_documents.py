@@ -984,3 +984,14 @@ def test_days_of_a_mail_follow_its_date(tmp_path: Path) -> None:
         "open evening 2026-10-02T18:00/2026-10-02T20:00",
         "supper 2026-12-12/2026-12-13",
     ]
+
+
+def test_text_beside_what_a_page_says_to_machines_is_told(tmp_path: Path) -> None:
+    said = '{"@context":"https://schema.org","@type":"Event","name":"Regatta","startDate":"2026-09-12T10:00"}'
+    text = "<p>Sat 12 September 2026: Regatta, 10am</p><p>Sat 19 September 2026: Supper</p><p>Slip 7 was built in 1931</p>"
+    (tmp_path / "x.html").write_text(
+        f'<html><script type="application/ld+json">{said}</script><body>{text}</body></html>', "utf-8"
+    )
+    outcome = nomarium("build", tmp_path / "x.html", "-o", tmp_path / "o.ics")
+    assert "1 event" in outcome.text
+    assert "of its text, “Sat 19 September 2026: Supper” may be another one." in outcome.text

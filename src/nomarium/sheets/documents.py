@@ -10,7 +10,7 @@ from pathlib import Path
 from typing import TYPE_CHECKING, Final, NamedTuple
 
 from nomarium.model.errors import SourceError
-from nomarium.model.problem import LINES, Place, Problem
+from nomarium.model.problem import LINES, Place, Problem, note
 from nomarium.sheets.faults import DAMAGED
 from nomarium.sheets.guards import check_archive
 from nomarium.sheets.sheet import Area, Row, Sheet
@@ -66,6 +66,8 @@ class Document(NamedTuple):
     tables: list[Table]
     lines: list[str]
     """The lines outside tables."""
+    beside: tuple[str, ...] = ()
+    """What people see of it that may be other events than those that it says to machines."""
 
     def add(self, table: Table) -> None:
         """Take a table that follows its lines; the cells of one that only places text are lines, too."""
@@ -100,6 +102,13 @@ def sheets_of(document: Document, name: str) -> list[Sheet]:
         )
         sheets.append(
             Sheet(name, LINES, lambda: rows, unit="line", read_lines=lambda: rows, is_text=True, heads=heads)
+        )
+    if document.beside and sheets:
+        more = f" and {len(document.beside) - 1} more" if len(document.beside) > 1 else ""
+        message = f"The events that the page says to machines are read; of its text, “{document.beside[0][:80]}”{more} may be another one."
+        remedy = "If it is, save the text of the page as a file, and read that, too."
+        sheets[0] = sheets[0]._replace(
+            notes=(*sheets[0].notes, note("page-beside", message, remedy).at(Place(name)))
         )
     return sheets
 

@@ -20,6 +20,8 @@ _NEVER_END: Final = frozenset("br hr img input meta link wbr col area base embed
 _MOST_NESTED: Final = 40
 """Tables within tables; text of deeper ones is that of the last."""
 _MOST_SPANNED: Final = 200
+_DATED: Final = r"\b\d{1,2}\b.*\b20\d\d\b|\b20\d\d\b.*\b\d{1,2}\b"
+"""A day and a year: a date, as far as a page tells without its words being read."""
 SAID: Final = ("Event", "Start", "End", "Location", "Description", "URL")
 
 
@@ -31,8 +33,22 @@ def page_document(text: str) -> Document:
     reader.end_line()
     said = [row for block in reader.said for row in _events_said(block)]
     if said:  # each event once: the visible table says the same
-        return Document([Table([list(SAID), *said], [])], [])
+        titles = [" ".join(row[0].casefold().split()) for row in said]
+        seen = (" ".join(text.split()) for text in _seen(reader.document))
+        beside = [
+            text
+            for text in seen
+            if re.search(_DATED, text) and not any(map(text.casefold().__contains__, titles))
+        ]
+        return Document([Table([list(SAID), *said], [])], [], tuple(dict.fromkeys(beside)))
     return reader.document
+
+
+def _seen(document: Document) -> Iterator[str]:
+    """The lines that people see of a page, a row of a table as one."""
+    yield from document.lines
+    for table in document.tables:
+        yield from (" ".join(row) for row in table.rows)
 
 
 class _Page(HTMLParser):
