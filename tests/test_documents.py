@@ -590,6 +590,10 @@ LINES: dict[str, tuple[str, list[str], list[str], list[str]]] = {
         "Programme 2026\nSam. 12 sept. 2026 : Portes ouvertes de 10h à 17h\nMer. 16 sept. 2026 18h30 – Conseil (salle B)", [],
         ["Portes ouvertes 2026-09-12T10:00/2026-09-12T17:00", "Conseil 2026-09-16T18:30/2026-09-16T19:30 @ salle B"], [],
     ),
+    "a day that ends a line over one that begins with its weekday": (
+        "Lofting workshop – Sunday, September 6, 2026\nSail workshop – Sunday, September 13\nMonday the 14th of September 2026: Harbour clean-up, Main slip", [],
+        ["Lofting workshop 2026-09-06/2026-09-07", "Sail workshop 2026-09-13/2026-09-14", "Harbour clean-up 2026-09-14/2026-09-15 @ Main slip"], [],
+    ),
 }  # fmt: skip
 
 

@@ -77,8 +77,8 @@ def _goes_on(whole: str, last: str, after: str, width: int, lexicon: Lexicon) ->
     if (
         not begins_entry
         and _DAY.fullmatch(end)
-        and _is_of_date(words[-2], lexicon)
-        and _is_of_date(first, lexicon)
+        and fold(words[-2]).strip(".,;:()") in lexicon.weekdays
+        and fold(first).strip(".,;:()") in lexicon.months
     ):
         return True  # on Thursday 15 / October
     if _is_of_date(first, lexicon) or first[0].isdigit() or _BEGINS.match(after):
