@@ -594,6 +594,9 @@ LINES: dict[str, tuple[str, list[str], list[str], list[str]]] = {
         "Lofting workshop – Sunday, September 6, 2026\nSail workshop – Sunday, September 13\nMonday the 14th of September 2026: Harbour clean-up, Main slip", [],
         ["Lofting workshop 2026-09-06/2026-09-07", "Sail workshop 2026-09-13/2026-09-14", "Harbour clean-up 2026-09-14/2026-09-15 @ Main slip"], [],
     ),
+    "weeks under a month": (
+        "Jan 2027\nMon 4 INSET\nw/c 18 Mock exams", [], ["INSET 2027-01-04/2027-01-05", "Mock exams 2027-01-18/2027-01-25"], [],
+    ),
 }  # fmt: skip
 
 
@@ -645,6 +648,7 @@ REFUSED = {
     ),
     "a week by its number": ("Mon 7 Sept 2026: Tour\nWeek 44: Half term\nTue 3 Nov 2026: Back", "line 2", "names a week by its number"),
     "a week by its number in Swedish": ("tis 18/8 2026 Upprop\nv 44 Höstlov\nfre 18/12 2026 kl 11.00 Avslutning", "line 2", "names a week by its number"),
+    "a part of a month": ("Mon 7 Sept 2026: Opening\nFirst week of October 2026: book week\nMid-November 2026: mocks", "line 2: “First week of October 2026", "none can be read in it"),
     "a length in metres is no date": ("HW 07:55 (3.9m)\nSat 5 June 2027: Race", "line 1", "neither it nor a line above it has a date"),
     "a sentence whose date has a full stop in it": (
         "der Elternabend findet am Donnerstag, dem 24. September 2026, um 19.30 Uhr in der Aula statt.\nMi 11.11.2026, 17:00 Uhr: Umzug", "line 1", "It is a sentence",

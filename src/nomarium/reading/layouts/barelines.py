@@ -10,7 +10,8 @@ from nomarium.reading.cells.placewords import is_place
 from nomarium.reading.cells.words import Lexicon
 from nomarium.reading.layouts.asides import heads_paper
 from nomarium.reading.layouts.linetimes import time_in
-from nomarium.reading.layouts.textlines import BULLET, MARKS, TextLine, month_alone
+from nomarium.reading.layouts.monthlines import month_alone
+from nomarium.reading.layouts.textlines import BULLET, MARKS, TextLine
 from nomarium.sheets.sheet import Row
 
 _MOST_OF_TITLE: Final = 3

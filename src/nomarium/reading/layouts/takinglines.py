@@ -14,15 +14,12 @@ from nomarium.reading.layouts.linedoubts import doubt_of
 from nomarium.reading.layouts.linerows import row_of
 from nomarium.reading.layouts.linetimes import EDGES, time_in, with_clocks
 from nomarium.reading.layouts.listeddates import listed_dates
+from nomarium.reading.layouts.monthlines import goes_into_next, in_month, month_alone, month_in
 from nomarium.reading.layouts.prose import Said, said_in, sentences_of
 from nomarium.reading.layouts.textlines import (
     TextLine,
-    goes_into_next,
-    in_month,
     is_like_a_date,
     is_sentence,
-    month_alone,
-    month_in,
 )
 from nomarium.reading.layouts.weekdaylines import begins_with_weekday, names_week, on_weekday
 from nomarium.reading.rows.lone import keeps_books

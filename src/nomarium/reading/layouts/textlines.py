@@ -24,7 +24,9 @@ BULLET: Final = re.compile(
 HEADING: Final = re.compile(r"^\s*#{1,6}\s+")
 MARKS: Final = re.compile(r"\*\*|__|`|(?<!\w)[*_](?=\S)|(?<=\S)[*_](?!\w)")
 _TILL_LATE: Final = r"(?i)(\d\s?(?:[ap]\.?m\.?)?)\s*(?:[–—-]|to|till?|until)\s*(?:late|close)\b"
-_WEEK_OF: Final = r"(?i)\bweek\s+(?:of|commencing|beginning|starting)\s+(?=\d|[A-Z])"
+_WEEK_OF: Final = (
+    r"(?i)\bweek\s+(?:of|commencing|beginning|starting)\s+(?=\d|[A-Z]\w*\.?,?\s+(?:\w+\s+)?\d{1,2}\b)"
+)
 _BRACKETS: Final = str.maketrans("[]{}", "()()")
 _NUMBERED: Final = re.compile(r"^\d{1,2}\.\s+(\S+)")
 _OTHER_DAYS: Final = re.compile(
@@ -59,15 +61,10 @@ _WITHOUT: Final = re.compile(
 )
 """The days on which something that repeats is not held: `(no class 28 Oct)`."""
 _COUNTED_WEEKS: Final = re.compile(r"(?i)\(?(?:\bfor\s+)?\b(\d{1,2})\s+(weeks|sessions|times)\b\)?")
-_DAY_OF_MONTH: Final = re.compile(
-    r"^(?:(?P<weekday>[^\W\d]+)[.,]?\s+)?(?P<day>\d{1,2})(?:\s*[-–]\s*(?P<last>\d{1,2})(?![.:]\d))?(?:st|nd|rd|th|\.)?(?=[\s:,–—-]|$)(?![.:]\d)(?:\s*\((?P<behind>[^\W\d]+)\.?\))?",
-    re.IGNORECASE,
+_VAGUE: Final = re.compile(
+    r"(?i)(?:early|mid|late|(?:the\s+)?(?:end|beginning|start|middle)\s+of|(?:the\s+)?(?:first|second|third|last|1st|2nd|3rd|4th)\s+(?:w/c|(?:week|half|weekend|few days)\s+(?:of|in)))[\s-]+(?P<month>[^\W\d]+)\b"
 )
-_DAY_THEN_WORD: Final = re.compile(r"\b(\d{1,2})(?:st|nd|rd|th)?\s+([^\W\d]{2,})\b\.?")
-_TO_WEEKDAY: Final = re.compile(
-    r"(?i)(?P<from>(?:from|du|vom|von|dal|del)\s+)?(?P<first>(?:[^\W\d]+[.,]?\s+)?\d{1,2})(?:st|nd|rd|th)?"
-    r"\s*(?:[-–—]|\b(?:to|till?|until|au|bis(?:\s+zum)?|al|tot)\b)\s*(?:(?P<weekday>[^\W\d]+)[.,]?\s+)?(?=\d{1,2}\b)"
-)
+"""A part of a month, which is no date: `First week of October`, `Mid-November`."""
 _NUMBERS: Final = re.compile(r"\d{1,2}(?:st|nd|rd|th)?(?:[-–/&+]\d{1,2}(?:st|nd|rd|th)?)*")
 """Days of a month, `24/25`."""
 _ALL_DAY: Final = re.compile(
@@ -75,10 +72,6 @@ _ALL_DAY: Final = re.compile(
 )
 _LEADERS: Final = re.compile(r"(?<=\S)\s*(?:\.{4,}|(?:\.\s){3,}\.?|_{4,}|…{2,})\s*(?=\S)")
 """Dots that lead the eye from a day to what is on: `8 ...... First day`."""
-_INTO_NEXT: Final = re.compile(
-    r"^(?:[^\W\d]+[.,]?\s+)?(?P<day>\d{1,2})\s*(?:[-–—]|to|until|till)\s*(?P<last>[^\W\d]{3,}\.?\s+\d{1,2}|\d{1,2}\s+[^\W\d]{3,})\b(?![.:]\d)"
-)
-"""From a day of the month above to one of the next: `21–Jan 1`, `28 – 1 Nov`."""
 
 
 class TextLine(NamedTuple):
@@ -104,6 +97,13 @@ def is_like_a_date(text: str, lexicon: Lexicon) -> bool:
     """Whether a number stands beside the name of a month, or one such as `14th` behind a weekday."""
     if keeps_books(text):
         return False
+    vague = _VAGUE.match(text.strip())
+    if (
+        vague is not None
+        and fold(vague["month"]) in lexicon.months
+        and re.search(r"[:–—-]\s*\w", text[vague.end() :])
+    ):
+        return True
     words = [fold(word).strip(".,;:()") for word in text.split()]
     return any(
         (a in lexicon.months and _NUMBERS.fullmatch(b))
@@ -150,7 +150,7 @@ def text_line(number: int, text: str, lexicon: Lexicon) -> TextLine:
     bare, is_bullet = _without_mark(text, lexicon)
     shown, plain = (
         " ".join(bare.split()),
-        _clocked(" ".join(re.sub(_COLUMNS, " | ", bare.translate(_BRACKETS)).split()), lexicon),
+        clocked(" ".join(re.sub(_COLUMNS, " | ", bare.translate(_BRACKETS)).split()), lexicon),
     )
     first, sign, behind = plain.partition(" | ")
     if sign and fold(first).strip(".,") in lexicon.weekdays:
@@ -191,7 +191,7 @@ def text_line(number: int, text: str, lexicon: Lexicon) -> TextLine:
     return TextLine(number, shown, date, time, rest.strip(EDGES), is_bullet, has_time, repeat, without)
 
 
-def _clocked(text: str, lexicon: Lexicon) -> str:
+def clocked(text: str, lexicon: Lexicon) -> str:
     """A text with colons in its hours, those that French writes with an h where it may be French."""
     text = with_clocks(text)
     return with_clocks(french_hours(text)) if "fr" in lexicon.languages else text
@@ -310,76 +310,6 @@ def _repeat_of(days: re.Match[str], rest: str, has_last: bool) -> tuple[str, str
     repeat += f" for {count[1]} {count[2]}" if count else ""
     without = rest.replace(count[0], " ", 1) if count else rest
     return repeat, re.sub(r"\s*[,:–—-]\s*(?=[,:]|$)|^\s*[,:–—-]\s*", "", " ".join(without.split()))
-
-
-def month_in(text: str, lexicon: Lexicon) -> str | None:
-    """The month that a title ends with, `Rota for November 2026`."""
-    match = re.search(r"([^\W\d]+)\s+(\d{4})\W*$", text)
-    return f"{match[1]} {match[2]}" if match and fold(match[1]) in lexicon.months else None
-
-
-def month_alone(text: str, lexicon: Lexicon) -> str | None:
-    """A line that names a month, with a year or without, and nothing else."""
-    match = re.fullmatch(r"([^\W\d]+)\s*(\d{4})?:?", text.strip())
-    return f"{match[1]} {match[2] or ''}".strip() if match and fold(match[1]) in lexicon.months else None
-
-
-def goes_into_next(line: TextLine) -> bool:
-    """Whether a line begins with days of the month above it and of the next."""
-    return _INTO_NEXT.match(line.text) is not None
-
-
-def _weekdays_first(text: str, lexicon: Lexicon) -> str:
-    """A line that begins with a day and then its weekday, with these turned: `23 Wed–25 Fri Camp`, `3 Thu – Staff only`."""
-
-    def turned(match: re.Match[str]) -> str:
-        return f"{match[2]} {match[1]}" if fold(match[2]) in lexicon.weekdays else match[0]
-
-    return _DAY_THEN_WORD.sub(turned, text, count=2) if _DAY_THEN_WORD.match(text) else text
-
-
-def _without_second_weekday(text: str, lexicon: Lexicon) -> str:
-    """A line whose range of days says the weekday of the last one, too, or *from*, without that: `Mon 19 to Fri 23 Reading week`."""
-    match = _TO_WEEKDAY.match(text)
-    if match is None or not (match["from"] or match["weekday"]):
-        return text
-    is_weekday = match["weekday"] is None or fold(match["weekday"]) in lexicon.weekdays
-    return f"{match['first']}-{text[match.end() :]}" if is_weekday else text
-
-
-def in_month(line: TextLine, month: str, lexicon: Lexicon, needs_weekday: bool = False) -> TextLine | None:
-    """A line that begins with a day of the month above it; with its weekday, where nothing less tells."""
-    crossing = _INTO_NEXT.match(line.text)
-    if (
-        crossing is not None
-        and {fold(word).strip(".") for word in re.findall(r"[^\W\d]+\.?", crossing["last"])}
-        <= lexicon.months.keys()
-    ):
-        time, rest = time_in(_clocked(line.text[crossing.end() :].strip(" :,–—-"), lexicon))
-        return line._replace(date=f"{crossing['day']} {month} – {crossing['last']}", time=time, rest=rest)
-    text = _without_second_weekday(_weekdays_first(line.text, lexicon), lexicon)
-    match = _DAY_OF_MONTH.match(text)
-    if (
-        match is None
-        or not 1 <= int(match["day"]) <= 31
-        or (needs_weekday and not (match["weekday"] or match["behind"]))
-    ):
-        return None
-    end = match.end()
-    weekday = match["weekday"] or match["behind"] or ""
-    if weekday and fold(weekday) not in lexicon.weekdays:
-        if match["weekday"]:
-            return None
-        weekday, end = "", match.start("behind") - 1
-    time, rest = time_in(_clocked(text[end:].strip(" :,–—-"), lexicon))
-    date = f"{weekday} {match['day']}{'-' + match['last'] if match['last'] else ''} {month}"
-    if match["last"] and weekday:
-        date = f"{weekday} {match['day']} {month} – {match['last']} {month}"
-    return line._replace(
-        date=" ".join(date.split()),
-        time=time,
-        rest=rest,
-    )
 
 
 def _is_clear(date: str, lexicon: Lexicon) -> bool:

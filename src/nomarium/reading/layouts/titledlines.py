@@ -6,7 +6,8 @@ from typing import Final, NamedTuple
 
 from nomarium.reading.cells.placewords import is_place
 from nomarium.reading.cells.words import Lexicon
-from nomarium.reading.layouts.textlines import TextLine, is_sentence, month_alone, month_in
+from nomarium.reading.layouts.monthlines import month_alone, month_in
+from nomarium.reading.layouts.textlines import TextLine, is_sentence
 
 _MOST_WORDS: Final = 9
 _LEAST: Final = 2

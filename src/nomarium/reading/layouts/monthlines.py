@@ -1,0 +1,98 @@
+"""Lines of text under a month: `September 2026` over `Sat 5 Regatta`, `23 Wed–25 Fri Camp`, `w/c 18 Mock exams`."""
+
+import re
+from typing import Final
+
+from nomarium.reading.cells.words import Lexicon, fold
+from nomarium.reading.layouts.linetimes import time_in
+from nomarium.reading.layouts.textlines import TextLine, clocked
+
+_DAY_OF_MONTH: Final = re.compile(
+    r"^(?:(?P<weekday>[^\W\d]+)[.,]?\s+)?(?P<day>\d{1,2})(?:\s*[-–]\s*(?P<last>\d{1,2})(?![.:]\d))?(?:st|nd|rd|th|\.)?(?=[\s:,–—-]|$)(?![.:]\d)(?:\s*\((?P<behind>[^\W\d]+)\.?\))?",
+    re.IGNORECASE,
+)
+_DAY_THEN_WORD: Final = re.compile(r"\b(\d{1,2})(?:st|nd|rd|th)?\s+([^\W\d]{2,})\b\.?")
+_TO_WEEKDAY: Final = re.compile(
+    r"(?i)(?P<from>(?:from|du|vom|von|dal|del)\s+)?(?P<first>(?:[^\W\d]+[.,]?\s+)?\d{1,2})(?:st|nd|rd|th)?"
+    r"\s*(?:[-–—]|\b(?:to|till?|until|au|bis(?:\s+zum)?|al|tot)\b)\s*(?:(?P<weekday>[^\W\d]+)[.,]?\s+)?(?=\d{1,2}\b)"
+)
+_INTO_NEXT: Final = re.compile(
+    r"^(?:[^\W\d]+[.,]?\s+)?(?P<day>\d{1,2})\s*(?:[-–—]|to|until|till)\s*(?P<last>[^\W\d]{3,}\.?\s+\d{1,2}|\d{1,2}\s+[^\W\d]{3,})\b(?![.:]\d)"
+)
+"""From a day of the month above to one of the next: `21–Jan 1`, `28 – 1 Nov`."""
+_WEEK_BEFORE: Final = re.compile(
+    r"(?i)(?:w\s?/?\s?[cb]|week\s+(?:commencing|beginning|of))\b\.?:?\s+(?=(?:[^\W\d]+\.?\s+)?\d{1,2}\b)"
+)
+"""What makes a day the first of its week."""
+
+
+def month_in(text: str, lexicon: Lexicon) -> str | None:
+    """The month that a title ends with, `Rota for November 2026`."""
+    match = re.search(r"([^\W\d]+)\s+(\d{4})\W*$", text)
+    return f"{match[1]} {match[2]}" if match and fold(match[1]) in lexicon.months else None
+
+
+def month_alone(text: str, lexicon: Lexicon) -> str | None:
+    """A line that names a month, with a year or without, and nothing else."""
+    match = re.fullmatch(r"([^\W\d]+)\s*(\d{4})?:?", text.strip())
+    return f"{match[1]} {match[2] or ''}".strip() if match and fold(match[1]) in lexicon.months else None
+
+
+def goes_into_next(line: TextLine) -> bool:
+    """Whether a line begins with days of the month above it and of the next."""
+    return _INTO_NEXT.match(line.text) is not None
+
+
+def _weekdays_first(text: str, lexicon: Lexicon) -> str:
+    """A line that begins with a day and then its weekday, with these turned: `23 Wed–25 Fri Camp`, `3 Thu – Staff only`."""
+
+    def turned(match: re.Match[str]) -> str:
+        return f"{match[2]} {match[1]}" if fold(match[2]) in lexicon.weekdays else match[0]
+
+    return _DAY_THEN_WORD.sub(turned, text, count=2) if _DAY_THEN_WORD.match(text) else text
+
+
+def _without_second_weekday(text: str, lexicon: Lexicon) -> str:
+    """A line whose range of days says the weekday of the last one, too, or *from*, without that: `Mon 19 to Fri 23 Reading week`."""
+    match = _TO_WEEKDAY.match(text)
+    if match is None or not (match["from"] or match["weekday"]):
+        return text
+    is_weekday = match["weekday"] is None or fold(match["weekday"]) in lexicon.weekdays
+    return f"{match['first']}-{text[match.end() :]}" if is_weekday else text
+
+
+def in_month(line: TextLine, month: str, lexicon: Lexicon, needs_weekday: bool = False) -> TextLine | None:
+    """A line that begins with a day of the month above it; with its weekday, where nothing less tells."""
+    crossing = _INTO_NEXT.match(line.text)
+    if (
+        crossing is not None
+        and {fold(word).strip(".") for word in re.findall(r"[^\W\d]+\.?", crossing["last"])}
+        <= lexicon.months.keys()
+    ):
+        time, rest = time_in(clocked(line.text[crossing.end() :].strip(" :,–—-"), lexicon))
+        return line._replace(date=f"{crossing['day']} {month} – {crossing['last']}", time=time, rest=rest)
+    week = _WEEK_BEFORE.match(line.text)
+    text = line.text[week.end() :] if week is not None else line.text
+    text = _without_second_weekday(_weekdays_first(text, lexicon), lexicon)
+    match = _DAY_OF_MONTH.match(text)
+    if (
+        match is None
+        or not 1 <= int(match["day"]) <= 31
+        or (needs_weekday and not (match["weekday"] or match["behind"]))
+    ):
+        return None
+    end = match.end()
+    weekday = match["weekday"] or match["behind"] or ""
+    if weekday and fold(weekday) not in lexicon.weekdays:
+        if match["weekday"]:
+            return None
+        weekday, end = "", match.start("behind") - 1
+    time, rest = time_in(clocked(text[end:].strip(" :,–—-"), lexicon))
+    date = f"{weekday} {match['day']}{'-' + match['last'] if match['last'] else ''} {month}"
+    if match["last"] and weekday:
+        date = f"{weekday} {match['day']} {month} – {match['last']} {month}"
+    return line._replace(
+        date=" ".join(f"{'w/c ' if week is not None else ''}{date}".split()),
+        time=time,
+        rest=rest,
+    )
