@@ -649,6 +649,9 @@ REFUSED = {
     "a week by its number": ("Mon 7 Sept 2026: Tour\nWeek 44: Half term\nTue 3 Nov 2026: Back", "line 2", "names a week by its number"),
     "a week by its number in Swedish": ("tis 18/8 2026 Upprop\nv 44 Höstlov\nfre 18/12 2026 kl 11.00 Avslutning", "line 2", "names a week by its number"),
     "a part of a month": ("Mon 7 Sept 2026: Opening\nFirst week of October 2026: book week\nMid-November 2026: mocks", "line 2: “First week of October 2026", "none can be read in it"),
+    "a weekday of which the date above has two": (
+        "12–20 September 2026: Festival\nSaturday 9am Parade", "line 2", "begins with a weekday",
+    ),
     "a length in metres is no date": ("HW 07:55 (3.9m)\nSat 5 June 2027: Race", "line 1", "neither it nor a line above it has a date"),
     "a sentence whose date has a full stop in it": (
         "der Elternabend findet am Donnerstag, dem 24. September 2026, um 19.30 Uhr in der Aula statt.\nMi 11.11.2026, 17:00 Uhr: Umzug", "line 1", "It is a sentence",

@@ -17,6 +17,8 @@ _NUMBER: Final = re.compile(
 )
 _SHORT: Final = 4
 """Letters up to which a weekday's name is an abbreviation, and often another word."""
+_MOST_DAYS: Final = 31
+"""Days of the longest range among which a weekday is looked for."""
 _LEAST_OF_WEEK: Final = 4
 """Days of a range from which on it is a week that begins on a Monday, `28 Sept – 2 Oct`."""
 _UNKNOWN_YEAR: Final = 1
@@ -48,10 +50,12 @@ def on_weekday(text: str, heading: str, lexicon: Lexicon, is_week: bool = False)
     is_clear = bool(match["sign"]) or not rest or LEADING.match(rest) is not None or number is not None
     if len(match["name"]) < _SHORT and not is_clear and not is_week:
         return None  # Sun cream
-    day = _days_of(heading, lexicon).get(weekday)
-    if day is None:
-        return None
-    if number is not None and int(number[1]) == day.day:
+    days = _days_of(heading, lexicon).get(weekday, [])
+    numbered = [one for one in days if number is not None and int(number[1]) == one.day]
+    if len(numbered or days) != 1:
+        return None  # none, or two Saturdays within 12–20 September
+    (day,) = numbered or days
+    if number is not None and numbered:
         rest = rest[number.end() :]  # Mon 7  Opening, under 7–11 June
     year = f" {day.year}" if day.year != _UNKNOWN_YEAR else ""
     return OnWeekday(f"{match['name']} {day.day} {MONTHS[day.month - 1]}{year}", rest, is_clear)
@@ -62,7 +66,7 @@ def begins_with_weekday(text: str, lexicon: Lexicon) -> bool:
     return match is not None and fold(match["name"]) in lexicon.weekdays
 
 
-def _days_of(heading: str, lexicon: Lexicon) -> dict[int, dt.date]:
+def _days_of(heading: str, lexicon: Lexicon) -> dict[int, list[dt.date]]:
     """The days of a heading by their weekdays: those that it names, or the seven from it on. A week without a year begins on a
     Monday, which the row of each day then says with its date, to be checked with its year."""
     moment = read_moment(heading, "date", lexicon)
@@ -73,7 +77,7 @@ def _days_of(heading: str, lexicon: Lexicon) -> dict[int, dt.date]:
     last = _only(moment.last, None) if moment.last is not None else None
     if first is None or (moment.last is not None and last is None):
         return {}
-    count = 7 if last is None else min(7, (last - first).days + 1)
+    count = 7 if last is None else min(_MOST_DAYS, (last - first).days + 1)
     begins_week = is_week or (last is not None and count >= _LEAST_OF_WEEK)
     if first.year != _UNKNOWN_YEAR:
         weekday = first.weekday()
@@ -81,7 +85,10 @@ def _days_of(heading: str, lexicon: Lexicon) -> dict[int, dt.date]:
         weekday = named or 0
     else:
         return {}
-    return {(weekday + n) % 7: first + dt.timedelta(days=n) for n in range(count)}
+    found: dict[int, list[dt.date]] = {}
+    for n in range(count):
+        found.setdefault((weekday + n) % 7, []).append(first + dt.timedelta(days=n))
+    return found
 
 
 def _only(day: Day, weekday: int | None) -> dt.date | None:
