@@ -24,7 +24,7 @@ BULLET: Final = re.compile(
 HEADING: Final = re.compile(r"^\s*#{1,6}\s+")
 MARKS: Final = re.compile(r"\*\*|__|`|(?<!\w)[*_](?=\S)|(?<=\S)[*_](?!\w)")
 _TILL_LATE: Final = r"(?i)(\d\s?(?:[ap]\.?m\.?)?)\s*(?:[–—-]|to|till?|until)\s*(?:late|close)\b"
-_WEEK_OF: Final = r"(?i)\bweek\s+(?:of|commencing|beginning|starting)\s+(?=\d|[A-Z]\w*\.?,?\s+(?:\w+\s+)?\d{1,2}(?:st|nd|rd|th)?\b)"
+_WEEK_OF: Final = r"(?i)\bweek\s+(?:of|commencing|beginning|starting)\s+(?=\d|[A-Z]\w*\.?,?\s+(?:\w+\.?,?\s+){0,3}\d{1,2}(?:st|nd|rd|th)?\b)"
 _BRACKETS: Final = str.maketrans("[]{}", "()()")
 _NUMBERED: Final = re.compile(r"^\d{1,2}\.\s+(\S+)")
 _OTHER_DAYS: Final = re.compile(
