@@ -37,6 +37,9 @@ _HIDDEN_ROW = re.compile(rb'<row\b[^>]*\shidden="(?:1|true)"[^>]*>')
 _ROW_NUMBER = re.compile(rb'\sr="(\d+)"')
 _FAR = re.compile(rb"""\sr\s*=\s*["']\s*(?:([A-Za-z]{2,})(\d+)|([A-Za-z]?)(\d{6,}))""")
 """A cell beyond column Z, or a cell or a row beyond row 99,999: what is nearer cannot reach far, in whatever order it stands."""
+_FAR_AS_USUAL = re.compile(rb' r="(?:([A-Za-z]{2,})(\d+)|([A-Za-z]?)(\d{6,}))')
+_UNUSUAL = (b"r='", b"r =", b"r= ", b"\nr=", b"\tr=", b"\rr=", b"r\n", b"r\t", b"r=\n", b"r=\t")
+"""How a program may write where a cell is, and hardly one does."""
 _WIDEST_SURE = 280
 """Columns of which 100,000 rows are no more cells than a sheet may have."""
 _FEW_UNPLACED = 1_000
@@ -134,14 +137,15 @@ def _scan_xlsx(
 
 def _measure(text: bytes, reach: list[int]) -> None:
     """How far the rows and cells of some markup reach, as far as that matters: down from row 100,000, across from Z."""
-    far = _FAR.findall(text)
+    place_count = text.count(b' r="')
+    is_usual = not any(sign in text for sign in _UNUSUAL)
+    far = (_FAR_AS_USUAL if is_usual else _FAR).findall(text)
     letters = max((one[0].upper() for one in far), key=lambda one: (len(one), one), default=b"") or b"Z"
     reach[1] = max(reach[1], _column_index(letters[:6].decode()) + 1)
     reach[0] = max(reach[0], _highest(one[1] or one[3] for one in far))
-    value_count = (
-        text.count(b"v>") // 2 + text.count(b"is>") // 2
-    )  # each begun and ended, whatever its prefix
-    reach[2] += max(value_count - text.count(b" r="), 0)
+    # each value is begun and ended, whatever its prefix
+    value_count = text.count(b"v>") // 2 + text.count(b"is>") // 2
+    reach[2] += max(value_count - place_count, 0)
 
 
 def _highest(numbers: Iterable[bytes]) -> int:
