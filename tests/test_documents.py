@@ -652,6 +652,7 @@ REFUSED = {
     "a weekday of which the date above has two": (
         "12–20 September 2026: Festival\nSaturday 9am Parade", "line 2", "begins with a weekday",
     ),
+    "a number that may be an hour": ("Mon 7 Sept 2026\n9.30 Briefing\n11 Heat 2\n2pm Final", "line 3", "may be an hour"),
     "a length in metres is no date": ("HW 07:55 (3.9m)\nSat 5 June 2027: Race", "line 1", "neither it nor a line above it has a date"),
     "a sentence whose date has a full stop in it": (
         "der Elternabend findet am Donnerstag, dem 24. September 2026, um 19.30 Uhr in der Aula statt.\nMi 11.11.2026, 17:00 Uhr: Umzug", "line 1", "It is a sentence",

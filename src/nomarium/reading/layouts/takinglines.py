@@ -36,6 +36,11 @@ _NUMBERED: Final = Refusal(
     "text-week", "The line names a week by its number, and nothing says from when the weeks are counted.",
     "Write the dates of that week: “26–30 October: Half term”.",
 )  # fmt: skip
+_HOUR_FIRST: Final = re.compile(r"(?:[1-9]|1[0-2])\s+[A-ZÀ-Þ]")
+_HOUR: Final = Refusal(
+    "text-hour", "The line begins with a number, right below one with a time: it may be an hour, or count something.",
+    "Write an hour like 11:00, or 11am.",
+)  # fmt: skip
 _PROSE: Final = Refusal(
     "text-prose",
     "It is a sentence with a date or a time: what of it is the title, and what the place, cannot be told.",
@@ -172,15 +177,20 @@ class Taking:
             is_name = not half["sign"].strip() and half["half"][0].lower() not in "ap"  # Morning tea
             title = line.text if is_name else f"{half['rest'].strip()} ({half['half']})"
             self.rows.append((line.number, EventRow(self._date, "", title)))
-        elif is_like_a_date(line.text, lexicon) or _MONTH_IN_FIGURES.match(line.text):
-            self.refuse(line, _UNREAD)
-        elif OF_WEEK.match(line.text) and (
-            self.is_one_week or following is None or not (following.date or following.time)
-        ):
-            self.refuse(line, _NUMBERED)
+        elif (left_open := self._left_open(line, following)) is not None:
+            self.refuse(line, left_open)
         else:
             self._titled = month_in(line.text, lexicon) or self._titled
             self._text_at = line.number
+
+    def _left_open(self, line: TextLine, following: TextLine | None) -> Refusal | None:
+        """Why a line that has no date and no time may all the same be an event; None for a note."""
+        if is_like_a_date(line.text, self.lexicon) or _MONTH_IN_FIGURES.match(line.text):
+            return _UNREAD
+        if self.rows and line.number - 1 == self.rows[-1][0] in self.under and _HOUR_FIRST.match(line.text):
+            return _HOUR
+        heads = not self.is_one_week and following is not None and bool(following.date or following.time)
+        return _NUMBERED if OF_WEEK.match(line.text) and not heads else None
 
     def _dated_from_above(self, line: TextLine) -> TextLine | Literal["taken"] | None:
         """A line with the day that its number has in the month above it, or its weekday in the week above it."""
