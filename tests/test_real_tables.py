@@ -448,11 +448,12 @@ def test_milestones_have_the_year_above_and_are_blamed_at_their_own_cell(tmp_pat
     assert "row 10, column B “Papers due”: “2027-02-30”" in refused(csv_file(tmp_path / "other", wrong))
 
 
-def test_a_drawn_cell_that_leaves_open_what_is_when_is_refused(tmp_path: Path) -> None:
+@pytest.mark.parametrize("cell", ["Open 9am (doors 8.30)", '"10am\nRace 11am"'])
+def test_a_drawn_cell_that_leaves_open_what_is_when_is_refused(cell: str, tmp_path: Path) -> None:
     said = refused(
         csv_file(
             tmp_path,
-            "September 2026,,,,\nMon,Tue,Wed,Thu,Fri\n,1,2,3,4\n,Open 9am (doors 8.30),,Fair 2pm,\n7,8,9,10,11\n,,,,\n14,15,16,17,18\n,,,,",
+            f"September 2026,,,,\nMon,Tue,Wed,Thu,Fri\n,1,2,3,4\n,{cell},,Fair 2pm,\n7,8,9,10,11\n,,,,\n14,15,16,17,18\n,,,,",
         )
     )
     assert "The cell says more than one time." in said

@@ -62,6 +62,15 @@ class Extras(NamedTuple):
     """Whether many of its cells do not say where they are, so that how far they reach is not known."""
 
 
+class _Reach:
+    """How far the cells of a sheet reach, as far as its markup has been looked through."""
+
+    def __init__(self) -> None:
+        self.rows = self.columns = 0
+        self.unplaced = 0
+        """Cells that do not say where they are."""
+
+
 def xlsx_extras(path: Path, sheet_names: list[str]) -> dict[str, Extras]:
     """The faulty cells and hidden rows of each sheet of an .xlsx or .xlsm workbook, by sheet name."""
     found: dict[str, Extras] = {}
@@ -70,10 +79,14 @@ def xlsx_extras(path: Path, sheet_names: list[str]) -> dict[str, Extras]:
             for name, part in _xlsx_parts(archive).items():
                 if name in sheet_names:
                     hidden: set[int] = set()
-                    reach = [0, 0, 0]
+                    reach = _Reach()
                     faults = dict(_scan_xlsx(archive, part, hidden, reach))
                     found[name] = Extras(
-                        faults, (), frozenset(hidden), (reach[0], reach[1]), reach[2] > _FEW_UNPLACED
+                        faults,
+                        (),
+                        frozenset(hidden),
+                        (reach.rows, reach.columns),
+                        reach.unplaced > _FEW_UNPLACED,
                     )
     except DAMAGED:
         return found  # what the reader of values could read, we do not refuse for its wrapping
@@ -110,7 +123,7 @@ def _xlsx_parts(archive: zipfile.ZipFile) -> dict[str, str]:
 
 
 def _scan_xlsx(
-    archive: zipfile.ZipFile, part: str, hidden: set[int], reach: list[int]
+    archive: zipfile.ZipFile, part: str, hidden: set[int], reach: _Reach
 ) -> Iterator[tuple[tuple[int, int], str]]:
     """The faulty cells of a sheet; its hidden rows go into `hidden`, how far its cells reach, and how
     many do not say where they are, into `reach`."""
@@ -129,23 +142,23 @@ def _scan_xlsx(
                         yield (int(cell[2]), _column_index(cell[1].decode())), fault
             cut = text.rfind(b"</row>")
             rest = text[cut:] if cut > 0 else text[-_LONGEST_CELL:]
-    if reach[1] > _WIDEST_SURE:  # rows that are near enough in other sheets count in this one
+    if reach.columns > _WIDEST_SURE:  # rows that are near enough in other sheets count in this one
         with archive.open(part) as file:
             while block := file.read(_BLOCK):
-                reach[0] = max(reach[0], _highest(_NUMBERED.findall(block + file.read(_LONGEST_CELL))))
+                reach.rows = max(reach.rows, _highest(_NUMBERED.findall(block + file.read(_LONGEST_CELL))))
 
 
-def _measure(text: bytes, reach: list[int]) -> None:
+def _measure(text: bytes, reach: _Reach) -> None:
     """How far the rows and cells of some markup reach, as far as that matters: down from row 100,000, across from Z."""
     place_count = text.count(b' r="')
     is_usual = not any(sign in text for sign in _UNUSUAL)
     far = (_FAR_AS_USUAL if is_usual else _FAR).findall(text)
     letters = max((one[0].upper() for one in far), key=lambda one: (len(one), one), default=b"") or b"Z"
-    reach[1] = max(reach[1], _column_index(letters[:6].decode()) + 1)
-    reach[0] = max(reach[0], _highest(one[1] or one[3] for one in far))
+    reach.columns = max(reach.columns, _column_index(letters[:6].decode()) + 1)
+    reach.rows = max(reach.rows, _highest(one[1] or one[3] for one in far))
     # each value is begun and ended, whatever its prefix
     value_count = text.count(b"v>") // 2 + text.count(b"is>") // 2
-    reach[2] += max(value_count - place_count, 0)
+    reach.unplaced += max(value_count - place_count, 0)
 
 
 def _highest(numbers: Iterable[bytes]) -> int:

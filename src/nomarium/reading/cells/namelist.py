@@ -5,7 +5,6 @@ The list is `data/names.txt`; for another version of Babel its text is what `nam
 
 from collections.abc import Iterable
 from functools import lru_cache
-from importlib import metadata
 from pathlib import Path
 
 from nomarium.reading.cells.words import LIKELY_LANGUAGES, all_languages, lexicon_of
@@ -38,6 +37,8 @@ def known_by_likely(word: str) -> bool:
 @lru_cache(maxsize=1)
 def _listed_names() -> dict[str, list[str]] | None:
     """Each name of a month or a weekday and the codes of its languages; None when the list is of another version."""
+    from importlib import metadata  # a tenth of a start, and seldom needed
+
     version, *lines = (Path(__file__).parents[1] / "data/names.txt").read_text(encoding="utf-8").splitlines()
     if version != metadata.version("babel"):
         return None

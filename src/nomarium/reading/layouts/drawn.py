@@ -157,9 +157,23 @@ def lines_of_cell(text: str) -> list[CellLine]:
             may_have_place = False
         else:
             time, title = time_and_text(line)
-            found.append(CellLine(title, waiting if time is NOTHING else time, "", line))
+            if waiting is not NOTHING:  # a time above one that has its own leaves open which is which
+                time, title = waiting, line
+            found.append(CellLine(title, time, "", line))
             may_have_place, waiting = waiting is not NOTHING, NOTHING
     return found
+
+
+def entries_of_cell(
+    sheet: Sheet, row: int, column: int, text: str, date: Part
+) -> "list[DrawnEntry | Problem]":
+    """The events of a drawn cell, all on one date; a problem for each of which nothing tells when it is."""
+    return [
+        several_times(sheet.place(row, column), one.text)
+        if one.says_several
+        else DrawnEntry(row, column, one.title, date, one.time, one.place)
+        for one in lines_of_cell(text)
+    ]
 
 
 def _each_timed(line: str) -> list[str]:
@@ -197,9 +211,8 @@ def _is_time(match: re.Match[str], times: Times) -> bool:
         return re.fullmatch(r"\d{1,4}", text) is None
     if match["lead"] or not re.fullmatch(_HOURS, text):
         return re.fullmatch(_HOURS, text) is not None
-    from nomarium.reading.layouts.linetimes import (
-        NO_START,
-    )  # its patterns are slow to compile, and seldom needed here
+    # the patterns of lines are slow to compile, and seldom needed here
+    from nomarium.reading.layouts.linetimes import NO_START
 
     before = match["text"]
     counts = fold(before).split()[-1].removesuffix("s") in _COUNTED or NO_START.search(before)

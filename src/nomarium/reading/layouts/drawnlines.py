@@ -1,17 +1,15 @@
 """A drawing within a text: times down and places or days across, its columns apart by spaces."""
 
-from collections.abc import Callable, Sequence
+from collections.abc import Sequence
 from functools import partial
 from typing import Final
 
 from nomarium.model.problem import note
-from nomarium.reading.layouts import daysheet, grid
 from nomarium.reading.layouts.columnlines import LEAST_COLUMNS, cells_of, pieces_of, with_others
 from nomarium.reading.layouts.layout import NotRead, Reading, Top
 from nomarium.reading.layouts.linetimes import reads_as_time
 from nomarium.sheets.sheet import Row
 
-_LOOKS: Final[tuple[Callable[[Top], Reading | NotRead], ...]] = (daysheet.look, grid.look)
 _LEAST_ROWS: Final = 2
 
 
@@ -20,9 +18,11 @@ def drawing_of_lines(top: Top, lines: Sequence[Row]) -> Reading | NotRead | None
     drawn = _drawn(lines)
     if drawn is None:
         return None
+    from nomarium.reading.layouts import daysheet, grid  # few texts draw anything
+
     above, rows, below = drawn
     sheet = top.sheet._replace(read_rows=lambda: [*above, *rows], unit="line", read_lines=None)
-    tried = [look(Top(sheet, top.options, top.is_whole)) for look in _LOOKS]
+    tried = [look(Top(sheet, top.options, top.is_whole)) for look in (daysheet.look, grid.look)]
     reading = next((one for one in tried if isinstance(one, Reading) and not one.problems), None)
     if reading is None:  # its shape is known, and only its day is not
         return next((one for one in tried if isinstance(one, NotRead) and one.why == "day-unnamed"), None)

@@ -55,9 +55,10 @@ def list_in(top: Top, sheet: Sheet, seen: Lexicon | None = None) -> Reading | No
     if isinstance(table, NotRead):
         return table
     if (apart := with_cells_apart(lined, table)) is not None:
-        again = read_table(in_one_line(apart), top.options, top.is_whole, seen)
+        apart = in_one_line(apart)
+        again = read_table(apart, top.options, top.is_whole, seen)
         if not isinstance(again, NotRead):
-            sheet, table = in_one_line(apart), again
+            sheet, table = apart, again
     from nomarium.reading.rows.reader import read_events
 
     return Reading(

@@ -229,8 +229,8 @@ def _read(
     whole, of_letters = [*sent, *plain], lines_about_letters(plain, lexicon) | mail_heads(plain)
     plain = [(number, "" if number in of_letters or number in heads else text) for number, text in plain]
     plain = with_leading_clocks(unwrapped(plain, lexicon))
-    taking = Taking(lexicon, has_date, sent[0][1] if sent else "")
-    taking.is_one_week = sum(OF_WEEK.match(text.strip()) is not None for _, text in plain) == 1
+    weeks = sum(OF_WEEK.match(text.strip()) is not None for _, text in plain)
+    taking = Taking(lexicon, has_date, sent[0][1] if sent else "", weeks == 1)
     _take_all(plain, taking)
     rows = taking.rows
     for line, title, place in titled_days(taking.headings, plain, rows, lexicon):

@@ -14,10 +14,9 @@ from nomarium.reading.columns.lexicons import weekday_columns
 from nomarium.reading.layouts.drawn import (
     DrawnEntry,
     date_part,
+    entries_of_cell,
     events_of,
-    lines_of_cell,
     merged_from,
-    several_times,
 )
 from nomarium.reading.layouts.layout import NotRead, Reading, Top, not_read
 from nomarium.reading.layouts.narrowcells import in_whole_lines
@@ -283,10 +282,4 @@ def _take_entry(sheet: Sheet, drawing: _Drawing, number: int, column: int, text:
     if area is not None and area.last_column > area.first_column:
         last_column = area.last_column - sheet.first_column
         last = max(date for n, date in drawing.dates.items() if n <= last_column)
-    for one in lines_of_cell(text):
-        date = date_part(day, last)
-        drawing.entries.append(
-            several_times(sheet.place(number, column), one.text)
-            if one.says_several
-            else DrawnEntry(number, column, one.title, date, one.time, one.place)
-        )
+    drawing.entries += entries_of_cell(sheet, number, column, text, date_part(day, last))

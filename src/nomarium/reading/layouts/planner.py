@@ -20,9 +20,8 @@ from nomarium.reading.layouts.drawn import (
     DrawnEntry,
     date_part,
     decide_days,
+    entries_of_cell,
     events_of,
-    lines_of_cell,
-    several_times,
 )
 from nomarium.reading.layouts.layout import NotRead, Reading, Top, not_read
 from nomarium.reading.layouts.narrowcells import in_whole_lines
@@ -73,12 +72,7 @@ def look(top: Top) -> Reading | NotRead:
             continue
         dates = dates_of_weekdays(weekdays, begins)
         for at, text in filled:
-            for one in lines_of_cell(text):
-                entries.append(
-                    several_times(sheet.place(number, at), one.text)
-                    if one.says_several
-                    else DrawnEntry(number, at, one.title, date_part(dates[at]), one.time, one.place)
-                )
+            entries += entries_of_cell(sheet, number, at, text, date_part(dates[at]))
     rows_are = "a week a row" if label is not None else "one week"
     message = f"Read as a planner: {rows_are}, {counted}, weekdays across."
     notes = [

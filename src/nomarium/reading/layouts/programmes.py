@@ -6,7 +6,6 @@ from collections.abc import Iterator, Sequence, Set
 from itertools import pairwise
 from typing import Final
 
-from nomarium.model.refusal import Refusal
 from nomarium.reading.cells.times import Clock, Times, read_times
 from nomarium.sheets.sheet import Row
 
@@ -43,8 +42,7 @@ def forward_through_days(rows: Sequence[Row]) -> tuple[list[Row], list[tuple[int
 def _go_into_evenings(rows: Sequence[Row]) -> bool:
     """Whether a date's times go on from a time before seven, `6.30`, to one from seven on, `7.00`, and none says am or pm: a
     day that begins so early is in the evening, where an hour before seven is in the afternoon."""
-    said = [(cells[0], read_times(str(cells[1]))) for _, cells in rows if cells[1]]
-    starts = [(date, one.start) for date, one in said if isinstance(one, Times) and one.start is not None]
+    starts = [(cells[0], start) for _, cells in rows if (start := start_of(str(cells[1]))) is not None]
     if any(clock.has_meridiem for _, clock in starts):
         return False
     return any(
@@ -59,24 +57,23 @@ def with_ends(rows: Sequence[Row], under: Set[int]) -> Iterator[Row]:
     have theirs from above."""
     for (number, cells), (after_number, following) in pairwise([*rows, (0, ("",) * 2)]):
         date, time, *rest = cells
-        here, after = read_times(str(time)), read_times(str(following[1]))
-        is_next = after_number in under and date == following[0]
-        if is_next and not cells[5] and _lasts_until(here, after):
+        here, after = start_of(str(time)), start_of(str(following[1]))
+        is_next = after_number in under and date == following[0] and not cells[5]
+        if is_next and here and after and after.secs > here.secs and not _has_end(str(time)):
             begins = re.split(r"\s*(?:[-–—]|\bto\b|\buntil\b)\s*", str(following[1]))[0]
             time = f"{time}-{begins}"
         yield number, (date, time, *rest)
 
 
-def _lasts_until(here: Times | Refusal, after: Times | Refusal) -> bool:
-    """Whether a time says no end, and another begins later."""
-    if (
-        not isinstance(here, Times)
-        or not isinstance(after, Times)
-        or here.start is None
-        or after.start is None
-    ):
-        return False
-    return here.end is None and after.start.secs > here.start.secs
+def start_of(text: str) -> Clock | None:
+    """When a text of times begins; None for one that says no time."""
+    times = read_times(text) if text else None
+    return times.start if isinstance(times, Times) else None
+
+
+def _has_end(text: str) -> bool:
+    times = read_times(text)
+    return isinstance(times, Times) and times.end is not None
 
 
 def _with_half(secs: int) -> str:

@@ -6,7 +6,6 @@ from typing import Final, Literal
 from nomarium.model.refusal import Refusal
 from nomarium.model.wording import MONTHS
 from nomarium.reading.cells.placewords import is_place
-from nomarium.reading.cells.times import Times, read_times
 from nomarium.reading.cells.words import Lexicon
 from nomarium.reading.layouts.asides import is_aside
 from nomarium.reading.layouts.eventrow import EventRow
@@ -15,6 +14,7 @@ from nomarium.reading.layouts.linerows import row_of
 from nomarium.reading.layouts.linetimes import EDGES, time_in, with_clocks
 from nomarium.reading.layouts.listeddates import listed_dates
 from nomarium.reading.layouts.monthlines import goes_into_next, in_month, month_alone, month_in
+from nomarium.reading.layouts.programmes import start_of
 from nomarium.reading.layouts.prose import Said, said_in, sentences_of
 from nomarium.reading.layouts.textlines import (
     TextLine,
@@ -96,8 +96,9 @@ _UNREAD: Final = Refusal(
 class Taking:
     """Takes line after line, under the month and the date that stand over it."""
 
-    def __init__(self, lexicon: Lexicon, has_date: bool, sent: str = "") -> None:
-        """`sent`: when the message was, `11 September 2026`; a weekday and a day are on or after it, until a title names a month."""
+    def __init__(self, lexicon: Lexicon, has_date: bool, sent: str, is_one_week: bool) -> None:
+        """`sent`: when the message was, `11 September 2026`; a weekday and a day are on or after it, until a title names a month.
+        `is_one_week`: one line alone names a week by its number; it is an entry, and heads nothing."""
         self.lexicon, self._has_date = lexicon, has_date
         self._month = self._date = ""
         self._over, self._is_of_week = "", False
@@ -117,8 +118,7 @@ class Taking:
         """The number of the last line that is no event, and of the last title that a time alone had."""
         self._waiting: TextLine | None = None
         """A time alone, whose title may be on the line below."""
-        self.is_one_week = False
-        """Whether one line alone names a week by its number: it is an entry, and heads nothing."""
+        self._is_one_week = is_one_week
         self.rows: list[Row] = []
         self.under: set[int] = set()
         """Lines with a time whose date is that of a line above them."""
@@ -189,7 +189,7 @@ class Taking:
             return _UNREAD
         if self.rows and line.number - 1 == self.rows[-1][0] in self.under and _HOUR_FIRST.match(line.text):
             return _HOUR
-        heads = not self.is_one_week and following is not None and bool(following.date or following.time)
+        heads = not self._is_one_week and following is not None and bool(following.date or following.time)
         return _NUMBERED if OF_WEEK.match(line.text) and not heads else None
 
     def _dated_from_above(self, line: TextLine) -> TextLine | Literal["taken"] | None:
@@ -310,15 +310,8 @@ def _is_after_midnight(line: TextLine, before: Row | None, date: str) -> bool:
     """Whether a line under a date is earlier than those above it, in the small hours: it may be on the next day."""
     if before is None or before[1][0] != date or not before[1][1]:
         return False
-    here, there = read_times(line.time), read_times(str(before[1][1]))
-    if (
-        not isinstance(here, Times)
-        or not isinstance(there, Times)
-        or here.start is None
-        or there.start is None
-    ):
-        return False
-    return here.start.secs < _SMALL_HOURS and there.start.secs >= _EVENING
+    here, there = start_of(line.time), start_of(str(before[1][1]))
+    return here is not None and there is not None and here.secs < _SMALL_HOURS and there.secs >= _EVENING
 
 
 def _said(line: TextLine, lexicon: Lexicon) -> tuple[list[Row], list[str]]:
