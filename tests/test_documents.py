@@ -514,6 +514,11 @@ LINES: dict[str, tuple[str, list[str], list[str], list[str]]] = {
         ["All hands 2026-10-17T09:00/2026-10-17T10:00", "Launch 2026-10-18T10:00/2026-10-18T11:00",
          "Class of 9 visits 2026-10-22/2026-10-23"], [],
     ),
+    "hours alone from one to the other": (
+        "Thu 24 Sept 2026: Parents' evening 6 till 8, hall\nSat 3 Oct 2026: Jumble sale (10 to 12)\nSun 4 Oct 2026: Story time, ages 5 till 8", [],
+        ["Parents' evening 2026-09-24T18:00/2026-09-24T20:00 @ hall", "Jumble sale 2026-10-03T10:00/2026-10-03T12:00",
+         "Story time, ages 5 till 8 2026-10-04/2026-10-05"], [],
+    ),
     "all day before the date": (
         "All day Tue 20 October 2026: Work party\nWed 21 October 2026: Launch, 10am", [],
         ["Work party 2026-10-20/2026-10-21", "Launch 2026-10-21T10:00/2026-10-21T11:00"], [],
@@ -648,6 +653,7 @@ REFUSED = {
     ),
     "a week by its number": ("Mon 7 Sept 2026: Tour\nWeek 44: Half term\nTue 3 Nov 2026: Back", "line 2", "names a week by its number"),
     "a week by its number in Swedish": ("tis 18/8 2026 Upprop\nv 44 Höstlov\nfre 18/12 2026 kl 11.00 Avslutning", "line 2", "names a week by its number"),
+    "a weekday of a month": ("Mon 7 Sept 2026: Opening\nlast Sat in Oct: Regatta", "line 2", "none can be read in it"),
     "a part of a month": ("Mon 7 Sept 2026: Opening\nFirst week of October 2026: book week\nMid-November 2026: mocks", "line 2: “First week of October 2026", "none can be read in it"),
     "a weekday of which the date above has two": (
         "12–20 September 2026: Festival\nSaturday 9am Parade", "line 2", "begins with a weekday",

@@ -335,6 +335,10 @@ READ: dict[str, tuple[str, list[str], list[str]]] = {
         Fri 30,Walk 6.30pm
         """, [], ["Regatta 2026-09-12T10:00/2026-09-12T16:00 @ Main slip", "Service 2026-09-13T09:00/2026-09-13T10:00", "Walk 2026-10-30T18:30/2026-10-30T19:30"],
     ),
+    "hours in words below titles in a drawn month": (
+        "Oktober 2026;;;;;;\nMo;Di;Mi;Do;Fr;Sa;So\n;;;1;2;3;4\n;;;\"Prüfung\n10 Uhr\";\"Ausflug\nganztägig\";;\n5;6;7;8;9;10;11\n;;;;;;\n12;13;14;15;16;17;18\n;;;;;;", [],
+        ["Prüfung 2026-10-01T10:00/2026-10-01T11:00", "Ausflug 2026-10-02/2026-10-03"],
+    ),
     "several times in a cell, each with its title": (
         """
         September 2026,,,,

@@ -193,11 +193,12 @@ def timed_parts(line: str, between: str = r"[,;/\n]|\s&\s") -> list[str]:
 
 def _time_alone(line: str) -> Part:
     """What a line says that is a clear time and nothing else; NOTHING for any other."""
-    if not line[0].isdigit() or not (_CLEAR.search(line) or re.fullmatch(_HOURS, line)) or line.isdigit():
+    times = read_times(line) if not line.isdigit() else None
+    if not isinstance(times, Times):
         return NOTHING
-    times = read_times(line)
-    if not isinstance(times, Times) or times.start is None:
-        return NOTHING
+    is_clear = _CLEAR.search(line) or re.fullmatch(_HOURS, line) or re.search(r"[^\W\d_]{3}", line)  # 10 Uhr
+    if times.start is None or not is_clear:
+        return Part(is_all_day=True) if times.is_all_day else NOTHING
     return Part(start=times.start, end=times.end, notes=times.notes)
 
 
@@ -257,7 +258,7 @@ def events_of(
             continue
         for code in dict.fromkeys(when.notes):
             account.count(note(code, NOTES[code]).at(place))
-        if entry.time is NOTHING and holds_time(entry.text):
+        if entry.time is NOTHING and (holds_time(entry.text) or says_more_times(entry.text)):
             told = title_timed(
                 f"“{entry.text}”", "If this is its time, write it before the title: “9:00 Assembly”."
             )

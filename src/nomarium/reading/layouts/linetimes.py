@@ -31,6 +31,10 @@ _AT_HOUR: Final = re.compile(
     r"(?i)(?<![\w.:/-])(?:\b(?:at|from|um|ab|kl\.?|klo|klokken|ore|alle|om|a las|desde las)|@)\s+((?:[1-9]|1[0-2])(?:\s?(?:[-–—]|to|till?|until|bis)\s?(?:[1-9]|1[0-2]))?)(?=\s*(?:[.,;)]?$|[.,;)]\s))"
 )
 """An hour alone that ends what is said, `Launch at 10`."""
+_TILL_HOUR: Final = re.compile(
+    r"(?i)(?:(?<![\w.:/-])(?P<till>(?:[1-9]|1[0-2])\s+(?:till?|until)\s+(?:[1-9]|1[0-2]))|(?<=\()(?P<to>(?:[1-9]|1[0-2])\s+to\s+(?:[1-9]|1[0-2])))(?=\s*(?:[.,;)]?$|[.,;)]\s|\)))"
+)
+"""Hours alone from one to the other, `6 till 8`; with *to* in brackets of their own, `(10 to 2)`."""
 _OF_TIDE: Final = re.compile(
     r"(?i)\b(?:(?:high|low)\s+(?:water|tide)|[hl]\.?w\.?|sun(?:rise|set)|dusk|dawn)\s*(?:at\s+)?$"
 )
@@ -101,13 +105,12 @@ def reads_as_time(text: str) -> bool:
 def time_in(text: str) -> tuple[str, str]:
     """The first time that a text says, and the text without it."""
     clear = (match for match in TIME.finditer(text) if reads_as_time(match[1].strip()))
-    found = [
-        match for match in (*clear, *_AT_HOUR.finditer(text)) if not NO_START.search(text[: match.start()])
-    ]
+    alone = (*_AT_HOUR.finditer(text), *_TILL_HOUR.finditer(text))
+    found = [match for match in (*clear, *alone) if not NO_START.search(text[: match.start()])]
     if not found:
         return "", text
     match = next((one for one in found if not _OF_TIDE.search(text[: one.start()])), found[0])
-    return match[1].strip(), _joined(text[: match.start()], text[match.end() :])
+    return (match[1] or match["to"]).strip(), _joined(text[: match.start()], text[match.end() :])
 
 
 def _joined(before: str, after: str) -> str:

@@ -60,7 +60,7 @@ _WITHOUT: Final = re.compile(
 """The days on which something that repeats is not held: `(no class 28 Oct)`."""
 _COUNTED_WEEKS: Final = re.compile(r"(?i)\(?(?:\bfor\s+)?\b(\d{1,2})\s+(weeks|sessions|times)\b\)?")
 _VAGUE: Final = re.compile(
-    r"(?i)(?:early|mid|late|(?:the\s+)?(?:end|beginning|start|middle)\s+of|(?:the\s+)?(?:first|second|third|last|1st|2nd|3rd|4th)\s+(?:w/c|(?:week|half|weekend|few days)\s+(?:of|in)))[\s-]+(?P<month>[^\W\d]+)\b"
+    r"(?i)(?:early|mid|late|(?:the\s+)?(?:end|beginning|start|middle)\s+of|(?:the\s+)?(?:first|second|third|last|1st|2nd|3rd|4th)\s+(?:w/c|(?:week|half|weekend|few days|(?:mon|tue|wed|thu|fri|sat|sun)\w*\.?)\s+(?:of|in)))[\s-]+(?P<month>[^\W\d]+)\b"
 )
 """A part of a month, which is no date: `First week of October`, `Mid-November`."""
 _NUMBERS: Final = re.compile(r"\d{1,2}(?:st|nd|rd|th)?(?:[-–/&+]\d{1,2}(?:st|nd|rd|th)?)*")
