@@ -37,6 +37,7 @@ def _line(template: str, values: Mapping[str, str]) -> str:
     text = re.sub(_FIELD, lambda match: values.get(match[1], "") or _GAP, template)
     if _GAP not in text:
         return " ".join(text.split(" ")).strip()
+    text = re.sub(rf"\s+v\.?\s+{_GAP}|{_GAP}\s+v\.?\s+", "", text)  # one side alone
     text = re.sub(rf"\s*[(\[]\s*{_GAP}(?:\s*{_SIGNS}*\s*{_GAP})*\s*[)\]]", "", text)
     text = re.sub(rf"([(\[])\s*{_GAP}\s*{_SIGNS}+\s*", r"\1", text)
     text = re.sub(rf"\s*{_SIGNS}+\s*{_GAP}", "", text)

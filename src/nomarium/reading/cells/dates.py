@@ -68,6 +68,7 @@ _TIME_WORDS = frozenset("at um om kl".split())
 _W = r"(?:W[.,]*|\(W\)[.,]*)?"
 _HOURS = r"[-/](?!W|no?[./-]?M|no?[./]n[./])"
 """What follows the first hour of a time range (5 Sept 10-12.30, 10-noon) and no year: it begins no date."""
+_HOUR_BEHIND = r"(?i)\d{1,2}\s*(?:[-–]\s*\d{1,2}(?!\s*[.]|\d)|(?:uhr|uur|h)\b)|\d(?![\d.])"
 _YEAR = rf"(?:y(?!:)|n(?![o:.hp]|[.]?[-/ ]?[M~]|{_HOURS}))?"
 _WORDED = rf"no?[./-]?M[.]?[,./-]*{_YEAR}"
 _HYPHENED = r"n(?P<hyphen{0}>[-/])M[.]?(?P=hyphen{0})n(?![:])"
@@ -142,6 +143,10 @@ def _tokens(text: str, lexicon: Lexicon) -> list[_Token]:
             if apostrophe:
                 tokens.pop()
             kind = {1: "n", 2: "y" if apostrophe else "n", 4: "y", 8: "N"}.get(len(figures), "X")
+            if [token.kind for token in tokens[-4:]] == ["n", ".", "n", "."] and _is_hour_behind_date(
+                text, match.start()
+            ):
+                kind = "X"  # 10.11. 8-10 Uhr
             tokens.append(_Token(kind, figures, end, int(figures)))
         elif word:
             joined = fold(before + word) if before else ""  # Meán Fómhair, Thứ Hai: names of two words
@@ -156,6 +161,11 @@ def _tokens(text: str, lexicon: Lexicon) -> list[_Token]:
             tokens.append(_Token(sign, sign, end))
         before = word or ""
     return tokens
+
+
+def _is_hour_behind_date(text: str, at: int) -> bool:
+    """Whether a number apart from the dot before it is an hour, and no year: it has one figure, or goes on as hours do."""
+    return text[at - 1] == " " and re.match(_HOUR_BEHIND, text[at:]) is not None
 
 
 def _add_word(

@@ -50,6 +50,9 @@ _ISO_DATE = r"(\d{4})-(\d\d)-(\d\d)"
 _ISO_MOMENT = (
     r"(?i)(\d{4})-?(\d\d)-?(\d\d)[T ]\s?(\d\d):?(\d\d)(?::?(\d\d)(?:[.,]\d+)?)?\s?(Z|[+-]\d\d:?\d\d)?"
 )
+_ISO_INTERVAL = (
+    r"(?P<first>\d{4}-\d\d-\d\d(?:T\d\d:\d\d)?)\s?/\s?(?P<last>(?:(?:\d{4}-)?\d\d-)?\d\d(?:T\d\d:\d\d)?)"
+)
 _FIGURES = r"(\d{1,2})([/.-])(\d{1,2})\2(\d{4})(?:[ ,]+(.+))?"
 _CLOCK_FIRST = r"(?i)^(?P<times>[^,]*?(?:\d\s?[ap]\.?m\.?|\d[:.h]\d\d|noon|midnight|\dh)\b\.?)[\s,]+(?:on\s+)?(?P<days>.*\d.*)$"
 _JOINT = r"(?i)^(?:[,@;|/–—-]|at\b|um\b|à\b|om\b|a las\b|from\b)\s*"
@@ -155,6 +158,8 @@ def read_moment_text(text: str, role: Role, lexicon: Lexicon, counts_1904: bool 
             return Moment(Day((day,)))
         if (iso := re.fullmatch(_ISO_MOMENT, text)) and not _is_range(iso):
             return _of_iso(text, iso, role)
+        if "/" in text and role != "time":
+            text = _with_dash(text)
     elif role != "time" and (figures := re.fullmatch(_FIGURES, text)):
         figured = figures_day(int(figures[1]), int(figures[3]), int(figures[4]))
         rest = read_times(figures[5]) if figures[5] else Times()
@@ -183,6 +188,16 @@ def read_moment_text(text: str, role: Role, lexicon: Lexicon, counts_1904: bool 
         if isinstance(said, Times) and said.is_unknown:
             return of_times(said)
     return (_week(text, lexicon) or whole) if isinstance(whole, Refusal) else whole
+
+
+def _with_dash(text: str) -> str:
+    """An interval of ISO 8601 with a dash for its slash, and its last day whole: `2026-11-11/13` ends on 2026-11-13."""
+    match = re.fullmatch(_ISO_INTERVAL, text)
+    if match is None:
+        return text
+    first, last = match["first"], match["last"]
+    whole = first[: 10 - len(last)] + last if len(last) < 10 and "T" not in first else last
+    return f"{first} – {whole}".replace("T", " ")
 
 
 def _week(text: str, lexicon: Lexicon) -> Moment | Refusal | None:

@@ -9,8 +9,9 @@ NO_PLACE: Final = (
 )
 """Words of what stands beside a title and is no place."""
 PLACE_WORDS: Final = (
-    r"(?i)\b(?:rooms?|hall|loft|shed|slips?|gym|library|lab|studio|field|court|pitch|church|chapel|centre|center|park|harbou?r|yard|street|road|"
-    r"lane|school|office|theatre|theater|caf[eé]|club|house|building|campus|pool|museum|beach|quay|pier|dock|boathouse|online|salle|raum|at|in)\b|\d"
+    r"(?i)\b(?:rooms?|halls?|lofts?|sheds?|slips?|gyms?|library|labs?|studios?|fields?|courts?|pitch(?:es)?|church|chapel|centre|center|park|harbou?r|yard|street|road|"
+    r"lane|school|office|theatre|theater|caf[eé]|club|house|building|campus|pool|museum|beach|quay|pier|dock|boathouse|online|salle|raum|at|in|aula|sala|sal[oó]n|gimnasio|gin[aá]sio|biblioteca|patio|taller|gymnase|amphith[eé][aâ]tre|biblioth[eè]que|atelier|hangar|"
+    r"cantine|mairie|parc|quai|\w*(?:saal|halle|bibliothek|mensa|werft)|zaal|lokaal|kantine|palestra|laboratorio)\b|\d"
 )
 _ENDS_AS_PLACE: Final = (
     r"(?i)(?:(?:rooms?|slip|shed|loft|hall|lab|studio|court|pitch|field|gate|floor|building|salle|raum)\s+(?:\d{1,3}[a-z]?|[a-z])|"

@@ -18,6 +18,10 @@ _MOST_OF_TITLE: Final = 3
 """Words above which a line that ends as a sentence does is no title."""
 
 
+_NOTHING: Final = frozenset("- – — -- none nil nothing n/a".split())
+"""What stands under a date on which nothing is on."""
+
+
 class Bare(NamedTuple):
     """A line that says when, with the title and the place that were found for it; the title is blank where none was."""
 
@@ -40,6 +44,8 @@ def titled_days(
     used: set[int] = set()
     unclear = _unclear_paragraphs(bare, {n: text for n, text in texts.items() if n not in date_of}, first_of)
     for number, line in bare.items():
+        if texts.get(number + 1, "").casefold() in _NOTHING:
+            continue
         at = bisect_right(dated, number)
         after = dated[at] if at < len(dated) else None
         if after is not None and date_of.get(after) == line.date and not (line.time or line.has_time):
@@ -76,6 +82,8 @@ def titled_days(
             yield Bare(
                 line, "" if len(title.split()) > _MOST_OF_TITLE and title.endswith((".", "!", "?")) else title
             )
+        elif number > dated[0] or re.search(r"\d\s*(?:,|&|\band\b).*\d\s+\w", line.date):
+            yield Bare(line, "")  # Sat 31 Oct TBC, between other days
 
 
 def _unclear_paragraphs(

@@ -23,6 +23,7 @@ from nomarium.reading.columns.head import TableHead, find_head, looks_like_date
 from nomarium.reading.columns.headings import match_heading, normal, unit_of
 from nomarium.reading.columns.lexicons import lexicon_for
 from nomarium.reading.columns.runningmonths import RunningMonths, find_running_months
+from nomarium.reading.columns.sides import with_sides_as_title
 from nomarium.reading.columns.table import TableReading, data_rows, fill_down_columns, filled_rows
 from nomarium.reading.columns.timesinwords import times_in_words
 from nomarium.reading.columns.titles import half_titles, title_columns, unknown_in_title
@@ -118,10 +119,7 @@ def read_table(
     data: Iterator[Row] = chain(first_rows, rows)
     sample = [row for _, row in first_rows if not is_blank(row)]
     if not sample:
-        message = f"{sheet.title} has headings and no rows."
-        remedy = "Check that this is the right file: an empty calendar must not replace a full one."
-        reason = "it has no rows under its headings"
-        return not_read(sheet, "no-rows", reason, "table-empty", message, remedy)
+        return _without_rows(sheet)
     parts = _date_parts(head, sample, options, seen)
     if parts is not None:
         data = parts.joined(
@@ -144,6 +142,7 @@ def read_table(
         message = f"Weekdays have names in {language_name(known.languages[-1])}."
         notes.append(note("date-language", message).at(sheet.place()))
     columns = without_overridden(columns, options)
+    options, of_sides = with_sides_as_title(sheet, columns, options)
     missing = _misfit(sheet, columns, options) or _missing(sheet, columns, options, head)
     if missing is not None:
         return missing._replace(columns=tuple(columns))
@@ -152,6 +151,7 @@ def read_table(
     notes = [
         *column_notes(sheet, columns, options.keep_extra, in_titles),
         *notes,
+        *of_sides,
         *([parts.told(sheet, columns, options.fill_down)] if parts else ()),
         *times_in_words(sheet, head, columns, first_rows, {**options.defaults, **options.overrides}),
     ]
@@ -161,6 +161,12 @@ def read_table(
         sheet, head, tuple(columns), Decisions(lexicon), options, tuple(problems), tuple(notes), parts
     )
     return _settled(table, data, sample, whole, len(first_rows) < TOP_ROWS)
+
+
+def _without_rows(sheet: Sheet) -> NotRead:
+    message = f"{sheet.title} has headings and no rows."
+    remedy = "Check that this is the right file: an empty calendar must not replace a full one."
+    return not_read(sheet, "no-rows", "it has no rows under its headings", "table-empty", message, remedy)
 
 
 def _date_parts(
@@ -330,7 +336,7 @@ def _missing(
         both = words[:2]
         remedy = _column_asked(columns, "summary", options)
         if len(both) == 2:
-            remedy = f'To put two into the title: --title "{_title_of(words)}". {remedy}'
+            remedy = f'To put two into the title: --title "{{{words[0]}}}: {{{words[1]}}}". {remedy}'
         are_posts = len(words) > 2 or len({re.sub(r"\W*(?:\d+|\b\w)$", "", word) for word in words}) == 1
         if len(both) == 2 and are_posts and fields <= {"date", "day", ""}:
             remedy = f"If each filled cell is an event or a duty of its own: --as roster. {remedy}"
@@ -344,14 +350,6 @@ _LABELS = frozenset(
     "name names staff person people employee member post duty role steward room class team crew "
     "time times hour hours slot slots session sessions period periods".split()
 )
-
-
-def _title_of(words: Sequence[str]) -> str:
-    """A template of the title from two of several columns: of two teams, else of the first two."""
-    teams = {word.casefold().removesuffix(" team"): word for word in words}
-    if teams.keys() >= {"home", "away"}:
-        return f"{{{teams['home']}}} v {{{teams['away']}}}"
-    return f"{{{words[0]}}}: {{{words[1]}}}"
 
 
 def _heads_a_roster(sheet: Sheet, head: TableHead) -> bool:

@@ -24,7 +24,7 @@ _MEANS: Final[Mapping[str, str]] = MappingProxyType({
     **dict.fromkeys(("to", "until", "end", "ends", "till", "bis", "au"), "to"),
     **dict.fromkeys(("time", "times", "at", "heure", "uhrzeit", "hora", "zeit", "hours"), "time"),
     **dict.fromkeys(("where", "place", "venue", "location", "room", "lieu", "ou", "wo", "ort", "lugar", "donde"), "place"),
-    **dict.fromkeys(("event", "what", "title", "subject", "activity", "occasion", "name", "quoi", "was", "que", "evento"), "title"),
+    **dict.fromkeys(("event", "course", "class", "workshop", "what", "title", "subject", "activity", "occasion", "name", "quoi", "was", "que", "evento"), "title"),
 })  # fmt: skip
 
 

@@ -24,7 +24,7 @@ _REPEATED: Final = Refusal(
     "Put it into a table with a column Repeat (“every Tuesday until 15 December”), or write each date.",
 )  # fmt: skip
 _LABELS: Final = frozenset(
-    "when where date time from to until start end starts ends begins day all both everything quand wann von bis".split()
+    "when where date dates time times day days from to until start end starts ends begins day all both everything quand wann von bis".split()
 )
 _LABELLED: Final = Refusal(
     "text-labelled", "The line says when, and no line beside it says what.", "Write the title on the same line: “Fri 16 April 2027: Open day”.",
@@ -44,6 +44,14 @@ _SEVERAL_DAYS: Final = Refusal(
     "text-several", "The line says what is on several weekdays.", "Write each day on a line of its own, with its date.",
 )  # fmt: skip
 _RANGE: Final = r"\d.*(?:[-–—]|\bto\b|\buntil\b|\btill\b).*\d"
+_ZONE: Final = re.compile(
+    r"\(?(?:UTC|GMT|[ECMPA][SD]?T|CES?T|WES?T|EES?T|BST|IST|MSK|JST|AE[SD]T|NZ[SD]T|[A-Z][a-z]+/[A-Z][a-z_]+)(?:\s?[+-]\d{1,2}(?::?\d\d)?)?\)?(?![\w-])"
+)
+"""The short name of a time zone, right behind a time."""
+_IN_ZONE: Final = Refusal(
+    "text-zone", "The line says in which time zone its time is, which a line of text cannot say here.",
+    "Take the zone out, and say it for all with --timezone; or put it into a table with a column “Time zone”.",
+)  # fmt: skip
 _SEVERAL: Final = Refusal(
     "text-several", "The line says more than one date or time.", "Write each event on a line of its own."
 )
@@ -60,7 +68,9 @@ def _is_of_last(line: TextLine) -> bool:
 def _has_other_date(rest: str, lexicon: Lexicon) -> bool:
     """Whether what a line says beside its date is another one, with the name of a month."""
     found = date_within(f"{rest} ·", lexicon)
-    return found is not None and is_named(found.text, lexicon)
+    return found is not None and (
+        is_named(found.text, lexicon) or re.search(r"\b(?:19|20)\d\d\b", found.text) is not None
+    )
 
 
 def doubt_of(line: TextLine, lexicon: Lexicon) -> Refusal | None:
@@ -76,7 +86,10 @@ def doubt_of(line: TextLine, lexicon: Lexicon) -> Refusal | None:
         return _UNKNOWN_DAY  # So. 20.9.2026, and nothing says that it is a Sunday
     words = [fold(word).strip(".,;:()&") for word in line.text.split()]
     are_several = any(
-        word not in lexicon.weekdays and word.removesuffix("s") in lexicon.weekdays for word in words
+        word not in lexicon.weekdays
+        and word not in lexicon.months  # mars, beside mar
+        and word.removesuffix("s") in lexicon.weekdays
+        for word in words
     )
     if not line.repeat and (_REPEATS.match(line.text) or are_several or _AGAIN.search(line.text)):
         return _REPEATED
@@ -97,6 +110,8 @@ def doubt_of(line: TextLine, lexicon: Lexicon) -> Refusal | None:
         return _SEVERAL
     if line.date and re.search(r"^\W*(?:&|and\b|\+)|(?:&|\band|(?<=\s)\+)\W*$", line.rest):
         return _SEVERAL
+    if is_timed and _ZONE.match(line.rest):
+        return _IN_ZONE
     if is_timed and (time_in(line.rest)[0] or _is_of_last(line)):
         return _SEVERAL
     if has_weekday and is_timed and not line.repeat and re.search(_RANGE, line.date):

@@ -18,6 +18,8 @@ _IN_WORDS: Final = (
     r"\b\d{1,2}\.?\s+(?:de\s+|d['’])?(?P<month>[^\W\d]{3,})\b\.?(?P<year>\s+(?:de\s+)?\d{4}\b)?"
 )
 _BEFORE_DAY: Final = r"\b([^\W\d]{5,})[.,]*\s+(?:d[ea][nm]\s+|[lei]{1,2}l?\s+)?\d{1,2}\b"
+_ENGLISH_LEADS: Final = frozenset("on from by to at in of for the no do so".split())
+"""Words of English before a day that are weekdays elsewhere, `On 30/11`: alone they tell no language."""
 _ANY_YEAR: Final = 2024
 """A year that has all days: only the language of the names is looked for."""
 
@@ -30,7 +32,7 @@ def lexicon_of_lines(lines: Sequence[Row], top: Top) -> Lexicon:
     texts = [cell_text(row[0]) for _, row in lines[:_LOOKED_AT] if row]
     weekdays = frozenset(word for text in texts for word in _before_days(text) if not lexicon.knows(word))
     beside = frozenset(fold(word) for text in texts for word in re.findall(WORD, text)) if weekdays else None
-    known = weekday_lexicon(weekdays, 1, beside) if beside else None
+    known = weekday_lexicon(weekdays, 1, beside) if beside and weekdays - _ENGLISH_LEADS else None
     lexicon = lexicon.extended(known) if known is not None else lexicon
     dates = [date for text in texts for date in _in_words(text, lexicon)]
     seen = lexicon_seen(dates) if dates else None

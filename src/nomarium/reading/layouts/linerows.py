@@ -7,19 +7,23 @@ from nomarium.reading.cells.placewords import NO_PLACE, PLACE_WORDS, is_place
 from nomarium.reading.cells.words import Lexicon
 from nomarium.reading.layouts.eventrow import EventRow
 from nomarium.reading.layouts.linetimes import EDGES, time_in
-from nomarium.reading.layouts.textlines import LEADS, TextLine, is_like_a_date
+from nomarium.reading.layouts.textlines import ALL_DAY, LEADS, TextLine, is_like_a_date
 from nomarium.sheets.sheet import Row
 
 _PARTED: Final = re.compile(r"\s*[,;|\t]\s*|\s+[–—-]\s+")
 """What parts the pieces of a line, outside brackets and quotation marks."""
+HALF_OF_DAY: Final = re.compile(
+    r"(?i)^(?:in the\s+)?(?P<half>(?:a\.?m\.?|p\.?m\.?)(?=[\s:.,|–—-])|(?:morning|afternoon|evening)(?=\s*[:.,|–—-]))[\s:.,|–—-]+(?P<rest>.*[^\W\d_]{2}.*)$"
+)
+"""A half of the day before what happens in it; `Morning tea` is a name."""
 _NAMED_BY_COUNT: Final = re.compile(
     r"(?i)(?:week|round|session|meeting|match|game|lesson|class|unit|stage|leg|part|group|heat|module|term)\s+\d{1,2}"
 )
 _PLACE_AFTER: Final = re.compile(r"^(?P<title>.*\S)\s+(?:@\s*|(?:at|in)\s+(?=the\s|[A-Z0-9]))(?P<place>.+)$")
-_HELD: Final = r"(?i)[,:;]?\s+(?:which\s+|that\s+)?(?:(?:will|is|are|to)\s+)?(?:be\s+)?(?:held|taking place|takes? place|planned|scheduled)(?:\s+for)?$"
+_HELD: Final = r"(?i)[,:;]?\s+(?:which\s+|that\s+)?(?:(?:will|is|are|to)\s+)?(?:be\s+)?(?:held|taking place|takes? place|planned|scheduled|agreed|set|fixed|booked|arranged)(?:\s+for)?$"
 """Words of a sentence between what is held and when."""
-_TO_PLACE: Final = r"(?i)^(?:in|at)\s+(?:the\s+)?(?=\S)"
-_SENTENCE_END: Final = r"(?<=[^\W\d_]{3})\.\s+(?=[A-Z])"
+_TO_PLACE: Final = r"(?i)^(?:(?:in|at)\s+(?:the\s+)?|en\s+(?:el|la)\s+|im\s+|in\s+der\s+|dans\s+la\s+)(?=\S)"
+_SENTENCE_END: Final = r"(?<=[^\W\d_]{3})(?<!\bProf)(?<!\bCapt)(?<!\bMrs)(?<!\bRev)(?<!\bMme)\.\s+(?=[A-Z])"
 _LENGTH: Final = re.compile(
     r"(?i)\(?\b(?:\d{1,3}(?=\s?m)|\d{1,2})\s?(?:h(?:rs?|ours?)?\s?(?:\d{1,2}\s?(?:m(?:ins?)?)?)?|min(?:ute)?s?)\b(?![\w-])\)?|\(\d{1,3}\s?m\)|\(\dh[0-5]\d(?:\s?m(?:in)?)?\)"
 )
@@ -28,12 +32,17 @@ _CODE: Final = r"[A-Z]{0,2}\d{1,3}[a-z]?\.?|[A-Z]"
 """What counts a line, and is no title."""
 _JOURNEYS: Final = r"(?i)(?:dep(?:art(?:s|ure)?)?|arr(?:iv(?:e|es|al))?|leave|leaves|from|to)\.?"
 """Titles that are none without the place that follows them."""
+_COUNTED_OR_RATED: Final = r"\d{1,2}[A-Z]?\+?|\d{1,2}h\d\d"
+"""Figures in brackets that are as often an age or a number as a room, `(12A)`, or a length."""
 _IN_BRACKETS: Final = re.compile(r"^(?P<title>.*\S)\s*\((?P<place>[^()]+)\)$")
 
 
 def row_of(line: TextLine, date: str, lexicon: Lexicon) -> Row:
     """A line as a row: its title, and what stands in brackets, after a comma or after `at` is the place."""
-    text, place, length = line.rest, "", ""
+    half, text, place, length = "", line.rest, "", ""
+    if (part_of_day := HALF_OF_DAY.match(text)) is not None and not (line.time or line.has_time):
+        half, text = f" ({part_of_day['half']})", part_of_day["rest"].strip()
+    text = re.sub(ALL_DAY, "", text, count=1) or text
     text, *more = re.split(_SENTENCE_END, re.sub(r"(?<=\w)\.$", "", text), maxsplit=1)
     if (said := _LENGTH.search(text)) is not None and (line.time or line.has_time):
         text, length = f"{text[: said.start()]} {text[said.end() :]}".strip(), said[0].strip("() ")
@@ -42,7 +51,8 @@ def row_of(line: TextLine, date: str, lexicon: Lexicon) -> Row:
     if (
         brackets
         and not re.search(NO_PLACE, brackets["place"])
-        and ((is_timed and not brackets["place"][0].islower()) or re.search(PLACE_WORDS, brackets["place"]))
+        and not re.fullmatch(_COUNTED_OR_RATED, brackets["place"])
+        and re.search(PLACE_WORDS, brackets["place"])
     ):
         text, place = brackets["title"], brackets["place"]
     parts = _parts_of(text)
@@ -64,8 +74,8 @@ def row_of(line: TextLine, date: str, lexicon: Lexicon) -> Row:
     return line.number, EventRow(
         date,
         line.time,
-        title.strip(" :"),
-        re.sub(_TO_PLACE, "", place.strip()),
+        f"{title.strip(' :')}{half}",
+        re.sub(_TO_PLACE, "", re.sub(r"\s*\(\s*\)$", "", place.strip())),
         notes,
         length,
         line.repeat,
@@ -95,6 +105,13 @@ def _is_no_place(text: str, lexicon: Lexicon) -> bool:
     return (
         re.search(NO_PLACE, bare) is not None
         or bare[0] in '"“‘«'
+        or (bare[0].islower() and re.search(PLACE_WORDS, bare) is None)
+        or _NAMED_BY_COUNT.fullmatch(bare) is not None
+        or re.fullmatch(
+            r"(?i)\d+\s?m\b\.?|(?:[A-Z]\.\s?)+[A-Z][\w'’-]+|(?:mr|mrs|ms|miss|dr|prof|m\.|mme|frau|herr)\b.*",
+            bare,
+        )
+        is not None
         or bool(time_in(bare)[0])
         or re.search(r"\d[.:]\d\d", bare) is not None
         or is_like_a_date(bare, lexicon)

@@ -29,7 +29,7 @@ from nomarium.reading.layouts.layout import NotRead, Reading, Top, not_read
 from nomarium.reading.layouts.linedoubts import doubt_of
 from nomarium.reading.layouts.linelanguages import lexicon_of_lines
 from nomarium.reading.layouts.linetimes import with_leading_clocks
-from nomarium.reading.layouts.programmes import forward_through_days, with_ends
+from nomarium.reading.layouts.programmes import forward_through_days, heads_of_programmes, with_ends
 from nomarium.reading.layouts.takinglines import OF_WEEK, Taking
 from nomarium.reading.layouts.textlines import (
     HEADING,
@@ -230,13 +230,24 @@ def _read(
     plain = [(number, "" if number in of_letters or number in heads else text) for number, text in plain]
     plain = with_leading_clocks(unwrapped(plain, lexicon))
     weeks = sum(OF_WEEK.match(text.strip()) is not None for _, text in plain)
-    taking = Taking(lexicon, has_date, sent[0][1] if sent else "", weeks == 1)
-    _take_all(plain, taking)
+    paragraphs = [
+        [
+            text_line(number, text, lexicon)._replace(indent=len(text) - len(text.lstrip()))
+            for number, text in some
+        ]
+        for some in paragraphs_of(plain)
+    ]
+    heads = heads_of_programmes(list(chain.from_iterable(paragraphs)))
+    taking = Taking(lexicon, has_date, sent[0][1] if sent else "", weeks == 1, heads)
+    marked = frozenset(number for number, text in plain if HEADING.match(text))
+    _take_all(paragraphs, marked, taking)
     rows = taking.rows
-    for line, title, place in titled_days(taking.headings, plain, rows, lexicon):
+    refused = {number for number, _, _ in taking.refused}
+    untaken = [(number, text) for number, text in plain if number not in refused]
+    for line, title, place in titled_days(taking.headings, untaken, rows, lexicon):
         if title:
             rows.append((line.number, EventRow(line.date, line.time, title, place)))
-        else:
+        elif line.number not in taking.dating:
             taking.refused.append((line.number, line.text, _EMPTY))
     rows.sort(key=lambda row: row[0])
     rows, forward = forward_through_days(with_whole_names(rows))
@@ -253,19 +264,12 @@ def _read(
     )  # fmt: skip
 
 
-def _take_all(plain: Sequence[tuple[int, str]], taking: Taking) -> None:
-    """Take lines paragraph by paragraph: what one of them says together, else what each line says."""
+def _take_all(paragraphs: Sequence[list[TextLine]], marked: frozenset[int], taking: Taking) -> None:
+    """Take lines paragraph by paragraph: what one of them says together, else what each line says. `marked` are the lines that
+    the text itself marks as headings."""
     lexicon = taking.lexicon
-    paragraphs = [
-        [
-            text_line(number, text, lexicon)._replace(indent=len(text) - len(text.lstrip()))
-            for number, text in some
-        ]
-        for some in paragraphs_of(plain)
-    ]
     following_of = {one.number: after for one, after in pairwise(chain.from_iterable(paragraphs))}
     least = least_labels(paragraphs)
-    marked = frozenset(number for number, text in plain if HEADING.match(text))
     titled = titles_over(paragraphs, marked, lexicon)
     last: list[TextLine] = []
     for read in (part for some in paragraphs for part in parts_of(some, least)):
@@ -337,6 +341,8 @@ def _over_lines(lines: Sequence[TextLine], lexicon: Lexicon) -> Row | None:
         and not (is_place(others[1].text.partition(",")[0]) or all(map(is_sentence, others[1:])))
     ):
         return None
+    if re.match(r"\s*:\s+\w", lines[at].text.removeprefix(lines[at].date)) and at:
+        return None  # After half term: over Monday 2 November: back to work
     begins = (
         begins_with_weekday(line.text, lexicon) or re.match(r"(?i)[ap]\.?m\b", line.text) for line in others
     )

@@ -10,9 +10,9 @@ EDGES: Final = " ,;:–—-|"
 """What parts the pieces of a line."""
 _CLOCK: Final = r"(?:12\s?(?:noon|midday|midnight)|\d{1,2}(?:[.:h]\d{2})?(?:\s?[ap]\.?m\b\.?|(?<=\d)[ap]\b)?|noon|midday|midnight)"
 TIME: Final = re.compile(
-    rf"(?i)(?<![\w.:/$£€-])(?<![$£€] )(?:\b(?:k\.?o\.?|kick-?off|start(?:s|ing)?|begin(?:s|ning)?|beginnt)\s*:?\s+)?(?:from\s+|at\s+|@\s*|à\s+|dès\s+|um\s+|ab\s+|von\s+|de\s+(?=\d{{1,2}}\s?[:h]))?"
+    rf"(?i)(?<![\w.:/$£€-])(?<![$£€] )(?:\b(?:k\.?o\.?|kick-?off|start(?:s|ing)?|begin(?:s|ning)?|beginnt)\s*:?\s+)?(?:from\s+|at\s+|@\s*|à\s+|dès\s+|um\s+|ab\s+|von\s+|(?:desde\s+|a\s+)?las?\s+(?=\d)|alle\s+(?:ore\s+)?(?=\d)|de\s+(?=\d{{1,2}}\s?[:h]))?"
     r"(?:\b(?:ca?|approx)\.?\s?(?=\d)|\b(?:circa|about|around|approximately|gegen|vers)\s+)?"
-    rf"({_CLOCK}(?:\s?(?:[-–—]|to|till?|until|bis|à|às|alle|tot|til)\s?{_CLOCK})?)(?:\s?(?:uhr|uur|hrs?|hours|heures|horas?|o['’]clock|h(?=\.?(?:\s|$)))\b)?(?:\s+(?:sharp|prompt)\b)?"
+    rf"({_CLOCK}(?:\s?(?:[-–—]|to|till?|until|bis|à|às|alle|tot|til)\s?{_CLOCK}|\s+a\s+(?:las\s+)?\d{{1,2}}[.:]\d\d)?)(?:\s?(?:uhr|uur|hrs?|hours|heures|horas?|o['’]clock|h(?=\.?(?:\s|$)))\b)?(?:\s+(?:sharp|prompt)\b)?"
     r"(?![\w/%€]|[:.]\d|(?<=\dh\d\d)\)|\s?(?:€|%|k?m\b|cm\b|kg\b|euros?\b|dollars?\b|pounds?\b|per\b))"
 )
 """A time among words; figures with a unit or a currency are none."""
@@ -50,6 +50,11 @@ _THERE_AND_BACK: Final = re.compile(
     rf"(?:(?:return(?:s|ing)?|retour|back|arr(?:iv\w*)?|finish(?:es|ing)?|end(?:s|ing)?)\b\.?:?\s*(?:at\s+|by\s+|à\s+|about\s+)?)(?P<last>{_CLOCK})(?![\w/]|[.:]\d)"
 )
 """`depart 08:45, return 15:30`: from one time to the other."""
+_COUNTED_BEFORE: Final = re.compile(r"(?P<count>\d{1,2})\s+[-–—]\s+(?P<time>\d{1,2}[.:]\d\d.*)")
+_ENDS_WITH_NAME: Final = re.compile(
+    r"(?<![^\W\d])(?!(?i:from|at|between|ab|um|von|de|da|at|times?|start|mon|tue|wed|thu|fri|sat|sun|and)\w*\s$)[^\W\d_]{3,}\s$"
+)
+"""A word whose number a time behind a dash follows, `Slip 1 – 9:00`: together they are no times from one to the other."""
 _LEAST_CLOCKS: Final = 2
 
 
@@ -110,7 +115,11 @@ def time_in(text: str) -> tuple[str, str]:
     if not found:
         return "", text
     match = next((one for one in found if not _OF_TIDE.search(text[: one.start()])), found[0])
-    return (match[1] or match["to"]).strip(), _joined(text[: match.start()], text[match.end() :])
+    time, begin = (match[1] or match["to"]).strip(), match.start()
+    counted = _COUNTED_BEFORE.match(time)
+    if counted is not None and _ENDS_WITH_NAME.search(text[:begin]):
+        time, begin = counted["time"], begin + text[begin:].index(time) + len(counted["count"])
+    return time, _joined(text[:begin], text[match.end() :])
 
 
 def _joined(before: str, after: str) -> str:

@@ -11,6 +11,9 @@ _DAY_OF_MONTH: Final = re.compile(
     r"^(?:(?P<weekday>[^\W\d]+)[.,]?\s+)?(?P<day>\d{1,2})(?:\s*[-–]\s*(?P<last>\d{1,2})(?![.:]\d))?(?:st|nd|rd|th|\.)?(?=[\s:,–—-]|$)(?![.:]\d)(?:\s*\((?P<behind>[^\W\d]+)\.?\))?",
     re.IGNORECASE,
 )
+_LATER_DAY: Final = re.compile(
+    r"(?i)(?:(?P<weekday>[^\W\d_]{2,9})\.?,?\s+)?(?P<day>\d{1,2})(?P<ending>st|nd|rd|th)?(?=[\s:,–—-]+[^\W\d_])"
+)
 _DAY_THEN_WORD: Final = re.compile(r"\b(\d{1,2})(?:st|nd|rd|th)?\s+([^\W\d]{2,})\b\.?")
 _TO_WEEKDAY: Final = re.compile(
     r"(?i)(?P<from>(?:from|du|vom|von|dal|del)\s+)?(?P<first>(?:[^\W\d]+[.,]?\s+)?\d{1,2})(?:st|nd|rd|th)?"
@@ -41,6 +44,23 @@ def month_alone(text: str, lexicon: Lexicon) -> str | None:
 def goes_into_next(line: TextLine) -> bool:
     """Whether a line begins with days of the month above it and of the next."""
     return _INTO_NEXT.match(line.text) is not None
+
+
+def runs_on(line: TextLine, above: TextLine, lexicon: Lexicon) -> TextLine | None:
+    """A line that begins with a later day of the month of the line above it, with its ending or its weekday: `8th – Trials`,
+    `Sun 8 Trials` under `1st Nov – Opening`. None for any other."""
+    begins = _LATER_DAY.match(line.text)
+    day = re.search(r"\d{1,2}", above.date)
+    months = [word for word in re.findall(r"[^\W\d_]+", above.date) if fold(word) in lexicon.months]
+    if line.date or begins is None or day is None or len(months) != 1:
+        return None
+    if re.match(rf"\D{{0,12}}{day[0]}(?!\d)", above.text) is None:
+        return None  # the line above does not begin with its day
+    is_weekday = begins["weekday"] is not None and fold(begins["weekday"]) in lexicon.weekdays
+    if not (is_weekday or (begins["ending"] and not begins["weekday"])) or int(begins["day"]) <= int(day[0]):
+        return None
+    year = re.search(r"\b\d{4}\b", above.date)
+    return in_month(line, " ".join((months[0], *([year[0]] if year else []))), lexicon)
 
 
 def _weekdays_first(text: str, lexicon: Lexicon) -> str:

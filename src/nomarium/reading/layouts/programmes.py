@@ -7,9 +7,36 @@ from itertools import pairwise
 from typing import Final
 
 from nomarium.reading.cells.times import Clock, Times, read_times
+from nomarium.reading.layouts.textlines import TextLine, has_several_days, is_sentence
 from nomarium.sheets.sheet import Row
 
 _HALF: Final = 12 * 3600
+_LEAST: Final = 2
+"""Lines with times from which on a line with a date over them dates a programme."""
+
+
+def heads_of_programmes(lines: Sequence[TextLine]) -> frozenset[int]:
+    """The lines that say a date and what is on, and date the times below them, `Parents' evening, 12 November` over `Doors
+    18:15`: each line with a date is such a one, and from the first time below it on each line has one."""
+    found: set[int] = set()
+    under: dict[int, list[TextLine]] = {}
+    head: TextLine | None = None
+    for line in lines:
+        if line.date:
+            if line.time or line.has_time or has_several_days(line.date) or is_sentence(line):
+                return frozenset()
+            head, under[line.number] = line, []
+        elif head is not None and (line.time or under[head.number]):
+            under[head.number].append(line)
+    for number, below in under.items():
+        if sum(map(_is_of_programme, below)) < max(_LEAST, len(below)):
+            return frozenset()
+        found.add(number)
+    return frozenset(found)
+
+
+def _is_of_programme(line: TextLine) -> bool:
+    return bool(line.time) and not is_sentence(line)
 
 
 def forward_through_days(rows: Sequence[Row]) -> tuple[list[Row], list[tuple[int, str]]]:

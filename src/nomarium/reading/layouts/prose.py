@@ -37,6 +37,8 @@ _POINT: Final = re.compile(
     r"(?i)\b(?:will (?:begin|start|open|meet|return)|begins|starts|opens|returns|meets|leaves|departs|arrives)\b"
 )
 """What takes no days, and so says something else of a first and a last day."""
+_SET_FOR: Final = r"(?i)\b(?:agreed|moved|set|fixed|booked|planned|arranged)\s+(?:for|to|on)\W*$"
+"""Words before a date on which something is to be."""
 _PAST: Final = r"(?i)\b(?:was|were|has been|have been|took place|had|met|opened|began|started|launched|thanked|agreed|reported|attended|held)\b"
 _NOT: Final = r"(?i)\b(?:not|no|never|neither|cancelled|canceled|postponed|closed|shut|moved|instead|unless|until|except)\b|n['’]t\b"
 """Words by which a sentence says that something is not held, or not then."""
@@ -100,7 +102,8 @@ def said_in(
         return "doubtful"
     if re.search(_NOT, re.sub(_NOT_MISSED, "", f"{before} {untimed}")):
         return "doubtful"
-    if re.search(_PAST, around) and not re.search(_TO_COME, around):
+    is_set = re.search(_SET_FOR, before) is not None
+    if not is_set and re.search(_PAST, around) and not re.search(_TO_COME, around):
         return "past"
     others = date_within(f"{untimed.strip()} ·", lexicon) or date_within(f"{before.strip()} ·", lexicon)
     if others is not None and re.search(r"[^\W\d_]{3}|[/.-]", others.text):

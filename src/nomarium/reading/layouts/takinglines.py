@@ -1,27 +1,30 @@
 """What each line of a text comes to, under the month and the date that stand over it: rows of a list, a refusal, or a note."""
 
 import re
+from collections.abc import Set
 from typing import Final, Literal
 
 from nomarium.model.refusal import Refusal
 from nomarium.model.wording import MONTHS
 from nomarium.reading.cells.placewords import is_place
 from nomarium.reading.cells.words import Lexicon
-from nomarium.reading.layouts.asides import is_aside
+from nomarium.reading.layouts.asides import heads_paper, is_aside
 from nomarium.reading.layouts.eventrow import EventRow
 from nomarium.reading.layouts.linedoubts import doubt_of
-from nomarium.reading.layouts.linerows import row_of
-from nomarium.reading.layouts.linetimes import EDGES, time_in, with_clocks
+from nomarium.reading.layouts.linerows import HALF_OF_DAY, row_of
+from nomarium.reading.layouts.linetimes import EDGES, time_in
 from nomarium.reading.layouts.listeddates import listed_dates
-from nomarium.reading.layouts.monthlines import goes_into_next, in_month, month_alone, month_in
+from nomarium.reading.layouts.monthlines import goes_into_next, in_month, month_alone, month_in, runs_on
 from nomarium.reading.layouts.programmes import start_of
 from nomarium.reading.layouts.prose import Said, said_in, sentences_of
 from nomarium.reading.layouts.textlines import (
     TextLine,
+    clocked,
+    has_several_days,
     is_like_a_date,
     is_sentence,
 )
-from nomarium.reading.layouts.weekdaylines import begins_with_weekday, names_week, on_weekday
+from nomarium.reading.layouts.weekdaylines import begins_with_weekday, is_of_week, names_week, on_weekday
 from nomarium.reading.rows.lone import keeps_books
 from nomarium.sheets.sheet import Row
 
@@ -74,16 +77,26 @@ _OF_ALL_TIMES: Final = Refusal(
     "text-of-all", "It says a time for events of other lines.",
     "Give it to those that say none, --set start=19:30, say, and take the line out.",
 )  # fmt: skip
-_HALF: Final = re.compile(
-    r"(?i)^(?P<half>a\.?m\.?|p\.?m\.?|morning|afternoon|evening)\b(?P<sign>[\s:.–—-]+)(?P<rest>.*[^\W\d_]{2}.*)$"
-)
-"""A half of the day before what happens in it."""
-_RANGE: Final = r"\d.*(?:[-–—]|\b(?:to|until|till)\b|[,&]|\band\b).*\d"
-"""A date of several days."""
+_OF_HALF: Final = re.compile(r"(?i)(?:morning|afternoon|evening)\s+\w")
 _SPEAKS_OF: Final = re.compile(r"(?i)(?:\b(?:of|from|for|since|until|by|dates?|du|de|vom|vor)\W*|:\s*)$")
 """Words before a date that a title speaks of."""
-_MONTH_IN_FIGURES: Final = re.compile(r"(?:0?[1-9]|1[0-2])[/.](?:19|20)\d\d\b")
-"""A month without a day, `09/2026  Induction`."""
+_SAME_DAY: Final = re.compile(
+    r"(?i)\b(?:that|the\s+same|on\s+the)\s+(?:day|date|morning|afternoon|evening|night|mon|tues|wednes|thurs|fri|satur|sun)"
+)
+"""Words by which a sentence speaks of the day of another."""
+_DATE_IN_FIGURES: Final = re.compile(
+    r"(?:0?[1-9]|1[0-2])[/.](?:19|20)\d\d\b|(?:19|20)\d\d([/.-])(?:0?[1-9]|1[0-2])\1(?:0?[1-9]|[12]\d|3[01])(?!\d)|"
+    r"(?:0?[1-9]|[12]\d|3[01])([/.-])(?:0?[1-9]|[12]\d|3[01])\2(?:(?:19|20)\d\d|[2-4]\d)(?![\d.,/-])"
+)
+"""A date that nothing could read: a month without a day, `09/2026  Induction`, or figures with others right behind."""
+_OF_WEEKDAY: Final = re.compile(
+    r"[^\W\d_]{2,}\.?\s*[:|–—-]\s*(?!(?i:closed|open\b|by appointment))[^\W\d_]{2}"
+)
+"""A word, and what is on: `Monday: swimming`."""
+_NO_WEEK: Final = Refusal(
+    "text-weekday", "The line begins with a weekday, and no line above it says of which week.",
+    "Write its date on the line.",
+)  # fmt: skip
 _SMALL_HOURS: Final = 6 * 3600
 _EVENING: Final = 18 * 3600
 _UNREAD: Final = Refusal(
@@ -96,12 +109,14 @@ _UNREAD: Final = Refusal(
 class Taking:
     """Takes line after line, under the month and the date that stand over it."""
 
-    def __init__(self, lexicon: Lexicon, has_date: bool, sent: str, is_one_week: bool) -> None:
+    def __init__(
+        self, lexicon: Lexicon, has_date: bool, sent: str, is_one_week: bool, heads: Set[int] = frozenset()
+    ) -> None:
         """`sent`: when the message was, `11 September 2026`; a weekday and a day are on or after it, until a title names a month.
-        `is_one_week`: one line alone names a week by its number; it is an entry, and heads nothing."""
-        self.lexicon, self._has_date = lexicon, has_date
+        `heads`: the lines that date a programme below them. `is_one_week`: one line alone names a week by its number; it is an entry, and heads nothing."""
+        self.lexicon, self._has_date, self._heads = lexicon, has_date, heads
         self._month = self._date = ""
-        self._over, self._is_of_week = "", False
+        self._over, self._over_at, self._is_of_week = "", 0, False
         """The date above, in whose week lines may name a weekday; and whether it names a week."""
         self._said_by: TextLine | None = None
         """The line of an event that says this date, where no heading does."""
@@ -123,6 +138,8 @@ class Taking:
         self.under: set[int] = set()
         """Lines with a time whose date is that of a line above them."""
         self.refused: list[tuple[int, str, Refusal]] = []
+        self.dating: set[int] = set()
+        """Lines in whose week or days others name a weekday."""
         self.headings: dict[int, TextLine] = {}
         """Lines that date those below them."""
         self.timed: list[tuple[int, str]] = []
@@ -142,14 +159,15 @@ class Taking:
         if following is not None and self._month and in_month(following, self._month, lexicon) is not None:
             following = None  # it has a date of its own
         if not is_day and is_sentence(line):
-            said, doubtful = _said(line, lexicon)
+            said, doubtful, timed = _said(line, lexicon)
             self.rows += said
+            self.timed += [(line.number, text) for text in timed if said]
             self.refused += [(line.number, text, _PROSE) for text in doubtful]
             if not said and not doubtful and line.time:
                 self._pass_over(line)
         elif line.is_bullet and line.date and (entry := _sentence_of_list(line, lexicon)) is not None:
             self.rows += [entry] if entry != "past" else []
-        elif is_aside(line.text, bool(line.date), bool(line.time)):
+        elif is_aside(line.text, bool(line.date), bool(line.time)) or self._heads_paper(line):
             pass
         elif line.date and not is_day and (listed := listed_dates(line.text, lexicon)) is not None:
             self.rows.append((line.number, EventRow(listed.dates, listed.time, listed.title)))
@@ -157,36 +175,42 @@ class Taking:
             self.refuse(line, doubt)
         elif line.date and not line.rest and re.search(r"\s[-–—]\s*$", line.text):
             pass  # w/b 28 Sept –: nothing on
-        elif line.date and _is_heading(line, following):
+        elif line.date and (_is_heading(line, following) or line.number in self._heads):
             self._date, self.headings[line.number], self._said_by = line.date, line, None
-            self._over, self._is_of_week = line.date, names_week(line.date)
+            self._over, self._over_at, self._is_of_week = line.date, line.number, names_week(line.date)
         elif line.date and not any(map(str.isalpha, line.rest)) and "?" not in line.rest:
             self.headings[line.number] = line  # when, and nothing else
         elif line.date:
             self.rows.append(row_of(line, line.date, lexicon))
-            self._date = "" if line.repeat or re.search(_RANGE, line.date) else line.date
+            day = time_in(line.date)[1] if line.has_time else line.date
+            self._date = "" if line.repeat or has_several_days(day) else day
             self._said_by = line
             if not self._date or names_week(line.date):
-                self._over, self._is_of_week = line.date, names_week(line.date)
+                self._over, self._over_at, self._is_of_week = line.date, line.number, is_of_week(line)
                 self._week = self.rows[-1] if self._is_of_week and not line.time else None
         elif line.time and any(map(str.isalnum, line.rest)):
             self._take_timed(line)
         elif line.time:
             self._take_time(line)
-        elif self._date and (half := _HALF.match(line.text)):
-            is_name = not half["sign"].strip() and half["half"][0].lower() not in "ap"  # Morning tea
-            title = line.text if is_name else f"{half['rest'].strip()} ({half['half']})"
-            self.rows.append((line.number, EventRow(self._date, "", title)))
+        elif self._date and (HALF_OF_DAY.match(line.rest) or _OF_HALF.match(line.text)):
+            self.rows.append(row_of(line, self._date, lexicon))
         elif (left_open := self._left_open(line, following)) is not None:
             self.refuse(line, left_open)
         else:
             self._titled = month_in(line.text, lexicon) or self._titled
             self._text_at = line.number
 
+    def _heads_paper(self, line: TextLine) -> bool:
+        """Whether a line above all events says what paper this is, and its date: `Minutes, 4 November 2026`."""
+        is_above = not self.rows and bool(line.date) and not line.time and not line.text.startswith(line.date)
+        return is_above and heads_paper(line.rest)
+
     def _left_open(self, line: TextLine, following: TextLine | None) -> Refusal | None:
         """Why a line that has no date and no time may all the same be an event; None for a note."""
-        if is_like_a_date(line.text, self.lexicon) or _MONTH_IN_FIGURES.match(line.text):
+        if is_like_a_date(line.text, self.lexicon) or _DATE_IN_FIGURES.match(line.text):
             return _UNREAD
+        if _OF_WEEKDAY.match(line.text) and begins_with_weekday(line.text, self.lexicon):
+            return _NO_WEEK
         if self.rows and line.number - 1 == self.rows[-1][0] in self.under and _HOUR_FIRST.match(line.text):
             return _HOUR
         heads = not self._is_one_week and following is not None and bool(following.date or following.time)
@@ -202,9 +226,12 @@ class Taking:
                     self.follows_message = True
                     return day._replace(date=_after_message(day.date, self._sent))
                 return day
+        if self._said_by is not None and (day := runs_on(line, self._said_by, self.lexicon)) is not None:
+            return day
         if line.date or not self._over or not begins_with_weekday(line.text, self.lexicon):
             return None
-        on = on_weekday(with_clocks(line.text), self._over, self.lexicon, self._is_of_week)
+        on = on_weekday(clocked(line.text, self.lexicon), self._over, self.lexicon, self._is_of_week)
+        self.dating |= {self._over_at} if on is not None else set()
         if on is not None and self._week is not None and self._week in self.rows:
             self.rows.remove(self._week)  # Notices for the week beginning 6 September, over its days
         if on is not None and on.is_clear and not on.rest:
@@ -314,28 +341,31 @@ def _is_after_midnight(line: TextLine, before: Row | None, date: str) -> bool:
     return here is not None and there is not None and here.secs < _SMALL_HOURS and there.secs >= _EVENING
 
 
-def _said(line: TextLine, lexicon: Lexicon) -> tuple[list[Row], list[str]]:
-    """The rows of the sentences of a line, and the sentences that leave in doubt what they say."""
+def _said(line: TextLine, lexicon: Lexicon) -> tuple[list[Row], list[str], list[str]]:
+    """The rows of the sentences of a line, the sentences that leave in doubt what they say, and those that say a time and no date."""
     rows: list[Row] = []
     doubtful: list[str] = []
+    timed: list[str] = []
     is_past = False
-    for sentence in sentences_of(with_clocks(line.text)):
+    for sentence in sentences_of(clocked(line.text, lexicon)):
         said = None if keeps_books(sentence) else said_in(sentence, lexicon, time_in)
         if isinstance(said, Said):
             rows.append((line.number, EventRow(said.date, said.time, said.title, said.place)))
-        elif said == "doubtful":
+        elif said == "doubtful" or (said is None and time_in(sentence)[0] and _SAME_DAY.search(sentence)):
             doubtful.append(sentence)
+        elif said is None and time_in(sentence)[0]:
+            timed.append(sentence)
         is_past |= said == "past" or keeps_books(sentence)
     if line.date and not (rows or doubtful or is_past):
         doubtful.append(line.text)  # its date is in none of its sentences
-    return rows, doubtful
+    return rows, doubtful, timed
 
 
 def _sentence_of_list(line: TextLine, lexicon: Lexicon) -> Row | Literal["past"] | None:
     """What an entry of a list says that is written as a sentence, and says one event, or what was."""
     if not is_sentence(line._replace(is_bullet=False)):
         return None
-    said, doubtful = _said(line, lexicon)
+    said, doubtful, _ = _said(line, lexicon)
     if not said and not doubtful:
         return "past"
     return said[0] if len(said) == 1 and not doubtful else None

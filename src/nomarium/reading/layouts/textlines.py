@@ -54,7 +54,7 @@ _SHORT_DAY: Final = r"\b(?:mon|tues?|wed(?:nes)?|thu(?:rs?)?|fri|sat(?:ur)?|sun)
 _SHORT_WEEKLY: Final = re.compile(rf"(?i)(?:{_SHORT_DAY}s?\b\.?)(?:\s*(?:,|&|/|and)\s*{_SHORT_DAY}s?\b\.?)*")
 """Weekdays as they are shortened, `Weds`, beside a first and a last day."""
 _WITHOUT: Final = re.compile(
-    r"(?i)\(?\b(?:(?:no|not)\s+(?:class(?:es)?|sessions?|lessons?|meetings?|practice|training|rehearsal|school|on)\s*(?:on\s+)?|"
+    r"(?i)\(?\b(?:(?:no|not)\s+(?:class(?:es)?|sessions?|lessons?|meetings?|practice|training|rehearsal|school|on)\s*(?:on\s+)?|not\s+(?:on\s+)?(?=\d)|"
     r"(?:except|excluding|excl?\.|but not|omitting)\s*(?:on\s+|for\s+)?):?\s*([^()]*\d[^()]*?)(?:\)|$)"
 )
 """The days on which something that repeats is not held: `(no class 28 Oct)`."""
@@ -65,9 +65,13 @@ _VAGUE: Final = re.compile(
 """A part of a month, which is no date: `First week of October`, `Mid-November`."""
 _NUMBERS: Final = re.compile(r"\d{1,2}(?:st|nd|rd|th)?(?:[-–/&+]\d{1,2}(?:st|nd|rd|th)?)*")
 """Days of a month, `24/25`."""
-_ALL_DAY: Final = re.compile(
-    r"(?i)(all[ -]day|whole day|full day|ganztägig|ganztags|toute la journée|todo el día|hele dag)\b[\s,:–—-]*"
+ALL_DAY: Final = re.compile(
+    r"(?i)(all[ -]day|whole day|full day|ganztägig|ganztags|(?:toute )?la journée|todo el día|(?:de )?hele dag|dia (?:inteiro|todo)|tutto il giorno|cały dzień|hela dagen|heldag|終日|全天)(?![a-zà-ÿ])[\s,:–—-]*"
 )
+_WEEKDAYS_OF_RANGE: Final = re.compile(
+    r"\b(?P<a>[^\W\d_]{2,9})\.?\s?(?:[-–—]|to)\s?(?P<b>[^\W\d_]{2,9})\.?,?\s+(?P<first>\d{1,2}(?:st|nd|rd|th)?)\s?(?:[-–—]|to)\s?(?P<last>\d{1,2}(?:st|nd|rd|th)?)(?=\.?\s*[^\W\d_]{3})"
+)
+_ISO: Final = r"\d{4}-\d\d-\d\d(?:[T ]\d\d:\d\d(?::\d\d)?)?"
 _LEADERS: Final = re.compile(r"(?<=\S)\s*(?:\.{4,}|(?:\.\s){3,}\.?|_{4,}|…{2,})\s*(?=\S)")
 """Dots that lead the eye from a day to what is on: `8 ...... First day`."""
 
@@ -89,6 +93,19 @@ class TextLine(NamedTuple):
     """The days on which what repeats is not held."""
     indent: int = 0
     """Blanks before it."""
+
+
+def has_several_days(date: str) -> bool:
+    """Whether a date, as it is written, is a range or a list of days.
+
+    >>> has_several_days("2026-11-09"), has_several_days("9–11 November"), has_several_days("9, 10 and 12 November")
+    (False, True, True)
+    """
+    whole = re.sub(r"\d+-\d+-\d+", "0", date)
+    return (
+        re.search(r"\d.*(?:[-–—]|\b(?:to|until|till|au|al|bis|tot|til|do|a)\b|[,&]|\band\b).*\d", whole)
+        is not None
+    )
 
 
 def is_like_a_date(text: str, lexicon: Lexicon) -> bool:
@@ -150,6 +167,7 @@ def text_line(number: int, text: str, lexicon: Lexicon) -> TextLine:
         " ".join(bare.split()),
         clocked(" ".join(re.sub(_COLUMNS, " | ", bare.translate(_BRACKETS)).split()), lexicon),
     )
+    plain = _with_both_weekdays(plain, lexicon)
     first, sign, behind = plain.partition(" | ")
     if sign and fold(first).strip(".,") in lexicon.weekdays:
         plain = f"{first} {behind}"  # a column of weekdays beside that of the dates
@@ -173,8 +191,8 @@ def text_line(number: int, text: str, lexicon: Lexicon) -> TextLine:
     rest = _around(searched, before, after)
     has_time, has_last = found.moment.start is not None, found.moment.last is not None
     time, rest = ("", re.sub(r"^h\b\.?\s*", "", rest)) if has_time else time_in(rest)  # 9:00 h.
-    if (whole := _ALL_DAY.match(rest)) is not None and not time:
-        time, rest = whole[1], rest[whole.end() :]  # All day Saturday 24 October
+    if (whole := ALL_DAY.match(rest)) is not None and not time:
+        time, rest = "all day", rest[whole.end() :]  # All day Saturday 24 October
     if has_time and has_last:  # 26 to 30 Oct, 9am - 3pm: times of each day
         own, dates = time_in(date)
         if re.search(r"[-–—]|\bto\b|\buntil\b", own) and not time_in(dates)[0]:
@@ -189,6 +207,16 @@ def text_line(number: int, text: str, lexicon: Lexicon) -> TextLine:
     return TextLine(number, shown, date, time, rest.strip(EDGES), is_bullet, has_time, repeat, without)
 
 
+def _with_both_weekdays(text: str, lexicon: Lexicon) -> str:
+    """A text with the weekdays of a range each beside its day, `Mon-Fri 16-20 Nov`."""
+
+    def beside(match: re.Match[str]) -> str:
+        are_known = fold(match["a"]) in lexicon.weekdays and fold(match["b"]) in lexicon.weekdays
+        return f"{match['a']} {match['first']} – {match['b']} {match['last']}" if are_known else match[0]
+
+    return _WEEKDAYS_OF_RANGE.sub(beside, text)
+
+
 def clocked(text: str, lexicon: Lexicon) -> str:
     """A text with colons in its hours, those that French writes with an h where it may be French."""
     text = with_clocks(text)
@@ -196,10 +224,14 @@ def clocked(text: str, lexicon: Lexicon) -> str:
 
 
 def with_plain_signs(text: str) -> str:
-    """A line with spaces in the place of dots that lead the eye, and a dash where Dutch writes `t/m`."""
+    """A line with spaces in the place of dots that lead the eye, and a dash where Dutch writes `t/m` and an interval of
+    ISO 8601 has a slash."""
     if ".." in text or "…" in text or "__" in text or ". ." in text:
         text = _LEADERS.sub("   ", text)
-    return re.sub(r"(?i)\bt/m\b", "–", text) if "/" in text else text
+    if "/" not in text:
+        return text
+    text = re.sub(rf"({_ISO})/(?={_ISO})", r"\1 – ", text)
+    return re.sub(r"(?i)\bt/m\b", "–", text)
 
 
 def _without_mark(text: str, lexicon: Lexicon) -> tuple[str, bool]:
@@ -236,7 +268,10 @@ def with_days_before(found: DateWithin, lexicon: Lexicon) -> tuple[str, str, str
 
 
 def _are_days_of(others: re.Match[str], before: str, date: str) -> bool:
-    """Whether numbers before a date are earlier days of its month; in `no. 12, Friday 2 October` they count something."""
+    """Whether numbers before a date are earlier days of its month; in `no. 12, Friday 2 October` and `Loft 1, from 6 October`
+    they count something."""
+    if fold(date.split()[0]) in _LEADING:
+        return False
     words = before[: others.start()].split()
     days = [int(number) for number in re.findall(r"\d{1,2}", f"{others[0]} {date}")]
     listed = days[: len(re.findall(r"\d{1,2}", others[0])) + 1]

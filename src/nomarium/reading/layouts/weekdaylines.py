@@ -10,6 +10,7 @@ from nomarium.reading.cells.dates import Day
 from nomarium.reading.cells.moments import Moment, read_moment
 from nomarium.reading.cells.words import Lexicon, fold
 from nomarium.reading.layouts.linetimes import LEADING
+from nomarium.reading.layouts.textlines import TextLine
 
 _BEGINS: Final = re.compile(r"^(?P<name>[^\W\d_]{2,})\.?(?:\s*(?P<sign>[:,|–—-])\s*|\s+|$)")
 _NUMBER: Final = re.compile(
@@ -28,6 +29,14 @@ _UNKNOWN_YEAR: Final = 1
 def names_week(date: str) -> bool:
     """Whether the date of a line is the first day of a week, `w/c 7 September`."""
     return re.search(r"(?i)\bw/?[cb]\b", date) is not None
+
+
+def is_of_week(line: TextLine) -> bool:
+    """Whether a line names a week, by its first day or, `semaine du 9 au 13 novembre`, by its first and last."""
+    return names_week(line.date) or (
+        not (line.time or line.has_time)
+        and re.search(r"(?i)\b(?:semaine|woche|semana|settimana)\W*$", line.rest) is not None
+    )
 
 
 class OnWeekday(NamedTuple):

@@ -30,6 +30,8 @@ _WITHIN_DATES = _AROUND_DATES | frozenset(
 """Words of four letters or more that stand between the first and the last word of a date with its times."""
 _MOST_TERMS = 6
 """Above it a number behind `term` is a day: `Half term 26 October`."""
+_CLOCK_AFTER = re.compile(r"(?i)(?:[ap]\.?m\b|uhr\b|uur\b|hrs?\b|o['’]clock\b|heures?\b|horas?\b)")
+"""Words behind figures that are a time, `7.30 pm`."""
 _NAMED = frozenset(
     "good easter palm whit shrove ash maundy holy black cyber boxing pancake advent remembrance mothering trinity rose spy".split()
 )
@@ -76,6 +78,10 @@ def date_within(text: str, lexicon: Lexicon) -> DateWithin | None:
                 continue  # Round 1 – 5 September: no range
             if at and fold(words[at - 1]) in _NAMED and fold(piece.split()[0]) in lexicon.weekdays:
                 continue  # Good Friday 26 March 2027
+            if re.fullmatch(r"\d{1,2}\.\d{1,2}", piece.split()[-1]) and _CLOCK_AFTER.match(
+                "".join(words[end : end + 1])
+            ):
+                continue  # at 7.30 pm
             if piece.endswith(" we"):
                 continue  # On 14 September we are holding …: no Wednesday
             if clocks and _is_of_spans(words, clocks, at, at + size):

@@ -1,0 +1,145 @@
+"""Kinds of text that people send round: programmes under a title, weeks, bookings, exams; each as a person reads it, or refused."""
+
+from __future__ import annotations
+
+from pathlib import Path
+
+import pytest
+
+from helpers import built, events_in, nomarium, plain
+
+_YEAR = ["--school-year", "2026:2027"]
+
+READ: dict[str, tuple[str, list[str]]] = {
+    "a programme under a title with the date of the evening": (
+        "Parents' evening, Thursday 12 November 2026\n\nDoors            18:15\nOpening words    18:30   Main hall\nTour             18:45   Sail loft\nClose            20:00",
+        ["Opening words 2026-11-12T18:30/2026-11-12T18:45 @ Main hall", "Tour 2026-11-12T18:45/2026-11-12T20:00 @ Sail loft", "Close 2026-11-12T20:00/2026-11-12T21:00"],
+    ),
+    "times behind their events, under the day of a trip": (
+        "Bus times for the trip on 20 November\n\nDepart school 7.45\nLunch 12.30\nBack at school approx. 16.30",
+        ["Depart school 2026-11-20T07:45/2026-11-20T12:30", "Lunch 2026-11-20T12:30/2026-11-20T16:30", "Back at school 2026-11-20T16:30/2026-11-20T17:30"],
+    ),
+    "halves of the day are no titles": (
+        "Mon 11 Jan  am  Joinery 1     1h 30m   Hall\n            pm  Ropework      45m      Loft\nTue 12 Jan  am  Drawing       2h       Hall",
+        ["Joinery 1 (am) 2027-01-11/2027-01-12 @ Hall", "Ropework (pm) 2027-01-11/2027-01-12 @ Loft", "Drawing (am) 2027-01-12/2027-01-13 @ Hall"],
+    ),
+    "a class of some weeks, with a day left out": (
+        "Choir rehearsals\nTuesdays 7-9pm, Loft 1, from 6 October to 20 October (not 13 October)",
+        ["Choir rehearsals 2026-10-06T19:00/2026-10-06T21:00 @ Loft 1", "Choir rehearsals 2026-10-20T19:00/2026-10-20T21:00 @ Loft 1"],
+    ),
+    "a dash below a weekday, and a week that its days use up": (
+        "Week of November 9\n\nMONDAY\nAssembly 8:20\n\nTHURSDAY\n-\n\nFRIDAY\nLaunch day!",
+        ["Assembly 2026-11-09T08:20/2026-11-09T09:20", "Launch day! 2026-11-13/2026-11-14"],
+    ),
+    "a day's first event says its date and time, the others below only theirs": (
+        "Mon 2 Nov 08.00 Safety walk\n          10.00 Delivery of oak\n          14.30 Visit",
+        ["Safety walk 2026-11-02T08:00/2026-11-02T09:00", "Delivery of oak 2026-11-02T10:00/2026-11-02T14:30", "Visit 2026-11-02T14:30/2026-11-02T15:30"],
+    ),
+    "an interval of ISO 8601": (
+        "2026-11-11/2026-11-13 Conference\n2026-11-16T09:00 Retro", ["Conference 2026-11-11/2026-11-14", "Retro 2026-11-16T09:00/2026-11-16T10:00"],
+    ),
+    "a heading with a colon is no title of the dated line below it": (
+        "After half term:\nMonday 2 November: back to school", ["back to school 2026-11-02/2026-11-03"],
+    ),
+    "days run on in the month of the line above": (
+        "1st Nov - All Saints, 10.30am\n8th - Remembrance, 10.50am\n15th - Supper\nSun 22 Craft fair, 10am",
+        ["All Saints 2026-11-01T10:30/2026-11-01T11:30", "Remembrance 2026-11-08T10:50/2026-11-08T11:50", "Supper 2026-11-15/2026-11-16", "Craft fair 2026-11-22T10:00/2026-11-22T11:00"],
+    ),
+    "labels in the plural": (
+        "Course: Rigging\nDates: 11, 18 November 2026\nTimes: 9.30am to 4.30pm\nVenue: Rib shed",
+        ["Rigging 2026-11-11T09:30/2026-11-11T16:30 @ Rib shed", "Rigging 2026-11-18T09:30/2026-11-18T16:30 @ Rib shed"],
+    ),
+    "fixtures in columns have two sides": (
+        "Round  Date       Home        Away        Time\n1      14/11/26   Kilnhead    Saltmarsh   14:00\n2      21/11/26   Saltmarsh   Quayside    13:30",
+        ["Kilnhead v Saltmarsh 2026-11-14T14:00/2026-11-14T15:00", "Saltmarsh v Quayside 2026-11-21T13:30/2026-11-21T14:30"],
+    ),
+    "hours behind a German date are no year": (
+        "9.11. 8-10 Uhr Segelkunde, Raum 4\n10.11. 10-12 Uhr Knoten, Raum 2\n16.11. 8-10 Uhr Segelkunde, Raum 4",
+        ["Segelkunde 2026-11-09T08:00/2026-11-09T10:00 @ Raum 4", "Knoten 2026-11-10T10:00/2026-11-10T12:00 @ Raum 2", "Segelkunde 2026-11-16T08:00/2026-11-16T10:00 @ Raum 4"],
+    ),
+    "Spanish hours and places": (
+        "Lunes 9 de noviembre: reunión de padres a las 18:00 en el aula 3\nMartes 10 de noviembre: excursión (8:30 a 14:00)",
+        ["reunión de padres 2026-11-09T18:00/2026-11-09T19:00 @ aula 3", "excursión 2026-11-10T08:30/2026-11-10T14:00"],
+    ),
+    "a French week with its days and hours": (
+        "Semaine du 9 au 13 novembre 2026\nlundi : sortie au musée, 8h15\nmercredi : conseil à 18h\nvendredi : photo (9h)",
+        ["sortie au musée 2026-11-09T08:15/2026-11-09T09:15", "conseil 2026-11-11T18:00/2026-11-11T19:00", "photo 2026-11-13T09:00/2026-11-13T10:00"],
+    ),
+    "a slip's number before a dash is no hour": (
+        "15/11 – Junior regatta – Slip 1 – 9:00\n22/11 – Senior regatta – Slip 2 – 9:00",
+        ["Junior regatta 2026-11-15T09:00/2026-11-15T10:00 @ Slip 1", "Senior regatta 2026-11-22T09:00/2026-11-22T10:00 @ Slip 2"],
+    ),
+    "what follows a dash in small letters is no place, nor who speaks, nor a count": (
+        "Wed 11 Nov   Remembrance – two minutes' silence 11am\nThu 12 Nov 9.30 Lofting (R. Amaro)\nFri 13 Nov 10.15 Examinations, week 1\nSat 14 Nov 7pm Film (12A)",
+        ["Remembrance 2026-11-11T11:00/2026-11-11T12:00", "Lofting (R. Amaro) 2026-11-12T09:30/2026-11-12T10:30", "Examinations 2026-11-13T10:15/2026-11-13T11:15", "Film (12A) 2026-11-14T19:00/2026-11-14T20:00"],
+    ),
+    "all day, and when one leaves and is back": (
+        "Tuesday 17th November\n All day - Year 9 trip (leave 8.15, back 16.00)\n12.30 Lunch",
+        ["Year 9 trip 2026-11-17T08:15/2026-11-17T16:00", "Lunch 2026-11-17T12:30/2026-11-17T13:30"],
+    ),
+    "weekdays of a range before its days": ("Mon-Fri 16-20 Nov: Work experience\nSat 21 Nov: Fair", ["Work experience 2026-11-16/2026-11-21", "Fair 2026-11-21/2026-11-22"]),
+    "On is no Wednesday of another language": (
+        "Closures\nFrom 23/11/2026 to 27/11/2026 - repairs\nOn 30/11/2026 - inspection", ["repairs 2026-11-23/2026-11-28", "inspection 2026-11-30/2026-12-01"],
+    ),
+    "a month that is like a weekday": ("Rentrée : mardi 1er septembre 2026\nHiver : du 20 février au 8 mars", ["Rentrée 2026-09-01/2026-09-02", "Hiver 2027-02-20/2027-03-09"]),
+    "all day in Japanese": ("11月16日(月) 10:00 会議\n11月17日(火) 終日 研修", ["会議 2026-11-16T10:00/2026-11-16T11:00", "研修 2026-11-17/2026-11-18"]),
+    "what minutes set for a day to come": ("Minutes, 4 November 2026\n3. Open day: agreed for Saturday 27 March 2027, 10am to 4pm.", ["Open day 2027-03-27T10:00/2027-03-27T16:00"]),
+}  # fmt: skip
+
+
+@pytest.mark.parametrize("kind", READ)
+def test_a_text_is_read_as_a_person_reads_it(kind: str, tmp_path: Path) -> None:
+    text, events = READ[kind]
+    source = tmp_path / "notice.txt"
+    source.write_text(text + "\n", "utf-8")
+    ran = nomarium("build", source, "-o", tmp_path / "out.ics", *_YEAR)
+    assert ran.status == 0, ran.text
+    assert sorted(map(plain, events_in(tmp_path / "out.ics"))) == sorted(events)
+
+
+REFUSED = {
+    "a sentence that repeats, with an hour like a date": ("The club meets on the first Tuesday of each month at 7.30 pm.\nOctober 6: Caulking", "line 1", "It is a sentence"),
+    "a date with TBC between others": ("Sat 24 Oct   Regatta\nSat 31 Oct  TBC\nSat 7 Nov   Old Boys", "line 2", "The date stands alone"),
+    "a weekday of no week": ("Next week:\nMonday: swimming\n\nMonday 2 November: back", "line 2", "no line above it says of which week"),
+    "a time of the day that a sentence spoke of": ("The lunch will be on Friday 18 December at 12.30pm. We break up that day at 3pm.", "line 1", "It is a sentence"),
+    "what is refused is no title": ("- Thursdays, 19:00, Loft 2\n- 5, 12 and 19 November\n\nSat 21 Nov Fair", "line 2", "The date stands alone"),
+    "two dates in German": ("Arbeitseinsatz: 28.11.2026 und 5.12.2026, jeweils 9 Uhr\n2.12.2026 Sitzung", "line 1", "more than one date"),
+    "a time zone": ("Thu Nov 19 2026 9:00 AM EST - Webinar", "line 1", "in which time zone"),
+}  # fmt: skip
+
+
+@pytest.mark.parametrize("kind", REFUSED)
+def test_a_text_in_doubt_is_refused_by_line(kind: str, tmp_path: Path) -> None:
+    text, where, says = REFUSED[kind]
+    source = tmp_path / "notice.txt"
+    source.write_text(text + "\n", "utf-8")
+    ran = nomarium("build", source, "-o", tmp_path / "out.ics", *_YEAR)
+    assert ran.status == 1 and where in ran.err and says in ran.err, ran.text
+
+
+def built_of(folder: Path, table: str) -> list[str]:
+    source = folder / "fixtures.csv"
+    source.write_text(table + "\n", "utf-8")
+    return built(source)
+
+
+SIDES = {
+    "home and away": ("Date,Home,Away\n2026-11-14,Kilnhead,Saltmarsh", ["Kilnhead v Saltmarsh"]),
+    "teams by number, one of them free": ("Date,Team 1,Team 2\n2026-11-14,Reds,Blues\n2026-11-21,Greens,", ["Reds v Blues", "Greens"]),
+    "an opponent, and whose ground": ("Date,Opponent,Home/Away\n2026-11-14,Kilnhead,H\n2026-11-21,Quayside,A", ["Kilnhead (H)", "Quayside (A)"]),
+    "sides of an event that has a name": ("Date,Event,Home,Away\n2026-11-14,Cup,Reds,Blues\n2026-11-21,League,Blues,Reds", ["Cup: Reds v Blues", "League: Blues v Reds"]),
+    "titles that name the sides": ("Date,Event,Home,Away\n2026-11-14,Reds v Blues,Reds,Blues\n2026-11-21,Blues v Reds,Blues,Reds", ["Reds v Blues", "Blues v Reds"]),
+}  # fmt: skip
+
+
+@pytest.mark.parametrize("kind", SIDES)
+def test_two_sides_make_a_title(kind: str, tmp_path: Path) -> None:
+    table, titles = SIDES[kind]
+    assert [line.rpartition(" ")[0] for line in built_of(tmp_path, table)] == titles
+
+
+def test_intervals_of_iso_8601_in_a_column_of_dates(tmp_path: Path) -> None:
+    table = "Date,Title\n2026-11-11/2026-11-13,a\n2026-11-11/13,b\n2026-11-30/12-02,c\n2026-11-11T09:00/2026-11-11T10:00,d\n"
+    assert built_of(tmp_path, table) == [
+        "a 2026-11-11/2026-11-14", "b 2026-11-11/2026-11-14", "c 2026-11-30/2026-12-03", "d 2026-11-11T09:00/2026-11-11T10:00",
+    ]  # fmt: skip
