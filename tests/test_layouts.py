@@ -312,7 +312,7 @@ def test_tables_on_one_sheet_and_weeks_in_lists(name: str, tmp_path: Path) -> No
 
 
 REFUSED = {
-    "two teams that meet": ("Date,Home,Away\n5 Sep 2026,Gulls,Terns\n12 Sep 2026,Terns,Gulls", [], ["Home"]),
+    "two names that meet": ("Date,Skipper,Crew\n5 Sep 2026,Gulls,Terns\n12 Sep 2026,Terns,Gulls", [], ["Skipper"]),
     "posts that do not tell parts of the day apart": (",Gate,,Gate,\nDate,AM,PM,AM,PM\n7 Sep 2026,Finch,Roe,Tern,Bo", [], ["row 2, column D", "the row above"]),
     "a chart of scores": ("Name,7 Sep 2026,14 Sep 2026\nFinch,12,15\nRoe,8,11", [], ["dates stand across"]),
     "a budget": ("Item,Sep 2026,Oct 2026\nRope,120,90\nPaint,30,12", [], ["holds dates"]),

@@ -37,6 +37,24 @@ DATED = [["Date", "Day", "Letter"]] + [
     [f"2026-09-{7 + n:02}", "", "ABC"[n % 3]] for n in (0, 1, 2, 3, 4, 7, 8, 9)
 ]
 READ: dict[str, tuple[dict[str, Rows], list[str], list[str]]] = {
+    "rooms under each weekday, one below the other": (
+        {"Rooms": [["Monday", "P1", "P2"], ["L1", "Joinery", "Sails"], ["L2", "Rigging", ""], ["Tuesday", "P1", "P2"], ["L1", "", "Joinery"], ["L2", "Sails", ""]],
+         "Bells": [["Period", "Start", "End"], ["P1", "8:30", "9:30"], ["P2", "9:40", "10:40"]], "Terms": TERM},
+        [f"Joinery {at(7, *FIRST)} @ L1", f"Rigging {at(7, *FIRST)} @ L2", f"Sails {at(7, *SECOND)} @ L1", f"Sails {at(8, *FIRST)} @ L2", f"Joinery {at(8, *SECOND)} @ L1"], [],
+    ),
+    "bells of two divisions beside one another, each with its periods": (
+        {"Bells": [["Apprentices", "", "", "", "Journeymen"], ["Period", "Start", "End", "", "Period", "Start", "End"], ["1", "8:30", "9:30", "", "1", "8:45", "9:35"]],
+         "Timetable": [["Class", "Division", "Label", "Period"], ["Joinery", "Apprentices", "Mon", "1"], ["Rigging", "Journeymen", "Mon", "1"]], "Terms": TERM},
+        [f"Joinery {at(7, *FIRST)}", f"Rigging {at(7, '08:45', '09:35')}"], [],
+    ),
+    "periods with weekdays in brackets under an unknown heading; a section left of its course": (
+        {"Schedule": [["Section", "Course", "Pattern of the week", "Room"], ["101", "Joinery", "1(M,W) 2(F)", "L1"], ["102", "Rigging", "2(T,Th)", "R1"]], "Bells": BELLS, "Terms": TERM},
+        [f"Joinery {at(7, *FIRST)} @ L1", f"Rigging {at(8, *SECOND)} @ R1", f"Joinery {at(9, *FIRST)} @ L1", f"Rigging {at(10, *SECOND)} @ R1", f"Joinery {at(11, *SECOND)} @ L1"], [],
+    ),
+    "a week in another language with periods and times beside the days": (
+        {"Stundenplan": [["Stunde", "Zeit", "Mo", "Di", "Mi", "Do", "Fr"], ["1", "8:30-9:30", "Mathe", "", "", "", "Sport"], ["Pause", "9:30-9:40"], ["2", "9:40-10:40", "", "Kunst"]], "Terms": TERM},
+        [f"Mathe {at(7, *FIRST)}", f"Kunst {at(8, *SECOND)}", f"Sport {at(11, *FIRST)}"], ["No classes are in Pause"],
+    ),
     "bells of labels one below the other": (
         {"Bell schedule": [["Regular (Keel, Rib)"], ["P1", "8:30", "9:25"], ["P2", "9:30", "10:25"], ["Short (Plank)"], ["P1", "8:30", "9:05"], ["P2", "9:10", "9:45"]],
          "Cycle": [["Label"], ["Keel"], ["Rib"], ["Plank"]], "Timetable": [["Class", "Day", "Period"], ["Knots", "Rib", "P2"], ["Sails", "Plank", "P2"]], "Terms": TERM},

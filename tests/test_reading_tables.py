@@ -168,7 +168,7 @@ REFUSED = {
     "no column of dates": ("a,b\n1,2", ["No column", "--set date="]),
     "a list of contacts": ("Name,Email,Date of birth\nMaren,m@saltmarsh.example,1980-01-02", ["No column", "holds dates"]),
     "a start that is no time": ("Title,Date,Start\nA,2027-04-05,quarter past nine", ["column C", "is not a time"]),
-    "no title": ("Date,Opponent,Ground\n2027-04-05,Harbour,Bay", ["Opponent=summary", "“Ground”"]),
+    "no title": ("Date,Skipper,Vessel\n2027-04-05,Harbour,Bay", ["Skipper=summary", "“Vessel”"]),
     "weeks without day one": ("Week,Day,Title\n1,1,A", ["--day-one"]),
     "month names of two languages": ("Date,Title\n15 listopad 2027,A", ["Polish or Croatian", "--language"]),
     "a repeat": ("Title,Date,Repeat\nA,2027-04-05,every Monday", ["row 2, column C", "has no end", "--until"]),

@@ -93,7 +93,7 @@ def with_bells_in_rows(sheet: Sheet) -> Sheet:
         if len({one.kind for one in found}) > 1:
             period = _periods_at(rows, at, min(one.start for one in found))
             return sheet._replace(read_rows=partial(_again, rows, at, period, found), merged=())
-    stacked = _stacked(rows)
+    stacked = _stacked(rows) or _stacked(_one_below_the_other(rows))
     return sheet._replace(read_rows=lambda: stacked, merged=()) if stacked else sheet
 
 
@@ -119,6 +119,21 @@ def _stacked(rows: Sequence[Row]) -> list[Row]:
             return []
     filled = {(cells[1], cells[2]) for _, cells in found[1:]}
     return found if len(filled) > 1 and len(set(kinds)) == len(kinds) == len(filled) else []
+
+
+def _one_below_the_other(rows: Sequence[Row]) -> list[Row]:
+    """Kinds of day that stand side by side, each with a column for its periods under its name, one below the other; nothing
+    where there are not two such."""
+    for at, (_, head) in enumerate(rows[:_HEAD_ROWS]):
+        begins = [n for n, cell in enumerate(head) if field_of(cell_text(cell), "bells") == "period"]
+        if len(begins) < 2 or at == 0:
+            continue
+        found: list[Row] = []
+        for first, end in zip(begins, [*begins[1:], len(head)], strict=True):
+            parts = [(number, [*row[first:end]]) for number, row in rows[at - 1 :]]
+            found += [one for one in parts if any(map(cell_text, one[1]))]
+        return found
+    return []
 
 
 def _kind_with_days(text: str) -> DaysKind:

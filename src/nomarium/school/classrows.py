@@ -24,6 +24,7 @@ _GROUPED = ("class", "label", "week", "teacher", "group", "room", "term", "divis
 _EVERY = frozenset(
     ("all", "every", "everyday", "daily", "alllabels", "alldays", "everylabel", "tous", "alle")
 )
+_IN_BRACKETS = r"\(([^()]*)\)"
 _UNSETTLED = frozenset(("tba", "tbc", "tbd", "arr", "arranged", "byarrangement"))
 _FREE = frozenset(("free", "freeperiod", "free period", "none", "off", "libre", "frei", "vrij"))
 
@@ -48,11 +49,31 @@ def class_rows(table: Table, options: ReadingOptions, has_cycle: bool) -> ClassR
     items = _taught(items, notes)
     items = [_with_time_apart(item) for item in items]
     items = _in_english(_settled(items, notes))
+    items = items if has_cycle else _with_days_in_brackets(items, options)
     texts = [text for item in items if (text := item.text("label") or item.text("meets"))]
     codes = WeekdayCodes(texts, ENGLISH, options.weekdays)
     are_weekdays = _are_days(codes, texts) and not (has_cycle and all(len(text) == 1 for text in texts))
     bells = own_bells(items, options, problems, notes)
     return ClassRows(items, bells, codes if are_weekdays else None, problems, notes)
+
+
+def _with_days_in_brackets(items: Sequence[Item], options: ReadingOptions) -> list[Item]:
+    """Rows whose Meets cells say periods and codes of weekdays, `1(M,W) 2(F)`, with the names of these."""
+    within = [days for item in items for days in re.findall(_IN_BRACKETS, item.text("meets"))]
+    codes = WeekdayCodes(within, ENGLISH, options.weekdays)
+    if not codes.are_days:
+        return list(items)
+
+    def named(match: re.Match[str]) -> str:
+        days = codes.read(match[1])
+        return match[0] if isinstance(days, Refusal) else f"({', '.join(WEEKDAYS[day] for day in days)})"
+
+    return [
+        item._replace(cells={**item.cells, "meets": re.sub(_IN_BRACKETS, named, item.text("meets"))})
+        if item.text("meets")
+        else item
+        for item in items
+    ]
 
 
 def _in_english(items: Sequence[Item]) -> list[Item]:

@@ -25,7 +25,7 @@ _DAY_AND_WEEK: Final = (
     r"(?i)(?:(?:week|wk)\s*(?=[A-D12]))?(?P<before>[A-D]|(?<=[k\s])[12])\s*[-–:]?\s+(?P<day>[^\W\d]+)|"
     r"(?P<first>[^\W\d]+)\s*[-–:]?\s*\(?\s*(?:(?:week|wk)\s*(?P<after>[A-D12])|(?<=[\s(])(?P<letter>[A-D]))\s*\)?"
 )
-CORNERS: Final = r"(?i)(?:start|end|from|to|begin|finish|begins|ends|starts|finishes|time|times|period|periods|day|days|hour|hours|block|slot|lesson|heure|zeit|hora|jour|tag|#|no\.?|per\.?|pd\.?|/|\\|\s)*"
+CORNERS: Final = r"(?i)(?:start|end|from|to|begin|finish|begins|ends|starts|finishes|time|times|period|periods|day|days|hour|hours|block|slot|lesson|heures?|zeit|uhrzeit|hora|horas|horario|jour|tag|stunde|std\.?|seance|séance|p[ée]riode|periodo|bloque|bloc|ora|uur|uren|lesuur|lesson|lektion|tid|tunti|klo|kello|godzina|lekcja|#|no\.?|per\.?|pd\.?|/|\\|\s)*"
 """What may stand beside the days without being one."""
 
 
@@ -76,7 +76,9 @@ def lexicon_of(rows: Sequence[Row]) -> Lexicon:
     """English, or the language in which a row at the top names three weekdays or more."""
     for _, row in rows[:_TOP_ROWS]:
         words = frozenset(
-            fold(text).strip(" .") for cell in row if (text := cell_text(cell)).strip(".").isalpha()
+            fold(text).strip(" .")
+            for cell in row
+            if (text := cell_text(cell)).strip(".").isalpha() and not re.fullmatch(CORNERS, text)
         )
         if len(words) >= 3 and len(words & ENGLISH.weekdays.keys()) < len(words) - 1:
             from nomarium.reading.cells.languages import weekday_lexicon

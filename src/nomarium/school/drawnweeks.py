@@ -54,8 +54,10 @@ class DrawnWeek(NamedTuple):
 def drawn_week(sheet: Sheet, labels: frozenset[str] = frozenset()) -> DrawnWeek | None:
     """The drawn weeks of a sheet; None when it has none. `labels` are those that are known, in compared form."""
     rows = list(sheet.rows())
+    reader = _Reader(sheet, rows, labels)
     return (
-        _Reader(sheet, rows, labels).across()
+        reader.across()
+        or reader.stacked()
         or _Reader(_turned(sheet, rows), _turn(rows), labels, sheet).across()
     )
 
@@ -123,6 +125,31 @@ class _Reader:
             if found.held and not _are_numbers(found.held)
             else None
         )
+
+    def stacked(self) -> DrawnWeek | None:
+        """Days one below the other, each beside its periods, over a row a room, teacher or class."""
+        heads = [
+            (at, *head) for at, (_, row) in enumerate(self._rows) if (head := self._day_beside_periods(row))
+        ]
+        if len(heads) < 2 or len({names for _, names, _ in heads}) < len(heads):
+            return None
+        found = DrawnWeek([], [], [], [], 0, [], [], [name for _, names, _ in heads for name in names])
+        found.others.extend(self._rows[: heads[0][0]])
+        ends = [*(at for at, _, _ in heads[1:]), len(self._rows)]
+        idle = 0
+        for (at, names, under), end in zip(heads, ends, strict=True):
+            idle += self._wide(found, at - 1, end, {min(under): names}, under, "")
+        return found._replace(idle=idle) if found.held else None
+
+    def _day_beside_periods(self, row: Sequence[Cell]) -> tuple[tuple[str, ...], dict[int, Slot]] | None:
+        """The day of a row that begins with one and goes on with two periods or more, and the period of each column."""
+        filled = [(n, cell) for n, cell in enumerate(row) if cell_text(cell)]
+        names = self._day(cell_text(filled[0][1])) if len(filled) > 2 else ()
+        under = (
+            {n: slot for n, cell in filled[1:] if (slot := slot_in(n, [cell])) is not None} if names else {}
+        )
+        breaks = sum(is_break(cell_text(cell)) for _, cell in filled[1:])
+        return (names, under) if len(under) > 1 and len(under) + breaks >= len(filled) - 1 else None
 
     def _days(self, row: Sequence[Cell]) -> dict[int, tuple[str, ...]]:
         """Column → what the day that heads it is; nothing where a row is no row of days."""

@@ -30,6 +30,8 @@ _HOURS: Final = frozenset(("hours", "hrs", "heures", "stunden", "horas", "uren")
 _SUBJECTS: Final = frozenset(("subject", "department", "prefix"))
 _BUILDINGS: Final = frozenset(("building", "campus", "site"))
 
+_MEETS: Final = r"(?:[\w-]{1,6}\s?\([\w,;/ -]{1,40}\)[\s,;]*)+|(?:[A-Z]\d{1,2}[\s,;]+)+[A-Z]\d{1,2}"
+
 _Columns: TypeAlias = dict[str, int]
 _Unused: TypeAlias = list[tuple[int, str]]
 
@@ -86,6 +88,8 @@ def _by_heading(row: Sequence[Cell], name: str, asked: Mapping[str, str]) -> tup
             columns[field] = column
         elif text:
             unused.append((column, text))
+    if name == "timetable":
+        _section_first(row, columns)
     return columns, unused
 
 
@@ -93,6 +97,12 @@ def _beside_class(first: str, second: str) -> str:
     """What a second column is that could name the class: the number of a course beside its subject, else its section."""
     is_number = plain(in_full(first)) in _SUBJECTS and "section" not in fold(in_full(second))
     return "number" if is_number else "section"
+
+
+def _section_first(row: Sequence[Cell], columns: _Columns) -> None:
+    """A section left of its course is the section all the same."""
+    if "section" in columns and "section" in fold(in_full(cell_text(row[columns["class"]]))):
+        columns["class"], columns["section"] = columns["section"], columns["class"]
 
 
 def _by_cells(
@@ -104,6 +114,7 @@ def _by_cells(
         _settle_periods(head, rows, columns)
         _settle_counts(head, rows, columns, unused)
         _settle_sections(head, rows, columns)
+        _settle_meets(rows, columns, unused)
         if (
             "class" not in columns
             and "title" in columns
@@ -159,6 +170,20 @@ def _settle_sections(head: Sequence[Cell], rows: Sequence[Row], columns: _Column
     is_section = column >= 0 and plain(in_full(cell_text(head[column]))) in _SECTIONS
     if is_section and "title" in columns and _hold(rows, column, _is_number):
         columns["section"] = columns.pop("class")
+
+
+def _settle_meets(rows: Sequence[Row], columns: _Columns, unused: _Unused) -> None:
+    """A column of labels and periods together, `1(A,C) 4(B)`, whatever heads it, where no other says when."""
+    if {"label", "period", "meets", "start", "time"} & columns.keys():
+        return
+    found = [
+        at
+        for at, _ in unused
+        if _hold(rows, at, lambda cell: re.fullmatch(_MEETS, cell_text(cell)) is not None)
+    ]
+    if len(found) == 1:
+        columns["meets"] = found[0]
+        unused[:] = [one for one in unused if one[0] != found[0]]
 
 
 def _settle_counts(head: Sequence[Cell], rows: Sequence[Row], columns: _Columns, unused: _Unused) -> None:

@@ -7,7 +7,7 @@ from nomarium.model.cell import Cell
 from nomarium.reading.cells.times import Times, read_times
 from nomarium.reading.cells.words import ENGLISH
 from nomarium.reading.columns.cellssay import HEADS_TIMES, stretch_of
-from nomarium.reading.columns.column import Column
+from nomarium.reading.columns.column import PART_OF_DAY, Column
 from nomarium.reading.columns.contents import MOST_DIFFERENT, MOSTLY, Contents, name_some_weeks
 from nomarium.reading.columns.headings import is_placeholder, match_heading, normal, unit_of
 from nomarium.reading.columns.whenwords import heading_says_when, is_of_record, says_end
@@ -76,7 +76,10 @@ class _Filling:
             for c in self._free
             if self._about(c).times >= MOSTLY and not is_of_record(c.heading) and c.evidence != HEADS_TIMES
         ]
-        if (
+        spans = [c for c in clocks if _are_spans(self._about(c))]
+        if len(clocks) > 1 and len(spans) == 1 and not self._taken & {"time", "start", "end", "when"}:
+            self._take(spans[0], "time", "the only column of times from one to another")
+        elif (
             len(clocks) == 1
             and not self._taken & {"time", "start", "end", "when"}
             and not _says_times(self._columns, self._contents)
@@ -109,8 +112,11 @@ class _Filling:
 
     def title(self) -> None:
         """The title, where just one column can be it."""
-        if "summary" in self._taken:
-            return
+        if (
+            "summary" in self._taken
+            or sum(c.evidence == PART_OF_DAY and c.filled > 0 for c in self._columns) > 1
+        ):
+            return  # what happens stands under the parts of the day
         if "class" in self._taken and self._taken & {"day", "repeat", "repeat-times"}:
             return  # classes that repeat are what happens, whatever words stand beside them
         texts = _possible_titles(self._columns, self._contents, "class" in self._taken)
@@ -214,7 +220,10 @@ def _says_times(columns: list[Column], contents: list[Contents]) -> bool:
 
 def _has_ranges(columns: list[Column], contents: list[Contents]) -> bool:
     timed = next((c for c in columns if c.field == "time"), None)
-    if timed is None or not contents[timed.at].cells:
-        return False
-    first = read_times(cell_text(contents[timed.at].cells[0]))
+    return timed is not None and _are_spans(contents[timed.at])
+
+
+def _are_spans(about: Contents) -> bool:
+    """Whether a column's first cell has times from one to another."""
+    first = read_times(cell_text(about.cells[0])) if about.cells else None
     return isinstance(first, Times) and first.end is not None

@@ -5,7 +5,7 @@ import re
 from collections.abc import Sequence
 
 from nomarium.model.cell import Cell
-from nomarium.reading.cells.words import ENGLISH, Lexicon
+from nomarium.reading.cells.words import ENGLISH, Lexicon, fold
 from nomarium.reading.columns.asked import asked_fields
 from nomarium.reading.columns.bycontent import by_content, free_texts, is_idle
 from nomarium.reading.columns.cellssay import (
@@ -59,7 +59,7 @@ def assign_columns(
         columns = [
             c._replace(field="", how="") if c.field == "person" and c.how == "heading" else c for c in columns
         ]
-    columns = _with_summary(_without_idle_titles(_without_sessions(columns), contents), contents)
+    columns = _with_summary(_without_idle_titles(_without_sessions(columns, contents), contents), contents)
     columns = by_content(columns, contents)
     columns = without_weak_rivals(columns)
     columns = _with_halves(_with_milestones(with_rivals(columns), contents), contents)
@@ -186,12 +186,27 @@ _SESSION = (
 )
 
 
-def _without_sessions(columns: list[Column]) -> list[Column]:
-    """Columns headed `Session 1`, `Session 2` are parts of a day, and none of them is the title."""
+_HALF_OF_DAY = (
+    r"(?:am|pm|a\.m\.|p\.m\.|mornings?|afternoons?|evenings?|matin|apres-midi|soir|vormittags?|nachmittags?|abends?|manana|tarde|noche|ochtend|middag|avond)"
+    r"(?:\W.*\d.*)?"
+)
+
+
+def _without_sessions(columns: list[Column], contents: list[Contents]) -> list[Column]:
+    """Columns headed `Session 1`, `Session 2`, or `AM`, `PM`, are parts of a day, and none of them is the title."""
     numbered = [c for c in columns if c.how != "asked" and any(map(str.isdigit, c.heading))]
     if len(numbered) < 2:  # lettered ones go with a session of the like name
         numbered = [c for c in columns if c.how != "asked" and c.heading[-2:-1] == " "]
     parts = {c.at for c in numbered if re.fullmatch(_SESSION, c.heading.casefold())}
+    halves = {
+        c.at
+        for c in columns
+        if c.how != "asked"
+        and c.filled
+        and contents[c.at].times < MOSTLY
+        and re.fullmatch(_HALF_OF_DAY, fold(c.heading).strip())
+    }
+    parts |= halves if len(halves) > 1 else set()
     if len(parts) < 2:
         return columns
     return [

@@ -31,6 +31,8 @@ _PERSON = re.compile(
 )
 _NOTHING = frozenset("off free closed break pause frei libre".split())
 """What stands in a slot in which nothing can be booked."""
+_NUMBERED = re.compile(r"[^\W\d_]{3,}\s*(?:\d{1,3}[a-z]?|[A-H])")
+"""One of several of a kind, `Court 2`: no heading of a list."""
 _MARKS = frozenset("x X ✓ ✔ • * ● ■ ×".split())
 """Signs that say only that somebody is there, or something is on."""
 
@@ -92,7 +94,11 @@ def _times_down(rows: Sequence[Row], lexicon: Lexicon) -> _Drawing | None:
         if len(across) < 2 or not all(isinstance(row[n], str) for n in across):
             continue
         headings = [cell_text(row[n]) for n in across]
-        known = [match_exactly(text) or any(map(lexicon.knows, fold(text).split())) for text in headings]
+        known = [
+            not _NUMBERED.fullmatch(text)
+            and (match_exactly(text) or any(map(lexicon.knows, fold(text).split())))
+            for text in headings
+        ]
         body = filled[at + 1 :]
         slots = tuple(one for one in body if _slot(one) is not NOTHING)
         if any(known) or len(slots) < 2 or len(slots) < len(body) / 2 or _slot((number, row)) is not NOTHING:

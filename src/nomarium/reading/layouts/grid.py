@@ -11,6 +11,7 @@ from nomarium.model.event import Event
 from nomarium.model.problem import Problem, note
 from nomarium.model.refusal import Refusal
 from nomarium.reading.cells.moments import read_moment
+from nomarium.reading.cells.placewords import is_place
 from nomarium.reading.cells.times import DAY_SECS
 from nomarium.reading.cells.words import Lexicon
 from nomarium.reading.columns.decisions import Decisions, resolve_day
@@ -32,7 +33,7 @@ from nomarium.sheets.sheet import Area, Row, Sheet, cell_text, is_blank
 
 _NOON = DAY_SECS // 2
 _PLACE_IN_BRACKETS = re.compile(
-    r"(?i)(?P<title>.*\S)\s*\((?P<place>(?:room|rm|lab|hall|raum|saal|salle|aula|sala|lokaal|zaal)\b\.?[^()]*)\)"
+    r"(?i)(?P<title>.*\S)\s*\((?P<place>(?P<known>(?:room|rm|lab|hall|raum|saal|salle|aula|sala|lokaal|zaal)\b)?[^()]*)\)"
 )
 
 
@@ -301,7 +302,7 @@ def title_and_place(text: str) -> tuple[str, str]:
     if len(lines) > 1:
         return lines[0], ", ".join(line.removeprefix("@").strip() for line in lines[1:])
     bracketed = _PLACE_IN_BRACKETS.fullmatch(lines[0])
-    if bracketed:
+    if bracketed and (bracketed["known"] or is_place(bracketed["place"])):
         return bracketed["title"], bracketed["place"]
     title, at, place = lines[0].partition(" @ ")
     return (title.strip(), place.strip()) if at and title.strip() else (lines[0], "")

@@ -142,6 +142,7 @@ LAYOUTS: tuple[Layout, ...] = (
     Layout("events", "weekdays", only_after=_NO_DATES),
     Layout("events", "sections", only_after=_NO_DATES),
     Layout("events", "weekly", only_after=_NO_DATES),
+    Layout("events", "weekcells", only_after=_NO_DATES),
     Layout("text", "lines", only_after=_DRAWN),
 )
 """In the order in which they are tried: the first that reads a sheet has it."""

@@ -161,7 +161,7 @@ def _entry(sheet: Sheet, slot: Slot, codes: Mapping[str, Code], people: bool) ->
     label = codes.get(slot.label.casefold()) if slot.is_session else None
     if time is NOTHING:
         time = label.time if label is not None and label.time is not NOTHING else slot.time
-    location = slot.label if slot.is_place else ""
+    location = slot.label if slot.is_place else slot.where
     if slot.is_place:
         title = what
     elif slot.is_session:

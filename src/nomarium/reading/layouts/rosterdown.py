@@ -36,6 +36,8 @@ class _Columns(NamedTuple):
     end: int | None
     part: int | None = None
     """Where each row says the part of its day, `Early`, `Late`."""
+    place: int | None = None
+    """Where each row says the place, beside columns for the parts of its day."""
 
 
 def down(top: Top) -> Drawing | None:
@@ -83,7 +85,7 @@ def down(top: Top) -> Drawing | None:
                     )
                     for n in filled
                 ]
-    used = {*columns.slots, date_at, columns.time, columns.end, columns.part}
+    used = {*columns.slots, date_at, columns.time, columns.end, columns.part, columns.place}
     unused = [f"“{text}”" for n, cell in enumerate(head) if (text := cell_text(cell)) and n not in used]
     kind = f"a row for each {'week' if headed.are_weeks else 'date'}, {columns.kind} across"
     return Drawing(slots, kind, "", others, problems, notes=unused_told(top, rows[at][0], unused))
@@ -133,12 +135,14 @@ def _columns_of(top: Top, head: Sequence[Cell], body: Sequence[Row], date_at: in
     columns = tuple(
         n for n, cell in enumerate(head)
         if n not in (date_at, time, end, part) and cell_text(cell) and any(n < len(row) and cell_text(row[n]) for _, row in body)
-        and (fields[n] in ("", "summary", "period") or is_session(cell) or _is_place(cell))
+        and (fields[n] in ("", "summary", "period", "location", "room") or is_session(cell) or _is_place(cell))
     )  # fmt: skip
     if len(columns) < 2:
         return None
-    if all(is_session(head[n]) for n in columns):
-        return _Columns(columns, "parts of the day", time, end, part)
+    place = next((n for n in columns if fields[n] in ("location", "room")), None)
+    sessions = tuple(n for n in columns if n != place)
+    if len(sessions) > 1 and all(is_session(head[n]) for n in sessions):
+        return _Columns(sessions, "parts of the day", time, end, part, place)
     if sum(_is_place(head[n]) for n in columns) * 2 > len(columns):
         return _Columns(columns, "places", time, end, part)
     if top.options.layout == "roster" or _share_words(head, body, columns):
@@ -186,7 +190,8 @@ def _slot_down(
         return Slot(number, column, heading, row[column], days, time, is_place=columns.kind == "places")
     said = session_of(heading)  # Morning (9:00-12:00)
     own = said.time if said.time is not NOTHING else time
-    return Slot(number, column, said.name or heading, row[column], days, own, is_session=True)
+    where = cell_text(row[columns.place]) if columns.place is not None and columns.place < len(row) else ""
+    return Slot(number, column, said.name or heading, row[column], days, own, is_session=True, where=where)
 
 
 def _head_over_dates(top: Top, rows: Sequence[Row]) -> tuple[int, int] | None:

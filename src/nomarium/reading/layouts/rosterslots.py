@@ -16,7 +16,7 @@ from nomarium.sheets.sheet import Row, cell_text
 _SESSIONS = (
     r"(?:(?:earl(?:y|ies)|lates?|nights?|days?|twilights?)(?: shift| duty)?|(?:(?:early |late |mid-?)?(?:morning|afternoon|evening|night|lunch(?:time)?|breakfast|dinner|noon|midday)s?|am|pm|a\.m\.|p\.m\.|"
     r"(?:session|period|slot|block|shift|lesson|part|half|talk|workshop|activity|stunde|seance|sitzung)\s*\w{1,2}|(?:1st|2nd|3rd|4th|first|second|third|last) (?:session|half|period|shift)|"
-    r"matin|apres-midi|soir|vormittags?|nachmittags?|abends?|ochtend|middag|avond|manana|tarde|noche))(?:\s*\(.*\))?"
+    r"matin|apres-midi|soir|vormittags?|nachmittags?|abends?|ochtend|middag|avond|manana|tarde|noche))(?:\s*\(.*\)|\s*[:,–-]?\s*\d[\d:.]*\s*(?:[ap]m)?\s*(?:[–-]|to)\s*\d[\d:.]*\s*(?:[ap]m)?)?"
 )
 
 
@@ -40,6 +40,8 @@ class Slot(NamedTuple):
     """The part of its day, `AM`, where the row under the dates says it."""
     group: str = ""
     """What stands above its heading, where several columns share one heading: the post over `AM` and `PM`."""
+    where: str = ""
+    """The place that its row says."""
 
     @property
     def text(self) -> str:

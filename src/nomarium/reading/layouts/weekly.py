@@ -42,7 +42,7 @@ def look(top: Top) -> Reading | NotRead:
         message = f"{sheet.title} has no column of weekdays."
         return not_read(sheet, "no-weekdays", "it has no weekdays", "date-column-missing", message)
     if options.repeats_from is None or options.repeats_until is None:
-        return _without_weeks(sheet, options)
+        return without_weeks(sheet, options)
     heading = weekly.heading(head)
     columns = {**options.columns, weekly.named(sheet, head): "date"}
 
@@ -117,7 +117,8 @@ def _unheard_weeks(sheet: Sheet, first_row: int, columns: Sequence[Column]) -> l
     return found
 
 
-def _without_weeks(sheet: Sheet, options: ReadingOptions) -> NotRead:
+def without_weeks(sheet: Sheet, options: ReadingOptions) -> NotRead:
+    """A sheet whose weekdays have no weeks, and how to say them."""
     message = f"{sheet.title} names weekdays, and nothing says from when to when they repeat."
     if (options.repeats_from is None) != (options.repeats_until is None):
         missing = "--from" if options.repeats_from is None else "--until"

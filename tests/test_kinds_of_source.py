@@ -1,4 +1,4 @@
-"""Kinds of text that people send round: programmes under a title, weeks, bookings, exams; each as a person reads it, or refused."""
+"""Texts and tables that people send round: programmes, weeks, bookings, exams, fixtures; each as a person reads it, or refused."""
 
 from __future__ import annotations
 
@@ -6,7 +6,7 @@ from pathlib import Path
 
 import pytest
 
-from helpers import built, events_in, nomarium, plain
+from helpers import built, events_in, nomarium, plain, refused
 
 _YEAR = ["--school-year", "2026:2027"]
 
@@ -143,3 +143,53 @@ def test_intervals_of_iso_8601_in_a_column_of_dates(tmp_path: Path) -> None:
     assert built_of(tmp_path, table) == [
         "a 2026-11-11/2026-11-14", "b 2026-11-11/2026-11-14", "c 2026-11-30/2026-12-03", "d 2026-11-11T09:00/2026-11-11T10:00",
     ]  # fmt: skip
+
+
+TABLES: dict[str, tuple[str, list[str], list[str]]] = {
+    "parts of the day with dashes and a room": (
+        "Date,Room,AM,PM\n2026-11-09,L1,Joinery,-\n2026-11-09,L2,Ropes,Rigging", [],
+        ["Joinery (AM) 2026-11-09/2026-11-10 @ L1", "Ropes (AM) 2026-11-09/2026-11-10 @ L2", "Rigging (PM) 2026-11-09/2026-11-10 @ L2"],
+    ),
+    "parts of the day with their hours": (
+        "Date,Morning 9-12,Afternoon 1-4\n2026-11-09,Joinery,\n2026-11-10,-,Rigging", [],
+        ["Joinery 2026-11-09T09:00/2026-11-09T12:00", "Rigging 2026-11-10T13:00/2026-11-10T16:00"],
+    ),
+    "numbered courts are no headings of a list": (
+        "Tournament: 21 November 2026,,\nTime,Court 1,Court 2\n09:00,Heron,Gull\n09:45,Tern,", [],
+        ["Heron 2026-11-21T09:00/2026-11-21T09:45 @ Court 1", "Gull 2026-11-21T09:00/2026-11-21T09:45 @ Court 2", "Tern 2026-11-21T09:45/2026-11-21T10:30 @ Court 1"],
+    ),
+    "days on which there is no class": (
+        "Class,Starts,Ends,Day,Time,No class\nKnots,2026-09-14,2026-10-05,Monday,4-5pm,21 Sep", [],
+        ["Knots 2026-09-14T16:00/2026-09-14T17:00", "Knots 2026-09-28T16:00/2026-09-28T17:00", "Knots 2026-10-05T16:00/2026-10-05T17:00"],
+    ),
+    "a week with its times in the cells": (
+        "Group,Mon,Tue\nJuniors,16:00-17:00,-\nSeniors,,5.30pm Rowing (Loft 1)", ["--from", "2026-11-02", "--until", "2026-11-10"],
+        ["Juniors 2026-11-02T16:00/2026-11-02T17:00", "Juniors 2026-11-09T16:00/2026-11-09T17:00",
+         "Seniors: Rowing 2026-11-03T17:30/2026-11-03T18:30 @ Loft 1", "Seniors: Rowing 2026-11-10T17:30/2026-11-10T18:30 @ Loft 1"],
+    ),
+    "a day of the week without groups, hours of the afternoon": (
+        "Monday,Tuesday\n9-12 Ropes,1-4 Oars", ["--from", "2026-11-02", "--until", "2026-11-03"], ["Ropes 2026-11-02T09:00/2026-11-02T12:00", "Oars 2026-11-03T13:00/2026-11-03T16:00"],
+    ),
+}  # fmt: skip
+
+
+@pytest.mark.parametrize("kind", TABLES)
+def test_a_table_is_read_as_a_person_reads_it(kind: str, tmp_path: Path) -> None:
+    table, options, events = TABLES[kind]
+    source = tmp_path / "table.csv"
+    source.write_text(table + "\n", "utf-8")
+    assert sorted(built(source, *options)) == sorted(events)
+
+
+REFUSED_TABLES = {
+    "a second column of times beside one of spans": ("Exam,Date,Reporting time,Exam time\nDrawing,2027-01-11,8:30,9:00 - 12:00", "Reporting time=description"),
+    "a week with times in its cells, of no weeks": ("Group,Mon,Tue\nJuniors,16:00-17:00,\nSeniors,,17:30", "nothing says from when to when they repeat"),
+}  # fmt: skip
+
+
+@pytest.mark.parametrize("kind", REFUSED_TABLES)
+def test_a_table_in_doubt_is_refused(kind: str, tmp_path: Path) -> None:
+    table, says = REFUSED_TABLES[kind]
+    source = tmp_path / "table.csv"
+    source.write_text(table + "\n", "utf-8")
+    assert says in refused(source)

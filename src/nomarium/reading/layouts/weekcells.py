@@ -1,0 +1,122 @@
+"""Weeks that are drawn with their times in the cells: weekdays across, and in each cell when something is held, and what, or,
+beside the name of a group, only when. Each is a weekly event of the weeks that the person names."""
+
+from collections.abc import Iterator, Sequence
+from typing import Final, NamedTuple
+
+from nomarium.model.cell import Cell
+from nomarium.model.problem import note
+from nomarium.model.wording import WEEKDAYS
+from nomarium.reading.cells.times import Clock
+from nomarium.reading.columns.headings import match_exactly
+from nomarium.reading.columns.lexicons import weekday_columns
+from nomarium.reading.layouts.codes import is_idle
+from nomarium.reading.layouts.drawn import lines_of_cell
+from nomarium.reading.layouts.eventlist import list_in
+from nomarium.reading.layouts.grid import title_and_place
+from nomarium.reading.layouts.layout import NotRead, Reading, Top, not_read
+from nomarium.reading.layouts.slots import time_of
+from nomarium.reading.layouts.weekly import without_weeks
+from nomarium.reading.rows.when import NOTHING, Part
+from nomarium.sheets.sheet import Row, cell_text, is_blank
+
+_HEADINGS: Final = ("Title", "Day", "Time", "Location", "Teacher")
+_OF_PLACES: Final = frozenset(("location", "room"))
+_SEVEN: Final = 7 * 3600
+_NOON: Final = 12 * 3600
+
+
+class _Drawing(NamedTuple):
+    rows: list[Row]
+    """A row for each event: its title, weekday, time, place and teacher."""
+    head: int
+    """The number of the row of weekdays."""
+    idle: int
+    """Cells that say that nothing is held."""
+
+
+def look(top: Top) -> Reading | NotRead:
+    """Read a sheet as a week that repeats, or say why it is none."""
+    sheet = top.sheet
+    drawing = _drawn([*sheet.rows()], top)
+    if drawing is None:
+        message = f"{sheet.title} has no weekdays over cells that all say a time."
+        return not_read(sheet, "no-weekdays", "it has no weekdays", "date-column-missing", message)
+    options = top.options
+    if options.repeats_from is None or options.repeats_until is None:
+        return without_weeks(sheet, options)
+    days = f"from {options.repeats_from} to {options.repeats_until}{options.weeks_of}"
+    message = (
+        f"Read as a week that repeats {days}: weekdays across (row {drawing.head}), a time in each cell."
+    )
+    told = [note("layout-week", message)]
+    if drawing.idle:
+        told.append(note("slots-idle", f"Cells in which nothing is held (a dash, “off” …): {drawing.idle}."))
+    width = max(n + 1 for n in range(len(_HEADINGS)) if any(cells[n] for _, cells in drawing.rows) or n < 3)
+    rows: list[Row] = [(drawing.head, _HEADINGS[:width]), *((n, cells[:width]) for n, cells in drawing.rows)]
+    listed = sheet._replace(
+        read_rows=lambda: rows, merged=(), notes=(*sheet.notes, *(one.at(sheet.place()) for one in told))
+    )
+    options = options._replace(
+        header_row=drawing.head, columns={**options.columns, "Day": "date"}, tells_repeats=False
+    )
+    reading = list_in(Top(listed, options, True), listed, top.seen)
+    return reading if isinstance(reading, NotRead) else reading._replace(is_weekly=True)
+
+
+def _drawn(rows: Sequence[Row], top: Top) -> _Drawing | None:
+    """The events of a drawn week; None where no row heads weekdays, or some cell under them says no time."""
+    lexicon = top.of_weekdays
+    at = next((n for n, (_, row) in enumerate(rows) if len(weekday_columns(row, lexicon)) >= 2), None)
+    if at is None:
+        return None
+    number, head = rows[at]
+    days = {column: f"every {WEEKDAYS[day]}" for column, day in weekday_columns(head, lexicon).items()}
+    first = min(days)
+    field = next((match.field for cell in head[:first] if (match := match_exactly(cell_text(cell)))), "")
+    found, idle = list[Row](), 0
+    for row_number, row in rows[at + 1 :]:
+        label = ", ".join(text for cell in row[:first] if (text := cell_text(cell)))
+        if is_blank(row):
+            continue
+        if any(cell_text(cell) for n, cell in enumerate(row) if n >= first and n not in days):
+            return None
+        for column, day in days.items():
+            text = cell_text(row[column]) if column < len(row) else ""
+            if is_idle(text):
+                idle += 1
+            elif text:
+                events = list(_events_in(row[column], day, label, field))
+                if not all(event[2] for event in events):
+                    return None
+                found += [(row_number, event) for event in events]
+    return _Drawing(found, number, idle) if found else None
+
+
+def _events_in(cell: Cell, day: str, label: str, field: str) -> Iterator[tuple[str, str, str, str, str]]:
+    """The events of a cell: title, weekday, time, place and teacher; without a time where some line says none."""
+    alone = time_of(cell)
+    lines = [("", alone, "")] if alone is not NOTHING else []
+    lines = lines or [(one.title, one.time, one.place) for one in lines_of_cell(cell_text(cell))]
+    for what, time, place in lines:
+        title, where = title_and_place(what) if what else ("", "")
+        where = place or where or (label if field in _OF_PLACES else "")
+        if not title:
+            title = label
+        elif label and field not in _OF_PLACES and field != "teacher":
+            title = f"{label}: {title}"
+        yield title, day, _written(time), where, label if field == "teacher" else ""
+
+
+def _written(time: Part) -> str:
+    if time.start is None:
+        return ""
+    return _clock(time.start) + (f" - {_clock(time.end)}" if time.end is not None else "")
+
+
+def _clock(clock: Clock) -> str:
+    """A time as it was typed, as far as that tells the clock that it is on: a zero in front does."""
+    hours, minutes = clock.secs // 3600, clock.secs // 60 % 60
+    if clock.has_meridiem and hours < 24:
+        return f"{hours % 12 or 12}:{minutes:02} {'pm' if clock.secs >= _NOON else 'am'}"
+    return f"{hours:0{2 if clock.secs < _SEVEN and not clock.is_doubtful else 1}}:{minutes:02}"
