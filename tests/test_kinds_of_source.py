@@ -84,6 +84,17 @@ READ: dict[str, tuple[str, list[str]]] = {
     "a month that is like a weekday": ("Rentrée : mardi 1er septembre 2026\nHiver : du 20 février au 8 mars", ["Rentrée 2026-09-01/2026-09-02", "Hiver 2027-02-20/2027-03-09"]),
     "all day in Japanese": ("11月16日(月) 10:00 会議\n11月17日(火) 終日 研修", ["会議 2026-11-16T10:00/2026-11-16T11:00", "研修 2026-11-17/2026-11-18"]),
     "what minutes set for a day to come": ("Minutes, 4 November 2026\n3. Open day: agreed for Saturday 27 March 2027, 10am to 4pm.", ["Open day 2027-03-27T10:00/2027-03-27T16:00"]),
+    "days over lists: what has no time is on that day": (
+        "Mon 23 Nov\n- Assembly: safety\n- 12.30 Chess club\n\nTue 24 Nov\n- Fire drill\n- 16.00 Staff meeting",
+        ["Assembly: safety 2026-11-23/2026-11-24", "Chess club 2026-11-23T12:30/2026-11-23T13:30", "Fire drill 2026-11-24/2026-11-25", "Staff meeting 2026-11-24T16:00/2026-11-24T17:00"],
+    ),
+    "a weekday, hours of four figures and dashes in columns": (
+        "2 Nov   Mon   0830   Safety talk   Hall\n3 Nov   Tue   1015   First aid     Room 4\n4 Nov   Wed   ----   Holiday       -",
+        ["Safety talk 2026-11-02T08:30/2026-11-02T09:30 @ Hall", "First aid 2026-11-03T10:15/2026-11-03T11:15 @ Room 4", "Holiday 2026-11-04/2026-11-05"],
+    ),
+    "Dutch labels": (
+        "Ledenvergadering\nDatum: donderdag 19 november 2026\nTijd: 20.00 uur\nLocatie: Clubhuis", ["Ledenvergadering 2026-11-19T20:00/2026-11-19T21:00 @ Clubhuis"],
+    ),
 }  # fmt: skip
 
 
@@ -105,6 +116,11 @@ REFUSED = {
     "what is refused is no title": ("- Thursdays, 19:00, Loft 2\n- 5, 12 and 19 November\n\nSat 21 Nov Fair", "line 2", "The date stands alone"),
     "two dates in German": ("Arbeitseinsatz: 28.11.2026 und 5.12.2026, jeweils 9 Uhr\n2.12.2026 Sitzung", "line 1", "more than one date"),
     "a time zone": ("Thu Nov 19 2026 9:00 AM EST - Webinar", "line 1", "in which time zone"),
+    "two shifts on a line": ("Mon 9 Nov  Early: Amaro   Late: Bell", "line 1", "more than one date or time"),
+    "times below two days": ("Visit (Tuesday 17 and Wednesday 18 November)\nTuesday\n8.30 arrive\nWednesday\n9.00 paperwork", "line 3", "neither it nor a line above it has a date"),
+    "a month whose day is to come": ("September 7th     Term begins\nOctober (tbc)     Harvest festival", "line 2", "It seems to hold a date"),
+    "a date in words": ("The launch of the Tern\non Saturday the twenty-eighth of November\nSat 5 December: Fair", "line 1", "It seems to hold a date"),
+    "a weekday is no title": ("17 November\nWednesday\n18 November\nVisit", "line 1", "nothing of it says what"),
 }  # fmt: skip
 
 

@@ -24,7 +24,7 @@ _REPEATED: Final = Refusal(
     "Put it into a table with a column Repeat (“every Tuesday until 15 December”), or write each date.",
 )  # fmt: skip
 _LABELS: Final = frozenset(
-    "when where date dates time times day days from to until start end starts ends begins day all both everything quand wann von bis".split()
+    "when where date dates time times day days datum fecha data tijd hora uhrzeit heure from to until start end starts ends begins day all both everything quand wann von bis".split()
 )
 _LABELLED: Final = Refusal(
     "text-labelled", "The line says when, and no line beside it says what.", "Write the title on the same line: “Fri 16 April 2027: Open day”.",
@@ -108,6 +108,8 @@ def doubt_of(line: TextLine, lexicon: Lexicon) -> Refusal | None:
         return _SEVERAL
     if line.date and any(map(str.isdigit, line.rest)) and _has_other_date(line.rest, lexicon):
         return _SEVERAL
+    if line.date and len(re.findall(r"(?:^|\|)\s*[^\W\d_]{2,12}: \S", line.rest)) > 1:
+        return _SEVERAL  # Early: Amaro   Late: Bell
     if line.date and re.search(r"^\W*(?:&|and\b|\+)|(?:&|\band|(?<=\s)\+)\W*$", line.rest):
         return _SEVERAL
     if is_timed and _ZONE.match(line.rest):

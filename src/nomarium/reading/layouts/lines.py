@@ -16,7 +16,7 @@ from nomarium.model.problem import Problem, note
 from nomarium.model.refusal import Refusal
 from nomarium.model.wording import counted
 from nomarium.reading.cells.placewords import NO_PLACE, is_place
-from nomarium.reading.cells.words import Lexicon
+from nomarium.reading.cells.words import Lexicon, fold
 from nomarium.reading.columns.table import TableReading
 from nomarium.reading.layouts.asides import heads_paper, lines_about_letters, mail_heads, without_quotes
 from nomarium.reading.layouts.barelines import titled_days
@@ -29,7 +29,7 @@ from nomarium.reading.layouts.layout import NotRead, Reading, Top, not_read
 from nomarium.reading.layouts.linedoubts import doubt_of
 from nomarium.reading.layouts.linelanguages import lexicon_of_lines
 from nomarium.reading.layouts.linetimes import with_leading_clocks
-from nomarium.reading.layouts.programmes import forward_through_days, heads_of_programmes, with_ends
+from nomarium.reading.layouts.programmes import forward_through_days, heads_of_programmes, is_diary, with_ends
 from nomarium.reading.layouts.takinglines import OF_WEEK, Taking
 from nomarium.reading.layouts.textlines import (
     HEADING,
@@ -46,6 +46,11 @@ from nomarium.reading.options import ReadingOptions
 from nomarium.reading.rows.datewithin import date_within
 from nomarium.sheets.sheet import Row, cell_text
 
+_NO_TITLE: Final = Refusal(
+    "text-empty",
+    "The line says when, and nothing of it says what.",
+    "Write the title on the line: “Mon 7 June 2027: Inset day”.",
+)
 _EMPTY: Final = Refusal(
     "text-empty", "The date stands alone, and no line under it has a time: what is on that day cannot be told.",
     "Write the date and the title on one line: “Mon 7 June 2027: Inset day”.",
@@ -237,8 +242,9 @@ def _read(
         ]
         for some in paragraphs_of(plain)
     ]
-    heads = heads_of_programmes(list(chain.from_iterable(paragraphs)))
-    taking = Taking(lexicon, has_date, sent[0][1] if sent else "", weeks == 1, heads)
+    every = list(chain.from_iterable(paragraphs))
+    heads = heads_of_programmes(every)
+    taking = Taking(lexicon, has_date, sent[0][1] if sent else "", weeks == 1, heads, is_diary(every))
     marked = frozenset(number for number, text in plain if HEADING.match(text))
     _take_all(paragraphs, marked, taking)
     rows = taking.rows
@@ -249,7 +255,10 @@ def _read(
             rows.append((line.number, EventRow(line.date, line.time, title, place)))
         elif line.number not in taking.dating:
             taking.refused.append((line.number, line.text, _EMPTY))
-    rows.sort(key=lambda row: row[0])
+    texts = dict(whole)
+    idle = [row for row in rows if _says_nothing(str(row[1][2]), lexicon)]
+    taking.refused += [(number, texts.get(number, ""), _NO_TITLE) for number, _ in idle]
+    rows = sorted((row for row in rows if row not in idle), key=lambda row: row[0])
     rows, forward = forward_through_days(with_whole_names(rows))
     ended = list(with_ends(rows, taking.under))
     has_open_ends = any(before[1] != after[1] for before, after in zip(rows, ended, strict=True))
@@ -262,6 +271,13 @@ def _read(
         ended, notes, _sample(ended), has_open_ends, taking.refused, above, taking.timed, forward,
         sent[0][1] if taking.follows_message else "",
     )  # fmt: skip
+
+
+def _says_nothing(title: str, lexicon: Lexicon) -> bool:
+    """Whether a title is the name of a day or a month, a half of the day, a number, or open: it says nothing of what is on."""
+    word = fold(title).strip(" .:;,()-")
+    is_name = word in lexicon.weekdays or (word in lexicon.months and len(word) > 2)
+    return is_name or re.fullmatch(r"[ap]\.?m|\d+(?:st|nd|rd|th)?|tb[acd]|-*", word) is not None
 
 
 def _take_all(paragraphs: Sequence[list[TextLine]], marked: frozenset[int], taking: Taking) -> None:

@@ -42,6 +42,7 @@ _OF_TIDE: Final = re.compile(
 _FOUR_TO_FOUR: Final = re.compile(
     rf"(?i)(?<![\w.:/-])({FOUR})(\s?(?:[-–—]|to|till?|until)\s?)({FOUR})(?![\w/-]|[.:]\d)"
 )
+_FOUR_IN_COLUMN: Final = re.compile(rf"\s*({FOUR})(?:\s?[-–—]\s?({FOUR}))?\s*\|\s*")
 _LEADING_FOUR: Final = re.compile(
     rf"^(\s*(?:[-*•–]\s+)?(?:(?:c|ca|approx|about|from|ab)\.?\s*)?)({FOUR})(?:\s?[-–—]\s?({FOUR}))?(?=\s+(?!h(?:(?:ou)?rs?)?\b)(?P<word>[^\W\d])?\S)"
 )
@@ -100,6 +101,16 @@ def with_leading_clocks(lines: list[tuple[int, str]]) -> list[tuple[int, str]]:
         else (number, text)
         for n, (number, text) in enumerate(lines)
     ]
+
+
+def with_clock_in_column(text: str, date: str) -> str:
+    """What follows a date, with a colon in hours of four figures that are a column by themselves: `0830 | Safety talk`. What could
+    be the year of the date stays."""
+    match = _FOUR_IN_COLUMN.match(text)
+    if match is None or (match[1][:2] in ("19", "20") and re.search(r"\d{4}", date) is None):
+        return text
+    times = "-".join(f"{hours[:2]}:{hours[2:]}" for hours in match.groups() if hours)
+    return f"{times} | {text[match.end() :]}"
 
 
 def reads_as_time(text: str) -> bool:

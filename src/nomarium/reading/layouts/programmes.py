@@ -35,6 +35,16 @@ def heads_of_programmes(lines: Sequence[TextLine]) -> frozenset[int]:
     return frozenset(found)
 
 
+def is_diary(lines: Sequence[TextLine]) -> bool:
+    """Whether several lines that are days and nothing else stand over lists: what a list says without a time is on that day, too."""
+    over = sum(
+        bool(line.date) and not (line.time or line.has_time) and not any(map(str.isalpha, line.rest))
+        and after.is_bullet and not after.date
+        for line, after in pairwise(lines)
+    )  # fmt: skip
+    return over >= _LEAST
+
+
 def _is_of_programme(line: TextLine) -> bool:
     return bool(line.time) and not is_sentence(line)
 

@@ -8,6 +8,7 @@ from nomarium.model.refusal import Refusal
 from nomarium.model.wording import MONTHS
 from nomarium.reading.cells.placewords import is_place
 from nomarium.reading.cells.words import Lexicon
+from nomarium.reading.layouts import linerefusals
 from nomarium.reading.layouts.asides import heads_paper, is_aside
 from nomarium.reading.layouts.eventrow import EventRow
 from nomarium.reading.layouts.linedoubts import doubt_of
@@ -35,48 +36,12 @@ OF_WEEK: Final = re.compile(
     r"(?i)(?:week|wk|kw|v|vecka|uke|uge|semaine|sem|semana|settimana|viikko|vko|tydzień|tydz)\b\.?\s*\d{1,2}\b\s*[:–—-]?\s*[^\W\d]{3}"
 )
 """A week by its number, and what is on in it: `Week 44: Half term`."""
-_NUMBERED: Final = Refusal(
-    "text-week", "The line names a week by its number, and nothing says from when the weeks are counted.",
-    "Write the dates of that week: “26–30 October: Half term”.",
-)  # fmt: skip
 _HOUR_FIRST: Final = re.compile(r"(?:[1-9]|1[0-2])\s+[A-ZÀ-Þ]")
-_HOUR: Final = Refusal(
-    "text-hour", "The line begins with a number, right below one with a time: it may be an hour, or count something.",
-    "Write an hour like 11:00, or 11am.",
-)  # fmt: skip
-_PROSE: Final = Refusal(
-    "text-prose",
-    "It is a sentence with a date or a time: what of it is the title, and what the place, cannot be told.",
-    "Write it as one line of a list: “Fri 16 April 2027: Open day, 10–11am, Sail loft”, or take it out.",
-)
-_UNDATED: Final = Refusal(
-    "text-undated", "The line has a time, and neither it nor a line above it has a date.",
-    "Write the date on a line above it; for one day, say it for all: --set date=2027-04-12.",
-)  # fmt: skip
-_BELOW: Final = Refusal(
-    "text-undated", "The line has a time and no date, and stands below an event with a date of its own: it may be of that day, or of another.",
-    "Write its date on the line.",
-)  # fmt: skip
-_TIME_ALONE: Final = Refusal(
-    "text-empty", "The line says a time, and not of what.", "Write the time on the line of its event."
-)
-_NIGHT: Final = Refusal(
-    "text-night", "It is earlier than the line above it: it may be on the next day.",
-    "Write its date on a line above it, or its time as it is meant.",
-)  # fmt: skip
-_WEEKDAY: Final = Refusal(
-    "text-weekday", "The line begins with a weekday, and the date above it does not tell for sure which day that is.",
-    "Write its date on the line.",
-)  # fmt: skip
 _OF_ALL: Final = re.compile(
     r"(?i)^(?:all|both|each|every)\s+(?:\w+\s+){0,2}(?:events?|concerts?|talks?|meetings?|sessions?|matches|games?|lectures?|films?|classes|walks?|services?|evenings?|rehearsals?|practices?|training|courses?|lessons?|fixtures?|trips?|days?|dates?|times?|workshops?|performances?|shows?)\b|"
     r"^(?:all|both|each|every(?:thing|one|body)?)\s+(?:from|at|starts?|begins?|runs?|are|is|will|lasts?|between|\d)\b|"
     r"\bunless (?:otherwise )?(?:stated|shown|noted|indicated)\b|^(?:times?|start|kick-?off|doors)\b.*\b(?:all|each|every)\b"
 )
-_OF_ALL_TIMES: Final = Refusal(
-    "text-of-all", "It says a time for events of other lines.",
-    "Give it to those that say none, --set start=19:30, say, and take the line out.",
-)  # fmt: skip
 _OF_HALF: Final = re.compile(r"(?i)(?:morning|afternoon|evening)\s+\w")
 _SPEAKS_OF: Final = re.compile(r"(?i)(?:\b(?:of|from|for|since|until|by|dates?|du|de|vom|vor)\W*|:\s*)$")
 """Words before a date that a title speaks of."""
@@ -93,28 +58,25 @@ _OF_WEEKDAY: Final = re.compile(
     r"[^\W\d_]{2,}\.?\s*[:|–—-]\s*(?!(?i:closed|open\b|by appointment))[^\W\d_]{2}"
 )
 """A word, and what is on: `Monday: swimming`."""
-_NO_WEEK: Final = Refusal(
-    "text-weekday", "The line begins with a weekday, and no line above it says of which week.",
-    "Write its date on the line.",
-)  # fmt: skip
 _SMALL_HOURS: Final = 6 * 3600
 _EVENING: Final = 18 * 3600
-_UNREAD: Final = Refusal(
-    "text-unread",
-    "It seems to hold a date, and none can be read in it.",
-    "Correct the date, or take the line out.",
-)
 
 
 class Taking:
     """Takes line after line, under the month and the date that stand over it."""
 
     def __init__(
-        self, lexicon: Lexicon, has_date: bool, sent: str, is_one_week: bool, heads: Set[int] = frozenset()
+        self,
+        lexicon: Lexicon,
+        has_date: bool,
+        sent: str,
+        is_one_week: bool,
+        heads: Set[int] = frozenset(),
+        is_diary: bool = False,
     ) -> None:
         """`sent`: when the message was, `11 September 2026`; a weekday and a day are on or after it, until a title names a month.
-        `heads`: the lines that date a programme below them. `is_one_week`: one line alone names a week by its number; it is an entry, and heads nothing."""
-        self.lexicon, self._has_date, self._heads = lexicon, has_date, heads
+        `heads`: the lines that date a programme below them. `is_diary`: days stand over lists of what is on in them. `is_one_week`: one line alone names a week by its number; it is an entry, and heads nothing."""
+        self.lexicon, self._has_date, self._heads, self._is_diary = lexicon, has_date, heads, is_diary
         self._month = self._date = ""
         self._over, self._over_at, self._is_of_week = "", 0, False
         """The date above, in whose week lines may name a weekday; and whether it names a week."""
@@ -162,7 +124,7 @@ class Taking:
             said, doubtful, timed = _said(line, lexicon)
             self.rows += said
             self.timed += [(line.number, text) for text in timed if said]
-            self.refused += [(line.number, text, _PROSE) for text in doubtful]
+            self.refused += [(line.number, text, linerefusals.PROSE) for text in doubtful]
             if not said and not doubtful and line.time:
                 self._pass_over(line)
         elif line.is_bullet and line.date and (entry := _sentence_of_list(line, lexicon)) is not None:
@@ -176,22 +138,18 @@ class Taking:
         elif line.date and not line.rest and re.search(r"\s[-–—]\s*$", line.text):
             pass  # w/b 28 Sept –: nothing on
         elif line.date and (_is_heading(line, following) or line.number in self._heads):
-            self._date, self.headings[line.number], self._said_by = line.date, line, None
-            self._over, self._over_at, self._is_of_week = line.date, line.number, names_week(line.date)
+            self._stand_over(line)
         elif line.date and not any(map(str.isalpha, line.rest)) and "?" not in line.rest:
             self.headings[line.number] = line  # when, and nothing else
         elif line.date:
-            self.rows.append(row_of(line, line.date, lexicon))
-            day = time_in(line.date)[1] if line.has_time else line.date
-            self._date = "" if line.repeat or has_several_days(day) else day
-            self._said_by = line
-            if not self._date or names_week(line.date):
-                self._over, self._over_at, self._is_of_week = line.date, line.number, is_of_week(line)
-                self._week = self.rows[-1] if self._is_of_week and not line.time else None
+            self._take_dated(line)
         elif line.time and any(map(str.isalnum, line.rest)):
             self._take_timed(line)
         elif line.time:
             self._take_time(line)
+        elif line.is_bullet and self._date and self._said_by is None and self._is_diary:
+            self.rows.append(row_of(line, self._date, lexicon))
+            self.under.add(line.number)
         elif self._date and (HALF_OF_DAY.match(line.rest) or _OF_HALF.match(line.text)):
             self.rows.append(row_of(line, self._date, lexicon))
         elif (left_open := self._left_open(line, following)) is not None:
@@ -199,6 +157,22 @@ class Taking:
         else:
             self._titled = month_in(line.text, lexicon) or self._titled
             self._text_at = line.number
+
+    def _stand_over(self, line: TextLine) -> None:
+        """A line that dates those below it; several days leave open of which of them a time is."""
+        self._date = "" if has_several_days(line.date) else line.date
+        self.headings[line.number], self._said_by = line, None
+        self._over, self._over_at, self._is_of_week = line.date, line.number, names_week(line.date)
+
+    def _take_dated(self, line: TextLine) -> None:
+        """A line that says an event with its date, and may date those below it, too."""
+        self.rows.append(row_of(line, line.date, self.lexicon))
+        day = time_in(line.date)[1] if line.has_time else line.date
+        self._date = "" if line.repeat or has_several_days(day) else day
+        self._said_by = line
+        if not self._date or names_week(line.date):
+            self._over, self._over_at, self._is_of_week = line.date, line.number, is_of_week(line)
+            self._week = self.rows[-1] if self._is_of_week and not line.time else None
 
     def _heads_paper(self, line: TextLine) -> bool:
         """Whether a line above all events says what paper this is, and its date: `Minutes, 4 November 2026`."""
@@ -208,13 +182,13 @@ class Taking:
     def _left_open(self, line: TextLine, following: TextLine | None) -> Refusal | None:
         """Why a line that has no date and no time may all the same be an event; None for a note."""
         if is_like_a_date(line.text, self.lexicon) or _DATE_IN_FIGURES.match(line.text):
-            return _UNREAD
+            return linerefusals.UNREAD
         if _OF_WEEKDAY.match(line.text) and begins_with_weekday(line.text, self.lexicon):
-            return _NO_WEEK
+            return linerefusals.NO_WEEK
         if self.rows and line.number - 1 == self.rows[-1][0] in self.under and _HOUR_FIRST.match(line.text):
-            return _HOUR
+            return linerefusals.HOUR
         heads = not self._is_one_week and following is not None and bool(following.date or following.time)
-        return _NUMBERED if OF_WEEK.match(line.text) and not heads else None
+        return linerefusals.NUMBERED if OF_WEEK.match(line.text) and not heads else None
 
     def _dated_from_above(self, line: TextLine) -> TextLine | Literal["taken"] | None:
         """A line with the day that its number has in the month above it, or its weekday in the week above it."""
@@ -241,7 +215,7 @@ class Taking:
             time, rest = time_in(on.rest)
             return line._replace(date=on.date, time=time, rest=rest)
         if line.time:
-            self.refuse(line, _WEEKDAY)
+            self.refuse(line, linerefusals.WEEKDAY)
             return "taken"
         return None
 
@@ -256,11 +230,13 @@ class Taking:
 
     def _take_timed(self, line: TextLine) -> None:
         if not self._goes_on(line):
-            self.refuse(line, _OF_ALL_TIMES if _OF_ALL.search(line.text) else _BELOW)
+            self.refuse(line, linerefusals.OF_ALL_TIMES if _OF_ALL.search(line.text) else linerefusals.BELOW)
         elif not self._date and not self._has_date:
-            self.refuse(line, _OF_ALL_TIMES if _OF_ALL.search(line.text) else _UNDATED)
+            self.refuse(
+                line, linerefusals.OF_ALL_TIMES if _OF_ALL.search(line.text) else linerefusals.UNDATED
+            )
         elif _is_after_midnight(line, self.rows[-1] if self.rows else None, self._date):
-            self.refuse(line, _NIGHT)
+            self.refuse(line, linerefusals.NIGHT)
         else:
             self.under.add(line.number)
             self.rows.append(row_of(line, self._date, self.lexicon))
@@ -272,7 +248,7 @@ class Taking:
         if above is None and self._date and self._text_at != line.number - 1:
             self._waiting = line
         elif above is None or not number == above.number == line.number - 1 or row[1] or above.has_time:
-            self.refuse(line, _TIME_ALONE)
+            self.refuse(line, linerefusals.TIME_ALONE)
         else:
             self.rows[-1] = number, EventRow(*map(str, row))._replace(time=line.time)
 
@@ -282,7 +258,7 @@ class Taking:
         if waiting is None:
             return False
         if line.date or line.time or not any(map(str.isalpha, line.text)) or is_sentence(line):
-            self.refuse(waiting, _TIME_ALONE)
+            self.refuse(waiting, linerefusals.TIME_ALONE)
             return False
         self.under.add(line.number)
         self.rows.append(row_of(line._replace(time=waiting.time), self._date, self.lexicon))
@@ -308,7 +284,7 @@ class Taking:
     def close(self) -> None:
         """Refuse a time that no line below has taken."""
         if self._waiting is not None:
-            self.refuse(self._waiting, _TIME_ALONE)
+            self.refuse(self._waiting, linerefusals.TIME_ALONE)
 
     def _goes_on(self, line: TextLine) -> bool:
         """Whether a line under one that is an event goes on with its day: it begins with its time, or stands further in."""
@@ -318,7 +294,7 @@ class Taking:
     def _pass_over(self, line: TextLine) -> None:
         """A sentence that says a time and no date: of all events, or of none."""
         if _OF_ALL.search(line.text):
-            self.refuse(line, _OF_ALL_TIMES)
+            self.refuse(line, linerefusals.OF_ALL_TIMES)
         else:
             self.timed.append((line.number, line.text))
 

@@ -12,6 +12,7 @@ from nomarium.reading.layouts.linetimes import (
     french_hours,
     reads_as_time,
     time_in,
+    with_clock_in_column,
     with_clocks,
 )
 from nomarium.reading.rows.datewithin import COUNTED, DateWithin, date_within
@@ -63,6 +64,12 @@ _VAGUE: Final = re.compile(
     r"(?i)(?:early|mid|late|(?:the\s+)?(?:end|beginning|start|middle)\s+of|(?:the\s+)?(?:first|second|third|last|1st|2nd|3rd|4th)\s+(?:w/c|(?:week|half|weekend|few days|(?:mon|tue|wed|thu|fri|sat|sun)\w*\.?)\s+(?:of|in)))[\s-]+(?P<month>[^\W\d]+)\b"
 )
 """A part of a month, which is no date: `First week of October`, `Mid-November`."""
+_DAY_IN_WORDS: Final = re.compile(
+    r"(?i)\b(?:first|second|third|fourth|fifth|sixth|seventh|eighth|ninth|tenth|eleventh|twelfth|\w+teenth|twentieth|thirtieth|(?:twenty|thirty)[- ]\w+)\s+(?:day\s+)?of\s+(?P<month>[^\W\d]{3,})"
+)
+"""A day in words: `the twenty-eighth of November`."""
+_OPEN_MONTH: Final = re.compile(r"(?i)(?P<month>[^\W\d]{3,})\s*\((?:date\s+)?tb[acd]\)")
+"""A month whose day is to come: `October (tbc)`."""
 _NUMBERS: Final = re.compile(r"\d{1,2}(?:st|nd|rd|th)?(?:[-–/&+]\d{1,2}(?:st|nd|rd|th)?)*")
 """Days of a month, `24/25`."""
 ALL_DAY: Final = re.compile(
@@ -118,6 +125,10 @@ def is_like_a_date(text: str, lexicon: Lexicon) -> bool:
         and fold(vague["month"]) in lexicon.months
         and re.search(r"[:–—-]\s*\w", text[vague.end() :])
     ):
+        return True
+    in_words = _DAY_IN_WORDS.search(text)
+    open_month = _OPEN_MONTH.match(text.strip())
+    if any(one is not None and fold(one["month"]) in lexicon.months for one in (in_words, open_month)):
         return True
     words = [fold(word).strip(".,;:()") for word in text.split()]
     return any(
@@ -189,6 +200,11 @@ def text_line(number: int, text: str, lexicon: Lexicon) -> TextLine:
         return TextLine(number, shown, "", time, rest.strip(" |"), is_bullet)
     date, before, after = with_days_before(found, lexicon)
     rest = _around(searched, before, after)
+    if (column := re.match(r"\s*\|?\s*([^\W\d_]{2,})\.?\s*\|", after)) and fold(
+        column[1]
+    ) in lexicon.weekdays:
+        date, rest = f"{column[1]} {date}", rest.replace(column[1], "", 1).strip(EDGES)
+    rest = with_clock_in_column(rest, date)
     has_time, has_last = found.moment.start is not None, found.moment.last is not None
     time, rest = ("", re.sub(r"^h\b\.?\s*", "", rest)) if has_time else time_in(rest)  # 9:00 h.
     if (whole := ALL_DAY.match(rest)) is not None and not time:

@@ -1,0 +1,51 @@
+"""Why a line of text that says when is no event."""
+
+from typing import Final
+
+from nomarium.model.refusal import Refusal
+
+NUMBERED: Final = Refusal(
+    "text-week", "The line names a week by its number, and nothing says from when the weeks are counted.",
+    "Write the dates of that week: “26–30 October: Half term”.",
+)  # fmt: skip
+HOUR: Final = Refusal(
+    "text-hour", "The line begins with a number, right below one with a time: it may be an hour, or count something.",
+    "Write an hour like 11:00, or 11am.",
+)  # fmt: skip
+PROSE: Final = Refusal(
+    "text-prose",
+    "It is a sentence with a date or a time: what of it is the title, and what the place, cannot be told.",
+    "Write it as one line of a list: “Fri 16 April 2027: Open day, 10–11am, Sail loft”, or take it out.",
+)
+UNDATED: Final = Refusal(
+    "text-undated", "The line has a time, and neither it nor a line above it has a date.",
+    "Write the date on a line above it; for one day, say it for all: --set date=2027-04-12.",
+)  # fmt: skip
+BELOW: Final = Refusal(
+    "text-undated", "The line has a time and no date, and stands below an event with a date of its own: it may be of that day, or of another.",
+    "Write its date on the line.",
+)  # fmt: skip
+TIME_ALONE: Final = Refusal(
+    "text-empty", "The line says a time, and not of what.", "Write the time on the line of its event."
+)
+NIGHT: Final = Refusal(
+    "text-night", "It is earlier than the line above it: it may be on the next day.",
+    "Write its date on a line above it, or its time as it is meant.",
+)  # fmt: skip
+WEEKDAY: Final = Refusal(
+    "text-weekday", "The line begins with a weekday, and the date above it does not tell for sure which day that is.",
+    "Write its date on the line.",
+)  # fmt: skip
+OF_ALL_TIMES: Final = Refusal(
+    "text-of-all", "It says a time for events of other lines.",
+    "Give it to those that say none, --set start=19:30, say, and take the line out.",
+)  # fmt: skip
+NO_WEEK: Final = Refusal(
+    "text-weekday", "The line begins with a weekday, and no line above it says of which week.",
+    "Write its date on the line.",
+)  # fmt: skip
+UNREAD: Final = Refusal(
+    "text-unread",
+    "It seems to hold a date, and none can be read in it.",
+    "Correct the date, or take the line out.",
+)
