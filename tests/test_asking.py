@@ -51,7 +51,7 @@ ASKED = {
     ),
     "what a column of times is": (
         "Date,Event,Start,End,Arrive\n2026-10-05,Launch,9:00,10:00,8:45\n", [(WHICH, "2"), (KEEP, "")],
-        ["The column “Arrive” holds times", "--column Arrive=time", "--column Arrive="], ["2026-10-05T09:00:00"],
+        ["The column “Arrive” holds times", "--column Arrive=description", "--column Arrive="], ["2026-10-05T09:00:00"],
     ),
     "what a code of weekdays means": (
         "Course,Days,Time,First,Last\nKnots,TH,9:00-9:50,2026-09-07,2026-09-18\n", [(WHICH, "2"), (KEEP, "")],

@@ -121,6 +121,7 @@ REFUSED = {
     "a month whose day is to come": ("September 7th     Term begins\nOctober (tbc)     Harvest festival", "line 2", "It seems to hold a date"),
     "a date in words": ("The launch of the Tern\non Saturday the twenty-eighth of November\nSat 5 December: Fair", "line 1", "It seems to hold a date"),
     "a weekday is no title": ("17 November\nWednesday\n18 November\nVisit", "line 1", "nothing of it says what"),
+    "a time whose day counts from today": ("Reminder: the safety training is this Thursday at 2pm in Loft 1.\n19 Nov: open evening", "line 1", "only as counted from when it was written"),
 }  # fmt: skip
 
 
@@ -186,6 +187,12 @@ TABLES: dict[str, tuple[str, list[str], list[str]]] = {
     "a day of the week without groups, hours of the afternoon": (
         "Monday,Tuesday\n9-12 Ropes,1-4 Oars", ["--from", "2026-11-02", "--until", "2026-11-03"], ["Ropes 2026-11-02T09:00/2026-11-02T12:00", "Oars 2026-11-03T13:00/2026-11-03T16:00"],
     ),
+    "days under a month in the title, beside their weekdays": (
+        "November 2026,,\nDay,Date,What\nMon,9,Safety talk\nMon,16,First aid", [], ["Safety talk 2026-11-09/2026-11-10", "First aid 2026-11-16/2026-11-17"],
+    ),
+    "days and times under a month in the title": (
+        "November 2026,,\nDate,Time,What\n9,10:00,Safety talk\n16,14:00,First aid", [], ["Safety talk 2026-11-09T10:00/2026-11-09T11:00", "First aid 2026-11-16T14:00/2026-11-16T15:00"],
+    ),
 }  # fmt: skip
 
 
@@ -200,6 +207,7 @@ def test_a_table_is_read_as_a_person_reads_it(kind: str, tmp_path: Path) -> None
 REFUSED_TABLES = {
     "a second column of times beside one of spans": ("Exam,Date,Reporting time,Exam time\nDrawing,2027-01-11,8:30,9:00 - 12:00", "Reporting time=description"),
     "a week with times in its cells, of no weeks": ("Group,Mon,Tue\nJuniors,16:00-17:00,\nSeniors,,17:30", "nothing says from when to when they repeat"),
+    "days of no month": ("Date,What\n9,Safety\n16,Aid", "nothing in it says of which month"),
 }  # fmt: skip
 
 
@@ -209,3 +217,21 @@ def test_a_table_in_doubt_is_refused(kind: str, tmp_path: Path) -> None:
     source = tmp_path / "table.csv"
     source.write_text(table + "\n", "utf-8")
     assert says in refused(source)
+
+
+def test_cards_of_a_page_and_its_footer(tmp_path: Path) -> None:
+    cards = "".join(
+        f"<div><span>{day}</span> <span>Nov</span><div><b>{title}</b><br>{time}<br>{place}</div></div>"
+        for day, title, time, place in (
+            ("14", "Craft fair", "10:00 – 16:00", "Main hall"),
+            ("21", "Quiz night", "19:30", "Loft 2"),
+        )
+    )
+    page = tmp_path / "page.html"
+    page.write_text(
+        f"<html><body><h1>What's on</h1>{cards}<footer>Sat 5 Dec 2026: closed</footer></body></html>", "utf-8"
+    )
+    assert built(page, *_YEAR) == [
+        "Craft fair 2026-11-14T10:00/2026-11-14T16:00 @ Main hall",
+        "Quiz night 2026-11-21T19:30/2026-11-21T20:30 @ Loft 2",
+    ]

@@ -189,7 +189,7 @@ REFUSED = {
         "Slip,In,Out\n1,Mon 7 Sept 2026,Fri 11 Sept 2026\n2,14/9/26,18/9/26 if fine\n3,20/9/26,21 Sept 2026", ["Out", "--set summary=TITLE"],
     ),
     "sessions of a day beside what could be a title": (
-        "Date,Session 1,Session 2,Lunch\n7 Sept 2026,Ann,Bob,Cy\n8 Sept 2026,Cy,,Ann", ["under “Session 1” and “Session 2”", "--as roster"],
+        "Date,Session 1,Session 2,Event\n7 Sept 2026,Ann,Bob,Fair\n8 Sept 2026,Cy,,Race", ["under “Session 1” and “Session 2”", "--as roster"],
     ),
     "numbers beside dates are no day's times": (
         "Slip,Boat,On the slip,Off the slip,Skipper\n1,Petrel,1 Sept 2026,9 Sept 2026,M. Quill\n2,Gannet,3 Sept 2026,,L. Tern",

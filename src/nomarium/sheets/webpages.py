@@ -15,6 +15,7 @@ _UNSEEN: Final = frozenset(
 _BLOCKS: Final = frozenset(
     "p div li h1 h2 h3 h4 h5 h6 section article header footer main tr dt dd blockquote pre address figcaption ul ol table body".split()
 )
+_ENTRIES: Final = frozenset(("article", "section", "li", "blockquote"))
 _HEADINGS: Final = frozenset("h1 h2 h3 h4 h5 h6".split())
 _NEVER_END: Final = frozenset("br hr img input meta link wbr col area base embed source track".split())
 _MOST_NESTED: Final = 40
@@ -65,6 +66,8 @@ class _Page(HTMLParser):
         self._grids: list[_Grid] = []
         """The tables that are open, each within the one before."""
         self._too_deep = 0
+        self._entries = 0
+        """Entries of the page that are open, each within the one before."""
 
     def handle_starttag(self, tag: str, attrs: list[tuple[str, str | None]]) -> None:
         given = {name: value or "" for name, value in attrs}
@@ -78,10 +81,12 @@ class _Page(HTMLParser):
             "hidden" in given
             or given.get("aria-hidden") == "true"
             or re.search(r"display\s*:\s*none", given.get("style", ""))
+            or (tag == "footer" and not self._entries)  # of the page, not of an entry of it
         )
         if self._unseen or tag in _UNSEEN or is_hidden:
             self._unseen.append(tag)
             return
+        self._entries += tag in _ENTRIES
         if tag == "table":
             self._open_table(is_for_looks=given.get("role") in ("presentation", "none"))
         elif self._grids and tag in ("caption", "tr", "td", "th"):
@@ -100,6 +105,7 @@ class _Page(HTMLParser):
                 while self._unseen.pop() != tag:
                     pass
             return
+        self._entries -= tag in _ENTRIES and self._entries > 0
         if tag == "table" and self._grids:
             self._close_table()
         elif tag in _BLOCKS:

@@ -6,11 +6,11 @@ from functools import partial
 from itertools import chain, islice
 
 from nomarium.model.cell import Cell
-from nomarium.model.problem import Problem, column_letter, note
+from nomarium.model.problem import Problem, note
 from nomarium.reading.cells.memo import REPEAT_FIELDS
 from nomarium.reading.cells.moments import Moment, plain_date, read_moment
-from nomarium.reading.cells.words import ENGLISH, Lexicon, fold
-from nomarium.reading.columns.asked import heading_missing, overridden_twice, without_overridden
+from nomarium.reading.cells.words import Lexicon, fold
+from nomarium.reading.columns.asked import overridden_twice, without_overridden
 from nomarium.reading.columns.clocks import clock_told, find_clock
 from nomarium.reading.columns.column import Column
 from nomarium.reading.columns.columnnotes import column_notes
@@ -19,8 +19,8 @@ from nomarium.reading.columns.datejoins import DateJoins, find_date_joins
 from nomarium.reading.columns.dateparts import DateParts, find_date_parts
 from nomarium.reading.columns.decisions import Decisions, told
 from nomarium.reading.columns.evidence import decide
-from nomarium.reading.columns.head import TableHead, find_head, looks_like_date
-from nomarium.reading.columns.headings import match_heading, normal, unit_of
+from nomarium.reading.columns.head import TableHead, find_head
+from nomarium.reading.columns.headings import match_heading
 from nomarium.reading.columns.lexicons import lexicon_for
 from nomarium.reading.columns.runningmonths import RunningMonths, find_running_months
 from nomarium.reading.columns.sides import with_sides_as_title
@@ -29,6 +29,7 @@ from nomarium.reading.columns.timesinwords import times_in_words
 from nomarium.reading.columns.titles import half_titles, title_columns, unknown_in_title
 from nomarium.reading.columns.unheard import begun_column, unheard
 from nomarium.reading.layouts.layout import NotRead, Reading, Top, not_read
+from nomarium.reading.layouts.notlists import misfit, missing_field, without_rows
 from nomarium.reading.layouts.titlecells import with_cells_apart
 from nomarium.reading.options import ReadingOptions
 from nomarium.reading.rows.yearly import is_yearly
@@ -119,7 +120,7 @@ def read_table(
     data: Iterator[Row] = chain(first_rows, rows)
     sample = [row for _, row in first_rows if not is_blank(row)]
     if not sample:
-        return _without_rows(sheet)
+        return without_rows(sheet)
     parts = _date_parts(head, sample, options, seen)
     if parts is not None:
         data = parts.joined(
@@ -143,7 +144,7 @@ def read_table(
         notes.append(note("date-language", message).at(sheet.place()))
     columns = without_overridden(columns, options)
     options, of_sides = with_sides_as_title(sheet, columns, options)
-    missing = _misfit(sheet, columns, options) or _missing(sheet, columns, options, head)
+    missing = misfit(sheet, columns, options) or missing_field(sheet, columns, options, head)
     if missing is not None:
         return missing._replace(columns=tuple(columns))
     options = _weekly_to_the_last(columns, options)
@@ -161,12 +162,6 @@ def read_table(
         sheet, head, tuple(columns), Decisions(lexicon), options, tuple(problems), tuple(notes), parts
     )
     return _settled(table, data, sample, whole, len(first_rows) < TOP_ROWS)
-
-
-def _without_rows(sheet: Sheet) -> NotRead:
-    message = f"{sheet.title} has headings and no rows."
-    remedy = "Check that this is the right file: an empty calendar must not replace a full one."
-    return not_read(sheet, "no-rows", "it has no rows under its headings", "table-empty", message, remedy)
 
 
 def _date_parts(
@@ -276,20 +271,6 @@ def _unknown_weekdays(
     return frozenset()
 
 
-def _misfit(sheet: Sheet, columns: Sequence[Column], options: ReadingOptions) -> NotRead | None:
-    """A sheet that lacks a heading of the recipe: the recipe is for another kind of spreadsheet."""
-    if not options.recipe_name or len(options.sheets) > 1:
-        return None
-    there = {normal(c.heading) for c in columns} | {column_letter(c.at + sheet.first_column) for c in columns}
-    for heading, field in options.columns.items():
-        if field and heading not in there and normal(heading) not in there:
-            problem = heading_missing(
-                sheet, [c.heading for c in columns], heading, f"The recipe {options.recipe_name}"
-            )
-            return NotRead(sheet, "other-recipe", "it does not fit the recipe", problem)
-    return None
-
-
 def _says_how_long(options: ReadingOptions) -> bool:
     """Whether options say, as columns would, how long rows go on that begin on a day."""
     is_asked = not options.defaults.keys().isdisjoint(("repeat", "end-date")) or bool(options.spans)
@@ -301,97 +282,3 @@ def _weekly_to_the_last(columns: Sequence[Column], options: ReadingOptions) -> R
     if options.last_repeat is None or begun_column(columns) is None or "end-date" in options.defaults:
         return options
     return options._replace(defaults={"repeat": "weekly", **options.defaults})
-
-
-def _missing(
-    sheet: Sheet, columns: Sequence[Column], options: ReadingOptions, head: TableHead
-) -> NotRead | None:
-    """A sheet without a required field, unless `--set` gives it."""
-    fields = {c.field for c in columns if c.field != "start" or c.has_days or not c.filled} | set(
-        options.defaults
-    )
-    has_date = fields & {"date", "when", "start", "milestone"} or (
-        fields & {"week", "day"} and options.day_one
-    )
-    there = ", ".join(f"“{c.heading}”" for c in columns if c.heading) or "no headings"
-    if not has_date and fields & {"week", "day"} and "summary" in fields:
-        message = f"{sheet.title} counts in weeks or days and no date says where the count begins."
-        remedy = "Give the date of week 1 day 1: --day-one 2027-04-05."
-        return not_read(sheet, "no-day-one", "it has no dates", "day-one-missing", message, remedy)
-    if not has_date:
-        message = f"No column of {sheet.title} holds dates (it has {there})."
-        remedy = f"{_column_asked(columns, 'date', options)}For one day only: --set date=2027-04-12."
-        return not_read(sheet, "no-dates", "it has no dates", "date-column-missing", message, remedy)
-    if _heads_a_roster(sheet, head):
-        message = f"The first row of {sheet.title} is headed by dates: it is no list."
-        return not_read(sheet, "no-dates", "dates head its columns", "date-column-missing", message)
-    if _is_planner(columns):
-        message = f"Weekdays or months head columns of {sheet.title}: it is no list."
-        return not_read(
-            sheet, "no-dates", "weekdays or months head its columns", "date-column-missing", message
-        )
-    if not fields & {"summary", "class"} and not options.title:
-        message = f"No column of {sheet.title} says what each event is called (it has {there})."
-        words = list(dict.fromkeys(_could_be(columns, ("summary",), options)))
-        both = words[:2]
-        remedy = _column_asked(columns, "summary", options)
-        if len(both) == 2:
-            remedy = f'To put two into the title: --title "{{{words[0]}}}: {{{words[1]}}}". {remedy}'
-        are_posts = len(words) > 2 or len({re.sub(r"\W*(?:\d+|\b\w)$", "", word) for word in words}) == 1
-        if len(both) == 2 and are_posts and fields <= {"date", "day", ""}:
-            remedy = f"If each filled cell is an event or a duty of its own: --as roster. {remedy}"
-        remedy += "To give all of them one title: --set summary=TITLE."
-        reason = "nothing says what its events are called"
-        return not_read(sheet, "no-titles", reason, "summary-column-missing", message, remedy)
-    return None
-
-
-_LABELS = frozenset(
-    "name names staff person people employee member post duty role steward room class team crew "
-    "time times hour hours slot slots session sessions period periods".split()
-)
-
-
-def _heads_a_roster(sheet: Sheet, head: TableHead) -> bool:
-    """Whether a table without headings begins with a row of dates or times behind a word that heads labels, `Name` or `Time`:
-    what stands under it may be dates too, of hours that a spreadsheet took for them."""
-    if head.header_rows:
-        return False
-    first = next((row for number, row in sheet.rows() if number == head.first_row), ())
-    texts = [text for cell in first if (text := cell_text(cell))]
-    if len(texts) < 3 or fold(texts[0]) not in _LABELS:
-        return False
-    others = [cell for cell in first if cell_text(cell)][1:]
-    return all(map(looks_like_date, others)) or all(unit_of(text).times for text in texts[1:])
-
-
-def _is_planner(columns: Sequence[Column]) -> bool:
-    """Whether columns that nothing else claims are headed by weekdays, or columns of dates by months: what happens, or
-    when, stands under them."""
-    free = [fold(c.heading).strip() for c in columns if c.filled and c.field in ("", "milestone")]
-    dated = [fold(c.heading).strip() for c in columns if c.filled and c.field == "milestone"]
-    return (
-        sum(word in ENGLISH.weekdays for word in free) > 1
-        or sum(word in ENGLISH.months for word in dated) > 1
-    )
-
-
-def _column_asked(columns: Sequence[Column], field: str, options: ReadingOptions) -> str:
-    """How to say which column has a field, by the headings of those that could have it."""
-    free = _could_be(columns, ("date", "when") if field == "date" else (field,), options)
-    if not free:
-        return ""
-    others = f" (or “{'”, “'.join(free[1:4])}”)" if len(free) > 1 else ""
-    return f'Say which one does: --column "{free[0]}={field}"{others}. '
-
-
-def _could_be(columns: Sequence[Column], fields: Sequence[str], options: ReadingOptions) -> list[str]:
-    """The headings of the columns that nothing uses and that could be one of these fields by their cells; a heading
-    that is a time heads what happens then."""
-    from nomarium.reading.columns.candidates import candidate
-    from nomarium.reading.layouts.slots import time_of
-    from nomarium.reading.rows.when import NOTHING
-
-    lexicon = lexicon_for(options)
-    return [c.heading for c in columns if c.is_ignored and c.heading and c.filled and c.how != "asked"
-            and time_of(c.heading) is NOTHING and not set(fields).isdisjoint(candidate(c, lexicon).fields)]  # fmt: skip

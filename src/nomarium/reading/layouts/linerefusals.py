@@ -49,3 +49,6 @@ UNREAD: Final = Refusal(
     "It seems to hold a date, and none can be read in it.",
     "Correct the date, or take the line out.",
 )
+FROM_NOW: Final = Refusal(
+    "text-undated", "The line says a time, and its day only as counted from when it was written.", "Write its date on the line.",
+)  # fmt: skip

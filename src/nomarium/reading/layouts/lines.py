@@ -20,6 +20,7 @@ from nomarium.reading.cells.words import Lexicon, fold
 from nomarium.reading.columns.table import TableReading
 from nomarium.reading.layouts.asides import heads_paper, lines_about_letters, mail_heads, without_quotes
 from nomarium.reading.layouts.barelines import titled_days
+from nomarium.reading.layouts.cards import cards_in
 from nomarium.reading.layouts.columnlines import table_of_lines
 from nomarium.reading.layouts.drawnlines import drawing_of_lines
 from nomarium.reading.layouts.eventlist import list_in
@@ -243,11 +244,16 @@ def _read(
         for some in paragraphs_of(plain)
     ]
     every = list(chain.from_iterable(paragraphs))
+    cards, of_cards = cards_in(every)
+    if cards:
+        paragraphs = [[line for line in some if line.number not in of_cards] for some in paragraphs]
+        paragraphs = [some for some in paragraphs if some]
+        every = list(chain.from_iterable(paragraphs))
     heads = heads_of_programmes(every)
     taking = Taking(lexicon, has_date, sent[0][1] if sent else "", weeks == 1, heads, is_diary(every))
     marked = frozenset(number for number, text in plain if HEADING.match(text))
     _take_all(paragraphs, marked, taking)
-    rows = taking.rows
+    rows = [*cards.items(), *taking.rows]
     refused = {number for number, _, _ in taking.refused}
     untaken = [(number, text) for number, text in plain if number not in refused]
     for line, title, place in titled_days(taking.headings, untaken, rows, lexicon):

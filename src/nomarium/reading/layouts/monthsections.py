@@ -8,6 +8,7 @@ from nomarium.model.cell import Cell
 from nomarium.model.problem import Problem, note
 from nomarium.model.wording import MONTHS
 from nomarium.reading.cells.words import Lexicon, fold
+from nomarium.reading.columns.headings import match_heading
 from nomarium.reading.layouts.eventlist import list_in
 from nomarium.reading.layouts.layout import NotRead, Reading, Top, not_read
 from nomarium.reading.layouts.monthheads import month_head, with_years
@@ -28,6 +29,8 @@ class _Found(NamedTuple):
     days: dict[int, list[Cell]]
     """The rows that begin with days, by their numbers."""
     above: list[Row]
+    head: int
+    """The number of the row of headings below the first month; 0 where none stands there."""
 
 
 def look(top: Top) -> Reading | NotRead:
@@ -54,10 +57,10 @@ def look(top: Top) -> Reading | NotRead:
     told = note("month-sections", message).at(top.sheet.place())
     has_headings = any(len(list(filter(cell_text, row))) > 1 for _, row in found.above)
     made = top.sheet._replace(
-        read_rows=lambda: _dated(top, month_of, found.days, not has_headings),
+        read_rows=lambda: _dated(top, month_of, found.days, not has_headings and not found.head),
         notes=(*top.sheet.notes, told), dates_above=True,
     )  # fmt: skip
-    options = top.options if has_headings else top.options._replace(header_row=0)
+    options = top.options if has_headings else top.options._replace(header_row=found.head or 0)
     return list_in(Top(made, options, top.is_whole), made, top.seen)
 
 
@@ -66,14 +69,18 @@ def _found(top: Top) -> _Found | None:
     months: dict[int, tuple[int | None, int]] = {}
     days: dict[int, list[Cell]] = {}
     above: list[Row] = []
-    has_more, others = False, 0  # whether some row has more than a day and one text, or is of several days
-    if not any(_month_alone(row, top.lexicon) for _, row in top.rows):
+    has_more, others, head = (
+        False,
+        0,
+        0,
+    )  # whether some row has more than a day and one text, or is of several days
+    if not any(_month_alone(row, top.lexicon) or _month_titled(row, top.lexicon) for _, row in top.rows):
         return None
     for number, row in top.sheet.rows():
         filled = [n for n, cell in enumerate(row) if cell_text(cell)]
         if not filled:
             continue
-        month = _month_alone(row, top.lexicon)
+        month = _month_alone(row, top.lexicon) or (None if months else _month_titled(row, top.lexicon))
         if month is not None:
             months[number] = month
         elif not months:
@@ -81,12 +88,16 @@ def _found(top: Top) -> _Found | None:
         elif (dated := _with_day(row, filled, top.lexicon)) is not None:
             days[number] = dated
             has_more |= len(list(filter(cell_text, dated))) > 2 or _is_several(dated)
+        elif _heads(row):
+            head = head or number
         else:
             others += 1
     is_wall = len(months) > 1 and not has_more
     if len(days) < _LEAST_DAYS or is_wall or len(days) < _SHARE * (len(days) + others):
         return None
-    return _Found(months, days, above)
+    return _Found(
+        months, days, above, 0 if any(len(list(filter(cell_text, row))) > 1 for _, row in above) else head
+    )
 
 
 def _month_alone(row: Sequence[Cell], lexicon: Lexicon) -> tuple[int | None, int] | None:
@@ -95,12 +106,28 @@ def _month_alone(row: Sequence[Cell], lexicon: Lexicon) -> tuple[int | None, int
     return month_head(filled[0], lexicon) if len(filled) == 1 else None
 
 
+def _month_titled(row: Sequence[Cell], lexicon: Lexicon) -> tuple[int | None, int] | None:
+    """The month, with its year, with which a title ends: `Events in November 2026`."""
+    filled = [text for cell in row if (text := cell_text(cell))]
+    named = re.search(r"([^\W\d]{3,})\s+(\d{4})$", filled[0]) if len(filled) == 1 else None
+    return month_head(named[0], lexicon) if named is not None else None
+
+
+def _heads(row: Sequence[Cell]) -> bool:
+    """Whether a row below a month is one of headings."""
+    texts = [text for cell in row if (text := cell_text(cell))]
+    if len(texts) < 2 or any(map(str.isdigit, "".join(texts))):
+        return False
+    return sum(match_heading(text) is not None for text in texts) * 2 >= len(texts)
+
+
 def _with_day(row: Sequence[Cell], filled: Sequence[int], lexicon: Lexicon) -> list[Cell] | None:
     """A row with its day, or days, in its first filled cell: a weekday may stand in one of its own before the number."""
     cells = list(row)
     first = filled[0]
     if len(filled) > 2 and fold(cell_text(cells[first])).strip(".") in lexicon.weekdays:
-        cells[first], cells[filled[1]] = f"{cell_text(cells[first])} {cell_text(cells[filled[1]])}", ""
+        cells[filled[1]], cells[first] = f"{cell_text(cells[first])} {cell_text(cells[filled[1]])}", ""
+        first = filled[1]
     match = _DAYS.fullmatch(cell_text(cells[first]))
     if match is None or len(filled) < 2:
         return None

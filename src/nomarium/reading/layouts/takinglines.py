@@ -45,6 +45,10 @@ _OF_ALL: Final = re.compile(
 _OF_HALF: Final = re.compile(r"(?i)(?:morning|afternoon|evening)\s+\w")
 _SPEAKS_OF: Final = re.compile(r"(?i)(?:\b(?:of|from|for|since|until|by|dates?|du|de|vom|vor)\W*|:\s*)$")
 """Words before a date that a title speaks of."""
+_FROM_NOW: Final = re.compile(
+    r"(?i)\b(?:tomorrow|tonight|(?:this|next|the coming)\s+(?:(?:mon|tues|wednes|thurs|fri|satur|sun)day|week|weekend|morning|afternoon|evening)|morgen|heute|demain|ce soir|mañana|hoy)\b"
+)
+"""Words for a day that count from when a text was written."""
 _SAME_DAY: Final = re.compile(
     r"(?i)\b(?:that|the\s+same|on\s+the)\s+(?:day|date|morning|afternoon|evening|night|mon|tues|wednes|thurs|fri|satur|sun)"
 )
@@ -295,6 +299,8 @@ class Taking:
         """A sentence that says a time and no date: of all events, or of none."""
         if _OF_ALL.search(line.text):
             self.refuse(line, linerefusals.OF_ALL_TIMES)
+        elif _FROM_NOW.search(line.text):
+            self.refuse(line, linerefusals.FROM_NOW)
         else:
             self.timed.append((line.number, line.text))
 

@@ -1,0 +1,54 @@
+"""Cards: events one after the other, each in the same few lines, `14 Nov`, `Craft fair`, `10:00 – 16:00`, `Main hall`, as pages
+list them."""
+
+from collections.abc import Mapping, Sequence
+from itertools import pairwise
+from typing import Final
+
+from nomarium.reading.cells.placewords import is_place
+from nomarium.reading.layouts.eventrow import EventRow
+from nomarium.reading.layouts.textlines import TextLine, is_sentence
+
+_LEAST: Final = 2
+_SHORTEST: Final = 3
+_LONGEST: Final = 6
+
+
+def cards_in(lines: Sequence[TextLine]) -> tuple[Mapping[int, EventRow], frozenset[int]]:
+    """The event of each card, by the number of its date, and all numbers of their lines. A card begins with a date that stands
+    alone, and says below it what, when, and perhaps where; all are of the same form."""
+    dates = [n for n, line in enumerate(lines) if line.date]
+    if len(dates) < _LEAST or any(any(map(str.isalpha, lines[n].rest)) for n in dates):
+        return {}, frozenset()
+    size = dates[1] - dates[0]
+    if not _SHORTEST <= size <= _LONGEST or any(b - a != size for a, b in pairwise(dates)):
+        return {}, frozenset()
+    cards = [lines[at : at + size] for at in dates]
+    forms = {tuple(map(_kind, card[1:])) for card in cards}
+    form = forms.pop()
+    if forms or form.count("time") != 1 or form[0] != "text" or not _ends_card(cards, form):
+        return {}, frozenset()
+    found = {card[0].number: _event_of(card) for card in cards}
+    return found, frozenset(line.number for card in cards for line in card)
+
+
+def _kind(line: TextLine) -> str:
+    """What a line below a date is: a time alone, a text, or neither."""
+    if line.time and not any(map(str.isalpha, line.rest)):
+        return "time"
+    return "other" if line.time or is_sentence(line) or not any(map(str.isalpha, line.text)) else "text"
+
+
+def _ends_card(cards: Sequence[Sequence[TextLine]], form: Sequence[str]) -> bool:
+    """Whether what stands right above the next date is of its card: a time, or mostly names of places; no title of the next."""
+    if "other" in form:
+        return False
+    places = sum(is_place(card[-1].text) for card in cards)
+    return form[-1] == "time" or places * 2 > len(cards)
+
+
+def _event_of(card: Sequence[TextLine]) -> EventRow:
+    time = next(line.time for line in card[1:] if _kind(line) == "time")
+    title, *rest = [line.text for line in card[1:] if _kind(line) == "text"]
+    place = rest.pop() if rest and is_place(rest[-1]) else ""
+    return EventRow(card[0].date, time, title, place, ", ".join(rest))
