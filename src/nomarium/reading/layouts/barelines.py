@@ -82,7 +82,12 @@ def titled_days(
             yield Bare(
                 line, "" if len(title.split()) > _MOST_OF_TITLE and title.endswith((".", "!", "?")) else title
             )
-        elif number > dated[0] or re.search(r"\d\s*(?:,|&|\band\b).*\d\s+\w", line.date):
+        elif (
+            number > dated[0]
+            or line.time
+            or line.has_time
+            or re.search(r"\d\s*(?:,|&|\band\b).*\d\s+\w", line.date)
+        ):
             yield Bare(line, "")  # Sat 31 Oct TBC, between other days
 
 

@@ -68,6 +68,8 @@ def _is_of_last(line: TextLine) -> bool:
 def _has_other_date(rest: str, lexicon: Lexicon) -> bool:
     """Whether what a line says beside its date is another one, with the name of a month."""
     found = date_within(f"{rest} ·", lexicon)
+    if found is not None and not any(map(str.isalpha, rest)):
+        return True  # 19/11, 20/11, 21/11 at 19.30
     return found is not None and (
         is_named(found.text, lexicon) or re.search(r"\b(?:19|20)\d\d\b", found.text) is not None
     )

@@ -17,9 +17,13 @@ HALF_OF_DAY: Final = re.compile(
 )
 """A half of the day before what happens in it; `Morning tea` is a name."""
 _NAMED_BY_COUNT: Final = re.compile(
-    r"(?i)(?:week|round|session|meeting|match|game|lesson|class|unit|stage|leg|part|group|heat|module|term)\s+\d{1,2}"
+    r"(?i)(?:week|round|session|meeting|match|game|lesson|class|unit|stage|leg|part|group|heat|module|term|periods?|lessons|act|page|year|grade|item)\s+\d{1,2}(?:\s?[-–]\s?\d{1,2})?"
 )
 _PLACE_AFTER: Final = re.compile(r"^(?P<title>.*\S)\s+(?:@\s*|(?:at|in)\s+(?=the\s|[A-Z0-9]))(?P<place>.+)$")
+_AT_IN_LANGUAGES: Final = {
+    "de": r"am|im|in der|auf dem|beim|vor dem|an der", "fr": r"à la|à l['’]\s?(?=\w)|au|aux|dans (?:le|la|les)",
+    "es": r"en (?:el|la|los|las)", "nl": r"in (?:de|het)|op (?:de|het)", "it": r"nel|nella|alla|al|presso",
+}  # fmt: skip
 _HELD: Final = r"(?i)[,:;]?\s+(?:which\s+|that\s+)?(?:(?:will|is|are|to)\s+)?(?:be\s+)?(?:held|taking place|takes? place|planned|scheduled|agreed|set|fixed|booked|arranged)(?:\s+for)?$"
 """Words of a sentence between what is held and when."""
 _TO_PLACE: Final = r"(?i)^(?:(?:in|at)\s+(?:the\s+)?|en\s+(?:el|la)\s+|im\s+|in\s+der\s+|dans\s+la\s+)(?=\S)"
@@ -57,7 +61,14 @@ def row_of(line: TextLine, date: str, lexicon: Lexicon) -> Row:
         text, place = brackets["title"], brackets["place"]
     parts = _parts_of(text)
     may_be = (n for n, part in enumerate(parts) if n and not _is_no_place(part, lexicon))
-    at = next((n for n in may_be if is_timed or re.search(PLACE_WORDS, parts[n])), 0)
+    at = next(
+        (
+            n
+            for n in may_be
+            if (is_timed and not _is_before_time(parts[n], line)) or re.search(PLACE_WORDS, parts[n])
+        ),
+        0,
+    )
     if at and not place:
         place = parts.pop(at)
         if (within := _IN_BRACKETS.match(place)) is not None:  # Staff room (with supper)
@@ -67,7 +78,7 @@ def row_of(line: TextLine, date: str, lexicon: Lexicon) -> Row:
     title, notes = (parts[0] if parts else ""), ", ".join([*parts[1:], *more])
     if re.fullmatch(_JOURNEYS, title) and place:
         title, place = f"{title} {place}", ""
-    after = _PLACE_AFTER.match(title) if not place else None
+    after = _PLACE_AFTER.match(title) or _place_after(title, lexicon) if not place else None
     if after and not _is_no_place(after["place"], lexicon):
         title, place = after["title"], re.sub(r"^the\s+", "", after["place"])
     title = re.sub(LEADS, "", re.sub(_HELD, "", title))
@@ -81,6 +92,18 @@ def row_of(line: TextLine, date: str, lexicon: Lexicon) -> Row:
         line.repeat,
         line.without,
     )
+
+
+def _is_before_time(part: str, line: TextLine) -> bool:
+    """Whether a part of a line stands before its time: `Remembrance, laying of wreaths 11.15` names no place."""
+    at = line.text.find(line.time) if line.time else -1
+    return 0 <= line.text.find(part) < at
+
+
+def _place_after(title: str, lexicon: Lexicon) -> re.Match[str] | None:
+    """The title and the place behind a word for *at* or *in* of the language of the text, `Treffen am Denkmal`."""
+    words = "|".join(_AT_IN_LANGUAGES[code] for code in lexicon.languages if code in _AT_IN_LANGUAGES)
+    return re.match(rf"^(?P<title>.*\S),?\s+(?:{words})\s+(?P<place>[^\W\d_].*)$", title) if words else None
 
 
 def _pieces(text: str) -> list[str]:
