@@ -193,6 +193,22 @@ TABLES: dict[str, tuple[str, list[str], list[str]]] = {
     "days and times under a month in the title": (
         "November 2026,,\nDate,Time,What\n9,10:00,Safety talk\n16,14:00,First aid", [], ["Safety talk 2026-11-09T10:00/2026-11-09T11:00", "First aid 2026-11-16T14:00/2026-11-16T15:00"],
     ),
+    "headings that say what happens, over its times": (
+        "Day,Date,Morning prayer,Evensong\nSun,2026-11-15,10:30,18:30\nSun,2026-11-22,10:30,-", [],
+        ["Morning prayer 2026-11-15T10:30/2026-11-15T11:30", "Evensong 2026-11-15T18:30/2026-11-15T19:30", "Morning prayer 2026-11-22T10:30/2026-11-22T11:30"],
+    ),
+    "lists side by side under months": (
+        "Dates for 2027,,\nJan,Feb,Mar\n4 Term,1 Talk,8 Exams\n,15-19 Half term,", [],
+        ["Term 2027-01-04/2027-01-05", "Talk 2027-02-01/2027-02-02", "Exams 2027-03-08/2027-03-09", "Half term 2027-02-15/2027-02-20"],
+    ),
+    "rows that are halves of the day": (
+        "Session,Mon 11/1/2027,Tue 12/1/2027,Wed 13/1/2027\nAM,Maths,English,\nPM,,,Art", [],
+        ["Maths (AM) 2027-01-11/2027-01-12", "English (AM) 2027-01-12/2027-01-13", "Art (PM) 2027-01-13/2027-01-14"],
+    ),
+    "months with their years in a repeat": (
+        'When,What\n"Every Tuesday in November 2026, 4-5pm",Chess\n"First Friday of each month, Dec 2026 - Jan 2027",Coffee', [],
+        [*(f"Chess 2026-11-{day:02}T16:00/2026-11-{day:02}T17:00" for day in (3, 10, 17, 24)), "Coffee 2026-12-04/2026-12-05", "Coffee 2027-01-01/2027-01-02"],
+    ),
 }  # fmt: skip
 
 

@@ -1,8 +1,10 @@
 """What a phrase of repetition says besides how often: its times, the months in which it is held, its first and last day."""
 
 import re
+from calendar import monthrange
 from typing import NamedTuple
 
+from nomarium.model.wording import MONTHS
 from nomarium.reading.cells.dates import Days, read_days
 from nomarium.reading.cells.times import Times, read_times
 from nomarium.reading.cells.words import Lexicon, fold
@@ -16,6 +18,10 @@ _TIMES = (
 )
 _DASH = r"\s*(?:-|–|—|to|until|till|through|bis|à|au|a|tot)\s*"
 _WORD = r"([^\W\d_]{3,}\.?)"
+_YEARED_MONTHS = (
+    rf"(?i)[\s,;(]+(?:from\s+|in\s+|during\s+|en\s+|im\s+)?(?:(?P<first>[^\W\d_]{{3,}})\.?(?:\s+(?P<since>\d{{4}}))?{_DASH})?"
+    r"(?<!\d )(?P<last>[^\W\d_]{3,})\.?\s+(?P<until>(?:19|20)\d\d)\)?$"
+)
 
 
 class Months(NamedTuple):
@@ -61,6 +67,26 @@ def without_months(text: str, lexicon: Lexicon) -> tuple[str, Months | None]:
         if first and last:
             return f"{text[: match.start()]}{text[match.end() :]}".strip(" ,;"), Months(first, last)
     return text, None
+
+
+def months_as_days(text: str, lexicon: Lexicon) -> str:
+    """A phrase whose months say their year, with their first and their last day.
+
+    >>> from nomarium.reading.cells.words import ENGLISH
+    >>> months_as_days("Tuesdays in November 2026", ENGLISH), months_as_days("Fridays, Sept 2026 - June 2027", ENGLISH)
+    ('Tuesdays 1 November 2026 – 30 November 2026', 'Fridays 1 September 2026 – 30 June 2027')
+    """
+    match = re.search(_YEARED_MONTHS, text)
+    if match is None:
+        return text
+    last = lexicon.months.get(fold(match["last"]))
+    first = lexicon.months.get(fold(match["first"])) if match["first"] else last
+    if not first or not last:
+        return text
+    end = int(match["until"])
+    begin = int(match["since"]) if match["since"] else end - (first > last)
+    days = f"1 {MONTHS[first - 1]} {begin} – {monthrange(end, last)[1]} {MONTHS[last - 1]} {end}"
+    return f"{text[: match.start()]} {days}{text[match.end() :]}"
 
 
 def months_alone(text: str, lexicon: Lexicon) -> frozenset[int]:

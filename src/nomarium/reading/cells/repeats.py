@@ -12,6 +12,7 @@ from nomarium.reading.cells.dates import Day, Days, read_days
 from nomarium.reading.cells.repeatclauses import (
     Months,
     months_alone,
+    months_as_days,
     without_months,
     without_range,
     without_times,
@@ -182,7 +183,7 @@ def _without_clauses(text: str, lexicon: Lexicon) -> tuple[str, Repeat | Refusal
                 return text, listed
             found = found._replace(left_out=listed)
     text, clock = without_times(text)
-    text, months = without_months(text, lexicon)
+    text, months = without_months(months_as_days(text, lexicon), lexicon)
     if months is not None:
         found = found._replace(
             months=months._replace(left_out=found.months.left_out if found.months else frozenset())

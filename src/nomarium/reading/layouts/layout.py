@@ -136,6 +136,8 @@ LAYOUTS: tuple[Layout, ...] = (
     Layout("day", "daysheet", only_after=frozenset(("no-dates", "no-titles")), asked_as=("grid",)),
     Layout("events", "eventlist", "look_in_its_language", frozenset(("no-dates", "no-rows"))),
     Layout("events", "monthsections", only_after=_DRAWN),
+    Layout("events", "headtimes", only_after=frozenset(("no-titles",))),
+    Layout("events", "monthcolumns", only_after=_DRAWN),
     Layout("wall", "wall", only_after=_DRAWN, asked_as=("month",)),
     Layout("matrix", "matrix", only_after=_DRAWN, asked_as=("month",)),
     Layout("roster", "roster", only_after=_DRAWN),

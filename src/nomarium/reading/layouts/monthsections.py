@@ -126,8 +126,7 @@ def _with_day(row: Sequence[Cell], filled: Sequence[int], lexicon: Lexicon) -> l
     cells = list(row)
     first = filled[0]
     if len(filled) > 2 and fold(cell_text(cells[first])).strip(".") in lexicon.weekdays:
-        cells[filled[1]], cells[first] = f"{cell_text(cells[first])} {cell_text(cells[filled[1]])}", ""
-        first = filled[1]
+        cells[first], cells[filled[1]] = f"{cell_text(cells[first])} {cell_text(cells[filled[1]])}", ""
     match = _DAYS.fullmatch(cell_text(cells[first]))
     if match is None or len(filled) < 2:
         return None
@@ -160,7 +159,12 @@ def _dated(
         elif number in days and not is_blank(row):
             cells = [*days[number]]
             text, cells[begins[number]] = cell_text(cells[begins[number]]), ""
-            cells[at] = _in_month(text, month, top.lexicon)
+            beside = [
+                n
+                for n, cell in enumerate(row)
+                if cell_text(cell) and not cell_text(cells[n]) and n != begins[number]
+            ]
+            cells[at if needs_head or not beside else beside[0]] = _in_month(text, month, top.lexicon)
             yield number, cells
         else:
             yield number, row

@@ -12,6 +12,7 @@ from nomarium.reading.columns.headings import normal, unit_of
 from nomarium.reading.columns.lexicons import lexicon_for
 from nomarium.reading.layouts.layout import NotRead, not_read
 from nomarium.reading.options import ReadingOptions
+from nomarium.reading.rows.yearly import is_yearly
 from nomarium.sheets.sheet import Sheet, cell_text
 
 
@@ -126,6 +127,11 @@ def _is_planner(columns: Sequence[Column]) -> bool:
 def _column_asked(columns: Sequence[Column], field: str, options: ReadingOptions) -> str:
     """How to say which column has a field, by the headings of those that could have it."""
     free = _could_be(columns, ("date", "when") if field == "date" else (field,), options)
+    timed = {"time", "start"} & {c.field for c in columns} or _could_be(columns, ("time",), options)
+    if field == "date" and timed:
+        free = [
+            heading for heading in free if not is_yearly(heading)
+        ]  # when people were born, beside their times
     if not free:
         return ""
     others = f" (or “{'”, “'.join(free[1:4])}”)" if len(free) > 1 else ""

@@ -23,7 +23,7 @@ from nomarium.reading.layouts.headdates import (
 )
 from nomarium.reading.layouts.layout import Top
 from nomarium.reading.layouts.monthheads import month_head, with_years
-from nomarium.reading.layouts.rosterslots import Drawing, Slot, is_session
+from nomarium.reading.layouts.rosterslots import Drawing, Slot, halves_day, is_session
 from nomarium.reading.layouts.slots import time_of
 from nomarium.reading.rows.when import NOTHING, Part
 from nomarium.sheets.sheet import Row, Sheet, cell_text, is_blank
@@ -270,6 +270,7 @@ class _Block:
             for n in filled:
                 days = self._days(number, n, headed)
                 slot = Slot(number, n, name, row[n], days, time, is_place, categories=(*teams, *beside))
+                slot = slot._replace(is_session=halves_day(name))
                 yield self._in_part(slot) if self._parts else slot
 
     def _in_part(self, slot: Slot) -> Slot:

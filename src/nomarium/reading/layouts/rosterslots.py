@@ -58,6 +58,11 @@ def is_session(cell: Cell) -> bool:
     return re.fullmatch(_SESSIONS, fold(text).strip()) is not None or hours_in(text) is not NOTHING
 
 
+def halves_day(label: str) -> bool:
+    """Whether the label of a row is a half of the day, and nobody's name or post."""
+    return re.fullmatch(r"[ap]\.?m\.?|mornings?|afternoons?|evenings?", fold(label).strip()) is not None
+
+
 def carried(row: Sequence[Cell], first: int, last: int) -> dict[int, str]:
     """Column → the text that stands over it in an upper row of headings: its own, or the nearest on its left."""
     found: dict[int, str] = {}

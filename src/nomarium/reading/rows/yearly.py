@@ -13,10 +13,24 @@ if TYPE_CHECKING:
 
 _YEARLY = (
     r"\b(?:birthdays?|(?:wedding |work )?anniversar(?:y|ies)|anniversaires?|geburtstage?|jahrestage?|cumpleanos|aniversarios?|"
-    r"verjaardag(?:en)?|compleanno)\b"
+    r"verjaardag(?:en)?|compleanno|date of birth|birth ?date|dob|d\.o\.b|geburtsdatum|geboortedatum|date de naissance|fecha de nacimiento)\b"
 )
 
-_SIGNS = ("birth", "nivers", "annivers", "geburt", "jahrest", "cumple", "verjaar", "complean")
+_SIGNS = (
+    "birth",
+    "nivers",
+    "annivers",
+    "geburt",
+    "jahrest",
+    "cumple",
+    "verjaar",
+    "complean",
+    "dob",
+    "d.o.b",
+    "geboorte",
+    "naissance",
+    "nacimiento",
+)
 """One of them is in each of these words: the pattern is compiled when it is needed."""
 
 
