@@ -203,8 +203,8 @@ def _without_sessions(columns: list[Column], contents: list[Contents]) -> list[C
         for c in columns
         if c.how != "asked"
         and c.filled
-        and contents[c.at].times < MOSTLY
         and re.fullmatch(_HALF_OF_DAY, fold(c.heading).strip())
+        and contents[c.at].times < MOSTLY
     }
     parts |= halves if len(halves) > 1 else set()
     if len(parts) < 2:
