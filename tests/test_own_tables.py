@@ -55,6 +55,18 @@ READ: dict[str, tuple[dict[str, Rows], list[str], list[str]]] = {
         {"Stundenplan": [["Stunde", "Zeit", "Mo", "Di", "Mi", "Do", "Fr"], ["1", "8:30-9:30", "Mathe", "", "", "", "Sport"], ["Pause", "9:30-9:40"], ["2", "9:40-10:40", "", "Kunst"]], "Terms": TERM},
         [f"Mathe {at(7, *FIRST)}", f"Kunst {at(8, *SECOND)}", f"Sport {at(11, *FIRST)}"], ["No classes are in Pause"],
     ),
+    "a day that runs as another weekday": (
+        {"Timetable": [["Class", "Day", "Period"], ["Joinery", "Mon", 1], ["Rigging", "Wed", 2]], "Bells": BELLS, "Terms": TERM, "Changes": [["Date", "Runs as"], ["2026-09-09", "Monday"]]},
+        [f"Joinery {at(7, *FIRST)}", f"Joinery {at(9, *FIRST)}"], ["Changes is taken for Special days"],
+    ),
+    "periods in Roman figures across": (
+        {"Timetable": [["Day", "I", "II"], ["Monday", "Joinery", "Rigging"], ["Tuesday", "", "Sails"]], "Bells": [["Period", "Start", "End"], ["I", "8:30", "9:30"], ["II", "9:40", "10:40"]], "Terms": TERM},
+        [f"Joinery {at(7, *FIRST)}", f"Rigging {at(7, *SECOND)}", f"Sails {at(8, *SECOND)}"], [],
+    ),
+    "two weeks by the day that they begin": (
+        {"Weeks": [["W/c", "Week"], ["2026-09-07", "B"], ["2026-09-14", "A"], ["2026-09-21", "B"], ["2026-09-28", "A"]], "Timetable": [["Week", "Day", "Period", "Class"], ["A", "Mon", 1, "Joinery"], ["B", "Tue", 2, "Rigging"]], "Bells": BELLS},
+        [f"Rigging {at(8, *SECOND)}", f"Joinery {at(14, *FIRST)}", f"Rigging {at(22, *SECOND)}", f"Joinery {at(28, *FIRST)}"], ["Weeks is taken for Cycle"],
+    ),
     "bells of labels one below the other": (
         {"Bell schedule": [["Regular (Keel, Rib)"], ["P1", "8:30", "9:25"], ["P2", "9:30", "10:25"], ["Short (Plank)"], ["P1", "8:30", "9:05"], ["P2", "9:10", "9:45"]],
          "Cycle": [["Label"], ["Keel"], ["Rib"], ["Plank"]], "Timetable": [["Class", "Day", "Period"], ["Knots", "Rib", "P2"], ["Sails", "Plank", "P2"]], "Terms": TERM},

@@ -17,7 +17,7 @@ _BREAKS: Final = (
     r"(?:morning |afternoon |mid-?morning |first |second |long |short )?(?:break|recess|lunch(?: ?(?:time|break))?|snack|passing(?: time)?|interval|dinner|nutrition|pause|recre(?:o|ation)|"
     r"dejeuner|mittag(?:spause)?|grosse pause|pauze|almuerzo|repas|diner)\b.*"
 )
-_PERIOD: Final = r"(?i)(?:(?:period|per\.?|pd\.?|p|block|lesson|slot|hour|stunde|heure|periode|bloc|module|mod)\s*)?(?P<code>\d{1,2}[A-Za-z]?|(?<![A-Za-z])[A-Z])(?:\s*(?:st|nd|rd|th)?(?:\s*(?:period|hour|lesson|stunde))?)?\.?"
+_PERIOD: Final = r"(?i)(?:(?:period|per\.?|pd\.?|p|block|lesson|slot|hour|stunde|heure|periode|bloc|module|mod)\s*)?(?P<code>\d{1,2}[A-Za-z]?|(?-i:I{1,3}|IV|VI{0,3}|IX|X)|(?<![A-Za-z])[A-Z])(?:\s*(?:st|nd|rd|th)?(?:\s*(?:period|hour|lesson|stunde))?)?\.?"
 
 
 _TWO_CLOCKS: Final = r"(\d{1,2}[:.h]\d\d)\s+(\d{1,2}[:.h]\d\d)"

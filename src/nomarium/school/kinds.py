@@ -228,9 +228,11 @@ def _cycle(look: _Look) -> Kind | None:
         cells = look.cells(at, dates)
         if not looks_like_date(cells[0]):
             continue  # a heading, or a title, stands above the first date
-        if len(cells) < (2 if _hinted(look.sheet) == "cycle" else 6) or len(set(map(cell_text, cells))) < len(
-            cells
-        ):
+        heading = cell_text(look.rows[at][1][dates]) if at >= 0 and dates < len(look.rows[at][1]) else ""
+        are_weeks = re.search(r"(?i)\bw\s?/\s?[bc]\b|\bweeks?\b", heading) is not None
+        if len(cells) < (2 if are_weeks or _hinted(look.sheet) == "cycle" else 6) or len(
+            set(map(cell_text, cells))
+        ) < len(cells):
             return None
         others = [n for n in range(look.width) if n != dates and look.cells(at, n)]
         if any(_share(look.cells(at, n), is_time) > 0.5 for n in others) or len(others) > 4:
@@ -242,6 +244,33 @@ def _cycle(look: _Look) -> Kind | None:
             )
         return None
     return None
+
+
+def _specials(look: _Look) -> Kind | None:
+    """A date a row, and the weekday whose timetable it has, which is mostly another than its own: `14 Oct`, `Monday`."""
+    for at in range(-1, min(len(look.rows), 10)):
+        dates = next((n for n in range(look.width) if _are_dates(look, at, n)), None)
+        if dates is None or not looks_like_date(look.cells(at, dates)[0]):
+            continue
+        days = [(_weekday_of(row[dates]), row) for _, row in look.rows[at + 1 :] if dates < len(row)]
+        for n in range(look.width):
+            codes = WeekdayCodes(look.cells(at, n) if n != dates else (), ENGLISH)
+            read = [(own, codes.read(row[n])) for own, row in days if n < len(row) and cell_text(row[n])]
+            if codes.are_days and all(
+                own is not None and (own,) != said and len(said) == 1 for own, said in read
+            ):
+                columns = {"first": dates, "label": n}
+                return Kind("specialdays", "a date a row, and another weekday than its own", columns)
+        return None
+    return None
+
+
+def _weekday_of(cell: Cell) -> int | None:
+    """The weekday of a date that is beyond doubt."""
+    moment = read_moment(cell, "date", ENGLISH)
+    readings = moment.first.readings if isinstance(moment, Moment) and moment.first is not None else ()
+    days = {day for one in readings if one.year is not None and (day := one.date()) is not None}
+    return days.pop().weekday() if len(days) == 1 else None
 
 
 def _are_labels(cells: Sequence[Cell], count: int) -> bool:
@@ -357,6 +386,6 @@ def _names(look: _Look) -> Kind | None:
 
 
 _TESTS: Final[tuple[Callable[[_Look], Kind | None], ...]] = (
-    _timetable, _rotation, _bells, _cycle, _spans, _enrolments, _people, _drawn, _names,
+    _timetable, _rotation, _bells, _cycle, _specials, _spans, _enrolments, _people, _drawn, _names,
 )  # fmt: skip
 """In the order in which they win, where a sheet's name hints at none."""

@@ -73,7 +73,7 @@ def meet(slots: Sequence[Slot], year: Year, bells: Bells, settings: Settings) ->
             if label is None:
                 continue
             schedule, is_named = schedule_of(special, bells)
-            rung = bells_on(bells, schedule, is_named, label, day.date.weekday(), division)
+            rung = bells_on(bells, schedule, is_named, label, day.weekday, division)
             if rung.clash is not None:
                 clashes.setdefault((rung.clash.place.row or 0, label), rung.clash)
             for slot in _on(groups, division, label, day, year):
@@ -125,7 +125,7 @@ def _on(
     groups: dict[tuple[str, str], list[Slot]], division: str, label: str, day: SchoolDay, year: Year
 ) -> list[Slot]:
     """The slots of a division on a day."""
-    weekday = _WEEKDAY_NAMES[day.date.weekday()]
+    weekday = _WEEKDAY_NAMES[day.weekday]
     labels = dict.fromkeys(
         [plain(label), "", *([weekday] if year.moves == "by weekday" or not year.labels.names else [])]
     )

@@ -190,7 +190,8 @@ def _limits_said(slot: Slot) -> str:
 def _label_said(meeting: Meeting) -> str:
     day, slot = meeting.day, meeting.slot
     if slot.label in WEEKDAYS:
-        return f"{day.date} is a {slot.label}, and a school day."
+        runs = "runs as" if day.runs_as is not None else "is"
+        return f"{day.date} {runs} a {slot.label}, and a school day."
     if not meeting.label:
         return f"{day.date} is a school day."
     return f"{day.date} is {meeting.label}."
@@ -284,7 +285,7 @@ def _hindrance(plan: Plan, day: SchoolDay, slots: Sequence[Slot]) -> str:
         called = f" ({special.item.called})" if special is not None else ""
         return f"The date is outside the cycle: nobody has classes{called}."
     label = own.label if own is not None and own.label else day.label
-    weekday = WEEKDAYS[day.date.weekday()]
+    weekday = WEEKDAYS[day.weekday]
     here = [one for one in slots if not one.label or plain(one.label) in (plain(label), plain(weekday))]
     if not here:
         labels = listed(list(dict.fromkeys(one.label for one in slots)))

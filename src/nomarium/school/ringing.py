@@ -32,12 +32,12 @@ def rings(plan: Plan) -> Iterator[Ring]:
             if label is None:
                 continue
             schedule, is_named = schedule_of(day.special_of(division), plan.bells)
-            rung = bells_on(plan.bells, schedule, is_named, label, day.date.weekday(), division)
+            rung = bells_on(plan.bells, schedule, is_named, label, day.weekday, division)
             for bell in rung.bells.values():
                 here[
                     Ring(
                         day.date,
-                        label or WEEKDAYS[day.date.weekday()],
+                        label or WEEKDAYS[day.weekday],
                         bell.name or bell.period,
                         bell.start_secs,
                         bell.end_secs,

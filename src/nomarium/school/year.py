@@ -9,7 +9,7 @@ from collections import defaultdict
 from typing import NamedTuple
 
 from nomarium.model.problem import Problem
-from nomarium.school.codes import Codes, natural
+from nomarium.school.codes import Codes, natural, weekday_of
 from nomarium.school.planheads import plain
 from nomarium.school.plantables import Item
 from nomarium.school.settings import Settings
@@ -38,6 +38,13 @@ class SchoolDay(NamedTuple):
     """False on a school day outside the cycle (label `none`): no classes."""
     closed: frozenset[str] = frozenset()
     """Divisions (as compared) that have no school on it; blank: those without a division."""
+    runs_as: int | None = None
+    """The weekday, 0 for Monday, whose classes a special day has; None: its own."""
+
+    @property
+    def weekday(self) -> int:
+        """The weekday whose classes it has, 0 for Monday."""
+        return self.date.weekday() if self.runs_as is None else self.runs_as
 
     def special_of(self, division: str) -> Special | None:
         """The special day that holds for a division: its own before the school's."""
@@ -202,7 +209,8 @@ class _YearMaker:
     def _specials(self) -> dict[dt.date, list[Special]]:
         found = defaultdict[dt.date, list[Special]](list)
         for row in self.rows.specials:
-            if row.label and plain(row.label) != NO_LABEL and self.labels.find(row.label) is None:
+            is_known = self.labels.find(row.label) is not None or self._runs_as(row) is not None
+            if row.label and plain(row.label) != NO_LABEL and not is_known:
                 self.problems.append(self._no_such_label(row.item, row.label))
                 continue
             if self.moves in ("each week", "by weekday") and row.effect and not self.by_date:
@@ -222,6 +230,11 @@ class _YearMaker:
                     break
                 found[date].append(row)
         return found
+
+    def _runs_as(self, special: Special | None) -> int | None:
+        """The weekday whose classes a special day of the whole school has, where there is no cycle."""
+        is_such = special is not None and not self.labels.names and not special.division
+        return weekday_of(special.label) if special is not None and is_such else None
 
     def _no_such_label(self, item: Item, label: str) -> Problem:
         refusal = self.labels.unknown(label)
@@ -362,7 +375,19 @@ class _YearMaker:
             special = day.special
             in_cycle = not (special is not None and plain(special.label) == NO_LABEL)
             own = tuple(one for one in day.specials if one.division)
+            runs_as = self._runs_as(special)
             found.append(
-                SchoolDay(day.date, label, day.term, number, week_label, special, own, in_cycle, day.closed)
+                SchoolDay(
+                    day.date,
+                    label,
+                    day.term,
+                    number,
+                    week_label,
+                    special,
+                    own,
+                    in_cycle,
+                    day.closed,
+                    runs_as,
+                )
             )
         return found

@@ -143,8 +143,10 @@ def _tokens(text: str, lexicon: Lexicon) -> list[_Token]:
             if apostrophe:
                 tokens.pop()
             kind = {1: "n", 2: "y" if apostrophe else "n", 4: "y", 8: "N"}.get(len(figures), "X")
-            if previous == "." and [token.kind for token in tokens[-4:]] == ["n", ".", "n", "."] and _is_hour_behind_date(
-                text, match.start()
+            if (
+                previous == "."
+                and [token.kind for token in tokens[-4:]] == ["n", ".", "n", "."]
+                and _is_hour_behind_date(text, match.start())
             ):
                 kind = "X"  # 10.11. 8-10 Uhr
             tokens.append(_Token(kind, figures, end, int(figures)))
