@@ -95,6 +95,9 @@ READ: dict[str, tuple[str, list[str]]] = {
     "Dutch labels": (
         "Ledenvergadering\nDatum: donderdag 19 november 2026\nTijd: 20.00 uur\nLocatie: Clubhuis", ["Ledenvergadering 2026-11-19T20:00/2026-11-19T21:00 @ Clubhuis"],
     ),
+    "the title above a line that says when and where": (
+        "Agenda\nSlip committee\nWednesday 2 December 2026, 4pm, Loft 2\n1. Apologies\n2. Minutes\n3. Crane\n4. Close", ["Slip committee 2026-12-02T16:00/2026-12-02T17:00 @ Loft 2"],
+    ),
 }  # fmt: skip
 
 
@@ -208,6 +211,16 @@ TABLES: dict[str, tuple[str, list[str], list[str]]] = {
     "months with their years in a repeat": (
         'When,What\n"Every Tuesday in November 2026, 4-5pm",Chess\n"First Friday of each month, Dec 2026 - Jan 2027",Coffee', [],
         [*(f"Chess 2026-11-{day:02}T16:00/2026-11-{day:02}T17:00" for day in (3, 10, 17, 24)), "Coffee 2026-12-04/2026-12-05", "Coffee 2027-01-01/2027-01-02"],
+    ),
+    "a programme under its date, without headings": (
+        "Saturday 14 November 2026,,\n9.00,Registration,\n10.15,Race,", [], ["Registration 2026-11-14T09:00/2026-11-14T10:00", "Race 2026-11-14T10:15/2026-11-14T11:15"],
+    ),
+    "a roster of the week in its title": (
+        "\"Rota, week of 16 November 2026\",,\n,Mon,Tue\nGate,Amaro,Bell\nSlip,Okoro,Amaro", [],
+        ["Gate: Amaro 2026-11-16/2026-11-17", "Gate: Bell 2026-11-17/2026-11-18", "Slip: Okoro 2026-11-16/2026-11-17", "Slip: Amaro 2026-11-17/2026-11-18"],
+    ),
+    "a half of the day before its time": (
+        "Date,Time,Paper\n2027-01-11,AM 9:00,Joinery\n2027-01-11,PM 1:30,Ropework", [], ["Joinery 2027-01-11T09:00/2027-01-11T10:00", "Ropework 2027-01-11T13:30/2027-01-11T14:30"],
     ),
 }  # fmt: skip
 

@@ -7,6 +7,7 @@ from typing import Final, NamedTuple
 
 from nomarium.model.cell import Cell
 from nomarium.reading.cells.words import ENGLISH, fold
+from nomarium.reading.columns.head import looks_like_date
 from nomarium.school.codes import weekday_of
 from nomarium.school.drawnheads import days_named, letter_columns
 from nomarium.school.drawnlines import is_time
@@ -110,6 +111,8 @@ def _stacked(rows: Sequence[Row]) -> list[Row]:
         if not times and {"schedule", "label"} & fields:
             return []
         if len(cells) == 1 and not times:
+            if looks_like_date(cells[0][1]):
+                return []  # the programmes of several dates
             kinds.append(_kind_with_days(texts[0]))
         elif times and len(cells) > len(times) and kinds:
             name = next(cell for _, cell in cells if not is_time(cell))

@@ -85,6 +85,10 @@ def _times_of(text: str) -> Times | Refusal:
     return Refusal("time-rest", f"“{more['rest']}” after the time is not read.", remedy)
 
 
+_HALF_FIRST = r"^([ap])\.?m\.?:?\s*(\d{1,2}(?:[:.]\d\d)?)$"
+"""A half of the day before its time, `PM 1:30`."""
+
+
 def _times_in(text: str) -> Times | Refusal:
     if clock := plain_clock(text):
         return Times(clock)
@@ -95,6 +99,7 @@ def _times_in(text: str) -> Times | Refusal:
         return Times(is_all_day=True)
     plain = re.sub(_SPACED_MERIDIEM, r"\1m", plain)  # as Spanish writes it; "a" alone parts a range
     plain = re.sub(_AFTER, "", re.sub(_BEFORE, "", plain))
+    plain = re.sub(_HALF_FIRST, r"\2 \1m", plain)
     single = read_clock(plain)
     if isinstance(single, Clock):
         return Times(single)

@@ -1,6 +1,7 @@
 """A planner: weeks down, each with a date of its own, and weekdays across; what happens stands in the cells."""
 
 import datetime as dt
+import re
 from collections.abc import Iterator, Sequence
 from functools import partial
 
@@ -53,6 +54,8 @@ def look(top: Top) -> Reading | NotRead:
         begin_of = partial(_week_of, weekdays=weekdays, days=days)
     elif options.day_one is not None:
         label = _number_column(weeks, min(weekdays))
+        if label is not None and not any(re.search(r"\d", cell_text(row[label])) for _, row in weeks):
+            return _no_planner(sheet)  # names or posts, of a roster
         begin_of = partial(_week_from, options.day_one)
         counted = (
             f"counted from {options.day_one} on" if label is not None else f"all in that of {options.day_one}"

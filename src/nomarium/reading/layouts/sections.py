@@ -3,6 +3,7 @@
 import re
 from collections import Counter
 from collections.abc import Iterator, Sequence
+from itertools import pairwise
 
 from nomarium.model.cell import Cell
 from nomarium.model.problem import note
@@ -90,10 +91,24 @@ def _heads_a_day(rows: Sequence[Row], title: tuple[int, int], lexicon: Lexicon) 
     fields = {match.field for cell in after[0] if (match := match_heading(cell_text(cell)))}
     if fields & {"date", "day", "week", "repeat", "repeat-times", "repeat-until"}:
         return False
-    return bool(fields & {"time", "start"}) or any(
+    if fields & {"time", "start"} or _begin_with_times(after):
+        return True
+    return any(
         Contents([row[n] for row in after[1:] if n < len(row)], lexicon).are_clear_times
         for n in range(len(after[0]))
     )
+
+
+def _begin_with_times(rows: Sequence[Sequence[Cell]]) -> bool:
+    """Whether each row begins with a time of day, the later one below: `9.00`, `10.15`, with something beside it."""
+    matches = [
+        re.fullmatch(r"([01]?\d|2[0-3])[.:]([0-5]\d)(?:\s?[-–]\s?\d{1,2}[.:]\d\d)?", cell_text(row[0]))
+        for row in rows
+        if row
+    ]
+    secs = [int(match[1]) * 60 + int(match[2]) for match in matches if match]
+    are_beside = all(any(map(cell_text, row[1:])) for row in rows)
+    return len(secs) == len(rows) > 1 and are_beside and all(a < b for a, b in pairwise(secs))
 
 
 def _names_a_day(text: str) -> bool:

@@ -96,6 +96,7 @@ class Taking:
         """Whether days with their weekdays were found in the month that a title names: then others are days of it, too."""
         """The month that a title over the lines names."""
         self._text_at = self._titled_at = 0
+        self._last_text: TextLine | None = None
         """The number of the last line that is no event, and of the last title that a time alone had."""
         self._waiting: TextLine | None = None
         """A time alone, whose title may be on the line below."""
@@ -160,7 +161,7 @@ class Taking:
             self.refuse(line, left_open)
         else:
             self._titled = month_in(line.text, lexicon) or self._titled
-            self._text_at = line.number
+            self._text_at, self._last_text = line.number, line
 
     def _stand_over(self, line: TextLine) -> None:
         """A line that dates those below it; several days leave open of which of them a time is."""
@@ -170,13 +171,25 @@ class Taking:
 
     def _take_dated(self, line: TextLine) -> None:
         """A line that says an event with its date, and may date those below it, too."""
-        self.rows.append(row_of(line, line.date, self.lexicon))
+        self.rows.append(self._under_its_title(line, row_of(line, line.date, self.lexicon)))
         day = time_in(line.date)[1] if line.has_time else line.date
         self._date = "" if line.repeat or has_several_days(day) else day
         self._said_by = line
         if not self._date or names_week(line.date):
             self._over, self._over_at, self._is_of_week = line.date, line.number, is_of_week(line)
             self._week = self.rows[-1] if self._is_of_week and not line.time else None
+
+    def _under_its_title(self, line: TextLine, row: Row) -> Row:
+        """A row whose title is the name of a place, `2 December, 4pm, Loft 2`, with the line right above it as its title."""
+        number, cells = row
+        above = self._last_text
+        begins = line.text.startswith(line.date) and not line.text[len(line.date) :].startswith(":")
+        is_when_and_where = begins and is_place(str(cells[2])) and not cells[3]
+        if not is_when_and_where or self._text_at != line.number - 1 or above is None:
+            return row
+        if above.is_bullet or is_sentence(above) or heads_paper(above.text):
+            return row
+        return number, EventRow(*map(str, cells))._replace(title=above.text.strip(" :"), place=str(cells[2]))
 
     def _heads_paper(self, line: TextLine) -> bool:
         """Whether a line above all events says what paper this is, and its date: `Minutes, 4 November 2026`."""
