@@ -98,6 +98,11 @@ READ: dict[str, tuple[str, list[str]]] = {
     "the title above a line that says when and where": (
         "Agenda\nSlip committee\nWednesday 2 December 2026, 4pm, Loft 2\n1. Apologies\n2. Minutes\n3. Crane\n4. Close", ["Slip committee 2026-12-02T16:00/2026-12-02T17:00 @ Loft 2"],
     ),
+    "a course that starts on a day for some weeks": (
+        "Rigging course\nTutor: J. Bell\nEvery Thursday 6pm to 8pm, starting 12 November 2026 for 2 weeks\nLoft 1",
+        ["Rigging course 2026-11-12T18:00/2026-11-12T20:00 @ Loft 1", "Rigging course 2026-11-19T18:00/2026-11-19T20:00 @ Loft 1"],
+    ),
+    "weeks by their last days": ("Duty manager\nw/e 13 Nov: Amaro\nweek ending 20 Nov: Bell", ["Amaro 2026-11-07/2026-11-14", "Bell 2026-11-14/2026-11-21"]),
 }  # fmt: skip
 
 

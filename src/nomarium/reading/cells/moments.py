@@ -202,7 +202,7 @@ def _with_dash(text: str) -> str:
 
 def _week(text: str, lexicon: Lexicon) -> Moment | Refusal | None:
     """A week that is named by its number or by the date on which it begins; None when it is none."""
-    from nomarium.reading.cells.weeks import date_of_week, numbered_week
+    from nomarium.reading.cells.weeks import date_of_week, date_of_week_end, numbered_week
 
     try:
         numbered = numbered_week(text)
@@ -212,10 +212,11 @@ def _week(text: str, lexicon: Lexicon) -> Moment | Refusal | None:
         first, last = numbered
         return Moment(certain(first), certain(last) if last > first else None)
     named = date_of_week(text)
-    begins = _days_and_times(named, lexicon) if named else None
-    if not isinstance(begins, Moment) or begins.last is not None or begins.start is not None:
+    ended = "" if named else date_of_week_end(text)
+    edge = _days_and_times(named or ended, lexicon) if named or ended else None
+    if not isinstance(edge, Moment) or edge.last is not None or edge.start is not None:
         return None
-    return begins._replace(notes=(*begins.notes, "week-span"))
+    return edge._replace(notes=(*edge.notes, "week-ended" if ended else "week-span"))
 
 
 def tidy(text: str) -> str:

@@ -80,8 +80,8 @@ def part_memo(
         if unit.is_utc and moment.start is not None and moment.offset_secs is None:
             moment = moment._replace(offset_secs=0)
         part = _part(moment, decisions, None if unit.week else weekday)
-        if part.first and part.last is None and (unit.week or "week-span" in part.notes):
-            part = _of_week(part, weekday, unit.week == "ends")
+        if part.first and part.last is None and (unit.week or {"week-span", "week-ended"} & set(part.notes)):
+            part = _of_week(part, weekday, unit.week == "ends" or "week-ended" in part.notes)
         if unit.times and part.first and part.last is None and part.plain_day:
             start, end = unit.times[:2]
             return part._replace(start=start, end=end, plain_day=None, notes=(*part.notes, "heading-time"))
@@ -170,7 +170,7 @@ def _of_week(part: Part, weekday: int | None, ends: bool) -> Part:
     if ends:
         part = part._replace(first=part.first - dt.timedelta(6))
     assert part.first is not None
-    notes = tuple(code for code in part.notes if code != "week-span")
+    notes = tuple(code for code in part.notes if code not in ("week-span", "week-ended"))
     if weekday is not None:
         first = part.first + dt.timedelta((weekday - part.first.weekday()) % 7)
         return part._replace(first=first, plain_day=first if part.plain_day else None, notes=notes)

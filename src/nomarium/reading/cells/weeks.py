@@ -8,6 +8,7 @@ _NAMED = (
     r"(?i)(?:w\s?/?\s?[cb]|(?:wk|week|semaine|woche|semana|settimana)\.?\s+(?:beginning|commencing|starting|of|from|du|vom|ab|van|del|dal))"
     r"\b\.?[\s:.–-]*(?P<date>\S.*)"
 )
+_ENDED = r"(?i)(?:w\s?/?\s?e|(?:wk|week)\.?\s+(?:ending|ends|to))\b\.?[\s:.–-]*(?P<date>\S.*)"
 _NUMBERED = r"(?i)(?P<year>\d{4})-?W(?P<week>\d{2})(?:-?(?P<day>[1-7]))?"
 _WEEK_HEADING = (
     r"\b(?:w ?[cb]|week (?:beginning|commencing|starting|begins|start|of|from)|weeks? from|semaine du|woche (?:vom|ab|beginnend)|"
@@ -40,6 +41,18 @@ def date_of_week(text: str) -> str:
     if text[:1] not in "wWsS" or not any(map(str.isdigit, text)):  # most cells
         return ""
     match = re.fullmatch(_NAMED, text)
+    return match["date"].strip() if match else ""
+
+
+def date_of_week_end(text: str) -> str:
+    """The date of a text that names a week by its last day; nothing for any other.
+
+    >>> date_of_week_end("w/e 13 Nov"), date_of_week_end("week ending: 13/11"), date_of_week_end("w/c 9 Nov")
+    ('13 Nov', '13/11', '')
+    """
+    if text[:1] not in "wW" or not any(map(str.isdigit, text)):
+        return ""
+    match = re.fullmatch(_ENDED, text)
     return match["date"].strip() if match else ""
 
 

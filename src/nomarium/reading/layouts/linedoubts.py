@@ -121,3 +121,10 @@ def doubt_of(line: TextLine, lexicon: Lexicon) -> Refusal | None:
     if has_weekday and is_timed and not line.repeat and re.search(_RANGE, line.date):
         return _REPEATED  # on these weekdays, and not daily
     return None
+
+
+def says_nothing(title: str, lexicon: Lexicon) -> bool:
+    """Whether a title is the name of a day or a month, a half of the day, a number, or open: it says nothing of what is on."""
+    word = fold(title).strip(" .:;,()-")
+    is_name = word in lexicon.weekdays or (word in lexicon.months and len(word) > 2)
+    return is_name or re.fullmatch(r"[ap]\.?m|\d+(?:st|nd|rd|th)?|tb[acd]|-*", word) is not None

@@ -52,3 +52,12 @@ UNREAD: Final = Refusal(
 FROM_NOW: Final = Refusal(
     "text-undated", "The line says a time, and its day only as counted from when it was written.", "Write its date on the line.",
 )  # fmt: skip
+NO_TITLE: Final = Refusal(
+    "text-empty",
+    "The line says when, and nothing of it says what.",
+    "Write the title on the line: “Mon 7 June 2027: Inset day”.",
+)
+EMPTY: Final = Refusal(
+    "text-empty", "The date stands alone, and no line under it has a time: what is on that day cannot be told.",
+    "Write the date and the title on one line: “Mon 7 June 2027: Inset day”.",
+)  # fmt: skip

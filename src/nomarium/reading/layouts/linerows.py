@@ -131,7 +131,7 @@ def _is_no_place(text: str, lexicon: Lexicon) -> bool:
         or (bare[0].islower() and re.search(PLACE_WORDS, bare) is None)
         or _NAMED_BY_COUNT.fullmatch(bare) is not None
         or re.fullmatch(
-            r"(?i)\d+\s?m\b\.?|(?:[A-Z]\.\s?)+[A-Z][\w'’-]+|(?:mr|mrs|ms|miss|dr|prof|m\.|mme|frau|herr)\b.*",
+            r"(?i)\d+\s?m\b\.?|(?:[A-Z]\.\s?)+[A-Z][\w'’-]+|(?:mr|mrs|ms|miss|dr|prof|revd?|fr|canon|pastor|father|sister|coach|capt|cllr|m\.|mme|frau|herr)\b.*",
             bare,
         )
         is not None

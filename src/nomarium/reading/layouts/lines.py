@@ -16,8 +16,9 @@ from nomarium.model.problem import Problem, note
 from nomarium.model.refusal import Refusal
 from nomarium.model.wording import counted
 from nomarium.reading.cells.placewords import NO_PLACE, is_place
-from nomarium.reading.cells.words import Lexicon, fold
+from nomarium.reading.cells.words import Lexicon
 from nomarium.reading.columns.table import TableReading
+from nomarium.reading.layouts import linerefusals
 from nomarium.reading.layouts.asides import heads_paper, lines_about_letters, mail_heads, without_quotes
 from nomarium.reading.layouts.barelines import titled_days
 from nomarium.reading.layouts.cards import cards_in
@@ -27,7 +28,7 @@ from nomarium.reading.layouts.eventlist import list_in
 from nomarium.reading.layouts.eventrow import ALWAYS, COLUMNS, HEADINGS, EventRow, with_whole_names
 from nomarium.reading.layouts.labelledlines import labelled, least_labels, may_stand_over, parts_of
 from nomarium.reading.layouts.layout import NotRead, Reading, Top, not_read
-from nomarium.reading.layouts.linedoubts import doubt_of
+from nomarium.reading.layouts.linedoubts import doubt_of, says_nothing
 from nomarium.reading.layouts.linelanguages import lexicon_of_lines
 from nomarium.reading.layouts.linetimes import with_leading_clocks
 from nomarium.reading.layouts.programmes import forward_through_days, heads_of_programmes, is_diary, with_ends
@@ -47,15 +48,6 @@ from nomarium.reading.options import ReadingOptions
 from nomarium.reading.rows.datewithin import date_within
 from nomarium.sheets.sheet import Row, cell_text
 
-_NO_TITLE: Final = Refusal(
-    "text-empty",
-    "The line says when, and nothing of it says what.",
-    "Write the title on the line: “Mon 7 June 2027: Inset day”.",
-)
-_EMPTY: Final = Refusal(
-    "text-empty", "The date stands alone, and no line under it has a time: what is on that day cannot be told.",
-    "Write the date and the title on one line: “Mon 7 June 2027: Inset day”.",
-)  # fmt: skip
 _LOOKED_AT: Final = 500
 """Lines at which it is looked whether they are rows of a table."""
 _YEAR: Final = r"\b(?:19|20)\d\d\b"
@@ -260,10 +252,10 @@ def _read(
         if title:
             rows.append((line.number, EventRow(line.date, line.time, title, place)))
         elif line.number not in taking.dating:
-            taking.refused.append((line.number, line.text, _EMPTY))
+            taking.refused.append((line.number, line.text, linerefusals.EMPTY))
     texts = dict(whole)
-    idle = [row for row in rows if _says_nothing(str(row[1][2]), lexicon)]
-    taking.refused += [(number, texts.get(number, ""), _NO_TITLE) for number, _ in idle]
+    idle = [row for row in rows if says_nothing(str(row[1][2]), lexicon)]
+    taking.refused += [(number, texts.get(number, ""), linerefusals.NO_TITLE) for number, _ in idle]
     rows = sorted((row for row in rows if row not in idle), key=lambda row: row[0])
     rows, forward = forward_through_days(with_whole_names(rows))
     ended = list(with_ends(rows, taking.under))
@@ -277,13 +269,6 @@ def _read(
         ended, notes, _sample(ended), has_open_ends, taking.refused, above, taking.timed, forward,
         sent[0][1] if taking.follows_message else "",
     )  # fmt: skip
-
-
-def _says_nothing(title: str, lexicon: Lexicon) -> bool:
-    """Whether a title is the name of a day or a month, a half of the day, a number, or open: it says nothing of what is on."""
-    word = fold(title).strip(" .:;,()-")
-    is_name = word in lexicon.weekdays or (word in lexicon.months and len(word) > 2)
-    return is_name or re.fullmatch(r"[ap]\.?m|\d+(?:st|nd|rd|th)?|tb[acd]|-*", word) is not None
 
 
 def _take_all(paragraphs: Sequence[list[TextLine]], marked: frozenset[int], taking: Taking) -> None:
@@ -375,7 +360,13 @@ def _over_lines(lines: Sequence[TextLine], lexicon: Lexicon) -> Row | None:
     if any(line.time for line in others) or (beside and not (at == len(others) == 1 and is_place(beside))):
         return None
     title, *rest = [*(line.text for line in others), *[beside] * bool(beside), *more]
-    if rest and not beside and (re.search(NO_PLACE, rest[0]) or is_sentence(others[1])):
+    if (
+        len(rest) > 1
+        and not beside
+        and (at_place := next((n for n, text in enumerate(rest) if is_place(text)), 0))
+    ):
+        rest.insert(0, rest.pop(at_place))
+    elif rest and not beside and (re.search(rf"{NO_PLACE}|^\w+:\s", rest[0]) or is_sentence(others[1])):
         rest.insert(0, "")
     return lines[0].number, EventRow(
         lines[at].date,

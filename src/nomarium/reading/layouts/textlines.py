@@ -26,6 +26,7 @@ HEADING: Final = re.compile(r"^\s*#{1,6}\s+")
 MARKS: Final = re.compile(r"\*\*|__|`|(?<!\w)[*_](?=\S)|(?<=\S)[*_](?!\w)")
 _TILL_LATE: Final = r"(?i)(\d\s?(?:[ap]\.?m\.?)?)\s*(?:[–—-]|to|till?|until)\s*(?:late|close)\b"
 _WEEK_OF: Final = r"(?i)\bweek\s+(?:of|commencing|beginning|starting)\s+(?=\d|[A-Z]\w*\.?,?\s+(?:\w+\.?,?\s+){0,3}\d{1,2}(?:st|nd|rd|th)?\b)"
+_WEEK_TO: Final = r"(?i)\b(?:week|wk)\.?\s+(?:ending|ends)\s+(?=\d|[A-Z])"
 _BRACKETS: Final = str.maketrans("[]{}", "()()")
 _NUMBERED: Final = re.compile(r"^\d{1,2}\.\s+(\S+)")
 _OTHER_DAYS: Final = re.compile(
@@ -220,6 +221,8 @@ def text_line(number: int, text: str, lexicon: Lexicon) -> TextLine:
             rest,
         )
     date, rest, repeat, without = _repeat_in(days, date, rest, has_last)
+    if repeat:
+        rest = re.sub(r"(?i)(?:^|[,;]\s*)(?:starting|beginning|commencing|from)\s*$", "", rest)
     return TextLine(number, shown, date, time, rest.strip(EDGES), is_bullet, has_time, repeat, without)
 
 
@@ -254,7 +257,7 @@ def _without_mark(text: str, lexicon: Lexicon) -> tuple[str, bool]:
     """A line without the mark or the number of a list, and whether it had one. `8. September` has none."""
     is_bullet = BULLET.match(text) is not None and HEADING.match(text) is None
     bare = MARKS.sub("", BULLET.sub("", text)).strip()
-    bare = re.sub(_TILL_LATE, r"\1", re.sub(_WEEK_OF, "w/c ", bare))
+    bare = re.sub(_TILL_LATE, r"\1", re.sub(_WEEK_OF, "w/c ", re.sub(_WEEK_TO, "w/e ", bare)))
     numbered = _NUMBERED.match(bare)
     if numbered is not None and fold(numbered[1]).strip(".,") not in lexicon.months:
         return bare[numbered.start(1) :], True
