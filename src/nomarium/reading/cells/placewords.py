@@ -11,7 +11,7 @@ NO_PLACE: Final = (
 PLACE_WORDS: Final = (
     r"(?i)\b(?:rooms?|halls?|lofts?|sheds?|slips?|gyms?|library|labs?|studios?|fields?|courts?|pitch(?:es)?|church|chapel|centre|center|park|harbou?r|yard|street|road|"
     r"lane|school|office|theatre|theater|caf[eé]|club|house|building|campus|pool|museum|beach|quay|pier|dock|boathouse|online|salle|raum|at|in|aula|sala|sal[oó]n|gimnasio|gin[aá]sio|biblioteca|patio|taller|gymnase|amphith[eé][aâ]tre|biblioth[eè]que|atelier|hangar|"
-    r"cantine|mairie|parc|quai|\w*(?:saal|halle|bibliothek|mensa|werft)|zaal|lokaal|kantine|palestra|laboratorio)\b|\d"
+    r"cantine|mairie|parc|quai|\w*(?:saal|halle|bibliothek|mensa|werft)|zaal|lokaal|kantine|palestra|laboratorio)\b|^\W*[A-Z]{0,3}[-.]?\d{1,4}[A-Za-z]?\W*$"
 )
 _ENDS_AS_PLACE: Final = (
     r"(?i)(?:(?:rooms?|slip|shed|loft|hall|lab|studio|court|pitch|field|gate|floor|building|salle|raum)\s+(?:\d{1,3}[a-z]?|[a-z])|"

@@ -103,6 +103,8 @@ def _times_in(text: str) -> Times | Refusal:
     single = read_clock(plain)
     if isinstance(single, Clock):
         return Times(single)
+    if re.fullmatch(r"\d{1,2}\.\s?-\s?\d{1,2}\.", plain):
+        return Refusal("time-unread", f"“{text}” is not a time.", _FORMS)  # the first to the second lesson
     pieces = re.split(_RANGE, plain)
     if len(pieces) == 2 and (not pieces[1] or pieces[1] in _UNKNOWN_WORDS):
         start = read_clock(pieces[0])

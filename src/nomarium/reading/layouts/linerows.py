@@ -27,7 +27,9 @@ _AT_IN_LANGUAGES: Final = {
 _HELD: Final = r"(?i)[,:;]?\s+(?:which\s+|that\s+)?(?:(?:will|is|are|to)\s+)?(?:be\s+)?(?:held|taking place|takes? place|planned|scheduled|agreed|set|fixed|booked|arranged)(?:\s+for)?$"
 """Words of a sentence between what is held and when."""
 _TO_PLACE: Final = r"(?i)^(?:(?:in|at)\s+(?:the\s+)?|en\s+(?:el|la)\s+|im\s+|in\s+der\s+|dans\s+la\s+)(?=\S)"
-_SENTENCE_END: Final = r"(?<=[^\W\d_]{3})(?<!\bProf)(?<!\bCapt)(?<!\bMrs)(?<!\bRev)(?<!\bMme)\.\s+(?=[A-Z])"
+_SENTENCE_END: Final = (
+    r"(?<=[^\W\d_]{3})(?<!\bProf)(?<!\bCapt)(?<!\bMrs)(?<!\bRev)(?<!\bMme)(?<!\bStd)\.\s+(?=[A-Z])"
+)
 _LENGTH: Final = re.compile(
     r"(?i)\(?\b(?:\d{1,3}(?=\s?m)|\d{1,2})\s?(?:h(?:rs?|ours?)?\s?(?:\d{1,2}\s?(?:m(?:ins?)?)?)?|min(?:ute)?s?)\b(?![\w-])\)?|\(\d{1,3}\s?m\)|\(\dh[0-5]\d(?:\s?m(?:in)?)?\)"
 )
@@ -47,6 +49,8 @@ def row_of(line: TextLine, date: str, lexicon: Lexicon) -> Row:
     if (part_of_day := HALF_OF_DAY.match(text)) is not None and not (line.time or line.has_time):
         half, text = f" ({part_of_day['half']})", part_of_day["rest"].strip()
     text = re.sub(ALL_DAY, "", text, count=1) or text
+    if (before := re.match(r"\((?P<said>[^()]+)\)\s*[-–—:,]\s*(?P<title>[^\W\d_].*)$", text)) is not None:
+        text = f"{before['title']} ({before['said']})"  # 12:10, (Long Room) – P. Lind
     text, *more = re.split(_SENTENCE_END, re.sub(r"(?<=\w)\.$", "", text), maxsplit=1)
     if (said := _LENGTH.search(text)) is not None and (line.time or line.has_time):
         text, length = f"{text[: said.start()]} {text[said.end() :]}".strip(), said[0].strip("() ")
@@ -74,7 +78,11 @@ def row_of(line: TextLine, date: str, lexicon: Lexicon) -> Row:
         if (within := _IN_BRACKETS.match(place)) is not None:  # Staff room (with supper)
             place, more = within["title"], [within["place"], *more]
     elif len(parts) > 1 and not is_timed and "|" not in text:
-        parts = [text]  # Tobias, Ruth: what is on that day, all of it
+        parts = [
+            re.sub(
+                rf"^({_NAMED_BY_COUNT.pattern.removeprefix('(?i)')}),\s", r"\1: ", text, flags=re.IGNORECASE
+            )
+        ]  # Tobias, Ruth: what is on that day, all of it
     title, notes = (parts[0] if parts else ""), ", ".join([*parts[1:], *more])
     if re.fullmatch(_JOURNEYS, title) and place:
         title, place = f"{title} {place}", ""

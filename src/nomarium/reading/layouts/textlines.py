@@ -19,7 +19,7 @@ from nomarium.reading.rows.datewithin import COUNTED, DateWithin, date_within
 from nomarium.reading.rows.lone import keeps_books
 
 BULLET: Final = re.compile(
-    r"^\s*(?:#{1,6}\s+|[-*•–+·▪»›]\s+|\d{1,2}[)]\s+|(?:[\u2190-\u21ff\u2300-\u27bf\u2b00-\u2bff\U0001f300-\U0001faff]\ufe0f?\s*)+)"
+    r"^\s*(?:#{1,6}\s+|(?:[-*+]\s+)?\[[ xX]?\]\s+|[-*•–+·▪»›]\s+|\d{1,2}[)]\s+|(?:[\u2190-\u21ff\u2300-\u27bf\u2b00-\u2bff\U0001f300-\U0001faff]\ufe0f?\s*)+)"
 )
 """What begins a line of a list: a sign, a number, a picture."""
 HEADING: Final = re.compile(r"^\s*#{1,6}\s+")
