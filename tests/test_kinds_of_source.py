@@ -152,6 +152,9 @@ SIDES = {
     "home and away": ("Date,Home,Away\n2026-11-14,Kilnhead,Saltmarsh", ["Kilnhead v Saltmarsh"]),
     "teams by number, one of them free": ("Date,Team 1,Team 2\n2026-11-14,Reds,Blues\n2026-11-21,Greens,", ["Reds v Blues", "Greens"]),
     "an opponent, and whose ground": ("Date,Opponent,Home/Away\n2026-11-14,Kilnhead,H\n2026-11-21,Quayside,A", ["Kilnhead (H)", "Quayside (A)"]),
+    "teams of one school, each with its opponent": (
+        "Team,Opponent,Date,Home or Away\nU14,Quayside,2026-11-21,Away\nU16,Old Boys,2026-11-21,Home", ["U14 v Quayside (Away)", "U16 v Old Boys (Home)"],
+    ),
     "sides of an event that has a name": ("Date,Event,Home,Away\n2026-11-14,Cup,Reds,Blues\n2026-11-21,League,Blues,Reds", ["Cup: Reds v Blues", "League: Blues v Reds"]),
     "titles that name the sides": ("Date,Event,Home,Away\n2026-11-14,Reds v Blues,Reds,Blues\n2026-11-21,Blues v Reds,Blues,Reds", ["Reds v Blues", "Blues v Reds"]),
 }  # fmt: skip

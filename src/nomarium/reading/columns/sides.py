@@ -19,8 +19,24 @@ _PAIRS: Final = (
 _OPPONENTS: Final = frozenset(
     "opponent opponents opposition opposing versus vs v gegner adversaire adversaires rival rivales avversario avversari tegenstander".split()
 )
+_OURS: Final = frozenset(
+    (
+        "team",
+        "our team",
+        "squad",
+        "side",
+        "crew",
+        "age group",
+        "mannschaft",
+        "equipe",
+        "equipo",
+        "squadra",
+        "ploeg",
+    )
+)
+"""Headings of the side that a school or a club sends."""
 _WHOSE_GROUND: Final = frozenset(
-    ("home/away", "h/a", "home or away", "h or a", "away/home", "ha", "heim/auswarts")
+    ("home/away", "h/a", "home or away", "h or a", "home / away", "away/home", "ha", "heim/auswarts")
 )
 
 
@@ -72,9 +88,12 @@ def sides_title(columns: Sequence[Column]) -> tuple[str, frozenset[int]] | None:
     if opponent is None:
         return None
     ground = next((free[word] for word in free if word in _WHOSE_GROUND), None)
-    if ground is None:
-        return f"{{{opponent.heading}}}", frozenset((opponent.at,))
-    return f"{{{opponent.heading}}} ({{{ground.heading}}})", frozenset((opponent.at, ground.at))
+    ours = next((free[word] for word in free if word in _OURS), None)
+    template = (
+        f"{{{ours.heading}}} v {{{opponent.heading}}}" if ours is not None else f"{{{opponent.heading}}}"
+    )
+    template += f" ({{{ground.heading}}})" if ground is not None else ""
+    return template, frozenset(column.at for column in (ours, opponent, ground) if column is not None)
 
 
 def _plain(heading: str) -> str:
