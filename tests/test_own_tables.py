@@ -67,6 +67,22 @@ READ: dict[str, tuple[dict[str, Rows], list[str], list[str]]] = {
         {"Weeks": [["W/c", "Week"], ["2026-09-07", "B"], ["2026-09-14", "A"], ["2026-09-21", "B"], ["2026-09-28", "A"]], "Timetable": [["Week", "Day", "Period", "Class"], ["A", "Mon", 1, "Joinery"], ["B", "Tue", 2, "Rigging"]], "Bells": BELLS},
         [f"Rigging {at(8, *SECOND)}", f"Joinery {at(14, *FIRST)}", f"Rigging {at(22, *SECOND)}", f"Joinery {at(28, *FIRST)}"], ["Weeks is taken for Cycle"],
     ),
+    "groups under each day, and times left of them": (
+        {"Week": [["Time", "Monday", "", "Tuesday", ""], ["", "7A", "7B", "7A", "7B"], ["8:30-9:30", "Maths", "English", "Art", ""]], "Terms": TERM},
+        [f"English {at(7, *FIRST)}", f"Maths {at(7, *FIRST)}", f"Art {at(8, *FIRST)}"], ["is taken for the group of their classes"],
+    ),
+    "Dutch terms and holidays": (
+        {"Rooster": [["Uur", "Tijd", "Ma", "Di", "Wo"], ["1", "8:30-9:30", "Wiskunde", "", "Gym"]], "Periodes": [["Periode", "Van", "Tot"], ["Herfst", "2026-09-07", "2026-09-18"]], "Vakanties": [["Vakantie", "Van", "Tot"], ["Vrij", "2026-09-14", "2026-09-15"]]},
+        [f"Wiskunde {at(7, *FIRST)}", f"Gym {at(9, *FIRST)}", f"Gym {at(16, *FIRST)}"], ["Vakanties is taken for Days off"],
+    ),
+    "bells of some days beside those of another, without a heading": (
+        {"Times": [["", "Mon-Thu", "Fri"], ["1", "8:30-9:30", "9:40-10:40"], ["2", "9:40-10:40", "13:00-14:00"]], "Timetable": [["Class", "Mon", "Fri"], ["Joinery", "1", "1"]], "Terms": TERM},
+        [f"Joinery {at(7, *FIRST)}", f"Joinery {at(11, *SECOND)}"], [],
+    ),
+    "codes with their rooms behind them": (
+        {"Timetable": [["Period", "Mon", "Tue"], ["1", "JOI L1", "RIG R1"]], "Codes": [["Code", "Subject"], ["JOI", "Joinery"], ["RIG", "Rigging"]], "Bells": BELLS, "Terms": TERM},
+        [f"Joinery {at(7, *FIRST)} @ L1", f"Rigging {at(8, *FIRST)} @ R1"], ["Codes is taken for Names"],
+    ),
     "bells of labels one below the other": (
         {"Bell schedule": [["Regular (Keel, Rib)"], ["P1", "8:30", "9:25"], ["P2", "9:30", "10:25"], ["Short (Plank)"], ["P1", "8:30", "9:05"], ["P2", "9:10", "9:45"]],
          "Cycle": [["Label"], ["Keel"], ["Rib"], ["Plank"]], "Timetable": [["Class", "Day", "Period"], ["Knots", "Rib", "P2"], ["Sails", "Plank", "P2"]], "Terms": TERM},

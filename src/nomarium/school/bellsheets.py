@@ -10,7 +10,7 @@ from nomarium.reading.cells.words import ENGLISH, fold
 from nomarium.reading.columns.head import looks_like_date
 from nomarium.school.codes import weekday_of
 from nomarium.school.drawnheads import days_named, letter_columns
-from nomarium.school.drawnlines import is_time
+from nomarium.school.drawnlines import is_period, is_time
 from nomarium.school.planheads import field_of, plain
 from nomarium.school.plantables import Item, Table
 from nomarium.sheets.sheet import Row, Sheet, cell_text
@@ -192,8 +192,12 @@ def _pairs(rows: Sequence[Row], at: int) -> list[_Beside]:
 def _spans(rows: Sequence[Row], at: int) -> list[_Beside]:
     """Kinds of day that head a column of spans of time each: `Monday`, `Regular`, `Early dismissal`, `A` to `D`."""
     head, letters = rows[at][1], letter_columns(rows[at][1])
-    if not any(
+    is_headed = any(
         field_of(cell_text(cell), "bells") == "period" for n, cell in enumerate(head) if n not in letters
+    )
+    below = [row[0] for _, row in rows[at + 1 :] if row and cell_text(row[0])]
+    if not is_headed and not (
+        head and not cell_text(head[0]) and len(below) > 1 and all(map(is_period, below))
     ):
         return []
     found = []

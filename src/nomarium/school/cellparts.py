@@ -20,7 +20,7 @@ _BY_FORM = r"\s*\n\s*|\s*@\s*|\s*[()]\s*"
 _BY_MARK = rf"{_BY_FORM}|\s*[,;|/]\s*|\s+[-–—]\s+"
 """What parts it only where what stands behind it is a room, a teacher or a group."""
 _ROOM = (
-    r"(?i)(?:rooms?|rm\.?|loft|shed|hall|slip|lab|gym|studio|library|field|court|pool|yard|workshop|theatre|salle|raum|sala|aula|lokaal)\b.*|.*\b(?:room|loft|shed|hall|slip|lab|gym|studio|library|field|court|pool|yard|workshop|theatre)(?: \w{1,3}|\d{1,3})?|"
+    r"(?i)(?:rooms?|rm\.?|loft|shed|hall|slip|lab|gym|studio|library|field|court|pool|yard|workshop|theatre|chapel|quay|pier|salle|atelier|quai|gymnase|biblioth[eè]que|labo|hangar|cour|raum|saal|werkstatt|sala|aula|taller|gimnasio|biblioteca|patio|lokaal|zaal)\b.*|.*(?:halle|werkstatt|saal|zaal|lokaal)|.*\b(?:room|loft|shed|hall|slip|lab|gym|studio|library|field|court|pool|yard|workshop|theatre)(?: \w{1,3}|\d{1,3})?|"
     r"[A-Z]{0,3}[- ]?\d{1,4}[A-Z]?|[A-Z]\d?[.-]\d{1,3}[A-Z]?"
 )
 _TEACHER = r"(?:(?i:mr|mrs|ms|mx|miss|dr|prof|sr|fr|m|mme|mlle|herr|frau|sir)\b\.?\s+\S.*|(?:[A-Z]\.\s?){1,2}[A-Z][\w'’-]+|[A-Z][\w'’-]+,? [A-Z]\.)"
@@ -52,6 +52,8 @@ class KnownParts(NamedTuple):
     groups: frozenset[str] = frozenset()
     terms: tuple[str, ...] = ()
     """The names of the terms, as they are written."""
+    codes: frozenset[str] = frozenset()
+    """Codes that Names has for anything."""
 
     def kind(self, text: str) -> Part | None:
         """What a text is known as."""
@@ -103,7 +105,12 @@ class CellReader:
         return found
 
     def _parts(self, text: str) -> list[str]:
-        return _parts(text, self._split)
+        parts = _parts(text, self._split)
+        if len(parts) == 1 and plain(text) not in self._known.classes:
+            first, _, rest = text.strip().partition(" ")
+            if rest and plain(first) in self._known.classes | self._known.codes:
+                return [first, rest.strip()]  # a code that is known, and its room
+        return parts
 
     def _marks_part(self, texts: Iterable[str]) -> bool:
         """Whether commas, slashes and dashes part a class from something else: what stands behind them is known, looks

@@ -99,6 +99,7 @@ def _known_parts(items: Sequence[Item], naming: Naming, people: People) -> Known
         frozenset(said("room") | named("room")),
         frozenset(teachers),
         frozenset(said("group") | named("group") | set(people.groups)),
+        codes=naming.of_any,
     )
 
 

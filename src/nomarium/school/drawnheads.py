@@ -1,7 +1,7 @@
 """What heads the days of a drawn week: weekdays, labels, the letters of a cycle, and the titles over it that name a week."""
 
 import re
-from collections.abc import Sequence
+from collections.abc import Collection, Sequence
 from string import ascii_uppercase
 from typing import Final
 
@@ -11,7 +11,7 @@ from nomarium.model.wording import WEEKDAYS
 from nomarium.reading.cells.weekdaycodes import WeekdayCodes
 from nomarium.reading.cells.words import ENGLISH, Lexicon, fold
 from nomarium.school.drawnlines import is_period, is_time
-from nomarium.school.planheads import plain
+from nomarium.school.planheads import field_of, plain
 from nomarium.sheets.sheet import Row, cell_text
 
 _TOP_ROWS: Final = 12
@@ -93,3 +93,25 @@ def week_of(text: str) -> str:
     """The week that a title names, `Week A`; nothing for any other."""
     match = re.fullmatch(_WEEK, text.strip())
     return (match["after"] or match["before"]).upper() if match else ""
+
+
+def heads_weeks(cell: Cell) -> bool:
+    """Whether a cell heads a column of weeks, those of a planner; `Week A Monday` is a day."""
+    text = cell_text(cell)
+    return re.match(r"(?i)(?:week|wk|w/[bc])", text) is not None and not (
+        day_and_week(text)[1] or week_of(text)
+    )
+
+
+def same_under_each(row: Sequence[Cell], left: range, days: Collection[int]) -> dict[int, str]:
+    """Column → its text, of a row below days that says the same under each, two texts or more, that head no columns of a list
+    (`Class`, `Room`), and nothing left of them."""
+    found = {n: text for n in range(min(days), len(row)) if (text := cell_text(row[n]))}
+    under: dict[int, list[str]] = {}
+    for n, text in found.items():
+        under.setdefault(max(day for day in days if day <= n), []).append(text)
+    sequences = list(under.values())
+    are_same = len(sequences) == len(days) and all(one == sequences[0] for one in sequences)
+    are_headings = any(field_of(text, "timetable") is not None for text in found.values())
+    is_beside = any(cell_text(row[n]) for n in left if n < len(row))
+    return found if are_same and len(sequences[0]) > 1 and not are_headings and not is_beside else {}

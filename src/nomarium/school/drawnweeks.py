@@ -9,10 +9,20 @@ from typing import NamedTuple
 from nomarium.model.cell import Cell
 from nomarium.reading.layouts.codes import is_idle
 from nomarium.reading.rows.when import NOTHING
-from nomarium.school.drawnheads import CORNERS, day_and_week, days_named, letter_columns, lexicon_of, week_of
+from nomarium.school.drawnheads import (
+    CORNERS,
+    day_and_week,
+    days_named,
+    heads_weeks,
+    letter_columns,
+    lexicon_of,
+    same_under_each,
+    week_of,
+)
 from nomarium.school.drawnlines import Slot, is_break, slot_in
 from nomarium.school.planheads import plain
-from nomarium.sheets.sheet import Area, Row, Sheet, cell_text
+from nomarium.school.turning import turn, turned
+from nomarium.sheets.sheet import Row, Sheet, cell_text
 
 
 class Held(NamedTuple):
@@ -58,29 +68,8 @@ def drawn_week(sheet: Sheet, labels: frozenset[str] = frozenset()) -> DrawnWeek 
     return (
         reader.across()
         or reader.stacked()
-        or _Reader(_turned(sheet, rows), _turn(rows), labels, sheet).across()
+        or _Reader(turned(sheet, rows), turn(rows), labels, sheet).across()
     )
-
-
-def _turn(rows: Sequence[Row]) -> list[Row]:
-    """Rows and columns exchanged; the number of a row is then that of its column, from 0."""
-    width = max((len(row) for _, row in rows), default=0)
-    return [(n, [row[n] if n < len(row) else "" for _, row in rows]) for n in range(width)]
-
-
-def _turned(sheet: Sheet, rows: Sequence[Row]) -> Sheet:
-    at = {number: n for n, (number, _) in enumerate(rows)}
-    merged = tuple(
-        Area(
-            one.first_column - sheet.first_column - 1,
-            at[one.first_row + 1],
-            one.last_column - sheet.first_column - 1,
-            at[one.last_row + 1],
-        )
-        for one in sheet.merged
-        if one.first_row + 1 in at and one.last_row + 1 in at
-    )
-    return sheet._replace(merged=merged, first_column=0)
 
 
 class _Reader:
@@ -107,7 +96,7 @@ class _Reader:
     def across(self) -> DrawnWeek | None:
         """The drawings, from one row of days to the next."""
         heads = [at for at, (_, row) in enumerate(self._rows) if len(self._days(row)) >= 2]
-        heads = [at for at in heads if not any(map(_heads_weeks, self._rows[at][1][:2]))]
+        heads = [at for at in heads if not any(map(heads_weeks, self._rows[at][1][:2]))]
         heads = [at for n, at in enumerate(heads) if n == 0 or heads[n - 1] < at - 1]
         if not heads:
             return None
@@ -198,7 +187,8 @@ class _Reader:
     ) -> int:
         """Add one drawing; gives how many of its cells say that nothing is taught."""
         found.labels.extend(name for names in days.values() for name in names)
-        under = self._periods_under(at, end, days)
+        groups = self._groups_under(at, end, left, days)
+        under = {} if groups else self._periods_under(at, end, days)
         above, title = self._titles(at, first, max(days))
         week = self._week_in(at, min(days)) or next(
             (w for text in (*above, title) if (w := week_of(text))), ""
@@ -207,6 +197,8 @@ class _Reader:
         found.titles.extend(text for text in (*above, title) if text)
         if under:
             return self._wide(found, at, end, days, under, week)
+        if groups:
+            at, days = at + 1, {n: days[max(day for day in days if day <= n)] for n in groups}
         slots, lines = self._lines(found, at, end, left, days)
         found.slots.append(slots)
         by_row = {slot.at: slot for slot in slots if slot.period or slot.time is not NOTHING}
@@ -232,8 +224,20 @@ class _Reader:
                     continue
                 n = rows[0][0]
                 taken, names = self._spanned(n, column, slot, by_row, days)
-                found.held.append(self._held(n, column, text, names, taken, week, whose))
+                found.held.append(self._held(n, column, text, names, taken, week, groups.get(column, whose)))
         return idle
+
+    def _groups_under(
+        self, at: int, end: int, left: range, days: Mapping[int, tuple[str, ...]]
+    ) -> dict[int, str]:
+        """Column → whose it is, where the row below the days says the same groups, rooms or teachers under each, and times stand
+        left of the rows below that."""
+        if at + 2 >= end:
+            return {}
+        first = self._rows[at + 2][1]
+        slot = self._slot(at + 2, [first[c] if c < len(first) else "" for c in left])
+        is_timed = slot is not None and slot.time is not NOTHING
+        return same_under_each(self._rows[at + 1][1], left, days) if is_timed else {}
 
     def _untimed(
         self, rows: Sequence[tuple[int, Slot | None]], days: Mapping[int, tuple[str, ...]], is_all: bool
@@ -382,14 +386,6 @@ class _Reader:
         numbers = range(area.first_row + 1, area.last_row + 2)
         taken = tuple(one for at, one in by_row.items() if self._numbers[at] in numbers) or (slot,)
         return taken, tuple(name for c, names in days.items() if column <= c <= last for name in names)
-
-
-def _heads_weeks(cell: Cell) -> bool:
-    """Whether a cell heads a column of weeks, those of a planner; `Week A Monday` is a day."""
-    text = cell_text(cell)
-    return re.match(r"(?i)(?:week|wk|w/[bc])", text) is not None and not (
-        day_and_week(text)[1] or week_of(text)
-    )
 
 
 def _are_numbers(held: Sequence[Held]) -> bool:

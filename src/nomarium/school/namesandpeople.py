@@ -39,6 +39,8 @@ class Naming:
         for row in rows:
             self._rows.setdefault((row.kind, plain(row.code)), row)
         self.kinds = {plain(row.code): row.kind for row in rows if row.kind}
+        self.of_any = frozenset(plain(row.code) for row in rows if not row.kind)
+        """Codes that are of no kind."""
 
     def of(self, kind: str, code: str) -> Named | None:
         """The row of a code as a kind."""

@@ -236,7 +236,7 @@ def _slots(
         problems += found.problems
         notes += found.notes
     classes = frozenset(
-        {plain(slot.code) for slot in slots} | {c for c, k in naming.kinds.items() if k in ("", "class")}
+        {plain(slot.code) for slot in slots} | {c for c, k in naming.kinds.items() if k == "class"}
     )
     rooms = {plain(slot.room) for slot in slots if slot.room} | {
         c for c, k in naming.kinds.items() if k == "room"
@@ -250,7 +250,8 @@ def _slots(
             remedy = f"Labels are {', '.join(known.labels.names) or 'weekdays'}; periods are {', '.join(known.periods.names) or 'those of Bells'}."
             problems.append(Problem("timetable-unread", message, remedy, sheet.place()))
             continue
-        found, account = read_timetable_grid(sheet, grid, known, classes, _whose(name, rooms, people))
+        whose = _whose(name, rooms, people)
+        found, account = read_timetable_grid(sheet, grid, known, classes, whose, naming.of_any)
         drawn += found.slots
         problems += found.problems
         accounts.append(account)

@@ -14,15 +14,15 @@ HEADINGS: dict[str, dict[str, str]] = {
     # table: field → its heading, and after it other spellings that are taken for it
     "settings": {"setting": "Setting, name, option, key, parametre, reglage", "value": "Value, is, valeur"},
     "terms": {
-        "name": "Name, term, term name, title, semester, nom, trimestre, semestre",
-        "first": "First day, start, start date, begins, from, first, starts, premier jour, debut, du, dates, starts on, begins on, first day of classes, first class",
-        "last": "Last day, end, end date, ends, to, until, last, dernier jour, fin, au, finish, finishes, ends on, last day of classes, last class",
+        "name": "Name, term, term name, title, semester, nom, trimestre, semestre, halbjahr, periode, periodo, cuatrimestre, naam, bezeichnung",
+        "first": "First day, start, start date, begins, from, first, starts, premier jour, debut, du, dates, starts on, begins on, first day of classes, first class, von, ab, beginn, anfang, erster tag, inicio, desde, del, van, begin, inizio, dal",
+        "last": "Last day, end, end date, ends, to, until, last, dernier jour, fin, au, finish, finishes, ends on, last day of classes, last class, bis, ende, letzter tag, hasta, al, tot, einde, fine",
         "division": "Division, section, school, departement",
     },
     "daysoff": {
-        "name": "Name, what, holiday, title, day off, reason, event, description, nom, conge, closure, why, occasion",
-        "first": "First day, date, day, start, start date, from, first, begins, premier jour, debut, du, dates, when, closed, closed on, begins on, starts",
-        "last": "Last day, end, end date, to, until, last, ends, dernier jour, fin, au",
+        "name": "Name, what, holiday, title, day off, reason, event, description, nom, conge, closure, why, occasion, ferien, feiertag, anlass, vacances, vacaciones, festivo, motivo, vakantie, naam, vacanza",
+        "first": "First day, date, day, start, start date, from, first, begins, premier jour, debut, du, dates, when, closed, closed on, begins on, starts, von, ab, beginn, datum, inicio, desde, del, fecha, van, begin, inizio, dal, data",
+        "last": "Last day, end, end date, to, until, last, ends, dernier jour, fin, au, bis, ende, hasta, al, tot, einde, fine",
         "cycle": "Cycle, rotation, effect on the cycle", "division": "Division, section, school",
         "kind": "Kind, type, category, categorie, genre",
     },
@@ -63,7 +63,7 @@ HEADINGS: dict[str, dict[str, str]] = {
         "person": "Person, student, name, pupil, student name, learner, member, full name, attendee, eleve, apprentice", "class": "Class, course, classes, courses, section, class code, course code, cours, classe",
     },
     "names": {
-        "code": "Code, short, abbreviation, class, key", "name": "Name, full name, title, long name, nom", "kind": "Kind, type, what, genre",
+        "code": "Code, short, abbreviation, abbr, class, key, kurzel, abkurzung, sigle, abreviatura, afkorting", "name": "Name, full name, title, long name, nom, subject, subject name, course, course name, course title, meaning, description, fach, matiere, asignatura, vak", "kind": "Kind, type, what, genre",
         "room": "Room, location, salle, local", "keep": "Keep, show, include, garder", "color": "Color, colour, couleur",
         "categories": "Categories, category, categorie, categories",
     },

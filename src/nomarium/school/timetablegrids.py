@@ -13,6 +13,7 @@ from nomarium.school.planheads import plain
 from nomarium.school.timetable import Known, Slot, Timetable, labels_of
 from nomarium.sheets.sheet import Area, Row, Sheet, cell_text, is_blank
 
+_ROOM_CODE = r"[A-Z]{0,3}-?\d{1,4}[A-Za-z]?|(?i:room|loft|shed|hall|slip|lab|salle|raum)\s?\w{1,3}"
 _ROOM = r"(?s)^(?P<class>[^(@\n]+?)\s*(?:\((?P<brackets>[^)]*)\)|@\s*(?P<at>.+)|\n(?P<line>.+))?\s*$"
 
 
@@ -69,10 +70,15 @@ def _axis(cells: Iterable[tuple[int, Cell]], codes: Codes) -> list[Axis]:
 
 
 def read_timetable_grid(
-    sheet: Sheet, grid: Grid, known: Known, classes: frozenset[str], person: Slot | None
+    sheet: Sheet,
+    grid: Grid,
+    known: Known,
+    classes: frozenset[str],
+    person: Slot | None,
+    codes: frozenset[str] = frozenset(),
 ) -> tuple[Timetable, Account]:
     """The slots of a grid; each filled cell is an entry. `person` holds what the sheet's name adds to each;
-    `classes` are class codes known from elsewhere (compared form)."""
+    `classes` are class codes known from elsewhere, `codes` those that Names has for anything (compared form)."""
     found, account = Timetable([], [], []), Account(f"{sheet.file}, {sheet.name}", "entries", is_plan=True)
     ledger = account.ledger
     rows = list(sheet.rows())
@@ -99,7 +105,7 @@ def read_timetable_grid(
             ledger.read += 1
             area = areas.get((number, column))
             spans = _spans(grid, n, across, area, sheet, rows, number)
-            entries = _entries(cell, classes)
+            entries = _entries(cell, classes, codes)
             place = sheet.place(number, across.at)
             if isinstance(entries, Refusal):
                 found.problems.append(entries.problem(place, text))
@@ -137,7 +143,7 @@ def _spans(
     return pairs if grid.labels_across else [(label, period) for period, label in pairs]
 
 
-def _entries(cell: Cell, classes: frozenset[str]) -> list[tuple[str, str]] | Refusal:
+def _entries(cell: Cell, classes: frozenset[str], codes: frozenset[str]) -> list[tuple[str, str]] | Refusal:
     """The classes of a cell, each with its room."""
     text = cell_text(cell)
     lines = [line.strip() for line in text.split("\n") if line.strip()]
@@ -153,6 +159,10 @@ def _entries(cell: Cell, classes: frozenset[str]) -> list[tuple[str, str]] | Ref
                 message,
                 "Write one class, and its room on the second line, in brackets or after @.",
             )
+    first, _, rest = text.strip().partition(" ")
+    known, has_room = classes | codes, re.fullmatch(_ROOM_CODE, rest.strip()) is not None
+    if len(lines) == 1 and has_room and plain(first) in known and plain(text) not in known:
+        return [(first, rest.strip())]
     return [_one("\n".join(lines))]
 
 
