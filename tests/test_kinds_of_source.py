@@ -103,6 +103,15 @@ READ: dict[str, tuple[str, list[str]]] = {
         ["Rigging course 2026-11-12T18:00/2026-11-12T20:00 @ Loft 1", "Rigging course 2026-11-19T18:00/2026-11-19T20:00 @ Loft 1"],
     ),
     "weeks by their last days": ("Duty manager\nw/e 13 Nov: Amaro\nweek ending 20 Nov: Bell", ["Amaro 2026-11-07/2026-11-14", "Bell 2026-11-14/2026-11-21"]),
+    "weekdays in brackets, and before a dash": (
+        "17.11. (Di.) 19:30 Elternbeirat, Mensa\n19.11. (Do.) Vorlesetag", ["Elternbeirat 2026-11-17T19:30/2026-11-17T20:30 @ Mensa", "Vorlesetag 2026-11-19/2026-11-20"],
+    ),
+    "a weekday parted from its date, and all day in brackets": (
+        "Tue - 17 Nov - Choir 4pm\nWed - 18 Nov - Trip (all day)", ["Choir 2026-11-17T16:00/2026-11-17T17:00", "Trip 2026-11-18/2026-11-19"],
+    ),
+    "a place and a time in brackets before who speaks": (
+        "Nov 18 (12:10-12:50, Long Room) - P. Lind\nNov 25 (12:10-12:50, Loft 1) - B. Osei", ["P. Lind 2026-11-18T12:10/2026-11-18T12:50 @ Long Room", "B. Osei 2026-11-25T12:10/2026-11-25T12:50 @ Loft 1"],
+    ),
 }  # fmt: skip
 
 
@@ -130,6 +139,9 @@ REFUSED = {
     "a date in words": ("The launch of the Tern\non Saturday the twenty-eighth of November\nSat 5 December: Fair", "line 1", "It seems to hold a date"),
     "a weekday is no title": ("17 November\nWednesday\n18 November\nVisit", "line 1", "nothing of it says what"),
     "a time whose day counts from today": ("Reminder: the safety training is this Thursday at 2pm in Loft 1.\n19 Nov: open evening", "line 1", "only as counted from when it was written"),
+    "a sentence with a day and no month": ("The council meets Thursday, November 19th at 12:05.\nYearbook photos are Friday the 20th starting at 8:45.", "line 2", "It is a sentence"),
+    "a word that begins, and no title": ("Sat 14 November: Race\n\nstarting Monday 16 November", "line 3", "nothing of it says what"),
+    "days in figures one after the other": ("10/11 Tue 18.00 Act 1\n19/11, 20/11, 21/11 at 19.30", "line 2", "more than one date"),
 }  # fmt: skip
 
 

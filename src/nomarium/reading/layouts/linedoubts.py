@@ -127,4 +127,11 @@ def says_nothing(title: str, lexicon: Lexicon) -> bool:
     """Whether a title is the name of a day or a month, a half of the day, a number, or open: it says nothing of what is on."""
     word = fold(title).strip(" .:;,()-")
     is_name = word in lexicon.weekdays or (word in lexicon.months and len(word) > 2)
-    return is_name or re.fullmatch(r"[ap]\.?m|\d+(?:st|nd|rd|th)?|tb[acd]|-*", word) is not None
+    return (
+        is_name
+        or re.fullmatch(
+            r"[ap]\.?m|\d+(?:st|nd|rd|th)?|tb[acd]|-*|start(?:s|ing)?|beg(?:ins|inning)|commencing|from|until|end(?:s|ing)?",
+            word,
+        )
+        is not None
+    )

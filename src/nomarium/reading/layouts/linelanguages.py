@@ -20,6 +20,8 @@ _IN_WORDS: Final = (
 _BEFORE_DAY: Final = r"\b([^\W\d]{5,})[.,]*\s+(?:d[ea][nm]\s+|[lei]{1,2}l?\s+)?\d{1,2}\b"
 _ENGLISH_LEADS: Final = frozenset("on from by to at in of for the no do so".split())
 """Words of English before a day that are weekdays elsewhere, `On 30/11`: alone they tell no language."""
+_BEHIND_DAY: Final = re.compile(r"\d\.?\s*\(([^\W\d]{2,10})\.?\)")
+"""A weekday in brackets behind its day, `17.11. (Di.)`."""
 _ANY_YEAR: Final = 2024
 """A year that has all days: only the language of the names is looked for."""
 
@@ -44,6 +46,8 @@ def _before_days(text: str) -> Iterator[str]:
     plain = " ".join(MARKS.sub("", BULLET.sub("", text)).split())
     if (first := re.match(r"([^\W\d]{2,})[.,]*\s+\d", plain)) is not None:
         yield fold(first[1])
+    if (behind := _BEHIND_DAY.search(plain)) is not None:
+        yield fold(behind[1])
     yield from filter(known_by_likely, (fold(match[1]) for match in re.finditer(_BEFORE_DAY, plain)))
 
 

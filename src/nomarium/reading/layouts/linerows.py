@@ -24,6 +24,7 @@ _AT_IN_LANGUAGES: Final = {
     "de": r"am|im|in der|auf dem|beim|vor dem|an der", "fr": r"à la|à l['’]\s?(?=\w)|au|aux|dans (?:le|la|les)",
     "es": r"en (?:el|la|los|las)", "nl": r"in (?:de|het)|op (?:de|het)", "it": r"nel|nella|alla|al|presso",
 }  # fmt: skip
+_NOTHING_IN: Final = r"\s*\(\s*\)"
 _HELD: Final = r"(?i)[,:;]?\s+(?:which\s+|that\s+)?(?:(?:will|is|are|to)\s+)?(?:be\s+)?(?:held|taking place|takes? place|planned|scheduled|agreed|set|fixed|booked|arranged)(?:\s+for)?$"
 """Words of a sentence between what is held and when."""
 _TO_PLACE: Final = r"(?i)^(?:(?:in|at)\s+(?:the\s+)?|en\s+(?:el|la)\s+|im\s+|in\s+der\s+|dans\s+la\s+)(?=\S)"
@@ -93,8 +94,8 @@ def row_of(line: TextLine, date: str, lexicon: Lexicon) -> Row:
     return line.number, EventRow(
         date,
         line.time,
-        f"{title.strip(' :')}{half}",
-        re.sub(_TO_PLACE, "", re.sub(r"\s*\(\s*\)$", "", place.strip())),
+        f"{re.sub(_NOTHING_IN, '', title).strip(' :')}{half}",
+        re.sub(_TO_PLACE, "", re.sub(_NOTHING_IN, "", place.strip())),
         notes,
         length,
         line.repeat,

@@ -50,7 +50,7 @@ _FROM_NOW: Final = re.compile(
 )
 """Words for a day that count from when a text was written."""
 _SAME_DAY: Final = re.compile(
-    r"(?i)\b(?:that|the\s+same|on\s+the)\s+(?:day|date|morning|afternoon|evening|night|mon|tues|wednes|thurs|fri|satur|sun)"
+    r"(?i)\b(?:mon|tues|wednes|thurs|fri|satur|sun)day\s+(?:the\s+)?\d{1,2}(?:st|nd|rd|th)\b|\b(?:that|the\s+same|on\s+the)\s+(?:day|date|morning|afternoon|evening|night|mon|tues|wednes|thurs|fri|satur|sun)"
 )
 """Words by which a sentence speaks of the day of another."""
 _DATE_IN_FIGURES: Final = re.compile(

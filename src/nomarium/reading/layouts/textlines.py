@@ -79,6 +79,10 @@ ALL_DAY: Final = re.compile(
 _WEEKDAYS_OF_RANGE: Final = re.compile(
     r"\b(?P<a>[^\W\d_]{2,9})\.?\s?(?:[-–—]|to)\s?(?P<b>[^\W\d_]{2,9})\.?,?\s+(?P<first>\d{1,2}(?:st|nd|rd|th)?)\s?(?:[-–—]|to)\s?(?P<last>\d{1,2}(?:st|nd|rd|th)?)(?=\.?\s*[^\W\d_]{3})"
 )
+_WEEKDAY_BEHIND: Final = re.compile(
+    r"\s*\|?\s*(?:\((?P<name>[^\W\d_]{2,10})\.?\)|(?P<plain>[^\W\d_]{2,10})\.?\s*\|)\s*"
+)
+"""A weekday behind its date, in brackets or in a column of its own."""
 _ISO: Final = r"\d{4}-\d\d-\d\d(?:[T ]\d\d:\d\d(?::\d\d)?)?"
 _LEADERS: Final = re.compile(r"(?<=\S)\s*(?:\.{4,}|(?:\.\s){3,}\.?|_{4,}|…{2,})\s*(?=\S)")
 """Dots that lead the eye from a day to what is on: `8 ...... First day`."""
@@ -180,6 +184,10 @@ def text_line(number: int, text: str, lexicon: Lexicon) -> TextLine:
         clocked(" ".join(re.sub(_COLUMNS, " | ", bare.translate(_BRACKETS)).split()), lexicon),
     )
     plain = _with_both_weekdays(plain, lexicon)
+    if (led := re.match(r"([^\W\d_]{2,10})\.?\s*[-–—:]\s*(?=\d)", plain)) and fold(
+        led[1]
+    ) in lexicon.weekdays:
+        plain = f"{led[1]} {plain[led.end() :]}"  # Wed - 18 Nov - Trip
     first, sign, behind = plain.partition(" | ")
     if sign and fold(first).strip(".,") in lexicon.weekdays:
         plain = f"{first} {behind}"  # a column of weekdays beside that of the dates
@@ -201,10 +209,9 @@ def text_line(number: int, text: str, lexicon: Lexicon) -> TextLine:
         return TextLine(number, shown, "", time, rest.strip(" |"), is_bullet)
     date, before, after = with_days_before(found, lexicon)
     rest = _around(searched, before, after)
-    if (column := re.match(r"\s*\|?\s*([^\W\d_]{2,})\.?\s*\|", after)) and fold(
-        column[1]
-    ) in lexicon.weekdays:
-        date, rest = f"{column[1]} {date}", rest.replace(column[1], "", 1).strip(EDGES)
+    beside = _WEEKDAY_BEHIND.match(after)
+    if beside is not None and fold(named := beside["name"] or beside["plain"]) in lexicon.weekdays:
+        date, rest = f"{named} {date}", _around(searched, before, after[beside.end() :])
     rest = with_clock_in_column(rest, date)
     has_time, has_last = found.moment.start is not None, found.moment.last is not None
     time, rest = ("", re.sub(r"^h\b\.?\s*", "", rest)) if has_time else time_in(rest)  # 9:00 h.
