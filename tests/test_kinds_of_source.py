@@ -112,6 +112,9 @@ READ: dict[str, tuple[str, list[str]]] = {
     "a place and a time in brackets before who speaks": (
         "Nov 18 (12:10-12:50, Long Room) - P. Lind\nNov 25 (12:10-12:50, Loft 1) - B. Osei", ["P. Lind 2026-11-18T12:10/2026-11-18T12:50 @ Long Room", "B. Osei 2026-11-25T12:10/2026-11-25T12:50 @ Loft 1"],
     ),
+    "when a page was posted, and hours from one to another in words": (
+        "14.11.2026: Flohmarkt, 10 bis 16 Uhr\nPosted on 2 November 2026 by Hana", ["Flohmarkt 2026-11-14T10:00/2026-11-14T16:00"],
+    ),
 }  # fmt: skip
 
 
@@ -284,3 +287,14 @@ def test_cards_of_a_page_and_its_footer(tmp_path: Path) -> None:
         "Craft fair 2026-11-14T10:00/2026-11-14T16:00 @ Main hall",
         "Quiz night 2026-11-21T19:30/2026-11-21T20:30 @ Loft 2",
     ]
+
+
+def test_a_page_says_that_an_event_is_cancelled(tmp_path: Path) -> None:
+    page = tmp_path / "page.html"
+    page.write_text(
+        '<html><head><script type="application/ld+json">[{"@type":"Event","name":"Talk","startDate":"2026-11-19","eventStatus":"https://schema.org/EventCancelled"},'
+        '{"@type":"Event","name":"Fair","startDate":"2026-11-21"}]</script></head><body></body></html>',
+        "utf-8",
+    )
+    assert nomarium("build", page, "-o", tmp_path / "out.ics").status == 0
+    assert [event.get("STATUS") for event in events_in(tmp_path / "out.ics")] == ["CANCELLED", None]

@@ -23,7 +23,7 @@ _MOST_NESTED: Final = 40
 _MOST_SPANNED: Final = 200
 _DATED: Final = r"\b\d{1,2}\b.*\b20\d\d\b|\b20\d\d\b.*\b\d{1,2}\b"
 """A day and a year: a date, as far as a page tells without its words being read."""
-SAID: Final = ("Event", "Start", "End", "Location", "Description", "URL")
+SAID: Final = ("Event", "Start", "End", "Location", "Description", "URL", "Status")
 
 
 def page_document(text: str) -> Document:
@@ -224,6 +224,12 @@ def _events_said(block: str) -> Iterator[list[str]]:
         return
 
 
+def _status(said: object) -> str:
+    """The status of an event as schema.org has it, in a word of a table: one that is put off is not settled."""
+    name = said.rpartition("/")[2] if isinstance(said, str) else ""
+    return {"EventCancelled": "cancelled", "EventPostponed": "tentative"}.get(name, "")
+
+
 def _events_in(value: object) -> Iterator[list[str]]:
     if isinstance(value, list):
         for one in value:
@@ -241,6 +247,7 @@ def _events_in(value: object) -> Iterator[list[str]]:
                 where,
                 value.get("description"),
                 value.get("url"),
+                _status(value.get("eventStatus")),
             )
             yield [one if isinstance(one, str) else "" for one in listed]
         else:

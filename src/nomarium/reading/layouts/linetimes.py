@@ -118,9 +118,16 @@ def reads_as_time(text: str) -> bool:
     return bool(_CLEAR.search(text)) and isinstance(times, Times) and times.start is not None
 
 
+def _says_hours(match: re.Match[str]) -> bool:
+    """Whether a word for hours stands behind figures, `10 bis 16 Uhr`, and they read as times."""
+    is_said = re.search(r"(?i)\d\s?(?:uhr|uur|hrs|heures|horas)\b", match[0]) is not None
+    times = read_times(match[1].strip()) if is_said else None
+    return isinstance(times, Times) and times.start is not None
+
+
 def time_in(text: str) -> tuple[str, str]:
     """The first time that a text says, and the text without it."""
-    clear = (match for match in TIME.finditer(text) if reads_as_time(match[1].strip()))
+    clear = (match for match in TIME.finditer(text) if reads_as_time(match[1].strip()) or _says_hours(match))
     alone = (*_AT_HOUR.finditer(text), *_TILL_HOUR.finditer(text))
     found = [match for match in (*clear, *alone) if not NO_START.search(text[: match.start()])]
     if not found:

@@ -20,7 +20,7 @@ _TO_WEEKDAY: Final = re.compile(
     r"\s*(?:[-–—]|\b(?:to|till?|until|au|bis(?:\s+zum)?|al|tot)\b)\s*(?:(?P<weekday>[^\W\d]+)[.,]?\s+)?(?=\d{1,2}\b)"
 )
 _INTO_NEXT: Final = re.compile(
-    r"^(?:[^\W\d]+[.,]?\s+)?(?P<day>\d{1,2})\s*(?:[-–—]|to|until|till)\s*(?P<last>[^\W\d]{3,}\.?\s+\d{1,2}|\d{1,2}\s+[^\W\d]{3,})\b(?![.:]\d)"
+    r"^(?:(?P<weekday>[^\W\d]+)[.,]?\s+)?(?P<day>\d{1,2})\s*(?:[-–—]|to|until|till)\s*(?P<last>[^\W\d]{3,}\.?\s+\d{1,2}|\d{1,2}\s+[^\W\d]{3,})\b(?![.:]\d)"
 )
 """From a day of the month above to one of the next: `21–Jan 1`, `28 – 1 Nov`."""
 _WEEK_BEFORE: Final = re.compile(
@@ -86,6 +86,7 @@ def in_month(line: TextLine, month: str, lexicon: Lexicon, needs_weekday: bool =
     crossing = _INTO_NEXT.match(line.text)
     if (
         crossing is not None
+        and (not crossing["weekday"] or fold(crossing["weekday"]) in lexicon.weekdays)
         and {fold(word).strip(".") for word in re.findall(r"[^\W\d]+\.?", crossing["last"])}
         <= lexicon.months.keys()
     ):

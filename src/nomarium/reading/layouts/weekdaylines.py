@@ -35,7 +35,7 @@ def is_of_week(line: TextLine) -> bool:
     """Whether a line names a week, by its first day or, `semaine du 9 au 13 novembre`, by its first and last."""
     return names_week(line.date) or (
         not (line.time or line.has_time)
-        and re.search(r"(?i)\b(?:semaine|woche|semana|settimana)\W*$", line.rest) is not None
+        and re.search(r"(?i)\b(?:semaine|woche|semana|settimana)\W*$|^\W*week\W*$", line.rest) is not None
     )
 
 

@@ -10,7 +10,7 @@ from nomarium.reading.rows.datewithin import date_within
 from nomarium.reading.rows.when import Blame, Part, Said, settle
 from nomarium.reading.rows.whenreader import WhenReader
 
-_MADE = r"(?:updated?|printed|revised|revision|reviewed|created|modified|generated|issued|saved|stand|dated?|draft|version(?:\s+[\d.]+)?+|page)"
+_MADE = r"(?:updated?|posted|published|uploaded|printed|revised|revision|reviewed|created|modified|generated|issued|saved|stand|dated?|draft|version(?:\s+[\d.]+)?+|page)"
 _PAPER = r"(?:(?:this|the)\s+)?(?:page|calendar|timetable|list|programme|program|schedule|rota|sheet|table|document|file|plan|version|newsletter|term dates|dates)"
 _NAME = r"(?:(?:(?:mon|tues?|wed(?:nes)?|thu(?:rs)?|fri|sat(?:ur)?|sun)(?:day)?|jan(?:uary)?|feb(?:ruary)?|mar(?:ch)?|apr(?:il)?|may|june?|july?|aug(?:ust)?|sept?(?:ember)?|oct(?:ober)?|nov(?:ember)?|dec(?:ember)?)\b|[^\W\d_]+\.?\s+\d{4}\W*$)"
 _BOOKKEEPING = (
