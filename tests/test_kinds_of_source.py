@@ -245,6 +245,14 @@ TABLES: dict[str, tuple[str, list[str], list[str]]] = {
     "a half of the day before its time": (
         "Date,Time,Paper\n2027-01-11,AM 9:00,Joinery\n2027-01-11,PM 1:30,Ropework", [], ["Joinery 2027-01-11T09:00/2027-01-11T10:00", "Ropework 2027-01-11T13:30/2027-01-11T14:30"],
     ),
+    "a week with sums of hours, and evenings on the clock of twelve": (
+        "Employee,Mon,Tue,Hours\nAmaro,9-5,off,8\nBell,off,12-8,8", ["--from", "2026-11-16", "--until", "2026-11-17"],
+        ["Amaro 2026-11-16T09:00/2026-11-16T17:00", "Bell 2026-11-17T12:00/2026-11-17T20:00"],
+    ),
+    "until, beside a repeat and an end": (
+        "Title,Begin Date,Begin Time,Finish Date,Finish Time,Repeat every,Until\nChoir,2026-11-17,19:00,2026-11-17,21:00,week,2026-11-24", [],
+        ["Choir 2026-11-17T19:00/2026-11-17T21:00", "Choir 2026-11-24T19:00/2026-11-24T21:00"],
+    ),
 }  # fmt: skip
 
 
@@ -259,6 +267,7 @@ def test_a_table_is_read_as_a_person_reads_it(kind: str, tmp_path: Path) -> None
 REFUSED_TABLES = {
     "a second column of times beside one of spans": ("Exam,Date,Reporting time,Exam time\nDrawing,2027-01-11,8:30,9:00 - 12:00", "Reporting time=description"),
     "a week with times in its cells, of no weeks": ("Group,Mon,Tue\nJuniors,16:00-17:00,\nSeniors,,17:30", "nothing says from when to when they repeat"),
+    "sunrise and sunset beside an event": ("Date,Sunrise,Sunset,Event\n2026-11-16,07:20,16:41,Regatta", "“Sunrise” holds times"),
     "days of no month": ("Date,What\n9,Safety\n16,Aid", "nothing in it says of which month"),
 }  # fmt: skip
 

@@ -133,10 +133,17 @@ class _Filling:
                 )
 
 
+_OF_NATURE = (
+    r"\b(?:sun ?rise|sun ?set|dawn|dusk|moon ?rise|moon ?set|(?:high|low) (?:water|tide)|tides?|hw|lw)\b"
+)
+
+
 def _are_beside(clocks: list[Column]) -> bool:
     """Whether two columns of times stand side by side, as a start and its end do; high and low water need not, and `Slot 1`
     and `Slot 2` are two of a kind."""
     if len(clocks) != 2 or clocks[1].at != clocks[0].at + 1:
+        return False
+    if any(re.search(_OF_NATURE, normal(c.heading)) for c in clocks):
         return False
     first, second = (re.sub(r"\s*(?:\d+|\b[a-d])$", "", normal(c.heading)) for c in clocks)
     return first != second or is_placeholder(clocks[0].heading)

@@ -120,6 +120,7 @@ def in_its_half(cell: Cell, moment: Moment, found: ClockFound, unit: HeadingUnit
             return half
         settled.append(half)
     start, end = settled
+    end = in_evening(start, end) if found.clock == "12" else end
     if start and _is_typed(cell) and not start.has_meridiem:
         start = moment.start
     return moment._replace(start=start, end=end)
@@ -131,6 +132,13 @@ def past_noon(start: Clock | None, end: Clock | None) -> Clock | None:
     if start is None or end is None or not is_morning or not end.is_doubtful or end.secs >= start.secs:
         return end
     return Clock(end.secs + _NOON, True)
+
+
+def in_evening(start: Clock | None, end: Clock | None) -> Clock | None:
+    """An end from seven to noon before a start from noon on, `12-8`, is in the evening, on the clock of twelve hours."""
+    if start is None or end is None or end.has_meridiem or not _SEVEN <= end.secs < _NOON <= start.secs:
+        return end
+    return Clock(end.secs + _NOON, True) if end.secs + _NOON > start.secs else end
 
 
 def half_of(clock: Clock | None, found: ClockFound, unit: HeadingUnit) -> Clock | Refusal | None:

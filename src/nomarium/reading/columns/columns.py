@@ -61,7 +61,7 @@ def assign_columns(
         ]
     columns = _with_summary(_without_idle_titles(_without_sessions(columns, contents), contents), contents)
     columns = by_content(columns, contents)
-    columns = without_weak_rivals(columns)
+    columns = without_weak_rivals(_with_repeat_end(columns, contents))
     columns = _with_halves(_with_milestones(with_rivals(columns), contents), contents)
     return [
         c._replace(
@@ -213,6 +213,22 @@ def _without_sessions(columns: list[Column], contents: list[Contents]) -> list[C
         c._replace(field="", how="", is_weak=False, evidence=PART_OF_DAY) if c.at in parts else c
         for c in columns
     ]
+
+
+_UNTIL = frozenset(("until", "till", "up to", "bis", "jusqu au", "jusqu a", "hasta", "tot", "fino al"))
+
+
+def _with_repeat_end(columns: list[Column], contents: list[Contents]) -> list[Column]:
+    """A column of days headed `Until`, beside one that says how often and another for the end, is until when rows repeat."""
+    if not any(c.field == "repeat" for c in columns):
+        return columns
+    ends = [c for c in columns if c.field in ("end", "end-date")]
+    return [
+        c._replace(field="repeat-until", how="heading", evidence="heading, beside a repeat")
+        if c in ends and len(ends) > 1 and c.how != "asked" and normal(c.heading) in _UNTIL and contents[c.at].dates >= MOSTLY
+        else c
+        for c in columns
+    ]  # fmt: skip
 
 
 def _with_milestones(columns: list[Column], contents: list[Contents]) -> list[Column]:

@@ -15,7 +15,7 @@ from nomarium.reading.cells.memo import FieldValue, fault_of, value_memo
 from nomarium.reading.cells.placewords import is_place
 from nomarium.reading.cells.times import Times, read_times
 from nomarium.reading.cells.words import fold
-from nomarium.reading.columns.clocks import ClockFound, clock_from, clock_told, half_of, past_noon
+from nomarium.reading.columns.clocks import ClockFound, clock_from, clock_told, half_of, in_evening, past_noon
 from nomarium.reading.columns.column import Column
 from nomarium.reading.columns.decisions import Decisions
 from nomarium.reading.columns.evidence import decide
@@ -307,7 +307,9 @@ def _in_its_half(time: Part, found: ClockFound) -> Part:
         if isinstance(half, Refusal):
             return time._replace(refusal=half)
         halves.append(half)
-    return time._replace(start=halves[0], end=halves[1]) if time.start or time.end else time
+    start, end = halves
+    end = in_evening(start, end) if found.clock == "12" else end
+    return time._replace(start=start, end=end) if time.start or time.end else time
 
 
 def _defaults(options: ReadingOptions) -> dict[str, FieldValue]:

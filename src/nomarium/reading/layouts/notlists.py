@@ -146,5 +146,6 @@ def _could_be(columns: Sequence[Column], fields: Sequence[str], options: Reading
     from nomarium.reading.rows.when import NOTHING
 
     lexicon = lexicon_for(options)
-    return [c.heading for c in columns if c.is_ignored and c.heading and c.filled and c.how != "asked"
+    of_days = set(ENGLISH.weekdays) if "date" in fields else set()
+    return [c.heading for c in columns if fold(c.heading).strip() not in of_days and c.is_ignored and c.heading and c.filled and c.how != "asked"
             and time_of(c.heading) is NOTHING and not set(fields).isdisjoint(candidate(c, lexicon).fields)]  # fmt: skip

@@ -1,6 +1,7 @@
 """Weeks that are drawn with their times in the cells: weekdays across, and in each cell when something is held, and what, or,
 beside the name of a group, only when. Each is a weekly event of the weeks that the person names."""
 
+import re
 from collections.abc import Iterator, Sequence
 from typing import Final, NamedTuple
 
@@ -22,6 +23,8 @@ from nomarium.sheets.sheet import Row, cell_text, is_blank
 
 _HEADINGS: Final = ("Title", "Day", "Time", "Location", "Teacher")
 _OF_PLACES: Final = frozenset(("location", "room"))
+_OTHERS: Final = 3
+"""Headings beside the weekdays, at most: a name, a group, a sum."""
 _SEVEN: Final = 7 * 3600
 _NOON: Final = 12 * 3600
 
@@ -67,11 +70,15 @@ def look(top: Top) -> Reading | NotRead:
 def _drawn(rows: Sequence[Row], top: Top) -> _Drawing | None:
     """The events of a drawn week; None where no row heads weekdays, or some cell under them says no time."""
     lexicon = top.of_weekdays
-    at = next((n for n, (_, row) in enumerate(rows) if len(weekday_columns(row, lexicon)) >= 2), None)
+    at = next(
+        (n for n, (_, row) in enumerate(rows) if len(weekday_columns(row, lexicon, _OTHERS)) >= 2), None
+    )
     if at is None:
         return None
     number, head = rows[at]
-    days = {column: f"every {WEEKDAYS[day]}" for column, day in weekday_columns(head, lexicon).items()}
+    days = {
+        column: f"every {WEEKDAYS[day]}" for column, day in weekday_columns(head, lexicon, _OTHERS).items()
+    }
     first = min(days)
     field = next((match.field for cell in head[:first] if (match := match_exactly(cell_text(cell)))), "")
     found, idle = list[Row](), 0
@@ -79,8 +86,11 @@ def _drawn(rows: Sequence[Row], top: Top) -> _Drawing | None:
         label = ", ".join(text for cell in row[:first] if (text := cell_text(cell)))
         if is_blank(row):
             continue
-        if any(cell_text(cell) for n, cell in enumerate(row) if n >= first and n not in days):
-            return None
+        beside = [
+            text for n, cell in enumerate(row) if n >= first and n not in days and (text := cell_text(cell))
+        ]
+        if not all(re.fullmatch(r"\d{1,3}(?:[.,]\d{1,2})?\s?h?", text) for text in beside):
+            return None  # but for sums of hours
         for column, day in days.items():
             text = cell_text(row[column]) if column < len(row) else ""
             if is_idle(text):
