@@ -115,6 +115,15 @@ READ: dict[str, tuple[str, list[str]]] = {
     "when a page was posted, and hours from one to another in words": (
         "14.11.2026: Flohmarkt, 10 bis 16 Uhr\nPosted on 2 November 2026 by Hana", ["Flohmarkt 2026-11-14T10:00/2026-11-14T16:00"],
     ),
+    "days behind their month": (
+        "Nov 16, 18, 20 - Safety course, 9-12\nNov 24 - Fair", [*(f"Safety course 2026-11-{day}T09:00/2026-11-{day}T12:00" for day in (16, 18, 20)), "Fair 2026-11-24/2026-11-25"],
+    ),
+    "a poster whose date and times stand first; noon": (
+        "Sunday 15th November 2026, 4pm-6pm\nSing! at the Boathouse\nFree entry\nOrganised by the Keel and Rib Club", ["Sing! at the Boathouse 2026-11-15T16:00/2026-11-15T18:00"],
+    ),
+    "noon in figures and words": (
+        "Thursday, 19 November 2026\nLunch: 12:00 noon\nSpeaker: 12:30 p.m.", ["Lunch 2026-11-19T12:00/2026-11-19T12:30", "Speaker 2026-11-19T12:30/2026-11-19T13:30"],
+    ),
 }  # fmt: skip
 
 

@@ -58,7 +58,7 @@ _BEFORE = r"^(?:a partir de(?: las)?|desde las|from|ab|des|at|@|de|von|um|om|van
 _AFTER = r"[\s,]*\b(?:onwards?|(?:each|every|per) day|both days|daily|taglich|jeden tag|tous les jours|chaque jour)$"
 _ZONE_AFTER = r"(?P<times>.*\d.*?)\s*(?P<rest>\([^)]+\)|\b[A-Z]{2,5})"
 _SPACED_MERIDIEM = r"\b([ap])\. ?m\b"
-_AFTER_MIDDAY = r"12\s?(?:noon|midday)|12\s?(?P<night>midnight)"
+_AFTER_MIDDAY = r"12(?:[:.]00)?\s?(?:noon|midday)|12(?:[:.]00)?\s?(?P<night>midnight)"
 
 _FORMS = "Write it like 9:30, 14:05 or 2:05 pm."
 

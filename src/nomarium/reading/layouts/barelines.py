@@ -78,7 +78,8 @@ def titled_days(
                 used |= {number - 2}
             yield Bare(line, above, place)
         elif after is None or after in bare or (under and (number != dated[0] or under[0] == number + 1)):
-            title = texts[under[0]] if len(under) == 1 else ""
+            is_poster = len(dated) == 1 and bool(line.time or line.has_time) and number == numbers[0]
+            title = texts[under[0]] if under and (len(under) == 1 or is_poster) else ""
             yield Bare(
                 line, "" if len(title.split()) > _MOST_OF_TITLE and title.endswith((".", "!", "?")) else title
             )

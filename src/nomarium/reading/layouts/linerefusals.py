@@ -46,8 +46,8 @@ NO_WEEK: Final = Refusal(
 )  # fmt: skip
 UNREAD: Final = Refusal(
     "text-unread",
-    "It seems to hold a date, and none can be read in it.",
-    "Correct the date, or take the line out.",
+    "It seems to hold a date or a time, and none can be read in it.",
+    "Correct it, or take the line out.",
 )
 FROM_NOW: Final = Refusal(
     "text-undated", "The line says a time, and its day only as counted from when it was written.", "Write its date on the line.",

@@ -29,6 +29,7 @@ from nomarium.reading.layouts.eventrow import ALWAYS, COLUMNS, HEADINGS, EventRo
 from nomarium.reading.layouts.labelledlines import labelled, least_labels, may_stand_over, parts_of
 from nomarium.reading.layouts.layout import NotRead, Reading, Top, not_read
 from nomarium.reading.layouts.linedoubts import doubt_of, says_nothing
+from nomarium.reading.layouts.lineforms import with_plain_signs
 from nomarium.reading.layouts.linelanguages import lexicon_of_lines
 from nomarium.reading.layouts.linetimes import with_leading_clocks
 from nomarium.reading.layouts.programmes import forward_through_days, heads_of_programmes, is_diary, with_ends
@@ -39,7 +40,6 @@ from nomarium.reading.layouts.textlines import (
     is_sentence,
     paragraphs_of,
     text_line,
-    with_plain_signs,
 )
 from nomarium.reading.layouts.titledlines import Titled, titles_over
 from nomarium.reading.layouts.weekdaylines import begins_with_weekday

@@ -8,7 +8,7 @@ from nomarium.reading.cells.times import Times, read_times
 
 EDGES: Final = " ,;:–—-|"
 """What parts the pieces of a line."""
-_CLOCK: Final = r"(?:12\s?(?:noon|midday|midnight)|\d{1,2}(?:[.:h]\d{2})?(?:\s?[ap]\.?m\b\.?|(?<=\d)[ap]\b)?|noon|midday|midnight)"
+_CLOCK: Final = r"(?:12(?:[:.]00)?\s?(?:noon|midday|midnight)|\d{1,2}(?:[.:h]\d{2})?(?:\s?[ap]\.?m\b\.?|(?<=\d)[ap]\b)?|noon|midday|midnight)"
 TIME: Final = re.compile(
     rf"(?i)(?<![\w.:/$£€-])(?<![$£€] )(?:\b(?:k\.?o\.?|kick-?off|start(?:s|ing)?|begin(?:s|ning)?|beginnt)\s*:?\s+)?(?:from\s+|at\s+|@\s*|à\s+|dès\s+|um\s+|ab\s+|von\s+|(?:desde\s+|a\s+)?las?\s+(?=\d)|alle\s+(?:ore\s+)?(?=\d)|de\s+(?=\d{{1,2}}\s?[:h]))?"
     r"(?:\b(?:ca?|approx)\.?\s?(?=\d)|\b(?:circa|about|around|approximately|gegen|vers)\s+)?"

@@ -4,8 +4,9 @@ import re
 from typing import Final
 
 from nomarium.reading.cells.words import Lexicon, fold
+from nomarium.reading.layouts.lineforms import clocked
 from nomarium.reading.layouts.linetimes import time_in
-from nomarium.reading.layouts.textlines import TextLine, clocked
+from nomarium.reading.layouts.textlines import TextLine
 
 _DAY_OF_MONTH: Final = re.compile(
     r"^(?:(?P<weekday>[^\W\d]+)[.,]?\s+)?(?P<day>\d{1,2})(?:\s*[-–]\s*(?P<last>\d{1,2})(?![.:]\d))?(?:st|nd|rd|th|\.)?(?=[\s:,–—-]|$)(?![.:]\d)(?:\s*\((?P<behind>[^\W\d]+)\.?\))?",

@@ -12,6 +12,7 @@ from nomarium.reading.layouts import linerefusals
 from nomarium.reading.layouts.asides import heads_paper, is_aside
 from nomarium.reading.layouts.eventrow import EventRow
 from nomarium.reading.layouts.linedoubts import doubt_of
+from nomarium.reading.layouts.lineforms import clocked
 from nomarium.reading.layouts.linerows import HALF_OF_DAY, row_of
 from nomarium.reading.layouts.linetimes import EDGES, time_in
 from nomarium.reading.layouts.listeddates import listed_dates
@@ -20,7 +21,6 @@ from nomarium.reading.layouts.programmes import start_of
 from nomarium.reading.layouts.prose import Said, said_in, sentences_of
 from nomarium.reading.layouts.textlines import (
     TextLine,
-    clocked,
     has_several_days,
     is_like_a_date,
     is_sentence,
@@ -58,6 +58,10 @@ _DATE_IN_FIGURES: Final = re.compile(
     r"(?:0?[1-9]|[12]\d|3[01])([/.-])(?:0?[1-9]|[12]\d|3[01])\2(?:(?:19|20)\d\d|[2-4]\d)(?![\d.,/-])"
 )
 """A date that nothing could read: a month without a day, `09/2026  Induction`, or figures with others right behind."""
+_CLOCK_IN: Final = re.compile(
+    r"(?i)(?<![\d:.])(?:[01]?\d|2[0-3]):[0-5]\d(?![\d:])|\b\d{1,2}\s?[ap]\.?m\b|\b\d{1,2}\s?(?:uhr|uur)\b"
+)
+"""A time that nothing could read."""
 _OF_WEEKDAY: Final = re.compile(
     r"[^\W\d_]{2,}\.?\s*[:|–—-]\s*(?!(?i:closed|open\b|by appointment))[^\W\d_]{2}"
 )
@@ -199,6 +203,8 @@ class Taking:
     def _left_open(self, line: TextLine, following: TextLine | None) -> Refusal | None:
         """Why a line that has no date and no time may all the same be an event; None for a note."""
         if is_like_a_date(line.text, self.lexicon) or _DATE_IN_FIGURES.match(line.text):
+            return linerefusals.UNREAD
+        if _CLOCK_IN.search(line.text) and not is_sentence(line):
             return linerefusals.UNREAD
         if _OF_WEEKDAY.match(line.text) and begins_with_weekday(line.text, self.lexicon):
             return linerefusals.NO_WEEK

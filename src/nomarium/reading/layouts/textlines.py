@@ -6,14 +6,13 @@ from itertools import pairwise
 from typing import Final, NamedTuple
 
 from nomarium.reading.cells.words import Lexicon, fold
+from nomarium.reading.layouts.lineforms import clocked, with_both_weekdays, with_month_behind
 from nomarium.reading.layouts.linetimes import (
     EDGES,
     LEADING,
-    french_hours,
     reads_as_time,
     time_in,
     with_clock_in_column,
-    with_clocks,
 )
 from nomarium.reading.rows.datewithin import COUNTED, DateWithin, date_within
 from nomarium.reading.rows.lone import keeps_books
@@ -39,7 +38,9 @@ _LEADING: Final = frozenset(
     "from on by until till the du dal del il el vom von ab am bis van tot vanaf den dès le".split()
 )
 """What leads to a date with which a line begins."""
-LEADS: Final = r"(?i)[\s,:]+(?:by|on|from|at|until|the|inclusive|incl\.?)$"
+LEADS: Final = (
+    r"(?i)[\s,:]+(?:by|on|from|at|until|the|inclusive|incl\.?|bis|ab|am|vom|jusqu['’]au|hasta|tot|op|entro)$"
+)
 """Words that lead to a date, where it stood."""
 _FIGURES: Final = re.compile(
     r"(?i)(?:(?:from|at|um|ab|to|until|till|by|before|after)\s+)?\d{1,2}\.\d{1,2}(?:\s?[a-z]{1,2})?(?:\s*(?:[-–—]|to|until|till|bis)\s*\d{1,2}\.\d{1,2})?"
@@ -76,16 +77,10 @@ _NUMBERS: Final = re.compile(r"\d{1,2}(?:st|nd|rd|th)?(?:[-–/&+]\d{1,2}(?:st|n
 ALL_DAY: Final = re.compile(
     r"(?i)(all[ -]day|whole day|full day|ganztägig|ganztags|(?:toute )?la journée|todo el día|(?:de )?hele dag|dia (?:inteiro|todo)|tutto il giorno|cały dzień|hela dagen|heldag|終日|全天)(?![a-zà-ÿ])[\s,:–—-]*"
 )
-_WEEKDAYS_OF_RANGE: Final = re.compile(
-    r"\b(?P<a>[^\W\d_]{2,9})\.?\s?(?:[-–—]|to)\s?(?P<b>[^\W\d_]{2,9})\.?,?\s+(?P<first>\d{1,2}(?:st|nd|rd|th)?)\s?(?:[-–—]|to)\s?(?P<last>\d{1,2}(?:st|nd|rd|th)?)(?=\.?\s*[^\W\d_]{3})"
-)
 _WEEKDAY_BEHIND: Final = re.compile(
     r"\s*\|?\s*(?:\((?P<name>[^\W\d_]{2,10})\.?\)|(?P<plain>[^\W\d_]{2,10})\.?\s*\|)\s*"
 )
 """A weekday behind its date, in brackets or in a column of its own."""
-_ISO: Final = r"\d{4}-\d\d-\d\d(?:[T ]\d\d:\d\d(?::\d\d)?)?"
-_LEADERS: Final = re.compile(r"(?<=\S)\s*(?:\.{4,}|(?:\.\s){3,}\.?|_{4,}|…{2,})\s*(?=\S)")
-"""Dots that lead the eye from a day to what is on: `8 ...... First day`."""
 
 
 class TextLine(NamedTuple):
@@ -183,7 +178,7 @@ def text_line(number: int, text: str, lexicon: Lexicon) -> TextLine:
         " ".join(bare.split()),
         clocked(" ".join(re.sub(_COLUMNS, " | ", bare.translate(_BRACKETS)).split()), lexicon),
     )
-    plain = _with_both_weekdays(plain, lexicon)
+    plain = with_month_behind(with_both_weekdays(plain, lexicon), lexicon)
     if (led := re.match(r"([^\W\d_]{2,10})\.?\s*[-–—:]\s*(?=\d)", plain)) and fold(
         led[1]
     ) in lexicon.weekdays:
@@ -231,33 +226,6 @@ def text_line(number: int, text: str, lexicon: Lexicon) -> TextLine:
     if repeat:
         rest = re.sub(r"(?i)(?:^|[,;]\s*)(?:starting|beginning|commencing|from)\s*$", "", rest)
     return TextLine(number, shown, date, time, rest.strip(EDGES), is_bullet, has_time, repeat, without)
-
-
-def _with_both_weekdays(text: str, lexicon: Lexicon) -> str:
-    """A text with the weekdays of a range each beside its day, `Mon-Fri 16-20 Nov`."""
-
-    def beside(match: re.Match[str]) -> str:
-        are_known = fold(match["a"]) in lexicon.weekdays and fold(match["b"]) in lexicon.weekdays
-        return f"{match['a']} {match['first']} – {match['b']} {match['last']}" if are_known else match[0]
-
-    return _WEEKDAYS_OF_RANGE.sub(beside, text)
-
-
-def clocked(text: str, lexicon: Lexicon) -> str:
-    """A text with colons in its hours, those that French writes with an h where it may be French."""
-    text = with_clocks(text)
-    return with_clocks(french_hours(text)) if "fr" in lexicon.languages else text
-
-
-def with_plain_signs(text: str) -> str:
-    """A line with spaces in the place of dots that lead the eye, and a dash where Dutch writes `t/m` and an interval of
-    ISO 8601 has a slash."""
-    if ".." in text or "…" in text or "__" in text or ". ." in text:
-        text = _LEADERS.sub("   ", text)
-    if "/" not in text:
-        return text
-    text = re.sub(rf"({_ISO})/(?={_ISO})", r"\1 – ", text)
-    return re.sub(r"(?i)\bt/m\b", "–", text)
 
 
 def _without_mark(text: str, lexicon: Lexicon) -> tuple[str, bool]:

@@ -1,0 +1,58 @@
+"""Lines of text in one form: hours with colons, days beside their weekdays and before their months, plain signs."""
+
+import re
+from typing import Final
+
+from nomarium.reading.cells.words import Lexicon, fold
+from nomarium.reading.layouts.linetimes import french_hours, with_clocks
+
+_WEEKDAYS_OF_RANGE: Final = re.compile(
+    r"\b(?P<a>[^\W\d_]{2,9})\.?\s?(?:[-–—]|to)\s?(?P<b>[^\W\d_]{2,9})\.?,?\s+(?P<first>\d{1,2}(?:st|nd|rd|th)?)\s?(?:[-–—]|to)\s?(?P<last>\d{1,2}(?:st|nd|rd|th)?)(?=\.?\s*[^\W\d_]{3})"
+)
+_DAYS_BEHIND_MONTH: Final = re.compile(
+    r"\b(?P<month>[^\W\d_]{3,}\.?)\s+(?P<days>\d{1,2}(?:\s?,\s?\d{1,2})+(?:,?\s?(?:&|and)\s?\d{1,2})?)(?=\s*[-–—:]\s|\s*$)"
+)
+_ISO: Final = r"\d{4}-\d\d-\d\d(?:[T ]\d\d:\d\d(?::\d\d)?)?"
+_LEADERS: Final = re.compile(r"(?<=\S)\s*(?:\.{4,}|(?:\.\s){3,}\.?|_{4,}|…{2,})\s*(?=\S)")
+"""Dots that lead the eye from a day to what is on: `8 ...... First day`."""
+
+
+def with_plain_signs(text: str) -> str:
+    """A line with spaces in the place of dots that lead the eye, and a dash where Dutch writes `t/m` and an interval of
+    ISO 8601 has a slash."""
+    if ".." in text or "…" in text or "__" in text or ". ." in text:
+        text = _LEADERS.sub("   ", text)
+    if "/" not in text:
+        return text
+    text = re.sub(rf"({_ISO})/(?={_ISO})", r"\1 – ", text)
+    return re.sub(r"(?i)\bt/m\b", "–", text)
+
+
+def with_both_weekdays(text: str, lexicon: Lexicon) -> str:
+    """A text with the weekdays of a range each beside its day, `Mon-Fri 16-20 Nov`."""
+
+    def beside(match: re.Match[str]) -> str:
+        are_known = fold(match["a"]) in lexicon.weekdays and fold(match["b"]) in lexicon.weekdays
+        return f"{match['a']} {match['first']} – {match['b']} {match['last']}" if are_known else match[0]
+
+    return _WEEKDAYS_OF_RANGE.sub(beside, text)
+
+
+def with_month_behind(text: str, lexicon: Lexicon) -> str:
+    """A text that lists days behind their month, `Nov 16, 18, 20 – Safety course`, with the month behind the days."""
+
+    def behind(match: re.Match[str]) -> str:
+        days = [int(day) for day in re.findall(r"\d+", match["days"])]
+        are_days = (
+            fold(match["month"]).strip(".") in lexicon.months and days == sorted(set(days)) and days[-1] <= 31
+        )
+        *first, last = map(str, days)
+        return f"{', '.join(first)} and {last} {match['month']}" if are_days else match[0]
+
+    return _DAYS_BEHIND_MONTH.sub(behind, text)
+
+
+def clocked(text: str, lexicon: Lexicon) -> str:
+    """A text with colons in its hours, those that French writes with an h where it may be French."""
+    text = with_clocks(text)
+    return with_clocks(french_hours(text)) if "fr" in lexicon.languages else text
