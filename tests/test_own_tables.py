@@ -83,6 +83,15 @@ READ: dict[str, tuple[dict[str, Rows], list[str], list[str]]] = {
         {"Timetable": [["Period", "Mon", "Tue"], ["1", "JOI L1", "RIG R1"]], "Codes": [["Code", "Subject"], ["JOI", "Joinery"], ["RIG", "Rigging"]], "Bells": BELLS, "Terms": TERM},
         [f"Joinery {at(7, *FIRST)} @ L1", f"Rigging {at(8, *FIRST)} @ R1"], ["Codes is taken for Names"],
     ),
+    "days with their periods in one heading each": (
+        {"Staff": [["Name", "Mon 1", "Mon 2", "Tue 1", "Tue 2"], ["Amaro", "Knots", "Sails", "", "Knots"], ["Bell", "", "Art", "Art", ""]], "Bells": BELLS, "Terms": TERM},
+        [f"Knots {at(7, *FIRST)}", f"Art {at(7, *SECOND)}", f"Sails {at(7, *SECOND)}", f"Art {at(8, *FIRST)}", f"Knots {at(8, *SECOND)}"], ["is taken for the teacher of their classes"],
+    ),
+    "bells whose days are written once": (
+        {"Bells": [["Day", "Period", "Start", "End"], ["Mon, Tue", 1, "8:30", "9:30"], ["", 2, "9:40", "10:40"], ["Wed", 1, "9:40", "10:40"], ["", 2, "13:00", "14:00"]],
+         "Classes": [["Class", "Days", "Period"], ["Knots", "Mon, Wed", 2]], "Terms": TERM},
+        [f"Knots {at(7, *SECOND)}", f"Knots {at(9, *THIRD)}"], ["“Day” is written once a group"],
+    ),
     "bells of labels one below the other": (
         {"Bell schedule": [["Regular (Keel, Rib)"], ["P1", "8:30", "9:25"], ["P2", "9:30", "10:25"], ["Short (Plank)"], ["P1", "8:30", "9:05"], ["P2", "9:10", "9:45"]],
          "Cycle": [["Label"], ["Keel"], ["Rib"], ["Plank"]], "Timetable": [["Class", "Day", "Period"], ["Knots", "Rib", "P2"], ["Sails", "Plank", "P2"]], "Terms": TERM},

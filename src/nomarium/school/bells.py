@@ -7,7 +7,7 @@ from typing import NamedTuple
 
 from nomarium.model.problem import Problem, note
 from nomarium.model.refusal import Refusal
-from nomarium.model.wording import clock_text
+from nomarium.model.wording import clock_text, counted
 from nomarium.reading.cells.moments import Moment, read_moment
 from nomarium.reading.cells.times import Clock
 from nomarium.reading.cells.words import ENGLISH
@@ -65,7 +65,7 @@ class Rung(NamedTuple):
 def read_bells(table: Table | None, labels: Codes) -> Bells:
     """Read the Bells table. 12-hour times run forward through each set."""
     problems, notes = list[Problem](), list[Problem]()
-    items = table.items if table else []
+    items = _written_once(_written_once(table.items if table else [], "label", notes), "schedule", notes)
     usual = _usual_of({plain(item.text("schedule")) for item in items})
     groups: dict[Key, list[Item]] = defaultdict(list)
     for item in items:
@@ -87,6 +87,24 @@ def read_bells(table: Table | None, labels: Codes) -> Bells:
     for group_key, group in groups.items():
         bells.sets[group_key] = _set(group, periods, problems, notes, told)
     return bells
+
+
+def _written_once(items: list[Item], field: str, notes: list[Problem]) -> list[Item]:
+    """Rows of bells whose label or schedule is written once a group: the first row says one, and the blank ones would otherwise
+    be one set with a period twice."""
+    blank = [item.text("period") for item in items if not item.text(field)]
+    if not items or not items[0].text(field) or len(set(blank)) == len(blank):
+        return items
+    found = list[Item]()
+    for item in items:
+        above = found[-1].cells.get(field, "") if found and not item.text(field) else None
+        found.append(item if above is None else item._replace(cells={**item.cells, field: above}))
+    heading = items[0].table.headings.get(field, field)
+    message = (
+        f"“{heading}” is written once a group: {counted(len(blank), 'row has', 'rows have')} it from above."
+    )
+    notes.append(note("group-once", message).at(items[0].place(field)))
+    return found
 
 
 def unrung(bells: Bells, specials: Sequence[Special]) -> list[Problem]:

@@ -1,7 +1,7 @@
 """What heads the days of a drawn week: weekdays, labels, the letters of a cycle, and the titles over it that name a week."""
 
 import re
-from collections.abc import Collection, Sequence
+from collections.abc import Collection, Iterable, Sequence
 from string import ascii_uppercase
 from typing import Final
 
@@ -10,6 +10,7 @@ from nomarium.model.refusal import Refusal
 from nomarium.model.wording import WEEKDAYS
 from nomarium.reading.cells.weekdaycodes import WeekdayCodes
 from nomarium.reading.cells.words import ENGLISH, Lexicon, fold
+from nomarium.school.codes import weekday_of
 from nomarium.school.drawnlines import is_period, is_time
 from nomarium.school.planheads import field_of, plain
 from nomarium.sheets.sheet import Row, cell_text
@@ -20,6 +21,9 @@ _LEAST_LETTERS: Final = 3
 _LABEL: Final = (
     r"(?i)(?:(?:cycle\s*)?(?:day|jour)|letter)\s*[-:]?\s*(?P<code>[A-Z]|\d{1,2})|(?P<letter>[A-Z])[- ]day"
 )
+_DAY_AND_PERIOD: Final = r"(?P<day>[^\W\d_]{2,9})\.?[\s/,-]*(?P<period>(?:(?i:period|per|p)\.?\s*)?\d{1,2})"
+_LEAST_HEADS: Final = 4
+"""Columns headed by a day and a period each that a row must have to be such a one."""
 _WEEK: Final = r"(?i).*?\bweek\s*(?P<after>[A-D]|[12])\b.*|(?P<before>[A-D])\s*week\b.*"
 _DAY_AND_WEEK: Final = (
     r"(?i)(?:(?:week|wk)\s*(?=[A-D12]))?(?P<before>[A-D]|(?<=[k\s])[12])\s*[-–:]?\s+(?P<day>[^\W\d]+)|"
@@ -115,3 +119,29 @@ def same_under_each(row: Sequence[Cell], left: range, days: Collection[int]) -> 
     are_headings = any(field_of(text, "timetable") is not None for text in found.values())
     is_beside = any(cell_text(row[n]) for n in left if n < len(row))
     return found if are_same and len(sequences[0]) > 1 and not are_headings and not is_beside else {}
+
+
+def with_days_over_periods(rows: Iterable[Row]) -> list[Row]:
+    """Rows of a sheet in which one that heads columns by days with their periods, `Mon 1`, `Mon 2`, `Tue 1`, is a row of days
+    over one of periods."""
+    found: list[Row] = []
+    for number, row in rows:
+        matches = {
+            n: match
+            for n, cell in enumerate(row)
+            if (match := re.fullmatch(_DAY_AND_PERIOD, cell_text(cell)))
+        }
+        days = {n: match["day"] for n, match in matches.items() if weekday_of(match["day"]) is not None}
+        if (
+            len(days) < _LEAST_HEADS
+            or len(set(map(str.casefold, days.values()))) < 2
+            or len(days) < len(matches)
+        ):
+            found.append((number, row))
+            continue
+        is_first = {n: days.get(n - 1, "").casefold() != day.casefold() for n, day in days.items()}
+        found.append(
+            (number, [(days[n] if is_first[n] else "") if n in days else "" for n in range(len(row))])
+        )
+        found.append((number, [matches[n]["period"] if n in days else cell for n, cell in enumerate(row)]))
+    return found

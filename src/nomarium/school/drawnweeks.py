@@ -18,6 +18,7 @@ from nomarium.school.drawnheads import (
     lexicon_of,
     same_under_each,
     week_of,
+    with_days_over_periods,
 )
 from nomarium.school.drawnlines import Slot, is_break, slot_in
 from nomarium.school.planheads import plain
@@ -63,7 +64,7 @@ class DrawnWeek(NamedTuple):
 
 def drawn_week(sheet: Sheet, labels: frozenset[str] = frozenset()) -> DrawnWeek | None:
     """The drawn weeks of a sheet; None when it has none. `labels` are those that are known, in compared form."""
-    rows = list(sheet.rows())
+    rows = with_days_over_periods(sheet.rows())
     reader = _Reader(sheet, rows, labels)
     return (
         reader.across()
