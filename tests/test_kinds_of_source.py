@@ -262,6 +262,10 @@ TABLES: dict[str, tuple[str, list[str], list[str]]] = {
         "Title,Begin Date,Begin Time,Finish Date,Finish Time,Repeat every,Until\nChoir,2026-11-17,19:00,2026-11-17,21:00,week,2026-11-24", [],
         ["Choir 2026-11-17T19:00/2026-11-17T21:00", "Choir 2026-11-24T19:00/2026-11-24T21:00"],
     ),
+    "the way there and back, under headings of two rows": (
+        ",Out,,Back,\nEvent,Date,Time,Date,Time\nTrip,2026-11-16,8:00,2026-11-16,16:00\nCamp,2026-11-18,9:00,2026-11-20,15:00", [],
+        ["Trip 2026-11-16T08:00/2026-11-16T16:00", "Camp 2026-11-18T09:00/2026-11-20T15:00"],
+    ),
 }  # fmt: skip
 
 

@@ -66,15 +66,18 @@ def find_head(sheet: Sheet, lexicon: Lexicon = ENGLISH, header_row: int | None =
     number, row = filled[at]
     headings = [cell_text(cell) for cell in row]
     rows: tuple[int, ...] = (number,)
-    if at + 1 < len(filled) and filled[at + 1][0] == number + 1:
+    upper = [cell_text(cell) for cell in filled[at - 1][1]] if at and filled[at - 1][0] == number - 1 else []
+    if header_row is None and _told_apart_above(upper, headings):
+        headings, rows, at = _two_rows(upper, headings), (number - 1, number), at - 1
+    elif at + 1 < len(filled) and filled[at + 1][0] == number + 1:
         below = filled[at + 1][1]
         if _continues_header(row, below, lexicon):
             headings = _two_rows(headings, [cell_text(cell) for cell in below])
             rows = (number, number + 1)
     first = rows[-1] + 1
     titles = tuple(n for n, _ in filled[:at])
-    above = _rows_before(top, number)
-    return TableHead(tuple(headings), first, rows, titles, _blank_before(top, number), above)
+    above = _rows_before(top, rows[0])
+    return TableHead(tuple(headings), first, rows, titles, _blank_before(top, rows[0]), above)
 
 
 def _rows_before(top: Sequence[Row], number: int) -> int:
@@ -192,6 +195,23 @@ def _continues_header(row: Sequence[Cell], below: Sequence[Cell], lexicon: Lexic
         if cell != "" and (n >= len(row) or row[n] == "") and cell_text(cell)
     )
     return gaps >= 1 and known >= len(texts) / 2
+
+
+_SAYING_WHEN = frozenset(("date", "time", "start", "end", "end-date", "when"))
+
+
+def _told_apart_above(upper: Sequence[str], lower: Sequence[str]) -> bool:
+    """Whether headings of dates and times that come twice stand under different ones, each over the first of its columns: `Out`
+    and `Back` over `Date`, `Time`, `Date`, `Time`."""
+    fields = {text: match.field for text in lower if text and (match := match_exactly(text)) is not None}
+    twice = {text for text, field in fields.items() if lower.count(text) > 1 and field in _SAYING_WHEN}
+    if len(twice) < 2 or sum(map(bool, upper)) < 2:
+        return False
+    over, carried = "", list[tuple[str, str]]()
+    for n, text in enumerate(lower):
+        over = (upper[n] if n < len(upper) else "") or over
+        carried += [(over, text)] if text in twice else []
+    return len(set(carried)) == len(carried) and all(over for over, _ in carried)
 
 
 def _two_rows(upper: list[str], lower: list[str]) -> list[str]:
