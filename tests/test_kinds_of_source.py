@@ -266,6 +266,10 @@ TABLES: dict[str, tuple[str, list[str], list[str]]] = {
         ",Out,,Back,\nEvent,Date,Time,Date,Time\nTrip,2026-11-16,8:00,2026-11-16,16:00\nCamp,2026-11-18,9:00,2026-11-20,15:00", [],
         ["Trip 2026-11-16T08:00/2026-11-16T16:00", "Camp 2026-11-18T09:00/2026-11-20T15:00"],
     ),
+    "dates under their years": (
+        "Holiday,2026,2027\nNew Year's Day,,1 Jan\nLabour Day,7 Sep,6 Sep", [],
+        ["New Year's Day 2027-01-01/2027-01-02", "Labour Day 2026-09-07/2026-09-08", "Labour Day 2027-09-06/2027-09-07"],
+    ),
 }  # fmt: skip
 
 

@@ -137,6 +137,7 @@ LAYOUTS: tuple[Layout, ...] = (
     Layout("events", "eventlist", "look_in_its_language", frozenset(("no-dates", "no-rows"))),
     Layout("events", "monthsections", only_after=_DRAWN),
     Layout("events", "headtimes", only_after=frozenset(("no-titles",))),
+    Layout("events", "headyears", only_after=_NO_DATES),
     Layout("events", "monthcolumns", only_after=_DRAWN),
     Layout("wall", "wall", only_after=_DRAWN, asked_as=("month",)),
     Layout("matrix", "matrix", only_after=_DRAWN, asked_as=("month",)),

@@ -8,6 +8,7 @@ from nomarium.reading.cells.words import ENGLISH, fold
 from nomarium.reading.columns.asked import heading_missing
 from nomarium.reading.columns.column import Column
 from nomarium.reading.columns.head import TableHead, looks_like_date
+from nomarium.reading.columns.headedyears import years_of
 from nomarium.reading.columns.headings import normal, unit_of
 from nomarium.reading.columns.lexicons import lexicon_for
 from nomarium.reading.layouts.layout import NotRead, not_read
@@ -55,6 +56,10 @@ def missing_field(
         message = f"No column of {sheet.title} holds dates (it has {there})."
         remedy = f"{_column_asked(columns, 'date', options)}For one day only: --set date=2027-04-12."
         return not_read(sheet, "no-dates", "it has no dates", "date-column-missing", message, remedy)
+    years = years_of([c.heading for c in columns])
+    if len(years) > 1 and all(columns[at].has_days or not columns[at].filled for at in years):
+        message = f"Years head columns of {sheet.title}: the dates under each are of that year."
+        return not_read(sheet, "no-dates", "years head its columns", "date-column-missing", message)
     if (bare := _days_without_months(columns)) is not None:
         message = (
             f"The column “{bare.heading}” of {sheet.title} holds days, and nothing in it says of which month."
