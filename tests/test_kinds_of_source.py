@@ -57,6 +57,14 @@ READ: dict[str, tuple[str, list[str]]] = {
         "9.11. 8-10 Uhr Segelkunde, Raum 4\n10.11. 10-12 Uhr Knoten, Raum 2\n16.11. 8-10 Uhr Segelkunde, Raum 4",
         ["Segelkunde 2026-11-09T08:00/2026-11-09T10:00 @ Raum 4", "Knoten 2026-11-10T10:00/2026-11-10T12:00 @ Raum 2", "Segelkunde 2026-11-16T08:00/2026-11-16T10:00 @ Raum 4"],
     ),
+    "short weekdays of German beside words of English": (
+        "Mo, 16. Nov.: 18 Uhr Vorstandssitzung\nDo, 19. Nov.: ab 17 Uhr Laternenbau",
+        ["Vorstandssitzung 2026-11-16T18:00/2026-11-16T19:00", "Laternenbau 2026-11-19T17:00/2026-11-19T18:00"],
+    ),
+    "a week of meals by short weekdays": (
+        "Mensa-Plan 16.11.–20.11.\nMo: Suppe\nDi: Fisch\nMi: Nudeln",
+        ["Mensa-Plan 2026-11-16/2026-11-21", "Suppe 2026-11-16/2026-11-17", "Fisch 2026-11-17/2026-11-18", "Nudeln 2026-11-18/2026-11-19"],
+    ),
     "Spanish hours and places": (
         "Lunes 9 de noviembre: reunión de padres a las 18:00 en el aula 3\nMartes 10 de noviembre: excursión (8:30 a 14:00)",
         ["reunión de padres 2026-11-09T18:00/2026-11-09T19:00 @ aula 3", "excursión 2026-11-10T08:30/2026-11-10T14:00"],

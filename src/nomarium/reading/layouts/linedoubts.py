@@ -45,7 +45,7 @@ _SEVERAL_DAYS: Final = Refusal(
 )  # fmt: skip
 _RANGE: Final = r"\d.*(?:[-–—]|\bto\b|\buntil\b|\btill\b).*\d"
 _ZONE: Final = re.compile(
-    r"\(?(?:UTC|GMT|[ECMPA][SD]?T|CES?T|WES?T|EES?T|BST|IST|MSK|JST|AE[SD]T|NZ[SD]T|[A-Z][a-z]+/[A-Z][a-z_]+)(?:\s?[+-]\d{1,2}(?::?\d\d)?)?\)?(?![\w-])"
+    r"\(?(?:UTC|GMT|[ECMPA][SD]?T|CES?T|WES?T|EES?T|BST|IST|MSK|JST|AE[SD]T|NZ[SD]T|(?:Africa|America|Antarctica|Arctic|Asia|Atlantic|Australia|Europe|Indian|Pacific)/[A-Z][A-Za-z_/-]+)(?:\s?[+-]\d{1,2}(?::?\d\d)?)?\)?(?![\w-])"
 )
 """The short name of a time zone, right behind a time."""
 _IN_ZONE: Final = Refusal(

@@ -20,6 +20,10 @@ _IN_WORDS: Final = (
 _BEFORE_DAY: Final = r"\b([^\W\d]{5,})[.,]*\s+(?:d[ea][nm]\s+|[lei]{1,2}l?\s+)?\d{1,2}\b"
 _ENGLISH_LEADS: Final = frozenset("on from by to at in of for the no do so".split())
 """Words of English before a day that are weekdays elsewhere, `On 30/11`: alone they tell no language."""
+_BY_COMMA: Final = re.compile(r"^\W*([^\W\d]{2}),\s*\d")
+"""Such a word with a comma before its day, `Do, 19. Nov.`: a weekday all the same."""
+_LABEL: Final = re.compile(r"^\W*([^\W\d]{2,10})\.?:\s")
+"""A word that begins a line, with a colon: `Di: Fisch`, of which two are weekdays."""
 _BEHIND_DAY: Final = re.compile(r"\d\.?\s*\(([^\W\d]{2,10})\.?\)")
 """A weekday in brackets behind its day, `17.11. (Di.)`."""
 _ANY_YEAR: Final = 2024
@@ -34,8 +38,13 @@ def lexicon_of_lines(lines: Sequence[Row], top: Top) -> Lexicon:
     texts = [cell_text(row[0]) for _, row in lines[:_LOOKED_AT] if row]
     weekdays = frozenset(word for text in texts for word in _before_days(text) if not lexicon.knows(word))
     beside = frozenset(fold(word) for text in texts for word in re.findall(WORD, text)) if weekdays else None
-    known = weekday_lexicon(weekdays, 1, beside) if beside and weekdays - _ENGLISH_LEADS else None
+    tell = weekdays - (_ENGLISH_LEADS - {fold(word) for text in texts for word in _BY_COMMA.findall(text)})
+    known = weekday_lexicon(weekdays, 1, beside) if beside and tell else None
     lexicon = lexicon.extended(known) if known is not None else lexicon
+    labels = frozenset(fold(word) for text in texts for word in _LABEL.findall(text))
+    if labels - lexicon.weekdays.keys() and len(labels) > 1:
+        known = weekday_lexicon(labels, 2, labels)
+        lexicon = lexicon.extended(known) if known is not None else lexicon
     dates = [date for text in texts for date in _in_words(text, lexicon)]
     seen = lexicon_seen(dates) if dates else None
     return lexicon.extended(seen) if seen is not None else lexicon
