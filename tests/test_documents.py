@@ -435,7 +435,7 @@ LINES: dict[str, tuple[str, list[str], list[str], list[str]]] = {
         1. Approval of the minutes of September 7
         2. Next meeting: November 2, same time
         """, [],
-        ["Safety committee 2026-10-05T15:30/2026-10-05T17:00 @ Staff room", "Next meeting, same time 2026-11-02/2026-11-03"], [],
+        ["Safety committee 2026-10-05T15:30/2026-10-05T17:00 @ Staff room", "Next meeting 2026-11-02T15:30/2026-11-02T17:00"], [],
     ),
     "a column of weekdays, and ranges with weekdays under a month": (
         """

@@ -65,6 +65,25 @@ READ: dict[str, tuple[str, list[str]]] = {
         "Mensa-Plan 16.11.–20.11.\nMo: Suppe\nDi: Fisch\nMi: Nudeln",
         ["Mensa-Plan 2026-11-16/2026-11-21", "Suppe 2026-11-16/2026-11-17", "Fisch 2026-11-17/2026-11-18", "Nudeln 2026-11-18/2026-11-19"],
     ),
+    "events that are counted before a weekday are no ranges": (
+        "Inset 2 - Wednesday 2nd September\nInset 3 - Friday 23rd October", ["Inset 2 2026-09-02/2026-09-03", "Inset 3 2026-10-23/2026-10-24"],
+    ),
+    "Italian hours": (
+        "Lunedì 30 novembre\nore 9.00 Collegio docenti\nore 15.30 - 17.00 Consiglio 1A",
+        ["Collegio docenti 2026-11-30T09:00/2026-11-30T15:30", "Consiglio 1A 2026-11-30T15:30/2026-11-30T17:00"],
+    ),
+    "days in figures behind a counted title": (
+        "Menu week 1 - 30/11, 11/1\nMenu week 2 - 7/12, 4/1",
+        ["Menu week 1 2026-11-30/2026-12-01", "Menu week 2 2026-12-07/2026-12-08", "Menu week 2 2027-01-04/2027-01-05", "Menu week 1 2027-01-11/2027-01-12"],
+    ),
+    "the same time, inclusive days, and what a bracket says beside its date": (
+        "Wednesday 2nd December, 9:30 - 12:30 First aid (part 1)\nWednesday 9th December, same time First aid (part 2)\nHalf term: 15–19 February (inclusive).\nBudget (deadline 31 January 2027)",
+        ["First aid (part 1) 2026-12-02T09:30/2026-12-02T12:30", "First aid (part 2) 2026-12-09T09:30/2026-12-09T12:30", "Budget (deadline) 2027-01-31/2027-02-01", "Half term 2027-02-15/2027-02-20"],
+    ),
+    "titles beside one place are no surnames": (
+        "Concert    Fri 4/12   19:30   Aula\nConcert    Sat 5/12   19:30   Aula\nMatinee    Sun 6/12   15:00   Aula",
+        ["Concert 2026-12-04T19:30/2026-12-04T20:30 @ Aula", "Concert 2026-12-05T19:30/2026-12-05T20:30 @ Aula", "Matinee 2026-12-06T15:00/2026-12-06T16:00 @ Aula"],
+    ),
     "Spanish hours and places": (
         "Lunes 9 de noviembre: reunión de padres a las 18:00 en el aula 3\nMartes 10 de noviembre: excursión (8:30 a 14:00)",
         ["reunión de padres 2026-11-09T18:00/2026-11-09T19:00 @ aula 3", "excursión 2026-11-10T08:30/2026-11-10T14:00"],
@@ -151,6 +170,7 @@ REFUSED = {
     "a weekday of no week": ("Next week:\nMonday: swimming\n\nMonday 2 November: back", "line 2", "no line above it says of which week"),
     "a time of the day that a sentence spoke of": ("The lunch will be on Friday 18 December at 12.30pm. We break up that day at 3pm.", "line 1", "It is a sentence"),
     "what is refused is no title": ("- Thursdays, 19:00, Loft 2\n- 5, 12 and 19 November\n\nSat 21 Nov Fair", "line 2", "The date stands alone"),
+    "the usual time": ("Wed 2 December 9.30 First aid\nWed 9 December, usual time, First aid", "line 2", "time is that of another"),
     "two dates in German": ("Arbeitseinsatz: 28.11.2026 und 5.12.2026, jeweils 9 Uhr\n2.12.2026 Sitzung", "line 1", "more than one date"),
     "a time zone": ("Thu Nov 19 2026 9:00 AM EST - Webinar", "line 1", "in which time zone"),
     "two shifts on a line": ("Mon 9 Nov  Early: Amaro   Late: Bell", "line 1", "more than one date or time"),
@@ -273,6 +293,10 @@ TABLES: dict[str, tuple[str, list[str], list[str]]] = {
     "the way there and back, under headings of two rows": (
         ",Out,,Back,\nEvent,Date,Time,Date,Time\nTrip,2026-11-16,8:00,2026-11-16,16:00\nCamp,2026-11-18,9:00,2026-11-20,15:00", [],
         ["Trip 2026-11-16T08:00/2026-11-16T16:00", "Camp 2026-11-18T09:00/2026-11-20T15:00"],
+    ),
+    "two days in figures in a cell are no times": (
+        'Title,Date\nMenu,"7/12, 9/12"\nFair,"30/11, 14/12"', ["--school-year", "2026:2027"],
+        ["Fair 2026-11-30/2026-12-01", "Menu 2026-12-07/2026-12-08", "Menu 2026-12-09/2026-12-10", "Fair 2026-12-14/2026-12-15"],
     ),
     "dates under their years": (
         "Holiday,2026,2027\nNew Year's Day,,1 Jan\nLabour Day,7 Sep,6 Sep", [],

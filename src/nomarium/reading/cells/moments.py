@@ -269,6 +269,8 @@ def _says_cancelled(text: str) -> bool:
     return says_cancelled(text)
 
 
+_DAY_AND_MONTH = r"\d{1,2}/\d{1,2}"
+"""What is a second day behind a first, `7/12, 9/12`, and no time from one hour to another."""
 _REMARK = r"\s*(?:\([^()\d]{2,60}\)|[*†‡#]+)$"
 
 
@@ -286,7 +288,7 @@ def _days_and_times(text: str, lexicon: Lexicon) -> Moment | Refusal:
         return Moment(days.first, days.last)
     rest = re.sub(_JOINT, "", days.rest).strip("() ")
     times = read_times(rest) if rest else Times()
-    if isinstance(times, Refusal):
+    if isinstance(times, Refusal) or re.fullmatch(_DAY_AND_MONTH, rest):
         if (remark := re.search(_REMARK, text)) and not _says_cancelled(remark[0].strip(" ()")):
             said = _days_and_times(text[: remark.start()], lexicon)
             return said if isinstance(said, Refusal) else said._replace(notes=(*said.notes, "date-remark"))
@@ -298,7 +300,8 @@ def _days_and_times(text: str, lexicon: Lexicon) -> Moment | Refusal:
                 return Moment(first.first, last.first, first.start, last.start, notes=("moment-to-moment",))
         if not isinstance(read_days(rest.lstrip("; &+"), lexicon), Refusal):
             return Refusal("date-several", f"“{text}” names several days.", "Give each day a row of its own.")
-        return Refusal("date-rest", f"“{days.rest}” after the date is not a time.", times.remedy)
+        remedy = times.remedy if isinstance(times, Refusal) else ""
+        return Refusal("date-rest", f"“{days.rest}” after the date is not a time.", remedy)
     return _joined(days.first, days.last, times)
 
 

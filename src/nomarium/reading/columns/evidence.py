@@ -6,6 +6,7 @@ and what remains decides, or is refused with the option that settles it.
 """
 
 import datetime as dt
+import re
 from collections.abc import Iterable, Sequence
 from typing import TYPE_CHECKING, NamedTuple, cast
 
@@ -19,12 +20,15 @@ from nomarium.reading.columns.column import Column
 from nomarium.reading.columns.decisions import ORDER_NAMES, Decisions, open_order
 from nomarium.reading.columns.fitting import left_readings, runs_forward
 from nomarium.reading.columns.headings import unit_of
+from nomarium.reading.columns.midnights import Heard, midnight_columns
 from nomarium.reading.options import Order, ReadingOptions
 from nomarium.sheets.sheet import Row, Sheet, cell_text
 
 if TYPE_CHECKING:
     from nomarium.reading.columns.yearsabove import YearAbove
 
+_SEVERAL = r"\d[/.]\d{1,2}\.?(?:[/.]\d{2,4})?\s*(?:[,;&+]|and\b)\s*\d"
+"""Days in figures of which there are several."""
 ENOUGH_ROWS = 2_000
 """Rows after which evidence that nothing later could overturn is enough (a later contradiction is
 noticed when its row is read, and then the whole table is gathered)."""
@@ -56,10 +60,6 @@ def decide(
     return _decisions(gathered, options, is_whole=True)[0]
 
 
-_Heard = tuple[int, tuple[Cell, ...], list[Moment | None], int | None]
-"""A row's number, its cells, their moments (None: blank or unread), what its weekday column says."""
-
-
 class _Gathered:
     """The distinct contents of the date columns of a table, and where each was first seen."""
 
@@ -80,7 +80,7 @@ class _Gathered:
         self.plain_days: dict[int, set[dt.date]] = {}
         """By column: the dates about which nothing is open, of rows that have no others to be settled."""
         self.above: YearAbove | None = None
-        self._heard: list[_Heard] | None = None
+        self._heard: list[Heard] | None = None
         self._heard_in = lexicon
         self._heard_rows = 0
 
@@ -126,7 +126,7 @@ class _Gathered:
         heading = self.headings[index]
         return f"“{heading}”" if heading else f"column {column_letter(index + self.sheet.first_column)}"
 
-    def moments(self) -> Sequence[_Heard]:
+    def moments(self) -> Sequence[Heard]:
         """Each distinct row of cells, but for rows of `plain_days`, read in the language found so far."""
         if (
             self._heard is None
@@ -137,7 +137,7 @@ class _Gathered:
             self._heard_in, self._heard_rows = self.lexicon, len(self.first_rows)
         return self._heard
 
-    def _listen(self) -> Iterable[_Heard]:
+    def _listen(self) -> Iterable[Heard]:
         memo: dict[tuple[int, str, Cell], Moment | Refusal] = {}
         for cells, number in self.first_rows.items():
             if self.weekday_column is None and all(days := [plain_date(cell) for cell in cells]):
@@ -211,32 +211,13 @@ def _decisions(gathered: _Gathered, options: ReadingOptions, is_whole: bool) -> 
     tally = _Tally(gathered, options)
     order, evidence, refusal = tally.settle_order()
     window, window_evidence = tally.window(order)
-    date_only, moment_columns = _midnight_columns(gathered)
+    date_only, moment_columns = midnight_columns(gathered.columns, gathered.moments(), gathered.plain_days)
     decisions = Decisions(
         gathered.lexicon, order, evidence, refusal, language, window, window_evidence,
         not options.school_year, date_only, moment_columns, is_whole, tuple(problems),
         is_above=tally.is_above, is_swapped=options.swapped == "yes", has_unread=bool(gathered.unread_texts()),
     )  # fmt: skip
     return decisions, tally.lacks_years
-
-
-def _midnight_columns(gathered: _Gathered) -> tuple[frozenset[int], frozenset[int]]:
-    """Columns that are dates although their cells say 00:00, and typed ones in which a date is a midnight."""
-    clocks: dict[int, set[int]] = {}
-    bare = set(gathered.plain_days)
-    timed_cells: set[int] = set()
-    for _, cells, moments, _ in gathered.moments():
-        for column, cell, moment in zip(gathered.columns, cells, moments, strict=False):
-            if moment is None or moment.first is None:
-                continue
-            if moment.start is None:
-                bare.add(column.at)
-            else:
-                clocks.setdefault(column.at, set()).add(moment.start.secs)
-                if isinstance(cell, dt.datetime):
-                    timed_cells.add(column.at)
-    date_only = {index for index, secs in clocks.items() if secs == {0}}
-    return frozenset(date_only), frozenset(timed_cells & bare)
 
 
 class _Tally:
@@ -276,6 +257,8 @@ class _Tally:
                         self.short_years[one.order].add(one.year)
             self._weigh(number, cell_text(cell), column, day, fitting, reason)
         for moment, column, cell in zip(moments, self.gathered.columns, cells, strict=False):
+            if moment is None and isinstance(cell, str) and re.search(_SEVERAL, cell):
+                self._hear_several(number, cell, column)
             if moment and moment.first and moment.last:
                 self._weigh_pair(number, cell_text(cell), moment.first, moment.last)
             if moment and moment.last and column:
@@ -284,6 +267,16 @@ class _Tally:
         ends = [(day, cell) for day, column, cell in days if column.field in ("end-date", "end")]
         if starts and ends:
             self._weigh_pair(number, cell_text(ends[0][1]), starts[0], ends[0][0])
+
+    def _hear_several(self, number: int, text: str, column: Column) -> None:
+        """What each day of a cell says that holds several, `30/11, 14/12`."""
+        from nomarium.reading.cells.repeats import read_day_list
+
+        listed = read_day_list(text, self.gathered.lexicon)
+        for days in () if isinstance(listed, Refusal) else listed:
+            self.lacks_years |= days.first.readings[0].year is None
+            fitting, reason = left_readings(days.first, days.first.weekday, self.options.school_year)
+            self._weigh(number, text, column, days.first, fitting, reason)
 
     def _weigh(
         self,

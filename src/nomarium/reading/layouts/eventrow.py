@@ -46,6 +46,8 @@ def with_whole_names(rows: Sequence[Row]) -> list[Row]:
     ]
     if len(named) < _LEAST_NAMES or len(named) * 3 < len(placed) * 2:
         return list(rows)
+    if len({rows[n][1][3] for n in named}) * 2 <= len(named):
+        return list(rows)  # Concert, Aula; Matinee, Aula: places come back
     of_people = set(named)
     return [
         (number, (cells[0], cells[1], f"{cells[2]}, {cells[3]}", "", *cells[4:]))

@@ -52,6 +52,12 @@ _IN_ZONE: Final = Refusal(
     "text-zone", "The line says in which time zone its time is, which a line of text cannot say here.",
     "Take the zone out, and say it for all with --timezone; or put it into a table with a column “Time zone”.",
 )  # fmt: skip
+_SAME_TIME: Final = re.compile(
+    r"(?i)\b(?:(?:at\s+)?(?:the\s+)?(?:same|usual) (?:time|hour)s?|gleichen? (?:uhr)?zeit|(?:à la )?même heure|(?:a la )?misma hora|stess[ao] or(?:a|ario)|zelfde (?:tijd|uur)|samme tid)\b"
+)
+_AS_BEFORE: Final = Refusal(
+    "text-undated", "The line says that its time is that of another.", "Write the time itself.",
+)  # fmt: skip
 _SEVERAL: Final = Refusal(
     "text-several", "The line says more than one date or time.", "Write each event on a line of its own."
 )
@@ -114,6 +120,8 @@ def doubt_of(line: TextLine, lexicon: Lexicon) -> Refusal | None:
         return _SEVERAL  # Early: Amaro   Late: Bell
     if line.date and re.search(r"^\W*(?:&|and\b|\+)|(?:&|\band|(?<=\s)\+)\W*$", line.rest):
         return _SEVERAL
+    if line.date and not is_timed and _SAME_TIME.search(line.rest):
+        return _AS_BEFORE
     if is_timed and _ZONE.match(line.rest):
         return _IN_ZONE
     if is_timed and (time_in(line.rest)[0] or _is_of_last(line)):

@@ -41,7 +41,22 @@ _JOURNEYS: Final = r"(?i)(?:dep(?:art(?:s|ure)?)?|arr(?:iv(?:e|es|al))?|leave|le
 """Titles that are none without the place that follows them."""
 _COUNTED_OR_RATED: Final = r"\d{1,2}[A-Z]?\+?|\d{1,2}h\d\d"
 """Figures in brackets that are as often an age or a number as a room, `(12A)`, or a length."""
+_SAME_TIME: Final = re.compile(
+    r"(?i)[\s,;(]*\b(?:(?:at\s+)?(?:the\s+)?same (?:time|hour)|(?:zur\s+)?gleichen? (?:uhr)?zeit|(?:à la )?même heure|(?:a la )?misma hora|stess[ao] or(?:a|ario)|zelfde (?:tijd|uur)|samme tid)\b\)?"
+)
 _IN_BRACKETS: Final = re.compile(r"^(?P<title>.*\S)\s*\((?P<place>[^()]+)\)$")
+
+
+def at_same_time(line: TextLine, above: Row | None) -> TextLine:
+    """A line that is held at the `same time` with the time of the event above it; without such a one it stays as it is."""
+    if above is None or not line.date or line.time or line.has_time:
+        return line
+    date, time = map(str, above[1][:2])
+    said = _SAME_TIME.search(line.rest) if (time := time or time_in(date)[0]) else None
+    if said is None:
+        return line
+    rest = f"{line.rest[: said.start()]}, {line.rest[said.end() :].lstrip(EDGES)}"
+    return line._replace(time=time, rest=rest.strip(EDGES))
 
 
 def row_of(line: TextLine, date: str, lexicon: Lexicon) -> Row:

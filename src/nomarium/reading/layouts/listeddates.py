@@ -4,13 +4,17 @@ import re
 from typing import Final, NamedTuple
 
 from nomarium.reading.cells.moments import Moment, read_moment
-from nomarium.reading.cells.words import Lexicon
+from nomarium.reading.cells.words import Lexicon, fold
 from nomarium.reading.layouts.linetimes import time_in, with_clocks
 from nomarium.reading.layouts.textlines import is_named
+from nomarium.reading.rows.datewithin import COUNTED
 
 _PARTS: Final = r"\s*(?:[,;&+]|\b(?:and|und|et|y)\b)\s*(?:and\s+)?"
 _LABEL_FIRST: Final = re.compile(r"^(?P<label>[^:]{2,60}?)\s*(?::|\s[–—-])\s+(?P<dates>\S.*)$")
 _DATES_FIRST: Final = re.compile(r"^(?P<dates>[^:]+?)\s*(?::|\s[–—-])\s+(?P<label>\D{2,60})$")
+_FIGURES: Final = re.compile(r"\d{1,2}/\d{1,2}|\d{1,2}\.\d{1,2}\.")
+_COUNTED: Final = rf"\b(?:{'|'.join(sorted(COUNTED))})\s+\d{{1,2}}$"
+"""A label that ends with its number, `Menu week 1`."""
 _YEAR: Final = r"\b(\d{4})$"
 
 
@@ -26,7 +30,7 @@ def listed_dates(text: str, lexicon: Lexicon) -> Listed | None:
     for a line of another kind."""
     for form in (_LABEL_FIRST, _DATES_FIRST):
         match = form.match(with_clocks(text))
-        if match is None or any(map(str.isdigit, match["label"])):
+        if match is None or any(map(str.isdigit, re.sub(_COUNTED, "", fold(match["label"])))):
             continue
         time, dates = time_in(match["dates"])
         pieces = [piece.strip() for piece in re.split(_PARTS, dates.strip(" .,;")) if piece.strip()]
@@ -49,6 +53,8 @@ def _month_of(piece: str, lexicon: Lexicon) -> int | None:
     ):
         return None
     months = {reading.month for reading in moment.first.readings}
+    if _FIGURES.fullmatch(piece):
+        return 0  # which of the two is the month, its column settles
     return months.pop() if is_named(piece, lexicon) and len(months) == 1 else None
 
 

@@ -37,6 +37,9 @@ _POINT: Final = re.compile(
     r"(?i)\b(?:will (?:begin|start|open|meet|return)|begins|starts|opens|returns|meets|leaves|departs|arrives)\b"
 )
 """What takes no days, and so says something else of a first and a last day."""
+_OF_SCHOOL: Final = r"(?i)\b(?:term|semester|trimester|quarter|school|half[- ]term|lessons|classes|year|break|holidays?)(?:\s+\w{1,2})?$"
+_STARTS: Final = r"(?i)[,\s]+(?:will\s+)?(begins?|starts?|opens?|re-?opens?|returns?|resumes?)\b"
+"""What is said of a term, and belongs to the title: `Term 2 begins`."""
 _SET_FOR: Final = r"(?i)\b(?:agreed|moved|set|fixed|booked|planned|arranged)\s+(?:for|to|on)\W*$"
 """Words before a date on which something is to be."""
 _PAST: Final = r"(?i)\b(?:was|were|has been|have been|took place|had|met|opened|began|started|launched|thanked|agreed|reported|attended|held)\b"
@@ -129,7 +132,9 @@ def said_in(
     if found.moment.last is not None and _POINT.search(turned):
         return "doubtful"
     time, without = time_in(rest) if found.moment.start is None else ("", rest)
-    return Said(date, time, _titled(_bare(match["title"].replace("\0", " "))), _place_in(without))
+    title = _bare(match["title"].replace("\0", " "))
+    verb = re.match(_STARTS, turned[match.end("title") :]) if re.search(_OF_SCHOOL, title) else None
+    return Said(date, time, _titled(f"{title} {verb[1]}" if verb else title), _place_in(without))
 
 
 def _has_other_time(text: str, has_time: bool, time_in: Callable[[str], tuple[str, str]]) -> bool:

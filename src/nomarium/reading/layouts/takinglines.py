@@ -13,7 +13,7 @@ from nomarium.reading.layouts.asides import heads_paper, is_aside
 from nomarium.reading.layouts.eventrow import EventRow
 from nomarium.reading.layouts.linedoubts import doubt_of
 from nomarium.reading.layouts.lineforms import clocked
-from nomarium.reading.layouts.linerows import HALF_OF_DAY, row_of
+from nomarium.reading.layouts.linerows import HALF_OF_DAY, at_same_time, row_of
 from nomarium.reading.layouts.linetimes import EDGES, time_in
 from nomarium.reading.layouts.listeddates import listed_dates
 from nomarium.reading.layouts.monthlines import goes_into_next, in_month, month_alone, month_in, runs_on
@@ -127,6 +127,7 @@ class Taking:
         if dated == "taken":
             return
         line, is_day = (dated, True) if dated is not None else (self._without_mention(line), False)
+        line = at_same_time(line, self.rows[-1] if self.rows else None)
         if following is not None and self._month and in_month(following, self._month, lexicon) is not None:
             following = None  # it has a date of its own
         if not is_day and is_sentence(line):

@@ -77,6 +77,8 @@ _NUMBERS: Final = re.compile(r"\d{1,2}(?:st|nd|rd|th)?(?:[-–/&+]\d{1,2}(?:st|n
 ALL_DAY: Final = re.compile(
     r"(?i)(all[ -]day|whole day|full day|ganztägig|ganztags|(?:toute )?la journée|todo el día|(?:de )?hele dag|dia (?:inteiro|todo)|tutto il giorno|cały dzień|hela dagen|heldag|終日|全天)(?![a-zà-ÿ])[\s,:–—-]*"
 )
+_INCLUSIVE: Final = r"(?i)[\s,;]*(?:\((?:both )?(?:inclusive|inclus(?:ifs?)?|incl\.?|inkl\.?|einschließlich|inclusief|compris)\)|(?:(?<=[\s,;])|^)(?:both )?(?:inclusive|inclus(?:ifs?)?|incl\.?|inkl\.?|einschließlich|inclusief|compris))(?=[\s.,;:–—-]|$)"
+"""Beside a first and a last day: an end date is its last day."""
 _WEEKDAY_BEHIND: Final = re.compile(
     r"\s*\|?\s*(?:\((?P<name>[^\W\d_]{2,10})\.?\)|(?P<plain>[^\W\d_]{2,10})\.?\s*\|)\s*"
 )
@@ -217,6 +219,7 @@ def text_line(number: int, text: str, lexicon: Lexicon) -> TextLine:
         if re.search(r"[-–—]|\bto\b|\buntil\b", own) and not time_in(dates)[0]:
             date, time, has_time = dates, own, False
     if has_last:
+        rest = re.sub(_INCLUSIVE, "", rest)
         rest = re.sub(
             r"(?i)(?<![^\W\d_])(?:daily|each day|every day|täglich|jeden tag|tous les jours|chaque jour|a diario|todos los días|ogni giorno|dagelijks)(?![^\W\d_])",
             "",
@@ -278,6 +281,8 @@ def _around(plain: str, before: str, after: str) -> str:
     follows = plain[: plain.rfind(after.strip())] if re.match(r"\s*\w", after) else ","
     is_label = before.rstrip().endswith(":") and re.search(r"[,;|–—-]\s*$", follows) is None
     first = re.sub(LEADS, "", _unopened(before.strip(EDGES)))
+    if first.count("(") > first.count(")") and after.count(")") <= after.count("("):
+        first = f"{first})"  # Budget (deadline 31 January)
     is_lead = fold(first) in _LEADING and not before.rstrip().endswith(":")
     pieces = ("" if is_lead else first, after.strip(EDGES))
     is_column = before.rstrip().endswith("|") or after.lstrip().startswith("|")

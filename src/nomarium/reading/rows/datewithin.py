@@ -36,6 +36,8 @@ _NAMED = frozenset(
     "good easter palm whit shrove ash maundy holy black cyber boxing pancake advent remembrance mothering trinity rose spy".split()
 )
 """Words that make a weekday behind them the name of a feast."""
+_COUNTED_BY_DASH = re.compile(r"\d{1,2}\s*[-–—:]\s*([^\W\d_]{2,})")
+"""A number, and a weekday behind a dash."""
 _SPAN = (
     r"(?i)(?<![\w.:/-])(?:[01]?\d|2[0-4])(?:[.:][0-5]\d)?(?:\s?[ap]\.?m\b\.?)?\s?(?:[–—-]|to|till?|until)\s?"
     r"(?:[01]?\d|2[0-4])(?:[.:][0-5]\d)?(?P<half>\s?[ap]\.?m\b)?(?![\w/]|[.:]\d)"
@@ -76,6 +78,13 @@ def date_within(text: str, lexicon: Lexicon) -> DateWithin | None:
                 continue
             if at and whole[0].isdigit() and _is_counted(fold(words[at - 1]), piece, words[at + size :]):
                 continue  # Round 1 – 5 September: no range
+            if (
+                at
+                and (counted := _COUNTED_BY_DASH.match(whole)) is not None
+                and fold(counted[1]) in lexicon.weekdays
+                and not _names_day(words[at - 1], lexicon)
+            ):
+                continue  # Inset 3 - Friday 23rd October: no range
             if at and fold(words[at - 1]) in _NAMED and fold(piece.split()[0]) in lexicon.weekdays:
                 continue  # Good Friday 26 March 2027
             if re.fullmatch(r"\d{1,2}\.\d{1,2}", piece.split()[-1]) and _CLOCK_AFTER.match(
@@ -90,6 +99,11 @@ def date_within(text: str, lexicon: Lexicon) -> DateWithin | None:
             if isinstance(moment, Moment) and moment.first is not None:
                 return DateWithin(moment, " ".join([*words[:at], "\0", *words[at + size :]]), piece)
     return None
+
+
+def _names_day(word: str, lexicon: Lexicon) -> bool:
+    bare = fold(word).strip(".,;:()")
+    return bare in lexicon.weekdays or bare in lexicon.months
 
 
 def _may_be_in_date(word: str, lexicon: Lexicon) -> bool:
