@@ -298,6 +298,10 @@ TABLES: dict[str, tuple[str, list[str], list[str]]] = {
         'Title,Date\nMenu,"7/12, 9/12"\nFair,"30/11, 14/12"', ["--school-year", "2026:2027"],
         ["Fair 2026-11-30/2026-12-01", "Menu 2026-12-07/2026-12-08", "Menu 2026-12-09/2026-12-10", "Fair 2026-12-14/2026-12-15"],
     ),
+    "hours under “When”, beside weekdays, are no days of March": (
+        "Club,Day,When,Where\nChess,Mondays,3.15-4.15,Loft 2\nChoir,Tue & Thu,12.30-1.00,Hall", ["--from", "2026-11-30", "--until", "2026-12-02"],
+        ["Chess 2026-11-30T15:15/2026-11-30T16:15 @ Loft 2", "Choir 2026-12-01T12:30/2026-12-01T13:00 @ Hall"],
+    ),
     "dates under their years": (
         "Holiday,2026,2027\nNew Year's Day,,1 Jan\nLabour Day,7 Sep,6 Sep", [],
         ["New Year's Day 2027-01-01/2027-01-02", "Labour Day 2026-09-07/2026-09-08", "Labour Day 2027-09-06/2027-09-07"],
