@@ -80,6 +80,20 @@ READ: dict[str, tuple[str, list[str]]] = {
         "Wednesday 2nd December, 9:30 - 12:30 First aid (part 1)\nWednesday 9th December, same time First aid (part 2)\nHalf term: 15–19 February (inclusive).\nBudget (deadline 31 January 2027)",
         ["First aid (part 1) 2026-12-02T09:30/2026-12-02T12:30", "First aid (part 2) 2026-12-09T09:30/2026-12-09T12:30", "Budget (deadline) 2027-01-31/2027-02-01", "Half term 2027-02-15/2027-02-20"],
     ),
+    "Uhr behind leading times": (
+        "Programm 5. Dezember\n10.00 Uhr: Begrüßung\n10.30–12 Uhr: Workshops\n13.30 Uhr: Abschluss",
+        ["Begrüßung 2026-12-05T10:00/2026-12-05T10:30", "Workshops 2026-12-05T10:30/2026-12-05T12:00", "Abschluss 2026-12-05T13:30/2026-12-05T14:30"],
+    ),
+    "halves of the day of one letter": (
+        "Saturday, December 5\n8:00a - Load in\n9:30a-11:30a - Rehearsal\n12p - Lunch\n7p - Show",
+        ["Load in 2026-12-05T08:00/2026-12-05T09:30", "Rehearsal 2026-12-05T09:30/2026-12-05T11:30", "Lunch 2026-12-05T12:00/2026-12-05T19:00", "Show 2026-12-05T19:00/2026-12-05T20:00"],
+    ),
+    "a number behind a date that counts what is on": (
+        "Sonntag, 6.12., 2. Advent\n17:00 Singen, Kirche", ["Singen 2026-12-06T17:00/2026-12-06T18:00 @ Kirche"],
+    ),
+    "two days behind their month": (
+        "Performance: Dec 11 and 12 @ 7pm", ["Performance 2026-12-11T19:00/2026-12-11T20:00", "Performance 2026-12-12T19:00/2026-12-12T20:00"],
+    ),
     "titles beside one place are no surnames": (
         "Concert    Fri 4/12   19:30   Aula\nConcert    Sat 5/12   19:30   Aula\nMatinee    Sun 6/12   15:00   Aula",
         ["Concert 2026-12-04T19:30/2026-12-04T20:30 @ Aula", "Concert 2026-12-05T19:30/2026-12-05T20:30 @ Aula", "Matinee 2026-12-06T15:00/2026-12-06T16:00 @ Aula"],
@@ -170,6 +184,8 @@ REFUSED = {
     "a weekday of no week": ("Next week:\nMonday: swimming\n\nMonday 2 November: back", "line 2", "no line above it says of which week"),
     "a time of the day that a sentence spoke of": ("The lunch will be on Friday 18 December at 12.30pm. We break up that day at 3pm.", "line 1", "It is a sentence"),
     "what is refused is no title": ("- Thursdays, 19:00, Loft 2\n- 5, 12 and 19 November\n\nSat 21 Nov Fair", "line 2", "The date stands alone"),
+    "weekdays of an exhibition": ("Exhibition 3 – 20 December 2026, Tue–Sun 10–17\nOpening: Thu 3 December, 18:00", "line 1", "again and again"),
+    "hours of four figures among words": ("Ferry timetable 4 December\nDep Quayside 0815 arr Kilnhead 0840", "line 2", "none can be read"),
     "the usual time": ("Wed 2 December 9.30 First aid\nWed 9 December, usual time, First aid", "line 2", "time is that of another"),
     "two dates in German": ("Arbeitseinsatz: 28.11.2026 und 5.12.2026, jeweils 9 Uhr\n2.12.2026 Sitzung", "line 1", "more than one date"),
     "a time zone": ("Thu Nov 19 2026 9:00 AM EST - Webinar", "line 1", "in which time zone"),

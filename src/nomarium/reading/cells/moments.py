@@ -269,8 +269,8 @@ def _says_cancelled(text: str) -> bool:
     return says_cancelled(text)
 
 
-_DAY_AND_MONTH = r"\d{1,2}/\d{1,2}"
-"""What is a second day behind a first, `7/12, 9/12`, and no time from one hour to another."""
+_NO_TIME = r"[\s,;@|–—-]*\d{1,2}/\d{1,2}|[\s,;]*\d{1,2}\."
+"""What is a second day behind a first, `7/12, 9/12`, or counts what follows, `6.12., 2. Advent`, and is no time."""
 _REMARK = r"\s*(?:\([^()\d]{2,60}\)|[*†‡#]+)$"
 
 
@@ -288,7 +288,7 @@ def _days_and_times(text: str, lexicon: Lexicon) -> Moment | Refusal:
         return Moment(days.first, days.last)
     rest = re.sub(_JOINT, "", days.rest).strip("() ")
     times = read_times(rest) if rest else Times()
-    if isinstance(times, Refusal) or re.fullmatch(_DAY_AND_MONTH, rest):
+    if isinstance(times, Refusal) or re.fullmatch(_NO_TIME, days.rest):
         if (remark := re.search(_REMARK, text)) and not _says_cancelled(remark[0].strip(" ()")):
             said = _days_and_times(text[: remark.start()], lexicon)
             return said if isinstance(said, Refusal) else said._replace(notes=(*said.notes, "date-remark"))

@@ -123,11 +123,17 @@ def another_field(
         return "when", "its cells are dates with times"
     if field == "when" and any(c.field == "date" and contents[c.at].dates for c in columns):
         return _when_beside_a_date(columns, about)
+    if field == "when" and not about.dates and about.times >= MOSTLY and _has_weekdays(contents):
+        return "time", "its cells are times, beside weekdays"
     if field in ("period", "label") and about.are_clear_times and not says_time(columns):
         return "time", "its cells are times"
     if field == "week" and about.dates >= MOSTLY:
         return "date", "its cells are dates"
     return None
+
+
+def _has_weekdays(contents: list[Contents]) -> bool:
+    return any(max(one.weekdays, one.weekday_lists) >= MOSTLY for one in contents)
 
 
 def _has_other_title(columns: list[Column]) -> bool:

@@ -137,13 +137,6 @@ def _checked_by_content(columns: list[Column], contents: list[Contents]) -> list
             field = ""
         elif field == "when" and not about.dates and about.timed_weekdays >= 0.5:
             field, evidence = "", "its cells are weekdays with times"
-        elif (
-            field == "when"
-            and not about.dates
-            and about.times >= MOSTLY
-            and any(max(one.weekdays, one.weekday_lists) >= MOSTLY for one in contents)
-        ):
-            field, evidence = "time", "its cells are times, beside weekdays"
         elif found := another_field(field, about, columns, contents, has_date):
             field, evidence = found
         elif plain in _LOOSE_WORDS and (loose := _of_loose_words(field, about)):

@@ -37,6 +37,8 @@ _UNKNOWN_DAY: Final = Refusal(
     "text-unread", "The word before the date seems to be a weekday, and is none in the languages found.",
     "Say the language, --language de, say, or take the word out.",
 )  # fmt: skip
+_COUNTING: Final = frozenset(("kl", "ca", "no", "nr", "tel", "st"))
+"""Short words with a full stop before figures that are no weekdays."""
 _DAY_OF_WEEK: Final = Refusal(
     "text-weekday", "The line names a week by its first day, and a weekday or a time in it.", "Write the date of that day.",
 )  # fmt: skip
@@ -89,7 +91,7 @@ def doubt_of(line: TextLine, lexicon: Lexicon) -> Refusal | None:
     if (
         line.date
         and before is not None
-        and fold(before[1]) not in lexicon.weekdays.keys() | lexicon.months.keys()
+        and fold(before[1]) not in lexicon.weekdays.keys() | lexicon.months.keys() | _COUNTING
     ):
         return _UNKNOWN_DAY  # So. 20.9.2026, and nothing says that it is a Sunday
     words = [fold(word).strip(".,;:()&") for word in line.text.split()]
@@ -118,7 +120,9 @@ def doubt_of(line: TextLine, lexicon: Lexicon) -> Refusal | None:
         return _SEVERAL
     if line.date and len(re.findall(r"(?:^|\|)\s*[^\W\d_]{2,12}: \S", line.rest)) > 1:
         return _SEVERAL  # Early: Amaro   Late: Bell
-    if line.date and re.search(r"^\W*(?:&|and\b|\+)|(?:&|\band|(?<=\s)\+)\W*$", line.rest):
+    if line.date and re.search(
+        r"^\W*(?:&|and\b|\+)|:\s*(?:&|and\b|\+)\s*\d|(?:&|\band|(?<=\s)\+)\W*$", line.rest
+    ):
         return _SEVERAL
     if line.date and not is_timed and _SAME_TIME.search(line.rest):
         return _AS_BEFORE
@@ -126,7 +130,10 @@ def doubt_of(line: TextLine, lexicon: Lexicon) -> Refusal | None:
         return _IN_ZONE
     if is_timed and (time_in(line.rest)[0] or _is_of_last(line)):
         return _SEVERAL
-    if has_weekday and is_timed and not line.repeat and re.search(_RANGE, line.date):
+    are_days = has_weekday or any(
+        part in lexicon.weekdays for word in rest for part in re.split("[-–—/]", word) if word != part
+    )  # Tue–Sun 10–17
+    if are_days and is_timed and not line.repeat and re.search(_RANGE, line.date):
         return _REPEATED  # on these weekdays, and not daily
     return None
 

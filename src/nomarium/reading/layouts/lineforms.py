@@ -10,7 +10,7 @@ _WEEKDAYS_OF_RANGE: Final = re.compile(
     r"\b(?P<a>[^\W\d_]{2,9})\.?\s?(?:[-–—]|to)\s?(?P<b>[^\W\d_]{2,9})\.?,?\s+(?P<first>\d{1,2}(?:st|nd|rd|th)?)\s?(?:[-–—]|to)\s?(?P<last>\d{1,2}(?:st|nd|rd|th)?)(?=\.?\s*[^\W\d_]{3})"
 )
 _DAYS_BEHIND_MONTH: Final = re.compile(
-    r"\b(?P<month>[^\W\d_]{3,}\.?)\s+(?P<days>\d{1,2}(?:\s?,\s?\d{1,2})+(?:,?\s?(?:&|and)\s?\d{1,2})?)(?=\s*[-–—:]\s|\s*$)"
+    r"\b(?P<month>[^\W\d_]{3,}\.?)\s+(?P<days>\d{1,2}(?:\s?,\s?\d{1,2})*(?:,?\s?(?:,|&|and)\s?\d{1,2}))(?=\s*[-–—:]\s|\s*[@(;]|,?\s+(?:at|from)\s|\s*$)"
 )
 _ISO: Final = r"\d{4}-\d\d-\d\d(?:[T ]\d\d:\d\d(?::\d\d)?)?"
 _LEADERS: Final = re.compile(r"(?<=\S)\s*(?:\.{4,}|(?:\.\s){3,}\.?|_{4,}|…{2,})\s*(?=\S)")

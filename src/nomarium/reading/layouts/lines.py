@@ -31,7 +31,7 @@ from nomarium.reading.layouts.layout import NotRead, Reading, Top, not_read
 from nomarium.reading.layouts.linedoubts import doubt_of, says_nothing
 from nomarium.reading.layouts.lineforms import with_plain_signs
 from nomarium.reading.layouts.linelanguages import lexicon_of_lines
-from nomarium.reading.layouts.linetimes import with_leading_clocks
+from nomarium.reading.layouts.linetimes import with_leading_clocks, with_whole_halves
 from nomarium.reading.layouts.programmes import forward_through_days, heads_of_programmes, is_diary, with_ends
 from nomarium.reading.layouts.takinglines import OF_WEEK, Taking
 from nomarium.reading.layouts.textlines import (
@@ -226,7 +226,7 @@ def _read(
     )
     whole, of_letters = [*sent, *plain], lines_about_letters(plain, lexicon) | mail_heads(plain)
     plain = [(number, "" if number in of_letters or number in heads else text) for number, text in plain]
-    plain = with_leading_clocks(unwrapped(plain, lexicon))
+    plain = with_leading_clocks(with_whole_halves(unwrapped(plain, lexicon)))
     weeks = sum(OF_WEEK.match(text.strip()) is not None for _, text in plain)
     paragraphs = [
         [

@@ -19,7 +19,9 @@ TIME: Final = re.compile(
 _CLEAR: Final = re.compile(
     r"(?i)\d[.:h]\d\d|\d[ap]?\s?[-–—]\s?\d{1,2}(?:[.:]\d\d)?[ap]\b|\d\s?[ap]\.?m\b|noon|midday|midnight|\d\s?[-–—]\s?\d"
 )
-LEADING: Final = re.compile(rf"(?i)^({_CLOCK}(?:\s?(?:[-–—]|to|till?|until)\s?{_CLOCK})?)(?=[\s:,–—-]|$)")
+LEADING: Final = re.compile(
+    rf"(?i)^({_CLOCK}(?:\s?(?:[-–—]|to|till?|until|bis)\s?{_CLOCK})?)(?:\s?(?:uhr|uur)\b)?(?=[\s:,–—-]|$)"
+)
 NO_START: Final = re.compile(
     r"(?i)\b(?:(?:finish(?:es|ing)?|ends?|ending|until|till?|by|before|unterrichtsende|schulschluss|schluss|endet)(?:\s+(?:at|um))?|"
     r"age[sd]?|aged (?:from|between)|years?|grades?|rooms?|pages?|classes|periods?|lessons?|weeks?|nos?\.?|numbers?|items?)\s*$"
@@ -43,6 +45,10 @@ _FOUR_TO_FOUR: Final = re.compile(
     rf"(?i)(?<![\w.:/-])({FOUR})(\s?(?:[-–—]|to|till?|until)\s?)({FOUR})(?![\w/-]|[.:]\d)"
 )
 _FOUR_IN_COLUMN: Final = re.compile(rf"\s*({FOUR})(?:\s?[-–—]\s?({FOUR}))?\s*\|\s*")
+_HALF_LETTER: Final = re.compile(r"\s*(?:[-*•–]\s+)?\d{1,2}(?:p|:\d\d[ap])\b")
+_LEADING_HALF: Final = re.compile(
+    r"^\s*(?:[-*•–]\s+)?\d{1,2}(?::\d\d)?[ap]\b(?:\s?[-–—]\s?\d{1,2}(?::\d\d)?[ap]\b)?"
+)
 _LEADING_FOUR: Final = re.compile(
     rf"^(\s*(?:[-*•–]\s+)?(?:(?:c|ca|approx|about|from|ab)\.?\s*)?)({FOUR})(?:\s?[-–—]\s?({FOUR}))?(?=\s+(?!h(?:(?:ou)?rs?)?\b)(?P<word>[^\W\d])?\S)"
 )
@@ -101,6 +107,13 @@ def with_leading_clocks(lines: list[tuple[int, str]]) -> list[tuple[int, str]]:
         else (number, text)
         for n, (number, text) in enumerate(lines)
     ]
+
+
+def with_whole_halves(lines: list[tuple[int, str]]) -> list[tuple[int, str]]:
+    """Lines of which one begins with `7p` or `9:30a`, with am and pm written out where others begin so, too."""
+    if not any(map(_HALF_LETTER.match, (text for _, text in lines))):
+        return lines
+    return [(number, _LEADING_HALF.sub(r"\g<0>m", text)) for number, text in lines]
 
 
 def with_clock_in_column(text: str, date: str) -> str:

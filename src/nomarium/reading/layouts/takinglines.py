@@ -59,7 +59,7 @@ _DATE_IN_FIGURES: Final = re.compile(
 )
 """A date that nothing could read: a month without a day, `09/2026  Induction`, or figures with others right behind."""
 _CLOCK_IN: Final = re.compile(
-    r"(?i)(?<![\d:.])(?:[01]?\d|2[0-3]):[0-5]\d(?![\d:])|\b\d{1,2}\s?[ap]\.?m\b|\b\d{1,2}\s?(?:uhr|uur)\b"
+    r"(?i)(?<![\d:.])(?:[01]?\d|2[0-3]):[0-5]\d(?![\d:])|\b\d{1,2}\s?[ap]\.?m\b|\b\d{1,2}\s?(?:uhr|uur)\b|(?<![\d.+-])(?<!\d )0\d[0-5]\d(?!\s?\d|[.-]\d)"
 )
 """A time that nothing could read."""
 _OF_WEEKDAY: Final = re.compile(
