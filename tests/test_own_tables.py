@@ -87,6 +87,12 @@ READ: dict[str, tuple[dict[str, Rows], list[str], list[str]]] = {
         {"Staff": [["Name", "Mon 1", "Mon 2", "Tue 1", "Tue 2"], ["Amaro", "Knots", "Sails", "", "Knots"], ["Bell", "", "Art", "Art", ""]], "Bells": BELLS, "Terms": TERM},
         [f"Knots {at(7, *FIRST)}", f"Art {at(7, *SECOND)}", f"Sails {at(7, *SECOND)}", f"Art {at(8, *FIRST)}", f"Knots {at(8, *SECOND)}"], ["is taken for the teacher of their classes"],
     ),
+    "dates on a sheet that is called as bells are": (
+        {"Bells": [["Period", "Normal", "", "Early closing", ""], ["", "Start", "End", "Start", "End"], [1, "8:30", "9:30", "8:30", "9:00"]],
+         "Early closing days": [["Date", "Reason"], ["8 September 2026", "Launch"]],
+         "Classes": [["Class", "Days", "Period"], ["Knots", "Mon, Tue", 1]], "Terms": TERM},
+        [f"Knots {at(7, *FIRST)}", f"Knots {at(8, '08:30', '09:00')}"], ["is taken for Special days"],
+    ),
     "bells whose days are written once": (
         {"Bells": [["Day", "Period", "Start", "End"], ["Mon, Tue", 1, "8:30", "9:30"], ["", 2, "9:40", "10:40"], ["Wed", 1, "9:40", "10:40"], ["", 2, "13:00", "14:00"]],
          "Classes": [["Class", "Days", "Period"], ["Knots", "Mon, Wed", 2]], "Terms": TERM},

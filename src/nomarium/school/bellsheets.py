@@ -13,7 +13,7 @@ from nomarium.school.drawnheads import days_named, letter_columns
 from nomarium.school.drawnlines import is_period, is_time
 from nomarium.school.planheads import field_of, plain
 from nomarium.school.plantables import Item, Table
-from nomarium.sheets.sheet import Row, Sheet, cell_text
+from nomarium.sheets.sheet import Row, Sheet, cell_text, is_blank
 
 _HEAD_ROWS: Final = 40
 _MOSTLY: Final = 0.8
@@ -21,6 +21,7 @@ _OF_BELLS: Final = r"\b(?:bells?|schedules?|times?|timetable|periods?|lessons?|d
 _REGULAR: Final = frozenset(
     ("", "regular", "normal", "standard", "usual", "ordinary", "full", "default", "every", "all")
 )
+_OF_DAYS: Final = r"(?i)\s+(?:days?|dates?|calendar)$"
 _HEADINGS: Final = ("Period", "Schedule", "Label", "Start", "End", "Time")
 
 
@@ -225,3 +226,22 @@ def _periods_at(rows: Sequence[Row], at: int, before: int) -> int:
 
 def _cell(row: Sequence[Cell], column: int) -> Cell:
     return row[column] if column < len(row) else ""
+
+
+def days_of_bells(sheet: Sheet, bells: Table | None) -> Sheet | None:
+    """A sheet of dates that is called as a bell schedule is, `Early closing` or `Early closing days`, as a table of special
+    days on which these ring; None for any other."""
+    called = re.sub(_OF_DAYS, "", sheet.name.strip())
+    schedules = {plain(item.text("schedule")): item.text("schedule") for item in bells.items} if bells else {}
+    schedule = schedules.get(plain(called)) if called else None
+    rows = list(sheet.rows())
+    dated = [n for n, (_, row) in enumerate(rows) if any(map(looks_like_date, row))]
+    if not schedule or not dated:
+        return None
+    found: list[Row] = [(rows[dated[0]][0] - 1, ["Date", "Bells"])]
+    for n in range(dated[0], len(rows)):
+        number, row = rows[n]
+        if not is_blank(row):
+            filled = [cell for cell in row if cell_text(cell)]
+            found.append((number, [next(filter(looks_like_date, filled), filled[0]), schedule]))
+    return sheet._replace(read_rows=lambda: iter(found))

@@ -11,7 +11,10 @@ from nomarium.reading.cells.words import ENGLISH, fold
 from nomarium.school.planheads import plain
 from nomarium.sheets.sheet import cell_text
 
-_LEADS = {"label": r"(?:cycle\s*)?(?:day|jour|label)", "period": r"(?:period|per|pd|p|block|periode)"}
+_LEADS = {
+    "label": r"(?:cycle\s*)?(?:day|jour|label|d(?=\s?\d))",
+    "period": r"(?:period|per|pd|p|block|periode)",
+}
 
 
 class Codes:

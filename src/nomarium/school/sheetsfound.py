@@ -10,7 +10,7 @@ from nomarium.model.problem import Place, Problem, note
 from nomarium.model.wording import listed
 from nomarium.reading.columns.head import looks_like_date
 from nomarium.reading.options import ReadingOptions
-from nomarium.school.bellsheets import together, with_bells_in_rows, with_divisions
+from nomarium.school.bellsheets import days_of_bells, together, with_bells_in_rows, with_divisions
 from nomarium.school.daycolumns import days_in_rows
 from nomarium.school.drawnweeks import drawn_week
 from nomarium.school.headless import with_headings, with_periods
@@ -65,6 +65,7 @@ def sheets_found(
     Terms table of a plan that has none."""
     found = SheetsFound({}, [], [], [], [], [])
     untouched: list[str] = []
+    idle: list[tuple[Sheet, Kind]] = []
     key: list[KeyDates] = []
     asked = asked_headings(options.columns)
     for sheet in sheets:
@@ -92,7 +93,7 @@ def sheets_found(
         elif kind.hint and not all(is_blank(row) for _, row in sheet.rows()):
             problems.append(_unread(sheet, kind))
         elif not kind.table:
-            _passed_over(sheet, kind, notes)
+            idle.append((sheet, kind))
         elif kind.table == "events":
             found.events.append(sheet)
         elif kind.table.startswith("timetable:"):
@@ -101,6 +102,8 @@ def sheets_found(
             _take(found, sheet, kind, asked, problems, notes)
     for dates in key:
         _take_key_dates(found, dates, asked, problems, notes)
+    for sheet, kind in idle:
+        _take_idle(found, sheet, kind, asked, problems, notes)
     _settle_divisions(found.tables)
     if "terms" not in found.tables:
         for sheet in terms:
@@ -111,11 +114,30 @@ def sheets_found(
             Problem("terms-idle", message, "Leave the option out.", found.tables["terms"].sheet.place())
         )
     if untouched:
-        message = (
-            f"Left out, for they hold the examples of the starter plan and nothing else: {listed(untouched)}."
-        )
-        notes.append(note("example-left-out", message, "Write your own over them.").at(Place(sheets[0].file)))
+        notes.append(_left_out(untouched, Place(sheets[0].file)))
     return found
+
+
+def _left_out(tables: Sequence[str], place: Place) -> Problem:
+    message = f"Left out, for they hold the examples of the starter plan and nothing else: {listed(tables)}."
+    return note("example-left-out", message, "Write your own over them.").at(place)
+
+
+def _take_idle(
+    found: SheetsFound,
+    sheet: Sheet,
+    kind: Kind,
+    asked: Mapping[str, str],
+    problems: list[Problem],
+    notes: list[Problem],
+) -> None:
+    """Take a sheet that is no table by itself as days of the bells after which it is called, or pass it over."""
+    ringing = None if kind.why == "as asked" else days_of_bells(sheet, found.tables.get("bells"))
+    if ringing is not None and "specialdays" not in found.tables:
+        special = Kind("specialdays", "dates under the name of a bell schedule")
+        _take(found, ringing, special, asked, problems, notes)
+    else:
+        _passed_over(sheet, kind, notes)
 
 
 def _with_labelled_days(
