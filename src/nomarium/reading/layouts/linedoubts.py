@@ -73,6 +73,12 @@ def _is_of_last(line: TextLine) -> bool:
     return is_named and not time_in(first)[0] and re.search(r"[^\W\d_]{3}", first) is not None
 
 
+def _has_weekdays(word: str, lexicon: Lexicon) -> bool:
+    """Whether a word is weekdays with a dash between them, `Tue–Sun`."""
+    parts = re.split("[-–—/]", word)
+    return len(parts) > 1 and any(part in lexicon.weekdays for part in parts)
+
+
 def _has_other_date(rest: str, lexicon: Lexicon) -> bool:
     """Whether what a line says beside its date is another one, with the name of a month."""
     found = date_within(f"{rest} ·", lexicon)
@@ -130,10 +136,8 @@ def doubt_of(line: TextLine, lexicon: Lexicon) -> Refusal | None:
         return _IN_ZONE
     if is_timed and (time_in(line.rest)[0] or _is_of_last(line)):
         return _SEVERAL
-    are_days = has_weekday or any(
-        part in lexicon.weekdays for word in rest for part in re.split("[-–—/]", word) if word != part
-    )  # Tue–Sun 10–17
-    if are_days and is_timed and not line.repeat and re.search(_RANGE, line.date):
+    is_of_range = is_timed and not line.repeat and re.search(_RANGE, line.date) is not None
+    if is_of_range and (has_weekday or any(_has_weekdays(word, lexicon) for word in rest)):
         return _REPEATED  # on these weekdays, and not daily
     return None
 

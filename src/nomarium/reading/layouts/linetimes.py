@@ -62,6 +62,7 @@ _ENDS_WITH_NAME: Final = re.compile(
     r"(?<![^\W\d])(?!(?i:from|at|between|ab|um|von|de|da|at|times?|start|mon|tue|wed|thu|fri|sat|sun|and)\w*\s$)[^\W\d_]{3,}\s$"
 )
 """A word whose number a time behind a dash follows, `Slip 1 – 9:00`: together they are no times from one to the other."""
+_HOURS_SAID: Final = re.compile(r"(?i)\d\s?(?:uhr|uur|hrs|heures|horas)\b")
 _LEAST_CLOCKS: Final = 2
 
 
@@ -133,7 +134,7 @@ def reads_as_time(text: str) -> bool:
 
 def _says_hours(match: re.Match[str]) -> bool:
     """Whether a word for hours stands behind figures, `10 bis 16 Uhr`, and they read as times."""
-    is_said = re.search(r"(?i)\d\s?(?:uhr|uur|hrs|heures|horas)\b", match[0]) is not None
+    is_said = match.end(1) < match.end() and _HOURS_SAID.search(match[0]) is not None
     times = read_times(match[1].strip()) if is_said else None
     return isinstance(times, Times) and times.start is not None
 
