@@ -13,7 +13,7 @@ from nomarium.school.drawnheads import days_named, letter_columns
 from nomarium.school.drawnlines import is_period, is_time
 from nomarium.school.planheads import field_of, plain
 from nomarium.school.plantables import Item, Table
-from nomarium.sheets.sheet import Row, Sheet, cell_text, is_blank
+from nomarium.sheets.sheet import Row, Sheet, cell_text
 
 _HEAD_ROWS: Final = 40
 _MOSTLY: Final = 0.8
@@ -234,14 +234,14 @@ def days_of_bells(sheet: Sheet, bells: Table | None) -> Sheet | None:
     called = re.sub(_OF_DAYS, "", sheet.name.strip())
     schedules = {plain(item.text("schedule")): item.text("schedule") for item in bells.items} if bells else {}
     schedule = schedules.get(plain(called)) if called else None
-    rows = list(sheet.rows())
-    dated = [n for n, (_, row) in enumerate(rows) if any(map(looks_like_date, row))]
-    if not schedule or not dated:
+    found: list[Row] = []
+    for number, row in sheet.rows() if schedule else ():
+        filled = [cell for cell in row if cell_text(cell)]
+        date = next(filter(looks_like_date, filled), None)
+        if date is not None and not found:
+            found.append((number - 1, ["Date", "Bells"]))
+        if filled and found:
+            found.append((number, [filled[0] if date is None else date, schedule or ""]))
+    if not found:
         return None
-    found: list[Row] = [(rows[dated[0]][0] - 1, ["Date", "Bells"])]
-    for n in range(dated[0], len(rows)):
-        number, row = rows[n]
-        if not is_blank(row):
-            filled = [cell for cell in row if cell_text(cell)]
-            found.append((number, [next(filter(looks_like_date, filled), filled[0]), schedule]))
     return sheet._replace(read_rows=lambda: iter(found))

@@ -133,7 +133,7 @@ def _take_idle(
 ) -> None:
     """Take a sheet that is no table by itself as days of the bells after which it is called, or pass it over."""
     ringing = None if kind.why == "as asked" else days_of_bells(sheet, found.tables.get("bells"))
-    if ringing is not None and "specialdays" not in found.tables:
+    if ringing is not None:
         special = Kind("specialdays", "dates under the name of a bell schedule")
         _take(found, ringing, special, asked, problems, notes)
     else:

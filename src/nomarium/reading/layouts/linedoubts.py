@@ -6,7 +6,7 @@ from typing import Final
 
 from nomarium.model.refusal import Refusal
 from nomarium.reading.cells.words import Lexicon, fold
-from nomarium.reading.layouts.linetimes import time_in
+from nomarium.reading.layouts.linetimes import SAME_TIME, time_in
 from nomarium.reading.layouts.textlines import TextLine, is_named
 from nomarium.reading.layouts.weekdaylines import names_week
 from nomarium.reading.rows.datewithin import date_within
@@ -54,9 +54,7 @@ _IN_ZONE: Final = Refusal(
     "text-zone", "The line says in which time zone its time is, which a line of text cannot say here.",
     "Take the zone out, and say it for all with --timezone; or put it into a table with a column “Time zone”.",
 )  # fmt: skip
-_SAME_TIME: Final = re.compile(
-    r"(?i)\b(?:(?:at\s+)?(?:the\s+)?(?:same|usual) (?:time|hour)s?|gleichen? (?:uhr)?zeit|(?:à la )?même heure|(?:a la )?misma hora|stess[ao] or(?:a|ario)|zelfde (?:tijd|uur)|samme tid)\b"
-)
+_USUAL_TIME: Final = re.compile(r"(?i)\busual (?:time|hour)s?\b")
 _AS_BEFORE: Final = Refusal(
     "text-undated", "The line says that its time is that of another.", "Write the time itself.",
 )  # fmt: skip
@@ -130,7 +128,7 @@ def doubt_of(line: TextLine, lexicon: Lexicon) -> Refusal | None:
         r"^\W*(?:&|and\b|\+)|:\s*(?:&|and\b|\+)\s*\d|(?:&|\band|(?<=\s)\+)\W*$", line.rest
     ):
         return _SEVERAL
-    if line.date and not is_timed and _SAME_TIME.search(line.rest):
+    if line.date and not is_timed and (SAME_TIME.search(line.rest) or _USUAL_TIME.search(line.rest)):
         return _AS_BEFORE
     if is_timed and _ZONE.match(line.rest):
         return _IN_ZONE

@@ -6,7 +6,7 @@ from typing import Final
 from nomarium.reading.cells.placewords import NO_PLACE, PLACE_WORDS, is_place
 from nomarium.reading.cells.words import Lexicon
 from nomarium.reading.layouts.eventrow import EventRow
-from nomarium.reading.layouts.linetimes import EDGES, time_in
+from nomarium.reading.layouts.linetimes import EDGES, SAME_TIME, time_in
 from nomarium.reading.layouts.textlines import ALL_DAY, LEADS, TextLine, is_like_a_date
 from nomarium.sheets.sheet import Row
 
@@ -19,6 +19,7 @@ HALF_OF_DAY: Final = re.compile(
 _NAMED_BY_COUNT: Final = re.compile(
     r"(?i)(?:week|round|session|meeting|match|game|lesson|class|unit|stage|leg|part|group|heat|module|term|periods?|lessons|act|page|year|grade|item)\s+\d{1,2}(?:\s?[-–]\s?\d{1,2})?"
 )
+_COUNT_AND_COMMA: Final = re.compile(rf"^((?i:{_NAMED_BY_COUNT.pattern.removeprefix('(?i)')})),\s")
 _PLACE_AFTER: Final = re.compile(r"^(?P<title>.*\S)\s+(?:@\s*|(?:at|in)\s+(?=the\s|[A-Z0-9]))(?P<place>.+)$")
 _AT_IN_LANGUAGES: Final = {
     "de": r"am|im|in der|auf dem|beim|vor dem|an der", "fr": r"à la|à l['’]\s?(?=\w)|au|aux|dans (?:le|la|les)",
@@ -41,9 +42,7 @@ _JOURNEYS: Final = r"(?i)(?:dep(?:art(?:s|ure)?)?|arr(?:iv(?:e|es|al))?|leave|le
 """Titles that are none without the place that follows them."""
 _COUNTED_OR_RATED: Final = r"\d{1,2}[A-Z]?\+?|\d{1,2}h\d\d"
 """Figures in brackets that are as often an age or a number as a room, `(12A)`, or a length."""
-_SAME_TIME: Final = re.compile(
-    r"(?i)[\s,;(]*\b(?:(?:at\s+)?(?:the\s+)?same (?:time|hour)|(?:zur\s+)?gleichen? (?:uhr)?zeit|(?:à la )?même heure|(?:a la )?misma hora|stess[ao] or(?:a|ario)|zelfde (?:tijd|uur)|samme tid)\b\)?"
-)
+_BRACKETS_FIRST: Final = re.compile(r"\((?P<said>[^()]+)\)\s*[-–—:,]\s*(?P<title>[^\W\d_].*)$")
 _IN_BRACKETS: Final = re.compile(r"^(?P<title>.*\S)\s*\((?P<place>[^()]+)\)$")
 
 
@@ -51,9 +50,12 @@ def at_same_time(line: TextLine, above: Row | None) -> TextLine:
     """A line that is held at the `same time` with the time of the event above it; without such a one it stays as it is."""
     if above is None or not line.date or line.time or line.has_time:
         return line
-    date, time = map(str, above[1][:2])
-    said = _SAME_TIME.search(line.rest) if (time := time or time_in(date)[0]) else None
+    said = SAME_TIME.search(line.rest)
     if said is None:
+        return line
+    date, time = map(str, above[1][:2])
+    time = time or time_in(date)[0]
+    if not time:
         return line
     rest = f"{line.rest[: said.start()]}, {line.rest[said.end() :].lstrip(EDGES)}"
     return line._replace(time=time, rest=rest.strip(EDGES))
@@ -64,8 +66,8 @@ def row_of(line: TextLine, date: str, lexicon: Lexicon) -> Row:
     half, text, place, length = "", line.rest, "", ""
     if (part_of_day := HALF_OF_DAY.match(text)) is not None and not (line.time or line.has_time):
         half, text = f" ({part_of_day['half']})", part_of_day["rest"].strip()
-    text = re.sub(ALL_DAY, "", text, count=1) or text
-    if (before := re.match(r"\((?P<said>[^()]+)\)\s*[-–—:,]\s*(?P<title>[^\W\d_].*)$", text)) is not None:
+    text = ALL_DAY.sub("", text, count=1) or text
+    if (before := _BRACKETS_FIRST.match(text)) is not None:
         text = f"{before['title']} ({before['said']})"  # 12:10, (Long Room) – P. Lind
     text, *more = re.split(_SENTENCE_END, re.sub(r"(?<=\w)\.$", "", text), maxsplit=1)
     if (said := _LENGTH.search(text)) is not None and (line.time or line.has_time):
@@ -94,11 +96,7 @@ def row_of(line: TextLine, date: str, lexicon: Lexicon) -> Row:
         if (within := _IN_BRACKETS.match(place)) is not None:  # Staff room (with supper)
             place, more = within["title"], [within["place"], *more]
     elif len(parts) > 1 and not is_timed and "|" not in text:
-        parts = [
-            re.sub(
-                rf"^({_NAMED_BY_COUNT.pattern.removeprefix('(?i)')}),\s", r"\1: ", text, flags=re.IGNORECASE
-            )
-        ]  # Tobias, Ruth: what is on that day, all of it
+        parts = [_COUNT_AND_COMMA.sub(r"\1: ", text)]  # Tobias, Ruth: what is on that day, all of it
     title, notes = (parts[0] if parts else ""), ", ".join([*parts[1:], *more])
     if re.fullmatch(_JOURNEYS, title) and place:
         title, place = f"{title} {place}", ""
@@ -109,13 +107,17 @@ def row_of(line: TextLine, date: str, lexicon: Lexicon) -> Row:
     return line.number, EventRow(
         date,
         line.time,
-        f"{re.sub(_NOTHING_IN, '', title).strip(' :')}{half}",
-        re.sub(_TO_PLACE, "", re.sub(_NOTHING_IN, "", place.strip())),
+        f"{_without_empty_brackets(title).strip(' :')}{half}",
+        re.sub(_TO_PLACE, "", _without_empty_brackets(place.strip())),
         notes,
         length,
         line.repeat,
         line.without,
     )
+
+
+def _without_empty_brackets(text: str) -> str:
+    return re.sub(_NOTHING_IN, "", text) if "(" in text else text
 
 
 def _is_before_time(part: str, line: TextLine) -> bool:

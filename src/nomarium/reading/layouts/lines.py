@@ -254,9 +254,9 @@ def _read(
         elif line.number not in taking.dating:
             taking.refused.append((line.number, line.text, linerefusals.EMPTY))
     texts = dict(whole)
-    idle = [row for row in rows if says_nothing(str(row[1][2]), lexicon)]
-    taking.refused += [(number, texts.get(number, ""), linerefusals.NO_TITLE) for number, _ in idle]
-    rows = sorted((row for row in rows if row not in idle), key=lambda row: row[0])
+    idle = {n for n, (_, cells) in enumerate(rows) if says_nothing(str(cells[2]), lexicon)}
+    taking.refused += [(rows[n][0], texts.get(rows[n][0], ""), linerefusals.NO_TITLE) for n in sorted(idle)]
+    rows = sorted((row for n, row in enumerate(rows) if n not in idle), key=lambda row: row[0])
     rows, forward = forward_through_days(with_whole_names(rows))
     ended = list(with_ends(rows, taking.under))
     has_open_ends = any(before[1] != after[1] for before, after in zip(rows, ended, strict=True))

@@ -52,6 +52,10 @@ _LEADING_HALF: Final = re.compile(
 _LEADING_FOUR: Final = re.compile(
     rf"^(\s*(?:[-*•–]\s+)?(?:(?:c|ca|approx|about|from|ab)\.?\s*)?)({FOUR})(?:\s?[-–—]\s?({FOUR}))?(?=\s+(?!h(?:(?:ou)?rs?)?\b)(?P<word>[^\W\d])?\S)"
 )
+SAME_TIME: Final = re.compile(
+    r"(?i)[\s,;(]*\b(?:(?:at\s+)?(?:the\s+)?same (?:time|hour)|(?:zur\s+)?gleichen? (?:uhr)?zeit|(?:à la )?même heure|(?:a la )?misma hora|stess[ao] or(?:a|ario)|zelfde (?:tijd|uur)|samme tid)\b\)?"
+)
+"""Words by which a line takes the time of another."""
 _THERE_AND_BACK: Final = re.compile(
     rf"(?i)\b(?:dep(?:art(?:s|ing|ure)?)?|leav(?:e|es|ing)|start(?:s|ing)?|d[ée]part|out)\b\.?:?\s*(?:at\s+|à\s+)?(?P<first>{_CLOCK})(?:\s*[,;/–—-]\s*|\s+(?:and|et)\s+)"
     rf"(?:(?:return(?:s|ing)?|retour|back|arr(?:iv\w*)?|finish(?:es|ing)?|end(?:s|ing)?)\b\.?:?\s*(?:at\s+|by\s+|à\s+|about\s+)?)(?P<last>{_CLOCK})(?![\w/]|[.:]\d)"
