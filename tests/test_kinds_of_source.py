@@ -91,6 +91,10 @@ READ: dict[str, tuple[str, list[str]]] = {
     "a number behind a date that counts what is on": (
         "Sonntag, 6.12., 2. Advent\n17:00 Singen, Kirche", ["Singen 2026-12-06T17:00/2026-12-06T18:00 @ Kirche"],
     ),
+    "days parted by a slash, before their month": (
+        "Sat/Sun 5/6 Dec Jumble\n12/13 Dec   Lay-up weekend\nw/e 20 Dec...Berths due",
+        ["Jumble 2026-12-05/2026-12-06", "Jumble 2026-12-06/2026-12-07", "Lay-up weekend 2026-12-12/2026-12-13", "Lay-up weekend 2026-12-13/2026-12-14", "Berths due 2026-12-14/2026-12-21"],
+    ),
     "two days behind their month": (
         "Performance: Dec 11 and 12 @ 7pm", ["Performance 2026-12-11T19:00/2026-12-11T20:00", "Performance 2026-12-12T19:00/2026-12-12T20:00"],
     ),

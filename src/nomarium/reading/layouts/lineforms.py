@@ -12,8 +12,15 @@ _WEEKDAYS_OF_RANGE: Final = re.compile(
 _DAYS_BEHIND_MONTH: Final = re.compile(
     r"\b(?P<month>[^\W\d_]{3,}\.?)\s+(?P<days>\d{1,2}(?:\s?,\s?\d{1,2})*(?:,?\s?(?:,|&|and)\s?\d{1,2}))(?=\s*[-–—:]\s|\s*[@(;]|,?\s+(?:at|from)\s|\s*$)"
 )
+_DAYS_BY_SLASH: Final = re.compile(
+    r"(?<![\d/.])(?<!\bw/[bce] )(?:\b(?P<weekdays>[^\W\d_]{2,9}(?:/[^\W\d_]{2,9}){1,2})\.?,?\s+)?(?P<days>\d{1,2}(?:/\d{1,2}){1,2})(?=\s+(?P<month>[^\W\d_]{3,}))"
+)
 _ISO: Final = r"\d{4}-\d\d-\d\d(?:[T ]\d\d:\d\d(?::\d\d)?)?"
 _LEADERS: Final = re.compile(r"(?<=\S)\s*(?:\.{4,}|(?:\.\s){3,}\.?|_{4,}|…{2,})\s*(?=\S)")
+_THREE_DOTS: Final = re.compile(
+    r"^(\W*(?:[^\W\d_/]+\.?,?\s+|w/[bce]\s+)?\d{1,2}(?:\s+[^\W\d_]{3,9})?)\.{3}\s?(?=[^\W\d_])"
+)
+"""The same, and fewer, behind a day that begins the line."""
 """Dots that lead the eye from a day to what is on: `8 ...... First day`."""
 
 
@@ -21,7 +28,7 @@ def with_plain_signs(text: str) -> str:
     """A line with spaces in the place of dots that lead the eye, and a dash where Dutch writes `t/m` and an interval of
     ISO 8601 has a slash."""
     if ".." in text or "…" in text or "__" in text or ". ." in text:
-        text = _LEADERS.sub("   ", text)
+        text = _THREE_DOTS.sub(r"\1   ", _LEADERS.sub("   ", text))
     if "/" not in text:
         return text
     text = re.sub(rf"({_ISO})/(?={_ISO})", r"\1 – ", text)
@@ -36,6 +43,20 @@ def with_both_weekdays(text: str, lexicon: Lexicon) -> str:
         return f"{match['a']} {match['first']} – {match['b']} {match['last']}" if are_known else match[0]
 
     return _WEEKDAYS_OF_RANGE.sub(beside, text)
+
+
+def with_days_apart(text: str, lexicon: Lexicon) -> str:
+    """A text whose days of one month are parted by a slash, `12/13 Dec`, with *and* between them."""
+
+    def apart(match: re.Match[str]) -> str:
+        days = [int(day) for day in match["days"].split("/")]
+        are_days = fold(match["month"]) in lexicon.months and days == sorted(set(days)) and days[-1] <= 31
+        weekdays = match["weekdays"] or ""
+        is_known = all(fold(name) in lexicon.weekdays for name in weekdays.split("/"))
+        lead = f"{weekdays} " if weekdays and not is_known else ""
+        return lead + " and ".join(match["days"].split("/")) if are_days else match[0]
+
+    return _DAYS_BY_SLASH.sub(apart, text) if "/" in text else text
 
 
 def with_month_behind(text: str, lexicon: Lexicon) -> str:

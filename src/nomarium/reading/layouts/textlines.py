@@ -6,7 +6,7 @@ from itertools import pairwise
 from typing import Final, NamedTuple
 
 from nomarium.reading.cells.words import Lexicon, fold
-from nomarium.reading.layouts.lineforms import clocked, with_both_weekdays, with_month_behind
+from nomarium.reading.layouts.lineforms import clocked, with_both_weekdays, with_days_apart, with_month_behind
 from nomarium.reading.layouts.linetimes import (
     EDGES,
     LEADING,
@@ -180,7 +180,7 @@ def text_line(number: int, text: str, lexicon: Lexicon) -> TextLine:
         " ".join(bare.split()),
         clocked(" ".join(re.sub(_COLUMNS, " | ", bare.translate(_BRACKETS)).split()), lexicon),
     )
-    plain = with_month_behind(with_both_weekdays(plain, lexicon), lexicon)
+    plain = with_month_behind(with_days_apart(with_both_weekdays(plain, lexicon), lexicon), lexicon)
     if (led := re.match(r"([^\W\d_]{2,10})\.?\s*[-–—:]\s*(?=\d)", plain)) and fold(
         led[1]
     ) in lexicon.weekdays:
@@ -235,7 +235,9 @@ def _without_mark(text: str, lexicon: Lexicon) -> tuple[str, bool]:
     """A line without the mark or the number of a list, and whether it had one. `8. September` has none."""
     is_bullet = BULLET.match(text) is not None and HEADING.match(text) is None
     bare = MARKS.sub("", BULLET.sub("", text)).strip()
-    bare = re.sub(_TILL_LATE, r"\1", re.sub(_WEEK_OF, "w/c ", re.sub(_WEEK_TO, "w/e ", bare)))
+    if "w" in bare or "W" in bare:
+        bare = re.sub(_WEEK_OF, "w/c ", re.sub(_WEEK_TO, "w/e ", bare))
+    bare = re.sub(_TILL_LATE, r"\1", bare)
     numbered = _NUMBERED.match(bare)
     if numbered is not None and fold(numbered[1]).strip(".,") not in lexicon.months:
         return bare[numbered.start(1) :], True
