@@ -3,6 +3,9 @@ each that ends in another way than 0, 1 or 2, or takes more than five seconds or
 
 from __future__ import annotations
 
+import csv
+import functools
+import html
 import io
 import json
 import os
@@ -17,6 +20,7 @@ from pathlib import Path
 from typing import NamedTuple
 
 from helpers import nomarium
+from pdf_maker import pdf
 
 LONGEST_SECS = 5
 ODD = (
@@ -24,6 +28,8 @@ ODD = (
     "0001-01-01", "9999-12-31", "31/12/9999", "1e400", "-1", "inf", "nan", "99999999999", "every day", "FREQ=SECONDLY", "UNTIL=99991231T235959Z",
     "INTERVAL=0", "COUNT=999999999", "P99999999D", "BEGIN:VEVENT", "END:VEVENT", "BEGIN:X", "DTSTART:00010101T000000", "RRULE:FREQ=HOURLY",
     "24:00", "00:00", "noon", "TBC", "M-F", "MTWTF", "Day 1", "week A", "../../x", "http://", "A" * 300, "( " * 100, "1, " * 100,
+    "30.11.", "5-7", "w/c", "Week 3", "Term 2", "from 9 to", "until", " am ", "pm", " – ", "Mon–Fri", "(TBC)", "7/8", "11-12 & 14", "31 & 1",
+    "1er", "1.–3. Dezember", "same time", "ditto", "Monday", "29 February", "September", "2026", "9.15", "lundi", " | ", "Room 3", "Dates:",
 )  # fmt: skip
 """What is put into inputs: each has ended some program somewhere."""
 
@@ -42,10 +48,12 @@ class Input(NamedTuple):
         "2026-01-01",
         "--until",
         "2027-12-31",
+        "--partial",
     )
 
 
-def seeds() -> list[Input]:
+@functools.cache
+def seeds() -> tuple[Input, ...]:
     """One whole input of each kind."""
     listed = (
         "Event,Date,Start,End,Repeat,Location,Categories,Status,Geo,Priority,Except\n"
@@ -68,21 +76,80 @@ def seeds() -> list[Input]:
             ["uid", {}, "text", "1"], ["dtstart", {"tzid": "America/Halifax"}, "date-time", "2026-09-07T09:00:00"],
             ["rrule", {}, "recur", {"freq": "DAILY", "count": 3}], ["summary", {}, "text", "Knots"]], []]]]
     )  # fmt: skip
+    roster = ",Mon 7 Sep 2026,Tue 8 Sep 2026,Wed 9 Sep 2026,Thu 10 Sep 2026\nQuill,E,L,off,E\nTiller,L,E,E,\nBosun,off,,L,L\n\nE = 6-2\nL = 2-10\n"
+    month = "September 2026,,,,,,\nMon,Tue,Wed,Thu,Fri,Sat,Sun\n,1,2,3,4,5,6\n7,8,9,10,11,12,13\nTerm begins,,9am Fair,,,Race 2-4,\n14,15,16,17,18,19,20\n"
+    text = (
+        "Saltmarsh School of Boatbuilding\nDates for your diary\n\nSeptember 2026\nMon 7   Term begins\nWed 9   9.15-10.30 Fair, Slip 1\n"
+        "Tue 22 – Fri 25: Regatta week (Apprentices)\n\nParents' evening will be held on Thursday 8 October 2026 at 6 pm in the main\nloft.\n"
+        "Sail repair: every Tuesday from 6 October to 8 December, 4.15–5.30pm\nNo sail repair on 13 October\n* 12, 14 & 16 Oct  Launches\n"
+    )  # fmt: skip
     recipe = 'timezone = "America/Halifax"\ndate_order = "dmy"\nonly = ["title=K*"]\n[columns]\nEvent = "summary"\n'
-    return [
+    return (
         Input("list.csv", listed.encode()),
         Input("weekly.csv", weekly.encode()),
         Input("drawn.csv", drawn.encode()),
         Input("calendar.ics", calendar.encode()),
         Input("calendar.json", jcal.encode()),
-        Input("list.xlsx", book([row.split(",") for row in listed.splitlines()])),
+        Input("roster.csv", roster.encode()),
+        Input("month.csv", month.encode()),
+        *(Input(f"text.{ending}", made) for ending, made in documents(text).items()),
+        Input("list.xlsx", book(list(csv.reader(listed.splitlines())))),
         Input("plan.xlsx", plan()),
         Input("list.ods", ods()),
         Input("r.toml", recipe.encode(), ("build", "list.csv", "-o", "o.ics", "--recipe", "{}")),
         Input("list.csv", listed.encode(), ("survey", "{}")),
         Input("calendar.ics", calendar.encode(), ("build", "{}", "-o", "o.csv", "--repeats", "dated")),
         Input("weekly.csv", weekly.encode(), ("tally", "{}", "--by", "class", "--from", "2026-09-07", "--until", "2026-12-18")),
-    ]  # fmt: skip
+    )  # fmt: skip
+
+
+def documents(text: str) -> dict[str, bytes]:
+    """A text as itself and as each document that has lines and a table, by the ending of its file."""
+    lines = html.escape(text, quote=False).splitlines()
+    table = [["Event", "Date", "Time"], ["Launch", "7 Sept 2026", "9:00"], ["Fair", "5 Oct 2026", "10.30 am"]]
+    paragraphs = "".join(f"<p>{line}</p>" for line in lines)
+    rows = "".join("<tr>" + "".join(f"<td>{cell}</td>" for cell in row) + "</tr>" for row in table)
+    said = '<script type="application/ld+json">{"@type":"Event","name":"Launch","startDate":"2026-09-07T09:00"}</script>'
+    page = f"<html><body><h1>Dates</h1>{paragraphs}<table>{rows}</table>{said}</body></html>"
+    word = "http://schemas.openxmlformats.org/wordprocessingml/2006/main"
+    word_lines = "".join(f"<w:p><w:r><w:t>{line}</w:t></w:r></w:p>" for line in lines)
+    word_rows = "".join(
+        "<w:tr>"
+        + "".join(f"<w:tc><w:p><w:r><w:t>{cell}</w:t></w:r></w:p></w:tc>" for cell in row)
+        + "</w:tr>"
+        for row in table
+    )
+    letter = (
+        f'<w:document xmlns:w="{word}"><w:body>{word_lines}<w:tbl>{word_rows}</w:tbl></w:body></w:document>'
+    )
+    space = "urn:oasis:names:tc:opendocument:xmlns"
+    open_lines = "".join(f"<text:p>{line}</text:p>" for line in lines)
+    note = (
+        f'<office:document-content xmlns:office="{space}:office:1.0" xmlns:text="{space}:text:1.0">'
+        f"<office:body><office:text>{open_lines}</office:text></office:body></office:document-content>"
+    )
+    mail = (
+        "From: office@saltmarsh.example\nDate: Tue, 1 Sep 2026 09:00:00 -0300\nSubject: Dates\nMIME-Version: 1.0\n"
+        f'Content-Type: multipart/alternative; boundary="b"\n\n--b\nContent-Type: text/plain; charset=utf-8\n\n{text}\n'
+        f"--b\nContent-Type: text/html; charset=utf-8\n\n{page}\n--b--\n"
+    )
+    return {
+        "txt": text.encode(),
+        "md": ("| Event | Date |\n|---|---|\n| Launch | 7 Sept 2026 |\n\n" + text).encode(),
+        "html": page.encode(),
+        "eml": mail.encode(),
+        "docx": packed({"word/document.xml": letter}),
+        "odt": packed({"mimetype": "application/vnd.oasis.opendocument.text", "content.xml": note}),
+        "pdf": pdf([(50, 60 + 14 * number, line) for number, line in enumerate(text.splitlines())]),
+    }
+
+
+def packed(parts: dict[str, str]) -> bytes:
+    data = io.BytesIO()
+    with zipfile.ZipFile(data, "w", zipfile.ZIP_DEFLATED) as archive:
+        for name, text in parts.items():
+            archive.writestr(name, text)
+    return data.getvalue()
 
 
 def book(rows: list[list[str]], more: dict[str, list[list[str]]] | None = None) -> bytes:
@@ -125,12 +192,13 @@ def ods() -> bytes:
         f'<office:body><office:spreadsheet><table:table table:name="A">{cells}</table:table></office:spreadsheet></office:body></office:document-content>'
     )  # fmt: skip
     manifest = f'<m:manifest xmlns:m="{space}:manifest:1.0"><m:file-entry m:full-path="/" m:media-type="application/vnd.oasis.opendocument.spreadsheet"/></m:manifest>'
-    data = io.BytesIO()
-    with zipfile.ZipFile(data, "w", zipfile.ZIP_DEFLATED) as archive:
-        archive.writestr("mimetype", "application/vnd.oasis.opendocument.spreadsheet")
-        archive.writestr("META-INF/manifest.xml", manifest)
-        archive.writestr("content.xml", content)
-    return data.getvalue()
+    return packed(
+        {
+            "mimetype": "application/vnd.oasis.opendocument.spreadsheet",
+            "META-INF/manifest.xml": manifest,
+            "content.xml": content,
+        }
+    )
 
 
 def damaged(data: bytes, chance: random.Random) -> bytes:
@@ -190,6 +258,8 @@ def outcome_of(one: Input, folder: Path) -> str:
     """What is wrong with how a damaged input ended; nothing where it ended as it should. Runs in `folder`."""
     (folder / "list.csv").write_bytes(seeds()[0].data)
     (folder / one.name).write_bytes(one.data)
+    for left in folder.glob("o.*"):
+        left.unlink()
     before = Path.cwd()
     os.chdir(folder)
     previous = signal.signal(signal.SIGALRM, _too_long)
