@@ -13,7 +13,7 @@ _YEAR = ["--school-year", "2026:2027"]
 READ: dict[str, tuple[str, list[str]]] = {
     "a programme under a title with the date of the evening": (
         "Parents' evening, Thursday 12 November 2026\n\nDoors            18:15\nOpening words    18:30   Main hall\nTour             18:45   Sail loft\nClose            20:00",
-        ["Opening words 2026-11-12T18:30/2026-11-12T18:45 @ Main hall", "Tour 2026-11-12T18:45/2026-11-12T20:00 @ Sail loft", "Close 2026-11-12T20:00/2026-11-12T21:00"],
+        ["Doors 2026-11-12T18:15/2026-11-12T18:30", "Opening words 2026-11-12T18:30/2026-11-12T18:45 @ Main hall", "Tour 2026-11-12T18:45/2026-11-12T20:00 @ Sail loft", "Close 2026-11-12T20:00/2026-11-12T21:00"],
     ),
     "times behind their events, under the day of a trip": (
         "Bus times for the trip on 20 November\n\nDepart school 7.45\nLunch 12.30\nBack at school approx. 16.30",

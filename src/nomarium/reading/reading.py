@@ -98,6 +98,10 @@ def _apart(sheets: Sequence[Sheet], options: ReadingOptions) -> Iterator[Sheet]:
     """The tables of all sheets, without their hidden rows when that was asked for."""
     for one in sheets:
         sheet = _without_hidden(one, options)
+        if options.layout is None and _is_text(sheet):
+            from nomarium.reading.layouts.drawnlines import several_drawings  # few sources are text
+
+            sheet = several_drawings(sheet) or sheet
         if options.layout in (None, "plan", "events") and options.header_row is None:
             yield from tables_of(sheet)
         else:

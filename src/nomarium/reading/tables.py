@@ -9,6 +9,7 @@ from nomarium.model.problem import column_letter, note
 from nomarium.model.wording import listed
 from nomarium.reading.columns.head import looks_like_date
 from nomarium.reading.columns.headings import match_exactly, normal
+from nomarium.reading.layouts.slots import is_clear_time
 from nomarium.sheets.sheet import TOP_ROWS, Row, RowsAgain, Sheet, cell_text
 
 _DATED = frozenset(("date", "when", "start"))
@@ -28,12 +29,15 @@ class _Part(NamedTuple):
     end_row: int | None = None
     first_column: int = 0
     end_column: int | None = None
+    head: Row | None = None
+    """The row of headings above all tables, which goes below one row of this one."""
+    head_below: int = 0
 
 
 def tables_of(sheet: Sheet) -> list[Sheet]:
     """The tables of a sheet, each as a sheet; the sheet itself when there is only one."""
     top = list(islice(sheet.rows(), TOP_ROWS))
-    parts = _side_by_side(sheet, top) or _stacked(top)
+    parts = _side_by_side(sheet, top) or _stacked(top) or _programmes(sheet, top)
     if len(parts) < 2:
         return [sheet]
     message = f"Several tables stand on it, and are read one by one: {listed([part.name for part in parts])}."
@@ -105,6 +109,81 @@ def _stacked(top: Sequence[Row]) -> list[_Part]:
     return parts
 
 
+def _programmes(sheet: Sheet, top: Sequence[Row]) -> list[_Part]:
+    """Day sheets below each other: each a lone text with a figure, the day, and rows of times, under a row of places of its
+    own or under the one above them all; or the day begins its row of places."""
+    if len(top) == TOP_ROWS:
+        top = list(sheet.rows()) if len(_days_over_programmes(top)[0]) > 1 else []
+    days, head = _days_over_programmes(top)
+    if len(days) < 2:
+        return []
+    numbers = [top[at][0] for at in days]
+    bounds = [*numbers[1:], None]
+    return [
+        _Part(f"rows from {number}", "", number if n else 0, end, head=head, head_below=number)
+        for n, (number, end) in enumerate(zip(numbers, bounds, strict=True))
+    ]
+
+
+def _days_over_programmes(rows: Sequence[Row]) -> tuple[list[int], Row | None]:
+    """The indices of the rows that name the day of a programme below them, and the row of places above all of them where
+    they have none of their own."""
+    filled = [at for at, (_, row) in enumerate(rows) if any(map(cell_text, row))]
+    with_head = [
+        day
+        for day, head, first in zip(filled, filled[1:], filled[2:], strict=False)
+        if (_lone_figure(rows[day][1]) and _are_places(rows[head][1]) and _says_time(rows[first][1]))
+    ]
+    if with_head:
+        return with_head, None
+    in_head = [
+        day
+        for day, first in pairwise(filled)
+        if _are_places(rows[day][1], True) and _says_time(rows[first][1])
+    ]
+    if len(in_head) > 1:
+        return in_head, None
+    days = [
+        day for day, first in pairwise(filled) if _lone_figure(rows[day][1]) and _says_time(rows[first][1])
+    ]
+    head = (
+        next((rows[at] for at in filled[: filled.index(days[0])] if _are_places(rows[at][1])), None)
+        if days
+        else None
+    )
+    return (days, head) if head is not None else ([], None)
+
+
+def _lone_figure(row: Sequence[Cell]) -> bool:
+    filled = [cell for cell in row if cell_text(cell)]
+    return len(filled) == 1 and _is_figure(filled[0])
+
+
+def _is_figure(cell: Cell) -> bool:
+    return not isinstance(cell, str) or any(map(str.isdigit, cell))
+
+
+def _are_places(row: Sequence[Cell], under_date: bool = False) -> bool:
+    """Whether a row heads the columns of a programme: words behind a first cell that is blank or says *time*, or the day,
+    none of which heads a column of a list."""
+    first, *others = map(cell_text, row)
+    named = [text for text in others if text]
+    if under_date:
+        begins = looks_like_date(row[0])
+    else:
+        begins = not first or ((match := match_exactly(first)) is not None and match.field in _SAYS_WHEN)
+    return (
+        begins
+        and len(named) > 1
+        and not any(match_exactly(text) or looks_like_date(text) or _says_time((text,)) for text in named)
+        and all(isinstance(cell, str) for cell in row[1:])
+    )
+
+
+def _says_time(row: Sequence[Cell]) -> bool:
+    return bool(row) and is_clear_time(row[0])
+
+
 def _after_gaps(top: Sequence[Row]) -> list[tuple[int, int]]:
     """The indices of full rows at the top and after blank rows or titles, each with that of the first of these; none when
     there is only the first."""
@@ -141,8 +220,10 @@ def _cut(sheet: Sheet, part: _Part) -> Sheet:
         for number, row in sheet.rows():
             if part.end_row is not None and number >= part.end_row:
                 return
-            if number >= part.first_row:
+            if number >= part.first_row and (part.head is None or number != part.head[0]):
                 yield number, row[part.first_column : part.end_column]
+            if part.head is not None and number == part.head_below:
+                yield part.head
 
     return sheet._replace(
         read_rows=RowsAgain(rows),

@@ -20,7 +20,7 @@ from nomarium.reading.columns.lexicons import lexicon_for
 from nomarium.reading.layouts.drawn import DrawnEntry, date_part, decide_days, events_of, merged_from
 from nomarium.reading.layouts.grid import title_and_place
 from nomarium.reading.layouts.layout import NotRead, Reading, Top, not_read
-from nomarium.reading.layouts.slots import Line, forward, later, slot_ends, time_of
+from nomarium.reading.layouts.slots import Line, forward, is_clear_time, later, slot_ends, time_of
 from nomarium.reading.rows.datewithin import date_within
 from nomarium.reading.rows.titles import is_no_title
 from nomarium.reading.rows.when import NOTHING
@@ -80,11 +80,29 @@ def look(top: Top) -> Reading | NotRead:
     def events(account: Account) -> Iterator[Event]:
         for number, row in (*drawing.above, drawing.head, *drawing.below):
             if row is not drawing.head[1]:
-                account.ledger.read += 1
-                account.note_row(number, " ".join(filter(None, map(cell_text, row))))
+                _note(sheet, number, " ".join(filter(None, map(cell_text, row))), account)
         yield from events_of(sheet, entries, top.options, account)
 
     return Reading(sheet, "day", events, (*sheet.notes, *(one.at(sheet.place()) for one in told)))
+
+
+def _note(sheet: Sheet, number: int, text: str, account: Account) -> None:
+    """A row that says nothing of a slot; one that begins with a time, `19:00 Dinner`, is refused."""
+    account.ledger.read += 1
+    if not is_clear_time(text.partition(" ")[0]):
+        account.note_row(number, text)
+        return
+    account.ledger.rejected += 1
+    message = "It says a time in a row of its own, and stands in none of the columns."
+    account.problems.append(
+        Problem(
+            "grid-stray",
+            message,
+            "Put the time into the column of times, and the rest beside it.",
+            sheet.place(number),
+            text,
+        )
+    )
 
 
 def _times_down(rows: Sequence[Row], lexicon: Lexicon) -> _Drawing | None:
@@ -175,6 +193,8 @@ def _day(top: Top, drawing: _Drawing) -> tuple[dt.date, str] | Problem:
     texts: list[tuple[str, int | None, Cell]] = [("--set date", None, asked)] if asked else []
     if not asked:
         texts += [(f"row {n}", n, cell) for n, row in drawing.above for cell in row if cell_text(cell)]
+        at, head = drawing.head
+        texts += [(f"row {at}", at, head[0])] if cell_text(head[0]) else []
         texts += [("the sheet's name", None, top.sheet.name)] if top.sheet.name else []
     for where, number, cell in texts:
         moment = read_moment(cell, "date", lexicon)

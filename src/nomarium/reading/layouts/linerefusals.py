@@ -61,3 +61,13 @@ EMPTY: Final = Refusal(
     "text-empty", "The date stands alone, and no line under it has a time: what is on that day cannot be told.",
     "Write the date and the title on one line: “Mon 7 June 2027: Inset day”.",
 )  # fmt: skip
+
+
+def lost(figures: str) -> Refusal:
+    """`figures` of a line are in no event."""
+    message = f"What “{figures}” means beside its event cannot be told."
+    return Refusal(
+        "text-unread",
+        message,
+        "Write the line as “Fri 16 April 2027: Open day, 10–11am, Sail loft”, or take the figure out.",
+    )

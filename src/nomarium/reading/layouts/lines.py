@@ -7,14 +7,13 @@ from collections import Counter
 from collections.abc import Iterator, Mapping, Sequence, Set
 from functools import partial
 from itertools import chain, pairwise
-from typing import Final, NamedTuple
+from typing import Final
 
 from nomarium.model.account import Account
 from nomarium.model.event import Event
 from nomarium.model.limits import MOST_LINES
 from nomarium.model.problem import Problem, note
 from nomarium.model.refusal import Refusal
-from nomarium.model.wording import counted
 from nomarium.reading.cells.placewords import NO_PLACE, is_place
 from nomarium.reading.cells.words import Lexicon
 from nomarium.reading.columns.table import TableReading
@@ -31,6 +30,7 @@ from nomarium.reading.layouts.layout import NotRead, Reading, Top, not_read
 from nomarium.reading.layouts.linedoubts import doubt_of, says_nothing
 from nomarium.reading.layouts.lineforms import with_plain_signs
 from nomarium.reading.layouts.linelanguages import lexicon_of_lines
+from nomarium.reading.layouts.linesfound import Found, lost_figures, told_of
 from nomarium.reading.layouts.linetimes import with_leading_clocks, with_whole_halves
 from nomarium.reading.layouts.programmes import forward_through_days, heads_of_programmes, is_diary, with_ends
 from nomarium.reading.layouts.takinglines import OF_WEEK, Taking
@@ -56,25 +56,6 @@ _FIRST_YEAR, _LAST_YEAR = 1900, 2200
 """Years within which a letter is dated."""
 _BEFORE, _AFTER = dt.timedelta(days=31), dt.timedelta(days=333)
 """How far before and after the date of a letter its days without a year are."""
-
-
-class _Found(NamedTuple):
-    rows: list[Row]
-    notes: int
-    """Lines, of all that were read, that are neither the first of an event nor refused."""
-    sample: str
-    """How the first of them is read, after its number."""
-    has_open_ends: bool
-    refused: list[tuple[int, str, Refusal]]
-    """Lines that have a date or a time and are no events, as they stand, and why."""
-    above: list[tuple[int, str]]
-    """Lines over the first event, which may say the year of all of them."""
-    timed: list[tuple[int, str]]
-    """Sentences that say a time and no date, and are passed over."""
-    forward: list[tuple[int, str]]
-    """Times that are in the afternoon, for they follow others of their day."""
-    sent: str
-    """When the message was sent, where days without a month are in that month."""
 
 
 def look(top: Top) -> Reading | NotRead:
@@ -128,7 +109,7 @@ def look(top: Top) -> Reading | NotRead:
     if isinstance(reading, NotRead):
         return reading
     return reading._replace(
-        table=_as_said(reading.table, top.options), layout="text", events=partial(_events, reading, found), notes=(*_told(found, reading), *told, *reading.notes)
+        table=_as_said(reading.table, top.options), layout="text", events=partial(_events, reading, found), notes=(*told_of(found, reading), *told, *reading.notes)
     )  # fmt: skip
 
 
@@ -154,7 +135,7 @@ def _are_records(lines: Sequence[Row]) -> bool:
 
 
 def _in_years(
-    options: ReadingOptions, found: _Found, lexicon: Lexicon
+    options: ReadingOptions, found: Found, lexicon: Lexicon
 ) -> tuple[ReadingOptions, list[Problem]]:
     """The options with the year after the date that a letter or a newsletter bears, where no event has a year and no line
     above them names one; and a note that says so."""
@@ -184,7 +165,7 @@ def _rows(rows: Sequence[Row]) -> Iterator[Row]:
         yield number, cells[:width]
 
 
-def _events(reading: Reading, found: _Found, account: Account) -> Iterator[Event]:
+def _events(reading: Reading, found: Found, account: Account) -> Iterator[Event]:
     yield from reading.events(account)
     account.ledger.read += found.notes + len(found.refused)
     account.ledger.notes += found.notes
@@ -194,30 +175,9 @@ def _events(reading: Reading, found: _Found, account: Account) -> Iterator[Event
     ]
 
 
-def _told(found: _Found, reading: Reading) -> Iterator[Problem]:
-    more = f"; so are {counted(len(found.rows) - 1, 'other')}" if len(found.rows) > 1 else ""
-    first = reading.sheet.place(found.rows[0][0] if found.rows else None)._replace(file="", sheet="")
-    yield note("text-lines", f"Read line by line: {first} {found.sample}{more}.").at(reading.sheet.place())
-    if found.has_open_ends:
-        message = "A time without an end lasts until the next line under the same date."
-        yield note("text-ends", message, "If not, write the ends.").at(reading.sheet.place())
-    if found.forward:
-        number, text = found.forward[0]
-        message = f"Times under one date run forward through the day: {', '.join(text for _, text in found.forward[:4])} in the afternoon."
-        yield note("text-forward", message, "If not, write am and pm.").at(reading.sheet.place(number))
-    if found.sent:
-        message = f"Days without a month are those after {found.sent}, when the message was sent."
-        yield note("text-sent", message, "If not, write the months.").at(reading.sheet.place())
-    if found.timed:
-        number, text = found.timed[0]
-        more = f" and {counted(len(found.timed) - 1, 'other')}" if len(found.timed) > 1 else ""
-        message = f"Passed over, for it says a time and no event: “{text}”{more}."
-        yield note("text-times", message).at(reading.sheet.place(number))
-
-
 def _read(
     lines: Sequence[Row], heads: Set[int], lexicon: Lexicon, has_date: bool, sent: Sequence[tuple[int, str]]
-) -> _Found:
+) -> Found:
     """The rows that lines come to; those of `heads` date tables, and no lines. `sent`: when the message was."""
     plain = list(
         without_quotes(
@@ -257,6 +217,10 @@ def _read(
     idle = {n for n, (_, cells) in enumerate(rows) if says_nothing(str(cells[2]), lexicon)}
     taking.refused += [(rows[n][0], texts.get(rows[n][0], ""), linerefusals.NO_TITLE) for n in sorted(idle)]
     rows = sorted((row for n, row in enumerate(rows) if n not in idle), key=lambda row: row[0])
+    rows, lost = _with_their_figures(
+        rows, {line.number: line.text for line in every}, {number for number, _, _ in taking.refused}
+    )
+    taking.refused += lost
     rows, forward = forward_through_days(with_whole_names(rows))
     ended = list(with_ends(rows, taking.under))
     has_open_ends = any(before[1] != after[1] for before, after in zip(rows, ended, strict=True))
@@ -264,11 +228,30 @@ def _read(
     first = min((row[0] for row in rows), default=0)
     left = ((number, text) for number, text in whole if text.strip() and number not in taken)
     above = [one for one in left if one[0] < first or one[0] in of_letters or re.search(_SCHOOL_YEAR, one[1])]
+    said = {str(cell) for _, cells in rows for cell in cells}
+    loose = [one for one in taking.loose if one[0] not in taken and one[1] not in said]
     notes = sum(bool(cell_text(row[0])) and number not in taken for number, row in lines if row)
-    return _Found(
-        ended, notes, _sample(ended), has_open_ends, taking.refused, above, taking.timed, forward,
+    return Found(
+        ended, notes, _sample(ended), has_open_ends, taking.refused, above, taking.timed, taking.asides, loose, forward,
         sent[0][1] if taking.follows_message else "",
     )  # fmt: skip
+
+
+def _with_their_figures(
+    rows: Sequence[Row], texts: Mapping[int, str], refused: Set[int]
+) -> tuple[list[Row], list[tuple[int, str, Refusal]]]:
+    """The rows that have every figure of their line, and the lines of others: what of a line is in no event would be lost.
+    Of a line of which a part is refused, nothing is asked."""
+    of_line: dict[int, list[Row]] = {}
+    for row in rows:
+        of_line.setdefault(row[0], []).append(row)
+    lost = {
+        number: figures
+        for number, made in of_line.items()
+        if number not in refused and (figures := lost_figures(texts.get(number, ""), made))
+    }
+    why = {number: linerefusals.lost(figures) for number, figures in lost.items()}
+    return [row for row in rows if row[0] not in lost], [(n, texts[n].strip(), one) for n, one in why.items()]
 
 
 def _take_all(paragraphs: Sequence[list[TextLine]], marked: frozenset[int], taking: Taking) -> None:

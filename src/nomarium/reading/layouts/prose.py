@@ -5,6 +5,7 @@ import re
 from collections.abc import Callable
 from typing import Final, Literal, NamedTuple
 
+from nomarium.reading.cells.placewords import is_place
 from nomarium.reading.cells.words import Lexicon
 from nomarium.reading.rows.datewithin import date_within
 
@@ -73,6 +74,8 @@ class Said(NamedTuple):
     time: str
     title: str
     place: str
+    notes: str = ""
+    """What else it says in figures."""
 
 
 def sentences_of(text: str) -> list[str]:
@@ -134,7 +137,16 @@ def said_in(
     time, without = time_in(rest) if found.moment.start is None else ("", rest)
     title = _bare(match["title"].replace("\0", " "))
     verb = re.match(_STARTS, turned[match.end("title") :]) if re.search(_OF_SCHOOL, title) else None
-    return Said(date, time, _titled(f"{title} {verb[1]}" if verb else title), _place_in(without))
+    place = _place_in(without)
+    left = (
+        re.sub(rf"(?i)(?:\b(?:at|in)\s+)?(?:(?:the|our)\s+)?{re.escape(place)}", "", without, count=1).strip(
+            " ,;"
+        )
+        if place
+        else without.strip(" ,;")
+    )
+    notes = left if any(map(str.isdigit, left)) else ""
+    return Said(date, time, _titled(f"{title} {verb[1]}" if verb else title), place, notes)
 
 
 def _has_other_time(text: str, has_time: bool, time_in: Callable[[str], tuple[str, str]]) -> bool:
@@ -179,4 +191,4 @@ def _place_in(rest: str) -> str:
         place = re.sub(r"(?i)^(?:the|our)\s+", "", " ".join(match["place"].split()))
         if place and not re.fullmatch(_NO_PLACES, match["place"].strip()):
             return _titled(place)
-    return ""
+    return next((piece for piece in re.split(r"\s*[,;]\s*", rest.strip()) if is_place(piece)), "")

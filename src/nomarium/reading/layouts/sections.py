@@ -158,4 +158,5 @@ def _is_dated(row: Sequence[Cell], title_at: int, width: int) -> bool:
     filled = [at for at, cell in enumerate(row) if cell_text(cell)]
     if len(filled) == 1:
         return width == 1 or filled[0] != title_at
-    return sum(match_exactly(cell_text(row[at])) is not None for at in filled) < 2
+    has_figure = any(any(map(str.isdigit, cell_text(row[at]))) for at in filled)
+    return has_figure or sum(match_exactly(cell_text(row[at])) is not None for at in filled) < 2

@@ -70,6 +70,13 @@ def time_of(cell: Cell) -> Part:
     return Part(start=times.start, end=times.end, is_all_day=times.is_all_day)
 
 
+def is_clear_time(cell: Cell) -> bool:
+    """Whether a heading says a time and is no mere number, or two of them, which could be days."""
+    is_number = re.fullmatch(r"\W*\d{1,2}(?:\W+\d{1,2})?\W*", cell_text(cell)) is not None
+    is_clock = not is_number or re.search(r"\d[.:]\d\d", cell_text(cell)) is not None
+    return is_clock and time_of(cell).start is not None
+
+
 def forward(lines: Sequence[Line], asked: str = "", above: str = "") -> list[Line]:
     """The slots with their half of the day settled: they run forward through it.
 

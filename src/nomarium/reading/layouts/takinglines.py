@@ -18,7 +18,7 @@ from nomarium.reading.layouts.linetimes import EDGES, time_in
 from nomarium.reading.layouts.listeddates import listed_dates
 from nomarium.reading.layouts.monthlines import goes_into_next, in_month, month_alone, month_in, runs_on
 from nomarium.reading.layouts.programmes import start_of
-from nomarium.reading.layouts.prose import Said, said_in, sentences_of
+from nomarium.reading.layouts.sentences import said_by_sentences, sentence_of_list
 from nomarium.reading.layouts.textlines import (
     TextLine,
     has_several_days,
@@ -26,7 +26,6 @@ from nomarium.reading.layouts.textlines import (
     is_sentence,
 )
 from nomarium.reading.layouts.weekdaylines import begins_with_weekday, is_of_week, names_week, on_weekday
-from nomarium.reading.rows.lone import keeps_books
 from nomarium.sheets.sheet import Row
 
 _SENT: Final = "\0"
@@ -49,10 +48,6 @@ _FROM_NOW: Final = re.compile(
     r"(?i)\b(?:tomorrow|tonight|(?:this|next|the coming)\s+(?:(?:mon|tues|wednes|thurs|fri|satur|sun)day|week|weekend|morning|afternoon|evening)|morgen|heute|demain|ce soir|mañana|hoy)\b"
 )
 """Words for a day that count from when a text was written."""
-_SAME_DAY: Final = re.compile(
-    r"(?i)\b(?:mon|tues|wednes|thurs|fri|satur|sun)day\s+(?:the\s+)?\d{1,2}(?:st|nd|rd|th)\b|\b(?:that|the\s+same|on\s+the)\s+(?:day|date|morning|afternoon|evening|night|mon|tues|wednes|thurs|fri|satur|sun)"
-)
-"""Words by which a sentence speaks of the day of another."""
 _DATE_IN_FIGURES: Final = re.compile(
     r"(?:0?[1-9]|1[0-2])[/.](?:19|20)\d\d\b|(?:19|20)\d\d([/.-])(?:0?[1-9]|1[0-2])\1(?:0?[1-9]|[12]\d|3[01])(?!\d)|"
     r"(?:0?[1-9]|[12]\d|3[01])([/.-])(?:0?[1-9]|[12]\d|3[01])\2(?:(?:19|20)\d\d|[2-4]\d)(?![\d.,/-])"
@@ -114,6 +109,10 @@ class Taking:
         self.headings: dict[int, TextLine] = {}
         """Lines that date those below them."""
         self.timed: list[tuple[int, str]] = []
+        self.loose: list[tuple[int, str]] = []
+        """Lines without a time under a date that dates those below it."""
+        self.asides: list[tuple[int, str]] = []
+        """Lines that have a date or a time, and are taken for no event."""
 
     def take(self, line: TextLine, following: TextLine | None) -> None:
         """What a line comes to: a row, some rows, a refusal, what it says of those below it, or a note."""
@@ -131,16 +130,19 @@ class Taking:
         if following is not None and self._month and in_month(following, self._month, lexicon) is not None:
             following = None  # it has a date of its own
         if not is_day and is_sentence(line):
-            said, doubtful, timed = _said(line, lexicon)
+            said, doubtful, timed = said_by_sentences(line, lexicon)
             self.rows += said
             self.timed += [(line.number, text) for text in timed if said]
             self.refused += [(line.number, text, linerefusals.PROSE) for text in doubtful]
             if not said and not doubtful and line.time:
                 self._pass_over(line)
-        elif line.is_bullet and line.date and (entry := _sentence_of_list(line, lexicon)) is not None:
+            elif not said and not doubtful and line.date:
+                self.asides.append((line.number, line.text))
+        elif line.is_bullet and line.date and (entry := sentence_of_list(line, lexicon)) is not None:
             self.rows += [entry] if entry != "past" else []
-        elif is_aside(line.text, bool(line.date), bool(line.time)) or self._heads_paper(line):
-            pass
+            self.asides += [(line.number, line.text)] if entry == "past" else []
+        elif self._is_aside(line, following):
+            self.asides.append((line.number, line.text))
         elif line.date and not is_day and (listed := listed_dates(line.text, lexicon)) is not None:
             self.rows.append((line.number, EventRow(listed.dates, listed.time, listed.title)))
         elif (line.date or line.time) and (doubt := doubt_of(line, lexicon)) is not None:
@@ -165,6 +167,8 @@ class Taking:
         elif (left_open := self._left_open(line, following)) is not None:
             self.refuse(line, left_open)
         else:
+            if self._date and self._said_by is None:
+                self.loose.append((line.number, line.text))
             self._titled = month_in(line.text, lexicon) or self._titled
             self._text_at, self._last_text = line.number, line
 
@@ -195,6 +199,20 @@ class Taking:
         if above.is_bullet or is_sentence(above) or heads_paper(above.text):
             return row
         return number, EventRow(*map(str, cells))._replace(title=above.text.strip(" :"), place=str(cells[2]))
+
+    def _is_aside(self, line: TextLine, following: TextLine | None) -> bool:
+        """Whether a line is no event although it has a date or a time. `Doors 18:15` is one as an entry of a programme,
+        with another below it."""
+        is_entry = (
+            bool(self._date)
+            and self._said_by is None
+            and following is not None
+            and bool(following.time)
+            and not following.date
+            and any(map(str.isalpha, following.rest))
+        )
+        is_aside_here = is_aside(line.text, bool(line.date), bool(line.time))
+        return (is_aside_here and not (is_entry and line.text.startswith("Doors"))) or self._heads_paper(line)
 
     def _heads_paper(self, line: TextLine) -> bool:
         """Whether a line above all events says what paper this is, and its date: `Minutes, 4 November 2026`."""
@@ -341,36 +359,6 @@ def _is_after_midnight(line: TextLine, before: Row | None, date: str) -> bool:
         return False
     here, there = start_of(line.time), start_of(str(before[1][1]))
     return here is not None and there is not None and here.secs < _SMALL_HOURS and there.secs >= _EVENING
-
-
-def _said(line: TextLine, lexicon: Lexicon) -> tuple[list[Row], list[str], list[str]]:
-    """The rows of the sentences of a line, the sentences that leave in doubt what they say, and those that say a time and no date."""
-    rows: list[Row] = []
-    doubtful: list[str] = []
-    timed: list[str] = []
-    is_past = False
-    for sentence in sentences_of(clocked(line.text, lexicon)):
-        said = None if keeps_books(sentence) else said_in(sentence, lexicon, time_in)
-        if isinstance(said, Said):
-            rows.append((line.number, EventRow(said.date, said.time, said.title, said.place)))
-        elif said == "doubtful" or (said is None and time_in(sentence)[0] and _SAME_DAY.search(sentence)):
-            doubtful.append(sentence)
-        elif said is None and time_in(sentence)[0]:
-            timed.append(sentence)
-        is_past |= said == "past" or keeps_books(sentence)
-    if line.date and not (rows or doubtful or is_past):
-        doubtful.append(line.text)  # its date is in none of its sentences
-    return rows, doubtful, timed
-
-
-def _sentence_of_list(line: TextLine, lexicon: Lexicon) -> Row | Literal["past"] | None:
-    """What an entry of a list says that is written as a sentence, and says one event, or what was."""
-    if not is_sentence(line._replace(is_bullet=False)):
-        return None
-    said, doubtful, _ = _said(line, lexicon)
-    if not said and not doubtful:
-        return "past"
-    return said[0] if len(said) == 1 and not doubtful else None
 
 
 def _is_heading(line: TextLine, following: TextLine | None) -> bool:

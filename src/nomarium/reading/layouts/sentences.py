@@ -1,0 +1,48 @@
+"""The events of a line that is prose, sentence by sentence."""
+
+import re
+from typing import Final, Literal
+
+from nomarium.reading.cells.words import Lexicon
+from nomarium.reading.layouts.eventrow import EventRow
+from nomarium.reading.layouts.lineforms import clocked
+from nomarium.reading.layouts.linetimes import time_in
+from nomarium.reading.layouts.prose import Said, said_in, sentences_of
+from nomarium.reading.layouts.textlines import TextLine, is_sentence
+from nomarium.reading.rows.lone import keeps_books
+from nomarium.sheets.sheet import Row
+
+_SAME_DAY: Final = re.compile(
+    r"(?i)\b(?:mon|tues|wednes|thurs|fri|satur|sun)day\s+(?:the\s+)?\d{1,2}(?:st|nd|rd|th)\b|\b(?:that|the\s+same|on\s+the)\s+(?:day|date|morning|afternoon|evening|night|mon|tues|wednes|thurs|fri|satur|sun)"
+)
+"""Words by which a sentence speaks of the day of another."""
+
+
+def said_by_sentences(line: TextLine, lexicon: Lexicon) -> tuple[list[Row], list[str], list[str]]:
+    """The rows of the sentences of a line, the sentences that leave in doubt what they say, and those that say a time and no date."""
+    rows: list[Row] = []
+    doubtful: list[str] = []
+    timed: list[str] = []
+    is_past = False
+    for sentence in sentences_of(clocked(line.text, lexicon)):
+        said = None if keeps_books(sentence) else said_in(sentence, lexicon, time_in)
+        if isinstance(said, Said):
+            rows.append((line.number, EventRow(said.date, said.time, said.title, said.place, said.notes)))
+        elif said == "doubtful" or (said is None and time_in(sentence)[0] and _SAME_DAY.search(sentence)):
+            doubtful.append(sentence)
+        elif said is None and time_in(sentence)[0]:
+            timed.append(sentence)
+        is_past |= said == "past" or keeps_books(sentence)
+    if line.date and not (rows or doubtful or is_past):
+        doubtful.append(line.text)  # its date is in none of its sentences
+    return rows, doubtful, timed
+
+
+def sentence_of_list(line: TextLine, lexicon: Lexicon) -> Row | Literal["past"] | None:
+    """What an entry of a list says that is written as a sentence, and says one event, or what was."""
+    if not is_sentence(line._replace(is_bullet=False)):
+        return None
+    said, doubtful, _ = said_by_sentences(line, lexicon)
+    if not said and not doubtful:
+        return "past"
+    return said[0] if len(said) == 1 and not doubtful else None
