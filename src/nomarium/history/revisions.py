@@ -112,7 +112,7 @@ def body_of_block(block: str) -> str:
 
 
 def revision_of(
-    uid: str, body: str, earlier: EarlierEvent | None, dtstamp: str, sequence: int = 0
+    uid: str, body: str, earlier: EarlierEvent | None, dtstamp: str, sequence: int
 ) -> Revision:
     """How to write an event whose UID an earlier build has, or had not (None); `sequence` is the one that
     its source gives it."""

@@ -10,6 +10,7 @@ from nomarium.sheets.sheet import Row
 COLUMNS: Final = {
     "Date": "date", "Time": "time", "Event": "summary", "Where": "location",
     "Notes": "description", "Length": "duration", "Repeat": "repeat", "Except": "except",
+    "Section": "categories",
 }  # fmt: skip
 """The headings of lines made rows, and the fields that their columns are, whatever stands in them."""
 HEADINGS: Final = tuple(COLUMNS)
@@ -32,6 +33,8 @@ class EventRow(NamedTuple):
     repeat: str = ""
     without: str = ""
     """The days on which it is not held."""
+    section: str = ""
+    """The heading over several lines, where others stand under others."""
 
 
 def with_whole_names(rows: Sequence[Row]) -> list[Row]:

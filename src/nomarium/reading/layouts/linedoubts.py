@@ -147,7 +147,7 @@ def says_nothing(title: str, lexicon: Lexicon) -> bool:
     return (
         is_name
         or re.fullmatch(
-            r"[ap]\.?m|\d+(?:st|nd|rd|th)?|tb[acd]|-*|start(?:s|ing)?|beg(?:ins|inning)|commencing|from|until|end(?:s|ing)?",
+            r"[ap]\.?m|\d+(?:st|nd|rd|th)?|tb[acd]|week|woche|semaine|semana|settimana|vecka|uke|uge|viikko|-*|start(?:s|ing)?|beg(?:ins|inning)|commencing|from|until|end(?:s|ing)?",
             word,
         )
         is not None

@@ -10,7 +10,7 @@ _WEEKDAYS_OF_RANGE: Final = re.compile(
     r"\b(?P<a>[^\W\d_]{2,9})\.?\s?(?:[-–—]|to)\s?(?P<b>[^\W\d_]{2,9})\.?,?\s+(?P<first>\d{1,2}(?:st|nd|rd|th)?)\s?(?:[-–—]|to)\s?(?P<last>\d{1,2}(?:st|nd|rd|th)?)(?=\.?\s*[^\W\d_]{3})"
 )
 _DAYS_BEHIND_MONTH: Final = re.compile(
-    r"\b(?P<month>[^\W\d_]{3,}\.?)\s+(?P<days>\d{1,2}(?:\s?,\s?\d{1,2})*(?:,?\s?(?:,|&|and)\s?\d{1,2}))(?=\s*[-–—:]\s|\s*[@(;]|,?\s+(?:at|from)\s|\s*$)"
+    r"\b(?P<month>[^\W\d_]{3,}\.?)\s+(?P<days>\d{1,2}(?:\s?,\s?\d{1,2})*(?:,?\s?(?:,|&|and)\s?\d{1,2}))(?=\s*[-–—:]\s|\s*[@(;]|,?\s+(?:at|from)\s|,\s*\d{1,2}(?:[.:]\d\d)?\s?(?:[-–]\s?\d{1,2}(?:[.:]\d\d)?\s?)?[ap]\.?m\b|\s*$)"
 )
 _DAYS_BY_SLASH: Final = re.compile(
     r"(?<![\d/.])(?<!\bw/[bce] )(?:\b(?P<weekdays>[^\W\d_]{2,9}(?:/[^\W\d_]{2,9}){1,2})\.?,?\s+)?(?P<days>\d{1,2}(?:/\d{1,2}){1,2})(?=\s+(?P<month>[^\W\d_]{3,}))"

@@ -26,6 +26,9 @@ _LABEL: Final = re.compile(r"^\W*([^\W\d]{2,10})\.?:\s")
 """A word that begins a line, with a colon: `Di: Fisch`, of which two are weekdays."""
 _BEHIND_DAY: Final = re.compile(r"\d\.?\s*\(([^\W\d]{2,10})\.?\)")
 """A weekday in brackets behind its day, `17.11. (Di.)`."""
+_BEHIND_FIGURES: Final = re.compile(r"^\W*\d{1,2}\.\d{1,2}\.(?:\d{2,4})?\s+([^\W\d]{2})\.?\s+\S")
+"""One of two letters behind a day in figures, `4.12. Fr  Nikolausfeier`, of which two are weekdays."""
+_MONTH_OF_YEAR: Final = r"\b([^\W\d]{3,})\s+(20\d\d)\b"
 _ANY_YEAR: Final = 2024
 """A year that has all days: only the language of the names is looked for."""
 
@@ -41,10 +44,11 @@ def lexicon_of_lines(lines: Sequence[Row], top: Top) -> Lexicon:
     tell = weekdays - (_ENGLISH_LEADS - {fold(word) for text in texts for word in _BY_COMMA.findall(text)})
     known = weekday_lexicon(weekdays, 1, beside) if beside and tell else None
     lexicon = lexicon.extended(known) if known is not None else lexicon
-    labels = frozenset(fold(word) for text in texts for word in _LABEL.findall(text))
-    if labels - lexicon.weekdays.keys() and len(labels) > 1:
-        known = weekday_lexicon(labels, 2, labels)
-        lexicon = lexicon.extended(known) if known is not None else lexicon
+    for form in (_LABEL, _BEHIND_FIGURES):
+        labels = frozenset(fold(word) for text in texts for word in form.findall(text))
+        if labels - lexicon.weekdays.keys() and len(labels) > 1:
+            known = weekday_lexicon(labels, 2, labels)
+            lexicon = lexicon.extended(known) if known is not None else lexicon
     dates = [date for text in texts for date in _in_words(text, lexicon)]
     seen = lexicon_seen(dates) if dates else None
     return lexicon.extended(seen) if seen is not None else lexicon
@@ -66,3 +70,6 @@ def _in_words(text: str, lexicon: Lexicon) -> Iterator[str]:
         month = fold(match["month"])
         if month not in lexicon.months and (match["year"] or known_by_likely(month)):
             yield match[0] if match["year"] else f"{match[0]} {_ANY_YEAR}"
+    for month, year in re.findall(_MONTH_OF_YEAR, text):
+        if fold(month) not in lexicon.months and known_by_likely(fold(month)):
+            yield f"1 {month} {year}"  # Kalender Dezember 2026

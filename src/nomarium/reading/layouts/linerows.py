@@ -28,6 +28,10 @@ _AT_IN_LANGUAGES: Final = {
 _NOTHING_IN: Final = r"\s*\(\s*\)"
 _HELD: Final = r"(?i)[,:;]?\s+(?:which\s+|that\s+)?(?:(?:will|is|are|to)\s+)?(?:be\s+)?(?:held|taking place|takes? place|planned|scheduled|agreed|set|fixed|booked|arranged)(?:\s+for)?$"
 """Words of a sentence between what is held and when."""
+_TITLE_LABEL: Final = (
+    r"(?i)^(?:subject|re|betreff|betrifft|objet|asunto|event|title|titre|titel|what)\s*:\s*(?=\w)"
+)
+"""A label that says that what follows is the title."""
 _TO_PLACE: Final = r"(?i)^(?:(?:in|at)\s+(?:the\s+)?|en\s+(?:el|la)\s+|im\s+|in\s+der\s+|dans\s+la\s+)(?=\S)"
 _SENTENCE_END: Final = (
     r"(?<=[^\W\d_]{3})(?<!\bProf)(?<!\bCapt)(?<!\bMrs)(?<!\bRev)(?<!\bMme)(?<!\bStd)\.\s+(?=[A-Z])"
@@ -103,17 +107,23 @@ def row_of(line: TextLine, date: str, lexicon: Lexicon) -> Row:
     after = _PLACE_AFTER.match(title) or _place_after(title, lexicon) if not place else None
     if after and not _is_no_place(after["place"], lexicon):
         title, place = after["title"], re.sub(r"^the\s+", "", after["place"])
-    title = re.sub(LEADS, "", re.sub(_HELD, "", title))
+    title = re.sub(LEADS, "", re.sub(_HELD, "", re.sub(_TITLE_LABEL, "", title)))
     return line.number, EventRow(
         date,
         line.time,
         f"{_without_empty_brackets(title).strip(' :')}{half}",
-        re.sub(_TO_PLACE, "", _without_empty_brackets(place.strip())),
+        re.sub(_TO_PLACE, "", _with_whole_brackets(_without_empty_brackets(place.strip()))),
         notes,
         length,
         line.repeat,
         line.without,
     )
+
+
+def _with_whole_brackets(text: str) -> str:
+    """A text without a bracket at its edge that has no other: `Chart room)` of `(4pm, Chart room)`."""
+    missing = text.count("(") - text.count(")")
+    return text.removeprefix("(") if missing > 0 else text.removesuffix(")") if missing < 0 else text
 
 
 def _without_empty_brackets(text: str) -> str:

@@ -30,6 +30,7 @@ from nomarium.reading.layouts.layout import NotRead, Reading, Top, not_read
 from nomarium.reading.layouts.linedoubts import doubt_of, says_nothing
 from nomarium.reading.layouts.lineforms import with_plain_signs
 from nomarium.reading.layouts.linelanguages import lexicon_of_lines
+from nomarium.reading.layouts.linesections import with_sections
 from nomarium.reading.layouts.linesfound import Found, lost_figures, told_of
 from nomarium.reading.layouts.linetimes import with_leading_clocks, with_whole_halves
 from nomarium.reading.layouts.programmes import forward_through_days, heads_of_programmes, is_diary, with_ends
@@ -217,8 +218,11 @@ def _read(
     idle = {n for n, (_, cells) in enumerate(rows) if says_nothing(str(cells[2]), lexicon)}
     taking.refused += [(rows[n][0], texts.get(rows[n][0], ""), linerefusals.NO_TITLE) for n in sorted(idle)]
     rows = sorted((row for n, row in enumerate(rows) if n not in idle), key=lambda row: row[0])
+    rows = with_sections(rows, paragraphs, lexicon)
     rows, lost = _with_their_figures(
-        rows, {line.number: line.text for line in every}, {number for number, _, _ in taking.refused}
+        rows,
+        {line.number: line.text for line in every if not is_sentence(line._replace(is_bullet=False))},
+        {number for number, _, _ in taking.refused},
     )
     taking.refused += lost
     rows, forward = forward_through_days(with_whole_names(rows))
@@ -241,7 +245,7 @@ def _with_their_figures(
     rows: Sequence[Row], texts: Mapping[int, str], refused: Set[int]
 ) -> tuple[list[Row], list[tuple[int, str, Refusal]]]:
     """The rows that have every figure of their line, and the lines of others: what of a line is in no event would be lost.
-    Of a line of which a part is refused, nothing is asked."""
+    Of prose, and of a line of which a part is refused, nothing is asked."""
     of_line: dict[int, list[Row]] = {}
     for row in rows:
         of_line.setdefault(row[0], []).append(row)

@@ -24,7 +24,7 @@ LEADING: Final = re.compile(
 )
 NO_START: Final = re.compile(
     r"(?i)\b(?:(?:finish(?:es|ing)?|ends?|ending|until|till?|by|before|unterrichtsende|schulschluss|schluss|endet)(?:\s+(?:at|um))?|"
-    r"age[sd]?|aged (?:from|between)|years?|grades?|rooms?|pages?|classes|periods?|lessons?|weeks?|nos?\.?|numbers?|items?)\s*$"
+    r"age[sd]?|aged (?:from|between)|years?|grades?|rooms?|pages?|classes|periods?|lessons?|weeks?|nos?\.?|numbers?|items?|won|lost|drew|drawn|beat(?:en)?|scores?)\s*$"
 )
 """Words after which a time alone is an end, or figures are no time."""
 
@@ -68,6 +68,9 @@ _ENDS_WITH_NAME: Final = re.compile(
 """A word whose number a time behind a dash follows, `Slip 1 – 9:00`: together they are no times from one to the other."""
 _HOURS_SAID: Final = re.compile(r"(?i)\d\s?(?:uhr|uur|hrs|heures|horas)\b")
 _LEAST_CLOCKS: Final = 2
+_HOURS_ALONE: Final = re.compile(r"(\d{1,2})\s?[-–—]\s?(\d{1,2})")
+_FIRST_HOUR: Final = 7
+"""The earliest hour from which a day lasts to a smaller one, `8-4`."""
 
 
 def with_clocks(text: str) -> str:
@@ -132,6 +135,10 @@ def with_clock_in_column(text: str, date: str) -> str:
 
 
 def reads_as_time(text: str) -> bool:
+    """Whether a text says when something starts, and is no mere number. `3-2` would last the whole night: it is a score."""
+    hours = _HOURS_ALONE.fullmatch(text)
+    if hours is not None and int(hours[2]) <= int(hours[1]) < _FIRST_HOUR:
+        return False
     times = read_times(text)
     return bool(_CLEAR.search(text)) and isinstance(times, Times) and times.start is not None
 

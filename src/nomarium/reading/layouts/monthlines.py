@@ -9,7 +9,7 @@ from nomarium.reading.layouts.linetimes import time_in
 from nomarium.reading.layouts.textlines import TextLine
 
 _DAY_OF_MONTH: Final = re.compile(
-    r"^(?:(?P<weekday>[^\W\d]+)[.,]?\s+)?(?P<day>\d{1,2})(?:\s*[-–]\s*(?P<last>\d{1,2})(?![.:]\d))?(?:st|nd|rd|th|\.)?(?=[\s:,–—-]|$)(?![.:]\d)(?:\s*\((?P<behind>[^\W\d]+)\.?\))?",
+    r"^(?:(?P<weekday>[^\W\d]+)[.,]?\s+)?(?P<day>\d{1,2})(?:\s*[-–]\s*(?P<last>\d{1,2})(?![.:]\d))?(?:st|nd|rd|th|er|\.)?(?=[\s:,–—-]|$)(?![.:]\d)(?:\s*\((?P<behind>[^\W\d]+)\.?\))?",
     re.IGNORECASE,
 )
 _LATER_DAY: Final = re.compile(
@@ -24,6 +24,9 @@ _INTO_NEXT: Final = re.compile(
     r"^(?:(?P<weekday>[^\W\d]+)[.,]?\s+)?(?P<day>\d{1,2})\s*(?:[-–—]|to|until|till)\s*(?P<last>[^\W\d]{3,}\.?\s+\d{1,2}|\d{1,2}\s+[^\W\d]{3,})\b(?![.:]\d)"
 )
 """From a day of the month above to one of the next: `21–Jan 1`, `28 – 1 Nov`."""
+_NAMED_MONTH: Final = re.compile(r"(?:[^\W\d_]{3,}\s+){1,3}([^\W\d_]{4,})")
+_ALSO_WORDS: Final = frozenset(("march", "marsch", "mark"))
+"""Months, or their beginnings, that are other words as often."""
 _WEEK_BEFORE: Final = re.compile(
     r"(?i)(?:w\s?/?\s?[cb]|week\s+(?:commencing|beginning|of))\b\.?:?\s+(?=(?:[^\W\d]+\.?\s+)?\d{1,2}\b)"
 )
@@ -31,9 +34,13 @@ _WEEK_BEFORE: Final = re.compile(
 
 
 def month_in(text: str, lexicon: Lexicon) -> str | None:
-    """The month that a title ends with, `Rota for November 2026`."""
+    """The month that a title ends with, `Rota for November 2026`, also without its year, `Calendrier décembre`."""
     match = re.search(r"([^\W\d]+)\s+(\d{4})\W*$", text)
-    return f"{match[1]} {match[2]}" if match and fold(match[1]) in lexicon.months else None
+    if match and fold(match[1]) in lexicon.months:
+        return f"{match[1]} {match[2]}"
+    named = _NAMED_MONTH.fullmatch(text.strip(" :"))
+    is_month = named is not None and fold(named[1]) in lexicon.months and fold(named[1]) not in _ALSO_WORDS
+    return named[1] if named is not None and is_month else None
 
 
 def month_alone(text: str, lexicon: Lexicon) -> str | None:

@@ -30,7 +30,9 @@ from nomarium.sheets.sheet import Row
 
 _SENT: Final = "\0"
 """Stands for the month of a message."""
-_DAY_AND_SIGN: Final = re.compile(r"(?i)\s*\d{1,2}(?:st|nd|rd|th|\.)?\s*[:–—-]\s*[^\W\d]")
+_DAY_AND_SIGN: Final = re.compile(
+    r"(?i)\s*(?:(?:from|du|vom|von|dal|del)\s+)?\d{1,2}(?:st|nd|rd|th|er|\.)?(?:\s*(?:[–-]|\b(?:to|au|bis|al)\b)\s*\d{1,2}(?:st|nd|rd|th|\.)?)?\s*[:–—-]\s*[^\W\d]"
+)
 OF_WEEK: Final = re.compile(
     r"(?i)(?:week|wk|kw|v|vecka|uke|uge|semaine|sem|semana|settimana|viikko|vko|tydzień|tydz)\b\.?\s*\d{1,2}\b\s*[:–—-]?\s*[^\W\d]{3}"
 )
@@ -61,6 +63,10 @@ _OF_WEEKDAY: Final = re.compile(
     r"[^\W\d_]{2,}\.?\s*[:|–—-]\s*(?!(?i:closed|open\b|by appointment))[^\W\d_]{2}"
 )
 """A word, and what is on: `Monday: swimming`."""
+_EDGE: Final = re.compile(r"(?i)starts?|begins?|opens?|re-?opens?|ends?|finish(?:es)?|closes?|beginnt|endet")
+"""How something begins or ends that the line above names."""
+_MOST_OVER_EDGE: Final = 6
+"""Words of what begins or ends."""
 _SMALL_HOURS: Final = 6 * 3600
 _EVENING: Final = 18 * 3600
 
@@ -145,6 +151,8 @@ class Taking:
             self.asides.append((line.number, line.text))
         elif line.date and not is_day and (listed := listed_dates(line.text, lexicon)) is not None:
             self.rows.append((line.number, EventRow(listed.dates, listed.time, listed.title)))
+        elif line.date and (edge := self._edge_of_above(line)) is not None:
+            self.rows.append(edge)
         elif (line.date or line.time) and (doubt := doubt_of(line, lexicon)) is not None:
             self.refuse(line, doubt)
         elif line.date and not line.rest and re.search(r"\s[-–—]\s*$", line.text):
@@ -199,6 +207,21 @@ class Taking:
         if above.is_bullet or is_sentence(above) or heads_paper(above.text):
             return row
         return number, EventRow(*map(str, cells))._replace(title=above.text.strip(" :"), place=str(cells[2]))
+
+    def _edge_of_above(self, line: TextLine) -> Row | None:
+        """What a line says that is a label, *Starts* or *Ends*, of the title above it: `Autumn term starts`."""
+        above = self._last_text
+        if (
+            above is None
+            or _EDGE.fullmatch(line.rest.strip(" :")) is None
+            or not line.text.startswith(line.rest.strip(" :"))
+        ):
+            return None
+        if is_sentence(above) or heads_paper(above.text) or len(above.text.split()) > _MOST_OVER_EDGE:
+            return None
+        return line.number, EventRow(
+            line.date, line.time, f"{above.text.strip(' :')} {line.rest.strip(' :').lower()}"
+        )
 
     def _is_aside(self, line: TextLine, following: TextLine | None) -> bool:
         """Whether a line is no event although it has a date or a time. `Doors 18:15` is one as an entry of a programme,
@@ -303,9 +326,24 @@ class Taking:
             self.refuse(waiting, linerefusals.TIME_ALONE)
             return False
         self.under.add(line.number)
+        over = self._over_heading(line)
+        if over is not None:  # a poster: what, on which day, at what time, where
+            self.rows.append((line.number, EventRow(self._date, waiting.time, over, line.text)))
+            return True
         self.rows.append(row_of(line._replace(time=waiting.time), self._date, self.lexicon))
         self._titled_at = line.number
         return True
+
+    def _over_heading(self, line: TextLine) -> str | None:
+        """The title right above the line with the date, where what stands below it and its time is a place."""
+        above, at = self._last_text, max(self.headings, default=0)
+        is_right_above = (
+            above is not None and above.number == at - 1 and not self.rows and is_place(line.text)
+        )
+        is_title = above is not None and not (
+            is_sentence(above) or heads_paper(above.text) or is_place(above.text)
+        )
+        return above.text.strip(" :") if above is not None and is_right_above and is_title else None
 
     def _gives_place(self, line: TextLine) -> bool:
         """Whether a line is the place of the title right above it, which had a time alone over it."""

@@ -25,6 +25,16 @@ HEADING: Final = re.compile(r"^\s*#{1,6}\s+")
 MARKS: Final = re.compile(r"\*\*|__|`|(?<!\w)[*_](?=\S)|(?<=\S)[*_](?!\w)")
 _TILL_LATE: Final = r"(?i)(\d\s?(?:[ap]\.?m\.?)?)\s*(?:[–—-]|to|till?|until)\s*(?:late|close)\b"
 _WEEK_OF: Final = r"(?i)\bweek\s+(?:of|commencing|beginning|starting)\s+(?=\d|[A-Z]\w*\.?,?\s+(?:\w+\.?,?\s+){0,3}\d{1,2}(?:st|nd|rd|th)?\b)"
+_WEEK_RANGE: Final = re.compile(
+    r"(?i)^(?:the\s+)?(?:week|woche|semaine|semana|settimana)\s*:?\s+(?=(?:[^\W\d_]{2,9}\.?,?\s+)?\d{1,2}(?:st|nd|rd|th|\.)?(?:\s+[^\W\d_]{3,9}\.?)?\s*(?:[–—-]|to\b|bis\b|au\b)\s*(?:[^\W\d_]{2,9}\.?,?\s+)?\d{1,2}(?:st|nd|rd|th|\.)?\s+[^\W\d_]{3})"
+)
+"""Before the first and last day of a week, `Week 16-20 November`."""
+_AT_LATEST: Final = re.compile(
+    r"(?i)[\s,(]*\b(?:at the (?:very )?latest|spätestens|au plus tard|a más tardar|uiterlijk)\b\)?"
+)
+_BY_DAY: Final = re.compile(
+    r"(?i)(?P<what>[^\W\d_][^()\d]*?)\s*\((?:due\s+)?by\s+(?P<day>[^()]*(?:\d{1,2}(?:st|nd|rd|th)?\s+[^\W\d_]{3,}|[^\W\d_]{3,}\.?\s+\d{1,2}\b|\d{1,2}[./]\d{1,2})[^()]*)\)"
+)
 _WEEK_TO: Final = r"(?i)\b(?:week|wk)\.?\s+(?:ending|ends)\s+(?=\d|[A-Z])"
 _BRACKETS: Final = str.maketrans("[]{}", "()()")
 _NUMBERED: Final = re.compile(r"^\d{1,2}\.\s+(\S+)")
@@ -236,12 +246,34 @@ def _without_mark(text: str, lexicon: Lexicon) -> tuple[str, bool]:
     is_bullet = BULLET.match(text) is not None and HEADING.match(text) is None
     bare = MARKS.sub("", BULLET.sub("", text)).strip()
     if "w" in bare or "W" in bare:
-        bare = re.sub(_WEEK_OF, "w/c ", re.sub(_WEEK_TO, "w/e ", bare))
-    bare = re.sub(_TILL_LATE, r"\1", bare)
+        bare = _with_week_behind(re.sub(_WEEK_OF, "w/c ", re.sub(_WEEK_TO, "w/e ", bare)))
+    bare = _with_deadline_first(re.sub(_TILL_LATE, r"\1", bare))
     numbered = _NUMBERED.match(bare)
     if numbered is not None and fold(numbered[1]).strip(".,") not in lexicon.months:
         return bare[numbered.start(1) :], True
     return bare, is_bullet
+
+
+def _with_deadline_first(text: str) -> str:
+    """A line that says by when, `Oak (by 4 December)`, `Tar: 15 January at the latest`, with a word for that first."""
+    plain = _AT_LATEST.sub("", text)
+    if plain != text:
+        return f"Deadline: {plain}"
+    by = _BY_DAY.fullmatch(text)
+    return f"Deadline: {by['what']}: {by['day']}" if by is not None else text
+
+
+def _with_week_behind(text: str) -> str:
+    """`Week 16-20 November: Trials` without its first word, which stands behind where nothing else does."""
+    week = _WEEK_RANGE.match(text)
+    if week is None:
+        return text
+    days = text[week.end() :]
+    return (
+        f"{days.rstrip(' :')} – week"
+        if re.search(r"\d(?:st|nd|rd|th|\.)?\s+[^\W\d_]{3,9}\.?(?:,?\s+\d{4})?\s*:?\s*$", days)
+        else days
+    )
 
 
 def _date_in(plain: str, lexicon: Lexicon) -> DateWithin | None:

@@ -1,0 +1,173 @@
+"""Edges of the middle of the program that files seldom reach: bounds, doubles, second builds, what is counted and what is pinned."""
+
+from __future__ import annotations
+
+import datetime as dt
+from pathlib import Path
+from zoneinfo import ZoneInfo
+
+import pytest
+from dateutil.rrule import rrulestr
+
+from helpers import built, csv_file, events_in, nomarium, plain
+from nomarium.history.pairing import _each_nearest, _nearest
+from nomarium.model.event import Event
+from nomarium.model.recurrence import Recurrence
+from nomarium.reckoning.daysoff import DaysOff
+from nomarium.reckoning.rules import parse_rule, with_written_until
+from nomarium.reckoning.series import originals
+from nomarium.reckoning.starts import starts
+from nomarium.reckoning.window import Window
+from test_calendar_source import ics, vevent
+
+
+@pytest.mark.parametrize(
+    "rule",
+    [
+        "FREQ=DAILY;INTERVAL=3;BYDAY=MO,FR;COUNT=9",
+        "FREQ=DAILY;INTERVAL=2;BYMONTH=9,12;COUNT=20",
+        "FREQ=DAILY;INTERVAL=5;BYMONTHDAY=1,-1,15;COUNT=7",
+        "FREQ=DAILY;INTERVAL=7;BYMONTH=10;UNTIL=20281001",
+    ],
+)
+def test_a_daily_rule_with_an_interval_and_days_counts_from_its_first_day(rule: str) -> None:
+    first = dt.date(2026, 9, 8)
+    judged = [one.date() for one in rrulestr(rule, dtstart=dt.datetime(2026, 9, 8))]
+    assert list(starts(parse_rule(rule), first)) == judged
+
+
+def test_a_rule_until_a_date_is_written_as_its_times_need_it(tmp_path: Path) -> None:
+    """RFC 5545, section 3.3.10: UNTIL has the type of DTSTART, and is in UTC where that has a zone."""
+    event = (
+        "UID:1|DTSTAMP:20260101T000000Z|SUMMARY:a|DTSTART{}:20260907T090000|RRULE:FREQ=WEEKLY;UNTIL=20261005"
+    )
+    for zone, until in (("", "20261005T090000"), (";TZID=America/Halifax", "20261005T120000Z")):
+        source = ics(tmp_path, vevent(event.format(zone)))
+        assert nomarium("build", source, "-o", tmp_path / "o.ics", "--repeats", "rule").status == 0
+        assert f"UNTIL={until}" in (tmp_path / "o.ics").read_text("utf-8").replace("\r\n ", "")
+        (tmp_path / "o.ics").unlink()
+    rule, start = parse_rule("FREQ=WEEKLY;UNTIL=20261005"), dt.datetime(2026, 9, 7, 9)
+    assert with_written_until(rule, start, None).until == dt.datetime(2026, 10, 5, 23, 59, 59)
+    written = with_written_until(rule, start, ZoneInfo("America/Halifax"))
+    assert written.until == dt.datetime(2026, 10, 6, 2, 59, 59) and written.until_is_utc
+    assert with_written_until(written, start, None) == written
+    assert with_written_until(rule, start.date(), None).until == dt.date(2026, 10, 5)
+
+
+def test_an_endless_exception_rule_is_followed_to_the_end_of_the_window(tmp_path: Path) -> None:
+    event = "UID:1|DTSTAMP:20260101T000000Z|SUMMARY:a|DTSTART;VALUE=DATE:20260901|RRULE:FREQ=DAILY|EXRULE:FREQ=DAILY;INTERVAL=2"
+    found = built(ics(tmp_path, vevent(event)), "--until", "2026-09-06")
+    assert found == [f"a 2026-09-0{n}/2026-09-0{n + 1}" for n in (2, 4, 6)]
+
+
+def test_a_window_may_begin_with_the_first_days_that_there_are() -> None:
+    event = Event("a", dt.date(1, 1, 2), dt.date(1, 1, 3))
+    recurrence = Recurrence(rules=(parse_rule("FREQ=DAILY;COUNT=5"),))
+    for day in range(1, 6):
+        found = originals(event, recurrence, Window(dt.date(1, 1, day), dt.date(1, 1, 6)))
+        assert dt.date(1, 1, 6) in list(found)
+
+
+def test_a_calendar_of_one_zone_names_it_only_where_every_time_is_in_it(tmp_path: Path) -> None:
+    table = "Event,Date,Start,Time zone\nLaunch,2026-09-07,9:00,America/Halifax\nFair,2026-09-08,{},\n"
+    for start, is_named in (("", True), ("10:00", False)):
+        source = csv_file(tmp_path, table.format(start))
+        built(source)
+        assert ("X-WR-TIMEZONE:" in (source.with_suffix(".ics")).read_text("utf-8")) == is_named
+
+
+def test_uids_are_the_same_in_every_version(tmp_path: Path) -> None:
+    """Who builds again with a newer version updates the same events: these UIDs are for ever."""
+    table = "Event,Date,Start\nLaunch,2026-09-07,9:00\nLaunch,2026-09-07,11:00\nFair,2026-10-12,\n"
+    target = tmp_path / "o.ics"
+    nomarium("build", csv_file(tmp_path, table, "u.csv"), "-o", target)
+    assert [str(event["UID"]) for event in events_in(target)] == [
+        "5b54400b-23ed-8feb-ac41-38fc4d14ce90", "8a60d4f4-f613-8e54-a820-984638365445", "e0898d10-ff56-8535-a705-f59a2a8670b0",
+    ]  # fmt: skip
+
+
+def test_stretches_of_days_off_reach_the_last_day_asked_for() -> None:
+    off = DaysOff({dt.date(2026, 10, n).toordinal(): "Fair" for n in range(5, 10)})
+    found = list(off.stretches(dt.date(2026, 10, 1), dt.date(2026, 10, 7)))
+    assert found == [("Fair", dt.date(2026, 10, 5), dt.date(2026, 10, 7))]
+    assert list(off.stretches(dt.date(2026, 10, 9), dt.date(2026, 10, 9))) == [
+        ("Fair", dt.date(2026, 10, 9), dt.date(2026, 10, 9))
+    ]
+
+
+@pytest.mark.parametrize(
+    ("alarm", "kept"),
+    [
+        ("BEGIN:VALARM|ACTION:DISPLAY|TRIGGER:-PT15M|END:VALARM", 1),
+        (
+            "BEGIN:VALARM|ACTION:DISPLAY|TRIGGER:-PT15M|END:VALARM|BEGIN:VALARM|ACTION:DISPLAY|TRIGGER:-PT5M|END:VALARM",
+            2,
+        ),
+        ("BEGIN:VALARM|ACTION:DISPLAY|TRIGGER:-PT15M|END:VALARM|COMMENT:behind", 1),
+    ],
+)
+def test_alarms_are_kept_one_by_one(alarm: str, kept: int, tmp_path: Path) -> None:
+    built(ics(tmp_path, vevent(f"UID:1|DTSTAMP:20260101T000000Z|SUMMARY:a|DTSTART:20260907T090000|{alarm}")))
+    (event,) = events_in(tmp_path / "source.ics")
+    assert len(event.walk("VALARM")) == kept
+    assert ("COMMENT" in event) == ("COMMENT" in alarm)
+
+
+def test_lines_of_a_calendar_that_are_none_are_counted(tmp_path: Path) -> None:
+    junk = vevent(
+        "UID:1|DTSTAMP:20260101T000000Z|SUMMARY:a|DTSTART:20260907T090000|?|no line at all|nor this one"
+    )
+    assert "2 lines" in nomarium("build", ics(tmp_path, junk), "-o", tmp_path / "o.ics").text
+
+
+def test_lengths_and_the_limit_of_a_cell_of_a_table(tmp_path: Path) -> None:
+    source = csv_file(
+        tmp_path, f"Event,Date,Start,Reminder,Notes\nLaunch,2026-09-07,9:00,90m,{'x' * 32_767}\n"
+    )
+    for name in ("o.csv", "o.xlsx"):
+        assert nomarium("build", source, "-o", tmp_path / name).status == 0
+    assert "90 min" in (tmp_path / "o.csv").read_text("utf-8")
+    longer = csv_file(tmp_path, f"Event,Date,Notes\nLaunch,2026-09-07,{'x' * 32_768}\n", "long.csv")
+    ran = nomarium("build", longer, "-o", tmp_path / "long.xlsx")
+    assert ran.status == 1 and "32,768 characters does not fit" in ran.err
+
+
+def test_the_stamp_and_the_sequence_of_a_source_stay(tmp_path: Path) -> None:
+    source = ics(
+        tmp_path, vevent("UID:1|DTSTAMP:20250203T040506Z|SEQUENCE:4|SUMMARY:a|DTSTART:20260907T090000")
+    )
+    assert nomarium("build", source, "-o", tmp_path / "o.ics").status == 0
+    (event,) = events_in(tmp_path / "o.ics")
+    assert event["SEQUENCE"] == 4 and event["DTSTAMP"].dt == dt.datetime(2025, 2, 3, 4, 5, 6, tzinfo=dt.UTC)
+
+
+def test_a_folder_of_a_split_may_be_there_already_and_may_not(tmp_path: Path) -> None:
+    source = csv_file(tmp_path, "Event,Date,Room\nLaunch,2026-09-07,Slip 1\nFair,2026-09-08,Yard\n")
+    for out in (tmp_path / "new" / "deep", tmp_path / "new" / "deep"):
+        ran = nomarium("build", source, "-o", f"{out}/", "--split-by", "location")
+        assert ran.status == 0, ran.text
+    assert sorted(path.name for path in (tmp_path / "new" / "deep").glob("*.ics")) == [
+        "slip-1.ics",
+        "yard.ics",
+    ]
+
+
+def test_a_place_without_a_name_in_a_directory_is_told(tmp_path: Path) -> None:
+    source = csv_file(tmp_path, "Event,Date,Room\nLaunch,2026-09-07,Slip 1\n")
+    places = csv_file(tmp_path, "Name,Address\n,Quay 2\nSlip 1,Quay 1\n", "places.csv")
+    ran = nomarium("build", source, "-o", tmp_path / "o.ics", "--places", places)
+    assert ran.status == 1 and "The row has no name." in ran.err and "places.csv, row 2" in ran.err
+
+
+def test_pairs_that_are_too_many_to_weigh_take_the_nearest_left() -> None:
+    fewer, more = list(range(0, 4000, 2)), list(range(1, 8001, 2))
+    assert _nearest(fewer, more) == _each_nearest(fewer, more)
+    assert _nearest([10, 12], [9, 11, 30]) == [0, 1]
+
+
+def test_a_series_that_is_moved_keeps_its_other_dates(tmp_path: Path) -> None:
+    moved = "UID:1|DTSTAMP:20260101T000000Z|SUMMARY:a|DTSTART:20260907T090000|RRULE:FREQ=WEEKLY;COUNT=3"
+    other = "UID:1|DTSTAMP:20260101T000000Z|SUMMARY:b|RECURRENCE-ID:20260914T090000|DTSTART:20260915T100000"
+    found = built(ics(tmp_path, f"{vevent(moved)}|{vevent(other)}"))
+    assert [one.split(" ")[0] for one in found] == ["a", "b", "a"]
+    assert [plain(event) for event in events_in(tmp_path / "source.ics")] == found
