@@ -15,6 +15,57 @@ READ: dict[str, tuple[str, list[str]]] = {
         "Parents' evening, Thursday 12 November 2026\n\nDoors            18:15\nOpening words    18:30   Main hall\nTour             18:45   Sail loft\nClose            20:00",
         ["Doors 2026-11-12T18:15/2026-11-12T18:30", "Opening words 2026-11-12T18:30/2026-11-12T18:45 @ Main hall", "Tour 2026-11-12T18:45/2026-11-12T20:00 @ Sail loft", "Close 2026-11-12T20:00/2026-11-12T21:00"],
     ),
+    "headings over groups of lines are their categories": (
+        "ARRIVALS\nMon 7 Dec 10:40 Kilnhead crew\n\nDEPARTURES\nMon 7 Dec 16:00 Heron crew",
+        ["Kilnhead crew 2026-12-07T10:40/2026-12-07T11:40", "Heron crew 2026-12-07T16:00/2026-12-07T17:00"],
+    ),
+    "a week by its first and last day": (
+        "Week 16-20 November 2026\n\nMon - Assembly, 9.00\nFri - INSET\nWeek 23-27 November: Mock exams",
+        ["Assembly 2026-11-16T09:00/2026-11-16T10:00", "INSET 2026-11-20/2026-11-21", "Mock exams 2026-11-23/2026-11-28"],
+    ),
+    "what begins and ends stands above": (
+        "Autumn term\n  Starts Mon 7 September\n  Half term Mon 26 – Fri 30 October\n  Ends Fri 18 December",
+        ["Autumn term starts 2026-09-07/2026-09-08", "Half term 2026-10-26/2026-10-31", "Autumn term ends 2026-12-18/2026-12-19"],
+    ),
+    "deadlines, and days behind their month before a time": (
+        "Oak (by 4 December)\nTar: 15 January at the latest\nShow: Dec 10, 11 & 12, 7pm\nSubject: Board meeting 14 January 2027",
+        ["Deadline: Oak 2026-12-04/2026-12-05", "Deadline: Tar 2027-01-15/2027-01-16", "Board meeting 2027-01-14/2027-01-15",
+         *(f"Show 2026-12-{day}T19:00/2026-12-{day}T20:00" for day in (10, 11, 12))],
+    ),
+    "short German weekdays behind figures": (
+        "Kalender Dezember 2026\n\n1.12. Di  Elternabend 19:30\n11.12. Fr Konzert 18 Uhr Aula\n7.-9.12.  Projekttage",
+        ["Elternabend 2026-12-01T19:30/2026-12-01T20:30", "Konzert 2026-12-11T18:00/2026-12-11T19:00 @ Aula", "Projekttage 2026-12-07/2026-12-10"],
+    ),
+    "days of a French month without its year": (
+        "Calendrier décembre\nmardi 1er : réunion parents 18h\nvendredi 4 : fête\ndu 7 au 9 : sorties",
+        ["réunion parents 2026-12-01T18:00/2026-12-01T19:00", "fête 2026-12-04/2026-12-05", "sorties 2026-12-07/2026-12-10"],
+    ),
+    "a poster with its title above the day and its place below the time": (
+        "Invitation\n\n60 years of the school\nSaturday, 15 May 2027\nfrom 2 pm until late\nMain slip and boathouse\nRSVP by 1 May 2027",
+        ["60 years of the school 2027-05-15T14:00/2027-05-15T15:00 @ Main slip and boathouse", "RSVP 2027-05-01/2027-05-02"],
+    ),
+    "labels, of which one is longer": (
+        "Training course: First aid\nDates: 11 and 12 January 2027\nTimes: 9.30am - 4.30pm\nPlace: Room 4",
+        ["First aid 2027-01-11T09:30/2027-01-11T16:30 @ Room 4", "First aid 2027-01-12T09:30/2027-01-12T16:30 @ Room 4"],
+    ),
+    "scores are no times, and places in brackets are whole": (
+        "Fri 4 Dec: Match v Kilnhead (won 3-2)\nSlip rota (8 December 2026, 4pm, Chart room)",
+        ["Match v Kilnhead (won 3-2) 2026-12-04/2026-12-05", "Slip rota 2026-12-08T16:00/2026-12-08T17:00 @ Chart room"],
+    ),
+    "rooms over their times, under a title with the day": (
+        "Room bookings Tuesday 8 December 2026\n\nRoom 1\n09:00-10:00 Finance\n10:30-12:00 Slip users\n\nRoom 2\n09:30-11:00 Training\n\n14:00-15:00 Interviews",
+        ["Finance 2026-12-08T09:00/2026-12-08T10:00 @ Room 1", "Slip users 2026-12-08T10:30/2026-12-08T12:00 @ Room 1",
+         "Training 2026-12-08T09:30/2026-12-08T11:00 @ Room 2", "Interviews 2026-12-08T14:00/2026-12-08T15:00"],
+    ),
+    "days of one month in German figures": (
+        "Sa/So 12./13.12.: Markt\nPapier: 5.1., 2.2. und 2.3.",
+        ["Markt 2026-12-12/2026-12-13", "Markt 2026-12-13/2026-12-14", "Papier 2027-01-05/2027-01-06", "Papier 2027-02-02/2027-02-03", "Papier 2027-03-02/2027-03-03"],
+    ),
+    "shifts of two people, and hours that name what is on": (
+        "Volunteer shifts Sat 12 Dec\n9-11: Finch, Bell\n11-1: Osei, Quill\n1-3: Amaro\nThurs 24 Dec\n11.30pm Midnight service",
+        ["Finch, Bell 2026-12-12T09:00/2026-12-12T11:00", "Osei, Quill 2026-12-12T11:00/2026-12-12T13:00", "Amaro 2026-12-12T13:00/2026-12-12T15:00",
+         "Midnight service 2026-12-24T23:30/2026-12-25T00:30"],
+    ),
     "times behind their events, under the day of a trip": (
         "Bus times for the trip on 20 November\n\nDepart school 7.45\nLunch 12.30\nBack at school approx. 16.30",
         ["Depart school 2026-11-20T07:45/2026-11-20T12:30", "Lunch 2026-11-20T12:30/2026-11-20T16:30", "Back at school 2026-11-20T16:30/2026-11-20T17:30"],
@@ -182,7 +233,20 @@ def test_a_text_is_read_as_a_person_reads_it(kind: str, tmp_path: Path) -> None:
     assert sorted(map(plain, events_in(tmp_path / "out.ics"))) == sorted(events)
 
 
+def test_headings_over_groups_of_lines_are_their_categories(tmp_path: Path) -> None:
+    text = "ARRIVALS\nMon 7 Dec: Kilnhead\n\nDEPARTURES\nMon 7 Dec: Heron\nTue 8 Dec: Tern\n\nAND SO ON\nnothing\nWed 9 Dec: Fair\n"
+    source = tmp_path / "notice.txt"
+    source.write_text(text, "utf-8")
+    built(source, *_YEAR)
+    found = {str(event["SUMMARY"]): event.get("CATEGORIES") for event in events_in(tmp_path / "notice.ics")}
+    assert {title: list(said.cats) if said else [] for title, said in found.items()} == {
+        "Kilnhead": ["ARRIVALS"], "Heron": ["DEPARTURES"], "Tern": ["DEPARTURES"], "Fair": [],
+    }  # fmt: skip
+
+
 REFUSED = {
+    "a day that counts from when it was written": ("Mon 14 Dec 2026: Fair\nReminder: photos tomorrow!", "line 2", "only as counted from when it was written"),
+    "the same in French": ("Le 7 décembre : dentiste\nJeudi prochain : piscine", "line 2", "only as counted from when it was written"),
     "a sentence that repeats, with an hour like a date": ("The club meets on the first Tuesday of each month at 7.30 pm.\nOctober 6: Caulking", "line 1", "It is a sentence"),
     "a date with TBC between others": ("Sat 24 Oct   Regatta\nSat 31 Oct  TBC\nSat 7 Nov   Old Boys", "line 2", "The date stands alone"),
     "a weekday of no week": ("Next week:\nMonday: swimming\n\nMonday 2 November: back", "line 2", "no line above it says of which week"),

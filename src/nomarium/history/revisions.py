@@ -111,9 +111,7 @@ def body_of_block(block: str) -> str:
     return _split(block)[1]
 
 
-def revision_of(
-    uid: str, body: str, earlier: EarlierEvent | None, dtstamp: str, sequence: int
-) -> Revision:
+def revision_of(uid: str, body: str, earlier: EarlierEvent | None, dtstamp: str, sequence: int) -> Revision:
     """How to write an event whose UID an earlier build has, or had not (None); `sequence` is the one that
     its source gives it."""
     if earlier is None:

@@ -269,8 +269,8 @@ def _says_cancelled(text: str) -> bool:
     return says_cancelled(text)
 
 
-_NO_TIME = r"[\s,;@|–—-]*\d{1,2}/\d{1,2}|[\s,;]*\d{1,2}\."
-"""What is a second day behind a first, `7/12, 9/12`, or counts what follows, `6.12., 2. Advent`, and is no time."""
+_NO_TIME = r"[\s,;@|–—-]*\d{1,2}/\d{1,2}|[\s,;]*\d{1,2}\.(?:(?:0?[1-9]|1[0-2])\.)?"
+"""What is a second day behind a first, `7/12, 9/12`, `12.12., 13.12.`, or counts what follows, `6.12., 2. Advent`, and is no time."""
 _REMARK = r"\s*(?:\([^()\d]{2,60}\)|[*†‡#]+)$"
 
 

@@ -11,6 +11,8 @@ from nomarium.reading.cells.words import Lexicon, fold
 
 _HOUR, _MERIDIEM = r"\d{1,2}(?:[:.h]\d{2})?", r"\s?[ap]\.?m\.?"
 _CLOCK = rf"(?:{_HOUR}{_MERIDIEM}|\d{{1,2}}[:.h]\d{{2}}|noon|midnight|midday)"
+_DAY_IN_FIGURES = r"\d{1,2}\.(?:0?[1-9]|1[0-2])"
+"""With a full stop behind it: the second of `12.12., 13.12.`, say."""
 _TIMES = (
     rf"(?i)[\s,;(]*(?<![\w./:-])(?:(?:at|from|um|à|a las|om|@|de|von)\s+)?"
     rf"(?P<times>(?:{_HOUR}(?:{_MERIDIEM})?\s*(?:-|–|—|to|until|till|bis|à|a|tot)\s*{_CLOCK}|{_CLOCK})"
@@ -48,7 +50,10 @@ def without_times(text: str) -> tuple[str, Times | None]:
     """
     for match in re.finditer(_TIMES, text):
         times = read_times(match["times"])
-        if isinstance(times, Times) and times.start is not None:
+        is_day = text[match.end("times") :].startswith(".") and re.fullmatch(
+            _DAY_IN_FIGURES, match["times"].strip()
+        )
+        if isinstance(times, Times) and times.start is not None and not is_day:
             return f"{text[: match.start()]}{text[match.end() :]}".strip(" ,;"), times
     return text, None
 

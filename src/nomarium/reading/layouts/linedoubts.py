@@ -58,6 +58,8 @@ _USUAL_TIME: Final = re.compile(r"(?i)\busual (?:time|hour)s?\b")
 _AS_BEFORE: Final = Refusal(
     "text-undated", "The line says that its time is that of another.", "Write the time itself.",
 )  # fmt: skip
+_NAMED_BY_HOUR: Final = re.compile(r"(?i)\b(?:midnight|midday|noon)\s+(?=[^\W\d_]{3})")
+"""An hour that names what is on, `Midnight service`."""
 _SEVERAL: Final = Refusal(
     "text-several", "The line says more than one date or time.", "Write each event on a line of its own."
 )
@@ -132,7 +134,7 @@ def doubt_of(line: TextLine, lexicon: Lexicon) -> Refusal | None:
         return _AS_BEFORE
     if is_timed and _ZONE.match(line.rest):
         return _IN_ZONE
-    if is_timed and (time_in(line.rest)[0] or _is_of_last(line)):
+    if is_timed and (time_in(_NAMED_BY_HOUR.sub("", line.rest))[0] or _is_of_last(line)):
         return _SEVERAL
     is_of_range = is_timed and not line.repeat and re.search(_RANGE, line.date) is not None
     if is_of_range and (has_weekday or any(_has_weekdays(word, lexicon) for word in rest)):

@@ -5,6 +5,7 @@ from typing import Final
 
 from nomarium.reading.cells.words import Lexicon, fold
 from nomarium.reading.layouts.linetimes import french_hours, with_clocks
+from nomarium.reading.rows.several import with_each_month
 
 _WEEKDAYS_OF_RANGE: Final = re.compile(
     r"\b(?P<a>[^\W\d_]{2,9})\.?\s?(?:[-–—]|to)\s?(?P<b>[^\W\d_]{2,9})\.?,?\s+(?P<first>\d{1,2}(?:st|nd|rd|th)?)\s?(?:[-–—]|to)\s?(?P<last>\d{1,2}(?:st|nd|rd|th)?)(?=\.?\s*[^\W\d_]{3})"
@@ -29,6 +30,7 @@ def with_plain_signs(text: str) -> str:
     ISO 8601 has a slash."""
     if ".." in text or "…" in text or "__" in text or ". ." in text:
         text = _THREE_DOTS.sub(r"\1   ", _LEADERS.sub("   ", text))
+    text = with_each_month(text)
     if "/" not in text:
         return text
     text = re.sub(rf"({_ISO})/(?={_ISO})", r"\1 – ", text)

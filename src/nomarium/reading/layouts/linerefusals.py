@@ -50,7 +50,7 @@ UNREAD: Final = Refusal(
     "Correct it, or take the line out.",
 )
 FROM_NOW: Final = Refusal(
-    "text-undated", "The line says a time, and its day only as counted from when it was written.", "Write its date on the line.",
+    "text-undated", "The line says its day only as counted from when it was written.", "Write its date on the line.",
 )  # fmt: skip
 NO_TITLE: Final = Refusal(
     "text-empty",

@@ -27,6 +27,7 @@ from nomarium.reading.layouts.eventlist import list_in
 from nomarium.reading.layouts.eventrow import ALWAYS, COLUMNS, HEADINGS, EventRow, with_whole_names
 from nomarium.reading.layouts.labelledlines import labelled, least_labels, may_stand_over, parts_of
 from nomarium.reading.layouts.layout import NotRead, Reading, Top, not_read
+from nomarium.reading.layouts.leftopen import OF_WEEK
 from nomarium.reading.layouts.linedoubts import doubt_of, says_nothing
 from nomarium.reading.layouts.lineforms import with_plain_signs
 from nomarium.reading.layouts.linelanguages import lexicon_of_lines
@@ -34,7 +35,7 @@ from nomarium.reading.layouts.linesections import with_sections
 from nomarium.reading.layouts.linesfound import Found, lost_figures, told_of
 from nomarium.reading.layouts.linetimes import with_leading_clocks, with_whole_halves
 from nomarium.reading.layouts.programmes import forward_through_days, heads_of_programmes, is_diary, with_ends
-from nomarium.reading.layouts.takinglines import OF_WEEK, Taking
+from nomarium.reading.layouts.takinglines import Taking
 from nomarium.reading.layouts.textlines import (
     HEADING,
     TextLine,

@@ -32,8 +32,11 @@ def listed_dates(text: str, lexicon: Lexicon) -> Listed | None:
         match = form.match(with_clocks(text))
         if match is None or any(map(str.isdigit, re.sub(_COUNTED, "", fold(match["label"])))):
             continue
-        time, dates = time_in(match["dates"])
-        pieces = [piece.strip() for piece in re.split(_PARTS, dates.strip(" .,;")) if piece.strip()]
+        pieces = [piece.strip() for piece in re.split(_PARTS, match["dates"].strip(" ,;")) if piece.strip()]
+        time = ""
+        if not _FIGURES.fullmatch(pieces[-1]):
+            time, last = time_in(pieces.pop())
+            pieces += filter(None, [last.strip(" .,;")])
         months = [_month_of(piece, lexicon) for piece in pieces]
         if len(pieces) > 1 and None not in months:
             return Listed(

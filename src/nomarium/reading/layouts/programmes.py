@@ -17,7 +17,8 @@ _LEAST: Final = 2
 
 def heads_of_programmes(lines: Sequence[TextLine]) -> frozenset[int]:
     """The lines that say a date and what is on, and date the times below them, `Parents' evening, 12 November` over `Doors
-    18:15`: each line with a date is such a one, and from the first time below it on each line has one."""
+    18:15`: each line with a date is such a one, and from the first time below it on each line has one; or most of them
+    begin with one, and none is a sentence, `Room bookings, 8 December` over `Room 1` and `9:00 Finance`."""
     found: set[int] = set()
     under: dict[int, list[TextLine]] = {}
     head: TextLine | None = None
@@ -29,10 +30,19 @@ def heads_of_programmes(lines: Sequence[TextLine]) -> frozenset[int]:
         elif head is not None and (line.time or under[head.number]):
             under[head.number].append(line)
     for number, below in under.items():
-        if sum(map(_is_of_programme, below)) < max(_LEAST, len(below)):
+        if not (_are_programme(below) or _are_mostly_programme(below)):
             return frozenset()
         found.add(number)
     return frozenset(found)
+
+
+def _are_programme(lines: Sequence[TextLine]) -> bool:
+    return len(lines) >= _LEAST and all(line.time and not is_sentence(line) for line in lines)
+
+
+def _are_mostly_programme(lines: Sequence[TextLine]) -> bool:
+    begin = sum(bool(line.time) and line.text.startswith(line.time) for line in lines)
+    return begin > _LEAST and begin * 3 >= len(lines) * 2 and not any(map(is_sentence, lines))
 
 
 def is_diary(lines: Sequence[TextLine]) -> bool:
@@ -43,10 +53,6 @@ def is_diary(lines: Sequence[TextLine]) -> bool:
         for line, after in pairwise(lines)
     )  # fmt: skip
     return over >= _LEAST
-
-
-def _is_of_programme(line: TextLine) -> bool:
-    return bool(line.time) and not is_sentence(line)
 
 
 def forward_through_days(rows: Sequence[Row]) -> tuple[list[Row], list[tuple[int, str]]]:

@@ -11,6 +11,7 @@ from nomarium.reading.cells.words import Lexicon
 from nomarium.reading.layouts import linerefusals
 from nomarium.reading.layouts.asides import heads_paper, is_aside
 from nomarium.reading.layouts.eventrow import EventRow
+from nomarium.reading.layouts.leftopen import left_open
 from nomarium.reading.layouts.linedoubts import doubt_of
 from nomarium.reading.layouts.lineforms import clocked
 from nomarium.reading.layouts.linerows import HALF_OF_DAY, at_same_time, row_of
@@ -22,7 +23,6 @@ from nomarium.reading.layouts.sentences import said_by_sentences, sentence_of_li
 from nomarium.reading.layouts.textlines import (
     TextLine,
     has_several_days,
-    is_like_a_date,
     is_sentence,
 )
 from nomarium.reading.layouts.weekdaylines import begins_with_weekday, is_of_week, names_week, on_weekday
@@ -33,11 +33,6 @@ _SENT: Final = "\0"
 _DAY_AND_SIGN: Final = re.compile(
     r"(?i)\s*(?:(?:from|du|vom|von|dal|del)\s+)?\d{1,2}(?:st|nd|rd|th|er|\.)?(?:\s*(?:[–-]|\b(?:to|au|bis|al)\b)\s*\d{1,2}(?:st|nd|rd|th|\.)?)?\s*[:–—-]\s*[^\W\d]"
 )
-OF_WEEK: Final = re.compile(
-    r"(?i)(?:week|wk|kw|v|vecka|uke|uge|semaine|sem|semana|settimana|viikko|vko|tydzień|tydz)\b\.?\s*\d{1,2}\b\s*[:–—-]?\s*[^\W\d]{3}"
-)
-"""A week by its number, and what is on in it: `Week 44: Half term`."""
-_HOUR_FIRST: Final = re.compile(r"(?:[1-9]|1[0-2])\s+[A-ZÀ-Þ]")
 _OF_ALL: Final = re.compile(
     r"(?i)^(?:all|both|each|every)\s+(?:\w+\s+){0,2}(?:events?|concerts?|talks?|meetings?|sessions?|matches|games?|lectures?|films?|classes|walks?|services?|evenings?|rehearsals?|practices?|training|courses?|lessons?|fixtures?|trips?|days?|dates?|times?|workshops?|performances?|shows?)\b|"
     r"^(?:all|both|each|every(?:thing|one|body)?)\s+(?:from|at|starts?|begins?|runs?|are|is|will|lasts?|between|\d)\b|"
@@ -47,22 +42,9 @@ _OF_HALF: Final = re.compile(r"(?i)(?:morning|afternoon|evening)\s+\w")
 _SPEAKS_OF: Final = re.compile(r"(?i)(?:\b(?:of|from|for|since|until|by|dates?|du|de|vom|vor)\W*|:\s*)$")
 """Words before a date that a title speaks of."""
 _FROM_NOW: Final = re.compile(
-    r"(?i)\b(?:tomorrow|tonight|(?:this|next|the coming)\s+(?:(?:mon|tues|wednes|thurs|fri|satur|sun)day|week|weekend|morning|afternoon|evening)|morgen|heute|demain|ce soir|mañana|hoy)\b"
+    r"(?i)\b(?:tomorrow|tonight|(?:this|next|the coming)\s+(?:(?:mon|tues|wednes|thurs|fri|satur|sun)day|week|weekend|morning|afternoon|evening)|morgen|heute|demain|ce soir|mañana|hoy|(?:lun|mar|mercre|jeu|vendre|same)di prochain|dimanche prochain|(?:nächste[nrs]?|kommende[nrs]?)\s+(?:woche|(?:mon|diens|donners|frei|sams|sonn)tag|mittwoch))\b"
 )
 """Words for a day that count from when a text was written."""
-_DATE_IN_FIGURES: Final = re.compile(
-    r"(?:0?[1-9]|1[0-2])[/.](?:19|20)\d\d\b|(?:19|20)\d\d([/.-])(?:0?[1-9]|1[0-2])\1(?:0?[1-9]|[12]\d|3[01])(?!\d)|"
-    r"(?:0?[1-9]|[12]\d|3[01])([/.-])(?:0?[1-9]|[12]\d|3[01])\2(?:(?:19|20)\d\d|[2-4]\d)(?![\d.,/-])"
-)
-"""A date that nothing could read: a month without a day, `09/2026  Induction`, or figures with others right behind."""
-_CLOCK_IN: Final = re.compile(
-    r"(?i)(?<![\d:.])(?:[01]?\d|2[0-3]):[0-5]\d(?![\d:])|\b\d{1,2}\s?[ap]\.?m\b|\b\d{1,2}\s?(?:uhr|uur)\b|(?<![\d.+-])(?<!\d )0\d[0-5]\d(?!\s?\d|[.-]\d)"
-)
-"""A time that nothing could read."""
-_OF_WEEKDAY: Final = re.compile(
-    r"[^\W\d_]{2,}\.?\s*[:|–—-]\s*(?!(?i:closed|open\b|by appointment))[^\W\d_]{2}"
-)
-"""A word, and what is on: `Monday: swimming`."""
 _EDGE: Final = re.compile(r"(?i)starts?|begins?|opens?|re-?opens?|ends?|finish(?:es)?|closes?|beginnt|endet")
 """How something begins or ends that the line above names."""
 _MOST_OVER_EDGE: Final = 6
@@ -103,6 +85,8 @@ class Taking:
         self._text_at = self._titled_at = 0
         self._last_text: TextLine | None = None
         """The number of the last line that is no event, and of the last title that a time alone had."""
+        self._place, self._seen, self._opens = "", 0, True
+        """The place that heads lines with times; the number of the line before, and whether this one opens a paragraph."""
         self._waiting: TextLine | None = None
         """A time alone, whose title may be on the line below."""
         self._is_one_week = is_one_week
@@ -123,6 +107,9 @@ class Taking:
     def take(self, line: TextLine, following: TextLine | None) -> None:
         """What a line comes to: a row, some rows, a refusal, what it says of those below it, or a note."""
         lexicon = self.lexicon
+        self._opens, self._seen = line.number - 1 != self._seen, line.number
+        if self._opens:
+            self._place = ""
         if (self._waiting is not None and self._gives_title(line)) or self._gives_place(line):
             return
         if (named := month_alone(line.text, lexicon)) is not None:
@@ -172,8 +159,15 @@ class Taking:
             self.under.add(line.number)
         elif self._date and (HALF_OF_DAY.match(line.rest) or _OF_HALF.match(line.text)):
             self.rows.append(row_of(line, self._date, lexicon))
-        elif (left_open := self._left_open(line, following)) is not None:
-            self.refuse(line, left_open)
+        elif (doubt := self._left_open(line, following)) is not None:
+            self.refuse(line, doubt)
+        elif _FROM_NOW.search(line.text):
+            if re.search(r":\s+\w", line.text) and not is_sentence(line):
+                self.refuse(line, linerefusals.FROM_NOW)  # Reminder: photos tomorrow
+            else:
+                self.asides.append((line.number, line.text))
+        elif self._heads_place(line, following):
+            self._place = line.text.strip(" :")
         else:
             if self._date and self._said_by is None:
                 self.loose.append((line.number, line.text))
@@ -244,16 +238,9 @@ class Taking:
 
     def _left_open(self, line: TextLine, following: TextLine | None) -> Refusal | None:
         """Why a line that has no date and no time may all the same be an event; None for a note."""
-        if is_like_a_date(line.text, self.lexicon) or _DATE_IN_FIGURES.match(line.text):
-            return linerefusals.UNREAD
-        if _CLOCK_IN.search(line.text) and not is_sentence(line):
-            return linerefusals.UNREAD
-        if _OF_WEEKDAY.match(line.text) and begins_with_weekday(line.text, self.lexicon):
-            return linerefusals.NO_WEEK
-        if self.rows and line.number - 1 == self.rows[-1][0] in self.under and _HOUR_FIRST.match(line.text):
-            return linerefusals.HOUR
+        follows_time = bool(self.rows) and line.number - 1 == self.rows[-1][0] in self.under
         heads = not self._is_one_week and following is not None and bool(following.date or following.time)
-        return linerefusals.NUMBERED if OF_WEEK.match(line.text) and not heads else None
+        return left_open(line, self.lexicon, follows_time, heads)
 
     def _dated_from_above(self, line: TextLine) -> TextLine | Literal["taken"] | None:
         """A line with the day that its number has in the month above it, or its weekday in the week above it."""
@@ -304,7 +291,9 @@ class Taking:
             self.refuse(line, linerefusals.NIGHT)
         else:
             self.under.add(line.number)
-            self.rows.append(row_of(line, self._date, self.lexicon))
+            number, row = row_of(line, self._date, self.lexicon)
+            event = EventRow(*map(str, row))
+            self.rows.append((number, event if event.place else event._replace(place=self._place)))
 
     def _take_time(self, line: TextLine) -> None:
         """A time by itself is that of the event on the line above; under a date it waits for the line below."""
@@ -334,15 +323,19 @@ class Taking:
         self._titled_at = line.number
         return True
 
+    def _heads_place(self, line: TextLine, following: TextLine | None) -> bool:
+        """Whether a line is a place that opens its paragraph, over lines that begin with times: `Room 1` over `9:00 Finance`."""
+        if not (self._date and self._opens) or following is None or following.date or not following.time:
+            return False
+        return following.text.startswith(following.time) and is_place(line.text)
+
     def _over_heading(self, line: TextLine) -> str | None:
         """The title right above the line with the date, where what stands below it and its time is a place."""
         above, at = self._last_text, max(self.headings, default=0)
         is_right_above = (
             above is not None and above.number == at - 1 and not self.rows and is_place(line.text)
         )
-        is_title = above is not None and not (
-            is_sentence(above) or heads_paper(above.text) or is_place(above.text)
-        )
+        is_title = above is not None and not (is_sentence(above) or heads_paper(above.text))
         return above.text.strip(" :") if above is not None and is_right_above and is_title else None
 
     def _gives_place(self, line: TextLine) -> bool:

@@ -9,6 +9,10 @@ from nomarium.reading.cells.repeats import read_day_list
 from nomarium.reading.columns.decisions import Decisions, resolve_day
 
 _PARTED = r"[;,&+\n]|\d/\d{1,2}/\d{1,2}\s|\b(?:and|et|und|y|en|e)\b"
+_DOTTED = re.compile(
+    r"(?i)(?<![\d.])(?:[^\W\d_]{2,3}\.?\s?[/+&]\s?[^\W\d_]{2,3}\.?,?\s+)?(?P<days>\d{1,2}\.(?:\s?(?:[/+&,]|\bund\b|\bu\.|\bet\b|\boch\b|\bog\b|\ben\b)\s?\d{1,2}\.)+)\s?(?P<month>\d{1,2})\.(?P<year>\d{2,4})?(?!\d)"
+)
+"""Days of one month before its number, `12./13.12.2026`, `Sa/So 12. und 13.12.`: each has the month behind the last."""
 _SLASHES = r"\b(\d{1,2}(?:/\d{1,2})+)(?=\s+[^\W\d_]{3})"
 
 
@@ -18,6 +22,7 @@ def several_days(text: str, decisions: Decisions) -> list[dt.date] | Refusal | N
 
     A year that stands once holds for all of them.
     """
+    text = with_each_month(text)
     if not re.search(_PARTED, text):
         return None
     text = re.sub(_SLASHES, lambda match: match[1].replace("/", ", "), text)
@@ -33,6 +38,20 @@ def several_days(text: str, decisions: Decisions) -> list[dt.date] | Refusal | N
             return date
         found.append(date)
     return found
+
+
+def with_each_month(text: str) -> str:
+    """A text whose days of one month stand before its number, each with the month.
+
+    >>> with_each_month("Sa/So 12./13.12.2026: Markt")
+    '12.12.2026, 13.12.2026: Markt'
+    """
+    return _DOTTED.sub(_each_with_month, text) if "." in text else text
+
+
+def _each_with_month(match: re.Match[str]) -> str:
+    end = f"{match['month']}.{match['year'] or ''}"
+    return ", ".join(f"{day}.{end}" for day in re.findall(r"\d{1,2}", match["days"]))
 
 
 def _with_year(day: Day, years: set[int]) -> Day:

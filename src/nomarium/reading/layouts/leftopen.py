@@ -1,0 +1,43 @@
+"""Lines that have no date and no time that could be read, and may all the same be events."""
+
+import re
+from typing import Final
+
+from nomarium.model.refusal import Refusal
+from nomarium.reading.cells.words import Lexicon
+from nomarium.reading.layouts import linerefusals
+from nomarium.reading.layouts.textlines import TextLine, is_like_a_date, is_sentence
+from nomarium.reading.layouts.weekdaylines import begins_with_weekday
+
+OF_WEEK: Final = re.compile(
+    r"(?i)(?:week|wk|kw|v|vecka|uke|uge|semaine|sem|semana|settimana|viikko|vko|tydzień|tydz)\b\.?\s*\d{1,2}\b\s*[:–—-]?\s*[^\W\d]{3}"
+)
+"""A week by its number, and what is on in it: `Week 44: Half term`."""
+_HOUR_FIRST: Final = re.compile(r"(?:[1-9]|1[0-2])\s+[A-ZÀ-Þ]")
+_DATE_IN_FIGURES: Final = re.compile(
+    r"(?:0?[1-9]|1[0-2])[/.](?:19|20)\d\d\b|(?:19|20)\d\d([/.-])(?:0?[1-9]|1[0-2])\1(?:0?[1-9]|[12]\d|3[01])(?!\d)|"
+    r"(?:0?[1-9]|[12]\d|3[01])([/.-])(?:0?[1-9]|[12]\d|3[01])\2(?:(?:19|20)\d\d|[2-4]\d)(?![\d.,/-])"
+)
+"""A date that nothing could read: a month without a day, `09/2026  Induction`, or figures with others right behind."""
+_CLOCK_IN: Final = re.compile(
+    r"(?i)(?<![\d:.])(?:[01]?\d|2[0-3]):[0-5]\d(?![\d:])|\b\d{1,2}\s?[ap]\.?m\b|\b\d{1,2}\s?(?:uhr|uur)\b|(?<![\d.+-])(?<!\d )0\d[0-5]\d(?!\s?\d|[.-]\d)"
+)
+"""A time that nothing could read."""
+_OF_WEEKDAY: Final = re.compile(
+    r"[^\W\d_]{2,}\.?\s*[:|–—-]\s*(?!(?i:closed|open\b|by appointment))[^\W\d_]{2}"
+)
+"""A word, and what is on: `Monday: swimming`."""
+
+
+def left_open(line: TextLine, lexicon: Lexicon, follows_time: bool, heads: bool) -> Refusal | None:
+    """Why such a line may be an event; None for a note. `follows_time`: it stands right below a line with a time, under a date;
+    `heads`: others with a date or a time stand under it."""
+    if is_like_a_date(line.text, lexicon) or _DATE_IN_FIGURES.match(line.text):
+        return linerefusals.UNREAD
+    if _CLOCK_IN.search(line.text) and not is_sentence(line):
+        return linerefusals.UNREAD
+    if _OF_WEEKDAY.match(line.text) and begins_with_weekday(line.text, lexicon):
+        return linerefusals.NO_WEEK
+    if follows_time and _HOUR_FIRST.match(line.text):
+        return linerefusals.HOUR
+    return linerefusals.NUMBERED if OF_WEEK.match(line.text) and not heads else None
