@@ -66,6 +66,14 @@ READ: dict[str, tuple[str, list[str]]] = {
         ["Finch, Bell 2026-12-12T09:00/2026-12-12T11:00", "Osei, Quill 2026-12-12T11:00/2026-12-12T13:00", "Amaro 2026-12-12T13:00/2026-12-12T15:00",
          "Midnight service 2026-12-24T23:30/2026-12-25T00:30"],
     ),
+    "a poster with the place between the day and the title": (
+        "Thursday 10th December 2026\nThe Sail Loft\n7.30pm\n\nAN EVENING OF SEA SONGS\nwith the Quayside Choir\n\nTickets £5 from the office",
+        ["AN EVENING OF SEA SONGS 2026-12-10T19:30/2026-12-10T20:30 @ The Sail Loft"],
+    ),
+    "counted Sundays behind German days, and two days before one month": (
+        "6.12. Nikolaus\n13.12. 3. Advent, Konzert 17 Uhr\n25./26.12. Weihnachten",
+        ["Nikolaus 2026-12-06/2026-12-07", "3. Advent 2026-12-13T17:00/2026-12-13T18:00", "Weihnachten 2026-12-25/2026-12-26", "Weihnachten 2026-12-26/2026-12-27"],
+    ),
     "times behind their events, under the day of a trip": (
         "Bus times for the trip on 20 November\n\nDepart school 7.45\nLunch 12.30\nBack at school approx. 16.30",
         ["Depart school 2026-11-20T07:45/2026-11-20T12:30", "Lunch 2026-11-20T12:30/2026-11-20T16:30", "Back at school 2026-11-20T16:30/2026-11-20T17:30"],
@@ -245,6 +253,8 @@ def test_headings_over_groups_of_lines_are_their_categories(tmp_path: Path) -> N
 
 
 REFUSED = {
+    "a day in brackets, of which a sentence speaks": ("Next PTA meeting is on 14/01/2027 at 19:00 (online). Minutes of the last meeting (12/11/2026) are attached.", "line 1", "Minutes of the last"),
+    "what is for a day, and said below it": ("Cover for Tuesday 8 December\nP1 Joinery - Amaro\nP2 Drawing - Bell", "line 1", "The date stands alone"),
     "a day that counts from when it was written": ("Mon 14 Dec 2026: Fair\nReminder: photos tomorrow!", "line 2", "only as counted from when it was written"),
     "the same in French": ("Le 7 décembre : dentiste\nJeudi prochain : piscine", "line 2", "only as counted from when it was written"),
     "a sentence that repeats, with an hour like a date": ("The club meets on the first Tuesday of each month at 7.30 pm.\nOctober 6: Caulking", "line 1", "It is a sentence"),

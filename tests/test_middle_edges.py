@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import datetime as dt
+import sqlite3
 from pathlib import Path
 from zoneinfo import ZoneInfo
 
@@ -11,6 +12,8 @@ from dateutil.rrule import rrulestr
 
 from helpers import built, csv_file, events_in, nomarium, plain
 from nomarium.history.pairing import _each_nearest, _nearest
+from nomarium.history.publications import Publications
+from nomarium.history.settling.units import same_date
 from nomarium.model.event import Event
 from nomarium.model.recurrence import Recurrence
 from nomarium.reckoning.daysoff import DaysOff
@@ -171,3 +174,57 @@ def test_a_series_that_is_moved_keeps_its_other_dates(tmp_path: Path) -> None:
     found = built(ics(tmp_path, f"{vevent(moved)}|{vevent(other)}"))
     assert [one.split(" ")[0] for one in found] == ["a", "b", "a"]
     assert [plain(event) for event in events_in(tmp_path / "source.ics")] == found
+
+
+def test_meetings_that_are_left_out_are_counted(tmp_path: Path) -> None:
+    classes = csv_file(
+        tmp_path, "Class,Day,Start,End\nKnots,Mon,9:00,10:00\nSteam,Tue,9:00,10:00\n", "timetable.csv"
+    )
+    dates = ("--from", "2026-12-01", "--until", "2026-12-13", "--as", "plan")
+    ran = nomarium("build", classes, "-o", tmp_path / "o.ics", *dates, "--leave-out", "class=Knots")
+    assert ran.status == 0 and "1 meeting left out, as asked." in ran.text, ran.text
+    assert {str(event["SUMMARY"]) for event in events_in(tmp_path / "o.ics")} == {"Steam"}
+
+
+def test_a_recipe_keeps_what_was_asked_and_nothing_else(tmp_path: Path) -> None:
+    source = csv_file(tmp_path, "Event,Date,Paint\nLaunch,2026-12-24,4\n")
+    for options, is_kept in ((("--keep-extra",), True), ((), False)):
+        recipe = tmp_path / "r.toml"
+        recipe.unlink(missing_ok=True)
+        assert nomarium("survey", source, "--save", recipe, *options).status == 0
+        assert ("keep_extra = true" in recipe.read_text("utf-8")) == is_kept
+        nomarium("build", source, "-o", tmp_path / "o.ics", "--recipe", recipe, "--afresh")
+        assert ("DESCRIPTION:Paint: 4" in (tmp_path / "o.ics").read_text("utf-8")) == is_kept
+    halves = csv_file(tmp_path, "Exam,Date,Session\nKnots,2026-12-14,AM\nSteam,2026-12-14,PM\n", "exams.csv")
+    assert nomarium("survey", halves, "--save", tmp_path / "h.toml").status == 0
+    assert nomarium("build", halves, "-o", tmp_path / "h.ics", "--recipe", tmp_path / "h.toml").status == 0
+    assert [str(event["DESCRIPTION"]) for event in events_in(tmp_path / "h.ics")] == [
+        "Session: AM",
+        "Session: PM",
+    ]
+
+
+@pytest.mark.parametrize(
+    ("old", "new", "day", "found"),
+    [
+        ((1, 8, 15), (2, 9, 16), 8, 9),
+        ((1, 8, 15), (1, 8), 8, 8),
+        ((1, 8, 15), (1, 8), 15, None),
+        ((1, 8), (2, 9), 5, None),
+        ((1, 8), (5, 9), 5, 5),
+    ],
+)
+def test_a_date_of_a_series_in_its_other_state(
+    old: tuple[int, ...], new: tuple[int, ...], day: int, found: int | None
+) -> None:
+    there = same_date(
+        dt.date(2026, 9, day), [dt.date(2026, 9, n) for n in old], [dt.date(2026, 9, n) for n in new]
+    )
+    assert there == (None if found is None else dt.date(2026, 9, found))
+
+
+def test_a_record_of_publications_that_another_program_made_has_none(tmp_path: Path) -> None:
+    path = tmp_path / "history.sqlite3"
+    sqlite3.connect(path).close()
+    path.write_bytes(b"")
+    assert Publications(path).load("https://saltmarsh.example/c/", "") is None

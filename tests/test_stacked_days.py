@@ -107,3 +107,35 @@ def test_what_is_passed_over_is_told(kind: str, tmp_path: Path) -> None:
 def test_the_place_of_a_sentence_may_follow_its_time(tmp_path: Path) -> None:
     text = "The next staff meeting is Wednesday 9 December 2026, 4pm, Loft 2.\n"
     assert built(text_of(tmp_path, text)) == ["Next staff meeting 2026-12-09T16:00/2026-12-09T17:00 @ Loft 2"]
+
+
+def test_a_grid_may_number_its_times_and_name_its_breaks(tmp_path: Path) -> None:
+    """A break has a label and a time alone, and heads nothing: the rows below it are rows of the grid."""
+    source = tmp_path / "grid.csv"
+    table = "Period,Time,Mon 7 Dec 2026,Tue 8 Dec 2026\n1,8:30-9:30,Joinery,Rigging\nBreak,9:30-9:45,,\n2,9:45-10:45,,Steam\n"
+    source.write_text(table, "utf-8")
+    assert built(source) == [
+        "Joinery 2026-12-07T08:30/2026-12-07T09:30",
+        "Rigging 2026-12-08T08:30/2026-12-08T09:30",
+        "Steam 2026-12-08T09:45/2026-12-08T10:45",
+    ]
+    people = table.replace("Period,", "Teacher,").replace("\n1,", "\nAmaro,").replace("\n2,", "\nBell,")
+    source.write_text(people, "utf-8")
+    assert [one.split(" 2026")[0] for one in built(source)] == [
+        "Amaro: Joinery",
+        "Amaro: Rigging",
+        "Bell: Steam",
+    ]
+
+
+def test_times_among_words_and_months_written_once_are_asked_about(tmp_path: Path) -> None:
+    source = tmp_path / "list.csv"
+    source.write_text("Date,Event,Notes\n4 Dec 2026,Sale,£1\n11 Dec 2026,Carols,6pm\n", "utf-8")
+    assert (
+        'to keep it as it is: --column "Notes=description"'
+        in nomarium("build", source, "-o", tmp_path / "o.ics").err
+    )
+    source.write_text("Month,Date,Event\nSeptember,7,Start\n,9,Fair\nOctober,26-30,Half term\n", "utf-8")
+    ran = nomarium("build", source, "-o", tmp_path / "o.ics", "--school-year", "2026:2027")
+    assert "The row has a day and no month." in ran.err and '--fill-down "Month"' in ran.err
+    assert len(built(source, "--school-year", "2026:2027", "--fill-down", "Month")) == 3

@@ -10,6 +10,7 @@ from nomarium.reading.columns.asked import asked_columns, heading_missing
 from nomarium.reading.columns.column import Column
 from nomarium.reading.columns.head import looks_like_date
 from nomarium.reading.columns.headings import FIELDS, match_exactly
+from nomarium.reading.columns.weekdayletters import with_weekdays_of_letters
 from nomarium.reading.layouts.layout import LAYOUTS, NotRead, Reading, Top
 from nomarium.reading.options import ReadingOptions
 from nomarium.reading.rows.blocks import sheets_that_title
@@ -97,7 +98,7 @@ def _is_list(reading: Reading | NotRead) -> bool:
 def _apart(sheets: Sequence[Sheet], options: ReadingOptions) -> Iterator[Sheet]:
     """The tables of all sheets, without their hidden rows when that was asked for."""
     for one in sheets:
-        sheet = _without_hidden(one, options)
+        sheet = with_weekdays_of_letters(_without_hidden(one, options))
         if options.layout is None and _is_text(sheet):
             from nomarium.reading.layouts.drawnlines import several_drawings  # few sources are text
 

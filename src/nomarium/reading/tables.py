@@ -143,15 +143,26 @@ def _days_over_programmes(rows: Sequence[Row]) -> tuple[list[int], Row | None]:
     ]
     if len(in_head) > 1:
         return in_head, None
-    days = [
-        day for day, first in pairwise(filled) if _lone_figure(rows[day][1]) and _says_time(rows[first][1])
-    ]
-    head = (
-        next((rows[at] for at in filled[: filled.index(days[0])] if _are_places(rows[at][1])), None)
-        if days
-        else None
-    )
-    return (days, head) if head is not None else ([], None)
+    for heads, begins in ((_are_places, _says_time), (_are_clocks, _has_label)):
+        days = [
+            day for day, first in pairwise(filled) if _lone_figure(rows[day][1]) and begins(rows[first][1])
+        ]
+        above = filled[: filled.index(days[0])] if days else []
+        head = next((rows[at] for at in above if heads(rows[at][1])), None)
+        if head is not None:
+            return days, head
+    return [], None
+
+
+def _are_clocks(row: Sequence[Cell]) -> bool:
+    """Whether a row heads its columns with times, and what is beside them with a word or nothing."""
+    clocks = [cell for cell in row[1:] if cell_text(cell)]
+    return len(clocks) > 1 and all(map(is_clear_time, clocks)) and not is_clear_time(row[0])
+
+
+def _has_label(row: Sequence[Cell]) -> bool:
+    """Whether a row begins with a label, and more stands in it."""
+    return bool(row) and bool(cell_text(row[0])) and any(map(cell_text, row[1:]))
 
 
 def _lone_figure(row: Sequence[Cell]) -> bool:

@@ -10,6 +10,7 @@ from nomarium.model.errors import SourceError
 from nomarium.model.problem import Place, Problem, column_letter
 from nomarium.model.values import VALUE_FIELDS
 from nomarium.model.wording import meant
+from nomarium.reading.columns.column import Column
 from nomarium.reading.columns.headings import FIELDS
 from nomarium.reading.layouts.layout import Reading
 from nomarium.reading.options import ReadingOptions
@@ -97,11 +98,17 @@ def recipe_of(readings: Sequence[Reading], options: ReadingOptions) -> dict[str,
         if column.twin_of is None
         and (column.heading or column.field)
         and not (column.field == "date" and table.sheet.dates_above)
+        and not _goes_into_description(column, options)
     }
     if options.defaults:
         recipe["defaults"] = dict(options.defaults)
     recipe |= _edits_of(options)
     return recipe
+
+
+def _goes_into_description(column: Column, options: ReadingOptions) -> bool:
+    """Whether a column that is no field is kept in the description: a recipe that left it out would lose it."""
+    return (options.keep_extra or column.is_kept) and column.is_ignored and column.how != "asked"
 
 
 def _edits_of(options: ReadingOptions) -> dict[str, Any]:

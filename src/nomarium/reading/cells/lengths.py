@@ -24,6 +24,10 @@ _PART = r"(\d+(?:[.,]\d+)?|\ban?\b|\bhalf an?\b|½)\s*([^\W\d_]+|')"
 _FORMS = "Write it like 1h 30m, 90 min or 1:30."
 
 
+class WholeDays(int):
+    """The seconds of a length that is written in days or weeks alone, `2 days`."""
+
+
 def read_length(text: str, bare_unit_secs: int | None = None) -> int | Refusal:
     """A length in seconds. `bare_unit_secs` is the unit of a number alone; None: it is refused.
 
@@ -68,7 +72,7 @@ def _folded(text: str) -> str:
 
 
 def _in_words(plain: str) -> int | None:
-    total, at = 0.0, 0
+    total, at, smallest = 0.0, 0, _UNITS["week"]
     for part in re.finditer(_PART, plain):
         between = plain[at : part.start()].strip(" ,")
         if between not in ("", "and", "et", "und", "y", "en") or part[2] not in _UNITS:
@@ -76,8 +80,10 @@ def _in_words(plain: str) -> int | None:
         amount = part[1]
         number = {"a": 1.0, "an": 1.0, "half a": 0.5, "half an": 0.5, "½": 0.5}.get(amount)
         total += (float(amount.replace(",", ".")) if number is None else number) * _UNITS[part[2]]
-        at = part.end()
-    return round(total) if at and not plain[at:].strip(" .,") else None
+        at, smallest = part.end(), min(smallest, _UNITS[part[2]])
+    if not at or plain[at:].strip(" .,"):
+        return None
+    return WholeDays(round(total)) if smallest >= _UNITS["day"] else round(total)
 
 
 def length_of_value(value: float | dt.time | dt.timedelta, bare_unit_secs: int | None) -> int | Refusal:

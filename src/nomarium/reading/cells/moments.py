@@ -223,6 +223,8 @@ def tidy(text: str) -> str:
     """Full-width forms made plain, spaces single, dates of other scripts in plain words."""
     if "t/m" in text:  # Dutch: up to and including
         text = text.replace("t/m", "-")
+    if text[-1:] == ")" and (numbered := re.fullmatch(_NUMBERED_WEEK, text.strip())) is not None:
+        text = numbered["days"]
     if text.isascii():
         return " ".join(text.split())
     text = unicodedata.normalize("NFKC", text.replace("º", "o").replace("ª", "a"))
@@ -271,6 +273,8 @@ def _says_cancelled(text: str) -> bool:
 
 _NO_TIME = r"[\s,;@|–—-]*\d{1,2}/\d{1,2}|[\s,;]*\d{1,2}\.(?:(?:0?[1-9]|1[0-2])\.)?"
 """What is a second day behind a first, `7/12, 9/12`, `12.12., 13.12.`, or counts what follows, `6.12., 2. Advent`, and is no time."""
+_NUMBERED_WEEK = r"(?i)(?:(?:week|wk|w|woche|kw|semaine|sem|semana)\.?\s*)?\d{1,2}\s*\((?P<days>[^()]*\d[^()]*[^\W\d_]{3}[^()]*|[^()]*[^\W\d_]{3}[^()]*\d[^()]*)\)"
+"""The number of a week before its days, `1 (30 Nov-4 Dec)`."""
 _REMARK = r"\s*(?:\([^()\d]{2,60}\)|[*†‡#]+)$"
 
 

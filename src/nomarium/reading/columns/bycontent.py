@@ -99,7 +99,8 @@ class _Filling:
             if self._about(column).weekday_lists >= MOSTLY and "repeat" not in self._taken:
                 self._take(column, "repeat", "its cells are lists of weekdays")
         for column in list(self._free):
-            if self._about(column).weekdays >= MOSTLY and "day" not in self._taken:
+            is_limit = re.search(_LIMITS, normal(column.heading)) is not None
+            if self._about(column).weekdays >= MOSTLY and "day" not in self._taken and not is_limit:
                 self._take(column, "day", "its cells are weekdays")
 
     def place(self) -> None:
@@ -133,6 +134,10 @@ class _Filling:
                 )
 
 
+_LIMITS = (
+    r"\b(?:due|deadline|closes|closing|by|until|before|return|hand ?in|abgabe|frist|limite|remise|entrega)\b"
+)
+"""Words of a heading whose weekday ends something, and is not when the row's event is."""
 _OF_NATURE = (
     r"\b(?:sun ?rise|sun ?set|dawn|dusk|moon ?rise|moon ?set|(?:high|low) (?:water|tide)|tides?|hw|lw)\b"
 )
@@ -199,7 +204,7 @@ def _words_of_school(columns: list[Column], contents: list[Contents]) -> list[Co
     """Columns of words that say something about an event, in a table that has a title for none: one of them alone
     is the title (“Term”, “Starts”, “Ends”)."""
     named = (
-        "term", "label", "group", "categories", "audience", "description", "teacher", "room", "location", "attendees", "organizer", "period",
+        "term", "label", "group", "categories", "audience", "description", "teacher", "attendees", "organizer", "period",
     )  # fmt: skip
     return [c for c in columns if c.field in named and c.how == "heading" and contents[c.at].texts >= MOSTLY]
 

@@ -17,7 +17,7 @@ from nomarium.sheets.sheet import cell_text
 
 ANSWERS = frozenset("yes no y n true false ✓ ✔ oui non ja nein si".split())
 _HALVES = frozenset(
-    "am pm morning afternoon evening matin apres-midi soir vormittag nachmittag abend".split()
+    "am pm eve morning afternoon evening night matin apres-midi soir vormittag nachmittag abend".split()
 )
 _REPEATING = r"(?i)days\b|\b(?:every|each|weekly)\b"
 _OPEN = frozenset(("", "tbc", "tba", "tbd", "-", "–", "—", "n/a", "none"))
@@ -116,9 +116,9 @@ class Contents:
 
     @cached_property
     def hold_clear_times(self) -> bool:
-        """Whether two cells or more, and two of five at least, are times and nothing else: too many to be words."""
+        """Whether two of five cells at least are times and nothing else: too many to be words."""
         clear = [cell for cell in self.different if _is_time(cell) and self._can_only_be_a_time(cell)]
-        return len(clear) > 1 and len(clear) * 5 >= len(self.different) * 2
+        return bool(clear) and len(clear) * 5 >= len(self.different) * 2
 
     def _can_only_be_a_time(self, cell: Cell) -> bool:
         text = cell_text(cell)

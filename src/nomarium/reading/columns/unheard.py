@@ -99,10 +99,11 @@ def _unused_times(
             are_lengths = all(re.fullmatch(_LENGTH, cell_text(cell)) for cell in about.different)
             field = "duration" if are_lengths else "time" if is_timed else "FIELD"
             is_known = is_timed and any(c.field in ("time", "start", "when") for c in columns)
+            keep = f'to keep it as it is: --column "{name}={column.field}"; or ' if takes_words else "or "
             remedy = (
                 f'To keep what it says: --column "{name}=description"; to leave it out: --column "{name}=".'
                 if is_known and not are_lengths
-                else f'Say what it is with --column "{name}={field}", or leave it out with --column "{name}=".'
+                else f'Say what it is with --column "{name}={field}", {keep}leave it out with --column "{name}=".'
             )
             found[column.at] = Problem(
                 "column-times", message, remedy, sheet.place(None, column.at, column.heading)

@@ -14,6 +14,8 @@ from nomarium.reading.layouts.monthlines import month_alone
 from nomarium.reading.layouts.textlines import BULLET, MARKS, TextLine
 from nomarium.sheets.sheet import Row
 
+OF_DAY: Final = re.compile(r"(?i)[^\d:]{2,40}\s(?:for|on|für|am|pour|le|para|el|voor)")
+"""What is for a day, and said below it: `Cover for`, a date."""
 _MOST_OF_TITLE: Final = 3
 """Words above which a line that ends as a sentence does is no title."""
 
@@ -45,6 +47,9 @@ def titled_days(
     unclear = _unclear_paragraphs(bare, {n: text for n, text in texts.items() if n not in date_of}, first_of)
     for number, line in bare.items():
         if texts.get(number + 1, "").casefold() in _NOTHING:
+            continue
+        if OF_DAY.fullmatch(line.rest) and line.date not in date_of.values():
+            yield Bare(line, "")
             continue
         at = bisect_right(dated, number)
         after = dated[at] if at < len(dated) else None

@@ -111,6 +111,8 @@ def _times_down(rows: Sequence[Row], lexicon: Lexicon) -> _Drawing | None:
         across = tuple(n for n, cell in enumerate(row) if n and cell_text(cell))
         if len(across) < 2 or not all(isinstance(row[n], str) for n in across):
             continue
+        if all(is_clear_time(row[n]) for n in across):
+            return None  # times across, and what begins the rows is a number: `Court`, 1, 2
         headings = [cell_text(row[n]) for n in across]
         known = [
             not _NUMBERED.fullmatch(text)
@@ -146,6 +148,13 @@ def _times_across(rows: Sequence[Row], lexicon: Lexicon) -> _Drawing | None:
             if sum(bool(cell_text(cell)) for cell in one[1]) == 1 and not one[1][0]
         )
         body = tuple(one for one in filled[at + 1 :] if one not in below)
+        of_kind = cell_text(row[0])
+        if (
+            of_kind
+            and body
+            and all(re.fullmatch(r"\d{1,3}", cell_text(cells[0])) for _, cells in body if cells)
+        ):
+            body = tuple((n, [f"{of_kind} {cell_text(cells[0])}", *cells[1:]]) for n, cells in body)
         if any(line.time.start is None for line in lines) or not _have_labels(body, lexicon):
             return None
         headings = {n: cell_text(cells[0]) for n, cells in body}

@@ -29,7 +29,7 @@ from nomarium.reading.columns.timesinwords import times_in_words
 from nomarium.reading.columns.titles import half_titles, title_columns, unknown_in_title
 from nomarium.reading.columns.unheard import begun_column, unheard
 from nomarium.reading.layouts.layout import NotRead, Reading, Top, not_read
-from nomarium.reading.layouts.notlists import misfit, missing_field, without_rows
+from nomarium.reading.layouts.notlists import misfit, missing_field, rotating_posts, without_rows
 from nomarium.reading.layouts.titlecells import with_cells_apart
 from nomarium.reading.options import ReadingOptions
 from nomarium.reading.rows.yearly import is_yearly
@@ -145,6 +145,7 @@ def read_table(
     columns = without_overridden(columns, options)
     options, of_sides = with_sides_as_title(sheet, columns, options)
     missing = misfit(sheet, columns, options) or missing_field(sheet, columns, options, head)
+    missing = missing or rotating_posts(sheet, columns, sample, options)
     if missing is not None:
         return missing._replace(columns=tuple(columns))
     options = _weekly_to_the_last(columns, options)

@@ -13,7 +13,7 @@ from nomarium.model.refusal import Refusal
 from nomarium.reading.cells.moments import read_moment
 from nomarium.reading.cells.placewords import is_place
 from nomarium.reading.cells.times import DAY_SECS
-from nomarium.reading.cells.words import Lexicon
+from nomarium.reading.cells.words import Lexicon, fold
 from nomarium.reading.columns.decisions import Decisions, resolve_day
 from nomarium.reading.columns.head import looks_like_date
 from nomarium.reading.columns.lexicons import lexicon_for
@@ -25,7 +25,7 @@ from nomarium.reading.layouts.drawn import (
     merged_from,
 )
 from nomarium.reading.layouts.layout import NotRead, Reading, Top, not_read
-from nomarium.reading.layouts.slots import Line, forward, later, slot_ends, time_of
+from nomarium.reading.layouts.slots import Line, forward, is_clear_time, later, slot_ends, time_of
 from nomarium.reading.layouts.weekdays import dated_weekdays
 from nomarium.reading.options import ReadingOptions
 from nomarium.reading.rows.when import NOTHING, Part
@@ -35,6 +35,8 @@ _NOON = DAY_SECS // 2
 _PLACE_IN_BRACKETS = re.compile(
     r"(?i)(?P<title>.*\S)\s*\((?P<place>(?P<known>(?:room|rm|lab|hall|raum|saal|salle|aula|sala|lokaal|zaal)\b)?[^()]*)\)"
 )
+
+_NUMBER_OF_SLOT = r"(?:(?:p|per|period|lesson|block|slot|session|stunde|std|heure|h)\.?\s?)?\d{0,2}[a-z]?|break|lunch|recess|registration|tutor|pause|mittag|recreation|recreo|pausa"
 
 
 @dataclass(frozen=True)
@@ -88,26 +90,45 @@ def read_grid(sheet: Sheet, options: ReadingOptions) -> Reading | NotRead:
 
 
 def _blocks(sheet: Sheet, rows: Sequence[Row], lexicon: Lexicon) -> list[_Block]:
-    blocks = []
     heads = [
         (at, (_over_merged(head[0], number, sheet), head[1]))
         for at, (number, row) in enumerate(rows)
         if (head := _head(row, lexicon))
     ]
-    for n, (at, (across, dates_across)) in enumerate(heads):
-        end = heads[n + 1][0] if n + 1 < len(heads) else len(rows)
-        body = rows[at + 1 : end]
-        label = _label_column(body, across, dates_across, lexicon)
-        if label is not None:
-            blocks.append(_Block(rows[at][0], label, across, tuple(body), dates_across))
-    return blocks
+    while heads:
+        ends = [at for at, _ in heads[1:]] + [len(rows)]
+        blocks = [
+            block
+            for (at, head), end in zip(heads, ends, strict=True)
+            if (block := _block(rows[at], head, rows[at + 1 : end], lexicon)) is not None
+        ]
+        if len(blocks) == len(heads):
+            return blocks
+        numbers = {block.header_row for block in blocks}
+        heads = [
+            one for one in heads if rows[one[0]][0] in numbers
+        ]  # what heads nothing is a row of the one above
+    return []
+
+
+def _block(
+    head: Row, across: tuple[tuple[tuple[int, Cell], ...], bool], body: Sequence[Row], lexicon: Lexicon
+) -> _Block | None:
+    """The grid under a row of headings; None where nothing down crosses them, or more than its slots stand beside them."""
+    label = _label_column(body, *across, lexicon)
+    if label is None:
+        return None
+    block = _Block(head[0], label, across[0], tuple(body), across[1])
+    labelled = {n for n, cell in enumerate(head[1][: across[0][0][0]]) if cell_text(cell)}
+    return block if len(labelled) < 2 or labelled <= _numbering(block) | {label} else None
 
 
 def _head(row: Sequence[Cell], lexicon: Lexicon) -> tuple[tuple[tuple[int, Cell], ...], bool] | None:
     """A row of headings: dates, or times, in most of its cells, and whether they are dates."""
     filled = [(n, cell) for n, cell in enumerate(row) if cell_text(cell)]
     dates = tuple((n, cell) for n, cell in filled if looks_like_date(cell, lexicon))
-    if len(dates) >= 2 and len(dates) >= len(filled) - 1:
+    are_labels = len(filled) == len(dates) + 2 and filled[2:] == [*dates]
+    if len(dates) >= 2 and (len(dates) >= len(filled) - 1 or are_labels):
         return dates, True
     times = tuple((n, cell) for n, cell in filled if n and time_of(cell) is not NOTHING)
     if are_only_numbers([cell for _, cell in times]):
@@ -133,14 +154,28 @@ def _label_column(
     body: Sequence[Row], across: tuple[tuple[int, Cell], ...], dates_across: bool, lexicon: Lexicon
 ) -> int | None:
     """The column left of the slots that holds the other kind of heading."""
+    found: list[tuple[int, int]] = []
     for column in range(across[0][0]):
         cells = [row[column] for _, row in body if column < len(row) and cell_text(row[column])]
         if dates_across and are_only_numbers(cells):
             continue
         fits = [(time_of(c) is not NOTHING) if dates_across else looks_like_date(c, lexicon) for c in cells]
         if fits and sum(fits) >= max(1, len(fits) / 2):
-            return column
-    return None
+            found.append((-sum(map(is_clear_time, cells)) if dates_across else 0, column))
+    return min(found)[1] if found else None  # 1, 2, Break may be hours, and 8:30 is one
+
+
+def _numbering(block: _Block) -> frozenset[int]:
+    """The columns left of the slots that number the times, `Period` beside `Time`, and name the breaks."""
+    columns = (n for n in range(block.across[0][0]) if n != block.label_column)
+    return frozenset(
+        n for n in columns
+        if all(_numbers_slot(cell_text(row[n])) for _, row in block.rows if n < len(row))
+    )  # fmt: skip
+
+
+def _numbers_slot(text: str) -> bool:
+    return re.fullmatch(_NUMBER_OF_SLOT, fold(text)) is not None
 
 
 def are_only_numbers(cells: Sequence[Cell]) -> bool:
@@ -175,6 +210,8 @@ class _Grid:
         self.lexicon = lexicon
         self.merged = merged_from(sheet)
         self.rows = dict(block.rows)
+        self.numbers = _numbering(block)
+        """Columns beside that of the times which number them."""
         self.continued: list[int] = []
         """Rows without a label of their own."""
         across = [Line(n, cell, time_of(cell)) for n, cell in block.across]
@@ -229,7 +266,7 @@ class _Grid:
         found: list[DrawnEntry | Problem] = []
         for line in self.down:
             row = self.rows[line.index]
-            used = {n for n, _ in self.block.across} | {self.block.label_column}
+            used = {n for n, _ in self.block.across} | {self.block.label_column} | self.numbers
             for head in self.across:
                 text = cell_text(row[head.index]) if head.index < len(row) else ""
                 if text:

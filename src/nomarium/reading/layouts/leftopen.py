@@ -27,6 +27,16 @@ _OF_WEEKDAY: Final = re.compile(
     r"[^\W\d_]{2,}\.?\s*[:|–—-]\s*(?!(?i:closed|open\b|by appointment))[^\W\d_]{2}"
 )
 """A word, and what is on: `Monday: swimming`."""
+OF_ALL: Final = re.compile(
+    r"(?i)^(?:all|both|each|every)\s+(?:\w+\s+){0,2}(?:events?|concerts?|talks?|meetings?|sessions?|matches|games?|lectures?|films?|classes|walks?|services?|evenings?|rehearsals?|practices?|training|courses?|lessons?|fixtures?|trips?|days?|dates?|times?|workshops?|performances?|shows?)\b|"
+    r"^(?:all|both|each|every(?:thing|one|body)?)\s+(?:from|at|starts?|begins?|runs?|are|is|will|lasts?|between|\d)\b|"
+    r"\bunless (?:otherwise )?(?:stated|shown|noted|indicated)\b|^(?:times?|start|kick-?off|doors)\b.*\b(?:all|each|every)\b"
+)
+"""Words by which a line says something of all others."""
+FROM_NOW: Final = re.compile(
+    r"(?i)\b(?:tomorrow|tonight|(?:this|next|the coming)\s+(?:(?:mon|tues|wednes|thurs|fri|satur|sun)day|week|weekend|morning|afternoon|evening)|morgen|heute|demain|ce soir|mañana|hoy|(?:lun|mar|mercre|jeu|vendre|same)di prochain|dimanche prochain|(?:nächste[nrs]?|kommende[nrs]?)\s+(?:woche|(?:mon|diens|donners|frei|sams|sonn)tag|mittwoch))\b"
+)
+"""Words for a day that count from when a text was written."""
 
 
 def left_open(line: TextLine, lexicon: Lexicon, follows_time: bool, heads: bool) -> Refusal | None:

@@ -122,6 +122,8 @@ def doubt_of(line: TextLine, lexicon: Lexicon) -> Refusal | None:
         a in lexicon.weekdays and re.fullmatch(r"\d{1,2}(?:st|nd|rd|th)?", b) for a, b in pairwise(rest)
     ):
         return _SEVERAL
+    if line.date and re.match(r"\d{1,2}\.\d{1,2}\.(?!\d)", line.rest):
+        return _SEVERAL  # 25.12., 26.12. and more
     if line.date and any(map(str.isdigit, line.rest)) and _has_other_date(line.rest, lexicon):
         return _SEVERAL
     if line.date and len(re.findall(r"(?:^|\|)\s*[^\W\d_]{2,12}: \S", line.rest)) > 1:

@@ -34,6 +34,7 @@ from nomarium.reading.layouts.linelanguages import lexicon_of_lines
 from nomarium.reading.layouts.linesections import with_sections
 from nomarium.reading.layouts.linesfound import Found, lost_figures, told_of
 from nomarium.reading.layouts.linetimes import with_leading_clocks, with_whole_halves
+from nomarium.reading.layouts.oneevent import with_title_of_poster
 from nomarium.reading.layouts.programmes import forward_through_days, heads_of_programmes, is_diary, with_ends
 from nomarium.reading.layouts.takinglines import Taking
 from nomarium.reading.layouts.textlines import (
@@ -219,12 +220,8 @@ def _read(
     idle = {n for n, (_, cells) in enumerate(rows) if says_nothing(str(cells[2]), lexicon)}
     taking.refused += [(rows[n][0], texts.get(rows[n][0], ""), linerefusals.NO_TITLE) for n in sorted(idle)]
     rows = sorted((row for n, row in enumerate(rows) if n not in idle), key=lambda row: row[0])
-    rows = with_sections(rows, paragraphs, lexicon)
-    rows, lost = _with_their_figures(
-        rows,
-        {line.number: line.text for line in every if not is_sentence(line._replace(is_bullet=False))},
-        {number for number, _, _ in taking.refused},
-    )
+    rows = with_sections(with_title_of_poster(rows, every), paragraphs, lexicon)
+    rows, lost = _with_their_figures(rows, every, {number for number, _, _ in taking.refused})
     taking.refused += lost
     rows, forward = forward_through_days(with_whole_names(rows))
     ended = list(with_ends(rows, taking.under))
@@ -243,10 +240,11 @@ def _read(
 
 
 def _with_their_figures(
-    rows: Sequence[Row], texts: Mapping[int, str], refused: Set[int]
+    rows: Sequence[Row], lines: Sequence[TextLine], refused: Set[int]
 ) -> tuple[list[Row], list[tuple[int, str, Refusal]]]:
     """The rows that have every figure of their line, and the lines of others: what of a line is in no event would be lost.
     Of prose, and of a line of which a part is refused, nothing is asked."""
+    texts = {one.number: one.text for one in lines if not is_sentence(one._replace(is_bullet=False))}
     of_line: dict[int, list[Row]] = {}
     for row in rows:
         of_line.setdefault(row[0], []).append(row)

@@ -12,6 +12,10 @@ from nomarium.reading.rows.datewithin import COUNTED
 _PARTS: Final = r"\s*(?:[,;&+]|\b(?:and|und|et|y)\b)\s*(?:and\s+)?"
 _LABEL_FIRST: Final = re.compile(r"^(?P<label>[^:]{2,60}?)\s*(?::|\s[–—-])\s+(?P<dates>\S.*)$")
 _DATES_FIRST: Final = re.compile(r"^(?P<dates>[^:]+?)\s*(?::|\s[–—-])\s+(?P<label>\D{2,60})$")
+_FIGURES_FIRST: Final = re.compile(
+    r"(?P<dates>\d{1,2}\.\d{1,2}\.(?:\d{2,4})?(?:(?:,\s*|\s+und\s+)\d{1,2}\.\d{1,2}\.(?:\d{2,4})?)+)[\s:,–-]+(?P<label>[^\W\d].*)"
+)
+"""`25.12., 26.12. Weihnachten`."""
 _FIGURES: Final = re.compile(r"\d{1,2}/\d{1,2}|\d{1,2}\.\d{1,2}\.")
 _COUNTED: Final = rf"\b(?:{'|'.join(sorted(COUNTED))})\s+\d{{1,2}}$"
 """A label that ends with its number, `Menu week 1`."""
@@ -28,6 +32,10 @@ class Listed(NamedTuple):
 def listed_dates(text: str, lexicon: Lexicon) -> Listed | None:
     """The dates of a line, each with the year that stands after a later one, and the time that stands after the last; None
     for a line of another kind."""
+    figures = _FIGURES_FIRST.match(with_clocks(text))
+    if figures is not None and not any(map(str.isdigit, time_in(figures["label"])[1])):
+        time, label = time_in(figures["label"])
+        return Listed(label.strip(" :–—-,"), figures["dates"], time)
     for form in (_LABEL_FIRST, _DATES_FIRST):
         match = form.match(with_clocks(text))
         if match is None or any(map(str.isdigit, re.sub(_COUNTED, "", fold(match["label"])))):

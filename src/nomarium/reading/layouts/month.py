@@ -2,6 +2,7 @@
 
 import datetime as dt
 import re
+from collections import Counter
 from collections.abc import Iterator, Sequence
 from dataclasses import dataclass, field
 
@@ -84,8 +85,15 @@ def look(top: Top) -> Reading | NotRead:
 
 
 def _has_numbers(rows: Sequence[Row]) -> bool:
-    """Whether some row has several cells that begin with a day's number."""
-    return any(sum(_NUMBERED.match(cell_text(cell)) is not None for cell in row) > 2 for _, row in rows)
+    """Whether some row has several cells that begin with the numbers of days after each other; `9-5` in each are hours."""
+    for _, row in rows:
+        begins = {
+            n: match for n, cell in enumerate(row) if (match := re.match(r"\d{1,2}(?!\d)", cell_text(cell)))
+        }
+        runs = Counter(int(match[0]) - n for n, match in begins.items() if _NUMBERED.match(match.string))
+        if runs and max(runs.values()) > 2:
+            return True
+    return False
 
 
 def _month_of(text: str, lexicon: Lexicon, options: ReadingOptions) -> tuple[int, int] | None:

@@ -3,6 +3,7 @@
 import re
 from collections.abc import Sequence
 
+from nomarium.model.cell import Cell
 from nomarium.model.problem import column_letter
 from nomarium.reading.cells.words import ENGLISH, fold
 from nomarium.reading.columns.asked import heading_missing
@@ -92,6 +93,33 @@ def missing_field(
     return None
 
 
+def rotating_posts(
+    sheet: Sheet, columns: Sequence[Column], rows: Sequence[Sequence[Cell]], options: ReadingOptions
+) -> NotRead | None:
+    """A table whose titles stand under other headings, too, that nothing uses: names take turns at posts, one of which has the
+    heading of a title, `Workshop` beside `Kitchen` and `Bins`."""
+    title = next((c for c in columns if c.field == "summary" and c.how == "heading"), None)
+    if title is None or options.title or options.keep_extra:
+        return None
+    words = _words_of(rows, title.at)
+    others = [c for c in columns if c.is_ignored and c.how != "asked" and c.filled and not c.is_kept]
+    shared = [c for c in others if len(words & _words_of(rows, c.at)) * 3 >= len(words) * 2]
+    if len(words) < _LEAST_TURNS or len(shared) < _LEAST_POSTS:
+        return None
+    message = f"The same names stand under “{title.heading}” and under “{shared[0].heading}” of {sheet.title}: it is no list."
+    remedy = f'Read it as a roster: --as roster; or say what the others are: --column "{shared[0].heading}=".'
+    return not_read(
+        sheet, "no-titles", "names take turns under its headings", "summary-column-missing", message, remedy
+    )
+
+
+def _words_of(rows: Sequence[Sequence[Cell]], at: int) -> set[str]:
+    texts = {cell_text(row[at]) for row in rows if at < len(row)}
+    return {text for text in texts if any(map(str.isalpha, text))}
+
+
+_LEAST_TURNS, _LEAST_POSTS = 3, 2
+"""Names and other posts from which on a table is a rota."""
 _LABELS = frozenset(
     "name names staff person people employee member post duty role steward room class team crew "
     "time times hour hours slot slots session sessions period periods".split()

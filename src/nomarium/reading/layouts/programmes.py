@@ -11,6 +11,8 @@ from nomarium.reading.layouts.textlines import TextLine, has_several_days, is_se
 from nomarium.sheets.sheet import Row
 
 _HALF: Final = 12 * 3600
+_SMALL_HOURS: Final = 6 * 3600
+_EVENING: Final = 18 * 3600
 _LEAST: Final = 2
 """Lines with times from which on a line with a date over them dates a programme."""
 
@@ -106,6 +108,14 @@ def with_ends(rows: Sequence[Row], under: Set[int]) -> Iterator[Row]:
             begins = re.split(r"\s*(?:[-–—]|\bto\b|\buntil\b)\s*", str(following[1]))[0]
             time = f"{time}-{begins}"
         yield number, (date, time, *rest)
+
+
+def is_after_midnight(line: TextLine, before: Row | None, date: str) -> bool:
+    """Whether a line under a date is earlier than those above it, in the small hours: it may be on the next day."""
+    if before is None or before[1][0] != date or not before[1][1]:
+        return False
+    here, there = start_of(line.time), start_of(str(before[1][1]))
+    return here is not None and there is not None and here.secs < _SMALL_HOURS and there.secs >= _EVENING
 
 
 def start_of(text: str) -> Clock | None:

@@ -11,7 +11,7 @@ from nomarium.reading.rows.datewithin import date_within
 
 _HELD: Final = (
     r"(?:will (?:again |also |now )?(?:be held|take place|be|happen|begin|start|open|run|meet|return)|(?:is|are) (?:to be )?held|takes? place|"
-    r"(?:is|are)(?=[\s,]+(?:on|from|at|in|\0))|begins|starts|opens|returns|meets|runs|leaves|departs|arrives|(?<=\ws )(?:begin|start|open|return|meet|run)|(?:is|are) (?:planned|scheduled|set) for)"
+    r"(?:is|are)(?=[\s,]+(?:(?:on|from|at|in)\b|\0))|begins|starts|opens|returns|meets|runs|leaves|departs|arrives|(?<=\ws )(?:begin|start|open|return|meet|run)|(?:is|are) (?:planned|scheduled|set) for)"
 )
 _SUBJECT: Final = re.compile(
     rf"(?i)^(?P<title>(?:(?!\b(?:that|which|who|if|when|because|although)\b)[^.:;?!]){{3,80}}?)[,\s]+{_HELD}\b(?P<rest>.*)$"
@@ -101,6 +101,8 @@ def said_in(
         return "doubtful" if time_in(plain)[0] and _reads(plain) else None
     before, _, after = found.rest.replace("·", "").partition("\0")
     date = found.text
+    if re.search(rf"\(\s*{re.escape(date)}\s*\)", plain):
+        return "doubtful"  # Minutes of the last meeting (12/11/2026) are on the table
     if (joint := re.search(r"(?i)\s+(?:at|in|from|by|to)$", date)) is not None:  # it leads to what follows
         date, after = date[: joint.start()], f"{joint[0]} {after}"
     around, untimed = f"{before} {after}", time_in(after)[1]
@@ -191,4 +193,4 @@ def _place_in(rest: str) -> str:
         place = re.sub(r"(?i)^(?:the|our)\s+", "", " ".join(match["place"].split()))
         if place and not re.fullmatch(_NO_PLACES, match["place"].strip()):
             return _titled(place)
-    return next((piece for piece in re.split(r"\s*[,;]\s*", rest.strip()) if is_place(piece)), "")
+    return next((bare for piece in re.split(r"\s*[,;]\s*", rest) if is_place(bare := piece.strip(" ()"))), "")

@@ -1,7 +1,8 @@
 """Rosters with a row for each date, and names, sessions or places across."""
 
 import re
-from collections.abc import Sequence
+from collections.abc import Iterable, Sequence
+from itertools import pairwise
 from typing import Literal, NamedTuple
 
 from nomarium.model.cell import Cell
@@ -24,6 +25,8 @@ _PLACES = (
     r"\b(?:room|rm|loft|shed|hall|slip|court|pitch|field|lab|studio|gym|pool|stage|track|table|kitchen|library|chapel|yard|dock|pier|berth|"
     r"bay|rink|theatre|salle|raum|saal|aula|zaal|lokaal|sala|halle|platz|terrain|veld)\b"
 )
+_WEEKS = frozenset("week weeks woche semaine semana settimana vecka uke uge viikko tydzien".split())
+"""Headings of days that stand for their weeks, where these are weeks apart."""
 _SIDES = frozenset("home away team opponent opponents host visitor visitors white black player side".split())
 
 
@@ -58,7 +61,10 @@ def down(top: Top) -> Drawing | None:
     groups = _groups_over(rows[:at], head, columns.slots)
     twice = None if groups else _headed_twice(top, rows[: at + 1], columns.slots)
     dated = [(number, row[date_at]) for number, row in body if date_at < len(row) and cell_text(row[date_at])]
-    headed = settled_dates(top, [(number, number, cell) for number, cell in dated], rows[:at], in_weeks)
+    keyed = [(number, number, cell) for number, cell in dated]
+    headed = settled_dates(top, keyed, rows[:at], in_weeks)
+    if fold(cell_text(head[date_at])).strip(" .:") in _WEEKS and _are_weeks_apart(headed.days.values()):
+        headed = settled_dates(top, keyed, rows[:at], "begins")
     slots, others, problems = list[Slot](), list[Row](rows[: at - bool(groups)]), [*headed.problems]
     problems += [twice] if twice else []
     for number, row in body:
@@ -89,6 +95,12 @@ def down(top: Top) -> Drawing | None:
     unused = [f"“{text}”" for n, cell in enumerate(head) if (text := cell_text(cell)) and n not in used]
     kind = f"a row for each {'week' if headed.are_weeks else 'date'}, {columns.kind} across"
     return Drawing(slots, kind, "", others, problems, notes=unused_told(top, rows[at][0], unused))
+
+
+def _are_weeks_apart(days: Iterable[Days]) -> bool:
+    """Whether days stand for weeks: each is some weeks after the one before."""
+    firsts = [one.first for one in days]
+    return len(firsts) > 1 and all(b > a and (b - a).days % 7 == 0 for a, b in pairwise(firsts))
 
 
 def _groups_over(above: Sequence[Row], head: Sequence[Cell], columns: Sequence[int]) -> dict[int, str]:

@@ -10,15 +10,16 @@ from nomarium.reading.cells.placewords import is_place
 from nomarium.reading.cells.words import Lexicon
 from nomarium.reading.layouts import linerefusals
 from nomarium.reading.layouts.asides import heads_paper, is_aside
+from nomarium.reading.layouts.barelines import OF_DAY
 from nomarium.reading.layouts.eventrow import EventRow
-from nomarium.reading.layouts.leftopen import left_open
+from nomarium.reading.layouts.leftopen import FROM_NOW, OF_ALL, left_open
 from nomarium.reading.layouts.linedoubts import doubt_of
 from nomarium.reading.layouts.lineforms import clocked
 from nomarium.reading.layouts.linerows import HALF_OF_DAY, at_same_time, row_of
 from nomarium.reading.layouts.linetimes import EDGES, time_in
 from nomarium.reading.layouts.listeddates import listed_dates
 from nomarium.reading.layouts.monthlines import goes_into_next, in_month, month_alone, month_in, runs_on
-from nomarium.reading.layouts.programmes import start_of
+from nomarium.reading.layouts.programmes import is_after_midnight
 from nomarium.reading.layouts.sentences import said_by_sentences, sentence_of_list
 from nomarium.reading.layouts.textlines import (
     TextLine,
@@ -33,24 +34,13 @@ _SENT: Final = "\0"
 _DAY_AND_SIGN: Final = re.compile(
     r"(?i)\s*(?:(?:from|du|vom|von|dal|del)\s+)?\d{1,2}(?:st|nd|rd|th|er|\.)?(?:\s*(?:[–-]|\b(?:to|au|bis|al)\b)\s*\d{1,2}(?:st|nd|rd|th|\.)?)?\s*[:–—-]\s*[^\W\d]"
 )
-_OF_ALL: Final = re.compile(
-    r"(?i)^(?:all|both|each|every)\s+(?:\w+\s+){0,2}(?:events?|concerts?|talks?|meetings?|sessions?|matches|games?|lectures?|films?|classes|walks?|services?|evenings?|rehearsals?|practices?|training|courses?|lessons?|fixtures?|trips?|days?|dates?|times?|workshops?|performances?|shows?)\b|"
-    r"^(?:all|both|each|every(?:thing|one|body)?)\s+(?:from|at|starts?|begins?|runs?|are|is|will|lasts?|between|\d)\b|"
-    r"\bunless (?:otherwise )?(?:stated|shown|noted|indicated)\b|^(?:times?|start|kick-?off|doors)\b.*\b(?:all|each|every)\b"
-)
 _OF_HALF: Final = re.compile(r"(?i)(?:morning|afternoon|evening)\s+\w")
 _SPEAKS_OF: Final = re.compile(r"(?i)(?:\b(?:of|from|for|since|until|by|dates?|du|de|vom|vor)\W*|:\s*)$")
 """Words before a date that a title speaks of."""
-_FROM_NOW: Final = re.compile(
-    r"(?i)\b(?:tomorrow|tonight|(?:this|next|the coming)\s+(?:(?:mon|tues|wednes|thurs|fri|satur|sun)day|week|weekend|morning|afternoon|evening)|morgen|heute|demain|ce soir|mañana|hoy|(?:lun|mar|mercre|jeu|vendre|same)di prochain|dimanche prochain|(?:nächste[nrs]?|kommende[nrs]?)\s+(?:woche|(?:mon|diens|donners|frei|sams|sonn)tag|mittwoch))\b"
-)
-"""Words for a day that count from when a text was written."""
 _EDGE: Final = re.compile(r"(?i)starts?|begins?|opens?|re-?opens?|ends?|finish(?:es)?|closes?|beginnt|endet")
 """How something begins or ends that the line above names."""
 _MOST_OVER_EDGE: Final = 6
 """Words of what begins or ends."""
-_SMALL_HOURS: Final = 6 * 3600
-_EVENING: Final = 18 * 3600
 
 
 class Taking:
@@ -154,14 +144,20 @@ class Taking:
             self._take_timed(line)
         elif line.time:
             self._take_time(line)
-        elif line.is_bullet and self._date and self._said_by is None and self._is_diary:
+        else:
+            self._take_undated(line, following)
+
+    def _take_undated(self, line: TextLine, following: TextLine | None) -> None:
+        """What a line without a date and a time comes to."""
+        lexicon = self.lexicon
+        if line.is_bullet and self._date and self._said_by is None and self._is_diary:
             self.rows.append(row_of(line, self._date, lexicon))
             self.under.add(line.number)
         elif self._date and (HALF_OF_DAY.match(line.rest) or _OF_HALF.match(line.text)):
             self.rows.append(row_of(line, self._date, lexicon))
         elif (doubt := self._left_open(line, following)) is not None:
             self.refuse(line, doubt)
-        elif _FROM_NOW.search(line.text):
+        elif FROM_NOW.search(line.text):
             if re.search(r":\s+\w", line.text) and not is_sentence(line):
                 self.refuse(line, linerefusals.FROM_NOW)  # Reminder: photos tomorrow
             else:
@@ -282,12 +278,10 @@ class Taking:
 
     def _take_timed(self, line: TextLine) -> None:
         if not self._goes_on(line):
-            self.refuse(line, linerefusals.OF_ALL_TIMES if _OF_ALL.search(line.text) else linerefusals.BELOW)
+            self.refuse(line, linerefusals.OF_ALL_TIMES if OF_ALL.search(line.text) else linerefusals.BELOW)
         elif not self._date and not self._has_date:
-            self.refuse(
-                line, linerefusals.OF_ALL_TIMES if _OF_ALL.search(line.text) else linerefusals.UNDATED
-            )
-        elif _is_after_midnight(line, self.rows[-1] if self.rows else None, self._date):
+            self.refuse(line, linerefusals.OF_ALL_TIMES if OF_ALL.search(line.text) else linerefusals.UNDATED)
+        elif is_after_midnight(line, self.rows[-1] if self.rows else None, self._date):
             self.refuse(line, linerefusals.NIGHT)
         else:
             self.under.add(line.number)
@@ -366,9 +360,9 @@ class Taking:
 
     def _pass_over(self, line: TextLine) -> None:
         """A sentence that says a time and no date: of all events, or of none."""
-        if _OF_ALL.search(line.text):
+        if OF_ALL.search(line.text):
             self.refuse(line, linerefusals.OF_ALL_TIMES)
-        elif _FROM_NOW.search(line.text):
+        elif FROM_NOW.search(line.text):
             self.refuse(line, linerefusals.FROM_NOW)
         else:
             self.timed.append((line.number, line.text))
@@ -384,19 +378,13 @@ def _after_message(date: str, sent: str) -> str:
     return date.replace(_SENT, f"{MONTHS[at % 12]} {int(year) + at // 12}")
 
 
-def _is_after_midnight(line: TextLine, before: Row | None, date: str) -> bool:
-    """Whether a line under a date is earlier than those above it, in the small hours: it may be on the next day."""
-    if before is None or before[1][0] != date or not before[1][1]:
-        return False
-    here, there = start_of(line.time), start_of(str(before[1][1]))
-    return here is not None and there is not None and here.secs < _SMALL_HOURS and there.secs >= _EVENING
-
-
 def _is_heading(line: TextLine, following: TextLine | None) -> bool:
     """Whether a line dates those below it: it says no more, or they have the times and it has none."""
     if line.time or line.has_time:
         return False
     if sum(map(str.isalpha, line.rest)) < 2 and "?" not in line.rest:
+        return True
+    if OF_DAY.fullmatch(line.rest):
         return True
     if following is None or following.date or not following.time:
         return False

@@ -91,6 +91,8 @@ def date_within(text: str, lexicon: Lexicon) -> DateWithin | None:
                 "".join(words[end : end + 1])
             ):
                 continue  # at 7.30 pm
+            if re.search(r"\d\.\d{1,2}\.,? \d{1,2}\.$", piece):
+                continue  # 13.12. 3. Advent
             if piece.endswith(" we"):
                 continue  # On 14 September we are holding …: no Wednesday
             if clocks and _is_of_spans(words, clocks, at, at + size):

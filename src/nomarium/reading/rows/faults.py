@@ -1,11 +1,14 @@
 """Rows that are no events: notes among and below the table; and what is wrong with a row as a whole, or with a cell
 before it is even read, as problems at their place."""
 
+import re
 from collections.abc import Mapping, Sequence
 
 from nomarium.model.cell import Cell
 from nomarium.model.problem import Problem, column_letter
+from nomarium.model.refusal import Refusal
 from nomarium.reading.columns.column import Column
+from nomarium.reading.columns.dateparts import DateParts
 from nomarium.reading.columns.headings import normal
 from nomarium.reading.rows.when import Blame
 from nomarium.sheets.sheet import Sheet, cell_text
@@ -66,6 +69,19 @@ def blamed(
         remedy = f'Give it a {what}; or, if a {what} written once holds for the rows below it: --fill-down "{called}".'
         refusal = refusal._replace(remedy=remedy)
     return refusal.problem(sheet.place(number, index, heading), cell_text(row[index]))
+
+
+def without_month(blame: Blame, row: Sequence[Cell], at: Mapping[str, int], parts: object) -> Blame:
+    """The blame of a day that stands beside a column of months, which is blank there."""
+    text = cell_text(row[at["date"]]) if "date" in at else ""
+    if (
+        not isinstance(parts, DateParts)
+        or not parts.gap
+        or not re.fullmatch(r"\d{1,2}(?:\s?[-–]\s?\d{1,2})?", text)
+    ):
+        return blame
+    remedy = f'If a month written once holds for the rows below it: --fill-down "{parts.gap}"; or give the row its month.'
+    return blame._replace(refusal=Refusal("date-no-month", "The row has a day and no month.", remedy))
 
 
 def note_text(

@@ -21,7 +21,7 @@ from nomarium.reading.rows.details import (
     status_of,
     with_extra,
 )
-from nomarium.reading.rows.faults import blamed, note_text, too_wide, workbook_faults
+from nomarium.reading.rows.faults import blamed, note_text, too_wide, without_month, workbook_faults
 from nomarium.reading.rows.leftout import LeftOut
 from nomarium.reading.rows.plainrows import PlainReader, never, plain_reader_of
 from nomarium.reading.rows.titles import (
@@ -323,7 +323,7 @@ class _RowReader:
             at = {"summary": self.summary_at, **at}
         if blame.field == "milestone" and self.milestones is not None:
             at = {**at, "milestone": self.milestones.blamed_at}
-        events = self.account.ledger.events
+        blame, events = without_month(blame, row, at, self.reading.parts), self.account.ledger.events
         return blamed(self.sheet, self.reading.columns, at, number, row, blame, events > 0)
 
     def _tell(self, number: int, when: When) -> None:

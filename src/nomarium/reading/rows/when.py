@@ -5,6 +5,7 @@ from typing import TYPE_CHECKING, NamedTuple
 
 from nomarium.model.refusal import BEYOND, Refusal
 from nomarium.model.wording import clock_text
+from nomarium.reading.cells.lengths import WholeDays
 from nomarium.reading.cells.times import DAY_SECS, Clock, end_after
 from nomarium.reckoning.zones import after_gap, elapsed, in_zone, local_time_kind
 
@@ -82,6 +83,10 @@ class Said(NamedTuple):
     """What a column of weekdays says, 0 for Monday."""
 
 
+_DAYS_FROM_A_TIME = Refusal(
+    "length-days", "A length in days beside a start time leaves open when each day ends.",
+    "Write it in hours, or give the last day and the end time.",
+)  # fmt: skip
 END_MISSING = Refusal(
     "end-missing", "It goes on until a later day and has a start time, but no end time.", "Give it an end time, or no times at all."
 )  # fmt: skip
@@ -253,6 +258,8 @@ def _timed(
         if is_one and row.duration_secs is not None and _length(begins, ends, row.zone) != row.duration_secs:
             message = f"The length is not the time from {begins:%H:%M} to {ends:%H:%M}."
             return Blame("duration", Refusal("length-conflict", message, "Correct it or leave it blank."))
+    elif isinstance(row.duration_secs, WholeDays):
+        return Blame("duration", _DAYS_FROM_A_TIME)
     elif row.duration_secs is not None:
         ends = elapsed(begins, dt.timedelta(seconds=row.duration_secs), row.zone)
         if last is not None and ends.date() not in (last, last + _DAY):

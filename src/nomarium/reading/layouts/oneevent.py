@@ -1,0 +1,40 @@
+"""A text of one event, whose lines are when, where and what in any order: a poster."""
+
+import re
+from collections.abc import Sequence
+from typing import Final
+
+from nomarium.reading.cells.placewords import is_place
+from nomarium.reading.layouts.asides import heads_paper
+from nomarium.reading.layouts.eventrow import EventRow
+from nomarium.reading.layouts.textlines import TextLine, is_sentence
+from nomarium.sheets.sheet import Row
+
+_MOST_WORDS: Final = 9
+_NO_TITLE: Final = r"[£$€@]|https?:|^(?:with|by|from|for|tickets?|entry|admission|free|rsvp|all welcome)\b"
+
+
+def with_title_of_poster(rows: Sequence[Row], lines: Sequence[TextLine]) -> list[Row]:
+    """The row of the one event of a text, with its place where the title was and the title from another line."""
+    if len(rows) != 1:
+        return list(rows)
+    number, row = rows[0]
+    event = EventRow(*map(str, row))
+    if event.place or not is_place(event.title):
+        return list(rows)
+    free = [
+        line for line in lines if line.number != number and line.text != event.title and _may_be_title(line)
+    ]
+    title = next((line for line in free if line.text.isupper()), free[0] if free else None)
+    return (
+        [(number, event._replace(title=title.text, place=event.title))] if title is not None else list(rows)
+    )
+
+
+def _may_be_title(line: TextLine) -> bool:
+    return (
+        not (line.date or line.time or is_sentence(line) or heads_paper(line.text) or is_place(line.text))
+        and len(line.text.split()) <= _MOST_WORDS
+        and any(map(str.isalpha, line.text))
+        and re.search(_NO_TITLE, line.text.casefold()) is None
+    )

@@ -1,0 +1,83 @@
+"""Tables of kinds that nobody had in mind: each is read as a person reads it, or refused."""
+
+from __future__ import annotations
+
+from pathlib import Path
+
+import pytest
+
+from helpers import built, nomarium, refused
+
+DECEMBER = ("--school-year", "2026:2027")
+READ: dict[str, tuple[str, tuple[str, ...], list[str]]] = {
+    "a rota whose posts have the headings of titles, by weeks": (
+        "Week,Kitchen,Workshop,Bins\n30 Nov,Finch,Bell,Osei\n7 Dec,Bell,Osei,Finch\n14 Dec,Osei,Finch,Bell", DECEMBER,
+        [f"{post}: {name} {first}" for first, names in (("2026-11-30/2026-12-07", "Finch Bell Osei"), ("2026-12-07/2026-12-14", "Bell Osei Finch"),
+         ("2026-12-14/2026-12-21", "Osei Finch Bell")) for post, name in zip(("Kitchen", "Workshop", "Bins"), names.split(), strict=True)],
+    ),
+    "weeks by their number and their days": (
+        "Week,Topic\n1 (30 Nov-4 Dec),Knots\nWk 2 (7-11 Dec),Splices", DECEMBER, ["Knots 2026-11-30/2026-12-05", "Splices 2026-12-07/2026-12-12"],
+    ),
+    "letters of weekdays over hours": (
+        "Name,M,T,W,T,F\nAmaro,9-5,off,,12-8,\nBell,,9-5,9-5,off,9-5", ("--day-one", "2026-12-07"),
+        ["Amaro 2026-12-07T09:00/2026-12-07T17:00", "Amaro 2026-12-10T12:00/2026-12-10T20:00", "Bell 2026-12-08T09:00/2026-12-08T17:00",
+         "Bell 2026-12-09T09:00/2026-12-09T17:00", "Bell 2026-12-11T09:00/2026-12-11T17:00"],
+    ),
+    "letters of weekdays over a month": (
+        "December 2026\nM,T,W,T,F,S,S\n,1,2,3,4 Fair,5,6\n7,8,9,10,11,12,13", (), ["Fair 2026-12-04/2026-12-05"],
+    ),
+    "letters of weekdays in French": ("Décembre 2026\nL,M,M,J,V,S,D\n,1,2,3,4 Foire,5,6\n7,8,9,10,11,12,13", ("--language", "fr"), ["Foire 2026-12-04/2026-12-05"]),
+    "courts by number under times, one day below the other": (
+        "Court,18:00,18:45\nTue 8 Dec 2026,,\n1,Amaro/Bell,Osei/Quill\n2,,Finch/Roe\nThu 10 Dec 2026,,\n1,Bell/Quill,", (),
+        ["Amaro/Bell 2026-12-08T18:00/2026-12-08T18:45 @ Court 1", "Osei/Quill 2026-12-08T18:45/2026-12-08T19:30 @ Court 1",
+         "Finch/Roe 2026-12-08T18:45/2026-12-08T19:30 @ Court 2", "Bell/Quill 2026-12-10T18:00/2026-12-10T18:45 @ Court 1"],
+    ),
+    "halves of the day, an evening among them": (
+        "Exam,Date,Session\nKnots,11/01/2027,AM\nSails,22/01/2027,EVE", (), ["Knots 2027-01-11/2027-01-12", "Sails 2027-01-22/2027-01-23"],
+    ),
+    "lengths in days beside days": ("Event,Date,Duration\nCamp,2026-09-07,2 days", (), ["Camp 2026-09-07/2026-09-09"]),
+    "a length of a day in hours": ("Event,Date,Time,Duration\nWatch,2026-09-07,9:00,24 h", (), ["Watch 2026-09-07T09:00/2026-09-08T09:00"]),
+}  # fmt: skip
+
+
+@pytest.mark.parametrize("kind", READ)
+def test_a_table_of_an_unfamiliar_kind_is_read(kind: str, tmp_path: Path) -> None:
+    table, options, events = READ[kind]
+    source = tmp_path / "table.csv"
+    source.write_text(table + "\n", "utf-8")
+    assert sorted(built(source, *options)) == sorted(events)
+
+
+REFUSED = {
+    "a place is no title": (
+        "No.,Date,Venue\n1,14 Jan 2027,Loft 1\n2,21 Jan 2027,Loft 2",
+        "--set summary=TITLE",
+    ),
+    "days that end something are not those of the rows": (
+        "Week commencing,Topic,Homework due\n07/12/2026,Knots,Fri\n14/12/2026,Splices,Thu",
+        "“Homework due” may say when",
+    ),
+    "a length in days beside a time": (
+        "Training,Date,Time,Duration\nRadio,18/01/2027,09:00,2 days",
+        "leaves open when each day ends",
+    ),
+    "hours under weekdays are no month": (
+        "Name,Mon,Tue,Wed,Thu,Fri\nAmaro,9-5,9-5,off,12-8,12-8",
+        "names weekdays, and nothing says",
+    ),
+}
+
+
+@pytest.mark.parametrize("kind", REFUSED)
+def test_what_an_unfamiliar_table_leaves_open_is_asked(kind: str, tmp_path: Path) -> None:
+    table, says = REFUSED[kind]
+    source = tmp_path / "table.csv"
+    source.write_text(table + "\n", "utf-8")
+    assert says in refused(source)
+
+
+def test_letters_that_are_read_as_weekdays_are_told(tmp_path: Path) -> None:
+    source = tmp_path / "table.csv"
+    source.write_text("Name,M,T,W,T,F,S,S\nAmaro,9-5,9-5,,,,,9-1\n", "utf-8")
+    ran = nomarium("build", source, "-o", tmp_path / "o.ics", "--day-one", "2026-12-07")
+    assert ran.status == 0 and "are read as Monday to Sunday" in ran.text
