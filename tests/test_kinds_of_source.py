@@ -68,7 +68,7 @@ READ: dict[str, tuple[str, list[str]]] = {
     ),
     "a poster with the place between the day and the title": (
         "Thursday 10th December 2026\nThe Sail Loft\n7.30pm\n\nAN EVENING OF SEA SONGS\nwith the Quayside Choir\n\nTickets £5 from the office",
-        ["AN EVENING OF SEA SONGS 2026-12-10T19:30/2026-12-10T20:30 @ The Sail Loft"],
+        ["AN EVENING OF SEA SONGS with the Quayside Choir 2026-12-10T19:30/2026-12-10T20:30 @ The Sail Loft"],
     ),
     "counted Sundays behind German days, and two days before one month": (
         "6.12. Nikolaus\n13.12. 3. Advent, Konzert 17 Uhr\n25./26.12. Weihnachten",

@@ -35,6 +35,17 @@ class Bare(NamedTuple):
 def titled_days(
     bare: Mapping[int, TextLine], lines: Sequence[tuple[int, str]], rows: Sequence[Row], lexicon: Lexicon
 ) -> Iterator[Bare]:
+    """Lines that stand alone with a date, each with the line that it dates; what is for a day and said below it, `Cover for`,
+    has no title."""
+    dates = {str(cells[0]) for _, cells in rows}
+    alone = {n for n, line in bare.items() if OF_DAY.fullmatch(line.rest) and line.date not in dates}
+    yield from (Bare(bare[n], "") for n in sorted(alone))
+    yield from _titled_days({n: line for n, line in bare.items() if n not in alone}, lines, rows, lexicon)
+
+
+def _titled_days(
+    bare: Mapping[int, TextLine], lines: Sequence[tuple[int, str]], rows: Sequence[Row], lexicon: Lexicon
+) -> Iterator[Bare]:
     """Lines that stand alone with a date, unless rows have it: each with the line that it dates. One that opens its paragraph
     has its title below, in the same paragraph or as the one line before the next date; any other has it right above."""
     date_of = {number: str(cells[0]) for number, cells in rows}
@@ -47,9 +58,6 @@ def titled_days(
     unclear = _unclear_paragraphs(bare, {n: text for n, text in texts.items() if n not in date_of}, first_of)
     for number, line in bare.items():
         if texts.get(number + 1, "").casefold() in _NOTHING:
-            continue
-        if OF_DAY.fullmatch(line.rest) and line.date not in date_of.values():
-            yield Bare(line, "")
             continue
         at = bisect_right(dated, number)
         after = dated[at] if at < len(dated) else None

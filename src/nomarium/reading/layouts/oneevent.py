@@ -11,11 +11,12 @@ from nomarium.reading.layouts.textlines import TextLine, is_sentence
 from nomarium.sheets.sheet import Row
 
 _MOST_WORDS: Final = 9
+_LEAST_CAPITALS: Final = 2
 _NO_TITLE: Final = r"[£$€@]|https?:|^(?:with|by|from|for|tickets?|entry|admission|free|rsvp|all welcome)\b"
 
 
 def with_title_of_poster(rows: Sequence[Row], lines: Sequence[TextLine]) -> list[Row]:
-    """The row of the one event of a text, with its place where the title was and the title from another line."""
+    """The row of the one event of a text, with its place where the title was and the title from a line in capitals."""
     if len(rows) != 1:
         return list(rows)
     number, row = rows[0]
@@ -25,10 +26,14 @@ def with_title_of_poster(rows: Sequence[Row], lines: Sequence[TextLine]) -> list
     free = [
         line for line in lines if line.number != number and line.text != event.title and _may_be_title(line)
     ]
-    title = next((line for line in free if line.text.isupper()), free[0] if free else None)
-    return (
-        [(number, event._replace(title=title.text, place=event.title))] if title is not None else list(rows)
-    )
+    title = next((line.text for line in free if _is_in_capitals(line.text)), "")
+    return [(number, event._replace(title=title, place=event.title))] if title else list(rows)
+
+
+def _is_in_capitals(text: str) -> bool:
+    """Whether half of the words of a text are in capitals, and some are."""
+    words = [word for word in re.findall(r"[^\W\d_]+", text) if len(word) > 1]
+    return sum(map(str.isupper, words)) >= max(_LEAST_CAPITALS, len(words) / 2)
 
 
 def _may_be_title(line: TextLine) -> bool:
