@@ -98,8 +98,10 @@ def _is_list(reading: Reading | NotRead) -> bool:
 def _apart(sheets: Sequence[Sheet], options: ReadingOptions) -> Iterator[Sheet]:
     """The tables of all sheets, without their hidden rows when that was asked for."""
     for one in sheets:
-        sheet = with_weekdays_of_letters(_without_hidden(one, options))
-        if options.layout is None and _is_text(sheet):
+        sheet = _without_hidden(one, options)
+        if not _is_text(sheet):
+            sheet = with_weekdays_of_letters(sheet)
+        elif options.layout is None:
             from nomarium.reading.layouts.drawnlines import several_drawings  # few sources are text
 
             sheet = several_drawings(sheet) or sheet

@@ -9,12 +9,12 @@ from nomarium.model.problem import column_letter, note
 from nomarium.model.wording import listed
 from nomarium.reading.columns.head import looks_like_date
 from nomarium.reading.columns.headings import match_exactly, normal
-from nomarium.reading.layouts.slots import is_clear_time
 from nomarium.sheets.sheet import TOP_ROWS, Row, RowsAgain, Sheet, cell_text
 
 _DATED = frozenset(("date", "when", "start"))
 _SAYS_WHEN = _DATED | {"end", "end-date", "time", "duration", "day", "week", "all-day"}
 _LONGEST_HEADING = 40
+_LEAST_PLACES = 2
 _TITLE_ROWS = 12
 """Rows from the top in which headings of tables side by side are looked for."""
 
@@ -128,6 +128,11 @@ def _programmes(sheet: Sheet, top: Sequence[Row]) -> list[_Part]:
 def _days_over_programmes(rows: Sequence[Row]) -> tuple[list[int], Row | None]:
     """The indices of the rows that name the day of a programme below them, and the row of places above all of them where
     they have none of their own."""
+    near = [row for _, row in rows[:_TITLE_ROWS]]
+    if max(map(len, near), default=0) <= _LEAST_PLACES or not any(
+        _lone_figure(row) or _are_places(row, True) for row in near
+    ):
+        return [], None  # a plain list, for the most part
     filled = [at for at, (_, row) in enumerate(rows) if any(map(cell_text, row))]
     with_head = [
         day
@@ -157,7 +162,7 @@ def _days_over_programmes(rows: Sequence[Row]) -> tuple[list[int], Row | None]:
 def _are_clocks(row: Sequence[Cell]) -> bool:
     """Whether a row heads its columns with times, and what is beside them with a word or nothing."""
     clocks = [cell for cell in row[1:] if cell_text(cell)]
-    return len(clocks) > 1 and all(map(is_clear_time, clocks)) and not is_clear_time(row[0])
+    return len(clocks) > 1 and all(_says_time((clock,)) for clock in clocks) and not _says_time(row)
 
 
 def _has_label(row: Sequence[Cell]) -> bool:
@@ -177,21 +182,20 @@ def _is_figure(cell: Cell) -> bool:
 def _are_places(row: Sequence[Cell], under_date: bool = False) -> bool:
     """Whether a row heads the columns of a programme: words behind a first cell that is blank or says *time*, or the day,
     none of which heads a column of a list."""
-    first, *others = map(cell_text, row)
-    named = [text for text in others if text]
-    if under_date:
-        begins = looks_like_date(row[0])
-    else:
-        begins = not first or ((match := match_exactly(first)) is not None and match.field in _SAYS_WHEN)
-    return (
-        begins
-        and len(named) > 1
-        and not any(match_exactly(text) or looks_like_date(text) or _says_time((text,)) for text in named)
-        and all(isinstance(cell, str) for cell in row[1:])
-    )
+    named = [text for cell in row[1:] if (text := cell_text(cell))]
+    if len(named) < _LEAST_PLACES or not all(isinstance(cell, str) for cell in row[1:]):
+        return False
+    if under_date and (not _is_figure(row[0]) or not looks_like_date(row[0])):
+        return False
+    first = "" if under_date else cell_text(row[0])
+    if first and ((match := match_exactly(first)) is None or match.field not in _SAYS_WHEN):
+        return False
+    return not any(match_exactly(text) or looks_like_date(text) or _says_time((text,)) for text in named)
 
 
 def _says_time(row: Sequence[Cell]) -> bool:
+    from nomarium.reading.layouts.slots import is_clear_time  # few tables stand below each other
+
     return bool(row) and is_clear_time(row[0])
 
 

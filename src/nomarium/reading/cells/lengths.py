@@ -5,6 +5,7 @@ import re
 
 from nomarium.model.limits import LONGEST_LENGTH_SECS
 from nomarium.model.refusal import Refusal, too_long
+from nomarium.reading.cells.times import WholeDays
 from nomarium.reading.cells.words import fold
 
 _UNITS = {
@@ -22,10 +23,6 @@ _ISO = r"p(?:(?P<w>\d+)w)?(?:(?P<d>\d+)d)?(?:t(?:(?P<h>\d+(?:[.,]\d+)?)h)?(?:(?P
 _COLON = r"(\d{1,3}):(\d{2})(?::(\d{2}))?"
 _PART = r"(\d+(?:[.,]\d+)?|\ban?\b|\bhalf an?\b|½)\s*([^\W\d_]+|')"
 _FORMS = "Write it like 1h 30m, 90 min or 1:30."
-
-
-class WholeDays(int):
-    """The seconds of a length that is written in days or weeks alone, `2 days`."""
 
 
 def read_length(text: str, bare_unit_secs: int | None = None) -> int | Refusal:

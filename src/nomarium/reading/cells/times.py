@@ -13,6 +13,10 @@ DAY_SECS = 86_400
 _NOON, _MIDNIGHT = DAY_SECS // 2, 0
 
 
+class WholeDays(int):
+    """The seconds of a length that is written in days or weeks alone, `2 days`."""
+
+
 class Clock(NamedTuple):
     """A time of day as written."""
 

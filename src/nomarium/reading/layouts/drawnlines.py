@@ -2,6 +2,7 @@
 
 from collections.abc import Iterator, Sequence
 from functools import partial
+from itertools import takewhile
 from typing import Final, NamedTuple
 
 from nomarium.model.problem import Problem, note
@@ -92,16 +93,21 @@ def _begins_with_time(text: str) -> bool:
 
 def _drawings(texts: Sequence[tuple[int, str]]) -> Iterator[_Drawing]:
     """The drawings of a text: a row of headings, and right below it rows that begin with times."""
-    n = follows_time = 0
+    n = 0
     while n < len(texts) - _LEAST_ROWS:
-        drawing = None if follows_time else _drawn_from(texts, n)
-        if drawing is not None:
+        has_columns = "  " in texts[n][1] and "  " in texts[n + 1][1]  # few lines have
+        drawing = _drawn_from(texts, n) if has_columns else None
+        if drawing is not None and not _follows_times(texts, n):
             yield drawing
             n = drawing.end
-            continue
-        text = texts[n][1]
-        follows_time = bool(text.strip()) and (follows_time or _begins_with_time(text))
-        n += 1
+        else:
+            n += 1
+
+
+def _follows_times(texts: Sequence[tuple[int, str]], n: int) -> bool:
+    """Whether a line of the same paragraph above one begins with a time: then it is one of a programme, and heads nothing."""
+    above = takewhile(str.strip, (texts[at][1] for at in range(n - 1, -1, -1)))
+    return any(map(_begins_with_time, above))
 
 
 def _drawn_from(texts: Sequence[tuple[int, str]], n: int) -> _Drawing | None:

@@ -18,7 +18,7 @@ HEADINGS: Final = tuple(COLUMNS)
 ALWAYS: Final = 6
 """Columns that every list of lines has; the others only where a line fills them."""
 
-_NAME: Final = r"[A-ZÀ-Þ][^\W\d_]*(?:[-'’][^\W\d_]+)*"
+_NAME: Final = re.compile(r"[A-ZÀ-Þ][^\W\d_]*(?:[-'’][^\W\d_]+)*")
 _LEAST_NAMES: Final = 3
 
 
@@ -60,7 +60,7 @@ def with_whole_names(rows: Sequence[Row]) -> list[Row]:
 
 
 def _is_name(cell: Cell) -> bool:
-    return re.fullmatch(_NAME, str(cell)) is not None
+    return _NAME.fullmatch(str(cell)) is not None
 
 
 def _are_names(rows: Sequence[Sequence[Cell]]) -> bool:

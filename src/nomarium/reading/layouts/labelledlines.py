@@ -109,11 +109,13 @@ def _run_of_labels(lines: Sequence[TextLine], at: int) -> list[TextLine]:
 def _said(line: TextLine) -> tuple[str, str]:
     """What the label of a line means, and what stands behind it; blank for a line without a label that is known."""
     match = _LABEL.match(line.text)
-    label = fold(match["label"]).strip() if match else ""
+    if match is None:
+        return "", ""
+    label = fold(match["label"]).strip()
     field = _MEANS.get(label, "")
     if not field and _MEANS.get(label.rpartition(" ")[2]) == "title":
         field = "title"  # Training course: First aid
-    return (field, with_clocks(match["value"])) if match and field else ("", "")
+    return (field, with_clocks(match["value"])) if field else ("", "")
 
 
 def labelled(lines: Sequence[TextLine], lexicon: Lexicon, least: int = _LEAST) -> Row | None:

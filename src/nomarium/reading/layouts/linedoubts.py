@@ -122,7 +122,7 @@ def doubt_of(line: TextLine, lexicon: Lexicon) -> Refusal | None:
         a in lexicon.weekdays and re.fullmatch(r"\d{1,2}(?:st|nd|rd|th)?", b) for a, b in pairwise(rest)
     ):
         return _SEVERAL
-    if line.date and re.match(r"\d{1,2}\.\d{1,2}\.(?!\d)", line.rest):
+    if line.date and line.rest[:1].isdigit() and re.match(r"\d{1,2}\.\d{1,2}\.(?!\d)", line.rest):
         return _SEVERAL  # 25.12., 26.12. and more
     if line.date and any(map(str.isdigit, line.rest)) and _has_other_date(line.rest, lexicon):
         return _SEVERAL

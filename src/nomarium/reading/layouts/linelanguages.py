@@ -70,6 +70,6 @@ def _in_words(text: str, lexicon: Lexicon) -> Iterator[str]:
         month = fold(match["month"])
         if month not in lexicon.months and (match["year"] or known_by_likely(month)):
             yield match[0] if match["year"] else f"{match[0]} {_ANY_YEAR}"
-    for month, year in re.findall(_MONTH_OF_YEAR, text):
+    for month, year in re.findall(_MONTH_OF_YEAR, text) if "20" in text else ():
         if fold(month) not in lexicon.months and known_by_likely(fold(month)):
             yield f"1 {month} {year}"  # Kalender Dezember 2026

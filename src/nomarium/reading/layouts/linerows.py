@@ -28,7 +28,7 @@ _AT_IN_LANGUAGES: Final = {
 _NOTHING_IN: Final = r"\s*\(\s*\)"
 _HELD: Final = r"(?i)[,:;]?\s+(?:which\s+|that\s+)?(?:(?:will|is|are|to)\s+)?(?:be\s+)?(?:held|taking place|takes? place|planned|scheduled|agreed|set|fixed|booked|arranged)(?:\s+for)?$"
 """Words of a sentence between what is held and when."""
-_TITLE_LABEL: Final = (
+_TITLE_LABEL: Final = re.compile(
     r"(?i)^(?:subject|re|betreff|betrifft|objet|asunto|event|title|titre|titel|what)\s*:\s*(?=\w)"
 )
 """A label that says that what follows is the title."""
@@ -107,7 +107,7 @@ def row_of(line: TextLine, date: str, lexicon: Lexicon) -> Row:
     after = _PLACE_AFTER.match(title) or _place_after(title, lexicon) if not place else None
     if after and not _is_no_place(after["place"], lexicon):
         title, place = after["title"], re.sub(r"^the\s+", "", after["place"])
-    title = re.sub(LEADS, "", re.sub(_HELD, "", re.sub(_TITLE_LABEL, "", title)))
+    title = re.sub(LEADS, "", re.sub(_HELD, "", _TITLE_LABEL.sub("", title)))
     return line.number, EventRow(
         date,
         line.time,

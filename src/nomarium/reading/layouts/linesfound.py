@@ -75,6 +75,9 @@ def lost_figures(text: str, rows: Sequence[Row]) -> str:
     >>> lost_figures("Fri 4 Dec 0830 Fair (240 places)", [(1, ["Fri 4 Dec", "08:30", "Fair"])])
     '240'
     """
-    said = Counter(digit for _, cells in rows for cell in cells for digit in str(cell) if digit.isdigit())
-    lost = [figure for figure in re.findall(r"\d+", text) if Counter(figure) - said]
-    return ", ".join(lost) if Counter(filter(str.isdigit, text)) - said else ""
+    said = " ".join(str(cell) for _, cells in rows for cell in cells)
+    digits = set(filter(str.isdigit, text))
+    if all(text.count(digit) <= said.count(digit) for digit in digits):
+        return ""
+    there = Counter(filter(str.isdigit, said))
+    return ", ".join(figure for figure in re.findall(r"\d+", text) if Counter(figure) - there)

@@ -32,12 +32,13 @@ class Listed(NamedTuple):
 def listed_dates(text: str, lexicon: Lexicon) -> Listed | None:
     """The dates of a line, each with the year that stands after a later one, and the time that stands after the last; None
     for a line of another kind."""
-    figures = _FIGURES_FIRST.match(with_clocks(text))
+    clocked = with_clocks(text)
+    figures = _FIGURES_FIRST.match(clocked)
     if figures is not None and not any(map(str.isdigit, time_in(figures["label"])[1])):
         time, label = time_in(figures["label"])
         return Listed(label.strip(" :–—-,"), figures["dates"], time)
     for form in (_LABEL_FIRST, _DATES_FIRST):
-        match = form.match(with_clocks(text))
+        match = form.match(clocked)
         if match is None or any(map(str.isdigit, re.sub(_COUNTED, "", fold(match["label"])))):
             continue
         pieces = [piece.strip() for piece in re.split(_PARTS, match["dates"].strip(" ,;")) if piece.strip()]

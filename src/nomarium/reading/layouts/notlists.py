@@ -101,8 +101,8 @@ def rotating_posts(
     title = next((c for c in columns if c.field == "summary" and c.how == "heading"), None)
     if title is None or options.title or options.keep_extra:
         return None
-    words = _words_of(rows, title.at)
     others = [c for c in columns if c.is_ignored and c.how != "asked" and c.filled and not c.is_kept]
+    words = _words_of(rows, title.at) if len(others) >= _LEAST_POSTS else set()
     shared = [c for c in others if len(words & _words_of(rows, c.at)) * 3 >= len(words) * 2]
     if len(words) < _LEAST_TURNS or len(shared) < _LEAST_POSTS:
         return None

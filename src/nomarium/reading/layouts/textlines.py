@@ -32,6 +32,8 @@ _WEEK_RANGE: Final = re.compile(
 _AT_LATEST: Final = re.compile(
     r"(?i)[\s,(]*\b(?:at the (?:very )?latest|spätestens|au plus tard|a más tardar|uiterlijk)\b\)?"
 )
+_LATEST: Final = ("latest", "spätestens", "plus tard", "tardar", "uiterlijk")
+"""What such a line has in it."""
 _BY_DAY: Final = re.compile(
     r"(?i)(?P<what>[^\W\d_][^()\d]*?)\s*\((?:due\s+)?by\s+(?P<day>[^()]*(?:\d{1,2}(?:st|nd|rd|th)?\s+[^\W\d_]{3,}|[^\W\d_]{3,}\.?\s+\d{1,2}\b|\d{1,2}[./]\d{1,2})[^()]*)\)"
 )
@@ -256,10 +258,10 @@ def _without_mark(text: str, lexicon: Lexicon) -> tuple[str, bool]:
 
 def _with_deadline_first(text: str) -> str:
     """A line that says by when, `Oak (by 4 December)`, `Tar: 15 January at the latest`, with a word for that first."""
-    plain = _AT_LATEST.sub("", text)
-    if plain != text:
-        return f"Deadline: {plain}"
-    by = _BY_DAY.fullmatch(text)
+    late = _AT_LATEST.search(text) if any(word in text for word in _LATEST) else None
+    if late is not None:
+        return f"Deadline: {text[: late.start()]}{text[late.end() :]}"
+    by = _BY_DAY.fullmatch(text) if text.endswith(")") and "by " in text else None
     return f"Deadline: {by['what']}: {by['day']}" if by is not None else text
 
 
