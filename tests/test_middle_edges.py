@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import datetime as dt
+import json
 import sqlite3
 from pathlib import Path
 from zoneinfo import ZoneInfo
@@ -12,7 +13,7 @@ from dateutil.rrule import rrulestr
 
 from helpers import built, csv_file, events_in, nomarium, plain
 from nomarium.history.pairing import _each_nearest, _nearest
-from nomarium.history.publications import Publications
+from nomarium.history.publications import Publication, Publications
 from nomarium.history.settling.units import same_date
 from nomarium.model.event import Event
 from nomarium.model.recurrence import Recurrence
@@ -228,3 +229,61 @@ def test_a_record_of_publications_that_another_program_made_has_none(tmp_path: P
     sqlite3.connect(path).close()
     path.write_bytes(b"")
     assert Publications(path).load("https://saltmarsh.example/c/", "") is None
+
+
+@pytest.mark.parametrize(
+    "rule",
+    [
+        "FREQ=HOURLY;INTERVAL=5;BYHOUR=9,14,19;COUNT=9",
+        "FREQ=HOURLY;INTERVAL=7;COUNT=12",
+        "FREQ=MINUTELY;INTERVAL=90;BYHOUR=9,12,15;COUNT=10",
+        "FREQ=MINUTELY;INTERVAL=25;BYMINUTE=0,30,50;BYDAY=TU;COUNT=10",
+    ],
+)
+def test_hours_and_minutes_are_counted_over_days(rule: str) -> None:
+    first = dt.datetime(2026, 9, 8, 9)
+    assert list(starts(parse_rule(rule), first)) == list(rrulestr(rule, dtstart=first))
+
+
+def test_what_was_put_into_a_calendar_is_listed_by_its_sources(tmp_path: Path) -> None:
+    kept = Publications(tmp_path / "history.sqlite3")
+    assert kept.parts("https://saltmarsh.example/c/") == []
+    state = Publication("https://saltmarsh.example/c/", "t1", "", {}, frozenset(), {}, frozenset())
+    kept.keep("https://saltmarsh.example/c/", "b", state)
+    kept.keep("https://saltmarsh.example/c/", "a", state)
+    assert kept.parts("https://saltmarsh.example/c/") == ["a", "b"] and kept.parts("elsewhere") == []
+    assert kept.load("https://saltmarsh.example/c/", "a") == state
+
+
+def test_a_calendar_is_coloured_only_when_asked(tmp_path: Path) -> None:
+    source = csv_file(tmp_path, "Event,Date\nLaunch,2026-12-24\n")
+    for options, colour in (((), ""), (("--color", "teal"), "COLOR:teal")):
+        nomarium("build", source, "-o", tmp_path / "o.ics", "--afresh", *options)
+        lines = (tmp_path / "o.ics").read_text("utf-8").splitlines()
+        assert [line for line in lines if line.startswith("COLOR")] == ([colour] if colour else [])
+
+
+def test_a_recipe_of_a_table_without_headings_names_its_columns_by_letters(tmp_path: Path) -> None:
+    source = csv_file(tmp_path, "Launch,2026-12-24,x\nFair,2026-12-31,y\n")
+    assert nomarium("survey", source, "--save", tmp_path / "r.toml").status == 0
+    text = (tmp_path / "r.toml").read_text("utf-8")
+    assert 'A = "summary"' in text and 'B = "date"' in text and "C =" not in text
+    assert nomarium("build", source, "-o", tmp_path / "o.ics", "--recipe", tmp_path / "r.toml").status == 0
+    assert len(events_in(tmp_path / "o.ics")) == 2
+
+
+def test_a_class_that_is_renamed_has_the_name_where_its_code_stood(tmp_path: Path) -> None:
+    table = "Class,Day,Start,End\nK1,Mon,9:00,10:00\nK2,Tue,9:00,10:00\n"
+    classes = csv_file(tmp_path, table, "timetable.csv")
+    dates = ("--from", "2026-12-07", "--until", "2026-12-11", "--as", "plan")
+    ran = nomarium("build", classes, "-o", tmp_path / "o.ics", *dates, "--rename", "K1=K1 and K1 again")
+    assert ran.status == 0, ran.text
+    assert [str(event["SUMMARY"]) for event in events_in(tmp_path / "o.ics")] == ["K1 and K1 again", "K2"]
+
+
+def test_a_calendar_that_is_moved_is_told_by_its_file(tmp_path: Path) -> None:
+    source = ics(tmp_path, vevent("UID:1|DTSTAMP:20260101T000000Z|SUMMARY:a|DTSTART;VALUE=DATE:20260907"))
+    ran = nomarium("build", source, "-o", tmp_path / "o.ics", "--day-one", "2026-10-05", "--json")
+    moved = [one for one in json.loads(ran.out)["notes"] if one["code"] == "dates-moved"]
+    assert [one["file"] for one in moved] == [str(source)]
+    assert [plain(event) for event in events_in(tmp_path / "o.ics")] == ["a 2026-10-05/2026-10-06"]
