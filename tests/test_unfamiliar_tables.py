@@ -6,7 +6,7 @@ from pathlib import Path
 
 import pytest
 
-from helpers import built, nomarium, refused
+from helpers import built, events_in, nomarium, plain, refused, workbook
 
 DECEMBER = ("--school-year", "2026:2027")
 READ: dict[str, tuple[str, tuple[str, ...], list[str]]] = {
@@ -81,3 +81,60 @@ def test_letters_that_are_read_as_weekdays_are_told(tmp_path: Path) -> None:
     source.write_text("Name,M,T,W,T,F,S,S\nAmaro,9-5,9-5,,,,,9-1\n", "utf-8")
     ran = nomarium("build", source, "-o", tmp_path / "o.ics", "--day-one", "2026-12-07")
     assert ran.status == 0 and "are read as Monday to Sunday" in ran.text
+
+
+CLASSES = [["Class", "Day", "Start", "End"], ["Knots", "Mon", "9:00", "10:00"]]
+TERM = [["Term", "Start", "End"], ["Autumn", "7 Sep 2026", "25 Sep 2026"]]
+
+
+@pytest.mark.parametrize(
+    ("sheet", "rows", "mondays"),
+    [
+        ("INSET days", [["INSET days 2026-27"], ["7 September 2026, 21 September 2026"]], [14]),
+        ("PD days", [["Monday 14 September 2026"], ["21 September 2026"]], [7]),
+        ("Closures", [["Date", "Reason"], ["14 September 2026", "Fair"]], [7, 21]),
+    ],
+)
+def test_dates_on_a_sheet_that_is_called_so_are_days_off(
+    sheet: str, rows: list[list[str]], mondays: list[int], tmp_path: Path
+) -> None:
+    source = workbook(tmp_path, CLASSES, more={"Terms": TERM, sheet: rows})
+    assert built(source, "--table", "Events=timetable") == [
+        f"Knots 2026-09-{day:02}T09:00/2026-09-{day:02}T10:00" for day in mondays
+    ]
+
+
+def test_a_sheet_of_days_off_that_does_not_read_stops_the_plan(tmp_path: Path) -> None:
+    source = workbook(
+        tmp_path, CLASSES, more={"Terms": TERM, "INSET": [["14 & 21 September 2026, and the last Friday 9"]]}
+    )
+    assert "INSET is called as Days off would be" in refused(source, "--table", "Events=timetable")
+
+
+def test_drawn_timetables_that_are_called_as_bells_have_these(tmp_path: Path) -> None:
+    """Two divisions with bells of their own, each on a sheet of its name."""
+    head = ["Period", "Mon", "Tue", "Wed"]
+    apprentices = [head, ["1", "Joinery", "Sails", "Joinery"], ["2", "Sails", "Joinery", ""]]
+    journeymen = [head, ["1", "Survey", "Lofting", "Survey"], ["2", "Lofting", "Survey", ""]]
+    bells = {
+        f"Bells {name}": [["Period", "Start", "End"], ["1", *first], ["2", *second]]
+        for name, first, second in (
+            ("Apprentices", ("8:30", "9:30"), ("9:40", "10:40")),
+            ("Journeymen", ("9:00", "10:30"), ("10:45", "12:15")),
+        )
+    }
+    more = {
+        "Apprentices": apprentices,
+        "Journeymen": journeymen,
+        **bells,
+        "Terms": [TERM[0], ["Autumn", "7 Sep 2026", "7 Sep 2026"]],
+    }
+    source = workbook(tmp_path, [["Class"]], more=more)
+    ran = nomarium("build", source, "-o", tmp_path / "o.ics", "--table", "Events=")
+    assert ran.status == 0 and "called as bells are have these: Apprentices and Journeymen" in ran.text, (
+        ran.text
+    )
+    assert [plain(event) for event in events_in(tmp_path / "o.ics")] == [
+        "Joinery 2026-09-07T08:30/2026-09-07T09:30", "Survey 2026-09-07T09:00/2026-09-07T10:30",
+        "Sails 2026-09-07T09:40/2026-09-07T10:40", "Lofting 2026-09-07T10:45/2026-09-07T12:15",
+    ]  # fmt: skip

@@ -1,7 +1,7 @@
 """Bell schedules of several kinds of day beside one another in a sheet, or each on a sheet of its own."""
 
 import re
-from collections.abc import Collection, Iterator, Sequence
+from collections.abc import Collection, Iterable, Iterator, Sequence
 from functools import partial
 from typing import Final, NamedTuple
 
@@ -84,6 +84,21 @@ def with_divisions(bells: Table, divisions: Collection[str]) -> Table:
         cells = {**item.cells, "schedule": "", "division": bare.strip()}
         found.append(item._replace(cells=cells) if is_division else item)
     return bells._replace(items=found)
+
+
+def divisions_drawn(names: Iterable[str], bells: Table | None) -> dict[str, str]:
+    """The drawn timetables that are called as bells are, `Apprentices` beside `Bells Apprentices`: each is a division's. Their
+    names, by their compared form."""
+    called = (
+        {_bare(item.text("schedule")) for item in bells.items if not item.text("division")}
+        if bells
+        else set()
+    )
+    return {plain(name): name for name in names if name and plain(name) in called - {""}}
+
+
+def _bare(schedule: str) -> str:
+    return plain(re.sub(_OF_BELLS, " ", fold(schedule)))
 
 
 def with_bells_in_rows(sheet: Sheet) -> Sheet:

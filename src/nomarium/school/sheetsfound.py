@@ -11,6 +11,7 @@ from nomarium.model.wording import listed
 from nomarium.reading.columns.head import looks_like_date
 from nomarium.reading.options import ReadingOptions
 from nomarium.school.bellsheets import days_of_bells, together, with_bells_in_rows, with_divisions
+from nomarium.school.datesoff import dates_off
 from nomarium.school.daycolumns import days_in_rows
 from nomarium.school.drawnweeks import drawn_week
 from nomarium.school.headless import with_headings, with_periods
@@ -90,6 +91,8 @@ def sheets_found(
             _take(found, _rows_with(sheet, kind, are_off=False), kind, asked, problems, notes)
             off = kind._replace(table="daysoff", why=f"{kind.why}: holidays are days off")
             _take(found, _rows_with(sheet, kind, are_off=True), off, asked, problems, notes)
+        elif kind.hint == "daysoff" and (listed := dates_off(sheet)) is not None:
+            _take(found, listed, Kind("daysoff", "its name and nothing but dates"), asked, problems, notes)
         elif kind.hint and not all(is_blank(row) for _, row in sheet.rows()):
             problems.append(_unread(sheet, kind))
         elif not kind.table:

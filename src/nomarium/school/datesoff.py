@@ -1,0 +1,52 @@
+"""A sheet whose name says that there is no school, and that holds nothing but dates: `INSET days`, `Closures`."""
+
+import re
+from collections.abc import Iterator
+from functools import partial
+from typing import Final
+
+from nomarium.model.cell import Cell
+from nomarium.model.refusal import Refusal
+from nomarium.reading.cells.repeats import read_day_list
+from nomarium.reading.cells.words import ENGLISH
+from nomarium.reading.columns.head import looks_like_date
+from nomarium.sheets.sheet import Row, Sheet, cell_text
+
+_PARTS: Final = r"\s*(?:[;\n]|,(?!\s*\d{4})|&|\band\b)\s*"
+_HEADINGS: Final = ("Name", "First day")
+
+
+def dates_off(sheet: Sheet) -> Sheet | None:
+    """The sheet as a table of days off, a row for each of its dates, all called as it is; None where it holds anything else
+    than dates, several in a cell among them, and words without figures."""
+    rows = list(_rows_in(sheet))
+    has_other = any(date is None for _, date in rows)
+    found: list[Row] = [(number, [sheet.name, date]) for number, date in rows if date is not None]
+    if has_other or not found:
+        return None
+    listed = [(max(found[0][0] - 1, 1), [*_HEADINGS]), *found]
+    return sheet._replace(read_rows=partial(iter, listed), merged=())
+
+
+def _rows_in(sheet: Sheet) -> Iterator[tuple[int, Cell | None]]:
+    """The dates of each row; None for a cell that has figures and is none."""
+    for number, row in sheet.rows():
+        for cell in row:
+            text = cell_text(cell)
+            if looks_like_date(cell):
+                yield number, cell
+            elif any(map(str.isdigit, text)):
+                yield from ((number, date) for date in _listed(text))
+
+
+def _listed(text: str) -> list[str | None]:
+    """The dates of a cell that lists several; each must say its month. None for what is no such list, or a title with a
+    year, `INSET days 2026-27`, which is passed over."""
+    if re.fullmatch(r"\D*20\d\d(?:\s?[-–/]\s?(?:20)?\d\d)?\W*", text):
+        return []
+    days = read_day_list(text, ENGLISH)
+    pieces = [piece for piece in re.split(_PARTS, text) if piece]
+    are_whole = all(looks_like_date(piece) for piece in pieces)
+    if isinstance(days, Refusal) or len(days) != len(pieces) or not are_whole:
+        return [None]
+    return [*pieces]
