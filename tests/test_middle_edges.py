@@ -287,3 +287,28 @@ def test_a_calendar_that_is_moved_is_told_by_its_file(tmp_path: Path) -> None:
     moved = [one for one in json.loads(ran.out)["notes"] if one["code"] == "dates-moved"]
     assert [one["file"] for one in moved] == [str(source)]
     assert [plain(event) for event in events_in(tmp_path / "o.ics")] == ["a 2026-10-05/2026-10-06"]
+
+
+@pytest.mark.parametrize("interval", (2, 3, 5, 7))
+def test_a_rule_keeps_its_step_wherever_a_window_begins(interval: int) -> None:
+    first = dt.date(2026, 9, 8)
+    for rule in (
+        f"FREQ=DAILY;INTERVAL={interval}",
+        f"FREQ=WEEKLY;INTERVAL={interval}",
+        f"FREQ=MONTHLY;INTERVAL={interval}",
+    ):
+        whole = [
+            one for one in starts(parse_rule(rule), first, None, dt.date(2028, 12, 31)) if one.year == 2028
+        ]
+        for day in range(1, 15):
+            begin = dt.date(2028, 1, day)
+            found = starts(parse_rule(rule), first, begin, dt.date(2028, 12, 31))
+            assert [one for one in found if one >= begin] == [one for one in whole if one >= begin]
+
+
+def test_a_rule_that_ends_in_utc_is_kept_where_no_zone_is(tmp_path: Path) -> None:
+    event = "UID:1|DTSTAMP:20260101T000000Z|SUMMARY:a|DTSTART:20260907T090000Z|RRULE:FREQ=WEEKLY;UNTIL=20260921T090000Z"
+    source = ics(tmp_path, vevent(event))
+    assert nomarium("build", source, "-o", tmp_path / "o.ics", "--repeats", "rule").status == 0
+    assert "RRULE:FREQ=WEEKLY;UNTIL=20260921T090000Z" in (tmp_path / "o.ics").read_text("utf-8")
+    assert len(built(source, "--afresh")) == 3

@@ -202,10 +202,21 @@ def _is_name(cell: Cell) -> bool:
 
 def _words_of_school(columns: list[Column], contents: list[Contents]) -> list[Column]:
     """Columns of words that say something about an event, in a table that has a title for none: one of them alone
-    is the title (“Term”, “Starts”, “Ends”)."""
-    named = (
-        "term", "label", "group", "categories", "audience", "description", "teacher", "attendees", "organizer", "period",
-    )  # fmt: skip
+    is the title (“Term”, “Starts”, “Ends”). A place is where, and a title only where nothing stands beside it but when."""
+    named = {
+        "term",
+        "label",
+        "group",
+        "categories",
+        "audience",
+        "description",
+        "teacher",
+        "attendees",
+        "organizer",
+        "period",
+    }
+    if sum(c.filled > 0 for c in columns) == len(("place", "date")):
+        named |= {"room", "location"}
     return [c for c in columns if c.field in named and c.how == "heading" and contents[c.at].texts >= MOSTLY]
 
 

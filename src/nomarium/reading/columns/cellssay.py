@@ -40,6 +40,7 @@ _NAMES = frozenset(
         "person",
         "location",
         "description",
+        "period",
     )
 )
 """Fields of words: a column of dates is none of them, whatever its heading."""
