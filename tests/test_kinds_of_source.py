@@ -74,6 +74,14 @@ READ: dict[str, tuple[str, list[str]]] = {
         "6.12. Nikolaus\n13.12. 3. Advent, Konzert 17 Uhr\n25./26.12. Weihnachten",
         ["Nikolaus 2026-12-06/2026-12-07", "3. Advent 2026-12-13T17:00/2026-12-13T18:00", "Weihnachten 2026-12-25/2026-12-26", "Weihnachten 2026-12-26/2026-12-27"],
     ),
+    "questions as labels": (
+        "Class of '27 reunion\nWhen? Saturday 5 June 2027\nWhat time? 6pm till 11pm\nWhere? The Sail Loft\nHow much? £20",
+        ["Class of '27 reunion 2027-06-05T18:00/2027-06-05T23:00 @ The Sail Loft"],
+    ),
+    "places below the events of a day": (
+        "SAT NOV 28\nCraft fair 10-3\nQuayside hall\n\nSUN NOV 29\nAdvent service, 10.30am",
+        ["Craft fair 2026-11-28T10:00/2026-11-28T15:00 @ Quayside hall", "Advent service 2026-11-29T10:30/2026-11-29T11:30"],
+    ),
     "times behind their events, under the day of a trip": (
         "Bus times for the trip on 20 November\n\nDepart school 7.45\nLunch 12.30\nBack at school approx. 16.30",
         ["Depart school 2026-11-20T07:45/2026-11-20T12:30", "Lunch 2026-11-20T12:30/2026-11-20T16:30", "Back at school 2026-11-20T16:30/2026-11-20T17:30"],

@@ -17,12 +17,12 @@ _LEAST: Final = 2
 _MOST_OVER: Final = 2
 """Lines over labels that may be the title of what they say, and words about it."""
 _MORE_DAYS: Final = r"^\W*(?:&|and\b|\+)|(?:&|\band|\+)\W*$|\b\d{1,2}(?:st|nd|rd|th)\b"
-_LABEL: Final = re.compile(r"^(?P<label>[^\W\d][\w &/]{1,20}?)\s*[:：]\s*(?P<value>\S.*)$")
+_LABEL: Final = re.compile(r"^(?P<label>[^\W\d][\w &/]{1,20}?)\s*(?:[:：]|\?:?)\s*(?P<value>\S.*)$")
 _MEANS: Final[Mapping[str, str]] = MappingProxyType({
     **dict.fromkeys(("when", "date", "day", "dates", "quand", "wann", "datum", "cuando", "fecha", "wanneer", "data", "quando"), "date"),
     **dict.fromkeys(("from", "start", "starts", "begins", "von", "de", "du"), "from"),
     **dict.fromkeys(("to", "until", "end", "ends", "till", "bis", "au"), "to"),
-    **dict.fromkeys(("time", "times", "at", "heure", "uhrzeit", "hora", "zeit", "tijd", "ora", "godzina", "tid", "hours"), "time"),
+    **dict.fromkeys(("time", "times", "what time", "at what time", "at", "heure", "à quelle heure", "um wie viel uhr", "uhrzeit", "hora", "zeit", "tijd", "ora", "godzina", "tid", "hours"), "time"),
     **dict.fromkeys(("where", "place", "venue", "location", "room", "lieu", "ou", "wo", "ort", "lugar", "donde", "locatie", "plaats", "waar", "luogo", "dove", "local", "onde", "miejsce", "plats"), "place"),
     **dict.fromkeys(("event", "course", "class", "workshop", "what", "title", "subject", "activity", "occasion", "name", "quoi", "was", "que", "evento"), "title"),
 })  # fmt: skip

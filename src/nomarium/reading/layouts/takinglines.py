@@ -37,6 +37,8 @@ _DAY_AND_SIGN: Final = re.compile(
 _OF_HALF: Final = re.compile(r"(?i)(?:morning|afternoon|evening)\s+\w")
 _SPEAKS_OF: Final = re.compile(r"(?i)(?:\b(?:of|from|for|since|until|by|dates?|du|de|vom|vor)\W*|:\s*)$")
 """Words before a date that a title speaks of."""
+_MOST_OF_PLACE: Final = 3
+"""Words of a line below an event that is where it is."""
 _EDGE: Final = re.compile(r"(?i)starts?|begins?|opens?|re-?opens?|ends?|finish(?:es)?|closes?|beginnt|endet")
 """How something begins or ends that the line above names."""
 _MOST_OVER_EDGE: Final = 6
@@ -333,14 +335,10 @@ class Taking:
         return above.text.strip(" :") if above is not None and is_right_above and is_title else None
 
     def _gives_place(self, line: TextLine) -> bool:
-        """Whether a line is the place of the title right above it, which had a time alone over it."""
-        if (
-            not self.rows
-            or self._titled_at != line.number - 1
-            or line.date
-            or line.time
-            or not is_place(line.text)
-        ):
+        """Whether a line is the place of the event right above it, which has none."""
+        is_below = bool(self.rows) and line.number - 1 in (self._titled_at, self.rows[-1][0])
+        is_short = len(line.text.split()) <= _MOST_OF_PLACE and re.match(r"\w\s", line.text) is None
+        if not is_below or line.date or line.time or line.is_bullet or not (is_short and is_place(line.text)):
             return False
         number, row = self.rows[-1]
         if row[3]:
