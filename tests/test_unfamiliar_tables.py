@@ -138,3 +138,32 @@ def test_drawn_timetables_that_are_called_as_bells_have_these(tmp_path: Path) ->
         "Joinery 2026-09-07T08:30/2026-09-07T09:30", "Survey 2026-09-07T09:00/2026-09-07T10:30",
         "Sails 2026-09-07T09:40/2026-09-07T10:40", "Lofting 2026-09-07T10:45/2026-09-07T12:15",
     ]  # fmt: skip
+
+
+PAGES = {
+    "titles under days, and times with places under them": (
+        "<h1>What's on</h1><div><span>07 Dec</span><h3>Fair</h3><p>10am – 2pm, Main hall</p></div><div><span>11 Dec</span><h3>Carols</h3><p>6.30pm, St Anne's church</p></div>"
+        "<div><span>18 Dec</span><h3>End of term</h3><p>School closes at 1pm</p></div>",
+        ["Fair 2026-12-07T10:00/2026-12-07T14:00 @ Main hall", "Carols 2026-12-11T18:30/2026-12-11T19:30 @ St Anne's church", "End of term 2026-12-18T13:00/2026-12-18T14:00"],
+    ),
+    "a day over its month": (
+        "<div><div>07</div><div>Dec</div><div>Fair</div><div>10:00 - 14:00</div></div><div><div>11</div><div>Dec</div><div>Carols</div><div>18:30 - 20:00</div></div>",
+        ["Fair 2026-12-07T10:00/2026-12-07T14:00", "Carols 2026-12-11T18:30/2026-12-11T20:00"],
+    ),
+    "what an element says to machines of the day that it shows": (
+        '<ul><li><time datetime="2026-12-05T10:00">5 Dec</time> Fair</li><li><time datetime="2026-12-11T18:30Z">11 Dec</time> Carols</li><li><time datetime="2027-01-05">5 January</time> Term</li></ul>',
+        ["Fair 2026-12-05T10:00/2026-12-05T11:00", "Carols 2026-12-11/2026-12-12", "Term 2027-01-05/2027-01-06"],
+    ),
+    "a title over its time and its place in one cell": (
+        "<table><tr><td>Dec 7</td><td><b>Board</b><br>7 PM, Chart room</td></tr><tr><td>Dec 11</td><td><b>Carols</b><br>6:30 PM, Main hall</td></tr></table>",
+        ["Board 2026-12-07T19:00/2026-12-07T20:00 @ Chart room", "Carols 2026-12-11T18:30/2026-12-11T19:30 @ Main hall"],
+    ),
+}  # fmt: skip
+
+
+@pytest.mark.parametrize("kind", PAGES)
+def test_a_page_is_read_as_it_looks(kind: str, tmp_path: Path) -> None:
+    body, events = PAGES[kind]
+    source = tmp_path / "page.html"
+    source.write_text(f"<!DOCTYPE html><html><body>{body}</body></html>", "utf-8")
+    assert sorted(built(source, *DECEMBER)) == sorted(events)

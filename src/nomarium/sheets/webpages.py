@@ -52,6 +52,25 @@ def _seen(document: Document) -> Iterator[str]:
         yield from (" ".join(row) for row in table.rows)
 
 
+def _unshown(moment: str, shown: str) -> str:
+    """What an element `time` says to machines (HTML, section 4.5.14) of a day that it shows, and does not show: its year, its time of
+    day. Moments in UTC are left, for they need not be those of the place.
+
+    >>> _unshown("2026-12-05T10:00", "5 Dec"), _unshown("2026-12-05", "5 Dec 2026")
+    (' 2026, 10:00', '')
+    """
+    said = re.fullmatch(
+        r"(?P<year>\d{4})-\d\d-\d\d(?:[T ](?P<time>\d\d:\d\d)(?::\d\d(?:\.\d+)?)?(?:[+-]\d\d:?\d\d)?)?",
+        moment.strip(),
+    )
+    is_day = re.search(r"(?<!\d)\d{1,2}(?!\d)", shown) and re.search(r"[^\W\d_]{3}", shown)
+    has_time = re.search(r"(?i)\d[:.h]\d\d|\d\s?[ap]\.?m\b", shown) is not None
+    if said is None or not is_day or has_time:
+        return ""
+    year = "" if re.search(r"\d{4}|['’]\d\d", shown) else f" {said['year']}"
+    return f"{year}, {said['time']}" if said["time"] not in (None, "00:00") else year
+
+
 class _Page(HTMLParser):
     def __init__(self) -> None:
         super().__init__(convert_charrefs=True)
@@ -66,6 +85,8 @@ class _Page(HTMLParser):
         self._grids: list[_Grid] = []
         """The tables that are open, each within the one before."""
         self._too_deep = 0
+        self._moment, self._shown = "", list[str]()
+        """What an element `time` says to machines, and what it shows."""
         self._entries = 0
         """Entries of the page that are open, each within the one before."""
 
@@ -87,6 +108,8 @@ class _Page(HTMLParser):
             self._unseen.append(tag)
             return
         self._entries += tag in _ENTRIES
+        if tag == "time":
+            self._moment, self._shown = given.get("datetime", ""), []
         if tag == "table":
             self._open_table(is_for_looks=given.get("role") in ("presentation", "none"))
         elif self._grids and tag in ("caption", "tr", "td", "th"):
@@ -106,6 +129,9 @@ class _Page(HTMLParser):
                     pass
             return
         self._entries -= tag in _ENTRIES and self._entries > 0
+        if tag == "time" and self._moment:
+            self._put(_unshown(self._moment, "".join(self._shown)))
+            self._moment = ""
         if tag == "table" and self._grids:
             self._close_table()
         elif tag in _BLOCKS:
@@ -116,6 +142,7 @@ class _Page(HTMLParser):
         if self._said is not None:
             self._said.append(data)
         elif not self._unseen:
+            self._shown.append(data)
             self._put(re.sub(r"\s+", " ", data))
 
     def _open_table(self, is_for_looks: bool) -> None:

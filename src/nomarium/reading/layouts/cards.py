@@ -12,6 +12,8 @@ from nomarium.reading.layouts.textlines import TextLine, is_sentence
 _LEAST: Final = 2
 _SHORTEST: Final = 3
 _LONGEST: Final = 6
+_TITLED: Final = 2
+"""Lines of a card that are its date and its title."""
 
 
 def cards_in(lines: Sequence[TextLine]) -> tuple[Mapping[int, EventRow], frozenset[int]]:
@@ -20,6 +22,11 @@ def cards_in(lines: Sequence[TextLine]) -> tuple[Mapping[int, EventRow], frozens
     dates = [n for n, line in enumerate(lines) if line.date]
     if len(dates) < _LEAST or any(any(map(str.isalpha, lines[n].rest)) for n in dates):
         return {}, frozenset()
+    loose = _loose_cards(lines, dates)
+    if loose:
+        return {one[0].number: _event_of_loose(one) for one in loose}, frozenset(
+            line.number for one in loose for line in one
+        )
     size = dates[1] - dates[0]
     if not _SHORTEST <= size <= _LONGEST or any(b - a != size for a, b in pairwise(dates)):
         return {}, frozenset()
@@ -30,6 +37,39 @@ def cards_in(lines: Sequence[TextLine]) -> tuple[Mapping[int, EventRow], frozens
         return {}, frozenset()
     found = {card[0].number: _event_of(card) for card in cards}
     return found, frozenset(line.number for card in cards for line in card)
+
+
+def _loose_cards(lines: Sequence[TextLine], dates: Sequence[int]) -> list[Sequence[TextLine]]:
+    """Cards of which each has its title right below its date, and below that one line with a time or none, `Carol concert` over
+    `6.30pm, St Anne's church`; nothing where a line is of another kind."""
+    longest = max(b - a for a, b in pairwise(dates))
+    cards = [lines[a:b] for a, b in zip(dates, [*dates[1:], dates[-1] + longest], strict=True)]
+    timed = [sum(bool(line.time) for line in card[1:]) for card in cards]
+    if longest > _LONGEST or max(timed) > 1 or sum(timed) * 2 < len(cards):
+        return []
+    are_titled = all(
+        len(card) > 1 and _kind(card[1]) == "text" and not is_place(card[1].text) for card in cards
+    )
+    others = [line for card in cards for line in card[1:]]
+    is_plain = not any(line.is_bullet or line.date or is_sentence(line) for line in others)
+    follow = all(
+        card[2].time for card, count in zip(cards, timed, strict=True) if count and len(card) > _TITLED
+    )
+    return cards if are_titled and is_plain and follow else []
+
+
+def _event_of_loose(card: Sequence[TextLine]) -> EventRow:
+    date, title, *others = card
+    timed = next((line for line in others if line.time), None)
+    rest = (
+        [timed.rest, *(line.text for line in others if line is not timed)]
+        if timed
+        else [line.text for line in others]
+    )
+    said = [text for text in rest if any(map(str.isalpha, text))]
+    place = next((text for text in said if is_place(text)), "")
+    notes = ", ".join(text for text in said if text != place)
+    return EventRow(date.date, timed.time if timed else "", title.text.strip(" :"), place, notes)
 
 
 def _kind(line: TextLine) -> str:

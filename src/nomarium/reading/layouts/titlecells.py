@@ -52,10 +52,19 @@ def _apart(cell: Cell) -> tuple[Cell, str, str]:
     lines = _lines(cell)
     if len(lines) < 2:
         return cell, "", ""
-    time = next((line for line in lines if _is_time(line)), "")
-    others = [line for line in lines if line != time]
-    place = others.pop() if len(others) > 1 and is_place(others[-1]) else ""
+    timed = next((line for line in lines[1:] if _is_time(line)), lines[0] if _is_time(lines[0]) else "")
+    time, beside = _time_and_place(timed) if timed else ("", "")
+    others = [line for line in lines if line != timed]
+    place = beside or (others.pop() if len(others) > 1 and is_place(others[-1]) else "")
     return "\n".join(others), time, place
+
+
+def _time_and_place(line: str) -> tuple[str, str]:
+    """A line that is a time, or one and then a place, `7 PM, Chart room`."""
+    from nomarium.reading.layouts.linetimes import time_in  # few lists have such cells
+
+    time, rest = time_in(line)
+    return (time, rest) if rest and is_place(rest) else (line, "")
 
 
 def _lines(cell: Cell) -> list[str]:
@@ -67,4 +76,5 @@ def _is_time(line: str) -> bool:
     from nomarium.reading.layouts.linetimes import reads_as_time  # few lists have such cells
 
     times = read_times(line)
-    return reads_as_time(line) or (isinstance(times, Times) and times.is_all_day)
+    is_whole = reads_as_time(line) or (isinstance(times, Times) and times.is_all_day)
+    return is_whole or bool(_time_and_place(line)[1])

@@ -6,6 +6,7 @@ from collections.abc import Sequence
 from typing import Final
 
 from nomarium.reading.cells.words import Lexicon, fold
+from nomarium.reading.layouts.monthlines import month_alone
 
 _GO_ON: Final = frozenset(
     "a an the of on at in to for from with by and or our your their its is are will be held until between that which who as "
@@ -42,7 +43,9 @@ def unwrapped(lines: Sequence[tuple[int, str]], lexicon: Lexicon) -> list[tuple[
     found: list[tuple[int, str]] = []
     last = ""
     for number, text in lines:
-        if (
+        if found and re.fullmatch(r"\s*\d{1,2}", last) and month_alone(text, lexicon) is not None:
+            found[-1] = found[-1][0], f"{last.strip()} {text.strip()}"  # 07 over Dec
+        elif (
             found
             and last.strip()
             and text.strip()
