@@ -167,3 +167,38 @@ def test_a_page_is_read_as_it_looks(kind: str, tmp_path: Path) -> None:
     source = tmp_path / "page.html"
     source.write_text(f"<!DOCTYPE html><html><body>{body}</body></html>", "utf-8")
     assert sorted(built(source, *DECEMBER)) == sorted(events)
+
+
+ADVICE: dict[str, tuple[str, list[tuple[str, ...]], list[str]]] = {
+    "tides beside an event are no times of it": (
+        "Event,Date,High water,Low water\nLaunch,12/12/2026,01:10,07:20\nFair,20/12/2026,07:05,00:50",
+        [("--column", "High water=description"), ("--keep-extra",)], ["Fair 2026-12-20/2026-12-21", "Launch 2026-12-12/2026-12-13"],
+    ),
+    "two more times go into the description together": (
+        "Event,Date,Setup,Start,End,Clear\nFair,2026-11-28,09:00,11:00,15:00,17:00\nQuiz,2026-12-04,18:00,19:30,22:00,23:00",
+        [("--column", "Setup=description"), ("--keep-extra",)], ["Fair 2026-11-28T11:00/2026-11-28T15:00", "Quiz 2026-12-04T19:30/2026-12-04T22:00"],
+    ),
+    "weekdays beside dates are no post of a roster": (
+        "Day,Date,Duty 1,Duty 2\nMon,7 Dec 2026,Amaro,Bell\nTue,8 Dec 2026,Bell,Osei", [("--as", "roster")],
+        ["Duty 1: Amaro 2026-12-07/2026-12-08", "Duty 1: Bell 2026-12-08/2026-12-09", "Duty 2: Bell 2026-12-07/2026-12-08", "Duty 2: Osei 2026-12-08/2026-12-09"],
+    ),
+}  # fmt: skip
+
+
+@pytest.mark.parametrize("kind", ADVICE)
+def test_who_follows_the_advice_one_by_one_gets_what_was_meant(kind: str, tmp_path: Path) -> None:
+    table, steps, events = ADVICE[kind]
+    source = tmp_path / "table.csv"
+    source.write_text(table + "\n", "utf-8")
+    given: list[str] = []
+    for step in steps:
+        said = refused(source, *given).replace('"', "")
+        assert " ".join(step) in said
+        given += step
+    assert sorted(built(source, *given)) == events
+
+
+def test_a_table_that_holds_days_is_not_to_be_put_on_one(tmp_path: Path) -> None:
+    source = tmp_path / "table.csv"
+    source.write_text("Month,Theme,Assembly,Trip\nDecember,Light,4th,11th\nJanuary,Ice,8th,22nd\n", "utf-8")
+    assert "--set date" not in refused(source)

@@ -74,7 +74,10 @@ class _Filling:
         clocks = [
             c
             for c in self._free
-            if self._about(c).times >= MOSTLY and not is_of_record(c.heading) and c.evidence != HEADS_TIMES
+            if self._about(c).times >= MOSTLY
+            and not is_of_record(c.heading)
+            and c.evidence != HEADS_TIMES
+            and re.search(OF_NATURE, normal(c.heading)) is None
         ]
         spans = [c for c in clocks if _are_spans(self._about(c))]
         if len(clocks) > 1 and len(spans) == 1 and not self._taken & {"time", "start", "end", "when"}:
@@ -138,8 +141,8 @@ _LIMITS = (
     r"\b(?:due|deadline|closes|closing|by|until|before|return|hand ?in|abgabe|frist|limite|remise|entrega)\b"
 )
 """Words of a heading whose weekday ends something, and is not when the row's event is."""
-_OF_NATURE = (
-    r"\b(?:sun ?rise|sun ?set|dawn|dusk|moon ?rise|moon ?set|(?:high|low) (?:water|tide)|tides?|hw|lw)\b"
+OF_NATURE = (
+    r"\b(?:sun ?rise|sun ?set|dawn|dusk|moon ?rise|moon ?set|(?:high|low) (?:water|tide)|tides?|[hl]w ?\d?)\b"
 )
 
 
@@ -148,7 +151,7 @@ def _are_beside(clocks: list[Column]) -> bool:
     and `Slot 2` are two of a kind."""
     if len(clocks) != 2 or clocks[1].at != clocks[0].at + 1:
         return False
-    if any(re.search(_OF_NATURE, normal(c.heading)) for c in clocks):
+    if any(re.search(OF_NATURE, normal(c.heading)) for c in clocks):
         return False
     first, second = (re.sub(r"\s*(?:\d+|\b[a-d])$", "", normal(c.heading)) for c in clocks)
     return first != second or is_placeholder(clocks[0].heading)

@@ -11,10 +11,11 @@ from nomarium.model.refusal import Refusal
 from nomarium.model.wording import listed
 from nomarium.reading.cells.times import Times, read_times
 from nomarium.reading.cells.words import Lexicon, fold
+from nomarium.reading.columns.bycontent import OF_NATURE
 from nomarium.reading.columns.column import PART_OF_DAY, Column
 from nomarium.reading.columns.columnnotes import called, letter_of
 from nomarium.reading.columns.contents import MOSTLY, Contents
-from nomarium.reading.columns.headings import match_exactly, unit_of
+from nomarium.reading.columns.headings import match_exactly, normal, unit_of
 from nomarium.reading.columns.whenwords import (
     is_of_record,
     names_weekdays,
@@ -44,26 +45,32 @@ def unheard(
     lexicon: Lexicon,
     in_titles: Collection[int] = (),
     repeats: bool = False,
+    keeps_extra: bool = False,
 ) -> list[Problem]:
     """A problem for each column that may say when rows are held and does not count. What columns `in_titles` say is in the
-    titles. `repeats`: the rows do, as was asked or by a rule of their own."""
+    titles, and what `keeps_extra` keeps in the descriptions. `repeats`: the rows do, as was asked or by a rule of their own."""
     free = [c for c in columns if c.at not in in_titles]
     found = {
         **({} if repeats else {**_begun_without_end(sheet, columns), **_weeks_or_one(sheet, columns)}),
         **_may_say_when(sheet, free, rows, lexicon, repeats),
         **_moved_dates(sheet, columns, repeats),
-        **_unused_times(sheet, columns, rows, lexicon),
+        **_unused_times(sheet, columns, rows, lexicon, keeps_extra),
     }
     sessions = _unread_sessions(sheet, [c for c in free if c.at not in found])
     return [*(found[at] for at in sorted(found)), *sessions]
 
 
 def _unused_times(
-    sheet: Sheet, columns: Sequence[Column], rows: Sequence[Sequence[Cell]], lexicon: Lexicon
+    sheet: Sheet,
+    columns: Sequence[Column],
+    rows: Sequence[Sequence[Cell]],
+    lexicon: Lexicon,
+    keeps_extra: bool,
 ) -> dict[int, Problem]:
     """A problem for each column of times, or of several days a cell, that nothing uses: what it says must not be lost
     unseen. So is one whose heading promises words, where no other column says the time."""
     found: dict[int, Problem] = {}
+    has_words = any(c.field == "description" for c in columns)
     says_time = any(c.field in ("time", "start", "when", "week-span") for c in columns)
     for column in columns:
         takes_words = column.field in _OF_WORDS and not says_time
@@ -72,6 +79,7 @@ def _unused_times(
             or column.how == "asked"
             or not column.filled
             or is_of_record(column.heading)
+            or (keeps_extra and column.is_ignored and column.heading)
         ):
             continue
         about = Contents([row[column.at] if column.at < len(row) else "" for row in rows], lexicon)
@@ -99,12 +107,15 @@ def _unused_times(
             are_lengths = all(re.fullmatch(_LENGTH, cell_text(cell)) for cell in about.different)
             field = "duration" if are_lengths else "time" if is_timed else "FIELD"
             is_known = is_timed and any(c.field in ("time", "start", "when") for c in columns)
+            is_more = is_known or re.search(OF_NATURE, normal(column.heading)) is not None
             keep = f'to keep it as it is: --column "{name}={column.field}"; or ' if takes_words else "or "
+            kept = "--keep-extra" if has_words else f'--column "{name}=description"'
             remedy = (
-                f'To keep what it says: --column "{name}=description"; to leave it out: --column "{name}=".'
-                if is_known and not are_lengths
+                f'To keep what it says: {kept}; to leave it out: --column "{name}=".'
+                if is_more and not are_lengths
                 else f'Say what it is with --column "{name}={field}", {keep}leave it out with --column "{name}=".'
             )
+            has_words = has_words or is_more  # a second one has no column of its own to go to
             found[column.at] = Problem(
                 "column-times", message, remedy, sheet.place(None, column.at, column.heading)
             )

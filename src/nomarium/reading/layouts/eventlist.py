@@ -217,7 +217,7 @@ def _problems_of(
         *overridden_twice(sheet, columns, options),
         *unknown_in_title(sheet, head.headings, columns, options.title),
         *half_titles(sheet, columns, rows, options),
-        *unheard(sheet, columns, sample, lexicon, in_titles, _says_how_long(options)),
+        *unheard(sheet, columns, sample, lexicon, in_titles, _says_how_long(options), options.keep_extra),
     ]
 
 

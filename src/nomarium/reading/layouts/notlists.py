@@ -55,7 +55,10 @@ def missing_field(
         return not_read(sheet, "no-day-one", "it has no dates", "day-one-missing", message, remedy)
     if not has_date:
         message = f"No column of {sheet.title} holds dates (it has {there})."
-        remedy = f"{_column_asked(columns, 'date', options)}For one day only: --set date=2027-04-12."
+        for_one = "For one day only: --set date=2027-04-12."
+        if any(map(_says_days, [text for c in columns for text in (c.heading, *c.samples)])):
+            for_one = "Give each row its date in a column of its own."
+        remedy = f"{_column_asked(columns, 'date', options)}{for_one}"
         return not_read(sheet, "no-dates", "it has no dates", "date-column-missing", message, remedy)
     years = years_of([c.heading for c in columns])
     if len(years) > 1 and all(columns[at].has_days or not columns[at].filled for at in years):
@@ -91,6 +94,12 @@ def missing_field(
         reason = "nothing says what its events are called"
         return not_read(sheet, "no-titles", reason, "summary-column-missing", message, remedy)
     return None
+
+
+def _says_days(text: str) -> bool:
+    """Whether a heading or a cell says a day, or a month, in some form: then the rows are not all of one day."""
+    has_days = re.search(r"\d{1,2}\.\d{1,2}\.|\b\d{1,2}/\d{1,2}\b|\d(?:st|nd|rd|th)\b", text) is not None
+    return has_days or looks_like_date(text) or fold(text).strip(" .") in ENGLISH.months
 
 
 def rotating_posts(

@@ -146,7 +146,7 @@ def _columns_of(top: Top, head: Sequence[Cell], body: Sequence[Row], date_at: in
     part = next((n for n in fields if n not in (date_at, time, end) and _says_parts(body, n)), None)
     columns = tuple(
         n for n, cell in enumerate(head)
-        if n not in (date_at, time, end, part) and cell_text(cell) and any(n < len(row) and cell_text(row[n]) for _, row in body)
+        if n not in (date_at, time, end, part) and cell_text(cell) and not _are_weekdays(top, body, n) and any(n < len(row) and cell_text(row[n]) for _, row in body)
         and (fields[n] in ("", "summary", "period", "location", "room") or is_session(cell) or _is_place(cell))
     )  # fmt: skip
     if len(columns) < 2:
@@ -160,6 +160,16 @@ def _columns_of(top: Top, head: Sequence[Cell], body: Sequence[Row], date_at: in
     if top.options.layout == "roster" or _share_words(head, body, columns):
         return _Columns(columns, "names or posts", time, end, part)
     return None
+
+
+def _are_weekdays(top: Top, body: Sequence[Row], column: int) -> bool:
+    """Whether a column says nothing but the weekdays of the dates beside it."""
+    texts = [
+        text for _, row in body if column < len(row) and (text := fold(cell_text(row[column])).strip("."))
+    ]
+    return bool(texts) and all(
+        text in top.of_weekdays.weekdays or text in top.lexicon.weekdays for text in texts
+    )
 
 
 def _says_parts(body: Sequence[Row], column: int) -> bool:
