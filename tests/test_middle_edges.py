@@ -14,6 +14,7 @@ from dateutil.rrule import rrulestr
 from helpers import built, csv_file, events_in, nomarium, plain
 from nomarium.history.pairing import _each_nearest, _nearest
 from nomarium.history.publications import Publication, Publications
+from nomarium.history.record import Record, State
 from nomarium.history.settling.units import same_date
 from nomarium.model.event import Event
 from nomarium.model.recurrence import Recurrence
@@ -312,3 +313,35 @@ def test_a_rule_that_ends_in_utc_is_kept_where_no_zone_is(tmp_path: Path) -> Non
     assert nomarium("build", source, "-o", tmp_path / "o.ics", "--repeats", "rule").status == 0
     assert "RRULE:FREQ=WEEKLY;UNTIL=20260921T090000Z" in (tmp_path / "o.ics").read_text("utf-8")
     assert len(built(source, "--afresh")) == 3
+
+
+def test_a_state_that_is_built_again_keeps_its_place_and_has_the_later_date(tmp_path: Path) -> None:
+    kept = Record(tmp_path / "h.sqlite3")
+    first = State("/o.ics", "2026-09-01T09:00:00Z", "2026-09-01T09:00:00Z", [("a.csv", "d1")], "", 3, {})
+    kept.keep(first, "same", {"o.ics": b"x"})
+    kept.keep(
+        first._replace(written="2026-09-02T09:00:00Z", again="2026-09-02T09:00:00Z"), "same", {"o.ics": b"x"}
+    )
+    kept.keep(first._replace(out="/p.ics", again="2026-09-05T09:00:00Z"), "same", {})
+    (state,) = kept.states("/o.ics")
+    assert (state.written, state.again) == ("2026-09-01T09:00:00Z", "2026-09-02T09:00:00Z")
+
+
+@pytest.mark.parametrize(
+    "rule",
+    [
+        "FREQ=DAILY;BYHOUR=9,17;COUNT=7",
+        "FREQ=WEEKLY;BYDAY=TU,FR;BYHOUR=8;BYMINUTE=0,30;COUNT=9",
+        "FREQ=MONTHLY;BYMONTHDAY=1,8;BYHOUR=7,12;COUNT=8",
+    ],
+)
+def test_times_of_a_rule_before_its_first_moment_are_none(rule: str) -> None:
+    for first in (dt.datetime(2026, 9, 8, 12), dt.datetime(2026, 9, 8, 8, 15)):
+        assert list(starts(parse_rule(rule), first)) == list(rrulestr(rule, dtstart=first))
+
+
+def test_a_class_whose_code_stands_twice_in_a_title_is_renamed_once(tmp_path: Path) -> None:
+    source = csv_file(tmp_path, "Event,Date,Class\nK1: knots for K1,2026-12-07,K1\n")
+    ran = nomarium("build", source, "-o", tmp_path / "o.ics", "--rename", "K1=Keel")
+    assert ran.status == 0, ran.text
+    assert [str(event["SUMMARY"]) for event in events_in(tmp_path / "o.ics")] == ["Keel: knots for K1"]
