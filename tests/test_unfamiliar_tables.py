@@ -202,3 +202,37 @@ def test_a_table_that_holds_days_is_not_to_be_put_on_one(tmp_path: Path) -> None
     source = tmp_path / "table.csv"
     source.write_text("Month,Theme,Assembly,Trip\nDecember,Light,4th,11th\nJanuary,Ice,8th,22nd\n", "utf-8")
     assert "--set date" not in refused(source)
+
+
+MORE: dict[str, tuple[str, tuple[str, ...], list[str]]] = {
+    "classes with their first and last days beside a week of times": (
+        "Class,Start,End,Mon,Tue,Wed\nKnots,7 Sep 2026,18 Sep 2026,9:00,,9:00\nSails,7 Sep 2026,11 Sep 2026,,13:00-14:30,", (),
+        [*(f"Knots 2026-09-{day:02}T09:00/2026-09-{day:02}T10:00" for day in (7, 9, 14, 16)), "Sails 2026-09-08T13:00/2026-09-08T14:30"],
+    ),
+    "who covers a class is its teacher": (
+        "Cover list week beginning 7 December 2026,,\nDay,Class,Cover\nMon,Joinery 7a,Finch\nWed,Sails 7a,Bell", (),
+        ["Joinery 7a 2026-12-07/2026-12-08", "Sails 7a 2026-12-09/2026-12-10"],
+    ),
+    "a month whose week begins on a Sunday, in letters": (
+        "December 2026,,,,,,\nS,M,T,W,T,F,S\n,,1,2,3,4,5\n6,7 Board 7pm,8,9,10,11 Fair,12", (),
+        ["Board 2026-12-07T19:00/2026-12-07T20:00", "Fair 2026-12-11/2026-12-12"],
+    ),
+    "places beside the labels of a roster": (
+        "Activity,Location,Mon 7 Dec 2026,Tue 8 Dec 2026\nSwimming,Pool,09:00-10:00,14:00-15:00\nClimbing,Wall,,10:00-11:30", (),
+        ["Climbing 2026-12-08T10:00/2026-12-08T11:30 @ Wall", "Swimming 2026-12-07T09:00/2026-12-07T10:00 @ Pool", "Swimming 2026-12-08T14:00/2026-12-08T15:00 @ Pool"],
+    ),
+}  # fmt: skip
+
+
+@pytest.mark.parametrize("kind", MORE)
+def test_more_tables_are_read(kind: str, tmp_path: Path) -> None:
+    table, options, events = MORE[kind]
+    source = tmp_path / "table.csv"
+    source.write_text(table + "\n", "utf-8")
+    assert sorted(built(source, *options)) == sorted(events)
+
+
+def test_hours_of_weeks_without_a_title_are_asked_about(tmp_path: Path) -> None:
+    source = tmp_path / "table.csv"
+    source.write_text("Week,Mon,Tue\n7 Dec 2026,9:00-17:00,\n14 Dec 2026,,10:00-18:00\n", "utf-8")
+    assert "say when, and nothing says what" in refused(source)

@@ -26,6 +26,7 @@ from nomarium.reading.layouts.drawn import (
 )
 from nomarium.reading.layouts.layout import NotRead, Reading, Top, not_read
 from nomarium.reading.layouts.narrowcells import in_whole_lines
+from nomarium.reading.layouts.slots import is_clear_time
 from nomarium.reading.layouts.weekdays import begins_week, dates_of_weekdays
 from nomarium.sheets.sheet import Row, Sheet, cell_text, is_blank
 
@@ -47,6 +48,9 @@ def look(top: Top) -> Reading | NotRead:
     head, weekdays = heads[0]
     repeated = {at for at, _ in heads[1:]}
     weeks = [row for at, row in enumerate(rows) if at > head and at not in repeated]
+    are_times = _are_times([text for _, row in weeks for at in weekdays if (text := cell_text(row[at]))])
+    if are_times and _dated_columns(weeks, min(weekdays), lexicon) != 1:
+        return _no_planner(sheet)  # when classes are, which other columns name
     label, counted = _label_column(weeks, min(weekdays), lexicon), "counted from its date"
     if label is not None:
         labels = [(number, row[label]) for number, row in weeks if cell_text(row[label])]
@@ -76,8 +80,7 @@ def look(top: Top) -> Reading | NotRead:
         dates = dates_of_weekdays(weekdays, begins)
         for at, text in filled:
             entries += entries_of_cell(sheet, number, at, text, date_part(dates[at]))
-    rows_are = "a week a row" if label is not None else "one week"
-    message = f"Read as a planner: {rows_are}, {counted}, weekdays across."
+    message = f"Read as a planner: {'one' if label is None else 'a'} week{' a row' * (label is not None)}, {counted}, weekdays across."
     notes = [
         note("layout-planner", message).at(sheet.place()),
         *_unused(sheet, rows[head][1], weeks, {*weekdays} if label is None else {label, *weekdays}),
@@ -89,7 +92,24 @@ def look(top: Top) -> Reading | NotRead:
             account.note_row(number, " ".join(filter(None, map(cell_text, row))))
         yield from events_of(sheet, entries, options, account)
 
-    return Reading(sheet, "planner", events, (*sheet.notes, *notes))
+    problems = (_untitled(sheet, rows[head][0]),) * are_times
+    return Reading(sheet, "planner", events, (*sheet.notes, *notes), problems)
+
+
+def _are_times(texts: Sequence[str]) -> bool:
+    return bool(texts) and all(map(is_clear_time, texts))
+
+
+def _untitled(sheet: Sheet, number: int) -> Problem:
+    message = "The cells under its weekdays say when, and nothing says what."
+    remedy = "Write into each cell what is on, behind its time: “9:00-17:00 Slip duty”."
+    return Problem("summary-missing", message, remedy, sheet.place(number))
+
+
+def _dated_columns(weeks: Sequence[Row], before: int, lexicon: Lexicon) -> int:
+    """How many columns left of the weekdays hold dates."""
+    filled = [[row[at] for _, row in weeks if cell_text(row[at])] for at in range(before)]
+    return sum(bool(cells) and all(looks_like_date(cell, lexicon) for cell in cells) for cells in filled)
 
 
 def _no_planner(sheet: Sheet) -> NotRead:

@@ -232,6 +232,11 @@ def _body(rows: Sequence[Row], first: int) -> tuple[list[Row], list[Row]]:
     return body, below
 
 
+def _heads_places(cell: Cell) -> bool:
+    match = match_exactly(cell_text(cell))
+    return match is not None and match.field in ("location", "room")
+
+
 class _Block:
     """The rows under one row of dates."""
 
@@ -243,6 +248,7 @@ class _Block:
         self._merged = merged_from(top.sheet)
         self._name_at = first - 1
         self._times = [n for n in range(min(first, len(head))) if _says_time(head[n])]
+        self._places = {n for n, cell in enumerate(head[:first]) if _heads_places(cell)}
         self.heading = ""
 
     def slots(self, body: Sequence[Row], headed: Headed, others: list[Row]) -> Iterator[Slot]:
@@ -262,14 +268,22 @@ class _Block:
             left = [cell_text(row[n]) for n in range(self._name_at) if n not in self._times]
             named = [text for text in left if text and not text.replace(".", "").isdigit()]
             teams = named or teams
-            between = [row[n] for n in range(self._name_at + 1, self._first) if n not in self._times]
-            beside = [text for cell in between if (text := cell_text(cell)) and any(map(str.isalpha, text))]
+            between = [n for n in range(self._name_at + 1, self._first) if n not in self._times]
+            said_at = {
+                n: text
+                for n in between
+                if n < len(row) and (text := cell_text(row[n])) and any(map(str.isalpha, text))
+            }
+            where = ", ".join(text for n, text in said_at.items() if n in self._places)
+            beside = [text for n, text in said_at.items() if n not in self._places]
             said = said_of(label)  # Early (7-3)
             time = self._time_of(row) if self._times else said.time
             name = said.name if said.time is not NOTHING and said.name else label
             for n in filled:
                 days = self._days(number, n, headed)
-                slot = Slot(number, n, name, row[n], days, time, is_place, categories=(*teams, *beside))
+                slot = Slot(
+                    number, n, name, row[n], days, time, is_place, where=where, categories=(*teams, *beside)
+                )
                 slot = slot._replace(is_session=halves_day(name))
                 yield self._in_part(slot) if self._parts else slot
 

@@ -9,6 +9,7 @@ from nomarium.model.cell import Cell
 from nomarium.model.problem import note
 from nomarium.model.wording import WEEKDAYS
 from nomarium.reading.cells.times import Clock
+from nomarium.reading.columns.head import looks_like_date
 from nomarium.reading.columns.headings import match_exactly
 from nomarium.reading.columns.lexicons import weekday_columns
 from nomarium.reading.layouts.codes import is_idle
@@ -22,6 +23,7 @@ from nomarium.reading.rows.when import NOTHING, Part
 from nomarium.sheets.sheet import Row, cell_text, is_blank
 
 _HEADINGS: Final = ("Title", "Day", "Time", "Location", "Teacher")
+_BOUNDS: Final = frozenset(("start", "end", "date", "end-date"))
 _OF_PLACES: Final = frozenset(("location", "room"))
 _OTHERS: Final = 3
 """Headings beside the weekdays, at most: a name, a group, a sum."""
@@ -36,6 +38,8 @@ class _Drawing(NamedTuple):
     """The number of the row of weekdays."""
     idle: int
     """Cells that say that nothing is held."""
+    has_bounds: bool = False
+    """Whether each row says its first and its last day."""
 
 
 def look(top: Top) -> Reading | NotRead:
@@ -46,9 +50,12 @@ def look(top: Top) -> Reading | NotRead:
         message = f"{sheet.title} has no weekdays over cells that all say a time."
         return not_read(sheet, "no-weekdays", "it has no weekdays", "date-column-missing", message)
     options = top.options
-    if options.repeats_from is None or options.repeats_until is None:
+    if drawing.has_bounds:
+        days = "from the first to the last day of each row"
+    elif options.repeats_from is None or options.repeats_until is None:
         return without_weeks(sheet, options)
-    days = f"from {options.repeats_from} to {options.repeats_until}{options.weeks_of}"
+    else:
+        days = f"from {options.repeats_from} to {options.repeats_until}{options.weeks_of}"
     message = (
         f"Read as a week that repeats {days}: weekdays across (row {drawing.head}), a time in each cell."
     )
@@ -80,10 +87,14 @@ def _drawn(rows: Sequence[Row], top: Top) -> _Drawing | None:
         column: f"every {WEEKDAYS[day]}" for column, day in weekday_columns(head, lexicon, _OTHERS).items()
     }
     first = min(days)
-    field = next((match.field for cell in head[:first] if (match := match_exactly(cell_text(cell)))), "")
+    bounds = _bounds_in(head[:first], rows[at + 1 :])
+    labels = [n for n in range(first) if n not in bounds]
+    if any(looks_like_date(row[n]) for n in labels for _, row in rows[at + 1 :] if n < len(row)):
+        return None  # each row is of a week of its own
+    field = next((match.field for n in labels if (match := match_exactly(cell_text(head[n])))), "")
     found, idle = list[Row](), 0
     for row_number, row in rows[at + 1 :]:
-        label = ", ".join(text for cell in row[:first] if (text := cell_text(cell)))
+        label = ", ".join(text for n in labels if n < len(row) and (text := cell_text(row[n])))
         if is_blank(row):
             continue
         beside = [
@@ -96,11 +107,24 @@ def _drawn(rows: Sequence[Row], top: Top) -> _Drawing | None:
             if is_idle(text):
                 idle += 1
             elif text:
+                if bounds:
+                    day = f"{day.removeprefix('every ')}s, {cell_text(row[bounds[0]])} - {cell_text(row[bounds[1]])}"
                 events = list(_events_in(row[column], day, label, field))
                 if not all(event[2] for event in events):
                     return None
                 found += [(row_number, event) for event in events]
-    return _Drawing(found, number, idle) if found else None
+    return _Drawing(found, number, idle, bool(bounds)) if found else None
+
+
+def _bounds_in(head: Sequence[Cell], rows: Sequence[Row]) -> tuple[int, ...]:
+    """The columns of the first and the last day of each row; nothing where they are not two, or a row lacks one."""
+    dated = [
+        n
+        for n, cell in enumerate(head)
+        if (match := match_exactly(cell_text(cell))) is not None and match.field in _BOUNDS
+        and all(n < len(row) and looks_like_date(row[n]) for _, row in rows if not is_blank(row))
+    ]  # fmt: skip
+    return tuple(dated) if len(dated) == len(("first", "last")) else ()
 
 
 def _events_in(cell: Cell, day: str, label: str, field: str) -> Iterator[tuple[str, str, str, str, str]]:
