@@ -82,6 +82,14 @@ READ: dict[str, tuple[str, list[str]]] = {
         "SAT NOV 28\nCraft fair 10-3\nQuayside hall\n\nSUN NOV 29\nAdvent service, 10.30am",
         ["Craft fair 2026-11-28T10:00/2026-11-28T15:00 @ Quayside hall", "Advent service 2026-11-29T10:30/2026-11-29T11:30"],
     ),
+    "Spanish days under a month, hours with an h": (
+        "Calendario de diciembre\nLunes 7: reunión, 18:00, aula 3\nViernes 11: concierto (19:30 h) en el patio\nDel 21 de diciembre al 7 de enero: vacaciones",
+        ["reunión 2026-12-07T18:00/2026-12-07T19:00 @ aula 3", "concierto 2026-12-11T19:30/2026-12-11T20:30 @ patio", "vacaciones 2026-12-21/2027-01-08"],
+    ),
+    "Portuguese hours and days from one to another": (
+        "Agenda de dezembro de 2026\nSegunda-feira, 7 de dezembro, 18h30: reunião\nSexta, 11/12, das 14h às 17h: feira\n24 a 31 de dezembro: férias",
+        ["reunião 2026-12-07T18:30/2026-12-07T19:30", "feira 2026-12-11T14:00/2026-12-11T17:00", "férias 2026-12-24/2027-01-01"],
+    ),
     "times behind their events, under the day of a trip": (
         "Bus times for the trip on 20 November\n\nDepart school 7.45\nLunch 12.30\nBack at school approx. 16.30",
         ["Depart school 2026-11-20T07:45/2026-11-20T12:30", "Lunch 2026-11-20T12:30/2026-11-20T16:30", "Back at school 2026-11-20T16:30/2026-11-20T17:30"],

@@ -55,11 +55,12 @@ _TOKEN = rf"(\d+)|({WORD}(?:['’]{WORD})?)|(\s*[–—‒−]\s*|\s+[-~]\s*|[-~
 """Figures, words (of letters with the marks that combine with them), a dash between two days, another sign."""
 _ORDINALS = frozenset("st nd rd th er ere re eme e o a º ª ste de".split())
 _NOISE = frozenset(
-    "of the le la den der del de d del' on am el op du vom from von desde vanaf het week".split()
+    "of the le la den der del dal de d del' on am el op du vom from von desde vanaf het week".split()
 )
 _OF_NUMBERS = frozenset(("", *"m d г год года р року il g gada godine roku ano".split()))
 """Words that only say that the number before them is a year or a day."""
 _RANGE_WORDS = frozenset("to until till til through thru bis au al a tot hasta jusqu'au -".split())
+_A_TO = r"\s[aA]\s+\d"
 _TIME_WORDS = frozenset("at um om kl".split())
 
 # The shape of a text, one character a token: n = 1 or 2 figures, y = 4 figures or an apostrophe and 2,
@@ -156,6 +157,14 @@ def _tokens(text: str, lexicon: Lexicon) -> list[_Token]:
                 if tokens and tokens[-1].text == before:
                     tokens.pop()
                 word = joined
+            if (
+                word in ("a", "A")
+                and previous in ("n", "y", "M")
+                and re.match(_A_TO, text[match.start() - 1 :])
+            ):
+                tokens.append(_Token("~", "-", end))  # 7 a 9 de dezembro: no am
+                before = word
+                continue
             _add_word(tokens, word, end, previous, lexicon, text[match.start() - 1 : match.start()])
         elif dash:
             tokens.append(_Token("~", "-", end))

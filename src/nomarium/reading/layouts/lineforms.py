@@ -16,6 +16,7 @@ _DAYS_BEHIND_MONTH: Final = re.compile(
 _DAYS_BY_SLASH: Final = re.compile(
     r"(?<![\d/.])(?<!\bw/[bce] )(?:\b(?P<weekdays>[^\W\d_]{2,9}(?:/[^\W\d_]{2,9}){1,2})\.?,?\s+)?(?P<days>\d{1,2}(?:/\d{1,2}){1,2})(?=\s+(?P<month>[^\W\d_]{3,}))"
 )
+_WITH_H: Final = frozenset(("fr", "pt", "es", "it", "ca", "ro"))
 _ISO: Final = r"\d{4}-\d\d-\d\d(?:[T ]\d\d:\d\d(?::\d\d)?)?"
 _LEADERS: Final = re.compile(r"(?<=\S)\s*(?:\.{4,}|(?:\.\s){3,}\.?|_{4,}|…{2,})\s*(?=\S)")
 _THREE_DOTS: Final = re.compile(
@@ -76,6 +77,6 @@ def with_month_behind(text: str, lexicon: Lexicon) -> str:
 
 
 def clocked(text: str, lexicon: Lexicon) -> str:
-    """A text with colons in its hours, those that French writes with an h where it may be French."""
+    """A text with colons in its hours, those with an h, `18h30`, where it may be in a language that writes them so."""
     text = with_clocks(text)
-    return with_clocks(french_hours(text)) if "fr" in lexicon.languages else text
+    return with_clocks(french_hours(text)) if not _WITH_H.isdisjoint(lexicon.languages) else text

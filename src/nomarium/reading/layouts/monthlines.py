@@ -24,7 +24,7 @@ _INTO_NEXT: Final = re.compile(
     r"^(?:(?P<weekday>[^\W\d]+)[.,]?\s+)?(?P<day>\d{1,2})\s*(?:[-–—]|to|until|till)\s*(?P<last>[^\W\d]{3,}\.?\s+\d{1,2}|\d{1,2}\s+[^\W\d]{3,})\b(?![.:]\d)"
 )
 """From a day of the month above to one of the next: `21–Jan 1`, `28 – 1 Nov`."""
-_NAMED_MONTH: Final = re.compile(r"(?:[^\W\d_]{3,}\s+){1,3}([^\W\d_]{4,})")
+_NAMED_MONTH: Final = re.compile(r"(?:[^\W\d_]{2,}\s+){1,3}([^\W\d_]{4,})")
 _ALSO_WORDS: Final = frozenset(("march", "marsch", "mark"))
 """Months, or their beginnings, that are other words as often."""
 _WEEK_BEFORE: Final = re.compile(
