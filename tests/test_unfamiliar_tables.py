@@ -236,3 +236,41 @@ def test_hours_of_weeks_without_a_title_are_asked_about(tmp_path: Path) -> None:
     source = tmp_path / "table.csv"
     source.write_text("Week,Mon,Tue\n7 Dec 2026,9:00-17:00,\n14 Dec 2026,,10:00-18:00\n", "utf-8")
     assert "say when, and nothing says what" in refused(source)
+
+
+def a_term_of(folder: Path, **others: str) -> Path:
+    """A plan of one class with bells, whose other tables are given."""
+    tables = {
+        "Timetable": "Class,Day,Period\nJoinery,Mon,1\nJoinery,Thu,2\n",
+        "Bells": "Period,Start,End\n1,8:30,9:20\n2,9:25,10:15\n3,10:35,11:25\n",
+    }
+    for name, table in (tables | others).items():
+        (folder / f"{name}.csv").write_text(table, "utf-8")
+    return folder
+
+
+def a_week_of_key_dates(*more: str) -> str:
+    return "\n".join(["Date,Event", "2026-09-07,First day of term", *more, "2026-09-11,Last day of term", ""])
+
+
+def test_a_key_date_on_which_another_weekday_is_followed(tmp_path: Path) -> None:
+    dates = a_week_of_key_dates("2026-09-08,Follow Thursday timetable", "2026-09-09,Picture day")
+    assert built(a_term_of(tmp_path, Calendar=dates)) == [
+        "Joinery 2026-09-07T08:30/2026-09-07T09:20",
+        "Joinery 2026-09-08T09:25/2026-09-08T10:15",
+        "Joinery 2026-09-10T09:25/2026-09-10T10:15",
+    ]
+
+
+@pytest.mark.parametrize(
+    "said", ["Early dismissal 12:30", "Assembly bell schedule", "Half day", "Rotate to an odd timetable"]
+)
+def test_a_key_date_that_changes_the_bells_is_not_passed_over(said: str, tmp_path: Path) -> None:
+    told = refused(a_term_of(tmp_path, Calendar=a_week_of_key_dates(f"2026-09-09,{said}")))
+    assert f"“{said}” seems to change the bells or the timetable of its date" in told
+
+
+def test_the_order_of_the_blocks_of_a_day_is_not_passed_over(tmp_path: Path) -> None:
+    terms = "Name,First day,Last day\nFall,2026-09-07,2026-09-11\n"
+    told = refused(a_term_of(tmp_path, Cycle="Day,Order\nKeel,1-2-3\nRib,2-3-1\n", Terms=terms))
+    assert "“Order” seems to hold the order of each day's blocks" in told and "table Rotation" in told

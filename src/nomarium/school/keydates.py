@@ -28,6 +28,14 @@ _FRAME: Final = (
     r"(?i)\b(?:the|of|for|all|students?|first|last|day|start|end|beginning|begins?|starts?|resumes?|ends?|"
     r"finish(?:es)?|commences?|classes|school|instruction|lessons|teaching)\b"
 )
+_FOLLOWS: Final = (
+    r"\b(?:follow(?:s|ing)?|runs?|operate[sd]?|uses?|as)\s+(?:(?:as|on|an?|the)\s+)*"
+    r"(?P<day>(?:mon|tues|wednes|thurs|fri|satur|sun)day)\b"
+)
+_OF_BELLS: Final = (
+    r"\b(?:timetable|schedule|bells?|dismissal|early (?:closing|finish|release|close|departure)|late (?:start|opening|arrival)|"
+    r"(?:half|short|minimum|shortened|early) days?|noon|midday|collapsed)\b"
+)
 _SHOWN: Final = 4
 
 
@@ -40,6 +48,10 @@ class KeyDates(NamedTuple):
     told: Problem
     """A note of the terms, with the rows that say when they begin and end."""
     notes: list[Problem]
+    special: Sheet | None = None
+    """The days on which the timetable of another weekday is held."""
+    problems: tuple[Problem, ...] = ()
+    """Dates that seem to say something of the bells or the timetable, which is not read."""
 
 
 class _Stretch(NamedTuple):
@@ -59,7 +71,7 @@ def key_dates(sheet: Sheet, asked: Mapping[str, str] = NOT_ASKED) -> KeyDates | 
     if at < 0 or not {"name", "first"} <= columns.keys():
         return None
     terms, off = list[_Stretch](), list[_Stretch]()
-    others: list[str] = []
+    others: list[_Stretch] = []
     open_term: _Stretch | None = None
     open_off: _Stretch | None = None
     for one in _stretches(rows[at + 1 :], columns):
@@ -83,13 +95,43 @@ def key_dates(sheet: Sheet, asked: Mapping[str, str] = NOT_ASKED) -> KeyDates | 
         elif is_off(one.name):
             off.append(one)
         else:
-            others.append(one.name)
+            others.append(one)
     if not terms or open_term is not None or open_off is not None:
         return None
-    notes = [_passed_over(others, sheet)] if others else []
-    account = _account(sheet, len(list(_stretches(rows[at + 1 :], columns))), len(others))
+    special = [one for one in others if _other_weekday(one.name)]
+    others = [one for one in others if one not in special]
+    problems = [_unheard(one, sheet) for one in others if re.search(_OF_BELLS, fold(one.name))]
+    idle = [one.name for one in others]
+    notes = [_passed_over(idle, sheet)] if idle else []
+    account = _account(sheet, len(list(_stretches(rows[at + 1 :], columns))), len(idle))
     days_off = _as_sheet(sheet, off) if off else None
-    return KeyDates(_as_sheet(sheet, terms), days_off, account, _told(terms, sheet), notes)
+    return KeyDates(
+        _as_sheet(sheet, terms),
+        days_off,
+        account,
+        _told(terms, sheet),
+        notes,
+        _as_special(sheet, special),
+        tuple(problems),
+    )
+
+
+def _other_weekday(name: str) -> str:
+    """The weekday whose timetable is held on a date, `Follow Thursday timetable`; nothing for any other text."""
+    match = re.search(_FOLLOWS, fold(name))
+    return match["day"].capitalize() if match is not None else ""
+
+
+def _as_special(sheet: Sheet, days: Sequence[_Stretch]) -> Sheet | None:
+    rows: list[Row] = [(0, ["Date", "Name", "Label"])]
+    rows += [(one.number, [one.first, one.name, _other_weekday(one.name)]) for one in days]
+    return sheet._replace(read_rows=lambda: iter(rows), merged=(), first_column=0) if days else None
+
+
+def _unheard(one: _Stretch, sheet: Sheet) -> Problem:
+    message = f"“{one.name}” seems to change the bells or the timetable of its date, and how is not read."
+    remedy = "Say it in a table Special days (Date, Bells, Label), and take the row out here."
+    return Problem("key-dates-open", message, remedy, sheet.place(one.number), one.name)
 
 
 def _account(sheet: Sheet, dated: int, others: int) -> Account:

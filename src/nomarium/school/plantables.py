@@ -31,6 +31,9 @@ TITLES = {
 _OF_DATES = frozenset(("repeat", "repeat-times", "repeat-until", "except", "also-on", "cancelled"))
 """Fields of a list that say on which dates a row is held."""
 
+_ORDER = re.compile(r"[A-Za-z0-9]{1,3}(?:[-–, ]+[A-Za-z0-9]{1,3})+")
+"""The blocks of a day in their order, `3-1-2`."""
+
 _MARKS = frozenset("*†‡•·#(")
 """What remarks begin with."""
 
@@ -234,11 +237,13 @@ def _says_when(heading: str, column: int, rows: Sequence[Row]) -> bool:
 
 
 def _is_unheard(name: str, heading: str, column: int, rows: Sequence[Row]) -> bool:
-    """Whether a column that a table has no use for says when: on which dates classes are held, or dates and times of the
-    year."""
+    """Whether a column that a table has no use for says when: on which dates classes are held, in which order the blocks of a
+    day come, or dates and times of the year."""
     if name == "timetable":
         return _says_when(heading, column, rows)
     cells = [row[column] for _, row in rows if column < len(row) and cell_text(row[column])]
+    if name == "cycle":
+        return bool(cells) and all(_ORDER.fullmatch(cell_text(cell)) for cell in cells)
     are_when = sum(looks_like_date(cell) or is_time(cell) for cell in cells)
     return (
         name in _OF_THE_YEAR and bool(cells) and are_when >= 0.8 * len(cells) and not is_bookkeeping(heading)
@@ -253,6 +258,9 @@ def _unheard(sheet: Sheet, row: int, column: int, heading: str, name: str) -> Pr
             "Put what it says into the tables Days off and Special days, or give rows their First day and Last day; "
             f'to leave it out: --column "{heading}=".'
         )
+    elif name == "cycle":
+        message = f"The column “{heading}” seems to hold the order of each day's blocks, and Cycle has no use for it: every day would have the same order."
+        remedy = f"Put it into a table Rotation (Label, Period, Block), a row for each period of each day; {remedy[0].lower()}{remedy[1:]}"
     else:
         message = f"The column “{heading}” holds dates or times, and {TITLES[name]} has no use for it."
     return Problem("plan-column-unheard", message, remedy, sheet.place(row, column, heading))

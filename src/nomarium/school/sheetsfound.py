@@ -193,8 +193,12 @@ def _take_key_dates(
             notes,
         )
         found.accounts.pop()
+    if dates.special is not None:
+        _take(found, dates.special, Kind("specialdays", WHY_KEY_DATES), asked, problems, notes)
+        found.accounts.pop()
     found.accounts.append(dates.account)
     notes += dates.notes
+    problems += dates.problems
 
 
 def _rows_with(sheet: Sheet, kind: Kind, are_off: bool) -> Sheet:
