@@ -119,7 +119,7 @@ def frame_of(*lines: str):
 def test_a_frame_has_the_calendars_own_properties_and_not_those_of_its_parts() -> None:
     frame, blocks = frame_of(
         "BEGIN:VCALENDAR", "X-WR-CALNAME:Slips\\, lofts", "COLOR:Teal", "METHOD:publish", "X-WR-TIMEZONE:America/Halifax",
-        "BEGIN:VEVENT", "SUMMARY:x", "END:VEVENT", "BEGIN:VTODO", "SUMMARY:y", "BEGIN:VALARM", "ACTION:DISPLAY", "END:VALARM",
+        "BEGIN:VEVENT", "SUMMARY:x", "END:VEVENT", "BEGIN:VTODO", "SUMMARY:y", "COLOR:red", "BEGIN:VALARM", "ACTION:DISPLAY", "END:VALARM",
         "END:VTODO", "BEGIN:VJOURNAL", "END:VJOURNAL", "END:VCALENDAR",
     )  # fmt: skip
     assert (frame.name, frame.color, frame.methods) == ("Slips, lofts", "teal", ["PUBLISH"])
@@ -195,6 +195,7 @@ def test_folding_loses_nothing_and_keeps_lines_short(text: str) -> None:
 CONTENT_LINES = [
     ("SUMMARY:x", ("SUMMARY", {}, "x")), ("summary;LANGUAGE=en:x:y", ("SUMMARY", {"LANGUAGE": "en"}, "x:y")),
     ('ATTENDEE;CN="Quill: M":mailto:m@x', ("ATTENDEE", {"CN": "Quill: M"}, "mailto:m@x")), ("no line", None), (":x", None), ("", None),
+    ("SUMMARY;en:x", ("SUMMARY", {}, "x")), ('SUMMARY;"a:b":x', ("SUMMARY", {}, "x")),
 ]  # fmt: skip
 
 

@@ -188,6 +188,15 @@ def test_meetings_that_are_left_out_are_counted(tmp_path: Path) -> None:
     assert {str(event["SUMMARY"]) for event in events_in(tmp_path / "o.ics")} == {"Steam"}
 
 
+def test_a_recipe_hands_on_which_rows_it_leaves_out(tmp_path: Path) -> None:
+    source = csv_file(tmp_path, "Event,Date\nLaunch,2026-12-24\nRehearsal,2026-12-22\n")
+    first, second = tmp_path / "first.toml", tmp_path / "second.toml"
+    first.write_text('leave_out_rows_with = ["Rehearsal"]\n', "utf-8")
+    assert nomarium("survey", source, "--recipe", first, "--save", second).status == 0
+    assert nomarium("build", source, "-o", tmp_path / "o.ics", "--recipe", second).status == 0
+    assert [str(event["SUMMARY"]) for event in events_in(tmp_path / "o.ics")] == ["Launch"]
+
+
 def test_a_recipe_keeps_what_was_asked_and_nothing_else(tmp_path: Path) -> None:
     source = csv_file(tmp_path, "Event,Date,Paint\nLaunch,2026-12-24,4\n")
     for options, is_kept in ((("--keep-extra",), True), ((), False)):

@@ -634,3 +634,10 @@ def test_people_make_a_series_of_one_event_and_one_event_of_a_series(tmp_path: P
     change_list(tmp_path, "Slip 2", "Slip 7")
     wanted = [*riggings(TUESDAYS[:1], place="Slip 7"), *OPEN_DAY, ("11-22 00:00", "Open day", "")]
     assert settled_twice(tmp_path, edited) == sorted(wanted)
+
+
+def test_the_same_dates_said_in_another_way_are_no_conflict(tmp_path: Path) -> None:
+    first_series(tmp_path)
+    edited = edit(tmp_path, lambda events: put(rigging(events), "RRULE", {"FREQ": "WEEKLY", "COUNT": 6}))
+    change_list(tmp_path, "2026-12-15", "2026-12-08")
+    assert settled_twice(tmp_path, edited) == sorted([*riggings(TUESDAYS[:6]), *OPEN_DAY])
