@@ -274,3 +274,42 @@ def test_the_order_of_the_blocks_of_a_day_is_not_passed_over(tmp_path: Path) -> 
     terms = "Name,First day,Last day\nFall,2026-09-07,2026-09-11\n"
     told = refused(a_term_of(tmp_path, Cycle="Day,Order\nKeel,1-2-3\nRib,2-3-1\n", Terms=terms))
     assert "“Order” seems to hold the order of each day's blocks" in told and "table Rotation" in told
+
+
+def test_every_day_of_a_sentence_is_held(tmp_path: Path) -> None:
+    source = tmp_path / "letter.txt"
+    source.write_text(
+        "The exams take place on 8 and 9 December 2026, 9 am to 12 noon, in Slip 2.\n"
+        "The fair is on 11 & 12 December 2026 from 10:00 to 16:00.\n",
+        "utf-8",
+    )
+    assert sorted(built(source)) == [
+        "Exams 2026-12-08T09:00/2026-12-08T12:00 @ Slip 2",
+        "Exams 2026-12-09T09:00/2026-12-09T12:00 @ Slip 2",
+        "Fair 2026-12-11T10:00/2026-12-11T16:00",
+        "Fair 2026-12-12T10:00/2026-12-12T16:00",
+    ]
+
+
+SEVERAL_DAYS = {
+    "a row that holds one text": ("Event,Date,Place\nLaunch,1 December 2026,Slip 1\nExams on 8 and 9 December 2026,,", "names several days"),
+    "a title over times": ("Programme for 8 and 9 December 2026,,\nTime,Event,Place\n9:00,Start,Loft", "No column of"),
+    "a title over places": ("Sailing on 8 and 9 December 2026,,\nTime,Slip 1,Loft\n9:00,Knots,Tar\n10:00,Tar,Knots", "nothing says of which day"),
+}  # fmt: skip
+
+
+@pytest.mark.parametrize("kind", SEVERAL_DAYS)
+def test_of_several_days_the_last_is_not_taken_for_all(kind: str, tmp_path: Path) -> None:
+    table, told = SEVERAL_DAYS[kind]
+    source = tmp_path / "table.csv"
+    source.write_text(table + "\n", "utf-8")
+    assert told in refused(source)
+
+
+def test_a_time_is_no_title_of_a_drawing(tmp_path: Path) -> None:
+    source = tmp_path / "table.csv"
+    source.write_text(
+        "Opening hours December 2026,,\nDay,From,To\nMon-Thu,9:00,17:00\nFri,9:00,12:00\n24 Dec 2026,9:00,12:00\n",
+        "utf-8",
+    )
+    assert "“12:00” is a time, and nothing says of what." in refused(source)

@@ -21,7 +21,7 @@ from nomarium.reading.layouts.drawn import DrawnEntry, date_part, decide_days, e
 from nomarium.reading.layouts.grid import title_and_place
 from nomarium.reading.layouts.layout import NotRead, Reading, Top, not_read
 from nomarium.reading.layouts.slots import Line, forward, is_clear_time, later, slot_ends, time_of
-from nomarium.reading.rows.datewithin import date_within
+from nomarium.reading.rows.datewithin import date_within, names_several
 from nomarium.reading.rows.titles import is_no_title
 from nomarium.reading.rows.when import NOTHING
 from nomarium.sheets.sheet import Row, Sheet, cell_text, is_blank
@@ -208,7 +208,7 @@ def _day(top: Top, drawing: _Drawing) -> tuple[dt.date, str] | Problem:
     for where, number, cell in texts:
         moment = read_moment(cell, "date", lexicon)
         if isinstance(moment, Refusal) and isinstance(cell, str) and (within := date_within(cell, lexicon)):
-            moment = within.moment
+            moment = moment if names_several(within) else within.moment
         if not isinstance(moment, Moment) or moment.first is None or moment.last is not None:
             continue
         settled = decide_days(top.sheet, [(number or drawing.head[0], cell)], top.options)

@@ -244,7 +244,7 @@ def events_of(
             account.note_row(entry.row, entry.text)
             account.count(note("slots-idle", f"“{entry.text}” is no event: nothing happens there.").at(place))
             continue
-        fault = fault_of(entry.text)
+        fault = fault_of(entry.text) or _untitled(entry.text)
         time = _in_its_half(entry.time, found)
         if fault or entry.date.refusal or time.refusal:
             refusal = fault or entry.date.refusal or time.refusal
@@ -267,6 +267,14 @@ def events_of(
         location, description, details = _said_of(entry, defaults, when.is_tentative)
         title = whole_title(entry.text)
         yield Event(title, when.start, when.end, when.zone, location, description, details, entry.row)
+
+
+def _untitled(text: str) -> Refusal | None:
+    """Why a cell of a drawing names nothing: it is a time, and the table may be no drawing."""
+    if not text[:1].isdigit() or _time_alone(text).start is None:
+        return None
+    remedy = "Write what is then beside its time; if the table is a list, say so: --as events."
+    return Refusal("cell-untitled", f"“{text}” is a time, and nothing says of what.", remedy)
 
 
 def _said_of(

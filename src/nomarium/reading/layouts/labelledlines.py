@@ -9,8 +9,8 @@ from nomarium.reading.cells.words import Lexicon, fold
 from nomarium.reading.layouts.asides import heads_paper
 from nomarium.reading.layouts.eventrow import EventRow
 from nomarium.reading.layouts.linetimes import reads_as_time, time_in, with_clocks
-from nomarium.reading.layouts.textlines import TextLine, is_sentence, with_days_before
-from nomarium.reading.rows.datewithin import date_within
+from nomarium.reading.layouts.textlines import TextLine, is_sentence
+from nomarium.reading.rows.datewithin import date_within, with_days_before
 from nomarium.sheets.sheet import Row
 
 _LEAST: Final = 2

@@ -7,7 +7,7 @@ from typing import Final, Literal, NamedTuple
 
 from nomarium.reading.cells.placewords import is_place
 from nomarium.reading.cells.words import Lexicon
-from nomarium.reading.rows.datewithin import date_within
+from nomarium.reading.rows.datewithin import date_within, names_several, with_days_before
 
 _HELD: Final = (
     r"(?:will (?:again |also |now )?(?:be held|take place|be|happen|begin|start|open|run|meet|return)|(?:is|are) (?:to be )?held|takes? place|"
@@ -99,8 +99,9 @@ def said_in(
     found = date_within(f"{plain} ·", lexicon) if any(map(str.isdigit, plain)) else None
     if found is None:
         return "doubtful" if time_in(plain)[0] and _reads(plain) else None
-    before, _, after = found.rest.replace("·", "").partition("\0")
-    date = found.text
+    date, before, after = with_days_before(found, lexicon)
+    of_each = names_several(found) and found.moment.start is not None  # 8 and 9 December, 9 am to 12 noon
+    each, date = time_in(date) if of_each else ("", date)
     if re.search(rf"\(\s*{re.escape(date)}\s*\)", plain):
         return "doubtful"  # Minutes of the last meeting (12/11/2026) are on the table
     if (joint := re.search(r"(?i)\s+(?:at|in|from|by|to)$", date)) is not None:  # it leads to what follows
@@ -136,19 +137,19 @@ def said_in(
     rest = match["rest"].replace("\0", " ")
     if found.moment.last is not None and _POINT.search(turned):
         return "doubtful"
-    time, without = time_in(rest) if found.moment.start is None else ("", rest)
+    time, without = time_in(rest) if found.moment.start is None else (each, rest)
     title = _bare(match["title"].replace("\0", " "))
     verb = re.match(_STARTS, turned[match.end("title") :]) if re.search(_OF_SCHOOL, title) else None
     place = _place_in(without)
-    left = (
-        re.sub(rf"(?i)(?:\b(?:at|in)\s+)?(?:(?:the|our)\s+)?{re.escape(place)}", "", without, count=1).strip(
-            " ,;"
-        )
-        if place
-        else without.strip(" ,;")
-    )
-    notes = left if any(map(str.isdigit, left)) else ""
-    return Said(date, time, _titled(f"{title} {verb[1]}" if verb else title), place, notes)
+    left = _beside(place, without)
+    return Said(date, time, _titled(f"{title} {verb[1]}" if verb else title), place, left)
+
+
+def _beside(place: str, rest: str) -> str:
+    """What a sentence says in figures beside its date, its time and its place."""
+    if place:
+        rest = re.sub(rf"(?i)(?:\b(?:at|in)\s+)?(?:(?:the|our)\s+)?{re.escape(place)}", "", rest, count=1)
+    return rest.strip(" ,;") if any(map(str.isdigit, rest)) else ""
 
 
 def _has_other_time(text: str, has_time: bool, time_in: Callable[[str], tuple[str, str]]) -> bool:

@@ -13,7 +13,7 @@ from nomarium.reading.columns.head import looks_like_date
 from nomarium.reading.columns.headings import match_exactly, match_heading
 from nomarium.reading.layouts.eventlist import list_in
 from nomarium.reading.layouts.layout import NotRead, Reading, Top, not_read
-from nomarium.reading.rows.datewithin import date_within
+from nomarium.reading.rows.datewithin import date_within, names_several
 from nomarium.reading.rows.lone import keeps_books
 from nomarium.sheets.sheet import Row, Sheet, cell_text, is_blank
 
@@ -150,7 +150,9 @@ def _date_of(cell: Cell, lexicon: Lexicon) -> Cell:
     if looks_like_date(cell, lexicon):
         return cell
     within = date_within(cell, lexicon) if isinstance(cell, str) else None
-    return within.text if within is not None and within.moment.last is None else ""
+    if within is None or within.moment.last is not None or names_several(within):
+        return ""
+    return within.text
 
 
 def _is_dated(row: Sequence[Cell], title_at: int, width: int) -> bool:

@@ -14,7 +14,13 @@ from nomarium.reading.layouts.linetimes import (
     time_in,
     with_clock_in_column,
 )
-from nomarium.reading.rows.datewithin import COUNTED, DateWithin, date_within
+from nomarium.reading.rows.datewithin import (
+    LEADING_WORDS,
+    DateWithin,
+    date_within,
+    names_several,
+    with_days_before,
+)
 from nomarium.reading.rows.lone import keeps_books
 
 BULLET: Final = re.compile(
@@ -40,16 +46,8 @@ _BY_DAY: Final = re.compile(
 _WEEK_TO: Final = r"(?i)\b(?:week|wk)\.?\s+(?:ending|ends)\s+(?=\d|[A-Z])"
 _BRACKETS: Final = str.maketrans("[]{}", "()()")
 _NUMBERED: Final = re.compile(r"^\d{1,2}\.\s+(\S+)")
-_OTHER_DAYS: Final = re.compile(
-    r"(?i)(?<![\d.:/-])\b(?:\d{1,2}(?:st|nd|rd|th)?\s*(?:,|&|\+|\band\b|\bet\b|\bund\b)\s*(?:and\s+)?)+$"
-)
-"""Days before the last one of a date, `12, 13 and`."""
 _COLUMNS: Final = r"\s*(?:\.\s?){4,}\s*|\s*…{2,}\s*|(?<![.!?:;,])(?:\s{2,}|\t)(?=\S)"
 """What parts the columns of a line: a tab, spaces, or a row of dots."""
-_LEADING: Final = frozenset(
-    "from on by until till the du dal del il el vom von ab am bis van tot vanaf den dès le".split()
-)
-"""What leads to a date with which a line begins."""
 LEADS: Final = (
     r"(?i)[\s,:]+(?:by|on|from|at|until|the|inclusive|incl\.?|bis|ab|am|vom|jusqu['’]au|hasta|tot|op|entro)$"
 )
@@ -226,7 +224,7 @@ def text_line(number: int, text: str, lexicon: Lexicon) -> TextLine:
     time, rest = ("", re.sub(r"^h\b\.?\s*", "", rest)) if has_time else time_in(rest)  # 9:00 h.
     if (whole := ALL_DAY.match(rest)) is not None and not time:
         time, rest = "all day", rest[whole.end() :]  # All day Saturday 24 October
-    if has_time and has_last:  # 26 to 30 Oct, 9am - 3pm: times of each day
+    if has_time and (has_last or names_several(found)):  # 26 to 30 Oct, 9am - 3pm: times of each day
         own, dates = time_in(date)
         if re.search(r"[-–—]|\bto\b|\buntil\b", own) and not time_in(dates)[0]:
             date, time, has_time = dates, own, False
@@ -287,30 +285,6 @@ def _date_in(plain: str, lexicon: Lexicon) -> DateWithin | None:
     return None if found is None or (is_figure and not plain.startswith(found.text)) else found
 
 
-def with_days_before(found: DateWithin, lexicon: Lexicon) -> tuple[str, str, str]:
-    """A date with the other days that stand before it, `12, 13 and 14 October`, `Fri 18 & Sat 19 October`; and what stands
-    before and after it."""
-    before, _, after = found.rest.replace("·", "").partition("\0")
-    others, date = _OTHER_DAYS.search(before), found.text
-    if others is not None and _are_days_of(others, before, found.text):
-        *words, last = before[: others.start()].split() or [""]
-        weekday = f"{last} " if fold(last).strip(".,") in lexicon.weekdays else ""
-        date = f"{weekday}{others[0].strip()} {found.text}"
-        before = " ".join(words) if weekday else before[: others.start()]
-    return " ".join(date.replace("|", " ").split()).strip(EDGES), before, after
-
-
-def _are_days_of(others: re.Match[str], before: str, date: str) -> bool:
-    """Whether numbers before a date are earlier days of its month; in `no. 12, Friday 2 October` and `Loft 1, from 6 October`
-    they count something."""
-    if fold(date.split()[0]) in _LEADING:
-        return False
-    words = before[: others.start()].split()
-    days = [int(number) for number in re.findall(r"\d{1,2}", f"{others[0]} {date}")]
-    listed = days[: len(re.findall(r"\d{1,2}", others[0])) + 1]
-    return listed == sorted(set(listed)) and not (words and fold(words[-1]).strip(".") in COUNTED)
-
-
 def _around(plain: str, before: str, after: str) -> str:
     """What a line says beside its date. Words that follow right after a label and the date go on with the label, `Round 1:
     12 September Heron v Tern`; behind a comma they are another piece."""
@@ -319,7 +293,7 @@ def _around(plain: str, before: str, after: str) -> str:
     first = re.sub(LEADS, "", _unopened(before.strip(EDGES)))
     if first.count("(") > first.count(")") and after.count(")") <= after.count("("):
         first = f"{first})"  # Budget (deadline 31 January)
-    is_lead = fold(first) in _LEADING and not before.rstrip().endswith(":")
+    is_lead = fold(first) in LEADING_WORDS and not before.rstrip().endswith(":")
     pieces = ("" if is_lead else first, after.strip(EDGES))
     is_column = before.rstrip().endswith("|") or after.lstrip().startswith("|")
     joint = ": " if is_label else " | " if is_column else " " if pieces[1].startswith("(") else ", "

@@ -2,7 +2,7 @@
 
 import re
 from itertools import accumulate
-from typing import NamedTuple
+from typing import Final, NamedTuple
 
 from nomarium.reading.cells.moments import Moment, read_moment
 from nomarium.reading.cells.words import Lexicon, fold
@@ -42,6 +42,15 @@ _SPAN = (
     r"(?i)(?<![\w.:/-])(?:[01]?\d|2[0-4])(?:[.:][0-5]\d)?(?:\s?[ap]\.?m\b\.?)?\s?(?:[–—-]|to|till?|until)\s?"
     r"(?:[01]?\d|2[0-4])(?:[.:][0-5]\d)?(?P<half>\s?[ap]\.?m\b)?(?![\w/]|[.:]\d)"
 )
+
+_OTHER_DAYS: Final = re.compile(
+    r"(?i)(?<![\d.:/-])\b(?:\d{1,2}(?:st|nd|rd|th)?\s*(?:,|&|\+|\band\b|\bet\b|\bund\b)\s*(?:and\s+)?)+$"
+)
+"""Days before the last one of a date, `12, 13 and`."""
+LEADING_WORDS: Final = frozenset(
+    "from on by until till the du dal del il el vom von ab am bis van tot vanaf den dès le".split()
+)
+"""What leads to a date with which a line begins."""
 
 
 class DateWithin(NamedTuple):
@@ -101,6 +110,37 @@ def date_within(text: str, lexicon: Lexicon) -> DateWithin | None:
             if isinstance(moment, Moment) and moment.first is not None:
                 return DateWithin(moment, " ".join([*words[:at], "\0", *words[at + size :]]), piece)
     return None
+
+
+def with_days_before(found: DateWithin, lexicon: Lexicon) -> tuple[str, str, str]:
+    """A date with the other days that stand before it, `12, 13 and 14 October`, `Fri 18 & Sat 19 October`; and what stands
+    before and after it."""
+    before, _, after = found.rest.replace("·", "").partition("\0")
+    others, date = _OTHER_DAYS.search(before), found.text
+    if others is not None and _are_days_of(others, before, date):
+        *words, last = before[: others.start()].split() or [""]
+        weekday = f"{last} " if fold(last).strip(".,") in lexicon.weekdays else ""
+        date = f"{weekday}{others[0].strip()} {found.text}"
+        before = " ".join(words) if weekday else before[: others.start()]
+    return " ".join(date.replace("|", " ").split()).strip(" ,;:–—-"), before, after
+
+
+def names_several(found: DateWithin) -> bool:
+    """Whether other days stand before a date, so that it is not the only one."""
+    before = found.rest.partition("\0")[0]
+    others = _OTHER_DAYS.search(before)
+    return others is not None and _are_days_of(others, before, found.text)
+
+
+def _are_days_of(others: re.Match[str], before: str, date: str) -> bool:
+    """Whether numbers before a date are earlier days of its month; in `no. 12, Friday 2 October` and `Loft 1, from 6 October`
+    they count something."""
+    if fold(date.split()[0]) in LEADING_WORDS:
+        return False
+    words = before[: others.start()].split()
+    days = [int(number) for number in re.findall(r"\d{1,2}", f"{others[0]} {date}")]
+    listed = days[: len(re.findall(r"\d{1,2}", others[0])) + 1]
+    return listed == sorted(set(listed)) and not (words and fold(words[-1]).strip(".") in COUNTED)
 
 
 def _names_day(word: str, lexicon: Lexicon) -> bool:

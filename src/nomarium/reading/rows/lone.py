@@ -6,7 +6,7 @@ from nomarium.model.event import Event
 from nomarium.model.refusal import Refusal
 from nomarium.reading.cells.partmemo import last_of_range
 from nomarium.reading.columns.decisions import Decisions, resolve_day
-from nomarium.reading.rows.datewithin import date_within
+from nomarium.reading.rows.datewithin import date_within, names_several
 from nomarium.reading.rows.when import Blame, Part, Said, settle
 from nomarium.reading.rows.whenreader import WhenReader
 
@@ -34,6 +34,8 @@ def lone_event(text: str, decisions: Decisions) -> tuple[str, Part] | Refusal | 
     if found is None:
         return None
     moment = found.moment
+    if names_several(found):
+        return Refusal("date-several", f"“{text}” names several days.", "Give each day a row of its own.")
     title = _tidy(found.rest)
     if sum(map(str.isalpha, title)) < 2 or moment.first is None:
         return None
