@@ -313,3 +313,16 @@ def test_a_time_is_no_title_of_a_drawing(tmp_path: Path) -> None:
         "utf-8",
     )
     assert "“12:00” is a time, and nothing says of what." in refused(source)
+
+
+def test_a_title_over_places_is_that_of_all_of_them(tmp_path: Path) -> None:
+    source = tmp_path / "club.txt"
+    source.write_text(
+        "Sailing club\nTue 1 Dec 2026, 19:00, Slip 1\nThu 3 Dec 2026, 19:00, Slip 2\n\nTalks\nMon 7 Dec 2026, 18:30, Loft\n",
+        "utf-8",
+    )
+    assert sorted(built(source)) == [
+        "Sailing club 2026-12-01T19:00/2026-12-01T20:00 @ Slip 1",
+        "Sailing club 2026-12-03T19:00/2026-12-03T20:00 @ Slip 2",
+        "Talks 2026-12-07T18:30/2026-12-07T19:30 @ Loft",
+    ]

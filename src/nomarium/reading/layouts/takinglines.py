@@ -77,6 +77,8 @@ class Taking:
         self._text_at = self._titled_at = 0
         self._last_text: TextLine | None = None
         """The number of the last line that is no event, and of the last title that a time alone had."""
+        self._title_reaches = -1
+        """The last of the lines, right below each other, that stand under a title of theirs."""
         self._place, self._seen, self._opens = "", 0, True
         """The place that heads lines with times; the number of the line before, and whether this one opens a paragraph."""
         self._waiting: TextLine | None = None
@@ -189,15 +191,21 @@ class Taking:
             self._week = self.rows[-1] if self._is_of_week and not line.time else None
 
     def _under_its_title(self, line: TextLine, row: Row) -> Row:
-        """A row whose title is the name of a place, `2 December, 4pm, Loft 2`, with the line right above it as its title."""
+        """A row whose title is the name of a place, `2 December, 4pm, Loft 2`, with the line right above it as its title; so are those
+        right below it."""
         number, cells = row
         above = self._last_text
         begins = line.text.startswith(line.date) and not line.text[len(line.date) :].startswith(":")
         is_when_and_where = begins and is_place(str(cells[2])) and not cells[3]
-        if not is_when_and_where or self._text_at != line.number - 1 or above is None:
+        if line.number - 1 not in (self._text_at, self._title_reaches) or above is None:
+            return row
+        if self._title_reaches == line.number - 1:
+            self._title_reaches = line.number  # the lines right below it, whatever they say themselves
+        if not is_when_and_where:
             return row
         if above.is_bullet or is_sentence(above) or heads_paper(above.text):
             return row
+        self._title_reaches = line.number
         return number, EventRow(*map(str, cells))._replace(title=above.text.strip(" :"), place=str(cells[2]))
 
     def _edge_of_above(self, line: TextLine) -> Row | None:
