@@ -326,3 +326,16 @@ def test_a_title_over_places_is_that_of_all_of_them(tmp_path: Path) -> None:
         "Sailing club 2026-12-03T19:00/2026-12-03T20:00 @ Slip 2",
         "Talks 2026-12-07T18:30/2026-12-07T19:30 @ Loft",
     ]
+
+
+def test_cards_with_labels_of_their_own_and_lengths(tmp_path: Path) -> None:
+    source = tmp_path / "exams.txt"
+    source.write_text(
+        "Exam: Knots\nDate: 9 December 2026\nStart: 9.00 am\nDuration: 1h 30m\nRoom: Loft\n\n"
+        "Exam: Splices\nDate: 10 December 2026\nStart: 1.30 pm\nDuration: 45 minutes\nRoom: Slip 3\n",
+        "utf-8",
+    )
+    assert sorted(built(source)) == [
+        "Exam: Knots 2026-12-09T09:00/2026-12-09T10:30 @ Loft",
+        "Exam: Splices 2026-12-10T13:30/2026-12-10T14:15 @ Slip 3",
+    ]

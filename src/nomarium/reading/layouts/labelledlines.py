@@ -23,6 +23,7 @@ _MEANS: Final[Mapping[str, str]] = MappingProxyType({
     **dict.fromkeys(("from", "start", "starts", "begins", "von", "de", "du"), "from"),
     **dict.fromkeys(("to", "until", "end", "ends", "till", "bis", "au"), "to"),
     **dict.fromkeys(("time", "times", "what time", "at what time", "at", "heure", "à quelle heure", "um wie viel uhr", "uhrzeit", "hora", "zeit", "tijd", "ora", "godzina", "tid", "hours"), "time"),
+    **dict.fromkeys(("duration", "length", "lasts", "dauer", "duree", "duracion", "duur", "durata", "duracao"), "length"),
     **dict.fromkeys(("where", "place", "venue", "location", "room", "lieu", "ou", "wo", "ort", "lugar", "donde", "locatie", "plaats", "waar", "luogo", "dove", "local", "onde", "miejsce", "plats"), "place"),
     **dict.fromkeys(("event", "course", "class", "workshop", "what", "title", "subject", "activity", "occasion", "name", "quoi", "was", "que", "evento"), "title"),
 })  # fmt: skip
@@ -135,7 +136,8 @@ def labelled(lines: Sequence[TextLine], lexicon: Lexicon, least: int = _LEAST) -
         said["date"] = f"{said['from']} - {said['to']}"
     elif "from" in said and reads_as_time(said["from"]) and "time" not in said:
         said["time"] = f"{said['from']} - {said['to']}" if "to" in said else said["from"]
-    title = said.get("title") or (loose[0] if loose and _LABEL.match(loose[0]) is None else "")
+    is_title = bool(loose) and (_LABEL.match(loose[0]) is None or loose == [lines[0].text])  # Exam: Knots
+    title = said.get("title") or (loose[0] if is_title else "")
     if "date" not in said or len(said) < least or not title:
         return None
     found = date_within(f"{said['date']} ·", lexicon)
@@ -150,4 +152,6 @@ def labelled(lines: Sequence[TextLine], lexicon: Lexicon, least: int = _LEAST) -
     if rest.strip(" ,;:–—-()"):
         loose.append(rest.strip())
     notes = ", ".join(text for text in loose if text != title)
-    return lines[0].number, EventRow(date, time, title.strip(" :!"), said.get("place", ""), notes)
+    return lines[0].number, EventRow(
+        date, time, title.strip(" :!"), said.get("place", ""), notes, said.get("length", "")
+    )
