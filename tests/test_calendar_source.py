@@ -292,6 +292,18 @@ def test_jcal_is_json_and_a_broken_one_is_refused(tmp_path: Path) -> None:
     assert "no whole jCal document" in refused(target)
 
 
+def test_a_rule_goes_through_jcal_as_it_stands(tmp_path: Path) -> None:
+    rule = "RRULE:FREQ=MONTHLY;UNTIL=20270930;INTERVAL=2;BYDAY=1MO,3MO"
+    source = ics(tmp_path, vevent(f"UID:1|DTSTART;VALUE=DATE:20270405|SUMMARY:Keel|{rule}"))
+    target, dated = tmp_path / "out.json", tmp_path / "dated.ics"
+    assert nomarium("build", source, "-o", target, "--repeats", "rule").status == 0
+    (rules,) = [entry[3] for entry in json.loads(target.read_text())[2][0][1] if entry[0] == "rrule"]
+    assert rules == {"freq": "MONTHLY", "until": "2027-08-16", "interval": 2, "byday": ["1MO", "3MO"]}
+    assert nomarium("build", target, "-o", dated).status == 0
+    days = [str(event["DTSTART"].dt) for event in events_in(dated)]
+    assert days == ["2027-04-05", "2027-04-19", "2027-06-07", "2027-06-21", "2027-08-02", "2027-08-16"]
+
+
 rich = st.builds(
     lambda event, details: event._replace(details=details),
     timed | all_day,
