@@ -339,3 +339,22 @@ def test_cards_with_labels_of_their_own_and_lengths(tmp_path: Path) -> None:
         "Exam: Knots 2026-12-09T09:00/2026-12-09T10:30 @ Loft",
         "Exam: Splices 2026-12-10T13:30/2026-12-10T14:15 @ Slip 3",
     ]
+
+
+def test_a_bare_time_among_evenings_is_asked_about(tmp_path: Path) -> None:
+    source = tmp_path / "table.csv"
+    source.write_text("Event,Date,Time\nChoir,3 Dec 2026,7pm\nSupper,4 Dec 2026,7.30\n", "utf-8")
+    assert "7:30 could be in the morning or in the evening." in refused(source)
+    assert built(source, "--clock", "24") == ["Choir 2026-12-03T19:00/2026-12-03T20:00", "Supper 2026-12-04T07:30/2026-12-04T08:30"]  # fmt: skip
+    source.write_text("Event,Date,Start,End\nChoir,3 Dec 2026,6pm,8\nSupper,4 Dec 2026,7pm,8.30\n", "utf-8")
+    assert built(source, "--afresh") == ["Choir 2026-12-03T18:00/2026-12-03T20:00", "Supper 2026-12-04T19:00/2026-12-04T20:30"]  # fmt: skip
+
+
+def test_weeks_over_their_weekdays_are_no_cards(tmp_path: Path) -> None:
+    source = tmp_path / "diary.txt"
+    source.write_text(
+        "School diary\n\nWeek beginning Monday 31 August 2026\nThursday: Regatta\nFriday: Open day, 8am\n\n"
+        "Week beginning Monday 7 September 2026\nMonday: Fair\n",
+        "utf-8",
+    )
+    assert sorted(built(source)) == ["Fair 2026-09-07/2026-09-08", "Open day 2026-09-04T08:00/2026-09-04T09:00", "Regatta 2026-09-03/2026-09-04"]  # fmt: skip

@@ -55,6 +55,8 @@ def part_memo(
     zone = zone_named(zone_name) if zone_name else None
 
     clock = decisions.clock or (NO_CLOCK if unit.meridiem else None)
+    if clock is not None and field == "end":
+        clock = clock._replace(are_evenings=False)  # its start says which half it is in
 
     def read(cell: Cell) -> Part:
         if (

@@ -22,9 +22,12 @@ from nomarium.sheets.sheet import Sheet, cell_text
 
 _NOON = DAY_SECS // 2
 _EARLY = 6 * 3600
+_EVENING = 17 * 3600
+_TEN = 10 * 3600
 _SEVEN = 7 * 3600
 """Who writes hours from 1 to 5 without a zero, beside others by the 24-hour clock, may mean the afternoon."""
 _REMEDY = "Write am or pm with it, or say how all are meant: --clock 12 (afternoon) or --clock 24 (night)."
+_REMEDY_LATE = "Write am or pm with it; or, if all such times are in the morning: --clock 24."
 
 Clocks = Literal["", "12", "24", "mixed"]
 """`12`: times without am or pm from 1:00 to 6:59 are in the afternoon; `24`: all are as they stand; `mixed`: others say am
@@ -38,6 +41,8 @@ class ClockFound(NamedTuple):
     evidence: str = ""
     is_whole: bool = True
     """Whether every row was looked at; a later one may say otherwise."""
+    are_evenings: bool = False
+    """Whether all that say their half of the day are in the evening, so that 7:30 may be, too."""
 
 
 NO_CLOCK = ClockFound()
@@ -70,14 +75,22 @@ def find_clock(
 
 def clock_from(heard: Iterable[tuple[Clock, str]]) -> ClockFound:
     """What these times, each with the text that it stands in, say together."""
-    says_meridiem = doubtful = ""
+    says_meridiem = doubtful = evening = ""
+    others = False
     for clock, text in heard:
         if clock.has_meridiem and clock.secs not in (0, _NOON, DAY_SECS):
             says_meridiem = says_meridiem or text
+            others |= clock.secs < _EVENING
         elif clock.is_doubtful:
             doubtful = doubtful or text
         elif clock.secs >= _NOON + 3600 or clock.secs < 3600 or _has_zero(text):
             return ClockFound("24", f"“{text}” is by the 24-hour clock")
+        elif _SEVEN <= clock.secs < _TEN:
+            evening = evening or text
+        else:
+            others = True
+    if evening and says_meridiem and not others:
+        return ClockFound("mixed", f"“{says_meridiem}” says which half of the day", are_evenings=True)
     if not doubtful:
         return NO_CLOCK
     if says_meridiem:
@@ -153,7 +166,7 @@ def half_of(clock: Clock | None, found: ClockFound, unit: HeadingUnit) -> Clock 
         message = f"{clock_text(clock.secs)} does not fit the 12-hour clock ({why})."
         return Refusal("clock-conflict", message, "Correct it, or say --clock 24.")
     if not clock.is_doubtful:
-        return clock
+        return half_open(clock) if found.are_evenings and _SEVEN <= clock.secs < _TEN else clock
     if found.clock == "12":
         return Clock(clock.secs + _NOON, True)
     if found.clock == "24":
@@ -164,8 +177,10 @@ def half_of(clock: Clock | None, found: ClockFound, unit: HeadingUnit) -> Clock 
 
 def half_open(clock: Clock) -> Refusal:
     """Nothing says which half of the day is meant."""
-    message = f"{clock_text(clock.secs)} could be in the morning or in the afternoon."
-    return Refusal("clock-open", message, _REMEDY)
+    is_late = clock.secs >= _SEVEN
+    half, remedy = ("evening", _REMEDY_LATE) if is_late else ("afternoon", _REMEDY)
+    message = f"{clock_text(clock.secs)} could be in the morning or in the {half}."
+    return Refusal("clock-open", message, remedy)
 
 
 def clock_told(found: ClockFound) -> list[Problem]:

@@ -8,6 +8,7 @@ from typing import Final
 from nomarium.reading.cells.placewords import is_place
 from nomarium.reading.layouts.eventrow import EventRow
 from nomarium.reading.layouts.textlines import TextLine, is_sentence
+from nomarium.reading.layouts.weekdaylines import names_week
 
 _LEAST: Final = 2
 _SHORTEST: Final = 3
@@ -22,6 +23,8 @@ def cards_in(lines: Sequence[TextLine]) -> tuple[Mapping[int, EventRow], frozens
     dates = [n for n, line in enumerate(lines) if line.date]
     if len(dates) < _LEAST or any(any(map(str.isalpha, lines[n].rest)) for n in dates):
         return {}, frozenset()
+    if any(names_week(lines[n].date) for n in dates):
+        return {}, frozenset()  # its days stand below it
     loose = _loose_cards(lines, dates)
     if loose:
         return {one[0].number: _event_of_loose(one) for one in loose}, frozenset(
