@@ -358,3 +358,15 @@ def test_weeks_over_their_weekdays_are_no_cards(tmp_path: Path) -> None:
         "utf-8",
     )
     assert sorted(built(source)) == ["Fair 2026-09-07/2026-09-08", "Open day 2026-09-04T08:00/2026-09-04T09:00", "Regatta 2026-09-03/2026-09-04"]  # fmt: skip
+
+
+def test_the_number_of_a_group_is_no_day(tmp_path: Path) -> None:
+    source = tmp_path / "groups.txt"
+    source.write_text(
+        "Group 2, 7 December 2026: Knots\nGroup 1, 3 and 10 December 2026: Tar\nFair 5, 6 December 2026\n",
+        "utf-8",
+    )
+    assert sorted(built(source)) == [
+        "Fair 2026-12-05/2026-12-06", "Fair 2026-12-06/2026-12-07", "Group 1: Tar 2026-12-03/2026-12-04", "Group 1: Tar 2026-12-10/2026-12-11",
+        "Group 2: Knots 2026-12-07/2026-12-08",
+    ]  # fmt: skip

@@ -47,6 +47,12 @@ _OTHER_DAYS: Final = re.compile(
     r"(?i)(?<![\d.:/-])\b(?:\d{1,2}(?:st|nd|rd|th)?\s*(?:,|&|\+|\band\b|\bet\b|\bund\b)\s*(?:and\s+)?)+$"
 )
 """Days before the last one of a date, `12, 13 and`."""
+_NUMBERED = frozenset(
+    "group table team set court lane grade form section bay gate crew boat squad pool block floor slip loft shed berth dock hall studio lab "
+    "gruppe groupe grupo gruppo equipe team tisch halle raum salle sala zimmer".split()
+)
+"""Words that a number stands behind, `Group 2, 7 December`; `Group 2 October` is none of it."""
+_NUMBER_FIRST = re.compile(r"\d{1,2}\s*,\s*")
 LEADING_WORDS: Final = frozenset(
     "from on by until till the du dal del il el vom von ab am bis van tot vanaf den dès le".split()
 )
@@ -116,31 +122,35 @@ def with_days_before(found: DateWithin, lexicon: Lexicon) -> tuple[str, str, str
     """A date with the other days that stand before it, `12, 13 and 14 October`, `Fri 18 & Sat 19 October`; and what stands
     before and after it."""
     before, _, after = found.rest.replace("·", "").partition("\0")
-    others, date = _OTHER_DAYS.search(before), found.text
-    if others is not None and _are_days_of(others, before, date):
-        *words, last = before[: others.start()].split() or [""]
+    date, at = found.text, _start_of_days(before, found.text)
+    if at is not None:
+        *words, last = before[:at].split() or [""]
         weekday = f"{last} " if fold(last).strip(".,") in lexicon.weekdays else ""
-        date = f"{weekday}{others[0].strip()} {found.text}"
-        before = " ".join(words) if weekday else before[: others.start()]
+        date = f"{weekday}{before[at:].strip()} {found.text}"
+        before = " ".join(words) if weekday else before[:at]
     return " ".join(date.replace("|", " ").split()).strip(" ,;:–—-"), before, after
 
 
 def names_several(found: DateWithin) -> bool:
     """Whether other days stand before a date, so that it is not the only one."""
-    before = found.rest.partition("\0")[0]
+    return _start_of_days(found.rest.partition("\0")[0], found.text) is not None
+
+
+def _start_of_days(before: str, date: str) -> int | None:
+    """Where earlier days of the month of a date begin in what stands before it. In `no. 12, Friday 2 October`, `Group 2, 7
+    October` and `Loft 1, from 6 October` numbers count something."""
     others = _OTHER_DAYS.search(before)
-    return others is not None and _are_days_of(others, before, found.text)
-
-
-def _are_days_of(others: re.Match[str], before: str, date: str) -> bool:
-    """Whether numbers before a date are earlier days of its month; in `no. 12, Friday 2 October` and `Loft 1, from 6 October`
-    they count something."""
-    if fold(date.split()[0]) in LEADING_WORDS:
-        return False
-    words = before[: others.start()].split()
-    days = [int(number) for number in re.findall(r"\d{1,2}", f"{others[0]} {date}")]
-    listed = days[: len(re.findall(r"\d{1,2}", others[0])) + 1]
-    return listed == sorted(set(listed)) and not (words and fold(words[-1]).strip(".") in COUNTED)
+    if others is None or fold(date.split()[0]) in LEADING_WORDS:
+        return None
+    at, words = others.start(), before[: others.start()].split()
+    word = fold(words[-1]).strip(".") if words else ""
+    if word in COUNTED:
+        return None
+    if word in _NUMBERED and (number := _NUMBER_FIRST.match(before, at)) is not None:
+        at = number.end()
+    listed = re.findall(r"\d{1,2}", before[at:])
+    days = [int(number) for number in (*listed, *re.findall(r"\d{1,2}", date)[:1])]
+    return at if listed and days == sorted(set(days)) else None
 
 
 def _names_day(word: str, lexicon: Lexicon) -> bool:
