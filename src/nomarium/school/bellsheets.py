@@ -86,14 +86,10 @@ def with_divisions(bells: Table, divisions: Collection[str]) -> Table:
     return bells._replace(items=found)
 
 
-def divisions_drawn(names: Iterable[str], bells: Table | None) -> dict[str, str]:
+def divisions_drawn(names: Iterable[str], bells: Table) -> dict[str, str]:
     """The drawn timetables that are called as bells are, `Apprentices` beside `Bells Apprentices`: each is a division's. Their
     names, by their compared form."""
-    called = (
-        {_bare(item.text("schedule")) for item in bells.items if not item.text("division")}
-        if bells
-        else set()
-    )
+    called = {_bare(item.text("schedule")) for item in bells.items if not item.text("division")}
     return {plain(name): name for name in names if name and plain(name) in called - {""}}
 
 

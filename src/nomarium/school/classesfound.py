@@ -10,7 +10,6 @@ from nomarium.model.wording import WEEKDAYS
 from nomarium.reading.cells.weekdaycodes import WeekdayCodes
 from nomarium.reading.cells.words import ENGLISH
 from nomarium.reading.options import ReadingOptions
-from nomarium.school.bellsheets import divisions_drawn
 from nomarium.school.cellparts import KnownParts
 from nomarium.school.classrows import ClassRows, class_rows, in_weeks
 from nomarium.school.codes import Codes
@@ -54,8 +53,7 @@ def classes_found(
         table = table._replace(items=with_terms(table.items, terms, notes))
     rows = class_rows(table, options, bool(year.cycle)) if table else ClassRows([], {}, None, [], [])
     known = _known_parts(rows.items, naming, people)._replace(terms=tuple(terms))
-    divisions = divisions_drawn((sheet.name for _, sheet in sheets.grids), sheets.tables.get("bells"))
-    known = known._replace(groups=known.groups | divisions.keys())
+    known = known._replace(groups=known.groups | sheets.divisions.keys())
     waits = any(item.text("period") and not item.text("label") for item in rows.items)
     drawn, grids = _drawn_or_not(sheets, year, known, options, notes, waits)
     rotation, own = rotation_in(sheets.tables.get("rotation")), drawn.items

@@ -74,7 +74,8 @@ def key_dates(sheet: Sheet, asked: Mapping[str, str] = NOT_ASKED) -> KeyDates | 
     others: list[_Stretch] = []
     open_term: _Stretch | None = None
     open_off: _Stretch | None = None
-    for one in _stretches(rows[at + 1 :], columns):
+    stretches = list(_stretches(rows[at + 1 :], columns))
+    for one in stretches:
         said = fold(one.name)
         if re.search(_ENDS, said) and open_term is not None:
             terms.append(open_term._replace(last=one.first, said=f"“{open_term.said}” and “{one.name}”"))
@@ -103,7 +104,7 @@ def key_dates(sheet: Sheet, asked: Mapping[str, str] = NOT_ASKED) -> KeyDates | 
     problems = [_unheard(one, sheet) for one in others if re.search(_OF_BELLS, fold(one.name))]
     idle = [one.name for one in others]
     notes = [_passed_over(idle, sheet)] if idle else []
-    account = _account(sheet, len(list(_stretches(rows[at + 1 :], columns))), len(idle))
+    account = _account(sheet, len(stretches), len(idle))
     days_off = _as_sheet(sheet, off) if off else None
     return KeyDates(
         _as_sheet(sheet, terms),

@@ -6,11 +6,10 @@ from typing import NamedTuple
 
 from nomarium.model.account import Account, RejectedRow
 from nomarium.model.problem import Place, Problem, note
-from nomarium.model.wording import WEEKDAYS, listed, nearest
+from nomarium.model.wording import WEEKDAYS, nearest
 from nomarium.reading.options import ReadingOptions
 from nomarium.reckoning.daysoff import DaysOff
 from nomarium.school.bells import Bells, read_bells, unrung
-from nomarium.school.bellsheets import divisions_drawn, with_divisions
 from nomarium.school.classesfound import ClassesFound, classes_found
 from nomarium.school.codes import Codes
 from nomarium.school.lessons import Lesson, poured, read_lessons
@@ -19,7 +18,7 @@ from nomarium.school.namesandpeople import Naming, People, enrolled, names_in, p
 from nomarium.school.planheads import plain
 from nomarium.school.plantables import Item, Table
 from nomarium.school.settings import Settings, read_settings
-from nomarium.school.sheetsfound import SheetsFound, Taken, sheets_found
+from nomarium.school.sheetsfound import Taken, sheets_found
 from nomarium.school.teachingweeks import placed_in_weeks
 from nomarium.school.timetable import Known, Slot, merged_slots, read_list
 from nomarium.school.timetablegrids import find_grid, read_timetable_grid
@@ -90,7 +89,7 @@ def read_plan(
     taught = classes_found(found_sheets, naming, people, rows, dates, under, problems, notes)
     notes += close_on(rows, days_off) if days_off else []
     settings = with_weekdays(settings, taught.rows.weekdays, taught.rows.items, notes)
-    divisions, drawn = _divisions(tables, problems, notes), _divisions_drawn(found_sheets, notes)
+    divisions, drawn = _divisions(tables, problems, notes), found_sheets.divisions
     starts = _starts(settings, dates, problems)
     year = make_year(rows, settings, divisions | drawn.keys(), starts)
     problems += [*year.problems, *_starts_late(settings, starts, year)]
@@ -173,16 +172,6 @@ def _divisions(tables: dict[str, Table], problems: list[Problem], notes: list[Pr
                 message = f"No class is of the division “{text}”: what is said of it changes nothing."
                 notes.append(note("division-idle", message).at(item.place("division")))
     return frozenset(taught) or frozenset([""])
-
-
-def _divisions_drawn(found: SheetsFound, notes: list[Problem]) -> dict[str, str]:
-    """The divisions whose timetables are drawn on sheets that are called as their bells are, by their compared form."""
-    drawn = divisions_drawn((sheet.name for _, sheet in found.grids), found.tables.get("bells"))
-    if drawn:
-        found.tables["bells"] = with_divisions(found.tables["bells"], drawn.keys())
-        message = f"Sheets that are called as bells are have these: {listed([*drawn.values()])}."
-        notes.append(note("divisions-drawn", message))
-    return drawn
 
 
 def _starts(settings: Settings, dates: Dates, problems: list[Problem]) -> dt.date | None:

@@ -10,7 +10,13 @@ from nomarium.model.problem import Place, Problem, note
 from nomarium.model.wording import listed
 from nomarium.reading.columns.head import looks_like_date
 from nomarium.reading.options import ReadingOptions
-from nomarium.school.bellsheets import days_of_bells, together, with_bells_in_rows, with_divisions
+from nomarium.school.bellsheets import (
+    days_of_bells,
+    divisions_drawn,
+    together,
+    with_bells_in_rows,
+    with_divisions,
+)
 from nomarium.school.datesoff import dates_off
 from nomarium.school.daycolumns import days_in_rows
 from nomarium.school.drawnweeks import drawn_week
@@ -57,6 +63,8 @@ class SheetsFound(NamedTuple):
     accounts: list[Account]
     labels: list[str]
     """What heads the columns of days in lists of classes and of bells, also where nothing stands under it."""
+    divisions: dict[str, str]
+    """Divisions whose timetables are drawn on sheets that are called as their bells are, by their compared form."""
 
 
 def sheets_found(
@@ -64,7 +72,7 @@ def sheets_found(
 ) -> SheetsFound:  # fmt: skip
     """Find out what each sheet is; what is wrong with them and what was decided is added to the lists. `terms` are the
     Terms table of a plan that has none."""
-    found = SheetsFound({}, [], [], [], [], [])
+    found = SheetsFound({}, [], [], [], [], [], {})
     untouched: list[str] = []
     idle: list[tuple[Sheet, Kind]] = []
     key: list[KeyDates] = []
@@ -91,8 +99,8 @@ def sheets_found(
             _take(found, _rows_with(sheet, kind, are_off=False), kind, asked, problems, notes)
             off = kind._replace(table="daysoff", why=f"{kind.why}: holidays are days off")
             _take(found, _rows_with(sheet, kind, are_off=True), off, asked, problems, notes)
-        elif kind.hint == "daysoff" and (listed := dates_off(sheet)) is not None:
-            _take(found, listed, Kind("daysoff", "its name and nothing but dates"), asked, problems, notes)
+        elif kind.hint == "daysoff" and (off_days := dates_off(sheet)) is not None:
+            _take(found, off_days, Kind("daysoff", "its name and nothing but dates"), asked, problems, notes)
         elif kind.hint and not all(is_blank(row) for _, row in sheet.rows()):
             problems.append(_unread(sheet, kind))
         elif not kind.table:
@@ -107,7 +115,7 @@ def sheets_found(
         _take_key_dates(found, dates, asked, problems, notes)
     for sheet, kind in idle:
         _take_idle(found, sheet, kind, asked, problems, notes)
-    _settle_divisions(found.tables)
+    _settle_divisions(found, notes)
     if "terms" not in found.tables:
         for sheet in terms:
             _take(found, sheet, Kind("terms", "as asked"), asked, problems, notes)
@@ -157,11 +165,19 @@ def _with_labelled_days(
     )
 
 
-def _settle_divisions(tables: dict[str, Table]) -> None:
-    """Bells that are called by a division of the classes are its own."""
-    if "bells" in tables and "timetable" in tables:
+def _settle_divisions(found: SheetsFound, notes: list[Problem]) -> None:
+    """Bells that are called by a division of the classes, or as a drawn timetable is, are its own."""
+    tables = found.tables
+    if "bells" not in tables:
+        return
+    if "timetable" in tables:
         divisions = {plain(item.text("division")) for item in tables["timetable"].items}
         tables["bells"] = with_divisions(tables["bells"], divisions - {""})
+    found.divisions.update(divisions_drawn((sheet.name for _, sheet in found.grids), tables["bells"]))
+    if found.divisions:
+        tables["bells"] = with_divisions(tables["bells"], found.divisions.keys())
+        message = f"Sheets that are called as bells are have these: {listed([*found.divisions.values()])}."
+        notes.append(note("divisions-drawn", message))
 
 
 def _may_be_key_dates(kind: Kind) -> bool:
@@ -176,26 +192,20 @@ def _take_key_dates(
     notes: list[Problem],
 ) -> None:
     """Take a list of key dates as terms and days off, with one account for both; beside a table of terms, as days off."""
+    parts = [
+        (dates.days_off, Kind("daysoff", "names of holidays with their dates")),
+        (dates.special, Kind("specialdays", WHY_KEY_DATES)),
+    ]
     if "terms" in found.tables:
         message = f"Of {_called(dates.terms)} only the days off count: the terms are those of {_called(found.tables['terms'].sheet)}."
         notes.append(note("key-dates", message).at(dates.terms.place()))
     else:
-        _take(found, dates.terms, Kind("terms", WHY_KEY_DATES), asked, problems, notes)
-        found.accounts.pop()
+        parts.insert(0, (dates.terms, Kind("terms", WHY_KEY_DATES)))
         notes.append(dates.told)
-    if dates.days_off is not None:
-        _take(
-            found,
-            dates.days_off,
-            Kind("daysoff", "names of holidays with their dates"),
-            asked,
-            problems,
-            notes,
-        )
-        found.accounts.pop()
-    if dates.special is not None:
-        _take(found, dates.special, Kind("specialdays", WHY_KEY_DATES), asked, problems, notes)
-        found.accounts.pop()
+    for sheet, kind in parts:
+        if sheet is not None:
+            _take(found, sheet, kind, asked, problems, notes)
+            found.accounts.pop()  # one account for all of them
     found.accounts.append(dates.account)
     notes += dates.notes
     problems += dates.problems

@@ -10,7 +10,7 @@ from nomarium.reading.columns.cellssay import HEADS_TIMES, stretch_of
 from nomarium.reading.columns.column import PART_OF_DAY, Column
 from nomarium.reading.columns.contents import MOST_DIFFERENT, MOSTLY, Contents, name_some_weeks
 from nomarium.reading.columns.headings import is_placeholder, match_heading, normal, unit_of
-from nomarium.reading.columns.whenwords import heading_says_when, is_of_record, says_end
+from nomarium.reading.columns.whenwords import heading_says_when, is_of_nature, is_of_record, says_end
 from nomarium.sheets.sheet import cell_text
 
 _LETTERS_OF_NAME = 5
@@ -77,7 +77,7 @@ class _Filling:
             if self._about(c).times >= MOSTLY
             and not is_of_record(c.heading)
             and c.evidence != HEADS_TIMES
-            and re.search(OF_NATURE, normal(c.heading)) is None
+            and not is_of_nature(c.heading)
         ]
         spans = [c for c in clocks if _are_spans(self._about(c))]
         if len(clocks) > 1 and len(spans) == 1 and not self._taken & {"time", "start", "end", "when"}:
@@ -137,13 +137,12 @@ class _Filling:
                 )
 
 
+_PLACE_AND_DATE = 2
+"""Columns of a table that says where and when, and nothing else."""
 _LIMITS = (
     r"\b(?:due|deadline|closes|closing|by|until|before|return|hand ?in|abgabe|frist|limite|remise|entrega)\b"
 )
 """Words of a heading whose weekday ends something, and is not when the row's event is."""
-OF_NATURE = (
-    r"\b(?:sun ?rise|sun ?set|dawn|dusk|moon ?rise|moon ?set|(?:high|low) (?:water|tide)|tides?|[hl]w ?\d?)\b"
-)
 
 
 def _are_beside(clocks: list[Column]) -> bool:
@@ -151,7 +150,7 @@ def _are_beside(clocks: list[Column]) -> bool:
     and `Slot 2` are two of a kind."""
     if len(clocks) != 2 or clocks[1].at != clocks[0].at + 1:
         return False
-    if any(re.search(OF_NATURE, normal(c.heading)) for c in clocks):
+    if any(is_of_nature(c.heading) for c in clocks):
         return False
     first, second = (re.sub(r"\s*(?:\d+|\b[a-d])$", "", normal(c.heading)) for c in clocks)
     return first != second or is_placeholder(clocks[0].heading)
@@ -206,19 +205,8 @@ def _is_name(cell: Cell) -> bool:
 def _words_of_school(columns: list[Column], contents: list[Contents]) -> list[Column]:
     """Columns of words that say something about an event, in a table that has a title for none: one of them alone
     is the title (“Term”, “Starts”, “Ends”). A place is where, and a title only where nothing stands beside it but when."""
-    named = {
-        "term",
-        "label",
-        "group",
-        "categories",
-        "audience",
-        "description",
-        "teacher",
-        "attendees",
-        "organizer",
-        "period",
-    }
-    if sum(c.filled > 0 for c in columns) == len(("place", "date")):
+    named = set("term label group categories audience description teacher attendees organizer period".split())
+    if sum(c.filled > 0 for c in columns) == _PLACE_AND_DATE:
         named |= {"room", "location"}
     return [c for c in columns if c.field in named and c.how == "heading" and contents[c.at].texts >= MOSTLY]
 

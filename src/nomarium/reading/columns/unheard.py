@@ -11,12 +11,12 @@ from nomarium.model.refusal import Refusal
 from nomarium.model.wording import listed
 from nomarium.reading.cells.times import Times, read_times
 from nomarium.reading.cells.words import Lexicon, fold
-from nomarium.reading.columns.bycontent import OF_NATURE
 from nomarium.reading.columns.column import PART_OF_DAY, Column
 from nomarium.reading.columns.columnnotes import called, letter_of
 from nomarium.reading.columns.contents import MOSTLY, Contents
-from nomarium.reading.columns.headings import match_exactly, normal, unit_of
+from nomarium.reading.columns.headings import match_exactly, unit_of
 from nomarium.reading.columns.whenwords import (
+    is_of_nature,
     is_of_record,
     names_weekdays,
     says_begin,
@@ -107,7 +107,7 @@ def _unused_times(
             are_lengths = all(re.fullmatch(_LENGTH, cell_text(cell)) for cell in about.different)
             field = "duration" if are_lengths else "time" if is_timed else "FIELD"
             is_known = is_timed and any(c.field in ("time", "start", "when") for c in columns)
-            is_more = is_known or re.search(OF_NATURE, normal(column.heading)) is not None
+            is_more = is_known or is_of_nature(column.heading)
             keep = f'to keep it as it is: --column "{name}={column.field}"; or ' if takes_words else "or "
             kept = "--keep-extra" if has_words else f'--column "{name}=description"'
             remedy = (

@@ -56,6 +56,10 @@ _DATE_PARTS: Final = frozenset(
     "month day year mois jour annee monat tag jahr mes dia ano maand dag jaar".split()
 )
 """Headings of columns that repeat a part of the date beside them."""
+_OF_NATURE: Final = (
+    r"\b(?:sun ?rise|sun ?set|dawn|dusk|moon ?rise|moon ?set|(?:high|low) (?:water|tide)|tides?|[hl]w ?\d?)\b"
+)
+"""Headings of times that nobody sets."""
 _LONGEST_SAID: Final = 40
 """Longer cells are remarks."""
 _RECORD_WORDS = frozenset(
@@ -132,3 +136,8 @@ def says_end(heading: str) -> bool:
 def is_of_record(heading: str) -> bool:
     """Whether a heading names a date that is no event's: of birth, of the last change."""
     return not _RECORD_WORDS.isdisjoint(normal(heading).split())
+
+
+def is_of_nature(heading: str) -> bool:
+    """Whether a heading is that of tides, of the sun or of the moon: their times are no times of events."""
+    return re.search(_OF_NATURE, normal(heading)) is not None

@@ -6,6 +6,7 @@ from collections.abc import Iterator, Sequence
 from typing import Final
 
 from nomarium.reading.cells.words import Lexicon, fold
+from nomarium.reading.layouts.textlines import TextLine, is_sentence
 from nomarium.reading.rows.datewithin import date_within
 
 _SALUTATION: Final = r"(?:dear|hello|hi|chers?|cheres?|madame|liebe[rs]?|sehr geehrte[rs]?|estimad[oa]s?|querid[oa]s?|beste|geachte|gentile|gentili|caros?|caras?)\b.{0,60}[,!:]?"
@@ -128,3 +129,8 @@ def is_aside(text: str, has_date: bool, has_time: bool) -> bool:
 def heads_paper(text: str) -> bool:
     """Whether a line says what kind of paper it is that bears a date, `Newsletter`."""
     return re.fullmatch(_PAPERS, text) is not None
+
+
+def may_title(line: TextLine) -> bool:
+    """Whether a line without a date may be the title of what stands below it, or beside it."""
+    return not (is_sentence(line) or heads_paper(line.text))

@@ -19,11 +19,11 @@ _DAYS_BY_SLASH: Final = re.compile(
 _WITH_H: Final = frozenset(("fr", "pt", "es", "it", "ca", "ro"))
 _ISO: Final = r"\d{4}-\d\d-\d\d(?:[T ]\d\d:\d\d(?::\d\d)?)?"
 _LEADERS: Final = re.compile(r"(?<=\S)\s*(?:\.{4,}|(?:\.\s){3,}\.?|_{4,}|…{2,})\s*(?=\S)")
+"""Dots that lead the eye from a day to what is on: `8 ...... First day`."""
 _THREE_DOTS: Final = re.compile(
     r"^(\W*(?:[^\W\d_/]+\.?,?\s+|w/[bce]\s+)?\d{1,2}(?:\s+[^\W\d_]{3,9})?)\.{3}\s?(?=[^\W\d_])"
 )
 """The same, and fewer, behind a day that begins the line."""
-"""Dots that lead the eye from a day to what is on: `8 ...... First day`."""
 
 
 def with_plain_signs(text: str) -> str:

@@ -16,10 +16,12 @@ HALF_OF_DAY: Final = re.compile(
     r"(?i)^(?:in the\s+)?(?P<half>(?:a\.?m\.?|p\.?m\.?)(?=[\s:.,|–—-])|(?:morning|afternoon|evening)(?=\s*[:.,|–—-]))[\s:.,|–—-]+(?P<rest>.*[^\W\d_]{2}.*)$"
 )
 """A half of the day before what happens in it; `Morning tea` is a name."""
-_NAMED_BY_COUNT: Final = re.compile(
-    r"(?i)(?:week|round|session|meeting|match|game|lesson|class|unit|stage|leg|part|group|heat|module|term|periods?|lessons|act|page|year|grade|item)\s+\d{1,2}(?:\s?[-–]\s?\d{1,2})?"
+_COUNTED: Final = (
+    r"(?:week|round|session|meeting|match|game|lesson|class|unit|stage|leg|part|group|heat|module|term|periods?|lessons|act|page|year|grade|item)\s+"
+    r"\d{1,2}(?:\s?[-–]\s?\d{1,2})?"
 )
-_COUNT_AND_COMMA: Final = re.compile(rf"^((?i:{_NAMED_BY_COUNT.pattern.removeprefix('(?i)')})),\s")
+_NAMED_BY_COUNT: Final = re.compile(_COUNTED, re.IGNORECASE)
+_COUNT_AND_COMMA: Final = re.compile(rf"^({_COUNTED}),\s", re.IGNORECASE)
 _PLACE_AFTER: Final = re.compile(r"^(?P<title>.*\S)\s+(?:@\s*|(?:at|in)\s+(?=the\s|[A-Z0-9]))(?P<place>.+)$")
 _AT_IN_LANGUAGES: Final = {
     "de": r"am|im|in der|auf dem|beim|vor dem|an der", "fr": r"à la|à l['’]\s?(?=\w)|au|aux|dans (?:le|la|les)",

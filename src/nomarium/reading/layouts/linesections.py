@@ -5,9 +5,9 @@ from collections.abc import Mapping, Sequence, Set
 from typing import Final
 
 from nomarium.reading.cells.words import Lexicon, fold
-from nomarium.reading.layouts.asides import heads_paper
+from nomarium.reading.layouts.asides import may_title
 from nomarium.reading.layouts.eventrow import EventRow
-from nomarium.reading.layouts.textlines import TextLine, is_sentence
+from nomarium.reading.layouts.textlines import TextLine
 from nomarium.sheets.sheet import Row
 
 _MOST_WORDS: Final = 5
@@ -53,6 +53,6 @@ def _sections(
 
 def _may_head(line: TextLine, lexicon: Lexicon) -> bool:
     words = re.findall(r"[^\W\d_]+", fold(line.text))
-    is_plain = not (line.date or line.time or line.is_bullet or is_sentence(line) or heads_paper(line.text))
+    is_plain = not (line.date or line.time or line.is_bullet) and may_title(line)
     is_when = any(lexicon.knows(word) for word in words) or re.search(r"\d{3}", line.text) is not None
     return bool(words) and is_plain and not is_when and len(words) <= _MOST_WORDS

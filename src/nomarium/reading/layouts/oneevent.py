@@ -5,9 +5,9 @@ from collections.abc import Sequence
 from typing import Final
 
 from nomarium.reading.cells.placewords import is_place
-from nomarium.reading.layouts.asides import heads_paper
+from nomarium.reading.layouts.asides import may_title
 from nomarium.reading.layouts.eventrow import EventRow
-from nomarium.reading.layouts.textlines import TextLine, is_sentence
+from nomarium.reading.layouts.textlines import TextLine
 from nomarium.sheets.sheet import Row
 
 _MOST_WORDS: Final = 9
@@ -38,7 +38,8 @@ def _is_in_capitals(text: str) -> bool:
 
 def _may_be_title(line: TextLine) -> bool:
     return (
-        not (line.date or line.time or is_sentence(line) or heads_paper(line.text) or is_place(line.text))
+        not (line.date or line.time or is_place(line.text))
+        and may_title(line)
         and len(line.text.split()) <= _MOST_WORDS
         and any(map(str.isalpha, line.text))
         and re.search(_NO_TITLE, line.text.casefold()) is None

@@ -80,9 +80,8 @@ def look(top: Top) -> Reading | NotRead:
         dates = dates_of_weekdays(weekdays, begins)
         for at, text in filled:
             entries += entries_of_cell(sheet, number, at, text, date_part(dates[at]))
-    message = f"Read as a planner: {'one' if label is None else 'a'} week{' a row' * (label is not None)}, {counted}, weekdays across."
     notes = [
-        note("layout-planner", message).at(sheet.place()),
+        _told("one week" if label is None else "a week a row", counted).at(sheet.place()),
         *_unused(sheet, rows[head][1], weeks, {*weekdays} if label is None else {label, *weekdays}),
     ]
 
@@ -94,6 +93,10 @@ def look(top: Top) -> Reading | NotRead:
 
     problems = (_untitled(sheet, rows[head][0]),) * are_times
     return Reading(sheet, "planner", events, (*sheet.notes, *notes), problems)
+
+
+def _told(rows_are: str, counted: str) -> Problem:
+    return note("layout-planner", f"Read as a planner: {rows_are}, {counted}, weekdays across.")
 
 
 def _are_times(texts: Sequence[str]) -> bool:

@@ -9,7 +9,7 @@ from nomarium.model.wording import MONTHS
 from nomarium.reading.cells.placewords import is_place
 from nomarium.reading.cells.words import Lexicon
 from nomarium.reading.layouts import linerefusals
-from nomarium.reading.layouts.asides import heads_paper, is_aside
+from nomarium.reading.layouts.asides import heads_paper, is_aside, may_title
 from nomarium.reading.layouts.barelines import OF_DAY
 from nomarium.reading.layouts.eventrow import EventRow
 from nomarium.reading.layouts.leftopen import FROM_NOW, OF_ALL, left_open
@@ -203,7 +203,7 @@ class Taking:
             self._title_reaches = line.number  # the lines right below it, whatever they say themselves
         if not is_when_and_where:
             return row
-        if above.is_bullet or is_sentence(above) or heads_paper(above.text):
+        if above.is_bullet or not may_title(above):
             return row
         self._title_reaches = line.number
         return number, EventRow(*map(str, cells))._replace(title=above.text.strip(" :"), place=str(cells[2]))
@@ -217,7 +217,7 @@ class Taking:
             or not line.text.startswith(line.rest.strip(" :"))
         ):
             return None
-        if is_sentence(above) or heads_paper(above.text) or len(above.text.split()) > _MOST_OVER_EDGE:
+        if not may_title(above) or len(above.text.split()) > _MOST_OVER_EDGE:
             return None
         return line.number, EventRow(
             line.date, line.time, f"{above.text.strip(' :')} {line.rest.strip(' :').lower()}"
@@ -336,11 +336,9 @@ class Taking:
     def _over_heading(self, line: TextLine) -> str | None:
         """The title right above the line with the date, where what stands below it and its time is a place."""
         above, at = self._last_text, max(self.headings, default=0)
-        is_right_above = (
-            above is not None and above.number == at - 1 and not self.rows and is_place(line.text)
-        )
-        is_title = above is not None and not (is_sentence(above) or heads_paper(above.text))
-        return above.text.strip(" :") if above is not None and is_right_above and is_title else None
+        if above is None or above.number != at - 1 or self.rows or not is_place(line.text):
+            return None
+        return above.text.strip(" :") if may_title(above) else None
 
     def _gives_place(self, line: TextLine) -> bool:
         """Whether a line is the place of the event right above it, which has none."""

@@ -87,6 +87,7 @@ _NUMBERS: Final = re.compile(r"\d{1,2}(?:st|nd|rd|th)?(?:[-–/&+]\d{1,2}(?:st|n
 ALL_DAY: Final = re.compile(
     r"(?i)(all[ -]day|whole day|full day|ganztägig|ganztags|(?:toute )?la journée|todo el día|(?:de )?hele dag|dia (?:inteiro|todo)|tutto il giorno|cały dzień|hela dagen|heldag|終日|全天)(?![a-zà-ÿ])[\s,:–—-]*"
 )
+_DAILY: Final = r"(?i)(?<![^\W\d_])(?:daily|each day|every day|täglich|jeden tag|tous les jours|chaque jour|a diario|todos los días|ogni giorno|dagelijks)(?![^\W\d_])"
 _INCLUSIVE: Final = r"(?i)[\s,;]*(?:\((?:both )?(?:inclusive|inclus(?:ifs?)?|incl\.?|inkl\.?|einschließlich|inclusief|compris)\)|(?:(?<=[\s,;])|^)(?:both )?(?:inclusive|inclus(?:ifs?)?|incl\.?|inkl\.?|einschließlich|inclusief|compris))(?=[\s.,;:–—-]|$)"
 """Beside a first and a last day: an end date is its last day."""
 _WEEKDAY_BEHIND: Final = re.compile(
@@ -230,11 +231,7 @@ def text_line(number: int, text: str, lexicon: Lexicon) -> TextLine:
             date, time, has_time = dates, own, False
     if has_last:
         rest = re.sub(_INCLUSIVE, "", rest)
-        rest = re.sub(
-            r"(?i)(?<![^\W\d_])(?:daily|each day|every day|täglich|jeden tag|tous les jours|chaque jour|a diario|todos los días|ogni giorno|dagelijks)(?![^\W\d_])",
-            "",
-            rest,
-        )
+        rest = re.sub(_DAILY, "", rest)
     date, rest, repeat, without = _repeat_in(days, date, rest, has_last)
     if repeat:
         rest = re.sub(r"(?i)(?:^|[,;]\s*)(?:starting|beginning|commencing|from)\s*$", "", rest)

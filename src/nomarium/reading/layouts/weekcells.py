@@ -23,6 +23,7 @@ from nomarium.reading.rows.when import NOTHING, Part
 from nomarium.sheets.sheet import Row, cell_text, is_blank
 
 _HEADINGS: Final = ("Title", "Day", "Time", "Location", "Teacher")
+_FIRST_AND_LAST: Final = 2
 _BOUNDS: Final = frozenset(("start", "end", "date", "end-date"))
 _OF_PLACES: Final = frozenset(("location", "room"))
 _OTHERS: Final = 3
@@ -124,7 +125,7 @@ def _bounds_in(head: Sequence[Cell], rows: Sequence[Row]) -> tuple[int, ...]:
         if (match := match_exactly(cell_text(cell))) is not None and match.field in _BOUNDS
         and all(n < len(row) and looks_like_date(row[n]) for _, row in rows if not is_blank(row))
     ]  # fmt: skip
-    return tuple(dated) if len(dated) == len(("first", "last")) else ()
+    return tuple(dated) if len(dated) == _FIRST_AND_LAST else ()
 
 
 def _events_in(cell: Cell, day: str, label: str, field: str) -> Iterator[tuple[str, str, str, str, str]]:

@@ -49,7 +49,7 @@ _OTHER_DAYS: Final = re.compile(
 """Days before the last one of a date, `12, 13 and`."""
 _NUMBERED = frozenset(
     "group table team set court lane grade form section bay gate crew boat squad pool block floor slip loft shed berth dock hall studio lab "
-    "gruppe groupe grupo gruppo equipe team tisch halle raum salle sala zimmer".split()
+    "gruppe groupe grupo gruppo equipe tisch halle raum salle sala zimmer".split()
 )
 """Words that a number stands behind, `Group 2, 7 December`; `Group 2 October` is none of it."""
 _NUMBER_FIRST = re.compile(r"\d{1,2}\s*,\s*")

@@ -318,13 +318,12 @@ class _RowReader:
         self.account.reject(self.reading.headings, row, [self._problem(number, row, one) for one in blames])
 
     def _problem(self, number: int, row: Sequence[Cell], blame: Blame) -> Problem:
-        at = self.at
-        if self.summary_at >= 0:
-            at = {"summary": self.summary_at, **at}
+        at = {"summary": self.summary_at, **self.at} if self.summary_at >= 0 else self.at
         if blame.field == "milestone" and self.milestones is not None:
             at = {**at, "milestone": self.milestones.blamed_at}
-        blame, events = without_month(blame, row, at, self.reading.parts), self.account.ledger.events
-        return blamed(self.sheet, self.reading.columns, at, number, row, blame, events > 0)
+        blame = without_month(blame, row, at, self.reading.parts)
+        has_events = self.account.ledger.events > 0
+        return blamed(self.sheet, self.reading.columns, at, number, row, blame, has_events)
 
     def _tell(self, number: int, when: When) -> None:
         for code in dict.fromkeys(when.notes):
