@@ -370,3 +370,30 @@ def test_the_number_of_a_group_is_no_day(tmp_path: Path) -> None:
         "Fair 2026-12-05/2026-12-06", "Fair 2026-12-06/2026-12-07", "Group 1: Tar 2026-12-03/2026-12-04", "Group 1: Tar 2026-12-10/2026-12-11",
         "Group 2: Knots 2026-12-07/2026-12-08",
     ]  # fmt: skip
+
+
+def test_a_remark_below_a_list_takes_no_date_from_above(tmp_path: Path) -> None:
+    source = tmp_path / "calendar.csv"
+    source.write_text(
+        "Wk,Date,What,Who\n1,11 Jan 2027,Term begins,All\n,,Safety talk,Bell\n2,18 Jan 2027,Regatta,Finch\n,,,\n* subject to change,,,\n",
+        "utf-8",
+    )
+    assert '--fill-down "Date"' in refused(source)
+    events = [
+        "Regatta 2027-01-18/2027-01-19",
+        "Safety talk 2027-01-11/2027-01-12",
+        "Term begins 2027-01-11/2027-01-12",
+    ]
+    assert sorted(built(source, "--fill-down", "Date")) == events
+
+
+def test_the_remedy_for_a_text_of_quotations_helps(tmp_path: Path) -> None:
+    source = tmp_path / "mail.txt"
+    quoted = "See below.\n\n> dates so far:\n> - Open evening: Thurs 3 Dec 2026, 18:00\n> - Mock exams: Mon 7 Dec 2026\n"
+    source.write_text(quoted, "utf-8")
+    assert "take their “>” away" in refused(source)
+    source.write_text(quoted.replace("> ", ""), "utf-8")
+    assert sorted(built(source)) == [
+        "Mock exams 2026-12-07/2026-12-08",
+        "Open evening 2026-12-03T18:00/2026-12-03T19:00",
+    ]

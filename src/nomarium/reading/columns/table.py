@@ -1,6 +1,6 @@
 """A table found in a sheet: its head, its columns, what its dates mean, and its rows of data."""
 
-from collections.abc import Iterator, Sequence
+from collections.abc import Iterator, Sequence, Set
 from itertools import islice
 from typing import NamedTuple
 
@@ -14,7 +14,7 @@ from nomarium.reading.columns.decisions import Decisions
 from nomarium.reading.columns.head import TableHead
 from nomarium.reading.columns.runningmonths import RunningMonths
 from nomarium.reading.options import ReadingOptions
-from nomarium.sheets.sheet import Row, Sheet, cell_text, is_blank
+from nomarium.sheets.sheet import Row, Sheet, cell_text
 
 
 class TableReading(NamedTuple):
@@ -48,9 +48,9 @@ class TableReading(NamedTuple):
     def rows(self) -> Iterator[Row]:
         """The rows of data, what merged cells and `--fill-down` say filled in."""
         data = data_rows(self.sheet, self.head)
-        rows = filled_rows(
-            self.sheet, data, fill_down_columns(self.headings, self.options, self.sheet.first_column)
-        )
+        down = fill_down_columns(self.headings, self.options, self.sheet.first_column)
+        idle = frozenset(column.at for column in self.columns if column.field in ("", "week"))
+        rows = filled_rows(self.sheet, data, down, idle)
         return self.parts.joined(rows) if self.parts else rows
 
 
@@ -67,8 +67,11 @@ def fill_down_columns(
     return tuple(dict.fromkeys(at for places in named for at in places))
 
 
-def filled_rows(sheet: Sheet, rows: Iterator[Row], fill_down: tuple[int, ...]) -> Iterator[Row]:
-    """The rows of data; a cell merged over several rows says its value in each of them."""
+def filled_rows(
+    sheet: Sheet, rows: Iterator[Row], fill_down: tuple[int, ...], idle: Set[int] = frozenset()
+) -> Iterator[Row]:
+    """The rows of data; a cell merged over several rows says its value in each of them. A lone text in a column that says
+    nothing of an event, one of `idle`, is a remark, and takes nothing from above."""
     spans = {
         (row, column): (area.first_row, area.first_column)
         for area in sheet.merged
@@ -78,13 +81,14 @@ def filled_rows(sheet: Sheet, rows: Iterator[Row], fill_down: tuple[int, ...]) -
     }
     if not spans and not fill_down:
         return rows
-    return _fill(rows, spans, fill_down, sheet.first_column)
+    return _fill(rows, spans, fill_down, idle, sheet.first_column)
 
 
 def _fill(
     rows: Iterator[Row],
     spans: dict[tuple[int, int], tuple[int, int]],
     fill_down: tuple[int, ...],
+    idle: Set[int],
     offset: int,
 ) -> Iterator[Row]:
     above: dict[int, Cell] = {}
@@ -98,7 +102,8 @@ def _fill(
                 merged[at] = cells[column]
             elif at in spans and cells[column] == "":
                 cells[column] = merged.get(spans[at], "")
-        if not is_blank(cells):
+        filled = [n for n, cell in enumerate(cells) if cell_text(cell)]
+        if filled and not (len(filled) == 1 and filled[0] in idle):
             for column in fill_down:
                 if column < len(cells):
                     if cell_text(cells[column]):

@@ -90,15 +90,14 @@ def look(top: Top) -> Reading | NotRead:
             sheet, "no-lines", f"no line of it is an event, and line {number} is “{text}”", problem
         )
     if not found.rows:
-        message = f"No line of {sheet.title} has a date or a time."
-        return not_read(
-            sheet,
-            "no-lines",
-            "no line has a date or a time",
-            "text-none",
-            message,
+        message, remedy = (
+            f"No line of {sheet.title} has a date or a time.",
             "Check that this is the right file.",
         )
+        if any(str(row[0]).lstrip().startswith(">") for _, row in lines if row):
+            message = f"{message} Lines that begin with “>” are quotations, and are not read."
+            remedy = "If events are in them, take their “>” away, and build again."
+        return not_read(sheet, "no-lines", "no line has a date or a time", "text-none", message, remedy)
     made = sheet._replace(
         read_rows=partial(_rows, found.rows), said_above=tuple(found.above), unit="line", read_lines=None
     )
