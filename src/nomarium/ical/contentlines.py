@@ -2,6 +2,7 @@
 (RFC 5545, 3.1; RFC 6868)."""
 
 import re
+from collections.abc import Callable
 from typing import NamedTuple
 
 _NAME = r"[A-Za-z0-9-]+"
@@ -67,13 +68,15 @@ def _plain(text: str) -> str:
     return text
 
 
-def unfolded_octets(block: bytes) -> bytes:
-    """A piece of a file with its folds taken out, before it is decoded: a fold may cut a character in two."""
-    if b"\n " in block or b"\n\t" in block:
-        if b"\n\t" not in block and b"\n\n" not in block and b"\n\r\n" not in block:
-            return block.replace(b"\r\n ", b"").replace(b"\n ", b"")
-        return re.sub(rb"(?:\r?\n)+[ \t]", b"", block)  # blank lines before a fold are met, too
-    return block
+Unfolder = Callable[[bytes], bytes]
+"""Takes the folds out of a piece of a file before it is decoded: a fold may cut a character in two."""
+
+
+def unfolder_of(data: bytes) -> Unfolder:
+    """How the pieces of a file are unfolded, LF its line ends: looked at once, not for each event."""
+    if b"\n\t" in data or b"\n\n" in data:  # blank lines before a fold are met, too
+        return lambda piece: re.sub(rb"\n+[ \t]", b"", piece)
+    return lambda piece: piece.replace(b"\n ", b"")
 
 
 def decoded(octets: bytes) -> str:

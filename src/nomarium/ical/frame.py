@@ -5,12 +5,12 @@ from collections import Counter
 from collections.abc import Iterator, Sequence
 from typing import NamedTuple
 
-from nomarium.ical.contentlines import decoded, parsed, unfolded_octets
+from nomarium.ical.contentlines import Unfolder, decoded, parsed
 from nomarium.ical.filezones import FileZone, Zone, ZoneNames, read_vtimezone
 from nomarium.ical.octets import unescaped
 
 _LEFT_OUT = frozenset(("VTODO", "VJOURNAL", "VFREEBUSY"))
-_ONLY_BETWEEN = frozenset((b"\nEND:VEVENT\r\nBEGIN:VEVENT", b"\nEND:VEVENT\nBEGIN:VEVENT"))
+_ONLY_BETWEEN = b"\nEND:VEVENT\nBEGIN:VEVENT"
 """What stands between the texts of two neighbouring events and nothing else."""
 
 
@@ -46,15 +46,14 @@ class Frame:
 
 
 def with_plain_ends(data: bytes) -> bytes:
-    """UTF-8 or Windows-1252 with LF or CRLF line ends, component names in upper case, a line end in front."""
+    """UTF-8 or Windows-1252 with LF as line ends, component names in upper case, a line end in front."""
     if data.startswith((b"\xff\xfe", b"\xfe\xff")):
         data = data.decode("utf-16", "replace").encode()
     data = data.removeprefix(b"\xef\xbb\xbf")
-    if b"\n" not in data:
-        data = data.replace(b"\r", b"\n")
-    data = with_whole_marks(b"\n" + data)
-    if b"\nBEGIN:VCALENDAR" not in data or any(text in data for text in _LOWER):
-        data = re.sub(rb"(?im)^(?:begin|end):[a-z-]+", lambda match: match[0].upper(), data)
+    data = data.replace(b"\r\n", b"\n") if b"\n" in data else data.replace(b"\r", b"\n")
+    data = b"\n" + data
+    if b"\nBEGIN:VCALENDAR" not in data or _ODD_MARK.search(data):
+        data = re.sub(rb"(?im)^(?:begin|end):[a-z-]+", lambda mark: mark[0].upper(), with_whole_marks(data))
     return data
 
 
@@ -74,8 +73,8 @@ def with_whole_marks(data: bytes) -> bytes:
     return _BROKEN_MARK.sub(whole, data)
 
 
-_LOWER = (b"\nbegin:", b"\nBegin:", b"\nBEGIN:v", b"\nBEGIN:Ve", b"\nend:", b"\nEnd:", b"\nEND:v")
-"""Signs that a file writes the names of its components in other than upper case."""
+_ODD_MARK = re.compile(rb"\n(?:begin:|Begin:|BEGIN:v|BEGIN:Ve|end:|End:|END:v|[BEbe][A-Za-z:-]*\r?\n[ \t])")
+"""Signs that a file writes where its components begin and end in other than upper case, or folds it."""
 
 
 def blocks_in(data: bytes) -> Iterator[Block]:
@@ -108,7 +107,7 @@ def _line(data: bytes, name: bytes, at: int, limit: int) -> int:
     return found
 
 
-def read_frame(data: bytes, blocks: Sequence[Block]) -> Frame:
+def read_frame(data: bytes, blocks: Sequence[Block], unfolded: Unfolder) -> Frame:
     """Read everything around the events."""
     frame = Frame()
     own: dict[str, FileZone] = {}
@@ -116,7 +115,7 @@ def read_frame(data: bytes, blocks: Sequence[Block]) -> Frame:
     properties: list[str] = []
     zone_lines: list[str] | None = None
     depth = begun = ended = 0
-    for line in _lines_around(data, blocks):
+    for line in _lines_around(data, blocks, unfolded):
         if line == "BEGIN:VTIMEZONE":
             zone_lines = []
         elif line == "END:VTIMEZONE" and zone_lines is not None:
@@ -151,13 +150,13 @@ def read_frame(data: bytes, blocks: Sequence[Block]) -> Frame:
     return frame
 
 
-def _lines_around(data: bytes, blocks: Sequence[Block]) -> Iterator[str]:
+def _lines_around(data: bytes, blocks: Sequence[Block], unfolded: Unfolder) -> Iterator[str]:
     at = 0
     for start, end, _ in [*blocks, Block(len(data), len(data), True)]:
         gap = data[at:start]
         at = end
-        if len(gap) > 27 or gap not in _ONLY_BETWEEN:
-            yield from decoded(unfolded_octets(gap)).replace("\r", "\n").split("\n")
+        if gap != _ONLY_BETWEEN:
+            yield from decoded(unfolded(gap)).replace("\r", "\n").split("\n")
 
 
 def _take_property(frame: Frame, line: str) -> None:

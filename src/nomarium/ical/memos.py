@@ -27,10 +27,10 @@ class MomentMemo(dict[str, "Instant | str"]):
         moment: Instant | str | None = None
         if self._placed is not None:
             try:
-                local = plain_moment(value)
-            except ValueError:
-                local = None
-            moment = Instant(local, *self._placed) if local is not None else None
+                if (local := plain_moment(value)) is not None:
+                    moment = tuple.__new__(Instant, (local, *self._placed))
+            except ValueError:  # said below
+                pass
         if moment is None:
             moment = instant_of(self._head, value, self._zones)
             if type(moment) is Instant and len(value) == 15:

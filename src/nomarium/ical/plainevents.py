@@ -111,7 +111,12 @@ class PlainEvents:
         summary = parts[summary_at][2] if summary_at >= 0 else ""
         sequence = parts[sequence_at][2] if sequence_at >= 0 else "0"
         dtstamp = self._stamps[parts[dtstamp_at][2]] if dtstamp_at >= 0 else ""
-        if not summary or summary.isspace() or not _WHOLE(sequence) or (dtstamp_at >= 0 and not dtstamp):
+        if (
+            not summary
+            or summary.isspace()
+            or not (sequence == "0" or _WHOLE(sequence))
+            or (dtstamp_at >= 0 and not dtstamp)
+        ):
             return None
         other: tuple[str, ...] = ()
         for head, at in shape.stamps:

@@ -8,7 +8,7 @@ import copy
 import datetime as dt
 from collections import Counter
 
-from nomarium.ical.contentlines import decoded, mended, parsed, property_head, unfolded_octets
+from nomarium.ical.contentlines import decoded, mended, parsed, property_head, unfolder_of
 from nomarium.ical.frame import blocks_in, read_frame, with_plain_ends
 from nomarium.ical.memos import MomentMemo
 from nomarium.ical.octets import unescaped
@@ -91,7 +91,8 @@ class _Reader:
     def __init__(self, data: bytes, file: str, zone_name: str | None) -> None:
         self.data = data
         self.blocks = list(blocks_in(data))
-        self.frame = read_frame(data, self.blocks)
+        self.unfolded = unfolder_of(data)
+        self.frame = read_frame(data, self.blocks, self.unfolded)
         self.frame.zones.fallback = zone_name
         self.found = CalendarRead(file)
         self.names: dict[str, str] = {}
@@ -105,11 +106,12 @@ class _Reader:
         data = self.data
         line_number = at = 0
         is_cancelled = self.frame.is_cancelled
+        unfolded = self.unfolded
         for start, end, is_finished in self.blocks:
             line_number += data.count(b"\n", at, start)
             at = start
             self.counts["component-unfinished"] += not is_finished
-            text = decoded(unfolded_octets(data[start:end])).replace("\r\n", "\n").strip("\r\n")
+            text = decoded(unfolded(data[start:end])).strip("\r\n")
             entry = None if is_cancelled else self.plain.entry(text, line_number)
             if entry is not None:
                 self.found.entries.append(entry)

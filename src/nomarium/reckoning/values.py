@@ -4,6 +4,7 @@ import datetime as dt
 import re
 
 _MOMENT = r"(\d{4})-?(\d\d)-?(\d\d)(?:[T ]?(\d\d):?(\d\d)(?::?(\d\d)(?:\.\d+)?)?\s?(Z|[+-]\d\d:?\d\d)?)?"
+_is_plain = re.compile(r"[0-9]{8}T(?:[01][0-9]|2[0-3])[0-5][0-9][0-5][0-9]").fullmatch
 _OFFSET = r"([+-])?(\d\d):?(\d\d)(?::?(\d\d))?"
 
 
@@ -35,17 +36,9 @@ def moment_of(text: str) -> tuple[dt.date | dt.datetime, dt.timedelta | None] | 
 
 
 def plain_moment(text: str) -> dt.datetime | None:
-    """A date-time of fifteen signs, `20270412T090000`, the form of nearly every one; None for other texts. Raises ValueError
-    when there is no such moment."""
-    if (
-        len(text) != 15
-        or text[8] != "T"
-        or not (text.isascii() and text[:8].isdigit() and text[9:].isdigit())
-    ):
-        return None
-    if text[13:] > "59":  # a leap second, and what is none
-        return dt.datetime.fromisoformat(text[:13] + "59")
-    return dt.datetime.fromisoformat(text) if text[9:11] < "24" else None
+    """A date-time of fifteen signs, `20270412T090000`, the form of nearly every one; None for other texts, and for odd seconds and
+    hours. Raises ValueError when there is no such moment."""
+    return dt.datetime.fromisoformat(text) if _is_plain(text) else None
 
 
 def offset_of(text: str) -> dt.timedelta | None:
