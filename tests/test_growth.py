@@ -1,5 +1,7 @@
 """Twice the input costs about twice the steps: lines of the program that are run, counted, since timings are no tests."""
 
+import csv
+import io
 import sys
 from collections.abc import Callable
 from pathlib import Path
@@ -155,6 +157,30 @@ def test_twice_the_input_is_twice_the_steps(writes: Writes, tmp_path: Path) -> N
     assert third - second <= 1.3 * (second - first) + 2_000, (
         found
     )  # each further part costs no more than the one before
+
+
+@pytest.mark.parametrize("bad", ["31/02/2026", "soon {}"], ids=["one date for all", "each another text"])
+def test_a_refused_row_costs_a_few_good_ones(bad: str, tmp_path: Path) -> None:
+    from benchmarks.data import write_csv
+
+    steps: dict[tuple[str, int], int] = {}
+    for size in (1_200, 1_200, 1_700):  # the first for what is worked out once and kept
+        source = tmp_path / f"{size}.csv"
+        write_csv(source, size)
+        rows = list(csv.reader(io.StringIO(source.read_text("utf-8"))))
+        at = rows[0].index("Date")
+        rejected = [[*row[:at], bad.format(n), *row[at + 1 :]] for n, row in enumerate(rows[1:])]
+        for kind, kept in (("good", rows[1:]), ("bad", [*rows[1:601], *rejected[600:]])):
+            with (tmp_path / "t.csv").open("w", encoding="utf-8", newline="") as made:
+                csv.writer(made).writerows([rows[0], *kept])
+            wanted = ["build", tmp_path / "t.csv", "-o", tmp_path / "o.ics", "--afresh", "--partial"]
+            steps[kind, size] = steps_of(wanted)
+    good, refused = (steps[kind, 1_700] - steps[kind, 1_200] for kind in ("good", "bad"))
+    assert refused <= MOST_FOR_REFUSED[bad] * good, (refused / good, steps)
+
+
+MOST_FOR_REFUSED = {"31/02/2026": 3.5, "soon {}": 7}
+"""How many good rows a refused one may cost, in lines of the program."""
 
 
 MOST_STEPS = {"csv": 130, "adverse": 480, "ics": 310}

@@ -403,6 +403,26 @@ def test_a_tally_reads_lists_and_zones_as_a_build_does(tmp_path: Path) -> None:
     assert [(line[0], line[1], line[3]) for line in listed["lines"]] == [("Loft", 2, 2.5)]
 
 
+@pytest.mark.parametrize(
+    "late",
+    [
+        pytest.param('"Mondays 4pm, 7 Sept – 28 Sept 2026",', id="a repeat, which no row before it has"),
+        pytest.param("soon,", id="a date that nobody can read"),
+    ],
+)
+def test_what_a_late_row_says_is_the_same_to_every_command(late: str, tmp_path: Path) -> None:
+    days = [dt.date(2026, 9, 1) + dt.timedelta(n % 300) for n in range(3_000)]
+    rows = [f"E{n},{day:%d/%m/%Y},9:00" for n, day in enumerate(days)]
+    source = csv_file(tmp_path, "\n".join(["Event,Date,Start", *rows, f"Sail club,{late}"]))
+    built = nomarium("build", source, "-o", tmp_path / "o.ics", "--partial")
+    written = len(events_in(tmp_path / "o.ics"))
+    assert written == (3_000 if "soon" in late else 3_004), built.text
+    checked = nomarium("check", source, "--json")
+    assert (json.loads(checked.out)["events"], checked.status) == (written, built.status), checked.text
+    counted = json.loads(nomarium("tally", source, "--by", "summary", "--json").out)
+    assert sum(line[1] for line in counted["lines"]) == written
+
+
 def test_a_tally_of_an_endless_series_asks_until_when(tmp_path: Path) -> None:
     calendar = ics(tmp_path, vevent(PLAIN + "|LOCATION:Slip|RRULE:FREQ=WEEKLY"))
     outcome = nomarium("tally", calendar, "--by", "room")

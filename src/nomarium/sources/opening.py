@@ -120,7 +120,7 @@ def sources_in(
     options: ReadingOptions,
     days_off: "DaysOff | None" = None,
     identity_name: str = "",
-    is_whole: bool = False,
+    is_whole: bool = True,
     by_rule: bool = False,
 ) -> Sources:
     """Find out what every source is. `days_off` close the school of a plan; `identity_name` is what UIDs are made

@@ -3,6 +3,7 @@
 import datetime as dt
 import re
 import unicodedata
+from functools import lru_cache
 from typing import Literal, NamedTuple
 
 from nomarium.model.cell import Cell
@@ -72,7 +73,7 @@ def _moment_of(cell: Cell, role: Role, lexicon: Lexicon, counts_1904: bool) -> M
     if role != "time" and (day := plain_date(cell)):
         return Moment(certain(day))
     if isinstance(cell, str):
-        return read_moment_text(cell.strip(), role, lexicon, counts_1904)
+        return _remembered(cell.strip(), role, lexicon, counts_1904)
     if isinstance(cell, dt.datetime):
         return _of_datetime(cell, role)
     if isinstance(cell, dt.date):
@@ -93,6 +94,11 @@ def _moment_of(cell: Cell, role: Role, lexicon: Lexicon, counts_1904: bool) -> M
     if isinstance(cell, bool):
         return Refusal("date-unread", "A yes or no is no date and no time.")
     return _of_number(float(cell), role, counts_1904)
+
+
+@lru_cache(maxsize=8192)  # a column is sampled, heard as evidence and read: each text once for all of it
+def _remembered(text: str, role: Role, lexicon: Lexicon, counts_1904: bool) -> Moment | Refusal:
+    return read_moment_text(text, role, lexicon, counts_1904)
 
 
 def plain_date(cell: Cell) -> dt.date | None:

@@ -35,6 +35,31 @@ def _signs() -> tuple[re.Pattern[str], dict[str, str]]:
     return re.compile("|".join(re.escape(word) for word in listed_longest)), words
 
 
+_FRENCH_WEEKDAYS = frozenset(
+    "lundi mardi mercredi jeudi vendredi samedi dimanche lun mer jeu ven sam dim".split()
+)
+
+
+@lru_cache(maxsize=1)
+def _telling_words() -> frozenset[str]:
+    """Words of which each phrase of repetition has one, but for weekdays: those that say how often."""
+    words = (word for word, sign in _signs()[1].items() if sign.isalpha() and sign != "of")
+    return frozenset(part for word in words for part in re.findall(r"[^\W\d_]+", word) if len(part) > 1)
+
+
+def may_say_repeat(text: str, lexicon: Lexicon) -> bool:
+    """Whether a text has a weekday, a word that says how often, or the form of a rule: a quick look, since most have none."""
+    if "=" in text:
+        return True
+    for word in re.findall(r"[^\W\d_]+", fold(text)):
+        plain = word.removesuffix("s")
+        if word in _telling_words() or any(
+            one in lexicon.weekdays or one in _FRENCH_WEEKDAYS for one in (word, plain)
+        ):
+            return True
+    return False
+
+
 def signs_of(text: str, lexicon: Lexicon) -> str | Refusal:
     """A phrase as signs parted by spaces."""
     text = f" {fold(text)} ".replace("/", " & ").replace(",", " & ").replace("(", " ").replace(")", " ")

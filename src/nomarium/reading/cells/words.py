@@ -41,6 +41,10 @@ class Lexicon(NamedTuple):
     weekdays: dict[str, int]
     languages: tuple[str, ...] = ("en",)
 
+    def __hash__(self) -> int:
+        """Equal ones have the same, and it is quickly told: readings are remembered by text and lexicon."""
+        return hash((self.languages, len(self.months), len(self.weekdays)))
+
     def knows(self, word: str) -> bool:
         return word in self.months or word in self.weekdays
 

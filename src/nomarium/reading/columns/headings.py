@@ -92,6 +92,7 @@ def _vocabulary() -> frozenset[str]:
     return frozenset(word for spelling in spellings() for word in spelling.split())
 
 
+@lru_cache(maxsize=2048)  # the headings are compared with every row that is no event
 def normal(heading: str) -> str:
     """A heading as spellings are compared: folded, brackets and signs gone, single spaces.
 

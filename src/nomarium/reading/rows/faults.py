@@ -95,7 +95,7 @@ def note_text(
     `fields` has one field a column; `dated` tells whether a cell of the row reads as a date; `has_slots`, whether the
     table lists dates on most of which nothing happens.
     """
-    filled = [(n, cell_text(cell)) for n, cell in enumerate(row) if cell_text(cell)]
+    filled = [(n, text) for n, cell in enumerate(row) if (text := cell_text(cell))]
     texts = [text for _, text in filled]
     if dated:
         slots = ("date", "when", "end-date", "day", "week", "all-day")

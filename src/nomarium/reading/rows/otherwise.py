@@ -13,6 +13,7 @@ from nomarium.reading.cells.dates import DayReading
 from nomarium.reading.cells.fourfigures import hours_with_colons
 from nomarium.reading.cells.moments import certain
 from nomarium.reading.cells.repeatclauses import without_times
+from nomarium.reading.cells.repeatphrases import may_say_repeat
 from nomarium.reading.cells.repeats import Repeat, read_repeat
 from nomarium.reading.cells.times import Times
 from nomarium.reading.columns.decisions import Decisions, resolve_day
@@ -95,7 +96,10 @@ def _on(row: Sequence[Cell], at: int, day: dt.date, reader: WhenReader, times: T
 def _repeating(row: Sequence[Cell], at: int, field: str, reader: WhenReader) -> Otherwise | None:
     """A row whose date is a phrase, `Mondays 4pm, 7 Sept – 28 Sept`."""
     options, decisions = reader.reading.options, reader.reading.decisions
-    repeat = read_repeat(cell_text(row[at]), decisions.lexicon, options.cycle)
+    text = cell_text(row[at])
+    if options.cycle is None and not may_say_repeat(text, decisions.lexicon):
+        return None
+    repeat = read_repeat(text, decisions.lexicon, options.cycle)
     if not isinstance(repeat, Repeat) or not _says_often(repeat):
         return None
     begin = _first_day(repeat, decisions, options.repeats_from)

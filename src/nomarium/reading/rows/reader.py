@@ -50,7 +50,8 @@ _EACH_ROW = frozenset({"time-unknown", "time-skipped", "time-repeated"})
 
 
 def read_events(reading: TableReading, account: Account) -> Iterator[Event]:
-    """The events of a table in the order of its rows. What becomes of every row goes into `account`."""
+    """The events of a table in the order of its rows, up to the first that is rejected where only a part of them was looked
+    at. What becomes of every row goes into `account`."""
     reader = _RowReader(reading, account)
     plainly, read, ledger = reader.plain_reader(), reader.read, account.ledger
     ledger.notes += len(reading.head.title_rows)
@@ -74,8 +75,10 @@ def read_events(reading: TableReading, account: Account) -> Iterator[Event]:
                 found = read(number, row)
             except OverflowError:
                 reader.reject(number, row, Blame("date", BEYOND))
-                continue
+                found = None
             if found is None:
+                if account.rejected and not reading.is_whole:
+                    break  # what a part of the table has settled may be why: it is looked at as a whole, and read again
                 continue
             ledger.events += 1
             last_number = number
@@ -101,6 +104,7 @@ class _RowReader:
         self.when = WhenReader(reading)
         self.fields, self.at, self.known = self.when.fields, self.when.at, self.when.known
         self.width = len(self.fields)
+        self.headings = reading.headings
         self.header_width = len(reading.head.headings)
         # in text a longer row is a slip; on a sheet anything may stand to the right of a table
         self.check_width = bool(reading.head.header_rows) and not self.sheet.name
@@ -235,12 +239,13 @@ class _RowReader:
         self, number: int, row: Sequence[Cell], when: When | Blame
     ) -> Event | Literal["rejected"] | None:
         """The event of a row that holds one text with a date in it; a date that cannot be settled rejects the row."""
-        filled = [text for cell in row if (text := cell_text(cell))]
-        if len(filled) != 1 or isinstance(when, When) or number in self.fault_rows:
+        filled = filter(None, map(cell_text, row))
+        text = next(filled, "")
+        if isinstance(when, When) or not text or next(filled, "") or number in self.fault_rows:
             return None
         from nomarium.reading.rows.lone import event_said_alone
 
-        event = event_said_alone(filled[0], self.when, number)
+        event = event_said_alone(text, self.when, number)
         if isinstance(event, Refusal):
             self.reject(number, row, Blame("date", event))
             return "rejected"
@@ -290,7 +295,7 @@ class _RowReader:
             reasons = [too_wide(self.sheet, self.header_width, number, row, extra[0])]
         if not reasons and (isinstance(when, Blame) or not summary):
             dated = not isinstance(when, Blame) or self.when.has_date(row)
-            text = note_text(row, self.reading.headings, self.fields, dated, self.has_slots)
+            text = note_text(row, self.headings, self.fields, dated, self.has_slots)
             if text is not None:
                 account.note_row(number, text)
                 if self.blocks.is_on and (title_row := self.blocks.note(number, row)) is not None:
@@ -310,12 +315,12 @@ class _RowReader:
             reasons.append(self._problem(number, row, Blame("summary", fault)))
         if not reasons:
             return False
-        account.reject(self.reading.headings, row, reasons)
+        account.reject(self.headings, row, reasons)
         return True
 
     def reject(self, number: int, row: Sequence[Cell], *blames: Blame) -> None:
         """Account for a row that becomes no event, for these reasons."""
-        self.account.reject(self.reading.headings, row, [self._problem(number, row, one) for one in blames])
+        self.account.reject(self.headings, row, [self._problem(number, row, one) for one in blames])
 
     def _problem(self, number: int, row: Sequence[Cell], blame: Blame) -> Problem:
         at = {"summary": self.summary_at, **self.at} if self.summary_at >= 0 else self.at
