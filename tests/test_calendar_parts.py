@@ -12,7 +12,7 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from helpers import events_in, nomarium, plain
-from nomarium.ical.contentlines import parsed
+from nomarium.ical.contentlines import parsed, unfolder_of
 from nomarium.ical.files import is_calendar
 from nomarium.ical.filezones import FileZone, read_vtimezone
 from nomarium.ical.frame import blocks_in, read_frame, with_plain_ends
@@ -113,7 +113,7 @@ def test_utc_is_worked_out_where_there_is_a_zone() -> None:
 def frame_of(*lines: str):
     data = with_plain_ends("\r\n".join(lines).encode())
     blocks = list(blocks_in(data))
-    return read_frame(data, blocks), blocks
+    return read_frame(data, blocks, unfolder_of(data)), blocks
 
 
 def test_a_frame_has_the_calendars_own_properties_and_not_those_of_its_parts() -> None:

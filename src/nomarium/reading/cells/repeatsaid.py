@@ -28,7 +28,7 @@ def said(rule: Rule, on_school_days: bool = False) -> str:
     if rule.until is not None:
         text += f" until {rule.until:%Y-%m-%d}"
     if rule.times is not None:
-        text += f", {rule.times} times"
+        text += ", once" if rule.times == 1 else f", {rule.times} times"
     return text
 
 

@@ -207,11 +207,13 @@ def settle_range(start: Clock, end: Clock) -> Times:
 
 
 def end_after(start: Clock, end: Clock) -> Clock:
-    """An end with no am or pm beside a start that has one: the first such time after the start."""
+    """An end with no am or pm beside a start that has one: the first such time after the start; twelve after an evening is
+    midnight, as in `7pm–12`."""
     if end.secs > start.secs or end.has_meridiem or not 3600 <= end.secs < _NOON + 3600:
         return end
     half = end.secs % _NOON
-    return next((Clock(secs, True) for secs in (half, half + _NOON) if secs > start.secs), end)
+    after = Clock(half, True) if end.secs >= _NOON else end
+    return next((Clock(secs, True) for secs in (half, half + _NOON) if secs > start.secs), after)
 
 
 def clock_of_number(value: float, role_is_time: bool = True) -> Clock | Refusal:

@@ -5,6 +5,7 @@ import re
 from collections.abc import Sequence
 
 from nomarium.model.cell import Cell
+from nomarium.reading.cells.howmany import counts_weeks
 from nomarium.reading.cells.words import ENGLISH, Lexicon, fold
 from nomarium.reading.columns.asked import asked_fields
 from nomarium.reading.columns.bycontent import by_content, free_texts, is_idle
@@ -35,6 +36,9 @@ _LENGTHS = (int, float, dt.timedelta)
 def _may_have_days(column: Column, contents: Contents) -> bool:
     """Whether a column may hold dates, in whatever language: not one of nothing but times."""
     return column.field in DATE_FIELDS and (column.field not in ("start", "end") or contents.times < 1)
+
+
+_CLOCK = r"(?i)\d[:h.]\d\d\b|\d\s?[ap]\.?m\b"
 
 
 def assign_columns(
@@ -129,6 +133,12 @@ def _checked_by_content(columns: list[Column], contents: list[Contents]) -> list
             field = "day" if is_day else ""
         elif field == "time" and plain == "hours" and (about.numbers >= 1 or _are_lengths(about)):
             field, evidence = "duration", "its cells are numbers or lengths"
+        elif (
+            field == "duration"
+            and counts_weeks(column.heading, about.cells)
+            and _are_timed(columns, contents)
+        ):
+            field, evidence = "repeat-times", "it counts weeks, and the rows have times or weekdays"
         elif field == "repeat" and plain == "days" and has_date and about.numbers >= 1:
             field, evidence = "duration", "its cells are numbers of days"
         elif (field == "repeat-times" and (not about.holds_counts or about.dates >= MOSTLY)) or (
@@ -157,6 +167,19 @@ def _are_of_dates(about: Contents, columns: list[Column], has_date: bool) -> boo
     """Whether weekdays are those of the dates beside them, as `Sat & Sun` are of a fair's, and not of weeks that begin."""
     begins = any(c.field in ("date", "start") and says_begin(c.heading) for c in columns)
     return has_date and not begins and about.weekdays >= 0.5
+
+
+def _are_timed(columns: Sequence[Column], contents: Sequence[Contents]) -> bool:
+    """Whether rows say a time or a weekday: then weeks are those in which they meet, and no length."""
+    return any(
+        c.field in ("day", "repeat")
+        or (
+            c.field in ("time", "start", "end", "when")
+            and any(re.search(_CLOCK, cell_text(cell)) for cell in contents[c.at].different)
+        )
+        for c in columns
+        if c.filled
+    )
 
 
 def _are_lengths(about: Contents) -> bool:

@@ -36,14 +36,14 @@ def _may_be_on(one: DayReading, weekday: int, school_year: tuple[dt.date, dt.dat
     if one.year is not None:
         date = one.date()
         return date is not None and date.weekday() == weekday
-    return school_year is None or any(date.weekday() == weekday for date in _dates_within(one, *school_year))
+    return school_year is None or any(date.weekday() == weekday for date in dates_within(one, *school_year))
 
 
 def _may_be_within(one: DayReading, first: dt.date, last: dt.date) -> bool:
-    return any(_dates_within(one, first, last))
+    return any(dates_within(one, first, last))
 
 
-def _dates_within(one: DayReading, first: dt.date, last: dt.date) -> Iterator[dt.date]:
+def dates_within(one: DayReading, first: dt.date, last: dt.date) -> Iterator[dt.date]:
     """The dates that a reading may be between two others, both inclusive."""
     for year in [one.year] if one.year else range(first.year, last.year + 1):
         date = one.date(year)

@@ -67,13 +67,20 @@ def in_their_half(hours: Mapping[str, Part], asked: Clocks) -> tuple[dict[str, P
     """Hours by their texts, those without am or pm in the half of the day that all of them together show (`7-3` beside
     `3-11`), and what shows it where that has changed one."""
     heard = [
-        (clock, text) for text, one in hours.items() for clock in (one.start, one.end) if clock is not None
+        (clock, text.partition("\n")[0])  # a label, which its hours may follow
+        for text, one in hours.items()
+        for clock in (one.start, one.end)
+        if clock is not None
     ]
     found = ClockFound(asked, "as asked") if asked else clock_from(heard)
     settled = {text: _in_its_half(one, found.clock == "12") for text, one in hours.items()}
     settled |= {text: night for text, one in hours.items() if (night := _night(one, settled)) is not None}
-    moved = any(settled[text].start != one.start for text, one in hours.items())
+    moved = any(_begins(settled[text]) != _begins(one) for text, one in hours.items())
     return settled, found.evidence if moved and not asked else ""
+
+
+def _begins(hours: Part) -> int | None:
+    return hours.start.secs if hours.start is not None else None
 
 
 def _night(hours: Part, others: Mapping[str, Part]) -> Part | None:
@@ -94,8 +101,8 @@ def _in_its_half(hours: Part, by_twelve: bool) -> Part:
         return hours
     if by_twelve and start.is_doubtful:
         start = Clock(start.secs + _NOON, True)
-    if not end.has_meridiem and end.secs <= start.secs:  # 9-5
-        end = end_after(start, end)
+    if not end.has_meridiem and end.secs <= start.secs:  # 9-5: over midday, so that both halves are known
+        end, start = end_after(start, end), start._replace(has_meridiem=True)
     return hours._replace(start=start, end=end)
 
 

@@ -77,7 +77,10 @@ def read_grid(sheet: Sheet, options: ReadingOptions) -> Reading | NotRead:
     for grid in grids:
         entries += grid.entries()
     kind = "dates across, times down" if blocks[0].dates_across else "times across, dates down"
-    told = note("layout-grid", f"Read as a grid: {kind}; a slot without an end lasts until the next begins.")
+    told = note(
+        "layout-grid",
+        f"Read as a grid: {kind}; a slot without an end lasts until the next begins, but no longer than most.",
+    )
     notes = [told.at(sheet.place()), *(one for grid in grids for one in grid.told())]
 
     def events(account: Account) -> Iterator[Event]:

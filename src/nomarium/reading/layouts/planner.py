@@ -28,6 +28,7 @@ from nomarium.reading.layouts.layout import NotRead, Reading, Top, not_read
 from nomarium.reading.layouts.narrowcells import in_whole_lines
 from nomarium.reading.layouts.slots import is_clear_time
 from nomarium.reading.layouts.weekdays import begins_week, dates_of_weekdays
+from nomarium.reading.layouts.weekrosters import week_column
 from nomarium.sheets.sheet import Row, Sheet, cell_text, is_blank
 
 _OTHER_COLUMNS = 3
@@ -43,7 +44,7 @@ def look(top: Top) -> Reading | NotRead:
         for at, (_, row) in enumerate(rows)
         if len(found := weekday_columns(row, lexicon, _OTHER_COLUMNS)) > 1
     ]
-    if not heads:
+    if not heads or week_column(rows, lexicon) is not None:
         return _no_planner(sheet)
     head, weekdays = heads[0]
     repeated = {at for at, _ in heads[1:]}

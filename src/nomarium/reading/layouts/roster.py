@@ -34,7 +34,7 @@ from nomarium.reading.layouts.grid import read_grid
 from nomarium.reading.layouts.layout import NotRead, Reading, Top, not_read
 from nomarium.reading.layouts.rosteracross import across, with_dates
 from nomarium.reading.layouts.rosterdown import down
-from nomarium.reading.layouts.rosterslots import Drawing, Slot
+from nomarium.reading.layouts.rosterslots import Drawing, Slot, is_session
 from nomarium.reading.layouts.slots import in_part_of_day, time_of
 from nomarium.reading.rows.when import NOTHING, Part
 from nomarium.sheets.sheet import Sheet, cell_text
@@ -46,6 +46,9 @@ _POSTS = frozenset(
     "activity class subject course group form lesson topic unit boat crew poste posten dienst lieu salle fach".split()
 )
 """Headings of labels that are no people."""
+
+_SHIFTS = r"(?i)(?:earl(?:y|ies)|lates?|days?|nights?|standby|on[- ]call)(?: (?:shift|duty|turn))?"
+"""Labels that are shifts, and no people."""
 
 
 def look(top: Top) -> Reading | NotRead:
@@ -138,7 +141,10 @@ def _of_label(slot: Slot) -> str:
 def _are_people(drawing: Drawing) -> bool:
     """Whether the labels are people: nothing says otherwise."""
     words = set(re.findall(r"[a-z]+", drawing.label_heading.casefold()))
-    return not words & _POSTS and not any(slot.is_place or slot.is_session for slot in drawing.slots)
+    are_shifts = all(is_session(slot.label) or re.fullmatch(_SHIFTS, slot.label) for slot in drawing.slots)
+    return not (
+        words & _POSTS or are_shifts or any(slot.is_place or slot.is_session for slot in drawing.slots)
+    )
 
 
 def _entry(sheet: Sheet, slot: Slot, codes: Mapping[str, Code], people: bool) -> DrawnEntry | Problem:

@@ -9,7 +9,7 @@ from nomarium.model.cell import Cell
 from nomarium.model.problem import note
 from nomarium.model.wording import WEEKDAYS
 from nomarium.reading.cells.times import Clock
-from nomarium.reading.columns.head import looks_like_date
+from nomarium.reading.columns.head import begins_week, looks_like_date
 from nomarium.reading.columns.headings import match_exactly
 from nomarium.reading.columns.lexicons import weekday_columns
 from nomarium.reading.layouts.codes import is_idle
@@ -19,6 +19,7 @@ from nomarium.reading.layouts.grid import title_and_place
 from nomarium.reading.layouts.layout import NotRead, Reading, Top, not_read
 from nomarium.reading.layouts.slots import time_of
 from nomarium.reading.layouts.weekly import without_weeks
+from nomarium.reading.rows.datewithin import date_within
 from nomarium.reading.rows.when import NOTHING, Part
 from nomarium.sheets.sheet import Row, cell_text, is_blank
 
@@ -90,8 +91,9 @@ def _drawn(rows: Sequence[Row], top: Top) -> _Drawing | None:
     first = min(days)
     bounds = _bounds_in(head[:first], rows[at + 1 :])
     labels = [n for n in range(first) if n not in bounds]
-    if any(looks_like_date(row[n]) for n in labels for _, row in rows[at + 1 :] if n < len(row)):
-        return None  # each row is of a week of its own
+    below = [row[n] for n in labels for _, row in rows[at + 1 :] if n < len(row)]
+    if any(looks_like_date(cell) or begins_week(cell) for cell in below):
+        return None  # each row is of a week of its own, or stands under one
     field = next((match.field for n in labels if (match := match_exactly(cell_text(head[n])))), "")
     found, idle = list[Row](), 0
     for row_number, row in rows[at + 1 :]:
@@ -103,6 +105,13 @@ def _drawn(rows: Sequence[Row], top: Top) -> _Drawing | None:
         ]
         if not all(re.fullmatch(r"\d{1,3}(?:[.,]\d{1,2})?\s?h?", text) for text in beside):
             return None  # but for sums of hours
+        if not any(cell_text(row[n]) for n in days if n < len(row)):
+            remark = label or ", ".join(beside)
+            dated = (
+                date_within(remark, lexicon) is not None
+            )  # it may be about one of the weeks: refused by its text
+            found.append((row_number, (remark, remark if dated else "", "", "", "")))
+            continue
         for column, day in days.items():
             text = cell_text(row[column]) if column < len(row) else ""
             if is_idle(text):
@@ -114,7 +123,7 @@ def _drawn(rows: Sequence[Row], top: Top) -> _Drawing | None:
                 if not all(event[2] for event in events):
                     return None
                 found += [(row_number, event) for event in events]
-    return _Drawing(found, number, idle, bool(bounds)) if found else None
+    return _Drawing(found, number, idle, bool(bounds)) if any(event[2] for _, event in found) else None
 
 
 def _bounds_in(head: Sequence[Cell], rows: Sequence[Row]) -> tuple[int, ...]:

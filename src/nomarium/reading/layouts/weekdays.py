@@ -2,14 +2,14 @@
 
 import datetime as dt
 import re
-from collections.abc import Iterator, Sequence
+from collections.abc import Iterator, Mapping, Sequence
 
 from nomarium.model.cell import Cell
 from nomarium.model.problem import note
 from nomarium.model.refusal import Refusal
 from nomarium.reading.cells.moments import read_moment
 from nomarium.reading.cells.words import Lexicon, fold
-from nomarium.reading.columns.fitting import left_readings
+from nomarium.reading.columns.fitting import dates_within, left_readings
 from nomarium.reading.columns.lexicons import weekday_columns
 from nomarium.reading.layouts.eventlist import list_in
 from nomarium.reading.layouts.layout import NotRead, Reading, Top, not_read
@@ -18,6 +18,9 @@ from nomarium.sheets.sheet import Row, Sheet, cell_text
 
 _DAY = dt.timedelta(days=1)
 _WEEK_OF = r"(?i).*?\b(?:week(?: (?:beginning|commencing|starting|of|from))?|w ?[/.]? ?[cb]|semaine du|woche (?:vom|ab)|semana del|week van)\b[\s:.–-]*(?P<date>.*\d.*)"
+
+_NUMBER_OF_WEEK = r"^\d{1,2}\s*[(:,–-]\s*(?=.*\d.*[ ./-])(.*?)\)?$"
+"""The number of a week before its date: `Week 1 (7/12/26)`, `Week 1: 7 Dec`."""
 
 
 def look(top: Top) -> Reading | NotRead:
@@ -39,17 +42,27 @@ def dated_weekdays(top: Top, lexicon: Lexicon) -> Sheet | None:
     dated = [
         (number, day)
         for number, row in sheet.rows()
-        if (day := _week_of(row, first_weekday, lexicon, options)) is not None
+        if (day := week_of(row, first_weekday, lexicon, options)) is not None
     ]
     if not dated and options.day_one is None:
         return None
+
+    headless = _headless_weeks(sheet, dict(dated), lexicon)
 
     def rows() -> Iterator[Row]:
         begins, weeks = options.day_one, dict(dated)
         latest = dt.date.min
         for number, row in sheet.rows():
+            if number in headless:  # the weekdays stand once, over all weeks
+                head = headless[number]
+                dates = dates_of_weekdays(_weekdays(head, lexicon), weeks[number])
+                yield number, [dates.get(at, cell) for at, cell in enumerate(head)]
+                continue
+            if headless and row in headless.values():
+                continue
             if number in weeks:
                 begins, latest = weeks[number], dt.date.min
+            if number in weeks and not _weekdays(row, lexicon):
                 # one cell of words, whatever it held: nothing that could be taken for an entry
                 yield number, [" ".join(text for cell in row if (text := cell_text(cell)))]
                 continue
@@ -60,13 +73,30 @@ def dated_weekdays(top: Top, lexicon: Lexicon) -> Sheet | None:
                 if day < latest:  # a Monday after a Friday: which week it is in, nothing says
                     dates = {}
                 latest = max(latest, day)
-            yield number, [dates.get(at, cell) for at, cell in enumerate(row)]
+            first = min(dates, default=0) if number in weeks else 0  # what said the week has done its work
+            yield number, [dates.get(at, "" if at < first else cell) for at, cell in enumerate(row)]
 
     where = f"row {dated[0][0]}" if dated else "--day-one"
     first = dated[0][1] if dated else options.day_one
     message = f"The weekdays are dated from {first} on ({where})."
     told = note("weekdays-dated", message).at(sheet.place())
     return sheet._replace(read_rows=rows, notes=(*sheet.notes, told), dates_above=True)
+
+
+def _headless_weeks(
+    sheet: Sheet, weeks: Mapping[int, dt.date], lexicon: Lexicon
+) -> dict[int, Sequence[Cell]]:
+    """The rows that say a week where the weekdays of all weeks stand once, above the first: each with that row of weekdays."""
+    head: Sequence[Cell] | None = None
+    for number, row in sheet.rows():
+        is_head = len(weekday_columns(row, lexicon)) > 1
+        if number in weeks and head is None:
+            return {}
+        if is_head and head is not None:
+            return {}
+        if is_head:
+            head = row
+    return dict.fromkeys(weeks, head) if head is not None else {}
 
 
 def has_weekdays(top: Top, lexicon: Lexicon) -> bool:
@@ -84,19 +114,28 @@ def _weekdays(row: Sequence[Cell], lexicon: Lexicon) -> dict[int, int]:
     return {} if weekday is None else {at: weekday}
 
 
-def _week_of(row: Sequence[Cell], weekday: int, lexicon: Lexicon, options: ReadingOptions) -> dt.date | None:
-    """The date that a title says a week begins on; figures are read so that it is the first of its weekdays."""
-    filled = [cell for cell in row if cell_text(cell)]
+def week_of(row: Sequence[Cell], weekday: int, lexicon: Lexicon, options: ReadingOptions) -> dt.date | None:
+    """The date that a title, or what stands left of the weekdays, says a week begins on; figures are read so that it is the
+    first of its weekdays."""
+    heads = weekday_columns(row, lexicon)
+    filled = (
+        [cell for cell in row[: min(heads)] if cell_text(cell)]
+        if len(heads) > 1
+        else [cell for cell in row if cell_text(cell)]
+    )
     if not 1 <= len(filled) <= 2:
         return None
     said = re.fullmatch(_WEEK_OF, cell_text(filled[0]))
-    cell = filled[-1] if said is None else said["date"].strip()
+    cell = filled[-1] if said is None else re.sub(_NUMBER_OF_WEEK, r"\1", said["date"].strip())
     moment = read_moment(cell, "date", lexicon)
     if isinstance(moment, Refusal) or moment.first is None:
         return None
     readings, _ = left_readings(moment.first, weekday, options.school_year)
     asked = [one for one in readings if one.order in ("", options.date_order)] or list(readings)
     days = {day for one in asked if (day := one.date()) is not None}
+    if not days and options.school_year is not None:  # without a year: the one in which it begins a week
+        within = (day for one in asked for day in dates_within(one, *options.school_year))
+        days = {day for day in within if begins_week(day, weekday)}
     day = days.pop() if len(days) == 1 else None
     if day is None or not (begins_week(day, weekday) if said else day.weekday() == weekday):
         return None

@@ -2,20 +2,26 @@
 
 from collections.abc import Sequence
 
+from nomarium.model.account import Account
 from nomarium.model.cell import Cell
 from nomarium.model.event import NO_DETAILS, Details, Event
+from nomarium.model.problem import note
 from nomarium.model.refusal import Refusal
 from nomarium.reading.cells.titleparts import followed
 from nomarium.reading.columns.table import TableReading
 from nomarium.reading.rows.when import Blame, Part, Said, When, recurrence_of, settle
 from nomarium.reading.rows.whenreader import WhenReader
 from nomarium.reading.rows.yearly import is_yearly, yearly_rule
+from nomarium.sheets.sheet import cell_text
+
+_OPEN = note("milestone-open", "A date that is not known yet is no event; the others of its row are.")
 
 
 class Milestones:
     """Reads the columns of dates that are events beside the row's own, called “TITLE: Heading”."""
 
-    def __init__(self, reading: TableReading, when: WhenReader) -> None:
+    def __init__(self, reading: TableReading, when: WhenReader, account: Account) -> None:
+        self._sheet, self._account = reading.sheet, account
         self._columns = [
             (c.at, c.heading, when.part_memo("date", at=c.at))
             for c in reading.columns
@@ -37,6 +43,8 @@ class Milestones:
             if part.refusal is not None:
                 return Blame("milestone", part.refusal)
             if part.first is None:
+                if any(map(str.isalnum, text := cell_text(row[at]))):
+                    self._account.count(_OPEN.at(self._sheet.place(number, at, heading), text))
                 continue
             details = NO_DETAILS
             if is_yearly(heading):

@@ -17,7 +17,7 @@ from nomarium.reading.cells.repeatphrases import may_say_repeat
 from nomarium.reading.cells.repeats import Repeat, read_repeat
 from nomarium.reading.cells.times import Times
 from nomarium.reading.columns.decisions import Decisions, resolve_day
-from nomarium.reading.rows.repeating import Bounds, repeated
+from nomarium.reading.rows.repeating import bounds_of, repeated
 from nomarium.reading.rows.several import several_days
 from nomarium.reading.rows.when import NOTHING, Blame, When
 from nomarium.reading.rows.whenreader import WhenReader
@@ -121,14 +121,7 @@ def _repeating(row: Sequence[Cell], at: int, field: str, reader: WhenReader) -> 
     when = _on(row, at, begin, reader, None)
     if isinstance(when, Blame):
         return Otherwise(blame=when)
-    bounds = Bounds(
-        options.last_repeat,
-        options.knows_days_off,
-        options.repeats_from,
-        options.length_secs,
-        options.tells_repeats,
-    )
-    found = repeated(when, {"repeat": repeat._replace(first=None)}, decisions, bounds)
+    found = repeated(when, {"repeat": repeat._replace(first=None)}, decisions, bounds_of(options))
     if isinstance(found, Blame):
         return Otherwise(blame=Blame(field, found.refusal))
     if not decisions.has_unread:  # a part of the table had shown none: it is looked at as a whole

@@ -121,7 +121,7 @@ class _RowReader:
         if reading.column("milestone") is not None:
             from nomarium.reading.rows import milestones
 
-            self.milestones = milestones.Milestones(reading, self.when)
+            self.milestones = milestones.Milestones(reading, self.when, account)
         self.yearly = yearly_heading(reading)
         self.titles = (
             TitleMaker(options.title, reading.headings, self.sheet.first_column, self.at)
@@ -391,13 +391,9 @@ class _RowReader:
         return [blame for blame in blames if blame.field not in self.overridden]
 
     def _repeated(self, number: int, values: dict[str, FieldValue], when: When) -> "Repeated | Blame":
-        from nomarium.reading.rows.repeating import Bounds, repeated
+        from nomarium.reading.rows.repeating import bounds_of, repeated
 
-        options = self.reading.options
-        bounds = Bounds(
-            options.last_repeat, options.knows_days_off, options.repeats_from, options.length_secs
-        )
-        found = repeated(when, values, self.reading.decisions, bounds)
+        found = repeated(when, values, self.reading.decisions, bounds_of(self.reading.options))
         if not isinstance(found, Blame):
             for told in found.notes:
                 self.account.count(told.at(self.sheet.place(number)), told.cell or told.message)

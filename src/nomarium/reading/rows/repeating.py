@@ -14,6 +14,7 @@ from nomarium.reading.cells.repeats import Repeat
 from nomarium.reading.cells.repeatsaid import said
 from nomarium.reading.cells.times import Times
 from nomarium.reading.columns.decisions import Decisions, resolve_day
+from nomarium.reading.options import ReadingOptions
 from nomarium.reading.rows.together import last_of_weeks, on_one_day, said_together, to_its_week, told_rule
 from nomarium.reading.rows.when import Blame, When, recurrence_of
 from nomarium.reckoning.rules import NO_END, rule_text, with_local_until
@@ -37,6 +38,17 @@ class Bounds(NamedTuple):
     length_secs: int = 3600
     tells: bool = True
     """Whether a note says how each phrase was understood."""
+
+
+def bounds_of(options: ReadingOptions) -> Bounds:
+    """What a reading was told about repeats."""
+    return Bounds(
+        options.last_repeat,
+        options.knows_days_off,
+        options.repeats_from,
+        options.length_secs,
+        options.tells_repeats,
+    )
 
 
 class Repeated(NamedTuple):
