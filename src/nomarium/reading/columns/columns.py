@@ -131,16 +131,8 @@ def _checked_by_content(columns: list[Column], contents: list[Contents]) -> list
         elif field == "date" and column.is_weak and (has_week or max(about.dates, about.days) < MOSTLY):
             is_day = has_week or about.weekdays >= 0.5 or (not has_date and are_whole(about))
             field = "day" if is_day else ""
-        elif field == "time" and plain == "hours" and (about.numbers >= 1 or _are_lengths(about)):
-            field, evidence = "duration", "its cells are numbers or lengths"
-        elif (
-            field == "duration"
-            and counts_weeks(column.heading, about.cells)
-            and _are_timed(columns, contents)
-        ):
-            field, evidence = "repeat-times", "it counts weeks, and the rows have times or weekdays"
-        elif field == "repeat" and plain == "days" and has_date and about.numbers >= 1:
-            field, evidence = "duration", "its cells are numbers of days"
+        elif as_length := _of_lengths(column, columns, contents, has_date):
+            field, evidence = as_length
         elif (field == "repeat-times" and (not about.holds_counts or about.dates >= MOSTLY)) or (
             field == "description" and about.plain_answers >= 1
         ):
@@ -167,6 +159,20 @@ def _are_of_dates(about: Contents, columns: list[Column], has_date: bool) -> boo
     """Whether weekdays are those of the dates beside them, as `Sat & Sun` are of a fair's, and not of weeks that begin."""
     begins = any(c.field in ("date", "start") and says_begin(c.heading) for c in columns)
     return has_date and not begins and about.weekdays >= 0.5
+
+
+def _of_lengths(
+    column: Column, columns: Sequence[Column], contents: Sequence[Contents], has_date: bool
+) -> tuple[str, str] | None:
+    """What a column of hours, days or weeks is by its cells: how long, or how often."""
+    field, plain, about = column.field, normal(column.heading), contents[column.at]
+    if field == "time" and plain == "hours" and (about.numbers >= 1 or _are_lengths(about)):
+        return "duration", "its cells are numbers or lengths"
+    if field == "duration" and counts_weeks(column.heading, about.cells) and _are_timed(columns, contents):
+        return "repeat-times", "it counts weeks, and the rows have times or weekdays"
+    if field == "repeat" and plain == "days" and has_date and about.numbers >= 1:
+        return "duration", "its cells are numbers of days"
+    return None
 
 
 def _are_timed(columns: Sequence[Column], contents: Sequence[Contents]) -> bool:

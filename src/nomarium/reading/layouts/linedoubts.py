@@ -19,6 +19,13 @@ _AGAIN: Final = re.compile(
     r"(?:first|second|third|fourth|last|1st|2nd|3rd|4th)\s+\w+day\s+(?:of|in)\s+(?:the|each|every)\s+month)\b"
 )
 """Words by which something is held again and again, wherever they stand."""
+_COUNTED: Final = re.compile(
+    r"(?i)(?<![\w:.-])(?:[2-9]|[1-4]\d)\s?(?:weeks|wks|evenings|mornings|afternoons|termine|abende|vormittage|nachmittage|wochen|mal|semaines|soir[ée]es|semanas|tardes|settimane|serate|weken|avonden)(?! (?:notice|before|after|to go|earlier|later|old|ago))\b"
+)
+_COUNTED_FROM: Final = re.compile(
+    r"(?i)\b(?:from|starts?|starting|begins?|beginning|ab|beginn|dès|à partir|vanaf|dal)\b.*(?<![\w:.-])(?:[2-9]|[1-4]\d)\s?(?:sessions|lessons|classes|meetings|séances|lektionen|stunden|lessen|lezioni|sesiones|clases)\b"
+)
+"""How many dates there are from the one that the line says, `11 January, 10 evenings`."""
 _REPEATED: Final = Refusal(
     "text-repeats", "The line says that it is held again and again, which a line of text cannot say here.",
     "Put it into a table with a column Repeat (“every Tuesday until 15 December”), or write each date.",
@@ -108,6 +115,12 @@ def doubt_of(line: TextLine, lexicon: Lexicon) -> Refusal | None:
         for word in words
     )
     if not line.repeat and (_REPEATS.match(line.text) or are_several or _AGAIN.search(line.text)):
+        return _REPEATED
+    if (
+        line.date
+        and not (line.repeat or re.search(_RANGE, re.sub(r"\d{4}-\d\d-\d\d", "0", line.date)))
+        and (_COUNTED.search(line.rest) or _COUNTED_FROM.search(line.text))
+    ):
         return _REPEATED
     rest = [fold(word).strip(".,;:()") for word in line.rest.split()]
     has_weekday, is_timed = any(word in lexicon.weekdays for word in rest), bool(line.time) or line.has_time

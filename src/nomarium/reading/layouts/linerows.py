@@ -42,6 +42,8 @@ _LENGTH: Final = re.compile(
     r"(?i)\(?\b(?:\d{1,3}(?=\s?m)|\d{1,2})\s?(?:h(?:rs?|ours?)?\s?(?:\d{1,2}\s?(?:m(?:ins?)?)?)?|min(?:ute)?s?)\b(?![\w-])\)?|\(\d{1,3}\s?m\)|\(\dh[0-5]\d(?:\s?m(?:in)?)?\)"
 )
 """How long something lasts, beside its time."""
+_START: Final = r"(?i)\W*starts?\W*"
+"""What is left of `(9.15am start)`."""
 _CODE: Final = r"[A-Z]{0,2}\d{1,3}[a-z]?\.?|[A-Z]"
 """What counts a line, and is no title."""
 _JOURNEYS: Final = r"(?i)(?:dep(?:art(?:s|ure)?)?|arr(?:iv(?:e|es|al))?|leave|leaves|from|to)\.?"
@@ -88,22 +90,26 @@ def row_of(line: TextLine, date: str, lexicon: Lexicon) -> Row:
     ):
         text, place = brackets["title"], brackets["place"]
     parts = _parts_of(text)
-    may_be = (n for n, part in enumerate(parts) if n and not _is_no_place(part, lexicon))
-    at = next(
-        (
-            n
-            for n in may_be
-            if (is_timed and not _is_before_time(parts[n], line)) or re.search(PLACE_WORDS, parts[n])
-        ),
-        0,
-    )
+    if (
+        len(parts) > 1
+        and all(map(_IN_BRACKETS.match, parts))
+        and not re.search(PLACE_WORDS, " ".join(parts[1:]))
+    ):
+        parts = [", ".join(parts)]  # Tiller (viola), Bosun (piano)
+    may_be = [n for n, part in enumerate(parts) if n and not _is_no_place(part, lexicon)]
+    named = [n for n in may_be if re.search(PLACE_WORDS, parts[n])]
+    unnamed = [n for n in may_be if is_timed and not _is_before_time(parts[n], line)]
+    at = next(iter([*named, *unnamed]), 0)
     if at and not place:
         place = parts.pop(at)
         if (within := _IN_BRACKETS.match(place)) is not None:  # Staff room (with supper)
             place, more = within["title"], [within["place"], *more]
     elif len(parts) > 1 and not is_timed and "|" not in text:
         parts = [_COUNT_AND_COMMA.sub(r"\1: ", text)]  # Tobias, Ruth: what is on that day, all of it
-    title, notes = (parts[0] if parts else ""), ", ".join([*parts[1:], *more])
+    title, notes = (
+        (parts[0] if parts else ""),
+        ", ".join(one for one in (*parts[1:], *more) if not re.fullmatch(_START, one)),
+    )
     if re.fullmatch(_JOURNEYS, title) and place:
         title, place = f"{title} {place}", ""
     after = _PLACE_AFTER.match(title) or _place_after(title, lexicon) if not place else None

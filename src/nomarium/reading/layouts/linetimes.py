@@ -24,11 +24,17 @@ LEADING: Final = re.compile(
 )
 NO_START: Final = re.compile(
     r"(?i)\b(?:(?:finish(?:es|ing)?|ends?|ending|until|till?|by|before|unterrichtsende|schulschluss|schluss|endet)(?:\s+(?:at|um))?|"
-    r"age[sd]?|aged (?:from|between)|years?|grades?|rooms?|pages?|classes|periods?|lessons?|weeks?|nos?\.?|numbers?|items?|won|lost|drew|drawn|beat(?:en)?|scores?)\s*$"
+    r"age[sd]?|aged (?:from|between)|years?|grades?|rooms?|pages?|classes|periods?|lessons?|weeks?|nos?\.?|numbers?|items?|won|lost|drew|drawn|beat(?:en)?|scores?)\s*$|"
+    r"[(,;–—-]\s*(?:return(?:s|ing)?|back)(?:\s+(?:at|by|about|approx\.?))?\s*$"
 )
 """Words after which a time alone is an end, or figures are no time."""
 
 
+OF_SCHOOL: Final = re.compile(
+    r"(?i)\b(?:term|semester|trimester|quarter|school|half[- ]term|lessons|classes|year|break|holidays?)(?:\s+\w{1,2})?\s*$"
+)
+"""What begins and ends, and is called by that."""
+_BEGINS: Final = re.compile(r"(?i)(?:starts?|begins?)(?=\s)")
 _AT_HOUR: Final = re.compile(
     r"(?i)(?<![\w.:/-])(?:\b(?:at|from|um|ab|kl\.?|klo|klokken|ore|alle|om|a las|desde las)|@)\s+((?:[1-9]|1[0-2])(?:\s?(?:[-–—]|to|till?|until|bis)\s?(?:[1-9]|1[0-2]))?)(?=\s*(?:[.,;)]?$|[.,;)]\s))"
 )
@@ -159,6 +165,8 @@ def time_in(text: str) -> tuple[str, str]:
         return "", text
     match = next((one for one in found if not _OF_TIDE.search(text[: one.start()])), found[0])
     time, begin = (match[1] or match["to"]).strip(), match.start()
+    if (verb := _BEGINS.match(match[0])) is not None and OF_SCHOOL.search(text[:begin]):
+        begin += verb.end()  # Term begins 8.45am
     counted = _COUNTED_BEFORE.match(time)
     if counted is not None and _ENDS_WITH_NAME.search(text[:begin]):
         time, begin = counted["time"], begin + text[begin:].index(time) + len(counted["count"])

@@ -18,7 +18,7 @@ _LATER_DAY: Final = re.compile(
 _DAY_THEN_WORD: Final = re.compile(r"\b(\d{1,2})(?:st|nd|rd|th)?\s+([^\W\d]{2,})\b\.?")
 _TO_WEEKDAY: Final = re.compile(
     r"(?i)(?P<from>(?:from|du|vom|von|dal|del)\s+)?(?P<first>(?:[^\W\d]+[.,]?\s+)?\d{1,2})(?:st|nd|rd|th)?"
-    r"\s*(?:[-–—]|\b(?:to|till?|until|au|bis(?:\s+zum)?|al|tot)\b)\s*(?:(?P<weekday>[^\W\d]+)[.,]?\s+)?(?=\d{1,2}\b)"
+    r"\s*(?:[-–—]|\b(?:to|till?|until|au|bis(?:\s+zum)?|al|tot)\b)\s*(?:(?P<weekday>[^\W\d]+)[.,]?\s+)?(?=\d{1,2}(?:st|nd|rd|th)?\b)"
 )
 _INTO_NEXT: Final = re.compile(
     r"^(?:(?P<weekday>[^\W\d]+)[.,]?\s+)?(?P<day>\d{1,2})\s*(?:[-–—]|to|until|till)\s*(?P<last>[^\W\d]{3,}\.?\s+\d{1,2}|\d{1,2}\s+[^\W\d]{3,})\b(?![.:]\d)"

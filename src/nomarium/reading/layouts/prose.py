@@ -7,6 +7,7 @@ from typing import Final, Literal, NamedTuple
 
 from nomarium.reading.cells.placewords import is_place
 from nomarium.reading.cells.words import Lexicon
+from nomarium.reading.layouts.linetimes import OF_SCHOOL
 from nomarium.reading.rows.datewithin import date_within, names_several, with_days_before
 
 _HELD: Final = (
@@ -38,7 +39,6 @@ _POINT: Final = re.compile(
     r"(?i)\b(?:will (?:begin|start|open|meet|return)|begins|starts|opens|returns|meets|leaves|departs|arrives)\b"
 )
 """What takes no days, and so says something else of a first and a last day."""
-_OF_SCHOOL: Final = r"(?i)\b(?:term|semester|trimester|quarter|school|half[- ]term|lessons|classes|year|break|holidays?)(?:\s+\w{1,2})?$"
 _STARTS: Final = r"(?i)[,\s]+(?:will\s+)?(begins?|starts?|opens?|re-?opens?|returns?|resumes?)\b"
 """What is said of a term, and belongs to the title: `Term 2 begins`."""
 _SET_FOR: Final = r"(?i)\b(?:agreed|moved|set|fixed|booked|planned|arranged)\s+(?:for|to|on)\W*$"
@@ -139,7 +139,7 @@ def said_in(
         return "doubtful"
     time, without = time_in(rest) if found.moment.start is None else (each, rest)
     title = _bare(match["title"].replace("\0", " "))
-    verb = re.match(_STARTS, turned[match.end("title") :]) if re.search(_OF_SCHOOL, title) else None
+    verb = re.match(_STARTS, turned[match.end("title") :]) if OF_SCHOOL.search(title) else None
     place = _place_in(without)
     left = _beside(place, without)
     return Said(date, time, _titled(f"{title} {verb[1]}" if verb else title), place, left)
@@ -192,6 +192,6 @@ def _place_in(rest: str) -> str:
     """What follows *in* or *at* and is a place."""
     for match in _PLACE.finditer(rest):
         place = re.sub(r"(?i)^(?:the|our)\s+", "", " ".join(match["place"].split()))
-        if place and not re.fullmatch(_NO_PLACES, match["place"].strip()):
+        if place and place.casefold() != "the" and not re.fullmatch(_NO_PLACES, match["place"].strip()):
             return _titled(place)
     return next((bare for piece in re.split(r"\s*[,;]\s*", rest) if is_place(bare := piece.strip(" ()"))), "")

@@ -112,10 +112,27 @@ def date_within(text: str, lexicon: Lexicon) -> DateWithin | None:
                 continue  # On 14 September we are holding …: no Wednesday
             if clocks and _is_of_spans(words, clocks, at, at + size):
                 continue
+            if _ends_with_count(piece, words[end : end + 1], lexicon):
+                continue
             moment = read_moment(piece, "date", lexicon)
             if isinstance(moment, Moment) and moment.first is not None:
                 return DateWithin(moment, " ".join([*words[:at], "\0", *words[at + size :]]), piece)
     return None
+
+
+def _ends_with_count(piece: str, after: list[str], lexicon: Lexicon) -> bool:
+    """Whether the number that ends a date with all that it needs counts what follows, `11 January 2027, 2 sessions`, and is no hour."""
+    date, _, number = piece.rpartition(" ")
+    if (
+        not re.fullmatch(r"\d{1,2}", number)
+        or not after
+        or not after[0][0].isalpha()
+        or _CLOCK_AFTER.match(after[0])
+    ):
+        return False
+    moment = read_moment(date.rstrip(" ,;:–—-"), "date", lexicon)
+    is_day = isinstance(moment, Moment) and moment.first is not None and moment.start is None
+    return is_day and fold(after[0]).strip(" ,;:") not in lexicon.months
 
 
 def with_days_before(found: DateWithin, lexicon: Lexicon) -> tuple[str, str, str]:

@@ -13,6 +13,7 @@ from nomarium.model.refusal import Refusal
 from nomarium.reading.cells.choices import CANCELLING_STARTS
 from nomarium.reading.cells.memo import MEMO_SIZE, CellMemo
 from nomarium.reading.rows.details import details_of
+from nomarium.reading.rows.titles import IDLE_STARTS
 from nomarium.reading.rows.when import When
 from nomarium.reading.rows.whenreader import WhenReader
 
@@ -23,6 +24,8 @@ PLAIN_FIELDS = ("date", "start", "end", "summary", "location", "description")
 """The columns that a plain table may have; the first four it must have."""
 
 
+_OTHER_STARTS = CANCELLING_STARTS | IDLE_STARTS
+"""How titles begin that need a closer look."""
 _ASKING = frozenset(("time", "end-date", "duration", "all-day", "timezone", "week", "milestone"))
 """Columns that say when in other ways."""
 
@@ -74,7 +77,7 @@ def _plain_reader(
             not summary
             or summary[0] in "#E'-–—"
             or summary[-1] == ")"
-            or summary[:4] in CANCELLING_STARTS
+            or summary[:4] in _OTHER_STARTS
             or "\n" in summary
         ):
             return None

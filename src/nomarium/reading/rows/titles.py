@@ -14,12 +14,18 @@ _BOOKKEEPING = (
     r"(?:\s+(?:on|at|by))?\s*:?"
 )
 _BOOKS = ("last", "updated", "printed", "generated", "created", "modified", "revised", "version")
-_NO_TITLE = frozenset("- -- --- – — n/a n.a. none nil . .. ... …".split())
+_NO_TITLE = frozenset("- -- --- – — n/a n.a. none nil free bye . .. ... …".split())
 """What people put where nothing happens."""
+IDLE_STARTS = frozenset(
+    cased for word in (*_NO_TITLE, *_BOOKS) for cased in (word[:4], word[:4].upper(), word[:4].capitalize())
+)
+"""How a title may begin that says nothing or speaks of the table, four letters of it: for those who cannot look at all of it."""
 
 
 def is_no_title(text: str) -> bool:
-    """Whether a text in a column of titles says that there is nothing."""
+    """Whether a text in a column of titles says that there is nothing; of two sides, that one has none to meet."""
+    if isinstance(text, TitleParts) and any(side.casefold() == "bye" for side in text.values.values()):
+        return True
     return text.casefold() in _NO_TITLE
 
 

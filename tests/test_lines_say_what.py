@@ -1,0 +1,90 @@
+"""What of a line is the title, the place and the time; and what only looks like one of them."""
+
+from __future__ import annotations
+
+from pathlib import Path
+
+import pytest
+
+from helpers import built, refused
+
+YEAR = ("--school-year", "2026:2027")
+SAID: dict[str, tuple[str, list[str]]] = {
+    "a number that counts what follows is no hour": (
+        "11 January 2027, 2 sessions\n13.01.2027, 3 Boote zu Wasser\n14 January 2027 - 8 lessons on ropes",
+        ["2 sessions 2027-01-11/2027-01-12", "3 Boote zu Wasser 2027-01-13/2027-01-14", "8 lessons on ropes 2027-01-14/2027-01-15"],
+    ),
+    "a number that is the hour": ("11.01.2027, 10 Uhr Knoten", ["Knoten 2027-01-11T10:00/2027-01-11T11:00"]),
+    "a list of days that ends in months": (
+        "Payment dates: 15 January 2027, 15 April 2027, 15 July 2027.", [f"Payment dates 2027-{a}-15/2027-{a}-16" for a in ("01", "04", "07")],
+    ),
+    "a clause is no place": (
+        "Fri 18 December 2026 - Last day of term, school closes at 1.15pm", ["Last day of term 2026-12-18T13:15/2026-12-18T14:15"],
+    ),
+    "people beside each other are no places": (
+        "13 December 2026, 4.30pm: Tiller (viola), Bosun (piano)", ["Tiller (viola), Bosun (piano) 2026-12-13T16:30/2026-12-13T17:30"],
+    ),
+    "of two columns that which is named as a place": (
+        "Tuesday 1 December 2026\n  8.45-9.35   Knots   Quill   Loft 1\n  9.35-10.25  Steam   Stoker  Shed 3",
+        ["Knots 2026-12-01T08:45/2026-12-01T09:35 @ Loft 1", "Steam 2026-12-01T09:35/2026-12-01T10:25 @ Shed 3"],
+    ),
+    "a week in the middle of a sentence is no place": (
+        "There will be a fire drill in the week beginning 7 December 2026.", ["Fire drill 2026-12-07/2026-12-14"],
+    ),
+    "when it begins belongs to a term, and not to a match": (
+        "Tue 5 January 2027: Term begins 8.45am\nSat 9 January 2027: Match starts 2.30pm",
+        ["Match 2027-01-09T14:30/2027-01-09T15:30", "Term begins 2027-01-05T08:45/2027-01-05T09:45"],
+    ),
+    "when they come back is no start": (
+        "Wed 9 December 2026: Museum trip (return 4.30pm)\nThu 10 December 2026: Harbour, back at 5pm",
+        ["Harbour, back at 5pm 2026-12-10/2026-12-11", "Museum trip (return 4.30pm) 2026-12-09/2026-12-10"],
+    ),
+    "ordinals from weekday to weekday under their month": (
+        "DECEMBER 2026\nTue 1st - Thu 3rd: Mock exams\nMon 14th to Fri 18th: Project week",
+        ["Mock exams 2026-12-01/2026-12-04", "Project week 2026-12-14/2026-12-19"],
+    ),
+    "a Saturday without a game": (
+        "Sat 5 Dec 2026    HARBOUR XI   2.30pm\nSat 12 Dec 2026   free\nSat 19 Dec 2026   Oak Point   1.30pm",
+        ["HARBOUR XI 2026-12-05T14:30/2026-12-05T15:30", "Oak Point 2026-12-19T13:30/2026-12-19T14:30"],
+    ),
+}  # fmt: skip
+
+
+@pytest.mark.parametrize("kind", SAID)
+def test_what_a_line_says(kind: str, tmp_path: Path) -> None:
+    text, events = SAID[kind]
+    source = tmp_path / "letter.txt"
+    source.write_text(text + "\n", "utf-8")
+    assert sorted(built(source, *YEAR)) == sorted(events)
+
+
+@pytest.mark.parametrize(
+    "line",
+    [
+        "14/01/2027, 10 evenings: Knots",
+        "2027-01-14, 6 weeks, Knots",
+        "11.01.2027, 10 Abende",
+        "Sailmaking from 14 January 2027, 7pm, 8 sessions",
+        "Kurs B: mittwochs 19–20.30 Uhr, ab 11.11.2026, 8 Termine",
+    ],
+)
+def test_a_line_that_counts_its_dates_is_no_single_event(line: str, tmp_path: Path) -> None:
+    source = tmp_path / "course.txt"
+    source.write_text(line + "\n", "utf-8")
+    assert "held again and again" in refused(source, *YEAR)
+
+
+def test_titles_that_say_nothing_are_none_whatever_else_the_row_has(tmp_path: Path) -> None:
+    source = tmp_path / "list.csv"
+    rows = ("Launch", "None", "free", "Last updated", "Freeboard check", "Nonesuch")
+    listed = "\n".join(f"{title},2026-12-0{n},9:00,10:00" for n, title in enumerate(rows, 1))
+    source.write_text(f"Event,Date,Start,End\n{listed}\n", "utf-8")
+    assert [event.split(" 2026")[0] for event in built(source)] == ["Launch", "Freeboard check", "Nonesuch"]
+
+
+def test_a_side_that_meets_nobody_plays_no_game(tmp_path: Path) -> None:
+    source = tmp_path / "fixtures.csv"
+    source.write_text(
+        "Home,Away,Date\nOak,Tern,2026-12-05\nBYE,Oak,2026-12-12\nTern,bye,2026-12-19\n", "utf-8"
+    )
+    assert built(source) == ["Oak v Tern 2026-12-05/2026-12-06"]
