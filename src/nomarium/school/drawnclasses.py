@@ -3,7 +3,7 @@
 import re
 from collections import Counter
 from collections.abc import Iterable, Iterator, Mapping, Sequence
-from itertools import islice
+from itertools import islice, pairwise
 from typing import Final, NamedTuple
 
 from nomarium.model.account import Account
@@ -115,10 +115,7 @@ def _take(
     remarks = [row for row in week.others if any(map(cell_text, row[1]))]
     account.ledger.read = len(week.held) + week.idle + len(remarks)
     account.ledger.events, account.ledger.notes = len(week.held), week.idle + len(remarks)
-    for number, column, text in week.untimed:
-        message = "No line says in which period, or at which time, this is."
-        remedy = "Give its row a period or a time left of the days."
-        found.problems.append(Problem("cell-untimed", message, remedy, sheet.place(number, column), text))
+    found.problems.extend(_open_cells(sheet, week))
     times = _times(found, sheet, week, options)
     tables: dict[int, Table] = {}
     told = set[str]()
@@ -184,6 +181,31 @@ def _add(
     if bells:
         found.bells[id(item)] = Bell(period, bells[0].start_secs, bells[-1].end_secs, "", item)
     found.items.append(item)
+
+
+def _open_cells(sheet: Sheet, week: DrawnWeek) -> Iterator[Problem]:
+    """What is wrong with cells of which nothing says when they are, or in which weeks."""
+    for number, column, text in week.untimed:
+        message = "No line says in which period, or at which time, this is."
+        remedy = "Give its row a period or a time left of the days."
+        yield Problem("cell-untimed", message, remedy, sheet.place(number, column), text)
+    if (twice := _held_twice(week)) is not None:
+        message = f"{twice.labels[0]} stands twice here, with the same lines, and nothing says in which weeks or for whom."
+        remedy = (
+            "Write it beside the days (“Week A”, a column “Week”) or above each drawing (a class, a teacher)."
+        )
+        yield Problem("drawn-twice", message, remedy, sheet.place(twice.number, twice.column), twice.text)
+
+
+def _held_twice(week: DrawnWeek) -> Held | None:
+    """The first cell on a day and a line that another drawing of the sheet has, too, where neither names its week or a class."""
+    seen: dict[tuple[str, str, object], int] = {}
+    for part, (begin, end) in enumerate(pairwise([*week.begins, len(week.held)])):
+        for held in week.held[begin:end]:
+            keys = [(name, slot.period, slot.time) for name in held.labels for slot in held.slots]
+            if not (held.week or held.whose) and any(seen.setdefault(key, part) != part for key in keys):
+                return held
+    return None
 
 
 def _times(

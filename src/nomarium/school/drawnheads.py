@@ -27,7 +27,7 @@ _LEAST_HEADS: Final = 4
 _WEEK: Final = r"(?i).*?\bweek\s*(?P<after>[A-D]|[12])\b.*|(?P<before>[A-D])\s*week\b.*"
 _DAY_AND_WEEK: Final = (
     r"(?i)(?:(?:week|wk)\s*(?=[A-D12]))?(?P<before>[A-D]|(?<=[k\s])[12])\s*[-–:]?\s+(?P<day>[^\W\d]+)|"
-    r"(?P<first>[^\W\d]+)\s*[-–:]?\s*\(?\s*(?:(?:week|wk)\s*(?P<after>[A-D12])|(?<=[\s(])(?P<letter>[A-D]))\s*\)?"
+    r"(?P<first>[^\W\d]+)\s*[-–:]?\s*\(?\s*(?:(?:week|wk)\s*(?P<after>[A-D1-4])|(?<=[\s(])(?P<letter>[A-D]))\s*\)?"
 )
 CORNERS: Final = r"(?i)(?:start|end|from|to|begin|finish|begins|ends|starts|finishes|time|times|period|periods|day|days|hour|hours|block|slot|lesson|heures?|zeit|uhrzeit|hora|horas|horario|jour|tag|stunde|std\.?|seance|séance|p[ée]riode|periodo|bloque|bloc|ora|uur|uren|lesuur|lesson|lektion|tid|tunti|klo|kello|godzina|lekcja|#|no\.?|per\.?|pd\.?|/|\\|\s)*"
 """What may stand beside the days without being one."""

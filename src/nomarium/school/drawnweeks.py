@@ -21,6 +21,7 @@ from nomarium.school.drawnheads import (
     with_days_over_periods,
 )
 from nomarium.school.drawnlines import Slot, is_break, slot_in
+from nomarium.school.drawnturns import with_weeks_beside_days, with_weeks_over_days
 from nomarium.school.planheads import plain
 from nomarium.school.turning import turn, turned
 from nomarium.sheets.sheet import Row, Sheet, cell_text
@@ -58,18 +59,20 @@ class DrawnWeek(NamedTuple):
     """Row number, column and text of cells under a day that no line says the time of."""
     labels: list[str]
     """What heads their days, also those on which nothing stands."""
+    begins: list[int]
+    """Where in `held` each drawing begins."""
     goes_on: bool = False
     """Whether some cell goes on in the row below, or the column beside."""
 
 
 def drawn_week(sheet: Sheet, labels: frozenset[str] = frozenset()) -> DrawnWeek | None:
     """The drawn weeks of a sheet; None when it has none. `labels` are those that are known, in compared form."""
-    rows = with_days_over_periods(sheet.rows())
+    rows = with_weeks_over_days(with_weeks_beside_days(with_days_over_periods(sheet.rows())))
     reader = _Reader(sheet, rows, labels)
     return (
         reader.across()
         or reader.stacked()
-        or _Reader(turned(sheet, rows), turn(rows), labels, sheet).across()
+        or _Reader(turned(sheet, rows), with_weeks_beside_days(turn(rows)), labels, sheet).across()
     )
 
 
@@ -101,7 +104,7 @@ class _Reader:
         heads = [at for n, at in enumerate(heads) if n == 0 or heads[n - 1] < at - 1]
         if not heads:
             return None
-        found = DrawnWeek([], [], [], [], 0, [], [], [])
+        found = DrawnWeek([], [], [], [], 0, [], [], [], [])
         idle = 0
         found.others.extend(self._rows[: heads[0]])
         for at, end in pairwise([*heads, len(self._rows)]):
@@ -109,6 +112,7 @@ class _Reader:
             for first, columns in self._side_by_side(at):
                 left = range(first, min(columns)) or shared
                 shared = shared or left
+                found.begins.append(len(found.held))
                 idle += self._drawing(found, at, end, first, left, columns)
         return (
             found._replace(idle=idle, goes_on=self._goes_on)
@@ -123,7 +127,7 @@ class _Reader:
         ]
         if len(heads) < 2 or len({names for _, names, _ in heads}) < len(heads):
             return None
-        found = DrawnWeek([], [], [], [], 0, [], [], [name for _, names, _ in heads for name in names])
+        found = DrawnWeek([], [], [], [], 0, [], [], [name for _, names, _ in heads for name in names], [])
         found.others.extend(self._rows[: heads[0][0]])
         ends = [*(at for at, _, _ in heads[1:]), len(self._rows)]
         idle = 0
