@@ -20,7 +20,7 @@ from nomarium.reading.columns.dateparts import DateParts, find_date_parts
 from nomarium.reading.columns.decisions import Decisions, told
 from nomarium.reading.columns.evidence import decide
 from nomarium.reading.columns.head import TableHead, find_head
-from nomarium.reading.columns.headings import match_heading
+from nomarium.reading.columns.headings import match_heading, normal
 from nomarium.reading.columns.lexicons import lexicon_for
 from nomarium.reading.columns.runningmonths import RunningMonths, find_running_months
 from nomarium.reading.columns.sides import with_sides_as_title
@@ -65,8 +65,23 @@ def list_in(top: Top, sheet: Sheet, seen: Lexicon | None = None) -> Reading | No
 
     return Reading(
         sheet, "events", partial(read_events, table), table.notes, table.problems,
-        _may_repeat(table), table.is_whole, table,
+        _may_repeat(table), table.is_whole, table, is_of_classes=_names_sections(table),
     )  # fmt: skip
+
+
+_SECTIONS = frozenset(("section", "section no", "section number", "sect", "sec"))
+_COURSES = frozenset(
+    "course|course no|course number|course code|course name|subject|class|class code|catalog number|crse".split(
+        "|"
+    )
+)
+
+
+def _names_sections(table: TableReading) -> bool:
+    """Whether rows are the sections of courses, `BOAT101` and `02`, on weekdays: together they name a class, as a timetable says it."""
+    called = {normal(column.heading) for column in table.columns}
+    is_class = any(c.field == "class" and normal(c.heading) in _SECTIONS for c in table.columns)
+    return is_class and bool(called & _COURSES) and any(c.field in ("repeat", "day") for c in table.columns)
 
 
 _MAY_BE_RANGE = r"[–—]|\s-\s|\bto\b|\d-\d"

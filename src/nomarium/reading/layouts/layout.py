@@ -80,8 +80,8 @@ class Reading(NamedTuple):
     """The columns and decisions, when it is an event list."""
     is_weekly: bool = False
     """Whether its rows have weekdays and no dates: they repeat in the weeks that are taught."""
-    is_of_some_weeks: bool = False
-    """Whether rows are held in some weeks or terms only, which a timetable could say and a list cannot."""
+    is_of_classes: bool = False
+    """Whether rows are classes as a timetable could say them and a list cannot: held in some weeks or terms only, or sections of courses."""
 
 
 class NotRead(NamedTuple):

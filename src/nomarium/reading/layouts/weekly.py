@@ -81,7 +81,7 @@ def look(top: Top) -> Reading | NotRead:
     unheard = _unheard_weeks(sheet, head.first_row, of_days)
     problems = (*weekly.problems, *(one.problem for one in unheard), *reading.problems)
     has_some = any(one.of_weeks or options.weeks_of for one in unheard)
-    reading = reading._replace(problems=problems, is_of_some_weeks=has_some)
+    reading = reading._replace(problems=problems, is_of_classes=has_some)
     return _with_unsettled(_with_unread(reading, weekly, head.headings), weekly)
 
 
