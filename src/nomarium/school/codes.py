@@ -14,7 +14,10 @@ from nomarium.sheets.sheet import cell_text
 _LEADS = {
     "label": r"(?:cycle\s*)?(?:day|jour|label|d(?=\s?\d))",
     "period": r"(?:period|per|pd|p|block|periode)",
+    "term": r"(?:term|semester|trimester|quarter|trimestre|semestre|t(?=\s?\d)|s(?=\s?\d)|q(?=\s?\d))",
 }
+_WORDS = ("day", "period", "p", "block")
+_OF_TERMS = ("term", "semester", "trimester", "quarter", "trimestre", "semestre", "t", "s", "q")
 
 
 class Codes:
@@ -37,9 +40,13 @@ class Codes:
             bare = re.sub(rf"^{lead}\s*(?=.)", "", text.strip(), flags=re.IGNORECASE)
             if bare != text.strip() and plain(bare) in self._known:
                 return self._known[plain(bare)]
-            for word in ("day", "period", "p", "block"):
-                if f"{word}{plain(bare)}" in self._known:
-                    return self._known[f"{word}{plain(bare)}"]
+            for word in _OF_TERMS if self.kind == "term" else _WORDS:
+                for other in (
+                    f"{word}{plain(bare)}",
+                    *([f"{plain(bare)}{word}"] if self.kind == "term" else []),
+                ):
+                    if other in self._known:
+                        return self._known[other]
         return None
 
     def read(self, cell: Cell) -> tuple[str, ...] | Refusal:

@@ -3,6 +3,7 @@
 import datetime as dt
 import re
 from collections.abc import Sequence
+from itertools import pairwise
 from typing import Final, NamedTuple
 
 from nomarium.model.cell import Cell
@@ -11,7 +12,7 @@ from nomarium.reading.cells.words import fold
 from nomarium.reading.columns.clocks import as_typed
 from nomarium.reading.layouts.slots import time_of
 from nomarium.reading.rows.when import NOTHING, Part
-from nomarium.sheets.sheet import cell_text
+from nomarium.sheets.sheet import Sheet, cell_text
 
 _BREAKS: Final = (
     r"(?:morning |afternoon |mid-?morning |first |second |long |short )?(?:break|recess|lunch(?: ?(?:time|break))?|snack|passing(?: time)?|interval|dinner|nutrition|pause|recre(?:o|ation)|"
@@ -109,3 +110,16 @@ def _period_and_time(text: str) -> tuple[str, Part] | None:
         if code is not None or is_break(match["period"]) or len(match["period"]) <= 14:
             return (code["code"] if code else match["period"].strip()), time
     return None
+
+
+def heads_of_lines(sheet: Sheet) -> list[str]:
+    """The words that head the columns of lines with times or periods, where nothing says that they are days."""
+    rows = [row for _, row in sheet.rows() if any(map(cell_text, row))]
+    for head, below in pairwise(rows):
+        names = [text for cell in head[1:] if (text := cell_text(cell))]
+        are_names = len(set(names)) == len(names) > 1 and all(
+            re.fullmatch(r"[^\W\d_]{2,20}", text) for text in names
+        )
+        if are_names and (is_time(below[0]) or is_period(below[0])):
+            return names
+    return []

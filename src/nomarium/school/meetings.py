@@ -35,7 +35,7 @@ class Meeting(NamedTuple):
     def period(self) -> str:
         """The bell's Name, else its code; `1–2` when joined."""
         names = [bell.name or bell.period for bell in self.bells]
-        return names[0] if len(names) == 1 else f"{names[0]}–{names[-1]}"
+        return names[0] if len(names) == 1 or not names[-1] else f"{names[0]}–{names[-1]}"
 
 
 class NotMet(NamedTuple):

@@ -6,12 +6,13 @@ from typing import NamedTuple
 
 from nomarium.model.account import Account, RejectedRow
 from nomarium.model.problem import Place, Problem, note
-from nomarium.model.wording import WEEKDAYS, nearest
+from nomarium.model.wording import WEEKDAYS, listed, nearest
 from nomarium.reading.options import ReadingOptions
 from nomarium.reckoning.daysoff import DaysOff
 from nomarium.school.bells import Bells, read_bells, unrung
 from nomarium.school.classesfound import ClassesFound, classes_found
 from nomarium.school.codes import Codes
+from nomarium.school.drawnlines import heads_of_lines
 from nomarium.school.lessons import Lesson, poured, read_lessons
 from nomarium.school.meetings import Meeting, NotMet, meet
 from nomarium.school.namesandpeople import Naming, People, enrolled, names_in, people_in
@@ -248,6 +249,8 @@ def _slots(
             what = "neither a column “Class” nor labels and periods as headings of a grid"
             message = f"The sheet “{sheet.name}” has {what}."
             remedy = f"Labels are {', '.join(known.labels.names) or 'weekdays'}; periods are {', '.join(known.periods.names) or 'those of Bells'}."
+            if names := heads_of_lines(sheet):
+                remedy = f"If {listed(names)} are the days of a cycle, list them in a table Cycle, in a column Label, in the order in which they come."
             problems.append(Problem("timetable-unread", message, remedy, sheet.place()))
             continue
         whose = _whose(name, rooms, people)

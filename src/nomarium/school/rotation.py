@@ -1,7 +1,8 @@
 """Blocks that rotate: a table says which block meets when, and a class meets whenever its block does."""
 
+import re
 from collections.abc import Sequence
-from typing import NamedTuple
+from typing import Final, NamedTuple
 
 from nomarium.model.problem import Problem, note
 from nomarium.model.refusal import Refusal
@@ -9,8 +10,15 @@ from nomarium.model.wording import counted, listed
 from nomarium.school.bells import Bell
 from nomarium.school.classrows import ClassRows
 from nomarium.school.codes import Codes
+from nomarium.school.drawnlines import is_period
 from nomarium.school.planheads import plain
 from nomarium.school.plantables import Item, Table
+from nomarium.sheets.sheet import Row, Sheet, cell_text
+
+_LEAST: Final = 3
+"""Rows, and columns, of the smallest rotation."""
+_DAYS: Final = r"(?i)\W*(?:(?:cycle|rotation|letter)\s*)?(?:days?|labels?)\W*"
+_PERIODS: Final = r"(?i)\W*(?:periods?|slots?|per\.?)\W*"
 
 
 class Rotation(NamedTuple):
@@ -19,6 +27,37 @@ class Rotation(NamedTuple):
     items: list[Item]
     bells: dict[int, Bell]
     """By the identity of a row: the times that its line has."""
+
+
+def in_rows(sheet: Sheet) -> Sheet:
+    """A rotation whose days stand on one side and its periods on the other, the blocks in its cells, as rows of Label, Period,
+    Block; any other sheet as it is. The corner says which side the days are, or the periods do, `P1`."""
+    rows = [(number, row) for number, row in sheet.rows() if any(map(cell_text, row))]
+    if len(rows) < _LEAST or len(rows[0][1]) < _LEAST:
+        return sheet
+    corner, *across = map(cell_text, rows[0][1])
+    down = [cell_text(row[0]) for _, row in rows[1:]]
+    are_days_down = _are_days(corner, down, across)
+    if not (all(across) and all(down)) or are_days_down is None:
+        return sheet
+    listed_rows: list[Row] = [(rows[0][0], ["Label", "Period", "Block"])]
+    for (number, row), left in zip(rows[1:], down, strict=True):
+        for over, cell in zip(across, row[1:], strict=False):
+            day, period = (left, over) if are_days_down else (over, left)
+            if cell_text(cell):
+                listed_rows.append((number, [day, period, cell]))
+    return sheet._replace(read_rows=lambda: listed_rows, merged=())
+
+
+def _are_days(corner: str, down: Sequence[str], across: Sequence[str]) -> bool | None:
+    """Whether days stand down, and periods across; None where that is open, or none of either."""
+    periods = [all(map(is_period, side)) for side in (down, across)]
+    if re.fullmatch(_DAYS, corner):
+        return True if periods[1] else None
+    if re.fullmatch(_PERIODS, corner):
+        return False if periods[0] else None
+    named = [all(re.match(r"(?i)p(?:er(?:iod)?)?\.?\s*\d", text) for text in side) for side in (down, across)]
+    return named[1] if not corner and named[0] != named[1] else None
 
 
 def rotation_in(table: Table | None) -> Rotation:

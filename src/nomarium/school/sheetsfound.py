@@ -28,6 +28,7 @@ from nomarium.school.offwords import is_off
 from nomarium.school.planheads import HEADINGS, asked_headings, plain
 from nomarium.school.plantables import EXPLANATION, TITLES, Table, cut_table, near_table
 from nomarium.school.roomcolumns import rooms_in_rows
+from nomarium.school.rotation import in_rows
 from nomarium.school.starter import is_untouched
 from nomarium.sheets.sheet import Row, Sheet, cell_text, is_blank
 
@@ -247,7 +248,7 @@ def _take(
     elif name == "bells":
         sheet = with_bells_in_rows(sheet)
     elif name == "rotation":
-        sheet = with_periods(sheet)
+        sheet = in_rows(with_periods(sheet))
     table, wrong, told = cut_table(sheet, name, kind.columns, asked)
     says_when = {"label", "period", "meets", "time", "start"} & table.columns.keys()
     is_drawn = name == "timetable" and not says_when and drawn_week(sheet) is not None
