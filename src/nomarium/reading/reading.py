@@ -205,7 +205,7 @@ def _remedy_of_shape(top: Top, columns: Sequence[Column]) -> str:
     rows = [row for _, row in top.rows]
     lexicon = top.seen or top.of_weekdays
     named = {match.field for row in rows if row and (match := match_exactly(cell_text(row[0]))) is not None}
-    if len(named) > 1 and len(rows) <= len(FIELDS):
+    if len(named) > 1 and len(named) * 2 > len(rows) and len(rows) <= len(FIELDS):
         return "It seems to lie on its side: copy it and paste it transposed, with a row for each event."
     dated = [
         column.heading

@@ -158,7 +158,12 @@ def _are_beside(clocks: list[Column]) -> bool:
 
 def is_idle(about: Contents) -> bool:
     """Whether cells answer, number or halve the day, and name nothing."""
-    return about.answers >= MOSTLY or about.numbers >= MOSTLY or about.halves >= MOSTLY
+    return (
+        about.answers >= MOSTLY
+        or about.numbers >= MOSTLY
+        or about.halves >= MOSTLY
+        or about.ordinals >= MOSTLY
+    )
 
 
 def free_texts(columns: list[Column], contents: list[Contents]) -> list[Column]:

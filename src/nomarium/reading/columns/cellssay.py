@@ -5,22 +5,26 @@ import re
 
 from nomarium.model.cell import Cell
 from nomarium.reading.cells.moments import Moment, read_moment
-from nomarium.reading.cells.times import Times, read_times
+from nomarium.reading.cells.times import DAY_SECS, Times, read_times
 from nomarium.reading.cells.words import ENGLISH
 from nomarium.reading.columns.column import Column
 from nomarium.reading.columns.contents import MOSTLY, Contents
 from nomarium.reading.columns.headings import normal
 from nomarium.sheets.sheet import cell_text
 
-ARRIVING = frozenset(("arrives", "arrival", "arrival date", "arrive", "arriving", "check in", "checkin"))
+ARRIVING = frozenset(
+    ("arr", "arrives", "arrival", "arrival time", "arrival date", "arrive", "arriving", "check in", "checkin")
+)
 LEAVING = frozenset(
     (
         "leaves",
         "leave",
         "leaving",
         "leaving date",
+        "dep",
         "departs",
         "departure",
+        "departure time",
         "departure date",
         "depart",
         "departing",
@@ -46,9 +50,13 @@ _NAMES = frozenset(
 """Fields of words: a column of dates is none of them, whatever its heading."""
 
 
+_LONGEST_NIGHT = 14 * 3600
+"""How long what ends on the next morning lasts at most, in seconds."""
+
+
 def coming_and_going(columns: list[Column], contents: list[Contents]) -> dict[int, str]:
     """The columns of times, or of dates, of which one says when people come and the other when they go. Where going stands
-    first, and is earlier on most rows, it is a journey: it begins with leaving."""
+    first, and is earlier on most rows or in the night before, it is a journey: it begins with leaving."""
     headed = [
         [c.at for c in columns if c.how == "heading" and normal(c.heading) in words and contents[c.at].cells]
         for words in (ARRIVING, LEAVING)
@@ -81,7 +89,9 @@ def _is_earlier(one: Contents, other: Contents) -> bool:
     """Whether the times, or the dates, of a column are earlier than those beside them in another on most rows."""
     pairs = [(_moment_key(a), _moment_key(b)) for a, b in zip(one.cells, other.cells, strict=False)]
     known = [(a, b) for a, b in pairs if a and b]
-    return sum(a <= b for a, b in known) * 2 > len(known)
+    return sum(
+        a <= b or (len(a) == len(b) == 1 and b[0] + DAY_SECS - a[0] < _LONGEST_NIGHT) for a, b in known
+    ) * 2 > len(known)
 
 
 def _moment_key(cell: Cell) -> tuple[int, ...]:

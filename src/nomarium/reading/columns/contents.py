@@ -42,6 +42,9 @@ MOST_DIFFERENT = 100
 """Different cells of a column that are looked at."""
 
 
+_ORDINAL = re.compile(r"(?i)\d{1,3}(?:st|nd|rd|th|\.|e|er|ère|º|ª)|first|second|third|fourth|fifth")
+
+
 class Contents:
     """What the sampled cells of one column are, worked out when asked, from the different ones."""
 
@@ -231,6 +234,13 @@ class Contents:
     def halves(self) -> float:
         """The share of cells that name a part of the day and nothing else."""
         return self._share(lambda cell: fold(cell_text(cell)).replace(".", "") in _HALVES)
+
+    @cached_property
+    def ordinals(self) -> float:
+        """The share of cells that count and say no more, `1st`, `2nd`."""
+        return self._share(
+            lambda cell: isinstance(cell, str) and _ORDINAL.fullmatch(cell.strip()) is not None
+        )
 
     def _share(self, test: Callable[[Cell], bool]) -> float:
         sample = self.different[:MOST_DIFFERENT]

@@ -41,6 +41,12 @@ def look(top: Top) -> Reading | NotRead:
         message = f"{sheet.title} has no columns of times under headings that say what happens."
         return not_read(sheet, "no-weekdays", "its headings are no titles", "summary-column-missing", message)
     first = head.header_rows[-1]
+    idle = sum(
+        is_idle(cell_text(row[at]))
+        for _, row in data_rows(sheet, head)
+        for at in columns.titles
+        if at < len(row)
+    )
 
     def rows() -> list[Row]:
         found: list[Row] = [(first, _HEADINGS)]
@@ -56,8 +62,12 @@ def look(top: Top) -> Reading | NotRead:
 
     named = ", ".join(f"“{title}”" for title in dict.fromkeys(columns.titles.values()))
     message = f"The headings {named} say what happens, and the times below them when."
-    told = note("layout-head-titles", message, "If not: --as events.").at(sheet.place())
-    listed = sheet._replace(read_rows=rows, merged=(), notes=(*sheet.notes, told))
+    told = [note("layout-head-titles", message, "If not: --as events.")]
+    if idle:
+        told.append(note("slots-idle", f"Cells in which nothing is held (a dash, “closed” …): {idle}."))
+    listed = sheet._replace(
+        read_rows=rows, merged=(), notes=(*sheet.notes, *(one.at(sheet.place()) for one in told))
+    )
     options = top.options._replace(header_row=first)
     return list_in(Top(listed, options, top.is_whole), listed, top.seen)
 

@@ -41,6 +41,8 @@ from nomarium.sheets.sheet import Sheet, cell_text
 
 _MARKS = frozenset("x ✓ ✔ ✗ * • ● ■ 1 yes y".split())
 """What says that it is this one, and no more."""
+_BAR = r"[█▓▒░■▬━═=#]{2,}"
+"""What draws a bar through its days."""
 _POSTS = frozenset(
     "post posts duty duties role roles position positions shift place location room station task job area site "
     "activity class subject course group form lesson topic unit boat crew poste posten dienst lieu salle fach".split()
@@ -86,7 +88,7 @@ def _reading(top: Top, drawing: Drawing) -> Reading:
         entry = _entry(sheet, slot, codes, people)
         entries.append(entry)
         if isinstance(entry, DrawnEntry) and entry.time is NOTHING and slot.text in in_cells:
-            timeless[slot.text] += slot.text.casefold() not in _MARKS
+            timeless[slot.text] += not _is_mark(slot.text)
     told = note("layout-roster", f"Read as a roster: {drawing.kind}. Each filled cell is an event.")
     notes = [told.at(sheet.place()), *drawing.notes]
     if evidence:
@@ -138,6 +140,10 @@ def _of_label(slot: Slot) -> str:
     return f"{slot.label}\n{slot.time.start}\n{slot.time.end}"
 
 
+def _is_mark(text: str) -> bool:
+    return text.casefold() in _MARKS or re.fullmatch(_BAR, text) is not None
+
+
 def _are_people(drawing: Drawing) -> bool:
     """Whether the labels are people: nothing says otherwise."""
     words = set(re.findall(r"[a-z]+", drawing.label_heading.casefold()))
@@ -155,7 +161,7 @@ def _entry(sheet: Sheet, slot: Slot, codes: Mapping[str, Code], people: bool) ->
         remedy = "If hours were typed (9-5) and the spreadsheet made a date of them, write 9:00-17:00."
         return Problem("roster-date", message, remedy, sheet.place(slot.row, slot.column), text)
     said = codes.get(text.casefold())
-    if said is None and text.casefold() in _MARKS and (slot.is_place or slot.is_session):
+    if said is None and _is_mark(text) and (slot.is_place or slot.is_session):
         message = f"Nothing says what “{text}” stands for."
         remedy = f'Say what happens then: --set-code "{text}=TITLE".'
         return Problem("mark-unexplained", message, remedy, sheet.place(slot.row, slot.column), text)
@@ -173,9 +179,7 @@ def _entry(sheet: Sheet, slot: Slot, codes: Mapping[str, Code], people: bool) ->
     elif slot.is_session:
         title = f"{what} ({slot.label})" if time.start is None else what
     else:
-        title = (
-            f"{slot.label}: {what}" if what and slot.label and text.casefold() not in _MARKS else slot.label
-        )
+        title = f"{slot.label}: {what}" if what and slot.label and not _is_mark(text) else slot.label
     if slot.part and title:
         title = f"{title} ({slot.part})"
     if slot.group and title:
