@@ -61,7 +61,7 @@ def _head(rows: Sequence[Row], lexicon: Lexicon) -> tuple[int, dict[int, tuple[i
         }
         if len(found) < 2:
             continue
-        found = _over_blank(row, found, rows[at + 1 :])
+        found = _over_blank(row, found, rows[at + 1 :], lexicon)
         cells = [row[n] for _, row in rows[at + 1 :] for n in found if n < len(row) and cell_text(row[n])]
         fits = sum(_is_days(cell, lexicon) for cell in cells)
         if cells and fits * 5 >= len(cells) * 3 and not any(_is_figure(cell) for cell in cells):
@@ -70,17 +70,18 @@ def _head(rows: Sequence[Row], lexicon: Lexicon) -> tuple[int, dict[int, tuple[i
 
 
 def _over_blank(
-    head: Sequence[Cell], found: dict[int, tuple[int | None, int]], body: Sequence[Row]
+    head: Sequence[Cell], found: dict[int, tuple[int | None, int]], body: Sequence[Row], lexicon: Lexicon
 ) -> dict[int, tuple[int | None, int]]:
-    """The months with those of columns right of them that have no heading and hold something: a month is written once over its own."""
+    """The months with those of columns right of them that have no heading and hold days: a month is written once over its own."""
     wide: dict[int, tuple[int | None, int]] = {}
     width = max((len(row) for _, row in body), default=0)
     for n in range(min(found), max(width, max(found) + 1)):
-        is_blank_head = n >= len(head) or not cell_text(head[n])
+        days = [row[n] for _, row in body if n < len(row) and cell_text(row[n])]
         if n in found:
             wide[n] = found[n]
-        elif is_blank_head and n - 1 in wide and any(n < len(row) and cell_text(row[n]) for _, row in body):
-            wide[n] = wide[n - 1]
+        elif n - 1 in wide and not (n < len(head) and cell_text(head[n])):
+            if days and all(_is_days(cell, lexicon) for cell in days):
+                wide[n] = wide[n - 1]
     return wide
 
 
