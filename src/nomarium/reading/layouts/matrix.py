@@ -73,15 +73,20 @@ def _over_blank(
     head: Sequence[Cell], found: dict[int, tuple[int | None, int]], body: Sequence[Row], lexicon: Lexicon
 ) -> dict[int, tuple[int | None, int]]:
     """The months with those of columns right of them that have no heading and hold days: a month is written once over its own."""
+    first = min(found)
+    if any(
+        not any(map(cell_text, row[:first])) and sum(map(bool, map(cell_text, row))) > 1 for _, row in body
+    ):
+        return found  # a row of numbers under the months: they are days of a roster
     wide: dict[int, tuple[int | None, int]] = {}
     width = max((len(row) for _, row in body), default=0)
-    for n in range(min(found), max(width, max(found) + 1)):
+    for n in range(first, max(width, max(found) + 1)):
         days = [row[n] for _, row in body if n < len(row) and cell_text(row[n])]
+        are_days = bool(days) and all(_is_days(cell, lexicon) for cell in days)
         if n in found:
             wide[n] = found[n]
-        elif n - 1 in wide and not (n < len(head) and cell_text(head[n])):
-            if days and all(_is_days(cell, lexicon) for cell in days):
-                wide[n] = wide[n - 1]
+        elif n - 1 in wide and are_days and not (n < len(head) and cell_text(head[n])):
+            wide[n] = wide[n - 1]
     return wide
 
 
