@@ -74,10 +74,9 @@ def _over_blank(
 ) -> dict[int, tuple[int | None, int]]:
     """The months with those of columns right of them that have no heading and hold days: a month is written once over its own."""
     first = min(found)
-    if any(
-        not any(map(cell_text, row[:first])) and sum(map(bool, map(cell_text, row))) > 1 for _, row in body
-    ):
-        return found  # a row of numbers under the months: they are days of a roster
+    labels = [cell_text(row[0]) for _, row in body[:1] if row]
+    if not all(labels) or any(match_exactly(label) for label in labels):
+        return found  # a row of numbers stands under the months, `Name | 7 | 14`: the days of a roster
     wide: dict[int, tuple[int | None, int]] = {}
     width = max((len(row) for _, row in body), default=0)
     for n in range(first, max(width, max(found) + 1)):
