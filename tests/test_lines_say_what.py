@@ -6,7 +6,7 @@ from pathlib import Path
 
 import pytest
 
-from helpers import built, refused
+from helpers import built, nomarium, refused
 
 YEAR = ("--school-year", "2026:2027")
 SAID: dict[str, tuple[str, list[str]]] = {
@@ -43,6 +43,12 @@ SAID: dict[str, tuple[str, list[str]]] = {
         "DECEMBER 2026\nTue 1st - Thu 3rd: Mock exams\nMon 14th to Fri 18th: Project week",
         ["Mock exams 2026-12-01/2026-12-04", "Project week 2026-12-14/2026-12-19"],
     ),
+    "an hour by the clock": ("Working party: Saturday 5 December 2026, from 9 o’clock. Bring gloves!", ["Working party 2026-12-05T09:00/2026-12-05T10:00"]),
+    "a day without its year before a time with a dot": (
+        "Mo 07.09.2026   Schulbeginn, 8.00 Uhr\nFr 18.09. - So 20.09.  Regatta\nMi 23.09.    19.30   Elternabend 7a (Raum 12)",
+        ["Elternabend 7a 2026-09-23T19:30/2026-09-23T20:30 @ Raum 12", "Regatta 2026-09-18/2026-09-21", "Schulbeginn 2026-09-07T08:00/2026-09-07T09:00"],
+    ),
+    "nothing but a name in brackets": ("Tue 8 Dec 2026 14:00–16:00 (Quill)", ["Quill 2026-12-08T14:00/2026-12-08T16:00"]),
     "a Saturday without a game": (
         "Sat 5 Dec 2026    HARBOUR XI   2.30pm\nSat 12 Dec 2026   free\nSat 19 Dec 2026   Oak Point   1.30pm",
         ["HARBOUR XI 2026-12-05T14:30/2026-12-05T15:30", "Oak Point 2026-12-19T13:30/2026-12-19T14:30"],
@@ -72,6 +78,19 @@ def test_a_line_that_counts_its_dates_is_no_single_event(line: str, tmp_path: Pa
     source = tmp_path / "course.txt"
     source.write_text(line + "\n", "utf-8")
     assert "held again and again" in refused(source, *YEAR)
+
+
+def test_a_part_of_a_month_is_no_date_and_no_remark(tmp_path: Path) -> None:
+    source = tmp_path / "dates.txt"
+    source.write_text("• 1 Dec 2026 – applications open\n• by end of Feb – offers\n", "utf-8")
+    assert "line 2: “by end of Feb – offers”" in refused(source)
+
+
+def test_the_remedy_for_names_of_two_languages_is_one_of_them(tmp_path: Path) -> None:
+    source = tmp_path / "list.csv"
+    source.write_text("Evento,Fecha\nA,1 mar 2027\nB,4 set 2027\nC,5 out 2027\n", "utf-8")
+    said = nomarium("build", source, "-o", tmp_path / "o.ics").text
+    assert "--language pl" not in said
 
 
 def test_titles_that_say_nothing_are_none_whatever_else_the_row_has(tmp_path: Path) -> None:

@@ -46,6 +46,8 @@ class LanguageFound(NamedTuple):
     evidence: str = ""
     rivals: tuple[str, ...] = ()
     """Languages in which the same texts are other dates: nothing may be read until one is chosen."""
+    code: str = ""
+    """That of the likeliest."""
 
 
 def asked_lexicon(codes: Sequence[str]) -> Lexicon:
@@ -103,7 +105,7 @@ def find_language(texts: Sequence[str]) -> LanguageFound | None:
     assert language is not None
     evidence = f"names in {language_name(code)}"
     return LanguageFound(
-        ENGLISH.extended(language), evidence, (language_name(code), *rivals) if rivals else ()
+        ENGLISH.extended(language), evidence, (language_name(code), *rivals) if rivals else (), code
     )
 
 

@@ -57,6 +57,10 @@ _ISO_INTERVAL = (
 _FIGURES = r"(\d{1,2})([/.-])(\d{1,2})\2(\d{4})(?:[ ,]+(.+))?"
 _CLOCK_FIRST = r"(?i)^(?P<times>[^,]*?(?:\d\s?[ap]\.?m\.?|\d[:.h]\d\d|noon|midnight|\dh)\b\.?)[\s,]+(?:on\s+)?(?P<days>.*\d.*)$"
 _JOINT = r"(?i)^(?:[,@;|/–—-]|at\b|um\b|à\b|om\b|a las\b|from\b)\s*"
+_DOTTED_TIME = re.compile(
+    r"(?<![\d.])(\d{1,2}\.\d{1,2}\.) (?=(?:[01]?\d|2[0-4])\.(?:00|1[3-9]|[2-5]\d)(?![.\d]))"
+)
+"""A day without its year before a time with a dot, which no date can be."""
 _EPOCH_YEARS = (1899, 1900, 1904)
 """Years in which workbooks keep times that were typed without a date."""
 
@@ -172,6 +176,8 @@ def read_moment_text(text: str, role: Role, lexicon: Lexicon, counts_1904: bool 
         if figured.readings and isinstance(rest, Times):
             return _joined(figured, None, rest)
     text = hours_with_colons(tidy(text)) if role == "date" else tidy(text)
+    if ". " in text:
+        text = _DOTTED_TIME.sub(r"\1, ", text)  # 23.09. 19.30
     if role == "time":
         said = read_times(text)
         if isinstance(said, Refusal):

@@ -201,8 +201,10 @@ def _decisions(gathered: _Gathered, options: ReadingOptions, is_whole: bool) -> 
             gathered.lexicon = language.lexicon
     problems = [gathered.twin_problem] if gathered.twin_problem else []
     if language is not None and language.rivals:
-        message = f"The month names could be {' or '.join(language.rivals)}, and mean other months then."
-        remedy = "Say which with --language, such as --language pl."
+        message = (
+            f"The names of months or weekdays could be {' or '.join(language.rivals)}, and mean others then."
+        )
+        remedy = f"Say which with --language, such as --language {language.code}."
         problems.append(Problem("language-ambiguous", message, remedy, gathered.sheet.place()))
     if gathered.weekday_column is None and gathered.sheet.name:  # a text file has no dates of its own
         from nomarium.reading.columns.swapped import swapped_dates

@@ -4,7 +4,7 @@ import re
 from typing import Final
 
 from nomarium.model.refusal import Refusal
-from nomarium.reading.cells.words import Lexicon
+from nomarium.reading.cells.words import Lexicon, fold
 from nomarium.reading.layouts import linerefusals
 from nomarium.reading.layouts.textlines import TextLine, is_like_a_date, is_sentence
 from nomarium.reading.layouts.weekdaylines import begins_with_weekday
@@ -19,6 +19,10 @@ _DATE_IN_FIGURES: Final = re.compile(
     r"(?:0?[1-9]|[12]\d|3[01])([/.-])(?:0?[1-9]|[12]\d|3[01])\2(?:(?:19|20)\d\d|[2-4]\d)(?![\d.,/-])"
 )
 """A date that nothing could read: a month without a day, `09/2026  Induction`, or figures with others right behind."""
+_PART_OF_MONTH: Final = re.compile(
+    r"(?i)\W*(?:by\s+|from\s+)?(?:the\s+)?(?:end|middle|beginning|start|early|mid|late|ende|anfang|mitte|fin|début|mi)[\s-]+(?:of\s+|de\s+|d['’])?(?P<month>[^\W\d_]{3,})\.?\s*(?:\d{4}\s*)?[:–—-]\s*\S"
+)
+"""A part of a month and what is on: `by end of Feb – offers`."""
 _CLOCK_IN: Final = re.compile(
     r"(?i)(?<![\d:.])(?:[01]?\d|2[0-3]):[0-5]\d(?![\d:])|\b\d{1,2}\s?[ap]\.?m\b|\b\d{1,2}\s?(?:uhr|uur)\b|(?<![\d.+-])(?<!\d )0\d[0-5]\d(?!\s?\d|[.-]\d)"
 )
@@ -43,6 +47,12 @@ def left_open(line: TextLine, lexicon: Lexicon, follows_time: bool, heads: bool)
     """Why such a line may be an event; None for a note. `follows_time`: it stands right below a line with a time, under a date;
     `heads`: others with a date or a time stand under it."""
     if is_like_a_date(line.text, lexicon) or _DATE_IN_FIGURES.match(line.text):
+        return linerefusals.UNREAD
+    if (
+        (part := _PART_OF_MONTH.match(line.text))
+        and fold(part["month"]) in lexicon.months
+        and not is_sentence(line)
+    ):
         return linerefusals.UNREAD
     if _CLOCK_IN.search(line.text) and not is_sentence(line):
         return linerefusals.UNREAD

@@ -110,6 +110,9 @@ def row_of(line: TextLine, date: str, lexicon: Lexicon) -> Row:
         (parts[0] if parts else ""),
         ", ".join(one for one in (*parts[1:], *more) if not re.fullmatch(_START, one)),
     )
+    notes = notes.lstrip(" .;,")
+    if (bare := re.fullmatch(r"\(([^()]+)\)", title)) is not None:
+        title = bare[1]
     if re.fullmatch(_JOURNEYS, title) and place:
         title, place = f"{title} {place}", ""
     after = _PLACE_AFTER.match(title) or _place_after(title, lexicon) if not place else None

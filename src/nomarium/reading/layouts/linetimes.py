@@ -72,7 +72,7 @@ _ENDS_WITH_NAME: Final = re.compile(
     r"(?<![^\W\d])(?!(?i:from|at|between|ab|um|von|de|da|at|times?|start|mon|tue|wed|thu|fri|sat|sun|and)\w*\s$)[^\W\d_]{3,}\s$"
 )
 """A word whose number a time behind a dash follows, `Slip 1 – 9:00`: together they are no times from one to the other."""
-_HOURS_SAID: Final = re.compile(r"(?i)\d\s?(?:uhr|uur|hrs|heures|horas)\b")
+_HOURS_SAID: Final = re.compile(r"(?i)\d\s?(?:uhr|uur|hrs|heures|horas|o['’]clock)\b")
 _LEAST_CLOCKS: Final = 2
 _HOURS_ALONE: Final = re.compile(r"(\d{1,2})\s?[-–—]\s?(\d{1,2})")
 _FIRST_HOUR: Final = 7
