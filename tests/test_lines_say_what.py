@@ -43,7 +43,7 @@ SAID: dict[str, tuple[str, list[str]]] = {
         "DECEMBER 2026\nTue 1st - Thu 3rd: Mock exams\nMon 14th to Fri 18th: Project week",
         ["Mock exams 2026-12-01/2026-12-04", "Project week 2026-12-14/2026-12-19"],
     ),
-    "an hour by the clock": ("Working party: Saturday 5 December 2026, from 9 o’clock. Bring gloves!", ["Working party 2026-12-05T09:00/2026-12-05T10:00"]),
+    "an hour by the clock": ("Coffee: Sunday 6 December 2026, at 11 o’clock in the loft", ["Coffee 2026-12-06T11:00/2026-12-06T12:00 @ loft"]),
     "a day without its year before a time with a dot": (
         "Mo 07.09.2026   Schulbeginn, 8.00 Uhr\nFr 18.09. - So 20.09.  Regatta\nMi 23.09.    19.30   Elternabend 7a (Raum 12)",
         ["Elternabend 7a 2026-09-23T19:30/2026-09-23T20:30 @ Raum 12", "Regatta 2026-09-18/2026-09-21", "Schulbeginn 2026-09-07T08:00/2026-09-07T09:00"],
