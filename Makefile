@@ -11,7 +11,7 @@ test: demo
 	$(BIN)/ruff check --quiet .
 	$(BIN)/ruff format --check --quiet .
 	$(BIN)/mypy
-	$(BIN)/python -m pytest
+	$(BIN)/python -m pytest --numprocesses auto
 
 bench: .venv/ready
 	$(BIN)/python -m benchmarks
