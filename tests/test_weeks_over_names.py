@@ -123,3 +123,25 @@ def test_a_date_of_several_that_is_not_known_yet_is_told(tmp_path: Path) -> None
     said = json.loads(nomarium("build", source, "-o", tmp_path / "o.ics", "--json").out)
     told = [one for one in said["notes"] if one["code"] == "milestone-open"]
     assert [(one["row"], one["column"], one["cell"]) for one in told] == [(3, "C", "TBC")]
+
+
+def test_heads_that_are_a_working_week_show_the_order_of_their_figures(tmp_path: Path) -> None:
+    source = tmp_path / "rota.csv"
+    source.write_text("Staff,07/12/26,08/12/26,09/12/26,10/12/26,11/12/26\nQuill,AL,W,W,W,W\nTiller,W,W,S,W,W\n", "utf-8")  # fmt: skip
+    said = nomarium("build", source, "-o", tmp_path / "o.ics")
+    assert said.status == 0, said.text
+    assert "read day first: only then are they whole weeks from a Monday on" in said.text
+    assert built(source)[0] == "Quill: AL 2026-12-07/2026-12-08"
+
+
+def test_the_first_of_each_month_is_no_week(tmp_path: Path) -> None:
+    source = tmp_path / "rota.csv"
+    source.write_text("Staff,01/08/26,01/09/26,01/10/26,01/11/26,01/12/26\nQuill,AL,W,W,W,W\nTiller,W,W,S,W,W\n", "utf-8")  # fmt: skip
+    assert "could be 1 August 2026 or 8 January 2026" in refused(source)
+
+
+def test_what_settles_the_dates_of_a_drawing_is_told(tmp_path: Path) -> None:
+    source = tmp_path / "rota.csv"
+    source.write_text("Staff,12/12/2026,13/12/2026\nQuill,AL,W\nTiller,W,S\n", "utf-8")
+    said = nomarium("build", source, "-o", tmp_path / "o.ics")
+    assert "row 1 is “13/12/2026” (13 is no month)" in said.text

@@ -69,7 +69,8 @@ def coming_and_going(columns: list[Column], contents: list[Contents]) -> dict[in
         pair = [[at for at in places if are_alike(contents[at])] for places in headed]
         if all(len(places) == 1 for places in pair):
             (come,), (go,) = pair
-            is_journey = go < come and _is_earlier(contents[go], contents[come])
+            heading = next(normal(c.heading) for c in columns if c.at == go)
+            is_journey = go < come and _is_earlier(contents[go], contents[come], heading.startswith("dep"))
             return dict(zip((go, come) if is_journey else (come, go), fields, strict=True))
     return {}
 
@@ -85,12 +86,14 @@ def _are_dates(about: Contents) -> bool:
     return about.dates >= MOSTLY
 
 
-def _is_earlier(one: Contents, other: Contents) -> bool:
-    """Whether the times, or the dates, of a column are earlier than those beside them in another on most rows."""
+def _is_earlier(one: Contents, other: Contents, by_night: bool) -> bool:
+    """Whether the times, or the dates, of a column are earlier than those beside them in another on most rows; `by_night`, also
+    in the night before."""
     pairs = [(_moment_key(a), _moment_key(b)) for a, b in zip(one.cells, other.cells, strict=False)]
     known = [(a, b) for a, b in pairs if a and b]
     return sum(
-        a <= b or (len(a) == len(b) == 1 and b[0] + DAY_SECS - a[0] < _LONGEST_NIGHT) for a, b in known
+        a <= b or (by_night and len(a) == len(b) == 1 and b[0] + DAY_SECS - a[0] < _LONGEST_NIGHT)
+        for a, b in known
     ) * 2 > len(known)
 
 

@@ -38,6 +38,8 @@ def _may_have_days(column: Column, contents: Contents) -> bool:
     return column.field in DATE_FIELDS and (column.field not in ("start", "end") or contents.times < 1)
 
 
+_OF_HOURS = frozenset(("opening", "closing"))
+"""Headings of hours; over dates they say what is on, an opening."""
 _CLOCK = r"(?i)\d[:h.]\d\d\b|\d\s?[ap]\.?m\b"
 
 
@@ -133,8 +135,10 @@ def _checked_by_content(columns: list[Column], contents: list[Contents]) -> list
             field = "day" if is_day else ""
         elif as_length := _of_lengths(column, columns, contents, has_date):
             field, evidence = as_length
-        elif (field == "repeat-times" and (not about.holds_counts or about.dates >= MOSTLY)) or (
-            field == "description" and about.plain_answers >= 1
+        elif (
+            (column.is_weak and field in ("start", "end") and plain in _OF_HOURS and about.dates >= MOSTLY)
+            or (field == "repeat-times" and (not about.holds_counts or about.dates >= MOSTLY))
+            or (field == "description" and about.plain_answers >= 1)
         ):
             field = ""
         elif field == "when" and not about.dates and about.timed_weekdays >= 0.5:

@@ -15,6 +15,7 @@ from nomarium.reading.cells.placewords import is_place
 from nomarium.reading.cells.times import DAY_SECS
 from nomarium.reading.cells.words import Lexicon, fold
 from nomarium.reading.columns.decisions import Decisions, resolve_day
+from nomarium.reading.columns.decisions import told as decided_told
 from nomarium.reading.columns.head import looks_like_date
 from nomarium.reading.columns.lexicons import lexicon_for
 from nomarium.reading.layouts.drawn import (
@@ -81,7 +82,11 @@ def read_grid(sheet: Sheet, options: ReadingOptions) -> Reading | NotRead:
         "layout-grid",
         f"Read as a grid: {kind}; a slot without an end lasts until the next begins, but no longer than most.",
     )
-    notes = [told.at(sheet.place()), *(one for grid in grids for one in grid.told())]
+    notes = [
+        told.at(sheet.place()),
+        *decided_told(days, sheet),
+        *(one for grid in grids for one in grid.told()),
+    ]
 
     def events(account: Account) -> Iterator[Event]:
         account.ledger.read += len(title_rows)

@@ -3,26 +3,31 @@
 import datetime as dt
 import re
 from collections.abc import Mapping, Sequence
+from itertools import pairwise
 from typing import Literal, NamedTuple
 
 from nomarium.model.cell import Cell
 from nomarium.model.problem import Problem
 from nomarium.model.refusal import Refusal
 from nomarium.model.wording import WEEKDAYS
-from nomarium.reading.cells.moments import read_moment
+from nomarium.reading.cells.dates import DayReading
+from nomarium.reading.cells.moments import Moment, read_moment
 from nomarium.reading.cells.weeks import date_of_week
 from nomarium.reading.cells.words import ENGLISH, Lexicon, fold
-from nomarium.reading.columns.decisions import resolve_day
+from nomarium.reading.columns.decisions import resolve_day, told
+from nomarium.reading.columns.fitting import dates_within
 from nomarium.reading.columns.head import TableHead, begins_week, looks_like_date
 from nomarium.reading.columns.yearsabove import year_above
 from nomarium.reading.layouts.drawn import decide_days
 from nomarium.reading.layouts.layout import Top
+from nomarium.reading.options import Order
 from nomarium.sheets.sheet import Row, Sheet, cell_text
 
 _NUMBER = r"(?:(?P<before>[^\W\d_]+)\.?,?\s*)?(?P<day>\d{1,2})(?:st|nd|rd|th|er|\.)?(?:,?\s*(?P<after>[^\W\d_]+)\.?)?"
 _DAY = dt.timedelta(days=1)
 _LEAST_NUMBERS = 3
 """Numbers that head fewer columns may number anything."""
+_WORKDAYS = 5
 
 
 class Days(NamedTuple):
@@ -41,6 +46,8 @@ class Headed(NamedTuple):
     """Headings that cannot be settled; then `days` lacks them."""
     are_weeks: bool = False
     """Whether a heading names the week that begins on it."""
+    notes: tuple[Problem, ...] = ()
+    """What settled them."""
 
 
 def week_text(cell: Cell) -> str:
@@ -65,12 +72,13 @@ def settled_dates(
     plain = [(key, number, weeks.get(key, cell)) for key, number, cell in cells]
     title_rows = tuple(number for number, _ in above)
     head = TableHead((), title_rows[-1] + 1 if title_rows else 1, (), title_rows)
-    decided = decide_days(
-        top.sheet,
-        [(number, cell) for _, number, cell in plain],
-        top.options,
-        above=year_above(top.sheet, head),
-    )
+    run = "" if top.options.date_order else _order_of_run([cell for _, _, cell in plain], top)
+    options = top.options._replace(date_order=run) if run else top.options
+    listed = [(number, cell) for _, number, cell in plain]
+    decided = decide_days(top.sheet, listed, options, above=year_above(top.sheet, head))
+    if run:
+        named = "day first" if run == "dmy" else "month first"
+        decided = decided._replace(order_evidence=f"{named}: only then are they whole weeks from a Monday on")
     days: dict[int, Days] = {}
     problems = [*decided.problems]
     for key, number, cell in plain:
@@ -92,7 +100,41 @@ def settled_dates(
     unlike = {
         (one.code, one.message if one.code != "date-no-year" else ""): one for one in reversed(problems)
     }
-    return Headed(days, tuple(reversed(unlike.values())), bool(weeks) or bool(in_weeks))
+    notes = tuple(told(decided, top.sheet))
+    return Headed(days, tuple(reversed(unlike.values())), bool(weeks) or bool(in_weeks), notes)
+
+
+def _order_of_run(cells: Sequence[Cell], top: Top) -> Order:
+    """The order of figures in which headings are the days of whole weeks from a Monday on, with their weekends or without;
+    blank where they are in both or in neither. The same figures are one day of many months in the other order, and so a run
+    that begins on another weekday shows nothing."""
+    moments = [read_moment(cell, "date", top.lexicon, top.sheet.counts_1904) for cell in cells]
+    days = [one.first.readings for one in moments if isinstance(one, Moment) and one.first is not None]
+    if len(days) < max(_WORKDAYS, len(cells)) or all(len(readings) == 1 for readings in days):
+        return ""
+    orders: list[Order] = ["dmy", "mdy"]
+    runs = [order for order in orders if _are_weeks(days, order, top.options.school_year)]
+    return runs[0] if len(runs) == 1 else ""
+
+
+def _are_weeks(
+    days: Sequence[Sequence[DayReading]], order: Order, school_year: tuple[dt.date, dt.date] | None
+) -> bool:
+    found: list[dt.date] = []
+    for readings in days:
+        one = next((one for one in readings if one.order in ("", order)), None)
+        within = list(dates_within(one, *school_year)) if one is not None and school_year is not None else []
+        date = one.date() if one is not None and one.year is not None else None
+        if date is None and len(within) != 1:
+            return False
+        found.append(date or within[0])
+    steps = [(b - a).days for a, b in pairwise(found)]
+    weekdays = [day.weekday() for day in found]
+    for length in (_WORKDAYS, 7):
+        whole = [n % length for n in range(len(found))]
+        if len(found) % length == 0 and weekdays == whole and max(steps) <= 8 - length:
+            return True
+    return False
 
 
 class Numbered(NamedTuple):

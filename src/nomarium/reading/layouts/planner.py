@@ -14,7 +14,7 @@ from nomarium.model.wording import WEEKDAYS
 from nomarium.reading.cells.moments import Moment, read_moment
 from nomarium.reading.cells.relativedays import day_of_programme
 from nomarium.reading.cells.words import ENGLISH, Lexicon
-from nomarium.reading.columns.decisions import Decisions, resolve_day
+from nomarium.reading.columns.decisions import Decisions, resolve_day, told
 from nomarium.reading.columns.head import looks_like_date
 from nomarium.reading.columns.lexicons import weekday_columns
 from nomarium.reading.layouts.drawn import (
@@ -39,11 +39,7 @@ def look(top: Top) -> Reading | NotRead:
     """Read a sheet as a planner, or say why it is none."""
     sheet, options, lexicon = in_whole_lines(top.sheet), top.options, top.of_weekdays
     rows = _rows(sheet)
-    heads = [
-        (at, found)
-        for at, (_, row) in enumerate(rows)
-        if len(found := weekday_columns(row, lexicon, _OTHER_COLUMNS)) > 1
-    ]
+    heads = _heads(rows, lexicon)
     if not heads or week_column(rows, lexicon) is not None:
         return _no_planner(sheet)
     head, weekdays = heads[0]
@@ -52,11 +48,12 @@ def look(top: Top) -> Reading | NotRead:
     are_times = _are_times([text for _, row in weeks for at in weekdays if (text := cell_text(row[at]))])
     if are_times and _dated_columns(weeks, min(weekdays), lexicon) != 1:
         return _no_planner(sheet)  # when classes are, which other columns name
+    settled: list[Problem] = []
     label, counted = _label_column(weeks, min(weekdays), lexicon), "counted from its date"
     if label is not None:
         labels = [(number, row[label]) for number, row in weeks if cell_text(row[label])]
         days = decide_days(sheet, labels, options, WEEKDAYS[weekdays[min(weekdays)]])
-        begin_of = partial(_week_of, weekdays=weekdays, days=days)
+        begin_of, settled = partial(_week_of, weekdays=weekdays, days=days), told(days, sheet)
     elif options.day_one is not None:
         label = _number_column(weeks, min(weekdays))
         if label is not None and not any(re.search(r"\d", cell_text(row[label])) for _, row in weeks):
@@ -83,6 +80,7 @@ def look(top: Top) -> Reading | NotRead:
             entries += entries_of_cell(sheet, number, at, text, date_part(dates[at]))
     notes = [
         _told("one week" if label is None else "a week a row", counted).at(sheet.place()),
+        *settled,
         *_unused(sheet, rows[head][1], weeks, {*weekdays} if label is None else {label, *weekdays}),
     ]
 
@@ -94,6 +92,12 @@ def look(top: Top) -> Reading | NotRead:
 
     problems = (_untitled(sheet, rows[head][0]),) * are_times
     return Reading(sheet, "planner", events, (*sheet.notes, *notes), problems)
+
+
+def _heads(rows: Sequence[Row], lexicon: Lexicon) -> list[tuple[int, dict[int, int]]]:
+    """The indices of the rows that are headed by weekdays, and these by column."""
+    found = ((at, weekday_columns(row, lexicon, _OTHER_COLUMNS)) for at, (_, row) in enumerate(rows))
+    return [(at, weekdays) for at, weekdays in found if len(weekdays) > 1]
 
 
 def _told(rows_are: str, counted: str) -> Problem:

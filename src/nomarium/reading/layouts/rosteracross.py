@@ -44,6 +44,7 @@ def across(top: Top) -> Drawing | None:
     problems: list[Problem] = []
     by_row: dict[int, Mapping[int, Days]] = {}
     heading, unused = "", list[str]()
+    settled: dict[Problem, None] = {}
     for at, end in pairwise([*heads, len(rows)]):
         columns = _date_columns(top, rows[at][1])
         if _begins_with_a_day(top, rows[at][1], min(columns)):
@@ -54,6 +55,7 @@ def across(top: Top) -> Drawing | None:
         if headed is None:
             return None
         problems += headed.problems
+        settled |= dict.fromkeys(headed.notes)
         by_row[rows[at][0]] = headed.days
         parts = _parts_under(rows[at + 1 + skipped : end], columns)
         if parts:
@@ -71,7 +73,7 @@ def across(top: Top) -> Drawing | None:
         return None
     if not problems and (len(slots) < 2 or not any(labels) or _are_no_names(labels, rows[heads[0]][1])):
         return None
-    told = unused_told(top, rows[heads[0]][0], unused)
+    told = [*settled, *unused_told(top, rows[heads[0]][0], unused)]
     kind = "dates across, a row for each name or post"
     return Drawing(slots, kind, heading, others, problems, by_row, told)
 

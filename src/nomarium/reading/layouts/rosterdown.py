@@ -94,7 +94,9 @@ def down(top: Top) -> Drawing | None:
     used = {*columns.slots, date_at, columns.time, columns.end, columns.part, columns.place}
     unused = [f"“{text}”" for n, cell in enumerate(head) if (text := cell_text(cell)) and n not in used]
     kind = f"a row for each {'week' if headed.are_weeks else 'date'}, {columns.kind} across"
-    return Drawing(slots, kind, "", others, problems, notes=unused_told(top, rows[at][0], unused))
+    return Drawing(
+        slots, kind, "", others, problems, notes=[*headed.notes, *unused_told(top, rows[at][0], unused)]
+    )
 
 
 def _are_weeks_apart(days: Iterable[Days]) -> bool:
