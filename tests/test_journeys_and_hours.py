@@ -24,6 +24,12 @@ READ: dict[str, tuple[str, tuple[str, ...], list[str]]] = {
         [f"Quill {a}/{b}" for a, b in (("2026-12-05", "2026-12-06"), ("2026-12-12", "2026-12-13"), ("2027-01-09", "2027-01-10"), ("2027-01-16", "2027-01-17"))]
         + [f"Tiller {a}/{b}" for a, b in (("2026-12-06", "2026-12-07"), ("2026-12-13", "2026-12-14"), ("2027-01-10", "2027-01-11"))],
     ),
+    "days from a start": ("Task,Start,Days\nPlank,07/12/2026,3\nPaint,13/12/2026,1", (), ["Plank 2026-12-07/2026-12-10", "Paint 2026-12-13/2026-12-14"]),
+    "days from a start to an end": ("Course,Starts,Ends,Days\nPlank,07/12/2026,09/12/2026,3\nCaulk,20/12/2026,21/12/2026,2", (), ["Plank 2026-12-07/2026-12-10", "Caulk 2026-12-20/2026-12-22"]),
+    "sessions that are only counted": (
+        "Course,Session,Date,Start,End\nKnots,1 of 2,13/01/2027,19:00,21:00\nKnots,2 of 2,20/01/2027,19:00,21:00", (),
+        ["Knots 2027-01-13T19:00/2027-01-13T21:00", "Knots 2027-01-20T19:00/2027-01-20T21:00"],
+    ),
     "bars through their days": (
         "Task,Mon 7 Dec 2026,Tue 8 Dec 2026,Wed 9 Dec 2026\nPlank hull,████,████,\nPaint,,,██", (),
         ["Plank hull 2026-12-07/2026-12-08", "Plank hull 2026-12-08/2026-12-09", "Paint 2026-12-09/2026-12-10"],

@@ -115,7 +115,7 @@ def _checked_by_content(columns: list[Column], contents: list[Contents]) -> list
         elif (
             plain == "days"
             and field == "repeat"
-            and not (has_date and about.numbers >= 1)
+            and not ((has_date or _begin_with_dates(columns, contents)) and about.numbers >= 1)
             and not about.weekday_lists
             and (about.texts < MOSTLY or about.weekdays >= MOSTLY)
         ):
@@ -174,9 +174,15 @@ def _of_lengths(
         return "duration", "its cells are numbers or lengths"
     if field == "duration" and counts_weeks(column.heading, about.cells) and _are_timed(columns, contents):
         return "repeat-times", "it counts weeks, and the rows have times or weekdays"
-    if field == "repeat" and plain == "days" and has_date and about.numbers >= 1:
+    is_dated = has_date or _begin_with_dates(columns, contents)
+    if field == "repeat" and plain == "days" and is_dated and about.numbers >= 1:
         return "duration", "its cells are numbers of days"
     return None
+
+
+def _begin_with_dates(columns: Sequence[Column], contents: Sequence[Contents]) -> bool:
+    """Whether a column headed *Start* holds dates."""
+    return any(c.field == "start" and contents[c.at].dates >= MOSTLY for c in columns)
 
 
 def _are_timed(columns: Sequence[Column], contents: Sequence[Contents]) -> bool:

@@ -42,7 +42,9 @@ MOST_DIFFERENT = 100
 """Different cells of a column that are looked at."""
 
 
-_ORDINAL = re.compile(r"(?i)\d{1,3}(?:st|nd|rd|th|\.|e|er|ère|º|ª)|first|second|third|fourth|fifth")
+_ORDINAL = re.compile(
+    r"(?i)\d{1,3}(?:st|nd|rd|th|\.|e|er|ère|º|ª)|first|second|third|fourth|fifth|\d{1,3}\s*(?:of|/|von|sur)\s*\d{1,3}"
+)
 
 
 class Contents:
@@ -237,7 +239,7 @@ class Contents:
 
     @cached_property
     def ordinals(self) -> float:
-        """The share of cells that count and say no more, `1st`, `2nd`."""
+        """The share of cells that count and say no more, `1st`, `2 of 3`."""
         return self._share(
             lambda cell: isinstance(cell, str) and _ORDINAL.fullmatch(cell.strip()) is not None
         )
