@@ -125,3 +125,31 @@ def test_names_over_a_drawing_that_may_be_days_are_asked_for(tmp_path: Path) -> 
     assert "If Keel, Rib and Plank are the days of a cycle, list them in a table Cycle" in refused(source)
     source = workbook(tmp_path, {"Timetable": drawn, "Terms": TERM, "Cycle": [["Label"], ["Keel"], ["Rib"], ["Plank"]]})  # fmt: skip
     assert len(built(source)) == 13
+
+
+def test_dates_of_weeks_that_take_turns_stand_under_their_weekdays(tmp_path: Path) -> None:
+    first = dt.date(2026, 9, 7)
+    calendar: Rows = [["Week", "Mon", "Tue", "Wed", "Thu", "Fri"]]
+    calendar += [["BA"[n], *(first + dt.timedelta(7 * n + day) for day in range(5))] for n in range(2)]
+    classes: Rows = [["Class", "Week", "Day", "Period"], ["Knots", "A", "Mon", "P1"], ["Sails", "B", "Tue", "P2"]]  # fmt: skip
+    bells: Rows = [["Period", "Start", "End"], *TIMES]
+    source = workbook(tmp_path, {"Calendar": calendar, "Timetable": classes, "Bells": bells, "Terms": TERM})
+    assert sorted(built(source)) == ["Knots 2026-09-14T08:45/2026-09-14T09:45", "Sails 2026-09-08T09:50/2026-09-08T10:50"]  # fmt: skip
+
+
+LISTED: dict[str, Rows] = {
+    "on a sheet called Lessons": [
+        ["Day", "Period", "Class"],
+        ["Monday", "P1", "Knots"],
+        ["Tuesday", "P2", "Sails"],
+    ],
+    "days and periods under When": [["Class", "When"], ["Knots", "Mon P1"], ["Sails", "Tue P2"]],
+}
+
+
+@pytest.mark.parametrize("kind", LISTED)
+def test_lessons_of_a_week(kind: str, tmp_path: Path) -> None:
+    bells: Rows = [["Period", "Start", "End"], *TIMES]
+    term: Rows = [TERM[0], ["Autumn", "7 Sep 2026", "11 Sep 2026"]]
+    source = workbook(tmp_path, {"Lessons": LISTED[kind], "Bells": bells, "Terms": term})
+    assert sorted(built(source)) == ["Knots 2026-09-07T08:45/2026-09-07T09:45", "Sails 2026-09-08T09:50/2026-09-08T10:50"]  # fmt: skip

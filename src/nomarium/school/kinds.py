@@ -91,6 +91,8 @@ def kind_of(
         return Kind(named, "its name", columns, has_days_off)
     if named == "cycle" and "label" not in look.head(named)[1]:
         return Kind(named, "its name", look.columns(named))
+    if named == "lessons" and "title" not in look.head(named)[1] and (found := _timetable(look)) is not None:
+        return found  # lessons of a week, and not what each of them is about
     if named is not None:
         return Kind(named, "its name")
     hint = _hinted(sheet)

@@ -10,15 +10,21 @@ from nomarium.model.account import Account
 from nomarium.model.event import Event
 from nomarium.model.problem import Problem, note
 from nomarium.model.wording import counted, listed
+from nomarium.reading.cells.words import ENGLISH
+from nomarium.reading.columns.head import looks_like_date
+from nomarium.reading.columns.lexicons import weekday_columns
 from nomarium.reading.layouts.codes import is_idle
 from nomarium.reading.options import ReadingOptions
 from nomarium.reading.reading import NotRead, read_sheet
-from nomarium.sheets.sheet import Row, Sheet
+from nomarium.sheets.sheet import Row, Sheet, cell_text
 
 MOST_LABELS: Final = 12
 _LEAST_DAYS: Final = 6
 _LONGEST_LABEL: Final = 12
 _SHOWN: Final = 5
+_HEAD_ROWS: Final = 12
+_LEAST_WEEKDAYS: Final = 3
+_WEEK: Final = r"(?i)(?:(?:week|wk)\s*)?[A-D]"
 
 
 class LabelledDays(NamedTuple):
@@ -31,6 +37,8 @@ class LabelledDays(NamedTuple):
 
 def labelled_days(sheet: Sheet, options: ReadingOptions) -> LabelledDays | None:
     """The days of a drawn calendar whose cells hold few labels that come back; None for any other sheet."""
+    if (in_weeks := _dates_in_weeks(sheet)) is not None:
+        return LabelledDays(in_weeks, [])
     plain_options = ReadingOptions(
         date_order=options.date_order, school_year=options.school_year, languages=options.languages
     )
@@ -50,6 +58,26 @@ def labelled_days(sheet: Sheet, options: ReadingOptions) -> LabelledDays | None:
     rows += [(event.row_number, [event.start, event.summary]) for event in sorted(days, key=_first_day)]
     notes = [_passed_over(others, sheet)] if others else []
     return LabelledDays(sheet._replace(read_rows=lambda: iter(rows), merged=(), first_column=0), notes)
+
+
+def _dates_in_weeks(sheet: Sheet) -> Sheet | None:
+    """A sheet whose rows name a week, `A`, and have the dates of its days under their weekdays, as a date a row; None for any other."""
+    rows = [(number, row) for number, row in sheet.rows() if any(map(cell_text, row))]
+    heads = ((at, weekday_columns(row, ENGLISH)) for at, (_, row) in enumerate(rows[:_HEAD_ROWS]))
+    at, days = next(((at, found) for at, found in heads if len(found) >= _LEAST_WEEKDAYS), (0, {}))
+    if not days or not min(days):
+        return None
+    found: list[Row] = [(0, ["Date", "Label"])]
+    for number, row in rows[at + 1 :]:
+        labels = [text for cell in row[: min(days)] if re.fullmatch(_WEEK, text := cell_text(cell))]
+        dates = [row[n] for n in days if n < len(row) and cell_text(row[n])]
+        if len(labels) != 1 or not all(looks_like_date(date) for date in dates):
+            return None
+        found += [(number, [date, labels[0]]) for date in dates]
+    names = Counter(cell_text(row[1]) for _, row in found[1:])
+    if len(found) <= _LEAST_DAYS or not 2 <= len(names) <= MOST_LABELS:
+        return None
+    return sheet._replace(read_rows=lambda: iter(found), merged=(), first_column=0)
 
 
 def _first_day(event: Event) -> dt.date:
