@@ -30,6 +30,10 @@ READ: dict[str, tuple[str, tuple[str, ...], list[str]]] = {
         "Course,Session,Date,Start,End\nKnots,1 of 2,13/01/2027,19:00,21:00\nKnots,2 of 2,20/01/2027,19:00,21:00", (),
         ["Knots 2027-01-13T19:00/2027-01-13T21:00", "Knots 2027-01-20T19:00/2027-01-20T21:00"],
     ),
+    "a list on its side": (
+        "When,Sat 12 Dec 2026 7.30pm,Sun 13 Dec 2026 3pm\nWhat,Winter concert,Tea dance\nWhere,Main hall,Loft 2\nTickets,£8,£5", (),
+        ["Winter concert 2026-12-12T19:30/2026-12-12T20:30 @ Main hall", "Tea dance 2026-12-13T15:00/2026-12-13T16:00 @ Loft 2"],
+    ),
     "bars through their days": (
         "Task,Mon 7 Dec 2026,Tue 8 Dec 2026,Wed 9 Dec 2026\nPlank hull,████,████,\nPaint,,,██", (),
         ["Plank hull 2026-12-07/2026-12-08", "Plank hull 2026-12-08/2026-12-09", "Paint 2026-12-09/2026-12-10"],
@@ -48,6 +52,7 @@ def test_what_columns_say_together(kind: str, tmp_path: Path) -> None:
 ASKED = {
     "opening hours without a title": ("Date,Opening,Closing\n2026-12-07,10:00,17:00", "--set summary=TITLE"),
     "rows that are only counted": ("Sitting,Adults,Date,Time\n1st,20,2026-12-12,12:00\n2nd,18,2026-12-12,13:30", "says what each event is called"),
+    "a list on its side without dates": ("Title,A,B\nDate,soon,later\nStart,9:00,10:00", "lie on its side"),
     "a programme of one day": ("Time,Item,By,Mins\n09:30,Welcome,Quill,10\n,Minutes,,5\n10:15,Break,,15", "For one day only: --set date="),
 }  # fmt: skip
 

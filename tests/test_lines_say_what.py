@@ -93,6 +93,12 @@ def test_the_remedy_for_names_of_two_languages_is_one_of_them(tmp_path: Path) ->
     assert "--language pl" not in said
 
 
+def test_figures_with_a_dot_that_are_a_time_are_no_date(tmp_path: Path) -> None:
+    source = tmp_path / "letter.txt"
+    source.write_text("Lunch will be at 12.30 in the mess.\n", "utf-8")
+    assert "line 1: “Lunch will be at 12.30 in the mess.”" in refused(source, *YEAR)
+
+
 def test_titles_that_say_nothing_are_none_whatever_else_the_row_has(tmp_path: Path) -> None:
     source = tmp_path / "list.csv"
     rows = ("Launch", "None", "free", "Last updated", "Freeboard check", "Nonesuch")

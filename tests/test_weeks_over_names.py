@@ -145,3 +145,9 @@ def test_what_settles_the_dates_of_a_drawing_is_told(tmp_path: Path) -> None:
     source.write_text("Staff,12/12/2026,13/12/2026\nQuill,AL,W\nTiller,W,S\n", "utf-8")
     said = nomarium("build", source, "-o", tmp_path / "o.ics")
     assert "row 1 is “13/12/2026” (13 is no month)" in said.text
+
+
+def test_short_rows_beside_weeks_have_none(tmp_path: Path) -> None:
+    source = tmp_path / "rota.csv"
+    source.write_text("Week,Name,Mon,Tue\n7 Dec 2026,Quill,Slip 1,\n7 Dec 2026,Tiller,,Loft\n\n,,\n14 Dec 2026,Quill\n14 Dec 2026,Tiller,Loft\n", "utf-8")  # fmt: skip
+    assert built(source)[-1] == "Tiller: Loft 2026-12-14/2026-12-15"

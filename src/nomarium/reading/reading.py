@@ -9,13 +9,12 @@ from nomarium.model.wording import counted
 from nomarium.reading.columns.asked import asked_columns, heading_missing
 from nomarium.reading.columns.column import Column
 from nomarium.reading.columns.head import looks_like_date
-from nomarium.reading.columns.headings import FIELDS, match_exactly
 from nomarium.reading.columns.weekdayletters import with_weekdays_of_letters
 from nomarium.reading.layouts.layout import LAYOUTS, NotRead, Reading, Top
 from nomarium.reading.options import ReadingOptions
 from nomarium.reading.rows.blocks import sheets_that_title
 from nomarium.reading.tables import tables_of
-from nomarium.sheets.sheet import RowsAgain, Sheet, cell_text, is_blank
+from nomarium.sheets.sheet import RowsAgain, Sheet, is_blank
 
 __all__ = ("NotRead", "Reading", "Readings", "read_sheet", "read_sheets")
 
@@ -200,12 +199,12 @@ def _with_remedy_of_shape(missing: NotRead, top: Top) -> NotRead:
 
 
 def _remedy_of_shape(top: Top, columns: Sequence[Column]) -> str:
+    from nomarium.reading.layouts.onside import lies_on_side
     from nomarium.reading.layouts.weekdays import has_weekdays
 
     rows = [row for _, row in top.rows]
     lexicon = top.seen or top.of_weekdays
-    named = {match.field for row in rows if row and (match := match_exactly(cell_text(row[0]))) is not None}
-    if len(named) > 1 and len(named) * 2 > len(rows) and len(rows) <= len(FIELDS):
+    if lies_on_side(rows):
         return "It seems to lie on its side: copy it and paste it transposed, with a row for each event."
     dated = [
         column.heading

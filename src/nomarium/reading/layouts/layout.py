@@ -147,6 +147,7 @@ LAYOUTS: tuple[Layout, ...] = (
     Layout("events", "sections", only_after=_NO_DATES),
     Layout("events", "weekly", only_after=_NO_DATES),
     Layout("events", "weekcells", only_after=_NO_DATES),
+    Layout("events", "onside", only_after=_DRAWN),
     Layout("text", "lines", only_after=_DRAWN),
 )
 """In the order in which they are tried: the first that reads a sheet has it."""

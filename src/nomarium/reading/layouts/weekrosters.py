@@ -78,14 +78,15 @@ def _dated(top: Top, column: WeekColumn, lexicon: Lexicon) -> Sheet | Problem:
     for number, row in filled_rows(sheet, sheet.rows(), down):
         if number <= column.head or is_blank(row):
             continue
-        text, place = cell_text(row[at]), sheet.place(number, at, column.heading)
+        cell = row[at] if at < len(row) else ""
+        text, place = cell_text(cell), sheet.place(number, at, column.heading)
         if not text:
             remedy = (
                 f'If a week written once holds for the rows below it: --fill-down "{column.heading or "A"}".'
             )
             return Problem("date-missing", "The row has a name and no week.", remedy, place)
-        if row[at] != week:
-            week = row[at]
+        if cell != week:
+            week = cell
             said = text if begins_week(text, lexicon) else f"Week commencing {text}"
             day = week_of([said], weekdays[min(weekdays)], lexicon, top.options)
             if day is None:

@@ -43,6 +43,8 @@ _SPAN = (
     r"(?:[01]?\d|2[0-4])(?:[.:][0-5]\d)?(?P<half>\s?[ap]\.?m\b)?(?![\w/]|[.:]\d)"
 )
 
+_DOTTED_TIME: Final = re.compile(r"(?:[01]?\d|2[0-4])\.(?:00|1[3-9]|[2-5]\d)")
+"""Two figures with a dot between them that are a time: no one writes the month before a day so."""
 _OTHER_DAYS: Final = re.compile(
     r"(?i)(?<![\d.:/-])\b(?:\d{1,2}(?:st|nd|rd|th)?\s*(?:,|&|\+|\band\b|\bet\b|\bund\b)\s*(?:and\s+)?)+$"
 )
@@ -106,6 +108,8 @@ def date_within(text: str, lexicon: Lexicon) -> DateWithin | None:
                 "".join(words[end : end + 1])
             ):
                 continue  # at 7.30 pm
+            if _DOTTED_TIME.fullmatch(piece):
+                continue  # Lunch will be at 12.30
             if re.search(r"\d\.\d{1,2}\.,? \d{1,2}\.$", piece):
                 continue  # 13.12. 3. Advent
             if piece.endswith(" we"):
