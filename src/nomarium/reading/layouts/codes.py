@@ -101,8 +101,10 @@ def _in_its_half(hours: Part, by_twelve: bool) -> Part:
         return hours
     if by_twelve and start.is_doubtful:
         start = Clock(start.secs + _NOON, True)
-    if not end.has_meridiem and end.secs <= start.secs:  # 9-5: over midday, so that both halves are known
-        end, start = end_after(start, end), start._replace(has_meridiem=True)
+    if not end.has_meridiem and end.secs <= start.secs:
+        end = end_after(start, end)
+        if start.secs < _NOON < end.secs:  # 9-5: over midday, so that both halves are known
+            start = start._replace(has_meridiem=True)
     return hours._replace(start=start, end=end)
 
 
