@@ -71,3 +71,33 @@ def test_closed_hours_under_titles_are_counted(tmp_path: Path) -> None:
     said = nomarium("build", source, "-o", tmp_path / "o.ics")
     assert said.status == 0, said.text
     assert "Cells in which nothing is held (a dash, “closed” …): 1." in said.text
+
+
+def test_the_time_of_a_post_by_the_remedy_to_the_letter(tmp_path: Path) -> None:
+    source = tmp_path / "duties.csv"
+    source.write_text("Duty,Mon 7 Dec 2026,Tue 8 Dec 2026\nGate 8.15-8.40,Ines,Paul\nLock-up 17:30,Paul,\n17:45 Alarm,,Ines\n", "utf-8")  # fmt: skip
+    assert built(source) == [
+        "Gate: Ines 2026-12-07T08:15/2026-12-07T08:40",
+        "Gate: Paul 2026-12-08T08:15/2026-12-08T08:40",
+        "Lock-up: Paul 2026-12-07T17:30/2026-12-07T18:30",
+        "Alarm: Ines 2026-12-08T17:45/2026-12-08T18:45",
+    ]
+
+
+@pytest.mark.parametrize(
+    ("row", "cell", "said"),
+    [
+        (",,Thu,8.30,10", "“What”", "The row says when and not what."),
+        ("Bray,Rig,Thu,half past eightish,10", "“from”", "is not a time."),
+    ],
+)
+def test_one_odd_row_of_weekdays_is_blamed_for_what_it_lacks(
+    row: str, cell: str, said: str, tmp_path: Path
+) -> None:
+    source = tmp_path / "lofts.csv"
+    source.write_text(f"Who,What,Day(s),from,till\nBray,Sail,Mon + Wed,9.15,10.45\nPerrin,Mould,Tue,13h30,15h\n{row}\n", "utf-8")  # fmt: skip
+    text = refused(source, "--from", "2026-11-30", "--until", "2026-12-20")
+    assert said in text
+    assert cell in text
+    assert "is not a date" not in text
+    assert "1 problem." in text

@@ -34,8 +34,9 @@ _LENGTHS = (int, float, dt.timedelta)
 
 
 def _may_have_days(column: Column, contents: Contents) -> bool:
-    """Whether a column may hold dates, in whatever language: not one of nothing but times."""
-    return column.field in DATE_FIELDS and (column.field not in ("start", "end") or contents.times < 1)
+    """Whether a column may hold dates, in whatever language: not one of times, whatever else a cell of it holds."""
+    is_of_times = contents.times == 1 or (contents.times > 0.5 and not contents.dates)
+    return column.field in DATE_FIELDS and not (column.field in ("start", "end") and is_of_times)
 
 
 _OF_HOURS = frozenset(("opening", "closing"))

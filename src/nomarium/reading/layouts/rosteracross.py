@@ -9,7 +9,7 @@ from nomarium.model.problem import Problem, note
 from nomarium.model.wording import MONTHS, listed
 from nomarium.reading.cells.words import fold
 from nomarium.reading.columns.headings import match_exactly
-from nomarium.reading.layouts.codes import are_figures, is_code, said_of, session_of
+from nomarium.reading.layouts.codes import are_figures, is_code, session_of
 from nomarium.reading.layouts.drawn import merged_from
 from nomarium.reading.layouts.headdates import (
     Days,
@@ -278,7 +278,7 @@ class _Block:
             }
             where = ", ".join(text for n, text in said_at.items() if n in self._places)
             beside = [text for n, text in said_at.items() if n not in self._places]
-            said = said_of(label)  # Early (7-3)
+            said = session_of(label)  # Early (7-3), Lock-up 17:30
             time = self._time_of(row) if self._times else said.time
             name = said.name if said.time is not NOTHING and said.name else label
             for n in filled:

@@ -7,6 +7,7 @@ from collections.abc import Mapping, Sequence
 from nomarium.model.cell import Cell
 from nomarium.model.problem import Problem, column_letter
 from nomarium.model.refusal import Refusal
+from nomarium.reading.cells.times import read_times
 from nomarium.reading.columns.column import Column
 from nomarium.reading.columns.dateparts import DateParts
 from nomarium.reading.columns.headings import normal
@@ -68,7 +69,11 @@ def blamed(
         )
         remedy = f'Give it a {what}; or, if a {what} written once holds for the rows below it: --fill-down "{called}".'
         refusal = refusal._replace(remedy=remedy)
-    return refusal.problem(sheet.place(number, index, heading), cell_text(row[index]))
+    text = cell_text(row[index])
+    if columns[index].is_clock and refusal.code == "date-unread":
+        as_time = read_times(text)  # half past eight, among times
+        refusal = as_time if isinstance(as_time, Refusal) else refusal
+    return refusal.problem(sheet.place(number, index, heading), text)
 
 
 def without_month(blame: Blame, row: Sequence[Cell], at: Mapping[str, int], parts: object) -> Blame:

@@ -5,6 +5,7 @@ import re
 from nomarium.model.event import Event
 from nomarium.model.refusal import Refusal
 from nomarium.reading.cells.partmemo import last_of_range
+from nomarium.reading.cells.repeats import Repeat, read_repeat
 from nomarium.reading.columns.decisions import Decisions, resolve_day
 from nomarium.reading.rows.datewithin import date_within, names_several
 from nomarium.reading.rows.when import Blame, Part, Said, settle
@@ -31,8 +32,8 @@ def lone_event(text: str, decisions: Decisions) -> tuple[str, Part] | Refusal | 
     if keeps_books(text) or not any(map(str.isdigit, text)) or text.count(" ") >= _MOST_WORDS:
         return None
     found = date_within(text, decisions.lexicon)
-    if found is None:
-        return None
+    if found is None or isinstance(read_repeat(text, decisions.lexicon), Repeat):
+        return None  # `Mondays 7 Dec to 21 Dec` says when, and not what
     moment = found.moment
     if names_several(found):
         return Refusal("date-several", f"“{text}” names several days.", "Give each day a row of its own.")

@@ -277,6 +277,17 @@ class _RowReader:
             self.account.count(told.at(self.sheet.place(number)), told.cell or "")
         return found
 
+    def _when_otherwise(self, row: Sequence[Cell], blame: Blame) -> When | Blame:
+        """When a row without a title is, whose cell is no date and says several days or a repeat; or what is wrong with
+        that. The cell itself is not at fault then."""
+        from nomarium.reading.rows.otherwise import said_otherwise
+
+        said = said_otherwise(row, blame.field, self.when)
+        if said is None or said.blame is not None:
+            return (said and said.blame) or blame
+        says_more = len(said.whens) > 1 or said.whens[0].recurrence is not None
+        return said.whens[0] if says_more else blame
+
     def _is_odd(self, number: int, row: Sequence[Cell], when: When | Blame, summary: str) -> bool:
         """Whether a row that looks odd is indeed no event: then it is accounted for here."""
         account, ledger = self.account, self.account.ledger
@@ -286,6 +297,8 @@ class _RowReader:
             account.count(told.at(self.sheet.place(number)))
             return True
         reasons = []
+        if not summary and isinstance(when, Blame):
+            when = self._when_otherwise(row, when)
         if number in self.fault_rows:
             reasons = workbook_faults(self.sheet, self.reading.columns, self.fields, number, row)
         extra = (
