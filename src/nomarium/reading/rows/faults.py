@@ -10,6 +10,7 @@ from nomarium.model.refusal import Refusal
 from nomarium.reading.cells.times import read_times
 from nomarium.reading.columns.column import Column
 from nomarium.reading.columns.dateparts import DateParts
+from nomarium.reading.columns.head import looks_like_date
 from nomarium.reading.columns.headings import normal
 from nomarium.reading.rows.when import Blame
 from nomarium.sheets.sheet import Sheet, cell_text
@@ -70,10 +71,17 @@ def blamed(
         remedy = f'Give it a {what}; or, if a {what} written once holds for the rows below it: --fill-down "{called}".'
         refusal = refusal._replace(remedy=remedy)
     text = cell_text(row[index])
-    if columns[index].is_clock and refusal.code == "date-unread":
+    if columns[index].is_clock and not looks_like_date(row[index]):
         as_time = read_times(text)  # half past eight, among times
         refusal = as_time if isinstance(as_time, Refusal) else refusal
     return refusal.problem(sheet.place(number, index, heading), text)
+
+
+def untitled(is_made: bool) -> Blame:
+    """The blame of a row that has a date and no title, which may be made of columns (`--title`)."""
+    remedy = "Give it a title, or take the row out."
+    message = "The row says when and not what" + (", by what --title names." if is_made else ".")
+    return Blame("summary", Refusal("summary-missing", message, remedy, "missing"))
 
 
 def without_month(blame: Blame, row: Sequence[Cell], at: Mapping[str, int], parts: object) -> Blame:

@@ -56,6 +56,16 @@ def said_otherwise(row: Sequence[Cell], field: str, reader: WhenReader) -> Other
     return Otherwise(tuple(one for one in whens if isinstance(one, When)), blame, (_SEVERAL,))
 
 
+def when_untitled(row: Sequence[Cell], blame: Blame, reader: WhenReader) -> When | Blame:
+    """When a row without a title is, whose cell is no date and says several days or a repeat; or what is wrong with that.
+    The cell itself is not at fault then."""
+    said = said_otherwise(row, blame.field, reader)
+    if said is None or said.blame is not None:
+        return (said and said.blame) or blame
+    says_more = len(said.whens) > 1 or said.whens[0].recurrence is not None
+    return said.whens[0] if says_more else blame
+
+
 def _in_a_term(row: Sequence[Cell], at: int, field: str, reader: WhenReader) -> Otherwise | None:
     """A row whose date is a week of a term: all seven days of it, or the one that a column of weekdays names."""
     term_week = reader.reading.options.term_week

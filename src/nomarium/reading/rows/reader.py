@@ -21,7 +21,7 @@ from nomarium.reading.rows.details import (
     status_of,
     with_extra,
 )
-from nomarium.reading.rows.faults import blamed, note_text, too_wide, without_month, workbook_faults
+from nomarium.reading.rows.faults import blamed, note_text, too_wide, untitled, without_month, workbook_faults
 from nomarium.reading.rows.leftout import LeftOut
 from nomarium.reading.rows.plainrows import PlainReader, never, plain_reader_of
 from nomarium.reading.rows.titles import (
@@ -257,8 +257,7 @@ class _RowReader:
     def _said_otherwise(
         self, number: int, row: Sequence[Cell], blame: Blame, summary: str
     ) -> list[Event] | None:
-        """The events of a row whose date's cell names several days or a repeat, none when it is rejected; None for
-        other rows."""
+        """The events of a row whose date names several days or a repeat, none when rejected; None for others."""
         from nomarium.reading.rows.otherwise import said_otherwise
 
         said = said_otherwise(row, blame.field, self.when)
@@ -277,17 +276,6 @@ class _RowReader:
             self.account.count(told.at(self.sheet.place(number)), told.cell or "")
         return found
 
-    def _when_otherwise(self, row: Sequence[Cell], blame: Blame) -> When | Blame:
-        """When a row without a title is, whose cell is no date and says several days or a repeat; or what is wrong with
-        that. The cell itself is not at fault then."""
-        from nomarium.reading.rows.otherwise import said_otherwise
-
-        said = said_otherwise(row, blame.field, self.when)
-        if said is None or said.blame is not None:
-            return (said and said.blame) or blame
-        says_more = len(said.whens) > 1 or said.whens[0].recurrence is not None
-        return said.whens[0] if says_more else blame
-
     def _is_odd(self, number: int, row: Sequence[Cell], when: When | Blame, summary: str) -> bool:
         """Whether a row that looks odd is indeed no event: then it is accounted for here."""
         account, ledger = self.account, self.account.ledger
@@ -298,7 +286,9 @@ class _RowReader:
             return True
         reasons = []
         if not summary and isinstance(when, Blame):
-            when = self._when_otherwise(row, when)
+            from nomarium.reading.rows.otherwise import when_untitled
+
+            when = when_untitled(row, when, self.when)
         if number in self.fault_rows:
             reasons = workbook_faults(self.sheet, self.reading.columns, self.fields, number, row)
         extra = (
@@ -320,10 +310,7 @@ class _RowReader:
         if isinstance(when, Blame) and not reasons:
             reasons.append(self._problem(number, row, when))
         if not summary and not reasons:
-            remedy = "Give it a title, or take the row out."
-            message = "The row says when and not what" + (", by what --title names." if self.titles else ".")
-            refusal = Refusal("summary-missing", message, remedy, "missing")
-            reasons.append(self._problem(number, row, Blame("summary", refusal)))
+            reasons.append(self._problem(number, row, untitled(is_made=self.titles is not None)))
         elif summary and (fault := fault_of(summary)):
             reasons.append(self._problem(number, row, Blame("summary", fault)))
         if not reasons:
