@@ -167,7 +167,7 @@ REFUSED = {
     "two titles that differ": ("Title,Subject,Date\nA,B,2027-04-05", ["“Title” and “Subject”", "they differ", "--column"]),
     "no column of dates": ("a,b\n1,2", ["No column", "--set date="]),
     "a list of contacts": ("Name,Email,Date of birth\nMaren,m@saltmarsh.example,1980-01-02", ["No column", "holds dates"]),
-    "a start that is no time": ("Title,Date,Start\nA,2027-04-05,quarter past nine", ["column C", "is not a time"]),
+    "a start that is no time": ("Title,Date,Start\nA,2027-04-05,soon after nine", ["column C", "is not a time"]),
     "no title": ("Date,Skipper,Vessel\n2027-04-05,Harbour,Bay", ["Skipper=summary", "“Vessel”"]),
     "weeks without day one": ("Week,Day,Title\n1,1,A", ["--day-one"]),
     "month names of two languages": ("Date,Title\n15 listopad 2027,A", ["Polish or Croatian", "--language"]),

@@ -37,8 +37,6 @@ def opened(
     with contextlib.ExitStack() as stack:
         for source in sources:
             path, name = stack.enter_context(_local(source))
-            if path.is_dir():
-                _check_plan_folder(path, name)
             if is_calendar_file(path):
                 from nomarium.ical.files import open_calendar
 
@@ -50,7 +48,11 @@ def opened(
 
                 calendars.append(read_calendar(carried, name, zone_name))
             else:
-                sheets.extend(open_source(path, name, wanted_sheets))
+                sheets.extend(
+                    _tables_in(path, name, wanted_sheets)
+                    if path.is_dir()
+                    else open_source(path, name, wanted_sheets)
+                )
         if wanted_sheets and not any(sheet.name for sheet in sheets):
             message = f"--sheet names a sheet, and {', '.join(map(without_password, sources))} has none."
             raise UsageError(Problem("sheet-unknown", message, "Leave --sheet out."))
@@ -61,14 +63,24 @@ def opened(
         yield Opened(sheets, calendars, *joined)
 
 
-def _check_plan_folder(path: Path, name: str) -> None:
-    """A folder is a source only as a plan. Raises SourceError for any other."""
+def _tables_in(path: Path, name: str, wanted_sheets: tuple[str, ...]) -> list[Sheet]:
+    """The tables of a folder: it is a source only as a plan, which their names or what they hold show. Raises SourceError for
+    any other."""
+    from nomarium.school.finding import shows_plan
     from nomarium.school.plantables import table_name
 
-    tables = {(table_name(one.stem) or "").partition(":")[0] for one in path.iterdir() if one.is_file()}
-    if not tables & {"timetable", "cycle", "events"}:
-        message = f"{name} is a folder and holds no plan (no timetable, cycle or events)."
-        raise SourceError(Problem("source-folder", message, "Name the spreadsheets in it.", Place(name)))
+    named = {(table_name(one.stem) or "").partition(":")[0] for one in path.iterdir() if one.is_file()}
+    message = f"{name} is a folder and holds no plan (no timetable, cycle or events)."
+    no_plan = SourceError(Problem("source-folder", message, "Name the spreadsheets in it.", Place(name)))
+    if named & {"timetable", "cycle", "events"}:
+        return open_source(path, name, wanted_sheets)
+    try:
+        found = open_source(path, name, wanted_sheets)
+    except SourceError as fault:  # whatever else lies in it
+        raise no_plan from fault
+    if not shows_plan(found):
+        raise no_plan
+    return found
 
 
 @contextlib.contextmanager

@@ -11,6 +11,7 @@ from nomarium.model.wording import clock_text, counted
 from nomarium.reading.cells.moments import Moment, read_moment
 from nomarium.reading.cells.times import Clock
 from nomarium.reading.cells.words import ENGLISH
+from nomarium.school.bellsheets import bare_schedule
 from nomarium.school.codes import Codes
 from nomarium.school.planheads import plain
 from nomarium.school.plantables import Item, Table
@@ -79,9 +80,9 @@ def read_bells(table: Table | None, labels: Codes) -> Bells:
             key = "" if plain(schedule) in usual else plain(schedule)
             groups[key, label, plain(item.text("division"))].append(item)
     periods = Codes("period", [item.text("period") for item in items if item.text("period")])
-    schedules = Codes(
-        "bell schedule", dict.fromkeys([REGULAR, *(i.text("schedule") for i in items if i.text("schedule"))])
-    )
+    named = dict.fromkeys(text for item in items if (text := item.text("schedule")))
+    others = [(bare, name) for name in named if (bare := bare_schedule(name))]
+    schedules = Codes("bell schedule", dict.fromkeys([REGULAR, *named]), others)
     bells = Bells({}, periods, schedules, problems, notes)
     told = set[int]()
     for group_key, group in groups.items():

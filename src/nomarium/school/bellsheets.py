@@ -10,7 +10,7 @@ from nomarium.reading.cells.words import ENGLISH, fold
 from nomarium.reading.columns.head import looks_like_date
 from nomarium.school.codes import weekday_of
 from nomarium.school.drawnheads import days_named, letter_columns
-from nomarium.school.drawnlines import is_period, is_time
+from nomarium.school.drawnlines import is_break, is_period, is_time
 from nomarium.school.planheads import field_of, plain
 from nomarium.school.plantables import Item, Table
 from nomarium.sheets.sheet import Row, Sheet, cell_text
@@ -89,11 +89,12 @@ def with_divisions(bells: Table, divisions: Collection[str]) -> Table:
 def divisions_drawn(names: Iterable[str], bells: Table) -> dict[str, str]:
     """The drawn timetables that are called as bells are, `Apprentices` beside `Bells Apprentices`: each is a division's. Their
     names, by their compared form."""
-    called = {_bare(item.text("schedule")) for item in bells.items if not item.text("division")}
+    called = {bare_schedule(item.text("schedule")) for item in bells.items if not item.text("division")}
     return {plain(name): name for name in names if name and plain(name) in called - {""}}
 
 
-def _bare(schedule: str) -> str:
+def bare_schedule(schedule: str) -> str:
+    """The name of a schedule without the words that any has, in its compared form: `Late start` of `Late start bells`."""
     return plain(re.sub(_OF_BELLS, " ", fold(schedule)))
 
 
@@ -209,7 +210,10 @@ def _spans(rows: Sequence[Row], at: int) -> list[_Beside]:
     )
     below = [row[0] for _, row in rows[at + 1 :] if row and cell_text(row[0])]
     if not is_headed and not (
-        head and not cell_text(head[0]) and len(below) > 1 and all(map(is_period, below))
+        head
+        and not cell_text(head[0])
+        and len(below) > 1
+        and all(is_period(cell) or is_break(cell_text(cell)) for cell in below)
     ):
         return []
     found = []

@@ -15,6 +15,8 @@ from nomarium.reading.columns.weekdaycolumn import days_and_time
 from nomarium.reading.layouts.codes import is_idle
 from nomarium.reading.options import ReadingOptions
 from nomarium.school.bells import Bell
+from nomarium.school.drawnheads import days_named
+from nomarium.school.drawnlines import is_break
 from nomarium.school.owntimes import own_bells
 from nomarium.school.planheads import plain
 from nomarium.school.plantables import Item, Table
@@ -233,7 +235,7 @@ def _taught(items: Sequence[Item], notes: list[Problem]) -> list[Item]:
         is_free = (
             (is_idle(code) or plain(code) in _FREE)
             if code
-            else is_timed and not item.text("title") and _is_right(item)
+            else is_timed and not item.text("title") and _is_right(item) and not _is_of_a_day(item)
         )
         (free if is_free else found).append(item)
     for item in free:
@@ -261,6 +263,13 @@ def _taught(items: Sequence[Item], notes: list[Problem]) -> list[Item]:
         item._replace(cells={**item.cells, "label": ""}) if plain(item.text("label")) in _EVERY else item
         for item in found
     ]
+
+
+def _is_of_a_day(item: Item) -> bool:
+    """Whether a row says a day where its time or its period stands: the classes below it are that day's, and no period is free."""
+    said = [text for field in ("time", "start") if (text := item.text(field))]
+    is_no_time = any(not any(map(str.isdigit, text)) and not is_break(text) for text in said)
+    return is_no_time or bool(days_named(item.text("period"), frozenset(), ENGLISH))
 
 
 def _is_right(item: Item) -> bool:

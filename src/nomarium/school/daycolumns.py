@@ -25,11 +25,12 @@ class DaysInRows(NamedTuple):
     """The weekdays or labels that headed the columns, also where nothing stands under them."""
 
 
-def days_in_rows(sheet: Sheet) -> DaysInRows | None:
+def days_in_rows(sheet: Sheet, labels: frozenset[str] = frozenset()) -> DaysInRows | None:
     """The sheet with its weekdays, or labels, in one column, `Day`, and what stood under them in another, `Time`
-    or `Period`: a row for each day that has one, one row where they are only ticked. None where it is no such list."""
+    or `Period`: a row for each day that has one, one row where they are only ticked. `labels` are known ones, in their compared
+    form. None where it is no such list."""
     rows = list(sheet.rows())
-    at, days, fields = _head_of(rows)
+    at, days, fields = _head_of(rows, labels)
     if at < 0 or {"label", "meets"} & fields:
         return None
     cells = [row[n] for _, row in rows[at + 1 :] for n in days if n < len(row) and cell_text(row[n])]
@@ -56,7 +57,7 @@ def days_in_rows(sheet: Sheet) -> DaysInRows | None:
     return DaysInRows(sheet._replace(read_rows=again), list(days.values()))
 
 
-def _head_of(rows: Sequence[Row]) -> tuple[int, dict[int, str], set[str]]:
+def _head_of(rows: Sequence[Row], labels: frozenset[str]) -> tuple[int, dict[int, str], set[str]]:
     """The index of a row that heads classes and two days or more (-1: none), column → weekdays or label, and the
     fields of its other headings."""
     for at, (_, row) in enumerate(rows[:_HEAD_ROWS]):
@@ -67,7 +68,7 @@ def _head_of(rows: Sequence[Row]) -> tuple[int, dict[int, str], set[str]]:
             for n, text in texts.items()
             if n not in letters and (field := field_of(text, "timetable"))
         }
-        named = {n: days_named(text, frozenset(), ENGLISH) for n, text in texts.items() if n not in fields}
+        named = {n: days_named(text, labels, ENGLISH) for n, text in texts.items() if n not in fields}
         days = {n: ", ".join(names) for n, names in named.items() if names} | letters
         if "class" in fields.values() and len(days) > 1 and len(set(days.values())) == len(days):
             return at, days, set(fields.values())

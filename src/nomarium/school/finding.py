@@ -35,6 +35,11 @@ def plans_in(sheets: Sequence[Sheet], options: ReadingOptions) -> tuple[list[lis
     return plans, others
 
 
+def shows_plan(sheets: Sequence[Sheet]) -> bool:
+    """Whether what the tables of a folder hold is a plan, whatever they are called."""
+    return any(kind_of(sheet).table in _SIGNS for sheet in sheets)
+
+
 def timetables_in(sheets: Sequence[Sheet]) -> list[list[Sheet]]:
     """The sheets, file by file, of those files in which one is a timetable as schools have them."""
     by_file: dict[str, list[Sheet]] = {}

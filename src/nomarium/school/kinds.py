@@ -2,8 +2,6 @@
 
 import re
 from collections.abc import Callable, Mapping, Sequence
-from functools import cached_property
-from itertools import islice
 from pathlib import PurePath
 from types import MappingProxyType
 from typing import Final, NamedTuple
@@ -16,14 +14,15 @@ from nomarium.reading.columns.head import looks_like_date
 from nomarium.reading.layouts.codes import is_idle
 from nomarium.school.bellsheets import with_bells_in_rows
 from nomarium.school.daycolumns import days_in_rows
+from nomarium.school.daysabove import days_above
 from nomarium.school.drawnlines import is_time
-from nomarium.school.drawnweeks import drawn_week
+from nomarium.school.dutycolumns import duties_in_rows
+from nomarium.school.look import Look, share
 from nomarium.school.offwords import OFF_WORDS, is_off, is_term
-from nomarium.school.plancolumns import columns_of, without_remarks
-from nomarium.school.planheads import NOT_ASKED, plain
+from nomarium.school.planheads import NOT_ASKED, heads_labels, plain
 from nomarium.school.plantables import table_name
 from nomarium.school.roomcolumns import rooms_in_rows
-from nomarium.sheets.sheet import Row, Sheet, cell_text
+from nomarium.sheets.sheet import Sheet, cell_text
 
 _TOP_ROWS: Final = 300
 _HEAD_ROWS: Final = 40
@@ -80,9 +79,9 @@ def kind_of(
 ) -> Kind:
     """What a sheet is taken for, and why; the `default` where nothing says it. `headings` says what some mean."""
     asked = asked_table(sheet, tables)
-    look = _Look(sheet, headings)
+    look = Look(sheet, headings)
     if asked is not None:
-        return Kind(asked, "as asked", look.columns(asked))
+        return Kind(asked, "as asked", _columns(look, asked))
     named = table_name(sheet.name)
     if named == "terms":
         found = _spans(look)
@@ -90,7 +89,7 @@ def kind_of(
         columns = found.columns if found is not None and has_days_off else {}
         return Kind(named, "its name", columns, has_days_off)
     if named == "cycle" and "label" not in look.head(named)[1]:
-        return Kind(named, "its name", look.columns(named))
+        return Kind(named, "its name", _columns(look, named))
     if named == "lessons" and "title" not in look.head(named)[1] and (found := _timetable(look)) is not None:
         return found  # lessons of a week, and not what each of them is about
     if named is not None:
@@ -126,47 +125,22 @@ _NEEDED: Final = frozenset(("terms", "daysoff", "cycle", "bells", "timetable", "
 """Tables without which a calendar is wrong: a sheet whose name hints at one is not passed over."""
 
 
-class _Look:
-    """The top of a sheet, and what its columns hold."""
-
-    def __init__(self, sheet: Sheet, headings: Mapping[str, str]) -> None:
-        self.sheet, self._headings = sheet, headings
-        self.rows: list[Row] = without_remarks(list(islice(sheet.rows(), _TOP_ROWS)))
-
-    def head(self, table: str) -> tuple[int, dict[str, int]]:
-        """The index of the row of headings of a table (-1: none), and its columns."""
-        at, columns, _ = columns_of(self.rows, table, self._headings)
-        return at, columns
-
-    def cells(self, at: int, column: int) -> list[Cell]:
-        """What stands in a column under a row of headings."""
-        return [row[column] for _, row in self.rows[at + 1 :] if column < len(row) and cell_text(row[column])]
-
-    def columns(self, table: str) -> dict[str, int]:
-        """The columns of a table that its cells show rather than its headings."""
-        found = _cycle(self) if table == "cycle" else None
-        return dict(found.columns) if found is not None else {}
-
-    @cached_property
-    def is_drawn_week(self) -> bool:
-        """Whether the sheet is a drawn week: several tests ask, and finding out reads all of it."""
-        return drawn_week(self.sheet) is not None
-
-    @cached_property
-    def width(self) -> int:
-        return max((len(row) for _, row in self.rows), default=0)
+def _columns(look: Look, table: str) -> dict[str, int]:
+    """The columns of a table that its cells show rather than its headings."""
+    found = _cycle(look) if table == "cycle" else None
+    return dict(found.columns) if found is not None else {}
 
 
-def _share(cells: Sequence[Cell], test: Callable[[Cell], bool]) -> float:
-    return sum(map(test, cells)) / len(cells) if cells else 0.0
-
-
-def _timetable(look: _Look) -> Kind | None:
+def _timetable(look: Look) -> Kind | None:
     """Classes with labels, weekdays or blocks, and periods or times; no dates of single events."""
     if days_in_rows(look.sheet) is not None:
         return Kind("timetable", "classes with a column a weekday")
     if rooms_in_rows(look.sheet) is not None:
         return Kind("timetable", "days and periods with a column a room")
+    if duties_in_rows(look.sheet) is not None:
+        return Kind("timetable", "duties with a column a weekday")
+    if days_above(look.sheet) is not None:
+        return Kind("timetable", "classes in parts, each under its day")
     at, columns = look.head("timetable")
     if at < 0 or "class" not in columns or not look.cells(at, columns["class"]):
         return None
@@ -182,7 +156,7 @@ def _timetable(look: _Look) -> Kind | None:
     return Kind("timetable", "classes with their days and periods or times")
 
 
-def _drawn(look: _Look) -> Kind | None:
+def _drawn(look: Look) -> Kind | None:
     """A week drawn with weekdays or labels across or down, and periods or times."""
     full = [row for _, row in look.rows if len(list(filter(cell_text, row))) > 1]  # a title may say dates
     if any(looks_like_date(cell) and not is_time(cell) for row in full for cell in row):
@@ -190,12 +164,12 @@ def _drawn(look: _Look) -> Kind | None:
     return Kind("timetable", "a drawn week") if look.is_drawn_week else None
 
 
-def _are_dates(look: _Look, at: int, column: int) -> bool:
+def _are_dates(look: Look, at: int, column: int) -> bool:
     cells = look.cells(at, column)
-    return len(cells) > 0 and _share(cells, looks_like_date) >= _MOSTLY and _share(cells, is_time) < 0.5
+    return len(cells) > 0 and share(cells, looks_like_date) >= _MOSTLY and share(cells, is_time) < 0.5
 
 
-def _rotation(look: _Look) -> Kind | None:
+def _rotation(look: Look) -> Kind | None:
     """Labels and periods with the block that meets then."""
     at, columns = look.head("rotation")
     if at < 0 or len(columns) < 3 or len(set(columns.values())) < 3:
@@ -203,7 +177,7 @@ def _rotation(look: _Look) -> Kind | None:
     return Kind("rotation", "labels and periods with their blocks")
 
 
-def _bells(look: _Look) -> Kind | None:
+def _bells(look: Look) -> Kind | None:
     """Periods with a start and an end, or with several; no dates, no classes."""
     if with_bells_in_rows(look.sheet) is not look.sheet:
         return Kind("bells", "periods with times for several kinds of day")
@@ -211,7 +185,7 @@ def _bells(look: _Look) -> Kind | None:
     if at < 0 or "period" not in columns or not ({"start", "end"} <= columns.keys() or "time" in columns):
         return None
     times = [columns[field] for field in ("start", "end", "time") if field in columns]
-    if any(_share(look.cells(at, column), is_time) < _MOSTLY for column in times):
+    if any(share(look.cells(at, column), is_time) < _MOSTLY for column in times):
         return None
     of_classes = look.head("timetable")[1].get("class", columns["period"])
     if of_classes != columns["period"] or any(_are_dates(look, at, n) for n in range(look.width)):
@@ -221,7 +195,7 @@ def _bells(look: _Look) -> Kind | None:
     return Kind("bells", "periods with a start and an end")
 
 
-def _cycle(look: _Look) -> Kind | None:
+def _cycle(look: Look) -> Kind | None:
     """A date a row, and a column of few short labels that come back."""
     for at in range(-1, min(len(look.rows), 10)):
         dates = next((n for n in range(look.width) if _are_dates(look, at, n)), None)
@@ -230,16 +204,15 @@ def _cycle(look: _Look) -> Kind | None:
         cells = look.cells(at, dates)
         if not looks_like_date(cells[0]):
             continue  # a heading, or a title, stands above the first date
-        heading = cell_text(look.rows[at][1][dates]) if at >= 0 and dates < len(look.rows[at][1]) else ""
-        are_weeks = re.search(r"(?i)\bw\s?/\s?[bc]\b|\bweeks?\b", heading) is not None
-        if len(cells) < (2 if are_weeks or _hinted(look.sheet) == "cycle" else 6) or len(
-            set(map(cell_text, cells))
-        ) < len(cells):
-            return None
+        are_weeks = re.search(r"(?i)\bw\s?/\s?[bc]\b|\bweeks?\b", look.heading(at, dates)) is not None
         others = [n for n in range(look.width) if n != dates and look.cells(at, n)]
-        if any(_share(look.cells(at, n), is_time) > 0.5 for n in others) or len(others) > 4:
+        told = [n for n in others if heads_labels(look.heading(at, n))]
+        least = 2 if are_weeks or told or _hinted(look.sheet) == "cycle" else 6
+        if len(cells) < least or len(set(map(cell_text, cells))) < len(cells):
             return None
-        labels = [n for n in others if _are_labels(look.cells(at, n), len(cells))]
+        if any(share(look.cells(at, n), is_time) > 0.5 for n in others) or len(others) > 4:
+            return None
+        labels = [n for n in others if _are_labels(look.cells(at, n), len(cells), n in told, are_weeks)]
         if len(labels) == 1:
             return Kind(
                 "cycle", "a date a row, and few labels that come back", {"date": dates, "label": labels[0]}
@@ -248,7 +221,7 @@ def _cycle(look: _Look) -> Kind | None:
     return None
 
 
-def _specials(look: _Look) -> Kind | None:
+def _specials(look: Look) -> Kind | None:
     """A date a row, and the weekday whose timetable it has, which is mostly another than its own: `14 Oct`, `Monday`."""
     for at in range(-1, min(len(look.rows), 10)):
         dates = next((n for n in range(look.width) if _are_dates(look, at, n)), None)
@@ -275,10 +248,13 @@ def _weekday_of(cell: Cell) -> int | None:
     return days.pop().weekday() if len(days) == 1 else None
 
 
-def _are_labels(cells: Sequence[Cell], count: int) -> bool:
+def _are_labels(cells: Sequence[Cell], count: int, is_told: bool, are_of_weeks: bool) -> bool:
+    """Whether cells are few short labels that come back, of weeks perhaps only one of them; where a heading `is_told` to be
+    that of labels, they need not."""
     texts = [text for text in map(cell_text, cells) if not is_idle(text) and not is_off(text)]
     few = set(map(plain, texts))
-    if len(few) > _MOST_LABELS or len(few) < 2 or len(few) * 2 > len(texts) or len(texts) * 2 < count:
+    come_back = is_told or len(few) * (1 if are_of_weeks else 2) <= len(texts) - are_of_weeks
+    if not 2 <= len(few) <= _MOST_LABELS or not come_back or len(texts) * 2 < count:
         return False
     short = all(
         len(re.sub(r"(?i)\b(?:day|jour|cycle|week|letter)\b", "", text).strip()) <= 8 for text in texts
@@ -286,7 +262,7 @@ def _are_labels(cells: Sequence[Cell], count: int) -> bool:
     return short and not WeekdayCodes(texts, ENGLISH).are_days
 
 
-def _spans(look: _Look) -> Kind | None:
+def _spans(look: Look) -> Kind | None:
     """A name and a date or two a row: terms, days off, or both in one table."""
     at, columns = max((look.head("terms"), look.head("daysoff")), key=lambda one: len(one[1]))
     shown: Mapping[str, int] = {}
@@ -295,7 +271,7 @@ def _spans(look: _Look) -> Kind | None:
         if not shown:
             return None
         columns = {**shown}
-    if any(_share(look.cells(at, n), is_time) > 0.5 for n in range(look.width)):
+    if any(share(look.cells(at, n), is_time) > 0.5 for n in range(look.width)):
         return None
     names = [cell_text(cell) for cell in look.cells(at, columns["name"])]
     off = sum(map(is_off, names))
@@ -320,7 +296,7 @@ def _spans(look: _Look) -> Kind | None:
     return None
 
 
-def _edges(look: _Look) -> tuple[int, dict[str, int]]:
+def _edges(look: Look) -> tuple[int, dict[str, int]]:
     """The index of the row above a name and two dates a row, whatever it is headed by, and their columns; none where the
     rows are no such."""
     for at, (_, row) in enumerate(look.rows[:_HEAD_ROWS]):
@@ -332,7 +308,7 @@ def _edges(look: _Look) -> tuple[int, dict[str, int]]:
     return -1, {}
 
 
-def _long_spans(look: _Look, at: int, columns: Mapping[str, int]) -> float | None:
+def _long_spans(look: Look, at: int, columns: Mapping[str, int]) -> float | None:
     """The share of rows that span three weeks or more, from one cell or two; None where no row is a stretch of days."""
     edges = [columns[field] for field in ("first", "last") if field in columns]
     lengths = []
@@ -357,12 +333,12 @@ def _ordinals(cell: Cell) -> list[int]:
     return found
 
 
-def _enrolments(look: _Look) -> Kind | None:
+def _enrolments(look: Look) -> Kind | None:
     """Persons beside classes, and nothing that says when."""
     at, columns = look.head("enrolments")
     if at < 0 or not {"person", "class"} <= columns.keys() or columns["person"] == columns["class"]:
         return None
-    if any(_are_dates(look, at, n) or _share(look.cells(at, n), is_time) > 0.5 for n in range(look.width)):
+    if any(_are_dates(look, at, n) or share(look.cells(at, n), is_time) > 0.5 for n in range(look.width)):
         return None
     _, timed = look.head("timetable")
     return (
@@ -372,22 +348,22 @@ def _enrolments(look: _Look) -> Kind | None:
     )
 
 
-def _people(look: _Look) -> Kind | None:
+def _people(look: Look) -> Kind | None:
     at, columns = look.head("people")
     if at < 0 or not {"name", "email"} <= columns.keys():
         return None
-    is_address = _share(look.cells(at, columns["email"]), lambda cell: "@" in cell_text(cell))
+    is_address = share(look.cells(at, columns["email"]), lambda cell: "@" in cell_text(cell))
     return Kind("people", "names with their addresses") if is_address >= _MOSTLY else None
 
 
-def _names(look: _Look) -> Kind | None:
+def _names(look: Look) -> Kind | None:
     at, columns = look.head("names")
     if at < 0 or not {"code", "name"} <= columns.keys():
         return None
     return Kind("names", "codes beside longer names")
 
 
-_TESTS: Final[tuple[Callable[[_Look], Kind | None], ...]] = (
+_TESTS: Final[tuple[Callable[[Look], Kind | None], ...]] = (
     _timetable, _rotation, _bells, _cycle, _specials, _spans, _enrolments, _people, _drawn, _names,
 )  # fmt: skip
 """In the order in which they win, where a sheet's name hints at none."""

@@ -16,6 +16,7 @@ from nomarium.school.drawnlines import heads_of_lines
 from nomarium.school.lessons import Lesson, poured, read_lessons
 from nomarium.school.meetings import Meeting, NotMet, meet
 from nomarium.school.namesandpeople import Naming, People, enrolled, names_in, people_in
+from nomarium.school.periodtimes import with_times
 from nomarium.school.planheads import plain
 from nomarium.school.plantables import Item, Table
 from nomarium.school.settings import Settings, read_settings
@@ -123,7 +124,7 @@ def read_plan(
         notes.append(note("plan-empty", "The plan has neither classes, nor a cycle, nor events."))
     _reject([*(item for table in tables.values() for item in table.items), *taught.drawn], problems)
     return Plan(
-        sheets[0].file, settings, rows, year, bells, naming, people, slots, met.meetings, met.not_met, by_meeting, found_sheets.taken, bool(taught.drawn), found_sheets.events,
+        sheets[0].file, settings, rows, year, bells, naming, people, slots, met.meetings, met.not_met, by_meeting, found_sheets.taken, bool(taught.drawn), [with_times(sheet, bells, notes) for sheet in found_sheets.events],
         accounts, problems, notes, _event_options(under, year, dates, rows.terms),
     )  # fmt: skip
 

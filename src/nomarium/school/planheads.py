@@ -29,7 +29,7 @@ HEADINGS: dict[str, dict[str, str]] = {
     "cycle": {
         "label": "Label, day, cycle day, code, letter, jour, etiquette, letter day, day letter, rotation day, day number, day no, day type, rotation", "name": "Name, day name, title, nom",
         "weekday": "Weekday, day of the week, day of week, jour de la semaine", "week": "Week, semaine",
-        "date": "Date, dates",
+        "date": "Date, dates", "bells": "Bells, schedule, bell schedule, day schedule, schedule type, bell",
     },
     "specialdays": {
         "first": "Date, first day, day, start, from, premier jour", "last": "Last day, end, to, until, end date, dernier jour",
@@ -99,6 +99,7 @@ _TELLING: Final = frozenset(
     ("class", "label", "period", "start", "end", "time", "length", "room", "teacher", "group", "term", "division", "notes")
 )  # fmt: skip
 """Fields that the heading of a list may say in a table of classes or bells."""
+_OF_LABELS: Final = frozenset("cycleday letterday dayletter rotationday cyclelabel cycle dayincycle".split())
 _SUBJECTS: Final = frozenset(("subject", "department", "prefix"))
 _BUILDINGS: Final = frozenset(("building", "campus", "site"))
 _BESIDE: Final = r"[(\[].*?[)\]]|[*:]"
@@ -109,6 +110,11 @@ NOT_ASKED: Final[Mapping[str, str]] = MappingProxyType({})
 
 
 @lru_cache(maxsize=65_536)
+def heads_labels(heading: str) -> bool:
+    """Whether a heading can only be that of the labels of a cycle: `Day` could be a weekday's, `Cycle day` is not."""
+    return plain(heading) in _OF_LABELS
+
+
 def plain(text: str) -> str:
     """A name as names are compared: without case, accents, spaces, hyphens and underscores.
 

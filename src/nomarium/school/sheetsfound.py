@@ -17,9 +17,12 @@ from nomarium.school.bellsheets import (
     with_bells_in_rows,
     with_divisions,
 )
+from nomarium.school.datedbells import days_with_bells
 from nomarium.school.datesoff import dates_off
 from nomarium.school.daycolumns import days_in_rows
+from nomarium.school.daysabove import days_above
 from nomarium.school.drawnweeks import drawn_week
+from nomarium.school.dutycolumns import duties_in_rows
 from nomarium.school.headless import with_headings, with_periods
 from nomarium.school.keydates import WHY_KEY_DATES, KeyDates, key_dates
 from nomarium.school.kinds import Kind, kind_of
@@ -32,7 +35,7 @@ from nomarium.school.rotation import in_rows
 from nomarium.school.starter import is_untouched
 from nomarium.sheets.sheet import Row, Sheet, cell_text, is_blank
 
-_ADD_UP = frozenset(("terms", "timetable", "daysoff", "names", "people", "enrolments"))
+_ADD_UP = frozenset(("terms", "timetable", "daysoff", "specialdays", "names", "people", "enrolments"))
 """Tables of which there may be several sheets."""
 _OF_THE_YEAR = frozenset(("settings", "terms", "daysoff", "cycle", "specialdays", "bells", "rotation"))
 """Tables that grow with the year and not with the school."""
@@ -114,7 +117,7 @@ def sheets_found(
             _take(found, sheet, kind, asked, problems, notes)
     for dates in key:
         _take_key_dates(found, dates, asked, problems, notes)
-    for sheet, kind in idle:
+    for sheet, kind in _without_events(found, idle, notes):
         _take_idle(found, sheet, kind, asked, problems, notes)
     _settle_divisions(found, notes)
     if "terms" not in found.tables:
@@ -135,6 +138,30 @@ def _left_out(tables: Sequence[str], place: Place) -> Problem:
     return note("example-left-out", message, "Write your own over them.").at(place)
 
 
+def _without_events(
+    found: SheetsFound, idle: Sequence[tuple[Sheet, Kind]], notes: list[Problem]
+) -> list[tuple[Sheet, Kind]]:
+    """Take dated sheets of a plan that has nothing else to put on a calendar as its events; the others."""
+    if found.grids or found.events or {"timetable", "cycle", "rotation"} & found.tables.keys():
+        return list(idle)
+    others = list[tuple[Sheet, Kind]]()
+    for sheet, kind in idle:
+        dated = sum(any(map(looks_like_date, row)) for _, row in islice(sheet.rows(), MOST_TABLE_ROWS))
+        if (
+            dated == 0
+            or kind.hint
+            or kind.why == "as asked"
+            or days_of_bells(sheet, found.tables.get("bells"))
+        ):
+            others.append((sheet, kind))
+            continue
+        found.events.append(sheet)
+        message = f"{_called(sheet)} is taken for Events: its rows are dated, and nothing else here goes on a calendar."
+        remedy = f'If it is another: --table "{_called(sheet)}=TABLE".'
+        notes.append(note("table-found", message, remedy).at(sheet.place()))
+    return others
+
+
 def _take_idle(
     found: SheetsFound,
     sheet: Sheet,
@@ -148,8 +175,17 @@ def _take_idle(
     if ringing is not None:
         special = Kind("specialdays", "dates under the name of a bell schedule")
         _take(found, ringing, special, asked, problems, notes)
+    elif kind.why != "as asked" and days_in_rows(sheet, _labels(found)) is not None:
+        classes = Kind("timetable", "classes with a column a label")
+        _take(found, sheet, classes, asked, problems, notes)
     else:
         _passed_over(sheet, kind, notes)
+
+
+def _labels(found: SheetsFound) -> frozenset[str]:
+    """The labels of the table Cycle, in their compared form."""
+    cycle = found.tables.get("cycle")
+    return frozenset(plain(item.text("label")) for item in cycle.items) - {""} if cycle else frozenset()
 
 
 def _with_labelled_days(
@@ -229,6 +265,25 @@ def _rows_with(sheet: Sheet, kind: Kind, are_off: bool) -> Sheet:
     return sheet._replace(read_rows=rows)
 
 
+def _in_rows(found: SheetsFound, sheet: Sheet, name: str, notes: list[Problem]) -> Sheet:
+    """A sheet with a row for each class, bell or block that stands in its columns or under its lines."""
+    if name == "timetable" and (across := days_in_rows(sheet, _labels(found))) is not None:
+        found.labels.extend(across.days)
+        return across.sheet
+    if name == "timetable" and (by_room := rooms_in_rows(sheet)) is not None:
+        return by_room
+    if name == "timetable" and (duties := duties_in_rows(sheet)) is not None:
+        return duties
+    if name == "timetable" and (in_parts := days_above(sheet)) is not None:
+        notes.append(in_parts.told)
+        return in_parts.sheet
+    if name == "bells":
+        return with_bells_in_rows(sheet)
+    if name == "rotation":
+        return in_rows(with_periods(sheet))
+    return sheet
+
+
 def _take(
     found: SheetsFound,
     sheet: Sheet,
@@ -240,15 +295,7 @@ def _take(
     """Take a sheet as a table."""
     name = kind.table
     there = found.tables.get(name)
-    if name == "timetable" and (across := days_in_rows(sheet)) is not None:
-        sheet = across.sheet
-        found.labels.extend(across.days)
-    elif name == "timetable" and (by_room := rooms_in_rows(sheet)) is not None:
-        sheet = by_room
-    elif name == "bells":
-        sheet = with_bells_in_rows(sheet)
-    elif name == "rotation":
-        sheet = in_rows(with_periods(sheet))
+    sheet = _in_rows(found, sheet, name, notes)
     table, wrong, told = cut_table(sheet, name, kind.columns, asked)
     says_when = {"label", "period", "meets", "time", "start"} & table.columns.keys()
     is_drawn = name == "timetable" and not says_when and drawn_week(sheet) is not None
@@ -267,6 +314,19 @@ def _take(
         notes.append(note("table-found", message, remedy).at(sheet.place()))
     found.accounts.append(table.account)
     found.tables[name] = both or table
+    if name == "cycle" and (ringing := days_with_bells(table)) is not None:
+        if isinstance(ringing, Problem):
+            problems.append(ringing)
+            return
+        _take(
+            found,
+            ringing,
+            Kind("specialdays", "the bells that the dates of a cycle name"),
+            asked,
+            problems,
+            notes,
+        )
+        found.accounts.pop()  # its rows are counted above
 
 
 def _both(name: str, one: Table, other: Table) -> Table | None:

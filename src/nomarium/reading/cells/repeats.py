@@ -171,6 +171,8 @@ def _without_clauses(text: str, lexicon: Lexicon) -> tuple[str, Repeat | Refusal
     if excepted:
         rest = text[excepted.end() :].rstrip(" )") if text.count("(") else text[excepted.end() :]
         text = text[: excepted.start()]
+        rest, clock = without_times(rest)
+        found = found._replace(clock=clock)
         if re.fullmatch(f"(?i){_HOLIDAYS}", rest):
             found = found._replace(needs_days_off=True)
         elif without := months_alone(rest, lexicon):
@@ -183,12 +185,12 @@ def _without_clauses(text: str, lexicon: Lexicon) -> tuple[str, Repeat | Refusal
                 return text, listed
             found = found._replace(left_out=listed)
     text, clock = without_times(text)
+    found = found._replace(clock=clock or found.clock)
     text, months = without_months(months_as_days(text, lexicon), lexicon)
     if months is not None:
         found = found._replace(
             months=months._replace(left_out=found.months.left_out if found.months else frozenset())
         )
-    found = found._replace(clock=clock)
     text, range_of_days = without_range(text, lexicon)
     if range_of_days is not None:
         found = found._replace(first=range_of_days.first, last=range_of_days.last)

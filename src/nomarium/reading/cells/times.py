@@ -44,6 +44,8 @@ _WORD_TIMES = {
     _MIDNIGHT: "midnight minuit mitternacht medianoche middernacht",
 }
 _CLOCK_WORDS = {word: secs for secs, words in _WORD_TIMES.items() for word in words.split()}
+_OPEN_ENDS = frozenset("late dusk dark sunset close closing finish whenever".split())
+"""Words for an end that no clock says, `10am till late`."""
 _UNKNOWN_WORDS = frozenset("tbc tba tbd ? ?? ??? unknown nnb".split()) | {
     "to be confirmed", "to be announced", "to be decided", "a confirmer", "por confirmar", "nog te bepalen",
 }  # fmt: skip
@@ -63,6 +65,9 @@ _AFTER = r"[\s,]*\b(?:onwards?|(?:each|every|per) day|both days|daily|taglich|je
 _ZONE_AFTER = r"(?P<times>.*\d.*?)\s*(?P<rest>\([^)]+\)|\b[A-Z]{2,5})"
 _SPACED_MERIDIEM = r"\b([ap])\. ?m\b"
 _AFTER_MIDDAY = r"12(?:[:.]00)?\s?(?:noon|midday)|12(?:[:.]00)?\s?(?P<night>midnight)"
+
+_HOURS = "one two three four five six seven eight nine ten eleven twelve".split()
+_IN_WORDS = rf"(?i)\b(?:half past|(?:an? )?(?P<quarter>quarter) (?:past|(?P<to>to))) (?P<hour>1[0-2]|[1-9]|{'|'.join(_HOURS)})\b(?![:.]\d)"
 
 _FORMS = "Write it like 9:30, 14:05 or 2:05 pm."
 
@@ -110,7 +115,7 @@ def _times_in(text: str) -> Times | Refusal:
     if re.fullmatch(r"\d{1,2}\.\s?-\s?\d{1,2}\.", plain):
         return Refusal("time-unread", f"“{text}” is not a time.", _FORMS)  # the first to the second lesson
     pieces = re.split(_RANGE, plain)
-    if len(pieces) == 2 and (not pieces[1] or pieces[1] in _UNKNOWN_WORDS):
+    if len(pieces) == 2 and (not pieces[1] or pieces[1] in _UNKNOWN_WORDS or pieces[1] in _OPEN_ENDS):
         start = read_clock(pieces[0])
         return start if isinstance(start, Refusal) else Times(start, notes=("end-unknown",))
     pieces = [piece for piece in pieces if piece]
@@ -148,7 +153,25 @@ def plain_time_text(text: str) -> str:
     plain = fold_keeping_stops(text if text.isascii() else native_time(text))
     for dash in "–—‒−‐":
         plain = plain.replace(dash, "-")
-    return " ".join(plain.split())
+    return in_figures(" ".join(plain.split()))
+
+
+def in_figures(text: str) -> str:
+    """A text with its times in words as figures.
+
+    >>> in_figures("half past 8 pm"), in_figures("Tea at a quarter to one"), in_figures("half past")
+    ('8:30 pm', 'Tea at 12:45', 'half past')
+    """
+    return re.sub(_IN_WORDS, _figures_of, text) if "past" in text or "quarter" in text else text
+
+
+def _figures_of(said: re.Match[str]) -> str:
+    """Half or a quarter past or to an hour."""
+    words = said["hour"].casefold()
+    hour = int(words) if words.isdigit() else _HOURS.index(words) + 1
+    if said["to"]:
+        return f"{(hour - 2) % 12 + 1}:45"
+    return f"{hour}:{'15' if said['quarter'] else '30'}"
 
 
 def fold_keeping_stops(text: str) -> str:

@@ -140,6 +140,7 @@ def _checked_by_content(columns: list[Column], contents: list[Contents]) -> list
             (column.is_weak and field in ("start", "end") and plain in _OF_HOURS and about.dates >= MOSTLY)
             or (field == "repeat-times" and (not about.holds_counts or about.dates >= MOSTLY))
             or (field == "description" and about.plain_answers >= 1)
+            or (field == "location" and plain.endswith("s") and about.numbers >= MOSTLY)  # how many places
         ):
             field = ""
         elif field == "when" and not about.dates and about.timed_weekdays >= 0.5:

@@ -18,6 +18,8 @@ _IDLE = frozenset("off free closed rest rdo x/o day-off dayoff frei libre vrij r
     "day off",
     "rest day",
 }
+_NOBODY = r"(?i)no (?:services?|sessions?|class(?:es)?|dut(?:y|ies)|meetings?|school|rehearsals?|practices?|training|cover|shifts?|one)\b.*"
+"""What stands in a roster on a day on which nothing is held."""
 _NAME_AND_HOURS = r"(?i)(?P<name>.*[^\W\d_].*?)[\s:,(\[]+(?P<hours>\d[\d:.]*\s?(?:[ap]\.?m\.?)?\s*[-–]\s*\d[\d:.]*\s?(?:[ap]\.?m\.?)?)[)\]]?"
 _PARTED = r"^(?P<code>[^\s=:–-]{1,6})\s*(?:=|:|\s[-–]\s)\s*(?P<said>.+)$"
 
@@ -32,6 +34,15 @@ class Code(NamedTuple):
 def is_idle(text: str) -> bool:
     """Whether a cell says that nothing happens."""
     return is_no_title(text) or text.casefold() in _IDLE
+
+
+def is_nobody(text: str) -> bool:
+    """Whether a roster's cell says that nobody is wanted: nothing happens, or nothing is held that day.
+
+    >>> is_nobody("off"), is_nobody("NO SERVICE"), is_nobody("Nowak")
+    (True, True, False)
+    """
+    return is_idle(text) or re.fullmatch(_NOBODY, text) is not None
 
 
 def is_code(cell: Cell) -> bool:

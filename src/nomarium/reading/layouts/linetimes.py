@@ -9,10 +9,12 @@ from nomarium.reading.cells.times import Times, read_times
 EDGES: Final = " ,;:–—-|"
 """What parts the pieces of a line."""
 _CLOCK: Final = r"(?:12(?:[:.]00)?\s?(?:noon|midday|midnight)|\d{1,2}(?:[.:h]\d{2})?(?:\s?[ap]\.?m\b\.?|(?<=\d)[ap]\b)?|noon|midday|midnight)"
+OPEN: Final = r"\s+till(?=\s*(?:[,;:.()|·–—-]|$))"
+"""Behind a time whose end nothing says, before what parts it from other words."""
 TIME: Final = re.compile(
     rf"(?i)(?<![\w.:/$£€-])(?<![$£€] )(?:\b(?:k\.?o\.?|kick-?off|start(?:s|ing)?|begin(?:s|ning)?|beginnt)\s*:?\s+)?(?:from\s+|at\s+|@\s*|à\s+|dès\s+|um\s+|ab\s+|von\s+|das\s+(?=\d)|(?:desde\s+|a\s+)?las?\s+(?=\d)|(?:d?alle\s+)?ore\s+(?=\d)|d?alle\s+(?=\d)|(?:kl|klo|klokken|godz|orele|ora|saat|às)\b\.?\s*(?=\d)|de\s+(?=\d{{1,2}}\s?[:h]))?"
     r"(?:\b(?:ca?|approx)\.?\s?(?=\d)|\b(?:circa|about|around|approximately|gegen|vers)\s+)?"
-    rf"({_CLOCK}(?:\s?(?:[-–—]|to|till?|until|bis|à|às|alle|tot|til)\s?{_CLOCK}|\s+a\s+(?:las\s+)?\d{{1,2}}[.:]\d\d)?)(?:\s?(?:uhr|uur|hrs?|hours|heures|horas?|o['’]clock|h(?=\.?(?:\s|\)|$)))\b)?(?:\s+(?:sharp|prompt)\b)?"
+    rf"({_CLOCK}(?:\s?(?:[-–—]|to|till?|until|bis|à|às|alle|tot|til)\s?{_CLOCK}|\s+a\s+(?:las\s+)?\d{{1,2}}[.:]\d\d|{OPEN})?)(?:\s?(?:uhr|uur|hrs?|hours|heures|horas?|o['’]clock|h(?=\.?(?:\s|\)|$)))\b)?(?:\s+(?:sharp|prompt)\b)?"
     r"(?![\w/%€]|[:.]\d|(?<=\dh\d\d)\)|\s?(?:€|%|k?m\b|cm\b|kg\b|euros?\b|dollars?\b|pounds?\b|per\b))"
 )
 """A time among words; figures with a unit or a currency are none."""
@@ -20,7 +22,7 @@ _CLEAR: Final = re.compile(
     r"(?i)\d[.:h]\d\d|\d[ap]?\s?[-–—]\s?\d{1,2}(?:[.:]\d\d)?[ap]\b|\d\s?[ap]\.?m\b|noon|midday|midnight|\d\s?[-–—]\s?\d"
 )
 LEADING: Final = re.compile(
-    rf"(?i)^({_CLOCK}(?:\s?(?:[-–—]|to|till?|until|bis)\s?{_CLOCK})?)(?:\s?(?:uhr|uur)\b)?(?=[\s:,–—-]|$)"
+    rf"(?i)^({_CLOCK}(?:\s?(?:[-–—]|to|till?|until|bis)\s?{_CLOCK}|{OPEN})?)(?:\s?(?:uhr|uur)\b)?(?=[\s:,–—-]|$)"
 )
 NO_START: Final = re.compile(
     r"(?i)\b(?:(?:finish(?:es|ing)?|ends?|ending|until|till?|by|before|unterrichtsende|schulschluss|schluss|endet)(?:\s+(?:at|um))?|"

@@ -18,7 +18,7 @@ from nomarium.reading.layouts.codes import (
     hours_in,
     in_their_half,
     is_code,
-    is_idle,
+    is_nobody,
     key_in,
 )
 from nomarium.reading.layouts.drawn import (
@@ -72,8 +72,8 @@ def _are_times(labels: Sequence[str]) -> bool:
 
 def _reading(top: Top, drawing: Drawing) -> Reading:
     sheet, options = top.sheet, top.options
-    idle = sum(is_idle(slot.text) for slot in drawing.slots)
-    slots = [part for slot in drawing.slots if not is_idle(slot.text) for part in _each_timed(slot)]
+    idle = sum(is_nobody(slot.text) for slot in drawing.slots)
+    slots = [part for slot in drawing.slots if not is_nobody(slot.text) for part in _each_timed(slot)]
     in_cells = {slot.text for slot in slots if is_code(slot.cell)}
     key, key_rows = key_in(drawing.others, {slot.text for slot in slots if len(slot.text) <= LONGEST_CODE})
     asked = asked_codes(options.codes)

@@ -5,6 +5,7 @@ from collections.abc import Iterator, Sequence
 from itertools import pairwise
 from typing import Final, NamedTuple
 
+from nomarium.reading.cells.times import in_figures
 from nomarium.reading.cells.words import Lexicon, fold
 from nomarium.reading.layouts.lineforms import clocked, with_both_weekdays, with_days_apart, with_month_behind
 from nomarium.reading.layouts.linetimes import (
@@ -29,7 +30,10 @@ BULLET: Final = re.compile(
 """What begins a line of a list: a sign, a number, a picture."""
 HEADING: Final = re.compile(r"^\s*#{1,6}\s+")
 MARKS: Final = re.compile(r"\*\*|__|`|(?<!\w)[*_](?=\S)|(?<=\S)[*_](?!\w)")
-_TILL_LATE: Final = r"(?i)(\d\s?(?:[ap]\.?m\.?)?)\s*(?:[–—-]|to|till?|until)\s*(?:late|close)\b"
+_TILL_LATE: Final = (
+    r"(?i)(?<![\d.:/-])(\d{1,2}(?:[:.h]\d\d)?(?:\s?[ap]\.?m\.?)?)\s*(?:[–—-]|to|till?|until)\s*(?:late|close|closing|dusk|dark|sunset)\b"
+    r"(?P<ends>(?=\s*(?:[,;:.()|–—-]|$)))?"
+)
 _WEEK_OF: Final = r"(?i)\bweek\s+(?:of|commencing|beginning|starting)\s+(?=\d|[A-Z]\w*\.?,?\s+(?:\w+\.?,?\s+){0,3}\d{1,2}(?:st|nd|rd|th)?\b)"
 _WEEK_RANGE: Final = re.compile(
     r"(?i)^(?:the\s+)?(?:week|woche|semaine|semana|settimana)\s*:?\s+(?=(?:[^\W\d_]{2,9}\.?,?\s+)?\d{1,2}(?:st|nd|rd|th|\.)?(?:\s+[^\W\d_]{3,9}\.?)?\s*(?:[–—-]|to\b|bis\b|au\b)\s*(?:[^\W\d_]{2,9}\.?,?\s+)?\d{1,2}(?:st|nd|rd|th|\.)?\s+[^\W\d_]{3})"
@@ -244,11 +248,17 @@ def _without_mark(text: str, lexicon: Lexicon) -> tuple[str, bool]:
     bare = MARKS.sub("", BULLET.sub("", text)).strip()
     if "w" in bare or "W" in bare:
         bare = _with_week_behind(re.sub(_WEEK_OF, "w/c ", re.sub(_WEEK_TO, "w/e ", bare)))
-    bare = _with_deadline_first(re.sub(_TILL_LATE, r"\1", bare))
+    bare = _with_deadline_first(re.sub(_TILL_LATE, _open_end, in_figures(bare)))
     numbered = _NUMBERED.match(bare)
     if numbered is not None and fold(numbered[1]).strip(".,") not in lexicon.months:
         return bare[numbered.start(1) :], True
     return bare, is_bullet
+
+
+def _open_end(match: re.Match[str]) -> str:
+    """A time that lasts till late, as one whose end nothing says; among other words without it."""
+    time = f"{match[1]}:00" if match[1].isdigit() else match[1]
+    return time if match["ends"] is None else f"{time} till"
 
 
 def _with_deadline_first(text: str) -> str:

@@ -12,7 +12,7 @@ from nomarium.model.refusal import Refusal
 from nomarium.reading.cells.dates import DayReading
 from nomarium.reading.cells.fourfigures import hours_with_colons
 from nomarium.reading.cells.moments import certain
-from nomarium.reading.cells.repeatclauses import without_times
+from nomarium.reading.cells.repeatclauses import Months, without_times
 from nomarium.reading.cells.repeatphrases import may_say_repeat
 from nomarium.reading.cells.repeats import Repeat, read_repeat
 from nomarium.reading.cells.times import Times
@@ -110,7 +110,12 @@ def _repeating(row: Sequence[Cell], at: int, field: str, reader: WhenReader) -> 
     if options.cycle is None and not may_say_repeat(text, decisions.lexicon):
         return None
     repeat = read_repeat(text, decisions.lexicon, options.cycle)
-    if not isinstance(repeat, Repeat) or not _says_often(repeat):
+    if isinstance(repeat, Refusal) and re.match(_OFTEN, text):
+        return Otherwise(blame=Blame(field, repeat))
+    if not isinstance(repeat, Repeat):
+        return None
+    repeat = _in_its_months(repeat)
+    if not _says_often(repeat):
         return None
     begin = _first_day(repeat, decisions, options.repeats_from)
     if begin is None:
@@ -138,6 +143,19 @@ def _repeating(row: Sequence[Cell], at: int, field: str, reader: WhenReader) -> 
         message = "It repeats, as no row before it did."
         return Otherwise(blame=Blame(field, Refusal("repeat-late", message)))
     return Otherwise((found.when._replace(recurrence=found.recurrence),), None, found.notes)
+
+
+def _in_its_months(repeat: Repeat) -> Repeat:
+    """`Every Tuesday in December` in a column of dates: in the next December, and not in each."""
+    rule = repeat.rule
+    is_bounded = any((repeat.first, repeat.last, repeat.times, repeat.span, repeat.months))
+    if rule.freq != "YEARLY" or not rule.weekdays or not rule.months or is_bounded:
+        return repeat
+    months = Months(rule.months[0], rule.months[-1])
+    if months.held != rule.months:
+        return repeat
+    is_weekly = not rule.positions and not any(number for number, _ in rule.weekdays)
+    return repeat._replace(months=months, rule=rule._replace(freq="WEEKLY" if is_weekly else "MONTHLY"))
 
 
 def _says_often(repeat: Repeat) -> bool:

@@ -21,6 +21,7 @@ from nomarium.reckoning.rules import NO_END, rule_text, with_local_until
 from nomarium.reckoning.starts import starts
 from nomarium.reckoning.zones import zone_named
 
+_WHOLE_YEAR = (1, 12)
 _DAY = dt.timedelta(days=1)
 _LONGEST_RANGE = 400
 _WITHIN_DAYS = ("HOURLY", "MINUTELY", "SECONDLY")
@@ -219,7 +220,7 @@ def _bounded(
             "The end date of a row that repeats, later than its next date, is read as the repeat's last day."
         )
         notes.append(note("repeat-end-date", message))
-    elif rule.is_endless and repeat.months is not None and repeat.months.last != 12:
+    elif rule.is_endless and repeat.months is not None and repeat.months[:2] != _WHOLE_YEAR:
         rule = rule._replace(until=_end_of_months(begin, repeat.months))
     elif rule.is_endless:
         if bounds.last_day is None or rule.freq in ("MINUTELY", "SECONDLY"):

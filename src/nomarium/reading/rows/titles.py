@@ -14,7 +14,9 @@ _BOOKKEEPING = (
     r"(?:\s+(?:on|at|by))?\s*:?"
 )
 _BOOKS = ("last", "updated", "printed", "generated", "created", "modified", "revised", "version")
-_NO_TITLE = frozenset("- -- --- – — n/a n.a. none nil free bye . .. ... …".split())
+_NO_TITLE = frozenset(
+    "- -- --- – — n/a n.a. none nil free bye . .. ... … (empty) (free) (none) (vacant) vacant".split()
+)
 """What people put where nothing happens."""
 IDLE_STARTS = frozenset(
     cased for word in (*_NO_TITLE, *_BOOKS) for cased in (word[:4], word[:4].upper(), word[:4].capitalize())

@@ -1,0 +1,78 @@
+"""Lists of classes in parts, each under the day it is for: a line `Monday`, the classes of Monday below it."""
+
+from collections.abc import Iterator, Sequence
+from functools import partial
+from typing import Final, NamedTuple
+
+from nomarium.model.cell import Cell
+from nomarium.model.problem import Problem, note
+from nomarium.model.wording import listed
+from nomarium.reading.cells.words import ENGLISH
+from nomarium.school.drawnheads import days_named
+from nomarium.school.plancolumns import columns_of
+from nomarium.school.planheads import field_of
+from nomarium.sheets.sheet import Row, Sheet, cell_text
+
+_MOST_ROWS: Final = 2000
+_WHEN: Final = frozenset(("period", "time", "start"))
+
+
+class InParts(NamedTuple):
+    """A list of classes in parts, with the day of each class in its row."""
+
+    sheet: Sheet
+    told: Problem
+
+
+def days_above(sheet: Sheet) -> InParts | None:
+    """The sheet with the day of each part in a column, `Day`, whose lines and repeated headings say nothing else any more;
+    None where it has no such lines above all of its classes, or a column of days."""
+    rows = list(sheet.rows())
+    if len(rows) > _MOST_ROWS:
+        return None
+    at, columns, _ = columns_of(rows, "timetable")
+    if at < 0 or "class" not in columns or not _WHEN & columns.keys() or {"label", "meets"} & columns.keys():
+        return None
+    days = {n: day for n, (_, row) in enumerate(rows) if (day := _day_alone(row))}
+    classes = [n for n, (_, row) in enumerate(rows) if n > at and sum(map(bool, map(cell_text, row))) > 1]
+    if not days or not classes or min(days) > classes[0]:
+        return None
+    message = f"The classes below a line that is a day ({listed(list(dict.fromkeys(days.values())))}) are on that day."
+    told = note("days-above", message).at(sheet.place(rows[min(days)][0]))
+    return InParts(sheet._replace(read_rows=partial(_in_rows, rows, at, days)), told)
+
+
+def _day_alone(row: Sequence[Cell]) -> str:
+    """The day that a line is which says nothing else."""
+    texts = [text for cell in row if (text := cell_text(cell))]
+    names = days_named(texts[0].rstrip(" :"), frozenset(), ENGLISH) if len(texts) == 1 else ()
+    return ", ".join(names)
+
+
+def _in_rows(rows: Sequence[Row], at: int, days: dict[int, str]) -> Iterator[Row]:
+    width = max(len(row) for _, row in rows)
+    head = [cell_text(cell) for cell in rows[at][1]]
+    day = ""
+    for n, (number, row) in enumerate(rows):
+        wide = [*row, *([""] * (width - len(row)))]
+        day = days.get(n, day)
+        if n < at:
+            yield number, wide
+        elif n == at:
+            yield number, [*wide, "Day", ""]
+        elif n in days or _is_head(row, head):
+            said = next(filter(None, map(cell_text, row)), "")
+            yield number, [*([""] * width), "", said]  # beside the columns: a note
+        else:
+            is_class = sum(map(bool, map(cell_text, row))) > 1
+            yield number, [*wide, day if is_class else "", ""]
+
+
+def _is_head(row: Sequence[Cell], head: Sequence[str]) -> bool:
+    """Whether a row says the headings again."""
+    texts = [cell_text(cell) for cell in row]
+    return any(texts) and all(
+        text == above or ((not text) == (not above) and field_of(text, "timetable") is not None)
+        for text, above in zip(texts, head, strict=False)
+        if text or above
+    )

@@ -1,0 +1,91 @@
+"""Duties down, weekdays across, in each cell who has the duty: a roster that comes back every week."""
+
+import re
+from collections.abc import Iterator, Mapping, Sequence
+from functools import partial
+from itertools import islice
+from typing import Final, NamedTuple
+
+from nomarium.model.cell import Cell
+from nomarium.reading.cells.words import ENGLISH
+from nomarium.reading.layouts.codes import is_idle
+from nomarium.school.drawnheads import days_named
+from nomarium.school.drawnlines import is_time
+from nomarium.school.planheads import field_of, plain
+from nomarium.sheets.sheet import Row, Sheet, cell_text
+
+_HEAD_ROWS: Final = 40
+_TOP_ROWS: Final = 300
+_DUTIES: Final = frozenset(
+    "duty duties post posts role roles job jobs task tasks station stations supervision aufsicht dienst surveillance".split()
+)
+_TIME: Final = r"\d{1,2}[:.h]\d\d(?:\s?[ap]\.?m\.?)?"
+_WITH_TIME: Final = rf"(?i)(?P<name>.*?[^\W\d].*?)[\s(,:–-]+(?P<time>{_TIME}\s*(?:-|–|to)\s*{_TIME})\)?"
+_PARTED: Final = r"\s*(?:[/,&;\n]|\band\b)\s*"
+_HEADINGS: Final = ("Class", "Teacher", "Day", "Time", "Start", "End")
+
+
+class _Head(NamedTuple):
+    at: int
+    duty: int
+    days: Mapping[int, str]
+    times: Mapping[str, int]
+    """The columns of times, by their field."""
+
+
+def duties_in_rows(sheet: Sheet) -> Sheet | None:
+    """The sheet with a row for each duty that somebody has on a weekday, with its time; None where it is no such roster, or one
+    of its duties has no time."""
+    rows = list(islice(sheet.rows(), _TOP_ROWS + 1))
+    head = _head_of(rows) if len(rows) <= _TOP_ROWS else None
+    if head is None:
+        return None
+    below = [row for _, row in rows[head.at + 1 :] if sum(map(bool, map(cell_text, row))) > 1]
+    if not below or not all(_name_and_times(row, head)[1] for row in below):
+        return None
+    return sheet._replace(read_rows=partial(_in_rows, rows, head), merged=())
+
+
+def _head_of(rows: Sequence[Row]) -> _Head | None:
+    for at, (_, row) in enumerate(rows[:_HEAD_ROWS]):
+        texts = {n: text for n, cell in enumerate(row) if (text := cell_text(cell))}
+        duties = [n for n, text in texts.items() if plain(text) in _DUTIES]
+        days = {
+            n: ", ".join(names)
+            for n, text in texts.items()
+            if (names := days_named(text, frozenset(), ENGLISH))
+        }
+        times = {
+            field: n
+            for n, text in texts.items()
+            if (field := field_of(text, "timetable")) in ("time", "start", "end")
+        }
+        if len(duties) == 1 and len(days) > 1 and len(days) + len(times) + 1 == len(texts):
+            return _Head(at, duties[0], days, {str(field): n for field, n in times.items()})
+    return None
+
+
+def _name_and_times(row: Sequence[Cell], head: _Head) -> tuple[str, dict[str, Cell]]:
+    """What a duty is called, and its times by their field; none where nothing says them."""
+    text = cell_text(row[head.duty]) if head.duty < len(row) else ""
+    times = {field: row[n] for field, n in head.times.items() if n < len(row) and is_time(row[n])}
+    if times:
+        return text, times
+    within = re.fullmatch(_WITH_TIME, text)
+    return (within["name"], {"time": within["time"]}) if within is not None else (text, {})
+
+
+def _in_rows(rows: Sequence[Row], head: _Head) -> Iterator[Row]:
+    for n, (number, row) in enumerate(rows):
+        if n == head.at:
+            yield number, list(_HEADINGS)
+            continue
+        held = {m: text for m in head.days if m < len(row) and (text := cell_text(row[m]))}
+        if n < head.at or not held:
+            yield number, [cell for cell in row if cell_text(cell)][: len(_HEADINGS)]
+            continue
+        name, times = _name_and_times(row, head)
+        for m, who in held.items():
+            title = who if is_idle(who) else f"{name}: {' '.join(who.split())}"
+            people = "; ".join(filter(None, re.split(_PARTED, who)))
+            yield number, [title, people, head.days[m], *(times.get(f, "") for f in ("time", "start", "end"))]

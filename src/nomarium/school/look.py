@@ -1,0 +1,49 @@
+"""The top of a sheet that may be a table of a plan, and what its columns hold."""
+
+from collections.abc import Callable, Mapping, Sequence
+from functools import cached_property
+from itertools import islice
+from typing import Final
+
+from nomarium.model.cell import Cell
+from nomarium.school.drawnweeks import drawn_week
+from nomarium.school.plancolumns import columns_of, without_remarks
+from nomarium.sheets.sheet import Row, Sheet, cell_text
+
+_TOP_ROWS: Final = 300
+
+
+class Look:
+    """The top of a sheet, and what its columns hold."""
+
+    def __init__(self, sheet: Sheet, headings: Mapping[str, str]) -> None:
+        self.sheet, self._headings = sheet, headings
+        self.rows: list[Row] = without_remarks(list(islice(sheet.rows(), _TOP_ROWS)))
+
+    def head(self, table: str) -> tuple[int, dict[str, int]]:
+        """The index of the row of headings of a table (-1: none), and its columns."""
+        at, columns, _ = columns_of(self.rows, table, self._headings)
+        return at, columns
+
+    def cells(self, at: int, column: int) -> list[Cell]:
+        """What stands in a column under a row of headings."""
+        return [row[column] for _, row in self.rows[at + 1 :] if column < len(row) and cell_text(row[column])]
+
+    def heading(self, at: int, column: int) -> str:
+        """What stands over a column in a row of headings; nothing where there is none (-1)."""
+        row = self.rows[at][1] if at >= 0 else ()
+        return cell_text(row[column]) if column < len(row) else ""
+
+    @cached_property
+    def is_drawn_week(self) -> bool:
+        """Whether the sheet is a drawn week: several tests ask, and finding out reads all of it."""
+        return drawn_week(self.sheet) is not None
+
+    @cached_property
+    def width(self) -> int:
+        return max((len(row) for _, row in self.rows), default=0)
+
+
+def share(cells: Sequence[Cell], test: Callable[[Cell], bool]) -> float:
+    """The share of cells that pass a test; 0 of none."""
+    return sum(map(test, cells)) / len(cells) if cells else 0.0

@@ -1,0 +1,145 @@
+"""A timetable in parts under its days, duties of a week, dates that name their bells, exams with sessions; open ends and months of repeats."""
+
+from __future__ import annotations
+
+from pathlib import Path
+
+import pytest
+
+from helpers import built, csv_file, nomarium, refused
+
+BELLS = "Period,Start,End\n1,09:00,09:50\n2,10:00,10:50"
+TERM = "Name,First day,Last day\nAutumn,2026-11-30,2026-12-11"
+
+
+def plan(folder: Path, tables: dict[str, str]) -> Path:
+    source = folder / "year"
+    source.mkdir()
+    for name, rows in tables.items():
+        (source / f"{name}.csv").write_text(rows + "\n", "utf-8")
+    return source
+
+
+PLANS: dict[str, tuple[dict[str, str], list[str]]] = {
+    "parts under their days, with their headings again": (
+        {"timetable": "MONDAY,,\nTime,Class,Room\n9.00 - 10.15,Knots,Loft 1\n1.00 - 2.30,Oak,Shed 3\n,,\nTUESDAY,,\nTime,Class,Room\n9.00 - 10.15,Tar,Shed 2",
+         "terms": "Name,First day,Last day\nA,2026-11-30,2026-12-04"},
+        ["Knots 2026-11-30T09:00/2026-11-30T10:15 @ Loft 1", "Oak 2026-11-30T13:00/2026-11-30T14:30 @ Shed 3", "Tar 2026-12-01T09:00/2026-12-01T10:15 @ Shed 2"],
+    ),
+    "parts under their days, with the headings once": (
+        {"timetable": "Period,Class\nMonday,\n1,Knots\n2,Oak\nWednesday,\n2,Tar", "bells": BELLS, "terms": "Name,First day,Last day\nA,2026-11-30,2026-12-04"},
+        ["Knots 2026-11-30T09:00/2026-11-30T09:50", "Oak 2026-11-30T10:00/2026-11-30T10:50", "Tar 2026-12-02T10:00/2026-12-02T10:50"],
+    ),
+    "dates that name their bells, classes with a column a label": (
+        {"rotation 2026-27": "Date,Cycle day,Schedule\n2026-12-07,Keel,Regular\n2026-12-08,Rib,Late start\n2026-12-09,No school,\n2026-12-10,Keel,Regular",
+         "regular bells": BELLS, "late start bells": "Period,Start,End\n1,10:00,10:30\n2,10:40,11:10", "master": "Course,Keel,Rib,Teacher\nKnots,1,2,Quill\nTar,2,1,Perrin"},
+        ["Knots 2026-12-07T09:00/2026-12-07T09:50", "Tar 2026-12-07T10:00/2026-12-07T10:50", "Tar 2026-12-08T10:00/2026-12-08T10:30",
+         "Knots 2026-12-08T10:40/2026-12-08T11:10", "Knots 2026-12-10T09:00/2026-12-10T09:50", "Tar 2026-12-10T10:00/2026-12-10T10:50"],
+    ),
+    "weeks A and B of a short list": (
+        {"weeks": "W/C,Week\n2026-11-30,B\n2026-12-07,A\n2026-12-14,B", "timetable": "Week,Day,Period,Class\nA,Mon,1,Knots\nB,Mon,2,Tar", "bells": BELLS},
+        ["Tar 2026-11-30T10:00/2026-11-30T10:50", "Knots 2026-12-07T09:00/2026-12-07T09:50", "Tar 2026-12-14T10:00/2026-12-14T10:50"],
+    ),
+    "bells for several days beside a break": (
+        {"bell times": ",Mon/Tue,Wed\nP1,08:40-09:30,08:40-09:20\nBreak,09:30-09:50,09:20-09:40\nP2,09:50-10:40,09:40-10:20",
+         "classes": "Class,Mon,Tue,Wed\nKnots,P1,,P2\nTar,P2,P1,", "terms": "Name,First day,Last day\nA,2026-11-30,2026-12-02"},
+        ["Knots 2026-11-30T08:40/2026-11-30T09:30", "Tar 2026-11-30T09:50/2026-11-30T10:40", "Tar 2026-12-01T08:40/2026-12-01T09:30", "Knots 2026-12-02T09:40/2026-12-02T10:20"],
+    ),
+    "duties of a week": (
+        {"duties": "Duty,Mon,Tue\nGate 8:15-8:40,Quill,Perrin\nBreak 10:25-10:45,Perrin,–", "terms": "Name,First day,Last day\nA,2026-11-30,2026-12-01"},
+        ["Gate: Quill 2026-11-30T08:15/2026-11-30T08:40", "Break: Perrin 2026-11-30T10:25/2026-11-30T10:45", "Gate: Perrin 2026-12-01T08:15/2026-12-01T08:40"],
+    ),
+    "exams beside the times of their sessions": (
+        {"exams": "Date,Session,Paper,Room\n2026-12-07,AM,Knots 1,Loft\n2026-12-07,PM,Tar 1,Shed", "sessions": "Session,Start,End\nAM,9:00,11:00\nPM,13:30,15:00"},
+        ["Knots 1 2026-12-07T09:00/2026-12-07T11:00 @ Loft", "Tar 1 2026-12-07T13:30/2026-12-07T15:00 @ Shed"],
+    ),
+}  # fmt: skip
+
+
+@pytest.mark.parametrize("kind", PLANS)
+def test_tables_of_a_school(kind: str, tmp_path: Path) -> None:
+    tables, events = PLANS[kind]
+    assert sorted(built(plan(tmp_path, tables), "--as", "plan")) == sorted(events)
+
+
+def test_every_row_of_parts_is_accounted_for(tmp_path: Path) -> None:
+    source = plan(tmp_path, PLANS["parts under their days, with their headings again"][0])
+    said = nomarium("build", source, "-o", tmp_path / "o.ics", "--as", "plan", "--details").out
+    assert "3 used + 1 blank + 3 notes" in said
+    assert "a line that is a day (Monday and Tuesday)" in said
+
+
+@pytest.mark.parametrize("line", ["Keel,,", "Keel,,\n"])
+def test_a_line_that_is_no_time_is_no_free_period(line: str, tmp_path: Path) -> None:
+    rows = f"Time,Class,Room\n{line.strip()}\n9.00 - 10.15,Knots,Loft 1\n10.30 - 11.30,Oak,Shed 3"
+    source = plan(tmp_path, {"timetable": rows, "terms": TERM})
+    assert "“Keel”" in refused(source, "--as", "plan")
+
+
+def test_bells_of_labels_without_dates_are_asked_about(tmp_path: Path) -> None:
+    tables = {
+        "cycle": "Label,Bells\nKeel,Regular\nRib,Late start",
+        "bells": BELLS,
+        "timetable": "Class,Label,Period\nKnots,Keel,1",
+        "terms": TERM,
+    }
+    assert "The table names bells, and no date on which they ring." in refused(plan(tmp_path, tables), "--as", "plan")  # fmt: skip
+
+
+def test_a_weekly_roster_of_duties_needs_its_weeks(tmp_path: Path) -> None:
+    source = csv_file(tmp_path, "Duty,Time,Mon,Tue\nGate,8:15-8:40,Quill,Perrin")
+    assert "--from 2026-09-07" in refused(source)
+    assert built(source, "--from", "2026-12-07", "--until", "2026-12-08") == [
+        "Gate: Quill 2026-12-07T08:15/2026-12-07T08:40",
+        "Gate: Perrin 2026-12-08T08:15/2026-12-08T08:40",
+    ]
+
+
+LISTS: dict[str, tuple[str, list[str]]] = {
+    "open ends and times in words": (
+        "Date,Time,Event\n2026-12-07,10am till late,Jumble\n2026-12-08,half past 8,Board\n2026-12-09,a quarter to 11 am,Choir\n2026-12-10,6pm - dusk,Rowing",
+        ["Jumble 2026-12-07T10:00/2026-12-07T11:00", "Board 2026-12-08T08:30/2026-12-08T09:30", "Choir 2026-12-09T10:45/2026-12-09T11:45",
+         "Rowing 2026-12-10T18:00/2026-12-10T19:00"],
+    ),
+    "a number of places is no place": ("Date,Course,Places\n2026-12-07,Knots,12\n2026-12-08,Tar,8", ["Knots 2026-12-07/2026-12-08", "Tar 2026-12-08/2026-12-09"]),
+    "an empty booking is no event": ("Date,Booked by,Hours\n2026-12-07,Choir,6-8pm\n2026-12-08,(empty),", ["Choir 2026-12-07T18:00/2026-12-07T20:00"]),
+    "repeats within a month": (
+        'When,What\n"Tuesdays in Dec except 29 Dec, 19.00",Choir\n2nd Thursday of January 6pm,Board',
+        ["Board 2027-01-14T18:00/2027-01-14T19:00", *(f"Choir 2026-12-{day}T19:00/2026-12-{day}T20:00" for day in ("01", "08", "15", "22"))],
+    ),
+    "months that run to December": (
+        "What,Repeat,Date\nChoir,every Tuesday Nov–Dec,2026-11-24", [f"Choir {day}/{end}" for day, end in (
+            ("2026-11-24", "2026-11-25"), ("2026-12-01", "2026-12-02"), ("2026-12-08", "2026-12-09"), ("2026-12-15", "2026-12-16"), ("2026-12-22", "2026-12-23"), ("2026-12-29", "2026-12-30"))],
+    ),
+}  # fmt: skip
+
+
+@pytest.mark.parametrize("kind", LISTS)
+def test_rows_of_lists(kind: str, tmp_path: Path) -> None:
+    rows, events = LISTS[kind]
+    source = tmp_path / "list.csv"
+    source.write_text(rows + "\n", "utf-8")
+    assert sorted(built(source, "--school-year", "2026:2027")) == sorted(events)
+
+
+def test_a_day_without_service_in_a_roster_is_counted(tmp_path: Path) -> None:
+    rows = "Date,Reader,Greeter\n6 Dec 2026,Quill,Perrin\n27 Dec 2026,NO SERVICE,"
+    said = nomarium("build", csv_file(tmp_path, rows), "-o", tmp_path / "o.ics", "--as", "roster")
+    assert "2 entries read = 2 events" in said.out or "3 entries read = 2 events" in said.out
+    assert "1 cell says that nothing happens" in said.out
+
+
+def test_open_ends_and_times_in_words_in_lines(tmp_path: Path) -> None:
+    source = tmp_path / "notice.txt"
+    source.write_text(
+        "Open weekend\n\nSat 5 December 2026, 10am till late: Jumble, Slip 2\nSun 6 December 2026, 10am till dusk (Slip 1): Rowing\n"
+        "Mon 7 December 2026, half past 8: Board\nSat 12 December 2026, 10am till late Winter fair\n",
+        "utf-8",
+    )
+    assert built(source) == [
+        "Jumble 2026-12-05T10:00/2026-12-05T11:00 @ Slip 2",
+        "Rowing 2026-12-06T10:00/2026-12-06T11:00 @ Slip 1",
+        "Board 2026-12-07T08:30/2026-12-07T09:30",
+        "Winter fair 2026-12-12T10:00/2026-12-12T11:00",
+    ]
+    assert "The end is not known yet" in nomarium("build", source, "-o", tmp_path / "o.ics").out
