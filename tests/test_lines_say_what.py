@@ -14,6 +14,24 @@ SAID: dict[str, tuple[str, list[str]]] = {
         "11 January 2027, 2 sessions\n13.01.2027, 3 Boote zu Wasser\n14 January 2027 - 8 lessons on ropes",
         ["2 sessions 2027-01-11/2027-01-12", "3 Boote zu Wasser 2027-01-13/2027-01-14", "8 lessons on ropes 2027-01-14/2027-01-15"],
     ),
+    "German weekdays that are English words": (
+        "Termine\n\nMo 7.12. 19 Uhr Vorstand\nSo 17.1. 11–13 Uhr Empfang\nDo 24.12.–Sa 26.12. Ferien",
+        ["Empfang 2027-01-17T11:00/2027-01-17T13:00", "Ferien 2026-12-24/2026-12-27", "Vorstand 2026-12-07T19:00/2026-12-07T20:00"],
+    ),
+    "the days of a week named over them": (
+        "WEEK AHEAD (7–11 Dec 2026)\n\nMon  Keel  Assembly 8:40 (hall)\nWed  Plank  --\nThu  Deck  Trip, 9:00",
+        ["Deck Trip 2026-12-10T09:00/2026-12-10T10:00", "Keel Assembly 2026-12-07T08:40/2026-12-07T09:40 @ hall"],
+    ),
+    "a length or the tide is no place": (
+        "17 Jan 2027 10:30 Tide flats – 6 km\nHaul-out of Heron is set for Saturday 9 January 2027 at high water (11:20).",
+        ["Haul-out of Heron 2027-01-09T11:20/2027-01-09T12:20", "Tide flats 2027-01-17T10:30/2027-01-17T11:30"],
+    ),
+    "when people come is no second time": (
+        "Sat 27 March 2027, 7.30pm: Concert, St Brendan's (call 6.15)\nFr 29.1.2027 18:30 Versammlung (Einlass 18 Uhr)",
+        ["Concert 2027-03-27T19:30/2027-03-27T20:30 @ St Brendan's", "Versammlung (Einlass 18 Uhr) 2027-01-29T18:30/2027-01-29T19:30"],
+    ),
+    "how long it lasts": ("Splicing: Thursday 28 January 2027 at 4pm for 2 hours", ["Splicing 2027-01-28T16:00/2027-01-28T18:00"]),
+    "what is struck out": ("~~30 Jan 2027: Open day~~\n6 Feb 2027: Open day, Loft", ["Open day 2027-02-06/2027-02-07 @ Loft"]),
     "a number that is the hour": ("11.01.2027, 10 Uhr Knoten", ["Knoten 2027-01-11T10:00/2027-01-11T11:00"]),
     "a list of days that ends in months": (
         "Payment dates: 15 January 2027, 15 April 2027, 15 July 2027.", [f"Payment dates 2027-{a}-15/2027-{a}-16" for a in ("01", "04", "07")],
@@ -78,6 +96,21 @@ def test_a_line_that_counts_its_dates_is_no_single_event(line: str, tmp_path: Pa
     source = tmp_path / "course.txt"
     source.write_text(line + "\n", "utf-8")
     assert "held again and again" in refused(source, *YEAR)
+
+
+@pytest.mark.parametrize(
+    "line",
+    [
+        "Session 2: one week later",
+        "Session 2: same time, the following Tuesday",
+        "Fri 11 December 2026: Early finish 13:00. Carols 11:30, Loft",
+        "~~30 Jan 2027: Open day~~ moved to 6 Feb 2027",
+    ],
+)
+def test_a_line_that_says_another_day_or_time_too_is_refused(line: str, tmp_path: Path) -> None:
+    source = tmp_path / "notice.txt"
+    source.write_text(f"Session 1: Tue 12 January 2027, 4pm\n{line}\n", "utf-8")
+    assert "line 2" in refused(source)
 
 
 def test_a_part_of_a_month_is_no_date_and_no_remark(tmp_path: Path) -> None:

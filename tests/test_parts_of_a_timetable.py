@@ -49,6 +49,26 @@ PLANS: dict[str, tuple[dict[str, str], list[str]]] = {
         {"duties": "Duty,Mon,Tue\nGate 8:15-8:40,Quill,Perrin\nBreak 10:25-10:45,Perrin,–", "terms": "Name,First day,Last day\nA,2026-11-30,2026-12-01"},
         ["Gate: Quill 2026-11-30T08:15/2026-11-30T08:40", "Break: Perrin 2026-11-30T10:25/2026-11-30T10:45", "Gate: Perrin 2026-12-01T08:15/2026-12-01T08:40"],
     ),
+    "dates under a title, with their bells and what is on": (
+        {"calendar": "DECEMBER 2026,,,\nDate,Cycle,Event,Bell\n2026-12-07,Keel,,Regular\n2026-12-08,Rib,Assembly,Assembly\n2026-12-09,Keel,,Regular",
+         "timetable": "Class,Keel,Rib\nKnots,1,2", "bells": "Schedule,Period,Start,End\nRegular,1,9:00,10:00\nRegular,2,10:10,11:00\nAssembly,1,9:30,10:20\nAssembly,2,10:30,11:20"},
+        ["Knots 2026-12-07T09:00/2026-12-07T10:00", "Knots 2026-12-08T10:30/2026-12-08T11:20", "Knots 2026-12-09T09:00/2026-12-09T10:00"],
+    ),
+    "groups over the classes that they have": (
+        {"timetable": "Day,Period,7A,7B\nMon,1,Knots,Tar\nTue,2,Oak,", "bells": BELLS, "terms": "Name,First day,Last day\nA,2026-11-30,2026-12-01"},
+        ["Knots 2026-11-30T09:00/2026-11-30T09:50", "Tar 2026-11-30T09:00/2026-11-30T09:50", "Oak 2026-12-01T10:00/2026-12-01T10:50"],
+    ),
+    "days with their times over rooms, and the end of the day": (
+        {"rooms": "Room,Mon 9-10,Mon 10-11,Tue 9-10,Tue 10-11\nLoft 1,Knots (Quill),Oak (Perrin),,Knots (Quill)\nShed 2,Tar (Dory),,Tar (Dory),Oak (Perrin)",
+         "dates": "Term starts,2026-11-30\nTerm ends,2026-12-01"},
+        [f"{n} 2026-{d}T{a}:00/2026-{d}T{b}:00 @ {r}" for n, d, a, b, r in (
+            ("Knots", "11-30", "09", "10", "Loft 1"), ("Oak", "11-30", "10", "11", "Loft 1"), ("Knots", "12-01", "10", "11", "Loft 1"),
+            ("Tar", "11-30", "09", "10", "Shed 2"), ("Tar", "12-01", "09", "10", "Shed 2"), ("Oak", "12-01", "10", "11", "Shed 2"))],
+    ),
+    "a line that is the end of the day": (
+        {"timetable": ",Monday,Tuesday\n08:45,Knots,Tar\n09:45,Oak,Knots\n10:45,BREAK,BREAK\n11:00,Tar,Oak\n12:00,End,End", "terms": "Name,First day,Last day\nA,2026-11-30,2026-11-30"},
+        ["Knots 2026-11-30T08:45/2026-11-30T09:45", "Oak 2026-11-30T09:45/2026-11-30T10:45", "Tar 2026-11-30T11:00/2026-11-30T12:00"],
+    ),
     "exams beside the times of their sessions": (
         {"exams": "Date,Session,Paper,Room\n2026-12-07,AM,Knots 1,Loft\n2026-12-07,PM,Tar 1,Shed", "sessions": "Session,Start,End\nAM,9:00,11:00\nPM,13:30,15:00"},
         ["Knots 1 2026-12-07T09:00/2026-12-07T11:00 @ Loft", "Tar 1 2026-12-07T13:30/2026-12-07T15:00 @ Shed"],

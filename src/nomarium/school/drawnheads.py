@@ -21,7 +21,7 @@ _LEAST_LETTERS: Final = 3
 _LABEL: Final = (
     r"(?i)(?:(?:cycle\s*)?(?:day|jour)|letter)\s*[-:]?\s*(?P<code>[A-Z]|\d{1,2})|(?P<letter>[A-Z])[- ]day"
 )
-_DAY_AND_PERIOD: Final = r"(?P<day>[^\W\d_]{2,9})\.?[\s/,-]*(?P<period>(?:(?i:period|per|p)\.?\s*)?\d{1,2})"
+_DAY_AND_PERIOD: Final = r"(?P<day>[^\W\d_]{2,9})\.?[\s/,-]*(?P<period>(?:(?i:period|per|p)\.?\s*)?\d{1,2}|\(?\d{1,2}(?:[:.h]\d\d)?(?:\s?[ap]m)?\s?[-–]\s?\d{1,2}(?:[:.h]\d\d)?(?:\s?[ap]m)?\)?)"
 _LEAST_HEADS: Final = 4
 """Columns headed by a day and a period each that a row must have to be such a one."""
 _WEEK: Final = r"(?i).*?\bweek\s*(?P<after>[A-D]|[12])\b.*|(?P<before>[A-D])\s*week\b.*"
@@ -143,5 +143,7 @@ def with_days_over_periods(rows: Iterable[Row]) -> list[Row]:
         found.append(
             (number, [(days[n] if is_first[n] else "") if n in days else "" for n in range(len(row))])
         )
-        found.append((number, [matches[n]["period"] if n in days else cell for n, cell in enumerate(row)]))
+        found.append(
+            (number, [matches[n]["period"].strip("()") if n in days else cell for n, cell in enumerate(row)])
+        )
     return found

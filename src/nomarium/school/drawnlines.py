@@ -18,6 +18,7 @@ _BREAKS: Final = (
     r"(?:morning |afternoon |mid-?morning |first |second |long |short )?(?:break|recess|lunch(?: ?(?:time|break))?|snack|passing(?: time)?|interval|dinner|nutrition|pause|recre(?:o|ation)|"
     r"dejeuner|mittag(?:spause)?|grosse pause|pauze|almuerzo|repas|diner)\b.*"
 )
+_DAY_ENDS: Final = r"(?:the )?end(?: of (?:the )?(?:school )?day)?|finish|home(?: ?time)?|dismissal|school (?:ends|closes|finishes)|fin|schluss|einde|salida"
 _PERIOD: Final = r"(?i)(?:(?:period|per\.?|pd\.?|p|block|lesson|slot|hour|stunde|heure|periode|bloc|module|mod)\s*)?(?P<code>\d{1,2}[A-Za-z]?|(?-i:I{1,3}|IV|VI{0,3}|IX|X)|(?<![A-Za-z])[A-Z])(?:\s*(?:st|nd|rd|th)?(?:\s*(?:period|hour|lesson|stunde))?)?\.?"
 
 
@@ -57,8 +58,8 @@ def is_period(cell: Cell) -> bool:
 
 
 def is_break(text: str) -> bool:
-    """Whether a text names a break, or lunch."""
-    return re.fullmatch(_BREAKS, fold(text)) is not None
+    """Whether a text names a break, or lunch, or the end of the day."""
+    return re.fullmatch(rf"{_BREAKS}|{_DAY_ENDS}", fold(text)) is not None
 
 
 def slot_in(at: int, cells: Sequence[Cell]) -> Slot | None:

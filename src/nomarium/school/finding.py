@@ -10,8 +10,10 @@ from nomarium.reading.cells.weekdaycodes import WeekdayCodes
 from nomarium.reading.cells.words import ENGLISH
 from nomarium.reading.options import ReadingOptions
 from nomarium.school.drawnlines import is_time
+from nomarium.school.headless import with_headings
+from nomarium.school.keydates import key_dates
 from nomarium.school.kinds import asked_table, kind_of
-from nomarium.school.planheads import asked_headings, field_of, plain
+from nomarium.school.planheads import NOT_ASKED, asked_headings, field_of, plain
 from nomarium.school.plantables import cut_table, is_plan, table_name
 from nomarium.sheets.sheet import Sheet, cell_text
 
@@ -52,7 +54,11 @@ def timetables_in(sheets: Sequence[Sheet]) -> list[list[Sheet]]:
 
 def are_of_the_year(sheets: Sequence[Sheet]) -> bool:
     """Whether sheets are terms, days off or letter days, and nothing that happens."""
-    return all(kind_of(sheet).table in ("terms", "daysoff", "cycle") for sheet in sheets)
+    return all(
+        kind_of(sheet).table in ("terms", "daysoff", "cycle")
+        or key_dates(with_headings(sheet), NOT_ASKED) is not None
+        for sheet in sheets
+    )
 
 
 def looks_taught(sheet: Sheet) -> bool:

@@ -136,7 +136,7 @@ def _timetable(look: Look) -> Kind | None:
     if days_in_rows(look.sheet) is not None:
         return Kind("timetable", "classes with a column a weekday")
     if rooms_in_rows(look.sheet) is not None:
-        return Kind("timetable", "days and periods with a column a room")
+        return Kind("timetable", "days and periods with a column a room or a group")
     if duties_in_rows(look.sheet) is not None:
         return Kind("timetable", "duties with a column a weekday")
     if days_above(look.sheet) is not None:
@@ -202,7 +202,7 @@ def _cycle(look: Look) -> Kind | None:
         if dates is None:
             continue
         cells = look.cells(at, dates)
-        if not looks_like_date(cells[0]):
+        if not looks_like_date(cells[0]) or _is_title(look.rows[at + 1][1]):
             continue  # a heading, or a title, stands above the first date
         are_weeks = re.search(r"(?i)\bw\s?/\s?[bc]\b|\bweeks?\b", look.heading(at, dates)) is not None
         others = [n for n in range(look.width) if n != dates and look.cells(at, n)]
@@ -213,12 +213,17 @@ def _cycle(look: Look) -> Kind | None:
         if any(share(look.cells(at, n), is_time) > 0.5 for n in others) or len(others) > 4:
             return None
         labels = [n for n in others if _are_labels(look.cells(at, n), len(cells), n in told, are_weeks)]
+        labels = [n for n in labels if n in told] or labels
         if len(labels) == 1:
             return Kind(
                 "cycle", "a date a row, and few labels that come back", {"date": dates, "label": labels[0]}
             )
         return None
     return None
+
+
+def _is_title(row: Sequence[Cell]) -> bool:
+    return sum(map(bool, map(cell_text, row))) == 1
 
 
 def _specials(look: Look) -> Kind | None:

@@ -45,7 +45,7 @@ def columns_of(
     """The index of the row of headings of a table (-1: none), the column of each field, and columns of no field."""
     best: tuple[int, int, _Columns, _Unused] = (0, -1, {}, [])
     for at, (_, row) in enumerate(rows[:_HEAD_ROWS]):
-        columns, unused = _by_heading(row, name, asked)
+        columns, unused = by_heading(row, name, asked)
         needed = sum(field in columns for field in REQUIRED[name])
         score = (len(columns) + needed) * 2 - len(unused)
         if columns and score > best[0] and (needed or len(columns) > 1):
@@ -72,7 +72,7 @@ def without_remarks(rows: Sequence[Row]) -> list[Row]:
     return found
 
 
-def _by_heading(row: Sequence[Cell], name: str, asked: Mapping[str, str]) -> tuple[_Columns, _Unused]:
+def by_heading(row: Sequence[Cell], name: str, asked: Mapping[str, str]) -> tuple[_Columns, _Unused]:
     """The columns that a row of headings names, and those that it heads by words of no field."""
     columns: _Columns = {}
     unused: _Unused = []

@@ -17,7 +17,7 @@ from nomarium.reading.columns.whenwords import speaks_of_when
 from nomarium.reading.rows.titles import is_bookkeeping
 from nomarium.school.drawnlines import is_time
 from nomarium.school.offwords import is_off, is_term
-from nomarium.school.plancolumns import are_hours, columns_of
+from nomarium.school.plancolumns import are_hours, by_heading, columns_of
 from nomarium.school.planheads import HEADINGS, NOT_ASKED, REQUIRED, plain
 from nomarium.sheets.sheet import Row, Sheet, cell_text, is_blank
 
@@ -135,7 +135,8 @@ def cut_table(
     at, columns, ignored = columns_of(rows, name, asked)
     if known:
         dated = known.get("date", known.get("first", -1))
-        at = _above_dates(rows, dated) if at < 0 and dated >= 0 else at
+        if at < 0 and dated >= 0 and (at := _above_dates(rows, dated)) >= 0:
+            columns, ignored = by_heading(rows[at][1], name, asked)
         columns = {f: c for f, c in columns.items() if f not in known and c not in known.values()} | dict(
             known
         )

@@ -1,4 +1,4 @@
-"""Days and periods down, rooms across: a master timetable, in each cell the class that has the room."""
+"""Days and periods down, rooms or groups across: a master timetable, in each cell the class that has the room, or that the group has."""
 
 import re
 from collections.abc import Iterator, Sequence
@@ -13,19 +13,24 @@ _HEAD_ROWS: Final = 40
 _TOP_ROWS: Final = 300
 _WHEN: Final = frozenset(("label", "period", "time", "start", "end", "week"))
 _ROOM: Final = r"(?i)(?:room|rm|salle|raum|aula)?\s*[a-z]{0,2}\d{1,4}[a-z]?"
+_GROUP: Final = (
+    r"(?i)(?:year|yr|form|group|grade|set|stream|classe|klasse|gruppe)\s*\w{1,3}|\d{1,2}\s?[a-z]{1,2}"
+)
 _TAUGHT_BY: Final = r"(.*\S)(?:\s+[–—-]\s+|\s*[/\n]\s*|\s*\(\s*)([^()/\n]+?)\s*\)?"
 
 
 class _Head(NamedTuple):
     at: int
     rooms: dict[int, str]
+    kind: str
+    """The heading of what heads the columns, `Room` or `Group`."""
     has_teachers: bool
     """Whether every cell is a class and, behind a sign, who teaches it."""
 
 
 def rooms_in_rows(sheet: Sheet) -> Sheet | None:
-    """The sheet with a row for each class that has a room, and columns Class, Room and, where cells say it, Teacher; None where
-    it has no column a room beside its days and its periods or times."""
+    """The sheet with a row for each class that has a room, and columns Class, Room (or Group) and, where cells say it, Teacher; None where
+    it has no column a room or a group beside its days and its periods or times."""
     head = _head_of(list(islice(sheet.rows(), _TOP_ROWS)))
     return None if head is None else sheet._replace(read_rows=lambda: _in_rows(sheet, head))
 
@@ -39,7 +44,8 @@ def _head_of(rows: Sequence[Row]) -> _Head | None:
         }
         if "label" not in when or not when & {"period", "time", "start"} or len(rooms) < 2:
             continue
-        if not all(is_place(text) or re.fullmatch(_ROOM, text) for text in rooms.values()):
+        are_groups = all(re.fullmatch(_GROUP, text) for text in rooms.values())
+        if not are_groups and not all(is_place(text) or re.fullmatch(_ROOM, text) for text in rooms.values()):
             return None
         cells = [
             text
@@ -49,7 +55,12 @@ def _head_of(rows: Sequence[Row]) -> _Head | None:
         ]
         if not cells or any(text.isdecimal() for text in cells):
             return None
-        return _Head(at, rooms, all(re.fullmatch(_TAUGHT_BY, text) for text in cells))
+        return _Head(
+            at,
+            rooms,
+            "Group" if are_groups else "Room",
+            all(re.fullmatch(_TAUGHT_BY, text) for text in cells),
+        )
     return None
 
 
@@ -58,7 +69,7 @@ def _in_rows(sheet: Sheet, head: _Head) -> Iterator[Row]:
         own = ["" if m in head.rooms and n >= head.at else cell for m, cell in enumerate(row)]
         own += [""] * (max(head.rooms) + 1 - len(own))
         if n <= head.at:
-            yield number, [*own, *(("Class", "Teacher", "Room") if n == head.at else ("", "", ""))]
+            yield number, [*own, *(("Class", "Teacher", head.kind) if n == head.at else ("", "", ""))]
             continue
         for m, room in head.rooms.items():
             text = cell_text(row[m]) if m < len(row) else ""

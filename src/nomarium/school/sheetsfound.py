@@ -28,24 +28,18 @@ from nomarium.school.keydates import WHY_KEY_DATES, KeyDates, key_dates
 from nomarium.school.kinds import Kind, kind_of
 from nomarium.school.labelcalendars import labelled_days
 from nomarium.school.offwords import is_off
-from nomarium.school.planheads import HEADINGS, asked_headings, plain
-from nomarium.school.plantables import EXPLANATION, TITLES, Table, cut_table, near_table
+from nomarium.school.planheads import asked_headings, plain
+from nomarium.school.plantables import EXPLANATION, TITLES, Table, cut_table
 from nomarium.school.roomcolumns import rooms_in_rows
 from nomarium.school.rotation import in_rows
 from nomarium.school.starter import is_untouched
+from nomarium.school.tabledoubts import called, doubtful, passed_over, unread
 from nomarium.sheets.sheet import Row, Sheet, cell_text, is_blank
 
 _ADD_UP = frozenset(("terms", "timetable", "daysoff", "specialdays", "names", "people", "enrolments"))
 """Tables of which there may be several sheets."""
 _OF_THE_YEAR = frozenset(("settings", "terms", "daysoff", "cycle", "specialdays", "bells", "rotation"))
 """Tables that grow with the year and not with the school."""
-
-
-_MEANS = {
-    "terms": "say when school is held", "daysoff": "say when there is none",
-    "events": "are events like any other",
-}  # fmt: skip
-"""What the rows of tables mean that could be either."""
 
 
 class Taken(NamedTuple):
@@ -78,7 +72,7 @@ def sheets_found(
     Terms table of a plan that has none."""
     found = SheetsFound({}, [], [], [], [], [], {})
     untouched: list[str] = []
-    idle: list[tuple[Sheet, Kind]] = []
+    idle, taught = list[tuple[Sheet, Kind]](), list[tuple[Sheet, Kind]]()
     key: list[KeyDates] = []
     asked = asked_headings(options.columns)
     for sheet in sheets:
@@ -98,7 +92,7 @@ def sheets_found(
         elif kind.table in TITLES and is_untouched(kind.table, (row for _, row in sheet.rows())):
             untouched.append(TITLES[kind.table])
         elif kind.other:
-            problems.append(_doubtful(sheet, kind))
+            problems.append(doubtful(sheet, kind))
         elif kind.has_days_off:
             _take(found, _rows_with(sheet, kind, are_off=False), kind, asked, problems, notes)
             off = kind._replace(table="daysoff", why=f"{kind.why}: holidays are days off")
@@ -106,31 +100,45 @@ def sheets_found(
         elif kind.hint == "daysoff" and (off_days := dates_off(sheet)) is not None:
             _take(found, off_days, Kind("daysoff", "its name and nothing but dates"), asked, problems, notes)
         elif kind.hint and not all(is_blank(row) for _, row in sheet.rows()):
-            problems.append(_unread(sheet, kind))
+            problems.append(unread(sheet, kind))
         elif not kind.table:
             idle.append((sheet, kind))
         elif kind.table == "events":
             found.events.append(sheet)
         elif kind.table.startswith("timetable:"):
             found.grids.append((kind.table.partition(":")[2], sheet))
+        elif kind.table == "timetable":
+            taught.append((sheet, kind))  # its columns may be labels of a table that stands behind it
         else:
             _take(found, sheet, kind, asked, problems, notes)
+    for sheet, kind in taught:
+        _take(found, sheet, kind, asked, problems, notes)
     for dates in key:
         _take_key_dates(found, dates, asked, problems, notes)
     for sheet, kind in _without_events(found, idle, notes):
         _take_idle(found, sheet, kind, asked, problems, notes)
     _settle_divisions(found, notes)
+    _take_terms(found, terms, asked, problems, notes)
+    if untouched:
+        notes.append(_left_out(untouched, Place(sheets[0].file)))
+    return found
+
+
+def _take_terms(
+    found: SheetsFound,
+    terms: Sequence[Sheet],
+    asked: Mapping[str, str],
+    problems: list[Problem],
+    notes: list[Problem],
+) -> None:
+    """Take the tables of terms beside a plan as its own, if it has none."""
     if "terms" not in found.tables:
         for sheet in terms:
             _take(found, sheet, Kind("terms", "as asked"), asked, problems, notes)
     elif terms:
         message = "--terms is of no use: the plan has terms of its own."
-        problems.append(
-            Problem("terms-idle", message, "Leave the option out.", found.tables["terms"].sheet.place())
-        )
-    if untouched:
-        notes.append(_left_out(untouched, Place(sheets[0].file)))
-    return found
+        there = found.tables["terms"].sheet.place()
+        problems.append(Problem("terms-idle", message, "Leave the option out.", there))
 
 
 def _left_out(tables: Sequence[str], place: Place) -> Problem:
@@ -156,8 +164,8 @@ def _without_events(
             others.append((sheet, kind))
             continue
         found.events.append(sheet)
-        message = f"{_called(sheet)} is taken for Events: its rows are dated, and nothing else here goes on a calendar."
-        remedy = f'If it is another: --table "{_called(sheet)}=TABLE".'
+        message = f"{called(sheet)} is taken for Events: its rows are dated, and nothing else here goes on a calendar."
+        remedy = f'If it is another: --table "{called(sheet)}=TABLE".'
         notes.append(note("table-found", message, remedy).at(sheet.place()))
     return others
 
@@ -179,7 +187,7 @@ def _take_idle(
         classes = Kind("timetable", "classes with a column a label")
         _take(found, sheet, classes, asked, problems, notes)
     else:
-        _passed_over(sheet, kind, notes)
+        passed_over(sheet, kind, notes)
 
 
 def _labels(found: SheetsFound) -> frozenset[str]:
@@ -234,7 +242,7 @@ def _take_key_dates(
         (dates.special, Kind("specialdays", WHY_KEY_DATES)),
     ]
     if "terms" in found.tables:
-        message = f"Of {_called(dates.terms)} only the days off count: the terms are those of {_called(found.tables['terms'].sheet)}."
+        message = f"Of {called(dates.terms)} only the days off count: the terms are those of {called(found.tables['terms'].sheet)}."
         notes.append(note("key-dates", message).at(dates.terms.place()))
     else:
         parts.insert(0, (dates.terms, Kind("terms", WHY_KEY_DATES)))
@@ -309,8 +317,8 @@ def _take(
     problems += wrong
     notes += told
     if kind.why not in ("its name", "as asked"):
-        message = f"{_called(sheet)} is taken for {TITLES[name]}: {kind.why}."
-        remedy = f'If it is another: --table "{_called(sheet)}=TABLE".'
+        message = f"{called(sheet)} is taken for {TITLES[name]}: {kind.why}."
+        remedy = f'If it is another: --table "{called(sheet)}=TABLE".'
         notes.append(note("table-found", message, remedy).at(sheet.place()))
     found.accounts.append(table.account)
     found.tables[name] = both or table
@@ -337,8 +345,8 @@ def _both(name: str, one: Table, other: Table) -> Table | None:
 
 
 def _twice(name: str, there: Table, sheet: Sheet) -> Problem:
-    message = f"The plan has two sheets for {TITLES[name]}, “{_called(there.sheet)}” and “{_called(sheet)}”."
-    remedy = f'Put them into one, or leave one out: --table "{_called(sheet)}=".'
+    message = f"The plan has two sheets for {TITLES[name]}, “{called(there.sheet)}” and “{called(sheet)}”."
+    remedy = f'Put them into one, or leave one out: --table "{called(sheet)}=".'
     return Problem("plan-table-twice", message, remedy, sheet.place())
 
 
@@ -347,46 +355,5 @@ def _is_beyond(sheet: Sheet) -> bool:
 
 
 def _beyond(sheet: Sheet, kind: Kind) -> Problem:
-    message = f"{_called(sheet)} has more than {MOST_TABLE_ROWS:,} rows, the most that {TITLES[kind.table]} may have."
+    message = f"{called(sheet)} has more than {MOST_TABLE_ROWS:,} rows, the most that {TITLES[kind.table]} may have."
     return Problem("table-beyond", message, "Leave only the rows of the year.", sheet.place())
-
-
-def _called(sheet: Sheet) -> str:
-    return sheet.name or sheet.file
-
-
-def _doubtful(sheet: Sheet, kind: Kind) -> Problem:
-    one, other = TITLES[kind.table], TITLES[kind.other]
-    message = f"{_called(sheet)} could be {one} ({kind.why}) or {other}."
-    dated = (row for _, row in sheet.rows() if any(map(looks_like_date, row)))
-    shown = [", ".join(text for cell in row if (text := cell_text(cell))) for row in islice(dated, 2)]
-    if shown:
-        message += f" As {one}, {' and '.join(f'“{text}”' for text in shown)} {_MEANS[kind.table]}; as {other}, {_MEANS[kind.other]}."
-    remedy = (
-        f'Say which: --table "{_called(sheet)}={one.lower()}" or --table "{_called(sheet)}={other.lower()}".'
-    )
-    return Problem("table-doubtful", message, remedy, sheet.place())
-
-
-def _unread(sheet: Sheet, kind: Kind) -> Problem:
-    """A sheet that a plan would be wrong without, and that cannot be read."""
-    title = TITLES[kind.hint]
-    message = f"{_called(sheet)} is called as {title} would be, and it does not read as that."
-    there = ", ".join(words.split(", ")[0] for words in HEADINGS[kind.hint].values())
-    remedy = f'Give it headings ({there}); if it is none, leave it out: --table "{_called(sheet)}=".'
-    return Problem("table-unread", message, remedy, sheet.place())
-
-
-def _passed_over(sheet: Sheet, kind: Kind, notes: list[Problem]) -> None:
-    if all(is_blank(row) for _, row in sheet.rows()):
-        return
-    if kind.why == "as asked":
-        notes.append(
-            note("plan-sheet-unused", f"“{_called(sheet)}” is left out, as asked.").at(sheet.place())
-        )
-        return
-    near = near_table(sheet.name)
-    hint = f" Did you mean {near}?" if near else ""
-    message = f"The sheet “{_called(sheet)}” is no part of a plan: it is passed over.{hint}"
-    remedy = f'If it is: --table "{_called(sheet)}=TABLE".'
-    notes.append(note("plan-sheet-unused", message, remedy).at(sheet.place()))

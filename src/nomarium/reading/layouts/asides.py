@@ -58,6 +58,10 @@ def lines_about_letters(lines: Sequence[tuple[int, str]], lexicon: Lexicon) -> f
     return frozenset(found)
 
 
+_STRUCK: Final = r"~~(?=\S).*?\S~~"
+"""What is struck out in Markdown."""
+
+
 def mail_heads(lines: Sequence[tuple[int, str]]) -> frozenset[int]:
     """The numbers of lines that head a mail that another one passes on, or a memorandum: who writes to whom, when and about what."""
     found: set[int] = set()
@@ -89,7 +93,7 @@ def _is_dateline(text: str, lexicon: Lexicon) -> bool:
 
 
 def without_quotes(lines: Sequence[tuple[int, str]]) -> Iterator[tuple[int, str]]:
-    """The lines without front matter, code, comments and quotations: a blank in the place of each."""
+    """The lines without front matter, code, comments, quotations and what is struck out: a blank in the place of each."""
     end = ""
     for n, (number, text) in enumerate(lines):
         stripped = text.strip()
@@ -104,7 +108,7 @@ def without_quotes(lines: Sequence[tuple[int, str]]) -> Iterator[tuple[int, str]
             end, text = ("" if "-->" in stripped else "-->"), ""
         elif stripped.startswith(">"):
             text = ""
-        yield number, text
+        yield number, re.sub(_STRUCK, " ", text) if "~~" in text else text
 
 
 def is_aside(text: str, has_date: bool, has_time: bool) -> bool:

@@ -6,6 +6,7 @@ from typing import Final
 from nomarium.model.refusal import Refusal
 from nomarium.reading.cells.words import Lexicon, fold
 from nomarium.reading.layouts import linerefusals
+from nomarium.reading.layouts.linetimes import SAME_TIME
 from nomarium.reading.layouts.textlines import TextLine, is_like_a_date, is_sentence
 from nomarium.reading.layouts.weekdaylines import begins_with_weekday
 
@@ -43,6 +44,14 @@ FROM_NOW: Final = re.compile(
 """Words for a day that count from when a text was written."""
 
 
+_FROM_ANOTHER: Final = re.compile(
+    r"(?i)\b(?:an?|one|two|three|\d{1,2})\s+(?:days?|weeks?|months?|fortnights?)\s+(?:later|after(?:wards)?|earlier|before)\b|"
+    r"\bthe\s+(?:following|next)\s+(?:day|week|month|morning|afternoon|evening|(?:mon|tues|wednes|thurs|fri|satur|sun)day)\b|"
+    r"\b(?:eine?|zwei|drei)\s+(?:tage?|wochen?)\s+später\b|\b(?:une?|deux|trois)\s+(?:jours?|semaines?)\s+plus\s+tard\b"
+)
+"""Words for a day that count from that of another event."""
+
+
 def left_open(line: TextLine, lexicon: Lexicon, follows_time: bool, heads: bool) -> Refusal | None:
     """Why such a line may be an event; None for a note. `follows_time`: it stands right below a line with a time, under a date;
     `heads`: others with a date or a time stand under it."""
@@ -58,6 +67,10 @@ def left_open(line: TextLine, lexicon: Lexicon, follows_time: bool, heads: bool)
         return linerefusals.UNREAD
     if _OF_WEEKDAY.match(line.text) and begins_with_weekday(line.text, lexicon):
         return linerefusals.NO_WEEK
+    if (line.is_bullet or not is_sentence(line)) and (
+        _FROM_ANOTHER.search(line.text) or SAME_TIME.search(line.text)
+    ):
+        return linerefusals.FROM_ANOTHER
     if follows_time and _HOUR_FIRST.match(line.text):
         return linerefusals.HOUR
     return linerefusals.NUMBERED if OF_WEEK.match(line.text) and not heads else None

@@ -1,6 +1,7 @@
 """Why a line of text with a date or a time is no one event."""
 
 import re
+from collections.abc import Sequence
 from itertools import pairwise
 from typing import Final
 
@@ -67,14 +68,23 @@ _AS_BEFORE: Final = Refusal(
 )  # fmt: skip
 _NAMED_BY_HOUR: Final = re.compile(r"(?i)\b(?:midnight|midday|noon)\s+(?=[^\W\d_]{3})")
 """An hour that names what is on, `Midnight service`."""
+_BEFORE_START: Final = re.compile(
+    r"(?i)\(\s*(?:doors?|gates?|call|muster|meet(?:ing)?|arriv(?:e|al)|warm[- ]?up|set[- ]?up|registration|sign[- ]in|einlass|treffpunkt|accueil|portes)"
+    r"(?:\s+(?:opens?|times?|at|from|ab|um|à))*\s*:?\s*\d{1,2}(?:[:.h]\d\d)?\s?(?:[ap]\.?m\.?|uhr|h)?\s*\)"
+)
+"""When people come for what the line says, in brackets, `(doors 7pm)`."""
 _SEVERAL: Final = Refusal(
     "text-several", "The line says more than one date or time.", "Write each event on a line of its own."
 )
 
 
+_PARTED: Final = r";|(?<=[^\W\d]{3})\.\s+(?=[A-Z])|(?<=:\d\d)\.\s+(?=[A-Z])"
+
+
 def _is_of_last(line: TextLine) -> bool:
-    """Whether a line names two things, parted by a semicolon, and its time stands with the second: `Cake sale; disco 6pm`."""
-    first, *others = line.text.replace(line.date, " ", 1).split(";")
+    """Whether a line names two things, parted by a semicolon or a full stop, and its time stands with the second: `Cake sale;
+    disco 6pm`."""
+    first, *others = re.split(_PARTED, line.text.replace(line.date, " ", 1))
     said = [piece for piece in others if time_in(piece)[0]]
     is_named = any(re.search(r"[^\W\d_]{3}", time_in(piece)[1]) for piece in said)
     return is_named and not time_in(first)[0] and re.search(r"[^\W\d_]{3}", first) is not None
@@ -93,6 +103,18 @@ def _has_other_date(rest: str, lexicon: Lexicon) -> bool:
         return True  # 19/11, 20/11, 21/11 at 19.30
     return found is not None and (
         is_named(found.text, lexicon) or re.search(r"\b(?:19|20)\d\d\b", found.text) is not None
+    )
+
+
+def _has_others(rest: str, words: Sequence[str], lexicon: Lexicon) -> bool:
+    """Whether what a line says beside its date names other days, or goes on with them; `words` are its words, folded."""
+    return (
+        any(a in lexicon.weekdays and re.fullmatch(r"\d{1,2}(?:st|nd|rd|th)?", b) for a, b in pairwise(words))
+        or re.match(r"\d{1,2}\.\d{1,2}\.(?!\d)", rest) is not None  # 25.12., 26.12. and more
+        or (any(map(str.isdigit, rest)) and _has_other_date(rest, lexicon))
+        or len(re.findall(r"(?:^|\|)\s*[^\W\d_]{2,12}: \S", rest)) > 1  # Early: Amaro   Late: Bell
+        or re.search(r"^\W*(?:&|and\b|\+)|:\s*(?:&|and\b|\+)\s*\d|(?:&|\band|(?<=\s)\+)\W*$", rest)
+        is not None
     )
 
 
@@ -131,25 +153,15 @@ def doubt_of(line: TextLine, lexicon: Lexicon) -> Refusal | None:
         and not line.repeat
     ):
         return _SEVERAL_DAYS  # Mon Osei, Tue Quill
-    if line.date and any(
-        a in lexicon.weekdays and re.fullmatch(r"\d{1,2}(?:st|nd|rd|th)?", b) for a, b in pairwise(rest)
-    ):
-        return _SEVERAL
-    if line.date and line.rest[:1].isdigit() and re.match(r"\d{1,2}\.\d{1,2}\.(?!\d)", line.rest):
-        return _SEVERAL  # 25.12., 26.12. and more
-    if line.date and any(map(str.isdigit, line.rest)) and _has_other_date(line.rest, lexicon):
-        return _SEVERAL
-    if line.date and len(re.findall(r"(?:^|\|)\s*[^\W\d_]{2,12}: \S", line.rest)) > 1:
-        return _SEVERAL  # Early: Amaro   Late: Bell
-    if line.date and re.search(
-        r"^\W*(?:&|and\b|\+)|:\s*(?:&|and\b|\+)\s*\d|(?:&|\band|(?<=\s)\+)\W*$", line.rest
-    ):
+    if line.date and _has_others(line.rest, rest, lexicon):
         return _SEVERAL
     if line.date and not is_timed and (SAME_TIME.search(line.rest) or _USUAL_TIME.search(line.rest)):
         return _AS_BEFORE
     if is_timed and _ZONE.match(line.rest):
         return _IN_ZONE
-    if is_timed and (time_in(_NAMED_BY_HOUR.sub("", line.rest))[0] or _is_of_last(line)):
+    if is_timed and (
+        time_in(_BEFORE_START.sub("", _NAMED_BY_HOUR.sub("", line.rest)))[0] or _is_of_last(line)
+    ):
         return _SEVERAL
     is_of_range = is_timed and not line.repeat and re.search(_RANGE, line.date) is not None
     if is_of_range and (has_weekday or any(_has_weekdays(word, lexicon) for word in rest)):
@@ -164,7 +176,7 @@ def says_nothing(title: str, lexicon: Lexicon) -> bool:
     return (
         is_name
         or re.fullmatch(
-            r"[ap]\.?m|\d+(?:st|nd|rd|th)?|tb[acd]|week|woche|semaine|semana|settimana|vecka|uke|uge|viikko|-*|start(?:s|ing)?|beg(?:ins|inning)|commencing|from|until|end(?:s|ing)?",
+            r"[ap]\.?m|\d+(?:st|nd|rd|th)?|tb[acd]|week|woche|semaine|semana|settimana|vecka|uke|uge|viikko|-*|start(?:s|ing)?|beg(?:ins|inning)|commencing|from|until|end(?:s|ing)?|(?:re)?scheduled(?: (?:for|to))?|(?:now )?moved(?: to)?|postponed(?: (?:to|until))?|new date|now",
             word,
         )
         is not None

@@ -22,6 +22,9 @@ _ENGLISH_LEADS: Final = frozenset("on from by to at in of for the no do so".spli
 """Words of English before a day that are weekdays elsewhere, `On 30/11`: alone they tell no language."""
 _BY_COMMA: Final = re.compile(r"^\W*([^\W\d]{2}),\s*\d")
 """Such a word with a comma before its day, `Do, 19. Nov.`: a weekday all the same."""
+_BEFORE_FIGURES: Final = re.compile(r"^\W*([^\W\d]{2})\.?\s+\d{1,2}\.\s?(?:\d{1,2}\.|[^\W\d]{3})")
+"""Such a word before a day with full stops, `So 17.1.`: a weekday, where others stand there, too, `Mo 7.12.`."""
+_ENGLISH_ONLY: Final = frozenset("tu we th su".split())
 _LABEL: Final = re.compile(r"^\W*([^\W\d]{2,10})\.?:\s")
 """A word that begins a line, with a colon: `Di: Fisch`, of which two are weekdays."""
 _BEHIND_DAY: Final = re.compile(r"\d\.?\s*\(([^\W\d]{2,10})\.?\)")
@@ -42,6 +45,9 @@ def lexicon_of_lines(lines: Sequence[Row], top: Top) -> Lexicon:
     weekdays = frozenset(word for text in texts for word in _before_days(text) if not lexicon.knows(word))
     beside = frozenset(fold(word) for text in texts for word in re.findall(WORD, text)) if weekdays else None
     tell = weekdays - (_ENGLISH_LEADS - {fold(word) for text in texts for word in _BY_COMMA.findall(text)})
+    leads = frozenset(fold(word) for text in texts for word in _BEFORE_FIGURES.findall(text))
+    if len(leads) > 1 and leads & weekdays and leads.isdisjoint(_ENGLISH_ONLY):
+        tell = weekdays = weekdays | leads
     known = weekday_lexicon(weekdays, 1, beside) if beside and tell else None
     lexicon = lexicon.extended(known) if known is not None else lexicon
     for form in (_LABEL, _BEHIND_FIGURES):

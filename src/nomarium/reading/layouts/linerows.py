@@ -39,7 +39,7 @@ _SENTENCE_END: Final = (
     r"(?<=[^\W\d_]{3})(?<!\bProf)(?<!\bCapt)(?<!\bMrs)(?<!\bRev)(?<!\bMme)(?<!\bStd)\.\s+(?=[A-Z])"
 )
 _LENGTH: Final = re.compile(
-    r"(?i)\(?\b(?:\d{1,3}(?=\s?m)|\d{1,2})\s?(?:h(?:rs?|ours?)?\s?(?:\d{1,2}\s?(?:m(?:ins?)?)?)?|min(?:ute)?s?)\b(?![\w-])\)?|\(\d{1,3}\s?m\)|\(\dh[0-5]\d(?:\s?m(?:in)?)?\)"
+    r"(?i)(?:(?:[,;]\s*)?\b(?:for|lasting|during)\s+)?\(?\b(?:\d{1,3}(?=\s?m)|\d{1,2})\s?(?:h(?:rs?|ours?)?\s?(?:\d{1,2}\s?(?:m(?:ins?)?)?)?|min(?:ute)?s?)\b(?![\w-])\)?|\(\d{1,3}\s?m\)|\(\dh[0-5]\d(?:\s?m(?:in)?)?\)"
 )
 """How long something lasts, beside its time."""
 _START: Final = r"(?i)\W*starts?\W*"
@@ -69,17 +69,24 @@ def at_same_time(line: TextLine, above: Row | None) -> TextLine:
     return line._replace(time=time, rest=rest.strip(EDGES))
 
 
+def _without_length(text: str) -> tuple[str, str]:
+    """What a line with a time says without how long it lasts, and this."""
+    said = _LENGTH.search(text)
+    if said is None:
+        return text, ""
+    return f"{text[: said.start()]} {text[said.end() :]}".strip(), re.sub(r"^\D+", "", said[0]).strip("() ")
+
+
 def row_of(line: TextLine, date: str, lexicon: Lexicon) -> Row:
     """A line as a row: its title, and what stands in brackets, after a comma or after `at` is the place."""
-    half, text, place, length = "", line.rest, "", ""
+    half, text, place = "", line.rest, ""
     if (part_of_day := HALF_OF_DAY.match(text)) is not None and not (line.time or line.has_time):
         half, text = f" ({part_of_day['half']})", part_of_day["rest"].strip()
     text = ALL_DAY.sub("", text, count=1) or text
     if (before := _BRACKETS_FIRST.match(text)) is not None:
         text = f"{before['title']} ({before['said']})"  # 12:10, (Long Room) – P. Lind
     text, *more = re.split(_SENTENCE_END, re.sub(r"(?<=\w)\.$", "", text), maxsplit=1)
-    if (said := _LENGTH.search(text)) is not None and (line.time or line.has_time):
-        text, length = f"{text[: said.start()]} {text[said.end() :]}".strip(), said[0].strip("() ")
+    text, length = _without_length(text) if line.time or line.has_time else (text, "")
     brackets = _IN_BRACKETS.match(text)
     is_timed = bool(line.time) or line.has_time
     if (

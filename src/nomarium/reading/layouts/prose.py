@@ -59,7 +59,7 @@ _TO_COME: Final = r"(?i)\b(?:will|shall|is|are|be|please|must|should|can|join|co
 _PLACE: Final = re.compile(
     r"(?:\b(?:at|in)|@)\s+(?P<place>(?:the\s+|our\s+)?(?!noon|midday|midnight|least|\d)[A-Za-z][^,.;:()]*?)(?=\s*(?:[,.;:()]|\bfrom\b|\bon\b|\bat\b|\band\b|\bwith\b|\bfor\b|\bto\b|$))"
 )
-_NO_PLACES: Final = r"(?i)(?:the )?(?:about|around|approximately|morning|afternoon|evening|end|beginning|start|middle|autumn|spring|summer|winter|advance|total|person|time|year|week|month|last|first)\b.*"
+_NO_PLACES: Final = r"(?i)(?:the )?(?:about|around|approximately|morning|afternoon|evening|end|beginning|start|middle|autumn|spring|summer|winter|advance|total|person|high (?:water|tide)|low (?:water|tide)|time|year|week|month|last|first)\b.*"
 _ARTICLES: Final = r"(?i)^(?:the|our|a|an|this year['’]s|your|this)\s+"
 _PRONOUNS: Final = frozenset(
     "it this that they we you he she i there which who these those everybody everyone all".split()

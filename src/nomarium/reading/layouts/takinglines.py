@@ -138,6 +138,8 @@ class Taking:
             self.refuse(line, doubt)
         elif line.date and not line.rest and re.search(r"\s[-–—]\s*$", line.text):
             pass  # w/b 28 Sept –: nothing on
+        elif is_day and not line.time and re.fullmatch(r"[^\W\d]+\s+[-–—]{1,3}", line.rest):
+            self.asides.append((line.number, line.text))  # Wed Plank --
         elif line.date and (_is_heading(line, following) or line.number in self._heads):
             self._stand_over(line)
         elif line.date and not any(map(str.isalpha, line.rest)) and "?" not in line.rest:
