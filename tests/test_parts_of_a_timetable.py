@@ -6,7 +6,7 @@ from pathlib import Path
 
 import pytest
 
-from helpers import built, csv_file, nomarium, refused
+from helpers import built, csv_file, nomarium, refused, workbook
 
 BELLS = "Period,Start,End\n1,09:00,09:50\n2,10:00,10:50"
 TERM = "Name,First day,Last day\nAutumn,2026-11-30,2026-12-11"
@@ -69,6 +69,25 @@ PLANS: dict[str, tuple[dict[str, str], list[str]]] = {
         {"timetable": ",Monday,Tuesday\n08:45,Knots,Tar\n09:45,Oak,Knots\n10:45,BREAK,BREAK\n11:00,Tar,Oak\n12:00,End,End", "terms": "Name,First day,Last day\nA,2026-11-30,2026-11-30"},
         ["Knots 2026-11-30T08:45/2026-11-30T09:45", "Oak 2026-11-30T09:45/2026-11-30T10:45", "Tar 2026-11-30T11:00/2026-11-30T12:00"],
     ),
+    "slots that name their day and period": (
+        {"quill": "Slot,Class,Room\nDay 1 Period 1,Knots,L1\nDay 1 Period 2,Free,\nDay 2 Period 2,Tar,S2", "bells": "Period 1,8:45,9:35\nPeriod 2,9:40,10:30", "terms": "Name,First day,Last day\nA,2026-11-30,2026-12-02"},
+        ["Knots 2026-11-30T08:45/2026-11-30T09:35 @ L1", "Tar 2026-12-01T09:40/2026-12-01T10:30 @ S2", "Knots 2026-12-02T08:45/2026-12-02T09:35 @ L1"],
+    ),
+    "letter days of two weeks": (
+        {"classes": "Code,Name,Meets\nRIG,Rigging,A1 B2\nTAR,Tar,A2 B1", "letter days": "Date,Letter\n2026-11-30,A\n2026-12-01,B\n2026-12-02,A", "times": "Block,Begin,Finish\n1,8:45,9:45\n2,9:50,10:50"},
+        [f"{n} 2026-{d}T{'08:45' if p == 1 else '09:50'}/2026-{d}T{'09:45' if p == 1 else '10:50'}" for n, d, p in (
+            ("Rigging", "11-30", 1), ("Tar", "11-30", 2), ("Tar", "12-01", 1), ("Rigging", "12-01", 2), ("Rigging", "12-02", 1), ("Tar", "12-02", 2))],
+    ),
+    "timetables A and B beside the weeks of the year": (
+        {"year plan": "Week,Date,Mon,Tue,Wed,Thu,Fri\n1,30 Nov 2026,A,A,A,A,A\n2,7 Dec 2026,B,B,PD,B,B", "timetable A": "Period,Mon,Tue\n1 (9-10),Knots,Tar\n2 (10-11),Tar,Knots",
+         "timetable B": "Period,Mon,Tue\n1 (9-10),Oak,Knots\n2 (10-11),Knots,Oak"},
+        [f"{n} 2026-{d}T{h}:00/2026-{d}T{h + 1:02}:00" if h > 9 else f"{n} 2026-{d}T09:00/2026-{d}T10:00" for n, d, h in (
+            ("Knots", "11-30", 9), ("Tar", "11-30", 10), ("Tar", "12-01", 9), ("Knots", "12-01", 10), ("Oak", "12-07", 9), ("Knots", "12-07", 10), ("Knots", "12-08", 9), ("Oak", "12-08", 10))],
+    ),
+    "a term in French that is short": (
+        {"emploi du temps": "Horaire,Lundi,Mardi,Mercredi\n8h30-9h25,Voilerie,Bois,\n9h30-10h25,Bois,Voilerie,", "calendrier": "Trimestre,Début,Fin\nAutomne,2026-11-30,2026-12-01"},
+        ["Voilerie 2026-11-30T08:30/2026-11-30T09:25", "Bois 2026-11-30T09:30/2026-11-30T10:25", "Bois 2026-12-01T08:30/2026-12-01T09:25", "Voilerie 2026-12-01T09:30/2026-12-01T10:25"],
+    ),
     "exams beside the times of their sessions": (
         {"exams": "Date,Session,Paper,Room\n2026-12-07,AM,Knots 1,Loft\n2026-12-07,PM,Tar 1,Shed", "sessions": "Session,Start,End\nAM,9:00,11:00\nPM,13:30,15:00"},
         ["Knots 1 2026-12-07T09:00/2026-12-07T11:00 @ Loft", "Tar 1 2026-12-07T13:30/2026-12-07T15:00 @ Shed"],
@@ -115,6 +134,15 @@ def test_a_weekly_roster_of_duties_needs_its_weeks(tmp_path: Path) -> None:
     ]
 
 
+def test_a_timetable_that_is_not_read_is_not_left_out_silently(tmp_path: Path) -> None:
+    more = {"Lesson timetable": [["Knots", "mornings", "Quill"], ["Tar", "evenings from 19:00", "Perrin"]]}
+    source = workbook(tmp_path, [["Date", "Event"], ["2026-12-07", "Trials"]], more=more)
+    said = refused(source)
+    assert "only Events could be read and not “Lesson timetable”" in said
+    assert '--sheet "Events"' in said
+    assert built(source, "--sheet", "Events") == ["Trials 2026-12-07/2026-12-08"]
+
+
 LISTS: dict[str, tuple[str, list[str]]] = {
     "open ends and times in words": (
         "Date,Time,Event\n2026-12-07,10am till late,Jumble\n2026-12-08,half past 8,Board\n2026-12-09,a quarter to 11 am,Choir\n2026-12-10,6pm - dusk,Rowing",
@@ -127,6 +155,14 @@ LISTS: dict[str, tuple[str, list[str]]] = {
         'When,What\n"Tuesdays in Dec except 29 Dec, 19.00",Choir\n2nd Thursday of January 6pm,Board',
         ["Board 2027-01-14T18:00/2027-01-14T19:00", *(f"Choir 2026-12-{day}T19:00/2026-12-{day}T20:00" for day in ("01", "08", "15", "22"))],
     ),
+    "times that are called after their dates": (
+        "Booking,Hirer,Arrive,Arrive time,Depart,Depart time\nB1,Tern,05/12/2026,14:00,07/12/2026,10:00\nB2,Gull,13/12/2026,15:30,13/12/2026,18:00",
+        ["Gull 2026-12-13T15:30/2026-12-13T18:00", "Tern 2026-12-05T14:00/2026-12-07T10:00"],
+    ),
+    "rows that are only counted, without headings": (
+        '"Session 1","Mon 7 Dec","9am","Ropes"\n"Session 2","Mon 7 Dec","1pm","Spars"', ["Ropes 2026-12-07T09:00/2026-12-07T10:00", "Spars 2026-12-07T13:00/2026-12-07T14:00"],
+    ),
+    "an open end in a column of ends": ("Date,Start,End,What\n2026-12-07,18:30,open end,Fair", ["Fair 2026-12-07T18:30/2026-12-07T19:30"]),
     "months that run to December": (
         "What,Repeat,Date\nChoir,every Tuesday Nov–Dec,2026-11-24", [f"Choir {day}/{end}" for day, end in (
             ("2026-11-24", "2026-11-25"), ("2026-12-01", "2026-12-02"), ("2026-12-08", "2026-12-09"), ("2026-12-15", "2026-12-16"), ("2026-12-22", "2026-12-23"), ("2026-12-29", "2026-12-30"))],
@@ -139,7 +175,8 @@ def test_rows_of_lists(kind: str, tmp_path: Path) -> None:
     rows, events = LISTS[kind]
     source = tmp_path / "list.csv"
     source.write_text(rows + "\n", "utf-8")
-    assert sorted(built(source, "--school-year", "2026:2027")) == sorted(events)
+    options = ("--column", "Hirer=summary") if "Hirer" in rows else ()
+    assert sorted(built(source, "--school-year", "2026:2027", *options)) == sorted(events)
 
 
 def test_a_day_without_service_in_a_roster_is_counted(tmp_path: Path) -> None:

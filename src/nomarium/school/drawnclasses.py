@@ -76,8 +76,8 @@ def drawn_classes(drawings: Sequence[Drawing], known: KnownParts, options: Readi
 def _each_its_own(drawings: Sequence[Drawing], known: KnownParts, notes: list[Problem]) -> Iterator[Drawing]:
     """The drawings, with what the names of their sheets add: weeks A and B, else whose each is, where there are several."""
     names = {one.sheet.name for one in drawings if not one.base and says_whose(one.sheet.name)}
-    weeks = {name for name in names if week_of(name)}
-    names -= weeks
+    weeks = {name: week for name in names if (week := week_of(name))} or _lettered(names)
+    names -= weeks.keys()
     titled = {
         one.sheet.name: owner
         for one in drawings
@@ -88,9 +88,24 @@ def _each_its_own(drawings: Sequence[Drawing], known: KnownParts, notes: list[Pr
     if len(drawings) == 1:
         owners = {name: owner for name, owner in owners.items() if "term" in owner}
     for one in drawings:
-        week = week_of(one.sheet.name) if one.sheet.name in weeks else ""
+        week = weeks.get(one.sheet.name, "")
         held = [held._replace(week=held.week or week) for held in one.week.held] if week else one.week.held
         yield one._replace(week=one.week._replace(held=held), base=one.base or owners.get(one.sheet.name, {}))
+
+
+def _lettered(names: set[str]) -> dict[str, str]:
+    """The weeks of sheets that are called by them, `Timetable A` and `Timetable B`: letters from A on, and nothing else but
+    what any sheet is called."""
+    found = {
+        name: match["week"].upper() for name in names if (match := re.fullmatch(_LETTERED, name.strip()))
+    }
+    letters = sorted(found.values())
+    return found if len(letters) > 1 and letters == [*"ABCD"[: len(letters)]] else {}
+
+
+_LETTERED: Final = (
+    r"(?i)(?:timetable|schedule|plan|stundenplan|horaire|horario)\s*[-–:(]?\s*(?P<week>[A-D])\)?"
+)
 
 
 def says_whose(name: str) -> bool:

@@ -100,6 +100,7 @@ def _period_and_time(text: str) -> tuple[str, Part] | None:
     """A period and its time in one text."""
     forms = (
         r"(?P<period>.*?[^\s(–-])[\s:,(–-]+(?P<time>\d{1,2}[:.h]\d\d.*?)\)?",
+        r"(?P<period>.*?[^\s(–-])[\s:,]*\((?P<time>\d{1,2}(?:[:.h]\d\d)?(?:\s?[ap]m)?\s*[-–]\s*\d{1,2}(?:[:.h]\d\d)?(?:\s?[ap]m)?)\)",
         r"(?P<time>\d{1,2}[:.h]\d\d\s*[-–]\s*\d{1,2}[:.h]\d\d(?:\s?[ap]m)?)[\s:,(–-]+(?P<period>.+?)\)?",
     )
     for form in forms:

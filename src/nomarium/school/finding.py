@@ -77,6 +77,14 @@ def looks_taught(sheet: Sheet) -> bool:
     return bool(kind.table or kind.hint) or weekdays > 1 or times > 1 or (weekdays > 0 and times > 0) or heads
 
 
+def is_called_timetable(sheet: Sheet) -> bool:
+    """Whether the name of a sheet can only be that of a timetable, bells or a rotation."""
+    return re.search(_TIMETABLES, re.sub(r"[_-]", " ", sheet.name)) is not None
+
+
+_TIMETABLES = r"(?i)\b(?:time ?tables?|bells?|bell schedule|rotation|stundenplan|horario|emploi du temps|lesrooster|orario)\b"
+
+
 def _is_one(group: Sequence[Sheet], options: ReadingOptions) -> bool:
     """Whether the sheets of a file are a plan: as their names say, or as several of them show together."""
     if len(group) == 1 and not group[0].name:

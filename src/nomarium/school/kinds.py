@@ -279,8 +279,9 @@ def _spans(look: Look) -> Kind | None:
     if any(share(look.cells(at, n), is_time) > 0.5 for n in range(look.width)):
         return None
     names = [cell_text(cell) for cell in look.cells(at, columns["name"])]
+    are_terms = is_term(look.heading(at, columns["name"]))
     off = sum(map(is_off, names))
-    terms = sum(is_term(name) and not is_off(name) for name in names)
+    terms = sum((are_terms or is_term(name)) and not is_off(name) for name in names)
     if shown and not (terms or off or _hinted(look.sheet) in ("terms", "daysoff")):
         return None  # headings that say nothing, and names and a sheet that do not, either
     above = " ".join(cell_text(cell) for _, row in look.rows[: at + 1] for cell in row)
@@ -296,7 +297,7 @@ def _spans(look: Look) -> Kind | None:
     if long is None or not names:
         return None
     if terms * 2 > len(names) or long == 1 or _hinted(look.sheet) == "terms":
-        is_doubtful = off > 0 or (long < 0.5 and _hinted(look.sheet) != "terms")
+        is_doubtful = off > 0 or (long < 0.5 and _hinted(look.sheet) != "terms" and not are_terms)
         return Kind("terms", "names of terms with their dates", shown, other="daysoff" if is_doubtful else "")
     return None
 

@@ -32,9 +32,7 @@ _BUILDINGS: Final = frozenset(("building", "campus", "site"))
 
 _MEETS: Final = r"(?:[\w-]{1,6}\s?\([\w,;/ -]{1,40}\)[\s,;]*)+|(?:[A-Z]\d{1,2}[\s,;]+)+[A-Z]\d{1,2}"
 
-_DAYS_AND_PERIODS: Final = (
-    r"(?i)(?:[^\W\d_]{2,9}\.?\s*p(?:er(?:iod)?)?\.?\s*\d{1,2}(?:\s?[-–]\s?\d{1,2})?[\s,;/&]*)+"
-)
+_DAYS_AND_PERIODS: Final = r"(?i)(?:(?:(?:day|jour)\s*\w{1,2}\s|[^\W\d_]{2,9}\.?)\s*p(?:er(?:iod)?)?\.?\s*\d{1,2}(?:\s?[-–]\s?\d{1,2})?[\s,;/&]*)+"
 _Columns: TypeAlias = dict[str, int]
 _Unused: TypeAlias = list[tuple[int, str]]
 
@@ -177,11 +175,16 @@ def _settle_sections(head: Sequence[Cell], rows: Sequence[Row], columns: _Column
 
 def _settle_meets(rows: Sequence[Row], columns: _Columns, unused: _Unused) -> None:
     """A column of labels and periods together, `1(A,C) 4(B)`, `Mon P1, Wed P3`, whatever heads it, where no other says when."""
-    timed = columns.get("time", -1)
-    if timed >= 0 and _hold(
-        rows, timed, lambda cell: re.fullmatch(_DAYS_AND_PERIODS, cell_text(cell)) is not None
-    ):
-        columns["meets"] = columns.pop("time")
+    both = (
+        field
+        for field in ("time", "period", "label")
+        if field in columns
+        and _hold(
+            rows, columns[field], lambda cell: re.fullmatch(_DAYS_AND_PERIODS, cell_text(cell)) is not None
+        )
+    )
+    if "meets" not in columns and (field := next(both, "")):
+        columns["meets"] = columns.pop(field)
     if {"label", "period", "meets", "start", "time"} & columns.keys():
         return
     found = [

@@ -99,7 +99,9 @@ _TELLING: Final = frozenset(
     ("class", "label", "period", "start", "end", "time", "length", "room", "teacher", "group", "term", "division", "notes")
 )  # fmt: skip
 """Fields that the heading of a list may say in a table of classes or bells."""
-_OF_LABELS: Final = frozenset("cycleday letterday dayletter rotationday cyclelabel cycle dayincycle".split())
+_OF_LABELS: Final = frozenset(
+    "cycleday letterday dayletter rotationday cyclelabel cycle dayincycle letter letters".split()
+)
 _SUBJECTS: Final = frozenset(("subject", "department", "prefix"))
 _BUILDINGS: Final = frozenset(("building", "campus", "site"))
 _BESIDE: Final = r"[(\[].*?[)\]]|[*:]"

@@ -186,18 +186,20 @@ def _late_plans(found: Readings, sheets: Sequence[Sheet], options: ReadingOption
 
 def _year_alone(found: Readings, options: ReadingOptions) -> list[Problem]:
     """A problem for each workbook of which nothing but terms or days off would become a calendar, while what is passed
-    over is more."""
+    over is more; or of which a timetable is passed over that is called so."""
     unread = [one for one in found.passed_over if one.why not in ("blank", "no-rows")]
     if not unread or options.sheets or options.layout is not None:
         return []
-    from nomarium.school.finding import are_of_the_year, looks_taught
+    from nomarium.school.finding import are_of_the_year, is_called_timetable, looks_taught
 
     passed = {one.sheet.file: one.sheet for one in unread if one.why == "no-weeks" or looks_taught(one.sheet)}
     problems = []
     for file, sheet in passed.items():
         read = [reading.sheet for reading in found.readings if reading.sheet.file == file]
-        if read and are_of_the_year(read):
-            message = f"Of {file} only {', '.join(one.name for one in read)} could be read, which is about the year, and not “{sheet.name}”."
+        is_about = bool(read) and are_of_the_year(read)
+        if is_about or (read and is_called_timetable(sheet)):
+            of_year = ", which is about the year," if is_about else ""
+            message = f"Of {file} only {', '.join(one.name for one in read)} could be read{of_year} and not “{sheet.name}”."
             remedy = (
                 f'If “{sheet.name}” is a timetable: --table "{sheet.name}=timetable", and --column "HEADING=class" (start, end, room …) '
                 f'for headings that are not known; to make a calendar of the rest: --sheet "{read[0].name}".'

@@ -124,6 +124,7 @@ class _Filling:
         if "class" in self._taken and self._taken & {"day", "repeat", "repeat-times"}:
             return  # classes that repeat are what happens, whatever words stand beside them
         texts = _possible_titles(self._columns, self._contents, "class" in self._taken)
+        texts = [c for c in texts if not self._about(c).are_counted] or texts
         if len(texts) == 1:
             self._take(texts[0], "summary", "the only column of words")
         elif texts and all(is_placeholder(c.heading) for c in texts):

@@ -71,8 +71,19 @@ def coming_and_going(columns: list[Column], contents: list[Contents]) -> dict[in
             (come,), (go,) = pair
             heading = next(normal(c.heading) for c in columns if c.at == go)
             is_journey = go < come and _is_earlier(contents[go], contents[come], heading.startswith("dep"))
-            return dict(zip((go, come) if is_journey else (come, go), fields, strict=True))
+            begin, end = (go, come) if is_journey else (come, go)
+            return {begin: fields[0], end: fields[1]} | _times_beside(columns, contents, begin, end)
     return {}
+
+
+def _times_beside(columns: list[Column], contents: list[Contents], begin: int, end: int) -> dict[int, str]:
+    """The columns of times that are called after two of dates, `Arrive time` beside `Arrive`."""
+    called = {normal(c.heading): c.at for c in columns if c.how == "heading" or not c.field}
+    pairs = [
+        (called.get(f"{normal(columns[at].heading)} time", -1), field)
+        for at, field in ((begin, "start"), (end, "end"))
+    ]
+    return {at: field for at, field in pairs if at >= 0 and _are_times(contents[at])}
 
 
 def _are_moments(about: Contents) -> bool:

@@ -109,10 +109,11 @@ def _checked_by_content(columns: list[Column], contents: list[Contents]) -> list
     for column in columns:
         about, plain = contents[column.at], normal(column.heading)
         field, evidence = column.field, column.evidence
-        if column.how != "heading" or not about.cells:
-            pass
-        elif column.at in coming:
+        if column.at in coming and column.how != "asked":
+            column = column._replace(how="heading")
             field, evidence = coming[column.at], "it says when they come or when they go"
+        elif column.how != "heading" or not about.cells:
+            pass
         elif (
             plain == "days"
             and field == "repeat"

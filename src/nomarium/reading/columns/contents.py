@@ -238,6 +238,13 @@ class Contents:
         return self._share(lambda cell: fold(cell_text(cell)).replace(".", "") in _HALVES)
 
     @cached_property
+    def are_counted(self) -> bool:
+        """Whether every cell is one word and a number, which counts what stands beside it: `Session 1`, `Session 2`."""
+        texts = [cell_text(cell) for cell in self.different]
+        found = [re.fullmatch(r"([^\W\d_]{2,12})\.?\s*\d{1,2}[A-Za-z]?", text) for text in texts]
+        return len(found) > 1 and all(found) and len({one[1].casefold() for one in found if one}) == 1
+
+    @cached_property
     def ordinals(self) -> float:
         """The share of cells that count and say no more, `1st`, `2 of 3`."""
         return self._share(
