@@ -30,6 +30,11 @@ SAID: dict[str, tuple[str, list[str]]] = {
         "Sat 27 March 2027, 7.30pm: Concert, St Brendan's (call 6.15)\nFr 29.1.2027 18:30 Versammlung (Einlass 18 Uhr)",
         ["Concert 2027-03-27T19:30/2027-03-27T20:30 @ St Brendan's", "Versammlung (Einlass 18 Uhr) 2027-01-29T18:30/2027-01-29T19:30"],
     ),
+    "days and hours under a month": (
+        "Bookings – December 2026\n\nTue 1st   0800–1200   Heron\nMon 7th   0900        crane (2 hrs)\n24th–1st – Closed",
+        ["Closed 2026-12-24/2027-01-02", "Heron 2026-12-01T08:00/2026-12-01T12:00", "crane 2026-12-07T09:00/2026-12-07T11:00"],
+    ),
+    "how many places are left is no place": ("Sun 13 Dec 2026 8:00 Seal Island 6h (full)", ["Seal Island 2026-12-13T08:00/2026-12-13T14:00"]),
     "how long it lasts": ("Splicing: Thursday 28 January 2027 at 4pm for 2 hours", ["Splicing 2027-01-28T16:00/2027-01-28T18:00"]),
     "what is struck out": ("~~30 Jan 2027: Open day~~\n6 Feb 2027: Open day, Loft", ["Open day 2027-02-06/2027-02-07 @ Loft"]),
     "a number that is the hour": ("11.01.2027, 10 Uhr Knoten", ["Knoten 2027-01-11T10:00/2027-01-11T11:00"]),
@@ -102,6 +107,8 @@ def test_a_line_that_counts_its_dates_is_no_single_event(line: str, tmp_path: Pa
     "line",
     [
         "Session 2: one week later",
+        "First Saturday – Market",
+        "Last Friday of the month: Market",
         "Session 2: same time, the following Tuesday",
         "Fri 11 December 2026: Early finish 13:00. Carols 11:30, Loft",
         "~~30 Jan 2027: Open day~~ moved to 6 Feb 2027",

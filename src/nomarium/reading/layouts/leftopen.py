@@ -44,6 +44,10 @@ FROM_NOW: Final = re.compile(
 """Words for a day that count from when a text was written."""
 
 
+_OF_MONTH: Final = re.compile(
+    r"(?i)\W*(?:the\s+)?(?:first|second|third|fourth|last|[1-4](?:st|nd|rd|th))\s+(?P<day>[^\W\d_]{3,})\.?(?:\s+(?:of|in)\s+\w+(?:\s+\w+)?)?\s*[:|–—-]\s*[^\W\d_]{2}"
+)
+"""A weekday by its number in a month, and what is on: `First Saturday – Market`."""
 _FROM_ANOTHER: Final = re.compile(
     r"(?i)\b(?:an?|one|two|three|\d{1,2})\s+(?:days?|weeks?|months?|fortnights?)\s+(?:later|after(?:wards)?|earlier|before)\b|"
     r"\bthe\s+(?:following|next)\s+(?:day|week|month|morning|afternoon|evening|(?:mon|tues|wednes|thurs|fri|satur|sun)day)\b|"
@@ -71,6 +75,10 @@ def left_open(line: TextLine, lexicon: Lexicon, follows_time: bool, heads: bool)
         _FROM_ANOTHER.search(line.text) or SAME_TIME.search(line.text)
     ):
         return linerefusals.FROM_ANOTHER
+    if (named := _OF_MONTH.match(line.text)) is not None and fold(named["day"]).removesuffix(
+        "s"
+    ) in lexicon.weekdays:
+        return linerefusals.OF_MONTH
     if follows_time and _HOUR_FIRST.match(line.text):
         return linerefusals.HOUR
     return linerefusals.NUMBERED if OF_WEEK.match(line.text) and not heads else None

@@ -52,6 +52,9 @@ UNREAD: Final = Refusal(
 FROM_NOW: Final = Refusal(
     "text-undated", "The line says its day only as counted from when it was written.", "Write its date on the line.",
 )  # fmt: skip
+OF_MONTH: Final = Refusal(
+    "text-weekday", "The line names a weekday by its number in a month, and not its date.", "Write its date on the line.",
+)  # fmt: skip
 FROM_ANOTHER: Final = Refusal(
     "text-undated", "The line says its day or its time only as counted from those of another.", "Write its date and its time on the line.",
 )  # fmt: skip

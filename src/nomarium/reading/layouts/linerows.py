@@ -74,7 +74,8 @@ def _without_length(text: str) -> tuple[str, str]:
     said = _LENGTH.search(text)
     if said is None:
         return text, ""
-    return f"{text[: said.start()]} {text[said.end() :]}".strip(), re.sub(r"^\D+", "", said[0]).strip("() ")
+    rest = " ".join(f"{text[: said.start()]} {text[said.end() :]}".split())
+    return rest, re.sub(r"^\D+", "", said[0]).strip("() ")
 
 
 def row_of(line: TextLine, date: str, lexicon: Lexicon) -> Row:

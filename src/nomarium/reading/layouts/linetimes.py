@@ -75,6 +75,7 @@ _ENDS_WITH_NAME: Final = re.compile(
 )
 """A word whose number a time behind a dash follows, `Slip 1 – 9:00`: together they are no times from one to the other."""
 _HOURS_SAID: Final = re.compile(r"(?i)\d\s?(?:uhr|uur|hrs|heures|horas|o['’]clock)\b")
+_LASTING: Final = re.compile(r"(?i)\d{1,2}\s?(?:hrs|heures|horas)")
 _LEAST_CLOCKS: Final = 2
 _HOURS_ALONE: Final = re.compile(r"(\d{1,2})\s?[-–—]\s?(\d{1,2})")
 _FIRST_HOUR: Final = 7
@@ -154,6 +155,8 @@ def reads_as_time(text: str) -> bool:
 def _says_hours(match: re.Match[str]) -> bool:
     """Whether a word for hours stands behind figures, `10 bis 16 Uhr`, and they read as times."""
     is_said = match.end(1) < match.end() and _HOURS_SAID.search(match[0]) is not None
+    if match.string[: match.start()].endswith(("(", " for ")) and _LASTING.fullmatch(match[0].strip()):
+        return False  # (2 hrs)
     times = read_times(match[1].strip()) if is_said else None
     return isinstance(times, Times) and times.start is not None
 

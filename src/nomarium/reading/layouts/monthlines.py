@@ -3,13 +3,14 @@
 import re
 from typing import Final
 
+from nomarium.model.wording import MONTHS
 from nomarium.reading.cells.words import Lexicon, fold
 from nomarium.reading.layouts.lineforms import clocked
 from nomarium.reading.layouts.linetimes import time_in
 from nomarium.reading.layouts.textlines import TextLine
 
 _DAY_OF_MONTH: Final = re.compile(
-    r"^(?:(?P<weekday>[^\W\d]+)[.,]?\s+)?(?P<day>\d{1,2})(?:\s*[-–]\s*(?P<last>\d{1,2})(?![.:]\d))?(?:st|nd|rd|th|er|\.)?(?=[\s:,–—-]|$)(?![.:]\d)(?:\s*\((?P<behind>[^\W\d]+)\.?\))?",
+    r"^(?:(?P<weekday>[^\W\d]+)[.,]?\s+)?(?P<day>\d{1,2})(?:(?:st|nd|rd|th)?\s*[-–]\s*(?P<last>\d{1,2})(?![.:]\d))?(?:st|nd|rd|th|er|\.)?(?=[\s:,–—-]|$)(?![.:]\d)(?:\s*\((?P<behind>[^\W\d]+)\.?\))?",
     re.IGNORECASE,
 )
 _LATER_DAY: Final = re.compile(
@@ -27,6 +28,8 @@ _INTO_NEXT: Final = re.compile(
 _NAMED_MONTH: Final = re.compile(r"(?:[^\W\d_]{2,}\s+){1,3}([^\W\d_]{4,})")
 _ALSO_WORDS: Final = frozenset(("march", "marsch", "mark"))
 """Months, or their beginnings, that are other words as often."""
+_FOUR_FIRST: Final = re.compile(r"^(0\d|1[0-8]|2[1-3])([0-5]\d)(?=\s+[^\W\d])")
+"""Hours of four figures right behind a day, and what is on: `7th 0900 Crane`; 1960 and 2027 are years."""
 _WEEK_BEFORE: Final = re.compile(
     r"(?i)(?:w\s?/?\s?[cb]|week\s+(?:commencing|beginning|of))\b\.?:?\s+(?=(?:[^\W\d]+\.?\s+)?\d{1,2}\b)"
 )
@@ -89,6 +92,14 @@ def _without_second_weekday(text: str, lexicon: Lexicon) -> str:
     return f"{match['first']}-{text[match.end() :]}" if is_weekday else text
 
 
+def _month_after(month: str, lexicon: Lexicon) -> str:
+    """The month after one that a line names, `January 2027` after `December 2026`."""
+    name, *year = month.split()
+    number = lexicon.months[fold(name).strip(".")] % 12
+    years = [str(int(one) + (number == 0)) if one.isdecimal() else one for one in year]
+    return " ".join((MONTHS[number], *years))
+
+
 def in_month(line: TextLine, month: str, lexicon: Lexicon, needs_weekday: bool = False) -> TextLine | None:
     """A line that begins with a day of the month above it; with its weekday, where nothing less tells."""
     crossing = _INTO_NEXT.match(line.text)
@@ -116,10 +127,12 @@ def in_month(line: TextLine, month: str, lexicon: Lexicon, needs_weekday: bool =
         if match["weekday"]:
             return None
         weekday, end = "", match.start("behind") - 1
-    time, rest = time_in(clocked(text[end:].strip(" :,–—-"), lexicon))
+    time, rest = time_in(clocked(_FOUR_FIRST.sub(r"\1:\2", text[end:].strip(" :,–—-")), lexicon))
     date = f"{weekday} {match['day']}{'-' + match['last'] if match['last'] else ''} {month}"
     if match["last"] and weekday:
         date = f"{weekday} {match['day']} {month} – {match['last']} {month}"
+    if match["last"] and int(match["last"]) < int(match["day"]):
+        date = f"{weekday} {match['day']} {month} – {match['last']} {_month_after(month, lexicon)}"
     return line._replace(
         date=" ".join(f"{'w/c ' if week is not None else ''}{date}".split()),
         time=time,
