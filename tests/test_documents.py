@@ -417,7 +417,7 @@ LINES: dict[str, tuple[str, list[str], list[str], list[str]]] = {
         Wed: Flu vaccinations from 9.15am
         Thu: Harvest festival, 2pm in church
         """, ["--school-year", "2026:2027"],
-        ["What's on this week 2026-09-28/2026-10-03", "Y6 trip to museum 2026-09-29/2026-09-30",
+        ["Y6 trip to museum 2026-09-29/2026-09-30",
          "Flu vaccinations 2026-09-30T09:15/2026-09-30T10:15", "Harvest festival 2026-10-01T14:00/2026-10-01T15:00 @ church"], [],
     ),
     "a poster: what, where, when": (

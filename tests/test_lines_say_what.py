@@ -34,7 +34,7 @@ SAID: dict[str, tuple[str, list[str]]] = {
         "Bookings – December 2026\n\nTue 1st   0800–1200   Heron\nMon 7th   0900        crane (2 hrs)\n24th–1st – Closed",
         ["Closed 2026-12-24/2027-01-02", "Heron 2026-12-01T08:00/2026-12-01T12:00", "crane 2026-12-07T09:00/2026-12-07T11:00"],
     ),
-    "how many places are left is no place": ("Sun 13 Dec 2026 8:00 Seal Island 6h (full)", ["Seal Island 2026-12-13T08:00/2026-12-13T14:00"]),
+    "how many places are left is no place": ("Sun 13 Dec 2026 8:00 Seal Island 6h (full)", ["Seal Island (full) 2026-12-13T08:00/2026-12-13T14:00"]),
     "how long it lasts": ("Splicing: Thursday 28 January 2027 at 4pm for 2 hours", ["Splicing 2027-01-28T16:00/2027-01-28T18:00"]),
     "what is struck out": ("~~30 Jan 2027: Open day~~\n6 Feb 2027: Open day, Loft", ["Open day 2027-02-06/2027-02-07 @ Loft"]),
     "a number that is the hour": ("11.01.2027, 10 Uhr Knoten", ["Knoten 2027-01-11T10:00/2027-01-11T11:00"]),

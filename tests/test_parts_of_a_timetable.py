@@ -162,6 +162,18 @@ LISTS: dict[str, tuple[str, list[str]]] = {
     "rows that are only counted, without headings": (
         '"Session 1","Mon 7 Dec","9am","Ropes"\n"Session 2","Mon 7 Dec","1pm","Spars"', ["Ropes 2026-12-07T09:00/2026-12-07T10:00", "Spars 2026-12-07T13:00/2026-12-07T14:00"],
     ),
+    "sessions across whose times stand below": (
+        "Date,Session 1,Session 2\n7 Dec 2026,Knots,Tar\n8 Dec 2026,Oak,\nSession 1 = 9-10.30; Session 2 = 11-12.30,,",
+        ["Knots 2026-12-07T09:00/2026-12-07T10:30", "Oak 2026-12-08T09:00/2026-12-08T10:30", "Tar 2026-12-07T11:00/2026-12-07T12:30"],
+    ),
+    "halves across whose times stand above": (
+        '"AM 9.00-12.00, PM 1.00-4.00",,\nDate,AM,PM\n7 Dec 2026,Knots,Tar\n8 Dec 2026,Oak,Sail',
+        ["Knots 2026-12-07T09:00/2026-12-07T12:00", "Oak 2026-12-08T09:00/2026-12-08T12:00", "Sail 2026-12-08T13:00/2026-12-08T16:00", "Tar 2026-12-07T13:00/2026-12-07T16:00"],
+    ),
+    "rows that name a half whose times stand below": (
+        "Date,Session,What\n7 Dec 2026,AM,Knots\n8 Dec 2026,PM,Tar\n,,\nAM = 9-12; PM = 1-4,,", ["Knots 2026-12-07T09:00/2026-12-07T12:00", "Tar 2026-12-08T13:00/2026-12-08T16:00"],
+    ),
+    "days counted in German": ("Name;von;bis;Tage\nQuill;21.12.2026;31.12.2026;7", ["Quill 2026-12-21/2027-01-01"]),
     "an open end in a column of ends": ("Date,Start,End,What\n2026-12-07,18:30,open end,Fair", ["Fair 2026-12-07T18:30/2026-12-07T19:30"]),
     "months that run to December": (
         "What,Repeat,Date\nChoir,every Tuesday Nov–Dec,2026-11-24", [f"Choir {day}/{end}" for day, end in (
@@ -177,6 +189,20 @@ def test_rows_of_lists(kind: str, tmp_path: Path) -> None:
     source.write_text(rows + "\n", "utf-8")
     options = ("--column", "Hirer=summary") if "Hirer" in rows else ()
     assert sorted(built(source, "--school-year", "2026:2027", *options)) == sorted(events)
+
+
+def test_repeats_in_a_column_of_notes_are_asked_about(tmp_path: Path) -> None:
+    rows = 'What,When,Notes\nBoard,7 Dec 2026 7pm,bring keys\nChoir,"Tue 8 Dec 2026, 7:30 PM",weekly until 15 Dec'
+    source = csv_file(tmp_path, rows)
+    said = refused(source)
+    assert "“weekly until 15 Dec” in the column “Notes” says how a row repeats" in said
+    assert len(built(source, "--column", "Notes=description")) == 2
+    source = csv_file(tmp_path, rows.replace("bring keys", ""), "again.csv")
+    assert built(source, "--column", "Notes=repeat") == [
+        "Board 2026-12-07T19:00/2026-12-07T20:00",
+        "Choir 2026-12-08T19:30/2026-12-08T20:30",
+        "Choir 2026-12-15T19:30/2026-12-15T20:30",
+    ]
 
 
 def test_a_day_without_service_in_a_roster_is_counted(tmp_path: Path) -> None:

@@ -81,7 +81,7 @@ def test_a_time_may_be_unknown(text: str) -> None:
         ("9:75", "time-impossible"),
         ("24:30", "time-impossible"),
         ("0pm", "time-impossible"),
-        ("late", "time-unread"),
+        ("lately", "time-unread"),
         ("9:30 EST", "time-rest"),
         ("9-10 (Atlantic)", "time-rest"),
         ("9:30 or later", "time-unread"),

@@ -39,6 +39,7 @@ def _may_have_days(column: Column, contents: Contents) -> bool:
     return column.field in DATE_FIELDS and not (column.field in ("start", "end") and is_of_times)
 
 
+_DAYS = frozenset(("days", "tage", "jours", "dias", "dagen", "giorni"))
 _OF_HOURS = frozenset(("opening", "closing"))
 """Headings of hours; over dates they say what is on, an opening."""
 _CLOCK = r"(?i)\d[:h.]\d\d\b|\d\s?[ap]\.?m\b"
@@ -178,7 +179,7 @@ def _of_lengths(
     if field == "duration" and counts_weeks(column.heading, about.cells) and _are_timed(columns, contents):
         return "repeat-times", "it counts weeks, and the rows have times or weekdays"
     is_dated = has_date or _begin_with_dates(columns, contents)
-    if field == "repeat" and plain == "days" and is_dated and about.numbers >= 1:
+    if field == "repeat" and plain in _DAYS and is_dated and about.numbers >= 1:
         return "duration", "its cells are numbers of days"
     return None
 

@@ -35,6 +35,8 @@ _NOT_ON = r"(?i)(?:no|not)\b(?!\.| (?:before|after|later|earlier|until|till)\b).
 _LENGTH = r"(?i)\d+(?:[.,:]\d+)?\s?(?:h|hrs?|hours?|m|mins?|minutes?)\b[\s\d]*(?:m|mins?|minutes?)?"
 _OFF = r"(?i).*\b(?:off|breaks?|closed|closures?|holidays?|cancell?ed|half[ -]?terms?|miss(?:ed|ing)?|skip(?:ped|s)?|away)\b.*"
 _REPEATED = r"(?i)(?:repeat|recur).*|.*\bevery\b.*"
+_OFTEN = r"(?i)(?:every|each|weekly|fortnightly|monthly|daily|alternate|jede[nrs]?|wöchentlich|chaque|tous les|toutes les|cada)\b"
+_LONGEST_REPEAT = 60
 _OF_WORDS = frozenset((*FACETS, "categories", "description", "location"))
 
 
@@ -55,6 +57,7 @@ def unheard(
         **_may_say_when(sheet, free, rows, lexicon, repeats),
         **_moved_dates(sheet, columns, repeats),
         **_unused_times(sheet, columns, rows, lexicon, keeps_extra),
+        **({} if repeats else _repeats_in_notes(sheet, columns, rows, lexicon)),
     }
     sessions = _unread_sessions(sheet, [c for c in free if c.at not in found])
     return [*(found[at] for at in sorted(found)), *sessions]
@@ -119,6 +122,32 @@ def _unused_times(
             found[column.at] = Problem(
                 "column-times", message, remedy, sheet.place(None, column.at, column.heading)
             )
+    return found
+
+
+def _repeats_in_notes(
+    sheet: Sheet, columns: Sequence[Column], rows: Sequence[Sequence[Cell]], lexicon: Lexicon
+) -> dict[int, Problem]:
+    """A problem for a column of notes of which a cell says how its row repeats, and nothing else: `every Wed in Dec`."""
+    if any(c.field in ("repeat", "day", "repeat-times") for c in columns):
+        return {}
+    from nomarium.reading.cells.repeats import Repeat, read_repeat
+
+    found: dict[int, Problem] = {}
+    for column in columns:
+        if column.field != "description" or column.how == "asked":
+            continue
+        texts = dict.fromkeys(cell_text(row[column.at]) for row in rows if column.at < len(row))
+        often = (text for text in texts if len(text) < _LONGEST_REPEAT and re.match(_OFTEN, text))
+        text = next((text for text in often if isinstance(read_repeat(text, lexicon), Repeat)), None)
+        if text is None:
+            continue
+        name = column.heading or letter_of(sheet, column)
+        message = f"“{text}” in the column {called(sheet, column)} says how a row repeats, and would only be its description."
+        remedy = f'If rows repeat: --column "{name}=repeat"; to keep the words as they are: --column "{name}=description".'
+        found[column.at] = Problem(
+            "column-when", message, remedy, sheet.place(None, column.at, column.heading)
+        )
     return found
 
 

@@ -148,6 +148,19 @@ def session_of(heading: str) -> Code:
     return Code(name.strip(" :,–-"), time) if time is not NOTHING else said
 
 
+def times_of_names(rows: Sequence[Row], names: Collection[str]) -> dict[str, str]:
+    """The times that rows beside a drawing give to what heads its columns, `Session 1 = 9-10.30; Session 2 = 11-12.30`, as they
+    are written."""
+    found: dict[str, str] = {}
+    texts = (text for _, row in rows for cell in row if (text := cell_text(cell)))
+    for piece in (piece.strip() for text in texts for piece in re.split(r"[;\n]|,\s+(?=\D)|\s[/|]\s", text)):
+        for name in names:
+            said = re.fullmatch(rf"(?i){re.escape(name)}\s*[=:–-]?\s*\(?(?P<times>\d.*?)\)?", piece)
+            if said is not None and isinstance(times := read_times(said["times"]), Times) and times.start:
+                found.setdefault(name, said["times"])
+    return found
+
+
 def key_in(rows: Sequence[Row], codes: Collection[str]) -> tuple[dict[str, Code], set[int]]:
     """The codes that rows beside a drawing explain, and the numbers of these rows. `codes` are those in its cells."""
     known = {code.casefold(): code for code in codes}

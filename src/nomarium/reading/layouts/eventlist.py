@@ -30,6 +30,7 @@ from nomarium.reading.columns.titles import half_titles, title_columns, unknown_
 from nomarium.reading.columns.unheard import begun_column, unheard
 from nomarium.reading.layouts.layout import NotRead, Reading, Top, not_read
 from nomarium.reading.layouts.notlists import misfit, missing_field, rotating_posts, without_rows
+from nomarium.reading.layouts.sessiontimes import with_session_times
 from nomarium.reading.layouts.titlecells import with_cells_apart
 from nomarium.reading.options import ReadingOptions
 from nomarium.reading.rows.yearly import is_yearly
@@ -56,7 +57,7 @@ def list_in(top: Top, sheet: Sheet, seen: Lexicon | None = None) -> Reading | No
     table = read_table(sheet, top.options, top.is_whole, seen)
     if isinstance(table, NotRead):
         return table
-    if (apart := with_cells_apart(lined, table)) is not None:
+    if (apart := with_cells_apart(lined, table) or with_session_times(lined, table)) is not None:
         apart = in_one_line(apart)
         again = read_table(apart, top.options, top.is_whole, seen)
         if not isinstance(again, NotRead):

@@ -6,12 +6,13 @@ from itertools import pairwise
 from typing import Literal, NamedTuple
 
 from nomarium.model.cell import Cell
-from nomarium.model.problem import Problem
+from nomarium.model.problem import Problem, note
+from nomarium.model.wording import listed
 from nomarium.reading.cells.words import fold
 from nomarium.reading.columns.head import looks_like_date
 from nomarium.reading.columns.headings import match_exactly, unit_of
 from nomarium.reading.columns.table import fill_down_columns, filled_rows
-from nomarium.reading.layouts.codes import Code, hours_in, is_code, is_idle, session_of
+from nomarium.reading.layouts.codes import Code, hours_in, is_code, is_idle, session_of, times_of_names
 from nomarium.reading.layouts.headdates import Days, heads_dates, settled_dates
 from nomarium.reading.layouts.layout import Top
 from nomarium.reading.layouts.rosteracross import unused_told
@@ -57,6 +58,7 @@ def down(top: Top) -> Drawing | None:
     columns = _columns_of(top, head, body, date_at)
     if columns is None:
         return None
+    head, told = _with_times(top, head, columns, [*rows[:at], *body])
     in_weeks = unit_of(cell_text(head[date_at])).week
     groups = _groups_over(rows[:at], head, columns.slots)
     twice = None if groups else _headed_twice(top, rows[: at + 1], columns.slots)
@@ -95,8 +97,27 @@ def down(top: Top) -> Drawing | None:
     unused = [f"“{text}”" for n, cell in enumerate(head) if (text := cell_text(cell)) and n not in used]
     kind = f"a row for each {'week' if headed.are_weeks else 'date'}, {columns.kind} across"
     return Drawing(
-        slots, kind, "", others, problems, notes=[*headed.notes, *unused_told(top, rows[at][0], unused)]
+        slots,
+        kind,
+        "",
+        others,
+        problems,
+        notes=[*headed.notes, *told, *unused_told(top, rows[at][0], unused)],
     )
+
+
+def _with_times(
+    top: Top, head: Sequence[Cell], columns: _Columns, rows: Sequence[Row]
+) -> tuple[Sequence[Cell], list[Problem]]:
+    """A row that heads parts of the day, with the times that rows beside the drawing give to them, and a note of these."""
+    names = [text for n in columns.slots if (text := cell_text(head[n]))]
+    times = times_of_names(rows, names) if columns.kind == "parts of the day" else {}
+    if not times:
+        return head, []
+    shown = listed([f"{name} ({text})" for name, text in times.items()])
+    told = note("roster-parts", f"When the parts of the day are is said beside them: {shown}.")
+    timed = [f"{text} ({times[text]})" if (text := cell_text(cell)) in times else cell for cell in head]
+    return timed, [told.at(top.sheet.place())]
 
 
 def _are_weeks_apart(days: Iterable[Days]) -> bool:
@@ -226,7 +247,8 @@ def _head_over_dates(top: Top, rows: Sequence[Row]) -> tuple[int, int] | None:
             continue
         body = rows[at + 1 :]
         for column in range(min(len(row), 4)):
-            cells = [r[column] for _, r in body if column < len(r) and cell_text(r[column])]
+            wide = [r for _, r in body if sum(map(bool, map(cell_text, r))) > 1]  # and no words below them
+            cells = [r[column] for r in wide if column < len(r) and cell_text(r[column])]
             dates = sum(heads_dates([cell], top.lexicon) for cell in cells)
             if cells and dates >= max(1, len(cells) * 0.6):
                 return at, column

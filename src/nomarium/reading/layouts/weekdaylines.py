@@ -17,7 +17,8 @@ _NUMBER: Final = re.compile(
     r"(\d{1,2})(?:st|nd|rd|th|\.)?(?=[\s:,|–—-]|$)[\s:,|–—-]*(?!\s*(?:[ap]\.?m\b|\d))"
 )
 _WEEK_LAST: Final = r"(?i)\b(?:semaine|woche|semana|settimana)\W*$|^\W*week\W*$"
-_OF_WEEK: Final = r"(?i)\b(?:week|semaine|woche|semana|settimana)\b"
+_OF_WEEK: Final = r"(?i)\bweek ahead\b|\b(?:this|the|next|coming) week\b|\b(?:week|woche|semaine|semana|settimana|kw)\s*\d{1,2}\b|^\W*week\W*$"
+"""Words that name a week as such; a *launch week* is what is on."""
 _TO_DAY: Final = re.compile(r"\d\D*(?:[-–—]|\b(?:to|bis|au|al)\b)\D*\d")
 _SHORT: Final = 4
 """Letters up to which a weekday's name is an abbreviation, and often another word."""
@@ -38,7 +39,10 @@ def is_of_week(line: TextLine) -> bool:
     """Whether a line names a week, by its first day or, `semaine du 9 au 13 novembre`, by its first and last."""
     return names_week(line.date) or (
         not (line.time or line.has_time)
-        and re.search(_OF_WEEK if _TO_DAY.search(line.date) else _WEEK_LAST, line.rest) is not None
+        and (
+            re.search(_WEEK_LAST, line.rest) is not None
+            or (_TO_DAY.search(line.date) is not None and re.search(_OF_WEEK, line.rest) is not None)
+        )
     )
 
 
