@@ -16,6 +16,7 @@ from nomarium.history.pairing import _each_nearest, _nearest
 from nomarium.history.publications import Publication, Publications
 from nomarium.history.record import Record, State
 from nomarium.history.settling.units import same_date
+from nomarium.ical.octets import folded, unfolded
 from nomarium.model.event import Event
 from nomarium.model.recurrence import Recurrence
 from nomarium.reckoning.daysoff import DaysOff
@@ -354,3 +355,28 @@ def test_a_class_whose_code_stands_twice_in_a_title_is_renamed_once(tmp_path: Pa
     ran = nomarium("build", source, "-o", tmp_path / "o.ics", "--rename", "K1=Keel")
     assert ran.status == 0, ran.text
     assert [str(event["SUMMARY"]) for event in events_in(tmp_path / "o.ics")] == ["Keel: knots for K1"]
+
+
+@pytest.mark.parametrize("sign", ["ö", "船", "⛵"])
+def test_a_line_of_several_octets_a_character_is_folded_as_late_as_can_be(sign: str) -> None:
+    lines = folded(f"DESCRIPTION:{sign * 90}").removesuffix("\r\n").split("\r\n")
+    sizes = [len(line.encode()) for line in lines]
+    assert len(lines) > 2
+    assert max(sizes) <= 75
+    assert min(sizes[:-1]) > 75 - len(sign.encode())
+    assert unfolded("\r\n".join(lines)) == [f"DESCRIPTION:{sign * 90}"]
+
+
+def test_a_value_that_nothing_has_names_five_that_are_there_and_counts_the_others(tmp_path: Path) -> None:
+    rows = "\n".join(f"2026-12-{day:02},Trials,Loft {name}" for day, name in enumerate("ABCDEFG", 1))
+    source = csv_file(tmp_path, f"Date,What,Where\n{rows}")
+    said = nomarium("build", source, "-o", tmp_path / "o.ics", "--only", "location=Quarry")
+    assert said.status == 1
+    assert "“Loft E” and 2 others." in said.text
+
+
+def test_the_next_event_of_a_blank_day_is_the_first_of_that_date(tmp_path: Path) -> None:
+    source = csv_file(tmp_path, "Date,What\n2026-12-01,Knots\n2026-12-07,Tar\n2026-12-07,Oak")
+    said = nomarium("why", source, "--on", "2026-12-03").out
+    assert "Tar" in said
+    assert "Oak" not in said

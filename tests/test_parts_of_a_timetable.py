@@ -88,6 +88,30 @@ PLANS: dict[str, tuple[dict[str, str], list[str]]] = {
         {"emploi du temps": "Horaire,Lundi,Mardi,Mercredi\n8h30-9h25,Voilerie,Bois,\n9h30-10h25,Bois,Voilerie,", "calendrier": "Trimestre,Début,Fin\nAutomne,2026-11-30,2026-12-01"},
         ["Voilerie 2026-11-30T08:30/2026-11-30T09:25", "Bois 2026-11-30T09:30/2026-11-30T10:25", "Bois 2026-12-01T08:30/2026-12-01T09:25", "Voilerie 2026-12-01T09:30/2026-12-01T10:25"],
     ),
+    "dates that name one of several schedules": (
+        {"schedule": "Period,Regular,Early release\n1,8:30-9:20,8:30-9:00\n2,9:25-10:15,9:05-9:35", "classes": "Period,Class,Days\n1,Knots,M W F\n2,Tar,M-F",
+         "special dates": "Date,Schedule\n2026-12-02,Early release", "year": "Quarter,First,Last\nQ2,2026-12-01,2026-12-02"},
+        ["Tar 2026-12-01T09:25/2026-12-01T10:15", "Knots 2026-12-02T08:30/2026-12-02T09:00", "Tar 2026-12-02T09:05/2026-12-02T09:35"],
+    ),
+    "dates before their names, and whose a drawing is": (
+        {"week": "Teacher: Quill,,\nPeriod,Day 1,Day 2\n1,Knots,\nTeacher: Perrin,,\nPeriod,Day 1,Day 2\n1,Tar,Tar", "bells": BELLS,
+         "term": "Autumn,2026-11-30,2026-12-02", "off": "2026-12-01,PD day"},
+        ["Knots 2026-11-30T09:00/2026-11-30T09:50", "Tar 2026-11-30T09:00/2026-11-30T09:50", "Tar 2026-12-02T09:00/2026-12-02T09:50"],
+    ),
+    "initials of teachers, and half a term by its number": (
+        {"apprentices": ",,Mon,Tue\nLesson 1,8:40,Knots (Q),Tar (P)\nLesson 2,9:40,Tar (P),Knots (Q)\nFinish,10:40,,", "teachers": "Initial,Teacher\nQ,Quill\nP,Perrin",
+         "dates": "Autumn half-term 2,30 Nov 2026,1 Dec 2026\nINSET,4 Dec 2026,4 Dec 2026", "settings": "Setting,Value\nTime zone,"},
+        ["Knots 2026-11-30T08:40/2026-11-30T09:40", "Tar 2026-11-30T09:40/2026-11-30T10:40", "Tar 2026-12-01T08:40/2026-12-01T09:40", "Knots 2026-12-01T09:40/2026-12-01T10:40"],
+    ),
+    "days of weeks A and B in German, beside their dates": (
+        {"kalender": "Datum,Woche,Anlass\n2026-11-30,A,\n2026-12-07,B,", "stundenplan": "Stunde,Zeit,Montag A,Montag B,Dienstag A,Dienstag B,Mittwoch A,Mittwoch B\n1,08:00-08:45,Takeln,Holz,,Takeln,Holz,\n2,08:50-09:35,Holz,Takeln,,,,Holz"},
+        ["Takeln 2026-11-30T08:00/2026-11-30T08:45", "Holz 2026-11-30T08:50/2026-11-30T09:35", "Holz 2026-12-02T08:00/2026-12-02T08:45", "Holz 2026-12-07T08:00/2026-12-07T08:45",
+         "Takeln 2026-12-07T08:50/2026-12-07T09:35", "Takeln 2026-12-08T08:00/2026-12-08T08:45", "Holz 2026-12-09T08:50/2026-12-09T09:35"],
+    ),
+    "key dates in Spanish": (
+        {"horarios": "Hora,Lunes,Martes,Miércoles\n8:00 a 8:50,Nudos,Madera,Velas\nRECREO,,,\n9:20 a 10:10,Velas,Nudos,", "calendario": "Evento,Inicio,Fin\nInicio de clases,2026-11-30,\nFeriado,2026-12-01,\nFin de clases,2026-12-02,"},
+        ["Nudos 2026-11-30T08:00/2026-11-30T08:50", "Velas 2026-11-30T09:20/2026-11-30T10:10", "Velas 2026-12-02T08:00/2026-12-02T08:50"],
+    ),
     "exams beside the times of their sessions": (
         {"exams": "Date,Session,Paper,Room\n2026-12-07,AM,Knots 1,Loft\n2026-12-07,PM,Tar 1,Shed", "sessions": "Session,Start,End\nAM,9:00,11:00\nPM,13:30,15:00"},
         ["Knots 1 2026-12-07T09:00/2026-12-07T11:00 @ Loft", "Tar 1 2026-12-07T13:30/2026-12-07T15:00 @ Shed"],
@@ -98,7 +122,8 @@ PLANS: dict[str, tuple[dict[str, str], list[str]]] = {
 @pytest.mark.parametrize("kind", PLANS)
 def test_tables_of_a_school(kind: str, tmp_path: Path) -> None:
     tables, events = PLANS[kind]
-    assert sorted(built(plan(tmp_path, tables), "--as", "plan")) == sorted(events)
+    options = ("--cell", "class (teacher)") if "(Q)" in "".join(tables.values()) else ()
+    assert sorted(built(plan(tmp_path, tables), "--as", "plan", *options)) == sorted(events)
 
 
 def test_every_row_of_parts_is_accounted_for(tmp_path: Path) -> None:
@@ -141,6 +166,19 @@ def test_a_timetable_that_is_not_read_is_not_left_out_silently(tmp_path: Path) -
     assert "only Events could be read and not “Lesson timetable”" in said
     assert '--sheet "Events"' in said
     assert built(source, "--sheet", "Events") == ["Trials 2026-12-07/2026-12-08"]
+
+
+def test_weekdays_without_weeks_are_not_left_out_silently(tmp_path: Path) -> None:
+    more = {
+        "Squads": [["Squad", "Monday", "Tuesday"], ["Minnows", "4-5pm", "5-6pm"], ["Sharks", "6-7pm", ""]]
+    }
+    source = workbook(tmp_path, [["Date", "Event"], ["2026-12-07", "Gala"]], more=more)
+    said = refused(source)
+    assert "not “Squads”" in said
+    assert "--from FIRST --until LAST" in said
+    found = built(source, "--from", "2026-12-07", "--until", "2026-12-08")
+    assert sorted(found) == ["Gala 2026-12-07/2026-12-08", "Minnows 2026-12-07T16:00/2026-12-07T17:00",
+                             "Minnows 2026-12-08T17:00/2026-12-08T18:00", "Sharks 2026-12-07T18:00/2026-12-07T19:00"]  # fmt: skip
 
 
 LISTS: dict[str, tuple[str, list[str]]] = {

@@ -244,19 +244,22 @@ def _cell(row: Sequence[Cell], column: int) -> Cell:
 
 
 def days_of_bells(sheet: Sheet, bells: Table | None) -> Sheet | None:
-    """A sheet of dates that is called as a bell schedule is, `Early closing` or `Early closing days`, as a table of special
-    days on which these ring; None for any other."""
+    """A sheet of dates that is called as a bell schedule is, `Early closing` or `Early closing days`, or that names one beside
+    each date, as a table of special days on which these ring; None for any other."""
     called = re.sub(_OF_DAYS, "", sheet.name.strip())
     schedules = {plain(item.text("schedule")): item.text("schedule") for item in bells.items} if bells else {}
+    schedules |= {bare: name for name in [*schedules.values()] if (bare := bare_schedule(name))}
     schedule = schedules.get(plain(called)) if called else None
-    found: list[Row] = []
-    for number, row in sheet.rows() if schedule else ():
-        filled = [cell for cell in row if cell_text(cell)]
-        date = next(filter(looks_like_date, filled), None)
-        if date is not None and not found:
-            found.append((number - 1, ["Date", "Bells"]))
-        if filled and found:
-            found.append((number, [filled[0] if date is None else date, schedule or ""]))
-    if not found:
+    rows = [row for row in sheet.rows() if any(map(cell_text, row[1]))] if schedules else []
+    dated = [row for row in rows if any(map(looks_like_date, row[1]))]
+    named = [[name for cell in row if (name := schedules.get(plain(cell_text(cell))))] for _, row in dated]
+    if not dated or not (schedule or all(len(names) == 1 for names in named)):
         return None
+    found: list[Row] = [(dated[0][0] - 1, ["Date", "Bells"])]
+    for number, row in rows:
+        if number >= dated[0][0]:
+            filled = [cell for cell in row if cell_text(cell)]
+            date = next(filter(looks_like_date, filled), filled[0])
+            own = next((name for cell in row if (name := schedules.get(plain(cell_text(cell))))), "")
+            found.append((number, [date, own or schedule or ""]))
     return sheet._replace(read_rows=lambda: iter(found))

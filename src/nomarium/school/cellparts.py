@@ -344,6 +344,9 @@ def whose_by_title(name: str, titles: Iterable[str]) -> Mapping[str, str]:
 
 def whose(name: str, known: KnownParts) -> Mapping[str, str]:
     """What a title over a drawn week, or its sheet's name, adds to each of its classes."""
+    for said, words in _KIND_WORDS:
+        if (titled := re.fullmatch(rf"(?i)\s*(?:{words})s?\s*[:–-]\s*(?P<name>\S.*?)\s*", name)) is not None:
+            return {said: titled["name"]}  # Teacher: Quill
     kind = known.kind(name)
     if kind in ("room", "teacher", "group"):
         return {kind: name}

@@ -41,7 +41,7 @@ def days_named(text: str, labels: frozenset[str], lexicon: Lexicon) -> tuple[str
     label = re.fullmatch(_LABEL, text)
     if label is not None:
         return ((label["code"] or label["letter"]).upper(),)
-    text, _ = day_and_week(text)
+    text, _ = day_and_week(text, lexicon)
     if len(text) < 2 or len(text) > 30:
         return ()
     days = WeekdayCodes([text], lexicon).read(text)
@@ -50,11 +50,11 @@ def days_named(text: str, labels: frozenset[str], lexicon: Lexicon) -> tuple[str
     return tuple(WEEKDAYS[day] for day in days)
 
 
-def day_and_week(text: str) -> tuple[str, str]:
+def day_and_week(text: str, lexicon: Lexicon = ENGLISH) -> tuple[str, str]:
     """The day of a heading and the week that it names, `Mon A`, `B Tuesday`, `Wed (Week B)`; blank where it names none."""
     match = re.fullmatch(_DAY_AND_WEEK, text)
     day = (match["day"] or match["first"]).strip(" -–:") if match else ""
-    if match is None or isinstance(WeekdayCodes([day], ENGLISH).read(day), Refusal) or len(day) < 2:
+    if match is None or isinstance(WeekdayCodes([day], lexicon).read(day), Refusal) or len(day) < 2:
         return text, ""
     return day, (match["before"] or match["after"] or match["letter"]).upper()
 
@@ -82,7 +82,8 @@ def lexicon_of(rows: Sequence[Row]) -> Lexicon:
         words = frozenset(
             fold(text).strip(" .")
             for cell in row
-            if (text := cell_text(cell)).strip(".").isalpha() and not re.fullmatch(CORNERS, text)
+            if (text := re.sub(r"\s+[A-D1-4]$", "", cell_text(cell))).strip(".").isalpha()
+            and not re.fullmatch(CORNERS, text)
         )
         if len(words) >= 3 and len(words & ENGLISH.weekdays.keys()) < len(words) - 1:
             from nomarium.reading.cells.languages import weekday_lexicon

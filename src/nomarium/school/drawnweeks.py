@@ -179,7 +179,7 @@ class _Reader:
         yield begin, part
 
     def _week_in(self, at: int, column: int) -> str:
-        return day_and_week(cell_text(self._rows[at][1][column]))[1]
+        return day_and_week(cell_text(self._rows[at][1][column]), self._lexicon)[1]
 
     def _drawing(
         self,

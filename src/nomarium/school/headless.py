@@ -31,13 +31,15 @@ def _head_of_dates(rows: Sequence[Row]) -> dict[int, str]:
     """The columns of the names and of the dates and their headings, where every row has both and nothing else."""
     filled = [{n for n, cell in enumerate(row) if cell_text(cell)} for _, row in rows]
     used = sorted(set().union(*filled))
-    if not 2 <= len(used) <= len(_HEADINGS) or not all({*used[:2]} <= one for one in filled):
+    if not 2 <= len(used) <= len(_HEADINGS):
         return {}
-    names, *dates = used
+    whole = [n for n in used if all(n in one for one in filled)]
+    names = [n for n in whole if not any(looks_like_date(row[n]) for _, row in rows)]
+    dates = [n for n in used if n not in names]
     cells = (row[n] for _, row in rows for n in dates if n < len(row) and cell_text(row[n]))
-    if not all(map(looks_like_date, cells)) or any(looks_like_date(row[names]) for _, row in rows):
+    if len(names) != 1 or not set(whole) & set(dates) or not all(map(looks_like_date, cells)):
         return {}
-    return dict(zip(used, _HEADINGS, strict=False))
+    return {names[0]: _HEADINGS[0], **dict(zip(dates, _HEADINGS[1:], strict=False))}
 
 
 def _head_of_bells(rows: Sequence[Row]) -> dict[int, str]:

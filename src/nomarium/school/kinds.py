@@ -17,7 +17,7 @@ from nomarium.school.daycolumns import days_in_rows
 from nomarium.school.daysabove import days_above
 from nomarium.school.drawnlines import is_time
 from nomarium.school.dutycolumns import duties_in_rows
-from nomarium.school.look import Look, share
+from nomarium.school.look import Look, are_lettered_weeks, is_title, share, share_classes
 from nomarium.school.offwords import OFF_WORDS, is_off, is_term
 from nomarium.school.planheads import NOT_ASKED, heads_labels, plain
 from nomarium.school.plantables import table_name
@@ -35,7 +35,7 @@ _NAMED: Final[tuple[tuple[str, str], ...]] = (
     ("rotation", r"rotation(?! (?:days?|calendar))|rotating|block (?:schedule|order|plan)"),
     ("cycle", r"letter days?|day letters?|day numbers?|cycle|rotation (?:days?|calendar)|a ?(?:/|&|and|-) ?b (?:days|weeks)|weeks? a ?(?:/|&|and|-) ?b|week (?:types?|letters?|cycle)|day (?:types?|order)"),
     ("bells", r"bells?\b|bell times|daily schedule|period times|lesson times|school day\b|day schedule|hours of (?:the )?day|class times"),
-    ("daysoff", r"holidays?|days? off|closures?|no school|vacations?|breaks?\b|non ?school|conges?|feries|ferien|feiertage|\w*vakanties?|vacances|vacaciones|festivos|feriados|vacanze|ferie\b|ferier|lov\b|lomat|inset\b|(?:staff|teacher) (?:training|development|work) days?|(?:training|closure|p\.?d\.?|in-?service|professional (?:development|learning)) days?"),
+    ("daysoff", r"holidays?|days? off|(?<!\w )off$|closures?|no school|vacations?|breaks?\b|non ?school|conges?|feries|ferien|feiertage|\w*vakanties?|vacances|vacaciones|festivos|feriados|vacanze|ferie\b|ferier|lov\b|lomat|inset\b|(?:staff|teacher) (?:training|development|work) days?|(?:training|closure|p\.?d\.?|in-?service|professional (?:development|learning)) days?"),
     ("terms", r"terms?\b|term dates|semesters?|trimesters?|trimestres?|quarters|halbjahre?|semestres?|cuatrimestres?|trimestri|periodes?\b|periodos?\b|kwartalen"),
     ("enrolments", r"enrol|registrations?|class members|class lists?|rosters?|students by|choices"),
     ("people", r"staff\b|people|directory|contacts|addresses|teachers"),
@@ -190,7 +190,7 @@ def _bells(look: Look) -> Kind | None:
     of_classes = look.head("timetable")[1].get("class", columns["period"])
     if of_classes != columns["period"] or any(_are_dates(look, at, n) for n in range(look.width)):
         return None
-    if look.is_drawn_week:
+    if look.is_drawn_week or share_classes(look, at, columns):
         return None  # a period and a time begin the lines of a drawn week, too
     return Kind("bells", "periods with a start and an end")
 
@@ -202,11 +202,11 @@ def _cycle(look: Look) -> Kind | None:
         if dates is None:
             continue
         cells = look.cells(at, dates)
-        if not looks_like_date(cells[0]) or _is_title(look.rows[at + 1][1]):
+        if not looks_like_date(cells[0]) or is_title(look.rows[at + 1][1]):
             continue  # a heading, or a title, stands above the first date
         are_weeks = re.search(r"(?i)\bw\s?/\s?[bc]\b|\bweeks?\b", look.heading(at, dates)) is not None
         others = [n for n in range(look.width) if n != dates and look.cells(at, n)]
-        told = [n for n in others if heads_labels(look.heading(at, n))]
+        told = [n for n in others if heads_labels(look.heading(at, n)) or are_lettered_weeks(look, at, n)]
         least = 2 if are_weeks or told or _hinted(look.sheet) == "cycle" else 6
         if len(cells) < least or len(set(map(cell_text, cells))) < len(cells):
             return None
@@ -220,10 +220,6 @@ def _cycle(look: Look) -> Kind | None:
             )
         return None
     return None
-
-
-def _is_title(row: Sequence[Cell]) -> bool:
-    return sum(map(bool, map(cell_text, row))) == 1
 
 
 def _specials(look: Look) -> Kind | None:

@@ -1,13 +1,16 @@
 """The top of a sheet that may be a table of a plan, and what its columns hold."""
 
+import re
 from collections.abc import Callable, Mapping, Sequence
 from functools import cached_property
-from itertools import islice
+from itertools import combinations, islice
 from typing import Final
 
 from nomarium.model.cell import Cell
+from nomarium.school.drawnlines import is_time
 from nomarium.school.drawnweeks import drawn_week
 from nomarium.school.plancolumns import columns_of, without_remarks
+from nomarium.school.planheads import plain
 from nomarium.sheets.sheet import Row, Sheet, cell_text
 
 _TOP_ROWS: Final = 300
@@ -47,3 +50,37 @@ class Look:
 def share(cells: Sequence[Cell], test: Callable[[Cell], bool]) -> float:
     """The share of cells that pass a test; 0 of none."""
     return sum(map(test, cells)) / len(cells) if cells else 0.0
+
+
+def share_classes(look: Look, at: int, columns: Mapping[str, int]) -> bool:
+    """Whether columns of no field have the same words, as the days of a drawn week have the same classes."""
+    others = [n for n in range(look.width) if n not in columns.values() and look.heading(at, n)]
+    words = [
+        {
+            text
+            for cell in look.cells(at, n)
+            if not is_time(cell) and re.search(r"[^\W\d_]{3}", text := cell_text(cell))
+        }
+        for n in others
+    ]
+    return any(one & other for one, other in combinations(words, 2))
+
+
+def are_lettered_weeks(look: Look, at: int, column: int) -> bool:
+    """Whether a column headed as weeks names them by letters, A and B."""
+    is_headed = plain(look.heading(at, column)) in (
+        "week",
+        "weektype",
+        "woche",
+        "semaine",
+        "semana",
+        "settimana",
+    )
+    return is_headed and all(
+        re.fullmatch(r"(?i)(?:week\s*)?[A-D]", cell_text(cell)) for cell in look.cells(at, column)
+    )
+
+
+def is_title(row: Sequence[Cell]) -> bool:
+    """Whether a row is one text alone."""
+    return sum(map(bool, map(cell_text, row))) == 1

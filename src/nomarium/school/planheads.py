@@ -63,7 +63,7 @@ HEADINGS: dict[str, dict[str, str]] = {
         "person": "Person, student, name, pupil, student name, learner, member, full name, attendee, eleve, apprentice", "class": "Class, course, classes, courses, section, class code, course code, cours, classe",
     },
     "names": {
-        "code": "Code, short, abbreviation, abbr, class, key, kurzel, abkurzung, sigle, abreviatura, afkorting", "name": "Name, full name, title, long name, nom, subject, subject name, course, course name, course title, meaning, description, fach, matiere, asignatura, vak", "kind": "Kind, type, what, genre",
+        "code": "Code, short, abbreviation, abbr, initial, initials, class, key, kurzel, abkurzung, sigle, abreviatura, afkorting", "name": "Name, full name, title, long name, nom, subject, subject name, course, course name, course title, meaning, description, fach, matiere, asignatura, vak, teacher, teacher name, staff, staff name, instructor", "kind": "Kind, type, what, genre",
         "room": "Room, location, salle, local", "keep": "Keep, show, include, garder", "color": "Color, colour, couleur",
         "categories": "Categories, category, categorie, categories",
     },

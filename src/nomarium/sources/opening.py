@@ -197,11 +197,13 @@ def _year_alone(found: Readings, options: ReadingOptions) -> list[Problem]:
     for file, sheet in passed.items():
         read = [reading.sheet for reading in found.readings if reading.sheet.file == file]
         is_about = bool(read) and are_of_the_year(read)
-        if is_about or (read and is_called_timetable(sheet)):
+        is_weekly = any(one.sheet is sheet and one.why == "no-weeks" for one in unread)
+        if read and (is_about or is_weekly or is_called_timetable(sheet)):
             of_year = ", which is about the year," if is_about else ""
             message = f"Of {file} only {', '.join(one.name for one in read)} could be read{of_year} and not “{sheet.name}”."
+            weeks = "To hold its weekdays in some weeks: --from FIRST --until LAST. " if is_weekly else ""
             remedy = (
-                f'If “{sheet.name}” is a timetable: --table "{sheet.name}=timetable", and --column "HEADING=class" (start, end, room …) '
+                f'{weeks}If “{sheet.name}” is a timetable: --table "{sheet.name}=timetable", and --column "HEADING=class" (start, end, room …) '
                 f'for headings that are not known; to make a calendar of the rest: --sheet "{read[0].name}".'
             )
             problems.append(Problem("year-alone", message, remedy, sheet.place()))
