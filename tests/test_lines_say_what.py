@@ -35,6 +35,10 @@ SAID: dict[str, tuple[str, list[str]]] = {
         ["Closed 2026-12-24/2027-01-02", "Heron 2026-12-01T08:00/2026-12-01T12:00", "crane 2026-12-07T09:00/2026-12-07T11:00"],
     ),
     "how many places are left is no place": ("Sun 13 Dec 2026 8:00 Seal Island 6h (full)", ["Seal Island (full) 2026-12-13T08:00/2026-12-13T14:00"]),
+    "two weekdays of the week over them": (
+        "Watch, w/c Mon 7 December 2026\n\nMon Quill\nTue & Thu Perrin\nSat–Sun duty officer",
+        ["Perrin 2026-12-08/2026-12-09", "Perrin 2026-12-10/2026-12-11", "Quill 2026-12-07/2026-12-08", "duty officer 2026-12-12/2026-12-14"],
+    ),
     "how long it lasts": ("Splicing: Thursday 28 January 2027 at 4pm for 2 hours", ["Splicing 2027-01-28T16:00/2027-01-28T18:00"]),
     "what is struck out": ("~~30 Jan 2027: Open day~~\n6 Feb 2027: Open day, Loft", ["Open day 2027-02-06/2027-02-07 @ Loft"]),
     "a number that is the hour": ("11.01.2027, 10 Uhr Knoten", ["Knoten 2027-01-11T10:00/2027-01-11T11:00"]),
@@ -108,6 +112,11 @@ def test_a_line_that_counts_its_dates_is_no_single_event(line: str, tmp_path: Pa
     [
         "Session 2: one week later",
         "First Saturday – Market",
+        "Mast Row closed: two days from 16 December 2026",
+        "Session 4: to be arranged",
+        "- Slip closed 21st to 3rd",
+        "- No session on 22 or 29",
+        "Wed 13 January 2027: as Tuesday",
         "Last Friday of the month: Market",
         "Session 2: same time, the following Tuesday",
         "Fri 11 December 2026: Early finish 13:00. Carols 11:30, Loft",

@@ -14,7 +14,7 @@ from nomarium.reading.layouts.monthlines import month_alone
 from nomarium.reading.layouts.textlines import BULLET, MARKS, TextLine
 from nomarium.sheets.sheet import Row
 
-OF_DAY: Final = re.compile(r"(?i)[^\d:]{2,40}\s(?:for|on|für|am|pour|le|para|el|voor)")
+_OF_DAY: Final = re.compile(r"(?i)[^\d:]{2,40}\s(?:for|on|für|am|pour|le|para|el|voor)")
 """What is for a day, and said below it: `Cover for`, a date."""
 _MOST_OF_TITLE: Final = 3
 """Words above which a line that ends as a sentence does is no title."""
@@ -38,7 +38,7 @@ def titled_days(
     """Lines that stand alone with a date, each with the line that it dates; what is for a day and said below it, `Cover for`,
     has no title."""
     dates = {str(cells[0]) for _, cells in rows}
-    alone = {n for n, line in bare.items() if OF_DAY.fullmatch(line.rest) and line.date not in dates}
+    alone = {n for n, line in bare.items() if _OF_DAY.fullmatch(line.rest) and line.date not in dates}
     yield from (Bare(bare[n], "") for n in sorted(alone))
     yield from _titled_days({n: line for n, line in bare.items() if n not in alone}, lines, rows, lexicon)
 
@@ -124,3 +124,18 @@ def _is_no_title(text: str) -> bool:
     time, rest = time_in(text)
     is_time = bool(time) and not any(map(str.isalpha, rest))
     return is_time or is_place(text) or re.search(r"[.!?]$|[@£$€]", text) is not None
+
+
+def heads_programme(line: TextLine, following: TextLine | None) -> bool:
+    """Whether a line dates those below it: it says no more, or they have the times and it has none."""
+    if line.time or line.has_time:
+        return False
+    if sum(map(str.isalpha, line.rest)) < 2 and "?" not in line.rest:
+        return True
+    if _OF_DAY.fullmatch(line.rest):
+        return True
+    if following is None or following.date or not following.time:
+        return False
+    return following.text.startswith(following.time) and any(
+        map(str.isalpha, following.rest)
+    )  # a line of a programme, and not `Hours 9:00 - 3:30`

@@ -56,6 +56,18 @@ _FROM_ANOTHER: Final = re.compile(
 """Words for a day that count from that of another event."""
 
 
+_DAYS_ALONE: Final = re.compile(
+    r"(?i)\b\d{1,2}(?:st|nd|rd|th)\s*(?:[-–—&]|to|and|or|until|till)\s*(?:the\s+)?\d{1,2}(?:st|nd|rd|th)\b|"
+    r"\bon\s+(?:the\s+)?\d{1,2}(?:st|nd|rd|th)?\s*(?:or|and|&|,)\s*(?:the\s+)?\d{1,2}(?:st|nd|rd|th)?\b(?![.:]\d)|"
+    r"\b(?:on|by|until|from)\s+the\s+\d{1,2}(?:st|nd|rd|th)\b(?!\s+(?:floor|of\b|[^\W\d]))"
+)
+"""Days without their month: `closed 21st to 3rd`, `not on 22 or 29`."""
+TO_FOLLOW: Final = re.compile(
+    r"(?i)\b(?:tb[acd]|to be (?:arranged|announced|confirmed|decided|agreed)|dates? to follow|wird noch bekannt\w*|à confirmer|por confirmar)\b"
+)
+"""Words for a day that is not known yet."""
+
+
 def left_open(line: TextLine, lexicon: Lexicon, follows_time: bool, heads: bool) -> Refusal | None:
     """Why such a line may be an event; None for a note. `follows_time`: it stands right below a line with a time, under a date;
     `heads`: others with a date or a time stand under it."""
@@ -75,6 +87,8 @@ def left_open(line: TextLine, lexicon: Lexicon, follows_time: bool, heads: bool)
         _FROM_ANOTHER.search(line.text) or SAME_TIME.search(line.text)
     ):
         return linerefusals.FROM_ANOTHER
+    if (line.is_bullet or not is_sentence(line)) and _DAYS_ALONE.search(line.text):
+        return linerefusals.UNREAD
     if (named := _OF_MONTH.match(line.text)) is not None and fold(named["day"]).removesuffix(
         "s"
     ) in lexicon.weekdays:

@@ -27,6 +27,13 @@ _COUNTED_FROM: Final = re.compile(
     r"(?i)\b(?:from|starts?|starting|begins?|beginning|ab|beginn|dès|à partir|vanaf|dal)\b.*(?<![\w:.-])(?:[2-9]|[1-4]\d)\s?(?:sessions|lessons|classes|meetings|séances|lektionen|stunden|lessen|lezioni|sesiones|clases)\b"
 )
 """How many dates there are from the one that the line says, `11 January, 10 evenings`."""
+_LASTS_DAYS: Final = re.compile(
+    r"(?i)\b(?:for\s+)?(?:two|three|four|five|six|seven|eight|ten|[2-9]|[1-3]\d)\s+(?:days|nights)\b(?!\s+(?:before|after|later|earlier|notice|old|ago|to go|left|away|in\b))"
+)
+"""How many days it lasts that the line says, beside the first of them."""
+_LASTING: Final = Refusal(
+    "text-lasting", "The line says how many days it lasts, and its first day alone.", "Write its first and its last day: “7–9 June 2027”.",
+)  # fmt: skip
 _REPEATED: Final = Refusal(
     "text-repeats", "The line says that it is held again and again, which a line of text cannot say here.",
     "Put it into a table with a column Repeat (“every Tuesday until 15 December”), or write each date.",
@@ -144,6 +151,8 @@ def doubt_of(line: TextLine, lexicon: Lexicon) -> Refusal | None:
         and (_COUNTED.search(line.rest) or _COUNTED_FROM.search(line.text))
     ):
         return _REPEATED
+    if line.date and not (line.repeat or re.search(_RANGE, line.date)) and _LASTS_DAYS.search(line.rest):
+        return _LASTING
     rest = [fold(word).strip(".,;:()") for word in line.rest.split()]
     has_weekday, is_timed = any(word in lexicon.weekdays for word in rest), bool(line.time) or line.has_time
     if names_week(line.date) and (has_weekday or is_timed):
@@ -169,9 +178,16 @@ def doubt_of(line: TextLine, lexicon: Lexicon) -> Refusal | None:
     return None
 
 
+_OTHER_TIMES: Final = frozenset("above before usual yesterday previous oben gestern hier".split())
+
+
 def says_nothing(title: str, lexicon: Lexicon) -> bool:
     """Whether a title is the name of a day or a month, a half of the day, a number, or open: it says nothing of what is on."""
     word = fold(title).strip(" .:;,()-")
+    if (
+        like := re.fullmatch(r"(?:(?:the )?same as|as|see|like|wie|comme)(?: on)? (?P<other>[^\W\d_]+)", word)
+    ) is not None:
+        return like["other"] in lexicon.weekdays or like["other"] in _OTHER_TIMES
     is_name = word in lexicon.weekdays or (word in lexicon.months and len(word) > 2)
     return (
         is_name

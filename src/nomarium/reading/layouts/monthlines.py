@@ -30,6 +30,8 @@ _ALSO_WORDS: Final = frozenset(("march", "marsch", "mark"))
 """Months, or their beginnings, that are other words as often."""
 _FOUR_FIRST: Final = re.compile(r"^(0\d|1[0-8]|2[1-3])([0-5]\d)(?=\s+[^\W\d])")
 """Hours of four figures right behind a day, and what is on: `7th 0900 Crane`; 1960 and 2027 are years."""
+SENT: Final = "\0"
+"""Stands for the month of a message."""
 _WEEK_BEFORE: Final = re.compile(
     r"(?i)(?:w\s?/?\s?[cb]|week\s+(?:commencing|beginning|of))\b\.?:?\s+(?=(?:[^\W\d]+\.?\s+)?\d{1,2}\b)"
 )
@@ -138,3 +140,10 @@ def in_month(line: TextLine, month: str, lexicon: Lexicon, needs_weekday: bool =
         time=time,
         rest=rest,
     )
+
+
+def after_message(date: str, sent: str) -> str:
+    """A date without a month, in that of a message or, where its day was over when that was sent, in the next one."""
+    day, month, year = sent.split()
+    at = MONTHS.index(month) + (int(re.findall(r"\d+", date)[0]) < int(day))
+    return date.replace(SENT, f"{MONTHS[at % 12]} {int(year) + at // 12}")

@@ -5,20 +5,27 @@ from collections.abc import Set
 from typing import Final, Literal
 
 from nomarium.model.refusal import Refusal
-from nomarium.model.wording import MONTHS
 from nomarium.reading.cells.placewords import is_place
 from nomarium.reading.cells.words import Lexicon
 from nomarium.reading.layouts import linerefusals
 from nomarium.reading.layouts.asides import heads_paper, is_aside, may_title
-from nomarium.reading.layouts.barelines import OF_DAY
+from nomarium.reading.layouts.barelines import heads_programme
 from nomarium.reading.layouts.eventrow import EventRow
-from nomarium.reading.layouts.leftopen import FROM_NOW, OF_ALL, left_open
+from nomarium.reading.layouts.leftopen import FROM_NOW, OF_ALL, TO_FOLLOW, left_open
 from nomarium.reading.layouts.linedoubts import doubt_of
 from nomarium.reading.layouts.lineforms import clocked
 from nomarium.reading.layouts.linerows import HALF_OF_DAY, at_same_time, row_of
 from nomarium.reading.layouts.linetimes import EDGES, time_in
 from nomarium.reading.layouts.listeddates import listed_dates
-from nomarium.reading.layouts.monthlines import goes_into_next, in_month, month_alone, month_in, runs_on
+from nomarium.reading.layouts.monthlines import (
+    SENT,
+    after_message,
+    goes_into_next,
+    in_month,
+    month_alone,
+    month_in,
+    runs_on,
+)
 from nomarium.reading.layouts.programmes import is_after_midnight
 from nomarium.reading.layouts.sentences import said_by_sentences, sentence_of_list
 from nomarium.reading.layouts.textlines import (
@@ -29,8 +36,6 @@ from nomarium.reading.layouts.textlines import (
 from nomarium.reading.layouts.weekdaylines import begins_with_weekday, is_of_week, names_week, on_weekday
 from nomarium.sheets.sheet import Row
 
-_SENT: Final = "\0"
-"""Stands for the month of a message."""
 _DAY_AND_SIGN: Final = re.compile(
     r"(?i)\s*(?:(?:from|du|vom|von|dal|del)\s+)?\d{1,2}(?:st|nd|rd|th|er|\.)?(?:\s*(?:[–-]|\b(?:to|au|bis|al)\b)\s*\d{1,2}(?:st|nd|rd|th|\.)?)?\s*[:–—-]\s*[^\W\d]"
 )
@@ -66,7 +71,7 @@ class Taking:
         self._said_by: TextLine | None = None
         """The line of an event that says this date, where no heading does."""
         self._sent = sent
-        self._titled = _SENT if sent else ""
+        self._titled = SENT if sent else ""
         self.follows_message = False
         """Whether days without a month are those after the message was sent."""
         self._week: Row | None = None
@@ -140,7 +145,7 @@ class Taking:
             pass  # w/b 28 Sept –: nothing on
         elif is_day and not line.time and re.fullmatch(r"[^\W\d]+\s+[-–—]{1,3}", line.rest):
             self.asides.append((line.number, line.text))  # Wed Plank --
-        elif line.date and (_is_heading(line, following) or line.number in self._heads):
+        elif line.date and (heads_programme(line, following) or line.number in self._heads):
             self._stand_over(line)
         elif line.date and not any(map(str.isalpha, line.rest)) and "?" not in line.rest:
             self.headings[line.number] = line  # when, and nothing else
@@ -168,13 +173,20 @@ class Taking:
                 self.refuse(line, linerefusals.FROM_NOW)  # Reminder: photos tomorrow
             else:
                 self.asides.append((line.number, line.text))
+        elif self.rows and TO_FOLLOW.search(line.text) and not (self._is_under_date or is_sentence(line)):
+            self.refuse(line, linerefusals.UNREAD)  # Appointment 4: to be arranged
         elif self._heads_place(line, following):
             self._place = line.text.strip(" :")
         else:
-            if self._date and self._said_by is None:
+            if self._is_under_date:
                 self.loose.append((line.number, line.text))
             self._titled = month_in(line.text, lexicon) or self._titled
             self._text_at, self._last_text = line.number, line
+
+    @property
+    def _is_under_date(self) -> bool:
+        """Whether a date stands over the lines here, and not just one of an event."""
+        return bool(self._date) and self._said_by is None
 
     def _stand_over(self, line: TextLine) -> None:
         """A line that dates those below it; several days leave open of which of them a time is."""
@@ -188,7 +200,8 @@ class Taking:
         day = time_in(line.date)[1] if line.has_time else line.date
         self._date = "" if line.repeat or has_several_days(day) else day
         self._said_by = line
-        if not self._date or names_week(line.date):
+        is_within = self._is_of_week and begins_with_weekday(line.text, self.lexicon)  # Tue & Thu
+        if (not self._date and not is_within) or names_week(line.date):
             self._over, self._over_at, self._is_of_week = line.date, line.number, is_of_week(line)
             self._week = self.rows[-1] if self._is_of_week and not line.time else None
 
@@ -256,9 +269,9 @@ class Taking:
         for month, needs_weekday in ((self._month, False), (self._titled, not goes_on)):
             if month and (day := in_month(line, month, self.lexicon, needs_weekday)) is not None:
                 self._has_titled_days = self._has_titled_days or not self._month
-                if month == _SENT:
+                if month == SENT:
                     self.follows_message = True
-                    return day._replace(date=_after_message(day.date, self._sent))
+                    return day._replace(date=after_message(day.date, self._sent))
                 return day
         if self._said_by is not None and (day := runs_on(line, self._said_by, self.lexicon)) is not None:
             return day
@@ -375,25 +388,3 @@ class Taking:
 
     def refuse(self, line: TextLine, why: Refusal) -> None:
         self.refused.append((line.number, line.text, why))
-
-
-def _after_message(date: str, sent: str) -> str:
-    """A date without a month, in that of a message or, where its day was over when that was sent, in the next one."""
-    day, month, year = sent.split()
-    at = MONTHS.index(month) + (int(re.findall(r"\d+", date)[0]) < int(day))
-    return date.replace(_SENT, f"{MONTHS[at % 12]} {int(year) + at // 12}")
-
-
-def _is_heading(line: TextLine, following: TextLine | None) -> bool:
-    """Whether a line dates those below it: it says no more, or they have the times and it has none."""
-    if line.time or line.has_time:
-        return False
-    if sum(map(str.isalpha, line.rest)) < 2 and "?" not in line.rest:
-        return True
-    if OF_DAY.fullmatch(line.rest):
-        return True
-    if following is None or following.date or not following.time:
-        return False
-    return following.text.startswith(following.time) and any(
-        map(str.isalpha, following.rest)
-    )  # a line of a programme, and not `Hours 9:00 - 3:30`

@@ -13,6 +13,10 @@ from nomarium.reading.layouts.linetimes import LEADING
 from nomarium.reading.layouts.textlines import TextLine
 
 _BEGINS: Final = re.compile(r"^(?P<name>[^\W\d_]{2,})\.?(?:\s*(?P<sign>[:,|–—-])\s*|\s+|$)")
+_TO_OTHER: Final = re.compile(
+    r"^\.?\s*(?:[-–—/&+]|to|and|bis|und|et|au)\s*(?P<name>[^\W\d_]{2,})\.?(?=[\s:,|–—-]|$)\s*[:,|–—-]?\s*"
+)
+"""A second weekday behind the first, `Sat–Sun`, `Mon & Tue`."""
 _NUMBER: Final = re.compile(
     r"(\d{1,2})(?:st|nd|rd|th|\.)?(?=[\s:,|–—-]|$)[\s:,|–—-]*(?!\s*(?:[ap]\.?m\b|\d))"
 )
@@ -61,6 +65,9 @@ def on_weekday(text: str, heading: str, lexicon: Lexicon, is_week: bool = False)
     weekday = lexicon.weekdays.get(fold(match["name"])) if match else None
     if match is None or weekday is None:
         return None
+    both = _both_days(text, match, heading, lexicon)
+    if both is not None:
+        return both
     rest = text[match.end() :]
     number = _NUMBER.match(rest)
     is_clear = bool(match["sign"]) or not rest or LEADING.match(rest) is not None or number is not None
@@ -75,6 +82,24 @@ def on_weekday(text: str, heading: str, lexicon: Lexicon, is_week: bool = False)
         rest = rest[number.end() :]  # Mon 7  Opening, under 7–11 June
     year = f" {day.year}" if day.year != _UNKNOWN_YEAR else ""
     return OnWeekday(f"{match['name']} {day.day} {MONTHS[day.month - 1]}{year}", rest, is_clear)
+
+
+def _both_days(text: str, first: re.Match[str], heading: str, lexicon: Lexicon) -> OnWeekday | None:
+    """The days of a line that begins with two weekdays of the week of a heading, from one to the other or the two of them."""
+    other = _TO_OTHER.match(text, first.end("name"))
+    other = other or _TO_OTHER.match(text[first.end("name") :])
+    names = (fold(first["name"]), fold(other["name"])) if other is not None else ()
+    if other is None or not all(name in lexicon.weekdays for name in names):
+        return None
+    found = [_days_of(heading, lexicon).get(lexicon.weekdays[name], []) for name in names]
+    if any(len(days) != 1 for days in found) or found[0][0] >= found[1][0]:
+        return None
+    (begin,), (end,) = found
+    sign = " & " if re.search(r"[&+/]|\b(?:and|und|et)\b", other[0]) and (end - begin).days > 1 else " – "
+    year = f" {end.year}" if end.year != _UNKNOWN_YEAR else ""
+    days = f"{begin.day} {MONTHS[begin.month - 1]}{year}{sign}{end.day} {MONTHS[end.month - 1]}{year}"
+    rest = text[first.end("name") :][other.end() :] if other.string != text else text[other.end() :]
+    return OnWeekday(days, rest, True)
 
 
 def begins_with_weekday(text: str, lexicon: Lexicon) -> bool:
