@@ -211,6 +211,14 @@ LISTS: dict[str, tuple[str, list[str]]] = {
     "rows that name a half whose times stand below": (
         "Date,Session,What\n7 Dec 2026,AM,Knots\n8 Dec 2026,PM,Tar\n,,\nAM = 9-12; PM = 1-4,,", ["Knots 2026-12-07T09:00/2026-12-07T12:00", "Tar 2026-12-08T13:00/2026-12-08T16:00"],
     ),
+    "days of a course, each at its times": (
+        "Course,Day 1,Day 2,Times\nCaulking,12 Jan 2027,13 Jan 2027,9-4\nSpars,19 Jan 2027,,9-4",
+        ["Caulking 2027-01-12T09:00/2027-01-12T16:00", "Caulking 2027-01-13T09:00/2027-01-13T16:00", "Spars 2027-01-19T09:00/2027-01-19T16:00"],
+    ),
+    "a drawn month that is named below it": (
+        "Sun,Mon,Tue,Wed,Thu,Fri,Sat\n,,1,2,3,4,5\n,,Knots 6pm,,,Fair,\n6,7,8,9,10,11,12\n,Board 7pm,,,,,\nDecember 2026,,,,,,",
+        ["Board 2026-12-07T19:00/2026-12-07T20:00", "Fair 2026-12-04/2026-12-05", "Knots 2026-12-01T18:00/2026-12-01T19:00"],
+    ),
     "days counted in German": ("Name;von;bis;Tage\nQuill;21.12.2026;31.12.2026;7", ["Quill 2026-12-21/2027-01-01"]),
     "an open end in a column of ends": ("Date,Start,End,What\n2026-12-07,18:30,open end,Fair", ["Fair 2026-12-07T18:30/2026-12-07T19:30"]),
     "months that run to December": (
@@ -227,6 +235,34 @@ def test_rows_of_lists(kind: str, tmp_path: Path) -> None:
     source.write_text(rows + "\n", "utf-8")
     options = ("--column", "Hirer=summary") if "Hirer" in rows else ()
     assert sorted(built(source, "--school-year", "2026:2027", *options)) == sorted(events)
+
+
+def test_a_month_without_a_name_is_no_week_by_any_advice(tmp_path: Path) -> None:
+    rows = "Sun,Mon,Tue,Wed,Thu,Fri,Sat\n,,1,2,3,4,5\n,,Knots,,,Fair,\n6,7,8,9,10,11,12"
+    source = csv_file(tmp_path, rows)
+    assert "nothing says which month it is" in refused(source)
+    assert "nothing says which month it is" in refused(source, "--day-one", "2026-11-29")
+
+
+def test_a_time_beside_several_dates_is_of_one_of_them(tmp_path: Path) -> None:
+    rows = "Event,Last met,Next meeting,Time\nSafety,3 Nov 2026,8 Dec 2026,10:00"
+    source = csv_file(tmp_path, rows)
+    said = refused(source)
+    assert "says a time, and not of which date" in said
+    assert '--column "Next meeting=date"' in said
+    assert built(source, "--column", "Next meeting=date", "--column", "Last met=") == [
+        "Safety 2026-12-08T10:00/2026-12-08T11:00"
+    ]
+
+
+def test_the_times_in_the_heads_of_a_roster_that_was_asked_for(tmp_path: Path) -> None:
+    rows = "Date,Lesson 1 (9:00-9:50),Duty\nMon 7 Dec 2026,Knots,Dory\nTue 8 Dec 2026,Oak,Quill"
+    assert built(csv_file(tmp_path, rows), "--as", "roster") == [
+        "Lesson 1: Knots 2026-12-07T09:00/2026-12-07T09:50",
+        "Duty: Dory 2026-12-07/2026-12-08",
+        "Lesson 1: Oak 2026-12-08T09:00/2026-12-08T09:50",
+        "Duty: Quill 2026-12-08/2026-12-09",
+    ]
 
 
 def test_repeats_in_a_column_of_notes_are_asked_about(tmp_path: Path) -> None:

@@ -15,6 +15,10 @@ from nomarium.reading.columns.headings import match_exactly, normal
 from nomarium.reading.options import ReadingOptions
 from nomarium.sheets.sheet import Row, Sheet, cell_text
 
+_COUNTED = frozenset(
+    "day session meeting class lesson workshop part visit seance tag termin sitzung treffen sesion dia".split()
+)
+"""What is counted in headings over the dates of one thing, `Day 1`, `Day 2`; the time of its row holds on each."""
 _YEARS = frozenset("year yr annee jahr ano jaar anno".split())
 
 
@@ -87,10 +91,14 @@ def _numbered(
     headings: Sequence[str], plain: Sequence[str], sample: Sequence[Sequence[Cell]], lexicon: Lexicon
 ) -> DateJoins | None:
     """Two columns or more headed as dates and told apart by nothing but a number."""
+    is_timed = any(
+        (time := match_exactly(name)) and time.field in ("time", "start") for name in plain if name
+    )
     found = [
         at
         for at, name in enumerate(plain)
-        if (match := re.fullmatch(r"(.+?) ?\d{1,2}", name)) and _heads_dates(match[1])
+        if (match := re.fullmatch(r"(.+?) ?\d{1,2}", name))
+        and (_heads_dates(match[1]) or (is_timed and match[1] in _COUNTED))
     ]
     if any(
         name and (ends := match_exactly(re.sub(r" ?\d+$", "", name))) is not None and ends.field == "end-date"

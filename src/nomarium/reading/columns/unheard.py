@@ -58,6 +58,7 @@ def unheard(
         **_moved_dates(sheet, columns, repeats),
         **_unused_times(sheet, columns, rows, lexicon, keeps_extra),
         **({} if repeats else _repeats_in_notes(sheet, columns, rows, lexicon)),
+        **_times_of_no_date(sheet, columns),
     }
     sessions = _unread_sessions(sheet, [c for c in free if c.at not in found])
     return [*(found[at] for at in sorted(found)), *sessions]
@@ -149,6 +150,27 @@ def _repeats_in_notes(
             "column-when", message, remedy, sheet.place(None, column.at, column.heading)
         )
     return found
+
+
+def _times_of_no_date(sheet: Sheet, columns: Sequence[Column]) -> dict[int, Problem]:
+    """A problem for a column of times in a table whose rows have several dates, each an event of its own, and none of which
+    is the date of the row: it is open which of them the times are of."""
+    dated = [c for c in columns if c.field == "milestone" and c.filled]
+    times = [c for c in columns if c.field in ("time", "start") and c.filled and not c.has_days]
+    if (
+        not dated
+        or not times
+        or any(
+            c.field in ("date", "when", "day", "week", "repeat") or c.has_days
+            for c in columns
+            if c not in dated
+        )
+    ):
+        return {}
+    time = times[0]
+    message = f"The column {called(sheet, time)} says a time, and not of which date: {listed([f'“{c.heading}”' for c in dated])} are each an event of their own."
+    remedy = f'Say which is the date of the row: --column "{dated[-1].heading}=date"; or leave the times out: --column "{time.heading or letter_of(sheet, time)}=".'
+    return {time.at: Problem("column-times", message, remedy, sheet.place(None, time.at, time.heading))}
 
 
 def _may_say_when(

@@ -58,10 +58,12 @@ def look(top: Top) -> Reading | NotRead:
         message = f"{sheet.title} is no drawn month: no row names the weekdays."
         remedy = "Put the names of the weekdays above the weeks."
         return not_read(sheet, "no-month", "it is no drawn month", "month-none", message, remedy)
-    drawing = _Drawing(month=_month_of(sheet.name, lexicon, options))
+    drawing = _Drawing(
+        month=_month_of(sheet.name, lexicon, options) or _month_below(rows[head + 1 :], lexicon, options)
+    )
     for number, row in rows:
         _take_row(sheet, drawing, number, row, lexicon, options)
-    if not drawing.months_seen and drawing.month is None and _has_numbers(rows[head + 1 :]):
+    if not drawing.months_seen and drawing.month is None and has_day_numbers(rows[head + 1 :]):
         message = f"{sheet.title} is drawn as a month, and nothing says which month it is."
         remedy = "Write the month and the year above the weekdays, such as April 2027."
         return not_read(
@@ -84,7 +86,28 @@ def look(top: Top) -> Reading | NotRead:
     return Reading(sheet, "month", events, (*sheet.notes, told))
 
 
-def _has_numbers(rows: Sequence[Row]) -> bool:
+def _month_below(rows: Sequence[Row], lexicon: Lexicon, options: ReadingOptions) -> tuple[int, int] | None:
+    """The month that is named below the last week of a drawing, and nowhere among its weeks."""
+    titles = [
+        month
+        for _, row in rows
+        if (
+            month := _title_month(
+                [(n, cell) for n, cell in enumerate(row) if cell_text(cell)], lexicon, options
+            )
+        )
+    ]
+    return (
+        titles[0]
+        if len(titles) == 1
+        and _title_month(
+            [(n, cell) for n, cell in enumerate(rows[-1][1]) if cell_text(cell)], lexicon, options
+        )
+        else None
+    )
+
+
+def has_day_numbers(rows: Sequence[Row]) -> bool:
     """Whether some row has several cells that begin with the numbers of days after each other; `9-5` in each are hours."""
     for _, row in rows:
         begins = {

@@ -25,6 +25,7 @@ from nomarium.reading.layouts.drawn import (
     events_of,
 )
 from nomarium.reading.layouts.layout import NotRead, Reading, Top, not_read
+from nomarium.reading.layouts.month import has_day_numbers
 from nomarium.reading.layouts.narrowcells import in_whole_lines
 from nomarium.reading.layouts.slots import is_clear_time
 from nomarium.reading.layouts.weekdays import begins_week, dates_of_weekdays
@@ -48,6 +49,8 @@ def look(top: Top) -> Reading | NotRead:
     are_times = _are_times([text for _, row in weeks for at in weekdays if (text := cell_text(row[at]))])
     if are_times and _dated_columns(weeks, min(weekdays), lexicon) != 1:
         return _no_planner(sheet)  # when classes are, which other columns name
+    if has_day_numbers(weeks):
+        return _no_planner(sheet)  # a month, whose name is missing
     settled: list[Problem] = []
     label, counted = _label_column(weeks, min(weekdays), lexicon), "counted from its date"
     if label is not None:

@@ -231,9 +231,11 @@ def _slot_down(
     columns: _Columns,
 ) -> Slot:
     heading = cell_text(head[column])
-    if columns.kind != "parts of the day":
-        return Slot(number, column, heading, row[column], days, time, is_place=columns.kind == "places")
     said = session_of(heading)  # Morning (9:00-12:00)
+    if columns.kind != "parts of the day":
+        if time is NOTHING and said.time is not NOTHING and said.name:
+            heading, time = said.name, said.time
+        return Slot(number, column, heading, row[column], days, time, is_place=columns.kind == "places")
     own = said.time if said.time is not NOTHING else time
     where = cell_text(row[columns.place]) if columns.place is not None and columns.place < len(row) else ""
     return Slot(number, column, said.name or heading, row[column], days, own, is_session=True, where=where)

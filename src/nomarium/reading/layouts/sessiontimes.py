@@ -10,7 +10,6 @@ from nomarium.model.wording import listed
 from nomarium.reading.columns.column import Column
 from nomarium.reading.columns.headings import normal
 from nomarium.reading.columns.table import TableReading
-from nomarium.reading.layouts.codes import times_of_names
 from nomarium.sheets.sheet import Row, Sheet, cell_text
 
 _LOOKED_AT: Final = 2000
@@ -34,6 +33,8 @@ def with_session_times(sheet: Sheet, table: TableReading) -> Sheet | None:
     rows = list(islice(sheet.rows(), _LOOKED_AT + 1)) if named is not None else []
     if named is None or len(rows) > _LOOKED_AT:
         return None
+    from nomarium.reading.layouts.codes import times_of_names
+
     names = {cell_text(row[named.at]) for _, row in table.rows() if named.at < len(row)} - {""}
     times = times_of_names(rows, names) if len(names) <= _MOST_NAMES else {}
     if not names or times.keys() != names:
