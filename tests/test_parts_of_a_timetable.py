@@ -112,6 +112,18 @@ PLANS: dict[str, tuple[dict[str, str], list[str]]] = {
         {"horarios": "Hora,Lunes,Martes,Miércoles\n8:00 a 8:50,Nudos,Madera,Velas\nRECREO,,,\n9:20 a 10:10,Velas,Nudos,", "calendario": "Evento,Inicio,Fin\nInicio de clases,2026-11-30,\nFeriado,2026-12-01,\nFin de clases,2026-12-02,"},
         ["Nudos 2026-11-30T08:00/2026-11-30T08:50", "Velas 2026-11-30T09:20/2026-11-30T10:10", "Velas 2026-12-02T08:00/2026-12-02T08:50"],
     ),
+    "a sheet for each day, and the dates of the days": (
+        {"a day": "Period,Start,End,Class\n1,9:00,10:00,Knots", "b day": "Period,Start,End,Class\n1,9:00,10:00,Oak", "calendar": "Date,Day\n2027-01-11,A\n2027-01-12,B\n2027-01-13,B"},
+        ["Knots 2027-01-11T09:00/2027-01-11T10:00", "Oak 2027-01-12T09:00/2027-01-12T10:00", "Oak 2027-01-13T09:00/2027-01-13T10:00"],
+    ),
+    "numbers behind days are periods where there are bells": (
+        {"classes": "Class,Pattern\nKnots,Mon 1+2; Thu 2\nTar,Tue 1-2", "bells": "Period,Start,End\n1,9:00,9:50\n2,9:50,10:40", "term": "Spring,2027-01-11,2027-01-15"},
+        ["Knots 2027-01-11T09:00/2027-01-11T10:40", "Tar 2027-01-12T09:00/2027-01-12T10:40", "Knots 2027-01-14T09:50/2027-01-14T10:40"],
+    ),
+    "key dates in one cell each, and a day that has another's classes": (
+        {"timetable": "Day,Time,Class\nMon,9-10,Knots\nTue,10-11,Tar", "term dates": "Term starts 11 January 2027\nMonday classes meet on Tuesday 12 January 2027\nTerm ends 12 January 2027"},
+        ["Knots 2027-01-11T09:00/2027-01-11T10:00", "Knots 2027-01-12T09:00/2027-01-12T10:00"],
+    ),
     "exams beside the times of their sessions": (
         {"exams": "Date,Session,Paper,Room\n2026-12-07,AM,Knots 1,Loft\n2026-12-07,PM,Tar 1,Shed", "sessions": "Session,Start,End\nAM,9:00,11:00\nPM,13:30,15:00"},
         ["Knots 1 2026-12-07T09:00/2026-12-07T11:00 @ Loft", "Tar 1 2026-12-07T13:30/2026-12-07T15:00 @ Shed"],

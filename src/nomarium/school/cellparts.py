@@ -28,7 +28,7 @@ _NAME = r"[^\W\d_][\w'’-]+(?: [^\W\d_][\w'’-]*\.?){1,2}"
 """What a person may be called, and much else, too."""
 _INITIALS = r"[A-Z]{2,3}"
 """What a teacher is called behind a class; before one, it is a class."""
-_GROUP = r"(?i)(?:year|yr|grade|gr|form|class|group|set|div(?:ision)?)\.?\s*\w{1,3}|(?:[1-9]|1[0-3])[A-Z]{1,2}(?:/\w+)?"
+_GROUP = r"(?i)(?:year|yr|grade|gr|form|class|group|set|squad|team|student|pupil|apprentices?|journeym[ae]n|div(?:ision)?)\.?\s*\w{1,3}|(?:[1-9]|1[0-3])[A-Z]{1,2}(?:/\w+)?"
 _LIKE: Final[tuple[tuple[Part, str], ...]] = (("teacher", _TEACHER), ("group", _GROUP), ("room", _ROOM))
 
 

@@ -51,7 +51,10 @@ def classes_found(
     table, terms = sheets.tables.get("timetable"), [term.name for term in year.terms]
     if table is not None:
         table = table._replace(items=with_terms(table.items, terms, notes))
-    rows = class_rows(table, options, bool(year.cycle)) if table else ClassRows([], {}, None, [], [])
+    has_bells = "bells" in sheets.tables
+    rows = (
+        class_rows(table, options, bool(year.cycle), has_bells) if table else ClassRows([], {}, None, [], [])
+    )
     known = _known_parts(rows.items, naming, people)._replace(terms=tuple(terms))
     known = known._replace(groups=known.groups | sheets.divisions.keys())
     waits = any(item.text("period") and not item.text("label") for item in rows.items)

@@ -43,13 +43,17 @@ class ClassRows(NamedTuple):
     notes: list[Problem]
 
 
-def class_rows(table: Table, options: ReadingOptions, has_cycle: bool) -> ClassRows:
-    """Settle the rows of a Timetable. `has_cycle`: labels are known, and `A` or `F` may be one of them."""
+def class_rows(table: Table, options: ReadingOptions, has_cycle: bool, has_bells: bool = False) -> ClassRows:
+    """Settle the rows of a Timetable. `has_cycle`: labels are known, and `A` or `F` may be one of them. `has_bells`: bare numbers
+    behind days, `Tue 1-2`, are periods."""
     problems, notes = list[Problem](), list[Problem]()
     items = _with_groups(table.items, options, problems, notes)
     items = [_in_building(_in_section(item)) for item in items]
     items = _taught(items, notes)
-    items = [_with_time_apart(item) for item in items]
+    are_periods = has_bells or not all(
+        days_and_time(text)[1] for item in items if (text := item.text("meets"))
+    )
+    items = [_with_time_apart(item, are_periods) for item in items]
     items = _in_english(_settled(items, notes))
     items = items if has_cycle else _with_days_in_brackets(items, options)
     texts = [text for item in items if (text := item.text("label") or item.text("meets"))]
@@ -282,11 +286,17 @@ def _is_right(item: Item) -> bool:
     )
 
 
-def _with_time_apart(item: Item) -> Item:
-    """A row whose weekdays and time stand in one cell (`MWF 9:00-9:50`), with both in cells of their own."""
+_BARE_HOURS = r"[\d\s–-]+"
+
+
+def _with_time_apart(item: Item, are_periods: bool) -> Item:
+    """A row whose weekdays and time stand in one cell (`MWF 9:00-9:50`), with both in cells of their own. Numbers alone, as in
+    `Tue 1-2`, are no hours where they `are_periods`."""
     for field in ("meets", "label"):
         text = item.text(field)
         days, time = days_and_time(text) if text else ("", "")
+        if are_periods and re.fullmatch(_BARE_HOURS, time):
+            continue
         if time and not item.text("time") and not item.text("start"):
             return item._replace(cells={**item.cells, field: "", "label": days, "time": time})
     days = item.text("meets")

@@ -1,5 +1,6 @@
 """Sheets of names and dates, or of periods and times, without a row of headings, and stretches of days without names, as the tables they are."""
 
+import re
 from collections.abc import Iterator, Sequence
 from itertools import islice
 from typing import Final
@@ -21,10 +22,29 @@ def with_headings(sheet: Sheet) -> Sheet:
     if len(rows) > _MOST_ROWS:
         return sheet
     wide = [one for one in rows if sum(map(bool, map(cell_text, one[1]))) > 1]
+    if not wide and (apart := _dates_apart(rows)):
+        rows = wide = apart
     if _is_one_stretch(wide):
         return sheet._replace(read_rows=lambda: _named(rows, wide[0][0]))
     head = _head_of_dates(wide) or _head_of_bells(wide)
     return sheet._replace(read_rows=lambda: _headed(rows, wide[0][0], head)) if head else sheet
+
+
+def _dates_apart(rows: Sequence[Row]) -> list[Row]:
+    """Rows that are each one text, `Term starts 11 January 2027`, as a name and a date; nothing where one of them is none."""
+    found: list[Row] = []
+    for number, row in rows:
+        text = next(filter(None, map(cell_text, row)), "")
+        parts = (
+            text[: at.start()].strip(" :–—-") for at in re.finditer(r"(?:\s|:)(?=[^\W\d_]*\.?,?\s*\d)", text)
+        )
+        named = [(name, text[len(name) :].strip(" :–—-")) for name in parts if name]
+        date = next(((name, said) for name, said in named if looks_like_date(said)), None)
+        if date is not None:
+            found.append((number, [*date]))
+        elif text:
+            return []
+    return found
 
 
 def _head_of_dates(rows: Sequence[Row]) -> dict[int, str]:

@@ -33,6 +33,8 @@ _FOLLOWS: Final = (
     r"\b(?:follow(?:s|ing)?|runs?|operate[sd]?|uses?|as)\s+(?:(?:as|on|an?|the)\s+)*"
     r"(?P<day>(?:mon|tues|wednes|thurs|fri|satur|sun)day)\b"
 )
+_HAS_CLASSES: Final = r"\b(?P<day>(?:mon|tues|wednes|thurs|fri|satur|sun)day)(?:'?s)?\s+(?:classes|lessons|timetable|schedule)\s+(?:meet|held|are|will|on|today|instead|timetable)\b"
+"""`Monday classes meet on Tuesday`."""
 _OF_BELLS: Final = (
     r"\b(?:timetable|schedule|bells?|dismissal|early (?:closing|finish|release|close|departure)|late (?:start|opening|arrival)|"
     r"(?:half|short|minimum|shortened|early) days?|noon|midday|collapsed)\b"
@@ -120,7 +122,7 @@ def key_dates(sheet: Sheet, asked: Mapping[str, str] = NOT_ASKED) -> KeyDates | 
 
 def _other_weekday(name: str) -> str:
     """The weekday whose timetable is held on a date, `Follow Thursday timetable`; nothing for any other text."""
-    match = re.search(_FOLLOWS, fold(name))
+    match = re.search(_FOLLOWS, fold(name)) or re.search(_HAS_CLASSES, fold(name))
     return match["day"].capitalize() if match is not None else ""
 
 

@@ -98,7 +98,7 @@ def _splits(text: str, labels: Codes, periods: Codes) -> set[tuple[str, tuple[st
         if label is None:
             continue
         period = periods.find(tail)
-        codes = (period,) if period is not None else periods.read(tail) if re.search(r"[-–]", tail) else ()
+        codes = (period,) if period is not None else periods.read(tail) if re.search(r"[-–+&]", tail) else ()
         if codes and not isinstance(codes, Refusal):
             found.add((label, codes))
     return found

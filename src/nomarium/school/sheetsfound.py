@@ -1,5 +1,6 @@
 """The sheets of a plan as its tables: which is which, several that add up, those that are left out."""
 
+import re
 from collections.abc import Iterator, Mapping, Sequence
 from itertools import islice
 from typing import NamedTuple
@@ -8,6 +9,8 @@ from nomarium.model.account import Account
 from nomarium.model.limits import MOST_TABLE_ROWS
 from nomarium.model.problem import Place, Problem, note
 from nomarium.model.wording import listed
+from nomarium.reading.cells.weekdaycodes import WeekdayCodes
+from nomarium.reading.cells.words import ENGLISH
 from nomarium.reading.columns.head import looks_like_date
 from nomarium.reading.options import ReadingOptions
 from nomarium.school.bellsheets import (
@@ -21,6 +24,7 @@ from nomarium.school.datedbells import days_with_bells
 from nomarium.school.datesoff import dates_off
 from nomarium.school.daycolumns import days_in_rows
 from nomarium.school.daysabove import days_above
+from nomarium.school.drawnheads import days_named, week_of
 from nomarium.school.drawnweeks import drawn_week
 from nomarium.school.dutycolumns import duties_in_rows
 from nomarium.school.headless import with_headings, with_periods
@@ -183,11 +187,31 @@ def _take_idle(
     if ringing is not None:
         special = Kind("specialdays", "dates under the name of a bell schedule")
         _take(found, ringing, special, asked, problems, notes)
+    elif kind.why != "as asked" and "cycle" not in found.tables and (columns := _dated_labels(found, sheet)):
+        dated = Kind("cycle", "dates with the labels of the classes", columns)
+        _take(found, sheet, dated, asked, problems, notes)
     elif kind.why != "as asked" and days_in_rows(sheet, _labels(found)) is not None:
         classes = Kind("timetable", "classes with a column a label")
         _take(found, sheet, classes, asked, problems, notes)
     else:
         passed_over(sheet, kind, notes)
+
+
+def _dated_labels(found: SheetsFound, sheet: Sheet) -> dict[str, int]:
+    """The columns of a sheet with a date a row and beside it, in one column, labels that the classes have and no weekdays."""
+    tables = [found.tables[name] for name in ("timetable", "rotation") if name in found.tables]
+    texts = {item.text("label") for table in tables for item in table.items} - {""}
+    for _, grid in found.grids:
+        texts |= {*drawn.labels} if (drawn := drawn_week(grid)) is not None else set()
+    if not texts or WeekdayCodes(texts, ENGLISH).are_days:
+        return {}
+    labels = {plain(part) for text in texts for part in re.split(r"[,;/&]", text)}
+    dated = [row for _, row in islice(sheet.rows(), MOST_TABLE_ROWS) if any(map(looks_like_date, row))]
+    named = [{n for n, cell in enumerate(row) if plain(cell_text(cell)) in labels} for row in dated]
+    dates = [{n for n, cell in enumerate(row) if looks_like_date(cell) and cell_text(cell)} for row in dated]
+    if len(dated) < 2 or any(len(one) != 1 for one in (*named, *dates)) or len(set(map(tuple, named))) > 1:
+        return {}
+    return {"date": min(dates[0]), "label": min(named[0])} if dates[0] != named[0] else {}
 
 
 def _labels(found: SheetsFound) -> frozenset[str]:
@@ -310,6 +334,7 @@ def _take(
     if name in ("timetable", "rotation") and ((wrong and not table.items) or is_drawn):
         found.grids.append(("", sheet))  # no column for classes or blocks: a drawn week, or nothing
         return
+    table = _on_its_day(table) if name == "timetable" else table
     both = there and _both(name, there, table)
     if there is not None and both is None:
         problems.append(_twice(name, there, sheet))
@@ -335,6 +360,16 @@ def _take(
             notes,
         )
         found.accounts.pop()  # its rows are counted above
+
+
+def _on_its_day(table: Table) -> Table:
+    """Classes of a sheet that is called as a day is, `A day`, `Monday`, or as weeks are, on that day, or in those weeks, where no column says it."""
+    names = days_named(table.sheet.name, frozenset(), ENGLISH)
+    week = week_of(table.sheet.name)
+    field, said = ("label", ", ".join(names)) if names else ("week", week)
+    if not said or field in table.columns or "meets" in table.columns:
+        return table
+    return table._replace(items=[item._replace(cells={**item.cells, field: said}) for item in table.items])
 
 
 def _both(name: str, one: Table, other: Table) -> Table | None:
