@@ -39,6 +39,15 @@ SAID: dict[str, tuple[str, list[str]]] = {
         "Watch, w/c Mon 7 December 2026\n\nMon Quill\nTue & Thu Perrin\nSat–Sun duty officer",
         ["Perrin 2026-12-08/2026-12-09", "Perrin 2026-12-10/2026-12-11", "Quill 2026-12-07/2026-12-08", "duty officer 2026-12-12/2026-12-14"],
     ),
+    "a deadline in brackets": ("Round 1 (by 12 Dec 2026): Quill v Perrin", ["Deadline: Round 1 (Quill v Perrin) 2026-12-12/2026-12-13"]),
+    "a season counted in Roman figures": (
+        "I  Friday 4 December 2026, 19.30: Handel\nII  Friday 29 January 2027, 19.30: Folk night",
+        ["I: Handel 2026-12-04T19:30/2026-12-04T20:30", "II: Folk night 2027-01-29T19:30/2027-01-29T20:30"],
+    ),
+    "a bulletin of a week": (
+        "Staff bulletin 14 – week of 7 December 2026\n\nMONDAY\n8.30 briefing, staff room\nWEDNESDAY\n15.45 union meeting",
+        ["briefing 2026-12-07T08:30/2026-12-07T09:30 @ staff room", "union meeting 2026-12-09T15:45/2026-12-09T16:45"],
+    ),
     "how long it lasts": ("Splicing: Thursday 28 January 2027 at 4pm for 2 hours", ["Splicing 2027-01-28T16:00/2027-01-28T18:00"]),
     "what is struck out": ("~~30 Jan 2027: Open day~~\n6 Feb 2027: Open day, Loft", ["Open day 2027-02-06/2027-02-07 @ Loft"]),
     "a number that is the hour": ("11.01.2027, 10 Uhr Knoten", ["Knoten 2027-01-11T10:00/2027-01-11T11:00"]),
@@ -112,6 +121,7 @@ def test_a_line_that_counts_its_dates_is_no_single_event(line: str, tmp_path: Pa
     [
         "Session 2: one week later",
         "First Saturday – Market",
+        "Fire alarms: first Mon of each quarter",
         "Mast Row closed: two days from 16 December 2026",
         "Session 4: to be arranged",
         "- Slip closed 21st to 3rd",
@@ -127,6 +137,17 @@ def test_a_line_that_says_another_day_or_time_too_is_refused(line: str, tmp_path
     source = tmp_path / "notice.txt"
     source.write_text(f"Session 1: Tue 12 January 2027, 4pm\n{line}\n", "utf-8")
     assert "line 2" in refused(source)
+
+
+@pytest.mark.parametrize(("times", "is_told"), [("7.30 8.00", True), ("7.30 19.30", False), ("7.30 11.00", False), ("7.30pm 8", False), ("07:30 08:00", False)])  # fmt: skip
+def test_times_that_could_be_evenings_are_said_to_be_mornings(
+    times: str, is_told: bool, tmp_path: Path
+) -> None:
+    rows = "\n".join(f"{day} Dec 2026,{time},Concert {day}" for day, time in enumerate(times.split(), 4))
+    source = tmp_path / "season.csv"
+    source.write_text(f"Date,Time,Event\n{rows}\n", "utf-8")
+    said = nomarium("build", source, "-o", tmp_path / "o.ics").text
+    assert ("Times such as “7.30” are in the morning" in said) is is_told
 
 
 def test_a_part_of_a_month_is_no_date_and_no_remark(tmp_path: Path) -> None:

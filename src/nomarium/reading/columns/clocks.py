@@ -91,6 +91,8 @@ def clock_from(heard: Iterable[tuple[Clock, str]]) -> ClockFound:
             others = True
     if evening and says_meridiem and not others:
         return ClockFound("mixed", f"“{says_meridiem}” says which half of the day", are_evenings=True)
+    if not doubtful and evening and not (others or says_meridiem):
+        return ClockFound("", f"“{evening}”")
     if not doubtful:
         return NO_CLOCK
     if says_meridiem:
@@ -181,6 +183,17 @@ def half_open(clock: Clock) -> Refusal:
     half, remedy = ("evening", _REMEDY_LATE) if is_late else ("afternoon", _REMEDY)
     message = f"{clock_text(clock.secs)} could be in the morning or in the {half}."
     return Refusal("clock-open", message, remedy)
+
+
+def morning_told(found: ClockFound) -> list[Problem]:
+    """A note that times from seven to ten are in the morning, where nothing says so and every time of a list could be in the
+    evening as well."""
+    if found.clock or not found.evidence:
+        return []
+    message = (
+        f"Times such as {found.evidence} are in the morning: nothing says which half of the day they are in."
+    )
+    return [note("clock-morning", message, "If they are in the evening, write 7:30 pm or 19:30.")]
 
 
 def clock_told(found: ClockFound) -> list[Problem]:

@@ -11,7 +11,7 @@ from nomarium.reading.cells.memo import REPEAT_FIELDS
 from nomarium.reading.cells.moments import Moment, plain_date, read_moment
 from nomarium.reading.cells.words import Lexicon, fold
 from nomarium.reading.columns.asked import overridden_twice, without_overridden
-from nomarium.reading.columns.clocks import clock_told, find_clock
+from nomarium.reading.columns.clocks import clock_told, find_clock, morning_told
 from nomarium.reading.columns.column import Column
 from nomarium.reading.columns.columnnotes import column_notes
 from nomarium.reading.columns.columns import assign_columns
@@ -252,7 +252,11 @@ def _settled(
 
         above = year_above(sheet, table.head)
     decisions = decide(sheet, columns, data, options, lexicon, whole, above)._replace(clock=clock)
-    notes = [*table.notes, *told(decisions, sheet), *(one.at(sheet.place()) for one in clock_told(clock))]
+    notes = [
+        *table.notes,
+        *told(decisions, sheet),
+        *(one.at(sheet.place()) for one in (*clock_told(clock), *morning_told(clock))),
+    ]
     return table._replace(
         decisions=decisions, problems=(*decisions.problems, *table.problems), notes=(*sheet.notes, *notes)
     )

@@ -56,6 +56,11 @@ _FROM_ANOTHER: Final = re.compile(
 """Words for a day that count from that of another event."""
 
 
+_EACH: Final = re.compile(
+    r"(?i)[^\W\d_]{3,}\W+.*\b(?:(?:every|each)\s+(?:other\s+|second\s+)?(?:week|month|fortnight|(?:mon|tue|wed|thu|fri|sat|sun)\w*)\b|"
+    r"(?:first|second|third|fourth|last|[1-4](?:st|nd|rd|th))\s+(?:mon|tue|wed|thu|fri|sat|sun)\w*\s+(?:of|in)\b)"
+)
+"""What is on, and on which days again and again: `Fire alarms first Mon of each quarter`."""
 _DAYS_ALONE: Final = re.compile(
     r"(?i)\b\d{1,2}(?:st|nd|rd|th)\s*(?:[-–—&]|to|and|or|until|till)\s*(?:the\s+)?\d{1,2}(?:st|nd|rd|th)\b|"
     r"\bon\s+(?:the\s+)?\d{1,2}(?:st|nd|rd|th)?\s*(?:or|and|&|,)\s*(?:the\s+)?\d{1,2}(?:st|nd|rd|th)?\b(?![.:]\d)|"
@@ -68,9 +73,11 @@ TO_FOLLOW: Final = re.compile(
 """Words for a day that is not known yet."""
 
 
-def left_open(line: TextLine, lexicon: Lexicon, follows_time: bool, heads: bool) -> Refusal | None:
+def left_open(
+    line: TextLine, lexicon: Lexicon, follows_time: bool, heads: bool, opens: bool
+) -> Refusal | None:
     """Why such a line may be an event; None for a note. `follows_time`: it stands right below a line with a time, under a date;
-    `heads`: others with a date or a time stand under it."""
+    `heads`: others with a date or a time stand under it; it `opens` a paragraph."""
     if is_like_a_date(line.text, lexicon) or _DATE_IN_FIGURES.match(line.text):
         return linerefusals.UNREAD
     if (
@@ -89,6 +96,8 @@ def left_open(line: TextLine, lexicon: Lexicon, follows_time: bool, heads: bool)
         return linerefusals.FROM_ANOTHER
     if (line.is_bullet or not is_sentence(line)) and _DAYS_ALONE.search(line.text):
         return linerefusals.UNREAD
+    if (line.is_bullet or not is_sentence(line)) and not (heads and opens) and _EACH.search(line.text):
+        return linerefusals.REPEATED
     if (named := _OF_MONTH.match(line.text)) is not None and fold(named["day"]).removesuffix(
         "s"
     ) in lexicon.weekdays:

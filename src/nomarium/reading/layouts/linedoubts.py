@@ -7,6 +7,7 @@ from typing import Final
 
 from nomarium.model.refusal import Refusal
 from nomarium.reading.cells.words import Lexicon, fold
+from nomarium.reading.layouts import linerefusals
 from nomarium.reading.layouts.linetimes import SAME_TIME, time_in
 from nomarium.reading.layouts.textlines import TextLine, is_named
 from nomarium.reading.layouts.weekdaylines import names_week
@@ -33,10 +34,6 @@ _LASTS_DAYS: Final = re.compile(
 """How many days it lasts that the line says, beside the first of them."""
 _LASTING: Final = Refusal(
     "text-lasting", "The line says how many days it lasts, and its first day alone.", "Write its first and its last day: “7–9 June 2027”.",
-)  # fmt: skip
-_REPEATED: Final = Refusal(
-    "text-repeats", "The line says that it is held again and again, which a line of text cannot say here.",
-    "Put it into a table with a column Repeat (“every Tuesday until 15 December”), or write each date.",
 )  # fmt: skip
 _LABELS: Final = frozenset(
     "when where date dates time times day days datum fecha data tijd hora uhrzeit heure from to until start end starts ends begins day all both everything quand wann von bis".split()
@@ -144,13 +141,13 @@ def doubt_of(line: TextLine, lexicon: Lexicon) -> Refusal | None:
         for word in words
     )
     if not line.repeat and (_REPEATS.match(line.text) or are_several or _AGAIN.search(line.text)):
-        return _REPEATED
+        return linerefusals.REPEATED
     if (
         line.date
         and not (line.repeat or re.search(_RANGE, re.sub(r"\d{4}-\d\d-\d\d", "0", line.date)))
         and (_COUNTED.search(line.rest) or _COUNTED_FROM.search(line.text))
     ):
-        return _REPEATED
+        return linerefusals.REPEATED
     if line.date and not (line.repeat or re.search(_RANGE, line.date)) and _LASTS_DAYS.search(line.rest):
         return _LASTING
     rest = [fold(word).strip(".,;:()") for word in line.rest.split()]
@@ -174,7 +171,7 @@ def doubt_of(line: TextLine, lexicon: Lexicon) -> Refusal | None:
         return _SEVERAL
     is_of_range = is_timed and not line.repeat and re.search(_RANGE, line.date) is not None
     if is_of_range and (has_weekday or any(_has_weekdays(word, lexicon) for word in rest)):
-        return _REPEATED  # on these weekdays, and not daily
+        return linerefusals.REPEATED  # on these weekdays, and not daily
     return None
 
 

@@ -55,6 +55,10 @@ FROM_NOW: Final = Refusal(
 OF_MONTH: Final = Refusal(
     "text-weekday", "The line names a weekday by its number in a month, and not its date.", "Write its date on the line.",
 )  # fmt: skip
+REPEATED: Final = Refusal(
+    "text-repeats", "The line says that it is held again and again, which a line of text cannot say here.",
+    "Put it into a table with a column Repeat (“every Tuesday until 15 December”), or write each date.",
+)  # fmt: skip
 FROM_ANOTHER: Final = Refusal(
     "text-undated", "The line says its day or its time only as counted from those of another.", "Write its date and its time on the line.",
 )  # fmt: skip

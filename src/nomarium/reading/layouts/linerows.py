@@ -44,7 +44,7 @@ _LENGTH: Final = re.compile(
 """How long something lasts, beside its time."""
 _START: Final = r"(?i)\W*starts?\W*"
 """What is left of `(9.15am start)`."""
-_CODE: Final = r"[A-Z]{0,2}\d{1,3}[a-z]?\.?|[A-Z]"
+_CODE: Final = r"[A-Z]{0,2}\d{1,3}[a-z]?\.?|[A-Z]|[IVX]{2,5}\.?"
 """What counts a line, and is no title."""
 _JOURNEYS: Final = r"(?i)(?:dep(?:art(?:s|ure)?)?|arr(?:iv(?:e|es|al))?|leave|leaves|from|to)\.?"
 """Titles that are none without the place that follows them."""

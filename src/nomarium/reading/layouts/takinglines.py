@@ -134,6 +134,8 @@ class Taking:
             self.rows += [entry] if entry != "past" else []
             self.asides += [(line.number, line.text)] if entry == "past" else []
         elif self._is_aside(line, following):
+            if names_week(line.date):
+                self._stand_over(line)  # Bulletin, week of 7 December
             self.asides.append((line.number, line.text))
         elif line.date and not is_day and (listed := listed_dates(line.text, lexicon)) is not None:
             self.rows.append((line.number, EventRow(listed.dates, listed.time, listed.title)))
@@ -261,7 +263,7 @@ class Taking:
         """Why a line that has no date and no time may all the same be an event; None for a note."""
         follows_time = bool(self.rows) and line.number - 1 == self.rows[-1][0] in self.under
         heads = not self._is_one_week and following is not None and bool(following.date or following.time)
-        return left_open(line, self.lexicon, follows_time, heads)
+        return left_open(line, self.lexicon, follows_time, heads, self._opens)
 
     def _dated_from_above(self, line: TextLine) -> TextLine | Literal["taken"] | None:
         """A line with the day that its number has in the month above it, or its weekday in the week above it."""

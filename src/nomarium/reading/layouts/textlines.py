@@ -45,7 +45,7 @@ _AT_LATEST: Final = re.compile(
 _LATEST: Final = ("latest", "spätestens", "plus tard", "tardar", "uiterlijk")
 """What such a line has in it."""
 _BY_DAY: Final = re.compile(
-    r"(?i)(?P<what>[^\W\d_][^()\d]*?)\s*\((?:due\s+)?by\s+(?P<day>[^()]*(?:\d{1,2}(?:st|nd|rd|th)?\s+[^\W\d_]{3,}|[^\W\d_]{3,}\.?\s+\d{1,2}\b|\d{1,2}[./]\d{1,2})[^()]*)\)"
+    r"(?i)(?P<what>[^\W\d_][^()]*?)\s*\((?:due\s+)?by\s+(?P<day>[^()]*(?:\d{1,2}(?:st|nd|rd|th)?\s+[^\W\d_]{3,}|[^\W\d_]{3,}\.?\s+\d{1,2}\b|\d{1,2}[./]\d{1,2})[^()]*)\)"
 )
 _WEEK_TO: Final = r"(?i)\b(?:week|wk)\.?\s+(?:ending|ends)\s+(?=\d|[A-Z])"
 _BRACKETS: Final = str.maketrans("[]{}", "()()")
@@ -266,8 +266,11 @@ def _with_deadline_first(text: str) -> str:
     late = _AT_LATEST.search(text) if any(word in text for word in _LATEST) else None
     if late is not None:
         return f"Deadline: {text[: late.start()]}{text[late.end() :]}"
-    by = _BY_DAY.fullmatch(text) if text.endswith(")") and "by " in text else None
-    return f"Deadline: {by['what']}: {by['day']}" if by is not None else text
+    by = _BY_DAY.match(text) if ")" in text and "by " in text else None
+    behind = text[by.end() :].strip(" :–—-") if by is not None else ""
+    if by is None or (behind and text[by.end()] not in ":–—- "):
+        return text
+    return f"Deadline: {by['what']}{f' ({behind})' if behind else ''}: {by['day']}"
 
 
 def _with_week_behind(text: str) -> str:
