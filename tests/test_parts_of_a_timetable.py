@@ -277,6 +277,20 @@ def test_the_times_in_the_heads_of_a_roster_that_was_asked_for(tmp_path: Path) -
     ]
 
 
+@pytest.mark.parametrize(
+    ("rows", "options"),
+    [
+        ("Time,7 Dec 2026,8 Dec 2026\n9:00,Knots,Oak\n9:30,|,Tar\n10:00,Break,Break", ()),
+        (',Mon,Tue\n9:00,Knots,Tar\n10:00,"""",Oak', ("--from", "2026-12-07", "--until", "2026-12-08")),
+        ("Date,Time,Event\n7 Dec 2026,14:00,Knots\n8 Dec 2026,14:00,ditto", ()),
+    ],
+)
+def test_a_sign_for_the_cell_above_is_no_title(rows: str, options: tuple[str, ...], tmp_path: Path) -> None:
+    source = tmp_path / "week.csv"
+    source.write_text(rows + "\n", "utf-8")
+    assert "row 3" in refused(source, *options)
+
+
 def test_repeats_in_a_column_of_notes_are_asked_about(tmp_path: Path) -> None:
     rows = 'What,When,Notes\nBoard,7 Dec 2026 7pm,bring keys\nChoir,"Tue 8 Dec 2026, 7:30 PM",weekly until 15 Dec'
     source = csv_file(tmp_path, rows)

@@ -10,8 +10,10 @@ from nomarium.model.account import Account
 from nomarium.model.problem import Problem, note
 from nomarium.model.refusal import Refusal
 from nomarium.model.wording import counted, listed
+from nomarium.reading.layouts.drawn import ditto
 from nomarium.reading.layouts.slots import Line, forward, later, slot_ends
 from nomarium.reading.options import ReadingOptions
+from nomarium.reading.rows.titles import is_ditto
 from nomarium.reading.rows.when import NOTHING
 from nomarium.school.bells import Bell
 from nomarium.school.cellparts import CellReader, KnownParts, kind_of_heading, whose, whose_by_title
@@ -146,7 +148,7 @@ def _take(
                 account,
             ),
         )
-        entries = reader.read(held.text)
+        entries = ditto(held.text) if is_ditto(held.text) else reader.read(held.text)
         if isinstance(entries, Refusal):
             if entries.message not in told:  # what holds of many cells is said of the first
                 told.add(entries.message)

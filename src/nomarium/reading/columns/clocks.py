@@ -24,6 +24,7 @@ _NOON = DAY_SECS // 2
 _EARLY = 6 * 3600
 _EVENING = 17 * 3600
 _TEN = 10 * 3600
+_NINE = 9 * 3600
 _SEVEN = 7 * 3600
 """Who writes hours from 1 to 5 without a zero, beside others by the 24-hour clock, may mean the afternoon."""
 _REMEDY = "Write am or pm with it, or say how all are meant: --clock 12 (afternoon) or --clock 24 (night)."
@@ -76,7 +77,7 @@ def find_clock(
 def clock_from(heard: Iterable[tuple[Clock, str]]) -> ClockFound:
     """What these times, each with the text that it stands in, say together."""
     says_meridiem = doubtful = evening = ""
-    others = False
+    others = is_morning = False
     for clock, text in heard:
         if clock.has_meridiem and clock.secs not in (0, _NOON, DAY_SECS):
             says_meridiem = says_meridiem or text
@@ -87,11 +88,12 @@ def clock_from(heard: Iterable[tuple[Clock, str]]) -> ClockFound:
             return ClockFound("24", f"“{text}” is by the 24-hour clock")
         elif _SEVEN <= clock.secs < _TEN:
             evening = evening or text
+            is_morning |= clock.secs >= _NINE
         else:
             others = True
     if evening and says_meridiem and not others:
         return ClockFound("mixed", f"“{says_meridiem}” says which half of the day", are_evenings=True)
-    if not doubtful and evening and not (others or says_meridiem):
+    if not doubtful and evening and not (others or is_morning or says_meridiem):
         return ClockFound("", f"“{evening}”")
     if not doubtful:
         return NO_CLOCK
@@ -186,7 +188,7 @@ def half_open(clock: Clock) -> Refusal:
 
 
 def morning_told(found: ClockFound) -> list[Problem]:
-    """A note that times from seven to ten are in the morning, where nothing says so and every time of a list could be in the
+    """A note that times from seven to nine are in the morning, where nothing says so and every time of a list could be in the
     evening as well."""
     if found.clock or not found.evidence:
         return []

@@ -24,7 +24,7 @@ from nomarium.reading.columns.lexicons import lexicon_for
 from nomarium.reading.columns.timesinwords import holds_time, title_timed
 from nomarium.reading.options import ReadingOptions
 from nomarium.reading.rows.datewithin import COUNTED
-from nomarium.reading.rows.titles import is_no_title, whole_title
+from nomarium.reading.rows.titles import is_ditto, is_no_title, whole_title
 from nomarium.reading.rows.when import NOTES, NOTHING, Blame, Part, Said, settle
 from nomarium.reckoning.zones import zone_named
 from nomarium.sheets.sheet import Area, Sheet
@@ -269,8 +269,16 @@ def events_of(
         yield Event(title, when.start, when.end, when.zone, location, description, details, entry.row)
 
 
+def ditto(text: str) -> Refusal:
+    """The refusal of a cell that stands for the one above it."""
+    message = f"“{text}” stands for the cell above, and does not say whether that goes on or is held again."
+    return Refusal("cell-ditto", message, "Write what is on in each cell, or merge the cells of one event.")
+
+
 def _untitled(text: str) -> Refusal | None:
-    """Why a cell of a drawing names nothing: it is a time, and the table may be no drawing."""
+    """Why a cell of a drawing names nothing: it stands for the one above, or it is a time, and the table may be no drawing."""
+    if is_ditto(text):
+        return ditto(text)
     if not text[:1].isdigit() or _time_alone(text).start is None:
         return None
     remedy = "Write what is then beside its time; if the table is a list, say so: --as events."

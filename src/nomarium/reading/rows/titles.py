@@ -18,8 +18,12 @@ _NO_TITLE = frozenset(
     "- -- --- – — n/a n.a. none nil free bye . .. ... … (empty) (free) (none) (vacant) vacant".split()
 )
 """What people put where nothing happens."""
+_DITTO = frozenset("\" '' ″ 〃 “ ” „ ↓ ⇓ | ditto dito idem".split())
+"""What people put where the cell above goes on, or comes again."""
 IDLE_STARTS = frozenset(
-    cased for word in (*_NO_TITLE, *_BOOKS) for cased in (word[:4], word[:4].upper(), word[:4].capitalize())
+    cased
+    for word in (*_NO_TITLE, *_BOOKS, *_DITTO)
+    for cased in (word[:4], word[:4].upper(), word[:4].capitalize())
 )
 """How a title may begin that says nothing or speaks of the table, four letters of it: for those who cannot look at all of it."""
 
@@ -29,6 +33,11 @@ def is_no_title(text: str) -> bool:
     if isinstance(text, TitleParts) and any(side.casefold() == "bye" for side in text.values.values()):
         return True
     return text.casefold() in _NO_TITLE
+
+
+def is_ditto(text: str) -> bool:
+    """Whether a text stands for the one above it: `"`, `ditto`."""
+    return text.strip().casefold() in _DITTO
 
 
 def is_bookkeeping(text: str) -> bool:
@@ -42,13 +51,13 @@ def is_bookkeeping(text: str) -> bool:
 
 
 def whole_title(title: str) -> str:
-    """A title without the line breaks of its cell.
+    """A title without the line breaks of its cell; nothing for a sign that stands for the one above, which names nothing itself.
 
     >>> whole_title("Opening talk\\nI. Holm"), whole_title("Autumn fair\\n(if dry)"), whole_title("Rigging:\\ntheory")
     ('Opening talk, I. Holm', 'Autumn fair (if dry)', 'Rigging: theory')
     """
     if "\n" not in title:
-        return title.strip()
+        return "" if is_ditto(title) else title.strip()
     first, *more = [line for text in title.splitlines() if (line := " ".join(text.split()))] or [""]
     for line in more:
         goes_on = first[-1] in ":–—-,;&/" or line[0] == "(" or line[0].islower()
