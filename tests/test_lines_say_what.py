@@ -48,6 +48,10 @@ SAID: dict[str, tuple[str, list[str]]] = {
         "Staff bulletin 14 – week of 7 December 2026\n\nMONDAY\n8.30 briefing, staff room\nWEDNESDAY\n15.45 union meeting",
         ["briefing 2026-12-07T08:30/2026-12-07T09:30 @ staff room", "union meeting 2026-12-09T15:45/2026-12-09T16:45"],
     ),
+    "cards with their titles above their dates": (
+        "Knot night\nFriday 11 December 2026\n7pm – 9pm · Sail loft\nBring a rope\n\nWinter swim\nSunday 13 December 2026\nFrom 10:00, Slip 1",
+        ["Knot night 2026-12-11T19:00/2026-12-11T21:00 @ Sail loft", "Winter swim 2026-12-13T10:00/2026-12-13T11:00 @ Slip 1"],
+    ),
     "how long it lasts": ("Splicing: Thursday 28 January 2027 at 4pm for 2 hours", ["Splicing 2027-01-28T16:00/2027-01-28T18:00"]),
     "what is struck out": ("~~30 Jan 2027: Open day~~\n6 Feb 2027: Open day, Loft", ["Open day 2027-02-06/2027-02-07 @ Loft"]),
     "a number that is the hour": ("11.01.2027, 10 Uhr Knoten", ["Knoten 2027-01-11T10:00/2027-01-11T11:00"]),
@@ -183,3 +187,16 @@ def test_a_side_that_meets_nobody_plays_no_game(tmp_path: Path) -> None:
         "Home,Away,Date\nOak,Tern,2026-12-05\nBYE,Oak,2026-12-12\nTern,bye,2026-12-19\n", "utf-8"
     )
     assert built(source) == ["Oak v Tern 2026-12-05/2026-12-06"]
+
+
+def test_what_a_page_strikes_out_is_no_event(tmp_path: Path) -> None:
+    source = tmp_path / "fixtures.html"
+    source.write_text(
+        "<html><body><ul><li>Sat 5 Dec 2026, 2pm Saltmarsh v Kedge</li><li><del>Sat 19 Dec 2026, 11am Bollard v Saltmarsh</del></li>"
+        "<li>Sat 12 Dec 2026, <s>2pm</s> 2.30pm Anchor v Saltmarsh</li></ul></body></html>",
+        "utf-8",
+    )
+    assert sorted(built(source)) == [
+        "Anchor v Saltmarsh 2026-12-12T14:30/2026-12-12T15:30",
+        "Saltmarsh v Kedge 2026-12-05T14:00/2026-12-05T15:00",
+    ]

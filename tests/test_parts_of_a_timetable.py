@@ -6,7 +6,7 @@ from pathlib import Path
 
 import pytest
 
-from helpers import built, csv_file, nomarium, refused, workbook
+from helpers import built, csv_file, events_in, nomarium, refused, workbook
 
 BELLS = "Period,Start,End\n1,09:00,09:50\n2,10:00,10:50"
 TERM = "Name,First day,Last day\nAutumn,2026-11-30,2026-12-11"
@@ -275,6 +275,26 @@ def test_the_times_in_the_heads_of_a_roster_that_was_asked_for(tmp_path: Path) -
         "Lesson 1: Oak 2026-12-08T09:00/2026-12-08T09:50",
         "Duty: Quill 2026-12-08/2026-12-09",
     ]
+
+
+CANCELLED = {
+    "a list": "Date,Event\n5 Dec 2026,Trials – POSTPONED\n6 Dec 2026,Race (postponed)\n7 Dec 2026,Talk - cancelled\n8 Dec 2026,Fair CANCELLED\n9 Dec 2026,Oak Annulled",
+    "a month": "December 2026,,,,,,\nSun,Mon,Tue,Wed,Thu,Fri,Sat\n,,1,2,3,4,5\n,,,,,,Trials – POSTPONED\n6,7,8,9,10,11,12\nRace (postponed),Talk - cancelled,Fair CANCELLED,Oak Annulled,,,",
+    "a grid": "Time,5 Dec 2026,6 Dec 2026,7 Dec 2026,8 Dec 2026,9 Dec 2026\n9:00,Trials – POSTPONED,Race (postponed),Talk - cancelled,Fair CANCELLED,Oak Annulled",
+}
+
+
+@pytest.mark.parametrize("kind", CANCELLED)
+def test_words_behind_a_title_cancel_it(kind: str, tmp_path: Path) -> None:
+    source = tmp_path / "events.csv"
+    source.write_text(CANCELLED[kind] + "\n", "utf-8")
+    said = nomarium("build", source, "-o", tmp_path / "o.ics")
+    assert said.status == 0, said.text
+    found = {str(event["SUMMARY"]): str(event.get("STATUS", "")) for event in events_in(tmp_path / "o.ics")}
+    assert found == {
+        "Trials – POSTPONED": "CANCELLED", "Race (postponed)": "CANCELLED", "Talk": "CANCELLED", "Fair": "CANCELLED", "Oak Annulled": "",
+    }  # fmt: skip
+    assert "4 rows" in said.text
 
 
 @pytest.mark.parametrize(

@@ -10,6 +10,8 @@ _YES = frozenset(
 )
 _NO = frozenset("no n false f 0 off - – ✗ ✘ ☐ ✕ non faux nein falsch falso nee onwaar nao".split())
 
+_LEAST_BEHIND = 7
+"""Letters of the shortest word for cancelled that counts behind a title."""
 _STATUS = {
     "CONFIRMED": "confirmed confirme confirmee bestatigt confirmado confirmada bevestigd definite firm final "
     "fest yes accepted scheduled ok active agreed approved booked go-ahead going-ahead zugesagt",
@@ -18,7 +20,7 @@ _STATUS = {
     "CANCELLED": "cancelled canceled annule annulee annulle annullato annullata abgesagt storniert entfallt fallt-aus "
     "entfallen ausgefallen cancelado cancelada anulado anulada suspendido geannuleerd afgelast vervallen odwolane "
     "odwolany odwolana installt aflyst avlyst peruttu off withdrawn cancel called-off "
-    "not-going-ahead declined rejected dropped",
+    "not-going-ahead declined rejected dropped postponed reporte reportee verschoben aplazado aplazada pospuesto pospuesta uitgesteld rinviato rinviata",
 }
 _PRIVACY = {
     "PUBLIC": "public publique offentlich publico publica openbaar normal open everyone default",
@@ -78,6 +80,17 @@ def read_status(text: str) -> str | Refusal:
 def says_cancelled(text: str) -> bool:
     """Whether a text is a word for cancelled and nothing else."""
     return _STATUSES.get("-".join(fold(text).strip(" !*.").split())) == "CANCELLED"
+
+
+CANCELLING_ENDS = frozenset(
+    cased for word in _CANCELLING if len(word) >= _LEAST_BEHIND for cased in (word[-4:], word[-4:].upper())
+) | {"nulé", "NULÉ", "orté", "ORTÉ"}
+"""How a text may end that says behind a title that it is cancelled, four letters of it."""
+
+
+def ends_cancelled(text: str) -> bool:
+    """Whether a text that stands behind a title is a word for cancelled that is no other word there: `off` may be."""
+    return len(text.strip(" !*.")) >= _LEAST_BEHIND and says_cancelled(text)
 
 
 def read_privacy(text: str) -> str | Refusal:

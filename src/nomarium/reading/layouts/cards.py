@@ -13,6 +13,8 @@ from nomarium.reading.layouts.weekdaylines import names_week
 _LEAST: Final = 2
 _SHORTEST: Final = 3
 _LONGEST: Final = 6
+_SIGNS: Final = " ·•|,;:–—-"
+"""What parts a time from the place behind it."""
 _TITLED: Final = 2
 """Lines of a card that are its date and its title."""
 
@@ -25,6 +27,10 @@ def cards_in(lines: Sequence[TextLine]) -> tuple[Mapping[int, EventRow], frozens
         return {}, frozenset()
     if any(names_week(lines[n].date) for n in dates):
         return {}, frozenset()  # its days stand below it
+    if titled := _titled_cards(lines, dates):
+        return {card[1].number: _event_of_titled(card) for card in titled}, frozenset(
+            line.number for card in titled for line in card
+        )
     loose = _loose_cards(lines, dates)
     if loose:
         return {one[0].number: _event_of_loose(one) for one in loose}, frozenset(
@@ -40,6 +46,33 @@ def cards_in(lines: Sequence[TextLine]) -> tuple[Mapping[int, EventRow], frozens
         return {}, frozenset()
     found = {card[0].number: _event_of(card) for card in cards}
     return found, frozenset(line.number for card in cards for line in card)
+
+
+def _titled_cards(lines: Sequence[TextLine], dates: Sequence[int]) -> list[Sequence[TextLine]]:
+    """Cards of which each has its title right above its date, and its time right below, alone or before a place: `Knot night`,
+    `Friday 11 December`, `7pm – 9pm · Sail loft`; nothing where one has not."""
+    if dates[0] == 0 or any(b - a < _SHORTEST or b - a > _LONGEST + 1 for a, b in pairwise(dates)):
+        return []
+    ends = [*(n - 1 for n in dates[1:]), min(dates[-1] + _SHORTEST, len(lines))]
+    cards = [lines[n - 1 : end] for n, end in zip(dates, ends, strict=True)]
+    are_whole = all(
+        len(card) >= _SHORTEST and _kind(card[0]) == "text" and not is_place(card[0].text)
+        and not card[1].time and not card[1].has_time and bool(card[2].time)
+        for card in cards
+    )  # fmt: skip
+    beside = [card[2].rest.strip(_SIGNS) for card in cards if are_whole]
+    placed = sum(not text or is_place(text) for text in beside)
+    others = [line for card in cards for line in card[3:]]
+    return cards if placed * 2 > len(cards) and not any(line.time for line in others) else []
+
+
+def _event_of_titled(card: Sequence[TextLine]) -> EventRow:
+    title, date, timed, *others = card
+    said = [text for line in others if any(map(str.isalpha, text := line.text))]
+    beside = timed.rest.strip(_SIGNS)
+    place = beside if is_place(beside) else ""
+    notes = ", ".join([*([beside] if beside and not place else []), *said])
+    return EventRow(date.date, timed.time, title.text.strip(" :"), place, notes)
 
 
 def _loose_cards(lines: Sequence[TextLine], dates: Sequence[int]) -> list[Sequence[TextLine]]:

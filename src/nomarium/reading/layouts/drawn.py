@@ -24,7 +24,7 @@ from nomarium.reading.columns.lexicons import lexicon_for
 from nomarium.reading.columns.timesinwords import holds_time, title_timed
 from nomarium.reading.options import ReadingOptions
 from nomarium.reading.rows.datewithin import COUNTED
-from nomarium.reading.rows.titles import is_ditto, is_no_title, whole_title
+from nomarium.reading.rows.titles import CANCELLED, is_ditto, is_no_title, whole_title, without_cancellation
 from nomarium.reading.rows.when import NOTES, NOTHING, Blame, Part, Said, settle
 from nomarium.reckoning.zones import zone_named
 from nomarium.sheets.sheet import Area, Sheet
@@ -266,6 +266,9 @@ def events_of(
         ledger.events += 1
         location, description, details = _said_of(entry, defaults, when.is_tentative)
         title = whole_title(entry.text)
+        if (bare := without_cancellation(title)) is not None:
+            title, details = bare, details._replace(status="CANCELLED")
+            account.count(CANCELLED.at(place))
         yield Event(title, when.start, when.end, when.zone, location, description, details, entry.row)
 
 

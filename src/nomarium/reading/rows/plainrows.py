@@ -10,7 +10,7 @@ from operator import itemgetter
 from nomarium.model.cell import Cell
 from nomarium.model.event import FACETS, NO_DETAILS, Details, Event
 from nomarium.model.refusal import Refusal
-from nomarium.reading.cells.choices import CANCELLING_STARTS
+from nomarium.reading.cells.choices import CANCELLING_ENDS, CANCELLING_STARTS
 from nomarium.reading.cells.memo import MEMO_SIZE, CellMemo
 from nomarium.reading.rows.details import details_of
 from nomarium.reading.rows.titles import IDLE_STARTS
@@ -78,6 +78,7 @@ def _plain_reader(
             or summary[0] in "#E'-–—"
             or summary[-1] == ")"
             or summary[:4] in _OTHER_STARTS
+            or summary[-4:] in CANCELLING_ENDS
             or "\n" in summary
         ):
             return None

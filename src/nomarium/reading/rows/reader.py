@@ -25,6 +25,7 @@ from nomarium.reading.rows.faults import blamed, note_text, too_wide, untitled, 
 from nomarium.reading.rows.leftout import LeftOut
 from nomarium.reading.rows.plainrows import PlainReader, never, plain_reader_of
 from nomarium.reading.rows.titles import (
+    CANCELLED,
     TitleMaker,
     is_bookkeeping,
     is_no_title,
@@ -41,7 +42,6 @@ if TYPE_CHECKING:
     from nomarium.reading.rows.repeating import Repeated
 
 _DAY = dt.timedelta(days=1)
-_CANCELLED = note("row-cancelled", "A row that says it is cancelled is written as cancelled.")
 _NOBODY_ASKED = note("rsvp-unused", "A row asks for an answer (RSVP) and names nobody to give it.")
 EXAMPLE_MARK = "EXAMPLE – "
 """How the example rows of a starter file begin; they are left out."""
@@ -225,7 +225,7 @@ class _RowReader:
         is_cancelled = bare is not None or isinstance(description, CancelledText)
         if is_cancelled:
             summary = (titled.called(bare) if titled is not None else bare) if bare else summary
-            self.account.count(_CANCELLED.at(self.sheet.place(number)))
+            self.account.count(CANCELLED.at(self.sheet.place(number)))
         if self.extra:
             description = with_extra(row, self.extra, description)
         if (

@@ -4,7 +4,8 @@ import re
 from collections.abc import Mapping, Sequence
 
 from nomarium.model.cell import Cell
-from nomarium.reading.cells.choices import says_cancelled
+from nomarium.model.problem import note
+from nomarium.reading.cells.choices import ends_cancelled, says_cancelled
 from nomarium.reading.cells.titleparts import TitleParts
 from nomarium.reading.columns.titles import title_columns
 from nomarium.sheets.sheet import cell_text
@@ -20,6 +21,7 @@ _NO_TITLE = frozenset(
 """What people put where nothing happens."""
 _DITTO = frozenset("\" '' ″ 〃 “ ” „ ↓ ⇓ | ditto dito idem".split())
 """What people put where the cell above goes on, or comes again."""
+CANCELLED = note("row-cancelled", "A row that says it is cancelled is written as cancelled.")
 IDLE_STARTS = frozenset(
     cased
     for word in (*_NO_TITLE, *_BOOKS, *_DITTO)
@@ -82,20 +84,32 @@ class TitleMaker:
 
 
 def without_cancellation(summary: str) -> str | None:
-    """A title without the word in front (or behind, in brackets) that cancels it; a word that stands alone stays; None
-    when there is none.
+    """A title without the word in front (or behind, in brackets, after a dash or in capitals) that cancels it; a word that stands
+    alone stays; None when there is none.
 
     >>> without_cancellation("CANCELLED: Race"), without_cancellation("Race (fällt aus)"), without_cancellation("Cancelled debts")
     ('Race', 'Race', None)
-    >>> without_cancellation("Cancelled!")
-    'Cancelled!'
+    >>> without_cancellation("Cancelled!"), without_cancellation("Race - cancelled"), without_cancellation("Race POSTPONED")
+    ('Cancelled!', 'Race', 'Race POSTPONED')
     """
     first, sign, rest = summary.partition(":")
     if not sign:
         first, sign, rest = summary.partition(" - ") if " - " in summary else summary.partition(" – ")
     if sign and rest.strip() and says_cancelled(first):
-        return rest.strip()
+        return _bare(rest, summary, first)
     before, bracket, word = summary.rpartition("(")
     if bracket and before.strip() and says_cancelled(word.removesuffix(")")):
-        return before.strip()
+        return _bare(before, summary, word)
+    behind = re.fullmatch(
+        r"(?P<title>.*\S)(?:\s+[-–—]\s+(?P<word>\S+)|\s+(?P<loud>[^\W\d_a-zß-ÿ]+)[!.]?)", summary
+    )
+    said = (behind["word"] or behind["loud"]) if behind is not None else ""
+    if behind is not None and ends_cancelled(said):
+        return _bare(behind["title"], summary, said)
     return summary if says_cancelled(summary) else None
+
+
+def _bare(title: str, summary: str, word: str) -> str:
+    """A title without the word that cancels it; one that says it is put off keeps it, for a date without it is still to come."""
+    is_put_off = re.match(r"(?i)\W*(?:postp|report|versch|aplaz|posp|uitge|rinv)", word) is not None
+    return summary if is_put_off else title.strip()
