@@ -124,6 +124,20 @@ PLANS: dict[str, tuple[dict[str, str], list[str]]] = {
         {"timetable": "Day,Time,Class\nMon,9-10,Knots\nTue,10-11,Tar", "term dates": "Term starts 11 January 2027\nMonday classes meet on Tuesday 12 January 2027\nTerm ends 12 January 2027"},
         ["Knots 2027-01-11T09:00/2027-01-11T10:00", "Knots 2027-01-12T09:00/2027-01-12T10:00"],
     ),
+    "days side by side with columns of their own": (
+        {"schedule": "Day 1,,,Day 2,,\nTime,Class,Room,Time,Class,Room\n8:30-9:20,Knots,L1,8:30-9:20,Tar,S2\n9:25-10:15,Oak,S3,,,", "calendar": "Date,Day type\n2027-01-11,Day 1\n2027-01-12,Day 2\n2027-01-13,No school\n2027-01-14,Day 1"},
+        ["Knots 2027-01-11T08:30/2027-01-11T09:20 @ L1", "Oak 2027-01-11T09:25/2027-01-11T10:15 @ S3", "Tar 2027-01-12T08:30/2027-01-12T09:20 @ S2",
+         "Knots 2027-01-14T08:30/2027-01-14T09:20 @ L1", "Oak 2027-01-14T09:25/2027-01-14T10:15 @ S3"],
+    ),
+    "days side by side with nothing over their times": (
+        {"week": "Monday,,Tuesday,\n8:45-9:35,Knots,9:00-10:00,Tar\n,,10:15-11:15,Oak", "term": "Spring,2027-01-11,2027-01-12"},
+        ["Knots 2027-01-11T08:45/2027-01-11T09:35", "Tar 2027-01-12T09:00/2027-01-12T10:00", "Oak 2027-01-12T10:15/2027-01-12T11:15"],
+    ),
+    "bells side by side for lists of days": (
+        {"bells": "Mon Tue,,,Wednesday,,\nPeriod,Start,End,Period,Start,End\n1,8:30,9:20,1,9:30,10:10\n2,9:25,10:15,2,10:15,10:55", "timetable": "Class,Period,Days\nKnots,1,Mon-Wed",
+         "terms": "Term,Dates\nWinter,11 Jan 2027 - 13 Jan 2027"},
+        ["Knots 2027-01-11T08:30/2027-01-11T09:20", "Knots 2027-01-12T08:30/2027-01-12T09:20", "Knots 2027-01-13T09:30/2027-01-13T10:10"],
+    ),
     "exams beside the times of their sessions": (
         {"exams": "Date,Session,Paper,Room\n2026-12-07,AM,Knots 1,Loft\n2026-12-07,PM,Tar 1,Shed", "sessions": "Session,Start,End\nAM,9:00,11:00\nPM,13:30,15:00"},
         ["Knots 1 2026-12-07T09:00/2026-12-07T11:00 @ Loft", "Tar 1 2026-12-07T13:30/2026-12-07T15:00 @ Shed"],
@@ -309,6 +323,22 @@ def test_a_sign_for_the_cell_above_is_no_title(rows: str, options: tuple[str, ..
     source = tmp_path / "week.csv"
     source.write_text(rows + "\n", "utf-8")
     assert "row 3" in refused(source, *options)
+
+
+def test_weeks_on_sheets_of_their_own_are_each_in_the_week_that_they_name(tmp_path: Path) -> None:
+    weeks = {
+        f"Week {n}": [
+            [f"Date: {day} January 2027"],
+            ["", "Mon", "Tue"],
+            ["AM", "Forge", "Loft"],
+            ["PM", "Loft", "Forge"],
+        ]
+        for n, day in ((1, 11), (2, 18))
+    }
+    source = workbook(tmp_path, [], more=weeks)
+    assert sorted({one.split(" ")[2] for one in built(source)}) == [
+        f"2027-01-{a}/2027-01-{b}" for a, b in ((11, 12), (12, 13), (18, 19), (19, 20))
+    ]
 
 
 def test_repeats_in_a_column_of_notes_are_asked_about(tmp_path: Path) -> None:

@@ -51,6 +51,8 @@ def kind_named(text: str) -> DaysKind:
         if names := days_named(said, frozenset(), ENGLISH):
             return DaysKind(labels=", ".join(names))
     words = re.findall(r"[^\W\d]+", text)
+    if len(words) > 1 and all(weekday_of(word) is not None for word in words):
+        return DaysKind(labels=", ".join(words))  # Mon Tue Thu Fri
     days = [word for word in words if len(word) > 2 and weekday_of(word) is not None]
     if len(days) == 1:
         return DaysKind(labels=days[0])  # Wednesday (early release)

@@ -13,6 +13,7 @@ from nomarium.reading.cells.words import ENGLISH, fold
 from nomarium.reading.columns.head import looks_like_date
 from nomarium.reading.layouts.codes import is_idle
 from nomarium.school.bellsheets import with_bells_in_rows
+from nomarium.school.dayblocks import day_blocks
 from nomarium.school.daycolumns import days_in_rows
 from nomarium.school.daysabove import days_above
 from nomarium.school.drawnlines import is_time
@@ -137,6 +138,8 @@ def _timetable(look: Look) -> Kind | None:
         return Kind("timetable", "classes with a column a weekday")
     if rooms_in_rows(look.sheet) is not None:
         return Kind("timetable", "days and periods with a column a room or a group")
+    if day_blocks(look.sheet) is not None:
+        return Kind("timetable", "days side by side, each with its times and classes")
     if duties_in_rows(look.sheet) is not None:
         return Kind("timetable", "duties with a column a weekday")
     if days_above(look.sheet) is not None:

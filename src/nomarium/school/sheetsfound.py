@@ -22,6 +22,7 @@ from nomarium.school.bellsheets import (
 )
 from nomarium.school.datedbells import days_with_bells
 from nomarium.school.datesoff import dates_off
+from nomarium.school.dayblocks import day_blocks
 from nomarium.school.daycolumns import days_in_rows
 from nomarium.school.daysabove import days_above
 from nomarium.school.drawnheads import days_named, week_of
@@ -304,6 +305,8 @@ def _in_rows(found: SheetsFound, sheet: Sheet, name: str, notes: list[Problem]) 
         return across.sheet
     if name == "timetable" and (by_room := rooms_in_rows(sheet)) is not None:
         return by_room
+    if name == "timetable" and (blocks := day_blocks(sheet)) is not None:
+        return blocks
     if name == "timetable" and (duties := duties_in_rows(sheet)) is not None:
         return duties
     if name == "timetable" and (in_parts := days_above(sheet)) is not None:

@@ -17,7 +17,7 @@ from nomarium.reading.options import ReadingOptions
 from nomarium.sheets.sheet import Row, Sheet, cell_text
 
 _DAY = dt.timedelta(days=1)
-_WEEK_OF = r"(?i).*?\b(?:week(?: (?:beginning|commencing|starting|of|from))?|w ?[/.]? ?[cb]|semaine du|woche (?:vom|ab)|semana del|week van)\b[\s:.–-]*(?P<date>.*\d.*)"
+_WEEK_OF = r"(?i)(?:\s*(?:dates?|datum|from|starting|commencing|starts?|begins?|du|vom|ab)\b|.*?\b(?:week(?: (?:beginning|commencing|starting|of|from))?|w ?[/.]? ?[cb]|semaine du|woche (?:vom|ab)|semana del|week van)\b)[\s:.–-]*(?P<date>.*\d.*)"
 
 _NUMBER_OF_WEEK = r"^\d{1,2}\s*[(:,–-]\s*(?=.*\d.*[ ./-])(.*?)\)?$"
 """The number of a week before its date: `Week 1 (7/12/26)`, `Week 1: 7 Dec`."""
