@@ -146,13 +146,17 @@ def _in_one_column(
         phrases = {n: _phrase(days) for n, days in read.items() if not isinstance(days, Refusal)}
         times = {n: time for n, (_, time) in said.items() if time}
         phrases |= {n: phrases[above] for n, above in filled.items() if above in phrases}
-        is_coded = bool(times) or any(codes.run_together(days) for days, _ in said.values())
+        is_coded = bool(times) or any(
+            codes.run_together(days) or re.search(_LETTER, days) for days, _ in said.values()
+        )
         return Weekly(
             at, phrases, unsettled, tuple(problems), unread, is_coded, times=times, filled=len(filled)
         )
     return None
 
 
+_LETTER = r"(?<!\w)[A-Za-z](?!\w)"
+"""A weekday by one letter, as in `T/Th`."""
 _WITH_TIME = (
     r"(?P<days>[^\d]*?[^\W\d])[\s,:(–-]*?\b(?P<time>\d.*?|noon.*?)\)?",
     r"(?P<time>\d[\d:.]*\s*(?:[ap]\.?m\.?)?\s*[-–—]\s*\d[\d:.]*\s*(?:[ap]\.?m\.?)?)[\s,]+(?P<days>[^\d]+)",
