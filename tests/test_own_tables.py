@@ -428,6 +428,12 @@ REFUSED: dict[str, tuple[dict[str, Rows], list[str]]] = {
     "labels that are no run": (
         {"Timetable": [["Day", "Period", "Class"], ["Red", 1, "Knots"], ["Blue", 1, "Sails"]], "Bells": BELLS, "Terms": TERM}, ["“Red” is a label", "table Cycle"],
     ),
+    "labels that fall": (
+        {"Timetable": [["Class", "Label", "Time"], ["Knots", "9-5", "9:00-9:50"], ["Sails", "Day 2", "9:00-9:50"]], "Terms": TERM}, ["row 2, column B", "“9-5” is a label", "table Cycle"],
+    ),
+    "labels beyond the longest cycle": (
+        {"Timetable": [["Class", "Label", "Time"], ["Knots", "25-30", "9:00-9:50"], ["Sails", "Day 2", "9:00-9:50"]], "Terms": TERM}, ["“25-30” is a label", "table Cycle"],
+    ),
     "a label that is blank now and then": (
         {"Timetable": [["Day", "Period", "Class"], ["Day 1", 1, "Knots"], ["Day 2", 1, "Sails"], ["", 2, "Steam"], ["Day 3", 1, "Choir"], ["Day 4", 1, "Choir"]], "Bells": BELLS, "Terms": TERM},
         ["row 4, column A", '--fill-down "Day"'],

@@ -76,6 +76,8 @@ def _names_in(text: str) -> list[str] | None:
         if len(ends) == 2 and ends[0].isdecimal() != ends[1].isdecimal():
             return None
         span = _whole_run(ends) if len(ends) == 2 else ends
+        if ends[0] not in span:
+            return None  # `9-5` falls and `25-30` is longer than any cycle: neither is a run of labels
         found += span[span.index(ends[0]) :]
     return found or None
 
