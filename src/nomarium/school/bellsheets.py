@@ -1,7 +1,7 @@
 """Bell schedules of several kinds of day beside one another in a sheet, or each on a sheet of its own."""
 
 import re
-from collections.abc import Collection, Iterable, Iterator, Sequence
+from collections.abc import Collection, Iterable, Iterator, Mapping, Sequence
 from functools import partial
 from typing import Final, NamedTuple
 
@@ -250,11 +250,11 @@ def days_of_bells(sheet: Sheet, bells: Table | None) -> Sheet | None:
     each date, as a table of special days on which these ring; None for any other."""
     called = re.sub(_OF_DAYS, "", sheet.name.strip())
     schedules = {plain(item.text("schedule")): item.text("schedule") for item in bells.items} if bells else {}
-    schedules |= {bare: name for name in [*schedules.values()] if (bare := bare_schedule(name))}
+    schedules |= {bare: name for name in schedules.values() if (bare := bare_schedule(name))}
     schedule = schedules.get(plain(called)) if called else None
     rows = [row for row in sheet.rows() if any(map(cell_text, row[1]))] if schedules else []
     dated = [row for row in rows if any(map(looks_like_date, row[1]))]
-    named = [[name for cell in row if (name := schedules.get(plain(cell_text(cell))))] for _, row in dated]
+    named = [_called_in(row, schedules) for _, row in dated]
     if not dated or not (schedule or all(len(names) == 1 for names in named)):
         return None
     found: list[Row] = [(dated[0][0] - 1, ["Date", "Bells"])]
@@ -262,6 +262,11 @@ def days_of_bells(sheet: Sheet, bells: Table | None) -> Sheet | None:
         if number >= dated[0][0]:
             filled = [cell for cell in row if cell_text(cell)]
             date = next(filter(looks_like_date, filled), filled[0])
-            own = next((name for cell in row if (name := schedules.get(plain(cell_text(cell))))), "")
-            found.append((number, [date, own or schedule or ""]))
+            ringing = next(iter(_called_in(row, schedules)), schedule or "")
+            found.append((number, [date, ringing]))
     return sheet._replace(read_rows=lambda: iter(found))
+
+
+def _called_in(row: Sequence[Cell], schedules: Mapping[str, str]) -> list[str]:
+    """The bell schedules that cells of a row name; `schedules` are theirs, by their compared form."""
+    return [name for cell in row if (name := schedules.get(plain(cell_text(cell))))]

@@ -5,8 +5,7 @@ from functools import partial
 from itertools import islice, pairwise
 from typing import Final, NamedTuple
 
-from nomarium.reading.cells.words import ENGLISH
-from nomarium.school.drawnheads import days_named
+from nomarium.school.drawnheads import days_across
 from nomarium.school.drawnlines import is_time
 from nomarium.school.planheads import field_of
 from nomarium.sheets.sheet import Row, Sheet, cell_text
@@ -38,11 +37,7 @@ def day_blocks(sheet: Sheet) -> Sheet | None:
 def _blocks_in(rows: Sequence[Row]) -> _Blocks | None:
     for at, (_, row) in enumerate(rows[:_HEAD_ROWS]):
         texts = {n: text for n, cell in enumerate(row) if (text := cell_text(cell))}
-        days = {
-            n: ", ".join(names)
-            for n, text in texts.items()
-            if (names := days_named(text, frozenset(), ENGLISH))
-        }
+        days = days_across(texts)
         if (
             len(days) < 2
             or len(days) < len(texts)

@@ -6,8 +6,7 @@ from typing import NamedTuple
 
 from nomarium.model.cell import Cell
 from nomarium.reading.cells.choices import read_yes_no
-from nomarium.reading.cells.words import ENGLISH
-from nomarium.school.drawnheads import days_named, letter_columns
+from nomarium.school.drawnheads import days_across, letter_columns
 from nomarium.school.drawnlines import is_time
 from nomarium.school.planheads import field_of
 from nomarium.sheets.sheet import Row, Sheet, cell_text
@@ -68,8 +67,7 @@ def _head_of(rows: Sequence[Row], labels: frozenset[str]) -> tuple[int, dict[int
             for n, text in texts.items()
             if n not in letters and (field := field_of(text, "timetable"))
         }
-        named = {n: days_named(text, labels, ENGLISH) for n, text in texts.items() if n not in fields}
-        days = {n: ", ".join(names) for n, names in named.items() if names} | letters
+        days = days_across({n: text for n, text in texts.items() if n not in fields}, labels) | letters
         if "class" in fields.values() and len(days) > 1 and len(set(days.values())) == len(days):
             return at, days, set(fields.values())
     return -1, {}, set()

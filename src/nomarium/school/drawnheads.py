@@ -1,7 +1,7 @@
 """What heads the days of a drawn week: weekdays, labels, the letters of a cycle, and the titles over it that name a week."""
 
 import re
-from collections.abc import Collection, Iterable, Sequence
+from collections.abc import Collection, Iterable, Mapping, Sequence
 from string import ascii_uppercase
 from typing import Final
 
@@ -48,6 +48,12 @@ def days_named(text: str, labels: frozenset[str], lexicon: Lexicon) -> tuple[str
     if isinstance(days, Refusal) or (len(days) > 1 and not re.search(r"[/,&–—-]|\bto\b|\band\b", text)):
         return ()
     return tuple(WEEKDAYS[day] for day in days)
+
+
+def days_across(texts: Mapping[int, str], labels: frozenset[str] = frozenset()) -> dict[int, str]:
+    """The columns of a row that name days, with these as one text. `texts` are the row's, by column, `labels` known ones."""
+    named = {n: days_named(text, labels, ENGLISH) for n, text in texts.items()}
+    return {n: ", ".join(names) for n, names in named.items() if names}
 
 
 def day_and_week(text: str, lexicon: Lexicon = ENGLISH) -> tuple[str, str]:

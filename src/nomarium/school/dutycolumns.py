@@ -7,9 +7,8 @@ from itertools import islice
 from typing import Final, NamedTuple
 
 from nomarium.model.cell import Cell
-from nomarium.reading.cells.words import ENGLISH
 from nomarium.reading.layouts.codes import is_idle
-from nomarium.school.drawnheads import days_named
+from nomarium.school.drawnheads import days_across
 from nomarium.school.drawnlines import is_time
 from nomarium.school.planheads import field_of, plain
 from nomarium.sheets.sheet import Row, Sheet, cell_text
@@ -50,11 +49,7 @@ def _head_of(rows: Sequence[Row]) -> _Head | None:
     for at, (_, row) in enumerate(rows[:_HEAD_ROWS]):
         texts = {n: text for n, cell in enumerate(row) if (text := cell_text(cell))}
         duties = [n for n, text in texts.items() if plain(text) in _DUTIES]
-        days = {
-            n: ", ".join(names)
-            for n, text in texts.items()
-            if (names := days_named(text, frozenset(), ENGLISH))
-        }
+        days = days_across(texts)
         times = {
             field: n
             for n, text in texts.items()

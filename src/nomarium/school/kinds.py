@@ -13,19 +13,14 @@ from nomarium.reading.cells.words import ENGLISH, fold
 from nomarium.reading.columns.head import looks_like_date
 from nomarium.reading.layouts.codes import is_idle
 from nomarium.school.bellsheets import with_bells_in_rows
-from nomarium.school.dayblocks import day_blocks
-from nomarium.school.daycolumns import days_in_rows
-from nomarium.school.daysabove import days_above
+from nomarium.school.classforms import classes_in_rows
 from nomarium.school.drawnlines import is_time
-from nomarium.school.dutycolumns import duties_in_rows
 from nomarium.school.look import Look, are_lettered_weeks, is_title, share, share_classes
 from nomarium.school.offwords import OFF_WORDS, is_off, is_term
 from nomarium.school.planheads import NOT_ASKED, heads_labels, plain
 from nomarium.school.plantables import table_name
-from nomarium.school.roomcolumns import rooms_in_rows
 from nomarium.sheets.sheet import Sheet, cell_text
 
-_TOP_ROWS: Final = 300
 _HEAD_ROWS: Final = 40
 _MOSTLY: Final = 0.8
 _LONG_SPAN: Final = 21
@@ -134,16 +129,8 @@ def _columns(look: Look, table: str) -> dict[str, int]:
 
 def _timetable(look: Look) -> Kind | None:
     """Classes with labels, weekdays or blocks, and periods or times; no dates of single events."""
-    if days_in_rows(look.sheet) is not None:
-        return Kind("timetable", "classes with a column a weekday")
-    if rooms_in_rows(look.sheet) is not None:
-        return Kind("timetable", "days and periods with a column a room or a group")
-    if day_blocks(look.sheet) is not None:
-        return Kind("timetable", "days side by side, each with its times and classes")
-    if duties_in_rows(look.sheet) is not None:
-        return Kind("timetable", "duties with a column a weekday")
-    if days_above(look.sheet) is not None:
-        return Kind("timetable", "classes in parts, each under its day")
+    if (in_rows := classes_in_rows(look.sheet)) is not None:
+        return Kind("timetable", in_rows.why)
     at, columns = look.head("timetable")
     if at < 0 or "class" not in columns or not look.cells(at, columns["class"]):
         return None

@@ -14,6 +14,7 @@ from nomarium.school.planheads import plain
 from nomarium.sheets.sheet import Row, Sheet, cell_text
 
 _TOP_ROWS: Final = 300
+_WEEKS: Final = frozenset("week weektype woche semaine semana settimana".split())
 
 
 class Look:
@@ -68,14 +69,7 @@ def share_classes(look: Look, at: int, columns: Mapping[str, int]) -> bool:
 
 def are_lettered_weeks(look: Look, at: int, column: int) -> bool:
     """Whether a column headed as weeks names them by letters, A and B."""
-    is_headed = plain(look.heading(at, column)) in (
-        "week",
-        "weektype",
-        "woche",
-        "semaine",
-        "semana",
-        "settimana",
-    )
+    is_headed = plain(look.heading(at, column)) in _WEEKS
     return is_headed and all(
         re.fullmatch(r"(?i)(?:week\s*)?[A-D]", cell_text(cell)) for cell in look.cells(at, column)
     )

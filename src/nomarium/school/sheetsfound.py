@@ -20,14 +20,12 @@ from nomarium.school.bellsheets import (
     with_bells_in_rows,
     with_divisions,
 )
+from nomarium.school.classforms import classes_in_rows
 from nomarium.school.datedbells import days_with_bells
 from nomarium.school.datesoff import dates_off
-from nomarium.school.dayblocks import day_blocks
 from nomarium.school.daycolumns import days_in_rows
-from nomarium.school.daysabove import days_above
 from nomarium.school.drawnheads import days_named, week_of
 from nomarium.school.drawnweeks import drawn_week
-from nomarium.school.dutycolumns import duties_in_rows
 from nomarium.school.headless import with_headings, with_periods
 from nomarium.school.keydates import WHY_KEY_DATES, KeyDates, key_dates
 from nomarium.school.kinds import Kind, kind_of
@@ -35,7 +33,6 @@ from nomarium.school.labelcalendars import labelled_days
 from nomarium.school.offwords import is_off
 from nomarium.school.planheads import asked_headings, plain
 from nomarium.school.plantables import EXPLANATION, TITLES, Table, cut_table
-from nomarium.school.roomcolumns import rooms_in_rows
 from nomarium.school.rotation import in_rows
 from nomarium.school.starter import is_untouched
 from nomarium.school.tabledoubts import called, doubtful, passed_over, unread
@@ -300,18 +297,10 @@ def _rows_with(sheet: Sheet, kind: Kind, are_off: bool) -> Sheet:
 
 def _in_rows(found: SheetsFound, sheet: Sheet, name: str, notes: list[Problem]) -> Sheet:
     """A sheet with a row for each class, bell or block that stands in its columns or under its lines."""
-    if name == "timetable" and (across := days_in_rows(sheet, _labels(found))) is not None:
-        found.labels.extend(across.days)
-        return across.sheet
-    if name == "timetable" and (by_room := rooms_in_rows(sheet)) is not None:
-        return by_room
-    if name == "timetable" and (blocks := day_blocks(sheet)) is not None:
-        return blocks
-    if name == "timetable" and (duties := duties_in_rows(sheet)) is not None:
-        return duties
-    if name == "timetable" and (in_parts := days_above(sheet)) is not None:
-        notes.append(in_parts.told)
-        return in_parts.sheet
+    if name == "timetable" and (classes := classes_in_rows(sheet, _labels(found))) is not None:
+        found.labels.extend(classes.labels)
+        notes += classes.notes
+        return classes.sheet
     if name == "bells":
         return with_bells_in_rows(sheet)
     if name == "rotation":

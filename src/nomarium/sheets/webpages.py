@@ -9,22 +9,7 @@ from typing import Final
 from nomarium.sheets.documents import ENTRY, HEADING, Document, Table
 from nomarium.sheets.sheet import Area
 
-_UNSEEN: Final = frozenset(
-    (
-        "script",
-        "style",
-        "head",
-        "template",
-        "noscript",
-        "svg",
-        "select",
-        "button",
-        "nav",
-        "del",
-        "s",
-        "strike",
-    )
-)
+_UNSEEN: Final = frozenset("script style head template noscript svg select button nav del s strike".split())
 _BLOCKS: Final = frozenset(
     "p div li h1 h2 h3 h4 h5 h6 section article header footer main tr dt dd blockquote pre address figcaption ul ol table body".split()
 )

@@ -12,6 +12,10 @@ _NO = frozenset("no n false f 0 off - – ✗ ✘ ☐ ✕ non faux nein falsch f
 
 _LEAST_BEHIND = 7
 """Letters of the shortest word for cancelled that counts behind a title."""
+_PUT_OFF = (
+    "postponed reporte reportee verschoben aplazado aplazada pospuesto pospuesta uitgesteld rinviato rinviata"
+)
+"""What cancels a date, and not what was to be on it."""
 _STATUS = {
     "CONFIRMED": "confirmed confirme confirmee bestatigt confirmado confirmada bevestigd definite firm final "
     "fest yes accepted scheduled ok active agreed approved booked go-ahead going-ahead zugesagt",
@@ -20,7 +24,7 @@ _STATUS = {
     "CANCELLED": "cancelled canceled annule annulee annulle annullato annullata abgesagt storniert entfallt fallt-aus "
     "entfallen ausgefallen cancelado cancelada anulado anulada suspendido geannuleerd afgelast vervallen odwolane "
     "odwolany odwolana installt aflyst avlyst peruttu off withdrawn cancel called-off "
-    "not-going-ahead declined rejected dropped postponed reporte reportee verschoben aplazado aplazada pospuesto pospuesta uitgesteld rinviato rinviata",
+    f"not-going-ahead declined rejected dropped {_PUT_OFF}",
 }
 _PRIVACY = {
     "PUBLIC": "public publique offentlich publico publica openbaar normal open everyone default",
@@ -79,7 +83,16 @@ def read_status(text: str) -> str | Refusal:
 
 def says_cancelled(text: str) -> bool:
     """Whether a text is a word for cancelled and nothing else."""
-    return _STATUSES.get("-".join(fold(text).strip(" !*.").split())) == "CANCELLED"
+    return _STATUSES.get(_one_word(text)) == "CANCELLED"
+
+
+def says_put_off(text: str) -> bool:
+    """Whether a text is a word for postponed and nothing else."""
+    return _one_word(text) in _PUT_OFF.split()
+
+
+def _one_word(text: str) -> str:
+    return "-".join(fold(text).strip(" !*.").split())
 
 
 CANCELLING_ENDS = frozenset(

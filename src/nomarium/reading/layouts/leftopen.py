@@ -90,14 +90,13 @@ def left_open(
         return linerefusals.UNREAD
     if _OF_WEEKDAY.match(line.text) and begins_with_weekday(line.text, lexicon):
         return linerefusals.NO_WEEK
-    if (line.is_bullet or not is_sentence(line)) and (
-        _FROM_ANOTHER.search(line.text) or SAME_TIME.search(line.text)
-    ):
-        return linerefusals.FROM_ANOTHER
-    if (line.is_bullet or not is_sentence(line)) and _DAYS_ALONE.search(line.text):
-        return linerefusals.UNREAD
-    if (line.is_bullet or not is_sentence(line)) and not (heads and opens) and _EACH.search(line.text):
-        return linerefusals.REPEATED
+    if line.is_bullet or not is_sentence(line):
+        if _FROM_ANOTHER.search(line.text) or SAME_TIME.search(line.text):
+            return linerefusals.FROM_ANOTHER
+        if _DAYS_ALONE.search(line.text):
+            return linerefusals.UNREAD
+        if not (heads and opens) and _EACH.search(line.text):
+            return linerefusals.REPEATED
     if (named := _OF_MONTH.match(line.text)) is not None and fold(named["day"]).removesuffix(
         "s"
     ) in lexicon.weekdays:

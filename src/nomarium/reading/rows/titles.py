@@ -5,7 +5,7 @@ from collections.abc import Mapping, Sequence
 
 from nomarium.model.cell import Cell
 from nomarium.model.problem import note
-from nomarium.reading.cells.choices import ends_cancelled, says_cancelled
+from nomarium.reading.cells.choices import ends_cancelled, says_cancelled, says_put_off
 from nomarium.reading.cells.titleparts import TitleParts
 from nomarium.reading.columns.titles import title_columns
 from nomarium.sheets.sheet import cell_text
@@ -97,8 +97,9 @@ def without_cancellation(summary: str) -> str | None:
         first, sign, rest = summary.partition(" - ") if " - " in summary else summary.partition(" – ")
     if sign and rest.strip() and says_cancelled(first):
         return _bare(rest, summary, first)
-    before, bracket, word = summary.rpartition("(")
-    if bracket and before.strip() and says_cancelled(word.removesuffix(")")):
+    before, bracket, last = summary.rpartition("(")
+    word = last.removesuffix(")")
+    if bracket and before.strip() and says_cancelled(word):
         return _bare(before, summary, word)
     behind = re.fullmatch(
         r"(?P<title>.*\S)(?:\s+[-–—]\s+(?P<word>\S+)|\s+(?P<loud>[^\W\d_a-zß-ÿ]+)[!.]?)", summary
@@ -111,5 +112,4 @@ def without_cancellation(summary: str) -> str | None:
 
 def _bare(title: str, summary: str, word: str) -> str:
     """A title without the word that cancels it; one that says it is put off keeps it, for a date without it is still to come."""
-    is_put_off = re.match(r"(?i)\W*(?:postp|report|versch|aplaz|posp|uitge|rinv)", word) is not None
-    return summary if is_put_off else title.strip()
+    return summary if says_put_off(word) else title.strip()

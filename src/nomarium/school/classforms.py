@@ -1,0 +1,43 @@
+"""The forms in which schools write their classes that are no row for each class: which one a sheet has, and its classes in rows."""
+
+from collections.abc import Callable, Sequence
+from typing import Final, NamedTuple
+
+from nomarium.model.problem import Problem
+from nomarium.school.dayblocks import day_blocks
+from nomarium.school.daycolumns import days_in_rows
+from nomarium.school.daysabove import days_above
+from nomarium.school.dutycolumns import duties_in_rows
+from nomarium.school.roomcolumns import rooms_in_rows
+from nomarium.sheets.sheet import Sheet
+
+
+class InRows(NamedTuple):
+    """A sheet of classes with a row for each of them."""
+
+    sheet: Sheet
+    why: str
+    """What shows that it is a timetable."""
+    labels: Sequence[str] = ()
+    """What headed its columns of days, also where nothing stands under it."""
+    notes: Sequence[Problem] = ()
+
+
+def classes_in_rows(sheet: Sheet, labels: frozenset[str] = frozenset()) -> InRows | None:
+    """The classes of a sheet in rows; None where it has none of the forms. `labels` are known ones, in their compared form."""
+    if (across := days_in_rows(sheet, labels)) is not None:
+        return InRows(across.sheet, "classes with a column a weekday", across.days)
+    for read, why in _FORMS:
+        if (found := read(sheet)) is not None:
+            return InRows(found, why)
+    if (in_parts := days_above(sheet)) is not None:
+        return InRows(in_parts.sheet, "classes in parts, each under its day", notes=(in_parts.told,))
+    return None
+
+
+_FORMS: Final[tuple[tuple[Callable[[Sheet], Sheet | None], str], ...]] = (
+    (rooms_in_rows, "days and periods with a column a room or a group"),
+    (day_blocks, "days side by side, each with its times and classes"),
+    (duties_in_rows, "duties with a column a weekday"),
+)
+"""In the order in which they win."""
