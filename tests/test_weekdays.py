@@ -84,6 +84,22 @@ LISTS: dict[str, tuple[str, list[str], list[str]]] = {
         "Day,Start,End,Class\nMonday,9:00,9:50,Knots\n,10:00,10:50,Sails\nTuesday,9:00,9:50,Steam\n,10:00,10:50,-", WEEK,
         [f"Knots {at(7, '09:00', '09:50')}", f"Sails {at(7, '10:00', '10:50')}", f"Steam {at(8, '09:00', '09:50')}"],
     ),
+    "halves of the day behind weekdays": (
+        "Day,Time,Class\nTues eve,7 - 9,Knots\nThursday mornings,10-1,Sails\nFri (pm),13:30-14:00,Steam", WEEK,
+        [f"Knots {at(8, '19:00', '21:00')}", f"Sails {at(10, '10:00', '13:00')}", f"Steam {at(11, '13:30', '14:00')}"],
+    ),
+    "halves of the day before times": (
+        "Class,Day and time\nKnots,Tues eve 7-9\nSails,Thursday mornings 9.30", WEEK,
+        [f"Knots {at(8, '19:00', '21:00')}", f"Sails {at(10, '09:30', '10:30')}"],
+    ),
+    "bare hours": (
+        "Day,Start,End,Class\nMonday,9,11,Knots\nTuesday,10,10.30,Sails", WEEK,
+        [f"Knots {at(7, '09:00', '11:00')}", f"Sails {at(8, '10:00', '10:30')}"],
+    ),
+    "halves of the day beside dates, and weeks counted": (
+        "CLASS,DAY,TIME,STARTS,WKS\nKnots,Tues eve,7 - 9,2026-09-08,2\nSails,Sat,10am-1pm,2026-09-12,1", [],
+        [f"Knots {at(8, '19:00', '21:00')}", f"Knots {at(15, '19:00', '21:00')}", f"Sails {at(12, '10:00', '13:00')}"],
+    ),
     "in French": (
         "Activité,Jour,Heure\nNœuds,lundi,17h-18h\nVoile,mardi et jeudi,16h30-18h", WEEK,
         [f"Nœuds {at(7, '17:00', '18:00')}", f"Voile {at(8, '16:30', '18:00')}", f"Voile {at(10, '16:30', '18:00')}"],

@@ -137,6 +137,17 @@ def in_its_half(cell: Cell, moment: Moment, found: ClockFound, unit: HeadingUnit
             return half
         settled.append(half)
     start, end = settled
+    if (
+        unit.meridiem
+        and start
+        and end
+        and end.secs < start.secs
+        and moment.end
+        and not moment.end.has_meridiem
+    ):
+        end = Clock(
+            (end.secs + _NOON) % DAY_SECS, True
+        )  # `10-1` in a morning ends after noon, at night after midnight
     end = in_evening(start, end) if found.clock == "12" else end
     if start and _is_typed(cell) and not start.has_meridiem:
         start = moment.start

@@ -71,9 +71,10 @@ def assign_columns(
     columns = by_content(columns, contents)
     columns = without_weak_rivals(_with_repeat_end(columns, contents))
     columns = _with_halves(_with_milestones(with_rivals(columns), contents), contents)
+    beside_weekdays = any(c.field == "day" and contents[c.at].weekdays >= MOSTLY for c in columns)
     return [
         c._replace(
-            has_days=_may_have_days(c, contents[c.at]),
+            has_days=_may_have_days(c, contents[c.at]) and not (beside_weekdays and contents[c.at].are_hours),
             is_clock=c.field in ("start", "end") and contents[c.at].times > 0.5,
         )
         for c in columns

@@ -9,6 +9,7 @@ from itertools import pairwise
 from nomarium.model.cell import Cell
 from nomarium.model.refusal import Refusal
 from nomarium.reading.cells.choices import read_status
+from nomarium.reading.cells.halves import without_half
 from nomarium.reading.cells.placewords import is_place
 from nomarium.reading.cells.times import Times, read_times
 from nomarium.reading.cells.words import Lexicon, fold
@@ -28,6 +29,7 @@ _DOTTED = re.compile(r"\s*\d{1,2}\.\d\d(?:\s?[-–]\s?\d{1,2}\.\d\d)?\s*")
 _HALF_DOTTED = re.compile(r"\s*(?:\d{1,2}\s?[-–]\s?\d{1,2}\.[0-5]\d|\d{1,2}\.[0-5]\d\s?[-–]\s?\d{1,2})\s*")
 """From an hour to another one, of which one has minutes: `10-12.30` is no date, and where it stands `9-11` is none."""
 _HOURS = re.compile(r"\s*(?:1?\d|2[0-4])(?:\.[0-5]\d)?\s?[-–]\s?(?:1?\d|2[0-4])(?:\.[0-5]\d)?\s*")
+_HOUR = re.compile(r"(?:[01]?\d|2[0-4])(?:[.:][0-5]\d)?")
 _DOTTED_TIME = re.compile(r"(?:1?\d|2[0-3])\.[0-5][05]")
 _DAYS_BEFORE = r"(?i)(?:\d{1,2}(?:st|nd|rd|th)?\s*(?:,|&|\+|and\b|und\b|et\b)\s*)+(?=\d)"
 """Days before the last one of several, `7, 8 and 10 November`."""
@@ -209,6 +211,12 @@ class Contents:
         return self._share(lambda cell: re.fullmatch(r"\d+(?:[.,]\d+)?", cell_text(cell)) is not None)
 
     @property
+    def are_hours(self) -> bool:
+        """Whether all cells are hours of a day by themselves, with minutes or without: `7`, `10.30`."""
+        texts = [cell_text(cell) for cell in self.different]
+        return bool(texts) and all(map(_HOUR.fullmatch, texts))
+
+    @property
     def holds_counts(self) -> bool:
         """Whether some cell begins with a figure: `6 weeks`, also `1-6`, which is then refused and not passed over."""
         return any(cell_text(cell)[:1].isdecimal() for cell in self.different)
@@ -268,7 +276,11 @@ class Contents:
         )
 
     def _is_weekday(self, cell: Cell) -> bool:
-        return isinstance(cell, str) and fold(cell).strip() in self.lexicon.weekdays
+        """Whether a cell is a weekday, or one with its half of the day, `Tues eve`."""
+        if not isinstance(cell, str):
+            return False
+        word = fold(cell).strip()
+        return word in self.lexicon.weekdays or without_half(word)[0] in self.lexicon.weekdays
 
 
 def name_some_weeks(heading: str, texts: Iterable[str]) -> bool:

@@ -10,6 +10,7 @@ from nomarium.model.problem import Problem, column_letter
 from nomarium.model.refusal import Refusal
 from nomarium.model.wording import WEEKDAYS, listed
 from nomarium.reading.cells.choices import read_yes_no
+from nomarium.reading.cells.halves import Half, in_half, without_half
 from nomarium.reading.cells.times import Times, read_times
 from nomarium.reading.cells.weekdaycodes import WeekdayCodes
 from nomarium.reading.cells.words import Lexicon, fold
@@ -49,6 +50,8 @@ class Weekly(NamedTuple):
     """Row number → the time that stands beside its weekdays; it gets a column of its own, right of all others."""
     filled: int = 0
     """How many rows have the weekday that is written above them, once for their group."""
+    halves: Mapping[int, Half] = MappingProxyType({})
+    """Row number → the half of the day behind its weekday, `Tues eve`, which the times of its row are in."""
 
     def row(self, number: int, row: Sequence[Cell], head: TableHead) -> list[Cell]:
         """A row with its phrase in the place of the weekdays."""
@@ -61,6 +64,9 @@ class Weekly(NamedTuple):
             cells[self.at] = self.heading(head) if number == head.header_rows[-1] else cells[self.at]
         else:
             cells[self.at] = self.phrases.get(number, cells[self.at])
+            if half := self.halves.get(number):
+                for at in _times_beside(head):
+                    cells[at : at + 1] = [in_half(cell_text(cells[at]), half) if at < len(cells) else ""]
         if self.times:
             cells += [""] * (len(head.headings) - len(cells))
             is_head = number == head.header_rows[-1]
@@ -96,6 +102,12 @@ def _is_of_days(heading: str) -> bool:
     )
 
 
+def _times_beside(head: TableHead) -> list[int]:
+    """The columns headed as those of times."""
+    found = [match_heading(heading) if heading else None for heading in head.headings]
+    return [at for at, match in enumerate(found) if match is not None and match.field in _TIME_FIELDS]
+
+
 def weekdays_in(sheet: Sheet, head: TableHead, lexicon: Lexicon, options: ReadingOptions) -> Weekly | None:
     """The weekdays of a table's rows; None when it says none."""
     rows = [
@@ -119,6 +131,10 @@ def _in_one_column(
         said = {
             n: days_and_time(text) for n, text in texts.items() if fold(text).strip(" .") not in _UNSETTLED
         }
+        halves: dict[int, Half] = {}
+        if _times_beside(head):
+            halves = {n: without_half(days)[1] for n, (days, time) in said.items() if not time}
+            said |= {n: (without_half(said[n][0])[0], "") for n in halves}
         is_of_days = _is_of_days(heading)
         names = _lexicon_of([days for days, _ in said.values()], lexicon, options) if is_of_days else lexicon
         codes = WeekdayCodes([days for days, _ in said.values()], names, options.weekdays)
@@ -150,7 +166,15 @@ def _in_one_column(
             codes.run_together(days) or re.search(_LETTER, days) for days, _ in said.values()
         )
         return Weekly(
-            at, phrases, unsettled, tuple(problems), unread, is_coded, times=times, filled=len(filled)
+            at,
+            phrases,
+            unsettled,
+            tuple(problems),
+            unread,
+            is_coded,
+            times=times,
+            filled=len(filled),
+            halves=halves,
         )
     return None
 
@@ -190,7 +214,8 @@ def days_and_time(text: str) -> tuple[str, str]:
         if match is None or not re.search(_CLEARLY_A_TIME, match["time"]):
             continue  # Sat 12 is a date
         if isinstance(read_times(match["time"].strip()), Times):
-            return match["days"].strip(" ,:–-("), match["time"].strip()
+            days, half = without_half(match["days"].strip(" ,:–-("))
+            return days, in_half(match["time"].strip(), half)
     return text, ""
 
 

@@ -5,6 +5,7 @@ from collections.abc import Sequence
 
 from nomarium.model.cell import Cell
 from nomarium.model.recurrence import Rule
+from nomarium.reading.cells.halves import Half, without_half
 from nomarium.reading.cells.repeats import Repeat, read_repeat
 from nomarium.reading.cells.words import Lexicon, fold
 from nomarium.sheets.sheet import cell_text
@@ -17,6 +18,7 @@ class WeekdayCells:
         self.at = at
         self._lexicon = lexicon
         self._read: dict[Cell, tuple[int, ...]] = {}
+        self._halves: dict[Cell, Half] = {}
         self.name_weekdays = any(map(self._named, samples))
         """Whether the cells are weekdays, and not the numbers of a programme."""
 
@@ -30,7 +32,15 @@ class WeekdayCells:
         cell = row[self.at]
         found = self._read.get(cell)
         if found is None:
-            found = self._read[cell] = self._weekdays(cell_text(cell))
+            found = self._read[cell] = self._weekdays(without_half(cell_text(cell))[0])
+        return found
+
+    def half(self, row: Sequence[Cell]) -> Half:
+        """The half of the day that a row names behind its weekday: `Tues eve`."""
+        cell = row[self.at]
+        found = self._halves.get(cell)
+        if found is None:
+            found = self._halves[cell] = without_half(cell_text(cell))[1] if self.all(row) else ""
         return found
 
     def are_others(self, said: str, days: int) -> bool:

@@ -5,6 +5,7 @@ from typing import TYPE_CHECKING
 
 from nomarium.model.cell import Cell
 from nomarium.model.refusal import Refusal
+from nomarium.reading.cells.halves import Half
 from nomarium.reading.cells.memo import CellMemo, FieldValue, value_memo
 from nomarium.reading.cells.partmemo import part_memo
 from nomarium.reading.columns.headings import NO_UNIT, unit_of
@@ -43,6 +44,7 @@ class WhenReader:
             self.at[name] for name in ("repeat", "repeat-times", "repeat-until") if name in self.at
         ]
         self.by_weekday: dict[int | None, CellMemo] = {None: self.parts[self.dated or "date"]}
+        self.by_half: dict[tuple[str, Half], CellMemo] = {}
         self.is_weekly = self._is_weekly()
         self.begins_weeks = self.is_weekly and not (
             self.dated and unit_of(reading.columns[self.at[self.dated]].heading).week
@@ -65,6 +67,8 @@ class WhenReader:
             memo = self.parts[field]
             if field == self.dated and self.days is not None:
                 memo = self._dated_memo(self.days.one(row))
+            elif field in ("start", "time") and self.days is not None and (half := self.days.half(row)):
+                memo = self._memo_of_half(field, half)
             part: Part = memo[row[index] if index >= 0 else ""]
             if part.refusal is not None:
                 return Blame(self.fields[index] if index >= 0 else field, part.refusal)
@@ -108,6 +112,12 @@ class WhenReader:
         if weekday not in self.by_weekday:
             self.by_weekday[weekday] = self.part_memo(self.dated, weekday)
         return self.by_weekday[weekday]
+
+    def _memo_of_half(self, field: str, half: Half) -> CellMemo:
+        """The memo of a column of times for rows whose weekday names a half of the day, which settles theirs."""
+        if (field, half) not in self.by_half:
+            self.by_half[field, half] = self.part_memo(field, half=half)
+        return self.by_half[field, half]
 
     def _counted_day(self, row: Sequence[Cell]) -> Part | Blame:
         week, day = (row[self.at[f]] if f in self.at else "" for f in ("week", "day"))
@@ -197,7 +207,9 @@ class WhenReader:
             return "daily"
         return "whole" if 0 <= date < start < last < end else ""
 
-    def part_memo(self, field: str, weekday: int | None = None, at: int | None = None) -> CellMemo:
+    def part_memo(
+        self, field: str, weekday: int | None = None, at: int | None = None, half: Half = ""
+    ) -> CellMemo:
         index = self.at.get(field, -1) if at is None else at
         default = self.reading.options.defaults.get(field, "")
         name = self.fields[index] if index >= 0 and at is None else field
@@ -205,6 +217,8 @@ class WhenReader:
         unit = unit_of(self.reading.columns[index].heading) if index >= 0 else NO_UNIT
         if unit.times and (field not in ("date", "when") or self.known & {"time", "start", "end", "all-day"}):
             unit = unit._replace(times=None)
+        if half and not unit.meridiem:
+            unit = unit._replace(meridiem=half)
         return part_memo(
             name,
             index,
