@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import json
 from pathlib import Path
 
 import pytest
@@ -29,6 +30,17 @@ SAID: dict[str, tuple[str, list[str]]] = {
     "when people come is no second time": (
         "Sat 27 March 2027, 7.30pm: Concert, St Brendan's (call 6.15)\nFr 29.1.2027 18:30 Versammlung (Einlass 18 Uhr)",
         ["Concert 2027-03-27T19:30/2027-03-27T20:30 @ St Brendan's", "Versammlung (Einlass 18 Uhr) 2027-01-29T18:30/2027-01-29T19:30"],
+    ),
+    "when people come, and when it starts": (
+        "Supper, Sun 31 January 2027 at 7 for 7.30pm\nMon 25 January 2027 - Dinner, 6.30pm for 7pm, Loft\nTea for 12, Thu 28 January 2027, 4pm",
+        ["Dinner 2027-01-25T19:00/2027-01-25T20:00 @ Loft", "Supper 2027-01-31T19:30/2027-01-31T20:30", "Tea for 12 2027-01-28T16:00/2027-01-28T17:00"],
+    ),
+    "words with commas and no spaces between them": (
+        "7 Dec 2027,Board\nWed 9 Dec 2026,6pm,Talk,Loft", ["Board 2027-12-07/2027-12-08", "Talk 2026-12-09T18:00/2026-12-09T19:00 @ Loft"],
+    ),
+    "how many people, and days one after the other": (
+        "Team of 6, 10 February 2027\nTable for 12, Thu 28 January 2027, 4pm\nFair 5, 6 December 2026",
+        ["Fair 2026-12-05/2026-12-06", "Fair 2026-12-06/2026-12-07", "Table for 12 2027-01-28T16:00/2027-01-28T17:00", "Team of 6 2027-02-10/2027-02-11"],
     ),
     "days and hours under a month": (
         "Bookings – December 2026\n\nTue 1st   0800–1200   Heron\nMon 7th   0900        crane (2 hrs)\n24th–1st – Closed",
@@ -135,6 +147,8 @@ def test_a_line_that_counts_its_dates_is_no_single_event(line: str, tmp_path: Pa
         "Session 2: same time, the following Tuesday",
         "Fri 11 December 2026: Early finish 13:00. Carols 11:30, Loft",
         "~~30 Jan 2027: Open day~~ moved to 6 Feb 2027",
+        "Meeting 4, 16 February 2027",
+        "Sail 2, 13, 14 February 2027",
     ],
 )
 def test_a_line_that_says_another_day_or_time_too_is_refused(line: str, tmp_path: Path) -> None:
@@ -152,6 +166,17 @@ def test_times_that_could_be_evenings_are_said_to_be_mornings(
     source.write_text(f"Date,Time,Event\n{rows}\n", "utf-8")
     said = nomarium("build", source, "-o", tmp_path / "o.ics").text
     assert ("Times such as “7.30” are in the morning" in said) is is_told
+
+
+def test_tables_one_below_the_other_in_a_text_give_each_line_once(tmp_path: Path) -> None:
+    source = tmp_path / "all.txt"
+    source.write_text(
+        "Lot,Viewing\nDinghy,2-4 Dec 2026\n\nMeeting,Q1,Q2\nBoard,14 Jan 2027,15 Apr 2027\n\nDate,AM lead\n7 Dec 2026,Quill\n",
+        "utf-8",
+    )
+    said = nomarium("build", source, "-o", tmp_path / "o.ics", "--partial", "--json", *YEAR)
+    account = json.loads(said.out)["ledger"]
+    assert (account["events"], account["rejected"], account["notes"]) == (2, 1, 3), said.text
 
 
 def test_a_part_of_a_month_is_no_date_and_no_remark(tmp_path: Path) -> None:

@@ -32,6 +32,41 @@ def test_each_name_is_in_its_own_week(kind: str, tmp_path: Path) -> None:
     assert sorted(built(source, *WEEK)) == TWO_WEEKS
 
 
+WEEKS_ACROSS = {
+    "weeks over weekdays": (",Week of 7 Dec 2026,Week of 14 Dec 2026\nMon,Quill,Perrin\nTue (half),Bell,-", ["Bell 8", "Perrin 14", "Quill 7"]),
+    "posts under each week": (
+        ",7/12/2026,,14/12/2026,\n,Lead,Helper,Lead,Helper\nMon,Quill,Bell,Perrin,\nTue,,Bell,,Quill",
+        ["Helper: Bell 7", "Helper: Bell 8", "Helper: Quill 15", "Lead: Perrin 14", "Lead: Quill 7"],
+    ),
+    "posts beside the weekdays": (
+        "Day,Duty,w/c 7 Dec 2026,w/c 14 Dec 2026\nMon,Lock-up,Quill,Perrin\n,Tea,Bell,\nTue,Tea,,Quill",
+        ["Lock-up: Perrin 14", "Lock-up: Quill 7", "Tea: Bell 7", "Tea: Quill 15"],
+    ),
+    "the days on which weeks end": (",w/e 11 Dec 2026,w/e 18 Dec 2026\nMon,Quill,Perrin\nTue,Bell,-", ["Bell 8", "Perrin 14", "Quill 7"]),
+    "from a day to another one": (",7-11 Dec 2026,14-18 Dec 2026\nMon,Quill,Perrin\nTue,Bell,-", ["Bell 8", "Perrin 14", "Quill 7"]),
+    "weeks by their number": (",Week 1,Week 2\nMon,Quill,Perrin\nTue,Bell,-", ["Bell 8", "Perrin 14", "Quill 7"]),
+    "posts under each date": (",7 Dec 2026,,8 Dec 2026,\n,Lead,Helper,Lead,Helper\nSlip,Quill,Bell,Perrin,-\nLoft,,Bell,,", ["Loft: Bell (Helper) 7", "Slip: Bell (Helper) 7", "Slip: Perrin (Lead) 8", "Slip: Quill (Lead) 7"]),
+}  # fmt: skip
+
+
+@pytest.mark.parametrize("kind", WEEKS_ACROSS)
+def test_weeks_stand_across_weekdays(kind: str, tmp_path: Path) -> None:
+    text, expected = WEEKS_ACROSS[kind]
+    source = tmp_path / "duties.csv"
+    source.write_text(text + "\n", "utf-8")
+    options = ("--day-one", "2026-12-07") if "Week 1" in text else ()
+    days = [f"{one.split(' 2026-')[0]} {int(one[-2:]) - 1}" for one in built(source, *options)]
+    assert sorted(days) == expected
+
+
+def test_a_row_between_weekdays_that_is_none_is_refused(tmp_path: Path) -> None:
+    source = tmp_path / "duties.csv"
+    source.write_text(
+        ",Week of 7 Dec 2026,Week of 14 Dec 2026\nMon,Quill,Perrin\nTue,Bell,-\nWeekend,Quill,\n", "utf-8"
+    )
+    assert "row 4, column A: “Weekend”" in refused(source)
+
+
 def test_weeks_of_hours_are_not_held_in_every_week(tmp_path: Path) -> None:
     source = tmp_path / "rota.csv"
     source.write_text("Name,Mon,Tue\nW/C 7 December 2026,,\nQuill,9-5,OFF\nW/C 14 December 2026,,\nQuill,12-8,9-5\n", "utf-8")  # fmt: skip

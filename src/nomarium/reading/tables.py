@@ -240,8 +240,15 @@ def _cut(sheet: Sheet, part: _Part) -> Sheet:
             if part.head is not None and number == part.head_below:
                 yield part.head
 
+    def lines() -> Iterator[Row]:
+        assert sheet.read_lines is not None
+        for number, line in sheet.read_lines():
+            if number >= part.first_row and (part.end_row is None or number < part.end_row):
+                yield number, line
+
     return sheet._replace(
         read_rows=RowsAgain(rows),
+        read_lines=None if sheet.read_lines is None else lines,
         first_column=sheet.first_column + part.first_column,
         part=part.name,
         part_title=part.title,

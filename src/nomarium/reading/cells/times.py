@@ -11,6 +11,7 @@ from nomarium.reading.cells.words import fold
 
 DAY_SECS = 86_400
 _NOON, _MIDNIGHT = DAY_SECS // 2, 0
+_TEN = 10 * 3600
 
 
 class WholeDays(int):
@@ -114,6 +115,8 @@ def _times_in(text: str) -> Times | Refusal:
         return Times(single)
     if re.fullmatch(r"\d{1,2}\.\s?-\s?\d{1,2}\.", plain):
         return Refusal("time-unread", f"“{text}” is not a time.", _FORMS)  # the first to the second lesson
+    if (held := _held_after_arrival(plain)) is not None:
+        return held
     pieces = re.split(_RANGE, plain)
     if len(pieces) == 2 and (not pieces[1] or pieces[1] in _UNKNOWN_WORDS or pieces[1] in _OPEN_ENDS):
         start = read_clock(pieces[0])
@@ -127,6 +130,29 @@ def _times_in(text: str) -> Times | Refusal:
     if isinstance(end, Refusal):
         return end
     return settle_range(start, end)
+
+
+_ARRIVAL = re.compile(r"(?P<arrival>\d.*?) for (?P<start>\d.*)")
+_LONGEST_ARRIVAL = 90 * 60
+
+
+def _held_after_arrival(plain: str) -> Times | None:
+    """`7 for 7.30`: people come at the first time, and it starts at the second; None for any other text. With no am or pm it is
+    as open as an hour before seven: few sit down to a meal at half past seven in the morning."""
+    match = _ARRIVAL.fullmatch(plain)
+    if match is None:
+        return None
+    arrival, start = read_clock(match["arrival"]), read_clock(match["start"])
+    if isinstance(arrival, Refusal) or isinstance(start, Refusal):
+        return None
+    settled = settle_range(arrival, start)
+    arrival, start = settled.start or arrival, settled.end or start
+    if start.secs < arrival.secs and not start.has_meridiem:
+        start = Clock(start.secs + _NOON, True)  # 12.30 for 1
+    if not 0 < start.secs - arrival.secs <= _LONGEST_ARRIVAL:
+        return None
+    is_open = not start.has_meridiem and start.secs < _TEN
+    return Times(start._replace(is_doubtful=start.is_doubtful or is_open), notes=("arrival-first",))
 
 
 def plain_clock(text: str) -> Clock | None:

@@ -208,7 +208,7 @@ def _day(top: Top, drawing: _Drawing) -> tuple[dt.date, str] | Problem:
     for where, number, cell in texts:
         moment = read_moment(cell, "date", lexicon)
         if isinstance(moment, Refusal) and isinstance(cell, str) and (within := date_within(cell, lexicon)):
-            moment = moment if names_several(within) else within.moment
+            moment = moment if names_several(within, lexicon) else within.moment
         if not isinstance(moment, Moment) or moment.first is None or moment.last is not None:
             continue
         settled = decide_days(top.sheet, [(number or drawing.head[0], cell)], top.options)

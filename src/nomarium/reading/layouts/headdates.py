@@ -92,7 +92,7 @@ def settled_dates(
             assert isinstance(refusal, Refusal)
             problems.append(refusal.problem(top.sheet.place(number), cell_text(cell)))
         else:
-            if in_weeks == "ends" and first == last:
+            if (in_weeks == "ends" or "week-ended" in moment.notes) and first == last:
                 first = first - 6 * _DAY
             elif (key in weeks or in_weeks) and first == last:
                 last = first + 6 * _DAY

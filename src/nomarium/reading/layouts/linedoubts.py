@@ -11,7 +11,7 @@ from nomarium.reading.layouts import linerefusals
 from nomarium.reading.layouts.linetimes import SAME_TIME, time_in
 from nomarium.reading.layouts.textlines import TextLine, is_named
 from nomarium.reading.layouts.weekdaylines import names_week
-from nomarium.reading.rows.datewithin import date_within
+from nomarium.reading.rows.datewithin import LEADING_WORDS, date_within
 
 _REPEATS: Final = re.compile(
     r"(?i)^\W*(?:every|each|weekly|fortnightly|monthly|daily|alternate|chaque|tous les|jede[nrs]?|cada|elke)\b"
@@ -82,6 +82,16 @@ _SEVERAL: Final = Refusal(
 )
 
 
+_LISTED: Final = re.compile(
+    r"(?:\d{1,2}(?:st|nd|rd|th)?, )+\d{1,2}(?:st|nd|rd|th)? (?!and\b|et\b|und\b|[&+])[^\W\d]"
+)
+"""Days with nothing but commas between them, `4, 16 February`."""
+_DAY_OR_NUMBER: Final = Refusal(
+    "text-several", "The first number before the month may be a day, or belong to the word before it.",
+    "Write “Meeting: 4 and 16 February” for two days, or “Meeting 4: 16 February” for one.",
+)  # fmt: skip
+
+
 _PARTED: Final = r";|(?<=[^\W\d]{3})\.\s+(?=[A-Z])|(?<=:\d\d)\.\s+(?=[A-Z])"
 
 
@@ -122,6 +132,22 @@ def _has_others(rest: str, words: Sequence[str], lexicon: Lexicon) -> bool:
     )
 
 
+def _may_number(line: TextLine, lexicon: Lexicon) -> bool:
+    """Whether a list of days stands right behind one thing that its first may number, `Meeting 4, 16 February`: several have
+    a plural's ending, what leads to a date is no thing, and days one after the other are days."""
+    listed = _LISTED.match(line.date)
+    if listed is None or line.date not in line.text:
+        return False
+    days = list(map(int, re.findall(r"\d+", listed[0])))
+    if days == list(range(days[0], days[0] + len(days))):
+        return False  # Fair 5, 6 December
+    before = line.text[: line.text.index(line.date)]
+    word = re.search(r"([^\W\d_]+)\s$", before)
+    if word is None or word[1].casefold().endswith("s"):
+        return False
+    return fold(word[1]) not in LEADING_WORDS | lexicon.weekdays.keys() | lexicon.months.keys()
+
+
 def doubt_of(line: TextLine, lexicon: Lexicon) -> Refusal | None:
     """Why a line with a date or a time is no one event: it repeats, or says another day or time. None when nothing tells."""
     if line.date and (fold(line.rest).strip(" :") in _LABELS or _MORE_OF_TIME.fullmatch(line.rest)):
@@ -133,6 +159,8 @@ def doubt_of(line: TextLine, lexicon: Lexicon) -> Refusal | None:
         and fold(before[1]) not in lexicon.weekdays.keys() | lexicon.months.keys() | _COUNTING
     ):
         return _UNKNOWN_DAY  # So. 20.9.2026, and nothing says that it is a Sunday
+    if line.date and _may_number(line, lexicon):
+        return _DAY_OR_NUMBER
     words = [fold(word).strip(".,;:()&") for word in line.text.split()]
     are_several = any(
         word not in lexicon.weekdays

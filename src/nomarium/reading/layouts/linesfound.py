@@ -36,7 +36,11 @@ class Found(NamedTuple):
 
 
 def told_of(found: Found, reading: Reading) -> Iterator[Problem]:
-    more = f"; so are {counted(len(found.rows) - 1, 'other')}" if len(found.rows) > 1 else ""
+    more = (
+        f"; so {'is' if len(found.rows) == 2 else 'are'} {counted(len(found.rows) - 1, 'other')}"
+        if len(found.rows) > 1
+        else ""
+    )
     first = reading.sheet.place(found.rows[0][0] if found.rows else None)._replace(file="", sheet="")
     yield note("text-lines", f"Read line by line: {first} {found.sample}{more}.").at(reading.sheet.place())
     if found.has_open_ends:

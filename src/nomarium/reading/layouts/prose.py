@@ -100,7 +100,9 @@ def said_in(
     if found is None:
         return "doubtful" if time_in(plain)[0] and _reads(plain) else None
     date, before, after = with_days_before(found, lexicon)
-    of_each = names_several(found) and found.moment.start is not None  # 8 and 9 December, 9 am to 12 noon
+    of_each = (
+        names_several(found, lexicon) and found.moment.start is not None
+    )  # 8 and 9 December, 9 am to 12 noon
     each, date = time_in(date) if of_each else ("", date)
     if re.search(rf"\(\s*{re.escape(date)}\s*\)", plain):
         return "doubtful"  # Minutes of the last meeting (12/11/2026) are on the table

@@ -35,6 +35,7 @@ from nomarium.reading.layouts.layout import NotRead, Reading, Top, not_read
 from nomarium.reading.layouts.rosteracross import across, with_dates
 from nomarium.reading.layouts.rosterdown import down
 from nomarium.reading.layouts.rosterslots import Drawing, Slot, is_session
+from nomarium.reading.layouts.rosterweeks import weeks_across
 from nomarium.reading.layouts.slots import in_part_of_day, time_of
 from nomarium.reading.rows.when import NOTHING, Part
 from nomarium.sheets.sheet import Sheet, cell_text
@@ -55,13 +56,22 @@ _SHIFTS = r"(?i)(?:earl(?:y|ies)|lates?|days?|nights?|standby|on[- ]call)(?: (?:
 
 def look(top: Top) -> Reading | NotRead:
     """Read a sheet as a roster, or say why it is none."""
-    drawing = across(top) or down(top)
+    drawing = weeks_across(top) or across(top) or down(top)
     if drawing is not None and _are_times([slot.label for slot in drawing.slots]):
         return read_grid(with_dates(top, drawing), top.options)
     if drawing is None:
         message = f"{top.sheet.title} is no roster: no dates cross names, posts or classes."
         remedy = "Put the dates into the top row and the names into the first column, or the other way."
         return not_read(top.sheet, "no-roster", "it is no roster", "roster-none", message, remedy)
+    return _reading(top, drawing)
+
+
+def look_over_weekdays(top: Top) -> Reading | NotRead:
+    """Read a sheet as a roster of weekdays, or say why it is none."""
+    drawing = weeks_across(top)
+    if drawing is None:
+        message = f"{top.sheet.title} has no weekdays below the days of weeks."
+        return not_read(top.sheet, "no-roster", "it is no roster", "roster-none", message)
     return _reading(top, drawing)
 
 
@@ -161,7 +171,7 @@ def _entry(sheet: Sheet, slot: Slot, codes: Mapping[str, Code], people: bool) ->
         remedy = "If hours were typed (9-5) and the spreadsheet made a date of them, write 9:00-17:00."
         return Problem("roster-date", message, remedy, sheet.place(slot.row, slot.column), text)
     said = codes.get(text.casefold())
-    if said is None and _is_mark(text) and (slot.is_place or slot.is_session):
+    if said is None and _is_mark(text) and (slot.is_place or slot.is_session or slot.stands_alone):
         message = f"Nothing says what “{text}” stands for."
         remedy = f'Say what happens then: --set-code "{text}=TITLE".'
         return Problem("mark-unexplained", message, remedy, sheet.place(slot.row, slot.column), text)
@@ -174,7 +184,7 @@ def _entry(sheet: Sheet, slot: Slot, codes: Mapping[str, Code], people: bool) ->
     if time is NOTHING:
         time = label.time if label is not None and label.time is not NOTHING else slot.time
     location = slot.label if slot.is_place else slot.where
-    if slot.is_place:
+    if slot.is_place or slot.stands_alone:
         title = what
     elif slot.is_session:
         title = f"{what} ({slot.label})" if time.start is None else what

@@ -23,7 +23,7 @@ from nomarium.reading.layouts.headdates import (
 )
 from nomarium.reading.layouts.layout import Top
 from nomarium.reading.layouts.monthheads import month_head, with_years
-from nomarium.reading.layouts.rosterslots import Drawing, Slot, halves_day, is_session
+from nomarium.reading.layouts.rosterslots import Drawing, Slot, halves_day
 from nomarium.reading.layouts.slots import time_of
 from nomarium.reading.rows.when import NOTHING, Part
 from nomarium.sheets.sheet import Row, Sheet, cell_text, is_blank
@@ -202,12 +202,13 @@ def _weekdays_beside(
 
 
 def _parts_under(rows: Sequence[Row], columns: Sequence[int]) -> dict[int, str]:
-    """Column → part of its day, where the first row below dates holds parts of the day that come back under each."""
+    """Column → what heads it below its day, where the first row below dates holds parts of the day, or posts, that come back
+    under each."""
     row = rows[0][1] if rows else ()
     parts = {n: text for n in range(columns[0], len(row)) if (text := cell_text(row[n]))}
     words = set(map(str.casefold, parts.values()))
     are_parts = len(parts) > len(columns) and len(words) * 2 <= len(parts) and not any(row[: columns[0]])
-    return parts if are_parts and all(map(is_session, parts.values())) else {}
+    return parts if are_parts and parts.keys() >= set(columns) else {}
 
 
 def carried_days(days: Mapping[int, Days], columns: Iterable[int]) -> dict[int, Days]:

@@ -40,6 +40,8 @@ class Slot(NamedTuple):
     """The part of its day, `AM`, where the row under the dates says it."""
     group: str = ""
     """What stands above its heading, where several columns share one heading: the post over `AM` and `PM`."""
+    stands_alone: bool = False
+    """Whether nothing but its date heads it: what the cell says is what is on."""
     where: str = ""
     """The place that its row says."""
 

@@ -150,7 +150,7 @@ def _date_of(cell: Cell, lexicon: Lexicon) -> Cell:
     if looks_like_date(cell, lexicon):
         return cell
     within = date_within(cell, lexicon) if isinstance(cell, str) else None
-    if within is None or within.moment.last is not None or names_several(within):
+    if within is None or within.moment.last is not None or names_several(within, lexicon):
         return ""
     return within.text
 

@@ -193,7 +193,7 @@ def text_line(number: int, text: str, lexicon: Lexicon) -> TextLine:
     bare, is_bullet = _without_mark(text, lexicon)
     shown, plain = (
         " ".join(bare.split()),
-        clocked(" ".join(re.sub(_COLUMNS, " | ", bare.translate(_BRACKETS)).split()), lexicon),
+        clocked(_with_spaces(" ".join(re.sub(_COLUMNS, " | ", bare.translate(_BRACKETS)).split())), lexicon),
     )
     plain = with_month_behind(with_days_apart(with_both_weekdays(plain, lexicon), lexicon), lexicon)
     if (led := re.match(r"([^\W\d_]{2,10})\.?\s*[-–—:]\s*(?=\d)", plain)) and fold(
@@ -229,7 +229,7 @@ def text_line(number: int, text: str, lexicon: Lexicon) -> TextLine:
     time, rest = ("", re.sub(r"^h\b\.?\s*", "", rest)) if has_time else time_in(rest)  # 9:00 h.
     if (whole := ALL_DAY.match(rest)) is not None and not time:
         time, rest = "all day", rest[whole.end() :]  # All day Saturday 24 October
-    if has_time and (has_last or names_several(found)):  # 26 to 30 Oct, 9am - 3pm: times of each day
+    if has_time and (has_last or names_several(found, lexicon)):  # 26 to 30 Oct, 9am - 3pm: times of each day
         own, dates = time_in(date)
         if re.search(r"[-–—]|\bto\b|\buntil\b", own) and not time_in(dates)[0]:
             date, time, has_time = dates, own, False
@@ -240,6 +240,12 @@ def text_line(number: int, text: str, lexicon: Lexicon) -> TextLine:
     if repeat:
         rest = re.sub(r"(?i)(?:^|[,;]\s*)(?:starting|beginning|commencing|from)\s*$", "", rest)
     return TextLine(number, shown, date, time, rest.strip(EDGES), is_bullet, has_time, repeat, without)
+
+
+def _with_spaces(text: str) -> str:
+    """A text whose commas all stand between words without a space, `7 Dec 2026,6pm,Board`, with one behind each; those between
+    figures stay."""
+    return text if ", " in text else re.sub(r",(?=[^\W\d_])|(?:(?<=[^\W\d_])|(?<=\d{4})),(?=\d)", ", ", text)
 
 
 def _without_mark(text: str, lexicon: Lexicon) -> tuple[str, bool]:

@@ -10,6 +10,7 @@ from nomarium.model.refusal import Refusal
 from nomarium.reading.cells.moments import read_moment
 from nomarium.reading.cells.words import Lexicon, fold
 from nomarium.reading.columns.fitting import dates_within, left_readings
+from nomarium.reading.columns.head import looks_like_date
 from nomarium.reading.columns.lexicons import weekday_columns
 from nomarium.reading.layouts.eventlist import list_in
 from nomarium.reading.layouts.layout import NotRead, Reading, Top, not_read
@@ -123,8 +124,8 @@ def week_of(row: Sequence[Cell], weekday: int, lexicon: Lexicon, options: Readin
         if len(heads) > 1
         else [cell for cell in row if cell_text(cell)]
     )
-    if not 1 <= len(filled) <= 2:
-        return None
+    if not 1 <= len(filled) <= 2 or (len(filled) == 2 and all(map(_says_a_week, filled))):
+        return None  # two weeks beside one another are not the one of all rows below
     said = re.fullmatch(_WEEK_OF, cell_text(filled[0]))
     cell = filled[-1] if said is None else re.sub(_NUMBER_OF_WEEK, r"\1", said["date"].strip())
     moment = read_moment(cell, "date", lexicon)
@@ -140,6 +141,11 @@ def week_of(row: Sequence[Cell], weekday: int, lexicon: Lexicon, options: Readin
     if day is None or not (begins_week(day, weekday) if said else day.weekday() == weekday):
         return None
     return day
+
+
+def _says_a_week(cell: Cell) -> bool:
+    """Whether a cell says a week by a date, or is one."""
+    return looks_like_date(cell) or re.fullmatch(_WEEK_OF, cell_text(cell)) is not None
 
 
 def begins_week(day: dt.date, first_weekday: int) -> bool:

@@ -54,6 +54,8 @@ _NUMBERED = frozenset(
     "gruppe groupe grupo gruppo equipe tisch halle raum salle sala zimmer".split()
 )
 """Words that a number stands behind, `Group 2, 7 December`; `Group 2 October` is none of it."""
+_COUNTS = frozenset(("for", "of", "nos", "numbers", "per", "x"))
+"""Words before a number of people or things, `Tea for 12, 28 January`."""
 _NUMBER_FIRST = re.compile(r"\d{1,2}\s*,\s*")
 LEADING_WORDS: Final = frozenset(
     "from on by until till the du dal del il el vom von ab am bis van tot vanaf den dès le".split()
@@ -135,15 +137,14 @@ def _ends_with_count(piece: str, after: list[str], lexicon: Lexicon) -> bool:
     ):
         return False
     moment = read_moment(date.rstrip(" ,;:–—-"), "date", lexicon)
-    is_day = isinstance(moment, Moment) and moment.first is not None and moment.start is None
-    return is_day and fold(after[0]).strip(" ,;:") not in lexicon.months
+    return isinstance(moment, Moment) and moment.first is not None and moment.start is None
 
 
 def with_days_before(found: DateWithin, lexicon: Lexicon) -> tuple[str, str, str]:
     """A date with the other days that stand before it, `12, 13 and 14 October`, `Fri 18 & Sat 19 October`; and what stands
     before and after it."""
     before, _, after = found.rest.replace("·", "").partition("\0")
-    date, at = found.text, _start_of_days(before, found.text)
+    date, at = found.text, _start_of_days(before, found.text, lexicon)
     if at is not None:
         *words, last = before[:at].split() or [""]
         weekday = f"{last} " if fold(last).strip(".,") in lexicon.weekdays else ""
@@ -152,22 +153,24 @@ def with_days_before(found: DateWithin, lexicon: Lexicon) -> tuple[str, str, str
     return " ".join(date.replace("|", " ").split()).strip(" ,;:–—-"), before, after
 
 
-def names_several(found: DateWithin) -> bool:
+def names_several(found: DateWithin, lexicon: Lexicon) -> bool:
     """Whether other days stand before a date, so that it is not the only one."""
-    return _start_of_days(found.rest.partition("\0")[0], found.text) is not None
+    return _start_of_days(found.rest.partition("\0")[0], found.text, lexicon) is not None
 
 
-def _start_of_days(before: str, date: str) -> int | None:
+def _start_of_days(before: str, date: str, lexicon: Lexicon) -> int | None:
     """Where earlier days of the month of a date begin in what stands before it. In `no. 12, Friday 2 October`, `Group 2, 7
-    October` and `Loft 1, from 6 October` numbers count something."""
+    October` and `Loft 1, from 6 October` numbers count something, and so does one before a weekday that it has not."""
     others = _OTHER_DAYS.search(before)
     if others is None or fold(date.split()[0]) in LEADING_WORDS:
         return None
     at, words = others.start(), before[: others.start()].split()
-    word = fold(words[-1]).strip(".") if words else ""
-    if word in COUNTED:
-        return None
-    if word in _NUMBERED and (number := _NUMBER_FIRST.match(before, at)) is not None:
+    word = fold(words[-1]).strip(".,(") if words else ""
+    if word in COUNTED or (
+        fold(date.split()[0]).strip(".,") in lexicon.weekdays and word not in lexicon.weekdays
+    ):
+        return None  # Tea for 12, Thu 28 January
+    if word in _NUMBERED | _COUNTS and (number := _NUMBER_FIRST.match(before, at)) is not None:
         at = number.end()
     listed = re.findall(r"\d{1,2}", before[at:])
     days = [int(number) for number in (*listed, *re.findall(r"\d{1,2}", date)[:1])]

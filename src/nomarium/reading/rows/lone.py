@@ -35,7 +35,7 @@ def lone_event(text: str, decisions: Decisions) -> tuple[str, Part] | Refusal | 
     if found is None or isinstance(read_repeat(text, decisions.lexicon), Repeat):
         return None  # `Mondays 7 Dec to 21 Dec` says when, and not what
     moment = found.moment
-    if names_several(found):
+    if names_several(found, decisions.lexicon):
         return Refusal("date-several", f"“{text}” names several days.", "Give each day a row of its own.")
     title = _tidy(found.rest)
     if sum(map(str.isalpha, title)) < 2 or moment.first is None:
