@@ -58,11 +58,18 @@ class CellMemo(dict[Cell, FieldValue]):
         return fault_of(text) or self._read(cell)
 
 
+_NOTHING = frozenset(("-", "--", "---", "–", "—", "n/a", "N/A", "n.a."))
+"""What people put where there is nothing to say."""
+
+
 class TextMemo(CellMemo):
     """The same for a column of any text, most of which stands for itself."""
 
     def __missing__(self, cell: Cell) -> FieldValue:
         text = cell.strip() if type(cell) is str else ""
+        if text in _NOTHING:
+            self[cell] = ""
+            return ""
         if not text or text[0] in "'#eE" or "<" in text or len(self) >= MEMO_SIZE:
             return super().__missing__(cell)
         if text[:4].casefold() in _MOVES and len(text) <= _LONGEST_MOVE and (moved := _moved(text)):

@@ -56,6 +56,15 @@ def date_of_week_end(text: str) -> str:
     return match["date"].strip() if match else ""
 
 
+def is_numbered_week(text: str) -> bool:
+    """Whether a text counts a week and says no more; when it is, another date says.
+
+    >>> is_numbered_week("Week 2"), is_numbered_week("Wk 10"), is_numbered_week("Week B")
+    (True, True, False)
+    """
+    return re.fullmatch(r"(?i)\s*(?:week|wk|w|woche|semaine|semana)\.?\s*\d{1,2}\s*", text) is not None
+
+
 def numbered_week(text: str) -> tuple[dt.date, dt.date] | None:
     """The first and the last day of an ISO week, or its one day (ISO 8601, 5.2.3); None when the text is none.
 

@@ -43,6 +43,8 @@ def without_weak_rivals(columns: list[Column]) -> list[Column]:
     for column in columns:
         if column.is_weak and (column.field in strong or (column.field == "date" and "when" in strong)):
             column = column._replace(field="", how="", evidence=f"another column is the {column.field}")
+        elif column.is_weak and column.field == "start" and "time" in strong:
+            column = column._replace(field="", how="", evidence="another column says when it starts")
         elif column.is_weak:
             strong.add(column.field)
         rest.append(column)

@@ -225,9 +225,7 @@ def _without_idle_titles(columns: list[Column], contents: list[Contents]) -> lis
     ]  # fmt: skip
 
 
-_SESSION = (
-    r"(?:session|period|slot|block|lesson|part|talk|workshop|activity|match|game)\s?(?:\d{1,2}|[a-d])\b.*"
-)
+_SESSION = r"(?:week|wk|session|period|slot|block|lesson|part|talk|workshop|activity|match|game)\s?(?:\d{1,2}|[a-d])\b.*"
 
 
 _HALF_OF_DAY = (

@@ -18,7 +18,7 @@ from nomarium.reading.cells.moments import ROLES, Moment, plain_date, read_momen
 from nomarium.reading.cells.words import Lexicon, fold
 from nomarium.reading.columns.column import Column
 from nomarium.reading.columns.decisions import ORDER_NAMES, Decisions, open_order
-from nomarium.reading.columns.fitting import left_readings, runs_forward
+from nomarium.reading.columns.fitting import IN_SCHOOL_YEAR, left_readings, runs_forward
 from nomarium.reading.columns.headings import unit_of
 from nomarium.reading.columns.midnights import Heard, midnight_columns
 from nomarium.reading.options import Order, ReadingOptions
@@ -297,7 +297,9 @@ class _Tally:
             return  # 5/5: the same day either way
         if len(likely) == 1:
             order = likely[0].order
-            self.witnesses.setdefault(order, Witness(number, text, reason))
+            said = self.witnesses.get(order)
+            if said is None or (said.reason == IN_SCHOOL_YEAR and reason != IN_SCHOOL_YEAR):
+                self.witnesses[order] = Witness(number, text, reason)
         elif self.open_cell is None:
             self.open_cell = (number, text, column, day)
 
@@ -319,6 +321,9 @@ class _Tally:
             unit = unit_of(column.heading).date_order
             if unit:
                 return unit, f"{ORDER_NAMES[unit]}: the heading “{column.heading}” says so", None
+        sure = {order: one for order, one in self.witnesses.items() if one.reason != IN_SCHOOL_YEAR}
+        if len(sure) == 1:
+            self.witnesses = sure  # some dates are of another year
         if len(self.witnesses) > 1:
             (a, first), (b, second) = list(self.witnesses.items())[:2]
             message = (

@@ -7,6 +7,9 @@ from nomarium.model.wording import WEEKDAYS
 from nomarium.reading.cells.dates import Day, DayReading
 from nomarium.reading.options import Order
 
+IN_SCHOOL_YEAR = "only then is it in the school year"
+"""What a date of another year can contradict."""
+
 
 def left_readings(
     day: Day, weekday: int | None, school_year: tuple[dt.date, dt.date] | None
@@ -22,7 +25,7 @@ def left_readings(
         first, last = school_year
         left = tuple(one for one in readings if _may_be_within(one, first, last))
         if left and len(left) < len(readings):
-            readings, reason = left, "only then is it in the school year"
+            readings, reason = left, IN_SCHOOL_YEAR
     return readings, reason
 
 

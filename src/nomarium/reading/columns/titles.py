@@ -10,12 +10,17 @@ from nomarium.reading.cells.words import fold
 from nomarium.reading.columns.asked import asked_columns, heading_missing
 from nomarium.reading.columns.column import Column
 from nomarium.reading.columns.contents import ANSWERS
+from nomarium.reading.columns.headings import normal
 from nomarium.reading.options import ReadingOptions
 from nomarium.sheets.sheet import Row, Sheet, cell_text
 
 _LONGEST = 40
 """A text over so many characters is a remark, not half a title."""
 _MOST_ALIKE = 0.8
+_PARTS = frozenset(
+    "paper component unit part module level tier stage section option topic chapter papier teil partie niveau parte".split()
+)
+"""Headings of parts of what a title names."""
 
 
 def title_columns(
@@ -59,9 +64,8 @@ def half_titles(
         c for c in columns if c.is_ignored and not c.is_kept and c.how != "asked" and c.heading and c.filled
     ]
     for other in others:
-        if _tells_apart(title, date, other, rows) or (
-            other.at < title.at and _makes_a_pair(title, other, rows)
-        ):
+        is_pair = other.at < title.at and _makes_a_pair(title, other, rows)
+        if is_pair or _tells_apart(title, date, other, rows) or _names_parts(title, other, rows):
             first, second = sorted((title, other), key=lambda column: column.at)
             both = f"{{{first.heading}}}: {{{second.heading}}}"
             message = f"Rows of one title (“{title.heading}”) are told apart by “{other.heading}”, which would be lost."
@@ -72,6 +76,18 @@ def half_titles(
             place = sheet.place(None, other.at, other.heading)
             return [Problem("title-half", message, remedy, place)]
     return []
+
+
+def _names_parts(title: Column, other: Column, rows: Sequence[Row]) -> bool:
+    """Whether a column headed as that of parts (`Paper`) says which of them a row is: a title comes again with another one,
+    and no pair does."""
+    if normal(other.heading) not in _PARTS:
+        return False
+    pairs = [
+        tuple(cell_text(row[c.at]) if c.at < len(row) else "" for c in (title, other)) for _, row in rows
+    ]
+    pairs = [(name, part) for name, part in pairs if name and part]
+    return len(set(pairs)) == len(pairs) > len({name for name, _ in pairs})
 
 
 def _makes_a_pair(title: Column, other: Column, rows: Sequence[Row]) -> bool:

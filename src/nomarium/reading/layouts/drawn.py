@@ -24,7 +24,14 @@ from nomarium.reading.columns.lexicons import lexicon_for
 from nomarium.reading.columns.timesinwords import holds_time, title_timed
 from nomarium.reading.options import ReadingOptions
 from nomarium.reading.rows.datewithin import COUNTED
-from nomarium.reading.rows.titles import CANCELLED, is_ditto, is_no_title, whole_title, without_cancellation
+from nomarium.reading.rows.titles import (
+    CANCELLED,
+    goes_on,
+    is_ditto,
+    is_no_title,
+    whole_title,
+    without_cancellation,
+)
 from nomarium.reading.rows.when import NOTES, NOTHING, Blame, Part, Said, settle
 from nomarium.reckoning.zones import zone_named
 from nomarium.sheets.sheet import Area, Sheet
@@ -273,8 +280,8 @@ def events_of(
 
 
 def ditto(text: str) -> Refusal:
-    """The refusal of a cell that stands for the one above it."""
-    message = f"“{text}” stands for the cell above, and does not say whether that goes on or is held again."
+    """The refusal of a cell that stands for the one above it, or left of it."""
+    message = f"“{text}” stands for the cell above or before it, and does not say whether that goes on or is held again."
     return Refusal("cell-ditto", message, "Write what is on in each cell, or merge the cells of one event.")
 
 
@@ -282,6 +289,10 @@ def _untitled(text: str) -> Refusal | None:
     """Why a cell of a drawing names nothing: it stands for the one above, or it is a time, and the table may be no drawing."""
     if is_ditto(text):
         return ditto(text)
+    if goes_on(text):
+        message = f"“{text}” says that it goes on, and not until when."
+        remedy = "Take the arrow out, and write what is on in each cell, or merge the cells of one event."
+        return Refusal("cell-ditto", message, remedy)
     if not text[:1].isdigit() or _time_alone(text).start is None:
         return None
     remedy = "Write what is then beside its time; if the table is a list, say so: --as events."

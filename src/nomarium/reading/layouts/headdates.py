@@ -12,7 +12,8 @@ from nomarium.model.refusal import Refusal
 from nomarium.model.wording import WEEKDAYS
 from nomarium.reading.cells.dates import DayReading
 from nomarium.reading.cells.moments import Moment, read_moment
-from nomarium.reading.cells.weeks import date_of_week
+from nomarium.reading.cells.relativedays import day_of_programme
+from nomarium.reading.cells.weeks import date_of_week, is_numbered_week
 from nomarium.reading.cells.words import ENGLISH, Lexicon, fold
 from nomarium.reading.columns.decisions import resolve_day, told
 from nomarium.reading.columns.fitting import dates_within
@@ -216,3 +217,14 @@ def month_named(text: str, lexicon: Lexicon = ENGLISH) -> tuple[int | None, int]
         short = re.fullmatch(r"\s*[^\W\d_]+\.?[\s'’-]*(\d\d)\s*", text)
         return (2000 + int(short[1]), months.pop()) if short and len(months) == 1 else None
     return (int(years[0]) if years else None, months.pop())
+
+
+def headed_by_weeks(
+    top: Top, number: int, head: Sequence[Cell], weeks: Sequence[int], above: Sequence[Row]
+) -> Headed:
+    """The days of the weeks that head these columns: those from each date on, or counted from `--day-one`."""
+    day_one = top.options.day_one
+    if day_one is None or not all(is_numbered_week(cell_text(head[n])) for n in weeks):
+        return settled_dates(top, [(n, number, head[n]) for n in weeks], above, "begins")
+    begun = {n: day_of_programme(day_one, cell_text(head[n]), "", top.lexicon) for n in weeks}
+    return Headed({n: Days(day, day + 6 * _DAY) for n, day in begun.items() if isinstance(day, dt.date)})

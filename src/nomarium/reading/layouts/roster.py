@@ -45,7 +45,7 @@ _MARKS = frozenset("x ✓ ✔ ✗ * • ● ■ 1 yes y".split())
 _BAR = r"[█▓▒░■▬━═=#]{2,}"
 """What draws a bar through its days."""
 _POSTS = frozenset(
-    "post posts duty duties role roles position positions shift place location room station task job area site "
+    "post posts rota roster jobs tasks duty duties role roles position positions shift place location room station task job area site "
     "activity class subject course group form lesson topic unit boat crew poste posten dienst lieu salle fach".split()
 )
 """Headings of labels that are no people."""

@@ -7,6 +7,7 @@ from itertools import pairwise
 from nomarium.model.cell import Cell
 from nomarium.model.problem import Problem, note
 from nomarium.model.wording import MONTHS, listed
+from nomarium.reading.cells.weeks import is_numbered_week
 from nomarium.reading.cells.words import fold
 from nomarium.reading.columns.headings import match_exactly
 from nomarium.reading.layouts.codes import are_figures, is_code, session_of
@@ -16,6 +17,7 @@ from nomarium.reading.layouts.headdates import (
     Headed,
     Numbered,
     dated_numbers,
+    headed_by_weeks,
     heads_dates,
     month_in_title,
     numbered_days,
@@ -93,7 +95,8 @@ def _are_no_names(labels: set[str], head: Sequence[Cell]) -> bool:
     """Whether labels are numbers of periods, or the headings of a list that lies on its side."""
     if all(label.isdigit() for label in labels if label):
         return True
-    named = [match_exactly(text) for text in (*labels, cell_text(head[0])) if text]
+    texts = [text for text in (*labels, cell_text(head[0])) if text]
+    named = [match_exactly(text) if len(text) > 1 else None for text in texts]  # A is a group, and no “à”
     return sum(match is not None for match in named) * 2 > len(named) > 1
 
 
@@ -103,6 +106,10 @@ def _date_columns(top: Top, row: Sequence[Cell]) -> list[int]:
     dated = [n for n in filled if n and heads_dates([row[n]], top.lexicon)]
     if len(dated) >= 2 and (len(dated) * 2 >= len(filled) or filled[-len(dated) :] == dated):
         return dated
+    if top.options.day_one is not None:
+        weeks = [n for n in filled if n and is_numbered_week(cell_text(row[n]))]
+        if len(weeks) >= 2:
+            return weeks
     numbered = [n for n in filled if n and numbered_days([(n, 0, row[n])] * 3, top.lexicon, {})]
     days = [int(match[0]) for n in numbered if (match := re.search(r"\d+", cell_text(row[n])))]
     drops = sum(b <= a for a, b in pairwise(days))
@@ -130,6 +137,8 @@ def _headed(
     weekdays, skipped = _weekdays_beside(top, rows, at, columns)
     if heads_dates([row[columns[0]]], top.lexicon):
         return settled_dates(top, cells, rows[:first]), skipped
+    if is_numbered_week(cell_text(row[columns[0]])):
+        return headed_by_weeks(top, number, row, columns, rows[:first]), skipped
     numbers = numbered_days(cells, top.lexicon, weekdays)
     if not numbers:
         return None, 0

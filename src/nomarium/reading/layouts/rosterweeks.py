@@ -8,10 +8,10 @@ from typing import NamedTuple
 
 from nomarium.model.cell import Cell
 from nomarium.model.problem import Problem, note
-from nomarium.reading.cells.relativedays import day_of_programme
+from nomarium.reading.cells.weeks import is_numbered_week
 from nomarium.reading.cells.words import Lexicon, fold
 from nomarium.reading.layouts.drawn import merged_from
-from nomarium.reading.layouts.headdates import Days, Headed, heads_dates, settled_dates
+from nomarium.reading.layouts.headdates import Days, headed_by_weeks, heads_dates
 from nomarium.reading.layouts.layout import Top
 from nomarium.reading.layouts.rosteracross import carried_days, unused_told
 from nomarium.reading.layouts.rosterslots import Drawing, Slot, halves_day
@@ -22,7 +22,6 @@ from nomarium.sheets.sheet import Row, Sheet, cell_text, is_blank
 
 _HEAD_ROWS = 30
 _WITH_REMARK = r"(?P<day>[^\W\d_]+)\.?\s*(?:\((?P<remark>.*)\))?"
-_NUMBERED = r"(?:week|wk|w|woche|semaine|semana)\s*\d{1,2}"
 _LEAST_SHARE = 0.5
 """Of the cells of the column of weekdays; the others are then refused one by one."""
 
@@ -60,7 +59,7 @@ def weeks_across(top: Top) -> Drawing | None:
     heading = "Post"
     for block, end in zip(blocks, [*(one.head for one in blocks[1:]), len(rows)], strict=True):
         number, head = rows[block.head]
-        headed = _headed(top, number, head, block.weeks, rows[:first])
+        headed = headed_by_weeks(top, number, head, block.weeks, rows[:first])
         body = rows[block.head + 1 + bool(block.parts) : end]
         weekdays = _weekdays(body, block.at, top.lexicon)
         begin = next(iter(weekdays.values())).day
@@ -108,29 +107,13 @@ def _weekdays(body: Sequence[Row], at: int, lexicon: Lexicon) -> dict[int, _Week
     return found
 
 
-def _headed(
-    top: Top, number: int, head: Sequence[Cell], weeks: Sequence[int], above: Sequence[Row]
-) -> Headed:
-    """The days of each week: of its date, or counted from `--day-one`."""
-    day_one = top.options.day_one
-    if day_one is None or not all(_is_numbered(head[n]) for n in weeks):
-        return settled_dates(top, [(n, number, head[n]) for n in weeks], above, "begins")
-    begun = {n: day_of_programme(day_one, cell_text(head[n]), "", top.lexicon) for n in weeks}
-    days = {n: Days(day, day + dt.timedelta(6)) for n, day in begun.items() if isinstance(day, dt.date)}
-    return Headed(days)
-
-
-def _is_numbered(cell: Cell) -> bool:
-    return re.fullmatch(_NUMBERED, fold(cell_text(cell)).strip()) is not None
-
-
 def _block(top: Top, rows: Sequence[Row], at: int) -> _Block | None:
     """A row whose last headings are days of different weeks, with weekdays one below the other left of them."""
     _, head = rows[at]
     lexicon = top.lexicon
     weeks = [n for n in range(1, len(head)) if cell_text(head[n]) and heads_dates([head[n]], lexicon)]
     if not weeks and top.options.day_one is not None:
-        weeks = [n for n in range(1, len(head)) if _is_numbered(head[n])]
+        weeks = [n for n in range(1, len(head)) if is_numbered_week(cell_text(head[n]))]
     if len(weeks) < 2:
         return None
     below = rows[at + 1 :]

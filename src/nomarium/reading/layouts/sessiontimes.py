@@ -17,7 +17,7 @@ _LOOKED_AT: Final = 2000
 _BARE: Final = r"^(\d{1,2})\s*[-–]\s*(\d{1,2})$"
 """Hours alone, which could be days of a month."""
 _MOST_NAMES: Final = 12
-_SAYING_WHEN: Final = frozenset(("time", "start", "end", "when", "duration", "class", "week"))
+_SAYING_WHEN: Final = frozenset(("time", "start", "end", "when", "class", "week"))
 _HEADINGS: Final = frozenset(
     ("session", "sessions", "sitting", "slot", "part", "half day", "shift", "period")
 )

@@ -8,7 +8,8 @@ from nomarium.model.refusal import Refusal
 from nomarium.reading.cells.halves import Half
 from nomarium.reading.cells.memo import CellMemo, FieldValue, value_memo
 from nomarium.reading.cells.partmemo import part_memo
-from nomarium.reading.columns.headings import NO_UNIT, unit_of
+from nomarium.reading.columns.cellssay import ARRIVING, LEAVING
+from nomarium.reading.columns.headings import NO_UNIT, normal, unit_of
 from nomarium.reading.columns.table import TableReading
 from nomarium.reading.columns.whenwords import says_begin
 from nomarium.reading.rows.weekdaycells import WeekdayCells
@@ -19,6 +20,11 @@ from nomarium.sheets.sheet import cell_text
 if TYPE_CHECKING:
     from zoneinfo import ZoneInfo
 
+_BACK = frozenset(
+    ("return", "returns", "returning", "return time", "back", "back at", "home", "retour", "zurück", "vuelta")
+)
+_BEGINNING = frozenset("begin begins beginning commencing starting beginn debut".split())
+"""Headings of the first days of weeks, beside a column of their numbers."""
 _WHEN_FIELDS = ("date", "start", "end", "end-date", "time")
 
 
@@ -203,9 +209,16 @@ class WhenReader:
     def _spans_of_days(self) -> str:
         """The same for rows that say no repeat."""
         date, start, last, end = (self.at.get(field, -1) for field in ("date", "start", "end-date", "end"))
+        if "time" not in self.at and start >= 0 and end >= 0 and self._is_journey(start, end):
+            return "whole"
         if "time" in self.at or last < 0:
             return "daily"
         return "whole" if 0 <= date < start < last < end else ""
+
+    def _is_journey(self, start: int, end: int) -> bool:
+        """Whether it begins with leaving, or coming, and ends with the other: between them nobody goes home."""
+        first, last = (normal(self.reading.columns[at].heading) for at in (start, end))
+        return (first in LEAVING and last in ARRIVING | _BACK) or (first in ARRIVING and last in LEAVING)
 
     def part_memo(
         self, field: str, weekday: int | None = None, at: int | None = None, half: Half = ""
@@ -217,6 +230,8 @@ class WhenReader:
         unit = unit_of(self.reading.columns[index].heading) if index >= 0 else NO_UNIT
         if unit.times and (field not in ("date", "when") or self.known & {"time", "start", "end", "all-day"}):
             unit = unit._replace(times=None)
+        if index >= 0 and "week" in self.at and normal(self.reading.columns[index].heading) in _BEGINNING:
+            unit = unit._replace(week="begins")
         if half and not unit.meridiem:
             unit = unit._replace(meridiem=half)
         return part_memo(
