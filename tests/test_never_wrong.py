@@ -125,6 +125,26 @@ RIGHT = {
         "Title,Date,Repeat,Except\nA,2026-09-07,every Monday until 28 September 2026,2026-09-14", ["--day-one", "2027-01-05"],
         ["A 2027-01-05/2027-01-06", "A 2027-01-19/2027-01-20", "A 2027-01-26/2027-01-27"], ["a Monday is now a Tuesday"],
     ),
+    "a journey of several days": (
+        "Date,Depart,Return,Destination\nThu 14 Jan 2027,8:45,15:30,Light\nFri 15 - Sun 17 Jan 2027,16:00,18:00,Isle", [],
+        ["Light 2027-01-14T08:45/2027-01-14T15:30", "Isle 2027-01-15T16:00/2027-01-17T18:00"], [],
+    ),
+    "a day over 12 beats the school year": (
+        "Who,Date\nQuill,01/09/2027\nBell,31/08/2028", ["--school-year", "2026:2027"],
+        ["Quill 2027-09-01/2027-09-02", "Bell 2028-08-31/2028-09-01"], ["31 is no month"],
+    ),
+    "the first days of numbered weeks": (
+        "Wk,Beginning,Topic\n1,4 Jan 2027,Hulls\n2,11 Jan 2027,Keels", [], ["Hulls 2027-01-04/2027-01-11", "Keels 2027-01-11/2027-01-18"], ["all seven days"],
+    ),
+    "when exams begin, below them": (
+        "Exam,Date,Session,Duration\nRigging,10 May 2027,AM,1h 30m\nSails,12 May 2027,PM,2h\nAM = 9.00,,,\nPM = 1.30,,,", [],
+        ["Rigging 2027-05-10T09:00/2027-05-10T10:30", "Sails 2027-05-12T13:30/2027-05-12T15:30"], ["AM (9.00)"],
+    ),
+    "numbered weeks over names": (
+        "Group,Week 1,Week 2\nA,Slip,Loft\nB,Loft,", ["--day-one", "2027-01-11"],
+        ["A: Slip 2027-01-11/2027-01-18", "A: Loft 2027-01-18/2027-01-25", "B: Loft 2027-01-11/2027-01-18"], ["roster"],
+    ),
+    "a dash is no place": ("Title,Date,Where,Notes\nA,2026-07-09,-,n/a", [], ["A 2026-07-09/2026-07-10"], []),
     "HTML in notes": ("Title,Date,Notes\nA,2026-07-09,<p>Bring <b>gloves</b></p>", [], ["A 2026-07-09/2026-07-10"], []),
 }  # fmt: skip
 
@@ -203,6 +223,10 @@ REFUSED = {
         "Class,Day,Time,Term\nRigging,Mon,9-10,Autumn\nLofting,Tue,9-10,Spring", ["“Term” says in which terms", '--column "Term=term"'],
         "--from", "2026-09-07", "--until", "2026-12-18",
     ),
+    "papers of one exam": ("Subject,Paper,Date\nRigging,1,10 May 2027\nRigging,2,12 May 2027\nSails,1,13 May 2027", ["“Paper”, which would be lost", '--title "{Subject}: {Paper}"']),
+    "when people leave, beside the time": ("Date,Opponents,Time,Leave\n16 Jan 2027,Quay,11:00,9:30", ["The column “Leave” holds times"]),
+    "an arrow through a week": ("Week,Mon,Tue,Wed\n4 Jan 2027,Mocks →,→,\n11 Jan 2027,,Swim,Sail", ["“Mocks →” says that it goes on", "row 2, column C: “→”"]),
+    "numbered weeks that nothing counts": ("Group,Week 1,Week 2\nA,Slip,Loft\nB,Loft,Slip", ["counts in weeks", "--day-one"]),
     "all rows of a refused table are counted": ("Week,Day,Title\n1,1,A\n2,1,B", ["3 rows read", "3 rejected", "--day-one"]),
 }  # fmt: skip
 
@@ -367,7 +391,7 @@ def test_nothing_that_is_needed_is_left_out_silently(name: str, tmp_path: Path) 
 
 
 def test_a_refused_table_shows_its_columns_and_what_each_could_be(tmp_path: Path) -> None:
-    text = "Club,Sort,At,Held\nKnots,Beginners,18:00,Tuesday\nSails,Juniors,19:00,Friday evening"
+    text = "Club,Sort,At,Held\nKnots,Beginners,18:00,Tuesday\nSails,Juniors,19:00,Friday at dusk"
     source = csv_file(tmp_path, text)
     said = nomarium("survey", source)
     assert said.status == 1
@@ -375,7 +399,7 @@ def test_a_refused_table_shows_its_columns_and_what_each_could_be(tmp_path: Path
         "not read: it has no dates",
         "words  summary, location",
         "start      times",
-        "Friday evening",
+        "Friday at dusk",
     ):
         assert part in said.out
     facts = json.loads(nomarium("survey", source, "--json").out)["unread"]

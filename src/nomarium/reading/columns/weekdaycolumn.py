@@ -52,6 +52,8 @@ class Weekly(NamedTuple):
     """How many rows have the weekday that is written above them, once for their group."""
     halves: Mapping[int, Half] = MappingProxyType({})
     """Row number → the half of the day behind its weekday, `Tues eve`, which the times of its row are in."""
+    timed: tuple[int, ...] = ()
+    """The columns of these times."""
 
     def row(self, number: int, row: Sequence[Cell], head: TableHead) -> list[Cell]:
         """A row with its phrase in the place of the weekdays."""
@@ -65,7 +67,7 @@ class Weekly(NamedTuple):
         else:
             cells[self.at] = self.phrases.get(number, cells[self.at])
             if half := self.halves.get(number):
-                for at in _times_beside(head):
+                for at in self.timed:
                     cells[at : at + 1] = [in_half(cell_text(cells[at]), half) if at < len(cells) else ""]
         if self.times:
             cells += [""] * (len(head.headings) - len(cells))
@@ -102,10 +104,18 @@ def _is_of_days(heading: str) -> bool:
     )
 
 
-def _times_beside(head: TableHead) -> list[int]:
-    """The columns headed as those of times."""
-    found = [match_heading(heading) if heading else None for heading in head.headings]
-    return [at for at, match in enumerate(found) if match is not None and match.field in _TIME_FIELDS]
+def _times_beside(head: TableHead, rows: Sequence[Row]) -> tuple[int, ...]:
+    """The columns of times: headed so, or all of whose cells are clearly some."""
+    found = []
+    for at, heading in enumerate(head.headings):
+        match = match_heading(heading) if heading else None
+        texts = [text for _, row in rows if at < len(row) and (text := cell_text(row[at]))]
+        are_times = bool(texts) and all(
+            re.search(_CLEARLY_A_TIME, text) and isinstance(read_times(text), Times) for text in texts
+        )
+        if are_times or (match is not None and match.field in _TIME_FIELDS):
+            found.append(at)
+    return tuple(found)
 
 
 def weekdays_in(sheet: Sheet, head: TableHead, lexicon: Lexicon, options: ReadingOptions) -> Weekly | None:
@@ -132,7 +142,8 @@ def _in_one_column(
             n: days_and_time(text) for n, text in texts.items() if fold(text).strip(" .") not in _UNSETTLED
         }
         halves: dict[int, Half] = {}
-        if _times_beside(head):
+        timed = _times_beside(head, rows) if any(without_half(days)[1] for days, _ in said.values()) else ()
+        if timed:
             halves = {n: without_half(days)[1] for n, (days, time) in said.items() if not time}
             said |= {n: (without_half(said[n][0])[0], "") for n in halves}
         is_of_days = _is_of_days(heading)
@@ -175,6 +186,7 @@ def _in_one_column(
             times=times,
             filled=len(filled),
             halves=halves,
+            timed=timed,
         )
     return None
 

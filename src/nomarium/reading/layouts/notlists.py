@@ -57,7 +57,7 @@ def missing_field(
     if not has_date and sum(is_numbered_week(c.heading) for c in columns) > 1 and options.day_one is None:
         message = f"{sheet.title} counts in weeks and no date says where the count begins."
         remedy = "Give the date of week 1 day 1: --day-one 2027-04-05."
-        return not_read(sheet, "no-dates", "it has no dates", "day-one-missing", message, remedy)
+        return not_read(sheet, "no-day-one", "it has no dates", "day-one-missing", message, remedy)
     if not has_date:
         message = f"No column of {sheet.title} holds dates (it has {there})."
         for_one = "For one day only: --set date=2027-04-12."

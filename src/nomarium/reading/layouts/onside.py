@@ -33,7 +33,8 @@ def look(top: Top) -> Reading | NotRead:
 
 def lies_on_side(rows: Sequence[Sequence[Cell]]) -> bool:
     """Whether most rows begin with the name of a field, each another one."""
-    labels = [match.field for row in rows if row and (match := match_exactly(cell_text(row[0]))) is not None]
+    texts = [text for row in rows if row and len(text := cell_text(row[0])) > 1]  # A is a group, and no “à”
+    labels = [match.field for text in texts if (match := match_exactly(text)) is not None]
     return len(set(labels)) > 1 and len(labels) * 2 > len(rows) and len(rows) <= len(FIELDS)
 
 
