@@ -42,6 +42,13 @@ SAID: dict[str, tuple[str, list[str]]] = {
         "Team of 6, 10 February 2027\nTable for 12, Thu 28 January 2027, 4pm\nFair 5, 6 December 2026",
         ["Fair 2026-12-05/2026-12-06", "Fair 2026-12-06/2026-12-07", "Table for 12 2027-01-28T16:00/2027-01-28T17:00", "Team of 6 2027-02-10/2027-02-11"],
     ),
+    "what a dash or a colon parts is no place by itself": (
+        "Sat 16 Jan 2027 14:30 Saltmarsh – Quay (H)\nSun 17 Jan 2027 10:00 Opening – Mayor\nMon 18 Jan 2027 13:15 Duty: Bell, Osei",
+        ["Duty: Bell, Osei 2027-01-18T13:15/2027-01-18T14:15", "Opening – Mayor 2027-01-17T10:00/2027-01-17T11:00", "Saltmarsh – Quay (H) 2027-01-16T14:30/2027-01-16T15:30"],
+    ),
+    "all day under a date": (
+        "Tuesday 19 January 2027\nAll day: Osei out\n3.45pm Union, Loft 1", ["Osei out 2027-01-19/2027-01-20", "Union 2027-01-19T15:45/2027-01-19T16:45 @ Loft 1"],
+    ),
     "days and hours under a month": (
         "Bookings – December 2026\n\nTue 1st   0800–1200   Heron\nMon 7th   0900        crane (2 hrs)\n24th–1st – Closed",
         ["Closed 2026-12-24/2027-01-02", "Heron 2026-12-01T08:00/2026-12-01T12:00", "crane 2026-12-07T09:00/2026-12-07T11:00"],

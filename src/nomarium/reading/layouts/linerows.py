@@ -27,6 +27,9 @@ _AT_IN_LANGUAGES: Final = {
     "de": r"am|im|in der|auf dem|beim|vor dem|an der", "fr": r"à la|à l['’]\s?(?=\w)|au|aux|dans (?:le|la|les)",
     "es": r"en (?:el|la|los|las)", "nl": r"in (?:de|het)|op (?:de|het)", "it": r"nel|nella|alla|al|presso",
 }  # fmt: skip
+_OF_SIDES: Final = re.compile(r"(?i)\s\((?:h|a|n|home|away|neutral)\)\W*$")
+"""Where a side plays, `Saltmarsh – Quay (H)`."""
+_NAME: Final = r"[A-Z][^\W\d_]+"
 _NOTHING_IN: Final = r"\s*\(\s*\)"
 _HELD: Final = r"(?i)[,:;]?\s+(?:which\s+|that\s+)?(?:(?:will|is|are|to)\s+)?(?:be\s+)?(?:held|taking place|takes? place|planned|scheduled|agreed|set|fixed|booked|arranged)(?:\s+for)?$"
 """Words of a sentence between what is held and when."""
@@ -108,6 +111,8 @@ def row_of(line: TextLine, date: str, lexicon: Lexicon) -> Row:
     named = [n for n in may_be if re.search(PLACE_WORDS, parts[n])]
     unnamed = [n for n in may_be if is_timed and not _is_before_time(parts[n], line)]
     at = next(iter([*named, *unnamed]), 0)
+    if at == 1 and (_OF_SIDES.search(text) or not named) and _may_be_anything(parts[0], parts[1], text):
+        parts[:2], at = [f"{parts[0]}{_sign_between(parts[0], parts[1], text)}{parts[1]}"], 0
     if at and not place:
         place = parts.pop(at)
         if (within := _IN_BRACKETS.match(place)) is not None:  # Staff room (with supper)
@@ -137,6 +142,20 @@ def row_of(line: TextLine, date: str, lexicon: Lexicon) -> Row:
         line.repeat,
         line.without,
     )
+
+
+def _sign_between(first: str, second: str, text: str) -> str:
+    """What parts two pieces of a text, ` – ` or `, `."""
+    begin = text.find(first) + len(first)
+    return text[begin : max(begin, text.find(second, begin))]
+
+
+def _may_be_anything(first: str, second: str, text: str) -> bool:
+    """Whether the second piece of a text, which no word shows to be a place, may as well be a side, a person or more of the title:
+    behind a dash, `Saltmarsh – Quay`, or the second of two names behind a colon, `Duty: Bell, Osei`."""
+    sign = _sign_between(first, second, text)
+    are_names = re.search(rf":\s*{_NAME}$", first) is not None and re.fullmatch(_NAME, second) is not None
+    return any(dash in sign for dash in "–—-") or (are_names and "," in sign)
 
 
 def _with_whole_brackets(text: str) -> str:

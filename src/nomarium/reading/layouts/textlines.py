@@ -218,6 +218,8 @@ def text_line(number: int, text: str, lexicon: Lexicon) -> TextLine:
     found = _date_in(searched, lexicon)
     if found is None:
         time, rest = time_in(plain)
+        if not time and (whole := ALL_DAY.match(plain)) is not None:
+            time, rest = "all day", plain[whole.end() :]
         return TextLine(number, shown, "", time, rest.strip(" |"), is_bullet)
     date, before, after = with_days_before(found, lexicon)
     rest = _around(searched, before, after)

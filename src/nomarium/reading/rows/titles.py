@@ -16,7 +16,7 @@ _BOOKKEEPING = (
 )
 _BOOKS = ("last", "updated", "printed", "generated", "created", "modified", "revised", "version")
 _NO_TITLE = frozenset(
-    "- -- --- – — n/a n.a. none nil free bye . .. ... … (empty) (free) (none) (vacant) vacant".split()
+    "- -- --- – — n/a n.a. none nil free bye spielfrei . .. ... … (empty) (free) (none) (vacant) vacant".split()
 )
 """What people put where nothing happens."""
 _DITTO = frozenset("\" '' ″ 〃 “ ” „ ↓ ⇓ | ditto dito idem".split())
