@@ -107,12 +107,7 @@ def row_of(line: TextLine, date: str, lexicon: Lexicon) -> Row:
         and not re.search(PLACE_WORDS, " ".join(parts[1:]))
     ):
         parts = [", ".join(parts)]  # Tiller (viola), Bosun (piano)
-    may_be = [n for n, part in enumerate(parts) if n and not _is_no_place(part, lexicon)]
-    named = [n for n in may_be if re.search(PLACE_WORDS, parts[n])]
-    unnamed = [n for n in may_be if is_timed and not _is_before_time(parts[n], line)]
-    at = next(iter([*named, *unnamed]), 0)
-    if at == 1 and (_OF_SIDES.search(text) or not named) and _may_be_anything(parts[0], parts[1], text):
-        parts[:2], at = [f"{parts[0]}{_sign_between(parts[0], parts[1], text)}{parts[1]}"], 0
+    parts, at = _with_place(parts, text, line, lexicon)
     if at and not place:
         place = parts.pop(at)
         if (within := _IN_BRACKETS.match(place)) is not None:  # Staff room (with supper)
@@ -142,6 +137,19 @@ def row_of(line: TextLine, date: str, lexicon: Lexicon) -> Row:
         line.repeat,
         line.without,
     )
+
+
+def _with_place(parts: list[str], text: str, line: TextLine, lexicon: Lexicon) -> tuple[list[str], int]:
+    """The pieces of a line, and which of them is the place, 0 for none: the first that a word shows to be one; of a line with a
+    time another one, too, unless it may be anything."""
+    may_be = [n for n, part in enumerate(parts) if n and not _is_no_place(part, lexicon)]
+    named = [n for n in may_be if re.search(PLACE_WORDS, parts[n])]
+    is_timed = bool(line.time) or line.has_time
+    unnamed = [n for n in may_be if is_timed and not _is_before_time(parts[n], line)]
+    at = next(iter([*named, *unnamed]), 0)
+    if at == 1 and (_OF_SIDES.search(text) or not named) and _may_be_anything(parts[0], parts[1], text):
+        return [f"{parts[0]}{_sign_between(parts[0], parts[1], text)}{parts[1]}", *parts[2:]], 0
+    return parts, at
 
 
 def _sign_between(first: str, second: str, text: str) -> str:
