@@ -51,6 +51,27 @@ READ: dict[str, tuple[dict[str, Rows], list[str], list[str]]] = {
         {"Schedule": [["Section", "Course", "Pattern of the week", "Room"], ["101", "Joinery", "1(M,W) 2(F)", "L1"], ["102", "Rigging", "2(T,Th)", "R1"]], "Bells": BELLS, "Terms": TERM},
         [f"Joinery {at(7, *FIRST)} @ L1", f"Rigging {at(8, *SECOND)} @ R1", f"Joinery {at(9, *FIRST)} @ L1", f"Rigging {at(10, *SECOND)} @ R1", f"Joinery {at(11, *SECOND)} @ L1"], [],
     ),
+    "rooms under each weekday": (
+        {"Classes": [["Class", "Time", "Mon", "Tue", "Wed"], ["Joinery", "8:30-9:30", "L1", "", "Sail loft"], ["Rigging", "9:40-10:40", "", "R2", ""]], "Terms": TERM},
+        [f"Joinery {at(7, *FIRST)} @ L1", f"Rigging {at(8, *SECOND)} @ R2", f"Joinery {at(9, *FIRST)} @ Sail loft"], [],
+    ),
+    "a column a week": (
+        {"TT": [["Day", "Period", "Week A", "Week B"], ["Mon", 1, "Joinery (L1)", "Rigging"], ["Tue", 2, "", "Joinery (L1)"]], "Bells": BELLS,
+         "Weeks": [["Week beginning", "Week"], ["2026-09-07", "A"], ["2026-09-14", "B"]]},
+        [f"Joinery {at(7, *FIRST)} @ L1", f"Rigging {at(14, *FIRST)}", f"Joinery {at(15, *SECOND)} @ L1"], ["a room, a group or a week"],
+    ),
+    "from one period to another": (
+        {"Timetable": [["Class", "Day", "From period", "To period"], ["Joinery", "Mon", 1, 2], ["Rigging", "Tue", 3, 3]], "Bells": BELLS, "Terms": TERM},
+        [f"Joinery {at(7, '08:30', '10:40')}", f"Rigging {at(8, *THIRD)}"], [],
+    ),
+    "duties across, weekdays down": (
+        {"Supervision": [["", "Gate (8:20-8:40)", "Break (10:40-11:00)"], ["Mon", "Quill", "Bell"], ["Tue", "", "Quill"]], "Terms": TERM},
+        [f"Gate: Quill {at(7, '08:20', '08:40')}", f"Break: Bell {at(7, '10:40', '11:00')}", f"Break: Quill {at(8, '10:40', '11:00')}"], ["duties with a column a weekday"],
+    ),
+    "days by their number, where a calendar calls them D1": (
+        {"September 2026": [["Mon", "Tue", "Wed", "Thu", "Fri"], ["7 D1", "8 D2", "9 D3", "10 D1", "11 D2"], ["14 D3", "15 D1", "16 D2", "17 D3", "18 D1"]], "Timetable": [["Class", "Day", "Period"], ["Joinery", 1, 1]], "Bells": BELLS},
+        [f"Joinery {at(day, *FIRST)}" for day in (7, 10, 15, 18)], [],
+    ),
     "a week in another language with periods and times beside the days": (
         {"Stundenplan": [["Stunde", "Zeit", "Mo", "Di", "Mi", "Do", "Fr"], ["1", "8:30-9:30", "Mathe", "", "", "", "Sport"], ["Pause", "9:30-9:40"], ["2", "9:40-10:40", "", "Kunst"]], "Terms": TERM},
         [f"Mathe {at(7, *FIRST)}", f"Kunst {at(8, *SECOND)}", f"Sport {at(11, *FIRST)}"], ["No classes are in Pause"],
@@ -437,6 +458,9 @@ REFUSED: dict[str, tuple[dict[str, Rows], list[str]]] = {
     "a label that is blank now and then": (
         {"Timetable": [["Day", "Period", "Class"], ["Day 1", 1, "Knots"], ["Day 2", 1, "Sails"], ["", 2, "Steam"], ["Day 3", 1, "Choir"], ["Day 4", 1, "Choir"]], "Bells": BELLS, "Terms": TERM},
         ["row 4, column A", '--fill-down "Day"'],
+    ),
+    "names under each weekday": (
+        {"Classes": [["Class", "Time", "Mon", "Tue"], ["Knots", "9:00-9:50", "Quill", ""], ["Sails", "9:00-9:50", "", "Bell"]], "Terms": TERM}, ["The column “Mon” says which classes", "a column Day"],
     ),
     "no dates at all": ({"Timetable": [["Class", "Day", "Time"], ["Knots", "Mon", "9:00-9:50"]], "Bells": BELLS}, ["from when to when", "--from", "--terms FILE"]),
     "a code that could be two things": ({"Timetable": [["Class", "Day", "Time"], ["Knots", "TH", "9:00-9:50"]], "Terms": TERM}, ["row 2, column B", '--weekdays "TH=Thu"']),

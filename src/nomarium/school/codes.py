@@ -17,6 +17,7 @@ _LEADS = {
     "term": r"(?:term|semester|trimester|quarter|trimestre|semestre|t(?=\s?\d)|s(?=\s?\d)|q(?=\s?\d))",
 }
 _WORDS = ("day", "period", "p", "block")
+_OF_LABELS = (*_WORDS, "d", "jour")
 _OF_TERMS = ("term", "semester", "trimester", "quarter", "trimestre", "semestre", "t", "s", "q")
 
 
@@ -40,7 +41,8 @@ class Codes:
             bare = re.sub(rf"^{lead}\s*(?=.)", "", text.strip(), flags=re.IGNORECASE)
             if bare != text.strip() and plain(bare) in self._known:
                 return self._known[plain(bare)]
-            for word in _OF_TERMS if self.kind == "term" else _WORDS:
+            words = {"term": _OF_TERMS, "label": _OF_LABELS}.get(self.kind, _WORDS)
+            for word in words:
                 for other in (
                     f"{word}{plain(bare)}",
                     *([f"{plain(bare)}{word}"] if self.kind == "term" else []),

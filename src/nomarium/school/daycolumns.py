@@ -6,9 +6,11 @@ from typing import NamedTuple
 
 from nomarium.model.cell import Cell
 from nomarium.reading.cells.choices import read_yes_no
+from nomarium.reading.cells.placewords import is_place
 from nomarium.school.drawnheads import days_across, letter_columns
 from nomarium.school.drawnlines import is_time
 from nomarium.school.planheads import field_of
+from nomarium.school.roomcolumns import ROOM
 from nomarium.sheets.sheet import Row, Sheet, cell_text
 
 _HEAD_ROWS = 40
@@ -25,8 +27,8 @@ class DaysInRows(NamedTuple):
 
 
 def days_in_rows(sheet: Sheet, labels: frozenset[str] = frozenset()) -> DaysInRows | None:
-    """The sheet with its weekdays, or labels, in one column, `Day`, and what stood under them in another, `Time`
-    or `Period`: a row for each day that has one, one row where they are only ticked. `labels` are known ones, in their compared
+    """The sheet with its weekdays, or labels, in one column, `Day`, and what stood under them in another, `Time`,
+    `Period` or, beside times, `Room`: a row for each day that has one, one row where they are only ticked. `labels` are known ones, in their compared
     form. None where it is no such list."""
     rows = list(sheet.rows())
     at, days, fields = _head_of(rows, labels)
@@ -34,7 +36,10 @@ def days_in_rows(sheet: Sheet, labels: frozenset[str] = frozenset()) -> DaysInRo
         return None
     cells = [row[n] for _, row in rows[at + 1 :] for n in days if n < len(row) and cell_text(row[n])]
     kind = _kind_of(cells)
-    if not kind or (kind == "ticks" and not {"period", "time", "start"} & fields):
+    has_when = bool({"period", "time", "start"} & fields)
+    if not kind and has_when and "room" not in fields and _are_rooms(cells):
+        kind = "Room"
+    if not kind or (kind == "ticks" and not has_when):
         return None
     width = max(len(row) for _, row in rows)
 
@@ -71,6 +76,12 @@ def _head_of(rows: Sequence[Row], labels: frozenset[str]) -> tuple[int, dict[int
         if "class" in fields.values() and len(days) > 1 and len(set(days.values())) == len(days):
             return at, days, set(fields.values())
     return -1, {}, set()
+
+
+def _are_rooms(cells: Sequence[Cell]) -> bool:
+    """Whether all that stands under weekdays is where a class is held then: `L1`, `Sail loft`."""
+    texts = list(map(cell_text, cells))
+    return bool(texts) and all(is_place(text) or re.fullmatch(ROOM, text) for text in texts)
 
 
 def _kind_of(cells: Sequence[Cell]) -> str:

@@ -1,4 +1,4 @@
-"""Duties down, weekdays across, in each cell who has the duty: a roster that comes back every week."""
+"""Duties down, weekdays across, or the other way: in each cell who has the duty, a roster that comes back every week."""
 
 import re
 from collections.abc import Iterator, Mapping, Sequence
@@ -7,6 +7,7 @@ from itertools import islice
 from typing import Final, NamedTuple
 
 from nomarium.model.cell import Cell
+from nomarium.reading.cells.words import fold
 from nomarium.reading.layouts.codes import is_idle
 from nomarium.school.drawnheads import days_across
 from nomarium.school.drawnlines import is_time
@@ -15,11 +16,12 @@ from nomarium.sheets.sheet import Row, Sheet, cell_text
 
 _HEAD_ROWS: Final = 40
 _TOP_ROWS: Final = 300
+_TITLE_ROWS: Final = 5
 _DUTIES: Final = frozenset(
-    "duty duties post posts role roles job jobs task tasks station stations supervision aufsicht dienst surveillance".split()
+    "duty duties post posts role roles job jobs task tasks station stations supervision aufsicht dienst surveillance rota roster cover".split()
 )
 _TIME: Final = r"\d{1,2}[:.h]\d\d(?:\s?[ap]\.?m\.?)?"
-_WITH_TIME: Final = rf"(?i)(?P<name>.*?[^\W\d].*?)[\s(,:–-]+(?P<time>{_TIME}\s*(?:-|–|to)\s*{_TIME})\)?"
+_WITH_TIME: Final = rf"(?i)(?P<name>.*?[^\W\d].*?)[\s(,:–-]+(?P<time>{_TIME}(?:\s*(?:-|–|to)\s*{_TIME})?)\)?"
 _PARTED: Final = r"\s*(?:[/,&;\n]|\band\b)\s*"
 _HEADINGS: Final = ("Class", "Teacher", "Day", "Time", "Start", "End")
 
@@ -37,12 +39,40 @@ def duties_in_rows(sheet: Sheet) -> Sheet | None:
     of its duties has no time."""
     rows = list(islice(sheet.rows(), _TOP_ROWS + 1))
     head = _head_of(rows) if len(rows) <= _TOP_ROWS else None
+    if head is None and len(rows) <= _TOP_ROWS and _is_of_duties(sheet, rows):
+        rows = _turned(rows)
+        head = _head_of(rows)
     if head is None:
         return None
     below = [row for _, row in rows[head.at + 1 :] if sum(map(bool, map(cell_text, row))) > 1]
     if not below or not all(_name_and_times(row, head)[1] for row in below):
         return None
     return sheet._replace(read_rows=partial(_in_rows, rows, head), merged=())
+
+
+def _is_of_duties(sheet: Sheet, rows: Sequence[Row]) -> bool:
+    """Whether the name of a sheet, or what stands above it or in its corner, says that it is of duties."""
+    texts = [sheet.name, *(cell_text(cell) for _, row in rows[:_TITLE_ROWS] for cell in row[:1])]
+    return any(_DUTIES & set(re.findall(r"[^\W\d_]+", fold(text))) for text in texts)
+
+
+def _turned(rows: Sequence[Row]) -> list[Row]:
+    """Weekdays down and duties across, with rows and columns exchanged; the rows as they are where they are no such roster."""
+    for at, (number, row) in enumerate(rows[:_HEAD_ROWS]):
+        duties = [n for n, cell in enumerate(row) if n and re.fullmatch(_WITH_TIME, cell_text(cell))]
+        below = [one for _, one in rows[at + 1 :] if any(map(cell_text, one))]
+        days = days_across({n: cell_text(one[0]) for n, one in enumerate(below) if cell_text(one[0])})
+        if (
+            len(duties) > 1
+            and len(days) == len(below) > 1
+            and len(duties) == sum(map(bool, map(cell_text, row[1:])))
+        ):
+            head: Row = (number, ["Duty", *(cell_text(one[0]) for one in below)])
+            return [
+                head,
+                *((number, [row[n], *(one[n] if n < len(one) else "" for one in below)]) for n in duties),
+            ]
+    return list(rows)
 
 
 def _head_of(rows: Sequence[Row]) -> _Head | None:

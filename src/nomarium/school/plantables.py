@@ -9,7 +9,7 @@ from nomarium.model.account import Account
 from nomarium.model.cell import Cell
 from nomarium.model.problem import Place, Problem, note
 from nomarium.model.wording import listed, nearest
-from nomarium.reading.cells.words import ENGLISH
+from nomarium.reading.cells.words import ENGLISH, fold
 from nomarium.reading.columns.contents import Contents
 from nomarium.reading.columns.head import looks_like_date
 from nomarium.reading.columns.headings import match_heading
@@ -234,6 +234,8 @@ def _says_when(heading: str, column: int, rows: Sequence[Row]) -> bool:
     is_known = match is not None and not match.near and match.field in _OF_DATES
     if are_hours(heading, column, rows):
         return False  # how many a week
+    if fold(heading).strip(" .") in ENGLISH.weekdays:
+        return bool(cells)
     return bool(cells) and (is_known or speaks_of_when(heading, Contents(cells, ENGLISH), True))
 
 
@@ -259,6 +261,9 @@ def _unheard(sheet: Sheet, row: int, column: int, heading: str, name: str) -> Pr
             "Put what it says into the tables Days off and Special days, or give rows their First day and Last day; "
             f'to leave it out: --column "{heading}=".'
         )
+        if fold(heading).strip(" .") in ENGLISH.weekdays:
+            message = f"The column “{heading}” says which classes are held on that day, and they would be held on all days."
+            remedy = "Give each class a row for each of its days, with a column Day, and beside it what the cell says (Room, Teacher, Period)."
     elif name == "cycle":
         message = f"The column “{heading}” seems to hold the order of each day's blocks, and Cycle has no use for it: every day would have the same order."
         remedy = f"Put it into a table Rotation (Label, Period, Block), a row for each period of each day; {remedy[0].lower()}{remedy[1:]}"

@@ -1,4 +1,5 @@
-"""Days and periods down, rooms or groups across: a master timetable, in each cell the class that has the room, or that the group has."""
+"""Days and periods down, rooms, groups or weeks across: in each cell the class that has the room, that the group has, or that is
+held in that week."""
 
 import re
 from collections.abc import Iterator, Sequence
@@ -12,10 +13,11 @@ from nomarium.sheets.sheet import Row, Sheet, cell_text
 _HEAD_ROWS: Final = 40
 _TOP_ROWS: Final = 300
 _WHEN: Final = frozenset(("label", "period", "time", "start", "end", "week"))
-_ROOM: Final = r"(?i)(?:room|rm|salle|raum|aula)?\s*[a-z]{0,2}\d{1,4}[a-z]?"
+ROOM: Final = r"(?i)(?:room|rm|salle|raum|aula)?\s*[a-z]{0,2}\d{1,4}[a-z]?"
 _GROUP: Final = (
     r"(?i)(?:year|yr|form|group|grade|set|stream|classe|klasse|gruppe)\s*\w{1,3}|\d{1,2}\s?[a-z]{1,2}"
 )
+_WEEK: Final = r"(?i)(?:week|wk)\.?\s*([a-d]|[1-4])"
 _TAUGHT_BY: Final = r"(.*\S)(?:\s+[–—-]\s+|\s*[/\n]\s*|\s*\(\s*)([^()/\n]+?)\s*\)?"
 
 
@@ -23,7 +25,7 @@ class _Head(NamedTuple):
     at: int
     rooms: dict[int, str]
     kind: str
-    """The heading of what heads the columns, `Room` or `Group`."""
+    """The heading of what heads the columns, `Room`, `Group` or `Week`."""
     has_teachers: bool
     """Whether every cell is a class and, behind a sign, who teaches it."""
 
@@ -45,7 +47,10 @@ def _head_of(rows: Sequence[Row]) -> _Head | None:
         if "label" not in when or not when & {"period", "time", "start"} or len(rooms) < 2:
             continue
         are_groups = all(re.fullmatch(_GROUP, text) for text in rooms.values())
-        if not are_groups and not all(is_place(text) or re.fullmatch(_ROOM, text) for text in rooms.values()):
+        weeks = [re.fullmatch(_WEEK, text) for text in rooms.values()]
+        if not (are_groups or all(weeks)) and not all(
+            is_place(text) or re.fullmatch(ROOM, text) for text in rooms.values()
+        ):
             return None
         cells = [
             text
@@ -58,7 +63,7 @@ def _head_of(rows: Sequence[Row]) -> _Head | None:
         return _Head(
             at,
             rooms,
-            "Group" if are_groups else "Room",
+            "Week" if all(weeks) else "Group" if are_groups else "Room",
             all(re.fullmatch(_TAUGHT_BY, text) for text in cells),
         )
     return None
@@ -69,10 +74,23 @@ def _in_rows(sheet: Sheet, head: _Head) -> Iterator[Row]:
         own = ["" if m in head.rooms and n >= head.at else cell for m, cell in enumerate(row)]
         own += [""] * (max(head.rooms) + 1 - len(own))
         if n <= head.at:
-            yield number, [*own, *(("Class", "Teacher", head.kind) if n == head.at else ("", "", ""))]
+            beside = "Room" if head.kind == "Week" else "Teacher"
+            yield number, [*own, *(("Class", beside, head.kind) if n == head.at else ("", "", ""))]
             continue
         for m, room in head.rooms.items():
             text = cell_text(row[m]) if m < len(row) else ""
             taught = re.fullmatch(_TAUGHT_BY, text) if head.has_teachers else None
-            if text:
+            if not text:
+                continue
+            if head.kind == "Week":
+                yield number, [*own, *_class_and_room(text), re.sub(_WEEK, r"\1", room)]
+            else:
                 yield number, [*own, taught[1] if taught else text, taught[2] if taught else "", room]
+
+
+def _class_and_room(text: str) -> tuple[str, str]:
+    """The class of a cell, and the room that stands in brackets behind it."""
+    within = re.fullmatch(r"(.*\S)\s*\(([^()]+)\)", text)
+    if within is None or not (is_place(within[2]) or re.fullmatch(ROOM, within[2])):
+        return text, ""
+    return within[1], within[2]
