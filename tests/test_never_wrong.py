@@ -144,6 +144,24 @@ RIGHT = {
         "Group,Week 1,Week 2\nA,Slip,Loft\nB,Loft,", ["--day-one", "2027-01-11"],
         ["A: Slip 2027-01-11/2027-01-18", "A: Loft 2027-01-18/2027-01-25", "B: Loft 2027-01-11/2027-01-18"], ["roster"],
     ),
+    "dates under weekdays, and what is on under them": (
+        "Week,Mon,Tue,Wed\n1,7 Dec 2026,8 Dec 2026,9 Dec 2026\n,Inset,,Swim\n2,14 Dec 2026,15 Dec 2026,16 Dec 2026\n,,Fair,", [],
+        ["Inset 2026-12-07/2026-12-08", "Swim 2026-12-09/2026-12-10", "Fair 2026-12-15/2026-12-16"], ["planner"],
+    ),
+    "yes and no in a roster": (
+        ",7 Dec 2026,8 Dec 2026\nLate club,yes,no\nEarly club,no,yes", [], ["Late club 2026-12-07/2026-12-08", "Early club 2026-12-08/2026-12-09"], ["nothing happens"],
+    ),
+    "a programme in no regular steps": (
+        "7 December 2026,,\n,Loft,Shed\n9.00,Welcome,\n9.30,Hulls,Keels\n10.30,Coffee,Coffee\n12.00,Close,", [],
+        ["Welcome 2026-12-07T09:00/2026-12-07T09:30 @ Loft", "Hulls 2026-12-07T09:30/2026-12-07T10:30 @ Loft", "Keels 2026-12-07T09:30/2026-12-07T10:30 @ Shed",
+         "Coffee 2026-12-07T10:30/2026-12-07T12:00 @ Loft", "Coffee 2026-12-07T10:30/2026-12-07T12:00 @ Shed", "Close 2026-12-07T12:00/2026-12-07T13:00 @ Loft"], ["lasts until the next one"],
+    ),
+    "hours without minutes beside others": (
+        "Date,Event,Slot\n7 Dec 2026,A,10-11:30\n8 Dec 2026,B,3-4", [], ["A 2026-12-07T10:00/2026-12-07T11:30", "B 2026-12-08T15:00/2026-12-08T16:00"], [],
+    ),
+    "how often, under Ends after": (
+        "Title,Date,Repeats,Ends after\nA,7 Dec 2026,Weekly,2", [], ["A 2026-12-07/2026-12-08", "A 2026-12-14/2026-12-15"], ["2 times"],
+    ),
     "a dash is no place": ("Title,Date,Where,Notes\nA,2026-07-09,-,n/a", [], ["A 2026-07-09/2026-07-10"], []),
     "HTML in notes": ("Title,Date,Notes\nA,2026-07-09,<p>Bring <b>gloves</b></p>", [], ["A 2026-07-09/2026-07-10"], []),
 }  # fmt: skip
@@ -226,6 +244,8 @@ REFUSED = {
     "papers of one exam": ("Subject,Paper,Date\nRigging,1,10 May 2027\nRigging,2,12 May 2027\nSails,1,13 May 2027", ["“Paper”, which would be lost", '--title "{Subject}: {Paper}"']),
     "when people leave, beside the time": ("Date,Opponents,Time,Leave\n16 Jan 2027,Quay,11:00,9:30", ["The column “Leave” holds times"]),
     "an arrow through a week": ("Week,Mon,Tue,Wed\n4 Jan 2027,Mocks →,→,\n11 Jan 2027,,Swim,Sail", ["“Mocks →” says that it goes on", "row 2, column C: “→”"]),
+    "a shift beside its times": ("Employee,Shift,From,To\nQuill,Early,2026-12-07 06:00,2026-12-07 14:00\nBell,Night,2026-12-08 22:00,2026-12-09 06:00", ['--title "{Employee}: {Shift}"']),
+    "a date under another weekday": ("Week,Mon,Tue,Wed\n1,7 Dec 2026,9 Dec 2026,9 Dec 2026\n,Inset,,Swim", ["row 2, column C", "is a Wednesday, not a Tuesday"]),
     "numbered weeks that nothing counts": ("Group,Week 1,Week 2\nA,Slip,Loft\nB,Loft,Slip", ["counts in weeks", "--day-one"]),
     "all rows of a refused table are counted": ("Week,Day,Title\n1,1,A\n2,1,B", ["3 rows read", "3 rejected", "--day-one"]),
 }  # fmt: skip

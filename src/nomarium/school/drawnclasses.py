@@ -11,7 +11,7 @@ from nomarium.model.problem import Problem, note
 from nomarium.model.refusal import Refusal
 from nomarium.model.wording import counted, listed
 from nomarium.reading.layouts.drawn import ditto
-from nomarium.reading.layouts.slots import Line, forward, later, slot_ends
+from nomarium.reading.layouts.slots import Line, forward, later, slot_ends, usual_step
 from nomarium.reading.options import ReadingOptions
 from nomarium.reading.rows.titles import is_ditto
 from nomarium.reading.rows.when import NOTHING
@@ -243,7 +243,8 @@ def _times(
         if any(line.time.start is not None and line.time.end is None for line in settled):
             message = "Lines that say only when they begin last until the next one, the last of them as long as most."
             found.notes.append(note("lines-run-on", message).at(sheet.place()))
-        ends = slot_ends([line.time for line in settled])
+        parts = [line.time for line in settled]
+        ends = slot_ends(parts, usual_step(parts)[0])
         table = Table("timetable", sheet, {}, {}, [], Account())
         for slot, line, end in zip(slots, settled, ends, strict=True):
             if line.time is NOTHING or line.time.start is None:

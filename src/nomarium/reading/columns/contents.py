@@ -29,6 +29,9 @@ _DOTTED = re.compile(r"\s*\d{1,2}\.\d\d(?:\s?[-–]\s?\d{1,2}\.\d\d)?\s*")
 _HALF_DOTTED = re.compile(r"\s*(?:\d{1,2}\s?[-–]\s?\d{1,2}\.[0-5]\d|\d{1,2}\.[0-5]\d\s?[-–]\s?\d{1,2})\s*")
 """From an hour to another one, of which one has minutes: `10-12.30` is no date, and where it stands `9-11` is none."""
 _HOURS = re.compile(r"\s*(?:1?\d|2[0-4])(?:\.[0-5]\d)?\s?[-–]\s?(?:1?\d|2[0-4])(?:\.[0-5]\d)?\s*")
+_HOURS_TO_HOURS = re.compile(
+    r"(?:[01]?\d|2[0-4])(?:[.:][0-5]\d)?\s?[-–]\s?(?:[01]?\d|2[0-4])(?:[.:][0-5]\d)?"
+)
 _HOUR = re.compile(r"(?:[01]?\d|2[0-4])(?:[.:][0-5]\d)?")
 _DOTTED_TIME = re.compile(r"(?:1?\d|2[0-3])\.[0-5][05]")
 _DAYS_BEFORE = r"(?i)(?:\d{1,2}(?:st|nd|rd|th)?\s*(?:,|&|\+|and\b|und\b|et\b)\s*)+(?=\d)"
@@ -104,7 +107,12 @@ class Contents:
 
     @cached_property
     def times(self) -> float:
-        return self._share_of_settled(_is_time)
+        """The share of cells that are times; hours from one to another, `3-4`, where some beside them have minutes."""
+        share = self._share_of_settled(_is_time)
+        texts = [text for cell in self.different if (text := cell_text(cell)).casefold() not in _OPEN]
+        if share and share < 1 and all(map(_HOURS_TO_HOURS.fullmatch, texts)):
+            return 1.0
+        return share
 
     @cached_property
     def are_clear_times(self) -> bool:

@@ -203,11 +203,18 @@ def _may_say_when(
         halves = "Write the times with am and pm, or on the 24-hour clock. " * (about.halves >= MOSTLY)
         remedy = (
             f"{halves or counts}Put what it says into the columns that say when; "
-            f'if it says nothing of when: --column "{name}=".'
+            f'{_into_title(columns, name)}if it says nothing of when: --column "{name}=".'
         )
         place = sheet.place(None, column.at, column.heading)
         found[column.at] = Problem("column-when", message, remedy, place)
     return found
+
+
+def _into_title(columns: Sequence[Column], name: str) -> str:
+    """How a column that says when in words goes into the title, beside times that say it whole."""
+    title = next((c.heading for c in columns if c.field == "summary" and c.heading), "")
+    is_timed = {"start", "end"} <= {c.field for c in columns if c.filled}
+    return f'to keep it in the title: --title "{{{title}}}: {{{name}}}"; ' if title and is_timed else ""
 
 
 def _halves_fit(at: int, columns: Sequence[Column], rows: Sequence[Sequence[Cell]]) -> bool:

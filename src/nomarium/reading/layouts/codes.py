@@ -14,7 +14,9 @@ from nomarium.sheets.sheet import Row, cell_text
 
 LONGEST_CODE = 6
 _NOON = DAY_SECS // 2
-_IDLE = frozenset("off free closed rest rdo x/o day-off dayoff frei libre vrij ruhe repos".split()) | {
+_IDLE = frozenset(
+    "no non nein off free closed rest rdo x/o day-off dayoff frei libre vrij ruhe repos".split()
+) | {
     "day off",
     "rest day",
 }

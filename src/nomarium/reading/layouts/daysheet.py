@@ -20,7 +20,7 @@ from nomarium.reading.columns.lexicons import lexicon_for
 from nomarium.reading.layouts.drawn import DrawnEntry, date_part, decide_days, events_of, merged_from
 from nomarium.reading.layouts.grid import title_and_place
 from nomarium.reading.layouts.layout import NotRead, Reading, Top, not_read
-from nomarium.reading.layouts.slots import Line, forward, is_clear_time, later, slot_ends, time_of
+from nomarium.reading.layouts.slots import Line, forward, is_clear_time, later, slot_ends, time_of, usual_step
 from nomarium.reading.rows.datewithin import date_within, names_several
 from nomarium.reading.rows.titles import is_no_title
 from nomarium.reading.rows.when import NOTHING
@@ -72,6 +72,10 @@ def look(top: Top) -> Reading | NotRead:
     told = [note("layout-day", f"Read as the programme of {date} ({where}): {sides} a place or person.")]
     if idle:
         told.append(note("slots-idle", f"Slots in which nothing happens (a dash, “free” …): {idle}."))
+    if not usual_step([line.time for line in lines])[1] and any(line.time.end is None for line in lines):
+        told.append(
+            note("lines-run-on", "A time without an end lasts until the next one. If not, write the ends.")
+        )
     if moved:
         told.append(
             note("grid-forward", f"Times without am or pm run forward: {', '.join(moved)} in the afternoon.")
@@ -226,7 +230,9 @@ def _entries(
     sheet: Sheet, drawing: _Drawing, date: dt.date, lines: list[Line]
 ) -> tuple[list[DrawnEntry | Problem], int]:
     """The entries of the slots, and how many slots say that nothing happens."""
-    ends = slot_ends([line.time for line in lines])
+    times = [line.time for line in lines]
+    usual, is_usual = usual_step(times)
+    ends = slot_ends(times, usual if is_usual else None)
     places = {line.index: at for at, line in enumerate(lines)}
     merged = merged_from(sheet)
     found: list[DrawnEntry | Problem] = []

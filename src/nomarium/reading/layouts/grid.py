@@ -26,7 +26,7 @@ from nomarium.reading.layouts.drawn import (
     merged_from,
 )
 from nomarium.reading.layouts.layout import NotRead, Reading, Top, not_read
-from nomarium.reading.layouts.slots import Line, forward, is_clear_time, later, slot_ends, time_of
+from nomarium.reading.layouts.slots import Line, forward, is_clear_time, later, slot_ends, time_of, usual_step
 from nomarium.reading.layouts.weekdays import dated_weekdays
 from nomarium.reading.options import ReadingOptions
 from nomarium.reading.rows.when import NOTHING, Part
@@ -227,7 +227,7 @@ class _Grid:
         self.across, self.down = forward(across, clock, above), forward(down, clock, above)
         self.moved = later((*across, *down), (*self.across, *self.down))
         slots = [line.time for line in (self.down if block.dates_across else self.across)]
-        self.ends = slot_ends(slots)
+        self.ends = slot_ends(slots, usual_step(slots)[0])
 
     def _labels(self) -> list[tuple[int, Cell]]:
         """(row number, label); rows under a merged label, and rows of a blank one, have the label above."""

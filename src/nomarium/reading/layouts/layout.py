@@ -133,6 +133,7 @@ LAYOUTS: tuple[Layout, ...] = (
     Layout("month", "month"),
     Layout("grid", "grid"),
     Layout("planner", "planner", asked_as=("grid",)),
+    Layout("planner", "weekdates", asked_as=("grid",)),
     Layout("day", "daysheet", only_after=frozenset(("no-dates", "no-titles")), asked_as=("grid",)),
     Layout("events", "eventlist", "look_in_its_language", frozenset(("no-dates", "no-rows"))),
     Layout("events", "monthsections", only_after=_DRAWN),

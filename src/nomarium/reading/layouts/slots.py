@@ -175,11 +175,16 @@ def _after(before: int, clock: Clock) -> Clock:
     return Clock(clock.secs + _NOON, True) if is_early else clock
 
 
-def slot_ends(slots: Sequence[Part]) -> list[Clock | None]:
-    """When each slot ends: as it says, else where the next begins, but no later than the usual step."""
+def usual_step(slots: Sequence[Part]) -> tuple[int | None, bool]:
+    """The seconds from most slots to the next, and whether they are those of more than half of them."""
     starts = [slot.start.secs for slot in slots if slot.start]
     steps = Counter(b - a for a, b in pairwise(starts) if b > a)
-    usual = steps.most_common(1)[0][0] if steps else None
+    usual, count = steps.most_common(1)[0] if steps else (None, 0)
+    return usual, count * 2 > steps.total()
+
+
+def slot_ends(slots: Sequence[Part], usual: int | None) -> list[Clock | None]:
+    """When each slot ends: as it says, else where the next begins, but no later than the usual step, where there is one."""
     ends: list[Clock | None] = []
     for at, slot in enumerate(slots):
         if slot.end or not slot.start:
