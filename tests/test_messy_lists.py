@@ -268,7 +268,7 @@ REFUSED = {
     "a week that its year lacks": ("Date,Title\n2026-W54,A", ["row 2, column A", "no week 2026-W54"]),
     "names of months that two languages share": ("Datum,Naslov\n15 listopad 2027,Regata", ["Polish or Croatian", "--language"]),
     "an end that nobody knows": ("Date,Time,Title\n2026-09-07,19:00 till they drop,A", ["row 2, column B", "“they drop” is not a time"]),
-    "two clocks in a cell": ("Date,Time,Title\n2026-09-07,7:30pm for 8pm,A", ["row 2, column B", "is not a time"]),
+    "two clocks in a cell": ("Date,Time,Title\n2026-09-07,7:30pm & 8pm,A", ["row 2, column B", "is not a time"]),
     "a start that is on another date": ("Date,Start,Title\n2026-09-08,2026-09-07 09:00,A", ["row 2, column B", "Make them agree"]),
     "a number for a length": ("Date,Start,Duration,Title\n2026-09-07,9:00,90,A", ["row 2, column C", "hours or minutes"]),
     "an end in the morning": ("Date,Start,End,Title\n2026-09-07,20:00,19:00,A", ["row 2, column C", "before it starts"]),

@@ -162,6 +162,18 @@ RIGHT = {
     "how often, under Ends after": (
         "Title,Date,Repeats,Ends after\nA,7 Dec 2026,Weekly,2", [], ["A 2026-12-07/2026-12-08", "A 2026-12-14/2026-12-15"], ["2 times"],
     ),
+    "a labelled date over a programme": (
+        "Subject: Training,,\nDate,18 January 2027,\nVenue,Loft,\nSession,Time,Lead\nWelcome,9:00,DQ\nTools,13:00,TO", [],
+        ["Welcome 2027-01-18T09:00/2027-01-18T10:00", "Tools 2027-01-18T13:00/2027-01-18T14:00"], ["The date over the table"],
+    ),
+    "people are no places": (
+        "Thursday 21 January 2027,,\nStudent,4.00,4.10\nAlder,Quill,\nBirch,,Bell", [],
+        ["Quill (Alder) 2027-01-21T16:00/2027-01-21T16:10", "Bell (Birch) 2027-01-21T16:10/2027-01-21T16:20"], [],
+    ),
+    "weekdays that the dates show to be German": (
+        "Datum,Zeit,Veranstaltung\nMo. 11.01.27,18.30 Uhr,Abend\nDi. 12.01.27,8.00-12.30,Tag", [],
+        ["Abend 2027-01-11T18:30/2027-01-11T19:30", "Tag 2027-01-12T08:00/2027-01-12T12:30"], ["German"],
+    ),
     "a dash is no place": ("Title,Date,Where,Notes\nA,2026-07-09,-,n/a", [], ["A 2026-07-09/2026-07-10"], []),
     "HTML in notes": ("Title,Date,Notes\nA,2026-07-09,<p>Bring <b>gloves</b></p>", [], ["A 2026-07-09/2026-07-10"], []),
 }  # fmt: skip

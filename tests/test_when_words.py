@@ -248,7 +248,7 @@ STOPPED = {
     ),
     "a weekday that is not the start's": ("Event,Day,Start\nKnots,Wednesday,2026-10-05 9:00", ["a Monday, not a Wednesday"]),
     "parts of days of the week": (
-        "Class,Day,First day,Last day,Time\nA,Monday mornings,2026-09-07,2026-09-28,9-10\nB,Tuesday evenings,2026-09-07,2026-09-28,7-8pm", ["“Day” may say when", "“Monday mornings”"],
+        "Class,Day,First day,Last day,Time\nA,Monday shift 1,2026-09-07,2026-09-28,9-10\nB,Tuesday shift 2,2026-09-07,2026-09-28,7-8pm", ["“Day” may say when", "“Monday shift 1”"],
     ),
     "in and out, one of them in words": (
         "Boat,In,Out,Slip\nHeron,Mon 7/9 0800,Fri 11/9 1700,1\nPlover,Mon 14/9 0800,Wed 16/9 1200,2\nDunlin,14/9 pm,18/9 am,1\nTern,21/9,,3",

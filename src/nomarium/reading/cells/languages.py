@@ -70,6 +70,16 @@ def _days_in(text: str, lexicon: Lexicon) -> tuple[Day | None, ...] | None:
     return moment.first, moment.last
 
 
+def _fits(days: tuple[object, ...]) -> int:
+    """How many of the first days of texts fall on the weekdays that they name."""
+    named = [one[0] for one in days if isinstance(one, tuple) and isinstance(one[0], Day)]
+    return sum(
+        any((date := one.date()) is not None and date.weekday() == day.weekday for one in day.readings)
+        for day in named
+        if day.weekday is not None
+    )
+
+
 def find_language(texts: Sequence[str]) -> LanguageFound | None:
     """The language in which the most of these texts are dates; None when there is none at all.
 
@@ -99,6 +109,9 @@ def find_language(texts: Sequence[str]) -> LanguageFound | None:
             break
     if not best:
         return None
+    if len(best) > 1:
+        fitting = max(map(_fits, best.values()))
+        best = {code: days for code, days in best.items() if _fits(days) == fitting}
     code, meaning = next(iter(best.items()))
     rivals = tuple(language_name(other) for other, days in best.items() if days != meaning)
     language = lexicon_of(code)

@@ -29,6 +29,14 @@ from nomarium.sheets.sheet import Row, Sheet, cell_text, is_blank
 _PERSON = re.compile(
     r"(?i:mr|mrs|ms|miss|mx|dr|prof|mme|mlle|m|herr|frau|sr|sra|dhr|mevr)\.?\s+\S.*|(?:[A-Z]\.\s?)+[A-Z][^\W\d]+(?:-[A-Z]\w+)?"
 )
+_PEOPLE = frozenset(
+    "name names student students pupil pupils candidate candidates apprentice apprentices family families parent parents member members team teams child trainee eleve eleves schuler kandidat equipe".split()
+)
+"""Headings of people, or of those who play together."""
+_OF_PEOPLE = frozenset(
+    ("person", "teacher", "attendees", "group", "class", "organizer", "audience", "division")
+)
+"""What the heading over names says they are, where these are no places."""
 _NOTHING = frozenset("off free closed break pause frei libre".split())
 """What stands in a slot in which nothing can be booked."""
 _NUMBERED = re.compile(r"[^\W\d_]{3,}\s*(?:\d{1,3}[a-z]?|[A-H])")
@@ -233,6 +241,9 @@ def _entries(
     times = [line.time for line in lines]
     usual, is_usual = usual_step(times)
     ends = slot_ends(times, usual if is_usual else None)
+    corner = cell_text(drawing.head[1][0]) if drawing.head[1] else ""
+    match = match_exactly(corner)
+    are_people = fold(corner).strip() in _PEOPLE or (match is not None and match.field in _OF_PEOPLE)
     places = {line.index: at for at, line in enumerate(lines)}
     merged = merged_from(sheet)
     found: list[DrawnEntry | Problem] = []
@@ -259,7 +270,7 @@ def _entries(
             time = lines[places[slot]].time._replace(end=ends[over])
             named = [text for at, text in drawing.headings.items() if name <= at <= last_name]
             title, place = title_and_place(text)
-            people = [one for one in named if _PERSON.fullmatch(one)]
+            people = [one for one in named if are_people or _PERSON.fullmatch(one)]
             if text in _MARKS:
                 title = ", ".join(named)
             elif people:

@@ -66,23 +66,35 @@ def _dated_by_sections(top: Top, lexicon: Lexicon, head: int | None) -> Sheet | 
 
 
 def _beside_title(rows: Sequence[Row], lexicon: Lexicon) -> list[tuple[int, int]]:
-    """The number of the first row and where its date stands, if that stands beside a title, over a row of headings."""
+    """The number of the row and where its date stands, if that stands beside a title over a row of headings, or behind a label,
+    `Date | 18 January 2027`, among others that stand over one."""
+    over = _over_headings(rows)
+    for at, (number, row) in enumerate(over):
+        cells = [n for n, cell in enumerate(row) if cell_text(cell)]
+        dates = [n for n in cells if looks_like_date(row[n], lexicon)]
+        if len(cells) != 2 or len(dates) != 1:
+            continue
+        label = match_exactly(cell_text(row[cells[0]]).rstrip(" :"))
+        is_labelled = dates[0] == cells[1] and label is not None and label.field in ("date", "when")
+        if is_labelled or (at == 0 and len(over) == 1):
+            return [(number, dates[0])]
+    return []
+
+
+def _over_headings(rows: Sequence[Row]) -> list[Row]:
+    """The rows above the first that has more than two cells; none where no row has."""
     filled = [(number, row) for number, row in rows if not is_blank(row)]
-    if len(filled) < 2:
-        return []
-    number, row = filled[0]
-    cells = [n for n, cell in enumerate(row) if cell_text(cell)]
-    dates = [n for n in cells if looks_like_date(row[n], lexicon)]
-    is_head = len(cells) == 2 and len(dates) == 1 and len(list(filter(cell_text, filled[1][1]))) > 2
-    return [(number, dates[0])] if is_head else []
+    head = next((at for at, (_, row) in enumerate(filled) if len(list(filter(cell_text, row))) > 2), 0)
+    return filled[:head]
 
 
 def _heads_a_day(rows: Sequence[Row], title: tuple[int, int], lexicon: Lexicon) -> bool:
     """Whether one date above all rows is the day of all of them: they have times under a heading, and neither weekdays
     nor repeats, and the title does not say that something begins or ends on it."""
     filled = [(number, row) for number, row in rows if not is_blank(row)]
-    before = [row for number, row in filled if number < title[0]]
-    after = [row for number, row in filled if number > title[0]]
+    labelled = {number for number, _ in _over_headings(rows)}
+    before = [row for number, row in filled if number < title[0] and number not in labelled]
+    after = [row for number, row in filled if number > title[0] and number not in labelled]
     text = next(cell_text(row[title[1]]) for number, row in filled if number == title[0])
     if any(len(list(filter(cell_text, row))) > 1 for row in before) or not after or not _names_a_day(text):
         return False
