@@ -174,6 +174,26 @@ RIGHT = {
         "Datum,Zeit,Veranstaltung\nMo. 11.01.27,18.30 Uhr,Abend\nDi. 12.01.27,8.00-12.30,Tag", [],
         ["Abend 2027-01-11T18:30/2027-01-11T19:30", "Tag 2027-01-12T08:00/2027-01-12T12:30"], ["German"],
     ),
+    "weeks by the day that they begin": (
+        "Date,Topic\nWeek of 4 Jan 2027,Hulls\nWeek of Jan 11 2027,Keels", [], ["Hulls 2027-01-04/2027-01-11", "Keels 2027-01-11/2027-01-18"], ["all seven days"],
+    ),
+    "weekdays and hours over weeks": (
+        "Wk,Mon 9-10,Mon 10-11,Tue 9-10\n11/01/2027,Knots,Sails,\n18/01/2027,,Sails,Tar", [],
+        ["Knots 2027-01-11T09:00/2027-01-11T10:00", "Sails 2027-01-11T10:00/2027-01-11T11:00", "Sails 2027-01-18T10:00/2027-01-18T11:00", "Tar 2027-01-19T09:00/2027-01-19T10:00"], ["weekdays across"],
+    ),
+    "halves of the day over what is on": (
+        "Date,AM,PM,Eve\n11 Jan 2027,Boats,,Choir 7-8\n12 Jan 2027,cancelled,Knots,", ["--as", "roster"],
+        ["Boats (AM) 2027-01-11/2027-01-12", "Choir 2027-01-11T19:00/2027-01-11T20:00", "Knots (PM) 2027-01-12/2027-01-13"], ["parts of the day"],
+    ),
+    "numbered sessions beside groups": (
+        "Date,Session,Group A,Group B\n11 Jan 2027,1,Knots,Sails\n11 Jan 2027,2,Sails,Knots", ["--as", "roster"],
+        ["Group A: Knots (Session 1) 2027-01-11/2027-01-12", "Group B: Sails (Session 1) 2027-01-11/2027-01-12",
+         "Group A: Sails (Session 2) 2027-01-11/2027-01-12", "Group B: Knots (Session 2) 2027-01-11/2027-01-12"], [],
+    ),
+    "months beside several days": (
+        'Month,Days,Event\nJanuary,"5, 12",Choir\nMarch,6-7,Fair', ["--school-year", "2026:2027"],
+        ["Choir 2027-01-05/2027-01-06", "Choir 2027-01-12/2027-01-13", "Fair 2027-03-06/2027-03-08"], ["put together"],
+    ),
     "a dash is no place": ("Title,Date,Where,Notes\nA,2026-07-09,-,n/a", [], ["A 2026-07-09/2026-07-10"], []),
     "HTML in notes": ("Title,Date,Notes\nA,2026-07-09,<p>Bring <b>gloves</b></p>", [], ["A 2026-07-09/2026-07-10"], []),
 }  # fmt: skip
@@ -258,6 +278,7 @@ REFUSED = {
     "an arrow through a week": ("Week,Mon,Tue,Wed\n4 Jan 2027,Mocks →,→,\n11 Jan 2027,,Swim,Sail", ["“Mocks →” says that it goes on", "row 2, column C: “→”"]),
     "a shift beside its times": ("Employee,Shift,From,To\nQuill,Early,2026-12-07 06:00,2026-12-07 14:00\nBell,Night,2026-12-08 22:00,2026-12-09 06:00", ['--title "{Employee}: {Shift}"']),
     "a date under another weekday": ("Week,Mon,Tue,Wed\n1,7 Dec 2026,9 Dec 2026,9 Dec 2026\n,Inset,,Swim", ["row 2, column C", "is a Wednesday, not a Tuesday"]),
+    "who is away, and why": ("Staff,Type,From,To\nQuill,Leave,11/01/2027,15/01/2027\nBell,Sick,12/01/2027,12/01/2027", ['--title "{Staff}: {Type}"']),
     "numbered weeks that nothing counts": ("Group,Week 1,Week 2\nA,Slip,Loft\nB,Loft,Slip", ["counts in weeks", "--day-one"]),
     "all rows of a refused table are counted": ("Week,Day,Title\n1,1,A\n2,1,B", ["3 rows read", "3 rejected", "--day-one"]),
 }  # fmt: skip

@@ -192,6 +192,8 @@ def read_moment_text(text: str, role: Role, lexicon: Lexicon, counts_1904: bool 
         return of_times(times)
     if _is_serial(text):
         return _of_number(float(text), role, counts_1904)
+    if text[:1] in "wWsS" and (week := _week_by_date(text, lexicon)) is not None:
+        return week  # Week of 4 January
     whole = _days_and_times(text, lexicon)
     if isinstance(whole, Refusal) and whole.why == "unlike" and times is not None:
         return times  # nothing in it is like a date: say that it is no time
@@ -214,7 +216,7 @@ def _with_dash(text: str) -> str:
 
 def _week(text: str, lexicon: Lexicon) -> Moment | Refusal | None:
     """A week that is named by its number or by the date on which it begins; None when it is none."""
-    from nomarium.reading.cells.weeks import date_of_week, date_of_week_end, numbered_week
+    from nomarium.reading.cells.weeks import numbered_week
 
     try:
         numbered = numbered_week(text)
@@ -223,6 +225,13 @@ def _week(text: str, lexicon: Lexicon) -> Moment | Refusal | None:
     if numbered is not None:
         first, last = numbered
         return Moment(certain(first), certain(last) if last > first else None)
+    return _week_by_date(text, lexicon)
+
+
+def _week_by_date(text: str, lexicon: Lexicon) -> Moment | None:
+    """A week that is named by the date on which it begins, or ends; None when it is none."""
+    from nomarium.reading.cells.weeks import date_of_week, date_of_week_end
+
     named = date_of_week(text)
     ended = "" if named else date_of_week_end(text)
     edge = _days_and_times(named or ended, lexicon) if named or ended else None

@@ -13,7 +13,7 @@ from nomarium.reading.columns.headings import normal
 from nomarium.reading.options import ReadingOptions
 from nomarium.sheets.sheet import Row, Sheet, cell_text
 
-_DAY = frozenset("day date dom jour tag dia dag".split()) | {
+_DAY = frozenset("day days date dates dom jour tag dia dag".split()) | {
     "day of month",
     "day no",
     "day number",
@@ -26,7 +26,8 @@ _WHOLE = frozenset(("date", "dates", "full date", "whole date", "datum", "fecha"
 _WHOLE_FORM = r"(?s).*(?:\d{4}|\d\W\d{1,2}\W\d\d).*"
 _MONTH_FORM = r"0?[1-9]|1[0-2]|[^\W\d_]{3,12}\.?"
 """A number or a name, in whatever language: which one it is, the dates' own reading says."""
-_DAY_FIGURE = r"0?([1-9]|[12]\d|3[01])(?:st|nd|rd|th|er|\.)?"
+_DAY_FIGURE = r"0?(?:[1-9]|[12]\d|3[01])(?:st|nd|rd|th|er|\.)?(?:\s*(?:[,;&+–-]|and|et|und|to)\s*\d{1,2}(?:st|nd|rd|th|er|\.)?)*"
+"""A day, or several, `5, 12 & 19`."""
 
 
 class DateParts(NamedTuple):

@@ -5,6 +5,7 @@ from collections.abc import Collection, Mapping, Sequence
 from typing import NamedTuple
 
 from nomarium.model.cell import Cell
+from nomarium.reading.cells.choices import says_cancelled
 from nomarium.reading.cells.times import DAY_SECS, Clock, Times, end_after, read_times
 from nomarium.reading.columns.clocks import ClockFound, Clocks, clock_from
 from nomarium.reading.layouts.drawn import CLEAR_CLOCK, time_and_text
@@ -44,7 +45,7 @@ def is_nobody(text: str) -> bool:
     >>> is_nobody("off"), is_nobody("NO SERVICE"), is_nobody("Nowak")
     (True, True, False)
     """
-    return is_idle(text) or re.fullmatch(_NOBODY, text) is not None
+    return is_idle(text) or says_cancelled(text) or re.fullmatch(_NOBODY, text) is not None
 
 
 def is_code(cell: Cell) -> bool:

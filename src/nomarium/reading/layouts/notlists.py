@@ -90,8 +90,10 @@ def missing_field(
         words = list(dict.fromkeys(_could_be(columns, ("summary",), options)))
         both = words[:2]
         remedy = _column_asked(columns, "summary", options)
-        if len(both) == 2:
-            remedy = f'To put two into the title: --title "{{{words[0]}}}: {{{words[1]}}}". {remedy}'
+        of_whom = [c.heading for c in columns if c.heading and c.filled and c.field in _OF_WHOM]
+        pair = both if len(both) == 2 else [*of_whom, *words][:2]
+        if len(pair) == 2:
+            remedy = f'To put two into the title: --title "{{{pair[0]}}}: {{{pair[1]}}}". {remedy}'
         are_posts = len(words) > 2 or len({re.sub(r"\W*(?:\d+|\b\w)$", "", word) for word in words}) == 1
         if len(both) == 2 and are_posts and fields <= {"date", "day", ""}:
             remedy = f"If each filled cell is an event or a duty of its own: --as roster. {remedy}"
@@ -99,6 +101,10 @@ def missing_field(
         reason = "nothing says what its events are called"
         return not_read(sheet, "no-titles", reason, "summary-column-missing", message, remedy)
     return None
+
+
+_OF_WHOM = ("attendees", "organizer", "teacher", "person", "group", "categories", "status", "term")
+"""Fields of columns that name an event where nothing else does, `Quill: Leave`."""
 
 
 def _says_days(text: str) -> bool:

@@ -9,6 +9,7 @@ from nomarium.model.problem import Problem, note
 from nomarium.model.wording import MONTHS, listed
 from nomarium.reading.cells.weeks import is_numbered_week
 from nomarium.reading.cells.words import fold
+from nomarium.reading.columns.head import looks_like_date
 from nomarium.reading.columns.headings import match_exactly
 from nomarium.reading.layouts.codes import are_figures, is_code, session_of
 from nomarium.reading.layouts.drawn import merged_from
@@ -71,13 +72,18 @@ def across(top: Top) -> Drawing | None:
         slots += block.slots(body, headed, others)
         heading, unused = heading or block.heading, [*unused, *block.unused(body)]
     labels = {slot.label for slot in slots}
-    if are_figures([slot.cell for slot in slots]):
+    if are_figures([slot.cell for slot in slots]) or _are_dates(slots):
         return None
     if not problems and (len(slots) < 2 or not any(labels) or _are_no_names(labels, rows[heads[0]][1])):
         return None
     told = [*settled, *unused_told(top, rows[heads[0]][0], unused)]
     kind = "dates across, a row for each name or post"
     return Drawing(slots, kind, heading, others, problems, by_row, told)
+
+
+def _are_dates(slots: Sequence[Slot]) -> bool:
+    """Whether most of what stands below the first dates is dates, too: the columns of a list."""
+    return sum(looks_like_date(slot.cell) for slot in slots) * 2 > len(slots)
 
 
 def with_dates(top: Top, drawing: Drawing) -> Sheet:

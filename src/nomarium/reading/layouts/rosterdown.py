@@ -1,8 +1,10 @@
 """Rosters with a row for each date, and names, sessions or places across."""
 
+import datetime as dt
 import re
-from collections.abc import Iterable, Sequence
+from collections.abc import Iterable, Mapping, Sequence
 from itertools import pairwise
+from types import MappingProxyType
 from typing import Literal, NamedTuple
 
 from nomarium.model.cell import Cell
@@ -35,13 +37,15 @@ class _Columns(NamedTuple):
     """What the columns of a roster with dates down are."""
 
     slots: tuple[int, ...]
-    kind: Literal["names or posts", "places", "parts of the day"]
+    kind: Literal["names or posts", "places", "parts of the day", "weekdays"]
     time: int | None
     end: int | None
     part: int | None = None
     """Where each row says the part of its day, `Early`, `Late`."""
     place: int | None = None
     """Where each row says the place, beside columns for the parts of its day."""
+    weekdays: Mapping[int, int] = MappingProxyType({})
+    """The weekday, 0 for Monday, of each column, where all are of one in the week of a row."""
 
 
 def down(top: Top) -> Drawing | None:
@@ -67,6 +71,8 @@ def down(top: Top) -> Drawing | None:
     headed = settled_dates(top, keyed, rows[:at], in_weeks)
     if fold(cell_text(head[date_at])).strip(" .:") in _WEEKS and _are_weeks_apart(headed.days.values()):
         headed = settled_dates(top, keyed, rows[:at], "begins")
+    if columns.weekdays and not _are_weeks_apart(headed.days.values()):
+        return None
     slots, others, problems = list[Slot](), list[Row](rows[: at - bool(groups)]), [*headed.problems]
     problems += [twice] if twice else []
     for number, row in body:
@@ -85,7 +91,12 @@ def down(top: Top) -> Drawing | None:
             if isinstance(time, Problem):
                 problems.append(time)
             else:
-                said = session_of(cell_text(row[columns.part])) if columns.part is not None else Code("")
+                part = columns.part
+                said = (
+                    session_of(_part_of(cell_text(row[part]), cell_text(head[part])))
+                    if part is not None
+                    else Code("")
+                )
                 hours = said.time if time is NOTHING else time
                 slots += [
                     _slot_down(number, n, head, row, headed.days[number], hours, columns)._replace(
@@ -166,10 +177,14 @@ def _columns_of(top: Top, head: Sequence[Cell], body: Sequence[Row], date_at: in
     fields[date_at] = "date"
     time = next((n for n, field in fields.items() if field in ("time", "start")), None)
     end = next((n for n, field in fields.items() if field == "end"), None)
-    part = next((n for n in fields if n not in (date_at, time, end) and _says_parts(body, n)), None)
+    beside = [n for n in fields if n not in (date_at, time, end)]
+    part = next(
+        (n for n in beside if _says_parts(body, n, cell_text(head[n]) if n < len(head) else "")), None
+    )
+    numbered = {n for n in beside if _are_numbers(body, n)}
     columns = tuple(
         n for n, cell in enumerate(head)
-        if n not in (date_at, time, end, part) and cell_text(cell) and not _are_weekdays(top, body, n) and any(n < len(row) and cell_text(row[n]) for _, row in body)
+        if n not in (date_at, time, end, part) and n not in numbered and cell_text(cell) and not _are_weekdays(top, body, n) and any(n < len(row) and cell_text(row[n]) for _, row in body)
         and (fields[n] in ("", "summary", "period", "location", "room") or is_session(cell) or _is_place(cell))
     )  # fmt: skip
     if len(columns) < 2:
@@ -180,9 +195,24 @@ def _columns_of(top: Top, head: Sequence[Cell], body: Sequence[Row], date_at: in
         return _Columns(sessions, "parts of the day", time, end, part, place)
     if sum(_is_place(head[n]) for n in columns) * 2 > len(columns):
         return _Columns(columns, "places", time, end, part)
+    weekdays = {n: day for n in columns if (day := _weekday_of(top, cell_text(head[n]))) is not None}
+    if len(weekdays) == len(columns) and len(set(weekdays.values())) > 1:
+        return _Columns(columns, "weekdays", time, end, part, weekdays=weekdays)
     if top.options.layout == "roster" or _share_words(head, body, columns):
         return _Columns(columns, "names or posts", time, end, part)
     return None
+
+
+def _weekday_of(top: Top, heading: str) -> int | None:
+    """The weekday that a heading begins with, `Mon 9-10`; 0 for Monday."""
+    words = re.findall(r"[^\W\d_]+", fold(heading))
+    return top.of_weekdays.weekdays.get(words[0]) if len(words) == 1 else None
+
+
+def _are_numbers(body: Sequence[Row], column: int) -> bool:
+    """Whether all that stands in a column is plain numbers: a count, and nobody's duty."""
+    texts = [text for _, row in body if column < len(row) and (text := cell_text(row[column]))]
+    return bool(texts) and all(text.isdecimal() for text in texts)
 
 
 def _are_weekdays(top: Top, body: Sequence[Row], column: int) -> bool:
@@ -195,10 +225,16 @@ def _are_weekdays(top: Top, body: Sequence[Row], column: int) -> bool:
     )
 
 
-def _says_parts(body: Sequence[Row], column: int) -> bool:
-    """Whether every row says in a column which part of the day it is, one more than another."""
-    texts = [cell_text(row[column]) if column < len(row) else "" for _, row in body]
+def _says_parts(body: Sequence[Row], column: int, heading: str) -> bool:
+    """Whether every row says in a column which part of the day it is, one more than another; numbers count under a heading of
+    such parts, `Session`."""
+    texts = [_part_of(cell_text(row[column]) if column < len(row) else "", heading) for _, row in body]
     return all(map(is_session, texts)) and len(set(texts)) > 1
+
+
+def _part_of(text: str, heading: str) -> str:
+    """What a cell calls its part of the day: a number with the heading before it, `Session 2`."""
+    return f"{heading} {text}" if text.isdecimal() else text
 
 
 def _time_in(top: Top, number: int, row: Sequence[Cell], columns: _Columns) -> Part | Problem:
@@ -232,6 +268,11 @@ def _slot_down(
 ) -> Slot:
     heading = cell_text(head[column])
     said = session_of(heading)  # Morning (9:00-12:00)
+    if columns.weekdays:
+        first = days.first
+        day = first + dt.timedelta((columns.weekdays[column] - first.weekday()) % 7)
+        own = said.time if said.time is not NOTHING else time
+        return Slot(number, column, "", row[column], Days(day, day), own, stands_alone=True)
     if columns.kind != "parts of the day":
         if time is NOTHING and said.time is not NOTHING and said.name:
             heading, time = said.name, said.time

@@ -14,7 +14,7 @@ from nomarium.reading.rows.when import NOTHING, Part
 from nomarium.sheets.sheet import Row, cell_text
 
 _SESSIONS = (
-    r"(?:(?:earl(?:y|ies)|lates?|nights?|days?|twilights?)(?: shift| duty)?|(?:(?:early |late |mid-?)?(?:morning|afternoon|evening|night|lunch(?:time)?|breakfast|dinner|noon|midday)s?|am|pm|a\.m\.|p\.m\.|"
+    r"(?:(?:earl(?:y|ies)|lates?|nights?|days?|twilights?)(?: shift| duty)?|(?:(?:early |late |mid-?)?(?:morning|afternoon|evening|eve|night|lunch(?:time)?|breakfast|dinner|noon|midday)s?|am|pm|a\.m\.|p\.m\.|"
     r"(?:session|period|slot|block|shift|lesson|part|half|talk|workshop|activity|stunde|seance|sitzung)\s*\w{1,2}|(?:1st|2nd|3rd|4th|first|second|third|last) (?:session|half|period|shift)|"
     r"matin|apres-midi|soir|vormittags?|nachmittags?|abends?|ochtend|middag|avond|manana|tarde|noche))(?:\s*\(.*\)|\s*[:,–-]?\s*\d[\d:.]*\s*(?:[ap]m)?\s*(?:[–-]|to)\s*\d[\d:.]*\s*(?:[ap]m)?)?"
 )
@@ -62,7 +62,7 @@ def is_session(cell: Cell) -> bool:
 
 def halves_day(label: str) -> bool:
     """Whether the label of a row is a half of the day, and nobody's name or post."""
-    return re.fullmatch(r"[ap]\.?m\.?|mornings?|afternoons?|evenings?", fold(label).strip()) is not None
+    return re.fullmatch(r"[ap]\.?m\.?|mornings?|afternoons?|evenings?|eve", fold(label).strip()) is not None
 
 
 def carried(row: Sequence[Cell], first: int, last: int) -> dict[int, str]:

@@ -21,6 +21,7 @@ _LATE_WORDS = (
     "pm",
     "afternoon",
     "evening",
+    "eve",
     "night",
     "soir",
     "apres-midi",
