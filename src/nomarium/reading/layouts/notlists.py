@@ -87,17 +87,7 @@ def missing_field(
         )
     if not fields & {"summary", "class"} and not options.title:
         message = f"No column of {sheet.title} says what each event is called (it has {there})."
-        words = list(dict.fromkeys(_could_be(columns, ("summary",), options)))
-        both = words[:2]
-        remedy = _column_asked(columns, "summary", options)
-        of_whom = [c.heading for c in columns if c.heading and c.filled and c.field in _OF_WHOM]
-        pair = both if len(both) == 2 else [*of_whom, *words][:2]
-        if len(pair) == 2:
-            remedy = f'To put two into the title: --title "{{{pair[0]}}}: {{{pair[1]}}}". {remedy}'
-        are_posts = len(words) > 2 or len({re.sub(r"\W*(?:\d+|\b\w)$", "", word) for word in words}) == 1
-        if len(both) == 2 and are_posts and fields <= {"date", "day", ""}:
-            remedy = f"If each filled cell is an event or a duty of its own: --as roster. {remedy}"
-        remedy += "To give all of them one title: --set summary=TITLE."
+        remedy = _titles_asked(columns, fields, options)
         reason = "nothing says what its events are called"
         return not_read(sheet, "no-titles", reason, "summary-column-missing", message, remedy)
     return None
@@ -105,6 +95,21 @@ def missing_field(
 
 _OF_WHOM = ("attendees", "organizer", "teacher", "person", "group", "categories", "status", "term")
 """Fields of columns that name an event where nothing else does, `Quill: Leave`."""
+
+
+def _titles_asked(columns: Sequence[Column], fields: set[str], options: ReadingOptions) -> str:
+    """What says what events are called where no column does: two columns together, one of them, each cell, one title for all."""
+    words = list(dict.fromkeys(_could_be(columns, ("summary",), options)))
+    both = words[:2]
+    remedy = _column_asked(columns, "summary", options)
+    of_whom = [c.heading for c in columns if c.heading and c.filled and c.field in _OF_WHOM]
+    pair = both if len(both) == 2 else [*of_whom, *words][:2]
+    if len(pair) == 2:
+        remedy = f'To put two into the title: --title "{{{pair[0]}}}: {{{pair[1]}}}". {remedy}'
+    are_posts = len(words) > 2 or len({re.sub(r"\W*(?:\d+|\b\w)$", "", word) for word in words}) == 1
+    if len(both) == 2 and are_posts and fields <= {"date", "day", ""}:
+        remedy = f"If each filled cell is an event or a duty of its own: --as roster. {remedy}"
+    return f"{remedy}To give all of them one title: --set summary=TITLE."
 
 
 def _says_days(text: str) -> bool:

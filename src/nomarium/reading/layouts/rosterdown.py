@@ -80,30 +80,23 @@ def down(top: Top) -> Drawing | None:
         if not filled:
             others.append((number, row))
         elif number not in headed.days:
-            if not headed.problems:
-                remedy = "Give it one, or take the row out."
-                if headed.days:
-                    remedy = f'Give it one; or, if a date written once holds for the rows below it: --fill-down "{cell_text(head[date_at])}".'
-                place = top.sheet.place(number, date_at)
-                problems.append(Problem("date-missing", "The row has no date.", remedy, place))
+            problems += [] if headed.problems else [_undated(top, number, date_at, head, bool(headed.days))]
+        elif isinstance(time := _time_in(top, number, row, columns), Problem):
+            problems.append(time)
         else:
-            time = _time_in(top, number, row, columns)
-            if isinstance(time, Problem):
-                problems.append(time)
-            else:
-                part = columns.part
-                said = (
-                    session_of(_part_of(cell_text(row[part]), cell_text(head[part])))
-                    if part is not None
-                    else Code("")
+            part = columns.part
+            said = (
+                Code("")
+                if part is None
+                else session_of(_part_of(cell_text(row[part]), cell_text(head[part])))
+            )
+            hours = said.time if time is NOTHING else time
+            slots += [
+                _slot_down(number, n, head, row, headed.days[number], hours, columns)._replace(
+                    group=groups.get(n, ""), part=said.name
                 )
-                hours = said.time if time is NOTHING else time
-                slots += [
-                    _slot_down(number, n, head, row, headed.days[number], hours, columns)._replace(
-                        group=groups.get(n, ""), part=said.name
-                    )
-                    for n in filled
-                ]
+                for n in filled
+            ]
     used = {*columns.slots, date_at, columns.time, columns.end, columns.part, columns.place}
     unused = [f"“{text}”" for n, cell in enumerate(head) if (text := cell_text(cell)) and n not in used]
     kind = f"a row for each {'week' if headed.are_weeks else 'date'}, {columns.kind} across"
@@ -115,6 +108,14 @@ def down(top: Top) -> Drawing | None:
         problems,
         notes=[*headed.notes, *told, *unused_told(top, rows[at][0], unused)],
     )
+
+
+def _undated(top: Top, number: int, date_at: int, head: Sequence[Cell], have_others: bool) -> Problem:
+    """The problem of a row that has something and no date."""
+    remedy = "Give it one, or take the row out."
+    if have_others:
+        remedy = f'Give it one; or, if a date written once holds for the rows below it: --fill-down "{cell_text(head[date_at])}".'
+    return Problem("date-missing", "The row has no date.", remedy, top.sheet.place(number, date_at))
 
 
 def _with_times(
