@@ -49,6 +49,13 @@ SAID: dict[str, tuple[str, list[str]]] = {
     "all day under a date": (
         "Tuesday 19 January 2027\nAll day: Osei out\n3.45pm Union, Loft 1", ["Osei out 2027-01-19/2027-01-20", "Union 2027-01-19T15:45/2027-01-19T16:45 @ Loft 1"],
     ),
+    "when doors open, before the time": (
+        "6 Feb 2027 Quiz (doors 6.30) 7pm\nAGM: Monday, 8 March 2027, 19:30, Main Loft (tea from 7)",
+        ["AGM 2027-03-08T19:30/2027-03-08T20:30 @ Main Loft", "Quiz (doors 6.30) 2027-02-06T19:00/2027-02-06T20:00"],
+    ),
+    "what a meeting has agreed": (
+        "Minutes of the meeting held on 7 December 2026\n1. Open day: agreed Saturday 27 March 2027, 10–4.", ["Open day 2027-03-27T10:00/2027-03-27T16:00"],
+    ),
     "days and hours under a month": (
         "Bookings – December 2026\n\nTue 1st   0800–1200   Heron\nMon 7th   0900        crane (2 hrs)\n24th–1st – Closed",
         ["Closed 2026-12-24/2027-01-02", "Heron 2026-12-01T08:00/2026-12-01T12:00", "crane 2026-12-07T09:00/2026-12-07T11:00"],

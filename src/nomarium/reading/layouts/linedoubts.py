@@ -8,7 +8,7 @@ from typing import Final
 from nomarium.model.refusal import Refusal
 from nomarium.reading.cells.words import Lexicon, fold
 from nomarium.reading.layouts import linerefusals
-from nomarium.reading.layouts.linetimes import SAME_TIME, time_in
+from nomarium.reading.layouts.linetimes import COMING, SAME_TIME, time_in
 from nomarium.reading.layouts.textlines import TextLine, is_named
 from nomarium.reading.layouts.weekdaylines import names_week
 from nomarium.reading.rows.datewithin import LEADING_WORDS, date_within
@@ -73,8 +73,7 @@ _AS_BEFORE: Final = Refusal(
 _NAMED_BY_HOUR: Final = re.compile(r"(?i)\b(?:midnight|midday|noon)\s+(?=[^\W\d_]{3})")
 """An hour that names what is on, `Midnight service`."""
 _BEFORE_START: Final = re.compile(
-    r"(?i)\(\s*(?:doors?|gates?|call|muster|meet(?:ing)?|arriv(?:e|al)|warm[- ]?up|set[- ]?up|registration|sign[- ]in|einlass|treffpunkt|accueil|portes)"
-    r"(?:\s+(?:opens?|times?|at|from|ab|um|à))*\s*:?\s*\d{1,2}(?:[:.h]\d\d)?\s?(?:[ap]\.?m\.?|uhr|h)?\s*\)"
+    rf"(?i)\(\s*{COMING}(?:\s+(?:opens?|times?|at|from|ab|um|à))*\s*:?\s*\d{{1,2}}(?:[:.h]\d\d)?\s?(?:[ap]\.?m\.?|uhr|h)?\s*\)"
 )
 """When people come for what the line says, in brackets, `(doors 7pm)`."""
 _SEVERAL: Final = Refusal(

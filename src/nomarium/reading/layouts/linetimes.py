@@ -45,6 +45,12 @@ _TILL_HOUR: Final = re.compile(
     r"(?i)(?:(?<![\w.:/-])(?P<till>(?:[1-9]|1[0-2])\s+(?:till?|until)\s+(?:[1-9]|1[0-2]))|(?<=\()(?P<to>(?:[1-9]|1[0-2])\s+to\s+(?:[1-9]|1[0-2])))(?=\s*(?:[.,;)]?$|[.,;)]\s|\)))"
 )
 """Hours alone from one to the other, `6 till 8`; with *to* in brackets of their own, `(10 to 2)`."""
+COMING: Final = (
+    r"(?:doors?|gates?|call|muster|meet(?:ing)?|arriv(?:e|al)|warm[- ]?up|set[- ]?up|registration|sign[- ]in|teas?|coffee|drinks|refreshments|"
+    r"einlass|treffpunkt|accueil|portes)"
+)
+"""Words for what is before the beginning."""
+_COMING_FIRST: Final = re.compile(rf"(?i)\(\s*{COMING}\b[^()\d]*$")
 _OF_TIDE: Final = re.compile(
     r"(?i)\b(?:(?:high|low)\s+(?:water|tide)|[hl]\.?w\.?|sun(?:rise|set)|dusk|dawn)\s*(?:at\s+)?$"
 )
@@ -176,7 +182,10 @@ def time_in(text: str) -> tuple[str, str]:
     found = [match for match in (*clear, *alone) if not NO_START.search(text[: match.start()])]
     if not found:
         return "", text
-    match = next((one for one in found if not _OF_TIDE.search(text[: one.start()])), found[0])
+    least = (_OF_TIDE, _COMING_FIRST)
+    match = next(
+        (one for one in found if not any(form.search(text[: one.start()]) for form in least)), found[0]
+    )
     time, begin = (match[1] or match["to"]).strip(), match.start()
     if (verb := _BEGINS.match(match[0])) is not None and OF_SCHOOL.search(text[:begin]):
         begin += verb.end()  # Term begins 8.45am

@@ -41,7 +41,7 @@ _POINT: Final = re.compile(
 """What takes no days, and so says something else of a first and a last day."""
 _STARTS: Final = r"(?i)[,\s]+(?:will\s+)?(begins?|starts?|opens?|re-?opens?|returns?|resumes?)\b"
 """What is said of a term, and belongs to the title: `Term 2 begins`."""
-_SET_FOR: Final = r"(?i)\b(?:agreed|moved|set|fixed|booked|planned|arranged)\s+(?:for|to|on)\W*$"
+_SET_FOR: Final = r"(?i)\b(?:(?:agreed|moved|set|fixed|booked|planned|arranged)\s+(?:for|to|on)|agreed)\W*$"
 """Words before a date on which something is to be."""
 _PAST: Final = r"(?i)\b(?:was|were|has been|have been|took place|had|met|opened|began|started|launched|thanked|agreed|reported|attended|held)\b"
 _NOT: Final = r"(?i)\b(?:not|no|never|neither|cancelled|canceled|postponed|closed|shut|moved|instead|unless|until|except)\b|n['’]t\b"

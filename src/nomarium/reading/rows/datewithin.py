@@ -93,6 +93,8 @@ def date_within(text: str, lexicon: Lexicon) -> DateWithin | None:
             piece = whole.strip(" ,;:()–—-")
             if whole.lstrip("(").count("(") > whole.count(")"):
                 continue  # Fri 18 Dec (noon dismissal): what is in brackets stays whole
+            if piece.count(")") > piece.count("("):
+                continue  # Quiz (doors 6.30) 7pm
             if not any(map(str.isdigit, piece)) or fold(piece.split()[0]) in COUNTED:
                 continue
             if at and whole[0].isdigit() and _is_counted(fold(words[at - 1]), piece, words[at + size :]):
