@@ -72,6 +72,15 @@ READ: dict[str, tuple[dict[str, Rows], list[str], list[str]]] = {
         {"September 2026": [["Mon", "Tue", "Wed", "Thu", "Fri"], ["7 D1", "8 D2", "9 D3", "10 D1", "11 D2"], ["14 D3", "15 D1", "16 D2", "17 D3", "18 D1"]], "Timetable": [["Class", "Day", "Period"], ["Joinery", 1, 1]], "Bells": BELLS},
         [f"Joinery {at(day, *FIRST)}" for day in (7, 10, 15, 18)], [],
     ),
+    "sheets called after weeks by a short word": (
+        {"Wk A": [["", "Mon", "Tue"], [1, "Joinery", ""]], "Wk B": [["", "Mon", "Tue"], [1, "", "Rigging"]], "Bells": BELLS,
+         "Cal": [["Week", "Starting"], ["A", "2026-09-07"], ["B", "2026-09-14"]], "Terms": [["Name", "First day", "Last day"], ["Autumn", "2026-09-07", "2026-09-18"]]},
+        [f"Joinery {at(7, *FIRST)}", f"Rigging {at(15, *FIRST)}"], [],
+    ),
+    "the days of a rotation under its name": (
+        {"Rotation": [["Date", "Day", "Cycle day"], ["2026-09-07", "Mon", 1], ["2026-09-08", "Tue", 2], ["2026-09-09", "Wed", 1]], "Sections": [["Course", "Days", "Per"], ["Joinery", "1", 1], ["Rigging", "2", 2]], "Bells": BELLS},
+        [f"Joinery {at(7, *FIRST)}", f"Rigging {at(8, *SECOND)}", f"Joinery {at(9, *FIRST)}"], [],
+    ),
     "a week in another language with periods and times beside the days": (
         {"Stundenplan": [["Stunde", "Zeit", "Mo", "Di", "Mi", "Do", "Fr"], ["1", "8:30-9:30", "Mathe", "", "", "", "Sport"], ["Pause", "9:30-9:40"], ["2", "9:40-10:40", "", "Kunst"]], "Terms": TERM},
         [f"Mathe {at(7, *FIRST)}", f"Kunst {at(8, *SECOND)}", f"Sport {at(11, *FIRST)}"], ["No classes are in Pause"],

@@ -24,7 +24,7 @@ _LABEL: Final = (
 _DAY_AND_PERIOD: Final = r"(?P<day>[^\W\d_]{2,9})\.?[\s/,-]*(?P<period>(?:(?i:period|per|p)\.?\s*)?\d{1,2}|\(?\d{1,2}(?:[:.h]\d\d)?(?:\s?[ap]m)?\s?[-–]\s?\d{1,2}(?:[:.h]\d\d)?(?:\s?[ap]m)?\)?)"
 _LEAST_HEADS: Final = 4
 """Columns headed by a day and a period each that a row must have to be such a one."""
-_WEEK: Final = r"(?i).*?\bweek\s*(?P<after>[A-D]|[12])\b.*|(?P<before>[A-D])\s*week\b.*"
+_WEEK: Final = r"(?i).*?\b(?:week|wk)\.?\s*(?P<after>[A-D]|[12])\b.*|(?P<before>[A-D])\s*(?:week|wk)\b.*"
 _DAY_AND_WEEK: Final = (
     r"(?i)(?:(?:week|wk)\s*(?=[A-D12]))?(?P<before>[A-D]|(?<=[k\s])[12])\s*[-–:]?\s+(?P<day>[^\W\d]+)|"
     r"(?P<first>[^\W\d]+)\s*[-–:]?\s*\(?\s*(?:(?:week|wk)\s*(?P<after>[A-D1-4])|(?<=[\s(])(?P<letter>[A-D]))\s*\)?"

@@ -88,6 +88,8 @@ def kind_of(
         return Kind(named, "its name", _columns(look, named))
     if named == "lessons" and "title" not in look.head(named)[1] and (found := _timetable(look)) is not None:
         return found  # lessons of a week, and not what each of them is about
+    if named == "rotation" and (found := _cycle(look)) is not None:
+        return found  # the days of a rotation, and not the order of its blocks
     if named is not None:
         return Kind(named, "its name")
     hint = _hinted(sheet)

@@ -12,7 +12,7 @@ _LATER = (
     r"p\.?m\.?|eves?|evenings?|nights?|afternoons?|apres-midi|soir|nachmittags?|abends?|tarde|noche|"
     r"middag|avond|pomeriggio|sera"
 )
-_BEHIND = re.compile(rf"(.*[^\W\d_]{{2}}.*?)[\s,.(-]+(?:(?P<am>{_MORNING})|(?:{_LATER}))\)?")
+_BEHIND = rf"(.*[^\W\d_]{{2}}.*?)[\s,.(-]+(?:(?P<am>{_MORNING})|(?:{_LATER}))\)?"
 
 
 def without_half(text: str) -> tuple[str, Half]:
@@ -21,7 +21,7 @@ def without_half(text: str) -> tuple[str, Half]:
     >>> without_half("Tues eve"), without_half("Saturday (am)"), without_half("Friday")
     (('tues', 'pm'), ('saturday', 'am'), ('Friday', ''))
     """
-    found = _BEHIND.fullmatch(fold(text).strip())
+    found = re.fullmatch(_BEHIND, fold(text).strip())
     if found is None:
         return text, ""
     return found[1], "am" if found["am"] else "pm"

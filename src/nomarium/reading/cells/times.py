@@ -132,14 +132,14 @@ def _times_in(text: str) -> Times | Refusal:
     return settle_range(start, end)
 
 
-_ARRIVAL = re.compile(r"(?P<arrival>\d.*?) for (?P<start>\d.*)")
+_ARRIVAL = r"(?P<arrival>\d.*?) for (?P<start>\d.*)"
 _LONGEST_ARRIVAL = 90 * 60
 
 
 def _held_after_arrival(plain: str) -> Times | None:
     """`7 for 7.30`: people come at the first time, and it starts at the second; None for any other text. With no am or pm it is
     as open as an hour before seven: few sit down to a meal at half past seven in the morning."""
-    match = _ARRIVAL.fullmatch(plain)
+    match = re.fullmatch(_ARRIVAL, plain) if " for " in plain else None
     if match is None:
         return None
     arrival, start = read_clock(match["arrival"]), read_clock(match["start"])

@@ -29,10 +29,8 @@ _DOTTED = re.compile(r"\s*\d{1,2}\.\d\d(?:\s?[-–]\s?\d{1,2}\.\d\d)?\s*")
 _HALF_DOTTED = re.compile(r"\s*(?:\d{1,2}\s?[-–]\s?\d{1,2}\.[0-5]\d|\d{1,2}\.[0-5]\d\s?[-–]\s?\d{1,2})\s*")
 """From an hour to another one, of which one has minutes: `10-12.30` is no date, and where it stands `9-11` is none."""
 _HOURS = re.compile(r"\s*(?:1?\d|2[0-4])(?:\.[0-5]\d)?\s?[-–]\s?(?:1?\d|2[0-4])(?:\.[0-5]\d)?\s*")
-_HOURS_TO_HOURS = re.compile(
-    r"(?:[01]?\d|2[0-4])(?:[.:][0-5]\d)?\s?[-–]\s?(?:[01]?\d|2[0-4])(?:[.:][0-5]\d)?"
-)
-_HOUR = re.compile(r"(?:[01]?\d|2[0-4])(?:[.:][0-5]\d)?")
+_HOURS_TO_HOURS = r"(?:[01]?\d|2[0-4])(?:[.:][0-5]\d)?\s?[-–]\s?(?:[01]?\d|2[0-4])(?:[.:][0-5]\d)?"
+_HOUR = r"(?:[01]?\d|2[0-4])(?:[.:][0-5]\d)?"
 _DOTTED_TIME = re.compile(r"(?:1?\d|2[0-3])\.[0-5][05]")
 _DAYS_BEFORE = r"(?i)(?:\d{1,2}(?:st|nd|rd|th)?\s*(?:,|&|\+|and\b|und\b|et\b)\s*)+(?=\d)"
 """Days before the last one of several, `7, 8 and 10 November`."""
@@ -110,7 +108,7 @@ class Contents:
         """The share of cells that are times; hours from one to another, `3-4`, where some beside them have minutes."""
         share = self._share_of_settled(_is_time)
         texts = [text for cell in self.different if (text := cell_text(cell)).casefold() not in _OPEN]
-        if share and share < 1 and all(map(_HOURS_TO_HOURS.fullmatch, texts)):
+        if share and share < 1 and all(re.fullmatch(_HOURS_TO_HOURS, text) for text in texts):
             return 1.0
         return share
 
@@ -222,7 +220,7 @@ class Contents:
     def are_hours(self) -> bool:
         """Whether all cells are hours of a day by themselves, with minutes or without: `7`, `10.30`."""
         texts = [cell_text(cell) for cell in self.different]
-        return bool(texts) and all(map(_HOUR.fullmatch, texts))
+        return bool(texts) and all(re.fullmatch(_HOUR, text) for text in texts)
 
     @property
     def holds_counts(self) -> bool:
@@ -288,7 +286,10 @@ class Contents:
         if not isinstance(cell, str):
             return False
         word = fold(cell).strip()
-        return word in self.lexicon.weekdays or without_half(word)[0] in self.lexicon.weekdays
+        if word in self.lexicon.weekdays:
+            return True
+        first = word.split(None, 1)[0].strip(".,(-") if " " in word else ""
+        return first in self.lexicon.weekdays and without_half(word)[0] in self.lexicon.weekdays
 
 
 def name_some_weeks(heading: str, texts: Iterable[str]) -> bool:

@@ -175,7 +175,7 @@ def _says_hours(match: re.Match[str]) -> bool:
 
 def time_in(text: str) -> tuple[str, str]:
     """The first time that a text says, and the text without it."""
-    if (arrival := _ARRIVAL.search(text)) and isinstance(read_times(arrival[1]), Times):
+    if " for " in text and (arrival := _ARRIVAL.search(text)) and isinstance(read_times(arrival[1]), Times):
         return arrival[1], _joined(text[: arrival.start()], text[arrival.end() :])
     clear = (match for match in TIME.finditer(text) if reads_as_time(match[1].strip()) or _says_hours(match))
     alone = (*_AT_HOUR.finditer(text), *_TILL_HOUR.finditer(text))

@@ -21,8 +21,9 @@ _NO_TITLE = frozenset(
 """What people put where nothing happens."""
 _DITTO = frozenset("\" '' ″ 〃 “ ” „ ↓ ⇓ | ditto dito idem".split())
 """What people put where the cell above goes on, or comes again."""
-_ARROW = re.compile(r"[-–—=.\s]*[>→⇒➔➜⟶»]+")
-_ARROW_LAST = re.compile(r"(?:[→⇒➔➜⟶]|[-–—=]>)\s*$")
+_POINTS = frozenset(">→⇒➔➜⟶»")
+_ARROW = r"[-–—=.\s]*[>→⇒➔➜⟶»]+"
+_ARROW_LAST = r"(?:[→⇒➔➜⟶]|[-–—=]>)\s*$"
 CANCELLED = note("row-cancelled", "A row that says it is cancelled is written as cancelled.")
 IDLE_STARTS = frozenset(
     cased
@@ -41,12 +42,13 @@ def is_no_title(text: str) -> bool:
 
 def is_ditto(text: str) -> bool:
     """Whether a text stands for the one above it, or left of it: `"`, `ditto`, `-->`."""
-    return text.strip().casefold() in _DITTO or _ARROW.fullmatch(text.strip()) is not None
+    text = text.strip()
+    return text.casefold() in _DITTO or (text[-1:] in _POINTS and re.fullmatch(_ARROW, text) is not None)
 
 
 def goes_on(text: str) -> bool:
     """Whether a text ends in an arrow: what it says goes on beyond its cell."""
-    return _ARROW_LAST.search(text) is not None
+    return re.search(_ARROW_LAST, text) is not None
 
 
 def is_bookkeeping(text: str) -> bool:
