@@ -194,6 +194,13 @@ RIGHT = {
         'Month,Days,Event\nJanuary,"5, 12",Choir\nMarch,6-7,Fair', ["--school-year", "2026:2027"],
         ["Choir 2027-01-05/2027-01-06", "Choir 2027-01-12/2027-01-13", "Fair 2027-03-06/2027-03-08"], ["put together"],
     ),
+    "classes by a number and a letter": (
+        "Lesson,Class,Mon 11/1/2027,Tue 12/1/2027\n1,7A,Knots,\n1,7B,Sails,Knots", [],
+        ["7A: Knots 2027-01-11/2027-01-12", "7B: Sails 2027-01-11/2027-01-12", "7B: Knots 2027-01-12/2027-01-13"], ["Not used: the column “Lesson”"],
+    ),
+    "French sides and a time to come": (
+        "Date;Heure;Équipe locale;Équipe visiteuse;Terrain\n2027-01-16;à déterminer;Anse;Quai;2", [], ["Anse v Quai 2027-01-16/2027-01-17 @ 2"], ["not known yet"],
+    ),
     "a dash is no place": ("Title,Date,Where,Notes\nA,2026-07-09,-,n/a", [], ["A 2026-07-09/2026-07-10"], []),
     "HTML in notes": ("Title,Date,Notes\nA,2026-07-09,<p>Bring <b>gloves</b></p>", [], ["A 2026-07-09/2026-07-10"], []),
 }  # fmt: skip

@@ -48,7 +48,7 @@ _CLOCK_WORDS = {word: secs for secs, words in _WORD_TIMES.items() for word in wo
 _OPEN_ENDS = frozenset("late dusk dark sunset close closing finish whenever".split())
 """Words for an end that no clock says, `10am till late`."""
 _UNKNOWN_WORDS = frozenset("tbc tba tbd ? ?? ??? unknown nnb".split()) | {
-    "open end", "open ended", "offenes ende", "late", "dusk", "sunset", "to be confirmed", "to be announced", "to be decided", "a confirmer", "por confirmar", "nog te bepalen",
+    "open end", "open ended", "a determiner", "a preciser", "a venir", "por determinar", "noch offen", "offenes ende", "late", "dusk", "sunset", "to be confirmed", "to be announced", "to be decided", "a confirmer", "por confirmar", "nog te bepalen",
 }  # fmt: skip
 _ALL_DAY_WORDS = frozenset(
     ("all day", "allday", "all-day", "full day", "whole day", "toute la journee", "journee entiere",

@@ -13,7 +13,7 @@ from nomarium.sheets.sheet import Sheet
 _PAIRS: Final = (
     ("home", "away"), ("home", "visitor"), ("home", "visitors"), ("hosts", "visitors"), ("team 1", "team 2"), ("team a", "team b"),
     ("player 1", "player 2"), ("side 1", "side 2"), ("crew 1", "crew 2"), ("heim", "gast"), ("heim", "auswarts"), ("domicile", "exterieur"),
-    ("domicile", "visiteur"), ("local", "visitante"), ("casa", "trasferta"), ("casa", "ospiti"), ("thuis", "uit"),
+    ("domicile", "visiteur"), ("equipe locale", "equipe visiteuse"), ("locaux", "visiteurs"), ("equipo local", "equipo visitante"), ("heimmannschaft", "gastmannschaft"), ("local", "visitante"), ("casa", "trasferta"), ("casa", "ospiti"), ("thuis", "uit"),
 )  # fmt: skip
 """Headings of two columns that hold one side each."""
 _OPPONENTS: Final = frozenset(

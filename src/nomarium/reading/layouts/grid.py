@@ -26,7 +26,16 @@ from nomarium.reading.layouts.drawn import (
     merged_from,
 )
 from nomarium.reading.layouts.layout import NotRead, Reading, Top, not_read
-from nomarium.reading.layouts.slots import Line, forward, is_clear_time, later, slot_ends, time_of, usual_step
+from nomarium.reading.layouts.slots import (
+    Line,
+    are_codes,
+    forward,
+    is_clear_time,
+    later,
+    slot_ends,
+    time_of,
+    usual_step,
+)
 from nomarium.reading.layouts.weekdays import dated_weekdays
 from nomarium.reading.options import ReadingOptions
 from nomarium.reading.rows.when import NOTHING, Part
@@ -165,7 +174,7 @@ def _label_column(
     found: list[tuple[int, int]] = []
     for column in range(across[0][0]):
         cells = [row[column] for _, row in body if column < len(row) and cell_text(row[column])]
-        if dates_across and are_only_numbers(cells):
+        if dates_across and (are_only_numbers(cells) or are_codes(cells)):
             continue
         fits = [(time_of(c) is not NOTHING) if dates_across else looks_like_date(c, lexicon) for c in cells]
         if fits and sum(fits) >= max(1, len(fits) / 2):

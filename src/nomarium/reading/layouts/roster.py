@@ -36,7 +36,7 @@ from nomarium.reading.layouts.rosteracross import across, with_dates
 from nomarium.reading.layouts.rosterdown import down
 from nomarium.reading.layouts.rosterslots import Drawing, Slot, is_session
 from nomarium.reading.layouts.rosterweeks import weeks_across
-from nomarium.reading.layouts.slots import in_part_of_day, time_of
+from nomarium.reading.layouts.slots import are_codes, in_part_of_day, time_of
 from nomarium.reading.rows.when import NOTHING, Part
 from nomarium.sheets.sheet import Sheet, cell_text
 
@@ -77,7 +77,11 @@ def look_over_weekdays(top: Top) -> Reading | NotRead:
 
 def _are_times(labels: Sequence[str]) -> bool:
     """Whether the labels are the times of a grid whose dates are numbers of days."""
-    return bool(labels) and sum(time_of(one) is not NOTHING for one in labels) * 2 > len(labels)
+    return (
+        bool(labels)
+        and not are_codes(labels)
+        and sum(time_of(one) is not NOTHING for one in labels) * 2 > len(labels)
+    )
 
 
 def _reading(top: Top, drawing: Drawing) -> Reading:

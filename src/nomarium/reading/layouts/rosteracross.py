@@ -342,11 +342,16 @@ class _Block:
         )
 
     def unused(self, body: Sequence[Row]) -> list[str]:
-        """Headings right of the dates, under which something stands."""
-        right = range(self._last + 1, len(self._head))
+        """Headings of columns under which something stands that is in no event: right of the dates, and numbers left of them."""
+        beside = [n for n in range(self._first) if n not in (self._name_at, *self._times)]
+        numbers = [
+            n
+            for n in beside
+            if all(cell_text(row[n]).replace(".", "").isdigit() for _, row in body if n < len(row))
+        ]
         return [
             f"“{cell_text(self._head[n])}”"
-            for n in right
+            for n in (*numbers, *range(self._last + 1, len(self._head)))
             if cell_text(self._head[n]) and any(n < len(row) and cell_text(row[n]) for _, row in body)
         ]
 

@@ -71,6 +71,13 @@ def time_of(cell: Cell) -> Part:
     return Part(start=times.start, end=times.end, is_all_day=times.is_all_day)
 
 
+def are_codes(cells: Sequence[Cell]) -> bool:
+    """Whether headings are numbers with a letter each, and some letter is of no half of the day: `7A`, `7B` are classes."""
+    texts = [text for cell in cells if (text := cell_text(cell).strip())]
+    are_alike = bool(texts) and all(re.fullmatch(r"\d{1,2}\s?[A-Za-z]", text) for text in texts)
+    return are_alike and any(text[-1] not in "aApP" for text in texts)
+
+
 def is_clear_time(cell: Cell) -> bool:
     """Whether a heading says a time and is no mere number, or two of them, which could be days."""
     is_number = re.fullmatch(r"\W*\d{1,2}(?:\W+\d{1,2})?\W*", cell_text(cell)) is not None
