@@ -56,6 +56,10 @@ SAID: dict[str, tuple[str, list[str]]] = {
     "what a meeting has agreed": (
         "Minutes of the meeting held on 7 December 2026\n1. Open day: agreed Saturday 27 March 2027, 10–4.", ["Open day 2027-03-27T10:00/2027-03-27T16:00"],
     ),
+    "a feast and its date behind a comma": ("Good Friday, 26 March 2027", ["Good Friday 2027-03-26/2027-03-27"]),
+    "weekdays before their days": (
+        "Knots: Tuesdays 12 & 19 January 2027, 7-9pm, Loft 2", [f"Knots 2027-01-{day}T19:00/2027-01-{day}T21:00 @ Loft 2" for day in (12, 19)],
+    ),
     "days and hours under a month": (
         "Bookings – December 2026\n\nTue 1st   0800–1200   Heron\nMon 7th   0900        crane (2 hrs)\n24th–1st – Closed",
         ["Closed 2026-12-24/2027-01-02", "Heron 2026-12-01T08:00/2026-12-01T12:00", "crane 2026-12-07T09:00/2026-12-07T11:00"],
@@ -162,6 +166,7 @@ def test_a_line_that_counts_its_dates_is_no_single_event(line: str, tmp_path: Pa
         "Fri 11 December 2026: Early finish 13:00. Carols 11:30, Loft",
         "~~30 Jan 2027: Open day~~ moved to 6 Feb 2027",
         "Meeting 4, 16 February 2027",
+        "Knots: Tuesdays 13, 20 January 2027",
         "Sail 2, 13, 14 February 2027",
     ],
 )

@@ -106,7 +106,7 @@ def date_within(text: str, lexicon: Lexicon) -> DateWithin | None:
                 and not _names_day(words[at - 1], lexicon)
             ):
                 continue  # Inset 3 - Friday 23rd October: no range
-            if at and fold(words[at - 1]) in _NAMED and fold(piece.split()[0]) in lexicon.weekdays:
+            if at and fold(words[at - 1]) in _NAMED and fold(piece.split()[0]).strip(",") in lexicon.weekdays:
                 continue  # Good Friday 26 March 2027
             if re.fullmatch(r"\d{1,2}\.\d{1,2}", piece.split()[-1]) and _CLOCK_AFTER.match(
                 "".join(words[end : end + 1])
