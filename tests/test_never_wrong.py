@@ -201,6 +201,9 @@ RIGHT = {
     "French sides and a time to come": (
         "Date;Heure;Équipe locale;Équipe visiteuse;Terrain\n2027-01-16;à déterminer;Anse;Quai;2", [], ["Anse v Quai 2027-01-16/2027-01-17 @ 2"], ["not known yet"],
     ),
+    "how many weeks a stretch lasts": (
+        "Name,Start,End,Weeks\nHalf term,2027-01-04,2027-02-12,6\nRest,2027-02-22,2027-03-26,5", [], ["Half term 2027-01-04/2027-02-13", "Rest 2027-02-22/2027-03-27"], ["“Weeks”"],
+    ),
     "a dash is no place": ("Title,Date,Where,Notes\nA,2026-07-09,-,n/a", [], ["A 2026-07-09/2026-07-10"], []),
     "HTML in notes": ("Title,Date,Notes\nA,2026-07-09,<p>Bring <b>gloves</b></p>", [], ["A 2026-07-09/2026-07-10"], []),
 }  # fmt: skip
@@ -286,6 +289,9 @@ REFUSED = {
     "a shift beside its times": ("Employee,Shift,From,To\nQuill,Early,2026-12-07 06:00,2026-12-07 14:00\nBell,Night,2026-12-08 22:00,2026-12-09 06:00", ['--title "{Employee}: {Shift}"']),
     "a date under another weekday": ("Week,Mon,Tue,Wed\n1,7 Dec 2026,9 Dec 2026,9 Dec 2026\n,Inset,,Swim", ["row 2, column C", "is a Wednesday, not a Tuesday"]),
     "who is away, and why": ("Staff,Type,From,To\nQuill,Leave,11/01/2027,15/01/2027\nBell,Sick,12/01/2027,12/01/2027", ['--title "{Staff}: {Type}"']),
+    "when players come, before it begins": ("Event,Date,Call,Curtain\nPanto,14 Jan 2027,18:15,19:30", ["The column “Call” holds times"]),
+    "an end on the next day": ("Date,Load,In,Out\n11 Jan 2027,Bisque,16:00,+1 09:00\n13 Jan 2027,Glaze,17:30,+1 11:00", ["The column “Out” holds times"]),
+    "days of a week in the cell of a week": ("Name,Jan 11-15 2027,Jan 18-22 2027\nQuill,Leave,Leave (Mon-Wed)\nBell,,Course", ["row 2, column C", "on which days of its week"]),
     "numbered weeks that nothing counts": ("Group,Week 1,Week 2\nA,Slip,Loft\nB,Loft,Slip", ["counts in weeks", "--day-one"]),
     "all rows of a refused table are counted": ("Week,Day,Title\n1,1,A\n2,1,B", ["3 rows read", "3 rejected", "--day-one"]),
 }  # fmt: skip

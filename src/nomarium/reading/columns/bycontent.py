@@ -10,7 +10,13 @@ from nomarium.reading.columns.cellssay import HEADS_TIMES, stretch_of
 from nomarium.reading.columns.column import PART_OF_DAY, Column
 from nomarium.reading.columns.contents import MOST_DIFFERENT, MOSTLY, Contents, name_some_weeks
 from nomarium.reading.columns.headings import is_placeholder, match_heading, normal, unit_of
-from nomarium.reading.columns.whenwords import heading_says_when, is_of_nature, is_of_record, says_end
+from nomarium.reading.columns.whenwords import (
+    heading_says_when,
+    is_before_start,
+    is_of_nature,
+    is_of_record,
+    says_end,
+)
 from nomarium.sheets.sheet import cell_text
 
 _LETTERS_OF_NAME = 5
@@ -78,6 +84,7 @@ class _Filling:
             and not is_of_record(c.heading)
             and c.evidence != HEADS_TIMES
             and not is_of_nature(c.heading)
+            and not is_before_start(c.heading)
         ]
         spans = [c for c in clocks if _are_spans(self._about(c))]
         if len(clocks) > 1 and len(spans) == 1 and not self._taken & {"time", "start", "end", "when"}:

@@ -4,6 +4,7 @@ from typing import Literal, NamedTuple
 
 How = Literal["asked", "heading", "content", ""]
 
+WEEKS_LONG = "how many weeks it lasts, as its first and its last day say"
 PART_OF_DAY = "one of several parts of a day"
 """The evidence for a column that is taken for nothing, since what happens in one session of many is no row's title."""
 

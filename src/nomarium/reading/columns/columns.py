@@ -15,7 +15,7 @@ from nomarium.reading.columns.cellssay import (
     coming_and_going,
     status_of,
 )
-from nomarium.reading.columns.column import PART_OF_DAY, Column, with_rivals, without_weak_rivals
+from nomarium.reading.columns.column import PART_OF_DAY, WEEKS_LONG, Column, with_rivals, without_weak_rivals
 from nomarium.reading.columns.contents import MOSTLY, Contents
 from nomarium.reading.columns.head import TableHead
 from nomarium.reading.columns.headings import DATE_FIELDS, match_heading, normal
@@ -71,6 +71,7 @@ def assign_columns(
     columns = by_content(columns, contents)
     columns = without_weak_rivals(_with_repeat_end(columns, contents))
     columns = _with_halves(_with_milestones(with_rivals(columns), contents), contents)
+    columns = _without_weeks_long(columns, contents)
     beside_weekdays = any(c.field == "day" and contents[c.at].weekdays >= MOSTLY for c in columns)
     return [
         c._replace(
@@ -299,6 +300,22 @@ def _with_halves(columns: list[Column], contents: list[Contents]) -> list[Column
         and c.how != "asked"
         and c.filled
         and contents[c.at].halves >= MOSTLY
+        else c
+        for c in columns
+    ]
+
+
+def _without_weeks_long(columns: list[Column], contents: list[Contents]) -> list[Column]:
+    """How many weeks a row without times lasts, beside its first and its last day, is no repeat."""
+    filled = {c.field for c in columns if c.filled}
+    is_timed = filled & {"time", "day", "repeat", "duration", "when"} or any(
+        c.field in ("start", "end") and contents[c.at].times for c in columns
+    )
+    if is_timed or not filled & {"end", "end-date"}:
+        return columns
+    return [
+        c._replace(field="", how="", evidence=WEEKS_LONG)
+        if c.field == "repeat-times" and c.how != "asked" and counts_weeks(c.heading, contents[c.at].cells)
         else c
         for c in columns
     ]

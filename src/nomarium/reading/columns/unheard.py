@@ -11,7 +11,7 @@ from nomarium.model.refusal import Refusal
 from nomarium.model.wording import listed
 from nomarium.reading.cells.times import Times, read_times
 from nomarium.reading.cells.words import Lexicon, fold
-from nomarium.reading.columns.column import PART_OF_DAY, Column
+from nomarium.reading.columns.column import PART_OF_DAY, WEEKS_LONG, Column
 from nomarium.reading.columns.columnnotes import called, letter_of
 from nomarium.reading.columns.contents import MOSTLY, Contents
 from nomarium.reading.columns.headings import match_exactly, unit_of
@@ -36,6 +36,7 @@ _LENGTH = r"(?i)\d+(?:[.,:]\d+)?\s?(?:h|hrs?|hours?|m|mins?|minutes?)\b[\s\d]*(?
 _OFF = r"(?i).*\b(?:off|breaks?|closed|closures?|holidays?|cancell?ed|half[ -]?terms?|miss(?:ed|ing)?|skip(?:ped|s)?|away)\b.*"
 _REPEATED = r"(?i)(?:repeat|recur).*|.*\bevery\b.*"
 _OFTEN = r"(?i)(?:every|each|weekly|fortnightly|monthly|daily|alternate|jede[nrs]?|wöchentlich|chaque|tous les|toutes les|cada)\b"
+_LONGEST_CLOCK = 12
 _LONGEST_REPEAT = 60
 _OF_WORDS = frozenset((*FACETS, "categories", "description", "location"))
 
@@ -90,7 +91,7 @@ def _unused_times(
         if column.field == "location" and about.numbers >= MOSTLY:
             continue  # rooms 4.10 and 4.20
         are_times = about.are_clear_times if takes_words else about.times >= MOSTLY > about.numbers
-        is_timed = are_times or about.hold_clear_times
+        is_timed = are_times or about.hold_clear_times or (column.is_ignored and _hold_clocks(about))
         if not says_time and _says_time(column.heading) and about.are_clock_figures:
             is_timed = True
         if takes_words and not is_timed:
@@ -152,6 +153,14 @@ def _repeats_in_notes(
     return found
 
 
+def _hold_clocks(about: Contents) -> bool:
+    """Whether each cell has a time of day in it beside little else, `+1 09:00`."""
+    texts = list(map(cell_text, about.different))
+    return bool(texts) and all(
+        len(text) <= _LONGEST_CLOCK and re.search(r"\d[:h]\d\d", text) for text in texts
+    )
+
+
 def _times_of_no_date(sheet: Sheet, columns: Sequence[Column]) -> dict[int, Problem]:
     """A problem for a column of times in a table whose rows have several dates, each an event of its own, and none of which
     is the date of the row: it is open which of them the times are of."""
@@ -190,7 +199,9 @@ def _may_say_when(
             continue
         about = Contents([row[column.at] if column.at < len(row) else "" for row in rows], lexicon)
         lost = not has_weekday and names_weekdays(column.heading, about)
-        if column.evidence == PART_OF_DAY or not (lost or speaks_of_when(column.heading, about, repeats)):
+        if column.evidence in (PART_OF_DAY, WEEKS_LONG) or not (
+            lost or speaks_of_when(column.heading, about, repeats)
+        ):
             continue
         if about.halves >= MOSTLY and _halves_fit(column.at, columns, rows):
             continue

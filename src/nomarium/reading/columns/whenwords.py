@@ -118,6 +118,9 @@ def _share_of_when(about: Contents) -> float:
     return said / len(sample) if sample else 0.0
 
 
+_BEFORE_START = r"(?:call|meet(?:ing)?|muster|doors?|gates?|warm ?up|set ?up|registration|sign in|assemble|briefing|get in)(?: (?:times?|at|opens?|from))*"
+
+
 def says_begin(heading: str) -> bool:
     """Whether a heading names the day on which something begins that goes on."""
     return re.fullmatch(_BEGINS, heading.strip()) is not None
@@ -136,6 +139,11 @@ def says_end(heading: str) -> bool:
 def is_of_record(heading: str) -> bool:
     """Whether a heading names a date that is no event's: of birth, of the last change."""
     return not _RECORD_WORDS.isdisjoint(normal(heading).split())
+
+
+def is_before_start(heading: str) -> bool:
+    """Whether a heading is that of when people come, before it begins: `Call`, `Doors`."""
+    return re.fullmatch(_BEFORE_START, normal(heading)) is not None
 
 
 def is_of_nature(heading: str) -> bool:

@@ -50,6 +50,8 @@ _POSTS = frozenset(
 )
 """Headings of labels that are no people."""
 
+_DAYS_OF_WEEK = r"(?i)\b(?:mon|tues?|wed(?:nes)?|thu(?:rs)?|fri|sat(?:ur)?|sun)(?:day)?s?\b"
+"""Names of weekdays in a cell of a whole week, `Leave (Mon-Wed)`."""
 _SHIFTS = r"(?i)(?:earl(?:y|ies)|lates?|days?|nights?|standby|on[- ]call)(?: (?:shift|duty|turn))?"
 """Labels that are shifts, and no people."""
 
@@ -174,6 +176,10 @@ def _entry(sheet: Sheet, slot: Slot, codes: Mapping[str, Code], people: bool) ->
         message = "The cell holds a date where a code or hours should stand."
         remedy = "If hours were typed (9-5) and the spreadsheet made a date of them, write 9:00-17:00."
         return Problem("roster-date", message, remedy, sheet.place(slot.row, slot.column), text)
+    if slot.days.first < slot.days.last and re.search(_DAYS_OF_WEEK, text):
+        message = "The cell says on which days of its week, and would be all of it."
+        remedy = "Write the dates themselves into a list, or give each day a column of its own."
+        return Problem("roster-days", message, remedy, sheet.place(slot.row, slot.column), text)
     said = codes.get(text.casefold())
     if said is None and _is_mark(text) and (slot.is_place or slot.is_session or slot.stands_alone):
         message = f"Nothing says what “{text}” stands for."
