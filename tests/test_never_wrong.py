@@ -204,6 +204,10 @@ RIGHT = {
     "how many weeks a stretch lasts": (
         "Name,Start,End,Weeks\nHalf term,2027-01-04,2027-02-12,6\nRest,2027-02-22,2027-03-26,5", [], ["Half term 2027-01-04/2027-02-13", "Rest 2027-02-22/2027-03-27"], ["“Weeks”"],
     ),
+    "weekdays by their number over months": (
+        "Month,1st Monday,Last Friday\nJanuary,Board,Social\nFebruary,-,Social 7pm", ["--school-year", "2026:2027"],
+        ["Board 2027-01-04/2027-01-05", "Social 2027-01-29/2027-01-30", "Social 2027-02-26T19:00/2027-02-26T20:00"], ["weekday that heads the column"],
+    ),
     "a dash is no place": ("Title,Date,Where,Notes\nA,2026-07-09,-,n/a", [], ["A 2026-07-09/2026-07-10"], []),
     "HTML in notes": ("Title,Date,Notes\nA,2026-07-09,<p>Bring <b>gloves</b></p>", [], ["A 2026-07-09/2026-07-10"], []),
 }  # fmt: skip
@@ -292,6 +296,8 @@ REFUSED = {
     "when players come, before it begins": ("Event,Date,Call,Curtain\nPanto,14 Jan 2027,18:15,19:30", ["The column “Call” holds times"]),
     "an end on the next day": ("Date,Load,In,Out\n11 Jan 2027,Bisque,16:00,+1 09:00\n13 Jan 2027,Glaze,17:30,+1 11:00", ["The column “Out” holds times"]),
     "days of a week in the cell of a week": ("Name,Jan 11-15 2027,Jan 18-22 2027\nQuill,Leave,Leave (Mon-Wed)\nBell,,Course", ["row 2, column C", "on which days of its week"]),
+    "the school year of each row": ("Year,Term,Start\n2026/27,Autumn,7 Sept\n2027/28,Autumn,6 Sept", ["The column “Year” says the school year of each row"], "--school-year", "2026:2027"),
+    "a fifth weekday that a month has not": ("Month,1st Monday,5th Monday\nJanuary 2027,Board,Social\nFebruary 2027,Board,", ["row 2, column C", "no such weekday"]),
     "numbered weeks that nothing counts": ("Group,Week 1,Week 2\nA,Slip,Loft\nB,Loft,Slip", ["counts in weeks", "--day-one"]),
     "all rows of a refused table are counted": ("Week,Day,Title\n1,1,A\n2,1,B", ["3 rows read", "3 rejected", "--day-one"]),
 }  # fmt: skip

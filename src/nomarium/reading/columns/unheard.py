@@ -15,6 +15,7 @@ from nomarium.reading.columns.column import PART_OF_DAY, WEEKS_LONG, Column
 from nomarium.reading.columns.columnnotes import called, letter_of
 from nomarium.reading.columns.contents import MOSTLY, Contents
 from nomarium.reading.columns.headings import match_exactly, unit_of
+from nomarium.reading.columns.schoolyears import years_unheard
 from nomarium.reading.columns.whenwords import (
     is_of_nature,
     is_of_record,
@@ -60,6 +61,7 @@ def unheard(
         **_unused_times(sheet, columns, rows, lexicon, keeps_extra),
         **({} if repeats else _repeats_in_notes(sheet, columns, rows, lexicon)),
         **_times_of_no_date(sheet, columns),
+        **years_unheard(sheet, free, rows),
     }
     sessions = _unread_sessions(sheet, [c for c in free if c.at not in found])
     return [*(found[at] for at in sorted(found)), *sessions]
