@@ -105,7 +105,7 @@ def with_bells_in_rows(sheet: Sheet) -> Sheet:
     for each, or a start and an end. The sheet itself where there is one kind."""
     rows = list(sheet.rows())
     for at in range(min(len(rows), _HEAD_ROWS)):
-        found = _pairs(rows, at) or _spans(rows, at)
+        found = _pairs(rows, at) or _named_pairs(rows, at) or _spans(rows, at)
         if len({one.kind for one in found}) > 1:
             period = _periods_at(rows, at, min(one.start for one in found))
             return sheet._replace(read_rows=partial(_again, rows, at, period, found), merged=())
@@ -202,6 +202,24 @@ def _pairs(rows: Sequence[Row], at: int) -> list[_Beside]:
             return []
         found.append(_Beside(kind_named(named[0]), start, end))
     return found
+
+
+def _named_pairs(rows: Sequence[Row], at: int) -> list[_Beside]:
+    """Kinds of day whose starts and ends say their own days, `Wed start`, `Wed end`, beside those of all others."""
+    named: dict[DaysKind, dict[str, int]] = {}
+    for n, cell in enumerate(rows[at][1]):
+        match = re.fullmatch(r"(?i)(.*?)\s*\b(start|begin|from|end|finish|to)s?", cell_text(cell).strip())
+        kind = kind_named(match[1]) if match else None
+        if match is None or kind is None or (kind.schedule and not match[1]):
+            continue
+        edge = "start" if match[2].casefold() in ("start", "begin", "from") else "end"
+        named.setdefault(kind, {}).setdefault(edge, n)
+    found = [
+        _Beside(kind, *(edges[one] for one in ("start", "end")))
+        for kind, edges in named.items()
+        if len(edges) == 2
+    ]
+    return found if len(found) == len(named) > 1 and any(one.kind.labels for one in found) else []
 
 
 def _spans(rows: Sequence[Row], at: int) -> list[_Beside]:

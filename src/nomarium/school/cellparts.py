@@ -257,10 +257,21 @@ def _unclear(parts: Sequence[str]) -> Refusal:
     return Refusal("cell-unclear", message, 'Say what the parts are: --cell "class, room".')
 
 
+_OF_WEEKS = r"(?i)(?:(?:week|wk)\.?\s*)?[a-d]"
+_IN_WEEK = r"(?i)\((?:week|wk)\.?\s*[a-d]\)|\(a\).*\(b\)"
+"""What names the week of a class in brackets behind it."""
+
+
 def _doubtful(part: str, at: int, kinds: Sequence[Part], samples: Sequence[str], others: str) -> Refusal:
     """A part that may be a room as well as a teacher: both readings, each with the option that says so; `others` is the form of
     the cells without one."""
     shown = " and ".join(f"“{text}”" for text in samples[:2])
+    if re.fullmatch(_OF_WEEKS, part) and any(re.search(_IN_WEEK, text) for text in samples):
+        message = (
+            f"“{part}” seems to name a week, in cells such as {shown}, and the class would be held in all."
+        )
+        remedy = "Give each week a sheet of its own, called Week A and Week B, or rows of its own with a column Week."
+        return Refusal("cell-doubtful", message, remedy)
     message = f"“{part}” may be a room or a teacher, in cells such as {shown}."
     mark = re.search(r"[()@,;|/]", samples[0])
     patterns = []

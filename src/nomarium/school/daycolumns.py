@@ -1,7 +1,8 @@
 """Lists of classes with a column for each weekday or label, in which ticks, times or periods stand."""
 
 import re
-from collections.abc import Iterator, Sequence
+from collections.abc import Iterator, Mapping, Sequence
+from functools import partial
 from typing import NamedTuple
 
 from nomarium.model.cell import Cell
@@ -9,7 +10,7 @@ from nomarium.reading.cells.choices import read_yes_no
 from nomarium.reading.cells.placewords import is_place
 from nomarium.school.drawnheads import days_across, letter_columns
 from nomarium.school.drawnlines import is_time
-from nomarium.school.planheads import field_of
+from nomarium.school.planheads import field_of, plain
 from nomarium.school.roomcolumns import ROOM
 from nomarium.sheets.sheet import Row, Sheet, cell_text
 
@@ -41,24 +42,44 @@ def days_in_rows(sheet: Sheet, labels: frozenset[str] = frozenset()) -> DaysInRo
         kind = "Room"
     if not kind or (kind == "ticks" and not has_when):
         return None
-    width = max(len(row) for _, row in rows)
-
-    def again() -> Iterator[Row]:
-        for n, (number, row) in enumerate(rows):
-            own = ["" if m in days and n >= at else cell for m, cell in enumerate(row)] + [""] * (
-                width - len(row)
-            )
-            held = {m: row[m] for m in days if m < len(row) and cell_text(row[m])}
-            if n <= at:
-                yield number, [*own, *(("Day", "" if kind == "ticks" else kind) if n == at else ("", ""))]
-            elif kind == "ticks" or not held:
-                ticked = ", ".join(days[m] for m, cell in held.items() if read_yes_no(cell) is not False)
-                yield number, [*own, ticked, ""]
-            else:
-                for m, cell in held.items():
-                    yield number, [*own, days[m], cell]
-
+    again = partial(_in_rows, rows, at, days, kind)
     return DaysInRows(sheet._replace(read_rows=again), list(days.values()))
+
+
+def _in_rows(rows: Sequence[Row], at: int, days: Mapping[int, str], kind: str) -> Iterator[Row]:
+    width = max(len(row) for _, row in rows)
+    beside = _beside_each(rows[at][1], days)
+    gone = {column for of_day in beside for column in list(of_day.values())[1:]} | set(days)
+    for n, (number, row) in enumerate(rows):
+        cells = [*row, *[""] * (width - len(row))]
+        own = ["" if m in gone and n >= at else cell for m, cell in enumerate(cells)]
+        held = {m: cells[m] for m in days if cell_text(cells[m])}
+        if n <= at:
+            yield number, [*own, *(("Day", "" if kind == "ticks" else kind) if n == at else ("", ""))]
+        elif kind == "ticks" or not held:
+            ticked = ", ".join(days[m] for m, cell in held.items() if read_yes_no(cell) is not False)
+            yield number, [*own, ticked, ""]
+        else:
+            for m, cell in held.items():
+                for of_day in beside:
+                    own[min(of_day.values())] = cells[of_day[m]]
+                yield number, [*own, days[m], cell]
+
+
+def _beside_each(head: Sequence[Cell], days: Mapping[int, str]) -> list[dict[int, int]]:
+    """For each heading that stands again beside each day, `Mon, Room, Wed, Room`: day column → its column."""
+    found: list[dict[int, int]] = []
+    columns = sorted(days)
+    ends = [*columns[1:], len(head)]
+    names = [plain(cell_text(cell)) for cell in head]
+    for n in range(columns[0] + 1, ends[0]):
+        of_day = {
+            day: next((m for m in range(day + 1, end) if names[m] == names[n]), -1)
+            for day, end in zip(columns, ends, strict=True)
+        }
+        if names[n] and min(of_day.values()) > 0 and names.count(names[n]) == len(columns):
+            found.append(of_day)
+    return found
 
 
 def _head_of(rows: Sequence[Row], labels: frozenset[str]) -> tuple[int, dict[int, str], set[str]]:
