@@ -81,6 +81,19 @@ READ: dict[str, tuple[dict[str, Rows], list[str], list[str]]] = {
         {"Rotation": [["Date", "Day", "Cycle day"], ["2026-09-07", "Mon", 1], ["2026-09-08", "Tue", 2], ["2026-09-09", "Wed", 1]], "Sections": [["Course", "Days", "Per"], ["Joinery", "1", 1], ["Rigging", "2", 2]], "Bells": BELLS},
         [f"Joinery {at(7, *FIRST)}", f"Rigging {at(8, *SECOND)}", f"Joinery {at(9, *FIRST)}"], [],
     ),
+    "a table that goes on beside itself": (
+        {"Timetable": [["Class", "Day", "Period", "", "Class", "Day", "Period"], ["Joinery", "Mon", 1, "", "Rigging", "Tue", 2]], "Bells": BELLS, "Terms": TERM,
+         "Days off": [["Holiday", "Date", "Holiday", "Date"], ["Fair", "2026-09-10", "Inset", "2026-09-08"]]},
+        [f"Joinery {at(7, *FIRST)}"], [],
+    ),
+    "rooms beside each weekday": (
+        {"Timetable": [["Class", "Mon", "Room", "Wed", "Room"], ["Joinery", "8:30-9:30", "L1", "9:40-10:40", "L2"]], "Terms": TERM},
+        [f"Joinery {at(7, *FIRST)} @ L1", f"Joinery {at(9, *SECOND)} @ L2"], [],
+    ),
+    "bells of one weekday beside all others": (
+        {"Bells": [["Period", "Start", "End", "Wed start", "Wed end"], [1, "8:30", "9:30", "9:40", "10:40"]], "Timetable": [["Class", "Day", "Period"], ["Joinery", "Mon, Wed", 1]], "Terms": TERM},
+        [f"Joinery {at(7, *FIRST)}", f"Joinery {at(9, *SECOND)}"], [],
+    ),
     "a week in another language with periods and times beside the days": (
         {"Stundenplan": [["Stunde", "Zeit", "Mo", "Di", "Mi", "Do", "Fr"], ["1", "8:30-9:30", "Mathe", "", "", "", "Sport"], ["Pause", "9:30-9:40"], ["2", "9:40-10:40", "", "Kunst"]], "Terms": TERM},
         [f"Mathe {at(7, *FIRST)}", f"Kunst {at(8, *SECOND)}", f"Sport {at(11, *FIRST)}"], ["No classes are in Pause"],
@@ -470,6 +483,12 @@ REFUSED: dict[str, tuple[dict[str, Rows], list[str]]] = {
     ),
     "names under each weekday": (
         {"Classes": [["Class", "Time", "Mon", "Tue"], ["Knots", "9:00-9:50", "Quill", ""], ["Sails", "9:00-9:50", "", "Bell"]], "Terms": TERM}, ["The column “Mon” says which classes", "a column Day"],
+    ),
+    "two columns of one heading": (
+        {"Timetable": [["Class", "Day", "Period", "Room", "Room"], ["Knots", "Mon", 1, "L1", "L2"]], "Bells": BELLS, "Terms": TERM}, ["Two columns are headed “Room”"],
+    ),
+    "weeks in brackets behind classes": (
+        {"TT": [["", "Mon", "Tue"], ["8:45-9:40", "Knots (A) / Sails (B)", "Maths"], ["9:45-10:40", "PE", "Knots (wk A)"]], "Terms": TERM}, ["seems to name a week", "called Week A and Week B"],
     ),
     "no dates at all": ({"Timetable": [["Class", "Day", "Time"], ["Knots", "Mon", "9:00-9:50"]], "Bells": BELLS}, ["from when to when", "--from", "--terms FILE"]),
     "a code that could be two things": ({"Timetable": [["Class", "Day", "Time"], ["Knots", "TH", "9:00-9:50"]], "Terms": TERM}, ["row 2, column B", '--weekdays "TH=Thu"']),

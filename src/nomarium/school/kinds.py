@@ -19,6 +19,7 @@ from nomarium.school.look import Look, are_lettered_weeks, is_title, share, shar
 from nomarium.school.offwords import OFF_WORDS, is_off, is_term
 from nomarium.school.planheads import NOT_ASKED, heads_labels, plain
 from nomarium.school.plantables import table_name
+from nomarium.school.sidebyside import one_below_the_other
 from nomarium.sheets.sheet import Sheet, cell_text
 
 _HEAD_ROWS: Final = 40
@@ -75,6 +76,7 @@ def kind_of(
 ) -> Kind:
     """What a sheet is taken for, and why; the `default` where nothing says it. `headings` says what some mean."""
     asked = asked_table(sheet, tables)
+    sheet = one_below_the_other(sheet)
     look = Look(sheet, headings)
     if asked is not None:
         return Kind(asked, "as asked", _columns(look, asked))

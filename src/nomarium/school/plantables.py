@@ -157,7 +157,10 @@ def cut_table(
         )
     unheard, notes = list[Problem](), list[Problem]()
     for column, heading in ignored:
-        if plain(heading) not in asked and _is_unheard(name, heading, column, rows[at + 1 :]):
+        twin = next((columns[f] for f, text in headings.items() if plain(text) == plain(heading)), None)
+        if twin is not None and _differ(rows[at + 1 :], twin, column):
+            unheard.append(_twice(sheet, rows[at][0], column, heading))
+        elif plain(heading) not in asked and _is_unheard(name, heading, column, rows[at + 1 :]):
             unheard.append(_unheard(sheet, rows[at][0], column, heading, name))
         else:
             notes.append(_ignored_note(sheet, rows[at][0], column, heading, name))
@@ -237,6 +240,21 @@ def _says_when(heading: str, column: int, rows: Sequence[Row]) -> bool:
     if fold(heading).strip(" .") in ENGLISH.weekdays:
         return bool(cells)
     return bool(cells) and (is_known or speaks_of_when(heading, Contents(cells, ENGLISH), True))
+
+
+def _differ(rows: Sequence[Row], first: int, second: int) -> bool:
+    """Whether the second of two columns of one heading says anything that the first does not."""
+    return any(
+        (text := cell_text(row[second])) and text != cell_text(row[first])
+        for _, row in rows
+        if second < len(row)
+    )
+
+
+def _twice(sheet: Sheet, row: int, column: int, heading: str) -> Problem:
+    message = f"Two columns are headed “{heading}”, and what the second says would be lost."
+    remedy = "Put both into one cell, or give the second a heading that says what it is, or take it out."
+    return Problem("plan-column-twice", message, remedy, sheet.place(row, column, heading))
 
 
 def _is_unheard(name: str, heading: str, column: int, rows: Sequence[Row]) -> bool:

@@ -34,6 +34,7 @@ from nomarium.school.offwords import is_off
 from nomarium.school.planheads import asked_headings, plain
 from nomarium.school.plantables import EXPLANATION, TITLES, Table, cut_table
 from nomarium.school.rotation import in_rows
+from nomarium.school.sidebyside import one_below_the_other
 from nomarium.school.starter import is_untouched
 from nomarium.school.tabledoubts import called, doubtful, passed_over, unread
 from nomarium.sheets.sheet import Row, Sheet, cell_text, is_blank
@@ -80,7 +81,7 @@ def sheets_found(
     for sheet in sheets:
         if sheet.name == EXPLANATION:
             continue
-        sheet = with_headings(sheet)
+        sheet = one_below_the_other(with_headings(sheet))
         default = "timetable" if options.layout == "timetable" else ""
         kind = kind_of(sheet, options.tables, default, asked)
         sheet, kind = _with_labelled_days(sheet, kind, options, notes)
