@@ -94,6 +94,14 @@ READ: dict[str, tuple[dict[str, Rows], list[str], list[str]]] = {
         {"Bells": [["Period", "Start", "End", "Wed start", "Wed end"], [1, "8:30", "9:30", "9:40", "10:40"]], "Timetable": [["Class", "Day", "Period"], ["Joinery", "Mon, Wed", 1]], "Terms": TERM},
         [f"Joinery {at(7, *FIRST)}", f"Joinery {at(9, *SECOND)}"], [],
     ),
+    "several days and times in a cell": (
+        {"Timetable": [["Class", "Times", "Room"], ["Joinery", "Mon 8:30-9:30, Wed 9:40-10:40", "L1"], ["Rigging", "Tue/Thu 13:00-14:00", ""]], "Terms": TERM},
+        [f"Joinery {at(7, *FIRST)} @ L1", f"Rigging {at(8, *THIRD)}", f"Joinery {at(9, *SECOND)} @ L1", f"Rigging {at(10, *THIRD)}"], [],
+    ),
+    "a sheet a weekday, with a row a group": (
+        {"Monday": [["Form", 1, 2], ["7A", "Joinery", ""], ["7B", "", "Rigging"]], "Tuesday": [["Form", 1, 2], ["7A", "", "Joinery"]], "Bells": BELLS, "Terms": TERM},
+        [f"Joinery {at(7, *FIRST)}", f"Rigging {at(7, *SECOND)}", f"Joinery {at(8, *SECOND)}"], ["a row a group"],
+    ),
     "a week in another language with periods and times beside the days": (
         {"Stundenplan": [["Stunde", "Zeit", "Mo", "Di", "Mi", "Do", "Fr"], ["1", "8:30-9:30", "Mathe", "", "", "", "Sport"], ["Pause", "9:30-9:40"], ["2", "9:40-10:40", "", "Kunst"]], "Terms": TERM},
         [f"Mathe {at(7, *FIRST)}", f"Kunst {at(8, *SECOND)}", f"Sport {at(11, *FIRST)}"], ["No classes are in Pause"],

@@ -8,6 +8,8 @@ from nomarium.school.dayblocks import day_blocks
 from nomarium.school.daycolumns import days_in_rows
 from nomarium.school.daysabove import days_above
 from nomarium.school.dutycolumns import duties_in_rows
+from nomarium.school.groupdays import groups_in_rows
+from nomarium.school.meetinglists import meetings_in_rows
 from nomarium.school.periodspans import periods_in_one
 from nomarium.school.roomcolumns import rooms_in_rows
 from nomarium.sheets.sheet import Sheet
@@ -37,9 +39,11 @@ def classes_in_rows(sheet: Sheet, labels: frozenset[str] = frozenset()) -> InRow
 
 
 _FORMS: Final[tuple[tuple[Callable[[Sheet], Sheet | None], str], ...]] = (
+    (groups_in_rows, "a weekday's classes, with a row a group, a teacher or a room"),
     (rooms_in_rows, "days and periods with a column a room, a group or a week"),
     (day_blocks, "days side by side, each with its times and classes"),
     (duties_in_rows, "duties with a column a weekday"),
     (periods_in_one, "classes from one period to another"),
+    (meetings_in_rows, "classes with several days and times in a cell"),
 )
 """In the order in which they win."""
