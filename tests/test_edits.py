@@ -377,3 +377,14 @@ def test_an_untouched_starter_plan_is_no_plan(tmp_path: Path) -> None:
     terms.write_text(terms.read_text("utf-8-sig").replace("2026-12-18", "2026-12-11"))
     outcome = nomarium("build", tmp_path / "year", "-o", tmp_path / "o.ics")
     assert outcome.status == 0 and "Terms," not in outcome.out.split("nothing else: ")[1].split(".")[0]
+
+
+def test_an_event_that_people_moved_elsewhere_is_in_that_room(tmp_path: Path) -> None:
+    source = csv_file(tmp_path, "Title,Date,Start,Room\nKnots,2026-09-07,9:00,Loft 1")
+    built(source)
+    given = source.with_suffix(".ics")
+    edited = tmp_path / "edited.ics"
+    edited.write_text(given.read_text("utf-8").replace("LOCATION:Loft 1", "LOCATION:Shed"), "utf-8")
+    assert nomarium("build", source, "-o", given, "--edited", edited).status == 0
+    (event,) = events_in(given)
+    assert (event["LOCATION"], event["X-NOMARIUM-ROOM"]) == ("Shed", "Shed")
