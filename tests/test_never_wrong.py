@@ -208,6 +208,14 @@ RIGHT = {
         "Month,1st Monday,Last Friday\nJanuary,Board,Social\nFebruary,-,Social 7pm", ["--school-year", "2026:2027"],
         ["Board 2027-01-04/2027-01-05", "Social 2027-01-29/2027-01-30", "Social 2027-02-26T19:00/2027-02-26T20:00"], ["weekday that heads the column"],
     ),
+    "weeks in the headings of several dates": (
+        "Boat,Haul out (w/c),Launch (w/c)\nHeron,11 Jan 2027,1 Mar 2027", [],
+        ["Heron: Haul out (w/c) 2027-01-11/2027-01-18", "Heron: Launch (w/c) 2027-03-01/2027-03-08"], ["all seven days"],
+    ),
+    "a title beside the date, over a programme without headings": (
+        "Visit,15 January 2027,\n09:00,Coffee,Mess\n09:30-10:15,Tour,Slips\n11:00,Depart,", [],
+        ["Coffee 2027-01-15T09:00/2027-01-15T10:00", "Tour 2027-01-15T09:30/2027-01-15T10:15", "Depart 2027-01-15T11:00/2027-01-15T12:00"], ["“Visit 15 January 2027”"],
+    ),
     "a dash is no place": ("Title,Date,Where,Notes\nA,2026-07-09,-,n/a", [], ["A 2026-07-09/2026-07-10"], []),
     "HTML in notes": ("Title,Date,Notes\nA,2026-07-09,<p>Bring <b>gloves</b></p>", [], ["A 2026-07-09/2026-07-10"], []),
 }  # fmt: skip
@@ -298,6 +306,11 @@ REFUSED = {
     "days of a week in the cell of a week": ("Name,Jan 11-15 2027,Jan 18-22 2027\nQuill,Leave,Leave (Mon-Wed)\nBell,,Course", ["row 2, column C", "on which days of its week"]),
     "the school year of each row": ("Year,Term,Start\n2026/27,Autumn,7 Sept\n2027/28,Autumn,6 Sept", ["The column “Year” says the school year of each row"], "--school-year", "2026:2027"),
     "a fifth weekday that a month has not": ("Month,1st Monday,5th Monday\nJanuary 2027,Board,Social\nFebruary 2027,Board,", ["row 2, column C", "no such weekday"]),
+    "the weekday in a cell and another beside it": ("Date,Day,What\nMon 11 Jan 2027,Tue,X\nTue 12 Jan 2027,Tue,Y", ["row 2, column A", "says Monday, and the column of weekdays Tuesday"]),
+    "until which weekday": ("Date,Work,Subject,Due\nMon 11 Jan 2027,Ex 1,Maths,Wed\nTue 12 Jan 2027,Essay,English,Mon 18 Jan", ["The column “Due” holds days"]),
+    "groups by their weekdays and times": (
+        "Subject,Grade 7,Grade 8\nMaths,Mon 9:00,Tue 9:00\nEnglish,Wed 10:00,Thu 11:00", ["The column “Grade 8” holds times"], "--from", "2027-01-11", "--until", "2027-01-17",
+    ),
     "numbered weeks that nothing counts": ("Group,Week 1,Week 2\nA,Slip,Loft\nB,Loft,Slip", ["counts in weeks", "--day-one"]),
     "all rows of a refused table are counted": ("Week,Day,Title\n1,1,A\n2,1,B", ["3 rows read", "3 rejected", "--day-one"]),
 }  # fmt: skip

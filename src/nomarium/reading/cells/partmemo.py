@@ -6,6 +6,7 @@ from collections.abc import Callable
 
 from nomarium.model.cell import Cell
 from nomarium.model.refusal import Refusal
+from nomarium.model.wording import WEEKDAYS
 from nomarium.reading.cells.dates import Day
 from nomarium.reading.cells.memo import MEMO_SIZE, CellMemo, FieldValue
 from nomarium.reading.cells.moments import ROLES, Moment, Role, plain_date, read_moment
@@ -190,6 +191,10 @@ def last_of_range(day: Day, first: dt.date | None, decisions: Decisions) -> dt.d
 
 
 def _part(moment: Moment, decisions: Decisions, weekday: int | None) -> Part:
+    own = moment.first.weekday if moment.first else None
+    if own is not None and weekday is not None and own != weekday:
+        message = f"The cell says {WEEKDAYS[own]}, and the column of weekdays {WEEKDAYS[weekday]}."
+        return Part(refusal=Refusal("date-weekday", message, "Correct one of them."))
     first = resolve_day(moment.first, decisions, weekday) if moment.first else None
     if isinstance(first, Refusal):
         return Part(refusal=first)

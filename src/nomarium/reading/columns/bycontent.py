@@ -109,7 +109,7 @@ class _Filling:
             if self._about(column).weekday_lists >= MOSTLY and "repeat" not in self._taken:
                 self._take(column, "repeat", "its cells are lists of weekdays")
         for column in list(self._free):
-            is_limit = re.search(_LIMITS, normal(column.heading)) is not None
+            is_limit = re.search(LIMITS, normal(column.heading)) is not None
             if self._about(column).weekdays >= MOSTLY and "day" not in self._taken and not is_limit:
                 self._take(column, "day", "its cells are weekdays")
 
@@ -147,7 +147,7 @@ class _Filling:
 
 _PLACE_AND_DATE = 2
 """Columns of a table that says where and when, and nothing else."""
-_LIMITS = (
+LIMITS = (
     r"\b(?:due|deadline|closes|closing|by|until|before|return|hand ?in|abgabe|frist|limite|remise|entrega)\b"
 )
 """Words of a heading whose weekday ends something, and is not when the row's event is."""

@@ -144,6 +144,8 @@ def another_field(
         return "when", "its cells are dates"  # Appointment, Termin
     if field in _NAMES and about.begins_with_dates and about.dates >= MOSTLY:
         return "", "its cells are dates"
+    if field in _NAMES and about.hold_timed_weekdays:
+        return "", "its cells are weekdays with times"
     if field == "time" and not has_date and about.dates >= MOSTLY:
         return "when", "its cells are dates with times"
     if field == "when" and any(c.field == "date" and contents[c.at].dates for c in columns):

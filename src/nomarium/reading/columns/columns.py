@@ -8,7 +8,7 @@ from nomarium.model.cell import Cell
 from nomarium.reading.cells.howmany import counts_weeks
 from nomarium.reading.cells.words import ENGLISH, Lexicon, fold
 from nomarium.reading.columns.asked import asked_fields
-from nomarium.reading.columns.bycontent import by_content, free_texts, is_idle
+from nomarium.reading.columns.bycontent import LIMITS, by_content, free_texts, is_idle
 from nomarium.reading.columns.cellssay import (
     another_field,
     are_whole,
@@ -117,6 +117,8 @@ def _checked_by_content(columns: list[Column], contents: list[Contents]) -> list
             field, evidence = coming[column.at], "it says when they come or when they go"
         elif column.how != "heading" or not about.cells:
             pass
+        elif column.is_weak and has_date and about.weekdays >= 0.5 and re.search(LIMITS, plain):
+            field = ""  # until which weekday, and not on which
         elif (
             plain == "days"
             and field == "repeat"

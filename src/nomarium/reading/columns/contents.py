@@ -169,6 +169,12 @@ class Contents:
 
         return self._share(is_timed)
 
+    @property
+    def hold_timed_weekdays(self) -> bool:
+        """Whether most cells name weekdays with a time; those of most columns of words have no figure in the first."""
+        first = next((cell for cell in self.different if isinstance(cell, str)), "")
+        return any(map(str.isdigit, first)) and self.timed_weekdays >= MOSTLY
+
     @cached_property
     def weekday_lists(self) -> float:
         """The share of cells that name weekdays and nothing else, or all of them; 0 when none names several."""

@@ -1,7 +1,7 @@
 """Which field a heading names: by its known spellings in five languages, and nearly so, never recklessly."""
 
 import re
-from collections.abc import Iterator, Mapping
+from collections.abc import Iterator, Mapping, Sequence
 from functools import lru_cache
 from pathlib import Path
 from types import MappingProxyType
@@ -193,7 +193,8 @@ def unit_of(heading: str) -> HeadingUnit:
         return NO_UNIT
     order: Order = ""
     length = None
-    candidates = re.findall(_BRACKETS, heading) or [heading]
+    within = re.findall(_BRACKETS, heading)
+    candidates = within or [heading]
     for text in candidates:
         plain = fold(text).strip()
         may_be_form = not plain.isalpha() or set(plain) <= set("djtmya")  # most headings are words
@@ -209,8 +210,13 @@ def unit_of(heading: str) -> HeadingUnit:
     halves = [half for half in ("am", "pm") if half in words]
     half = halves[0] if len(halves) == 1 else ""
     return HeadingUnit(
-        order, length, half, bool(words & {"utc", "gmt"}), heads_weeks(bare), _times_in(heading)
+        order, length, half, bool(words & {"utc", "gmt"}), _week_of(bare, within), _times_in(heading)
     )
+
+
+def _week_of(bare: str, within: Sequence[str]) -> Literal["", "begins", "ends"]:
+    """Whether the dates under a heading begin weeks, or end them, as it says itself or in brackets."""
+    return heads_weeks(bare) or next(filter(None, (heads_weeks(normal(text)) for text in within)), "")
 
 
 def _times_in(heading: str) -> Times | None:

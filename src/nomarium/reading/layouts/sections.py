@@ -51,13 +51,15 @@ def _dated_by_sections(top: Top, lexicon: Lexicon, head: int | None) -> Sheet | 
             at = title_at if number == first_number else _title_at(row, lexicon) if len(titles) > 1 else None
             if at is not None:
                 date, cells[at] = _date_of(cells[at], lexicon), ""
+                cells = cells if head is not None or len(titles) > 1 else [""] * len(cells)
             fits = len(cells) == width  # what is too wide has no place for a date: it is told as such
             if fits and not is_blank(row):
                 is_dated = _is_dated(row, title_at, width) and [*map(cell_text, row)] != headings
                 cells.append(date if at is not None or is_dated else "")
             yield number, cells
 
-    text = cell_text(next(row for number, row in rows_at_top if number == first_number)[title_at])
+    first = next(row for number, row in rows_at_top if number == first_number)
+    text = " ".join(filter(None, map(cell_text, first)))
     message = f"Rows that hold a date alone date the rows below them: row {first_number} is “{text}”."
     if len(titles) == 1:
         message = f"The date over the table is that of its rows: row {first_number} is “{text}”."
