@@ -127,16 +127,8 @@ def _checked_by_content(columns: list[Column], contents: list[Contents]) -> list
             and (about.texts < MOSTLY or about.weekdays >= MOSTLY)
         ):
             field, evidence = "day", "its cells are single days"
-        elif field in ("date", "day") and about.weekday_lists >= MOSTLY:
-            has_repeat = any(c.field == "repeat" and c.filled for c in columns)
-            is_day = has_repeat or _are_of_dates(about, columns, has_date)
-            field, evidence = "day" if is_day else "repeat", "its cells are lists of weekdays"
-        elif (
-            field in ("date", "day")
-            and about.weekdays >= MOSTLY
-            and (column.is_weak or has_date or field == "day")
-        ):
-            field, evidence = "day", "its cells are weekdays"
+        elif as_weekdays := _of_weekdays(column, columns, about, has_date):
+            field, evidence = as_weekdays
         elif field == "date" and column.is_weak and (has_week or max(about.dates, about.days) < MOSTLY):
             is_day = has_week or about.weekdays >= 0.5 or (not has_date and are_whole(about))
             field = "day" if is_day else ""
@@ -165,6 +157,20 @@ def _checked_by_content(columns: list[Column], contents: list[Contents]) -> list
             )
         )
     return _split_starts(checked, contents)
+
+
+def _of_weekdays(
+    column: Column, columns: list[Column], about: Contents, has_date: bool
+) -> tuple[str, str] | None:
+    """What a column headed as that of a day is where its cells are weekdays: the day, or how a row repeats."""
+    if column.field not in ("date", "day"):
+        return None
+    if about.weekday_lists >= MOSTLY:
+        has_repeat = any(c.field == "repeat" and c.filled for c in columns)
+        is_day = has_repeat or _are_of_dates(about, columns, has_date)
+        return "day" if is_day else "repeat", "its cells are lists of weekdays"
+    is_day = about.weekdays >= MOSTLY and (column.is_weak or has_date or column.field == "day")
+    return ("day", "its cells are weekdays") if is_day else None
 
 
 def _are_of_dates(about: Contents, columns: list[Column], has_date: bool) -> bool:

@@ -9,7 +9,7 @@ from nomarium.model.problem import note
 from nomarium.model.refusal import Refusal
 from nomarium.reading.cells.titleparts import followed
 from nomarium.reading.columns.table import TableReading
-from nomarium.reading.rows.when import Blame, Part, Said, When, recurrence_of, settle
+from nomarium.reading.rows.when import NOTES, Blame, Part, Said, When, recurrence_of, settle
 from nomarium.reading.rows.whenreader import WhenReader
 from nomarium.reading.rows.yearly import is_yearly, yearly_rule
 from nomarium.sheets.sheet import cell_text
@@ -56,6 +56,8 @@ class Milestones:
             settled = settle(said, self._length_secs)
             if isinstance(settled, Blame):
                 return Blame("milestone", settled.refusal)
+            for code in settled.notes:
+                self._account.count(note(code, NOTES[code]).at(self._sheet.place(number, at, heading)))
             title = followed(summary, heading)
             found.append(
                 Event(title, settled.start, settled.end, settled.zone, details=details, row_number=number)
