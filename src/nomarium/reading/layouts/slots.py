@@ -184,11 +184,11 @@ def _after(before: int, clock: Clock) -> Clock:
 
 
 def usual_step(slots: Sequence[Part]) -> tuple[int | None, bool]:
-    """The seconds from most slots to the next, and whether they are those of more than half of them."""
+    """The seconds from most slots to the next, and whether they are those of half of them or more."""
     starts = [slot.start.secs for slot in slots if slot.start]
     steps = Counter(b - a for a, b in pairwise(starts) if b > a)
     usual, count = steps.most_common(1)[0] if steps else (None, 0)
-    return usual, count * 2 > steps.total()
+    return usual, count * 2 >= steps.total() > 0
 
 
 def slot_ends(slots: Sequence[Part], usual: int | None) -> list[Clock | None]:
