@@ -21,6 +21,7 @@ from nomarium.reading.columns.decisions import Decisions, told
 from nomarium.reading.columns.evidence import decide
 from nomarium.reading.columns.head import TableHead, find_head
 from nomarium.reading.columns.headings import match_heading, normal
+from nomarium.reading.columns.headingzones import zones_in_headings
 from nomarium.reading.columns.lexicons import lexicon_for
 from nomarium.reading.columns.runningmonths import RunningMonths, find_running_months
 from nomarium.reading.columns.sides import with_sides_as_title
@@ -233,6 +234,7 @@ def _problems_of(
         *overridden_twice(sheet, columns, options),
         *unknown_in_title(sheet, head.headings, columns, options.title),
         *half_titles(sheet, columns, rows, options),
+        *zones_in_headings(sheet, columns, options),
         *unheard(sheet, columns, sample, lexicon, in_titles, _says_how_long(options), options.keep_extra),
     ]
 
