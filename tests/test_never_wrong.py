@@ -216,6 +216,10 @@ RIGHT = {
         "Visit,15 January 2027,\n09:00,Coffee,Mess\n09:30-10:15,Tour,Slips\n11:00,Depart,", [],
         ["Coffee 2027-01-15T09:00/2027-01-15T10:00", "Tour 2027-01-15T09:30/2027-01-15T10:15", "Depart 2027-01-15T11:00/2027-01-15T12:00"], ["“Visit 15 January 2027”"],
     ),
+    "a zone in a heading that is the one given": (
+        "Date,STARTS AT (AST),Event\n2027-01-14,7:00 PM,Talk", ["--timezone", "America/Halifax"], ["Talk 2027-01-14T19:00/2027-01-14T20:00"], [],
+    ),
+    "a word that is no zone": ("Date,STARTS AT,Event\n2027-01-14,7:00 PM,Talk", [], ["Talk 2027-01-14T19:00/2027-01-14T20:00"], []),
     "a dash is no place": ("Title,Date,Where,Notes\nA,2026-07-09,-,n/a", [], ["A 2026-07-09/2026-07-10"], []),
     "HTML in notes": ("Title,Date,Notes\nA,2026-07-09,<p>Bring <b>gloves</b></p>", [], ["A 2026-07-09/2026-07-10"], []),
 }  # fmt: skip
@@ -311,6 +315,8 @@ REFUSED = {
     "groups by their weekdays and times": (
         "Subject,Grade 7,Grade 8\nMaths,Mon 9:00,Tue 9:00\nEnglish,Wed 10:00,Thu 11:00", ["The column “Grade 8” holds times"], "--from", "2027-01-11", "--until", "2027-01-17",
     ),
+    "a zone in the heading of times": ("Date,Time (ET),Event\n2027-01-14,7:00 PM,Talk", ["says that its times are ET", "--timezone America/"], "--timezone", "America/Halifax"),
+    "a number of days beside a start": ("Name,Start date,Start time,Duration (days)\nCamp,2027-06-01,10:00,3", ["row 2, column D", "leaves open when each day ends"]),
     "numbered weeks that nothing counts": ("Group,Week 1,Week 2\nA,Slip,Loft\nB,Loft,Slip", ["counts in weeks", "--day-one"]),
     "all rows of a refused table are counted": ("Week,Day,Title\n1,1,A\n2,1,B", ["3 rows read", "3 rejected", "--day-one"]),
 }  # fmt: skip

@@ -49,8 +49,8 @@ def _secs_of(text: str, bare_unit_secs: int | None) -> int | Refusal:
         if minutes < 60 and seconds < 60:
             return hours * 3600 + minutes * 60 + seconds
     elif bare_unit_secs and re.fullmatch(r"\d+(?:[.,]\d+)?", plain):
-        secs = round(float(plain.replace(",", ".")) * bare_unit_secs)
-        return WholeDays(secs) if bare_unit_secs >= _UNITS["day"] else secs
+        whole = round(float(plain.replace(",", ".")) * bare_unit_secs)
+        return WholeDays(whole) if bare_unit_secs >= _UNITS["day"] else whole
     elif re.fullmatch(r"\d+(?:[.,]\d+)?", plain):
         message = f"“{text}” has no unit: hours or minutes?"
         return Refusal("length-unit", message, _FORMS)

@@ -12,7 +12,8 @@ from nomarium.reckoning.zones import zone_named, zones_called
 from nomarium.sheets.sheet import Sheet
 
 _TIMED = ("date", "when", "start", "end", "time")
-_LETTERS = r"(?:^|[\s(\[/,])(ET|CT|MT|PT|AT|[ECMPAN][SD]T|CES?T|WES?T|EES?T|BST|IST|MSK|JST|AE[SD]T|AC[SD]T|AWST|NZ[SD]T|SAST|HST|AK[SD]T)[)\]]?\s*$"
+_LETTERS = r"[(\[]([ECMPA]T)[)\]]|(?:^|[\s(\[/,])([ECMPAN][SD]T|CES?T|WES?T|EES?T|BST|IST|MSK|JST|AE[SD]T|AC[SD]T|AWST|NZ[SD]T|SAST|HST|AK[SD]T)[)\]]?\s*$"
+"""Those of two letters in brackets only: *AT* is a word."""
 _MOMENTS = (dt.datetime(2026, 1, 15), dt.datetime(2026, 7, 15))
 
 
@@ -24,7 +25,7 @@ def zones_in_headings(sheet: Sheet, columns: Sequence[Column], options: ReadingO
         match = re.search(_LETTERS, column.heading) if column.field in _TIMED else None
         if match is None:
             continue
-        shown = match[1]
+        shown = match[1] or match[2]
         letters = {shown, f"{shown[0]}ST", f"{shown[0]}DT"} if len(shown) == 2 else {shown}
         zone = zone_named(options.zone) if options.zone else None
         if zone is not None and letters & {zone.tzname(moment) for moment in _MOMENTS}:
