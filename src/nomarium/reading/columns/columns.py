@@ -316,6 +316,8 @@ def _with_halves(columns: list[Column], contents: list[Contents]) -> list[Column
 def _without_weeks_long(columns: list[Column], contents: list[Contents]) -> list[Column]:
     """How many weeks a row without times lasts, beside its first and its last day, is no repeat."""
     filled = {c.field for c in columns if c.filled}
+    if "repeat-times" not in filled:
+        return columns
     is_timed = filled & {"time", "day", "repeat", "duration", "when"} or any(
         c.field in ("start", "end") and contents[c.at].times for c in columns
     )

@@ -30,6 +30,7 @@ _HALF_DOTTED = re.compile(r"\s*(?:\d{1,2}\s?[-–]\s?\d{1,2}\.[0-5]\d|\d{1,2}\.[
 """From an hour to another one, of which one has minutes: `10-12.30` is no date, and where it stands `9-11` is none."""
 _HOURS = re.compile(r"\s*(?:1?\d|2[0-4])(?:\.[0-5]\d)?\s?[-–]\s?(?:1?\d|2[0-4])(?:\.[0-5]\d)?\s*")
 _HOURS_TO_HOURS = r"(?:[01]?\d|2[0-4])(?:[.:][0-5]\d)?\s?[-–]\s?(?:[01]?\d|2[0-4])(?:[.:][0-5]\d)?"
+_HOLDS_CLOCK = r"\d[:.h]\d\d|\d\s?[ap]\.?m|\d\s?[-–]\s?\d"
 _HOUR = r"(?:[01]?\d|2[0-4])(?:[.:][0-5]\d)?"
 _DOTTED_TIME = re.compile(r"(?:1?\d|2[0-3])\.[0-5][05]")
 _DAYS_BEFORE = r"(?i)(?:\d{1,2}(?:st|nd|rd|th)?\s*(?:,|&|\+|and\b|und\b|et\b)\s*)+(?=\d)"
@@ -171,9 +172,9 @@ class Contents:
 
     @property
     def hold_timed_weekdays(self) -> bool:
-        """Whether most cells name weekdays with a time; those of most columns of words have no figure in the first."""
+        """Whether most cells name weekdays with a time; those of most columns of words have none in the first."""
         first = next((cell for cell in self.different if isinstance(cell, str)), "")
-        return any(map(str.isdigit, first)) and self.timed_weekdays >= MOSTLY
+        return re.search(_HOLDS_CLOCK, first) is not None and self.timed_weekdays >= MOSTLY
 
     @cached_property
     def weekday_lists(self) -> float:

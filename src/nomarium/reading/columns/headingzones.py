@@ -22,7 +22,8 @@ def zones_in_headings(sheet: Sheet, columns: Sequence[Column], options: ReadingO
     if any(c.field == "timezone" and c.filled for c in columns):
         return []
     for column in columns:
-        match = re.search(_LETTERS, column.heading) if column.field in _TIMED else None
+        is_said = column.field in _TIMED and column.heading.rstrip(" )]")[-1:].isupper()
+        match = re.search(_LETTERS, column.heading) if is_said else None
         if match is None:
             continue
         shown = match[1] or match[2]

@@ -22,12 +22,21 @@ def years_unheard(
     def texts(at: int) -> list[str]:
         return [text for row in rows if at < len(row) and (text := cell_text(row[at]))]
 
-    dated = [text for c in columns if c.field in _DATED for text in texts(c.at)]
-    if all(re.search(_WITH_YEAR, text) for text in dated):
-        return {}
+    of_years = [
+        c
+        for c in columns
+        if c.is_ignored
+        and c.how != "asked"
+        and c.samples
+        and all(re.fullmatch(_SCHOOL_YEAR, text) for text in c.samples)
+    ]
     found: dict[int, Problem] = {}
-    for column in columns:
-        said = texts(column.at) if column.is_ignored and column.how != "asked" else []
+    if not of_years or all(
+        re.search(_WITH_YEAR, text) for c in columns if c.field in _DATED for text in texts(c.at)
+    ):
+        return found
+    for column in of_years:
+        said = texts(column.at)
         if len(set(said)) > 1 and all(re.fullmatch(_SCHOOL_YEAR, text) for text in said):
             message = f"The column {called(sheet, column)} says the school year of each row, and dates without a year would all be of one."
             remedy = "Write the year into the dates; or build one school year at a time, each from its own rows, with --school-year."

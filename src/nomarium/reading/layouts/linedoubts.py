@@ -9,7 +9,7 @@ from nomarium.model.refusal import Refusal
 from nomarium.reading.cells.words import Lexicon, fold
 from nomarium.reading.layouts import linerefusals
 from nomarium.reading.layouts.linetimes import COMING, SAME_TIME, time_in
-from nomarium.reading.layouts.textlines import OF_DAYS, TextLine, is_named
+from nomarium.reading.layouts.textlines import TextLine, is_named, without_plural
 from nomarium.reading.layouts.weekdaylines import names_week
 from nomarium.reading.rows.datewithin import LEADING_WORDS, date_within
 
@@ -160,8 +160,7 @@ def doubt_of(line: TextLine, lexicon: Lexicon) -> Refusal | None:
         return _UNKNOWN_DAY  # So. 20.9.2026, and nothing says that it is a Sunday
     if line.date and _may_number(line, lexicon):
         return _DAY_OR_NUMBER
-    said = OF_DAYS.sub(r"\1 ", line.text)
-    words = [fold(word).strip(".,;:()&") for word in said.split()]
+    words = [fold(word).strip(".,;:()&") for word in without_plural(line.text).split()]
     are_several = any(
         word not in lexicon.weekdays
         and word not in lexicon.months  # mars, beside mar

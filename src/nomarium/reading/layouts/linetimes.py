@@ -182,7 +182,7 @@ def time_in(text: str) -> tuple[str, str]:
     found = [match for match in (*clear, *alone) if not NO_START.search(text[: match.start()])]
     if not found:
         return "", text
-    least = (_OF_TIDE, _COMING_FIRST)
+    least = (_OF_TIDE, _COMING_FIRST) if "(" in text else (_OF_TIDE,)
     match = next(
         (one for one in found if not any(form.search(text[: one.start()]) for form in least)), found[0]
     )

@@ -91,7 +91,7 @@ _NUMBERS: Final = re.compile(r"\d{1,2}(?:st|nd|rd|th)?(?:[-–/&+]\d{1,2}(?:st|n
 ALL_DAY: Final = re.compile(
     r"(?i)(all[ -]day|whole day|full day|ganztägig|ganztags|(?:toute )?la journée|todo el día|(?:de )?hele dag|dia (?:inteiro|todo)|tutto il giorno|cały dzień|hela dagen|heldag|終日|全天)(?![a-zà-ÿ])[\s,:–—-]*"
 )
-OF_DAYS: Final = re.compile(
+_OF_DAYS: Final = re.compile(
     rf"(?i)\b({_WEEKDAY})s:?\s+(?=\d{{1,2}}(?:st|nd|rd|th)?\s*(?:,|&|\+|and\b|/)\s*(?:and\s+)?\d{{1,2}}\b)"
 )
 """Weekdays before days of them, `Tuesdays 12, 19 & 26 January`: these dates, and no others."""
@@ -215,7 +215,7 @@ def text_line(number: int, text: str, lexicon: Lexicon) -> TextLine:
             return TextLine(number, shown, "", leading[1], rest, is_bullet)
         date, before, after = with_days_before(found, lexicon)  # 10.00 Sat 12 September: Trials
         return TextLine(number, shown, date, leading[1], _around(rest, before, after).strip(EDGES), is_bullet)
-    plain = OF_DAYS.sub(r"\1 ", plain)
+    plain = without_plural(plain)
     days = _WEEKLY.search(plain)
     searched = (
         plain if days is None else f"{plain[: days.start()].rstrip(' ,')}, {plain[days.end() :].lstrip(' ,')}"
@@ -247,6 +247,11 @@ def text_line(number: int, text: str, lexicon: Lexicon) -> TextLine:
     if repeat:
         rest = re.sub(r"(?i)(?:^|[,;]\s*)(?:starting|beginning|commencing|from)\s*$", "", rest)
     return TextLine(number, shown, date, time, rest.strip(EDGES), is_bullet, has_time, repeat, without)
+
+
+def without_plural(text: str) -> str:
+    """A text whose weekdays before a list of their days are single: `Tuesday 12, 19 & 26 January`."""
+    return _OF_DAYS.sub(r"\1 ", text) if "days" in text.casefold() else text
 
 
 def _with_spaces(text: str) -> str:
