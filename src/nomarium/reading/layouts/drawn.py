@@ -2,14 +2,14 @@
 
 import datetime as dt
 import re
-from collections.abc import Iterator, Mapping, Sequence
+from collections.abc import Collection, Iterator, Mapping, Sequence
 from dataclasses import dataclass
 from typing import TYPE_CHECKING, NamedTuple
 
 from nomarium.model.account import Account
 from nomarium.model.cell import Cell
 from nomarium.model.event import NO_DETAILS, Details, Event
-from nomarium.model.problem import Place, Problem, note
+from nomarium.model.problem import Place, Problem, column_letter, note
 from nomarium.model.refusal import Refusal
 from nomarium.reading.cells.memo import FieldValue, fault_of, value_memo
 from nomarium.reading.cells.placewords import is_place
@@ -34,7 +34,7 @@ from nomarium.reading.rows.titles import (
 )
 from nomarium.reading.rows.when import NOTES, NOTHING, Blame, Part, Said, settle
 from nomarium.reckoning.zones import zone_named
-from nomarium.sheets.sheet import Area, Sheet
+from nomarium.sheets.sheet import Area, Row, Sheet, cell_text, is_blank
 
 if TYPE_CHECKING:
     from nomarium.reading.columns.yearsabove import YearAbove
@@ -99,6 +99,46 @@ def decide_days(
 def merged_from(sheet: Sheet) -> dict[tuple[int, int], Area]:
     """Merged areas by (row number, 0-based column within the rows) of their first cell."""
     return {(area.first_row + 1, area.first_column - sheet.first_column): area for area in sheet.merged}
+
+
+def padded_rows(sheet: Sheet) -> list[Row]:
+    """The rows that hold something, all as wide as the widest."""
+    rows = [(number, row) for number, row in sheet.rows() if not is_blank(row)]
+    width = max((len(row) for _, row in rows), default=0)
+    return [(number, [*row, *[""] * (width - len(row))]) for number, row in rows]
+
+
+def unused_columns(
+    sheet: Sheet, headings: Sequence[Cell], rows: Sequence[Row], used: Collection[int]
+) -> list[Problem]:
+    """A note of the columns that hold something and are no part of a drawing, by their headings or their letters."""
+    filled = [
+        at
+        for at in range(len(headings))
+        if at not in used and any(at < len(row) and cell_text(row[at]) for _, row in rows)
+    ]
+    names = [
+        f"“{cell_text(headings[at])}”" if cell_text(headings[at]) else column_letter(at + sheet.first_column)
+        for at in filled
+    ]
+    if not names:
+        return []
+    message = f"Not used: the column{'s' if len(names) > 1 else ''} {', '.join(names)}."
+    return [note("column-unused", message).at(sheet.place())]
+
+
+def after_remarks(
+    sheet: Sheet,
+    entries: "Sequence[DrawnEntry | Problem]",
+    options: ReadingOptions,
+    remarks: Sequence[Row],
+    account: Account,
+) -> Iterator[Event]:
+    """The events of entries, once the rows that are none of them are accounted for as notes."""
+    account.ledger.read += len(remarks)
+    for number, row in remarks:
+        account.note_row(number, " ".join(filter(None, map(cell_text, row))))
+    yield from events_of(sheet, entries, options, account)
 
 
 def time_and_text(text: str) -> tuple[Part, str]:

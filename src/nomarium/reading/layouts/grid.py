@@ -2,12 +2,11 @@
 
 import datetime as dt
 import re
-from collections.abc import Iterator, Sequence
+from collections.abc import Sequence
 from dataclasses import dataclass
+from functools import partial
 
-from nomarium.model.account import Account
 from nomarium.model.cell import Cell
-from nomarium.model.event import Event
 from nomarium.model.problem import Problem, note
 from nomarium.model.refusal import Refusal
 from nomarium.reading.cells.moments import read_moment
@@ -20,9 +19,9 @@ from nomarium.reading.columns.head import looks_like_date
 from nomarium.reading.columns.lexicons import lexicon_for
 from nomarium.reading.layouts.drawn import (
     DrawnEntry,
+    after_remarks,
     date_part,
     decide_days,
-    events_of,
     merged_from,
 )
 from nomarium.reading.layouts.layout import NotRead, Reading, Top, not_read
@@ -97,12 +96,7 @@ def read_grid(sheet: Sheet, options: ReadingOptions) -> Reading | NotRead:
         *(one for grid in grids for one in grid.told()),
     ]
 
-    def events(account: Account) -> Iterator[Event]:
-        account.ledger.read += len(title_rows)
-        for number, row in title_rows:
-            account.note_row(number, " ".join(filter(None, map(cell_text, row))))
-        yield from events_of(sheet, entries, options, account)
-
+    events = partial(after_remarks, sheet, entries, options, title_rows)
     return Reading(sheet, "grid", events, (*sheet.notes, *notes))
 
 

@@ -2,17 +2,16 @@
 
 import datetime as dt
 import re
-from collections.abc import Iterator, Sequence
+from collections.abc import Sequence
+from functools import partial
 
-from nomarium.model.account import Account
 from nomarium.model.cell import Cell
-from nomarium.model.event import Event
 from nomarium.model.problem import Problem, note
 from nomarium.model.wording import counted
 from nomarium.reading.cells.words import Lexicon, fold
 from nomarium.reading.columns.headings import match_exactly
 from nomarium.reading.layouts.codes import is_idle
-from nomarium.reading.layouts.drawn import DrawnEntry, date_part, events_of
+from nomarium.reading.layouts.drawn import DrawnEntry, after_remarks, date_part
 from nomarium.reading.layouts.layout import NotRead, Reading, Top, not_read
 from nomarium.reading.layouts.monthheads import Month, month_head, with_years
 from nomarium.reading.layouts.slots import time_of
@@ -44,12 +43,7 @@ def look(top: Top) -> Reading | NotRead:
         notes.append(note("slots-idle", message).at(sheet.place()))
     others = [*rows[:at], *others]
 
-    def events(account: Account) -> Iterator[Event]:
-        account.ledger.read += len(others)
-        for number, row in others:
-            account.note_row(number, " ".join(filter(None, map(cell_text, row))))
-        yield from events_of(sheet, entries, top.options, account)
-
+    events = partial(after_remarks, sheet, entries, top.options, others)
     return Reading(sheet, "matrix", events, (*sheet.notes, *notes))
 
 

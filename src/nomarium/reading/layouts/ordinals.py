@@ -6,13 +6,11 @@ from collections.abc import Iterator, Mapping, Sequence
 from functools import partial
 from typing import Final
 
-from nomarium.model.account import Account
 from nomarium.model.cell import Cell
-from nomarium.model.event import Event
 from nomarium.model.problem import Problem, note
 from nomarium.reading.cells.words import Lexicon, fold
 from nomarium.reading.layouts.codes import is_idle
-from nomarium.reading.layouts.drawn import DrawnEntry, date_part, entries_of_cell, events_of
+from nomarium.reading.layouts.drawn import DrawnEntry, after_remarks, date_part, entries_of_cell
 from nomarium.reading.layouts.layout import NotRead, Reading, Top, not_read
 from nomarium.reading.layouts.monthheads import Month, month_head, with_years
 from nomarium.sheets.sheet import Row, Sheet, cell_text, is_blank
@@ -46,7 +44,10 @@ def look(top: Top) -> Reading | NotRead:
         "layout-ordinals", "Read by months and weekdays: in each month on the weekday that heads the column."
     )
     return Reading(
-        sheet, "matrix", partial(_events, top, entries, others), (*sheet.notes, told.at(sheet.place()))
+        sheet,
+        "matrix",
+        partial(after_remarks, sheet, entries, top.options, others),
+        (*sheet.notes, told.at(sheet.place())),
     )
 
 
@@ -86,12 +87,3 @@ def _date(month: Month, ordinal: int, weekday: int) -> dt.date | None:
     of_month = [day for day in days if day.month == first.month and day.weekday() == weekday]
     index = ordinal - 1 if ordinal > 0 else -1
     return of_month[index] if index < len(of_month) else None
-
-
-def _events(
-    top: Top, entries: Sequence[DrawnEntry | Problem], others: Sequence[Row], account: Account
-) -> Iterator[Event]:
-    account.ledger.read += len(others)
-    for number, row in others:
-        account.note_row(number, " ".join(filter(None, map(cell_text, row))))
-    yield from events_of(top.sheet, entries, top.options, account)

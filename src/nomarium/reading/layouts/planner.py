@@ -2,13 +2,11 @@
 
 import datetime as dt
 import re
-from collections.abc import Iterator, Sequence
+from collections.abc import Sequence
 from functools import partial
 
-from nomarium.model.account import Account
 from nomarium.model.cell import Cell
-from nomarium.model.event import Event
-from nomarium.model.problem import Problem, column_letter, note
+from nomarium.model.problem import Problem, note
 from nomarium.model.refusal import Refusal
 from nomarium.model.wording import WEEKDAYS
 from nomarium.reading.cells.moments import Moment, read_moment
@@ -19,10 +17,12 @@ from nomarium.reading.columns.head import looks_like_date
 from nomarium.reading.columns.lexicons import weekday_columns
 from nomarium.reading.layouts.drawn import (
     DrawnEntry,
+    after_remarks,
     date_part,
     decide_days,
     entries_of_cell,
-    events_of,
+    padded_rows,
+    unused_columns,
 )
 from nomarium.reading.layouts.layout import NotRead, Reading, Top, not_read
 from nomarium.reading.layouts.month import has_day_numbers
@@ -30,7 +30,7 @@ from nomarium.reading.layouts.narrowcells import in_whole_lines
 from nomarium.reading.layouts.slots import is_clear_time
 from nomarium.reading.layouts.weekdays import begins_week, dates_of_weekdays
 from nomarium.reading.layouts.weekrosters import week_column
-from nomarium.sheets.sheet import Row, Sheet, cell_text, is_blank
+from nomarium.sheets.sheet import Row, Sheet, cell_text
 
 _OTHER_COLUMNS = 3
 """Most columns of a planner besides its weekdays: a week's number, its date, remarks."""
@@ -39,7 +39,7 @@ _OTHER_COLUMNS = 3
 def look(top: Top) -> Reading | NotRead:
     """Read a sheet as a planner, or say why it is none."""
     sheet, options, lexicon = in_whole_lines(top.sheet), top.options, top.of_weekdays
-    rows = _rows(sheet)
+    rows = padded_rows(sheet)
     heads = _heads(rows, lexicon)
     if not heads or week_column(rows, lexicon) is not None:
         return _no_planner(sheet)
@@ -84,15 +84,10 @@ def look(top: Top) -> Reading | NotRead:
     notes = [
         _told("one week" if label is None else "a week a row", counted).at(sheet.place()),
         *settled,
-        *_unused(sheet, rows[head][1], weeks, {*weekdays} if label is None else {label, *weekdays}),
+        *unused_columns(sheet, rows[head][1], weeks, {*weekdays} if label is None else {label, *weekdays}),
     ]
 
-    def events(account: Account) -> Iterator[Event]:
-        account.ledger.read += len(remarks)
-        for number, row in remarks:
-            account.note_row(number, " ".join(filter(None, map(cell_text, row))))
-        yield from events_of(sheet, entries, options, account)
-
+    events = partial(after_remarks, sheet, entries, options, remarks)
     problems = (_untitled(sheet, rows[head][0]),) * are_times
     return Reading(sheet, "planner", events, (*sheet.notes, *notes), problems)
 
@@ -127,13 +122,6 @@ def _no_planner(sheet: Sheet) -> NotRead:
     message = f"{sheet.title} is no planner: no column of dates stands left of weekdays."
     remedy = "Put the date of each week into the first column and the weekdays across."
     return not_read(sheet, "no-planner", "it is no planner", "planner-none", message, remedy)
-
-
-def _rows(sheet: Sheet) -> list[Row]:
-    """The rows that hold something, all as wide as the widest."""
-    rows = [(number, row) for number, row in sheet.rows() if not is_blank(row)]
-    width = max((len(row) for _, row in rows), default=0)
-    return [(number, [*row, *[""] * (width - len(row))]) for number, row in rows]
 
 
 def _label_column(weeks: Sequence[Row], before: int, lexicon: Lexicon) -> int | None:
@@ -173,16 +161,3 @@ def _week_of(cell: Cell, weekdays: dict[int, int], days: Decisions) -> dt.date |
         return begins
     message = f"{begins} is a {WEEKDAYS[begins.weekday()]}, and the week begins with {WEEKDAYS[first]}."
     return Refusal("date-weekday", message, "Correct the date, or the weekdays above.")
-
-
-def _unused(sheet: Sheet, headings: Sequence[Cell], weeks: Sequence[Row], used: set[int]) -> list[Problem]:
-    """A note of the columns that hold something and are no part of the planner."""
-    filled = [
-        at for at in range(len(headings)) if at not in used and any(cell_text(row[at]) for _, row in weeks)
-    ]
-    names = [f"“{cell_text(headings[at])}”" if cell_text(headings[at]) else column_letter(at + sheet.first_column)
-             for at in filled]  # fmt: skip
-    if not names:
-        return []
-    message = f"Not used: the column{'s' if len(names) > 1 else ''} {', '.join(names)}."
-    return [note("column-unused", message).at(sheet.place())]

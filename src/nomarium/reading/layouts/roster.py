@@ -4,9 +4,8 @@ import datetime as dt
 import re
 from collections import Counter
 from collections.abc import Iterator, Mapping, Sequence
+from functools import partial
 
-from nomarium.model.account import Account
-from nomarium.model.event import Event
 from nomarium.model.problem import Problem, note
 from nomarium.model.wording import counted, listed
 from nomarium.reading.columns.clocks import Clocks
@@ -23,8 +22,8 @@ from nomarium.reading.layouts.codes import (
 )
 from nomarium.reading.layouts.drawn import (
     DrawnEntry,
+    after_remarks,
     date_part,
-    events_of,
     says_more_times,
     several_times,
     time_and_text,
@@ -115,12 +114,7 @@ def _reading(top: Top, drawing: Drawing) -> Reading:
     problems = [*drawing.problems, *(_unmet(sheet, code, in_cells) for code in unmet)]
     remarks = [row for row in drawing.others if any(map(cell_text, row[1]))]
 
-    def events(account: Account) -> Iterator[Event]:
-        account.ledger.read += len(remarks)
-        for number, row in remarks:
-            account.note_row(number, " ".join(filter(None, map(cell_text, row))))
-        yield from events_of(sheet, entries, options, account)
-
+    events = partial(after_remarks, sheet, entries, options, remarks)
     return Reading(sheet, "roster", events, (*sheet.notes, *notes), tuple(problems))
 
 

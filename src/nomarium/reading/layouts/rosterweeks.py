@@ -10,15 +10,15 @@ from nomarium.model.cell import Cell
 from nomarium.model.problem import Problem, note
 from nomarium.reading.cells.weeks import is_numbered_week
 from nomarium.reading.cells.words import Lexicon, fold
-from nomarium.reading.layouts.drawn import merged_from
+from nomarium.reading.layouts.drawn import merged_from, padded_rows, unused_columns
 from nomarium.reading.layouts.headdates import Days, headed_by_weeks, heads_dates
 from nomarium.reading.layouts.layout import Top
-from nomarium.reading.layouts.rosteracross import carried_days, unused_told
+from nomarium.reading.layouts.rosteracross import carried_days
 from nomarium.reading.layouts.rosterslots import Drawing, Slot, halves_day
 from nomarium.reading.layouts.slots import time_of
 from nomarium.reading.layouts.weekdays import begins_week
 from nomarium.reading.rows.when import NOTHING
-from nomarium.sheets.sheet import Row, Sheet, cell_text, is_blank
+from nomarium.sheets.sheet import Row, Sheet, cell_text
 
 _HEAD_ROWS = 30
 _WITH_REMARK = r"(?P<day>[^\W\d_]+)\.?\s*(?:\((?P<remark>.*)\))?"
@@ -47,7 +47,7 @@ class _Block(NamedTuple):
 
 def weeks_across(top: Top) -> Drawing | None:
     """A roster of weekdays down and weeks across; None for any other sheet."""
-    rows = _padded(top.sheet)
+    rows = padded_rows(top.sheet)
     blocks = [block for at in range(len(rows)) if (block := _block(top, rows, at)) is not None]
     if not blocks or blocks[0].head > _HEAD_ROWS:
         return None
@@ -55,7 +55,7 @@ def weeks_across(top: Top) -> Drawing | None:
     slots: list[Slot] = []
     problems: list[Problem] = []
     remarks: dict[int, str] = {}
-    others, unused, told = list(rows[:first]), list[str](), dict[Problem, None]()
+    others, told = list(rows[:first]), dict[Problem, None]()
     heading = "Post"
     for block, end in zip(blocks, [*(one.head for one in blocks[1:]), len(rows)], strict=True):
         number, head = rows[block.head]
@@ -70,23 +70,16 @@ def weeks_across(top: Top) -> Drawing | None:
         columns = _under(head, block)
         heading = cell_text(head[block.at + 1]) if block.weeks[0] > block.at + 1 else heading
         remarks |= {number: one.remark for number, one in weekdays.items() if one.remark}
-        used = set(range(block.weeks[0])) | set(columns)
-        unused += _unused(head, body, used)
+        used = {*range(block.weeks[0]), *columns}
+        told |= dict.fromkeys(unused_columns(top.sheet, head, body, used))
         drawn = _slots(top.sheet, body, block, carried_days(headed.days, columns), weekdays)
         slots += drawn.slots
         others += drawn.others
         problems += drawn.problems
     if len(slots) < 2 and not problems:
         return None
-    notes = [*told, *unused_told(top, rows[first][0], unused), *_remarks_told(top.sheet, remarks)]
+    notes = [*told, *_remarks_told(top.sheet, remarks)]
     return Drawing(slots, "weeks across, weekdays down", heading, others, problems, notes=notes)
-
-
-def _padded(sheet: Sheet) -> list[Row]:
-    """The rows that hold something, all as wide as the widest."""
-    rows = [(number, row) for number, row in sheet.rows() if not is_blank(row)]
-    width = max((len(row) for _, row in rows), default=0)
-    return [(number, [*row, *[""] * (width - len(row))]) for number, row in rows]
 
 
 def _weekday(text: str, lexicon: Lexicon) -> _Weekday | None:
@@ -169,7 +162,7 @@ def _slots(
             text = cell_text(row[block.at])
             problem = Problem(
                 "weekday-unknown", f"“{text}” is not one weekday.",
-                "Give each weekday a row of its own.", sheet.place(number, block.at), text,
+                "Write one weekday there, and nothing else.", sheet.place(number, block.at), text,
             )  # fmt: skip
             drawn.problems.append(problem)
             continue
@@ -196,15 +189,6 @@ def _slots(
 
 def _dated(begins: dt.date, weekday: int) -> dt.date:
     return begins + dt.timedelta((weekday - begins.weekday()) % 7)
-
-
-def _unused(head: Sequence[Cell], body: Sequence[Row], used: set[int]) -> list[str]:
-    """Headings of columns beside the weeks, under which something stands."""
-    return [
-        f"“{cell_text(head[n])}”"
-        for n in range(len(head))
-        if n not in used and any(cell_text(row[n]) for _, row in body)
-    ]
 
 
 def _remarks_told(sheet: Sheet, remarks: Mapping[int, str]) -> list[Problem]:

@@ -3,21 +3,20 @@
 import calendar
 import datetime as dt
 import re
-from collections.abc import Iterator, Sequence
+from collections.abc import Sequence
+from functools import partial
 from itertools import pairwise
 from typing import NamedTuple
 
-from nomarium.model.account import Account
 from nomarium.model.cell import Cell
-from nomarium.model.event import Event
 from nomarium.model.problem import Problem, column_letter, note
 from nomarium.model.wording import WEEKDAYS, counted, listed
 from nomarium.reading.cells.words import Lexicon, fold
 from nomarium.reading.layouts.codes import Code, are_figures, asked_codes, is_idle, key_in
 from nomarium.reading.layouts.drawn import (
     DrawnEntry,
+    after_remarks,
     date_part,
-    events_of,
     lines_of_cell,
     merged_from,
     several_times,
@@ -100,12 +99,7 @@ def _reading(top: Top, drawing: _Drawing) -> Reading:
         for code in options.codes if code.casefold() not in texts
     ]  # fmt: skip
 
-    def events(account: Account) -> Iterator[Event]:
-        account.ledger.read += len(drawing.others)
-        for number, row in drawing.others:
-            account.note_row(number, " ".join(filter(None, map(cell_text, row))))
-        yield from events_of(sheet, entries, options, account)
-
+    events = partial(after_remarks, sheet, entries, options, drawing.others)
     return Reading(sheet, "wall", events, (*sheet.notes, *notes), tuple(problems))
 
 

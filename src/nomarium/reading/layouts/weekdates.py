@@ -3,18 +3,23 @@
 from collections.abc import Iterator, Mapping, Sequence
 from functools import partial
 
-from nomarium.model.account import Account
 from nomarium.model.cell import Cell
-from nomarium.model.event import Event
 from nomarium.model.problem import Problem, note
 from nomarium.model.wording import WEEKDAYS
 from nomarium.reading.columns.lexicons import weekday_columns
-from nomarium.reading.layouts.drawn import DrawnEntry, date_part, entries_of_cell, events_of, merged_from
+from nomarium.reading.layouts.drawn import (
+    DrawnEntry,
+    after_remarks,
+    date_part,
+    entries_of_cell,
+    merged_from,
+    padded_rows,
+    unused_columns,
+)
 from nomarium.reading.layouts.headdates import Days, heads_dates, settled_dates
 from nomarium.reading.layouts.layout import NotRead, Reading, Top, not_read
 from nomarium.reading.layouts.narrowcells import in_whole_lines
-from nomarium.reading.layouts.rosteracross import unused_told
-from nomarium.sheets.sheet import Row, Sheet, cell_text, is_blank
+from nomarium.sheets.sheet import Row, Sheet, cell_text
 
 _OTHERS = 3
 """Columns beside the weekdays, at most: a week's number, remarks."""
@@ -24,7 +29,7 @@ def look(top: Top) -> Reading | NotRead:
     """Read a sheet as weeks with their dates, or say why it is none."""
     top = Top(in_whole_lines(top.sheet), top.options, top.is_whole)
     sheet, lexicon = top.sheet, top.of_weekdays
-    rows = [(number, row) for number, row in sheet.rows() if not is_blank(row)]
+    rows = padded_rows(sheet)
     head = next(
         (at for at, (_, row) in enumerate(rows) if len(weekday_columns(row, lexicon, _OTHERS)) > 1), None
     )
@@ -52,9 +57,14 @@ def look(top: Top) -> Reading | NotRead:
     told = [
         note("layout-planner", "Read as a planner: weekdays across, and the dates of each week under them.").at(sheet.place()),
         *headed.notes,
-        *unused_told(top, rows[head][0], _unused(rows[head], entered, weekdays)),
+        *unused_columns(sheet, rows[head][1], [row for row in body if row[0] not in dated], weekdays),
     ]  # fmt: skip
-    return Reading(sheet, "planner", partial(_events, top, entries, rows[: head + 1]), (*sheet.notes, *told))
+    return Reading(
+        sheet,
+        "planner",
+        partial(after_remarks, sheet, entries, top.options, rows[:head]),
+        (*sheet.notes, *told),
+    )
 
 
 def _is_of_dates(row: Sequence[Cell], weekdays: Mapping[int, int], top: Top) -> bool:
@@ -92,23 +102,3 @@ def _entries(
             last = area.last_column - sheet.first_column if area is not None else n
             ends = max(one.last for at, one in dated.items() if n <= at <= last)
             yield from entries_of_cell(sheet, number, n, text, date_part(dated[n].first, ends))
-
-
-def _unused(head: Row, entered: Sequence[Sequence[Cell]], weekdays: Mapping[int, int]) -> list[str]:
-    """Headings of columns beside the weekdays, under which something stands."""
-    return [
-        f"“{text}”"
-        for n, cell in enumerate(head[1])
-        if n not in weekdays
-        and (text := cell_text(cell))
-        and any(n < len(row) and cell_text(row[n]) for row in entered)
-    ]
-
-
-def _events(
-    top: Top, entries: Sequence[DrawnEntry | Problem], above: Sequence[Row], account: Account
-) -> Iterator[Event]:
-    account.ledger.read += len(above) - 1
-    for number, row in above[:-1]:
-        account.note_row(number, " ".join(filter(None, map(cell_text, row))))
-    yield from events_of(top.sheet, entries, top.options, account)
