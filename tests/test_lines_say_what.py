@@ -123,6 +123,17 @@ SAID: dict[str, tuple[str, list[str]]] = {
         "Sat 5 Dec 2026    HARBOUR XI   2.30pm\nSat 12 Dec 2026   free\nSat 19 Dec 2026   Oak Point   1.30pm",
         ["HARBOUR XI 2026-12-05T14:30/2026-12-05T15:30", "Oak Point 2026-12-19T13:30/2026-12-19T14:30"],
     ),
+    "from and until when belong to a title that has no time": (
+        "From 18 January 2027: the lift is out of order\nClosed until Fri 12 February 2027\nVanaf 1 maart 2027: nieuwe tijden\n"
+        "Half term from 15 to 19 February 2027",
+        ["Closed until Fri 12 February 2027 2027-02-12/2027-02-13", "From 18 January 2027: the lift is out of order 2027-01-18/2027-01-19",
+         "Half term 2027-02-15/2027-02-20", "Vanaf 1 maart 2027: nieuwe tijden 2027-03-01/2027-03-02"],
+    ),
+    "from and to what time of one day": (
+        "Sale from 12 January 2027, 10am to 4pm\nEntries until 13 January 2027, 5pm\nFrom 3pm on 14 January 2027: Tea\nMi 9.12. ab 13 Uhr Segeln",
+        ["Entries 2027-01-13T17:00/2027-01-13T18:00", "Sale 2027-01-12T10:00/2027-01-12T16:00", "Segeln 2026-12-09T13:00/2026-12-09T14:00",
+         "Tea 2027-01-14T15:00/2027-01-14T16:00"],
+    ),
 }  # fmt: skip
 
 
@@ -168,6 +179,12 @@ def test_a_line_that_counts_its_dates_is_no_single_event(line: str, tmp_path: Pa
         "Meeting 4, 16 February 2027",
         "Knots: Tuesdays 13, 20 January 2027",
         "Sail 2, 13, 14 February 2027",
+        "From 18 Jan 2027 the tea bar opens 10-12 (not Fri)",
+        "Swimming (from 18 January 2027) 9-10am",
+        "Late bus 5pm from Monday 18 January 2027",
+        "Ab 18. Januar 2027 ist bis 17 Uhr offen",
+        "18 January 2027 onwards: late bus at 5pm",
+        "The pool will be heated from 18 January 2027.",
     ],
 )
 def test_a_line_that_says_another_day_or_time_too_is_refused(line: str, tmp_path: Path) -> None:
@@ -185,6 +202,13 @@ def test_times_that_could_be_evenings_are_said_to_be_mornings(
     source.write_text(f"Date,Time,Event\n{rows}\n", "utf-8")
     said = nomarium("build", source, "-o", tmp_path / "o.ics").text
     assert ("Times such as “7.30” are in the morning" in said) is is_told
+
+
+@pytest.mark.parametrize("day", ["from 12 January 2027", "From Tuesday 12 January 2027"])
+def test_a_first_day_without_a_last_one_is_no_single_day(day: str, tmp_path: Path) -> None:
+    source = tmp_path / "list.csv"
+    source.write_text(f"Date,Time,What\n{day},6pm,Yoga\n13 January 2027,7pm,Board\n", "utf-8")
+    assert f"“{day}” says a first day, and no last one." in refused(source)
 
 
 def test_tables_one_below_the_other_in_a_text_give_each_line_once(tmp_path: Path) -> None:

@@ -195,6 +195,8 @@ def read_moment_text(text: str, role: Role, lexicon: Lexicon, counts_1904: bool 
     if text[:1] in "wWsS" and (week := _week_by_date(text, lexicon)) is not None:
         return week  # Week of 4 January
     whole = _days_and_times(text, lexicon)
+    if isinstance(whole, Moment) and whole.last is None and whole.end is None and _is_open(text):
+        return Refusal("date-open", f"“{text}” says a first day, and no last one.", _OPEN_REMEDY)
     if isinstance(whole, Refusal) and whole.why == "unlike" and times is not None:
         return times  # nothing in it is like a date: say that it is no time
     if isinstance(whole, Refusal) and role == "date":
@@ -202,6 +204,11 @@ def read_moment_text(text: str, role: Role, lexicon: Lexicon, counts_1904: bool 
         if isinstance(said, Times) and said.is_unknown:
             return of_times(said)
     return (_week(text, lexicon) or whole) if isinstance(whole, Refusal) else whole
+
+
+def _is_open(text: str) -> bool:
+    """Whether a date stands behind a word for *from*: it is the first day of some."""
+    return text[:1] in "fFdDvV" and re.match(_FROM, text) is not None
 
 
 def _with_dash(text: str) -> str:
@@ -292,6 +299,10 @@ def _says_cancelled(text: str) -> bool:
     return says_cancelled(text)
 
 
+_FROM = r"(?i)(?:from|desde|vanaf)\b"
+_OPEN_REMEDY = (
+    "Write the day alone where it is the only one, “12 January”; else both, “12 January – 26 March”."
+)
 _NO_TIME = r"[\s,;@|–—-]*\d{1,2}/\d{1,2}|[\s,;]*\d{1,2}\.(?:(?:0?[1-9]|1[0-2])\.)?"
 """What is a second day behind a first, `7/12, 9/12`, `12.12., 13.12.`, or counts what follows, `6.12., 2. Advent`, and is no time."""
 _NUMBERED_WEEK = r"(?i)(?:(?:week|wk|w|woche|kw|semaine|sem|semana)\.?\s*)?\d{1,2}\s*\((?P<days>[^()]*\d[^()]*[^\W\d_]{3}[^()]*|[^()]*[^\W\d_]{3}[^()]*\d[^()]*)\)"

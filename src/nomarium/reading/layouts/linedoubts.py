@@ -9,6 +9,7 @@ from nomarium.model.refusal import Refusal
 from nomarium.reading.cells.words import Lexicon, fold
 from nomarium.reading.layouts import linerefusals
 from nomarium.reading.layouts.linetimes import COMING, SAME_TIME, time_in
+from nomarium.reading.layouts.openends import goes_on
 from nomarium.reading.layouts.textlines import TextLine, is_named, without_plural
 from nomarium.reading.layouts.weekdaylines import names_week
 from nomarium.reading.rows.datewithin import LEADING_WORDS, date_within
@@ -177,6 +178,8 @@ def doubt_of(line: TextLine, lexicon: Lexicon) -> Refusal | None:
         return linerefusals.REPEATED
     if line.date and not (line.repeat or re.search(_RANGE, line.date)) and _LASTS_DAYS.search(line.rest):
         return _LASTING
+    if line.date and (open_end := goes_on(line, lexicon)) is not None:
+        return open_end
     rest = [fold(word).strip(".,;:()") for word in line.rest.split()]
     has_weekday, is_timed = any(word in lexicon.weekdays for word in rest), bool(line.time) or line.has_time
     if names_week(line.date) and (has_weekday or is_timed):

@@ -8,6 +8,7 @@ from typing import Final, Literal, NamedTuple
 from nomarium.reading.cells.placewords import is_place
 from nomarium.reading.cells.words import Lexicon
 from nomarium.reading.layouts.linetimes import OF_SCHOOL
+from nomarium.reading.layouts.openends import is_open_day
 from nomarium.reading.rows.datewithin import date_within, names_several, with_days_before
 
 _HELD: Final = (
@@ -127,6 +128,8 @@ def said_in(
             if _is_title(_bare(thing))
             else "doubtful"
         )
+    if is_open_day(before, date, after, lexicon):
+        return "doubtful"  # The lift will be out of order from 18 January
     turned = _with_subject_first(whole)
     match = _INVITED.match(turned) or _SUBJECT.match(turned)
     if (

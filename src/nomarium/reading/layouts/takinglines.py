@@ -26,6 +26,7 @@ from nomarium.reading.layouts.monthlines import (
     month_in,
     runs_on,
 )
+from nomarium.reading.layouts.openends import is_open
 from nomarium.reading.layouts.programmes import is_after_midnight
 from nomarium.reading.layouts.sentences import said_by_sentences, sentence_of_list
 from nomarium.reading.layouts.textlines import (
@@ -198,6 +199,12 @@ class Taking:
 
     def _take_dated(self, line: TextLine) -> None:
         """A line that says an event with its date, and may date those below it, too."""
+        if is_open(line, self.lexicon) and not (
+            line.time or line.has_time
+        ):  # its title says from when, and it dates no line below it
+            self.rows.append((line.number, EventRow(line.date, "", line.text.strip(" ."))))
+            self._date = ""
+            return
         self.rows.append(self._under_its_title(line, row_of(line, line.date, self.lexicon)))
         day = time_in(line.date)[1] if line.has_time else line.date
         self._date = "" if line.repeat or has_several_days(day) else day
