@@ -19,13 +19,14 @@ _BY_FORM = r"\s*\n\s*|\s*@\s*|\s*[()]\s*"
 """What parts a cell always: lines, brackets, @."""
 _BY_MARK = rf"{_BY_FORM}|\s*[,;|/]\s*|\s+[-–—]\s+"
 """What parts it only where what stands behind it is a room, a teacher or a group."""
-_ROOM = (
-    r"(?i)(?:rooms?|rm\.?|loft|shed|hall|slip|lab|gym|studio|library|field|court|pool|yard|workshop|theatre|chapel|quay|pier|salle|atelier|quai|gymnase|biblioth[eè]que|labo|hangar|cour|raum|saal|werkstatt|sala|aula|taller|gimnasio|biblioteca|patio|lokaal|zaal)\b.*|.*(?:halle|werkstatt|saal|zaal|lokaal)|.*\b(?:room|loft|shed|hall|slip|lab|gym|studio|library|field|court|pool|yard|workshop|theatre)(?: \w{1,3}|\d{1,3})?|"
-    r"[A-Z]{0,3}[- ]?\d{1,4}[A-Z]?|[A-Z]\d?[.-]\d{1,3}[A-Z]?"
-)
+_NAMED_ROOM = r"(?i)(?:rooms?|rm\.?|loft|shed|hall|slip|lab|gym|studio|library|field|court|pool|yard|workshop|theatre|chapel|quay|pier|salle|atelier|quai|gymnase|biblioth[eè]que|labo|hangar|cour|raum|saal|werkstatt|sala|aula|taller|gimnasio|biblioteca|patio|lokaal|zaal)\b.*|.*(?:halle|werkstatt|saal|zaal|lokaal)|.*\b(?:room|loft|shed|hall|slip|lab|gym|studio|library|field|court|pool|yard|workshop|theatre)(?: \w{1,3}|\d{1,3})?"
+"""Rooms by a word of their own; those by a letter and a number could be classes, `Rig 1`."""
+_ROOM = rf"{_NAMED_ROOM}|[A-Z]{{0,3}}[- ]?\d{{1,4}}[A-Z]?|[A-Z]\d?[.-]\d{{1,3}}[A-Z]?"
 _TEACHER = r"(?:(?i:mr|mrs|ms|mx|miss|dr|prof|sr|fr|m|mme|mlle|herr|frau|sir)\b\.?\s+\S.*|(?:[A-Z]\.\s?){1,2}[A-Z][\w'’-]+|[A-Z][\w'’-]+,? [A-Z]\.)"
 _NAME = r"[^\W\d_][\w'’-]+(?: [^\W\d_][\w'’-]*\.?){1,2}"
 """What a person may be called, and much else, too."""
+_MOSTLY = 0.8
+"""The share of texts that look like something, above which all of them are taken for it."""
 _INITIALS = r"[A-Z]{2,3}"
 """What a teacher is called behind a class; before one, it is a class."""
 _GROUP = r"(?i)(?:year|yr|grade|gr|form|class|group|set|squad|team|student|pupil|apprentices?|journeym[ae]n|div(?:ision)?)\.?\s*\w{1,3}|(?:[1-9]|1[0-3])[A-Z]{1,2}(?:/\w+)?"
@@ -141,10 +142,14 @@ class CellReader:
     def _shape(self, count: int, lists: Sequence[Sequence[str]]) -> tuple[Part, ...]:
         """What the parts of cells with so many parts are, position by position: what they look like, and of the others
         the first is the class."""
-        found: list[Part | None] = []
-        for at in range(len(lists[0])):
-            kind = self._kind([parts[at] for parts in lists])
-            found.append(None if kind in found else kind)
+        columns = [[parts[at] for parts in lists] for at in range(len(lists[0]))]
+        kinds = [self._kind(texts) for texts in columns]
+        rooms = [at for at, kind in enumerate(kinds) if kind == "room"]
+        named = [at for at in rooms if _share(columns[at], _NAMED_ROOM) > _MOSTLY]
+        if len(rooms) > 1:  # Rig 1 / Loft 1; of R1 / B12 the first is the class
+            kept = named[0] if len(named) == 1 else rooms[-1]
+            kinds = [None if at in rooms and at != kept else kind for at, kind in enumerate(kinds)]
+        found = [None if kind in kinds[:at] else kind for at, kind in enumerate(kinds)]
         if "class" not in found:
             at = found.index(None) if None in found else 0
             found[at] = "class"
@@ -169,7 +174,7 @@ class CellReader:
         if said and said.most_common(1)[0][1] * 2 > len(texts):
             return said.most_common(1)[0][0]
         for kind, pattern in _LIKE:
-            if _share(texts, pattern) > 0.8:
+            if _share(texts, pattern) > _MOSTLY:
                 return kind
         if _share(texts, _TEACHER) > 0 and _share(texts, f"{_TEACHER}|{_NAME}") == 1:
             return "teacher"  # some with a title or initials, the others with first and last names

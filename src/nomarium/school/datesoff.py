@@ -1,12 +1,13 @@
-"""A sheet whose name says that there is no school, and that holds nothing but dates: `INSET days`, `Closures`."""
+"""Days off on sheets of another form: one that holds nothing but dates, `INSET days`, or terms and holidays together."""
 
 import re
-from collections.abc import Iterator
+from collections.abc import Iterator, Mapping
 from functools import partial
 from typing import Final
 
 from nomarium.model.cell import Cell
 from nomarium.model.refusal import Refusal
+from nomarium.reading.cells.offwords import is_off
 from nomarium.reading.cells.repeats import read_day_list
 from nomarium.reading.cells.words import ENGLISH
 from nomarium.reading.columns.head import looks_like_date
@@ -50,3 +51,20 @@ def _listed(text: str) -> list[str | None]:
     if isinstance(days, Refusal) or len(days) != len(pieces) or not are_whole:
         return [None]
     return [*pieces]
+
+
+def rows_with(sheet: Sheet, columns: Mapping[str, int], are_off: bool) -> Sheet:
+    """The rows of a sheet of terms and holidays that are the one or the other, under its headings."""
+    named, dated = columns["name"], columns["first"]
+
+    def rows() -> Iterator[Row]:
+        listed = list(sheet.rows())
+        first = next(
+            n for n, (_, row) in enumerate(listed) if dated < len(row) and looks_like_date(row[dated])
+        )
+        for n, (number, row) in enumerate(listed):
+            is_head = n == first - 1 or (n < first and not are_off)
+            if is_head or (n >= first and named < len(row) and is_off(cell_text(row[named])) == are_off):
+                yield number, row
+
+    return sheet._replace(read_rows=rows)

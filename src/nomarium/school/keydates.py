@@ -1,5 +1,6 @@
 """Lists of a year's key dates, in which rows say when terms begin and end and when there is no school."""
 
+import datetime as dt
 import re
 from collections.abc import Iterator, Mapping, Sequence
 from typing import Final, NamedTuple
@@ -8,9 +9,10 @@ from nomarium.model.account import Account
 from nomarium.model.cell import Cell
 from nomarium.model.problem import Problem, note
 from nomarium.model.wording import counted, listed
-from nomarium.reading.cells.words import fold
+from nomarium.reading.cells.moments import Moment, read_moment
+from nomarium.reading.cells.offwords import is_off
+from nomarium.reading.cells.words import ENGLISH, fold
 from nomarium.reading.columns.head import looks_like_date
-from nomarium.school.offwords import is_off
 from nomarium.school.plancolumns import columns_of, without_remarks
 from nomarium.school.planheads import NOT_ASKED
 from nomarium.sheets.sheet import Row, Sheet, cell_text, is_blank
@@ -40,6 +42,8 @@ _OF_BELLS: Final = (
     r"(?:half|short|minimum|shortened|early) days?|noon|midday|collapsed)\b"
 )
 _SHOWN: Final = 4
+NAMELESS: Final = "Term"
+"""What the one stretch of classes is called that nothing names."""
 
 
 class KeyDates(NamedTuple):
@@ -84,7 +88,13 @@ def key_dates(sheet: Sheet, asked: Mapping[str, str] = NOT_ASKED) -> KeyDates | 
             terms.append(open_term._replace(last=one.first, said=f"“{open_term.said}” and “{one.name}”"))
             open_term = None
         elif re.search(_BEGINS, said) and not (is_off(one.name) and open_term is not None):
-            if open_term is not None and "resume" not in said:
+            if open_off is not None:  # School resumes
+                last = _day_before(one.first)
+                if last is None:
+                    return None
+                off.append(open_off._replace(last=last))
+                open_off = None
+            elif open_term is not None and "resume" not in said:
                 return None
             open_term = open_term or one._replace(name=_term_name(one.name, len(terms)), said=one.name)
         elif is_off(one.name) and open_off is not None and re.search(_OFF_ENDS, said):
@@ -102,6 +112,8 @@ def key_dates(sheet: Sheet, asked: Mapping[str, str] = NOT_ASKED) -> KeyDates | 
             others.append(one)
     if not terms or open_term is not None or open_off is not None:
         return None
+    if len(terms) == 1 and terms[0].name == f"{NAMELESS} 1":
+        terms = [terms[0]._replace(name=NAMELESS)]
     special = [one for one in others if _other_weekday(one.name)]
     others = [one for one in others if one not in special]
     problems = [_unheard(one, sheet) for one in others if re.search(_OF_BELLS, fold(one.name))]
@@ -141,7 +153,10 @@ def _unheard(one: _Stretch, sheet: Sheet) -> Problem:
 def _account(sheet: Sheet, dated: int, others: int) -> Account:
     """The account of every row of the sheet: what is dated is used, but for the others."""
     account = Account(f"{sheet.file}, {sheet.name}", is_plan=True)
-    ledger, rows = account.ledger, [row for _, row in sheet.rows()]
+    ledger, rows = (
+        account.ledger,
+        [row for number, row in sheet.rows() if number],
+    )  # a heading of ours has none
     ledger.read, ledger.blank = len(rows), sum(map(is_blank, rows))
     ledger.events = dated - others
     ledger.notes = ledger.read - ledger.blank - ledger.events
@@ -155,6 +170,15 @@ def _stretches(rows: Sequence[Row], columns: Mapping[str, int]) -> Iterator[_Str
             yield _Stretch(number, name, cells["first"], cells.get("last", ""))
 
 
+def _day_before(cell: Cell) -> dt.date | None:
+    """The day before the one on which school is held again; None where the cell leaves its day open."""
+    moment = read_moment(cell, "date", ENGLISH)
+    readings = moment.first.readings if isinstance(moment, Moment) and moment.first is not None else ()
+    days = {one.date() for one in readings if one.year is not None}
+    day = days.pop() if len(days) == 1 else None
+    return day - dt.timedelta(1) if day is not None else None
+
+
 def _term_name(text: str, before: int) -> str:
     """The name of the term that begins, `First day of Fall term`; by its number where the text has none."""
     text = re.sub(r"(?i)\b(?:back )?(?:after|from|following)\b.*", "", text)
@@ -162,7 +186,7 @@ def _term_name(text: str, before: int) -> str:
     return (
         bare
         if re.sub(r"(?i)\b(?:term|semester|trimester|quarter)\b", "", bare).strip()
-        else f"Term {before + 1}"
+        else f"{NAMELESS} {before + 1}"
     )
 
 

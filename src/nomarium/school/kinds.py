@@ -8,6 +8,7 @@ from typing import Final, NamedTuple
 
 from nomarium.model.cell import Cell
 from nomarium.reading.cells.moments import Moment, read_moment
+from nomarium.reading.cells.offwords import OFF_WORDS, is_off, is_term
 from nomarium.reading.cells.weekdaycodes import WeekdayCodes
 from nomarium.reading.cells.words import ENGLISH, fold
 from nomarium.reading.columns.head import looks_like_date
@@ -16,7 +17,6 @@ from nomarium.school.bellsheets import with_bells_in_rows
 from nomarium.school.classforms import classes_in_rows
 from nomarium.school.drawnlines import is_time
 from nomarium.school.look import Look, are_lettered_weeks, is_title, share, share_classes
-from nomarium.school.offwords import OFF_WORDS, is_off, is_term
 from nomarium.school.planheads import NOT_ASKED, heads_labels, plain
 from nomarium.school.plantables import table_name
 from nomarium.school.sidebyside import one_below_the_other
@@ -269,6 +269,8 @@ def _spans(look: Look) -> Kind | None:
     if any(share(look.cells(at, n), is_time) > 0.5 for n in range(look.width)):
         return None
     names = [cell_text(cell) for cell in look.cells(at, columns["name"])]
+    if len(names) * 2 < len(look.cells(at, columns["first"])):
+        return None  # a date a row, and now and then what is on
     are_terms = is_term(look.heading(at, columns["name"]))
     off = sum(map(is_off, names))
     terms = sum((are_terms or is_term(name)) and not is_off(name) for name in names)

@@ -7,8 +7,8 @@ from itertools import islice
 from typing import Final
 
 from nomarium.reading.cells.weekdaycodes import WeekdayCodes
-from nomarium.reading.cells.words import ENGLISH
-from nomarium.reading.columns.weekdaycolumn import days_and_time
+from nomarium.reading.cells.words import ENGLISH, fold
+from nomarium.reading.columns.weekdaycolumn import UNSETTLED, days_and_time
 from nomarium.school.planheads import field_of
 from nomarium.sheets.sheet import Row, Sheet, cell_text
 
@@ -34,10 +34,14 @@ def meetings_in_rows(sheet: Sheet) -> Sheet | None:
 
 
 def _are_meetings(texts: Sequence[str], is_of_times: bool) -> bool:
-    """Whether all cells are days with times, and some are several, or stand under a heading of times."""
-    pieces = [re.split(_PARTED, text) for text in texts]
+    """Whether all cells are days with times, but for those that are open, and some are several, or stand under a heading of times."""
+    pieces = [re.split(_PARTED, text) for text in texts if fold(text).strip(" .") not in UNSETTLED]
     said = [days_and_time(piece) for some in pieces for piece in some]
-    are_days = all(time for _, time in said) and WeekdayCodes([days for days, _ in said], ENGLISH).are_days
+    are_days = (
+        bool(said)
+        and all(time for _, time in said)
+        and WeekdayCodes([days for days, _ in said], ENGLISH).are_days
+    )
     return are_days and (is_of_times or any(len(some) > 1 for some in pieces))
 
 

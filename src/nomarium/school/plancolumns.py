@@ -5,12 +5,12 @@ from collections.abc import Callable, Iterator, Mapping, Sequence
 from typing import Final, TypeAlias
 
 from nomarium.model.cell import Cell
+from nomarium.reading.cells.offwords import is_off
 from nomarium.reading.cells.words import fold
 from nomarium.reading.columns.head import looks_like_date
 from nomarium.reading.columns.headings import in_full
 from nomarium.school.codes import weekday_of
 from nomarium.school.drawnlines import is_period, is_time
-from nomarium.school.offwords import is_off
 from nomarium.school.planheads import NOT_ASKED, REQUIRED, field_of, plain
 from nomarium.sheets.sheet import Row, cell_text
 

@@ -1,7 +1,7 @@
 """The sheets of a plan as its tables: which is which, several that add up, those that are left out."""
 
 import re
-from collections.abc import Iterator, Mapping, Sequence
+from collections.abc import Mapping, Sequence
 from itertools import islice
 from typing import NamedTuple
 
@@ -22,7 +22,7 @@ from nomarium.school.bellsheets import (
 )
 from nomarium.school.classforms import classes_in_rows
 from nomarium.school.datedbells import days_with_bells
-from nomarium.school.datesoff import dates_off
+from nomarium.school.datesoff import dates_off, rows_with
 from nomarium.school.daycolumns import days_in_rows
 from nomarium.school.drawnheads import days_named, week_of
 from nomarium.school.drawnweeks import drawn_week
@@ -30,14 +30,24 @@ from nomarium.school.headless import with_headings, with_periods
 from nomarium.school.keydates import WHY_KEY_DATES, KeyDates, key_dates
 from nomarium.school.kinds import Kind, kind_of
 from nomarium.school.labelcalendars import labelled_days
-from nomarium.school.offwords import is_off
 from nomarium.school.planheads import asked_headings, plain
 from nomarium.school.plantables import EXPLANATION, TITLES, Table, cut_table
 from nomarium.school.rotation import in_rows
+from nomarium.school.saidbeside import WHY_LINES, said_beside
 from nomarium.school.sidebyside import one_below_the_other
 from nomarium.school.starter import is_untouched
-from nomarium.school.tabledoubts import called, doubtful, passed_over, unread
-from nomarium.sheets.sheet import Row, Sheet, cell_text, is_blank
+from nomarium.school.tabledoubts import (
+    beyond,
+    called,
+    closes_school,
+    doubtful,
+    is_beyond,
+    left_out,
+    passed_over,
+    twice,
+    unread,
+)
+from nomarium.sheets.sheet import Sheet, cell_text, is_blank
 
 _ADD_UP = frozenset(("terms", "timetable", "daysoff", "specialdays", "names", "people", "enrolments"))
 """Tables of which there may be several sheets."""
@@ -85,8 +95,8 @@ def sheets_found(
         default = "timetable" if options.layout == "timetable" else ""
         kind = kind_of(sheet, options.tables, default, asked)
         sheet, kind = _with_labelled_days(sheet, kind, options, notes)
-        if kind.table in _OF_THE_YEAR and _is_beyond(sheet):
-            problems.append(_beyond(sheet, kind))
+        if kind.table in _OF_THE_YEAR and is_beyond(sheet):
+            problems.append(beyond(sheet, kind))
             continue
         dates = key_dates(sheet, asked) if _may_be_key_dates(kind) else None
         found.taken.append(Taken(sheet, kind if dates is None else Kind("terms", WHY_KEY_DATES)))
@@ -97,9 +107,9 @@ def sheets_found(
         elif kind.other:
             problems.append(doubtful(sheet, kind))
         elif kind.has_days_off:
-            _take(found, _rows_with(sheet, kind, are_off=False), kind, asked, problems, notes)
+            _take(found, rows_with(sheet, kind.columns, are_off=False), kind, asked, problems, notes)
             off = kind._replace(table="daysoff", why=f"{kind.why}: holidays are days off")
-            _take(found, _rows_with(sheet, kind, are_off=True), off, asked, problems, notes)
+            _take(found, rows_with(sheet, kind.columns, are_off=True), off, asked, problems, notes)
         elif kind.hint == "daysoff" and (off_days := dates_off(sheet)) is not None:
             _take(found, off_days, Kind("daysoff", "its name and nothing but dates"), asked, problems, notes)
         elif kind.hint and not all(is_blank(row) for _, row in sheet.rows()):
@@ -120,11 +130,31 @@ def sheets_found(
         _take_key_dates(found, dates, asked, problems, notes)
     for sheet, kind in _without_events(found, idle, notes):
         _take_idle(found, sheet, kind, asked, problems, notes)
+    _take_lines(found, options, problems, notes)
     _settle_divisions(found, notes)
     _take_terms(found, terms, asked, problems, notes)
     if untouched:
-        notes.append(_left_out(untouched, Place(sheets[0].file)))
+        notes.append(left_out(untouched, Place(sheets[0].file)))
     return found
+
+
+def _take_lines(
+    found: SheetsFound, options: ReadingOptions, problems: list[Problem], notes: list[Problem]
+) -> None:
+    """Take the days off that lines beside classes say, and the terms where nothing else does; the lines have their account
+    with the classes."""
+    asked = asked_headings(options.columns)
+    has_terms = "terms" in found.tables or options.repeats_from is not None
+    drawn = {sheet.name: sheet for _, sheet in found.grids}
+    listed = {one.sheet.name: one.sheet for one in found.taken if one.kind.table == "timetable"}
+    for sheet in {**listed, **drawn}.values():
+        said = said_beside(sheet, options, has_terms)
+        problems += said.problems
+        notes += said.notes
+        for table, rows in (("daysoff", said.days_off), ("terms", said.terms)):
+            if rows is not None:
+                _take(found, rows, Kind(table, WHY_LINES), asked, problems, notes)
+                found.accounts.pop()
 
 
 def _take_terms(
@@ -142,11 +172,6 @@ def _take_terms(
         message = "--terms is of no use: the plan has terms of its own."
         there = found.tables["terms"].sheet.place()
         problems.append(Problem("terms-idle", message, "Leave the option out.", there))
-
-
-def _left_out(tables: Sequence[str], place: Place) -> Problem:
-    message = f"Left out, for they hold the examples of the starter plan and nothing else: {listed(tables)}."
-    return note("example-left-out", message, "Write your own over them.").at(place)
 
 
 def _without_events(
@@ -192,6 +217,8 @@ def _take_idle(
     elif kind.why != "as asked" and days_in_rows(sheet, _labels(found)) is not None:
         classes = Kind("timetable", "classes with a column a label")
         _take(found, sheet, classes, asked, problems, notes)
+    elif (closed := closes_school(sheet, kind)) is not None:
+        problems.append(closed)
     else:
         passed_over(sheet, kind, notes)
 
@@ -208,9 +235,12 @@ def _dated_labels(found: SheetsFound, sheet: Sheet) -> dict[str, int]:
     dated = [row for _, row in islice(sheet.rows(), MOST_TABLE_ROWS) if any(map(looks_like_date, row))]
     named = [{n for n, cell in enumerate(row) if plain(cell_text(cell)) in labels} for row in dated]
     dates = [{n for n, cell in enumerate(row) if looks_like_date(cell) and cell_text(cell)} for row in dated]
-    if len(dated) < 2 or any(len(one) != 1 for one in (*named, *dates)) or len(set(map(tuple, named))) > 1:
-        return {}
-    return {"date": min(dates[0]), "label": min(named[0])} if dates[0] != named[0] else {}
+    told = [(day, label) for day, label in zip(dates, named, strict=True) if label]
+    if len(told) < 2 or len(told) * 2 < len(dated) or any(len(one) != 1 for one in dates):
+        return {}  # a day off has no label
+    day, label = told[0]
+    is_same = all(one == label and other == day for other, one in told)
+    return {"date": min(day), "label": min(label)} if is_same and len(label) == 1 and day != label else {}
 
 
 def _labels(found: SheetsFound) -> frozenset[str]:
@@ -279,23 +309,6 @@ def _take_key_dates(
     problems += dates.problems
 
 
-def _rows_with(sheet: Sheet, kind: Kind, are_off: bool) -> Sheet:
-    """The rows of a sheet of terms and holidays that are the one or the other, under its headings."""
-    named, dated = kind.columns["name"], kind.columns["first"]
-
-    def rows() -> Iterator[Row]:
-        listed = list(sheet.rows())
-        first = next(
-            n for n, (_, row) in enumerate(listed) if dated < len(row) and looks_like_date(row[dated])
-        )
-        for n, (number, row) in enumerate(listed):
-            is_head = n == first - 1 or (n < first and not are_off)
-            if is_head or (n >= first and named < len(row) and is_off(cell_text(row[named])) == are_off):
-                yield number, row
-
-    return sheet._replace(read_rows=rows)
-
-
 def _in_rows(found: SheetsFound, sheet: Sheet, name: str, notes: list[Problem]) -> Sheet:
     """A sheet with a row for each class, bell or block that stands in its columns or under its lines."""
     if name == "timetable" and (classes := classes_in_rows(sheet, _labels(found))) is not None:
@@ -330,11 +343,11 @@ def _take(
     table = _on_its_day(table) if name == "timetable" else table
     both = there and _both(name, there, table)
     if there is not None and both is None:
-        problems.append(_twice(name, there, sheet))
+        problems.append(twice(name, there, sheet))
         return
     problems += wrong
     notes += told
-    if kind.why not in ("its name", "as asked"):
+    if kind.why not in ("its name", "as asked", WHY_LINES):
         message = f"{called(sheet)} is taken for {TITLES[name]}: {kind.why}."
         remedy = f'If it is another: --table "{called(sheet)}=TABLE".'
         notes.append(note("table-found", message, remedy).at(sheet.place()))
@@ -370,18 +383,3 @@ def _both(name: str, one: Table, other: Table) -> Table | None:
     if name == "bells":
         return together(one, other)
     return one._replace(items=[*one.items, *other.items]) if name in _ADD_UP else None
-
-
-def _twice(name: str, there: Table, sheet: Sheet) -> Problem:
-    message = f"The plan has two sheets for {TITLES[name]}, “{called(there.sheet)}” and “{called(sheet)}”."
-    remedy = f'Put them into one, or leave one out: --table "{called(sheet)}=".'
-    return Problem("plan-table-twice", message, remedy, sheet.place())
-
-
-def _is_beyond(sheet: Sheet) -> bool:
-    return next(islice(sheet.rows(), MOST_TABLE_ROWS, None), None) is not None
-
-
-def _beyond(sheet: Sheet, kind: Kind) -> Problem:
-    message = f"{called(sheet)} has more than {MOST_TABLE_ROWS:,} rows, the most that {TITLES[kind.table]} may have."
-    return Problem("table-beyond", message, "Leave only the rows of the year.", sheet.place())

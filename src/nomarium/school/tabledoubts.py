@@ -1,12 +1,16 @@
 """What is said of sheets that could be two tables of a plan, that cannot be read, or that are none."""
 
+from collections.abc import Sequence
 from itertools import islice
 
-from nomarium.model.problem import Problem, note
+from nomarium.model.limits import MOST_TABLE_ROWS
+from nomarium.model.problem import Place, Problem, note
+from nomarium.model.wording import listed
+from nomarium.reading.cells.offwords import is_off
 from nomarium.reading.columns.head import looks_like_date
 from nomarium.school.kinds import Kind
 from nomarium.school.planheads import HEADINGS
-from nomarium.school.plantables import TITLES, near_table
+from nomarium.school.plantables import TITLES, Table, near_table
 from nomarium.sheets.sheet import Sheet, cell_text, is_blank
 
 _MEANS = {
@@ -14,6 +18,8 @@ _MEANS = {
     "events": "are events like any other",
 }  # fmt: skip
 """What the rows of tables mean that could be either."""
+_LONGEST_NAME = 40
+"""Longer texts are remarks, and no names of days."""
 
 
 def called(sheet: Sheet) -> str:
@@ -44,6 +50,27 @@ def unread(sheet: Sheet, kind: Kind) -> Problem:
     return Problem("table-unread", message, remedy, sheet.place())
 
 
+def closes_school(sheet: Sheet, kind: Kind) -> Problem | None:
+    """A problem where a sheet that is no part of a plan has a date beside the name of a day without school: classes would be held
+    on it."""
+    if kind.why == "as asked":
+        return None
+    for number, row in islice(sheet.rows(), MOST_TABLE_ROWS):
+        text = next((text for cell in row if _is_closed(text := cell_text(cell))), "")
+        if text and any(looks_like_date(cell) for cell in row if cell_text(cell) and cell_text(cell) != text):
+            message = f"“{text}” in {called(sheet)} seems to say that there is no school, and the sheet is no part of the plan."
+            remedy = (
+                f'To read it, give it the headings Name, First day and Last day, and say --table "{called(sheet)}=daysoff"; '
+                f'if all of it are events: --table "{called(sheet)}=events"; to leave it out: --table "{called(sheet)}=".'
+            )
+            return Problem("table-unread", message, remedy, sheet.place(number))
+    return None
+
+
+def _is_closed(text: str) -> bool:
+    return len(text) <= _LONGEST_NAME and any(map(str.isalpha, text)) and is_off(text)
+
+
 def passed_over(sheet: Sheet, kind: Kind, notes: list[Problem]) -> None:
     """Note that a sheet is no part of a plan; one that is blank says nothing."""
     if all(is_blank(row) for _, row in sheet.rows()):
@@ -56,3 +83,23 @@ def passed_over(sheet: Sheet, kind: Kind, notes: list[Problem]) -> None:
     message = f"The sheet “{called(sheet)}” is no part of a plan: it is passed over.{hint}"
     remedy = f'If it is: --table "{called(sheet)}=TABLE".'
     notes.append(note("plan-sheet-unused", message, remedy).at(sheet.place()))
+
+
+def left_out(tables: Sequence[str], place: Place) -> Problem:
+    message = f"Left out, for they hold the examples of the starter plan and nothing else: {listed(tables)}."
+    return note("example-left-out", message, "Write your own over them.").at(place)
+
+
+def twice(name: str, there: Table, sheet: Sheet) -> Problem:
+    message = f"The plan has two sheets for {TITLES[name]}, “{called(there.sheet)}” and “{called(sheet)}”."
+    remedy = f'Put them into one, or leave one out: --table "{called(sheet)}=".'
+    return Problem("plan-table-twice", message, remedy, sheet.place())
+
+
+def is_beyond(sheet: Sheet) -> bool:
+    return next(islice(sheet.rows(), MOST_TABLE_ROWS, None), None) is not None
+
+
+def beyond(sheet: Sheet, kind: Kind) -> Problem:
+    message = f"{called(sheet)} has more than {MOST_TABLE_ROWS:,} rows, the most that {TITLES[kind.table]} may have."
+    return Problem("table-beyond", message, "Leave only the rows of the year.", sheet.place())

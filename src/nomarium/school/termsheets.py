@@ -5,8 +5,9 @@ from collections.abc import Iterable, Sequence
 from typing import Final
 
 from nomarium.model.problem import Problem, note
+from nomarium.reading.cells.offwords import is_off
 from nomarium.reading.cells.words import fold
-from nomarium.school.offwords import is_off
+from nomarium.school.keydates import NAMELESS
 from nomarium.school.plantables import Item
 
 _SEASONS: Final = frozenset("autumn fall winter spring summer michaelmas lent hilary trinity".split())
@@ -25,7 +26,7 @@ def term_in(name: str, terms: Sequence[str]) -> str:
     """
     said = fold(name)
     keys = _seasons(said) | set(re.findall(_NUMBERED, said))
-    if not terms or not keys or is_off(name):
+    if not terms or [*terms] == [NAMELESS] or not keys or is_off(name):
         return ""
     named = [
         term

@@ -7,12 +7,11 @@ from nomarium.model.refusal import Refusal
 from nomarium.model.wording import WEEKDAYS, listed
 from nomarium.reading.cells.weekdaycodes import WeekdayCodes
 from nomarium.reading.options import ReadingOptions
+from nomarium.school.keydates import NAMELESS
 from nomarium.school.plantables import Item
 from nomarium.school.settings import Settings
 from nomarium.school.yeartables import Dates, Term
 
-_TERM = "Term"
-"""What the one stretch of classes is called that no table names."""
 _FIRST, _LAST = "2026-09-07", "2026-12-18"
 
 
@@ -25,7 +24,7 @@ def term_of_classes(
         return None
     first, last = options.repeats_from, options.repeats_until
     if first is not None and last is not None:
-        return Term(_TERM, first, last, "", items[0])
+        return Term(NAMELESS, first, last, "", items[0])
     spans = (
         [(dates.read(item, "first"), dates.read(item, "last")) for item in items] if dates.decisions else []
     )
@@ -35,7 +34,7 @@ def term_of_classes(
         begin, end = min(a for a, _ in known), max(b for _, b in known)
         message = f"Classes are taught from {begin} to {end}: the first and the last day of their rows."
         notes.append(note("terms-of-classes", message).at(items[0].place("first")))
-        return Term(_TERM, begin, end, "", items[0])
+        return Term(NAMELESS, begin, end, "", items[0])
     message = "The plan has classes, and nothing says from when to when they are taught."
     remedy = f"Say so: --from {_FIRST} --until {_LAST}, or --terms FILE"
     remedy += (

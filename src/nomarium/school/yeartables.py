@@ -10,13 +10,13 @@ from nomarium.model.problem import Problem, note
 from nomarium.model.refusal import Refusal
 from nomarium.model.wording import meant
 from nomarium.reading.cells.moments import read_moment
+from nomarium.reading.cells.offwords import is_off
 from nomarium.reading.columns.decisions import Decisions, resolve_day
 from nomarium.reading.layouts.codes import is_idle
 from nomarium.reading.layouts.drawn import decide_days
 from nomarium.reading.options import ReadingOptions
 from nomarium.reckoning.daysoff import DaysOff
 from nomarium.school.codes import weekday_of
-from nomarium.school.offwords import is_off
 from nomarium.school.planheads import plain
 from nomarium.school.plantables import Item, Table
 from nomarium.sheets.sheet import cell_text

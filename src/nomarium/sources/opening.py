@@ -103,7 +103,7 @@ class Sources:
     def listing(self, reading: Reading, options: ReadingOptions) -> ListSource:
         """A list as a source, its dates moved to another first day when that was asked for."""
         if options.day_one is None or reading.layout != "events":
-            return ListSource(reading, options.closed if reading.is_weekly else frozenset())
+            return ListSource(reading, options.closed | reading.closed if reading.is_weekly else frozenset())
         from nomarium.sources.moved import Move, has_own_dates, move_of
 
         move = move_of(reading, options.day_one) if has_own_dates(reading) else None

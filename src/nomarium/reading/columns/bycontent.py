@@ -132,6 +132,7 @@ class _Filling:
             return  # classes that repeat are what happens, whatever words stand beside them
         texts = _possible_titles(self._columns, self._contents, "class" in self._taken)
         texts = [c for c in texts if not self._about(c).are_counted] or texts
+        texts = [c for c in texts if re.search(_OF_NUMBERS, normal(c.heading)) is None] or texts
         if len(texts) == 1:
             self._take(texts[0], "summary", "the only column of words")
         elif texts and all(is_placeholder(c.heading) for c in texts):
@@ -145,6 +146,8 @@ class _Filling:
                 )
 
 
+_OF_NUMBERS = r"(?:^|\s)(?:no|nos|nr|num|number|ref|reference|id|code|nummer|kennung|numéro)$"
+"""How headings end of what counts or names rows for their keepers, `Change no.`: such a column is no title beside another one."""
 _PLACE_AND_DATE = 2
 """Columns of a table that says where and when, and nothing else."""
 LIMITS = (

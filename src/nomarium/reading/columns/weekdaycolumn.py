@@ -19,7 +19,8 @@ from nomarium.reading.columns.headings import match_heading
 from nomarium.reading.options import ReadingOptions
 from nomarium.sheets.sheet import Row, Sheet, cell_text, is_blank
 
-_UNSETTLED = frozenset(("tba", "tbc", "tbd", "arr", "arranged", "by arrangement", "-", "–", "online", "n/a"))
+UNSETTLED = frozenset(("tba", "tbc", "tbd", "arr", "arranged", "by arrangement", "-", "–", "online", "n/a"))
+"""What stands where nothing says yet when a class meets, folded."""
 _TIME = "Time"
 """The heading of a column of times that stood beside weekdays."""
 _DAY_FIELDS = ("day", "date", "repeat", "when")
@@ -139,7 +140,7 @@ def _in_one_column(
     for at, heading in enumerate(head.headings):
         texts = {number: text for number, row in rows if at < len(row) and (text := cell_text(row[at]))}
         said = {
-            n: days_and_time(text) for n, text in texts.items() if fold(text).strip(" .") not in _UNSETTLED
+            n: days_and_time(text) for n, text in texts.items() if fold(text).strip(" .") not in UNSETTLED
         }
         halves: dict[int, Half] = {}
         timed = _times_beside(head, rows) if any(without_half(days)[1] for days, _ in said.values()) else ()

@@ -20,7 +20,7 @@ from nomarium.reading.columns.dateparts import DateParts, find_date_parts
 from nomarium.reading.columns.decisions import Decisions, told
 from nomarium.reading.columns.evidence import decide
 from nomarium.reading.columns.head import TableHead, find_head
-from nomarium.reading.columns.headings import match_heading, normal
+from nomarium.reading.columns.headings import match_heading
 from nomarium.reading.columns.headingzones import zones_in_headings
 from nomarium.reading.columns.lexicons import lexicon_for
 from nomarium.reading.columns.runningmonths import RunningMonths, find_running_months
@@ -29,11 +29,13 @@ from nomarium.reading.columns.table import TableReading, data_rows, fill_down_co
 from nomarium.reading.columns.timesinwords import times_in_words
 from nomarium.reading.columns.titles import half_titles, title_columns, unknown_in_title
 from nomarium.reading.columns.unheard import begun_column, unheard
+from nomarium.reading.layouts.classlists import is_of_classes
 from nomarium.reading.layouts.layout import NotRead, Reading, Top, not_read
 from nomarium.reading.layouts.notlists import misfit, missing_field, rotating_posts, without_rows
 from nomarium.reading.layouts.sessiontimes import with_session_times
 from nomarium.reading.layouts.titlecells import with_cells_apart
 from nomarium.reading.options import ReadingOptions
+from nomarium.reading.rows.datedtitles import dated_titles
 from nomarium.reading.rows.yearly import is_yearly
 from nomarium.sheets.sheet import TOP_ROWS, Row, RowsAgain, Sheet, cell_text, in_one_line, is_blank
 
@@ -67,23 +69,8 @@ def list_in(top: Top, sheet: Sheet, seen: Lexicon | None = None) -> Reading | No
 
     return Reading(
         sheet, "events", partial(read_events, table), table.notes, table.problems,
-        _may_repeat(table), table.is_whole, table, is_of_classes=_names_sections(table),
+        _may_repeat(table), table.is_whole, table, is_of_classes=is_of_classes(table),
     )  # fmt: skip
-
-
-_SECTIONS = frozenset(("section", "section no", "section number", "sect", "sec"))
-_COURSES = frozenset(
-    "course|course no|course number|course code|course name|subject|class|class code|catalog number|crse".split(
-        "|"
-    )
-)
-
-
-def _names_sections(table: TableReading) -> bool:
-    """Whether rows are the sections of courses, `BOAT101` and `02`, on weekdays: together they name a class, as a timetable says it."""
-    called = {normal(column.heading) for column in table.columns}
-    is_class = any(c.field == "class" and normal(c.heading) in _SECTIONS for c in table.columns)
-    return is_class and bool(called & _COURSES) and any(c.field in ("repeat", "day") for c in table.columns)
 
 
 _MAY_BE_RANGE = r"[–—]|\s-\s|\bto\b|\d-\d"
@@ -234,6 +221,7 @@ def _problems_of(
         *overridden_twice(sheet, columns, options),
         *unknown_in_title(sheet, head.headings, columns, options.title),
         *half_titles(sheet, columns, rows, options),
+        *([] if options.title else dated_titles(sheet, columns, sample, lexicon)),
         *zones_in_headings(sheet, columns, options),
         *unheard(sheet, columns, sample, lexicon, in_titles, _says_how_long(options), options.keep_extra),
     ]

@@ -80,6 +80,8 @@ class Reading(NamedTuple):
     """The columns and decisions, when it is an event list."""
     is_weekly: bool = False
     """Whether its rows have weekdays and no dates: they repeat in the weeks that are taught."""
+    closed: frozenset[int] = frozenset()
+    """Days (ordinals) on which these are not held, as lines beside them say."""
     is_of_classes: bool = False
     """Whether rows are classes as a timetable could say them and a list cannot: held in some weeks or terms only, or sections of courses."""
 

@@ -18,9 +18,11 @@ from nomarium.reading.layouts.slots import time_of
 from nomarium.reading.rows.when import NOTHING, Part
 from nomarium.sheets.sheet import Row, cell_text, is_blank
 
+_BEFORE_TIME = r"(?i),\s*(?:at\s+|@\s*)?(?=\d{1,2}(?:[:.]\d\d)?\s?[ap]\.?m|\d{1,2}:\d\d|noon\b)"
+"""What parts a day from its time, `20th, 2pm`, and no two days."""
 _PIECE = (
-    r"(?:(?P<weekday>[^\W\d_]+)\.?\s+)?(?P<first>\d{1,2})(?:st|nd|rd|th|er|\.)?(?:[\s-]+(?P<month>[^\W\d_]{3,})\.?)?"
-    r"(?:\s*[-–]\s*(?P<last>\d{1,2})(?:st|nd|rd|th|er|\.)?)?(?:\s*[@(,]?\s*(?P<time>\d[\d:.]*\s?(?:[ap]m|h)|\d{1,2}[:.]\d\d)\)?)?"
+    r"(?:(?P<weekday>[^\W\d_]+)\.?\s+)?(?P<first>\d{1,2})(?:st|nd|rd|th|er|\.)?(?:[\s-]+(?P<month>(?!noon|midday)[^\W\d_]{3,})\.?)?"
+    r"(?:\s*[-–]\s*(?P<last>\d{1,2})(?:st|nd|rd|th|er|\.)?)?(?:\s*(?:[@(,]|\s(?:at|from)\s)?\s*(?P<time>(?:\d[\d:.]*\s?(?:[ap]m)?\s?[-–]\s?)?(?:\d[\d:.]*\s?(?:[ap]m|h)|\d{1,2}[:.]\d\d|noon|midday))\)?)?"
 )
 
 
@@ -104,7 +106,7 @@ def _pieces(text: str, lexicon: Lexicon) -> list[re.Match[str]]:
     """The days that a cell lists; none when something else stands in it."""
     found = [
         re.fullmatch(_PIECE, piece.strip())
-        for piece in re.split(r"[,;&+/\n]|\band\b|\bet\b|\bund\b", text)
+        for piece in re.split(r"[,;&+/\n]|\band\b|\bet\b|\bund\b", re.sub(_BEFORE_TIME, " ", text))
         if piece.strip()
     ]
     matches = [match for match in found if match is not None]

@@ -7,7 +7,8 @@ from itertools import pairwise
 from typing import Final
 
 from nomarium.reading.cells.times import Clock, Times, read_times
-from nomarium.reading.layouts.textlines import TextLine, has_several_days, is_sentence
+from nomarium.reading.layouts.textlines import TextLine, is_sentence
+from nomarium.reading.rows.opendays import has_several_days
 from nomarium.sheets.sheet import Row
 
 _HALF: Final = 12 * 3600

@@ -8,8 +8,8 @@ from typing import Final, Literal, NamedTuple
 from nomarium.reading.cells.placewords import is_place
 from nomarium.reading.cells.words import Lexicon
 from nomarium.reading.layouts.linetimes import OF_SCHOOL
-from nomarium.reading.layouts.openends import is_open_day
 from nomarium.reading.rows.datewithin import date_within, names_several, with_days_before
+from nomarium.reading.rows.opendays import is_open_day
 
 _HELD: Final = (
     r"(?:will (?:again |also |now )?(?:be held|take place|be|happen|begin|start|open|run|meet|return)|(?:is|are) (?:to be )?held|takes? place|"

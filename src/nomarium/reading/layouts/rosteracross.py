@@ -7,8 +7,9 @@ from itertools import pairwise
 from nomarium.model.cell import Cell
 from nomarium.model.problem import Problem, note
 from nomarium.model.wording import MONTHS, listed
+from nomarium.reading.cells.offwords import is_off, is_term
 from nomarium.reading.cells.weeks import is_numbered_week
-from nomarium.reading.cells.words import fold
+from nomarium.reading.cells.words import Lexicon, fold
 from nomarium.reading.columns.head import looks_like_date
 from nomarium.reading.columns.headings import match_exactly
 from nomarium.reading.layouts.codes import are_figures, is_code, session_of
@@ -74,7 +75,9 @@ def across(top: Top) -> Drawing | None:
     labels = {slot.label for slot in slots}
     if are_figures([slot.cell for slot in slots]) or _are_dates(slots):
         return None
-    if not problems and (len(slots) < 2 or not any(labels) or _are_no_names(labels, rows[heads[0]][1])):
+    if not problems and (
+        len(slots) < 2 or not any(labels) or _are_no_names(labels, rows[heads[0]][1], top.lexicon)
+    ):
         return None
     told = [*settled, *unused_told(top, rows[heads[0]][0], unused)]
     kind = "dates across, a row for each name or post"
@@ -97,10 +100,12 @@ def with_dates(top: Top, drawing: Drawing) -> Sheet:
     return top.sheet._replace(read_rows=rows, dates_above=True)
 
 
-def _are_no_names(labels: set[str], head: Sequence[Cell]) -> bool:
+def _are_no_names(labels: set[str], head: Sequence[Cell], lexicon: Lexicon) -> bool:
     """Whether labels are numbers of periods, or the headings of a list that lies on its side."""
     if all(label.isdigit() for label in labels if label):
         return True
+    if sum(fold(label).strip(" .") in lexicon.weekdays for label in labels) * 2 > len(labels):
+        return True  # weekdays down, under days across
     texts = [text for text in (*labels, cell_text(head[0])) if text]
     named = [match_exactly(text) if len(text) > 1 else None for text in texts]  # A is a group, and no “à”
     return sum(match is not None for match in named) * 2 > len(named) > 1
@@ -110,6 +115,10 @@ def _date_columns(top: Top, row: Sequence[Cell]) -> list[int]:
     """The columns of a row that are headed by dates, or by numbers of days; none when it is no such row."""
     filled = [n for n, cell in enumerate(row) if cell_text(cell)]
     dated = [n for n in filled if n and heads_dates([row[n]], top.lexicon)]
+    if len(dated) == len(filled) - 1 == 2 and (
+        is_off(corner := cell_text(row[filled[0]])) or is_term(corner)
+    ):
+        return []  # Half term | 15 Feb | 19 Feb: a first and a last day
     if len(dated) >= 2 and (len(dated) * 2 >= len(filled) or filled[-len(dated) :] == dated):
         return dated
     if top.options.day_one is not None:

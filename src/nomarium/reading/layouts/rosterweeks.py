@@ -62,8 +62,8 @@ def weeks_across(top: Top) -> Drawing | None:
         headed = headed_by_weeks(top, number, head, block.weeks, rows[:first])
         body = rows[block.head + 1 + bool(block.parts) : end]
         weekdays = _weekdays(body, block.at, top.lexicon)
-        begin = next(iter(weekdays.values())).day
-        if not all(begins_week(days.first, begin) for days in headed.days.values()):
+        begin = next((one.day for one in weekdays.values()), None)
+        if begin is None or not all(begins_week(days.first, begin) for days in headed.days.values()):
             return None
         problems += headed.problems
         told |= dict.fromkeys(headed.notes)

@@ -13,8 +13,9 @@ from nomarium.reading.columns.head import looks_like_date
 from nomarium.reading.columns.headings import match_exactly, match_heading
 from nomarium.reading.layouts.eventlist import list_in
 from nomarium.reading.layouts.layout import NotRead, Reading, Top, not_read
-from nomarium.reading.rows.datewithin import date_within, names_several
+from nomarium.reading.rows.datewithin import DateWithin, date_within, names_several
 from nomarium.reading.rows.lone import keeps_books
+from nomarium.reading.rows.opendays import is_open_day
 from nomarium.sheets.sheet import Row, Sheet, cell_text, is_blank
 
 
@@ -125,11 +126,17 @@ def _begin_with_times(rows: Sequence[Sequence[Cell]]) -> bool:
     return len(secs) == len(rows) > 1 and are_beside and all(a < b for a, b in pairwise(secs))
 
 
+def _is_of_paper(text: str) -> bool:
+    """Whether a title says when the table itself was made; `Date: 7 September` does not."""
+    return keeps_books(re.sub(_LABEL, "", text))
+
+
 def _names_a_day(text: str) -> bool:
-    text = re.sub(r"(?i)^(?:date|datum|day|jour)\s*:", "", text)
+    text = re.sub(_LABEL, "", text)
     return not keeps_books(text) and not set(re.findall(r"[^\W\d]+", fold(text))) & _EDGES
 
 
+_LABEL = r"(?i)^(?:date|datum|day|jour)\s*:"
 _EDGES = frozenset(
     "from starting starts start begins beginning until till by before after since week term commencing ends ending deadline "
     "ab bis seit a partir jusqu desde hasta vanaf tot dal fino".split()
@@ -163,10 +170,16 @@ def _date_of(cell: Cell, lexicon: Lexicon) -> Cell:
     """The date that a title is, or that it names among other words (`Round 3 – Saturday 5 September`); else nothing."""
     if looks_like_date(cell, lexicon):
         return cell
-    within = date_within(cell, lexicon) if isinstance(cell, str) else None
+    within = date_within(cell, lexicon) if isinstance(cell, str) and not _is_of_paper(cell) else None
     if within is None or within.moment.last is not None or names_several(within, lexicon):
         return ""
-    return within.text
+    return "" if _is_open(within, lexicon) else within.text
+
+
+def _is_open(within: DateWithin, lexicon: Lexicon) -> bool:
+    """Whether a title says a day from which, or until which, something is: `Timetable valid from 4 January`."""
+    before, _, behind = within.rest.partition("\0")
+    return is_open_day(before, within.text, behind, lexicon)
 
 
 def _is_dated(row: Sequence[Cell], title_at: int, width: int) -> bool:

@@ -31,10 +31,10 @@ from nomarium.reading.layouts.programmes import is_after_midnight
 from nomarium.reading.layouts.sentences import said_by_sentences, sentence_of_list
 from nomarium.reading.layouts.textlines import (
     TextLine,
-    has_several_days,
     is_sentence,
 )
 from nomarium.reading.layouts.weekdaylines import begins_with_weekday, is_of_week, names_week, on_weekday
+from nomarium.reading.rows.opendays import has_several_days
 from nomarium.sheets.sheet import Row
 
 _DAY_AND_SIGN: Final = re.compile(

@@ -123,19 +123,6 @@ class TextLine(NamedTuple):
     """Blanks before it."""
 
 
-def has_several_days(date: str) -> bool:
-    """Whether a date, as it is written, is a range or a list of days.
-
-    >>> has_several_days("2026-11-09"), has_several_days("9–11 November"), has_several_days("9, 10 and 12 November")
-    (False, True, True)
-    """
-    whole = re.sub(r"\d+-\d+-\d+", "0", date)
-    return (
-        re.search(r"\d.*(?:[-–—]|\b(?:to|until|till|au|al|bis|tot|til|do|a)\b|[,&]|\band\b).*\d", whole)
-        is not None
-    )
-
-
 def is_like_a_date(text: str, lexicon: Lexicon) -> bool:
     """Whether a number stands beside the name of a month, or one such as `14th` behind a weekday."""
     if keeps_books(text):

@@ -8,6 +8,7 @@ from nomarium.model.cell import Cell
 from nomarium.model.problem import note
 from nomarium.model.refusal import Refusal
 from nomarium.reading.cells.moments import read_moment
+from nomarium.reading.cells.offwords import is_off
 from nomarium.reading.cells.words import Lexicon, fold
 from nomarium.reading.columns.fitting import dates_within, left_readings
 from nomarium.reading.columns.head import looks_like_date
@@ -20,6 +21,8 @@ from nomarium.sheets.sheet import Row, Sheet, cell_text
 _DAY = dt.timedelta(days=1)
 _WEEK_OF = r"(?i)(?:\s*(?:dates?|datum|from|starting|commencing|starts?|begins?|du|vom|ab)\b|.*?\b(?:week(?: (?:beginning|commencing|starting|of|from))?|w ?[/.]? ?[cb]|semaine du|woche (?:vom|ab)|semana del|week van)\b)[\s:.–-]*(?P<date>.*\d.*)"
 
+_FROM_THEN_ON = r"(?i)\s*(?:from|starts|begins|ab)\b"
+"""What leads to the first day of many weeks, and not of one."""
 _NUMBER_OF_WEEK = r"^\d{1,2}\s*[(:,–-]\s*(?=.*\d.*[ ./-])(.*?)\)?$"
 """The number of a week before its date: `Week 1 (7/12/26)`, `Week 1: 7 Dec`."""
 
@@ -131,6 +134,9 @@ def week_of(row: Sequence[Cell], weekday: int, lexicon: Lexicon, options: Readin
     moment = read_moment(cell, "date", lexicon)
     if isinstance(moment, Refusal) or moment.first is None:
         return None
+    text = cell_text(filled[0])
+    if is_off(text) or (moment.last is None and re.match(_FROM_THEN_ON, text)):
+        return None  # Half term w/c 15 February; from 8 February
     readings, _ = left_readings(moment.first, weekday, options.school_year)
     asked = [one for one in readings if one.order in ("", options.date_order)] or list(readings)
     days = {day for one in asked if (day := one.date()) is not None}

@@ -1,7 +1,7 @@
 """Lists whose rows say a weekday and no date: each is a weekly event of the weeks that the person names."""
 
 import re
-from collections.abc import Callable, Iterator, Sequence
+from collections.abc import Callable, Iterator, Mapping, Sequence
 from typing import Final, NamedTuple
 
 from nomarium.model.account import Account
@@ -15,6 +15,7 @@ from nomarium.reading.columns.headings import match_heading
 from nomarium.reading.columns.weekdaycolumn import Weekly, weekdays_in
 from nomarium.reading.layouts.eventlist import list_in
 from nomarium.reading.layouts.layout import NotRead, Reading, Top, not_read
+from nomarium.reading.layouts.weeklylines import weekly_lines
 from nomarium.reading.options import ReadingOptions
 from nomarium.sheets.sheet import Row, Sheet, cell_text
 
@@ -41,6 +42,8 @@ def look(top: Top) -> Reading | NotRead:
     if head is None or weekly is None:
         message = f"{sheet.title} has no column of weekdays."
         return not_read(sheet, "no-weekdays", "it has no weekdays", "date-column-missing", message)
+    lines = weekly_lines(sheet, head.first_row, options)
+    options, weekly = lines.options, _without(weekly, lines.passed)
     if options.repeats_from is None or options.repeats_until is None:
         return without_weeks(sheet, options)
     heading = weekly.heading(head)
@@ -48,17 +51,14 @@ def look(top: Top) -> Reading | NotRead:
 
     def rows() -> Iterator[Row]:
         for number, row in sheet.rows():
-            if number not in weekly.unsettled and number not in weekly.unread:
+            if number not in weekly.unsettled and number not in {*weekly.unread, *lines.passed}:
                 yield number, weekly.row(number, row, head)
 
-    days = f"from {options.repeats_from} to {options.repeats_until}"
-    message = f"The weekdays of “{heading}” repeat every week {days}{options.weeks_of}."
-    told = note("weekly", message).at(sheet.place(None, weekly.at, heading))
-    notes = [told]
-    if weekly.filled:
-        message = f"A weekday written once holds for the rows below it ({counted(weekly.filled, 'row')})."
-        notes.append(note("weekday-once", message).at(sheet.place(None, weekly.at, heading)))
-    dated = sheet._replace(read_rows=rows, notes=(*sheet.notes, *notes))
+    notes = _told(weekly, heading, options)
+    place = sheet.place(None, weekly.at, heading)
+    dated = sheet._replace(
+        read_rows=rows, notes=(*sheet.notes, *(one.at(place) for one in notes), *lines.notes)
+    )
     reading = list_in(
         Top(
             dated,
@@ -79,15 +79,54 @@ def look(top: Top) -> Reading | NotRead:
     ]
     reading = reading._replace(is_weekly=True, table=reading.table._replace(columns=tuple(of_days)))
     unheard = _unheard_weeks(sheet, head.first_row, of_days)
-    problems = (*weekly.problems, *(one.problem for one in unheard), *reading.problems)
+    problems = (
+        *lines.problems,
+        *_untimed_periods(sheet, of_days, options),
+        *weekly.problems,
+        *(one.problem for one in unheard),
+        *reading.problems,
+    )
     has_some = any(one.of_weeks or options.weeks_of for one in unheard)
-    reading = reading._replace(problems=problems, is_of_classes=has_some)
-    return _with_unsettled(_with_unread(reading, weekly, head.headings), weekly)
+    reading = reading._replace(problems=problems, is_of_classes=has_some, closed=lines.closed)
+    reading = _with_unsettled(_with_unread(reading, weekly, head.headings), weekly)
+    return _with_passed(reading, lines.passed)
+
+
+def _without(weekly: Weekly, passed: Mapping[int, str]) -> Weekly:
+    """The weekdays without the lines that are no rows."""
+    unread = {number: one for number, one in weekly.unread.items() if number not in passed}
+    unsettled = {number: text for number, text in weekly.unsettled.items() if number not in passed}
+    return weekly._replace(unread=unread, unsettled=unsettled)
+
+
+def _told(weekly: Weekly, heading: str, options: ReadingOptions) -> list[Problem]:
+    days = f"from {options.repeats_from} to {options.repeats_until}"
+    message = f"The weekdays of “{heading}” repeat every week {days}{options.weeks_of}."
+    found = [note("weekly", message)]
+    if weekly.filled:
+        message = f"A weekday written once holds for the rows below it ({counted(weekly.filled, 'row')})."
+        found.append(note("weekday-once", message))
+    return found
 
 
 def _counts_weeks(headings: Sequence[str]) -> bool:
     """Whether a table is a programme in weeks and days: its weekdays come once."""
     return any((match := match_heading(one)) is not None and match.field == "week" for one in headings if one)
+
+
+def _untimed_periods(sheet: Sheet, columns: Sequence[Column], options: ReadingOptions) -> list[Problem]:
+    """A problem where rows are held in periods, and nothing says when these are."""
+    fields = {c.field: c for c in columns if c.filled}
+    period = fields.get("period")
+    given = {*fields, *options.defaults, *options.overrides}
+    if period is None or period.how == "asked" or given & {"time", "start", "when", "all-day", "duration"}:
+        return []
+    message = f"“{period.heading}” says in which period a row is held, and nothing says when the periods are."
+    remedy = (
+        "Give a table of them with the columns Period, Start and End as a second source, with --as plan; "
+        f'to hold each row all day: --column "{period.heading}=description".'
+    )
+    return [Problem("periods-untimed", message, remedy, sheet.place(None, period.at, period.heading))]
 
 
 def _unheard_weeks(sheet: Sheet, first_row: int, columns: Sequence[Column]) -> list[_Unheard]:
@@ -154,6 +193,17 @@ def _with_unsettled(reading: Reading, weekly: Weekly) -> Reading:
     message = f"Left out, for nothing says on which day they are: {shown}."
     told = note("days-unsettled", message).at(reading.sheet.place(first, weekly.at))
     return _and_then(reading._replace(notes=(*reading.notes, told)), pass_over)
+
+
+def _with_passed(reading: Reading, passed: Mapping[int, str]) -> Reading:
+    """The reading with the lines that say when nothing is held, and are no events."""
+
+    def pass_over(account: Account) -> None:
+        for number, text in passed.items():
+            account.ledger.read += 1
+            account.note_row(number, text)
+
+    return _and_then(reading, pass_over) if passed else reading
 
 
 def _and_then(reading: Reading, account_for: Callable[[Account], None]) -> Reading:

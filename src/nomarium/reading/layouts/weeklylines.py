@@ -1,0 +1,58 @@
+"""What lines above, below and among weekly rows say of the weeks in which these are held."""
+
+import datetime as dt
+from collections.abc import Mapping, Sequence
+from typing import NamedTuple
+
+from nomarium.model.problem import Problem, note
+from nomarium.model.wording import listed
+from nomarium.reading.options import ReadingOptions
+from nomarium.reading.rows.offlines import SaidLine, gaps_between, lines_beside
+from nomarium.sheets.sheet import Sheet
+
+
+class WeeklyLines(NamedTuple):
+    """The lines beside weekly rows, heard."""
+
+    options: ReadingOptions
+    """With the weeks that lines say, where nothing else does."""
+    closed: frozenset[int]
+    """Days (ordinals) on which nothing is held."""
+    passed: Mapping[int, str]
+    """The lines among the rows, which are none."""
+    notes: tuple[Problem, ...]
+    problems: tuple[Problem, ...]
+
+
+def weekly_lines(sheet: Sheet, first_row: int, options: ReadingOptions) -> WeeklyLines:
+    """What the lines of a sheet say whose rows begin with `first_row`."""
+    lines = lines_beside(sheet, options)
+    held = [span for line in lines for span in line.held]
+    days = [day for span in held for day in (span.first, span.last) if isinstance(day, dt.date)]
+    spans = [*((one.first, one.last) for line in lines for one in line.off), *gaps_between(held)]
+    closed = frozenset(
+        ordinal
+        for first, last in spans
+        if isinstance(first, dt.date) and isinstance(last, dt.date)
+        for ordinal in range(first.toordinal(), last.toordinal() + 1)
+    )
+    notes = list[Problem]()
+    if days and options.repeats_from is None and options.repeats_until is None:
+        options = options._replace(repeats_from=min(days), repeats_until=max(days))
+        message = f"The weeks are those that {_quoted([line for line in lines if line.held])} says."
+        notes.append(
+            note("line-term", message, "If they are others: --from DATE --until DATE.").at(sheet.place())
+        )
+    if closed:
+        said = [line for line in lines if line.off or len(line.held) > 1] or lines
+        message = f"Nothing is held on the days that {_quoted(said)} takes out."
+        notes.append(
+            note("line-off", message, "If something is, take the line out.").at(sheet.place(said[0].number))
+        )
+    passed = {line.number: line.text for line in lines if line.number >= first_row}
+    problems = tuple(line.unread(sheet) for line in lines if line.is_unread)
+    return WeeklyLines(options, closed, passed, tuple(notes), problems)
+
+
+def _quoted(lines: Sequence[SaidLine]) -> str:
+    return listed([f"“{line.text}”" for line in lines])

@@ -1,0 +1,201 @@
+"""Lines above and below weekdays that say when there is no school, or when it is held: `No classes 15–19 February`."""
+
+import datetime as dt
+import re
+from collections.abc import Iterator
+from itertools import islice, pairwise
+from typing import Final, Literal, NamedTuple
+
+from nomarium.model.limits import MOST_TABLE_ROWS
+from nomarium.model.problem import Problem
+from nomarium.reading.cells.dates import Day
+from nomarium.reading.cells.offwords import is_off, is_term
+from nomarium.reading.cells.words import ENGLISH, fold
+from nomarium.reading.columns.head import looks_like_date
+from nomarium.reading.options import ReadingOptions
+from nomarium.reading.rows.datewithin import DateWithin, date_within, names_several
+from nomarium.reading.rows.lone import keeps_books
+from nomarium.reading.rows.opendays import is_open_day
+from nomarium.sheets.sheet import Sheet, cell_text
+
+_NOT_HELD: Final = r"\b(?:no|not|without|except|excluding|kein\w*|pas de|sin|geen)\s+(?:\w+\s+){0,2}(?:classes|class|lessons?|school|teaching|timetable|sessions?|meetings?|unterricht|cours|clases?|les(?:sen)?|held|on)\b|\bsuspended\b|\bcancelled\b"
+_HELD: Final = r"\b(?:timetable|schedule|classes|lessons|teaching|valid|stundenplan|horario|emploi du temps|lesrooster)\b"
+_AND: Final = r"(?i)\b(?:and|et|und|y|en)\b"
+_EDGES: Final = " ,;:.()–—-"
+_MONTHS: Final = (
+    "January February March April May June July August September October November December".split()
+)
+_WEEK: Final = r"(?i)\b(?:w\s?/\s?[bc]|wc|wb|week\s+(?:of|beginning|commencing|starting))\W*$"
+_MOST_CELLS: Final = 3
+_LEAP_YEAR: Final = 2000
+_LEAST_TERM: Final = 21
+"""Days of a stretch from which on it may be that in which a timetable holds."""
+
+
+class Span(NamedTuple):
+    """A first and a last day, as dates; as texts where nothing says their year."""
+
+    name: str
+    first: dt.date | str
+    last: dt.date | str
+
+
+class SaidLine(NamedTuple):
+    """A line that says when there is no school, or when there is."""
+
+    number: int
+    text: str
+    off: tuple[Span, ...]
+    held: tuple[Span, ...]
+    is_unread: bool
+    """Whether it says days without school that cannot be read for sure."""
+
+    def unread(self, sheet: Sheet) -> Problem:
+        message = f"“{self.text}” seems to say when there is no school, and its days cannot be read for sure."
+        remedy = "Write it like “No classes: 15–19 February 2027”, or list the days with --days-off FILE and take the line out."
+        return Problem("line-off", message, remedy, sheet.place(self.number), self.text)
+
+
+def lines_beside(sheet: Sheet, options: ReadingOptions) -> list[SaidLine]:
+    """What the rows of a sheet that hold one text say of when school is held."""
+    lines = list(_lines(sheet))
+    years = _Years({int(year) for _, text in lines for year in re.findall(r"\b20\d\d\b", text)}, options)
+    found = []
+    for number, text in lines:
+        dated = list(_dates_of(text))
+        off = [None if one.is_open else _span(one, years) for one in dated if one.kind == "off"]
+        held = [
+            span for one in dated if one.kind == "term" and (span := _span(one, years)) and _is_term(span)
+        ]
+        closed = tuple(span for span in off if span is not None)
+        if off or held:
+            found.append(SaidLine(number, text, closed, tuple(held), len(closed) < len(off)))
+    return found
+
+
+def gaps_between(spans: list[Span]) -> list[tuple[dt.date, dt.date]]:
+    """The first and the last day of each gap between stretches whose years are known."""
+    ends = sorted(
+        (one.first, one.last)
+        for one in spans
+        if isinstance(one.first, dt.date) and isinstance(one.last, dt.date)
+    )
+    day = dt.timedelta(1)
+    return [(last + day, first - day) for (_, last), (first, _) in pairwise(ends) if last + day < first]
+
+
+class _Dated(NamedTuple):
+    name: str
+    kind: Literal["off", "term", ""]
+    date: DateWithin
+    is_open: bool
+    is_week: bool
+
+
+class _Years(NamedTuple):
+    """What says the year of a date that has none."""
+
+    written: set[int]
+    """The years in the lines beside the week."""
+    options: ReadingOptions
+
+    def of(self, month: int, day: int) -> int | None:
+        if len(self.written) == 1:
+            return next(iter(self.written))
+        first, last = self.options.repeats_from, self.options.repeats_until
+        if first is None or last is None:
+            return None
+        fits = [
+            year
+            for year in range(first.year, last.year + 1)
+            if (first.month, first.day) <= (month, day) or year > first.year
+        ]
+        return fits[0] if fits else None
+
+
+def _lines(sheet: Sheet) -> Iterator[tuple[int, str]]:
+    """The rows that hold one text alone, with figures in it; or a text and beside it one or two dates, `Half term | 15 Feb | 19 Feb`."""
+    for number, row in islice(sheet.rows(), MOST_TABLE_ROWS):
+        filled = [cell for cell in row if cell_text(cell)]
+        text = " – ".join(cell_text(cell) for cell in filled[1:])
+        text = " ".join(f"{cell_text(filled[0])}{': ' if text else ''}{text}".split()) if filled else ""
+        is_line = len(filled) == 1 or (len(filled) <= _MOST_CELLS and all(map(looks_like_date, filled[1:])))
+        if is_line and any(map(str.isdigit, text)) and not keeps_books(text):
+            yield number, text
+
+
+def _dates_of(text: str) -> Iterator[_Dated]:
+    """Each date of a line, with the words before it that say what is then; a line that begins with a date has them behind it.
+    A date without words has those of the one before."""
+    parts = _parted(text)
+    begins = bool(parts) and not any(map(str.isalpha, parts[0][0]))
+    name = ""
+    kind: Literal["off", "term", ""] = ""
+    for before, found, behind in parts:
+        words = behind if begins else before
+        if any(map(str.isalpha, re.sub(_AND, "", words))):
+            name, kind = _tidy(words), _kind(words)
+        is_open = names_several(found, ENGLISH) or is_open_day(before, found.text, behind, ENGLISH)
+        yield _Dated(
+            name,
+            kind,
+            found,
+            is_open,
+            "week-span" in found.moment.notes or re.search(_WEEK, before) is not None,
+        )
+
+
+def _kind(words: str) -> Literal["off", "term", ""]:
+    if is_off(words) or re.search(_NOT_HELD, fold(words)):
+        return "off"
+    return "term" if is_term(words) or re.search(_HELD, fold(words)) else ""
+
+
+def _parted(text: str) -> list[tuple[str, DateWithin, str]]:
+    """The dates of a text in their order, each with what stands before it and behind it, as far as the next ones."""
+    found = date_within(f"{text} ·", ENGLISH)
+    if found is None:
+        return []
+    before, _, behind = found.rest.removesuffix("·").partition("\0")
+    left, right = _parted(before), _parted(behind)
+    lead = left[-1][2] if left else before
+    tail = right[0][0] if right else behind
+    return [*left, (lead, found, tail), *right]
+
+
+def _span(one: _Dated, years: _Years) -> Span | None:
+    """The stretch of a date; None where the order of its figures is open."""
+    first = _day(one.date.moment.first, years)
+    last = _day(one.date.moment.last, years) if one.date.moment.last is not None else first
+    if one.is_week and isinstance(first, dt.date) and last == first:
+        last = first + dt.timedelta(6)
+    elif one.is_week:
+        return None
+    return Span(one.name, first, last) if first and last else None
+
+
+def _is_term(span: Span) -> bool:
+    return (
+        isinstance(span.first, dt.date)
+        and isinstance(span.last, dt.date)
+        and (span.last - span.first).days >= _LEAST_TERM
+    )
+
+
+def _day(day: Day | None, years: _Years) -> dt.date | str:
+    """The date, or its text where its year is open; nothing where it is open which figure is the month."""
+    readings = day.readings if day is not None else ()
+    if len({(one.month, one.day) for one in readings}) != 1:
+        return ""
+    one = readings[0]
+    date = one.date(years.of(one.month, one.day) or _LEAP_YEAR)
+    has_year = one.year or years.of(one.month, one.day)
+    return (date or "") if has_year else f"{one.day} {_MONTHS[one.month - 1]}"
+
+
+def _tidy(words: str) -> str:
+    """The name in the words around a date, `Spring term` of `Timetable – Spring term (`."""
+    pieces = [piece for piece in re.split(r"\s[–—-]\s|[:;]", words) if is_off(piece) or is_term(piece)]
+    bare = (pieces[-1] if pieces else words).strip(_EDGES)
+    bare = re.sub(r"(?i)\s*\b(?:on|from|for|between|is|are|the|of|will be|during)\s*$", "", bare)
+    return re.sub(r"(?i)^(?:and|&)\s+", "", bare.strip(_EDGES))

@@ -1,0 +1,54 @@
+"""What lines above and below a drawn week say of its year, as tables of a plan."""
+
+from functools import partial
+from typing import Final, NamedTuple
+
+from nomarium.model.problem import Problem, note
+from nomarium.reading.options import ReadingOptions
+from nomarium.reading.rows.offlines import Span, gaps_between, lines_beside
+from nomarium.sheets.sheet import Row, Sheet
+
+WHY_LINES: Final = "lines beside a timetable"
+_ELSE: Final = "If it is no day off, take the line out of the sheet."
+_OTHER_TERMS: Final = "If they are held at other times: --from DATE --until DATE."
+
+
+class SaidBeside(NamedTuple):
+    """What the lines beside a drawn week say."""
+
+    days_off: Sheet | None
+    terms: Sheet | None
+    """Those of a plan that has none."""
+    notes: list[Problem]
+    problems: list[Problem]
+
+
+def said_beside(sheet: Sheet, options: ReadingOptions, has_terms: bool) -> SaidBeside:
+    """The days off and the terms that lines beside a drawn week say; a problem for each line that says when there is no
+    school and cannot be read. Between stretches of one plan that `has_terms` of another kind, `--from` and `--until`, say, there is no
+    school either."""
+    off, terms, spans = list[Row](), list[Row](), list[Span]()
+    notes, problems = list[Problem](), list[Problem]()
+    for line in lines_beside(sheet, options):
+        if line.is_unread:
+            problems.append(line.unread(sheet))
+        if line.off:
+            off += [(line.number, [*one]) for one in line.off]
+            message = f"“{line.text}” stands beside the timetable: no classes are held on days that it names as such."
+            notes.append(note("line-off", message, _ELSE).at(sheet.place(line.number)))
+        terms += [(line.number, [*one]) for one in line.held]
+        spans += line.held
+        for one in line.held if not has_terms else ():
+            message = f"Classes are held from {one.first} to {one.last}, as “{line.text}” beside the timetable says."
+            notes.append(note("line-term", message, _OTHER_TERMS).at(sheet.place(line.number)))
+    gaps = gaps_between(spans) if options.repeats_from is not None else []
+    for first, last in gaps:
+        off.append((terms[0][0], ["Break", first, last]))
+        message = f"No classes are held from {first} to {last}, between the terms that lines beside the timetable say."
+        notes.append(note("line-off", message).at(sheet.place(terms[0][0])))
+    return SaidBeside(_as_sheet(sheet, off), None if has_terms else _as_sheet(sheet, terms), notes, problems)
+
+
+def _as_sheet(sheet: Sheet, rows: list[Row]) -> Sheet | None:
+    listed: list[Row] = [(0, ["Name", "First day", "Last day"]), *rows]
+    return sheet._replace(read_rows=partial(iter, listed), merged=(), first_column=0) if rows else None
