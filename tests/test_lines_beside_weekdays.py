@@ -160,3 +160,11 @@ def test_a_month_matrix_may_say_weekdays_and_times(tmp_path: Path) -> None:
         "AGM 2027-01-09T12:00/2027-01-09T13:00", "AGM 2027-02-08T19:00/2027-02-08T20:00", "AGM 2027-02-15T20:00/2027-02-15T21:00",
         "Quiz 2027-01-04T17:00/2027-01-04T18:00", "Quiz 2027-02-05T19:00/2027-02-05T21:00",
     ]  # fmt: skip
+
+
+def test_a_remark_beside_a_dated_cycle_that_changes_the_bells_is_asked_about(tmp_path: Path) -> None:
+    days = [["Date", "Label", "Note"], ["2027-02-08", "Keel", ""], ["2027-02-09", "Rib", "Early closing"]]
+    classes = [["Class", "Label", "Period"], ["Knots", "Keel", "1"], ["Tar", "Rib", "1"]]
+    source = plan_book(tmp_path, {"Classes": classes, "Bells": [["Period", "Start", "End"], ["1", "8:30", "9:20"]], "Days": days})  # fmt: skip
+    assert "on which dates the bells or the timetable change" in refused(source)
+    assert len(built(source, "--column", "Note=")) == 2

@@ -134,6 +134,35 @@ SAID: dict[str, tuple[str, list[str]]] = {
         ["Entries 2027-01-13T17:00/2027-01-13T18:00", "Sale 2027-01-12T10:00/2027-01-12T16:00", "Segeln 2026-12-09T13:00/2026-12-09T14:00",
          "Tea 2027-01-14T15:00/2027-01-14T16:00"],
     ),
+    "dates with their year behind a comma over times": (
+        "Thursday, January 14, 2027\n  8:30 AM - 9:00 AM   Coffee\n  9:00 AM             Hulls (Loft 1) / Tar (Shed 2)\nFriday, January 15\n  9:00 AM             Tour",
+        ["Coffee 2027-01-14T08:30/2027-01-14T09:00", "Hulls (Loft 1) / Tar (Shed 2) 2027-01-14T09:00/2027-01-14T10:00", "Tour 2027-01-15T09:00/2027-01-15T10:00"],
+    ),
+    "what is numbered or counted is no time": (
+        "Mon 11 January 2027: Practical, groups 1-3\nTue 12 January 2027: Lofts 1-3 closed\nWed 13 January 2027: 3-5 helpers needed\n"
+        "Thu 14 January 2027: Levels 1-3 exam, 9-11\nFri 15 January 2027: Work on the boats 10-3",
+        ["3-5 helpers needed 2027-01-13/2027-01-14", "Levels 1-3 exam 2027-01-14T09:00/2027-01-14T11:00", "Lofts 1-3 closed 2027-01-12/2027-01-13",
+         "Practical, groups 1-3 2027-01-11/2027-01-12", "Work on the boats 2027-01-15T10:00/2027-01-15T15:00"],
+    ),
+    "months and days in columns": (
+        "Diary 2027\n\nJAN   9   Seed order closes\n     23   AGM, Sail loft, 2pm\nFEB   6   Potato day 10-12\n     20   Pruning workshop",
+        ["AGM 2027-01-23T14:00/2027-01-23T15:00 @ Sail loft", "Potato day 2027-02-06T10:00/2027-02-06T12:00", "Pruning workshop 2027-02-20/2027-02-21",
+         "Seed order closes 2027-01-09/2027-01-10"],
+    ),
+    "days in a column under a title with their month": (
+        "What's on in January 2027\n\n4      Office reopens\n5-8    Enrolment week\n19/26  Rope class, 6pm",
+        ["Enrolment week 2027-01-05/2027-01-09", "Office reopens 2027-01-04/2027-01-05", "Rope class 2027-01-19T18:00/2027-01-19T19:00", "Rope class 2027-01-26T18:00/2027-01-26T19:00"],
+    ),
+    "days with their own month and year under a month": (
+        "January 2027\n\n4 Office\n5-8 January 2027: Enrolment week", ["Enrolment week 2027-01-05/2027-01-09", "Office 2027-01-04/2027-01-05"],
+    ),
+    "a journey in labels": (
+        "Bus trip to the quay\nDate: Saturday 16 January 2027\nDepart: 8:15 am from the yard gate\nReturn: approx. 6 pm",
+        ["Bus trip to the quay 2027-01-16T08:15/2027-01-16T18:00"],
+    ),
+    "an appointment in lines": (
+        "Wed, Dec 9, 2026\n2:15 PM - 2:45 PM\nSlip survey with Finch\nLocation: Slip 4", ["Slip survey with Finch 2026-12-09T14:15/2026-12-09T14:45 @ Slip 4"],
+    ),
 }  # fmt: skip
 
 
@@ -185,6 +214,10 @@ def test_a_line_that_counts_its_dates_is_no_single_event(line: str, tmp_path: Pa
         "Ab 18. Januar 2027 ist bis 17 Uhr offen",
         "18 January 2027 onwards: late bus at 5pm",
         "The pool will be heated from 18 January 2027.",
+        "w/c Mon 5 April 2027: Tues–Fri only",
+        "Not 18 February 2027",
+        "Tue 19 January 2027 7.30pm Loft 2",
+        "Tue 19 January 2027, 2:15 PM (Atlantic)",
     ],
 )
 def test_a_line_that_says_another_day_or_time_too_is_refused(line: str, tmp_path: Path) -> None:

@@ -10,7 +10,7 @@ from nomarium.model.cell import Cell
 from nomarium.model.problem import Problem, note
 from nomarium.model.wording import counted, listed
 from nomarium.reading.cells.moments import Moment, read_moment
-from nomarium.reading.cells.offwords import is_off
+from nomarium.reading.cells.offwords import changes_bells, is_off
 from nomarium.reading.cells.words import ENGLISH, fold
 from nomarium.reading.columns.head import looks_like_date
 from nomarium.school.plancolumns import columns_of, without_remarks
@@ -37,10 +37,6 @@ _FOLLOWS: Final = (
 )
 _HAS_CLASSES: Final = r"\b(?P<day>(?:mon|tues|wednes|thurs|fri|satur|sun)day)(?:'?s)?\s+(?:classes|lessons|timetable|schedule)\s+(?:meet|held|are|will|on|today|instead|timetable)\b"
 """`Monday classes meet on Tuesday`."""
-_OF_BELLS: Final = (
-    r"\b(?:timetable|schedule|bells?|dismissal|early (?:closing|finish|release|close|departure)|late (?:start|opening|arrival)|"
-    r"(?:half|short|minimum|shortened|early) days?|noon|midday|collapsed)\b"
-)
 _SHOWN: Final = 4
 NAMELESS: Final = "Term"
 """What the one stretch of classes is called that nothing names."""
@@ -116,7 +112,7 @@ def key_dates(sheet: Sheet, asked: Mapping[str, str] = NOT_ASKED) -> KeyDates | 
         terms = [terms[0]._replace(name=NAMELESS)]
     special = [one for one in others if _other_weekday(one.name)]
     others = [one for one in others if one not in special]
-    problems = [_unheard(one, sheet) for one in others if re.search(_OF_BELLS, fold(one.name))]
+    problems = [_unheard(one, sheet) for one in others if changes_bells(one.name)]
     idle = [one.name for one in others]
     notes = [_passed_over(idle, sheet)] if idle else []
     account = _account(sheet, len(stretches), len(idle))

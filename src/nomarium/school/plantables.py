@@ -9,7 +9,7 @@ from nomarium.model.account import Account
 from nomarium.model.cell import Cell
 from nomarium.model.problem import Place, Problem, note
 from nomarium.model.wording import listed, nearest
-from nomarium.reading.cells.offwords import is_off, is_term
+from nomarium.reading.cells.offwords import changes_bells, is_off, is_term
 from nomarium.reading.cells.words import ENGLISH, fold
 from nomarium.reading.columns.contents import Contents
 from nomarium.reading.columns.head import looks_like_date
@@ -161,7 +161,7 @@ def cut_table(
         if twin is not None and _differ(rows[at + 1 :], twin, column):
             unheard.append(_twice(sheet, rows[at][0], column, heading))
         elif plain(heading) not in asked and _is_unheard(name, heading, column, rows[at + 1 :]):
-            unheard.append(_unheard(sheet, rows[at][0], column, heading, name))
+            unheard.append(_unheard(sheet, rows[at][0], column, heading, name, rows[at + 1 :]))
         else:
             notes.append(_ignored_note(sheet, rows[at][0], column, heading, name))
     remarks = _cut_rows(table, rows, at)
@@ -264,14 +264,15 @@ def _is_unheard(name: str, heading: str, column: int, rows: Sequence[Row]) -> bo
         return _says_when(heading, column, rows)
     cells = [row[column] for _, row in rows if column < len(row) and cell_text(row[column])]
     if name == "cycle":
-        return bool(cells) and all(_ORDER.fullmatch(cell_text(cell)) for cell in cells)
+        texts = list(map(cell_text, cells))
+        return bool(cells) and (all(map(_ORDER.fullmatch, texts)) or any(map(changes_bells, texts)))
     are_when = sum(looks_like_date(cell) or is_time(cell) for cell in cells)
     return (
         name in _OF_THE_YEAR and bool(cells) and are_when >= 0.8 * len(cells) and not is_bookkeeping(heading)
     )
 
 
-def _unheard(sheet: Sheet, row: int, column: int, heading: str, name: str) -> Problem:
+def _unheard(sheet: Sheet, row: int, column: int, heading: str, name: str, rows: Sequence[Row]) -> Problem:
     remedy = f'To leave it out: --column "{heading}=".'
     if name == "timetable":
         message = f"The column “{heading}” says on which dates classes are held, and a timetable has no use for it: they would be held on all."
@@ -282,6 +283,9 @@ def _unheard(sheet: Sheet, row: int, column: int, heading: str, name: str) -> Pr
         if fold(heading).strip(" .") in ENGLISH.weekdays:
             message = f"The column “{heading}” says which classes are held on that day, and they would be held on all days."
             remedy = "Give each class a row for each of its days, with a column Day, and beside it what the cell says (Room, Teacher, Period)."
+    elif name == "cycle" and any(changes_bells(cell_text(r[column])) for _, r in rows if column < len(r)):
+        message = f"The column “{heading}” seems to say on which dates the bells or the timetable change, and how is not read."
+        remedy = f"Say it in a table Special days (Date, Bells, Label); {remedy[0].lower()}{remedy[1:]}"
     elif name == "cycle":
         message = f"The column “{heading}” seems to hold the order of each day's blocks, and Cycle has no use for it: every day would have the same order."
         remedy = f"Put it into a table Rotation (Label, Period, Block), a row for each period of each day; {remedy[0].lower()}{remedy[1:]}"

@@ -10,6 +10,10 @@ OFF_WORDS: Final = (
     r"half[- ]?term|thanksgiving|christmas|easter|remembrance|labou?r day|victoria day|new year|good friday|heritage day|march break|reading week|conges?|ferie|vacances|ferien|feiertage?|feriados?|festivos?|vacaciones|puentes?)\b"
 )
 _TERM_WORDS: Final = r"\b(?:terms?|semesters?|trimesters?|trimestres?|quarters?|half[- ]?year|halbjahr|semestre|autumn|fall|winter|spring|summer|michaelmas|lent|hilary|trinity)\b"
+_OF_BELLS: Final = (
+    r"\b(?:timetable|schedule|bells?|dismissal|early (?:closing|finish|release|close|departure)|late (?:start|opening|arrival)|"
+    r"(?:half|short|minimum|shortened|early) days?|noon|midday|collapsed)\b"
+)
 
 
 def is_off(name: str) -> bool:
@@ -23,3 +27,8 @@ def is_off(name: str) -> bool:
 def is_term(name: str) -> bool:
     """Whether a name is that of a term, or of the holidays after one."""
     return re.search(_TERM_WORDS, fold(name)) is not None
+
+
+def changes_bells(name: str) -> bool:
+    """Whether what is on changes the bells or the timetable of its date: `Early closing`, `Half day`."""
+    return re.search(_OF_BELLS, fold(name)) is not None

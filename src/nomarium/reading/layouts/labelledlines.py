@@ -20,8 +20,8 @@ _MORE_DAYS: Final = r"^\W*(?:&|and\b|\+)|(?:&|\band|\+)\W*$|\b\d{1,2}(?:st|nd|rd
 _LABEL: Final = re.compile(r"^(?P<label>[^\W\d][\w &/]{1,20}?)\s*(?:[:：]|\?:?)\s*(?P<value>\S.*)$")
 _MEANS: Final[Mapping[str, str]] = MappingProxyType({
     **dict.fromkeys(("when", "date", "day", "dates", "quand", "wann", "datum", "cuando", "fecha", "wanneer", "data", "quando"), "date"),
-    **dict.fromkeys(("from", "start", "starts", "begins", "von", "de", "du"), "from"),
-    **dict.fromkeys(("to", "until", "end", "ends", "till", "bis", "au"), "to"),
+    **dict.fromkeys(("from", "start", "starts", "begins", "depart", "departs", "departure", "leave", "leaves", "leaving", "von", "de", "du", "abfahrt", "salida"), "from"),
+    **dict.fromkeys(("to", "until", "end", "ends", "till", "finish", "finishes", "return", "returns", "back", "bis", "au", "ruckkehr", "retour", "vuelta"), "to"),
     **dict.fromkeys(("time", "times", "what time", "at what time", "at", "heure", "à quelle heure", "um wie viel uhr", "uhrzeit", "hora", "zeit", "tijd", "ora", "godzina", "tid", "hours"), "time"),
     **dict.fromkeys(("duration", "length", "lasts", "dauer", "duree", "duracion", "duur", "durata", "duracao"), "length"),
     **dict.fromkeys(("where", "place", "venue", "location", "room", "lieu", "ou", "wo", "ort", "lugar", "donde", "locatie", "plaats", "waar", "luogo", "dove", "local", "onde", "miejsce", "plats"), "place"),
@@ -132,6 +132,12 @@ def labelled(lines: Sequence[TextLine], lexicon: Lexicon, least: int = _LEAST) -
             return None  # an event of its own
         else:
             loose.append(line.text)
+    for field in ("from", "to"):
+        value = said.get(field, "")
+        time, rest = time_in(value) if not reads_as_time(value) and "date" in said else ("", "")
+        if time:  # Depart: 8:15 am from the yard gate
+            said[field] = time
+            loose += [rest.strip(" ,;")] if rest.strip(" ,;") else []
     if "from" in said and "to" in said and "date" not in said:
         said["date"] = f"{said['from']} - {said['to']}"
     elif "from" in said and reads_as_time(said["from"]) and "time" not in said:

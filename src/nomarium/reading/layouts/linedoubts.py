@@ -6,6 +6,7 @@ from itertools import pairwise
 from typing import Final
 
 from nomarium.model.refusal import Refusal
+from nomarium.reading.cells.placewords import is_place
 from nomarium.reading.cells.words import Lexicon, fold
 from nomarium.reading.layouts import linerefusals
 from nomarium.reading.layouts.linetimes import COMING, SAME_TIME, time_in
@@ -59,8 +60,10 @@ _SEVERAL_DAYS: Final = Refusal(
     "text-several", "The line says what is on several weekdays.", "Write each day on a line of its own, with its date.",
 )  # fmt: skip
 _RANGE: Final = r"\d.*(?:[-–—]|\bto\b|\buntil\b|\btill\b).*\d"
+_REGIONS: Final = r"(?:Atlantic|Eastern|Central|Mountain|Pacific|Newfoundland|Halifax|London|UK|[Ll]ocal)"
 _ZONE: Final = re.compile(
-    r"\(?(?:UTC|GMT|[ECMPA][SD]?T|CES?T|WES?T|EES?T|BST|IST|MSK|JST|AE[SD]T|NZ[SD]T|(?:Africa|America|Antarctica|Arctic|Asia|Atlantic|Australia|Europe|Indian|Pacific)/[A-Z][A-Za-z_/-]+)(?:\s?[+-]\d{1,2}(?::?\d\d)?)?\)?(?![\w-])"
+    r"\(?(?:UTC|GMT|[ECMPA][SD]?T|CES?T|WES?T|EES?T|BST|IST|MSK|JST|AE[SD]T|NZ[SD]T|(?:Africa|America|Antarctica|Arctic|Asia|Atlantic|Australia|Europe|Indian|Pacific)/[A-Z][A-Za-z_/-]+)(?:\s?[+-]\d{1,2}(?::?\d\d)?)?\)?(?![\w-])|"
+    rf"\({_REGIONS}(?:\s[^()]*)?\)|{_REGIONS}\s(?:(?:standard|daylight|summer)\s)?[Tt]ime\b"
 )
 """The short name of a time zone, right behind a time."""
 _IN_ZONE: Final = Refusal(
@@ -132,6 +135,9 @@ def _has_others(rest: str, words: Sequence[str], lexicon: Lexicon) -> bool:
     )
 
 
+_AND: Final = frozenset("and et und y e en och og".split())
+
+
 def _may_number(line: TextLine, lexicon: Lexicon) -> bool:
     """Whether a list of days stands right behind one thing that its first may number, `Meeting 4, 16 February`: several have
     a plural's ending, what leads to a date is no thing, and days one after the other are days."""
@@ -145,7 +151,7 @@ def _may_number(line: TextLine, lexicon: Lexicon) -> bool:
     word = re.search(r"([^\W\d_]+)\s$", before)
     if word is None or word[1].casefold().endswith("s"):
         return False
-    return fold(word[1]) not in LEADING_WORDS | lexicon.weekdays.keys() | lexicon.months.keys()
+    return fold(word[1]) not in LEADING_WORDS | _AND | lexicon.weekdays.keys() | lexicon.months.keys()
 
 
 def doubt_of(line: TextLine, lexicon: Lexicon) -> Refusal | None:
@@ -181,7 +187,8 @@ def doubt_of(line: TextLine, lexicon: Lexicon) -> Refusal | None:
     if line.date and (open_end := goes_on(line, lexicon)) is not None:
         return open_end
     rest = [fold(word).strip(".,;:()") for word in line.rest.split()]
-    has_weekday, is_timed = any(word in lexicon.weekdays for word in rest), bool(line.time) or line.has_time
+    has_weekday = any(word in lexicon.weekdays or _has_weekdays(word, lexicon) for word in rest)
+    is_timed = bool(line.time) or line.has_time
     if names_week(line.date) and (has_weekday or is_timed):
         return _DAY_OF_WEEK
     if (
@@ -205,21 +212,25 @@ def doubt_of(line: TextLine, lexicon: Lexicon) -> Refusal | None:
     return None
 
 
+_NUMBERED_PLACE: Final = r"[^\W\d_]+\.?\s+(?:\d{1,3}[a-z]?|[A-Z])"
 _OTHER_TIMES: Final = frozenset("above before usual yesterday previous oben gestern hier".split())
 
 
 def says_nothing(title: str, lexicon: Lexicon) -> bool:
-    """Whether a title is the name of a day or a month, a half of the day, a number, or open: it says nothing of what is on."""
+    """Whether a title is the name of a day or a month, a half of the day, a number, a place by its number, or open: it says nothing of
+    what is on."""
     word = fold(title).strip(" .:;,()-")
     if (
         like := re.fullmatch(r"(?:(?:the )?same as|as|see|like|wie|comme)(?: on)? (?P<other>[^\W\d_]+)", word)
     ) is not None:
         return like["other"] in lexicon.weekdays or like["other"] in _OTHER_TIMES
+    if re.fullmatch(_NUMBERED_PLACE, title.strip()) is not None and is_place(title):
+        return True  # Loft 2
     is_name = word in lexicon.weekdays or (word in lexicon.months and len(word) > 2)
     return (
         is_name
         or re.fullmatch(
-            r"[ap]\.?m|\d+(?:st|nd|rd|th)?|tb[acd]|week|woche|semaine|semana|settimana|vecka|uke|uge|viikko|-*|start(?:s|ing)?|beg(?:ins|inning)|commencing|from|until|end(?:s|ing)?|(?:re)?scheduled(?: (?:for|to))?|(?:now )?moved(?: to)?|postponed(?: (?:to|until))?|new date|now",
+            r"[ap]\.?m|\d+(?:st|nd|rd|th)?|tb[acd]|week|woche|semaine|semana|settimana|vecka|uke|uge|viikko|-*|start(?:s|ing)?|beg(?:ins|inning)|commencing|from|until|end(?:s|ing)?|(?:re)?scheduled(?: (?:for|to))?|(?:now )?moved(?: to)?|postponed(?: (?:to|until))?|new date|now|not|no|except|without|excluding|nicht|kein(?:e|er)?|außer|sauf|pas|excepto|salvo|niet|behalve",
             word,
         )
         is not None

@@ -54,6 +54,8 @@ _JOURNEYS: Final = r"(?i)(?:dep(?:art(?:s|ure)?)?|arr(?:iv(?:e|es|al))?|leave|le
 _COUNTED_OR_RATED: Final = r"\d{1,2}[A-Z]?\+?|\d{1,2}h\d\d"
 """Figures in brackets that are as often an age or a number as a room, `(12A)`, or a length."""
 _BRACKETS_FIRST: Final = re.compile(r"\((?P<said>[^()]+)\)\s*[-–—:,]\s*(?P<title>[^\W\d_].*)$")
+_SIDE_BY_SIDE: Final = r"\)\s*/\s*\w[^()]*\("
+"""Two things at once, each with its place behind it: `A: Ropes (Loft 1) / B: Tar (Shed 2)`."""
 _IN_BRACKETS: Final = re.compile(r"^(?P<title>.*\S)\s*\((?P<place>[^()]+)\)$")
 
 
@@ -95,6 +97,7 @@ def row_of(line: TextLine, date: str, lexicon: Lexicon) -> Row:
     is_timed = bool(line.time) or line.has_time
     if (
         brackets
+        and re.search(_SIDE_BY_SIDE, text) is None
         and not re.search(NO_PLACE, brackets["place"])
         and not re.fullmatch(_COUNTED_OR_RATED, brackets["place"])
         and re.search(PLACE_WORDS, brackets["place"])

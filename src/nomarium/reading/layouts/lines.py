@@ -22,6 +22,7 @@ from nomarium.reading.layouts.asides import heads_paper, lines_about_letters, ma
 from nomarium.reading.layouts.barelines import titled_days
 from nomarium.reading.layouts.cards import cards_in
 from nomarium.reading.layouts.columnlines import table_of_lines
+from nomarium.reading.layouts.diarycolumns import with_months_beside
 from nomarium.reading.layouts.drawnlines import drawing_of_lines
 from nomarium.reading.layouts.eventlist import list_in
 from nomarium.reading.layouts.eventrow import ALWAYS, COLUMNS, HEADINGS, EventRow, with_whole_names
@@ -51,6 +52,9 @@ from nomarium.reading.options import ReadingOptions
 from nomarium.reading.rows.datewithin import date_within
 from nomarium.sheets.sheet import Row, cell_text
 
+_PLACE_LABEL: Final = re.compile(
+    r"(?i)(?:where|location|place|venue|room|wo|ort|lieu|où|lugar|dónde|waar|plaats|luogo|dove)\s*:\s*(?=\S)"
+)
 _LOOKED_AT: Final = 500
 """Lines at which it is looked whether they are rows of a table."""
 _YEAR: Final = r"\b(?:19|20)\d\d\b"
@@ -188,15 +192,11 @@ def _read(
     )
     whole, of_letters = [*sent, *plain], lines_about_letters(plain, lexicon) | mail_heads(plain)
     plain = [(number, "" if number in of_letters or number in heads else text) for number, text in plain]
+    as_written, beside = dict(plain), with_months_beside(plain, lexicon)
+    plain = [(number, beside.get(number, text)) for number, text in plain]
     plain = with_leading_clocks(with_whole_halves(unwrapped(plain, lexicon)))
     weeks = sum(OF_WEEK.match(text.strip()) is not None for _, text in plain)
-    paragraphs = [
-        [
-            text_line(number, text, lexicon)._replace(indent=len(text) - len(text.lstrip()))
-            for number, text in some
-        ]
-        for some in paragraphs_of(plain)
-    ]
+    paragraphs = _paragraphs(plain, lexicon)
     every = list(chain.from_iterable(paragraphs))
     cards, of_cards = cards_in(every)
     if cards:
@@ -208,6 +208,9 @@ def _read(
     marked = frozenset(number for number, text in plain if HEADING.match(text))
     _take_all(paragraphs, marked, taking)
     rows = [*cards.items(), *taking.rows]
+    taking.refused = [
+        (n, as_written[n].strip() if n in beside else text, why) for n, text, why in taking.refused
+    ]
     refused = {number for number, _, _ in taking.refused}
     untaken = [(number, text) for number, text in plain if number not in refused]
     for line, title, place in titled_days(taking.headings, untaken, rows, lexicon):
@@ -236,6 +239,16 @@ def _read(
         ended, notes, _sample(ended), has_open_ends, taking.refused, above, taking.timed, taking.asides, loose, forward,
         sent[0][1] if taking.follows_message else "",
     )  # fmt: skip
+
+
+def _paragraphs(lines: Sequence[tuple[int, str]], lexicon: Lexicon) -> list[list[TextLine]]:
+    return [
+        [
+            text_line(number, text, lexicon)._replace(indent=len(text) - len(text.lstrip()))
+            for number, text in some
+        ]
+        for some in paragraphs_of(lines)
+    ]
 
 
 def _with_their_figures(
@@ -345,7 +358,10 @@ def _over_lines(lines: Sequence[TextLine], lexicon: Lexicon) -> Row | None:
     if any(line.time for line in others) or (beside and not (at == len(others) == 1 and is_place(beside))):
         return None
     title, *rest = [*(line.text for line in others), *[beside] * bool(beside), *more]
-    if (
+    labelled_at = next((n for n, text in enumerate(rest) if _PLACE_LABEL.match(text)), None)
+    if labelled_at is not None:  # Location: Slip 4
+        rest.insert(0, _PLACE_LABEL.sub("", rest.pop(labelled_at)))
+    elif (
         len(rest) > 1
         and not beside
         and (at_place := next((n for n, text in enumerate(rest) if is_place(text)), 0))

@@ -84,6 +84,20 @@ _HOURS_SAID: Final = re.compile(r"(?i)\d\s?(?:uhr|uur|hrs|heures|horas|o['’]cl
 _LASTING: Final = re.compile(r"(?i)\d{1,2}\s?(?:hrs|heures|horas)")
 _LEAST_CLOCKS: Final = 2
 _HOURS_ALONE: Final = re.compile(r"(\d{1,2})\s?[-–—]\s?(\d{1,2})")
+_THINGS: Final = (
+    r"groups|tables|teams|sets|courts|lanes|forms|sections|bays|gates|crews?|boats|squads|pools|blocks|floors|slips|lofts|sheds|berths|docks|"
+    r"halls|studios|labs|heats|parts|modules|levels|rounds|chapters|units|vol(?:ume)?s|acts|scenes|stations|ranks|houses|tents|pitches|"
+    r"zones|questions|exercises|seats|rows|tickets|steps|stages|legs|holes|bins|depts|departments|divisions|stops|platforms|cabins|tracks|"
+    r"gruppen|klassen|jahrgänge|stufen|seiten|kapitel|groupes|niveaux|années|chapitres|grupos|niveles|cursos|capítulos"
+)
+"""What is counted: `groups 1-3` are no hours."""
+_OF_THINGS: Final = re.compile(
+    rf"(?i)(?<!\bthe )(?<!\bour )(?<!\ball )(?<!\bder )(?<!\bles )(?<![^\W_])(?:{_THINGS}|yr|y|u)\s*$"
+)
+_BEFORE_THINGS: Final = re.compile(
+    rf"(?i)\s?(?:-\s?)?(?:{_THINGS}|people|persons?|helpers?|volunteers?|players?|pupils?|students?|children|adults?|members?|staff|years?|yrs?|places?|weeks?|days?|months?|"
+    r"entries|points?|degrees|km|miles|metres?|meters?|knots|items?|copies|cakes|cars|rooms?|times|personen|kinder|plätze|wochen|tage|personnes|enfants|places|semaines|jours|personas|niños|semanas|días)\b"
+)
 _FIRST_HOUR: Final = 7
 """The earliest hour from which a day lasts to a smaller one, `8-4`."""
 
@@ -164,6 +178,13 @@ def reads_as_time(text: str) -> bool:
     return bool(_CLEAR.search(text)) and isinstance(times, Times) and times.start is not None
 
 
+def are_counted(before: str, hours: str, behind: str) -> bool:
+    """Whether hours alone, `1-3`, number or count what stands right beside them: `groups 1-3`, `3-5 helpers`."""
+    if _HOURS_ALONE.fullmatch(hours.strip()) is None:
+        return False
+    return _OF_THINGS.search(before) is not None or _BEFORE_THINGS.match(behind) is not None
+
+
 def _says_hours(match: re.Match[str]) -> bool:
     """Whether a word for hours stands behind figures, `10 bis 16 Uhr`, and they read as times."""
     is_said = match.end(1) < match.end() and _HOURS_SAID.search(match[0]) is not None
@@ -179,7 +200,12 @@ def time_in(text: str) -> tuple[str, str]:
         return arrival[1], _joined(text[: arrival.start()], text[arrival.end() :])
     clear = (match for match in TIME.finditer(text) if reads_as_time(match[1].strip()) or _says_hours(match))
     alone = (*_AT_HOUR.finditer(text), *_TILL_HOUR.finditer(text))
-    found = [match for match in (*clear, *alone) if not NO_START.search(text[: match.start()])]
+    found = [
+        match
+        for match in (*clear, *alone)
+        if not NO_START.search(text[: match.start()])
+        and not are_counted(text[: match.start()], match[0], text[match.end() :])
+    ]
     if not found:
         return "", text
     least = (_OF_TIDE, _COMING_FIRST) if "(" in text else (_OF_TIDE,)

@@ -22,7 +22,7 @@ _TO_WEEKDAY: Final = re.compile(
     r"\s*(?:[-–—]|\b(?:to|till?|until|au|bis(?:\s+zum)?|al|tot)\b)\s*(?:(?P<weekday>[^\W\d]+)[.,]?\s+)?(?=\d{1,2}(?:st|nd|rd|th)?\b)"
 )
 _INTO_NEXT: Final = re.compile(
-    r"^(?:(?P<weekday>[^\W\d]+)[.,]?\s+)?(?P<day>\d{1,2})\s*(?:[-–—]|to|until|till)\s*(?P<last>[^\W\d]{3,}\.?\s+\d{1,2}|\d{1,2}\s+[^\W\d]{3,})\b(?![.:]\d)"
+    r"^(?:(?P<weekday>[^\W\d]+)[.,]?\s+)?(?P<day>\d{1,2})\s*(?:[-–—]|to|until|till)\s*(?P<last>[^\W\d]{3,}\.?\s+\d{1,2}|\d{1,2}\s+[^\W\d]{3,})\b(?![.:]\d)(?!,?\s*(?:19|20)\d\d\b)"
 )
 """From a day of the month above to one of the next: `21–Jan 1`, `28 – 1 Nov`."""
 _NAMED_MONTH: Final = re.compile(r"(?:[^\W\d_]{2,}\s+){1,3}([^\W\d_]{4,})")

@@ -11,6 +11,7 @@ from nomarium.reading.layouts.lineforms import clocked, with_both_weekdays, with
 from nomarium.reading.layouts.linetimes import (
     EDGES,
     LEADING,
+    are_counted,
     reads_as_time,
     time_in,
     with_clock_in_column,
@@ -195,7 +196,12 @@ def text_line(number: int, text: str, lexicon: Lexicon) -> TextLine:
     if sign and fold(first).strip(".,") in lexicon.weekdays:
         plain = f"{first} {behind}"  # a column of weekdays beside that of the dates
     leading = LEADING.match(plain)
-    if leading and reads_as_time(leading[1]) and not _is_of_month(leading, lexicon):  # 10.00 Welcome
+    if (
+        leading
+        and reads_as_time(leading[1])
+        and not _is_of_month(leading, lexicon)
+        and not are_counted("", leading[1], plain[leading.end() :])
+    ):  # 10.00 Welcome
         rest = plain[leading.end() :].strip(EDGES)
         found = _date_in(rest, lexicon)
         if found is None or found.moment.start is not None or not _is_clear(found.text, lexicon):
