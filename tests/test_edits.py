@@ -51,7 +51,7 @@ UNMET = {
     "a title that nothing has": (["--rename", "Splicing=Splices"], ["“Splicing”", 'Correct --rename "Splicing=Splices"']),
     "a field of the title that is always blank": (["--title", "{period} {title}"], ["“period”", "no event has any"]),
     "a heading that is not there": (["--title", "{Paper} {title}"], ["“Paper”", "The headings are"]),
-    "a title of blanks": (["--title", "{Guests}"], ["by what --title names", "row 4"]),
+    "a title of blanks": (["--title", "{Guests}"], ["by the columns that its title is made of", "row 4"]),
     "nothing left": (["--only", "category=Class", "--leave-out", "category=Class"], ["no event to write", "--only and --leave-out"]),
 }  # fmt: skip
 

@@ -312,7 +312,7 @@ def built_of(folder: Path, table: str) -> list[str]:
 
 SIDES = {
     "home and away": ("Date,Home,Away\n2026-11-14,Kilnhead,Saltmarsh", ["Kilnhead v Saltmarsh"]),
-    "teams by number, one of them free": ("Date,Team 1,Team 2\n2026-11-14,Reds,Blues\n2026-11-21,Greens,", ["Reds v Blues", "Greens"]),
+    "teams by number, one of them free": ("Date,Team 1,Team 2\n2026-11-14,Reds,Blues\n2026-11-21,Greens,bye", ["Reds v Blues"]),
     "an opponent, and whose ground": ("Date,Opponent,Home/Away\n2026-11-14,Kilnhead,H\n2026-11-21,Quayside,A", ["Kilnhead (H)", "Quayside (A)"]),
     "teams of one school, each with its opponent": (
         "Team,Opponent,Date,Home or Away\nU14,Quayside,2026-11-21,Away\nU16,Old Boys,2026-11-21,Home", ["U14 v Quayside (Away)", "U16 v Old Boys (Home)"],

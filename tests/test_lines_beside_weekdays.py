@@ -168,3 +168,59 @@ def test_a_remark_beside_a_dated_cycle_that_changes_the_bells_is_asked_about(tmp
     source = plan_book(tmp_path, {"Classes": classes, "Bells": [["Period", "Start", "End"], ["1", "8:30", "9:20"]], "Days": days})  # fmt: skip
     assert "on which dates the bells or the timetable change" in refused(source)
     assert len(built(source, "--column", "Note=")) == 2
+
+
+def test_weekdays_on_sheets_of_their_own_with_groups_across(tmp_path: Path) -> None:
+    monday = [["Time", "7A", "7B"], ["9:00-10:00", "Knots (Quill)", "Tar (Osei)"]]
+    tuesday = [["Time", "7A", "7B"], ["9:00-10:00", "Tar (Osei)", "Knots (Quill)"]]
+    said = [["Classes begin 8 February 2027 and end 23 February 2027"], ["No classes 15–19 February (half term)"]]  # fmt: skip
+    source = plan_book(tmp_path, {"Monday": monday, "Tuesday": tuesday, "Notes": said})
+    days = [("Knots", "Tar"), ("Tar", "Knots")]
+    assert sorted(built(source)) == sorted(
+        f"{name} {day}T09:00/{day}T10:00" for week in (FIRST, LAST) for day, names in zip(week, days, strict=True) for name in names
+    )  # fmt: skip
+    one_day = nomarium("build", plan_book(tmp_path, {"Monday": monday, "Tuesday": tuesday}), "-o", tmp_path / "o.ics", "--set", "date=2027-02-08")  # fmt: skip
+    assert one_day.status == 1
+    assert not (tmp_path / "o.ics").exists()
+
+
+def test_weekdays_with_their_times_head_the_columns(tmp_path: Path) -> None:
+    tutors = [["Tutor", "Mon 9:00", "Tue 9:00"], ["Quill", "Heron", ""], ["Osei", "", "Tern"]]
+    terms = [["Spring term: 8 February – 5 March 2027"], ["Half term: 15–26 February 2027"]]
+    assert built(plan_book(tmp_path, {"Tutors": tutors, "Term dates": terms})) == [
+        "Heron 2027-02-08T09:00/2027-02-08T10:00", "Tern 2027-02-09T09:00/2027-02-09T10:00",
+        "Heron 2027-03-01T09:00/2027-03-01T10:00", "Tern 2027-03-02T09:00/2027-03-02T10:00",
+    ]  # fmt: skip
+
+
+def test_a_class_beside_its_code_is_what_it_is_called(tmp_path: Path) -> None:
+    rows = [["Code", "Class", "Day", "Time"], ["K1", "Knots", "Mon", "9:00-10:00"], ["T1", "Tar", "Tue", "9:00-10:00"]]  # fmt: skip
+    terms = [["Term", "First day", "Last day"], ["Spring", "2027-02-08", "2027-02-09"]]
+    assert built(plan_book(tmp_path, {"Classes": rows, "Terms": terms})) == HALF_TERM[:2]
+
+
+def test_where_only_the_edges_of_a_year_can_be_read_nothing_is_built(tmp_path: Path) -> None:
+    week = [["Mon", "P1", "Rig 1", "Loft 1"], ["", "P2", "Sail 1", "Loft 2"]]
+    dates = [["Start", "2027-01-04", ""], ["End", "2027-03-26", ""], ["No school", "2027-02-15", "2027-02-19"]]  # fmt: skip
+    times = [["P1", "8:45", "9:45"], ["P2", "9:50", "10:50"]]
+    assert "which is about the year" in refused(plan_book(tmp_path, {"TT": week, "Times": times, "Dates": dates}))  # fmt: skip
+
+
+KEYS = [
+    "Key: E 0600-1400; L 1400-2200; RD rest day",
+    '"Shifts: E (early) 06:00-14:00 | L (late) 14:00-22:00 | RD off"',
+    '"E = early 06:00-14:00, L = late 14:00-22:00, RD = rest day"',
+]
+
+
+@pytest.mark.parametrize("key", KEYS)
+def test_a_key_in_one_line_gives_codes_their_times(key: str, tmp_path: Path) -> None:
+    source = csv_file(tmp_path, f"Name,Fri 1 Jan 2027,Sat 2 Jan 2027\nQuill,E,RD\nBell,RD,L\n{key}\n")
+    times = [event.split(" 2027", 1)[1] for event in built(source)]
+    assert times == ["-01-01T06:00/2027-01-01T14:00", "-01-02T14:00/2027-01-02T22:00"]
+
+
+def test_a_side_without_an_opponent_has_no_game(tmp_path: Path) -> None:
+    rows = "Team,Opponent,Date,K.O.,Result\n1st XI,Heron,09/01/2027,14:00,\n1st XI,,23/01/2027,,{}\n"
+    assert built(csv_file(tmp_path, rows.format("BYE"))) == ["1st XI v Heron 2027-01-09T14:00/2027-01-09T15:00"]  # fmt: skip
+    assert "row 3" in refused(csv_file(tmp_path, rows.format(""), "open.csv"))

@@ -53,6 +53,8 @@ class ReadingOptions(NamedTuple):
     """Code in drawn cells → its times, its name, or both."""
     title: str = ""
     """A template of titles, `{Subject}: {title}`; nothing: the summary as it stands."""
+    sides: tuple[str, ...] = ()
+    """The headings in it of sides that meet: without one of them, a row says of no meeting."""
     header_row: int | None = None
     """The row of the headings, 0 for none; from a recipe."""
     only: tuple[tuple[str, str], ...] = ()

@@ -6,8 +6,10 @@ from itertools import islice
 from pathlib import PurePath
 
 from nomarium.model.refusal import Refusal
+from nomarium.reading.cells.offwords import is_off, is_term
 from nomarium.reading.cells.weekdaycodes import WeekdayCodes
-from nomarium.reading.cells.words import ENGLISH
+from nomarium.reading.cells.words import ENGLISH, fold
+from nomarium.reading.columns.head import looks_like_date
 from nomarium.reading.options import ReadingOptions
 from nomarium.school.drawnlines import is_time
 from nomarium.school.headless import with_headings
@@ -57,8 +59,21 @@ def are_of_the_year(sheets: Sequence[Sheet]) -> bool:
     return all(
         kind_of(sheet).table in ("terms", "daysoff", "cycle")
         or key_dates(with_headings(sheet), NOT_ASKED) is not None
+        or _names_edges(sheet)
         for sheet in sheets
     )
+
+
+def _names_edges(sheet: Sheet) -> bool:
+    """Whether all that a sheet says beside its dates is that something begins or ends, or that there is no school."""
+    dated = [row for _, row in islice(sheet.rows(), 40) if any(map(looks_like_date, row))]
+    texts = [text for row in dated for cell in row if (text := cell_text(cell)) and not looks_like_date(cell)]
+    return bool(texts) and all(
+        is_off(text) or is_term(text) or re.fullmatch(_EDGES, fold(text)) for text in texts
+    )
+
+
+_EDGES = r"(?:(?:first|last) (?:day|date)|start(?:s|ing)?|end(?:s|ing)?|begin(?:s|ning)?|finish(?:es)?|from|to|until|begin date|(?:start|end) date)\W*"
 
 
 def looks_taught(sheet: Sheet) -> bool:

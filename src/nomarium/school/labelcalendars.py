@@ -3,19 +3,23 @@
 import datetime as dt
 import re
 from collections import Counter
-from collections.abc import Iterable
+from collections.abc import Collection, Iterable
+from itertools import islice
 from typing import Final, NamedTuple
 
 from nomarium.model.account import Account
 from nomarium.model.event import Event
+from nomarium.model.limits import MOST_TABLE_ROWS
 from nomarium.model.problem import Problem, note
 from nomarium.model.wording import counted, listed
+from nomarium.reading.cells.weekdaycodes import WeekdayCodes
 from nomarium.reading.cells.words import ENGLISH
 from nomarium.reading.columns.head import looks_like_date
 from nomarium.reading.columns.lexicons import weekday_columns
 from nomarium.reading.layouts.codes import is_idle
 from nomarium.reading.options import ReadingOptions
 from nomarium.reading.reading import NotRead, read_sheet
+from nomarium.school.planheads import plain
 from nomarium.sheets.sheet import Row, Sheet, cell_text
 
 MOST_LABELS: Final = 12
@@ -106,3 +110,19 @@ def _passed_over(others: Iterable[Event], sheet: Sheet) -> Problem:
     message = f"{counted(len(titles), 'entry is', 'entries are')} no label: {listed(titles[:_SHOWN])}{more}."
     remedy = "If there is no school then, list it in Days off."
     return note("cycle-others", message, remedy).at(sheet.place())
+
+
+def dated_labels(sheet: Sheet, texts: Collection[str]) -> dict[str, int]:
+    """The columns of a sheet with a date a row and beside it, in one column, labels of these and no weekdays."""
+    if not texts or WeekdayCodes(texts, ENGLISH).are_days:
+        return {}
+    labels = {plain(part) for text in texts for part in re.split(r"[,;/&]", text)}
+    dated = [row for _, row in islice(sheet.rows(), MOST_TABLE_ROWS) if any(map(looks_like_date, row))]
+    named = [{n for n, cell in enumerate(row) if plain(cell_text(cell)) in labels} for row in dated]
+    dates = [{n for n, cell in enumerate(row) if looks_like_date(cell) and cell_text(cell)} for row in dated]
+    told = [(day, label) for day, label in zip(dates, named, strict=True) if label]
+    if len(told) < 2 or len(told) * 2 < len(dated) or any(len(one) != 1 for one in dates):
+        return {}  # a day off has no label
+    day, label = told[0]
+    is_same = all(one == label and other == day for other, one in told)
+    return {"date": min(day), "label": min(label)} if is_same and len(label) == 1 and day != label else {}

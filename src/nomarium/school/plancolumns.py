@@ -24,6 +24,7 @@ _TITLES: Final = frozenset(("title", "name", "titre", "titel"))
 """Headings of what anything is called; `Course title` is that of a class."""
 _LESSONS: Final = frozenset(("lesson", "module", "lessons", "lessonno", "modul"))
 _SECTIONS: Final = frozenset(("section", "sectionno", "sectionnumber"))
+_CODES: Final = frozenset(("code", "classcode", "coursecode", "courseno", "coursenumber", "subjectcode"))
 _COUNTED: Final = frozenset(("students", "pupils", "learners", "apprentices", "eleves", "participants"))
 _DAYS: Final = frozenset(("day", "weekday", "dayofweek", "dayoftheweek", "dow", "jour"))
 _HOURS: Final = frozenset(("hours", "hrs", "heures", "stunden", "horas", "uren"))
@@ -171,6 +172,16 @@ def _settle_sections(head: Sequence[Cell], rows: Sequence[Row], columns: _Column
     is_section = column >= 0 and plain(in_full(cell_text(head[column]))) in _SECTIONS
     if is_section and "title" in columns and _hold(rows, column, _is_number):
         columns["section"] = columns.pop("class")
+    second = columns.get("section", -1)
+    is_coded = column >= 0 and plain(in_full(cell_text(head[column]))) in _CODES
+    is_called = second >= 0 and plain(in_full(cell_text(head[second]))) not in _SECTIONS
+    if is_coded and is_called and "title" not in columns and _hold(rows, second, _is_name):
+        columns["title"] = columns.pop("section")  # Code | Class
+
+
+def _is_name(cell: Cell) -> bool:
+    """Whether a cell is a name of a class, and no code of a group."""
+    return re.search(r"[^\W\d_]{3}", cell_text(cell)) is not None
 
 
 def _settle_meets(rows: Sequence[Row], columns: _Columns, unused: _Unused) -> None:

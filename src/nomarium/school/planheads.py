@@ -100,7 +100,7 @@ _TELLING: Final = frozenset(
 )  # fmt: skip
 """Fields that the heading of a list may say in a table of classes or bells."""
 _OF_LABELS: Final = frozenset(
-    "cycleday letterday dayletter rotationday cyclelabel cycle dayincycle letter letters daytype typeofday".split()
+    "cycleday dayofcycle dayofthecycle dayofrotation daylabel letterday dayletter rotationday cyclelabel cycle dayincycle letter letters daytype typeofday".split()
 )
 _SUBJECTS: Final = frozenset(("subject", "department", "prefix"))
 _BUILDINGS: Final = frozenset(("building", "campus", "site"))

@@ -1,12 +1,15 @@
 """What lines above and below a drawn week say of its year, as tables of a plan."""
 
 from functools import partial
+from itertools import islice
 from typing import Final, NamedTuple
 
+from nomarium.model.account import Account
+from nomarium.model.limits import MOST_TABLE_ROWS
 from nomarium.model.problem import Problem, note
 from nomarium.reading.options import ReadingOptions
 from nomarium.reading.rows.offlines import Span, gaps_between, lines_beside
-from nomarium.sheets.sheet import Row, Sheet
+from nomarium.sheets.sheet import Row, Sheet, cell_text, is_blank
 
 WHY_LINES: Final = "lines beside a timetable"
 _ELSE: Final = "If it is no day off, take the line out of the sheet."
@@ -47,6 +50,23 @@ def said_beside(sheet: Sheet, options: ReadingOptions, has_terms: bool) -> SaidB
         message = f"No classes are held from {first} to {last}, between the terms that lines beside the timetable say."
         notes.append(note("line-off", message).at(sheet.place(terms[0][0])))
     return SaidBeside(_as_sheet(sheet, off), None if has_terms else _as_sheet(sheet, terms), notes, problems)
+
+
+def account_of_lines(sheet: Sheet, options: ReadingOptions) -> Account | None:
+    """The account of a sheet of nothing but lines of one text, of which some say when there is school, or when not; None for any
+    other."""
+    rows = [row for _, row in islice(sheet.rows(), MOST_TABLE_ROWS)]
+    said = (
+        lines_beside(sheet, options) if all(sum(map(bool, map(cell_text, row))) < 2 for row in rows) else []
+    )
+    if not said:
+        return None
+    account = Account(f"{sheet.file}, {sheet.name}", is_plan=True)
+    ledger = account.ledger
+    ledger.read, ledger.blank = len(rows), sum(map(is_blank, rows))
+    ledger.events = len(said)
+    ledger.notes = ledger.read - ledger.blank - ledger.events
+    return account
 
 
 def _as_sheet(sheet: Sheet, rows: list[Row]) -> Sheet | None:

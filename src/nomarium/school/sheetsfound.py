@@ -1,6 +1,5 @@
 """The sheets of a plan as its tables: which is which, several that add up, those that are left out."""
 
-import re
 from collections.abc import Mapping, Sequence
 from itertools import islice
 from typing import NamedTuple
@@ -9,8 +8,6 @@ from nomarium.model.account import Account
 from nomarium.model.limits import MOST_TABLE_ROWS
 from nomarium.model.problem import Place, Problem, note
 from nomarium.model.wording import listed
-from nomarium.reading.cells.weekdaycodes import WeekdayCodes
-from nomarium.reading.cells.words import ENGLISH
 from nomarium.reading.columns.head import looks_like_date
 from nomarium.reading.options import ReadingOptions
 from nomarium.school.bellsheets import (
@@ -24,16 +21,15 @@ from nomarium.school.classforms import classes_in_rows
 from nomarium.school.datedbells import days_with_bells
 from nomarium.school.datesoff import dates_off, rows_with
 from nomarium.school.daycolumns import days_in_rows
-from nomarium.school.drawnheads import days_named, week_of
 from nomarium.school.drawnweeks import drawn_week
 from nomarium.school.headless import with_headings, with_periods
 from nomarium.school.keydates import WHY_KEY_DATES, KeyDates, key_dates
 from nomarium.school.kinds import Kind, kind_of
-from nomarium.school.labelcalendars import labelled_days
+from nomarium.school.labelcalendars import dated_labels, labelled_days
 from nomarium.school.planheads import asked_headings, plain
 from nomarium.school.plantables import EXPLANATION, TITLES, Table, cut_table
 from nomarium.school.rotation import in_rows
-from nomarium.school.saidbeside import WHY_LINES, said_beside
+from nomarium.school.saidbeside import WHY_LINES, account_of_lines, said_beside
 from nomarium.school.sidebyside import one_below_the_other
 from nomarium.school.starter import is_untouched
 from nomarium.school.tabledoubts import (
@@ -47,7 +43,8 @@ from nomarium.school.tabledoubts import (
     twice,
     unread,
 )
-from nomarium.sheets.sheet import Sheet, cell_text, is_blank
+from nomarium.school.termsheets import on_its_day
+from nomarium.sheets.sheet import Sheet, is_blank
 
 _ADD_UP = frozenset(("terms", "timetable", "daysoff", "specialdays", "names", "people", "enrolments"))
 """Tables of which there may be several sheets."""
@@ -128,9 +125,8 @@ def sheets_found(
         _take(found, sheet, kind, asked, problems, notes)
     for dates in key:
         _take_key_dates(found, dates, asked, problems, notes)
-    for sheet, kind in _without_events(found, idle, notes):
-        _take_idle(found, sheet, kind, asked, problems, notes)
-    _take_lines(found, options, problems, notes)
+    said = _take_others(found, sheets, idle, options, problems, notes)
+    _take_lines(found, said, options, problems, notes)
     _settle_divisions(found, notes)
     _take_terms(found, terms, asked, problems, notes)
     if untouched:
@@ -138,16 +134,42 @@ def sheets_found(
     return found
 
 
+def _take_others(
+    found: SheetsFound,
+    sheets: Sequence[Sheet],
+    idle: Sequence[tuple[Sheet, Kind]],
+    options: ReadingOptions,
+    problems: list[Problem],
+    notes: list[Problem],
+) -> list[Sheet]:
+    """Take the sheets that are no table by themselves; those whose lines say when there is school are given back, as they are
+    written."""
+    said, asked = list[Sheet](), asked_headings(options.columns)
+    for sheet, kind in _without_events(found, idle, notes):
+        written = next(one for one in sheets if (one.file, one.name) == (sheet.file, sheet.name))
+        account = account_of_lines(written, options) if kind.why != "as asked" else None
+        if account is not None:
+            said.append(written)
+            found.accounts.append(account)
+        else:
+            _take_idle(found, sheet, kind, asked, problems, notes)
+    return said
+
+
 def _take_lines(
-    found: SheetsFound, options: ReadingOptions, problems: list[Problem], notes: list[Problem]
+    found: SheetsFound,
+    alone: Sequence[Sheet],
+    options: ReadingOptions,
+    problems: list[Problem],
+    notes: list[Problem],
 ) -> None:
-    """Take the days off that lines beside classes say, and the terms where nothing else does; the lines have their account
-    with the classes."""
+    """Take the days off that lines beside classes say, or those of sheets that hold nothing else (`alone`), and the terms where
+    nothing else does; the lines have their account already."""
     asked = asked_headings(options.columns)
     has_terms = "terms" in found.tables or options.repeats_from is not None
     drawn = {sheet.name: sheet for _, sheet in found.grids}
     listed = {one.sheet.name: one.sheet for one in found.taken if one.kind.table == "timetable"}
-    for sheet in {**listed, **drawn}.values():
+    for sheet in [*{**listed, **drawn}.values(), *alone]:
         said = said_beside(sheet, options, has_terms)
         problems += said.problems
         notes += said.notes
@@ -211,7 +233,11 @@ def _take_idle(
     if ringing is not None:
         special = Kind("specialdays", "dates under the name of a bell schedule")
         _take(found, ringing, special, asked, problems, notes)
-    elif kind.why != "as asked" and "cycle" not in found.tables and (columns := _dated_labels(found, sheet)):
+    elif (
+        kind.why != "as asked"
+        and "cycle" not in found.tables
+        and (columns := dated_labels(sheet, _label_texts(found)))
+    ):
         dated = Kind("cycle", "dates with the labels of the classes", columns)
         _take(found, sheet, dated, asked, problems, notes)
     elif kind.why != "as asked" and days_in_rows(sheet, _labels(found)) is not None:
@@ -223,24 +249,13 @@ def _take_idle(
         passed_over(sheet, kind, notes)
 
 
-def _dated_labels(found: SheetsFound, sheet: Sheet) -> dict[str, int]:
-    """The columns of a sheet with a date a row and beside it, in one column, labels that the classes have and no weekdays."""
+def _label_texts(found: SheetsFound) -> set[str]:
+    """What stands as labels in the classes, the rotation and the drawings."""
     tables = [found.tables[name] for name in ("timetable", "rotation") if name in found.tables]
     texts = {item.text("label") for table in tables for item in table.items} - {""}
     for _, grid in found.grids:
         texts |= {*drawn.labels} if (drawn := drawn_week(grid)) is not None else set()
-    if not texts or WeekdayCodes(texts, ENGLISH).are_days:
-        return {}
-    labels = {plain(part) for text in texts for part in re.split(r"[,;/&]", text)}
-    dated = [row for _, row in islice(sheet.rows(), MOST_TABLE_ROWS) if any(map(looks_like_date, row))]
-    named = [{n for n, cell in enumerate(row) if plain(cell_text(cell)) in labels} for row in dated]
-    dates = [{n for n, cell in enumerate(row) if looks_like_date(cell) and cell_text(cell)} for row in dated]
-    told = [(day, label) for day, label in zip(dates, named, strict=True) if label]
-    if len(told) < 2 or len(told) * 2 < len(dated) or any(len(one) != 1 for one in dates):
-        return {}  # a day off has no label
-    day, label = told[0]
-    is_same = all(one == label and other == day for other, one in told)
-    return {"date": min(day), "label": min(label)} if is_same and len(label) == 1 and day != label else {}
+    return texts
 
 
 def _labels(found: SheetsFound) -> frozenset[str]:
@@ -340,7 +355,7 @@ def _take(
     if name in ("timetable", "rotation") and ((wrong and not table.items) or is_drawn):
         found.grids.append(("", sheet))  # no column for classes or blocks: a drawn week, or nothing
         return
-    table = _on_its_day(table) if name == "timetable" else table
+    table = on_its_day(table) if name == "timetable" else table
     both = there and _both(name, there, table)
     if there is not None and both is None:
         problems.append(twice(name, there, sheet))
@@ -366,16 +381,6 @@ def _take(
             notes,
         )
         found.accounts.pop()  # its rows are counted above
-
-
-def _on_its_day(table: Table) -> Table:
-    """Classes of a sheet that is called as a day is, `A day`, `Monday`, or as weeks are, on that day, or in those weeks, where no column says it."""
-    names = days_named(table.sheet.name, frozenset(), ENGLISH)
-    week = week_of(table.sheet.name)
-    field, said = ("label", ", ".join(names)) if names else ("week", week)
-    if not said or field in table.columns or "meets" in table.columns:
-        return table
-    return table._replace(items=[item._replace(cells={**item.cells, field: said}) for item in table.items])
 
 
 def _both(name: str, one: Table, other: Table) -> Table | None:

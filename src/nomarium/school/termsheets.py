@@ -1,4 +1,4 @@
-"""Sheets of classes that are called after a term, `Autumn timetable`: their classes are held in it and in no other."""
+"""Sheets of classes that are called after a term, a day or weeks, `Autumn timetable`: their classes are held in it and in no other."""
 
 import re
 from collections.abc import Iterable, Sequence
@@ -6,9 +6,10 @@ from typing import Final
 
 from nomarium.model.problem import Problem, note
 from nomarium.reading.cells.offwords import is_off
-from nomarium.reading.cells.words import fold
+from nomarium.reading.cells.words import ENGLISH, fold
+from nomarium.school.drawnheads import days_named, week_of
 from nomarium.school.keydates import NAMELESS
-from nomarium.school.plantables import Item
+from nomarium.school.plantables import Item, Table
 
 _SEASONS: Final = frozenset("autumn fall winter spring summer michaelmas lent hilary trinity".split())
 _NUMBERED: Final = rf"\b(?:terms?|semester|trimester|quarter|half|sem|{'|'.join(sorted(_SEASONS))})\s*(?:term\s*)?([1-6]|i{{1,3}}v?)\b"
@@ -62,3 +63,13 @@ def told_of(name: str, term: str) -> Problem:
         f"The classes of “{name}” are held in {term}.",
         "If not, call the sheet, or what stands over it, by another name.",
     )
+
+
+def on_its_day(table: Table) -> Table:
+    """Classes of a sheet that is called as a day is, `A day`, `Monday`, or as weeks are, on that day, or in those weeks, where no column says it."""
+    names = days_named(table.sheet.name, frozenset(), ENGLISH)
+    week = week_of(table.sheet.name)
+    field, said = ("label", ", ".join(names)) if names else ("week", week)
+    if not said or field in table.columns or "meets" in table.columns:
+        return table
+    return table._replace(items=[item._replace(cells={**item.cells, field: said}) for item in table.items])

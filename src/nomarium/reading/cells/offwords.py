@@ -6,7 +6,7 @@ from typing import Final
 from nomarium.reading.cells.words import fold
 
 OFF_WORDS: Final = (
-    r"\b(?:holidays?|day off|no school|no classes|clos(?:ed|ure)|breaks?|vacation|recess|pd day|p\.?d\.?|in-?service|inset|staff day|professional (?:development|learning)|"
+    r"\b(?:holidays?|day off|no school|no classes|clos(?:ed|ure)|breaks?|vacation|recess|pd day|p\.?d\.?|in-?service|inset|staff day|snow days?|storm days?|professional (?:development|learning)|"
     r"half[- ]?term|thanksgiving|christmas|easter|remembrance|labou?r day|victoria day|new year|good friday|heritage day|march break|reading week|conges?|ferie|vacances|ferien|feiertage?|feriados?|festivos?|vacaciones|puentes?)\b"
 )
 _TERM_WORDS: Final = r"\b(?:terms?|semesters?|trimesters?|trimestres?|quarters?|half[- ]?year|halbjahr|semestre|autumn|fall|winter|spring|summer|michaelmas|lent|hilary|trinity)\b"

@@ -58,7 +58,10 @@ def with_sides_as_title(
         return options, []
     message = f"The title of each event is {template}."
     remedy = 'If it is not: --column "HEADING=summary", or another --title.'
-    return options._replace(title=template), [note("title-sides", message, remedy).at(sheet.place())]
+    sides = tuple(c.heading for c in columns if c.at in of_sides and _plain(c.heading) not in _WHOSE_GROUND)
+    return options._replace(title=template, sides=sides), [
+        note("title-sides", message, remedy).at(sheet.place())
+    ]
 
 
 def _says_sides(own: Column, columns: Sequence[Column], of_sides: frozenset[int]) -> bool:

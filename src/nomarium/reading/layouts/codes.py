@@ -26,6 +26,9 @@ _NOBODY = r"(?i)no (?:services?|sessions?|class(?:es)?|dut(?:y|ies)|meetings?|sc
 _NAME_AND_HOURS = r"(?i)(?P<name>.*[^\W\d_].*?)[\s:,(\[]+(?P<hours>\d[\d:.]*\s?(?:[ap]\.?m\.?)?\s*[-–]\s*\d[\d:.]*\s?(?:[ap]\.?m\.?)?)[)\]]?"
 _PARTED = r"^(?P<code>[^\s=:–-]{1,6})\s*(?:=|:|\s[-–]\s)\s*(?P<said>.+)$"
 
+_SPACED = r"^(?P<code>\S{1,6})\s+(?P<said>.+)$"
+_KEY_LABEL = r"(?i)\W*(?:key|legend|codes?|abbreviations?|shifts?|legende|schlüssel|légende|clé|leyenda|clave|legenda)\b\W*"
+
 
 class Code(NamedTuple):
     """What a code stands for."""
@@ -130,7 +133,7 @@ def said_of(text: str) -> Code:
     named = re.fullmatch(_NAME_AND_HOURS, text)
     hours = hours_in(named["hours"]) if named else NOTHING
     if named and hours is not NOTHING:
-        return Code(named["name"].strip(" :,–-"), hours)
+        return Code(named["name"].strip(" :,–-()"), hours)
     cleaned = re.sub(r"[()\[\]]", " ", text)
     time, name = time_and_text(" ".join(cleaned.split()))
     if time is not NOTHING and time.end is not None:
@@ -172,11 +175,9 @@ def key_in(rows: Sequence[Row], codes: Collection[str]) -> tuple[dict[str, Code]
     for number, row in rows:
         texts = [text for cell in row if (text := cell_text(cell))]
         for at, text in enumerate(texts):
-            for piece in re.split(r"[;\n]|,\s+(?=\S{1,6}\s*[=:])", text):
-                match = re.match(_PARTED, piece.strip())
-                if match and match["code"].casefold() in known:
-                    found.setdefault(known[match["code"].casefold()], said_of(match["said"].strip()))
-                    used.add(number)
+            for code, said in _explained(text, known):
+                found.setdefault(known[code.casefold()], said_of(said))
+                used.add(number)
             if (
                 at + 1 < len(texts)
                 and text.casefold() in known
@@ -185,6 +186,22 @@ def key_in(rows: Sequence[Row], codes: Collection[str]) -> tuple[dict[str, Code]
                 found.setdefault(known[text.casefold()], _together(texts[at + 1 : at + 4]))
                 used.add(number)
     return found, used
+
+
+def _explained(text: str, known: Collection[str]) -> list[tuple[str, str]]:
+    """The codes of `known` (folded) that a text explains, each with what it says of them: `E = 7-15; L = 15-23`, or, several of them
+    or behind a word for a key, `Key: E 0600-1400; RD rest day`."""
+    label = re.match(_KEY_LABEL, text)
+    found, loose = list[tuple[str, str]](), list[tuple[str, str]]()
+    for piece in re.split(
+        r"[;\n|]|,\s+(?=\S{1,6}\s)|\s{3,}", text[label.end() :] if label is not None else text
+    ):
+        signed, spaced = re.match(_PARTED, piece.strip()), re.match(_SPACED, piece.strip())
+        if signed is not None and signed["code"].casefold() in known:
+            found.append((signed["code"], signed["said"].strip()))
+        elif spaced is not None and spaced["code"].casefold() in known and spaced["code"].isupper():
+            loose.append((spaced["code"], spaced["said"].strip()))
+    return [*found, *(loose if label is not None or len(loose) > 1 else [])]
 
 
 def _together(texts: Sequence[str]) -> Code:

@@ -10,6 +10,7 @@ from nomarium.model.cell import Cell
 from nomarium.model.event import Event
 from nomarium.model.problem import Problem, note
 from nomarium.model.refusal import Refusal
+from nomarium.model.wording import WEEKDAYS
 from nomarium.reading.cells.moments import Moment, read_moment
 from nomarium.reading.cells.words import Lexicon, fold
 from nomarium.reading.columns.contents import MOSTLY, Contents
@@ -227,11 +228,18 @@ def _day(top: Top, drawing: _Drawing) -> tuple[dt.date, str] | Problem:
         date = resolve_day(moment.first, settled)
         if isinstance(date, Refusal):
             return date.problem(top.sheet.place(number), cell_text(cell))
+        called = lexicon.weekdays.get(fold(top.sheet.name).strip())
+        if called is not None and called != date.weekday():
+            message = f"{date} is a {WEEKDAYS[date.weekday()]}, and the sheet is called {top.sheet.name}."
+            return Problem("date-weekday", message, "Give each sheet the date of its day.", top.sheet.place())
         return date, where
     message = (
         f"{top.sheet.title} has times on one side and places on the other, and nothing says of which day."
     )
-    return Problem("day-unknown", message, "Say which: --set date=2027-04-12.", top.sheet.place())
+    remedy = "Say which: --set date=2027-04-12."
+    if fold(top.sheet.name).strip() in lexicon.weekdays:
+        remedy = "It is called after a weekday: to hold it every week, --as timetable --from 2026-09-07 --until 2026-12-18."
+    return Problem("day-unknown", message, remedy, top.sheet.place())
 
 
 def _entries(

@@ -17,6 +17,7 @@ from nomarium.reading.layouts.codes import (
     hours_in,
     in_their_half,
     is_code,
+    is_idle,
     is_nobody,
     key_in,
 )
@@ -93,11 +94,14 @@ def _reading(top: Top, drawing: Drawing) -> Reading:
     key, key_rows = key_in(drawing.others, {slot.text for slot in slots if len(slot.text) <= LONGEST_CODE})
     asked = asked_codes(options.codes)
     known = {code.casefold(): said for code, said in key.items()} | asked
+    free = {code for code, said in known.items() if said.time is NOTHING and said.name and is_idle(said.name)}
+    idle += sum(slot.text.casefold() in free for slot in slots)  # RD = rest day
+    slots = [slot for slot in slots if slot.text.casefold() not in free]
     slots, codes, evidence = _with_hours(slots, known, options.clock)
     people = _are_people(drawing)
     entries: list[DrawnEntry | Problem] = []
     timeless: Counter[str] = Counter()
-    met: set[str] = set()
+    met = free & asked.keys()
     for slot in slots:
         met |= {slot.text.casefold(), slot.label.casefold()} & asked.keys()
         entry = _entry(sheet, slot, codes, people)

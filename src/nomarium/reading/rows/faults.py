@@ -80,7 +80,9 @@ def blamed(
 def untitled(is_made: bool) -> Blame:
     """The blame of a row that has a date and no title, which may be made of columns (`--title`)."""
     remedy = "Give it a title, or take the row out."
-    message = "The row says when and not what" + (", by what --title names." if is_made else ".")
+    message = "The row says when and not what" + (
+        ", by the columns that its title is made of." if is_made else "."
+    )
     return Blame("summary", Refusal("summary-missing", message, remedy, "missing"))
 
 

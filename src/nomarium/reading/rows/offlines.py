@@ -20,6 +20,10 @@ from nomarium.sheets.sheet import Sheet, cell_text
 
 _NOT_HELD: Final = r"\b(?:no|not|without|except|excluding|kein\w*|pas de|sin|geen)\s+(?:\w+\s+){0,2}(?:classes|class|lessons?|school|teaching|timetable|sessions?|meetings?|unterricht|cours|clases?|les(?:sen)?|held|on)\b|\bsuspended\b|\bcancelled\b"
 _HELD: Final = r"\b(?:timetable|schedule|classes|lessons|teaching|valid|stundenplan|horario|emploi du temps|lesrooster)\b"
+_BEGINS: Final = (
+    r"\b(?:begins?|starts?|commences?|opens?|from|first day|start|beginn\w*|commencent?|empiezan?)\b"
+)
+_ENDS: Final = r"\b(?:ends?|finish(?:es)?|until|till|to|last day|end|enden?|finissent|terminan?)\b"
 _AND: Final = r"(?i)\b(?:and|et|und|y|en)\b"
 _EDGES: Final = " ,;:.()–—-"
 _MONTHS: Final = (
@@ -28,8 +32,9 @@ _MONTHS: Final = (
 _WEEK: Final = r"(?i)\b(?:w\s?/\s?[bc]|wc|wb|week\s+(?:of|beginning|commencing|starting))\W*$"
 _MOST_CELLS: Final = 3
 _LEAP_YEAR: Final = 2000
+_LEAST_NAMED: Final = 7
 _LEAST_TERM: Final = 21
-"""Days of a stretch from which on it may be that in which a timetable holds."""
+"""Days of a stretch from which on it may be that in which a timetable holds; fewer where it is called a term."""
 
 
 class Span(NamedTuple):
@@ -62,7 +67,7 @@ def lines_beside(sheet: Sheet, options: ReadingOptions) -> list[SaidLine]:
     years = _Years({int(year) for _, text in lines for year in re.findall(r"\b20\d\d\b", text)}, options)
     found = []
     for number, text in lines:
-        dated = list(_dates_of(text))
+        dated = _begun_and_ended(list(_dates_of(text)))
         off = [None if one.is_open else _span(one, years) for one in dated if one.kind == "off"]
         held = [
             span for one in dated if one.kind == "term" and (span := _span(one, years)) and _is_term(span)
@@ -90,6 +95,8 @@ class _Dated(NamedTuple):
     date: DateWithin
     is_open: bool
     is_week: bool
+    lead: str
+    """The words before it."""
 
 
 class _Years(NamedTuple):
@@ -142,7 +149,19 @@ def _dates_of(text: str) -> Iterator[_Dated]:
             found,
             is_open,
             "week-span" in found.moment.notes or re.search(_WEEK, before) is not None,
+            before,
         )
+
+
+def _begun_and_ended(dated: list[_Dated]) -> list[_Dated]:
+    """The dates of a line, of which two are one stretch where it says that school begins on the first and ends on the other."""
+    if len(dated) < 2 or dated[0].kind != "term" or not re.search(_BEGINS, fold(dated[0].lead)):
+        return dated
+    first, second, *more = dated
+    if not re.search(_ENDS, fold(second.lead)) or first.date.moment.last or second.date.moment.last:
+        return dated
+    moment = first.date.moment._replace(last=second.date.moment.first)
+    return [first._replace(date=first.date._replace(moment=moment)), *more]
 
 
 def _kind(words: str) -> Literal["off", "term", ""]:
@@ -175,10 +194,11 @@ def _span(one: _Dated, years: _Years) -> Span | None:
 
 
 def _is_term(span: Span) -> bool:
+    least = _LEAST_NAMED if is_term(span.name) or re.search(_BEGINS, fold(span.name)) else _LEAST_TERM
     return (
         isinstance(span.first, dt.date)
         and isinstance(span.last, dt.date)
-        and (span.last - span.first).days >= _LEAST_TERM
+        and (span.last - span.first).days >= least
     )
 
 

@@ -124,7 +124,7 @@ class _RowReader:
             self.milestones = milestones.Milestones(reading, self.when, account)
         self.yearly = yearly_heading(reading)
         self.titles = (
-            TitleMaker(options.title, reading.headings, self.sheet.first_column, self.at)
+            TitleMaker(options.title, reading.headings, self.sheet.first_column, self.at, options.sides)
             if options.title
             else None
         )

@@ -19,6 +19,12 @@ _NO_TITLE = frozenset(
     "- -- --- – — n/a n.a. none nil free bye spielfrei . .. ... … (empty) (free) (none) (vacant) vacant".split()
 )
 """What people put where nothing happens."""
+_BYES = frozenset(
+    ("bye", "byes", "no game", "no match", "rest", "spielfrei", "exempt", "descansa", "riposo", "vrij")
+)
+"""What stands somewhere in a row whose side meets nobody."""
+_GROUND = 4
+"""Letters of what says on whose ground two sides meet, at most: `home`."""
 _DITTO = frozenset("\" '' ″ 〃 “ ” „ ↓ ⇓ | ditto dito idem".split())
 """What people put where the cell above goes on, or comes again."""
 _POINTS = frozenset(">→⇒➔➜⟶»")
@@ -80,16 +86,31 @@ class TitleMaker:
     """Makes titles from a template such as `{Subject}: {title}`."""
 
     def __init__(
-        self, template: str, headings: Sequence[str], first_column: int, at: Mapping[str, int]
+        self,
+        template: str,
+        headings: Sequence[str],
+        first_column: int,
+        at: Mapping[str, int],
+        sides: Sequence[str] = (),
     ) -> None:
-        """`at` is where each field stands; see `title_columns` for the names."""
-        self._template = template
+        """`at` is where each field stands; see `title_columns` for the names. `sides`: those of two that meet."""
+        self._template, self._sides = template, sides
         self._columns, _ = title_columns(template, headings, first_column, at)
 
     def title(self, row: Sequence[Cell], summary: str) -> TitleParts:
         """The title of a row; nothing when all that it is made from is blank."""
         values = {name: cell_text(row[n]) if n < len(row) else "" for name, n in self._columns.items()}
+        if self._sides and (alone := self._alone(values)):
+            is_bye = any(cell_text(cell).casefold() in _BYES for cell in row)
+            return TitleParts(self._template, {**values, alone: "bye"}) if is_bye else TitleParts("", {})
         return TitleParts(self._template, {**values, "title": summary})
+
+    def _alone(self, values: Mapping[str, str]) -> str:
+        """The side that a row leaves blank while it names the other one, or nothing else; nothing where both meet, or the row is
+        called otherwise."""
+        blank = [name for name in self._sides if not values.get(name)]
+        is_called = any(len(text) > _GROUND and name not in self._sides for name, text in values.items())
+        return blank[0] if blank and not (is_called and len(blank) == len(self._sides)) else ""
 
 
 def without_cancellation(summary: str) -> str | None:
