@@ -22,6 +22,10 @@ _UNITS = {
 _ISO = r"p(?:(?P<w>\d+)w)?(?:(?P<d>\d+)d)?(?:t(?:(?P<h>\d+(?:[.,]\d+)?)h)?(?:(?P<m>\d+)m)?(?:(?P<s>\d+)s)?)?"
 _COLON = r"(\d{1,3}):(\d{2})(?::(\d{2}))?"
 _PART = r"(\d+(?:[.,]\d+)?|\ban?\b|\bhalf an?\b|½)\s*([^\W\d_]+|')"
+_NUMBERS = {
+    "one": 1, "two": 2, "three": 3, "four": 4, "five": 5, "six": 6, "seven": 7, "eight": 8, "nine": 9, "ten": 10, "twelve": 12,
+    "fifteen": 15, "twenty": 20, "thirty": 30, "forty-five": 45, "forty": 40, "fifty": 50, "sixty": 60, "ninety": 90,
+}  # fmt: skip
 _FORMS = "Write it like 1h 30m, 90 min or 1:30."
 
 
@@ -40,7 +44,7 @@ def read_length(text: str, bare_unit_secs: int | None = None) -> int | Refusal:
 
 
 def _secs_of(text: str, bare_unit_secs: int | None) -> int | Refusal:
-    plain = " ".join(_folded(text).split())
+    plain = _in_figures(" ".join(_folded(_with_fractions(text)).split()))
     if iso := re.fullmatch(_ISO, plain):
         if any(iso.groups()):
             return round(sum(float(n.replace(",", ".")) * _UNITS[u] for u, n in iso.groupdict().items() if n))
@@ -55,13 +59,36 @@ def _secs_of(text: str, bare_unit_secs: int | None) -> int | Refusal:
         message = f"“{text}” has no unit: hours or minutes?"
         return Refusal("length-unit", message, _FORMS)
     else:
-        mixed = re.fullmatch(r"(\d+) ?h ?(\d{2})", plain)  # 1h30
+        mixed = re.fullmatch(r"(\d+) ?h(?:rs?|ours?)? ?(\d{2})", plain)  # 1h30, 1 hr 15
         if mixed:
             return int(mixed[1]) * 3600 + int(mixed[2]) * 60
         secs = _in_words(plain)
         if secs is not None:
             return secs
     return Refusal("length-unread", f"“{text}” is not a length of time.", _FORMS)
+
+
+def _with_fractions(text: str) -> str:
+    """A text whose fractions are decimal: `1½ hours`, `2 1/4 h`."""
+    if "½" not in text and "¼" not in text and "¾" not in text and "/" not in text:
+        return text
+    for sign, figures in (("½", "1/2"), ("¼", "1/4"), ("¾", "3/4")):
+        text = text.replace(sign, f" {figures}")
+    for figures, decimal in (("1/2", "5"), ("1/4", "25"), ("3/4", "75")):
+        text = re.sub(rf"(?<![\d/])(\d+)\s+{figures}(?![\d/])", rf"\g<1>.{decimal}", text)
+        text = re.sub(rf"(?<![\d/.]){figures}(?![\d/])", f"0.{decimal}", text)
+    return text.strip()
+
+
+def _in_figures(plain: str) -> str:
+    """A folded text whose numbers are figures: `one and a half hours`, `an hour and a half`, `ninety minutes`."""
+    if not any(word in plain for word in ("half", "quarter", *_NUMBERS)):
+        return plain
+    plain = re.sub(r"\b(?:a|one|1) hour and a half\b|\ban hour and a half\b", "1.5 hours", plain)
+    plain = re.sub(r"\b(\w+) and a half\b", lambda match: f"{_NUMBERS.get(match[1], match[1])}.5", plain)
+    plain = re.sub(r"\b(?:a )?quarter of an hour\b", "15 min", plain)
+    plain = re.sub(r"\bthree quarters of an hour\b", "45 min", plain)
+    return re.sub(rf"\b({'|'.join(_NUMBERS)})\b", lambda match: str(_NUMBERS[match[1]]), plain)
 
 
 def _folded(text: str) -> str:

@@ -10,7 +10,7 @@ from nomarium.reading.columns.column import Column
 from nomarium.reading.columns.head import TableHead
 from nomarium.sheets.sheet import Row, Sheet, cell_text
 
-_CLEAR_TIME: Final = r"(?i)(?<![\d.:])\d{1,2}(?:[:.]\d\d)?\s?[ap]\.?m\b|(?<![\d.:])\d{1,2}:\d\d(?![\d:])|(?<![\d.:])\d{1,2}h(?:\d\d)?\b|(?<![\d.:])\d{1,2}(?:[:.]\d\d)?\s?(?:uhr|uur|heures|horas)\b|\bnoon\b"
+_CLEAR_TIME: Final = r"(?i)(?<![\d.:])\d{1,2}(?:[:.]\d\d)?\s?[ap]\.?m\b|(?<![\d.:])\d{1,2}:\d\d(?![\d:])|(?<![\d.:])\d{1,2}h(?:\d\d)?\b|(?<![\d.:])\d{1,2}(?:[:.]\d\d)?\s?(?:uhr|uur|heures|horas)\b|\bnoon\b|(?<![\d.:])(?:1?\d|2[0-3])\.[0-5]\d\s?[-–—]\s?(?:1?\d|2[0-3])\.[0-5]\d(?![\d.])"
 
 
 _BOOKKEEPING: Final = r"(?i)(?:last\s+)?(?:printed|exported|updated|saved|changed|generated|created|downloaded|imprimé|gedruckt|as (?:of|at))\b"

@@ -38,9 +38,11 @@ class YearAbove(NamedTuple):
         return dt.date(self.first, begin, 1), dt.date(self.first + 1, begin, 1) - dt.timedelta(days=1)
 
 
-def year_above(sheet: Sheet, head: TableHead) -> YearAbove | None:
-    """The one year that the texts above a table name, or the name of its sheet; None when there is none, or several."""
-    texts = [(f"sheet “{sheet.name}”", sheet.name)] if sheet.name else []
+def year_above(sheet: Sheet, head: TableHead, headings: Sequence[str] = ()) -> YearAbove | None:
+    """The one year that the texts above a table name, the `headings` of its dates, or the name of its sheet; None when there is
+    none, or several."""
+    texts = [(f"the heading “{heading}”", heading) for heading in headings]
+    texts += [(f"sheet “{sheet.name}”", sheet.name)] if sheet.name else []
     texts += [
         (f"{f'{sheet.unit} {number}' if number else 'the head of the message'}: “{text[:60]}”", text)
         for number, text in sheet.said_above

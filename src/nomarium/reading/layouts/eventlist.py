@@ -35,7 +35,6 @@ from nomarium.reading.layouts.notlists import misfit, missing_field, rotating_po
 from nomarium.reading.layouts.sessiontimes import with_session_times
 from nomarium.reading.layouts.titlecells import with_cells_apart
 from nomarium.reading.options import ReadingOptions
-from nomarium.reading.rows.datedtitles import dated_titles
 from nomarium.reading.rows.yearly import is_yearly
 from nomarium.sheets.sheet import TOP_ROWS, Row, RowsAgain, Sheet, cell_text, in_one_line, is_blank
 
@@ -221,10 +220,22 @@ def _problems_of(
         *overridden_twice(sheet, columns, options),
         *unknown_in_title(sheet, head.headings, columns, options.title),
         *half_titles(sheet, columns, rows, options),
-        *([] if options.title else dated_titles(sheet, columns, sample, lexicon)),
+        *([] if options.title else _dated_titles(sheet, columns, sample, lexicon)),
         *zones_in_headings(sheet, columns, options),
         *unheard(sheet, columns, sample, lexicon, in_titles, _says_how_long(options), options.keep_extra),
     ]
+
+
+def _dated_titles(
+    sheet: Sheet, columns: Sequence[Column], sample: Sequence[Sequence[Cell]], lexicon: Lexicon
+) -> list[Problem]:
+    """Problems of titles that hold days of their own; most hold no figures."""
+    titles = [text for c in columns if c.field == "summary" for text in c.samples]
+    if sum(any(map(str.isdigit, text)) for text in titles) * 2 < max(len(titles), 1):
+        return []
+    from nomarium.reading.rows.datedtitles import dated_titles
+
+    return dated_titles(sheet, columns, sample, lexicon)
 
 
 def _settled(
@@ -237,10 +248,11 @@ def _settled(
         sample = [row for _, row in held]
     clock = find_clock(sheet, columns, sample, options, lexicon, whole or is_short)
     above = None
-    if sheet.name or sheet.said_above or table.head.title_rows:
+    headed = [c.heading for c in columns if c.has_days and any(map(str.isdigit, c.heading))]
+    if sheet.name or sheet.said_above or table.head.title_rows or headed:
         from nomarium.reading.columns.yearsabove import year_above
 
-        above = year_above(sheet, table.head)
+        above = year_above(sheet, table.head, headed)
     decisions = decide(sheet, columns, data, options, lexicon, whole, above)._replace(clock=clock)
     notes = [
         *table.notes,

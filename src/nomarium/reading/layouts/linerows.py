@@ -41,8 +41,11 @@ _TO_PLACE: Final = r"(?i)^(?:(?:in|at)\s+(?:the\s+)?|en\s+(?:el|la)\s+|im\s+|in\
 _SENTENCE_END: Final = (
     r"(?<=[^\W\d_]{3})(?<!\bProf)(?<!\bCapt)(?<!\bMrs)(?<!\bRev)(?<!\bMme)(?<!\bStd)\.\s+(?=[A-Z])"
 )
+_IN_FIGURES: Final = r"(?:\d{1,3}(?=\s?m)|\d{1,2}(?:[.,]\d{1,2}|\s?[½¼¾])?|½)\s?(?:h(?:rs?|ours?)?\s?(?:\d{1,2}\s?(?:m(?:ins?)?)?)?|min(?:ute)?s?)"
+_IN_WORDS: Final = r"(?:half an|an?|one|two|three|four|five|six)(?: and a half)? hours?(?: and a half)?|(?:fifteen|twenty|thirty|forty|forty-five|ninety) minutes"
 _LENGTH: Final = re.compile(
-    r"(?i)(?:(?:[,;]\s*)?\b(?:for|lasting|during)\s+)?\(?\b(?:\d{1,3}(?=\s?m)|\d{1,2})\s?(?:h(?:rs?|ours?)?\s?(?:\d{1,2}\s?(?:m(?:ins?)?)?)?|min(?:ute)?s?)\b(?![\w-])\)?|\(\d{1,3}\s?m\)|\(\dh[0-5]\d(?:\s?m(?:in)?)?\)"
+    rf"(?i)(?:(?:[,;]\s*)?\b(?:for|lasting|during)\s+)?\(?(?<![\w.:,]){_IN_FIGURES}\b(?![\w-])\)?|"
+    rf"(?:\b(?:for|lasting|during)\s+(?:{_IN_WORDS})|\((?:{_IN_WORDS})\))(?!\s+(?:before|after|early|earlier|later|of|ago|from)\b)|\(\d{{1,3}}\s?m\)|\(\dh[0-5]\d(?:\s?m(?:in)?)?\)"
 )
 """How long something lasts, beside its time."""
 _START: Final = r"(?i)\W*starts?\W*"
@@ -79,8 +82,8 @@ def _without_length(text: str) -> tuple[str, str]:
     said = _LENGTH.search(text)
     if said is None:
         return text, ""
-    rest = " ".join(f"{text[: said.start()]} {text[said.end() :]}".split())
-    return rest, re.sub(r"^\D+", "", said[0]).strip("() ")
+    rest = " ".join(f"{text[: said.start()]} {text[said.end() :]}".split()).strip(EDGES)
+    return rest, re.sub(r"(?i)^\W*(?:(?:for|lasting|during)\b)?\W*", "", said[0]).strip("() ")
 
 
 def row_of(line: TextLine, date: str, lexicon: Lexicon) -> Row:

@@ -1,33 +1,42 @@
-"""Cells that hold a title and, on lines of their own, its time and its place: a column for each of them."""
+"""Cells that hold a title and its time, and perhaps its place on a line of its own: a column for each of them."""
 
+import re
 from collections.abc import Iterator
 from itertools import islice
 from typing import Final
 
 from nomarium.model.cell import Cell
 from nomarium.model.problem import note
+from nomarium.model.wording import counted
 from nomarium.reading.cells.placewords import is_place
 from nomarium.reading.cells.times import Times, read_times
 from nomarium.reading.columns.table import TableReading
+from nomarium.reading.columns.timesinwords import holds_time
 from nomarium.sheets.sheet import Row, Sheet
 
 _LOOKED_AT: Final = 40
 _LEAST: Final = 2
+_SURE: Final = r"(?i)\d\s?[ap]\.?m\b|\d[:h]\d\d|\d\.\d\d\s?[-–—]\s?\d{1,2}\.\d\d|noon|\d\s?uhr\b"
+"""A time that can be nothing else."""
 _SAYING_WHEN: Final = frozenset(("time", "start", "end", "duration", "class"))
 
 
 def with_cells_apart(sheet: Sheet, table: TableReading) -> Sheet | None:
-    """The sheet with two more columns, for the times and the places that its cells of titles hold; None where most of these
-    cells hold no time on a line of its own, as nearly everywhere."""
+    """The sheet with two more columns, for the times and the places that its cells of titles hold, on lines of their own or
+    among their words; None where fewer than half of these cells hold one time, as nearly everywhere."""
     title = table.column("summary")
     if title is None or title.how == "asked" or _SAYING_WHEN & {column.field for column in table.columns}:
         return None
+    if table.options.title or table.options.defaults.keys() & _SAYING_WHEN:
+        return None
     heads, at = table.head.header_rows, title.at
     first = (row for number, row in islice(sheet.rows(), _LOOKED_AT) if number not in heads)
-    lines = [found for row in first if at < len(row) and (found := _lines(row[at]))]
-    several = [found for found in lines if len(found) > 1]
-    timed = sum(any(map(_is_time, found)) for found in several)
-    if timed < _LEAST or timed * 2 < len(lines):
+    lines = [
+        found for row in first if at < len(row) and (found := _lines(row[at])) and any(map(_says_much, found))
+    ]
+    timed = [found for found in lines if _has_time(found)]
+    are_sure = any(re.search(_SURE, line) for found in timed for line in found)
+    if len(timed) < _LEAST or len(timed) * 2 < len(lines) or not are_sure:
         return None
     width = max(len(table.head.headings), len(table.columns))
 
@@ -40,16 +49,62 @@ def with_cells_apart(sheet: Sheet, table: TableReading) -> Sheet | None:
                 whole[at], time, place = _apart(whole[at])
                 yield number, [*whole, time, place]
 
+    first_timed = " ".join(" ".join(timed[0]).split())
     message = (
-        "Cells that hold a title, and on lines of their own its time and its place, are a column for each."
+        f"Cells that hold a title and its time, such as “{first_timed[:60]}”, are a column for each (and for the place, where it "
+        "has a line of its own)."
     )
-    told = note("title-cells", message).at(sheet.place(None, at))
-    return sheet._replace(read_rows=rows, notes=(*sheet.notes, told))
+    remedy = f'To keep the titles as they are: --column "{title.heading}=summary".'
+    told = [note("title-cells", message, remedy).at(sheet.place(None, at))]
+    several = [
+        (number, row[at])
+        for number, row in sheet.rows()
+        if number not in heads and at < len(row) and _says_several(row[at])
+    ]
+    if several:
+        number, text = several[0]
+        message = f"{counted(len(several), 'title says', 'titles say')} more than one time, and so last all day: “{text}”."
+        told.append(
+            note("title-timed", message, "Write each on a row of its own.").at(sheet.place(number, at))
+        )
+    return sheet._replace(read_rows=rows, notes=(*sheet.notes, *told))
+
+
+def _says_several(cell: Cell) -> bool:
+    lines = _lines(cell)
+    return len(lines) == 1 and holds_time(lines[0]) and not _among_words(lines[0])[1]
+
+
+def _says_much(line: str) -> bool:
+    return any(map(str.isalnum, line))
+
+
+def _has_time(lines: list[str]) -> bool:
+    """Whether a cell has a time: on a line of its own, or one among the words of its only line."""
+    if len(lines) > 1:
+        return any(map(_is_time, lines))
+    return any(map(str.isdigit, lines[0])) and bool(_among_words(lines[0])[1])
+
+
+def _among_words(line: str) -> tuple[str, str]:
+    """The title and the one time of a line; no time where it says none, several, or nothing else."""
+    from nomarium.reading.layouts.linetimes import time_in  # few lists have such cells
+
+    time, rest = time_in(line)
+    is_one = (
+        bool(time)
+        and not time_in(rest)[0]
+        and not holds_time(rest)
+        and re.search(r"[^\W\d_]{2}", rest) is not None
+    )
+    return (rest, time) if is_one else (line, "")
 
 
 def _apart(cell: Cell) -> tuple[Cell, str, str]:
     """The title, the time and the place of a cell."""
     lines = _lines(cell)
+    if len(lines) == 1 and any(map(str.isdigit, lines[0])):
+        return *_among_words(lines[0]), ""
     if len(lines) < 2:
         return cell, "", ""
     timed = next((line for line in lines[1:] if _is_time(line)), lines[0] if _is_time(lines[0]) else "")

@@ -13,6 +13,8 @@ COUNTED = frozenset(
 """Words whose number is none of a date."""
 _EVENTS = frozenset(("day", "match", "game", "session", "lesson"))
 """Words that end a title before its date as often as they are counted."""
+_LEADS_ON = frozenset(("a", "the", "of", "la", "le", "el", "der", "den", "del", "dal"))
+"""Words that a date may hold, and that begin what follows where they stand last."""
 _MOST_OF_DATE = 16
 """Words of the longest range of dates with its times."""
 _LEAST_UNKNOWN = 4
@@ -116,8 +118,8 @@ def date_within(text: str, lexicon: Lexicon) -> DateWithin | None:
                 continue  # Lunch will be at 12.30
             if re.search(r"\d\.\d{1,2}\.,? \d{1,2}\.$", piece):
                 continue  # 13.12. 3. Advent
-            if piece.endswith(" we"):
-                continue  # On 14 September we are holding …: no Wednesday
+            if piece.endswith(" we") or words[end - 1].casefold() in _LEADS_ON:
+                continue  # On 14 September we are holding …: no Wednesday; 9.30am A day out
             if clocks and _is_of_spans(words, clocks, at, at + size):
                 continue
             if _ends_with_count(piece, words[end : end + 1], lexicon):

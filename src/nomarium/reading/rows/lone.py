@@ -8,7 +8,6 @@ from nomarium.reading.cells.partmemo import last_of_range
 from nomarium.reading.cells.repeats import Repeat, read_repeat
 from nomarium.reading.columns.decisions import Decisions, resolve_day
 from nomarium.reading.rows.datewithin import date_within, names_several
-from nomarium.reading.rows.opendays import is_open_day
 from nomarium.reading.rows.when import Blame, Part, Said, settle
 from nomarium.reading.rows.whenreader import WhenReader
 
@@ -38,6 +37,8 @@ def lone_event(text: str, decisions: Decisions) -> tuple[str, Part] | Refusal | 
     moment = found.moment
     if names_several(found, decisions.lexicon):
         return Refusal("date-several", f"“{text}” names several days.", "Give each day a row of its own.")
+    from nomarium.reading.rows.opendays import is_open_day
+
     before, _, behind = found.rest.partition("\0")
     is_open = is_open_day(before, found.text, behind, decisions.lexicon)
     title = text.strip() if is_open else _tidy(found.rest)  # Pool closed from 13 April

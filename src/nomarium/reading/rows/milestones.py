@@ -1,5 +1,6 @@
 """The other dates of a row, each an event of its own, all day where no time stands with it."""
 
+import re
 from collections.abc import Sequence
 
 from nomarium.model.account import Account
@@ -38,7 +39,7 @@ class Milestones:
     def of(self, number: int, row: Sequence[Cell], summary: str) -> list[Event] | Blame:
         found: list[Event] = []
         for at, heading, memo in self._columns:
-            part: Part = memo[row[at]]
+            part: Part = memo[_in_year_of(heading, row[at])]
             self.blamed_at = at
             if part.refusal is not None:
                 return Blame("milestone", part.refusal)
@@ -72,3 +73,13 @@ class Milestones:
             refusal = Refusal("date-missing", "The row has no date.", "Give it one, or take the row out.")
             return Blame("milestone", refusal)
         return When(milestones[0].start, milestones[0].end, None)
+
+
+def _in_year_of(heading: str, cell: Cell) -> Cell:
+    """A date without a year with the one year that its heading names, `20 Oct` under `Q4 2027`."""
+    years = re.findall(_YEAR, heading)
+    is_plain = isinstance(cell, str) and any(map(str.isdigit, cell)) and re.search(_YEAR, cell) is None
+    return f"{cell} {years[0]}" if is_plain and len(years) == 1 else cell
+
+
+_YEAR = r"(?<!\d)(?:19|20)\d\d(?!\d|\s?[-–/]\s?\d)"

@@ -13,22 +13,20 @@ _UNTIL: Final = (
     r"until|till|up to|up until|through|thru|before|after|prior to|bis(?: zum)?|vor dem|nach dem|jusqu['’]au|avant le|après le|hasta(?: el)?|"
     r"antes del?|tot(?: en met)?|voor|fino al|prima del|do|till och med|t\.o\.m\.?"
 )
-_OPEN_BEFORE: Final = re.compile(rf"(?i)(?<![^\W\d_])(?:{_FROM}|{_UNTIL})(?: the)?\s*:?\s*$")
-_TIMES: Final = re.compile(
-    r"(?i)\d{1,2}(?:[:.h]\d\d)?(?:\s*(?:[ap]\.?m\.?)?\s*(?:[-–—]|to|until)\s*\d{1,2}(?:[:.h]\d\d)?)?\s?(?:[ap]\.?m\.?|uhr|uur|h(?:rs?|eures?)?|o['’]clock)(?![^\W\d_])|\d{1,2}:\d\d(?:\s*[-–—]\s*\d{1,2}:\d\d)?"
-)
+_OPEN_BEFORE: Final = rf"(?i)(?<![^\W\d_])(?:{_FROM}|{_UNTIL})(?: the)?\s*:?\s*$"
+_TIMES: Final = r"(?i)\d{1,2}(?:[:.h]\d\d)?(?:\s*(?:[ap]\.?m\.?)?\s*(?:[-–—]|to|until)\s*\d{1,2}(?:[:.h]\d\d)?)?\s?(?:[ap]\.?m\.?|uhr|uur|h(?:rs?|eures?)?|o['’]clock)(?![^\W\d_])|\d{1,2}:\d\d(?:\s*[-–—]\s*\d{1,2}:\d\d)?"
 _NO_TIME: Final = "\0"
 """Where a time stood."""
 _FIGURES_ON: Final = r"\d.*"
-_NAME: Final = re.compile(r"([^\W\d_]{2,11})[.,]*\s*$")
+_NAME: Final = r"([^\W\d_]{2,11})[.,]*\s*$"
 """The last word before the figures, of a weekday or a month perhaps."""
-_OPEN_BEHIND: Final = re.compile(r"(?i)[\s,(]*(?:onwards?|and after|(?:and )?thereafter|vanaf|en adelante)\b")
+_OPEN_BEHIND: Final = r"(?i)[\s,(]*(?:onwards?|and after|(?:and )?thereafter|vanaf|en adelante)\b"
 _EDGES: Final = " ,;:–—-|"
 
 
 def without_lead(text: str) -> str:
     """A text without the words before a day that say *from* or *until* at its end."""
-    return _OPEN_BEFORE.sub("", text)
+    return re.sub(_OPEN_BEFORE, "", text)
 
 
 def is_open_day(before: str, date: str, behind: str, lexicon: Lexicon) -> bool:
@@ -37,12 +35,12 @@ def is_open_day(before: str, date: str, behind: str, lexicon: Lexicon) -> bool:
     day = re.sub(_TIMES, _NO_TIME, date)
     if has_several_days(day.strip(_EDGES)):
         return False
-    is_time_first = _TIMES.match(re.sub(r"^\D*", "", date)) is not None
+    is_time_first = re.match(_TIMES, re.sub(r"^\D*", "", date)) is not None
     own = re.sub(_FIGURES_ON, "", day)
     leads = own[own.find(_NO_TIME) + 1 :] if is_time_first else f"{before}{own}"
-    while (name := _NAME.search(leads)) is not None and lexicon.knows(fold(name[1])):
+    while (name := re.search(_NAME, leads)) is not None and lexicon.knows(fold(name[1])):
         leads = leads[: name.start()]
-    return _OPEN_BEFORE.search(leads) is not None or _OPEN_BEHIND.match(behind) is not None
+    return re.search(_OPEN_BEFORE, leads) is not None or re.match(_OPEN_BEHIND, behind) is not None
 
 
 def has_several_days(date: str) -> bool:
