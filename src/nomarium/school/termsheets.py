@@ -8,7 +8,6 @@ from nomarium.model.problem import Problem, note
 from nomarium.reading.cells.offwords import is_off
 from nomarium.reading.cells.words import ENGLISH, fold
 from nomarium.school.drawnheads import days_named, week_of
-from nomarium.school.keydates import NAMELESS
 from nomarium.school.plantables import Item, Table
 
 _SEASONS: Final = frozenset("autumn fall winter spring summer michaelmas lent hilary trinity".split())
@@ -27,7 +26,7 @@ def term_in(name: str, terms: Sequence[str]) -> str:
     """
     said = fold(name)
     keys = _seasons(said) | set(re.findall(_NUMBERED, said))
-    if not terms or [*terms] == [NAMELESS] or not keys or is_off(name):
+    if not terms or _is_nameless(terms) or not keys or is_off(name):
         return ""
     named = [
         term
@@ -36,6 +35,11 @@ def term_in(name: str, terms: Sequence[str]) -> str:
     ]
     left = " ".join(re.sub(_NO_NAMES, " ", name, flags=re.IGNORECASE).split())
     return ", ".join(named) or left or name
+
+
+def _is_nameless(terms: Sequence[str]) -> bool:
+    """Whether a plan has one term, whose name says neither a season nor a number: `Term dates`, the one stretch of its classes."""
+    return len(terms) == 1 and not (_seasons(fold(terms[0])) or re.findall(r"\b\d\b|\bi+v?\b", fold(terms[0])))
 
 
 def _seasons(folded: str) -> frozenset[str]:

@@ -108,7 +108,7 @@ def _titles_asked(columns: Sequence[Column], fields: set[str], options: ReadingO
         remedy = f'To put two into the title: --title "{{{pair[0]}}}: {{{pair[1]}}}". {remedy}'
     are_posts = len(words) > 2 or len({re.sub(r"\W*(?:\d+|\b\w)$", "", word) for word in words}) == 1
     are_plain = all(looks_like_date(text) for c in columns if c.field == "date" for text in c.samples)
-    if len(both) == 2 and are_posts and are_plain and fields <= {"date", "day", ""}:
+    if len(both) == 2 and are_posts and are_plain and fields <= {"date", "day", "week", ""}:
         remedy = f"If each filled cell is an event or a duty of its own: --as roster. {remedy}"
     return f"{remedy}To give all of them one title: --set summary=TITLE."
 

@@ -29,7 +29,8 @@ _DUE: Final = re.compile(
     r"(?i)^(?:the )?(?:deadline|closing date|last day) for (?P<title>[^.:;?!]{3,80}?) (?:is|will be)\b(?P<rest>.*)$|"
     r"^(?:please )?(?:return|send(?: in| back)?|submit|hand in|bring(?: in| back)?|pay|order|book|reply to) (?P<asked>[^.:;?!]{3,80}?)\s+(?:by|before|no later than)\b(?P<until>.*)$|"
     r"^(?P<thing>[^.:;?!]{3,80}?) (?:must|should|need to|have to|has to|are to|is to) be (?:returned|sent|submitted|handed in|paid|in|made|received|ordered)"
-    r"(?: \w+){0,3}? (?:by|before|no later than)\b(?P<last>.*)$"
+    r"(?: \w+){0,3}? (?:by|before|no later than)\b(?P<last>.*)$|"
+    r"^(?:please )?(?P<act>(?:sign[- ]up|register|apply|rsvp|reply|respond|enroll?)(?: (?:for|to) [^.:;?!]{3,60}?)?) (?:by|before|no later than)\b(?P<since>.*)$"
 )
 _LEAD_IN: Final = (
     r"(?i)^(?:dear all[,:]?\s+)?(?:(?:I am|I['’]m|we are|we['’]re|I|we) (?:just )?(?:writing|write|pleased|delighted|happy) to (?:let you know|inform you|tell you|remind you|announce|confirm|say)|"
@@ -122,7 +123,7 @@ def said_in(
         return "doubtful"
     whole = f"{before.strip(' ,')} \0 {after.strip(' ,')}"
     if (due := _DUE.match(whole)) is not None:
-        thing = due["title"] or due["asked"] or due["thing"]
+        thing = due["title"] or due["asked"] or due["thing"] or due["act"]
         return (
             Said(date, "", _titled(f"Deadline: {_bare(thing)}"), "")
             if _is_title(_bare(thing))

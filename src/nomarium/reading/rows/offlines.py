@@ -24,6 +24,7 @@ _BEGINS: Final = (
     r"\b(?:begins?|starts?|commences?|opens?|from|first day|start|beginn\w*|commencent?|empiezan?)\b"
 )
 _ENDS: Final = r"\b(?:ends?|finish(?:es)?|until|till|to|last day|end|enden?|finissent|terminan?)\b"
+_NO_NAMES: Final = r"(?i)\b(?:terms?|semesters?|dates?|school|year|trimestres?|semestres?)\b(?!\s*\d\b)"
 _AND: Final = r"(?i)\b(?:and|et|und|y|en)\b"
 _EDGES: Final = " ,;:.()–—-"
 _MONTHS: Final = (
@@ -76,6 +77,11 @@ def lines_beside(sheet: Sheet, options: ReadingOptions) -> list[SaidLine]:
         if off or held:
             found.append(SaidLine(number, text, closed, tuple(held), len(closed) < len(off)))
     return found
+
+
+def _is_name(name: str) -> bool:
+    """Whether a name is that of one term, `Spring term`; `Term dates` is none."""
+    return is_term(re.sub(_NO_NAMES, " ", name))
 
 
 def gaps_between(spans: list[Span]) -> list[tuple[dt.date, dt.date]]:
