@@ -39,7 +39,9 @@ def term_in(name: str, terms: Sequence[str]) -> str:
 
 def _is_nameless(terms: Sequence[str]) -> bool:
     """Whether a plan has one term, whose name says neither a season nor a number: `Term dates`, the one stretch of its classes."""
-    return len(terms) == 1 and not (_seasons(fold(terms[0])) or re.findall(r"\b\d\b|\bi+v?\b", fold(terms[0])))
+    return len(terms) == 1 and not (
+        _seasons(fold(terms[0])) or re.findall(r"\b\d\b|\bi+v?\b", fold(terms[0]))
+    )
 
 
 def _seasons(folded: str) -> frozenset[str]:

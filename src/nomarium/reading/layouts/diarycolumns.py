@@ -31,7 +31,10 @@ class _Day(NamedTuple):
 
 def with_months_beside(lines: Sequence[tuple[int, str]], lexicon: Lexicon) -> dict[int, str]:
     """Number of a line → the line with its date at its beginning, `23 JAN: Annual meeting`; nothing where the lines are no diary in columns."""
+    apart = sum("  " in text or "\t" in text for _, text in lines)
     filled = [at for at, (_, text) in enumerate(lines) if text.strip()]
+    if apart < _LEAST or apart < _MOSTLY * (len(filled) - _TITLES):
+        return {}
     months = {
         at: match
         for at in filled

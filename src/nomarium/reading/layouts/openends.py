@@ -7,7 +7,7 @@ from nomarium.model.refusal import Refusal
 from nomarium.reading.cells.words import Lexicon
 from nomarium.reading.layouts import linerefusals
 from nomarium.reading.layouts.textlines import TextLine
-from nomarium.reading.rows.opendays import is_open_day, without_lead
+from nomarium.reading.rows.opendays import is_open_day, may_be_open, without_lead
 
 _DUE: Final = re.compile(
     r"(?i)\b(?:deadline|due|closing|closes?|frist|fällig|abgabe|anmeld\w*|délai|plazo|entr(?:y|ies)|applications?|apply|bookings?|book|rsvp|regist\w+|sign[- ]?up|orders?|tickets?|submi\w+|repl(?:y|ies)|return|vot(?:e|ing)|nominat\w+|inscri\w+|pay\w*|before)\b"
@@ -25,7 +25,7 @@ GOES_ON: Final = Refusal(
 
 def is_open(line: TextLine, lexicon: Lexicon) -> bool:
     """Whether the one day of a line is that from which, or until which, something is."""
-    if not line.date or line.repeat or line.date not in line.text:
+    if not line.date or line.repeat or not may_be_open(line.text) or line.date not in line.text:
         return False
     before, _, behind = line.text.partition(line.date)
     return is_open_day(before, line.date, behind, lexicon)

@@ -21,7 +21,18 @@ _FIGURES_ON: Final = r"\d.*"
 _NAME: Final = r"([^\W\d_]{2,11})[.,]*\s*$"
 """The last word before the figures, of a weekday or a month perhaps."""
 _OPEN_BEHIND: Final = r"(?i)[\s,(]*(?:onwards?|and after|(?:and )?thereafter|vanaf|en adelante)\b"
+_FIRST_WORDS: Final = frozenset(
+    "as with effect w.e.f. wef w.e.f effective from starting beginning commencing since ab seit à a dès depuis desde vanaf sinds met dal från fr.o.m. fr.o.m od "
+    "until till up through thru before after prior bis vor nach jusqu'au jusqu’au avant après hasta antes tot voor fino prima do t.o.m. t.o.m "
+    "onward onwards and thereafter en".split()
+)
+"""The words with which those that say *from* or *until* begin."""
 _EDGES: Final = " ,;:–—-|"
+
+
+def may_be_open(text: str) -> bool:
+    """Whether some word of a text could say *from* or *until*: most have none, which is quickly told."""
+    return not _FIRST_WORDS.isdisjoint(word.strip("(,;:)") for word in text.casefold().split())
 
 
 def without_lead(text: str) -> str:
