@@ -14,7 +14,7 @@ from nomarium.reading.cells.words import Lexicon, fold
 from nomarium.reading.columns.column import PART_OF_DAY, WEEKS_LONG, Column
 from nomarium.reading.columns.columnnotes import called, letter_of
 from nomarium.reading.columns.contents import MOSTLY, Contents
-from nomarium.reading.columns.headings import match_exactly, unit_of
+from nomarium.reading.columns.headings import is_placeholder, match_exactly, unit_of
 from nomarium.reading.columns.schoolyears import years_unheard
 from nomarium.reading.columns.whenwords import (
     is_of_nature,
@@ -37,6 +37,7 @@ _LENGTH = r"(?i)\d+(?:[.,:]\d+)?\s?(?:h|hrs?|hours?|m|mins?|minutes?)\b[\s\d]*(?
 _OFF = r"(?i).*\b(?:off|breaks?|closed|closures?|holidays?|cancell?ed|half[ -]?terms?|miss(?:ed|ing)?|skip(?:ped|s)?|away)\b.*"
 _REPEATED = r"(?i)(?:repeat|recur).*|.*\bevery\b.*"
 _OFTEN = r"(?i)(?:every|each|weekly|fortnightly|monthly|daily|alternate|jede[nrs]?|wöchentlich|chaque|tous les|toutes les|cada)\b"
+_HOURS = r"(?:1?\d|2[0-4])(?:[.:][0-5]\d)?\s?[-–]\s?(?:1?\d|2[0-4])(?:[.:][0-5]\d)?"
 _LONGEST_CLOCK = 12
 _LONGEST_REPEAT = 60
 _OF_WORDS = frozenset((*FACETS, "categories", "description", "location"))
@@ -95,6 +96,8 @@ def _unused_times(
         are_times = about.are_clear_times if takes_words else about.times >= MOSTLY > about.numbers
         is_timed = are_times or about.hold_clear_times or (column.is_ignored and _hold_clocks(about))
         if not says_time and _says_time(column.heading) and about.are_clock_figures:
+            is_timed = True
+        if not says_time and column.is_ignored and is_placeholder(column.heading) and _hold_hours(about):
             is_timed = True
         if takes_words and not is_timed:
             continue
@@ -161,6 +164,12 @@ def _hold_clocks(about: Contents) -> bool:
     return bool(texts) and all(
         len(text) <= _LONGEST_CLOCK and re.search(r"\d[:h]\d\d", text) for text in texts
     )
+
+
+def _hold_hours(about: Contents) -> bool:
+    """Whether two of five cells at least are hours from one to another, `9-12`."""
+    hours = sum(re.fullmatch(_HOURS, cell_text(cell)) is not None for cell in about.cells)
+    return hours > 1 and hours * 5 >= len(about.cells) * 2
 
 
 def _times_of_no_date(sheet: Sheet, columns: Sequence[Column]) -> dict[int, Problem]:

@@ -22,6 +22,7 @@ from nomarium.reading.columns.yearsabove import year_above
 from nomarium.reading.layouts.drawn import decide_days
 from nomarium.reading.layouts.layout import Top
 from nomarium.reading.options import Order
+from nomarium.reading.rows.when import NOTHING, Part
 from nomarium.sheets.sheet import Row, Sheet, cell_text
 
 _NUMBER = r"(?:(?P<before>[^\W\d_]+)\.?,?\s*)?(?P<day>\d{1,2})(?:st|nd|rd|th|er|\.)?(?:,?\s*(?P<after>[^\W\d_]+)\.?)?"
@@ -59,6 +60,17 @@ def week_text(cell: Cell) -> str:
 def heads_dates(cells: Sequence[Cell], lexicon: Lexicon) -> bool:
     """Whether a cell of headings is a date or names a week by one."""
     return any(looks_like_date(cell, lexicon) or begins_week(cell, lexicon) for cell in cells)
+
+
+def time_of_date(cell: Cell, lexicon: Lexicon) -> Part:
+    """The time that stands with a date, `Sat 16 Jan 10am`; NOTHING for a date alone, or midnight as workbooks add it."""
+    if isinstance(cell, dt.date) and not isinstance(cell, dt.datetime):
+        return NOTHING
+    moment = read_moment(cell, "date", lexicon)
+    is_midnight = isinstance(cell, dt.datetime) and cell.time() == dt.time()
+    if is_midnight or not isinstance(moment, Moment) or moment.first is None or moment.start is None:
+        return NOTHING
+    return Part(start=moment.start, end=moment.end)
 
 
 def settled_dates(

@@ -24,6 +24,7 @@ from nomarium.reading.layouts.headdates import (
     month_in_title,
     numbered_days,
     settled_dates,
+    time_of_date,
 )
 from nomarium.reading.layouts.layout import Top
 from nomarium.reading.layouts.monthheads import month_head, with_years
@@ -276,6 +277,11 @@ class _Block:
         self._name_at = first - 1
         self._times = [n for n in range(min(first, len(head))) if _says_time(head[n])]
         self._places = {n for n, cell in enumerate(head[:first]) if _heads_places(cell)}
+        self._over = {
+            n: time
+            for n in range(first, len(head))
+            if (time := time_of_date(head[n], top.lexicon)) is not NOTHING
+        }
         self.heading = ""
 
     def slots(self, body: Sequence[Row], headed: Headed, others: list[Row]) -> Iterator[Slot]:
@@ -308,8 +314,9 @@ class _Block:
             name = said.name if said.time is not NOTHING and said.name else label
             for n in filled:
                 days = self._days(number, n, headed)
+                hours = self._over.get(n, NOTHING) if time is NOTHING else time  # Sat 16 Jan 10am
                 slot = Slot(
-                    number, n, name, row[n], days, time, is_place, where=where, categories=(*teams, *beside)
+                    number, n, name, row[n], days, hours, is_place, where=where, categories=(*teams, *beside)
                 )
                 slot = slot._replace(is_session=halves_day(name))
                 yield self._in_part(slot) if self._parts else slot

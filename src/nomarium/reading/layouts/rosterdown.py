@@ -3,7 +3,7 @@
 import datetime as dt
 import re
 from collections.abc import Iterable, Mapping, Sequence
-from itertools import pairwise
+from itertools import groupby, pairwise
 from types import MappingProxyType
 from typing import Literal, NamedTuple
 
@@ -15,11 +15,11 @@ from nomarium.reading.columns.head import looks_like_date
 from nomarium.reading.columns.headings import match_exactly, unit_of
 from nomarium.reading.columns.table import fill_down_columns, filled_rows
 from nomarium.reading.layouts.codes import Code, hours_in, is_code, is_idle, session_of, times_of_names
-from nomarium.reading.layouts.headdates import Days, heads_dates, settled_dates
+from nomarium.reading.layouts.headdates import Days, heads_dates, settled_dates, time_of_date
 from nomarium.reading.layouts.layout import Top
 from nomarium.reading.layouts.rosteracross import unused_told
 from nomarium.reading.layouts.rosterslots import Drawing, Slot, carried, is_session
-from nomarium.reading.layouts.slots import time_of
+from nomarium.reading.layouts.slots import slot_ends, time_of, usual_step
 from nomarium.reading.rows.when import NOTHING, Part
 from nomarium.sheets.sheet import Row, cell_text, is_blank
 
@@ -73,6 +73,7 @@ def down(top: Top) -> Drawing | None:
         headed = settled_dates(top, keyed, rows[:at], "begins")
     if columns.weekdays and not _are_weeks_apart(headed.days.values()):
         return None
+    in_dates, steps = _times_of_dates(top, dated, headed.days) if columns.time is None else ({}, [])
     slots, others, problems = list[Slot](), list[Row](rows[: at - bool(groups)]), [*headed.problems]
     problems += [twice] if twice else []
     for number, row in body:
@@ -90,7 +91,7 @@ def down(top: Top) -> Drawing | None:
                 if part is None
                 else session_of(_part_of(cell_text(row[part]), cell_text(head[part])))
             )
-            hours = said.time if time is NOTHING else time
+            hours = in_dates.get(number, said.time) if time is NOTHING else time
             slots += [
                 _slot_down(number, n, head, row, headed.days[number], hours, columns)._replace(
                     group=groups.get(n, ""), part=said.name
@@ -106,8 +107,34 @@ def down(top: Top) -> Drawing | None:
         "",
         others,
         problems,
-        notes=[*headed.notes, *told, *unused_told(top, rows[at][0], unused)],
+        notes=[*headed.notes, *told, *steps, *unused_told(top, rows[at][0], unused)],
     )
+
+
+def _times_of_dates(
+    top: Top, dated: Sequence[tuple[int, Cell]], days: Mapping[int, Days]
+) -> tuple[dict[int, Part], list[Problem]]:
+    """The times that stand with the dates, `11/01/2027 09:20`, by row; those without an end last until the next one of their day where
+    these follow in even steps, with a note."""
+    found = {
+        number: time
+        for number, cell in dated
+        if number in days and (time := time_of_date(cell, top.lexicon)) is not NOTHING
+    }
+    ordered = sorted(found, key=lambda n: (days[n].first, _start_secs(found[n])))
+    usual, is_regular = usual_step([found[n] for n in ordered])
+    for _, of_day in groupby(ordered if is_regular else (), key=lambda n: days[n].first):
+        numbers = list(of_day)
+        ends = slot_ends([found[n] for n in numbers], usual)
+        found |= {n: found[n]._replace(end=end) for n, end in zip(numbers, ends, strict=True)}
+    if not found:
+        return found, []
+    message = "The times beside the dates are those of their rows; one without an end lasts until the next of its day, where these follow in even steps."
+    return found, [note("lines-run-on", message).at(top.sheet.place(min(found)))]
+
+
+def _start_secs(time: Part) -> int:
+    return time.start.secs if time.start is not None else 0
 
 
 def _undated(top: Top, number: int, date_at: int, head: Sequence[Cell], have_others: bool) -> Problem:
