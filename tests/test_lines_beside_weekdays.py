@@ -200,7 +200,7 @@ def test_a_class_beside_its_code_is_what_it_is_called(tmp_path: Path) -> None:
 
 
 def test_where_only_the_edges_of_a_year_can_be_read_nothing_is_built(tmp_path: Path) -> None:
-    week = [["Mon", "P1", "Rig 1", "Loft 1"], ["", "P2", "Sail 1", "Loft 2"]]
+    week = [["Rig 1", "mornings", "Loft 1"], ["Sail 1", "evenings from 19:00", "Loft 2"]]
     dates = [["Start", "2027-01-04", ""], ["End", "2027-03-26", ""], ["No school", "2027-02-15", "2027-02-19"]]  # fmt: skip
     times = [["P1", "8:45", "9:45"], ["P2", "9:50", "10:50"]]
     assert "which is about the year" in refused(plan_book(tmp_path, {"TT": week, "Times": times, "Dates": dates}))  # fmt: skip
@@ -224,3 +224,78 @@ def test_a_side_without_an_opponent_has_no_game(tmp_path: Path) -> None:
     rows = "Team,Opponent,Date,K.O.,Result\n1st XI,Heron,09/01/2027,14:00,\n1st XI,,23/01/2027,,{}\n"
     assert built(csv_file(tmp_path, rows.format("BYE"))) == ["1st XI v Heron 2027-01-09T14:00/2027-01-09T15:00"]  # fmt: skip
     assert "row 3" in refused(csv_file(tmp_path, rows.format(""), "open.csv"))
+
+
+HEADLESS = [
+    ["Apprentices Year 1"],
+    ["Mon", "08:30-10:00", "Rigging", "RQ", "L1"],
+    ["", "10:15-11:45", "Sails", "MO", "L2"],
+    ["Tue", "08:30-10:00", "Design", "HB", "S3"],
+    ["Apprentices Year 2"],
+    ["Tue", "10:15-11:45", "Design", "HB", "S3"],
+]
+YEAR = [["Spring", "8 Feb 2027 to 23 Feb 2027"], ["Half terms", "26-30 Oct 2026 and 15-19 Feb 2027"]]
+
+
+def test_classes_without_headings_under_their_groups(tmp_path: Path) -> None:
+    source = plan_book(tmp_path, {"Lessons": HEADLESS, "Year planner": YEAR})
+    of_week = [("Rigging", 0, "08:30", "10:00", "L1"), ("Sails", 0, "10:15", "11:45", "L2"), ("Design", 1, "08:30", "10:00", "S3"), ("Design", 1, "10:15", "11:45", "S3")]  # fmt: skip
+    assert sorted(built(source)) == sorted(
+        f"{name} {week[day]}T{start}/{week[day]}T{end} @ {room}" for week in (FIRST, LAST) for name, day, start, end, room in of_week
+    )  # fmt: skip
+
+
+def test_a_class_is_never_called_after_a_time(tmp_path: Path) -> None:
+    rows = [["", "Mon", "Tue"], ["P1 (9:00-10:00)", "10:15-11:45", "Rig 1"], ["P2 (10:00-11:00)", "Rig 1", "8:30-9:15"]]  # fmt: skip
+    assert "is a time, and stands where a class should" in refused(plan_book(tmp_path, {"Timetable": rows}), *WEEKS)  # fmt: skip
+
+
+def test_periods_of_weekdays_in_one_cell(tmp_path: Path) -> None:
+    load = [["Teacher", "Class", "Periods"], ["Quill", "Knots", "Mon 1; Tue 2"], ["Osei", "Tar", "Tue 1-2"]]
+    bells = [["Period", "Start", "End"], ["1", "9:00", "10:00"], ["2", "10:00", "11:00"]]
+    terms = [["Term", "First day", "Last day"], ["Spring", "2027-02-08", "2027-02-09"]]
+    assert sorted(built(plan_book(tmp_path, {"Load": load, "Bells": bells, "Terms": terms}))) == [
+        "Knots 2027-02-08T09:00/2027-02-08T10:00",
+        "Knots 2027-02-09T10:00/2027-02-09T11:00",
+        "Tar 2027-02-09T09:00/2027-02-09T11:00",
+    ]
+
+
+def test_times_beside_the_dates_of_a_roster_are_those_of_its_cells(tmp_path: Path) -> None:
+    down = "Slot,Quill,Osei,Bell\n11/01/2027 09:00,Heron,Tern,\n11/01/2027 09:20,Gull,,Tern\n12/01/2027 09:00,,Heron,Gull\n13/01/2027 09:00,Tern,,\n"
+    assert sorted(built(csv_file(tmp_path, down), "--date-order", "dmy", "--as", "roster"))[:2] == [
+        "Bell: Gull 2027-01-12T09:00/2027-01-12T09:20",
+        "Bell: Tern 2027-01-11T09:20/2027-01-11T09:40",
+    ]
+    across = ",Sat 16 Jan 2027 10am,Sat 23 Jan 2027 11am\nGate,Quill,Bell\nBar,Osei,Quill\n"
+    assert sorted(built(csv_file(tmp_path, across, "across.csv"))) == [
+        "Bar: Osei 2027-01-16T10:00/2027-01-16T11:00", "Bar: Quill 2027-01-23T11:00/2027-01-23T12:00",
+        "Gate: Bell 2027-01-23T11:00/2027-01-23T12:00", "Gate: Quill 2027-01-16T10:00/2027-01-16T11:00",
+    ]  # fmt: skip
+
+
+def test_a_day_of_a_cycle_is_no_part_of_the_day(tmp_path: Path) -> None:
+    rows = "Date,Day,Period 1 (9-10),Period 2 (10-11)\n2027-01-04,Keel,Rig,Sail\n2027-01-05,Rib,Sail,Rig\n"
+    assert [event.split(" 2027")[0] for event in built(csv_file(tmp_path, rows))] == ["Rig", "Sail", "Sail", "Rig"]  # fmt: skip
+
+
+def test_times_among_the_words_of_titles(tmp_path: Path) -> None:
+    rows = "Date,What\n12 Jan 2027,Choir 7pm\n13 Jan 2027,Board 6.30pm\n14 Jan 2027,Payslips\n15 Jan 2027,Bus leaves 8am returns 4pm\n"
+    source = csv_file(tmp_path, rows)
+    assert built(source) == [
+        "Choir 2027-01-12T19:00/2027-01-12T20:00", "Board 2027-01-13T18:30/2027-01-13T19:30",
+        "Payslips 2027-01-14/2027-01-15", "Bus leaves 8am returns 4pm 2027-01-15/2027-01-16",
+    ]  # fmt: skip
+    assert built(source, "--column", "What=summary")[0] == "Choir 7pm 2027-01-12/2027-01-13"
+
+
+def test_the_heading_of_dates_may_say_their_year(tmp_path: Path) -> None:
+    assert built(csv_file(tmp_path, "Date (2027),What\n12 Jan,Choir\n14 Oct,Band\n"))[1] == "Band 2027-10-14/2027-10-15"  # fmt: skip
+    quarters = "Meeting,Q1 2027,Q4 2027\nBoard,20 Jan,20 Oct\nAudit,13 Jan,13 Oct\n"
+    said = built(csv_file(tmp_path, quarters), "--school-year", "2026:2027")
+    assert "Board: Q4 2027 2027-10-20/2027-10-21" in said
+
+
+def test_hours_in_a_column_without_a_heading_are_asked_about(tmp_path: Path) -> None:
+    rows = "1 Jan 2027,New Year,closed\n16 Jan 2027,Volunteers,9-12\n20 Feb 2027,Volunteers,9-12\n"
+    assert "The column C holds times" in refused(csv_file(tmp_path, rows))

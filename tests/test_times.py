@@ -111,7 +111,8 @@ def test_every_minute_of_the_day_in_both_clocks(hour: int, minute: int) -> None:
         ("1h 30m", 90), ("1h30", 90), ("90 min", 90), ("1:30", 90), ("1.5 hours", 90), ("1,5 h", 90),
         ("PT90M", 90), ("PT1H30M", 90), ("P1D", 1440), ("2 days", 2880), ("an hour", 60),
         ("half an hour", 30), ("1 hr. 15 mins", 75), ("2 hours and 15 minutes", 135), ("45'", 45),
-        ("1 Stunde 5 Minuten", 65), ("1 week", 10080),
+        ("1 Stunde 5 Minuten", 65), ("1 week", 10080), ("1½ hours", 90), ("2 1/4 h", 135), ("¾ hour", 45), ("an hour and a half", 90),
+        ("one and a half hours", 90), ("ninety minutes", 90), ("quarter of an hour", 15), ("1 hr 15", 75),
     ],
 )  # fmt: skip
 def test_lengths(text: str, minutes: int) -> None:

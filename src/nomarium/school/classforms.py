@@ -9,6 +9,7 @@ from nomarium.school.daycolumns import days_in_rows
 from nomarium.school.daysabove import days_above
 from nomarium.school.dutycolumns import duties_in_rows
 from nomarium.school.groupdays import groups_in_rows
+from nomarium.school.headlessclasses import headless_classes
 from nomarium.school.meetinglists import meetings_in_rows
 from nomarium.school.periodspans import periods_in_one
 from nomarium.school.roomcolumns import rooms_in_rows
@@ -33,6 +34,12 @@ def classes_in_rows(sheet: Sheet, labels: frozenset[str] = frozenset()) -> InRow
     for read, why in _FORMS:
         if (found := read(sheet)) is not None:
             return InRows(found, why)
+    if (headed := headless_classes(sheet)) is not None:
+        return InRows(
+            headed.sheet,
+            "classes without headings, each with its weekday and its time or period",
+            notes=headed.notes,
+        )
     if (in_parts := days_above(sheet)) is not None:
         return InRows(in_parts.sheet, "classes in parts, each under its day", notes=(in_parts.told,))
     return None

@@ -16,14 +16,15 @@ from nomarium.reading.options import ReadingOptions
 from nomarium.reading.rows.titles import is_ditto
 from nomarium.reading.rows.when import NOTHING
 from nomarium.school.bells import Bell
-from nomarium.school.cellparts import CellReader, KnownParts, kind_of_heading, whose, whose_by_title
+from nomarium.school.cellparts import CellReader, Entry, KnownParts, kind_of_heading, whose, whose_by_title
 from nomarium.school.drawnheads import week_of
-from nomarium.school.drawnlines import Slot
+from nomarium.school.drawnlines import Slot, is_time
 from nomarium.school.drawnweeks import DrawnWeek, Held
 from nomarium.school.plantables import Item, Table
 from nomarium.school.termsheets import term_in, told_of
 from nomarium.sheets.sheet import Sheet, cell_text
 
+_HEADED = 'Give the sheet headings (Class, Day, Time); if it is no timetable, leave it out: --table "SHEET=".'
 _FIELDS = ("class", "title", "room", "teacher", "group", "notes", "label", "week", "period", "time")
 
 
@@ -119,6 +120,18 @@ _NO_NAME = r"(?i)(?:sheet|table|page|tab|timetable|schedule|week|feuille|blatt|h
 """Names of sheets that say nothing."""
 
 
+def _entries(held: Held, reader: CellReader) -> list[Entry] | Refusal:
+    """The classes of a cell, none of which is called after a time."""
+    if is_ditto(held.text):
+        return ditto(held.text)
+    entries = reader.read(held.text)
+    timed = [] if isinstance(entries, Refusal) else [one.code for one in entries if is_time(one.code)]
+    if timed:
+        message = f"“{timed[0]}” is a time, and stands where a class should."
+        return Refusal("class-time", message, _HEADED)
+    return entries
+
+
 def _take(
     found: DrawnClasses,
     drawing: Drawing,
@@ -148,7 +161,7 @@ def _take(
                 account,
             ),
         )
-        entries = ditto(held.text) if is_ditto(held.text) else reader.read(held.text)
+        entries = _entries(held, reader)
         if isinstance(entries, Refusal):
             if entries.message not in told:  # what holds of many cells is said of the first
                 told.add(entries.message)

@@ -20,11 +20,11 @@ from nomarium.sheets.sheet import Row, Sheet, cell_text, is_blank
 WHY_KEY_DATES: Final = "key dates: when terms begin and end, and when there is no school"
 _HELD: Final = r"(?:school|class(?:es)?|terms?|semesters?|trimesters?|quarters?|lessons|instruction|teaching|clases|cours|trimestres?|semestres?|unterrichts?|schule)"
 _BEGINS: Final = (
-    rf"\b(?:first day|start|beginning|return|back)\b.*\b{_HELD}\b|"
+    rf"^(?:starts?|begin(?:s|ning)?|first day|start date|from|beginn|debut|inicio)\W*$|\b(?:first day|start|beginning|return|back)\b.*\b{_HELD}\b|"
     rf"\b{_HELD}\b.*\b(?:begins?|starts?|resumes?|commences?|(?:re-?)?opens?)\b|\bfirst day (?:back|after)\b|"
     rf"\b(?:inicio|comienzo|debut|rentree|reprise|beginn)\b.*\b{_HELD}\b|\bunterrichtsbeginn\b|\bschulbeginn\b|\brentree des classes\b"
 )
-_ENDS: Final = rf"\b(?:last day|end|close)\b.*\b{_HELD}\b|\b{_HELD}\b.*\b(?:ends?|finish(?:es)?|closes?)\b|\blast day before\b|\b(?:fin|ende)\b.*\b{_HELD}\b|\b(?:unterrichts|schul)ende\b|\bletzter schultag\b"
+_ENDS: Final = rf"^(?:ends?|finish|last day|end date|until|to|ende|fin|fine)\W*$|\b(?:last day|end|close)\b.*\b{_HELD}\b|\b{_HELD}\b.*\b(?:ends?|finish(?:es)?|closes?)\b|\blast day before\b|\b(?:fin|ende)\b.*\b{_HELD}\b|\b(?:unterrichts|schul)ende\b|\bletzter schultag\b"
 _OFF_BEGINS: Final = r"\b(?:begins?|starts?)\b"
 _OFF_ENDS: Final = r"\b(?:ends?|finish(?:es)?)\b"
 _FRAME: Final = (

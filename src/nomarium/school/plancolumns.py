@@ -33,7 +33,10 @@ _BUILDINGS: Final = frozenset(("building", "campus", "site"))
 
 _MEETS: Final = r"(?:[\w-]{1,6}\s?\([\w,;/ -]{1,40}\)[\s,;]*)+|(?:[A-Z]\d{1,2}[\s,;]+)+[A-Z]\d{1,2}"
 
-_DAYS_AND_PERIODS: Final = r"(?i)(?:(?:(?:day|jour)\s*\w{1,2}\s|[^\W\d_]{2,9}\.?)\s*p(?:er(?:iod)?)?\.?\s*\d{1,2}(?:\s?[-–]\s?\d{1,2})?[\s,;/&]*)+"
+_DAYS_AND_PERIODS: Final = (
+    r"(?i)(?:(?:(?:(?:day|jour)\s*\w{1,2}\s|[^\W\d_]{2,9}\.?)\s*p(?:er(?:iod)?)?\.?|(?:mon|tues?|wed(?:nes)?|thu(?:rs?)?|fri|satur|sat|sun)(?:day)?\.?\s)"
+    r"\s*\d{1,2}(?:\s?[-–]\s?\d{1,2})?[\s,;/&]*)+"
+)
 _Columns: TypeAlias = dict[str, int]
 _Unused: TypeAlias = list[tuple[int, str]]
 

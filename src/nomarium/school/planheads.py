@@ -52,7 +52,7 @@ HEADINGS: dict[str, dict[str, str]] = {
         "week": "Week, weeks, week type, week label, semaine, a b week, ab, ab week, odd even, odd/even, odd or even, a/b, a or b, a/b week, week a/b, week a b, which weeks, woche, wochen, semana, semanas, vecka, veckor, uke, uker, uge, settimana, kw, teaching weeks",
         "meets": "Meets, meeting times, pattern, meeting pattern, rencontres, meets on, days and times, days times, days & times, schedule, meetings, meeting days and times, when it meets, slots, days and periods",
         "title": "Title, name, course title, course name, class name, titre", "room": "Room, location, place, where, venue, salle, local, lieu",
-        "teacher": "Teacher, teachers, instructor, staff, taught by, enseignant, prof, professeur, instructors, tutor, faculty, lehrer, docent", "group": "Group, groups, year group, form, students, audience, groupe",
+        "teacher": "Teacher, teachers, instructor, staff, taught by, enseignant, prof, professeur, instructors, tutor, faculty, lehrer, docent, leader, coach, led by, run by", "group": "Group, groups, year group, form, students, audience, groupe",
         "term": "Term, terms, semester, trimestre, semestre", "division": "Division, school", "notes": "Notes, note, description, comment, remarques, type, component, activity type, class type, format",
         "first": "First day, start date, from, starts, begins, first class, first meeting, class starts, course starts, from date", "last": "Last day, end date, to, until, ends, last class, last meeting, class ends, course ends, runs until, to date",
     },

@@ -8,7 +8,7 @@ from nomarium.model.account import Account
 from nomarium.model.limits import MOST_TABLE_ROWS
 from nomarium.model.problem import Problem, note
 from nomarium.reading.options import ReadingOptions
-from nomarium.reading.rows.offlines import Span, gaps_between, lines_beside
+from nomarium.reading.rows.offlines import MOST_CELLS, Span, gaps_between, lines_beside
 from nomarium.sheets.sheet import Row, Sheet, cell_text, is_blank
 
 WHY_LINES: Final = "lines beside a timetable"
@@ -53,12 +53,11 @@ def said_beside(sheet: Sheet, options: ReadingOptions, has_terms: bool) -> SaidB
 
 
 def account_of_lines(sheet: Sheet, options: ReadingOptions) -> Account | None:
-    """The account of a sheet of nothing but lines of one text, of which some say when there is school, or when not; None for any
-    other."""
+    """The account of a sheet of nothing but lines, each a text or a name with its dates, of which some say when there is
+    school, or when not; None for any other."""
     rows = [row for _, row in islice(sheet.rows(), MOST_TABLE_ROWS)]
-    said = (
-        lines_beside(sheet, options) if all(sum(map(bool, map(cell_text, row))) < 2 for row in rows) else []
-    )
+    are_lines = all(sum(map(bool, map(cell_text, row))) <= MOST_CELLS for row in rows)
+    said = lines_beside(sheet, options) if are_lines else []
     if not said:
         return None
     account = Account(f"{sheet.file}, {sheet.name}", is_plan=True)

@@ -7,7 +7,7 @@ from nomarium.reading.cells.words import fold
 
 OFF_WORDS: Final = (
     r"\b(?:holidays?|day off|no school|no classes|clos(?:ed|ure)|breaks?|vacation|recess|pd day|p\.?d\.?|in-?service|inset|staff day|snow days?|storm days?|professional (?:development|learning)|"
-    r"half[- ]?term|thanksgiving|christmas|easter|remembrance|labou?r day|victoria day|new year|good friday|heritage day|march break|reading week|conges?|ferie|vacances|ferien|feiertage?|feriados?|festivos?|vacaciones|puentes?)\b"
+    r"half[- ]?terms?|thanksgiving|christmas|easter|remembrance|labou?r day|victoria day|new year|good friday|heritage day|march break|reading week|conges?|ferie|vacances|ferien|feiertage?|feriados?|festivos?|vacaciones|puentes?)\b"
 )
 _TERM_WORDS: Final = r"\b(?:terms?|semesters?|trimesters?|trimestres?|quarters?|half[- ]?year|halbjahr|semestre|autumn|fall|winter|spring|summer|michaelmas|lent|hilary|trinity)\b"
 _OF_BELLS: Final = (
@@ -19,7 +19,9 @@ _OF_BELLS: Final = (
 def is_off(name: str) -> bool:
     """Whether a name is that of days without school: `Half term`, `Easter break`; not `Easter term`."""
     said = fold(name)
-    if re.search(r"\b(?:term|semester|trimester|quarter)\b", re.sub(r"\bhalf[- ]?term\b(?!\s*\d)", "", said)):
+    if re.search(
+        r"\b(?:term|semester|trimester|quarter)\b", re.sub(r"\bhalf[- ]?terms?\b(?!\s*\d)", "", said)
+    ):
         return re.search(r"\b(?:holidays?|breaks?|clos(?:ed|ure)|no school|vacation)\b", said) is not None
     return re.search(OFF_WORDS, said) is not None
 

@@ -95,10 +95,7 @@ def _unused_times(
             continue  # rooms 4.10 and 4.20
         are_times = about.are_clear_times if takes_words else about.times >= MOSTLY > about.numbers
         is_timed = are_times or about.hold_clear_times or (column.is_ignored and _hold_clocks(about))
-        if not says_time and _says_time(column.heading) and about.are_clock_figures:
-            is_timed = True
-        if not says_time and column.is_ignored and is_placeholder(column.heading) and _hold_hours(about):
-            is_timed = True
+        is_timed = is_timed or (not says_time and _are_hours(column, about))
         if takes_words and not is_timed:
             continue
         if unit_of(column.heading).times and about.texts >= MOSTLY and about.answers < MOSTLY:
@@ -166,8 +163,11 @@ def _hold_clocks(about: Contents) -> bool:
     )
 
 
-def _hold_hours(about: Contents) -> bool:
-    """Whether two of five cells at least are hours from one to another, `9-12`."""
+def _are_hours(column: Column, about: Contents) -> bool:
+    """Whether a column is headed by a time and holds hours in figures; or is headed by nothing, and two of five of its cells at
+    least are hours from one to another, `9-12`."""
+    if not column.is_ignored or not is_placeholder(column.heading):
+        return _says_time(column.heading) and about.are_clock_figures
     hours = sum(re.fullmatch(_HOURS, cell_text(cell)) is not None for cell in about.cells)
     return hours > 1 and hours * 5 >= len(about.cells) * 2
 

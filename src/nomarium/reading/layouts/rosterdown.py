@@ -101,14 +101,8 @@ def down(top: Top) -> Drawing | None:
     used = {*columns.slots, date_at, columns.time, columns.end, columns.part, columns.place}
     unused = [f"“{text}”" for n, cell in enumerate(head) if (text := cell_text(cell)) and n not in used]
     kind = f"a row for each {'week' if headed.are_weeks else 'date'}, {columns.kind} across"
-    return Drawing(
-        slots,
-        kind,
-        "",
-        others,
-        problems,
-        notes=[*headed.notes, *told, *steps, *unused_told(top, rows[at][0], unused)],
-    )
+    notes = [*headed.notes, *told, *steps, *unused_told(top, rows[at][0], unused)]
+    return Drawing(slots, kind, "", others, problems, notes=notes)
 
 
 def _times_of_dates(
@@ -215,6 +209,7 @@ def _columns_of(top: Top, head: Sequence[Cell], body: Sequence[Row], date_at: in
         if n not in (date_at, time, end, part) and n not in numbered and cell_text(cell) and not _are_weekdays(top, body, n) and any(n < len(row) and cell_text(row[n]) for _, row in body)
         and (fields[n] in ("", "summary", "period", "location", "room") or is_session(cell) or _is_place(cell))
     )  # fmt: skip
+    columns = _without_day_names(head, columns)
     if len(columns) < 2:
         return None
     place = next((n for n in columns if fields[n] in ("location", "room")), None)
@@ -229,6 +224,15 @@ def _columns_of(top: Top, head: Sequence[Cell], body: Sequence[Row], date_at: in
     if top.options.layout == "roster" or _share_words(head, body, columns):
         return _Columns(columns, "names or posts", time, end, part)
     return None
+
+
+def _without_day_names(head: Sequence[Cell], columns: tuple[int, ...]) -> tuple[int, ...]:
+    """The columns without one headed *Day*, which names each date where no night stands beside it: a day of a cycle."""
+    called = {n: fold(cell_text(head[n])).strip(" .:") for n in columns}
+    has_night = any(re.search(r"night|evening|late|eve\b", text) for text in called.values())
+    return (
+        columns if has_night else tuple(n for n in columns if called[n] not in ("day", "jour", "tag", "dia"))
+    )
 
 
 def _weekday_of(top: Top, heading: str) -> int | None:

@@ -6,6 +6,7 @@ from collections.abc import Iterator
 from itertools import islice, pairwise
 from typing import Final, Literal, NamedTuple
 
+from nomarium.model.cell import Cell
 from nomarium.model.limits import MOST_TABLE_ROWS
 from nomarium.model.problem import Problem
 from nomarium.reading.cells.dates import Day
@@ -31,7 +32,8 @@ _MONTHS: Final = (
     "January February March April May June July August September October November December".split()
 )
 _WEEK: Final = r"(?i)\b(?:w\s?/\s?[bc]|wc|wb|week\s+(?:of|beginning|commencing|starting))\W*$"
-_MOST_CELLS: Final = 3
+MOST_CELLS: Final = 3
+"""A name, a first and a last day."""
 _LEAP_YEAR: Final = 2000
 _LEAST_NAMED: Final = 7
 _LEAST_TERM: Final = 21
@@ -132,9 +134,22 @@ def _lines(sheet: Sheet) -> Iterator[tuple[int, str]]:
         filled = [cell for cell in row if cell_text(cell)]
         text = " – ".join(cell_text(cell) for cell in filled[1:])
         text = " ".join(f"{cell_text(filled[0])}{': ' if text else ''}{text}".split()) if filled else ""
-        is_line = len(filled) == 1 or (len(filled) <= _MOST_CELLS and all(map(looks_like_date, filled[1:])))
+        is_line = len(filled) == 1 or (len(filled) <= MOST_CELLS and all(map(_is_dated, filled[1:])))
         if is_line and any(map(str.isdigit, text)) and not keeps_books(text):
             yield number, text
+
+
+def _is_dated(cell: Cell) -> bool:
+    """Whether a cell is a date, or says some among a few words: `26-30 Oct 2026 and 15-19 Feb 2027`."""
+    return looks_like_date(cell) or (
+        isinstance(cell, str)
+        and _parted(cell) != []
+        and not any(_has_words(part) for part, _, _ in _parted(cell))
+    )
+
+
+def _has_words(text: str) -> bool:
+    return any(map(str.isalpha, re.sub(_AND, "", text)))
 
 
 def _dates_of(text: str) -> Iterator[_Dated]:
