@@ -299,3 +299,25 @@ def test_the_heading_of_dates_may_say_their_year(tmp_path: Path) -> None:
 def test_hours_in_a_column_without_a_heading_are_asked_about(tmp_path: Path) -> None:
     rows = "1 Jan 2027,New Year,closed\n16 Jan 2027,Volunteers,9-12\n20 Feb 2027,Volunteers,9-12\n"
     assert "The column C holds times" in refused(csv_file(tmp_path, rows))
+
+
+def test_sheets_that_are_called_after_the_days_of_a_cycle(tmp_path: Path) -> None:
+    keel = [["Time", "Apprentices", "Journeymen"], ["9:00-10:00", "Rig (L1)", "Tides (S3)"]]
+    rib = [["Time", "Apprentices", "Journeymen"], ["9:00-10:00", "Sail (L2)", "Law (S3)"]]
+    days = [["Date", "Cycle"], ["2027-02-08", "Keel"], ["2027-02-09", "Rib"], ["2027-02-10", "Keel"]]
+    source = plan_book(tmp_path, {"Keel": keel, "Rib": rib, "Days": days})
+    assert sorted(built(source)) == sorted(
+        f"{name} {day}T09:00/{day}T10:00 @ {room}"
+        for day, held in (("2027-02-08", keel), ("2027-02-09", rib), ("2027-02-10", keel))
+        for name, room in (cell.rstrip(")").split(" (") for cell in held[1][1:])
+    )
+
+
+def test_sections_with_their_first_and_last_days_in_one_cell(tmp_path: Path) -> None:
+    rows = (
+        "CRN,Subj,Crse,Sec,Title,Days,Time,Location,Instructor,Date (MM/DD)\n10231,RIG,101,01,Rigging,MW,0900-1015,LFT 1,Quill R,02/08-02/24\n"
+        "10233,SAL,210,01,Sails,F,0900-1150,LFT 2,Osei M,02/08-02/24\n10235,DES,400,01,Thesis,,TBA,,Bell H,02/08-02/24\n"
+    )  # fmt: skip
+    held = built(csv_file(tmp_path, rows, "export.csv"), "--school-year", "2026:2027")
+    assert [one for one in held if one.startswith("Sails")] == [f"Sails 2027-02-{day}T09:00/2027-02-{day}T11:50 @ LFT 2" for day in (12, 19)]  # fmt: skip
+    assert len(held) == 8

@@ -12,6 +12,7 @@ from nomarium.school.groupdays import groups_in_rows
 from nomarium.school.headlessclasses import headless_classes
 from nomarium.school.meetinglists import meetings_in_rows
 from nomarium.school.periodspans import periods_in_one
+from nomarium.school.rangecolumns import ranges_apart
 from nomarium.school.roomcolumns import rooms_in_rows
 from nomarium.sheets.sheet import Sheet
 
@@ -52,5 +53,6 @@ _FORMS: Final[tuple[tuple[Callable[[Sheet], Sheet | None], str], ...]] = (
     (duties_in_rows, "duties with a column a weekday"),
     (periods_in_one, "classes from one period to another"),
     (meetings_in_rows, "classes with several days and times in a cell"),
+    (ranges_apart, "classes with their first and last days in one cell"),
 )
 """In the order in which they win."""

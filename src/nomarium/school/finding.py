@@ -14,7 +14,7 @@ from nomarium.reading.options import ReadingOptions
 from nomarium.school.drawnlines import is_time
 from nomarium.school.headless import with_headings
 from nomarium.school.keydates import key_dates
-from nomarium.school.kinds import asked_table, kind_of
+from nomarium.school.kinds import Kind, asked_table, kind_of
 from nomarium.school.planheads import NOT_ASKED, asked_headings, field_of, plain
 from nomarium.school.plantables import cut_table, is_plan, table_name
 from nomarium.sheets.sheet import Sheet, cell_text
@@ -108,8 +108,20 @@ def _is_one(group: Sequence[Sheet], options: ReadingOptions) -> bool:
         return True
     if is_plan((sheet.name for sheet in group), not PurePath(group[0].file).suffix):
         return True
+    if len(group) < 2:
+        return False
     asked = asked_headings(options.columns)
-    return len(group) > 1 and any(kind_of(sheet, headings=asked).table in _SIGNS for sheet in group)
+    kinds = [kind_of(sheet, headings=asked) for sheet in group]
+    return any(kind.table in _SIGNS for kind in kinds) or any(
+        _names_sheets(sheet, kind, group) for sheet, kind in zip(group, kinds, strict=True)
+    )
+
+
+def _names_sheets(sheet: Sheet, kind: Kind, group: Sequence[Sheet]) -> bool:
+    """Whether a sheet gives dates the labels after which two other sheets are called, `Keel` and `Rib`."""
+    at = kind.columns.get("label", -1) if kind.table == "cycle" else -1
+    labels = {plain(cell_text(row[at])) for _, row in sheet.rows() if at < len(row)} if at >= 0 else set()
+    return sum(plain(other.name) in labels for other in group if other is not sheet) > 1
 
 
 _CLOCK = r"(?<!\d)\d{1,2}[:h]\d\d(?!\d)"

@@ -35,15 +35,16 @@ class _Head(NamedTuple):
     """What the columns say: `Period` or `Time`."""
 
 
-def groups_in_rows(sheet: Sheet) -> Sheet | None:
+def groups_in_rows(sheet: Sheet, labels: frozenset[str] = frozenset()) -> Sheet | None:
     """The sheet with a row for each class of its weekday, or of the weekdays over its columns, `Mon 9:00`; None where neither says
-    one, or no periods stand across or down."""
-    day = sheet.name.strip() if weekday_of(sheet.name.strip()) is not None else ""
+    one, or no periods stand across or down. `labels` of a cycle, in their compared form, are days like weekdays."""
+    called = sheet.name.strip()
+    day = called if weekday_of(called) is not None or (called and plain(called) in labels) else ""
     heads = (_head(number, row, day) for number, row in islice(sheet.rows(), _HEAD_ROWS))
     head = next(filter(None, heads), None)
     if head is not None and (day or drawn_week(sheet) is None):
         return sheet._replace(read_rows=partial(_in_rows, sheet, head), merged=())
-    return rooms_in_rows(sheet._replace(read_rows=partial(_with_day, sheet, day))) if day else None
+    return rooms_in_rows(sheet._replace(read_rows=partial(_with_day, sheet, day)), True) if day else None
 
 
 def _head(number: int, row: Sequence[Cell], day: str) -> _Head | None:

@@ -26,18 +26,19 @@ class _Head(NamedTuple):
     rooms: dict[int, str]
     kind: str
     """The heading of what heads the columns, `Room`, `Group` or `Week`."""
-    has_teachers: bool
-    """Whether every cell is a class and, behind a sign, who teaches it."""
+    beside: str
+    """What stands in every cell behind its class and a sign, `Teacher` or `Room`; nothing where some have no such part."""
 
 
-def rooms_in_rows(sheet: Sheet) -> Sheet | None:
+def rooms_in_rows(sheet: Sheet, of_groups: bool = False) -> Sheet | None:
     """The sheet with a row for each class that has a room, and columns Class, Room (or Group) and, where cells say it, Teacher; None where
-    it has no column a room or a group beside its days and its periods or times."""
-    head = _head_of(list(islice(sheet.rows(), _TOP_ROWS)))
+    it has no column a room or a group beside its days and its periods or times. `of_groups`: what heads columns is a group, where
+    nothing else can be told."""
+    head = _head_of(list(islice(sheet.rows(), _TOP_ROWS)), of_groups)
     return None if head is None else sheet._replace(read_rows=lambda: _in_rows(sheet, head))
 
 
-def _head_of(rows: Sequence[Row]) -> _Head | None:
+def _head_of(rows: Sequence[Row], of_groups: bool) -> _Head | None:
     for at, (_, row) in enumerate(rows[:_HEAD_ROWS]):
         fields = {n: field_of(text, "timetable") for n, cell in enumerate(row) if (text := cell_text(cell))}
         when = {field for field in fields.values() if field in _WHEN}
@@ -48,9 +49,9 @@ def _head_of(rows: Sequence[Row]) -> _Head | None:
             continue
         are_groups = all(re.fullmatch(_GROUP, text) for text in rooms.values())
         weeks = [re.fullmatch(_WEEK, text) for text in rooms.values()]
-        if not (are_groups or all(weeks)) and not all(
-            is_place(text) or re.fullmatch(ROOM, text) for text in rooms.values()
-        ):
+        are_rooms = all(is_place(text) or re.fullmatch(ROOM, text) for text in rooms.values())
+        are_groups = are_groups or (of_groups and not are_rooms)
+        if not (are_groups or all(weeks) or are_rooms):
             return None
         cells = [
             text
@@ -64,9 +65,17 @@ def _head_of(rows: Sequence[Row]) -> _Head | None:
             at,
             rooms,
             "Week" if all(weeks) else "Group" if are_groups else "Room",
-            all(re.fullmatch(_TAUGHT_BY, text) for text in cells),
+            _beside(cells, are_groups),
         )
     return None
+
+
+def _beside(cells: Sequence[str], of_groups: bool) -> str:
+    parts = [match[2] for text in cells if (match := re.fullmatch(_TAUGHT_BY, text)) is not None]
+    if len(parts) < len(cells):
+        return ""
+    are_rooms = all(is_place(part) or re.fullmatch(ROOM, part) for part in parts)
+    return "Room" if are_rooms and of_groups else "Teacher"
 
 
 def _in_rows(sheet: Sheet, head: _Head) -> Iterator[Row]:
@@ -74,12 +83,12 @@ def _in_rows(sheet: Sheet, head: _Head) -> Iterator[Row]:
         own = ["" if m in head.rooms and n >= head.at else cell for m, cell in enumerate(row)]
         own += [""] * (max(head.rooms) + 1 - len(own))
         if n <= head.at:
-            beside = "Room" if head.kind == "Week" else "Teacher"
+            beside = "Room" if head.kind == "Week" else head.beside or "Teacher"
             yield number, [*own, *(("Class", beside, head.kind) if n == head.at else ("", "", ""))]
             continue
         for m, room in head.rooms.items():
             text = cell_text(row[m]) if m < len(row) else ""
-            taught = re.fullmatch(_TAUGHT_BY, text) if head.has_teachers else None
+            taught = re.fullmatch(_TAUGHT_BY, text) if head.beside else None
             if not text:
                 continue
             if head.kind == "Week":

@@ -22,6 +22,7 @@ from nomarium.school.datedbells import days_with_bells
 from nomarium.school.datesoff import dates_off, rows_with
 from nomarium.school.daycolumns import days_in_rows
 from nomarium.school.drawnweeks import drawn_week
+from nomarium.school.groupdays import groups_in_rows
 from nomarium.school.headless import with_headings, with_periods
 from nomarium.school.keydates import WHY_KEY_DATES, KeyDates, key_dates
 from nomarium.school.kinds import Kind, kind_of
@@ -240,6 +241,15 @@ def _take_idle(
     ):
         dated = Kind("cycle", "dates with the labels of the classes", columns)
         _take(found, sheet, dated, asked, problems, notes)
+    elif kind.why != "as asked" and (by_day := groups_in_rows(sheet, _labels(found))) is not None:
+        _take(
+            found,
+            by_day,
+            Kind("timetable", "the classes of the day that it is called after"),
+            asked,
+            problems,
+            notes,
+        )
     elif kind.why != "as asked" and days_in_rows(sheet, _labels(found)) is not None:
         classes = Kind("timetable", "classes with a column a label")
         _take(found, sheet, classes, asked, problems, notes)
