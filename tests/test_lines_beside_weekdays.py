@@ -321,3 +321,43 @@ def test_sections_with_their_first_and_last_days_in_one_cell(tmp_path: Path) -> 
     held = built(csv_file(tmp_path, rows, "export.csv"), "--school-year", "2026:2027")
     assert [one for one in held if one.startswith("Sails")] == [f"Sails 2027-02-{day}T09:00/2027-02-{day}T11:50 @ LFT 2" for day in (12, 19)]  # fmt: skip
     assert len(held) == 8
+
+
+def test_lessons_by_their_numbers_are_no_classes(tmp_path: Path) -> None:
+    rows = [
+        ["Lesson", "Time", "Mon", "Tue"],
+        ["1", "8.30-9.20", "Knots\nQuill\nLoft 1", "Tar\nOsei\nShed 2"],
+        ["Break", "9.20-9.40"],
+        ["2", "9.40-10.30", "Tar\nOsei\nShed 2", "Knots\nQuill\nLoft 1"],
+    ]
+    held = built(plan_book(tmp_path, {"Master": rows}), "--from", "2027-02-08", "--until", "2027-02-09")
+    assert sorted(held) == [
+        "Knots 2027-02-08T08:30/2027-02-08T09:20 @ Loft 1", "Knots 2027-02-09T09:40/2027-02-09T10:30 @ Loft 1",
+        "Tar 2027-02-08T09:40/2027-02-08T10:30 @ Shed 2", "Tar 2027-02-09T08:30/2027-02-09T09:20 @ Shed 2",
+    ]  # fmt: skip
+
+
+@pytest.mark.parametrize(("knots", "tar", "rooms"), [("x", "x", ("", "")), ("Loft 1", "Shed 2", (" @ Loft 1", " @ Shed 2"))])  # fmt: skip
+def test_a_column_for_each_period_of_each_weekday(
+    knots: str, tar: str, rooms: tuple[str, str], tmp_path: Path
+) -> None:
+    rows = [["Class", "Teacher", "Mon P1", "Mon P2", "Tue P1", "Tue P2"], ["Knots", "Quill", knots, "", "", knots], ["Tar", "Osei", "", tar, tar, ""]]  # fmt: skip
+    bells = [["Period", "Start", "End"], ["P1", "9:00", "10:00"], ["P2", "10:00", "11:00"]]
+    terms = [["Term", "First day", "Last day"], ["Spring", "2027-02-08", "2027-02-09"]]
+    assert sorted(built(plan_book(tmp_path, {"Timetable": rows, "Bells": bells, "Terms": terms}))) == [
+        f"Knots 2027-02-08T09:00/2027-02-08T10:00{rooms[0]}", f"Knots 2027-02-09T10:00/2027-02-09T11:00{rooms[0]}",
+        f"Tar 2027-02-08T10:00/2027-02-08T11:00{rooms[1]}", f"Tar 2027-02-09T09:00/2027-02-09T10:00{rooms[1]}",
+    ]  # fmt: skip
+
+
+def test_classes_are_held_while_they_are_effective(tmp_path: Path) -> None:
+    rows = [["Class", "Days", "Start", "End", "Effective from", "Effective to"], ["Knots", "MT", "09:00", "10:00", "2027-02-08", "2027-02-09"]]  # fmt: skip
+    book = plan_book(tmp_path, {"Timetable": rows, "Bells": [["Period", "Start", "End"], ["1", "9:00", "10:00"]]})  # fmt: skip
+    assert built(book, *WEEKS) == [HALF_TERM[0], "Knots 2027-02-09T09:00/2027-02-09T10:00"]
+
+
+def test_a_week_of_a_cycle_whose_days_stand_on_another_sheet(tmp_path: Path) -> None:
+    week = [["Form 1"], ["", "Keel", "Rib"], ["8:30", "Knots", "Tar"], ["9:25", "Rig", "Knots"], ["10:15", "Break", "Break"], ["10:35", "Shop", "Shop"], ["12:00", "End", "End"]]  # fmt: skip
+    days = [["Date", "Cycle day"], ["2027-02-08", "Keel"], ["2027-02-09", "Rib"], ["2027-02-10", "Keel"]]
+    held = built(plan_book(tmp_path, {"Form 1": week, "Calendar": days}))
+    assert len(held) == 9 and "Shop 2027-02-08T10:35/2027-02-08T12:00" in held

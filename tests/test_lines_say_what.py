@@ -301,3 +301,73 @@ def test_what_a_page_strikes_out_is_no_event(tmp_path: Path) -> None:
         "Anchor v Saltmarsh 2026-12-12T14:30/2026-12-12T15:30",
         "Saltmarsh v Kedge 2026-12-05T14:00/2026-12-05T15:00",
     ]
+
+
+def test_a_line_that_stands_further_in_is_of_the_day_above_it(tmp_path: Path) -> None:
+    source = tmp_path / "flyer.txt"
+    source.write_text(
+        "February 2027\n\nMon 15   Ropes and knots   10am-noon   Loft 1\n         Painting buoys    1-3pm       Shed 2\n",
+        "utf-8",
+    )
+    assert built(source) == [
+        "Ropes and knots 2027-02-15T10:00/2027-02-15T12:00 @ Loft 1",
+        "Painting buoys 2027-02-15T13:00/2027-02-15T15:00 @ Shed 2",
+    ]
+    flush = tmp_path / "flush.txt"
+    flush.write_text(source.read_text("utf-8").replace("         P", "P"), "utf-8")
+    assert "it may be of that day, or of another" in refused(flush)
+
+
+def test_a_sentence_with_a_weekday_and_a_time_is_not_passed_over(tmp_path: Path) -> None:
+    source = tmp_path / "letter.txt"
+    source.write_text(
+        "The fair is on Saturday 23 January 2027 from 10am to 2pm.\n\nThere is a meeting on Friday at 3.30pm.\n",
+        "utf-8",
+    )
+    assert "line 3: “There is a meeting on Friday at 3.30pm.”" in refused(source)
+
+
+def test_what_opens_and_is_no_event_keeps_its_verb(tmp_path: Path) -> None:
+    source = tmp_path / "letter.txt"
+    source.write_text(
+        "Dear all, booking opens on 25 January 2027. The fair opens on 30 January 2027.\n", "utf-8"
+    )
+    assert built(source) == ["Booking opens 2027-01-25/2027-01-26", "Fair 2027-01-30/2027-01-31"]
+
+
+def test_a_cell_that_says_all_day_is_not_over_with_its_slot(tmp_path: Path) -> None:
+    source = tmp_path / "week.csv"
+    source.write_text(
+        "Time,2027-01-11,2027-01-12\n09:30-11:00,Lofting,Trip (all day)\n11:30-13:00,Knots,\n", "utf-8"
+    )
+    assert built(source) == [
+        "Lofting 2027-01-11T09:30/2027-01-11T11:00",
+        "Trip (all day) 2027-01-12/2027-01-13",
+        "Knots 2027-01-11T11:30/2027-01-11T13:00",
+    ]
+
+
+def test_months_by_their_letters_and_counts_that_are_no_days(tmp_path: Path) -> None:
+    source = tmp_path / "year.csv"
+    source.write_text(
+        "2027 checks,J,F,M,A,M,J,J,A,S,O,N,D\nCrane,,8,,,,,,,6,,,\nSlip,4,,,,,,,,,,,\n", "utf-8"
+    )
+    assert built(source) == [
+        "Crane 2027-02-08/2027-02-09",
+        "Crane 2027-09-06/2027-09-07",
+        "Slip 2027-01-04/2027-01-05",
+    ]
+    counts = tmp_path / "counts.csv"
+    for rows in (
+        "Launched,Jan 2027,Feb 2027,Total\nSlip 1,4,3,7\nSlip 2,2,6,8\n",
+        "Launched,Jan 2027,Feb 2027\nSlip 1,4,3\nSlip 2,2,6\nAll,6,9\n",
+    ):
+        counts.write_text(rows, "utf-8")
+        refused(counts)
+
+
+def test_words_for_hours_in_a_roster_are_told(tmp_path: Path) -> None:
+    source = tmp_path / "roster.csv"
+    source.write_text("Staff,Mon 11/1/2027,Tue 12/1/2027\nTanner,7am-3pm,close\nRoach,close,9-5\n", "utf-8")
+    said = nomarium("build", source, "-o", tmp_path / "o.csv").text
+    assert "Codes without times are all-day events: close (2 cells)" in said

@@ -116,6 +116,17 @@ READ: dict[str, tuple[dict[str, Rows], list[str], str]] = {
                                                             (15, "Knots", FIRST), (16, "Sails", SECOND))],
         "the labels on the days of a calendar",
     ),
+    "letters on the days of a month, on a sheet that is called Cycle": (
+        {"Bells": BELLS, "Classes": LETTERS,
+         "Cycle": [["September 2026"], ["Mon", "Tue", "Wed", "Thu", "Fri"], ["7\nA", "8\nB", "9\nA", "10\nB", "11\nNo school"], ["14\nA", "15\nB", "16", "17", "18"]]},
+        [f"{name} {at(day, *when)}" for day, name, when in ((7, "Knots", FIRST), (8, "Sails", SECOND), (9, "Knots", FIRST), (10, "Sails", SECOND),
+                                                            (14, "Knots", FIRST), (15, "Sails", SECOND))],
+        "its name and the labels on the days of a calendar",
+    ),
+    "periods apart by spaces under weekdays": (
+        {"Terms": TERM, "Bells": BELLS, "Classes": [["Class", "Mon", "Fri"], ["Knots", 1, ""], ["Sails", "", "1 2"]]},
+        [KNOTS, f"Sails {at(11, FIRST[0], SECOND[1])}"], "2 meetings",
+    ),
     "weeks A and B named in the corners of drawn weeks": (
         {"Terms": [["Name", "First day", "Last day"], ["Autumn", "2026-09-07", "2026-09-18"]],
          "Timetable": [["Mr Fenn – Timetable"], [], ["Week A", "Mon", "Tue"], ["P1 8:30-9:30", "Knots", ""], ["P2 9:40-10:40", "", "Sails"], [],

@@ -11,6 +11,7 @@ from nomarium.school.dutycolumns import duties_in_rows
 from nomarium.school.groupdays import groups_in_rows
 from nomarium.school.headlessclasses import headless_classes
 from nomarium.school.meetinglists import meetings_in_rows
+from nomarium.school.periodcolumns import classes_in_periods
 from nomarium.school.periodspans import periods_in_one
 from nomarium.school.rangecolumns import ranges_apart
 from nomarium.school.roomcolumns import rooms_in_rows
@@ -47,6 +48,7 @@ def classes_in_rows(sheet: Sheet, labels: frozenset[str] = frozenset()) -> InRow
 
 
 _FORMS: Final[tuple[tuple[Callable[[Sheet], Sheet | None], str], ...]] = (
+    (classes_in_periods, "classes with a column for each period of each weekday"),
     (groups_in_rows, "a weekday's classes, with a row a group, a teacher or a room"),
     (rooms_in_rows, "days and periods with a column a room, a group or a week"),
     (day_blocks, "days side by side, each with its times and classes"),

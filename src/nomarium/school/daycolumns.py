@@ -9,14 +9,14 @@ from nomarium.model.cell import Cell
 from nomarium.reading.cells.choices import read_yes_no
 from nomarium.reading.cells.placewords import is_place
 from nomarium.school.drawnheads import days_across, letter_columns
-from nomarium.school.drawnlines import is_time
+from nomarium.school.drawnlines import is_break, is_period, is_time
 from nomarium.school.planheads import field_of, plain
 from nomarium.school.roomcolumns import ROOM
 from nomarium.sheets.sheet import Row, Sheet, cell_text
 
 _HEAD_ROWS = 40
 _MARKS = frozenset("x X * • ● ✓ ✔".split())
-_PERIODS = r"(?:[Pp]\s?)?\d{1,2}[a-z]?(?:\s*[-–,/&+]\s*(?:[Pp]\s?)?\d{1,2}[a-z]?)*"
+_PERIODS = r"(?:[Pp]\s?)?\d{1,2}[a-z]?(?:(?:\s*[-–,/&+]\s*|\s+)(?:[Pp]\s?)?\d{1,2}[a-z]?)*"
 
 
 class DaysInRows(NamedTuple):
@@ -38,7 +38,7 @@ def days_in_rows(sheet: Sheet, labels: frozenset[str] = frozenset()) -> DaysInRo
     cells = [row[n] for _, row in rows[at + 1 :] for n in days if n < len(row) and cell_text(row[n])]
     kind = _kind_of(cells)
     has_when = bool({"period", "time", "start"} & fields)
-    if not kind and has_when and "room" not in fields and _are_rooms(cells):
+    if not kind and has_when and "room" not in fields and are_rooms(cells):
         kind = "Room"
     if not kind or (kind == "ticks" and not has_when):
         return None
@@ -94,27 +94,42 @@ def _head_of(rows: Sequence[Row], labels: frozenset[str]) -> tuple[int, dict[int
             if n not in letters and (field := field_of(text, "timetable"))
         }
         days = days_across({n: text for n, text in texts.items() if n not in fields}, labels) | letters
+        named = next((n for n, field in fields.items() if field == "class"), -1)
+        if named >= 0 and _are_slots(rows[at + 1 :], named):
+            continue  # Lesson | Mon | Tue: a drawn week
         if "class" in fields.values() and len(days) > 1 and len(set(days.values())) == len(days):
             return at, days, set(fields.values())
     return -1, {}, set()
 
 
-def _are_rooms(cells: Sequence[Cell]) -> bool:
+def _are_slots(rows: Sequence[Row], column: int) -> bool:
+    """Whether what is headed as classes are periods and breaks: `1`, `2`, `Break`, `3`."""
+    texts = [text for _, row in rows if column < len(row) and (text := cell_text(row[column]))]
+    slots = [text for text in texts if is_period(text) or is_break(text)]
+    return len(slots) > 1 and len(slots) * 4 >= len(texts) * 3
+
+
+def are_rooms(cells: Sequence[Cell]) -> bool:
     """Whether all that stands under weekdays is where a class is held then: `L1`, `Sail loft`."""
     texts = list(map(cell_text, cells))
     return bool(texts) and all(is_place(text) or re.fullmatch(ROOM, text) for text in texts)
+
+
+def are_ticks(cells: Sequence[Cell]) -> bool:
+    """Whether all cells are ticks, or answers."""
+    return all(
+        cell_text(cell) in _MARKS
+        or isinstance(cell, bool)
+        or cell_text(cell).casefold() in ("yes", "no", "y", "n")
+        for cell in cells
+    )
 
 
 def _kind_of(cells: Sequence[Cell]) -> str:
     """What stands under weekdays: `ticks`, `Time`, `Period`, or nothing that can be told."""
     if not cells:
         return ""
-    if all(
-        cell_text(cell) in _MARKS
-        or isinstance(cell, bool)
-        or cell_text(cell).casefold() in ("yes", "no", "y", "n")
-        for cell in cells
-    ):
+    if are_ticks(cells):
         return "ticks"
     if all(map(is_time, cells)):
         return "Time"

@@ -128,29 +128,33 @@ def same_under_each(row: Sequence[Cell], left: range, days: Collection[int]) -> 
     return found if are_same and len(sequences[0]) > 1 and not are_headings and not is_beside else {}
 
 
+def days_and_periods(row: Sequence[Cell]) -> dict[int, tuple[str, str]]:
+    """Column → weekday and period or time, of a row that heads columns by both, `Mon 1`, `Mon 2`, `Tue 1`; none of any other."""
+    matches = {
+        n: match for n, cell in enumerate(row) if (match := re.fullmatch(_DAY_AND_PERIOD, cell_text(cell)))
+    }
+    days = {n: match["day"] for n, match in matches.items() if weekday_of(match["day"]) is not None}
+    is_such = (
+        len(days) >= _LEAST_HEADS
+        and len(set(map(str.casefold, days.values()))) > 1
+        and len(days) == len(matches)
+    )
+    return {n: (day, matches[n]["period"].strip("()")) for n, day in days.items()} if is_such else {}
+
+
 def with_days_over_periods(rows: Iterable[Row]) -> list[Row]:
     """Rows of a sheet in which one that heads columns by days with their periods, `Mon 1`, `Mon 2`, `Tue 1`, is a row of days
     over one of periods."""
     found: list[Row] = []
     for number, row in rows:
-        matches = {
-            n: match
-            for n, cell in enumerate(row)
-            if (match := re.fullmatch(_DAY_AND_PERIOD, cell_text(cell)))
-        }
-        days = {n: match["day"] for n, match in matches.items() if weekday_of(match["day"]) is not None}
-        if (
-            len(days) < _LEAST_HEADS
-            or len(set(map(str.casefold, days.values()))) < 2
-            or len(days) < len(matches)
-        ):
+        slots = days_and_periods(row)
+        if not slots:
             found.append((number, row))
             continue
-        is_first = {n: days.get(n - 1, "").casefold() != day.casefold() for n, day in days.items()}
+        days = {n: day.casefold() for n, (day, _) in slots.items()}
+        is_first = {n: days.get(n - 1, "") != day for n, day in days.items()}
         found.append(
-            (number, [(days[n] if is_first[n] else "") if n in days else "" for n in range(len(row))])
+            (number, [(slots[n][0] if is_first[n] else "") if n in slots else "" for n in range(len(row))])
         )
-        found.append(
-            (number, [matches[n]["period"].strip("()") if n in days else cell for n, cell in enumerate(row)])
-        )
+        found.append((number, [slots[n][1] if n in slots else cell for n, cell in enumerate(row)]))
     return found

@@ -118,12 +118,20 @@ def _is_one(group: Sequence[Sheet], options: ReadingOptions) -> bool:
 
 
 def _names_sheets(sheet: Sheet, kind: Kind, group: Sequence[Sheet]) -> bool:
-    """Whether a sheet gives dates the labels after which two other sheets are called, `Keel` and `Rib`."""
+    """Whether a sheet gives dates the labels after which two other sheets are called, `Keel` and `Rib`, or that head columns
+    of another."""
     at = kind.columns.get("label", -1) if kind.table == "cycle" else -1
     labels = {plain(cell_text(row[at])) for _, row in sheet.rows() if at < len(row)} if at >= 0 else set()
-    return sum(plain(other.name) in labels for other in group if other is not sheet) > 1
+    labels.discard("")
+    others = [other for other in group if other is not sheet]
+    return sum(plain(other.name) in labels for other in others) > 1 or any(
+        len(labels.intersection(plain(cell_text(cell)) for cell in row)) > 1
+        for other in others
+        for _, row in islice(other.rows(), _HEAD_ROWS)
+    )
 
 
+_HEAD_ROWS = 12
 _CLOCK = r"(?<!\d)\d{1,2}[:h]\d\d(?!\d)"
 _TAUGHT = frozenset(("class", "period", "teacher", "room", "group", "label"))
 """Fields of a timetable: a sheet whose headings say two of them looks taught."""

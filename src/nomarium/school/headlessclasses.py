@@ -73,7 +73,8 @@ def _columns(rows: Sequence[Sequence[Cell]]) -> _Columns | None:
         (-1, ""),
     )
     names = [n for n in range(width) if n > slot and any(map(str.isalpha, "".join(texts[n])))]
-    if slot < 0 or not names or not all(texts[names[0]]):
+    has_others = any(any(texts[n]) for n in range(max(slot, 0)) if n != day)  # Week 1 | Monday | 9:00
+    if slot < 0 or has_others or not names or not all(texts[names[0]]):
         return None
     fields = {day: "Day", slot: heading, names[0]: "Class"}
     for n in names[1:]:

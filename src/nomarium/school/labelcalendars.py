@@ -12,6 +12,7 @@ from nomarium.model.event import Event
 from nomarium.model.limits import MOST_TABLE_ROWS
 from nomarium.model.problem import Problem, note
 from nomarium.model.wording import counted, listed
+from nomarium.reading.cells.offwords import is_off
 from nomarium.reading.cells.weekdaycodes import WeekdayCodes
 from nomarium.reading.cells.words import ENGLISH
 from nomarium.reading.columns.head import looks_like_date
@@ -19,7 +20,9 @@ from nomarium.reading.columns.lexicons import weekday_columns
 from nomarium.reading.layouts.codes import is_idle
 from nomarium.reading.options import ReadingOptions
 from nomarium.reading.reading import NotRead, read_sheet
+from nomarium.school.kinds import Kind
 from nomarium.school.planheads import plain
+from nomarium.school.plantables import cut_table
 from nomarium.sheets.sheet import Row, Sheet, cell_text
 
 MOST_LABELS: Final = 12
@@ -60,8 +63,26 @@ def labelled_days(sheet: Sheet, options: ReadingOptions) -> LabelledDays | None:
         return None
     rows: list[Row] = [(0, ["Date", "Label"])]
     rows += [(event.row_number, [event.start, event.summary]) for event in sorted(days, key=_first_day)]
-    notes = [_passed_over(others, sheet)] if others else []
+    untold = [event for event in others if not is_off(event.summary)]
+    notes = [_passed_over(untold, sheet)] if untold else []
     return LabelledDays(sheet._replace(read_rows=lambda: iter(rows), merged=(), first_column=0), notes)
+
+
+def with_labelled_days(
+    sheet: Sheet, kind: Kind, options: ReadingOptions, notes: list[Problem]
+) -> tuple[Sheet, Kind]:
+    """A sheet that is nothing else, and on whose days labels stand, as a table Cycle."""
+    is_open = kind.table == "" and kind.hint in ("", "cycle") and kind.why != "as asked"
+    is_called = kind.table == "cycle" and kind.why == "its name"
+    if is_called and not cut_table(sheet, "cycle", kind.columns, {})[0].columns:
+        is_open, kind = True, kind._replace(hint="cycle")  # its name is right, and it is drawn
+    days = labelled_days(sheet, options) if is_open else None
+    if days is None:
+        return sheet, kind
+    notes += days.notes
+    return days.sheet, Kind(
+        "cycle", f"{'its name and ' if kind.hint else ''}the labels on the days of a calendar"
+    )
 
 
 def _dates_in_weeks(sheet: Sheet) -> Sheet | None:

@@ -6,11 +6,11 @@ from typing import Final, TypeAlias
 
 from nomarium.model.cell import Cell
 from nomarium.reading.cells.offwords import is_off
-from nomarium.reading.cells.words import fold
+from nomarium.reading.cells.words import ENGLISH, fold
 from nomarium.reading.columns.head import looks_like_date
 from nomarium.reading.columns.headings import in_full
 from nomarium.school.codes import weekday_of
-from nomarium.school.drawnlines import is_period, is_time
+from nomarium.school.drawnlines import is_break, is_period, is_time
 from nomarium.school.planheads import NOT_ASKED, REQUIRED, field_of, plain
 from nomarium.sheets.sheet import Row, cell_text
 
@@ -159,14 +159,19 @@ def _settle_periods(head: Sequence[Cell], rows: Sequence[Row], columns: _Columns
     """`Lesson` and `Module` over `P3` and `4` are the periods; over words they are what is taught."""
     if "period" in columns or not {"class", "title"} & columns.keys():
         return
+    weekdays = sum(fold(cell_text(cell)).strip(" .") in ENGLISH.weekdays for cell in head)
     for field in ("class", "section", "number"):
         column = columns.get(field, -1)
-        if column >= 0 and plain(cell_text(head[column])) in _LESSONS and _hold(rows, column, is_period):
-            if field != "class" or "title" in columns or "section" in columns:
+        if column >= 0 and plain(cell_text(head[column])) in _LESSONS and _hold(rows, column, _is_slot):
+            if field != "class" or "title" in columns or "section" in columns or weekdays > 1:
                 columns["period"] = columns.pop(field)
                 if field == "class" and "section" in columns:
                     columns["class"] = columns.pop("section")
             return
+
+
+def _is_slot(cell: Cell) -> bool:
+    return is_period(cell) or is_break(cell_text(cell))
 
 
 def _settle_sections(head: Sequence[Cell], rows: Sequence[Row], columns: _Columns) -> None:

@@ -54,7 +54,7 @@ HEADINGS: dict[str, dict[str, str]] = {
         "title": "Title, name, course title, course name, class name, titre", "room": "Room, location, place, where, venue, salle, local, lieu",
         "teacher": "Teacher, teachers, instructor, staff, taught by, enseignant, prof, professeur, instructors, tutor, faculty, lehrer, docent, leader, coach, led by, run by", "group": "Group, groups, year group, form, students, audience, groupe",
         "term": "Term, terms, semester, trimestre, semestre", "division": "Division, school", "notes": "Notes, note, description, comment, remarques, type, component, activity type, class type, format",
-        "first": "First day, start date, from, starts, begins, first class, first meeting, class starts, course starts, from date", "last": "Last day, end date, to, until, ends, last class, last meeting, class ends, course ends, runs until, to date",
+        "first": "First day, start date, from, starts, begins, first class, first meeting, class starts, course starts, from date, effective from, valid from, effective, effective date", "last": "Last day, end date, to, until, ends, last class, last meeting, class ends, course ends, runs until, to date, effective to, effective until, valid to, valid until",
     },
     "rotation": {
         "label": "Label, day, cycle day, letter, letter day", "period": "Period, slot, time slot", "block": "Block, blocks",

@@ -26,7 +26,7 @@ from nomarium.school.groupdays import groups_in_rows
 from nomarium.school.headless import with_headings, with_periods
 from nomarium.school.keydates import WHY_KEY_DATES, KeyDates, key_dates
 from nomarium.school.kinds import Kind, kind_of
-from nomarium.school.labelcalendars import dated_labels, labelled_days
+from nomarium.school.labelcalendars import dated_labels, with_labelled_days
 from nomarium.school.planheads import asked_headings, plain
 from nomarium.school.plantables import EXPLANATION, TITLES, Table, cut_table
 from nomarium.school.rotation import in_rows
@@ -92,7 +92,7 @@ def sheets_found(
         sheet = one_below_the_other(with_headings(sheet))
         default = "timetable" if options.layout == "timetable" else ""
         kind = kind_of(sheet, options.tables, default, asked)
-        sheet, kind = _with_labelled_days(sheet, kind, options, notes)
+        sheet, kind = with_labelled_days(sheet, kind, options, notes)
         if kind.table in _OF_THE_YEAR and is_beyond(sheet):
             problems.append(beyond(sheet, kind))
             continue
@@ -253,6 +253,8 @@ def _take_idle(
     elif kind.why != "as asked" and days_in_rows(sheet, _labels(found)) is not None:
         classes = Kind("timetable", "classes with a column a label")
         _take(found, sheet, classes, asked, problems, notes)
+    elif kind.why != "as asked" and _labels(found) and drawn_week(sheet, _labels(found)) is not None:
+        found.grids.append(("", sheet))  # a week of the cycle
     elif (closed := closes_school(sheet, kind)) is not None:
         problems.append(closed)
     else:
@@ -272,20 +274,6 @@ def _labels(found: SheetsFound) -> frozenset[str]:
     """The labels of the table Cycle, in their compared form."""
     cycle = found.tables.get("cycle")
     return frozenset(plain(item.text("label")) for item in cycle.items) - {""} if cycle else frozenset()
-
-
-def _with_labelled_days(
-    sheet: Sheet, kind: Kind, options: ReadingOptions, notes: list[Problem]
-) -> tuple[Sheet, Kind]:
-    """A sheet that is nothing else, and on whose days labels stand, as a table Cycle."""
-    is_open = kind.table == "" and kind.hint in ("", "cycle") and kind.why != "as asked"
-    days = labelled_days(sheet, options) if is_open else None
-    if days is None:
-        return sheet, kind
-    notes += days.notes
-    return days.sheet, Kind(
-        "cycle", f"{'its name and ' if kind.hint else ''}the labels on the days of a calendar"
-    )
 
 
 def _settle_divisions(found: SheetsFound, notes: list[Problem]) -> None:

@@ -5,7 +5,7 @@ from typing import Final
 
 NO_PLACE: Final = (
     r"(?i)\b(?:closed|closes?|opens?|begins?|leaves?|departs?|arrives?|returns?|resumes?|finish(?:es|ing)?|starts?|ends?|only|free|after|by|before|about|around|bring|limited|full|sold out|waiting list|places?|weather|tickets?|welcome|tb[ac]|for|with|until|from|cancell?ed|years?|grades?|"
-    r"booked|unavailable|in use|taken|needed|moved|entry|admission|details?|compulsory|optional|please|all day|no|not|non|age[sd]?|adults?|children|home|away|book|call|ring|contact|tel|phone|register|sign|wear|see|meet|k\.?o|kick-?off|uhr|unterrichtsende|schulschluss|ende|dismissal|max|min|people|per|early|advance|subject|note|rsvp|rain|shine|race|gun|heat|whistle|performance|curtain|(?:tee|throw|bully)[- ]off|(?:high|low) (?:water|tide)|sun(?:rise|set)|dusk|dawn)\b|[£$€@]|\b\d+(?:[.,]\d+)?\s?(?:h|hrs?|hours?|min\w*|k?m|miles?|kg|ft|nm)\b|^\W*(?:\d+|[HA])\W*$"
+    r"booked|unavailable|in (?:use|(?:small )?groups?|pairs?|teams?|turns?|uniform|costume)|taken|needed|moved|entry|admission|details?|compulsory|optional|please|all day|no|not|non|age[sd]?|adults?|children|home|away|book|call|ring|contact|tel|phone|register|sign|wear|see|meet|k\.?o|kick-?off|uhr|unterrichtsende|schulschluss|ende|dismissal|max|min|people|per|early|advance|subject|note|rsvp|rain|shine|race|gun|heat|whistle|performance|curtain|(?:tee|throw|bully)[- ]off|(?:high|low) (?:water|tide)|sun(?:rise|set)|dusk|dawn)\b|[£$€@]|\b\d+(?:[.,]\d+)?\s?(?:h|hrs?|hours?|min\w*|k?m|miles?|kg|ft|nm)\b|^\W*(?:\d+|[HA])\W*$"
 )
 """Words of what stands beside a title and is no place."""
 PLACE_WORDS: Final = (

@@ -51,6 +51,14 @@ def is_nobody(text: str) -> bool:
     return is_idle(text) or says_cancelled(text) or re.fullmatch(_NOBODY, text) is not None
 
 
+_SHIFTS = frozenset("open opening close closing early late mid middle night nights days".split())
+
+
+def names_shift(text: str) -> bool:
+    """Whether a cell is a word for hours that every house has its own of: `close`, `Early`."""
+    return text.casefold() in _SHIFTS
+
+
 def is_code(cell: Cell) -> bool:
     """Whether a cell may be a code: a short word that is no hours and does not say that nothing happens."""
     text = cell_text(cell)

@@ -29,6 +29,7 @@ from nomarium.reading.rows.titles import (
     goes_on,
     is_ditto,
     is_no_title,
+    lasts_all_day,
     whole_title,
     without_cancellation,
 )
@@ -293,6 +294,8 @@ def events_of(
             continue
         fault = fault_of(entry.text) or _untitled(entry.text)
         time = _in_its_half(entry.time, found)
+        if lasts_all_day(entry.text) and not holds_time(entry.cell or entry.text):
+            time = Part(is_all_day=True)
         if fault or entry.date.refusal or time.refusal:
             refusal = fault or entry.date.refusal or time.refusal
             assert refusal is not None

@@ -10,6 +10,7 @@ from itertools import chain, pairwise
 from typing import Final
 
 from nomarium.model.account import Account
+from nomarium.model.cell import Cell
 from nomarium.model.event import Event
 from nomarium.model.limits import MOST_LINES
 from nomarium.model.problem import Problem, note
@@ -196,7 +197,7 @@ def _read(
     plain = [(number, beside.get(number, text)) for number, text in plain]
     plain = with_leading_clocks(with_whole_halves(unwrapped(plain, lexicon)))
     weeks = sum(OF_WEEK.match(text.strip()) is not None for _, text in plain)
-    paragraphs = _paragraphs(plain, lexicon)
+    paragraphs = _paragraphs(plain, {number: _indent(row) for number, row in lines}, lexicon)
     every = list(chain.from_iterable(paragraphs))
     cards, of_cards = cards_in(every)
     if cards:
@@ -241,12 +242,17 @@ def _read(
     )  # fmt: skip
 
 
-def _paragraphs(lines: Sequence[tuple[int, str]], lexicon: Lexicon) -> list[list[TextLine]]:
+def _indent(row: Sequence[Cell]) -> int:
+    """The blanks before a line: how far in it begins may say what it goes on with."""
+    text = row[0].expandtabs() if row and isinstance(row[0], str) else ""
+    return len(text) - len(text.lstrip())
+
+
+def _paragraphs(
+    lines: Sequence[tuple[int, str]], indents: Mapping[int, int], lexicon: Lexicon
+) -> list[list[TextLine]]:
     return [
-        [
-            text_line(number, text, lexicon)._replace(indent=len(text) - len(text.lstrip()))
-            for number, text in some
-        ]
+        [text_line(number, text, lexicon)._replace(indent=indents.get(number, 0)) for number, text in some]
         for some in paragraphs_of(lines)
     ]
 

@@ -2,7 +2,7 @@
 
 import datetime as dt
 import re
-from collections.abc import Sequence
+from collections.abc import Collection, Sequence
 from functools import partial
 
 from nomarium.model.cell import Cell
@@ -13,11 +13,12 @@ from nomarium.reading.columns.headings import match_exactly
 from nomarium.reading.layouts.codes import is_idle
 from nomarium.reading.layouts.drawn import DrawnEntry, after_remarks, date_part
 from nomarium.reading.layouts.layout import NotRead, Reading, Top, not_read
-from nomarium.reading.layouts.monthheads import Month, month_head, with_years
+from nomarium.reading.layouts.monthheads import Month, month_head, months_by_letter, with_years
 from nomarium.reading.layouts.slots import time_of
 from nomarium.reading.rows.when import NOTHING, Part
 from nomarium.sheets.sheet import Row, cell_text, is_blank
 
+_FEW = 2
 _BEFORE_TIME = r"(?i),\s*(?:at\s+|@\s*)?(?=\d{1,2}(?:[:.]\d\d)?\s?[ap]\.?m|\d{1,2}:\d\d|noon\b)"
 """What parts a day from its time, `20th, 2pm`, and no two days."""
 _PIECE = (
@@ -55,14 +56,39 @@ def _head(rows: Sequence[Row], lexicon: Lexicon) -> tuple[int, dict[int, tuple[i
         found = {
             n: month for n, cell in enumerate(row) if n and (month := month_head(cell, lexicon)) is not None
         }
+        found = found or months_by_letter(row)
         if len(found) < 2:
             continue
         found = _over_blank(row, found, rows[at + 1 :], lexicon)
         cells = [row[n] for _, row in rows[at + 1 :] for n in found if n < len(row) and cell_text(row[n])]
         fits = sum(_is_days(cell, lexicon) for cell in cells)
-        if cells and fits * 5 >= len(cells) * 3 and not any(_is_figure(cell) for cell in cells):
+        is_counted = any(map(_is_figure, cells)) or _are_summed([row for _, row in rows[at + 1 :]], found)
+        if cells and fits * 5 >= len(cells) * 3 and not is_counted:
             return at, found
     return 0, {}
+
+
+def _are_summed(rows: Sequence[Sequence[Cell]], months: Collection[int]) -> bool:
+    """Whether a column right of the months has the sum of each row, or the last row that of each column: they are counts, no days."""
+    table = [[_number(row[n]) if n < len(row) else None for n in months] for row in rows]
+    table = [numbers for numbers in table if any(number is not None for number in numbers)]
+    sums = [sum(filter(None, numbers)) for numbers in table]
+    width = max(map(len, rows), default=0)
+    beside = (
+        [_number(row[n]) for row in rows if n < len(row) and _number(row[n]) is not None]
+        for n in range(max(months) + 1, width)
+    )
+    if len(sums) > 1 and any(numbers in (sums, [*sums, sum(sums)]) for numbers in beside):
+        return True
+    columns = [[number or 0 for number in column] for column in zip(*table, strict=True)]
+    return min(len(table) - 1, len(columns)) >= _FEW and all(
+        sum(column[:-1]) == column[-1] for column in columns
+    )
+
+
+def _number(cell: Cell) -> int | None:
+    text = cell_text(cell)
+    return int(text) if text.isdecimal() else None
 
 
 def _over_blank(

@@ -14,6 +14,7 @@ from nomarium.sheets.sheet import Row, cell_text
 
 Month = tuple[int, int]
 """(year, month)"""
+_LETTERS = "JFMAMJJASOND"
 
 
 def month_head(cell: Cell, lexicon: Lexicon) -> tuple[int | None, int] | None:
@@ -22,6 +23,20 @@ def month_head(cell: Cell, lexicon: Lexicon) -> tuple[int | None, int] | None:
         return (cell.year, cell.month) if cell.day == 1 else None
     text = cell_text(cell) if isinstance(cell, str) else ""
     return month_named(text, lexicon) if 2 < len(text) <= 20 else None
+
+
+def months_by_letter(row: Sequence[Cell]) -> dict[int, tuple[int | None, int]]:
+    """The twelve months that head neighbouring columns with their first letters, from any of them on; nothing otherwise.
+
+    >>> months_by_letter(["Task", *"SONDJFMAMJJA"])[1]
+    (None, 9)
+    """
+    at = [n for n, cell in enumerate(row) if n and isinstance(cell, str) and len(cell.strip()) == 1]
+    letters = "".join(cell_text(row[n]) for n in at).upper()
+    first = (_LETTERS * 2).find(letters) if len(letters) == len(_LETTERS) else -1
+    if first < 0 or at[-1] - at[0] != len(_LETTERS) - 1:
+        return {}
+    return {n: (None, (first + after) % len(_LETTERS) + 1) for after, n in enumerate(at)}
 
 
 def with_years(

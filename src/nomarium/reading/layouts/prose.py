@@ -43,6 +43,8 @@ _POINT: Final = re.compile(
 """What takes no days, and so says something else of a first and a last day."""
 _STARTS: Final = r"(?i)[,\s]+(?:will\s+)?(begins?|starts?|opens?|re-?opens?|returns?|resumes?)\b"
 """What is said of a term, and belongs to the title: `Term 2 begins`."""
+_ADMITS: Final = r"(?i)\b(?:bookings?|registrations?|enrol\w+|entr(?:y|ies)|applications?|nominations?|admissions?|sales?|voting|polls?|sign-?ups?|window)$"
+"""What is no event, but opens on its day."""
 _SET_FOR: Final = r"(?i)\b(?:(?:agreed|moved|set|fixed|booked|planned|arranged)\s+(?:for|to|on)|agreed)\W*$"
 """Words before a date on which something is to be."""
 _PAST: Final = r"(?i)\b(?:was|were|has been|have been|took place|had|met|opened|began|started|launched|thanked|agreed|reported|attended|held)\b"
@@ -144,11 +146,16 @@ def said_in(
     if found.moment.last is not None and _POINT.search(turned):
         return "doubtful"
     time, without = time_in(rest) if found.moment.start is None else (each, rest)
-    title = _bare(match["title"].replace("\0", " "))
-    verb = re.match(_STARTS, turned[match.end("title") :]) if OF_SCHOOL.search(title) else None
+    title = _with_its_verb(_bare(match["title"].replace("\0", " ")), turned[match.end("title") :])
     place = _place_in(without)
     left = _beside(place, without)
-    return Said(date, time, _titled(f"{title} {verb[1]}" if verb else title), place, left)
+    return Said(date, time, _titled(title), place, left)
+
+
+def _with_its_verb(title: str, rest: str) -> str:
+    """What opens or begins, with this, where it is no event of its own: `Term 2 begins`, `Booking opens`."""
+    verb = re.match(_STARTS, rest) if OF_SCHOOL.search(title) or re.search(_ADMITS, title) else None
+    return f"{title} {verb[1]}" if verb else title
 
 
 def _beside(place: str, rest: str) -> str:
@@ -180,7 +187,11 @@ def _with_subject_first(text: str) -> str:
 
 def _bare(title: str) -> str:
     """A title without its article, and without the words that lead to a date."""
-    plain = re.sub(r"(?i)^(?:also|finally|then|and|so)\b[,\s]+", "", " ".join(title.split()).strip(" ,–—-"))
+    plain = re.sub(
+        r"(?i)^(?:(?:dear|hello|hi)\b[\w ]{1,30},|(?:also|finally|then|and|so)\b[,\s])\s*",
+        "",
+        " ".join(title.split()).strip(" ,–—-"),
+    )
     plain = re.sub(_ARTICLES, "", plain)
     return re.sub(r"(?i)\s+(?:on|from|at|for|of)$", "", plain)
 

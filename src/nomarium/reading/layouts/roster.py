@@ -20,6 +20,7 @@ from nomarium.reading.layouts.codes import (
     is_idle,
     is_nobody,
     key_in,
+    names_shift,
 )
 from nomarium.reading.layouts.drawn import (
     DrawnEntry,
@@ -90,7 +91,7 @@ def _reading(top: Top, drawing: Drawing) -> Reading:
     sheet, options = top.sheet, top.options
     idle = sum(is_nobody(slot.text) for slot in drawing.slots)
     slots = [part for slot in drawing.slots if not is_nobody(slot.text) for part in _each_timed(slot)]
-    in_cells = {slot.text for slot in slots if is_code(slot.cell)}
+    in_cells = {slot.text for slot in slots if is_code(slot.cell) or names_shift(slot.text)}
     key, key_rows = key_in(drawing.others, {slot.text for slot in slots if len(slot.text) <= LONGEST_CODE})
     asked = asked_codes(options.codes)
     known = {code.casefold(): said for code, said in key.items()} | asked

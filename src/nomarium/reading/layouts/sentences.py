@@ -13,7 +13,7 @@ from nomarium.reading.rows.lone import keeps_books
 from nomarium.sheets.sheet import Row
 
 _SAME_DAY: Final = re.compile(
-    r"(?i)\b(?:mon|tues|wednes|thurs|fri|satur|sun)day\s+(?:the\s+)?\d{1,2}(?:st|nd|rd|th)\b|\b(?:that|the\s+same|on\s+the)\s+(?:day|date|morning|afternoon|evening|night|mon|tues|wednes|thurs|fri|satur|sun)"
+    r"(?i)\b(?:mon|tues|wednes|thurs|fri|satur|sun)day\s+(?:the\s+)?\d{1,2}(?:st|nd|rd|th)\b|\bon\s+(?:mon|tues|wednes|thurs|fri|satur|sun)day\b(?!\s*(?:to\b|and\b|[-–—&,]))|\b(?:that|the\s+same|on\s+the)\s+(?:day|date|morning|afternoon|evening|night|mon|tues|wednes|thurs|fri|satur|sun)"
 )
 """Words by which a sentence speaks of the day of another."""
 

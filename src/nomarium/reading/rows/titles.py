@@ -143,3 +143,8 @@ def without_cancellation(summary: str) -> str | None:
 def _bare(title: str, summary: str, word: str) -> str:
     """A title without the word that cancels it; one that says it is put off keeps it, for a date without it is still to come."""
     return summary if says_put_off(word) else title.strip()
+
+
+def lasts_all_day(title: str) -> bool:
+    """Whether a title ends with that, and so is not over with its slot: `Trip (all day)`."""
+    return re.search(r"(?i)[\s(,:–—-](?:all|whole|full)[ -]day\)?$", title) is not None
