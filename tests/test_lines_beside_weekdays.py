@@ -361,3 +361,35 @@ def test_a_week_of_a_cycle_whose_days_stand_on_another_sheet(tmp_path: Path) -> 
     days = [["Date", "Cycle day"], ["2027-02-08", "Keel"], ["2027-02-09", "Rib"], ["2027-02-10", "Keel"]]
     held = built(plan_book(tmp_path, {"Form 1": week, "Calendar": days}))
     assert len(held) == 9 and "Shop 2027-02-08T10:35/2027-02-08T12:00" in held
+
+
+def test_groups_over_days_that_come_again_are_those_of_their_classes(tmp_path: Path) -> None:
+    rows = [["Time", "Apprentices", "", "Journeymen", ""], ["", "Mon", "Tue", "Mon", "Tue"], ["9:00-10:00", "Knots", "", "Masts", "Tar"]]  # fmt: skip
+    source = plan_book(tmp_path, {"Timetable": rows})
+    said = nomarium(
+        "build", source, "-o", tmp_path / "o.csv", "--from", "2027-02-08", "--until", "2027-02-09"
+    )
+    assert said.status == 0, said.text
+    lines = (tmp_path / "o.csv").read_text("utf-8-sig").splitlines()
+    assert ["Apprentices" in line for line in lines[1:]] == [True, False, False]
+    assert ["Journeymen" in line for line in lines[1:]] == [False, True, True]
+
+
+def test_bells_that_lie_on_their_side_and_halves_of_the_day(tmp_path: Path) -> None:
+    rows = [["Day", "Session", "Subject"], ["Mon", "AM", "Knots"], ["Tue", "PM", "Tar"]]
+    bells = [["Period", "AM", "PM"], ["Start", "9:00", "13:00"], ["End", "12:00", "16:00"]]
+    terms = [["Term", "First day", "Last day"], ["Spring", "2027-02-08", "2027-02-09"]]
+    assert built(plan_book(tmp_path, {"Timetable": rows, "Bells": bells, "Terms": terms})) == [
+        "Knots 2027-02-08T09:00/2027-02-08T12:00",
+        "Tar 2027-02-09T13:00/2027-02-09T16:00",
+    ]
+
+
+def test_several_times_of_a_weekday_in_one_cell(tmp_path: Path) -> None:
+    rows = [["Subject", "Rm", "Mon", "Tue"], ["Knots", "L1", "9:00-10:00\n13:00-14:00", ""], ["Tar", "S2", "", "9:00-10:00"]]  # fmt: skip
+    terms = [["Term", "First day", "Last day"], ["Spring", "2027-02-08", "2027-02-09"]]
+    assert built(plan_book(tmp_path, {"Lessons": rows, "Terms": terms})) == [
+        "Knots 2027-02-08T09:00/2027-02-08T10:00 @ L1",
+        "Knots 2027-02-08T13:00/2027-02-08T14:00 @ L1",
+        "Tar 2027-02-09T09:00/2027-02-09T10:00 @ S2",
+    ]

@@ -3,6 +3,7 @@
 import re
 from collections.abc import Collection, Iterable, Iterator, Mapping, Sequence
 from functools import partial
+from itertools import islice
 from typing import Final, NamedTuple
 
 from nomarium.model.cell import Cell
@@ -13,9 +14,12 @@ from nomarium.school.drawnheads import days_named, letter_columns
 from nomarium.school.drawnlines import is_break, is_period, is_time
 from nomarium.school.planheads import field_of, plain
 from nomarium.school.plantables import Item, Table
+from nomarium.school.turning import turn
 from nomarium.sheets.sheet import Row, Sheet, cell_text
 
 _HEAD_ROWS: Final = 40
+_MOST_LINES: Final = 8
+_LEAST_TIMES: Final = 4
 _MOSTLY: Final = 0.8
 _OF_BELLS: Final = r"\b(?:bells?|schedules?|times?|timetable|periods?|lessons?|daily|school|days?|class(?:es)?|hours|the|of|for|on|in)\b"
 _REGULAR: Final = frozenset(
@@ -111,6 +115,25 @@ def with_bells_in_rows(sheet: Sheet) -> Sheet:
             return sheet._replace(read_rows=partial(_again, rows, at, period, found), merged=())
     stacked = _stacked(rows) or _stacked(_one_below_the_other(rows))
     return sheet._replace(read_rows=lambda: stacked, merged=()) if stacked else sheet
+
+
+def upright(sheet: Sheet) -> Sheet:
+    """The sheet with rows and columns exchanged, where periods stand across over a line of starts and one of ends, or of times."""
+    rows = [row for _, row in islice(sheet.rows(), _MOST_LINES + 1) if any(map(cell_text, row))]
+    fields = [field_of(cell_text(row[0]), "bells") for row in rows]
+    lines = dict(zip(fields, rows, strict=True))
+    if (
+        len(rows) > _MOST_LINES
+        or fields[:1] != ["period"]
+        or not ({"start", "end"} <= lines.keys() or "time" in lines)
+    ):
+        return sheet
+    times = [
+        cell for field in ("start", "end", "time") for cell in lines.get(field, [])[1:] if cell_text(cell)
+    ]
+    if len(times) < _LEAST_TIMES or not all(map(is_time, times)):
+        return sheet
+    return sheet._replace(read_rows=lambda: iter(turn(list(sheet.rows()))), merged=())
 
 
 def _stacked(rows: Sequence[Row]) -> list[Row]:

@@ -63,7 +63,14 @@ def _in_rows(rows: Sequence[Row], at: int, days: Mapping[int, str], kind: str) -
             for m, cell in held.items():
                 for of_day in beside:
                     own[min(of_day.values())] = cells[of_day[m]]
-                yield number, [*own, days[m], cell]
+                for one in _each_time(cell) if kind == "Time" else [cell]:
+                    yield number, [*own, days[m], one]
+
+
+def _each_time(cell: Cell) -> list[Cell]:
+    """The times of a cell that holds several, `10:35-11:25, 13:00-13:50`, a line or a comma apart; else the cell."""
+    parts = [part for part in re.split(r"\s*[\n;,&]\s*", cell_text(cell)) if part]
+    return list(parts) if len(parts) > 1 and all(map(is_time, parts)) else [cell]
 
 
 def _beside_each(head: Sequence[Cell], days: Mapping[int, str]) -> list[dict[int, int]]:
@@ -131,6 +138,6 @@ def _kind_of(cells: Sequence[Cell]) -> str:
         return ""
     if are_ticks(cells):
         return "ticks"
-    if all(map(is_time, cells)):
+    if all(is_time(cell) for whole in cells for cell in _each_time(whole)):
         return "Time"
     return "Period" if all(re.fullmatch(_PERIODS, cell_text(cell)) for cell in cells) else ""

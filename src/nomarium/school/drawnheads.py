@@ -158,3 +158,8 @@ def with_days_over_periods(rows: Iterable[Row]) -> list[Row]:
         )
         found.append((number, [slots[n][1] if n in slots else cell for n, cell in enumerate(row)]))
     return found
+
+
+def texts_but_corners(cells: Sequence[Cell]) -> list[str]:
+    """The texts of cells that are no corner of a drawing."""
+    return [text for cell in cells if (text := cell_text(cell)) and not re.fullmatch(CORNERS, text)]

@@ -17,6 +17,7 @@ from nomarium.school.drawnheads import (
     letter_columns,
     lexicon_of,
     same_under_each,
+    texts_but_corners,
     week_of,
     with_days_over_periods,
 )
@@ -347,7 +348,7 @@ class _Reader:
         """What stands above a drawing, and in its corner."""
         above: list[str] = []
         for n in range(at - 1, max(at - 4, -1), -1):
-            texts = [text for cell in self._rows[n][1][first : last + 1] if (text := cell_text(cell))]
+            texts = texts_but_corners(self._rows[n][1][first : last + 1])
             if len(texts) > 1 or (not texts and above):
                 break
             above += texts

@@ -22,6 +22,8 @@ _LONGEST_NAME: Final = 60
 """Characters of the longest text that is still a name and no remark."""
 _TITLES: Final = frozenset(("title", "name", "titre", "titel"))
 """Headings of what anything is called; `Course title` is that of a class."""
+_SESSIONS: Final = frozenset(("session", "sessions", "ampm", "half", "halfday"))
+_HALVES: Final = frozenset(("am", "pm", "morning", "afternoon", "evening"))
 _LESSONS: Final = frozenset(("lesson", "module", "lessons", "lessonno", "modul"))
 _SECTIONS: Final = frozenset(("section", "sectionno", "sectionnumber"))
 _CODES: Final = frozenset(("code", "classcode", "coursecode", "courseno", "coursenumber", "subjectcode"))
@@ -117,6 +119,7 @@ def _by_cells(
     if name == "timetable":
         _settle_edges(rows, columns)
         _settle_periods(head, rows, columns)
+        _settle_halves(rows, columns, unused)
         _settle_counts(head, rows, columns, unused)
         _settle_sections(head, rows, columns)
         _settle_meets(rows, columns, unused)
@@ -168,6 +171,14 @@ def _settle_periods(head: Sequence[Cell], rows: Sequence[Row], columns: _Columns
                 if field == "class" and "section" in columns:
                     columns["class"] = columns.pop("section")
             return
+
+
+def _settle_halves(rows: Sequence[Row], columns: _Columns, unused: _Unused) -> None:
+    """`Session` over halves of the day, `AM`, `PM`, is the period."""
+    at = next((column for column, heading in unused if plain(heading) in _SESSIONS), -1)
+    is_open = at >= 0 and not {"period", "time", "start"} & columns.keys()
+    if is_open and _hold(rows, at, lambda cell: plain(cell_text(cell)) in _HALVES):
+        _use("period", at, columns, unused)
 
 
 def _is_slot(cell: Cell) -> bool:

@@ -14,6 +14,7 @@ from nomarium.school.bellsheets import (
     days_of_bells,
     divisions_drawn,
     together,
+    upright,
     with_bells_in_rows,
     with_divisions,
 )
@@ -89,7 +90,7 @@ def sheets_found(
     for sheet in sheets:
         if sheet.name == EXPLANATION:
             continue
-        sheet = one_below_the_other(with_headings(sheet))
+        sheet = upright(one_below_the_other(with_headings(sheet)))
         default = "timetable" if options.layout == "timetable" else ""
         kind = kind_of(sheet, options.tables, default, asked)
         sheet, kind = with_labelled_days(sheet, kind, options, notes)
