@@ -393,3 +393,26 @@ def test_several_times_of_a_weekday_in_one_cell(tmp_path: Path) -> None:
         "Knots 2027-02-08T13:00/2027-02-08T14:00 @ L1",
         "Tar 2027-02-09T09:00/2027-02-09T10:00 @ S2",
     ]
+
+
+def test_times_without_ends_on_a_sheet_for_each_weekday_last_until_the_next(tmp_path: Path) -> None:
+    monday = [["Time", "Loft 1", "Shed 2"], ["8:30", "Knots (A1)", ""], ["9:25", "Tar (J1)", "Rig (A1)"], ["10:15", "", ""]]  # fmt: skip
+    tuesday = [["Time", "Loft 1", "Shed 2"], ["8:30", "Rig (J1)", ""], ["9:25", "Tar (A1)", ""]]
+    terms = [["Term", "First day", "Last day"], ["Spring", "2027-02-08", "2027-02-09"]]
+    source = plan_book(tmp_path, {"Monday": monday, "Tuesday": tuesday, "Terms": terms})
+    assert sorted(built(source)) == [
+        "Knots 2027-02-08T08:30/2027-02-08T09:25 @ Loft 1", "Rig 2027-02-08T09:25/2027-02-08T10:15 @ Shed 2",
+        "Rig 2027-02-09T08:30/2027-02-09T09:25 @ Loft 1", "Tar 2027-02-08T09:25/2027-02-08T10:15 @ Loft 1",
+        "Tar 2027-02-09T09:25/2027-02-09T10:20 @ Loft 1",
+    ]  # fmt: skip
+    assert nomarium("build", source, "-o", tmp_path / "o.csv").status == 0
+    assert "A1" in (tmp_path / "o.csv").read_text("utf-8-sig").split("Group")[1]
+
+
+def test_the_heading_of_groups_is_no_group(tmp_path: Path) -> None:
+    rows = [["Group", "Mon", "Tue"], ["A1 (9:00-10:00)", "Knots", "Tar"], ["J1 (13:00-14:00)", "Masts", "Rig"]]  # fmt: skip
+    source = plan_book(tmp_path, {"Timetable": rows})
+    out = tmp_path / "o.csv"
+    assert nomarium("build", source, "-o", out, "--from", "2027-02-08", "--until", "2027-02-09").status == 0
+    head, *lines = (line.split(",") for line in out.read_text("utf-8-sig").splitlines())
+    assert [line[head.index("Group")] for line in lines] == ["A1", "J1", "A1", "J1"]

@@ -19,7 +19,7 @@ from nomarium.sheets.sheet import Row, Sheet, cell_text
 
 _HEAD_ROWS: Final = 40
 _MOST_LINES: Final = 8
-_LEAST_TIMES: Final = 4
+_LEAST_TIMES: Final = 2
 _MOSTLY: Final = 0.8
 _OF_BELLS: Final = r"\b(?:bells?|schedules?|times?|timetable|periods?|lessons?|daily|school|days?|class(?:es)?|hours|the|of|for|on|in)\b"
 _REGULAR: Final = frozenset(
@@ -120,6 +120,8 @@ def with_bells_in_rows(sheet: Sheet) -> Sheet:
 def upright(sheet: Sheet) -> Sheet:
     """The sheet with rows and columns exchanged, where periods stand across over a line of starts and one of ends, or of times."""
     rows = [row for _, row in islice(sheet.rows(), _MOST_LINES + 1) if any(map(cell_text, row))]
+    if rows and not cell_text(rows[0][0]) and all(is_period(cell) for cell in rows[0][1:]):
+        rows[0] = ["Period", *rows[0][1:]]
     fields = [field_of(cell_text(row[0]), "bells") for row in rows]
     lines = dict(zip(fields, rows, strict=True))
     if (
@@ -133,7 +135,7 @@ def upright(sheet: Sheet) -> Sheet:
     ]
     if len(times) < _LEAST_TIMES or not all(map(is_time, times)):
         return sheet
-    return sheet._replace(read_rows=lambda: iter(turn(list(sheet.rows()))), merged=())
+    return sheet._replace(read_rows=lambda: iter(turn(list(enumerate(rows)))), merged=())
 
 
 def _stacked(rows: Sequence[Row]) -> list[Row]:

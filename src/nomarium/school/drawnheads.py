@@ -163,3 +163,8 @@ def with_days_over_periods(rows: Iterable[Row]) -> list[Row]:
 def texts_but_corners(cells: Sequence[Cell]) -> list[str]:
     """The texts of cells that are no corner of a drawing."""
     return [text for cell in cells if (text := cell_text(cell)) and not re.fullmatch(CORNERS, text)]
+
+
+def heads_names(text: str) -> bool:
+    """Whether a corner says that the lines of a drawing are groups, teachers or rooms."""
+    return field_of(text, "timetable") in ("group", "teacher", "room")

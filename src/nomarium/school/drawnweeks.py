@@ -13,6 +13,7 @@ from nomarium.school.drawnheads import (
     CORNERS,
     day_and_week,
     days_named,
+    heads_names,
     heads_weeks,
     letter_columns,
     lexicon_of,
@@ -206,6 +207,7 @@ class _Reader:
         if groups:
             at, days = at + 1, {n: days[max(day for day in days if day <= n)] for n in groups}
         slots, lines = self._lines(found, at, end, left, days)
+        are_named = any(heads_names(cell_text(cell)) for cell in self._rows[at][1][first : min(days)])
         found.slots.append(slots)
         by_row = {slot.at: slot for slot in slots if slot.period or slot.time is not NOTHING}
         beside = self._beside(at, days)
@@ -230,14 +232,14 @@ class _Reader:
                     continue
                 n = rows[0][0]
                 taken, names = self._spanned(n, column, slot, by_row, days)
-                found.held.append(self._held(n, column, text, names, taken, week, groups.get(column, whose)))
+                owner = groups.get(column, slot.period if are_named else whose)  # A1 (8:30-12:00)
+                found.held.append(self._held(n, column, text, names, taken, week, owner))
         return idle
 
     def _groups_under(
         self, at: int, end: int, left: range, days: Mapping[int, tuple[str, ...]]
     ) -> dict[int, str]:
-        """Column → whose it is, where the row below the days says the same groups, rooms or teachers under each, and times stand
-        left of the rows below that."""
+        """Column → whose it is, where the row below the days says so under each, and times stand left of the rows below that."""
         if at + 2 >= end:
             return {}
         first = self._rows[at + 2][1]
@@ -357,7 +359,8 @@ class _Reader:
             for cell in self._rows[at][1][first : last + 1]
             if (text := cell_text(cell)) and not self._day(text)
         ]
-        title = corner[0] if len(corner) == 1 and not re.fullmatch(CORNERS, corner[0]) else ""
+        is_title = len(corner) == 1 and not re.fullmatch(CORNERS, corner[0]) and not heads_names(corner[0])
+        title = corner[0] if is_title else ""
         return above, title
 
     def _slot(self, n: int, cells: Sequence[Cell]) -> Slot | None:
@@ -366,10 +369,8 @@ class _Reader:
 
     def _filled(self, n: int, column: int) -> str:
         row = self._rows[n][1]
-        if (self._numbers[n], column) in self._covered and self._covered[self._numbers[n], column] != (
-            self._numbers[n],
-            column,
-        ):
+        here = (self._numbers[n], column)
+        if self._covered.get(here, here) != here:
             return ""
         return cell_text(row[column]) if column < len(row) else ""
 

@@ -2,10 +2,11 @@
 
 from collections.abc import Iterator, Mapping, Sequence
 from functools import partial
-from itertools import islice
+from itertools import islice, pairwise
 from typing import Final, NamedTuple
 
 from nomarium.model.cell import Cell
+from nomarium.reading.cells.times import Times, read_times
 from nomarium.reading.cells.words import fold
 from nomarium.reading.layouts.codes import is_idle
 from nomarium.school.codes import weekday_of
@@ -16,6 +17,7 @@ from nomarium.school.roomcolumns import rooms_in_rows
 from nomarium.sheets.sheet import Row, Sheet, cell_text
 
 _HEAD_ROWS: Final = 12
+_HALF_DAY: Final = 12 * 3600
 _WHOSE: Final = {
     "Group": frozenset("form forms group groups class classes section year grade set classe klasse gruppe groupe clase grupo".split()),
     "Teacher": frozenset("teacher teachers staff tutor lehrer professeur profesor docente instructor name".split()),
@@ -75,6 +77,8 @@ def _day_and_slot(text: str) -> tuple[str, str]:
 
 
 def _in_rows(sheet: Sheet, head: _Head) -> Iterator[Row]:
+    spans = _spans([slot for _, slot in head.slots.values()]) if head.field == "Time" else {}
+    slots = {n: (day, spans.get(cell_text(slot), slot)) for n, (day, slot) in head.slots.items()}
     for number, row in sheet.rows():
         if number == head.number:
             yield number, ["Class", "Day", head.field, head.kind]
@@ -82,19 +86,41 @@ def _in_rows(sheet: Sheet, head: _Head) -> Iterator[Row]:
             yield number, [" ".join(text for cell in row if (text := cell_text(cell)))]
         else:
             name = row[head.at] if head.at < len(row) else ""
-            for n, (day, slot) in head.slots.items():
+            for n, (day, slot) in slots.items():
                 text = cell_text(row[n]) if n < len(row) else ""
                 if text and not is_idle(text) and plain(text):
                     yield number, [text, day, slot, name]
 
 
 def _with_day(sheet: Sheet, day: str) -> Iterator[Row]:
-    """The rows with a column of its weekday before them, from that of the headings on, which say periods or times."""
-    is_below = False
+    """The rows with a column of its weekday before them, from that of the headings on, which say periods or times; times without
+    ends last until the next one."""
+    at, spans = -1, dict[str, str]()
     for number, row in sheet.rows():
-        is_head = not is_below and any(
-            field_of(cell_text(cell), "timetable") in ("period", "time", "start") for cell in row
-        )
+        fields = [field_of(cell_text(cell), "timetable") for cell in row] if at < 0 else []
         has_any = any(map(cell_text, row))
-        yield number, ["Day" if is_head else day if is_below and has_any else "", *row]
-        is_below = is_below or is_head
+        if at >= 0:
+            yield number, [day if has_any else "", *_spanned(row, at, spans)]
+        elif (at := next((n for n, one in enumerate(fields) if one in ("period", "time", "start")), -1)) >= 0:
+            below = [one[at] for n, one in sheet.rows() if n > number and at < len(one)]
+            spans = _spans(below) if fields[at] == "time" else {}
+            yield number, ["Day", *row]
+        else:
+            yield number, ["", *row]
+
+
+def _spanned(row: Sequence[Cell], at: int, spans: Mapping[str, str]) -> list[Cell]:
+    return [spans.get(cell_text(cell), cell) if n == at else cell for n, cell in enumerate(row)]
+
+
+def _spans(times: Sequence[Cell]) -> dict[str, str]:
+    """Times without an end, each with one: where the next begins, the last of them as long as most. None where some have ends."""
+    texts = list(dict.fromkeys(text for cell in times if (text := cell_text(cell))))
+    heard = [read_times(text) for text in texts]
+    starts = [one.start.secs for one in heard if isinstance(one, Times) and one.start and not one.end]
+    if len(starts) < len(texts) or len(texts) < 2:
+        return {}
+    steps = [(after - before) % _HALF_DAY for before, after in pairwise(starts)]
+    last = starts[-1] + max(steps, key=steps.count)
+    ends = [*texts[1:], f"{last // 3600}:{last // 60 % 60:02}"]
+    return {text: f"{text} - {end}" for text, end in zip(texts, ends, strict=True)}

@@ -30,6 +30,10 @@ class _Head(NamedTuple):
     """What stands in every cell behind its class and a sign, `Teacher` or `Room`; nothing where some have no such part."""
 
 
+_CODE: Final = r"(?i)(?:(?:year|yr|form|grade|group)\s*)?[A-Z]{0,3}\d{1,2}[A-Z]?"
+"""A group by its code, `A1`: no teacher has a figure."""
+
+
 def rooms_in_rows(sheet: Sheet, of_groups: bool = False) -> Sheet | None:
     """The sheet with a row for each class that has a room, and columns Class, Room (or Group) and, where cells say it, Teacher; None where
     it has no column a room or a group beside its days and its periods or times. `of_groups`: what heads columns is a group, where
@@ -75,6 +79,8 @@ def _beside(cells: Sequence[str], of_groups: bool) -> str:
     if len(parts) < len(cells):
         return ""
     are_rooms = all(is_place(part) or re.fullmatch(ROOM, part) for part in parts)
+    if not of_groups and all(re.fullmatch(_CODE, part) for part in parts):
+        return "Group"
     return "Room" if are_rooms and of_groups else "Teacher"
 
 
