@@ -416,3 +416,15 @@ def test_the_heading_of_groups_is_no_group(tmp_path: Path) -> None:
     assert nomarium("build", source, "-o", out, "--from", "2027-02-08", "--until", "2027-02-09").status == 0
     head, *lines = (line.split(",") for line in out.read_text("utf-8-sig").splitlines())
     assert [line[head.index("Group")] for line in lines] == ["A1", "J1", "A1", "J1"]
+
+
+def test_days_off_without_headings(tmp_path: Path) -> None:
+    rows = [["Course", "Mon", "Tue", "Begins", "Ends"], ["Knots", "Y", "", "9:00", "10:00"], ["Tar", "", "Y", "9:00", "10:00"]]  # fmt: skip
+    terms = [["Term", "First day", "Last day"], ["Spring", "2027-02-08", "2027-02-16"]]
+    closed = [["Date"], ["2027-02-15"]]
+    source = plan_book(tmp_path, {"Timetable": rows, "Terms": terms, "Days off": closed})
+    assert built(source) == [*HALF_TERM[:2], "Tar 2027-02-16T09:00/2027-02-16T10:00"]
+    for name in ("Days off", "Closures"):  # a first and a last day, or two days
+        pairs = plan_book(tmp_path, {"Timetable": rows, "Terms": terms, name: [["", ""], ["2027-02-10", "2027-02-16"]]})  # fmt: skip
+        out = tmp_path / f"{name}.csv"
+        assert nomarium("build", pairs, "-o", out).status == 1 and not out.exists()

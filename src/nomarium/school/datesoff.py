@@ -23,10 +23,16 @@ def dates_off(sheet: Sheet) -> Sheet | None:
     rows = list(_rows_in(sheet))
     has_other = any(date is None for _, date in rows)
     found: list[Row] = [(number, [sheet.name, date]) for number, date in rows if date is not None]
-    if has_other or not found:
+    if has_other or not found or _are_pairs(sheet):
         return None
     listed = [(max(found[0][0] - 1, 1), [*_HEADINGS]), *found]
     return sheet._replace(read_rows=partial(iter, listed), merged=())
+
+
+def _are_pairs(sheet: Sheet) -> bool:
+    """Whether each row has two dates: they may be a first and a last day, and the days between would be taught."""
+    counts = {sum(bool(cell_text(cell)) and looks_like_date(cell) for cell in row) for _, row in sheet.rows()}
+    return counts - {0} == {2}
 
 
 def _rows_in(sheet: Sheet) -> Iterator[tuple[int, Cell | None]]:

@@ -37,13 +37,19 @@ def days_in_rows(sheet: Sheet, labels: frozenset[str] = frozenset()) -> DaysInRo
         return None
     cells = [row[n] for _, row in rows[at + 1 :] for n in days if n < len(row) and cell_text(row[n])]
     kind = _kind_of(cells)
-    has_when = bool({"period", "time", "start"} & fields)
+    has_when = bool({"period", "time", "start"} & fields) or _has_times(rows[at + 1 :], days)
     if not kind and has_when and "room" not in fields and are_rooms(cells):
         kind = "Room"
     if not kind or (kind == "ticks" and not has_when):
         return None
     again = partial(_in_rows, rows, at, days, kind)
     return DaysInRows(sheet._replace(read_rows=again), list(days.values()))
+
+
+def _has_times(rows: Sequence[Row], days: Mapping[int, str]) -> bool:
+    """Whether a column beside those of days holds nothing but times, `Begins` over 8:30."""
+    columns = ([row[n] for _, row in rows if n < len(row) and cell_text(row[n])] for n in range(_HEAD_ROWS))
+    return any(cells and n not in days and all(map(is_time, cells)) for n, cells in enumerate(columns))
 
 
 def _in_rows(rows: Sequence[Row], at: int, days: Mapping[int, str], kind: str) -> Iterator[Row]:

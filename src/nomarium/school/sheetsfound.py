@@ -109,7 +109,7 @@ def sheets_found(
             _take(found, rows_with(sheet, kind.columns, are_off=False), kind, asked, problems, notes)
             off = kind._replace(table="daysoff", why=f"{kind.why}: holidays are days off")
             _take(found, rows_with(sheet, kind.columns, are_off=True), off, asked, problems, notes)
-        elif kind.hint == "daysoff" and (off_days := dates_off(sheet)) is not None:
+        elif _may_be_dates_off(sheet, kind) and (off_days := dates_off(sheet)) is not None:
             _take(found, off_days, Kind("daysoff", "its name and nothing but dates"), asked, problems, notes)
         elif kind.hint and not all(is_blank(row) for _, row in sheet.rows()):
             problems.append(unread(sheet, kind))
@@ -290,6 +290,12 @@ def _settle_divisions(found: SheetsFound, notes: list[Problem]) -> None:
         tables["bells"] = with_divisions(tables["bells"], found.divisions.keys())
         message = f"Sheets that are called as bells are have these: {listed([*found.divisions.values()])}."
         notes.append(note("divisions-drawn", message))
+
+
+def _may_be_dates_off(sheet: Sheet, kind: Kind) -> bool:
+    """Whether a sheet is about days off by its name, and has no headings that say what its columns are."""
+    is_named = kind.table == "daysoff" and kind.why == "its name"
+    return kind.hint == "daysoff" or (is_named and not cut_table(sheet, "daysoff", kind.columns, {})[0].items)
 
 
 def _may_be_key_dates(kind: Kind) -> bool:
