@@ -428,3 +428,19 @@ def test_days_off_without_headings(tmp_path: Path) -> None:
         pairs = plan_book(tmp_path, {"Timetable": rows, "Terms": terms, name: [["", ""], ["2027-02-10", "2027-02-16"]]})  # fmt: skip
         out = tmp_path / f"{name}.csv"
         assert nomarium("build", pairs, "-o", out).status == 1 and not out.exists()
+
+
+def test_groups_under_each_day_beside_periods(tmp_path: Path) -> None:
+    bells = [["Period", "Start", "End"], ["1", "9:00", "10:00"], ["2", "10:00", "11:00"]]
+    rows = [["", "MON", "", "TUE", ""], ["Period", "Apprentices", "Journeymen", "Apprentices", "Journeymen"], ["1", "Knots", "Masts", "Tar", ""], ["2", "", "", "", "Sails"]]  # fmt: skip
+    source, out = plan_book(tmp_path, {"Timetable": rows, "Bells": bells}), tmp_path / "o.csv"
+    assert nomarium("build", source, "-o", out, "--from", "2027-02-08", "--until", "2027-02-09").status == 0
+    head, *lines = (line.split(",") for line in out.read_text("utf-8-sig").splitlines())
+    assert sorted((line[0], line[head.index("Group")]) for line in lines) == [
+        ("Knots", "Apprentices"), ("Masts", "Journeymen"), ("Sails", "Journeymen"), ("Tar", "Apprentices"),
+    ]  # fmt: skip
+    rooms = [["", "MON", "", "", "TUE", "", ""], ["Period", *["Apprentices", "Journeymen", "Rooms"] * 2], ["1", "Knots", "Masts", "L1 / S2", "Tar", "", "L1"]]  # fmt: skip
+    beside = plan_book(tmp_path, {"Timetable": rooms, "Bells": bells})
+    target = tmp_path / "rooms.csv"
+    said = nomarium("build", beside, "-o", target, "--from", "2027-02-08", "--until", "2027-02-09")
+    assert said.status == 1 and "“Rooms” heads a column of each day" in said.text

@@ -160,6 +160,8 @@ def _names(year: YearRows) -> Iterator[tuple[str, str]]:
 def _is_plain(week: DrawnWeek) -> bool:
     """Whether a drawing says no more than labels, periods and a class a cell, with its room."""
     has_times = any(slot.time.start is not None for slots in week.slots for slot in slots)
+    if len({held.whose for held in week.held}) > 1:
+        return False
     is_said = any(
         held.week or held.text.count("\n") > 1 or "/" in held.text or "," in held.text for held in week.held
     )

@@ -18,7 +18,7 @@ from nomarium.reading.rows.titles import is_ditto
 from nomarium.reading.rows.when import NOTHING, Part
 from nomarium.school.bells import Bell
 from nomarium.school.cellparts import CellReader, Entry, KnownParts, kind_of_heading, whose, whose_by_title
-from nomarium.school.drawnheads import week_of
+from nomarium.school.drawnheads import heads_names, week_of
 from nomarium.school.drawnlines import Slot, is_time
 from nomarium.school.drawnweeks import DrawnWeek, Held
 from nomarium.school.plantables import Item, Table
@@ -220,6 +220,11 @@ def _open_cells(sheet: Sheet, week: DrawnWeek) -> Iterator[Problem]:
         message = "No line says in which period, or at which time, this is."
         remedy = "Give its row a period or a time left of the days."
         yield Problem("cell-untimed", message, remedy, sheet.place(number, column), text)
+    named = next((held for held in week.held if heads_names(re.sub("s$", "", held.whose))), None)
+    if named is not None:
+        message = f"“{named.whose}” heads a column of each day, beside columns of groups: whose it is cannot be told."
+        remedy = "Write it into the cells of the classes, “Lofting (Loft 1)”."
+        yield Problem("drawn-headings", message, remedy, sheet.place(named.number, named.column), named.text)
     if (twice := _held_twice(week)) is not None:
         message = f"{twice.labels[0]} stands twice here, with the same lines, and nothing says in which weeks or for whom."
         remedy = (

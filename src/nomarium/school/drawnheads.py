@@ -115,16 +115,16 @@ def heads_weeks(cell: Cell) -> bool:
 
 
 def same_under_each(row: Sequence[Cell], left: range, days: Collection[int]) -> dict[int, str]:
-    """Column → its text, of a row below days that says the same under each, two texts or more, that head no columns of a list
-    (`Class`, `Room`), and nothing left of them."""
+    """Column → its text, of a row below days that says the same under each, two texts or more, that are not all headings
+    of a list (`Class`, `Room`), and nothing left of them."""
     found = {n: text for n in range(min(days), len(row)) if (text := cell_text(row[n]))}
     under: dict[int, list[str]] = {}
     for n, text in found.items():
         under.setdefault(max(day for day in days if day <= n), []).append(text)
     sequences = list(under.values())
     are_same = len(sequences) == len(days) and all(one == sequences[0] for one in sequences)
-    are_headings = any(field_of(text, "timetable") is not None for text in found.values())
-    is_beside = any(cell_text(row[n]) for n in left if n < len(row))
+    are_headings = all(field_of(text, "timetable") is not None for text in found.values())
+    is_beside = bool(texts_but_corners(row[left.start : left.stop]))
     return found if are_same and len(sequences[0]) > 1 and not are_headings and not is_beside else {}
 
 
@@ -167,4 +167,5 @@ def texts_but_corners(cells: Sequence[Cell]) -> list[str]:
 
 def heads_names(text: str) -> bool:
     """Whether a corner says that the lines of a drawing are groups, teachers or rooms."""
-    return field_of(text, "timetable") in ("group", "teacher", "room")
+    is_name = any(map(str.isdigit, text))  # Form 1
+    return not is_name and field_of(text, "timetable") in ("group", "teacher", "room")

@@ -22,7 +22,7 @@ from nomarium.school.drawnheads import (
     week_of,
     with_days_over_periods,
 )
-from nomarium.school.drawnlines import Slot, is_break, slot_in
+from nomarium.school.drawnlines import Slot, is_break, is_period, slot_in
 from nomarium.school.drawnturns import with_weeks_beside_days, with_weeks_over_days
 from nomarium.school.planheads import plain
 from nomarium.school.turning import turn, turned
@@ -239,13 +239,13 @@ class _Reader:
     def _groups_under(
         self, at: int, end: int, left: range, days: Mapping[int, tuple[str, ...]]
     ) -> dict[int, str]:
-        """Column → whose it is, where the row below the days says so under each, and times stand left of the rows below that."""
+        """Column → whose it is, where the row below the days says so under each, and lines stand below that."""
         if at + 2 >= end:
             return {}
         first = self._rows[at + 2][1]
         slot = self._slot(at + 2, [first[c] if c < len(first) else "" for c in left])
-        is_timed = slot is not None and slot.time is not NOTHING
-        return same_under_each(self._rows[at + 1][1], left, days) if is_timed else {}
+        names = same_under_each(self._rows[at + 1][1], left, days) if slot is not None else {}
+        return {} if slot and slot.time is NOTHING and any(map(is_period, names.values())) else names
 
     def _untimed(
         self, rows: Sequence[tuple[int, Slot | None]], days: Mapping[int, tuple[str, ...]], is_all: bool
