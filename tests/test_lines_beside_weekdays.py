@@ -444,3 +444,12 @@ def test_groups_under_each_day_beside_periods(tmp_path: Path) -> None:
     target = tmp_path / "rooms.csv"
     said = nomarium("build", beside, "-o", target, "--from", "2027-02-08", "--until", "2027-02-09")
     assert said.status == 1 and "“Rooms” heads a column of each day" in said.text
+
+
+def test_classes_that_are_called_as_periods_could_be(tmp_path: Path) -> None:
+    rows = [["Teacher", "Class", "Mon", "Tue"], ["Quill", "7A", "1", "2"], ["Bell", "7B", "2", ""]]
+    bells = [["Period", "Start", "End"], ["1", "9:00", "10:00"], ["2", "10:00", "11:00"]]
+    terms = [["Term", "First day", "Last day"], ["Spring", "2027-02-08", "2027-02-09"]]
+    assert built(plan_book(tmp_path, {"Timetable": rows, "Bells": bells, "Terms": terms})) == [
+        "7A 2027-02-08T09:00/2027-02-08T10:00", "7B 2027-02-08T10:00/2027-02-08T11:00", "7A 2027-02-09T10:00/2027-02-09T11:00",
+    ]  # fmt: skip

@@ -10,7 +10,7 @@ from nomarium.reading.cells.choices import read_yes_no
 from nomarium.reading.cells.placewords import is_place
 from nomarium.school.drawnheads import days_across, letter_columns
 from nomarium.school.drawnlines import is_break, is_period, is_time
-from nomarium.school.planheads import field_of, plain
+from nomarium.school.planheads import LESSONS, field_of, plain
 from nomarium.school.roomcolumns import ROOM
 from nomarium.sheets.sheet import Row, Sheet, cell_text
 
@@ -108,7 +108,7 @@ def _head_of(rows: Sequence[Row], labels: frozenset[str]) -> tuple[int, dict[int
         }
         days = days_across({n: text for n, text in texts.items() if n not in fields}, labels) | letters
         named = next((n for n, field in fields.items() if field == "class"), -1)
-        if named >= 0 and _are_slots(rows[at + 1 :], named):
+        if named >= 0 and plain(texts[named]) in LESSONS and _are_slots(rows[at + 1 :], named):
             continue  # Lesson | Mon | Tue: a drawn week
         if "class" in fields.values() and len(days) > 1 and len(set(days.values())) == len(days):
             return at, days, set(fields.values())

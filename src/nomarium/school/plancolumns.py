@@ -11,7 +11,7 @@ from nomarium.reading.columns.head import looks_like_date
 from nomarium.reading.columns.headings import in_full
 from nomarium.school.codes import weekday_of
 from nomarium.school.drawnlines import is_break, is_period, is_time
-from nomarium.school.planheads import NOT_ASKED, REQUIRED, field_of, plain
+from nomarium.school.planheads import LESSONS, NOT_ASKED, REQUIRED, field_of, plain
 from nomarium.sheets.sheet import Row, cell_text
 
 _HEAD_ROWS: Final = 40
@@ -24,7 +24,6 @@ _TITLES: Final = frozenset(("title", "name", "titre", "titel"))
 """Headings of what anything is called; `Course title` is that of a class."""
 _SESSIONS: Final = frozenset(("session", "sessions", "ampm", "half", "halfday"))
 _HALVES: Final = frozenset(("am", "pm", "morning", "afternoon", "evening"))
-_LESSONS: Final = frozenset(("lesson", "module", "lessons", "lessonno", "modul"))
 _SECTIONS: Final = frozenset(("section", "sectionno", "sectionnumber"))
 _CODES: Final = frozenset(("code", "classcode", "coursecode", "courseno", "coursenumber", "subjectcode"))
 _COUNTED: Final = frozenset(("students", "pupils", "learners", "apprentices", "eleves", "participants"))
@@ -165,7 +164,7 @@ def _settle_periods(head: Sequence[Cell], rows: Sequence[Row], columns: _Columns
     weekdays = sum(fold(cell_text(cell)).strip(" .") in ENGLISH.weekdays for cell in head)
     for field in ("class", "section", "number"):
         column = columns.get(field, -1)
-        if column >= 0 and plain(cell_text(head[column])) in _LESSONS and _hold(rows, column, _is_slot):
+        if column >= 0 and plain(cell_text(head[column])) in LESSONS and _hold(rows, column, _is_slot):
             if field != "class" or "title" in columns or "section" in columns or weekdays > 1:
                 columns["period"] = columns.pop(field)
                 if field == "class" and "section" in columns:

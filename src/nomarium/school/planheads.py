@@ -109,6 +109,8 @@ _BESIDE: Final = r"[(\[].*?[)\]]|[*:]"
 _ENDINGS: Final = r"(?i)(?<=\w)\s+(?:names?|no\.?|nr\.?|num|number|code|id|#)$|\s*#$"
 """What may follow a heading without making it another."""
 NOT_ASKED: Final[Mapping[str, str]] = MappingProxyType({})
+LESSONS: Final = frozenset(("lesson", "module", "lessons", "lessonno", "modul"))
+"""Headings of periods over `P3` and `4`; over words they are those of classes."""
 
 
 @lru_cache(maxsize=65_536)
