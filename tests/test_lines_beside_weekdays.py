@@ -453,3 +453,42 @@ def test_classes_that_are_called_as_periods_could_be(tmp_path: Path) -> None:
     assert built(plan_book(tmp_path, {"Timetable": rows, "Bells": bells, "Terms": terms})) == [
         "7A 2027-02-08T09:00/2027-02-08T10:00", "7B 2027-02-08T10:00/2027-02-08T11:00", "7A 2027-02-09T10:00/2027-02-09T11:00",
     ]  # fmt: skip
+
+
+def test_times_on_sheets_for_weekdays_last_no_longer_than_most(tmp_path: Path) -> None:
+    times = [
+        ["Time", "Loft 1", "Shed 2"],
+        *[[time, "Knots", ""] for time in ("9:00", "10:00", "11:00", "1:00")],
+    ]
+    terms = [["Term", "First day", "Last day"], ["Spring", "2027-02-08", "2027-02-09"]]
+    source = plan_book(tmp_path, {"Monday": times, "Tuesday": times[:3], "Terms": terms})
+    held = built(source)
+    assert "Knots 2027-02-08T09:00/2027-02-08T12:00 @ Loft 1" in held  # and is not held over lunch
+    assert "Knots 2027-02-08T13:00/2027-02-08T14:00 @ Loft 1" in held
+    said = nomarium("build", source, "-o", tmp_path / "o.csv").text
+    assert "Lines that say only when they begin last until the next one" in said
+
+
+def test_a_place_in_bells_on_their_side_is_that_of_the_file(tmp_path: Path) -> None:
+    rows = [["Period", "1", "2"], ["Mon", "Knots", "Tar"], ["Tue", "Tar", ""]]
+    bells = [["Period", "1", "2"], ["Start", "9:00", "10:00"], ["End", "9:50", "9:40"]]
+    terms = [["Term", "First day", "Last day"], ["Spring", "2027-02-08", "2027-02-09"]]
+    said = refused(plan_book(tmp_path, {"Timetable": rows, "Bells": bells, "Terms": terms}))
+    assert "row 3, column C “End”: “9:40”" in said
+
+
+def test_days_on_which_weeks_begin_are_no_numbers_of_weeks(tmp_path: Path) -> None:
+    for heading, days in (("Week beg.", ("4th", "11th")), ("Week", ("4", "11", "18", "25", "1"))):
+        rows = "\n".join(f"{day},Quill,Osei" for day in days)
+        source = csv_file(tmp_path, f"{heading},Mon,Tue\n{rows}\n", f"{heading}.csv")
+        said = refused(source, "--day-one", "2027-01-04")
+        assert f"“{days[0]}” is the day on which a week begins" in said
+    weeks = csv_file(tmp_path, "Week,Mon,Tue\n1,Quill,Osei\n2,Bell,\n", "weeks.csv")
+    assert built(weeks, "--day-one", "2027-01-04")[-1] == "Bell 2027-01-11/2027-01-12"
+
+
+def test_a_survey_says_what_sheets_are_taken_for_in_the_end(tmp_path: Path) -> None:
+    week = [["", "Keel", "Rib"], ["8:30-9:20", "Knots", "Tar"]]
+    days = [["Date", "Cycle day"], ["2027-02-08", "Keel"], ["2027-02-09", "Rib"], ["2027-02-10", "Keel"]]
+    said = nomarium("survey", plan_book(tmp_path, {"Form 1": week, "Calendar": days})).text
+    assert "a week drawn with the labels of the cycle" in said and "nothing in it says so" not in said

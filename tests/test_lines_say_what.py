@@ -371,3 +371,24 @@ def test_words_for_hours_in_a_roster_are_told(tmp_path: Path) -> None:
     source.write_text("Staff,Mon 11/1/2027,Tue 12/1/2027\nTanner,7am-3pm,close\nRoach,close,9-5\n", "utf-8")
     said = nomarium("build", source, "-o", tmp_path / "o.csv").text
     assert "Codes without times are all-day events: close (2 cells)" in said
+
+
+def test_a_line_before_one_with_two_starts_ends_at_the_second(tmp_path: Path) -> None:
+    source = tmp_path / "programme.txt"
+    source.write_text("Fri 18 June 2027\n10.30am ... Knots\n5pm Tar\n7 for 7.30pm Supper\n", "utf-8")
+    assert built(source) == [
+        "Knots 2027-06-18T10:30/2027-06-18T17:00",
+        "Tar 2027-06-18T17:00/2027-06-18T19:30",
+        "Supper 2027-06-18T19:30/2027-06-18T20:30",
+    ]
+
+
+def test_slots_of_uneven_lengths_in_a_grid_last_until_the_next(tmp_path: Path) -> None:
+    source = tmp_path / "week.csv"
+    source.write_text(
+        "Time,2027-01-11,2027-01-12\n8:30,Lofting,\n9:25,Knots,Tar\n10:15,,\n10:35,Shop,\n12:00,Lunch,\n",
+        "utf-8",
+    )
+    assert "Shop 2027-01-11T10:35/2027-01-11T12:00" in built(source)
+    said = nomarium("build", source, "-o", tmp_path / "o.csv").text
+    assert "a slot without an end lasts until the next begins." in said

@@ -119,23 +119,19 @@ def with_bells_in_rows(sheet: Sheet) -> Sheet:
 
 def upright(sheet: Sheet) -> Sheet:
     """The sheet with rows and columns exchanged, where periods stand across over a line of starts and one of ends, or of times."""
-    rows = [row for _, row in islice(sheet.rows(), _MOST_LINES + 1) if any(map(cell_text, row))]
-    if rows and not cell_text(rows[0][0]) and all(is_period(cell) for cell in rows[0][1:]):
-        rows[0] = ["Period", *rows[0][1:]]
-    fields = [field_of(cell_text(row[0]), "bells") for row in rows]
-    lines = dict(zip(fields, rows, strict=True))
-    if (
-        len(rows) > _MOST_LINES
-        or fields[:1] != ["period"]
-        or not ({"start", "end"} <= lines.keys() or "time" in lines)
-    ):
+    rows = [one for one in islice(sheet.rows(), _MOST_LINES + 1) if any(map(cell_text, one[1]))]
+    if not rows or len(rows) > _MOST_LINES:
         return sheet
-    times = [
-        cell for field in ("start", "end", "time") for cell in lines.get(field, [])[1:] if cell_text(cell)
-    ]
-    if len(times) < _LEAST_TIMES or not all(map(is_time, times)):
+    number, first = rows[0]
+    if not cell_text(first[0]) and all(map(is_period, first[1:])):
+        rows[0] = number, ["Period", *first[1:]]
+    lines = {field_of(cell_text(row[0]), "bells"): row[1:] for _, row in rows}
+    times = [cell for field in ("start", "end", "time") for cell in lines.get(field, ()) if cell_text(cell)]
+    is_such = next(iter(lines)) == "period" and ({"start", "end"} <= lines.keys() or "time" in lines)
+    if not is_such or len(times) < _LEAST_TIMES or not all(map(is_time, times)):
         return sheet
-    return sheet._replace(read_rows=lambda: iter(turn(list(enumerate(rows)))), merged=())
+    upright_rows = turn(rows)
+    return sheet._replace(read_rows=lambda: iter(upright_rows), merged=(), own_rows=tuple(n for n, _ in rows))
 
 
 def _stacked(rows: Sequence[Row]) -> list[Row]:

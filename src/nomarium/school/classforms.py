@@ -35,7 +35,7 @@ def classes_in_rows(sheet: Sheet, labels: frozenset[str] = frozenset()) -> InRow
         return InRows(across.sheet, "classes with a column a weekday", across.days)
     for read, why in _FORMS:
         if (found := read(sheet)) is not None:
-            return InRows(found, why)
+            return InRows(found, why, notes=found.notes[len(sheet.notes) :])
     if (headed := headless_classes(sheet)) is not None:
         return InRows(
             headed.sheet,

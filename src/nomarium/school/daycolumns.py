@@ -48,8 +48,13 @@ def days_in_rows(sheet: Sheet, labels: frozenset[str] = frozenset()) -> DaysInRo
 
 def _has_times(rows: Sequence[Row], days: Mapping[int, str]) -> bool:
     """Whether a column beside those of days holds nothing but times, `Begins` over 8:30."""
-    columns = ([row[n] for _, row in rows if n < len(row) and cell_text(row[n])] for n in range(_HEAD_ROWS))
-    return any(cells and n not in days and all(map(is_time, cells)) for n, cells in enumerate(columns))
+    width = max((len(row) for _, row in rows), default=0)
+    columns = (
+        [row[n] for _, row in rows if n < len(row) and cell_text(row[n])]
+        for n in range(width)
+        if n not in days
+    )
+    return any(cells and all(map(is_time, cells)) for cells in columns)
 
 
 def _in_rows(rows: Sequence[Row], at: int, days: Mapping[int, str], kind: str) -> Iterator[Row]:

@@ -2,7 +2,7 @@
 
 import re
 from collections import Counter
-from collections.abc import Iterable, Iterator, Mapping, Sequence, Set
+from collections.abc import Iterable, Iterator, Mapping, Sequence
 from itertools import islice, pairwise
 from typing import Final, NamedTuple
 
@@ -10,12 +10,11 @@ from nomarium.model.account import Account
 from nomarium.model.problem import Problem, note
 from nomarium.model.refusal import Refusal
 from nomarium.model.wording import counted, listed
-from nomarium.reading.cells.times import Clock
 from nomarium.reading.layouts.drawn import ditto
-from nomarium.reading.layouts.slots import Line, forward, later, slot_ends, usual_step
+from nomarium.reading.layouts.slots import RUN_ON, Line, forward, later, line_ends
 from nomarium.reading.options import ReadingOptions
 from nomarium.reading.rows.titles import is_ditto
-from nomarium.reading.rows.when import NOTHING, Part
+from nomarium.reading.rows.when import NOTHING
 from nomarium.school.bells import Bell
 from nomarium.school.cellparts import CellReader, Entry, KnownParts, kind_of_heading, whose, whose_by_title
 from nomarium.school.drawnheads import heads_names, week_of
@@ -261,13 +260,9 @@ def _times(
             )
             found.notes.append(told.at(sheet.place()))
         if any(line.time.start is not None and line.time.end is None for line in settled):
-            message = "Lines that say only when they begin last until the next one, the last of them as long as most."
-            found.notes.append(note("lines-run-on", message).at(sheet.place()))
+            found.notes.append(note("lines-run-on", RUN_ON).at(sheet.place()))
         parts = [line.time for line in settled]
-        usual, is_usual = usual_step(parts)
-        capped = slot_ends(parts, usual)
-        ends = capped if is_usual else [*slot_ends(parts, None)[:-1], *capped[-1:]]
-        ends = [_until_break(n, end, slots, parts, taught) for n, end in enumerate(ends)]
+        ends = line_ends(parts, [n for n, slot in enumerate(slots) if id(slot) not in taught])
         table = Table("timetable", sheet, {}, {}, [], Account())
         for slot, line, end in zip(slots, settled, ends, strict=True):
             if line.time is NOTHING or line.time.start is None:
@@ -279,17 +274,6 @@ def _times(
             end_secs = end.secs if end is not None and end.secs > start else start + options.length_secs
             times[id(slot)] = Bell(slot.period, start, end_secs, "", Item(table, 0, {}))
     return times
-
-
-def _until_break(
-    n: int, end: Clock | None, slots: Sequence[Slot], parts: Sequence[Part], taught: Set[int]
-) -> Clock | None:
-    """When a line ends: where the next begins, if nothing is taught in that one, `12:00 End`, however long that is."""
-    following = parts[n + 1].start if n + 1 < len(parts) else None
-    if following is None or parts[n].end is not None or id(slots[n + 1]) in taught:
-        return end
-    start = parts[n].start
-    return following if start is not None and following.secs > start.secs else end
 
 
 def _headed(sheet: Sheet) -> str:

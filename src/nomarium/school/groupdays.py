@@ -2,13 +2,16 @@
 
 from collections.abc import Iterator, Mapping, Sequence
 from functools import partial
-from itertools import islice, pairwise
+from itertools import accumulate, islice, pairwise
 from typing import Final, NamedTuple
 
 from nomarium.model.cell import Cell
-from nomarium.reading.cells.times import Times, read_times
+from nomarium.model.problem import note
+from nomarium.reading.cells.times import Clock
 from nomarium.reading.cells.words import fold
 from nomarium.reading.layouts.codes import is_idle
+from nomarium.reading.layouts.slots import RUN_ON, line_ends, time_of
+from nomarium.reading.rows.when import Part
 from nomarium.school.codes import weekday_of
 from nomarium.school.drawnlines import is_period, is_time
 from nomarium.school.drawnweeks import drawn_week
@@ -45,8 +48,20 @@ def groups_in_rows(sheet: Sheet, labels: frozenset[str] = frozenset()) -> Sheet 
     heads = (_head(number, row, day) for number, row in islice(sheet.rows(), _HEAD_ROWS))
     head = next(filter(None, heads), None)
     if head is not None and (day or drawn_week(sheet) is None):
-        return sheet._replace(read_rows=partial(_in_rows, sheet, head), merged=())
-    return rooms_in_rows(sheet._replace(read_rows=partial(_with_day, sheet, day)), True) if day else None
+        spans = _spans_across(sheet, head)
+        found = sheet._replace(read_rows=partial(_in_rows, sheet, head, spans), merged=())
+        return _told(found, spans)
+    number, at, spans = _slots_down(sheet) if day else (-1, -1, {})
+    if number < 0:
+        return None
+    by_day = rooms_in_rows(sheet._replace(read_rows=partial(_with_day, sheet, day, number, at, spans)), True)
+    return by_day and _told(by_day, spans)
+
+
+def _told(sheet: Sheet, spans: Mapping[str, str]) -> Sheet:
+    """The sheet with a note where times have ends that nothing says."""
+    told = (note("lines-run-on", RUN_ON).at(sheet.place()),) if spans else ()
+    return sheet._replace(notes=(*sheet.notes, *told))
 
 
 def _head(number: int, row: Sequence[Cell], day: str) -> _Head | None:
@@ -76,9 +91,7 @@ def _day_and_slot(text: str) -> tuple[str, str]:
     return (first, rest.strip()) if weekday_of(first.strip(".,:")) is not None and rest else ("", "")
 
 
-def _in_rows(sheet: Sheet, head: _Head) -> Iterator[Row]:
-    spans = _spans([slot for _, slot in head.slots.values()]) if head.field == "Time" else {}
-    slots = {n: (day, spans.get(cell_text(slot), slot)) for n, (day, slot) in head.slots.items()}
+def _in_rows(sheet: Sheet, head: _Head, spans: Mapping[str, str]) -> Iterator[Row]:
     for number, row in sheet.rows():
         if number == head.number:
             yield number, ["Class", "Day", head.field, head.kind]
@@ -86,41 +99,66 @@ def _in_rows(sheet: Sheet, head: _Head) -> Iterator[Row]:
             yield number, [" ".join(text for cell in row if (text := cell_text(cell)))]
         else:
             name = row[head.at] if head.at < len(row) else ""
-            for n, (day, slot) in slots.items():
+            for n, (day, slot) in head.slots.items():
                 text = cell_text(row[n]) if n < len(row) else ""
                 if text and not is_idle(text) and plain(text):
-                    yield number, [text, day, slot, name]
+                    yield number, [text, day, spans.get(cell_text(slot), slot), name]
 
 
-def _with_day(sheet: Sheet, day: str) -> Iterator[Row]:
-    """The rows with a column of its weekday before them, from that of the headings on, which say periods or times; times without
-    ends last until the next one."""
-    at, spans = -1, dict[str, str]()
-    for number, row in sheet.rows():
-        fields = [field_of(cell_text(cell), "timetable") for cell in row] if at < 0 else []
-        has_any = any(map(cell_text, row))
+def _spans_across(sheet: Sheet, head: _Head) -> dict[str, str]:
+    """The times over the columns that have no end, each with one."""
+    below = [row for number, row in sheet.rows() if number > head.number]
+    held = {n for row in below for n in head.slots if n < len(row) and cell_text(row[n])}
+    slots = [(cell_text(slot), n in held) for n, (_, slot) in head.slots.items()]
+    return _spans(slots) if head.field == "Time" else {}
+
+
+def _slots_down(sheet: Sheet) -> tuple[int, int, dict[str, str]]:
+    """The row that heads periods or times, their column, and the times of this that have no end, each with one; no row is -1."""
+    for number, row in islice(sheet.rows(), _HEAD_ROWS):
+        fields = [field_of(cell_text(cell), "timetable") for cell in row]
+        at = next((n for n, field in enumerate(fields) if field in ("period", "time", "start")), -1)
         if at >= 0:
-            yield number, [day if has_any else "", *_spanned(row, at, spans)]
-        elif (at := next((n for n, one in enumerate(fields) if one in ("period", "time", "start")), -1)) >= 0:
-            below = [one[at] for n, one in sheet.rows() if n > number and at < len(one)]
-            spans = _spans(below) if fields[at] == "time" else {}
-            yield number, ["Day", *row]
+            below = [one for other, one in sheet.rows() if other > number and at < len(one)]
+            slots = [(cell_text(one[at]), any(map(cell_text, one[at + 1 :]))) for one in below]
+            return number, at, _spans(slots) if fields[at] == "time" else {}
+    return -1, -1, {}
+
+
+def _with_day(sheet: Sheet, day: str, head: int, at: int, spans: Mapping[str, str]) -> Iterator[Row]:
+    """The rows with a column of their weekday before them, from that of the headings on, which say periods or times."""
+    for number, row in sheet.rows():
+        if number <= head:
+            yield number, ["Day" if number == head else "", *row]
         else:
-            yield number, ["", *row]
+            cells = [spans.get(cell_text(cell), cell) if n == at else cell for n, cell in enumerate(row)]
+            yield number, [day if any(map(cell_text, row)) else "", *cells]
 
 
-def _spanned(row: Sequence[Cell], at: int, spans: Mapping[str, str]) -> list[Cell]:
-    return [spans.get(cell_text(cell), cell) if n == at else cell for n, cell in enumerate(row)]
-
-
-def _spans(times: Sequence[Cell]) -> dict[str, str]:
-    """Times without an end, each with one: where the next begins, the last of them as long as most. None where some have ends."""
-    texts = list(dict.fromkeys(text for cell in times if (text := cell_text(cell))))
-    heard = [read_times(text) for text in texts]
-    starts = [one.start.secs for one in heard if isinstance(one, Times) and one.start and not one.end]
+def _spans(slots: Sequence[tuple[str, bool]]) -> dict[str, str]:
+    """Times without an end, and whether something is on then, each with its end, as `line_ends` has them; none where some say theirs."""
+    held = dict[str, bool]()
+    for text, is_held in slots:
+        if text:
+            held[text] = held.get(text, False) or is_held
+    texts = list(held)
+    parts = [time_of(text) for text in texts]
+    starts = [part.start.secs for part in parts if part.start is not None and part.end is None]
     if len(starts) < len(texts) or len(texts) < 2:
         return {}
     steps = [(after - before) % _HALF_DAY for before, after in pairwise(starts)]
-    last = starts[-1] + max(steps, key=steps.count)
-    ends = [*texts[1:], f"{last // 3600}:{last // 60 % 60:02}"]
-    return {text: f"{text} - {end}" for text, end in zip(texts, ends, strict=True)}
+    forward = list(
+        accumulate(steps, initial=starts[0])
+    )  # 1:00 follows 12:00, whatever half of the day that is
+    ends = line_ends(
+        [Part(start=Clock(secs)) for secs in forward], [n for n, text in enumerate(texts) if not held[text]]
+    )
+    return {
+        text: f"{text} - {_written(end.secs + starts[n] - forward[n])}"
+        for n, (text, end) in enumerate(zip(texts, ends, strict=True))
+        if end is not None
+    }
+
+
+def _written(secs: int) -> str:
+    return f"{secs // 3600}:{secs // 60 % 60:02}"

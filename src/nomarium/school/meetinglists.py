@@ -1,20 +1,17 @@
 """Classes whose days and times stand together, several in a cell: `Mon 9:00-10:00, Wed 11:00-12:00`."""
 
-import re
-from collections.abc import Iterator, Sequence
+from collections.abc import Iterator
 from functools import partial
 from itertools import islice
 from typing import Final
 
-from nomarium.reading.cells.weekdaycodes import WeekdayCodes
-from nomarium.reading.cells.words import ENGLISH, fold
-from nomarium.reading.columns.weekdaycolumn import UNSETTLED, days_and_time
+from nomarium.reading.columns.meetingcells import are_meetings, meetings_in
+from nomarium.reading.columns.weekdaycolumn import days_and_time
 from nomarium.school.planheads import field_of
 from nomarium.sheets.sheet import Row, Sheet, cell_text
 
 _HEAD_ROWS: Final = 40
 _TOP_ROWS: Final = 300
-_PARTED: Final = r"\s*[,;\n]\s*(?=[^\W\d_]+[^,;\n]*\d)|(?<=\d)\s*(?:&|\band\b|/)\s*(?=[^\W\d_]+[^,;\n]*\d)"
 
 
 def meetings_in_rows(sheet: Sheet) -> Sheet | None:
@@ -27,22 +24,10 @@ def meetings_in_rows(sheet: Sheet) -> Sheet | None:
         below = [one for at, one in islice(sheet.rows(), _TOP_ROWS) if at > number]
         for n, field in enumerate(fields):
             texts = [text for one in below if n < len(one) and (text := cell_text(one[n]))]
-            if field != "class" and texts and _are_meetings(texts, field == "time"):
+            if field != "class" and texts and are_meetings(texts, field == "time"):
                 return sheet._replace(read_rows=partial(_in_rows, sheet, number, n))
         return None
     return None
-
-
-def _are_meetings(texts: Sequence[str], is_of_times: bool) -> bool:
-    """Whether all cells are days with times, but for those that are open, and some are several, or stand under a heading of times."""
-    pieces = [re.split(_PARTED, text) for text in texts if fold(text).strip(" .") not in UNSETTLED]
-    said = [days_and_time(piece) for some in pieces for piece in some]
-    are_days = (
-        bool(said)
-        and all(time for _, time in said)
-        and WeekdayCodes([days for days, _ in said], ENGLISH).are_days
-    )
-    return are_days and (is_of_times or any(len(some) > 1 for some in pieces))
 
 
 def _in_rows(sheet: Sheet, head: int, column: int) -> Iterator[Row]:
@@ -53,6 +38,6 @@ def _in_rows(sheet: Sheet, head: int, column: int) -> Iterator[Row]:
         if number <= head or not text:
             yield number, [*own, *(("Day", "Time") if number == head else ("", ""))]
             continue
-        for piece in re.split(_PARTED, text):
+        for piece in meetings_in(text):
             days, time = days_and_time(piece)
             yield number, [*own, days, time]

@@ -42,6 +42,7 @@ from nomarium.school.tabledoubts import (
     is_beyond,
     left_out,
     passed_over,
+    taken_told,
     twice,
     unread,
 )
@@ -152,6 +153,7 @@ def _take_others(
         account = account_of_lines(written, options) if kind.why != "as asked" else None
         if account is not None:
             said.append(written)
+            _take_as(found, sheet, Kind("terms", "lines that say when there is school, or when not"))
             found.accounts.append(account)
         else:
             _take_idle(found, sheet, kind, asked, problems, notes)
@@ -216,10 +218,15 @@ def _without_events(
             others.append((sheet, kind))
             continue
         found.events.append(sheet)
-        message = f"{called(sheet)} is taken for Events: its rows are dated, and nothing else here goes on a calendar."
-        remedy = f'If it is another: --table "{called(sheet)}=TABLE".'
-        notes.append(note("table-found", message, remedy).at(sheet.place()))
+        dated_rows = Kind("events", "its rows are dated, and nothing else here goes on a calendar")
+        _take_as(found, sheet, dated_rows)
+        notes.append(taken_told(sheet, dated_rows))
     return others
+
+
+def _take_as(found: SheetsFound, sheet: Sheet, kind: Kind) -> None:
+    """Say what a sheet was taken for, after all, that is no table by itself."""
+    found.taken[:] = [one._replace(kind=kind) if one.sheet is sheet else one for one in found.taken]
 
 
 def _take_idle(
@@ -231,31 +238,30 @@ def _take_idle(
     notes: list[Problem],
 ) -> None:
     """Take a sheet that is no table by itself as days of the bells after which it is called, or pass it over."""
-    ringing = None if kind.why == "as asked" else days_of_bells(sheet, found.tables.get("bells"))
+    is_asked, labels = kind.why == "as asked", _labels(found)
+    ringing = None if is_asked else days_of_bells(sheet, found.tables.get("bells"))
     if ringing is not None:
         special = Kind("specialdays", "dates under the name of a bell schedule")
+        _take_as(found, sheet, special)
         _take(found, ringing, special, asked, problems, notes)
     elif (
-        kind.why != "as asked"
-        and "cycle" not in found.tables
-        and (columns := dated_labels(sheet, _label_texts(found)))
+        not is_asked and "cycle" not in found.tables and (columns := dated_labels(sheet, _label_texts(found)))
     ):
         dated = Kind("cycle", "dates with the labels of the classes", columns)
+        _take_as(found, sheet, dated)
         _take(found, sheet, dated, asked, problems, notes)
-    elif kind.why != "as asked" and (by_day := groups_in_rows(sheet, _labels(found))) is not None:
-        _take(
-            found,
-            by_day,
-            Kind("timetable", "the classes of the day that it is called after"),
-            asked,
-            problems,
-            notes,
-        )
-    elif kind.why != "as asked" and days_in_rows(sheet, _labels(found)) is not None:
+    elif not is_asked and (by_day := groups_in_rows(sheet, labels)) is not None:
+        notes += by_day.notes[len(sheet.notes) :]
+        called_after = Kind("timetable", "the classes of the day that it is called after")
+        _take_as(found, sheet, called_after)
+        _take(found, by_day, called_after, asked, problems, notes)
+    elif not is_asked and days_in_rows(sheet, labels) is not None:
         classes = Kind("timetable", "classes with a column a label")
+        _take_as(found, sheet, classes)
         _take(found, sheet, classes, asked, problems, notes)
-    elif kind.why != "as asked" and _labels(found) and drawn_week(sheet, _labels(found)) is not None:
-        found.grids.append(("", sheet))  # a week of the cycle
+    elif not is_asked and labels and drawn_week(sheet, labels) is not None:
+        _take_as(found, sheet, Kind("timetable", "a week drawn with the labels of the cycle"))
+        found.grids.append(("", sheet))
     elif (closed := closes_school(sheet, kind)) is not None:
         problems.append(closed)
     else:
@@ -368,9 +374,7 @@ def _take(
     problems += wrong
     notes += told
     if kind.why not in ("its name", "as asked", WHY_LINES):
-        message = f"{called(sheet)} is taken for {TITLES[name]}: {kind.why}."
-        remedy = f'If it is another: --table "{called(sheet)}=TABLE".'
-        notes.append(note("table-found", message, remedy).at(sheet.place()))
+        notes.append(taken_told(sheet, kind))
     found.accounts.append(table.account)
     found.tables[name] = both or table
     if name == "cycle" and (ringing := days_with_bells(table)) is not None:

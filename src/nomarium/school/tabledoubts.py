@@ -27,6 +27,13 @@ def called(sheet: Sheet) -> str:
     return sheet.name or sheet.file
 
 
+def taken_told(sheet: Sheet, kind: Kind) -> Problem:
+    """The note that says which table a sheet was taken for, and why."""
+    message = f"{called(sheet)} is taken for {TITLES[kind.table]}: {kind.why}."
+    remedy = f'If it is another: --table "{called(sheet)}=TABLE".'
+    return note("table-found", message, remedy).at(sheet.place())
+
+
 def doubtful(sheet: Sheet, kind: Kind) -> Problem:
     """A sheet that could be either of two tables, with what its first rows would mean."""
     one, other = TITLES[kind.table], TITLES[kind.other]

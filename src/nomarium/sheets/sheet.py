@@ -89,6 +89,8 @@ class Sheet(NamedTuple):
     """Of lines, those that stand over tables, and the names of these; when they are read, those whose dates the tables have."""
     pages: tuple[int, ...] = ()
     """How many lines stand before each page, where pages number their own; nothing: all are numbered through."""
+    own_rows: tuple[int, ...] = ()
+    """Where rows and columns are exchanged, the numbers of the rows in the source; a row's number is then its column there, from 0."""
 
     def rows(self) -> Iterator[Row]:
         """The rows from the top, blank ones included."""
@@ -96,6 +98,9 @@ class Sheet(NamedTuple):
 
     def place(self, row: int | None = None, column: int | None = None, heading: str = "") -> Place:
         """Where a cell of this sheet is; `column` counts from 0 within the rows."""
+        if self.own_rows:
+            has_own = column is not None and column < len(self.own_rows)
+            row, column = self.own_rows[column or 0] if has_own else None, row
         letter = "" if column is None else column_letter(column + self.first_column)
         if self.pages and row is not None:
             page = bisect_left(self.pages, row)

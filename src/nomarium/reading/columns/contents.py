@@ -29,7 +29,7 @@ _DOTTED = re.compile(r"\s*\d{1,2}\.\d\d(?:\s?[-–]\s?\d{1,2}\.\d\d)?\s*")
 _HALF_DOTTED = re.compile(r"\s*(?:\d{1,2}\s?[-–]\s?\d{1,2}\.[0-5]\d|\d{1,2}\.[0-5]\d\s?[-–]\s?\d{1,2})\s*")
 """From an hour to another one, of which one has minutes: `10-12.30` is no date, and where it stands `9-11` is none."""
 _HOURS = re.compile(r"\s*(?:1?\d|2[0-4])(?:\.[0-5]\d)?\s?[-–]\s?(?:1?\d|2[0-4])(?:\.[0-5]\d)?\s*")
-_HOURS_TO_HOURS = r"(?:[01]?\d|2[0-4])(?:[.:][0-5]\d)?\s?[-–]\s?(?:[01]?\d|2[0-4])(?:[.:][0-5]\d)?"
+HOURS_TO_HOURS = r"(?:[01]?\d|2[0-4])(?:[.:][0-5]\d)?\s?[-–]\s?(?:[01]?\d|2[0-4])(?:[.:][0-5]\d)?"
 _HOLDS_CLOCK = r"\d[:.h]\d\d|\d\s?[ap]\.?m|\d\s?[-–]\s?\d"
 _HOUR = r"(?:[01]?\d|2[0-4])(?:[.:][0-5]\d)?"
 _DOTTED_TIME = re.compile(r"(?:1?\d|2[0-3])\.[0-5][05]")
@@ -109,7 +109,7 @@ class Contents:
         """The share of cells that are times; hours from one to another, `3-4`, where some beside them have minutes."""
         share = self._share_of_settled(_is_time)
         texts = [text for cell in self.different if (text := cell_text(cell)).casefold() not in _OPEN]
-        if share and share < 1 and all(re.fullmatch(_HOURS_TO_HOURS, text) for text in texts):
+        if share and share < 1 and all(re.fullmatch(HOURS_TO_HOURS, text) for text in texts):
             return 1.0
         return share
 

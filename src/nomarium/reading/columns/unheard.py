@@ -13,7 +13,7 @@ from nomarium.reading.cells.times import Times, read_times
 from nomarium.reading.cells.words import Lexicon, fold
 from nomarium.reading.columns.column import PART_OF_DAY, WEEKS_LONG, Column
 from nomarium.reading.columns.columnnotes import called, letter_of
-from nomarium.reading.columns.contents import MOSTLY, Contents
+from nomarium.reading.columns.contents import HOURS_TO_HOURS, MOSTLY, Contents
 from nomarium.reading.columns.headings import is_placeholder, match_exactly, unit_of
 from nomarium.reading.columns.schoolyears import years_unheard
 from nomarium.reading.columns.whenwords import (
@@ -37,7 +37,6 @@ _LENGTH = r"(?i)\d+(?:[.,:]\d+)?\s?(?:h|hrs?|hours?|m|mins?|minutes?)\b[\s\d]*(?
 _OFF = r"(?i).*\b(?:off|breaks?|closed|closures?|holidays?|cancell?ed|half[ -]?terms?|miss(?:ed|ing)?|skip(?:ped|s)?|away)\b.*"
 _REPEATED = r"(?i)(?:repeat|recur).*|.*\bevery\b.*"
 _OFTEN = r"(?i)(?:every|each|weekly|fortnightly|monthly|daily|alternate|jede[nrs]?|wöchentlich|chaque|tous les|toutes les|cada)\b"
-_HOURS = r"(?:1?\d|2[0-4])(?:[.:][0-5]\d)?\s?[-–]\s?(?:1?\d|2[0-4])(?:[.:][0-5]\d)?"
 _LONGEST_CLOCK = 12
 _LONGEST_REPEAT = 60
 _OF_WORDS = frozenset((*FACETS, "categories", "description", "location"))
@@ -168,7 +167,7 @@ def _are_hours(column: Column, about: Contents) -> bool:
     least are hours from one to another, `9-12`."""
     if not column.is_ignored or not is_placeholder(column.heading):
         return _says_time(column.heading) and about.are_clock_figures
-    hours = sum(re.fullmatch(_HOURS, cell_text(cell)) is not None for cell in about.cells)
+    hours = sum(re.fullmatch(HOURS_TO_HOURS, cell_text(cell)) is not None for cell in about.cells)
     return hours > 1 and hours * 5 >= len(about.cells) * 2
 
 

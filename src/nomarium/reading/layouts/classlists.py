@@ -1,7 +1,5 @@
 """Whether a list is one of classes, as a timetable could say them and a list cannot."""
 
-import re
-
 from nomarium.reading.columns.headings import normal
 from nomarium.reading.columns.table import TableReading
 
@@ -26,10 +24,6 @@ def _names_sections(table: TableReading) -> bool:
     return is_class and bool(called & _COURSES) and any(c.field in ("repeat", "day") for c in table.columns)
 
 
-_DAY_AND_TIME = r"[^\W\d_]{1,10}[^\W\d_.,/& -]*(?:[\s.,/&-]+[^\W\d_]{1,10})*\.?\s*\d{1,2}(?:[:.h]\d\d|\s?[ap]\.?m|\s?[-–])"
-_DAYS_AND_TIMES = rf"(?is){_DAY_AND_TIME}.*(?:[;,/&\n]|\band\b)\s*{_DAY_AND_TIME}"
-
-
 def _names_meetings(table: TableReading) -> bool:
     """Whether rows are courses with days and times in one cell, under a heading of times or several of them, `F 9:00-11:50; M
     15:00-15:50`, which a list cannot say."""
@@ -37,10 +31,10 @@ def _names_meetings(table: TableReading) -> bool:
     fields = {c.field for c in table.columns if c.has_days}
     if not named or (fields & {"date", "when"} and not fields & {"end", "end-date"}):
         return False  # each row is of one day
+    from nomarium.reading.columns.meetingcells import are_meetings  # few lists are of classes
+
     whens = [c for c in table.columns if c.field in ("", "time", "when", "start", "day", "repeat", "date")]
-    for column in whens:
-        texts = [text for text in column.samples if any(map(str.isdigit, text))]  # others are open, TBA
-        are_timed = bool(texts) and all(re.match(_DAY_AND_TIME, text, re.IGNORECASE) for text in texts)
-        if are_timed and (column.field == "time" or any(re.match(_DAYS_AND_TIMES, text) for text in texts)):
-            return True
-    return False
+    return any(
+        are_meetings([text for text in column.samples if any(map(str.isdigit, text))], column.field == "time")
+        for column in whens
+    )  # others are open, TBA

@@ -31,7 +31,7 @@ from nomarium.reading.layouts.slots import (
     forward,
     is_clear_time,
     later,
-    slot_ends,
+    line_ends,
     time_of,
     usual_step,
 )
@@ -86,10 +86,9 @@ def read_grid(sheet: Sheet, options: ReadingOptions) -> Reading | NotRead:
     for grid in grids:
         entries += grid.entries()
     kind = "dates across, times down" if blocks[0].dates_across else "times across, dates down"
-    told = note(
-        "layout-grid",
-        f"Read as a grid: {kind}; a slot without an end lasts until the next begins, but no longer than most.",
-    )
+    longest = ", but no longer than most" if all(grid.is_even for grid in grids) else ""
+    message = f"Read as a grid: {kind}; a slot without an end lasts until the next begins{longest}."
+    told = note("layout-grid", message)
     notes = [
         told.at(sheet.place()),
         *decided_told(days, sheet),
@@ -230,7 +229,9 @@ class _Grid:
         self.across, self.down = forward(across, clock, above), forward(down, clock, above)
         self.moved = later((*across, *down), (*self.across, *self.down))
         slots = [line.time for line in (self.down if block.dates_across else self.across)]
-        self.ends = slot_ends(slots, usual_step(slots)[0])
+        self.ends = line_ends(slots)
+        usual, is_usual = usual_step(slots)
+        self.is_even = is_usual or usual is None
 
     def _labels(self) -> list[tuple[int, Cell]]:
         """(row number, label); rows under a merged label, and rows of a blank one, have the label above."""

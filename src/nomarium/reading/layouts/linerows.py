@@ -91,7 +91,7 @@ def row_of(line: TextLine, date: str, lexicon: Lexicon) -> Row:
     half, text, place = "", line.rest, ""
     if (part_of_day := HALF_OF_DAY.match(text)) is not None and not (line.time or line.has_time):
         half, text = f" ({part_of_day['half']})", part_of_day["rest"].strip()
-    text = ALL_DAY.sub("", text, count=1) or text
+    text = re.sub(r"^(?:\.{2,}|…)\s*", "", ALL_DAY.sub("", text, count=1) or text)  # 10.00 ... Gates open
     if (before := _BRACKETS_FIRST.match(text)) is not None:
         text = f"{before['title']} ({before['said']})"  # 12:10, (Long Room) – P. Lind
     text, *more = re.split(_SENTENCE_END, re.sub(r"(?<=\w)\.$", "", text), maxsplit=1)

@@ -2,8 +2,10 @@
 
 import datetime as dt
 import re
-from collections.abc import Sequence
+from collections.abc import Callable, Sequence
 from functools import partial
+from itertools import pairwise
+from typing import Final
 
 from nomarium.model.cell import Cell
 from nomarium.model.problem import Problem, note
@@ -11,9 +13,11 @@ from nomarium.model.refusal import Refusal
 from nomarium.model.wording import WEEKDAYS
 from nomarium.reading.cells.moments import Moment, read_moment
 from nomarium.reading.cells.relativedays import day_of_programme
+from nomarium.reading.cells.weeks import heads_weeks
 from nomarium.reading.cells.words import ENGLISH, Lexicon
 from nomarium.reading.columns.decisions import Decisions, resolve_day, told
 from nomarium.reading.columns.head import looks_like_date
+from nomarium.reading.columns.headings import normal
 from nomarium.reading.columns.lexicons import weekday_columns
 from nomarium.reading.layouts.drawn import (
     DrawnEntry,
@@ -32,7 +36,8 @@ from nomarium.reading.layouts.weekdays import begins_week, dates_of_weekdays
 from nomarium.reading.layouts.weekrosters import week_column
 from nomarium.sheets.sheet import Row, Sheet, cell_text
 
-_OTHER_COLUMNS = 3
+_WEEK_DAYS: Final = 7
+_OTHER_COLUMNS: Final = 3
 """Most columns of a planner besides its weekdays: a week's number, its date, remarks."""
 
 
@@ -52,6 +57,7 @@ def look(top: Top) -> Reading | NotRead:
     if has_day_numbers(weeks):
         return _no_planner(sheet)  # a month, whose name is missing
     settled: list[Problem] = []
+    begin_of: Callable[[Cell], dt.date | Refusal]
     label, counted = _label_column(weeks, min(weekdays), lexicon), "counted from its date"
     if label is not None:
         labels = [(number, row[label]) for number, row in weeks if cell_text(row[label])]
@@ -62,6 +68,8 @@ def look(top: Top) -> Reading | NotRead:
         if label is not None and not any(re.search(r"\d", cell_text(row[label])) for _, row in weeks):
             return _no_planner(sheet)  # names or posts, of a roster
         begin_of = partial(_week_from, options.day_one)
+        if label is not None and _are_days(cell_text(rows[head][1][label]), [row[label] for _, row in weeks]):
+            begin_of = _day_without_month
         counted = (
             f"counted from {options.day_one} on" if label is not None else f"all in that of {options.day_one}"
         )
@@ -142,6 +150,22 @@ def _number_column(weeks: Sequence[Row], before: int) -> int | None:
 def _week_from(day_one: dt.date, cell: Cell) -> dt.date | Refusal:
     """The date from which the days of a week of this number count; those of a row without one are in the first."""
     return day_of_programme(day_one, cell_text(cell), "", ENGLISH)
+
+
+def _are_days(heading: str, labels: Sequence[Cell]) -> bool:
+    """Whether the numbers of weeks are days of a month, on which these begin: their heading says so, or they go on by seven."""
+    numbers = [int(found[0]) for cell in labels if (found := re.search(r"\d+", cell_text(cell)))]
+    steps = [after - before for before, after in pairwise(numbers)]
+    return heads_weeks(normal(heading)) != "" or (
+        _WEEK_DAYS in steps and all(s == _WEEK_DAYS or s < 0 for s in steps)
+    )
+
+
+def _day_without_month(cell: Cell) -> Refusal:
+    message = (
+        f"“{cell_text(cell)}” is the day on which a week begins, or ends, and nothing says of which month."
+    )
+    return Refusal("date-unread", message, "Write it with its month and its year, such as 4 January 2027.")
 
 
 def _week_of(cell: Cell, weekdays: dict[int, int], days: Decisions) -> dt.date | Refusal:

@@ -106,7 +106,8 @@ def with_ends(rows: Sequence[Row], under: Set[int]) -> Iterator[Row]:
         here, after = start_of(str(time)), start_of(str(following[1]))
         is_next = after_number in under and date == following[0] and not cells[5]
         if is_next and here and after and after.secs > here.secs and not _has_end(str(time)):
-            begins = re.split(r"\s*(?:[-–—]|\bto\b|\buntil\b)\s*", str(following[1]))[0]
+            begun = re.split(r"\s+for\s+", str(following[1]))[-1]  # 7 for 7.30pm
+            begins = re.split(r"\s*(?:[-–—]|\bto\b|\buntil\b)\s*", begun)[0]
             time = f"{time}-{begins}"
         yield number, (date, time, *rest)
 

@@ -3,7 +3,7 @@
 import datetime as dt
 import re
 from collections import Counter
-from collections.abc import Sequence
+from collections.abc import Collection, Sequence
 from dataclasses import dataclass, replace
 from itertools import pairwise
 
@@ -33,6 +33,8 @@ _LATE_WORDS = (
 )
 
 _EARLY_WORDS = frozenset("am morning matin vormittag morgen manana ochtend".split())
+RUN_ON = "Lines that say only when they begin last until the next one, the last of them as long as most."
+"""What is said where `line_ends` has given lines their ends."""
 
 
 @dataclass(frozen=True)
@@ -204,3 +206,14 @@ def slot_ends(slots: Sequence[Part], usual: int | None) -> list[Clock | None]:
         known = [secs for secs in (following, limit) if secs is not None and secs > slot.start.secs]
         ends.append(Clock(min(*known, DAY_SECS), True) if known else None)
     return ends
+
+
+def line_ends(slots: Sequence[Part], idle: Collection[int] = ()) -> list[Clock | None]:
+    """When each of the lines of a day ends that may say only when they begin: where the next begins, but no later than the usual
+    step, where there is one; the last lasts as long as most. One before a line in which nothing is on (`idle`, by index), `12:00
+    End`, lasts until that, however long it is."""
+    usual, is_usual = usual_step(slots)
+    capped = slot_ends(slots, usual)
+    until_next = slot_ends(slots, None)
+    ends = capped if is_usual else [*until_next[:-1], *capped[-1:]]
+    return [until_next[n] if n + 1 in idle and slots[n + 1].start else end for n, end in enumerate(ends)]

@@ -1,5 +1,6 @@
 """Lines above and below weekdays that say when there is no school, or when it is held: `No classes 15–19 February`."""
 
+import calendar
 import datetime as dt
 import re
 from collections.abc import Iterator
@@ -28,9 +29,6 @@ _ENDS: Final = r"\b(?:ends?|finish(?:es)?|until|till|to|last day|end|enden?|fini
 _NO_NAMES: Final = r"(?i)\b(?:terms?|semesters?|dates?|school|year|trimestres?|semestres?)\b(?!\s*\d\b)"
 _AND: Final = r"(?i)\b(?:and|et|und|y|en)\b"
 _EDGES: Final = " ,;:.()–—-"
-_MONTHS: Final = (
-    "January February March April May June July August September October November December".split()
-)
 _WEEK: Final = r"(?i)\b(?:w\s?/\s?[bc]|wc|wb|week\s+(?:of|beginning|commencing|starting))\W*$"
 MOST_CELLS: Final = 3
 """A name, a first and a last day."""
@@ -231,7 +229,7 @@ def _day(day: Day | None, years: _Years) -> dt.date | str:
     one = readings[0]
     date = one.date(years.of(one.month, one.day) or _LEAP_YEAR)
     has_year = one.year or years.of(one.month, one.day)
-    return (date or "") if has_year else f"{one.day} {_MONTHS[one.month - 1]}"
+    return (date or "") if has_year else f"{one.day} {calendar.month_name[one.month]}"
 
 
 def _tidy(words: str) -> str:
