@@ -100,7 +100,7 @@ READ: dict[str, tuple[dict[str, Rows], list[str], list[str]]] = {
     ),
     "a sheet a weekday, with a row a group": (
         {"Monday": [["Form", 1, 2], ["7A", "Joinery", ""], ["7B", "", "Rigging"]], "Tuesday": [["Form", 1, 2], ["7A", "", "Joinery"]], "Bells": BELLS, "Terms": TERM},
-        [f"Joinery {at(7, *FIRST)}", f"Rigging {at(7, *SECOND)}", f"Joinery {at(8, *SECOND)}"], ["a row a group"],
+        [f"Joinery {at(7, *FIRST)}", f"Rigging {at(7, *SECOND)}", f"Joinery {at(8, *SECOND)}"], [],
     ),
     "a week in another language with periods and times beside the days": (
         {"Stundenplan": [["Stunde", "Zeit", "Mo", "Di", "Mi", "Do", "Fr"], ["1", "8:30-9:30", "Mathe", "", "", "", "Sport"], ["Pause", "9:30-9:40"], ["2", "9:40-10:40", "", "Kunst"]], "Terms": TERM},

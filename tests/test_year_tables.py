@@ -155,7 +155,7 @@ READ: dict[str, tuple[dict[str, Rows], list[str], str]] = {
     ),
     "a room a column": (
         {"Terms": TERM, "Bells": BELLS, "Master": [["Day", "Period", "Loft 1", "Shed 3"], ["Mon", 1, "Knots – Quill", ""], ["Fri", 2, "", "Sails – Fenn"]]},
-        [f"{KNOTS} @ Loft 1", f"{SAILS} @ Shed 3"], "days and periods with a column a room",
+        [f"{KNOTS} @ Loft 1", f"{SAILS} @ Shed 3"], "taken for the room of their classes",
     ),
 }  # fmt: skip
 

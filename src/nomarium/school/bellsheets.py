@@ -128,6 +128,13 @@ def upright(sheet: Sheet) -> Sheet:
     lines = {field_of(cell_text(row[0]), "bells"): row[1:] for _, row in rows}
     times = [cell for field in ("start", "end", "time") for cell in lines.get(field, ()) if cell_text(cell)]
     is_such = next(iter(lines)) == "period" and ({"start", "end"} <= lines.keys() or "time" in lines)
+    is_such = is_such and lines.keys() <= {
+        "period",
+        "start",
+        "end",
+        "time",
+        "name",
+    }  # others are days with classes
     if not is_such or len(times) < _LEAST_TIMES or not all(map(is_time, times)):
         return sheet
     upright_rows = turn(rows)
@@ -150,6 +157,8 @@ def _stacked(rows: Sequence[Row]) -> list[Row]:
             if looks_like_date(cells[0][1]):
                 return []  # the programmes of several dates
             kinds.append(_kind_with_days(texts[0]))
+        elif times and len(cells) > len(times) + 2:
+            return []  # classes at their times
         elif times and len(cells) > len(times) and kinds:
             name = next(cell for _, cell in cells if not is_time(cell))
             ends: list[Cell] = [times[0], times[1], ""] if len(times) > 1 else ["", "", times[0]]

@@ -3,7 +3,7 @@ or as `--cell` says."""
 
 import re
 from collections import Counter
-from collections.abc import Iterable, Mapping, Sequence
+from collections.abc import Collection, Iterable, Sequence
 from typing import Final, Literal, NamedTuple
 
 from nomarium.model.problem import Problem, note
@@ -27,6 +27,8 @@ _NAME = r"[^\W\d_][\w'’-]+(?: [^\W\d_][\w'’-]*\.?){1,2}"
 """What a person may be called, and much else, too."""
 _MOSTLY = 0.8
 """The share of texts that look like something, above which all of them are taken for it."""
+CODE = r"[A-Z]{1,3}\d{1,2}[A-Z]?"
+"""What a group may be called beside a class and its room."""
 _INITIALS = r"[A-Z]{2,3}"
 """What a teacher is called behind a class; before one, it is a class."""
 _GROUP = r"(?i)(?:year|yr|grade|gr|form|class|group|set|squad|team|student|pupil|apprentices?|journeym[ae]n|div(?:ision)?)\.?\s*\w{1,3}|(?:[1-9]|1[0-3])[A-Z]{1,2}(?:/\w+)?"
@@ -76,13 +78,15 @@ class CellReader:
         self._patterns = [_patterns_of(one) for one in alternatives(pattern)] if pattern else []
         self._signs = set(re.findall(r"[^\w\s]", pattern))
         self._texts = list(cells)
-        self._split = _BY_MARK if self._marks_part(self._texts) else _BY_FORM
+        self._split = _BY_MARK if self._marks_part(dict.fromkeys(self._texts)) else _BY_FORM
         self._alone = {plain(text) for text in self._texts if len(self._parts(text)) == 1}
         self.shapes: dict[int, tuple[Part, ...]] = {}
         """Number of parts → what each is."""
         self.samples: dict[int, list[str]] = {}
         self._doubtful: dict[int, tuple[int, str]] = {}
         """Number of parts → the place of one that is a room as well as a teacher, for all that can be told, and a text there."""
+        self.seen: set[Part] = set()
+        """The kinds of parts that cells show by their look, or that are known."""
         self._either: dict[int, tuple[int, int]] = {}
         """Number of parts → the places of two of which the second may be the class, and the first a teacher."""
         by_count: dict[int, list[list[str]]] = {}
@@ -113,17 +117,22 @@ class CellReader:
                 return [first, rest.strip()]  # a code that is known, and its room
         return parts
 
-    def _marks_part(self, texts: Iterable[str]) -> bool:
+    def _marks_part(self, texts: Collection[str]) -> bool:
         """Whether commas, slashes and dashes part a class from something else: what stands behind them is known, looks
-        like a room, a teacher or a group, or comes back under other classes."""
-        heads: dict[str, set[str]] = {}
-        for text in dict.fromkeys(texts):
-            parts = _parts(text, _BY_MARK)
-            if len(parts) > len(_parts(text, _BY_FORM)):
-                for tail in parts[1:]:
-                    heads.setdefault(tail, set()).add(plain(parts[0]))
-        told = [tail for tail, under in heads.items() if len(under) > 1 or _looks_like(tail, self._known)]
-        return bool(heads) and len(told) * 5 >= len(heads) * 3
+        like a room, a teacher or a group, or comes back under other classes, at one place at least; or it is in each cell of a
+        room."""
+        parted = [(parts, len(_parts(text, _BY_FORM))) for text in texts if (parts := _parts(text, _BY_MARK))]
+        if "room" in self._owned and all(len(parts) > max(count, 1) for parts, count in parted):
+            return True
+        by_place: dict[int, dict[str, set[str]]] = {}
+        for parts, count in parted:
+            for at, tail in enumerate(parts[1:] if len(parts) > count else ()):
+                by_place.setdefault(at, {}).setdefault(tail, set()).add(plain(parts[0]))
+        for heads in by_place.values():
+            told = [tail for tail, under in heads.items() if len(under) > 1 or _looks_like(tail, self._known)]
+            if len(told) * 5 >= len(heads) * 3:
+                return True
+        return False
 
     def _classes_in(self, text: str) -> list[str]:
         """The texts of the classes of a cell: two stand on lines of their own, or are parted by a slash."""
@@ -144,11 +153,22 @@ class CellReader:
         the first is the class."""
         columns = [[parts[at] for parts in lists] for at in range(len(lists[0]))]
         kinds = [self._kind(texts) for texts in columns]
+        if "room" in self._owned:  # Knots (A1) below Loft 1
+            are_codes = [_share(texts, CODE) == 1 for texts in columns]
+            kinds = [
+                "group" if kind == "room" and code else kind
+                for kind, code in zip(kinds, are_codes, strict=True)
+            ]
+        self.seen.update(kind for kind in kinds if kind is not None)
         rooms = [at for at, kind in enumerate(kinds) if kind == "room"]
         named = [at for at in rooms if _share(columns[at], _NAMED_ROOM) > _MOSTLY]
         if len(rooms) > 1:  # Rig 1 / Loft 1; of R1 / B12 the first is the class
             kept = named[0] if len(named) == 1 else rooms[-1]
-            kinds = [None if at in rooms and at != kept else kind for at, kind in enumerate(kinds)]
+            others = [at for at in rooms if at != kept]
+            are_groups = None in kinds and all(_share(columns[at], CODE) == 1 for at in others)
+            kinds = [
+                ("group" if are_groups else None) if at in others else kind for at, kind in enumerate(kinds)
+            ]
         found = [None if kind in kinds[:at] else kind for at, kind in enumerate(kinds)]
         if "class" not in found:
             at = found.index(None) if None in found else 0
@@ -176,6 +196,8 @@ class CellReader:
         for kind, pattern in _LIKE:
             if _share(texts, pattern) > _MOSTLY:
                 return kind
+        if sum(map(is_place, texts)) > _MOSTLY * len(texts):
+            return "room"
         if _share(texts, _TEACHER) > 0 and _share(texts, f"{_TEACHER}|{_NAME}") == 1:
             return "teacher"  # some with a title or initials, the others with first and last names
         return None
@@ -290,6 +312,11 @@ def _doubtful(part: str, at: int, kinds: Sequence[Part], samples: Sequence[str],
     return Refusal("cell-doubtful", message, remedy)
 
 
+def look_of(text: str) -> Part | None:
+    """What a text by itself looks like, a teacher, a group or a room; None for anything else."""
+    return next((kind for kind, pattern in _LIKE if re.fullmatch(pattern, text.strip())), None)
+
+
 def _looks_like(text: str, known: KnownParts) -> bool:
     """Whether a text is known as, or looks like, something else than a class."""
     return known.kind(text) not in (None, "class") or any(re.fullmatch(pattern, text) for _, pattern in _LIKE)
@@ -334,40 +361,3 @@ def unknown_parts(pattern: str) -> list[str]:
     """Words of a `--cell` pattern that name no part."""
     words = re.findall(r"[^\W\d_]+", fold(" ".join(alternatives(pattern))))
     return [word for word in words if word not in PARTS]
-
-
-_KIND_WORDS: Final = (
-    ("group", r"class|form|group|year|grade|set|tutor group|division|klasse|classe|groupe|gruppe|klas|grupo"),
-    ("room", r"room|salle|raum|lokaal|aula|sala"),
-    ("teacher", r"teacher|tutor|staff|lehrer(?:in)?|enseignante?|professeure?|docente?|leraar"),
-)
-"""Words before a name that say what it is of."""
-
-
-def kind_of_heading(text: str) -> str:
-    """What the names under a heading are, `Form`, `Room` or `Teacher`; nothing for any other heading."""
-    return next((kind for kind, words in _KIND_WORDS if re.fullmatch(rf"(?i)\s*(?:{words})s?\s*", text)), "")
-
-
-def whose_by_title(name: str, titles: Iterable[str]) -> Mapping[str, str]:
-    """What a sheet's name is, by a title over its drawing: `Class A1` on the sheet `A1`. Nothing where none says so."""
-    for title in titles:
-        for kind, words in _KIND_WORDS:
-            if re.search(rf"(?i)\b(?:{words})\s*:?\s*{re.escape(name)}\b", title):
-                return {kind: name}
-    return {}
-
-
-def whose(name: str, known: KnownParts) -> Mapping[str, str]:
-    """What a title over a drawn week, or its sheet's name, adds to each of its classes."""
-    for said, words in _KIND_WORDS:
-        if (titled := re.fullmatch(rf"(?i)\s*(?:{words})s?\s*[:–-]\s*(?P<name>\S.*?)\s*", name)) is not None:
-            return {said: titled["name"]}  # Teacher: Quill
-    kind = known.kind(name)
-    if kind in ("room", "teacher", "group"):
-        return {kind: name}
-    for like, pattern in _LIKE:
-        if re.fullmatch(pattern, name.strip()):
-            is_called = like == "room" and re.search(r"[^\W\d_]{3,}", name) is not None and not is_place(name)
-            return {"group" if is_called else like: name.strip()}  # App 1, beside Loft 1 and B12
-    return {}

@@ -1,5 +1,6 @@
 """The classes of a plan, listed and drawn, and what of the year they show where no table says it."""
 
+import re
 from collections.abc import Iterator, Sequence
 from typing import NamedTuple
 
@@ -14,7 +15,8 @@ from nomarium.school.cellparts import KnownParts
 from nomarium.school.classrows import ClassRows, class_rows, in_weeks
 from nomarium.school.codes import Codes
 from nomarium.school.cycleweeks import as_weeks, in_cycle_weeks, told, weeks_found
-from nomarium.school.drawnclasses import Drawing, DrawnClasses, drawn_classes, says_whose
+from nomarium.school.drawnclasses import Drawing, DrawnClasses, drawn_classes
+from nomarium.school.drawnowners import says_whose
 from nomarium.school.drawnweeks import DrawnWeek, drawn_week
 from nomarium.school.labelruns import labels_found
 from nomarium.school.meets import labels_met
@@ -163,7 +165,8 @@ def _is_plain(week: DrawnWeek) -> bool:
     if len({held.whose for held in week.held}) > 1:
         return False
     is_said = any(
-        held.week or held.text.count("\n") > 1 or "/" in held.text or "," in held.text for held in week.held
+        held.week or held.text.count("\n") > 1 or re.search(r"[/,]|\s[-–—]\s", held.text)
+        for held in week.held
     )
     return (
         not has_times

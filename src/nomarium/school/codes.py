@@ -13,10 +13,11 @@ from nomarium.sheets.sheet import cell_text
 
 _LEADS = {
     "label": r"(?:cycle\s*)?(?:day|jour|label|d(?=\s?\d))",
-    "period": r"(?:period|per|pd|p|block|periode)",
+    "period": r"(?:period|per|pd|p|block|periode|lesson|slot|hour|module|mod|session|stunde|heure)\.?",
     "term": r"(?:term|semester|trimester|quarter|trimestre|semestre|t(?=\s?\d)|s(?=\s?\d)|q(?=\s?\d))",
 }
 _WORDS = ("day", "period", "p", "block")
+_OF_PERIODS = (*_WORDS, "lesson", "slot", "hour", "module", "session", "stunde", "heure", "periode")
 _OF_LABELS = (*_WORDS, "d", "jour")
 _OF_TERMS = ("term", "semester", "trimester", "quarter", "trimestre", "semestre", "t", "s", "q")
 
@@ -41,7 +42,7 @@ class Codes:
             bare = re.sub(rf"^{lead}\s*(?=.)", "", text.strip(), flags=re.IGNORECASE)
             if bare != text.strip() and plain(bare) in self._known:
                 return self._known[plain(bare)]
-            words = {"term": _OF_TERMS, "label": _OF_LABELS}.get(self.kind, _WORDS)
+            words = {"term": _OF_TERMS, "label": _OF_LABELS, "period": _OF_PERIODS}.get(self.kind, _WORDS)
             for word in words:
                 for other in (
                     f"{word}{plain(bare)}",

@@ -1,9 +1,8 @@
 """Drawn weeks as rows of a Timetable: their times settled, their cells taken apart."""
 
 import re
-from collections import Counter
-from collections.abc import Iterable, Iterator, Mapping, Sequence
-from itertools import islice, pairwise
+from collections.abc import Collection, Iterable, Iterator, Mapping, Sequence
+from itertools import pairwise
 from typing import Final, NamedTuple
 
 from nomarium.model.account import Account
@@ -16,12 +15,14 @@ from nomarium.reading.options import ReadingOptions
 from nomarium.reading.rows.titles import is_ditto
 from nomarium.reading.rows.when import NOTHING
 from nomarium.school.bells import Bell
-from nomarium.school.cellparts import CellReader, Entry, KnownParts, kind_of_heading, whose, whose_by_title
-from nomarium.school.drawnheads import heads_names, week_of
+from nomarium.school.cellparts import CellReader, Entry, KnownParts, Part
+from nomarium.school.daysheets import day_of
+from nomarium.school.drawnheads import heads_names, week_of, without_week
 from nomarium.school.drawnlines import Slot, is_time
+from nomarium.school.drawnowners import first_parts, kind_in_corner, said_by, says_whose, whose_by_title
 from nomarium.school.drawnweeks import DrawnWeek, Held
+from nomarium.school.planheads import plain
 from nomarium.school.plantables import Item, Table
-from nomarium.school.termsheets import term_in, told_of
 from nomarium.sheets.sheet import Sheet, cell_text
 
 _HEADED = 'Give the sheet headings (Class, Day, Time); if it is no timetable, leave it out: --table "SHEET=".'
@@ -53,14 +54,17 @@ class DrawnClasses(NamedTuple):
 def drawn_classes(drawings: Sequence[Drawing], known: KnownParts, options: ReadingOptions) -> DrawnClasses:
     """The classes of drawn weeks; the parts of their cells are found from those of all of them."""
     found = DrawnClasses([], {}, [], [], [], [])
-    owned = list(_each_its_own(drawings, known, found.notes))
+    every = [held.text for one in drawings for held in one.week.held]
+    seen = CellReader(every, known, options.cell).seen
+    owned = list(_each_its_own(drawings, known, seen, found.notes))
     owners = [
-        _said_by(
-            {held.whose for held in one.week.held if held.whose},
+        said_by(
+            first_parts((held.whose, held.text) for held in one.week.held if held.whose),
             known,
+            seen,
             found.notes,
             one.sheet,
-            _headed(one.sheet),
+            kind_in_corner(one.sheet),
         )
         for one in owned
     ]
@@ -76,24 +80,40 @@ def drawn_classes(drawings: Sequence[Drawing], known: KnownParts, options: Readi
     return found
 
 
-def _each_its_own(drawings: Sequence[Drawing], known: KnownParts, notes: list[Problem]) -> Iterator[Drawing]:
+def _each_its_own(
+    drawings: Sequence[Drawing], known: KnownParts, seen: Collection[Part], notes: list[Problem]
+) -> Iterator[Drawing]:
     """The drawings, with what the names of their sheets add: weeks A and B, else whose each is, where there are several."""
     names = {one.sheet.name for one in drawings if not one.base and says_whose(one.sheet.name)}
-    weeks = {name: week for name in names if (week := week_of(name))} or _lettered(names)
-    names -= weeks.keys()
-    titled = {
-        one.sheet.name: owner
-        for one in drawings
-        if one.sheet.name in names and (owner := whose_by_title(one.sheet.name, one.week.titles))
+    names -= {
+        one.sheet.name for one in drawings if day_of(one.sheet.name, frozenset(map(plain, one.week.labels)))
     }
-    owners = _said_by(names - titled.keys(), known, notes, drawings[0].sheet) if drawings else {}
+    weeks = {name: week for name in names if (week := week_of(name))} or _lettered(names)
+    called = {name: bare for name in names if (bare := without_week(name))}
+    if weeks and len(set(called.values())) < 2:
+        called = {}  # they tell weeks apart, and nothing else
+    titled = {
+        called[one.sheet.name]: owner
+        for one in drawings
+        if one.sheet.name in called and (owner := whose_by_title(called[one.sheet.name], one.week.titles))
+    }
+    texts = first_parts(
+        (called[one.sheet.name], held.text)
+        for one in drawings
+        if one.sheet.name in called
+        for held in one.week.held
+    )
+    untitled = {name: below for name, below in texts.items() if name not in titled}
+    owners = said_by(untitled, known, seen, notes, drawings[0].sheet) if drawings else {}
     owners |= titled
     if len(drawings) == 1:
         owners = {name: owner for name, owner in owners.items() if "term" in owner}
     for one in drawings:
         week = weeks.get(one.sheet.name, "")
         held = [held._replace(week=held.week or week) for held in one.week.held] if week else one.week.held
-        yield one._replace(week=one.week._replace(held=held), base=one.base or owners.get(one.sheet.name, {}))
+        yield one._replace(
+            week=one.week._replace(held=held), base=one.base or owners.get(called.get(one.sheet.name, ""), {})
+        )
 
 
 def _lettered(names: set[str]) -> dict[str, str]:
@@ -109,15 +129,6 @@ def _lettered(names: set[str]) -> dict[str, str]:
 _LETTERED: Final = (
     r"(?i)(?:timetable|schedule|plan|stundenplan|horaire|horario)\s*[-–:(]?\s*(?P<week>[A-D])\)?"
 )
-
-
-def says_whose(name: str) -> bool:
-    """Whether the name of a sheet may say in which weeks, or whose, the classes drawn on it are."""
-    return re.fullmatch(_NO_NAME, name) is None
-
-
-_NO_NAME = r"(?i)(?:sheet|table|page|tab|timetable|schedule|week|feuille|blatt|hoja)?\s*\d*"
-"""Names of sheets that say nothing."""
 
 
 def _entries(held: Held, reader: CellReader) -> list[Entry] | Refusal:
@@ -274,50 +285,3 @@ def _times(
             end_secs = end.secs if end is not None and end.secs > start else start + options.length_secs
             times[id(slot)] = Bell(slot.period, start, end_secs, "", Item(table, 0, {}))
     return times
-
-
-def _headed(sheet: Sheet) -> str:
-    """What the heading over the names of rows says that they are, `Form` or `Room`; nothing where none does."""
-    corner = (cell_text(cell) for _, row in islice(sheet.rows(), _HEAD_ROWS) for cell in row[:2])
-    return next((kind for text in corner if (kind := kind_of_heading(text))), "")
-
-
-def _said_by(
-    names: set[str], known: KnownParts, notes: list[Problem], sheet: Sheet, headed: str = ""
-) -> dict[str, Mapping[str, str]]:
-    """What the names of sheets, or the titles over drawings, add to classes: a term, or what `_owners` finds."""
-    terms = {name: term for name in sorted(names) if (term := term_in(name, known.terms))}
-    notes += [told_of(name, term).at(sheet.place()) for name, term in terms.items()]
-    return {
-        **_owners(names - terms.keys(), known, notes, sheet, headed),
-        **{name: {"term": term} for name, term in terms.items()},
-    }
-
-
-_HEAD_ROWS: Final = 10
-_OTHER: Final = "If it is another, say so in a table Names or People."
-
-
-def _owners(
-    names: set[str], known: KnownParts, notes: list[Problem], sheet: Sheet, headed: str
-) -> dict[str, Mapping[str, str]]:
-    """What the titles over drawings, or the names of their rows, add to classes: a teacher, a room or a group."""
-    found = {
-        name: {headed: name} if headed and not known.kind(name) else whose(name, known) for name in names
-    }
-    if len(names) < 2 or headed:
-        return found
-    kinds = Counter(next(iter(owner)) for owner in found.values() if owner)
-    kind = kinds.most_common(1)[0][0] if kinds else "teacher"
-    strange = sorted(name for name, owner in found.items() if not owner)
-    if strange:
-        message = f"What stands over or beside drawn weeks ({listed(strange[:4])}) is taken for the {kind} of their classes."
-        notes.append(note("drawn-owner", message, _OTHER).at(sheet.place()))
-    for guessed in ("group", "room"):
-        alike = sorted(
-            name for name, owner in found.items() if guessed in owner and known.kind(name) != guessed
-        )
-        if alike:
-            message = f"What stands over or beside drawn weeks ({listed(alike[:4])}) is taken for the {guessed} of their classes."
-            notes.append(note("drawn-owner", message, _OTHER).at(sheet.place()))
-    return {name: owner or {kind: name} for name, owner in found.items()}

@@ -18,13 +18,14 @@ from nomarium.sheets.sheet import Row, cell_text
 _TOP_ROWS: Final = 12
 _LEAST_LETTERS: Final = 3
 """Letters that a row must have to be the days of a cycle: two could be two teams."""
-_LABEL: Final = (
-    r"(?i)(?:(?:cycle\s*)?(?:day|jour)|letter)\s*[-:]?\s*(?P<code>[A-Z]|\d{1,2})|(?P<letter>[A-Z])[- ]day"
-)
+_LABEL: Final = r"(?i)(?:(?:cycle\s*)?(?:day|jour)|letter)\s*[-:]?\s*(?P<code>(?<![^\W\d_])[A-Z]|\d{1,2})|(?P<letter>[A-Z])[- ]day"
 _DAY_AND_PERIOD: Final = r"(?P<day>[^\W\d_]{2,9})\.?[\s/,-]*(?P<period>(?:(?i:period|per|p)\.?\s*)?\d{1,2}|\(?\d{1,2}(?:[:.h]\d\d)?(?:\s?[ap]m)?\s?[-–]\s?\d{1,2}(?:[:.h]\d\d)?(?:\s?[ap]m)?\)?)"
 _LEAST_HEADS: Final = 4
 """Columns headed by a day and a period each that a row must have to be such a one."""
 _WEEK: Final = r"(?i).*?\b(?:week|wk)\.?\s*(?P<after>[A-D]|[12])\b.*|(?P<before>[A-D])\s*(?:week|wk)\b.*"
+_WEEK_IN_TITLE: Final = r"(?i)[\s(–:,-]*\b(?:(?:week|wk)\.?\s*(?:[A-D]|[12])\b|[A-D]\s*(?:week|wk)\b).*"
+_NAME_IN_TITLE: Final = r"(?i)(?!(?:(?:the|our|full|weekly|school|class)\s+)*(?:time ?table|schedule|plan|classes|lessons|odd|even|from|first|second)\b)\w[\w.'’/-]*(?:\s[\w.'’/-]+){0,2}"
+"""What stands before a week in a title and says whose it is: a few words."""
 _DAY_AND_WEEK: Final = (
     r"(?i)(?:(?:week|wk)\s*(?=[A-D12]))?(?P<before>[A-D]|(?<=[k\s])[12])\s*[-–:]?\s+(?P<day>[^\W\d]+)|"
     r"(?P<first>[^\W\d]+)\s*[-–:]?\s*\(?\s*(?:(?:week|wk)\s*(?P<after>[A-D1-4])|(?<=[\s(])(?P<letter>[A-D]))\s*\)?"
@@ -75,7 +76,9 @@ def letter_columns(row: Sequence[Cell]) -> dict[int, str]:
     run = "".join(dict.fromkeys(letters.values()))
     if len(run) < _LEAST_LETTERS or run != ascii_uppercase[: len(run)]:
         return {}
-    beside = {n: text for n, text in texts.items() if n not in letters}
+    last = max(letters)
+    is_apart = last + 1 < len(row) and not cell_text(row[last + 1])  # what stands behind a gap is a remark
+    beside = {n: text for n, text in texts.items() if n not in letters and not (is_apart and n > last)}
     is_line = any(
         is_period(text) or is_time(text) for text in beside.values()
     )  # of a drawing: its classes are letters
@@ -104,6 +107,15 @@ def week_of(text: str) -> str:
     """The week that a title names, `Week A`; nothing for any other."""
     match = re.fullmatch(_WEEK, text.strip())
     return (match["after"] or match["before"]).upper() if match else ""
+
+
+def without_week(text: str) -> str:
+    """Whose a title is that may name a week, too: `7A` of `7A – Week B`; nothing where it says no more than the week, or what
+    any title says."""
+    bare = re.sub(_WEEK_IN_TITLE, "", text).strip(" -–—:,()")
+    is_whole = bare == text.strip()
+    bare = bare if is_whole else re.sub(r"(?i)^(?:time ?table|schedule)\s*(?:[:–-]|of|for)\s*", "", bare)
+    return bare if is_whole or re.fullmatch(_NAME_IN_TITLE, bare) else ""
 
 
 def heads_weeks(cell: Cell) -> bool:

@@ -18,11 +18,12 @@ from nomarium.school.drawnheads import (
     letter_columns,
     lexicon_of,
     same_under_each,
-    texts_but_corners,
     week_of,
     with_days_over_periods,
+    without_week,
 )
 from nomarium.school.drawnlines import Slot, is_break, is_period, slot_in
+from nomarium.school.drawntitles import heads_drawings, of_sheet, titles_of
 from nomarium.school.drawnturns import with_weeks_beside_days, with_weeks_over_days
 from nomarium.school.planheads import plain
 from nomarium.school.turning import turn, turned
@@ -97,6 +98,7 @@ class _Reader:
         self._lexicon = lexicon_of(rows)
         self._read_days: dict[str, tuple[str, ...]] = {}
         self._goes_on = False
+        self._of_sheet = frozenset[str]()
         self._own_numbers = [] if turned is None else [number for number, _ in turned.rows()]
 
     def across(self) -> DrawnWeek | None:
@@ -109,9 +111,14 @@ class _Reader:
         found = DrawnWeek([], [], [], [], 0, [], [], [], [])
         idle = 0
         found.others.extend(self._rows[: heads[0]])
-        for at, end in pairwise([*heads, len(self._rows)]):
+        beside = {at: list(self._side_by_side(at)) for at in heads}
+        spans = [(at, first, max(columns)) for at in heads for first, columns in beside[at]]
+        self._of_sheet = of_sheet([titles_of(self._rows, *span, self._day)[0] for span in spans])
+        for at, after in pairwise([*heads, len(self._rows)]):
             shared = range(0)  # periods that stand once, left of all drawings
-            for first, columns in self._side_by_side(at):
+            is_titled = heads_drawings(self._rows[after - 1][1], len(beside.get(after, ())))
+            end = after - is_titled
+            for first, columns in beside[at]:
                 left = range(first, min(columns)) or shared
                 shared = shared or left
                 found.begins.append(len(found.held))
@@ -150,7 +157,7 @@ class _Reader:
     def _days(self, row: Sequence[Cell]) -> dict[int, tuple[str, ...]]:
         """Column → what the day that heads it is; nothing where a row is no row of days."""
         found: dict[int, tuple[str, ...]] = {}
-        others = 0
+        others: list[int] = []
         letters = letter_columns(row)
         for at, cell in enumerate(row):
             text = cell_text(cell)
@@ -158,8 +165,10 @@ class _Reader:
             if names:
                 found[at] = names
             elif text and not re.fullmatch(CORNERS, text):
-                others += 1
-        return found if len(found) > others else {}
+                others.append(at)
+        end = max(found, default=-1) + 1  # what stands behind a gap is a remark
+        is_apart = end < len(row) and not cell_text(row[end])
+        return found if len(found) > sum(at < end or not is_apart for at in others) else {}
 
     def _day(self, text: str) -> tuple[str, ...]:
         """The days that a text is, each distinct one read once: a long list is looked at cell by cell."""
@@ -196,11 +205,12 @@ class _Reader:
         found.labels.extend(name for names in days.values() for name in names)
         groups = self._groups_under(at, end, left, days)
         under = {} if groups else self._periods_under(at, end, days)
-        above, title = self._titles(at, first, max(days))
+        above, title = titles_of(self._rows, at, first, max(days), self._day)
+        above = [text for text in above if text not in self._of_sheet]
         week = self._week_in(at, min(days)) or next(
             (w for text in (*above, title) if (w := week_of(text))), ""
         )
-        whose = next((text for text in (title, *reversed(above)) if text and not week_of(text)), "")
+        whose = next(filter(None, map(without_week, (title, *reversed(above)))), "")
         found.titles.extend(text for text in (*above, title) if text)
         if under:
             return self._wide(found, at, end, days, under, week)
@@ -345,23 +355,6 @@ class _Reader:
             if slot is not None:
                 found[column] = slot
         return found if len(found) > len(days) else {}
-
-    def _titles(self, at: int, first: int, last: int) -> tuple[list[str], str]:
-        """What stands above a drawing, and in its corner."""
-        above: list[str] = []
-        for n in range(at - 1, max(at - 4, -1), -1):
-            texts = texts_but_corners(self._rows[n][1][first : last + 1])
-            if len(texts) > 1 or (not texts and above):
-                break
-            above += texts
-        corner = [
-            text
-            for cell in self._rows[at][1][first : last + 1]
-            if (text := cell_text(cell)) and not self._day(text)
-        ]
-        is_title = len(corner) == 1 and not re.fullmatch(CORNERS, corner[0]) and not heads_names(corner[0])
-        title = corner[0] if is_title else ""
-        return above, title
 
     def _slot(self, n: int, cells: Sequence[Cell]) -> Slot | None:
         """The period or time of a row, from the cells left of its days."""

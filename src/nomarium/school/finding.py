@@ -4,6 +4,7 @@ import re
 from collections.abc import Sequence
 from itertools import islice
 from pathlib import PurePath
+from string import ascii_uppercase
 
 from nomarium.model.refusal import Refusal
 from nomarium.reading.cells.offwords import is_off, is_term
@@ -11,6 +12,7 @@ from nomarium.reading.cells.weekdaycodes import WeekdayCodes
 from nomarium.reading.cells.words import ENGLISH, fold
 from nomarium.reading.columns.head import looks_like_date
 from nomarium.reading.options import ReadingOptions
+from nomarium.school.daysheets import with_days_above
 from nomarium.school.drawnlines import is_time
 from nomarium.school.headless import with_headings
 from nomarium.school.keydates import key_dates
@@ -76,6 +78,29 @@ def _names_edges(sheet: Sheet) -> bool:
 _EDGES = r"(?:(?:first|last) (?:day|date)|start(?:s|ing)?|end(?:s|ing)?|begin(?:s|ning)?|finish(?:es)?|from|to|until|begin date|(?:start|end) date)\W*"
 
 
+def labels_of_sheets(sheets: Sequence[Sheet]) -> frozenset[str]:
+    """The labels of a cycle after which sheets are called, in their compared form: those that a sheet with the cycle names, or
+    letters from A on."""
+    names = {plain(sheet.name): sheet.name.strip() for sheet in sheets if sheet.name}
+    letters = sorted(name for name in names.values() if re.fullmatch("[A-Z]", name))
+    if len(letters) >= _LEAST_LETTERS and "".join(letters) == ascii_uppercase[: len(letters)]:
+        return frozenset(map(plain, letters))
+    for sheet in sheets:
+        if (table := table_name(sheet.name)) not in (None, "cycle"):
+            continue
+        rows = [row for _, row in islice(sheet.rows(), _MOST_ROWS)]
+        cells = {plain(text) for row in rows for cell in row if (text := cell_text(cell))}
+        called = cells & (names.keys() - {plain(sheet.name)})
+        if len(called) > 1 and kind_of(sheet).table == "cycle":
+            return frozenset(called)
+        if table == "cycle":
+            labels = {cell_text(row[0]) for row in rows if row} | {
+                cell_text(row[1]) for row in rows if len(row) > 1
+            }
+            return frozenset(plain(label) for label in labels if label and field_of(label, "cycle") is None)
+    return frozenset()
+
+
 def looks_taught(sheet: Sheet) -> bool:
     """Whether a sheet looks as if it said when something is taught: by its name, by weekdays or by times."""
     kind = kind_of(sheet)
@@ -111,7 +136,8 @@ def _is_one(group: Sequence[Sheet], options: ReadingOptions) -> bool:
     if len(group) < 2:
         return False
     asked = asked_headings(options.columns)
-    kinds = [kind_of(sheet, headings=asked) for sheet in group]
+    labels = labels_of_sheets(group)
+    kinds = [kind_of(with_days_above(sheet, labels) or sheet, headings=asked) for sheet in group]
     return any(kind.table in _SIGNS for kind in kinds) or any(
         _names_sheets(sheet, kind, group) for sheet, kind in zip(group, kinds, strict=True)
     )
@@ -132,6 +158,9 @@ def _names_sheets(sheet: Sheet, kind: Kind, group: Sequence[Sheet]) -> bool:
 
 
 _HEAD_ROWS = 12
+_MOST_ROWS = 400
+"""Rows of a sheet in which the labels of a cycle are looked for."""
+_LEAST_LETTERS = 3
 _CLOCK = r"(?<!\d)\d{1,2}[:h]\d\d(?!\d)"
 _TAUGHT = frozenset(("class", "period", "teacher", "room", "group", "label"))
 """Fields of a timetable: a sheet whose headings say two of them looks taught."""

@@ -1,4 +1,4 @@
-"""Groups, teachers or rooms and the periods or times of a weekday, which the sheet is called after, or of weekdays: in each cell the class."""
+"""Groups, teachers or rooms and the periods or times of weekdays, which head the columns together: in each cell the class."""
 
 from collections.abc import Iterator, Mapping, Sequence
 from functools import partial
@@ -15,8 +15,7 @@ from nomarium.reading.rows.when import Part
 from nomarium.school.codes import weekday_of
 from nomarium.school.drawnlines import is_period, is_time
 from nomarium.school.drawnweeks import drawn_week
-from nomarium.school.planheads import field_of, plain
-from nomarium.school.roomcolumns import rooms_in_rows
+from nomarium.school.planheads import plain
 from nomarium.sheets.sheet import Row, Sheet, cell_text
 
 _HEAD_ROWS: Final = 12
@@ -40,22 +39,15 @@ class _Head(NamedTuple):
     """What the columns say: `Period` or `Time`."""
 
 
-def groups_in_rows(sheet: Sheet, labels: frozenset[str] = frozenset()) -> Sheet | None:
-    """The sheet with a row for each class of its weekday, or of the weekdays over its columns, `Mon 9:00`; None where neither says
-    one, or no periods stand across or down. `labels` of a cycle, in their compared form, are days like weekdays."""
-    called = sheet.name.strip()
-    day = called if weekday_of(called) is not None or (called and plain(called) in labels) else ""
-    heads = (_head(number, row, day) for number, row in islice(sheet.rows(), _HEAD_ROWS))
+def groups_in_rows(sheet: Sheet) -> Sheet | None:
+    """The sheet with a row for each class of the weekdays over its columns, `Mon 9:00`; None where no such columns stand beside a
+    column of groups, teachers or rooms."""
+    heads = (_head(number, row) for number, row in islice(sheet.rows(), _HEAD_ROWS))
     head = next(filter(None, heads), None)
-    if head is not None and (day or drawn_week(sheet) is None):
-        spans = _spans_across(sheet, head)
-        found = sheet._replace(read_rows=partial(_in_rows, sheet, head, spans), merged=())
-        return _told(found, spans)
-    number, at, spans = _slots_down(sheet) if day else (-1, -1, {})
-    if number < 0:
+    if head is None or drawn_week(sheet) is not None:
         return None
-    by_day = rooms_in_rows(sheet._replace(read_rows=partial(_with_day, sheet, day, number, at, spans)), True)
-    return by_day and _told(by_day, spans)
+    spans = _spans_across(sheet, head)
+    return _told(sheet._replace(read_rows=partial(_in_rows, sheet, head, spans), merged=()), spans)
 
 
 def _told(sheet: Sheet, spans: Mapping[str, str]) -> Sheet:
@@ -64,7 +56,7 @@ def _told(sheet: Sheet, spans: Mapping[str, str]) -> Sheet:
     return sheet._replace(notes=(*sheet.notes, *told))
 
 
-def _head(number: int, row: Sequence[Cell], day: str) -> _Head | None:
+def _head(number: int, row: Sequence[Cell]) -> _Head | None:
     filled = {n: cell for n, cell in enumerate(row) if cell_text(cell)}
     at = min(filled, default=-1)
     if at < 0 or len(filled) < 3:
@@ -73,7 +65,7 @@ def _head(number: int, row: Sequence[Cell], day: str) -> _Head | None:
     kind = next((kind for kind, words in _WHOSE.items() if word in words), "")
     if not kind:
         return None
-    slots = {n: (day, cell) if day else _day_and_slot(cell_text(cell)) for n, cell in filled.items()}
+    slots = {n: _day_and_slot(cell_text(cell)) for n, cell in filled.items()}
     if not all(one for one, _ in slots.values()):
         return None
     if all(is_time(cell) for _, cell in slots.values()):
@@ -111,28 +103,6 @@ def _spans_across(sheet: Sheet, head: _Head) -> dict[str, str]:
     held = {n for row in below for n in head.slots if n < len(row) and cell_text(row[n])}
     slots = [(cell_text(slot), n in held) for n, (_, slot) in head.slots.items()]
     return _spans(slots) if head.field == "Time" else {}
-
-
-def _slots_down(sheet: Sheet) -> tuple[int, int, dict[str, str]]:
-    """The row that heads periods or times, their column, and the times of this that have no end, each with one; no row is -1."""
-    for number, row in islice(sheet.rows(), _HEAD_ROWS):
-        fields = [field_of(cell_text(cell), "timetable") for cell in row]
-        at = next((n for n, field in enumerate(fields) if field in ("period", "time", "start")), -1)
-        if at >= 0:
-            below = [one for other, one in sheet.rows() if other > number and at < len(one)]
-            slots = [(cell_text(one[at]), any(map(cell_text, one[at + 1 :]))) for one in below]
-            return number, at, _spans(slots) if fields[at] == "time" else {}
-    return -1, -1, {}
-
-
-def _with_day(sheet: Sheet, day: str, head: int, at: int, spans: Mapping[str, str]) -> Iterator[Row]:
-    """The rows with a column of their weekday before them, from that of the headings on, which say periods or times."""
-    for number, row in sheet.rows():
-        if number <= head:
-            yield number, ["Day" if number == head else "", *row]
-        else:
-            cells = [spans.get(cell_text(cell), cell) if n == at else cell for n, cell in enumerate(row)]
-            yield number, [day if any(map(cell_text, row)) else "", *cells]
 
 
 def _spans(slots: Sequence[tuple[str, bool]]) -> dict[str, str]:

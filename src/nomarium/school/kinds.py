@@ -15,6 +15,7 @@ from nomarium.reading.columns.head import looks_like_date
 from nomarium.reading.layouts.codes import is_idle
 from nomarium.school.bellsheets import with_bells_in_rows
 from nomarium.school.classforms import classes_in_rows
+from nomarium.school.daysheets import day_of, with_days_above
 from nomarium.school.drawnlines import is_time
 from nomarium.school.look import Look, are_lettered_weeks, is_title, share, share_classes
 from nomarium.school.planheads import NOT_ASKED, heads_labels, plain
@@ -77,6 +78,7 @@ def kind_of(
     """What a sheet is taken for, and why; the `default` where nothing says it. `headings` says what some mean."""
     asked = asked_table(sheet, tables)
     sheet = one_below_the_other(sheet)
+    sheet = with_days_above(sheet) or sheet
     look = Look(sheet, headings)
     if asked is not None:
         return Kind(asked, "as asked", _columns(look, asked))
@@ -113,6 +115,8 @@ def kind_of(
 
 def _hinted(sheet: Sheet) -> str:
     """The table that a sheet's name hints at; the file's name where the sheet's says nothing."""
+    if day_of(sheet.name):
+        return "timetable"
     for name in (sheet.name, PurePath(sheet.file).stem):
         words = re.sub(r"[_\-]+", " ", fold(name))
         hint = next((table for table, pattern in _NAMED if re.search(rf"\b(?:{pattern})", words)), "")
@@ -173,7 +177,7 @@ def _rotation(look: Look) -> Kind | None:
 
 def _bells(look: Look) -> Kind | None:
     """Periods with a start and an end, or with several; no dates, no classes."""
-    if with_bells_in_rows(look.sheet) is not look.sheet:
+    if with_bells_in_rows(look.sheet) is not look.sheet and not look.draws_classes:
         return Kind("bells", "periods with times for several kinds of day")
     at, columns = look.head("bells")
     if at < 0 or "period" not in columns or not ({"start", "end"} <= columns.keys() or "time" in columns):

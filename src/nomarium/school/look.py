@@ -8,7 +8,7 @@ from typing import Final
 
 from nomarium.model.cell import Cell
 from nomarium.school.drawnlines import is_time
-from nomarium.school.drawnweeks import drawn_week
+from nomarium.school.drawnweeks import DrawnWeek, drawn_week
 from nomarium.school.plancolumns import columns_of, without_remarks
 from nomarium.school.planheads import plain
 from nomarium.sheets.sheet import Row, Sheet, cell_text
@@ -40,8 +40,19 @@ class Look:
 
     @cached_property
     def is_drawn_week(self) -> bool:
-        """Whether the sheet is a drawn week: several tests ask, and finding out reads all of it."""
-        return drawn_week(self.sheet) is not None
+        """Whether the sheet is a drawn week."""
+        return self._drawn is not None
+
+    @cached_property
+    def draws_classes(self) -> bool:
+        """Whether the sheet is a drawn week whose cells are mostly classes, and no times of bells."""
+        held = [one.text for one in self._drawn.held] if self._drawn is not None else []
+        return sum(map(is_time, held)) * 2 < len(held)
+
+    @cached_property
+    def _drawn(self) -> DrawnWeek | None:
+        """Several tests ask for it, and finding out reads the whole sheet."""
+        return drawn_week(self.sheet)
 
     @cached_property
     def width(self) -> int:

@@ -25,6 +25,7 @@ _TITLES: Final = frozenset(("title", "name", "titre", "titel"))
 _SESSIONS: Final = frozenset(("session", "sessions", "ampm", "half", "halfday"))
 _HALVES: Final = frozenset(("am", "pm", "morning", "afternoon", "evening"))
 _SECTIONS: Final = frozenset(("section", "sectionno", "sectionnumber"))
+_GROUPS: Final = frozenset((*_SECTIONS, "class", "form"))
 _CODES: Final = frozenset(("code", "classcode", "coursecode", "courseno", "coursenumber", "subjectcode"))
 _COUNTED: Final = frozenset(("students", "pupils", "learners", "apprentices", "eleves", "participants"))
 _DAYS: Final = frozenset(("day", "weekday", "dayofweek", "dayoftheweek", "dow", "jour"))
@@ -32,7 +33,7 @@ _HOURS: Final = frozenset(("hours", "hrs", "heures", "stunden", "horas", "uren")
 _SUBJECTS: Final = frozenset(("subject", "department", "prefix"))
 _BUILDINGS: Final = frozenset(("building", "campus", "site"))
 
-_MEETS: Final = r"(?:[\w-]{1,6}\s?\([\w,;/ -]{1,40}\)[\s,;]*)+|(?:[A-Z]\d{1,2}[\s,;]+)+[A-Z]\d{1,2}"
+_MEETS: Final = r"(?:[\w-]{1,6}\s?\([\w,;/ -]{1,40}\)[\s,;]*)+|(?:[A-Z]\d{1,2}[\s,;]+)*[A-Z]\d{1,2}"
 
 _DAYS_AND_PERIODS: Final = (
     r"(?i)(?:(?:(?:(?:day|jour)\s*\w{1,2}\s|[^\W\d_]{2,9}\.?)\s*p(?:er(?:iod)?)?\.?|(?:mon|tues?|wed(?:nes)?|thu(?:rs?)?|fri|satur|sat|sun)(?:day)?\.?\s)"
@@ -117,10 +118,11 @@ def _by_cells(
     """Settle what headings leave open: whether `From` is a date or a time, and which column holds what a table needs."""
     if name == "timetable":
         _settle_edges(rows, columns)
-        _settle_periods(head, rows, columns)
+        _settle_periods(head, rows, columns, unused)
         _settle_halves(rows, columns, unused)
         _settle_counts(head, rows, columns, unused)
         _settle_sections(head, rows, columns)
+        _settle_groups(head, rows, columns)
         _settle_meets(rows, columns, unused)
         if (
             "class" not in columns
@@ -157,9 +159,13 @@ def _is_date_only(cell: Cell) -> bool:
     return looks_like_date(cell) and not is_time(cell)
 
 
-def _settle_periods(head: Sequence[Cell], rows: Sequence[Row], columns: _Columns) -> None:
+def _settle_periods(head: Sequence[Cell], rows: Sequence[Row], columns: _Columns, unused: _Unused) -> None:
     """`Lesson` and `Module` over `P3` and `4` are the periods; over words they are what is taught."""
     if "period" in columns or not {"class", "title"} & columns.keys():
+        return
+    third = next((column for column, heading in unused if plain(heading) in LESSONS), -1)
+    if third >= 0 and _hold(rows, third, _is_slot):  # beside two that name a class
+        _use("period", third, columns, unused)
         return
     weekdays = sum(fold(cell_text(cell)).strip(" .") in ENGLISH.weekdays for cell in head)
     for field in ("class", "section", "number"):
@@ -169,6 +175,16 @@ def _settle_periods(head: Sequence[Cell], rows: Sequence[Row], columns: _Columns
                 columns["period"] = columns.pop(field)
                 if field == "class" and "section" in columns:
                     columns["class"] = columns.pop("section")
+                    third = next(
+                        (at for at, heading in unused if field_of(heading, "timetable") == "class"), -1
+                    )
+                    if third >= 0:
+                        _use(
+                            _beside_class(cell_text(head[columns["class"]]), cell_text(head[third])),
+                            third,
+                            columns,
+                            unused,
+                        )
             return
 
 
@@ -197,6 +213,27 @@ def _settle_sections(head: Sequence[Cell], rows: Sequence[Row], columns: _Column
         columns["title"] = columns.pop("section")  # Code | Class
 
 
+def _settle_groups(head: Sequence[Cell], rows: Sequence[Row], columns: _Columns) -> None:
+    """`Class` and `Section` are groups, `7A`, where most of their names stand beside several subjects."""
+    first, second = columns.get("class", -1), columns.get("section", columns.get("number", -1))
+    if (
+        min(first, second) < 0
+        or {"group", "title"} & columns.keys()
+        or {"section", "number"} <= columns.keys()
+    ):
+        return
+    at = next((n for n in (second, first) if plain(in_full(cell_text(head[n]))) in _GROUPS), -1)
+    subject = first if at == second else second
+    beside: dict[str, set[str]] = {}
+    for _, row in rows:
+        if max(at, subject) < len(row) and (name := plain(cell_text(row[at]))):
+            beside.setdefault(name, set()).add(plain(cell_text(row[subject])))
+    are_names = all(len(name) > 1 and re.search(r"[^\W\d_]", name) for name in beside)
+    if at >= 0 and beside and are_names and sum(len(one) > 1 for one in beside.values()) * 2 > len(beside):
+        columns.pop("section", columns.pop("number", None))
+        columns.update({"class": subject, "group": at})
+
+
 def _is_name(cell: Cell) -> bool:
     """Whether a cell is a name of a class, and no code of a group."""
     return re.search(r"[^\W\d_]{3}", cell_text(cell)) is not None
@@ -208,8 +245,18 @@ def _settle_meets(rows: Sequence[Row], columns: _Columns, unused: _Unused) -> No
         field
         for field in ("time", "period", "label")
         if field in columns
-        and _hold(
-            rows, columns[field], lambda cell: re.fullmatch(_DAYS_AND_PERIODS, cell_text(cell)) is not None
+        and (
+            _hold(
+                rows,
+                columns[field],
+                lambda cell: re.fullmatch(_DAYS_AND_PERIODS, cell_text(cell)) is not None,
+            )
+            or (
+                field == "time"
+                and _hold(
+                    rows, columns[field], lambda cell: re.fullmatch(_MEETS, cell_text(cell)) is not None
+                )
+            )
         )
     )
     if "meets" not in columns and (field := next(both, "")):

@@ -22,8 +22,10 @@ from nomarium.school.classforms import classes_in_rows
 from nomarium.school.datedbells import days_with_bells
 from nomarium.school.datesoff import dates_off, rows_with
 from nomarium.school.daycolumns import days_in_rows
+from nomarium.school.daysheets import with_days_above
 from nomarium.school.drawnweeks import drawn_week
-from nomarium.school.groupdays import groups_in_rows
+from nomarium.school.finding import labels_of_sheets
+from nomarium.school.foundtexts import class_texts, label_texts, labels_in
 from nomarium.school.headless import with_headings, with_periods
 from nomarium.school.keydates import WHY_KEY_DATES, KeyDates, key_dates
 from nomarium.school.kinds import Kind, kind_of
@@ -39,6 +41,7 @@ from nomarium.school.tabledoubts import (
     called,
     closes_school,
     doubtful,
+    has_classes,
     is_beyond,
     left_out,
     passed_over,
@@ -87,11 +90,14 @@ def sheets_found(
     untouched: list[str] = []
     idle, taught = list[tuple[Sheet, Kind]](), list[tuple[Sheet, Kind]]()
     key: list[KeyDates] = []
-    asked = asked_headings(options.columns)
+    asked, labels = asked_headings(options.columns), labels_of_sheets(sheets)
     for sheet in sheets:
         if sheet.name == EXPLANATION:
             continue
         sheet = upright(one_below_the_other(with_headings(sheet)))
+        if (by_day := with_days_above(sheet, labels)) is not None:
+            notes += by_day.notes[len(sheet.notes) :]
+            sheet = by_day
         default = "timetable" if options.layout == "timetable" else ""
         kind = kind_of(sheet, options.tables, default, asked)
         sheet, kind = with_labelled_days(sheet, kind, options, notes)
@@ -238,23 +244,20 @@ def _take_idle(
     notes: list[Problem],
 ) -> None:
     """Take a sheet that is no table by itself as days of the bells after which it is called, or pass it over."""
-    is_asked, labels = kind.why == "as asked", _labels(found)
+    is_asked, labels = kind.why == "as asked", labels_in(found.tables)
     ringing = None if is_asked else days_of_bells(sheet, found.tables.get("bells"))
     if ringing is not None:
         special = Kind("specialdays", "dates under the name of a bell schedule")
         _take_as(found, sheet, special)
         _take(found, ringing, special, asked, problems, notes)
     elif (
-        not is_asked and "cycle" not in found.tables and (columns := dated_labels(sheet, _label_texts(found)))
+        not is_asked
+        and "cycle" not in found.tables
+        and (columns := dated_labels(sheet, label_texts(found.tables, found.grids)))
     ):
         dated = Kind("cycle", "dates with the labels of the classes", columns)
         _take_as(found, sheet, dated)
         _take(found, sheet, dated, asked, problems, notes)
-    elif not is_asked and (by_day := groups_in_rows(sheet, labels)) is not None:
-        notes += by_day.notes[len(sheet.notes) :]
-        called_after = Kind("timetable", "the classes of the day that it is called after")
-        _take_as(found, sheet, called_after)
-        _take(found, by_day, called_after, asked, problems, notes)
     elif not is_asked and days_in_rows(sheet, labels) is not None:
         classes = Kind("timetable", "classes with a column a label")
         _take_as(found, sheet, classes)
@@ -264,23 +267,10 @@ def _take_idle(
         found.grids.append(("", sheet))
     elif (closed := closes_school(sheet, kind)) is not None:
         problems.append(closed)
+    elif not is_asked and (taught := has_classes(sheet, class_texts(found.tables, found.grids))) is not None:
+        problems.append(taught)
     else:
         passed_over(sheet, kind, notes)
-
-
-def _label_texts(found: SheetsFound) -> set[str]:
-    """What stands as labels in the classes, the rotation and the drawings."""
-    tables = [found.tables[name] for name in ("timetable", "rotation") if name in found.tables]
-    texts = {item.text("label") for table in tables for item in table.items} - {""}
-    for _, grid in found.grids:
-        texts |= {*drawn.labels} if (drawn := drawn_week(grid)) is not None else set()
-    return texts
-
-
-def _labels(found: SheetsFound) -> frozenset[str]:
-    """The labels of the table Cycle, in their compared form."""
-    cycle = found.tables.get("cycle")
-    return frozenset(plain(item.text("label")) for item in cycle.items) - {""} if cycle else frozenset()
 
 
 def _settle_divisions(found: SheetsFound, notes: list[Problem]) -> None:
@@ -337,7 +327,7 @@ def _take_key_dates(
 
 def _in_rows(found: SheetsFound, sheet: Sheet, name: str, notes: list[Problem]) -> Sheet:
     """A sheet with a row for each class, bell or block that stands in its columns or under its lines."""
-    if name == "timetable" and (classes := classes_in_rows(sheet, _labels(found))) is not None:
+    if name == "timetable" and (classes := classes_in_rows(sheet, labels_in(found.tables))) is not None:
         found.labels.extend(classes.labels)
         notes += classes.notes
         return classes.sheet

@@ -8,6 +8,9 @@ from nomarium.model.problem import Place, Problem, note
 from nomarium.model.wording import listed
 from nomarium.reading.cells.offwords import is_off
 from nomarium.reading.columns.head import looks_like_date
+from nomarium.school.codes import weekday_of
+from nomarium.school.drawnlines import is_time
+from nomarium.school.drawnowners import first_part
 from nomarium.school.kinds import Kind
 from nomarium.school.planheads import HEADINGS
 from nomarium.school.plantables import TITLES, Table, near_table
@@ -18,6 +21,8 @@ _MEANS = {
     "events": "are events like any other",
 }  # fmt: skip
 """What the rows of tables mean that could be either."""
+_LEAST_CLASSES = 3
+"""Classes, and days or times, that a sheet must name to look like a timetable."""
 _LONGEST_NAME = 40
 """Longer texts are remarks, and no names of days."""
 
@@ -72,6 +77,23 @@ def closes_school(sheet: Sheet, kind: Kind) -> Problem | None:
             )
             return Problem("table-unread", message, remedy, sheet.place(number))
     return None
+
+
+def has_classes(sheet: Sheet, classes: frozenset[str]) -> Problem | None:
+    """A problem where a sheet that is no part of a plan names several of its `classes` (compared form) beside days, periods or times:
+    others of them would be lost."""
+    named, times = dict[str, str](), 0
+    for _, row in islice(sheet.rows(), MOST_TABLE_ROWS):
+        for text in filter(None, map(cell_text, row)):
+            times += is_time(text) or weekday_of(text) is not None
+            if (key := first_part(text)) in classes and not text.isdecimal():
+                named.setdefault(key, text.split("\n")[0])
+    if len(named) < _LEAST_CLASSES or times < _LEAST_CLASSES:
+        return None
+    shown = listed([f"“{text}”" for text in list(named.values())[:_LEAST_CLASSES]])
+    message = f"{called(sheet)} names classes of the timetable ({shown}) beside days or times, and it does not read as one."
+    remedy = f'Give it the headings Class, Day and Period or Time, or draw it as the other sheets are; if it is none: --table "{called(sheet)}=".'
+    return Problem("table-unread", message, remedy, sheet.place())
 
 
 def _is_closed(text: str) -> bool:

@@ -201,20 +201,13 @@ def _weekdays(item: Item, codes: WeekdayCodes) -> tuple[str, ...] | Refusal:
 
 def merged_slots(slots: Sequence[Slot]) -> list[Slot]:
     """Slots of the same class at the same time on several sheets are one, of all the people and the room that
-    they name; in two rooms they are two."""
+    they name; in two rooms, or of two groups with their own teachers, they are two."""
     found: dict[tuple[object, ...], list[Slot]] = {}
     for slot in slots:
         times = (slot.own.start_secs, slot.own.end_secs) if slot.own else slot.period
         key = (plain(slot.code), slot.label, times, slot.terms, slot.first, slot.last, slot.weeks)
         here = found.setdefault(key, [])
-        at = next(
-            (
-                n
-                for n, one in enumerate(here)
-                if not (one.room and slot.room) or plain(one.room) == plain(slot.room)
-            ),
-            None,
-        )
+        at = next((n for n, one in enumerate(here) if _may_be_one(one, slot)), None)
         if at is None:
             here.append(slot)
             continue
@@ -223,3 +216,12 @@ def merged_slots(slots: Sequence[Slot]) -> list[Slot]:
         groups = "; ".join(dict.fromkeys(one for one in (other.group, slot.group) if one))
         here[at] = other._replace(teachers=teachers, group=groups, room=other.room or slot.room)
     return [slot for here in found.values() for slot in here]
+
+
+def _may_be_one(one: Slot, other: Slot) -> bool:
+    """Whether two slots of a class at one time may be one meeting."""
+    if one.room and other.room:
+        return plain(one.room) == plain(other.room)
+    are_groups = bool(one.group and other.group) and plain(one.group) != plain(other.group)
+    have_own = bool(one.teachers and other.teachers) and not set(one.teachers) & set(other.teachers)
+    return not (are_groups and have_own)
