@@ -8,8 +8,8 @@ from typing import Final, NamedTuple
 
 from nomarium.model.cell import Cell
 from nomarium.reading.cells.words import ENGLISH, fold
-from nomarium.reading.columns.head import looks_like_date
 from nomarium.school.codes import weekday_of
+from nomarium.school.datewords import looks_like_date
 from nomarium.school.drawnheads import days_named, letter_columns
 from nomarium.school.drawnlines import is_break, is_period, is_time
 from nomarium.school.planheads import field_of, plain

@@ -80,6 +80,15 @@ class CellReader:
         self._texts = list(cells)
         self._split = _BY_MARK if self._marks_part(dict.fromkeys(self._texts)) else _BY_FORM
         self._alone = {plain(text) for text in self._texts if len(self._parts(text)) == 1}
+        self._begins = {plain(parts[0]) for text in self._texts if (parts := self._parts(text))}
+        below = {
+            plain(parts[0])
+            for text in self._texts
+            for line in text.split("\n")[1:]
+            if (parts := self._parts(line))
+        }
+        self._lines_begin = len(below & self._begins) * 2 > len(below)
+        """Whether most second lines are as first ones are: cells are of several classes."""
         self.shapes: dict[int, tuple[Part, ...]] = {}
         """Number of parts → what each is."""
         self.samples: dict[int, list[str]] = {}
@@ -140,10 +149,22 @@ class CellReader:
             return [text]
         for mark in ("\n", "/"):
             pieces = [piece.strip() for piece in text.split(mark) if piece.strip()]
-            heads = [plain(parts[0]) for piece in pieces if (parts := self._parts(piece))]
-            if len(pieces) > 1 and len(heads) == len(pieces) and all(self._is_class(head) for head in heads):
+            parts = [found for piece in pieces if (found := self._parts(piece))]
+            if len(pieces) > 1 and len(parts) == len(pieces) and self._are_classes(parts, mark):
                 return pieces
         return [text]
+
+    def _are_classes(self, pieces: Sequence[Sequence[str]], mark: str) -> bool:
+        """Whether the pieces of a cell are classes: each is known or stands alone elsewhere; or each is a line with its room, say, and
+        begins with neither a room nor a teacher; or most second lines are as first ones are."""
+        heads = [plain(parts[0]) for parts in pieces]
+        if all(self._is_class(head) for head in heads):
+            return True
+        if mark != "\n" or any(_looks_like(parts[0], self._known) for parts in pieces):
+            return False
+        return all(len(parts) > 1 for parts in pieces) or all(
+            head in self._begins and self._lines_begin for head in heads
+        )
 
     def _is_class(self, key: str) -> bool:
         return key in self._known.classes or key in self._alone
@@ -159,7 +180,6 @@ class CellReader:
                 "group" if kind == "room" and code else kind
                 for kind, code in zip(kinds, are_codes, strict=True)
             ]
-        self.seen.update(kind for kind in kinds if kind is not None)
         rooms = [at for at, kind in enumerate(kinds) if kind == "room"]
         named = [at for at in rooms if _share(columns[at], _NAMED_ROOM) > _MOSTLY]
         if len(rooms) > 1:  # Rig 1 / Loft 1; of R1 / B12 the first is the class
@@ -169,6 +189,7 @@ class CellReader:
             kinds = [
                 ("group" if are_groups else None) if at in others else kind for at, kind in enumerate(kinds)
             ]
+        self.seen.update(kind for kind in kinds if kind is not None)
         found = [None if kind in kinds[:at] else kind for at, kind in enumerate(kinds)]
         if "class" not in found:
             at = found.index(None) if None in found else 0

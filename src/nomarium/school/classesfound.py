@@ -2,7 +2,7 @@
 
 import re
 from collections.abc import Iterator, Sequence
-from typing import NamedTuple
+from typing import Final, NamedTuple
 
 from nomarium.model.account import Account
 from nomarium.model.problem import Problem, note
@@ -15,8 +15,10 @@ from nomarium.school.cellparts import KnownParts
 from nomarium.school.classrows import ClassRows, class_rows, in_weeks
 from nomarium.school.codes import Codes
 from nomarium.school.cycleweeks import as_weeks, in_cycle_weeks, told, weeks_found
-from nomarium.school.drawnclasses import Drawing, DrawnClasses, drawn_classes
+from nomarium.school.drawnclasses import DrawnClasses, drawn_classes
+from nomarium.school.drawnheads import week_of
 from nomarium.school.drawnowners import says_whose
+from nomarium.school.drawnsheets import Drawing
 from nomarium.school.drawnweeks import DrawnWeek, drawn_week
 from nomarium.school.labelruns import labels_found
 from nomarium.school.meets import labels_met
@@ -138,10 +140,11 @@ def _drawn_or_not(
             and find_grid(sheet, plain_form) is not None
             and _is_plain(week)
             and (name or not says_whose(sheet.name))
+            and not week_of(name)
         ):
             grids.append((name, sheet))
         else:
-            drawings.append(Drawing(sheet, week, _base(name, known)))
+            drawings.append(Drawing(sheet, week, name))
     return drawn_classes(drawings, known, options), grids
 
 
@@ -159,15 +162,16 @@ def _names(year: YearRows) -> Iterator[tuple[str, str]]:
     return ((row.name, row.label) for row in year.cycle if row.name)
 
 
+_PLAIN: Final = r"(?:(?!\s[-–—]\s)[^(@\n/,])+(?:\([^()@\n]*\)|@[^(@\n]+|\n[^(@\n]+)?"
+"""A class, and its room in brackets, behind @ or below it."""
+
+
 def _is_plain(week: DrawnWeek) -> bool:
     """Whether a drawing says no more than labels, periods and a class a cell, with its room."""
     has_times = any(slot.time.start is not None for slots in week.slots for slot in slots)
     if len({held.whose for held in week.held}) > 1:
         return False
-    is_said = any(
-        held.week or held.text.count("\n") > 1 or re.search(r"[/,]|\s[-–—]\s", held.text)
-        for held in week.held
-    )
+    is_said = any(held.week or re.fullmatch(_PLAIN, held.text) is None for held in week.held)
     return (
         not has_times
         and not is_said
@@ -176,14 +180,6 @@ def _is_plain(week: DrawnWeek) -> bool:
         and not week.idle
         and len(week.slots) == 1
     )
-
-
-def _base(name: str, known: KnownParts) -> dict[str, str]:
-    """What a sheet `Timetable - NAME` adds to its classes: a room, a group, or a teacher."""
-    if not name:
-        return {}
-    kind = known.kind(name)
-    return {kind if kind in ("room", "group") else "teacher": name}
 
 
 def _together(rows: ClassRows, drawn: DrawnClasses) -> ClassRows:

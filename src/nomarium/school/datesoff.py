@@ -10,7 +10,7 @@ from nomarium.model.refusal import Refusal
 from nomarium.reading.cells.offwords import is_off
 from nomarium.reading.cells.repeats import read_day_list
 from nomarium.reading.cells.words import ENGLISH
-from nomarium.reading.columns.head import looks_like_date
+from nomarium.school.datewords import looks_like_date
 from nomarium.sheets.sheet import Row, Sheet, cell_text
 
 _PARTS: Final = r"\s*(?:[;\n]|,(?!\s*\d{4})|&|\band\b)\s*"

@@ -38,6 +38,8 @@ def days_in_rows(sheet: Sheet, labels: frozenset[str] = frozenset()) -> DaysInRo
     cells = [row[n] for _, row in rows[at + 1 :] for n in days if n < len(row) and cell_text(row[n])]
     kind = _kind_of(cells)
     has_when = bool({"period", "time", "start"} & fields) or _has_times(rows[at + 1 :], days)
+    if kind == "Period" and has_when and set(map(cell_text, cells)) == {"1"}:
+        kind = "ticks"  # beside their period, or their times
     if not kind and has_when and "room" not in fields and are_rooms(cells):
         kind = "Room"
     if not kind or (kind == "ticks" and not has_when):

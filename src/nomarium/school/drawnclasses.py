@@ -1,9 +1,9 @@
 """Drawn weeks as rows of a Timetable: their times settled, their cells taken apart."""
 
 import re
-from collections.abc import Collection, Iterable, Iterator, Mapping, Sequence
+from collections.abc import Iterable, Iterator, Mapping, Sequence
 from itertools import pairwise
-from typing import Final, NamedTuple
+from typing import NamedTuple
 
 from nomarium.model.account import Account
 from nomarium.model.problem import Problem, note
@@ -15,27 +15,17 @@ from nomarium.reading.options import ReadingOptions
 from nomarium.reading.rows.titles import is_ditto
 from nomarium.reading.rows.when import NOTHING
 from nomarium.school.bells import Bell
-from nomarium.school.cellparts import CellReader, Entry, KnownParts, Part
-from nomarium.school.daysheets import day_of
-from nomarium.school.drawnheads import heads_names, week_of, without_week
+from nomarium.school.cellparts import CellReader, Entry, KnownParts
+from nomarium.school.drawnheads import heads_names
 from nomarium.school.drawnlines import Slot, is_time
-from nomarium.school.drawnowners import first_parts, kind_in_corner, said_by, says_whose, whose_by_title
+from nomarium.school.drawnowners import first_parts, kind_in_corner, said_by
+from nomarium.school.drawnsheets import Drawing, with_owners
 from nomarium.school.drawnweeks import DrawnWeek, Held
-from nomarium.school.planheads import plain
 from nomarium.school.plantables import Item, Table
 from nomarium.sheets.sheet import Sheet, cell_text
 
 _HEADED = 'Give the sheet headings (Class, Day, Time); if it is no timetable, leave it out: --table "SHEET=".'
 _FIELDS = ("class", "title", "room", "teacher", "group", "notes", "label", "week", "period", "time")
-
-
-class Drawing(NamedTuple):
-    """A sheet with a drawn week."""
-
-    sheet: Sheet
-    week: DrawnWeek
-    base: Mapping[str, str]
-    """What the sheet's name adds to each class."""
 
 
 class DrawnClasses(NamedTuple):
@@ -56,7 +46,7 @@ def drawn_classes(drawings: Sequence[Drawing], known: KnownParts, options: Readi
     found = DrawnClasses([], {}, [], [], [], [])
     every = [held.text for one in drawings for held in one.week.held]
     seen = CellReader(every, known, options.cell).seen
-    owned = list(_each_its_own(drawings, known, seen, found.notes))
+    owned = list(with_owners(drawings, known, seen, found.notes))
     owners = [
         said_by(
             first_parts((held.whose, held.text) for held in one.week.held if held.whose),
@@ -78,57 +68,6 @@ def drawn_classes(drawings: Sequence[Drawing], known: KnownParts, options: Readi
     if drawings:
         found.notes.extend(one.at(drawings[0].sheet.place()) for one in reader.told())
     return found
-
-
-def _each_its_own(
-    drawings: Sequence[Drawing], known: KnownParts, seen: Collection[Part], notes: list[Problem]
-) -> Iterator[Drawing]:
-    """The drawings, with what the names of their sheets add: weeks A and B, else whose each is, where there are several."""
-    names = {one.sheet.name for one in drawings if not one.base and says_whose(one.sheet.name)}
-    names -= {
-        one.sheet.name for one in drawings if day_of(one.sheet.name, frozenset(map(plain, one.week.labels)))
-    }
-    weeks = {name: week for name in names if (week := week_of(name))} or _lettered(names)
-    called = {name: bare for name in names if (bare := without_week(name))}
-    if weeks and len(set(called.values())) < 2:
-        called = {}  # they tell weeks apart, and nothing else
-    titled = {
-        called[one.sheet.name]: owner
-        for one in drawings
-        if one.sheet.name in called and (owner := whose_by_title(called[one.sheet.name], one.week.titles))
-    }
-    texts = first_parts(
-        (called[one.sheet.name], held.text)
-        for one in drawings
-        if one.sheet.name in called
-        for held in one.week.held
-    )
-    untitled = {name: below for name, below in texts.items() if name not in titled}
-    owners = said_by(untitled, known, seen, notes, drawings[0].sheet) if drawings else {}
-    owners |= titled
-    if len(drawings) == 1:
-        owners = {name: owner for name, owner in owners.items() if "term" in owner}
-    for one in drawings:
-        week = weeks.get(one.sheet.name, "")
-        held = [held._replace(week=held.week or week) for held in one.week.held] if week else one.week.held
-        yield one._replace(
-            week=one.week._replace(held=held), base=one.base or owners.get(called.get(one.sheet.name, ""), {})
-        )
-
-
-def _lettered(names: set[str]) -> dict[str, str]:
-    """The weeks of sheets that are called by them, `Timetable A` and `Timetable B`: letters from A on, and nothing else but
-    what any sheet is called."""
-    found = {
-        name: match["week"].upper() for name in names if (match := re.fullmatch(_LETTERED, name.strip()))
-    }
-    letters = sorted(found.values())
-    return found if len(letters) > 1 and letters == [*"ABCD"[: len(letters)]] else {}
-
-
-_LETTERED: Final = (
-    r"(?i)(?:timetable|schedule|plan|stundenplan|horaire|horario)\s*[-–:(]?\s*(?P<week>[A-D])\)?"
-)
 
 
 def _entries(held: Held, reader: CellReader) -> list[Entry] | Refusal:

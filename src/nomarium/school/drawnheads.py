@@ -20,6 +20,8 @@ _LEAST_LETTERS: Final = 3
 """Letters that a row must have to be the days of a cycle: two could be two teams."""
 _LABEL: Final = r"(?i)(?:(?:cycle\s*)?(?:day|jour)|letter)\s*[-:]?\s*(?P<code>(?<![^\W\d_])[A-Z]|\d{1,2})|(?P<letter>[A-Z])[- ]day"
 _DAY_AND_PERIOD: Final = r"(?P<day>[^\W\d_]{2,9})\.?[\s/,-]*(?P<period>(?:(?i:period|per|p)\.?\s*)?\d{1,2}|\(?\d{1,2}(?:[:.h]\d\d)?(?:\s?[ap]m)?\s?[-–]\s?\d{1,2}(?:[:.h]\d\d)?(?:\s?[ap]m)?\)?)"
+_LEAST_WEEKDAYS: Final = 3
+"""Weekdays of another language that a row must name."""
 _LEAST_HEADS: Final = 4
 """Columns headed by a day and a period each that a row must have to be such a one."""
 _WEEK: Final = r"(?i).*?\b(?:week|wk)\.?\s*(?P<after>[A-D]|[12])\b.*|(?P<before>[A-D])\s*(?:week|wk)\b.*"
@@ -54,6 +56,12 @@ def days_named(text: str, labels: frozenset[str], lexicon: Lexicon) -> tuple[str
 def days_across(texts: Mapping[int, str], labels: frozenset[str] = frozenset()) -> dict[int, str]:
     """The columns of a row that name days, with these as one text. `texts` are the row's, by column, `labels` known ones."""
     named = {n: days_named(text, labels, ENGLISH) for n, text in texts.items()}
+    words = {fold(text).strip(" .") for n, text in texts.items() if text.isalpha()}
+    if not any(named.values()) and len(words) >= _LEAST_WEEKDAYS:
+        from nomarium.reading.cells.languages import weekday_lexicon
+
+        lexicon = weekday_lexicon(frozenset(words), least=_LEAST_WEEKDAYS)
+        named = {n: days_named(text, labels, lexicon) for n, text in texts.items()} if lexicon else named
     return {n: ", ".join(names) for n, names in named.items() if names}
 
 

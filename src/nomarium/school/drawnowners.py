@@ -43,7 +43,9 @@ def says_whose(name: str) -> bool:
     return re.fullmatch(_NO_NAME, name) is None
 
 
-_NO_NAME = r"(?i)(?:sheet|table|page|tab|timetable|schedule|week|feuille|blatt|hoja)?\s*\d*"
+_NO_NAME = (
+    r"(?i)(?:sheet|table|page|tab|timetable|schedule|week|feuille|blatt|hoja)?\s*\d*(?:(?<=\d)\s*[A-D])?"
+)
 """Names of sheets that say nothing."""
 
 
@@ -104,11 +106,14 @@ def _guessed(
 
 
 def _usual_kind(texts: Collection[frozenset[str]], seen: Collection[Part]) -> str:
-    """What names are of which nothing else says it: groups where cells show teachers; teachers each have classes of their own,
-    while most classes of a group are those of another, too."""
+    """What names are of which nothing else says it: what cells do not show beside; teachers each have classes of their own, while
+    most classes of a group are those of another, too."""
+    open_kinds = [kind for kind in ("group", "teacher", "room") if kind not in seen]
+    if {"group", "teacher"} & {*seen}:
+        return open_kinds[0] if open_kinds else "group"
     counts = Counter(text for one in texts for text in one)
     shared = sum(count > 1 for count in counts.values())
-    return "group" if "teacher" in seen or shared * 2 > len(counts) else "teacher"
+    return "group" if shared * 2 > len(counts) else "teacher"
 
 
 def whose_by_title(name: str, titles: Iterable[str]) -> Mapping[str, str]:

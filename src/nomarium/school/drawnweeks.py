@@ -22,7 +22,7 @@ from nomarium.school.drawnheads import (
     with_days_over_periods,
     without_week,
 )
-from nomarium.school.drawnlines import Slot, is_break, is_period, slot_in
+from nomarium.school.drawnlines import Slot, is_break, is_period, is_time, slot_in
 from nomarium.school.drawntitles import heads_drawings, of_sheet, titles_of
 from nomarium.school.drawnturns import with_weeks_beside_days, with_weeks_over_days
 from nomarium.school.planheads import plain
@@ -255,7 +255,10 @@ class _Reader:
         first = self._rows[at + 2][1]
         slot = self._slot(at + 2, [first[c] if c < len(first) else "" for c in left])
         names = same_under_each(self._rows[at + 1][1], left, days) if slot is not None else {}
-        return {} if slot and slot.time is NOTHING and any(map(is_period, names.values())) else names
+        are_lines = any(map(is_time, names.values())) or (
+            slot is not None and slot.time is NOTHING and any(map(is_period, names.values()))
+        )
+        return {} if are_lines else names
 
     def _untimed(
         self, rows: Sequence[tuple[int, Slot | None]], days: Mapping[int, tuple[str, ...]], is_all: bool

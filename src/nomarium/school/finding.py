@@ -10,8 +10,8 @@ from nomarium.model.refusal import Refusal
 from nomarium.reading.cells.offwords import is_off, is_term
 from nomarium.reading.cells.weekdaycodes import WeekdayCodes
 from nomarium.reading.cells.words import ENGLISH, fold
-from nomarium.reading.columns.head import looks_like_date
 from nomarium.reading.options import ReadingOptions
+from nomarium.school.datewords import looks_like_date
 from nomarium.school.daysheets import with_days_above
 from nomarium.school.drawnlines import is_time
 from nomarium.school.headless import with_headings
@@ -138,7 +138,7 @@ def _is_one(group: Sequence[Sheet], options: ReadingOptions) -> bool:
     asked = asked_headings(options.columns)
     labels = labels_of_sheets(group)
     kinds = [kind_of(with_days_above(sheet, labels) or sheet, headings=asked) for sheet in group]
-    return any(kind.table in _SIGNS for kind in kinds) or any(
+    return any(kind.table.partition(":")[0] in _SIGNS for kind in kinds) or any(
         _names_sheets(sheet, kind, group) for sheet, kind in zip(group, kinds, strict=True)
     )
 

@@ -5,7 +5,7 @@ from collections.abc import Iterator, Sequence
 from itertools import islice
 from typing import Final
 
-from nomarium.reading.columns.head import looks_like_date
+from nomarium.school.datewords import looks_like_date
 from nomarium.school.drawnlines import is_time
 from nomarium.school.planheads import field_of
 from nomarium.sheets.sheet import Row, Sheet, cell_text

@@ -9,10 +9,10 @@ from nomarium.model.account import Account
 from nomarium.model.cell import Cell
 from nomarium.model.problem import Problem, note
 from nomarium.model.wording import counted, listed
-from nomarium.reading.cells.moments import Moment, read_moment
+from nomarium.reading.cells.moments import Moment
 from nomarium.reading.cells.offwords import changes_bells, is_off
-from nomarium.reading.cells.words import ENGLISH, fold
-from nomarium.reading.columns.head import looks_like_date
+from nomarium.reading.cells.words import fold
+from nomarium.school.datewords import looks_like_date, read_date
 from nomarium.school.plancolumns import columns_of, without_remarks
 from nomarium.school.planheads import NOT_ASKED
 from nomarium.sheets.sheet import Row, Sheet, cell_text, is_blank
@@ -168,7 +168,7 @@ def _stretches(rows: Sequence[Row], columns: Mapping[str, int]) -> Iterator[_Str
 
 def _day_before(cell: Cell) -> dt.date | None:
     """The day before the one on which school is held again; None where the cell leaves its day open."""
-    moment = read_moment(cell, "date", ENGLISH)
+    moment = read_date(cell)
     readings = moment.first.readings if isinstance(moment, Moment) and moment.first is not None else ()
     days = {one.date() for one in readings if one.year is not None}
     day = days.pop() if len(days) == 1 else None

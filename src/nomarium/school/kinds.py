@@ -7,14 +7,14 @@ from types import MappingProxyType
 from typing import Final, NamedTuple
 
 from nomarium.model.cell import Cell
-from nomarium.reading.cells.moments import Moment, read_moment
+from nomarium.reading.cells.moments import Moment
 from nomarium.reading.cells.offwords import OFF_WORDS, is_off, is_term
 from nomarium.reading.cells.weekdaycodes import WeekdayCodes
 from nomarium.reading.cells.words import ENGLISH, fold
-from nomarium.reading.columns.head import looks_like_date
 from nomarium.reading.layouts.codes import is_idle
 from nomarium.school.bellsheets import with_bells_in_rows
 from nomarium.school.classforms import classes_in_rows
+from nomarium.school.datewords import looks_like_date, read_date
 from nomarium.school.daysheets import day_of, with_days_above
 from nomarium.school.drawnlines import is_time
 from nomarium.school.look import Look, are_lettered_weeks, is_title, share, share_classes
@@ -241,7 +241,7 @@ def _specials(look: Look) -> Kind | None:
 
 def _weekday_of(cell: Cell) -> int | None:
     """The weekday of a date that is beyond doubt."""
-    moment = read_moment(cell, "date", ENGLISH)
+    moment = read_date(cell)
     readings = moment.first.readings if isinstance(moment, Moment) and moment.first is not None else ()
     days = {day for one in readings if one.year is not None and (day := one.date()) is not None}
     return days.pop().weekday() if len(days) == 1 else None
@@ -324,7 +324,7 @@ def _long_spans(look: Look, at: int, columns: Mapping[str, int]) -> float | None
 def _ordinals(cell: Cell) -> list[int]:
     """About which days a cell of dates is, one or two: their order of figures may still be open, which moves them little
     against a term."""
-    moment = read_moment(cell, "date", ENGLISH)
+    moment = read_date(cell)
     if not isinstance(moment, Moment):
         return []
     found = []

@@ -15,11 +15,11 @@ from nomarium.model.wording import counted, listed
 from nomarium.reading.cells.offwords import is_off
 from nomarium.reading.cells.weekdaycodes import WeekdayCodes
 from nomarium.reading.cells.words import ENGLISH
-from nomarium.reading.columns.head import looks_like_date
 from nomarium.reading.columns.lexicons import weekday_columns
 from nomarium.reading.layouts.codes import is_idle
 from nomarium.reading.options import ReadingOptions
 from nomarium.reading.reading import NotRead, read_sheet
+from nomarium.school.datewords import looks_like_date
 from nomarium.school.kinds import Kind
 from nomarium.school.planheads import plain
 from nomarium.school.plantables import cut_table

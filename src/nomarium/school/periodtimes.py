@@ -6,8 +6,8 @@ from typing import Final
 
 from nomarium.model.problem import Problem, note
 from nomarium.model.refusal import Refusal
-from nomarium.reading.columns.head import looks_like_date
 from nomarium.school.bells import Bell, Bells
+from nomarium.school.datewords import looks_like_date
 from nomarium.school.drawnlines import is_time
 from nomarium.school.planheads import field_of, plain
 from nomarium.sheets.sheet import Row, Sheet, cell_text

@@ -7,9 +7,11 @@ from typing import NamedTuple
 from nomarium.model.account import Account, RejectedRow
 from nomarium.model.problem import Place, Problem, note
 from nomarium.model.wording import WEEKDAYS, listed, nearest
+from nomarium.reading.cells.placewords import is_place
 from nomarium.reading.options import ReadingOptions
 from nomarium.reckoning.daysoff import DaysOff
 from nomarium.school.bells import Bells, read_bells, unrung
+from nomarium.school.cellparts import look_of
 from nomarium.school.classesfound import ClassesFound, classes_found
 from nomarium.school.codes import Codes
 from nomarium.school.drawnlines import heads_of_lines
@@ -266,13 +268,13 @@ def _slots(
 
 
 def _whose(name: str, rooms: set[str], people: People) -> Slot | None:
-    """What a sheet `Timetable - NAME` adds to its classes: a room, a group, or a teacher."""
+    """What a sheet `Timetable - NAME` adds to its classes: a room or a group, as it is known or looks, or a teacher."""
     if not name:
         return None
-    base = Slot("", "", "")
-    if plain(name) in rooms:
+    base, look = Slot("", "", ""), look_of(name)
+    if plain(name) in rooms or is_place(name) or look == "room":
         return base._replace(room=name)
-    if plain(name) in people.groups:
+    if plain(name) in people.groups or look == "group":
         return base._replace(group=name)
     return base._replace(teachers=(name,))
 

@@ -7,9 +7,9 @@ from typing import Final, TypeAlias
 from nomarium.model.cell import Cell
 from nomarium.reading.cells.offwords import is_off
 from nomarium.reading.cells.words import ENGLISH, fold
-from nomarium.reading.columns.head import looks_like_date
 from nomarium.reading.columns.headings import in_full
 from nomarium.school.codes import weekday_of
+from nomarium.school.datewords import looks_like_date
 from nomarium.school.drawnlines import is_break, is_period, is_time
 from nomarium.school.planheads import LESSONS, NOT_ASKED, REQUIRED, field_of, plain
 from nomarium.sheets.sheet import Row, cell_text
@@ -171,7 +171,8 @@ def _settle_periods(head: Sequence[Cell], rows: Sequence[Row], columns: _Columns
     for field in ("class", "section", "number"):
         column = columns.get(field, -1)
         if column >= 0 and plain(cell_text(head[column])) in LESSONS and _hold(rows, column, _is_slot):
-            if field != "class" or "title" in columns or "section" in columns or weekdays > 1:
+            is_beside = "title" in columns or "section" in columns
+            if field != "class" or is_beside or weekdays > 1 or len(unused) > 1:  # days, or labels
                 columns["period"] = columns.pop(field)
                 if field == "class" and "section" in columns:
                     columns["class"] = columns.pop("section")

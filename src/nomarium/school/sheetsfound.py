@@ -8,7 +8,6 @@ from nomarium.model.account import Account
 from nomarium.model.limits import MOST_TABLE_ROWS
 from nomarium.model.problem import Place, Problem, note
 from nomarium.model.wording import listed
-from nomarium.reading.columns.head import looks_like_date
 from nomarium.reading.options import ReadingOptions
 from nomarium.school.bellsheets import (
     days_of_bells,
@@ -21,6 +20,7 @@ from nomarium.school.bellsheets import (
 from nomarium.school.classforms import classes_in_rows
 from nomarium.school.datedbells import days_with_bells
 from nomarium.school.datesoff import dates_off, rows_with
+from nomarium.school.datewords import looks_like_date
 from nomarium.school.daycolumns import days_in_rows
 from nomarium.school.daysheets import with_days_above
 from nomarium.school.drawnweeks import drawn_week

@@ -7,8 +7,8 @@ from nomarium.model.limits import MOST_TABLE_ROWS
 from nomarium.model.problem import Place, Problem, note
 from nomarium.model.wording import listed
 from nomarium.reading.cells.offwords import is_off
-from nomarium.reading.columns.head import looks_like_date
 from nomarium.school.codes import weekday_of
+from nomarium.school.datewords import looks_like_date
 from nomarium.school.drawnlines import is_time
 from nomarium.school.drawnowners import first_part
 from nomarium.school.kinds import Kind
