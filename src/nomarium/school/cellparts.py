@@ -19,9 +19,9 @@ _BY_FORM = r"\s*\n\s*|\s*@\s*|\s*[()]\s*"
 """What parts a cell always: lines, brackets, @."""
 _BY_MARK = rf"{_BY_FORM}|\s*[,;|/]\s*|\s+[-–—]\s+"
 """What parts it only where what stands behind it is a room, a teacher or a group."""
-_NAMED_ROOM = r"(?i)(?:rooms?|rm\.?|loft|shed|hall|slip|lab|gym|studio|library|field|court|pool|yard|workshop|theatre|chapel|quay|pier|salle|atelier|quai|gymnase|biblioth[eè]que|labo|hangar|cour|raum|saal|werkstatt|sala|aula|taller|gimnasio|biblioteca|patio|lokaal|zaal)\b.*|.*(?:halle|werkstatt|saal|zaal|lokaal)|.*\b(?:room|loft|shed|hall|slip|lab|gym|studio|library|field|court|pool|yard|workshop|theatre)(?: \w{1,3}|\d{1,3})?"
+NAMED_ROOM = r"(?i)r\d{1,3}[a-z]?|(?:rooms?|rm\.?|loft|shed|hall|slip|lab|gym|studio|library|field|court|pool|yard|workshop|theatre|chapel|quay|pier|salle|atelier|quai|gymnase|biblioth[eè]que|labo|hangar|cour|raum|saal|werkstatt|sala|aula|taller|gimnasio|biblioteca|patio|lokaal|zaal)\b.*|.*(?:halle|werkstatt|saal|zaal|lokaal)|.*\b(?:room|loft|shed|hall|slip|lab|gym|studio|library|field|court|pool|yard|workshop|theatre)(?: \w{1,3}|\d{1,3})?"
 """Rooms by a word of their own; those by a letter and a number could be classes, `Rig 1`."""
-_ROOM = rf"{_NAMED_ROOM}|[A-Z]{{0,3}}[- ]?\d{{1,4}}[A-Z]?|[A-Z]\d?[.-]\d{{1,3}}[A-Z]?"
+_ROOM = rf"{NAMED_ROOM}|[A-Z]{{0,3}}[- ]?\d{{1,4}}[A-Z]?|[A-Z]\d?[.-]\d{{1,3}}[A-Z]?"
 _TEACHER = r"(?:(?i:mr|mrs|ms|mx|miss|dr|prof|sr|fr|m|mme|mlle|herr|frau|sir)\b\.?\s+\S.*|(?:[A-Z]\.\s?){1,2}[A-Z][\w'’-]+|[A-Z][\w'’-]+,? [A-Z]\.)"
 _NAME = r"[^\W\d_][\w'’-]+(?: [^\W\d_][\w'’-]*\.?){1,2}"
 """What a person may be called, and much else, too."""
@@ -181,7 +181,7 @@ class CellReader:
                 for kind, code in zip(kinds, are_codes, strict=True)
             ]
         rooms = [at for at, kind in enumerate(kinds) if kind == "room"]
-        named = [at for at in rooms if _share(columns[at], _NAMED_ROOM) > _MOSTLY]
+        named = [at for at in rooms if _share(columns[at], NAMED_ROOM) > _MOSTLY]
         if len(rooms) > 1:  # Rig 1 / Loft 1; of R1 / B12 the first is the class
             kept = named[0] if len(named) == 1 else rooms[-1]
             others = [at for at in rooms if at != kept]
@@ -340,7 +340,14 @@ def look_of(text: str) -> Part | None:
 
 def _looks_like(text: str, known: KnownParts) -> bool:
     """Whether a text is known as, or looks like, something else than a class."""
-    return known.kind(text) not in (None, "class") or any(re.fullmatch(pattern, text) for _, pattern in _LIKE)
+    kind = known.kind(text)
+    if kind == "class":
+        return False
+    return (
+        kind is not None
+        or plain(text) in known.codes
+        or any(re.fullmatch(pattern, text) for _, pattern in _LIKE)
+    )
 
 
 def _parts(text: str, split: str) -> list[str]:

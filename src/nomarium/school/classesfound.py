@@ -5,18 +5,21 @@ from collections.abc import Iterator, Sequence
 from typing import Final, NamedTuple
 
 from nomarium.model.account import Account
+from nomarium.model.cell import Cell
 from nomarium.model.problem import Problem, note
 from nomarium.model.refusal import Refusal
 from nomarium.model.wording import WEEKDAYS
 from nomarium.reading.cells.weekdaycodes import WeekdayCodes
 from nomarium.reading.cells.words import ENGLISH
+from nomarium.reading.layouts.codes import is_idle
 from nomarium.reading.options import ReadingOptions
 from nomarium.school.cellparts import KnownParts
 from nomarium.school.classrows import ClassRows, class_rows, in_weeks
 from nomarium.school.codes import Codes
 from nomarium.school.cycleweeks import as_weeks, in_cycle_weeks, told, weeks_found
 from nomarium.school.drawnclasses import DrawnClasses, drawn_classes
-from nomarium.school.drawnheads import week_of
+from nomarium.school.drawnheads import days_across, week_of
+from nomarium.school.drawnlines import is_break
 from nomarium.school.drawnowners import says_whose
 from nomarium.school.drawnsheets import Drawing
 from nomarium.school.drawnweeks import DrawnWeek, drawn_week
@@ -138,8 +141,8 @@ def _drawn_or_not(
         elif week is None or (
             not waits
             and find_grid(sheet, plain_form) is not None
-            and _is_plain(week)
-            and (name or not says_whose(sheet.name))
+            and _is_plain(week, _ALONE if name else _PLAIN)
+            and (name or (len(sheets.grids) == 1 and not says_whose(sheet.name)))
             and not week_of(name)
         ):
             grids.append((name, sheet))
@@ -149,29 +152,35 @@ def _drawn_or_not(
 
 
 def _is_unfilled(sheet: Sheet) -> bool:
-    """Whether a sheet has the headings of a drawn week, and nothing in its cells."""
+    """Whether a sheet has the headings of a drawn week, and no class in its cells."""
     rows = [row for _, row in sheet.rows() if not is_blank(row)]
-    return (
-        len(rows) > 1
-        and len(list(filter(cell_text, rows[0]))) > 1
-        and all(not any(map(cell_text, row[1:])) for row in rows[1:])
-    )
+    named = (n for n, row in enumerate(rows) if len(days_across(dict(enumerate(map(cell_text, row))))) > 1)
+    at = next(named, 0)
+    is_headed = len(rows) > at + 1 and len(list(filter(None, map(cell_text, rows[at])))) > 1
+    return is_headed and all(_is_idle(cell) for row in rows[at + 1 :] for cell in row[1:])
+
+
+def _is_idle(cell: Cell) -> bool:
+    text = cell_text(cell)
+    return not text or is_idle(text) or is_break(text) or plain(text) == "free"
 
 
 def _names(year: YearRows) -> Iterator[tuple[str, str]]:
     return ((row.name, row.label) for row in year.cycle if row.name)
 
 
-_PLAIN: Final = r"(?:(?!\s[-–—]\s)[^(@\n/,])+(?:\([^()@\n]*\)|@[^(@\n]+|\n[^(@\n]+)?"
+_ALONE: Final = r"(?:(?!\s[-–—]\s)[^(@\n/,])+"
+"""A class without a room: whose sheet it is may say that."""
+_PLAIN: Final = rf"{_ALONE}(?:\([^()@\n]*\)|@[^(@\n]+|\n[^(@\n]+)?"
 """A class, and its room in brackets, behind @ or below it."""
 
 
-def _is_plain(week: DrawnWeek) -> bool:
-    """Whether a drawing says no more than labels, periods and a class a cell, with its room."""
+def _is_plain(week: DrawnWeek, form: str) -> bool:
+    """Whether a drawing says no more than labels, periods and in each cell what is of a `form`."""
     has_times = any(slot.time.start is not None for slots in week.slots for slot in slots)
     if len({held.whose for held in week.held}) > 1:
         return False
-    is_said = any(held.week or re.fullmatch(_PLAIN, held.text) is None for held in week.held)
+    is_said = any(held.week or re.fullmatch(form, held.text) is None for held in week.held)
     return (
         not has_times
         and not is_said

@@ -123,9 +123,9 @@ def _head_of(rows: Sequence[Row], labels: frozenset[str]) -> tuple[int, dict[int
 
 
 def _are_slots(rows: Sequence[Row], column: int) -> bool:
-    """Whether what is headed as classes are periods and breaks: `1`, `2`, `Break`, `3`."""
+    """Whether what is headed as classes are periods, times and breaks: `1`, `2`, `Break`, `3`."""
     texts = [text for _, row in rows if column < len(row) and (text := cell_text(row[column]))]
-    slots = [text for text in texts if is_period(text) or is_break(text)]
+    slots = [text for text in texts if is_period(text) or is_break(text) or is_time(text)]
     return len(slots) > 1 and len(slots) * 4 >= len(texts) * 3
 
 

@@ -9,7 +9,7 @@ from typing import Final
 from nomarium.model.problem import Problem, note
 from nomarium.model.wording import listed
 from nomarium.reading.cells.placewords import is_place
-from nomarium.school.cellparts import CODE, KnownParts, Part, look_of
+from nomarium.school.cellparts import CODE, NAMED_ROOM, KnownParts, Part, look_of
 from nomarium.school.planheads import plain
 from nomarium.school.termsheets import term_in, told_of
 from nomarium.sheets.sheet import Sheet, cell_text
@@ -44,7 +44,7 @@ def says_whose(name: str) -> bool:
 
 
 _NO_NAME = (
-    r"(?i)(?:sheet|table|page|tab|timetable|schedule|week|feuille|blatt|hoja)?\s*\d*(?:(?<=\d)\s*[A-D])?"
+    r"(?i)(?:sheet|table|page|tab|timetable|schedule|week|feuille|blatt|hoja)\s*\d*(?:(?<=\d)\s*[A-D])?|\d*"
 )
 """Names of sheets that say nothing."""
 
@@ -138,7 +138,8 @@ def _whose(name: str, known: KnownParts, seen: Collection[Part]) -> Mapping[str,
     is_called = re.search(r"[^\W\d_]{3,}", name) is not None and not is_place(
         name
     )  # App 1, beside Loft 1 and B12
-    if look == "room" and (is_called or ("room" in seen and re.fullmatch(CODE, name))):
+    is_code = re.fullmatch(CODE, name) is not None and re.fullmatch(NAMED_ROOM, name) is None
+    if look == "room" and (is_called or ("room" in seen and is_code)):
         return {"group": name}
     return {look: name} if look else {}
 

@@ -22,7 +22,7 @@ from nomarium.school.drawnheads import (
     with_days_over_periods,
     without_week,
 )
-from nomarium.school.drawnlines import Slot, is_break, is_period, is_time, slot_in
+from nomarium.school.drawnlines import Slot, is_break, slot_in
 from nomarium.school.drawntitles import heads_drawings, of_sheet, titles_of
 from nomarium.school.drawnturns import with_weeks_beside_days, with_weeks_over_days
 from nomarium.school.planheads import plain
@@ -255,9 +255,9 @@ class _Reader:
         first = self._rows[at + 2][1]
         slot = self._slot(at + 2, [first[c] if c < len(first) else "" for c in left])
         names = same_under_each(self._rows[at + 1][1], left, days) if slot is not None else {}
-        are_lines = any(map(is_time, names.values())) or (
-            slot is not None and slot.time is NOTHING and any(map(is_period, names.values()))
-        )
+        lines = [line for text in names.values() if (line := slot_in(0, [text])) is not None]
+        is_period_first = slot is not None and slot.time is NOTHING
+        are_lines = any(line.time is not NOTHING or is_period_first for line in lines)
         return {} if are_lines else names
 
     def _untimed(
