@@ -5,24 +5,22 @@ from collections.abc import Iterator, Sequence
 from typing import Final, NamedTuple
 
 from nomarium.model.account import Account
-from nomarium.model.cell import Cell
-from nomarium.model.problem import Problem, note
+from nomarium.model.problem import Problem
 from nomarium.model.refusal import Refusal
 from nomarium.model.wording import WEEKDAYS
 from nomarium.reading.cells.weekdaycodes import WeekdayCodes
 from nomarium.reading.cells.words import ENGLISH
-from nomarium.reading.layouts.codes import is_idle
 from nomarium.reading.options import ReadingOptions
 from nomarium.school.cellparts import KnownParts
 from nomarium.school.classrows import ClassRows, class_rows, in_weeks
 from nomarium.school.codes import Codes
 from nomarium.school.cycleweeks import as_weeks, in_cycle_weeks, told, weeks_found
 from nomarium.school.drawnclasses import DrawnClasses, drawn_classes
-from nomarium.school.drawnheads import days_across, week_of
-from nomarium.school.drawnlines import is_break
+from nomarium.school.drawnheads import week_of
 from nomarium.school.drawnowners import says_whose
 from nomarium.school.drawnsheets import Drawing
 from nomarium.school.drawnweeks import DrawnWeek, drawn_week
+from nomarium.school.foundtexts import is_unfilled
 from nomarium.school.labelruns import labels_found
 from nomarium.school.meets import labels_met
 from nomarium.school.namesandpeople import Naming, People
@@ -30,13 +28,14 @@ from nomarium.school.planheads import plain
 from nomarium.school.plantables import Item, Table
 from nomarium.school.rotation import Rotation, is_rotation, rotation_in, with_blocks
 from nomarium.school.sheetsfound import SheetsFound
+from nomarium.school.tabledoubts import unfilled
 from nomarium.school.teachingweeks import with_teaching_weeks
 from nomarium.school.termsheets import with_terms
 from nomarium.school.timetable import Known
 from nomarium.school.timetablegrids import find_grid
 from nomarium.school.yearspan import term_of_classes
 from nomarium.school.yeartables import Dates, Term, YearRows
-from nomarium.sheets.sheet import Sheet, cell_text, is_blank
+from nomarium.sheets.sheet import Sheet
 
 
 class ClassesFound(NamedTuple):
@@ -76,7 +75,9 @@ def classes_found(
     problems += [*rows.problems, *drawn.problems]
     notes += [*rows.notes, *drawn.notes]
     if not year.terms and not any(row.date for row in year.cycle):
-        term = term_of_classes(rows.items, dates, options, notes, len(sheets.taken) == 1)
+        bells = sheets.tables.get("bells")
+        taught = rows.items or (bells.items if bells is not None and grids else ())
+        term = term_of_classes(taught, dates, options, notes, len(sheets.taken) == 1)
         if isinstance(term, Term):
             year.terms.append(term)
         elif term is not None:
@@ -134,10 +135,8 @@ def _drawn_or_not(
     drawings, grids = list[Drawing](), list[tuple[str, Sheet]]()
     for name, sheet in sheets.grids:
         week = drawn_week(sheet, frozenset(map(plain, labels)))
-        if week is None and _is_unfilled(sheet):
-            notes.append(
-                note("plan-table-blank", f"{sheet.name or sheet.file} is not filled in.").at(sheet.place())
-            )
+        if week is None and is_unfilled(sheet):
+            notes.append(unfilled(sheet))
         elif week is None or (
             not waits
             and find_grid(sheet, plain_form) is not None
@@ -151,27 +150,13 @@ def _drawn_or_not(
     return drawn_classes(drawings, known, options), grids
 
 
-def _is_unfilled(sheet: Sheet) -> bool:
-    """Whether a sheet has the headings of a drawn week, and no class in its cells."""
-    rows = [row for _, row in sheet.rows() if not is_blank(row)]
-    named = (n for n, row in enumerate(rows) if len(days_across(dict(enumerate(map(cell_text, row))))) > 1)
-    at = next(named, 0)
-    is_headed = len(rows) > at + 1 and len(list(filter(None, map(cell_text, rows[at])))) > 1
-    return is_headed and all(_is_idle(cell) for row in rows[at + 1 :] for cell in row[1:])
-
-
-def _is_idle(cell: Cell) -> bool:
-    text = cell_text(cell)
-    return not text or is_idle(text) or is_break(text) or plain(text) == "free"
-
-
 def _names(year: YearRows) -> Iterator[tuple[str, str]]:
     return ((row.name, row.label) for row in year.cycle if row.name)
 
 
 _ALONE: Final = r"(?:(?!\s[-–—]\s)[^(@\n/,])+"
 """A class without a room: whose sheet it is may say that."""
-_PLAIN: Final = rf"{_ALONE}(?:\([^()@\n]*\)|@[^(@\n]+|\n[^(@\n]+)?"
+_PLAIN: Final = rf"{_ALONE}(?:\([^()@\n/,]*\)|@[^(@\n/,]+|\n[^(@\n/,]+)?"
 """A class, and its room in brackets, behind @ or below it."""
 
 

@@ -18,7 +18,7 @@ from nomarium.school.bells import Bell
 from nomarium.school.cellparts import CellReader, Entry, KnownParts
 from nomarium.school.drawnheads import heads_names
 from nomarium.school.drawnlines import Slot, is_time
-from nomarium.school.drawnowners import first_parts, kind_in_corner, said_by
+from nomarium.school.drawnowners import first_parts, kind_in_corner, kind_of_heading, said_by
 from nomarium.school.drawnsheets import Drawing, with_owners
 from nomarium.school.drawnweeks import DrawnWeek, Held
 from nomarium.school.plantables import Item, Table
@@ -54,7 +54,7 @@ def drawn_classes(drawings: Sequence[Drawing], known: KnownParts, options: Readi
             seen,
             found.notes,
             one.sheet,
-            kind_in_corner(one.sheet),
+            kind_in_corner(one.sheet) or kind_of_heading(one.sheet.name),
         )
         for one in owned
     ]

@@ -139,7 +139,8 @@ def _whose(name: str, known: KnownParts, seen: Collection[Part]) -> Mapping[str,
         name
     )  # App 1, beside Loft 1 and B12
     is_code = re.fullmatch(CODE, name) is not None and re.fullmatch(NAMED_ROOM, name) is None
-    if look == "room" and (is_called or ("room" in seen and is_code)):
+    is_short = re.fullmatch(r"[A-Z]\d", name) is not None and "group" not in seen  # A1 may be either
+    if look == "room" and (is_called or (is_code and ("room" in seen or is_short))):
         return {"group": name}
     return {look: name} if look else {}
 

@@ -1,12 +1,16 @@
-"""What stands in the tables and drawings of a plan that were found: its labels and its classes."""
+"""What stands in the tables and drawings of a plan that were found: its labels and its classes, or nothing."""
 
 from collections.abc import Iterable, Mapping
 
+from nomarium.model.cell import Cell
+from nomarium.reading.layouts.codes import is_idle
+from nomarium.school.drawnheads import days_across
+from nomarium.school.drawnlines import is_break
 from nomarium.school.drawnowners import first_part
 from nomarium.school.drawnweeks import drawn_week
 from nomarium.school.planheads import plain
 from nomarium.school.plantables import Table
-from nomarium.sheets.sheet import Sheet
+from nomarium.sheets.sheet import Sheet, cell_text, is_blank
 
 
 def label_texts(tables: Mapping[str, Table], grids: Iterable[tuple[str, Sheet]]) -> set[str]:
@@ -32,3 +36,17 @@ def class_texts(tables: Mapping[str, Table], grids: Iterable[tuple[str, Sheet]])
         drawn = drawn_week(grid)
         found |= {first_part(held.text) for held in drawn.held} if drawn is not None else set()
     return frozenset(found - {""})
+
+
+def is_unfilled(sheet: Sheet) -> bool:
+    """Whether a sheet has the headings of a drawn week, and no class in its cells."""
+    rows = [row for _, row in sheet.rows() if not is_blank(row)]
+    named = (n for n, row in enumerate(rows) if len(days_across(dict(enumerate(map(cell_text, row))))) > 1)
+    at = next(named, 0)
+    is_headed = len(rows) > at + 1 and len(list(filter(None, map(cell_text, rows[at])))) > 1
+    return is_headed and all(_is_idle(cell) for row in rows[at + 1 :] for cell in row[1:])
+
+
+def _is_idle(cell: Cell) -> bool:
+    text = cell_text(cell)
+    return not text or is_idle(text) or is_break(text) or plain(text) == "free"

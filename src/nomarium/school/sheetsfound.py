@@ -25,7 +25,7 @@ from nomarium.school.daycolumns import days_in_rows
 from nomarium.school.daysheets import with_days_above
 from nomarium.school.drawnweeks import drawn_week
 from nomarium.school.finding import labels_of_sheets
-from nomarium.school.foundtexts import class_texts, label_texts, labels_in
+from nomarium.school.foundtexts import class_texts, is_unfilled, label_texts, labels_in
 from nomarium.school.headless import with_headings, with_periods
 from nomarium.school.keydates import WHY_KEY_DATES, KeyDates, key_dates
 from nomarium.school.kinds import Kind, kind_of
@@ -47,6 +47,7 @@ from nomarium.school.tabledoubts import (
     passed_over,
     taken_told,
     twice,
+    unfilled,
     unread,
 )
 from nomarium.school.termsheets import on_its_day
@@ -94,10 +95,7 @@ def sheets_found(
     for sheet in sheets:
         if sheet.name == EXPLANATION:
             continue
-        sheet = upright(one_below_the_other(with_headings(sheet)))
-        if (by_day := with_days_above(sheet, labels)) is not None:
-            notes += by_day.notes[len(sheet.notes) :]
-            sheet = by_day
+        sheet = _one_table(sheet, labels, notes)
         default = "timetable" if options.layout == "timetable" else ""
         kind = kind_of(sheet, options.tables, default, asked)
         sheet, kind = with_labelled_days(sheet, kind, options, notes)
@@ -118,6 +116,8 @@ def sheets_found(
             _take(found, rows_with(sheet, kind.columns, are_off=True), off, asked, problems, notes)
         elif _may_be_dates_off(sheet, kind) and (off_days := dates_off(sheet)) is not None:
             _take(found, off_days, Kind("daysoff", "its name and nothing but dates"), asked, problems, notes)
+        elif kind.hint == "timetable" and is_unfilled(sheet):
+            notes.append(unfilled(sheet))
         elif kind.hint and not all(is_blank(row) for _, row in sheet.rows()):
             problems.append(unread(sheet, kind))
         elif not kind.table:
@@ -141,6 +141,14 @@ def sheets_found(
     if untouched:
         notes.append(left_out(untouched, Place(sheets[0].file)))
     return found
+
+
+def _one_table(sheet: Sheet, labels: frozenset[str], notes: list[Problem]) -> Sheet:
+    """A sheet with headings, its tables one below the other, its bells upright and its days over the classes."""
+    sheet = upright(one_below_the_other(with_headings(sheet)))
+    by_day = with_days_above(sheet, labels)
+    notes += by_day.notes[len(sheet.notes) :] if by_day is not None else ()
+    return by_day or sheet
 
 
 def _take_others(

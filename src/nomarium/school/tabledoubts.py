@@ -114,6 +114,11 @@ def passed_over(sheet: Sheet, kind: Kind, notes: list[Problem]) -> None:
     notes.append(note("plan-sheet-unused", message, remedy).at(sheet.place()))
 
 
+def unfilled(sheet: Sheet) -> Problem:
+    """The note that a drawing has no class."""
+    return note("plan-table-blank", f"{called(sheet)} is not filled in.").at(sheet.place())
+
+
 def left_out(tables: Sequence[str], place: Place) -> Problem:
     message = f"Left out, for they hold the examples of the starter plan and nothing else: {listed(tables)}."
     return note("example-left-out", message, "Write your own over them.").at(place)
