@@ -54,7 +54,8 @@ def drawn_classes(drawings: Sequence[Drawing], known: KnownParts, options: Readi
             seen,
             found.notes,
             one.sheet,
-            kind_in_corner(one.sheet) or kind_of_heading(one.sheet.name),
+            kind_in_corner(one.sheet),
+            kind_of_heading(one.sheet.name),
         )
         for one in owned
     ]

@@ -69,17 +69,18 @@ def said_by(
     notes: list[Problem],
     sheet: Sheet,
     headed: str = "",
+    called: str = "",
 ) -> dict[str, Mapping[str, str]]:
     """What the names of sheets, the titles over drawings or the names of rows add to classes: a term, a teacher, a room or a
     group. `texts` are the first parts of the cells under each name, `seen` the kinds of parts that cells show by their look,
-    `headed` what the names are headed by."""
+    `headed` what the names are headed by, `called` what the sheet is."""
     terms = {name: term for name in sorted(texts) if (term := term_in(name, known.terms))}
     notes += [told_of(name, term).at(sheet.place()) for name, term in terms.items()]
     others = {name: below for name, below in texts.items() if name not in terms}
     if headed:
         owners = {name: _whose(name, known, seen) if known.kind(name) else {headed: name} for name in others}
     else:
-        owners = _guessed(others, known, seen, notes, sheet)
+        owners = _guessed(others, known, seen, notes, sheet, called)
     return {**owners, **{name: {"term": term} for name, term in terms.items()}}
 
 
@@ -89,9 +90,14 @@ def _guessed(
     seen: Collection[Part],
     notes: list[Problem],
     sheet: Sheet,
+    called: str,
 ) -> dict[str, Mapping[str, str]]:
-    """What names are of which no heading says it; of several, those that look like nothing are what most of the others are."""
-    found = {name: _whose(name, known, seen) for name in texts}
+    """What names are of which no heading says it: what the sheet is called, `Rooms`, else what they look like; of several, those
+    that look like nothing are what most of the others are."""
+    found = {
+        name: {called: name} if called and not known.kind(name) else _whose(name, known, seen)
+        for name in texts
+    }
     if len(texts) < 2:
         return found
     kinds = Counter(next(iter(owner)) for owner in found.values() if owner)
