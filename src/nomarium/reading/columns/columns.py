@@ -127,7 +127,7 @@ def _checked_by_content(columns: list[Column], contents: list[Contents]) -> list
             and (about.texts < MOSTLY or about.weekdays >= MOSTLY)
         ):
             field, evidence = "day", "its cells are single days"
-        elif as_weekdays := _of_weekdays(column, columns, about, has_date):
+        elif as_weekdays := _of_weekdays(column, columns, contents, has_date):
             field, evidence = as_weekdays
         elif field == "date" and column.is_weak and (has_week or max(about.dates, about.days) < MOSTLY):
             is_day = has_week or about.weekdays >= 0.5 or (not has_date and are_whole(about))
@@ -160,22 +160,28 @@ def _checked_by_content(columns: list[Column], contents: list[Contents]) -> list
 
 
 def _of_weekdays(
-    column: Column, columns: list[Column], about: Contents, has_date: bool
+    column: Column, columns: list[Column], contents: list[Contents], has_date: bool
 ) -> tuple[str, str] | None:
     """What a column headed as that of a day is where its cells are weekdays: the day, or how a row repeats."""
+    about = contents[column.at]
     if column.field not in ("date", "day"):
         return None
     if about.weekday_lists >= MOSTLY:
         has_repeat = any(c.field == "repeat" and c.filled for c in columns)
-        is_day = has_repeat or _are_of_dates(about, columns, has_date)
+        is_day = has_repeat or _are_of_dates(about, columns, contents, has_date)
         return "day" if is_day else "repeat", "its cells are lists of weekdays"
     is_day = about.weekdays >= MOSTLY and (column.is_weak or has_date or column.field == "day")
     return ("day", "its cells are weekdays") if is_day else None
 
 
-def _are_of_dates(about: Contents, columns: list[Column], has_date: bool) -> bool:
+def _are_of_dates(about: Contents, columns: list[Column], contents: list[Contents], has_date: bool) -> bool:
     """Whether weekdays are those of the dates beside them, as `Sat & Sun` are of a fair's, and not of weeks that begin."""
-    begins = any(c.field in ("date", "start") and says_begin(c.heading) for c in columns)
+    begins = any(
+        c.field in ("date", "start")
+        and says_begin(c.heading)
+        and (c.field == "date" or contents[c.at].dates > 0)
+        for c in columns
+    )
     return has_date and not begins and about.weekdays >= 0.5
 
 

@@ -2,14 +2,17 @@
 
 import datetime as dt
 import re
-from collections.abc import Sequence
+from collections.abc import Iterable, Sequence
 from itertools import pairwise
 from typing import NamedTuple
 
+from nomarium.model.cell import Cell
+from nomarium.reading.cells.words import Lexicon, fold
 from nomarium.reading.columns.head import TableHead
-from nomarium.sheets.sheet import Sheet, cell_text
+from nomarium.sheets.sheet import Row, Sheet, cell_text
 
 _SCHOOL_YEAR = r"(?<![\d./-])((?:19|20)\d\d)\s?[-/–—]\s?((?:19|20)?\d\d)(?![\d./-])"
+_MONTH_ALONE = re.compile(r"([^\W\d_]{3,})\.?,?\s+((?:19|20)\d\d)")
 _YEAR = r"(?<![\d./-])(?:19|20)\d\d(?![\d./-])"
 
 
@@ -64,6 +67,30 @@ def year_above(sheet: Sheet, head: TableHead, headings: Sequence[str] = ()) -> Y
         return None
     first, is_school_year = known[0]
     return YearAbove(first, is_school_year, found[known[0]])
+
+
+def is_month_alone(row: Sequence[Cell]) -> bool:
+    """Whether a row has the form of a month with its year, and nothing beside."""
+    is_such = bool(row) and isinstance(row[0], str) and _MONTH_ALONE.fullmatch(row[0].strip()) is not None
+    return is_such and not any(map(cell_text, row[1:]))
+
+
+def year_of_months(rows: Iterable[Row], lexicon: Lexicon) -> YearAbove | None:
+    """The year, or the school year, of months that stand in rows of their own between the dates, `September 2026`; None where
+    there are none, or they are of more than one."""
+    months: list[tuple[int, int]] = []
+    where = ""
+    for number, row in rows:
+        match = _MONTH_ALONE.fullmatch(row[0].strip()) if row and isinstance(row[0], str) else None
+        month = lexicon.months.get(fold(match[1])) if match is not None else None
+        if match is not None and month is not None and not any(map(cell_text, row[1:])):
+            months.append((int(match[2]), month))
+            where = where or f"row {number}: “{match[0]}”"
+    years = {year for year, _ in months}
+    if len(years) == 1:
+        return YearAbove(years.pop(), False, where)
+    begun = {year if month > 7 else year - 1 for year, month in months}
+    return YearAbove(begun.pop(), True, where) if len(begun) == 1 else None
 
 
 def _years_in(text: str) -> list[tuple[int, bool]]:

@@ -134,7 +134,7 @@ def read_table(
         sample = [row for _, row in first_rows if not is_blank(row)]
         head = parts.renamed(head)
     asked = parts.asking(options, head) if parts else options
-    columns = assign_columns(sheet, head, sample, asked, seen)
+    columns = assign_columns(sheet, head, _without_months(sample), asked, seen)
     if (coded := _with_weekdays_in_words(sheet, head, columns, seen, options)) is not None:
         return coded
     notes: list[Problem] = []
@@ -142,7 +142,7 @@ def read_table(
         from nomarium.reading.cells.words import language_name
 
         lexicon, seen = lexicon.extended(known), seen.extended(known)
-        columns = assign_columns(sheet, head, sample, asked, seen)
+        columns = assign_columns(sheet, head, _without_months(sample), asked, seen)
         message = f"Weekdays have names in {language_name(known.languages[-1])}."
         notes.append(note("date-language", message).at(sheet.place()))
     columns = without_overridden(columns, options)
@@ -166,6 +166,20 @@ def read_table(
         sheet, head, tuple(columns), Decisions(lexicon), options, tuple(problems), tuple(notes), parts
     )
     return _settled(table, data, sample, whole, len(first_rows) < TOP_ROWS)
+
+
+def _without_months(sample: Sequence[Sequence[Cell]]) -> Sequence[Sequence[Cell]]:
+    """The rows but for those that hold a month alone, `September 2026`, over those that are of it."""
+    if not any(map(_may_be_month, sample)):
+        return sample
+    from nomarium.reading.columns.yearsabove import is_month_alone
+
+    return [row for row in sample if not is_month_alone(row)] or sample
+
+
+def _may_be_month(row: Sequence[Cell]) -> bool:
+    """Whether a row may hold a month alone, at the least cost."""
+    return bool(row) and isinstance(row[0], str) and row[0][-4:].isdecimal() and not any(row[1:])
 
 
 def _date_parts(
@@ -253,6 +267,10 @@ def _settled(
         from nomarium.reading.columns.yearsabove import year_above
 
         above = year_above(sheet, table.head, headed)
+    if above is None and any(map(_may_be_month, sample)):
+        from nomarium.reading.columns.yearsabove import year_of_months
+
+        above = year_of_months(islice(sheet.rows(), TOP_ROWS), lexicon)
     decisions = decide(sheet, columns, data, options, lexicon, whole, above)._replace(clock=clock)
     notes = [
         *table.notes,
