@@ -3,7 +3,7 @@ called: drawn weeks, once each day is put over its columns."""
 
 import re
 from collections import Counter
-from collections.abc import Collection, Iterator, Sequence
+from collections.abc import Collection, Iterator, Mapping, Sequence
 from functools import partial
 from itertools import islice
 from string import ascii_uppercase
@@ -160,8 +160,10 @@ def _corner(names: Collection[str]) -> str:
 
 def _day_above(rows: Sequence[Row], drawing: _Drawing, day: str) -> Iterator[Row]:
     number, head = rows[drawing.at]
-    columns = _columns(drawing)
-    names = _headed(head, min(columns), _corner(drawing.names.values()))
+    width = max(len(row) for _, row in rows)
+    columns = _with_second(drawing.names, width)
+    named = _headed(head, min(columns), _corner(columns.values()))
+    names = [columns.get(n, named[n] if n < len(named) else "") for n in range(width + 1)]
     yield from rows[: drawing.at]
     here = ""
     for other, row in rows[drawing.at + 1 :]:
@@ -174,20 +176,21 @@ def _day_above(rows: Sequence[Row], drawing: _Drawing, day: str) -> Iterator[Row
             yield number, []  # what stands above is no title of the first column
             yield number, names
             above = f"Day {here}" if re.fullmatch("[A-Z]", here) else here
-            yield number, [above if n in columns else "" for n in range(max(columns) + 1)]
+            yield number, [above if n in columns else "" for n in range(width + 1)]
         yield other, ["" if n == drawing.days else cell for n, cell in enumerate(row)]
 
 
 def _day_beside(rows: Sequence[Row], drawing: _Drawing, day: str) -> Iterator[Row]:
-    at, corner, columns = drawing.at, _corner(drawing.names.values()), _columns(drawing)
-    for n, (number, row) in enumerate([*rows, (rows[-1][0] + 1, [""] * (at + 1))]):
-        head = row[: at + 1] if n >= min(drawing.names) else _headed(row, at + 1, corner)[: at + 1]
+    at, columns = drawing.at, _with_second(drawing.names, len(rows))
+    corner = _corner(columns.values())
+    for n, (number, row) in enumerate([*rows, (rows[-1][0] + 1, [*[""] * at, columns.get(len(rows), "")])]):
+        head = row[: at + 1] if n >= min(columns) else _headed(row, at + 1, corner)[: at + 1]
         yield number, [*head, day if n in columns else "", *row[at + 1 :]]
 
 
-def _columns(drawing: _Drawing) -> list[int]:
-    """The columns over which the day is put: those of the names, and of one alone the next, since one day is no week."""
-    return [*drawing.names] if len(drawing.names) > 1 else [*drawing.names, max(drawing.names) + 1]
+def _with_second(names: Mapping[int, str], width: int) -> dict[int, str]:
+    """The columns of names; one alone has a second one, that is empty, right of all, since one day alone is no week."""
+    return dict(names) if len(names) > 1 else {**names, width: next(iter(names.values()))}
 
 
 def _headed(row: Sequence[Cell], width: int, corner: str) -> list[Cell]:

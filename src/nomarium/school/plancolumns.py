@@ -33,7 +33,7 @@ _HOURS: Final = frozenset(("hours", "hrs", "heures", "stunden", "horas", "uren")
 _SUBJECTS: Final = frozenset(("subject", "department", "prefix"))
 _BUILDINGS: Final = frozenset(("building", "campus", "site"))
 
-_MEETS: Final = r"(?:[\w-]{1,6}\s?\([\w,;/ -]{1,40}\)[\s,;]*)+|(?:[A-Z]\d{1,2}[\s,;]+)*[A-Z]\d{1,2}"
+_MEETS: Final = r"(?:[\w-]{1,6}\s?\([\w,;/ -]{1,40}\)[\s,;]*)+|(?:[A-Z]\d{1,2}[\s,;]+)+[A-Z]\d{1,2}"
 
 _DAYS_AND_PERIODS: Final = (
     r"(?i)(?:(?:(?:(?:day|jour)\s*\w{1,2}\s|[^\W\d_]{2,9}\.?)\s*p(?:er(?:iod)?)?\.?|(?:mon|tues?|wed(?:nes)?|thu(?:rs?)?|fri|satur|sat|sun)(?:day)?\.?\s)"
@@ -252,12 +252,7 @@ def _settle_meets(rows: Sequence[Row], columns: _Columns, unused: _Unused) -> No
                 columns[field],
                 lambda cell: re.fullmatch(_DAYS_AND_PERIODS, cell_text(cell)) is not None,
             )
-            or (
-                field == "time"
-                and _hold(
-                    rows, columns[field], lambda cell: re.fullmatch(_MEETS, cell_text(cell)) is not None
-                )
-            )
+            or (field == "time" and _hold(rows, columns[field], _is_meeting))
         )
     )
     if "meets" not in columns and (field := next(both, "")):
@@ -272,6 +267,11 @@ def _settle_meets(rows: Sequence[Row], columns: _Columns, unused: _Unused) -> No
     if len(found) == 1:
         columns["meets"] = found[0]
         unused[:] = [one for one in unused if one[0] != found[0]]
+
+
+def _is_meeting(cell: Cell) -> bool:
+    """Whether a cell holds labels with their periods, `A1; C2`, or one, which is no time."""
+    return re.fullmatch(rf"{_MEETS}|[A-Z]\d{{1,2}}", cell_text(cell)) is not None
 
 
 def _settle_counts(head: Sequence[Cell], rows: Sequence[Row], columns: _Columns, unused: _Unused) -> None:
