@@ -585,7 +585,7 @@ def test_an_option_that_meets_nothing_is_refused(option: str, tmp_path: Path) ->
 
 
 def test_a_pattern_of_cells_names_parts_that_there_are(tmp_path: Path) -> None:
-    for pattern, said in (("class, rom", "“rom” is no part of a cell"), ("room", "it has no class")):
+    for pattern, said in (("class, rom", "“rom” is no part of a cell"), ("room", "it has no class"), ("class teacher teacher", "it names “teacher” twice")):  # fmt: skip
         outcome = nomarium("build", csv_file(tmp_path, "a,b"), "-o", tmp_path / "o.ics", "--cell", pattern)
         assert (outcome.status, said in outcome.text) == (2, True), outcome.text
 

@@ -211,11 +211,12 @@ def _cell(pattern: str) -> str:
     """A pattern of a drawn cell's parts."""
     if not pattern:
         return ""
-    from nomarium.school.cellparts import PARTS, alternatives, unknown_parts
+    from nomarium.school.cellparts import PARTS, alternatives, repeated_part, unknown_parts
 
-    strange = unknown_parts(pattern)
-    if strange or not all("class" in one for one in alternatives(pattern)):
+    strange, twice = unknown_parts(pattern), repeated_part(pattern)
+    if strange or twice or not all("class" in one for one in alternatives(pattern)):
         what = f"“{strange[0]}” is no part of a cell" if strange else "it has no class"
+        what = f"it names “{twice}” twice" if twice and not strange else what
         raise wrong(
             f"--cell {pattern}: {what}.",
             f'Write it like --cell "class, room / teacher"; parts are {", ".join(PARTS)}.',

@@ -32,6 +32,7 @@ CODE = r"[A-Z]{1,3}\d{1,2}[A-Z]?"
 _INITIALS = r"[A-Z]{2,3}"
 """What a teacher is called behind a class; before one, it is a class."""
 _GROUP = r"(?i)(?:year|yr|grade|gr|form|class|group|set|squad|team|student|pupil|apprentices?|journeym[ae]n|div(?:ision)?)\.?\s*\w{1,3}|(?:[1-9]|1[0-3])[A-Z]{1,2}(?:/\w+)?"
+_NO_CLASS: Final = (_TEACHER, _GROUP, NAMED_ROOM, CODE, r"\d+")
 _LIKE: Final[tuple[tuple[Part, str], ...]] = (("teacher", _TEACHER), ("group", _GROUP), ("room", _ROOM))
 
 
@@ -160,11 +161,16 @@ class CellReader:
         heads = [plain(parts[0]) for parts in pieces]
         if all(self._is_class(head) for head in heads):
             return True
-        if mark != "\n" or any(_looks_like(parts[0], self._known) for parts in pieces):
+        if mark != "\n" or any(self._is_no_class(parts[0]) for parts in pieces):
             return False
         return all(len(parts) > 1 for parts in pieces) or all(
             head in self._begins and self._lines_begin for head in heads
         )
+
+    def _is_no_class(self, text: str) -> bool:
+        """Whether a text is known as something else, or looks like no class: `Tar 7B` may be one."""
+        is_other = self._known.kind(text) not in (None, "class")
+        return is_other or any(re.fullmatch(form, text) for form in _NO_CLASS)
 
     def _is_class(self, key: str) -> bool:
         return key in self._known.classes or key in self._alone
@@ -291,6 +297,8 @@ def _class_or_teacher(parts: Sequence[str], at: int, other: int, kinds: Sequence
     """A cell whose class may be a person, or the other way: both readings, each with the option that says so."""
     message = f"“{parts[at]}” may be the class or its teacher, and “{parts[other]}” the class."
     first, second = list(kinds), list(kinds)
+    if "teacher" in second:
+        second[second.index("teacher")] = second[other]
     second[at], second[other] = "teacher", "class"
     remedy = f'Say which: --cell "{" ".join(first)}" or --cell "{" ".join(second)}".'
     return Refusal("cell-doubtful", message, remedy)
@@ -324,7 +332,8 @@ def _doubtful(part: str, at: int, kinds: Sequence[Part], samples: Sequence[str],
     mark = re.search(r"[()@,;|/]", samples[0])
     patterns = []
     for kind in ("room", "teacher"):
-        names = [kind if n == at else "teacher" if one == kind else one for n, one in enumerate(kinds)]
+        other = "room" if kind == "teacher" else "teacher"
+        names = [kind if n == at else other if one == kind else one for n, one in enumerate(kinds)]
         patterns.append(
             f"{names[0]} ({names[1]})" if mark and mark[0] == "(" and len(names) == 2
             else (f"{mark[0]} " if mark and mark[0] not in "()" else " ").join(names)
@@ -383,6 +392,16 @@ def _pattern_of(pattern: str, space: str) -> re.Pattern[str]:
 def alternatives(pattern: str) -> list[str]:
     """The forms of cells that a `--cell` pattern names, `class (room) or class`, in the order in which they are tried."""
     return re.split(r"\s+or\s+", pattern.strip())
+
+
+def repeated_part(pattern: str) -> str:
+    """The first part that a form of a `--cell` pattern names twice; nothing where none does."""
+    for form in alternatives(pattern):
+        named = re.findall(rf"\b(?:{'|'.join(PARTS)})\b", form)
+        twice = next((part for n, part in enumerate(named) if part in named[:n]), "")
+        if twice:
+            return twice
+    return ""
 
 
 def unknown_parts(pattern: str) -> list[str]:

@@ -1,0 +1,96 @@
+"""Whose the classes of a workbook are and what its sheets are: rules that workbooks of many forms taught."""
+
+from __future__ import annotations
+
+import csv
+from pathlib import Path
+
+from helpers import built, csv_file, nomarium, refused
+from test_lines_beside_weekdays import plan_book
+
+EARLY = [["Term", "First day", "Last day"], ["Spring", "2027-02-08", "2027-02-09"]]
+BELL = [["Period", "Start", "End"], ["1", "9:00", "10:00"], ["2", "10:15", "11:15"]]
+MON, TUE = "2027-02-08", "2027-02-09"
+
+
+def rows_of(source: Path, *options: object) -> list[tuple[str, ...]]:
+    """Title, date, start, room, teacher and group of each event."""
+    target = source.with_suffix(".out.csv")
+    outcome = nomarium("build", source, "-o", target, *options)
+    assert outcome.status == 0, outcome.text
+    with target.open(encoding="utf-8-sig", newline="") as lines:
+        return [tuple(row.get(name, "") for name in ("Title", "Date", "Start", "Room", "Teacher", "Group")) for row in csv.DictReader(lines)]  # fmt: skip
+
+
+def test_two_classes_with_their_rooms_in_a_cell_are_two(tmp_path: Path) -> None:
+    grid = [["Period", "Mon", "Tue"], ["1", "Knots 7A (Loft 1)\nTar 7B (Shed 2)", "Oars 7A (Slip 1)\nRig 7B (Loft 2)"], ["2", "Charts 7A (Loft 1)", ""]]  # fmt: skip
+    source = plan_book(tmp_path, {"Timetable": grid, "Bells": BELL, "Terms": EARLY})
+    assert [one[:4] for one in rows_of(source)] == [
+        ("Knots 7A", MON, "09:00", "Loft 1"), ("Tar 7B", MON, "09:00", "Shed 2"), ("Charts 7A", MON, "10:15", "Loft 1"),
+        ("Oars 7A", TUE, "09:00", "Slip 1"), ("Rig 7B", TUE, "09:00", "Loft 2"),
+    ]  # fmt: skip
+
+
+def test_a_sheet_called_timetable_and_its_week_is_of_that_week(tmp_path: Path) -> None:
+    week = {name: [["Period", "Mon", "Tue"], ["1", held, ""]] for name, held in (("Timetable - Week A", "Knots"), ("Timetable - Week B", "Tar"))}  # fmt: skip
+    terms = [["Term", "First day", "Last day"], ["Spring", "2027-02-08", "2027-02-16"]]
+    source = plan_book(tmp_path, {**week, "Bells": BELL, "Terms": terms})
+    assert [one[:2] + one[4:] for one in rows_of(source)] == [("Knots", MON, "", ""), ("Tar", "2027-02-15", "", "")]  # fmt: skip
+
+
+def test_a_sheet_with_the_classes_of_the_others_is_not_passed_over(tmp_path: Path) -> None:
+    drawn = [["Period", "Mon", "Tue"], ["1", "Knots", "Tar"], ["2", "Oars", "Rig"]]
+    odd = [["Who", "Wednesday"], ["Knots", "9:00-10:00"], ["Tar", "10:15-11:15"], ["Oars", "11:30"]]
+    source = plan_book(tmp_path, {"7A": drawn, "Extra": odd, "Bells": BELL, "Terms": EARLY})
+    text = refused(source)
+    assert "Extra names classes of the timetable (“Knots”, “Tar” and “Oars”)" in text
+    assert len(built(source, "--table", "Extra=")) == 4
+
+
+def test_sections_that_stand_beside_several_subjects_are_groups(tmp_path: Path) -> None:
+    rows = [["Subject", "Section", "Day", "Period"], ["Knots", "7A", "Mon", 1], ["Tar", "7A", "Mon", 2], ["Knots", "7B", "Tue", 1], ["Tar", "7B", "Tue", 2]]  # fmt: skip
+    source = plan_book(tmp_path, {"Classes": rows, "Bells": BELL, "Terms": EARLY})
+    assert [(one[0], one[5]) for one in rows_of(source)] == [("Knots", "7A"), ("Tar", "7A"), ("Knots", "7B"), ("Tar", "7B")]  # fmt: skip
+
+
+def test_lessons_over_periods_beside_two_columns_of_classes(tmp_path: Path) -> None:
+    rows = [["Day", "Lesson", "Class", "Section"], ["Mon", 1, "Knots", "Keelers"], ["Mon", 2, "Tar", "Keelers"], ["Tue", 1, "Tar", "Riggers"], ["Tue", 2, "Knots", "Riggers"]]  # fmt: skip
+    source = plan_book(tmp_path, {"Classes": rows, "Bells": BELL, "Terms": EARLY})
+    assert [(one[0], one[2], one[5]) for one in rows_of(source)] == [("Knots", "09:00", "Keelers"), ("Tar", "10:15", "Keelers"), ("Tar", "09:00", "Riggers"), ("Knots", "10:15", "Riggers")]  # fmt: skip
+
+
+def test_meetings_of_two_weeks_in_a_cell(tmp_path: Path) -> None:
+    rows = [["Class", "Meets"], ["Knots", "A Mon P1, B Tue P2"], ["Tar", "A Tue P1; B Mon P1"]]
+    terms = [["Term", "First day", "Last day"], ["Spring", "2027-02-08", "2027-02-16"]]
+    source = plan_book(tmp_path, {"Classes": rows, "Bells": BELL, "Terms": terms})
+    assert [one[:3] for one in rows_of(source)] == [("Knots", MON, "09:00"), ("Tar", TUE, "09:00"), ("Tar", "2027-02-15", "09:00"), ("Knots", "2027-02-16", "10:15")]  # fmt: skip
+
+
+def test_a_teacher_alone_on_a_day_and_rooms_by_their_sheets(tmp_path: Path) -> None:
+    by_day = {"Mon": [["Teacher", "9:00-10:00", "10:15-11:15"], ["Quill", "Knots", ""], ["Bell", "", "Tar"]], "Tue": [["Teacher", "9:00-10:00", "10:15-11:15"], ["Quill", "", "Knots"]]}  # fmt: skip
+    source = plan_book(tmp_path, {**by_day, "Terms": EARLY})
+    assert [(one[0], one[4]) for one in rows_of(source)] == [("Knots", "Quill"), ("Tar", "Bell"), ("Knots", "Quill")]  # fmt: skip
+    rooms = {f"Timetable - {room}": [["Period", "Mon", "Tue"], ["1", f"{held}\nQuill", ""]] for room, held in (("Loft 1", "Knots"), ("Library", "Tar"))}  # fmt: skip
+    source = plan_book(tmp_path, {**rooms, "Bells": BELL, "Terms": EARLY})
+    assert [(one[0], one[3], one[4]) for one in rows_of(source)] == [("Knots", "Loft 1", "Quill"), ("Tar", "Library", "Quill")]  # fmt: skip
+
+
+def test_a_year_in_french_is_known_by_its_dates(tmp_path: Path) -> None:
+    grid = [["", "Lundi", "Mardi", "Mercredi"], ["1", "Nœuds", "Voiles", "Rames"]]
+    terms = [["Trimestre", "Début", "Fin"], ["Hiver", "8 février 2027", "17 février 2027"]]
+    off = [["Congé", "Début", "Fin"], ["Relâche", "15 février 2027", "16 février 2027"]]
+    source = plan_book(tmp_path, {"Horaire": grid, "Bells": BELL, "Trimestres": terms, "Congés": off})
+    assert [one[:2] for one in rows_of(source)] == [("Nœuds", MON), ("Voiles", TUE), ("Rames", "2027-02-10"), ("Rames", "2027-02-17")]  # fmt: skip
+
+
+def test_a_plain_grid_has_its_term_from_the_command_line(tmp_path: Path) -> None:
+    grid = [["Period", "Mon", "Tue"], ["1", "Knots\nLoft 1", "Tar\nShed 2"]]
+    source = plan_book(tmp_path, {"Timetable": grid, "Bells": BELL})
+    assert "nothing says from when to when they are taught" in refused(source)
+    assert [one[:2] for one in rows_of(source, "--from", MON, "--until", TUE)] == [("Knots", MON), ("Tar", TUE)]  # fmt: skip
+
+
+def test_the_months_between_rows_say_the_year(tmp_path: Path) -> None:
+    rows = "Day,When,Starts,Event\nDecember 2026,,,\nMonday,7 December,9:00,Regatta\nFriday,18 December,9:00,Supper\nJanuary 2027,,,\nTuesday,5 January,9:00,Term starts\n"  # fmt: skip
+    held = built(csv_file(tmp_path, rows, "events.csv"))
+    assert [one.split()[-1][:10] for one in held] == ["2026-12-07", "2026-12-18", "2027-01-05"]
