@@ -211,7 +211,7 @@ def _cell(pattern: str) -> str:
     """A pattern of a drawn cell's parts."""
     if not pattern:
         return ""
-    from nomarium.school.cellparts import PARTS, alternatives, repeated_part, unknown_parts
+    from nomarium.school.cellpatterns import PARTS, alternatives, repeated_part, unknown_parts
 
     strange, twice = unknown_parts(pattern), repeated_part(pattern)
     if strange or twice or not all("class" in one for one in alternatives(pattern)):

@@ -9,7 +9,8 @@ from typing import Final
 from nomarium.model.problem import Problem, note
 from nomarium.model.wording import listed
 from nomarium.reading.cells.placewords import is_place
-from nomarium.school.cellparts import CODE, NAMED_ROOM, KnownParts, Part, look_of
+from nomarium.school.cellparts import CODE, NAMED_ROOM, KnownParts, look_of
+from nomarium.school.cellpatterns import Part
 from nomarium.school.planheads import plain
 from nomarium.school.termsheets import term_in, told_of
 from nomarium.sheets.sheet import Sheet, cell_text

@@ -7,7 +7,8 @@ from types import MappingProxyType
 from typing import Final, NamedTuple
 
 from nomarium.model.problem import Problem
-from nomarium.school.cellparts import KnownParts, Part
+from nomarium.school.cellparts import KnownParts
+from nomarium.school.cellpatterns import Part
 from nomarium.school.daysheets import day_of
 from nomarium.school.drawnheads import week_of, without_week
 from nomarium.school.drawnowners import first_parts, said_by, says_whose, whose_by_title
