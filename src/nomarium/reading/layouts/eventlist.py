@@ -134,7 +134,9 @@ def read_table(
         sample = [row for _, row in first_rows if not is_blank(row)]
         head = parts.renamed(head)
     asked = parts.asking(options, head) if parts else options
-    columns = assign_columns(sheet, head, _without_months(sample), asked, seen)
+    has_months = _may_hold_months(sample)
+    telling = _without_months(sample) if has_months else sample
+    columns = assign_columns(sheet, head, telling, asked, seen)
     if (coded := _with_weekdays_in_words(sheet, head, columns, seen, options)) is not None:
         return coded
     notes: list[Problem] = []
@@ -142,7 +144,7 @@ def read_table(
         from nomarium.reading.cells.words import language_name
 
         lexicon, seen = lexicon.extended(known), seen.extended(known)
-        columns = assign_columns(sheet, head, _without_months(sample), asked, seen)
+        columns = assign_columns(sheet, head, telling, asked, seen)
         message = f"Weekdays have names in {language_name(known.languages[-1])}."
         notes.append(note("date-language", message).at(sheet.place()))
     columns = without_overridden(columns, options)
@@ -165,21 +167,21 @@ def read_table(
     table = TableReading(
         sheet, head, tuple(columns), Decisions(lexicon), options, tuple(problems), tuple(notes), parts
     )
-    return _settled(table, data, sample, whole, len(first_rows) < TOP_ROWS)
+    return _settled(table, data, sample, whole, len(first_rows) < TOP_ROWS, has_months)
+
+
+def _may_hold_months(sample: Sequence[Sequence[Cell]]) -> bool:
+    """Whether some row may hold a month alone, `September 2026`, at the least cost."""
+    return any(
+        row and isinstance(row[0], str) and row[0][-4:].isdecimal() and not any(row[1:]) for row in sample
+    )
 
 
 def _without_months(sample: Sequence[Sequence[Cell]]) -> Sequence[Sequence[Cell]]:
-    """The rows but for those that hold a month alone, `September 2026`, over those that are of it."""
-    if not any(map(_may_be_month, sample)):
-        return sample
+    """The rows but for those that hold a month alone, over those that are of it."""
     from nomarium.reading.columns.yearsabove import is_month_alone
 
     return [row for row in sample if not is_month_alone(row)] or sample
-
-
-def _may_be_month(row: Sequence[Cell]) -> bool:
-    """Whether a row may hold a month alone, at the least cost."""
-    return bool(row) and isinstance(row[0], str) and row[0][-4:].isdecimal() and not any(row[1:])
 
 
 def _date_parts(
@@ -253,9 +255,15 @@ def _dated_titles(
 
 
 def _settled(
-    table: TableReading, data: Iterator[Row], sample: Sequence[Sequence[Cell]], whole: bool, is_short: bool
+    table: TableReading,
+    data: Iterator[Row],
+    sample: Sequence[Sequence[Cell]],
+    whole: bool,
+    is_short: bool,
+    has_months: bool,
 ) -> TableReading:
-    """The table with what its dates and times settle together. `is_short`: the sample is all of it."""
+    """The table with what its dates and times settle together. `is_short`: the sample is all of it; `has_months`: rows may hold
+    months alone."""
     sheet, columns, options, lexicon = table.sheet, table.columns, table.options, table.decisions.lexicon
     if whole:
         data = iter(held := list(data))
@@ -267,7 +275,7 @@ def _settled(
         from nomarium.reading.columns.yearsabove import year_above
 
         above = year_above(sheet, table.head, headed)
-    if above is None and any(map(_may_be_month, sample)):
+    if above is None and has_months:
         from nomarium.reading.columns.yearsabove import year_of_months
 
         above = year_of_months(islice(sheet.rows(), TOP_ROWS), lexicon)
