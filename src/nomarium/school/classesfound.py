@@ -154,9 +154,9 @@ def _names(year: YearRows) -> Iterator[tuple[str, str]]:
     return ((row.name, row.label) for row in year.cycle if row.name)
 
 
-_ALONE: Final = r"(?:(?!\s[-–—]\s)[^(@\n/,])+"
+_ALONE: Final = r"(?:(?!\s[-–—]\s)[^(@\n/,;|])+"
 """A class without a room: whose sheet it is may say that."""
-_PLAIN: Final = rf"{_ALONE}(?:\([^()@\n/,]*\)|@[^(@\n/,]+|\n[^(@\n/,]+)?"
+_PLAIN: Final = rf"{_ALONE}(?:\([^()@\n/,;|]*\)|@[^(@\n/,;|]+|\n[^(@\n/,;|]+)?"
 """A class, and its room in brackets, behind @ or below it."""
 
 

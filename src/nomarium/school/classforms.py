@@ -42,7 +42,7 @@ def classes_in_rows(sheet: Sheet, labels: frozenset[str] = frozenset()) -> InRow
             "classes without headings, each with its weekday and its time or period",
             notes=headed.notes,
         )
-    if (in_parts := days_above(sheet)) is not None:
+    if (in_parts := days_above(sheet, labels)) is not None:
         return InRows(in_parts.sheet, "classes in parts, each under its day", notes=(in_parts.told,))
     return None
 

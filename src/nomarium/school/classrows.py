@@ -15,7 +15,7 @@ from nomarium.reading.columns.weekdaycolumn import days_and_time
 from nomarium.reading.layouts.codes import is_idle
 from nomarium.reading.options import ReadingOptions
 from nomarium.school.bells import Bell
-from nomarium.school.drawnheads import days_named
+from nomarium.school.drawnheads import day_and_week, days_named
 from nomarium.school.drawnlines import is_break
 from nomarium.school.owntimes import own_bells
 from nomarium.school.planheads import plain
@@ -48,7 +48,7 @@ def class_rows(table: Table, options: ReadingOptions, has_cycle: bool, has_bells
     behind days, `Tue 1-2`, are periods."""
     problems, notes = list[Problem](), list[Problem]()
     items = _with_groups(table.items, options, problems, notes)
-    items = [_in_building(_in_section(item)) for item in items]
+    items = [_in_building(_in_section(item)) for item in _with_weeks(items)]
     items = _taught(items, notes)
     are_periods = has_bells or not all(
         days_and_time(text)[1] for item in items if (text := item.text("meets"))
@@ -149,6 +149,15 @@ def _with_groups(
                 notes.append(note("group-once", message).at(part[fills[0]].place(field)))
         found[number : number + len(part)] = part
     return found
+
+
+def _with_weeks(items: Sequence[Item]) -> Sequence[Item]:
+    """Rows whose labels all name a week beside their day, `Mon A`, `Week B Tuesday`, with these in their own cells."""
+    said = [day_and_week(item.text("label")) for item in items]
+    if not said or any(item.text("week") for item in items) or not all(week for _, week in said):
+        return items
+    cells = zip(items, said, strict=True)
+    return [item._replace(cells={**item.cells, "label": day, "week": week}) for item, (day, week) in cells]
 
 
 def _in_section(item: Item) -> Item:

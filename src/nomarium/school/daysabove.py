@@ -1,7 +1,9 @@
 """Lists of classes in parts, each under the day it is for: a line `Monday`, the classes of Monday below it."""
 
+import re
 from collections.abc import Iterator, Sequence
 from functools import partial
+from string import ascii_uppercase
 from typing import Final, NamedTuple
 
 from nomarium.model.cell import Cell
@@ -10,10 +12,12 @@ from nomarium.model.wording import listed
 from nomarium.reading.cells.words import ENGLISH
 from nomarium.school.drawnheads import days_named
 from nomarium.school.plancolumns import columns_of
-from nomarium.school.planheads import field_of
+from nomarium.school.planheads import field_of, plain
 from nomarium.sheets.sheet import Row, Sheet, cell_text
 
 _MOST_ROWS: Final = 2000
+_LEAST_LETTERS: Final = 3
+"""Letters that are the days of a cycle at least."""
 _WHEN: Final = frozenset(("period", "time", "start"))
 
 
@@ -24,7 +28,7 @@ class InParts(NamedTuple):
     told: Problem
 
 
-def days_above(sheet: Sheet) -> InParts | None:
+def days_above(sheet: Sheet, labels: frozenset[str] = frozenset()) -> InParts | None:
     """The sheet with the day of each part in a column, `Day`, whose lines and repeated headings say nothing else any more;
     None where it has no such lines above all of its classes, or a column of days."""
     rows = list(sheet.rows())
@@ -33,7 +37,8 @@ def days_above(sheet: Sheet) -> InParts | None:
     at, columns, _ = columns_of(rows, "timetable")
     if at < 0 or "class" not in columns or not _WHEN & columns.keys() or {"label", "meets"} & columns.keys():
         return None
-    days = {n: day for n, (_, row) in enumerate(rows) if (day := _day_alone(row))}
+    labels |= _letters_alone(rows)
+    days = {n: day for n, (_, row) in enumerate(rows) if (day := _day_alone(row, labels))}
     classes = [n for n, (_, row) in enumerate(rows) if n > at and sum(map(bool, map(cell_text, row))) > 1]
     if not days or not classes or min(days) > classes[0]:
         return None
@@ -42,10 +47,18 @@ def days_above(sheet: Sheet) -> InParts | None:
     return InParts(sheet._replace(read_rows=partial(_in_rows, rows, at, days)), told)
 
 
-def _day_alone(row: Sequence[Cell]) -> str:
+def _letters_alone(rows: Sequence[Row]) -> frozenset[str]:
+    """The letters from A on that stand alone in rows, in their compared form; none where they are no such run."""
+    texts = [[text for cell in row if (text := cell_text(cell))] for _, row in rows]
+    letters = sorted({one[0] for one in texts if len(one) == 1 and re.fullmatch("[A-Z]", one[0])})
+    is_run = len(letters) >= _LEAST_LETTERS and "".join(letters) == ascii_uppercase[: len(letters)]
+    return frozenset(map(plain, letters)) if is_run else frozenset()
+
+
+def _day_alone(row: Sequence[Cell], labels: frozenset[str]) -> str:
     """The day that a line is which says nothing else."""
     texts = [text for cell in row if (text := cell_text(cell))]
-    names = days_named(texts[0].rstrip(" :"), frozenset(), ENGLISH) if len(texts) == 1 else ()
+    names = days_named(texts[0].rstrip(" :"), labels, ENGLISH) if len(texts) == 1 else ()
     return ", ".join(names)
 
 

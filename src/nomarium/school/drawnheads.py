@@ -86,7 +86,11 @@ def letter_columns(row: Sequence[Cell]) -> dict[int, str]:
         return {}
     last = max(letters)
     is_apart = last + 1 < len(row) and not cell_text(row[last + 1])  # what stands behind a gap is a remark
-    beside = {n: text for n, text in texts.items() if n not in letters and not (is_apart and n > last)}
+    beside = {
+        n: text
+        for n, text in texts.items()
+        if n not in letters and not (is_apart and n > last) and not (n > min(letters) and heads_parts(text))
+    }
     is_line = any(
         is_period(text) or is_time(text) for text in beside.values()
     )  # of a drawing: its classes are letters
@@ -183,6 +187,12 @@ def with_days_over_periods(rows: Iterable[Row]) -> list[Row]:
 def texts_but_corners(cells: Sequence[Cell]) -> list[str]:
     """The texts of cells that are no corner of a drawing."""
     return [text for cell in cells if (text := cell_text(cell)) and not re.fullmatch(CORNERS, text)]
+
+
+def heads_parts(text: str) -> bool:
+    """Whether a text beside days, or beside periods, says what part of a class stands there: `Class`, `Room` or `Teacher`."""
+    is_name = any(map(str.isdigit, text))
+    return not is_name and field_of(text, "timetable") in ("class", "group", "teacher", "room")
 
 
 def heads_names(text: str) -> bool:

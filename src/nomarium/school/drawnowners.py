@@ -11,6 +11,7 @@ from nomarium.model.wording import listed
 from nomarium.reading.cells.placewords import is_place
 from nomarium.school.cellparts import CODE, NAMED_ROOM, KnownParts, look_of
 from nomarium.school.cellpatterns import Part
+from nomarium.school.drawnlines import slot_in
 from nomarium.school.planheads import plain
 from nomarium.school.termsheets import term_in, told_of
 from nomarium.sheets.sheet import Sheet, cell_text
@@ -34,9 +35,15 @@ def kind_of_heading(text: str) -> str:
 
 
 def kind_in_corner(sheet: Sheet) -> str:
-    """What the heading over the names of rows says that they are, `Form` or `Room`; nothing where none does."""
-    corner = (cell_text(cell) for _, row in islice(sheet.rows(), _HEAD_ROWS) for cell in row[:2])
-    return next((kind for text in corner if (kind := kind_of_heading(text))), "")
+    """What the heading over the names of rows says that they are, `Form` or `Room`; nothing where none does. What stands beside
+    the lines of a drawing is none."""
+    for _, row in islice(sheet.rows(), _HEAD_ROWS):
+        first = next((cell for cell in row if cell_text(cell)), "")
+        if slot_in(0, [first]) is not None and len(list(filter(None, map(cell_text, row)))) > 1:
+            break
+        if kind := next((kind for cell in row[:2] if (kind := kind_of_heading(cell_text(cell)))), ""):
+            return kind
+    return ""
 
 
 def says_whose(name: str) -> bool:

@@ -14,6 +14,7 @@ from nomarium.school.drawnheads import (
     day_and_week,
     days_named,
     heads_names,
+    heads_parts,
     heads_weeks,
     letter_columns,
     lexicon_of,
@@ -164,7 +165,7 @@ class _Reader:
             names = (text,) if at in letters else self._day(text) if text else ()
             if names:
                 found[at] = names
-            elif text and not re.fullmatch(CORNERS, text):
+            elif text and not re.fullmatch(CORNERS, text) and not (found and heads_parts(text)):
                 others.append(at)
         end = max(found, default=-1) + 1  # what stands behind a gap is a remark
         is_apart = end < len(row) and not cell_text(row[end])
@@ -307,7 +308,8 @@ class _Reader:
         known, head = sorted(days), self._rows[at][1]
         step = min((b - a for a, b in pairwise(known)), default=1)
         between = [c for a, b in pairwise(known) for c in range(a + 1, b)]
-        is_free = step > 1 and all(not cell_text(head[c]) for c in between if c < len(head))
+        texts = [text for c in between if c < len(head) and (text := cell_text(head[c]))]
+        is_free = step > 1 and all(map(heads_parts, texts))
         return tuple(range(step)) if is_free else (0,)
 
     def _wide(
@@ -361,7 +363,7 @@ class _Reader:
 
     def _slot(self, n: int, cells: Sequence[Cell]) -> Slot | None:
         """The period or time of a row, from the cells left of its days."""
-        return slot_in(n, [cell for cell in cells if cell_text(cell)])
+        return slot_in(n, [cell for cell in cells if (text := cell_text(cell)) and not heads_parts(text)])
 
     def _filled(self, n: int, column: int) -> str:
         row = self._rows[n][1]

@@ -13,7 +13,9 @@ from nomarium.reading.cells.words import ENGLISH, fold
 from nomarium.reading.options import ReadingOptions
 from nomarium.school.datewords import looks_like_date
 from nomarium.school.daysheets import with_days_above
+from nomarium.school.drawnheads import letter_columns
 from nomarium.school.drawnlines import is_time
+from nomarium.school.drawnweeks import drawn_week
 from nomarium.school.headless import with_headings
 from nomarium.school.keydates import key_dates
 from nomarium.school.kinds import Kind, asked_table, kind_of
@@ -134,13 +136,27 @@ def _is_one(group: Sequence[Sheet], options: ReadingOptions) -> bool:
     if is_plan((sheet.name for sheet in group), not PurePath(group[0].file).suffix):
         return True
     if len(group) < 2:
-        return False
+        return _draws_labels(group[0])
     asked = asked_headings(options.columns)
     labels = labels_of_sheets(group)
     kinds = [kind_of(with_days_above(sheet, labels) or sheet, headings=asked) for sheet in group]
     return any(kind.table.partition(":")[0] in _SIGNS for kind in kinds) or any(
         _names_sheets(sheet, kind, group) for sheet, kind in zip(group, kinds, strict=True)
     )
+
+
+def _draws_labels(sheet: Sheet) -> bool:
+    """Whether a sheet is a week drawn with the labels of a cycle, `A` to `F` or `Day 1` to `Day 6`."""
+    top = [row for _, row in islice(sheet.rows(), _MOST_ROWS + 1)]
+    labels = any(
+        letter_columns(row)
+        or sum(re.fullmatch(_NUMBERED_DAY, cell_text(cell)) is not None for cell in row) > 1
+        for row in top[:_HEAD_ROWS]
+    )
+    return labels and len(top) <= _MOST_ROWS and drawn_week(sheet) is not None
+
+
+_NUMBERED_DAY = r"(?i)(?:day|jour)\s*\d{1,2}"
 
 
 def _names_sheets(sheet: Sheet, kind: Kind, group: Sequence[Sheet]) -> bool:

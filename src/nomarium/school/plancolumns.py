@@ -271,7 +271,7 @@ def _settle_meets(rows: Sequence[Row], columns: _Columns, unused: _Unused) -> No
 
 def _is_meeting(cell: Cell) -> bool:
     """Whether a cell holds labels with their periods, `A1; C2`, or one, which is no time."""
-    return re.fullmatch(rf"{_MEETS}|[A-Z]\d{{1,2}}", cell_text(cell)) is not None
+    return re.fullmatch(rf"{_MEETS}|[A-Z]\s?(?i:p(?:eriod)?\s?)?\d{{1,2}}", cell_text(cell)) is not None
 
 
 def _settle_counts(head: Sequence[Cell], rows: Sequence[Row], columns: _Columns, unused: _Unused) -> None:

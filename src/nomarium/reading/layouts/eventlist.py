@@ -134,9 +134,7 @@ def read_table(
         sample = [row for _, row in first_rows if not is_blank(row)]
         head = parts.renamed(head)
     asked = parts.asking(options, head) if parts else options
-    has_months = _may_hold_months(sample)
-    telling = _without_months(sample) if has_months else sample
-    columns = assign_columns(sheet, head, telling, asked, seen)
+    columns = assign_columns(sheet, head, telling := _without_months(sample), asked, seen)
     if (coded := _with_weekdays_in_words(sheet, head, columns, seen, options)) is not None:
         return coded
     notes: list[Problem] = []
@@ -167,21 +165,20 @@ def read_table(
     table = TableReading(
         sheet, head, tuple(columns), Decisions(lexicon), options, tuple(problems), tuple(notes), parts
     )
-    return _settled(table, data, sample, whole, len(first_rows) < TOP_ROWS, has_months)
-
-
-def _may_hold_months(sample: Sequence[Sequence[Cell]]) -> bool:
-    """Whether some row may hold a month alone, `September 2026`, at the least cost."""
-    return any(
-        row and isinstance(row[0], str) and row[0][-4:].isdecimal() and not any(row[1:]) for row in sample
-    )
+    return _settled(table, data, sample, whole, len(first_rows) < TOP_ROWS, telling is not sample)
 
 
 def _without_months(sample: Sequence[Sequence[Cell]]) -> Sequence[Sequence[Cell]]:
-    """The rows but for those that hold a month alone, over those that are of it."""
+    """The rows but for those that hold a month alone, `September 2026`, over those that are of it; the same where none does, which
+    is found out at the least cost."""
+    if not any(
+        row and isinstance(row[0], str) and row[0][-4:].isdecimal() and not any(row[1:]) for row in sample
+    ):
+        return sample
     from nomarium.reading.columns.yearsabove import is_month_alone
 
-    return [row for row in sample if not is_month_alone(row)] or sample
+    others = [row for row in sample if not is_month_alone(row)]
+    return others if 0 < len(others) < len(sample) else sample
 
 
 def _date_parts(
