@@ -94,3 +94,29 @@ def test_the_months_between_rows_say_the_year(tmp_path: Path) -> None:
     rows = "Day,When,Starts,Event\nDecember 2026,,,\nMonday,7 December,9:00,Regatta\nFriday,18 December,9:00,Supper\nJanuary 2027,,,\nTuesday,5 January,9:00,Term starts\n"  # fmt: skip
     held = built(csv_file(tmp_path, rows, "events.csv"))
     assert [one.split()[-1][:10] for one in held] == ["2026-12-07", "2026-12-18", "2027-01-05"]
+
+
+def test_rooms_beside_and_below_the_days_of_a_drawing(tmp_path: Path) -> None:
+    beside = [["Time", "Mon", "Room", "Tue", "Room"], ["9:00-10:00", "Knots", "L1", "Tar", "S2"]]
+    below = [["Period", "", "Mon", "Tue"], ["1", "Class", "Knots", "Tar"], ["", "Room", "L1", "S2"]]
+    expected = [("Knots", MON, "09:00", "L1"), ("Tar", TUE, "09:00", "S2")]
+    for sheets in ({"Timetable": beside}, {"Timetable": below, "Bells": BELL}):
+        source = plan_book(tmp_path, {**sheets, "Terms": EARLY})
+        assert [one[:4] for one in rows_of(source)] == expected
+
+
+def test_labels_that_name_their_week_and_labels_alone_over_classes(tmp_path: Path) -> None:
+    terms = [["Term", "First day", "Last day"], ["Spring", "2027-02-08", "2027-02-16"]]
+    rows = [["Subject", "Day", "Period"], ["Knots", "Mon A", 1], ["Tar", "Tue A", 1], ["Oars", "Mon B", 1], ["Rig", "Tue B", 2]]  # fmt: skip
+    source = plan_book(tmp_path, {"Timetable": rows, "Bells": BELL, "Terms": terms})
+    assert [one[:3] for one in rows_of(source)] == [("Knots", MON, "09:00"), ("Tar", TUE, "09:00"), ("Oars", "2027-02-15", "09:00"), ("Rig", "2027-02-16", "10:15")]  # fmt: skip
+    parts = [[label] if not held else [1, held] for label, held in (("Keel", ""), ("", "Knots"), ("Rib", ""), ("", "Tar"))]  # fmt: skip
+    listed = [parts[0], ["Period", "Class"], parts[1], parts[2], ["Period", "Class"], parts[3]]
+    source = plan_book(tmp_path, {"Timetable": listed, "Cycle": [["Label"], ["Keel"], ["Rib"]], "Bells": BELL, "Terms": EARLY})  # fmt: skip
+    assert [one[:2] for one in rows_of(source)] == [("Knots", MON), ("Tar", TUE)]
+
+
+def test_a_week_of_labels_alone_with_its_term_below_it(tmp_path: Path) -> None:
+    rows = [["Period", "A", "B", "C"], ["1 (9:00-10:00)", "Knots | Quill | L1", "Tar | Tern | S2", ""], ["2 (10:15-11:15)", "", "", "Rig | Quill | L1"], [], ["Spring term: 8 February 2027 – 10 March 2027"], ["No classes: 10 February 2027"]]  # fmt: skip
+    held = rows_of(plan_book(tmp_path, {"Week": rows}))
+    assert held[:3] == [("Knots", MON, "09:00", "L1", "Quill", ""), ("Tar", TUE, "09:00", "S2", "Tern", ""), ("Rig", "2027-02-11", "10:15", "L1", "Quill", "")]  # fmt: skip
