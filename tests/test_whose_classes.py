@@ -57,6 +57,8 @@ def test_lessons_over_periods_beside_two_columns_of_classes(tmp_path: Path) -> N
     rows = [["Day", "Lesson", "Class", "Section"], ["Mon", 1, "Knots", "Keelers"], ["Mon", 2, "Tar", "Keelers"], ["Tue", 1, "Tar", "Riggers"], ["Tue", 2, "Knots", "Riggers"]]  # fmt: skip
     source = plan_book(tmp_path, {"Classes": rows, "Bells": BELL, "Terms": EARLY})
     assert [(one[0], one[2], one[5]) for one in rows_of(source)] == [("Knots", "09:00", "Keelers"), ("Tar", "10:15", "Keelers"), ("Tar", "09:00", "Riggers"), ("Knots", "10:15", "Riggers")]  # fmt: skip
+    turned = plan_book(tmp_path, {"Classes": [[*row[:2], row[3], row[2]] for row in rows], "Bells": BELL, "Terms": EARLY})  # fmt: skip
+    assert [(one[0], one[5]) for one in rows_of(turned)] == [("Knots", "Keelers"), ("Tar", "Keelers"), ("Tar", "Riggers"), ("Knots", "Riggers")]  # fmt: skip
 
 
 def test_meetings_of_two_weeks_in_a_cell(tmp_path: Path) -> None:

@@ -223,7 +223,8 @@ def _settle_groups(head: Sequence[Cell], rows: Sequence[Row], columns: _Columns)
         or {"section", "number"} <= columns.keys()
     ):
         return
-    at = next((n for n in (second, first) if plain(in_full(cell_text(head[n]))) in _GROUPS), -1)
+    said = {n: plain(in_full(cell_text(head[n]))) for n in (second, first)}
+    at = next((n for words in (_SECTIONS, _GROUPS) for n in said if said[n] in words), -1)
     subject = first if at == second else second
     beside: dict[str, set[str]] = {}
     for _, row in rows:
