@@ -3,21 +3,18 @@
 import re
 from collections.abc import Iterator, Sequence
 from functools import partial
-from string import ascii_uppercase
 from typing import Final, NamedTuple
 
 from nomarium.model.cell import Cell
 from nomarium.model.problem import Problem, note
 from nomarium.model.wording import listed
 from nomarium.reading.cells.words import ENGLISH
-from nomarium.school.drawnheads import days_named
+from nomarium.school.drawnheads import are_cycle_letters, days_named
 from nomarium.school.plancolumns import columns_of
 from nomarium.school.planheads import field_of, plain
 from nomarium.sheets.sheet import Row, Sheet, cell_text
 
 _MOST_ROWS: Final = 2000
-_LEAST_LETTERS: Final = 3
-"""Letters that are the days of a cycle at least."""
 _WHEN: Final = frozenset(("period", "time", "start"))
 
 
@@ -50,9 +47,8 @@ def days_above(sheet: Sheet, labels: frozenset[str] = frozenset()) -> InParts | 
 def _letters_alone(rows: Sequence[Row]) -> frozenset[str]:
     """The letters from A on that stand alone in rows, in their compared form; none where they are no such run."""
     texts = [[text for cell in row if (text := cell_text(cell))] for _, row in rows]
-    letters = sorted({one[0] for one in texts if len(one) == 1 and re.fullmatch("[A-Z]", one[0])})
-    is_run = len(letters) >= _LEAST_LETTERS and "".join(letters) == ascii_uppercase[: len(letters)]
-    return frozenset(map(plain, letters)) if is_run else frozenset()
+    letters = {one[0] for one in texts if len(one) == 1 and re.fullmatch("[A-Z]", one[0])}
+    return frozenset(map(plain, letters)) if are_cycle_letters(letters) else frozenset()
 
 
 def _day_alone(row: Sequence[Cell], labels: frozenset[str]) -> str:

@@ -6,7 +6,6 @@ from collections import Counter
 from collections.abc import Collection, Iterator, Mapping, Sequence
 from functools import partial
 from itertools import islice
-from string import ascii_uppercase
 from typing import Final, NamedTuple
 
 from nomarium.model.cell import Cell
@@ -15,7 +14,7 @@ from nomarium.model.wording import listed
 from nomarium.reading.cells.placewords import is_place
 from nomarium.reading.cells.words import ENGLISH
 from nomarium.school.cellparts import look_of
-from nomarium.school.drawnheads import days_named, texts_but_corners, week_of
+from nomarium.school.drawnheads import are_cycle_letters, days_named, texts_but_corners, week_of
 from nomarium.school.drawnlines import slot_in
 from nomarium.school.drawnowners import first_parts, kind_of_heading
 from nomarium.school.planheads import field_of
@@ -25,8 +24,6 @@ from nomarium.sheets.sheet import Row, Sheet, cell_text
 
 _HEAD_ROWS: Final = 12
 _MOST_ROWS: Final = 120
-_LEAST_LETTERS: Final = 3
-"""Letters that are the days of a cycle at least."""
 _CALLED: Final = r"(?i)\b(?:timetable|time table|schedule|classes|lessons|plan)\b"
 """What the name of a sheet may say beside its day."""
 
@@ -103,8 +100,9 @@ def _drawing(rows: Sequence[Row], labels: frozenset[str], has_days: bool) -> _Dr
 def _are_days(rows: Sequence[Sequence[Cell]], column: int, labels: frozenset[str]) -> bool:
     """Whether what stands in a column are days, two or more."""
     texts = {text for row in rows if column < len(row) and (text := cell_text(row[column]))}
-    is_run = len(texts) >= _LEAST_LETTERS and "".join(sorted(texts)) == ascii_uppercase[: len(texts)]
-    return is_run or (len(texts) > 1 and all(len(days_named(text, labels, ENGLISH)) == 1 for text in texts))
+    return are_cycle_letters(texts) or (
+        len(texts) > 1 and all(len(days_named(text, labels, ENGLISH)) == 1 for text in texts)
+    )
 
 
 def _are_of_list(texts: Sequence[str]) -> bool:

@@ -74,6 +74,12 @@ def day_and_week(text: str, lexicon: Lexicon = ENGLISH) -> tuple[str, str]:
     return day, (match["before"] or match["after"] or match["letter"]).upper()
 
 
+def are_cycle_letters(texts: Iterable[str]) -> bool:
+    """Whether texts are the letters of a cycle, from A on, three or more, in any order and however often each comes."""
+    letters = sorted({*texts})
+    return len(letters) >= _LEAST_LETTERS and "".join(letters) == ascii_uppercase[: len(letters)]
+
+
 def letter_columns(row: Sequence[Cell]) -> dict[int, str]:
     """Column → letter, of a row that heads the days of a cycle by letters from A on, however often they begin again; none
     where words stand among them, or a period or a time beside them."""
@@ -81,8 +87,8 @@ def letter_columns(row: Sequence[Cell]) -> dict[int, str]:
         n: text for n, cell in enumerate(row) if (text := cell_text(cell)) and not re.fullmatch(CORNERS, text)
     }
     letters = {n: text for n, text in texts.items() if re.fullmatch("[A-Z]", text)}
-    run = "".join(dict.fromkeys(letters.values()))
-    if len(run) < _LEAST_LETTERS or run != ascii_uppercase[: len(run)]:
+    run = list(dict.fromkeys(letters.values()))
+    if not are_cycle_letters(run) or run != sorted(run):
         return {}
     last = max(letters)
     is_apart = last + 1 < len(row) and not cell_text(row[last + 1])  # what stands behind a gap is a remark

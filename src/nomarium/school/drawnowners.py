@@ -86,7 +86,7 @@ def said_by(
     notes += [told_of(name, term).at(sheet.place()) for name, term in terms.items()]
     others = {name: below for name, below in texts.items() if name not in terms}
     if headed:
-        owners = {name: _whose(name, known, seen) if known.kind(name) else {headed: name} for name in others}
+        owners = {name: whose(name, known, seen) if known.kind(name) else {headed: name} for name in others}
     else:
         owners = _guessed(others, known, seen, notes, sheet, called)
     return {**owners, **{name: {"term": term} for name, term in terms.items()}}
@@ -103,7 +103,7 @@ def _guessed(
     """What names are of which no heading says it: what the sheet is called, `Rooms`, else what they look like; of several, those
     that look like nothing are what most of the others are."""
     found = {
-        name: {called: name} if called and not known.kind(name) else _whose(name, known, seen)
+        name: {called: name} if called and not known.kind(name) else whose(name, known, seen)
         for name in texts
     }
     if len(texts) < 2:
@@ -130,6 +130,11 @@ def _usual_kind(texts: Collection[frozenset[str]], seen: Collection[Part]) -> st
     return "group" if shared * 2 > len(counts) else "teacher"
 
 
+def of_sheet_named(name: str) -> Mapping[str, str]:
+    """Whose a sheet `Timetable - NAME` is where nothing knows the name and it looks like nothing: a place's, else a teacher's."""
+    return {"room" if is_place(name) else "teacher": name}
+
+
 def whose_by_title(name: str, titles: Iterable[str]) -> Mapping[str, str]:
     """What a sheet's name is, by a title over its drawing: `Class A1` on the sheet `A1`. Nothing where none says so."""
     for title in titles:
@@ -139,7 +144,7 @@ def whose_by_title(name: str, titles: Iterable[str]) -> Mapping[str, str]:
     return {}
 
 
-def _whose(name: str, known: KnownParts, seen: Collection[Part]) -> Mapping[str, str]:
+def whose(name: str, known: KnownParts, seen: Collection[Part]) -> Mapping[str, str]:
     """What a name is, as it says itself, `Teacher: Quill`, as it is known or as it looks; nothing where none of this says it."""
     for said, words in _KIND_WORDS:
         if (titled := re.fullmatch(rf"(?i)\s*(?:{words})s?\s*[:–-]\s*(?P<name>\S.*?)\s*", name)) is not None:

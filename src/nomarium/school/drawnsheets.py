@@ -11,7 +11,7 @@ from nomarium.school.cellparts import KnownParts
 from nomarium.school.cellpatterns import Part
 from nomarium.school.daysheets import day_of
 from nomarium.school.drawnheads import week_of, without_week
-from nomarium.school.drawnowners import first_parts, said_by, says_whose, whose_by_title
+from nomarium.school.drawnowners import first_parts, of_sheet_named, said_by, says_whose, whose_by_title
 from nomarium.school.drawnweeks import DrawnWeek
 from nomarium.school.planheads import plain
 from nomarium.school.termsheets import term_in
@@ -96,7 +96,7 @@ def _owners(
     owners = said_by(untitled, known, seen, notes, drawings[0].sheet) if drawings else {}
     for one, name in there:
         if one.name == name and not owners.get(name):
-            owners[name] = {"teacher": name}
+            owners[name] = of_sheet_named(name)
     return owners | titled
 
 

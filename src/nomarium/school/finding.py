@@ -1,10 +1,9 @@
 """Which sheets are plans, before anything of them is read."""
 
 import re
-from collections.abc import Sequence
+from collections.abc import Mapping, Sequence
 from itertools import islice
 from pathlib import PurePath
-from string import ascii_uppercase
 
 from nomarium.model.refusal import Refusal
 from nomarium.reading.cells.offwords import is_off, is_term
@@ -13,7 +12,7 @@ from nomarium.reading.cells.words import ENGLISH, fold
 from nomarium.reading.options import ReadingOptions
 from nomarium.school.datewords import looks_like_date
 from nomarium.school.daysheets import with_days_above
-from nomarium.school.drawnheads import letter_columns
+from nomarium.school.drawnheads import are_cycle_letters, letter_columns
 from nomarium.school.drawnlines import is_time
 from nomarium.school.drawnweeks import drawn_week
 from nomarium.school.headless import with_headings
@@ -21,6 +20,7 @@ from nomarium.school.keydates import key_dates
 from nomarium.school.kinds import Kind, asked_table, kind_of
 from nomarium.school.planheads import NOT_ASKED, asked_headings, field_of, plain
 from nomarium.school.plantables import cut_table, is_plan, table_name
+from nomarium.school.sidebyside import one_below_the_other
 from nomarium.sheets.sheet import Sheet, cell_text
 
 
@@ -45,7 +45,7 @@ def plans_in(sheets: Sequence[Sheet], options: ReadingOptions) -> tuple[list[lis
 
 def shows_plan(sheets: Sequence[Sheet]) -> bool:
     """Whether what the tables of a folder hold is a plan, whatever they are called."""
-    return any(kind_of(sheet).table in _SIGNS for sheet in sheets)
+    return any(_kind(sheet).table in _SIGNS for sheet in sheets)
 
 
 def timetables_in(sheets: Sequence[Sheet]) -> list[list[Sheet]]:
@@ -53,15 +53,13 @@ def timetables_in(sheets: Sequence[Sheet]) -> list[list[Sheet]]:
     by_file: dict[str, list[Sheet]] = {}
     for sheet in sheets:
         by_file.setdefault(sheet.file, []).append(sheet)
-    return [
-        group for group in by_file.values() if any(kind_of(sheet).table == "timetable" for sheet in group)
-    ]
+    return [group for group in by_file.values() if any(_kind(sheet).table == "timetable" for sheet in group)]
 
 
 def are_of_the_year(sheets: Sequence[Sheet]) -> bool:
     """Whether sheets are terms, days off or letter days, and nothing that happens."""
     return all(
-        kind_of(sheet).table in ("terms", "daysoff", "cycle")
+        _kind(sheet).table in ("terms", "daysoff", "cycle")
         or key_dates(with_headings(sheet), NOT_ASKED) is not None
         or _names_edges(sheet)
         for sheet in sheets
@@ -84,8 +82,8 @@ def labels_of_sheets(sheets: Sequence[Sheet]) -> frozenset[str]:
     """The labels of a cycle after which sheets are called, in their compared form: those that a sheet with the cycle names, or
     letters from A on."""
     names = {plain(sheet.name): sheet.name.strip() for sheet in sheets if sheet.name}
-    letters = sorted(name for name in names.values() if re.fullmatch("[A-Z]", name))
-    if len(letters) >= _LEAST_LETTERS and "".join(letters) == ascii_uppercase[: len(letters)]:
+    letters = {name for name in names.values() if re.fullmatch("[A-Z]", name)}
+    if are_cycle_letters(letters):
         return frozenset(map(plain, letters))
     for sheet in sheets:
         if (table := table_name(sheet.name)) not in (None, "cycle"):
@@ -93,7 +91,7 @@ def labels_of_sheets(sheets: Sequence[Sheet]) -> frozenset[str]:
         rows = [row for _, row in islice(sheet.rows(), _MOST_ROWS)]
         cells = {plain(text) for row in rows for cell in row if (text := cell_text(cell))}
         called = cells & (names.keys() - {plain(sheet.name)})
-        if len(called) > 1 and kind_of(sheet).table == "cycle":
+        if len(called) > 1 and _kind(sheet).table == "cycle":
             return frozenset(called)
         if table == "cycle":
             labels = {cell_text(row[0]) for row in rows if row} | {
@@ -105,7 +103,7 @@ def labels_of_sheets(sheets: Sequence[Sheet]) -> frozenset[str]:
 
 def looks_taught(sheet: Sheet) -> bool:
     """Whether a sheet looks as if it said when something is taught: by its name, by weekdays or by times."""
-    kind = kind_of(sheet)
+    kind = _kind(sheet)
     cells = [cell for _, row in islice(sheet.rows(), 40) for cell in row if cell_text(cell)]
     codes = WeekdayCodes((), ENGLISH)
     weekdays = sum(
@@ -127,6 +125,14 @@ def is_called_timetable(sheet: Sheet) -> bool:
 _TIMETABLES = r"(?i)\b(?:time ?tables?|bells?|bell schedule|rotation|stundenplan|horario|emploi du temps|lesrooster|orario)\b"
 
 
+def _kind(
+    sheet: Sheet, labels: frozenset[str] = frozenset(), headings: Mapping[str, str] = NOT_ASKED
+) -> Kind:
+    """What a sheet is taken for, with its days over its classes. `labels` are known ones, in their compared form."""
+    sheet = one_below_the_other(sheet)
+    return kind_of(with_days_above(sheet, labels) or sheet, headings=headings)
+
+
 def _is_one(group: Sequence[Sheet], options: ReadingOptions) -> bool:
     """Whether the sheets of a file are a plan: as their names say, or as several of them show together."""
     if len(group) == 1 and not group[0].name:
@@ -139,7 +145,7 @@ def _is_one(group: Sequence[Sheet], options: ReadingOptions) -> bool:
         return _draws_labels(group[0])
     asked = asked_headings(options.columns)
     labels = labels_of_sheets(group)
-    kinds = [kind_of(with_days_above(sheet, labels) or sheet, headings=asked) for sheet in group]
+    kinds = [_kind(sheet, labels, asked) for sheet in group]
     return any(kind.table.partition(":")[0] in _SIGNS for kind in kinds) or any(
         _names_sheets(sheet, kind, group) for sheet, kind in zip(group, kinds, strict=True)
     )
@@ -176,7 +182,6 @@ def _names_sheets(sheet: Sheet, kind: Kind, group: Sequence[Sheet]) -> bool:
 _HEAD_ROWS = 12
 _MOST_ROWS = 400
 """Rows of a sheet in which the labels of a cycle are looked for."""
-_LEAST_LETTERS = 3
 _CLOCK = r"(?<!\d)\d{1,2}[:h]\d\d(?!\d)"
 _TAUGHT = frozenset(("class", "period", "teacher", "room", "group", "label"))
 """Fields of a timetable: a sheet whose headings say two of them looks taught."""

@@ -15,7 +15,7 @@ from nomarium.reading.layouts.codes import is_idle
 from nomarium.school.bellsheets import with_bells_in_rows
 from nomarium.school.classforms import classes_in_rows
 from nomarium.school.datewords import looks_like_date, read_date
-from nomarium.school.daysheets import day_of, with_days_above
+from nomarium.school.daysheets import day_of
 from nomarium.school.drawnlines import is_time
 from nomarium.school.look import Look, are_lettered_weeks, is_title, share, share_classes
 from nomarium.school.planheads import NOT_ASKED, heads_labels, plain
@@ -78,7 +78,6 @@ def kind_of(
     """What a sheet is taken for, and why; the `default` where nothing says it. `headings` says what some mean."""
     asked = asked_table(sheet, tables)
     sheet = one_below_the_other(sheet)
-    sheet = with_days_above(sheet) or sheet
     look = Look(sheet, headings)
     if asked is not None:
         return Kind(asked, "as asked", _columns(look, asked))

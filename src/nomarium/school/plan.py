@@ -7,14 +7,14 @@ from typing import NamedTuple
 from nomarium.model.account import Account, RejectedRow
 from nomarium.model.problem import Place, Problem, note
 from nomarium.model.wording import WEEKDAYS, listed, nearest
-from nomarium.reading.cells.placewords import is_place
 from nomarium.reading.options import ReadingOptions
 from nomarium.reckoning.daysoff import DaysOff
 from nomarium.school.bells import Bells, read_bells, unrung
-from nomarium.school.cellparts import look_of
+from nomarium.school.cellparts import KnownParts
 from nomarium.school.classesfound import ClassesFound, classes_found
 from nomarium.school.codes import Codes
 from nomarium.school.drawnlines import heads_of_lines
+from nomarium.school.drawnowners import of_sheet_named, whose
 from nomarium.school.lessons import Lesson, poured, read_lessons
 from nomarium.school.meetings import Meeting, NotMet, meet
 from nomarium.school.namesandpeople import Naming, People, enrolled, names_in, people_in
@@ -271,12 +271,10 @@ def _whose(name: str, rooms: set[str], people: People) -> Slot | None:
     """What a sheet `Timetable - NAME` adds to its classes: a room or a group, as it is known or looks, or a teacher."""
     if not name:
         return None
-    base, look = Slot("", "", ""), look_of(name)
-    if plain(name) in rooms or is_place(name) or look == "room":
-        return base._replace(room=name)
-    if plain(name) in people.groups or look == "group":
-        return base._replace(group=name)
-    return base._replace(teachers=(name,))
+    known = KnownParts(rooms=frozenset(rooms), groups=frozenset(people.groups))
+    owner = whose(name, known, ()) or of_sheet_named(name)
+    teachers = (owner["teacher"],) if "teacher" in owner else ()
+    return Slot("", "", "", room=owner.get("room", ""), teachers=teachers, group=owner.get("group", ""))
 
 
 def _unused_names(table: Table | None, slots: list[Slot]) -> list[Problem]:
