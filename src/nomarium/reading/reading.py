@@ -1,5 +1,6 @@
 """All the sheets of a build: which read as events, in which layout, and which are passed over."""
 
+import re
 from collections import Counter
 from collections.abc import Iterator, Sequence
 
@@ -14,7 +15,10 @@ from nomarium.reading.layouts.layout import LAYOUTS, NotRead, Reading, Top
 from nomarium.reading.options import ReadingOptions
 from nomarium.reading.rows.blocks import sheets_that_title
 from nomarium.reading.tables import tables_of
-from nomarium.sheets.sheet import RowsAgain, Sheet, is_blank
+from nomarium.sheets.sheet import RowsAgain, Sheet, cell_text, is_blank
+
+_CLOCK = r"(?i)\d{1,2}[:.]\d\d(?:\s*[ap]\.?m\.?)?(?:\s*[-–—]\s*\d{1,2}[:.]\d\d(?:\s*[ap]\.?m\.?)?)?|\d{1,2}\s*[ap]\.?m\.?"
+_WEEKDAY = r"(?i)(?:mon|tues|wednes|thurs|fri|satur|sun)day\W*.*"
 
 __all__ = ("NotRead", "Reading", "Readings", "read_sheet", "read_sheets")
 
@@ -67,9 +71,11 @@ def read_sheets(sheets: Sequence[Sheet], options: ReadingOptions, whole: bool = 
         raise UsageError(Problem("usage", message, "Leave it out, or say --as roster."))
     asked = {name.casefold() for name in options.sheets}
     files_read = {reading.sheet.file for reading in found.readings}
+    in_documents = {name for sheet in sheets for _, name in sheet.heads}
     wanted = [
         one for one in not_read
         if one.sheet.name.casefold() in asked or one.sheet.file not in files_read or (one.sheet.part and one.why != "blank")
+        or one.why in ("month-unnamed", "day-unnamed") or (one.sheet.name in in_documents and _may_be_events(one))
     ]  # fmt: skip
     found.unread = wanted
     found.passed_over = [one for one in not_read if one not in wanted]
@@ -78,6 +84,16 @@ def read_sheets(sheets: Sequence[Sheet], options: ReadingOptions, whole: bool = 
     found.problems += _telling(wanted, bool(found.problems))
     found.problems += _headings_missing(found.readings, options)
     return found
+
+
+def _may_be_events(unread: NotRead) -> bool:
+    """Whether a table of a document, of which other parts are read, holds times beside words, and nothing else says what it is: its
+    dates may stand where nobody looked."""
+    if unread.why not in ("no-dates", "no-rows"):
+        return False
+    cells = [cell_text(cell) for _, row in Top(unread.sheet, ReadingOptions()).rows for cell in row]
+    is_weekly = any(re.fullmatch(_WEEKDAY, text) for text in cells)
+    return not is_weekly and any(re.fullmatch(_CLOCK, text) for text in cells)
 
 
 def _used(lines: Sheet, looked_at: Sequence[tuple[Sheet, Reading | NotRead]]) -> tuple[tuple[int, str], ...]:
@@ -105,7 +121,11 @@ def _apart(sheets: Sequence[Sheet], options: ReadingOptions) -> Iterator[Sheet]:
 
             sheet = several_drawings(sheet) or sheet
         if options.layout in (None, "plan", "events") and options.header_row is None:
-            yield from tables_of(sheet)
+            parts = list(tables_of(sheet))
+            are_lines = len(parts) > 1 and _is_text(sheet)
+            yield from (
+                parts if not are_lines or all(_has_columns(Top(p, options)) for p in parts) else [sheet]
+            )
         else:
             yield sheet
 

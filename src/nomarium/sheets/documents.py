@@ -5,7 +5,7 @@ hidden text."""
 
 import re
 import zipfile
-from collections.abc import Iterator
+from collections.abc import Iterator, Sequence
 from pathlib import Path
 from typing import TYPE_CHECKING, Final, NamedTuple
 
@@ -44,6 +44,13 @@ HEADING, ENTRY = "## ", "- "
 """What marks a heading, or an entry of a list, in the lines of a document, as in plain text."""
 
 
+_YEAR: Final = re.compile(r"\b(?:19|20)\d\d\b")
+_MOST_OF_HEADING: Final = 60
+"""Characters of a heading."""
+_MOST_OF_CELL: Final = 60
+"""Characters of a cell of a record."""
+
+
 class Table(NamedTuple):
     """A table of a document: its rows of texts, and which of its cells are merged."""
 
@@ -59,6 +66,15 @@ class Table(NamedTuple):
         """Whether it has one row or one column, and so is no table of records."""
         return len(self.rows) < 2 or max(map(len, self.rows)) < 2
 
+    @property
+    def record(self) -> str:
+        """The line that one row of short cells is, a number among them, its columns parted by tabs; nothing for any other table."""
+        cells = self.rows[0] if len(self.rows) == 1 else []
+        is_short = all(len(cell) <= _MOST_OF_CELL and "\n" not in cell for cell in cells)
+        return (
+            "\t".join(cells) if len(cells) > 1 and is_short and any(map(str.isdigit, "".join(cells))) else ""
+        )
+
 
 class Document(NamedTuple):
     """What a document holds."""
@@ -72,7 +88,10 @@ class Document(NamedTuple):
     def add(self, table: Table) -> None:
         """Take a table that follows its lines; the cells of one that only places text are lines, too."""
         if table.only_places_text:
-            self.lines.extend(line for row in table.rows for cell in row for line in cell.split("\n"))
+            cells = (cell for row in table.rows for cell in row)
+            self.lines.extend(
+                [table.record] if table.record else [line for cell in cells for line in cell.split("\n")]
+            )
         else:
             self.tables.append(table if table.above else self._under_last_line(table))
 
@@ -94,7 +113,10 @@ class Document(NamedTuple):
 
 def sheets_of(document: Document, name: str) -> list[Sheet]:
     """A document as sheets: one for each table, and one for its lines."""
-    sheets = [_table_sheet(table, n, name) for n, table in enumerate(document.tables, 1)]
+    sheets = [
+        _table_sheet(table, n, name)._replace(said_above=years_said(document.lines[: table.above_line]))
+        for n, table in enumerate(document.tables, 1)
+    ]
     if any(line.strip() for line in document.lines):
         rows: list[Row] = [(number, [line]) for number, line in enumerate(document.lines, 1)]
         heads = tuple(
@@ -113,9 +135,24 @@ def sheets_of(document: Document, name: str) -> list[Sheet]:
     return sheets
 
 
+def years_said(lines: Sequence[str]) -> tuple[tuple[int, str], ...]:
+    """The headings among lines over a table that name a year, for dates that have none."""
+    plain = [line.removeprefix(HEADING).removeprefix(ENTRY) for line in lines]
+    return tuple(
+        (number, text)
+        for number, text in enumerate(plain, 1)
+        if _YEAR.search(text)
+        and len(text) <= _MOST_OF_HEADING
+        and not text.rstrip().endswith((".", "!", "?"))
+    )
+
+
 def _table_sheet(table: Table, number: int, name: str) -> Sheet:
     rows: list[Row] = [(n, row) for n, row in enumerate(table.rows, 1)]
-    if table.above and len(table.rows) > 1:
+    is_more = len(table.rows) > 1 or any(
+        map(str.isdigit, "".join(map(str, table.rows[0] if table.rows else ())))
+    )
+    if table.above and is_more:
         width = max(map(len, table.rows))
         rows.insert(0, (0, [table.above, *[""] * (width - 1)]))
     return Sheet(name, f"table {number}", lambda: rows, merged=tuple(table.merged))

@@ -5,6 +5,7 @@ from collections.abc import Sequence
 from itertools import pairwise
 from typing import Final
 
+from nomarium.model.wording import GOES_ON_AS_NUMBER
 from nomarium.sheets.pdftext import Line
 
 _FARTHEST: Final = 1.7
@@ -46,10 +47,13 @@ def _goes_on(before: Line, line: Line, lines: Sequence[Line]) -> bool:
         return False
     if len(before.pieces) > 1 or len(line.pieces) > 1 or abs(_left(line) - _left(before)) > _INDENT:
         return False
-    goes_on = following[:1].islower() or following[:1] in "(“\"'" or re.fullmatch(_ENDS_OPEN, text)
+    is_number = GOES_ON_AS_NUMBER.match(following) is not None and not _ENTRY.match(text)
+    goes_on = (
+        is_number or following[:1].islower() or following[:1] in "(“\"'" or re.fullmatch(_ENDS_OPEN, text)
+    )
     if not goes_on and not _is_of_prose(before, following, lines):
         return False
-    if following[:1].isdigit() and not re.fullmatch(_ENDS_OPEN, text):
+    if following[:1].isdigit() and not is_number and not re.fullmatch(_ENDS_OPEN, text):
         return False
     right = max(one.pieces[-1].right for one in _of_column(before, lines))
     word = following.split()[0]

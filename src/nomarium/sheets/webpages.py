@@ -69,6 +69,10 @@ def _unshown(moment: str, shown: str) -> str:
     return f"{year}, {said['time']}" if said["time"] not in (None, "00:00") else year
 
 
+_WIDE = r" *(?:[\u2001\u2003]|\xa0(?: ?\xa0){2,}) *"
+"""What stands for a tab on a page: a wide space, or several that do not break."""
+
+
 class _Page(HTMLParser):
     def __init__(self) -> None:
         super().__init__(convert_charrefs=True)
@@ -141,7 +145,7 @@ class _Page(HTMLParser):
             self._said.append(data)
         elif not self._unseen:
             self._shown.append(data)
-            self._put(re.sub(r"\s+", " ", data))
+            self._put(re.sub(r"[ \t\r\n\f]+", " ", data))
 
     def _open_table(self, is_for_looks: bool) -> None:
         self.end_line()
@@ -159,7 +163,9 @@ class _Page(HTMLParser):
             return
         grid = self._grids.pop()
         table, around = grid.table(), self._around()
-        if grid.only_places_text or table.only_places_text:
+        if table.record and not grid.only_places_text:
+            around.lines.append(table.record)
+        elif grid.only_places_text or table.only_places_text:
             around.take_over(grid.content)
         else:
             around.add(table)
@@ -177,7 +183,8 @@ class _Page(HTMLParser):
             self._line.append(text)
 
     def end_line(self) -> None:
-        text = " ".join("".join(self._line).split())
+        pieces = re.split(_WIDE, "".join(self._line))
+        text = "\t".join(filter(None, (" ".join(piece.split()) for piece in pieces)))
         self._line = []
         if text:
             self._around().lines.append(self._mark + text)

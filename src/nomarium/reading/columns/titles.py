@@ -1,5 +1,6 @@
 """Titles that one column alone does not make: two events of one title on one date, or one word on every row."""
 
+import re
 from collections import defaultdict
 from collections.abc import Mapping, Sequence
 
@@ -52,6 +53,9 @@ def unknown_in_title(
     return [heading_missing(sheet, headings, name, "--title") for name in unknown if name not in VALUE_FIELDS]
 
 
+_HALF = re.compile(r"(?i)(?:a\.?m\.?|p\.?m\.?|mornings?|afternoons?|evenings?|matin|après-midi|soir)")
+
+
 def half_titles(
     sheet: Sheet, columns: Sequence[Column], rows: Sequence[Row], options: ReadingOptions
 ) -> list[Problem]:
@@ -61,8 +65,11 @@ def half_titles(
     if title is None or date is None or title.how == "asked" or options.title or options.keep_extra:
         return []
     others = [
-        c for c in columns if c.is_ignored and not c.is_kept and c.how != "asked" and c.heading and c.filled
-    ]
+        c
+        for c in columns
+        if c.is_ignored and not c.is_kept and c.how != "asked" and c.heading and c.filled
+        and not (_are_halves(c, rows) and any(one.field in ("start", "time") for one in columns))
+    ]  # fmt: skip
     for other in others:
         is_pair = other.at < title.at and _makes_a_pair(title, other, rows)
         if is_pair or _tells_apart(title, date, other, rows) or _names_parts(title, other, rows):
@@ -76,6 +83,12 @@ def half_titles(
             place = sheet.place(None, other.at, other.heading)
             return [Problem("title-half", message, remedy, place)]
     return []
+
+
+def _are_halves(column: Column, rows: Sequence[Row]) -> bool:
+    """Whether all that a column says is the half of the day, which its times say, too."""
+    cells = (cell_text(row[column.at]) if column.at < len(row) else "" for _, row in rows)
+    return all(_HALF.fullmatch(text) for text in cells if text)
 
 
 def _names_parts(title: Column, other: Column, rows: Sequence[Row]) -> bool:

@@ -7,6 +7,7 @@ from itertools import pairwise
 from typing import NamedTuple
 
 from nomarium.model.cell import Cell
+from nomarium.model.wording import MONTHS
 from nomarium.reading.cells.words import Lexicon, fold
 from nomarium.reading.columns.head import TableHead
 from nomarium.sheets.sheet import Row, Sheet, cell_text
@@ -16,6 +17,12 @@ _MONTH_ALONE = re.compile(r"([^\W\d_]{3,})\.?,?\s+((?:19|20)\d\d)")
 _YEAR = r"(?<![\d./-])(?:19|20)\d\d(?![\d./-])"
 
 
+BEFORE_LETTER, AFTER_LETTER = dt.timedelta(days=31), dt.timedelta(days=333)
+"""How far before and after the date of a letter its days without a year are."""
+_FIRST_MONTH = 8
+"""That with which a school year begins."""
+
+
 class YearAbove(NamedTuple):
     """A year, or a school year, that a text names."""
 
@@ -23,6 +30,15 @@ class YearAbove(NamedTuple):
     is_school_year: bool
     where: str
     """The text, and the row in which it stands."""
+    sent: dt.date | None = None
+    """When the message that holds the table was sent: its days are about then or later."""
+
+    def of_month(self, month: int) -> int:
+        """The year of the first month of a drawing."""
+        if self.sent is not None:
+            begin = self.sent - BEFORE_LETTER
+            return begin.year + (month < begin.month)
+        return self.first + (self.is_school_year and month < _FIRST_MONTH)
 
     def window(self, months: Sequence[int]) -> tuple[dt.date, dt.date] | None:
         """The first and last date of days of these months, in the order of their rows; None when it is not clear.
@@ -30,8 +46,10 @@ class YearAbove(NamedTuple):
         A school year runs from August to July. A list that begins in one year and jumps back once runs on into the
         next: `Autumn 2026` with dates from September to January.
         """
+        if self.sent is not None:
+            return self.sent - BEFORE_LETTER, self.sent + AFTER_LETTER
         if self.is_school_year:
-            return dt.date(self.first, 8, 1), dt.date(self.first + 1, 7, 31)
+            return dt.date(self.first, _FIRST_MONTH, 1), dt.date(self.first + 1, _FIRST_MONTH - 1, 31)
         jumps = sum(b < a for a, b in pairwise(months))
         if not jumps:
             return dt.date(self.first, 1, 1), dt.date(self.first, 12, 31)
@@ -46,10 +64,7 @@ def year_above(sheet: Sheet, head: TableHead, headings: Sequence[str] = ()) -> Y
     none, or several."""
     texts = [(f"the heading “{heading}”", heading) for heading in headings]
     texts += [(f"sheet “{sheet.name}”", sheet.name)] if sheet.name else []
-    texts += [
-        (f"{f'{sheet.unit} {number}' if number else 'the head of the message'}: “{text[:60]}”", text)
-        for number, text in sheet.said_above
-    ]
+    texts += [(f"line {number}: “{text[:60]}”", text) for number, text in sheet.said_above if number]
     if head.title_rows:
         last = max(head.title_rows)
         for number, row in sheet.rows():
@@ -63,10 +78,21 @@ def year_above(sheet: Sheet, head: TableHead, headings: Sequence[str] = ()) -> Y
             found.setdefault(year, where)
     school_years = [year for year in found if year[1]]
     known = school_years or list(found)
+    if not known:
+        return _of_message(sheet)
     if len(known) != 1:
         return None
     first, is_school_year = known[0]
     return YearAbove(first, is_school_year, found[known[0]])
+
+
+def _of_message(sheet: Sheet) -> YearAbove | None:
+    """The year around the date on which the message was sent that holds a table."""
+    for text in (text for number, text in sheet.said_above if not number):
+        day, month, year = text.split()
+        sent = dt.date(int(year), MONTHS.index(month) + 1, int(day))
+        return YearAbove(sent.year, False, f"the head of the message: “{text}”", sent)
+    return None
 
 
 def is_month_alone(row: Sequence[Cell]) -> bool:

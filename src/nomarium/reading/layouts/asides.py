@@ -6,7 +6,7 @@ from collections.abc import Iterator, Sequence
 from typing import Final
 
 from nomarium.reading.cells.words import Lexicon, fold
-from nomarium.reading.layouts.textlines import TextLine, is_sentence
+from nomarium.reading.layouts.textlines import HEADING, TextLine, is_sentence
 from nomarium.reading.rows.datewithin import date_within
 
 _SALUTATION: Final = r"(?:dear|hello|hi|chers?|cheres?|madame|liebe[rs]?|sehr geehrte[rs]?|estimad[oa]s?|querid[oa]s?|beste|geachte|gentile|gentili|caros?|caras?)\b.{0,60}[,!:]?"
@@ -109,6 +109,22 @@ def without_quotes(lines: Sequence[tuple[int, str]]) -> Iterator[tuple[int, str]
         elif stripped.startswith(">"):
             text = ""
         yield number, re.sub(_STRUCK, " ", text) if "~~" in text else text
+
+
+_UNDER_HEADING: Final = re.compile(r"\s*(?:={3,}|-{3,}|~{3,}|–{3,})\s*")
+"""What underlines a heading."""
+
+
+def with_headings_marked(lines: Sequence[tuple[int, str]]) -> list[tuple[int, str]]:
+    """The lines, one with a row of dashes or of `=` under it marked as a heading, and that row blank."""
+    found: list[tuple[int, str]] = []
+    for number, text in lines:
+        above = found[-1][1].strip() if found else ""
+        if above and _UNDER_HEADING.fullmatch(text) and not HEADING.match(above) and "   " not in above:
+            found[-1] = (found[-1][0], f"# {above}")
+            text = ""
+        found.append((number, text))
+    return found
 
 
 def is_aside(text: str, has_date: bool, has_time: bool) -> bool:

@@ -35,7 +35,7 @@ def table_of_lines(top: Top, lines: Sequence[Row], lexicon: Lexicon) -> Reading 
     sheet = top.sheet._replace(read_rows=lambda: rows, unit="line", read_lines=None)
     options = top.options._replace(header_row=rows[0][0])
     reading = list_in(Top(sheet, options, top.is_whole), sheet, top.seen)
-    if isinstance(reading, NotRead) or reading.problems:
+    if isinstance(reading, NotRead) or not all("--fill-down" in one.remedy for one in reading.problems):
         return None
     others = len([row for _, row in lines if row and cell_text(row[0]).strip()]) - len(rows)
     message = f"Read as a table: the columns under the headings of line {rows[0][0]}."
@@ -53,20 +53,25 @@ def with_others(reading: Reading, others: int, account: Account) -> Iterator[Eve
 
 
 def _rows_of(lines: Sequence[Row], lexicon: Lexicon) -> list[Row] | None:
-    """The rows of a table that a text holds, the headings first, where all its other lines are without a date."""
-    texts = [(number, cell_text(row[0]).expandtabs() if row else "") for number, row in lines]
-    head = next((n for n, (_, text) in enumerate(texts) if _are_headings(pieces_of(text))), None)
-    if head is None:
+    """The rows of a table that a text holds, the headings first, where all its other lines are without a date. A table may stand
+    in several pieces, each under the same headings."""
+    texts = [(number, str(row[0]).expandtabs().rstrip() if row else "") for number, row in lines]
+    heads = [n for n, (_, text) in enumerate(texts) if _are_headings(pieces_of(text))]
+    names = [[name for _, name in pieces_of(texts[n][1])] for n in heads]
+    if not heads or any(one != names[0] for one in names):
         return None
-    columns = pieces_of(texts[head][1])
-    end = next((n for n in range(head + 1, len(texts)) if not texts[n][1].strip()), len(texts))
-    rows: list[Row] = [(texts[head][0], [text for _, text in columns])]
-    for number, text in texts[head + 1 : end]:
-        cells = cells_of(text, columns)
-        if cells is None:
-            return None
-        rows.append((number, cells))
-    others = [*texts[:head], *texts[end:]]
+    rows: list[Row] = [(texts[heads[0]][0], names[0])]
+    of_tables: set[int] = set()
+    for head in heads:
+        columns = pieces_of(texts[head][1])
+        end = next((n for n in range(head + 1, len(texts)) if not texts[n][1].strip()), len(texts))
+        for number, text in texts[head + 1 : end]:
+            cells = cells_of(text, columns)
+            if cells is None:
+                return None
+            rows.append((number, cells))
+        of_tables |= set(range(head, end))
+    others = [line for n, line in enumerate(texts) if n not in of_tables]
     if len(rows) <= _LEAST_ROWS or any(text_line(number, text, lexicon).date for number, text in others):
         return None
     return rows

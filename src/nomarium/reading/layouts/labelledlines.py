@@ -2,6 +2,7 @@
 
 import re
 from collections.abc import Iterator, Mapping, Sequence
+from itertools import chain, pairwise
 from types import MappingProxyType
 from typing import Final
 
@@ -31,11 +32,47 @@ _MEANS: Final[Mapping[str, str]] = MappingProxyType({
 
 def least_labels(paragraphs: Sequence[Sequence[TextLine]]) -> int:
     """How many labels make an event: two, and where one is said so, a date's alone under its title."""
-    return (
-        1
-        if any(len(part) > _LEAST for some in paragraphs for part in parts_of(some) if _says_when(part))
-        else _LEAST
-    )
+    said = any(_says_when(part) for some in paragraphs for part in parts_of(some))
+    titled = sum(map(is_title_and_day, pairwise(chain.from_iterable(paragraphs))))
+    return 1 if said or titled > 1 else _LEAST
+
+
+def most_over(paragraphs: Sequence[Sequence[TextLine]], least: int) -> int:
+    """How many lines over labels may belong to them: where several runs of labels have a title over them, as many as the one
+    with the fewest, for what stands higher is the title of them all."""
+    counts = [
+        sum(may_stand_over(line) and not _is_remark(line) for line in some[max(0, at - _MOST_OVER) : at])
+        for some in paragraphs
+        for at in _runs_of_labels(some, least)
+    ]
+    return min(_MOST_OVER, *filter(None, counts)) if len(counts) > 1 and any(counts) else _MOST_OVER
+
+
+def with_labels_together(paragraphs: Sequence[list[TextLine]]) -> list[list[TextLine]]:
+    """The paragraphs, those that begin with a label joined to the one before them that ends with another one: `Date: …` and, below
+    a blank line, `Time: …`."""
+    found: list[list[TextLine]] = []
+    for lines in paragraphs:
+        before = found[-1] if found else []
+        said: set[str] = set()
+        for line in reversed(before):
+            field, _ = _said(line)
+            if not field:
+                break
+            said.add(field)
+        field, _ = _said(lines[0])
+        if said and field and field not in said:
+            before.extend(lines)
+        else:
+            found.append(list(lines))
+    return found
+
+
+def is_title_and_day(lines: Sequence[TextLine]) -> bool:
+    """Whether lines are a title and one label, that of a date: `Harvest supper` over `Date: 18 May 2027`."""
+    if len(lines) != _LEAST or not may_stand_over(lines[0]) or heads_paper(lines[0].text):
+        return False
+    return not is_sentence(lines[0]) and not _said(lines[0])[0] and _said(lines[1])[0] == "date"
 
 
 def _says_when(lines: Sequence[TextLine]) -> bool:
@@ -43,9 +80,11 @@ def _says_when(lines: Sequence[TextLine]) -> bool:
     return len(fields - {""}) >= _LEAST and ("date" in fields or {"from", "to"} <= fields)
 
 
-def parts_of(lines: Sequence[TextLine], least: int = _LEAST) -> Iterator[list[TextLine]]:
-    """The parts of a paragraph: each run of labels that say when, with a line or two over it that may be its title; and what
-    stands between such runs."""
+def parts_of(
+    lines: Sequence[TextLine], least: int = _LEAST, most: int = _MOST_OVER
+) -> Iterator[list[TextLine]]:
+    """The parts of a paragraph: each run of labels that say when, with a line or two over it that may be its title, `most` in a
+    text with other such runs; and what stands between such runs."""
     others: list[TextLine] = []
     at = 0
     runs = _runs_of_labels(lines, least)
@@ -58,7 +97,8 @@ def parts_of(lines: Sequence[TextLine], least: int = _LEAST) -> Iterator[list[Te
         over: list[TextLine] = []
         while others and len(over) < _MOST_OVER and may_stand_over(others[-1]):
             over.insert(0, others.pop())
-            if (len(runs) > 1 or heads_paper(others[-1].text if others else "")) and not _is_remark(over[0]):
+            is_of_others = len(runs) > 1 or most < _MOST_OVER
+            if (is_of_others or heads_paper(others[-1].text if others else "")) and not _is_remark(over[0]):
                 break  # what stands higher belongs to the one before
         if others:
             yield others

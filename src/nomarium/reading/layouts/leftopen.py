@@ -7,7 +7,8 @@ from nomarium.model.refusal import Refusal
 from nomarium.reading.cells.words import Lexicon, fold
 from nomarium.reading.layouts import linerefusals
 from nomarium.reading.layouts.linetimes import SAME_TIME
-from nomarium.reading.layouts.textlines import TextLine, is_like_a_date, is_sentence
+from nomarium.reading.layouts.textlines import TextLine, is_sentence
+from nomarium.reading.layouts.vaguedates import is_like_a_date
 from nomarium.reading.layouts.weekdaylines import begins_with_weekday
 
 OF_WEEK: Final = re.compile(

@@ -7,7 +7,8 @@ from nomarium.reading.cells.placewords import NO_PLACE, PLACE_WORDS, is_place
 from nomarium.reading.cells.words import Lexicon
 from nomarium.reading.layouts.eventrow import EventRow
 from nomarium.reading.layouts.linetimes import EDGES, SAME_TIME, time_in
-from nomarium.reading.layouts.textlines import ALL_DAY, LEADS, TextLine, is_like_a_date
+from nomarium.reading.layouts.textlines import ALL_DAY, LEADS, TextLine
+from nomarium.reading.layouts.vaguedates import is_like_a_date
 from nomarium.sheets.sheet import Row
 
 _PARTED: Final = re.compile(r"\s*[,;|\t]\s*|\s+[–—-]\s+")
@@ -103,7 +104,7 @@ def row_of(line: TextLine, date: str, lexicon: Lexicon) -> Row:
         and re.search(_SIDE_BY_SIDE, text) is None
         and not re.search(NO_PLACE, brackets["place"])
         and not re.fullmatch(_COUNTED_OR_RATED, brackets["place"])
-        and re.search(PLACE_WORDS, brackets["place"])
+        and (re.search(PLACE_WORDS, brackets["place"]) or is_place(brackets["place"]))
     ):
         text, place = brackets["title"], brackets["place"]
     parts = _parts_of(text)
@@ -149,7 +150,7 @@ def _with_place(parts: list[str], text: str, line: TextLine, lexicon: Lexicon) -
     """The pieces of a line, and which of them is the place, 0 for none: the first that a word shows to be one; of a line with a
     time another one, too, unless it may be anything."""
     may_be = [n for n, part in enumerate(parts) if n and not _is_no_place(part, lexicon)]
-    named = [n for n in may_be if re.search(PLACE_WORDS, parts[n])]
+    named = [n for n in may_be if re.search(PLACE_WORDS, parts[n]) or is_place(parts[n])]
     is_timed = bool(line.time) or line.has_time
     unnamed = [n for n in may_be if is_timed and not _is_before_time(parts[n], line)]
     at = next(iter([*named, *unnamed]), 0)

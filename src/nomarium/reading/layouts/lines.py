@@ -1,7 +1,6 @@
 """Lines of text: `Fri 14 April: Marketing webinar, 10–11am, Sail loft`; a date over lines with times; a month over days; an event over
 the lines of a paragraph. Each becomes a row of a list, which is read as any other."""
 
-import datetime as dt
 import re
 from collections import Counter
 from collections.abc import Iterator, Mapping, Sequence, Set
@@ -15,11 +14,16 @@ from nomarium.model.event import Event
 from nomarium.model.limits import MOST_LINES
 from nomarium.model.problem import Problem, note
 from nomarium.model.refusal import Refusal
-from nomarium.reading.cells.placewords import NO_PLACE, is_place
 from nomarium.reading.cells.words import Lexicon
 from nomarium.reading.columns.table import TableReading
+from nomarium.reading.columns.yearsabove import AFTER_LETTER, BEFORE_LETTER
 from nomarium.reading.layouts import linerefusals
-from nomarium.reading.layouts.asides import heads_paper, lines_about_letters, mail_heads, without_quotes
+from nomarium.reading.layouts.asides import (
+    lines_about_letters,
+    mail_heads,
+    with_headings_marked,
+    without_quotes,
+)
 from nomarium.reading.layouts.barelines import titled_days
 from nomarium.reading.layouts.cards import cards_in
 from nomarium.reading.layouts.columnlines import table_of_lines
@@ -27,12 +31,22 @@ from nomarium.reading.layouts.diarycolumns import with_months_beside
 from nomarium.reading.layouts.drawnlines import drawing_of_lines
 from nomarium.reading.layouts.eventlist import list_in
 from nomarium.reading.layouts.eventrow import ALWAYS, COLUMNS, HEADINGS, EventRow, with_whole_names
-from nomarium.reading.layouts.labelledlines import labelled, least_labels, may_stand_over, parts_of
+from nomarium.reading.layouts.fewlines import event_of_few_lines
+from nomarium.reading.layouts.labelledlines import (
+    is_title_and_day,
+    labelled,
+    least_labels,
+    may_stand_over,
+    most_over,
+    parts_of,
+    with_labels_together,
+)
 from nomarium.reading.layouts.layout import NotRead, Reading, Top, not_read
 from nomarium.reading.layouts.leftopen import OF_WEEK
 from nomarium.reading.layouts.linedoubts import doubt_of, says_nothing
 from nomarium.reading.layouts.lineforms import with_plain_signs
 from nomarium.reading.layouts.linelanguages import lexicon_of_lines
+from nomarium.reading.layouts.lineplaces import with_places_told
 from nomarium.reading.layouts.linesections import with_sections
 from nomarium.reading.layouts.linesfound import Found, lost_figures, told_of
 from nomarium.reading.layouts.linetimes import with_leading_clocks, with_whole_halves
@@ -47,23 +61,17 @@ from nomarium.reading.layouts.textlines import (
     text_line,
 )
 from nomarium.reading.layouts.titledlines import Titled, titles_over
-from nomarium.reading.layouts.weekdaylines import begins_with_weekday
 from nomarium.reading.layouts.wrappedlines import unwrapped
 from nomarium.reading.options import ReadingOptions
 from nomarium.reading.rows.datewithin import date_within
 from nomarium.sheets.sheet import Row, cell_text
 
-_PLACE_LABEL: Final = re.compile(
-    r"(?i)(?:where|location|place|venue|room|wo|ort|lieu|où|lugar|dónde|waar|plaats|luogo|dove)\s*:\s*(?=\S)"
-)
 _LOOKED_AT: Final = 500
 """Lines at which it is looked whether they are rows of a table."""
 _YEAR: Final = r"\b(?:19|20)\d\d\b"
 _SCHOOL_YEAR: Final = r"\b20\d\d\s*[-–/]\s*(?:20)?\d\d\b"
 _FIRST_YEAR, _LAST_YEAR = 1900, 2200
 """Years within which a letter is dated."""
-_BEFORE, _AFTER = dt.timedelta(days=31), dt.timedelta(days=333)
-"""How far before and after the date of a letter its days without a year are."""
 
 
 def look(top: Top) -> Reading | NotRead:
@@ -155,7 +163,7 @@ def _in_years(
         dates = [one.date() for one in day.readings if one.year is not None] if day is not None else []
         if len(dates) != 1 or dates[0] is None or not _FIRST_YEAR < dates[0].year < _LAST_YEAR:
             continue
-        window = dates[0] - _BEFORE, dates[0] + _AFTER
+        window = dates[0] - BEFORE_LETTER, dates[0] + AFTER_LETTER
         message = f"Days without a year are set between {window[0]} and {window[1]}, by {f'line {number}' if number else 'the head of the message'}: “{text.strip()[:60]}”."
         return options._replace(school_year=window), [
             note("text-year", message, "If not: --school-year 2026:2027.")
@@ -186,11 +194,8 @@ def _read(
     lines: Sequence[Row], heads: Set[int], lexicon: Lexicon, has_date: bool, sent: Sequence[tuple[int, str]]
 ) -> Found:
     """The rows that lines come to; those of `heads` date tables, and no lines. `sent`: when the message was."""
-    plain = list(
-        without_quotes(
-            [(number, with_plain_signs(cell_text(row[0])) if row else "") for number, row in lines]
-        )
-    )
+    texts = [(number, with_plain_signs(cell_text(row[0])) if row else "") for number, row in lines]
+    plain = with_headings_marked(list(without_quotes(texts)))
     whole, of_letters = [*sent, *plain], lines_about_letters(plain, lexicon) | mail_heads(plain)
     plain = [(number, "" if number in of_letters or number in heads else text) for number, text in plain]
     as_written, beside = dict(plain), with_months_beside(plain, lexicon)
@@ -207,7 +212,7 @@ def _read(
     heads = heads_of_programmes(every)
     taking = Taking(lexicon, has_date, sent[0][1] if sent else "", weeks == 1, heads, is_diary(every))
     marked = frozenset(number for number, text in plain if HEADING.match(text))
-    _take_all(paragraphs, marked, taking)
+    _take_all(with_labels_together(paragraphs), marked, taking)
     rows = [*cards.items(), *taking.rows]
     taking.refused = [
         (n, as_written[n].strip() if n in beside else text, why) for n, text, why in taking.refused
@@ -219,14 +224,14 @@ def _read(
             rows.append((line.number, EventRow(line.date, line.time, title, place)))
         elif line.number not in taking.dating:
             taking.refused.append((line.number, line.text, linerefusals.EMPTY))
-    texts = dict(whole)
+    text_of = dict(whole)
     idle = {n for n, (_, cells) in enumerate(rows) if says_nothing(str(cells[2]), lexicon)}
-    taking.refused += [(rows[n][0], texts.get(rows[n][0], ""), linerefusals.NO_TITLE) for n in sorted(idle)]
+    taking.refused += [(rows[n][0], text_of.get(rows[n][0], ""), linerefusals.NO_TITLE) for n in sorted(idle)]
     rows = sorted((row for n, row in enumerate(rows) if n not in idle), key=lambda row: row[0])
     rows = with_sections(with_title_of_poster(rows, every), paragraphs, lexicon)
     rows, lost = _with_their_figures(rows, every, {number for number, _, _ in taking.refused})
     taking.refused += lost
-    rows, forward = forward_through_days(with_whole_names(rows))
+    rows, forward = forward_through_days(with_places_told(with_whole_names(rows), every))
     ended = list(with_ends(rows, taking.under))
     has_open_ends = any(before[1] != after[1] for before, after in zip(rows, ended, strict=True))
     taken = {row[0] for row in rows} | {number for number, _, _ in taking.refused}
@@ -281,9 +286,10 @@ def _take_all(paragraphs: Sequence[list[TextLine]], marked: frozenset[int], taki
     lexicon = taking.lexicon
     following_of = {one.number: after for one, after in pairwise(chain.from_iterable(paragraphs))}
     least = least_labels(paragraphs)
+    most = most_over(paragraphs, least)
     titled = titles_over(paragraphs, marked, lexicon)
     last: list[TextLine] = []
-    for read in (part for some in paragraphs for part in parts_of(some, least)):
+    for n, read in ((n, part) for n, some in enumerate(paragraphs) for part in parts_of(some, least, most)):
         alone = last if len(last) == 1 and may_stand_over(last[0]) else []
         last = read
         if any(line.number in titled for line in read):
@@ -294,7 +300,8 @@ def _take_all(paragraphs: Sequence[list[TextLine]], marked: frozenset[int], taki
         over = labelled(read, lexicon, least) or (
             labelled([*alone, *read], lexicon, least) if alone else None
         )
-        over = over or (None if heads_times else _over_lines(read, lexicon))
+        over = over or (labelled(read, lexicon, 1) if n and is_title_and_day(read) else None)
+        over = over or (None if heads_times else event_of_few_lines(read, lexicon))
         if over is not None:
             taking.rows.append(over)
             continue
@@ -330,60 +337,6 @@ def _take_titled(
             )
         elif line.number not in used:
             taking.take(line, following_of.get(line.number))
-
-
-def _over_lines(lines: Sequence[TextLine], lexicon: Lexicon) -> Row | None:
-    """The event that a paragraph of a few lines says: its title, when, and perhaps where. None when it is no such paragraph."""
-    if len(lines) > 2 and heads_paper(lines[0].text) and not lines[0].date:
-        lines = lines[1:]  # AGENDA, over the committee that meets
-    dated = [n for n, line in enumerate(lines) if line.date]
-    if not 2 <= len(lines) <= 5 or len(dated) != 1 or any(line.is_bullet for line in lines[1:]):
-        return None
-    at = dated[0]
-    if lines[0].is_bullet and at != 1:
-        return None
-    others = [line for n, line in enumerate(lines) if n != at]
-    times = [line for line in others if line.time and not any(map(str.isalpha, line.rest))]
-    if len(times) == 1 and not lines[at].time and len(others) > 1:  # a date, a time, a title, a place
-        others.remove(times[0])
-    elif times or (
-        at == 0
-        and len(others) > 1
-        and not (is_place(others[1].text.partition(",")[0]) or all(map(is_sentence, others[1:])))
-    ):
-        return None
-    if re.match(r"\s*:\s+\w", lines[at].text.removeprefix(lines[at].date)) and at:
-        return None  # After half term: over Monday 2 November: back to work
-    begins = (
-        begins_with_weekday(line.text, lexicon) or re.match(r"(?i)[ap]\.?m\b", line.text) for line in others
-    )
-    if any(begins) or heads_paper(lines[0].text):
-        return None
-    is_bare = sum(map(str.isalpha, lines[at].rest)) < 2
-    beside, *more = [""] if is_bare else [str(part) for part in re.split(r"[.;]\s+|,\s+", lines[at].rest)]
-    if any(line.time for line in others) or (beside and not (at == len(others) == 1 and is_place(beside))):
-        return None
-    title, *rest = [*(line.text for line in others), *[beside] * bool(beside), *more]
-    labelled_at = next((n for n, text in enumerate(rest) if _PLACE_LABEL.match(text)), None)
-    if labelled_at is not None:  # Location: Slip 4
-        rest.insert(0, _PLACE_LABEL.sub("", rest.pop(labelled_at)))
-    elif (
-        len(rest) > 1
-        and not beside
-        and (at_place := next((n for n, text in enumerate(rest) if is_place(text)), 0))
-    ):
-        rest.insert(0, rest.pop(at_place))
-    elif rest and not beside and (re.search(rf"{NO_PLACE}|^\w+:\s", rest[0]) or is_sentence(others[1])):
-        rest.insert(0, "")
-    return lines[0].number, EventRow(
-        lines[at].date,
-        lines[at].time or (times[0].time if times else ""),
-        title.strip(" :"),
-        rest[0] if rest else "",
-        " ".join(rest[1:]),
-        repeat=lines[at].repeat,
-        without=lines[at].without,
-    )
 
 
 def _sample(rows: Sequence[Row]) -> str:

@@ -62,15 +62,13 @@ def _first_year(top: Top, months: Sequence[tuple[int | None, int]], above: Seque
     first = months[0][1]
     if months[0][0] is not None:
         return months[0][0]
-    title_rows = tuple(number for number, _ in above)
-    head = TableHead((), title_rows[-1] + 1 if title_rows else 1, (), title_rows)
-    said = year_above(top.sheet, head)
-    if said is not None:
-        return said.first + (said.is_school_year and first < 8)
     if top.options.school_year is not None:
         low, high = top.options.school_year
         fitting = [
             y for y in range(low.year, high.year + 1) if low.replace(day=1) <= dt.date(y, first, 1) <= high
         ]
         return fitting[0] if len(fitting) == 1 else None
-    return None
+    title_rows = tuple(number for number, _ in above)
+    head = TableHead((), title_rows[-1] + 1 if title_rows else 1, (), title_rows)
+    said = year_above(top.sheet, head)
+    return None if said is None else said.of_month(first)

@@ -6,7 +6,7 @@ from typing import Final
 from nomarium.model.wording import MONTHS
 from nomarium.reading.cells.words import Lexicon, fold
 from nomarium.reading.layouts.lineforms import clocked
-from nomarium.reading.layouts.linetimes import time_in
+from nomarium.reading.layouts.linetimes import EDGES, time_in
 from nomarium.reading.layouts.textlines import TextLine
 
 _DAY_OF_MONTH: Final = re.compile(
@@ -28,7 +28,7 @@ _INTO_NEXT: Final = re.compile(
 _NAMED_MONTH: Final = re.compile(r"(?:[^\W\d_]{2,}\s+){1,3}([^\W\d_]{4,})")
 _ALSO_WORDS: Final = frozenset(("march", "marsch", "mark"))
 """Months, or their beginnings, that are other words as often."""
-_FOUR_FIRST: Final = re.compile(r"^(0\d|1[0-8]|2[1-3])([0-5]\d)(?=\s+[^\W\d])")
+_FOUR_FIRST: Final = re.compile(r"^(0\d|1[0-8]|2[1-3])([0-5]\d)(?=\s+(?:\|\s+)?[^\W\d])")
 """Hours of four figures right behind a day, and what is on: `7th 0900 Crane`; 1960 and 2027 are years."""
 SENT: Final = "\0"
 """Stands for the month of a message."""
@@ -85,6 +85,12 @@ def _weekdays_first(text: str, lexicon: Lexicon) -> str:
     return _DAY_THEN_WORD.sub(turned, text, count=2) if _DAY_THEN_WORD.match(text) else text
 
 
+def _with_day_whole(text: str) -> str:
+    """A line whose day and its weekday stand in columns of their own, with these as one: `Mon | 5 | Trials`."""
+    text = re.sub(r"^([^\W\d_]{2,10}\.?) \| (?=\d{1,2}\b)", r"\1 ", text)
+    return re.sub(r"^(\d{1,2}) \| (?=[^\W\d_]{2,10}\.?(?: \||$))", r"\1 ", text)
+
+
 def _without_second_weekday(text: str, lexicon: Lexicon) -> str:
     """A line whose range of days says the weekday of the last one, too, or *from*, without that: `Mon 19 to Fri 23 Reading week`."""
     match = _TO_WEEKDAY.match(text)
@@ -104,17 +110,18 @@ def _month_after(month: str, lexicon: Lexicon) -> str:
 
 def in_month(line: TextLine, month: str, lexicon: Lexicon, needs_weekday: bool = False) -> TextLine | None:
     """A line that begins with a day of the month above it; with its weekday, where nothing less tells."""
-    crossing = _INTO_NEXT.match(line.text)
+    whole = _with_day_whole(line.parted or line.text)
+    crossing = _INTO_NEXT.match(whole)
     if (
         crossing is not None
         and (not crossing["weekday"] or fold(crossing["weekday"]) in lexicon.weekdays)
         and {fold(word).strip(".") for word in re.findall(r"[^\W\d]+\.?", crossing["last"])}
         <= lexicon.months.keys()
     ):
-        time, rest = time_in(clocked(line.text[crossing.end() :].strip(" :,–—-"), lexicon))
+        time, rest = time_in(clocked(whole[crossing.end() :].strip(EDGES), lexicon))
         return line._replace(date=f"{crossing['day']} {month} – {crossing['last']}", time=time, rest=rest)
-    week = _WEEK_BEFORE.match(line.text)
-    text = line.text[week.end() :] if week is not None else line.text
+    week = _WEEK_BEFORE.match(whole)
+    text = whole[week.end() :] if week is not None else whole
     text = _without_second_weekday(_weekdays_first(text, lexicon), lexicon)
     match = _DAY_OF_MONTH.match(text)
     if (
@@ -129,7 +136,7 @@ def in_month(line: TextLine, month: str, lexicon: Lexicon, needs_weekday: bool =
         if match["weekday"]:
             return None
         weekday, end = "", match.start("behind") - 1
-    time, rest = time_in(clocked(_FOUR_FIRST.sub(r"\1:\2", text[end:].strip(" :,–—-")), lexicon))
+    time, rest = time_in(clocked(_FOUR_FIRST.sub(r"\1:\2", text[end:].strip(EDGES)), lexicon))
     date = f"{weekday} {match['day']}{'-' + match['last'] if match['last'] else ''} {month}"
     if match["last"] and weekday:
         date = f"{weekday} {match['day']} {month} – {match['last']} {month}"

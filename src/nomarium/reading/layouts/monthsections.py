@@ -18,6 +18,8 @@ _ONE = r"(?:[^\W\d_]+\.?,?\s+)?\d{1,2}(?:st|nd|rd|th|er|\.)?(?:,?\s+[^\W\d_]+\.?
 _DAYS = re.compile(
     rf"(?i)\s*(?P<first>{_ONE})(?:\s*(?P<sign>[-–—,&+]|\bto\b|\bau\b|\bbis\b|\band\b)\s*(?P<last>{_ONE}))?\s*"
 )
+_DAY_FIRST, _WEEKDAY_FIRST = r"^(\d{1,2}(?:st|nd|rd|th|\.)?),?\s+([^\W\d_]+\.?)$", r"\2 \1"
+"""A day before its weekday, `11 Sun`, and the two turned."""
 _LEAST_DAYS = 2
 _SHARE = 0.7
 """Rows under months that begin with days, of all, from which on it is such a list."""
@@ -93,7 +95,10 @@ def _found(top: Top) -> _Found | None:
         else:
             others += 1
     is_wall = len(months) > 1 and not has_more
-    if len(days) < _LEAST_DAYS or is_wall or len(days) < _SHARE * (len(days) + others):
+    least = (
+        1 if 0 in months and has_more else _LEAST_DAYS
+    )  # a heading of the document over a table of one row
+    if len(days) < least or is_wall or len(days) < _SHARE * (len(days) + others):
         return None
     return _Found(
         months, days, above, 0 if any(len(list(filter(cell_text, row))) > 1 for _, row in above) else head
@@ -180,6 +185,6 @@ def _in_month(text: str, month: str, lexicon: Lexicon) -> str:
     assert match is not None
     name, year = month.split()
     if match["last"] is None:
-        return f"{match['first']} {month}"
+        return f"{re.sub(_DAY_FIRST, _WEEKDAY_FIRST, match['first'])} {month}"
     own = any(fold(word) in lexicon.months for word in re.findall(r"[^\W\d_]{3,}", match["last"]))
     return f"{match['first']} {month} {match['sign']} {match['last']}" + ("" if own else f" {name} {year}")

@@ -6,7 +6,7 @@ from collections.abc import Callable
 from typing import Final, Literal, NamedTuple
 
 from nomarium.reading.cells.placewords import is_place
-from nomarium.reading.cells.words import Lexicon
+from nomarium.reading.cells.words import Lexicon, fold
 from nomarium.reading.layouts.linetimes import OF_SCHOOL
 from nomarium.reading.rows.datewithin import date_within, names_several, with_days_before
 from nomarium.reading.rows.opendays import is_open_day
@@ -71,6 +71,15 @@ _PRONOUNS: Final = frozenset(
 _ABBREVIATED: Final = r"(?i)(?:\b\d{1,2}|\b(?:mr|mrs|ms|dr|prof|st|no|nr|approx|tel|e\.g|i\.e|a\.m|p\.m|jan|feb|mar|apr|jun|jul|aug|sept?|oct|nov|dec|mon|tues?|wed|thu(?:rs?)?|fri|sat|sun)|\b[a-z])\.$"
 
 
+_BEGINS: Final = re.compile(r"([A-Z][a-z]*)\s+[a-z]{2}")
+"""The first two words of a sentence."""
+_OPEN_HOURS: Final = re.compile(
+    r"(?i)\b(?:(?:is|are|will be|stays?|remains?)\s+(?:also\s+|now\s+)?open|open(?:ing)?\s+(?:hours|times))\b.*(?:\b(?:mon|tue|wed|thu|fri|sat|sun)\w*\s*(?:[–—-]|to|until|and|&)\s*(?:mon|tue|wed|thu|fri|sat|sun)|"
+    r"\b(?:weekdays|daily|every day|each day|seven days|all week)\b)"
+)
+"""When something is open day by day, which is no event."""
+
+
 class Said(NamedTuple):
     """What a sentence says: the columns of a row of text."""
 
@@ -82,15 +91,23 @@ class Said(NamedTuple):
     """What else it says in figures."""
 
 
-def sentences_of(text: str) -> list[str]:
-    """The sentences of a paragraph; a full stop after an abbreviation ends none."""
+def sentences_of(text: str, lexicon: Lexicon) -> list[str]:
+    """The sentences of a paragraph; a full stop after an abbreviation ends none, nor does one after a number that goes on with
+    a month or a name: `am 2. November`."""
     found: list[str] = []
     for piece in re.split(r"(?<=[.!?])[”\"’)]?\s+(?=[A-Z“\"‘])", text.strip()):
-        if found and re.search(_ABBREVIATED, found[-1]):
+        begins = _BEGINS.match(piece)
+        is_sentence = begins is not None and fold(begins[1]) not in lexicon.months
+        if found and re.search(_ABBREVIATED, found[-1]) and not (is_sentence and _ends_with_place(found[-1])):
             found[-1] = f"{found[-1]} {piece}"
         else:
             found.append(piece)
     return found
+
+
+def _ends_with_place(text: str) -> bool:
+    """Whether the number or the letter that ends a text is that of a place, `in Shed A.`, or a figure."""
+    return re.search(r"\d\.$", text) is not None or is_place(" ".join(text.rstrip(".").split()[-2:]))
 
 
 def said_in(
@@ -102,7 +119,8 @@ def said_in(
     plain = re.sub(_LEAD_IN, "", plain)
     found = date_within(f"{plain} ·", lexicon) if any(map(str.isdigit, plain)) else None
     if found is None:
-        return "doubtful" if time_in(plain)[0] and _reads(plain) else None
+        is_doubtful = time_in(plain)[0] and _reads(plain) and not _OPEN_HOURS.search(plain)
+        return "doubtful" if is_doubtful else None
     date, before, after = with_days_before(found, lexicon)
     of_each = (
         names_several(found, lexicon) and found.moment.start is not None

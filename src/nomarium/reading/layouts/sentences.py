@@ -24,7 +24,7 @@ def said_by_sentences(line: TextLine, lexicon: Lexicon) -> tuple[list[Row], list
     doubtful: list[str] = []
     timed: list[str] = []
     is_past = False
-    for sentence in sentences_of(clocked(line.text, lexicon)):
+    for sentence in sentences_of(clocked(line.text, lexicon), lexicon):
         said = None if keeps_books(sentence) else said_in(sentence, lexicon, time_in)
         if isinstance(said, Said):
             rows.append((line.number, EventRow(said.date, said.time, said.title, said.place, said.notes)))

@@ -13,7 +13,6 @@ from nomarium.reading.layouts.barelines import heads_programme
 from nomarium.reading.layouts.eventrow import EventRow
 from nomarium.reading.layouts.leftopen import FROM_NOW, OF_ALL, TO_FOLLOW, left_open
 from nomarium.reading.layouts.linedoubts import doubt_of
-from nomarium.reading.layouts.lineforms import clocked
 from nomarium.reading.layouts.linerows import HALF_OF_DAY, at_same_time, row_of
 from nomarium.reading.layouts.linetimes import EDGES, time_in
 from nomarium.reading.layouts.listeddates import listed_dates
@@ -146,7 +145,7 @@ class Taking:
             self.refuse(line, doubt)
         elif line.date and not line.rest and re.search(r"\s[-–—]\s*$", line.text):
             pass  # w/b 28 Sept –: nothing on
-        elif is_day and not line.time and re.fullmatch(r"[^\W\d]+\s+[-–—]{1,3}", line.rest):
+        elif is_day and not line.time and re.fullmatch(r"[^\W\d]+\s+(?:\|\s+)?[-–—]{1,3}", line.rest):
             self.asides.append((line.number, line.text))  # Wed Plank --
         elif line.date and (heads_programme(line, following) or line.number in self._heads):
             self._stand_over(line)
@@ -286,7 +285,7 @@ class Taking:
             return day
         if line.date or not self._over or not begins_with_weekday(line.text, self.lexicon):
             return None
-        on = on_weekday(clocked(line.text, self.lexicon), self._over, self.lexicon, self._is_of_week)
+        on = on_weekday(line, self._over, self.lexicon, self._is_of_week)
         self.dating |= {self._over_at} if on is not None else set()
         if on is not None and self._week is not None and self._week in self.rows:
             self.rows.remove(self._week)  # Notices for the week beginning 6 September, over its days

@@ -2,7 +2,6 @@
 
 import re
 from collections.abc import Iterator, Sequence
-from itertools import pairwise
 from typing import Final, NamedTuple
 
 from nomarium.reading.cells.times import in_figures
@@ -31,10 +30,13 @@ BULLET: Final = re.compile(
 """What begins a line of a list: a sign, a number, a picture."""
 HEADING: Final = re.compile(r"^\s*#{1,6}\s+")
 MARKS: Final = re.compile(r"\*\*|__|`|(?<!\w)[*_](?=\S)|(?<=\S)[*_](?!\w)")
+_LATE: Final = r"(?:late|close|closing|dusk|dark|sunset)\b"
 _TILL_LATE: Final = (
-    r"(?i)(?<![\d.:/-])(\d{1,2}(?:[:.h]\d\d)?(?:\s?[ap]\.?m\.?)?)\s*(?:[–—-]|to|till?|until)\s*(?:late|close|closing|dusk|dark|sunset)\b"
+    r"(?i)(?<![\d.:/-])(\d{1,2}(?:[:.h]\d\d)?(?:\s?[ap]\.?m\.?)?)\s*"
+    rf"(?:(?:to|till?|until)\s*{_LATE}|[–—-]\s*{_LATE}(?=\s*(?:[,;:.()|–—-]|$)|\s+(?:in|at|on|with|for)\b))"
     r"(?P<ends>(?=\s*(?:[,;:.()|–—-]|$)))?"
 )
+"""Behind a dash other words may go on, `12:30 – Closing words`."""
 _WEEK_OF: Final = r"(?i)\bweek\s+(?:of|commencing|beginning|starting)\s+(?=\d|[A-Z]\w*\.?,?\s+(?:\w+\.?,?\s+){0,3}\d{1,2}(?:st|nd|rd|th)?\b)"
 _WEEK_RANGE: Final = re.compile(
     r"(?i)^(?:the\s+)?(?:week|woche|semaine|semana|settimana)\s*:?\s+(?=(?:[^\W\d_]{2,9}\.?,?\s+)?\d{1,2}(?:st|nd|rd|th|\.)?(?:\s+[^\W\d_]{3,9}\.?)?\s*(?:[–—-]|to\b|bis\b|au\b)\s*(?:[^\W\d_]{2,9}\.?,?\s+)?\d{1,2}(?:st|nd|rd|th|\.)?\s+[^\W\d_]{3})"
@@ -51,7 +53,7 @@ _BY_DAY: Final = re.compile(
 _WEEK_TO: Final = r"(?i)\b(?:week|wk)\.?\s+(?:ending|ends)\s+(?=\d|[A-Z])"
 _BRACKETS: Final = str.maketrans("[]{}", "()()")
 _NUMBERED: Final = re.compile(r"^\d{1,2}\.\s+(\S+)")
-_COLUMNS: Final = r"\s*(?:\.\s?){4,}\s*|\s*…{2,}\s*|(?<![.!?:;,])(?:\s{2,}|\t)(?=\S)"
+_COLUMNS: Final = r"\s*(?:\.\s?){4,}\s*|\s*…{2,}\s*|(?:(?<![.!?:;,])\s{2,}|\s*\t\s*|\s{3,})(?=\S)"
 """What parts the columns of a line: a tab, spaces, or a row of dots."""
 LEADS: Final = (
     r"(?i)[\s,:]+(?:by|on|from|at|until|the|inclusive|incl\.?|bis|ab|am|vom|jusqu['’]au|hasta|tot|op|entro)$"
@@ -63,6 +65,8 @@ _FIGURES: Final = re.compile(
 """Figures with a dot, that are a date only where a line begins with them: `from 9.15`, `3.9m`."""
 _LEAST_WORDS: Final = 7
 """Words from which on a line that ends as a sentence does is one."""
+_ENTRY: Final = r"\s*(?:[–—:,|-]\s*)?(?!(?:is|are|was|were|will|has|to|and|or|on|in|at|sharp)\b)[^\W\d_a-z]"
+"""What follows the time with which an entry of a programme begins."""
 _WEEKDAY: Final = r"(?:mon|tues|wednes|thurs|fri|satur|sun)day"
 _WEEKLY: Final = re.compile(
     rf"(?i)\b(?:on\s+)?(?:(?P<alternate>alternate\s+)?{_WEEKDAY}s(?:\s*(?:,|&|and)\s*{_WEEKDAY}s)*|"
@@ -77,18 +81,6 @@ _WITHOUT: Final = re.compile(
 )
 """The days on which something that repeats is not held: `(no class 28 Oct)`."""
 _COUNTED_WEEKS: Final = re.compile(r"(?i)\(?(?:\bfor\s+)?\b(\d{1,2})\s+(weeks|sessions|times)\b\)?")
-_VAGUE: Final = re.compile(
-    r"(?i)(?:early|mid|late|(?:the\s+)?(?:end|beginning|start|middle)\s+of|(?:the\s+)?(?:first|second|third|last|1st|2nd|3rd|4th)\s+(?:w/c|(?:week|half|weekend|few days|(?:mon|tue|wed|thu|fri|sat|sun)\w*\.?)\s+(?:of|in)))[\s-]+(?P<month>[^\W\d]+)\b"
-)
-"""A part of a month, which is no date: `First week of October`, `Mid-November`."""
-_DAY_IN_WORDS: Final = re.compile(
-    r"(?i)\b(?:first|second|third|fourth|fifth|sixth|seventh|eighth|ninth|tenth|eleventh|twelfth|\w+teenth|twentieth|thirtieth|(?:twenty|thirty)[- ]\w+)\s+(?:day\s+)?of\s+(?P<month>[^\W\d]{3,})"
-)
-"""A day in words: `the twenty-eighth of November`."""
-_OPEN_MONTH: Final = re.compile(r"(?i)(?P<month>[^\W\d]{3,})\s*\((?:date\s+)?tb[acd]\)")
-"""A month whose day is to come: `October (tbc)`."""
-_NUMBERS: Final = re.compile(r"\d{1,2}(?:st|nd|rd|th)?(?:[-–/&+]\d{1,2}(?:st|nd|rd|th)?)*")
-"""Days of a month, `24/25`."""
 ALL_DAY: Final = re.compile(
     r"(?i)(all[ -]day|whole day|full day|ganztägig|ganztags|(?:toute )?la journée|todo el día|(?:de )?hele dag|dia (?:inteiro|todo)|tutto il giorno|cały dzień|hela dagen|heldag|終日|全天)(?![a-zà-ÿ])[\s,:–—-]*"
 )
@@ -122,30 +114,8 @@ class TextLine(NamedTuple):
     """The days on which what repeats is not held."""
     indent: int = 0
     """Blanks before it."""
-
-
-def is_like_a_date(text: str, lexicon: Lexicon) -> bool:
-    """Whether a number stands beside the name of a month, or one such as `14th` behind a weekday."""
-    if keeps_books(text):
-        return False
-    vague = _VAGUE.match(text.strip())
-    if (
-        vague is not None
-        and fold(vague["month"]) in lexicon.months
-        and re.search(r"[:–—-]\s*\w", text[vague.end() :])
-    ):
-        return True
-    in_words = _DAY_IN_WORDS.search(text)
-    open_month = _OPEN_MONTH.match(text.strip())
-    if any(one is not None and fold(one["month"]) in lexicon.months for one in (in_words, open_month)):
-        return True
-    words = [fold(word).strip(".,;:()") for word in text.split()]
-    return any(
-        (a in lexicon.months and _NUMBERS.fullmatch(b))
-        or (b in lexicon.months and _NUMBERS.fullmatch(a))
-        or (a in lexicon.weekdays and re.fullmatch(r"\d{1,2}(?:st|nd|rd|th)", b))
-        for a, b in pairwise(words)
-    )
+    parted: str = ""
+    """Its text with a sign between its columns, which a tab or several spaces part."""
 
 
 def is_sentence(line: TextLine) -> bool:
@@ -160,6 +130,8 @@ def is_sentence(line: TextLine) -> bool:
         return False  # Sat 3 Oct – Boat jumble, Main slip. All welcome.
     if re.search(r"\b[ap]\.m\.$", line.text.rstrip()):
         return False
+    if line.time and not line.date and re.match(f"{re.escape(line.time)}{_ENTRY}", line.text):
+        return False  # 10.00 Panel: wood or steel?
     label = re.match(r"[^:.!?]{3,50}:\s+", line.text)
     if label is not None and line.date and line.text[label.end() :].startswith(line.date):
         return False
@@ -183,6 +155,11 @@ def paragraphs_of(lines: Sequence[tuple[int, str]]) -> Iterator[list[tuple[int, 
 
 def text_line(number: int, text: str, lexicon: Lexicon) -> TextLine:
     bare, is_bullet = _without_mark(text, lexicon)
+    parted = " ".join(re.sub(_COLUMNS, " | ", bare).split())
+    return _text_line(number, bare, is_bullet, lexicon)._replace(parted=parted)
+
+
+def _text_line(number: int, bare: str, is_bullet: bool, lexicon: Lexicon) -> TextLine:
     shown, plain = (
         " ".join(bare.split()),
         clocked(_with_spaces(" ".join(re.sub(_COLUMNS, " | ", bare.translate(_BRACKETS)).split())), lexicon),

@@ -9,7 +9,8 @@ from nomarium.model.wording import MONTHS
 from nomarium.reading.cells.dates import Day
 from nomarium.reading.cells.moments import Moment, read_moment
 from nomarium.reading.cells.words import Lexicon, fold
-from nomarium.reading.layouts.linetimes import LEADING
+from nomarium.reading.layouts.lineforms import clocked
+from nomarium.reading.layouts.linetimes import LEADING, time_in
 from nomarium.reading.layouts.textlines import TextLine
 
 _BEGINS: Final = re.compile(r"^(?P<name>[^\W\d_]{2,})\.?(?:\s*(?P<sign>[:,|–—-])\s*|\s+|$)")
@@ -58,9 +59,10 @@ class OnWeekday(NamedTuple):
     """Whether a sign, a time or nothing stands behind the weekday, and no word that it could belong to."""
 
 
-def on_weekday(text: str, heading: str, lexicon: Lexicon, is_week: bool = False) -> OnWeekday | None:
+def on_weekday(line: TextLine, heading: str, lexicon: Lexicon, is_week: bool = False) -> OnWeekday | None:
     """The day of a line that begins with a weekday: the first of that name from the day of a heading on, and within its days.
     None where the line does not begin so, or the heading leaves open which day it is."""
+    text = clocked(_with_columns(line), lexicon)
     match = _BEGINS.match(text)
     weekday = lexicon.weekdays.get(fold(match["name"])) if match else None
     if match is None or weekday is None:
@@ -82,6 +84,13 @@ def on_weekday(text: str, heading: str, lexicon: Lexicon, is_week: bool = False)
         rest = rest[number.end() :]  # Mon 7  Opening, under 7–11 June
     year = f" {day.year}" if day.year != _UNKNOWN_YEAR else ""
     return OnWeekday(f"{match['name']} {day.day} {MONTHS[day.month - 1]}{year}", rest, is_clear)
+
+
+def _with_columns(line: TextLine) -> str:
+    """The text of a line with its columns parted, unless one of them says a time among words: then they are words of one title,
+    `Mon  Keel  Assembly 8:40`."""
+    _, *columns = line.parted.split(" | ")
+    return line.text if any(all(time_in(one)) for one in columns) else line.parted
 
 
 def _both_days(text: str, first: re.Match[str], heading: str, lexicon: Lexicon) -> OnWeekday | None:

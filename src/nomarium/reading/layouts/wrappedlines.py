@@ -5,6 +5,7 @@ import re
 from collections.abc import Sequence
 from typing import Final
 
+from nomarium.model.wording import GOES_ON_AS_NUMBER
 from nomarium.reading.cells.words import Lexicon, fold
 from nomarium.reading.layouts.monthlines import month_alone
 
@@ -27,6 +28,7 @@ _IN_DATE: Final = re.compile(r"(?:\d{1,2}(?:st|nd|rd|th)?|(?:19|20)\d\d|[^\W\d]+
 """A day, a year or a word, with which a date goes on."""
 _BEGINS: Final = re.compile(r"(?:from|du|vom|von|dal|del|van|ab|dès)\s+(?:[^\W\d]+\.?\s+)?\d")
 """A range of days, with which a line begins although it begins with a small letter."""
+_WITHIN_SENTENCE: Final = r"(?i)[a-z0-9][.!?]\s+[A-Z]|\b(?:is|are|will|takes place|please|for more)\b"
 _ENDED: Final = re.compile(r"[.!?:;…]\W*$")
 _LEAST_WORDS: Final = 5
 _LEAST_WIDTH: Final = 50
@@ -73,7 +75,8 @@ def _goes_on(whole: str, last: str, after: str, width: int, lexicon: Lexicon) ->
     end = words[-1].strip(",")
     is_full = _LEAST_WIDTH <= width <= _MOST_WIDTH and len(last) + 1 + len(first) > width
     begins_entry = words[0][0].isdigit() or _is_of_date(words[0], lexicon)
-    if end in _GO_ON or (
+    is_half = end == "am" and re.search(r"\d\s*am$", last) is not None  # 9:45 am; German am goes on
+    if (end in _GO_ON and not is_half) or (
         is_full and _is_of_date(end, lexicon) and not begins_entry and _IN_DATE.match(first)
     ):
         return True
@@ -84,6 +87,8 @@ def _goes_on(whole: str, last: str, after: str, width: int, lexicon: Lexicon) ->
         and fold(first).strip(".,;:()") in lexicon.months
     ):
         return True  # on Thursday 15 / October
+    if is_full and not begins_entry and GOES_ON_AS_NUMBER.match(after) and re.search(_WITHIN_SENTENCE, whole):
+        return True  # Please see page / 4 for details.
     if _is_of_date(first, lexicon) or first[0].isdigit() or _BEGINS.match(after):
         return False
     has_figures = any(map(str.isdigit, whole))

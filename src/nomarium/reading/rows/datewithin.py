@@ -32,6 +32,10 @@ _WITHIN_DATES = _AROUND_DATES | frozenset(
 """Words of four letters or more that stand between the first and the last word of a date with its times."""
 _MOST_TERMS = 6
 """Above it a number behind `term` is a day: `Half term 26 October`."""
+_OF_TERMS = frozenset(
+    "autumn winter spring summer fall michaelmas hilary trinity lent easter half first second third".split()
+)
+"""Words that name a term, whose number is that of a day: `Spring term 5 January`."""
 _CLOCK_AFTER = re.compile(r"(?i)(?:[ap]\.?m\b|uhr\b|uur\b|hrs?\b|o['’]clock\b|heures?\b|horas?\b)")
 """Words behind figures that are a time, `7.30 pm`."""
 _NAMED = frozenset(
@@ -99,7 +103,13 @@ def date_within(text: str, lexicon: Lexicon) -> DateWithin | None:
                 continue  # Quiz (doors 6.30) 7pm
             if not any(map(str.isdigit, piece)) or fold(piece.split()[0]) in COUNTED:
                 continue
-            if at and whole[0].isdigit() and _is_counted(fold(words[at - 1]), piece, words[at + size :]):
+            named = at > 1 and fold(words[at - 2]) in _OF_TERMS and fold(words[at - 1]) == "term"
+            if (
+                at
+                and whole[0].isdigit()
+                and not named
+                and _is_counted(fold(words[at - 1]), piece, words[at + size :])
+            ):
                 continue  # Round 1 – 5 September: no range
             if (
                 at
@@ -114,7 +124,7 @@ def date_within(text: str, lexicon: Lexicon) -> DateWithin | None:
                 "".join(words[end : end + 1])
             ):
                 continue  # at 7.30 pm
-            if _DOTTED_TIME.fullmatch(piece):
+            if _DOTTED_TIME.fullmatch(piece.strip(" |")):
                 continue  # Lunch will be at 12.30
             if re.search(r"\d\.\d{1,2}\.,? \d{1,2}\.$", piece):
                 continue  # 13.12. 3. Advent

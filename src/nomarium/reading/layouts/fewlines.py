@@ -1,0 +1,71 @@
+"""Paragraphs of a few lines that together say one event: what, when and where, each on a line of its own."""
+
+import re
+from collections.abc import Sequence
+from typing import Final
+
+from nomarium.reading.cells.placewords import NO_PLACE, is_place
+from nomarium.reading.cells.words import Lexicon
+from nomarium.reading.layouts.asides import heads_paper
+from nomarium.reading.layouts.eventrow import EventRow
+from nomarium.reading.layouts.textlines import TextLine, is_sentence
+from nomarium.reading.layouts.weekdaylines import begins_with_weekday
+from nomarium.sheets.sheet import Row
+
+_PLACE_LABEL: Final = re.compile(
+    r"(?i)(?:where|location|place|venue|room|wo|ort|lieu|où|lugar|dónde|waar|plaats|luogo|dove)\s*:\s*(?=\S)"
+)
+
+
+def event_of_few_lines(lines: Sequence[TextLine], lexicon: Lexicon) -> Row | None:
+    """The event that a paragraph of a few lines says: its title, when, and perhaps where. None when it is no such paragraph."""
+    if len(lines) > 2 and heads_paper(lines[0].text) and not lines[0].date:
+        lines = lines[1:]  # AGENDA, over the committee that meets
+    dated = [n for n, line in enumerate(lines) if line.date]
+    if not 2 <= len(lines) <= 5 or len(dated) != 1 or any(line.is_bullet for line in lines[1:]):
+        return None
+    at = dated[0]
+    if lines[0].is_bullet and at != 1:
+        return None
+    others = [line for n, line in enumerate(lines) if n != at]
+    times = [line for line in others if line.time and not any(map(str.isalpha, line.rest))]
+    if len(times) == 1 and not lines[at].time and len(others) > 1:  # a date, a time, a title, a place
+        others.remove(times[0])
+    elif times or (
+        at == 0
+        and len(others) > 1
+        and not (is_place(others[1].text.partition(",")[0]) or all(map(is_sentence, others[1:])))
+    ):
+        return None
+    if re.match(r"\s*:\s+\w", lines[at].text.removeprefix(lines[at].date)) and at:
+        return None  # After half term: over Monday 2 November: back to work
+    begins = (
+        begins_with_weekday(line.text, lexicon) or re.match(r"(?i)[ap]\.?m\b", line.text) for line in others
+    )
+    if any(begins) or heads_paper(lines[0].text):
+        return None
+    is_bare = sum(map(str.isalpha, lines[at].rest)) < 2
+    beside, *more = [""] if is_bare else [str(part) for part in re.split(r"[.;]\s+|,\s+", lines[at].rest)]
+    if any(line.time for line in others) or (beside and not (at == len(others) == 1 and is_place(beside))):
+        return None
+    title, *rest = [*(line.text for line in others), *[beside] * bool(beside), *more]
+    labelled_at = next((n for n, text in enumerate(rest) if _PLACE_LABEL.match(text)), None)
+    if labelled_at is not None:  # Location: Slip 4
+        rest.insert(0, _PLACE_LABEL.sub("", rest.pop(labelled_at)))
+    elif (
+        len(rest) > 1
+        and not beside
+        and (at_place := next((n for n, text in enumerate(rest) if is_place(text)), 0))
+    ):
+        rest.insert(0, rest.pop(at_place))
+    elif rest and not beside and (re.search(rf"{NO_PLACE}|^\w+:\s", rest[0]) or is_sentence(others[1])):
+        rest.insert(0, "")
+    return lines[0].number, EventRow(
+        lines[at].date,
+        lines[at].time or (times[0].time if times else ""),
+        title.strip(" :"),
+        rest[0] if rest else "",
+        " ".join(rest[1:]),
+        repeat=lines[at].repeat,
+        without=lines[at].without,
+    )

@@ -1,0 +1,78 @@
+"""Places that other lines of a text show to be places: `Lunch – Canteen` where `Canteen` is one elsewhere, or where most lines end with
+one behind the same sign."""
+
+import re
+from collections import Counter
+from collections.abc import Mapping, Sequence
+from typing import Final
+
+from nomarium.reading.cells.placewords import NO_PLACE
+from nomarium.reading.layouts.eventrow import EventRow
+from nomarium.reading.layouts.textlines import TextLine
+from nomarium.sheets.sheet import Row
+
+_LEAST: Final = 3
+"""Lines with a place behind a sign from which on another one has its place there, too."""
+_TIMES_MORE: Final = 2
+"""How many times as many they are as those in which nothing shows it."""
+_ENDS: Final = re.compile(
+    r"^(?P<title>.*[^\s,–—(-])(?:(?P<sign>\s*\(|,\s|\s[–—-]\s)(?P<place>[^\W\d_a-z][^(),–—]*?)\)?)$"
+)
+"""A title that ends with something in brackets, or behind a sign."""
+
+
+def with_places_told(rows: Sequence[Row], lines: Sequence[TextLine]) -> list[Row]:
+    """The rows, of those without a place those whose title ends with one with this apart."""
+    texts = {line.number: line.text for line in lines}
+    known = {_plain(str(cells[3])) for _, cells in rows if cells[3]}
+    if not known:
+        return list(rows)
+    ends = {
+        n: match
+        for n, (_, cells) in enumerate(rows)
+        if not cells[3] and (match := _ENDS.match(str(cells[2]))) is not None and _may_be_place(match)
+    }
+    signs = _signs_of_places(rows, texts)
+    open_of = Counter(_sign(match) for match in ends.values())
+    return [
+        (number, _parted(cells, ends[n]))
+        if n in ends and (_plain(ends[n]["place"]) in known or _shows(signs, open_of, _sign(ends[n])))
+        else (number, cells)
+        for n, (number, cells) in enumerate(rows)
+    ]
+
+
+def _shows(signs: Counter[str], open_of: Counter[str], sign: str) -> bool:
+    """Whether what stands behind a sign is a place in enough other lines. A comma parts anything."""
+    return sign != "," and signs[sign] >= max(_LEAST, _TIMES_MORE * open_of[sign])
+
+
+def _signs_of_places(rows: Sequence[Row], texts: Mapping[int, str]) -> Counter[str]:
+    """The signs before the places of lines, and how often each is."""
+    found: Counter[str] = Counter()
+    for number, cells in rows:
+        place = str(cells[3])
+        text = texts.get(number, "")
+        at = text.rfind(place) if place else -1
+        before = text[:at].removesuffix("the ").rstrip() if at > 0 else ""
+        found["(" if before.endswith("(") else before[-1:].translate(_DASHES)] += bool(before)
+    return found
+
+
+_DASHES: Final = str.maketrans("—-", "––")
+
+
+def _sign(match: re.Match[str]) -> str:
+    return match["sign"].strip().translate(_DASHES)
+
+
+def _may_be_place(match: re.Match[str]) -> bool:
+    return re.search(NO_PLACE, match["place"]) is None and any(map(str.isalpha, match["title"]))
+
+
+def _plain(place: str) -> str:
+    return place.casefold().removeprefix("the ").strip()
+
+
+def _parted(cells: Sequence[object], match: re.Match[str]) -> EventRow:
+    return EventRow(*map(str, cells))._replace(title=match["title"].strip(), place=match["place"].strip())
