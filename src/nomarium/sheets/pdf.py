@@ -104,7 +104,7 @@ def _items(page: Page) -> list[_Item]:
     found: list[_Item] = []
     for block in blocks_of(lines_of(rest)):
         if block.rows is not None:
-            found.append(_Item(block.top, None, block.rows, (), block.edges))
+            found.append(_Item(block.top, None, block.rows, block.merged, block.edges))
         else:
             found += [_Item(line.top, line) for line in block.lines]
     for grid in grids:  # among the lines, which are in order already

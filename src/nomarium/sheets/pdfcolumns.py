@@ -6,8 +6,10 @@ from itertools import pairwise
 from statistics import median
 from typing import Final, NamedTuple
 
+from nomarium.sheets.pdfgroups import grouped
 from nomarium.sheets.pdftext import Line, Piece
 from nomarium.sheets.pdfzones import in_reading_order
+from nomarium.sheets.sheet import Area
 
 _MOST_BETWEEN: Final = 2.6
 """Heights of a line from one line's top to the next within one table."""
@@ -34,6 +36,8 @@ class Block(NamedTuple):
     rows: list[list[str]] | None
     """The rows of the table; None for lines of text."""
     edges: tuple[float, ...] = ()
+    merged: tuple[Area, ...] = ()
+    """Its cells over several rows."""
 
 
 def blocks_of(lines: Sequence[Line]) -> list[Block]:
@@ -118,6 +122,9 @@ def _table(lines: Sequence[Line]) -> Block | None:
     beside = sum(sum(map(bool, row)) > 1 for row in rows)
     if beside < _FEWEST or beside < _SHARE * len(rows):
         return None  # a few gaps among lines of text
+    edges = tuple(left for left, _ in columns)
+    if (groups := grouped([line.top for line in lines], rows)) is not None:
+        return Block(lines[0].top, lines[-1].bottom, tuple(lines), groups.rows, edges, groups.merged)
     rows, tops = _overlapping([line.top for line in lines], rows, median(line.height for line in lines))
     goes_on = _going_on([b - a for a, b in pairwise(tops)], rows)
     whole: list[list[str]] = []
@@ -126,7 +133,7 @@ def _table(lines: Sequence[Line]) -> Block | None:
             whole[-1] = [f"{above}\n{text}".strip() for above, text in zip(whole[-1], row, strict=True)]
         else:
             whole.append(row)
-    return Block(lines[0].top, lines[-1].bottom, tuple(lines), whole, tuple(left for left, _ in columns))
+    return Block(lines[0].top, lines[-1].bottom, tuple(lines), whole, edges)
 
 
 def _overlapping(

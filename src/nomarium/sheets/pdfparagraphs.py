@@ -18,6 +18,8 @@ _ENTRY: Final = re.compile(
 )
 """What an entry of a list begins with."""
 _ENDED: Final = r"[.!?:;]\W*$"
+_HALF: Final = r"(?i)\d\s?[ap]\.m\.\W*$"
+"""A time that ends as a sentence does."""
 _LEAST_WORDS: Final = 5
 _LEAST_TEXT: Final = 25
 _FEWEST_WRAPPED: Final = 2
@@ -67,7 +69,11 @@ def _is_of_prose(before: Line, following: str, lines: Sequence[Line]) -> bool:
         return False
     if re.search(_ENDED, before.text):
         return False
-    if re.search(_ENDED, following) and len(following.split()) < len(before.text.split()):
+    if (
+        re.search(_ENDED, following)
+        and not re.search(_HALF, following)
+        and len(following.split()) < len(before.text.split())
+    ):
         return True  # it ends a sentence that did not begin in it
     column = _of_column(before, lines)
     wrapped = sum(b.text[:1].islower() and len(a.text) >= _LEAST_TEXT for a, b in pairwise(column))

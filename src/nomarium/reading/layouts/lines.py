@@ -304,6 +304,7 @@ def _take_all(paragraphs: Sequence[list[TextLine]], marked: frozenset[int], taki
         over = over or (None if heads_times else event_of_few_lines(read, lexicon))
         if over is not None:
             taking.rows.append(over)
+            last = []
             continue
         for line in read:
             taking.take(line, following_of.get(line.number))
