@@ -17,6 +17,8 @@ from nomarium.reading.rows.blocks import sheets_that_title
 from nomarium.reading.tables import tables_of
 from nomarium.sheets.sheet import RowsAgain, Sheet, cell_text, is_blank
 
+_DRAWN = ("day", "grid", "month", "matrix", "planner", "roster", "wall")
+"""Layouts whose title dates them."""
 _CLOCK = r"(?i)\d{1,2}[:.]\d\d(?:\s*[ap]\.?m\.?)?(?:\s*[-–—]\s*\d{1,2}[:.]\d\d(?:\s*[ap]\.?m\.?)?)?|\d{1,2}\s*[ap]\.?m\.?"
 _WEEKDAY = r"(?i)(?:mon|tues|wednes|thurs|fri|satur|sun)day\W*.*"
 
@@ -101,7 +103,9 @@ def _used(lines: Sheet, looked_at: Sequence[tuple[Sheet, Reading | NotRead]]) ->
     dated = {
         sheet.name
         for sheet, reading in looked_at
-        if sheet.file == lines.file and isinstance(reading, Reading) and reading.sheet.dates_above
+        if sheet.file == lines.file
+        and isinstance(reading, Reading)
+        and (reading.sheet.dates_above or reading.layout in _DRAWN)
     }
     return tuple(head for head in lines.heads if head[1] in dated)
 

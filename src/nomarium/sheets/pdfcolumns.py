@@ -1,13 +1,14 @@
 """Tables without lines: words that stand under one another in columns, with gaps between."""
 
 import re
+from bisect import bisect_left, bisect_right
 from collections.abc import Iterator, Sequence
 from itertools import pairwise
 from statistics import median
 from typing import Final, NamedTuple
 
 from nomarium.sheets.pdfgroups import grouped
-from nomarium.sheets.pdftext import Line, Piece
+from nomarium.sheets.pdftext import Line, Piece, parted_at
 from nomarium.sheets.pdfzones import in_reading_order
 from nomarium.sheets.sheet import Area
 
@@ -23,6 +24,10 @@ _SHARE: Final = 0.3
 """Rows of a table that have something in several columns, of all."""
 _GUTTER: Final = 0.45
 """Of the height of a line: how wide the gap between columns is at least."""
+_NARROW: Final = 0.1
+"""The same where several lines have something that begins right there."""
+_RIGHT_THERE: Final = 0.5
+"""Points by which they begin apart at most."""
 _LONG_TEXT: Final = 28
 """Characters of most lines of running text, where pages are set in columns."""
 
@@ -43,7 +48,7 @@ class Block(NamedTuple):
 def blocks_of(lines: Sequence[Line]) -> list[Block]:
     """The lines of a page as tables and text, in the order in which they are read."""
     found: list[Block] = []
-    parts = (run for part in in_reading_order(lines) for run in _runs(part))
+    parts = (run for part in in_reading_order(lines) for run in _runs(_parted(part)))
     for run in (run for part in parts for run in _under_heads(part)):
         table = _table(run)
         if table is None:
@@ -51,6 +56,22 @@ def blocks_of(lines: Sequence[Line]) -> list[Block]:
         else:
             found.append(table)
     return found
+
+
+def _parted(lines: Sequence[Line]) -> list[Line]:
+    """The lines, those whose columns nearly touch parted where columns begin in several others."""
+    edges = _begun([piece.left for line in lines for piece in line.pieces[1:]], _SAME_COLUMN)
+    return [parted_at(line, edges) for line in lines] if edges else list(lines)
+
+
+def _begun(lefts: Sequence[float], near: float) -> list[float]:
+    """The places at which several pieces begin, of all where pieces do."""
+    ordered = sorted(lefts)
+    return [
+        left
+        for left in ordered
+        if bisect_right(ordered, left + near) - bisect_left(ordered, left - near) >= _FEWEST
+    ]
 
 
 def _runs(lines: Sequence[Line]) -> Iterator[list[Line]]:
@@ -173,6 +194,7 @@ def _columns(lines: Sequence[Line]) -> list[tuple[float, float]]:
     pieces = sorted(piece for line in lines for piece in line.pieces)
     height = median(line.height for line in lines)
     allowed = len(lines) // 12
+    begun = set(_begun([piece.left for piece in pieces], _RIGHT_THERE))
     places = sorted({edge for piece in pieces for edge in (piece.left, piece.right)})
     columns: list[tuple[float, float]] = []
     begin: float | None = None
@@ -182,7 +204,7 @@ def _columns(lines: Sequence[Line]) -> list[tuple[float, float]]:
         if covering > allowed:
             if begin is None:
                 begin = left
-            elif left - gap_from >= _GUTTER * height and gap_from > begin:
+            elif gap_from > begin and left - gap_from >= (_NARROW if left in begun else _GUTTER) * height:
                 columns.append((begin, gap_from))
                 begin = left
             gap_from = right

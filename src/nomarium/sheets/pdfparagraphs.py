@@ -17,6 +17,11 @@ _ENTRY: Final = re.compile(
     r"(?i)\W|\d|(?:mon|tue|wed|thu|fri|sat|sun|jan|feb|mar|apr|may|jun|jul|aug|sep|oct|nov|dec)[a-z]*\.?\s+\d|[^.:]{2,30}:\s"
 )
 """What an entry of a list begins with."""
+_MONTH: Final = r"(?i)(?:jan|feb|mar|apr|may|jun|jul|aug|sep|oct|nov|dec)\w*(?:\s+\d{4})?"
+_LEAST_WIDE: Final = 50
+"""Characters of an entry that may not have fitted."""
+_MOST_LEFT: Final = 2
+"""Words that are left of an entry."""
 _ENDED: Final = r"[.!?:;]\W*$"
 _HALF: Final = r"(?i)\d\s?[ap]\.m\.\W*$"
 """A time that ends as a sentence does."""
@@ -49,11 +54,13 @@ def _goes_on(before: Line, line: Line, lines: Sequence[Line]) -> bool:
         return False
     if len(before.pieces) > 1 or len(line.pieces) > 1 or abs(_left(line) - _left(before)) > _INDENT:
         return False
-    is_number = GOES_ON_AS_NUMBER.match(following) is not None and not _ENTRY.match(text)
+    is_number = GOES_ON_AS_NUMBER.match(following) is not None and (
+        following.strip(".,;)").isdigit() or not _ENTRY.match(text)
+    )
     goes_on = (
         is_number or following[:1].islower() or following[:1] in "(“\"'" or re.fullmatch(_ENDS_OPEN, text)
     )
-    if not goes_on and not _is_of_prose(before, following, lines):
+    if not goes_on and not _is_of_prose(before, following, lines) and not _is_left_over(text, following):
         return False
     if following[:1].isdigit() and not is_number and not re.fullmatch(_ENDS_OPEN, text):
         return False
@@ -61,6 +68,14 @@ def _goes_on(before: Line, line: Line, lines: Sequence[Line]) -> bool:
     word = following.split()[0]
     letter = (line.pieces[-1].right - _left(line)) / max(len(following), 1)
     return before.pieces[-1].right + (len(word) + 1) * letter * 1.1 > right
+
+
+def _is_left_over(text: str, following: str) -> bool:
+    """Whether a word or two are what was left of the entry above them, `…, Main` over `Hall`."""
+    is_entry = len(text) >= _LEAST_WIDE and _ENTRY.match(text) is not None and _ENTRY.match(following) is None
+    is_head = following.endswith(":") or re.fullmatch(_MONTH, following) is not None
+    is_ended = re.search(_ENDED, text) or re.search(_ENDED, following)
+    return is_entry and not is_head and not is_ended and len(following.split()) <= _MOST_LEFT
 
 
 def _is_of_prose(before: Line, following: str, lines: Sequence[Line]) -> bool:

@@ -9,6 +9,13 @@ _WORD_GAP: Final = 0.13
 """Of the height of a line of type: a wider gap parts words."""
 _COLUMN_GAP: Final = 0.9
 """The same for pieces that need not belong together."""
+_WIDE_SPACE: Final = 0.28
+"""The same for a gap that is more than a space."""
+_LEAST_PIECES: Final = 3
+"""Parts of a line in one piece that may all be columns: a heading has a word there by chance."""
+_RIGHT_THERE: Final = 0.5
+_SAME_PLACE: Final = 2.0
+"""Points by which what stands in one column begins apart at most."""
 
 
 class Piece(NamedTuple):
@@ -18,6 +25,8 @@ class Piece(NamedTuple):
     right: float
     text: str
     bottom: float
+    gaps: tuple[tuple[float, float, int], ...] = ()
+    """Where its words part: the right edge of one, the left edge of the next, and where that begins in the text."""
 
 
 class Line(NamedTuple):
@@ -66,10 +75,29 @@ def _line(row: Sequence[Letter]) -> Line:
             continue
         space = " " if gap > _WORD_GAP * height else ""
         before = pieces[-1]
-        pieces[-1] = Piece(
-            before.left, max(before.right, letter.right), f"{before.text}{space}{letter.text}", before.bottom
+        begin = (before.right, letter.left, len(before.text) + 1)
+        pieces[-1] = before._replace(
+            right=max(before.right, letter.right),
+            text=f"{before.text}{space}{letter.text}",
+            gaps=(*before.gaps, begin) if space else before.gaps,
         )
     return Line(min(one.top for one in row), max(one.bottom for one in row), tuple(pieces))
+
+
+def parted_at(line: Line, edges: Sequence[float]) -> Line:
+    """A line with its pieces parted where one of their words begins at one of some places: right there, or nearly so behind
+    more than a space."""
+    pieces: list[Piece] = []
+    for piece in line.pieces:
+        begin, left = 0, piece.left
+        for right, after, at in piece.gaps:
+            is_wide = after - right > _WIDE_SPACE * line.height
+            if any(abs(after - edge) < (_SAME_PLACE if is_wide else _RIGHT_THERE) for edge in edges):
+                pieces.append(Piece(left, right, piece.text[begin : at - 1], piece.bottom))
+                begin, left = at, after
+        pieces.append(piece if not begin else Piece(left, piece.right, piece.text[begin:], piece.bottom))
+    is_heading = len(line.pieces) == 1 and len(pieces) < _LEAST_PIECES
+    return line if is_heading else line._replace(pieces=tuple(pieces))
 
 
 def text_of(letters: Sequence[Letter]) -> str:

@@ -20,6 +20,11 @@ _ENDS_AS_PLACE: Final = (
 )
 """How the name of a place ends."""
 _MOST_OF_PLACE: Final = 5
+_ACTIVITIES: Final = frozenset(
+    "visit visits trip trips tour tours walk outing excursion journey cruise opening closing cleaning clean tidy meeting painting "
+    "concert fair race exploring visite sortie besuch fahrt visita".split()
+)
+"""Words with which something begins that is on, and ends with a place: `Visit to the harbour`."""
 
 
 def is_place(text: str) -> bool:
@@ -27,4 +32,6 @@ def is_place(text: str) -> bool:
     if re.search(r"[,;:|(–—]|\s-\s", text.strip(" .,;:()")):
         return False
     words = text.strip(" .,;:()").split()
+    if words and len(words) > 1 and words[0].casefold() in _ACTIVITIES:
+        return False
     return len(words) <= _MOST_OF_PLACE and re.search(_ENDS_AS_PLACE, " ".join(words)) is not None

@@ -147,7 +147,7 @@ def read_table(
         notes.append(note("date-language", message).at(sheet.place()))
     columns = without_overridden(columns, options)
     options, of_sides = with_sides_as_title(sheet, columns, options)
-    missing = misfit(sheet, columns, options) or missing_field(sheet, columns, options, head)
+    missing = misfit(sheet, columns, options) or missing_field(sheet, columns, options, head, seen)
     missing = missing or rotating_posts(sheet, columns, sample, options)
     if missing is not None:
         return missing._replace(columns=tuple(columns))

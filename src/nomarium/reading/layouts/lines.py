@@ -224,11 +224,12 @@ def _read(
             rows.append((line.number, EventRow(line.date, line.time, title, place)))
         elif line.number not in taking.dating:
             taking.refused.append((line.number, line.text, linerefusals.EMPTY))
+    rows = with_title_of_poster(rows, every)
     text_of = dict(whole)
     idle = {n for n, (_, cells) in enumerate(rows) if says_nothing(str(cells[2]), lexicon)}
     taking.refused += [(rows[n][0], text_of.get(rows[n][0], ""), linerefusals.NO_TITLE) for n in sorted(idle)]
     rows = sorted((row for n, row in enumerate(rows) if n not in idle), key=lambda row: row[0])
-    rows = with_sections(with_title_of_poster(rows, every), paragraphs, lexicon)
+    rows = with_sections(rows, paragraphs, lexicon)
     rows, lost = _with_their_figures(rows, every, {number for number, _, _ in taking.refused})
     taking.refused += lost
     rows, forward = forward_through_days(with_places_told(with_whole_names(rows), every))

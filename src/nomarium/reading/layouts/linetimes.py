@@ -22,7 +22,7 @@ _CLEAR: Final = re.compile(
     r"(?i)\d[.:h]\d\d|\d[ap]?\s?[-–—]\s?\d{1,2}(?:[.:]\d\d)?[ap]\b|\d\s?[ap]\.?m\b|noon|midday|midnight|\d\s?[-–—]\s?\d"
 )
 LEADING: Final = re.compile(
-    rf"(?i)^({_CLOCK}(?:\s?(?:[-–—]|to|till?|until|bis)\s?{_CLOCK}|{OPEN})?)(?:\s?(?:uhr|uur)\b)?(?=[\s:,–—-]|$)"
+    rf"(?i)^({_CLOCK}(?:\s?(?:[-–—]|to|till?|until|bis)\s?{_CLOCK}|{OPEN})?)(?:\s?(?:uhr|uur|h)\b)?(?=[\s:,–—-]|$)"
 )
 NO_START: Final = re.compile(
     r"(?i)\b(?:(?:finish(?:es|ing)?|ends?|ending|until|till?|by|before|unterrichtsende|schulschluss|schluss|endet)(?:\s+(?:at|um))?|"
@@ -123,7 +123,7 @@ def french_hours(text: str) -> str:
     'Mardi 6 octobre, 14:00-16:30 : visite'
     """
     text = re.sub(r"(?i)\b([01]?\d|2[0-4])\s?h\s?([0-5]\d)\b", r"\1:\2", text)
-    return re.sub(r"(?i)\b([01]?\d|2[0-4])\s?h\b", r"\1:00", text)
+    return re.sub(r"(?i)(?<![:.\d])([01]?\d|2[0-4])\s?h\b", r"\1:00", text)
 
 
 def with_leading_clocks(lines: list[tuple[int, str]]) -> list[tuple[int, str]]:

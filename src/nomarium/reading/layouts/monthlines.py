@@ -54,9 +54,18 @@ def month_alone(text: str, lexicon: Lexicon) -> str | None:
     return f"{match[1]} {match[2] or ''}".strip() if match and fold(match[1]) in lexicon.months else None
 
 
-def goes_into_next(line: TextLine) -> bool:
+def goes_into_next(line: TextLine, lexicon: Lexicon) -> bool:
     """Whether a line begins with days of the month above it and of the next."""
-    return _INTO_NEXT.match(line.text) is not None
+    return _crossing(line.text, lexicon) is not None
+
+
+def _crossing(text: str, lexicon: Lexicon) -> re.Match[str] | None:
+    """The days of a month and the next with which a text begins, `28 – 1 Nov`; `Mon 5 – Fri 9 October` is of one."""
+    match = _INTO_NEXT.match(text)
+    if match is None or (match["weekday"] and fold(match["weekday"]) not in lexicon.weekdays):
+        return None
+    names = {fold(word).strip(".") for word in re.findall(r"[^\W\d]+\.?", match["last"])}
+    return match if names <= lexicon.months.keys() else None
 
 
 def runs_on(line: TextLine, above: TextLine, lexicon: Lexicon) -> TextLine | None:
@@ -111,13 +120,7 @@ def _month_after(month: str, lexicon: Lexicon) -> str:
 def in_month(line: TextLine, month: str, lexicon: Lexicon, needs_weekday: bool = False) -> TextLine | None:
     """A line that begins with a day of the month above it; with its weekday, where nothing less tells."""
     whole = _with_day_whole(line.parted or line.text)
-    crossing = _INTO_NEXT.match(whole)
-    if (
-        crossing is not None
-        and (not crossing["weekday"] or fold(crossing["weekday"]) in lexicon.weekdays)
-        and {fold(word).strip(".") for word in re.findall(r"[^\W\d]+\.?", crossing["last"])}
-        <= lexicon.months.keys()
-    ):
+    if (crossing := _crossing(whole, lexicon)) is not None:
         time, rest = time_in(clocked(whole[crossing.end() :].strip(EDGES), lexicon))
         return line._replace(date=f"{crossing['day']} {month} – {crossing['last']}", time=time, rest=rest)
     week = _WEEK_BEFORE.match(whole)

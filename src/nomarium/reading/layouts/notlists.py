@@ -6,7 +6,7 @@ from collections.abc import Sequence
 from nomarium.model.cell import Cell
 from nomarium.model.problem import column_letter
 from nomarium.reading.cells.weeks import is_numbered_week
-from nomarium.reading.cells.words import ENGLISH, fold
+from nomarium.reading.cells.words import ENGLISH, Lexicon, fold
 from nomarium.reading.columns.asked import heading_missing
 from nomarium.reading.columns.column import Column
 from nomarium.reading.columns.head import TableHead, looks_like_date
@@ -40,7 +40,7 @@ def misfit(sheet: Sheet, columns: Sequence[Column], options: ReadingOptions) -> 
 
 
 def missing_field(
-    sheet: Sheet, columns: Sequence[Column], options: ReadingOptions, head: TableHead
+    sheet: Sheet, columns: Sequence[Column], options: ReadingOptions, head: TableHead, lexicon: Lexicon
 ) -> NotRead | None:
     """A sheet without a required field, unless `--set` gives it."""
     fields = {c.field for c in columns if c.field != "start" or c.has_days or not c.filled} | set(
@@ -69,7 +69,7 @@ def missing_field(
     if len(years) > 1 and all(columns[at].has_days or not columns[at].filled for at in years):
         message = f"Years head columns of {sheet.title}: the dates under each are of that year."
         return not_read(sheet, "no-dates", "years head its columns", "date-column-missing", message)
-    if (bare := _days_without_months(columns)) is not None:
+    if (bare := _days_without_months(columns, lexicon)) is not None:
         message = (
             f"The column “{bare.heading}” of {sheet.title} holds days, and nothing in it says of which month."
         )
@@ -152,10 +152,21 @@ _LABELS = frozenset(
 )
 
 
-def _days_without_months(columns: Sequence[Column]) -> Column | None:
-    """The column of the date, where it has bare days of a month."""
+_DAY = re.compile(
+    r"(?:(?P<before>[^\W\d_]{2,})[.,]{0,2}\s+)?(?:0?[1-9]|[12]\d|3[01])(?:st|nd|rd|th|\.)?(?:,?\s+(?P<after>[^\W\d_]{2,})\.?)?"
+)
+
+
+def _days_without_months(columns: Sequence[Column], lexicon: Lexicon) -> Column | None:
+    """The column of the date, where it has bare days of a month, `5`, or with their weekdays, `Sat 5`, `5th Sat`."""
     date = next((c for c in columns if c.field == "date" and c.how == "heading" and c.samples), None)
-    is_bare = date is not None and all(re.fullmatch(r"0?[1-9]|[12]\d|3[01]", text) for text in date.samples)
+    if date is None:
+        return None
+    days = [_DAY.fullmatch(text) for text in date.samples]
+    is_bare = all(
+        day is not None and all(fold(word) in lexicon.weekdays for word in day.groups() if word)
+        for day in days
+    )
     return date if is_bare else None
 
 

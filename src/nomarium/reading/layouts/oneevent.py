@@ -12,6 +12,7 @@ from nomarium.sheets.sheet import Row
 
 _MOST_WORDS: Final = 9
 _LEAST_CAPITALS: Final = 2
+_LEADS_ON: Final = r"\b(?:to|to its|to our|to the|invit\w+|presents?|dear \w+|of|for|the|at)\W*$|^dear\b"
 _NO_TITLE: Final = r"[£$€@]|https?:|^(?:with|by|from|for|tickets?|entry|admission|free|rsvp|all welcome)\b"
 
 
@@ -27,7 +28,21 @@ def with_title_of_poster(rows: Sequence[Row], lines: Sequence[TextLine]) -> list
         line for line in lines if line.number != number and line.text != event.title and _may_be_title(line)
     ]
     title = next((line.text for line in free if _is_in_capitals(line.text)), "")
+    stands_last = rf"(?:^|,\s*){re.escape(event.title)}\W*$"
+    if not title and any(re.search(stands_last, line.text) for line in lines if line.number >= number):
+        title = _over(free, number)
     return [(number, event._replace(title=title, place=event.title))] if title else list(rows)
+
+
+def _over(lines: Sequence[TextLine], number: int) -> str:
+    """The last line over when it is that may be its title: what stands higher says whose it is, or invites."""
+    above = [line.text for line in lines if line.number < number]
+    return next((text.strip(" :") for text in reversed(above) if not _goes_on(text)), "")
+
+
+def _goes_on(text: str) -> bool:
+    """Whether a text leads to what stands below it, `invites you to its`."""
+    return text[:1].islower() or re.search(_LEADS_ON, text.casefold()) is not None
 
 
 def _is_in_capitals(text: str) -> bool:

@@ -114,7 +114,7 @@ class Taking:
         if (named := month_alone(line.text, lexicon)) is not None:
             self._month, self._date, self._over, self._said_by = named, "", "", None
             return
-        dated = self._dated_from_above(line) if not line.date or goes_into_next(line) else None
+        dated = self._dated_from_above(line) if not line.date or goes_into_next(line, lexicon) else None
         if dated == "taken":
             return
         line, is_day = (dated, True) if dated is not None else (self._without_mention(line), False)
