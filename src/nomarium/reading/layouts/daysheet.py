@@ -12,6 +12,7 @@ from nomarium.model.problem import Problem, note
 from nomarium.model.refusal import Refusal
 from nomarium.model.wording import WEEKDAYS
 from nomarium.reading.cells.moments import Moment, read_moment
+from nomarium.reading.cells.placewords import is_place
 from nomarium.reading.cells.words import Lexicon, fold
 from nomarium.reading.columns.contents import MOSTLY, Contents
 from nomarium.reading.columns.decisions import resolve_day
@@ -118,6 +119,10 @@ def _note(sheet: Sheet, number: int, text: str, account: Account) -> None:
     )
 
 
+def _names_place(heading: str) -> bool:
+    return is_place(heading) or _NUMBERED.fullmatch(heading) is not None
+
+
 def _times_down(rows: Sequence[Row], lexicon: Lexicon) -> _Drawing | None:
     filled = [(number, row) for number, row in rows if not is_blank(row)]
     for at, (number, row) in enumerate(filled):
@@ -134,7 +139,13 @@ def _times_down(rows: Sequence[Row], lexicon: Lexicon) -> _Drawing | None:
         ]
         body = filled[at + 1 :]
         slots = tuple(one for one in body if _slot(one) is not NOTHING)
-        if any(known) or len(slots) < 2 or len(slots) < len(body) / 2 or _slot((number, row)) is not NOTHING:
+        are_places = sum(map(_names_place, headings)) * 2 > len(headings)  # Hall, Loft 2, Shed A
+        if (
+            (any(known) and not are_places)
+            or len(slots) < 2
+            or len(slots) < len(body) / 2
+            or _slot((number, row)) is not NOTHING
+        ):
             return None
         below = tuple(one for one in body if one not in slots)
         if any(sum(bool(cell_text(cell)) for cell in one) > 1 for _, one in below):

@@ -42,7 +42,7 @@ def with_whole_names(rows: Sequence[Row]) -> list[Row]:
     """The rows, where most titles with a place are surnames and the places forenames, `Bauer, Otto`, or all those of one date
     are names, `Finch, Bell` and `Amaro`, with both as the title."""
     placed = [n for n, (_, cells) in enumerate(rows) if cells[3]]
-    named = [n for n in placed if _is_name(rows[n][1][2]) and _is_name(rows[n][1][3])]
+    named = [n for n in placed if _is_name(rows[n][1][2]) and _is_name(rows[n][1][3]) and not rows[n][1][4]]
     named = [n for n in named if not is_place(str(rows[n][1][3]))]
     places = {rows[n][1][3] for n in named}
     of_all = len(named) >= _LEAST_NAMES and len(named) * 3 >= len(placed) * 2

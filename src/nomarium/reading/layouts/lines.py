@@ -90,12 +90,15 @@ def look(top: Top) -> Reading | NotRead:
         remedy = "Save the part that has the events as a file of its own."
         return not_read(sheet, "no-lines", "it is too long", "source-beyond", message, remedy)
     lexicon = lexicon_of_lines(lines, top)
+    as_table: Reading | NotRead | None = None
     if top.options.layout is None:
         as_table = table_of_lines(top, lines, lexicon) or drawing_of_lines(top, lines)
-        if as_table is not None:
+        if isinstance(as_table, NotRead) or (as_table is not None and not _is_in_doubt(as_table)):
             return as_table
     heads = {number for number, _ in sheet.heads}
     found = _read(lines, heads, lexicon, "date" in top.options.defaults, sheet.said_above)
+    if as_table is not None and (found.refused or not found.rows):
+        return as_table  # its columns are known, and what it lacks can be said of them
     if not found.rows and found.refused:
         number, text, why = found.refused[0]
         problem = why.problem(sheet._replace(unit="line").place(number), text)
@@ -126,6 +129,13 @@ def look(top: Top) -> Reading | NotRead:
     return reading._replace(
         table=_as_said(reading.table, top.options), layout="text", events=partial(_events, reading, found), notes=(*told_of(found, reading), *told, *reading.notes)
     )  # fmt: skip
+
+
+def _is_in_doubt(reading: Reading) -> bool:
+    """Whether lines may say more than they do as rows of a table: it is not read whole, or some of its rows have no date of
+    their own, which lines have from those above them."""
+    columns = reading.table.columns if reading.table is not None else ()
+    return bool(reading.problems) or any(c.field in ("date", "when") and c.blank for c in columns)
 
 
 def _as_said(table: TableReading | None, options: ReadingOptions) -> TableReading | None:

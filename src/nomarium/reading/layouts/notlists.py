@@ -2,6 +2,7 @@
 
 import re
 from collections.abc import Sequence
+from itertools import islice
 
 from nomarium.model.cell import Cell
 from nomarium.model.problem import column_letter
@@ -12,11 +13,11 @@ from nomarium.reading.columns.column import Column
 from nomarium.reading.columns.head import TableHead, looks_like_date
 from nomarium.reading.columns.headedyears import years_of
 from nomarium.reading.columns.headings import normal, unit_of
-from nomarium.reading.columns.lexicons import lexicon_for
+from nomarium.reading.columns.lexicons import lexicon_for, weekday_columns
 from nomarium.reading.layouts.layout import NotRead, not_read
 from nomarium.reading.options import ReadingOptions
 from nomarium.reading.rows.yearly import is_yearly
-from nomarium.sheets.sheet import Sheet, cell_text
+from nomarium.sheets.sheet import Sheet, cell_text, is_blank
 
 
 def without_rows(sheet: Sheet) -> NotRead:
@@ -80,7 +81,7 @@ def missing_field(
     if _heads_a_roster(sheet, head):
         message = f"The first row of {sheet.title} is headed by dates: it is no list."
         return not_read(sheet, "no-dates", "dates head its columns", "date-column-missing", message)
-    if _is_planner(columns):
+    if _is_planner(columns) or _has_weekdays_above(sheet, head, lexicon):
         message = f"Weekdays or months head columns of {sheet.title}: it is no list."
         return not_read(
             sheet, "no-dates", "weekdays or months head its columns", "date-column-missing", message
@@ -181,6 +182,22 @@ def _heads_a_roster(sheet: Sheet, head: TableHead) -> bool:
         return False
     others = [cell for cell in first if cell_text(cell)][1:]
     return all(map(looks_like_date, others)) or all(unit_of(text).times for text in texts[1:])
+
+
+def _has_weekdays_above(sheet: Sheet, head: TableHead, lexicon: Lexicon) -> bool:
+    """Whether a table without headings begins with a row of weekdays, `w/c | Mon | Tue | Wed`, or stands right under one."""
+    if head.header_rows:
+        return False
+    rows = [
+        row
+        for number, row in islice(sheet.rows(), head.first_row)
+        if number <= head.first_row and not is_blank(row)
+    ]
+    return any(len(weekday_columns(row, lexicon, _BESIDE_WEEKDAYS)) >= _LEAST_WEEKDAYS for row in rows[-2:])
+
+
+_BESIDE_WEEKDAYS, _LEAST_WEEKDAYS = 3, 3
+"""Columns beside weekdays, at most, and how many weekdays head a planner."""
 
 
 def _is_planner(columns: Sequence[Column]) -> bool:

@@ -13,9 +13,10 @@ from nomarium.model.refusal import Refusal
 from nomarium.model.wording import WEEKDAYS
 from nomarium.reading.cells.moments import Moment, read_moment
 from nomarium.reading.cells.relativedays import day_of_programme
-from nomarium.reading.cells.weeks import heads_weeks
+from nomarium.reading.cells.weeks import date_of_week, heads_weeks
 from nomarium.reading.cells.words import ENGLISH, Lexicon
 from nomarium.reading.columns.decisions import Decisions, resolve_day, told
+from nomarium.reading.columns.head import begins_week as week_begins
 from nomarium.reading.columns.head import looks_like_date
 from nomarium.reading.columns.headings import normal
 from nomarium.reading.columns.lexicons import weekday_columns
@@ -25,6 +26,7 @@ from nomarium.reading.layouts.drawn import (
     date_part,
     decide_days,
     entries_of_cell,
+    merged_from,
     padded_rows,
     unused_columns,
 )
@@ -34,7 +36,7 @@ from nomarium.reading.layouts.narrowcells import in_whole_lines
 from nomarium.reading.layouts.slots import is_clear_time
 from nomarium.reading.layouts.weekdays import begins_week, dates_of_weekdays
 from nomarium.reading.layouts.weekrosters import week_column
-from nomarium.sheets.sheet import Row, Sheet, cell_text
+from nomarium.sheets.sheet import Area, Row, Sheet, cell_text
 
 _WEEK_DAYS: Final = 7
 _OTHER_COLUMNS: Final = 3
@@ -50,7 +52,11 @@ def look(top: Top) -> Reading | NotRead:
         return _no_planner(sheet)
     head, weekdays = heads[0]
     repeated = {at for at, _ in heads[1:]}
-    weeks = [row for at, row in enumerate(rows) if at > head and at not in repeated]
+    weeks = [
+        (number, _with_first_days(row, min(weekdays), lexicon))
+        for at, (number, row) in enumerate(rows)
+        if at > head and at not in repeated
+    ]
     are_times = _are_times([text for _, row in weeks for at in weekdays if (text := cell_text(row[at]))])
     if are_times and _dated_columns(weeks, min(weekdays), lexicon) != 1:
         return _no_planner(sheet)  # when classes are, which other columns name
@@ -75,6 +81,7 @@ def look(top: Top) -> Reading | NotRead:
         )
     else:
         return _no_planner(sheet)
+    merged = merged_from(sheet)
     entries: list[DrawnEntry | Problem] = []
     remarks = [row for at, row in enumerate(rows) if at < head or at in repeated]
     for number, row in weeks:
@@ -88,7 +95,9 @@ def look(top: Top) -> Reading | NotRead:
             continue
         dates = dates_of_weekdays(weekdays, begins)
         for at, text in filled:
-            entries += entries_of_cell(sheet, number, at, text, date_part(dates[at]))
+            last = _last_column(sheet, merged.get((number, at)), at)
+            ends = max(day for column, day in dates.items() if at <= column <= last)
+            entries += entries_of_cell(sheet, number, at, text, date_part(dates[at], max(ends, dates[at])))
     notes = [
         _told("one week" if label is None else "a week a row", counted).at(sheet.place()),
         *settled,
@@ -98,6 +107,17 @@ def look(top: Top) -> Reading | NotRead:
     events = partial(after_remarks, sheet, entries, options, remarks)
     problems = (_untitled(sheet, rows[head][0]),) * are_times
     return Reading(sheet, "planner", events, (*sheet.notes, *notes), problems)
+
+
+def _with_first_days(row: Sequence[Cell], before: int, lexicon: Lexicon) -> list[Cell]:
+    """A row whose week stands left of its weekdays as `w/c 7 September`, with its first day there."""
+    labels = (date_of_week(cell_text(cell)) if week_begins(cell, lexicon) else cell for cell in row[:before])
+    return [*labels, *row[before:]]
+
+
+def _last_column(sheet: Sheet, area: Area | None, at: int) -> int:
+    """The last column of a cell, which may be merged over several."""
+    return at if area is None else area.last_column - sheet.first_column
 
 
 def _heads(rows: Sequence[Row], lexicon: Lexicon) -> list[tuple[int, dict[int, int]]]:
