@@ -58,6 +58,9 @@ def look(top: Top) -> Reading | NotRead:
         message = f"{sheet.title} is no drawn month: no row names the weekdays."
         remedy = "Put the names of the weekdays above the weeks."
         return not_read(sheet, "no-month", "it is no drawn month", "month-none", message, remedy)
+    if _names_beside(rows, head, lexicon):
+        message = f"{sheet.title} has names beside its days: it is a roster."
+        return not_read(sheet, "no-month", "names stand beside its days", "month-none", message)
     drawing = _Drawing(
         month=_month_of(sheet.name, lexicon, options) or _month_below(rows[head + 1 :], lexicon, options)
     )
@@ -84,6 +87,27 @@ def look(top: Top) -> Reading | NotRead:
         yield from events_of(sheet, drawing.entries, options, account)
 
     return Reading(sheet, "month", events, (*sheet.notes, told))
+
+
+def _names_beside(rows: Sequence[Row], head: int, lexicon: Lexicon) -> bool:
+    """Whether names stand left of the weekdays under one row of days, as on a roster of one stretch of days."""
+    at = min(weekday_columns(rows[head][1], lexicon)) - 1
+    if at < 0:
+        return False
+    numbers = [n for n, (_, row) in enumerate(rows) if n > head and sum(map(_may_be_day, row)) > _LEAST_DAYS]
+    beside = [
+        row[at] for n, (_, row) in enumerate(rows) if n > head + 1 and at < len(row) and cell_text(row[at])
+    ]
+    names = [cell for cell in beside if isinstance(cell, str) and re.search(r"[^\W\d_]{3}", cell)]
+    return numbers == [head + 1] and len(set(names)) > 1 and len(names) * 3 >= (len(rows) - head - 2) * 2
+
+
+def _may_be_day(cell: Cell) -> bool:
+    return any(map(str.isdigit, cell_text(cell)))
+
+
+_LEAST_DAYS = 3
+"""Days of a row from which on it is one of days."""
 
 
 def _month_below(rows: Sequence[Row], lexicon: Lexicon, options: ReadingOptions) -> tuple[int, int] | None:

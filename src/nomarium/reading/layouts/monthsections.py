@@ -94,6 +94,8 @@ def _found(top: Top) -> _Found | None:
             head = head or number
         else:
             others += 1
+    if days and all(_has_month(cells, top.lexicon) for cells in days.values()):
+        return None  # what stands over them says no more than they do
     is_wall = len(months) > 1 and not has_more
     least = (
         1 if 0 in months and has_more else _LEAST_DAYS
@@ -140,6 +142,12 @@ def _with_day(row: Sequence[Cell], filled: Sequence[int], lexicon: Lexicon) -> l
     )
     known = lexicon.weekdays.keys() | lexicon.months.keys()
     return cells if all(fold(word) in known for word in words) else None
+
+
+def _has_month(cells: Sequence[Cell], lexicon: Lexicon) -> bool:
+    """Whether the day of a row names its month."""
+    words = re.findall(r"[^\W\d_]{3,}", cell_text(cells[_first_filled(cells)]))
+    return any(fold(word) in lexicon.months for word in words)
 
 
 def _is_several(cells: Sequence[Cell]) -> bool:

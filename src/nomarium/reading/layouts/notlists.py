@@ -188,14 +188,13 @@ def _has_weekdays_above(sheet: Sheet, head: TableHead, lexicon: Lexicon) -> bool
     """Whether a table without headings begins with a row of weekdays, `w/c | Mon | Tue | Wed`, or stands right under one."""
     if head.header_rows:
         return False
-    rows = [
-        row
-        for number, row in islice(sheet.rows(), head.first_row)
-        if number <= head.first_row and not is_blank(row)
-    ]
-    return any(len(weekday_columns(row, lexicon, _BESIDE_WEEKDAYS)) >= _LEAST_WEEKDAYS for row in rows[-2:])
+    last = head.first_row + _LAST_ABOVE
+    rows = [row for number, row in islice(sheet.rows(), last) if number <= last and not is_blank(row)]
+    return any(len(weekday_columns(row, lexicon, _BESIDE_WEEKDAYS)) >= _LEAST_WEEKDAYS for row in rows[-3:])
 
 
+_LAST_ABOVE = 1
+"""Rows below the first one in which a title may stand."""
 _BESIDE_WEEKDAYS, _LEAST_WEEKDAYS = 3, 3
 """Columns beside weekdays, at most, and how many weekdays head a planner."""
 
