@@ -20,6 +20,12 @@ _IN_WORDS: Final = (
 _BEFORE_DAY: Final = r"\b([^\W\d]{5,})[.,]*\s+(?:d[ea][nm]\s+|[lei]{1,2}l?\s+)?\d{1,2}\b"
 _ENGLISH_LEADS: Final = frozenset("on from by to at in of for the no do so".split())
 """Words of English before a day that are weekdays elsewhere, `On 30/11`: alone they tell no language."""
+_LEADS: Final = frozenset(
+    "de du le les des el las au ab am um bis vom von van om op das alle dal del dalle il den der die het ore kl".split()
+)
+"""Words of other languages before a day or a time, `de 9h à 10h`, that are weekdays in rare ones."""
+_ALSO_ARTICLES: Final = frozenset(("la", "al"))
+"""Weekdays in Finnish and Basque that are articles elsewhere: alone they tell no language, either."""
 _BY_COMMA: Final = re.compile(r"^\W*([^\W\d]{2}),\s*\d")
 """Such a word with a comma before its day, `Do, 19. Nov.`: a weekday all the same."""
 _BEFORE_FIGURES: Final = re.compile(r"^\W*([^\W\d]{2})\.?\s+\d{1,2}\.\s?(?:\d{1,2}\.|[^\W\d]{3})")
@@ -42,9 +48,13 @@ def lexicon_of_lines(lines: Sequence[Row], top: Top) -> Lexicon:
     if top.options.languages:
         return lexicon
     texts = [cell_text(row[0]) for _, row in lines[:_LOOKED_AT] if row]
-    weekdays = frozenset(word for text in texts for word in _before_days(text) if not lexicon.knows(word))
+    weekdays = (
+        frozenset(word for text in texts for word in _before_days(text) if not lexicon.knows(word)) - _LEADS
+    )
     beside = frozenset(fold(word) for text in texts for word in re.findall(WORD, text)) if weekdays else None
-    tell = weekdays - (_ENGLISH_LEADS - {fold(word) for text in texts for word in _BY_COMMA.findall(text)})
+    tell = weekdays - (
+        (_ENGLISH_LEADS | _ALSO_ARTICLES) - {fold(word) for text in texts for word in _BY_COMMA.findall(text)}
+    )
     leads = frozenset(fold(word) for text in texts for word in _BEFORE_FIGURES.findall(text))
     if len(leads) > 1 and leads & weekdays and leads.isdisjoint(_ENGLISH_ONLY):
         tell = weekdays = weekdays | leads
