@@ -166,6 +166,7 @@ def read_sheet(sheet: Sheet, options: ReadingOptions, whole: bool = False) -> Re
     by_lines = asked is None and _is_text(sheet) and (sheet.is_text or not _has_columns(top))
     as_list: NotRead | None = None
     drawn: list[NotRead] = []
+    of_months: NotRead | None = None
     for layout in LAYOUTS:
         if asked not in (None, "plan") and asked != layout.name and asked not in layout.asked_as:
             continue
@@ -188,6 +189,8 @@ def read_sheet(sheet: Sheet, options: ReadingOptions, whole: bool = False) -> Re
         reading = layout.look(top)
         if isinstance(reading, Reading):
             return reading
+        if layout.name == "events" and reading.why == "month-unnamed":
+            of_months = reading
         if layout.name != "events":
             drawn.append(reading)
         elif as_list is None or reading.why not in ("no-language", "no-weekdays", "no-sections"):
@@ -198,7 +201,7 @@ def read_sheet(sheet: Sheet, options: ReadingOptions, whole: bool = False) -> Re
                 as_list = reading._replace(columns=as_list.columns if as_list else ())
     if as_list is None:  # a drawing was asked for: what its own layout says
         return drawn[0]
-    unnamed = next((one for one in drawn if one.why in ("month-unnamed", "day-unnamed")), None)
+    unnamed = next((one for one in drawn if one.why in ("month-unnamed", "day-unnamed")), of_months)
     return unnamed or _with_remedy_of_shape(as_list, top)
 
 

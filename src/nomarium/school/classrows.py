@@ -215,10 +215,20 @@ def _how_grouped(part: Sequence[Item], field: str, blank: Sequence[int]) -> str:
         is_left = all(at < other for other in timed)
         if not is_left or 0 in blank:
             return ""
-        return "group" if len(blank) > 1 or _are_groups(part, blank) else "doubtful"
+        is_group = len(blank) > 1 or _are_groups(part, blank) or _is_blank_with_it(part, blank)
+        return "group" if is_group else "doubtful"
     if at > class_at or 0 in blank:
         return ""
     return "group" if _are_groups(part, blank) else "doubtful" if field in ("label", "week") else ""
+
+
+def _is_blank_with_it(part: Sequence[Item], blank: Sequence[int]) -> bool:
+    """Whether what else says whose a class is, its teacher or title, is blank in just the rows without one."""
+    columns, blanks = part[0].table.columns, set(blank)
+    return any(
+        name in columns and all(bool(item.text(name)) != (n in blanks) for n, item in enumerate(part))
+        for name in ("teacher", "title")
+    )
 
 
 def _are_groups(part: Sequence[Item], blank: Sequence[int]) -> bool:

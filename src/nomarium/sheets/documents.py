@@ -44,7 +44,8 @@ HEADING, ENTRY = "## ", "- "
 """What marks a heading, or an entry of a list, in the lines of a document, as in plain text."""
 
 
-_YEAR: Final = re.compile(r"\b(?:19|20)\d\d\b")
+_YEAR_ALONE: Final = re.compile(r"\D*\b(?:19|20)\d\d(?:\s?[-/–—]\s?(?:20)?\d\d)?\b\D*")
+"""A text with a year, or a school year, and no other figures."""
 _MOST_OF_HEADING: Final = 60
 """Characters of a heading."""
 _MOST_OF_CELL: Final = 60
@@ -136,12 +137,12 @@ def sheets_of(document: Document, name: str) -> list[Sheet]:
 
 
 def years_said(lines: Sequence[str]) -> tuple[tuple[int, str], ...]:
-    """The headings among lines over a table that name a year, for dates that have none."""
+    """The headings among lines over a table that name a year and no day, for dates that have none."""
     plain = [line.removeprefix(HEADING).removeprefix(ENTRY) for line in lines]
     return tuple(
         (number, text)
         for number, text in enumerate(plain, 1)
-        if _YEAR.search(text)
+        if _YEAR_ALONE.fullmatch(text)
         and len(text) <= _MOST_OF_HEADING
         and not text.rstrip().endswith((".", "!", "?"))
     )

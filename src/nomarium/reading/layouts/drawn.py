@@ -2,14 +2,14 @@
 
 import datetime as dt
 import re
-from collections.abc import Collection, Iterator, Mapping, Sequence
+from collections.abc import Iterator, Mapping, Sequence
 from dataclasses import dataclass
 from typing import TYPE_CHECKING, NamedTuple
 
 from nomarium.model.account import Account
 from nomarium.model.cell import Cell
 from nomarium.model.event import NO_DETAILS, Details, Event
-from nomarium.model.problem import Place, Problem, column_letter, note
+from nomarium.model.problem import Place, Problem, note
 from nomarium.model.refusal import Refusal
 from nomarium.reading.cells.memo import FieldValue, fault_of, value_memo
 from nomarium.reading.cells.placewords import is_place
@@ -109,25 +109,6 @@ def padded_rows(sheet: Sheet) -> list[Row]:
     return [(number, [*row, *[""] * (width - len(row))]) for number, row in rows]
 
 
-def unused_columns(
-    sheet: Sheet, headings: Sequence[Cell], rows: Sequence[Row], used: Collection[int]
-) -> list[Problem]:
-    """A note of the columns that hold something and are no part of a drawing, by their headings or their letters."""
-    filled = [
-        at
-        for at in range(len(headings))
-        if at not in used and any(at < len(row) and cell_text(row[at]) for _, row in rows)
-    ]
-    names = [
-        f"“{cell_text(headings[at])}”" if cell_text(headings[at]) else column_letter(at + sheet.first_column)
-        for at in filled
-    ]
-    if not names:
-        return []
-    message = f"Not used: the column{'s' if len(names) > 1 else ''} {', '.join(names)}."
-    return [note("column-unused", message).at(sheet.place())]
-
-
 def after_remarks(
     sheet: Sheet,
     entries: "Sequence[DrawnEntry | Problem]",
@@ -215,13 +196,25 @@ def lines_of_cell(text: str) -> list[CellLine]:
 def entries_of_cell(
     sheet: Sheet, row: int, column: int, text: str, date: Part
 ) -> "list[DrawnEntry | Problem]":
-    """The events of a drawn cell, all on one date; a problem for each of which nothing tells when it is."""
-    return [
-        several_times(sheet.place(row, column), one.text)
-        if one.says_several
-        else DrawnEntry(row, column, one.title, date, one.time, one.place)
-        for one in lines_of_cell(text)
-    ]
+    """The events of a drawn cell, all on one date, or on each day of several where they have times of a day; a problem for each
+    of which nothing tells when it is."""
+    found: list[DrawnEntry | Problem] = []
+    for one in lines_of_cell(text):
+        if one.says_several:
+            found.append(several_times(sheet.place(row, column), one.text))
+            continue
+        is_within_day = one.time.start is not None and one.time.end is not None
+        days = _each_day(date) if is_within_day else [date]
+        found += [DrawnEntry(row, column, one.title, day, one.time, one.place) for day in days]
+    return found
+
+
+def _each_day(date: Part) -> list[Part]:
+    """A day, or each of several."""
+    if not isinstance(date.first, dt.date) or not isinstance(date.last, dt.date):
+        return [date]
+    count = (date.last - date.first).days + 1
+    return [date_part(date.first + dt.timedelta(n)) for n in range(count)]
 
 
 def _each_timed(line: str) -> list[str]:

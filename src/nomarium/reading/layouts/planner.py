@@ -28,12 +28,12 @@ from nomarium.reading.layouts.drawn import (
     entries_of_cell,
     merged_from,
     padded_rows,
-    unused_columns,
 )
 from nomarium.reading.layouts.layout import NotRead, Reading, Top, not_read
 from nomarium.reading.layouts.month import has_day_numbers
 from nomarium.reading.layouts.narrowcells import in_whole_lines
 from nomarium.reading.layouts.slots import is_clear_time
+from nomarium.reading.layouts.unusedcolumns import unused_columns
 from nomarium.reading.layouts.weekdays import begins_week, dates_of_weekdays
 from nomarium.reading.layouts.weekrosters import week_column
 from nomarium.sheets.sheet import Area, Row, Sheet, cell_text
@@ -81,23 +81,8 @@ def look(top: Top) -> Reading | NotRead:
         )
     else:
         return _no_planner(sheet)
-    merged = merged_from(sheet)
-    entries: list[DrawnEntry | Problem] = []
-    remarks = [row for at, row in enumerate(rows) if at < head or at in repeated]
-    for number, row in weeks:
-        filled = [(at, text) for at in weekdays if (text := cell_text(row[at]))]
-        begins = begin_of(row[label] if label is not None else "")
-        if isinstance(begins, Refusal):
-            if filled:
-                entries.append(begins.problem(sheet.place(number, label), cell_text(row[label or 0])))
-            else:
-                remarks.append((number, row))
-            continue
-        dates = dates_of_weekdays(weekdays, begins)
-        for at, text in filled:
-            last = _last_column(sheet, merged.get((number, at)), at)
-            ends = max(day for column, day in dates.items() if at <= column <= last)
-            entries += entries_of_cell(sheet, number, at, text, date_part(dates[at], max(ends, dates[at])))
+    entries, undated = _entries(sheet, weeks, weekdays, label, begin_of)
+    remarks = [row for at, row in enumerate(rows) if at < head or at in repeated] + undated
     notes = [
         _told("one week" if label is None else "a week a row", counted).at(sheet.place()),
         *settled,
@@ -107,6 +92,34 @@ def look(top: Top) -> Reading | NotRead:
     events = partial(after_remarks, sheet, entries, options, remarks)
     problems = (_untitled(sheet, rows[head][0]),) * are_times
     return Reading(sheet, "planner", events, (*sheet.notes, *notes), problems)
+
+
+def _entries(
+    sheet: Sheet,
+    weeks: Sequence[Row],
+    weekdays: dict[int, int],
+    label: int | None,
+    begin_of: Callable[[Cell], dt.date | Refusal],
+) -> tuple[list[DrawnEntry | Problem], list[Row]]:
+    """What stands under the weekdays, a cell merged over several on all of them; and the rows without a week, which hold nothing."""
+    merged = merged_from(sheet)
+    entries: list[DrawnEntry | Problem] = []
+    undated: list[Row] = []
+    for number, row in weeks:
+        filled = [(at, text) for at in weekdays if (text := cell_text(row[at]))]
+        begins = begin_of(row[label] if label is not None else "")
+        if isinstance(begins, Refusal):
+            if filled:
+                entries.append(begins.problem(sheet.place(number, label), cell_text(row[label or 0])))
+            else:
+                undated.append((number, row))
+            continue
+        dates = dates_of_weekdays(weekdays, begins)
+        for at, text in filled:
+            last = _last_column(sheet, merged.get((number, at)), at)
+            ends = max(day for column, day in dates.items() if at <= column <= last)
+            entries += entries_of_cell(sheet, number, at, text, date_part(dates[at], max(ends, dates[at])))
+    return entries, undated
 
 
 def _with_first_days(row: Sequence[Cell], before: int, lexicon: Lexicon) -> list[Cell]:

@@ -10,12 +10,13 @@ from nomarium.model.cell import Cell
 from nomarium.model.problem import Problem, note
 from nomarium.reading.cells.weeks import is_numbered_week
 from nomarium.reading.cells.words import Lexicon, fold
-from nomarium.reading.layouts.drawn import merged_from, padded_rows, unused_columns
+from nomarium.reading.layouts.drawn import merged_from, padded_rows
 from nomarium.reading.layouts.headdates import Days, headed_by_weeks, heads_dates
 from nomarium.reading.layouts.layout import Top
 from nomarium.reading.layouts.rosteracross import carried_days
 from nomarium.reading.layouts.rosterslots import Drawing, Slot, halves_day
 from nomarium.reading.layouts.slots import time_of
+from nomarium.reading.layouts.unusedcolumns import unused_columns
 from nomarium.reading.layouts.weekdays import begins_week
 from nomarium.reading.rows.when import NOTHING
 from nomarium.sheets.sheet import Row, Sheet, cell_text

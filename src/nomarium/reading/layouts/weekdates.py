@@ -14,11 +14,11 @@ from nomarium.reading.layouts.drawn import (
     entries_of_cell,
     merged_from,
     padded_rows,
-    unused_columns,
 )
 from nomarium.reading.layouts.headdates import Days, heads_dates, settled_dates
 from nomarium.reading.layouts.layout import NotRead, Reading, Top, not_read
 from nomarium.reading.layouts.narrowcells import in_whole_lines
+from nomarium.reading.layouts.unusedcolumns import unused_columns
 from nomarium.sheets.sheet import Row, Sheet, cell_text
 
 _OTHERS = 3

@@ -1,0 +1,183 @@
+"""Planners, day sheets and rosters as they are drawn, and lines that single words used to mislead."""
+
+from __future__ import annotations
+
+import re
+from pathlib import Path
+
+import pytest
+
+from helpers import built, csv_file, nomarium, refused, workbook
+from pdf_maker import pdf
+from test_pdf import read
+
+YEAR = ("--school-year", "2026:2027", "--timezone", "America/Halifax")
+
+
+@pytest.mark.parametrize("label", ["7 Sep", "w/c 7 Sep", "w/c 7 September 2026"])
+@pytest.mark.parametrize("numbered", [True, False])
+def test_a_cell_merged_over_days_of_a_planner_lasts_them(label: str, numbered: bool, tmp_path: Path) -> None:
+    head = ["Week"] * numbered + ["Commencing", "Mon", "Tue", "Wed", "Thu", "Fri"]
+    weeks = [[label, "", "Camp", "", "", "Fair"], [label.replace("7", "14", 1), "Exams", "", "", "", ""]]
+    rows = [["Term planner 2026–27"], head, *([n + 1] * numbered + week for n, week in enumerate(weeks))]
+    merged = ["D3:F3", "C4:G4"] if numbered else ["C3:E3", "B4:F4"]
+    assert built(workbook(tmp_path, rows, merged), *YEAR) == [
+        "Camp 2026-09-08/2026-09-11", "Fair 2026-09-11/2026-09-12", "Exams 2026-09-14/2026-09-19",
+    ]  # fmt: skip
+
+
+@pytest.mark.parametrize(
+    ("rows", "merged"),
+    [
+        ([["W/C", "Mon", "Tue", "Wed"], ["7 September 2026", "", "9:00-15:00 Camp", ""], ["14 September 2026", "Fair", "", ""]], ["C2:D2"]),
+        ([["September 2026"], ["Mon", "Tue", "Wed"], [7, 8, 9], ["", "9:00-15:00 Camp", ""], [14, 15, 16], ["Fair", "", ""]], ["B4:C4"]),
+    ],
+    ids=["planner", "month"],
+)  # fmt: skip
+def test_times_in_a_cell_merged_over_days_are_those_of_each_day(
+    rows: list[list[object]], merged: list[str], tmp_path: Path
+) -> None:
+    assert built(workbook(tmp_path, rows, merged), *YEAR) == [
+        "Camp 2026-09-08T09:00/2026-09-08T15:00", "Camp 2026-09-09T09:00/2026-09-09T15:00", "Fair 2026-09-14/2026-09-15",
+    ]  # fmt: skip
+
+
+@pytest.mark.parametrize(
+    "above", [[["Programme – Friday 4 December 2026"]], [["Open day"], ["4 December 2026"]], []]
+)
+@pytest.mark.parametrize("starts", [["9:00", "9:45", "10:30"], ["9:00–9:45", "9:45–10:30", "10:30–11:15"]])
+def test_rooms_across_one_day_are_places(above: list[list[str]], starts: list[str], tmp_path: Path) -> None:
+    slots = [["Welcome", "", "Tour"], ["", "Ropes", ""], ["Tar", "Oars", ""]]
+    rows = [
+        *above,
+        ["Time", "Hall", "Loft 2", "Shed A"],
+        *([a, *b] for a, b in zip(starts, slots, strict=True)),
+    ]
+    source = csv_file(tmp_path, "\n".join(",".join(row) for row in rows))
+    options = [] if above else ["--set", "date=2026-12-04"]
+    assert sorted(built(source, *YEAR, *options)) == [
+        "Oars 2026-12-04T10:30/2026-12-04T11:15 @ Loft 2", "Ropes 2026-12-04T09:45/2026-12-04T10:30 @ Loft 2",
+        "Tar 2026-12-04T10:30/2026-12-04T11:15 @ Hall", "Tour 2026-12-04T09:00/2026-12-04T09:45 @ Shed A",
+        "Welcome 2026-12-04T09:00/2026-12-04T09:45 @ Hall",
+    ]  # fmt: skip
+
+
+@pytest.mark.parametrize("day", ["Sat 5", "5 Sat", "Saturday 5th", "5"])
+def test_days_under_months_in_rows_of_a_list(day: str, tmp_path: Path) -> None:
+    text = f"Date,Event,Time,Venue\nSeptember 2026,,,\n{day},Fair,10:00,Hall\nOctober 2026,,,\n17,Supper,19:00,Hall\n"
+    assert built(csv_file(tmp_path, text.replace("\n17,", f"\n{day.replace('5', '17')},").replace("17th", "17th")), *YEAR) == [
+        "Fair 2026-09-05T10:00/2026-09-05T11:00 @ Hall", "Supper 2026-10-17T19:00/2026-10-17T20:00 @ Hall",
+    ]  # fmt: skip
+
+
+def test_names_beside_weekdays_and_dates_are_a_roster_and_no_month(tmp_path: Path) -> None:
+    rows = [
+        ["Rota December 2026"], ["", "Mon", "Tue", "Wed", "Thu", "Fri"], ["Name", "7-Dec", "8-Dec", "9-Dec", "10-Dec", "11-Dec"],
+        ["Ada Quill", "E", "", "L", "E", "E"], ["Ben Osei", "L", "E", "", "L", "L"],
+    ]  # fmt: skip
+    found = built(
+        workbook(tmp_path, rows), *YEAR, "--set-code", "E=7:00-15:00", "--set-code", "L=14:00-22:00"
+    )
+    assert len(found) == 8
+    assert found[0].startswith("Ada Quill") and "2026-12-07T07:00/2026-12-07T15:00" in found[0]
+
+
+LINES: dict[str, tuple[str, list[str]]] = {
+    "what closes a day is no end of a time": (
+        "Saturday 5 December 2026\n10:00 Tour\n12:30 – Closing words\n13:00 – Sunset sail (Slip 1)\n",
+        ["Tour 2026-12-05T10:00/2026-12-05T12:30", "Closing words 2026-12-05T12:30/2026-12-05T13:00", "Sunset sail 2026-12-05T13:00/2026-12-05T14:00 @ Slip 1"],
+    ),
+    "a time till late is one": ("Sat 5 December 2026, 7pm - late: Dance, Boathouse\n", ["Dance 2026-12-05T19:00/2026-12-05T20:00 @ Boathouse"]),
+    "a question at its time is an entry": (
+        "Saturday 5 December 2026\n10:00 Wood or steel?\n11:00 Lunch\n",
+        ["Wood or steel? 2026-12-05T10:00/2026-12-05T11:00", "Lunch 2026-12-05T11:00/2026-12-05T12:00"],
+    ),
+    "the day after the name of a term": (
+        "Term dates\nAutumn term 7 September 2026 – 18 December 2026\nSpring term 5 January 2027 – 25 March 2027\n",
+        ["Autumn term 2026-09-07/2026-12-19", "Spring term 2027-01-05/2027-03-26"],
+    ),
+    "a line that ends with am is whole": (
+        "Dates\nSun 11 April 2027 – Regatta – 9:45 am\nFri 16 April 2027 to Tue 20 April 2027 – Varnishing\n",
+        ["Regatta 2027-04-11T09:45/2027-04-11T10:45", "Varnishing 2027-04-16/2027-04-21"],
+    ),
+    "a word that another line shows to be a place": (
+        "Dates\n5 December 2026: Fair, 10am, Wherry Yard\n7 December 2026: Supper (Wherry Yard)\n",
+        ["Fair 2026-12-05T10:00/2026-12-05T11:00 @ Wherry Yard", "Supper 2026-12-07/2026-12-08 @ Wherry Yard"],
+    ),
+    "columns under a month": (
+        "Calendar\n\nDecember 2026\n\nSat 5    Fair      9.15    Wherry Yard\nMon 7    Supper            Wherry Yard\n",
+        ["Fair 2026-12-05T09:15/2026-12-05T10:15 @ Wherry Yard", "Supper 2026-12-07/2026-12-08 @ Wherry Yard"],
+    ),
+    "days of one month with their weekdays in a message": (
+        "Dates\nMonday 5 – Friday 9 October 2026: Boat show\n", ["Boat show 2026-10-05/2026-10-10"],
+    ),
+    "one label under its title, again and again": (
+        "Coming up\n\nFair\n----\n\nDate: 5 December 2026\n\nBring boots.\n\nSupper\nDate: 7 December to 8 December 2026\n",
+        ["Fair 2026-12-05/2026-12-06", "Supper 2026-12-07/2026-12-09"],
+    ),
+    "a poster": (
+        "Saltmarsh School of Boatbuilding\n\ninvites you to its\n\nOpen evening\n\nFriday 15 January 2027\n\n6:30 pm to 8 pm\n\nMain Hall\n",
+        ["Open evening 2027-01-15T18:30/2027-01-15T20:00 @ Main Hall"],
+    ),
+    "times with an article before them": (
+        "Dates à retenir\n\nMardi 8 septembre 2026\n\nde 9h à 10h Réunion des parents (Salle 2)\n\nSamedi 3 octobre 2026\n\nde 17h30 à 18h30 Visite du chantier (Salle 2)\n",
+        ["Réunion des parents 2026-09-08T09:00/2026-09-08T10:00 @ Salle 2", "Visite du chantier 2026-10-03T17:30/2026-10-03T18:30 @ Salle 2"],
+    ),
+    "hours with minutes and an h": (
+        "Fechas\n\n22 de septiembre de 2026\n16:00 – 17:00 h Visita al puerto (Salón de actos)\n\n5 de octubre de 2026\n8:30 h Regata (Aula 3)\n",
+        ["Visita al puerto 2026-09-22T16:00/2026-09-22T17:00 @ Salón de actos", "Regata 2026-10-05T08:30/2026-10-05T09:30 @ Aula 3"],
+    ),
+}  # fmt: skip
+
+
+@pytest.mark.parametrize("name", LINES)
+def test_lines_say_what_they_seem_to(name: str, tmp_path: Path) -> None:
+    text, events = LINES[name]
+    source = tmp_path / "dates.txt"
+    source.write_text(text, "utf-8")
+    assert built(source, *YEAR) == events
+
+
+def test_a_mail_dates_the_days_of_its_table_after_itself(tmp_path: Path) -> None:
+    source = tmp_path / "dates.eml"
+    rows = "".join(
+        f"<tr><td>{day}</td><td>{title}</td></tr>"
+        for day, title in (("Date", "Event"), ("12 April", "Fair"), ("3 May", "Trip"))
+    )
+    source.write_text(
+        f"From: a@b.example\nDate: Tue, 01 Sep 2026 09:00:00 -0300\nContent-Type: text/html\n\n<p>Dates</p><table>{rows}</table>\n",
+        "utf-8",
+    )
+    assert built(source, "--timezone", "America/Halifax") == [
+        "Fair 2027-04-12/2027-04-13",
+        "Trip 2027-05-03/2027-05-04",
+    ]
+
+
+def test_a_table_of_a_document_without_a_year_stops_the_build(tmp_path: Path) -> None:
+    source = tmp_path / "dates.md"
+    table = "## {}\n\n| 5 | Fair | 14:00 |\n|---|---|---|\n| 9 | Trip | 9:00 |\n\n"
+    source.write_text("Sat 3 October 2026: Regatta\n\n" + table.format("April"), "utf-8")
+    said = refused(source, "--timezone", "America/Halifax")
+    assert "nothing says of which year" in said and "--school-year 2026:2027" in said
+
+
+def test_a_date_beside_the_middle_of_its_rows_is_that_of_all_of_them(tmp_path: Path) -> None:
+    rows = [("9:00", "Knots"), ("13:00", "Oars"), ("9:30", "Tar"), ("14:00", "Sails"), ("16:00", "Rope")]
+    marks = [(x, 100.0, text) for x, text in ((40.0, "Date"), (200.0, "Start"), (300.0, "Event"))]
+    marks += [
+        (x, 120.0 + 20 * n, text)
+        for n, row in enumerate(rows)
+        for x, text in zip((200.0, 300.0), row, strict=True)
+    ]
+    marks += [(40.0, 130.0, "10 May 2027"), (40.0, 180.0, "11 May 2027")]
+    events, _ = read(tmp_path, pdf(marks))
+    assert [re.sub("T.*", "", event.replace("Tar", "tar")) for event in events] == [
+        "Knots 2027-05-10", "Oars 2027-05-10", "tar 2027-05-11", "Sails 2027-05-11", "Rope 2027-05-11",
+    ]  # fmt: skip
+
+
+def test_a_school_year_that_is_asked_for_beats_one_that_is_said(tmp_path: Path) -> None:
+    source = csv_file(tmp_path, "Calendar 2020,,\nMarch,,\n3,Fair,10:00\n17,Trip,9:00\n")
+    outcome = nomarium("build", source, "-o", tmp_path / "o.csv", *YEAR)
+    assert outcome.status == 0 and "2027-03-03" in (tmp_path / "o.csv").read_text("utf-8")
