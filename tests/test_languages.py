@@ -2,9 +2,13 @@
 
 from __future__ import annotations
 
+import csv
+import datetime as dt
 from pathlib import Path
 
 import pytest
+from babel import Locale
+from babel.dates import format_date, format_time
 
 from helpers import built, csv_file, refused
 from nomarium.reading.cells import namelist
@@ -102,3 +106,32 @@ def test_the_list_of_names_is_as_its_command_writes_it() -> None:
     version, *lines = (Path(namelist.__file__).parents[1] / "data/names.txt").read_text("utf-8").splitlines()
     now, *names = namelist.names_listed().splitlines()
     assert len(lines) > 5000 and (version != now or lines == names)
+
+
+WRITTEN = (
+    "fr de es nl it pt pl sv da nb fi cs hu ro hr sl lt lv et el tr ru uk bg ja zh ko he ar hi vi id ca gl is ga af hy fa kk mt"
+).split()  # fmt: skip
+
+
+@pytest.mark.parametrize("code", WRITTEN)
+@pytest.mark.parametrize("form", ["full", "long"])
+def test_dates_and_times_as_another_library_writes_them(code: str, form: str, tmp_path: Path) -> None:
+    """CLDR's own forms, as Babel writes them, come back as the days and hours that they were."""
+    locale, rows, wanted = Locale.parse(code), [["Date", "Time", "Event"]], []
+    for n in range(6):
+        day, clock = (
+            dt.date(2026, 9, 3) + dt.timedelta(47 * n),
+            dt.time((9, 10, 14, 18)[n % 4], (0, 15, 30)[n % 3]),
+        )
+        rows.append(
+            [
+                format_date(day, form, locale=locale),
+                format_time(clock, "short", locale=locale),
+                f"Regatta {n}",
+            ]
+        )
+        wanted.append(f"Regatta {n} {day}T{clock:%H:%M}")
+    source = tmp_path / "dates.csv"
+    with source.open("w", encoding="utf-8", newline="") as file:
+        csv.writer(file).writerows(rows)
+    assert [event.partition("/")[0] for event in built(source)] == wanted, rows[1]

@@ -30,7 +30,7 @@ def test_a_cell_merged_over_days_of_a_planner_lasts_them(label: str, numbered: b
     ("rows", "merged"),
     [
         ([["W/C", "Mon", "Tue", "Wed"], ["7 September 2026", "", "9:00-15:00 Camp", ""], ["14 September 2026", "Fair", "", ""]], ["C2:D2"]),
-        ([["September 2026"], ["Mon", "Tue", "Wed"], [7, 8, 9], ["", "9:00-15:00 Camp", ""], [14, 15, 16], ["Fair", "", ""]], ["B4:C4"]),
+        ([["September 2026"], ["Mon", "Tue", "Wed", "Thu", "Fri"], [7, 8, 9, 10, 11], ["", "9:00-15:00 Camp"], [14, 15, 16, 17, 18], ["Fair"]], ["B4:C4"]),
     ],
     ids=["planner", "month"],
 )  # fmt: skip

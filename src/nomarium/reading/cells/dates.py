@@ -57,7 +57,7 @@ _ORDINALS = frozenset("st nd rd th er ere re eme e o a º ª ste de".split())
 _NOISE = frozenset(
     "of the le la den der del dal de d del' on am el op du vom from von desde vanaf het week".split()
 )
-_OF_NUMBERS = frozenset(("", *"m d г год года р року il g gada godine roku ano".split()))
+_OF_NUMBERS = frozenset(("", *"m d г год года р року il g gada godine roku ano թ ж".split()))
 """Words that only say that the number before them is a year or a day."""
 _RANGE_WORDS = frozenset("to until till til through thru bis au al a tot hasta jusqu'au -".split())
 _A_TO = r"\s[aA]\s+\d"
@@ -75,7 +75,7 @@ _WORDED = rf"no?[./-]?M[.]?[,./-]*{_YEAR}"
 _HYPHENED = r"n(?P<hyphen{0}>[-/])M[.]?(?P=hyphen{0})n(?![:])"
 """A day, a month and two figures parted alike, `4-Nov-26`: they are a year, whatever follows."""
 _MONTH_FIRST = rf"M[.]?[-/]?no?,?[-/,]*{_YEAR}"
-_YEAR_FIRST = r"y[-/., ]?M[.]?[-/.,]?no?|y(?P<ysep{0}>[-/.,]?)n(?P=ysep{0})n|N"
+_YEAR_FIRST = r"y[-/., ]?M[.]?[-/.,]?no?|y[.]?n[.]?M|y(?P<ysep{0}>[-/.,]?)n(?P=ysep{0})n|N"
 _FIGURES = r"n(?P<sep{0}>[-/.,]?)n(?P=sep{0})[y]|n(?P<two{0}>[-/.])n(?P=two{0})n(?![:h])"
 _SHORT = r"n(?:/n(?!/)|[.]n[.]|[.]n(?![n.:p]))"
 
