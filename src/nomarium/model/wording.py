@@ -1,6 +1,5 @@
 """Words that messages share: counts, lists, names of weekdays, clock times, and what a person may have meant."""
 
-import re
 from collections.abc import Iterable, Sequence
 from typing import Final
 
@@ -9,7 +8,7 @@ MONTHS = (
     "January", "February", "March", "April", "May", "June", "July", "August", "September", "October", "November", "December",
 )  # fmt: skip
 
-GOES_ON_AS_NUMBER: Final = re.compile(r"\d+[.,;)]?(?=\s+(?!(?:am|pm|a\.m|p\.m|uhr|h|noon)\b)[a-z]|\s*$)")
+GOES_ON_AS_NUMBER: Final = r"\d+[.,;)]?(?=\s+(?!(?:am|pm|a\.m|p\.m|uhr|h|noon)\b)[a-z]|\s*$)"
 """A number at the beginning of a line that counts what follows, or ends a sentence, and is no day and no time."""
 
 

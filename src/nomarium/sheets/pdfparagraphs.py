@@ -54,7 +54,7 @@ def _goes_on(before: Line, line: Line, lines: Sequence[Line]) -> bool:
         return False
     if len(before.pieces) > 1 or len(line.pieces) > 1 or abs(_left(line) - _left(before)) > _INDENT:
         return False
-    is_number = GOES_ON_AS_NUMBER.match(following) is not None and (
+    is_number = re.match(GOES_ON_AS_NUMBER, following) is not None and (
         following.strip(".,;)").isdigit() or not _ENTRY.match(text)
     )
     goes_on = (

@@ -30,9 +30,7 @@ _DAYS_BY_NUMBER = {
 _FORENOON = r"(?:上午|午前|오전|早上|清晨|凌晨)\s?"
 _AFTERNOON = r"(?:下午|午後|오후|晚上|傍晚|夜)\s?"
 _CLOCK = r"(?P<hour>\d{1,2})\s?[時时點点시]\s?(?:(?P<minute>\d{1,2})\s?[分분]|(?P<half>半|반))?"
-_BEHIND = re.compile(
-    r"(?<=\d)\s?(?:(?P<am>π\.?\s?μ\.?|ص(?!\w)|ق\.?ظ\.?)|(?P<pm>μ\.?\s?μ\.?|م(?!\w)|ب\.?ظ\.?)|น\.)"
-)
+_BEHIND = r"(?<=\d)\s?(?:(?P<am>π\.?\s?μ\.?|ص(?!\w)|ق\.?ظ\.?)|(?P<pm>μ\.?\s?μ\.?|م(?!\w)|ب\.?ظ\.?)|น\.)"
 """Words for the halves of the day that stand behind a time in Greek, Arabic and Persian; Thai has one for the hour."""
 _HEBREW_IN = r"(?<![א-ת])ב(?=[א-ת]{3})"
 _THAI_ERA = r"ที่|[คพ]\.ศ\."
@@ -75,8 +73,7 @@ def native_time(text: str) -> str:
     >>> native_time("下午2:30"), native_time("午後2時30分"), native_time("9時-10時"), native_time("2:00 μ.μ.")
     ('2:30pm', '2:30pm', '9:00-10:00', '2:00pm')
     """
-    if _BEHIND.search(text) is not None:
-        text = _BEHIND.sub(lambda m: "am" if m["am"] else "pm" if m["pm"] else "", text)
+    text = re.sub(_BEHIND, lambda m: "am" if m["am"] else "pm" if m["pm"] else "", text)
     text = re.sub(_CLOCK, lambda m: f"{m['hour']}:{m['minute'] or ('30' if m['half'] else '00')}", text)
     for words, meridiem in ((_FORENOON, "am"), (_AFTERNOON, "pm")):
         text = re.sub(rf"{words}(\d{{1,2}}(?::\d{{2}})?)", rf"\1{meridiem}", text)

@@ -53,7 +53,7 @@ def unknown_in_title(
     return [heading_missing(sheet, headings, name, "--title") for name in unknown if name not in VALUE_FIELDS]
 
 
-_HALF = re.compile(r"(?i)(?:a\.?m\.?|p\.?m\.?|mornings?|afternoons?|evenings?|matin|après-midi|soir)")
+_HALF = r"(?i)(?:a\.?m\.?|p\.?m\.?|mornings?|afternoons?|evenings?|matin|après-midi|soir)"
 
 
 def half_titles(
@@ -88,7 +88,7 @@ def half_titles(
 def _are_halves(column: Column, rows: Sequence[Row]) -> bool:
     """Whether all that a column says is the half of the day, which its times say, too."""
     cells = (cell_text(row[column.at]) if column.at < len(row) else "" for _, row in rows)
-    return all(_HALF.fullmatch(text) for text in cells if text)
+    return all(re.fullmatch(_HALF, text) for text in cells if text)
 
 
 def _names_parts(title: Column, other: Column, rows: Sequence[Row]) -> bool:

@@ -153,9 +153,7 @@ _LABELS = frozenset(
 )
 
 
-_DAY = re.compile(
-    r"(?:(?P<before>[^\W\d_]{2,})[.,]{0,2}\s+)?(?:0?[1-9]|[12]\d|3[01])(?:st|nd|rd|th|\.)?(?:,?\s+(?P<after>[^\W\d_]{2,})\.?)?"
-)
+_DAY = r"(?:(?P<before>[^\W\d_]{2,})[.,]{0,2}\s+)?(?:0?[1-9]|[12]\d|3[01])(?:st|nd|rd|th|\.)?(?:,?\s+(?P<after>[^\W\d_]{2,})\.?)?"
 
 
 def _days_without_months(columns: Sequence[Column], lexicon: Lexicon) -> Column | None:
@@ -163,7 +161,7 @@ def _days_without_months(columns: Sequence[Column], lexicon: Lexicon) -> Column 
     date = next((c for c in columns if c.field == "date" and c.how == "heading" and c.samples), None)
     if date is None:
         return None
-    days = [_DAY.fullmatch(text) for text in date.samples]
+    days = [re.fullmatch(_DAY, text) for text in date.samples]
     is_bare = all(
         day is not None and all(fold(word) in lexicon.weekdays for word in day.groups() if word)
         for day in days

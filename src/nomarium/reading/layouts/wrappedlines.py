@@ -87,7 +87,12 @@ def _goes_on(whole: str, last: str, after: str, width: int, lexicon: Lexicon) ->
         and fold(first).strip(".,;:()") in lexicon.months
     ):
         return True  # on Thursday 15 / October
-    if is_full and not begins_entry and GOES_ON_AS_NUMBER.match(after) and re.search(_WITHIN_SENTENCE, whole):
+    if (
+        is_full
+        and not begins_entry
+        and re.match(GOES_ON_AS_NUMBER, after)
+        and re.search(_WITHIN_SENTENCE, whole)
+    ):
         return True  # Please see page / 4 for details.
     if _is_of_date(first, lexicon) or first[0].isdigit() or _BEGINS.match(after):
         return False
