@@ -5,6 +5,7 @@ hidden text."""
 
 import re
 import zipfile
+from bisect import bisect_right
 from collections.abc import Iterator, Sequence
 from pathlib import Path
 from typing import TYPE_CHECKING, Final, NamedTuple
@@ -114,8 +115,9 @@ class Document(NamedTuple):
 
 def sheets_of(document: Document, name: str) -> list[Sheet]:
     """A document as sheets: one for each table, and one for its lines."""
+    years = years_said(document.lines)
     sheets = [
-        _table_sheet(table, n, name)._replace(said_above=years_said(document.lines[: table.above_line]))
+        _table_sheet(table, n, name)._replace(said_above=those_above(years, table.above_line))
         for n, table in enumerate(document.tables, 1)
     ]
     if any(line.strip() for line in document.lines):
@@ -136,16 +138,21 @@ def sheets_of(document: Document, name: str) -> list[Sheet]:
     return sheets
 
 
-def years_said(lines: Sequence[str]) -> tuple[tuple[int, str], ...]:
-    """The headings among lines over a table that name a year and no day, for dates that have none."""
+def years_said(lines: Sequence[str]) -> list[tuple[int, str]]:
+    """The headings among lines that name a year and no day, by their numbers: they date what stands in tables below them."""
     plain = [line.removeprefix(HEADING).removeprefix(ENTRY) for line in lines]
-    return tuple(
+    return [
         (number, text)
         for number, text in enumerate(plain, 1)
-        if _YEAR_ALONE.fullmatch(text)
-        and len(text) <= _MOST_OF_HEADING
+        if len(text) <= _MOST_OF_HEADING
+        and _YEAR_ALONE.fullmatch(text)
         and not text.rstrip().endswith((".", "!", "?"))
-    )
+    ]
+
+
+def those_above(said: Sequence[tuple[int, str]], line: int) -> tuple[tuple[int, str], ...]:
+    """What is said down to a line."""
+    return tuple(said[: bisect_right(said, line, key=lambda one: one[0])])
 
 
 def _table_sheet(table: Table, number: int, name: str) -> Sheet:

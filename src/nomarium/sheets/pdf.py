@@ -7,7 +7,7 @@ from typing import Final, NamedTuple
 from nomarium.model.errors import SourceError
 from nomarium.model.problem import LINES, Place, Problem, note
 from nomarium.model.wording import counted, listed
-from nomarium.sheets.documents import years_said
+from nomarium.sheets.documents import those_above, years_said
 from nomarium.sheets.pdfcolumns import blocks_of
 from nomarium.sheets.pdfgrids import grids_of
 from nomarium.sheets.pdfmargins import running_lines, without_lines
@@ -57,9 +57,9 @@ def open_pdf(path: Path, name: str) -> list[Sheet]:
     running = running_lines(pages)
     items = [_items(without_lines(page, lines)) for page, lines in zip(pages, running, strict=True)]
     tables = _joined(items)
-    texts = [item.line.text for page in items for item in page if item.line is not None]
+    years = years_said([item.line.text for page in items for item in page if item.line is not None])
     sheets = [
-        _table_sheet(table, name)._replace(said_above=years_said(texts[: table.above_line]))
+        _table_sheet(table, name)._replace(said_above=those_above(years, table.above_line))
         for table in tables
     ]
     heads = tuple((table.above_line, sheet.name) for table, sheet in zip(tables, sheets, strict=True))

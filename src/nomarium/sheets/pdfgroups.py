@@ -16,7 +16,6 @@ _OFF: Final = 0.25
 
 class Grouped(NamedTuple):
     rows: list[list[str]]
-    tops: list[float]
     merged: tuple[Area, ...]
 
 
@@ -56,4 +55,4 @@ def grouped(tops: Sequence[float], rows: Sequence[list[str]]) -> Grouped | None:
         begin, at = middle, at + len(group)
     if at < len(records):
         return None
-    return Grouped(made, [*tops[:head], *(tops[n] for n in records)], tuple(merged))
+    return Grouped(made, tuple(merged))

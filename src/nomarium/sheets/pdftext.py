@@ -1,5 +1,6 @@
 """Letters to lines: which stand beside each other, where words part, and where columns may."""
 
+from bisect import bisect_left, bisect_right
 from collections.abc import Sequence
 from typing import Final, NamedTuple
 
@@ -85,14 +86,15 @@ def _line(row: Sequence[Letter]) -> Line:
 
 
 def parted_at(line: Line, edges: Sequence[float]) -> Line:
-    """A line with its pieces parted where one of their words begins at one of some places: right there, or nearly so behind
-    more than a space."""
+    """A line with its pieces parted where one of their words begins at one of some places, in their order: right there, or
+    nearly so behind more than a space."""
     pieces: list[Piece] = []
     for piece in line.pieces:
         begin, left = 0, piece.left
         for right, after, at in piece.gaps:
             is_wide = after - right > _WIDE_SPACE * line.height
-            if any(abs(after - edge) < (_SAME_PLACE if is_wide else _RIGHT_THERE) for edge in edges):
+            near = _SAME_PLACE if is_wide else _RIGHT_THERE
+            if bisect_left(edges, after + near) > bisect_right(edges, after - near):
                 pieces.append(Piece(left, right, piece.text[begin : at - 1], piece.bottom))
                 begin, left = at, after
         pieces.append(piece if not begin else Piece(left, piece.right, piece.text[begin:], piece.bottom))

@@ -156,14 +156,11 @@ def paragraphs_of(lines: Sequence[tuple[int, str]]) -> Iterator[list[tuple[int, 
 def text_line(number: int, text: str, lexicon: Lexicon) -> TextLine:
     bare, is_bullet = _without_mark(text, lexicon)
     parted = " ".join(re.sub(_COLUMNS, " | ", bare).split())
-    return _text_line(number, bare, is_bullet, lexicon)._replace(parted=parted)
+    return _text_line(number, " ".join(bare.split()), parted, is_bullet, lexicon)._replace(parted=parted)
 
 
-def _text_line(number: int, bare: str, is_bullet: bool, lexicon: Lexicon) -> TextLine:
-    shown, plain = (
-        " ".join(bare.split()),
-        clocked(_with_spaces(" ".join(re.sub(_COLUMNS, " | ", bare.translate(_BRACKETS)).split())), lexicon),
-    )
+def _text_line(number: int, shown: str, parted: str, is_bullet: bool, lexicon: Lexicon) -> TextLine:
+    plain = clocked(_with_spaces(parted.translate(_BRACKETS)), lexicon)
     plain = with_month_behind(with_days_apart(with_both_weekdays(plain, lexicon), lexicon), lexicon)
     if (led := re.match(r"([^\W\d_]{2,10})\.?\s*[-–—:]\s*(?=\d)", plain)) and fold(
         led[1]
