@@ -2,10 +2,13 @@
 
 from __future__ import annotations
 
+import csv
 import random
+from pathlib import Path
 
 import pytest
 
+from helpers import nomarium
 from nomarium.ical.plainevents import PlainEvents
 from nomarium.ical.reader import CalendarRead, read_calendar
 from nomarium.reading.cells.partmemo import PartMemo, part_memo
@@ -14,6 +17,7 @@ from nomarium.reading.columns.clocks import ClockFound
 from nomarium.reading.columns.decisions import Decisions
 from nomarium.reading.columns.headings import unit_of
 from nomarium.reading.options import Order
+from nomarium.targets.calendars import CalendarTarget
 
 TIMES = [
     ("DTSTART:20270412T090000", "DTEND:20270412T100000"), ("DTSTART:20270412T220000", "DTEND:20270413T013000"),
@@ -122,3 +126,65 @@ def test_plain_cells_are_read_as_all_others(
         assert isinstance(whole, PartMemo)
         whole._plain = lambda _cell: None
         assert [memo[cell] for cell in CELLS] == [whole[cell] for cell in CELLS]
+
+
+CELLS: dict[str, tuple[str, ...]] = {
+    "Title": ("Launch", "Launch ", "Régate; à voile", "A long name of something that is held, " * 3, "Knots (cancelled)", "Cancelled: tour", "-", "", "EXAMPLE – x", "Row\nof two"),
+    "Date": ("17/09/2026", "18/9/2026", "2026-09-19", "01/11/2026", "14/03/2027", "Fri 18 Sept 2026", "31/02/2026", ""),
+    "Start": ("9:00", "9:15 AM", "12:30 PM", "0:30", "13:05", "noon", "", "all day"),
+    "End": ("10:00", "9:45 AM", "1:30 PM", "24:00", "13:05", "14:00:30", "", "8:00"),
+    "Location": ("Loft 2", "Slip; 1, west", "", "Forêt", "-"),
+    "Description": ("", "Bring a rope, a knife; and <b>tea</b>", "Café\\latte " * 20, "moved to 9 Sept", "cancelled", "One\nTwo"),
+    "Categories": ("Boats", "Boats, Sails", "", "Öl"),
+    "Room": ("Loft 9", ""),
+}  # fmt: skip
+
+
+def random_table(seed: int, path: Path) -> None:
+    """Rows of which about half are plain, in a table with some of the columns."""
+    chance = random.Random(seed)
+    headings = ["Title", "Date", "Start", "End", *(h for h in list(CELLS)[4:] if chance.random() < 0.6)]
+    with path.open("w", encoding="utf-8", newline="") as file:
+        writer = csv.writer(file)
+        writer.writerow(headings)
+        for _ in range(40):
+            plain = chance.random() < 0.5
+            writer.writerow([chance.choice(CELLS[h][: 3 if plain else None]) for h in headings])
+
+
+@pytest.mark.parametrize("seed", range(25))
+@pytest.mark.parametrize("zone", [["--timezone", "America/Halifax"], ["--timezone", "UTC"], []], ids=str)
+def test_lines_of_plain_rows_are_those_of_their_events(seed: int, zone: list[str], tmp_path: Path) -> None:
+    random_table(seed, tmp_path / "list.csv")
+    found = []
+    for window in ([], ["--from", "1900-01-01"]):  # a window needs the events themselves
+        out = tmp_path / f"{len(window)}" / "out.ics"
+        out.parent.mkdir()
+        run = nomarium(
+            "build", tmp_path / "list.csv", "-o", out, *zone, *window, "--partial", "--date-order", "dmy"
+        )
+        said = "\n".join(line for line in run.text.splitlines() if not line.startswith("Wrote"))
+        found.append((run.status, said, out.read_bytes()))
+    assert found[0] == found[1]
+    assert found[0][2].count(b"BEGIN:VEVENT") > 3
+
+
+def test_rows_that_are_plain_are_written_as_lines(tmp_path: Path, monkeypatch: pytest.MonkeyPatch) -> None:
+    (tmp_path / "list.csv").write_text(
+        "Title,Date,Start,End\nLaunch,17/09/2026,9:00,10:00\nTour (late),17/09/2026,9:00,10:00\n", "utf-8"
+    )
+    lined: list[str] = []
+    write = CalendarTarget.write_plain
+
+    def write_plain(
+        self: CalendarTarget, zone: str | None, summary: str, day: int, body: str, row: int
+    ) -> None:
+        lined.append(summary)
+        write(self, zone, summary, day, body, row)
+
+    monkeypatch.setattr(CalendarTarget, "write_plain", write_plain)
+    first = ("build", tmp_path / "list.csv", "-o", tmp_path / "out.ics")
+    assert nomarium(*first).status == 0
+    assert lined == ["Launch"]
+    assert nomarium(*first).status == 0
+    assert lined == ["Launch"], "over an earlier build each event is compared with what is there"

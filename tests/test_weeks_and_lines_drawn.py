@@ -181,3 +181,32 @@ def test_a_school_year_that_is_asked_for_beats_one_that_is_said(tmp_path: Path) 
     source = csv_file(tmp_path, "Calendar 2020,,\nMarch,,\n3,Fair,10:00\n17,Trip,9:00\n")
     outcome = nomarium("build", source, "-o", tmp_path / "o.csv", *YEAR)
     assert outcome.status == 0 and "2027-03-03" in (tmp_path / "o.csv").read_text("utf-8")
+
+
+@pytest.mark.parametrize(
+    ("rows", "expected"),
+    [
+        (
+            [["SPRING TERM 2027 planner"], ["Week", "Mon", "Tue", "Wed"], ["4 Jan", "", "Staff day", ""], ["11 Jan", "Launch", "", ""]],
+            ["Launch 2027-01-11/2027-01-12", "Staff day 2027-01-05/2027-01-06"],
+        ),
+        (
+            [["Planner 2026–27"], ["w/c", "Mon", "Tue", "Wed"], ["14 Dec", "", "", "Fair"], ["4 Jan", "Launch", "", ""]],
+            ["Fair 2026-12-16/2026-12-17", "Launch 2027-01-04/2027-01-05"],
+        ),
+        (
+            [["Open days 2026"], ["", "Thu 3 Dec", "Fri 4 Dec"], ["9:00-10:00", "Tour", ""], ["10:00-11:00", "", "Ropes"]],
+            ["Ropes 2026-12-04T10:00/2026-12-04T11:00", "Tour 2026-12-03T09:00/2026-12-03T10:00"],
+        ),
+        (
+            [["Saltmarsh open day 2026"], ["Friday 4 December"], ["Time", "Hall", "Loft 2"], ["9:00-9:45", "Welcome", ""], ["9:45-10:30", "", "Ropes"]],
+            ["Ropes 2026-12-04T09:45/2026-12-04T10:30 @ Loft 2", "Welcome 2026-12-04T09:00/2026-12-04T09:45 @ Hall"],
+        ),
+    ],
+    ids=["planner", "school year", "grid", "day sheet"],
+)  # fmt: skip
+def test_the_year_over_a_drawing_is_that_of_its_days(
+    rows: list[list[str]], expected: list[str], tmp_path: Path
+) -> None:
+    source = csv_file(tmp_path, "\n".join(",".join(row) for row in rows))
+    assert sorted(built(source, "--timezone", "America/Halifax")) == expected

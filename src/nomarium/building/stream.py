@@ -6,7 +6,7 @@ from typing import TYPE_CHECKING
 
 from nomarium.building.options import BuildOptions
 from nomarium.building.report import BuildReport
-from nomarium.model.event import NO_DETAILS, Event
+from nomarium.model.event import NO_DETAILS, TAKEN, Event
 from nomarium.model.problem import Problem, note
 from nomarium.reckoning.window import Window
 from nomarium.sources.source import BY_VALUE, Source
@@ -65,9 +65,15 @@ class EventStream:
 
     def _take_plain(self, source: Source) -> None:
         """The commonest case, in as few steps as there can be: no event repeats, none is compared with others."""
-        events: Iterator[Event] = source.events()  # type: ignore[assignment]  # no series: they may repeat
         how, calendars = self._how, source.calendars
-        events = self._on_their_dates(events, source)
+        plain = self._target.plain
+        if plain is None or how.first_day or how.last_day or how.reminder_secs is not None:
+            items = source.events()
+        else:
+            from nomarium.building.plainlines import lines_into
+
+            items = source.events_by(lines_into(plain))
+        events = self._on_their_dates(items, source)  # type: ignore[arg-type]  # no series: they may repeat
         if how.first_day or how.last_day:
             events = self._within(events, source)
         if how.reminder_secs is not None and not calendars.everywhere:
@@ -77,7 +83,8 @@ class EventStream:
         count = self._report.event_count
         if calendars is BY_VALUE:
             for event in events:
-                write(event)
+                if event is not TAKEN:
+                    write(event)
                 count += 1
                 if progress is not None and not count & 1023:
                     progress(count)

@@ -15,20 +15,21 @@ SHARED_SIZE = 1_000
 
 
 _Key = TypeVar("_Key")
+_Made = TypeVar("_Made")
 
 
-class Memo(dict[_Key, str]):
-    """Texts that are made once for each distinct key."""
+class Memo(dict[_Key, _Made]):
+    """What is made once for each distinct key, texts mostly."""
 
-    def __init__(self, make: Callable[[_Key], str]) -> None:
+    def __init__(self, make: Callable[[_Key], _Made]) -> None:
         super().__init__()
         self._make = make
 
-    def __missing__(self, key: _Key) -> str:
+    def __missing__(self, key: _Key) -> _Made:
         if len(self) >= MEMO_SIZE:
             self.clear()
-        text = self[key] = self._make(key)
-        return text
+        made = self[key] = self._make(key)
+        return made
 
 
 def _clock(time: dt.time) -> str:
@@ -48,9 +49,9 @@ class TimeLines:
     def __init__(self, name: str, zone: str | None) -> None:
         head = f"{name};TZID={parameter(zone)}:" if zone and zone != "UTC" else f"{name}:"
         tail = "Z\r\n" if zone == "UTC" else "\r\n"
-        self.days = Memo[int](lambda ordinal: f"{head}{_day(ordinal)}T")
-        self.clocks = Memo[dt.time](lambda time: _clock(time) + tail)
-        self._dates = Memo[int](lambda ordinal: f"{name};VALUE=DATE:{_day(ordinal)}\r\n")
+        self.days = Memo[int, str](lambda ordinal: f"{head}{_day(ordinal)}T")
+        self.clocks = Memo[dt.time, str](lambda time: _clock(time) + tail)
+        self._dates = Memo[int, str](lambda ordinal: f"{name};VALUE=DATE:{_day(ordinal)}\r\n")
         self.is_short = len(head) <= MAX_OCTETS - len("20270412T090000Z")
         """Whether its lines need no folding."""
 
@@ -62,11 +63,28 @@ class TimeLines:
         return line if self.is_short else folded(line.removesuffix("\r\n"))
 
 
+def summary_line(text: str) -> str:
+    return folded("SUMMARY:" + escaped(text))
+
+
+def location_line(text: str) -> str:
+    return folded("LOCATION:" + escaped(text)) if text else ""
+
+
+def description_line(text: str) -> str:
+    return folded("DESCRIPTION:" + escaped(text)) if text else ""
+
+
+def details_lines(details: Details) -> str:
+    """The lines of details without a repeat or an alarm, which depend on the rest of their event."""
+    return _details(Event("", dt.date.min, dt.date.min, details=details))
+
+
 def body_writer() -> Callable[[Event], str]:
     """A function from an event to the lines of its VEVENT after DTSTAMP and SEQUENCE, with its own memos."""
-    summaries = Memo[str](lambda text: folded("SUMMARY:" + escaped(text)))
-    locations = Memo[str](lambda text: folded("LOCATION:" + escaped(text)) if text else "")
-    facets = Memo[tuple[str, str]](lambda facet: folded(_facet(*facet)))
+    summaries = Memo[str, str](summary_line)
+    locations = Memo[str, str](location_line)
+    facets = Memo[tuple[str, str], str](lambda facet: folded(_facet(*facet)))
     known: dict[tuple[object, ...], str] = {}
     shared: dict[int, tuple[Details, str]] = {}
     """The lines of details that many events share, by their identity; held with them, so that it stays theirs."""
@@ -114,7 +132,7 @@ def body_writer() -> Callable[[Event], str]:
             times = starts.line(start) + ("" if end == start else ends.line(end))
         return (
             f"{times}{summaries[summary]}{locations[location]}"
-            f"{folded('DESCRIPTION:' + escaped(description)) if description else ''}"
+            f"{description_line(description) if description else ''}"
             f"{'' if details is NO_DETAILS else detail_lines(event)}END:VEVENT\r\n"
         )
 

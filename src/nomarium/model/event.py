@@ -1,7 +1,7 @@
 """One dated thing on a calendar (RFC 5545, 3.6.1)."""
 
 import datetime as dt
-from typing import TYPE_CHECKING, NamedTuple
+from typing import TYPE_CHECKING, Final, NamedTuple
 
 if TYPE_CHECKING:
     from nomarium.model.recurrence import Recurrence
@@ -105,3 +105,7 @@ class Event(NamedTuple):
             return max(self.end - dt.timedelta(days=1), self.first_day)
         ends_at_midnight = self.end.time() == dt.time(0) and self.end > self.start
         return self.end.date() - dt.timedelta(days=1) if ends_at_midnight else self.end.date()
+
+
+TAKEN: Final[Event] = Event("", dt.date.min, dt.date.min)
+"""Stands in a stream for an event that has been written already."""

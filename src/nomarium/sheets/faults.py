@@ -38,6 +38,8 @@ _ROW_NUMBER = re.compile(rb'\sr="(\d+)"')
 _FAR = re.compile(rb"""\sr\s*=\s*["']\s*(?:([A-Za-z]{2,})(\d+)|([A-Za-z]?)(\d{6,}))""")
 """A cell beyond column Z, or a cell or a row beyond row 99,999: what is nearer cannot reach far, in whatever order it stands."""
 _FAR_AS_USUAL = re.compile(rb' r="(?:([A-Za-z]{2,})(\d+)|([A-Za-z]?)(\d{6,}))')
+_PERHAPS_UNUSUAL = (b"'", b"\n", b"\t", b"\r", b" =", b"= ")
+"""What stands in every markup of an unusual form: the first are found ten times as fast."""
 _UNUSUAL = (b"r='", b"r =", b"r= ", b"\nr=", b"\tr=", b"\rr=", b"r\n", b"r\t", b"r=\n", b"r=\t")
 """How a program may write where a cell is, and hardly one does."""
 _WIDEST_SURE = 280
@@ -151,7 +153,7 @@ def _scan_xlsx(
 def _measure(text: bytes, reach: _Reach) -> None:
     """How far the rows and cells of some markup reach, as far as that matters: down from row 100,000, across from Z."""
     place_count = text.count(b' r="')
-    is_usual = not any(sign in text for sign in _UNUSUAL)
+    is_usual = not (any(sign in text for sign in _PERHAPS_UNUSUAL) and any(sign in text for sign in _UNUSUAL))
     far = (_FAR_AS_USUAL if is_usual else _FAR).findall(text)
     letters = max((one[0].upper() for one in far), key=lambda one: (len(one), one), default=b"") or b"Z"
     reach.columns = max(reach.columns, _column_index(letters[:6].decode()) + 1)

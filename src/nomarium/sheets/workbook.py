@@ -1,6 +1,7 @@
 """Workbooks (.xlsx, .xlsm, .xlsb, .xls, .ods) as sheets, through python-calamine."""
 
 from collections.abc import Callable, Iterator, Sequence
+from functools import cache
 from itertools import islice
 from pathlib import Path
 from typing import TYPE_CHECKING
@@ -169,13 +170,17 @@ def _numbered(data: "Callable[[], CalamineSheet]", file: str, sheet_name: str) -
     rows would cost as much as at full ones."""
     held: list[Row] = []
 
+    @cache
+    def is_nearly_blank() -> bool:
+        return data().total_height > _LONG and _is_sparse(read(), data().total_height)
+
     def read() -> Iterator[Row]:
         yield from bounded(enumerate(_all_rows(data, file), 1), file, sheet_name)
 
     def rows() -> Iterator[Row]:
         if held:
             return iter(held)
-        if data().total_height > _LONG and _is_sparse(read(), data().total_height):
+        if is_nearly_blank():
             held.extend(read())
             return iter(held)
         return read()

@@ -12,6 +12,7 @@ from nomarium.sources.source import BY_VALUE, Calendars, Source
 
 if TYPE_CHECKING:
     from nomarium.model.entry import Series
+    from nomarium.reading.rows.plainrows import ReaderOf
 
 
 class ListSource(Source):
@@ -36,6 +37,14 @@ class ListSource(Source):
     def events(self) -> "Iterator[Event | Series]":
         events = self.reading.events(self.account)
         return events if self._completed is None else map(self._completed, events)
+
+    def events_by(self, reader_of: "ReaderOf") -> "Iterator[Event | Series]":
+        from nomarium.reading.rows.tableevents import TableEvents
+
+        events = self.reading.events
+        if self._completed is not None or not isinstance(events, TableEvents):
+            return self.events()
+        return events(self.account, reader_of)
 
     def leave_out(self, item: "Event | Series") -> None:
         several, row = self.account.several, item.row_number if isinstance(item, Event) else 0

@@ -10,6 +10,7 @@ from nomarium.model.problem import Place
 
 if TYPE_CHECKING:
     from nomarium.model.entry import Series
+    from nomarium.reading.rows.plainrows import ReaderOf
     from nomarium.school.clashes import Clash
 
 
@@ -52,6 +53,10 @@ class Source:
     def events(self) -> "Iterator[Event | Series]":
         """The events in their order; a series is one of a calendar file, with what replaces its dates."""
         raise NotImplementedError
+
+    def events_by(self, reader_of: "ReaderOf") -> "Iterator[Event | Series]":
+        """The same, where the plain rows of a table may be read by a reader of the caller's own."""
+        return self.events()
 
     def leave_out(self, item: "Event | Series") -> None:
         """No date of an event that was given is wanted: account for it so. Nothing to do where the events are

@@ -19,7 +19,7 @@ from nomarium.targets.replacing import WrittenFile, part_folder, replace_file
 if TYPE_CHECKING:
     from nomarium.targets.carryover import CarryOver
     from nomarium.targets.splitting import Splitter
-    from nomarium.targets.target import Settled, Shared, SharedOut
+    from nomarium.targets.target import PlainTarget, Settled, Shared, SharedOut
 
 _EVER = Window()
 
@@ -42,7 +42,7 @@ class CalendarTarget(Closing):
         self._body_of = body_writer()
         self._splitter = _splitter(split_by) if split_by else None
         self._identities = identities
-        self._uid_of = identities.uid_of
+        self._uid_of, self._uid_made = identities.uid_of, identities.uid_made
         self._is_dry = is_dry
         self._folder = _working_folder(None if is_dry else target, bool(split_by))
         self._shared_folder: Path | None = None
@@ -51,7 +51,8 @@ class CalendarTarget(Closing):
         self._everywhere: list[tuple[str | None, str]] = []
         """Zone and text of events that go into every calendar of a split."""
         self._low, self._high = dt.date.max.toordinal(), 0
-        self._latest: Event | None = None
+        self._last: dt.date | None = None
+        """The last local date that an event touches."""
         self.has_floating = False
         self.changes: dict[str, int] = {}
         self._carry: CarryOver | None = None
@@ -63,7 +64,7 @@ class CalendarTarget(Closing):
 
     def _part(self, value: str) -> CalendarFile:
         head = self._head._replace(name=f"{self._head.name} – {_shown(value)}") if value else self._head
-        part = self._parts[value] = CalendarFile(self._folder, head, 64 if self._split_by else 1_000)
+        part = self._parts[value] = CalendarFile(self._folder, head, 64 if self._split_by else 256)
         return part
 
     def write(self, event: Event, last_start: dt.date | None = None, calendars: Calendars = BY_VALUE) -> None:
@@ -97,6 +98,18 @@ class CalendarTarget(Closing):
         for part in self._parts.values():
             part.head = part.head._replace(gone=tuple(texts))
 
+    def write_plain(self, zone: str | None, summary: str, day: int, body: str, row_number: int) -> None:
+        """Take an event that begins and ends on this day (an ordinal), as its finished lines from DTSTART on."""
+        uid = self._uid_made(summary, day, body, row_number)
+        if day < self._low:
+            self._low = day
+        if day >= self._high:
+            self._reach(day, dt.date.fromordinal(day))
+        if zone is None:
+            self.has_floating = True
+        assert self._whole is not None
+        self._whole.add(zone, f"BEGIN:VEVENT\r\nUID:{uid}\r\n{self._stamp_line}{body}")
+
     def _add(self, event: Event, block: str, last_start: dt.date | None, calendars: Calendars) -> None:
         zone = event[3]
         if zone is None and not self.has_floating:
@@ -104,7 +117,7 @@ class CalendarTarget(Closing):
         if (day := event[1].toordinal()) < self._low:
             self._low = day
         if (day := event[2].toordinal()) >= self._high:
-            self._reach(day, event)
+            self._reach(day, event.last_day)
         if last_start is not None:
             self._widen_to(last_start)
         if self._whole is not None:
@@ -117,28 +130,33 @@ class CalendarTarget(Closing):
                 part = self._parts.get(value) or self._part(value)
                 part.add(zone, block)
 
-    def _reach(self, day: int, event: Event) -> None:
-        """Take an event whose end has this number for the latest, unless another touches a later day."""
+    def _reach(self, day: int, last: dt.date) -> None:
+        """Let the span reach the last date of an event whose end has this number."""
         # two ends on one day can mean two last days: an all-day event's end is the day after it
-        if day > self._high or self._latest is None or event.last_day > self._latest.last_day:
-            self._high, self._latest = day, event
+        if self._last is None or last > self._last:
+            self._high, self._last = day, last
 
     def _widen_to(self, day: dt.date) -> None:
         """Let the span, in which zones are defined, reach a date."""
         self._low = min(self._low, day.toordinal())
-        if self._latest is None or day > self._latest.last_day:
+        if self._last is None or day > self._last:
             self._high = max(self._high, day.toordinal())
-            self._latest = Event("", dt.date.fromordinal(day.toordinal()), day + dt.timedelta(days=1))
+            self._last = dt.date.fromordinal(day.toordinal())
 
     @property
     def span(self) -> tuple[dt.date, dt.date] | None:
         """First and last local date of the events."""
-        return (dt.date.fromordinal(self._low), self._latest.last_day) if self._latest else None
+        return (dt.date.fromordinal(self._low), self._last) if self._last is not None else None
+
+    @property
+    def plain(self) -> "PlainTarget | None":
+        """Itself, where all events go into one calendar and no earlier build is there."""
+        return self if self._whole is not None and self._carry is None else None
 
     @property
     def shared(self) -> "Shared | None":
         """Itself, as long as no event has come: only then can the next ones be shared out among processes."""
-        return self if self._latest is None else None
+        return self if self._last is None else None
 
     def prepare_sharing(self) -> None:
         """Make the folder in which worker processes write; `close` removes it with all that they left."""
@@ -153,7 +171,7 @@ class CalendarTarget(Closing):
         bodies = {value: part.handed_over() for value, part in self._parts.items()}
         met, new = (self._carry.met, self._carry.new) if self._carry is not None else (set[str](), [])
         return SharedOut(
-            bodies, self._identities.handed_over(), self._low, self._latest, self.has_floating, met, new, self.changes
+            bodies, self._identities.handed_over(), self._low, self._high, self._last, self.has_floating, met, new, self.changes
         )  # fmt: skip
 
     def take_over(self, share: "SharedOut") -> None:
@@ -162,8 +180,8 @@ class CalendarTarget(Closing):
             (self._parts.get(value) or self._part(value)).take_over(bodies)
         self._identities.take_over(share.marks)
         self._low = min(self._low, share.low)
-        if share.latest is not None and (day := share.latest.end.toordinal()) >= self._high:
-            self._reach(day, share.latest)
+        if share.last is not None and share.high >= self._high:
+            self._reach(share.high, share.last)
         self.has_floating |= share.has_floating
         if self._carry is not None:
             self._carry.met |= share.met

@@ -1,9 +1,12 @@
 """What most targets do alike: they need not know where events stand, and remove what they wrote on the way."""
 
 from collections.abc import Callable
-from typing import Self
+from typing import TYPE_CHECKING, Self
 
 from nomarium.model.problem import Place
+
+if TYPE_CHECKING:
+    from nomarium.targets.target import PlainTarget
 
 
 class Closing:
@@ -11,6 +14,11 @@ class Closing:
 
     def begin(self, place: Callable[[int], Place]) -> None:
         """The events of another source begin, whose rows stand at these places."""
+
+    @property
+    def plain(self) -> "PlainTarget | None":
+        """Most need the events themselves."""
+        return None
 
     def close(self) -> None:
         """Remove what was written on the way."""

@@ -12,6 +12,9 @@ from itertools import cycle
 from nomarium.model.event import Event
 from nomarium.model.uids import uuid_of
 
+_KEY = (1 << 60) - 1
+"""As much of a hash as Python keeps in an integer of two digits: a third takes half as much again."""
+
 
 class Identities:
     """Hands out UIDs in stream order and notices rows that say the same again.
@@ -29,8 +32,10 @@ class Identities:
         """The content of the first event of each identity, in their order."""
         self._add_content = self._contents.append
         self._next_mark = cycle(range(65_536)).__next__  # gives the same objects again and again
-        self._repeats: dict[int, tuple[int, set[int]]] = {}
-        """Identity → how many events it has, and the contents of those after the first."""
+        self._counts: dict[int, int] = {}
+        """Identity → how many events it has, where it has several."""
+        self._said_again: set[int] = set()
+        """The contents of those after the first, each with its identity."""
         self.repeated_rows: list[int] = []
         """Row numbers of events that equal an earlier one in every field."""
         self.repeated_uids: list[tuple[int, str]] = []
@@ -38,18 +43,28 @@ class Identities:
 
     def uid_of(self, event: Event, body: str) -> str:
         """The event's own UID, or one made from its identity and occurrence. `body` is its text."""
-        identity = ""
         uid = event[6].uid
         if not uid:
-            identity = f"{event[0]}\0{event[1].toordinal()}"
-            digest = self._named.copy()
-            digest.update(identity.encode("utf-8", "replace"))
-            h = digest.hexdigest()
-            uid = f"{h[:8]}-{h[8:12]}-8{h[13:16]}-a{h[17:20]}-{h[20:]}"  # what uuid_of does, without the call
-        key, marks = hash(uid), self._marks
-        if key in marks:
-            return self._uid_of_repeat(event, key, body, identity)
-        marks[key] = self._next_mark()
+            return self.uid_made(event[0], event[1].toordinal(), body, event[7])
+        key = hash(uid) & _KEY
+        if key in self._marks:
+            self.repeated_uids.append((event.row_number, uid))
+        else:
+            self._marks[key] = self._next_mark()
+            self._add_content(hash(body) & 0xFFFFFFFF)
+        return uid
+
+    def uid_made(self, summary: str, first_day: int, body: str, row_number: int) -> str:
+        """The UID of an event that has none of its own, from its summary, its first day (an ordinal) and its occurrence."""
+        identity = f"{summary}\0{first_day}"
+        digest = self._named.copy()
+        digest.update(identity.encode("utf-8", "replace"))
+        h = digest.hexdigest()
+        uid = f"{h[:8]}-{h[8:12]}-8{h[13:16]}-a{h[17:20]}-{h[20:]}"  # what uuid_of does, without the call
+        key = hash(uid) & _KEY
+        if key in self._marks:
+            return self._uid_of_repeat(key, body, identity, row_number)
+        self._marks[key] = self._next_mark()
         self._add_content(hash(body) & 0xFFFFFFFF)
         return uid
 
@@ -63,16 +78,13 @@ class Identities:
             self._marks[key] = self._next_mark()
             self._add_content(content)
 
-    def _uid_of_repeat(self, event: Event, key: int, body: str, identity: str) -> str:
-        if event.details.uid:
-            self.repeated_uids.append((event.row_number, event.details.uid))
-            return event.details.uid
+    def _uid_of_repeat(self, key: int, body: str, identity: str, row_number: int) -> str:
         content = hash(body)
-        count, contents = self._repeats.get(key) or (1, set[int]())
-        if content in contents or content & 0xFFFFFFFF in self._contents[self._marks[key] :: 65_536]:
-            self.repeated_rows.append(event.row_number)
-        contents.add(content)
-        self._repeats[key] = count + 1, contents
+        said = hash((key, content)) & _KEY
+        if said in self._said_again or content & 0xFFFFFFFF in self._contents[self._marks[key] :: 65_536]:
+            self.repeated_rows.append(row_number)
+        self._said_again.add(said)
+        count = self._counts[key] = self._counts.get(key, 1) + 1
         digest = self._named.copy()
-        digest.update(f"{identity}\0{count + 1}".encode("utf-8", "replace"))
+        digest.update(f"{identity}\0{count}".encode("utf-8", "replace"))
         return uuid_of(digest.hexdigest())

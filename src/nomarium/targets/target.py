@@ -21,7 +21,8 @@ class SharedOut(NamedTuple):
     """By value of the split."""
     marks: tuple[list[int], list[int]]
     low: int
-    latest: Event | None
+    high: int
+    last: dt.date | None
     has_floating: bool
     met: set[str]
     new: "list[Sketch]"
@@ -57,6 +58,13 @@ class Shared(Protocol):
         """Append what a worker process wrote."""
 
 
+class PlainTarget(Protocol):
+    """A target of one calendar, of which no earlier build is there: an event's lines can be taken as they are."""
+
+    def write_plain(self, zone: str | None, summary: str, day: int, body: str, row_number: int) -> None:
+        """Take an event that begins and ends on this day (an ordinal), as its finished lines from DTSTART on."""
+
+
 class Target(Protocol):
     """Takes events one by one and, at the end, replaces what is there in one go."""
 
@@ -77,6 +85,10 @@ class Target(Protocol):
     @property
     def span(self) -> tuple[dt.date, dt.date] | None:
         """First and last local date of the events so far."""
+
+    @property
+    def plain(self) -> PlainTarget | None:
+        """The same target for finished lines of events; None where it needs the events themselves."""
 
     @property
     def shared(self) -> Shared | None:

@@ -67,6 +67,8 @@ class TextMemo(CellMemo):
 
     def __missing__(self, cell: Cell) -> FieldValue:
         text = cell.strip() if type(cell) is str else ""
+        if len(text) > _LONGEST_MOVE and text[0] not in "'#eE" and "<" not in text:
+            return text  # few long texts come twice
         if text in _NOTHING:
             self[cell] = ""
             return ""

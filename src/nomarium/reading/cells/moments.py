@@ -192,7 +192,8 @@ def read_moment_text(text: str, role: Role, lexicon: Lexicon, counts_1904: bool 
         return of_times(times)
     if _is_serial(text):
         return _of_number(float(text), role, counts_1904)
-    if text[:1] in "wWsS" and (week := _week_by_date(text, lexicon)) is not None:
+    may_be_of = text[:1] in "wWsS"
+    if may_be_of and (week := _week_by_date(text, lexicon)) is not None:
         return week  # Week of 4 January
     whole = _days_and_times(text, lexicon)
     if isinstance(whole, Moment) and whole.last is None and whole.end is None and _is_open(text):
@@ -203,7 +204,9 @@ def read_moment_text(text: str, role: Role, lexicon: Lexicon, counts_1904: bool 
         said = read_times(text)
         if isinstance(said, Times) and said.is_unknown:
             return of_times(said)
-    return (_week(text, lexicon) or whole) if isinstance(whole, Refusal) else whole
+    if not isinstance(whole, Refusal):
+        return whole
+    return _numbered_week(text) or (None if may_be_of else _week_by_date(text, lexicon)) or whole
 
 
 def _is_open(text: str) -> bool:
@@ -221,18 +224,18 @@ def _with_dash(text: str) -> str:
     return f"{first} – {whole}".replace("T", " ")
 
 
-def _week(text: str, lexicon: Lexicon) -> Moment | Refusal | None:
-    """A week that is named by its number or by the date on which it begins; None when it is none."""
+def _numbered_week(text: str) -> Moment | Refusal | None:
+    """A week that is named by its number; None when it is none."""
     from nomarium.reading.cells.weeks import numbered_week
 
     try:
         numbered = numbered_week(text)
     except ValueError:
         return Refusal("date-impossible", f"There is no week {text}.", "Check the year and the week.")
-    if numbered is not None:
-        first, last = numbered
-        return Moment(certain(first), certain(last) if last > first else None)
-    return _week_by_date(text, lexicon)
+    if numbered is None:
+        return None
+    first, last = numbered
+    return Moment(certain(first), certain(last) if last > first else None)
 
 
 def _week_by_date(text: str, lexicon: Lexicon) -> Moment | None:

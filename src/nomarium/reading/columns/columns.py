@@ -35,8 +35,9 @@ _LENGTHS = (int, float, dt.timedelta)
 
 def _may_have_days(column: Column, contents: Contents) -> bool:
     """Whether a column may hold dates, in whatever language: not one of times, whatever else a cell of it holds."""
-    is_of_times = contents.times == 1 or (contents.times > 0.5 and not contents.dates)
-    return column.field in DATE_FIELDS and not (column.field in ("start", "end") and is_of_times)
+    if column.field not in ("start", "end"):
+        return column.field in DATE_FIELDS
+    return not (contents.times == 1 or (contents.times > 0.5 and not contents.dates))
 
 
 _DAYS = frozenset(("days", "tage", "jours", "dias", "dagen", "giorni"))

@@ -235,7 +235,9 @@ def _day(top: Top, drawing: _Drawing) -> tuple[dt.date, str] | Problem:
             moment = moment if names_several(within, lexicon) else within.moment
         if not isinstance(moment, Moment) or moment.first is None or moment.last is not None:
             continue
-        settled = decide_days(top.sheet, [(number or drawing.head[0], cell)], top.options)
+        settled = decide_days(
+            top.sheet, [(number or drawing.head[0], cell)], top.options, above=drawing.above
+        )
         date = resolve_day(moment.first, settled)
         if isinstance(date, Refusal):
             return date.problem(top.sheet.place(number), cell_text(cell))

@@ -4,7 +4,7 @@ import datetime as dt
 import re
 from collections.abc import Iterator, Mapping, Sequence
 from dataclasses import dataclass
-from typing import TYPE_CHECKING, NamedTuple
+from typing import NamedTuple
 
 from nomarium.model.account import Account
 from nomarium.model.cell import Cell
@@ -19,9 +19,11 @@ from nomarium.reading.columns.clocks import ClockFound, clock_from, clock_told, 
 from nomarium.reading.columns.column import Column
 from nomarium.reading.columns.decisions import Decisions
 from nomarium.reading.columns.evidence import decide
+from nomarium.reading.columns.head import TableHead
 from nomarium.reading.columns.headings import NO_UNIT
 from nomarium.reading.columns.lexicons import lexicon_for
 from nomarium.reading.columns.timesinwords import holds_time, title_timed
+from nomarium.reading.columns.yearsabove import year_above
 from nomarium.reading.options import ReadingOptions
 from nomarium.reading.rows.datewithin import COUNTED
 from nomarium.reading.rows.titles import (
@@ -36,9 +38,6 @@ from nomarium.reading.rows.titles import (
 from nomarium.reading.rows.when import NOTES, NOTHING, Blame, Part, Said, settle
 from nomarium.reckoning.zones import zone_named
 from nomarium.sheets.sheet import Area, Row, Sheet, cell_text, is_blank
-
-if TYPE_CHECKING:
-    from nomarium.reading.columns.yearsabove import YearAbove
 
 _SET_FIELDS = (
     "location", "description", "categories", "audience", "organizer", "attendees", "url", "conference", "status",
@@ -84,17 +83,18 @@ class DrawnEntry:
 
 def decide_days(
     sheet: Sheet, cells: Sequence[tuple[int, Cell]], options: ReadingOptions, weekday: str = "",
-    above: "YearAbove | None" = None,
+    above: Sequence[Row] = (),
 ) -> Decisions:  # fmt: skip
     """Settle the days of a drawing's headings together, as those of a column are. (row number, cell)
 
-    `weekday` is the one that they all should fall on, where the drawing says so; `above` the year that stands over it.
+    `weekday` is the one that they all should fall on, where the drawing says so; `above` are the rows over it, which may
+    name its year.
     """
     columns = [Column(0, "", "date"), Column(1, "", "day")]
     rows = [(number, [cell, weekday]) for number, cell in cells]
-    return decide(
-        sheet, columns if weekday else columns[:1], rows, options, lexicon_for(options), True, above
-    )
+    title_rows = tuple(number for number, _ in above)
+    year = year_above(sheet, TableHead((), title_rows[-1] + 1 if title_rows else 1, (), title_rows))
+    return decide(sheet, columns if weekday else columns[:1], rows, options, lexicon_for(options), True, year)
 
 
 def merged_from(sheet: Sheet) -> dict[tuple[int, int], Area]:

@@ -2,7 +2,6 @@
 
 import re
 from collections.abc import Collection, Iterator, Sequence
-from functools import partial
 from itertools import chain, islice
 
 from nomarium.model.cell import Cell
@@ -64,10 +63,10 @@ def list_in(top: Top, sheet: Sheet, seen: Lexicon | None = None) -> Reading | No
         again = read_table(apart, top.options, top.is_whole, seen)
         if not isinstance(again, NotRead):
             sheet, table = apart, again
-    from nomarium.reading.rows.reader import read_events
+    from nomarium.reading.rows.tableevents import TableEvents
 
     return Reading(
-        sheet, "events", partial(read_events, table), table.notes, table.problems,
+        sheet, "events", TableEvents(table), table.notes, table.problems,
         _may_repeat(table), table.is_whole, table, is_of_classes=is_of_classes(table),
     )  # fmt: skip
 

@@ -78,9 +78,9 @@ def read_grid(sheet: Sheet, options: ReadingOptions) -> Reading | NotRead:
         message = f"{sheet.title} is no grid: no row or column of dates crosses one of times."
         remedy = "Put dates in the top row and times in the first column, or the other way."
         return not_read(sheet, "no-grid", "it is no grid", "grid-none", message, remedy)
-    days = decide_days(sheet, _day_cells(blocks), options)
-    entries: list[DrawnEntry | Problem] = []
     title_rows = [(number, row) for number, row in rows if number < blocks[0].header_row]
+    days = decide_days(sheet, _day_cells(blocks), options, above=title_rows)
+    entries: list[DrawnEntry | Problem] = []
     above = " ".join([sheet.name or "", *(cell_text(cell) for _, row in title_rows for cell in row)])
     grids = [_Grid(sheet, block, days, lexicon, options.clock, above) for block in blocks]
     for grid in grids:

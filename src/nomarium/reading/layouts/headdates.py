@@ -17,8 +17,7 @@ from nomarium.reading.cells.weeks import date_of_week, is_numbered_week
 from nomarium.reading.cells.words import ENGLISH, Lexicon, fold
 from nomarium.reading.columns.decisions import resolve_day, told
 from nomarium.reading.columns.fitting import dates_within
-from nomarium.reading.columns.head import TableHead, begins_week, looks_like_date
-from nomarium.reading.columns.yearsabove import year_above
+from nomarium.reading.columns.head import begins_week, looks_like_date
 from nomarium.reading.layouts.drawn import decide_days
 from nomarium.reading.layouts.layout import Top
 from nomarium.reading.options import Order
@@ -83,12 +82,10 @@ def settled_dates(
     ends its week, also where it is a plain date."""
     weeks = {key: text for key, _, cell in cells if (text := week_text(cell))}
     plain = [(key, number, weeks.get(key, cell)) for key, number, cell in cells]
-    title_rows = tuple(number for number, _ in above)
-    head = TableHead((), title_rows[-1] + 1 if title_rows else 1, (), title_rows)
     run = "" if top.options.date_order else _order_of_run([cell for _, _, cell in plain], top)
     options = top.options._replace(date_order=run) if run else top.options
     listed = [(number, cell) for _, number, cell in plain]
-    decided = decide_days(top.sheet, listed, options, above=year_above(top.sheet, head))
+    decided = decide_days(top.sheet, listed, options, above=above)
     if run:
         named = "day first" if run == "dmy" else "month first"
         decided = decided._replace(order_evidence=f"{named}: only then are they whole weeks from a Monday on")

@@ -67,7 +67,7 @@ def look(top: Top) -> Reading | NotRead:
     label, counted = _label_column(weeks, min(weekdays), lexicon), "counted from its date"
     if label is not None:
         labels = [(number, row[label]) for number, row in weeks if cell_text(row[label])]
-        days = decide_days(sheet, labels, options, WEEKDAYS[weekdays[min(weekdays)]])
+        days = decide_days(sheet, labels, options, WEEKDAYS[weekdays[min(weekdays)]], rows[:head])
         begin_of, settled = partial(_week_of, weekdays=weekdays, days=days), told(days, sheet)
     elif options.day_one is not None:
         label = _number_column(weeks, min(weekdays))

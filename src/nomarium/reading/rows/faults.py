@@ -134,7 +134,10 @@ def note_text(
 
 def repeats_headings(row: Sequence[Cell], headings: Sequence[str]) -> bool:
     """Whether a row says the headings of its table again."""
-    filled = [(n, text) for n, cell in enumerate(row) if (text := cell_text(cell))]
-    return len(filled) >= 2 and all(
-        n < len(headings) and headings[n] != "" and normal(text) == normal(headings[n]) for n, text in filled
-    )
+    said_count = 0
+    for n, cell in enumerate(row):
+        if text := cell_text(cell):
+            if n >= len(headings) or headings[n] == "" or normal(text) != normal(headings[n]):
+                return False  # most rows at their first cell
+            said_count += 1
+    return said_count >= 2

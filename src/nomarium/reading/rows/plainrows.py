@@ -6,6 +6,7 @@ Everything here could be left to the reader of all rows, at about three times th
 import datetime as dt
 from collections.abc import Callable, Mapping, Sequence
 from operator import itemgetter
+from typing import NamedTuple
 
 from nomarium.model.cell import Cell
 from nomarium.model.event import FACETS, NO_DETAILS, Details, Event
@@ -18,7 +19,8 @@ from nomarium.reading.rows.when import When
 from nomarium.reading.rows.whenreader import WhenReader
 
 PlainReader = Callable[[int, Sequence[Cell]], Event | None]
-"""Gives the event of a row of this number about which nothing is open, and None for all other rows."""
+"""Gives the event of a row of this number about which nothing is open, and None for all other rows; `TAKEN` where it has taken the event
+itself."""
 
 PLAIN_FIELDS = ("date", "start", "end", "summary", "location", "description")
 """The columns that a plain table may have; the first four it must have."""
@@ -34,29 +36,57 @@ def never(_number: int, _row: Sequence[Cell]) -> None:
     """For tables none of whose rows are plain."""
 
 
-def plain_reader_of(
+class PlainTable(NamedTuple):
+    """A table whose commonest rows are plain: where the cells of `PLAIN_FIELDS` stand, and what they are read as."""
+
+    at: Mapping[str, int]
+    """The column of each, -1 for none."""
+    memos: Mapping[str, CellMemo]
+    rest: "RestMemo | None"
+    """The details of the columns that say anything else; None when there are none."""
+    width: int
+    """How many cells a row has."""
+    zone_name: str | None
+
+
+ReaderOf = Callable[[PlainTable], PlainReader]
+
+
+def plain_table_of(
     when: WhenReader, texts: Mapping[str, CellMemo], rest: Sequence[tuple[str, CellMemo, int]], width: int
-) -> PlainReader:
-    """What reads the plain rows of a table; of one with other columns, those whose cells say the same whatever the row."""
+) -> PlainTable | None:
+    """What is plain about a table; None where no row is. Other columns may be there whose cells say the same whatever the row."""
     at = {field: when.at.get(field, -1) for field in PLAIN_FIELDS}
     if when.known & _ASKING or min(at[field] for field in PLAIN_FIELDS[:4]) < 0 or when.days is not None:
-        return never
+        return None
     has_columns = any(index >= 0 for _, _, index in rest)
     if any(name not in _SIMPLE for name, _, _ in rest) or (rest and not has_columns):
-        return never
-    return _plain_reader(at, {**when.parts, **texts}, width, when.zone_name, RestMemo(rest) if rest else None)
+        return None
+    return PlainTable(at, {**when.parts, **texts}, RestMemo(rest) if rest else None, width, when.zone_name)
 
 
-def _plain_reader(
-    at: Mapping[str, int],
-    memos: Mapping[str, CellMemo],
-    width: int,
-    zone_name: str | None,
-    rest: "RestMemo | None",
-) -> PlainReader:
-    """What reads rows of this many cells; `at` is the column of each of `PLAIN_FIELDS`, -1 for none. `rest` gives the
-    details of the columns that say anything else, None when there are none."""
-    date_at, start_at, end_at, summary_at, location_at, description_at = (at[field] for field in PLAIN_FIELDS)
+def plain_title(cell: Cell) -> str:
+    """A title that stands for itself; nothing for an error value, an example row, a guarded formula, a dash, a bracket or a word
+    that may cancel it, and several lines."""
+    title = cell.strip() if type(cell) is str else ""
+    if (
+        not title
+        or title[0] in "#E'-–—"
+        or title[-1] == ")"
+        or title[:4] in _OTHER_STARTS
+        or title[-4:] in CANCELLING_ENDS
+        or "\n" in title
+    ):
+        return ""
+    return title
+
+
+def event_reader(table: PlainTable) -> PlainReader:
+    """What reads the plain rows of a table as events."""
+    date_at, start_at, end_at, summary_at, location_at, description_at = (
+        table.at[field] for field in PLAIN_FIELDS
+    )
+    memos, width, zone_name, rest = table.memos, table.width, table.zone_name, table.rest
     dates, starts, ends = memos["date"], memos["start"], memos["end"]
     locations, descriptions = memos["location"], memos["description"]
     combine, new = dt.datetime.combine, tuple.__new__
@@ -68,19 +98,8 @@ def _plain_reader(
         day = dates[row[date_at]].plain_day
         start = starts[row[start_at]].plain_time
         end = ends[row[end_at]].plain_time
-        summary = row[summary_at]
-        if day is None or start is None or end is None or end <= start or type(summary) is not str:
-            return None
-        summary = summary.strip()
-        # an error value, an example row, a guarded formula; a bracket or a word that may cancel it; a dash
-        if (
-            not summary
-            or summary[0] in "#E'-–—"
-            or summary[-1] == ")"
-            or summary[:4] in _OTHER_STARTS
-            or summary[-4:] in CANCELLING_ENDS
-            or "\n" in summary
-        ):
+        summary = plain_title(row[summary_at])
+        if day is None or start is None or end is None or end <= start or not summary:
             return None
         location = locations[row[location_at] if location_at >= 0 else ""]
         description = descriptions[row[description_at] if description_at >= 0 else ""]

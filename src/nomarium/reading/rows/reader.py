@@ -13,7 +13,7 @@ from nomarium.reading.cells.memo import REPEAT_FIELDS, CancelledText, FieldValue
 from nomarium.reading.cells.titleparts import TitleParts, followed
 from nomarium.reading.columns.table import TableReading
 from nomarium.reading.rows.blocks import Blocks
-from nomarium.reading.rows.details import (
+from nomarium.reading.rows.details import (  # fmt: skip
     details_of,
     extra_columns,
     reminder_of,
@@ -23,7 +23,7 @@ from nomarium.reading.rows.details import (
 )
 from nomarium.reading.rows.faults import blamed, note_text, too_wide, untitled, without_month, workbook_faults
 from nomarium.reading.rows.leftout import LeftOut
-from nomarium.reading.rows.plainrows import PlainReader, never, plain_reader_of
+from nomarium.reading.rows.plainrows import PlainReader, ReaderOf, never, plain_table_of
 from nomarium.reading.rows.titles import (
     CANCELLED,
     TitleMaker,
@@ -49,11 +49,11 @@ _EACH_ROW = frozenset({"time-unknown", "time-skipped", "time-repeated"})
 """Notes that are told for every row, not once for all."""
 
 
-def read_events(reading: TableReading, account: Account) -> Iterator[Event]:
+def read_events(reading: TableReading, account: Account, reader_of: ReaderOf) -> Iterator[Event]:
     """The events of a table in the order of its rows, up to the first that is rejected where only a part of them was looked
-    at. What becomes of every row goes into `account`."""
+    at. What becomes of every row goes into `account`. `reader_of` makes what reads the commonest rows."""
     reader = _RowReader(reading, account)
-    plainly, read, ledger = reader.plain_reader(), reader.read, account.ledger
+    plainly, read, ledger = reader.plain_reader(reader_of), reader.read, account.ledger
     ledger.notes += len(reading.head.title_rows)
     ledger.blank += reading.head.blank_rows
     for number in reading.head.title_rows:
@@ -147,13 +147,13 @@ class _RowReader:
             message = f"No row has “{text}”, by which the recipe leaves rows out."
             self.account.notes.append(note("recipe-unmet", message).at(self.sheet.place()))
 
-    def plain_reader(self) -> PlainReader:
+    def plain_reader(self, reader_of: ReaderOf) -> PlainReader:
         """What reads the commonest rows; of this table none, when something about it asks for more."""
-        more = (self.extra, self.yearly, self.blocks.is_on, self.sheet.faults, self.left_out, self.titles)
-        if any(more):
+        if any((self.extra, self.yearly, self.blocks.is_on, self.sheet.faults, self.left_out, self.titles)):
             return never
         memos = {"location": self.location, "description": self.description}
-        return plain_reader_of(self.when, memos, self.rest, self.width)
+        table = plain_table_of(self.when, memos, self.rest, self.width)
+        return never if table is None else reader_of(table)
 
     def read(self, number: int, row: Sequence[Cell]) -> Event | list[Event] | None:
         """A row's event, or its events, or None when it is none; the account then says what it was."""
