@@ -7,7 +7,7 @@ from pathlib import Path
 
 import pytest
 
-from helpers import built, csv_file, nomarium, refused, workbook
+from helpers import built, csv_file, events_in, nomarium, refused, workbook
 
 RIGHT = {
     "German weekdays settle the figures": ("Tag;Datum;Fach\nMo;07.09.2026;Knoten\nMi;09.09.2026;Segel", [], ["Knoten 2026-09-07/2026-09-08", "Segel 2026-09-09/2026-09-10"]),
@@ -355,3 +355,71 @@ def test_times_in_titles_are_told_where_nothing_else_says_any(
     source = csv_file(tmp_path, text)
     outcome = nomarium("build", source, "-o", tmp_path / "out.ics")
     assert outcome.status == 0 and ("column of their own" in outcome.text) is is_told
+
+
+@pytest.mark.parametrize(
+    ("cell", "expected"),
+    [
+        ("Fri 5 Mar 2027 2pm & 7pm, Sat 6 Mar 2027 7pm", ["03-05T14", "03-05T19", "03-06T19"]),
+        ("Fri 5 March 2027, 10:00 and 14:00", ["03-05T10", "03-05T14"]),
+        ("5 March 2027 10am; 6 March 2027 2pm–4pm\n& 6pm", ["03-05T10", "03-06T14", "03-06T18"]),
+        ("5 and 6 March 2027, 7pm", ["03-05T19", "03-06T19"]),
+    ],
+)
+def test_dates_with_times_of_their_own_in_a_cell_are_each_an_event_in_their_zone(
+    cell: str, expected: list[str], tmp_path: Path
+) -> None:
+    rows = [["Film", "Date"], ["Keel", cell], ["Tar", "20 March 2027 8pm"]]
+    source = workbook(tmp_path, rows)
+    found = built(source, "--timezone", "America/Halifax")
+    assert [line.split("/")[0] for line in found if line.startswith("Keel")] == [
+        f"Keel 2027-{one}:00" for one in expected
+    ]
+    assert {str(event["DTSTART"].params.get("TZID")) for event in events_in(source.with_suffix(".ics"))} == {
+        "America/Halifax"
+    }
+
+
+@pytest.mark.parametrize(
+    ("cell", "told"),
+    [
+        ("5 June 2027 2.30 & 7.30", "“2.30 & 7.30” after the date is not a time."),
+        ("5 June 2027 2pm, 6 June 2027", "“2pm, 6 June 2027” after the date is not a time."),
+        ("Fri 5 June 2027 2pm & 7pm, Sat 6 June 2027 7pm", "2027-06-05 is a Saturday, not a Friday."),
+    ],
+)
+def test_dates_of_which_some_have_no_clear_time_are_refused(cell: str, told: str, tmp_path: Path) -> None:
+    rows = [["Film", "Date"], ["Keel", cell], ["Tar", "20 March 2027 8pm"]]
+    assert told in refused(workbook(tmp_path, rows), "--timezone", "America/Halifax")
+
+
+def test_birthdays_without_a_year_need_only_a_window(tmp_path: Path) -> None:
+    source = csv_file(tmp_path, "Name,Birthday\nQuill,3 March\nOsei,29 February\nMarlow,30 Nov")
+    assert "--from 2026-09-01 --until 2027-08-31" in refused(source)
+    for window, expected in (
+        (("2027-01-01", "2027-12-31"), ["2027-03-03", "2027-02-28", "2027-11-30"]),
+        (("2026-09-01", "2027-08-31"), ["2027-03-03", "2027-02-28", "2026-11-30"]),
+        (("1999-09-01", "2000-08-31"), ["2000-03-03", "2000-02-29", "1999-11-30"]),
+    ):
+        found = built(source, "--from", window[0], "--until", window[1])
+        assert [line.split()[-1].split("/")[0] for line in found] == expected
+
+
+@pytest.mark.parametrize("days", ["Mon & Wed", "Mon/Wed", "Mon, Wed"])
+def test_several_weekdays_from_a_first_to_a_last_day_are_held_every_week(days: str, tmp_path: Path) -> None:
+    rows = [
+        ["Hirer", "Day", "From", "To", "Start date", "End date", "Not on"],
+        ["Choir", "Tue", "19:00", "21:00", "12/01/2027", "26/01/2027", ""],
+        ["Judo", days, "17:30", "18:45", "11/01/2027", "25/01/2027", "18/01"],
+        ["Fair", "Sat-Sun", "10:00", "16:00", "16/01/2027", "17/01/2027", ""],
+    ]
+    found = built(workbook(tmp_path, rows))
+    assert [line.split("/")[0][:-6] for line in found] == [
+        "Choir 2027-01-12", "Choir 2027-01-19", "Choir 2027-01-26", "Judo 2027-01-11", "Judo 2027-01-13", "Judo 2027-01-20",
+        "Judo 2027-01-25", "Fair 2027-01-16", "Fair 2027-01-17",
+    ]  # fmt: skip
+
+
+def test_a_school_year_over_a_table_holds_days_beyond_its_dated_ones(tmp_path: Path) -> None:
+    rows = "Term dates 2026/27,,\nAutumn,1 September 2026,18 December 2026\nHalf term,26 October,30 October\nFete,26 June,"
+    assert built(csv_file(tmp_path, rows))[-1] == "Fete 2027-06-26/2027-06-27"

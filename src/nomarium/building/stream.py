@@ -51,8 +51,9 @@ class EventStream:
         if shares > 1:
             self._take_shared(source, shares)
         elif (
-            source.may_repeat or self._how.by_rule or self._seen is not None or self._how.withheld is not None
-        ):
+            source.may_repeat or source.revises or self._revised_uids or self._how.by_rule
+            or self._how.withheld is not None
+        ):  # fmt: skip
             self._take_each(source)
         else:
             self._take_plain(source)
@@ -64,10 +65,13 @@ class EventStream:
             report.notes += account.all_notes()
 
     def _take_plain(self, source: Source) -> None:
-        """The commonest case, in as few steps as there can be: no event repeats, none is compared with others."""
+        """The commonest case, in as few steps as there can be: no event repeats."""
         how, calendars = self._how, source.calendars
         plain = self._target.plain
-        if plain is None or how.first_day or how.last_day or how.reminder_secs is not None:
+        needs_events = (
+            how.first_day or how.last_day or how.reminder_secs is not None or self._seen is not None
+        )
+        if plain is None or needs_events:
             items = source.events()
         else:
             from nomarium.building.plainlines import lines_into
@@ -76,6 +80,8 @@ class EventStream:
         events = self._on_their_dates(items, source)  # type: ignore[arg-type]  # no series: they may repeat
         if how.first_day or how.last_day:
             events = self._within(events, source)
+        if self._seen is not None:
+            events = self._told_apart(events, source)
         if how.reminder_secs is not None and not calendars.everywhere:
             lead = how.reminder_secs
             events = (_reminded(event, lead) for event in events)
@@ -117,6 +123,14 @@ class EventStream:
                 yield event
             else:
                 source.leave_out(event)
+
+    def _told_apart(self, events: Iterator[Event], source: Source) -> Iterator[Event]:
+        """The events but for those that say what an earlier one says, where these are to be left out."""
+        for event in events:
+            if self._is_repeated(event):
+                source.leave_out(event)
+            else:
+                yield event
 
     def _take_each(self, source: Source) -> None:
         """Write each event on its dates, by rule where that is asked for, and none twice."""

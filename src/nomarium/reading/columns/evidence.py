@@ -258,7 +258,8 @@ class _Tally:
                         for one in (day.readings if day else ())
                         if one.year and one.order in ("", order) and (date := one.date())
                     ]
-        if not known:
+        above = self.gathered.above
+        if not known or (above is not None and above.is_school_year and _are_within(known, above)):
             return self._window_above(order)
         return (min(known), max(known)), f"the dates with a year ({min(known)} to {max(known)})"
 
@@ -278,6 +279,12 @@ class _Tally:
         window = above.window(months)
         self.is_above = window is not None
         return window, f"{window[0]} and {window[1]}, by {above.where}" if window else ""
+
+
+def _are_within(days: Sequence[dt.date], above: "YearAbove") -> bool:
+    """Whether days are those of the school year that stands over them: it says more than they do."""
+    window = above.window(())
+    return window is not None and all(window[0] <= day <= window[1] for day in days)
 
 
 def _spread(years: set[int]) -> int:

@@ -34,7 +34,7 @@ from nomarium.reading.layouts.notlists import misfit, missing_field, rotating_po
 from nomarium.reading.layouts.sessiontimes import with_session_times
 from nomarium.reading.layouts.titlecells import with_cells_apart
 from nomarium.reading.options import ReadingOptions
-from nomarium.reading.rows.yearly import is_yearly
+from nomarium.reading.rows.yearly import any_year, is_yearly, yearly_heading
 from nomarium.sheets.sheet import TOP_ROWS, Row, RowsAgain, Sheet, cell_text, in_one_line, is_blank
 
 
@@ -276,6 +276,8 @@ def _settled(
 
         above = year_of_months(islice(sheet.rows(), TOP_ROWS), lexicon)
     decisions = decide(sheet, columns, data, options, lexicon, whole, above)._replace(clock=clock)
+    if decisions.window is None and yearly_heading(table):
+        decisions = decisions._replace(window=any_year(options.repeats_from), is_near=False)
     notes = [
         *table.notes,
         *told(decisions, sheet),

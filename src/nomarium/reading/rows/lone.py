@@ -3,11 +3,12 @@
 import re
 
 from nomarium.model.event import Event
+from nomarium.model.problem import Problem, note
 from nomarium.model.refusal import Refusal
 from nomarium.reading.cells.partmemo import last_of_range
 from nomarium.reading.cells.repeats import Repeat, read_repeat
 from nomarium.reading.columns.decisions import Decisions, resolve_day
-from nomarium.reading.rows.datewithin import date_within, names_several
+from nomarium.reading.rows.datewithin import DateWithin, date_within, names_several
 from nomarium.reading.rows.when import Blame, Part, Said, settle
 from nomarium.reading.rows.whenreader import WhenReader
 
@@ -22,13 +23,15 @@ _BOOKKEEPING = (
 )
 """A table, a list or a paper, or nothing, and what was done to it, before a date: `Report cards issued 20 November` is an event."""
 _JOINTS = r"(?:on|from|the|le|du|am|vom|den|de|el|dal|op|van|om|für|for)"
+_AND = r"^\s*(?:[,;&+]\s*)?(?:(?:and|et|und|y|e|en)\s+)?"
+"""What may part a date from the next one of a list, but for the comma that went with the first."""
 _MOST_WORDS = 25
 """Words of a row of a table that says an event by itself; more are a remark."""
 
 
-def lone_event(text: str, decisions: Decisions) -> tuple[str, Part] | Refusal | None:
-    """The title and the days of an event that a lone text names; why not, where its date cannot be settled. None when it
-    names none: it has no date, nothing but a date, or keeps the books of the table."""
+def lone_event(text: str, decisions: Decisions) -> tuple[str, list[Part]] | Refusal | None:
+    """The title of an event that a lone text names, and its days, several where it lists them; why not, where a date cannot be
+    settled. None when it names none: it has no date, nothing but a date, or keeps the books of the table."""
     if keeps_books(text) or not any(map(str.isdigit, text)) or text.count(" ") >= _MOST_WORDS:
         return None
     found = date_within(text, decisions.lexicon)
@@ -41,9 +44,34 @@ def lone_event(text: str, decisions: Decisions) -> tuple[str, Part] | Refusal | 
 
     before, _, behind = found.rest.partition("\0")
     is_open = is_open_day(before, found.text, behind, decisions.lexicon)
-    title = text.strip() if is_open else _tidy(found.rest)  # Pool closed from 13 April
+    others, behind = _days_behind(behind, decisions)
+    title = text.strip() if is_open else _tidy(f"{before}\0{behind}")  # Pool closed from 13 April
     if sum(map(str.isalpha, title)) < 2 or moment.first is None:
         return None
+    parts = []
+    for one in (found, *others):
+        part = _part(one, decisions)
+        if isinstance(part, Refusal):
+            return part
+        parts.append(part)
+    return title, parts
+
+
+def _days_behind(text: str, decisions: Decisions) -> tuple[list[DateWithin], str]:
+    """The dates that go on with a list of them, `, 4 January, 1 June`, and what stands behind the last."""
+    found: list[DateWithin] = []
+    while (rest := re.sub(_AND, "", text)).strip():
+        one = date_within(f"{rest} ·", decisions.lexicon)
+        if one is None or one.rest.partition("\0")[0].strip():
+            break
+        found.append(one)
+        text = one.rest.partition("\0")[2].removesuffix("·")
+    return found, text
+
+
+def _part(found: DateWithin, decisions: Decisions) -> Part | Refusal:
+    moment = found.moment
+    assert moment.first is not None
     first = resolve_day(moment.first, decisions)
     if isinstance(first, Refusal):
         return first
@@ -52,22 +80,32 @@ def lone_event(text: str, decisions: Decisions) -> tuple[str, Part] | Refusal | 
         return last
     if last is not None and last < first:
         return Refusal("end-before-start", f"“{found.text}” ends before it starts.", "Correct the date.")
-    part = Part(first, last, moment.start, moment.end, moment.is_all_day, moment.is_unknown)
-    return title, part
+    return Part(first, last, moment.start, moment.end, moment.is_all_day, moment.is_unknown)
 
 
-def event_said_alone(text: str, when: WhenReader, number: int) -> Event | Refusal | None:
-    """The event of a row of this number that holds this text and nothing else; None when it says none."""
+def events_said_alone(text: str, when: WhenReader, number: int) -> list[Event] | Refusal | None:
+    """The events of a row of this number that holds this text and nothing else; None when it says none."""
     said = lone_event(text, when.reading.decisions)
     if said is None or isinstance(said, Refusal):
         return said
-    title, part = said
-    settled = settle(
-        Said(date=part, zone_name=when.zone_name, zone=when.zone), when.reading.options.length_secs
-    )
-    if isinstance(settled, Blame):
-        return None
-    return Event(title, settled.start, settled.end, settled.zone, row_number=number)
+    title, parts = said
+    events = []
+    for part in parts:
+        settled = settle(
+            Said(date=part, zone_name=when.zone_name, zone=when.zone), when.reading.options.length_secs
+        )
+        if isinstance(settled, Blame):
+            return None
+        events.append(Event(title, settled.start, settled.end, settled.zone, row_number=number))
+    return events
+
+
+def told_alone(events: list[Event]) -> Problem:
+    """The note that a row with one text has these events."""
+    what = "a date in it is an event"
+    if len(events) > 1:
+        what = f"{len(events)} dates in it is as many events"
+    return note("lone-event", f"A row that holds one text with {what}: “{events[0].summary}”.")
 
 
 def keeps_books(text: str) -> bool:

@@ -16,10 +16,12 @@ from nomarium.reading.cells.repeatclauses import Months, without_times
 from nomarium.reading.cells.repeatphrases import may_say_repeat
 from nomarium.reading.cells.repeats import Repeat, read_repeat
 from nomarium.reading.cells.times import Times
+from nomarium.reading.cells.words import Lexicon, fold
 from nomarium.reading.columns.decisions import Decisions, resolve_day
 from nomarium.reading.rows.repeating import bounds_of, repeated
 from nomarium.reading.rows.several import several_days
-from nomarium.reading.rows.when import NOTHING, Blame, When
+from nomarium.reading.rows.showings import showings
+from nomarium.reading.rows.when import NOTHING, Blame, Part, Said, When, settle
 from nomarium.reading.rows.whenreader import WhenReader
 from nomarium.sheets.sheet import cell_text
 
@@ -27,6 +29,7 @@ _OFTEN = r"(?i)\b(?:every|each|weekly|fortnightly|monthly|alternate|chaque|tous|
 _TWO_ENDS = Refusal(
     "repeat-ends-twice", "The row has a last day, and its repeat another end.", "Make them agree, or leave one blank."
 )  # fmt: skip
+_DOTTED = r"(?<![\d.])(?:1?\d|2[0-3])\.[0-5]\d(?![.\d])"
 _SEVERAL = note("several-dates", "Several days in one cell are an event each.")
 
 
@@ -45,13 +48,37 @@ def said_otherwise(row: Sequence[Cell], field: str, reader: WhenReader) -> Other
     if field not in ("date", "when") or not isinstance(cell, str) or not 0 < len(cell) <= LONGEST_PHRASE:
         return None
     decisions = reader.reading.decisions
-    text, times = without_times(hours_with_colons(cell.strip()))
-    days = several_days(text, decisions)
+    whole = hours_with_colons(cell.strip())
+    text, times = without_times(whole)
+    is_of_one = (
+        text[:5] == whole[:5] and text[-5:] == whole[-5:] and times is not None
+    )  # it stands between dates
+    is_no_list = is_of_one or _may_list_times(text, decisions.lexicon)
+    days = None if is_no_list else several_days(text, decisions)
     if days is None:
-        return _in_a_term(row, at, field, reader) or _repeating(row, at, field, reader)
+        others = (_in_a_term, _repeating, _shown)
+        return next((said for other in others if (said := other(row, at, field, reader)) is not None), None)
     if isinstance(days, Refusal):
         return Otherwise(blame=Blame(field, days))
     whens = [_on(row, at, day, reader, times) for day in days]
+    blame = next((one for one in whens if isinstance(one, Blame)), None)
+    return Otherwise(tuple(one for one in whens if isinstance(one, When)), blame, (_SEVERAL,))
+
+
+def _may_list_times(text: str, lexicon: Lexicon) -> bool:
+    """Whether figures beside a named month are as likely a time as a day: `5 June 2.30 & 7.30`."""
+    words = re.findall(r"[^\W\d_]{3,}", fold(text))
+    return re.search(_DOTTED, text) is not None and any(word in lexicon.months for word in words)
+
+
+def _shown(row: Sequence[Cell], at: int, field: str, reader: WhenReader) -> Otherwise | None:
+    """A row whose date is several, each with times of its own."""
+    found = showings(cell_text(row[at]), reader.reading.decisions)
+    if found is None:
+        return None
+    if isinstance(found, Refusal):
+        return Otherwise(blame=Blame(field, found))
+    whens = [_on(row, at, day, reader, times) for day, times in found]
     blame = next((one for one in whens if isinstance(one, Blame)), None)
     return Otherwise(tuple(one for one in whens if isinstance(one, When)), blame, (_SEVERAL,))
 
@@ -94,13 +121,12 @@ def _on(row: Sequence[Cell], at: int, day: dt.date, reader: WhenReader, times: T
     when = reader.of(on_day)
     if isinstance(when, Blame) or times is None or times.start is None:
         return when
-    midnight = dt.datetime.combine(day, dt.time())
-    length = reader.reading.options.length_secs
-    end = times.end.secs if times.end is not None else times.start.secs + length
-    end += 86_400 * (end < times.start.secs)
-    return when._replace(
-        start=midnight + dt.timedelta(seconds=times.start.secs), end=midnight + dt.timedelta(seconds=end)
-    )
+    if isinstance(when.start, dt.datetime):
+        message = "The row says its time twice: among its days, and in a column of its own."
+        return Blame("date", Refusal("time-conflict", message, "Leave one of them out."))
+    part = Part(day, None, times.start, times.end)
+    said = Said(date=part, zone_name=reader.zone_name, zone=reader.zone)
+    return settle(said, reader.reading.options.length_secs)
 
 
 def _repeating(row: Sequence[Cell], at: int, field: str, reader: WhenReader) -> Otherwise | None:

@@ -237,22 +237,21 @@ class _RowReader:
 
     def _said_alone(
         self, number: int, row: Sequence[Cell], when: When | Blame
-    ) -> Event | Literal["rejected"] | None:
-        """The event of a row that holds one text with a date in it; a date that cannot be settled rejects the row."""
+    ) -> list[Event] | Literal["rejected"] | None:
+        """The events of a row that holds one text with a date in it; a date that cannot be settled rejects the row."""
         filled = filter(None, map(cell_text, row))
         text = next(filled, "")
         if isinstance(when, When) or not text or next(filled, "") or number in self.fault_rows:
             return None
-        from nomarium.reading.rows.lone import event_said_alone
+        from nomarium.reading.rows.lone import events_said_alone, told_alone
 
-        event = event_said_alone(text, self.when, number)
-        if isinstance(event, Refusal):
-            self.reject(number, row, Blame("date", event))
+        events = events_said_alone(text, self.when, number)
+        if isinstance(events, Refusal):
+            self.reject(number, row, Blame("date", events))
             return "rejected"
-        if event is not None:
-            message = f"A row that holds one text with a date in it is an event: “{event.summary}”."
-            self.account.count(note("lone-event", message).at(self.sheet.place(number)))
-        return event
+        if events:
+            self.account.count(told_alone(events).at(self.sheet.place(number)))
+        return events
 
     def _said_otherwise(
         self, number: int, row: Sequence[Cell], blame: Blame, summary: str

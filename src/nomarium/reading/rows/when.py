@@ -78,7 +78,7 @@ class Said(NamedTuple):
     spans: str = "whole"
     """What a first day, a last day and times are: an event each day (`daily`), one long one (`whole`), what a repeat
     says (`repeat`), beside weekdays in this row (`weeks`), or open ("")."""
-    weekday: int | None = None
+    weekdays: tuple[int, ...] = ()
     """What a column of weekdays says, 0 for Monday."""
 
 
@@ -282,7 +282,7 @@ def _end_of_each(
 ) -> Clock | None:
     """The end of each date of a row that is held on several from a first to a last day, and says no end: after its length,
     or the usual one where a weekday or a repeat shows that it is held again. None where nothing does."""
-    is_weekly = row.weekday is not None and (last - first).days > 6
+    is_weekly = bool(row.weekdays) and (last - first).days > 6
     if row.duration_secs is None and not is_weekly and row.spans not in _REPEATED:
         return None
     secs = start.secs + (row.duration_secs if row.duration_secs is not None else default_length_secs)
@@ -300,9 +300,9 @@ def _rule_between(
     from nomarium.model.recurrence import Rule
 
     days = (last - first).days
-    if row.weekday is not None and (days > 6 or row.spans == "weeks"):
+    if row.weekdays and (days > 6 or row.spans == "weeks"):
         notes.append("spans-weekly")
-        return Rule("WEEKLY", until=last, weekdays=((0, row.weekday),))
+        return Rule("WEEKLY", until=last, weekdays=tuple((0, weekday) for weekday in row.weekdays))
     if row.spans in ("whole", *_REPEATED) or (days == 1 and end.secs <= start.secs):
         return None
     if row.spans == "daily":

@@ -106,7 +106,7 @@ class WhenReader:
         return settle(
             Said(
                 parts["date"], parts["start"], parts["end"], parts["end-date"], parts["time"],
-                values[0], values[1], zone_name, zone, spans, weekdays[0] if weekdays else None,
+                values[0], values[1], zone_name, zone, spans, weekdays,
             ),
             self.reading.options.length_secs,
         )  # fmt: skip
@@ -140,11 +140,12 @@ class WhenReader:
         return Part(first=date)
 
     def weekdays(self, row: Sequence[Cell]) -> tuple[int, ...]:
-        """The weekdays that a column of its own says, 0 for Monday: one, or several where another says how the row repeats."""
+        """The weekdays that a column of its own says, 0 for Monday: one, or several where others say how the row repeats, or from
+        which day to which."""
         if self.days is None:
             return ()
         found = self.days.all(row)
-        return found if len(found) == 1 or self._repeats(row) else ()
+        return found if len(found) == 1 or self.is_weekly or self._repeats(row) else ()
 
     def _no_weekday(self, row: Sequence[Cell], parts: dict[str, Part]) -> Blame | None:
         """Why a row's cell of weekdays cannot be passed over: it names several, or none where the row goes on for weeks."""

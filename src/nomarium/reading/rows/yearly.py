@@ -2,6 +2,7 @@
 
 import datetime as dt
 import re
+from calendar import isleap
 from typing import TYPE_CHECKING
 
 from nomarium.model.refusal import Refusal
@@ -15,6 +16,8 @@ _YEARLY = (
     r"\b(?:birthdays?|(?:wedding |work )?anniversar(?:y|ies)|anniversaires?|geburtstage?|jahrestage?|cumpleanos|aniversarios?|"
     r"verjaardag(?:en)?|compleanno|date of birth|birth ?date|dob|d\.o\.b|geburtsdatum|geboortedatum|date de naissance|fecha de nacimiento)\b"
 )
+
+_LEAP_YEAR = 2024
 
 _SIGNS = (
     "birth",
@@ -48,6 +51,13 @@ def yearly_heading(reading: TableReading) -> str:
     """The heading of a table's dates, where these come back every year; else nothing."""
     date = reading.column("date") or reading.column("when")
     return date.heading if date is not None and is_yearly(date.heading) else ""
+
+
+def any_year(first_day: dt.date | None) -> tuple[dt.date, dt.date]:
+    """A year in which a day may be set that comes back every year, and that has each of them: not after the first day asked for."""
+    year = (first_day.year if first_day is not None else _LEAP_YEAR) // 4 * 4
+    year -= 4 * (not isleap(year))
+    return dt.date(year, 1, 1), dt.date(year, 12, 31)
 
 
 def yearly_rule(heading: str, first: dt.date, last_day: dt.date | None) -> "Rule | Refusal":
