@@ -210,3 +210,38 @@ def test_the_year_over_a_drawing_is_that_of_its_days(
 ) -> None:
     source = csv_file(tmp_path, "\n".join(",".join(row) for row in rows))
     assert sorted(built(source, "--timezone", "America/Halifax")) == expected
+
+
+TURNS = {
+    "weeks of two posts": (
+        "Week commencing,First on call,Second on call\nMon 04/01/2027,Quill,Osei\nMon 11/01/2027,Marlow,Quill\nMon 18/01/2027,Osei,Marlow",
+        ["First on call: Marlow 2027-01-11/2027-01-18", "First on call: Osei 2027-01-18/2027-01-25", "First on call: Quill 2027-01-04/2027-01-11",
+         "Second on call: Marlow 2027-01-18/2027-01-25", "Second on call: Osei 2027-01-04/2027-01-11", "Second on call: Quill 2027-01-11/2027-01-18"],
+    ),
+    "days whose month stands above, and a person who is never off": (
+        "Rota February 2027\nDate,Quill,Osei,Marlow\nMon 1,9-5,13:00-21:00,OFF\nTue 2,13:00-21:00,9-5,OFF\nWed 3,OFF,9-5,13:00-21:00",
+        ["Marlow 2027-02-03T13:00/2027-02-03T21:00", "Osei 2027-02-01T13:00/2027-02-01T21:00", "Osei 2027-02-02T09:00/2027-02-02T17:00",
+         "Osei 2027-02-03T09:00/2027-02-03T17:00", "Quill 2027-02-01T09:00/2027-02-01T17:00", "Quill 2027-02-02T13:00/2027-02-02T21:00"],
+    ),
+    "parts of such days": (
+        "Rota,Feb 2027\nDay,Early,Late\nMon 1,Quill,Osei\nTue 2,Marlow,Quill\nWed 3,Osei,Marlow",
+        ["Marlow (Early) 2027-02-02/2027-02-03", "Marlow (Late) 2027-02-03/2027-02-04", "Osei (Early) 2027-02-03/2027-02-04",
+         "Osei (Late) 2027-02-01/2027-02-02", "Quill (Early) 2027-02-01/2027-02-02", "Quill (Late) 2027-02-02/2027-02-03"],
+    ),
+    "hours of which one is by the clock of 24": (
+        "Date,Quill,Osei\n1/2/2027,9-5,13:00-21:00\n13/2/2027,OFF,8.30-3.15",
+        ["Osei 2027-02-01T13:00/2027-02-01T21:00", "Osei 2027-02-13T08:30/2027-02-13T15:15", "Quill 2027-02-01T09:00/2027-02-01T17:00"],
+    ),
+}  # fmt: skip
+
+
+@pytest.mark.parametrize("name", TURNS)
+def test_people_take_turns_under_their_posts_or_names(name: str, tmp_path: Path) -> None:
+    text, expected = TURNS[name]
+    assert sorted(built(csv_file(tmp_path, text))) == expected
+
+
+@pytest.mark.parametrize("heads", ["Speaker,Chair", "First aid,Second hand"])
+def test_two_columns_of_names_are_no_turns_by_themselves(heads: str, tmp_path: Path) -> None:
+    rows = f"Date,{heads}\n04/01/2027,Quill,Osei\n11/01/2027,Marlow,Quill\n18/01/2027,Osei,Marlow"
+    assert "says what each event is called" in refused(csv_file(tmp_path, rows))

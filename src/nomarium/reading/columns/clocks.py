@@ -130,7 +130,7 @@ def in_its_half(cell: Cell, moment: Moment, found: ClockFound, unit: HeadingUnit
     if moment.start is None and moment.end is None:
         return moment
     settled: list[Clock | None] = []
-    end = past_noon(moment.start, moment.end) if found.clock == "mixed" else moment.end
+    end = past_noon(moment.start, moment.end) if is_settled_by_rows(found) else moment.end
     for clock in (moment.start, end):
         half = half_of(as_typed(clock) if clock and _is_typed(cell) else clock, found, unit)
         if isinstance(half, Refusal):
@@ -152,6 +152,12 @@ def in_its_half(cell: Cell, moment: Moment, found: ClockFound, unit: HeadingUnit
     if start and _is_typed(cell) and not start.has_meridiem:
         start = moment.start
     return moment._replace(start=start, end=end)
+
+
+def is_settled_by_rows(found: ClockFound) -> bool:
+    """Whether times of a table show their halves of the day one by one: among 13:00 and 14:30, `9-5` ends at five in the afternoon
+    all the same."""
+    return found.clock == "mixed" or (found.clock == "24" and found.evidence != "as asked")
 
 
 def past_noon(start: Clock | None, end: Clock | None) -> Clock | None:

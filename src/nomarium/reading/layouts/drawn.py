@@ -15,7 +15,15 @@ from nomarium.reading.cells.memo import FieldValue, fault_of, value_memo
 from nomarium.reading.cells.placewords import is_place
 from nomarium.reading.cells.times import Times, read_times
 from nomarium.reading.cells.words import fold
-from nomarium.reading.columns.clocks import ClockFound, clock_from, clock_told, half_of, in_evening, past_noon
+from nomarium.reading.columns.clocks import (
+    ClockFound,
+    clock_from,
+    clock_told,
+    half_of,
+    in_evening,
+    is_settled_by_rows,
+    past_noon,
+)  # fmt: skip
 from nomarium.reading.columns.column import Column
 from nomarium.reading.columns.decisions import Decisions
 from nomarium.reading.columns.evidence import decide
@@ -367,7 +375,7 @@ def _clock(entries: Sequence[DrawnEntry | Problem], options: ReadingOptions) -> 
 
 def _in_its_half(time: Part, found: ClockFound) -> Part:
     halves = []
-    end = past_noon(time.start, time.end) if found.clock == "mixed" else time.end
+    end = past_noon(time.start, time.end) if is_settled_by_rows(found) else time.end
     for clock in (time.start, end):
         half = half_of(clock, found, NO_UNIT)
         if isinstance(half, Refusal):

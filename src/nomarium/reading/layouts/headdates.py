@@ -9,7 +9,7 @@ from typing import Literal, NamedTuple
 from nomarium.model.cell import Cell
 from nomarium.model.problem import Problem
 from nomarium.model.refusal import Refusal
-from nomarium.model.wording import WEEKDAYS
+from nomarium.model.wording import MONTHS, WEEKDAYS
 from nomarium.reading.cells.dates import DayReading
 from nomarium.reading.cells.moments import Moment, read_moment
 from nomarium.reading.cells.relativedays import day_of_programme
@@ -175,6 +175,35 @@ def numbered_days(
         weekday = lexicon.weekdays[word] if word else weekdays.get(key)
         found.append(Numbered(key, number, int(match["day"]), weekday, cell_text(cell)))
     return found if len(found) >= _LEAST_NUMBERS or all(one.weekday is not None for one in found) else []
+
+
+def settled_numbers(
+    top: Top, numbers: Sequence[Numbered], named_in: Sequence[Row], above: Sequence[Row]
+) -> Headed:
+    """The days of numbers in the month that the sheet's name or these rows name; `above` may hold its year."""
+    texts = [top.sheet.name, *(cell_text(cell) for _, row in named_in for cell in row)]
+    months = [named for text in texts if (named := month_in_title(text, top.lexicon))]
+    if not months:
+        message = "Numbers of days head its columns, and nothing says of which month."
+        remedy = "Write the month above them, such as September 2026."
+        problem = Problem("month-unnamed", message, remedy, top.sheet.place(numbers[0].row))
+        return Headed({}, (problem,))
+    year, month = months[-1]
+    if year is None:
+        return settled_dates(top, _with_month(numbers, month), above)
+    return dated_numbers(top.sheet, numbers, (year, month))
+
+
+def _with_month(numbers: Sequence[Numbered], month: int) -> list[tuple[int, int, Cell]]:
+    """Numbers of days as dates without a year, which the school year or weekdays settle."""
+    found: list[tuple[int, int, Cell]] = []
+    before = 0
+    for one in numbers:
+        month = month % 12 + 1 if one.day < before else month
+        before = one.day
+        named = f"{one.day} {MONTHS[month - 1]}"
+        found.append((one.key, one.row, named if one.weekday is None else f"{WEEKDAYS[one.weekday]} {named}"))
+    return found
 
 
 def dated_numbers(sheet: Sheet, numbers: Sequence[Numbered], month: tuple[int, int]) -> Headed:

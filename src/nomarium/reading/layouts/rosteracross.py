@@ -6,7 +6,7 @@ from itertools import pairwise
 
 from nomarium.model.cell import Cell
 from nomarium.model.problem import Problem, note
-from nomarium.model.wording import MONTHS, listed
+from nomarium.model.wording import listed
 from nomarium.reading.cells.offwords import is_off, is_term
 from nomarium.reading.cells.weeks import is_numbered_week
 from nomarium.reading.cells.words import Lexicon, fold
@@ -21,9 +21,9 @@ from nomarium.reading.layouts.headdates import (
     dated_numbers,
     headed_by_weeks,
     heads_dates,
-    month_in_title,
     numbered_days,
     settled_dates,
+    settled_numbers,
     time_of_date,
 )
 from nomarium.reading.layouts.layout import Top
@@ -161,16 +161,7 @@ def _headed(
     over = _months_over(top, rows[: at + 1])
     if len(over) > 1:
         return _dated_by_column(top, numbers, over, rows[:first]), skipped
-    texts = [top.sheet.name, *(cell_text(cell) for _, above in rows[: at + 1] for cell in above)]
-    months = [named for text in texts if (named := month_in_title(text, top.lexicon))]
-    if not months:
-        message = "Numbers of days head its columns, and nothing says of which month."
-        remedy = "Write the month above them, such as September 2026."
-        return Headed({}, (Problem("month-unnamed", message, remedy, top.sheet.place(number)),)), skipped
-    year, month = months[-1]
-    if year is None:
-        return settled_dates(top, _with_month(numbers, month), rows[:first]), skipped
-    return dated_numbers(top.sheet, numbers, (year, month)), skipped
+    return settled_numbers(top, numbers, rows[: at + 1], rows[:first]), skipped
 
 
 def _months_over(top: Top, rows: Sequence[Row]) -> dict[int, tuple[int | None, int]]:
@@ -194,23 +185,6 @@ def _dated_by_column(
         found |= part.days
         problems += part.problems
     return Headed(found, tuple(problems))
-
-
-def _with_month(
-    numbers: Sequence[tuple[int, int, int, int | None, str]], month: int
-) -> list[tuple[int, int, Cell]]:
-    """Numbers of days as dates without a year, which the school year or weekdays settle."""
-    found: list[tuple[int, int, Cell]] = []
-    before = 0
-    for key, row, day, weekday, _ in numbers:
-        month = month % 12 + 1 if day < before else month
-        before = day
-        named = f"{day} {MONTHS[month - 1]}"
-        found.append((key, row, named if weekday is None else f"{_WEEKDAYS[weekday]} {named}"))
-    return found
-
-
-_WEEKDAYS = "Monday Tuesday Wednesday Thursday Friday Saturday Sunday".split()
 
 
 def _weekdays_beside(

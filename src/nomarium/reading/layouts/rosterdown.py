@@ -15,7 +15,15 @@ from nomarium.reading.columns.head import looks_like_date
 from nomarium.reading.columns.headings import match_exactly, unit_of
 from nomarium.reading.columns.table import fill_down_columns, filled_rows
 from nomarium.reading.layouts.codes import Code, hours_in, is_code, is_idle, session_of, times_of_names
-from nomarium.reading.layouts.headdates import Days, heads_dates, settled_dates, time_of_date
+from nomarium.reading.layouts.headdates import (
+    Days,
+    heads_dates,
+    month_in_title,
+    numbered_days,
+    settled_dates,
+    settled_numbers,
+    time_of_date,
+)
 from nomarium.reading.layouts.layout import Top
 from nomarium.reading.layouts.rosteracross import unused_told
 from nomarium.reading.layouts.rosterslots import Drawing, Slot, carried, is_session
@@ -68,7 +76,11 @@ def down(top: Top) -> Drawing | None:
     twice = None if groups else _headed_twice(top, rows[: at + 1], columns.slots)
     dated = [(number, row[date_at]) for number, row in body if date_at < len(row) and cell_text(row[date_at])]
     keyed = [(number, number, cell) for number, cell in dated]
-    headed = settled_dates(top, keyed, rows[:at], in_weeks)
+    numbers = numbered_days(keyed, top.lexicon, {})
+    if numbers:
+        headed = settled_numbers(top, numbers, rows[:at], rows[:at])
+    else:
+        headed = settled_dates(top, keyed, rows[:at], in_weeks)
     if fold(cell_text(head[date_at])).strip(" .:") in _WEEKS and _are_weeks_apart(headed.days.values()):
         headed = settled_dates(top, keyed, rows[:at], "begins")
     if columns.weekdays and not _are_weeks_apart(headed.days.values()):
@@ -261,7 +273,13 @@ def _says_parts(body: Sequence[Row], column: int, heading: str) -> bool:
     """Whether every row says in a column which part of the day it is, one more than another; numbers count under a heading of
     such parts, `Session`."""
     texts = [_part_of(cell_text(row[column]) if column < len(row) else "", heading) for _, row in body]
-    return all(map(is_session, texts)) and len(set(texts)) > 1
+    if not all(map(is_session, texts)) or len(set(texts)) < 2:
+        return False
+    others = (
+        cell for _, row in body for n, cell in enumerate(row) if n != column and not looks_like_date(cell)
+    )
+    are_hours = all(hours_in(text) is not NOTHING for text in texts)
+    return not are_hours or all(hours_in(cell_text(cell)) is NOTHING for cell in others)  # else somebody's
 
 
 def _part_of(text: str, heading: str) -> str:
@@ -327,12 +345,29 @@ def _head_over_dates(top: Top, rows: Sequence[Row]) -> tuple[int, int] | None:
             dates = sum(heads_dates([cell], top.lexicon) for cell in cells)
             if cells and dates >= max(1, len(cells) * 0.6):
                 return at, column
+            if _are_days_of_a_month(top, rows[:at], cells):
+                return at, column
         return None
     return None
 
 
+def _are_days_of_a_month(top: Top, above: Sequence[Row], cells: Sequence[Cell]) -> bool:
+    """Whether cells are weekdays with the numbers of days, `Mon 1`, whose month stands above."""
+    texts = [top.sheet.name, *(cell_text(cell) for _, row in above for cell in row)]
+    return (
+        len(cells) > 2
+        and all(re.search(r"[^\W\d_]", cell_text(cell)) for cell in cells)
+        and bool(numbered_days([(n, 0, cell) for n, cell in enumerate(cells)], top.lexicon, {}))
+        and any(month_in_title(text, top.lexicon) for text in texts)
+    )
+
+
 def _is_place(cell: Cell) -> bool:
     return re.search(_PLACES, fold(cell_text(cell))) is not None
+
+
+_DUTY = r"\b(?:on[- ]?call|duty|duties|stand-?by|reserve|cover|backup|lead|readers?|stewards?|drivers?|ushers?|wardens?|servers?|cooks?|lookout|watch|keyholder)\b"
+"""Headings of posts, of which two side by side are held by the same people in turns."""
 
 
 def _share_words(head: Sequence[Cell], body: Sequence[Row], columns: Sequence[int]) -> bool:
@@ -352,4 +387,5 @@ def _share_words(head: Sequence[Cell], body: Sequence[Row], columns: Sequence[in
     shared = sum(len(where) > 1 for where in seen.values())
     if codes * 5 >= count * 4:
         return bool(seen) and shared * 2 > len(seen)
-    return len(columns) > 2 and shared * 10 >= len(seen) * 9 and len(seen) * 5 <= count * 3
+    are_posts = all(re.search(_DUTY, fold(cell_text(head[n]))) for n in columns)
+    return (len(columns) > 2 or are_posts) and shared * 10 >= len(seen) * 9 and len(seen) * 5 <= count * 3
