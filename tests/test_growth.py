@@ -160,31 +160,29 @@ def test_twice_the_input_is_twice_the_steps(writes: Writes, tmp_path: Path) -> N
 
 
 @pytest.mark.parametrize("bad", ["31/02/2026", "soon {}"], ids=["one date for all", "each another text"])
-def test_a_refused_row_costs_a_few_good_ones(bad: str, tmp_path: Path) -> None:
+def test_a_refused_row_costs_no_more_than_it_must(bad: str, tmp_path: Path) -> None:
     from benchmarks.data import write_csv
 
-    steps: dict[tuple[str, int], int] = {}
+    steps: dict[int, int] = {}
     for size in (1_200, 1_200, 1_700):  # the first for what is worked out once and kept
         source = tmp_path / f"{size}.csv"
         write_csv(source, size)
         rows = list(csv.reader(io.StringIO(source.read_text("utf-8"))))
         at = rows[0].index("Date")
         rejected = [[*row[:at], bad.format(n), *row[at + 1 :]] for n, row in enumerate(rows[1:])]
-        for kind, kept in (("good", rows[1:]), ("bad", [*rows[1:601], *rejected[600:]])):
-            with (tmp_path / "t.csv").open("w", encoding="utf-8", newline="") as made:
-                csv.writer(made).writerows([rows[0], *kept])
-            wanted = ["build", tmp_path / "t.csv", "-o", tmp_path / "o.ics", "--afresh", "--partial"]
-            steps[kind, size] = steps_of(wanted)
-    good, refused = (steps[kind, 1_700] - steps[kind, 1_200] for kind in ("good", "bad"))
-    assert refused <= MOST_FOR_REFUSED[bad] * good, (refused / good, steps)
+        with (tmp_path / "t.csv").open("w", encoding="utf-8", newline="") as made:
+            csv.writer(made).writerows([*rows[:601], *rejected[600:]])
+        wanted = ["build", tmp_path / "t.csv", "-o", tmp_path / "o.ics", "--afresh", "--partial"]
+        steps[size] = steps_of(wanted)
+    assert steps[1_700] - steps[1_200] <= MOST_FOR_REFUSED[bad] * 500, steps
 
 
-MOST_FOR_REFUSED = {"31/02/2026": 3.5, "soon {}": 7}
-"""How many good rows a refused one may cost, in lines of the program."""
+MOST_FOR_REFUSED = {"31/02/2026": 290, "soon {}": 640}
+"""Lines of the program for one more refused row: 265 and 625 when this was written, where a good one was 89."""
 
 
-MOST_STEPS = {"csv": 130, "adverse": 480, "ics": 310}
-"""Lines of the program for one more row of a list, or event of a calendar, as offices keep them: a row was 112, one with every cell
+MOST_STEPS = {"csv": 105, "adverse": 480, "ics": 310}
+"""Lines of the program for one more row of a list, or event of a calendar, as offices keep them: a row was 89, one with every cell
 different 416, an event 273 when this was written. A field that turns the short way off costs several times as much."""
 
 

@@ -245,3 +245,47 @@ def test_people_take_turns_under_their_posts_or_names(name: str, tmp_path: Path)
 def test_two_columns_of_names_are_no_turns_by_themselves(heads: str, tmp_path: Path) -> None:
     rows = f"Date,{heads}\n04/01/2027,Quill,Osei\n11/01/2027,Marlow,Quill\n18/01/2027,Osei,Marlow"
     assert "says what each event is called" in refused(csv_file(tmp_path, rows))
+
+
+def test_times_in_a_cell_of_a_grid_are_those_of_its_event_within_the_slot(tmp_path: Path) -> None:
+    rows = [
+        ["Hall bookings, week of 11 January 2027"], ["", "Mon", "Tue"], ["9-12", "Judo\n9.30-10.30\nLoft 2", "PE 8-9"],
+        ["1-3", "Tea 1-1.30\nTalk 2-3", "Drama (Loft 2)"], ["5-9", "Sale 7-8pm", "Choir (7-9)"],
+    ]  # fmt: skip
+    assert sorted(built(workbook(tmp_path, rows))) == [
+        "Choir 2027-01-12T19:00/2027-01-12T21:00", "Drama 2027-01-12T13:00/2027-01-12T15:00 @ Loft 2",
+        "Judo 2027-01-11T09:30/2027-01-11T10:30 @ Loft 2", "PE 8-9 2027-01-12T09:00/2027-01-12T12:00",
+        "Sale 2027-01-11T19:00/2027-01-11T20:00", "Talk 2027-01-11T14:00/2027-01-11T15:00", "Tea 2027-01-11T13:00/2027-01-11T13:30",
+    ]  # fmt: skip
+    rows[2][1] = "Judo 8.30-9.30"
+    assert "not within those of its slot" in refused(workbook(tmp_path, rows, name="outside.xlsx"))
+
+
+@pytest.mark.parametrize("kind", ["csv", "xlsx"])
+def test_lines_in_one_column_of_a_table_are_lines(kind: str, tmp_path: Path) -> None:
+    lines = [
+        "Tour dates 2027",
+        "Fri 5 Mar – Tern Bay, The Quay",
+        "Sat 6 Mar – Gull Rock, Harbour Hall",
+        "Thu 11 Mar – Heron Point, Old Loft, 7pm",
+    ]
+    source = workbook(tmp_path, [[one] for one in lines])
+    if kind == "csv":
+        source = csv_file(tmp_path, "\n".join(f'"{one}"' for one in lines))
+    assert built(source) == [
+        "Tern Bay 2027-03-05/2027-03-06 @ The Quay", "Gull Rock 2027-03-06/2027-03-07 @ Harbour Hall",
+        "Heron Point 2027-03-11T19:00/2027-03-11T20:00 @ Old Loft",
+    ]  # fmt: skip
+    assert "--set summary=TITLE" in refused(csv_file(tmp_path, "Date\n2027-03-05\n2027-03-06", "dates.csv"))
+
+
+def test_months_alone_in_a_list_need_only_their_year(tmp_path: Path) -> None:
+    source = csv_file(
+        tmp_path,
+        "Date,Event,Time\nSeptember,,\n1,Training,\n17,Open evening,6pm-8pm\nJanuary,,\n8,Photos,9am\n19-23,Fair,",
+    )
+    assert "--school-year 2026:2027" in refused(source)
+    assert built(source, "--school-year", "2026:2027") == [
+        "Training 2026-09-01/2026-09-02", "Open evening 2026-09-17T18:00/2026-09-17T20:00",
+        "Photos 2027-01-08T09:00/2027-01-08T10:00", "Fair 2027-01-19/2027-01-24",
+    ]  # fmt: skip

@@ -172,7 +172,7 @@ def read_sheet(sheet: Sheet, options: ReadingOptions, whole: bool = False) -> Re
             continue
         if layout.with_set and layout.with_set not in options.defaults:
             continue
-        if layout.name == "text" and asked is None and not _is_text(sheet):
+        if layout.name == "text" and asked is None and not (_is_text(sheet) or top.is_one_column):
             continue
         if by_lines and layout.name != "text":
             continue

@@ -13,7 +13,7 @@ from nomarium.reading.cells.moments import read_moment
 from nomarium.reading.cells.offwords import is_off
 from nomarium.reading.columns.decisions import Decisions, resolve_day
 from nomarium.reading.layouts.codes import is_idle
-from nomarium.reading.layouts.drawn import decide_days
+from nomarium.reading.layouts.headdates import decide_days
 from nomarium.reading.options import ReadingOptions
 from nomarium.reckoning.daysoff import DaysOff
 from nomarium.school.codes import weekday_of

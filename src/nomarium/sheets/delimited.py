@@ -60,11 +60,19 @@ def _lines(path: Path, name: str, kind: TextKind) -> Callable[[], Iterator[Row]]
     def lines() -> Iterator[Row]:
         with path.open(encoding=kind.encoding) as file:
             try:
-                yield from ((number, [line.rstrip("\n")]) for number, line in enumerate(file, 1))
+                yield from ((number, [_unquoted(line.rstrip("\n"))]) for number, line in enumerate(file, 1))
             except UnicodeError as error:
                 raise _broken_text(name, kind.encoding) from error
 
     return lines
+
+
+def _unquoted(line: str) -> str:
+    """A line without the quotes of the one cell that it is."""
+    if line[:1] != '"' or line[-1:] != '"':
+        return line
+    cells = split_cell(line)
+    return str(cells[0]) if len(cells) == 1 else line
 
 
 def find_delimiter(lines: Sequence[str], may_be_text: bool = False) -> str:
@@ -182,7 +190,7 @@ def unpacked(sheet: Sheet) -> Sheet:
         if len(filled) > 1 or (filled and not isinstance(filled[0], str)):
             return sheet
         texts += [str(cell) for cell in filled]
-    if len(texts) < 2:
+    if len(texts) < 2 or _are_lines(texts):
         return sheet
     delimiter = find_delimiter(texts)
     widths = [len(split_cell(text, delimiter)) for text in texts]

@@ -8,7 +8,7 @@ from typing import NamedTuple
 
 from nomarium.model.cell import Cell
 from nomarium.model.wording import MONTHS
-from nomarium.reading.cells.words import Lexicon, fold
+from nomarium.reading.cells.words import ENGLISH, Lexicon, fold
 from nomarium.reading.columns.head import TableHead
 from nomarium.sheets.sheet import Row, Sheet, cell_text
 
@@ -96,8 +96,9 @@ def _of_message(sheet: Sheet) -> YearAbove | None:
 
 
 def is_month_alone(row: Sequence[Cell]) -> bool:
-    """Whether a row has the form of a month with its year, and nothing beside."""
-    is_such = bool(row) and isinstance(row[0], str) and _MONTH_ALONE.fullmatch(row[0].strip()) is not None
+    """Whether a row has the form of a month with its year, or is the name of one, and nothing beside."""
+    text = row[0].strip() if row and isinstance(row[0], str) else ""
+    is_such = bool(text) and (_MONTH_ALONE.fullmatch(text) is not None or fold(text) in ENGLISH.months)
     return is_such and not any(map(cell_text, row[1:]))
 
 

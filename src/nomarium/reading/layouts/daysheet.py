@@ -19,8 +19,9 @@ from nomarium.reading.columns.decisions import resolve_day
 from nomarium.reading.columns.head import looks_like_date
 from nomarium.reading.columns.headings import match_exactly
 from nomarium.reading.columns.lexicons import lexicon_for
-from nomarium.reading.layouts.drawn import DrawnEntry, date_part, decide_days, events_of, merged_from
+from nomarium.reading.layouts.drawn import DrawnEntry, date_part, events_of, merged_from
 from nomarium.reading.layouts.grid import title_and_place
+from nomarium.reading.layouts.headdates import decide_days
 from nomarium.reading.layouts.layout import NotRead, Reading, Top, not_read
 from nomarium.reading.layouts.slots import Line, forward, is_clear_time, later, slot_ends, time_of, usual_step
 from nomarium.reading.rows.datewithin import date_within, names_several

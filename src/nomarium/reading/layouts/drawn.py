@@ -7,7 +7,6 @@ from dataclasses import dataclass
 from typing import NamedTuple
 
 from nomarium.model.account import Account
-from nomarium.model.cell import Cell
 from nomarium.model.event import NO_DETAILS, Details, Event
 from nomarium.model.problem import Place, Problem, note
 from nomarium.model.refusal import Refusal
@@ -24,14 +23,8 @@ from nomarium.reading.columns.clocks import (
     is_settled_by_rows,
     past_noon,
 )  # fmt: skip
-from nomarium.reading.columns.column import Column
-from nomarium.reading.columns.decisions import Decisions
-from nomarium.reading.columns.evidence import decide
-from nomarium.reading.columns.head import TableHead
 from nomarium.reading.columns.headings import NO_UNIT
-from nomarium.reading.columns.lexicons import lexicon_for
 from nomarium.reading.columns.timesinwords import holds_time, title_timed
-from nomarium.reading.columns.yearsabove import year_above
 from nomarium.reading.options import ReadingOptions
 from nomarium.reading.rows.datewithin import COUNTED
 from nomarium.reading.rows.titles import (
@@ -87,22 +80,6 @@ class DrawnEntry:
     categories: tuple[str, ...] = ()
     cell: str = ""
     """The cell as it stands, where its title is more than that."""
-
-
-def decide_days(
-    sheet: Sheet, cells: Sequence[tuple[int, Cell]], options: ReadingOptions, weekday: str = "",
-    above: Sequence[Row] = (),
-) -> Decisions:  # fmt: skip
-    """Settle the days of a drawing's headings together, as those of a column are. (row number, cell)
-
-    `weekday` is the one that they all should fall on, where the drawing says so; `above` are the rows over it, which may
-    name its year.
-    """
-    columns = [Column(0, "", "date"), Column(1, "", "day")]
-    rows = [(number, [cell, weekday]) for number, cell in cells]
-    title_rows = tuple(number for number, _ in above)
-    year = year_above(sheet, TableHead((), title_rows[-1] + 1 if title_rows else 1, (), title_rows))
-    return decide(sheet, columns if weekday else columns[:1], rows, options, lexicon_for(options), True, year)
 
 
 def merged_from(sheet: Sheet) -> dict[tuple[int, int], Area]:

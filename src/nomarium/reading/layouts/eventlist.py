@@ -170,9 +170,7 @@ def read_table(
 def _without_months(sample: Sequence[Sequence[Cell]]) -> Sequence[Sequence[Cell]]:
     """The rows but for those that hold a month alone, `September 2026`, over those that are of it; the same where none does, which
     is found out at the least cost."""
-    if not any(
-        row and isinstance(row[0], str) and row[0][-4:].isdecimal() and not any(row[1:]) for row in sample
-    ):
+    if not any(row and row[0] and isinstance(row[0], str) and not any(row[1:]) for row in sample):
         return sample
     from nomarium.reading.columns.yearsabove import is_month_alone
 

@@ -11,7 +11,7 @@ from nomarium.model.problem import Problem, note
 from nomarium.model.refusal import Refusal
 from nomarium.reading.cells.moments import read_moment
 from nomarium.reading.cells.placewords import is_place
-from nomarium.reading.cells.times import DAY_SECS
+from nomarium.reading.cells.times import DAY_SECS, Clock
 from nomarium.reading.cells.words import Lexicon, fold
 from nomarium.reading.columns.decisions import Decisions, resolve_day
 from nomarium.reading.columns.decisions import told as decided_told
@@ -21,9 +21,10 @@ from nomarium.reading.layouts.drawn import (
     DrawnEntry,
     after_remarks,
     date_part,
-    decide_days,
+    lines_of_cell,
     merged_from,
 )
+from nomarium.reading.layouts.headdates import decide_days
 from nomarium.reading.layouts.layout import NotRead, Reading, Top, not_read
 from nomarium.reading.layouts.slots import (
     Line,
@@ -314,12 +315,23 @@ class _Grid:
             refusal = refused or Refusal("date-missing", "Its slot has no date.", "Head it with its date.")
             return [refusal.problem(place, text)]
         dates = [day for day in days if isinstance(day, dt.date)]
-        title, location = title_and_place(text)
-        spans = [(dates[0], dates[-1])] if time.is_all_day else [(day, day) for day in dates]
-        return [
-            DrawnEntry(line.index, head.index, title, date_part(first, last), time, location)
-            for first, last in spans
-        ]
+        said = lines_of_cell(text)
+        if _is_clear(text) and all(one.time.end is not None and one.title for one in said):
+            times = [(one.title, one.place, _within(one.time, time)) for one in said]
+        else:
+            times = [(*title_and_place(text), time)]
+        found: list[DrawnEntry | Problem] = []
+        for title, location, within in times:
+            if within is None:
+                message = "The times in the cell are not within those of its slot."
+                found.append(Problem("grid-times", message, "Correct one of them.", place, text))
+                continue
+            spans = [(dates[0], dates[-1])] if within.is_all_day else [(day, day) for day in dates]
+            found += [
+                DrawnEntry(line.index, head.index, title, date_part(first, last), within, location)
+                for first, last in spans
+            ]
+        return found
 
     def _ends_of(self, area: Area | None, line: Line, head: Line) -> tuple[Line, Line]:
         if area is None:
@@ -343,6 +355,26 @@ class _Grid:
         lines = self.down if self.block.dates_across else self.across
         end = self.ends[lines.index(last)]
         return first.time._replace(end=end)
+
+
+def _is_clear(text: str) -> bool:
+    """Whether hours in a cell can be nothing else: `PE 9-10` may be for the years 9 and 10."""
+    return re.search(r"(?i)\d[:.]\d\d|\d\s?[ap]\.?m\b|\(\d{1,2}\s?[-–]\s?\d{1,2}\)", text) is not None
+
+
+def _within(own: Part, slot: Part) -> Part | None:
+    """The times in a cell as a part of its slot, in the half of the day that this is in; None where they are no part of it."""
+    start, end = own.start, own.end
+    if slot.start is None or start is None or end is None:
+        return own
+    last = slot.end.secs if slot.end is not None else DAY_SECS
+    for later_secs in (0, _NOON):
+        first, ends = start.secs + later_secs, end.secs + later_secs
+        if ends < first and not end.has_meridiem:
+            ends += _NOON  # 11-1
+        if slot.start.secs <= first < ends <= last and not (later_secs and start.has_meridiem):
+            return Part(start=Clock(first, True), end=Clock(ends, True))
+    return None
 
 
 def title_and_place(text: str) -> tuple[str, str]:

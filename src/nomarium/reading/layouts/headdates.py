@@ -15,12 +15,15 @@ from nomarium.reading.cells.moments import Moment, read_moment
 from nomarium.reading.cells.relativedays import day_of_programme
 from nomarium.reading.cells.weeks import date_of_week, is_numbered_week
 from nomarium.reading.cells.words import ENGLISH, Lexicon, fold
-from nomarium.reading.columns.decisions import resolve_day, told
+from nomarium.reading.columns.column import Column
+from nomarium.reading.columns.decisions import Decisions, resolve_day, told
+from nomarium.reading.columns.evidence import decide
 from nomarium.reading.columns.fitting import dates_within
-from nomarium.reading.columns.head import begins_week, looks_like_date
-from nomarium.reading.layouts.drawn import decide_days
+from nomarium.reading.columns.head import TableHead, begins_week, looks_like_date
+from nomarium.reading.columns.lexicons import lexicon_for
+from nomarium.reading.columns.yearsabove import year_above
 from nomarium.reading.layouts.layout import Top
-from nomarium.reading.options import Order
+from nomarium.reading.options import Order, ReadingOptions
 from nomarium.reading.rows.when import NOTHING, Part
 from nomarium.sheets.sheet import Row, Sheet, cell_text
 
@@ -70,6 +73,22 @@ def time_of_date(cell: Cell, lexicon: Lexicon) -> Part:
     if is_midnight or not isinstance(moment, Moment) or moment.first is None or moment.start is None:
         return NOTHING
     return Part(start=moment.start, end=moment.end)
+
+
+def decide_days(
+    sheet: Sheet, cells: Sequence[tuple[int, Cell]], options: ReadingOptions, weekday: str = "",
+    above: Sequence[Row] = (),
+) -> Decisions:  # fmt: skip
+    """Settle the days of a drawing's headings together, as those of a column are. (row number, cell)
+
+    `weekday` is the one that they all should fall on, where the drawing says so; `above` are the rows over it, which may
+    name its year.
+    """
+    columns = [Column(0, "", "date"), Column(1, "", "day")]
+    rows = [(number, [cell, weekday]) for number, cell in cells]
+    title_rows = tuple(number for number, _ in above)
+    year = year_above(sheet, TableHead((), title_rows[-1] + 1 if title_rows else 1, (), title_rows))
+    return decide(sheet, columns if weekday else columns[:1], rows, options, lexicon_for(options), True, year)
 
 
 def settled_dates(

@@ -41,6 +41,16 @@ class Top:
         return list(islice(self.sheet.rows(), TOP_ROWS))
 
     @cached_property
+    def is_one_column(self) -> bool:
+        """Whether the rows hold one text each, and the first heads no column: lines that somebody put into a table."""
+        from nomarium.reading.columns.headings import match_exactly
+
+        cells = [[cell for cell in row if cell != ""] for _, row in self.rows]
+        texts = [row[0] for row in cells if row]
+        are_texts = len(texts) > 1 and all(isinstance(text, str) for text in texts)
+        return are_texts and all(len(row) < 2 for row in cells) and match_exactly(str(texts[0])) is None
+
+    @cached_property
     def seen(self) -> Lexicon | None:
         """The names of the one other language in which the texts write their dates; None when English is enough,
         or what to use has been said."""

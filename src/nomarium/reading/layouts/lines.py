@@ -64,7 +64,7 @@ from nomarium.reading.layouts.titledlines import Titled, titles_over
 from nomarium.reading.layouts.wrappedlines import unwrapped
 from nomarium.reading.options import ReadingOptions
 from nomarium.reading.rows.datewithin import date_within
-from nomarium.sheets.sheet import Row, cell_text
+from nomarium.sheets.sheet import Row, Sheet, cell_text
 
 _LOOKED_AT: Final = 500
 """Lines at which it is looked whether they are rows of a table."""
@@ -77,6 +77,8 @@ _FIRST_YEAR, _LAST_YEAR = 1900, 2200
 def look(top: Top) -> Reading | NotRead:
     """Read text line by line, or say why it has no events."""
     sheet = top.sheet
+    if sheet.read_lines is None and top.is_one_column:
+        sheet = sheet._replace(read_lines=partial(_one_cell_rows, sheet))
     if sheet.read_lines is None:
         message = f"{sheet.title} is no text: --as text is for lines of text."
         return not_read(sheet, "no-lines", "it is no text", "text-none", message, "Leave --as out.")
@@ -149,6 +151,11 @@ def _as_said(table: TableReading | None, options: ReadingOptions) -> TableReadin
         for c in table.columns
     )
     return table._replace(columns=tuple(columns), options=table.options._replace(columns=options.columns))
+
+
+def _one_cell_rows(sheet: Sheet) -> Iterator[Row]:
+    for number, row in sheet.rows():
+        yield number, [next((cell_text(cell) for cell in row if cell != ""), "")]
 
 
 def _are_records(lines: Sequence[Row]) -> bool:

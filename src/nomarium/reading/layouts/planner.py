@@ -24,11 +24,11 @@ from nomarium.reading.layouts.drawn import (
     DrawnEntry,
     after_remarks,
     date_part,
-    decide_days,
     entries_of_cell,
     merged_from,
     padded_rows,
 )
+from nomarium.reading.layouts.headdates import decide_days
 from nomarium.reading.layouts.layout import NotRead, Reading, Top, not_read
 from nomarium.reading.layouts.month import has_day_numbers
 from nomarium.reading.layouts.narrowcells import in_whole_lines

@@ -56,8 +56,8 @@ def said_otherwise(row: Sequence[Cell], field: str, reader: WhenReader) -> Other
     is_no_list = is_of_one or _may_list_times(text, decisions.lexicon)
     days = None if is_no_list else several_days(text, decisions)
     if days is None:
-        others = (_in_a_term, _repeating, _shown)
-        return next((said for other in others if (said := other(row, at, field, reader)) is not None), None)
+        said = _in_a_term(row, at, field, reader) or _repeating(row, at, field, reader)
+        return said or _shown(row, at, field, reader)
     if isinstance(days, Refusal):
         return Otherwise(blame=Blame(field, days))
     whens = [_on(row, at, day, reader, times) for day in days]
@@ -67,8 +67,9 @@ def said_otherwise(row: Sequence[Cell], field: str, reader: WhenReader) -> Other
 
 def _may_list_times(text: str, lexicon: Lexicon) -> bool:
     """Whether figures beside a named month are as likely a time as a day: `5 June 2.30 & 7.30`."""
-    words = re.findall(r"[^\W\d_]{3,}", fold(text))
-    return re.search(_DOTTED, text) is not None and any(word in lexicon.months for word in words)
+    if re.search(_DOTTED, text) is None:
+        return False
+    return any(word in lexicon.months for word in re.findall(r"[^\W\d_]{3,}", fold(text)))
 
 
 def _shown(row: Sequence[Cell], at: int, field: str, reader: WhenReader) -> Otherwise | None:

@@ -17,10 +17,13 @@ _CLEAR = re.compile(r"\d[:.h]\d\d|\d\s?[ap]\.?m\b|\d\s?(?:h|uhr|uur)\b|noon|midn
 
 def showings(text: str, decisions: Decisions) -> list[tuple[dt.date, Times]] | Refusal | None:
     """The dates of a text with their times, once for each time; None where some date has none, or something else stands there."""
+    pieces = re.split(_PARTED, text)
+    if len(pieces) < 2 or not _CLEAR.search(text):
+        return None
     found: list[tuple[dt.date, Times]] = []
     day: dt.date | None = None
     is_timed = True
-    for piece in re.split(_PARTED, text):
+    for piece in pieces:
         times = read_times(piece) if _CLEAR.search(piece) else None
         if not isinstance(times, Times) or times.start is None:
             moment = read_moment(piece, "date", decisions.lexicon) if piece else None
