@@ -122,3 +122,55 @@ def test_a_week_of_labels_alone_with_its_term_below_it(tmp_path: Path) -> None:
     rows = [["Period", "A", "B", "C"], ["1 (9:00-10:00)", "Knots | Quill | L1", "Tar | Tern | S2", ""], ["2 (10:15-11:15)", "", "", "Rig | Quill | L1"], [], ["Spring term: 8 February 2027 – 10 March 2027"], ["No classes: 10 February 2027"]]  # fmt: skip
     held = rows_of(plan_book(tmp_path, {"Week": rows}))
     assert held[:3] == [("Knots", MON, "09:00", "L1", "Quill", ""), ("Tar", TUE, "09:00", "S2", "Tern", ""), ("Rig", "2027-02-11", "10:15", "L1", "Quill", "")]  # fmt: skip
+
+
+def test_each_day_stands_alone_over_its_part_of_a_drawing(tmp_path: Path) -> None:
+    head, monday, tuesday = ["", "7A", "7B"], [["P1 9.00-10.00", "Knots", "Tar"], ["P2 10.15-11.15", "Oars", ""]], [["P1 9.00-10.00", "Tar", "Rig"]]  # fmt: skip
+    expected = [
+        ("Knots", MON, "09:00", "7A"), ("Tar", MON, "09:00", "7B"), ("Oars", MON, "10:15", "7A"), ("Rig", TUE, "09:00", "7B"), ("Tar", TUE, "09:00", "7A"),
+    ]  # fmt: skip
+    for name, rows in {
+        "each": [["MONDAY"], head, *monday, [], ["TUESDAY"], head, *tuesday],
+        "once": [head, ["Monday:"], *monday, ["Tuesday:"], *tuesday],
+    }.items():
+        folder = tmp_path / name
+        folder.mkdir()
+        source = plan_book(folder, {"Timetable": rows, "Terms": EARLY})
+        assert [one[:3] + one[5:] for one in rows_of(source)] == expected
+    days = [
+        ["Day A"],
+        ["", "Loft 1", "Loft 2"],
+        ["1", "Knots", "Tar"],
+        ["Day B"],
+        ["", "Loft 1", "Loft 2"],
+        ["1", "Oars", "Rig"],
+    ]
+    source = plan_book(tmp_path, {"T": days, "Bells": BELL, "Terms": EARLY})
+    assert [one[:2] + one[3:4] for one in rows_of(source)] == [("Knots", MON, "Loft 1"), ("Tar", MON, "Loft 2"), ("Oars", TUE, "Loft 1"), ("Rig", TUE, "Loft 2")]  # fmt: skip
+
+
+def test_several_columns_with_a_meeting_each(tmp_path: Path) -> None:
+    rows = [["Teacher: Quill"], ["Class", "Room", "Meeting 1", "Meeting 2"], ["Knots", "Loft 2", "Mon p1", "Tue p2"], ["Oars", "Shed A", "Tue 9:00-10:00", ""]]  # fmt: skip
+    source = plan_book(tmp_path, {"Classes": rows, "Bells": BELL, "Terms": EARLY})
+    assert [one[:5] for one in rows_of(source)] == [
+        ("Knots", MON, "09:00", "Loft 2", "Quill"), ("Oars", TUE, "09:00", "Shed A", "Quill"), ("Knots", TUE, "10:15", "Loft 2", "Quill"),
+    ]  # fmt: skip
+
+
+def test_labels_above_a_list_of_classes_are_of_all_where_no_column_says_them(tmp_path: Path) -> None:
+    rows = [["Teacher", "Quill"], ["Room: Loft 2"], ["Class", "Room", "Day", "Period"], ["Knots", "Slip 1", "Mon", "1"], ["Tar", "", "Tue", "2"]]  # fmt: skip
+    source = plan_book(tmp_path, {"Classes": rows, "Bells": BELL, "Terms": EARLY})
+    assert [one[3:5] for one in rows_of(source)] == [("Slip 1", "Quill"), ("", "Quill")]
+    assert "have what stands above it: teacher “Quill”" in nomarium("survey", source).text
+
+
+def test_a_week_under_words_that_nothing_names_asks_for_the_cycle(tmp_path: Path) -> None:
+    week = [["", "Keel", "Rib", "Plank"], ["1", "Knots", "Tar", "Oars"], ["2", "Tar", "Oars", "Knots"]]
+    sheets = {"Schedule": week, "Bells": BELL, "Terms": EARLY}
+    text = refused(plan_book(tmp_path, sheets))
+    assert "stand under Keel, Rib and Plank" in text and "list them in a table Cycle" in text
+    cycle = {"Cycle": [["Label"], ["Keel"], ["Rib"], ["Plank"]]}
+    folder = tmp_path / "named"
+    folder.mkdir()
+    source = plan_book(folder, {**sheets, **cycle})
+    assert [one[:3] for one in rows_of(source)] == [("Knots", MON, "09:00"), ("Tar", MON, "10:15"), ("Tar", TUE, "09:00"), ("Oars", TUE, "10:15")]  # fmt: skip

@@ -8,8 +8,8 @@ from typing import Final, NamedTuple
 from nomarium.model.cell import Cell
 from nomarium.model.problem import Problem, note
 from nomarium.model.wording import listed
-from nomarium.reading.cells.words import ENGLISH
-from nomarium.school.drawnheads import are_cycle_letters, days_named
+from nomarium.school.daylines import day_alone
+from nomarium.school.drawnheads import are_cycle_letters
 from nomarium.school.plancolumns import columns_of
 from nomarium.school.planheads import field_of, plain
 from nomarium.sheets.sheet import Row, Sheet, cell_text
@@ -35,7 +35,7 @@ def days_above(sheet: Sheet, labels: frozenset[str] = frozenset()) -> InParts | 
     if at < 0 or "class" not in columns or not _WHEN & columns.keys() or {"label", "meets"} & columns.keys():
         return None
     labels |= _letters_alone(rows)
-    days = {n: day for n, (_, row) in enumerate(rows) if (day := _day_alone(row, labels))}
+    days = {n: day for n, (_, row) in enumerate(rows) if (day := day_alone(row, labels))}
     classes = [n for n, (_, row) in enumerate(rows) if n > at and sum(map(bool, map(cell_text, row))) > 1]
     if not days or not classes or min(days) > classes[0]:
         return None
@@ -49,13 +49,6 @@ def _letters_alone(rows: Sequence[Row]) -> frozenset[str]:
     texts = [[text for cell in row if (text := cell_text(cell))] for _, row in rows]
     letters = {one[0] for one in texts if len(one) == 1 and re.fullmatch("[A-Z]", one[0])}
     return frozenset(map(plain, letters)) if are_cycle_letters(letters) else frozenset()
-
-
-def _day_alone(row: Sequence[Cell], labels: frozenset[str]) -> str:
-    """The day that a line is which says nothing else."""
-    texts = [text for cell in row if (text := cell_text(cell))]
-    names = days_named(texts[0].rstrip(" :"), labels, ENGLISH) if len(texts) == 1 else ()
-    return ", ".join(names)
 
 
 def _in_rows(rows: Sequence[Row], at: int, days: dict[int, str]) -> Iterator[Row]:

@@ -14,6 +14,7 @@ from nomarium.model.wording import listed
 from nomarium.reading.cells.placewords import is_place
 from nomarium.reading.cells.words import ENGLISH
 from nomarium.school.cellparts import look_of
+from nomarium.school.daylines import with_column_of_days
 from nomarium.school.drawnheads import are_cycle_letters, days_named, texts_but_corners, week_of
 from nomarium.school.drawnlines import slot_in
 from nomarium.school.drawnowners import first_parts, kind_of_heading
@@ -55,6 +56,8 @@ def with_days_above(sheet: Sheet, labels: frozenset[str] = frozenset()) -> Sheet
     rows = list(islice(sheet.rows(), _MOST_ROWS + 1))
     if not rows or len(rows) > _MOST_ROWS:
         return None
+    if not day and (parted := with_column_of_days(rows, labels)) is not None:
+        rows, sheet = parted, sheet._replace(first_column=sheet.first_column - 1)
     if (drawing := _drawing(rows, labels, has_days=not day)) is not None:
         return _told(sheet._replace(read_rows=partial(_day_above, rows, drawing, day)), drawing)
     if day and (drawing := _drawing(turn(rows), labels, has_days=False)) is not None:

@@ -2,11 +2,12 @@
 `A Mon P1, B Tue P3`."""
 
 import re
-from collections.abc import Iterator
+from collections.abc import Iterator, Sequence
 from functools import partial
 from itertools import islice
 from typing import Final
 
+from nomarium.model.cell import Cell
 from nomarium.reading.columns.meetingcells import are_meetings, meetings_in
 from nomarium.reading.columns.weekdaycolumn import days_and_time
 from nomarium.school.codes import weekday_of
@@ -32,8 +33,43 @@ def meetings_in_rows(sheet: Sheet) -> Sheet | None:
                 return sheet._replace(read_rows=partial(_in_rows, sheet, number, n))
             if field != "class" and texts and all(map(_weeks_in, texts)):
                 return sheet._replace(read_rows=partial(_in_weeks, sheet, number, n))
-        return None
+        columns = [n for n, field in enumerate(fields) if field != "class" and _hold_meetings(below, n)]
+        return (
+            sheet._replace(read_rows=partial(_in_columns, sheet, number, columns))
+            if len(columns) > 1
+            else None
+        )
     return None
+
+
+def _hold_meetings(rows: Sequence[Sequence[Cell]], column: int) -> bool:
+    """Whether the cells of a column are a meeting each, a weekday with its period or its time, or blank."""
+    texts = [text for row in rows if column < len(row) and (text := cell_text(row[column]))]
+    return bool(texts) and all(_meeting(text) is not None for text in texts)
+
+
+def _meeting(text: str) -> tuple[str, str, str, str] | None:
+    """The day, the time, the period and the week, if any, of a cell that is one meeting; None for any other."""
+    match = re.fullmatch(_IN_WEEK, text.strip())
+    if match is None or weekday_of(match["day"]) is None:
+        return None
+    return match["day"], match["time"] or "", match["period"] or "", (match["week"] or "").upper()
+
+
+def _in_columns(sheet: Sheet, head: int, columns: Sequence[int]) -> Iterator[Row]:
+    """The rows with the meetings of several columns one below the other."""
+    for number, row in sheet.rows():
+        if number < head or not any(map(cell_text, row)):
+            yield number, row
+            continue
+        own = ["" if n in columns else cell for n, cell in enumerate(row)]
+        own += [""] * (max(columns) + 1 - len(own))
+        if number == head:
+            yield number, [*own, "Day", "Time", "Period", "Week"]
+            continue
+        found = [_meeting(cell_text(row[n])) for n in columns if n < len(row) and cell_text(row[n])]
+        for said in found or [None]:
+            yield number, [*own, *(said or ("", "", "", ""))]
 
 
 def _in_rows(sheet: Sheet, head: int, column: int) -> Iterator[Row]:

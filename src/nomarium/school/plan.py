@@ -253,6 +253,7 @@ def _slots(
             message = f"The sheet “{sheet.name}” has {what}."
             remedy = f"Labels are {', '.join(known.labels.names) or 'weekdays'}; periods are {', '.join(known.periods.names) or 'those of Bells'}."
             if names := heads_of_lines(sheet):
+                message = f"The lines of the sheet “{sheet.name}” stand under {listed(names)}, and nothing says what these are."
                 remedy = f"If {listed(names)} are the days of a cycle, list them in a table Cycle, in a column Label, in the order in which they come."
             problems.append(Problem("timetable-unread", message, remedy, sheet.place()))
             continue

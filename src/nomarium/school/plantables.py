@@ -19,6 +19,7 @@ from nomarium.school.datewords import looks_like_date
 from nomarium.school.drawnlines import is_time
 from nomarium.school.plancolumns import are_hours, by_heading, columns_of
 from nomarium.school.planheads import HEADINGS, NOT_ASKED, REQUIRED, plain
+from nomarium.school.saidabove import said_above, told_above
 from nomarium.sheets.sheet import Row, Sheet, cell_text, is_blank
 
 TITLES = {
@@ -164,14 +165,18 @@ def cut_table(
             unheard.append(_unheard(sheet, rows[at][0], column, heading, name, rows[at + 1 :]))
         else:
             notes.append(_ignored_note(sheet, rows[at][0], column, heading, name))
-    remarks = _cut_rows(table, rows, at)
+    said = said_above(rows[: max(at, 0)], columns) if name == "timetable" else {}
+    if said:
+        notes.append(told_above(sheet, rows[0][0], said))
+    remarks = _cut_rows(table, rows, at, said)
     if remarks:
         notes.append(_remarks_told(sheet, remarks))
     return table, unheard, notes
 
 
-def _cut_rows(table: Table, rows: Sequence[Row], at: int) -> list[Row]:
-    """Take the rows below the headings into a table, each of them counted; gives those that are remarks below it."""
+def _cut_rows(table: Table, rows: Sequence[Row], at: int, said: Mapping[str, Cell]) -> list[Row]:
+    """Take the rows below the headings into a table, each of them counted; gives those that are remarks below it. `said` are
+    cells that all of them have."""
     ledger, columns, remarks = table.account.ledger, table.columns, list[Row]()
     above = [row for _, row in rows[: max(at, 0)]]
     ledger.read += len(above)
@@ -194,7 +199,7 @@ def _cut_rows(table: Table, rows: Sequence[Row], at: int) -> list[Row]:
         else:
             ledger.events += 1
             is_below = False
-            table.items.append(Item(table, number, cells))
+            table.items.append(Item(table, number, {**said, **cells}))
     return remarks
 
 

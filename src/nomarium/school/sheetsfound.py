@@ -23,6 +23,7 @@ from nomarium.school.datesoff import dates_off, rows_with
 from nomarium.school.datewords import looks_like_date
 from nomarium.school.daycolumns import days_in_rows
 from nomarium.school.daysheets import with_days_above
+from nomarium.school.drawnlines import heads_of_lines
 from nomarium.school.drawnweeks import drawn_week
 from nomarium.school.finding import labels_of_sheets
 from nomarium.school.foundtexts import class_texts, is_unfilled, label_texts, labels_in
@@ -277,6 +278,8 @@ def _take_idle(
         problems.append(closed)
     elif not is_asked and (taught := has_classes(sheet, class_texts(found.tables, found.grids))) is not None:
         problems.append(taught)
+    elif not (is_asked or "timetable" in found.tables or found.grids) and heads_of_lines(sheet):
+        found.grids.append(("", sheet))  # a week drawn with labels that nothing names: said where it is read
     else:
         passed_over(sheet, kind, notes)
 

@@ -1,5 +1,6 @@
 """What every layout has: one look at the top of a sheet gives a reading of it, or says why there is none."""
 
+import re
 from collections.abc import Callable, Iterator
 from functools import cached_property
 from importlib import import_module
@@ -26,6 +27,9 @@ Why = Literal[
 """Why a sheet does not read as a layout: what the others go by."""
 
 
+_WORD = r"[^\W\d_]{2,}"
+
+
 class Top:
     """A sheet whose first rows have been read, and what of them several layouts ask for."""
 
@@ -42,13 +46,19 @@ class Top:
 
     @cached_property
     def is_one_column(self) -> bool:
-        """Whether the rows hold one text each, and the first heads no column: lines that somebody put into a table."""
+        """Whether the rows hold one text each, some with figures among words, and the first heads no column: lines that somebody
+        put into a table."""
         from nomarium.reading.columns.headings import match_exactly
 
         cells = [[cell for cell in row if cell != ""] for _, row in self.rows]
         texts = [row[0] for row in cells if row]
-        are_texts = len(texts) > 1 and all(isinstance(text, str) for text in texts)
-        return are_texts and all(len(row) < 2 for row in cells) and match_exactly(str(texts[0])) is None
+        if any(len(row) > 1 for row in cells) or not all(isinstance(text, str) for text in texts):
+            return False
+        first = re.split(r"\s{2,}", str(texts[0]).strip()) if texts else []
+        worded = [
+            text for text in texts if re.search(r"\d", str(text)) and len(re.findall(_WORD, str(text))) > 1
+        ]
+        return len(worded) > 1 and not any(map(match_exactly, first))
 
     @cached_property
     def seen(self) -> Lexicon | None:
