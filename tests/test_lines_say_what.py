@@ -392,3 +392,19 @@ def test_slots_of_uneven_lengths_in_a_grid_last_until_the_next(tmp_path: Path) -
     assert "Shop 2027-01-11T10:35/2027-01-11T12:00" in built(source)
     said = nomarium("build", source, "-o", tmp_path / "o.csv").text
     assert "a slot without an end lasts until the next begins." in said
+
+
+@pytest.mark.parametrize(
+    ("text", "expected"),
+    [
+        ("OPEN EVENING\n\nThursday 4 March 2027\n6pm - 8pm\nSail loft, Quay Road", ["OPEN EVENING 2027-03-04T18:00/2027-03-04T20:00 @ Sail loft, Quay Road"]),
+        ("Year 8 will be visiting the Maritime Museum on Thursday 4 February 2027.", ["Year 8 visiting the Maritime Museum 2027-02-04/2027-02-05"]),
+        ("The choir will be singing at Tern Bay church on Sunday 7 March 2027 at 3pm.", ["Choir singing 2027-03-07T15:00/2027-03-07T16:00 @ Tern Bay church"]),
+        ("Riggers will be taking part in a regatta on Saturday 13 March 2027.", ["Riggers taking part in a regatta 2027-03-13/2027-03-14"]),
+        ("The band will be playing in the main hall on Friday 12 March 2027 at 7pm.", ["Band playing 2027-03-12T19:00/2027-03-12T20:00 @ Main hall"]),
+        ("The fair will be in the canteen on Friday 12 March 2027.", ["Fair 2027-03-12/2027-03-13 @ Canteen"]),
+    ],
+)  # fmt: skip
+def test_what_somebody_is_doing_is_of_the_title(text: str, expected: list[str], tmp_path: Path) -> None:
+    (tmp_path / "letter.txt").write_text(text, "utf-8")
+    assert built(tmp_path / "letter.txt") == expected

@@ -228,3 +228,26 @@ def test_holidays_are_shown_beside_the_events(tmp_path: Path) -> None:
     outcome = nomarium("build", source, "-o", out, "--public-holidays", "CA-NS", "--show-holidays")
     assert outcome.status == 0
     assert [str(event["SUMMARY"]) for event in events_in(out)] == ["Keel"] * 6 + ["Good Friday"]
+
+
+@pytest.mark.parametrize(
+    ("text", "weekdays", "times"),
+    [
+        ("Six Tuesdays from 12 January 2027", ((0, 1),), 6),
+        ("6 x Tuesdays", ((0, 1),), 6),
+        ("8 Tuesdays, 7pm", ((0, 1),), 8),
+        ("third Tuesday", ((3, 1),), None),
+        ("4th Tuesdays", ((4, 1),), None),
+        ("four Mondays and Wednesdays", None, None),
+        ("two Tuesdays a month", None, None),
+    ],
+)
+def test_a_number_before_weekdays_counts_them(
+    text: str, weekdays: tuple[tuple[int, int], ...] | None, times: int | None
+) -> None:
+    found = read_repeat(text, ENGLISH)
+    if weekdays is None:
+        assert isinstance(found, Refusal) and "how many weekdays, and not which" in found.message
+    else:
+        assert isinstance(found, Repeat) and (found.rule.weekdays, found.times) == (weekdays, times)
+        assert found.rule.freq == ("MONTHLY" if times is None else "WEEKLY")

@@ -79,6 +79,14 @@ _COUNT = (
     r"(?:times|occurrences|occasions|sessions|meetings|fois|séances|seances|rencontres|(?<=\d)x(?!\w)))"
     r"(?!\s+(?:a|an|per|each|every|par)\s)(?:\s+(?:in all|in total|en tout|au total))?\)?"
 )
+_COUNTED_DAYS = (
+    r"(?i)^\s*(?P<n>\d{1,2}|[a-zà-ÿ]+)(?P<x>)\s+(?:x\s+)?(?=(?:mon|tues|wednes|thurs|fri|satur|sun)days\b)"
+)
+_SO_MANY = (
+    rf"{_COUNTED_DAYS}(?=\w++(?!.*\b(?:a|per|each|every|in|of)\b|"
+    r"\s*(?:[&,/]|and)\s*\w+days))"
+)
+"""How many of one weekday, `Six Tuesdays`, and not which of each month."""
 _SPAN = (
     r"(?i)[\s,;(]*(?<!\w)(?:for|over|pendant|durant|pour)\s+(?:the next |les |the )?(?P<n>\d{1,3}|[a-zà-ÿ]+)\s+"
     r"(?P<unit>school days?|days?|jours?|weeks?|semaines?|months?|mois|years?|ans?|années?|annees?)\)?(?!\w)"
@@ -116,6 +124,10 @@ def read_repeat(text: str, lexicon: Lexicon, cycle: Cycle | None = None) -> Repe
     core, clauses = _without_clauses(text, lexicon)
     if isinstance(clauses, Refusal):
         return clauses
+    counting = re.match(_COUNTED_DAYS, core)
+    if counting is not None and _number(counting["n"]):
+        message = f"“{text}” says how many weekdays, and not which of a month or a week."
+        return Refusal("repeat-unread", message, FORMS)
     dates = cycle(core) if cycle is not None else None
     if dates is not None:
         return clauses._replace(dates=dates, text=text)
@@ -202,7 +214,9 @@ def _without_clauses(text: str, lexicon: Lexicon) -> tuple[str, Repeat | Refusal
             found = found._replace(first=days.first, last=days.last)
         elif days.last is None:
             found = found._replace(last=days.first)
-    counted = re.search(_COUNT, text)
+    counted = re.match(_SO_MANY, text)
+    if counted is None or _number(counted["n"]) is None:
+        counted = re.search(_COUNT, text)
     if counted and (number := _number(counted["n"] or counted["x"])):
         found = found._replace(times=number)
         text = text[: counted.start()] + " " + text[counted.end() :]

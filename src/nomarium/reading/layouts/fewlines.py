@@ -69,3 +69,13 @@ def event_of_few_lines(lines: Sequence[TextLine], lexicon: Lexicon) -> Row | Non
         repeat=lines[at].repeat,
         without=lines[at].without,
     )
+
+
+def under_its_title(row: Row | None, above: Sequence[TextLine]) -> Row | None:
+    """The event of a paragraph that says when and where, with the line that stands alone above it as what; any other as it is."""
+    if row is None or not above or above[0].date or above[0].time:
+        return row
+    event = EventRow(*map(str, row[1]))
+    if event.place or not is_place(event.title.partition(",")[0]):
+        return row
+    return row[0], event._replace(title=above[0].text.strip(" :"), place=event.title)

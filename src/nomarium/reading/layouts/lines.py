@@ -31,7 +31,7 @@ from nomarium.reading.layouts.diarycolumns import with_months_beside
 from nomarium.reading.layouts.drawnlines import drawing_of_lines
 from nomarium.reading.layouts.eventlist import list_in
 from nomarium.reading.layouts.eventrow import ALWAYS, COLUMNS, HEADINGS, EventRow, with_whole_names
-from nomarium.reading.layouts.fewlines import event_of_few_lines
+from nomarium.reading.layouts.fewlines import event_of_few_lines, under_its_title
 from nomarium.reading.layouts.labelledlines import (
     is_title_and_day,
     labelled,
@@ -319,7 +319,7 @@ def _take_all(paragraphs: Sequence[list[TextLine]], marked: frozenset[int], taki
             labelled([*alone, *read], lexicon, least) if alone else None
         )
         over = over or (labelled(read, lexicon, 1) if n and is_title_and_day(read) else None)
-        over = over or (None if heads_times else event_of_few_lines(read, lexicon))
+        over = over or (None if heads_times else under_its_title(event_of_few_lines(read, lexicon), alone))
         if over is not None:
             taking.rows.append(over)
             last = []

@@ -43,6 +43,9 @@ _POINT: Final = re.compile(
 """What takes no days, and so says something else of a first and a last day."""
 _STARTS: Final = r"(?i)[,\s]+(?:will\s+)?(begins?|starts?|opens?|re-?opens?|returns?|resumes?)\b"
 """What is said of a term, and belongs to the title: `Term 2 begins`."""
+_DOING: Final = re.compile(
+    r"\s*(?P<doing>(?!(?:dur|morn|even|includ|follow|spr|noth|everyth|someth|open|meet|bank)ing)[a-z]{2,}ing\b[^\0,;]*?)(?=\s*(?:\0|[,;]|\b(?:at|from)\s|$))"
+)
 _ADMITS: Final = r"(?i)\b(?:bookings?|registrations?|enrol\w+|entr(?:y|ies)|applications?|nominations?|admissions?|sales?|voting|polls?|sign-?ups?|window)$"
 """What is no event, but opens on its day."""
 _SET_FOR: Final = r"(?i)\b(?:(?:agreed|moved|set|fixed|booked|planned|arranged)\s+(?:for|to|on)|agreed)\W*$"
@@ -160,14 +163,27 @@ def said_in(
         or not _is_title(_bare(match["title"].replace("\0", " ")))
     ):
         return "doubtful"
-    rest = match["rest"].replace("\0", " ")
+    doing, rest = _doing(match["rest"])
+    rest = rest.replace("\0", " ")
     if found.moment.last is not None and _POINT.search(turned):
         return "doubtful"
     time, without = time_in(rest) if found.moment.start is None else (each, rest)
-    title = _with_its_verb(_bare(match["title"].replace("\0", " ")), turned[match.end("title") :])
+    title = _with_its_verb(_bare(match["title"].replace("\0", " ")), turned[match.end("title") :]) + doing
     place = _place_in(without)
     left = _beside(place, without)
     return Said(date, time, _titled(title), place, left)
+
+
+def _doing(rest: str) -> tuple[str, str]:
+    """What somebody will be doing, which is of the title, `Year 8 will be visiting the museum`, and what follows it."""
+    match = _DOING.match(rest)
+    if match is None:
+        return "", rest
+    doing = match["doing"].rstrip()
+    place = re.search(r"\s+in\s+(?:the\s+|our\s+)?(\S.*)$", doing)
+    if place is not None and is_place(place[1]):
+        doing = doing[: place.start()]
+    return f" {doing.strip()}", rest[match.start("doing") + len(doing) :]
 
 
 def _with_its_verb(title: str, rest: str) -> str:
