@@ -162,7 +162,12 @@ def _days_over_programmes(rows: Sequence[Row]) -> tuple[list[int], Row | None]:
 def _are_clocks(row: Sequence[Cell]) -> bool:
     """Whether a row heads its columns with times, and what is beside them with a word or nothing."""
     clocks = [cell for cell in row[1:] if cell_text(cell)]
-    return len(clocks) > 1 and all(_says_time((clock,)) for clock in clocks) and not _says_time(row)
+    is_dated = bool(row) and bool(cell_text(row[0])) and _is_figure(row[0])
+    return (
+        len(clocks) > 1
+        and all(_says_time((clock,)) for clock in clocks)
+        and not (is_dated or _says_time(row))
+    )
 
 
 def _has_label(row: Sequence[Cell]) -> bool:

@@ -13,6 +13,7 @@ from nomarium.model.problem import note
 from nomarium.model.wording import listed
 from nomarium.reading.cells.placewords import is_place
 from nomarium.reading.cells.words import ENGLISH
+from nomarium.reading.columns.headings import match_heading
 from nomarium.school.cellparts import look_of
 from nomarium.school.daylines import with_column_of_days
 from nomarium.school.drawnheads import are_cycle_letters, days_named, texts_but_corners, week_of
@@ -90,6 +91,8 @@ def _drawing(rows: Sequence[Row], labels: frozenset[str], has_days: bool) -> _Dr
         left = next((n for n in filled if not _are_lines(below, n)), 0)
         names = {n: text for n, cell in enumerate(row) if n >= left and (text := cell_text(cell))}
         beside = texts_but_corners(row[:left])
+        if any(map(_heads_dates, beside)):
+            return None  # a roster: its numbers are those of days
         if not any(n < left for n in filled) or any(map(_is_line, beside)) or not _are_names(names.values()):
             continue
         columns = [[cell_text(one[n]) for one in below if n < len(one)] for n in names]
@@ -98,6 +101,11 @@ def _drawing(rows: Sequence[Row], labels: frozenset[str], has_days: bool) -> _Dr
         is_headed = any(kind_of_heading(cell_text(cell)) for cell in row[: min(names)])
         return _Drawing(at, names, days, is_headed) if is_drawn else None
     return None
+
+
+def _heads_dates(text: str) -> bool:
+    match = match_heading(text)
+    return match is not None and match.field == "date" and not match.is_weak
 
 
 def _are_days(rows: Sequence[Sequence[Cell]], column: int, labels: frozenset[str]) -> bool:

@@ -175,6 +175,21 @@ def times_of_names(rows: Sequence[Row], names: Collection[str]) -> dict[str, str
     return found
 
 
+def is_of_key(row: Sequence[Cell], codes: Collection[str]) -> bool:
+    """Whether a row says the hours of one of the codes, and nothing else."""
+    texts = [text for cell in row if (text := cell_text(cell))]
+    return len(texts) == 2 and texts[0] in codes and hours_in(texts[1]) is not NOTHING
+
+
+def has_key(rows: Sequence[Row], codes: Collection[str]) -> bool:
+    """Whether rows say the hours of codes, or what these stand for, in lines of their own."""
+    known = {code.casefold() for code in codes}
+    texts = ([text for cell in row if (text := cell_text(cell))] for _, row in rows)
+    return any(is_of_key(row, codes) for _, row in rows) or any(
+        len(some) == 1 and bool(_explained(some[0], known)) for some in texts
+    )
+
+
 def key_in(rows: Sequence[Row], codes: Collection[str]) -> tuple[dict[str, Code], set[int]]:
     """The codes that rows beside a drawing explain, and the numbers of these rows. `codes` are those in its cells."""
     known = {code.casefold(): code for code in codes}

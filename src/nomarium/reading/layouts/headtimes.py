@@ -65,9 +65,15 @@ def look(top: Top) -> Reading | NotRead:
     told = [note("layout-head-titles", message, "If not: --as events.")]
     if idle:
         told.append(note("slots-idle", f"Cells in which nothing is held (a dash, “closed” …): {idle}."))
+    above = [
+        (number, " ".join(filter(None, map(cell_text, row))))
+        for number, row in islice(sheet.rows(), head.first_row)
+        if number in head.title_rows
+    ]
     listed = sheet._replace(
-        read_rows=rows, merged=(), notes=(*sheet.notes, *(one.at(sheet.place()) for one in told))
-    )
+        read_rows=rows, merged=(), notes=(*sheet.notes, *(one.at(sheet.place()) for one in told)),
+        said_above=(*sheet.said_above, *above),
+    )  # fmt: skip
     options = top.options._replace(header_row=first)
     return list_in(Top(listed, options, top.is_whole), listed, top.seen)
 

@@ -63,7 +63,15 @@ def look(top: Top) -> Reading | NotRead:
         notes=(*top.sheet.notes, told), dates_above=True,
     )  # fmt: skip
     options = top.options if has_headings else top.options._replace(header_row=found.head or 0)
-    return list_in(Top(made, options, top.is_whole), made, top.seen)
+    reading = list_in(Top(made, options, top.is_whole), made, top.seen)
+    if isinstance(reading, Reading) and reading.table is not None and not (has_headings or found.head):
+        unused = [c for c in reading.table.columns if c.is_ignored and c.filled]
+        if len(unused) > 1:  # names or posts stand over its columns, that nothing is made of
+            message = f"{top.sheet.title} has more than one column of words under its month."
+            return not_read(
+                top.sheet, "no-months", "it is drawn under its month", "date-column-missing", message
+            )
+    return reading
 
 
 def _found(top: Top) -> _Found | None:

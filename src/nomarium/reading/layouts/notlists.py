@@ -125,13 +125,18 @@ def rotating_posts(
 ) -> NotRead | None:
     """A table whose titles stand under other headings, too, that nothing uses: names take turns at posts, one of which has the
     heading of a title, `Workshop` beside `Kitchen` and `Bins`."""
-    title = next((c for c in columns if c.field == "summary" and c.how == "heading"), None)
-    if title is None or options.title or options.keep_extra:
+    title = next((c for c in columns if c.field == "summary" and c.how in ("heading", "content")), None)
+    if title is None or options.title or options.keep_extra or not title.heading:
         return None
     others = [c for c in columns if c.is_ignored and c.how != "asked" and c.filled and not c.is_kept]
-    words = _words_of(rows, title.at) if len(others) >= _LEAST_POSTS else set()
-    shared = [c for c in others if len(words & _words_of(rows, c.at)) * 3 >= len(words) * 2]
-    if len(words) < _LEAST_TURNS or len(shared) < _LEAST_POSTS:
+    words = _words_of(rows, title.at) if others else set()
+    are_codes = bool(words) and all(len(word) < 4 and word.isupper() for word in words)
+    if len(words) < (2 if are_codes else _LEAST_TURNS):
+        return None
+    held = {c.at: words & _words_of(rows, c.at) for c in others}
+    shared = [c for c in others if held[c.at]]
+    again = set().union(*held.values())
+    if len(shared) < (1 if are_codes else _LEAST_POSTS) or len(again) * 3 < len(words) * 2:
         return None
     message = f"The same names stand under “{title.heading}” and under “{shared[0].heading}” of {sheet.title}: it is no list."
     remedy = f'Read it as a roster: --as roster; or say what the others are: --column "{shared[0].heading}=".'
@@ -176,9 +181,12 @@ def _heads_a_roster(sheet: Sheet, head: TableHead) -> bool:
         return False
     first = next((row for number, row in sheet.rows() if number == head.first_row), ())
     texts = [text for cell in first if (text := cell_text(cell))]
+    filled = [cell for cell in first if cell_text(cell)]
+    if len(filled) > 2 and not cell_text(first[0]):
+        return all(map(looks_like_date, filled))
     if len(texts) < 3 or fold(texts[0]) not in _LABELS:
         return False
-    others = [cell for cell in first if cell_text(cell)][1:]
+    others = filled[1:]
     return all(map(looks_like_date, others)) or all(unit_of(text).times for text in texts[1:])
 
 

@@ -1,0 +1,148 @@
+"""The columns of a roster with dates down: names, posts, parts of the day, places or weekdays, and what stands beside them."""
+
+import re
+from collections.abc import Mapping, Sequence
+from types import MappingProxyType
+from typing import Literal, NamedTuple
+
+from nomarium.model.cell import Cell
+from nomarium.reading.cells.words import fold
+from nomarium.reading.columns.head import looks_like_date
+from nomarium.reading.columns.headings import match_exactly
+from nomarium.reading.layouts.codes import has_key, hours_in, is_code, is_idle
+from nomarium.reading.layouts.layout import Top
+from nomarium.reading.layouts.rosterslots import is_session
+from nomarium.reading.rows.when import NOTHING
+from nomarium.sheets.sheet import Row, cell_text
+
+_PLACES = (
+    r"\b(?:room|rm|loft|shed|hall|slip|court|pitch|field|lab|studio|gym|pool|stage|track|table|kitchen|library|chapel|yard|dock|pier|berth|"
+    r"bay|rink|theatre|salle|raum|saal|aula|zaal|lokaal|sala|halle|platz|terrain|veld)\b"
+)
+_SIDES = frozenset("home away team opponent opponents host visitor visitors white black player side".split())
+_DUTY = r"\b(?:on[- ]?call|duty|duties|stand-?by|reserve|cover|backup|lead|readers?|stewards?|drivers?|ushers?|wardens?|servers?|cooks?|lookout|watch|keyholder)\b"
+"""Headings of posts, of which two side by side are held by the same people in turns."""
+
+
+class RosterColumns(NamedTuple):
+    """What the columns of a roster with dates down are."""
+
+    slots: tuple[int, ...]
+    kind: Literal["names or posts", "places", "parts of the day", "weekdays"]
+    time: int | None
+    end: int | None
+    part: int | None = None
+    """Where each row says the part of its day, `Early`, `Late`."""
+    place: int | None = None
+    """Where each row says the place, beside columns for the parts of its day."""
+    weekdays: Mapping[int, int] = MappingProxyType({})
+    """The weekday, 0 for Monday, of each column, where all are of one in the week of a row."""
+
+
+def columns_of(top: Top, head: Sequence[Cell], body: Sequence[Row], date_at: int) -> RosterColumns | None:
+    """The columns of a row of headings, where what stands under several of them is of one kind."""
+    fields = {
+        n: match.field if (match := match_exactly(cell_text(cell))) else "" for n, cell in enumerate(head)
+    }
+    fields[date_at] = "date"
+    time = next((n for n, field in fields.items() if field in ("time", "start")), None)
+    end = next((n for n, field in fields.items() if field == "end"), None)
+    beside = [n for n in fields if n not in (date_at, time, end)]
+    part = next(
+        (n for n in beside if _says_parts(body, n, cell_text(head[n]) if n < len(head) else "")), None
+    )
+    numbered = {n for n in beside if _are_numbers(body, n)}
+    columns = tuple(
+        n for n, cell in enumerate(head)
+        if n not in (date_at, time, end, part) and n not in numbered and cell_text(cell) and not _are_weekdays(top, body, n) and any(n < len(row) and cell_text(row[n]) for _, row in body)
+        and (fields[n] in ("", "summary", "period", "location", "room") or is_session(cell) or _is_place(cell))
+    )  # fmt: skip
+    columns = _without_day_names(head, columns)
+    if len(columns) < 2:
+        return None
+    place = next((n for n in columns if fields[n] in ("location", "room")), None)
+    sessions = tuple(n for n in columns if n != place)
+    if len(sessions) > 1 and all(is_session(head[n]) for n in sessions):
+        return RosterColumns(sessions, "parts of the day", time, end, part, place)
+    if sum(_is_place(head[n]) for n in columns) * 2 > len(columns):
+        return RosterColumns(columns, "places", time, end, part)
+    weekdays = {n: day for n in columns if (day := _weekday_of(top, cell_text(head[n]))) is not None}
+    if len(weekdays) == len(columns) and len(set(weekdays.values())) > 1:
+        return RosterColumns(columns, "weekdays", time, end, part, weekdays=weekdays)
+    if top.options.layout == "roster" or _share_words(head, body, columns):
+        return RosterColumns(columns, "names or posts", time, end, part)
+    return None
+
+
+def _without_day_names(head: Sequence[Cell], columns: tuple[int, ...]) -> tuple[int, ...]:
+    """The columns without one headed *Day*, which names each date where no night stands beside it: a day of a cycle."""
+    called = {n: fold(cell_text(head[n])).strip(" .:") for n in columns}
+    has_night = any(re.search(r"night|evening|late|eve\b", text) for text in called.values())
+    return (
+        columns if has_night else tuple(n for n in columns if called[n] not in ("day", "jour", "tag", "dia"))
+    )
+
+
+def _weekday_of(top: Top, heading: str) -> int | None:
+    """The weekday that a heading begins with, `Mon 9-10`; 0 for Monday."""
+    words = re.findall(r"[^\W\d_]+", fold(heading))
+    return top.of_weekdays.weekdays.get(words[0]) if len(words) == 1 else None
+
+
+def _are_numbers(body: Sequence[Row], column: int) -> bool:
+    """Whether all that stands in a column is plain numbers: a count, and nobody's duty."""
+    texts = [text for _, row in body if column < len(row) and (text := cell_text(row[column]))]
+    return bool(texts) and all(text.isdecimal() for text in texts)
+
+
+def _are_weekdays(top: Top, body: Sequence[Row], column: int) -> bool:
+    """Whether a column says nothing but the weekdays of the dates beside it."""
+    texts = [
+        text for _, row in body if column < len(row) and (text := fold(cell_text(row[column])).strip("."))
+    ]
+    return bool(texts) and all(
+        text in top.of_weekdays.weekdays or text in top.lexicon.weekdays for text in texts
+    )
+
+
+def _says_parts(body: Sequence[Row], column: int, heading: str) -> bool:
+    """Whether every row says in a column which part of the day it is, one more than another; numbers count under a heading of
+    such parts, `Session`."""
+    texts = [part_of(cell_text(row[column]) if column < len(row) else "", heading) for _, row in body]
+    if not all(map(is_session, texts)) or len(set(texts)) < 2:
+        return False
+    others = (
+        cell for _, row in body for n, cell in enumerate(row) if n != column and not looks_like_date(cell)
+    )
+    are_hours = all(hours_in(text) is not NOTHING for text in texts)
+    return not are_hours or all(hours_in(cell_text(cell)) is NOTHING for cell in others)  # else somebody's
+
+
+def part_of(text: str, heading: str) -> str:
+    """What a cell calls its part of the day: a number with the heading before it, `Session 2`."""
+    return f"{heading} {text}" if text.isdecimal() else text
+
+
+def _is_place(cell: Cell) -> bool:
+    return re.search(_PLACES, fold(cell_text(cell))) is not None
+
+
+def _share_words(head: Sequence[Cell], body: Sequence[Row], columns: Sequence[int]) -> bool:
+    """Whether the columns draw on the same few words, which say nothing without their headings: codes and hours, or
+    posts, each of which stands in several of three columns or more. Two teams that meet are none of these."""
+    if any(fold(cell_text(head[n])).split(" ")[0] in _SIDES for n in columns):
+        return False
+    seen: dict[str, set[int]] = {}
+    count = codes = 0
+    for _, row in body:
+        for n in columns:
+            text = cell_text(row[n]) if n < len(row) else ""
+            if text and not is_idle(text) and not looks_like_date(row[n]):
+                seen.setdefault("hours" if hours_in(text) is not NOTHING else text, set()).add(n)
+                codes += is_code(row[n]) or hours_in(text) is not NOTHING
+                count += 1
+    shared = sum(len(where) > 1 for where in seen.values())
+    if codes * 5 >= count * 4:
+        return bool(seen) and (has_key(body, seen.keys()) or shared * 2 > len(seen))
+    are_posts = all(re.search(_DUTY, fold(cell_text(head[n]))) for n in columns)
+    return (len(columns) > 2 or are_posts) and shared * 10 >= len(seen) * 9 and len(seen) * 5 <= count * 3
