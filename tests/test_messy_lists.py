@@ -423,3 +423,20 @@ def test_several_weekdays_from_a_first_to_a_last_day_are_held_every_week(days: s
 def test_a_school_year_over_a_table_holds_days_beyond_its_dated_ones(tmp_path: Path) -> None:
     rows = "Term dates 2026/27,,\nAutumn,1 September 2026,18 December 2026\nHalf term,26 October,30 October\nFete,26 June,"
     assert built(csv_file(tmp_path, rows))[-1] == "Fete 2027-06-26/2027-06-27"
+
+
+def test_slots_without_an_end_that_would_overlap_are_told(tmp_path: Path) -> None:
+    slots = ["3:00,Heron", "3:15,", "3:30,Tern", "3:45,Rest", "4:00,Gull"]
+    source = csv_file(tmp_path, "\n".join(['"Sign-up: Ms Quill, Wednesday 10 March 2027"', *slots]))
+    text = nomarium("build", source, "-o", tmp_path / "o.ics").text
+    assert "Rows start 15 minutes after each other and say no end: each lasts 60 minutes" in text
+    assert "--default-length 15m" in text
+    found = built(source, "--default-length", "15m")
+    assert found[0] == "Heron 2027-03-10T15:00/2027-03-10T15:15"
+    rows = ["Date,Time,Title", *(f"{n}/3/2027,3:15pm,Trial" for n in range(13, 20))]
+    assert (
+        "after each other"
+        not in nomarium(
+            "build", csv_file(tmp_path, "\n".join(rows), "days.csv"), "-o", tmp_path / "d.ics"
+        ).text
+    )

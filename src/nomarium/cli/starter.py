@@ -56,7 +56,7 @@ def starter(
         count = _teachers(path, plan)
         sources = " ".join(plan)
         say(
-            f"Wrote {count} sheets into {output}: fill them in, then: nomarium build {sources} {output}/*.xlsx --as plan -o year.ics"
+            f"Wrote {count} sheets into {output}: fill them in, then: nomarium build {sources} {path}/*.xlsx --as plan -o year.ics"
         )
     elif kind == "timetable":
         _timetable(path, output)
