@@ -289,3 +289,15 @@ def test_months_alone_in_a_list_need_only_their_year(tmp_path: Path) -> None:
         "Training 2026-09-01/2026-09-02", "Open evening 2026-09-17T18:00/2026-09-17T20:00",
         "Photos 2027-01-08T09:00/2027-01-08T10:00", "Fair 2027-01-19/2027-01-24",
     ]  # fmt: skip
+
+
+def test_sheets_called_after_months_are_of_their_days(tmp_path: Path) -> None:
+    september = [["Day", "Event", "Time"], [3, "Launch", "10am"], [17, "Open evening", "6pm"]]
+    january = [["Day", "Event", "Time"], [8, "Photos", "9am"], [22, "Fair", None]]
+    more = {"September": september, "Jan 2027": january}
+    source = workbook(tmp_path, [["Key"], ["Times are local"]], more=more)
+    assert "--school-year" in refused(source)
+    assert built(source, "--school-year", "2026:2027") == [
+        "Launch 2026-09-03T10:00/2026-09-03T11:00", "Open evening 2026-09-17T18:00/2026-09-17T19:00",
+        "Photos 2027-01-08T09:00/2027-01-08T10:00", "Fair 2027-01-22/2027-01-23",
+    ]  # fmt: skip

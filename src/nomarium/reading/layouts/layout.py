@@ -158,7 +158,7 @@ LAYOUTS: tuple[Layout, ...] = (
     Layout("planner", "weekdates", asked_as=("grid",)),
     Layout("day", "daysheet", only_after=frozenset(("no-dates", "no-titles")), asked_as=("grid",)),
     Layout("events", "eventlist", "look_in_its_language", frozenset(("no-dates", "no-rows"))),
-    Layout("events", "monthsections", only_after=_DRAWN),
+    Layout("events", "monthsections", only_after=_DRAWN | _NO_DATES),
     Layout("events", "headtimes", only_after=frozenset(("no-titles",))),
     Layout("events", "headyears", only_after=_NO_DATES),
     Layout("events", "monthcolumns", only_after=_DRAWN),

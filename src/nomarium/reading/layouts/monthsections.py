@@ -46,16 +46,19 @@ def look(top: Top) -> Reading | NotRead:
         return NotRead(top.sheet, "month-unnamed", "nothing says which year it is", years)
     month_of = dict(zip(found.months, years, strict=True))
     first = next(iter(month_of))
-    text = next(
+    written = (
         cell_text(cell)
         for number, row in top.sheet.rows()
         if number == first
         for cell in row
         if cell_text(cell)
     )
+    text = next(written, "")
     message = (
         f"Rows that hold a month alone date the rows below them: row {first} is “{text}”, of {years[0][0]}."
     )
+    if not text:
+        message = f"The sheet's name is the month of its days: “{top.sheet.name}”, of {years[0][0]}."
     told = note("month-sections", message).at(top.sheet.place())
     has_headings = any(len(list(filter(cell_text, row))) > 1 for _, row in found.above)
     made = top.sheet._replace(
@@ -85,7 +88,10 @@ def _found(top: Top) -> _Found | None:
         0,
     )  # whether some row has more than a day and one text, or is of several days
     if not any(_month_alone(row, top.lexicon) or _month_titled(row, top.lexicon) for _, row in top.rows):
-        return None
+        called = month_head(top.sheet.name, top.lexicon) if top.sheet.name else None
+        if called is None:
+            return None
+        months[0] = called  # a sheet for each month
     for number, row in top.sheet.rows():
         filled = [n for n, cell in enumerate(row) if cell_text(cell)]
         if not filled:
@@ -169,6 +175,8 @@ def _dated(
 ) -> Iterator[Row]:
     """The rows, those of days with the month and the year above them; that of a month has its first day, and nothing on it."""
     month, begins = "", {number: _first_filled(cells) for number, cells in days.items()}
+    if 0 in month_of:  # it stands over the table, or is the sheet's name
+        month = f"{MONTHS[month_of[0][1] - 1]} {month_of[0][0]}"
     at = min(begins.values())
     if needs_head:
         yield 0, [*[""] * at, "Date", *[""] * (max(map(len, days.values())) - at - 1)]
