@@ -364,6 +364,12 @@ def test_times_in_titles_are_told_where_nothing_else_says_any(
         ("Fri 5 March 2027, 10:00 and 14:00", ["03-05T10", "03-05T14"]),
         ("5 March 2027 10am; 6 March 2027 2pm–4pm\n& 6pm", ["03-05T10", "03-06T14", "03-06T18"]),
         ("5 and 6 March 2027, 7pm", ["03-05T19", "03-06T19"]),
+        ("Fri 5 & Sat 6 March 2027 7pm, Sun 7 March 2pm", ["03-05T19", "03-06T19", "03-07T14"]),
+        ("4, 5 and 6 March at 7pm, 7 March 2027 at 2pm", ["03-04T19", "03-05T19", "03-06T19", "03-07T14"]),
+        (
+            "Thu 4 March 2027, Fri 5 March 7pm; Sat 6 March 2pm & 7pm",
+            ["03-04T19", "03-05T19", "03-06T14", "03-06T19"],
+        ),
     ],
 )
 def test_dates_with_times_of_their_own_in_a_cell_are_each_an_event_in_their_zone(
@@ -384,6 +390,7 @@ def test_dates_with_times_of_their_own_in_a_cell_are_each_an_event_in_their_zone
     ("cell", "told"),
     [
         ("5 June 2027 2.30 & 7.30", "“2.30 & 7.30” after the date is not a time."),
+        ("Fri 5 & 2pm, Sat 6 March 2027 7pm", "column B “Date”: “Fri 5 & 2pm, Sat 6 March 2027 7pm”"),
         ("5 June 2027 2pm, 6 June 2027", "“2pm, 6 June 2027” after the date is not a time."),
         ("Fri 5 June 2027 2pm & 7pm, Sat 6 June 2027 7pm", "2027-06-05 is a Saturday, not a Friday."),
     ],

@@ -228,6 +228,21 @@ TURNS = {
         ["Marlow (Early) 2027-02-02/2027-02-03", "Marlow (Late) 2027-02-03/2027-02-04", "Osei (Early) 2027-02-03/2027-02-04",
          "Osei (Late) 2027-02-01/2027-02-02", "Quill (Early) 2027-02-01/2027-02-02", "Quill (Late) 2027-02-02/2027-02-03"],
     ),
+    "such days with somebody free": (
+        "Rota,Feb 2027\nDay,Early,Late\nMon 1,Quill,-\nTue 2,Marlow & Osei,Quill\nWed 3,Osei,Marlow",
+        ["Marlow & Osei (Early) 2027-02-02/2027-02-03", "Marlow (Late) 2027-02-03/2027-02-04", "Osei (Early) 2027-02-03/2027-02-04",
+         "Quill (Early) 2027-02-01/2027-02-02", "Quill (Late) 2027-02-02/2027-02-03"],
+    ),
+    "a month over parts of its days": (
+        "Duties for February 2027\n,Early,Late\nMon 1,Quill,Osei\nTue 2,Marlow,Quill\nWed 3,Osei,",
+        ["Marlow (Early) 2027-02-02/2027-02-03", "Osei (Early) 2027-02-03/2027-02-04", "Osei (Late) 2027-02-01/2027-02-02",
+         "Quill (Early) 2027-02-01/2027-02-02", "Quill (Late) 2027-02-02/2027-02-03"],
+    ),
+    "a month that heads its days": (
+        "Feb 2027,Early,Late\n1,Quill,Osei\n2,Marlow,Quill\n3,Osei,",
+        ["Marlow (Early) 2027-02-02/2027-02-03", "Osei (Early) 2027-02-03/2027-02-04", "Osei (Late) 2027-02-01/2027-02-02",
+         "Quill (Early) 2027-02-01/2027-02-02", "Quill (Late) 2027-02-02/2027-02-03"],
+    ),
     "hours of which one is by the clock of 24": (
         "Date,Quill,Osei\n1/2/2027,9-5,13:00-21:00\n13/2/2027,OFF,8.30-3.15",
         ["Osei 2027-02-01T13:00/2027-02-01T21:00", "Osei 2027-02-13T08:30/2027-02-13T15:15", "Quill 2027-02-01T09:00/2027-02-01T17:00"],

@@ -154,6 +154,28 @@ def test_a_day_among_several_that_is_another_weekday_is_refused() -> None:
 
 
 @pytest.mark.parametrize(
+    ("text", "expected"),
+    [
+        ("4 Jan, 15 Feb 2027", ["2027-01-04", "2027-02-15"]),
+        ("7 Dec, 4 Jan 2027", ["2026-12-07", "2027-01-04"]),
+        ("7 Dec 2026, 4 Jan", ["2026-12-07", "2027-01-04"]),
+        ("Mon 7 Dec, Mon 4 Jan and Mon 1 Feb 2027", ["2026-12-07", "2027-01-04", "2027-02-01"]),
+        ("21 Sept, 14 Sept 2026", ["2026-09-21", "2026-09-14"]),
+        ("7 Dec 2026, 4 Jan 2027, 1 Feb", ["2026-12-07", "2027-01-04", "2027-02-01"]),
+        ("4 May, 7 Dec 2027", ["2027-05-04", "2027-12-07"]),
+    ],
+)
+def test_days_of_a_list_run_on_over_the_end_of_a_year(text: str, expected: list[str]) -> None:
+    found = several_days(text, Decisions(ENGLISH))
+    assert isinstance(found, list) and [str(day) for day in found] == expected
+
+
+def test_days_of_a_list_that_may_be_in_either_year_are_refused() -> None:
+    found = several_days("5 Sept, 9 May 2027", Decisions(ENGLISH))
+    assert isinstance(found, Refusal) and "may be in 2027 or in 2026" in found.message
+
+
+@pytest.mark.parametrize(
     ("text", "title", "days"),
     [
         ("SCHOOL CLOSED Tuesday 13 April 2027", "SCHOOL CLOSED", ["2027-04-13"]),
@@ -162,6 +184,8 @@ def test_a_day_among_several_that_is_another_weekday_is_refused() -> None:
         ("Round 3 – Saturday 5 September 2026", "Round 3", ["2026-09-05"]),
         ("Good Friday (26 March 2027)", "Good Friday", ["2027-03-26"]),
         ("INSET days: 1 September 2026, 4 January 2027, 1 June 2027", "INSET days", ["2026-09-01", "2027-01-04", "2027-06-01"]),
+        ("INSET days: 4 Jan, 15 Feb 2027", "INSET days", ["2027-01-04", "2027-02-15"]),
+        ("Closed 24 Dec, 31 Dec and 4 Jan 2027", "Closed", ["2026-12-24", "2026-12-31", "2027-01-04"]),
         ("Staff day Mon 4 Jan 2027 and Tue 1 June 2027", "Staff day", ["2027-01-04", "2027-06-01"]),
         ("Clubs: 1 October 2026; 8 October 2026 in the loft", "Clubs in the loft", ["2026-10-01", "2026-10-08"]),
         ("Closed 24 December 2026 – 1 January 2027, 26 March 2027", "Closed", ["2026-12-24/2027-01-01", "2027-03-26"]),

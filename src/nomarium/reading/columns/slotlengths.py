@@ -1,6 +1,7 @@
 """Starts that follow each other faster than events without an end last: told, since these would overlap."""
 
 import datetime as dt
+from collections import Counter
 from collections.abc import Sequence
 from itertools import pairwise
 
@@ -39,7 +40,7 @@ def slots_told(
     short = [step for step in steps if 0 < step < options.length_secs]
     if len(short) < _LEAST or len(short) * 3 < len(starts) * 2:
         return []
-    minutes = min(short) // 60
+    minutes = Counter(short).most_common(1)[0][0] // 60
     message = f"Rows start {counted(minutes, 'minute')} after each other and say no end: each lasts {counted(options.length_secs // 60, 'minute')} all the same."
     remedy = f"To give them another length: --default-length {minutes}m."
     return [note("slots-overlap", message, remedy).at(sheet.place(None, at))]

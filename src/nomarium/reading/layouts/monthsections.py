@@ -33,6 +33,8 @@ class _Found(NamedTuple):
     above: list[Row]
     head: int
     """The number of the row of headings below the first month; 0 where none stands there."""
+    has_names: bool
+    """Whether words stand over the columns below the first month, that are no headings of a list."""
 
 
 def look(top: Top) -> Reading | NotRead:
@@ -69,7 +71,9 @@ def look(top: Top) -> Reading | NotRead:
     reading = list_in(Top(made, options, top.is_whole), made, top.seen)
     if isinstance(reading, Reading) and reading.table is not None and not (has_headings or found.head):
         unused = [c for c in reading.table.columns if c.is_ignored and c.filled]
-        if len(unused) > 1:  # names or posts stand over its columns, that nothing is made of
+        if len(unused) > (
+            not found.has_names
+        ):  # names or posts stand over its columns, that nothing is made of
             message = f"{top.sheet.title} has more than one column of words under its month."
             return not_read(
                 top.sheet, "no-months", "it is drawn under its month", "date-column-missing", message
@@ -82,11 +86,8 @@ def _found(top: Top) -> _Found | None:
     months: dict[int, tuple[int | None, int]] = {}
     days: dict[int, list[Cell]] = {}
     above: list[Row] = []
-    has_more, others, head = (
-        False,
-        0,
-        0,
-    )  # whether some row has more than a day and one text, or is of several days
+    has_more, others, head = False, 0, 0  # whether some row has more than a day and a text, or several days
+    has_names = False
     if not any(_month_alone(row, top.lexicon) or _month_titled(row, top.lexicon) for _, row in top.rows):
         called = month_head(top.sheet.name, top.lexicon) if top.sheet.name else None
         if called is None:
@@ -108,6 +109,9 @@ def _found(top: Top) -> _Found | None:
             head = head or number
         else:
             others += 1
+            has_names |= (
+                not days and len(filled) > 1 and not any(map(str.isdigit, "".join(map(cell_text, row))))
+            )
     if days and all(_has_month(cells, top.lexicon) for cells in days.values()):
         return None  # what stands over them says no more than they do
     is_wall = len(months) > 1 and not has_more
@@ -116,9 +120,8 @@ def _found(top: Top) -> _Found | None:
     )  # a heading of the document over a table of one row
     if len(days) < least or is_wall or len(days) < _SHARE * (len(days) + others):
         return None
-    return _Found(
-        months, days, above, 0 if any(len(list(filter(cell_text, row))) > 1 for _, row in above) else head
-    )
+    has_headings = any(len(list(filter(cell_text, row))) > 1 for _, row in above)
+    return _Found(months, days, above, 0 if has_headings else head, has_names)
 
 
 def _month_alone(row: Sequence[Cell], lexicon: Lexicon) -> tuple[int | None, int] | None:

@@ -111,7 +111,7 @@ def _headed(top: Top, dated: Sequence[tuple[int, Cell]], heading: str, above: Se
     keyed = [(number, number, cell) for number, cell in dated]
     are_dates = any(heads_dates([cell], top.lexicon) for _, cell in dated)
     if not are_dates and (numbers := numbered_days(keyed, top.lexicon, {})):
-        return settled_numbers(top, numbers, above, above)
+        return settled_numbers(top, numbers, [*above, (0, [heading])], above)
     headed = settled_dates(top, keyed, above, unit_of(heading).week)
     if fold(heading).strip(" .:") in _WEEKS and _are_weeks_apart(headed.days.values()):
         return settled_dates(top, keyed, above, "begins")
@@ -277,12 +277,14 @@ def _head_over_dates(top: Top, rows: Sequence[Row]) -> tuple[int, int] | None:
 
 
 def _are_days_of_a_month(top: Top, above: Sequence[Row], cells: Sequence[Cell], heading: str) -> bool:
-    """Whether cells are the numbers of days, `Mon 1`, or `1` under a heading of dates, whose month stands above."""
-    texts = [top.sheet.name, *(cell_text(cell) for _, row in above for cell in row)]
+    """Whether cells are the numbers of days, `Mon 1`, or `1` under a heading of dates, whose month heads them or stands above."""
+    texts = [top.sheet.name, *(cell_text(cell) for _, row in above for cell in row), heading]
     days = numbered_days([(n, 0, cell) for n, cell in enumerate(cells)], top.lexicon, {})
     match = match_exactly(heading)
     are_named = all(re.search(r"[^\W\d_]", cell_text(cell)) for cell in cells)
-    are_headed = match is not None and match.field in ("date", "day")
+    are_headed = month_in_title(heading, top.lexicon) or (
+        match is not None and match.field in ("date", "day")
+    )
     rises = all(a.day < b.day for a, b in pairwise(days))
     return (
         len(days) > 2

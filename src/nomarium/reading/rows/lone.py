@@ -1,14 +1,17 @@
 """Rows that hold one text alone, written across the table: `SCHOOL CLOSED 13 April`, `Last updated 3 March`."""
 
+import datetime as dt
 import re
 
 from nomarium.model.event import Event
 from nomarium.model.problem import Problem, note
 from nomarium.model.refusal import Refusal
+from nomarium.reading.cells.moments import Moment
 from nomarium.reading.cells.partmemo import last_of_range
 from nomarium.reading.cells.repeats import Repeat, read_repeat
-from nomarium.reading.columns.decisions import Decisions, resolve_day
+from nomarium.reading.columns.decisions import Decisions
 from nomarium.reading.rows.datewithin import DateWithin, date_within, names_several
+from nomarium.reading.rows.several import run_on
 from nomarium.reading.rows.when import Blame, Part, Said, settle
 from nomarium.reading.rows.whenreader import WhenReader
 
@@ -25,6 +28,8 @@ _BOOKKEEPING = (
 _JOINTS = r"(?:on|from|the|le|du|am|vom|den|de|el|dal|op|van|om|für|for)"
 _AND = r"^\s*(?:[,;&+]\s*)?(?:(?:and|et|und|y|e|en)\s+)?"
 """What may part a date from the next one of a list, but for the comma that went with the first."""
+_JOINT = r"(?:\s*[,;&+]|\s+(?:and|et|und|y|e|en))"
+"""What parts the days of a list."""
 _MOST_WORDS = 25
 """Words of a row of a table that says an event by itself; more are a remark."""
 
@@ -44,17 +49,36 @@ def lone_event(text: str, decisions: Decisions) -> tuple[str, list[Part]] | Refu
 
     before, _, behind = found.rest.partition("\0")
     is_open = is_open_day(before, found.text, behind, decisions.lexicon)
-    others, behind = _days_behind(behind, decisions)
+    earlier, before = _days_before(before, decisions)
+    later, behind = _days_behind(behind, decisions)
     title = text.strip() if is_open else _tidy(f"{before}\0{behind}")  # Pool closed from 13 April
     if sum(map(str.isalpha, title)) < 2 or moment.first is None:
         return None
+    listed = [one.moment for one in (*earlier, found, *later)]
+    firsts = run_on([one.first for one in listed if one.first is not None], decisions)
+    if isinstance(firsts, Refusal):
+        return firsts
     parts = []
-    for one in (found, *others):
-        part = _part(one, decisions)
+    for one, first in zip(listed, firsts, strict=True):
+        part = _part(one, first, decisions)
         if isinstance(part, Refusal):
             return part
         parts.append(part)
     return title, parts
+
+
+def _days_before(text: str, decisions: Decisions) -> tuple[list[DateWithin], str]:
+    """The dates that a list has before the longest of them, `4 January, 1 June and`, and what stands before the first."""
+    found: list[DateWithin] = []
+    while (joined := re.search(rf"{_JOINT}\s*$", text)) is not None:
+        text_before = text[: joined.start()]
+        last = max((match.end() for match in re.finditer(rf"{_JOINT}\s", text_before)), default=0)
+        one = date_within(f"· {text_before[last:]}", decisions.lexicon)
+        if one is None or one.rest.partition("\0")[2].strip():
+            break
+        found.insert(0, one)
+        text = text_before[:last] + one.rest.partition("\0")[0].removeprefix("·")
+    return found, text
 
 
 def _days_behind(text: str, decisions: Decisions) -> tuple[list[DateWithin], str]:
@@ -69,17 +93,12 @@ def _days_behind(text: str, decisions: Decisions) -> tuple[list[DateWithin], str
     return found, text
 
 
-def _part(found: DateWithin, decisions: Decisions) -> Part | Refusal:
-    moment = found.moment
-    assert moment.first is not None
-    first = resolve_day(moment.first, decisions)
-    if isinstance(first, Refusal):
-        return first
+def _part(moment: Moment, first: dt.date, decisions: Decisions) -> Part | Refusal:
     last = last_of_range(moment.last, first, decisions) if moment.last is not None else None
     if isinstance(last, Refusal):
         return last
     if last is not None and last < first:
-        return Refusal("end-before-start", f"“{found.text}” ends before it starts.", "Correct the date.")
+        return Refusal("end-before-start", "A day of the list ends before it starts.", "Correct the date.")
     return Part(first, last, moment.start, moment.end, moment.is_all_day, moment.is_unknown)
 
 

@@ -2,6 +2,8 @@
 
 import datetime as dt
 import re
+from collections.abc import Sequence
+from typing import Final
 
 from nomarium.model.refusal import Refusal
 from nomarium.reading.cells.dates import Day
@@ -13,15 +15,16 @@ _DOTTED = re.compile(
     r"(?i)(?<![\d.])(?:[^\W\d_]{2,3}\.?\s?[/+&]\s?[^\W\d_]{2,3}\.?,?\s+)?(?P<days>\d{1,2}\.(?:\s?(?:[/+&,]|\bund\b|\bu\.|\bet\b|\boch\b|\bog\b|\ben\b)\s?\d{1,2}\.)+)\s?(?P<month>\d{1,2})\.(?P<year>\d{2,4})?(?!\d)"
 )
 """Days of one month before its number, `12./13.12.2026`, `Sa/So 12. und 13.12.`: each has the month behind the last."""
+_MOST_RUN_ON: Final = 183
+"""Days over which a list goes on into the next year."""
+_MOST_UNORDERED: Final = 92
+"""Days by which one of a list may stand before an earlier one."""
 _SLASHES = r"\b(\d{1,2}(?:/\d{1,2})+)(?=\s+[^\W\d_]{3})"
 
 
 def several_days(text: str, decisions: Decisions) -> list[dt.date] | Refusal | None:
     """The days of a text such as `3/4/5 June 2027` or `Mon 3rd & Tue 4th May 2027`; None when it is no list of days, a refusal
-    when one of them cannot be.
-
-    A year that stands once holds for all of them.
-    """
+    when one of them cannot be."""
     text = with_each_month(text)
     if not re.search(_PARTED, text):
         return None
@@ -29,15 +32,24 @@ def several_days(text: str, decisions: Decisions) -> list[dt.date] | Refusal | N
     listed = read_day_list(text, decisions.lexicon)
     if isinstance(listed, Refusal) or len(listed) < 2 or any(days.last or days.rest for days in listed):
         return None
-    days = [one.first for one in listed]
-    years = {one.year for day in days for one in day.readings if one.year is not None}
-    found = []
-    for day in days:
-        date = resolve_day(_with_year(day, years), decisions)
-        if isinstance(date, Refusal):
-            return date
-        found.append(date)
-    return found
+    return run_on([one.first for one in listed], decisions)
+
+
+def run_on(days: Sequence[Day], decisions: Decisions) -> list[dt.date] | Refusal:
+    """The dates of a list of days. One without a year has that of the next day that says it, else of the one before, and the
+    list runs on over the end of a year: `7 Dec, 4 Jan 2027` begins in 2026. A school year says it of each."""
+    is_each = decisions.window is not None and not decisions.is_near
+    is_each |= all(day.readings[0].year is None for day in days)
+    found = [
+        resolve_day(day, decisions) if is_each or day.readings[0].year is not None else None for day in days
+    ]
+    for n in (*reversed(range(len(days) - 1)), *range(1, len(days))):
+        if found[n] is None and isinstance(following := found[n + 1] if n + 1 < len(days) else None, dt.date):
+            found[n] = _beside(days[n], following, decisions, is_before=True)
+        elif found[n] is None and isinstance(before := found[n - 1], dt.date):
+            found[n] = _beside(days[n], before, decisions, is_before=False)
+    refused = next((one for one in found if isinstance(one, Refusal)), None)
+    return refused if refused is not None else [one for one in found if isinstance(one, dt.date)]
 
 
 def with_each_month(text: str) -> str:
@@ -54,8 +66,20 @@ def _each_with_month(match: re.Match[str]) -> str:
     return ", ".join(f"{day}.{end}" for day in re.findall(r"\d{1,2}", match["days"]))
 
 
-def _with_year(day: Day, years: set[int]) -> Day:
-    if len(years) != 1 or day.readings[0].year is not None:
-        return day
-    year = next(iter(years))
-    return day._replace(readings=tuple(one._replace(year=year) for one in day.readings))
+def _beside(day: Day, other: dt.date, decisions: Decisions, *, is_before: bool) -> dt.date | Refusal:
+    """The date of a day without a year that stands before or behind a date of its list."""
+    forward = -1 if is_before else 1
+    years = (other.year, other.year + forward)
+    same, over = (
+        resolve_day(day._replace(readings=tuple(one._replace(year=year) for one in day.readings)), decisions)
+        for year in years
+    )
+    away = (same - other).days * forward if isinstance(same, dt.date) else None
+    if away is not None and away >= 0:
+        return same
+    if isinstance(over, dt.date) and abs((over - other).days) <= _MOST_RUN_ON:
+        return over
+    if away is None or away >= -_MOST_UNORDERED:
+        return same
+    message = f"A day of the list has no year, and may be in {years[0]} or in {years[1]}."
+    return Refusal("date-no-year", message, "Write the year of each.")

@@ -4,47 +4,68 @@ import datetime as dt
 import re
 
 from nomarium.model.refusal import Refusal
+from nomarium.reading.cells.dates import Day
 from nomarium.reading.cells.moments import Moment, read_moment
 from nomarium.reading.cells.times import Clock, Times, read_times
+from nomarium.reading.cells.words import fold
 from nomarium.reading.columns.clocks import in_its_half
-from nomarium.reading.columns.decisions import Decisions, resolve_day
+from nomarium.reading.columns.decisions import Decisions
 from nomarium.reading.columns.headings import NO_UNIT
+from nomarium.reading.rows.several import run_on
 
 _PARTED = r"\s*[,;&+\n]\s*|\s+(?:and|und|et|y|e|en)\s+"
 _CLEAR = re.compile(r"\d[:.h]\d\d|\d\s?[ap]\.?m\b|\d\s?(?:h|uhr|uur)\b|noon|midnight", re.IGNORECASE)
 """What is a time and nothing else: a bare number may be another day."""
+_DAY_ALONE = re.compile(
+    r"(?:(?P<weekday>[^\W\d_]{2,}\.?)\s+)?(?P<number>\d{1,2})(?:st|nd|rd|th)?\.?", re.IGNORECASE
+)
 
 
 def showings(text: str, decisions: Decisions) -> list[tuple[dt.date, Times]] | Refusal | None:
-    """The dates of a text with their times, once for each time; None where some date has none, or something else stands there."""
+    """The dates of a text with their times, once for each time; None where some date has none, or something else stands there.
+    Days before a date have its month and its times: `Fri 4 & Sat 5 Dec 7.30pm, Sun 6 Dec 2pm`."""
     pieces = re.split(_PARTED, text)
     if len(pieces) < 2 or not _CLEAR.search(text):
         return None
-    found: list[tuple[dt.date, Times]] = []
-    day: dt.date | None = None
-    is_timed = True
+    days: list[Day] = []
+    found: list[tuple[int, Times]] = []
+    untimed: list[int] = []
+    numbers: list[str] = []
     for piece in pieces:
         times = read_times(piece) if _CLEAR.search(piece) else None
         if not isinstance(times, Times) or times.start is None:
+            if _DAY_ALONE.fullmatch(piece):
+                numbers.append(piece)
+                continue
             moment = read_moment(piece, "date", decisions.lexicon) if piece else None
-            if (
-                not is_timed
-                or not isinstance(moment, Moment)
-                or moment.first is None
-                or moment.last is not None
-            ):
+            if not isinstance(moment, Moment) or moment.first is None or moment.last is not None:
                 return None
-            resolved = resolve_day(moment.first, decisions)
-            if isinstance(resolved, Refusal):
-                return resolved
-            day, times, is_timed = resolved, Times(moment.start, moment.end), moment.start is not None
+            earlier = [_with_number(number, moment.first, decisions) for number in numbers]
+            if not all(earlier):
+                return None
+            untimed += range(len(days), len(days) + len(numbers) + 1)
+            days += [*filter(None, earlier), moment.first]
+            numbers, times = [], Times(moment.start, moment.end)
         if times.start is not None:
             settled = _in_their_halves(piece, times, decisions)
-            if day is None or settled is None:
+            if not days or numbers or settled is None:
                 return None
-            found.append((day, settled))
-            is_timed = True
-    return found if len(found) > 1 and is_timed else None
+            found += [(n, settled) for n in untimed or [len(days) - 1]]
+            untimed = []
+    if len(found) < 2 or untimed or numbers:
+        return None
+    dates = run_on(days, decisions)
+    return dates if isinstance(dates, Refusal) else [(dates[n], times) for n, times in found]
+
+
+def _with_number(text: str, day: Day, decisions: Decisions) -> Day | None:
+    """A day that has only its number, and perhaps its weekday, in the month of another; None where something else stands there."""
+    match = _DAY_ALONE.fullmatch(text)
+    weekday = fold(match["weekday"]).strip(".") if match is not None and match["weekday"] else ""
+    if match is None or len(day.readings) > 1 or (weekday and weekday not in decisions.lexicon.weekdays):
+        return None
+    reading = day.readings[0]._replace(day=int(match["number"]))
+    return Day((reading,), decisions.lexicon.weekdays[weekday] if weekday else None, day.has_short_year)
 
 
 def _in_their_halves(text: str, times: Times, decisions: Decisions) -> Times | None:
