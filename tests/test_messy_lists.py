@@ -447,3 +447,44 @@ def test_slots_without_an_end_that_would_overlap_are_told(tmp_path: Path) -> Non
             "build", csv_file(tmp_path, "\n".join(rows), "days.csv"), "-o", tmp_path / "d.ics"
         ).text
     )
+
+
+@pytest.mark.parametrize(("every", "is_read"), [("1", True), ("2", False)])
+def test_a_column_that_counts_weeks_between_dates_is_never_passed_over(
+    every: str, is_read: bool, tmp_path: Path
+) -> None:
+    rows = [["Activity", "Date", "Time", "Frequency", "Interval", "Until"]]
+    rows += [["Swim", "7 Sept 2026", "2pm", "Weekly", "1", "28 Sept 2026"], ["Row", "8 Sept 2026", "2pm", "Weekly", every, "29 Sept 2026"]]  # fmt: skip
+    source = workbook(tmp_path, rows)
+    if is_read:
+        assert len(built(source)) == 8
+    else:
+        assert "The column “Interval” may say when" in refused(source)
+
+
+@pytest.mark.parametrize(
+    ("rows", "expected"),
+    [
+        ([["Class", "Mon 7 Sept 2026", "Tue 8 Sept 2026"], ["7A", "Photos", "Trip"], ["8A", "", "Swim"]],
+         ["7A: Photos 2026-09-07/2026-09-08", "7A: Trip 2026-09-08/2026-09-09", "8A: Swim 2026-09-08/2026-09-09"]),
+        ([["Teacher", "Mon 7 Sept 2026", "Tue 8 Sept 2026"], ["Quill", "7A", "9P"], ["Osei", "8A", "7A"]],
+         ["Osei: 7A 2026-09-08/2026-09-09", "Osei: 8A 2026-09-07/2026-09-08", "Quill: 7A 2026-09-07/2026-09-08", "Quill: 9P 2026-09-08/2026-09-09"]),
+        ([["Time", "Mon 7 Sept 2026", "Tue 8 Sept 2026"], ["7A", "Photos", "Trip"], ["8A", "", "Swim"]],
+         ["Photos 2026-09-07T07:00/2026-09-07T08:00", "Swim 2026-09-08T08:00/2026-09-08T09:00", "Trip 2026-09-08T07:00/2026-09-08T08:00"]),
+        ([["", "Mon 7 Sept 2026", "Tue 8 Sept 2026"], ["11a", "Photos", "Trip"], ["12p", "", "Swim"], ["1p", "Knots", ""]],
+         ["Knots 2026-09-07T13:00/2026-09-07T14:00", "Photos 2026-09-07T11:00/2026-09-07T12:00", "Swim 2026-09-08T12:00/2026-09-08T13:00", "Trip 2026-09-08T11:00/2026-09-08T12:00"]),
+        ([["Date", "Time", "Event"], ["7 Sept 2026", "7a", "Launch"]], ["Launch 2026-09-07T07:00/2026-09-07T08:00"]),
+        ([["Name", "Mon 7 Sept 2026", "Tue 8 Sept 2026"], ["Quill", "7a-3p", "OFF"], ["Osei", "OFF", "3p-11p"]],
+         ["Osei 2026-09-08T15:00/2026-09-08T23:00", "Quill 2026-09-07T07:00/2026-09-07T15:00"]),
+    ],
+    ids=["classes down", "classes in cells", "hours by heading", "hours that run on", "a time column", "hours to hours"],
+)  # fmt: skip
+def test_a_number_with_a_or_p_is_a_class_unless_something_says_hours(
+    rows: list[list[str]], expected: list[str], tmp_path: Path
+) -> None:
+    assert sorted(built(workbook(tmp_path, rows))) == expected
+
+
+def test_a_column_of_numbers_with_a_or_p_that_nothing_heads_is_asked_about(tmp_path: Path) -> None:
+    rows = [["7 Sept 2026", "7A", "Photos"], ["8 Sept 2026", "8A", "Trip"], ["9 Sept 2026", "9A", "Talk"]]
+    assert '--column "B=time"' in refused(workbook(tmp_path, rows))

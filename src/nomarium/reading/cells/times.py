@@ -132,6 +132,7 @@ def _times_in(text: str) -> Times | Refusal:
     return settle_range(start, end)
 
 
+_HALF_IN_A_LETTER = re.compile(r"\d{1,2}\s?[aApP]")
 _ARRIVAL = r"(?P<arrival>\d.*?) for (?P<start>\d.*)"
 _LONGEST_ARRIVAL = 90 * 60
 
@@ -153,6 +154,11 @@ def _held_after_arrival(plain: str) -> Times | None:
         return None
     is_open = not start.has_meridiem and start.secs < _TEN
     return Times(start._replace(is_doubtful=start.is_doubtful or is_open), notes=("arrival-first",))
+
+
+def may_be_class(text: str) -> bool:
+    """Whether an hour with one letter for its half of the day is as likely a class: `7A` and `9P`, not `7A-3P` nor `7.30a`."""
+    return _HALF_IN_A_LETTER.fullmatch(text.strip()) is not None
 
 
 def plain_clock(text: str) -> Clock | None:

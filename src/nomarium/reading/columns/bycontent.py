@@ -71,7 +71,8 @@ class _Filling:
 
     def times(self) -> None:
         """The time, or a start and an end."""
-        timed = [c for c in self._free if self._about(c).times >= MOSTLY and is_placeholder(c.heading)]
+        free = [c for c in self._free if self._about(c).times >= MOSTLY and not self._about(c).may_be_classes]
+        timed = [c for c in free if is_placeholder(c.heading)]
         for column in timed:
             if not self._taken & {"time", "start"}:
                 self._take(column, "time", "its cells are times")
@@ -79,8 +80,8 @@ class _Filling:
                 self._take(column, "end", "its cells are times, right of the first time")
         clocks = [
             c
-            for c in self._free
-            if self._about(c).times >= MOSTLY
+            for c in free
+            if c in self._free
             and not is_of_record(c.heading)
             and c.evidence != HEADS_TIMES
             and not is_of_nature(c.heading)

@@ -341,7 +341,7 @@ def _without_weeks_long(columns: list[Column], contents: list[Contents]) -> list
 def _of_loose_words(field: str, about: Contents) -> tuple[str, str] | None:
     """What `From`, `To`, `At` and the like stand for by their cells, where that is another field."""
     if field == "location":
-        if about.times >= MOSTLY:
+        if about.times >= MOSTLY and not about.may_be_classes:
             return "start", "its cells are times"
         return ("date", "its cells are dates") if about.dates >= MOSTLY else None
     if field not in ("start", "end", "date") or about.dates or about.times:

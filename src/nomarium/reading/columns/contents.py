@@ -11,7 +11,7 @@ from nomarium.model.refusal import Refusal
 from nomarium.reading.cells.choices import read_status
 from nomarium.reading.cells.halves import without_half
 from nomarium.reading.cells.placewords import is_place
-from nomarium.reading.cells.times import Times, read_times
+from nomarium.reading.cells.times import Times, may_be_class, read_times
 from nomarium.reading.cells.words import Lexicon, fold
 from nomarium.reading.columns.head import begins_week, looks_like_date
 from nomarium.sheets.sheet import cell_text
@@ -112,6 +112,12 @@ class Contents:
         if share and share < 1 and all(re.fullmatch(HOURS_TO_HOURS, text) for text in texts):
             return 1.0
         return share
+
+    @property
+    def may_be_classes(self) -> bool:
+        """Whether the cells are times only where their heading says so: `7A`, `8A` are classes too."""
+        texts = [cell for cell in self.different if isinstance(cell, str)]
+        return bool(texts) and all(map(may_be_class, texts))
 
     @cached_property
     def are_clear_times(self) -> bool:

@@ -37,6 +37,8 @@ _LENGTH = r"(?i)\d+(?:[.,:]\d+)?\s?(?:h|hrs?|hours?|m|mins?|minutes?)\b[\s\d]*(?
 _OFF = r"(?i).*\b(?:off|breaks?|closed|closures?|holidays?|cancell?ed|half[ -]?terms?|miss(?:ed|ing)?|skip(?:ped|s)?|away)\b.*"
 _REPEATED = r"(?i)(?:repeat|recur).*|.*\bevery\b.*"
 _OFTEN = r"(?i)(?:every|each|weekly|fortnightly|monthly|daily|alternate|jede[nrs]?|wöchentlich|chaque|tous les|toutes les|cada)\b"
+_INTERVAL = r"(?i)\binterval"
+_IN_ONE_CELL = "If a row repeats every so many weeks, say both in one cell: “every 2 weeks”. "
 _LONGEST_CLOCK = 12
 _LONGEST_REPEAT = 60
 _OF_WORDS = frozenset((*FACETS, "categories", "description", "location"))
@@ -215,12 +217,14 @@ def _may_say_when(
             continue
         if about.halves >= MOSTLY and _halves_fit(column.at, columns, rows):
             continue
+        is_interval = re.search(_INTERVAL, column.heading) is not None
+        if is_interval and {cell_text(cell) for cell in about.different} == {"1"}:
+            continue
         name = column.heading or letter_of(sheet, column)
         shown = listed([f"“{cell_text(cell)}”" for cell in about.different[:2]])
         message = f"The column {called(sheet, column)} may say when rows are held, and is not read: {shown}."
-        counts = f'If it counts the dates of a row: --column "{name}=repeat-times". ' * (
-            repeats and about.numbers >= MOSTLY
-        )
+        counts = f'If it counts the dates of a row: --column "{name}=repeat-times". '
+        counts = _IN_ONE_CELL if is_interval else counts * (repeats and about.numbers >= MOSTLY)
         halves = "Write the times with am and pm, or on the 24-hour clock. " * (about.halves >= MOSTLY)
         remedy = (
             f"{halves or counts}Put what it says into the columns that say when; "

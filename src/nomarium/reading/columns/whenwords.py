@@ -43,7 +43,7 @@ _OF_BEGINNING: Final = frozenset(
 _BEGINS: Final = r"(?i)(?:starts|begins|commenc(?:es|ing)|starting|first (?:day|date|session|class|lesson|meeting|week|rehearsal|practice))(?: on| from)?"
 _OCCASIONS: Final = frozenset(
     "class classes lesson lessons session sessions meeting meetings rehearsal rehearsals practice practices visit visits "
-    "occasion occasions occurrence holiday holidays term terms vacances ferien seances cours lecons stunden einheiten sesiones clases lessen".split()
+    "interval intervals intervalle intervall intervalo occasion occasions occurrence holiday holidays term terms vacances ferien seances cours lecons stunden einheiten sesiones clases lessen".split()
 )
 """What a heading counts, or leaves out, where rows repeat."""
 _OF_OTHERS: Final = frozenset(

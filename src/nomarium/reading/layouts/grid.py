@@ -126,7 +126,7 @@ def _block(
     head: Row, across: tuple[tuple[tuple[int, Cell], ...], bool], body: Sequence[Row], lexicon: Lexicon
 ) -> _Block | None:
     """The grid under a row of headings; None where nothing down crosses them, or more than its slots stand beside them."""
-    label = _label_column(body, *across, lexicon)
+    label = _label_column(head[1], body, *across, lexicon)
     if label is None:
         return None
     block = _Block(head[0], label, across[0], tuple(body), across[1])
@@ -142,7 +142,8 @@ def _head(row: Sequence[Cell], lexicon: Lexicon) -> tuple[tuple[tuple[int, Cell]
     if len(dates) >= 2 and (len(dates) >= len(filled) - 1 or are_labels):
         return dates, True
     times = tuple((n, cell) for n, cell in filled if n and time_of(cell) is not NOTHING)
-    if are_only_numbers([cell for _, cell in times]):
+    cells = [cell for _, cell in times]
+    if are_only_numbers(cells) or are_codes(cells):
         return None
     if times and len(times) >= len(filled) - 1 and not dates and (len(times) > 1 or len(filled) == 2):
         return times, False
@@ -162,13 +163,17 @@ def _over_merged(
 
 
 def _label_column(
-    body: Sequence[Row], across: tuple[tuple[int, Cell], ...], dates_across: bool, lexicon: Lexicon
+    head: Sequence[Cell],
+    body: Sequence[Row],
+    across: tuple[tuple[int, Cell], ...],
+    dates_across: bool,
+    lexicon: Lexicon,
 ) -> int | None:
     """The column left of the slots that holds the other kind of heading."""
     found: list[tuple[int, int]] = []
     for column in range(across[0][0]):
         cells = [row[column] for _, row in body if column < len(row) and cell_text(row[column])]
-        if dates_across and (are_only_numbers(cells) or are_codes(cells)):
+        if dates_across and (are_only_numbers(cells) or are_codes(cells, cell_text(head[column]))):
             continue
         fits = [(time_of(c) is not NOTHING) if dates_across else looks_like_date(c, lexicon) for c in cells]
         if fits and sum(fits) >= max(1, len(fits) / 2):

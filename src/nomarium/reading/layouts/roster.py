@@ -8,6 +8,7 @@ from functools import partial
 
 from nomarium.model.problem import Problem, note
 from nomarium.model.wording import counted, listed
+from nomarium.reading.cells.times import may_be_class
 from nomarium.reading.columns.clocks import Clocks
 from nomarium.reading.columns.head import looks_like_date
 from nomarium.reading.layouts.codes import (
@@ -53,14 +54,14 @@ _POSTS = frozenset(
 
 _DAYS_OF_WEEK = r"(?i)\b(?:mon|tues?|wed(?:nes)?|thu(?:rs)?|fri|sat(?:ur)?|sun)(?:day)?s?\b"
 """Names of weekdays in a cell of a whole week, `Leave (Mon-Wed)`."""
-_SHIFTS = r"(?i)(?:earl(?:y|ies)|lates?|days?|nights?|standby|on[- ]call)(?: (?:shift|duty|turn))?"
+_SHIFTS = r"(?i)(?:p(?:eriod)?\s?\d{1,2}|lesson \d{1,2})|(?:earl(?:y|ies)|lates?|days?|nights?|standby|on[- ]call)(?: (?:shift|duty|turn))?"
 """Labels that are shifts, and no people."""
 
 
 def look(top: Top) -> Reading | NotRead:
     """Read a sheet as a roster, or say why it is none."""
     drawing = weeks_across(top) or across(top) or down(top)
-    if drawing is not None and _are_times([slot.label for slot in drawing.slots]):
+    if drawing is not None and _are_times([slot.label for slot in drawing.slots], drawing.label_heading):
         return read_grid(with_dates(top, drawing), top.options)
     if drawing is None:
         message = f"{top.sheet.title} is no roster: no dates cross names, posts or classes."
@@ -78,11 +79,11 @@ def look_over_weekdays(top: Top) -> Reading | NotRead:
     return _reading(top, drawing)
 
 
-def _are_times(labels: Sequence[str]) -> bool:
+def _are_times(labels: Sequence[str], heading: str) -> bool:
     """Whether the labels are the times of a grid whose dates are numbers of days."""
     return (
         bool(labels)
-        and not are_codes(labels)
+        and not are_codes(labels, heading)
         and sum(time_of(one) is not NOTHING for one in labels) * 2 > len(labels)
     )
 
@@ -218,7 +219,7 @@ def _said_in(text: str, said: Code | None) -> tuple[Part, str]:
     if said is not None:
         name = f"{text} ({said.name})" if said.name and said.name != text else text
         return said.time, "" if hours_in(text) is not NOTHING else name
-    alone = time_of(text)
+    alone = NOTHING if may_be_class(text) else time_of(text)
     return (alone, "") if alone is not NOTHING else time_and_text(text)
 
 

@@ -13,6 +13,7 @@ from nomarium.reading.cells.moments import read_moment
 from nomarium.reading.cells.times import DAY_SECS, Clock, Times, read_times
 from nomarium.reading.cells.words import Lexicon, fold
 from nomarium.reading.columns.clocks import as_typed, clock_from, half_open
+from nomarium.reading.columns.headings import match_exactly
 from nomarium.reading.rows.when import NOTHING, Part
 from nomarium.sheets.sheet import cell_text
 
@@ -73,11 +74,19 @@ def time_of(cell: Cell) -> Part:
     return Part(start=times.start, end=times.end, is_all_day=times.is_all_day)
 
 
-def are_codes(cells: Sequence[Cell]) -> bool:
-    """Whether headings are numbers with a letter each, and some letter is of no half of the day: `7A`, `7B` are classes."""
+def are_codes(cells: Sequence[Cell], heading: str = "") -> bool:
+    """Whether headings are numbers with a letter each, and no hours that run from the morning into the afternoon: `7A`, `8A` are
+    classes, also where none is `7B`. What heads them may say that they are times."""
     texts = [text for cell in cells if (text := cell_text(cell).strip())]
-    are_alike = bool(texts) and all(re.fullmatch(r"\d{1,2}\s?[A-Za-z]", text) for text in texts)
-    return are_alike and any(text[-1] not in "aApP" for text in texts)
+    if not texts or not all(re.fullmatch(r"\d{1,2}\s?[A-Za-z]", text) for text in texts):
+        return False
+    if any(text[-1] not in "aApP" for text in texts):
+        return True
+    match = match_exactly(heading)
+    if match is not None and match.field in ("time", "start"):
+        return False
+    hours = [int(text[:-1]) % 12 + (12 if text[-1] in "pP" else 0) for text in texts]
+    return not (hours[0] < 12 <= hours[-1] and all(a < b for a, b in pairwise(hours)))
 
 
 def is_clear_time(cell: Cell) -> bool:
