@@ -488,3 +488,39 @@ def test_a_number_with_a_or_p_is_a_class_unless_something_says_hours(
 def test_a_column_of_numbers_with_a_or_p_that_nothing_heads_is_asked_about(tmp_path: Path) -> None:
     rows = [["7 Sept 2026", "7A", "Photos"], ["8 Sept 2026", "8A", "Trip"], ["9 Sept 2026", "9A", "Talk"]]
     assert '--column "B=time"' in refused(workbook(tmp_path, rows))
+
+
+HEADED = {
+    "ages": (["Ages", "5-7", "8-10", "11-13"], ["11-13: Knots 2026-11-03/2026-11-04", "5-7: Swim 2026-11-02/2026-11-03", "8-10: Sail 2026-11-02/2026-11-03"]),
+    "rooms": (["Room", "4.10", "4.20", "5.15"], ["Knots 2026-11-03/2026-11-04 @ 5.15", "Sail 2026-11-02/2026-11-03 @ 4.20", "Swim 2026-11-02/2026-11-03 @ 4.10"]),
+    "classes": (["Class", "7-1", "7-2", "8-1"], ["7-1: Swim 2026-11-02/2026-11-03", "7-2: Sail 2026-11-02/2026-11-03", "8-1: Knots 2026-11-03/2026-11-04"]),
+    "hours": (["", "9-10", "10-11", "11-12"], ["Knots 2026-11-03T11:00/2026-11-03T12:00", "Sail 2026-11-02T10:00/2026-11-02T11:00", "Swim 2026-11-02T09:00/2026-11-02T10:00"]),
+    "clocks": (["Class", "9:00", "10:00", "11:00"], ["Knots 2026-11-03T11:00/2026-11-03T12:00", "Sail 2026-11-02T10:00/2026-11-02T11:00", "Swim 2026-11-02T09:00/2026-11-02T10:00"]),
+    "classes with hours": (["Class", "Joinery 9-10", "Lofting 10-11", "Tar 11-12"],
+                           ["Joinery: Swim 2026-11-02T09:00/2026-11-02T10:00", "Lofting: Sail 2026-11-02T10:00/2026-11-02T11:00", "Tar: Knots 2026-11-03T11:00/2026-11-03T12:00"]),
+}  # fmt: skip
+
+
+@pytest.mark.parametrize("name", HEADED)
+def test_figures_down_a_drawing_are_hours_only_where_nothing_else_heads_them(
+    name: str, tmp_path: Path
+) -> None:
+    (head, *labels), expected = HEADED[name]
+    rows = [[head, "Mon 2 Nov 2026", "Tue 3 Nov 2026"], [labels[0], "Swim", ""], [labels[1], "Sail", ""], [labels[2], "", "Knots"]]  # fmt: skip
+    assert sorted(built(csv_file(tmp_path, "\n".join(",".join(row) for row in rows)))) == expected
+
+
+@pytest.mark.parametrize("cell", ["Room 9.15", "10-12 yrs", "3-5 helpers"])
+def test_figures_in_a_cell_that_number_or_count_are_no_hours(cell: str, tmp_path: Path) -> None:
+    rows = [["", "Mon 2 Nov 2026", "Tue 3 Nov 2026"], ["Quill", cell, "Swim"], ["Osei", "Row", "Swim"]]
+    assert f"Quill: {cell} 2026-11-02/2026-11-03" in built(workbook(tmp_path, rows))
+
+
+def test_a_title_that_begins_with_a_numbered_group_has_no_hours(tmp_path: Path) -> None:
+    (tmp_path / "trips.txt").write_text(
+        "Thu 5 Nov 2026: Group 10-12 trip\nFri 6 Nov 2026: Youth group 10-12", "utf-8"
+    )
+    assert built(tmp_path / "trips.txt") == [
+        "Group 10-12 trip 2026-11-05/2026-11-06",
+        "Youth group 2026-11-06T10:00/2026-11-06T12:00",
+    ]

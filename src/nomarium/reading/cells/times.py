@@ -132,7 +132,7 @@ def _times_in(text: str) -> Times | Refusal:
     return settle_range(start, end)
 
 
-_HALF_IN_A_LETTER = re.compile(r"\d{1,2}\s?[aApP]")
+_CLASS_OR_HOUR = re.compile(r"\d{1,2}\s?[aApP]|\d{1,2}\s?/\s?\d{1,2}")
 _ARRIVAL = r"(?P<arrival>\d.*?) for (?P<start>\d.*)"
 _LONGEST_ARRIVAL = 90 * 60
 
@@ -157,8 +157,9 @@ def _held_after_arrival(plain: str) -> Times | None:
 
 
 def may_be_class(text: str) -> bool:
-    """Whether an hour with one letter for its half of the day is as likely a class: `7A` and `9P`, not `7A-3P` nor `7.30a`."""
-    return _HALF_IN_A_LETTER.fullmatch(text.strip()) is not None
+    """Whether an hour with one letter for its half of the day, or two hours with a stroke, are as likely classes: `7A`, `9P` and
+    `7/8`, not `7A-3P` nor `7.30a`."""
+    return _CLASS_OR_HOUR.fullmatch(text.strip()) is not None
 
 
 def plain_clock(text: str) -> Clock | None:

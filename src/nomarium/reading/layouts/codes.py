@@ -6,7 +6,7 @@ from typing import NamedTuple
 
 from nomarium.model.cell import Cell
 from nomarium.reading.cells.choices import says_cancelled
-from nomarium.reading.cells.times import DAY_SECS, Clock, Times, end_after, read_times
+from nomarium.reading.cells.times import DAY_SECS, Clock, Times, end_after, may_be_class, read_times
 from nomarium.reading.columns.clocks import ClockFound, Clocks, clock_from
 from nomarium.reading.layouts.drawn import CLEAR_CLOCK, time_and_text
 from nomarium.reading.rows.titles import is_no_title
@@ -80,7 +80,7 @@ def _is_number(text: str) -> bool:
 
 def hours_in(text: str) -> Part:
     """The hours that a cell is, `9-5`; NOTHING for any other text, and for one time alone."""
-    if not any(map(str.isdigit, text)):
+    if not any(map(str.isdigit, text)) or may_be_class(text):
         return NOTHING
     times = read_times(text)
     if not isinstance(times, Times) or times.start is None or times.end is None:

@@ -23,7 +23,16 @@ from nomarium.reading.layouts.drawn import DrawnEntry, date_part, events_of, mer
 from nomarium.reading.layouts.grid import title_and_place
 from nomarium.reading.layouts.headdates import decide_days
 from nomarium.reading.layouts.layout import NotRead, Reading, Top, not_read
-from nomarium.reading.layouts.slots import Line, forward, is_clear_time, later, slot_ends, time_of, usual_step
+from nomarium.reading.layouts.slots import (
+    Line,
+    are_of_others,
+    forward,
+    is_clear_time,
+    later,
+    slot_ends,
+    time_of,
+    usual_step,
+)
 from nomarium.reading.rows.datewithin import date_within, names_several
 from nomarium.reading.rows.titles import is_no_title
 from nomarium.reading.rows.when import NOTHING
@@ -146,6 +155,7 @@ def _times_down(rows: Sequence[Row], lexicon: Lexicon) -> _Drawing | None:
             or len(slots) < 2
             or len(slots) < len(body) / 2
             or _slot((number, row)) is not NOTHING
+            or are_of_others(cell_text(row[0]), [one[1][0] for one in slots])
         ):
             return None
         below = tuple(one for one in body if one not in slots)

@@ -60,6 +60,8 @@ _HOURS = r"(?:[1-9]|1[0-2])(?:\s?(?:[-–—]|to|till?|until|bis|à)\s?(?:[1-9]|
 _MORE_TIMES = rf"{CLEAR_CLOCK}|(?<![\w.:/-])(?:[1-9]|1[0-2])\s?[-–—]\s?(?:[1-9]|1[0-2])(?![\w/.:-])"
 _SCORED = r"(?i)\b(?:v|vs|beat|lost|won|score|results?|[wld])\b"
 _COUNTED = COUNTED | frozenset("race chapter exercise form group".split())
+_NUMBERED = r"(?i)\b(?:rooms?|raum|salle|sala|version|sections?|chapters?|pages?|§)$"
+"""Words whose number has a dot, `Room 9.15`."""
 _NOON, _SEVEN = 12 * 3600, 7 * 3600
 _ENDS = re.compile(r"(?i)\b(?:until|till?|by|before|after|ends?|finish(?:es)?|bis|jusqu.à)$")
 """Words behind which a time is no start."""
@@ -233,14 +235,14 @@ def _is_time(match: re.Match[str], times: Times) -> bool:
     the other as people work, `Sale 10-4`; `Rooms 9-12` and `Heron 3-2` are none."""
     text = match["time"].strip()
     if _CLEAR.search(text):
-        return True
+        return not (match.re is _TIME_LAST and "." in text and re.search(_NUMBERED, match["text"]))
+    # the patterns of lines are slow to compile, and seldom needed here
+    from nomarium.reading.layouts.linetimes import NO_START, are_counted
+
     if match.re is _TIME_FIRST:
-        return re.fullmatch(r"\d{1,4}", text) is None
+        return re.fullmatch(r"\d{1,4}", text) is None and not are_counted("", text, match["text"])
     if match["lead"] or not re.fullmatch(_HOURS, text):
         return re.fullmatch(_HOURS, text) is not None
-    # the patterns of lines are slow to compile, and seldom needed here
-    from nomarium.reading.layouts.linetimes import NO_START
-
     before = match["text"]
     counts = fold(before).split()[-1].removesuffix("s") in _COUNTED or NO_START.search(before)
     if counts or re.search(_SCORED, before) or times.start is None or times.end is None:

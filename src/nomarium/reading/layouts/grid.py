@@ -29,6 +29,7 @@ from nomarium.reading.layouts.layout import NotRead, Reading, Top, not_read
 from nomarium.reading.layouts.slots import (
     Line,
     are_codes,
+    are_of_others,
     forward,
     is_clear_time,
     later,
@@ -174,6 +175,8 @@ def _label_column(
     for column in range(across[0][0]):
         cells = [row[column] for _, row in body if column < len(row) and cell_text(row[column])]
         if dates_across and (are_only_numbers(cells) or are_codes(cells, cell_text(head[column]))):
+            continue
+        if dates_across and are_of_others(cell_text(head[column]), cells):
             continue
         fits = [(time_of(c) is not NOTHING) if dates_across else looks_like_date(c, lexicon) for c in cells]
         if fits and sum(fits) >= max(1, len(fits) / 2):

@@ -94,6 +94,10 @@ _THINGS: Final = (
 _OF_THINGS: Final = re.compile(
     rf"(?i)(?<!\bthe )(?<!\bour )(?<!\ball )(?<!\bder )(?<!\bles )(?<![^\W_])(?:{_THINGS}|yr|y|u)\s*$"
 )
+_ONE_OF_THINGS: Final = re.compile(
+    r"(?i)(?:^|[:;,–—-])\s*(?:group|team|set|form|section|crew|squad|heat|part|module|level|round|chapter|unit|act|scene|exercise|stage|leg)\s*$"
+)
+"""One of them that a title begins with, `Group 10-12 trip`; a `Youth group 10-12` meets."""
 _BEFORE_THINGS: Final = re.compile(
     rf"(?i)\s?(?:-\s?)?(?:{_THINGS}|people|persons?|helpers?|volunteers?|players?|pupils?|students?|children|adults?|members?|staff|years?|yrs?|places?|weeks?|days?|months?|"
     r"entries|points?|degrees|km|miles|metres?|meters?|knots|items?|copies|cakes|cars|rooms?|times|personen|kinder|plätze|wochen|tage|personnes|enfants|places|semaines|jours|personas|niños|semanas|días)\b"
@@ -182,7 +186,8 @@ def are_counted(before: str, hours: str, behind: str) -> bool:
     """Whether hours alone, `1-3`, number or count what stands right beside them: `groups 1-3`, `3-5 helpers`."""
     if _HOURS_ALONE.fullmatch(hours.strip()) is None:
         return False
-    return _OF_THINGS.search(before) is not None or _BEFORE_THINGS.match(behind) is not None
+    is_of_things = _OF_THINGS.search(before) or _ONE_OF_THINGS.search(before)
+    return is_of_things is not None or _BEFORE_THINGS.match(behind) is not None
 
 
 def _says_hours(match: re.Match[str]) -> bool:

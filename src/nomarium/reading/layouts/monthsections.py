@@ -133,7 +133,7 @@ def _month_alone(row: Sequence[Cell], lexicon: Lexicon) -> tuple[int | None, int
 def _month_titled(row: Sequence[Cell], lexicon: Lexicon) -> tuple[int | None, int] | None:
     """The month, with its year, with which a title ends: `Events in November 2026`."""
     filled = [text for cell in row if (text := cell_text(cell))]
-    named = re.search(r"([^\W\d]{3,})\s+(\d{4})$", filled[0]) if len(filled) == 1 else None
+    named = re.search(r"(?<!\d\s)\b([^\W\d]{3,})\s+(\d{4})$", filled[0]) if len(filled) == 1 else None
     return month_head(named[0], lexicon) if named is not None else None
 
 

@@ -17,6 +17,13 @@ from nomarium.reading.columns.headings import match_exactly
 from nomarium.reading.rows.when import NOTHING, Part
 from nomarium.sheets.sheet import cell_text
 
+_OTHER_FIELDS = frozenset(("class", "group", "room", "location", "audience", "teacher", "person", "division"))
+_OTHERS = frozenset(
+    "age ages year years yr grade grades group groups form forms class classes room rooms court lane table team set unit level bay boat crew "
+    "klasse klassen gruppe gruppen raum alter classe groupe salle".split()
+)
+_FIGURES = r"[\d\W]+[A-Za-z]?"
+_CLOCK = r"(?i)\d[:h]\d\d|\d\s?[ap]\.?m\b"
 _NOON, _MORNING = DAY_SECS // 2, 7 * 3600
 _LATE_WORDS = (
     "pm",
@@ -87,6 +94,18 @@ def are_codes(cells: Sequence[Cell], heading: str = "") -> bool:
         return False
     hours = [int(text[:-1]) % 12 + (12 if text[-1] in "pP" else 0) for text in texts]
     return not (hours[0] < 12 <= hours[-1] and all(a < b for a, b in pairwise(hours)))
+
+
+def are_of_others(heading: str, cells: Sequence[Cell]) -> bool:
+    """Whether a heading is that of people, classes or places, so that numbers below it are no hours: rooms `4.10`, ages `5-7`."""
+    match = match_exactly(heading)
+    is_of_field = match is not None and match.field in _OTHER_FIELDS
+    if not is_of_field and _OTHERS.isdisjoint(re.findall(r"[^\W\d_]+", fold(heading))):
+        return False
+    return all(
+        isinstance(cell, str) and re.fullmatch(_FIGURES, cell) and not re.search(_CLOCK, cell)
+        for cell in cells
+    )
 
 
 def is_clear_time(cell: Cell) -> bool:
