@@ -510,7 +510,24 @@ def test_figures_down_a_drawing_are_hours_only_where_nothing_else_heads_them(
     assert sorted(built(csv_file(tmp_path, "\n".join(",".join(row) for row in rows)))) == expected
 
 
-@pytest.mark.parametrize("cell", ["Room 9.15", "10-12 yrs", "3-5 helpers"])
+@pytest.mark.parametrize(
+    ("heading", "cells", "expected"),
+    [
+        ("Price", ["12.30", "14.15", "9.45"], "2026-11-02/2026-11-03"),
+        ("Ref", ["12.30", "14.15", "9.45"], "2026-11-02/2026-11-03"),
+        ("Hire times", ["12.30", "14.15", "9.45"], "2026-11-02T12:30/2026-11-02T13:30"),
+        ("Bus", ["12.30", "14.15", "9.45"], "2026-11-02T12:30/2026-11-02T13:30"),
+        ("Price", ["12:30", "14:15", "9:45"], "2026-11-02T12:30/2026-11-02T13:30"),
+    ],
+)
+def test_figures_with_a_dot_are_times_unless_their_heading_is_about_something_else(
+    heading: str, cells: list[str], expected: str, tmp_path: Path
+) -> None:
+    rows = [["Date", "Event", heading], ["2 Nov 2026", "Swim", cells[0]], ["3 Nov 2026", "Row", cells[1]], ["4 Nov 2026", "Sail", cells[2]]]  # fmt: skip
+    assert built(workbook(tmp_path, rows))[0] == f"Swim {expected}"
+
+
+@pytest.mark.parametrize("cell", ["Room 9.15", "Psalm 9.15", "Ex. 4.30", "10-12 yrs", "3-5 helpers"])
 def test_figures_in_a_cell_that_number_or_count_are_no_hours(cell: str, tmp_path: Path) -> None:
     rows = [["", "Mon 2 Nov 2026", "Tue 3 Nov 2026"], ["Quill", cell, "Swim"], ["Osei", "Row", "Swim"]]
     assert f"Quill: {cell} 2026-11-02/2026-11-03" in built(workbook(tmp_path, rows))
@@ -518,9 +535,11 @@ def test_figures_in_a_cell_that_number_or_count_are_no_hours(cell: str, tmp_path
 
 def test_a_title_that_begins_with_a_numbered_group_has_no_hours(tmp_path: Path) -> None:
     (tmp_path / "trips.txt").write_text(
-        "Thu 5 Nov 2026: Group 10-12 trip\nFri 6 Nov 2026: Youth group 10-12", "utf-8"
+        "Thu 5 Nov 2026: Group 10-12 trip\nFri 6 Nov 2026: Youth group 10-12\nSat 7 Nov 2026: Exercise 4.30",
+        "utf-8",
     )
     assert built(tmp_path / "trips.txt") == [
         "Group 10-12 trip 2026-11-05/2026-11-06",
         "Youth group 2026-11-06T10:00/2026-11-06T12:00",
+        "Exercise 4.30 2026-11-07/2026-11-08",
     ]

@@ -11,6 +11,7 @@ from nomarium.reading.columns.column import PART_OF_DAY, Column
 from nomarium.reading.columns.contents import MOST_DIFFERENT, MOSTLY, Contents, name_some_weeks
 from nomarium.reading.columns.headings import is_placeholder, match_heading, normal, unit_of
 from nomarium.reading.columns.whenwords import (
+    are_of_others,
     heading_says_when,
     is_before_start,
     is_of_nature,
@@ -82,6 +83,7 @@ class _Filling:
             c
             for c in free
             if c in self._free
+            and not are_of_others(c.heading, self._about(c))
             and not is_of_record(c.heading)
             and c.evidence != HEADS_TIMES
             and not is_of_nature(c.heading)

@@ -17,6 +17,7 @@ from nomarium.reading.columns.contents import HOURS_TO_HOURS, MOSTLY, Contents
 from nomarium.reading.columns.headings import is_placeholder, match_exactly, unit_of
 from nomarium.reading.columns.schoolyears import years_unheard
 from nomarium.reading.columns.whenwords import (
+    are_of_others,
     is_of_nature,
     is_of_record,
     names_weekdays,
@@ -92,8 +93,8 @@ def _unused_times(
         ):
             continue
         about = Contents([row[column.at] if column.at < len(row) else "" for row in rows], lexicon)
-        if column.field == "location" and about.numbers >= MOSTLY:
-            continue  # rooms 4.10 and 4.20
+        if (column.field == "location" and about.numbers >= MOSTLY) or are_of_others(column.heading, about):
+            continue  # rooms 4.10 and 4.20, prices 12.30
         are_times = about.are_clear_times if takes_words else about.times >= MOSTLY > about.numbers
         is_timed = are_times or about.hold_clear_times or (column.is_ignored and _hold_clocks(about))
         is_timed = is_timed or (not says_time and _are_hours(column, about))

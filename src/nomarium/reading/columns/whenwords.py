@@ -49,7 +49,7 @@ _OCCASIONS: Final = frozenset(
 _OF_OTHERS: Final = frozenset(
     "rate rates rent fee fees cost costs price prices pay paid charge charges budget hire ticket tickets credit credits code ref id phone "
     "tel telephone mobile email leader lead staff notes note by size type pupils students people places capacity max min maximum minimum age ages "
-    "year years kit food menu lunch book books page pages chapter target score points distance km miles prix tarif preis precio prijs".split()
+    "year years kit food menu lunch book books page pages chapter weight height grade mark marks version seed speed temp depth target score points distance km miles prix tarif preis precio prijs".split()
 )
 """Words of a heading by which it is about something else than when."""
 _DATE_PARTS: Final = frozenset(
@@ -60,6 +60,7 @@ _OF_NATURE: Final = (
     r"\b(?:sun ?rise|sun ?set|dawn|dusk|moon ?rise|moon ?set|(?:high|low) (?:water|tide)|tides?|[hl]w ?\d?)\b"
 )
 """Headings of times that nobody sets."""
+_CLOCK: Final = r"(?i)\d[:h]\d\d|\d\s?[ap]\.?m\b"
 _LONGEST_SAID: Final = 40
 """Longer cells are remarks."""
 _RECORD_WORDS = frozenset(
@@ -101,6 +102,14 @@ def _is_of_others(heading: str) -> bool:
     """Whether a heading is about something else, or repeats a part of the date."""
     words = set(normal(heading).split())
     return bool((words and words <= _DATE_PARTS) or words & _OF_OTHERS or is_of_record(heading))
+
+
+def are_of_others(heading: str, about: Contents) -> bool:
+    """Whether a heading says nothing of when and is about something else, whose figures look like times: `Price` over `12.30`."""
+    words = set(normal(heading).split())
+    if words & _WHEN or not words & _OF_OTHERS:
+        return False
+    return not any(not isinstance(cell, str) or re.search(_CLOCK, cell) for cell in about.different)
 
 
 def _share_of_when(about: Contents) -> float:

@@ -26,7 +26,7 @@ LEADING: Final = re.compile(
 )
 NO_START: Final = re.compile(
     r"(?i)\b(?:(?:finish(?:es|ing)?|ends?|ending|until|till?|by|before|unterrichtsende|schulschluss|schluss|endet)(?:\s+(?:at|um))?|"
-    r"age[sd]?|aged (?:from|between)|years?|grades?|rooms?|pages?|classes|periods?|lessons?|weeks?|nos?\.?|numbers?|items?|won|lost|drew|drawn|beat(?:en)?|scores?)\s*$|"
+    r"age[sd]?|aged (?:from|between)|years?|grades?|rooms?|pages?|classes|periods?|lessons?|weeks?|nos?\.?|numbers?|items?|psalms?|exercises?|ex\.?|figure|fig\.|versions?|sections?|paragraph|para\.?|articles?|clauses?|verses?|won|lost|drew|drawn|beat(?:en)?|scores?)\s*$|"
     r"[(,;–—-]\s*(?:return(?:s|ing)?|back)(?:\s+(?:at|by|about|approx\.?))?\s*$"
 )
 """Words after which a time alone is an end, or figures are no time."""
