@@ -543,3 +543,32 @@ def test_a_title_that_begins_with_a_numbered_group_has_no_hours(tmp_path: Path) 
         "Youth group 2026-11-06T10:00/2026-11-06T12:00",
         "Exercise 4.30 2026-11-07/2026-11-08",
     ]
+
+
+def test_counts_below_headings_are_no_hours(tmp_path: Path) -> None:
+    rows = [["Date", "Boys", "Girls"], ["2 Nov 2026", "12", "15"], ["3 Nov 2026", "11", "9"]]
+    assert "says what each event is called" in refused(csv_file(tmp_path, "\n".join(map(",".join, rows))))
+    rows = [["Date", "Matins", "Evensong"], ["2 Nov 2026", "8", "5.30"], ["3 Nov 2026", "9", "6"]]
+    assert built(csv_file(tmp_path, "\n".join(map(",".join, rows))))[:2] == [
+        "Matins 2026-11-02T08:00/2026-11-02T09:00",
+        "Evensong 2026-11-02T17:30/2026-11-02T18:30",
+    ]
+
+
+@pytest.mark.parametrize("times", [("9:10", "10:10", "11:10"), ("9.10", "10.10", "11.10"), (9.1, 10.1, 11.1)])
+@pytest.mark.parametrize("head", ["Time", ""])
+def test_times_with_dots_down_a_drawing_are_no_dates_and_numbers_of_a_workbook_are_times(
+    head: str, times: tuple[str | float, ...], tmp_path: Path
+) -> None:
+    titles = [["Swim", "Row"], ["Sail", "Tar"], ["Rope", "Knot"]]
+    body = [[time, *row] for time, row in zip(times, titles, strict=True)]
+    day = [["Programme 7 Sept 2026"], [head, "Hall", "Loft"], *body]
+    assert built(workbook(tmp_path, day))[:2] == [
+        "Swim 2026-09-07T09:10/2026-09-07T10:10 @ Hall",
+        "Row 2026-09-07T09:10/2026-09-07T10:10 @ Loft",
+    ]
+    grid = [[head, "Mon 7 Sept 2026", "Tue 8 Sept 2026"], *body]
+    assert sorted(built(workbook(tmp_path, grid)))[-2:] == [
+        "Swim 2026-09-07T09:10/2026-09-07T10:10",
+        "Tar 2026-09-08T10:10/2026-09-08T11:10",
+    ]

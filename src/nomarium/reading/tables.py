@@ -190,8 +190,8 @@ def _are_places(row: Sequence[Cell], under_date: bool = False) -> bool:
     named = [text for cell in row[1:] if (text := cell_text(cell))]
     if len(named) < _LEAST_PLACES or not all(isinstance(cell, str) for cell in row[1:]):
         return False
-    if under_date and (not _is_figure(row[0]) or not looks_like_date(row[0])):
-        return False
+    if under_date and (not _is_figure(row[0]) or not looks_like_date(row[0]) or _says_time(row)):
+        return False  # 9.10 is a time among others
     first = "" if under_date else cell_text(row[0])
     if first and ((match := match_exactly(first)) is None or match.field not in _SAYS_WHEN):
         return False

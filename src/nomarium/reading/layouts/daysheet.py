@@ -31,6 +31,7 @@ from nomarium.reading.layouts.slots import (
     later,
     slot_ends,
     time_of,
+    typed_hours,
     usual_step,
 )
 from nomarium.reading.rows.datewithin import date_within, names_several
@@ -147,7 +148,7 @@ def _times_down(rows: Sequence[Row], lexicon: Lexicon) -> _Drawing | None:
             and (match_exactly(text) or any(map(lexicon.knows, fold(text).split())))
             for text in headings
         ]
-        body = filled[at + 1 :]
+        body = typed_hours(filled[at + 1 :], 0, cell_text(row[0]))
         slots = tuple(one for one in body if _slot(one) is not NOTHING)
         are_places = sum(map(_names_place, headings)) * 2 > len(headings)  # Hall, Loft 2, Shed A
         if (

@@ -35,6 +35,7 @@ from nomarium.reading.layouts.slots import (
     later,
     line_ends,
     time_of,
+    typed_hours,
     usual_step,
 )
 from nomarium.reading.layouts.weekdays import dated_weekdays
@@ -127,6 +128,8 @@ def _block(
     head: Row, across: tuple[tuple[tuple[int, Cell], ...], bool], body: Sequence[Row], lexicon: Lexicon
 ) -> _Block | None:
     """The grid under a row of headings; None where nothing down crosses them, or more than its slots stand beside them."""
+    for column in range(across[0][0][0]) if across[1] else ():
+        body = typed_hours(body, column, cell_text(head[1][column]))
     label = _label_column(head[1], body, *across, lexicon)
     if label is None:
         return None

@@ -79,7 +79,7 @@ def look(top: Top) -> Reading | NotRead:
 
 
 def _columns_of(top: Top, headings: Sequence[str], sample: Sequence[Sequence[Cell]]) -> _Columns | None:
-    """The columns, where all but the date and its weekday hold times and nothing else."""
+    """The columns, where all but the date and its weekday hold times and nothing else; numbers alone may count something."""
     date = weekday = None
     titles: dict[int, str] = {}
     for at, heading in enumerate(headings):
@@ -92,12 +92,19 @@ def _columns_of(top: Top, headings: Sequence[str], sample: Sequence[Sequence[Cel
             date = at
         elif about.weekdays == 1 and weekday is None:
             weekday = at
-        elif (
-            heading
-            and match is None
-            and all(time_of(cell) is not NOTHING or is_idle(cell_text(cell)) for cell in cells)
-        ):
+        elif heading and match is None and all(_is_time(cell) or is_idle(cell_text(cell)) for cell in cells):
             titles[at] = heading
         else:
             return None
-    return _Columns(date, weekday, titles) if date is not None and len(titles) >= _LEAST else None
+    cells = [row[at] for row in sample for at in titles if at < len(row)]
+    if (
+        date is None
+        or len(titles) < _LEAST
+        or all(cell_text(cell).isdecimal() or not _is_time(cell) for cell in cells)
+    ):
+        return None
+    return _Columns(date, weekday, titles)
+
+
+def _is_time(cell: Cell) -> bool:
+    return time_of(cell) is not NOTHING

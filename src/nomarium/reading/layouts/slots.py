@@ -15,7 +15,7 @@ from nomarium.reading.cells.words import Lexicon, fold
 from nomarium.reading.columns.clocks import as_typed, clock_from, half_open
 from nomarium.reading.columns.headings import match_exactly
 from nomarium.reading.rows.when import NOTHING, Part
-from nomarium.sheets.sheet import cell_text
+from nomarium.sheets.sheet import Row, cell_text
 
 _OTHER_FIELDS = frozenset(("class", "group", "room", "location", "audience", "teacher", "person", "division"))
 _OTHERS = frozenset(
@@ -106,6 +106,31 @@ def are_of_others(heading: str, cells: Sequence[Cell]) -> bool:
         isinstance(cell, str) and re.fullmatch(_FIGURES, cell) and not re.search(_CLOCK, cell)
         for cell in cells
     )
+
+
+def typed_hours(rows: Sequence[Row], column: int, heading: str) -> list[Row]:
+    """The rows, the numbers of a column as texts where they are hours that a workbook took for numbers: 9.3 for `9.30`. They run
+    forward through a day, and what heads them says that they are times, or nothing, and some have minutes."""
+    numbers = [row[column] for _, row in rows if column < len(row) and cell_text(row[column])]
+    hours = [cell for cell in numbers if isinstance(cell, (int, float)) and not isinstance(cell, bool)]
+    minutes = [round(cell % 1 * 100, 6) for cell in hours]
+    match = match_exactly(heading)
+    is_headed = match is not None and match.field in ("time", "start")
+    if (
+        len(hours) < max(2, len(numbers))
+        or not (is_headed or (not heading and any(minutes)))
+        or not all(1 <= cell < 24 for cell in hours)
+        or not all(part < 60 and part == int(part) for part in minutes)
+        or sum(b <= a for a, b in pairwise(hours)) > 1
+    ):
+        return [*rows]
+    texts = iter([f"{int(cell)}.{int(part):02}" for cell, part in zip(hours, minutes, strict=True)])
+    return [
+        (number, [*row[:column], next(texts), *row[column + 1 :]])
+        if column < len(row) and cell_text(row[column])
+        else (number, row)
+        for number, row in rows
+    ]
 
 
 def is_clear_time(cell: Cell) -> bool:
