@@ -572,3 +572,14 @@ def test_times_with_dots_down_a_drawing_are_no_dates_and_numbers_of_a_workbook_a
         "Swim 2026-09-07T09:10/2026-09-07T10:10",
         "Tar 2026-09-08T10:10/2026-09-08T11:10",
     ]
+
+
+def test_times_with_dots_across_dates_or_beside_weekdays_are_no_dates(tmp_path: Path) -> None:
+    across = "{head},9.10,10.10,11.10\n7 Sept 2026,Swim,Row,\n8 Sept 2026,Sail,,Tar"
+    options = ("--school-year", "2026:2027", "--date-order", "dmy", "--timezone", "America/Halifax")
+    refused(csv_file(tmp_path, across.format(head="Name")), *options)
+    found = built(csv_file(tmp_path, across.format(head="Date")), *options)
+    assert "Swim 2026-09-07T09:10/2026-09-07T10:10" in found and len(found) == 4
+    week = csv_file(tmp_path, "Time,Mon,Tue\n9.10,Swim,Row\n10.10,Sail,\n11.10,,Tar")
+    found = built(week, "--from", "2026-09-07", "--until", "2026-09-11")
+    assert "Row 2026-09-08T09:10/2026-09-08T10:10" in found and len(found) == 4

@@ -31,6 +31,7 @@ from nomarium.reading.layouts.slots import (
     are_codes,
     are_of_others,
     forward,
+    heads_clocks,
     is_clear_time,
     later,
     line_ends,
@@ -97,7 +98,6 @@ def read_grid(sheet: Sheet, options: ReadingOptions) -> Reading | NotRead:
         *decided_told(days, sheet),
         *(one for grid in grids for one in grid.told()),
     ]
-
     events = partial(after_remarks, sheet, entries, options, title_rows)
     return Reading(sheet, "grid", events, (*sheet.notes, *notes))
 
@@ -141,7 +141,7 @@ def _block(
 def _head(row: Sequence[Cell], lexicon: Lexicon) -> tuple[tuple[tuple[int, Cell], ...], bool] | None:
     """A row of headings: dates, or times, in most of its cells, and whether they are dates."""
     filled = [(n, cell) for n, cell in enumerate(row) if cell_text(cell)]
-    dates = tuple((n, cell) for n, cell in filled if looks_like_date(cell, lexicon))
+    dates = tuple((n, cell) for n, cell in filled if looks_like_date(cell, lexicon) and not heads_clocks(row))
     are_labels = len(filled) == len(dates) + 2 and filled[2:] == [*dates]
     if len(dates) >= 2 and (len(dates) >= len(filled) - 1 or are_labels):
         return dates, True

@@ -18,7 +18,7 @@ from nomarium.reading.cells.words import ENGLISH, Lexicon
 from nomarium.reading.columns.decisions import Decisions, resolve_day, told
 from nomarium.reading.columns.head import begins_week as week_begins
 from nomarium.reading.columns.head import looks_like_date
-from nomarium.reading.columns.headings import normal
+from nomarium.reading.columns.headings import match_exactly, normal
 from nomarium.reading.columns.lexicons import weekday_columns
 from nomarium.reading.layouts.drawn import (
     DrawnEntry,
@@ -64,7 +64,7 @@ def look(top: Top) -> Reading | NotRead:
         return _no_planner(sheet)  # a month, whose name is missing
     settled: list[Problem] = []
     begin_of: Callable[[Cell], dt.date | Refusal]
-    label, counted = _label_column(weeks, min(weekdays), lexicon), "counted from its date"
+    label, counted = _label_column(rows[head][1], weeks, min(weekdays), lexicon), "counted from its date"
     if label is not None:
         labels = [(number, row[label]) for number, row in weeks if cell_text(row[label])]
         days = decide_days(sheet, labels, options, WEEKDAYS[weekdays[min(weekdays)]], rows[:head])
@@ -165,9 +165,11 @@ def _no_planner(sheet: Sheet) -> NotRead:
     return not_read(sheet, "no-planner", "it is no planner", "planner-none", message, remedy)
 
 
-def _label_column(weeks: Sequence[Row], before: int, lexicon: Lexicon) -> int | None:
-    """The column left of the weekdays whose cells are mostly dates."""
+def _label_column(head: Sequence[Cell], weeks: Sequence[Row], before: int, lexicon: Lexicon) -> int | None:
+    """The column left of the weekdays whose cells are mostly dates; under `Time`, 9.10 is none."""
     for at in range(before):
+        if (match := match_exactly(cell_text(head[at]))) is not None and match.field in ("time", "start"):
+            continue
         cells = [row[at] for _, row in weeks if cell_text(row[at])]
         if cells and sum(looks_like_date(cell, lexicon) for cell in cells) * 2 > len(cells):
             return at

@@ -63,7 +63,7 @@ def look(top: Top) -> Reading | NotRead:
     drawing = weeks_across(top) or across(top) or down(top)
     if drawing is not None and _are_times([slot.label for slot in drawing.slots], drawing.label_heading):
         return read_grid(with_dates(top, drawing), top.options)
-    if drawing is None:
+    if drawing is None or _are_dates([slot.label for slot in drawing.slots]):
         message = f"{top.sheet.title} is no roster: no dates cross names, posts or classes."
         remedy = "Put the dates into the top row and the names into the first column, or the other way."
         return not_read(top.sheet, "no-roster", "it is no roster", "roster-none", message, remedy)
@@ -77,6 +77,11 @@ def look_over_weekdays(top: Top) -> Reading | NotRead:
         message = f"{top.sheet.title} has no weekdays below the days of weeks."
         return not_read(top.sheet, "no-roster", "it is no roster", "roster-none", message)
     return _reading(top, drawing)
+
+
+def _are_dates(labels: Sequence[str]) -> bool:
+    """Whether the labels are the dates of something else, whose headings only look like dates: `9.10` over 7 September."""
+    return bool(labels) and all(map(looks_like_date, labels))
 
 
 def _are_times(labels: Sequence[str], heading: str) -> bool:

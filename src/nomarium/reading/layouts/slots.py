@@ -133,6 +133,20 @@ def typed_hours(rows: Sequence[Row], column: int, heading: str) -> list[Row]:
     ]
 
 
+def heads_clocks(row: Sequence[Cell]) -> bool:
+    """Whether a row is headed by the dates below it, and times with dots stand beside that, `Date`, `9.10`, `10.10`: these are none."""
+    match = match_exactly(cell_text(row[0])) if row else None
+    clocks = [text for cell in row[1:] if (text := cell_text(cell))]
+    return (
+        match is not None
+        and match.field in ("date", "day", "when")
+        and bool(clocks)
+        and all(
+            isinstance(cell, str) and re.fullmatch(r"(?:[01]?\d|2[0-3])\.[0-5]\d", cell) for cell in clocks
+        )
+    )
+
+
 def is_clear_time(cell: Cell) -> bool:
     """Whether a heading says a time and is no mere number, or two of them, which could be days."""
     is_number = re.fullmatch(r"\W*\d{1,2}(?:\W+\d{1,2})?\W*", cell_text(cell)) is not None
