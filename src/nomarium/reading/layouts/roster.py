@@ -81,7 +81,9 @@ def look_over_weekdays(top: Top) -> Reading | NotRead:
 
 def _are_dates(labels: Sequence[str]) -> bool:
     """Whether the labels are the dates of something else, whose headings only look like dates: `9.10` over 7 September."""
-    return bool(labels) and all(map(looks_like_date, labels))
+    return bool(labels) and all(
+        looks_like_date(one) and re.search(r"\d{4}|[^\W\d_]{3}", one) for one in labels
+    )
 
 
 def _are_times(labels: Sequence[str], heading: str) -> bool:
