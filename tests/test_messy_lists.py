@@ -583,3 +583,10 @@ def test_times_with_dots_across_dates_or_beside_weekdays_are_no_dates(tmp_path: 
     week = csv_file(tmp_path, "Time,Mon,Tue\n9.10,Swim,Row\n10.10,Sail,\n11.10,,Tar")
     found = built(week, "--from", "2026-09-07", "--until", "2026-09-11")
     assert "Row 2026-09-08T09:10/2026-09-08T10:10" in found and len(found) == 4
+
+
+def test_nights_are_not_taken_for_as_many_days(tmp_path: Path) -> None:
+    rows = [["Event", "Date", "Nights"], ["Camp", "7 Sept 2026", "4"]]
+    assert "“4” has no unit" in refused(workbook(tmp_path, rows))
+    rows[0][2] = "Days"
+    assert built(csv_file(tmp_path, "\n".join(map(",".join, rows)))) == ["Camp 2026-09-07/2026-09-11"]

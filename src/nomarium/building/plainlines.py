@@ -6,6 +6,7 @@ What a row must be to be plain is said by `reading.rows.plainrows`; all others c
 from collections.abc import Sequence
 from functools import partial
 from operator import itemgetter
+from typing import TYPE_CHECKING
 
 from nomarium.ical.lines import (
     Memo,
@@ -25,15 +26,17 @@ from nomarium.reading.rows.plainrows import (
     event_reader,
     plain_title,
 )
-from nomarium.targets.target import PlainTarget
+
+if TYPE_CHECKING:
+    from nomarium.targets.target import PlainTarget
 
 
-def lines_into(target: PlainTarget) -> ReaderOf:
+def lines_into(target: "PlainTarget") -> ReaderOf:
     """What makes a reader of plain rows that puts their events into a target, and gives `TAKEN` for each."""
     return partial(_reader, target)
 
 
-def _reader(target: PlainTarget, table: PlainTable) -> PlainReader:
+def _reader(target: "PlainTarget", table: PlainTable) -> PlainReader:
     lines = _Lines(table)
     if not lines.starts.is_short:
         return event_reader(table)

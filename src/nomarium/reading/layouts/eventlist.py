@@ -24,7 +24,6 @@ from nomarium.reading.columns.headingzones import zones_in_headings
 from nomarium.reading.columns.lexicons import lexicon_for
 from nomarium.reading.columns.runningmonths import RunningMonths, find_running_months
 from nomarium.reading.columns.sides import with_sides_as_title
-from nomarium.reading.columns.slotlengths import slots_told
 from nomarium.reading.columns.table import TableReading, data_rows, fill_down_columns, filled_rows
 from nomarium.reading.columns.timesinwords import times_in_words
 from nomarium.reading.columns.titles import half_titles, title_columns, unknown_in_title
@@ -281,8 +280,11 @@ def _settled(
         *table.notes,
         *told(decisions, sheet),
         *(one.at(sheet.place()) for one in (*clock_told(clock), *morning_told(clock))),
-        *slots_told(sheet, columns, sample, options),
     ]
+    if not any(column.field == "end" and column.filled for column in columns):
+        from nomarium.reading.columns.slotlengths import slots_told
+
+        notes += slots_told(sheet, columns, sample, options)
     return table._replace(
         decisions=decisions, problems=(*decisions.problems, *table.problems), notes=(*sheet.notes, *notes)
     )
