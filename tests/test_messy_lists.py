@@ -590,3 +590,31 @@ def test_nights_are_not_taken_for_as_many_days(tmp_path: Path) -> None:
     assert "“4” has no unit" in refused(workbook(tmp_path, rows))
     rows[0][2] = "Days"
     assert built(csv_file(tmp_path, "\n".join(map(",".join, rows)))) == ["Camp 2026-09-07/2026-09-11"]
+
+
+PLACES_ACROSS = {
+    "dates and times down": "Date,Time,Hall,Loft\n7 Sept 2026,9:10,Swim,Row\n8 Sept 2026,9:10,Sail,Tar",
+    "a date over each part": "Monday 7 September 2026\nTime,Hall,Loft\n9:10-10:10,Swim,Row\n\nTuesday 8 September 2026\nTime,Hall,Loft\n9:10-10:10,Sail,Tar",
+    "with dots": "Day 1 - Monday 7 September 2026\nTime,Hall,Loft\n9.10,Swim,Row\n10.10,,Knots\nDay 2 - Tuesday 8 September 2026\nTime,Hall,Loft\n9.10,Sail,Tar\n10.10,Rope,",
+    "dates at the head": "Mon 7 Sept 2026,Hall,Loft\n9.10,Swim,Row\n10.10,,Knots\nTue 8 Sept 2026,Hall,Loft\n9.10,Sail,Tar\n10.10,Rope,",
+}  # fmt: skip
+
+
+@pytest.mark.parametrize("name", PLACES_ACROSS)
+def test_two_places_across_are_where_things_happen_and_no_titles(name: str, tmp_path: Path) -> None:
+    found = built(csv_file(tmp_path, PLACES_ACROSS[name]), "--timezone", "America/Halifax")
+    expected = [
+        "Row 2026-09-07T09:10/2026-09-07T10:10 @ Loft",
+        "Sail 2026-09-08T09:10/2026-09-08T10:10 @ Hall",
+        "Swim 2026-09-07T09:10/2026-09-07T10:10 @ Hall",
+        "Tar 2026-09-08T09:10/2026-09-08T10:10 @ Loft",
+    ]
+    assert sorted(line for line in found if "T09:10/" in line) == expected
+
+
+def test_times_with_dots_beside_places_are_no_dates_whatever_the_options(tmp_path: Path) -> None:
+    text = "Programme 7 September 2026\nTime,Hall,Loft\n9.10,Swim,Row\n10.10,Sail,Tar"
+    options = ("--school-year", "2026:2027", "--date-order", "dmy")
+    assert "Tar 2026-09-07T10:10/2026-09-07T11:10 @ Loft" in built(
+        csv_file(tmp_path, text), *options, "--timezone", "America/Halifax"
+    )

@@ -7,6 +7,7 @@ from typing import NamedTuple
 from nomarium.model.cell import Cell
 from nomarium.model.problem import column_letter, note
 from nomarium.model.wording import listed
+from nomarium.reading.cells.placewords import is_place
 from nomarium.reading.columns.head import looks_like_date
 from nomarium.reading.columns.headings import match_exactly, normal
 from nomarium.sheets.sheet import TOP_ROWS, Row, RowsAgain, Sheet, cell_text
@@ -195,7 +196,10 @@ def _are_places(row: Sequence[Cell], under_date: bool = False) -> bool:
     first = "" if under_date else cell_text(row[0])
     if first and ((match := match_exactly(first)) is None or match.field not in _SAYS_WHEN):
         return False
-    return not any(match_exactly(text) or looks_like_date(text) or _says_time((text,)) for text in named)
+    if any(looks_like_date(text) or _says_time((text,)) for text in named):
+        return False
+    fields = {match.field for text in named if (match := match_exactly(text)) is not None}
+    return not fields or (fields == {"location"} and all(map(is_place, named)))  # Hall, Loft
 
 
 def _says_time(row: Sequence[Cell]) -> bool:

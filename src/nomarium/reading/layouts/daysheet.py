@@ -153,7 +153,7 @@ def _times_down(rows: Sequence[Row], lexicon: Lexicon) -> _Drawing | None:
         are_places = sum(map(_names_place, headings)) * 2 > len(headings)  # Hall, Loft 2, Shed A
         if (
             (any(known) and not are_places)
-            or len(slots) < 2
+            or len(slots) < (1 if are_places else 2)
             or len(slots) < len(body) / 2
             or _slot((number, row)) is not NOTHING
             or are_of_others(cell_text(row[0]), [one[1][0] for one in slots])

@@ -6,6 +6,7 @@ from itertools import islice
 
 from nomarium.model.cell import Cell
 from nomarium.model.problem import column_letter
+from nomarium.reading.cells.placewords import is_place
 from nomarium.reading.cells.weeks import is_numbered_week
 from nomarium.reading.cells.words import ENGLISH, Lexicon, fold
 from nomarium.reading.columns.asked import heading_missing
@@ -128,6 +129,14 @@ def rotating_posts(
     title = next((c for c in columns if c.field == "summary" and c.how in ("heading", "content")), None)
     if title is None or options.title or options.keep_extra or not title.heading:
         return None
+    if title.how == "content" and (hall := _another_place(title, columns)) is not None:
+        message = f"What happens stands under places, “{hall.heading}” and “{title.heading}” of {sheet.title}: it is no list."
+        remedy = (
+            f'Read it as a roster: --as roster; or say what they are: --column "{title.heading}=summary".'
+        )
+        return not_read(
+            sheet, "no-titles", "places head its columns", "summary-column-missing", message, remedy
+        )
     others = [c for c in columns if c.is_ignored and c.how != "asked" and c.filled and not c.is_kept]
     words = _words_of(rows, title.at) if others else set()
     are_codes = bool(words) and all(len(word) < 4 and word.isupper() for word in words)
@@ -143,6 +152,14 @@ def rotating_posts(
     return not_read(
         sheet, "no-titles", "names take turns under its headings", "summary-column-missing", message, remedy
     )
+
+
+def _another_place(title: Column, columns: Sequence[Column]) -> Column | None:
+    """The column beside that of titles whose heading is a place as that of the titles is: `Hall` and `Loft`."""
+    if not is_place(title.heading):
+        return None
+    others = (c for c in columns if c.field in ("location", "") and c.how != "asked" and c.filled)
+    return next((c for c in others if is_place(c.heading)), None)
 
 
 def _words_of(rows: Sequence[Sequence[Cell]], at: int) -> set[str]:

@@ -268,12 +268,19 @@ def _head_over_dates(top: Top, rows: Sequence[Row]) -> tuple[int, int] | None:
             wide = [r for r in wide if not is_of_key(r, used_texts)]
             cells = [r[column] for r in wide if column < len(r) and cell_text(r[column])]
             dates = sum(heads_dates([cell], top.lexicon) for cell in cells)
-            if cells and dates >= max(1, len(cells) * 0.6):
+            if cells and dates >= max(1, len(cells) * 0.6) and not _are_clocks(row[column], cells):
                 return at, column
             if _are_days_of_a_month(top, rows[:at], cells, cell_text(row[column])):
                 return at, column
         return None
     return None
+
+
+def _are_clocks(heading: Cell, cells: Sequence[Cell]) -> bool:
+    """Whether cells under a heading of times are times with dots, `9.10`, and no days."""
+    match = match_exactly(cell_text(heading))
+    is_headed = match is not None and match.field in ("time", "start")
+    return is_headed and all(time_of(cell) is not NOTHING for cell in cells)
 
 
 def _are_days_of_a_month(top: Top, above: Sequence[Row], cells: Sequence[Cell], heading: str) -> bool:
