@@ -618,3 +618,14 @@ def test_times_with_dots_beside_places_are_no_dates_whatever_the_options(tmp_pat
     assert "Tar 2026-09-07T10:10/2026-09-07T11:10 @ Loft" in built(
         csv_file(tmp_path, text), *options, "--timezone", "America/Halifax"
     )
+
+
+@pytest.mark.parametrize("heads", ["Staff,Students", "Event,Event 2", "Girls,Boys"])
+def test_of_two_columns_that_say_what_happens_none_is_passed_over(heads: str, tmp_path: Path) -> None:
+    text = f"Date,{heads}\n7 Sept 2026,Swim,Row\n8 Sept 2026,Sail,Tar"
+    assert "--column" in refused(csv_file(tmp_path, text))
+
+
+def test_who_is_there_beside_a_title_is_no_second_title(tmp_path: Path) -> None:
+    text = "Date,Event,Staff,Students\n7 Sept 2026,Swim,Quill,7A\n8 Sept 2026,Row,Osei,8A"
+    assert built(csv_file(tmp_path, text)) == ["Swim 2026-09-07/2026-09-08", "Row 2026-09-08/2026-09-09"]

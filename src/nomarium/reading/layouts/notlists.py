@@ -129,13 +129,13 @@ def rotating_posts(
     title = next((c for c in columns if c.field == "summary" and c.how in ("heading", "content")), None)
     if title is None or options.title or options.keep_extra or not title.heading:
         return None
-    if title.how == "content" and (hall := _another_place(title, columns)) is not None:
-        message = f"What happens stands under places, “{hall.heading}” and “{title.heading}” of {sheet.title}: it is no list."
+    if (other := _another_like(title, columns)) is not None:
+        message = f"What happens stands under “{other.heading}” and under “{title.heading}” of {sheet.title}: it is no list."
         remedy = (
             f'Read it as a roster: --as roster; or say what they are: --column "{title.heading}=summary".'
         )
         return not_read(
-            sheet, "no-titles", "places head its columns", "summary-column-missing", message, remedy
+            sheet, "no-titles", "several columns say what happens", "summary-column-missing", message, remedy
         )
     others = [c for c in columns if c.is_ignored and c.how != "asked" and c.filled and not c.is_kept]
     words = _words_of(rows, title.at) if others else set()
@@ -154,12 +154,28 @@ def rotating_posts(
     )
 
 
-def _another_place(title: Column, columns: Sequence[Column]) -> Column | None:
-    """The column beside that of titles whose heading is a place as that of the titles is: `Hall` and `Loft`."""
-    if not is_place(title.heading):
-        return None
-    others = (c for c in columns if c.field in ("location", "") and c.how != "asked" and c.filled)
-    return next((c for c in others if is_place(c.heading)), None)
+def _another_like(title: Column, columns: Sequence[Column]) -> Column | None:
+    """The column beside that of titles that says what happens as that does: `Hall` and `Loft`, `Staff` and `Students`, `Event` and
+    `Event 2`."""
+    others = [c for c in columns if c is not title and c.how != "asked" and c.filled]
+    again = next((c for c in others if c.is_ignored and _bare(c.heading) == _bare(title.heading)), None)
+    if again is not None or title.how != "content":
+        return again
+    if is_place(title.heading):
+        return next((c for c in others if c.field in ("location", "") and is_place(c.heading)), None)
+    is_of_people = fold(title.heading) in _PEOPLE
+    return next((c for c in others if is_of_people and fold(c.heading) in _PEOPLE), None)
+
+
+_PEOPLE = frozenset(
+    "staff teachers students pupils learners apprentices journeymen parents families children boys girls".split()
+)
+"""Headings of those for whom something is on."""
+
+
+def _bare(heading: str) -> str:
+    """A heading without its number, folded."""
+    return re.sub(r"\s*\d+$", "", fold(heading))
 
 
 def _words_of(rows: Sequence[Sequence[Cell]], at: int) -> set[str]:
