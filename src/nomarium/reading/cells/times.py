@@ -132,6 +132,8 @@ def _times_in(text: str) -> Times | Refusal:
     return settle_range(start, end)
 
 
+SURE_CLOCK = r"(?i)\d[:h]\d\d|\d\s?[ap]\.?m\b"
+"""A time that is no other number; `9.15` may be one."""
 _CLASS_OR_HOUR = re.compile(r"\d{1,2}\s?[aApP]|\d{1,2}\s?/\s?\d{1,2}")
 _ARRIVAL = r"(?P<arrival>\d.*?) for (?P<start>\d.*)"
 _LONGEST_ARRIVAL = 90 * 60

@@ -246,3 +246,9 @@ def near_field(text: str) -> str | None:
     if match and match.field in FIELDS:
         return match.field
     return nearest(fold(text), FIELDS) or None
+
+
+def heads_times(heading: str) -> bool:
+    """Whether a heading is that of times, `Time` or `Start`."""
+    match = match_exactly(heading)
+    return match is not None and match.field in ("time", "start")

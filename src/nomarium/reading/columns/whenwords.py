@@ -3,6 +3,7 @@
 import re
 from typing import Final
 
+from nomarium.reading.cells.times import SURE_CLOCK
 from nomarium.reading.cells.words import fold
 from nomarium.reading.columns.contents import MOST_DIFFERENT, Contents
 from nomarium.reading.columns.headings import normal
@@ -60,7 +61,6 @@ _OF_NATURE: Final = (
     r"\b(?:sun ?rise|sun ?set|dawn|dusk|moon ?rise|moon ?set|(?:high|low) (?:water|tide)|tides?|[hl]w ?\d?)\b"
 )
 """Headings of times that nobody sets."""
-_CLOCK: Final = r"(?i)\d[:h]\d\d|\d\s?[ap]\.?m\b"
 _LONGEST_SAID: Final = 40
 """Longer cells are remarks."""
 _RECORD_WORDS = frozenset(
@@ -109,7 +109,7 @@ def are_of_others(heading: str, about: Contents) -> bool:
     words = set(normal(heading).split())
     if words & _WHEN or not words & _OF_OTHERS:
         return False
-    return not any(not isinstance(cell, str) or re.search(_CLOCK, cell) for cell in about.different)
+    return not any(not isinstance(cell, str) or re.search(SURE_CLOCK, cell) for cell in about.different)
 
 
 def _share_of_when(about: Contents) -> float:

@@ -25,10 +25,10 @@ from nomarium.reading.layouts.headdates import decide_days
 from nomarium.reading.layouts.layout import NotRead, Reading, Top, not_read
 from nomarium.reading.layouts.slots import (
     Line,
-    are_of_others,
     forward,
     is_clear_time,
     later,
+    number_others,
     slot_ends,
     time_of,
     typed_hours,
@@ -156,7 +156,7 @@ def _times_down(rows: Sequence[Row], lexicon: Lexicon) -> _Drawing | None:
             or len(slots) < (1 if are_places else 2)
             or len(slots) < len(body) / 2
             or _slot((number, row)) is not NOTHING
-            or are_of_others(cell_text(row[0]), [one[1][0] for one in slots])
+            or number_others(cell_text(row[0]), [one[1][0] for one in slots])
         ):
             return None
         below = tuple(one for one in body if one not in slots)

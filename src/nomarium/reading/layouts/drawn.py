@@ -236,13 +236,16 @@ def _is_time(match: re.Match[str], times: Times) -> bool:
     text = match["time"].strip()
     if _CLEAR.search(text):
         return not (match.re is _TIME_LAST and "." in text and re.search(_NUMBERED, match["text"]))
+    is_first = match.re is _TIME_FIRST
+    if is_first and re.fullmatch(r"\d{1,4}", text):
+        return False
+    if not is_first and (match["lead"] or not re.fullmatch(_HOURS, text)):
+        return re.fullmatch(_HOURS, text) is not None
     # the patterns of lines are slow to compile, and seldom needed here
     from nomarium.reading.layouts.linetimes import NO_START, are_counted
 
-    if match.re is _TIME_FIRST:
-        return re.fullmatch(r"\d{1,4}", text) is None and not are_counted("", text, match["text"])
-    if match["lead"] or not re.fullmatch(_HOURS, text):
-        return re.fullmatch(_HOURS, text) is not None
+    if is_first:
+        return not are_counted("", text, match["text"])
     before = match["text"]
     counts = fold(before).split()[-1].removesuffix("s") in _COUNTED or NO_START.search(before)
     if counts or re.search(_SCORED, before) or times.start is None or times.end is None:

@@ -29,12 +29,12 @@ from nomarium.reading.layouts.layout import NotRead, Reading, Top, not_read
 from nomarium.reading.layouts.slots import (
     Line,
     are_codes,
-    are_of_others,
     forward,
     heads_clocks,
     is_clear_time,
     later,
     line_ends,
+    number_others,
     time_of,
     typed_hours,
     usual_step,
@@ -141,7 +141,7 @@ def _block(
 def _head(row: Sequence[Cell], lexicon: Lexicon) -> tuple[tuple[tuple[int, Cell], ...], bool] | None:
     """A row of headings: dates, or times, in most of its cells, and whether they are dates."""
     filled = [(n, cell) for n, cell in enumerate(row) if cell_text(cell)]
-    dates = tuple((n, cell) for n, cell in filled if looks_like_date(cell, lexicon) and not heads_clocks(row))
+    dates = () if heads_clocks(row) else tuple(one for one in filled if looks_like_date(one[1], lexicon))
     are_labels = len(filled) == len(dates) + 2 and filled[2:] == [*dates]
     if len(dates) >= 2 and (len(dates) >= len(filled) - 1 or are_labels):
         return dates, True
@@ -179,7 +179,7 @@ def _label_column(
         cells = [row[column] for _, row in body if column < len(row) and cell_text(row[column])]
         if dates_across and (are_only_numbers(cells) or are_codes(cells, cell_text(head[column]))):
             continue
-        if dates_across and are_of_others(cell_text(head[column]), cells):
+        if dates_across and number_others(cell_text(head[column]), cells):
             continue
         fits = [(time_of(c) is not NOTHING) if dates_across else looks_like_date(c, lexicon) for c in cells]
         if fits and sum(fits) >= max(1, len(fits) / 2):

@@ -18,7 +18,7 @@ from nomarium.reading.cells.words import ENGLISH, Lexicon
 from nomarium.reading.columns.decisions import Decisions, resolve_day, told
 from nomarium.reading.columns.head import begins_week as week_begins
 from nomarium.reading.columns.head import looks_like_date
-from nomarium.reading.columns.headings import match_exactly, normal
+from nomarium.reading.columns.headings import heads_times, normal
 from nomarium.reading.columns.lexicons import weekday_columns
 from nomarium.reading.layouts.drawn import (
     DrawnEntry,
@@ -168,7 +168,7 @@ def _no_planner(sheet: Sheet) -> NotRead:
 def _label_column(head: Sequence[Cell], weeks: Sequence[Row], before: int, lexicon: Lexicon) -> int | None:
     """The column left of the weekdays whose cells are mostly dates; under `Time`, 9.10 is none."""
     for at in range(before):
-        if (match := match_exactly(cell_text(head[at]))) is not None and match.field in ("time", "start"):
+        if heads_times(cell_text(head[at])):
             continue
         cells = [row[at] for _, row in weeks if cell_text(row[at])]
         if cells and sum(looks_like_date(cell, lexicon) for cell in cells) * 2 > len(cells):

@@ -38,7 +38,7 @@ from nomarium.reading.layouts.rosteracross import across, with_dates
 from nomarium.reading.layouts.rosterdown import down
 from nomarium.reading.layouts.rosterslots import Drawing, Slot, is_session
 from nomarium.reading.layouts.rosterweeks import weeks_across
-from nomarium.reading.layouts.slots import are_codes, are_of_others, in_part_of_day, time_of
+from nomarium.reading.layouts.slots import are_codes, in_part_of_day, number_others, time_of
 from nomarium.reading.rows.when import NOTHING, Part
 from nomarium.sheets.sheet import Sheet, cell_text
 
@@ -91,7 +91,7 @@ def _are_times(labels: Sequence[str], heading: str) -> bool:
     return (
         bool(labels)
         and not are_codes(labels, heading)
-        and not are_of_others(heading, labels)
+        and not number_others(heading, labels)
         and sum(time_of(one) is not NOTHING for one in labels) * 2 > len(labels)
     )
 

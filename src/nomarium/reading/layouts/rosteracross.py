@@ -29,7 +29,7 @@ from nomarium.reading.layouts.headdates import (
 from nomarium.reading.layouts.layout import Top
 from nomarium.reading.layouts.monthheads import month_head, with_years
 from nomarium.reading.layouts.rosterslots import Drawing, Slot, halves_day
-from nomarium.reading.layouts.slots import are_of_others, time_of
+from nomarium.reading.layouts.slots import number_others, time_of
 from nomarium.reading.rows.when import NOTHING, Part
 from nomarium.sheets.sheet import Row, Sheet, cell_text, is_blank
 
@@ -284,7 +284,7 @@ class _Block:
             where = ", ".join(text for n, text in said_at.items() if n in self._places)
             beside = [text for n, text in said_at.items() if n not in self._places]
             said = (
-                Code("") if are_of_others(self.heading, [label]) else session_of(label)
+                Code("") if number_others(self.heading, [label]) else session_of(label)
             )  # Early (7-3), Lock-up 17:30
             time = self._time_of(row) if self._times else said.time
             name = said.name if said.time is not NOTHING and said.name else label

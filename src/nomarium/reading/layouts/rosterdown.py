@@ -9,7 +9,7 @@ from nomarium.model.cell import Cell
 from nomarium.model.problem import Problem, note
 from nomarium.model.wording import listed
 from nomarium.reading.cells.words import fold
-from nomarium.reading.columns.headings import match_exactly, unit_of
+from nomarium.reading.columns.headings import heads_times, match_exactly, unit_of
 from nomarium.reading.columns.table import fill_down_columns, filled_rows
 from nomarium.reading.layouts.codes import (
     Code,
@@ -278,9 +278,7 @@ def _head_over_dates(top: Top, rows: Sequence[Row]) -> tuple[int, int] | None:
 
 def _are_clocks(heading: Cell, cells: Sequence[Cell]) -> bool:
     """Whether cells under a heading of times are times with dots, `9.10`, and no days."""
-    match = match_exactly(cell_text(heading))
-    is_headed = match is not None and match.field in ("time", "start")
-    return is_headed and all(time_of(cell) is not NOTHING for cell in cells)
+    return heads_times(cell_text(heading)) and all(time_of(cell) is not NOTHING for cell in cells)
 
 
 def _are_days_of_a_month(top: Top, above: Sequence[Row], cells: Sequence[Cell], heading: str) -> bool:

@@ -10,10 +10,10 @@ from itertools import pairwise
 from nomarium.model.cell import Cell
 from nomarium.model.refusal import Refusal
 from nomarium.reading.cells.moments import read_moment
-from nomarium.reading.cells.times import DAY_SECS, Clock, Times, read_times
+from nomarium.reading.cells.times import DAY_SECS, SURE_CLOCK, Clock, Times, read_times
 from nomarium.reading.cells.words import Lexicon, fold
 from nomarium.reading.columns.clocks import as_typed, clock_from, half_open
-from nomarium.reading.columns.headings import match_exactly
+from nomarium.reading.columns.headings import heads_times, match_exactly
 from nomarium.reading.rows.when import NOTHING, Part
 from nomarium.sheets.sheet import Row, cell_text
 
@@ -23,7 +23,6 @@ _OTHERS = frozenset(
     "klasse klassen gruppe gruppen raum alter classe groupe salle".split()
 )
 _FIGURES = r"[\d\W]+[A-Za-z]?"
-_CLOCK = r"(?i)\d[:h]\d\d|\d\s?[ap]\.?m\b"
 _NOON, _MORNING = DAY_SECS // 2, 7 * 3600
 _LATE_WORDS = (
     "pm",
@@ -89,21 +88,20 @@ def are_codes(cells: Sequence[Cell], heading: str = "") -> bool:
         return False
     if any(text[-1] not in "aApP" for text in texts):
         return True
-    match = match_exactly(heading)
-    if match is not None and match.field in ("time", "start"):
+    if heads_times(heading):
         return False
     hours = [int(text[:-1]) % 12 + (12 if text[-1] in "pP" else 0) for text in texts]
     return not (hours[0] < 12 <= hours[-1] and all(a < b for a, b in pairwise(hours)))
 
 
-def are_of_others(heading: str, cells: Sequence[Cell]) -> bool:
+def number_others(heading: str, cells: Sequence[Cell]) -> bool:
     """Whether a heading is that of people, classes or places, so that numbers below it are no hours: rooms `4.10`, ages `5-7`."""
     match = match_exactly(heading)
     is_of_field = match is not None and match.field in _OTHER_FIELDS
     if not is_of_field and _OTHERS.isdisjoint(re.findall(r"[^\W\d_]+", fold(heading))):
         return False
     return all(
-        isinstance(cell, str) and re.fullmatch(_FIGURES, cell) and not re.search(_CLOCK, cell)
+        isinstance(cell, str) and re.fullmatch(_FIGURES, cell) and not re.search(SURE_CLOCK, cell)
         for cell in cells
     )
 
@@ -114,11 +112,9 @@ def typed_hours(rows: Sequence[Row], column: int, heading: str) -> list[Row]:
     numbers = [row[column] for _, row in rows if column < len(row) and cell_text(row[column])]
     hours = [cell for cell in numbers if isinstance(cell, (int, float)) and not isinstance(cell, bool)]
     minutes = [round(cell % 1 * 100, 6) for cell in hours]
-    match = match_exactly(heading)
-    is_headed = match is not None and match.field in ("time", "start")
     if (
         len(hours) < max(2, len(numbers))
-        or not (is_headed or (not heading and any(minutes)))
+        or not (heads_times(heading) or (not heading and any(minutes)))
         or not all(1 <= cell < 24 for cell in hours)
         or not all(part < 60 and part == int(part) for part in minutes)
         or sum(b <= a for a, b in pairwise(hours)) > 1
