@@ -10,7 +10,7 @@ from nomarium.model.problem import Problem, note
 from nomarium.model.refusal import Refusal
 from nomarium.model.wording import counted, listed
 from nomarium.reading.layouts.drawn import ditto
-from nomarium.reading.layouts.slots import RUN_ON, Line, forward, later, line_ends
+from nomarium.reading.layouts.slots import RUN_ON, Line, after_midnight, forward, later, line_ends
 from nomarium.reading.options import ReadingOptions
 from nomarium.reading.rows.titles import is_ditto
 from nomarium.reading.rows.when import NOTHING
@@ -183,6 +183,13 @@ def _open_cells(sheet: Sheet, week: DrawnWeek) -> Iterator[Problem]:
         yield Problem("drawn-twice", message, remedy, sheet.place(twice.number, twice.column), twice.text)
 
 
+_NEXT_DAY = Refusal(
+    "drawn-night",
+    "Below times of an evening this is on the next morning, and a timetable's day ends at midnight.",
+    "Write it under the next weekday, above its other times; or, for one week only, say --day-one 2026-09-07.",
+)
+
+
 def _held_twice(week: DrawnWeek) -> Held | None:
     """The first cell on a day and a line that another drawing of the sheet has, too, where neither names its week or a class."""
     seen: dict[tuple[str, str, object], int] = {}
@@ -213,11 +220,14 @@ def _times(
         if any(line.time.start is not None and line.time.end is None for line in settled):
             found.notes.append(note("lines-run-on", RUN_ON).at(sheet.place()))
         parts = [line.time for line in settled]
+        nights = after_midnight(parts)
         ends = line_ends(parts, [n for n, slot in enumerate(slots) if id(slot) not in taught])
         table = Table("timetable", sheet, {}, {}, [], Account())
-        for slot, line, end in zip(slots, settled, ends, strict=True):
+        for slot, line, end, is_next in zip(slots, settled, ends, nights, strict=True):
             if line.time is NOTHING or line.time.start is None:
                 continue
+            if is_next:
+                found.problems.append(_NEXT_DAY.problem(sheet.place(), cell_text(slot.heading)))
             if line.time.refusal is not None:
                 found.problems.append(line.time.refusal.problem(sheet.place(), cell_text(slot.heading)))
                 continue

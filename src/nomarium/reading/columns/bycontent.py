@@ -6,7 +6,7 @@ import re
 from nomarium.model.cell import Cell
 from nomarium.reading.cells.times import Times, read_times
 from nomarium.reading.cells.words import ENGLISH
-from nomarium.reading.columns.cellssay import HEADS_TIMES, stretch_of
+from nomarium.reading.columns.cellssay import HEADS_TIMES, is_just_before, stretch_of
 from nomarium.reading.columns.column import PART_OF_DAY, Column
 from nomarium.reading.columns.contents import MOST_DIFFERENT, MOSTLY, Contents, name_some_weeks
 from nomarium.reading.columns.headings import is_placeholder, match_heading, normal, unit_of
@@ -85,10 +85,10 @@ class _Filling:
             if c in self._free
             and not are_of_others(c.heading, self._about(c))
             and not is_of_record(c.heading)
-            and c.evidence != HEADS_TIMES
             and not is_of_nature(c.heading)
             and not is_before_start(c.heading)
         ]
+        clocks = [c for c in clocks if c.evidence != HEADS_TIMES] or clocks[:1]
         spans = [c for c in clocks if _are_spans(self._about(c))]
         if len(clocks) > 1 and len(spans) == 1 and not self._taken & {"time", "start", "end", "when"}:
             self._take(spans[0], "time", "the only column of times from one to another")
@@ -103,7 +103,9 @@ class _Filling:
             self._take(clocks[1], "end", "the second of two columns of times")
         elif len(clocks) == 1 and "start" in self._taken and not self._taken & {"time", "end"}:
             start = next(c for c in self._columns if c.field == "start")
-            if clocks[0].at > start.at and self._about(start).times:
+            is_right = clocks[0].at > start.at and clocks[0].evidence != HEADS_TIMES
+            is_right = is_right and not is_just_before(self._about(clocks[0]), self._about(start))
+            if is_right and self._about(start).times:
                 self._take(clocks[0], "end", "its cells are times, right of the start")
 
     def weekdays(self) -> None:

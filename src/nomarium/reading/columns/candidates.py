@@ -1,5 +1,6 @@
 """What the columns of a table that cannot be read could be, for the person who has to say it."""
 
+import re
 from typing import NamedTuple
 
 from nomarium.reading.cells.words import Lexicon, fold
@@ -14,6 +15,7 @@ class Candidate(NamedTuple):
     fields: tuple[str, ...]
 
 
+_DAY = r"(?i)\b\d{1,2}(?:st|nd|rd|th)\b|(?<![\d/.-])\d{1,2}[/.-]\d{1,2}(?!\d)"
 _NOTHING = Candidate("nothing", ())
 
 
@@ -21,6 +23,12 @@ def _plural(column: Column, lexicon: Lexicon) -> float:
     """The share of samples that are weekdays in the plural, `Tuesdays`."""
     words = [fold(text).strip().removesuffix("s") for text in column.samples]
     return sum(word in lexicon.weekdays for word in words) / len(words)
+
+
+def _says_day(text: str, lexicon: Lexicon) -> bool:
+    """Whether words and figures may name a day in some form: a month or a weekday, `1st`, `3/9`, and no `2026/114`."""
+    is_known = any(map(lexicon.knows, re.findall(r"[^\W\d_]+", fold(text))))
+    return is_known or re.search(_DAY, text) is not None
 
 
 def candidate(column: Column, lexicon: Lexicon) -> Candidate:
@@ -39,5 +47,7 @@ def candidate(column: Column, lexicon: Lexicon) -> Candidate:
             return found
     words = [text for text in column.samples if any(map(str.isdigit, text))]
     if len(words) == len(column.samples):
-        return Candidate("words and figures", ("summary", "location", "description", "when"))
+        may_say_when = any(_says_day(text, lexicon) for text in words)
+        fields = ("summary", "location", "description", *(("when",) if may_say_when else ()))
+        return Candidate("words and figures", fields)
     return Candidate("words", ("summary", "location", "description", "categories", "teacher"))

@@ -54,6 +54,10 @@ _LONGEST_NIGHT = 14 * 3600
 """How long what ends on the next morning lasts at most, in seconds."""
 
 
+_LONGEST_WAIT = 6 * 3600
+"""How long before something begins people are called to it at most, in seconds."""
+
+
 def coming_and_going(columns: list[Column], contents: list[Contents]) -> dict[int, str]:
     """The columns of times, or of dates, of which one says when people come and the other when they go. Where going stands
     first, and is earlier on most rows or in the night before, it is a journey: it begins with leaving."""
@@ -108,6 +112,13 @@ def _is_earlier(one: Contents, other: Contents, by_night: bool) -> bool:
     ) * 2 > len(known)
 
 
+def is_just_before(one: Contents, other: Contents) -> bool:
+    """Whether the times of a column are some hours at most before those beside them in another on most rows: they are no ends."""
+    pairs = [(_moment_key(a), _moment_key(b)) for a, b in zip(one.cells, other.cells, strict=False)]
+    known = [b[0] - a[0] for a, b in pairs if len(a) == len(b) == 1]
+    return sum(0 < secs < _LONGEST_WAIT for secs in known) * 2 > len(known)
+
+
 def _moment_key(cell: Cell) -> tuple[int, ...]:
     """A time or a date as numbers that grow with it, in whatever order its figures are read; nothing for other cells."""
     if isinstance(cell, dt.date):
@@ -138,7 +149,7 @@ def another_field(
     field: str, about: Contents, columns: list[Column], contents: list[Contents], has_date: bool
 ) -> tuple[str, str] | None:
     """What a heading of words, of when, of a week or of a period stands for by its cells, where that is another field."""
-    if field == "summary" and about.are_clear_times:
+    if field == "summary" and (about.are_clear_times or about.say_only_times):
         return "", HEADS_TIMES
     if field == "summary" and not has_date and about.dates >= (0.5 if _has_other_title(columns) else 1):
         return "when", "its cells are dates"  # Appointment, Termin

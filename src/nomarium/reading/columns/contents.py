@@ -24,6 +24,12 @@ _REPEATING = r"(?i)days\b|\b(?:every|each|weekly)\b"
 _OPEN = frozenset(("", "tbc", "tba", "tbd", "-", "–", "—", "n/a", "none"))
 """What stands where there is no date or time, or none yet."""
 _CLEAR_TIME = re.compile(r"\d[:h]\d\d|\d\.\d\d ?[-–]|\d ?[ap]\.?m\b", re.IGNORECASE)
+_HAS_CLOCK = re.compile(r"\d[.:h][0-5]\d(?!\d)|\d ?[ap]\.?m\b", re.IGNORECASE)
+_CLOCK = re.compile(
+    r"(?:[01]?\d|2[0-4])(?:[.:h][0-5]\d)?(?:[ap]\.?m\.?)?|[ap]\.?m\.?|noon|midday|midnight|and|to|",
+    re.IGNORECASE,
+)
+"""A time of day, or what stands between two; also nothing."""
 _CLOCK_FIGURES = re.compile(r"(?:[01]?\d|2[0-3])[0-5]\d")
 _DOTTED = re.compile(r"\s*\d{1,2}\.\d\d(?:\s?[-–]\s?\d{1,2}\.\d\d)?\s*")
 _HALF_DOTTED = re.compile(r"\s*(?:\d{1,2}\s?[-–]\s?\d{1,2}\.[0-5]\d|\d{1,2}\.[0-5]\d\s?[-–]\s?\d{1,2})\s*")
@@ -127,6 +133,13 @@ class Contents:
             and (self.numbers < MOSTLY or self._run_through_a_day)
             and any(map(self._can_only_be_a_time, self.different))
         )
+
+    @cached_property
+    def say_only_times(self) -> bool:
+        """Whether every cell is a time of day, or several, and some can be nothing else: no titles, whatever heads them."""
+        texts = [cell_text(cell) for cell in self.different]
+        words = {word for text in texts for word in re.split(r"[\s,&+/–-]+", text)}
+        return any(map(_HAS_CLOCK.search, texts)) and all(map(_CLOCK.fullmatch, words))
 
     @cached_property
     def are_clock_figures(self) -> bool:

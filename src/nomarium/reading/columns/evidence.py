@@ -28,8 +28,8 @@ from nomarium.sheets.sheet import Row, Sheet, cell_text
 if TYPE_CHECKING:
     from nomarium.reading.columns.yearsabove import YearAbove
 
-_SEVERAL = r"\d[/.]\d{1,2}\.?(?:[/.]\d{2,4})?\s*(?:[,;&+]|and\b)\s*\d"
-"""Days in figures of which there are several."""
+_SEVERAL = r"\d\D*(?:[,;&+\n]|\band\b)\D*\d"
+"""What may be several days."""
 ENOUGH_ROWS = 2_000
 """Rows after which evidence that nothing later could overturn is enough (a later contradiction is
 noticed when its row is read, and then the whole table is gathered)."""
@@ -116,6 +116,8 @@ class _Tally:
         self.witnesses: dict[Order, Witness] = {}
         self.open_cell: tuple[int, str, Column, Day] | None = None
         self.lacks_years = self.is_above = False
+        self.months_listed: list[list[int]] = []
+        """The months of the days of each cell that lists several."""
         self.short_years: dict[Order, set[int]] = {"dmy": set(), "ymd": set()}
         for number, cells, moments, weekday in gathered.moments():
             self._hear(number, cells, moments, weekday)
@@ -163,7 +165,10 @@ class _Tally:
         from nomarium.reading.cells.repeats import read_day_list
 
         listed = read_day_list(text, self.gathered.lexicon)
-        for days in () if isinstance(listed, Refusal) else listed:
+        if isinstance(listed, Refusal):
+            return
+        self.months_listed.append([days.first.readings[0].month for days in listed])
+        for days in listed:
             self.lacks_years |= days.first.readings[0].year is None
             fitting, reason = left_readings(days.first, days.first.weekday, self.options.school_year)
             self._weigh(number, text, column, days.first, fitting, reason)
@@ -276,7 +281,9 @@ class _Tally:
             for one in (day.readings if day else ())
             if one.order in ("", order)
         ]
-        window = above.window(months)
+        lists = self.months_listed
+        windows = {above.window(of_list) for of_list in (lists if lists and not months else [months, *lists])}
+        window = windows.pop() if len(windows) == 1 else None
         self.is_above = window is not None
         return window, f"{window[0]} and {window[1]}, by {above.where}" if window else ""
 

@@ -108,6 +108,8 @@ def _header_at(filled: Sequence[Row], lexicon: Lexicon) -> int | None:
         filled_cells = [cell for cell in row if cell != ""]
         if any(looks_like_date(cell, lexicon) or _may_be_date(cell) for cell in filled_cells):
             return None
+        if any(_lists_dates(cell, lexicon) for cell in filled_cells):
+            return None
         if len(filled_cells) < 2:
             continue
         all_short = all(isinstance(cell, str) and len(cell) < 40 for cell in filled_cells)
@@ -157,6 +159,12 @@ def looks_like_date(cell: Cell, lexicon: Lexicon = ENGLISH) -> bool:
         )
     moment = read_moment(cell, "either", lexicon)
     return not isinstance(moment, Refusal) and moment.first is not None
+
+
+def _lists_dates(cell: Cell, lexicon: Lexicon) -> bool:
+    """Whether a cell holds several dates, `9 Sep, 7 Oct`."""
+    pieces = re.split(r"[,;&+\n]", cell) if isinstance(cell, str) else []
+    return len(pieces) > 1 and all(looks_like_date(piece, lexicon) for piece in pieces)
 
 
 def _is_dotted_span(text: str) -> bool:

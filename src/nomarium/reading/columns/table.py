@@ -1,11 +1,13 @@
 """A table found in a sheet: its head, its columns, what its dates mean, and its rows of data."""
 
+import datetime as dt
 from collections.abc import Iterator, Sequence, Set
 from itertools import islice
 from typing import NamedTuple
 
 from nomarium.model.cell import Cell
 from nomarium.model.problem import Problem
+from nomarium.reading.cells.times import Times, read_times
 from nomarium.reading.columns.asked import asked_columns
 from nomarium.reading.columns.column import Column
 from nomarium.reading.columns.datejoins import DateJoins
@@ -15,6 +17,8 @@ from nomarium.reading.columns.head import TableHead
 from nomarium.reading.columns.runningmonths import RunningMonths
 from nomarium.reading.options import ReadingOptions
 from nomarium.sheets.sheet import Row, Sheet, cell_text
+
+_EVENING, _SMALL_HOURS = 18 * 3600, 6 * 3600
 
 
 class TableReading(NamedTuple):
@@ -50,7 +54,9 @@ class TableReading(NamedTuple):
         data = data_rows(self.sheet, self.head)
         down = fill_down_columns(self.headings, self.options, self.sheet.first_column)
         idle = frozenset(column.at for column in self.columns if column.field in ("", "week"))
-        rows = filled_rows(self.sheet, data, down, idle)
+        times = [c.at for c in self.columns if c.field in ("time", "start") and not c.has_days]
+        dates = {c.at for c in self.columns if c.has_days}
+        rows = filled_rows(self.sheet, data, down, idle, _Nights(dates, times[0]) if times else None)
         return self.parts.joined(rows) if self.parts else rows
 
 
@@ -67,8 +73,27 @@ def fill_down_columns(
     return tuple(dict.fromkeys(at for places in named for at in places))
 
 
+class _Nights(NamedTuple):
+    """Columns of dates that are written once, and that of the times below them: one in the small hours below that of an evening is
+    on the next day, and takes no date from above."""
+
+    dates: Set[int]
+    time: int
+
+    def secs(self, row: Sequence[Cell]) -> int | None:
+        cell = row[self.time] if self.time < len(row) else ""
+        if isinstance(cell, dt.time):
+            return cell.hour * 3600 + cell.minute * 60
+        times = read_times(cell) if isinstance(cell, str) and cell else None
+        return times.start.secs if isinstance(times, Times) and times.start else None
+
+
 def filled_rows(
-    sheet: Sheet, rows: Iterator[Row], fill_down: tuple[int, ...], idle: Set[int] = frozenset()
+    sheet: Sheet,
+    rows: Iterator[Row],
+    fill_down: tuple[int, ...],
+    idle: Set[int] = frozenset(),
+    nights: _Nights | None = None,
 ) -> Iterator[Row]:
     """The rows of data; a cell merged over several rows says its value in each of them. A lone text in a column that says
     nothing of an event, one of `idle`, is a remark, and takes nothing from above."""
@@ -81,7 +106,7 @@ def filled_rows(
     }
     if not spans and not fill_down:
         return rows
-    return _fill(rows, spans, fill_down, idle, sheet.first_column)
+    return _fill(rows, spans, fill_down, idle, sheet.first_column, nights)
 
 
 def _fill(
@@ -90,7 +115,9 @@ def _fill(
     fill_down: tuple[int, ...],
     idle: Set[int],
     offset: int,
+    nights: _Nights | None,
 ) -> Iterator[Row]:
+    evening = False
     above: dict[int, Cell] = {}
     merged: dict[tuple[int, int], Cell] = {}
     starts = set(spans.values())
@@ -104,10 +131,15 @@ def _fill(
                 cells[column] = merged.get(spans[at], "")
         filled = [n for n, cell in enumerate(cells) if cell_text(cell)]
         if filled and not (len(filled) == 1 and filled[0] in idle):
+            secs = nights.secs(cells) if nights else None
+            is_night = evening and secs is not None and secs < _SMALL_HOURS
             for column in fill_down:
                 if column < len(cells):
+                    is_date = nights is not None and column in nights.dates
                     if cell_text(cells[column]):
                         above[column] = cells[column]
-                    else:
+                        evening = evening and not is_date
+                    elif not (is_night and is_date):
                         cells[column] = above.get(column, "")
+            evening = evening or (secs is not None and secs >= _EVENING)
         yield number, cells

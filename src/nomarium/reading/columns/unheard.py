@@ -15,33 +15,27 @@ from nomarium.reading.columns.column import PART_OF_DAY, WEEKS_LONG, Column
 from nomarium.reading.columns.columnnotes import called, letter_of
 from nomarium.reading.columns.contents import HOURS_TO_HOURS, MOSTLY, Contents
 from nomarium.reading.columns.headings import is_placeholder, match_exactly, unit_of
+from nomarium.reading.columns.repeatsunheard import (
+    begun_without_end,
+    moved_dates,
+    repeats_in_notes,
+    weeks_or_one,
+)
 from nomarium.reading.columns.schoolyears import years_unheard
 from nomarium.reading.columns.whenwords import (
     are_of_others,
+    is_before_start,
     is_of_nature,
     is_of_record,
     names_weekdays,
-    says_begin,
-    says_end,
-    speaks_of_begin,
     speaks_of_when,
 )
 from nomarium.sheets.sheet import Sheet, cell_text
 
-_MOVED = (
-    r"(?i)(?:new|revised|rearranged|rescheduled|changed|amended|moved|postponed|nouvelle|neues|nueva|nieuwe)"
-    r"(?: (?:date|dates|day|to|for|until|datum|fecha))*"
-)
-_UNTIL = r"(?i)(?:repeat|recur).*"
-_NOT_ON = r"(?i)(?:no|not)\b(?!\.| (?:before|after|later|earlier|until|till)\b).*"
 _LENGTH = r"(?i)\d+(?:[.,:]\d+)?\s?(?:h|hrs?|hours?|m|mins?|minutes?)\b[\s\d]*(?:m|mins?|minutes?)?"
-_OFF = r"(?i).*\b(?:off|breaks?|closed|closures?|holidays?|cancell?ed|half[ -]?terms?|miss(?:ed|ing)?|skip(?:ped|s)?|away)\b.*"
-_REPEATED = r"(?i)(?:repeat|recur).*|.*\bevery\b.*"
-_OFTEN = r"(?i)(?:every|each|weekly|fortnightly|monthly|daily|alternate|jede[nrs]?|wöchentlich|chaque|tous les|toutes les|cada)\b"
 _INTERVAL = r"(?i)\binterval"
 _IN_ONE_CELL = "If a row repeats every so many weeks, say both in one cell: “every 2 weeks”. "
 _LONGEST_CLOCK = 12
-_LONGEST_REPEAT = 60
 _OF_WORDS = frozenset((*FACETS, "categories", "description", "location"))
 
 
@@ -58,11 +52,11 @@ def unheard(
     titles, and what `keeps_extra` keeps in the descriptions. `repeats`: the rows do, as was asked or by a rule of their own."""
     free = [c for c in columns if c.at not in in_titles]
     found = {
-        **({} if repeats else {**_begun_without_end(sheet, columns), **_weeks_or_one(sheet, columns)}),
+        **({} if repeats else {**begun_without_end(sheet, columns), **weeks_or_one(sheet, columns)}),
         **_may_say_when(sheet, free, rows, lexicon, repeats),
-        **_moved_dates(sheet, columns, repeats),
+        **moved_dates(sheet, columns, repeats),
         **_unused_times(sheet, columns, rows, lexicon, keeps_extra),
-        **({} if repeats else _repeats_in_notes(sheet, columns, rows, lexicon)),
+        **({} if repeats else repeats_in_notes(sheet, columns, rows, lexicon)),
         **_times_of_no_date(sheet, columns),
         **years_unheard(sheet, free, rows),
     }
@@ -96,6 +90,7 @@ def _unused_times(
         if (column.field == "location" and about.numbers >= MOSTLY) or are_of_others(column.heading, about):
             continue  # rooms 4.10 and 4.20, prices 12.30
         are_times = about.are_clear_times if takes_words else about.times >= MOSTLY > about.numbers
+        are_times = are_times or (is_before_start(column.heading) and about.say_only_times)
         is_timed = are_times or about.hold_clear_times or (column.is_ignored and _hold_clocks(about))
         is_timed = is_timed or (not says_time and _are_hours(column, about))
         if takes_words and not is_timed:
@@ -128,32 +123,6 @@ def _unused_times(
             found[column.at] = Problem(
                 "column-times", message, remedy, sheet.place(None, column.at, column.heading)
             )
-    return found
-
-
-def _repeats_in_notes(
-    sheet: Sheet, columns: Sequence[Column], rows: Sequence[Sequence[Cell]], lexicon: Lexicon
-) -> dict[int, Problem]:
-    """A problem for a column of notes of which a cell says how its row repeats, and nothing else: `every Wed in Dec`."""
-    if any(c.field in ("repeat", "day", "repeat-times") for c in columns):
-        return {}
-    from nomarium.reading.cells.repeats import Repeat, read_repeat
-
-    found: dict[int, Problem] = {}
-    for column in columns:
-        if column.field != "description" or column.how == "asked":
-            continue
-        texts = dict.fromkeys(cell_text(row[column.at]) for row in rows if column.at < len(row))
-        often = (text for text in texts if len(text) < _LONGEST_REPEAT and re.match(_OFTEN, text))
-        text = next((text for text in often if isinstance(read_repeat(text, lexicon), Repeat)), None)
-        if text is None:
-            continue
-        name = column.heading or letter_of(sheet, column)
-        message = f"“{text}” in the column {called(sheet, column)} says how a row repeats, and would only be its description."
-        remedy = f'If rows repeat: --column "{name}=repeat"; to keep the words as they are: --column "{name}=description".'
-        found[column.at] = Problem(
-            "column-when", message, remedy, sheet.place(None, column.at, column.heading)
-        )
     return found
 
 
@@ -257,111 +226,6 @@ def _halves_fit(at: int, columns: Sequence[Column], rows: Sequence[Sequence[Cell
             if is_morning != (hour < 12 and (times.start.has_meridiem or hour >= 7)):
                 return False
     return bool(clocks)
-
-
-def _moved_dates(sheet: Sheet, columns: Sequence[Column], repeats: bool) -> dict[int, Problem]:
-    """A problem for each column that moves, repeats or leaves out its rows by its heading, and is taken for nothing or for
-    dates of events beside them."""
-    is_told = any(c.field in ("repeat", "day") for c in columns)
-    fields = {c.field for c in columns if c.filled}
-    on_weekdays = repeats or ("day" in fields and not fields & {"date", "when"})
-    is_weekly = on_weekdays and not fields & {"end-date", "repeat-until"}
-    found = _repeated_milestones(sheet, columns)
-    for column in columns:
-        if column.field not in ("milestone", "") or column.how == "asked" or not column.filled:
-            continue
-        heading, is_dated = column.heading, column.field == "milestone"
-        if is_dated and is_told and re.fullmatch(_OFF, heading):
-            says, remedy = "when a row is not held", f'Say so: --column "{heading}=except"'
-        elif is_dated and re.fullmatch(_MOVED, heading):
-            says, remedy = "to which date a row is moved", "Write the new date in the place of the old one"
-        elif is_dated and re.fullmatch(_NOT_ON, heading):
-            says, remedy = "when a row is not held", f'Say so: --column "{heading}=except"'
-        elif is_dated and is_weekly and says_end(heading):
-            says, remedy = "until when a row is held", f'Say so: --column "{heading}=end-date"'
-        elif is_dated and re.fullmatch(_UNTIL, heading) and is_told:
-            says, remedy = "until when a row repeats", f'Say so: --column "{heading}=repeat-until"'
-        elif is_dated and re.fullmatch(_UNTIL, heading):
-            says, remedy = (
-                "until when a row repeats, and nothing says how",
-                "Say how in a column headed Repeat",
-            )
-        elif not is_dated and re.fullmatch(_REPEATED, heading):
-            says, remedy = "how a row repeats", f'Say so: --column "{heading}=repeat"'
-        else:
-            continue
-        message = f"The column {called(sheet, column)} seems to say {says}."
-        remedy = f'{remedy}; or leave it out with --column "{heading}=".'
-        found[column.at] = Problem("column-moved", message, remedy, sheet.place(None, column.at, heading))
-    return found
-
-
-def begun_column(columns: Sequence[Column]) -> Column | None:
-    """The column that says when rows begin which are held on a weekday, where none says how long they go on."""
-    fields = {"end-date" if c.field == "end" and c.has_days else c.field for c in columns if c.filled}
-    if "day" not in fields or fields & {"end-date", "repeat", "repeat-times", "repeat-until", "week"}:
-        return None
-    begun = next((c for c in columns if c.field in ("date", "start") and c.has_days and _begins(c)), None)
-    if begun is None or begun.how == "asked" or any(":" in text for text in begun.samples):
-        return None
-    return begun
-
-
-def _begins(column: Column) -> bool:
-    return says_begin(column.heading) or (column.how == "content" and speaks_of_begin(column.heading))
-
-
-def _begun_without_end(sheet: Sheet, columns: Sequence[Column]) -> dict[int, Problem]:
-    """A problem where a column says when rows begin and another on which weekday, and nothing how long they go on."""
-    begun = begun_column(columns)
-    if begun is None:
-        return {}
-    day = next(c for c in columns if c.field == "day")
-    message = f"The column {called(sheet, begun)} says when rows begin and {called(sheet, day)} on which weekday, and nothing says until when."
-    remedy = (
-        "Give each row its last day, or a number of weeks, "
-        f'or give --until DATE; if each is held once: --column "{begun.heading}=date".'
-    )
-    return {begun.at: Problem("column-moved", message, remedy, sheet.place(None, begun.at, begun.heading))}
-
-
-def _weeks_or_one(sheet: Sheet, columns: Sequence[Column]) -> dict[int, Problem]:
-    """A problem where columns say a weekday, the day rows begin and their last day, and nothing says a time: they are held
-    every week, or are long."""
-    by_field = {"end-date" if c.field == "end" and c.has_days else c.field: c for c in columns if c.filled}
-    begun = by_field.get("date") or by_field.get("start")
-    if begun is None or not says_begin(begun.heading) or not {"day", "end-date"} <= by_field.keys():
-        return {}
-    if (
-        by_field.keys() & {"time", "when", "repeat", "repeat-times", "repeat-until", "all-day"}
-        or not begun.has_days
-    ):
-        return {}
-    if by_field.get("start", begun) is not begun or any(":" in text for text in begun.samples):
-        return {}
-    last = by_field["end-date"]
-    message = (
-        f"The columns {called(sheet, begun)} and {called(sheet, last)} stand beside weekdays, and nothing says a time: "
-        "an event every week, or one long event?"
-    )
-    remedy = "Say which: --set repeat=weekly or --spans whole."
-    return {last.at: Problem("weekly-open", message, remedy, sheet.place(None, last.at, last.heading))}
-
-
-def _repeated_milestones(sheet: Sheet, columns: Sequence[Column]) -> dict[int, Problem]:
-    """A problem for each column that says how rows repeat which have several dates, none of them the date of the row."""
-    dated = [c.heading for c in columns if c.field == "milestone"]
-    if not dated or any(c.field in ("date", "when") or (c.field == "start" and c.has_days) for c in columns):
-        return {}
-    found = {}
-    for column in columns:
-        if column.field in ("repeat", "repeat-times", "repeat-until") and column.filled:
-            message = f"The column {called(sheet, column)} says how a row repeats, and nothing says which of its dates does."
-            named = " or ".join(f'--column "{heading}=date"' for heading in dated[-2:])
-            remedy = f'Say which: {named}; or leave it out with --column "{column.heading}=".'
-            place = sheet.place(None, column.at, column.heading)
-            found[column.at] = Problem("column-moved", message, remedy, place)
-    return found
 
 
 def _unread_sessions(sheet: Sheet, columns: Sequence[Column]) -> list[Problem]:

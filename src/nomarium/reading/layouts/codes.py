@@ -176,18 +176,23 @@ def times_of_names(rows: Sequence[Row], names: Collection[str]) -> dict[str, str
 
 
 def is_of_key(row: Sequence[Cell], codes: Collection[str]) -> bool:
-    """Whether a row says the hours of one of the codes, and nothing else."""
+    """Whether a row explains codes, and says nothing else: the hours of one, what cells behind a word for a key set beside each, or
+    what each of its cells sets a sign behind, `E = Early`, `L = Late`."""
     texts = [text for cell in row if (text := cell_text(cell))]
-    return len(texts) == 2 and texts[0] in codes and hours_in(texts[1]) is not NOTHING
+    if len(texts) == 2 and texts[0] in codes and hours_in(texts[1]) is not NOTHING:
+        return True
+    is_labelled = bool(texts) and re.fullmatch(_KEY_LABEL, texts[0]) is not None
+    said = texts[1:] if is_labelled else texts
+    if not said or not (is_labelled or all(re.search(r"[=:–-]", text) for text in said)):
+        return False
+    known = {code.casefold() for code in codes}
+    are_pairs = is_labelled and len(said) % 2 == 0 and all(text.casefold() in known for text in said[::2])
+    return are_pairs or all(_explained(text, known) for text in said)
 
 
 def has_key(rows: Sequence[Row], codes: Collection[str]) -> bool:
     """Whether rows say the hours of codes, or what these stand for, in lines of their own."""
-    known = {code.casefold() for code in codes}
-    texts = ([text for cell in row if (text := cell_text(cell))] for _, row in rows)
-    return any(is_of_key(row, codes) for _, row in rows) or any(
-        len(some) == 1 and bool(_explained(some[0], known)) for some in texts
-    )
+    return any(is_of_key(row, codes) for _, row in rows)
 
 
 def key_in(rows: Sequence[Row], codes: Collection[str]) -> tuple[dict[str, Code], set[int]]:

@@ -24,7 +24,10 @@ from nomarium.reading.layouts.grid import title_and_place
 from nomarium.reading.layouts.headdates import decide_days
 from nomarium.reading.layouts.layout import NotRead, Reading, Top, not_read
 from nomarium.reading.layouts.slots import (
+    NEXT_MORNING,
     Line,
+    after_midnight,
+    are_codes,
     forward,
     is_clear_time,
     later,
@@ -97,6 +100,10 @@ def look(top: Top) -> Reading | NotRead:
         told.append(
             note("lines-run-on", "A time without an end lasts until the next one. If not, write the ends.")
         )
+    nights = after_midnight([line.time for line in lines])
+    if any(nights):
+        shown = ", ".join(cell_text(lines[at].heading) for at, is_next in enumerate(nights) if is_next)
+        told.append(note("slots-night", NEXT_MORNING.format(shown)))
     if moved:
         told.append(
             note("grid-forward", f"Times without am or pm run forward: {', '.join(moved)} in the afternoon.")
@@ -140,7 +147,8 @@ def _times_down(rows: Sequence[Row], lexicon: Lexicon) -> _Drawing | None:
         across = tuple(n for n, cell in enumerate(row) if n and cell_text(cell))
         if len(across) < 2 or not all(isinstance(row[n], str) for n in across):
             continue
-        if all(is_clear_time(row[n]) for n in across):
+        are_classes = are_codes([row[n] for n in across]) and _begin_with_times(filled[at + 1 :])
+        if all(is_clear_time(row[n]) for n in across) and not are_classes:
             return None  # times across, and what begins the rows is a number: `Court`, 1, 2
         headings = [cell_text(row[n]) for n in across]
         known = [
@@ -168,6 +176,11 @@ def _times_down(rows: Sequence[Row], lexicon: Lexicon) -> _Drawing | None:
         named = dict(zip(across, headings, strict=True))
         return _Drawing((number, row), lines, named, slots, tuple(filled[:at]), below)
     return None
+
+
+def _begin_with_times(rows: Sequence[Row]) -> bool:
+    """Whether most rows begin with a time that is no mere number."""
+    return sum(bool(row) and is_clear_time(row[0]) for _, row in rows) * 2 > len(rows)
 
 
 def _times_across(rows: Sequence[Row], lexicon: Lexicon) -> _Drawing | None:
@@ -274,9 +287,14 @@ def _entries(
     times = [line.time for line in lines]
     usual, is_usual = usual_step(times)
     ends = slot_ends(times, usual if is_usual else None)
+    nights = after_midnight(times)
     corner = cell_text(drawing.head[1][0]) if drawing.head[1] else ""
     match = match_exactly(corner)
-    are_people = fold(corner).strip() in _PEOPLE or (match is not None and match.field in _OF_PEOPLE)
+    are_people = (
+        fold(corner).strip() in _PEOPLE
+        or (match is not None and match.field in _OF_PEOPLE)
+        or are_codes([*drawing.headings.values()])  # 7A, 8A: classes
+    )
     places = {line.index: at for at, line in enumerate(lines)}
     merged = merged_from(sheet)
     found: list[DrawnEntry | Problem] = []
@@ -310,5 +328,6 @@ def _entries(
                 title = f"{title} ({', '.join(people)})"
             else:
                 place = ", ".join(filter(None, (", ".join(named), place)))
-            found.append(DrawnEntry(number, n, title, date_part(date), time, place))
+            day = date_part(date + dt.timedelta(nights[places[slot]]))
+            found.append(DrawnEntry(number, n, title, day, time, place))
     return found, idle

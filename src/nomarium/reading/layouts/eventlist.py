@@ -22,12 +22,13 @@ from nomarium.reading.columns.head import TableHead, find_head
 from nomarium.reading.columns.headings import match_heading
 from nomarium.reading.columns.headingzones import zones_in_headings
 from nomarium.reading.columns.lexicons import lexicon_for
+from nomarium.reading.columns.repeatsunheard import begun_column
 from nomarium.reading.columns.runningmonths import RunningMonths, find_running_months
 from nomarium.reading.columns.sides import with_sides_as_title
 from nomarium.reading.columns.table import TableReading, data_rows, fill_down_columns, filled_rows
 from nomarium.reading.columns.timesinwords import times_in_words
 from nomarium.reading.columns.titles import half_titles, title_columns, unknown_in_title
-from nomarium.reading.columns.unheard import begun_column, unheard
+from nomarium.reading.columns.unheard import unheard
 from nomarium.reading.layouts.classlists import is_of_classes
 from nomarium.reading.layouts.layout import NotRead, Reading, Top, not_read
 from nomarium.reading.layouts.notlists import misfit, missing_field, rotating_posts, without_rows

@@ -3,7 +3,6 @@
 import datetime as dt
 import re
 from collections.abc import Sequence
-from dataclasses import dataclass
 from functools import partial
 
 from nomarium.model.cell import Cell
@@ -12,10 +11,9 @@ from nomarium.model.refusal import Refusal
 from nomarium.reading.cells.moments import read_moment
 from nomarium.reading.cells.placewords import is_place
 from nomarium.reading.cells.times import DAY_SECS, Clock
-from nomarium.reading.cells.words import Lexicon, fold
+from nomarium.reading.cells.words import Lexicon
 from nomarium.reading.columns.decisions import Decisions, resolve_day
 from nomarium.reading.columns.decisions import told as decided_told
-from nomarium.reading.columns.head import looks_like_date
 from nomarium.reading.columns.lexicons import lexicon_for
 from nomarium.reading.layouts.drawn import (
     DrawnEntry,
@@ -24,44 +22,28 @@ from nomarium.reading.layouts.drawn import (
     lines_of_cell,
     merged_from,
 )
+from nomarium.reading.layouts.gridblocks import Block, grid_blocks, numbering
 from nomarium.reading.layouts.headdates import decide_days
 from nomarium.reading.layouts.layout import NotRead, Reading, Top, not_read
 from nomarium.reading.layouts.slots import (
+    NEXT_MORNING,
     Line,
-    are_codes,
+    after_midnight,
     forward,
-    heads_clocks,
-    is_clear_time,
     later,
     line_ends,
-    number_others,
     time_of,
-    typed_hours,
     usual_step,
 )
 from nomarium.reading.layouts.weekdays import dated_weekdays
 from nomarium.reading.options import ReadingOptions
 from nomarium.reading.rows.when import NOTHING, Part
-from nomarium.sheets.sheet import Area, Row, Sheet, cell_text, is_blank
+from nomarium.sheets.sheet import Area, Sheet, cell_text, is_blank
 
 _NOON = DAY_SECS // 2
 _PLACE_IN_BRACKETS = re.compile(
     r"(?i)(?P<title>.*\S)\s*\((?P<place>(?P<known>(?:room|rm|lab|hall|raum|saal|salle|aula|sala|lokaal|zaal)\b)?[^()]*)\)"
 )
-
-_NUMBER_OF_SLOT = r"(?:(?:p|per|period|lesson|block|slot|session|stunde|std|heure|h)\.?\s?)?\d{0,2}[a-z]?|break|lunch|recess|registration|tutor|pause|mittag|recreation|recreo|pausa"
-
-
-@dataclass(frozen=True)
-class _Block:
-    """One grid of a sheet, from its row of headings to the next."""
-
-    header_row: int
-    label_column: int
-    across: tuple[tuple[int, Cell], ...]
-    """(0-based column, heading) of each column of slots."""
-    rows: tuple[Row, ...]
-    dates_across: bool
 
 
 def look(top: Top) -> Reading | NotRead:
@@ -77,7 +59,7 @@ def read_grid(sheet: Sheet, options: ReadingOptions) -> Reading | NotRead:
     """Read a sheet as a grid whose dates and times stand as such; or say why it is none."""
     lexicon = lexicon_for(options)
     rows = [(number, row) for number, row in sheet.rows() if not is_blank(row)]
-    blocks = _blocks(sheet, rows, lexicon)
+    blocks = grid_blocks(sheet, rows, lexicon)
     if not blocks:
         message = f"{sheet.title} is no grid: no row or column of dates crosses one of times."
         remedy = "Put dates in the top row and times in the first column, or the other way."
@@ -102,112 +84,7 @@ def read_grid(sheet: Sheet, options: ReadingOptions) -> Reading | NotRead:
     return Reading(sheet, "grid", events, (*sheet.notes, *notes))
 
 
-def _blocks(sheet: Sheet, rows: Sequence[Row], lexicon: Lexicon) -> list[_Block]:
-    heads = [
-        (at, (_over_merged(head[0], number, sheet), head[1]))
-        for at, (number, row) in enumerate(rows)
-        if (head := _head(row, lexicon))
-    ]
-    while heads:
-        ends = [at for at, _ in heads[1:]] + [len(rows)]
-        blocks = [
-            block
-            for (at, head), end in zip(heads, ends, strict=True)
-            if (block := _block(rows[at], head, rows[at + 1 : end], lexicon)) is not None
-        ]
-        if len(blocks) == len(heads):
-            return blocks
-        numbers = {block.header_row for block in blocks}
-        heads = [
-            one for one in heads if rows[one[0]][0] in numbers
-        ]  # what heads nothing is a row of the one above
-    return []
-
-
-def _block(
-    head: Row, across: tuple[tuple[tuple[int, Cell], ...], bool], body: Sequence[Row], lexicon: Lexicon
-) -> _Block | None:
-    """The grid under a row of headings; None where nothing down crosses them, or more than its slots stand beside them."""
-    for column in range(across[0][0][0]) if across[1] else ():
-        body = typed_hours(body, column, cell_text(head[1][column]))
-    label = _label_column(head[1], body, *across, lexicon)
-    if label is None:
-        return None
-    block = _Block(head[0], label, across[0], tuple(body), across[1])
-    labelled = {n for n, cell in enumerate(head[1][: across[0][0][0]]) if cell_text(cell)}
-    return block if len(labelled) < 2 or labelled <= _numbering(block) | {label} else None
-
-
-def _head(row: Sequence[Cell], lexicon: Lexicon) -> tuple[tuple[tuple[int, Cell], ...], bool] | None:
-    """A row of headings: dates, or times, in most of its cells, and whether they are dates."""
-    filled = [(n, cell) for n, cell in enumerate(row) if cell_text(cell)]
-    dates = () if heads_clocks(row) else tuple(one for one in filled if looks_like_date(one[1], lexicon))
-    are_labels = len(filled) == len(dates) + 2 and filled[2:] == [*dates]
-    if len(dates) >= 2 and (len(dates) >= len(filled) - 1 or are_labels):
-        return dates, True
-    times = tuple((n, cell) for n, cell in filled if n and time_of(cell) is not NOTHING)
-    cells = [cell for _, cell in times]
-    if are_only_numbers(cells) or are_codes(cells):
-        return None
-    if times and len(times) >= len(filled) - 1 and not dates and (len(times) > 1 or len(filled) == 2):
-        return times, False
-    return None
-
-
-def _over_merged(
-    across: tuple[tuple[int, Cell], ...], number: int, sheet: Sheet
-) -> tuple[tuple[int, Cell], ...]:
-    """The headings of a row, a merged one over each of its columns."""
-    areas = {n: area for (row, n), area in merged_from(sheet).items() if row == number}
-    found = []
-    for n, cell in across:
-        last = areas[n].last_column - sheet.first_column if n in areas else n
-        found += [(column, cell) for column in range(n, last + 1)]
-    return tuple(found)
-
-
-def _label_column(
-    head: Sequence[Cell],
-    body: Sequence[Row],
-    across: tuple[tuple[int, Cell], ...],
-    dates_across: bool,
-    lexicon: Lexicon,
-) -> int | None:
-    """The column left of the slots that holds the other kind of heading."""
-    found: list[tuple[int, int]] = []
-    for column in range(across[0][0]):
-        cells = [row[column] for _, row in body if column < len(row) and cell_text(row[column])]
-        if dates_across and (are_only_numbers(cells) or are_codes(cells, cell_text(head[column]))):
-            continue
-        if dates_across and number_others(cell_text(head[column]), cells):
-            continue
-        fits = [(time_of(c) is not NOTHING) if dates_across else looks_like_date(c, lexicon) for c in cells]
-        if fits and sum(fits) >= max(1, len(fits) / 2):
-            found.append((-sum(map(is_clear_time, cells)) if dates_across else 0, column))
-    return min(found)[1] if found else None  # 1, 2, Break may be hours, and 8:30 is one
-
-
-def _numbering(block: _Block) -> frozenset[int]:
-    """The columns left of the slots that number the times, `Period` beside `Time`, and name the breaks."""
-    columns = (n for n in range(block.across[0][0]) if n != block.label_column)
-    return frozenset(
-        n for n in columns
-        if all(_numbers_slot(cell_text(row[n])) for _, row in block.rows if n < len(row))
-    )  # fmt: skip
-
-
-def _numbers_slot(text: str) -> bool:
-    return re.fullmatch(_NUMBER_OF_SLOT, fold(text)) is not None
-
-
-def are_only_numbers(cells: Sequence[Cell]) -> bool:
-    """Whether headings are numbers of weeks or periods: whole numbers that begin before any school does. 9, 10, 11, 12,
-    1 are hours."""
-    numbers = [text for cell in cells if (text := cell_text(cell))]
-    return bool(numbers) and all(map(str.isdecimal, numbers)) and int(numbers[0]) < 7 and len(numbers[0]) < 2
-
-
-def _day_cells(blocks: Sequence[_Block]) -> list[tuple[int, Cell]]:
+def _day_cells(blocks: Sequence[Block]) -> list[tuple[int, Cell]]:
     cells: list[tuple[int, Cell]] = []
     for block in blocks:
         if block.dates_across:
@@ -224,7 +101,7 @@ class _Grid:
     """One block of a sheet, cell by cell."""
 
     def __init__(
-        self, sheet: Sheet, block: _Block, days: Decisions, lexicon: Lexicon, clock: str, above: str
+        self, sheet: Sheet, block: Block, days: Decisions, lexicon: Lexicon, clock: str, above: str
     ) -> None:
         self.sheet = sheet
         self.block = block
@@ -232,7 +109,7 @@ class _Grid:
         self.lexicon = lexicon
         self.merged = merged_from(sheet)
         self.rows = dict(block.rows)
-        self.numbers = _numbering(block)
+        self.numbers = numbering(block)
         """Columns beside that of the times which number them."""
         self.continued: list[int] = []
         """Rows without a label of their own."""
@@ -244,6 +121,8 @@ class _Grid:
         self.ends = line_ends(slots)
         usual, is_usual = usual_step(slots)
         self.is_even = is_usual or usual is None
+        lines = self.down if block.dates_across else self.across
+        self.nights = [line for line, is_next in zip(lines, after_midnight(slots), strict=True) if is_next]
 
     def _labels(self) -> list[tuple[int, Cell]]:
         """(row number, label); rows under a merged label, and rows of a blank one, have the label above."""
@@ -275,6 +154,10 @@ class _Grid:
             rows = ", ".join(map(str, under[:5])) + (" …" if len(under) > 5 else "")
             message = f"Rows without a label of their own belong to the one above: {rows}."
             notes.append(note("grid-continued", message).at(self.sheet.place(under[0], column)))
+        if self.nights:
+            shown = ", ".join(dict.fromkeys(cell_text(line.heading) for line in self.nights))
+            message = NEXT_MORNING.format(shown)
+            notes.append(note("slots-night", message).at(self.sheet.place(self.block.header_row)))
         return [*notes, *self._forward_told()]
 
     def _forward_told(self) -> list[Problem]:
@@ -325,7 +208,8 @@ class _Grid:
         if refused or not days:
             refusal = refused or Refusal("date-missing", "Its slot has no date.", "Head it with its date.")
             return [refusal.problem(place, text)]
-        dates = [day for day in days if isinstance(day, dt.date)]
+        later_days = dt.timedelta(slot_lines[0] in self.nights)
+        dates = [day + later_days for day in days if isinstance(day, dt.date)]
         said = lines_of_cell(text)
         if _is_clear(text) and all(one.time.end is not None and one.title for one in said):
             times = [(one.title, one.place, _within(one.time, time)) for one in said]

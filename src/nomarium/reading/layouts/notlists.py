@@ -63,10 +63,15 @@ def missing_field(
     if not has_date:
         message = f"No column of {sheet.title} holds dates (it has {there})."
         for_one = "For one day only: --set date=2027-04-12."
-        if any(map(_says_days, [text for c in columns for text in (c.heading, *c.samples)])):
+        others = [c for c in columns if c.field not in ("time", "start", "end", "duration")]
+        if any(map(_says_days, [text for c in others for text in (c.heading, *c.samples)])):
             for_one = "Give each row its date in a column of its own."
         remedy = f"{_column_asked(columns, 'date', options)}{for_one}"
         return not_read(sheet, "no-dates", "it has no dates", "date-column-missing", message, remedy)
+    if not head.header_rows and any(c.is_ignored and _are_lists_of_days(c, lexicon) for c in columns):
+        message = f"Cells of several columns of {sheet.title} list days, and nothing heads them."
+        remedy = "Head each column with what is on then, or give each event a row of its own."
+        return not_read(sheet, "no-dates", "its cells list days", "date-column-missing", message, remedy)
     years = years_of([c.heading for c in columns])
     if len(years) > 1 and all(columns[at].has_days or not columns[at].filled for at in years):
         message = f"Years head columns of {sheet.title}: the dates under each are of that year."
@@ -247,6 +252,13 @@ def _is_planner(columns: Sequence[Column]) -> bool:
         sum(word in ENGLISH.weekdays for word in free) > 1
         or sum(word in ENGLISH.months for word in dated) > 1
     )
+
+
+def _are_lists_of_days(column: Column, lexicon: Lexicon) -> bool:
+    """Whether one of the first cells of a column lists several days."""
+    from nomarium.reading.columns.datelists import days_in
+
+    return any(days_in(text, lexicon) > 1 for text in column.samples)
 
 
 def _column_asked(columns: Sequence[Column], field: str, options: ReadingOptions) -> str:

@@ -3,7 +3,7 @@
 import datetime as dt
 import re
 from collections import Counter
-from collections.abc import Collection, Sequence
+from collections.abc import Collection, Iterable, Sequence
 from dataclasses import dataclass, replace
 from itertools import pairwise
 
@@ -24,6 +24,7 @@ _OTHERS = frozenset(
 )
 _FIGURES = r"[\d\W]+[A-Za-z]?"
 _NOON, _MORNING = DAY_SECS // 2, 7 * 3600
+_EVENING, _SMALL_HOURS = 18 * 3600, 6 * 3600
 _LATE_WORDS = (
     "pm",
     "afternoon",
@@ -40,6 +41,8 @@ _LATE_WORDS = (
 )
 
 _EARLY_WORDS = frozenset("am morning matin vormittag morgen manana ochtend".split())
+NEXT_MORNING = "Times in the small hours below those of an evening are on the next morning: {}."
+"""What is said of slots `after_midnight`."""
 RUN_ON = "Lines that say only when they begin last until the next one, the last of them as long as most."
 """What is said where `line_ends` has given lines their ends."""
 
@@ -161,16 +164,7 @@ def forward(lines: Sequence[Line], asked: str = "", above: str = "") -> list[Lin
     first = next((line for line in lines if line.time.start), None)
     if first is None or not _is_open(first):
         return morning
-    heard = [
-        (
-            Clock(clock.secs, False, clock.secs < _MORNING) if isinstance(line.heading, dt.time) else clock,
-            _text_of(line),
-        )
-        for line in lines
-        for clock in (line.time.start, line.time.end)
-        if clock
-    ]
-    if asked == "24" or (not asked and clock_from(heard).clock == "24"):
+    if asked == "24" or (not asked and clock_from(clocks_of(lines)).clock == "24"):
         return morning
     afternoon = _run([replace(line, time=_later(line.time)) if line is first else line for line in lines])
     starts = [line.time.start.secs for line in afternoon if line.time.start]
@@ -188,6 +182,19 @@ def later(lines: Sequence[Line], settled: Sequence[Line]) -> list[str]:
     """The headings of slots that are later in the day than they are written."""
     pairs = zip(lines, settled, strict=True)
     return [cell_text(now.heading) for was, now in pairs if _clock_secs(was) != _clock_secs(now)]
+
+
+def clocks_of(lines: Iterable[Line]) -> list[tuple[Clock, str]]:
+    """The times of slots, each with its text, as typed: those of a workbook know nothing of am and pm."""
+    return [
+        (
+            Clock(clock.secs, False, clock.secs < _MORNING) if isinstance(line.heading, dt.time) else clock,
+            _text_of(line),
+        )
+        for line in lines
+        for clock in (line.time.start, line.time.end)
+        if clock
+    ]
 
 
 def _clock_secs(line: Line) -> list[int]:
@@ -248,26 +255,51 @@ def _after(before: int, clock: Clock) -> Clock:
     return Clock(clock.secs + _NOON, True) if is_early else clock
 
 
+def after_midnight(slots: Sequence[Part]) -> list[bool]:
+    """Which slots are on the next morning: those that begin in the small hours after one of an evening, and what runs on from
+    there."""
+    found: list[bool] = []
+    before, is_next = 0, False
+    for slot in slots:
+        secs = slot.start.secs if slot.start else before
+        if secs < before:
+            is_next = before >= _EVENING and secs < _SMALL_HOURS
+        found.append(is_next and slot.start is not None)
+        before = secs
+    return found
+
+
+def _starts_of(slots: Sequence[Part]) -> list[int | None]:
+    """When slots begin, in seconds after the first midnight."""
+    nights = after_midnight(slots)
+    return [
+        slot.start.secs + DAY_SECS * is_next if slot.start else None
+        for slot, is_next in zip(slots, nights, strict=True)
+    ]
+
+
 def usual_step(slots: Sequence[Part]) -> tuple[int | None, bool]:
     """The seconds from most slots to the next, and whether they are those of half of them or more."""
-    starts = [slot.start.secs for slot in slots if slot.start]
+    starts = [secs for secs in _starts_of(slots) if secs is not None]
     steps = Counter(b - a for a, b in pairwise(starts) if b > a)
     usual, count = steps.most_common(1)[0] if steps else (None, 0)
     return usual, count * 2 >= steps.total() > 0
 
 
 def slot_ends(slots: Sequence[Part], usual: int | None) -> list[Clock | None]:
-    """When each slot ends: as it says, else where the next begins, but no later than the usual step, where there is one."""
+    """When each slot ends: as it says, else where the next begins, but no later than the usual step, where there is one; past
+    midnight only where another follows there."""
     ends: list[Clock | None] = []
-    for at, slot in enumerate(slots):
-        if slot.end or not slot.start:
+    starts = _starts_of(slots)
+    for at, (slot, start) in enumerate(zip(slots, starts, strict=True)):
+        if slot.end or start is None:
             ends.append(slot.end)
             continue
-        after = (later.start.secs for later in slots[at + 1 :] if later.start)
-        following = next((secs for secs in after if secs > slot.start.secs), None)
-        limit = slot.start.secs + usual if usual else None
-        known = [secs for secs in (following, limit) if secs is not None and secs > slot.start.secs]
-        ends.append(Clock(min(*known, DAY_SECS), True) if known else None)
+        following = next((secs for secs in starts[at + 1 :] if secs is not None and secs > start), None)
+        known = [secs for secs in (following, start + usual if usual else None) if secs is not None]
+        midnight = DAY_SECS if max(start, following or 0) < DAY_SECS else 2 * DAY_SECS
+        end = min(*known, midnight) if known else 0
+        ends.append(Clock(end if end <= DAY_SECS else end - DAY_SECS, True) if known else None)
     return ends
 
 

@@ -1,0 +1,155 @@
+"""Columns that say how rows repeat, or until when, or when they are not held, by headings or in notes, and are read as something
+else: each stops the table, for rows would be held too often or too seldom unseen."""
+
+import re
+from collections.abc import Sequence
+
+from nomarium.model.cell import Cell
+from nomarium.model.problem import Problem
+from nomarium.reading.cells.words import Lexicon
+from nomarium.reading.columns.column import Column
+from nomarium.reading.columns.columnnotes import called, letter_of
+from nomarium.reading.columns.whenwords import says_begin, says_end, speaks_of_begin
+from nomarium.sheets.sheet import Sheet, cell_text
+
+_MOVED = (
+    r"(?i)(?:new|revised|rearranged|rescheduled|changed|amended|moved|postponed|nouvelle|neues|nueva|nieuwe)"
+    r"(?: (?:date|dates|day|to|for|until|datum|fecha))*"
+)
+_UNTIL = r"(?i)(?:repeat|recur).*"
+_NOT_ON = r"(?i)(?:no|not)\b(?!\.| (?:before|after|later|earlier|until|till)\b).*"
+_OFF = r"(?i).*\b(?:off|breaks?|closed|closures?|holidays?|cancell?ed|half[ -]?terms?|miss(?:ed|ing)?|skip(?:ped|s)?|away)\b.*"
+_REPEATED = r"(?i)(?:repeat|recur).*|.*\bevery\b.*"
+_OFTEN = r"(?i)(?:every|each|weekly|fortnightly|monthly|daily|alternate|jede[nrs]?|wöchentlich|chaque|tous les|toutes les|cada)\b"
+_LONGEST_REPEAT = 60
+
+
+def repeats_in_notes(
+    sheet: Sheet, columns: Sequence[Column], rows: Sequence[Sequence[Cell]], lexicon: Lexicon
+) -> dict[int, Problem]:
+    """A problem for a column of notes of which a cell says how its row repeats, and nothing else: `every Wed in Dec`."""
+    if any(c.field in ("repeat", "day", "repeat-times") for c in columns):
+        return {}
+    from nomarium.reading.cells.repeats import Repeat, read_repeat
+
+    found: dict[int, Problem] = {}
+    for column in columns:
+        if column.field != "description" or column.how == "asked":
+            continue
+        texts = dict.fromkeys(cell_text(row[column.at]) for row in rows if column.at < len(row))
+        often = (text for text in texts if len(text) < _LONGEST_REPEAT and re.match(_OFTEN, text))
+        text = next((text for text in often if isinstance(read_repeat(text, lexicon), Repeat)), None)
+        if text is None:
+            continue
+        name = column.heading or letter_of(sheet, column)
+        message = f"“{text}” in the column {called(sheet, column)} says how a row repeats, and would only be its description."
+        remedy = f'If rows repeat: --column "{name}=repeat"; to keep the words as they are: --column "{name}=description".'
+        found[column.at] = Problem(
+            "column-when", message, remedy, sheet.place(None, column.at, column.heading)
+        )
+    return found
+
+
+def moved_dates(sheet: Sheet, columns: Sequence[Column], repeats: bool) -> dict[int, Problem]:
+    """A problem for each column that moves, repeats or leaves out its rows by its heading, and is taken for nothing or for
+    dates of events beside them."""
+    is_told = any(c.field in ("repeat", "day") for c in columns)
+    fields = {c.field for c in columns if c.filled}
+    on_weekdays = repeats or ("day" in fields and not fields & {"date", "when"})
+    is_weekly = on_weekdays and not fields & {"end-date", "repeat-until"}
+    found = _repeated_milestones(sheet, columns)
+    for column in columns:
+        if column.field not in ("milestone", "") or column.how == "asked" or not column.filled:
+            continue
+        heading, is_dated = column.heading, column.field == "milestone"
+        if is_dated and is_told and re.fullmatch(_OFF, heading):
+            says, remedy = "when a row is not held", f'Say so: --column "{heading}=except"'
+        elif is_dated and re.fullmatch(_MOVED, heading):
+            says, remedy = "to which date a row is moved", "Write the new date in the place of the old one"
+        elif is_dated and re.fullmatch(_NOT_ON, heading):
+            says, remedy = "when a row is not held", f'Say so: --column "{heading}=except"'
+        elif is_dated and is_weekly and says_end(heading):
+            says, remedy = "until when a row is held", f'Say so: --column "{heading}=end-date"'
+        elif is_dated and re.fullmatch(_UNTIL, heading) and is_told:
+            says, remedy = "until when a row repeats", f'Say so: --column "{heading}=repeat-until"'
+        elif is_dated and re.fullmatch(_UNTIL, heading):
+            says, remedy = (
+                "until when a row repeats, and nothing says how",
+                "Say how in a column headed Repeat",
+            )
+        elif not is_dated and re.fullmatch(_REPEATED, heading):
+            says, remedy = "how a row repeats", f'Say so: --column "{heading}=repeat"'
+        else:
+            continue
+        message = f"The column {called(sheet, column)} seems to say {says}."
+        remedy = f'{remedy}; or leave it out with --column "{heading}=".'
+        found[column.at] = Problem("column-moved", message, remedy, sheet.place(None, column.at, heading))
+    return found
+
+
+def _repeated_milestones(sheet: Sheet, columns: Sequence[Column]) -> dict[int, Problem]:
+    """A problem for each column that says how rows repeat which have several dates, none of them the date of the row."""
+    dated = [c.heading for c in columns if c.field == "milestone"]
+    if not dated or any(c.field in ("date", "when") or (c.field == "start" and c.has_days) for c in columns):
+        return {}
+    found = {}
+    for column in columns:
+        if column.field in ("repeat", "repeat-times", "repeat-until") and column.filled:
+            message = f"The column {called(sheet, column)} says how a row repeats, and nothing says which of its dates does."
+            named = " or ".join(f'--column "{heading}=date"' for heading in dated[-2:])
+            remedy = f'Say which: {named}; or leave it out with --column "{column.heading}=".'
+            place = sheet.place(None, column.at, column.heading)
+            found[column.at] = Problem("column-moved", message, remedy, place)
+    return found
+
+
+def begun_column(columns: Sequence[Column]) -> Column | None:
+    """The column that says when rows begin which are held on a weekday, where none says how long they go on."""
+    fields = {"end-date" if c.field == "end" and c.has_days else c.field for c in columns if c.filled}
+    if "day" not in fields or fields & {"end-date", "repeat", "repeat-times", "repeat-until", "week"}:
+        return None
+    begun = next((c for c in columns if c.field in ("date", "start") and c.has_days and _begins(c)), None)
+    if begun is None or begun.how == "asked" or any(":" in text for text in begun.samples):
+        return None
+    return begun
+
+
+def _begins(column: Column) -> bool:
+    return says_begin(column.heading) or (column.how == "content" and speaks_of_begin(column.heading))
+
+
+def begun_without_end(sheet: Sheet, columns: Sequence[Column]) -> dict[int, Problem]:
+    """A problem where a column says when rows begin and another on which weekday, and nothing how long they go on."""
+    begun = begun_column(columns)
+    if begun is None:
+        return {}
+    day = next(c for c in columns if c.field == "day")
+    message = f"The column {called(sheet, begun)} says when rows begin and {called(sheet, day)} on which weekday, and nothing says until when."
+    remedy = (
+        "Give each row its last day, or a number of weeks, "
+        f'or give --until DATE; if each is held once: --column "{begun.heading}=date".'
+    )
+    return {begun.at: Problem("column-moved", message, remedy, sheet.place(None, begun.at, begun.heading))}
+
+
+def weeks_or_one(sheet: Sheet, columns: Sequence[Column]) -> dict[int, Problem]:
+    """A problem where columns say a weekday, the day rows begin and their last day, and nothing says a time: they are held
+    every week, or are long."""
+    by_field = {"end-date" if c.field == "end" and c.has_days else c.field: c for c in columns if c.filled}
+    begun = by_field.get("date") or by_field.get("start")
+    if begun is None or not says_begin(begun.heading) or not {"day", "end-date"} <= by_field.keys():
+        return {}
+    if (
+        by_field.keys() & {"time", "when", "repeat", "repeat-times", "repeat-until", "all-day"}
+        or not begun.has_days
+    ):
+        return {}
+    if by_field.get("start", begun) is not begun or any(":" in text for text in begun.samples):
+        return {}
+    last = by_field["end-date"]
+    message = (
+        f"The columns {called(sheet, begun)} and {called(sheet, last)} stand beside weekdays, and nothing says a time: "
+        "an event every week, or one long event?"
+    )
+    remedy = "Say which: --set repeat=weekly or --spans whole."
+    return {last.at: Problem("weekly-open", message, remedy, sheet.place(None, last.at, last.heading))}

@@ -1,0 +1,140 @@
+"""The grids that a sheet draws: rows of headings, and what crosses them below."""
+
+import re
+from collections.abc import Sequence
+from dataclasses import dataclass
+
+from nomarium.model.cell import Cell
+from nomarium.reading.cells.words import Lexicon, fold
+from nomarium.reading.columns.head import looks_like_date
+from nomarium.reading.layouts.drawn import merged_from
+from nomarium.reading.layouts.slots import (
+    are_codes,
+    heads_clocks,
+    is_clear_time,
+    number_others,
+    time_of,
+    typed_hours,
+)
+from nomarium.reading.rows.when import NOTHING
+from nomarium.sheets.sheet import Row, Sheet, cell_text
+
+_NUMBER_OF_SLOT = r"(?:(?:p|per|period|lesson|block|slot|session|stunde|std|heure|h)\.?\s?)?\d{0,2}[a-z]?|break|lunch|recess|registration|tutor|pause|mittag|recreation|recreo|pausa"
+
+
+@dataclass(frozen=True)
+class Block:
+    """One grid of a sheet, from its row of headings to the next."""
+
+    header_row: int
+    label_column: int
+    across: tuple[tuple[int, Cell], ...]
+    """(0-based column, heading) of each column of slots."""
+    rows: tuple[Row, ...]
+    dates_across: bool
+
+
+def grid_blocks(sheet: Sheet, rows: Sequence[Row], lexicon: Lexicon) -> list[Block]:
+    """The grids of a sheet, one below the other; none where a row of headings has nothing that crosses it."""
+    heads = [
+        (at, (_over_merged(head[0], number, sheet), head[1]))
+        for at, (number, row) in enumerate(rows)
+        if (head := _head(row, lexicon))
+    ]
+    while heads:
+        ends = [at for at, _ in heads[1:]] + [len(rows)]
+        blocks = [
+            block
+            for (at, head), end in zip(heads, ends, strict=True)
+            if (block := _block(rows[at], head, rows[at + 1 : end], lexicon)) is not None
+        ]
+        if len(blocks) == len(heads):
+            return blocks
+        numbers = {block.header_row for block in blocks}
+        heads = [
+            one for one in heads if rows[one[0]][0] in numbers
+        ]  # what heads nothing is a row of the one above
+    return []
+
+
+def _block(
+    head: Row, across: tuple[tuple[tuple[int, Cell], ...], bool], body: Sequence[Row], lexicon: Lexicon
+) -> Block | None:
+    """The grid under a row of headings; None where nothing down crosses them, or more than its slots stand beside them."""
+    for column in range(across[0][0][0]) if across[1] else ():
+        body = typed_hours(body, column, cell_text(head[1][column]))
+    label = _label_column(head[1], body, *across, lexicon)
+    if label is None:
+        return None
+    block = Block(head[0], label, across[0], tuple(body), across[1])
+    labelled = {n for n, cell in enumerate(head[1][: across[0][0][0]]) if cell_text(cell)}
+    return block if len(labelled) < 2 or labelled <= numbering(block) | {label} else None
+
+
+def _head(row: Sequence[Cell], lexicon: Lexicon) -> tuple[tuple[tuple[int, Cell], ...], bool] | None:
+    """A row of headings: dates, or times, in most of its cells, and whether they are dates."""
+    filled = [(n, cell) for n, cell in enumerate(row) if cell_text(cell)]
+    dates = () if heads_clocks(row) else tuple(one for one in filled if looks_like_date(one[1], lexicon))
+    are_labels = len(filled) == len(dates) + 2 and filled[2:] == [*dates]
+    if len(dates) >= 2 and (len(dates) >= len(filled) - 1 or are_labels):
+        return dates, True
+    times = tuple((n, cell) for n, cell in filled if n and time_of(cell) is not NOTHING)
+    cells = [cell for _, cell in times]
+    if are_only_numbers(cells) or are_codes(cells):
+        return None
+    if times and len(times) >= len(filled) - 1 and not dates and (len(times) > 1 or len(filled) == 2):
+        return times, False
+    return None
+
+
+def _over_merged(
+    across: tuple[tuple[int, Cell], ...], number: int, sheet: Sheet
+) -> tuple[tuple[int, Cell], ...]:
+    """The headings of a row, a merged one over each of its columns."""
+    areas = {n: area for (row, n), area in merged_from(sheet).items() if row == number}
+    found = []
+    for n, cell in across:
+        last = areas[n].last_column - sheet.first_column if n in areas else n
+        found += [(column, cell) for column in range(n, last + 1)]
+    return tuple(found)
+
+
+def _label_column(
+    head: Sequence[Cell],
+    body: Sequence[Row],
+    across: tuple[tuple[int, Cell], ...],
+    dates_across: bool,
+    lexicon: Lexicon,
+) -> int | None:
+    """The column left of the slots that holds the other kind of heading."""
+    found: list[tuple[int, int]] = []
+    for column in range(across[0][0]):
+        cells = [row[column] for _, row in body if column < len(row) and cell_text(row[column])]
+        if dates_across and (are_only_numbers(cells) or are_codes(cells, cell_text(head[column]))):
+            continue
+        if dates_across and number_others(cell_text(head[column]), cells):
+            continue
+        fits = [(time_of(c) is not NOTHING) if dates_across else looks_like_date(c, lexicon) for c in cells]
+        if fits and sum(fits) >= max(1, len(fits) / 2):
+            found.append((-sum(map(is_clear_time, cells)) if dates_across else 0, column))
+    return min(found)[1] if found else None  # 1, 2, Break may be hours, and 8:30 is one
+
+
+def numbering(block: Block) -> frozenset[int]:
+    """The columns left of the slots that number the times, `Period` beside `Time`, and name the breaks."""
+    columns = (n for n in range(block.across[0][0]) if n != block.label_column)
+    return frozenset(
+        n for n in columns
+        if all(_numbers_slot(cell_text(row[n])) for _, row in block.rows if n < len(row))
+    )  # fmt: skip
+
+
+def _numbers_slot(text: str) -> bool:
+    return re.fullmatch(_NUMBER_OF_SLOT, fold(text)) is not None
+
+
+def are_only_numbers(cells: Sequence[Cell]) -> bool:
+    """Whether headings are numbers of weeks or periods: whole numbers that begin before any school does. 9, 10, 11, 12,
+    1 are hours."""
+    numbers = [text for cell in cells if (text := cell_text(cell))]
+    return bool(numbers) and all(map(str.isdecimal, numbers)) and int(numbers[0]) < 7 and len(numbers[0]) < 2

@@ -1,0 +1,101 @@
+"""Tables whose headings say what happens, or in which term, and whose cells list days: `Road`, `Recycling`, `Refuse` over
+`4 Jan, 18 Jan, 1 Feb`."""
+
+import re
+from typing import Final, NamedTuple
+
+from nomarium.model.problem import note
+from nomarium.reading.cells.titleparts import followed
+from nomarium.reading.cells.words import fold
+from nomarium.reading.columns.datelists import days_in
+from nomarium.reading.columns.head import looks_like_date
+from nomarium.reading.columns.headings import match_exactly
+from nomarium.reading.layouts.codes import is_idle
+from nomarium.reading.layouts.eventlist import list_in
+from nomarium.reading.layouts.layout import NotRead, Reading, Top, not_read
+from nomarium.sheets.sheet import Row, cell_text, is_blank
+
+_HEAD_ROWS: Final = 20
+_HEADINGS: Final = ("Date", "Title")
+_OF_ALL: Final = frozenset(("location", "room", "description", "categories", "organizer", "url", "time"))
+"""What a column beside the days may say of all that happens in its row."""
+_TERM: Final = (
+    r"(?:.*\b)?(?:autumn|fall|winter|spring|summer|michaelmas|lent|trinity|hilary|terms?|semesters?|trimesters?|quarters?|halfs?|half year|dates?|days?"
+    r"|[tq]\s?[1-4]|automne|hiver|printemps|ete|trimestre|semestre|herbst|fruhling|fruhjahr|sommer|halbjahr|termine?)\b.*"
+)
+"""Headings that say when and not what: the days below them are of what begins their row."""
+
+
+class _Columns(NamedTuple):
+    head: Row
+    days: dict[int, str]
+    """Column of days → its heading."""
+    others: tuple[int, ...]
+    body: tuple[Row, ...]
+    above: tuple[Row, ...]
+
+
+def look(top: Top) -> Reading | NotRead:
+    """Read a table of labels against headings whose cells list days as a list of these, or say why it is none."""
+    sheet = top.sheet
+    columns = _columns_of(top)
+    if columns is None:
+        message = f"{sheet.title} has no days listed under headings that say what happens."
+        return not_read(sheet, "no-weekdays", "its cells list no days", "date-column-missing", message)
+    number, head = columns.head
+    are_terms = all(re.fullmatch(_TERM, fold(heading)) for heading in columns.days.values())
+
+    def rows() -> list[Row]:
+        found: list[Row] = [(number, [*_HEADINGS, *(cell_text(head[at]) for at in columns.others)])]
+        for at, row in columns.body:
+            label = cell_text(row[0])
+            said = [row[n] if n < len(row) else "" for n in columns.others]
+            dated = [n for n in columns.days if n < len(row) and cell_text(row[n])]
+            if not dated:
+                found.append((at, ["", " ".join(filter(None, map(cell_text, row)))]))
+            for n in dated:
+                if not is_idle(cell_text(row[n])):
+                    title = label if are_terms or not label else followed(label, columns.days[n])
+                    found.append((at, [row[n], title, *said]))
+        return found
+
+    named = ", ".join(f"“{heading}”" for heading in columns.days.values())
+    what = "what begins a row" if are_terms else "what begins a row, with the heading"
+    message = f"The cells under {named} list days: on each is {what}."
+    told = note("layout-head-days", message, "If not: --as events.").at(sheet.place())
+    above = [(n, " ".join(filter(None, map(cell_text, row)))) for n, row in columns.above]
+    listed = sheet._replace(
+        read_rows=rows,
+        merged=(),
+        notes=(*sheet.notes, told),
+        said_above=(*sheet.said_above, *above),
+    )
+    return list_in(Top(listed, top.options._replace(header_row=number), top.is_whole), listed, top.seen)
+
+
+def _columns_of(top: Top) -> _Columns | None:
+    """The columns, where every cell right of the labels lists days or says that there are none, and some list several."""
+    rows = [one for one in top.sheet.rows() if not is_blank(one[1])]
+    for at, (number, row) in enumerate(rows[:_HEAD_ROWS]):
+        headed = [n for n, cell in enumerate(row) if n and cell_text(cell)]
+        body = rows[at + 1 :]
+        if len(headed) < 2 or len(body) < 2:
+            continue
+        if any(looks_like_date(cell, top.lexicon) for cell in row) or not all(r[0] != "" for _, r in body):
+            return None
+        fields = {n: match.field for n in headed if (match := match_exactly(cell_text(row[n])))}
+        others = tuple(n for n in headed if fields.get(n) in _OF_ALL)
+        days = {n: cell_text(row[n]) for n in headed if n not in others}
+        cells = [r[n] for _, r in body for n in days if n < len(r) and cell_text(r[n])]
+        width = max(len(r) for _, r in body)
+        unheaded = [
+            n
+            for n in range(1, width)
+            if n not in headed and any(n < len(r) and cell_text(r[n]) for _, r in body)
+        ]
+        lists = [cell for cell in cells if days_in(cell, top.lexicon) > 1]
+        held = [cell for cell in cells if not is_idle(cell_text(cell))]
+        if len(days) < 2 or unheaded or not lists or not all(days_in(cell, top.lexicon) for cell in held):
+            return None
+        return _Columns((number, row), days, others, tuple(body), tuple(rows[:at]))
+    return None
