@@ -33,12 +33,14 @@ class _Part(NamedTuple):
     head: Row | None = None
     """The row of headings above all tables, which goes below one row of this one."""
     head_below: int = 0
+    said_above: tuple[tuple[int, str], ...] = ()
+    """The lone texts above all tables, where they are of each."""
 
 
 def tables_of(sheet: Sheet) -> list[Sheet]:
     """The tables of a sheet, each as a sheet; the sheet itself when there is only one."""
     top = list(islice(sheet.rows(), TOP_ROWS))
-    parts = _side_by_side(sheet, top) or _stacked(top) or _programmes(sheet, top)
+    parts = _side_by_side(sheet, top) or _stacked(top) or _headed_again(top) or _programmes(sheet, top)
     if len(parts) < 2:
         return [sheet]
     message = f"Several tables stand on it, and are read one by one: {listed([part.name for part in parts])}."
@@ -108,6 +110,40 @@ def _stacked(top: Sequence[Row]) -> list[_Part]:
         end = bounds[n] if n < len(bounds) else None
         parts.append(_Part(f"rows from {top[at][0]}", title, top[first][0] if n else 0, end))
     return parts
+
+
+def _headed_again(top: Sequence[Row]) -> list[_Part]:
+    """Tables below each other whose headings are the same but for the first, which says what each is about: `Autumn`, `Starts`,
+    `Ends` over rows, `Spring`, `Starts`, `Ends` over others."""
+    seen: dict[tuple[Cell, ...], list[int]] = {}
+    for at, (_, row) in enumerate(top):
+        if len(row) > _LEAST_PLACES and row[0] and isinstance(row[1], str) and row[1]:
+            seen.setdefault(tuple(row[1:]), []).append(at)
+    for tail, heads in seen.items():
+        names = [cell_text(top[at][1][0]) for at in heads]
+        if len(heads) < 2 or not _are_headings(tail) or len(set(names)) < len(names):
+            continue
+        fields = [
+            match.field if (match := match_exactly(text)) else "" for text in map(cell_text, tail) if text
+        ]
+        if (
+            not _DATED.isdisjoint(fields)
+            and _SAYS_WHEN.issuperset(fields)
+            and not any(map(match_exactly, names))
+        ):
+            bounds = [*(top[at][0] for at in heads[1:]), None]
+            above = tuple((number, text) for number, row in top[: heads[0]] if (text := _lone_text(row)))
+            return [
+                _Part(
+                    f"rows from {top[at][0]}",
+                    name,
+                    top[at][0] if n else 0,
+                    end,
+                    said_above=above if n else (),
+                )
+                for n, (at, name, end) in enumerate(zip(heads, names, bounds, strict=True))
+            ]
+    return []
 
 
 def _programmes(sheet: Sheet, top: Sequence[Row]) -> list[_Part]:
@@ -261,5 +297,6 @@ def _cut(sheet: Sheet, part: _Part) -> Sheet:
         first_column=sheet.first_column + part.first_column,
         part=part.name,
         part_title=part.title,
+        said_above=(*sheet.said_above, *part.said_above),
         notes=(),
     )

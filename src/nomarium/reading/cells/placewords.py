@@ -29,7 +29,7 @@ _ACTIVITIES: Final = frozenset(
 
 def is_place(text: str) -> bool:
     """Whether a text by itself is the name of a place, as its last word says."""
-    if re.search(r"[,;:|(–—]|\s-\s", text.strip(" .,;:()")):
+    if re.search(r"(?i)[,;:|(–—]|\s-\s|\sto\s", text.strip(" .,;:()")):
         return False
     words = text.strip(" .,;:()").split()
     if words and len(words) > 1 and words[0].casefold() in _ACTIVITIES:

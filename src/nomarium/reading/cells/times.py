@@ -85,6 +85,14 @@ def read_times(text: str) -> Times | Refusal:
 @lru_cache(maxsize=4096)  # a line of text asks for the same ones again and again
 def _times_of(text: str) -> Times | Refusal:
     times = _times_in(text)
+    if (
+        isinstance(times, Refusal)
+        and times.code == "time-unread"
+        and times.message != f"“{text}” is not a time."
+    ):
+        said = times.message.partition("”")[0][1:]
+        if not said or said not in text:  # the cell as it stands, and not as it was prepared
+            times = times._replace(message=f"“{text}” is not a time.")
     if isinstance(times, Times) or not (more := re.fullmatch(_ZONE_AFTER, text)):
         return times
     if isinstance(_times_in(more["times"]), Refusal):
@@ -95,6 +103,8 @@ def _times_of(text: str) -> Times | Refusal:
     return Refusal("time-rest", f"“{more['rest']}” after the time is not read.", remedy)
 
 
+_NAMED = r"(?:[A-Z]|(?i:van|von|de|des))\.?\s\d{1,2}"
+"""A name with its number, `Van 1`, `U 9`, `A 5`: the words stand before times too, but none of them before an hour alone."""
 _HALF_FIRST = r"^([ap])\.?m\.?:?\s*(\d{1,2}(?:[:.]\d\d)?)$"
 """A half of the day before its time, `PM 1:30`."""
 
@@ -107,6 +117,8 @@ def _times_in(text: str) -> Times | Refusal:
         return Times(is_unknown=True)
     if plain in _ALL_DAY_WORDS:
         return Times(is_all_day=True)
+    if re.fullmatch(_NAMED, text.strip()):
+        return Refusal("time-unread", f"“{text}” is not a time.", _FORMS)
     plain = re.sub(_SPACED_MERIDIEM, r"\1m", plain)  # as Spanish writes it; "a" alone parts a range
     plain = re.sub(_AFTER, "", re.sub(_BEFORE, "", plain))
     plain = re.sub(_HALF_FIRST, r"\2 \1m", plain)

@@ -90,7 +90,7 @@ def look(top: Top) -> Reading | NotRead:
         read_rows=rows, merged=(), notes=(*sheet.notes, *(one.at(sheet.place()) for one in told)),
         said_above=(*sheet.said_above, *above),
     )  # fmt: skip
-    options = top.options._replace(header_row=first)
+    options = top.options._replace(header_row=first, clock="" if settled else top.options.clock)
     return list_in(Top(listed, options, top.is_whole), listed, top.seen)
 
 

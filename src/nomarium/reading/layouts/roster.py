@@ -48,7 +48,7 @@ _BAR = r"[█▓▒░■▬━═=#]{2,}"
 """What draws a bar through its days."""
 _POSTS = frozenset(
     "post posts rota roster jobs tasks duty duties role roles position positions shift place location room station task job area site "
-    "activity class subject course group form lesson topic unit boat crew poste posten dienst lieu salle fach".split()
+    "vehicle van bus minibus activity class subject course group form lesson topic unit boat crew poste posten dienst lieu salle fach".split()
 )
 """Headings of labels that are no people."""
 

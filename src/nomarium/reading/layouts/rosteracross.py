@@ -108,7 +108,9 @@ def _are_no_names(labels: set[str], head: Sequence[Cell], lexicon: Lexicon) -> b
     if sum(fold(label).strip(" .") in lexicon.weekdays for label in labels) * 2 > len(labels):
         return True  # weekdays down, under days across
     texts = [text for text in (*labels, cell_text(head[0])) if text]
-    named = [match_exactly(text) if len(text) > 1 else None for text in texts]  # A is a group, and no “à”
+    named = [
+        match_exactly(text) if len(text) > 1 and not text[-1].isdecimal() else None for text in texts
+    ]  # A is a group, and no “à”; Van 1 drives, and is no “van”
     return sum(match is not None for match in named) * 2 > len(named) > 1
 
 
