@@ -173,12 +173,13 @@ def _are_beside(clocks: list[Column]) -> bool:
 
 
 def is_idle(about: Contents) -> bool:
-    """Whether cells answer, number or halve the day, and name nothing."""
+    """Whether cells answer, number, price or halve the day, and name nothing."""
     return (
         about.answers >= MOSTLY
         or about.numbers >= MOSTLY
         or about.halves >= MOSTLY
         or about.ordinals >= MOSTLY
+        or about.prices >= MOSTLY
     )
 
 

@@ -37,7 +37,9 @@ def _may_have_days(column: Column, contents: Contents) -> bool:
     """Whether a column may hold dates, in whatever language: not one of times, whatever else a cell of it holds."""
     if column.field not in ("start", "end"):
         return column.field in DATE_FIELDS
-    return not (contents.times == 1 or (contents.times > 0.5 and not contents.dates))
+    if contents.times == 1 or (contents.times > 0.5 and not contents.dates):
+        return False
+    return not contents.cells or not contents.are_clock_figures  # 0930
 
 
 _DAYS = frozenset(("days", "tage", "jours", "dias", "dagen", "giorni"))

@@ -57,6 +57,11 @@ _ORDINAL = re.compile(
 )
 
 
+_PRICE = re.compile(
+    r"(?i)(?:[£$€]|eur|cad|gbp|usd)\s?\d[\d.,]*(?:-|pp?)?|\d[\d.,]*\s?(?:[£$€]|eur|cad|gbp|usd|euros?)|free|gratis|frei"
+)
+
+
 class Contents:
     """What the sampled cells of one column are, worked out when asked, from the different ones."""
 
@@ -290,6 +295,11 @@ class Contents:
         return self._share(
             lambda cell: isinstance(cell, str) and _ORDINAL.fullmatch(cell.strip()) is not None
         )
+
+    @cached_property
+    def prices(self) -> float:
+        """The share of cells that are sums of money, `£12`, or say that there is none."""
+        return self._share(lambda cell: isinstance(cell, str) and _PRICE.fullmatch(cell.strip()) is not None)
 
     def _share(self, test: Callable[[Cell], bool]) -> float:
         sample = self.different[:MOST_DIFFERENT]

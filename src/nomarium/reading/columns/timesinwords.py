@@ -18,10 +18,15 @@ _BOOKKEEPING: Final = r"(?i)(?:last\s+)?(?:printed|exported|updated|saved|change
 
 
 def times_in_words(
-    sheet: Sheet, head: TableHead, columns: Sequence[Column], rows: Sequence[Row], given: Collection[str]
+    sheet: Sheet,
+    head: TableHead,
+    columns: Sequence[Column],
+    rows: Sequence[Row],
+    given: Collection[str],
+    in_titles: Collection[int] = (),
 ) -> list[Problem]:
-    """Notes about times in titles, and above the table, when nothing else says any: no column, and none of the fields that
-    are `given` (`--set`)."""
+    """Notes about times in titles, or in the columns that these are made of (`in_titles`), and above the table, when nothing else
+    says any: no column, and none of the fields that are `given` (`--set`)."""
     fields = {column.field: column.at for column in columns}
     if (
         fields.keys() & {"start", "end", "time", "when", "duration", "all-day"}
@@ -32,20 +37,20 @@ def times_in_words(
     dates = (cell_text(row[fields["date"]]) for _, row in rows if fields.get("date", len(row)) < len(row))
     if any(":" in text for text in dates):
         return []
-    return [*_in_titles(sheet, fields.get("summary"), rows), *_above(sheet, head)]
+    titles = [*in_titles] or [at for at in (fields.get("summary"),) if at is not None]
+    return [*_in_titles(sheet, titles, rows), *_above(sheet, head)]
 
 
-def _in_titles(sheet: Sheet, title_at: int | None, rows: Sequence[Row]) -> list[Problem]:
-    if title_at is None:
-        return []
+def _in_titles(sheet: Sheet, titles: Sequence[int], rows: Sequence[Row]) -> list[Problem]:
     timed = [
-        (number, text)
+        (number, at, text)
+        for at in titles
         for number, row in rows
-        if title_at < len(row) and holds_time(text := cell_text(row[title_at]))
+        if at < len(row) and holds_time(text := cell_text(row[at]))
     ]
     if not timed:
         return []
-    number, text = timed[0]
+    number, title_at, text = timed[0]
     remedy = "If these are their times, put them into a column of their own."
     return [title_timed(f"row {number}: “{' '.join(text.split())}”", remedy).at(sheet.place(None, title_at))]
 

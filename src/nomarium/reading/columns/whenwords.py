@@ -53,6 +53,8 @@ _OF_OTHERS: Final = frozenset(
     "year years kit food menu lunch book books page pages chapter weight height grade mark marks version seed speed temp depth target score points distance km miles prix tarif preis precio prijs".split()
 )
 """Words of a heading by which it is about something else than when."""
+_SCORES: Final = frozenset("result results score scores ergebnis resultat endstand tore final".split())
+"""Headings of how it ended, `28:24`."""
 _DATE_PARTS: Final = frozenset(
     "month day year mois jour annee monat tag jahr mes dia ano maand dag jaar".split()
 )
@@ -107,9 +109,14 @@ def _is_of_others(heading: str) -> bool:
 def are_of_others(heading: str, about: Contents) -> bool:
     """Whether a heading says nothing of when and is about something else, whose figures look like times: `Price` over `12.30`."""
     words = set(normal(heading).split())
+    if not words & _WHEN and words & _SCORES:
+        return True
     if words & _WHEN or not words & _OF_OTHERS:
         return False
     return not any(not isinstance(cell, str) or re.search(SURE_CLOCK, cell) for cell in about.different)
+
+
+_NAME = r"(?:[A-Z][a-z]+|[A-Z]\.?)(?: (?:[A-Z][a-z'’-]+|[A-Z]\.?))+"
 
 
 def _share_of_when(about: Contents) -> float:
@@ -120,8 +127,10 @@ def _share_of_when(about: Contents) -> float:
         text = cell_text(cell)
         if isinstance(cell, str) and len(text) <= _LONGEST_SAID:
             words = set(normal(text).split())
+            is_name = len(words) > 1 and re.fullmatch(_NAME, text.strip()) is not None  # April Osei
             said += not words.isdisjoint(_SAID) or any(
-                word in about.lexicon.weekdays or (len(word) > 2 and word in about.lexicon.months)
+                word in about.lexicon.weekdays
+                or (len(word) > 2 and word in about.lexicon.months and not is_name)
                 for word in words
             )
     return said / len(sample) if sample else 0.0

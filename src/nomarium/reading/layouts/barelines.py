@@ -55,6 +55,8 @@ def _titled_days(
     for number in numbers:
         first_of[number] = first_of.get(number - 1, number)  # of its paragraph
     used: set[int] = set()
+    over: dict[int, str] = {}
+    """The titles right above dates, and of those that stand right below these."""
     unclear = _unclear_paragraphs(bare, {n: text for n, text in texts.items() if n not in date_of}, first_of)
     for number, line in bare.items():
         if texts.get(number + 1, "").casefold() in _NOTHING:
@@ -79,17 +81,15 @@ def _titled_days(
                 continue
             place = texts[under[0]] if under and under[0] == number + 1 and is_place(texts[under[0]]) else ""
             used |= {under[0]} if place else set()
-            higher = texts.get(number - 2, "")
-            if (
-                not place
-                and is_place(above)
-                and higher
-                and number - 2 not in date_of
-                and number - 2 not in bare
-            ):
-                above, place = higher, above  # a poster: what, where, when
+            is_text_above = bool(texts.get(number - 2)) and number - 2 not in {*date_of, *bare}
+            if not place and is_place(above) and is_text_above:
+                above, place = texts[number - 2], above  # a poster: what, where, when
                 used |= {number - 2}
+            over |= {} if place else {number: above}
             yield Bare(line, above, place)
+        elif number - 1 in over:  # Open days, over several of them
+            over[number] = over[number - 1]
+            yield Bare(line, over[number])
         elif after is None or after in bare or (under and (number != dated[0] or under[0] == number + 1)):
             is_poster = len(dated) == 1 and bool(line.time or line.has_time) and number == numbers[0]
             title = texts[under[0]] if under and (len(under) == 1 or is_poster) else ""

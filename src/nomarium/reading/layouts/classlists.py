@@ -6,7 +6,7 @@ from nomarium.reading.columns.table import TableReading
 
 def is_of_classes(table: TableReading) -> bool:
     """Whether rows are the sections of courses, or courses with days and times in one cell."""
-    return _names_sections(table) or _names_meetings(table)
+    return names_sections(table) or _names_meetings(table)
 
 
 _SECTIONS = frozenset(("section", "section no", "section number", "sect", "sec"))
@@ -17,7 +17,7 @@ _COURSES = frozenset(
 )
 
 
-def _names_sections(table: TableReading) -> bool:
+def names_sections(table: TableReading) -> bool:
     """Whether rows are the sections of courses, `BOAT101` and `02`, on weekdays: together they name a class, as a timetable says it."""
     called = {normal(column.heading) for column in table.columns}
     is_class = any(c.field == "class" and normal(c.heading) in _SECTIONS for c in table.columns)

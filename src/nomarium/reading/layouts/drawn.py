@@ -13,6 +13,7 @@ from nomarium.model.refusal import Refusal
 from nomarium.reading.cells.memo import FieldValue, fault_of, value_memo
 from nomarium.reading.cells.placewords import is_place
 from nomarium.reading.cells.times import Times, read_times
+from nomarium.reading.cells.verses import is_verse
 from nomarium.reading.cells.words import fold
 from nomarium.reading.columns.clocks import (
     ClockFound,
@@ -235,7 +236,9 @@ def _is_time(match: re.Match[str], times: Times) -> bool:
     the other as people work, `Sale 10-4`; `Rooms 9-12` and `Heron 3-2` are none."""
     text = match["time"].strip()
     if _CLEAR.search(text):
-        return not (match.re is _TIME_LAST and "." in text and re.search(_NUMBERED, match["text"]))
+        is_last = match.re is _TIME_LAST
+        is_number = is_last and "." in text and re.search(_NUMBERED, match["text"])
+        return not (is_number or (is_last and is_verse(match["text"], text)))
     is_first = match.re is _TIME_FIRST
     if is_first and re.fullmatch(r"\d{1,4}", text):
         return False

@@ -5,6 +5,7 @@ from typing import Final
 
 from nomarium.reading.cells.fourfigures import FOUR, hours_with_colons, with_colons
 from nomarium.reading.cells.times import Times, read_times
+from nomarium.reading.cells.verses import is_verse
 
 EDGES: Final = " ,;:–—-|"
 """What parts the pieces of a line."""
@@ -210,6 +211,7 @@ def time_in(text: str) -> tuple[str, str]:
         for match in (*clear, *alone)
         if not NO_START.search(text[: match.start()])
         and not are_counted(text[: match.start()], match[0], text[match.end() :])
+        and not is_verse(text[: match.start()], match[0])
     ]
     if not found:
         return "", text

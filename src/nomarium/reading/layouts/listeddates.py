@@ -46,12 +46,32 @@ def listed_dates(text: str, lexicon: Lexicon) -> Listed | None:
         if not _FIGURES.fullmatch(pieces[-1]):
             time, last = time_in(pieces.pop())
             pieces += filter(None, [last.strip(" .,;")])
+        pieces = _with_their_months(pieces, lexicon)
         months = [_month_of(piece, lexicon) for piece in pieces]
         if len(pieces) > 1 and None not in months:
             return Listed(
                 match["label"].strip(" :–—-"), _with_years(pieces, [month or 0 for month in months]), time
             )
     return None
+
+
+def _with_their_months(pieces: list[str], lexicon: Lexicon) -> list[str]:
+    """Pieces of which a bare day, `1` before `2 September 2026`, has the month of the next one."""
+    found: list[str] = []
+    month = ""
+    for piece in reversed(pieces):
+        named = re.fullmatch(
+            r"(?:[^\W\d_]+\.?\s+)?\d{1,2}(?:st|nd|rd|th|\.)?\s+(?P<month>[^\W\d_]{3,}\.?)(?:,?\s+\d{4})?",
+            piece,
+        )
+        if named is not None and fold(named["month"]).strip(".") in lexicon.months:
+            month = named["month"]
+        bare = re.fullmatch(r"(?:(?P<weekday>[^\W\d_]+)\.?\s+)?\d{1,2}(?:st|nd|rd|th)?", piece)
+        is_bare = bare is not None and (
+            not bare["weekday"] or fold(bare["weekday"]).strip(".") in lexicon.weekdays
+        )
+        found.append(f"{piece} {month}" if is_bare and month else piece)
+    return found[::-1]
 
 
 def _month_of(piece: str, lexicon: Lexicon) -> int | None:

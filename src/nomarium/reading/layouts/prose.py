@@ -146,7 +146,7 @@ def said_in(
         return "doubtful"
     whole = f"{before.strip(' ,')} \0 {after.strip(' ,')}"
     if (due := _DUE.match(whole)) is not None:
-        thing = due["title"] or due["asked"] or due["thing"] or due["act"]
+        thing = _due_in(due, whole)
         return (
             Said(date, "", _titled(f"Deadline: {_bare(thing)}"), "")
             if _is_title(_bare(thing))
@@ -172,6 +172,13 @@ def said_in(
     place = _place_in(without)
     left = _beside(place, without)
     return Said(date, time, _titled(title), place, left)
+
+
+def _due_in(due: re.Match[str], whole: str) -> str:
+    """What is due by a day; with its verb where only the place follows, `Book at the office`."""
+    thing = due["title"] or due["asked"] or due["thing"] or due["act"]
+    is_where = due["asked"] and re.match(r"(?i)(?:at|in|on|via|with|through|online)\b", due["asked"])
+    return whole[: due.end("asked")] if is_where else thing
 
 
 def _doing(rest: str) -> tuple[str, str]:

@@ -13,6 +13,7 @@ from nomarium.reading.columns.contents import name_some_weeks
 from nomarium.reading.columns.head import find_head
 from nomarium.reading.columns.headings import match_heading
 from nomarium.reading.columns.weekdaycolumn import Weekly, weekdays_in
+from nomarium.reading.layouts.classlists import names_sections
 from nomarium.reading.layouts.eventlist import list_in
 from nomarium.reading.layouts.layout import NotRead, Reading, Top, not_read
 from nomarium.reading.layouts.weeklylines import weekly_lines
@@ -77,7 +78,8 @@ def look(top: Top) -> Reading | NotRead:
         else column
         for column in reading.table.columns
     ]
-    reading = reading._replace(is_weekly=True, table=reading.table._replace(columns=tuple(of_days)))
+    table = reading.table._replace(columns=tuple(of_days))
+    reading = reading._replace(is_weekly=True, table=table)
     unheard = _unheard_weeks(sheet, head.first_row, of_days)
     problems = (
         *lines.problems,
@@ -87,7 +89,8 @@ def look(top: Top) -> Reading | NotRead:
         *reading.problems,
     )
     has_some = any(one.of_weeks or options.weeks_of for one in unheard)
-    reading = reading._replace(problems=problems, is_of_classes=has_some, closed=lines.closed)
+    is_of_classes = has_some or names_sections(table)
+    reading = reading._replace(problems=problems, is_of_classes=is_of_classes, closed=lines.closed)
     reading = _with_unsettled(_with_unread(reading, weekly, head.headings), weekly)
     return _with_passed(reading, lines.passed)
 
