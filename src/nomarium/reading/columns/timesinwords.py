@@ -8,6 +8,7 @@ from typing import Final
 from nomarium.model.problem import Problem, note
 from nomarium.reading.columns.column import Column
 from nomarium.reading.columns.head import TableHead
+from nomarium.reading.options import ReadingOptions
 from nomarium.sheets.sheet import Row, Sheet, cell_text
 
 _CLEAR_TIME: Final = r"(?i)(?<![\d.:])\d{1,2}(?:[:.]\d\d)?\s?[ap]\.?m\b|(?<![\d.:])\d{1,2}:\d\d(?![\d:])|(?<![\d.:])\d{1,2}h(?:\d\d)?\b|(?<![\d.:])\d{1,2}(?:[:.]\d\d)?\s?(?:uhr|uur|heures|horas)\b|\bnoon\b|(?<![\d.:])(?:1?\d|2[0-3])\.[0-5]\d\s?[-–—]\s?(?:1?\d|2[0-3])\.[0-5]\d(?![\d.])"
@@ -22,12 +23,13 @@ def times_in_words(
     head: TableHead,
     columns: Sequence[Column],
     rows: Sequence[Row],
-    given: Collection[str],
+    options: ReadingOptions,
     in_titles: Collection[int] = (),
 ) -> list[Problem]:
     """Notes about times in titles, or in the columns that these are made of (`in_titles`), and above the table, when nothing else
-    says any: no column, and none of the fields that are `given` (`--set`)."""
+    says any: no column, and none of the fields that `--set` and `--override` give."""
     fields = {column.field: column.at for column in columns}
+    given = options.defaults.keys() | options.overrides.keys()
     if (
         fields.keys() & {"start", "end", "time", "when", "duration", "all-day"}
         or "start" in given

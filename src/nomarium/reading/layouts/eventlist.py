@@ -158,9 +158,7 @@ def read_table(
         *notes,
         *of_sides,
         *([parts.told(sheet, columns, options.fill_down)] if parts else ()),
-        *times_in_words(
-            sheet, head, columns, first_rows, {**options.defaults, **options.overrides}, in_titles
-        ),
+        *times_in_words(sheet, head, columns, first_rows, options, in_titles),
     ]
     problems = _problems_of(sheet, head, columns, options, first_rows, seen, in_titles)
     data = data if parts else filled_rows(sheet, data, ())

@@ -88,9 +88,8 @@ def look(top: Top) -> Reading | NotRead:
         *(one.problem for one in unheard),
         *reading.problems,
     )
-    has_some = any(one.of_weeks or options.weeks_of for one in unheard)
-    is_of_classes = has_some or names_sections(table)
-    reading = reading._replace(problems=problems, is_of_classes=is_of_classes, closed=lines.closed)
+    is_timetable = names_sections(table) or any(one.of_weeks or options.weeks_of for one in unheard)
+    reading = reading._replace(problems=problems, is_of_classes=is_timetable, closed=lines.closed)
     reading = _with_unsettled(_with_unread(reading, weekly, head.headings), weekly)
     return _with_passed(reading, lines.passed)
 
