@@ -93,7 +93,7 @@ def test_a_plain_grid_has_its_term_from_the_command_line(tmp_path: Path) -> None
 
 
 def test_the_months_between_rows_say_the_year(tmp_path: Path) -> None:
-    rows = "Day,When,Starts,Event\nDecember 2026,,,\nMonday,7 December,9:00,Regatta\nFriday,18 December,9:00,Supper\nJanuary 2027,,,\nTuesday,5 January,9:00,Term starts\n"  # fmt: skip
+    rows = "Day,When,Starts,Event\nDecember 2026,,,\nMonday,7 December,9:00,Regatta\nFriday,18 December,9:00,Market\nJanuary 2027,,,\nTuesday,5 January,9:00,Term starts\n"  # fmt: skip
     held = built(csv_file(tmp_path, rows, "events.csv"))
     assert [one.split()[-1][:10] for one in held] == ["2026-12-07", "2026-12-18", "2027-01-05"]
 

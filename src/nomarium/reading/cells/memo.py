@@ -89,24 +89,49 @@ class CancelledText(str):
 
 _LONGEST_CANCELLATION = 16
 _LONGEST_MOVE = 60
-_MOVED = r"(?i)(?:moved|postponed|re-?scheduled|put off)(?: (?:to|until|till|for)\b(.*))?"
-_MOVES = ("move", "post", "re-s", "resc", "put ")
+_MOVED = r"(?i)(?:moved|postponed|re-?scheduled|put (?:off|back)|brought forward|delayed)(?: (?:to|until|till|for)\b(.*))?"
+_CHANGED = r"(?i)(?:now|changed? to|(?:(?:now|note|please note|nb)[:,]? )?(?:new|changed|revised|different|later|earlier) (?:date|time|day|start)(?: time)?(?: is)?)(?: (?:on|at|to|from))?[ :–-]+(\d.*|[^\W\d_]{3,9}\.? \d.*)"
+_MOVES = frozenset(
+    (
+        "move",
+        "post",
+        "re-s",
+        "resc",
+        "put ",
+        "brou",
+        "dela",
+        "now ",
+        "now:",
+        "new ",
+        "chan",
+        "note",
+        "plea",
+        "nb: ",
+        "nb n",
+        "revi",
+        "diff",
+        "late",
+        "earl",
+    )
+)
 
 
 def _moved(text: str) -> Refusal | None:
-    """Why a row cannot stand whose remark moves it, `moved to 9 Sept`, `postponed`; None for other texts."""
-    match = re.fullmatch(_MOVED, text.strip(" .!*()"))
-    if match is None:
+    """Why a row cannot stand whose remark moves it, `moved to 9 Sept`, `postponed`, `now 3pm`; None for other texts."""
+    plain = text.strip(" .!*()")
+    moved, changed = re.fullmatch(_MOVED, plain), re.fullmatch(_CHANGED, plain)
+    if moved is None and changed is None:
         return None
     from nomarium.reading.cells.moments import Moment, read_moment
 
-    day = (match[1] or "").strip(" :")
-    if day and day.casefold() not in ENGLISH.weekdays:
-        moment = read_moment(day, "date", ENGLISH)
-        if not isinstance(moment, Moment) or moment.first is None:
+    match = changed or moved
+    said = (match[1] or "").strip(" :") if match is not None else ""
+    if said and said.casefold() not in ENGLISH.weekdays:
+        moments = [read_moment(said, role, ENGLISH) for role in ("date", "time")]
+        if not any(isinstance(one, Moment) and (one.first or one.start) for one in moments):
             return None  # moved to the main hall
-    message = f"“{text}” says that the row is not held on its date."
-    remedy = "Give the row its new date and take the remark out, or write “cancelled”."
+    message = f"“{text}” says that the row is not held on its date, or at its time."
+    remedy = "Give the row the new one and take the remark out, or write “cancelled”."
     return Refusal("row-moved", message, remedy)
 
 

@@ -109,7 +109,8 @@ def _plain_reader(
 ) -> Callable[[Cell], Part | None]:
     """What gives the parts of cells that need no look at anything else, and None for all others."""
     takes_days = role != "time" and weekday is None and not (decisions.is_swapped or unit.week or unit.times)
-    takes_clocks = role != "date" and not (unit.meridiem or unit.is_utc)
+    may_be_evening = clock is not None and clock.are_evenings
+    takes_clocks = role != "date" and not (unit.meridiem or unit.is_utc or may_be_evening)
     is_twelve = clock is not None and clock.clock == "12"
 
     def plain(cell: Cell) -> Part | None:

@@ -85,14 +85,6 @@ def read_times(text: str) -> Times | Refusal:
 @lru_cache(maxsize=4096)  # a line of text asks for the same ones again and again
 def _times_of(text: str) -> Times | Refusal:
     times = _times_in(text)
-    if (
-        isinstance(times, Refusal)
-        and times.code == "time-unread"
-        and times.message != f"“{text}” is not a time."
-    ):
-        said = times.message.partition("”")[0][1:]
-        if not said or said not in text:  # the cell as it stands, and not as it was prepared
-            times = times._replace(message=f"“{text}” is not a time.")
     if isinstance(times, Times) or not (more := re.fullmatch(_ZONE_AFTER, text)):
         return times
     if isinstance(_times_in(more["times"]), Refusal):
@@ -134,8 +126,8 @@ def _times_in(text: str) -> Times | Refusal:
         start = read_clock(pieces[0])
         return start if isinstance(start, Refusal) else Times(start, notes=("end-unknown",))
     pieces = [piece for piece in pieces if piece]
-    if len(pieces) != 2:
-        return single
+    if len(pieces) != 2:  # the cell as it stands, and not as it was prepared
+        return single._replace(message=f"“{text}” is not a time.") if single.code == "time-unread" else single
     start, end = read_clock(pieces[0]), read_clock(pieces[1])
     if isinstance(start, Refusal):
         return start

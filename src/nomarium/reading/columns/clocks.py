@@ -5,6 +5,7 @@ none says am or pm, people mean the afternoon.
 """
 
 import datetime as dt
+import re
 from collections.abc import Iterable, Iterator, Sequence
 from typing import Literal, NamedTuple
 
@@ -27,6 +28,8 @@ _TEN = 10 * 3600
 _NINE = 9 * 3600
 _SEVEN = 7 * 3600
 """Who writes hours from 1 to 5 without a zero, beside others by the 24-hour clock, may mean the afternoon."""
+_EVENINGS = r"(?i)\b(?:evenings?|nights?(?!\s*(?:school|shift))|supper|dinner|disco|ceilidh|soir[eé]es?|abend|abendessen|soir|noche|cena)\b"
+_SEVEN_TO_TEN = r"\s*[7-9](?:[:.][0-5]\d)?\s*(?:[-–].*)?$"
 _REMEDY = "Write am or pm with it, or say how all are meant: --clock 12 (afternoon) or --clock 24 (night)."
 _REMEDY_LATE = "Write am or pm with it; or, if all such times are in the morning: --clock 24."
 
@@ -71,7 +74,22 @@ def find_clock(
                     if isinstance(moment, Moment):
                         yield from ((one, text) for one in _clocks_of(cell, moment))
 
-    return clock_from(heard())._replace(is_whole=is_whole)
+    found = clock_from(heard())._replace(is_whole=is_whole)
+    title = next((c.at for c in columns if c.field == "summary"), None)
+    if found.clock in ("", "12") and title is not None:
+        found = found._replace(are_evenings=_are_of_evenings(looked_at, title, [c.at for c in timed]))
+    return found
+
+
+def _are_of_evenings(rows: Sequence[Sequence[Cell]], title: int, timed: Sequence[int]) -> bool:
+    """Whether some row is called after the evening, `Quiz night`, and says 7:30 or so without a half of the day."""
+    seven_to_ten = re.compile(_SEVEN_TO_TEN).match
+    may_be = [
+        row
+        for row in rows
+        if title < len(row) and any(at < len(row) and seven_to_ten(cell_text(row[at])) for at in timed)
+    ]
+    return any(re.search(_EVENINGS, cell_text(row[title])) for row in may_be)
 
 
 def clock_from(heard: Iterable[tuple[Clock, str]]) -> ClockFound:
@@ -207,7 +225,7 @@ def half_open(clock: Clock) -> Refusal:
 def morning_told(found: ClockFound) -> list[Problem]:
     """A note that times from seven to nine are in the morning, where nothing says so and every time of a list could be in the
     evening as well."""
-    if found.clock or not found.evidence:
+    if found.clock or not found.evidence or found.are_evenings:
         return []
     message = (
         f"Times such as {found.evidence} are in the morning: nothing says which half of the day they are in."
