@@ -115,22 +115,13 @@ def _stacked(top: Sequence[Row]) -> list[_Part]:
 def _headed_again(top: Sequence[Row]) -> list[_Part]:
     """Tables below each other whose headings are the same but for the first, which says what each is about: `Autumn`, `Starts`,
     `Ends` over rows, `Spring`, `Starts`, `Ends` over others."""
-    seen: dict[tuple[Cell, ...], list[int]] = {}
-    for at, (_, row) in enumerate(top):
-        if len(row) > _LEAST_PLACES and row[0] and isinstance(row[1], str) and row[1]:
-            seen.setdefault(tuple(row[1:]), []).append(at)
-    for tail, heads in seen.items():
-        names = [cell_text(top[at][1][0]) for at in heads]
-        if len(heads) < 2 or not _are_headings(tail) or len(set(names)) < len(names):
+    for _, row in top[:_TITLE_ROWS]:
+        tail = list(row[1:])
+        if len(tail) < _LEAST_PLACES or not row[0] or not isinstance(tail[0], str) or not _heads_days(tail):
             continue
-        fields = [
-            match.field if (match := match_exactly(text)) else "" for text in map(cell_text, tail) if text
-        ]
-        if (
-            not _DATED.isdisjoint(fields)
-            and _SAYS_WHEN.issuperset(fields)
-            and not any(map(match_exactly, names))
-        ):
+        heads = [at for at, (_, other) in enumerate(top) if list(other[1:]) == tail and cell_text(other[0])]
+        names = [cell_text(top[at][1][0]) for at in heads]
+        if len(heads) > 1 and len(set(names)) == len(names) and not any(map(match_exactly, names)):
             bounds = [*(top[at][0] for at in heads[1:]), None]
             above = tuple((number, text) for number, row in top[: heads[0]] if (text := _lone_text(row)))
             return [
@@ -144,6 +135,15 @@ def _headed_again(top: Sequence[Row]) -> list[_Part]:
                 for n, (at, name, end) in enumerate(zip(heads, names, bounds, strict=True))
             ]
     return []
+
+
+def _heads_days(cells: Sequence[Cell]) -> bool:
+    """Whether cells head days, times and nothing else."""
+    texts = [text for cell in cells if (text := cell_text(cell))]
+    if len(texts) < _LEAST_PLACES or any(any(map(str.isdigit, text)) for text in texts):
+        return False
+    fields = [match.field if (match := match_exactly(text)) else "" for text in texts]
+    return not _DATED.isdisjoint(fields) and _SAYS_WHEN.issuperset(fields)
 
 
 def _programmes(sheet: Sheet, top: Sequence[Row]) -> list[_Part]:

@@ -95,10 +95,20 @@ def _times_of(text: str) -> Times | Refusal:
     return Refusal("time-rest", f"“{more['rest']}” after the time is not read.", remedy)
 
 
-_NAMED = r"(?:[A-Z]|(?i:van|von|de|des))\.?\s\d{1,2}"
-"""A name with its number, `Van 1`, `U 9`, `A 5`: the words stand before times too, but none of them before an hour alone."""
 _HALF_FIRST = r"^([ap])\.?m\.?:?\s*(\d{1,2}(?:[:.]\d\d)?)$"
 """A half of the day before its time, `PM 1:30`."""
+
+
+def _is_name(text: str) -> bool:
+    """Whether a text is a name with its number, `Van 1`, `U 9`, `A 5`: the words stand before times too, and none before an hour alone."""
+    name, _, number = text.rpartition(" ")
+    if not (number.isdecimal() and len(number) < 3):
+        return False
+    return ("A" <= name <= "Z" and len(name) == 1) or name.rstrip(".").casefold() in _BEFORE_SPANS
+
+
+_BEFORE_SPANS = frozenset(("van", "von", "de", "des"))
+"""What leads from one time to another."""
 
 
 def _times_in(text: str) -> Times | Refusal:
@@ -109,7 +119,7 @@ def _times_in(text: str) -> Times | Refusal:
         return Times(is_unknown=True)
     if plain in _ALL_DAY_WORDS:
         return Times(is_all_day=True)
-    if re.fullmatch(_NAMED, text.strip()):
+    if _is_name(text.strip()):
         return Refusal("time-unread", f"“{text}” is not a time.", _FORMS)
     plain = re.sub(_SPACED_MERIDIEM, r"\1m", plain)  # as Spanish writes it; "a" alone parts a range
     plain = re.sub(_AFTER, "", re.sub(_BEFORE, "", plain))

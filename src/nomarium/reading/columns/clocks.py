@@ -29,7 +29,8 @@ _NINE = 9 * 3600
 _SEVEN = 7 * 3600
 """Who writes hours from 1 to 5 without a zero, beside others by the 24-hour clock, may mean the afternoon."""
 _EVENINGS = r"(?i)\b(?:evenings?|nights?(?!\s*(?:school|shift))|supper|dinner|disco|ceilidh|soir[eé]es?|abend|abendessen|soir|noche|cena)\b"
-_SEVEN_TO_TEN = r"\s*[7-9](?:[:.][0-5]\d)?\s*(?:[-–].*)?$"
+_LATE = ("7", "8", "9")
+_SEVEN_TO_TEN = r"[7-9](?:[:.][0-5]\d)?\s*(?:[-–].*)?$"
 _REMEDY = "Write am or pm with it, or say how all are meant: --clock 12 (afternoon) or --clock 24 (night)."
 _REMEDY_LATE = "Write am or pm with it; or, if all such times are in the morning: --clock 24."
 
@@ -83,13 +84,21 @@ def find_clock(
 
 def _are_of_evenings(rows: Sequence[Sequence[Cell]], title: int, timed: Sequence[int]) -> bool:
     """Whether some row is called after the evening, `Quiz night`, and says 7:30 or so without a half of the day."""
-    seven_to_ten = re.compile(_SEVEN_TO_TEN).match
-    may_be = [
-        row
+    cells = {row[at] for at in timed for row in rows if at < len(row)}
+    open_cells = {cell for cell in cells if _may_be_late(cell)}
+    return bool(open_cells) and any(
+        title < len(row)
+        and any(at < len(row) and row[at] in open_cells for at in timed)
+        and re.search(_EVENINGS, cell_text(row[title]))
         for row in rows
-        if title < len(row) and any(at < len(row) and seven_to_ten(cell_text(row[at])) for at in timed)
-    ]
-    return any(re.search(_EVENINGS, cell_text(row[title])) for row in may_be)
+    )
+
+
+def _may_be_late(cell: Cell) -> bool:
+    """Whether a cell is a time from 7:00 to 9:59, and nothing in it says the half of the day."""
+    if isinstance(cell, dt.time):
+        return _SEVEN <= cell.hour * 3600 < _TEN
+    return isinstance(cell, str) and cell[:1] in _LATE and re.match(_SEVEN_TO_TEN, cell) is not None
 
 
 def clock_from(heard: Iterable[tuple[Clock, str]]) -> ClockFound:

@@ -24,11 +24,8 @@ _REPEATING = r"(?i)days\b|\b(?:every|each|weekly)\b"
 _OPEN = frozenset(("", "tbc", "tba", "tbd", "-", "–", "—", "n/a", "none"))
 """What stands where there is no date or time, or none yet."""
 _CLEAR_TIME = re.compile(r"\d[:h]\d\d|\d\.\d\d ?[-–]|\d ?[ap]\.?m\b", re.IGNORECASE)
-_HAS_CLOCK = re.compile(r"\d[.:h][0-5]\d(?!\d)|\d ?[ap]\.?m\b", re.IGNORECASE)
-_CLOCK = re.compile(
-    r"(?:[01]?\d|2[0-4])(?:[.:h][0-5]\d)?(?:[ap]\.?m\.?)?|[ap]\.?m\.?|noon|midday|midnight|and|to|",
-    re.IGNORECASE,
-)
+_HAS_CLOCK = r"(?i)\d[.:h][0-5]\d(?!\d)|\d ?[ap]\.?m\b"
+_CLOCK = r"(?i)(?:[01]?\d|2[0-4])(?:[.:h][0-5]\d)?(?:[ap]\.?m\.?)?|[ap]\.?m\.?|noon|midday|midnight|and|to|"
 """A time of day, or what stands between two; also nothing."""
 _CLOCK_FIGURES = re.compile(r"(?:[01]?\d|2[0-3])[0-5]\d")
 _DOTTED = re.compile(r"\s*\d{1,2}\.\d\d(?:\s?[-–]\s?\d{1,2}\.\d\d)?\s*")
@@ -44,6 +41,7 @@ _DAYS_BEFORE = r"(?i)(?:\d{1,2}(?:st|nd|rd|th)?\s*(?:,|&|\+|and\b|und\b|et\b)\s*
 _PAIRS = re.compile(r"(\d+)\.(\d+)")
 _SOME_WEEKS = r"odd|even|alternate|every other|(?:odd|even|alternate|every other|[a-d1-4]) ?(?:wks?|weeks?)|(?:wks?|weeks?) ?(?:[a-d1-4]|odd|even)"
 _OF_WEEKS = r"(?i)\b(?:weeks?|wks?|odd|even|a ?/ ?b)\b"
+_CURRENCIES = "£$€"
 MOSTLY = 0.8
 _BETWEEN_DAYS = r"[\s,;/&+–—-]+(?:(?:and|et|und|to|every|each|on)(?![^\W_]))?|^(?:every|each|on)\s"
 _ALL_DAYS = frozenset(("daily", "weekdays", "weekends"))
@@ -54,11 +52,6 @@ MOST_DIFFERENT = 100
 
 _ORDINAL = re.compile(
     r"(?i)\d{1,3}(?:st|nd|rd|th|\.|e|er|ère|º|ª)|first|second|third|fourth|fifth|\d{1,3}\s*(?:of|/|von|sur)\s*\d{1,3}"
-)
-
-
-_PRICE = re.compile(
-    r"(?i)(?:[£$€]|eur|cad|gbp|usd)\s?\d[\d.,]*(?:-|pp?)?|\d[\d.,]*\s?(?:[£$€]|eur|cad|gbp|usd|euros?)|free|gratis|frei"
 )
 
 
@@ -142,9 +135,13 @@ class Contents:
     @cached_property
     def say_only_times(self) -> bool:
         """Whether every cell is a time of day, or several, and some can be nothing else: no titles, whatever heads them."""
-        texts = [cell_text(cell) for cell in self.different]
-        words = {word for text in texts for word in re.split(r"[\s,&+/–-]+", text)}
-        return any(map(_HAS_CLOCK.search, texts)) and all(map(_CLOCK.fullmatch, words))
+        texts = map(cell_text, self.different)
+        first = cell_text(self.different[0]) if self.different else ""
+        return (
+            first[:1].isdigit()
+            and all(re.fullmatch(_CLOCK, word) for text in texts for word in re.split(r"[\s,&+/–-]+", text))
+            and any(re.search(_HAS_CLOCK, cell_text(cell)) for cell in self.different)
+        )
 
     @cached_property
     def are_clock_figures(self) -> bool:
@@ -299,7 +296,7 @@ class Contents:
     @cached_property
     def prices(self) -> float:
         """The share of cells that are sums of money, `£12`, or say that there is none."""
-        return self._share(lambda cell: isinstance(cell, str) and _PRICE.fullmatch(cell.strip()) is not None)
+        return self._share(lambda cell: isinstance(cell, str) and _is_price(cell.strip()))
 
     def _share(self, test: Callable[[Cell], bool]) -> float:
         sample = self.different[:MOST_DIFFERENT]
@@ -334,6 +331,12 @@ def name_some_weeks(heading: str, texts: Iterable[str]) -> bool:
     some = {text.casefold() for text in texts} - {"", "all", "both", "every", "weekly"}
     form = rf"{_SOME_WEEKS}|[a-d1-4]" if re.search(_OF_WEEKS, heading) else _SOME_WEEKS
     return bool(some) and all(re.fullmatch(form, text) for text in some)
+
+
+def _is_price(text: str) -> bool:
+    if text[:1] not in _CURRENCIES and text[-1:] not in _CURRENCIES:
+        return text.casefold() in ("free", "gratis", "frei", "gratuit")
+    return text.strip(f"{_CURRENCIES} -").replace(".", "").replace(",", "").isdecimal()
 
 
 def _is_time(cell: Cell) -> bool:
