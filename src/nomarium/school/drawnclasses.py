@@ -9,6 +9,7 @@ from nomarium.model.account import Account
 from nomarium.model.problem import Problem, note
 from nomarium.model.refusal import Refusal
 from nomarium.model.wording import counted, listed
+from nomarium.reading.cells.times import DAY_SECS
 from nomarium.reading.layouts.drawn import ditto
 from nomarium.reading.layouts.slots import RUN_ON, Line, after_midnight, forward, later, line_ends
 from nomarium.reading.options import ReadingOptions
@@ -233,5 +234,7 @@ def _times(
                 continue
             start = line.time.start.secs
             end_secs = end.secs if end is not None and end.secs > start else start + options.length_secs
+            if line.time.end is not None and line.time.end.secs <= start:
+                end_secs = line.time.end.secs + DAY_SECS  # 23:00-07:00
             times[id(slot)] = Bell(slot.period, start, end_secs, "", Item(table, 0, {}))
     return times

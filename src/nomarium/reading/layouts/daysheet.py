@@ -55,6 +55,7 @@ _OF_PEOPLE = frozenset(
 """What the heading over names says they are, where these are no places."""
 _NOTHING = frozenset("off free closed break pause frei libre".split())
 """What stands in a slot in which nothing can be booked."""
+_LEAST_SLOTS = 2
 _NUMBERED = re.compile(r"[^\W\d_]{3,}\s*(?:\d{1,3}[a-z]?|[A-H])")
 """One of several of a kind, `Court 2`: no heading of a list."""
 _MARKS = frozenset("x X ✓ ✔ • * ● ■ ×".split())
@@ -80,7 +81,8 @@ class _Drawing(NamedTuple):
 
 def look(top: Top) -> Reading | NotRead:
     """Read a sheet as the programme of one day, or say why it is none."""
-    drawing = _times_down(top.rows, top.of_weekdays) or _times_across(top.rows, top.of_weekdays)
+    least = 1 if top.sheet.part else _LEAST_SLOTS  # one of several programmes below each other
+    drawing = _times_down(top.rows, top.of_weekdays, least) or _times_across(top.rows, top.of_weekdays)
     if drawing is None:
         reason = "it is no day sheet"
         message = f"{top.sheet.title} has no times on one side and places on the other."
@@ -141,7 +143,7 @@ def _names_place(heading: str) -> bool:
     return is_place(heading) or _NUMBERED.fullmatch(heading) is not None
 
 
-def _times_down(rows: Sequence[Row], lexicon: Lexicon) -> _Drawing | None:
+def _times_down(rows: Sequence[Row], lexicon: Lexicon, least: int) -> _Drawing | None:
     filled = [(number, row) for number, row in rows if not is_blank(row)]
     for at, (number, row) in enumerate(filled):
         across = tuple(n for n, cell in enumerate(row) if n and cell_text(cell))
@@ -152,7 +154,8 @@ def _times_down(rows: Sequence[Row], lexicon: Lexicon) -> _Drawing | None:
             return None  # times across, and what begins the rows is a number: `Court`, 1, 2
         headings = [cell_text(row[n]) for n in across]
         known = [
-            not _NUMBERED.fullmatch(text)
+            len(text) > 1
+            and not _NUMBERED.fullmatch(text)
             and (match_exactly(text) or any(map(lexicon.knows, fold(text).split())))
             for text in headings
         ]
@@ -161,7 +164,7 @@ def _times_down(rows: Sequence[Row], lexicon: Lexicon) -> _Drawing | None:
         are_places = sum(map(_names_place, headings)) * 2 > len(headings)  # Hall, Loft 2, Shed A
         if (
             (any(known) and not are_places)
-            or len(slots) < (1 if are_places else 2)
+            or len(slots) < (1 if are_places else least)
             or len(slots) < len(body) / 2
             or _slot((number, row)) is not NOTHING
             or number_others(cell_text(row[0]), [one[1][0] for one in slots])

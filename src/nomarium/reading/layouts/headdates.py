@@ -202,6 +202,7 @@ def settled_numbers(
     """The days of numbers in the month that the sheet's name or these rows name; `above` may hold its year."""
     texts = [top.sheet.name, *(cell_text(cell) for _, row in named_in for cell in row)]
     months = [named for text in texts if (named := month_in_title(text, top.lexicon))]
+    months = months or _months_of_weeks(named_in, numbers[0].day, top.lexicon)
     if not months:
         message = "Numbers of days head its columns, and nothing says of which month."
         remedy = "Write the month above them, such as September 2026."
@@ -211,6 +212,21 @@ def settled_numbers(
     if year is None:
         return settled_dates(top, _with_month(numbers, month), above)
     return dated_numbers(top.sheet, numbers, (year, month))
+
+
+def _months_of_weeks(rows: Sequence[Row], first: int, lexicon: Lexicon) -> list[tuple[int | None, int]]:
+    """The month of the date by which a cell names the week whose first day is a number, `w/c 07/09/2026` beside 7."""
+    moments = [
+        read_moment(text, "date", lexicon) for _, row in rows for cell in row if (text := week_text(cell))
+    ]
+    found = {
+        (one.year, one.month)
+        for moment in moments
+        if isinstance(moment, Moment) and moment.first is not None
+        for one in moment.first.readings
+        if one.day == first
+    }
+    return [*found] if len(found) == 1 else []
 
 
 def _with_month(numbers: Sequence[Numbered], month: int) -> list[tuple[int, int, Cell]]:

@@ -19,6 +19,7 @@ from nomarium.reading.rows.when import NOTHING, Part
 from nomarium.sheets.sheet import Row, cell_text, is_blank
 
 _FEW = 2
+_SPAN_OF_DAYS = r"^\s*\d{1,2}\s*(?:[-–&]|\band\b)\s*\d{1,2}"
 _BEFORE_TIME = r"(?i),\s*(?:at\s+|@\s*)?(?=\d{1,2}(?:[:.]\d\d)?\s?[ap]\.?m|\d{1,2}:\d\d|noon\b)"
 """What parts a day from its time, `20th, 2pm`, and no two days."""
 _PIECE = (
@@ -62,7 +63,9 @@ def _head(rows: Sequence[Row], lexicon: Lexicon) -> tuple[int, dict[int, tuple[i
         found = _over_blank(row, found, rows[at + 1 :], lexicon)
         cells = [row[n] for _, row in rows[at + 1 :] for n in found if n < len(row) and cell_text(row[n])]
         fits = sum(_is_days(cell, lexicon) for cell in cells)
-        is_counted = any(map(_is_figure, cells)) or _are_summed([row for _, row in rows[at + 1 :]], found)
+        have_spans = any(re.search(_SPAN_OF_DAYS, cell_text(cell)) for cell in cells)
+        counts = [cell for cell in cells if not (have_spans and _is_pair(cell_text(cell)))]
+        is_counted = any(map(_is_figure, counts)) or _are_summed([row for _, row in rows[at + 1 :]], found)
         if cells and fits * 5 >= len(cells) * 3 and not is_counted:
             return at, found
     return 0, {}
@@ -122,6 +125,12 @@ def _is_figure(cell: Cell) -> bool:
     return re.fullmatch(r"\d+(?:[.,]\d+)?%?", text) is not None and not (
         text.isdecimal() and 1 <= int(text) <= 31
     )
+
+
+def _is_pair(text: str) -> bool:
+    """Whether a text is two days that run forward, `1,2`, where it could be a number with a comma."""
+    pair = re.fullmatch(r"([1-9]\d?),([1-9]\d?)", text)
+    return pair is not None and int(pair[1]) < int(pair[2]) <= 31
 
 
 def _is_days(cell: Cell, lexicon: Lexicon) -> bool:

@@ -13,6 +13,7 @@ from nomarium.reading.columns.headings import heads_times, match_exactly, unit_o
 from nomarium.reading.columns.table import fill_down_columns, filled_rows
 from nomarium.reading.layouts.codes import (
     Code,
+    hours_in,
     is_of_key,
     session_of,
     times_of_names,
@@ -54,12 +55,15 @@ def down(top: Top) -> Drawing | None:
     columns = columns_of(top, head, body, date_at)
     if columns is None:
         return None
-    head, told = _with_times(top, head, columns, [*rows[:at], *body])
+    below = [one for one in body if _says_hours(one[1], date_at, columns)]
+    body = [one for one in body if one not in below]
+    head, told = _with_times(top, head, columns, [*rows[:at], *body], below)
     groups = _groups_over(rows[:at], head, columns.slots)
     twice = None if groups else _headed_twice(top, rows[: at + 1], columns.slots)
     used_texts = {cell_text(row[n]) for _, row in body for n in columns.slots if n < len(row)}
+    weekday_at = _weekday_column(top, body, date_at, columns)
     dated = [
-        (number, row[date_at])
+        (number, _with_weekday(row, date_at, weekday_at))
         for number, row in body
         if _may_be_dated(top, row, date_at, columns) and not is_of_key(row, used_texts)
     ]
@@ -67,7 +71,7 @@ def down(top: Top) -> Drawing | None:
     if columns.weekdays and not _are_weeks_apart(headed.days.values()):
         return None
     in_dates, steps = _times_of_dates(top, dated, headed.days) if columns.time is None else ({}, [])
-    slots, others, problems = list[Slot](), list[Row](rows[: at - bool(groups)]), [*headed.problems]
+    slots, others, problems = list[Slot](), [*rows[: at - bool(groups)], *below], [*headed.problems]
     problems += [twice] if twice else []
     for number, row in body:
         filled = [n for n in columns.slots if n < len(row) and cell_text(row[n])]
@@ -89,11 +93,31 @@ def down(top: Top) -> Drawing | None:
                 )
                 for n in filled
             ]
-    used = {*columns.slots, date_at, columns.time, columns.end, columns.part, columns.place}
+    used = {*columns.slots, date_at, weekday_at, columns.time, columns.end, columns.part, columns.place}
     unused = [f"“{text}”" for n, cell in enumerate(head) if (text := cell_text(cell)) and n not in used]
     kind = f"a row for each {'week' if headed.are_weeks else 'date'}, {columns.kind} across"
     notes = [*headed.notes, *told, *steps, *unused_told(top, rows[at][0], unused)]
     return Drawing(slots, kind, "", others, problems, notes=notes)
+
+
+def _weekday_column(top: Top, body: Sequence[Row], date_at: int, columns: RosterColumns) -> int | None:
+    """The column beside the dates that says their weekdays in every row; None where there is none."""
+    for n in (date_at - 1, date_at + 1):
+        words = [
+            fold(cell_text(row[n])).strip(" .")
+            for _, row in body
+            if 0 <= n < len(row) and cell_text(row[date_at])
+        ]
+        if words and n not in columns.slots and all(word in top.lexicon.weekdays for word in words):
+            return n
+    return None
+
+
+def _with_weekday(row: Sequence[Cell], date_at: int, weekday_at: int | None) -> Cell:
+    """A date with the weekday beside it, which tells days and months apart."""
+    date = row[date_at]
+    is_bare = isinstance(date, str) and weekday_at is not None and not date[:1].isalpha()
+    return f"{cell_text(row[weekday_at])} {date}" if is_bare and weekday_at is not None else date
 
 
 def _may_be_dated(top: Top, row: Sequence[Cell], at: int, columns: RosterColumns) -> bool:
@@ -152,12 +176,24 @@ def _undated(top: Top, number: int, date_at: int, head: Sequence[Cell], have_oth
     return Problem("date-missing", "The row has no date.", remedy, top.sheet.place(number, date_at))
 
 
+def _says_hours(row: Sequence[Cell], date_at: int, columns: RosterColumns) -> bool:
+    """Whether a row without a date says the hours of the parts of the day that head the columns, and nothing else."""
+    if columns.kind != "parts of the day" or (date_at < len(row) and cell_text(row[date_at])):
+        return False
+    filled = [n for n, cell in enumerate(row) if cell_text(cell)]
+    return filled == sorted(columns.slots) and all(hours_in(cell_text(row[n])) is not NOTHING for n in filled)
+
+
 def _with_times(
-    top: Top, head: Sequence[Cell], columns: RosterColumns, rows: Sequence[Row]
+    top: Top, head: Sequence[Cell], columns: RosterColumns, rows: Sequence[Row], below: Sequence[Row]
 ) -> tuple[Sequence[Cell], list[Problem]]:
-    """A row that heads parts of the day, with the times that rows beside the drawing give to them, and a note of these."""
+    """A row that heads parts of the day, with the times that rows beside the drawing, or right `below` it, give to them, and a note
+    of these."""
     names = [text for n in columns.slots if (text := cell_text(head[n]))]
     times = times_of_names(rows, names) if columns.kind == "parts of the day" else {}
+    times |= {
+        cell_text(head[n]): cell_text(row[n]) for _, row in below for n in columns.slots if n < len(row)
+    }
     if not times:
         return head, []
     shown = listed([f"{name} ({text})" for name, text in times.items()])
