@@ -69,7 +69,8 @@ def tally(
     check_outputs({"-o": output}, asked.named, asked.files_read(reading))
     with asked.taken(reading) as taken:
         plan = taken.sources.plans[0] if taken.sources.plans else None
-        counted = tally_of(dated_events(taken.sources.taught, taken.window, reading.zone), kind, span, plan)
+        events = dated_events(taken.sources.taught, taken.window, reading.zone)
+        counted = tally_of(events, kind, span, plan, taken.sources.terms)
     problems = taken.problems()
     if output and not problems:
         _keep(counted, Path(output))

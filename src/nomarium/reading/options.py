@@ -101,6 +101,8 @@ class ReadingOptions(NamedTuple):
     """The fields by which a build is split; from a recipe."""
     terms: tuple[str, ...] = ()
     """Files with the names and dates of terms, whose weeks dates may name."""
+    term_dates: tuple[tuple[str, dt.date, dt.date], ...] = ()
+    """What these hold: the name, the first and the last day of each."""
     term_week: Callable[[str], tuple[dt.date, dt.date] | Refusal | None] | None = None
     """What reads weeks of terms, such as “Week 3 Term 2”; from these or from a plan."""
     recipe_name: str = ""

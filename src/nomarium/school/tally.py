@@ -2,7 +2,7 @@
 
 import datetime as dt
 from collections import Counter, defaultdict
-from collections.abc import Iterable
+from collections.abc import Iterable, Sequence
 from typing import NamedTuple
 
 from nomarium.model.event import Event
@@ -46,8 +46,15 @@ class Tally(NamedTuple):
     """Timed events that have no such value."""
 
 
-def tally_of(events: Iterable[Event], kind: str, span: str, plan: Plan | None = None) -> Tally:
-    """Count timed events by a field. `plan` adds what a calendar does not know: days, losses, unevenness."""
+def tally_of(
+    events: Iterable[Event],
+    kind: str,
+    span: str,
+    plan: Plan | None = None,
+    terms: Sequence[tuple[str, dt.date, dt.date]] = (),
+) -> Tally:
+    """Count timed events by a field. `plan` adds what a calendar does not know: days, losses, unevenness. `terms` (name, first and
+    last day) are those of events that name none."""
     meetings, periods, seconds = Counter[str](), Counter[str](), Counter[str]()
     by_span: dict[str, Counter[str]] = defaultdict(Counter)
     spans: dict[str, dt.date] = {}
@@ -58,7 +65,11 @@ def tally_of(events: Iterable[Event], kind: str, span: str, plan: Plan | None = 
             continue
         facets = dict(event.details.facets)
         values = values_of(event, kind)
-        here = f"{event.start:%Y-%m}" if span == "month" else facets.get("term", "")
+        here = (
+            f"{event.start:%Y-%m}"
+            if span == "month"
+            else facets.get("term", "") or _term_of(event.start.date(), terms)
+        )
         if facets.get("label"):
             labels[facets["label"]][here].add(event.start.date())
         if not values:
@@ -84,6 +95,10 @@ def tally_of(events: Iterable[Event], kind: str, span: str, plan: Plan | None = 
     if plan is None:
         counted = dict(sorted(counted.items(), key=lambda pair: natural(pair[0])))
     return Tally(kind, span, ordered, lines, counted, school_days, uncounted)
+
+
+def _term_of(day: dt.date, terms: Sequence[tuple[str, dt.date, dt.date]]) -> str:
+    return next((name for name, first, last in terms if first <= day <= last), "")
 
 
 def _lost(plan: Plan, kind: str) -> Counter[str]:

@@ -68,6 +68,7 @@ def in_terms(sheets: Sequence[Sheet], options: ReadingOptions) -> tuple[ReadingO
         options = options._replace(
             repeats_from=max(first, options.repeats_from or first),
             repeats_until=min(last, options.repeats_until or last),
+            term_dates=tuple((term.name, term.first, term.last) for term in rows.terms),
             weeks_of=f", in the terms {listed([term.name for term in rows.terms])}",
             closed=frozenset(range(first.toordinal(), last.toordinal() + 1)) - taught,
         )

@@ -1,5 +1,6 @@
 """What the sources of a command hold, as sources of events: plans, calendars, lists."""
 
+import datetime as dt
 from collections.abc import Sequence
 from typing import TYPE_CHECKING, NamedTuple
 
@@ -48,6 +49,8 @@ class Sources:
         self.problems: list[Problem] = []
         """What keeps a source as a whole from being read; those of rows are in the accounts."""
         self.notes: list[Problem] = []
+        self.terms: Sequence[tuple[str, dt.date, dt.date]] = ()
+        """The terms that were given: names, first and last days."""
         self.edits: Edits | None = None
         """What is done to the events after they are read, when something is."""
 
@@ -138,6 +141,7 @@ def sources_in(
 
         options, problems = in_terms(opened.terms, options)
         sources.problems += problems
+        sources.terms = options.term_dates
     plans, others = _plans_in(opened.sheets, options)
     found = read_sheets(others, options, is_whole)
     late = _late_plans(found, others, options)

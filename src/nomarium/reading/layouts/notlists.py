@@ -68,8 +68,9 @@ def missing_field(
             for_one = "Give each row its date in a column of its own."
         remedy = f"{_column_asked(columns, 'date', options)}{for_one}"
         return not_read(sheet, "no-dates", "it has no dates", "date-column-missing", message, remedy)
-    if not head.header_rows and any(c.is_ignored and _are_lists_of_days(c, lexicon) for c in columns):
-        message = f"Cells of several columns of {sheet.title} list days, and nothing heads them."
+    is_headed = any(c.field in ("date", "when") and c.how != "content" for c in columns)
+    if not is_headed and any(c.is_ignored and _are_lists_of_days(c, lexicon) for c in columns):
+        message = f"Cells of several columns of {sheet.title} list days, and none is headed as the date."
         remedy = "Head each column with what is on then, or give each event a row of its own."
         return not_read(sheet, "no-dates", "its cells list days", "date-column-missing", message, remedy)
     years = years_of([c.heading for c in columns])

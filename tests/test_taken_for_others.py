@@ -1,0 +1,226 @@
+"""What can be taken for something else: nights, names, verses, prices, lists of days. Each is read as a person reads it, or refused."""
+
+from __future__ import annotations
+
+from pathlib import Path
+
+import pytest
+
+from helpers import built, csv_file, nomarium, refused, workbook
+from nomarium.model.refusal import Refusal
+from nomarium.reading.cells.memo import TextMemo
+from nomarium.reading.cells.times import Times, read_times
+from nomarium.reading.cells.verses import is_verse
+from nomarium.reading.cells.words import ENGLISH
+from nomarium.reading.columns.datelists import days_in
+from nomarium.reading.layouts.slots import Line, after_midnight, line_ends, time_of
+
+WEEK = ("--from", "2026-09-07", "--until", "2026-09-08")
+READ: dict[str, tuple[str, tuple[str, ...], list[str]]] = {
+    "times under headings run forward through each row": (
+        "Date,Matins,Dawn,Vespers,Late\n7 Sep 2026,5:52,7:31,5:25,7:01", (),
+        ["Dawn 2026-09-07T07:31/2026-09-07T08:31", "Late 2026-09-07T19:01/2026-09-07T20:01", "Matins 2026-09-07T05:52/2026-09-07T06:52",
+         "Vespers 2026-09-07T17:25/2026-09-07T18:25"],
+    ),
+    "times under the headings of titles, two in a cell, and the place of all": (
+        "Date,Get-in,Show,Venue\n7 Sep 2026,9am,2.30pm & 7.30pm,Hall", (),
+        ["Get-in 2026-09-07T09:00/2026-09-07T10:00 @ Hall", "Show 2026-09-07T14:30/2026-09-07T15:30 @ Hall", "Show 2026-09-07T19:30/2026-09-07T20:30 @ Hall"],
+    ),
+    "nights of a grid are on the next morning": (
+        "Time,Mon 7 Sep 2026,Tue 8 Sep 2026\n18:00,A,B\n22:00,C,\n00:30,,D\n2:00,E,", (),
+        ["A 2026-09-07T18:00/2026-09-07T22:00", "B 2026-09-08T18:00/2026-09-08T22:00", "C 2026-09-07T22:00/2026-09-08T00:30", "D 2026-09-09T00:30/2026-09-09T02:00",
+         "E 2026-09-08T02:00/2026-09-08T06:00"],
+    ),
+    "nights of a programme": (
+        "Saturday 12 September 2026,,\nTime,Hall,Loft\n20:00,A,B\n22:00,C,\n00:00,,D", (),
+        ["A 2026-09-12T20:00/2026-09-12T22:00 @ Hall", "B 2026-09-12T20:00/2026-09-12T22:00 @ Loft", "C 2026-09-12T22:00/2026-09-13T00:00 @ Hall",
+         "D 2026-09-13T00:00/2026-09-13T02:00 @ Loft"],
+    ),
+    "a shift over midnight in a drawn week": (
+        "Shift,Mon,Tue\n15:00-23:00,A,B\n23:00-07:00,B,A", WEEK,
+        ["A 2026-09-07T15:00/2026-09-07T23:00", "A 2026-09-08T23:00/2026-09-09T07:00", "B 2026-09-07T23:00/2026-09-08T07:00", "B 2026-09-08T15:00/2026-09-08T23:00"],
+    ),
+    "classes of a programme with dots for times": (
+        "Evening of 12 November 2026,,\nSlot,7A,8A\n4.00,Quill,\n4.10,Barr,Osei", (),
+        ["Barr (7A) 2026-11-12T16:10/2026-11-12T16:20", "Osei (8A) 2026-11-12T16:10/2026-11-12T16:20", "Quill (7A) 2026-11-12T16:00/2026-11-12T16:10"],
+    ),
+    "names with numbers down a roster": (
+        "Vehicle,Mon 7 Sep 2026,Tue 8 Sep 2026\nVan 1,Quill,\nVan 2,,Osei", (), ["Van 1: Quill 2026-09-07/2026-09-08", "Van 2: Osei 2026-09-08/2026-09-09"],
+    ),
+    "names with numbers in a column": ("Date,Vehicle,Trip\n18/09/2026,Van 1,Harbour\n19/09/2026,Van 2,Museum", (), ["Harbour 2026-09-18/2026-09-19", "Museum 2026-09-19/2026-09-20"]),
+    "prices under a heading of titles": ("Date,Race,Start,Entry\n7 Sep 2026,Harbour 10k,9.30,£12", (), ["Harbour 10k 2026-09-07T09:30/2026-09-07T10:30"]),
+    "results with colons": ("Date,Event,Result\n7 Sep 2026,A v B,21:15", (), ["A v B 2026-09-07/2026-09-08"]),
+    "days listed under what happens": (
+        "Collections 2027,,\nRoad,Refuse,Garden\nSlip Lane,\"4 Jan, 18 Jan\",5 Jan\nLoft Street,6 Jan,-", (),
+        ["Loft Street: Refuse 2027-01-06/2027-01-07", "Slip Lane: Garden 2027-01-05/2027-01-06", "Slip Lane: Refuse 2027-01-04/2027-01-05",
+         "Slip Lane: Refuse 2027-01-18/2027-01-19"],
+    ),
+    "days listed under terms": (
+        "Meetings 2026-27,,\nPanel,Autumn,Spring\nSail,\"9 Sep, 7 Oct\",20 Jan\nSlip,30 Sep,\"27 Jan & 24 Mar\"", (),
+        ["Sail 2026-09-09/2026-09-10", "Sail 2026-10-07/2026-10-08", "Sail 2027-01-20/2027-01-21", "Slip 2026-09-30/2026-10-01", "Slip 2027-01-27/2027-01-28",
+         "Slip 2027-03-24/2027-03-25"],
+    ),
+    "tables headed again under another label": (
+        "Terms 2026/27,,\nAutumn,Starts,Ends\nFirst half,3 September,23 October\nSpring,Starts,Ends\nFirst half,5 January,12 February", (),
+        ["First half 2026-09-03/2026-10-24", "First half 2027-01-05/2027-02-13"],
+    ),
+    "a key of several codes in a row, below a roster with notes": (
+        "Date,Slip,Loft,Notes\nMon 7 Sep 2026,QU,OS,New\nTue 8 Sep 2026,OS,QU,\n,,,\nQU = Quill,,OS = Osei,", (),
+        ["OS (Osei) 2026-09-07/2026-09-08 @ Loft", "OS (Osei) 2026-09-08/2026-09-09 @ Slip", "QU (Quill) 2026-09-07/2026-09-08 @ Slip", "QU (Quill) 2026-09-08/2026-09-09 @ Loft"],
+    ),
+    "a key of pairs behind its word": (
+        "Date,Slip,Loft\nMon 7 Sep 2026,QU,OS\nTue 8 Sep 2026,OS,QU\nKey,QU,Quill\nKey,OS,Osei", (),
+        ["OS (Osei) 2026-09-07/2026-09-08 @ Loft", "OS (Osei) 2026-09-08/2026-09-09 @ Slip", "QU (Quill) 2026-09-07/2026-09-08 @ Slip", "QU (Quill) 2026-09-08/2026-09-09 @ Loft"],
+    ),
+    "hours below a roster, and weekdays that settle its dates": (
+        "Date,Day,Early,Night\n7/9/26,Mon,Quill,Osei\n8/9/26,Tue,Osei,Quill\n,,0700-1500,2300-0700", (),
+        ["Osei 2026-09-07T23:00/2026-09-08T07:00", "Osei 2026-09-08T07:00/2026-09-08T15:00", "Quill 2026-09-07T07:00/2026-09-07T15:00", "Quill 2026-09-08T23:00/2026-09-09T07:00"],
+    ),
+    "a week that names the month of numbers": (
+        "Name,Mon,Tue,Wed,Thu,Fri\nw/c 07/09/2026,7,8,9,10,11\nQuill,E,,L,,\nOsei,,E,,,", (), ["Osei: E 2026-09-08/2026-09-09", "Quill: E 2026-09-07/2026-09-08", "Quill: L 2026-09-09/2026-09-10"],
+    ),
+    "pairs of days with a comma among ranges": ("2026,Sep,Oct\nQuill,7-9,2\nOsei,\"1,2\",", (), [
+        "Osei 2026-09-01/2026-09-02", "Osei 2026-09-02/2026-09-03", "Quill 2026-09-07/2026-09-10", "Quill 2026-10-02/2026-10-03"]),
+    "one slot a day, one day below the other": (
+        "Time,Stage,Barn\nSaturday 12 September 2026,,\n12:00,A,\n13:00,,B\nSunday 13 September 2026,,\n12:00,C,D", (),
+        ["A 2026-09-12T12:00/2026-09-12T13:00 @ Stage", "B 2026-09-12T13:00/2026-09-12T14:00 @ Barn", "C 2026-09-13T12:00/2026-09-13T13:00 @ Stage", "D 2026-09-13T12:00/2026-09-13T13:00 @ Barn"],
+    ),
+    "tracks called by letters": (
+        "Track,A,B\n9:00,Tar,\n9:30,Oars,Hulls", ("--set", "date=2026-09-12"),
+        ["Hulls 2026-09-12T09:30/2026-09-12T10:00 @ B", "Oars 2026-09-12T09:30/2026-09-12T10:00 @ A", "Tar 2026-09-12T09:00/2026-09-12T09:30 @ A"],
+    ),
+    "weekdays with times of four figures": (
+        "Title,Days,Start,End\nKnots,M,930,1045\nTar,T,1300,1415", WEEK, ["Knots 2026-09-07T09:30/2026-09-07T10:45", "Tar 2026-09-08T13:00/2026-09-08T14:15"],
+    ),
+    "sections of a course are classes": (
+        "Course,Section,Meets,Room\nBOAT 101,A,M 9-9.50,L 1\nBOAT 101,B,T 10-11,L 2", WEEK,
+        ["BOAT 101 2026-09-07T09:00/2026-09-07T09:50 @ L 1", "BOAT 101 2026-09-08T10:00/2026-09-08T11:00 @ L 2"],
+    ),
+}  # fmt: skip
+
+
+@pytest.mark.parametrize("kind", READ)
+def test_what_could_be_something_else_is_read_as_a_person_reads_it(kind: str, tmp_path: Path) -> None:
+    table, options, events = READ[kind]
+    source = csv_file(tmp_path, table)
+    assert sorted(built(source, *options)) == sorted(events)
+
+
+REFUSED: dict[str, tuple[str, tuple[str, ...], str]] = {
+    "the first time could be in the morning or later": ("Date,Prep,Party\n7 Sep 2026,5.30,7.30", (), "5:30 could be in the morning or in the afternoon"),
+    "the last time of a row is in the night": ("Date,Prep,Party\n7 Sep 2026,18:00,00:30", (), "it may be on the next day"),
+    "a night below a date that is written once": (
+        "Date,Time,Act\n12 Sep 2026,20:00,A\n,22:00,B\n,00:30,C", ("--fill-down", "Date"), "row 4, column A “Date”\n    The row has no date.\n    → Give it a date, or take",
+    ),
+    "a night of a timetable": ("Time,Mon,Tue\n18:00,A,B\n22:00,B,A\n0:30,C,", WEEK, "a timetable's day ends at midnight"),
+    "times of an evening without their half of the day": ("Date,Event,Time\n7 Sep 2026,Quiz night,8:00\n8 Sep 2026,Sale,2:30", (), "8:00 could be in the morning or in the evening"),
+    "one time among evenings": ("Date,Event,Time\n7 Sep 2026,Talk,7:30pm\n8 Sep 2026,Slides,8:00", (), "8:00 could be in the morning or in the evening"),
+    "people come before it starts": ("Date,Event,Start,Report by\n7 Sep 2026,Gala,18:00,17:00\n8 Sep 2026,Final,17:45,16:45", (), "“Report by” holds times"),
+    "people come before it starts, with dots": ("Date,Match,KO,Meet\n7 Sep 2026,A v B,2.30,1.45", (), "“Meet” holds times"),
+    "times under the heading of a title alone": ("Date,Show\n7 Sep 2026,7.30", (), "says what each event is called"),
+    "a remark that changes the time": ("Date,Time,Event,Notes\n7 Sep 2026,9:00,Knots,now 15:00", (), "“now 15:00” says that the row is not held"),
+    "a case number is no date": ("Time,Case,Parties\n10.00,2026/114,Quill v Osei\n10.30,2026/140,Lund v Moss", (), "→ Say which: --set date="),
+    "a cell that cannot be a time is quoted as it stands": ("Date,Event,Start\n7 Sep 2026,A,Starts\n8 Sep 2026,B,9:00", (), "“Starts” is not a time"),
+}  # fmt: skip
+
+
+@pytest.mark.parametrize("kind", REFUSED)
+def test_what_is_open_is_refused(kind: str, tmp_path: Path) -> None:
+    table, options, said = REFUSED[kind]
+    assert said in refused(csv_file(tmp_path, table), *options)
+
+
+LINES: dict[str, tuple[str, list[str]]] = {
+    "verses": ("Readings\n6 September 2026 John 3:16-21\n13 September 2026 Luke 4:14", ["John 3:16-21 2026-09-06/2026-09-07", "Luke 4:14 2026-09-13/2026-09-14"]),
+    "a title over several dates": (
+        "Open days\n- Saturday 3 October 2026, 10am to 2pm\n- Saturday 7 November 2026, 10am to 2pm\n\nConcert\nSat 24 October 2026 7.30pm",
+        ["Concert 2026-10-24T19:30/2026-10-24T20:30", "Open days 2026-10-03T10:00/2026-10-03T14:00", "Open days 2026-11-07T10:00/2026-11-07T14:00"],
+    ),
+    "several days of a month among others": (
+        "INSET days: 1 and 2 September 2026, 4 January 2027\nOpen mornings: Sat 3 and Sat 10 October 2026, 10am",
+        ["INSET days 2026-09-01/2026-09-02", "INSET days 2026-09-02/2026-09-03", "INSET days 2027-01-04/2027-01-05", "Open mornings 2026-10-03T10:00/2026-10-03T11:00",
+         "Open mornings 2026-10-10T10:00/2026-10-10T11:00"],
+    ),
+    "what is to be done by a day, and where": ("Fair\n12 September 2026\nBook at the office by 7 September 2026.", ["Deadline: Book at the office 2026-09-07/2026-09-08", "Fair 2026-09-12/2026-09-13"]),
+}  # fmt: skip
+
+
+@pytest.mark.parametrize("kind", LINES)
+def test_lines_that_could_be_something_else(kind: str, tmp_path: Path) -> None:
+    text, events = LINES[kind]
+    source = tmp_path / "lines.txt"
+    source.write_text(text + "\n", "utf-8")
+    assert sorted(built(source)) == sorted(events)
+
+
+def test_a_workbook_s_own_times_run_forward_too(tmp_path: Path) -> None:
+    import datetime as dt
+
+    rows = [["Date", "Matins", "Vespers"], [dt.datetime(2026, 9, 7), dt.time(8), dt.time(5, 30)]]
+    assert built(workbook(tmp_path, rows)) == [
+        "Matins 2026-09-07T08:00/2026-09-07T09:00", "Vespers 2026-09-07T17:30/2026-09-07T18:30",
+    ]  # fmt: skip
+
+
+@pytest.mark.parametrize(
+    ("text", "secs"),
+    [("Van 1", None), ("von 9", None), ("U 11", None), ("A 5", None), ("De 1", None), ("at 7", 25_200), ("um 9", 32_400), ("van 9 tot 11", 32_400), ("à 9", 32_400), ("u 9", 32_400)],
+)  # fmt: skip
+def test_a_name_with_its_number_is_no_time(text: str, secs: int | None) -> None:
+    times = read_times(text)
+    assert (times.start.secs if isinstance(times, Times) and times.start else None) == secs
+
+
+@pytest.mark.parametrize(
+    ("before", "time", "is_one"),
+    [("1 Cor.", "13:4", True), ("Reading: Mark", "4:35-41", True), ("Mark", "3:45-4:15", False), ("Ruth", "4:30", False), ("Psalm", "9.15", True), ("Launch", "3:16", False),
+     ("John", "3:15-20", True), ("John", "3:15-4", False)],
+)  # fmt: skip
+def test_chapters_and_verses(before: str, time: str, is_one: bool) -> None:
+    assert is_verse(before, time) is is_one
+
+
+@pytest.mark.parametrize(
+    ("text", "moves"),
+    [("New time: 4pm", True), ("changed to 10.30", True), ("new date 12 Oct", True), ("Later start 10:00", True), ("delayed to 10", True), ("Changed to Loft 2", False),
+     ("now in Room 4", False), ("now 15 places", False), ("new members welcome", False)],
+)  # fmt: skip
+def test_remarks_that_move_a_row(text: str, moves: bool) -> None:
+    assert isinstance(TextMemo(str)[text], Refusal) is moves
+
+
+def test_lines_of_a_day_past_midnight() -> None:
+    times = [time_of(text) for text in ("18:00", "22:00", "0:30", "2:00", "7:00")]
+    assert after_midnight(times) == [False, False, True, True, True]
+    assert [end.secs if end else None for end in line_ends(times[:3])] == [79_200, 1_800, 16_200]
+    assert after_midnight([time_of(text) for text in ("9:00", "1:00", "20:00")]) == [False, False, False]
+    assert Line(0, "2:00", times[3]).time.start is not None
+
+
+@pytest.mark.parametrize(
+    ("cell", "count"),
+    [
+        ("4 Jan, 18 Jan", 2),
+        ("6, 13 and 20 May", 3),
+        ("7 Sep 2026", 1),
+        ("4 boats", 0),
+        (4.0, 0),
+        ("Loft 2, Shed 3", 0),
+    ],
+)
+def test_how_many_days_a_cell_lists(cell: str | float, count: int) -> None:
+    assert days_in(cell, ENGLISH) == count
+
+
+def test_the_chart_of_a_tally_names_its_terms(tmp_path: Path) -> None:
+    source = csv_file(tmp_path, "Class,Day,Start,End\nKnots,Mon,9:00,10:00", "week.csv")
+    terms = csv_file(
+        tmp_path,
+        "Term,First day,Last day\nAutumn,2026-09-07,2026-09-18\nSpring,2027-01-04,2027-01-15",
+        "terms.csv",
+    )
+    chart = tmp_path / "tally.svg"
+    outcome = nomarium("tally", source, "--terms", terms, "--per", "term", "-o", chart)
+    assert outcome.status == 0, outcome.text
+    drawn = chart.read_text("utf-8")
+    assert "<!-- Autumn -->" in drawn and "<!-- Spring -->" in drawn and "no term" not in drawn
