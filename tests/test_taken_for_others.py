@@ -162,6 +162,43 @@ def test_a_workbook_s_own_times_run_forward_too(tmp_path: Path) -> None:
     ]  # fmt: skip
 
 
+EVENTS = [["Date", "Event"], ["2026-09-07", "Knots"]]
+
+
+def test_pages_about_a_workbook_are_passed_over(tmp_path: Path) -> None:
+    about = {"Read me": [["How to fill this in"], ["Send it to the office by 4 September 2026"]]}
+    assert built(workbook(tmp_path, EVENTS, more=about)) == ["Knots 2026-09-07/2026-09-08"]
+    named = {"Dates": about["Read me"]}
+    assert len(built(workbook(tmp_path, EVENTS, more=named))) == 2
+
+
+@pytest.mark.parametrize(
+    "name", ["2025-26 (old)", "Copy of Events", "Archive 2025", "Example", "Events - draft"]
+)
+def test_sheets_that_are_beside_the_others_are_asked_for(name: str, tmp_path: Path) -> None:
+    source = workbook(tmp_path, EVENTS, more={name: [["Date", "Event"], ["2025-09-08", "Tar"]]})
+    assert f'→ Say which are meant: --sheet "Events"; with it: --sheet "Events" --sheet "{name}".' in refused(
+        source
+    )
+    assert built(source, "--sheet", "Events") == ["Knots 2026-09-07/2026-09-08"]
+    assert len(built(source, "--sheet", "Events", "--sheet", name)) == 2
+
+
+@pytest.mark.parametrize("name", ["Old Hall", "Sampler course", "Templeton", "Photocopying"])
+def test_sheets_of_like_names_are_read(name: str, tmp_path: Path) -> None:
+    source = workbook(tmp_path, EVENTS, more={name: [["Date", "Event"], ["2025-09-08", "Tar"]]})
+    assert len(built(source)) == 2
+
+
+def test_an_event_above_a_table_of_others(tmp_path: Path) -> None:
+    rows = (
+        "Event:,Open day\nDate:,3 October 2026\n\nTask,Who,By\nPosters,Osei,18/09/2026\nTent,Quill,11/09/2026"
+    )
+    assert "“Event: Open day” and “Date: 3 October 2026”" in refused(csv_file(tmp_path, rows))
+    rows = "Event: Regatta,\nDate: 12 September 2026,\nTime,Activity\n9:00,Race"
+    assert built(csv_file(tmp_path, rows)) == ["Race 2026-09-12T09:00/2026-09-12T10:00"]
+
+
 @pytest.mark.parametrize(
     ("text", "secs"),
     [("Van 1", None), ("von 9", None), ("U 11", None), ("A 5", None), ("De 1", None), ("at 7", 25_200), ("um 9", 32_400), ("van 9 tot 11", 32_400), ("à 9", 32_400), ("u 9", 32_400)],

@@ -54,6 +54,10 @@ def read_sheets(sheets: Sequence[Sheet], options: ReadingOptions, whole: bool = 
         if sheet.heads:
             sheet = sheet._replace(heads=_used(sheet, looked_at))
         looked_at.append((sheet, read_sheet(sheet, options, whole)))
+    if len(looked_at) > 1:
+        from nomarium.reading.doubtfulsheets import without_pages_about
+
+        looked_at = without_pages_about(looked_at, options)
     titled = sheets_that_title([sheet for sheet, reading in looked_at if _is_list(reading)], options)
     for sheet, first in looked_at:
         reading = (
@@ -71,6 +75,10 @@ def read_sheets(sheets: Sequence[Sheet], options: ReadingOptions, whole: bool = 
         where = sheets[0].file if sheets else "the source"
         message = f"--set-code is of no use: {where} is read as no roster and no wall planner."
         raise UsageError(Problem("usage", message, "Leave it out, or say --as roster."))
+    if len(found.readings) > 1:
+        from nomarium.reading.doubtfulsheets import doubtful_sheets
+
+        found.problems += doubtful_sheets(found.readings, options)
     asked = {name.casefold() for name in options.sheets}
     files_read = {reading.sheet.file for reading in found.readings}
     in_documents = {name for sheet in sheets for _, name in sheet.heads}

@@ -233,8 +233,19 @@ def _problems_of(
         *half_titles(sheet, columns, rows, options),
         *([] if options.title else _dated_titles(sheet, columns, sample, lexicon)),
         *zones_in_headings(sheet, columns, options),
+        *(_event_above(sheet, head, columns, lexicon) if len(head.title_rows) > 1 else ()),
         *unheard(sheet, columns, sample, lexicon, in_titles, _says_how_long(options), options.keep_extra),
     ]
+
+
+def _event_above(
+    sheet: Sheet, head: TableHead, columns: Sequence[Column], lexicon: Lexicon
+) -> list[Problem]:
+    if not any(column.has_days and column.filled for column in columns):
+        return []  # the date above is that of the rows
+    from nomarium.reading.columns.eventabove import event_above  # few tables have several rows above them
+
+    return event_above(sheet, head, lexicon)
 
 
 def _dated_titles(

@@ -1,0 +1,62 @@
+"""Sheets of a workbook that are beside the others: pages about these, and old or unfinished ones."""
+
+import re
+from collections.abc import Sequence
+from typing import Final
+
+from nomarium.model.problem import Problem
+from nomarium.model.wording import listed
+from nomarium.reading.layouts.layout import NotRead, Reading, not_read
+from nomarium.reading.options import ReadingOptions
+from nomarium.sheets.sheet import Sheet
+
+_ABOUT: Final = (
+    r"(?i)\W*(?:read[ -]?me(?: first)?|instructions?|guidance|help|how to\b.*|about(?: this\b.*)?|legend|key|anleitung|hinweise|lisez[ -]?moi|mode d.emploi|"
+    r"instrucciones|ayuda)\W*"
+)
+"""Names of sheets that say how to use the others."""
+_BESIDE: Final = (
+    r"(?i)\(\s*old\s*\)|[\s_-]old\W*$|^old$|^old (?:events?|lists?|dates|data|version|timetable|calendar)\b|\barchived?$|^archived?\b|\bback[ -]?up\b|^copy of\b|[\s_(-]copy\W*\d*\W*$|"
+    r"\b(?:obsolete|superseded|do not use|don.t use|unused)\b|^(?:examples?|samples?|templates?|drafts?)\b|\b(?:examples?|samples?|templates?|drafts?)\W*$|"
+    r"^(?:archiv|alt|vorlage|beispiel|entwurf|exemple|mod[eè]le|brouillon|ancien(?:ne)?s?|ejemplo|plantilla|borrador|antiguo)\b"
+)
+"""Names of sheets that hold what was, or what is not meant."""
+
+Looked = Sequence[tuple[Sheet, Reading | NotRead]]
+
+
+def without_pages_about(looked_at: Looked, options: ReadingOptions) -> list[tuple[Sheet, Reading | NotRead]]:
+    """What sheets are read as, those called as instructions are passed over beside others whose rows are read."""
+    asked = {name.casefold() for name in options.sheets}
+    tables = {
+        one.file for one, reading in looked_at if isinstance(reading, Reading) and reading.layout != "text"
+    }
+    found: list[tuple[Sheet, Reading | NotRead]] = []
+    for sheet, reading in looked_at:
+        is_about = isinstance(reading, Reading) and reading.layout == "text" and sheet.file in tables
+        if is_about and sheet.name.casefold() not in asked and re.fullmatch(_ABOUT, sheet.name):
+            message = f"{sheet.title} is called as a page about the others is."
+            reading = not_read(sheet, "no-lines", "it is about the others, by its name", "text-none", message)
+        found.append((sheet, reading))
+    return found
+
+
+def doubtful_sheets(readings: Sequence[Reading], options: ReadingOptions) -> list[Problem]:
+    """A problem of each sheet that is called old, a copy or an example, beside others of its workbook that are read too."""
+    if options.sheets:
+        return []
+    found = []
+    for reading in readings:
+        sheet = reading.sheet
+        others = [
+            one.sheet.name
+            for one in readings
+            if one.sheet.file == sheet.file and one.sheet.name != sheet.name
+        ]
+        others = list(dict.fromkeys(name for name in others if not re.search(_BESIDE, name)))
+        if others and re.search(_BESIDE, sheet.name):
+            message = f"By its name “{sheet.name}” is not meant, and it would be read beside {listed([f'“{name}”' for name in others])}."
+            named = " ".join(f'--sheet "{name}"' for name in others)
+            remedy = f'Say which are meant: {named}; with it: {named} --sheet "{sheet.name}".'
+            found.append(Problem("sheet-doubt", message, remedy, sheet.place()))
+    return found
