@@ -60,6 +60,11 @@ READ: dict[str, tuple[str, tuple[str, ...], list[str]]] = {
         ["Sail 2026-09-09/2026-09-10", "Sail 2026-10-07/2026-10-08", "Sail 2027-01-20/2027-01-21", "Slip 2026-09-30/2026-10-01", "Slip 2027-01-27/2027-01-28",
          "Slip 2027-03-24/2027-03-25"],
     ),
+    "days listed beside a date": (
+        "Concert,Rehearsals,Performance\nSea songs,\"3, 10 and 17 Nov 2026\",2026-11-20", (),
+        ["Sea songs: Performance 2026-11-20/2026-11-21", "Sea songs: Rehearsals 2026-11-03/2026-11-04", "Sea songs: Rehearsals 2026-11-10/2026-11-11",
+         "Sea songs: Rehearsals 2026-11-17/2026-11-18"],
+    ),
     "tables headed again under another label": (
         "Terms 2026/27,,\nAutumn,Starts,Ends\nFirst half,3 September,23 October\nSpring,Starts,Ends\nFirst half,5 January,12 February", (),
         ["First half 2026-09-03/2026-10-24", "First half 2027-01-05/2027-02-13"],

@@ -288,7 +288,10 @@ def _day(tokens: list[_Token], match: re.Match[str], group: str) -> Day:
     if weekday is None:
         weekday = _weekday(tokens, end, min(end + 3, match.end()))
     short = len(numbers) > 1 and bool(months) and numbers[1].kind == "n" and len(numbers[1].text) == 2
-    return Day(_readings(numbers, months), weekday, short)
+    readings = _readings(numbers, months)
+    if len(numbers) == 2 and not months and any(token.kind == "." for token in body):
+        readings = tuple(one for one in readings if one.order != "mdy")  # 1.30 is a time, or no day
+    return Day(readings, weekday, short)
 
 
 def _readings(numbers: list[_Token], months: list[_Token]) -> tuple[DayReading, ...]:

@@ -238,9 +238,7 @@ def _problems_of(
     ]
 
 
-def _event_above(
-    sheet: Sheet, head: TableHead, columns: Sequence[Column], lexicon: Lexicon
-) -> list[Problem]:
+def _event_above(sheet: Sheet, head: TableHead, columns: Sequence[Column], lexicon: Lexicon) -> list[Problem]:
     if not any(column.has_days and column.filled for column in columns):
         return []  # the date above is that of the rows
     from nomarium.reading.columns.eventabove import event_above  # few tables have several rows above them

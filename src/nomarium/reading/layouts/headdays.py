@@ -79,7 +79,7 @@ def _columns_of(top: Top) -> _Columns | None:
     for at, (number, row) in enumerate(rows[:_HEAD_ROWS]):
         headed = [n for n, cell in enumerate(row) if n and cell_text(cell)]
         body = rows[at + 1 :]
-        if len(headed) < 2 or len(body) < 2:
+        if len(headed) < 2 or not body:
             continue
         if any(looks_like_date(cell, top.lexicon) for cell in row) or not all(r[0] != "" for _, r in body):
             return None
