@@ -90,6 +90,10 @@ READ: dict[str, tuple[str, tuple[str, ...], list[str]]] = {
         "Time,Stage,Barn\nSaturday 12 September 2026,,\n12:00,A,\n13:00,,B\nSunday 13 September 2026,,\n12:00,C,D", (),
         ["A 2026-09-12T12:00/2026-09-12T13:00 @ Stage", "B 2026-09-12T13:00/2026-09-12T14:00 @ Barn", "C 2026-09-13T12:00/2026-09-13T13:00 @ Stage", "D 2026-09-13T12:00/2026-09-13T13:00 @ Barn"],
     ),
+    "dates over columns of times": (
+        "Open week,,,\nMon 7 Sept,,Tue 8 Sept 2026,\nTime,What,Time,What\n9.00,Knots,9.30,Sails\n1.30,Tar,,", (),
+        ["Knots 2026-09-07T09:00/2026-09-07T10:00", "Sails 2026-09-08T09:30/2026-09-08T10:30", "Tar 2026-09-07T13:30/2026-09-07T14:30"],
+    ),
     "tracks called by letters": (
         "Track,A,B\n9:00,Tar,\n9:30,Oars,Hulls", ("--set", "date=2026-09-12"),
         ["Hulls 2026-09-12T09:30/2026-09-12T10:00 @ B", "Oars 2026-09-12T09:30/2026-09-12T10:00 @ A", "Tar 2026-09-12T09:00/2026-09-12T09:30 @ A"],
@@ -114,6 +118,7 @@ def test_what_could_be_something_else_is_read_as_a_person_reads_it(kind: str, tm
 REFUSED: dict[str, tuple[str, tuple[str, ...], str]] = {
     "the first time could be in the morning or later": ("Date,Prep,Party\n7 Sep 2026,5.30,7.30", (), "5:30 could be in the morning or in the afternoon"),
     "the last time of a row is in the night": ("Date,Prep,Party\n7 Sep 2026,18:00,00:30", (), "it may be on the next day"),
+    "a night under a date over columns": ("Sat 12 Sep 2026,,Sun 13 Sep 2026,\n20:00,A,9:00,B\n0:30,C,10:00,D", (), "it may be on the next day"),
     "a night below a date that is written once": (
         "Date,Time,Act\n12 Sep 2026,20:00,A\n,22:00,B\n,00:30,C", ("--fill-down", "Date"), "row 4, column A “Date”\n    The row has no date.\n    → Give it a date, or take",
     ),

@@ -17,7 +17,7 @@ from nomarium.reading.columns.table import data_rows
 from nomarium.reading.layouts.codes import is_idle
 from nomarium.reading.layouts.eventlist import list_in
 from nomarium.reading.layouts.layout import NotRead, Reading, Top, not_read
-from nomarium.reading.layouts.slots import Line, after_midnight, clocks_of, forward, time_of
+from nomarium.reading.layouts.slots import Line, clocks_of, forward, night_refused, time_of
 from nomarium.reading.rows.when import NOTHING
 from nomarium.sheets.sheet import TOP_ROWS, Row, cell_text, is_blank
 
@@ -63,7 +63,7 @@ def look(top: Top) -> Reading | NotRead:
         ]
         for number, row in body
     }
-    settled = _after_midnight(top, lines) or _through_the_day(top, lines)
+    settled = _night_in(top, lines) or _through_the_day(top, lines)
     if isinstance(settled, Problem):
         return NotRead(sheet, "no-titles", "its times are open", settled)
 
@@ -138,16 +138,10 @@ def _through_the_day(
     return found
 
 
-def _after_midnight(top: Top, lines: Mapping[int, Sequence[Line]]) -> Problem | None:
-    """A problem of the first time that is on the day after that of its row: of which date it is, is open."""
-    for number, row in lines.items():
-        for line, is_next in zip(row, after_midnight([line.time for line in row]), strict=True):
-            if is_next:
-                message = "It is earlier than the time before it in its row: it may be on the next day."
-                remedy = "Give what happens then a row of its own, with its date."
-                place = top.sheet.place(number, line.index)
-                return Problem("text-night", message, remedy, place, cell_text(line.heading))
-    return None
+def _night_in(top: Top, lines: Mapping[int, Sequence[Line]]) -> Problem | None:
+    """A problem of the first time that is on the day after that of its row."""
+    rows = ([(number, line.index, line.heading) for line in row] for number, row in lines.items())
+    return next((found for row in rows if (found := night_refused(top.sheet, row)) is not None), None)
 
 
 def _columns_of(top: Top, headings: Sequence[str], sample: Sequence[Sequence[Cell]]) -> _Columns | None:

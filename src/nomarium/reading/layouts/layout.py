@@ -165,6 +165,7 @@ LAYOUTS: tuple[Layout, ...] = (
     Layout("wall", "wall", only_after=_DRAWN, asked_as=("month",)),
     Layout("matrix", "matrix", only_after=_DRAWN, asked_as=("month",)),
     Layout("events", "headdays", only_after=_DRAWN),
+    Layout("events", "daypairs", only_after=_DRAWN),
     Layout("matrix", "ordinals", only_after=_DRAWN),
     Layout("roster", "roster", only_after=_DRAWN | {"no-weeks", "no-day-one"}),
     Layout("roster", "roster", "look_over_weekdays", only_after=_NO_DATES),

@@ -8,6 +8,7 @@ from dataclasses import dataclass, replace
 from itertools import pairwise
 
 from nomarium.model.cell import Cell
+from nomarium.model.problem import Problem
 from nomarium.model.refusal import Refusal
 from nomarium.reading.cells.moments import read_moment
 from nomarium.reading.cells.times import DAY_SECS, SURE_CLOCK, Clock, Times, read_times
@@ -15,7 +16,7 @@ from nomarium.reading.cells.words import Lexicon, fold
 from nomarium.reading.columns.clocks import as_typed, clock_from, half_open
 from nomarium.reading.columns.headings import heads_times, match_exactly
 from nomarium.reading.rows.when import NOTHING, Part
-from nomarium.sheets.sheet import Row, cell_text
+from nomarium.sheets.sheet import Row, Sheet, cell_text
 
 _OTHER_FIELDS = frozenset(("class", "group", "room", "location", "audience", "teacher", "person", "division"))
 _OTHERS = frozenset(
@@ -267,6 +268,17 @@ def after_midnight(slots: Sequence[Part]) -> list[bool]:
         found.append(is_next and slot.start is not None)
         before = secs
     return found
+
+
+def night_refused(sheet: Sheet, slots: Sequence[tuple[int, int, Cell]]) -> Problem | None:
+    """A problem of the first time (row number, column, cell) of a day that is on the next one: of which date it is, is open."""
+    nights = after_midnight([time_of(cell) for _, _, cell in slots])
+    for (row, column, cell), is_next in zip(slots, nights, strict=True):
+        if is_next:
+            message = "It is earlier than the time before it under its date: it may be on the next day."
+            remedy = "Give what happens then a row of its own, with its date."
+            return Problem("text-night", message, remedy, sheet.place(row, column), cell_text(cell))
+    return None
 
 
 def _starts_of(slots: Sequence[Part]) -> list[int | None]:
