@@ -90,6 +90,12 @@ READ: dict[str, tuple[str, tuple[str, ...], list[str]]] = {
         "Time,Stage,Barn\nSaturday 12 September 2026,,\n12:00,A,\n13:00,,B\nSunday 13 September 2026,,\n12:00,C,D", (),
         ["A 2026-09-12T12:00/2026-09-12T13:00 @ Stage", "B 2026-09-12T13:00/2026-09-12T14:00 @ Barn", "C 2026-09-13T12:00/2026-09-13T13:00 @ Stage", "D 2026-09-13T12:00/2026-09-13T13:00 @ Barn"],
     ),
+    "one day above times and what is on": ("Saturday 12 September 2026\nTime,Act\n20:00,Band\n22:30,Dance", (), ["Band 2026-09-12T20:00/2026-09-12T21:00", "Dance 2026-09-12T22:30/2026-09-12T23:30"]),
+    "hours under the halves of a day, one of them blank": (
+        "Date,Early,Late,Night\nSat 12 Sep 2026,7-3,3-11,11-7\nSun 13 Sep 2026,7-3,,11-7", (),
+        ["Early 2026-09-12T07:00/2026-09-12T15:00", "Early 2026-09-13T07:00/2026-09-13T15:00", "Late 2026-09-12T15:00/2026-09-12T23:00",
+         "Night 2026-09-12T23:00/2026-09-13T07:00", "Night 2026-09-13T23:00/2026-09-14T07:00"],
+    ),
     "dates over columns of times": (
         "Open week,,,\nMon 7 Sept,,Tue 8 Sept 2026,\nTime,What,Time,What\n9.00,Knots,9.30,Sails\n1.30,Tar,,", (),
         ["Knots 2026-09-07T09:00/2026-09-07T10:00", "Sails 2026-09-08T09:30/2026-09-08T10:30", "Tar 2026-09-07T13:30/2026-09-07T14:30"],
@@ -118,9 +124,12 @@ def test_what_could_be_something_else_is_read_as_a_person_reads_it(kind: str, tm
 REFUSED: dict[str, tuple[str, tuple[str, ...], str]] = {
     "the first time could be in the morning or later": ("Date,Prep,Party\n7 Sep 2026,5.30,7.30", (), "5:30 could be in the morning or in the afternoon"),
     "the last time of a row is in the night": ("Date,Prep,Party\n7 Sep 2026,18:00,00:30", (), "it may be on the next day"),
+    "a night under the day of its section": (
+        "Time,Act\nSaturday 12 September 2026,\n20:00,Band\n00:30,Close\nSunday 13 September 2026,\n11:00,Choir", (), "holds for no time after midnight below an evening",
+    ),
     "a night under a date over columns": ("Sat 12 Sep 2026,,Sun 13 Sep 2026,\n20:00,A,9:00,B\n0:30,C,10:00,D", (), "it may be on the next day"),
     "a night below a date that is written once": (
-        "Date,Time,Act\n12 Sep 2026,20:00,A\n,22:00,B\n,00:30,C", ("--fill-down", "Date"), "row 4, column A “Date”\n    The row has no date.\n    → Give it a date, or take",
+        "Date,Time,Act\n12 Sep 2026,20:00,A\n,22:00,B\n,00:30,C", ("--fill-down", "Date"), "row 4, column A “Date”\n    The row has no date.\n    → Give it a date: one that stands above",
     ),
     "a night of a timetable": ("Time,Mon,Tue\n18:00,A,B\n22:00,B,A\n0:30,C,", WEEK, "a timetable's day ends at midnight"),
     "times of an evening without their half of the day": ("Date,Event,Time\n7 Sep 2026,Quiz night,8:00\n8 Sep 2026,Sale,2:30", (), "8:00 could be in the morning or in the evening"),

@@ -56,7 +56,10 @@ class TableReading(NamedTuple):
         idle = frozenset(column.at for column in self.columns if column.field in ("", "week"))
         times = [c.at for c in self.columns if c.field in ("time", "start") and not c.has_days]
         dates = {c.at for c in self.columns if c.has_days}
-        rows = filled_rows(self.sheet, data, down, idle, _Nights(dates, times[0]) if times else None)
+        nights = _Nights(dates, times[0]) if times and dates else None
+        rows = filled_rows(self.sheet, data, down, idle, nights)
+        if self.sheet.dates_above and nights is not None:
+            rows = _without_nights(rows, nights)
         return self.parts.joined(rows) if self.parts else rows
 
 
@@ -86,6 +89,21 @@ class _Nights(NamedTuple):
             return cell.hour * 3600 + cell.minute * 60
         times = read_times(cell) if isinstance(cell, str) and cell else None
         return times.start.secs if isinstance(times, Times) and times.start else None
+
+
+def _without_nights(rows: Iterator[Row], nights: _Nights) -> Iterator[Row]:
+    """Rows whose dates stand above them, those in the small hours below an evening without."""
+    before: Cell = ""
+    evening = False
+    (date_at, *_) = nights.dates
+    for number, row in rows:
+        date, secs = row[date_at] if date_at < len(row) else "", nights.secs(row)
+        evening = evening and date == before
+        before = date
+        if evening and secs is not None and secs < _SMALL_HOURS:
+            row = [*row[:date_at], "", *row[date_at + 1 :]]
+        evening = evening or (secs is not None and secs >= _EVENING)
+        yield number, row
 
 
 def filled_rows(

@@ -17,7 +17,7 @@ from nomarium.reading.columns.table import data_rows
 from nomarium.reading.layouts.codes import is_idle
 from nomarium.reading.layouts.eventlist import list_in
 from nomarium.reading.layouts.layout import NotRead, Reading, Top, not_read
-from nomarium.reading.layouts.slots import Line, clocks_of, forward, night_refused, time_of
+from nomarium.reading.layouts.slots import Line, clocks_of, forward, in_part_of_day, night_refused, time_of
 from nomarium.reading.rows.when import NOTHING
 from nomarium.sheets.sheet import TOP_ROWS, Row, cell_text, is_blank
 
@@ -56,7 +56,7 @@ def look(top: Top) -> Reading | NotRead:
     idle = sum(is_idle(cell_text(row[at])) for number, row in body for at in timed[number])
     lines = {
         number: [
-            Line(at, cell, time_of(cell))
+            Line(at, cell, in_part_of_day(time_of(cell), columns.titles[at]))
             for at in timed[number]
             if not is_idle(cell_text(row[at]))
             for cell in _each_time(row[at])
@@ -124,13 +124,14 @@ def _through_the_day(
     found = dict[tuple[int, int, str], str]()
     for number, row in lines.items():
         settled = forward(row, asked)
-        for was, line in zip(row, settled, strict=True):
+        for line in settled:
             start, end = line.time.start, line.time.end
             if isinstance(line.time.refusal, Refusal):
                 refused = line.time.refusal
                 place = top.sheet.place(number, line.index)
                 return Problem(refused.code, refused.message, refused.remedy, place, cell_text(line.heading))
-            if start is not None and (was.time.start, was.time.end) != (start, end):
+            written = time_of(line.heading)
+            if start is not None and (written.start, written.end) != (start, end):
                 clocks = [
                     f"{clock.secs // 3600:02}:{clock.secs // 60 % 60:02}" for clock in (start, end) if clock
                 ]

@@ -145,7 +145,8 @@ _EDGES = frozenset(
 
 
 def _head_under_titles(rows: Sequence[Row], lexicon: Lexicon) -> int | None:
-    """The number of the first row that stands in the same words under several titles: it is one of headings."""
+    """The number of the first row that stands in the same words under several titles, or right under the one above all rows and
+    has one known heading, that of times: it is one of headings."""
     under: dict[tuple[str, ...], list[int]] = {}
     is_under = False
     for number, row in rows:
@@ -157,7 +158,11 @@ def _head_under_titles(rows: Sequence[Row], lexicon: Lexicon) -> int | None:
             under.setdefault(texts, []).append(number)
         is_under = _title_at(row, lexicon) is not None
     repeated = [numbers for numbers in under.values() if len(numbers) > 1]
-    return repeated[0][0] if repeated else None
+    if repeated:
+        return repeated[0][0]
+    lone = [(texts, numbers[0]) for texts, numbers in under.items()] if len(under) == 1 else []
+    fields = [match.field for text in lone[0][0] if (match := match_exactly(text))] if lone else []
+    return lone[0][1] if fields in (["time"], ["start"]) else None
 
 
 def _title_at(row: Sequence[Cell], lexicon: Lexicon) -> int | None:

@@ -54,16 +54,19 @@ def too_wide(sheet: Sheet, header_width: int, number: int, row: Sequence[Cell], 
 
 def blamed(
     sheet: Sheet, columns: Sequence[Column], at: Mapping[str, int], number: int, row: Sequence[Cell], blame: Blame,
-    may_fill_down: bool,
+    may_fill_down: bool, from_above: bool = False,
 ) -> Problem:  # fmt: skip
     """A blame as a problem at its cell. `at` is where each field stands; `may_fill_down`: earlier rows
-    had a date, so that a missing one may hold from above."""
+    had a date, so that a missing one may hold from above; `from_above`: those are taken from there."""
     field, refusal = blame.field, blame.refusal
     index = at.get(field, at.get(_BESIDE.get(field, "date"), -1))
     if index < 0:
         return refusal.problem(sheet.place(number), "")
     heading = columns[index].heading
-    if refusal.why == "missing" and not cell_text(row[index]) and may_fill_down:
+    if refusal.why == "missing" and field == "date" and from_above and may_fill_down:
+        remedy = "Give it a date: one that stands above holds for no time after midnight below an evening."
+        refusal = refusal._replace(remedy=remedy)
+    elif refusal.why == "missing" and not cell_text(row[index]) and may_fill_down:
         called, what = (
             heading or column_letter(index + sheet.first_column),
             {"week": "week", "summary": "title"}.get(field, "date"),

@@ -326,8 +326,9 @@ class _RowReader:
         if blame.field == "milestone" and self.milestones is not None:
             at = {**at, "milestone": self.milestones.blamed_at}
         blame = without_month(blame, row, at, self.reading.parts)
-        may_fill = self.account.ledger.events > 0 and not self.reading.options.fill_down
-        return blamed(self.sheet, self.reading.columns, at, number, row, blame, may_fill)
+        from_above = bool(self.reading.options.fill_down) or self.sheet.dates_above
+        may_fill = self.account.ledger.events > 0
+        return blamed(self.sheet, self.reading.columns, at, number, row, blame, may_fill, from_above)
 
     def _tell(self, number: int, when: When) -> None:
         for code in dict.fromkeys(when.notes):
