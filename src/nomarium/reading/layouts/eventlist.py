@@ -59,7 +59,8 @@ def list_in(top: Top, sheet: Sheet, seen: Lexicon | None = None) -> Reading | No
     table = read_table(sheet, top.options, top.is_whole, seen)
     if isinstance(table, NotRead):
         return table
-    if (apart := with_cells_apart(lined, table) or with_session_times(lined, table)) is not None:
+    apart = with_cells_apart(lined, table) or with_session_times(lined, table) or _with_halves(lined, table)
+    if apart is not None:
         apart = in_one_line(apart)
         again = read_table(apart, top.options, top.is_whole, seen)
         if not isinstance(again, NotRead):
@@ -70,6 +71,15 @@ def list_in(top: Top, sheet: Sheet, seen: Lexicon | None = None) -> Reading | No
         sheet, "events", TableEvents(table), table.notes, table.problems,
         _may_repeat(table), table.is_whole, table, is_of_classes=is_of_classes(table),
     )  # fmt: skip
+
+
+def _with_halves(sheet: Sheet, table: TableReading) -> Sheet | None:
+    """The sheet with times and the halves of the day beside them in one; None where no column is headed as that of halves."""
+    if not any(c.is_ignored and "pm" in c.heading.casefold().replace(".", "") for c in table.columns):
+        return None
+    from nomarium.reading.layouts.halvesapart import with_halves
+
+    return with_halves(sheet, table)
 
 
 _MAY_BE_RANGE = r"[–—]|\s-\s|\bto\b|\d-\d"
