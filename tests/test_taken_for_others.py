@@ -94,6 +94,10 @@ READ: dict[str, tuple[str, tuple[str, ...], list[str]]] = {
         "Title,Date,Start Time,AM/PM,End Time,AM/PM\nChoir,7 Sep 2026,7:30,PM,9:00,PM\nRopes,8 Sep 2026,11:30,A.M.,1:00,P.M.", (),
         ["Choir 2026-09-07T19:30/2026-09-07T21:00", "Ropes 2026-09-08T11:30/2026-09-08T13:00"],
     ),
+    "how often and every how many": (
+        "Title,Date,Repeat,Interval,Until\nChoir,7 Sep 2026,Weekly,2,21 Sep 2026\nRopes,8 Sep 2026,Daily,1,9 Sep 2026", (),
+        ["Choir 2026-09-07/2026-09-08", "Choir 2026-09-21/2026-09-22", "Ropes 2026-09-08/2026-09-09", "Ropes 2026-09-09/2026-09-10"],
+    ),
     "one day above times and what is on": ("Saturday 12 September 2026\nTime,Act\n20:00,Band\n22:30,Dance", (), ["Band 2026-09-12T20:00/2026-09-12T21:00", "Dance 2026-09-12T22:30/2026-09-12T23:30"]),
     "hours under the halves of a day, one of them blank": (
         "Date,Early,Late,Night\nSat 12 Sep 2026,7-3,3-11,11-7\nSun 13 Sep 2026,7-3,,11-7", (),
@@ -142,6 +146,7 @@ REFUSED: dict[str, tuple[str, tuple[str, ...], str]] = {
     "people come before it starts, with dots": ("Date,Match,KO,Meet\n7 Sep 2026,A v B,2.30,1.45", (), "“Meet” holds times"),
     "times under the heading of a title alone": ("Date,Show\n7 Sep 2026,7.30", (), "says what each event is called"),
     "times under the heading of places": ("What,Start,Local\nA,2026-09-07 12:00,09:00\nB,2026-09-18 12:00,09:00", (), "“Local” holds times"),
+    "an interval of what cannot be counted": ("Title,Date,Repeat,Interval,Until\nChoir,7 Sep 2026,Fortnightly,2,21 Oct 2026", (), "“Interval” may say when rows are held"),
     "a remark that changes the time": ("Date,Time,Event,Notes\n7 Sep 2026,9:00,Knots,now 15:00", (), "“now 15:00” says that the row is not held"),
     "a case number is no date": ("Time,Case,Parties\n10.00,2026/114,Quill v Osei\n10.30,2026/140,Lund v Moss", (), "→ Say which: --set date="),
     "a cell that cannot be a time is quoted as it stands": ("Date,Event,Start\n7 Sep 2026,A,Starts\n8 Sep 2026,B,9:00", (), "“Starts” is not a time"),

@@ -59,7 +59,11 @@ def list_in(top: Top, sheet: Sheet, seen: Lexicon | None = None) -> Reading | No
     table = read_table(sheet, top.options, top.is_whole, seen)
     if isinstance(table, NotRead):
         return table
-    apart = with_cells_apart(lined, table) or with_session_times(lined, table) or _with_halves(lined, table)
+    apart = (
+        with_cells_apart(lined, table)
+        or with_session_times(lined, table)
+        or _with_columns_joined(lined, table)
+    )
     if apart is not None:
         apart = in_one_line(apart)
         again = read_table(apart, top.options, top.is_whole, seen)
@@ -73,13 +77,14 @@ def list_in(top: Top, sheet: Sheet, seen: Lexicon | None = None) -> Reading | No
     )  # fmt: skip
 
 
-def _with_halves(sheet: Sheet, table: TableReading) -> Sheet | None:
-    """The sheet with times and the halves of the day beside them in one; None where no column is headed as that of halves."""
-    if not any(c.is_ignored and "pm" in c.heading.casefold().replace(".", "") for c in table.columns):
+def _with_columns_joined(sheet: Sheet, table: TableReading) -> Sheet | None:
+    """The sheet with times and their halves of the day, or how often and every how many, in one column; None for most."""
+    headings = [c.heading.casefold().replace(".", "") for c in table.columns if c.is_ignored]
+    if not any("pm" in heading or "interval" in heading or "every" in heading for heading in headings):
         return None
-    from nomarium.reading.layouts.halvesapart import with_halves
+    from nomarium.reading.layouts.columnsjoined import with_columns_joined
 
-    return with_halves(sheet, table)
+    return with_columns_joined(sheet, table)
 
 
 _MAY_BE_RANGE = r"[–—]|\s-\s|\bto\b|\d-\d"
