@@ -98,6 +98,18 @@ READ: dict[str, tuple[str, tuple[str, ...], list[str]]] = {
         "Title,Date,Repeat,Interval,Until\nChoir,7 Sep 2026,Weekly,2,21 Sep 2026\nRopes,8 Sep 2026,Daily,1,9 Sep 2026", (),
         ["Choir 2026-09-07/2026-09-08", "Choir 2026-09-21/2026-09-22", "Ropes 2026-09-08/2026-09-09", "Ropes 2026-09-09/2026-09-10"],
     ),
+    "rooms with numbers beside weekdays are no weeks": (
+        ",Mon,Tue\nLoft 1,Quill,\nLoft 2,Barr,Lund", ("--day-one", "2026-09-07"),
+        ["Loft 1: Quill 2026-09-07/2026-09-08", "Loft 2: Barr 2026-09-07/2026-09-08", "Loft 2: Lund 2026-09-08/2026-09-09"],
+    ),
+    "numbers below a heading of teams are no weeks": (
+        "Team,Mon,Tue\n1,Quill,\n2,Barr,Lund", ("--day-one", "2026-09-07"),
+        ["Team 1: Quill 2026-09-07/2026-09-08", "Team 2: Barr 2026-09-07/2026-09-08", "Team 2: Lund 2026-09-08/2026-09-09"],
+    ),
+    "weeks by their words": (
+        ",Mon,Tue\nSemaine 1,Quill,\nSemaine 2,Barr,Lund", ("--day-one", "2026-09-07"),
+        ["Barr 2026-09-14/2026-09-15", "Lund 2026-09-15/2026-09-16", "Quill 2026-09-07/2026-09-08"],
+    ),
     "one day above times and what is on": ("Saturday 12 September 2026\nTime,Act\n20:00,Band\n22:30,Dance", (), ["Band 2026-09-12T20:00/2026-09-12T21:00", "Dance 2026-09-12T22:30/2026-09-12T23:30"]),
     "hours under the halves of a day, one of them blank": (
         "Date,Early,Late,Night\nSat 12 Sep 2026,7-3,3-11,11-7\nSun 13 Sep 2026,7-3,,11-7", (),
@@ -147,6 +159,8 @@ REFUSED: dict[str, tuple[str, tuple[str, ...], str]] = {
     "times under the heading of a title alone": ("Date,Show\n7 Sep 2026,7.30", (), "says what each event is called"),
     "times under the heading of places": ("What,Start,Local\nA,2026-09-07 12:00,09:00\nB,2026-09-18 12:00,09:00", (), "“Local” holds times"),
     "an interval of what cannot be counted": ("Title,Date,Repeat,Interval,Until\nChoir,7 Sep 2026,Fortnightly,2,21 Oct 2026", (), "“Interval” may say when rows are held"),
+    "days of a weekend that head the dates of a list": ("Saturday,Sunday,Event\n12/9/2026,13/9/2026,Show\n19/9/2026,,Race", (), "it is no list"),
+    "a week where a name should stand": ("Name,Mon,Tue,Wed\nw/c 07/09/2026,7,8,9\nQuill,E,,L\nOsei,E,L,", ("--day-one", "2026-09-07"), "names a week, where a name"),
     "a remark that changes the time": ("Date,Time,Event,Notes\n7 Sep 2026,9:00,Knots,now 15:00", (), "“now 15:00” says that the row is not held"),
     "a case number is no date": ("Time,Case,Parties\n10.00,2026/114,Quill v Osei\n10.30,2026/140,Lund v Moss", (), "→ Say which: --set date="),
     "a cell that cannot be a time is quoted as it stands": ("Date,Event,Start\n7 Sep 2026,A,Starts\n8 Sep 2026,B,9:00", (), "“Starts” is not a time"),

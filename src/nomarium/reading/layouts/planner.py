@@ -14,11 +14,11 @@ from nomarium.model.wording import WEEKDAYS
 from nomarium.reading.cells.moments import Moment, read_moment
 from nomarium.reading.cells.relativedays import day_of_programme
 from nomarium.reading.cells.weeks import date_of_week, heads_weeks
-from nomarium.reading.cells.words import ENGLISH, Lexicon
+from nomarium.reading.cells.words import ENGLISH, Lexicon, fold
 from nomarium.reading.columns.decisions import Decisions, resolve_day, told
 from nomarium.reading.columns.head import begins_week as week_begins
 from nomarium.reading.columns.head import looks_like_date
-from nomarium.reading.columns.headings import heads_times, normal
+from nomarium.reading.columns.headings import heads_times, match_exactly, normal
 from nomarium.reading.columns.lexicons import weekday_columns
 from nomarium.reading.layouts.drawn import (
     DrawnEntry,
@@ -71,8 +71,8 @@ def look(top: Top) -> Reading | NotRead:
         begin_of, settled = partial(_week_of, weekdays=weekdays, days=days), told(days, sheet)
     elif options.day_one is not None:
         label = _number_column(weeks, min(weekdays))
-        if label is not None and not any(re.search(r"\d", cell_text(row[label])) for _, row in weeks):
-            return _no_planner(sheet)  # names or posts, of a roster
+        if label is not None and not _number_weeks(rows[head][1][label], [row[label] for _, row in weeks]):
+            return _no_planner(sheet)  # names, posts or rooms, of a roster
         begin_of = partial(_week_from, options.day_one)
         if label is not None and _are_days(cell_text(rows[head][1][label]), [row[label] for _, row in weeks]):
             begin_of = _day_without_month
@@ -180,6 +180,25 @@ def _number_column(weeks: Sequence[Row], before: int) -> int | None:
     """The column left of the weekdays that numbers the weeks; None when nothing stands there."""
     filled = [at for at in range(before) if any(cell_text(row[at]) for _, row in weeks)]
     return filled[0] if filled else None
+
+
+_WEEK = r"(?:week|wk|woche|kw|semaine|sem|semana|settimana|vecka|uke|uge|viikko|vko|tydzien|tydz|het|tyden|saptamana|uka|w)"
+
+
+def _number_weeks(heading: Cell, labels: Sequence[Cell]) -> bool:
+    """Whether labels are numbers of weeks: they say so, `Week 2`, or their heading does, or these are numbers and nothing heads
+    them. `Loft 1` and `Loft 2` are places, and so are 1 and 2 below `Loft`."""
+    texts = [fold(text).strip() for cell in labels if (text := cell_text(cell))]
+    match = match_exactly(cell_text(heading))
+    is_headed = match is not None and match.field in ("week", "date")
+    if all(re.match(rf"{_WEEK}\b\W*\d|{_WEEK}\d", text) for text in texts):
+        return True
+    are_numbers = all(re.match(r"\d{1,2}\b", text) for text in texts)
+    return (
+        bool(texts)
+        and are_numbers
+        and (is_headed or not cell_text(heading) or heads_weeks(normal(cell_text(heading))) != "")
+    )
 
 
 def _week_from(day_one: dt.date, cell: Cell) -> dt.date | Refusal:

@@ -33,6 +33,7 @@ from nomarium.reading.layouts.drawn import (
     timed_parts,
 )
 from nomarium.reading.layouts.grid import read_grid
+from nomarium.reading.layouts.headdates import week_text
 from nomarium.reading.layouts.layout import NotRead, Reading, Top, not_read
 from nomarium.reading.layouts.rosteracross import across, with_dates
 from nomarium.reading.layouts.rosterdown import down
@@ -184,6 +185,10 @@ def _entry(sheet: Sheet, slot: Slot, codes: Mapping[str, Code], people: bool) ->
         message = "The cell holds a date where a code or hours should stand."
         remedy = "If hours were typed (9-5) and the spreadsheet made a date of them, write 9:00-17:00."
         return Problem("roster-date", message, remedy, sheet.place(slot.row, slot.column), text)
+    if week_text(slot.label):
+        message = f"“{slot.label}” names a week, where a name, a post or a place should stand."
+        remedy = "Write the dates of the week above its days; or take the row out."
+        return Problem("roster-label", message, remedy, sheet.place(slot.row, slot.column), text)
     if slot.days.first < slot.days.last and re.search(_DAYS_OF_WEEK, text):
         message = "The cell says on which days of its week, and would be all of it."
         remedy = "Write the dates themselves into a list, or give each day a column of its own."

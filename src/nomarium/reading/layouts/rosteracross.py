@@ -74,6 +74,9 @@ def across(top: Top) -> Drawing | None:
         slots += block.slots(body, headed, others)
         heading, unused = heading or block.heading, [*unused, *block.unused(body)]
     labels = {slot.label for slot in slots}
+    if all(map(str.isdecimal, labels)) and number_others(heading, [*labels]):
+        slots = [slot._replace(label=f"{heading} {slot.label}") for slot in slots]  # Team 1
+        labels = {slot.label for slot in slots}
     if are_figures([slot.cell for slot in slots]) or _are_dates(slots):
         return None
     if not problems and (

@@ -78,7 +78,9 @@ def down(top: Top) -> Drawing | None:
         if not filled or (number not in headed.days and is_of_key(row, used_texts)):
             others.append((number, row))
         elif number not in headed.days:
-            problems += [] if headed.problems else [_undated(top, number, date_at, head, bool(headed.days))]
+            problems += (
+                [] if headed.problems else [_undated(top, number, row, date_at, head, bool(headed.days))]
+            )
         elif isinstance(time := _time_in(top, number, row, columns), Problem):
             problems.append(time)
         else:
@@ -168,10 +170,17 @@ def _start_secs(time: Part) -> int:
     return time.start.secs if time.start is not None else 0
 
 
-def _undated(top: Top, number: int, date_at: int, head: Sequence[Cell], have_others: bool) -> Problem:
+def _undated(
+    top: Top, number: int, row: Sequence[Cell], date_at: int, head: Sequence[Cell], have_others: bool
+) -> Problem:
     """The problem of a row that has something and no date."""
+    if date_at < len(row) and (text := cell_text(row[date_at])):
+        remedy = "Write the date alone, like 2027-04-12, and anything else beside it."
+        return Problem(
+            "date-unread", f"“{text}” is not a date.", remedy, top.sheet.place(number, date_at), text
+        )
     remedy = "Give it one, or take the row out."
-    if have_others:
+    if have_others and not top.options.fill_down:
         remedy = f'Give it one; or, if a date written once holds for the rows below it: --fill-down "{cell_text(head[date_at])}".'
     return Problem("date-missing", "The row has no date.", remedy, top.sheet.place(number, date_at))
 

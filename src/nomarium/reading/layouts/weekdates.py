@@ -38,7 +38,8 @@ def look(top: Top) -> Reading | NotRead:
     dated = [number for number, row in body if _is_of_dates(row, weekdays, top)]
     entered = [row for number, row in body if number not in dated]
     are_labelled = any(cell_text(cell) for row in entered for cell in row[: min(weekdays, default=0)])
-    if head is None or not dated or body[0][0] != dated[0] or not entered or are_labelled:
+    are_dates = any(heads_dates([row[n]], top.lexicon) for row in entered for n in weekdays if n < len(row))
+    if head is None or not dated or body[0][0] != dated[0] or not entered or are_labelled or are_dates:
         message = f"{sheet.title} has no dates under weekdays."
         return not_read(sheet, "no-planner", "it has no dates under weekdays", "planner-none", message)
     by_row = dict(body)
