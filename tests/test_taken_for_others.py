@@ -14,6 +14,7 @@ from nomarium.reading.cells.verses import is_verse
 from nomarium.reading.cells.words import ENGLISH
 from nomarium.reading.columns.datelists import days_in
 from nomarium.reading.layouts.slots import Line, after_midnight, line_ends, time_of
+from test_own_tables import plan_book
 
 WEEK = ("--from", "2026-09-07", "--until", "2026-09-08")
 READ: dict[str, tuple[str, tuple[str, ...], list[str]]] = {
@@ -110,6 +111,10 @@ READ: dict[str, tuple[str, tuple[str, ...], list[str]]] = {
         ",Mon,Tue\nSemaine 1,Quill,\nSemaine 2,Barr,Lund", ("--day-one", "2026-09-07"),
         ["Barr 2026-09-14/2026-09-15", "Lund 2026-09-15/2026-09-16", "Quill 2026-09-07/2026-09-08"],
     ),
+    "a drawn week of times for one week, and classes called as weekdays are": (
+        "Time,Mon,Tue\n9:00-10:00,FR,MA\n10:00-11:00,SO,FR", ("--day-one", "2026-09-07"),
+        ["FR 2026-09-07T09:00/2026-09-07T10:00", "FR 2026-09-08T10:00/2026-09-08T11:00", "MA 2026-09-08T09:00/2026-09-08T10:00", "SO 2026-09-07T10:00/2026-09-07T11:00"],
+    ),
     "one day above times and what is on": ("Saturday 12 September 2026\nTime,Act\n20:00,Band\n22:30,Dance", (), ["Band 2026-09-12T20:00/2026-09-12T21:00", "Dance 2026-09-12T22:30/2026-09-12T23:30"]),
     "hours under the halves of a day, one of them blank": (
         "Date,Early,Late,Night\nSat 12 Sep 2026,7-3,3-11,11-7\nSun 13 Sep 2026,7-3,,11-7", (),
@@ -161,6 +166,7 @@ REFUSED: dict[str, tuple[str, tuple[str, ...], str]] = {
     "an interval of what cannot be counted": ("Title,Date,Repeat,Interval,Until\nChoir,7 Sep 2026,Fortnightly,2,21 Oct 2026", (), "“Interval” may say when rows are held"),
     "days of a weekend that head the dates of a list": ("Saturday,Sunday,Event\n12/9/2026,13/9/2026,Show\n19/9/2026,,Race", (), "it is no list"),
     "a week where a name should stand": ("Name,Mon,Tue,Wed\nw/c 07/09/2026,7,8,9\nQuill,E,,L\nOsei,E,L,", ("--day-one", "2026-09-07"), "names a week, where a name"),
+    "numbers that nothing heads beside weekdays are no weeks": (",Mon,Tue\n1,Knots,Tar\n2,Tar,Knots", ("--day-one", "2026-09-07"), "There is no period “1”"),
     "a remark that changes the time": ("Date,Time,Event,Notes\n7 Sep 2026,9:00,Knots,now 15:00", (), "“now 15:00” says that the row is not held"),
     "a case number is no date": ("Time,Case,Parties\n10.00,2026/114,Quill v Osei\n10.30,2026/140,Lund v Moss", (), "→ Say which: --set date="),
     "a cell that cannot be a time is quoted as it stands": ("Date,Event,Start\n7 Sep 2026,A,Starts\n8 Sep 2026,B,9:00", (), "“Starts” is not a time"),
@@ -203,6 +209,20 @@ def test_a_workbook_s_own_times_run_forward_too(tmp_path: Path) -> None:
     assert built(workbook(tmp_path, rows)) == [
         "Matins 2026-09-07T08:00/2026-09-07T09:00", "Vespers 2026-09-07T17:30/2026-09-07T18:30",
     ]  # fmt: skip
+
+
+def test_one_week_of_a_plan_that_nothing_else_dates(tmp_path: Path) -> None:
+    week = [["Period", "Mon", "Tue"], ["1", "Knots", ""], ["2", "", "Tar"]]
+    bells = [["Period", "Start", "End"], ["1", "9:00", "9:50"], ["2", "10:00", "10:50"]]
+    source = plan_book(tmp_path, {"Timetable": week, "Bells": bells})
+    assert built(source, "--day-one", "2026-09-07") == [
+        "Knots 2026-09-07T09:00/2026-09-07T09:50",
+        "Tar 2026-09-08T10:00/2026-09-08T10:50",
+    ]
+    terms = [["Term", "First day", "Last day"], ["Autumn", "2026-09-07", "2026-12-18"]]
+    source = plan_book(tmp_path, {"Timetable": week, "Bells": bells, "Terms": terms})
+    outcome = nomarium("build", source, "-o", tmp_path / "out.ics", "--day-one", "2026-09-07")
+    assert outcome.status == 2 and "its terms say when" in outcome.text
 
 
 EVENTS = [["Date", "Event"], ["2026-09-07", "Knots"]]

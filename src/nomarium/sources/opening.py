@@ -156,10 +156,13 @@ def sources_in(
     for sheets in plans:
         from nomarium.school.plan import read_plan
 
-        sources.take_plan(read_plan(sheets, options, days_off, opened.terms), identity_name, by_rule)
-    if options.day_one is not None and plans:
-        message = "--day-one counts or moves the dates of lists and calendars, and not those of a plan: its terms say when."
-        raise UsageError(Problem("usage", message, "Leave the option out."))
+        week = _in_one_week(options)
+        plan = read_plan(sheets, week, days_off, opened.terms)
+        taught = {(term.first, term.last) for term in plan.rows.terms}
+        if options.day_one is not None and taught - {(week.repeats_from, week.repeats_until)}:
+            message = "--day-one counts or moves the dates of lists and calendars, and not those of a plan: its terms say when."
+            raise UsageError(Problem("usage", message, "Leave the option out."))
+        sources.take_plan(plan, identity_name, by_rule)
     if options.tables or options.weekdays or options.cell or (plans and options.columns):
         sources.take_unmet(opened.sheets, options)
     if opened.calendars:
@@ -172,6 +175,15 @@ def sources_in(
         sources.problems += edits.misfits(sources.listed)
         sources.listed = [EditedSource(source, edits) for source in sources.listed]
     return sources
+
+
+def _in_one_week(options: ReadingOptions) -> ReadingOptions:
+    """The options for a plan: the one week that `--day-one` begins is when its classes are taught, where nothing else says when."""
+    first = options.day_one
+    if first is None or options.repeats_from is not None or options.repeats_until is not None:
+        return options
+    last = min(first.toordinal() + 6, dt.date.max.toordinal())
+    return options._replace(repeats_from=first, repeats_until=dt.date.fromordinal(last))
 
 
 def _late_plans(found: Readings, sheets: Sequence[Sheet], options: ReadingOptions) -> list[list[Sheet]]:

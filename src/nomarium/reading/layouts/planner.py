@@ -136,7 +136,8 @@ def _last_column(sheet: Sheet, area: Area | None, at: int) -> int:
 def _heads(rows: Sequence[Row], lexicon: Lexicon) -> list[tuple[int, dict[int, int]]]:
     """The indices of the rows that are headed by weekdays, and these by column."""
     found = ((at, weekday_columns(row, lexicon, _OTHER_COLUMNS)) for at, (_, row) in enumerate(rows))
-    return [(at, weekdays) for at, weekdays in found if len(weekdays) > 1]
+    heads = [(at, weekdays) for at, weekdays in found if len(weekdays) > 1]
+    return [one for one in heads if one[1] == heads[0][1]]  # SO and FR among classes are none
 
 
 def _told(rows_are: str, counted: str) -> Problem:
@@ -186,19 +187,15 @@ _WEEK = r"(?:week|wk|woche|kw|semaine|sem|semana|settimana|vecka|uke|uge|viikko|
 
 
 def _number_weeks(heading: Cell, labels: Sequence[Cell]) -> bool:
-    """Whether labels are numbers of weeks: they say so, `Week 2`, or their heading does, or these are numbers and nothing heads
-    them. `Loft 1` and `Loft 2` are places, and so are 1 and 2 below `Loft`."""
+    """Whether labels are numbers of weeks: they say so, `Week 2`, or their heading does. `Loft 1` and `Loft 2` are places,
+    and 1 and 2 may be periods where nothing heads them."""
     texts = [fold(text).strip() for cell in labels if (text := cell_text(cell))]
     match = match_exactly(cell_text(heading))
     is_headed = match is not None and match.field in ("week", "date")
     if all(re.match(rf"{_WEEK}\b\W*\d|{_WEEK}\d", text) for text in texts):
         return True
-    are_numbers = all(re.match(r"\d{1,2}\b", text) for text in texts)
-    return (
-        bool(texts)
-        and are_numbers
-        and (is_headed or not cell_text(heading) or heads_weeks(normal(cell_text(heading))) != "")
-    )
+    are_numbers = all(re.match(r"\d{1,2}(?:st|nd|rd|th)?\b", text) for text in texts)
+    return bool(texts) and are_numbers and (is_headed or heads_weeks(normal(cell_text(heading))) != "")
 
 
 def _week_from(day_one: dt.date, cell: Cell) -> dt.date | Refusal:
