@@ -122,3 +122,12 @@ class ReadingOptions(NamedTuple):
 def asks_for_edits(options: ReadingOptions) -> bool:
     """Whether anything is to be done to events after they are read."""
     return bool(options.only or options.dropped or options.overrides or options.renamed or options.title)
+
+
+def in_one_week(options: ReadingOptions) -> ReadingOptions:
+    """The options for what repeats on weekdays: the week that `--day-one` begins is when, where nothing else says it."""
+    first = options.day_one
+    if first is None or options.repeats_from is not None or options.repeats_until is not None:
+        return options
+    last = min(first.toordinal() + 6, dt.date.max.toordinal())
+    return options._replace(repeats_from=first, repeats_until=dt.date.fromordinal(last))

@@ -7,7 +7,7 @@ from typing import TYPE_CHECKING, NamedTuple
 from nomarium.model.errors import UsageError
 from nomarium.model.problem import Problem
 from nomarium.reading.layouts.layout import NotRead, Reading
-from nomarium.reading.options import ReadingOptions, asks_for_edits
+from nomarium.reading.options import ReadingOptions, asks_for_edits, in_one_week
 from nomarium.reading.reading import Readings, read_sheets
 from nomarium.sheets.sheet import Sheet
 from nomarium.sources.lists import ListSource, RefusedSource
@@ -105,7 +105,7 @@ class Sources:
 
     def listing(self, reading: Reading, options: ReadingOptions) -> ListSource:
         """A list as a source, its dates moved to another first day when that was asked for."""
-        if options.day_one is None or reading.layout != "events":
+        if options.day_one is None or reading.layout != "events" or reading.is_weekly:
             return ListSource(reading, options.closed | reading.closed if reading.is_weekly else frozenset())
         from nomarium.sources.moved import Move, has_own_dates, move_of
 
@@ -156,7 +156,7 @@ def sources_in(
     for sheets in plans:
         from nomarium.school.plan import read_plan
 
-        week = _in_one_week(options)
+        week = in_one_week(options)
         plan = read_plan(sheets, week, days_off, opened.terms)
         taught = {(term.first, term.last) for term in plan.rows.terms}
         if options.day_one is not None and taught - {(week.repeats_from, week.repeats_until)}:
@@ -175,15 +175,6 @@ def sources_in(
         sources.problems += edits.misfits(sources.listed)
         sources.listed = [EditedSource(source, edits) for source in sources.listed]
     return sources
-
-
-def _in_one_week(options: ReadingOptions) -> ReadingOptions:
-    """The options for a plan: the one week that `--day-one` begins is when its classes are taught, where nothing else says when."""
-    first = options.day_one
-    if first is None or options.repeats_from is not None or options.repeats_until is not None:
-        return options
-    last = min(first.toordinal() + 6, dt.date.max.toordinal())
-    return options._replace(repeats_from=first, repeats_until=dt.date.fromordinal(last))
 
 
 def _late_plans(found: Readings, sheets: Sequence[Sheet], options: ReadingOptions) -> list[list[Sheet]]:

@@ -19,6 +19,7 @@ from nomarium.reading.layouts.grid import title_and_place
 from nomarium.reading.layouts.layout import NotRead, Reading, Top, not_read
 from nomarium.reading.layouts.slots import time_of
 from nomarium.reading.layouts.weekly import without_weeks
+from nomarium.reading.options import in_one_week
 from nomarium.reading.rows.datewithin import date_within
 from nomarium.reading.rows.when import NOTHING, Part
 from nomarium.sheets.sheet import Row, cell_text, is_blank
@@ -51,7 +52,7 @@ def look(top: Top) -> Reading | NotRead:
     if drawing is None:
         message = f"{sheet.title} has no weekdays over cells that all say a time."
         return not_read(sheet, "no-weekdays", "it has no weekdays", "date-column-missing", message)
-    options = top.options
+    options = in_one_week(top.options)
     if drawing.has_bounds:
         days = "from the first to the last day of each row"
     elif options.repeats_from is None or options.repeats_until is None:
