@@ -167,6 +167,12 @@ REFUSED: dict[str, tuple[str, tuple[str, ...], str]] = {
     "days of a weekend that head the dates of a list": ("Saturday,Sunday,Event\n12/9/2026,13/9/2026,Show\n19/9/2026,,Race", (), "it is no list"),
     "a week where a name should stand": ("Name,Mon,Tue,Wed\nw/c 07/09/2026,7,8,9\nQuill,E,,L\nOsei,E,L,", ("--day-one", "2026-09-07"), "names a week, where a name"),
     "numbers that nothing heads beside weekdays are no weeks": (",Mon,Tue\n1,Knots,Tar\n2,Tar,Knots", ("--day-one", "2026-09-07"), "There is no period “1”"),
+    "what is on, with its time, under several headings": (
+        "Date,Training,Match,Social\n1 Sep 2026,6pm,v Bay 2pm,8pm BBQ\n5 Sep 2026,7pm,2pm v Harbour,", (), "--as roster",
+    ),
+    "what is on under a heading of trips beside that of events": (
+        "Date,Events,Trips\nMon 7 Sep 2026,Term begins,\nTue 8 Sep 2026,Photos,Y8 to the quay", (), "What happens stands under “Trips” and under “Events”",
+    ),
     "a remark that changes the time": ("Date,Time,Event,Notes\n7 Sep 2026,9:00,Knots,now 15:00", (), "“now 15:00” says that the row is not held"),
     "a case number is no date": ("Time,Case,Parties\n10.00,2026/114,Quill v Osei\n10.30,2026/140,Lund v Moss", (), "→ Say which: --set date="),
     "a cell that cannot be a time is quoted as it stands": ("Date,Event,Start\n7 Sep 2026,A,Starts\n8 Sep 2026,B,9:00", (), "“Starts” is not a time"),

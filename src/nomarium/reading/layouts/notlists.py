@@ -165,12 +165,46 @@ def _another_like(title: Column, columns: Sequence[Column]) -> Column | None:
     `Event 2`."""
     others = [c for c in columns if c is not title and c.how != "asked" and c.filled]
     again = next((c for c in others if c.is_ignored and _bare(c.heading) == _bare(title.heading)), None)
+    again = again or _also_timed(title, others) or next((c for c in others if _is_of_events(c)), None)
     if again is not None or title.how != "content":
         return again
     if is_place(title.heading):
         return next((c for c in others if c.field in ("location", "") and is_place(c.heading)), None)
     is_of_people = fold(title.heading) in _PEOPLE
     return next((c for c in others if is_of_people and fold(c.heading) in _PEOPLE), None)
+
+
+def _is_of_events(column: Column) -> bool:
+    """Whether a column that nothing uses is headed by what is on, `Sports fixtures`, `Trips`, and says it for some rows only."""
+    if not column.is_ignored or column.is_kept or not column.blank:
+        return False
+    return not _EVENTS.isdisjoint(re.findall(r"[^\W\d_]+", fold(column.heading)))
+
+
+def _also_timed(title: Column, others: Sequence[Column]) -> Column | None:
+    """The column that nothing uses and whose cells hold times among words, as those of the title do: `2pm v Bay` beside `8pm BBQ`."""
+    if not any(map(_holds_timed_words, title.samples)):
+        return None
+    return next(
+        (c for c in others if c.is_ignored and c.heading and any(map(_holds_timed_words, c.samples))), None
+    )
+
+
+def _holds_timed_words(text: str) -> bool:
+    return (
+        len(text) < _LONGEST_ENTRY
+        and re.search(_TIMED_WORDS, text) is not None
+        and re.search(r"[^\W\d_]{3}", text) is not None
+    )
+
+
+_EVENTS = frozenset(
+    "events trips visits fixtures matches games clubs meetings assemblies exams tests concerts performances rehearsals socials activities workshops "
+    "celebrations parties services competitions races birthdays outings excursions sorties reunions termine ausfluge veranstaltungen excursiones eventos".split()
+)
+"""Headings of what is on, of which a calendar may have several columns."""
+_LONGEST_ENTRY = 40
+_TIMED_WORDS = r"(?i)(?<![\d.:])\d{1,2}(?:[:.]\d\d)?\s?[ap]\.?m\b|(?<![\d.:])\d{1,2}:\d\d(?![\d:])"
 
 
 _PEOPLE = frozenset(
