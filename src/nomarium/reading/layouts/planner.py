@@ -190,12 +190,15 @@ def _number_weeks(heading: Cell, labels: Sequence[Cell]) -> bool:
     """Whether labels are numbers of weeks: they say so, `Week 2`, or their heading does. `Loft 1` and `Loft 2` are places,
     and 1 and 2 may be periods where nothing heads them."""
     texts = [fold(text).strip() for cell in labels if (text := cell_text(cell))]
+    headed = fold(cell_text(heading)).strip()
     match = match_exactly(cell_text(heading))
-    is_headed = match is not None and match.field in ("week", "date")
+    is_headed = (match is not None and match.field in ("week", "date")) or re.match(
+        rf"{_WEEK}\b", headed
+    ) is not None
     if all(re.match(rf"{_WEEK}\b\W*\d|{_WEEK}\d", text) for text in texts):
         return True
     are_numbers = all(re.match(r"\d{1,2}(?:st|nd|rd|th)?\b", text) for text in texts)
-    return bool(texts) and are_numbers and (is_headed or heads_weeks(normal(cell_text(heading))) != "")
+    return bool(texts) and are_numbers and is_headed
 
 
 def _week_from(day_one: dt.date, cell: Cell) -> dt.date | Refusal:
