@@ -95,6 +95,10 @@ READ: dict[str, tuple[str, tuple[str, ...], list[str]]] = {
         "Title,Date,Start Time,AM/PM,End Time,AM/PM\nChoir,7 Sep 2026,7:30,PM,9:00,PM\nRopes,8 Sep 2026,11:30,A.M.,1:00,P.M.", (),
         ["Choir 2026-09-07T19:30/2026-09-07T21:00", "Ropes 2026-09-08T11:30/2026-09-08T13:00"],
     ),
+    "rooms with dots under their heading": (
+        "Date,Activity,Rooms\n2 Nov 2026,Swim,4.10\n3 Nov 2026,Row,4.20\n4 Nov 2026,Sail,5.10", (),
+        ["Row 2026-11-03/2026-11-04 @ 4.20", "Sail 2026-11-04/2026-11-05 @ 5.10", "Swim 2026-11-02/2026-11-03 @ 4.10"],
+    ),
     "how often and every how many": (
         "Title,Date,Repeat,Interval,Until\nChoir,7 Sep 2026,Weekly,2,21 Sep 2026\nRopes,8 Sep 2026,Daily,1,9 Sep 2026", (),
         ["Choir 2026-09-07/2026-09-08", "Choir 2026-09-21/2026-09-22", "Ropes 2026-09-08/2026-09-09", "Ropes 2026-09-09/2026-09-10"],

@@ -142,7 +142,7 @@ def _checked_by_content(columns: list[Column], contents: list[Contents]) -> list
             or (field == "repeat-times" and (not about.holds_counts or about.dates >= MOSTLY))
             or (field == "description" and about.plain_answers >= 1)
             or (field == "location" and plain.endswith("s") and about.numbers >= MOSTLY)  # how many places
-            or (field in ("location", "room") and plain not in _LOOSE_WORDS and about.say_only_times)  # Local
+            or (field in ("location", "room") and plain not in _LOOSE_WORDS and about.show_clocks)  # Local
         ):
             field = ""
         elif field == "when" and not about.dates and about.timed_weekdays >= 0.5:

@@ -144,6 +144,12 @@ class Contents:
         )
 
     @cached_property
+    def show_clocks(self) -> bool:
+        """Whether every cell is a time with a colon: rooms have dots."""
+        texts = map(cell_text, self.different)
+        return bool(self.different) and all(re.fullmatch(r"\d{1,2}:\d\d(?::\d\d)?", text) for text in texts)
+
+    @cached_property
     def are_clock_figures(self) -> bool:
         """Whether all cells are of three or four figures that a clock can show: `0930`, `1400`."""
         texts = [cell_text(cell) for cell in self.different if cell_text(cell).casefold() not in _OPEN]
