@@ -95,10 +95,6 @@ READ: dict[str, tuple[str, tuple[str, ...], list[str]]] = {
         "Title,Date,Start Time,AM/PM,End Time,AM/PM\nChoir,7 Sep 2026,7:30,PM,9:00,PM\nRopes,8 Sep 2026,11:30,A.M.,1:00,P.M.", (),
         ["Choir 2026-09-07T19:30/2026-09-07T21:00", "Ropes 2026-09-08T11:30/2026-09-08T13:00"],
     ),
-    "rooms with dots under their heading": (
-        "Date,Activity,Rooms\n2 Nov 2026,Swim,4.10\n3 Nov 2026,Row,4.20\n4 Nov 2026,Sail,5.10", (),
-        ["Row 2026-11-03/2026-11-04 @ 4.20", "Sail 2026-11-04/2026-11-05 @ 5.10", "Swim 2026-11-02/2026-11-03 @ 4.10"],
-    ),
     "how often and every how many": (
         "Title,Date,Repeat,Interval,Until\nChoir,7 Sep 2026,Weekly,2,21 Sep 2026\nRopes,8 Sep 2026,Daily,1,9 Sep 2026", (),
         ["Choir 2026-09-07/2026-09-08", "Choir 2026-09-21/2026-09-22", "Ropes 2026-09-08/2026-09-09", "Ropes 2026-09-09/2026-09-10"],
@@ -177,6 +173,7 @@ REFUSED: dict[str, tuple[str, tuple[str, ...], str]] = {
     "what is on under a heading of trips beside that of events": (
         "Date,Events,Trips\nMon 7 Sep 2026,Term begins,\nTue 8 Sep 2026,Photos,Y8 to the quay", (), "What happens stands under “Trips” and under “Events”",
     ),
+    "rooms with dots that run through a day": ("Date,Activity,Rooms\n2 Nov 2026,Swim,4.10\n3 Nov 2026,Row,4.20\n4 Nov 2026,Sail,5.10", (), "“Rooms” holds times"),
     "a remark that changes the time": ("Date,Time,Event,Notes\n7 Sep 2026,9:00,Knots,now 15:00", (), "“now 15:00” says that the row is not held"),
     "a case number is no date": ("Time,Case,Parties\n10.00,2026/114,Quill v Osei\n10.30,2026/140,Lund v Moss", (), "→ Say which: --set date="),
     "a cell that cannot be a time is quoted as it stands": ("Date,Event,Start\n7 Sep 2026,A,Starts\n8 Sep 2026,B,9:00", (), "“Starts” is not a time"),
