@@ -95,6 +95,9 @@ READ: dict[str, tuple[str, tuple[str, ...], list[str]]] = {
         "Title,Date,Start Time,AM/PM,End Time,AM/PM\nChoir,7 Sep 2026,7:30,PM,9:00,PM\nRopes,8 Sep 2026,11:30,A.M.,1:00,P.M.", (),
         ["Choir 2026-09-07T19:30/2026-09-07T21:00", "Ropes 2026-09-08T11:30/2026-09-08T13:00"],
     ),
+    "hours over noon beside evenings": (
+        "Event,Date,Times\nCamp,7 Sep 2026,9-4\nShow,18 Sep 2026,7.30pm", (), ["Camp 2026-09-07T09:00/2026-09-07T16:00", "Show 2026-09-18T19:30/2026-09-18T20:30"],
+    ),
     "how often and every how many": (
         "Title,Date,Repeat,Interval,Until\nChoir,7 Sep 2026,Weekly,2,21 Sep 2026\nRopes,8 Sep 2026,Daily,1,9 Sep 2026", (),
         ["Choir 2026-09-07/2026-09-08", "Choir 2026-09-21/2026-09-22", "Ropes 2026-09-08/2026-09-09", "Ropes 2026-09-09/2026-09-10"],
@@ -264,6 +267,13 @@ def test_sheets_that_are_beside_the_others_are_asked_for(name: str, tmp_path: Pa
 def test_sheets_of_like_names_are_read(name: str, tmp_path: Path) -> None:
     source = workbook(tmp_path, EVENTS, more={name: [["Date", "Event"], ["2025-09-08", "Tar"]]})
     assert len(built(source)) == 2
+
+
+def test_a_place_above_a_table_is_told(tmp_path: Path) -> None:
+    source = csv_file(tmp_path, "Booking form,\nRoom:,Loft 1\nDate,Event\n7 Sep 2026,Knots")
+    outcome = nomarium("build", source, "-o", tmp_path / "out.ics")
+    assert outcome.status == 0 and 'If it is that of all: --set "location=Loft 1".' in outcome.text
+    assert built(source, "--set", "location=Loft 1") == ["Knots 2026-09-07/2026-09-08 @ Loft 1"]
 
 
 def test_an_event_above_a_table_of_others(tmp_path: Path) -> None:

@@ -133,7 +133,7 @@ DayOne = Annotated[
     typer.Option(
         "--day-one",
         metavar="DATE",
-        help="The date of week 1 day 1 of a programme; a list with dates is moved so that its first is this one.",
+        help="The date of week 1 day 1 of a programme, or of the one week of a timetable; a list with dates is moved so that its first is this one.",
         rich_help_panel=DATES,
     ),
 ]

@@ -157,6 +157,8 @@ def in_its_half(cell: Cell, moment: Moment, found: ClockFound, unit: HeadingUnit
     if moment.start is None and moment.end is None:
         return moment
     settled: list[Clock | None] = []
+    if moment.start and moment.end and moment.end.secs < moment.start.secs:
+        found = found._replace(are_evenings=False)  # 9-4
     end = past_noon(moment.start, moment.end) if is_settled_by_rows(found) else moment.end
     for clock in (moment.start, end):
         half = half_of(as_typed(clock) if clock and _is_typed(cell) else clock, found, unit)

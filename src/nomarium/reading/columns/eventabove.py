@@ -4,7 +4,7 @@ from collections.abc import Sequence
 from itertools import islice
 
 from nomarium.model.cell import Cell
-from nomarium.model.problem import Problem
+from nomarium.model.problem import Problem, note
 from nomarium.model.wording import listed
 from nomarium.reading.cells.words import Lexicon
 from nomarium.reading.columns.head import TableHead, looks_like_date
@@ -33,6 +33,18 @@ def event_above(sheet: Sheet, head: TableHead, lexicon: Lexicon) -> list[Problem
     message = f"Above the table stands an event of its own, which is not read: {listed([text for _, text in sorted(said.values())])}."
     remedy = "Give it a row of the table, or a file of its own; or take it out."
     return [Problem("event-above", message, remedy, sheet.place(first[0]))]
+
+
+def place_above(sheet: Sheet, head: TableHead) -> list[Problem]:
+    """A note of a place that a row above a table says, `Room: Loft 1`, whose rows say none."""
+    for number, row in islice(sheet.rows(), head.rows_above):
+        label, value = _label_in(row)
+        match = match_exactly(label) if label and isinstance(value, str) and value.strip() else None
+        if match is not None and match.field in ("location", "room"):
+            message = f"Above the table stands “{label}: {cell_text(value)}”, and its rows say no place."
+            remedy = f'If it is that of all: --set "location={cell_text(value)}".'
+            return [note("place-above", message, remedy).at(sheet.place(number))]
+    return []
 
 
 def _label_in(row: Sequence[Cell]) -> tuple[str, Cell]:

@@ -261,6 +261,19 @@ def _event_above(sheet: Sheet, head: TableHead, columns: Sequence[Column], lexic
     return event_above(sheet, head, lexicon)
 
 
+def _places_above(
+    sheet: Sheet, head: TableHead, columns: Sequence[Column], options: ReadingOptions
+) -> list[Problem]:
+    places = {"location", "room"}
+    if any(c.field in places for c in columns) or not places.isdisjoint(
+        (*options.defaults, *options.overrides)
+    ):
+        return []
+    from nomarium.reading.columns.eventabove import place_above
+
+    return place_above(sheet, head)
+
+
 def _dated_titles(
     sheet: Sheet, columns: Sequence[Column], sample: Sequence[Sequence[Cell]], lexicon: Lexicon
 ) -> list[Problem]:
@@ -303,6 +316,7 @@ def _settled(
         decisions = decisions._replace(window=any_year(options.repeats_from), is_near=False)
     notes = [
         *table.notes,
+        *(_places_above(sheet, table.head, columns, options) if table.head.title_rows else ()),
         *told(decisions, sheet),
         *(one.at(sheet.place()) for one in (*clock_told(clock), *morning_told(clock))),
     ]
