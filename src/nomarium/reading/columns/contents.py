@@ -302,7 +302,10 @@ class Contents:
     @cached_property
     def prices(self) -> float:
         """The share of cells that are sums of money, `£12`, or say that there is none."""
-        return self._share(lambda cell: isinstance(cell, str) and _is_price(cell.strip()))
+        texts = [cell.strip() for cell in self.different[:MOST_DIFFERENT] if isinstance(cell, str)]
+        sums = [text for text in texts if _is_price(text)]
+        plain = [text for text in texts if sums and re.fullmatch(r"\d+(?:[.,]\d\d)?", text)]  # 8.00 beside £5
+        return (len(sums) + len(plain)) / len(self.different[:MOST_DIFFERENT]) if sums else 0.0
 
     def _share(self, test: Callable[[Cell], bool]) -> float:
         sample = self.different[:MOST_DIFFERENT]

@@ -34,6 +34,7 @@ from nomarium.reading.rows.when import NOTHING, Part
 from nomarium.sheets.sheet import Row, Sheet, cell_text, is_blank
 
 _HEAD_ROWS = 30
+_FEW_DATES = 2
 _TOTALS = frozenset("total totals hours sum count on duty staffing summe gesamt totaal".split())
 _PLACE_HEADS = r"\b(?:rooms?|places?|locations?|venues?|lofts?|sheds?|halls?|slips?|courts?|pitch(?:es)?|salles?|raume?|lieu|ort)\b"
 
@@ -125,7 +126,8 @@ def _date_columns(top: Top, row: Sequence[Cell]) -> list[int]:
         is_off(corner := cell_text(row[filled[0]])) or is_term(corner)
     ):
         return []  # Half term | 15 Feb | 19 Feb: a first and a last day
-    if len(dated) >= 2 and (len(dated) * 2 >= len(filled) or filled[-len(dated) :] == dated):
+    at_end = len(dated) > _FEW_DATES and filled[-len(dated) :] == dated  # a date and a room 4.10 end a record
+    if len(dated) >= 2 and (len(dated) * 2 >= len(filled) or at_end):
         return dated
     if top.options.day_one is not None:
         weeks = [n for n in filled if n and is_numbered_week(cell_text(row[n]))]
