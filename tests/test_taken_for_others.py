@@ -118,6 +118,11 @@ READ: dict[str, tuple[str, tuple[str, ...], list[str]]] = {
         "Time,Mon,Tue\n9:00-10:00,FR,MA\n10:00-11:00,SO,FR", ("--day-one", "2026-09-07"),
         ["FR 2026-09-07T09:00/2026-09-07T10:00", "FR 2026-09-08T10:00/2026-09-08T11:00", "MA 2026-09-08T09:00/2026-09-08T10:00", "SO 2026-09-07T10:00/2026-09-07T11:00"],
     ),
+    "classes called as weekdays in several rows, the first of them full": (
+        ",Mon,Tue,Wed\nTern,FR,TH,MA\nHeron,,DI,DI\nGull,SO,,FR", ("--day-one", "2026-09-07"),
+        ["Gull: FR 2026-09-09/2026-09-10", "Gull: SO 2026-09-07/2026-09-08", "Heron: DI 2026-09-08/2026-09-09", "Heron: DI 2026-09-09/2026-09-10",
+         "Tern: FR 2026-09-07/2026-09-08", "Tern: MA 2026-09-09/2026-09-10", "Tern: TH 2026-09-08/2026-09-09"],
+    ),
     "one day above times and what is on": ("Saturday 12 September 2026\nTime,Act\n20:00,Band\n22:30,Dance", (), ["Band 2026-09-12T20:00/2026-09-12T21:00", "Dance 2026-09-12T22:30/2026-09-12T23:30"]),
     "hours under the halves of a day, one of them blank": (
         "Date,Early,Late,Night\nSat 12 Sep 2026,7-3,3-11,11-7\nSun 13 Sep 2026,7-3,,11-7", (),

@@ -126,7 +126,9 @@ def _date_columns(top: Top, row: Sequence[Cell]) -> list[int]:
         is_off(corner := cell_text(row[filled[0]])) or is_term(corner)
     ):
         return []  # Half term | 15 Feb | 19 Feb: a first and a last day
-    at_end = len(dated) > _FEW_DATES and filled[-len(dated) :] == dated  # a date and a room 4.10 end a record
+    written = {re.sub(r"[^\W\d_]+", "a", re.sub(r"\d+", "9", cell_text(row[n]))) for n in dated}
+    is_one_way = len(dated) > _FEW_DATES or len(written) == 1  # a date and a room 4.10 end a record
+    at_end = is_one_way and filled[-len(dated) :] == dated
     if len(dated) >= 2 and (len(dated) * 2 >= len(filled) or at_end):
         return dated
     if top.options.day_one is not None:
@@ -202,9 +204,17 @@ def _weekdays_beside(
         row = rows[at + step][1] if 0 <= at + step < len(rows) else ()
         words = {n: fold(cell_text(row[n])).strip() for n in columns if n < len(row)}
         found = {n: top.lexicon.weekdays[word] for n, word in words.items() if word in top.lexicon.weekdays}
-        if len(found) >= len(columns) * 0.8:
+        is_someones = any(map(cell_text, row[: columns[0]])) and not _follow_each_other(list(found.values()))
+        if len(found) >= len(columns) * 0.8 and not is_someones:
             return found, max(step, 0)
     return {}, 0
+
+
+def _follow_each_other(weekdays: Sequence[int]) -> bool:
+    """Whether most of these weekdays come the day after the one before, as they do over a run of dates: FR and SO may be
+    classes."""
+    steps = [(b - a) % 7 for a, b in pairwise(weekdays)]
+    return steps.count(1) * 2 >= len(steps)
 
 
 def _parts_under(rows: Sequence[Row], columns: Sequence[int]) -> dict[int, str]:

@@ -19,6 +19,7 @@ from nomarium.reading.options import ReadingOptions
 from nomarium.sheets.sheet import Row, Sheet, cell_text
 
 _DAY = dt.timedelta(days=1)
+_LEAST_IN_ORDER = 3
 _WEEK_OF = r"(?i)(?:\s*(?:dates?|datum|from|starting|commencing|starts?|begins?|du|vom|ab)\b|.*?\b(?:week(?: (?:beginning|commencing|starting|of|from))?|w ?[/.]? ?[cb]|semaine du|woche (?:vom|ab)|semana del|week van)\b)[\s:.–-]*(?P<date>.*\d.*)"
 
 _FROM_THEN_ON = r"(?i)\s*(?:from|starts|begins|ab)\b"
@@ -56,6 +57,7 @@ def dated_weekdays(top: Top, lexicon: Lexicon) -> Sheet | None:
     def rows() -> Iterator[Row]:
         begins, weeks = options.day_one, dict(dated)
         latest = dt.date.min
+        first_head: Mapping[int, int] = {}
         for number, row in sheet.rows():
             if number in headless:  # the weekdays stand once, over all weeks
                 head = headless[number]
@@ -71,6 +73,9 @@ def dated_weekdays(top: Top, lexicon: Lexicon) -> Sheet | None:
                 yield number, [" ".join(text for cell in row if (text := cell_text(cell)))]
                 continue
             weekdays = _weekdays(row, lexicon)
+            if len(weekdays) > 1:
+                first_head = first_head or weekdays
+                weekdays = weekdays if _heads_again(weekdays, first_head) else {}
             dates = dates_of_weekdays(weekdays, begins) if begins is not None else {}
             if len(dates) == 1:
                 day = next(iter(dates.values()))
@@ -85,6 +90,12 @@ def dated_weekdays(top: Top, lexicon: Lexicon) -> Sheet | None:
     message = f"The weekdays are dated from {first} on ({where})."
     told = note("weekdays-dated", message).at(sheet.place())
     return sheet._replace(read_rows=rows, notes=(*sheet.notes, told), dates_above=True)
+
+
+def _heads_again(weekdays: Mapping[int, int], first: Mapping[int, int]) -> bool:
+    """Whether a row that names weekdays heads them as the first such row does, or in their order: FR and SO may be classes."""
+    order = [weekdays[at] for at in sorted(weekdays)]
+    return weekdays == first or (len(order) >= _LEAST_IN_ORDER and order == sorted(order))
 
 
 def _headless_weeks(
