@@ -2,10 +2,11 @@
 
 from __future__ import annotations
 
+import csv
 import datetime as dt
 import io
 import signal
-from collections.abc import Sequence
+from collections.abc import Iterable, Sequence
 from contextlib import redirect_stderr, redirect_stdout
 from dataclasses import dataclass
 from pathlib import Path
@@ -110,6 +111,19 @@ def refused(source: Path, *arguments: object) -> str:
     assert outcome.status == 1, outcome.text
     assert not target.exists()
     return outcome.text
+
+
+def read_or_refused(
+    source: Path, rows: Iterable[Iterable[str]], *arguments: object
+) -> tuple[list[str] | None, str]:
+    """The events of rows in one line each, or nothing where they are refused and nothing is written; and what was said."""
+    with source.open("w", newline="", encoding="utf-8") as file:
+        csv.writer(file).writerows(rows)
+    target = source.with_suffix(".ics")
+    outcome = nomarium("build", source, "-o", target, *arguments)
+    assert outcome.status in (0, 1), outcome.text
+    assert target.exists() is (outcome.status == 0)
+    return ([plain(event) for event in events_in(target)] if target.exists() else None), outcome.text
 
 
 def interruptible() -> None:

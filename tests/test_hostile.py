@@ -4,6 +4,7 @@ import io
 import json
 import os
 import random
+import re
 import signal
 import subprocess
 import sys
@@ -378,6 +379,19 @@ def test_an_open_document_that_repeats_without_bound_is_refused(tmp_path: Path) 
             for name, data in parts.items():
                 made.writestr(name, data.replace(old, new, 3))
         assert "repeats filled cells beyond" in refused(path)
+
+
+def test_an_open_document_whose_markup_does_not_end_is_refused(tmp_path: Path) -> None:
+    with zipfile.ZipFile(io.BytesIO(fuzz.ods())) as archive:
+        parts = {name: archive.read(name) for name in archive.namelist()}
+    whole = parts["content.xml"]
+    ends = [found.end() for found in re.finditer(rb"</[^>]+>", whole)][:-1]
+    broken = [whole[:end] for end in ends] + [whole.replace(b"</table:table>", b"</table:tab>")]
+    for content in broken:
+        path = tmp_path / "x.ods"
+        made = fuzz.packed({"mimetype": parts["mimetype"].decode(), "content.xml": content.decode()})
+        path.write_bytes(made)
+        assert "cut short or damaged" in refused(path)
 
 
 # -- addresses, the machine, the program itself ---------------------------------------------------------

@@ -10,6 +10,7 @@ import zlib
 from collections.abc import Iterator
 from pathlib import Path
 from typing import Final
+from xml.parsers import expat
 
 from nomarium.model.errors import SourceError
 from nomarium.model.limits import (
@@ -59,7 +60,7 @@ def _damage_told(name: str) -> Iterator[None]:
     """Turns what ends the unpacking of a damaged archive into a SourceError."""
     try:
         yield
-    except DAMAGED as error:
+    except (*DAMAGED, expat.ExpatError) as error:
         raise _refusal(name, "it was cut short or damaged", "Fetch or save it again.") from error
 
 
@@ -94,11 +95,14 @@ def check_area(row_count: int, column_count: int, name: str, sheet_name: str) ->
 
 
 def check_ods(path: Path, name: str) -> None:
-    """Raises SourceError for an OpenDocument workbook that repeats filled cells or rows beyond what a table has."""
+    """Raises SourceError for an OpenDocument workbook that repeats filled cells or rows beyond what a table has, or whose
+    markup is broken: its reader would look for the end of a table for ever."""
     rest = b""
     cell_count, row_count = 0, 1
+    parser = _well_formed()
     with _damage_told(name), zipfile.ZipFile(path) as archive, archive.open("content.xml") as file:
         while block := file.read(_BLOCK):
+            parser.Parse(block)
             text = rest + block
             if b'-repeated="' in text:
                 for cell in _REPEATED_CELL.finditer(text):
@@ -113,8 +117,21 @@ def check_ods(path: Path, name: str) -> None:
                         raise _repeats(name)
             cut = text.rfind(b"</table:table-row>")
             rest = text[cut:] if cut > 0 else text[-_BLOCK:]
+        parser.Parse(b"", True)
     if cell_count * row_count > _MANY_REPEATED:
         check_in_child(path, name)
+
+
+def _well_formed() -> expat.XMLParserType:
+    """What says whether XML is well-formed, and nothing else; ExpatError where it is not. No entity of its own is let in."""
+
+    def refuse(*_: object) -> None:
+        message = "XML with a document type"
+        raise ValueError(message)
+
+    parser = expat.ParserCreate()
+    parser.StartDoctypeDeclHandler = refuse
+    return parser
 
 
 _REPEATED_CELL = re.compile(rb'<table:table-cell\b[^>]*?number-columns-repeated="(\d+)"[^>]*>')
