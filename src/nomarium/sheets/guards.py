@@ -97,12 +97,10 @@ def check_area(row_count: int, column_count: int, name: str, sheet_name: str) ->
 def check_ods(path: Path, name: str) -> None:
     """Raises SourceError for an OpenDocument workbook that repeats filled cells or rows beyond what a table has, or whose
     markup is broken: its reader would look for the end of a table for ever."""
-    rest = b""
+    rest = last_row = b""
     cell_count, row_count = 0, 1
-    parser = _well_formed()
     with _damage_told(name), zipfile.ZipFile(path) as archive, archive.open("content.xml") as file:
         while block := file.read(_BLOCK):
-            parser.Parse(block)
             text = rest + block
             if b'-repeated="' in text:
                 for cell in _REPEATED_CELL.finditer(text):
@@ -116,22 +114,39 @@ def check_ods(path: Path, name: str) -> None:
                     if times > MOST_BLANK_ROWS:
                         raise _repeats(name)
             cut = text.rfind(b"</table:table-row>")
+            if cut > 0:
+                last_row = text[text.rfind(b"<table:table-row", 0, cut) : cut]
             rest = text[cut:] if cut > 0 else text[-_BLOCK:]
-        parser.Parse(b"", True)
+        if not _ends_well(last_row + rest):
+            _check_markup(archive)
     if cell_count * row_count > _MANY_REPEATED:
         check_in_child(path, name)
 
 
-def _well_formed() -> expat.XMLParserType:
-    """What says whether XML is well-formed, and nothing else; ExpatError where it is not. No entity of its own is let in."""
+def _ends_well(last: bytes) -> bool:
+    """Whether the last row of the last table and all that holds it end. An end that is missing further up is no harm: the
+    reader of cells takes the next for it."""
+    around = b"<office:document-content><office:body><office:spreadsheet><table:table>"
+    with contextlib.suppress(expat.ExpatError):
+        expat.ParserCreate().Parse(around + last, True)
+        return True
+    return False
+
+
+def _check_markup(archive: zipfile.ZipFile) -> None:
+    """Raises ExpatError where the markup of an OpenDocument workbook is broken: its reader would look for the end of a table
+    for ever."""
 
     def refuse(*_: object) -> None:
         message = "XML with a document type"
         raise ValueError(message)
 
     parser = expat.ParserCreate()
-    parser.StartDoctypeDeclHandler = refuse
-    return parser
+    parser.StartDoctypeDeclHandler = refuse  # no entity of its own is let in
+    with archive.open("content.xml") as file:
+        while block := file.read(_BLOCK):
+            parser.Parse(block)
+        parser.Parse(b"", True)
 
 
 _REPEATED_CELL = re.compile(rb'<table:table-cell\b[^>]*?number-columns-repeated="(\d+)"[^>]*>')
