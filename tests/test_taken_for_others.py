@@ -123,6 +123,26 @@ READ: dict[str, tuple[str, tuple[str, ...], list[str]]] = {
         ["Gull: FR 2026-09-09/2026-09-10", "Gull: SO 2026-09-07/2026-09-08", "Heron: DI 2026-09-08/2026-09-09", "Heron: DI 2026-09-09/2026-09-10",
          "Tern: FR 2026-09-07/2026-09-08", "Tern: MA 2026-09-09/2026-09-10", "Tern: TH 2026-09-08/2026-09-09"],
     ),
+    "numbers of heats and classes are no hours": (
+        "Date,Time,Slip 1,Slip 2,Hall\n12 Sep 2026,9:00,1. Heat,,9. Klasse\n12 Sep 2026,14:15,,2. Heat,Lunch", (),
+        ["1. Heat 2026-09-12T09:00/2026-09-12T10:00 @ Slip 1", "2. Heat 2026-09-12T14:15/2026-09-12T15:15 @ Slip 2",
+         "9. Klasse 2026-09-12T09:00/2026-09-12T10:00 @ Hall", "Lunch 2026-09-12T14:15/2026-09-12T15:15 @ Hall"],
+    ),
+    "a word for noon in the hall is what is on there": (
+        "Date,Time,Slip 1,Halle\n12 Sep 2026,9:00,Start,Kaffee\n12 Sep 2026,13:00,Mittag,Mittag", (),
+        ["Kaffee 2026-09-12T09:00/2026-09-12T10:00 @ Halle", "Mittag 2026-09-12T13:00/2026-09-12T14:00 @ Halle",
+         "Mittag 2026-09-12T13:00/2026-09-12T14:00 @ Slip 1", "Start 2026-09-12T09:00/2026-09-12T10:00 @ Slip 1"],
+    ),
+    "times without a heading between dates and places": (
+        ",,Slip 1,Slip 2,Hall\n11 Sep 2026,14:30,Setting up,,\n,16:00,,Measuring,Registration", ("--fill-down", "A"),
+        ["Measuring 2026-09-11T16:00/2026-09-11T17:00 @ Slip 2", "Registration 2026-09-11T16:00/2026-09-11T17:00 @ Hall",
+         "Setting up 2026-09-11T14:30/2026-09-11T15:30 @ Slip 1"],
+    ),
+    "times right of the dates of a roster": (
+        ",Mon 7 Sep 2026,Tue 8 Sep 2026,Time\nEarly,Ann,Bo,7:00\nLate,Bo,Ann,14:00", (),
+        ["Early: Ann 2026-09-07T07:00/2026-09-07T08:00", "Early: Bo 2026-09-08T07:00/2026-09-08T08:00",
+         "Late: Ann 2026-09-08T14:00/2026-09-08T15:00", "Late: Bo 2026-09-07T14:00/2026-09-07T15:00"],
+    ),
     "one day above times and what is on": ("Saturday 12 September 2026\nTime,Act\n20:00,Band\n22:30,Dance", (), ["Band 2026-09-12T20:00/2026-09-12T21:00", "Dance 2026-09-12T22:30/2026-09-12T23:30"]),
     "hours under the halves of a day, one of them blank": (
         "Date,Early,Late,Night\nSat 12 Sep 2026,7-3,3-11,11-7\nSun 13 Sep 2026,7-3,,11-7", (),
@@ -173,6 +193,18 @@ REFUSED: dict[str, tuple[str, tuple[str, ...], str]] = {
     "times under the heading of places": ("What,Start,Local\nA,2026-09-07 12:00,09:00\nB,2026-09-18 12:00,09:00", (), "“Local” holds times"),
     "an interval of what cannot be counted": ("Title,Date,Repeat,Interval,Until\nChoir,7 Sep 2026,Fortnightly,2,21 Oct 2026", (), "“Interval” may say when rows are held"),
     "days of a weekend that head the dates of a list": ("Saturday,Sunday,Event\n12/9/2026,13/9/2026,Show\n19/9/2026,,Race", (), "it is no list"),
+    "times without a heading right of places": (
+        "Date,Slip 1,Slip 2,Hall,\n11 Sep 2026,Setting up,,Tea,9:15\n12 Sep 2026,,Measuring,Registration,10:30", (), "column E may say when",
+    ),
+    "times under another heading beside places": (
+        "Date,Muster,Slip 1,Slip 2,Hall\n11 Sep 2026,14:30,Setting up,,Tea\n12 Sep 2026,16:00,,Measuring,Registration", (), "head it “Time”",
+    ),
+    "times without a heading right of the dates of a roster": (
+        ",Mon 7 Sep 2026,Tue 8 Sep 2026,\nEarly,Ann,Bo,7:00\nLate,Bo,Ann,14:00", (), "column D may say when",
+    ),
+    "a date written once below no heading is called by its letter": (
+        ",,Slip 1,Slip 2,Hall\n11 Sep 2026,14:30,Setting up,,\n,16:00,,Measuring,Registration", (), '--fill-down "A"',
+    ),
     "a week where a name should stand": ("Name,Mon,Tue,Wed\nw/c 07/09/2026,7,8,9\nQuill,E,,L\nOsei,E,L,", ("--day-one", "2026-09-07"), "names a week, where a name"),
     "numbers that nothing heads beside weekdays are no weeks": (",Mon,Tue\n1,Knots,Tar\n2,Tar,Knots", ("--day-one", "2026-09-07"), "There is no period “1”"),
     "what is on, with its time, under several headings": (

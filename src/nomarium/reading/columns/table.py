@@ -1,24 +1,21 @@
 """A table found in a sheet: its head, its columns, what its dates mean, and its rows of data."""
 
-import datetime as dt
 from collections.abc import Iterator, Sequence, Set
 from itertools import islice
 from typing import NamedTuple
 
 from nomarium.model.cell import Cell
 from nomarium.model.problem import Problem
-from nomarium.reading.cells.times import Times, read_times
 from nomarium.reading.columns.asked import asked_columns
 from nomarium.reading.columns.column import Column
 from nomarium.reading.columns.datejoins import DateJoins
 from nomarium.reading.columns.dateparts import DateParts
 from nomarium.reading.columns.decisions import Decisions
 from nomarium.reading.columns.head import TableHead
+from nomarium.reading.columns.nights import Nights, Watch, without_nights
 from nomarium.reading.columns.runningmonths import RunningMonths
 from nomarium.reading.options import ReadingOptions
 from nomarium.sheets.sheet import Row, Sheet, cell_text
-
-_EVENING, _SMALL_HOURS = 18 * 3600, 6 * 3600
 
 
 class TableReading(NamedTuple):
@@ -55,11 +52,11 @@ class TableReading(NamedTuple):
         down = fill_down_columns(self.headings, self.options, self.sheet.first_column)
         idle = frozenset(column.at for column in self.columns if column.field in ("", "week"))
         times = [c.at for c in self.columns if c.field in ("time", "start") and not c.has_days]
-        dates = {c.at for c in self.columns if c.has_days}
-        nights = _Nights(dates, times[0]) if times and dates else None
+        dates = frozenset(c.at for c in self.columns if c.has_days)
+        nights = Nights(dates, times[0]) if times and dates else None
         rows = filled_rows(self.sheet, data, down, idle, nights)
         if self.sheet.dates_above and nights is not None:
-            rows = _without_nights(rows, nights)
+            rows = without_nights(rows, nights)
         return self.parts.joined(rows) if self.parts else rows
 
 
@@ -76,42 +73,12 @@ def fill_down_columns(
     return tuple(dict.fromkeys(at for places in named for at in places))
 
 
-class _Nights(NamedTuple):
-    """Columns of dates that are written once, and that of the times below them: one in the small hours below that of an evening is
-    on the next day, and takes no date from above."""
-
-    dates: Set[int]
-    time: int
-
-    def secs(self, row: Sequence[Cell]) -> int | None:
-        cell = row[self.time] if self.time < len(row) else ""
-        if isinstance(cell, dt.time):
-            return cell.hour * 3600 + cell.minute * 60
-        times = read_times(cell) if isinstance(cell, str) and cell else None
-        return times.start.secs if isinstance(times, Times) and times.start else None
-
-
-def _without_nights(rows: Iterator[Row], nights: _Nights) -> Iterator[Row]:
-    """Rows whose dates stand above them, those in the small hours below an evening without."""
-    before: Cell = ""
-    evening = False
-    (date_at, *_) = nights.dates
-    for number, row in rows:
-        date, secs = row[date_at] if date_at < len(row) else "", nights.secs(row)
-        evening = evening and date == before
-        before = date
-        if evening and secs is not None and secs < _SMALL_HOURS:
-            row = [*row[:date_at], "", *row[date_at + 1 :]]
-        evening = evening or (secs is not None and secs >= _EVENING)
-        yield number, row
-
-
 def filled_rows(
     sheet: Sheet,
     rows: Iterator[Row],
     fill_down: tuple[int, ...],
     idle: Set[int] = frozenset(),
-    nights: _Nights | None = None,
+    nights: Nights | None = None,
 ) -> Iterator[Row]:
     """The rows of data; a cell merged over several rows says its value in each of them. A lone text in a column that says
     nothing of an event, one of `idle`, is a remark, and takes nothing from above."""
@@ -133,9 +100,10 @@ def _fill(
     fill_down: tuple[int, ...],
     idle: Set[int],
     offset: int,
-    nights: _Nights | None,
+    nights: Nights | None,
 ) -> Iterator[Row]:
-    evening = False
+    watch = Watch()
+    dates = nights.dates.intersection(fill_down) if nights else frozenset[int]()
     above: dict[int, Cell] = {}
     merged: dict[tuple[int, int], Cell] = {}
     starts = set(spans.values())
@@ -149,15 +117,12 @@ def _fill(
                 cells[column] = merged.get(spans[at], "")
         filled = [n for n, cell in enumerate(cells) if cell_text(cell)]
         if filled and not (len(filled) == 1 and filled[0] in idle):
-            secs = nights.secs(cells) if nights else None
-            is_night = evening and secs is not None and secs < _SMALL_HOURS
+            is_new_day = any(column < len(cells) and cell_text(cells[column]) for column in dates)
+            is_night = nights is not None and watch.is_past_midnight(nights.secs(cells), is_new_day)
             for column in fill_down:
                 if column < len(cells):
-                    is_date = nights is not None and column in nights.dates
                     if cell_text(cells[column]):
                         above[column] = cells[column]
-                        evening = evening and not is_date
-                    elif not (is_night and is_date):
+                    elif not (is_night and column in dates):
                         cells[column] = above.get(column, "")
-            evening = evening or (secs is not None and secs >= _EVENING)
         yield number, cells

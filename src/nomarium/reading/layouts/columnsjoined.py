@@ -45,14 +45,13 @@ def with_columns_joined(sheet: Sheet, table: TableReading) -> Sheet | None:
                     _join(cells, *interval, _with_interval)
             yield number, cells
 
-    told = [
+    intervals = dict([interval] if interval else [])
+    told = (
         *_told(
             sheet, table, "halves-joined", halves, "The halves of the day beside {} are those of its times."
-        )
-    ]
-    if interval is not None:
-        at = {interval[0]: interval[1]}
-        told += _told(sheet, table, "intervals-joined", at, "The intervals of {} say every how many.")
+        ),
+        *_told(sheet, table, "intervals-joined", intervals, "The intervals of {} say every how many."),
+    )
     return sheet._replace(read_rows=rows, notes=(*sheet.notes, *told))
 
 

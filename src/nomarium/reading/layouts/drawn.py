@@ -240,8 +240,8 @@ def _is_time(match: re.Match[str], times: Times) -> bool:
         is_number = is_last and "." in text and re.search(_NUMBERED, match["text"])
         return not (is_number or (is_last and is_verse(match["text"], text)))
     is_first = match.re is _TIME_FIRST
-    if is_first and re.fullmatch(r"\d{1,4}", text):
-        return False
+    if is_first and re.fullmatch(r"\d{1,4}\.?", text):
+        return False  # 1. Heat
     if not is_first and (match["lead"] or not re.fullmatch(_HOURS, text)):
         return re.fullmatch(_HOURS, text) is not None
     # the patterns of lines are slow to compile, and seldom needed here

@@ -82,7 +82,10 @@ def _head(row: Sequence[Cell], lexicon: Lexicon) -> tuple[tuple[tuple[int, Cell]
     cells = [cell for _, cell in times]
     if are_only_numbers(cells) or are_codes(cells):
         return None
-    if times and len(times) >= len(filled) - 1 and not dates and (len(times) > 1 or len(filled) == 2):
+    is_one_slot = (
+        len(filled) == 2 and filled[1] in times
+    )  # what it heads begins with a corner; 9:00 | Launch is a row
+    if times and len(times) >= len(filled) - 1 and not dates and (len(times) > 1 or is_one_slot):
         return times, False
     return None
 

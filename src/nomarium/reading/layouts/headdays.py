@@ -93,9 +93,10 @@ def _columns_of(top: Top) -> _Columns | None:
             for n in range(1, width)
             if n not in headed and any(n < len(r) and cell_text(r[n]) for _, r in body)
         ]
-        lists = [cell for cell in cells if days_in(cell, top.lexicon) > 1]
-        held = [cell for cell in cells if not is_idle(cell_text(cell))]
-        if len(days) < 2 or unheaded or not lists or not all(days_in(cell, top.lexicon) for cell in held):
+        if len(days) < 2 or unheaded:
+            return None
+        counts = [days_in(cell, top.lexicon) for cell in cells if not is_idle(cell_text(cell))]
+        if max(counts, default=0) < 2 or not all(counts):
             return None
         return _Columns((number, row), days, others, tuple(body), tuple(rows[:at]))
     return None

@@ -199,6 +199,8 @@ def _entry(sheet: Sheet, slot: Slot, codes: Mapping[str, Code], people: bool) ->
         remedy = f'Say what happens then: --set-code "{text}=TITLE".'
         return Problem("mark-unexplained", message, remedy, sheet.place(slot.row, slot.column), text)
     time, what = _said_in(text, said)
+    if not what and (slot.is_place or slot.stands_alone) and not any(map(str.isdigit, text)):
+        time, what = slot.time if slot.time is not NOTHING else time, text  # Mittag in the hall
     if time is not NOTHING and says_more_times(what):
         return several_times(sheet.place(slot.row, slot.column), text)
     if slot.is_session:

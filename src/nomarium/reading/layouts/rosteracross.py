@@ -28,6 +28,7 @@ from nomarium.reading.layouts.headdates import (
 )
 from nomarium.reading.layouts.layout import Top
 from nomarium.reading.layouts.monthheads import month_head, with_years
+from nomarium.reading.layouts.rostercolumns import SUMS, unread_times, unused_columns
 from nomarium.reading.layouts.rosterslots import Drawing, Slot, halves_day
 from nomarium.reading.layouts.slots import number_others, time_of
 from nomarium.reading.rows.when import NOTHING, Part
@@ -35,7 +36,6 @@ from nomarium.sheets.sheet import Row, Sheet, cell_text, is_blank
 
 _HEAD_ROWS = 30
 _FEW_DATES = 2
-_TOTALS = frozenset("total totals hours sum count on duty staffing summe gesamt totaal".split())
 _PLACE_HEADS = r"\b(?:rooms?|places?|locations?|venues?|lofts?|sheds?|halls?|slips?|courts?|pitch(?:es)?|salles?|raume?|lieu|ort)\b"
 
 
@@ -73,7 +73,9 @@ def across(top: Top) -> Drawing | None:
         others += [*rows[at + 1 : at + 1 + skipped], *below]
         block = _Block(top, rows[at][1], min(columns), max(columns), parts)
         slots += block.slots(body, headed, others)
-        heading, unused = heading or block.heading, [*unused, *block.unused(body)]
+        names, unread = block.unused(body)
+        heading, unused = heading or block.heading, [*unused, *names]
+        problems += unread
     labels = {slot.label for slot in slots}
     if all(map(str.isdecimal, labels)) and number_others(heading, [*labels]):
         slots = [slot._replace(label=f"{heading} {slot.label}") for slot in slots]  # Team 1
@@ -266,7 +268,7 @@ class _Block:
         self._first, self._last = first, last
         self._merged = merged_from(top.sheet)
         self._name_at = first - 1
-        self._times = [n for n in range(min(first, len(head))) if _says_time(head[n])]
+        self._times = [n for n, cell in enumerate(head) if not first <= n <= last and _says_time(cell)]
         self._places = {n for n, cell in enumerate(head[:first]) if _heads_places(cell)}
         self._over = {
             n: time
@@ -284,9 +286,9 @@ class _Block:
         for number, row in body:
             own = cell_text(row[self._name_at]) if self._name_at < len(row) else ""
             filled = [n for n in range(self._first, len(row)) if cell_text(row[n]) and n in headed.days]
-            if fold(own).split(" ")[0] in _TOTALS or not filled:
+            if fold(own).split(" ")[0] in SUMS or not filled:
                 others.append((number, row))
-                teams = [own] if own and not filled and fold(own).split(" ")[0] not in _TOTALS else teams
+                teams = [own] if own and not filled and fold(own).split(" ")[0] not in SUMS else teams
                 continue
             label = own or label
             left = [cell_text(row[n]) for n in range(self._name_at) if n not in self._times]
@@ -321,7 +323,7 @@ class _Block:
         return slot._replace(time=hours, part=said.name or "")
 
     def _time_of(self, row: Sequence[Cell]) -> Part:
-        """The hours that a row says left of the dates, in one column or in two."""
+        """The hours that a row says beside the dates, in one column or in two."""
         parts = [time_of(row[n]) for n in self._times if n < len(row)]
         starts = [part for part in parts if part.start is not None]
         if len(starts) == 2 and starts[0].end is None:
@@ -350,23 +352,24 @@ class _Block:
             default=0,
         )
 
-    def unused(self, body: Sequence[Row]) -> list[str]:
-        """Headings of columns under which something stands that is in no event: right of the dates, and numbers left of them."""
+    def unused(self, body: Sequence[Row]) -> tuple[list[str], list[Problem]]:
+        """Columns under which something stands that is in no event: right of the dates, and numbers left of them; and a problem of
+        each of them that holds times, where no other says any."""
         beside = [n for n in range(self._first) if n not in (self._name_at, *self._times)]
         numbers = [
             n
             for n in beside
-            if all(cell_text(row[n]).replace(".", "").isdigit() for _, row in body if n < len(row))
+            if cell_text(self._head[n])
+            and all(cell_text(row[n]).replace(".", "").isdigit() for _, row in body if n < len(row))
         ]
-        return [
-            f"“{cell_text(self._head[n])}”"
-            for n in (*numbers, *range(self._last + 1, len(self._head)))
-            if cell_text(self._head[n]) and any(n < len(row) and cell_text(row[n]) for _, row in body)
-        ]
+        used = {*range(self._last + 1), *self._times}.difference(numbers)
+        unused = unused_columns(self._top, self._head, body, used)
+        right = {n: name for n, name in unused.items() if n > self._last}
+        return list(unused.values()), [] if self._times else unread_times(self._top, body, right)
 
 
 def _says_time(heading: Cell) -> bool:
-    """Whether a column left of the dates says when a row begins or ends."""
+    """Whether a column beside the dates says when a row begins or ends."""
     match = match_exactly(cell_text(heading))
     return match is not None and match.field in ("time", "start", "end")
 

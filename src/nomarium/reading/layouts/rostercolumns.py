@@ -1,17 +1,20 @@
 """The columns of a roster with dates down: names, posts, parts of the day, places or weekdays, and what stands beside them."""
 
 import re
-from collections.abc import Mapping, Sequence
+from collections.abc import Collection, Mapping, Sequence
+from itertools import takewhile
 from types import MappingProxyType
 from typing import Literal, NamedTuple
 
 from nomarium.model.cell import Cell
+from nomarium.model.problem import Problem, column_letter
 from nomarium.reading.cells.words import fold
 from nomarium.reading.columns.head import looks_like_date
 from nomarium.reading.columns.headings import match_exactly
 from nomarium.reading.layouts.codes import has_key, hours_in, is_code, is_idle
 from nomarium.reading.layouts.layout import Top
 from nomarium.reading.layouts.rosterslots import is_session
+from nomarium.reading.layouts.slots import is_clear_time, time_of
 from nomarium.reading.rows.when import NOTHING
 from nomarium.sheets.sheet import Row, cell_text
 
@@ -22,6 +25,10 @@ _PLACES = (
 _SIDES = frozenset("home away team opponent opponents host visitor visitors white black player side".split())
 _DUTY = r"\b(?:on[- ]?call|duty|duties|stand-?by|reserve|cover|backup|lead|readers?|stewards?|drivers?|ushers?|wardens?|servers?|cooks?|lookout|watch|keyholder)\b"
 """Headings of posts, of which two side by side are held by the same people in turns."""
+
+
+SUMS = frozenset("total totals hours sum count on duty staffing summe gesamt totaal".split())
+"""What heads sums of hours or of people."""
 
 
 class RosterColumns(NamedTuple):
@@ -47,6 +54,8 @@ def columns_of(top: Top, head: Sequence[Cell], body: Sequence[Row], date_at: int
     fields[date_at] = "date"
     time = next((n for n, field in fields.items() if field in ("time", "start")), None)
     end = next((n for n, field in fields.items() if field == "end"), None)
+    if time is None:
+        time, end = _unheaded_times(head, body, date_at, end)
     beside = [n for n in fields if n not in (date_at, time, end)]
     part = next(
         (n for n in beside if _says_parts(body, n, cell_text(head[n]) if n < len(head) else "")), None
@@ -65,13 +74,52 @@ def columns_of(top: Top, head: Sequence[Cell], body: Sequence[Row], date_at: int
     if len(sessions) > 1 and all(is_session(head[n]) for n in sessions):
         return RosterColumns(sessions, "parts of the day", time, end, part, place)
     if sum(_is_place(head[n]) for n in columns) * 2 > len(columns):
-        return RosterColumns(columns, "places", time, end, part)
+        places = tuple(n for n in columns if _is_place(head[n]) or not are_times(body, n))
+        return RosterColumns(places, "places", time, end, part)
     weekdays = {n: day for n in columns if (day := _weekday_of(top, cell_text(head[n]))) is not None}
     if len(weekdays) == len(columns) and len(set(weekdays.values())) > 1:
         return RosterColumns(columns, "weekdays", time, end, part, weekdays=weekdays)
     if top.options.layout == "roster" or _share_words(head, body, columns):
         return RosterColumns(columns, "names or posts", time, end, part)
     return None
+
+
+def _unheaded_times(
+    head: Sequence[Cell], body: Sequence[Row], date_at: int, end: int | None
+) -> tuple[int | None, int | None]:
+    """The columns without a heading right of the dates that hold times and nothing else: the first, and the end where there is a
+    second."""
+    blank = takewhile(lambda n: not cell_text(head[n]), range(date_at + 1, len(head)))
+    timed = [n for n in blank if are_times(body, n)]
+    first, second, *_ = [*timed, None, None]
+    return first, second if end is None else end
+
+
+def are_times(body: Sequence[Row], column: int) -> bool:
+    """Whether all that stands in a column is times, and some can be nothing else."""
+    cells = [row[column] for _, row in body if column < len(row) and cell_text(row[column])]
+    return any(map(is_clear_time, cells)) and all(time_of(cell) is not NOTHING for cell in cells)
+
+
+def unused_columns(
+    top: Top, head: Sequence[Cell], body: Sequence[Row], used: Collection[int | None]
+) -> dict[int, str]:
+    """The columns that hold something and are none of those used, and how they are called: by their headings, or by their letters."""
+    filled = {n for _, row in body for n, cell in enumerate(row) if cell_text(cell) and n not in used}
+    headings = {n: text for n, cell in enumerate(head) if (text := cell_text(cell))}
+    offset = top.sheet.first_column
+    return {n: f"“{headings[n]}”" if n in headings else column_letter(n + offset) for n in sorted(filled)}
+
+
+def unread_times(top: Top, body: Sequence[Row], unused: Mapping[int, str]) -> list[Problem]:
+    """A problem of each unused column that holds times, where nothing else says any; sums of hours are none."""
+    found = []
+    for n, name in unused.items():
+        if are_times(body, n) and SUMS.isdisjoint(re.findall(r"[a-z]+", fold(name))):
+            message = f"The column {name} may say when rows are held, and is not read."
+            remedy = "If it holds the times of its rows, head it “Time”; if not, take it out."
+            found.append(Problem("column-when", message, remedy, top.sheet.place(None, n)))
+    return found
 
 
 def _without_day_names(head: Sequence[Cell], columns: tuple[int, ...]) -> tuple[int, ...]:

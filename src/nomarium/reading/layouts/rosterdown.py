@@ -6,7 +6,7 @@ from collections.abc import Iterable, Mapping, Sequence
 from itertools import groupby, pairwise
 
 from nomarium.model.cell import Cell
-from nomarium.model.problem import Problem, note
+from nomarium.model.problem import Problem, column_letter, note
 from nomarium.model.wording import listed
 from nomarium.reading.cells.words import fold
 from nomarium.reading.columns.headings import heads_times, match_exactly, unit_of
@@ -30,7 +30,13 @@ from nomarium.reading.layouts.headdates import (
 )
 from nomarium.reading.layouts.layout import Top
 from nomarium.reading.layouts.rosteracross import unused_told
-from nomarium.reading.layouts.rostercolumns import RosterColumns, columns_of, part_of
+from nomarium.reading.layouts.rostercolumns import (
+    RosterColumns,
+    columns_of,
+    part_of,
+    unread_times,
+    unused_columns,
+)
 from nomarium.reading.layouts.rosterslots import Drawing, Slot, carried
 from nomarium.reading.layouts.slots import slot_ends, time_of, usual_step
 from nomarium.reading.rows.when import NOTHING, Part
@@ -96,9 +102,10 @@ def down(top: Top) -> Drawing | None:
                 for n in filled
             ]
     used = {*columns.slots, date_at, weekday_at, columns.time, columns.end, columns.part, columns.place}
-    unused = [f"“{text}”" for n, cell in enumerate(head) if (text := cell_text(cell)) and n not in used]
+    unused = unused_columns(top, head, body, used)
+    problems += unread_times(top, body, unused) if columns.time is None else ()
     kind = f"a row for each {'week' if headed.are_weeks else 'date'}, {columns.kind} across"
-    notes = [*headed.notes, *told, *steps, *unused_told(top, rows[at][0], unused)]
+    notes = [*headed.notes, *told, *steps, *unused_told(top, rows[at][0], [*unused.values()])]
     return Drawing(slots, kind, "", others, problems, notes=notes)
 
 
@@ -181,7 +188,8 @@ def _undated(
         )
     remedy = "Give it one, or take the row out."
     if have_others and not top.options.fill_down:
-        remedy = f'Give it one; or, if a date written once holds for the rows below it: --fill-down "{cell_text(head[date_at])}".'
+        name = cell_text(head[date_at]) or column_letter(date_at + top.sheet.first_column)
+        remedy = f'Give it one; or, if a date written once holds for the rows below it: --fill-down "{name}".'
     return Problem("date-missing", "The row has no date.", remedy, top.sheet.place(number, date_at))
 
 

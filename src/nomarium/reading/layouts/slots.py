@@ -15,6 +15,7 @@ from nomarium.reading.cells.times import DAY_SECS, SURE_CLOCK, Clock, Times, rea
 from nomarium.reading.cells.words import Lexicon, fold
 from nomarium.reading.columns.clocks import as_typed, clock_from, half_open
 from nomarium.reading.columns.headings import heads_times, match_exactly
+from nomarium.reading.columns.nights import EVENING, SMALL_HOURS
 from nomarium.reading.rows.when import NOTHING, Part
 from nomarium.sheets.sheet import Row, Sheet, cell_text
 
@@ -25,7 +26,6 @@ _OTHERS = frozenset(
 )
 _FIGURES = r"[\d\W]+[A-Za-z]?"
 _NOON, _MORNING = DAY_SECS // 2, 7 * 3600
-_EVENING, _SMALL_HOURS = 18 * 3600, 6 * 3600
 _LATE_WORDS = (
     "pm",
     "afternoon",
@@ -264,7 +264,7 @@ def after_midnight(slots: Sequence[Part]) -> list[bool]:
     for slot in slots:
         secs = slot.start.secs if slot.start else before
         if secs < before:
-            is_next = before >= _EVENING and secs < _SMALL_HOURS
+            is_next = before >= EVENING and secs < SMALL_HOURS
         found.append(is_next and slot.start is not None)
         before = secs
     return found

@@ -144,10 +144,11 @@ def _ends_with_count(piece: str, after: list[str], lexicon: Lexicon) -> bool:
     """Whether the number that ends a date with all that it needs counts what follows, `11 January 2027, 2 sessions`, and is no hour."""
     date, _, number = piece.rpartition(" ")
     if (
-        not re.fullmatch(r"\d{1,2}", number)
+        not re.fullmatch(r"\d{1,2}\.?", number)
         or not after
         or not after[0][0].isalpha()
         or _CLOCK_AFTER.match(after[0])
+        or (number.endswith(".") and date[-1:].isalpha())  # a las 11. Regata
     ):
         return False
     moment = read_moment(date.rstrip(" ,;:–—-"), "date", lexicon)
