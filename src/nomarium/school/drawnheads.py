@@ -19,6 +19,8 @@ _TOP_ROWS: Final = 12
 _LEAST_LETTERS: Final = 3
 """Letters that a row must have to be the days of a cycle: two could be two teams."""
 _LABEL: Final = r"(?i)(?:(?:cycle\s*)?(?:day|jour)|letter)\s*[-:]?\s*(?P<code>(?<![^\W\d_])[A-Z]|\d{1,2})|(?P<letter>[A-Z])[- ]day"
+_SEVERAL_DAYS: Final = r"(?i)[/,&–—-]|\b(?:to|and)\b|^week(?:days|ends?)$"
+"""What shows that a heading names several days, and is no code such as MWF."""
 _DAY_AND_PERIOD: Final = r"(?P<day>[^\W\d_]{2,9})\.?[\s/,-]*(?P<period>(?:(?i:period|per|p)\.?\s*)?\d{1,2}|\(?\d{1,2}(?:[:.h]\d\d)?(?:\s?[ap]m)?\s?[-–]\s?\d{1,2}(?:[:.h]\d\d)?(?:\s?[ap]m)?\)?)"
 _LEAST_WEEKDAYS: Final = 3
 """Weekdays of another language that a row must name."""
@@ -48,7 +50,8 @@ def days_named(text: str, labels: frozenset[str], lexicon: Lexicon) -> tuple[str
     if len(text) < 2 or len(text) > 30:
         return ()
     days = WeekdayCodes([text], lexicon).read(text)
-    if isinstance(days, Refusal) or (len(days) > 1 and not re.search(r"[/,&–—-]|\bto\b|\band\b", text)):
+    is_code = not isinstance(days, Refusal) and len(days) > 1 and not re.search(_SEVERAL_DAYS, text)
+    if isinstance(days, Refusal) or is_code:
         return ()
     return tuple(WEEKDAYS[day] for day in days)
 
@@ -139,7 +142,7 @@ def without_week(text: str) -> str:
 def heads_weeks(cell: Cell) -> bool:
     """Whether a cell heads a column of weeks, those of a planner; `Week A Monday` is a day."""
     text = cell_text(cell)
-    return re.match(r"(?i)(?:week|wk|w/[bc])", text) is not None and not (
+    return re.match(r"(?i)(?:week(?!days?\b|ends?\b)|wk|w/[bc])", text) is not None and not (
         day_and_week(text)[1] or week_of(text)
     )
 

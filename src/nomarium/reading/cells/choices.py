@@ -18,7 +18,10 @@ _PUT_OFF = (
 """What cancels a date, and not what was to be on it."""
 _STATUS = {
     "CONFIRMED": "confirmed confirme confirmee bestatigt confirmado confirmada bevestigd definite firm final "
-    "fest yes accepted scheduled ok active agreed approved booked go-ahead going-ahead zugesagt",
+    "fest yes accepted scheduled ok active agreed approved booked go-ahead going-ahead zugesagt live published "
+    # how far a task is: its date stands
+    "done complete completed finished closed paid open new to-do todo not-started started in-progress ongoing under-way "
+    "underway sent submitted received ready on-track overdue late erledigt offen fait termine hecho",
     "TENTATIVE": "tentative provisional provisoire vorlaufig provisorisch provisional tentativo voorlopig "
     "pencilled penciled planned draft maybe possible unconfirmed pending tbc proposed option on-hold hold awaiting waiting requested enquiry",
     "CANCELLED": "cancelled canceled annule annulee annulle annullato annullata abgesagt storniert entfallt fallt-aus "

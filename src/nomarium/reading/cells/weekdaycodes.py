@@ -25,6 +25,7 @@ _ALL = {
     "daily": range(5),
     "everyweekday": range(5),
     "weekends": (5, 6),
+    "weekend": (5, 6),
 }
 _PARTS = r"\s*(?:[,;/&+·|]|\band\b|\bet\b|\bund\b|\by\b|\s)\s*"
 _EVERY = r"(?i)^(?:every|each|weekly(?: on)?|on|chaque|tous les|jeden)\s+(?=\S)"

@@ -153,6 +153,8 @@ class _Filling:
 
 _OF_NUMBERS = r"(?:^|\s)(?:no|nos|nr|num|number|ref|reference|id|code|nummer|kennung|numéro)$"
 """How headings end of what counts or names rows for their keepers, `Change no.`: such a column is no title beside another one."""
+_WHO_IS_NOT = r"\b(?:absen\w*|away|missing|replac\w*|instead|cover(?:ed|ing)? for|abwesend|fehlend\w*)\b"
+"""Words of a heading below which those stand who do not come: what happens is the class that is covered."""
 _PLACE_AND_DATE = 2
 """Columns of a table that says where and when, and nothing else."""
 LIMITS = (
@@ -208,7 +210,8 @@ def _possible_titles(columns: list[Column], contents: list[Contents], has_class:
         texts = [
             c
             for c in texts
-            if c.blank * (10 if are_names else 2) <= c.filled
+            if re.search(_WHO_IS_NOT, normal(c.heading)) is None
+            and c.blank * (10 if are_names else 2) <= c.filled
             and not (are_names and len(named) > len(contents[c.at].different))  # courses, and who gives them
             and not name_some_weeks(c.heading, map(cell_text, contents[c.at].different))
         ]

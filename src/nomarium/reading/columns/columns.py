@@ -19,7 +19,8 @@ from nomarium.reading.columns.column import PART_OF_DAY, WEEKS_LONG, Column, wit
 from nomarium.reading.columns.contents import MOSTLY, Contents
 from nomarium.reading.columns.head import TableHead
 from nomarium.reading.columns.headings import DATE_FIELDS, match_heading, normal
-from nomarium.reading.columns.whenwords import is_of_record, says_begin
+from nomarium.reading.columns.milestones import with_milestones
+from nomarium.reading.columns.whenwords import says_begin
 from nomarium.reading.options import ReadingOptions
 from nomarium.sheets.sheet import Sheet, cell_text
 
@@ -73,7 +74,7 @@ def assign_columns(
     columns = _with_summary(_without_idle_titles(_without_sessions(columns, contents), contents), contents)
     columns = by_content(columns, contents)
     columns = without_weak_rivals(_with_repeat_end(columns, contents))
-    columns = _with_halves(_with_milestones(with_rivals(columns), contents), contents)
+    columns = _with_halves(with_milestones(with_rivals(columns), contents), contents)
     columns = _without_weeks_long(columns, contents)
     beside_weekdays = any(c.field == "day" and contents[c.at].weekdays >= MOSTLY for c in columns)
     return [
@@ -287,22 +288,6 @@ def _with_repeat_end(columns: list[Column], contents: list[Contents]) -> list[Co
     return [
         c._replace(field="repeat-until", how="heading", evidence="heading, beside a repeat")
         if c in ends and len(ends) > 1 and c.how != "asked" and normal(c.heading) in _UNTIL and contents[c.at].dates >= MOSTLY
-        else c
-        for c in columns
-    ]  # fmt: skip
-
-
-def _with_milestones(columns: list[Column], contents: list[Contents]) -> list[Column]:
-    """Dates in columns of their own beside the date: each is a milestone, unless it keeps books."""
-    if not any(
-        c.field in ("date", "when", "milestone") or (c.field == "start" and contents[c.at].dates)
-        for c in columns
-    ):
-        return columns
-    return [
-        c._replace(field="milestone", how="content", evidence="its cells are dates, beside the date of the row")
-        if not c.field and c.how != "asked" and c.filled and contents[c.at].dates >= MOSTLY and not is_of_record(c.heading)
-        and c.heading and contents[c.at].numbers < MOSTLY
         else c
         for c in columns
     ]  # fmt: skip

@@ -36,6 +36,7 @@ _LENGTH = r"(?i)\d+(?:[.,:]\d+)?\s?(?:h|hrs?|hours?|m|mins?|minutes?)\b[\s\d]*(?
 _INTERVAL = r"(?i)\binterval"
 _IN_ONE_CELL = "If a row repeats every so many weeks, say both in one cell: “every 2 weeks”. "
 _LONGEST_CLOCK = 12
+_CLOCKS = r"(?i)(?:\d{1,2}[:.h]\d\d\s?(?:[ap]\.?m\.?|h|uhr)?(?:\s?[,;/&+|–-]\s?|\sand\s|$)){2,40}"
 _OF_WORDS = frozenset((*FACETS, "categories", "description", "location"))
 
 
@@ -127,10 +128,11 @@ def _unused_times(
 
 
 def _hold_clocks(about: Contents) -> bool:
-    """Whether each cell has a time of day in it beside little else, `+1 09:00`."""
+    """Whether each cell has a time of day in it beside little else, `+1 09:00`, or lists some, `08:00, 14:00 & 20:00`."""
     texts = list(map(cell_text, about.different))
     return bool(texts) and all(
-        len(text) <= _LONGEST_CLOCK and re.search(r"\d[:h]\d\d", text) for text in texts
+        (len(text) <= _LONGEST_CLOCK and re.search(r"\d[:h]\d\d", text)) or re.fullmatch(_CLOCKS, text)
+        for text in texts
     )
 
 

@@ -5,6 +5,7 @@ import re
 from collections import Counter
 from collections.abc import Iterator, Sequence
 from dataclasses import dataclass, field
+from itertools import pairwise
 
 from nomarium.model.account import Account
 from nomarium.model.cell import Cell
@@ -53,7 +54,10 @@ def look(top: Top) -> Reading | NotRead:
     top = Top(in_whole_lines(top.sheet), top.options, top.is_whole)
     sheet, options, lexicon = top.sheet, top.options, top.of_weekdays
     rows = [(number, row) for number, row in sheet.rows() if not is_blank(row)]
-    head = next((at for at, (_, row) in enumerate(rows) if len(weekday_columns(row, lexicon)) >= 5), None)
+    head = next(
+        (at for at, (_, row) in enumerate(rows) if len(weekday_columns(row, lexicon)) >= _LEAST_WEEKDAYS),
+        None,
+    )
     if head is None:
         message = f"{sheet.title} is no drawn month: no row names the weekdays."
         remedy = "Put the names of the weekdays above the weeks."
@@ -62,9 +66,17 @@ def look(top: Top) -> Reading | NotRead:
         message = f"{sheet.title} has names beside its days: it is a roster."
         return not_read(sheet, "no-month", "names stand beside its days", "month-none", message)
     drawing = _Drawing(
-        month=_month_of(sheet.name, lexicon, options) or _month_below(rows[head + 1 :], lexicon, options)
+        month=_month_of(sheet.name, lexicon, options)
+        or _month_below(rows[head + 1 :], lexicon, options)
+        or _month_above(rows[:head], lexicon, options)
     )
+    titles = _bare_titles(rows, lexicon)
     for number, row in rows:
+        if number in titles and drawing.month is not None:
+            year, month = drawing.month
+            drawing.month, drawing.dates = (year + (titles[number] < month), titles[number]), {}
+            drawing.notes.append((number, next(filter(None, map(cell_text, row)))))
+            continue
         _take_row(sheet, drawing, number, row, lexicon, options)
     if not drawing.months_seen and drawing.month is None and has_day_numbers(rows[head + 1 :]):
         message = f"{sheet.title} is drawn as a month, and nothing says which month it is."
@@ -106,6 +118,7 @@ def _may_be_day(cell: Cell) -> bool:
     return any(map(str.isdigit, cell_text(cell)))
 
 
+_LEAST_WEEKDAYS = 5
 _LEAST_DAYS = 3
 """Days of a row from which on it is one of days."""
 
@@ -129,6 +142,28 @@ def _month_below(rows: Sequence[Row], lexicon: Lexicon, options: ReadingOptions)
         )
         else None
     )
+
+
+def _bare_titles(rows: Sequence[Row], lexicon: Lexicon) -> dict[int, int]:
+    """Row number → month, of the rows that hold the name of a month alone, without a year, straight above weekdays or the
+    first day: it is that of the month drawn before, or the next."""
+    found = {}
+    for (number, row), (_, below) in pairwise(rows):
+        filled = [text for cell in row if (text := cell_text(cell))]
+        month = lexicon.months.get(fold(filled[0]).strip(" .")) if len(filled) == 1 else None
+        first = next((_day_number(cell)[0] for cell in below if cell_text(cell)), None)
+        if month is not None and (first == 1 or len(weekday_columns(below, lexicon)) >= _LEAST_WEEKDAYS):
+            found[number] = month
+    return found
+
+
+def _month_above(rows: Sequence[Row], lexicon: Lexicon, options: ReadingOptions) -> tuple[int, int] | None:
+    """The month of a title in two rows: one has the year alone, the other the month."""
+    texts = [" ".join(filter(None, map(cell_text, row))) for _, row in rows]
+    years = [text for text in texts if re.fullmatch(r"(?:19|20|21)\d\d", text)]
+    months = [text for text in texts if fold(text).strip(".") in lexicon.months]
+    alone = len(years) == len(months) == 1
+    return _month_of(f"{months[0]} {years[0]}", lexicon, options) if alone else None
 
 
 def has_day_numbers(rows: Sequence[Row]) -> bool:
@@ -179,7 +214,7 @@ def _take_row(
         drawing.notes.append((number, " ".join(cell_text(cell) for _, cell in filled)))
         return
     weekdays = weekday_columns(row, lexicon)
-    if len(weekdays) >= 5:
+    if len(weekdays) >= _LEAST_WEEKDAYS:
         drawing.weekdays, drawing.dates = weekdays, {}
         return
     if not drawing.weekdays or drawing.month is None:
@@ -241,7 +276,9 @@ def _take_numbers(sheet: Sheet, drawing: _Drawing, number: int, filled: Sequence
             if column not in taken:
                 _take_entry(sheet, drawing, number, column, cell_text(cell))
         return True
-    if all(not rest for _, _, rest in numbered) and len(numbered) >= 2:
+    bare = sum(not rest for _, _, rest in numbered)
+    runs = {day - _offset(drawing, column) for column, day, _ in numbered}
+    if bare >= 2 and (bare == len(numbered) or len(runs) == 1):
         _refuse_numbers(sheet, drawing, number, numbered)
         return True
     return False

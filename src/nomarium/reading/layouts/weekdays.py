@@ -53,9 +53,12 @@ def dated_weekdays(top: Top, lexicon: Lexicon) -> Sheet | None:
         return None
 
     headless = _headless_weeks(sheet, dict(dated), lexicon)
+    below = _week_below(sheet, dict(dated), lexicon)
+    if len(dated) > 1 and not headless and not _weekdays_from(sheet, dated[0][0], lexicon):
+        return None  # weeks between the entries, and which is whose, nothing says: --day-one would make one week of all
 
     def rows() -> Iterator[Row]:
-        begins, weeks = options.day_one, dict(dated)
+        begins, weeks = below or options.day_one, dict(dated)
         latest = dt.date.min
         first_head: Mapping[int, int] = {}
         for number, row in sheet.rows():
@@ -101,17 +104,37 @@ def _heads_again(weekdays: Mapping[int, int], first: Mapping[int, int]) -> bool:
 def _headless_weeks(
     sheet: Sheet, weeks: Mapping[int, dt.date], lexicon: Lexicon
 ) -> dict[int, Sequence[Cell]]:
-    """The rows that say a week where the weekdays of all weeks stand once, above the first: each with that row of weekdays."""
+    """The rows that say a week where the weekdays of all weeks stand once, straight above the first: each with that row of
+    weekdays."""
     head: Sequence[Cell] | None = None
+    has_begun = False
     for number, row in sheet.rows():
         is_head = len(weekday_columns(row, lexicon)) > 1
-        if number in weeks and head is None:
-            return {}
         if is_head and head is not None:
             return {}
+        if number in weeks and head is None:
+            return {}
+        has_begun = has_begun or number in weeks
+        if head is not None and not has_begun and any(map(cell_text, row)):
+            return {}  # entries that stand above every week
         if is_head:
             head = row
     return dict.fromkeys(weeks, head) if head is not None else {}
+
+
+def _weekdays_from(sheet: Sheet, line: int, lexicon: Lexicon) -> bool:
+    """Whether weekdays stand in a row or below it."""
+    return any(_weekdays(row, lexicon) for number, row in sheet.rows() if number >= line)
+
+
+def _week_below(sheet: Sheet, weeks: Mapping[int, dt.date], lexicon: Lexicon) -> dt.date | None:
+    """The week of a whole table where one line says it, below all entries: `Week beginning 14 September` as a footnote."""
+    if len(weeks) != 1:
+        return None
+    (line,) = weeks
+    filled = [number for number, row in sheet.rows() if any(map(cell_text, row))]
+    first = next((number for number, row in sheet.rows() if _weekdays(row, lexicon)), line)
+    return weeks[line] if first < line == filled[-1] else None
 
 
 def has_weekdays(top: Top, lexicon: Lexicon) -> bool:

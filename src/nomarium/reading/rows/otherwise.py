@@ -1,8 +1,9 @@
-"""Cells of dates that are no date: several days, or a phrase that says when something repeats."""
+"""Cells of dates and times that are neither: several days or times, or a phrase that says when something repeats."""
 
 import datetime as dt
 import re
 from collections.abc import Sequence
+from itertools import pairwise
 from typing import NamedTuple
 
 from nomarium.model.cell import Cell
@@ -20,7 +21,7 @@ from nomarium.reading.cells.words import Lexicon, fold
 from nomarium.reading.columns.decisions import Decisions, resolve_day
 from nomarium.reading.rows.repeating import bounds_of, repeated
 from nomarium.reading.rows.several import several_days
-from nomarium.reading.rows.showings import showings
+from nomarium.reading.rows.showings import showings, times_each
 from nomarium.reading.rows.when import NOTHING, Blame, Part, Said, When, settle
 from nomarium.reading.rows.whenreader import WhenReader
 from nomarium.sheets.sheet import cell_text
@@ -31,6 +32,7 @@ _TWO_ENDS = Refusal(
 )  # fmt: skip
 _DOTTED = r"(?<![\d.])(?:1?\d|2[0-3])\.[0-5]\d(?![.\d])"
 _SEVERAL = note("several-dates", "Several days in one cell are an event each.")
+_TIMES = note("several-times", "Several times in one cell are an event each.")
 
 
 class Otherwise(NamedTuple):
@@ -45,7 +47,11 @@ def said_otherwise(row: Sequence[Cell], field: str, reader: WhenReader) -> Other
     """When the events of a row are whose cell of this field is no date; None when it says nothing of that kind."""
     at = reader.at.get(field, -1)
     cell = row[at] if at >= 0 else ""
-    if field not in ("date", "when") or not isinstance(cell, str) or not 0 < len(cell) <= LONGEST_PHRASE:
+    if not isinstance(cell, str) or not 0 < len(cell) <= LONGEST_PHRASE:
+        return None
+    if field in ("time", "start"):
+        return _at_each(row, at, reader)
+    if field not in ("date", "when"):
         return None
     decisions = reader.reading.decisions
     whole = hours_with_colons(cell.strip())
@@ -63,6 +69,21 @@ def said_otherwise(row: Sequence[Cell], field: str, reader: WhenReader) -> Other
     whens = [_on(row, at, day, reader, times) for day in days]
     blame = next((one for one in whens if isinstance(one, Blame)), None)
     return Otherwise(tuple(one for one in whens if isinstance(one, When)), blame, (_SEVERAL,))
+
+
+def _at_each(row: Sequence[Cell], at: int, reader: WhenReader) -> Otherwise | None:
+    """A row whose time is several, `14:00 & 17:00`: at each of them, where no other cell says one end for all, and no two
+    are together. `7:30pm & 8pm` may be when the doors open and when it begins."""
+    ends_at = reader.at.get("end", -1)
+    if ends_at >= 0 and cell_text(row[ends_at]):
+        return None
+    times = times_each(cell_text(row[at]), reader.reading.decisions)
+    whens = [reader.of([*row[:at], time, *row[at + 1 :]]) for time in times]
+    blame = next((one for one in whens if isinstance(one, Blame)), None)
+    found = tuple(one for one in whens if isinstance(one, When))
+    if not times or any(one.end > other.start for one, other in pairwise(found)):
+        return None
+    return Otherwise(found, blame, (_TIMES,))
 
 
 def _may_list_times(text: str, lexicon: Lexicon) -> bool:

@@ -58,6 +58,21 @@ def showings(text: str, decisions: Decisions) -> list[tuple[dt.date, Times]] | R
     return dates if isinstance(dates, Refusal) else [(dates[n], times) for n, times in found]
 
 
+def times_each(text: str, decisions: Decisions) -> list[str]:
+    """The times of a text that lists some and nothing else, `14:00, 17:00 & 20:00`, each by itself; none where a piece is no
+    time, or where nothing settles in which half of the day it is."""
+    pieces = re.split(_PARTED, text)
+    for piece in pieces:
+        times = read_times(piece) if _CLEAR.search(piece) else None
+        if (
+            not isinstance(times, Times)
+            or times.start is None
+            or _in_their_halves(piece, times, decisions) is None
+        ):
+            return []
+    return pieces if len(pieces) > 1 else []
+
+
 def _with_number(text: str, day: Day, decisions: Decisions) -> Day | None:
     """A day that has only its number, and perhaps its weekday, in the month of another; None where something else stands there."""
     match = _DAY_ALONE.fullmatch(text)

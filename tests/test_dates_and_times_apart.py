@@ -1,0 +1,92 @@
+"""Dates and times that stand apart from their rows: limits beside starts, several times a cell, a week below its table,
+months drawn without their year."""
+
+from __future__ import annotations
+
+from pathlib import Path
+
+import pytest
+
+from helpers import built, csv_file, nomarium, refused
+
+SEPTEMBER = "Mon,Tue,Wed,Thu,Fri,Sat,Sun\n,1,2,3 Oars,4,5,6\n7,8,9,10,11,12,13\n14,15,16,17,18,19,20\n21,22,23,24,25,26,27\n28,29,30,,,,"
+FEBRUARY = "Mon,Tue,Wed,Thu,Fri,Sat,Sun\n1,2,3 Oars,4,5,6,7\n8,9,10,11,12,13,14\n15,16,17,18,19,20,21\n22,23,24,25,26,27,28"
+MARCH = (
+    "1,2,3 Walk,4,5,6,7\n8,9,10,11,12,13,14\n15,16,17,18,19,20,21\n22,23,24,25,26,27,28\n29,30,31 Play,,,,"
+)
+DRIVERS = "Driver,Mon,Tue\nQuill,07:00-15:00,OFF\nOsei,OFF,14:00-22:00\n"
+RADIO = ("--from", "2026-09-11", "--until", "2026-09-13")
+READ: dict[str, tuple[str, tuple[str, ...], list[str]]] = {
+    "a limit beside a start": (
+        "Task,Start,Due\nPaint,1 Sep 2026,30 Oct 2026\nTar,3 Sep 2026,4 Nov 2026", (),
+        ["Paint 2026-09-01/2026-09-02", "Paint: Due 2026-10-30/2026-10-31", "Tar 2026-09-03/2026-09-04", "Tar: Due 2026-11-04/2026-11-05"],
+    ),
+    "a limit beside a start and an end": (
+        "Task,Start,End,Deadline\nPaint,1 Sep 2026,3 Sep 2026,30 Oct 2026", (), ["Paint 2026-09-01/2026-09-04", "Paint: Deadline 2026-10-30/2026-10-31"],
+    ),
+    "an opening and a limit": (
+        "Fund,Opens,Deadline\nTide,1 Sep 2026,30 Oct 2026", (), ["Tide: Deadline 2026-10-30/2026-10-31", "Tide: Opens 2026-09-01/2026-09-02"],
+    ),
+    "an opening and a closing are first and last": ("Fund,Opens,Closes\nTide,1 Sep 2026,3 Sep 2026", (), ["Tide 2026-09-01/2026-09-04"]),
+    "how far a task is": ("Task,Date,Status\nPaint,1 Sep 2026,Done\nTar,3 Sep 2026,In progress", (), ["Paint 2026-09-01/2026-09-02", "Tar 2026-09-03/2026-09-04"]),
+    "several times a cell": (
+        "Film,Date,Time\nTide,14 Sep 2026,\"14:00, 17:00 & 20:00\"\nReef,15 Sep 2026,15:00", (),
+        ["Reef 2026-09-15T15:00/2026-09-15T16:00", "Tide 2026-09-14T14:00/2026-09-14T15:00", "Tide 2026-09-14T17:00/2026-09-14T18:00",
+         "Tide 2026-09-14T20:00/2026-09-14T21:00"],
+    ),
+    "several times a cell with their ends": (
+        "Film,Date,Time\nTide,14 Sep 2026,10:00-12:00 and 2pm-4pm", (), ["Tide 2026-09-14T10:00/2026-09-14T12:00", "Tide 2026-09-14T14:00/2026-09-14T16:00"],
+    ),
+    "several starts a cell": ("Film,Date,Start,End\nTide,14 Sep 2026,2pm & 4pm,", (), ["Tide 2026-09-14T14:00/2026-09-14T15:00", "Tide 2026-09-14T16:00/2026-09-14T17:00"]),
+    "the week of a table below it": (
+        f"{DRIVERS}Week beginning 14/09/2026,,", (), ["Osei 2026-09-15T14:00/2026-09-15T22:00", "Quill 2026-09-14T07:00/2026-09-14T15:00"],
+    ),
+    "the week of weekdays down, below them": ("Mon,Knots\nTue,Oars\nWeek commencing 14 September 2026,", (), ["Knots 2026-09-14/2026-09-15", "Oars 2026-09-15/2026-09-16"]),
+    "a year and a month in two rows": (f"2026,,,,,,\nSeptember,,,,,,\n{SEPTEMBER}", (), ["Oars 2026-09-03/2026-09-04"]),
+    "a month without a year goes on from the one before": (
+        f"February 2027,,,,,,\n{FEBRUARY}\nMarch,,,,,,\n{MARCH}", (),
+        ["Oars 2027-02-03/2027-02-04", "Play 2027-03-31/2027-04-01", "Walk 2027-03-03/2027-03-04"],
+    ),
+    "a month over another year's end": (
+        f"September 2026,,,,,,\n{SEPTEMBER}\nJanuary,,,,,,\nMon,Tue,Wed,Thu,Fri,Sat,Sun\n,,,,1 Rest,2,3", (), ["Oars 2026-09-03/2026-09-04", "Rest 2027-01-01/2027-01-02"],
+    ),
+    "weekdays and the weekend over columns": (
+        "Time,Weekdays,Weekend\n06:00,Early,Hymns\n10:00,Mix,Brunch", RADIO,
+        ["Brunch 2026-09-12T10:00/2026-09-12T14:00", "Brunch 2026-09-13T10:00/2026-09-13T14:00", "Early 2026-09-11T06:00/2026-09-11T10:00",
+         "Hymns 2026-09-12T06:00/2026-09-12T10:00", "Hymns 2026-09-13T06:00/2026-09-13T10:00", "Mix 2026-09-11T10:00/2026-09-11T14:00"],
+    ),
+    "who is absent is not what is on": (
+        "Date,Time,Teacher absent,Class,Cover\n7 Sep 2026,9:00-10:00,Ms Quill,7A,Mr Osei\n8 Sep 2026,9:00-10:00,Mr Lund,9C,Mr Osei", (),
+        ["7A 2026-09-07T09:00/2026-09-07T10:00", "9C 2026-09-08T09:00/2026-09-08T10:00"],
+    ),
+    "a subject in French": ("Date,Matière,Surveillant\n14 juin 2027,Histoire,M. Barr", (), ["Histoire 2027-06-14/2027-06-15"]),
+    "the title of a lecture": ("Lecture title,Speaker,Date\nTides,Dr Moss,5 Oct 2026", (), ["Tides 2026-10-05/2026-10-06"]),
+}  # fmt: skip
+
+
+@pytest.mark.parametrize("kind", READ)
+def test_what_stands_apart_is_read(kind: str, tmp_path: Path) -> None:
+    table, options, events = READ[kind]
+    assert sorted(built(csv_file(tmp_path, table), *options)) == sorted(events)
+
+
+REFUSED: dict[str, tuple[str, tuple[str, ...], str]] = {
+    "several times a cell that nothing uses": ("Drug,Start date,Given at\nSalve,14 Sep 2026,\"08:00, 14:00, 20:00\"", (), "“Given at” holds times"),
+    "several times that overlap": ("Film,Date,Time\nTide,14 Sep 2026,7:30pm & 8pm", (), "is not a time"),
+    "several times in one half of the day or the other": ("Film,Date,Time\nTide,14 Sep 2026,2.00 & 7.30\nReef,15 Sep 2026,7.30", (), "is not a time"),
+    "weeks between the entries of a table": (
+        "Driver,Mon,Tue\nQuill,7:00-15:00,\nWeek beginning 14/09/2026,,\nOsei,7:00-15:00,\nWeek beginning 21/09/2026,,", ("--day-one", "2026-09-14"), "5 rows read = 5 rejected",
+    ),
+    "numbers of days that are none of the month": (f"February 2027,,,,,,\n{FEBRUARY}\n29,30,31 Play,,,,", (), "Day 29 of February 2027"),
+}  # fmt: skip
+
+
+@pytest.mark.parametrize("kind", REFUSED)
+def test_what_stands_apart_and_is_open_is_refused(kind: str, tmp_path: Path) -> None:
+    table, options, said = REFUSED[kind]
+    assert said in refused(csv_file(tmp_path, table), *options)
+
+
+def test_who_is_absent_is_told(tmp_path: Path) -> None:
+    source = csv_file(tmp_path, "Date,Absent,Class\n7 Sep 2026,Ms Quill,7A")
+    assert "“Absent”" in nomarium("build", source, "-o", tmp_path / "a.ics").text
