@@ -55,6 +55,36 @@ READ: dict[str, tuple[str, tuple[str, ...], list[str]]] = {
         ["Brunch 2026-09-12T10:00/2026-09-12T14:00", "Brunch 2026-09-13T10:00/2026-09-13T14:00", "Early 2026-09-11T06:00/2026-09-11T10:00",
          "Hymns 2026-09-12T06:00/2026-09-12T10:00", "Hymns 2026-09-13T06:00/2026-09-13T10:00", "Mix 2026-09-11T10:00/2026-09-11T14:00"],
     ),
+    "times and places of the days in rows of a roster": (
+        ",13/09/2026,20/09/2026\nKO,2pm,3pm\nU11,v Harbour,v Quay 10am\nU13,,v Slip\nVenue,Slip 1,Loft 2", (),
+        ["U11: v Harbour 2026-09-13T14:00/2026-09-13T15:00 @ Slip 1", "U11: v Quay 2026-09-20T10:00/2026-09-20T11:00 @ Loft 2",
+         "U13: v Slip 2026-09-20T15:00/2026-09-20T16:00 @ Loft 2"],
+    ),
+    "starts and ends of the days in rows of a roster": (
+        ",Mon 14 Sep 2026,Tue 15 Sep 2026\nStart,9:00,9:30\nEnd,10:00,10:45\nKnots,Quill,Osei", (),
+        ["Knots: Osei 2026-09-15T09:30/2026-09-15T10:45", "Knots: Quill 2026-09-14T09:00/2026-09-14T10:00"],
+    ),
+    "shifts, nights and who is on call, across": (
+        "Date,Early,Night,On call\n13/09/2026,Quill,Barr,Dr Moss\n14/09/2026,Quill,Barr,Dr Lund", (),
+        ["Barr (Night) 2026-09-13/2026-09-14", "Barr (Night) 2026-09-14/2026-09-15", "Dr Lund (On call) 2026-09-14/2026-09-15",
+         "Dr Moss (On call) 2026-09-13/2026-09-14", "Quill (Early) 2026-09-13/2026-09-14", "Quill (Early) 2026-09-14/2026-09-15"],
+    ),
+    "opening hours are no days of a month": (
+        "Shop,Mon,Tue,Wed,Thu,Fri,Sat,Sun\nCafe,,,,,8-3,9-4,10-2", RADIO,
+        ["Cafe 2026-09-11T08:00/2026-09-11T15:00", "Cafe 2026-09-12T09:00/2026-09-12T16:00", "Cafe 2026-09-13T10:00/2026-09-13T14:00"],
+    ),
+    "days of a programme, numbered beside their dates": (
+        "Day 1,Monday 5 July 2027\n10:00-11:00,Tides\n11:00,Coffee\nDay 2,Tuesday 6 July 2027\n9:00,Winds", (),
+        ["Coffee 2027-07-05T11:00/2027-07-05T12:00", "Tides 2027-07-05T10:00/2027-07-05T11:00", "Winds 2027-07-06T09:00/2027-07-06T10:00"],
+    ),
+    "numbers of days in rows of months": (
+        "Month,Refuse,Garden\nSept 2026,\"3, 17\",10th\nOct 2026,1 & 15,-", (),
+        ["Garden 2026-09-10/2026-09-11", "Refuse 2026-09-03/2026-09-04", "Refuse 2026-09-17/2026-09-18", "Refuse 2026-10-01/2026-10-02",
+         "Refuse 2026-10-15/2026-10-16"],
+    ),
+    "remarks right of the days of a month": (
+        "September 2026,,,,,,\nWk,Mon,Tue,Wed,Thu,Fri,Notes\n1,,1,2,3,4,Rest\n2,7,8 Oars,9,10,11 Tar,Drill", (), ["Oars 2026-09-08/2026-09-09", "Tar 2026-09-11/2026-09-12"],
+    ),
     "who is absent is not what is on": (
         "Date,Time,Teacher absent,Class,Cover\n7 Sep 2026,9:00-10:00,Ms Quill,7A,Mr Osei\n8 Sep 2026,9:00-10:00,Mr Lund,9C,Mr Osei", (),
         ["7A 2026-09-07T09:00/2026-09-07T10:00", "9C 2026-09-08T09:00/2026-09-08T10:00"],
@@ -77,6 +107,8 @@ REFUSED: dict[str, tuple[str, tuple[str, ...], str]] = {
     "weeks between the entries of a table": (
         "Driver,Mon,Tue\nQuill,7:00-15:00,\nWeek beginning 14/09/2026,,\nOsei,7:00-15:00,\nWeek beginning 21/09/2026,,", ("--day-one", "2026-09-14"), "5 rows read = 5 rejected",
     ),
+    "times over the dates of a roster": (",10:00,11:00\n,13/09/2026,20/09/2026\nU11,v Harbour,v Quay\nU13,v Slip,v Quay", (), "Row 1 holds times over the dates"),
+    "two rows of times in a roster": (",13/09/2026,20/09/2026\nU11,v Harbour,v Quay\nTime,10:00,11:00\nU13,v Quay,v Slip\nTime,12:00,13:00", (), "both headed “Time”"),
     "numbers of days that are none of the month": (f"February 2027,,,,,,\n{FEBRUARY}\n29,30,31 Play,,,,", (), "Day 29 of February 2027"),
 }  # fmt: skip
 

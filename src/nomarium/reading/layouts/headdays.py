@@ -1,9 +1,11 @@
 """Tables whose headings say what happens, or in which term, and whose cells list days: `Road`, `Recycling`, `Refuse` over
 `4 Jan, 18 Jan, 1 Feb`."""
 
+import datetime as dt
 import re
 from typing import Final, NamedTuple
 
+from nomarium.model.cell import Cell
 from nomarium.model.problem import note
 from nomarium.reading.cells.titleparts import followed
 from nomarium.reading.cells.words import fold
@@ -13,6 +15,7 @@ from nomarium.reading.columns.headings import match_exactly
 from nomarium.reading.layouts.codes import is_idle
 from nomarium.reading.layouts.eventlist import list_in
 from nomarium.reading.layouts.layout import NotRead, Reading, Top, not_read
+from nomarium.reading.layouts.monthheads import month_head
 from nomarium.sheets.sheet import Row, cell_text, is_blank
 
 _HEAD_ROWS: Final = 20
@@ -26,6 +29,10 @@ _TERM: Final = (
 """Headings that say when and not what: the days below them are of what begins their row."""
 
 
+_NUMBERS: Final = r"(?i)\d{1,2}(?:st|nd|rd|th)?(?:(?:\s*[,;&/+]\s*|\s+and\s+)\d{1,2}(?:st|nd|rd|th)?)*"
+"""Days by their numbers alone."""
+
+
 class _Columns(NamedTuple):
     head: Row
     days: dict[int, str]
@@ -33,6 +40,8 @@ class _Columns(NamedTuple):
     others: tuple[int, ...]
     body: tuple[Row, ...]
     above: tuple[Row, ...]
+    are_months: bool
+    """Whether each row begins with its month, and its cells have the numbers of days."""
 
 
 def look(top: Top) -> Reading | NotRead:
@@ -43,7 +52,9 @@ def look(top: Top) -> Reading | NotRead:
         message = f"{sheet.title} has no days listed under headings that say what happens."
         return not_read(sheet, "no-weekdays", "its cells list no days", "date-column-missing", message)
     number, head = columns.head
-    are_terms = all(re.fullmatch(_TERM, fold(heading)) for heading in columns.days.values())
+    are_terms = not columns.are_months and all(
+        re.fullmatch(_TERM, fold(heading)) for heading in columns.days.values()
+    )
 
     def rows() -> list[Row]:
         found: list[Row] = [(number, [*_HEADINGS, *(cell_text(head[at]) for at in columns.others)])]
@@ -55,12 +66,15 @@ def look(top: Top) -> Reading | NotRead:
                 found.append((at, ["", " ".join(filter(None, map(cell_text, row)))]))
             for n in dated:
                 if not is_idle(cell_text(row[n])):
-                    title = label if are_terms or not label else followed(label, columns.days[n])
+                    heading = columns.days[n]
+                    is_all = not label or columns.are_months
+                    title = label if are_terms and label else heading if is_all else followed(label, heading)
                     found.append((at, [row[n], title, *said]))
         return found
 
     named = ", ".join(f"“{heading}”" for heading in columns.days.values())
     what = "what begins a row" if are_terms else "what begins a row, with the heading"
+    what = "what the heading says, in the month that begins the row" if columns.are_months else what
     message = f"The cells under {named} list days: on each is {what}."
     told = note("layout-head-days", message, "If not: --as events.").at(sheet.place())
     above = [(n, " ".join(filter(None, map(cell_text, row)))) for n, row in columns.above]
@@ -73,12 +87,25 @@ def look(top: Top) -> Reading | NotRead:
     return list_in(Top(listed, top.options._replace(header_row=number), top.is_whole), listed, top.seen)
 
 
+def _in_month(cell: Cell, month: Cell) -> Cell:
+    """A cell that has the numbers of days, `3, 17`, with the month of its row behind them; any other as it is."""
+    text = cell_text(cell)
+    named = f"{month:%B %Y}" if isinstance(month, dt.date) else cell_text(month)
+    return f"{text} {named}" if re.fullmatch(_NUMBERS, text) else cell
+
+
 def _columns_of(top: Top) -> _Columns | None:
     """The columns, where every cell right of the labels lists days or says that there are none, and some list several."""
     rows = [one for one in top.sheet.rows() if not is_blank(one[1])]
     for at, (number, row) in enumerate(rows[:_HEAD_ROWS]):
         headed = [n for n, cell in enumerate(row) if n and cell_text(cell)]
-        body = rows[at + 1 :]
+        below = rows[at + 1 :]
+        are_months = len(below) > 1 and all(row and month_head(row[0], top.lexicon) for _, row in below)
+        body = (
+            [(n, [row[0], *(_in_month(cell, row[0]) for cell in row[1:])]) for n, row in below]
+            if are_months
+            else below
+        )
         if len(headed) < 2 or not body:
             continue
         if any(looks_like_date(cell, top.lexicon) for cell in row) or not all(r[0] != "" for _, r in body):
@@ -98,5 +125,5 @@ def _columns_of(top: Top) -> _Columns | None:
         counts = [days_in(cell, top.lexicon) for cell in cells if not is_idle(cell_text(cell))]
         if max(counts, default=0) < 2 or not all(counts):
             return None
-        return _Columns((number, row), days, others, tuple(body), tuple(rows[:at]))
+        return _Columns((number, row), days, others, tuple(body), tuple(rows[:at]), are_months)
     return None

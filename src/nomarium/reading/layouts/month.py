@@ -11,8 +11,8 @@ from nomarium.model.account import Account
 from nomarium.model.cell import Cell
 from nomarium.model.event import Event
 from nomarium.model.problem import Problem, note
-from nomarium.reading.cells.words import Lexicon, fold
-from nomarium.reading.columns.lexicons import weekday_columns
+from nomarium.model.wording import counted
+from nomarium.reading.cells.words import Lexicon
 from nomarium.reading.layouts.drawn import (
     DrawnEntry,
     date_part,
@@ -21,14 +21,21 @@ from nomarium.reading.layouts.drawn import (
     merged_from,
 )
 from nomarium.reading.layouts.layout import NotRead, Reading, Top, not_read
+from nomarium.reading.layouts.monthtitles import (
+    NUMBERED,
+    bare_titles,
+    day_number,
+    days_headed,
+    may_be_day,
+    month_above,
+    month_below,
+    month_of,
+    title_month,
+)
 from nomarium.reading.layouts.narrowcells import in_whole_lines
 from nomarium.reading.options import ReadingOptions
 from nomarium.sheets.sheet import Row, Sheet, cell_text, is_blank
 
-_NUMBERED = re.compile(
-    r"(?P<day>\d{1,2})(?:st|nd|rd|th)?(?![\d:.h]*\d|\s?[ap]\.?m\b)(?P<rest>[\s.:,–-].*)?$",
-    re.DOTALL,
-)
 _WEEK = dt.timedelta(days=7)
 _DAY = dt.timedelta(days=1)
 
@@ -44,6 +51,8 @@ class _Drawing:
     dates: dict[int, dt.date] = field(default_factory=dict)
     entries: list[DrawnEntry | Problem] = field(default_factory=list)
     notes: list[tuple[int, str]] = field(default_factory=list)
+    beside: list[tuple[int, str]] = field(default_factory=list)
+    """(row number, text) of what stands right of the days."""
     months_seen: list[tuple[int, int]] = field(default_factory=list)
     refused: str = ""
     """Why the latest row of day numbers could not be read; "" when it could."""
@@ -54,10 +63,7 @@ def look(top: Top) -> Reading | NotRead:
     top = Top(in_whole_lines(top.sheet), top.options, top.is_whole)
     sheet, options, lexicon = top.sheet, top.options, top.of_weekdays
     rows = [(number, row) for number, row in sheet.rows() if not is_blank(row)]
-    head = next(
-        (at for at, (_, row) in enumerate(rows) if len(weekday_columns(row, lexicon)) >= _LEAST_WEEKDAYS),
-        None,
-    )
+    head = next((at for at, (_, row) in enumerate(rows) if days_headed(row, lexicon)), None)
     if head is None:
         message = f"{sheet.title} is no drawn month: no row names the weekdays."
         remedy = "Put the names of the weekdays above the weeks."
@@ -66,11 +72,11 @@ def look(top: Top) -> Reading | NotRead:
         message = f"{sheet.title} has names beside its days: it is a roster."
         return not_read(sheet, "no-month", "names stand beside its days", "month-none", message)
     drawing = _Drawing(
-        month=_month_of(sheet.name, lexicon, options)
-        or _month_below(rows[head + 1 :], lexicon, options)
-        or _month_above(rows[:head], lexicon, options)
+        month=month_of(sheet.name, lexicon, options)
+        or month_below(rows[head + 1 :], lexicon, options)
+        or month_above(rows[:head], lexicon, options)
     )
-    titles = _bare_titles(rows, lexicon)
+    titles = bare_titles(rows, lexicon)
     for number, row in rows:
         if number in titles and drawing.month is not None:
             year, month = drawing.month
@@ -90,23 +96,32 @@ def look(top: Top) -> Reading | NotRead:
     named = ", ".join(
         f"{dt.date(2000, month, 1):%B} {year}" for year, month in dict.fromkeys(drawing.months_seen)
     )
-    told = note("layout-month", f"Read as a drawn month: {named}.").at(sheet.place())
+    told = [note("layout-month", f"Read as a drawn month: {named}.").at(sheet.place())]
+    if drawing.beside:
+        number, text = drawing.beside[0]
+        message = f"{counted(len(drawing.beside), 'cell stands', 'cells stand')} right of the days, in none of them, and {'is' if len(drawing.beside) == 1 else 'are'} not read: “{text}”."
+        told.append(
+            note("month-beside", message, "To make events of them, write them under a day.").at(
+                sheet.place(number)
+            )
+        )
 
     def events(account: Account) -> Iterator[Event]:
-        account.ledger.read += len(drawing.notes)
-        for number, text in drawing.notes:
+        notes = [*drawing.notes, *drawing.beside]
+        account.ledger.read += len(notes)
+        for number, text in notes:
             account.note_row(number, text)
         yield from events_of(sheet, drawing.entries, options, account)
 
-    return Reading(sheet, "month", events, (*sheet.notes, told))
+    return Reading(sheet, "month", events, (*sheet.notes, *told))
 
 
 def _names_beside(rows: Sequence[Row], head: int, lexicon: Lexicon) -> bool:
     """Whether names stand left of the weekdays under one row of days, as on a roster of one stretch of days."""
-    at = min(weekday_columns(rows[head][1], lexicon)) - 1
+    at = min(days_headed(rows[head][1], lexicon)) - 1
     if at < 0:
         return False
-    numbers = [n for n, (_, row) in enumerate(rows) if n > head and sum(map(_may_be_day, row)) > _LEAST_DAYS]
+    numbers = [n for n, (_, row) in enumerate(rows) if n > head and sum(map(may_be_day, row)) > _LEAST_DAYS]
     beside = [
         row[at] for n, (_, row) in enumerate(rows) if n > head + 1 and at < len(row) and cell_text(row[at])
     ]
@@ -114,88 +129,26 @@ def _names_beside(rows: Sequence[Row], head: int, lexicon: Lexicon) -> bool:
     return numbers == [head + 1] and len(set(names)) > 1 and len(names) * 3 >= (len(rows) - head - 2) * 2
 
 
-def _may_be_day(cell: Cell) -> bool:
-    return any(map(str.isdigit, cell_text(cell)))
-
-
-_LEAST_WEEKDAYS = 5
+_OF_WEEK = (
+    r"(?i)(?:(?:week|wk|w|kw|semaine|sem\.?|woche|uke|uge|vecka|v)\.?\s?)?\d{1,2}|(?:(?:week|wk)\s?)?[a-d]"
+)
+"""What stands left of a week and numbers it, or says which of a cycle it is."""
 _LEAST_DAYS = 3
 """Days of a row from which on it is one of days."""
-
-
-def _month_below(rows: Sequence[Row], lexicon: Lexicon, options: ReadingOptions) -> tuple[int, int] | None:
-    """The month that is named below the last week of a drawing, and nowhere among its weeks."""
-    titles = [
-        month
-        for _, row in rows
-        if (
-            month := _title_month(
-                [(n, cell) for n, cell in enumerate(row) if cell_text(cell)], lexicon, options
-            )
-        )
-    ]
-    return (
-        titles[0]
-        if len(titles) == 1
-        and _title_month(
-            [(n, cell) for n, cell in enumerate(rows[-1][1]) if cell_text(cell)], lexicon, options
-        )
-        else None
-    )
-
-
-def _bare_titles(rows: Sequence[Row], lexicon: Lexicon) -> dict[int, int]:
-    """Row number → month, of the rows that hold the name of a month alone, without a year, straight above weekdays or the
-    first day: it is that of the month drawn before, or the next."""
-    found = {}
-    for (number, row), (_, below) in pairwise(rows):
-        filled = [text for cell in row if (text := cell_text(cell))]
-        month = lexicon.months.get(fold(filled[0]).strip(" .")) if len(filled) == 1 else None
-        first = next((_day_number(cell)[0] for cell in below if cell_text(cell)), None)
-        if month is not None and (first == 1 or len(weekday_columns(below, lexicon)) >= _LEAST_WEEKDAYS):
-            found[number] = month
-    return found
-
-
-def _month_above(rows: Sequence[Row], lexicon: Lexicon, options: ReadingOptions) -> tuple[int, int] | None:
-    """The month of a title in two rows: one has the year alone, the other the month."""
-    texts = [" ".join(filter(None, map(cell_text, row))) for _, row in rows]
-    years = [text for text in texts if re.fullmatch(r"(?:19|20|21)\d\d", text)]
-    months = [text for text in texts if fold(text).strip(".") in lexicon.months]
-    alone = len(years) == len(months) == 1
-    return _month_of(f"{months[0]} {years[0]}", lexicon, options) if alone else None
 
 
 def has_day_numbers(rows: Sequence[Row]) -> bool:
     """Whether some row has several cells that begin with the numbers of days after each other; `9-5` in each are hours."""
     for _, row in rows:
         begins = {
-            n: match for n, cell in enumerate(row) if (match := re.match(r"\d{1,2}(?!\d)", cell_text(cell)))
+            n: match
+            for n, cell in enumerate(row)
+            if (match := re.match(r"\d{1,2}(?!\d|\s?[-–]\s?\d)", cell_text(cell)))
         }
-        runs = Counter(int(match[0]) - n for n, match in begins.items() if _NUMBERED.match(match.string))
+        runs = Counter(int(match[0]) - n for n, match in begins.items() if NUMBERED.match(match.string))
         if runs and max(runs.values()) > 2:
             return True
     return False
-
-
-def _month_of(text: str, lexicon: Lexicon, options: ReadingOptions) -> tuple[int, int] | None:
-    """The year and month that a title names; the year may come from the school year."""
-    words = re.findall(r"[^\W\d_]+", text)
-    months = {lexicon.months[word] for word in map(fold, words) if word in lexicon.months}
-    years = re.findall(r"\b(?:19|20|21)\d\d\b", text)
-    if len(months) != 1 or len(years) > 1 or len(words) > 6:
-        return None
-    month = months.pop()
-    if years:
-        return int(years[0]), month
-    if options.school_year:
-        first, last = options.school_year
-        fitting = [
-            year for year in range(first.year, last.year + 1)
-            if first.replace(day=1) <= dt.date(year, month, 1) <= last
-        ]  # fmt: skip
-        return (fitting[0], month) if len(fitting) == 1 else None
-    return None
 
 
 def _take_row(
@@ -207,39 +160,39 @@ def _take_row(
     options: ReadingOptions,
 ) -> None:
     filled = [(n, cell) for n, cell in enumerate(row) if cell_text(cell)]
-    title = _title_month(filled, lexicon, options)
+    title = title_month(filled, lexicon, options)
     if title is not None:
         drawing.month = title
         drawing.dates = {}
         drawing.notes.append((number, " ".join(cell_text(cell) for _, cell in filled)))
         return
-    weekdays = weekday_columns(row, lexicon)
-    if len(weekdays) >= _LEAST_WEEKDAYS:
+    if weekdays := days_headed(row, lexicon):
         drawing.weekdays, drawing.dates = weekdays, {}
         return
     if not drawing.weekdays or drawing.month is None:
         drawing.notes.append((number, " ".join(cell_text(cell) for _, cell in filled)))
         return
+    filled = _without_beside(drawing, number, filled)
     if _take_numbers(sheet, drawing, number, filled):
         return
     for column, cell in filled:
         _take_entry(sheet, drawing, number, column, cell_text(cell))
 
 
-def _title_month(
-    filled: Sequence[tuple[int, Cell]], lexicon: Lexicon, options: ReadingOptions
-) -> tuple[int, int] | None:
-    if len(filled) > 2:
-        return None
-    cells = [cell for _, cell in filled]
-    if isinstance(cells[0], dt.date) and cells[0].day == 1:
-        return cells[0].year, cells[0].month
-    if not all(isinstance(cell, str) or (isinstance(cell, float) and 1900 < cell < 2200) for cell in cells):
-        return None
-    text = " ".join(map(cell_text, cells))
-    if len(re.findall(r"\d+", text)) > 1 or re.search(r"\b\d{1,2}\b", text):
-        return None
-    return _month_of(text, lexicon, options)
+def _without_beside(
+    drawing: _Drawing, number: int, filled: Sequence[tuple[int, Cell]]
+) -> list[tuple[int, Cell]]:
+    """The cells of a row but the number of its week, left of the days, and remarks right of them: these are in no day."""
+    columns = sorted(drawing.weekdays)
+    step = min(b - a for a, b in pairwise(columns))
+    inside = []
+    for column, cell in filled:
+        is_week = column < columns[0] and re.fullmatch(_OF_WEEK, cell_text(cell)) is not None
+        if column >= columns[-1] + step:
+            drawing.beside.append((number, cell_text(cell)))
+        elif not is_week:
+            inside.append((column, cell))
+    return inside
 
 
 def _take_numbers(sheet: Sheet, drawing: _Drawing, number: int, filled: Sequence[tuple[int, Cell]]) -> bool:
@@ -247,7 +200,7 @@ def _take_numbers(sheet: Sheet, drawing: _Drawing, number: int, filled: Sequence
     numbered: list[tuple[int, int, str]] = []
     for column, cell in filled:
         weekday = _weekday_at(drawing, column)
-        day, rest = _day_number(cell)
+        day, rest = day_number(cell)
         if weekday is None:
             continue
         if day is None:
@@ -282,17 +235,6 @@ def _take_numbers(sheet: Sheet, drawing: _Drawing, number: int, filled: Sequence
         _refuse_numbers(sheet, drawing, number, numbered)
         return True
     return False
-
-
-def _day_number(cell: Cell) -> tuple[int | None, str]:
-    if isinstance(cell, dt.date):
-        return cell.day, ""
-    if isinstance(cell, float):
-        return (int(cell), "") if cell.is_integer() and 1 <= cell <= 31 else (None, "")
-    match = _NUMBERED.match(cell_text(cell))
-    if match is None or not 1 <= int(match["day"]) <= 31:
-        return None, ""
-    return int(match["day"]), (match["rest"] or "").strip(" \n\t.:,–-")
 
 
 def _weekday_at(drawing: _Drawing, column: int) -> int | None:

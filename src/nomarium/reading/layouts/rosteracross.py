@@ -28,14 +28,16 @@ from nomarium.reading.layouts.headdates import (
 )
 from nomarium.reading.layouts.layout import Top
 from nomarium.reading.layouts.monthheads import month_head, with_years
-from nomarium.reading.layouts.rostercolumns import SUMS, unread_times, unused_columns
+from nomarium.reading.layouts.rostercolumns import unused_columns
 from nomarium.reading.layouts.rosterslots import Drawing, Slot, halves_day
+from nomarium.reading.layouts.rostertimes import SUMS, SaidOfDays, said_of_days, times_over, unread_times
 from nomarium.reading.layouts.slots import number_others, time_of
 from nomarium.reading.rows.when import NOTHING, Part
 from nomarium.sheets.sheet import Row, Sheet, cell_text, is_blank
 
 _HEAD_ROWS = 30
 _FEW_DATES = 2
+_OF_DAYS = note("roster-row", "A row below the dates says when or where all else under them is.")
 _PLACE_HEADS = r"\b(?:rooms?|places?|locations?|venues?|lofts?|sheds?|halls?|slips?|courts?|pitch(?:es)?|salles?|raume?|lieu|ort)\b"
 
 
@@ -60,7 +62,7 @@ def across(top: Top) -> Drawing | None:
         headed, skipped = _headed(top, rows, at, columns, heads[0])
         if headed is None:
             return None
-        problems += headed.problems
+        problems += headed.problems if by_row else (*headed.problems, *times_over(top, others, columns))
         settled |= dict.fromkeys(headed.notes)
         by_row[rows[at][0]] = headed.days
         parts = _parts_under(rows[at + 1 + skipped : end], columns)
@@ -69,9 +71,13 @@ def across(top: Top) -> Drawing | None:
             headed, columns = headed._replace(days=over), sorted(over)
             by_row[rows[at][0]] = over
         below_head = at + 1 + skipped + bool(parts)
-        body, below = _body(rows[below_head:end], min(columns))
-        others += [*rows[at + 1 : at + 1 + skipped], *below]
-        block = _Block(top, rows[at][1], min(columns), max(columns), parts)
+        said = said_of_days(top, rows[below_head:end], columns)
+        settled |= dict.fromkeys(_OF_DAYS.at(top.sheet.place(number)) for number, _ in said.rows[:1])
+        problems += said.problems
+        entries = [row for row in rows[below_head:end] if row not in said.rows]
+        body, below = _body(entries, min(columns))
+        others += [*rows[at + 1 : at + 1 + skipped], *said.rows, *below]
+        block = _Block(top, rows[at][1], min(columns), max(columns), parts, said)
         slots += block.slots(body, headed, others)
         names, unread = block.unused(body)
         heading, unused = heading or block.heading, [*unused, *names]
@@ -262,7 +268,13 @@ class _Block:
     """The rows under one row of dates."""
 
     def __init__(
-        self, top: Top, head: Sequence[Cell], first: int, last: int, parts: Mapping[int, str]
+        self,
+        top: Top,
+        head: Sequence[Cell],
+        first: int,
+        last: int,
+        parts: Mapping[int, str],
+        said: SaidOfDays,
     ) -> None:
         self._top, self._head, self._parts = top, head, parts
         self._first, self._last = first, last
@@ -274,7 +286,8 @@ class _Block:
             n: time
             for n in range(first, len(head))
             if (time := time_of_date(head[n], top.lexicon)) is not NOTHING
-        }
+        } | dict(said.times)
+        self._where = said.places
         self.heading = ""
 
     def slots(self, body: Sequence[Row], headed: Headed, others: list[Row]) -> Iterator[Slot]:
@@ -310,8 +323,9 @@ class _Block:
             for n in filled:
                 days = self._days(number, n, headed)
                 hours = self._over.get(n, NOTHING) if time is NOTHING else time  # Sat 16 Jan 10am
+                there = where or self._where.get(n, "")
                 slot = Slot(
-                    number, n, name, row[n], days, hours, is_place, where=where, categories=(*teams, *beside)
+                    number, n, name, row[n], days, hours, is_place, where=there, categories=(*teams, *beside)
                 )
                 slot = slot._replace(is_session=halves_day(name))
                 yield self._in_part(slot) if self._parts else slot

@@ -7,14 +7,14 @@ from types import MappingProxyType
 from typing import Literal, NamedTuple
 
 from nomarium.model.cell import Cell
-from nomarium.model.problem import Problem, column_letter
+from nomarium.model.problem import column_letter
 from nomarium.reading.cells.words import fold
 from nomarium.reading.columns.head import looks_like_date
 from nomarium.reading.columns.headings import match_exactly
 from nomarium.reading.layouts.codes import has_key, hours_in, is_code, is_idle
 from nomarium.reading.layouts.layout import Top
 from nomarium.reading.layouts.rosterslots import is_session
-from nomarium.reading.layouts.slots import is_clear_time, time_of
+from nomarium.reading.layouts.rostertimes import are_times
 from nomarium.reading.rows.when import NOTHING
 from nomarium.sheets.sheet import Row, cell_text
 
@@ -25,10 +25,6 @@ _PLACES = (
 _SIDES = frozenset("home away team opponent opponents host visitor visitors white black player side".split())
 _DUTY = r"\b(?:on[- ]?call|duty|duties|stand-?by|reserve|cover|backup|lead|readers?|stewards?|drivers?|ushers?|wardens?|servers?|cooks?|lookout|watch|keyholder)\b"
 """Headings of posts, of which two side by side are held by the same people in turns."""
-
-
-SUMS = frozenset("total totals hours sum count on duty staffing summe gesamt totaal".split())
-"""What heads sums of hours or of people."""
 
 
 class RosterColumns(NamedTuple):
@@ -71,7 +67,9 @@ def columns_of(top: Top, head: Sequence[Cell], body: Sequence[Row], date_at: int
         return None
     place = next((n for n in columns if fields[n] in ("location", "room")), None)
     sessions = tuple(n for n in columns if n != place)
-    if len(sessions) > 1 and all(is_session(head[n]) for n in sessions):
+    duties = [n for n in sessions if not is_session(head[n]) and re.search(_DUTY, fold(cell_text(head[n])))]
+    are_parts = all(is_session(head[n]) or n in duties for n in sessions)
+    if len(sessions) - len(duties) > 1 and are_parts:
         return RosterColumns(sessions, "parts of the day", time, end, part, place)
     if sum(_is_place(head[n]) for n in columns) * 2 > len(columns):
         places = tuple(n for n in columns if _is_place(head[n]) or not are_times(body, n))
@@ -95,12 +93,6 @@ def _unheaded_times(
     return first, second if end is None else end
 
 
-def are_times(body: Sequence[Row], column: int) -> bool:
-    """Whether all that stands in a column is times, and some can be nothing else."""
-    cells = [row[column] for _, row in body if column < len(row) and cell_text(row[column])]
-    return any(map(is_clear_time, cells)) and all(time_of(cell) is not NOTHING for cell in cells)
-
-
 def unused_columns(
     top: Top, head: Sequence[Cell], body: Sequence[Row], used: Collection[int | None]
 ) -> dict[int, str]:
@@ -109,17 +101,6 @@ def unused_columns(
     headings = {n: text for n, cell in enumerate(head) if (text := cell_text(cell))}
     offset = top.sheet.first_column
     return {n: f"“{headings[n]}”" if n in headings else column_letter(n + offset) for n in sorted(filled)}
-
-
-def unread_times(top: Top, body: Sequence[Row], unused: Mapping[int, str]) -> list[Problem]:
-    """A problem of each unused column that holds times, where nothing else says any; sums of hours are none."""
-    found = []
-    for n, name in unused.items():
-        if are_times(body, n) and SUMS.isdisjoint(re.findall(r"[a-z]+", fold(name))):
-            message = f"The column {name} may say when rows are held, and is not read."
-            remedy = "If it holds the times of its rows, head it “Time”; if not, take it out."
-            found.append(Problem("column-when", message, remedy, top.sheet.place(None, n)))
-    return found
 
 
 def _without_day_names(head: Sequence[Cell], columns: tuple[int, ...]) -> tuple[int, ...]:

@@ -34,10 +34,10 @@ from nomarium.reading.layouts.rostercolumns import (
     RosterColumns,
     columns_of,
     part_of,
-    unread_times,
     unused_columns,
 )
 from nomarium.reading.layouts.rosterslots import Drawing, Slot, carried
+from nomarium.reading.layouts.rostertimes import unread_times
 from nomarium.reading.layouts.slots import slot_ends, time_of, usual_step
 from nomarium.reading.rows.when import NOTHING, Part
 from nomarium.sheets.sheet import Row, cell_text, is_blank

@@ -51,7 +51,11 @@ def _dated_by_sections(top: Top, lexicon: Lexicon, head: int | None) -> Sheet | 
             cells = [*row, *[""] * (width - len(row))]
             at = title_at if number == first_number else _title_at(row, lexicon) if len(titles) > 1 else None
             if at is not None:
-                date, cells[at] = _date_of(cells[at], lexicon), ""
+                date = _date_of(cells[at], lexicon)
+                cells = [
+                    "" if n == at or re.fullmatch(_NTH_DAY, cell_text(cell)) else cell
+                    for n, cell in enumerate(cells)
+                ]
                 cells = cells if head is not None or len(titles) > 1 else [""] * len(cells)
             fits = len(cells) == width  # what is too wide has no place for a date: it is told as such
             if fits and not is_blank(row):
@@ -136,6 +140,7 @@ def _names_a_day(text: str) -> bool:
     return not keeps_books(text) and not set(re.findall(r"[^\W\d]+", fold(text))) & _EDGES
 
 
+_NTH_DAY = r"(?i)(?:day|jour|tag|dia|giorno|dag)\s?(?:\d{1,2}|one|two|three|four|five)"
 _LABEL = r"(?i)^(?:date|datum|day|jour)\s*:"
 _EDGES = frozenset(
     "from starting starts start begins beginning until till by before after since week term commencing ends ending deadline "
@@ -166,8 +171,10 @@ def _head_under_titles(rows: Sequence[Row], lexicon: Lexicon) -> int | None:
 
 
 def _title_at(row: Sequence[Cell], lexicon: Lexicon) -> int | None:
-    """Where the one filled cell of a row is, when it holds a date."""
-    filled = [at for at, cell in enumerate(row) if cell_text(cell)]
+    """Where the one filled cell of a row is, when it holds a date; beside it may stand which day it is, `Day 1`."""
+    filled = [
+        at for at, cell in enumerate(row) if (text := cell_text(cell)) and not re.fullmatch(_NTH_DAY, text)
+    ]
     return filled[0] if len(filled) == 1 and _date_of(row[filled[0]], lexicon) else None
 
 

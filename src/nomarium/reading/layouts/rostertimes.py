@@ -1,0 +1,102 @@
+"""The times of a roster that stand beside its dates: in a column of its rows, in rows below the dates, or over them."""
+
+import re
+from collections.abc import Iterator, Mapping, Sequence
+from types import MappingProxyType
+from typing import Final, NamedTuple
+
+from nomarium.model.cell import Cell
+from nomarium.model.problem import Problem
+from nomarium.reading.cells.words import fold
+from nomarium.reading.columns.headings import match_exactly
+from nomarium.reading.layouts.layout import Top
+from nomarium.reading.layouts.slots import is_clear_time, time_of
+from nomarium.reading.rows.when import NOTHING, Part
+from nomarium.sheets.sheet import Row, cell_text
+
+_SAID: Final = MappingProxyType(
+    {"time": "start", "start": "start", "end": "end", "location": "location", "room": "location"}
+)
+"""What the fields of a heading say of the days of a roster."""
+SUMS = frozenset("total totals hours sum count on duty staffing summe gesamt totaal".split())
+"""What heads sums of hours or of people."""
+
+
+def are_times(body: Sequence[Row], column: int) -> bool:
+    """Whether all that stands in a column is times, and some can be nothing else."""
+    return _are_times([row[column] for _, row in body if column < len(row) and cell_text(row[column])])
+
+
+def _are_times(cells: Sequence[Cell]) -> bool:
+    return any(map(is_clear_time, cells)) and all(time_of(cell) is not NOTHING for cell in cells)
+
+
+def unread_times(top: Top, body: Sequence[Row], unused: Mapping[int, str]) -> list[Problem]:
+    """A problem of each unused column that holds times, where nothing else says any; sums of hours are none."""
+    found = []
+    for n, name in unused.items():
+        if are_times(body, n) and SUMS.isdisjoint(re.findall(r"[a-z]+", fold(name))):
+            message = f"The column {name} may say when rows are held, and is not read."
+            remedy = "If it holds the times of its rows, head it “Time”; if not, take it out."
+            found.append(Problem("column-when", message, remedy, top.sheet.place(None, n)))
+    return found
+
+
+class SaidOfDays(NamedTuple):
+    """What rows among those below dates say of all the others: when and where they are, by column."""
+
+    times: Mapping[int, Part] = MappingProxyType({})
+    places: Mapping[int, str] = MappingProxyType({})
+    rows: tuple[Row, ...] = ()
+    problems: tuple[Problem, ...] = ()
+
+
+def said_of_days(top: Top, rows: Sequence[Row], columns: Sequence[int]) -> SaidOfDays:
+    """The times and the places of the days that head columns, where a row below the dates holds them and is headed so, `Kick-off`
+    or `Venue`. Where several rows are headed by one of these, nothing tells whose each is."""
+    headed: dict[str, list[Row]] = {}
+    for number, row in rows:
+        field = _SAID.get(_field_of_label(row[: columns[0]]), "")
+        cells = [row[n] for n in columns if n < len(row) and cell_text(row[n])]
+        if field and cells and (field == "location" or _are_times(cells)):
+            headed.setdefault(field, []).append((number, row))
+    taken = tuple(row for found in headed.values() for row in found)
+    if not taken or len(taken) == len(rows) or ("end" in headed and "start" not in headed):
+        return SaidOfDays()
+    problems = [
+        Problem("column-when", f"Rows {found[0][0]} and {found[1][0]} are both headed “{cell_text(found[0][1][0])}”, and nothing says of which rows.",
+                "Write what they say into the cells themselves, “v Harbour 10:00”.", top.sheet.place(found[1][0]))
+        for found in headed.values() if len(found) > 1
+    ]  # fmt: skip
+    first = {field: found[0][1] for field, found in headed.items()}
+    times = {n: time_of(cell) for n, cell in _under(first.get("start", ()), columns)}
+    for n, cell in _under(first.get("end", ()), columns):
+        if n in times:
+            times[n] = times[n]._replace(end=time_of(cell).start)
+    places = {n: cell_text(cell) for n, cell in _under(first.get("location", ()), columns)}
+    return SaidOfDays(times, places, taken, tuple(problems))
+
+
+def _field_of_label(left: Sequence[Cell]) -> str:
+    """The field that the one text left of the dates names, as a heading does."""
+    texts = [text for cell in left if (text := cell_text(cell))]
+    match = match_exactly(texts[0]) if len(texts) == 1 else None
+    return match.field if match is not None else ""
+
+
+def _under(row: Sequence[Cell], columns: Sequence[int]) -> Iterator[tuple[int, Cell]]:
+    return ((n, row[n]) for n in columns if n < len(row) and cell_text(row[n]))
+
+
+def times_over(top: Top, above: Sequence[Row], columns: Sequence[int]) -> list[Problem]:
+    """A problem of the last row above the dates that holds times over them: they are of what stands below, and not read."""
+    for number, row in reversed(above):
+        over = [row[n] for n in columns if n < len(row) and cell_text(row[n])]
+        if len(over) > 1 and _are_times(over):
+            text = cell_text(over[0])
+            message = f"Row {number} holds times over the dates, and is not read: “{text}”."
+            remedy = (
+                "Write each time into the cell of its date, “12 September 2026 10:00”; or take the row out."
+            )
+            return [Problem("column-when", message, remedy, top.sheet.place(number, columns[0]), text)]
+    return []
