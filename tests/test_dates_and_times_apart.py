@@ -85,6 +85,12 @@ READ: dict[str, tuple[str, tuple[str, ...], list[str]]] = {
     "remarks right of the days of a month": (
         "September 2026,,,,,,\nWk,Mon,Tue,Wed,Thu,Fri,Notes\n1,,1,2,3,4,Rest\n2,7,8 Oars,9,10,11 Tar,Drill", (), ["Oars 2026-09-08/2026-09-09", "Tar 2026-09-11/2026-09-12"],
     ),
+    "one date out of order under a year": (
+        "Exam dates 2027,\nExam,Date\nMaths,17 May\nArt,3 June\nFrench,26 April", (), ["Art 2027-06-03/2027-06-04", "French 2027-04-26/2027-04-27", "Maths 2027-05-17/2027-05-18"],
+    ),
+    "dates that run on from a year into the next": (
+        "Events 2027,\nEvent,Date\nFair,12 Sept\nSupper,3 Dec\nWalk,14 March", (), ["Fair 2027-09-12/2027-09-13", "Supper 2027-12-03/2027-12-04", "Walk 2028-03-14/2028-03-15"],
+    ),
     "who is absent is not what is on": (
         "Date,Time,Teacher absent,Class,Cover\n7 Sep 2026,9:00-10:00,Ms Quill,7A,Mr Osei\n8 Sep 2026,9:00-10:00,Mr Lund,9C,Mr Osei", (),
         ["7A 2026-09-07T09:00/2026-09-07T10:00", "9C 2026-09-08T09:00/2026-09-08T10:00"],
@@ -107,6 +113,7 @@ REFUSED: dict[str, tuple[str, tuple[str, ...], str]] = {
     "weeks between the entries of a table": (
         "Driver,Mon,Tue\nQuill,7:00-15:00,\nWeek beginning 14/09/2026,,\nOsei,7:00-15:00,\nWeek beginning 21/09/2026,,", ("--day-one", "2026-09-14"), "5 rows read = 5 rejected",
     ),
+    "half a year back or on, under a year": ("Events 2027,\nEvent,Date\nFair,12 Sept\nSupper,3 Dec\nRegatta,14 June", (), "has no year"),
     "times over the dates of a roster": (",10:00,11:00\n,13/09/2026,20/09/2026\nU11,v Harbour,v Quay\nU13,v Slip,v Quay", (), "Row 1 holds times over the dates"),
     "two rows of times in a roster": (",13/09/2026,20/09/2026\nU11,v Harbour,v Quay\nTime,10:00,11:00\nU13,v Quay,v Slip\nTime,12:00,13:00", (), "both headed “Time”"),
     "numbers of days that are none of the month": (f"February 2027,,,,,,\n{FEBRUARY}\n29,30,31 Play,,,,", (), "Day 29 of February 2027"),

@@ -19,6 +19,8 @@ _YEAR = r"(?<![\d./-])(?:19|20)\d\d(?![\d./-])"
 
 BEFORE_LETTER, AFTER_LETTER = dt.timedelta(days=31), dt.timedelta(days=333)
 """How far before and after the date of a letter its days without a year are."""
+_MOST_RUN_ON, _LEAST_DISORDER = 5, 9
+"""Months from one date to the next over the end of a year: up to so many a list runs on, from so many on the next stands before."""
 _FIRST_MONTH = 8
 """That with which a school year begins."""
 
@@ -44,17 +46,18 @@ class YearAbove(NamedTuple):
         """The first and last date of days of these months, in the order of their rows; None when it is not clear.
 
         A school year runs from August to July. A list that begins in one year and jumps back once runs on into the
-        next: `Autumn 2026` with dates from September to January.
+        next, `Autumn 2026` with dates from September to January; steps back by a few months are disorder in the same.
         """
         if self.sent is not None:
             return self.sent - BEFORE_LETTER, self.sent + AFTER_LETTER
         if self.is_school_year:
             return dt.date(self.first, _FIRST_MONTH, 1), dt.date(self.first + 1, _FIRST_MONTH - 1, 31)
-        jumps = sum(b < a for a, b in pairwise(months))
-        if not jumps:
+        ahead = [b + 12 - a for a, b in pairwise(months) if b < a]
+        jumps = len(ahead)
+        if all(months_on >= _LEAST_DISORDER for months_on in ahead):
             return dt.date(self.first, 1, 1), dt.date(self.first, 12, 31)
         begin = months[0]
-        if jumps > 1 or max(months[months.index(min(months)) :]) >= begin:
+        if jumps > 1 or ahead[0] > _MOST_RUN_ON or max(months[months.index(min(months)) :]) >= begin:
             return None
         return dt.date(self.first, begin, 1), dt.date(self.first + 1, begin, 1) - dt.timedelta(days=1)
 

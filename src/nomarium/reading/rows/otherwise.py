@@ -49,10 +49,8 @@ def said_otherwise(row: Sequence[Cell], field: str, reader: WhenReader) -> Other
     cell = row[at] if at >= 0 else ""
     if not isinstance(cell, str) or not 0 < len(cell) <= LONGEST_PHRASE:
         return None
-    if field in ("time", "start"):
-        return _at_each(row, at, reader)
     if field not in ("date", "when"):
-        return None
+        return _at_each(row, at, reader) if field in ("time", "start") else None
     decisions = reader.reading.decisions
     whole = hours_with_colons(cell.strip())
     text, times = without_times(whole)
