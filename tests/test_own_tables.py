@@ -42,6 +42,21 @@ READ: dict[str, tuple[dict[str, Rows], list[str], list[str]]] = {
          "Bells": [["Period", "Start", "End"], ["P1", "8:30", "9:30"], ["P2", "9:40", "10:40"]], "Terms": TERM},
         [f"Joinery {at(7, *FIRST)} @ L1", f"Rigging {at(7, *FIRST)} @ L2", f"Sails {at(7, *SECOND)} @ L1", f"Sails {at(8, *FIRST)} @ L2", f"Joinery {at(8, *SECOND)} @ L1"], [],
     ),
+    "rooms under each weekday that stands alone over its times": (
+        {"Rooms": [["Monday"], ["Room", "8:30-9:30", "9:40-10:40"], ["L1", "Joinery", "Sails"], [""], ["Tuesday"], ["Room", "8:30-9:30", "9:40-10:40"], ["L1", "", "Joinery"]],
+         "Terms": TERM},
+        [f"Joinery {at(7, *FIRST)} @ L1", f"Sails {at(7, *SECOND)} @ L1", f"Joinery {at(8, *SECOND)} @ L1"], [],
+    ),
+    "labels with their word, of which few come back": (
+        {"Timetable": [["Period", "Time", "Day 1", "Day 2"], [1, "8:30-9:30", "Joinery", "Sails"]],
+         "Calendar": [["Date", "Day"], ["2026-09-07", "Day 1"], ["2026-09-09", "Day 2"], ["2026-09-10", "Day 1"]]},
+        [f"Joinery {at(7, *FIRST)}", f"Sails {at(9, *FIRST)}", f"Joinery {at(10, *FIRST)}"], ["Calendar is taken for Cycle"],
+    ),
+    "dates on a sheet that is called by the first letters of a bell schedule": (
+        {"Bells": [["Period", "Regular", "Minimum day"], [1, "8:30-9:30", "8:30-9:00"]], "Min days": [["Date"], ["2026-09-08"]],
+         "Classes": [["Class", "Period", "Days"], ["Joinery", 1, "Mon, Tue"]], "Terms": TERM},
+        [f"Joinery {at(7, *FIRST)}", f"Joinery {at(8, '08:30', '09:00')}"], ["dates under the name of a bell schedule"],
+    ),
     "bells of two divisions beside one another, each with its periods": (
         {"Bells": [["Apprentices", "", "", "", "Journeymen"], ["Period", "Start", "End", "", "Period", "Start", "End"], ["1", "8:30", "9:30", "", "1", "8:45", "9:35"]],
          "Timetable": [["Class", "Division", "Label", "Period"], ["Joinery", "Apprentices", "Mon", "1"], ["Rigging", "Journeymen", "Mon", "1"]], "Terms": TERM},
@@ -471,7 +486,18 @@ def test_several_sources_are_one_plan(tmp_path: Path) -> None:
     assert built(classes, bells, "--as", "plan", "--terms", terms) == expected
 
 
+SHORT = [["Period", "Regular", "Half day"], [1, "8:30-9:30", "8:30-9:00"]]
+ONE_CLASS = [["Class", "Period", "Days"], ["Joinery", 1, "Mon, Tue"]]
 REFUSED: dict[str, tuple[dict[str, Rows], list[str]]] = {
+    "dates without a word of what they are": (
+        {"Bells": SHORT, "Short": [["Date"], ["2026-09-08"]], "Classes": ONE_CLASS, "Terms": TERM}, ["“Short” holds dates", '--table "Short=daysoff"'],
+    ),
+    "an event that speaks of bells that ring on no date": (
+        {"Bells": SHORT, "Diary": [["Date", "What"], ["2026-09-08", "Fair (half day)"]], "Classes": ONE_CLASS, "Terms": TERM}, ["“Fair (half day)” has a date", "Special days"],
+    ),
+    "a special day that says nothing": (
+        {"Bells": SHORT, "Special days": [["Date"], ["2026-09-08"]], "Classes": ONE_CLASS, "Terms": TERM}, ["does not say what is special"],
+    ),
     "a hole in the run of labels": (
         {"Timetable": [["Day", "Period", "Class"], ["Day 1", 1, "Knots"], ["Day 2", 1, "Sails"], ["Day 4", 1, "Steam"]], "Bells": BELLS, "Terms": TERM},
         ["3 is missing from the run", "table Cycle"],

@@ -3,24 +3,30 @@
 import re
 from collections import defaultdict
 from collections.abc import Sequence
+from itertools import islice
 from typing import NamedTuple
 
+from nomarium.model.limits import MOST_TABLE_ROWS
 from nomarium.model.problem import Problem, note
 from nomarium.model.refusal import Refusal
 from nomarium.model.wording import clock_text, counted
 from nomarium.reading.cells.moments import Moment, read_moment
+from nomarium.reading.cells.offwords import changes_bells
 from nomarium.reading.cells.times import Clock
-from nomarium.reading.cells.words import ENGLISH
+from nomarium.reading.cells.words import ENGLISH, fold
 from nomarium.school.bellsheets import bare_schedule
 from nomarium.school.codes import Codes
+from nomarium.school.datewords import looks_like_date
 from nomarium.school.planheads import plain
 from nomarium.school.plantables import Item, Table
 from nomarium.school.yeartables import Special
-from nomarium.sheets.sheet import cell_text
+from nomarium.sheets.sheet import Sheet, cell_text
 
 REGULAR = "Regular"
 _USUAL = r"(?:regular|normal|standard|usual|ordinary|default)(?:days?|schedule|bells?|times|timetable)?"
 """What the regular bells are called, in compared form, where no others are."""
+_LONGEST_TEXT = 80
+"""Longer ones are prose."""
 _HALF = 43_200
 _LONGEST, _LONGEST_PAUSE = 6 * 3600, 3 * 3600
 """A period, or a pause before the next one, that would be longer is no afternoon but a slip or another order."""
@@ -108,8 +114,9 @@ def _written_once(items: list[Item], field: str, notes: list[Problem]) -> list[I
     return found
 
 
-def unrung(bells: Bells, specials: Sequence[Special]) -> list[Problem]:
-    """A note of each named schedule that rings on no date, for no special day names it."""
+def unrung(bells: Bells, specials: Sequence[Special], sheets: Sequence[Sheet]) -> list[Problem]:
+    """A note of each named schedule that rings on no date, for no special day names it; a problem where a row of the `sheets` has
+    a date and seems to speak of it, and is not read as one of its days."""
     named = {plain(special.bells) for special in specials if special.bells}
     found = []
     for (schedule, _, _), held in bells.sets.items():
@@ -117,10 +124,32 @@ def unrung(bells: Bells, specials: Sequence[Special]) -> list[Problem]:
         if item is None or not schedule or schedule in named:
             continue
         named.add(schedule)
-        message = f"The bells “{item.text('schedule')}” ring on no date, for nothing says on which."
+        name = item.text("schedule")
+        if (spoken := _spoken_of(name, sheets)) is not None:
+            sheet, number, text = spoken
+            message = f"“{text}” has a date and seems to speak of the bells “{name}”, which ring on no date as the plan stands."
+            remedy = "Name their dates in a table Special days (Date, Bells), and take the row out here."
+            found.append(Problem("bells-open", message, remedy, sheet.place(number)))
+            continue
+        message = f"The bells “{name}” ring on no date, for nothing says on which."
         remedy = "Name them in the table Special days (Date, Bells); bells of some weekdays or labels have these in a column Label."
         found.append(note("bells-unrung", message, remedy).at(item.place("schedule")))
     return found
+
+
+def _spoken_of(schedule: str, sheets: Sequence[Sheet]) -> tuple[Sheet, int, str] | None:
+    """Where a row with a date speaks of a schedule by its name, or as such ones are called, `Early closing`."""
+    name, changes = rf"\b{re.escape(fold(schedule))}\b", changes_bells(schedule)
+    for sheet in sheets:
+        for number, row in islice(sheet.rows(), MOST_TABLE_ROWS):
+            texts = [text for cell in row if (text := cell_text(cell)) and len(text) <= _LONGEST_TEXT]
+            said = (
+                text for text in texts if re.search(name, fold(text)) or (changes and changes_bells(text))
+            )
+            found = next(said, "")
+            if found and any(map(looks_like_date, row)):
+                return sheet, number, found
+    return None
 
 
 def weekday_key(day: int) -> str:

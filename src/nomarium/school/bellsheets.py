@@ -293,13 +293,16 @@ def _cell(row: Sequence[Cell], column: int) -> Cell:
     return row[column] if column < len(row) else ""
 
 
+_LEAST_SHORTENED: Final = 3
+
+
 def days_of_bells(sheet: Sheet, bells: Table | None) -> Sheet | None:
     """A sheet of dates that is called as a bell schedule is, `Early closing` or `Early closing days`, or that names one beside
     each date, as a table of special days on which these ring; None for any other."""
     called = re.sub(_OF_DAYS, "", sheet.name.strip())
     schedules = {plain(item.text("schedule")): item.text("schedule") for item in bells.items} if bells else {}
     schedules |= {bare: name for name in schedules.values() if (bare := bare_schedule(name))}
-    schedule = schedules.get(plain(called)) if called else None
+    schedule = (schedules.get(plain(called)) or _shortened(called, schedules)) if called else None
     rows = [row for row in sheet.rows() if any(map(cell_text, row[1]))] if schedules else []
     dated = [row for row in rows if any(map(looks_like_date, row[1]))]
     named = [_called_in(row, schedules) for _, row in dated]
@@ -313,6 +316,20 @@ def days_of_bells(sheet: Sheet, bells: Table | None) -> Sheet | None:
             ringing = next(iter(_called_in(row, schedules)), schedule or "")
             found.append((number, [date, ringing]))
     return sheet._replace(read_rows=lambda: iter(found))
+
+
+def _shortened(called: str, schedules: Mapping[str, str]) -> str | None:
+    """The one schedule of whose words these are the first letters, three at least of each: `Min` of `Minimum day`."""
+    words = plain(called).split()
+    if not words or any(len(word) < _LEAST_SHORTENED for word in words):
+        return None
+    alike = {
+        name
+        for known, name in schedules.items()
+        if len(parts := known.split()) >= len(words)
+        and all(part.startswith(word) for word, part in zip(words, parts, strict=False))
+    }
+    return alike.pop() if len(alike) == 1 else None
 
 
 def _called_in(row: Sequence[Cell], schedules: Mapping[str, str]) -> list[str]:

@@ -29,6 +29,9 @@ _KIND_WORDS: Final = (
 """Words before a name that say what it is of."""
 
 
+_HONORIFICS: Final = "mr|mrs|ms|miss|mx|dr|prof|professor|mme|madame|mlle|monsieur|herr|frau|sra?|dhr|mevr"
+
+
 def kind_of_heading(text: str) -> str:
     """What the names under a heading are, `Form`, `Room` or `Teacher`; nothing for any other heading."""
     return next((kind for kind, words in _KIND_WORDS if re.fullmatch(rf"(?i)\s*(?:{words})s?\s*", text)), "")
@@ -136,8 +139,11 @@ def of_sheet_named(name: str) -> Mapping[str, str]:
 
 
 def whose_by_title(name: str, titles: Iterable[str]) -> Mapping[str, str]:
-    """What a sheet's name is, by a title over its drawing: `Class A1` on the sheet `A1`. Nothing where none says so."""
+    """What a sheet's name is, by a title over its drawing: `Class A1` on the sheet `A1`, `Ms Quill` on `Quill`. Nothing where none
+    says so."""
     for title in titles:
+        if re.search(rf"(?i)\b(?:{_HONORIFICS})\.?\s+{re.escape(name)}\b", title):
+            return {"teacher": name}
         for kind, words in _KIND_WORDS:
             if re.search(rf"(?i)\b(?:{words})\s*:?\s*{re.escape(name)}\b", title):
                 return {kind: name}

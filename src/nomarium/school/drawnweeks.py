@@ -27,6 +27,7 @@ from nomarium.school.drawnlines import Slot, is_break, slot_in
 from nomarium.school.drawntitles import heads_drawings, of_sheet, titles_of
 from nomarium.school.drawnturns import with_weeks_beside_days, with_weeks_over_days
 from nomarium.school.planheads import plain
+from nomarium.school.stackeddays import stacked_heads
 from nomarium.school.turning import turn, turned
 from nomarium.sheets.sheet import Row, Sheet, cell_text
 
@@ -132,28 +133,16 @@ class _Reader:
 
     def stacked(self) -> DrawnWeek | None:
         """Days one below the other, each beside its periods, over a row a room, teacher or class."""
-        heads = [
-            (at, *head) for at, (_, row) in enumerate(self._rows) if (head := self._day_beside_periods(row))
-        ]
-        if len(heads) < 2 or len({names for _, names, _ in heads}) < len(heads):
+        heads = stacked_heads(self._rows, self._day)
+        if len(heads) < 2 or len({head.names for head in heads}) < len(heads):
             return None
-        found = DrawnWeek([], [], [], [], 0, [], [], [name for _, names, _ in heads for name in names], [])
-        found.others.extend(self._rows[: heads[0][0]])
-        ends = [*(at for at, _, _ in heads[1:]), len(self._rows)]
+        found = DrawnWeek([], [], [], [], 0, [], [], [name for head in heads for name in head.names], [])
+        found.others.extend(self._rows[: heads[0].begin])
+        ends = [*(head.begin for head in heads[1:]), len(self._rows)]
         idle = 0
-        for (at, names, under), end in zip(heads, ends, strict=True):
+        for (_, at, names, under), end in zip(heads, ends, strict=True):
             idle += self._wide(found, at - 1, end, {min(under): names}, under, "")
         return found._replace(idle=idle) if found.held else None
-
-    def _day_beside_periods(self, row: Sequence[Cell]) -> tuple[tuple[str, ...], dict[int, Slot]] | None:
-        """The day of a row that begins with one and goes on with two periods or more, and the period of each column."""
-        filled = [(n, cell) for n, cell in enumerate(row) if cell_text(cell)]
-        names = self._day(cell_text(filled[0][1])) if len(filled) > 2 else ()
-        under = (
-            {n: slot for n, cell in filled[1:] if (slot := slot_in(n, [cell])) is not None} if names else {}
-        )
-        breaks = sum(is_break(cell_text(cell)) for _, cell in filled[1:])
-        return (names, under) if len(under) > 1 and len(under) + breaks >= len(filled) - 1 else None
 
     def _days(self, row: Sequence[Cell]) -> dict[int, tuple[str, ...]]:
         """Column → what the day that heads it is; nothing where a row is no row of days."""

@@ -28,6 +28,7 @@ _MOSTLY: Final = 0.8
 _LONG_SPAN: Final = 21
 """Days from which a stretch is a term rather than a holiday."""
 _MOST_LABELS: Final = 12
+_NUMBERED_DAY: Final = r"(?i)(?:cycle\s*)?(?:day|jour|letter)\s*[-:]?\s*(?:\d{1,2}|[A-Z])"
 
 _NAMED: Final[tuple[tuple[str, str], ...]] = (
     ("rotation", r"rotation(?! (?:days?|calendar))|rotating|block (?:schedule|order|plan)"),
@@ -203,7 +204,13 @@ def _cycle(look: Look) -> Kind | None:
             continue  # a heading, or a title, stands above the first date
         are_weeks = re.search(r"(?i)\bw\s?/\s?[bc]\b|\bweeks?\b", look.heading(at, dates)) is not None
         others = [n for n in range(look.width) if n != dates and look.cells(at, n)]
-        told = [n for n in others if heads_labels(look.heading(at, n)) or are_lettered_weeks(look, at, n)]
+        told = [
+            n
+            for n in others
+            if heads_labels(look.heading(at, n))
+            or are_lettered_weeks(look, at, n)
+            or _are_numbered(look.cells(at, n))
+        ]
         least = 2 if are_weeks or told or _hinted(look.sheet) == "cycle" else 6
         if len(cells) < least or len(set(map(cell_text, cells))) < len(cells):
             return None
@@ -244,6 +251,12 @@ def _weekday_of(cell: Cell) -> int | None:
     readings = moment.first.readings if isinstance(moment, Moment) and moment.first is not None else ()
     days = {day for one in readings if one.year is not None and (day := one.date()) is not None}
     return days.pop().weekday() if len(days) == 1 else None
+
+
+def _are_numbered(cells: Sequence[Cell]) -> bool:
+    """Whether cells number the days of a cycle, `Day 3`, and come back."""
+    texts = [text for text in map(cell_text, cells) if not is_idle(text) and not is_off(text)]
+    return len({*texts}) < len(texts) and all(re.fullmatch(_NUMBERED_DAY, text) for text in texts)
 
 
 def _are_labels(cells: Sequence[Cell], count: int, is_told: bool, are_of_weeks: bool) -> bool:

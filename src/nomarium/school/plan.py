@@ -22,7 +22,7 @@ from nomarium.school.periodtimes import with_times
 from nomarium.school.planheads import plain
 from nomarium.school.plantables import Item, Table
 from nomarium.school.settings import Settings, read_settings
-from nomarium.school.sheetsfound import Taken, sheets_found
+from nomarium.school.sheetsfound import SheetsFound, Taken, sheets_found
 from nomarium.school.teachingweeks import placed_in_weeks
 from nomarium.school.timetable import Known, Slot, merged_slots, read_list
 from nomarium.school.timetablegrids import find_grid, read_timetable_grid
@@ -97,9 +97,7 @@ def read_plan(
     starts = _starts(settings, dates, problems)
     year = make_year(rows, settings, divisions | drawn.keys(), starts)
     problems += [*year.problems, *_starts_late(settings, starts, year)]
-    bells = read_bells(tables.get("bells"), year.labels)
-    problems += bells.problems
-    notes += [*bells.notes, *unrung(bells, rows.specials)]
+    bells = _bells(found_sheets, year, rows, problems, notes)
     accounts = [*found_sheets.accounts, *taught.accounts]
     slots = _slots(taught, year, _known(year, bells, rows), dates, naming, people, accounts, problems, notes)
     slots = [one._replace(division=one.division or drawn.get(plain(one.place.sheet), "")) for one in slots]
@@ -150,6 +148,19 @@ def _under(
     zone = options.zone or settings.zone
     under = options._replace(zone=zone, date_order=options.date_order or settings.date_order, layout=None)
     return settings._replace(zone=zone), under
+
+
+def _bells(
+    found: SheetsFound, year: Year, rows: YearRows, problems: list[Problem], notes: list[Problem]
+) -> Bells:
+    """The bells of the plan, and what is said of those that ring on no date."""
+    bells = read_bells(found.tables.get("bells"), year.labels)
+    problems += bells.problems
+    notes += bells.notes
+    idle = [one.sheet for one in found.taken if one.kind.table in ("", "events", "daysoff", "terms")]
+    for said in unrung(bells, rows.specials, idle):
+        (notes if said.severity == "note" else problems).append(said)
+    return bells
 
 
 def _divisions(tables: dict[str, Table], problems: list[Problem], notes: list[Problem]) -> frozenset[str]:

@@ -40,9 +40,9 @@ from nomarium.school.starter import is_untouched
 from nomarium.school.tabledoubts import (
     beyond,
     called,
-    closes_school,
     doubtful,
-    has_classes,
+    holds_dates,
+    in_doubt,
     is_beyond,
     left_out,
     passed_over,
@@ -274,12 +274,12 @@ def _take_idle(
     elif not is_asked and labels and drawn_week(sheet, labels) is not None:
         _take_as(found, sheet, Kind("timetable", "a week drawn with the labels of the cycle"))
         found.grids.append(("", sheet))
-    elif (closed := closes_school(sheet, kind)) is not None:
-        problems.append(closed)
-    elif not is_asked and (taught := has_classes(sheet, class_texts(found.tables, found.grids))) is not None:
-        problems.append(taught)
+    elif not is_asked and (doubt := in_doubt(sheet, class_texts(found.tables, found.grids))) is not None:
+        problems.append(doubt)
     elif not (is_asked or "timetable" in found.tables or found.grids) and heads_of_lines(sheet):
         found.grids.append(("", sheet))  # a week drawn with labels that nothing names: said where it is read
+    elif not is_asked and (dates := holds_dates(sheet)) is not None:
+        problems.append(dates)
     else:
         passed_over(sheet, kind, notes)
 

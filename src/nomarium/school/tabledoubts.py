@@ -7,6 +7,7 @@ from nomarium.model.limits import MOST_TABLE_ROWS
 from nomarium.model.problem import Place, Problem, note
 from nomarium.model.wording import listed
 from nomarium.reading.cells.offwords import is_off
+from nomarium.reading.columns.headings import DATE_FIELDS, match_heading
 from nomarium.school.codes import weekday_of
 from nomarium.school.datewords import looks_like_date
 from nomarium.school.drawnlines import is_time
@@ -62,11 +63,13 @@ def unread(sheet: Sheet, kind: Kind) -> Problem:
     return Problem("table-unread", message, remedy, sheet.place())
 
 
-def closes_school(sheet: Sheet, kind: Kind) -> Problem | None:
-    """A problem where a sheet that is no part of a plan has a date beside the name of a day without school: classes would be held
-    on it."""
-    if kind.why == "as asked":
-        return None
+def in_doubt(sheet: Sheet, classes: frozenset[str]) -> Problem | None:
+    """A problem where a sheet that is no part of a plan seems to say when there is no school, or names `classes` (compared form)."""
+    return _closes_school(sheet) or _has_classes(sheet, classes)
+
+
+def _closes_school(sheet: Sheet) -> Problem | None:
+    """A problem where a sheet has a date beside the name of a day without school: classes would be held on it."""
     for number, row in islice(sheet.rows(), MOST_TABLE_ROWS):
         text = next((text for cell in row if _is_closed(text := cell_text(cell))), "")
         if text and any(looks_like_date(cell) for cell in row if cell_text(cell) and cell_text(cell) != text):
@@ -79,9 +82,30 @@ def closes_school(sheet: Sheet, kind: Kind) -> Problem | None:
     return None
 
 
-def has_classes(sheet: Sheet, classes: frozenset[str]) -> Problem | None:
-    """A problem where a sheet that is no part of a plan names several of its `classes` (compared form) beside days, periods or times:
-    others of them would be lost."""
+def holds_dates(sheet: Sheet) -> Problem | None:
+    """A problem where a sheet that is no part of a plan has dates and nothing beside them, or words that come back: they say
+    something of school days, and are no events."""
+    rows = [(number, row) for number, row in islice(sheet.rows(), MOST_TABLE_ROWS) if not is_blank(row)]
+    for n in range(max((len(row) for _, row in rows), default=0)):
+        dated = {number: row for number, row in rows if n < len(row) and looks_like_date(row[n])}
+        match = match_heading(cell_text(rows[0][1][n])) if n < len(rows[0][1]) else None
+        is_headed = match is not None and match.field in DATE_FIELDS
+        if not dated or len(dated) * 2 < len(rows) - 1 or (len(dated) == 1 and not is_headed):
+            continue
+        words = [" ".join(map(cell_text, (*row[:n], *row[n + 1 :]))).strip() for row in dated.values()]
+        if any(words) and len({*words}) * 2 > len(words):
+            continue
+        message = f"The sheet “{called(sheet)}” holds dates, and is no part of the plan as it stands: what they say would be lost."
+        remedy = (
+            f'Say what they are: --table "{called(sheet)}=daysoff", or specialdays, cycle, terms or events in place of daysoff; '
+            f'to leave it out: --table "{called(sheet)}=".'
+        )
+        return Problem("table-unread", message, remedy, sheet.place(next(iter(dated))))
+    return None
+
+
+def _has_classes(sheet: Sheet, classes: frozenset[str]) -> Problem | None:
+    """A problem where a sheet names several `classes` beside days, periods or times: others of them would be lost."""
     named, times = dict[str, str](), 0
     for _, row in islice(sheet.rows(), MOST_TABLE_ROWS):
         for text in filter(None, map(cell_text, row)):

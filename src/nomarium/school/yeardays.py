@@ -29,8 +29,11 @@ class YearDay(NamedTuple):
         return next((one for one in self.specials if not one.division), None) if self.is_open else None
 
 
+_SPECIAL = "Name the bells, the label or the effect on the cycle in a column Bells, Label or Cycle; or take the row out."
+
+
 def misplaced(days: Sequence[YearDay], rows: YearRows) -> list[Problem]:
-    """Special days and dated labels must fall on days on which there can be school."""
+    """Special days and dated labels must fall on days on which there can be school, and say what is special where there is."""
     found = list[Problem]()
     dated = {row.date: row for row in rows.cycle if row.date is not None}
     by_date = {day.date: day for day in days}
@@ -68,4 +71,8 @@ def misplaced(days: Sequence[YearDay], rows: YearRows) -> list[Problem]:
             found.append(
                 row.item.problem("special-outside", "first", message, "Correct the dates or the terms.")
             )
+        said = (row.label, row.effect, row.bells, row.name, row.division)
+        if not any(said) and row.first in by_date and by_date[row.first].is_taught:
+            message = f"{row.first} is a school day anyway, and the row does not say what is special on it."
+            found.append(row.item.problem("special-idle", "first", message, _SPECIAL))
     return found
