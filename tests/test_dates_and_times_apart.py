@@ -15,6 +15,7 @@ MARCH = (
     "1,2,3 Walk,4,5,6,7\n8,9,10,11,12,13,14\n15,16,17,18,19,20,21\n22,23,24,25,26,27,28\n29,30,31 Play,,,,"
 )
 DRIVERS = "Driver,Mon,Tue\nQuill,07:00-15:00,OFF\nOsei,OFF,14:00-22:00\n"
+WEEK = ("--from", "2026-09-07", "--until", "2026-09-08")
 RADIO = ("--from", "2026-09-11", "--until", "2026-09-13")
 READ: dict[str, tuple[str, tuple[str, ...], list[str]]] = {
     "a limit beside a start": (
@@ -91,6 +92,26 @@ READ: dict[str, tuple[str, tuple[str, ...], list[str]]] = {
     "dates that run on from a year into the next": (
         "Events 2027,\nEvent,Date\nFair,12 Sept\nSupper,3 Dec\nWalk,14 March", (), ["Fair 2027-09-12/2027-09-13", "Supper 2027-12-03/2027-12-04", "Walk 2028-03-14/2028-03-15"],
     ),
+    "a line of a drawn week with a name beside its time": (
+        "Period,Time,Mon,Tue\nGate duty,8:20-8:45,Quill,Osei\n1,8:45-9:40,Knots,Oars\nClubs,15:30-16:30,Chess,", WEEK,
+        ["Chess 2026-09-07T15:30/2026-09-07T16:30", "Knots 2026-09-07T08:45/2026-09-07T09:40", "Oars 2026-09-08T08:45/2026-09-08T09:40",
+         "Osei 2026-09-08T08:20/2026-09-08T08:45", "Quill 2026-09-07T08:20/2026-09-07T08:45"],
+    ),
+    "names over the times of a drawn week that lies on its side": (
+        ",Before school,Break,Lunch 1,After school\n,8:20-8:45,10:30-10:50,12:00-12:30,15:30-15:50\nMonday,Quill,Osei,Barr,Moss\nTuesday,Osei,Barr,Moss,Quill",
+        ("--from", "2026-09-08", "--until", "2026-09-08"),
+        ["Barr 2026-09-08T10:30/2026-09-08T10:50", "Moss 2026-09-08T12:00/2026-09-08T12:30", "Osei 2026-09-08T08:20/2026-09-08T08:45",
+         "Quill 2026-09-08T15:30/2026-09-08T15:50"],
+    ),
+    "a slot of a grid with a name beside its time": (
+        "Period,Time,Mon 7 Sep 2026,Tue 8 Sep 2026\n1,8:45-9:40,Knots,Oars\n2,9:45-10:40,Oars,\nClubs,15:30-16:30,Chess,", (),
+        ["Chess (Clubs) 2026-09-07T15:30/2026-09-07T16:30", "Knots 2026-09-07T08:45/2026-09-07T09:40", "Oars 2026-09-07T09:45/2026-09-07T10:40",
+         "Oars 2026-09-08T08:45/2026-09-08T09:40"],
+    ),
+    "sums right of the days of a roster": (
+        "w/c 12 October 2026,,,,,,\nName,Mon,Tue,Wed,Thu,Fri,Total hrs\nQuill,9-5,,off,9-5,,16", (),
+        ["Quill 2026-10-12T09:00/2026-10-12T17:00", "Quill 2026-10-15T09:00/2026-10-15T17:00"],
+    ),
     "who is absent is not what is on": (
         "Date,Time,Teacher absent,Class,Cover\n7 Sep 2026,9:00-10:00,Ms Quill,7A,Mr Osei\n8 Sep 2026,9:00-10:00,Mr Lund,9C,Mr Osei", (),
         ["7A 2026-09-07T09:00/2026-09-07T10:00", "9C 2026-09-08T09:00/2026-09-08T10:00"],
@@ -114,6 +135,7 @@ REFUSED: dict[str, tuple[str, tuple[str, ...], str]] = {
         "Driver,Mon,Tue\nQuill,7:00-15:00,\nWeek beginning 14/09/2026,,\nOsei,7:00-15:00,\nWeek beginning 21/09/2026,,", ("--day-one", "2026-09-14"), "5 rows read = 5 rejected",
     ),
     "half a year back or on, under a year": ("Events 2027,\nEvent,Date\nFair,12 Sept\nSupper,3 Dec\nRegatta,14 June", (), "has no year"),
+    "a line of a drawn week that nothing times": ("Period,Mon,Tue\n1 (8:45-9:40),Knots,Oars\n2 (9:45-10:40),Oars,Knots\nClubs,Chess,Choir", WEEK, "No line says in which period"),
     "times over the dates of a roster": (",10:00,11:00\n,13/09/2026,20/09/2026\nU11,v Harbour,v Quay\nU13,v Slip,v Quay", (), "Row 1 holds times over the dates"),
     "two rows of times in a roster": (",13/09/2026,20/09/2026\nU11,v Harbour,v Quay\nTime,10:00,11:00\nU13,v Quay,v Slip\nTime,12:00,13:00", (), "both headed “Time”"),
     "numbers of days that are none of the month": (f"February 2027,,,,,,\n{FEBRUARY}\n29,30,31 Play,,,,", (), "Day 29 of February 2027"),
@@ -129,3 +151,9 @@ def test_what_stands_apart_and_is_open_is_refused(kind: str, tmp_path: Path) -> 
 def test_who_is_absent_is_told(tmp_path: Path) -> None:
     source = csv_file(tmp_path, "Date,Absent,Class\n7 Sep 2026,Ms Quill,7A")
     assert "“Absent”" in nomarium("build", source, "-o", tmp_path / "a.ics").text
+
+
+def test_a_limit_above_a_table_is_told(tmp_path: Path) -> None:
+    source = csv_file(tmp_path, "Registration closes: 1 October 2026,\nCourse,Date\nKnots,22 Oct 2026")
+    outcome = nomarium("build", source, "-o", tmp_path / "a.ics")
+    assert "“Registration closes: 1 October 2026” stands above the table and is no event" in outcome.text

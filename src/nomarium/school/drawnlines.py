@@ -12,6 +12,7 @@ from nomarium.reading.cells.words import fold
 from nomarium.reading.columns.clocks import as_typed
 from nomarium.reading.layouts.slots import time_of
 from nomarium.reading.rows.when import NOTHING, Part
+from nomarium.school.planheads import field_of
 from nomarium.sheets.sheet import Sheet, cell_text
 
 _BREAKS: Final = (
@@ -22,6 +23,7 @@ _DAY_ENDS: Final = r"(?:the )?end(?: of (?:the )?(?:school )?day)?|finish|home(?
 _PERIOD: Final = r"(?i)(?:(?:period|per\.?|pd\.?|p|block|lesson|slot|hour|stunde|heure|periode|bloc|module|mod)\s*)?(?P<code>\d{1,2}[A-Za-z]?|(?-i:I{1,3}|IV|VI{0,3}|IX|X)|(?<![A-Za-z])[A-Z])(?:\s*(?:st|nd|rd|th)?(?:\s*(?:period|hour|lesson|stunde))?)?\.?"
 
 
+_NAME_OF_LINE: Final = r"[^\W\d_]{3,}(?:[ '’/&-]+[^\W\d_]+){0,3}"
 _TWO_CLOCKS: Final = r"(\d{1,2}[:.h]\d\d)\s+(\d{1,2}[:.h]\d\d)"
 _FOUR_FIGURES: Final = r"(?:0\d|1\d)[0-5]\d"
 """A time such as 0830, beside the days of a week; 2026 is a year."""
@@ -94,6 +96,22 @@ def slot_in(at: int, cells: Sequence[Cell]) -> Slot | None:
         if time.end is None and len(starts) > 1:
             time = time._replace(end=starts[1].start)
     return Slot(at, period, shown, time) if period or time is not NOTHING else None
+
+
+def names_line(text: str) -> bool:
+    """Whether a text beside the days may be what a line is called, `Clubs`: a few words without a figure."""
+    return re.fullmatch(_NAME_OF_LINE, text) is not None and field_of(text, "timetable") is None
+
+
+def named_slot(at: int, cells: Sequence[Cell]) -> Slot | None:
+    """What the headings of a line say where one is a time and another the name of what is then, `Clubs`, `Before school`."""
+    texts = [" ".join(cell_text(cell).split()) for cell in cells]
+    names = [text for text in texts if names_line(text)]
+    if len(texts) != len(names) + 1 or len(names) != 1:
+        return None
+    slot = slot_in(at, [cell for cell, text in zip(cells, texts, strict=True) if text != names[0]])
+    is_timed = slot is not None and not slot.period and slot.time.end is not None
+    return slot._replace(period=names[0], heading=names[0]) if slot is not None and is_timed else None
 
 
 def _period_and_time(text: str) -> tuple[str, Part] | None:

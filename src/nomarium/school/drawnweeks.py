@@ -23,7 +23,7 @@ from nomarium.school.drawnheads import (
     with_days_over_periods,
     without_week,
 )
-from nomarium.school.drawnlines import Slot, is_break, slot_in
+from nomarium.school.drawnlines import Slot, is_break, named_slot, names_line, slot_in
 from nomarium.school.drawntitles import heads_drawings, of_sheet, titles_of
 from nomarium.school.drawnturns import with_weeks_beside_days, with_weeks_over_days
 from nomarium.school.planheads import plain
@@ -279,7 +279,9 @@ class _Reader:
                 )
                 continue
             if slot is None:
-                lines.append([(n, None)]) if not goes_on else lines[-1].append((n, None))
+                is_named = any(names_line(cell_text(row[c])) for c in left if c < len(row))
+                lines[-1].append((n, None)) if goes_on and not is_named else lines.append([(n, None)])
+                goes_on = goes_on and not is_named
                 continue
             if self._is_break(n, slot, days):
                 said = {text for column in days if (text := self._filled(n, column))}
@@ -351,8 +353,9 @@ class _Reader:
         return found if len(found) > len(days) else {}
 
     def _slot(self, n: int, cells: Sequence[Cell]) -> Slot | None:
-        """The period or time of a row, from the cells left of its days."""
-        return slot_in(n, [cell for cell in cells if (text := cell_text(cell)) and not heads_parts(text)])
+        """The period or time of a row, from the cells left of its days; one of them may be a name beside the time, `Clubs`."""
+        said = [cell for cell in cells if (text := cell_text(cell)) and not heads_parts(text)]
+        return slot_in(n, said) or named_slot(n, said)
 
     def _filled(self, n: int, column: int) -> str:
         row = self._rows[n][1]

@@ -1,5 +1,6 @@
 """An event of its own that labelled rows above a table say, `Event: Open day`, `Date: 3 October`, beside the rows of the table."""
 
+import re
 from collections.abc import Sequence
 from itertools import islice
 
@@ -7,10 +8,13 @@ from nomarium.model.cell import Cell
 from nomarium.model.problem import Problem, note
 from nomarium.model.wording import listed
 from nomarium.reading.cells.words import Lexicon
+from nomarium.reading.columns.bycontent import LIMITS
 from nomarium.reading.columns.head import TableHead, looks_like_date
-from nomarium.reading.columns.headings import match_exactly
+from nomarium.reading.columns.headings import match_exactly, normal
 from nomarium.sheets.sheet import Sheet, cell_text
 
+_BEFORE_DATE = r"\s*[:–—]\s*|\s+-\s+|\s+(?:on|by|is)\s+"
+_OF_LIMITS = rf"{LIMITS}|\b(?:opens?|opening|ends?|starts?|begins?)\b"
 _LEAST = 2
 """Rows from which on an event is labelled."""
 
@@ -33,6 +37,22 @@ def event_above(sheet: Sheet, head: TableHead, lexicon: Lexicon) -> list[Problem
     message = f"Above the table stands an event of its own, which is not read: {listed([text for _, text in sorted(said.values())])}."
     remedy = "Give it a row of the table, or a file of its own; or take it out."
     return [Problem("event-above", message, remedy, sheet.place(first[0]))]
+
+
+def limits_above(sheet: Sheet, head: TableHead, lexicon: Lexicon) -> list[Problem]:
+    """A note of each date above a table that ends or opens something, `Registration closes: 15 October 2026`, and is none of its
+    rows' own."""
+    notes = []
+    for number, row in islice(sheet.rows(), head.rows_above):
+        filled = [cell for cell in row if cell_text(cell)]
+        text = " ".join(map(cell_text, filled))
+        said = re.split(_BEFORE_DATE, cell_text(filled[0]), maxsplit=1) if len(filled) == 1 else filled
+        is_limit = len(said) == 2 and re.search(_OF_LIMITS, normal(cell_text(said[0]))) is not None
+        if is_limit and looks_like_date(said[1], lexicon):
+            message = f"“{text}” stands above the table and is no event."
+            remedy = "If it is one, give it a row of the table."
+            notes.append(note("date-above", message, remedy).at(sheet.place(number)))
+    return notes
 
 
 def place_above(sheet: Sheet, head: TableHead) -> list[Problem]:

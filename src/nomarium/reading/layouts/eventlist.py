@@ -261,17 +261,20 @@ def _event_above(sheet: Sheet, head: TableHead, columns: Sequence[Column], lexic
     return event_above(sheet, head, lexicon)
 
 
-def _places_above(
-    sheet: Sheet, head: TableHead, columns: Sequence[Column], options: ReadingOptions
+def _said_above(
+    sheet: Sheet, head: TableHead, columns: Sequence[Column], options: ReadingOptions, lexicon: Lexicon
 ) -> list[Problem]:
-    places = {"location", "room"}
-    if any(c.field in places for c in columns) or not places.isdisjoint(
-        (*options.defaults, *options.overrides)
-    ):
-        return []
-    from nomarium.reading.columns.eventabove import place_above
+    """Notes of dates and places above a table of which its rows know nothing."""
+    from nomarium.reading.columns.eventabove import limits_above, place_above
 
-    return place_above(sheet, head)
+    places = {"location", "room"}
+    have_places = any(c.field in places for c in columns)
+    have_places = have_places or not places.isdisjoint((*options.defaults, *options.overrides))
+    have_dates = any(column.has_days and column.filled for column in columns)
+    return [
+        *(limits_above(sheet, head, lexicon) if have_dates else ()),
+        *([] if have_places else place_above(sheet, head)),
+    ]
 
 
 def _dated_titles(
@@ -316,7 +319,7 @@ def _settled(
         decisions = decisions._replace(window=any_year(options.repeats_from), is_near=False)
     notes = [
         *table.notes,
-        *(_places_above(sheet, table.head, columns, options) if table.head.title_rows else ()),
+        *(_said_above(sheet, table.head, columns, options, lexicon) if table.head.title_rows else ()),
         *told(decisions, sheet),
         *(one.at(sheet.place()) for one in (*clock_told(clock), *morning_told(clock))),
     ]

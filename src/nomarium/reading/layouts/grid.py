@@ -22,7 +22,7 @@ from nomarium.reading.layouts.drawn import (
     lines_of_cell,
     merged_from,
 )
-from nomarium.reading.layouts.gridblocks import Block, grid_blocks, numbering
+from nomarium.reading.layouts.gridblocks import Block, grid_blocks, names_of_slots, numbering
 from nomarium.reading.layouts.headdates import decide_days
 from nomarium.reading.layouts.layout import NotRead, Reading, Top, not_read
 from nomarium.reading.layouts.slots import (
@@ -111,6 +111,7 @@ class _Grid:
         self.rows = dict(block.rows)
         self.numbers = numbering(block)
         """Columns beside that of the times which number them."""
+        self.names = names_of_slots(block)
         self.continued: list[int] = []
         """Rows without a label of their own."""
         across = [Line(n, cell, time_of(cell)) for n, cell in block.across]
@@ -216,7 +217,9 @@ class _Grid:
         else:
             times = [(*title_and_place(text), time)]
         found: list[DrawnEntry | Problem] = []
+        name = self.names.get(line.index, "")
         for title, location, within in times:
+            title = f"{title} ({name})" if name else title
             if within is None:
                 message = "The times in the cell are not within those of its slot."
                 found.append(Problem("grid-times", message, "Correct one of them.", place, text))

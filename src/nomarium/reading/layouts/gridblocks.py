@@ -1,7 +1,7 @@
 """The grids that a sheet draws: rows of headings, and what crosses them below."""
 
 import re
-from collections.abc import Sequence
+from collections.abc import Collection, Sequence
 from dataclasses import dataclass
 
 from nomarium.model.cell import Cell
@@ -20,6 +20,9 @@ from nomarium.reading.rows.when import NOTHING
 from nomarium.sheets.sheet import Row, Sheet, cell_text
 
 _NUMBER_OF_SLOT = r"(?:(?:p|per|period|lesson|block|slot|session|stunde|std|heure|h)\.?\s?)?\d{0,2}[a-z]?|break|lunch|recess|registration|tutor|pause|mittag|recreation|recreo|pausa"
+
+
+_NAME = r"[^\W\d_]{3,}(?:[ '’/&-]+[^\W\d_]+){0,3}"
 
 
 @dataclass(frozen=True)
@@ -124,12 +127,29 @@ def _label_column(
 
 
 def numbering(block: Block) -> frozenset[int]:
-    """The columns left of the slots that number the times, `Period` beside `Time`, and name the breaks."""
+    """The columns left of the slots that number the times, `Period` beside `Time`, and name the breaks, and less than half of the
+    others, `Clubs`."""
     columns = (n for n in range(block.across[0][0]) if n != block.label_column)
-    return frozenset(
-        n for n in columns
-        if all(_numbers_slot(cell_text(row[n])) for _, row in block.rows if n < len(row))
-    )  # fmt: skip
+    return frozenset(n for n in columns if _numbers_slots(_texts(block, n).values()))
+
+
+def names_of_slots(block: Block) -> dict[int, str]:
+    """Row number → what a slot is called beside its time, where that is no number and no break."""
+    return {
+        number: text
+        for n in numbering(block)
+        for number, text in _texts(block, n).items()
+        if text and not _numbers_slot(text)
+    }
+
+
+def _texts(block: Block, column: int) -> dict[int, str]:
+    return {number: cell_text(row[column]) for number, row in block.rows if column < len(row)}
+
+
+def _numbers_slots(texts: Collection[str]) -> bool:
+    names = [text for text in texts if not _numbers_slot(text)]
+    return len(names) * 2 < len(texts) and all(re.fullmatch(_NAME, text) for text in names)
 
 
 def _numbers_slot(text: str) -> bool:

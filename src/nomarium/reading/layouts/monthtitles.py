@@ -116,5 +116,5 @@ def may_be_day(cell: Cell) -> bool:
 
 def days_headed(row: Sequence[Cell], lexicon: Lexicon) -> dict[int, int]:
     """Column → weekday of a row that heads the days of weeks, with a column for the week and one for remarks at most beside them."""
-    weekdays = weekday_columns(row, lexicon, others=2)
+    weekdays = weekday_columns(row, lexicon)
     return weekdays if len(weekdays) >= _LEAST_WEEKDAYS else {}
