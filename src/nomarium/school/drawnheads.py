@@ -142,7 +142,7 @@ def without_week(text: str) -> str:
 def heads_weeks(cell: Cell) -> bool:
     """Whether a cell heads a column of weeks, those of a planner; `Week A Monday` is a day."""
     text = cell_text(cell)
-    return re.match(r"(?i)(?:week(?!days?\b|ends?\b)|wk|w/[bc])", text) is not None and not (
+    return re.match(r"(?i)(?:week(?!days?\b|ends?\b|ly\b)|wk|w/[bc])", text) is not None and not (
         day_and_week(text)[1] or week_of(text)
     )
 

@@ -24,6 +24,9 @@ _PERIOD: Final = r"(?i)(?:(?:period|per\.?|pd\.?|p|block|lesson|slot|hour|stunde
 
 
 _NAME_OF_LINE: Final = r"[^\W\d_]{3,}(?:[ '’/&-]+[^\W\d_]+){0,3}"
+_HALF: Final = r"(?:\s?(?i:[ap]\.?m\b\.?))?"
+_CLOCK: Final = rf"\d{{1,2}}[:.h]\d\d{_HALF}"
+_HOUR: Final = rf"\d{{1,2}}(?:[:.h]\d\d)?{_HALF}"
 _TWO_CLOCKS: Final = r"(\d{1,2}[:.h]\d\d)\s+(\d{1,2}[:.h]\d\d)"
 _FOUR_FIGURES: Final = r"(?:0\d|1\d)[0-5]\d"
 """A time such as 0830, beside the days of a week; 2026 is a year."""
@@ -98,7 +101,7 @@ def slot_in(at: int, cells: Sequence[Cell]) -> Slot | None:
     return Slot(at, period, shown, time) if period or time is not NOTHING else None
 
 
-def names_line(text: str) -> bool:
+def _names_line(text: str) -> bool:
     """Whether a text beside the days may be what a line is called, `Clubs`: a few words without a figure."""
     return re.fullmatch(_NAME_OF_LINE, text) is not None and field_of(text, "timetable") is None
 
@@ -106,7 +109,7 @@ def names_line(text: str) -> bool:
 def named_slot(at: int, cells: Sequence[Cell]) -> Slot | None:
     """What the headings of a line say where one is a time and another the name of what is then, `Clubs`, `Before school`."""
     texts = [" ".join(cell_text(cell).split()) for cell in cells]
-    names = [text for text in texts if names_line(text)]
+    names = [text for text in texts if _names_line(text)]
     if len(texts) != len(names) + 1 or len(names) != 1:
         return None
     slot = slot_in(at, [cell for cell, text in zip(cells, texts, strict=True) if text != names[0]])
@@ -118,8 +121,8 @@ def _period_and_time(text: str) -> tuple[str, Part] | None:
     """A period and its time in one text."""
     forms = (
         r"(?P<period>.*?[^\s(–-])[\s:,(–-]+(?P<time>\d{1,2}[:.h]\d\d.*?)\)?",
-        r"(?P<period>.*?[^\s(–-])[\s:,]*\((?P<time>\d{1,2}(?:[:.h]\d\d)?(?:\s?[ap]m)?\s*[-–]\s*\d{1,2}(?:[:.h]\d\d)?(?:\s?[ap]m)?)\)",
-        r"(?P<time>\d{1,2}[:.h]\d\d\s*[-–]\s*\d{1,2}[:.h]\d\d(?:\s?[ap]m)?)[\s:,(–-]+(?P<period>.+?)\)?",
+        rf"(?P<period>.*?[^\s(–-])[\s:,]*\((?P<time>{_HOUR}\s*[-–]\s*{_HOUR})\)",
+        rf"(?P<time>{_CLOCK}\s*[-–]\s*{_CLOCK})[\s:,(–-]+(?P<period>.+?)\)?",
     )
     for form in forms:
         match = re.fullmatch(form, text)

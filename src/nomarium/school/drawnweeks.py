@@ -23,7 +23,7 @@ from nomarium.school.drawnheads import (
     with_days_over_periods,
     without_week,
 )
-from nomarium.school.drawnlines import Slot, is_break, named_slot, names_line, slot_in
+from nomarium.school.drawnlines import Slot, is_break, named_slot, slot_in
 from nomarium.school.drawntitles import heads_drawings, of_sheet, titles_of
 from nomarium.school.drawnturns import with_weeks_beside_days, with_weeks_over_days
 from nomarium.school.planheads import plain
@@ -136,6 +136,9 @@ class _Reader:
         heads = stacked_heads(self._rows, self._day)
         if len(heads) < 2 or len({head.names for head in heads}) < len(heads):
             return None
+        firsts = (next(filter(None, map(cell_text, row)), "") for _, row in self._rows[heads[0].begin :])
+        if sum(bool(self._day(text)) for text in firsts) > len(heads):
+            return None  # days are lines, of classes such as 7A that could be periods
         found = DrawnWeek([], [], [], [], 0, [], [], [name for head in heads for name in head.names], [])
         found.others.extend(self._rows[: heads[0].begin])
         ends = [*(head.begin for head in heads[1:]), len(self._rows)]
@@ -279,7 +282,9 @@ class _Reader:
                 )
                 continue
             if slot is None:
-                is_named = any(names_line(cell_text(row[c])) for c in left if c < len(row))
+                is_named = any(
+                    (text := cell_text(row[c])) and not heads_parts(text) for c in left if c < len(row)
+                )
                 lines[-1].append((n, None)) if goes_on and not is_named else lines.append([(n, None)])
                 goes_on = goes_on and not is_named
                 continue

@@ -23,6 +23,7 @@ from nomarium.school.plantables import table_name
 from nomarium.school.sidebyside import one_below_the_other
 from nomarium.sheets.sheet import Sheet, cell_text
 
+WHY_DRAWN: Final = "a drawn week"
 _HEAD_ROWS: Final = 40
 _MOSTLY: Final = 0.8
 _LONG_SPAN: Final = 21
@@ -147,6 +148,8 @@ def _timetable(look: Look) -> Kind | None:
     edges = {columns[field] for field in ("first", "last") if field in columns}
     if not when or set(of_dates) - edges or not any(look.cells(at, column) for column in when):
         return None
+    if look.is_drawn_week and share_classes(look, at, columns):
+        return None  # Lesson and Time head the lines of a drawn week, too
     if {"label", "meets"}.isdisjoint(columns):
         periods = look.cells(at, columns["period"]) if "period" in columns else []
         if not periods or all(map(is_time, periods)):  # slots of one day
@@ -159,7 +162,7 @@ def _drawn(look: Look) -> Kind | None:
     full = [row for _, row in look.rows if len(list(filter(cell_text, row))) > 1]  # a title may say dates
     if any(looks_like_date(cell) and not is_time(cell) for row in full for cell in row):
         return None
-    return Kind("timetable", "a drawn week") if look.is_drawn_week else None
+    return Kind("timetable", WHY_DRAWN) if look.is_drawn_week else None
 
 
 def _are_dates(look: Look, at: int, column: int) -> bool:

@@ -6,6 +6,7 @@ from typing import TYPE_CHECKING, NamedTuple
 
 from nomarium.model.errors import UsageError
 from nomarium.model.problem import Problem
+from nomarium.reading.columns.weekdayletters import with_weekdays_of_letters
 from nomarium.reading.layouts.layout import NotRead, Reading
 from nomarium.reading.options import ReadingOptions, asks_for_edits, in_one_week
 from nomarium.reading.reading import Readings, read_sheets
@@ -147,9 +148,8 @@ def sources_in(
     late = _late_plans(found, others, options)
     if late:
         plans = [*plans, *late]
-        found = read_sheets(
-            [one for one in others if not any(one in group for group in late)], options, is_whole
-        )
+        taken = {(one.file, one.name) for group in late for one in group}
+        found = read_sheets([one for one in others if (one.file, one.name) not in taken], options, is_whole)
     sources.readings = found.readings
     sources.problems += _year_alone(found, options)
     lists = [sources.listing(reading, options) for reading in sources.take(found)]
@@ -188,7 +188,7 @@ def _late_plans(found: Readings, sheets: Sequence[Sheet], options: ReadingOption
     from nomarium.school.finding import timetables_in
 
     named = {(one.file, one.name) for one in late}
-    return timetables_in([one for one in sheets if (one.file, one.name) in named])
+    return timetables_in([with_weekdays_of_letters(one) for one in sheets if (one.file, one.name) in named])
 
 
 def _year_alone(found: Readings, options: ReadingOptions) -> list[Problem]:
@@ -225,4 +225,4 @@ def _plans_in(
         return (), sheets
     from nomarium.school.finding import plans_in
 
-    return plans_in(sheets, options)
+    return plans_in([with_weekdays_of_letters(one) for one in sheets], options)

@@ -301,3 +301,24 @@ def headed_by_weeks(
         return settled_dates(top, [(n, number, head[n]) for n in weeks], above, "begins")
     begun = {n: day_of_programme(day_one, cell_text(head[n]), "", top.lexicon) for n in weeks}
     return Headed({n: Days(day, day + 6 * _DAY) for n, day in begun.items() if isinstance(day, dt.date)})
+
+
+def weekdays_beside(
+    lexicon: Lexicon, rows: Sequence[Row], at: int, columns: Sequence[int]
+) -> tuple[dict[int, int], int]:
+    """The weekdays that stand in the row above or below headings, and whether it is the one below."""
+    for step in (1, -1):
+        row = rows[at + step][1] if 0 <= at + step < len(rows) else ()
+        words = {n: fold(cell_text(row[n])).strip() for n in columns if n < len(row)}
+        found = {n: lexicon.weekdays[word] for n, word in words.items() if word in lexicon.weekdays}
+        is_someones = any(map(cell_text, row[: columns[0]])) and not _follow_each_other(list(found.values()))
+        if len(found) >= len(columns) * 0.8 and not is_someones:
+            return found, max(step, 0)
+    return {}, 0
+
+
+def _follow_each_other(weekdays: Sequence[int]) -> bool:
+    """Whether most of these weekdays come the day after the one before, as they do over a run of dates: FR and SO may be
+    classes."""
+    steps = [(b - a) % 7 for a, b in pairwise(weekdays)]
+    return steps.count(1) * 2 >= len(steps)

@@ -16,6 +16,7 @@ from nomarium.reading.columns.headedyears import years_of
 from nomarium.reading.columns.headings import normal, unit_of
 from nomarium.reading.columns.lexicons import lexicon_for, weekday_columns
 from nomarium.reading.layouts.layout import NotRead, not_read
+from nomarium.reading.layouts.slots import is_clear_time
 from nomarium.reading.options import ReadingOptions
 from nomarium.reading.rows.yearly import is_yearly
 from nomarium.sheets.sheet import Sheet, cell_text, is_blank
@@ -88,10 +89,11 @@ def missing_field(
     if _heads_a_roster(sheet, head):
         message = f"The first row of {sheet.title} is headed by dates: it is no list."
         return not_read(sheet, "no-dates", "dates head its columns", "date-column-missing", message)
-    if _is_planner(columns) or _has_weekdays_above(sheet, head, lexicon):
-        message = f"Weekdays or months head columns of {sheet.title}: it is no list."
+    times_above = not fields & {"time", "start", "when"} and _has_times_above(sheet, head)
+    if _is_planner(columns) or _has_weekdays_above(sheet, head, lexicon) or times_above:
+        message = f"{'Times' if times_above else 'Weekdays or months'} head columns of {sheet.title}: it is no list."
         return not_read(
-            sheet, "no-dates", "weekdays or months head its columns", "date-column-missing", message
+            sheet, "no-dates", "what heads its columns is no field", "date-column-missing", message
         )
     if not fields & {"summary", "class"} and not options.title:
         message = f"No column of {sheet.title} says what each event is called (it has {there})."
@@ -261,6 +263,15 @@ def _heads_a_roster(sheet: Sheet, head: TableHead) -> bool:
         return False
     others = filled[1:]
     return all(map(looks_like_date, others)) or all(unit_of(text).times for text in texts[1:])
+
+
+def _has_times_above(sheet: Sheet, head: TableHead) -> bool:
+    """Whether a row above the headings holds a time in each of several columns: those of a drawing that lies on its side."""
+    for number, row in islice(sheet.rows(), head.first_row if head.title_rows else 0):
+        cells = [cell for cell in row if cell_text(cell)]
+        if number in head.title_rows and len(cells) > 2 and sum(map(is_clear_time, cells)) >= len(cells) - 1:
+            return True
+    return False
 
 
 def _has_weekdays_above(sheet: Sheet, head: TableHead, lexicon: Lexicon) -> bool:

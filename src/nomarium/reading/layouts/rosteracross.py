@@ -25,12 +25,20 @@ from nomarium.reading.layouts.headdates import (
     settled_dates,
     settled_numbers,
     time_of_date,
+    weekdays_beside,
 )
 from nomarium.reading.layouts.layout import Top
 from nomarium.reading.layouts.monthheads import month_head, with_years
 from nomarium.reading.layouts.rostercolumns import unused_columns
 from nomarium.reading.layouts.rosterslots import Drawing, Slot, halves_day
-from nomarium.reading.layouts.rostertimes import SUMS, SaidOfDays, said_of_days, times_over, unread_times
+from nomarium.reading.layouts.rostertimes import (
+    SUMS,
+    SaidOfDays,
+    number_periods,
+    said_of_days,
+    times_over,
+    unread_times,
+)
 from nomarium.reading.layouts.slots import number_others, time_of
 from nomarium.reading.rows.when import NOTHING, Part
 from nomarium.sheets.sheet import Row, Sheet, cell_text, is_blank
@@ -44,7 +52,11 @@ _PLACE_HEADS = r"\b(?:rooms?|places?|locations?|venues?|lofts?|sheds?|halls?|sli
 def across(top: Top) -> Drawing | None:
     """A roster with its dates in a row: each block from such a row to the next."""
     rows = [(number, row) for number, row in top.sheet.rows() if not is_blank(row)]
-    heads = [at for at, (_, row) in enumerate(rows) if _date_columns(top, row)]
+    heads = [
+        at
+        for at, (_, row) in enumerate(rows)
+        if (columns := _date_columns(top, row)) and not number_periods(rows, at, columns)
+    ]
     if not heads or heads[0] > _HEAD_ROWS:
         return None
     slots: list[Slot] = []
@@ -167,7 +179,7 @@ def _headed(
     """The days of a row of headings, and how many rows below it are headings too."""
     number, row = rows[at]
     cells = [(n, number, row[n]) for n in columns]
-    weekdays, skipped = _weekdays_beside(top, rows, at, columns)
+    weekdays, skipped = weekdays_beside(top.lexicon, rows, at, columns)
     if heads_dates([row[columns[0]]], top.lexicon):
         return settled_dates(top, cells, rows[:first]), skipped
     if is_numbered_week(cell_text(row[columns[0]])):
@@ -202,27 +214,6 @@ def _dated_by_column(
         found |= part.days
         problems += part.problems
     return Headed(found, tuple(problems))
-
-
-def _weekdays_beside(
-    top: Top, rows: Sequence[Row], at: int, columns: Sequence[int]
-) -> tuple[dict[int, int], int]:
-    """The weekdays that stand in the row above or below headings, and whether it is the one below."""
-    for step in (1, -1):
-        row = rows[at + step][1] if 0 <= at + step < len(rows) else ()
-        words = {n: fold(cell_text(row[n])).strip() for n in columns if n < len(row)}
-        found = {n: top.lexicon.weekdays[word] for n, word in words.items() if word in top.lexicon.weekdays}
-        is_someones = any(map(cell_text, row[: columns[0]])) and not _follow_each_other(list(found.values()))
-        if len(found) >= len(columns) * 0.8 and not is_someones:
-            return found, max(step, 0)
-    return {}, 0
-
-
-def _follow_each_other(weekdays: Sequence[int]) -> bool:
-    """Whether most of these weekdays come the day after the one before, as they do over a run of dates: FR and SO may be
-    classes."""
-    steps = [(b - a) % 7 for a, b in pairwise(weekdays)]
-    return steps.count(1) * 2 >= len(steps)
 
 
 def _parts_under(rows: Sequence[Row], columns: Sequence[int]) -> dict[int, str]:

@@ -88,6 +88,14 @@ def _under(row: Sequence[Cell], columns: Sequence[int]) -> Iterator[tuple[int, C
     return ((n, row[n]) for n in columns if n < len(row) and cell_text(row[n]))
 
 
+def number_periods(rows: Sequence[Row], at: int, columns: Sequence[int]) -> bool:
+    """Whether bare numbers that head columns are those of periods: their times stand in the row above or below."""
+    if not all(cell_text(rows[at][1][n]).isdecimal() for n in columns):
+        return False
+    beside = (rows[near][1] for near in (at - 1, at + 1) if 0 <= near < len(rows))
+    return any(_are_times([cell for _, cell in _under(row, columns)]) for row in beside)
+
+
 def times_over(top: Top, above: Sequence[Row], columns: Sequence[int]) -> list[Problem]:
     """A problem of the last row above the dates that holds times over them: they are of what stands below, and not read."""
     for number, row in reversed(above):
