@@ -1,4 +1,4 @@
-"""Weeks drawn at random, weekdays across, read as one week: each as it was meant, or refused, never otherwise."""
+"""Weeks and timetables drawn at random, weekdays across or down: each is read as it was meant, or refused, never otherwise."""
 
 from __future__ import annotations
 
@@ -66,4 +66,76 @@ def test_weeks_drawn_at_random_are_read_as_meant_or_refused(block: int, tmp_path
             )
             assert found is not None, (rows, word, beside, begin, events)
             events.remove(found)
+    assert refused <= 1
+
+
+LESSONS = ("Knots", "Oars", "Sails", "Tar", "Hulls", "Charts")
+BESIDE_PERIODS = ("Registration", "Clubs", "Gate duty", "After school", "Form time")
+HEADS = (
+    ("Mon", "Tue", "Wed", "Thu", "Fri"),
+    ("M", "Tu", "W", "Th", "F"),
+    ("Mon.", "Tues.", "Wed.", "Thurs.", "Fri."),
+)
+CLOCKS = ("{h:02}:{m:02}", "{h}.{m:02}", "{t}:{m:02}{half}", "{t}:{m:02}")
+
+
+def _clock(minutes: int, form: str) -> str:
+    hour, minute = divmod(minutes, 60)
+    return form.format(h=hour, m=minute, t=(hour - 1) % 12 + 1, half="am" if hour < 12 else "pm")
+
+
+def _timetable(seed: int) -> tuple[list[list[str]], list[str]]:
+    """The rows of a timetable, its lines called by numbers, names or times, and its lessons as they are meant."""
+    rng = random.Random(seed)
+    form, days = rng.choice(CLOCKS), rng.choice(HEADS)[: rng.randint(3, 5)]
+    style = rng.choice(("columns", "brackets", "times", "turned"))
+    joint = rng.choice(("-", " - ", "–"))
+    table, meant = [], []
+    begin, count = rng.choice((480, 510, 525)), rng.randint(3, 6)
+    before = [""] * len(days)
+    names = rng.sample(BESIDE_PERIODS, 2)
+    for n in range(count):
+        length = rng.choice((30, 45, 50))
+        name = names.pop() if n in (0, count - 1) and rng.random() < 0.5 else f"P{n}"
+        span = f"{_clock(begin, form)}{joint}{_clock(begin + length, form)}"
+        is_break = 0 < n < count - 1 and rng.random() < 0.2
+        name = "Lunch" if is_break else name
+        cells = [
+            rng.choice([one for one in (*LESSONS, "", "Free") if one in ("", "Free") or one != last])
+            for last in before
+        ]
+        before = cells = ["Lunch"] * len(days) if is_break else cells
+        for at, lesson in enumerate(cells):
+            if lesson in LESSONS:
+                start, end = (
+                    dt.datetime.combine(MONDAY + dt.timedelta(at), dt.time()) + dt.timedelta(minutes=m)
+                    for m in (begin, begin + length)
+                )
+                meant.append(f"{lesson} {start:%Y-%m-%dT%H:%M}/{end:%Y-%m-%dT%H:%M}")
+        named = name[0] != "P"
+        label = (
+            [f"{name} ({span})"]
+            if style == "brackets"
+            else [rng.choice((f"{name} {span}", f"{span} {name}")) if named else span]
+        )
+        table.append([*([name, span] if style in ("columns", "turned") else label), *cells])
+        begin += length + rng.choice((0, 5, 10))
+    rows = [[*(("Period", "Time") if style in ("columns", "turned") else ("Time",)), *days], *table]
+    rows = [list(row) for row in zip(*rows, strict=True)] if style == "turned" else rows
+    if rng.random() < 0.3:
+        rows = [[rng.choice(("Weekly timetable", "Autumn 2026")), *[""] * (len(rows[0]) - 1)], *rows]
+    if rng.random() < 0.3:
+        rows = [*rows, [""] * len(rows[0]), ["Subject to change", *[""] * (len(rows[0]) - 1)]]
+    return rows, meant
+
+
+@pytest.mark.parametrize("block", range(4))
+def test_timetables_drawn_at_random_are_read_as_meant_or_refused(block: int, tmp_path: Path) -> None:
+    refused = 0
+    until = MONDAY + dt.timedelta(4)
+    for seed in range(block * 15, block * 15 + 15):
+        rows, meant = _timetable(seed)
+        events, said = read_or_refused(tmp_path / f"{seed}.csv", rows, "--from", MONDAY, "--until", until)
+        refused += events is None
+        assert events is None or sorted(events) == sorted(meant), (rows, said)
     assert refused <= 1
