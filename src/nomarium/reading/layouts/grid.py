@@ -11,7 +11,7 @@ from nomarium.model.refusal import Refusal
 from nomarium.reading.cells.moments import read_moment
 from nomarium.reading.cells.placewords import is_place
 from nomarium.reading.cells.times import DAY_SECS, Clock
-from nomarium.reading.cells.words import Lexicon
+from nomarium.reading.cells.words import Lexicon, fold
 from nomarium.reading.columns.decisions import Decisions, resolve_day
 from nomarium.reading.columns.decisions import told as decided_told
 from nomarium.reading.columns.lexicons import lexicon_for
@@ -25,6 +25,7 @@ from nomarium.reading.layouts.drawn import (
 from nomarium.reading.layouts.gridblocks import Block, grid_blocks, names_of_slots, numbering
 from nomarium.reading.layouts.headdates import decide_days
 from nomarium.reading.layouts.layout import NotRead, Reading, Top, not_read
+from nomarium.reading.layouts.namedslots import slot_of
 from nomarium.reading.layouts.slots import (
     NEXT_MORNING,
     Line,
@@ -32,11 +33,11 @@ from nomarium.reading.layouts.slots import (
     forward,
     later,
     line_ends,
-    time_of,
     usual_step,
 )
 from nomarium.reading.layouts.weekdays import dated_weekdays
 from nomarium.reading.options import ReadingOptions
+from nomarium.reading.rows.titles import is_no_title
 from nomarium.reading.rows.when import NOTHING, Part
 from nomarium.sheets.sheet import Area, Sheet, cell_text, is_blank
 
@@ -114,8 +115,8 @@ class _Grid:
         self.names = names_of_slots(block)
         self.continued: list[int] = []
         """Rows without a label of their own."""
-        across = [Line(n, cell, time_of(cell)) for n, cell in block.across]
-        down = [Line(n, label, time_of(label)) for n, label in self._labels()]
+        across = [Line(n, cell, slot_of(cell)[1]) for n, cell in block.across]
+        down = [Line(n, label, slot_of(label)[1]) for n, label in self._labels()]
         self.across, self.down = forward(across, clock, above), forward(down, clock, above)
         self.moved = later((*across, *down), (*self.across, *self.down))
         slots = [line.time for line in (self.down if block.dates_across else self.across)]
@@ -219,7 +220,9 @@ class _Grid:
         found: list[DrawnEntry | Problem] = []
         name = self.names.get(line.index, "")
         for title, location, within in times:
-            title = f"{title} ({name})" if name else title
+            title = (
+                title if not name or is_no_title(title) or fold(title) == fold(name) else f"{title} ({name})"
+            )
             if within is None:
                 message = "The times in the cell are not within those of its slot."
                 found.append(Problem("grid-times", message, "Correct one of them.", place, text))

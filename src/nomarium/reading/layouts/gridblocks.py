@@ -1,28 +1,22 @@
 """The grids that a sheet draws: rows of headings, and what crosses them below."""
 
-import re
-from collections.abc import Collection, Sequence
+from collections.abc import Sequence
 from dataclasses import dataclass
 
 from nomarium.model.cell import Cell
-from nomarium.reading.cells.words import Lexicon, fold
+from nomarium.reading.cells.words import Lexicon
 from nomarium.reading.columns.head import looks_like_date
 from nomarium.reading.layouts.drawn import merged_from
+from nomarium.reading.layouts.namedslots import is_slot, numbers_slot, numbers_slots, slot_of
 from nomarium.reading.layouts.slots import (
     are_codes,
     heads_clocks,
     is_clear_time,
     number_others,
-    time_of,
     typed_hours,
 )
 from nomarium.reading.rows.when import NOTHING
 from nomarium.sheets.sheet import Row, Sheet, cell_text
-
-_NUMBER_OF_SLOT = r"(?:(?:p|per|period|lesson|block|slot|session|stunde|std|heure|h)\.?\s?)?\d{0,2}[a-z]?|break|lunch|recess|registration|tutor|pause|mittag|recreation|recreo|pausa"
-
-
-_NAME = r"[^\W\d_]{3,}(?:[ '’/&-]+[^\W\d_]+){0,3}"
 
 
 @dataclass(frozen=True)
@@ -81,7 +75,9 @@ def _head(row: Sequence[Cell], lexicon: Lexicon) -> tuple[tuple[tuple[int, Cell]
     are_labels = len(filled) == len(dates) + 2 and filled[2:] == [*dates]
     if len(dates) >= 2 and (len(dates) >= len(filled) - 1 or are_labels):
         return dates, True
-    times = tuple((n, cell) for n, cell in filled if n and time_of(cell) is not NOTHING)
+    times = tuple((n, cell) for n, cell in filled if n and slot_of(cell)[1] is not NOTHING)
+    if sum(is_slot(cell) for _, cell in times) * 2 < len(times):
+        return None  # what is on, with its time
     cells = [cell for _, cell in times]
     if are_only_numbers(cells) or are_codes(cells):
         return None
@@ -120,40 +116,36 @@ def _label_column(
             continue
         if dates_across and number_others(cell_text(head[column]), cells):
             continue
-        fits = [(time_of(c) is not NOTHING) if dates_across else looks_like_date(c, lexicon) for c in cells]
+        fits = [is_slot(c) if dates_across else looks_like_date(c, lexicon) for c in cells]
         if fits and sum(fits) >= max(1, len(fits) / 2):
-            found.append((-sum(map(is_clear_time, cells)) if dates_across else 0, column))
-    return min(found)[1] if found else None  # 1, 2, Break may be hours, and 8:30 is one
+            sure = sum(is_clear_time(one) or slot_of(one)[1].end is not None for one in cells)
+            found.append((-sure if dates_across else 0, column))
+    return min(found)[1] if found else None  # 1, 2, Break may be hours, and 8:30 or 8.30-9.15 is one
 
 
 def numbering(block: Block) -> frozenset[int]:
     """The columns left of the slots that number the times, `Period` beside `Time`, and name the breaks, and less than half of the
     others, `Clubs`."""
     columns = (n for n in range(block.across[0][0]) if n != block.label_column)
-    return frozenset(n for n in columns if _numbers_slots(_texts(block, n).values()))
+    labels = _texts(block, block.label_column)
+    return frozenset(
+        n
+        for n in columns
+        if numbers_slots([text for number, text in _texts(block, n).items() if labels.get(number)])
+    )
 
 
 def names_of_slots(block: Block) -> dict[int, str]:
-    """Row number → what a slot is called beside its time, where that is no number and no break."""
-    return {
-        number: text
-        for n in numbering(block)
-        for number, text in _texts(block, n).items()
-        if text and not _numbers_slot(text)
-    }
+    """Row number → what a slot is called beside its time, or with it, where that is no number and no break."""
+    labels = _texts(block, block.label_column) if block.dates_across else {}
+    said = {number: slot_of(text)[0] for number, text in labels.items()}
+    for n in numbering(block):
+        said |= {number: text for number, text in _texts(block, n).items() if text}
+    return {number: text for number, text in said.items() if not numbers_slot(text)}
 
 
 def _texts(block: Block, column: int) -> dict[int, str]:
     return {number: cell_text(row[column]) for number, row in block.rows if column < len(row)}
-
-
-def _numbers_slots(texts: Collection[str]) -> bool:
-    names = [text for text in texts if not _numbers_slot(text)]
-    return len(names) * 2 < len(texts) and all(re.fullmatch(_NAME, text) for text in names)
-
-
-def _numbers_slot(text: str) -> bool:
-    return re.fullmatch(_NUMBER_OF_SLOT, fold(text)) is not None
 
 
 def are_only_numbers(cells: Sequence[Cell]) -> bool:

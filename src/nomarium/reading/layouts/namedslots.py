@@ -1,0 +1,55 @@
+"""What stands beside the time of a slot: the number of its period, or a name, in a column of its own or in the same cell."""
+
+import re
+from collections.abc import Collection
+from typing import Final
+
+from nomarium.model.cell import Cell
+from nomarium.reading.cells.words import fold
+from nomarium.reading.layouts.slots import time_of
+from nomarium.reading.rows.when import NOTHING, Part
+
+_NUMBER: Final = (
+    r"(?:(?:p|per|period|lesson|block|slot|session|stunde|std|heure|h)\.?\s?)?\d{0,2}[a-z]?|registration|tutor|"
+    r"(?:(?:morning|afternoon|mid-?morning|first|second|long|short|lunch|tea|coffee)\s)?(?:break|recess|pause|pausa)|lunch(?:\s?time)?|mittag(?:spause)?|recreation|recreo"
+)
+_NAME: Final = r"[^\W\d_]{3,}(?:[ '’/&-]+[^\W\d_]+){0,3}"
+_CLOCK: Final = r"\d{1,2}(?:[:.h]\d\d(?:\s?[ap]\.?m\b\.?)?|\s?[ap]\.?m\b\.?)"
+_SPAN: Final = rf"(?P<time>{_CLOCK}\s*[-–—]\s*{_CLOCK})"
+_FORMS: Final = (
+    rf"(?i)(?P<name>.*?[^\s:,(–-])[\s:,(–-]+{_SPAN}\)?",
+    rf"(?i){_SPAN}[\s:,(–-]+(?P<name>.+?)\)?",
+)
+
+
+def slot_of(cell: Cell) -> tuple[str, Part]:
+    """The name beside a time and the time that a heading says; NOTHING where it says none.
+
+    >>> slot_of("1 (8:45-9:40)")[0], slot_of("15:30-16:30 Clubs")[0], slot_of("Clubs")[1] is NOTHING
+    ('1', 'Clubs', True)
+    """
+    if (time := time_of(cell)) is not NOTHING or not isinstance(cell, str):
+        return "", time
+    for form in _FORMS:
+        match = re.fullmatch(form, cell.strip())
+        name = match["name"] if match is not None else ""
+        if match is not None and (numbers_slot(name) or re.fullmatch(_NAME, name)):
+            return name, time_of(match["time"])
+    return "", NOTHING
+
+
+def is_slot(cell: Cell) -> bool:
+    """Whether a heading is a time, or one beside the number of a period: not one beside a name, which may be a shift's."""
+    name, time = slot_of(cell)
+    return time is not NOTHING and numbers_slot(name)
+
+
+def numbers_slots(texts: Collection[str]) -> bool:
+    """Whether texts beside times number them or name breaks, and half of them at most name what is then, `Clubs`."""
+    names = [text for text in texts if not numbers_slot(text)]
+    return len(names) * 2 <= len(texts) and all(re.fullmatch(_NAME, text) for text in names)
+
+
+def numbers_slot(text: str) -> bool:
+    """Whether a text is the number of a period or names a break; a blank one says no more."""
+    return re.fullmatch(_NUMBER, fold(text)) is not None
