@@ -9,6 +9,7 @@ from nomarium.reading.cells.offwords import is_off
 from nomarium.reading.cells.words import ENGLISH, fold
 from nomarium.reading.columns.headings import in_full
 from nomarium.school.codes import weekday_of
+from nomarium.school.coursetitles import settle_titles
 from nomarium.school.datewords import looks_like_date
 from nomarium.school.drawnlines import is_break, is_period, is_time
 from nomarium.school.planheads import LESSONS, NOT_ASKED, REQUIRED, field_of, plain
@@ -121,6 +122,7 @@ def _by_cells(
         _settle_periods(head, rows, columns, unused)
         _settle_halves(rows, columns, unused)
         _settle_counts(head, rows, columns, unused)
+        settle_titles(head, rows, columns, unused)
         _settle_sections(head, rows, columns)
         _settle_groups(head, rows, columns)
         _settle_meets(rows, columns, unused)

@@ -17,6 +17,7 @@ from nomarium.reading.columns.cellssay import (
 )
 from nomarium.reading.columns.column import PART_OF_DAY, WEEKS_LONG, Column, with_rivals, without_weak_rivals
 from nomarium.reading.columns.contents import MOSTLY, Contents
+from nomarium.reading.columns.coursenames import with_course_names
 from nomarium.reading.columns.head import TableHead
 from nomarium.reading.columns.headings import DATE_FIELDS, match_heading, normal
 from nomarium.reading.columns.milestones import with_milestones
@@ -71,6 +72,8 @@ def assign_columns(
         columns = [
             c._replace(field="", how="") if c.field == "person" and c.how == "heading" else c for c in columns
         ]
+    if any(c.field == "class" for c in columns):
+        columns = with_course_names(columns, contents)
     columns = _with_summary(_without_idle_titles(_without_sessions(columns, contents), contents), contents)
     columns = by_content(columns, contents)
     columns = without_weak_rivals(_with_repeat_end(columns, contents))

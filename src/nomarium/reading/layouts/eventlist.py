@@ -209,7 +209,11 @@ def _with_weekdays_in_words(
     sheet: Sheet, head: TableHead, columns: Sequence[Column], lexicon: Lexicon, options: ReadingOptions
 ) -> TableReading | NotRead | None:
     """A dated sheet read with phrases for its codes of weekdays (`MWF`, ticks); None when it has none."""
-    others = [column.heading for column in columns if column.field in ("", "day", "repeat")]
+    others = [
+        column.heading
+        for column in columns
+        if column.field in ("", "day", "repeat") or (column.field == "summary" and column.how == "content")
+    ]
     is_dated = any(column.field in ("date", "when") for column in columns)
     if not is_dated or not others:
         return None

@@ -115,7 +115,7 @@ def _weekday_column(top: Top, body: Sequence[Row], date_at: int, columns: Roster
         words = [
             fold(cell_text(row[n])).strip(" .")
             for _, row in body
-            if 0 <= n < len(row) and cell_text(row[date_at])
+            if 0 <= n < len(row) > date_at and cell_text(row[date_at])
         ]
         if words and n not in columns.slots and all(word in top.lexicon.weekdays for word in words):
             return n

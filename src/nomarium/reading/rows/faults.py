@@ -66,7 +66,12 @@ def blamed(
     if refusal.why == "missing" and field == "date" and from_above and may_fill_down:
         remedy = "Give it a date: one that stands above holds for no time after midnight below an evening."
         refusal = refusal._replace(remedy=remedy)
-    elif refusal.why == "missing" and not cell_text(row[index]) and may_fill_down:
+    elif (
+        refusal.why == "missing"
+        and not cell_text(row[index])
+        and may_fill_down
+        and not _says_no_time(columns, at, row)
+    ):
         called, what = (
             heading or column_letter(index + sheet.first_column),
             {"week": "week", "summary": "title"}.get(field, "date"),
@@ -78,6 +83,13 @@ def blamed(
         as_time = read_times(text)  # half past eight, among times
         refusal = as_time if isinstance(as_time, Refusal) else refusal
     return refusal.problem(sheet.place(number, index, heading), text)
+
+
+def _says_no_time(columns: Sequence[Column], at: Mapping[str, int], row: Sequence[Cell]) -> bool:
+    """Whether a row has no time where most others have: with a day from above it would last all of that."""
+    timed = [n for field in ("time", "start") if (n := at.get(field, len(row))) < len(row)]
+    is_usual = any(columns[n].filled > columns[n].blank for n in timed)
+    return is_usual and not any(any(map(str.isdigit, cell_text(row[n]))) for n in timed)
 
 
 def untitled(is_made: bool) -> Blame:

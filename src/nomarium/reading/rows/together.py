@@ -79,16 +79,22 @@ def told_rule(when: When) -> Rule | None:
 
 def last_of_weeks(rule: Rule, when: When) -> dt.date | None:
     """The last day of a row that repeats by this rule, where it is no less than a week or the second date away: the last of its
-    dates and not of its first one."""
+    dates and not of its first one. So is a nearer one of a row on weekdays whose times are those of one day, `9:00` to `10:50`."""
     days = _days_long(when)
     if days <= 0:
         return None
     found = list(islice(starts(rule, when.start), 2))
     gap = (found[1] - found[0]).days if len(found) == 2 else 10**6
-    if days < min(gap, 7 if rule.freq == "WEEKLY" else gap):
+    if days < min(gap, 7 if rule.freq == "WEEKLY" else gap) and not (rule.weekdays and _are_of_one_day(when)):
         return None
     begin = when.start.date() if isinstance(when.start, dt.datetime) else when.start
     return begin + dt.timedelta(days)
+
+
+def _are_of_one_day(when: When) -> bool:
+    """Whether a row's times are a start and a later end of the clock, as those of each of several days are."""
+    start, end = when.start, when.end
+    return isinstance(start, dt.datetime) and isinstance(end, dt.datetime) and start.time() < end.time()
 
 
 def to_its_week(rule: Rule, when: When) -> dt.timedelta:

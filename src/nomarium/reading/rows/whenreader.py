@@ -28,6 +28,12 @@ _BEGINNING = frozenset("begin begins beginning commencing starting beginn debut"
 _WHEN_FIELDS = ("date", "start", "end", "end-date", "time")
 
 
+_NEITHER = Refusal(
+    "repeat-missing", "The row has a first and a last day, and neither its weekdays nor its times as the others have.",
+    "Give it both; if it lasts all day from the first to the last, write “all day” as its time.",
+)  # fmt: skip
+
+
 class WhenReader:
     """Reads when the rows of one table are. Set up once, so that a row costs as little as it can."""
 
@@ -100,6 +106,8 @@ class WhenReader:
         zone = self.zone if values[2] is None else zone_named(zone_name)
         spans = self.spans
         if spans == "repeat" and not self._repeats(row):
+            if values[1] is None and self._says_neither(parts):
+                return Blame(self.fields[self.repeat_at[0]], _NEITHER)
             spans = self._spans_of_days()  # a row without a repeat, in a table where others have one
         elif spans == "repeat" and weekdays:
             spans = "weeks"
@@ -158,6 +166,8 @@ class WhenReader:
         days = (last - first).days if first is not None and last is not None else 0
         is_timed = any(parts[field].start is not None for field in ("date", "start", "time"))
         for_weeks = days > 6 and is_timed
+        if self.is_weekly and days > 0 and not self._repeats(row) and self._says_neither(parts):
+            return Blame("day", _NEITHER)
         if has_letters and (for_weeks or self._repeats(row) or self.days.are_others(said, days + 1)):
             message, remedy = f"“{said}” is not one weekday.", "Write one, or all of them under “Repeat”."
             return Blame("day", Refusal("weekday-unknown", message, remedy))
@@ -166,6 +176,16 @@ class WhenReader:
             remedy = "Write its weekday; or say for such rows: --spans daily or --spans whole."
             return Blame("day", Refusal("weekday-missing", message, remedy))
         return None
+
+    def _says_neither(self, parts: dict[str, Part]) -> bool:
+        """Whether a row has a first and a last day and no time, in a table whose others repeat at theirs."""
+        timed = [n for n in (self.at.get(field, -1) for field in ("time", "start")) if n >= 0]
+        if not any(self.reading.columns[n].filled > self.reading.columns[n].blank for n in timed):
+            return False
+        first = parts[self.dated].first if self.dated else None
+        last = parts["end-date"].first or parts["end"].first
+        says_when = any(part.start is not None or part.is_all_day for part in parts.values())
+        return first is not None and last is not None and first < last and not says_when
 
     def _repeats(self, row: Sequence[Cell]) -> bool:
         """Whether a cell of the row says how, how often or until when it repeats."""

@@ -1,0 +1,43 @@
+"""Courses whose code and whose name stand in columns of their own: what each is called is its name."""
+
+import re
+from typing import Final
+
+from nomarium.reading.columns.column import Column
+from nomarium.reading.columns.contents import MOSTLY, Contents
+from nomarium.reading.columns.headings import normal
+from nomarium.sheets.sheet import cell_text
+
+_CODE: Final = r"[^\W\d_]{0,6}[\s.-]?\d{1,5}[^\W\d_]?"
+
+
+def with_course_names(columns: list[Column], contents: list[Contents]) -> list[Column]:
+    """Of columns that are headed as the class, or one of them as the title, that of names is the title and that of codes the class.
+    Sections are classes of their own, as plans have them."""
+    claims = [c for c in columns if c.field in ("class", "summary") and c.how == "heading" and c.filled]
+    if any(normal(c.heading).startswith("sec") for c in claims):
+        return columns
+    codes = [c for c in claims if _are_codes(contents[c.at])]
+    names = [c for c in claims if c not in codes and contents[c.at].texts >= MOSTLY]
+    if len(names) != 1 or not codes or len(names) + len(codes) != len(claims):
+        return columns
+    code = max(codes, key=lambda c: (_have_letters(contents[c.at]), -c.at))
+    field = {names[0].at: "summary", code.at: "class"}
+    evidence = "another column is the class"
+    return [
+        c._replace(field=field[c.at])
+        if c.at in field
+        else c._replace(field="", how="", evidence=evidence)
+        if c in codes
+        else c
+        for c in columns
+    ]
+
+
+def _are_codes(about: Contents) -> bool:
+    texts = [cell_text(cell) for cell in about.different]
+    return bool(texts) and sum(re.fullmatch(_CODE, text) is not None for text in texts) >= MOSTLY * len(texts)
+
+
+def _have_letters(about: Contents) -> bool:
+    return any(any(map(str.isalpha, cell_text(cell))) for cell in about.different)
