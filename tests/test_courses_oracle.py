@@ -25,8 +25,6 @@ HEADS = {
     "code": ("Course", "Course code", "Subject", "Class code"), "name": ("Course title", "Course name", "Class", "Title"), "days": ("Days", "Meeting days", "Day(s)", "Meets"),
     "time": ("Time", "Times", "Meeting time"), "first": ("Start date", "First day", "Begins"), "last": ("End date", "Last class", "Ends"), "seats": ("Seats", "Enrolled"),
 }  # fmt: skip
-LEAST_READ = 50
-"""Of the sixty, how many are read; some of the others have a course whose days and times nothing says yet."""
 
 
 def _clock(minutes: int, half: bool) -> str:
@@ -75,14 +73,13 @@ def _courses(seed: int) -> tuple[list[list[str]], list[str], Sequence[object]]:
 
 @pytest.mark.parametrize("block", range(4))
 def test_courses_at_random_meet_as_meant_or_are_refused(block: int, tmp_path: Path) -> None:
-    read = 0
     for seed in range(block * 15, block * 15 + 15):
         rows, meant, options = _courses(seed)
         events, said = read_or_refused(tmp_path / f"{seed}.csv", rows, *options)
-        if events is not None:
-            read += 1
+        if events is None:  # of a course nothing says yet when it meets
+            assert any("TBA" in row for row in rows), (rows, said)
+        else:
             assert sorted(events) == sorted(meant), (rows, said)
-    assert read * 4 >= LEAST_READ
 
 
 def test_a_course_without_days_and_times_is_no_event_all_day(tmp_path: Path) -> None:

@@ -180,7 +180,7 @@ class WhenReader:
     def _says_neither(self, parts: dict[str, Part]) -> bool:
         """Whether a row has a first and a last day and no time, in a table whose others repeat at theirs."""
         timed = [n for n in (self.at.get(field, -1) for field in ("time", "start")) if n >= 0]
-        if not any(self.reading.columns[n].filled > self.reading.columns[n].blank for n in timed):
+        if not any(self.reading.columns[n].filled >= self.reading.columns[n].blank for n in timed):
             return False
         first = parts[self.dated].first if self.dated else None
         last = parts["end-date"].first or parts["end"].first
