@@ -112,6 +112,13 @@ READ: dict[str, tuple[str, tuple[str, ...], list[str]]] = {
         "w/c 12 October 2026,,,,,,\nName,Mon,Tue,Wed,Thu,Fri,Total hrs\nQuill,9-5,,off,9-5,,16", (),
         ["Quill 2026-10-12T09:00/2026-10-12T17:00", "Quill 2026-10-15T09:00/2026-10-15T17:00"],
     ),
+    "hours in all are no times of a day": (
+        "Rota week commencing 7 Sept 2026,,,,,,\nName,Role,Mon,Tue,Wed,Thu,Fri,Hours\nQuill,Cook,9-5,,,,,8\nBarr,Mate,HOL,,,,9-5,8", (),
+        ["Barr 2026-09-11T09:00/2026-09-11T17:00", "Barr: HOL 2026-09-07/2026-09-08", "Quill 2026-09-07T09:00/2026-09-07T17:00"],
+    ),
+    "numbers of tasks are no dates": (
+        "WBS,Task,Start,Finish\n1,Design,7 Sep 2026,25 Sep 2026\n1.1,Lines,7 Sep 2026,11 Sep 2026", (), ["Design 2026-09-07/2026-09-26", "Lines 2026-09-07/2026-09-12"],
+    ),
     "who is absent is not what is on": (
         "Date,Time,Teacher absent,Class,Cover\n7 Sep 2026,9:00-10:00,Ms Quill,7A,Mr Osei\n8 Sep 2026,9:00-10:00,Mr Lund,9C,Mr Osei", (),
         ["7A 2026-09-07T09:00/2026-09-07T10:00", "9C 2026-09-08T09:00/2026-09-08T10:00"],
@@ -136,6 +143,7 @@ REFUSED: dict[str, tuple[str, tuple[str, ...], str]] = {
     ),
     "half a year back or on, under a year": ("Events 2027,\nEvent,Date\nFair,12 Sept\nSupper,3 Dec\nRegatta,14 June", (), "has no year"),
     "a line of a drawn week that nothing times": ("Period,Mon,Tue\n1 (8:45-9:40),Knots,Oars\n2 (9:45-10:40),Oars,Knots\nClubs,Chess,Choir", WEEK, "No line says in which period"),
+    "candidates and their roles are no places": ("Time,Candidate,Role\n09:00,Ada Barr,Rigger\n09:45,Finn Moss,Rigger\n10:30,Mara Lund,Cook", ("--set", "date=2026-10-06"), "what each event is called"),
     "times over the dates of a roster": (",10:00,11:00\n,13/09/2026,20/09/2026\nU11,v Harbour,v Quay\nU13,v Slip,v Quay", (), "Row 1 holds times over the dates"),
     "two rows of times in a roster": (",13/09/2026,20/09/2026\nU11,v Harbour,v Quay\nTime,10:00,11:00\nU13,v Quay,v Slip\nTime,12:00,13:00", (), "both headed “Time”"),
     "numbers of days that are none of the month": (f"February 2027,,,,,,\n{FEBRUARY}\n29,30,31 Play,,,,", (), "Day 29 of February 2027"),

@@ -307,7 +307,7 @@ def _with_halves(columns: list[Column], contents: list[Contents]) -> list[Column
         return columns
     return [
         c._replace(field="", how="", is_kept=True, evidence="its cells are halves of the day")
-        if c.field in ("", "time", "start")
+        if c.field in ("", "time", "start", "period")
         and c.how != "asked"
         and c.filled
         and contents[c.at].halves >= MOSTLY

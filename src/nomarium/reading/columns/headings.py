@@ -168,12 +168,17 @@ def match_exactly(heading: str) -> HeadingMatch | None:
     return next((table[form] for form in _forms(heading, plain) if form in table), None)
 
 
+_SHORTEST_PLURAL: Final = 3
+
+
 def _forms(heading: str, plain: str) -> Iterator[str]:
     """A heading as it stands, without a number or an opening article, and each part of "Date / Fecha"."""
     yield plain
     yield re.sub(r"^(?:the|event|evt|your)\s+|\s*\d+$", "", plain)
     yield re.sub(r"\s*(?:19|20)\d\d(?: ?(?:19|20)?\d\d)?$", "", plain)
-    yield plain.removesuffix("s")
+    yield (
+        plain.removesuffix("s") if len(plain) > _SHORTEST_PLURAL else plain
+    )  # WBS is no WB, the beginning of a week
     yield plain.replace(" ", "")
     parts = [normal(part) for part in re.split(r"\s*[/|]\s*|\s+-\s+|\n", heading)]
     if len(parts) > 1 and len({spellings()[p].field for p in parts if p in spellings()}) == 1:

@@ -56,9 +56,9 @@ _LEAST_OF_A_WEEK = 3
 
 def weekday_columns(row: Sequence[Cell], lexicon: Lexicon, others: int = 1) -> dict[int, int]:
     """Column → weekday, 0 for Monday, of a row that names weekdays and at most so many `others`, else nothing. Beside three weekdays
-    or more there may be two: periods or names left of them, times, sums or remarks."""
+    or more there may be two, beside five three: periods or names left of them, times, sums or remarks."""
     filled = [(at, fold(text).strip()) for at, cell in enumerate(row) if (text := cell_text(cell))]
     found = {at: lexicon.weekdays[word] for at, word in filled if word in lexicon.weekdays}
     distinct = len(set(found.values())) == len(found)
-    most = max(others, 2) if len(found) >= _LEAST_OF_A_WEEK else others
+    most = max(others, len(found) // 2 + 1) if len(found) >= _LEAST_OF_A_WEEK else others
     return found if distinct and len(filled) - len(found) <= most else {}

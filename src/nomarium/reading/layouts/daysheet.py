@@ -58,6 +58,11 @@ _NOTHING = frozenset("off free closed break pause frei libre".split())
 _LEAST_SLOTS = 2
 _NUMBERED = re.compile(r"[^\W\d_]{3,}\s*(?:\d{1,3}[a-z]?|[A-H])")
 """One of several of a kind, `Court 2`: no heading of a list."""
+_RECORDS = frozenset(
+    "candidate candidates role applicant student pupil parent parents child patient client customer speaker speakers presenter topic item agenda "
+    "action owner chair company organisation organization position job age reason type name names member phone contact".split()
+)
+"""Headings of what rows of a list say, and of no place or person that has a column."""
 _MARKS = frozenset("x X ✓ ✔ • * ● ■ ×".split())
 """Signs that say only that somebody is there, or something is on."""
 
@@ -156,7 +161,7 @@ def _times_down(rows: Sequence[Row], lexicon: Lexicon, least: int) -> _Drawing |
         known = [
             len(text) > 1
             and not _NUMBERED.fullmatch(text)
-            and (match_exactly(text) or any(map(lexicon.knows, fold(text).split())))
+            and (match_exactly(text) or fold(text) in _RECORDS or any(map(lexicon.knows, fold(text).split())))
             for text in headings
         ]
         body = typed_hours(filled[at + 1 :], 0, cell_text(row[0]))

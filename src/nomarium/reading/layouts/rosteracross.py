@@ -34,6 +34,7 @@ from nomarium.reading.layouts.rosterslots import Drawing, Slot, halves_day
 from nomarium.reading.layouts.rostertimes import (
     SUMS,
     SaidOfDays,
+    are_sums,
     number_periods,
     said_of_days,
     times_over,
@@ -283,6 +284,7 @@ class _Block:
 
     def slots(self, body: Sequence[Row], headed: Headed, others: list[Row]) -> Iterator[Slot]:
         """The filled cells; rows that have none go to the `others`."""
+        self._times = [n for n in self._times if not are_sums(self._head[n], body, n)]
         self._name_at = self._name_column(body)
         self.heading = cell_text(self._head[self._name_at]) if self._name_at < len(self._head) else ""
         is_place = re.search(_PLACE_HEADS, fold(self.heading)) is not None

@@ -31,6 +31,13 @@ def _are_times(cells: Sequence[Cell]) -> bool:
     return any(map(is_clear_time, cells)) and all(time_of(cell) is not NOTHING for cell in cells)
 
 
+def are_sums(heading: Cell, body: Sequence[Row], column: int) -> bool:
+    """Whether a column headed as sums, `Hours`, holds plain numbers: 40 and 8 are no times."""
+    texts = [text for _, row in body if column < len(row) and (text := cell_text(row[column]))]
+    is_headed = not SUMS.isdisjoint(re.findall(r"[a-z]+", fold(cell_text(heading))))
+    return is_headed and all(re.fullmatch(r"\d+(?:[.,]\d+)?", text) for text in texts)
+
+
 def unread_times(top: Top, body: Sequence[Row], unused: Mapping[int, str]) -> list[Problem]:
     """A problem of each unused column that holds times, where nothing else says any; sums of hours are none."""
     found = []
