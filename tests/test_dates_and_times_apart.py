@@ -112,6 +112,11 @@ READ: dict[str, tuple[str, tuple[str, ...], list[str]]] = {
         "w/c 12 October 2026,,,,,,\nName,Mon,Tue,Wed,Thu,Fri,Total hrs\nQuill,9-5,,off,9-5,,16", (),
         ["Quill 2026-10-12T09:00/2026-10-12T17:00", "Quill 2026-10-15T09:00/2026-10-15T17:00"],
     ),
+    "classes beside the times of a dated grid": (
+        "Block,,Mon 7 Sep 2026,Tue 8 Sep 2026\nA,8.45-9.15,7A,7A\nB,9.15-10.10,9C,\nC,10.20-10.50,9K,8B", (),
+        ["7A 2026-09-07T08:45/2026-09-07T09:15", "7A 2026-09-08T08:45/2026-09-08T09:15", "8B 2026-09-08T10:20/2026-09-08T10:50",
+         "9C 2026-09-07T09:15/2026-09-07T10:10", "9K 2026-09-07T10:20/2026-09-07T10:50"],
+    ),
     "hours in all are no times of a day": (
         "Rota week commencing 7 Sept 2026,,,,,,\nName,Role,Mon,Tue,Wed,Thu,Fri,Hours\nQuill,Cook,9-5,,,,,8\nBarr,Mate,HOL,,,,9-5,8", (),
         ["Barr 2026-09-11T09:00/2026-09-11T17:00", "Barr: HOL 2026-09-07/2026-09-08", "Quill 2026-09-07T09:00/2026-09-07T17:00"],

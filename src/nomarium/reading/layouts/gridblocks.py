@@ -1,5 +1,6 @@
 """The grids that a sheet draws: rows of headings, and what crosses them below."""
 
+import re
 from collections.abc import Sequence
 from dataclasses import dataclass
 
@@ -17,6 +18,8 @@ from nomarium.reading.layouts.slots import (
 )
 from nomarium.reading.rows.when import NOTHING
 from nomarium.sheets.sheet import Row, Sheet, cell_text
+
+_CODE = r"\d{1,2}\s?[A-Za-z]"
 
 
 @dataclass(frozen=True)
@@ -79,8 +82,9 @@ def _head(row: Sequence[Cell], lexicon: Lexicon) -> tuple[tuple[tuple[int, Cell]
     if sum(is_slot(cell) for _, cell in times) * 2 < len(times):
         return None  # what is on, with its time
     cells = [cell for _, cell in times]
-    if are_only_numbers(cells) or are_codes(cells):
-        return None
+    codes = [cell for cell in cells if re.fullmatch(_CODE, cell_text(cell))]
+    if are_only_numbers(cells) or are_codes(codes):
+        return None  # classes 7A, 8A, alone or beside the time of their row
     is_one_slot = (
         len(filled) == 2 and filled[1] in times
     )  # what it heads begins with a corner; 9:00 | Launch is a row

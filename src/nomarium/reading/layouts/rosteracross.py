@@ -35,6 +35,7 @@ from nomarium.reading.layouts.rostertimes import (
     SUMS,
     SaidOfDays,
     are_sums,
+    are_times,
     number_periods,
     said_of_days,
     times_over,
@@ -285,6 +286,9 @@ class _Block:
     def slots(self, body: Sequence[Row], headed: Headed, others: list[Row]) -> Iterator[Slot]:
         """The filled cells; rows that have none go to the `others`."""
         self._times = [n for n in self._times if not are_sums(self._head[n], body, n)]
+        unheaded = [n for n in range(self._first) if are_times(body, n)]
+        if not self._times and len(unheaded) < self._first:
+            self._times = unheaded
         self._name_at = self._name_column(body)
         self.heading = cell_text(self._head[self._name_at]) if self._name_at < len(self._head) else ""
         is_place = re.search(_PLACE_HEADS, fold(self.heading)) is not None
