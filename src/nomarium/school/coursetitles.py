@@ -5,6 +5,7 @@ from collections.abc import Sequence
 from typing import Final
 
 from nomarium.model.cell import Cell
+from nomarium.reading.columns.coursenames import CODE_OF_COURSE
 from nomarium.reading.columns.headings import normal
 from nomarium.school.planheads import field_of
 from nomarium.sheets.sheet import Row, cell_text
@@ -40,7 +41,7 @@ def settle_titles(
 def _are_codes(rows: Sequence[Row], column: int) -> bool:
     """Whether cells are codes of courses, a few letters and a number."""
     texts = [text for _, row in rows if column < len(row) and (text := cell_text(row[column]))]
-    coded = sum(re.fullmatch(r"[^\W\d_]{0,6}[\s.-]?\d{1,5}[^\W\d_]?", text) is not None for text in texts)
+    coded = sum(re.fullmatch(CODE_OF_COURSE, text) is not None for text in texts)
     return bool(texts) and coded >= _MOSTLY * len(texts)
 
 

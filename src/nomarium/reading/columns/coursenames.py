@@ -8,7 +8,8 @@ from nomarium.reading.columns.contents import MOSTLY, Contents
 from nomarium.reading.columns.headings import normal
 from nomarium.sheets.sheet import cell_text
 
-_CODE: Final = r"[^\W\d_]{0,6}[\s.-]?\d{1,5}[^\W\d_]?"
+CODE_OF_COURSE: Final = r"[^\W\d_]{2,8}[\s.-]?\d{1,5}[^\W\d_]?|\d{3,6}"
+"""`BOAT101`, `1021`: 7A is a class of pupils, and B1 may be one."""
 
 
 def with_course_names(columns: list[Column], contents: list[Contents]) -> list[Column]:
@@ -36,7 +37,9 @@ def with_course_names(columns: list[Column], contents: list[Contents]) -> list[C
 
 def _are_codes(about: Contents) -> bool:
     texts = [cell_text(cell) for cell in about.different]
-    return bool(texts) and sum(re.fullmatch(_CODE, text) is not None for text in texts) >= MOSTLY * len(texts)
+    return bool(texts) and sum(
+        re.fullmatch(CODE_OF_COURSE, text) is not None for text in texts
+    ) >= MOSTLY * len(texts)
 
 
 def _have_letters(about: Contents) -> bool:
