@@ -98,6 +98,18 @@ def test_a_course_of_one_week_meets_once(tmp_path: Path) -> None:
     assert "Oars 2026-09-18T09:00/2026-09-18T09:50" in built(source)
 
 
+@pytest.mark.parametrize("times", ["9:00,9:50", "0900,0950"])
+def test_from_and_to_over_times_leave_the_days_to_their_own_headings(times: str, tmp_path: Path) -> None:
+    head = "Subject,Sec,Title,Days,From,To,Begins,Ends"
+    source = csv_file(
+        tmp_path,
+        f"{head}\nBOAT100,02,Knots,Mon,{times},7 Sep 2026,18 Sep 2026\nBOAT101,01,Oars,Tue,{times},7 Sep 2026,11 Sep 2026",
+    )
+    assert sorted(built(source)) == [
+        "Knots 2026-09-07T09:00/2026-09-07T09:50", "Knots 2026-09-14T09:00/2026-09-14T09:50", "Oars 2026-09-08T09:00/2026-09-08T09:50",
+    ]  # fmt: skip
+
+
 def test_a_missing_weekday_is_not_filled_from_above_where_the_time_is_missing_too(tmp_path: Path) -> None:
     source = csv_file(
         tmp_path, "Class,Days,Time\nKnots,Mon & Wed,9:00-9:50\nOars,,TBA\nTar,Tue & Thu,9:00-9:50"

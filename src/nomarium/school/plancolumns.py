@@ -118,7 +118,7 @@ def _by_cells(
 ) -> None:
     """Settle what headings leave open: whether `From` is a date or a time, and which column holds what a table needs."""
     if name == "timetable":
-        _settle_edges(rows, columns)
+        _settle_edges(rows, columns, unused)
         _settle_periods(head, rows, columns, unused)
         _settle_halves(rows, columns, unused)
         _settle_counts(head, rows, columns, unused)
@@ -148,13 +148,26 @@ def _by_cells(
             unused.append((column, cell_text(head[column])))
 
 
-def _settle_edges(rows: Sequence[Row], columns: _Columns) -> None:
-    """`From` and `Starts` over times of day are times; `Start` over dates is the first day."""
+def _settle_edges(rows: Sequence[Row], columns: _Columns, unused: _Unused) -> None:
+    """`From` and `Starts` over times of day are times, and what beside them is headed as the first day is that; `Start` over
+    dates is the first day."""
     for day, time in (("first", "start"), ("last", "end")):
-        if day in columns and time not in columns and _hold(rows, columns[day], is_time):
+        if day in columns and time not in columns and _hold(rows, columns[day], _is_clock):
             columns[time] = columns.pop(day)
+            beside = [
+                n
+                for n, text in unused
+                if field_of(text, "timetable") == day and _hold(rows, n, _is_date_only)
+            ]
+            if len(beside) == 1:
+                _use(day, beside[0], columns, unused)
         elif time in columns and day not in columns and _hold(rows, columns[time], _is_date_only):
             columns[day] = columns.pop(time)
+
+
+def _is_clock(cell: Cell) -> bool:
+    """Whether a cell is a time of day, also one of four figures."""
+    return is_time(cell) or re.fullmatch(r"(?:[01]\d|2[0-3])[0-5]\d", cell_text(cell)) is not None
 
 
 def _is_date_only(cell: Cell) -> bool:
