@@ -6,6 +6,7 @@ from typing import Final
 from nomarium.reading.columns.bycontent import LIMITS
 from nomarium.reading.columns.column import Column
 from nomarium.reading.columns.contents import MOSTLY, Contents
+from nomarium.reading.columns.head import looks_like_date
 from nomarium.reading.columns.headings import normal
 from nomarium.reading.columns.whenwords import is_of_record
 
@@ -15,14 +16,11 @@ _OPENING: Final = frozenset(("opens", "open", "opening", "opening date", "open d
 def with_milestones(columns: list[Column], contents: list[Contents]) -> list[Column]:
     """The columns of dates beside that of the row as milestones, unless they keep books. Of a first day and a limit, `Start`
     and `Due`, the limit is one; of `Opens` and `Deadline`, between which nothing need go on, both are."""
-    dated = [c for c in columns if contents[c.at].dates >= MOSTLY]
-    starts = [c for c in dated if c.field == "start" and not contents[c.at].times]
-    limits = (
-        [c for c in dated if c.field == "date" and re.search(LIMITS, normal(c.heading))] if starts else []
-    )
-    ended = any(c.field in ("end", "end-date") for c in dated)
-    apart = {c.at for c in limits if c.how != "asked"}
-    if apart and not ended:
+    headed = [c for c in columns if c.field in ("date", "start", "end", "end-date")]
+    starts = [c for c in headed if c.field == "start" and _are_days(contents[c.at])]
+    limits = [c for c in headed if starts and c.field == "date" and re.search(LIMITS, normal(c.heading))]
+    apart = {c.at for c in limits if c.how != "asked" and _are_days(contents[c.at])}
+    if apart and not any(c.field in ("end", "end-date") and _are_days(contents[c.at]) for c in headed):
         apart |= {c.at for c in starts if c.how != "asked" and normal(c.heading) in _OPENING}
     if not any(
         c.field in ("date", "when", "milestone") or (c.field == "start" and contents[c.at].dates)
@@ -36,6 +34,12 @@ def with_milestones(columns: list[Column], contents: list[Contents]) -> list[Col
         else c
         for c in columns
     ]
+
+
+def _are_days(about: Contents) -> bool:
+    """Whether cells are dates without a time; the first says mostly that they are none."""
+    first = about.cells[0] if about.cells else ""
+    return looks_like_date(first, about.lexicon) and about.dates >= MOSTLY and not about.times
 
 
 def _is_milestone(column: Column, about: Contents) -> bool:

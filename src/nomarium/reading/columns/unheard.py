@@ -131,7 +131,9 @@ def _hold_clocks(about: Contents) -> bool:
     """Whether each cell has a time of day in it beside little else, `+1 09:00`, or lists some, `08:00, 14:00 & 20:00`."""
     texts = list(map(cell_text, about.different))
     return bool(texts) and all(
-        (len(text) <= _LONGEST_CLOCK and re.search(r"\d[:h]\d\d", text)) or re.fullmatch(_CLOCKS, text)
+        text[0].isdigit() and re.fullmatch(_CLOCKS, text)
+        if len(text) > _LONGEST_CLOCK
+        else re.search(r"\d[:h]\d\d", text) or re.fullmatch(_CLOCKS, text)
         for text in texts
     )
 

@@ -84,6 +84,8 @@ def _week_in(row: Sequence[Cell]) -> Named | None:
             return at, (WEEKDAYS[-1], *WEEKDAYS[:-1])
         if run[:5] in _WEEKS and run[5:] in _WEEKENDS:
             return at, WEEKDAYS[: len(run)]
+    if not letters.strip():
+        return None
     codes = [fold(cell_text(cell)).strip(" .") for cell in row]
     for at, code in enumerate(codes):
         fits = takewhile(lambda one: one[0] in one[1], zip(codes[at:], _CODES, strict=False))
