@@ -281,11 +281,13 @@ class _Block:
             if (time := time_of_date(head[n], top.lexicon)) is not NOTHING
         } | dict(said.times)
         self._where = said.places
+        self._sums = set[int]()
         self.heading = ""
 
     def slots(self, body: Sequence[Row], headed: Headed, others: list[Row]) -> Iterator[Slot]:
         """The filled cells; rows that have none go to the `others`."""
-        self._times = [n for n in self._times if not are_sums(self._head[n], body, n)]
+        self._sums = {n for n in self._times if are_sums(self._head[n], body, n)}
+        self._times = [n for n in self._times if n not in self._sums]
         unheaded = [n for n in range(self._first) if are_times(body, n)]
         if not self._times and len(unheaded) < self._first:
             self._times = unheaded
@@ -373,7 +375,7 @@ class _Block:
             if cell_text(self._head[n])
             and all(cell_text(row[n]).replace(".", "").isdigit() for _, row in body if n < len(row))
         ]
-        used = {*range(self._last + 1), *self._times}.difference(numbers)
+        used = {*range(self._last + 1), *self._times}.difference(numbers) | self._sums
         unused = unused_columns(self._top, self._head, body, used)
         right = {n: name for n, name in unused.items() if n > self._last}
         return list(unused.values()), [] if self._times else unread_times(self._top, body, right)
