@@ -86,8 +86,18 @@ def test_a_course_without_days_and_times_is_no_event_all_day(tmp_path: Path) -> 
     head = "Class,Days,Time,Start date,End date\nKnots,Mon,9:00-9:50,7 Sep 2026,25 Sep 2026"
     said = refused(csv_file(tmp_path, f"{head}\nOars,,,7 Sep 2026,18 Sep 2026"))
     assert "neither its weekdays nor its times" in said and "write “all day” as its time" in said
-    source = csv_file(tmp_path, f"{head}\nFair,,all day,7 Sep 2026,8 Sep 2026")
-    assert "Fair 2026-09-07/2026-09-09" in built(source)
+    source = csv_file(tmp_path, f"{head}\nFair,,all day,7 Sep 2026,8 Sep 2026\nWalk,,,9 Sep 2026,9 Sep 2026")
+    assert {"Fair 2026-09-07/2026-09-09", "Walk 2026-09-09/2026-09-10"} < {*built(source)}
+
+
+def test_a_section_of_a_course_is_called_by_its_name(tmp_path: Path) -> None:
+    source = csv_file(
+        tmp_path,
+        "Class code,Sec,Class,Days,Time\nBOAT101,01,Knots,Mon,9:00-9:50\nBOAT102,02,Oars,Tue,9:00-9:50",
+    )
+    assert sorted(built(source, "--from", FIRST, "--until", "2026-09-11")) == [
+        "Knots 2026-09-07T09:00/2026-09-07T09:50", "Oars 2026-09-08T09:00/2026-09-08T09:50",
+    ]  # fmt: skip
 
 
 def test_a_course_of_one_week_meets_once(tmp_path: Path) -> None:

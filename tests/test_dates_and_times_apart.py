@@ -28,6 +28,13 @@ READ: dict[str, tuple[str, tuple[str, ...], list[str]]] = {
     "an opening and a limit": (
         "Fund,Opens,Deadline\nTide,1 Sep 2026,30 Oct 2026", (), ["Tide: Deadline 2026-10-30/2026-10-31", "Tide: Opens 2026-09-01/2026-09-02"],
     ),
+    "an opening, an end and a limit": (
+        "Fund,Opens,End date,Deadline\nTide,1 Sep 2026,3 Sep 2026,30 Oct 2026", (), ["Tide 2026-09-01/2026-09-04", "Tide: Deadline 2026-10-30/2026-10-31"],
+    ),
+    "times without a heading beside dates, and a row cut short": (
+        "Date,,Hall,Loft 2\n13/09/2026,9:00,Oars,Tar\n14/09/2026,10:00,Rope,\n15/09/2026", (),
+        ["Oars 2026-09-13T09:00/2026-09-13T10:00 @ Hall", "Rope 2026-09-14T10:00/2026-09-14T11:00 @ Hall", "Tar 2026-09-13T09:00/2026-09-13T10:00 @ Loft 2"],
+    ),
     "an opening and a closing are first and last": ("Fund,Opens,Closes\nTide,1 Sep 2026,3 Sep 2026", (), ["Tide 2026-09-01/2026-09-04"]),
     "how far a task is": ("Task,Date,Status\nPaint,1 Sep 2026,Done\nTar,3 Sep 2026,In progress", (), ["Paint 2026-09-01/2026-09-02", "Tar 2026-09-03/2026-09-04"]),
     "several times a cell": (

@@ -43,7 +43,7 @@ READ: dict[str, tuple[dict[str, Rows], list[str], list[str]]] = {
         [f"Joinery {at(7, *FIRST)} @ L1", f"Rigging {at(7, *FIRST)} @ L2", f"Sails {at(7, *SECOND)} @ L1", f"Sails {at(8, *FIRST)} @ L2", f"Joinery {at(8, *SECOND)} @ L1"], [],
     ),
     "rooms under each weekday that stands alone over its times": (
-        {"Rooms": [["Monday"], ["Room", "8:30-9:30", "9:40-10:40"], ["L1", "Joinery", "Sails"], [""], ["Tuesday"], ["Room", "8:30-9:30", "9:40-10:40"], ["L1", "", "Joinery"]],
+        {"Rooms": [["Monday"], ["Room", "8:30-9:30", "9:40-10:40"], ["L1", "Joinery", "Sails"], [""], ["Tuesday"], ["Room", "8:30-9:30", "9:40-10:40"], ["L1", "", "Joinery"], ["Wednesday"]],
          "Terms": TERM},
         [f"Joinery {at(7, *FIRST)} @ L1", f"Sails {at(7, *SECOND)} @ L1", f"Joinery {at(8, *SECOND)} @ L1"], [],
     ),
@@ -455,6 +455,20 @@ def test_a_drawn_week_alone_needs_only_its_weeks(tmp_path: Path) -> None:
         built(source, "--from", "2026-08-31", "--until", "2026-09-13", "--public-holidays", "CA-NS")[-2:]
         == expected[1:]
     )
+
+
+def test_a_lone_date_on_a_sheet_of_remarks_stops_no_plan(tmp_path: Path) -> None:
+    remarks: Rows = [["About this workbook"], ["2026-09-01"], ["Ask the office"]]
+    source = plan_book(
+        tmp_path,
+        {
+            "Classes": [*ONE_CLASS[:1], ["Joinery", 1, "Mon"]],
+            "Bells": BELLS,
+            "Terms": TERM,
+            "Remarks": remarks,
+        },
+    )
+    assert built(source) == [f"Joinery {at(7, *FIRST)}"]
 
 
 def test_trips_beside_classes_are_no_terms(tmp_path: Path) -> None:

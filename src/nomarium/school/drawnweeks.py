@@ -136,8 +136,9 @@ class _Reader:
         heads = stacked_heads(self._rows, self._day)
         if len(heads) < 2 or len({head.names for head in heads}) < len(heads):
             return None
-        firsts = (next(filter(None, map(cell_text, row)), "") for _, row in self._rows[heads[0].begin :])
-        if sum(bool(self._day(text)) for text in firsts) > len(heads):
+        texts = [list(filter(None, map(cell_text, row))) for _, row in self._rows[heads[0].begin :]]
+        lines = sum(len(row) > 1 and bool(self._day(row[0])) for row in texts)
+        if lines > sum(head.at == head.begin for head in heads):
             return None  # days are lines, of classes such as 7A that could be periods
         found = DrawnWeek([], [], [], [], 0, [], [], [name for head in heads for name in head.names], [])
         found.others.extend(self._rows[: heads[0].begin])
