@@ -124,6 +124,11 @@ READ: dict[str, tuple[str, tuple[str, ...], list[str]]] = {
         ["7A 2026-09-07T08:45/2026-09-07T09:15", "7A 2026-09-08T08:45/2026-09-08T09:15", "8B 2026-09-08T10:20/2026-09-08T10:50",
          "9C 2026-09-07T09:15/2026-09-07T10:10", "9K 2026-09-07T10:20/2026-09-07T10:50"],
     ),
+    "periods with their times in one cell of a dated grid": (
+        ",Mon 7 Sep 2026,Tue 8 Sep 2026\n1 (8:45-9:40),Knots,Oars\n2 (9:45-10:40),Oars,\n15:30-16:30 Clubs,Chess,Free", (),
+        ["Chess (Clubs) 2026-09-07T15:30/2026-09-07T16:30", "Knots 2026-09-07T08:45/2026-09-07T09:40", "Oars 2026-09-07T09:45/2026-09-07T10:40",
+         "Oars 2026-09-08T08:45/2026-09-08T09:40"],
+    ),
     "hours in all are no times of a day": (
         "Rota week commencing 7 Sept 2026,,,,,,\nName,Role,Mon,Tue,Wed,Thu,Fri,Hours\nQuill,Cook,9-5,,,,,8\nBarr,Mate,HOL,,,,9-5,8", (),
         ["Barr 2026-09-11T09:00/2026-09-11T17:00", "Barr: HOL 2026-09-07/2026-09-08", "Quill 2026-09-07T09:00/2026-09-07T17:00"],
