@@ -129,6 +129,11 @@ READ: dict[str, tuple[str, tuple[str, ...], list[str]]] = {
         ["Chess (Clubs) 2026-09-07T15:30/2026-09-07T16:30", "Knots 2026-09-07T08:45/2026-09-07T09:40", "Oars 2026-09-07T09:45/2026-09-07T10:40",
          "Oars 2026-09-08T08:45/2026-09-08T09:40"],
     ),
+    "duties under two lines of titles": (
+        "Harbour School,,,\nDuty – Spring,,,\n,,Mon,Tue\nMorning gate,8.15-8.40,Quill,Osei\nLunch hall,12.00-12.40,Barr,Lund", WEEK,
+        ["Barr 2026-09-07T12:00/2026-09-07T12:40", "Lund 2026-09-08T12:00/2026-09-08T12:40", "Osei 2026-09-08T08:15/2026-09-08T08:40",
+         "Quill 2026-09-07T08:15/2026-09-07T08:40"],
+    ),
     "hours in all are no times of a day": (
         "Rota week commencing 7 Sept 2026,,,,,,\nName,Role,Mon,Tue,Wed,Thu,Fri,Hours\nQuill,Cook,9-5,,,,,8\nBarr,Mate,HOL,,,,9-5,8", (),
         ["Barr 2026-09-11T09:00/2026-09-11T17:00", "Barr: HOL 2026-09-07/2026-09-08", "Quill 2026-09-07T09:00/2026-09-07T17:00"],

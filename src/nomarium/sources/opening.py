@@ -180,7 +180,7 @@ def sources_in(
 def _late_plans(found: Readings, sheets: Sequence[Sheet], options: ReadingOptions) -> list[list[Sheet]]:
     """Files of which nothing reads as events, and whose classes stand on weekdays or labels without dates, or on weekdays of
     some weeks or terms; and those of sections of courses."""
-    whys = ("blank", "no-rows", "no-weeks", "other-recipe")
+    whys = ("blank", "no-weeks", "other-recipe")
     late = [one.sheet for one in found.unread if one.why not in whys]
     late += [reading.sheet for reading in found.readings if reading.is_of_classes]
     if not late or options.layout is not None:
