@@ -457,6 +457,25 @@ def test_a_drawn_week_alone_needs_only_its_weeks(tmp_path: Path) -> None:
     )
 
 
+@pytest.mark.parametrize("name", ["Timetable", "Our timetable", "Sheet1"])
+def test_lines_with_names_are_those_of_a_drawn_week_whatever_the_sheet_is_called(
+    name: str, tmp_path: Path
+) -> None:
+    week: Rows = [
+        ["Lesson", "Times", "Mon", "Tue"],
+        ["Clubs", "8:30-9:30", "Oars", "Sails"],
+        [1, "9:40-10:40", "Sails", "Oars"],
+    ]
+    assert sorted(built(plan_book(tmp_path, {name: week, "Terms": TERM}))) == sorted(
+        [
+            f"Oars {at(7, *FIRST)}",
+            f"Sails {at(7, *SECOND)}",
+            f"Sails {at(8, *FIRST)}",
+            f"Oars {at(8, *SECOND)}",
+        ]
+    )
+
+
 def test_a_lone_date_on_a_sheet_of_remarks_stops_no_plan(tmp_path: Path) -> None:
     remarks: Rows = [["About this workbook"], ["2026-09-01"], ["Ask the office"]]
     source = plan_book(

@@ -2,15 +2,13 @@
 
 import re
 from collections.abc import Sequence
-from typing import Final
 
 from nomarium.model.cell import Cell
-from nomarium.reading.columns.coursenames import CODE_OF_COURSE
+from nomarium.reading.columns.contents import MOSTLY
+from nomarium.reading.columns.coursenames import are_course_codes
 from nomarium.reading.columns.headings import normal
 from nomarium.school.planheads import field_of
 from nomarium.sheets.sheet import Row, cell_text
-
-_MOSTLY: Final = 0.8
 
 
 def settle_titles(
@@ -22,32 +20,23 @@ def settle_titles(
     claims = [n for n, text in unused if field_of(text, "timetable") == "class"]
     claims += [columns[field] for field in ("section", "number") if field in columns]
     claims = [n for n in claims if not normal(cell_text(head[n])).startswith("sec")]
-    if _are_codes(rows, columns["class"]):
-        names = [n for n in claims if _are_names(rows, n)]
-    else:
-        names = [columns["class"]] if _are_names(rows, columns["class"]) else []
-        codes = [n for n in claims if _are_codes(rows, n) and n != columns.get("number")]
-        if len(codes) != 1:
-            return
-        columns["class"] = codes[0]
-    if len(names) == 1:
-        columns["title"] = names[0]
+    texts = {
+        n: [text for _, row in rows if n < len(row) and (text := cell_text(row[n]))]
+        for n in (columns["class"], *claims)
+    }
+    called = columns["class"]
+    codes = [n for n in texts if are_course_codes(texts[n]) and n != columns.get("number")]
+    names = [n for n in texts if n not in codes and _are_names(texts[n])]
+    if len(names) != 1 or not codes or (called not in codes and (called not in names or len(codes) > 1)):
+        return
+    columns["class"], columns["title"] = (called if called in codes else codes[0]), names[0]
     for field in ("section", "number"):
-        if field in columns and columns[field] in (columns["class"], *names):
+        if field in columns and columns[field] in (columns["class"], columns["title"]):
             columns.pop(field)
     unused[:] = [one for one in unused if one[0] not in columns.values()]
 
 
-def _are_codes(rows: Sequence[Row], column: int) -> bool:
-    """Whether cells are codes of courses, a few letters and a number."""
-    texts = [text for _, row in rows if column < len(row) and (text := cell_text(row[column]))]
-    coded = sum(re.fullmatch(CODE_OF_COURSE, text) is not None for text in texts)
-    return bool(texts) and coded >= _MOSTLY * len(texts)
-
-
-def _are_names(rows: Sequence[Row], column: int) -> bool:
-    """Whether cells are words."""
-    texts = [text for _, row in rows if column < len(row) and (text := cell_text(row[column]))]
-    return bool(texts) and sum(
-        re.search(r"[^\W\d_]{3}", text) is not None for text in texts
-    ) >= _MOSTLY * len(texts)
+def _are_names(texts: Sequence[str]) -> bool:
+    """Whether texts are words."""
+    named = sum(re.search(r"[^\W\d_]{3}", text) is not None for text in texts)
+    return bool(texts) and named >= MOSTLY * len(texts)

@@ -10,6 +10,7 @@ from nomarium.model.cell import Cell
 from nomarium.reading.cells.times import Times, read_times
 from nomarium.reading.cells.words import fold
 from nomarium.reading.columns.clocks import as_typed
+from nomarium.reading.layouts.namedslots import NAME
 from nomarium.reading.layouts.slots import time_of
 from nomarium.reading.rows.when import NOTHING, Part
 from nomarium.school.planheads import field_of
@@ -23,7 +24,6 @@ _DAY_ENDS: Final = r"(?:the )?end(?: of (?:the )?(?:school )?day)?|finish|home(?
 _PERIOD: Final = r"(?i)(?:(?:period|per\.?|pd\.?|p|block|lesson|slot|hour|stunde|heure|periode|bloc|module|mod)\s*)?(?P<code>\d{1,2}[A-Za-z]?|(?-i:I{1,3}|IV|VI{0,3}|IX|X)|(?<![A-Za-z])[A-Z])(?:\s*(?:st|nd|rd|th)?(?:\s*(?:period|hour|lesson|stunde))?)?\.?"
 
 
-_NAME_OF_LINE: Final = r"[^\W\d_]{3,}(?:[ '’/&-]+[^\W\d_]+){0,3}"
 _HALF: Final = r"(?:\s?(?i:[ap]\.?m\b\.?))?"
 _CLOCK: Final = rf"\d{{1,2}}[:.h]\d\d{_HALF}"
 _HOUR: Final = rf"\d{{1,2}}(?:[:.h]\d\d)?{_HALF}"
@@ -103,7 +103,7 @@ def slot_in(at: int, cells: Sequence[Cell]) -> Slot | None:
 
 def _names_line(text: str) -> bool:
     """Whether a text beside the days may be what a line is called, `Clubs`: a few words without a figure."""
-    return re.fullmatch(_NAME_OF_LINE, text) is not None and field_of(text, "timetable") is None
+    return re.fullmatch(NAME, text) is not None and field_of(text, "timetable") is None
 
 
 def named_slot(at: int, cells: Sequence[Cell]) -> Slot | None:

@@ -23,7 +23,6 @@ from nomarium.school.plantables import table_name
 from nomarium.school.sidebyside import one_below_the_other
 from nomarium.sheets.sheet import Sheet, cell_text
 
-WHY_DRAWN: Final = "a drawn week"
 _HEAD_ROWS: Final = 40
 _MOSTLY: Final = 0.8
 _LONG_SPAN: Final = 21
@@ -148,8 +147,8 @@ def _timetable(look: Look) -> Kind | None:
     edges = {columns[field] for field in ("first", "last") if field in columns}
     if not when or set(of_dates) - edges or not any(look.cells(at, column) for column in when):
         return None
-    if look.is_drawn_week and share_classes(look, at, columns):
-        return None  # Lesson and Time head the lines of a drawn week, too
+    if _draws_lessons(look):
+        return None
     if {"label", "meets"}.isdisjoint(columns):
         periods = look.cells(at, columns["period"]) if "period" in columns else []
         if not periods or all(map(is_time, periods)):  # slots of one day
@@ -157,12 +156,24 @@ def _timetable(look: Look) -> Kind | None:
     return Kind("timetable", "classes with their days and periods or times")
 
 
+def draws_lessons(sheet: Sheet, headings: Mapping[str, str]) -> bool:
+    """Whether a sheet whose headings are those of a list of classes is a drawn week all the same."""
+    return _draws_lessons(Look(one_below_the_other(sheet), headings))
+
+
+def _draws_lessons(look: Look) -> bool:
+    """Whether Lesson and Time head the lines of a drawn week, under whose days the same classes stand: looked for before the week
+    is, which asks for the whole sheet."""
+    at, columns = look.head("timetable")
+    return at >= 0 and share_classes(look, at, columns) and look.is_drawn_week
+
+
 def _drawn(look: Look) -> Kind | None:
     """A week drawn with weekdays or labels across or down, and periods or times."""
     full = [row for _, row in look.rows if len(list(filter(cell_text, row))) > 1]  # a title may say dates
     if any(looks_like_date(cell) and not is_time(cell) for row in full for cell in row):
         return None
-    return Kind("timetable", WHY_DRAWN) if look.is_drawn_week else None
+    return Kind("timetable", "a drawn week") if look.is_drawn_week else None
 
 
 def _are_dates(look: Look, at: int, column: int) -> bool:

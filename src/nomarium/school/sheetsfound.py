@@ -29,7 +29,7 @@ from nomarium.school.finding import labels_of_sheets
 from nomarium.school.foundtexts import class_texts, is_unfilled, label_texts, labels_in
 from nomarium.school.headless import with_headings, with_periods
 from nomarium.school.keydates import WHY_KEY_DATES, KeyDates, key_dates
-from nomarium.school.kinds import WHY_DRAWN, Kind, kind_of
+from nomarium.school.kinds import Kind, draws_lessons, kind_of
 from nomarium.school.labelcalendars import dated_labels, with_labelled_days
 from nomarium.school.planheads import asked_headings, plain
 from nomarium.school.plantables import EXPLANATION, TITLES, Table, cut_table
@@ -362,10 +362,10 @@ def _take(
     there = found.tables.get(name)
     sheet = _in_rows(found, sheet, name, notes)
     table, wrong, told = cut_table(sheet, name, kind.columns, asked)
-    is_list = kind.why != WHY_DRAWN and bool(
-        {"label", "period", "meets", "time", "start"} & table.columns.keys()
+    is_list = {"label", "period", "meets", "time", "start"} & table.columns.keys()
+    is_drawn = name == "timetable" and (
+        draws_lessons(sheet, asked) if is_list else drawn_week(sheet) is not None
     )
-    is_drawn = name == "timetable" and not is_list and drawn_week(sheet) is not None
     if name in ("timetable", "rotation") and ((wrong and not table.items) or is_drawn):
         found.grids.append(("", sheet))  # no column for classes or blocks: a drawn week, or nothing
         return

@@ -21,7 +21,7 @@ _STATUS = {
     "fest yes accepted scheduled ok active agreed approved booked go-ahead going-ahead zugesagt live published "
     # how far a task is: its date stands
     "done complete completed finished closed paid open new to-do todo not-started started in-progress ongoing under-way "
-    "underway sent submitted received ready on-track overdue late erledigt offen fait termine hecho",
+    "underway sent submitted received ready on-track overdue erledigt offen fait hecho",
     "TENTATIVE": "tentative provisional provisoire vorlaufig provisorisch provisional tentativo voorlopig "
     "pencilled penciled planned draft maybe possible unconfirmed pending tbc proposed option on-hold hold awaiting waiting requested enquiry",
     "CANCELLED": "cancelled canceled annule annulee annulle annullato annullata abgesagt storniert entfallt fallt-aus "

@@ -1,6 +1,7 @@
 """Courses whose code and whose name stand in columns of their own: what each is called is its name."""
 
 import re
+from collections.abc import Sequence
 from typing import Final
 
 from nomarium.reading.columns.column import Column
@@ -8,7 +9,7 @@ from nomarium.reading.columns.contents import MOSTLY, Contents
 from nomarium.reading.columns.headings import normal
 from nomarium.sheets.sheet import cell_text
 
-CODE_OF_COURSE: Final = r"[^\W\d_]{2,8}[\s.-]?\d{1,5}[^\W\d_]?|\d{3,6}"
+_CODE: Final = r"[^\W\d_]{2,8}[\s.-]?\d{1,5}[^\W\d_]?|\d{3,6}"
 """`BOAT101`, `1021`: 7A is a class of pupils, and B1 may be one."""
 
 
@@ -18,7 +19,7 @@ def with_course_names(columns: list[Column], contents: list[Contents]) -> list[C
     claims = [c for c in columns if c.field in ("class", "summary") and c.how == "heading" and c.filled]
     if any(normal(c.heading).startswith("sec") for c in claims):
         return columns
-    codes = [c for c in claims if _are_codes(contents[c.at])]
+    codes = [c for c in claims if are_course_codes(list(map(cell_text, contents[c.at].different)))]
     names = [c for c in claims if c not in codes and contents[c.at].texts >= MOSTLY]
     if len(names) != 1 or not codes or len(names) + len(codes) != len(claims):
         return columns
@@ -35,11 +36,10 @@ def with_course_names(columns: list[Column], contents: list[Contents]) -> list[C
     ]
 
 
-def _are_codes(about: Contents) -> bool:
-    texts = [cell_text(cell) for cell in about.different]
-    return bool(texts) and sum(
-        re.fullmatch(CODE_OF_COURSE, text) is not None for text in texts
-    ) >= MOSTLY * len(texts)
+def are_course_codes(texts: Sequence[str]) -> bool:
+    """Whether texts are the codes of courses."""
+    coded = sum(re.fullmatch(_CODE, text) is not None for text in texts)
+    return bool(texts) and coded >= MOSTLY * len(texts)
 
 
 def _have_letters(about: Contents) -> bool:

@@ -10,6 +10,7 @@ from nomarium.reading.columns.head import looks_like_date
 from nomarium.reading.layouts.drawn import merged_from
 from nomarium.reading.layouts.namedslots import is_slot, numbers_slot, numbers_slots, slot_of
 from nomarium.reading.layouts.slots import (
+    CODE,
     are_codes,
     heads_clocks,
     is_clear_time,
@@ -18,8 +19,6 @@ from nomarium.reading.layouts.slots import (
 )
 from nomarium.reading.rows.when import NOTHING
 from nomarium.sheets.sheet import Row, Sheet, cell_text
-
-_CODE = r"\d{1,2}\s?[A-Za-z]"
 
 
 @dataclass(frozen=True)
@@ -82,7 +81,7 @@ def _head(row: Sequence[Cell], lexicon: Lexicon) -> tuple[tuple[tuple[int, Cell]
     if sum(is_slot(cell) for _, cell in times) * 2 < len(times):
         return None  # what is on, with its time
     cells = [cell for _, cell in times]
-    codes = [cell for cell in cells if re.fullmatch(_CODE, cell_text(cell))]
+    codes = [cell for cell in cells if re.fullmatch(CODE, cell_text(cell))]
     if are_only_numbers(cells) or are_codes(codes):
         return None  # classes 7A, 8A, alone or beside the time of their row
     is_one_slot = (

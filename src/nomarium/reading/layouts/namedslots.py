@@ -13,7 +13,8 @@ _NUMBER: Final = (
     r"(?:(?:p|per|period|lesson|block|slot|session|stunde|std|heure|h)\.?\s?)?\d{0,2}[a-z]?|registration|tutor|"
     r"(?:(?:morning|afternoon|mid-?morning|first|second|long|short|lunch|tea|coffee)\s)?(?:break|recess|pause|pausa)|lunch(?:\s?time)?|mittag(?:spause)?|recreation|recreo"
 )
-_NAME: Final = r"[^\W\d_]{3,}(?:[ '’/&-]+[^\W\d_]+){0,3}"
+NAME: Final = r"[^\W\d_]{3,}(?:[ '’/&-]+[^\W\d_]+){0,3}"
+"""What a slot may be called, `Gate duty`: a few words without a figure."""
 _CLOCK: Final = r"\d{1,2}(?:[:.h]\d\d(?:\s?[ap]\.?m\b\.?)?|\s?[ap]\.?m\b\.?)"
 _SPAN: Final = rf"(?P<time>{_CLOCK}\s*[-–—]\s*{_CLOCK})"
 _FORMS: Final = (
@@ -33,7 +34,7 @@ def slot_of(cell: Cell) -> tuple[str, Part]:
     for form in _FORMS:
         match = re.fullmatch(form, cell.strip())
         name = match["name"] if match is not None else ""
-        if match is not None and (numbers_slot(name) or re.fullmatch(_NAME, name)):
+        if match is not None and (numbers_slot(name) or re.fullmatch(NAME, name)):
             return name, time_of(match["time"])
     return "", NOTHING
 
@@ -47,7 +48,7 @@ def is_slot(cell: Cell) -> bool:
 def numbers_slots(texts: Collection[str]) -> bool:
     """Whether texts beside times number them or name breaks, and half of them at most name what is then, `Clubs`."""
     names = [text for text in texts if not numbers_slot(text)]
-    return len(names) * 2 <= len(texts) and all(re.fullmatch(_NAME, text) for text in names)
+    return len(names) * 2 <= len(texts) and all(re.fullmatch(NAME, text) for text in names)
 
 
 def numbers_slot(text: str) -> bool:

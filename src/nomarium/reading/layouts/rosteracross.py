@@ -91,9 +91,9 @@ def across(top: Top) -> Drawing | None:
         entries = [row for row in rows[below_head:end] if row not in said.rows]
         body, below = _body(entries, min(columns))
         others += [*rows[at + 1 : at + 1 + skipped], *said.rows, *below]
-        block = _Block(top, rows[at][1], min(columns), max(columns), parts, said)
-        slots += block.slots(body, headed, others)
-        names, unread = block.unused(body)
+        block = _Block(top, rows[at][1], min(columns), max(columns), parts, said, body)
+        slots += block.slots(headed, others)
+        names, unread = block.unused()
         heading, unused = heading or block.heading, [*unused, *names]
         problems += unread
     labels = {slot.label for slot in slots}
@@ -268,12 +268,16 @@ class _Block:
         last: int,
         parts: Mapping[int, str],
         said: SaidOfDays,
+        body: Sequence[Row],
     ) -> None:
-        self._top, self._head, self._parts = top, head, parts
+        self._top, self._head, self._parts, self._body = top, head, parts, body
         self._first, self._last = first, last
         self._merged = merged_from(top.sheet)
-        self._name_at = first - 1
-        self._times = [n for n, cell in enumerate(head) if not first <= n <= last and _says_time(cell)]
+        headed = [n for n, cell in enumerate(head) if not first <= n <= last and _says_time(cell)]
+        self._sums = {n for n in headed if are_sums(head[n], body, n)}
+        self._times = [n for n in headed if n not in self._sums] or self._unheaded_times()
+        self._name_at = self._name_column()
+        self.heading = cell_text(head[self._name_at]) if self._name_at < len(head) else ""
         self._places = {n for n, cell in enumerate(head[:first]) if _heads_places(cell)}
         self._over = {
             n: time
@@ -281,21 +285,12 @@ class _Block:
             if (time := time_of_date(head[n], top.lexicon)) is not NOTHING
         } | dict(said.times)
         self._where = said.places
-        self._sums = set[int]()
-        self.heading = ""
 
-    def slots(self, body: Sequence[Row], headed: Headed, others: list[Row]) -> Iterator[Slot]:
+    def slots(self, headed: Headed, others: list[Row]) -> Iterator[Slot]:
         """The filled cells; rows that have none go to the `others`."""
-        self._sums = {n for n in self._times if are_sums(self._head[n], body, n)}
-        self._times = [n for n in self._times if n not in self._sums]
-        unheaded = [n for n in range(self._first) if are_times(body, n)]
-        if not self._times and len(unheaded) < self._first:
-            self._times = unheaded
-        self._name_at = self._name_column(body)
-        self.heading = cell_text(self._head[self._name_at]) if self._name_at < len(self._head) else ""
         is_place = re.search(_PLACE_HEADS, fold(self.heading)) is not None
         label, teams = "", list[str]()
-        for number, row in body:
+        for number, row in self._body:
             own = cell_text(row[self._name_at]) if self._name_at < len(row) else ""
             filled = [n for n in range(self._first, len(row)) if cell_text(row[n]) and n in headed.days]
             if fold(own).split(" ")[0] in SUMS or not filled:
@@ -352,11 +347,16 @@ class _Block:
         ends = [one.last for n, one in headed.days.items() if column <= n <= last]
         return Days(days.first, max(ends))
 
-    def _name_column(self, body: Sequence[Row]) -> int:
+    def _unheaded_times(self) -> list[int]:
+        """The columns left of the dates that hold times and nothing else, where some are left for names."""
+        timed = [n for n in range(self._first) if are_times(self._body, n)]
+        return timed if len(timed) < self._first else []
+
+    def _name_column(self) -> int:
         """The column of labels: of those left of the dates the one with the most different texts."""
 
         def different(n: int) -> int:
-            texts = {cell_text(row[n]) for _, row in body if n < len(row)}
+            texts = {cell_text(row[n]) for _, row in self._body if n < len(row)}
             return len({text for text in texts if text and not text.replace(".", "").isdigit()})
 
         return max(
@@ -365,7 +365,7 @@ class _Block:
             default=0,
         )
 
-    def unused(self, body: Sequence[Row]) -> tuple[list[str], list[Problem]]:
+    def unused(self) -> tuple[list[str], list[Problem]]:
         """Columns under which something stands that is in no event: right of the dates, and numbers left of them; and a problem of
         each of them that holds times, where no other says any."""
         beside = [n for n in range(self._first) if n not in (self._name_at, *self._times)]
@@ -373,12 +373,12 @@ class _Block:
             n
             for n in beside
             if cell_text(self._head[n])
-            and all(cell_text(row[n]).replace(".", "").isdigit() for _, row in body if n < len(row))
+            and all(cell_text(row[n]).replace(".", "").isdigit() for _, row in self._body if n < len(row))
         ]
         used = {*range(self._last + 1), *self._times}.difference(numbers) | self._sums
-        unused = unused_columns(self._top, self._head, body, used)
+        unused = unused_columns(self._top, self._head, self._body, used)
         right = {n: name for n, name in unused.items() if n > self._last}
-        return list(unused.values()), [] if self._times else unread_times(self._top, body, right)
+        return list(unused.values()), [] if self._times else unread_times(self._top, self._body, right)
 
 
 def _says_time(heading: Cell) -> bool:

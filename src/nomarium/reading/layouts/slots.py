@@ -84,11 +84,15 @@ def time_of(cell: Cell) -> Part:
     return Part(start=times.start, end=times.end, is_all_day=times.is_all_day)
 
 
+CODE = r"\d{1,2}\s?[A-Za-z]"
+"""A number with a letter, a class or an hour: `7A`."""
+
+
 def are_codes(cells: Sequence[Cell], heading: str = "") -> bool:
     """Whether headings are numbers with a letter each, and no hours that run from the morning into the afternoon: `7A`, `8A` are
     classes, also where none is `7B`. What heads them may say that they are times."""
     texts = [text for cell in cells if (text := cell_text(cell).strip())]
-    if not texts or not all(re.fullmatch(r"\d{1,2}\s?[A-Za-z]", text) for text in texts):
+    if not texts or not all(re.fullmatch(CODE, text) for text in texts):
         return False
     if any(text[-1] not in "aApP" for text in texts):
         return True

@@ -132,9 +132,11 @@ def _week_below(sheet: Sheet, weeks: Mapping[int, dt.date], lexicon: Lexicon) ->
     if len(weeks) != 1:
         return None
     (line,) = weeks
-    filled = [number for number, row in sheet.rows() if any(map(cell_text, row))]
-    first = next((number for number, row in sheet.rows() if _weekdays(row, lexicon)), line)
-    return weeks[line] if first < line == filled[-1] else None
+    first = last = 0
+    for number, row in sheet.rows():
+        first = first or (number if _weekdays(row, lexicon) else 0)
+        last = number if any(map(cell_text, row)) else last
+    return weeks[line] if 0 < first < line == last else None
 
 
 def has_weekdays(top: Top, lexicon: Lexicon) -> bool:
