@@ -187,3 +187,8 @@ def test_a_limit_above_a_table_is_told(tmp_path: Path) -> None:
     source = csv_file(tmp_path, "Registration closes: 1 October 2026,\nCourse,Date\nKnots,22 Oct 2026")
     outcome = nomarium("build", source, "-o", tmp_path / "a.ics")
     assert "“Registration closes: 1 October 2026” stands above the table and is no event" in outcome.text
+
+
+def test_hours_in_all_beside_a_roster_are_told(tmp_path: Path) -> None:
+    source = csv_file(tmp_path, "Name,7 Sep 2026,8 Sep 2026,Hours\nQuill,9-5,,8\nBarr,,9-5,8")
+    assert "Not used: the column “Hours”" in nomarium("build", source, "-o", tmp_path / "a.ics").text

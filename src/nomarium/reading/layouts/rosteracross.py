@@ -274,8 +274,8 @@ class _Block:
         self._first, self._last = first, last
         self._merged = merged_from(top.sheet)
         headed = [n for n, cell in enumerate(head) if not first <= n <= last and _says_time(cell)]
-        self._sums = {n for n in headed if are_sums(head[n], body, n)}
-        self._times = [n for n in headed if n not in self._sums] or self._unheaded_times()
+        times = [n for n in headed if not are_sums(head[n], body, n)]
+        self._times = times or self._unheaded_times()
         self._name_at = self._name_column()
         self.heading = cell_text(head[self._name_at]) if self._name_at < len(head) else ""
         self._places = {n for n, cell in enumerate(head[:first]) if _heads_places(cell)}
@@ -375,7 +375,7 @@ class _Block:
             if cell_text(self._head[n])
             and all(cell_text(row[n]).replace(".", "").isdigit() for _, row in self._body if n < len(row))
         ]
-        used = {*range(self._last + 1), *self._times}.difference(numbers) | self._sums
+        used = {*range(self._last + 1), *self._times}.difference(numbers)
         unused = unused_columns(self._top, self._head, self._body, used)
         right = {n: name for n, name in unused.items() if n > self._last}
         return list(unused.values()), [] if self._times else unread_times(self._top, self._body, right)
