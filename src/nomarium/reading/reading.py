@@ -9,7 +9,7 @@ from nomarium.model.problem import Problem, note
 from nomarium.model.wording import counted
 from nomarium.reading.columns.asked import asked_columns, heading_missing
 from nomarium.reading.columns.column import Column
-from nomarium.reading.columns.head import looks_like_date
+from nomarium.reading.columns.daycells import looks_like_date
 from nomarium.reading.columns.weekdayletters import with_weekdays_of_letters
 from nomarium.reading.layouts.layout import LAYOUTS, NotRead, Reading, Top
 from nomarium.reading.options import ReadingOptions

@@ -8,7 +8,7 @@ from nomarium.model.cell import Cell
 from nomarium.model.problem import column_letter, note
 from nomarium.model.wording import listed
 from nomarium.reading.cells.placewords import is_place
-from nomarium.reading.columns.head import looks_like_date
+from nomarium.reading.columns.daycells import looks_like_date
 from nomarium.reading.columns.headings import match_exactly, normal
 from nomarium.sheets.sheet import TOP_ROWS, Row, RowsAgain, Sheet, cell_text
 

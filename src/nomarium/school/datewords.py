@@ -8,7 +8,7 @@ from nomarium.model.cell import Cell
 from nomarium.model.refusal import Refusal
 from nomarium.reading.cells.moments import Moment, read_moment
 from nomarium.reading.cells.words import ENGLISH, Lexicon, fold
-from nomarium.reading.columns import head
+from nomarium.reading.columns import daycells
 from nomarium.sheets.sheet import cell_text
 
 _IN_WORDS: Final = r"\d{1,2}(?:\.|º|er|e)?\s+(?:de\s+)?[^\W\d_]{3,}"
@@ -18,10 +18,10 @@ _LONGEST: Final = 80
 
 def looks_like_date(cell: Cell) -> bool:
     """Whether a cell by itself holds a day, or a stretch of days (a bare number does not)."""
-    if head.looks_like_date(cell):
+    if daycells.looks_like_date(cell):
         return True
     lexicon = _lexicon_of(cell) if isinstance(cell, str) else ENGLISH
-    return lexicon is not ENGLISH and head.looks_like_date(cell, lexicon)
+    return lexicon is not ENGLISH and daycells.looks_like_date(cell, lexicon)
 
 
 def read_date(cell: Cell) -> Moment | Refusal:

@@ -13,7 +13,7 @@ from nomarium.reading.cells.halves import without_half
 from nomarium.reading.cells.placewords import is_place
 from nomarium.reading.cells.times import Times, may_be_class, read_times
 from nomarium.reading.cells.words import Lexicon, fold
-from nomarium.reading.columns.head import begins_week, looks_like_date
+from nomarium.reading.columns.daycells import begins_week, looks_like_date
 from nomarium.sheets.sheet import cell_text
 
 ANSWERS = frozenset("yes no y n true false ✓ ✔ oui non ja nein si".split())

@@ -10,7 +10,8 @@ from nomarium.model.problem import Problem, note
 from nomarium.model.wording import listed
 from nomarium.reading.cells.words import Lexicon
 from nomarium.reading.columns.column import Column
-from nomarium.reading.columns.head import TableHead, looks_like_date
+from nomarium.reading.columns.daycells import looks_like_date
+from nomarium.reading.columns.head import TableHead
 from nomarium.reading.columns.headings import match_exactly, normal
 from nomarium.reading.options import ReadingOptions
 from nomarium.sheets.sheet import Row, Sheet, cell_text

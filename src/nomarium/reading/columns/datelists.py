@@ -4,7 +4,7 @@ from nomarium.model.cell import Cell
 from nomarium.model.refusal import Refusal
 from nomarium.reading.cells.repeats import read_day_list
 from nomarium.reading.cells.words import Lexicon
-from nomarium.reading.columns.head import looks_like_date
+from nomarium.reading.columns.daycells import looks_like_date
 
 
 def days_in(cell: Cell, lexicon: Lexicon) -> int:

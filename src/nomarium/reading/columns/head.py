@@ -1,29 +1,17 @@
 """Where the table is in a sheet: title rows above it, its headings (one row or two), its first row."""
 
-import re
 from collections import Counter
 from collections.abc import Sequence
 from itertools import islice
 from typing import NamedTuple
 
 from nomarium.model.cell import Cell
-from nomarium.model.refusal import Refusal
-from nomarium.reading.cells.moments import read_moment
-from nomarium.reading.cells.weeks import date_of_week
 from nomarium.reading.cells.words import ENGLISH, Lexicon
+from nomarium.reading.columns.daycells import lists_dates, looks_like_date, tells_day
+from nomarium.reading.columns.firstentry import is_entry
 from nomarium.reading.columns.headings import match_exactly
 from nomarium.sheets.sheet import Row, Sheet, cell_text, is_blank
 
-_DOTTED_HALF = re.compile(
-    r"\s*\d{1,2}\.\d\d\s?(?:[ap]\.?m\.?\s?)?(?:[-–—]|to|until)\s?\d{1,2}(?:\.\d\d)?\s?[ap]\.?m\.?\s*",
-    re.IGNORECASE,
-)
-"""A time to another one, with am or pm: no 15 March at 4.15."""
-_LONGEST = 60
-"""Characters of the longest text that is a date; a range of them may be twice as long."""
-_TWO_LONG = r"(?i)[^\W\d]{0,9}\.?,? ?(?:the )?(?:\d|[^\W\d]{3,9}\.? \d).{0,50}? (?:[-–—]|to|until) [^\W\d]{0,9}\.?,? ?(?:the )?(?:\d|[^\W\d]{3,9}\.? \d)"
-_DOTTED_SPAN = re.compile(r"(\d{1,2})\.(\d\d)\s?(?:[-–—]|to|until)\s?(\d{1,2})\.(\d\d)")
-_YEAR_AND_DAY = r"(?<!\d)(?:\d{1,2}\D+(?:19|20|25)\d\d|(?:19|20|25)\d\d\D+\d{1,2})(?!\d)"
 HEAD_ROWS = 60
 """How many rows from the top may hold the headings."""
 
@@ -95,7 +83,7 @@ def _header_at(filled: Sequence[Row], lexicon: Lexicon) -> int | None:
         texts = [cell_text(cell) for cell in row if cell != ""]
         short = [text for text in texts if len(text) < 60]
         known = {match.field for text in short if (match := match_exactly(text))}
-        dates = any(looks_like_date(cell, lexicon) or _may_be_date(cell) for cell in row)
+        dates = any(tells_day(cell, lexicon) for cell in row)
         dates = dates and not _heads_a_chart(known, at, filled, lexicon)
         scores.append(0 if dates or len(texts) < 2 else len(known))
         if at == 0 and scores[0] >= 2 and scores[0] >= len(texts) - 1:
@@ -106,12 +94,14 @@ def _header_at(filled: Sequence[Row], lexicon: Lexicon) -> int | None:
     # too few known spellings: a row of short texts that is followed by a row with a date
     for at, (_, row) in enumerate(filled[:30]):
         filled_cells = [cell for cell in row if cell != ""]
-        if any(looks_like_date(cell, lexicon) or _may_be_date(cell) for cell in filled_cells):
+        if any(tells_day(cell, lexicon) for cell in filled_cells):
             return None
-        if any(_lists_dates(cell, lexicon) for cell in filled_cells):
+        if any(lists_dates(cell, lexicon) for cell in filled_cells):
             return None
         if len(filled_cells) < 2:
             continue
+        if is_entry(row, filled[at + 1 :], lexicon):
+            return None
         all_short = all(isinstance(cell, str) and len(cell) < 40 for cell in filled_cells)
         followed = at + 1 < len(filled) and any(looks_like_date(c, lexicon) for c in filled[at + 1][1])
         if all_short and (followed or scores[at]):
@@ -133,62 +123,14 @@ def _heads_a_chart(known: set[str], at: int, filled: Sequence[Row], lexicon: Lex
 
 
 def _first_with_date(filled: Sequence[Row], lexicon: Lexicon) -> int:
+    """The first row of a table without headings. A week alone in its row is a title over what follows."""
     for at, (_, row) in enumerate(filled):
-        if any(looks_like_date(cell, lexicon) for cell in row):
+        tells = tells_day if sum(cell != "" for cell in row) > 1 else looks_like_date
+        if any(tells(cell, lexicon) for cell in row):
+            while at and is_entry(filled[at - 1][1], filled[at:], lexicon):
+                at -= 1
             return at
     return 0
-
-
-def looks_like_date(cell: Cell, lexicon: Lexicon = ENGLISH) -> bool:
-    """Whether a cell by itself holds a day (a bare number does not)."""
-    if isinstance(cell, (float, int)):
-        return False
-    if isinstance(cell, str):
-        text = cell.strip()
-        if not text or not any(mark.isdigit() for mark in text):
-            return False
-        if len(text) > _LONGEST and (len(text) > 2 * _LONGEST or re.match(_TWO_LONG, text) is None):
-            return False
-        if ":" in text and len(text) < 12 and not any(sign in text for sign in "/-"):
-            return False  # a time alone, the commonest cell that is no date
-        if "." in text and _is_dotted_span(text):
-            return False
-        moment = read_moment(text, "date", lexicon)
-        return (
-            not isinstance(moment, Refusal) and moment.first is not None and "week-span" not in moment.notes
-        )
-    moment = read_moment(cell, "either", lexicon)
-    return not isinstance(moment, Refusal) and moment.first is not None
-
-
-def _lists_dates(cell: Cell, lexicon: Lexicon) -> bool:
-    """Whether a cell holds several dates, `9 Sep, 7 Oct`."""
-    pieces = re.split(r"[,;&+\n]", cell) if isinstance(cell, str) else []
-    return len(pieces) > 1 and all(looks_like_date(piece, lexicon) for piece in pieces)
-
-
-def _is_dotted_span(text: str) -> bool:
-    """Whether a text is a time to another one, written with dots, and can be no date: `10.10-11.00`, `3.15 - 4pm`."""
-    if text[-1] in "mM." and _DOTTED_HALF.fullmatch(text):
-        return True
-    match = _DOTTED_SPAN.fullmatch(text)
-    if match is None:
-        return False
-    hours, minutes = {int(match[1]), int(match[3])}, {int(match[2]), int(match[4])}
-    are_times = max(hours) < 25 and max(minutes) < 60
-    return are_times and not all(1 <= number <= 12 for number in minutes)  # the 15th month, or none
-
-
-def _may_be_date(cell: Cell) -> bool:
-    """Whether a cell has a day's number and a year among words of a language that is not known yet."""
-    return isinstance(cell, str) and not cell.isascii() and re.search(_YEAR_AND_DAY, cell) is not None
-
-
-def begins_week(cell: Cell, lexicon: Lexicon = ENGLISH) -> bool:
-    """Whether a cell names a week by the date on which it begins, `w/c 7 September`."""
-    text = cell.strip() if isinstance(cell, str) else ""
-    date = date_of_week(text) if text else ""
-    return bool(date) and looks_like_date(date, lexicon)
 
 
 def _continues_header(row: Sequence[Cell], below: Sequence[Cell], lexicon: Lexicon) -> bool:

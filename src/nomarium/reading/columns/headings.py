@@ -58,7 +58,7 @@ class HeadingUnit(NamedTuple):
 NO_UNIT = HeadingUnit()
 
 _BRACKETS = r"[(\[{]([^)\]}]*)[)\]}]"
-_TIME_IN_HEADING = r"(?i)(?:\d{1,2}(?:[:.h]\d\d)?\s?(?:[ap]\.?m\.?)?\s?[-–]\s?)?\d{1,2}(?:[:.h]\d\d(?:\s?[ap]\.?m\b\.?)?|\s?[ap]\.?m\b\.?)(?![\d./-])|\bnoon\b"
+_TIME_IN_HEADING = r"(?i)(?<!\d[./])(?:\d{1,2}(?:[:.h]\d\d)?\s?(?:[ap]\.?m\.?)?\s?[-–]\s?)?\d{1,2}(?:[:.h]\d\d(?:\s?[ap]\.?m\b\.?)?|\s?[ap]\.?m\b\.?)(?![\d./-])|\bnoon\b"
 _LENGTH_UNITS = {"min": 60, "mins": 60, "minutes": 60, "m": 60, "minuten": 60, "h": 3600, "hr": 3600,
                  "hrs": 3600, "hours": 3600, "heures": 3600, "stunden": 3600, "days": 86_400,
                  "weeks": 604_800, "wks": 604_800, "wochen": 604_800, "semaines": 604_800}  # fmt: skip
@@ -174,7 +174,10 @@ _SHORTEST_PLURAL: Final = 3
 def _forms(heading: str, plain: str) -> Iterator[str]:
     """A heading as it stands, without a number or an opening article, and each part of "Date / Fecha"."""
     yield plain
-    yield re.sub(r"^(?:the|event|evt|your)\s+|\s*\d+$", "", plain)
+    numbered = (
+        plain if re.search(r"\d[./]\d", heading) else re.sub(r"\s*\d+$", "", plain)
+    )  # no date, w/c 24.5.27
+    yield re.sub(r"^(?:the|event|evt|your)\s+", "", plain) if numbered == plain else numbered
     yield re.sub(r"\s*(?:19|20)\d\d(?: ?(?:19|20)?\d\d)?$", "", plain)
     yield (
         plain.removesuffix("s") if len(plain) > _SHORTEST_PLURAL else plain

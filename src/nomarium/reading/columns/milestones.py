@@ -6,7 +6,7 @@ from typing import Final
 from nomarium.reading.columns.bycontent import LIMITS
 from nomarium.reading.columns.column import Column
 from nomarium.reading.columns.contents import MOSTLY, Contents
-from nomarium.reading.columns.head import looks_like_date
+from nomarium.reading.columns.daycells import looks_like_date
 from nomarium.reading.columns.headings import normal
 from nomarium.reading.columns.whenwords import is_of_record
 

@@ -6,7 +6,7 @@ from typing import Final, NamedTuple
 
 from nomarium.model.problem import note
 from nomarium.reading.cells.words import Lexicon
-from nomarium.reading.columns.head import looks_like_date
+from nomarium.reading.columns.daycells import looks_like_date
 from nomarium.reading.columns.headings import match_exactly
 from nomarium.reading.layouts.codes import is_idle
 from nomarium.reading.layouts.eventlist import list_in

@@ -15,8 +15,8 @@ from nomarium.reading.cells.moments import Moment, read_moment
 from nomarium.reading.cells.placewords import is_place
 from nomarium.reading.cells.words import Lexicon, fold
 from nomarium.reading.columns.contents import MOSTLY, Contents
+from nomarium.reading.columns.daycells import looks_like_date
 from nomarium.reading.columns.decisions import resolve_day
-from nomarium.reading.columns.head import looks_like_date
 from nomarium.reading.columns.headings import match_exactly
 from nomarium.reading.columns.lexicons import lexicon_for
 from nomarium.reading.layouts.drawn import DrawnEntry, date_part, events_of, merged_from

@@ -6,7 +6,7 @@ from dataclasses import dataclass
 
 from nomarium.model.cell import Cell
 from nomarium.reading.cells.words import Lexicon
-from nomarium.reading.columns.head import looks_like_date
+from nomarium.reading.columns.daycells import looks_like_date
 from nomarium.reading.layouts.drawn import merged_from
 from nomarium.reading.layouts.namedslots import is_slot, numbers_slot, numbers_slots, slot_of
 from nomarium.reading.layouts.slots import (

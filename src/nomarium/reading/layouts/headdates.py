@@ -16,10 +16,11 @@ from nomarium.reading.cells.relativedays import day_of_programme
 from nomarium.reading.cells.weeks import date_of_week, is_numbered_week
 from nomarium.reading.cells.words import ENGLISH, Lexicon, fold
 from nomarium.reading.columns.column import Column
+from nomarium.reading.columns.daycells import begins_week, looks_like_date
 from nomarium.reading.columns.decisions import Decisions, resolve_day, told
 from nomarium.reading.columns.evidence import decide
 from nomarium.reading.columns.fitting import dates_within
-from nomarium.reading.columns.head import TableHead, begins_week, looks_like_date
+from nomarium.reading.columns.head import TableHead
 from nomarium.reading.columns.lexicons import lexicon_for
 from nomarium.reading.columns.yearsabove import year_above
 from nomarium.reading.layouts.layout import Top

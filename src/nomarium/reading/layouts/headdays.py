@@ -10,7 +10,7 @@ from nomarium.model.problem import note
 from nomarium.reading.cells.titleparts import followed
 from nomarium.reading.cells.words import fold
 from nomarium.reading.columns.datelists import days_in
-from nomarium.reading.columns.head import looks_like_date
+from nomarium.reading.columns.daycells import looks_like_date
 from nomarium.reading.columns.headings import match_exactly
 from nomarium.reading.layouts.codes import is_idle
 from nomarium.reading.layouts.eventlist import list_in

@@ -11,7 +11,8 @@ from nomarium.reading.cells.weeks import is_numbered_week
 from nomarium.reading.cells.words import ENGLISH, Lexicon, fold
 from nomarium.reading.columns.asked import heading_missing
 from nomarium.reading.columns.column import Column
-from nomarium.reading.columns.head import TableHead, looks_like_date
+from nomarium.reading.columns.daycells import looks_like_date
+from nomarium.reading.columns.head import TableHead
 from nomarium.reading.columns.headedyears import years_of
 from nomarium.reading.columns.headings import normal, unit_of
 from nomarium.reading.columns.lexicons import lexicon_for, weekday_columns
@@ -53,22 +54,8 @@ def missing_field(
         fields & {"week", "day"} and options.day_one
     )
     there = ", ".join(f"“{c.heading}”" for c in columns if c.heading) or "no headings"
-    if not has_date and fields & {"week", "day"} and "summary" in fields:
-        message = f"{sheet.title} counts in weeks or days and no date says where the count begins."
-        remedy = "Give the date of week 1 day 1: --day-one 2027-04-05."
-        return not_read(sheet, "no-day-one", "it has no dates", "day-one-missing", message, remedy)
-    if not has_date and sum(is_numbered_week(c.heading) for c in columns) > 1 and options.day_one is None:
-        message = f"{sheet.title} counts in weeks and no date says where the count begins."
-        remedy = "Give the date of week 1 day 1: --day-one 2027-04-05."
-        return not_read(sheet, "no-day-one", "it has no dates", "day-one-missing", message, remedy)
     if not has_date:
-        message = f"No column of {sheet.title} holds dates (it has {there})."
-        for_one = "For one day only: --set date=2027-04-12."
-        others = [c for c in columns if c.field not in ("time", "start", "end", "duration")]
-        if any(map(_says_days, [text for c in others for text in (c.heading, *c.samples)])):
-            for_one = "Give each row its date in a column of its own."
-        remedy = f"{_column_asked(columns, 'date', options)}{for_one}"
-        return not_read(sheet, "no-dates", "it has no dates", "date-column-missing", message, remedy)
+        return _without_dates(sheet, columns, options, fields, there)
     is_headed = any(c.field in ("date", "when") and c.how != "content" for c in columns)
     if not is_headed and any(c.is_ignored and _are_lists_of_days(c, lexicon) for c in columns):
         message = f"Cells of several columns of {sheet.title} list days, and none is headed as the date."
@@ -101,6 +88,33 @@ def missing_field(
         reason = "nothing says what its events are called"
         return not_read(sheet, "no-titles", reason, "summary-column-missing", message, remedy)
     return None
+
+
+def _without_dates(
+    sheet: Sheet, columns: Sequence[Column], options: ReadingOptions, fields: set[str], there: str
+) -> NotRead:
+    """Why a sheet has no column of dates, and what would give it one."""
+    if fields & {"week", "day"} and "summary" in fields:
+        message = f"{sheet.title} counts in weeks or days and no date says where the count begins."
+        remedy = "Give the date of week 1 day 1: --day-one 2027-04-05."
+        return not_read(sheet, "no-day-one", "it has no dates", "day-one-missing", message, remedy)
+    if sum(is_numbered_week(c.heading) for c in columns) > 1 and options.day_one is None:
+        message = f"{sheet.title} counts in weeks and no date says where the count begins."
+        remedy = "Give the date of week 1 day 1: --day-one 2027-04-05."
+        return not_read(sheet, "no-day-one", "it has no dates", "day-one-missing", message, remedy)
+    if (mixed := _dates_beside_others(columns)) is not None:
+        letter = column_letter(mixed.at + sheet.first_column)
+        other = next(text for text in mixed.samples if not looks_like_date(text))
+        message = f"Column {letter} of {sheet.title} holds dates, and cells that are none, “{other}”."
+        remedy = f'To read it as the date, and be told of each of these: --column "{letter}=date".'
+        return not_read(sheet, "no-dates", "not all of its dates are", "date-column-missing", message, remedy)
+    message = f"No column of {sheet.title} holds dates (it has {there})."
+    for_one = "For one day only: --set date=2027-04-12."
+    others = [c for c in columns if c.field not in ("time", "start", "end", "duration")]
+    if any(map(_says_days, [text for c in others for text in (c.heading, *c.samples)])):
+        for_one = "Give each row its date in a column of its own."
+    remedy = f"{_column_asked(columns, 'date', options)}{for_one}"
+    return not_read(sheet, "no-dates", "it has no dates", "date-column-missing", message, remedy)
 
 
 _OF_WHOM = ("attendees", "organizer", "teacher", "person", "group", "categories", "status", "term")
@@ -305,6 +319,15 @@ def _are_lists_of_days(column: Column, lexicon: Lexicon) -> bool:
     from nomarium.reading.columns.datelists import days_in
 
     return any(days_in(text, lexicon) > 1 for text in column.samples)
+
+
+def _dates_beside_others(columns: Sequence[Column]) -> Column | None:
+    """The column without a heading of whose cells half are dates, or more, and not enough for it to be read so."""
+    for column in columns:
+        dated = sum(map(looks_like_date, column.samples))
+        if not column.heading and column.is_ignored and dated and dated * 2 >= len(column.samples) > dated:
+            return column
+    return None
 
 
 def _column_asked(columns: Sequence[Column], field: str, options: ReadingOptions) -> str:

@@ -6,7 +6,7 @@ from typing import Final
 from nomarium.model.cell import Cell
 from nomarium.model.problem import note
 from nomarium.reading.cells.words import Lexicon
-from nomarium.reading.columns.head import looks_like_date
+from nomarium.reading.columns.daycells import looks_like_date
 from nomarium.reading.columns.headings import FIELDS, match_exactly
 from nomarium.reading.layouts.eventlist import list_in
 from nomarium.reading.layouts.layout import NotRead, Reading, Top, not_read

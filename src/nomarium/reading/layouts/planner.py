@@ -15,9 +15,9 @@ from nomarium.reading.cells.moments import Moment, read_moment
 from nomarium.reading.cells.relativedays import day_of_programme
 from nomarium.reading.cells.weeks import date_of_week, heads_weeks
 from nomarium.reading.cells.words import ENGLISH, Lexicon, fold
+from nomarium.reading.columns.daycells import begins_week as week_begins
+from nomarium.reading.columns.daycells import looks_like_date
 from nomarium.reading.columns.decisions import Decisions, resolve_day, told
-from nomarium.reading.columns.head import begins_week as week_begins
-from nomarium.reading.columns.head import looks_like_date
 from nomarium.reading.columns.headings import heads_times, match_exactly, normal
 from nomarium.reading.columns.lexicons import weekday_columns
 from nomarium.reading.layouts.drawn import (

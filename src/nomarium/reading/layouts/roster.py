@@ -10,7 +10,7 @@ from nomarium.model.problem import Problem, note
 from nomarium.model.wording import counted, listed
 from nomarium.reading.cells.times import may_be_class
 from nomarium.reading.columns.clocks import Clocks
-from nomarium.reading.columns.head import looks_like_date
+from nomarium.reading.columns.daycells import looks_like_date
 from nomarium.reading.layouts.codes import (
     LONGEST_CODE,
     Code,

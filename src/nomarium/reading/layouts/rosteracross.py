@@ -10,7 +10,7 @@ from nomarium.model.wording import listed
 from nomarium.reading.cells.offwords import is_off, is_term
 from nomarium.reading.cells.weeks import is_numbered_week
 from nomarium.reading.cells.words import Lexicon, fold
-from nomarium.reading.columns.head import looks_like_date
+from nomarium.reading.columns.daycells import looks_like_date
 from nomarium.reading.columns.headings import match_exactly
 from nomarium.reading.layouts.codes import Code, are_figures, is_code, session_of
 from nomarium.reading.layouts.drawn import merged_from

@@ -9,7 +9,7 @@ from typing import Literal, NamedTuple
 from nomarium.model.cell import Cell
 from nomarium.model.problem import column_letter
 from nomarium.reading.cells.words import fold
-from nomarium.reading.columns.head import looks_like_date
+from nomarium.reading.columns.daycells import looks_like_date
 from nomarium.reading.columns.headings import match_exactly
 from nomarium.reading.layouts.codes import has_key, hours_in, is_code, is_idle
 from nomarium.reading.layouts.layout import Top

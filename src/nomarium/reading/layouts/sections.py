@@ -9,7 +9,7 @@ from nomarium.model.cell import Cell
 from nomarium.model.problem import note
 from nomarium.reading.cells.words import Lexicon, fold
 from nomarium.reading.columns.contents import Contents
-from nomarium.reading.columns.head import looks_like_date
+from nomarium.reading.columns.daycells import looks_like_date
 from nomarium.reading.columns.headings import match_exactly, match_heading
 from nomarium.reading.layouts.eventlist import list_in
 from nomarium.reading.layouts.layout import NotRead, Reading, Top, not_read

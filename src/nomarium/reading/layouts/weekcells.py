@@ -9,7 +9,7 @@ from nomarium.model.cell import Cell
 from nomarium.model.problem import note
 from nomarium.model.wording import WEEKDAYS
 from nomarium.reading.cells.times import Clock
-from nomarium.reading.columns.head import begins_week, looks_like_date
+from nomarium.reading.columns.daycells import begins_week, looks_like_date
 from nomarium.reading.columns.headings import match_exactly
 from nomarium.reading.columns.lexicons import weekday_columns
 from nomarium.reading.layouts.codes import is_idle

@@ -10,8 +10,8 @@ from nomarium.model.refusal import Refusal
 from nomarium.reading.cells.moments import read_moment
 from nomarium.reading.cells.offwords import is_off
 from nomarium.reading.cells.words import Lexicon, fold
+from nomarium.reading.columns.daycells import looks_like_date
 from nomarium.reading.columns.fitting import dates_within, left_readings
-from nomarium.reading.columns.head import looks_like_date
 from nomarium.reading.columns.lexicons import weekday_columns
 from nomarium.reading.layouts.eventlist import list_in
 from nomarium.reading.layouts.layout import NotRead, Reading, Top, not_read

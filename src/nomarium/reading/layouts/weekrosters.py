@@ -8,7 +8,7 @@ from typing import NamedTuple
 from nomarium.model.cell import Cell
 from nomarium.model.problem import Problem, note
 from nomarium.reading.cells.words import Lexicon
-from nomarium.reading.columns.head import begins_week, looks_like_date
+from nomarium.reading.columns.daycells import begins_week, looks_like_date
 from nomarium.reading.columns.lexicons import weekday_columns
 from nomarium.reading.columns.table import fill_down_columns, filled_rows
 from nomarium.reading.layouts import roster

@@ -10,7 +10,7 @@ from nomarium.model.refusal import Refusal
 from nomarium.reading.cells.times import read_times
 from nomarium.reading.columns.column import Column
 from nomarium.reading.columns.dateparts import DateParts
-from nomarium.reading.columns.head import looks_like_date
+from nomarium.reading.columns.daycells import looks_like_date
 from nomarium.reading.columns.headings import normal
 from nomarium.reading.rows.when import Blame
 from nomarium.sheets.sheet import Sheet, cell_text

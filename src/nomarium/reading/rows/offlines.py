@@ -13,7 +13,7 @@ from nomarium.model.problem import Problem
 from nomarium.reading.cells.dates import Day
 from nomarium.reading.cells.offwords import is_off, is_term
 from nomarium.reading.cells.words import ENGLISH, fold
-from nomarium.reading.columns.head import looks_like_date
+from nomarium.reading.columns.daycells import looks_like_date
 from nomarium.reading.options import ReadingOptions
 from nomarium.reading.rows.datewithin import DateWithin, date_within, names_several
 from nomarium.reading.rows.lone import keeps_books

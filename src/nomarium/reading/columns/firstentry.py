@@ -1,0 +1,44 @@
+"""Whether the first row of a list without headings is an event like the others, though its day is not settled yet."""
+
+import re
+from collections.abc import Sequence
+
+from nomarium.model.cell import Cell
+from nomarium.model.refusal import Refusal
+from nomarium.reading.cells.moments import read_moment
+from nomarium.reading.cells.words import Lexicon, fold
+from nomarium.reading.columns.daycells import looks_like_date, names_day
+from nomarium.sheets.sheet import Row
+
+
+def is_entry(row: Sequence[Cell], rows_below: Sequence[Row], lexicon: Lexicon) -> bool:
+    """Whether a row over the first one with a date is an event of a list without headings: a day that is not settled (`TBC`,
+    `Friday`, `mid May`) over the date, or cells of the same make as those below (`Slip 1` over `Slip 2`)."""
+    below = rows_below[0][1] if rows_below else ()
+    under = [n for n, cell in enumerate(below) if looks_like_date(cell, lexicon) or names_day(cell, lexicon)]
+    if len(under) != 1 or len(row) <= under[0]:
+        return False
+    over = row[under[0]]
+    if over != "":
+        return names_day(over, lexicon) and not _heads(over, below[under[0]], lexicon)
+    makes = {(n, make) for _, low in rows_below[:12] for n, cell in enumerate(low) if (make := _make(cell))}
+    return any((n, _make(cell)) in makes for n, cell in enumerate(row))
+
+
+def _heads(cell: Cell, below: Cell, lexicon: Lexicon) -> bool:
+    """Whether a weekday or a month, `Sunday`, is a heading: the date below it is on that weekday, or in that month."""
+    word = fold(str(cell)).strip()
+    moment = read_moment(below, "either", lexicon)
+    if isinstance(moment, Refusal) or moment.first is None:
+        return False
+    dates = [date for reading in moment.first.readings if (date := reading.date())]
+    return any(
+        lexicon.weekdays.get(word) == date.weekday() or lexicon.months.get(word) == date.month
+        for date in dates
+    )
+
+
+def _make(cell: Cell) -> str | None:
+    """A text that ends in a number, without it: `Slip ` of `Slip 1`."""
+    numbered = re.fullmatch(r"(\D*[^\W\d]\D*)\d{1,2}[a-z]?", cell) if isinstance(cell, str) else None
+    return numbered[1] if numbered else None
