@@ -71,6 +71,12 @@ _IN_ZONE: Final = Refusal(
     "Take the zone out, and say it for all with --timezone; or put it into a table with a column “Time zone”.",
 )  # fmt: skip
 _USUAL_TIME: Final = re.compile(r"(?i)\busual (?:time|hour)s?\b")
+_MOVED_FROM: Final = re.compile(
+    r"(?i)\b(?:moved|postponed|re-?scheduled|changed|brought forward|put back|deferred)(?:\s+(?:again|now))?$"
+)
+_MOVED: Final = Refusal(
+    "text-several", "The line says from which date something was moved, and to which.", "Write the new date alone.",
+)  # fmt: skip
 _AS_BEFORE: Final = Refusal(
     "text-undated", "The line says that its time is that of another.", "Write the time itself.",
 )  # fmt: skip
@@ -196,6 +202,8 @@ def doubt_of(line: TextLine, lexicon: Lexicon) -> Refusal | None:
         and not line.repeat
     ):
         return _SEVERAL_DAYS  # Mon Osei, Tue Quill
+    if re.search(_RANGE, line.date) and _MOVED_FROM.search(line.text.partition(line.date)[0].rstrip()):
+        return _MOVED
     if line.date and _has_others(line.rest, rest, lexicon):
         return _SEVERAL
     if line.date and not is_timed and (SAME_TIME.search(line.rest) or _USUAL_TIME.search(line.rest)):

@@ -33,6 +33,7 @@ _OF_SIDES: Final = re.compile(r"(?i)\s\((?:h|a|n|home|away|neutral)\)\W*$")
 _NAME: Final = r"[A-Z][^\W\d_]+"
 _NOTHING_IN: Final = r"\s*\(\s*\)"
 _HELD: Final = r"(?i)[,:;]?\s+(?:which\s+|that\s+)?(?:(?:will|is|are|to)\s+)?(?:be\s+)?(?:held|taking place|takes? place|planned|scheduled|agreed|set|fixed|booked|arranged)(?:\s+for)?$"
+_MOVED_TO: Final = r"(?i)[,:;]?\s+(?:[–—-]\s+)?(?:(?:it|this|they)\s+)?(?:(?:has|have|is|are|was|were)\s+)?(?:now\s+|been\s+)*(?:moved|postponed|re-?scheduled|brought forward|put back|deferred)(?:\s+(?:to|until|till|for))?$|\s*\(was\)$"
 """Words of a sentence between what is held and when."""
 _TITLE_LABEL: Final = re.compile(
     r"(?i)^(?:subject|re|betreff|betrifft|objet|asunto|event|title|titre|titel|what)\s*:\s*(?=\w)"
@@ -133,7 +134,7 @@ def row_of(line: TextLine, date: str, lexicon: Lexicon) -> Row:
     after = _PLACE_AFTER.match(title) or _place_after(title, lexicon) if not place else None
     if after and not _is_no_place(after["place"], lexicon):
         title, place = after["title"], re.sub(r"^the\s+", "", after["place"])
-    title = re.sub(LEADS, "", re.sub(_HELD, "", _TITLE_LABEL.sub("", title)))
+    title = re.sub(LEADS, "", re.sub(_MOVED_TO, "", re.sub(_HELD, "", _TITLE_LABEL.sub("", title))))
     return line.number, EventRow(
         date,
         line.time,

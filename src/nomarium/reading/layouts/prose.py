@@ -18,6 +18,12 @@ _HELD: Final = (
 _SUBJECT: Final = re.compile(
     rf"(?i)^(?P<title>(?:(?!\b(?:that|which|who|if|when|because|although)\b)[^.:;?!]){{3,80}}?)[,\s]+{_HELD}\b(?P<rest>.*)$"
 )
+_LABELLED: Final = re.compile(
+    rf"(?i)^([^.:;?!]{{3,60}}?)(?::|\s[–—-])\s+(?:(?:it|this|they|these)\s+)?(?={_HELD}\b)".replace(
+        r"|\0", ""
+    )
+)
+"""A label that is the subject of what stands behind it: `Regatta: it will be held on`."""
 _INVITED: Final = re.compile(
     r"(?i)^(?:please )?(?:(?:do )?(?:join us|come along|come)(?: for| to| at)?|you are (?:all )?(?:warmly |cordially )?invited to|we (?:warmly )?invite you to|"
     r"we(?: are|['’]re)? (?:very )?(?:pleased|delighted|happy|proud|glad) to (?:invite you to|announce|host)|(?:do not|don['’]t) miss|"
@@ -119,7 +125,7 @@ def said_in(
     """The event of a sentence; that it speaks of the past, that it is in doubt, or None when it has neither date nor time.
     `time_in` gives the first time of a text, and the text without it."""
     plain = re.sub(_BETWEEN, r"\1-\2", re.sub(_DOORS, "", sentence.strip().rstrip(".!")))
-    plain = re.sub(_LEAD_IN, "", plain)
+    plain = _LABELLED.sub(r"\1 ", re.sub(_LEAD_IN, "", plain))
     found = date_within(f"{plain} ·", lexicon) if any(map(str.isdigit, plain)) else None
     if found is None:
         is_doubtful = time_in(plain)[0] and _reads(plain) and not _OPEN_HOURS.search(plain)

@@ -132,7 +132,8 @@ def without_cancellation(summary: str) -> str | None:
     if bracket and before.strip() and says_cancelled(word):
         return _bare(before, summary, word)
     behind = re.fullmatch(
-        r"(?P<title>.*\S)(?:\s+[-–—]\s+(?P<word>\S+)|\s+(?P<loud>[^\W\d_a-zß-ÿ]+)[!.]?)", summary
+        r"(?P<title>.*[^\s,;])(?:(?:\s+[-–—]|:|[,;])\s+(?P<word>\S+)|[,;]?\s+(?P<loud>[^\W\d_a-zß-ÿ]+)[!.]?)",
+        summary,
     )
     said = (behind["word"] or behind["loud"]) if behind is not None else ""
     if behind is not None and ends_cancelled(said):
