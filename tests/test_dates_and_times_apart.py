@@ -7,7 +7,7 @@ from pathlib import Path
 
 import pytest
 
-from helpers import built, csv_file, nomarium, refused
+from helpers import built, csv_file, nomarium, refused, workbook
 
 SEPTEMBER = "Mon,Tue,Wed,Thu,Fri,Sat,Sun\n,1,2,3 Oars,4,5,6\n7,8,9,10,11,12,13\n14,15,16,17,18,19,20\n21,22,23,24,25,26,27\n28,29,30,,,,"
 FEBRUARY = "Mon,Tue,Wed,Thu,Fri,Sat,Sun\n1,2,3 Oars,4,5,6,7\n8,9,10,11,12,13,14\n15,16,17,18,19,20,21\n22,23,24,25,26,27,28"
@@ -156,7 +156,42 @@ def test_what_stands_apart_is_read(kind: str, tmp_path: Path) -> None:
     assert sorted(built(csv_file(tmp_path, table), *options)) == sorted(events)
 
 
+GRID = "Period,Mon 7 Sep 2026,Tue 8 Sep 2026\n9.00-9.45,Knots,Oars\n"
+GRID_EVENTS = [
+    "Knots 2026-09-07T09:00/2026-09-07T09:45",
+    "Oars 2026-09-08T09:00/2026-09-08T09:45",
+    "Sails 2026-09-07T10:00/2026-09-07T10:45",
+]
+BREAKS: dict[str, tuple[str, tuple[str, ...], list[str]]] = {
+    "a break between the slots of dates": (f"{GRID},BREAK,BREAK\n10.00-10.45,Sails,", (), GRID_EVENTS),
+    "the same in one cell, merged": (f"{GRID},Morning break (15 min),\n10.00-10.45,Sails,", (), GRID_EVENTS),
+    "rooms below the classes of dates": (
+        f"{GRID},Room 1,Room 2\n10.00-10.45,Sails,\n,Loft 3,", (),
+        ["Knots 2026-09-07T09:00/2026-09-07T09:45 @ Room 1", "Oars 2026-09-08T09:00/2026-09-08T09:45 @ Room 2", "Sails 2026-09-07T10:00/2026-09-07T10:45 @ Loft 3"],
+    ),
+    "a break between times across": (
+        "Date,9.00-9.45,Break,10.00-10.45\nMon 7 Sep 2026,Knots,,Sails\nTue 8 Sep 2026,Oars,,", (), GRID_EVENTS,
+    ),
+    "breaks of a programme": (
+        "Saturday 12 June 2027,,\nTime,Loft A,Loft B\n9.00-9.45,Knots,Oars\n,BREAK,BREAK\n10.00-10.45,Sails,\n11.00-11.45,,Tar", (),
+        ["Knots 2027-06-12T09:00/2027-06-12T09:45 @ Loft A", "Oars 2027-06-12T09:00/2027-06-12T09:45 @ Loft B", "Sails 2027-06-12T10:00/2027-06-12T10:45 @ Loft A",
+         "Tar 2027-06-12T11:00/2027-06-12T11:45 @ Loft B"],
+    ),
+    "a break in a drawn week": (
+        ",Mon,Tue\n9.00-9.45,Knots,Oars\n,BREAK,BREAK\n10.00-10.45,Sails,", WEEK, GRID_EVENTS,
+    ),
+}  # fmt: skip
+
+
+@pytest.mark.parametrize("kind", BREAKS)
+def test_a_break_without_a_time_is_no_event_and_goes_to_none(kind: str, tmp_path: Path) -> None:
+    table, options, events = BREAKS[kind]
+    assert sorted(built(csv_file(tmp_path, table), *options)) == sorted(events)
+
+
 REFUSED: dict[str, tuple[str, tuple[str, ...], str]] = {
+    "what stands beside a break between two slots": (f"{GRID},BREAK,Chess\n10.00-10.45,Sails,", (), "has no time of its own"),
+    "the same in a drawn week": (",Mon,Tue\n9.00-9.45,Knots,Oars\n,BREAK,Chess\n10.00-10.45,Sails,", WEEK, "No line says in which period"),
     "several times a cell that nothing uses": ("Drug,Start date,Given at\nSalve,14 Sep 2026,\"08:00, 14:00, 20:00\"", (), "“Given at” holds times"),
     "several times that overlap": ("Film,Date,Time\nTide,14 Sep 2026,7:30pm & 8pm", (), "is not a time"),
     "several times in one half of the day or the other": ("Film,Date,Time\nTide,14 Sep 2026,2.00 & 7.30\nReef,15 Sep 2026,7.30", (), "is not a time"),
@@ -176,6 +211,16 @@ REFUSED: dict[str, tuple[str, tuple[str, ...], str]] = {
 def test_what_stands_apart_and_is_open_is_refused(kind: str, tmp_path: Path) -> None:
     table, options, said = REFUSED[kind]
     assert said in refused(csv_file(tmp_path, table), *options)
+
+
+def test_a_roster_of_dated_weekdays_beside_another_sheet_is_no_timetable(tmp_path: Path) -> None:
+    rows = [
+        ["Duty roster, week of 7 September 2026", "", ""],
+        ["", "Mon 7", "Tue 8", "Wed 9", "Thu 10"],
+        ["Gate 8:15-8:45", "Quill", "Moss", "Lund", "Barr"],
+    ]
+    book = workbook(tmp_path, rows, more={"About": [["Ask the office."]]})
+    assert sorted(built(book))[0] == "Gate: Barr 2026-09-10T08:15/2026-09-10T08:45"
 
 
 def test_who_is_absent_is_told(tmp_path: Path) -> None:

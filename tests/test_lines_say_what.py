@@ -160,6 +160,27 @@ SAID: dict[str, tuple[str, list[str]]] = {
         "Bus trip to the quay\nDate: Saturday 16 January 2027\nDepart: 8:15 am from the yard gate\nReturn: approx. 6 pm",
         ["Bus trip to the quay 2027-01-16T08:15/2027-01-16T18:00"],
     ),
+    "a label that is the subject of its sentence": (
+        "Minutes\n\n1. Regatta: it will be held on Saturday 12 June 2027 from 10:00 to 16:00 at the Main slip.\n2. Dinner: this is on Friday 18 June 2027 at 7pm in the Loft.",
+        ["Dinner 2027-06-18T19:00/2027-06-18T20:00 @ Loft", "Regatta 2027-06-12T10:00/2027-06-12T16:00 @ Main slip"],
+    ),
+    "what was moved to its day": (
+        "Dates\n\n- Sports day: it has been postponed to 12 June 2027\n- Swim moved to 4 June 2027", ["Sports day 2027-06-12/2027-06-13", "Swim 2027-06-04/2027-06-05"],
+    ),
+    "all day, beside a time in brackets": ("20 February 2027 Festival, all day (bus leaves 6:45 AM)", ["Festival (bus leaves 6:45 AM) 2027-02-20/2027-02-21"]),
+    "when people come, before the title": (
+        "Thursday 10 June 2027\n18.00 Walk\n19.30 for 20.00  Dinner, Anchor Hotel",
+        ["Dinner 2027-06-10T20:00/2027-06-10T21:00 @ Anchor Hotel", "Walk 2027-06-10T18:00/2027-06-10T20:00"],
+    ),
+    "an agenda, its day said again": (
+        "Agenda, 3 May 2027\n\n10:00 Welcome\n10:10 Minutes of 5 April 2027\n10:20 Regatta on 3 May 2027\n11:30 Close",
+        ["Close 2027-05-03T11:30/2027-05-03T12:30", "Minutes of 5 April 2027 2027-05-03T10:10/2027-05-03T10:20", "Regatta 2027-05-03T10:20/2027-05-03T11:30",
+         "Welcome 2027-05-03T10:00/2027-05-03T10:10"],
+    ),
+    "lines of a paragraph broken behind a sentence": (
+        "The committee will meet on Monday 12 April 2027 at 7pm in Loft A. All are welcome! The regatta itself takes\nplace on Saturday 12 June 2027, from 10am until 4pm.",
+        ["Committee 2027-04-12T19:00/2027-04-12T20:00 @ Loft A", "Regatta itself 2027-06-12T10:00/2027-06-12T16:00"],
+    ),
     "an appointment in lines": (
         "Wed, Dec 9, 2026\n2:15 PM - 2:45 PM\nSlip survey with Finch\nLocation: Slip 4", ["Slip survey with Finch 2026-12-09T14:15/2026-12-09T14:45 @ Slip 4"],
     ),
@@ -172,6 +193,24 @@ def test_what_a_line_says(kind: str, tmp_path: Path) -> None:
     source = tmp_path / "letter.txt"
     source.write_text(text + "\n", "utf-8")
     assert sorted(built(source, *YEAR)) == sorted(events)
+
+
+def test_a_line_of_a_programme_with_another_day_is_refused(tmp_path: Path) -> None:
+    source = tmp_path / "agenda.txt"
+    source.write_text("3 May 2027\n10:00 Welcome\n11:00 Regatta on 12 June 2027\n11:30 Close\n", "utf-8")
+    assert "it may be held then, or speak of it" in refused(source)
+
+
+def test_a_word_behind_a_comma_cancels_and_leaves_no_comma(tmp_path: Path) -> None:
+    source = tmp_path / "notice.txt"
+    source.write_text("- Open day 3 June 2027 CANCELLED\n- Regatta: cancelled (was 20 June 2027)\n", "utf-8")
+    built(source)
+    text = source.with_suffix(".ics").read_text("utf-8")
+    assert (text.count("STATUS:CANCELLED"), "SUMMARY:Open day\n" in text, "SUMMARY:Regatta\n" in text) == (
+        2,
+        True,
+        True,
+    )
 
 
 @pytest.mark.parametrize(
@@ -218,6 +257,9 @@ def test_a_line_that_counts_its_dates_is_no_single_event(line: str, tmp_path: Pa
         "Not 18 February 2027",
         "Tue 19 January 2027 7.30pm Loft 2",
         "Tue 19 January 2027, 2:15 PM (Atlantic)",
+        "Dinner moved from 4 June 2027 to 11 June 2027",
+        "- Sports day: postponed from 5 June 2027 to 12 June 2027",
+        "22 February 2027: all day inventory, disco 6pm",
     ],
 )
 def test_a_line_that_says_another_day_or_time_too_is_refused(line: str, tmp_path: Path) -> None:

@@ -211,6 +211,20 @@ def test_lines_that_a_cell_of_a_month_was_too_narrow_for(tmp_path: Path) -> None
     ], said  # fmt: skip
 
 
+def test_headings_over_the_lines_of_a_table_are_its_own(tmp_path: Path) -> None:
+    """The weekdays stand over what is ruled, and the month over them."""
+    columns = tuple(40.0 + 70 * n for n in range(7))
+    weeks = [[str(day) for day in range(first, first + 7)] for first in (7, 14, 21)]
+    weeks[0][2] = "9\nInset day"
+    marks: list[Mark] = [(40.0, 60.0, "June 2027")]
+    marks += [
+        (x + 3, 84.0, day)
+        for x, day in zip(columns, ("Mon", "Tue", "Wed", "Thu", "Fri", "Sat", "Sun"), strict=True)
+    ]
+    events, said = read(tmp_path, pdf([*marks, *table(weeks, columns, ruled=True)]))
+    assert events == ["Inset day 2027-06-09/2027-06-10"], said
+
+
 def test_merged_cells_and_rows_that_only_a_frame_holds(tmp_path: Path) -> None:
     marks = table([["Date", "Event"], ["7 Sept 2026", "Knots"], ["", "Sails"]], (40, 200), ruled=False)
     levels, xs = (88.0, 106.0, 124.0, 142.0), (40.0, 200.0, 400.0)

@@ -8,10 +8,11 @@ from typing import Final, NamedTuple
 
 from nomarium.model.cell import Cell
 from nomarium.reading.cells.words import ENGLISH, fold
+from nomarium.reading.layouts.namedslots import is_break
 from nomarium.school.codes import weekday_of
 from nomarium.school.datewords import looks_like_date
 from nomarium.school.drawnheads import days_named, letter_columns
-from nomarium.school.drawnlines import is_break, is_period, is_time
+from nomarium.school.drawnlines import is_period, is_time
 from nomarium.school.planheads import field_of, plain
 from nomarium.school.plantables import Item, Table
 from nomarium.school.turning import turn

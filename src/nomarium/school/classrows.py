@@ -13,10 +13,10 @@ from nomarium.reading.cells.words import ENGLISH, fold
 from nomarium.reading.columns.headings import normal
 from nomarium.reading.columns.weekdaycolumn import days_and_time
 from nomarium.reading.layouts.codes import is_idle
+from nomarium.reading.layouts.namedslots import is_break
 from nomarium.reading.options import ReadingOptions
 from nomarium.school.bells import Bell
 from nomarium.school.drawnheads import day_and_week, days_named
-from nomarium.school.drawnlines import is_break
 from nomarium.school.owntimes import own_bells
 from nomarium.school.planheads import plain
 from nomarium.school.plantables import Item, Table

@@ -8,8 +8,9 @@ from typing import NamedTuple
 from nomarium.model.cell import Cell
 from nomarium.reading.cells.choices import read_yes_no
 from nomarium.reading.cells.placewords import is_place
+from nomarium.reading.layouts.namedslots import is_break
 from nomarium.school.drawnheads import days_across, letter_columns
-from nomarium.school.drawnlines import is_break, is_period, is_time
+from nomarium.school.drawnlines import is_period, is_time
 from nomarium.school.planheads import LESSONS, field_of, plain
 from nomarium.school.roomcolumns import ROOM
 from nomarium.sheets.sheet import Row, Sheet, cell_text

@@ -171,8 +171,15 @@ def days_and_periods(row: Sequence[Cell]) -> dict[int, tuple[str, str]]:
         len(days) >= _LEAST_HEADS
         and len(set(map(str.casefold, days.values()))) > 1
         and len(days) == len(matches)
+        and not _are_dates([(weekday_of(day), matches[n]["period"]) for n, day in days.items()])
     )
     return {n: (day, matches[n]["period"].strip("()")) for n, day in days.items()} if is_such else {}
+
+
+def _are_dates(days: Sequence[tuple[int | None, str]]) -> bool:
+    """Whether weekdays, each of which comes once, have numbers that rise as they do: days of a month, `Mon 7`, `Tue 8`."""
+    first = {int(number) - (weekday or 0) if number.isdecimal() else None for weekday, number in days}
+    return len(first) == 1 and None not in first
 
 
 def with_days_over_periods(rows: Iterable[Row]) -> list[Row]:

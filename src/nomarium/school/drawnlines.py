@@ -8,19 +8,13 @@ from typing import Final, NamedTuple
 
 from nomarium.model.cell import Cell
 from nomarium.reading.cells.times import Times, read_times
-from nomarium.reading.cells.words import fold
 from nomarium.reading.columns.clocks import as_typed
-from nomarium.reading.layouts.namedslots import NAME
+from nomarium.reading.layouts.namedslots import NAME, is_break
 from nomarium.reading.layouts.slots import time_of
 from nomarium.reading.rows.when import NOTHING, Part
 from nomarium.school.planheads import field_of
 from nomarium.sheets.sheet import Sheet, cell_text
 
-_BREAKS: Final = (
-    r"(?:morning |afternoon |mid-?morning |first |second |long |short )?(?:break|recess|lunch(?: ?(?:time|break))?|snack|passing(?: time)?|interval|dinner|nutrition|pause|recre(?:o|ation)|"
-    r"dejeuner|mittag(?:spause)?|grosse pause|pauze|almuerzo|repas|diner)\b.*"
-)
-_DAY_ENDS: Final = r"(?:the )?end(?: of (?:the )?(?:school )?day)?|finish|home(?: ?time)?|dismissal|school (?:ends|closes|finishes)|fin|schluss|einde|salida"
 _PERIOD: Final = r"(?i)(?:(?:period|per\.?|pd\.?|p|block|lesson|slot|hour|stunde|heure|periode|bloc|module|mod)\s*)?(?P<code>\d{1,2}[A-Za-z]?|(?-i:I{1,3}|IV|VI{0,3}|IX|X)|(?<![A-Za-z])[A-Z])(?:\s*(?:st|nd|rd|th)?(?:\s*(?:period|hour|lesson|stunde))?)?\.?"
 
 
@@ -60,11 +54,6 @@ def is_time(cell: Cell) -> bool:
 def is_period(cell: Cell) -> bool:
     """Whether a cell names a period by its number or letter: `3`, `P3`, `Block B`."""
     return re.fullmatch(_PERIOD, cell_text(cell)) is not None
-
-
-def is_break(text: str) -> bool:
-    """Whether a text names a break, or lunch, or the end of the day."""
-    return re.fullmatch(rf"{_BREAKS}|{_DAY_ENDS}", fold(text)) is not None
 
 
 def slot_in(at: int, cells: Sequence[Cell]) -> Slot | None:

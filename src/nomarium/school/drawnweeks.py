@@ -8,6 +8,7 @@ from typing import NamedTuple
 
 from nomarium.model.cell import Cell
 from nomarium.reading.layouts.codes import is_idle
+from nomarium.reading.layouts.namedslots import is_break
 from nomarium.reading.rows.when import NOTHING
 from nomarium.school.drawnheads import (
     CORNERS,
@@ -23,7 +24,7 @@ from nomarium.school.drawnheads import (
     with_days_over_periods,
     without_week,
 )
-from nomarium.school.drawnlines import Slot, is_break, named_slot, slot_in
+from nomarium.school.drawnlines import Slot, named_slot, slot_in
 from nomarium.school.drawntitles import heads_drawings, of_sheet, titles_of
 from nomarium.school.drawnturns import with_weeks_beside_days, with_weeks_over_days
 from nomarium.school.planheads import plain
@@ -282,18 +283,19 @@ class _Reader:
                     False  # what stands below a remark, a signature say, is no part of the line above it
                 )
                 continue
+            if self._is_break(n, slot, days):
+                said = {text for column in days if (text := self._filled(n, column))}
+                found.breaks.append(next(iter(said), cell_text(slot.heading) if slot else ""))
+                slots += [slot._replace(period="")] if slot else []
+                goes_on = False
+                continue
             if slot is None:
                 is_named = any(
                     (text := cell_text(row[c])) and not heads_parts(text) for c in left if c < len(row)
                 )
-                lines[-1].append((n, None)) if goes_on and not is_named else lines.append([(n, None)])
-                goes_on = goes_on and not is_named
-                continue
-            if self._is_break(n, slot, days):
-                said = {text for column in days if (text := self._filled(n, column))}
-                found.breaks.append(next(iter(said), cell_text(slot.heading)))
-                slots.append(slot._replace(period=""))
-                goes_on = False
+                has_break = any(is_break(self._filled(n, column)) for column in days)
+                goes_on = goes_on and not is_named and not has_break
+                lines[-1].append((n, None)) if goes_on else lines.append([(n, None)])
                 continue
             slots.append(slot)
             lines.append([(n, slot)])
@@ -370,9 +372,9 @@ class _Reader:
             return ""
         return cell_text(row[column]) if column < len(row) else ""
 
-    def _is_break(self, n: int, slot: Slot, days: Mapping[int, tuple[str, ...]]) -> bool:
+    def _is_break(self, n: int, slot: Slot | None, days: Mapping[int, tuple[str, ...]]) -> bool:
         texts = {text for column in days if (text := self._filled(n, column))}
-        if is_break(cell_text(slot.heading)) and len(texts) <= 1:
+        if slot is not None and is_break(cell_text(slot.heading)) and len(texts) <= 1:
             return True
         area = self._areas.get((self._numbers[n], min(days)))
         is_across = area is not None and area.last_column - self._sheet.first_column >= max(days)

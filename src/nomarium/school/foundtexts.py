@@ -4,8 +4,8 @@ from collections.abc import Iterable, Mapping
 
 from nomarium.model.cell import Cell
 from nomarium.reading.layouts.codes import is_idle
+from nomarium.reading.layouts.namedslots import is_break
 from nomarium.school.drawnheads import days_across
-from nomarium.school.drawnlines import is_break
 from nomarium.school.drawnowners import first_part
 from nomarium.school.drawnweeks import drawn_week
 from nomarium.school.planheads import plain

@@ -8,10 +8,11 @@ from nomarium.model.cell import Cell
 from nomarium.reading.cells.offwords import is_off
 from nomarium.reading.cells.words import ENGLISH, fold
 from nomarium.reading.columns.headings import in_full
+from nomarium.reading.layouts.namedslots import is_break
 from nomarium.school.codes import weekday_of
 from nomarium.school.coursetitles import settle_titles
 from nomarium.school.datewords import looks_like_date
-from nomarium.school.drawnlines import is_break, is_period, is_time
+from nomarium.school.drawnlines import is_period, is_time
 from nomarium.school.planheads import LESSONS, NOT_ASKED, REQUIRED, field_of, plain
 from nomarium.sheets.sheet import Row, cell_text
 

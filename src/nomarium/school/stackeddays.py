@@ -5,8 +5,9 @@ from collections.abc import Callable, Sequence
 from typing import NamedTuple
 
 from nomarium.model.cell import Cell
+from nomarium.reading.layouts.namedslots import is_break
 from nomarium.school.drawnheads import CORNERS, heads_names
-from nomarium.school.drawnlines import Slot, is_break, slot_in
+from nomarium.school.drawnlines import Slot, slot_in
 from nomarium.sheets.sheet import Row, cell_text
 
 

@@ -1,5 +1,6 @@
 """A PDF document as sheets: its tables, ruled or not, those that go on over pages made one, and its lines."""
 
+from bisect import bisect_right
 from collections.abc import Sequence
 from pathlib import Path
 from typing import Final, NamedTuple
@@ -9,7 +10,7 @@ from nomarium.model.problem import LINES, Place, Problem, note
 from nomarium.model.wording import counted, listed
 from nomarium.sheets.documents import those_above, years_said
 from nomarium.sheets.pdfcolumns import blocks_of
-from nomarium.sheets.pdfgrids import grids_of
+from nomarium.sheets.pdfgrids import Grid, grids_of
 from nomarium.sheets.pdfmargins import running_lines, without_lines
 from nomarium.sheets.pdfpages import Page, read_pages
 from nomarium.sheets.pdfparagraphs import whole_lines
@@ -18,6 +19,10 @@ from nomarium.sheets.sheet import Area, Row, Sheet
 
 _SAME_PLACE: Final = 8.0
 """Points by which the columns of a table that goes on may stand elsewhere on the next page."""
+
+
+_LEAST_HEADINGS: Final = 3
+"""Pieces of a line that may stand over the columns of a table."""
 
 
 class _Table(NamedTuple):
@@ -109,8 +114,31 @@ def _items(page: Page) -> list[_Item]:
             found += [_Item(line.top, line) for line in block.lines]
     for grid in grids:  # among the lines, which are in order already
         at = next((n for n, item in enumerate(found) if item.top > grid.top), len(found))
-        found.insert(at, _Item(grid.top, None, grid.rows, tuple(grid.merged), grid.edges))
+        head = _headings(grid, found[at - 1].line if at else None)
+        item = _Item(grid.top, None, grid.rows, tuple(grid.merged), grid.edges)
+        if head:
+            down = [
+                area._replace(first_row=area.first_row + 1, last_row=area.last_row + 1)
+                for area in grid.merged
+            ]
+            found[at - 1] = item._replace(rows=[head, *grid.rows], merged=tuple(down))
+        else:
+            found.insert(at, item)
     return found
+
+
+def _headings(grid: Grid, line: Line | None) -> list[str]:
+    """A line right above a ruled table as its headings, where each of its pieces stands over a column of its own; none
+    where they do not."""
+    if line is None or len(line.pieces) < _LEAST_HEADINGS or grid.top - line.bottom > line.height:
+        return []
+    row = [""] * len(grid.edges)
+    for piece in line.pieces:
+        column = bisect_right(grid.edges, (piece.left + piece.right) / 2) - 1
+        if column < 0 or piece.right > grid.right + _SAME_PLACE or row[column]:
+            return []
+        row[column] = piece.text
+    return row
 
 
 def _joined(pages: Sequence[Sequence[_Item]]) -> list[_Table]:

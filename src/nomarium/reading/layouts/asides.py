@@ -151,6 +151,20 @@ def heads_paper(text: str) -> bool:
     return re.fullmatch(_PAPERS, text) is not None
 
 
+def heads_slots(line: TextLine, following: TextLine | None) -> bool:
+    """Whether a line says that what stands below it is on that day, at the times that it says: `Agenda, 3 May 2027`."""
+    begins = (
+        following is not None
+        and following.time
+        and not following.date
+        and following.text.startswith(following.time)
+    )
+    is_agenda = (
+        re.search(r"(?i)\b(?:agenda|tagesordnung|ordre du jour|calendar|diary)\b", line.rest) is not None
+    )
+    return bool(begins) and is_agenda and heads_paper(line.rest)
+
+
 def may_title(line: TextLine) -> bool:
     """Whether a line without a date may be the title of what stands below it, or beside it."""
     return not (is_sentence(line) or heads_paper(line.text))

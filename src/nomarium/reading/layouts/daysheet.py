@@ -23,6 +23,7 @@ from nomarium.reading.layouts.drawn import DrawnEntry, date_part, events_of, mer
 from nomarium.reading.layouts.grid import title_and_place
 from nomarium.reading.layouts.headdates import decide_days
 from nomarium.reading.layouts.layout import NotRead, Reading, Top, not_read
+from nomarium.reading.layouts.namedslots import is_break
 from nomarium.reading.layouts.slots import (
     NEXT_MORNING,
     Line,
@@ -176,7 +177,7 @@ def _times_down(rows: Sequence[Row], lexicon: Lexicon, least: int) -> _Drawing |
         ):
             return None
         below = tuple(one for one in body if one not in slots)
-        if any(sum(bool(cell_text(cell)) for cell in one) > 1 for _, one in below):
+        if any(len(said) > 1 and not all(map(is_break, said)) for _, one in below if (said := _texts(one))):
             return None
         if _are_records(slots, lexicon):
             return None
@@ -184,6 +185,10 @@ def _times_down(rows: Sequence[Row], lexicon: Lexicon, least: int) -> _Drawing |
         named = dict(zip(across, headings, strict=True))
         return _Drawing((number, row), lines, named, slots, tuple(filled[:at]), below)
     return None
+
+
+def _texts(row: Sequence[Cell]) -> list[str]:
+    return [text for cell in row if (text := cell_text(cell))]
 
 
 def _begin_with_times(rows: Sequence[Row]) -> bool:

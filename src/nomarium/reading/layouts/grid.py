@@ -25,7 +25,7 @@ from nomarium.reading.layouts.drawn import (
 from nomarium.reading.layouts.gridblocks import Block, grid_blocks, names_of_slots, numbering
 from nomarium.reading.layouts.headdates import decide_days
 from nomarium.reading.layouts.layout import NotRead, Reading, Top, not_read
-from nomarium.reading.layouts.namedslots import slot_of
+from nomarium.reading.layouts.namedslots import is_break, slot_of
 from nomarium.reading.layouts.slots import (
     NEXT_MORNING,
     Line,
@@ -115,6 +115,12 @@ class _Grid:
         self.names = names_of_slots(block)
         self.continued: list[int] = []
         """Rows without a label of their own."""
+        self.breaks: dict[int, str] = {}
+        """Rows with a break that is in no slot, and what it is called."""
+        self.untimed: set[int] = set()
+        """Those that lie across all dates, or beside a break: they are in no slot, either."""
+        self.places: dict[tuple[int, int], str] = {}
+        """Row number and column of an entry → its place, where a row of places stands under that of the entries."""
         across = [Line(n, cell, slot_of(cell)[1]) for n, cell in block.across]
         down = [Line(n, label, slot_of(label)[1]) for n, label in self._labels()]
         self.across, self.down = forward(across, clock, above), forward(down, clock, above)
@@ -134,11 +140,33 @@ class _Grid:
         for number, row in self.block.rows:
             label = row[column] if column < len(row) else ""
             if not cell_text(label) and cell_text(above):
-                self.continued.append(number)
+                if self._is_apart(number, row, labels[-1][0]):
+                    continue
+                self.continued += [number] if number not in self.untimed else []
                 label = above
             labels.append((number, label))
             above = label
         return labels
+
+    def _is_apart(self, number: int, row: Sequence[Cell], above: int) -> bool:
+        """Whether a row without a label holds no entries: a break, or the places of those above it. One that lies across all
+        dates, or beside a break, is in no slot."""
+        columns = [n for n, _ in self.block.across]
+        said = {n: text for n in columns if n < len(row) and (text := cell_text(row[n]))}
+        over = self.rows[above]
+        if said and all(is_place(text) and n < len(over) and cell_text(over[n]) for n, text in said.items()):
+            self.places |= {(above, n): text for n, text in said.items()}
+            return True
+        if not self.block.dates_across:
+            return False
+        if said and all(map(is_break, said.values())):
+            self.breaks[number] = next(iter(said.values()))
+            return True
+        area = self.merged.get((number, columns[0]))
+        is_across = area is not None and area.last_column - self.sheet.first_column >= columns[-1]
+        if (is_across and len(columns) > 1) or any(map(is_break, said.values())):
+            self.untimed.add(number)
+        return False
 
     def told(self) -> list[Problem]:
         """A note of the slots that are in the afternoon because others stand before them, and one of the rows without
@@ -152,6 +180,14 @@ class _Grid:
         }
         under = [row for row in self.continued if row not in merged]
         notes = []
+        if self.breaks:
+            number = next(iter(self.breaks))
+            message = f"A break without a time is no event: “{self.breaks[number]}”."
+            notes.append(note("slots-idle", message).at(self.sheet.place(number, column)))
+        if self.places:
+            number, at = next(iter(self.places))
+            message = f"A row of places belongs to the entries above it: “{self.places[number, at]}”."
+            notes.append(note("grid-continued", message).at(self.sheet.place(number, at)))
         if under:
             rows = ", ".join(map(str, under[:5])) + (" …" if len(under) > 5 else "")
             message = f"Rows without a label of their own belong to the one above: {rows}."
@@ -181,7 +217,9 @@ class _Grid:
                 if text:
                     found += self._entries(line, head, text)
             for n, cell in enumerate(row):
-                if n not in used and cell_text(cell):
+                if n not in used and is_break(cell_text(cell)):
+                    self.breaks.setdefault(line.index, cell_text(cell))
+                elif n not in used and cell_text(cell):
                     found.append(self._stray(line.index, n, cell_text(cell)))
         return found
 
@@ -199,6 +237,10 @@ class _Grid:
             day_lines, slot_lines, lines = slot_lines, day_lines, self.down
         time = self._time(*slot_lines)
         place = self.sheet.place(line.index, head.index)
+        if line.index in self.untimed:
+            message = "The row lies between two slots, and has no time of its own."
+            remedy = "Head it with its time, or take it out."
+            return [Problem("grid-time", message, remedy, place, text)]
         if time is NOTHING:
             label = cell_text(slot_lines[0].heading)
             message = f"“{label}” is no time." if label else "Its slot has no time."
@@ -219,7 +261,9 @@ class _Grid:
             times = [(*title_and_place(text), time)]
         found: list[DrawnEntry | Problem] = []
         name = self.names.get(line.index, "")
-        for title, location, within in times:
+        below = self.places.get((line.index, head.index), "")
+        for title, beside, within in times:
+            location = ", ".join(filter(None, (beside, below)))
             title = (
                 title if not name or is_no_title(title) or fold(title) == fold(name) else f"{title} ({name})"
             )

@@ -8,7 +8,7 @@ from nomarium.model.cell import Cell
 from nomarium.reading.cells.words import Lexicon
 from nomarium.reading.columns.daycells import looks_like_date
 from nomarium.reading.layouts.drawn import merged_from
-from nomarium.reading.layouts.namedslots import is_slot, numbers_slot, numbers_slots, slot_of
+from nomarium.reading.layouts.namedslots import is_break, is_slot, numbers_slot, numbers_slots, slot_of
 from nomarium.reading.layouts.slots import (
     CODE,
     are_codes,
@@ -77,6 +77,7 @@ def _head(row: Sequence[Cell], lexicon: Lexicon) -> tuple[tuple[tuple[int, Cell]
     are_labels = len(filled) == len(dates) + 2 and filled[2:] == [*dates]
     if len(dates) >= 2 and (len(dates) >= len(filled) - 1 or are_labels):
         return dates, True
+    filled = [one for one in filled if not one[0] or not is_break(cell_text(one[1]))]
     times = tuple((n, cell) for n, cell in filled if n and slot_of(cell)[1] is not NOTHING)
     if sum(is_slot(cell) for _, cell in times) * 2 < len(times):
         return None  # what is on, with its time

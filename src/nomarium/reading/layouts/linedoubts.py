@@ -11,7 +11,7 @@ from nomarium.reading.cells.words import Lexicon, fold
 from nomarium.reading.layouts import linerefusals
 from nomarium.reading.layouts.linetimes import COMING, SAME_TIME, time_in
 from nomarium.reading.layouts.openends import goes_on
-from nomarium.reading.layouts.textlines import TextLine, is_named, without_plural
+from nomarium.reading.layouts.textlines import ALL_DAY, TextLine, is_named, without_plural
 from nomarium.reading.layouts.weekdaylines import names_week
 from nomarium.reading.rows.datewithin import LEADING_WORDS, date_within
 
@@ -79,6 +79,9 @@ _MOVED: Final = Refusal(
 )  # fmt: skip
 _AS_BEFORE: Final = Refusal(
     "text-undated", "The line says that its time is that of another.", "Write the time itself.",
+)  # fmt: skip
+_ALL_DAY_AND_TIME: Final = Refusal(
+    "text-several", "The line says that something lasts all day, and a time.", "Write each event on a line of its own, or one of the two.",
 )  # fmt: skip
 _NAMED_BY_HOUR: Final = re.compile(r"(?i)\b(?:midnight|midday|noon)\s+(?=[^\W\d_]{3})")
 """An hour that names what is on, `Midnight service`."""
@@ -210,7 +213,9 @@ def doubt_of(line: TextLine, lexicon: Lexicon) -> Refusal | None:
         return _AS_BEFORE
     if is_timed and _ZONE.match(line.rest):
         return _IN_ZONE
-    if is_timed and (
+    if line.time and line.time != "all day" and ALL_DAY.search(line.rest):
+        return _ALL_DAY_AND_TIME
+    if (is_timed and line.time != "all day") and (
         time_in(_BEFORE_START.sub("", _NAMED_BY_HOUR.sub("", line.rest)))[0] or _is_of_last(line)
     ):
         return _SEVERAL

@@ -28,6 +28,10 @@ BELOW: Final = Refusal(
 TIME_ALONE: Final = Refusal(
     "text-empty", "The line says a time, and not of what.", "Write the time on the line of its event."
 )
+OTHER_DAY: Final = Refusal(
+    "text-several", "The line is one of a programme, and names another day: it may be held then, or speak of it.",
+    "Take the day out of the line, or write it first.",
+)  # fmt: skip
 NIGHT: Final = Refusal(
     "text-night", "It is earlier than the line above it: it may be on the next day.",
     "Write its date on a line above it, or its time as it is meant.",

@@ -168,7 +168,7 @@ def with_clock_in_column(text: str, date: str) -> str:
     return f"{times} | {text[match.end() :]}"
 
 
-_ARRIVAL: Final = re.compile(
+ARRIVAL: Final = re.compile(
     rf"(?i)(?<![\w.:/-])(?:at\s+|from\s+)?({_CLOCK}\s+for\s+{_CLOCK})(?![\w/]|[.:]\d)"
 )
 """When people come and when it starts, `7 for 7.30`."""
@@ -202,7 +202,7 @@ def _says_hours(match: re.Match[str]) -> bool:
 
 def time_in(text: str) -> tuple[str, str]:
     """The first time that a text says, and the text without it."""
-    if " for " in text and (arrival := _ARRIVAL.search(text)) and isinstance(read_times(arrival[1]), Times):
+    if " for " in text and (arrival := ARRIVAL.search(text)) and isinstance(read_times(arrival[1]), Times):
         return arrival[1], _joined(text[: arrival.start()], text[arrival.end() :])
     clear = (match for match in TIME.finditer(text) if reads_as_time(match[1].strip()) or _says_hours(match))
     alone = (*_AT_HOUR.finditer(text), *_TILL_HOUR.finditer(text))

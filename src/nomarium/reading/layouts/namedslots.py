@@ -15,6 +15,11 @@ _NUMBER: Final = (
 )
 NAME: Final = r"[^\W\d_]{3,}(?:[ '’/&-]+[^\W\d_]+){0,3}"
 """What a slot may be called, `Gate duty`: a few words without a figure."""
+_BREAKS: Final = (
+    r"(?:morning |afternoon |mid-?morning |first |second |long |short )?(?:break|recess|lunch(?: ?(?:time|break))?|snack|passing(?: time)?|interval|dinner|nutrition|pause|recre(?:o|ation)|"
+    r"dejeuner|mittag(?:spause)?|grosse pause|pauze|almuerzo|repas|diner)\b.*"
+)
+_DAY_ENDS: Final = r"(?:the )?end(?: of (?:the )?(?:school )?day)?|finish|home(?: ?time)?|dismissal|school (?:ends|closes|finishes)|fin|schluss|einde|salida"
 _CLOCK: Final = r"\d{1,2}(?:[:.h]\d\d(?:\s?[ap]\.?m\b\.?)?|\s?[ap]\.?m\b\.?)"
 _SPAN: Final = rf"(?P<time>{_CLOCK}\s*[-–—]\s*{_CLOCK})"
 _FORMS: Final = (
@@ -54,3 +59,8 @@ def numbers_slots(texts: Collection[str]) -> bool:
 def numbers_slot(text: str) -> bool:
     """Whether a text is the number of a period or names a break; a blank one says no more."""
     return re.fullmatch(_NUMBER, fold(text)) is not None
+
+
+def is_break(text: str) -> bool:
+    """Whether a text names a break, or lunch, or the end of the day."""
+    return re.fullmatch(rf"{_BREAKS}|{_DAY_ENDS}", fold(text)) is not None

@@ -36,7 +36,7 @@ _DUE: Final = re.compile(
     r"^(?:please )?(?:return|send(?: in| back)?|submit|hand in|bring(?: in| back)?|pay|order|book|reply to) (?P<asked>[^.:;?!]{3,80}?)\s+(?:by|before|no later than)\b(?P<until>.*)$|"
     r"^(?P<thing>[^.:;?!]{3,80}?) (?:must|should|need to|have to|has to|are to|is to) be (?:returned|sent|submitted|handed in|paid|in|made|received|ordered)"
     r"(?: \w+){0,3}? (?:by|before|no later than)\b(?P<last>.*)$|"
-    r"^(?:please )?(?P<act>(?:sign[- ]up|register|apply|rsvp|reply|respond|enroll?)(?: (?:for|to) [^.:;?!]{3,60}?)?) (?:by|before|no later than)\b(?P<since>.*)$"
+    r"^(?:please )?(?P<act>(?:sign[- ]up|register|apply|rsvp|reply|respond|enroll?|book)(?: (?:for|to) [^.:;?!]{3,60}?)?) (?:by|before|no later than)\b(?P<since>.*)$"
 )
 _LEAD_IN: Final = (
     r"(?i)^(?:dear all[,:]?\s+)?(?:(?:I am|I['’]m|we are|we['’]re|I|we) (?:just )?(?:writing|write|pleased|delighted|happy) to (?:let you know|inform you|tell you|remind you|announce|confirm|say)|"

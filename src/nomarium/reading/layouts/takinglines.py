@@ -8,14 +8,15 @@ from nomarium.model.refusal import Refusal
 from nomarium.reading.cells.placewords import is_place
 from nomarium.reading.cells.words import Lexicon
 from nomarium.reading.layouts import linerefusals
-from nomarium.reading.layouts.asides import heads_paper, is_aside, may_title
+from nomarium.reading.layouts.asides import heads_paper, heads_slots, is_aside, may_title
 from nomarium.reading.layouts.barelines import heads_programme
 from nomarium.reading.layouts.eventrow import EventRow
 from nomarium.reading.layouts.leftopen import FROM_NOW, OF_ALL, TO_FOLLOW, left_open
 from nomarium.reading.layouts.linedoubts import doubt_of
 from nomarium.reading.layouts.linerows import HALF_OF_DAY, at_same_time, row_of
-from nomarium.reading.layouts.linetimes import EDGES, time_in
+from nomarium.reading.layouts.linetimes import time_in
 from nomarium.reading.layouts.listeddates import listed_dates
+from nomarium.reading.layouts.mentions import mentions_day, without_mention
 from nomarium.reading.layouts.monthlines import (
     SENT,
     after_message,
@@ -40,8 +41,6 @@ _DAY_AND_SIGN: Final = re.compile(
     r"(?i)\s*(?:(?:from|du|vom|von|dal|del)\s+)?\d{1,2}(?:st|nd|rd|th|er|\.)?(?:\s*(?:[–-]|\b(?:to|au|bis|al)\b)\s*\d{1,2}(?:st|nd|rd|th|\.)?)?\s*[:–—-]\s*[^\W\d]"
 )
 _OF_HALF: Final = re.compile(r"(?i)(?:morning|afternoon|evening)\s+\w")
-_SPEAKS_OF: Final = re.compile(r"(?i)(?:\b(?:of|from|for|since|until|by|dates?|du|de|vom|vor)\W*|:\s*)$")
-"""Words before a date that a title speaks of."""
 _MOST_OF_PLACE: Final = 3
 """Words of a line below an event that is where it is."""
 _EDGE: Final = re.compile(r"(?i)starts?|begins?|opens?|re-?opens?|ends?|finish(?:es)?|closes?|beginnt|endet")
@@ -117,7 +116,7 @@ class Taking:
         dated = self._dated_from_above(line) if not line.date or goes_into_next(line, lexicon) else None
         if dated == "taken":
             return
-        line, is_day = (dated, True) if dated is not None else (self._without_mention(line), False)
+        line, is_day = (dated, True) if dated is not None else (without_mention(line, self._date), False)
         line = at_same_time(line, self.rows[-1] if self.rows else None)
         if following is not None and self._month and in_month(following, self._month, lexicon) is not None:
             following = None  # it has a date of its own
@@ -134,9 +133,11 @@ class Taking:
             self.rows += [entry] if entry != "past" else []
             self.asides += [(line.number, line.text)] if entry == "past" else []
         elif self._is_aside(line, following):
-            if names_week(line.date):
-                self._stand_over(line)  # Bulletin, week of 7 December
+            if names_week(line.date) or heads_slots(line, following):
+                self._stand_over(line)  # Bulletin, week of 7 December; Agenda, 3 May over 10:00 Welcome
             self.asides.append((line.number, line.text))
+        elif self._date and self._is_below_slot(line) and mentions_day(line, self._date):
+            self.refuse(line, linerefusals.OTHER_DAY)
         elif line.date and not is_day and (listed := listed_dates(line.text, lexicon)) is not None:
             self.rows.append((line.number, EventRow(listed.dates, listed.time, listed.title)))
         elif line.date and (edge := self._edge_of_above(line)) is not None:
@@ -189,6 +190,10 @@ class Taking:
     def _is_under_date(self) -> bool:
         """Whether a date stands over the lines here, and not just one of an event."""
         return bool(self._date) and self._said_by is None
+
+    def _is_below_slot(self, line: TextLine) -> bool:
+        """Whether a line stands right below one of a programme, whose date is that of a line above it."""
+        return bool(self.rows) and self.rows[-1][0] == line.number - 1 and line.number - 1 in self.under
 
     def _stand_over(self, line: TextLine) -> None:
         """A line that dates those below it; several days leave open of which of them a time is."""
@@ -299,15 +304,6 @@ class Taking:
             self.refuse(line, linerefusals.WEEKDAY)
             return "taken"
         return None
-
-    def _without_mention(self, line: TextLine) -> TextLine:
-        """A line of a programme without the date that its words speak of, `18:05 Minutes of 25 June`."""
-        if not self._date or not line.date or not line.time or not line.text.startswith(line.time):
-            return line
-        rest = line.text[len(line.time) :].strip(EDGES)
-        lead = re.match(r"(?:[^\W\d_]+\s+)?", line.date)
-        before = rest[: rest.find(line.date)] + (lead[0] if lead else "")
-        return line._replace(date="", rest=rest) if _SPEAKS_OF.search(before) else line
 
     def _take_timed(self, line: TextLine) -> None:
         if not self._goes_on(line):

@@ -8,6 +8,7 @@ from nomarium.reading.cells.times import in_figures
 from nomarium.reading.cells.words import Lexicon, fold
 from nomarium.reading.layouts.lineforms import clocked, with_both_weekdays, with_days_apart, with_month_behind
 from nomarium.reading.layouts.linetimes import (
+    ARRIVAL,
     EDGES,
     LEADING,
     are_counted,
@@ -118,6 +119,15 @@ class TextLine(NamedTuple):
     """Its text with a sign between its columns, which a tab or several spaces part."""
 
 
+def _all_day_in(rest: str) -> tuple[str, str] | None:
+    """`all day` and the rest of a line that says so beside a time in brackets, `Festival, all day (bus leaves 6:45)`."""
+    whole = ALL_DAY.search(rest)
+    if whole is None or not time_in(rest)[0] or time_in(re.sub(r"\([^()]*\)", "", rest))[0]:
+        return None
+    before = rest[: whole.start()].rstrip(" ,:–—-")
+    return "all day", f"{before} {rest[whole.end() :]}".strip()
+
+
 def is_sentence(line: TextLine) -> bool:
     """Whether a line is prose, and no entry of a list: `Next meeting: Tuesday 20 October, 7pm.` is one."""
     if line.is_bullet or not line.text.rstrip().endswith((".", "!", "?")):
@@ -169,7 +179,7 @@ def _text_line(number: int, shown: str, parted: str, is_bullet: bool, lexicon: L
     first, sign, behind = plain.partition(" | ")
     if sign and fold(first).strip(".,") in lexicon.weekdays:
         plain = f"{first} {behind}"  # a column of weekdays beside that of the dates
-    leading = LEADING.match(plain)
+    leading = ARRIVAL.match(plain) or LEADING.match(plain)
     if (
         leading
         and reads_as_time(leading[1])
@@ -200,7 +210,9 @@ def _text_line(number: int, shown: str, parted: str, is_bullet: bool, lexicon: L
         date, rest = f"{named} {date}", _around(searched, before, after[beside.end() :])
     rest = with_clock_in_column(rest, date)
     has_time, has_last = found.moment.start is not None, found.moment.last is not None
-    time, rest = ("", re.sub(r"^h\b\.?\s*", "", rest)) if has_time else time_in(rest)  # 9:00 h.
+    time, rest = (
+        ("", re.sub(r"^h\b\.?\s*", "", rest)) if has_time else _all_day_in(rest) or time_in(rest)
+    )  # 9:00 h.
     if (whole := ALL_DAY.match(rest)) is not None and not time:
         time, rest = "all day", rest[whole.end() :]  # All day Saturday 24 October
     if has_time and (has_last or names_several(found, lexicon)):  # 26 to 30 Oct, 9am - 3pm: times of each day

@@ -32,7 +32,7 @@ _WITHIN_SENTENCE: Final = r"(?i)[a-z0-9][.!?]\s+[A-Z]|\b(?:is|are|will|takes pla
 _ENDED: Final = re.compile(r"[.!?:;…]\W*$")
 _LEAST_WORDS: Final = 5
 _LEAST_WIDTH: Final = 50
-_MOST_WIDTH: Final = 120
+_MOST_WIDTH: Final = 140
 _LONGEST: Final = 1500
 """Characters of the longest paragraph that is put together."""
 _LEAST_LENGTH: Final = 30
@@ -96,7 +96,8 @@ def _goes_on(whole: str, last: str, after: str, width: int, lexicon: Lexicon) ->
         return True  # Please see page / 4 for details.
     if _is_of_date(first, lexicon) or first[0].isdigit() or _BEGINS.match(after):
         return False
-    has_figures = any(map(str.isdigit, whole))
+    sentence = re.split(r"(?<=[^\W\d]{3})[.!?]\s+(?=[A-Z])", whole)[-1]  # the one that would go on
+    has_figures = any(map(str.isdigit, sentence))
     if not first[0].islower():
         return is_full and not has_figures
     is_going = len(whole) > len(last.strip())
