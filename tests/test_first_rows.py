@@ -17,7 +17,7 @@ READ: dict[str, tuple[str, list[str]]] = {
     "the same before what is on": ("w/c 24.5.27,Meeting\n31.5.2027,Holiday", [f"Meeting {WEEK}", EVENTS[0]]),
     "a week behind a blank row": (f"Event,When,Where\nLaunch,15 May 2027,\n,,\nInset,week of 24.5.27,\n{BELOW}", [f"Inset {WEEK}", "Launch 2027-05-15/2027-05-16", *EVENTS]),
     "a week behind a lone text": (f"Event,When,Where\nLaunch,15 May 2027,\n,(rain or shine),\nInset,w/c 24.5.27,\n{BELOW}", [f"Inset {WEEK}", "Launch 2027-05-15/2027-05-16", *EVENTS]),
-    "headings that are weekdays stay headings": ("Sunday,Preacher\n6 Sept 2026,R. Finch\n13 Sept 2026,A. Moss", ["A. Moss 2026-09-13/2026-09-14", "R. Finch 2026-09-06/2026-09-07"]),
+    "headings that are weekdays stay headings": ("Sunday,Preacher\n6 Sept 2026,R. Finch\n13 Sept 2026,A. Moss", ["Preacher: A. Moss 2026-09-13/2026-09-14", "Preacher: R. Finch 2026-09-06/2026-09-07"]),
     "a title with a year stays a title": (f"Saltmarsh School,,2027\n{BELOW}", EVENTS),
 }  # fmt: skip
 

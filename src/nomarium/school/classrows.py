@@ -49,7 +49,7 @@ def class_rows(table: Table, options: ReadingOptions, has_cycle: bool, has_bells
     problems, notes = list[Problem](), list[Problem]()
     items = _with_groups(table.items, options, problems, notes)
     items = [_in_building(_in_section(item)) for item in _with_weeks(items)]
-    items = _taught(items, notes)
+    items = _taught(_without_numbers(items), notes)
     are_periods = has_bells or not all(
         days_and_time(text)[1] for item in items if (text := item.text("meets"))
     )
@@ -254,7 +254,7 @@ def _taught(items: Sequence[Item], notes: list[Problem]) -> list[Item]:
     found, free = list[Item](), list[Item]()
     for item in items:
         code = item.text("class")
-        is_timed = any(item.text(field) for field in ("period", "start", "time"))
+        is_timed = any(item.text(field) for field in ("period", "start", "time", "meets"))
         is_free = (
             (is_idle(code) or plain(code) in _FREE)
             if code
@@ -288,6 +288,15 @@ def _taught(items: Sequence[Item], notes: list[Problem]) -> list[Item]:
     ]
 
 
+def _without_numbers(items: Sequence[Item]) -> list[Item]:
+    """The rows without the numbers of their slots, 1 to 42, beside the day and period of each."""
+    periods = [item.text("period") for item in items]
+    are_numbers = len(items) > 1 and periods == [str(n) for n in range(1, len(items) + 1)]
+    if not are_numbers or not all(item.text("meets") for item in items):
+        return list(items)
+    return [item._replace(cells={**item.cells, "period": ""}) for item in items]
+
+
 def _is_of_a_day(item: Item) -> bool:
     """Whether a row says a day where its time or its period stands: the classes below it are that day's, and no period is free."""
     said = [text for field in ("time", "start") if (text := item.text(field))]
@@ -300,7 +309,7 @@ def _is_right(item: Item) -> bool:
     columns = item.table.columns
     return any(
         columns[field] < columns.get("class", -1)
-        for field in ("label", "period", "start", "time")
+        for field in ("label", "period", "start", "time", "meets")
         if field in columns
     )
 

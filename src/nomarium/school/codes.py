@@ -31,12 +31,17 @@ class Codes:
         self.names = tuple(dict.fromkeys(names))
         self._known = {plain(other): name for other, name in others}
         self._known.update({plain(name): name for name in self.names})
+        if kind == "period":
+            for name in self.names:
+                self._known.setdefault(ordinal(name), name)
 
     def find(self, text: str) -> str | None:
         """The code that a text names, or None."""
         key = plain(text)
         if key in self._known:
             return self._known[key]
+        if self.kind == "period" and (number := ordinal(text)) in self._known:
+            return self._known[number]
         lead = _LEADS.get(self.kind)
         if lead:
             bare = re.sub(rf"^{lead}\s*(?=.)", "", text.strip(), flags=re.IGNORECASE)
@@ -106,6 +111,22 @@ class Codes:
             where = {"period": "no Bells table says when a period is", "term": "there is no Terms table"}
             remedy = f"There is none at all: {where.get(self.kind, 'no table lists one')}."
         return Refusal(f"{self.kind}-unknown", f"There is no {self.kind} “{text}”.", remedy)
+
+
+_NTH = "first second third fourth fifth sixth seventh eighth ninth tenth".split()
+_ORDINAL = rf"(?i)(?:(?P<figure>\d{{1,2}})(?:st|nd|rd|th)|(?P<word>{'|'.join(_NTH)}))(?:\s+(?:period|block|lesson|slot|hour|class))?"
+
+
+def ordinal(text: str) -> str:
+    """The number of a period that is counted, `1st block`, `Third period`; the text itself in its compared form for any other.
+
+    >>> ordinal("1st block"), ordinal("Third"), ordinal("Lunch")
+    ('1', '3', 'lunch')
+    """
+    match = re.fullmatch(_ORDINAL, text.strip())
+    if match is None:
+        return plain(text)
+    return match["figure"] or str(_NTH.index(match["word"].casefold()) + 1)
 
 
 def natural(text: str) -> list[tuple[int, int, str]]:

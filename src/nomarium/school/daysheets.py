@@ -52,7 +52,8 @@ def day_of(name: str, labels: frozenset[str] = frozenset()) -> str:
 
 def with_days_above(sheet: Sheet, labels: frozenset[str] = frozenset()) -> Sheet | None:
     """The sheet with each day over its columns of classes, or beside its rows of them; None where neither its name nor a column
-    says days, or it has no periods or times down or across. A list of classes with headings of its own is none."""
+    says days, or it has no periods or times down or across. A list of classes with headings of its own has the day of the sheet's name
+    in a column before them."""
     day = day_of(sheet.name, labels)
     rows = list(islice(sheet.rows(), _MOST_ROWS + 1))
     if not rows or len(rows) > _MOST_ROWS:
@@ -64,7 +65,31 @@ def with_days_above(sheet: Sheet, labels: frozenset[str] = frozenset()) -> Sheet
     if day and (drawing := _drawing(turn(rows), labels, has_days=False)) is not None:
         found = sheet._replace(read_rows=partial(_day_beside, rows, drawing, day))
         return _told(found._replace(first_column=sheet.first_column - 1), drawing)
+    if day and (head := _list_head(rows)) is not None:
+        return sheet._replace(
+            read_rows=partial(_day_in_list, rows, head, day), first_column=sheet.first_column - 1
+        )
     return None
+
+
+def _list_head(rows: Sequence[Row]) -> int | None:
+    """The row of headings of a list of classes with their periods or times, which says no days itself; None without one."""
+    for number, row in rows[:_HEAD_ROWS]:
+        fields = {field for cell in row if (field := field_of(cell_text(cell), "timetable")) is not None}
+        if (
+            "class" in fields
+            and fields & {"period", "time", "start"}
+            and not fields & {"label", "week", "meets"}
+        ):
+            return number
+    return None
+
+
+def _day_in_list(rows: Sequence[Row], head: int, day: str) -> Iterator[Row]:
+    """The rows of a list with their day before them."""
+    for number, row in rows:
+        is_below = number > head and any(map(cell_text, row))
+        yield number, ["Day" if number == head else day if is_below else "", *row]
 
 
 def _told(sheet: Sheet, drawing: _Drawing) -> Sheet:

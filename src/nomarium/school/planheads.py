@@ -44,7 +44,7 @@ HEADINGS: dict[str, dict[str, str]] = {
         "name": "Name, title, period name, nom", "time": "Time, times, hours, heures",
     },
     "timetable": {
-        "class": "Class, course, section, class code, course code, code, subject, classe, cours, course number, course no, activity, lesson, module, club, kurs, fach, asignatura, materia, matiere, curso, vak, amne, disciplina",
+        "class": "Class, what, course, section, class code, course code, code, subject, classe, cours, course number, course no, activity, lesson, module, club, kurs, fach, asignatura, materia, matiere, curso, vak, amne, disciplina",
         "label": "Label, day, days, cycle day, jour, jours, weekday, weekdays, day of week, days of week, meeting days, letter day, day letter, rotation day, cycle days, letter, dow, letter days, day letters, tag, wochentag, tage, dia, dias, dag, giorno, giorni, dzien, veckodag",
         "period": "Period, periods, block, blocks, slot, periode, periodes, per, pd, period no, hour, time slot",
         "start": "Start, start time, begin time, time start, starts at, begin, time from", "end": "End, end time, finish, finish time, time end, ends at, time to",

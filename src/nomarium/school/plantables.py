@@ -161,8 +161,16 @@ def cut_table(
         twin = next((columns[f] for f, text in headings.items() if plain(text) == plain(heading)), None)
         if twin is not None and _differ(rows[at + 1 :], twin, column):
             unheard.append(_twice(sheet, rows[at][0], column, heading))
+        elif (
+            name == "cycle"
+            and plain(heading) not in asked
+            and "bells" not in columns
+            and _names_bells(column, rows[at + 1 :])
+        ):
+            columns["said"] = column
+            notes.append(_bells_told(sheet, rows[at][0], column, heading))
         elif plain(heading) not in asked and _is_unheard(name, heading, column, rows[at + 1 :]):
-            unheard.append(_unheard(sheet, rows[at][0], column, heading, name, rows[at + 1 :]))
+            unheard.append(_unheard(sheet, rows[at][0], column, heading, name))
         else:
             notes.append(_ignored_note(sheet, rows[at][0], column, heading, name))
     said = said_above(rows[: max(at, 0)], columns) if name == "timetable" else {}
@@ -262,6 +270,17 @@ def _twice(sheet: Sheet, row: int, column: int, heading: str) -> Problem:
     return Problem("plan-column-twice", message, remedy, sheet.place(row, column, heading))
 
 
+def _names_bells(column: int, rows: Sequence[Row]) -> bool:
+    """Whether some cells of a column beside dates and labels name other bells, `Early release`."""
+    return any(changes_bells(cell_text(row[column])) for _, row in rows if column < len(row))
+
+
+def _bells_told(sheet: Sheet, row: int, column: int, heading: str) -> Problem:
+    message = f"The column “{heading}” names the bells of some dates; what else it says is passed over."
+    remedy = f'If it does not, leave it out: --column "{heading}=".'
+    return note("plan-column-unused", message, remedy).at(sheet.place(row, column, heading))
+
+
 def _is_unheard(name: str, heading: str, column: int, rows: Sequence[Row]) -> bool:
     """Whether a column that a table has no use for says when: on which dates classes are held, in which order the blocks of a
     day come, or dates and times of the year."""
@@ -270,14 +289,14 @@ def _is_unheard(name: str, heading: str, column: int, rows: Sequence[Row]) -> bo
     cells = [row[column] for _, row in rows if column < len(row) and cell_text(row[column])]
     if name == "cycle":
         texts = list(map(cell_text, cells))
-        return bool(cells) and (all(map(_ORDER.fullmatch, texts)) or any(map(changes_bells, texts)))
+        return bool(cells) and all(map(_ORDER.fullmatch, texts))
     are_when = sum(looks_like_date(cell) or is_time(cell) for cell in cells)
     return (
         name in _OF_THE_YEAR and bool(cells) and are_when >= 0.8 * len(cells) and not is_bookkeeping(heading)
     )
 
 
-def _unheard(sheet: Sheet, row: int, column: int, heading: str, name: str, rows: Sequence[Row]) -> Problem:
+def _unheard(sheet: Sheet, row: int, column: int, heading: str, name: str) -> Problem:
     remedy = f'To leave it out: --column "{heading}=".'
     if name == "timetable":
         message = f"The column “{heading}” says on which dates classes are held, and a timetable has no use for it: they would be held on all."
@@ -288,9 +307,6 @@ def _unheard(sheet: Sheet, row: int, column: int, heading: str, name: str, rows:
         if fold(heading).strip(" .") in ENGLISH.weekdays:
             message = f"The column “{heading}” says which classes are held on that day, and they would be held on all days."
             remedy = "Give each class a row for each of its days, with a column Day, and beside it what the cell says (Room, Teacher, Period)."
-    elif name == "cycle" and any(changes_bells(cell_text(r[column])) for _, r in rows if column < len(r)):
-        message = f"The column “{heading}” seems to say on which dates the bells or the timetable change, and how is not read."
-        remedy = f"Say it in a table Special days (Date, Bells, Label); {remedy[0].lower()}{remedy[1:]}"
     elif name == "cycle":
         message = f"The column “{heading}” seems to hold the order of each day's blocks, and Cycle has no use for it: every day would have the same order."
         remedy = f"Put it into a table Rotation (Label, Period, Block), a row for each period of each day; {remedy[0].lower()}{remedy[1:]}"

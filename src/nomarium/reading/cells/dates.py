@@ -48,16 +48,16 @@ class Days(NamedTuple):
 
 _FORMS: Final = "Write the date like 2027-04-12 or 12 April 2027."
 
-_SIGN = r"\s\d!-/:-@\[-`{-~–—‒−’"
+_SIGN = r"\s\d!-/:-@\[-`{-~–—‒−’〜～"
 WORD = rf"[^\W\d_][^{_SIGN}]*"
 """A letter and what follows it to the next sign: letters and the marks that combine with them."""
-_TOKEN = rf"(\d+)|({WORD}(?:['’]{WORD})?)|(\s*[–—‒−]\s*|\s+[-~]\s*|[-~]\s+)|(\S)"
+_TOKEN = rf"(\d+)|({WORD}(?:['’]{WORD})?)|(\s*[–—‒−〜～]\s*|\s+[-~]\s*|[-~]\s+)|(\S)"
 """Figures, words (of letters with the marks that combine with them), a dash between two days, another sign."""
 _ORDINALS = frozenset("st nd rd th er ere re eme e o a º ª ste de".split())
 _NOISE = frozenset(
-    "of the le la den der del dal de d del' on am el op du vom from von desde vanaf het week".split()
+    "of the le la dnia dne dia den der del dal de d del' on am el op du vom from von desde vanaf het week".split()
 )
-_OF_NUMBERS = frozenset(("", *"m d г год года р року il g gada godine roku ano թ ж".split()))
+_OF_NUMBERS = frozenset(("", *"m d r г год года р року il g gada godine roku ano թ ж".split()))
 """Words that only say that the number before them is a year or a day."""
 _RANGE_WORDS = frozenset("to until till til through thru bis au al a tot hasta jusqu'au -".split())
 _A_TO = r"\s[aA]\s+\d"
@@ -222,7 +222,8 @@ def _match(tokens: list[_Token], shape: str, text: str) -> Days | None:
         if days is not None:
             end = tokens[match.end() - 1].end
             rest = text[end:].strip(" \t,;")
-            return days._replace(rest="" if fold(rest) in _OF_NUMBERS else rest)
+            first, _, others = rest.partition(" ")  # 10 września 2026 r. godz. 16
+            return days._replace(rest=others if fold(first) in _OF_NUMBERS else rest)
     return None
 
 

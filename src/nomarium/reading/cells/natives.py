@@ -16,6 +16,11 @@ _EAST_ASIAN = (
     r"(?:(?P<year>\d{4})\s?[年년]\s?)?(?P<month>\d{1,2})\s?[月월]\s?(?P<day>\d{1,2})\s?[日号號일]"
     r"(?:[\s,]*\(?(?:星期|礼拜|禮拜|週|周)?(?P<weekday>[一二三四五六日天月火水木金土월화수목금토일])(?:曜日?|요일)?\)?(?![\w]))?"
 )
+_EAST_ASIAN_SPAN = (
+    r"(?P<month>(?:\d{4}\s?[年년]\s?)?\d{1,2}\s?[月월]\s?)(?P<first>\d{1,2}\s?[日号號일]?(?:\s?\(.\))?)\s?(?:[〜～~–—-]|から|至|到|부터)\s?"
+    r"(?P<last>\d{1,2}\s?[日号號일](?:\s?\(.\))?)(?:まで|까지)?"
+)
+"""From one day to another of the same month, `9月14日〜18日`."""
 _VIETNAMESE = r"(?i)(?:ngày\s+)?(?P<day>\d{1,2})\s+tháng\s+(?P<month>\d{1,2})(?:,?\s+năm\s+(?P<year>\d{4}))?"
 _VIETNAMESE_DAYS = r"(?i)(?:thứ\s+)?(hai|ba|tư|năm|sáu|bảy|chủ nhật)(?=[\s,]+\d)"
 _DAYS_BY_NUMBER = {
@@ -42,8 +47,10 @@ def native_date(text: str) -> str:
 
     >>> native_date("2026年9月7日(月)"), native_date("7 tháng 9 năm 2026"), native_date("9월 7일")
     ('2026-09-07 Mon', '7 September 2026', '7 September')
+    >>> native_date("2026年9月14日〜18日")
+    '2026-09-14 – 2026-09-18'
     """
-    text = re.sub(_EAST_ASIAN, _east_asian, text)
+    text = re.sub(_EAST_ASIAN, _east_asian, re.sub(_EAST_ASIAN_SPAN, _with_month_twice, text))
     if "tháng" in text:
         text = re.sub(_VIETNAMESE, _worded, text)
         text = re.sub(_VIETNAMESE_DAYS, lambda match: _DAYS_BY_NUMBER[match[1].casefold()], text)
@@ -51,6 +58,11 @@ def native_date(text: str) -> str:
         text = re.sub(_THAI_YEAR, lambda match: str(int(match[0]) - 543), re.sub(_THAI_ERA, " ", text))
     text = text.replace("،", ",").replace("ta’ ", "")
     return re.sub(_HEBREW_IN, "", text)
+
+
+def _with_month_twice(match: re.Match[str]) -> str:
+    first = match["first"] if re.search(r"[日号號일]", match["first"]) else f"{match['first']}日"
+    return f"{match['month']}{first} – {match['month']}{match['last']}"
 
 
 def _east_asian(match: re.Match[str]) -> str:

@@ -200,8 +200,8 @@ def plain_clock(text: str) -> Clock | None:
 def plain_time_text(text: str) -> str:
     """A text in the form that the patterns here expect: folded, one kind of dash, single spaces."""
     plain = fold_keeping_stops(text if text.isascii() else native_time(text))
-    for dash in "–—‒−‐":
-        plain = plain.replace(dash, "-")
+    if not plain.isascii():
+        plain = re.sub("[–—‒−‐〜～]", "-", plain)
     return in_figures(" ".join(plain.split()))
 
 

@@ -9,7 +9,10 @@ _NAMED = (
     r"\b\.?[\s:.–-]*(?P<date>\S.*)"
 )
 _ENDED = r"(?i)(?:w\s?/?\s?e|(?:wk|week)\.?\s+(?:ending|ends|to))\b\.?[\s:.–-]*(?P<date>\S.*)"
-_NUMBERED = r"(?i)(?P<year>\d{4})-?W(?P<week>\d{2})(?:-?(?P<day>[1-7]))?"
+_NUMBERED = (
+    r"(?i)(?P<year>\d{4})-?W(?P<week>\d{2})(?:-?(?P<day>[1-7]))?|"
+    r"(?:KW|CW|w|wk|week|calendar week|woche|kalenderwoche)\.?\s*(?P<of_year>\d{1,2})\s?(?:[/.,-]\s?|\s)(?P<in_year>20\d\d)"
+)
 _WEEK_HEADING = (
     r"\b(?:w ?[cb]|week (?:beginning|commencing|starting|begins|start|of|from)|weeks? from|semaine du|woche (?:vom|ab|beginnend)|"
     r"week van|semana del|settimana del)\b"
@@ -66,14 +69,14 @@ def is_numbered_week(text: str) -> bool:
 
 
 def numbered_week(text: str) -> tuple[dt.date, dt.date] | None:
-    """The first and the last day of an ISO week, or its one day (ISO 8601, 5.2.3); None when the text is none.
+    """The first and the last day of an ISO week, `KW 37/2026`, or its one day (ISO 8601, 5.2.3); None when the text is none.
 
     Raises ValueError for a week that its year does not have.
     """
     match = re.fullmatch(_NUMBERED, text) if "W" in text or "w" in text else None
     if match is None:
         return None
-    year, week = int(match["year"]), int(match["week"])
+    year, week = int(match["year"] or match["in_year"]), int(match["week"] or match["of_year"])
     if match["day"]:
         day = dt.date.fromisocalendar(year, week, int(match["day"]))
         return day, day

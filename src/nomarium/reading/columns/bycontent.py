@@ -45,7 +45,7 @@ class _Filling:
     def _take(self, column: Column, field: str, evidence: str) -> None:
         self._columns[column.at] = column._replace(field=field, how="content", evidence=evidence)
         self._taken.add(field)
-        self._free.remove(column)
+        self._free = [c for c in self._free if c is not column]
 
     def _about(self, column: Column) -> Contents:
         return self._contents[column.at]
@@ -118,6 +118,12 @@ class _Filling:
             if self._about(column).weekdays >= MOSTLY and "day" not in self._taken and not is_limit:
                 self._take(column, "day", "its cells are weekdays")
 
+        days = [c for c in self._columns if c.field in ("day", "date") and self._about(c).weekdays >= MOSTLY]
+        dated = [c for c in self._columns if c.field in ("date", "when", "week") and c not in days]
+        weeks = [c for c in self._columns if days and not dated and _number_weeks(c, self._about(c))]
+        if len(weeks) == 1:
+            self._take(weeks[0], "week", "its cells are numbers of weeks, beside weekdays")
+
     def place(self) -> None:
         """The place, where one column without a heading names places."""
         if self._taken & {"location", "room"}:
@@ -145,12 +151,19 @@ class _Filling:
             self._take(title, "summary", "no headings; it has the most different texts")
         elif not texts and "class" not in self._taken:
             words = _words_of_school(self._columns, self._contents)
+            if "organizer" in self._taken:  # Booked by, For: what it is booked for
+                words = [c for c in words if normal(c.heading) in _FOR_WHAT] or words
             if len(words) == 1:
                 self._columns[words[0].at] = words[0]._replace(
                     field="summary", how="content", evidence="the only column of words"
                 )
 
 
+_WEEK_NUMBER = r"(?i)(?:week|wk|w|woche|kw|cw|semaine|sem|s|semana|settimana|sett|vecka|v|uke|uge|viikko|vko)\.?\s*(?P<number>\d{1,2})"
+_MOST_TERMS = 4
+"""The number of a week, with a word for it or its first letter."""
+_FOR_WHAT = frozenset(("for", "pour", "fur", "para", "voor"))
+"""What heads those for whom something is on, or, beside who booked a room, what for."""
 _OF_NUMBERS = r"(?:^|\s)(?:no|nos|nr|num|number|ref|reference|id|code|nummer|kennung|numéro)$"
 """How headings end of what counts or names rows for their keepers, `Change no.`: such a column is no title beside another one."""
 _WHO_IS_NOT = r"\b(?:absen\w*|away|missing|replac\w*|instead|cover(?:ed|ing)? for|abwesend|fehlend\w*)\b"
@@ -161,6 +174,15 @@ LIMITS = (
     r"\b(?:due|deadline|closes|closing|by|until|before|return|hand ?in|abgabe|frist|limite|remise|entrega)\b"
 )
 """Words of a heading whose weekday ends something, and is not when the row's event is."""
+
+
+def _number_weeks(column: Column, about: Contents) -> bool:
+    """Whether the cells of a column are numbers of weeks, `S37`: one without a field, or that of terms, of which there are few."""
+    if column.field not in ("", "term") or column.how == "asked":
+        return False
+    found = [re.fullmatch(_WEEK_NUMBER, cell_text(cell)) for cell in about.different]
+    numbers = [int(match["number"]) for match in found if match is not None]
+    return len(numbers) == len(found) > 0 and (not column.field or max(numbers) > _MOST_TERMS)
 
 
 def _are_beside(clocks: list[Column]) -> bool:

@@ -183,6 +183,8 @@ def _forms(heading: str, plain: str) -> Iterator[str]:
         plain.removesuffix("s") if len(plain) > _SHORTEST_PLURAL else plain
     )  # WBS is no WB, the beginning of a week
     yield plain.replace(" ", "")
+    if re.search(r"[a-z][A-Z]", heading):
+        yield normal(re.sub(r"(?<=[a-z])(?=[A-Z])", " ", heading))  # RoomName, of an export
     parts = [normal(part) for part in re.split(r"\s*[/|]\s*|\s+-\s+|\n", heading)]
     if len(parts) > 1 and len({spellings()[p].field for p in parts if p in spellings()}) == 1:
         yield from (part for part in parts if len(part) > 1)  # not the “H/A” of home and away

@@ -1,5 +1,6 @@
 """Weekdays that head columns as single letters, `M T W T F`: each alone could be two, in their order they are the week."""
 
+import re
 from collections.abc import Callable, Iterator, Sequence
 from itertools import islice, takewhile
 from typing import Final
@@ -22,6 +23,9 @@ _CODES: Final = (
 )  # fmt: skip
 """English letters and short forms of Monday to Sunday."""
 _LEAST_CODES: Final = 3
+_NUMBERED: Final = r"(?P<letters>[A-Za-z]{1,2})\s?(?P<day>\d{1,2})"
+"""A letter with the number of its day, `M 7`."""
+_LEAST_NUMBERED: Final = 5
 _LEFT, _BESIDE = 2, 4
 """Columns in which weekdays may stand one below the other, and the other cells that these may have."""
 
@@ -77,6 +81,14 @@ def _renamed(
 def _week_in(row: Sequence[Cell]) -> Named | None:
     """Where a row has the letters of a week and no other beside them, and its weekdays; or letters and short forms of three weekdays
     or more after each other, `M`, `Tu`, `W`."""
+    numbered = [re.fullmatch(_NUMBERED, cell_text(cell)) for cell in row]
+    if sum(match is not None for match in numbered) >= _LEAST_NUMBERED:
+        found = _week_in([match["letters"] if match else "" for match in numbered])
+        days = [match["day"] if match else "" for match in numbered]
+        return found and (
+            found[0],
+            [f"{name} {day}" for name, day in zip(found[1], days[found[0] :], strict=False)],
+        )
     letters = "".join(text.casefold() if len(text := cell_text(cell)) == 1 else " " for cell in row)
     for run in letters.split():
         at = letters.index(run)

@@ -221,14 +221,20 @@ def _explained(text: str, known: Collection[str]) -> list[tuple[str, str]]:
     or behind a word for a key, `Key: E 0600-1400; RD rest day`."""
     label = re.match(_KEY_LABEL, text)
     found, loose = list[tuple[str, str]](), list[tuple[str, str]]()
-    for piece in re.split(
-        r"[;\n|]|,\s+(?=\S{1,6}\s)|\s{3,}", text[label.end() :] if label is not None else text
-    ):
+    codes = "|".join(map(re.escape, sorted(known, key=len, reverse=True)))
+    before = (
+        rf"|(?i:\s+(?=(?:{codes})\s*[=:–-]?\s*\d)|\s{{2,}}(?=(?:{codes})(?![^\W_])))" if codes else ""
+    )  # E 7-15 L 14-22
+    parted = rf"[;\n|]|,\s+(?=\S{{1,6}}\s)|\s{{3,}}{before}"
+    for piece in re.split(parted, text[label.end() :] if label is not None else text):
         signed, spaced = re.match(_PARTED, piece.strip()), re.match(_SPACED, piece.strip())
         if signed is not None and signed["code"].casefold() in known:
             found.append((signed["code"], signed["said"].strip()))
-        elif spaced is not None and spaced["code"].casefold() in known and spaced["code"].isupper():
-            loose.append((spaced["code"], spaced["said"].strip()))
+        elif spaced is not None and spaced["code"].casefold() in known:
+            said = spaced["said"].strip()
+            is_alone = piece == text and hours_in(said) is not NOTHING  # Early 7-15
+            if is_alone or spaced["code"].isupper():
+                (found if is_alone else loose).append((spaced["code"], said))
     return [*found, *(loose if label is not None or len(loose) > 1 else [])]
 
 

@@ -19,6 +19,7 @@ from nomarium.reading.columns.dateparts import DateParts, find_date_parts
 from nomarium.reading.columns.decisions import Decisions, told
 from nomarium.reading.columns.evidence import decide
 from nomarium.reading.columns.head import TableHead, find_head
+from nomarium.reading.columns.headedtitles import with_headed_titles
 from nomarium.reading.columns.headings import match_heading
 from nomarium.reading.columns.headingzones import zones_in_headings
 from nomarium.reading.columns.lexicons import lexicon_for
@@ -161,7 +162,7 @@ def read_table(
         message = f"Weekdays have names in {language_name(known.languages[-1])}."
         notes.append(note("date-language", message).at(sheet.place()))
     columns = without_overridden(columns, options)
-    options, of_sides = with_sides_as_title(sheet, columns, options)
+    options, of_titles = with_headed_titles(sheet, columns, *with_sides_as_title(sheet, columns, options))
     missing = misfit(sheet, columns, options) or missing_field(sheet, columns, options, head, seen)
     missing = missing or rotating_posts(sheet, columns, sample, options)
     if missing is not None:
@@ -171,7 +172,7 @@ def read_table(
     notes = [
         *column_notes(sheet, columns, options.keep_extra, in_titles),
         *notes,
-        *of_sides,
+        *of_titles,
         *([parts.told(sheet, columns, options.fill_down)] if parts else ()),
         *times_in_words(sheet, head, columns, first_rows, options, in_titles),
     ]

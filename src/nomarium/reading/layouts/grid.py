@@ -8,6 +8,7 @@ from functools import partial
 from nomarium.model.cell import Cell
 from nomarium.model.problem import Problem, note
 from nomarium.model.refusal import Refusal
+from nomarium.model.wording import listed
 from nomarium.reading.cells.moments import read_moment
 from nomarium.reading.cells.placewords import is_place
 from nomarium.reading.cells.times import DAY_SECS, Clock
@@ -113,6 +114,8 @@ class _Grid:
         self.numbers = numbering(block)
         """Columns beside that of the times which number them."""
         self.names = names_of_slots(block)
+        self.heads_places = all(map(is_place, block.under.values()))
+        """Whether what heads the columns below their dates are places, and no groups."""
         self.continued: list[int] = []
         """Rows without a label of their own."""
         self.breaks: dict[int, str] = {}
@@ -184,6 +187,10 @@ class _Grid:
             number = next(iter(self.breaks))
             message = f"A break without a time is no event: “{self.breaks[number]}”."
             notes.append(note("slots-idle", message).at(self.sheet.place(number, column)))
+        if self.block.under:
+            headed = listed(list(dict.fromkeys(self.block.under.values())))
+            message = f"Below each date stand {headed}: {'where' if self.heads_places else 'for whom'} what stands in their columns is."
+            notes.append(note("block-title", message).at(self.sheet.place(self.block.header_row + 1)))
         if self.places:
             number, at = next(iter(self.places))
             message = f"A row of places belongs to the entries above it: “{self.places[number, at]}”."
@@ -253,7 +260,7 @@ class _Grid:
             refusal = refused or Refusal("date-missing", "Its slot has no date.", "Head it with its date.")
             return [refusal.problem(place, text)]
         later_days = dt.timedelta(slot_lines[0] in self.nights)
-        dates = [day + later_days for day in days if isinstance(day, dt.date)]
+        dates = [*dict.fromkeys(day + later_days for day in days if isinstance(day, dt.date))]
         said = lines_of_cell(text)
         if _is_clear(text) and all(one.time.end is not None and one.title for one in said):
             times = [(one.title, one.place, _within(one.time, time)) for one in said]
@@ -261,7 +268,10 @@ class _Grid:
             times = [(*title_and_place(text), time)]
         found: list[DrawnEntry | Problem] = []
         name = self.names.get(line.index, "")
-        below = self.places.get((line.index, head.index), "")
+        columns = [text for n, text in self.block.under.items() if head.index <= n <= last_head.index]
+        headed = tuple(dict.fromkeys(columns))
+        below = self.places.get((line.index, head.index), ", ".join(headed) if self.heads_places else "")
+        group = () if self.heads_places else headed
         for title, beside, within in times:
             location = ", ".join(filter(None, (beside, below)))
             title = (
@@ -273,7 +283,9 @@ class _Grid:
                 continue
             spans = [(dates[0], dates[-1])] if within.is_all_day else [(day, day) for day in dates]
             found += [
-                DrawnEntry(line.index, head.index, title, date_part(first, last), within, location)
+                DrawnEntry(
+                    line.index, head.index, title, date_part(first, last), within, location, categories=group
+                )
                 for first, last in spans
             ]
         return found

@@ -1,8 +1,8 @@
 """The grids that a sheet draws: rows of headings, and what crosses them below."""
 
 import re
-from collections.abc import Sequence
-from dataclasses import dataclass
+from collections.abc import Mapping, Sequence
+from dataclasses import dataclass, field
 
 from nomarium.model.cell import Cell
 from nomarium.reading.cells.words import Lexicon
@@ -31,6 +31,8 @@ class Block:
     """(0-based column, heading) of each column of slots."""
     rows: tuple[Row, ...]
     dates_across: bool
+    under: Mapping[int, str] = field(default_factory=dict)
+    """Column → what heads it below its date, a room or a group, where each date has several."""
 
 
 def grid_blocks(sheet: Sheet, rows: Sequence[Row], lexicon: Lexicon) -> list[Block]:
@@ -65,9 +67,33 @@ def _block(
     label = _label_column(head[1], body, *across, lexicon)
     if label is None:
         return None
-    block = Block(head[0], label, across[0], tuple(body), across[1])
+    under = headings_under(across[0], body, label) if across[1] else {}
+    if under:
+        wide = dict(across[0])
+        dated = {n: max(column for column, _ in across[0] if column <= n) for n in under}
+        across, body = (tuple((n, wide[dated[n]]) for n in sorted(under)), True), body[1:]
+    block = Block(head[0], label, across[0], tuple(body), across[1], under)
     labelled = {n for n, cell in enumerate(head[1][: across[0][0][0]]) if cell_text(cell)}
     return block if len(labelled) < 2 or labelled <= numbering(block) | {label} else None
+
+
+def headings_under(across: Sequence[tuple[int, Cell]], body: Sequence[Row], label: int) -> dict[int, str]:
+    """Column → its heading in the row right below dates, where this has no time, and the same headings under each date."""
+    row = body[0][1] if len(body) > 1 else ()
+    found = {n: text for n, cell in enumerate(row) if (text := cell_text(cell))}
+    first = across[0][0]
+    if (
+        len(found) <= len({cell_text(cell) for _, cell in across})
+        or min(found, default=0) < first
+        or label in found
+    ):
+        return {}
+    dates, sequences = dict(across), dict[str, list[str]]()
+    for n, text in found.items():
+        date = cell_text(dates[max(column for column in dates if column <= n)])
+        sequences.setdefault(date, []).append(text)
+    are_same = len({tuple(one) for one in sequences.values()}) == 1 and len(sequences) > 1
+    return found if are_same and not any(map(is_slot, found.values())) else {}
 
 
 def _head(row: Sequence[Cell], lexicon: Lexicon) -> tuple[tuple[tuple[int, Cell], ...], bool] | None:

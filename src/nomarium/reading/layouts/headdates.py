@@ -12,7 +12,7 @@ from nomarium.model.refusal import Refusal
 from nomarium.model.wording import MONTHS, WEEKDAYS
 from nomarium.reading.cells.dates import DayReading
 from nomarium.reading.cells.moments import Moment, read_moment
-from nomarium.reading.cells.relativedays import day_of_programme
+from nomarium.reading.cells.relativedays import are_calendar_weeks, day_of_programme
 from nomarium.reading.cells.weeks import date_of_week, is_numbered_week
 from nomarium.reading.cells.words import ENGLISH, Lexicon, fold
 from nomarium.reading.columns.column import Column
@@ -25,6 +25,7 @@ from nomarium.reading.columns.lexicons import lexicon_for
 from nomarium.reading.columns.yearsabove import year_above
 from nomarium.reading.layouts.layout import Top
 from nomarium.reading.options import Order, ReadingOptions
+from nomarium.reading.rows.datewithin import date_within
 from nomarium.reading.rows.when import NOTHING, Part
 from nomarium.sheets.sheet import Row, Sheet, cell_text
 
@@ -203,7 +204,7 @@ def settled_numbers(
     """The days of numbers in the month that the sheet's name or these rows name; `above` may hold its year."""
     texts = [top.sheet.name, *(cell_text(cell) for _, row in named_in for cell in row)]
     months = [named for text in texts if (named := month_in_title(text, top.lexicon))]
-    months = months or _months_of_weeks(named_in, numbers[0].day, top.lexicon)
+    months = months or _months_of_weeks(named_in, numbers[0], top.lexicon)
     if not months:
         message = "Numbers of days head its columns, and nothing says of which month."
         remedy = "Write the month above them, such as September 2026."
@@ -215,19 +216,25 @@ def settled_numbers(
     return dated_numbers(top.sheet, numbers, (year, month))
 
 
-def _months_of_weeks(rows: Sequence[Row], first: int, lexicon: Lexicon) -> list[tuple[int | None, int]]:
-    """The month of the date by which a cell names the week whose first day is a number, `w/c 07/09/2026` beside 7."""
-    moments = [
-        read_moment(text, "date", lexicon) for _, row in rows for cell in row if (text := week_text(cell))
-    ]
+def _months_of_weeks(rows: Sequence[Row], first: Numbered, lexicon: Lexicon) -> list[tuple[int | None, int]]:
+    """The month of the date by which a cell names the week whose first day is a number, `w/c 07/09/2026` or `Rota from 07.09.26`
+    beside 7."""
+    texts = [text for _, row in rows for cell in row if (text := cell_text(cell))]
+    moments = [read_moment(text, "date", lexicon) for cell in texts if (text := week_text(cell))]
+    within = [one.moment for text in texts if (one := date_within(f"{text} ·", lexicon)) is not None]
     found = {
-        (one.year, one.month)
-        for moment in moments
+        (said.year, said.month)
+        for moment in (*moments, *within)
         if isinstance(moment, Moment) and moment.first is not None
-        for one in moment.first.readings
-        if one.day == first
+        for said in moment.first.readings
+        if said.day == first.day and (first.weekday is None or _weekday_of(said) in (None, first.weekday))
     }
     return [*found] if len(found) == 1 else []
+
+
+def _weekday_of(reading: DayReading) -> int | None:
+    date = reading.date() if reading.year is not None else None
+    return None if date is None else date.weekday()
 
 
 def _with_month(numbers: Sequence[Numbered], month: int) -> list[tuple[int, int, Cell]]:
@@ -300,7 +307,8 @@ def headed_by_weeks(
     day_one = top.options.day_one
     if day_one is None or not all(is_numbered_week(cell_text(head[n])) for n in weeks):
         return settled_dates(top, [(n, number, head[n]) for n in weeks], above, "begins")
-    begun = {n: day_of_programme(day_one, cell_text(head[n]), "", top.lexicon) for n in weeks}
+    of_year = are_calendar_weeks(day_one, cell_text(head[weeks[0]]))
+    begun = {n: day_of_programme(day_one, cell_text(head[n]), "", top.lexicon, of_year) for n in weeks}
     return Headed({n: Days(day, day + 6 * _DAY) for n, day in begun.items() if isinstance(day, dt.date)})
 
 

@@ -163,6 +163,22 @@ def _may_number(line: TextLine, lexicon: Lexicon) -> bool:
     return fold(word[1]) not in LEADING_WORDS | _AND | lexicon.weekdays.keys() | lexicon.months.keys()
 
 
+def _doubt_of_time(line: TextLine, is_timed: bool) -> Refusal | None:
+    """Why the time of a line is not that of one event."""
+    if line.date and not is_timed and (SAME_TIME.search(line.rest) or _USUAL_TIME.search(line.rest)):
+        return _AS_BEFORE
+    if is_timed and _ZONE.match(line.rest):
+        return _IN_ZONE
+    is_span = re.search(_RANGE, line.time) is not None  # leave 8.15, back 16.00
+    if line.time and line.time != "all day" and not is_span and ALL_DAY.search(line.rest):
+        return _ALL_DAY_AND_TIME
+    if (is_timed and line.time != "all day") and (
+        time_in(_BEFORE_START.sub("", _NAMED_BY_HOUR.sub("", line.rest)))[0] or _is_of_last(line)
+    ):
+        return _SEVERAL
+    return None
+
+
 def doubt_of(line: TextLine, lexicon: Lexicon) -> Refusal | None:
     """Why a line with a date or a time is no one event: it repeats, or says another day or time. None when nothing tells."""
     if line.date and (fold(line.rest).strip(" :") in _LABELS or _MORE_OF_TIME.fullmatch(line.rest)):
@@ -209,16 +225,8 @@ def doubt_of(line: TextLine, lexicon: Lexicon) -> Refusal | None:
         return _MOVED
     if line.date and _has_others(line.rest, rest, lexicon):
         return _SEVERAL
-    if line.date and not is_timed and (SAME_TIME.search(line.rest) or _USUAL_TIME.search(line.rest)):
-        return _AS_BEFORE
-    if is_timed and _ZONE.match(line.rest):
-        return _IN_ZONE
-    if line.time and line.time != "all day" and ALL_DAY.search(line.rest):
-        return _ALL_DAY_AND_TIME
-    if (is_timed and line.time != "all day") and (
-        time_in(_BEFORE_START.sub("", _NAMED_BY_HOUR.sub("", line.rest)))[0] or _is_of_last(line)
-    ):
-        return _SEVERAL
+    if (doubt := _doubt_of_time(line, is_timed)) is not None:
+        return doubt
     is_of_range = is_timed and not line.repeat and re.search(_RANGE, line.date) is not None
     if is_of_range and (has_weekday or any(_has_weekdays(word, lexicon) for word in rest)):
         return linerefusals.REPEATED  # on these weekdays, and not daily

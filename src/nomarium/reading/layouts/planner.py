@@ -12,7 +12,7 @@ from nomarium.model.problem import Problem, note
 from nomarium.model.refusal import Refusal
 from nomarium.model.wording import WEEKDAYS
 from nomarium.reading.cells.moments import Moment, read_moment
-from nomarium.reading.cells.relativedays import day_of_programme
+from nomarium.reading.cells.relativedays import are_calendar_weeks, day_of_programme
 from nomarium.reading.cells.weeks import date_of_week, heads_weeks
 from nomarium.reading.cells.words import ENGLISH, Lexicon, fold
 from nomarium.reading.columns.daycells import begins_week as week_begins
@@ -73,12 +73,18 @@ def look(top: Top) -> Reading | NotRead:
         label = _number_column(weeks, min(weekdays))
         if label is not None and not _number_weeks(rows[head][1][label], [row[label] for _, row in weeks]):
             return _no_planner(sheet)  # names, posts or rooms, of a roster
-        begin_of = partial(_week_from, options.day_one)
+        first = next((text for _, row in weeks if (text := cell_text(row[label or 0]))), "")
+        headed = f"{cell_text(rows[head][1][label])} {first}" if label is not None else ""
+        of_year = any(
+            are_calendar_weeks(options.day_one, text) for text in (first, headed) if label is not None
+        )
+        begin_of = partial(_week_from, options.day_one, of_year)
         if label is not None and _are_days(cell_text(rows[head][1][label]), [row[label] for _, row in weeks]):
             begin_of = _day_without_month
         counted = (
             f"counted from {options.day_one} on" if label is not None else f"all in that of {options.day_one}"
         )
+        counted = f"by its number in the year, from that of {options.day_one} on" if of_year else counted
     else:
         return _no_planner(sheet)
     entries, undated = _entries(sheet, weeks, weekdays, label, begin_of)
@@ -201,9 +207,9 @@ def _number_weeks(heading: Cell, labels: Sequence[Cell]) -> bool:
     return bool(texts) and are_numbers and is_headed
 
 
-def _week_from(day_one: dt.date, cell: Cell) -> dt.date | Refusal:
+def _week_from(day_one: dt.date, of_year: bool, cell: Cell) -> dt.date | Refusal:
     """The date from which the days of a week of this number count; those of a row without one are in the first."""
-    return day_of_programme(day_one, cell_text(cell), "", ENGLISH)
+    return day_of_programme(day_one, cell_text(cell), "", ENGLISH, of_year)
 
 
 def _are_days(heading: str, labels: Sequence[Cell]) -> bool:

@@ -8,6 +8,7 @@ from functools import partial
 
 from nomarium.model.problem import Problem, note
 from nomarium.model.wording import counted, listed
+from nomarium.reading.cells.placewords import is_place
 from nomarium.reading.cells.times import may_be_class
 from nomarium.reading.columns.clocks import Clocks
 from nomarium.reading.columns.daycells import looks_like_date
@@ -102,7 +103,10 @@ def _reading(top: Top, drawing: Drawing) -> Reading:
     idle = sum(is_nobody(slot.text) for slot in drawing.slots)
     slots = [part for slot in drawing.slots if not is_nobody(slot.text) for part in _each_timed(slot)]
     in_cells = {slot.text for slot in slots if is_code(slot.cell) or names_shift(slot.text)}
-    key, key_rows = key_in(drawing.others, {slot.text for slot in slots if len(slot.text) <= LONGEST_CODE})
+    shifts = {said for slot in slots for said in slot.categories}  # of a column beside the names
+    key, key_rows = key_in(
+        drawing.others, shifts | {slot.text for slot in slots if len(slot.text) <= LONGEST_CODE}
+    )
     asked = asked_codes(options.codes)
     known = {code.casefold(): said for code, said in key.items()} | asked
     free = {code for code, said in known.items() if said.time is NOTHING and said.name and is_idle(said.name)}
@@ -208,7 +212,12 @@ def _entry(sheet: Sheet, slot: Slot, codes: Mapping[str, Code], people: bool) ->
     label = codes.get(slot.label.casefold()) if slot.is_session else None
     if time is NOTHING:
         time = label.time if label is not None and label.time is not NOTHING else slot.time
+    if time is NOTHING and _is_mark(text):
+        times = (codes[said.casefold()].time for said in slot.categories if said.casefold() in codes)
+        time = next((one for one in times if one is not NOTHING), NOTHING)
     location = slot.label if slot.is_place else slot.where
+    if not location and (where := re.fullmatch(r"\(([^()]+)\)", what)) is not None and is_place(where[1]):
+        location, what = where[1], ""  # 9:00 (Loft A)
     if slot.is_place or slot.stands_alone:
         title = what
     elif slot.is_session:

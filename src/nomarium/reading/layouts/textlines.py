@@ -122,7 +122,9 @@ class TextLine(NamedTuple):
 def _all_day_in(rest: str) -> tuple[str, str] | None:
     """`all day` and the rest of a line that says so beside a time in brackets, `Festival, all day (bus leaves 6:45)`."""
     whole = ALL_DAY.search(rest)
-    if whole is None or not time_in(rest)[0] or time_in(re.sub(r"\([^()]*\)", "", rest))[0]:
+    time = time_in(rest)[0] if whole is not None else ""
+    is_span = re.search(r"\d\s?[-–—]\s?\d", time) is not None  # (leave 8.15, back 16.00)
+    if whole is None or not time or is_span or time_in(re.sub(r"\([^()]*\)", "", rest))[0]:
         return None
     before = rest[: whole.start()].rstrip(" ,:–—-")
     return "all day", f"{before} {rest[whole.end() :]}".strip()

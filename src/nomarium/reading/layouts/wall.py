@@ -3,9 +3,11 @@
 import calendar
 import datetime as dt
 import re
-from collections.abc import Sequence
+from collections.abc import Mapping, Sequence
+from dataclasses import replace
 from functools import partial
 from itertools import pairwise
+from types import MappingProxyType
 from typing import NamedTuple
 
 from nomarium.model.cell import Cell
@@ -53,6 +55,8 @@ class _Drawing(NamedTuple):
     """Rows that are no part of it: titles, a key, remarks."""
     unused: tuple[str, ...] = ()
     """Columns that are no part of it."""
+    headings: Mapping[int, str] = MappingProxyType({})
+    """Column → what heads it above the months, where several are headed: for whom what stands in it is on."""
 
 
 def look(top: Top) -> Reading | NotRead:
@@ -79,7 +83,11 @@ def _reading(top: Top, drawing: _Drawing) -> Reading:
         if is_idle(cell.text) and cell.text.casefold() not in codes:
             idle += 1
         else:
-            entries += _entries(top, cell, codes)
+            of = tuple(filter(None, [drawing.headings.get(cell.column, "")]))
+            found = _entries(top, cell, codes)
+            entries += [
+                replace(one, categories=of) if isinstance(one, DrawnEntry) and of else one for one in found
+            ]
     first, last = drawing.months[0], drawing.months[-1]
     span = f"{dt.date(*first, 1):%B %Y} to {dt.date(*last, 1):%B %Y}"
     notes = [note("layout-wall", f"Read as a wall planner: {drawing.kind}, {span}.").at(sheet.place())]
@@ -87,6 +95,9 @@ def _reading(top: Top, drawing: _Drawing) -> Reading:
         notes.append(
             note("roster-key", f"What {listed(sorted(key))} stand for is beside it.").at(sheet.place())
         )
+    if drawing.headings:
+        message = f"What heads the columns ({listed([*drawing.headings.values()])}) is the category of what stands in them."
+        notes.append(note("block-title", message).at(sheet.place()))
     if drawing.unused:
         message = f"Not used: the column{'s' if len(drawing.unused) > 1 else ''} {listed(drawing.unused)}."
         notes.append(note("column-unused", message).at(sheet.place()))
@@ -292,4 +303,7 @@ def _below(top: Top, rows: Sequence[Row]) -> _Drawing | Problem | None:
     cells = [
         _Cell(number, n, text, months[which], day, weekday) for which, number, n, day, weekday, text in found
     ]
-    return _Drawing("one month below another", cells, months, others)
+    used = sorted({cell.column for cell in cells})
+    heads = [row for _, row in rows[:first_named] if all(n < len(row) and cell_text(row[n]) for n in used)]
+    headings = {n: cell_text(heads[-1][n]) for n in used} if heads and len(used) > 1 else {}
+    return _Drawing("one month below another", cells, months, others, headings=headings)

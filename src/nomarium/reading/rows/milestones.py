@@ -10,6 +10,7 @@ from nomarium.model.problem import note
 from nomarium.model.refusal import Refusal
 from nomarium.reading.cells.titleparts import followed
 from nomarium.reading.columns.table import TableReading
+from nomarium.reading.rows.titles import is_no_title
 from nomarium.reading.rows.when import NOTES, Blame, Part, Said, When, recurrence_of, settle
 from nomarium.reading.rows.whenreader import WhenReader
 from nomarium.reading.rows.yearly import is_yearly, yearly_rule
@@ -39,6 +40,8 @@ class Milestones:
     def of(self, number: int, row: Sequence[Cell], summary: str) -> list[Event] | Blame:
         found: list[Event] = []
         for at, heading, memo in self._columns:
+            if is_no_title(cell_text(row[at])):
+                continue  # a dash: there is none
             part: Part = memo[_in_year_of(heading, row[at])]
             self.blamed_at = at
             if part.refusal is not None:

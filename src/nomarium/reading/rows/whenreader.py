@@ -18,6 +18,7 @@ from nomarium.reckoning.zones import zone_named
 from nomarium.sheets.sheet import cell_text
 
 if TYPE_CHECKING:
+    import datetime as dt
     from zoneinfo import ZoneInfo
 
 _BACK = frozenset(
@@ -67,6 +68,8 @@ class WhenReader:
         self.all_day, self.all_day_at = self.value("all-day")
         self.row_zone, self.row_zone_at = self.value("timezone")
         self.counts_days = "date" not in self.known and bool(self.known & {"week", "day"})
+        self.are_of_year: bool | None = None
+        """Whether weeks are those of the year; None until a row has asked."""
         self.has_dates = bool(self.known & {"date", "when", "start", "week", "day"})
         """Whether there is more to say when than milestones."""
         self.spans = options.spans or self._spans()
@@ -142,10 +145,22 @@ class WhenReader:
             return Blame("week", Refusal("week-missing", "The day has no week.", "Give it one.", "missing"))
         from nomarium.reading.cells.relativedays import day_of_programme
 
-        date = day_of_programme(day_one, cell_text(week), cell_text(day), self.reading.decisions.lexicon)
+        if self.are_of_year is None:
+            self.are_of_year = self._are_weeks_of_year(day_one)
+        lexicon = self.reading.decisions.lexicon
+        date = day_of_programme(day_one, cell_text(week), cell_text(day), lexicon, self.are_of_year)
         if isinstance(date, Refusal):
             return Blame("day" if "day" in self.at else "week", date)
         return Part(first=date)
+
+    def _are_weeks_of_year(self, day_one: "dt.date") -> bool:
+        """Whether the weeks of the column that counts them are those of the year, as it says or as its first one shows."""
+        from nomarium.reading.cells.relativedays import are_calendar_weeks
+
+        column = self.reading.columns[self.at["week"]] if "week" in self.at else None
+        first = column.samples[0] if column is not None and column.samples else ""
+        texts = (first, f"{column.heading} {first}") if column is not None else ()
+        return any(are_calendar_weeks(day_one, text) for text in texts)
 
     def weekdays(self, row: Sequence[Cell]) -> tuple[int, ...]:
         """The weekdays that a column of its own says, 0 for Monday: one, or several where others say how the row repeats, or from
