@@ -26,6 +26,18 @@ READ: dict[str, tuple[str, tuple[str, ...], list[str]]] = {
         "Quill 2026-09-14T09:00/2026-09-14T10:00 @ Loft A"]),
     "letters of weekdays with the days of a month, and a key in one cell": ("Rota w/c 07.09.26,,,,,\n,M 7,T 8,W 9,T 10,F 11\nQuill,E,,,N,O\nKey: E 07:00-15:00  N 21:30-07:30  O off,,,,,", (), [
         "Quill: E 2026-09-07T07:00/2026-09-07T15:00", "Quill: N 2026-09-10T21:30/2026-09-11T07:30"]),
+    "weekdays once over the weeks of a roster with sums": ("Name,Mon,Tue,Wed,Thu,Fri,Total\nw/c 7 Sept 2026,,,,,,\nQuill,9-5,9-5,,9-1,,20\nMoss,,12-8,,,,8\nw/c 14 Sept 2026,,,,,,\nQuill,,,9-5,,,8", (), [
+        "Moss 2026-09-08T12:00/2026-09-08T20:00", "Quill 2026-09-07T09:00/2026-09-07T17:00", "Quill 2026-09-08T09:00/2026-09-08T17:00", "Quill 2026-09-10T09:00/2026-09-10T13:00",
+        "Quill 2026-09-16T09:00/2026-09-16T17:00"]),
+    "parts of the day under a place are no places": ("Hall bookings,Mon 14 Sep 2026,Tue 15 Sep 2026\nMorning,Toddlers,\nEvening,,Choir 7.30", (), [
+        "Choir 2026-09-15T19:30/2026-09-15T20:30", "Toddlers (Morning) 2026-09-14/2026-09-15"]),
+    "days listed without headings": ('Act 1,"14, 16 Sept 2026",7pm\nDress,30 Sept 2026,6.30pm', (), [
+        "Act 1 2026-09-14T19:00/2026-09-14T20:00", "Act 1 2026-09-16T19:00/2026-09-16T20:00", "Dress 2026-09-30T18:30/2026-09-30T19:30"]),
+    "marks under shifts whose hours stand below": ("Name,Shift,Mon 7 Sep 2026,Tue 8 Sep 2026\nQuill,Early,X,\nFinch,Night,,X\nEarly 7-15,,,\nNight 23-7,,,", (), [
+        "Finch 2026-09-08T23:00/2026-09-09T07:00", "Quill 2026-09-07T07:00/2026-09-07T15:00"]),
+    "places in brackets behind times of a roster": ("Exam,Mon 10 May 2027,Tue 11 May 2027\nRigging,9:00 (Shed),\nMaths,,13:30 (Loft A)", (), [
+        "Maths 2027-05-11T13:30/2027-05-11T14:30 @ Loft A", "Rigging 2027-05-10T09:00/2027-05-10T10:00 @ Shed"]),
+    "headings of an export, words run together": ("MeetingDate,StartTime,EndTime,SectionName,RoomName\n2026-09-08,08:30,09:20,Rigging 1,Loft A", (), ["Rigging 1 2026-09-08T08:30/2026-09-08T09:20 @ Loft A"]),
 }  # fmt: skip
 
 

@@ -162,11 +162,13 @@ def test_a_month_matrix_may_say_weekdays_and_times(tmp_path: Path) -> None:
     ]  # fmt: skip
 
 
-def test_a_remark_beside_a_dated_cycle_that_changes_the_bells_is_asked_about(tmp_path: Path) -> None:
+def test_a_remark_beside_a_dated_cycle_names_bells_or_is_left_out(tmp_path: Path) -> None:
     days = [["Date", "Label", "Note"], ["2027-02-08", "Keel", ""], ["2027-02-09", "Rib", "Early closing"]]
     classes = [["Class", "Label", "Period"], ["Knots", "Keel", "1"], ["Tar", "Rib", "1"]]
     source = plan_book(tmp_path, {"Classes": classes, "Bells": [["Period", "Start", "End"], ["1", "8:30", "9:20"]], "Days": days})  # fmt: skip
-    assert "on which dates the bells or the timetable change" in refused(source)
+    said = refused(source)
+    assert "“Early closing”" in said
+    assert 'leave it out: --column "Note="' in said
     assert len(built(source, "--column", "Note=")) == 2
 
 

@@ -15,6 +15,7 @@ from nomarium.reading.cells.placewords import is_place
 from nomarium.reading.cells.words import ENGLISH
 from nomarium.reading.columns.headings import match_heading
 from nomarium.school.cellparts import look_of
+from nomarium.school.codes import weekday_of
 from nomarium.school.daylines import with_column_of_days
 from nomarium.school.drawnheads import are_cycle_letters, days_named, texts_but_corners, week_of
 from nomarium.school.drawnlines import slot_in
@@ -65,7 +66,7 @@ def with_days_above(sheet: Sheet, labels: frozenset[str] = frozenset()) -> Sheet
     if day and (drawing := _drawing(turn(rows), labels, has_days=False)) is not None:
         found = sheet._replace(read_rows=partial(_day_beside, rows, drawing, day))
         return _told(found._replace(first_column=sheet.first_column - 1), drawing)
-    if day and (head := _list_head(rows)) is not None:
+    if weekday_of(day) is not None and (head := _list_head(rows)) is not None:
         return sheet._replace(
             read_rows=partial(_day_in_list, rows, head, day), first_column=sheet.first_column - 1
         )

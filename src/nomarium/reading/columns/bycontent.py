@@ -53,6 +53,9 @@ class _Filling:
     def dates(self) -> None:
         """The date, a first and a last day, or several days of a row."""
         dated = [c for c in self._free if self._about(c).dates >= MOSTLY and not is_of_record(c.heading)]
+        dated = (
+            dated or [c for c in self._free if is_placeholder(c.heading) and self._about(c).lists_days][:1]
+        )
         if "day" in self._taken:  # the end of a weekday's weeks is not the date of a row
             dated = [c for c in dated if not says_end(c.heading)]
         named = [c for c in dated if not is_placeholder(c.heading)]

@@ -99,6 +99,13 @@ class Contents:
         return self._share_of_settled(is_of_days)
 
     @cached_property
+    def lists_days(self) -> bool:
+        """Whether most cells are dates or several of them, and one is several, `14, 16, 21 September 2026`."""
+        from nomarium.reading.columns.datelists import days_in
+
+        return self.days >= MOSTLY and any(days_in(cell, self.lexicon) > 1 for cell in self.different)
+
+    @cached_property
     def places(self) -> float:
         """The share of cells that are names of places, as their last words say."""
         return self._share(lambda cell: isinstance(cell, str) and is_place(cell))
@@ -287,10 +294,12 @@ class Contents:
 
     @cached_property
     def are_counted(self) -> bool:
-        """Whether every cell is one word and a number, which counts what stands beside it: `Session 1`, `Session 2`."""
+        """Whether most cells are one word and a number, which counts what stands beside it: `Session 1`, `Session 2`; the others
+        may be titles over them."""
         texts = [cell_text(cell) for cell in self.different]
         found = [re.fullmatch(r"([^\W\d_]{2,12})\.?\s*\d{1,2}[A-Za-z]?", text) for text in texts]
-        return len(found) > 1 and all(found) and len({one[1].casefold() for one in found if one}) == 1
+        words = [one[1].casefold() for one in found if one]
+        return len(words) > 1 and len(words) * 5 >= len(texts) * 3 and len(set(words)) == 1
 
     @cached_property
     def ordinals(self) -> float:

@@ -65,8 +65,8 @@ def _block(
     for column in range(across[0][0][0]) if across[1] else ():
         body = typed_hours(body, column, cell_text(head[1][column]))
     label = _label_column(head[1], body, *across, lexicon)
-    if label is None:
-        return None
+    if label is None or (not across[1] and any(_are_dates(row, lexicon) for _, row in body)):
+        return None  # hours of a roster, over the dates of another week
     under = headings_under(across[0], body, label) if across[1] else {}
     if under:
         wide = dict(across[0])
@@ -75,6 +75,10 @@ def _block(
     block = Block(head[0], label, across[0], tuple(body), across[1], under)
     labelled = {n for n, cell in enumerate(head[1][: across[0][0][0]]) if cell_text(cell)}
     return block if len(labelled) < 2 or labelled <= numbering(block) | {label} else None
+
+
+def _are_dates(row: Sequence[Cell], lexicon: Lexicon) -> bool:
+    return sum(looks_like_date(cell, lexicon) for cell in row) > 2
 
 
 def headings_under(across: Sequence[tuple[int, Cell]], body: Sequence[Row], label: int) -> dict[int, str]:
@@ -108,6 +112,8 @@ def _head(row: Sequence[Cell], lexicon: Lexicon) -> tuple[tuple[tuple[int, Cell]
     if sum(is_slot(cell) for _, cell in times) * 2 < len(times):
         return None  # what is on, with its time
     cells = [cell for _, cell in times]
+    if len(set(map(cell_text, cells))) < len(cells):
+        return None  # hours of a roster: Quill, 9-5, 9-5
     codes = [cell for cell in cells if re.fullmatch(CODE, cell_text(cell))]
     if are_only_numbers(cells) or are_codes(codes):
         return None  # classes 7A, 8A, alone or beside the time of their row

@@ -288,7 +288,7 @@ class _Block:
 
     def slots(self, headed: Headed, others: list[Row]) -> Iterator[Slot]:
         """The filled cells; rows that have none go to the `others`."""
-        is_place = re.search(_PLACE_HEADS, fold(self.heading)) is not None
+        are_places = re.search(_PLACE_HEADS, fold(self.heading)) is not None
         label, teams = "", list[str]()
         for number, row in self._body:
             own = cell_text(row[self._name_at]) if self._name_at < len(row) else ""
@@ -314,6 +314,7 @@ class _Block:
             )  # Early (7-3), Lock-up 17:30
             time = self._time_of(row) if self._times else said.time
             name = said.name if said.time is not NOTHING and said.name else label
+            is_place = are_places and not halves_day(name)  # Hall bookings | Morning
             for n in filled:
                 days = self._days(number, n, headed)
                 hours = self._over.get(n, NOTHING) if time is NOTHING else time  # Sat 16 Jan 10am
@@ -391,7 +392,6 @@ def unused_told(top: Top, row: int, headings: Sequence[str]) -> list[Problem]:
     """A note of the columns that hold something and are no part of the roster."""
     if not headings:
         return []
-    message = (
-        f"Not used: the column{'s' if len(headings) > 1 else ''} {listed(list(dict.fromkeys(headings)))}."
-    )
+    unique = list(dict.fromkeys(headings))
+    message = f"Not used: the column{'s' if len(unique) > 1 else ''} {listed(unique)}."
     return [note("column-unused", message).at(top.sheet.place(row))]
