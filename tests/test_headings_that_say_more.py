@@ -31,6 +31,8 @@ READ: dict[str, tuple[str, tuple[str, ...], list[str]]] = {
         "Quill 2026-09-16T09:00/2026-09-16T17:00"]),
     "parts of the day under a place are no places": ("Hall bookings,Mon 14 Sep 2026,Tue 15 Sep 2026\nMorning,Toddlers,\nEvening,,Choir 7.30", (), [
         "Choir 2026-09-15T19:30/2026-09-15T20:30", "Toddlers (Morning) 2026-09-14/2026-09-15"]),
+    "out and back": ("Trip,Out,Back\nMuseum,18/09/2026 08:45,18/09/2026 15:30\nIsland,25/09/2026 07:00,27/09/2026 19:00", (), [
+        "Island 2026-09-25T07:00/2026-09-27T19:00", "Museum 2026-09-18T08:45/2026-09-18T15:30"]),
     "days listed without headings": ('Act 1,"14, 16 Sept 2026",7pm\nDress,30 Sept 2026,6.30pm', (), [
         "Act 1 2026-09-14T19:00/2026-09-14T20:00", "Act 1 2026-09-16T19:00/2026-09-16T20:00", "Dress 2026-09-30T18:30/2026-09-30T19:30"]),
     "marks under shifts whose hours stand below": ("Name,Shift,Mon 7 Sep 2026,Tue 8 Sep 2026\nQuill,Early,X,\nFinch,Night,,X\nEarly 7-15,,,\nNight 23-7,,,", (), [

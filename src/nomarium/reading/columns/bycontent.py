@@ -6,7 +6,7 @@ import re
 from nomarium.model.cell import Cell
 from nomarium.reading.cells.times import Times, read_times
 from nomarium.reading.cells.words import ENGLISH
-from nomarium.reading.columns.cellssay import HEADS_TIMES, is_just_before, stretch_of
+from nomarium.reading.columns.cellssay import HEADS_TIMES, are_moments, is_just_before, stretch_of
 from nomarium.reading.columns.column import PART_OF_DAY, Column
 from nomarium.reading.columns.contents import MOST_DIFFERENT, MOSTLY, Contents, name_some_weeks
 from nomarium.reading.columns.headings import is_placeholder, match_heading, normal, unit_of
@@ -63,8 +63,9 @@ class _Filling:
             return
         if (stretch := stretch_of(self._columns, self._contents)) is not None:
             first, last = (self._columns[at] for at in stretch)
-            self._take(first, "date", "the first day, by its heading and that of the last")
-            self._take(last, "end-date", "the last day, by its heading and that of the first")
+            fields = ("start", "end") if are_moments(self._about(first)) else ("date", "end-date")
+            self._take(first, fields[0], "the first day, by its heading and that of the last")
+            self._take(last, fields[1], "the last day, by its heading and that of the first")
         elif len(named) > 1:
             for column in named:
                 self._take(column, "milestone", "one of several columns of dates")

@@ -67,7 +67,7 @@ def coming_and_going(columns: list[Column], contents: list[Contents]) -> dict[in
     ]
     for are_alike, fields in (
         (_are_times, ("start", "end")),
-        (_are_moments, ("start", "end")),
+        (are_moments, ("start", "end")),
         (_are_dates, ("date", "end-date")),
     ):
         pair = [[at for at in places if are_alike(contents[at])] for places in headed]
@@ -90,7 +90,7 @@ def _times_beside(columns: list[Column], contents: list[Contents], begin: int, e
     return {at: field for at, field in pairs if at >= 0 and _are_times(contents[at])}
 
 
-def _are_moments(about: Contents) -> bool:
+def are_moments(about: Contents) -> bool:
     """Whether every cell is a date with a time."""
     return about.dates >= MOSTLY and all(
         isinstance(cell, dt.datetime) or (isinstance(cell, str) and ":" in cell) for cell in about.different
@@ -209,6 +209,17 @@ _BEFORE_IT = frozenset(
 """What has a stretch of its own before the event."""
 
 
+_OUT_AND_BACK = (
+    ("out", "back"),
+    ("out", "return"),
+    ("out", "in"),
+    ("collected", "returned"),
+    ("pick up", "drop off"),
+    ("collect", "return"),
+)
+"""Headings of two columns that say from when until when something is away."""
+
+
 def stretch_of(columns: list[Column], contents: list[Contents]) -> tuple[int, int] | None:
     """The one pair of columns of dates that are headed alike, one as the first and the other as the last day, `Hire start date`
     and `Hire end date`; None when there is none, or several."""
@@ -216,4 +227,6 @@ def stretch_of(columns: list[Column], contents: list[Contents]) -> tuple[int, in
     firsts = {m[1]: c.at for c in dated if (m := re.fullmatch(_FIRST, normal(c.heading)))}
     lasts = {m[1]: c.at for c in dated if (m := re.fullmatch(_LAST, normal(c.heading)))}
     pairs = [(firsts[name], lasts[name]) for name in firsts.keys() & lasts.keys() if _BEFORE_IT.isdisjoint(name.split())]  # fmt: skip
+    called = {normal(c.heading): c.at for c in dated}
+    pairs += [(called[out], called[back]) for out, back in _OUT_AND_BACK if out in called and back in called]
     return pairs[0] if len(pairs) == 1 else None
