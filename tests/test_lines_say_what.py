@@ -195,6 +195,57 @@ def test_what_a_line_says(kind: str, tmp_path: Path) -> None:
     assert sorted(built(source, *YEAR)) == sorted(events)
 
 
+WEEKLY = "Mondays 7-8pm from 3 May to 17 May 2027"
+EACH = [
+    "Tar 2027-05-03T19:00/2027-05-03T20:00",
+    "Tar 2027-05-10T19:00/2027-05-10T20:00",
+    "Tar 2027-05-17T19:00/2027-05-17T20:00",
+]
+UNDER: dict[str, tuple[str, str]] = {
+    "under a title": (f"Tar\n  {WEEKLY}", ""), "labelled": (f"Tar\nWhen: {WEEKLY}\nWhere: Shed 4", " @ Shed 4"),
+    "labelled, the days apart": ("Tar\nDates: 3 May - 17 May 2027\nDays: Mondays\nTime: 7-8pm", ""),
+    "a card each": (f"Tar\n{WEEKLY}\nShed 4\n\nKnots\nSaturday 1 May 2027, 9-10am\nShed 4", " @ Shed 4"),
+}  # fmt: skip
+
+
+@pytest.mark.parametrize("kind", UNDER)
+def test_weekdays_that_repeat_are_not_daily_wherever_their_title_stands(kind: str, tmp_path: Path) -> None:
+    text, where = UNDER[kind]
+    source = tmp_path / "notice.txt"
+    source.write_text(text + "\n", "utf-8")
+    assert sorted(one for one in built(source) if one.startswith("Tar")) == [f"{one}{where}" for one in EACH]
+
+
+def test_two_weekly_lines_under_one_title_are_two(tmp_path: Path) -> None:
+    source = tmp_path / "notice.txt"
+    source.write_text(f"Tar\n  {WEEKLY}\n  Thursdays 6-7pm from 6 May to 20 May 2027\n", "utf-8")
+    assert len(built(source)) == 6
+
+
+@pytest.mark.parametrize(
+    "when",
+    [
+        "fortnightly on Mondays, 3 May - 28 June 2027, 7-8pm", "weekdays 3 May - 14 May 2027, 7-8pm", "weekends from 1 May to 30 May 2027, 10-4",
+        "3 May 2027, 7-8pm, then weekly", "Monday 3 May 2027 (weekly), 7-8pm", "3 - 28 May 2027 except Tuesdays, 10-4",
+        "1 May - 30 June 2027, Sat and Sun only, 10-4", "4 May 2027 for 6 weeks, 7-8pm", "Tuesday 4 May 2027 to Tuesday 22 June 2027, 7-8pm",
+    ],
+)  # fmt: skip
+@pytest.mark.parametrize("form", ["Tar: {}\nSupper: 1 May 2027\n", "Tar\nWhen: {}\nWhere: Shed 4\n"])
+def test_what_else_a_line_says_of_its_days_stops_it(when: str, form: str, tmp_path: Path) -> None:
+    source = tmp_path / "notice.txt"
+    source.write_text(form.format(when), "utf-8")
+    refused(source)
+
+
+def test_titles_with_such_words_stay_titles(tmp_path: Path) -> None:
+    source = tmp_path / "notice.txt"
+    source.write_text(
+        "5 June 2027: Supper, members only\n7 June 2027: The monthly meeting\n12 June 2027: Weekend regatta\n",
+        "utf-8",
+    )
+    assert len(built(source)) == 3
+
+
 def test_a_line_of_a_programme_with_another_day_is_refused(tmp_path: Path) -> None:
     source = tmp_path / "agenda.txt"
     source.write_text("3 May 2027\n10:00 Welcome\n11:00 Regatta on 12 June 2027\n11:30 Close\n", "utf-8")

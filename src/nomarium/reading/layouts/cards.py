@@ -72,7 +72,9 @@ def _event_of_titled(card: Sequence[TextLine]) -> EventRow:
     beside = timed.rest.strip(_SIGNS)
     place = beside if is_place(beside) else ""
     notes = ", ".join([*([beside] if beside and not place else []), *said])
-    return EventRow(date.date, timed.time, title.text.strip(" :"), place, notes)
+    return EventRow(
+        date.date, timed.time, title.text.strip(" :"), place, notes, repeat=date.repeat, without=date.without
+    )
 
 
 def _loose_cards(lines: Sequence[TextLine], dates: Sequence[int]) -> list[Sequence[TextLine]]:
@@ -105,7 +107,8 @@ def _event_of_loose(card: Sequence[TextLine]) -> EventRow:
     said = [text for text in rest if any(map(str.isalpha, text))]
     place = next((text for text in said if is_place(text)), "")
     notes = ", ".join(text for text in said if text != place)
-    return EventRow(date.date, timed.time if timed else "", title.text.strip(" :"), place, notes)
+    time, what = timed.time if timed else "", title.text.strip(" :")
+    return EventRow(date.date, time, what, place, notes, repeat=date.repeat, without=date.without)
 
 
 def _kind(line: TextLine) -> str:
@@ -127,4 +130,5 @@ def _event_of(card: Sequence[TextLine]) -> EventRow:
     time = next(line.time for line in card[1:] if _kind(line) == "time")
     title, *rest = [line.text for line in card[1:] if _kind(line) == "text"]
     place = rest.pop() if rest and is_place(rest[-1]) else ""
-    return EventRow(card[0].date, time, title, place, ", ".join(rest))
+    day = card[0]
+    return EventRow(day.date, time, title, place, ", ".join(rest), repeat=day.repeat, without=day.without)

@@ -7,10 +7,12 @@ from types import MappingProxyType
 from typing import Final
 
 from nomarium.reading.cells.words import Lexicon, fold
+from nomarium.reading.layouts import linerefusals
 from nomarium.reading.layouts.asides import heads_paper
 from nomarium.reading.layouts.eventrow import EventRow
+from nomarium.reading.layouts.linedoubts import doubt_of
 from nomarium.reading.layouts.linetimes import reads_as_time, time_in, with_clocks
-from nomarium.reading.layouts.textlines import TextLine, is_sentence
+from nomarium.reading.layouts.textlines import TextLine, is_sentence, text_line
 from nomarium.reading.rows.datewithin import date_within, with_days_before
 from nomarium.sheets.sheet import Row
 
@@ -21,6 +23,7 @@ _MORE_DAYS: Final = r"^\W*(?:&|and\b|\+)|(?:&|\band|\+)\W*$|\b\d{1,2}(?:st|nd|rd
 _LABEL: Final = re.compile(r"^(?P<label>[^\W\d][\w &/]{1,20}?)\s*(?:[:：]|\?:?)\s*(?P<value>\S.*)$")
 _MEANS: Final[Mapping[str, str]] = MappingProxyType({
     **dict.fromkeys(("when", "date", "day", "dates", "quand", "wann", "datum", "cuando", "fecha", "wanneer", "data", "quando"), "date"),
+    **dict.fromkeys(("days", "weekdays", "weekday", "on", "jours", "tage", "wochentage", "dias", "dagen"), "days"),
     **dict.fromkeys(("from", "start", "starts", "begins", "depart", "departs", "departure", "leave", "leaves", "leaving", "von", "de", "du", "abfahrt", "salida"), "from"),
     **dict.fromkeys(("to", "until", "end", "ends", "till", "finish", "finishes", "return", "returns", "back", "bis", "au", "ruckkehr", "retour", "vuelta"), "to"),
     **dict.fromkeys(("time", "times", "what time", "at what time", "at", "heure", "à quelle heure", "um wie viel uhr", "uhrzeit", "hora", "zeit", "tijd", "ora", "godzina", "tid", "hours"), "time"),
@@ -186,6 +189,17 @@ def labelled(lines: Sequence[TextLine], lexicon: Lexicon, least: int = _LEAST) -
     title = said.get("title") or (loose[0] if is_title else "")
     if "date" not in said or len(said) < least or not title:
         return None
+    days = f"{said['days']}, " if "days" in said else ""  # Days: Tuesdays, beside a first and a last one
+    whole = text_line(lines[0].number, f"{days}{said['date']}", lexicon)
+    if doubt_of(whole, lexicon) is linerefusals.REPEATED or (days and not whole.repeat):
+        return None
+    if whole.repeat:  # When: Mondays 7-8pm, 3 May to 28 June
+        notes = ", ".join(filter(None, [*(text for text in loose if text != title), whole.rest]))
+        time, place, length = said.get("time") or whole.time, said.get("place", ""), said.get("length", "")
+        row = EventRow(
+            whole.date, time, title.strip(" :!"), place, notes, length, whole.repeat, whole.without
+        )
+        return whole.number, row
     found = date_within(f"{said['date']} ·", lexicon)
     if found is None:
         return None
@@ -193,7 +207,7 @@ def labelled(lines: Sequence[TextLine], lexicon: Lexicon, least: int = _LEAST) -
     own, rest = time_in(f"{before} {after}") if found.moment.start is None else ("", "")
     time = said.get("time") or own
     words = [fold(word).strip(".,;:()") for word in rest.split()]
-    if re.search(_MORE_DAYS, rest) or any(word in lexicon.weekdays for word in words):
+    if re.search(_MORE_DAYS, rest) or any(word.removesuffix("s") in lexicon.weekdays for word in words):
         date, rest = said["date"], ""  # more days than were read: the whole cell says them, or is refused
     if rest.strip(" ,;:–—-()"):
         loose.append(rest.strip())

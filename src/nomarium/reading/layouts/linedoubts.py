@@ -23,6 +23,14 @@ _AGAIN: Final = re.compile(
     r"(?:first|second|third|fourth|last|1st|2nd|3rd|4th)\s+\w+day\s+(?:of|in)\s+(?:the|each|every)\s+month)\b"
 )
 """Words by which something is held again and again, wherever they stand."""
+_LEFT_OVER: Final = re.compile(
+    r"(?i)\b(?:weekly|fortnightly|bi-?weekly|monthly|daily|termly)\b(?![\s-]+[^\W\d_]{3})|\b(?:weekdays|weekends)\b|\b(?:except|excluding|but not|apart from)\W*$"
+)
+"""What says how often something is held, or on which days, and is left beside its date and its title."""
+_NOT_ON: Final = re.compile(
+    r"(?i)\b(?:except|excluding|excl\.?|but not|not|apart from|save)\s+(?:on\s+|for\s+)?(?P<day>[^\W\d_]{2,9}?)s?\b"
+)
+"""Words before a weekday on which something is not held."""
 _COUNTED: Final = re.compile(
     r"(?i)(?<![\w:.-])(?:[2-9]|[1-4]\d)\s?(?:weeks|wks|evenings|mornings|afternoons|termine|abende|vormittage|nachmittage|wochen|mal|semaines|soir[ée]es|semanas|tardes|settimane|serate|weken|avonden)(?! (?:notice|before|after|to go|earlier|later|old|ago))\b"
 )
@@ -179,8 +187,22 @@ def _doubt_of_time(line: TextLine, is_timed: bool) -> Refusal | None:
     return None
 
 
+def _says_more_of_repeat(line: TextLine, lexicon: Lexicon) -> bool:
+    """Whether words of a line say more of how often it is held than was read: `fortnightly`, `except Tuesdays`, `and Sun only`."""
+    if not line.date:
+        return False
+    barred = _NOT_ON.search(line.text)
+    if barred is not None and fold(barred["day"]) in lexicon.weekdays:
+        return True
+    rest = {fold(word).strip(".,;:()&") for word in line.rest.split()}
+    others = line.repeat and any(word.removesuffix("s") in lexicon.weekdays for word in rest)
+    return bool(others) or _LEFT_OVER.search(line.rest) is not None
+
+
 def doubt_of(line: TextLine, lexicon: Lexicon) -> Refusal | None:
     """Why a line with a date or a time is no one event: it repeats, or says another day or time. None when nothing tells."""
+    if _says_more_of_repeat(line, lexicon):
+        return linerefusals.REPEATED
     if line.date and (fold(line.rest).strip(" :") in _LABELS or _MORE_OF_TIME.fullmatch(line.rest)):
         return _LABELLED
     before = re.match(r"([^\W\d]{2,3})\.\s*\d", line.text)

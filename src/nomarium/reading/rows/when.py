@@ -308,6 +308,10 @@ def _rule_between(
     if row.spans == "daily":
         notes.append("spans-daily")
         return Rule("DAILY", until=last)
+    if row.spans == "weekday":
+        message = f"From {first} to {last}, both on a {first:%A}: every week, on each of these days, or one long event?"
+        remedy = "For every week give it a column of weekdays, or a repeat (“weekly”); else say --spans daily or --spans whole."
+        return Blame("end-date", Refusal("spans-open", message, remedy))
     message = (
         f"From {first} to {last}, {clock_text(start.secs)} to {clock_text(end.secs)}: an event on each of these days, or "
         "one long event?"

@@ -1,5 +1,6 @@
 """When the event of a row is: the cells that say so, each read once, put together."""
 
+import re
 from collections.abc import Sequence
 from typing import TYPE_CHECKING
 
@@ -8,6 +9,7 @@ from nomarium.model.refusal import Refusal
 from nomarium.reading.cells.halves import Half
 from nomarium.reading.cells.memo import CellMemo, FieldValue, value_memo
 from nomarium.reading.cells.partmemo import part_memo
+from nomarium.reading.cells.words import fold
 from nomarium.reading.columns.cellssay import ARRIVING, LEAVING
 from nomarium.reading.columns.headings import NO_UNIT, normal, unit_of
 from nomarium.reading.columns.table import TableReading
@@ -33,6 +35,7 @@ _NEITHER = Refusal(
     "repeat-missing", "The row has a first and a last day, and neither its weekdays nor its times as the others have.",
     "Give it both; if it lasts all day from the first to the last, write “all day” as its time.",
 )  # fmt: skip
+_FORTNIGHT = 14
 
 
 class WhenReader:
@@ -114,6 +117,8 @@ class WhenReader:
             spans = self._spans_of_days()  # a row without a repeat, in a table where others have one
         elif spans == "repeat" and weekdays:
             spans = "weeks"
+        elif spans == "daily" and not self.reading.options.spans and self._names_one_weekday(row, parts):
+            spans = "weekday"
         return settle(
             Said(
                 parts["date"], parts["start"], parts["end"], parts["end-date"], parts["time"],
@@ -121,6 +126,17 @@ class WhenReader:
             ),
             self.reading.options.length_secs,
         )  # fmt: skip
+
+    def _names_one_weekday(self, row: Sequence[Cell], parts: dict[str, Part]) -> bool:
+        """Whether a row names one weekday for its first and its last day, weeks after each other: it may be held on that alone."""
+        first, last = parts["date"].first, parts["end-date"].first or parts["date"].last
+        days = (last - first).days if first is not None and last is not None else 0
+        if days < _FORTNIGHT or days % 7:
+            return False
+        weekdays = self.reading.decisions.lexicon.weekdays
+        texts = [cell_text(row[self.at[field]]) for field in ("date", "end-date") if field in self.at]
+        named = [word for word in re.findall(r"[^\W\d_]+", fold(" ".join(texts))) if word in weekdays]
+        return len(named) > 1 and not parts["date"].is_all_day
 
     def _dated_memo(self, weekday: int | None) -> CellMemo:
         """The memo of the column of dates for rows that name this weekday in a column of its own."""
