@@ -172,6 +172,10 @@ SAID: dict[str, tuple[str, list[str]]] = {
         "Thursday 10 June 2027\n18.00 Walk\n19.30 for 20.00  Dinner, Anchor Hotel",
         ["Dinner 2027-06-10T20:00/2027-06-10T21:00 @ Anchor Hotel", "Walk 2027-06-10T18:00/2027-06-10T20:00"],
     ),
+    "when it ends, behind the title": (
+        "14 September 2026, 2pm: Tar (until 4.30pm)\n\nTuesday 15 September 2026\n14.00 Knots, ends 16.30\n18.00 Supper",
+        ["Knots 2026-09-15T14:00/2026-09-15T16:30", "Supper 2026-09-15T18:00/2026-09-15T19:00", "Tar 2026-09-14T14:00/2026-09-14T16:30"],
+    ),
     "an agenda, its day said again": (
         "Agenda, 3 May 2027\n\n10:00 Welcome\n10:10 Minutes of 5 April 2027\n10:20 Regatta on 3 May 2027\n11:30 Close",
         ["Close 2027-05-03T11:30/2027-05-03T12:30", "Minutes of 5 April 2027 2027-05-03T10:10/2027-05-03T10:20", "Regatta 2027-05-03T10:20/2027-05-03T11:30",
@@ -214,6 +218,24 @@ def test_weekdays_that_repeat_are_not_daily_wherever_their_title_stands(kind: st
     source = tmp_path / "notice.txt"
     source.write_text(text + "\n", "utf-8")
     assert sorted(one for one in built(source) if one.startswith("Tar")) == [f"{one}{where}" for one in EACH]
+
+
+def test_a_place_of_other_lines_is_no_title(tmp_path: Path) -> None:
+    source = tmp_path / "season.txt"
+    source.write_text(
+        "Opening   Fri 2 Oct 2026   19:30   Sail loft\nSongs     Sat 3 Oct 2026   19:30   Sail loft\n          Sun 4 Oct 2026   15:00   Sail loft\n",
+        "utf-8",
+    )
+    assert "nothing of it says what" in refused(source)
+
+
+def test_a_title_of_a_list_that_names_a_date_is_asked_about(tmp_path: Path) -> None:
+    source = tmp_path / "tasks.txt"
+    source.write_text(
+        "To do before the regatta (12 June 2027)\n- Order buoys - by 1 May 2027\n- Book band - by 8 May 2027\n",
+        "utf-8",
+    )
+    assert "it may be the title of the list, or an event" in refused(source)
 
 
 def test_two_weekly_lines_under_one_title_are_two(tmp_path: Path) -> None:
@@ -311,6 +333,8 @@ def test_a_line_that_counts_its_dates_is_no_single_event(line: str, tmp_path: Pa
         "Dinner moved from 4 June 2027 to 11 June 2027",
         "- Sports day: postponed from 5 June 2027 to 12 June 2027",
         "22 February 2027: all day inventory, disco 6pm",
+        "22 February 2027, 14.00 Interviews until 5",
+        "22 February 2027, 14.00 Interviews -16.30",
     ],
 )
 def test_a_line_that_says_another_day_or_time_too_is_refused(line: str, tmp_path: Path) -> None:

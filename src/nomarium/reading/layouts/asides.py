@@ -165,6 +165,16 @@ def heads_slots(line: TextLine, following: TextLine | None) -> bool:
     return bool(begins) and is_agenda and heads_paper(line.rest)
 
 
+def heads_list(line: TextLine, following: TextLine | None) -> bool:
+    """Whether a line with a date in brackets stands over a list of others: `To do before the regatta (12 June)`."""
+    is_over = following is not None and following.is_bullet and bool(following.date) and not line.is_bullet
+    return (
+        is_over
+        and bool(line.date)
+        and re.search(rf"\(\s*{re.escape(line.date)}\s*\)\W*$", line.text) is not None
+    )
+
+
 def may_title(line: TextLine) -> bool:
     """Whether a line without a date may be the title of what stands below it, or beside it."""
     return not (is_sentence(line) or heads_paper(line.text))

@@ -91,6 +91,10 @@ _AS_BEFORE: Final = Refusal(
 _ALL_DAY_AND_TIME: Final = Refusal(
     "text-several", "The line says that something lasts all day, and a time.", "Write each event on a line of its own, or one of the two.",
 )  # fmt: skip
+_UNTIL_HOUR: Final = re.compile(
+    r"(?i)\b(?:until|till|bis)\s+(?:about\s+|ca\.?\s+)?\d{1,2}\W*$|\s[–—-]\s?\d{1,2}[:.]\d\d$"
+)
+"""An end that is a mere number, or stands behind its title, `Interviews until 5`."""
 _NAMED_BY_HOUR: Final = re.compile(r"(?i)\b(?:midnight|midday|noon)\s+(?=[^\W\d_]{3})")
 """An hour that names what is on, `Midnight service`."""
 _BEFORE_START: Final = re.compile(
@@ -175,6 +179,8 @@ def _doubt_of_time(line: TextLine, is_timed: bool) -> Refusal | None:
     """Why the time of a line is not that of one event."""
     if line.date and not is_timed and (SAME_TIME.search(line.rest) or _USUAL_TIME.search(line.rest)):
         return _AS_BEFORE
+    if is_timed and not re.search(_RANGE, line.time or line.date) and _UNTIL_HOUR.search(line.rest):
+        return _SEVERAL
     if is_timed and _ZONE.match(line.rest):
         return _IN_ZONE
     is_span = re.search(_RANGE, line.time) is not None  # leave 8.15, back 16.00

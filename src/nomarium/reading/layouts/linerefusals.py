@@ -32,6 +32,10 @@ OTHER_DAY: Final = Refusal(
     "text-several", "The line is one of a programme, and names another day: it may be held then, or speak of it.",
     "Take the day out of the line, or write it first.",
 )  # fmt: skip
+OF_LIST: Final = Refusal(
+    "text-several", "The line stands over a list, and names a date: it may be the title of the list, or an event.",
+    "Take the date out of it, or write it as a line of the list.",
+)  # fmt: skip
 NIGHT: Final = Refusal(
     "text-night", "It is earlier than the line above it: it may be on the next day.",
     "Write its date on a line above it, or its time as it is meant.",

@@ -96,7 +96,7 @@ def row_of(line: TextLine, date: str, lexicon: Lexicon) -> Row:
     text = re.sub(r"^(?:\.{2,}|…)\s*", "", ALL_DAY.sub("", text, count=1) or text)  # 10.00 ... Gates open
     if (before := _BRACKETS_FIRST.match(text)) is not None:
         text = f"{before['title']} ({before['said']})"  # 12:10, (Long Room) – P. Lind
-    text, *more = re.split(_SENTENCE_END, re.sub(r"(?<=\w)\.$", "", text), maxsplit=1)
+    text, *more = re.split(_SENTENCE_END, re.sub(r"(?<=[\w)])\.$", "", text), maxsplit=1)
     text, length = _without_length(text) if line.time or line.has_time else (text, "")
     brackets = _IN_BRACKETS.match(text)
     is_timed = bool(line.time) or line.has_time

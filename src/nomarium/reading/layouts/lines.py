@@ -14,7 +14,8 @@ from nomarium.model.event import Event
 from nomarium.model.limits import MOST_LINES
 from nomarium.model.problem import Problem, note
 from nomarium.model.refusal import Refusal
-from nomarium.reading.cells.words import Lexicon
+from nomarium.reading.cells.placewords import is_place
+from nomarium.reading.cells.words import Lexicon, fold
 from nomarium.reading.columns.table import TableReading
 from nomarium.reading.columns.yearsabove import AFTER_LETTER, BEFORE_LETTER
 from nomarium.reading.layouts import linerefusals
@@ -244,7 +245,9 @@ def _read(
             taking.refused.append((line.number, line.text, linerefusals.EMPTY))
     rows = with_title_of_poster(rows, every)
     text_of = dict(whole)
-    idle = {n for n, (_, cells) in enumerate(rows) if says_nothing(str(cells[2]), lexicon)}
+    idle = {n for n, (_, cells) in enumerate(rows) if says_nothing(str(cells[2]), lexicon)} | _places_alone(
+        rows
+    )
     taking.refused += [(rows[n][0], text_of.get(rows[n][0], ""), linerefusals.NO_TITLE) for n in sorted(idle)]
     rows = sorted((row for n, row in enumerate(rows) if n not in idle), key=lambda row: row[0])
     rows = with_sections(rows, paragraphs, lexicon)
@@ -264,6 +267,17 @@ def _read(
         ended, notes, _sample(ended), has_open_ends, taking.refused, above, taking.timed, taking.asides, loose, forward,
         sent[0][1] if taking.follows_message else "",
     )  # fmt: skip
+
+
+def _places_alone(rows: Sequence[Row]) -> set[int]:
+    """The rows whose title is the place of another one, `Sun 4 Oct 15:00 Sail loft` below `Harbour songs … Sail loft`: they say
+    where, and not what."""
+    places = {fold(str(cells[3])) for _, cells in rows if cells[3]}
+    return {
+        n
+        for n, (_, cells) in enumerate(rows)
+        if not cells[3] and is_place(str(cells[2])) and fold(str(cells[2])) in places
+    }
 
 
 def _indent(row: Sequence[Cell]) -> int:

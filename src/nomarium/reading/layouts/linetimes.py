@@ -228,6 +228,21 @@ def time_in(text: str) -> tuple[str, str]:
     return time, _joined(text[:begin], text[match.end() :])
 
 
+_END: Final = re.compile(
+    r"(?i)[\s,;]*(?P<open>\()?\s*\b(?:until|till?|ends?(?:\s+at)?|ending(?:\s+at)?|finish(?:es|ing)?(?:\s+(?:at|by))?|bis|jusqu['’]à|hasta(?:\s+las)?|tot|fino\s+alle)\s+"
+    r"(?P<end>\d{1,2}(?:[:.h]\d\d\s?(?:[ap]\.?m\b\.?)?|\s?[ap]\.?m\b\.?)|noon|midday|midnight)(?:\s*uhr\b)?(?(open)\s*\))(?![\w:.]*\d)"
+)
+"""When something ends that has begun at a time before it: `(until 16.30)`, `, ends 4.30pm`."""
+
+
+def end_in(text: str) -> tuple[str, str]:
+    """When something ends, as words behind its title say, and the text without it; nothing where none does, or two times."""
+    match = _END.search(text)
+    if match is None or _END.search(text[match.end() :]) is not None:
+        return "", text
+    return match["end"], _joined(text[: match.start()], text[match.end() :])
+
+
 def _joined(before: str, after: str) -> str:
     """What stands before a time and what stands after it; brackets stay round the words that were with it, `(noon dismissal)`."""
     before, after = before.rstrip(EDGES), after.lstrip(EDGES)

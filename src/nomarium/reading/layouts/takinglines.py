@@ -8,7 +8,7 @@ from nomarium.model.refusal import Refusal
 from nomarium.reading.cells.placewords import is_place
 from nomarium.reading.cells.words import Lexicon
 from nomarium.reading.layouts import linerefusals
-from nomarium.reading.layouts.asides import heads_paper, heads_slots, is_aside, may_title
+from nomarium.reading.layouts.asides import heads_list, heads_paper, heads_slots, is_aside, may_title
 from nomarium.reading.layouts.barelines import heads_programme
 from nomarium.reading.layouts.eventrow import EventRow
 from nomarium.reading.layouts.leftopen import FROM_NOW, OF_ALL, TO_FOLLOW, left_open
@@ -138,6 +138,8 @@ class Taking:
             self.asides.append((line.number, line.text))
         elif self._date and self._is_below_slot(line) and mentions_day(line, self._date):
             self.refuse(line, linerefusals.OTHER_DAY)
+        elif not self.rows and heads_list(line, following):
+            self.refuse(line, linerefusals.OF_LIST)
         elif line.date and not is_day and (listed := listed_dates(line.text, lexicon)) is not None:
             self.rows.append((line.number, EventRow(listed.dates, listed.time, listed.title)))
         elif line.date and (edge := self._edge_of_above(line)) is not None:

@@ -12,6 +12,7 @@ from nomarium.reading.layouts.linetimes import (
     EDGES,
     LEADING,
     are_counted,
+    end_in,
     reads_as_time,
     time_in,
     with_clock_in_column,
@@ -168,7 +169,17 @@ def paragraphs_of(lines: Sequence[tuple[int, str]]) -> Iterator[list[tuple[int, 
 def text_line(number: int, text: str, lexicon: Lexicon) -> TextLine:
     bare, is_bullet = _without_mark(text, lexicon)
     parted = " ".join(re.sub(_COLUMNS, " | ", bare).split())
-    return _text_line(number, " ".join(bare.split()), parted, is_bullet, lexicon)._replace(parted=parted)
+    line = _text_line(number, " ".join(bare.split()), parted, is_bullet, lexicon)
+    return _with_its_end(line)._replace(parted=parted)
+
+
+def _with_its_end(line: TextLine) -> TextLine:
+    """A line that says behind its title when what has begun at its time ends, with both as its time: `14.00 Interviews (until 16.30)`."""
+    end, rest = end_in(line.rest) if line.time or line.has_time else ("", "")
+    time, date = (line.time, line.date) if not line.has_time else time_in(line.date)
+    if not end or not time or re.search(r"[-–—]|\b(?:to|until|till?|bis|for)\b|all day", time):
+        return line
+    return line._replace(date=date, time=f"{time}-{end}", rest=rest, has_time=False)
 
 
 def _text_line(number: int, shown: str, parted: str, is_bullet: bool, lexicon: Lexicon) -> TextLine:
