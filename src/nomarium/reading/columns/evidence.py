@@ -118,6 +118,7 @@ class _Tally:
         self.lacks_years = self.is_above = False
         self.months_listed: list[list[int]] = []
         """The months of the days of each cell that lists several."""
+        self.days_listed: list[Day] = []
         self.short_years: dict[Order, set[int]] = {"dmy": set(), "ymd": set()}
         for number, cells, moments, weekday in gathered.moments():
             self._hear(number, cells, moments, weekday)
@@ -168,6 +169,7 @@ class _Tally:
         if isinstance(listed, Refusal):
             return
         self.months_listed.append([days.first.readings[0].month for days in listed])
+        self.days_listed += [days.first for days in listed]
         for days in listed:
             self.lacks_years |= days.first.readings[0].year is None
             fitting, reason = left_readings(days.first, days.first.weekday, self.options.school_year)
@@ -255,14 +257,19 @@ class _Tally:
         if not self.lacks_years:
             return None, ""
         known = [day for days in self.gathered.plain_days.values() for day in days]
-        for _, _, moments, _ in self.gathered.moments():
-            for moment in moments:
-                for day in (moment.first, moment.last) if moment else ():
-                    known += [
-                        date
-                        for one in (day.readings if day else ())
-                        if one.year and one.order in ("", order) and (date := one.date())
-                    ]
+        heard = [
+            day
+            for _, _, moments, _ in self.gathered.moments()
+            for m in moments
+            if m
+            for day in (m.first, m.last)
+        ]
+        known += [
+            date
+            for day in (*heard, *self.days_listed)
+            for one in (day.readings if day else ())
+            if one.year and one.order in ("", order) and (date := one.date())
+        ]
         above = self.gathered.above
         if not known or (above is not None and above.is_school_year and _are_within(known, above)):
             return self._window_above(order)

@@ -41,6 +41,10 @@ _DAY_AND_SIGN: Final = re.compile(
     r"(?i)\s*(?:(?:from|du|vom|von|dal|del)\s+)?\d{1,2}(?:st|nd|rd|th|er|\.)?(?:\s*(?:[–-]|\b(?:to|au|bis|al)\b)\s*\d{1,2}(?:st|nd|rd|th|\.)?)?\s*[:–—-]\s*[^\W\d]"
 )
 _OF_HALF: Final = re.compile(r"(?i)(?:morning|afternoon|evening)\s+\w")
+_IDLE: Final = re.compile(
+    r"(?i)[^\W\d]+\s+(?:\|\s+)?[-–—]{1,3}|(?:nothing|no events?)(?: (?:on|planned|today))?\W*"
+)
+"""What says of a day that nothing is on."""
 _MOST_OF_PLACE: Final = 3
 """Words of a line below an event that is where it is."""
 _EDGE: Final = re.compile(r"(?i)starts?|begins?|opens?|re-?opens?|ends?|finish(?:es)?|closes?|beginnt|endet")
@@ -148,7 +152,7 @@ class Taking:
             self.refuse(line, doubt)
         elif line.date and not line.rest and re.search(r"\s[-–—]\s*$", line.text):
             pass  # w/b 28 Sept –: nothing on
-        elif is_day and not line.time and re.fullmatch(r"[^\W\d]+\s+(?:\|\s+)?[-–—]{1,3}", line.rest):
+        elif is_day and not line.time and _IDLE.fullmatch(line.rest):
             self.asides.append((line.number, line.text))  # Wed Plank --
         elif line.date and (heads_programme(line, following) or line.number in self._heads):
             self._stand_over(line)

@@ -99,6 +99,10 @@ _WEEKDAY_BEHIND: Final = re.compile(
 """A weekday behind its date, in brackets or in a column of its own."""
 
 
+_ALIGNED: Final = re.compile(r"(?P<month>[^\W\d_]{3,9}\.?)\s{2,}(?=\d\s)")
+"""A month and a day of one figure that stands below those of two, `Oct  1`: no columns of their own."""
+
+
 class TextLine(NamedTuple):
     number: int
     text: str
@@ -168,6 +172,9 @@ def paragraphs_of(lines: Sequence[tuple[int, str]]) -> Iterator[list[tuple[int, 
 
 def text_line(number: int, text: str, lexicon: Lexicon) -> TextLine:
     bare, is_bullet = _without_mark(text, lexicon)
+    aligned = _ALIGNED.match(bare)
+    if aligned is not None and fold(aligned["month"]).strip(".") in lexicon.months:
+        bare = f"{aligned['month']} {bare[aligned.end() :]}"
     parted = " ".join(re.sub(_COLUMNS, " | ", bare).split())
     line = _text_line(number, " ".join(bare.split()), parted, is_bullet, lexicon)
     return _with_its_end(line)._replace(parted=parted)
