@@ -206,6 +206,7 @@ EACH = [
     "Tar 2027-05-17T19:00/2027-05-17T20:00",
 ]
 UNDER: dict[str, tuple[str, str]] = {
+    "with its last day and its count": ("Tar – Mondays, 7–8pm, 3 May – 17 May 2027 (3 weeks)", ""),
     "under a title": (f"Tar\n  {WEEKLY}", ""), "labelled": (f"Tar\nWhen: {WEEKLY}\nWhere: Shed 4", " @ Shed 4"),
     "labelled, the days apart": ("Tar\nDates: 3 May - 17 May 2027\nDays: Mondays\nTime: 7-8pm", ""),
     "a card each": (f"Tar\n{WEEKLY}\nShed 4\n\nKnots\nSaturday 1 May 2027, 9-10am\nShed 4", " @ Shed 4"),
@@ -236,6 +237,24 @@ def test_a_title_of_a_list_that_names_a_date_is_asked_about(tmp_path: Path) -> N
         "utf-8",
     )
     assert "it may be the title of the list, or an event" in refused(source)
+
+
+def test_terms_with_their_year_are_sections(tmp_path: Path) -> None:
+    source = tmp_path / "terms.md"
+    source.write_text(
+        "## Autumn term 2026\nFair: 8 September\nSupper: 18 December\n\n## Spring term 2027\nFair: 4 January\nSupper: 25 March\n",
+        "utf-8",
+    )
+    built(source, *YEAR)
+    assert source.with_suffix(".ics").read_text("utf-8").count("CATEGORIES:Autumn term 2026") == 2
+
+
+def test_times_that_are_daily_are_of_all(tmp_path: Path) -> None:
+    source = tmp_path / "school.txt"
+    source.write_text(
+        "5-9 July 2027: Knots\n12-16 July 2027: Sails\n\nDaily 9.30am-3.30pm. Fee 120.\n", "utf-8"
+    )
+    assert "a time for events of other lines" in refused(source)
 
 
 def test_two_weekly_lines_under_one_title_are_two(tmp_path: Path) -> None:

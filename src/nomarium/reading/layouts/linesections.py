@@ -4,6 +4,7 @@ import re
 from collections.abc import Mapping, Sequence, Set
 from typing import Final
 
+from nomarium.reading.cells.offwords import is_term
 from nomarium.reading.cells.words import Lexicon, fold
 from nomarium.reading.layouts.asides import may_title
 from nomarium.reading.layouts.eventrow import EventRow
@@ -54,5 +55,6 @@ def _sections(
 def _may_head(line: TextLine, lexicon: Lexicon) -> bool:
     words = re.findall(r"[^\W\d_]+", fold(line.text))
     is_plain = not (line.date or line.time or line.is_bullet) and may_title(line)
-    is_when = any(lexicon.knows(word) for word in words) or re.search(r"\d{3}", line.text) is not None
+    is_numbered = re.search(r"\d{3}", line.text) is not None and not is_term(line.text)  # Autumn term 2026
+    is_when = any(lexicon.knows(word) for word in words) or is_numbered
     return bool(words) and is_plain and not is_when and len(words) <= _MOST_WORDS

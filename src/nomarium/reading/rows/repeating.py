@@ -1,6 +1,7 @@
 """What a row says about repeating, with its dates settled: from the first to the last."""
 
 import datetime as dt
+from itertools import islice
 from typing import NamedTuple
 
 from nomarium.model.problem import Problem, note
@@ -177,6 +178,10 @@ def echo(repeat: Repeat, rule: Rule) -> Problem:
     return told._replace(cell=repeat.text)
 
 
+_MOST_COUNTED = 5000
+"""Dates of a repeat that are compared with a last day."""
+
+
 def _bounded(
     repeat: Repeat, when: When, begin: dt.date, decisions: Decisions, bounds: Bounds
 ) -> tuple[When, Rule, list[Problem]] | Blame:
@@ -187,7 +192,7 @@ def _bounded(
         return Blame(
             "repeat", Refusal("repeat-untimed", message, "Give the row a time, or repeat it by days.")
         )
-    of_weeks = last_of_weeks(rule, when) if rule.is_endless else None
+    of_weeks = last_of_weeks(rule, when)
     if repeat.first is not None:
         first = _near(repeat.first, begin, decisions, back=True)
         if isinstance(first, Refusal):
@@ -216,10 +221,7 @@ def _bounded(
     elif rule.is_endless and of_weeks is not None:
         rule = rule._replace(until=of_weeks)
         when = on_one_day(when)
-        message = (
-            "The end date of a row that repeats, later than its next date, is read as the repeat's last day."
-        )
-        notes.append(note("repeat-end-date", message))
+        notes.append(_last_day_told())
     elif rule.is_endless and repeat.months is not None and repeat.months[:2] != _WHOLE_YEAR:
         rule = rule._replace(until=_end_of_months(begin, repeat.months))
     elif rule.is_endless:
@@ -233,7 +235,30 @@ def _bounded(
             rule = rule._replace(until=begin + 400 * _DAY)  # left out by the window, all of it
         else:
             rule = rule._replace(until=bounds.last_day)
+    if of_weeks is not None and notes == []:
+        when = on_one_day(when)
+        if not _ends_on(rule, when, of_weeks):
+            message = f"The row's last day is {of_weeks}, and its repeat has another end."
+            return Blame(
+                "repeat", Refusal("repeat-ends-twice", message, "Make them agree, or leave one blank.")
+            )
+        notes.append(_last_day_told())
     return when, rule, notes
+
+
+def _ends_on(rule: Rule, when: When, last: dt.date) -> bool:
+    """Whether the last date of a rule with an end is that day, or the next one would be after it."""
+    endless = rule._replace(until=None, times=None)
+    final = max((_date(start) for start in islice(starts(rule, when.start), _MOST_COUNTED)), default=last)
+    after = next((day for start in starts(endless, when.start) if (day := _date(start)) > final), dt.date.max)
+    return final <= last < after
+
+
+def _last_day_told() -> Problem:
+    message = (
+        "The end date of a row that repeats, later than its next date, is read as the repeat's last day."
+    )
+    return note("repeat-end-date", message)
 
 
 def _end_of_months(begin: dt.date, months: Months) -> dt.date:
