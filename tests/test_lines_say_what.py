@@ -176,6 +176,13 @@ SAID: dict[str, tuple[str, list[str]]] = {
         "14 September 2026, 2pm: Tar (until 4.30pm)\n\nTuesday 15 September 2026\n14.00 Knots, ends 16.30\n18.00 Supper",
         ["Knots 2026-09-15T14:00/2026-09-15T16:30", "Supper 2026-09-15T18:00/2026-09-15T19:00", "Tar 2026-09-14T14:00/2026-09-14T16:30"],
     ),
+    "a short year before a colon, and a price": (
+        "Sat 12 Sep 26: Fair (am)\nFri 25 Sep 26: Non-uniform day, bring 1.00", ["Fair (am) 2026-09-12/2026-09-13", "Non-uniform day, bring 1.00 2026-09-25/2026-09-26"],
+    ),
+    "a course that starts and goes on": (
+        "1. Lofting (2 weeks) starts 14 Sept 2026, Mondays 6.30-8.30pm\n2. Tar: 19 Sept 2026, 10-4",
+        ["Lofting 2026-09-14T18:30/2026-09-14T20:30", "Lofting 2026-09-21T18:30/2026-09-21T20:30", "Tar 2026-09-19T10:00/2026-09-19T16:00"],
+    ),
     "an agenda, its day said again": (
         "Agenda, 3 May 2027\n\n10:00 Welcome\n10:10 Minutes of 5 April 2027\n10:20 Regatta on 3 May 2027\n11:30 Close",
         ["Close 2027-05-03T11:30/2027-05-03T12:30", "Minutes of 5 April 2027 2027-05-03T10:10/2027-05-03T10:20", "Regatta 2027-05-03T10:20/2027-05-03T11:30",
@@ -254,7 +261,7 @@ def test_times_that_are_daily_are_of_all(tmp_path: Path) -> None:
     source.write_text(
         "5-9 July 2027: Knots\n12-16 July 2027: Sails\n\nDaily 9.30am-3.30pm. Fee 120.\n", "utf-8"
     )
-    assert "a time for events of other lines" in refused(source)
+    assert "Daily 9.30am-3.30pm" in refused(source)
 
 
 def test_two_weekly_lines_under_one_title_are_two(tmp_path: Path) -> None:
@@ -353,6 +360,7 @@ def test_a_line_that_counts_its_dates_is_no_single_event(line: str, tmp_path: Pa
         "- Sports day: postponed from 5 June 2027 to 12 June 2027",
         "22 February 2027: all day inventory, disco 6pm",
         "22 February 2027, 14.00 Interviews until 5",
+        "22 February 2027: Lengths 7-9am; Lessons 4-6pm",
         "22 February 2027, 14.00 Interviews -16.30",
     ],
 )

@@ -245,12 +245,12 @@ def _is_time(match: re.Match[str], times: Times) -> bool:
     if not is_first and (match["lead"] or not re.fullmatch(_HOURS, text)):
         return re.fullmatch(_HOURS, text) is not None
     # the patterns of lines are slow to compile, and seldom needed here
-    from nomarium.reading.layouts.linetimes import NO_START, are_counted
+    from nomarium.reading.layouts.linetimes import are_counted, is_no_time
 
     if is_first:
         return not are_counted("", text, match["text"])
     before = match["text"]
-    counts = fold(before).split()[-1].removesuffix("s") in _COUNTED or NO_START.search(before)
+    counts = fold(before).split()[-1].removesuffix("s") in _COUNTED or is_no_time(before, text)
     if counts or re.search(_SCORED, before) or times.start is None or times.end is None:
         return False
     begins, ends = (clock.secs + _NOON * (clock.secs < _SEVEN) for clock in (times.start, times.end))

@@ -127,7 +127,7 @@ def row_of(line: TextLine, date: str, lexicon: Lexicon) -> Row:
         ", ".join(one for one in (*parts[1:], *more) if not re.fullmatch(_START, one)),
     )
     notes = notes.lstrip(" .;,")
-    if (bare := re.fullmatch(r"\(([^\W\d][^()]+)\)", title)) is not None:
+    if (bare := re.fullmatch(r"\(([A-Z][^()]+)\)", title)) is not None:
         title = bare[1]
     if re.fullmatch(_JOURNEYS, title) and place:
         title, place = f"{title} {place}", ""

@@ -26,11 +26,15 @@ LEADING: Final = re.compile(
     rf"(?i)^({_CLOCK}(?:\s?(?:[-–—]|to|till?|until|bis)\s?{_CLOCK}|{OPEN})?)(?:\s?(?:uhr|uur|h)\b)?(?=[\s:,–—-]|$)"
 )
 NO_START: Final = re.compile(
-    r"(?i)\b(?:(?:finish(?:es|ing)?|ends?|ending|until|till?|by|before|unterrichtsende|schulschluss|schluss|endet)(?:\s+(?:at|um))?|"
-    r"age[sd]?|aged (?:from|between)|years?|grades?|rooms?|pages?|classes|periods?|lessons?|weeks?|nos?\.?|numbers?|items?|psalms?|exercises?|ex\.?|figure|fig\.|versions?|sections?|paragraph|para\.?|articles?|clauses?|verses?|won|lost|drew|drawn|beat(?:en)?|scores?)\s*$|"
+    r"(?i)\b(?:finish(?:es|ing)?|ends?|ending|until|till?|by|before|unterrichtsende|schulschluss|schluss|endet)(?:\s+(?:at|um))?\s*$|"
     r"[(,;–—-]\s*(?:return(?:s|ing)?|back)(?:\s+(?:at|by|about|approx\.?))?\s*$"
 )
-"""Words after which a time alone is an end, or figures are no time."""
+"""Words after which a time alone is an end."""
+_OF_FIGURES: Final = re.compile(
+    r"(?i)\b(?:age[sd]?|aged (?:from|between)|years?|grades?|rooms?|pages?|classes|periods?|lessons?|weeks?|nos?\.?|numbers?|items?|psalms?|exercises?|ex\.?|figure|fig\.|versions?|sections?|paragraph|para\.?|articles?|clauses?|verses?|won|lost|drew|drawn|beat(?:en)?|scores?|"
+    r"bring|costs?|prices?|pay|fees?|donations?|deposit|balance|charge)\s*$"
+)
+"""Words after which figures without am or pm are no time."""
 
 
 OF_SCHOOL: Final = re.compile(
@@ -200,6 +204,12 @@ def _says_hours(match: re.Match[str]) -> bool:
     return isinstance(times, Times) and times.start is not None
 
 
+def is_no_time(before: str, figures: str) -> bool:
+    """Whether what stands before figures makes them an end, a number or a price."""
+    is_number = _OF_FIGURES.search(before) is not None and re.search(r"(?i)[ap]\.?m\b", figures) is None
+    return is_number or NO_START.search(before) is not None
+
+
 def time_in(text: str) -> tuple[str, str]:
     """The first time that a text says, and the text without it."""
     if " for " in text and (arrival := ARRIVAL.search(text)) and isinstance(read_times(arrival[1]), Times):
@@ -209,7 +219,7 @@ def time_in(text: str) -> tuple[str, str]:
     found = [
         match
         for match in (*clear, *alone)
-        if not NO_START.search(text[: match.start()])
+        if not is_no_time(text[: match.start()], match[0])
         and not are_counted(text[: match.start()], match[0], text[match.end() :])
         and not is_verse(text[: match.start()], match[0])
     ]

@@ -99,6 +99,8 @@ _WEEKDAY_BEHIND: Final = re.compile(
 """A weekday behind its date, in brackets or in a column of its own."""
 
 
+_YEAR_AND_COLON: Final = r"(?<=[^\W\d]\s(?:2[5-9]|[3-9]\d)):(?=\s+[^\W\d])"
+"""The colon right behind a year of two figures, `12 Sep 26: Fair`: no hour is so late."""
 _ALIGNED: Final = re.compile(r"(?P<month>[^\W\d_]{3,9}\.?)\s{2,}(?=\d\s)")
 """A month and a day of one figure that stands below those of two, `Oct  1`: no columns of their own."""
 
@@ -190,7 +192,7 @@ def _with_its_end(line: TextLine) -> TextLine:
 
 
 def _text_line(number: int, shown: str, parted: str, is_bullet: bool, lexicon: Lexicon) -> TextLine:
-    plain = clocked(_with_spaces(parted.translate(_BRACKETS)), lexicon)
+    plain = re.sub(_YEAR_AND_COLON, " :", clocked(_with_spaces(parted.translate(_BRACKETS)), lexicon))
     plain = with_month_behind(with_days_apart(with_both_weekdays(plain, lexicon), lexicon), lexicon)
     if (led := re.match(r"([^\W\d_]{2,10})\.?\s*[-–—:]\s*(?=\d)", plain)) and fold(
         led[1]
@@ -244,7 +246,9 @@ def _text_line(number: int, shown: str, parted: str, is_bullet: bool, lexicon: L
         rest = re.sub(_DAILY, "", rest)
     date, rest, repeat, without = _repeat_in(days, date, rest, has_last)
     if repeat:
-        rest = re.sub(r"(?i)(?:^|[,;]\s*)(?:starting|beginning|commencing|from)\s*$", "", rest)
+        rest = re.sub(
+            r"(?i)(?:^|[\s,;]+)(?:starting|starts?|beginning|begins?|commencing|from)\s*$", "", rest
+        )
     return TextLine(number, shown, date, time, rest.strip(EDGES), is_bullet, has_time, repeat, without)
 
 

@@ -235,15 +235,18 @@ def _bounded(
             rule = rule._replace(until=begin + 400 * _DAY)  # left out by the window, all of it
         else:
             rule = rule._replace(until=bounds.last_day)
-    if of_weeks is not None and notes == []:
-        when = on_one_day(when)
-        if not _ends_on(rule, when, of_weeks):
-            message = f"The row's last day is {of_weeks}, and its repeat has another end."
-            return Blame(
-                "repeat", Refusal("repeat-ends-twice", message, "Make them agree, or leave one blank.")
-            )
-        notes.append(_last_day_told())
+    if of_weeks is not None and not notes:
+        return _to_its_last_day(rule, when, of_weeks)
     return when, rule, notes
+
+
+def _to_its_last_day(rule: Rule, when: When, last: dt.date) -> tuple[When, Rule, list[Problem]] | Blame:
+    """A row whose repeat has an end of its own, on its first day; a problem where its last day is another end."""
+    when = on_one_day(when)
+    if not _ends_on(rule, when, last):
+        message = f"The row's last day is {last}, and its repeat has another end."
+        return Blame("repeat", Refusal("repeat-ends-twice", message, "Make them agree, or leave one blank."))
+    return when, rule, [_last_day_told()]
 
 
 def _ends_on(rule: Rule, when: When, last: dt.date) -> bool:
