@@ -16,7 +16,7 @@ AGREE: dict[str, tuple[str, list[str]]] = {
     "a last day of its own": (f"{HEAD}Knots,15 Sept 2026,29 Sept 2026,7–9pm,weekly until 29 Sept 2026", EACH),
     "a last day before the next date": (f"{HEAD}Knots,15 Sept 2026,2 Oct 2026,7–9pm,every Tuesday for 3 weeks", EACH),
     "both days in one cell": ("Event,Date,Time,Repeat\nKnots,15 Sept – 29 Sept 2026,7–9pm,every Tuesday for 3 weeks", EACH),
-    "all day": (f"{HEAD}Knots,15 Sept 2026,22 Sept 2026,,weekly twice", ["Knots 2026-09-15/2026-09-16", "Knots 2026-09-22/2026-09-23"]),
+    "all day": (f"{HEAD}Knots,15 Sept 2026,22 Sept 2026,,weekly 2 times", ["Knots 2026-09-15/2026-09-16", "Knots 2026-09-22/2026-09-23"]),
     "three days each week": (f"{HEAD}Camp,18 Sept 2026,20 Sept 2026,,weekly 2 times", ["Camp 2026-09-18/2026-09-21", "Camp 2026-09-25/2026-09-28"]),
 }  # fmt: skip
 
