@@ -273,7 +273,7 @@ def test_two_weekly_lines_under_one_title_are_two(tmp_path: Path) -> None:
 @pytest.mark.parametrize(
     "when",
     [
-        "fortnightly on Mondays, 3 May - 28 June 2027, 7-8pm", "weekdays 3 May - 14 May 2027, 7-8pm", "weekends from 1 May to 30 May 2027, 10-4",
+        "monthly on Mondays, 3 May - 28 June 2027, 7-8pm", "weekdays 3 May - 14 May 2027, 7-8pm", "weekends from 1 May to 30 May 2027, 10-4",
         "3 May 2027, 7-8pm, then weekly", "Monday 3 May 2027 (weekly), 7-8pm", "3 - 28 May 2027 except Tuesdays, 10-4",
         "1 May - 30 June 2027, Sat and Sun only, 10-4", "4 May 2027 for 6 weeks, 7-8pm", "Tuesday 4 May 2027 to Tuesday 22 June 2027, 7-8pm",
     ],

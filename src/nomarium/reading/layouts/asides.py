@@ -35,6 +35,10 @@ _PAPERS: Final = (
     r"(?:\W*(?:no|nr|issue|number|vol)?\W*\d{1,3})?\W*"
 )
 _AT_HOURS: Final = r"\s*(?:[:,–—-]|\b(?:at|from)\b)?\s*\d[\d.:\s]*(?:[ap]\.?m\.?)?(?:\s*(?:[–—-]|to|until)\s*\d[\d.:]*\s*(?:[ap]\.?m\.?)?)?\W*$"
+IDLE: Final = re.compile(
+    r"(?i)[^\W\d]+\s+(?:\|\s+)?[-–—]{1,3}|(?:nothing|no events?)(?: (?:on|planned|today))?\W*"
+)
+"""What says of a day that nothing is on."""
 _HIGHEST: Final = 25
 """Lines among which a salutation stands."""
 _LONGEST_CLOSE: Final = 15

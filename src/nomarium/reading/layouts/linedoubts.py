@@ -9,9 +9,10 @@ from nomarium.model.refusal import Refusal
 from nomarium.reading.cells.placewords import is_place
 from nomarium.reading.cells.words import Lexicon, fold
 from nomarium.reading.layouts import linerefusals
+from nomarium.reading.layouts.linerepeats import without_plural
 from nomarium.reading.layouts.linetimes import COMING, SAME_TIME, time_in
 from nomarium.reading.layouts.openends import goes_on
-from nomarium.reading.layouts.textlines import ALL_DAY, TextLine, is_named, without_plural
+from nomarium.reading.layouts.textlines import ALL_DAY, TextLine, is_named
 from nomarium.reading.layouts.weekdaylines import names_week
 from nomarium.reading.rows.datewithin import LEADING_WORDS, date_within
 
@@ -28,7 +29,7 @@ _LEFT_OVER: Final = re.compile(
 )
 """What says how often something is held, or on which days, and is left beside its date and its title."""
 _NOT_ON: Final = re.compile(
-    r"(?i)\b(?:except|excluding|excl\.?|but not|not|apart from|save)\s+(?:on\s+|for\s+)?(?P<day>[^\W\d_]{2,9}?)s?\b"
+    r"(?i)\b(?:except|excluding|excl\.?|but not|not|apart from|save)\s+(?:on\s+|for\s+)?(?P<day>[^\W\d_]{2,9}?)s?\b(?!\.?,?\s*\d)"
 )
 """Words before a weekday on which something is not held."""
 _COUNTED: Final = re.compile(

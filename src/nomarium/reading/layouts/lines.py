@@ -239,7 +239,8 @@ def _read(
     untaken = [(number, text) for number, text in plain if number not in refused]
     for line, title, place in titled_days(taking.headings, untaken, rows, lexicon):
         if title:
-            of_title = EventRow(line.date, line.time, title, place, repeat=line.repeat, without=line.without)
+            what = title.strip(" :")
+            of_title = EventRow(line.date, line.time, what, place, repeat=line.repeat, without=line.without)
             rows.append((line.number, of_title))
         elif line.number not in taking.dating:
             taking.refused.append((line.number, line.text, linerefusals.EMPTY))

@@ -8,7 +8,7 @@ from nomarium.model.refusal import Refusal
 from nomarium.reading.cells.placewords import is_place
 from nomarium.reading.cells.words import Lexicon
 from nomarium.reading.layouts import linerefusals
-from nomarium.reading.layouts.asides import heads_list, heads_paper, heads_slots, is_aside, may_title
+from nomarium.reading.layouts.asides import IDLE, heads_list, heads_paper, heads_slots, is_aside, may_title
 from nomarium.reading.layouts.barelines import heads_programme
 from nomarium.reading.layouts.eventrow import EventRow
 from nomarium.reading.layouts.leftopen import FROM_NOW, OF_ALL, TO_FOLLOW, left_open
@@ -41,10 +41,6 @@ _DAY_AND_SIGN: Final = re.compile(
     r"(?i)\s*(?:(?:from|du|vom|von|dal|del)\s+)?\d{1,2}(?:st|nd|rd|th|er|\.)?(?:\s*(?:[–-]|\b(?:to|au|bis|al)\b)\s*\d{1,2}(?:st|nd|rd|th|\.)?)?\s*[:–—-]\s*[^\W\d]"
 )
 _OF_HALF: Final = re.compile(r"(?i)(?:morning|afternoon|evening)\s+\w")
-_IDLE: Final = re.compile(
-    r"(?i)[^\W\d]+\s+(?:\|\s+)?[-–—]{1,3}|(?:nothing|no events?)(?: (?:on|planned|today))?\W*"
-)
-"""What says of a day that nothing is on."""
 _MOST_OF_PLACE: Final = 3
 """Words of a line below an event that is where it is."""
 _EDGE: Final = re.compile(r"(?i)starts?|begins?|opens?|re-?opens?|ends?|finish(?:es)?|closes?|beginnt|endet")
@@ -145,14 +141,14 @@ class Taking:
         elif not self.rows and heads_list(line, following):
             self.refuse(line, linerefusals.OF_LIST)
         elif line.date and not is_day and (listed := listed_dates(line.text, lexicon)) is not None:
-            self.rows.append((line.number, EventRow(listed.dates, listed.time, listed.title)))
+            self._take_titled(line, listed.dates, listed.time, listed.title)
         elif line.date and (edge := self._edge_of_above(line)) is not None:
             self.rows.append(edge)
         elif (line.date or line.time) and (doubt := doubt_of(line, lexicon)) is not None:
             self.refuse(line, doubt)
         elif line.date and not line.rest and re.search(r"\s[-–—]\s*$", line.text):
             pass  # w/b 28 Sept –: nothing on
-        elif is_day and not line.time and _IDLE.fullmatch(line.rest):
+        elif is_day and not line.time and IDLE.fullmatch(line.rest):
             self.asides.append((line.number, line.text))  # Wed Plank --
         elif line.date and (heads_programme(line, following) or line.number in self._heads):
             self._stand_over(line)
@@ -166,6 +162,9 @@ class Taking:
             self._take_time(line)
         else:
             self._take_undated(line, following)
+
+    def _take_titled(self, line: TextLine, dates: str, time: str, title: str) -> None:
+        self.rows.append(row_of(line._replace(rest=title, time=time), dates, self.lexicon))
 
     def _take_undated(self, line: TextLine, following: TextLine | None) -> None:
         """What a line without a date and a time comes to."""

@@ -7,6 +7,7 @@ from typing import Final, NamedTuple
 from nomarium.reading.cells.times import in_figures
 from nomarium.reading.cells.words import Lexicon, fold
 from nomarium.reading.layouts.lineforms import clocked, with_both_weekdays, with_days_apart, with_month_behind
+from nomarium.reading.layouts.linerepeats import STARTING, WEEKLY, repeat_in, without_plural
 from nomarium.reading.layouts.linetimes import (
     ARRIVAL,
     EDGES,
@@ -69,27 +70,9 @@ _LEAST_WORDS: Final = 7
 """Words from which on a line that ends as a sentence does is one."""
 _ENTRY: Final = r"\s*(?:[–—:,|-]\s*)?(?!(?:is|are|was|were|will|has|to|and|or|on|in|at|sharp)\b)[^\W\d_a-z]"
 """What follows the time with which an entry of a programme begins."""
-_WEEKDAY: Final = r"(?:mon|tues|wednes|thurs|fri|satur|sun)day"
-_WEEKLY: Final = re.compile(
-    rf"(?i)\b(?:on\s+)?(?:(?P<alternate>alternate\s+)?{_WEEKDAY}s(?:\s*(?:,|&|and)\s*{_WEEKDAY}s)*|"
-    rf"(?:every|each)\s+(?P<other>(?:other|second|2nd|third|3rd|fourth|4th)\s+)?{_WEEKDAY}(?:\s*(?:,|&|and)\s*{_WEEKDAY})*)\b"
-)
-_SHORT_DAY: Final = r"\b(?:mon|tues?|wed(?:nes)?|thu(?:rs?)?|fri|sat(?:ur)?|sun)(?:day)?(?=s?\b)"
-_SHORT_WEEKLY: Final = re.compile(rf"(?i)(?:{_SHORT_DAY}s?\b\.?)(?:\s*(?:,|&|/|and)\s*{_SHORT_DAY}s?\b\.?)*")
-"""Weekdays as they are shortened, `Weds`, beside a first and a last day."""
-_WITHOUT: Final = re.compile(
-    r"(?i)\(?\b(?:(?:no|not)\s+(?:class(?:es)?|sessions?|lessons?|meetings?|practice|training|rehearsal|school|on)\s*(?:on\s+)?|not\s+(?:on\s+)?(?=\d)|"
-    r"(?:except|excluding|excl?\.|but not|omitting)\s*(?:on\s+|for\s+)?):?\s*([^()]*\d[^()]*?)(?:\)|$)"
-)
-"""The days on which something that repeats is not held: `(no class 28 Oct)`."""
-_COUNTED_WEEKS: Final = re.compile(r"(?i)\(?(?:\bfor\s+)?\b(\d{1,2})\s+(weeks|sessions|times)\b\)?")
 ALL_DAY: Final = re.compile(
     r"(?i)(all[ -]day|whole day|full day|ganztägig|ganztags|(?:toute )?la journée|todo el día|(?:de )?hele dag|dia (?:inteiro|todo)|tutto il giorno|cały dzień|hela dagen|heldag|終日|全天)(?![a-zà-ÿ])[\s,:–—-]*"
 )
-_OF_DAYS: Final = re.compile(
-    rf"(?i)\b({_WEEKDAY})s:?\s+(?=\d{{1,2}}(?:st|nd|rd|th)?\s*(?:,|&|\+|and\b|/)\s*(?:and\s+)?\d{{1,2}}\b)"
-)
-"""Weekdays before days of them, `Tuesdays 12, 19 & 26 January`: these dates, and no others."""
 _DAILY: Final = r"(?i)(?<![^\W\d_])(?:daily|each day|every day|täglich|jeden tag|tous les jours|chaque jour|a diario|todos los días|ogni giorno|dagelijks)(?![^\W\d_])"
 _INCLUSIVE: Final = r"(?i)[\s,;]*(?:\((?:both )?(?:inclusive|inclus(?:ifs?)?|incl\.?|inkl\.?|einschließlich|inclusief|compris)\)|(?:(?<=[\s,;])|^)(?:both )?(?:inclusive|inclus(?:ifs?)?|incl\.?|inkl\.?|einschließlich|inclusief|compris))(?=[\s.,;:–—-]|$)"
 """Beside a first and a last day: an end date is its last day."""
@@ -97,8 +80,6 @@ _WEEKDAY_BEHIND: Final = re.compile(
     r"\s*\|?\s*(?:\((?P<name>[^\W\d_]{2,10})\.?\)|(?P<plain>[^\W\d_]{2,10})\.?\s*\|)\s*"
 )
 """A weekday behind its date, in brackets or in a column of its own."""
-
-
 _YEAR_AND_COLON: Final = r"(?<=[^\W\d]\s(?:2[5-9]|[3-9]\d)):(?=\s+[^\W\d])"
 """The colon right behind a year of two figures, `12 Sep 26: Fair`: no hour is so late."""
 _ALIGNED: Final = re.compile(r"(?P<month>[^\W\d_]{3,9}\.?)\s{2,}(?=\d\s)")
@@ -215,7 +196,7 @@ def _text_line(number: int, shown: str, parted: str, is_bullet: bool, lexicon: L
         date, before, after = with_days_before(found, lexicon)  # 10.00 Sat 12 September: Trials
         return TextLine(number, shown, date, leading[1], _around(rest, before, after).strip(EDGES), is_bullet)
     plain = without_plural(plain)
-    days = _WEEKLY.search(plain)
+    days = WEEKLY.search(plain)
     searched = (
         plain if days is None else f"{plain[: days.start()].rstrip(' ,')}, {plain[days.end() :].lstrip(' ,')}"
     )
@@ -244,17 +225,10 @@ def _text_line(number: int, shown: str, parted: str, is_bullet: bool, lexicon: L
     if has_last:
         rest = re.sub(_INCLUSIVE, "", rest)
         rest = re.sub(_DAILY, "", rest)
-    date, rest, repeat, without = _repeat_in(days, date, rest, has_last)
+    date, rest, repeat, without = repeat_in(days, date, rest, has_last)
     if repeat:
-        rest = re.sub(
-            r"(?i)(?:^|[\s,;]+)(?:starting|starts?|beginning|begins?|commencing|from)\s*$", "", rest
-        )
+        rest = re.sub(STARTING, "", rest)
     return TextLine(number, shown, date, time, rest.strip(EDGES), is_bullet, has_time, repeat, without)
-
-
-def without_plural(text: str) -> str:
-    """A text whose weekdays before a list of their days are single: `Tuesday 12, 19 & 26 January`."""
-    return _OF_DAYS.sub(r"\1 ", text) if "days" in text.casefold() else text
 
 
 def _with_spaces(text: str) -> str:
@@ -343,46 +317,6 @@ def _is_of_month(leading: re.Match[str], lexicon: Lexicon) -> bool:
     after = leading.string[leading.end() :].split()
     are_days = re.fullmatch(r"\d{1,2}(?:\s?[-–—]\s?\d{1,2})?", leading[1]) is not None
     return are_days and bool(after) and fold(after[0]).strip(".,:;") in lexicon.months
-
-
-def _repeat_in(days: re.Match[str] | None, date: str, rest: str, has_last: bool) -> tuple[str, str, str, str]:
-    """A date and what stands beside it without what says how often that is held; how often, and on which days it is not."""
-    if days is None and not has_last:
-        return date, rest, "", ""
-    skipped = _WITHOUT.search(rest)
-    held = rest.replace(skipped[0], " ").strip() if skipped is not None else rest
-    if days is None:
-        days, date, held = _short_days(date, held)
-    repeat, held = _repeat_of(days, held, has_last) if days is not None else ("", held)
-    if not repeat:
-        return date, held if skipped is None else f"{held} {skipped[0]}", "", ""
-    return date, held, repeat, "" if skipped is None else skipped[1].strip(EDGES)
-
-
-def _short_days(date: str, rest: str) -> tuple[re.Match[str] | None, str, str]:
-    """The weekdays that stand by themselves behind a first and a last day, or among the other parts of a line; and the two
-    without them."""
-    behind = re.search(rf",\s*(?P<days>{_SHORT_WEEKLY.pattern.removeprefix('(?i)')})$", date, re.IGNORECASE)
-    if behind is not None and re.search(rf"(?i){_SHORT_DAY}", date[: behind.start()]) is None:
-        return _SHORT_WEEKLY.match(behind["days"]), date[: behind.start()], rest
-    for piece in re.split(r"\s*[,;|():]\s*|\s+[–-]\s+", rest):
-        if (days := _SHORT_WEEKLY.fullmatch(piece.strip())) is not None:
-            return days, date, re.sub(r"\s*\(\s*\)", "", rest.replace(piece, "", 1))
-    return None, date, rest
-
-
-def _repeat_of(days: re.Match[str], rest: str, has_last: bool) -> tuple[str, str]:
-    """How often a line says that it is held, and what is left of it; nothing where no end of it can be told."""
-    count = _COUNTED_WEEKS.search(rest)
-    if count is None and not has_last:
-        return "", rest
-    names = re.findall(rf"(?i){_WEEKDAY}|{_SHORT_DAY}", days[0])
-    words = days.groupdict()
-    each = "other " if words.get("alternate") else f"{words.get('other') or ''} ".lstrip()
-    repeat = f"every {each}{', '.join(names[:-1])}{' and ' if len(names) > 1 else ''}{names[-1]}"
-    repeat += f" for {count[1]} {count[2]}" if count else ""
-    without = rest.replace(count[0], " ", 1) if count else rest
-    return repeat, re.sub(r"\s*[,:–—-]\s*(?=[,:]|$)|^\s*[,:–—-]\s*", "", " ".join(without.split()))
 
 
 def _is_clear(date: str, lexicon: Lexicon) -> bool:

@@ -26,8 +26,10 @@ _NO_BREAK: Final = re.compile(
 _DAY: Final = re.compile(r"\d{1,2}(?:st|nd|rd|th)?\.?")
 _IN_DATE: Final = re.compile(r"(?:\d{1,2}(?:st|nd|rd|th)?|(?:19|20)\d\d|[^\W\d]+)[.,;)]?$")
 """A day, a year or a word, with which a date goes on."""
-_BEGINS: Final = re.compile(r"(?:from|du|vom|von|dal|del|van|ab|dès)\s+(?:[^\W\d]+\.?\s+)?\d")
-"""A range of days, with which a line begins although it begins with a small letter."""
+_BEGINS: Final = re.compile(
+    r"(?:from|du|vom|von|dal|del|van|ab|dès)\s+(?:[^\W\d]+\.?\s+)?\d|(?:every|each|alternate|fortnightly)\s.*\d"
+)
+"""A range of days, or how often something is held, with which a line begins although it begins with a small letter."""
 _WITHIN_SENTENCE: Final = r"(?i)[a-z0-9][.!?]\s+[A-Z]|\b(?:is|are|will|takes place|please|for more)\b"
 _ENDED: Final = re.compile(r"[.!?:;…]\W*$")
 _LEAST_WORDS: Final = 5
