@@ -6,7 +6,7 @@ from pathlib import Path
 
 import pytest
 
-from helpers import built, csv_file, refused
+from helpers import built, csv_file, nomarium, refused
 
 HEAD = "Event,Start date,End date,Time,Repeat\n"
 EACH = [f"Knots {day}T19:00/{day}T21:00" for day in ("2026-09-15", "2026-09-22", "2026-09-29")]
@@ -31,3 +31,29 @@ def test_ends_that_agree_are_one(kind: str, tmp_path: Path) -> None:
 def test_ends_that_differ_are_refused(last: str, tmp_path: Path) -> None:
     source = csv_file(tmp_path, f"{HEAD}Knots,15 Sept 2026,{last},7–9pm,every Tuesday for 3 weeks")
     assert "its repeat has another end" in refused(source)
+
+
+UNTIMED = {
+    "a weekday later than the first day": "Event,Day,Start date,End date\nKnots,Friday,7 Sept 2026,26 Sept 2026",
+    "the weekday of both days": "Event,Day,Start date,End date\nKnots,Wednesday,9 Sept 2026,30 Sept 2026",
+    "both days in one cell": "Event,Weekday,Dates\nKnots,Monday,7 Sept - 14 Dec 2026",
+}
+
+
+@pytest.mark.parametrize("kind", UNTIMED)
+def test_a_weekday_beside_two_days_and_no_time_is_asked_about(kind: str, tmp_path: Path) -> None:
+    source = csv_file(tmp_path, UNTIMED[kind])
+    assert "an event every week, or one long event?" in refused(source)
+    assert len(built(source, "--spans", "whole")) == 1
+    assert (
+        "every week on"
+        in nomarium("build", source, "-o", tmp_path / "weekly.ics", "--set", "repeat=weekly").text
+    )
+
+
+def test_a_weekday_may_name_the_first_day_of_a_long_one(tmp_path: Path) -> None:
+    table = "Holiday,Day,Start date,End date\nHarvest,Monday,12 Oct 2026,12 Oct 2026\nWinter,Friday,18 Dec 2026,3 Jan 2027\n"
+    assert built(csv_file(tmp_path, table)) == [
+        "Harvest 2026-10-12/2026-10-13",
+        "Winter 2026-12-18/2027-01-04",
+    ]

@@ -47,6 +47,8 @@ def _sections(
             heading = ""
         if heading and all(line.date and line.number in taken for line in lines):
             found |= {line.number: heading for line in lines}
+            if is_term(heading) and len(lines) > 1:
+                heading = ""  # after a gap may follow days of every term
         elif lines:
             heading = ""
     return found

@@ -6,6 +6,7 @@ from typing import TYPE_CHECKING, NamedTuple
 from nomarium.model.refusal import BEYOND, Refusal
 from nomarium.model.wording import clock_text
 from nomarium.reading.cells.times import DAY_SECS, Clock, WholeDays, end_after
+from nomarium.reading.rows.betweendays import REPEATED, rule_between, weekly_or_long
 from nomarium.reckoning.zones import after_gap, elapsed, in_zone, local_time_kind
 
 if TYPE_CHECKING:
@@ -58,9 +59,6 @@ class When(NamedTuple):
     """How it repeats, as the cell of its date says."""
     rule: "Rule | None" = None
     """How a first day, a last day and times repeat in between: on each day, or on one weekday."""
-
-
-_REPEATED = ("repeat", "weeks")
 
 
 class Said(NamedTuple):
@@ -220,6 +218,9 @@ def _all_day(
             "duration", Refusal("start-missing", message, "Give it a start time, or clear its length.")
         )
     last = last or first
+    open_weeks = weekly_or_long(row.weekdays, row.spans, first, last)
+    if open_weeks is not None:
+        return Blame("end-date", open_weeks)
     if (start and start.secs) or (end and end.secs not in (0, DAY_SECS)):
         if not is_unknown:
             notes.append("all-day-beats-times")
@@ -244,9 +245,9 @@ def _timed(
     if end is None and last is not None and last > first:
         end = _end_of_each(row, first, last, start, default_length_secs, notes)
     if end is not None and last is not None and last > first and not _has_both_ends(row):
-        rule = _rule_between(row, first, last, start, end, notes)
-        if isinstance(rule, Blame):
-            return rule
+        rule = rule_between(row.weekdays, row.spans, first, last, start, end, notes)
+        if isinstance(rule, Refusal):
+            return Blame("end-date", rule)
         if rule is not None:
             alone = _timed(row._replace(spans="whole"), first, None, start, end, default_length_secs, notes)
             return alone if isinstance(alone, Blame) else alone._replace(rule=rule)
@@ -254,7 +255,7 @@ def _timed(
         ends = _end(first, last, start, end, begins, notes)
         if isinstance(ends, Blame):
             return ends
-        is_one = row.spans not in _REPEATED
+        is_one = row.spans not in REPEATED
         if is_one and row.duration_secs is not None and _length(begins, ends, row.zone) != row.duration_secs:
             message = f"The length is not the time from {begins:%H:%M} to {ends:%H:%M}."
             return Blame("duration", Refusal("length-conflict", message, "Correct it or leave it blank."))
@@ -283,40 +284,14 @@ def _end_of_each(
     """The end of each date of a row that is held on several from a first to a last day, and says no end: after its length,
     or the usual one where a weekday or a repeat shows that it is held again. None where nothing does."""
     is_weekly = bool(row.weekdays) and (last - first).days > 6
-    if row.duration_secs is None and not is_weekly and row.spans not in _REPEATED:
+    if row.duration_secs is None and not is_weekly and row.spans not in REPEATED:
         return None
     secs = start.secs + (row.duration_secs if row.duration_secs is not None else default_length_secs)
     if secs > DAY_SECS or (row.spans == "whole" and not is_weekly):
         return None
-    if row.spans in _REPEATED:
+    if row.spans in REPEATED:
         notes.append("repeat-end-open")
     return Clock(secs, True)
-
-
-def _rule_between(
-    row: Said, first: dt.date, last: dt.date, start: Clock, end: Clock, notes: list[str]
-) -> "Rule | Blame | None":
-    """How times repeat from a first to a last day; None when they are the ends of one long event."""
-    from nomarium.model.recurrence import Rule
-
-    days = (last - first).days
-    if row.weekdays and (days > 6 or row.spans == "weeks"):
-        notes.append("spans-weekly")
-        return Rule("WEEKLY", until=last, weekdays=tuple((0, weekday) for weekday in row.weekdays))
-    if row.spans in ("whole", *_REPEATED) or (days == 1 and end.secs <= start.secs):
-        return None
-    if row.spans == "daily":
-        notes.append("spans-daily")
-        return Rule("DAILY", until=last)
-    if row.spans == "weekday":
-        message = f"From {first} to {last}, both on a {first:%A}: every week, on each of these days, or one long event?"
-        remedy = "For every week give it a column of weekdays, or a repeat (“weekly”); else say --spans daily or --spans whole."
-        return Blame("end-date", Refusal("spans-open", message, remedy))
-    message = (
-        f"From {first} to {last}, {clock_text(start.secs)} to {clock_text(end.secs)}: an event on each of these days, or "
-        "one long event?"
-    )
-    return Blame("end-date", Refusal("spans-open", message, "Say which: --spans daily or --spans whole."))
 
 
 def _end(

@@ -219,8 +219,8 @@ class WhenReader:
         return first is not None and last is not None and first < last and not says_when
 
     def _repeats(self, row: Sequence[Cell]) -> bool:
-        """Whether a cell of the row says how, how often or until when it repeats."""
-        return any(cell_text(row[at]) for at in self.repeat_at)
+        """Whether a cell of the row, or `--set`, says how, how often or until when it repeats."""
+        return "repeat" in self.reading.options.defaults or any(cell_text(row[at]) for at in self.repeat_at)
 
     def has_date(self, row: Sequence[Cell]) -> bool:
         """Whether a cell of the row holds a date."""
