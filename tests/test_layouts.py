@@ -10,7 +10,7 @@ from pathlib import Path
 import pytest
 
 from helpers import built, csv_file, events_in, nomarium, plain, refused, workbook
-from nomarium.reading.layouts.drawn import time_and_text
+from nomarium.reading.layouts.celltimes import time_and_text
 
 E, L = "T07:00/{0}T15:00", "T15:00/{0}T23:00"
 

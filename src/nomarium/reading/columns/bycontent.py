@@ -7,8 +7,9 @@ from nomarium.model.cell import Cell
 from nomarium.reading.cells.times import Times, read_times
 from nomarium.reading.cells.words import ENGLISH
 from nomarium.reading.columns.cellssay import HEADS_TIMES, are_moments, is_just_before, stretch_of
-from nomarium.reading.columns.column import PART_OF_DAY, Column
+from nomarium.reading.columns.column import BESIDE_NAMES, ONLY_WORDS, PART_OF_DAY, Column
 from nomarium.reading.columns.contents import MOST_DIFFERENT, MOSTLY, Contents, name_some_weeks
+from nomarium.reading.columns.headedtitles import POSTS
 from nomarium.reading.columns.headings import is_placeholder, match_heading, normal, unit_of
 from nomarium.reading.columns.whenwords import (
     are_of_others,
@@ -149,7 +150,7 @@ class _Filling:
         texts = [c for c in texts if not self._about(c).are_counted] or texts
         texts = [c for c in texts if re.search(_OF_NUMBERS, normal(c.heading)) is None] or texts
         if len(texts) == 1:
-            self._take(texts[0], "summary", "the only column of words")
+            self._take(texts[0], "summary", BESIDE_NAMES if self._are_names_once() else ONLY_WORDS)
         elif texts and all(is_placeholder(c.heading) for c in texts):
             title = max(texts, key=lambda c: (len(self._about(c).different), -c.at))
             self._take(title, "summary", "no headings; it has the most different texts")
@@ -159,8 +160,18 @@ class _Filling:
                 words = [c for c in words if normal(c.heading) in _FOR_WHAT] or words
             if len(words) == 1:
                 self._columns[words[0].at] = words[0]._replace(
-                    field="summary", how="content", evidence="the only column of words"
+                    field="summary", how="content", evidence=ONLY_WORDS
                 )
+
+    def _are_names_once(self) -> bool:
+        """Whether a column of classes has names, each in one row: they are what happens as much as the words beside them."""
+        column = next((c for c in self._columns if c.field == "class"), None)
+        names = self._about(column).different if column is not None else []
+        return (
+            column is not None
+            and len(names) == column.filled > 1
+            and sum(map(_is_name, names)) * 2 > len(names)
+        )
 
 
 _WEEK_NUMBER = r"(?i)(?:week|wk|w|woche|kw|cw|semaine|sem|s|semana|settimana|sett|vecka|v|uke|uge|viikko|vko)\.?\s*(?P<number>\d{1,2})"
@@ -172,6 +183,10 @@ _OF_NUMBERS = r"(?:^|\s)(?:no|nos|nr|num|number|ref|reference|id|code|nummer|ken
 """How headings end of what counts or names rows for their keepers, `Change no.`: such a column is no title beside another one."""
 _WHO_IS_NOT = r"\b(?:absen\w*|away|missing|replac\w*|instead|cover(?:ed|ing)? for|abwesend|fehlend\w*)\b"
 """Words of a heading below which those stand who do not come: what happens is the class that is covered."""
+_OF_COURSES = frozenset(
+    "bring equipment materials kit level age ages cost price fee fees capacity trainer coach lecturer presenter facilitator".split()
+)
+"""Headings of what a course has, beside its name."""
 _PLACE_AND_DATE = 2
 """Columns of a table that says where and when, and nothing else."""
 LIMITS = (
@@ -237,6 +252,7 @@ def _possible_titles(columns: list[Column], contents: list[Contents], has_class:
             c
             for c in texts
             if re.search(_WHO_IS_NOT, normal(c.heading)) is None
+            and normal(c.heading) not in POSTS | _OF_COURSES
             and c.blank * (10 if are_names else 2) <= c.filled
             and not (are_names and len(named) > len(contents[c.at].different))  # courses, and who gives them
             and not name_some_weeks(c.heading, map(cell_text, contents[c.at].different))
@@ -248,7 +264,7 @@ def _is_name(cell: Cell) -> bool:
     """Whether a cell is a name of some words, and no code of a class."""
     return (
         isinstance(cell, str)
-        and sum(map(str.isalpha, cell)) >= _LETTERS_OF_NAME
+        and sum(map(str.isalpha, cell)) >= _LETTERS_OF_NAME - (cell[1:2].islower())
         and not any(map(str.isdigit, cell))
     )
 

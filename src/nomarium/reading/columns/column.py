@@ -7,6 +7,9 @@ How = Literal["asked", "heading", "content", ""]
 WEEKS_LONG = "how many weeks it lasts, as its first and its last day say"
 PART_OF_DAY = "one of several parts of a day"
 """The evidence for a column that is taken for nothing, since what happens in one session of many is no row's title."""
+ONLY_WORDS = "the only column of words"
+BESIDE_NAMES = "the only column of words beside names of classes"
+"""Evidence that a column is the title."""
 
 
 class Column(NamedTuple):

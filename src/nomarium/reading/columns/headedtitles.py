@@ -5,7 +5,7 @@ from collections.abc import Sequence
 from typing import Final
 
 from nomarium.model.problem import Problem, note
-from nomarium.reading.columns.column import Column
+from nomarium.reading.columns.column import BESIDE_NAMES, Column
 from nomarium.reading.columns.headings import normal
 from nomarium.reading.options import ReadingOptions
 from nomarium.sheets.sheet import Sheet
@@ -18,7 +18,7 @@ _COUNTED: Final = frozenset(
     "runde spieltag sitzung stunde tour manche seance journee jornada ronda sesion speelronde".split()
 )
 """Headings of what comes back by its number."""
-_POSTS: Final = frozenset(
+POSTS: Final = frozenset(
     "chair chairperson secretary treasurer reader preacher celebrant steward invigilator driver cook marshal umpire referee scorer lifeguard caretaker "
     "keyholder warden tutor caller host speaker".split()
 )
@@ -33,7 +33,10 @@ def with_headed_titles(
     if options.title or "summary" in options.defaults:
         return options, [*told]
     titled = [c for c in columns if c.field in ("summary", "class")]
-    posts = [c for c in titled if c.how == "content" and normal(c.heading) in _POSTS]
+    posts = [c for c in titled if c.how == "content" and normal(c.heading) in POSTS]
+    if (named := next((c for c in titled if c.evidence == BESIDE_NAMES), None)) is not None:
+        course = next(c for c in titled if c.field == "class")
+        return _titled(sheet, course, f"{{{course.heading}}}: {{{named.heading}}}", options)
     counting = [c for c in columns if _counts(c) and (c in titled or (c.is_ignored and c.how != "asked"))]
     if len(counting) == 1 and titled in ([], posts, counting):
         return _titled(sheet, counting[0], f"{counting[0].heading} {{{counting[0].heading}}}", options)
@@ -45,9 +48,12 @@ def with_headed_titles(
 def _titled(
     sheet: Sheet, column: Column, template: str, options: ReadingOptions
 ) -> tuple[ReadingOptions, list[Problem]]:
-    message = (
-        f"The title of each event is {template}: what stands in the column says nothing without its heading."
+    why = (
+        "both may be what happens"
+        if template.startswith("{")
+        else "what stands in the column says nothing without its heading"
     )
+    message = f"The title of each event is {template}: {why}."
     remedy = 'If it is not: --column "HEADING=summary", or another --title.'
     told = note("title-sides", message, remedy).at(sheet.place(None, column.at, column.heading))
     return options._replace(title=template), [told]

@@ -8,7 +8,7 @@ from nomarium.model.cell import Cell
 from nomarium.reading.cells.choices import says_cancelled
 from nomarium.reading.cells.times import DAY_SECS, Clock, Times, end_after, may_be_class, read_times
 from nomarium.reading.columns.clocks import ClockFound, Clocks, clock_from
-from nomarium.reading.layouts.drawn import CLEAR_CLOCK, time_and_text
+from nomarium.reading.layouts.celltimes import CLEAR_CLOCK, time_and_text
 from nomarium.reading.rows.titles import is_no_title
 from nomarium.reading.rows.when import NOTHING, Part
 from nomarium.sheets.sheet import Row, cell_text

@@ -16,13 +16,8 @@ from nomarium.reading.cells.words import Lexicon, fold
 from nomarium.reading.columns.decisions import Decisions, resolve_day
 from nomarium.reading.columns.decisions import told as decided_told
 from nomarium.reading.columns.lexicons import lexicon_for
-from nomarium.reading.layouts.drawn import (
-    DrawnEntry,
-    after_remarks,
-    date_part,
-    lines_of_cell,
-    merged_from,
-)
+from nomarium.reading.layouts.celltimes import lines_of_cell
+from nomarium.reading.layouts.drawn import DrawnEntry, after_remarks, date_part, merged_from
 from nomarium.reading.layouts.gridblocks import Block, grid_blocks, names_of_slots, numbering
 from nomarium.reading.layouts.headdates import decide_days
 from nomarium.reading.layouts.layout import NotRead, Reading, Top, not_read

@@ -105,8 +105,12 @@ _ONE_OF_THINGS: Final = re.compile(
 """One of them that a title begins with, `Group 10-12 trip`; a `Youth group 10-12` meets."""
 _BEFORE_THINGS: Final = re.compile(
     rf"(?i)\s?(?:-\s?)?(?:{_THINGS}|people|persons?|helpers?|volunteers?|players?|pupils?|students?|children|adults?|members?|staff|years?|yrs?|places?|weeks?|days?|months?|"
-    r"entries|points?|degrees|km|miles|metres?|meters?|knots|items?|copies|cakes|cars|rooms?|times|personen|kinder|plätze|wochen|tage|personnes|enfants|places|semaines|jours|personas|niños|semanas|días)\b"
+    r"entries|points?|degrees|km|miles|metres?|meters?|items?|copies|cakes|cars|rooms?|times|personen|kinder|plätze|wochen|tage|personnes|enfants|places|semaines|jours|personas|niños|semanas|días)\b"
 )
+_NAMED_THINGS: Final = re.compile(
+    r"\s?(?:Boats|Knots|Staff|Members|Children|Players|Volunteers|Helpers|Teams|Groups|Crews?|Squads|Adults|Students|Pupils|Stages|Acts|Labs|Tracks)\b"
+)
+"""What a title names that begins with them behind its hours: `9-11 Staff meeting`."""
 _FIRST_HOUR: Final = 7
 """The earliest hour from which a day lasts to a smaller one, `8-4`."""
 
@@ -191,8 +195,9 @@ def are_counted(before: str, hours: str, behind: str) -> bool:
     """Whether hours alone, `1-3`, number or count what stands right beside them: `groups 1-3`, `3-5 helpers`."""
     if _HOURS_ALONE.fullmatch(hours.strip()) is None:
         return False
-    is_of_things = _OF_THINGS.search(before) or _ONE_OF_THINGS.search(before)
-    return is_of_things is not None or _BEFORE_THINGS.match(behind) is not None
+    if _OF_THINGS.search(before) or _ONE_OF_THINGS.search(before):
+        return True
+    return _BEFORE_THINGS.match(behind) is not None and (bool(before) or _NAMED_THINGS.match(behind) is None)
 
 
 def _says_hours(match: re.Match[str]) -> bool:

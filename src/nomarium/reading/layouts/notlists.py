@@ -14,7 +14,7 @@ from nomarium.reading.columns.column import Column
 from nomarium.reading.columns.daycells import looks_like_date
 from nomarium.reading.columns.head import TableHead
 from nomarium.reading.columns.headedyears import years_of
-from nomarium.reading.columns.headings import normal, unit_of
+from nomarium.reading.columns.headings import match_exactly, normal, unit_of
 from nomarium.reading.columns.lexicons import lexicon_for, weekday_columns
 from nomarium.reading.layouts.layout import NotRead, not_read
 from nomarium.reading.layouts.slots import is_clear_time
@@ -73,6 +73,12 @@ def missing_field(
         return not_read(
             sheet, "no-dates", "its dates are days without a month", "date-no-month", message, remedy
         )
+    titles = [text for c in columns if c.field == "summary" for text in c.samples]
+    if "milestone" in fields and any(map(_names_dates, titles)):
+        message = (
+            f"“{titles[0]}” heads a row of {sheet.title}, and not a column: it seems to lie on its side."
+        )
+        return not_read(sheet, "no-dates", "it lies on its side", "date-column-missing", message)
     if _heads_a_roster(sheet, head):
         message = f"The first row of {sheet.title} is headed by dates: it is no list."
         return not_read(sheet, "no-dates", "dates head its columns", "date-column-missing", message)
@@ -88,6 +94,11 @@ def missing_field(
         reason = "nothing says what its events are called"
         return not_read(sheet, "no-titles", reason, "summary-column-missing", message, remedy)
     return None
+
+
+def _names_dates(text: str) -> bool:
+    match = match_exactly(text)
+    return match is not None and match.field in ("date", "when")
 
 
 def _without_dates(

@@ -33,16 +33,37 @@ def look(top: Top) -> Reading | NotRead:
 
 def lies_on_side(rows: Sequence[Sequence[Cell]]) -> bool:
     """Whether most rows begin with the name of a field, each another one."""
-    texts = [text for row in rows if row and len(text := cell_text(row[0])) > 1]  # A is a group, and no “à”
-    labels = [match.field for text in texts if (match := match_exactly(text)) is not None]
+    labels, rows = _labels(rows), _beside_labels(rows)
     return len(set(labels)) > 1 and len(labels) * 2 > len(rows) and len(rows) <= len(FIELDS)
+
+
+def names_events_on_side(rows: Sequence[Sequence[Cell]], lexicon: Lexicon) -> bool:
+    """Whether rows may lie on their side, and one of them says when and one what each event is called: below dates stand no
+    names then."""
+    labels, rows = _labels(rows), _beside_labels(rows)
+    has_titles = bool({"summary", "class"}.intersection(labels))
+    return has_titles and len(labels) * 2 >= len(rows) and _has_dates(rows, lexicon)
+
+
+def _beside_labels(rows: Sequence[Sequence[Cell]]) -> list[Sequence[Cell]]:
+    """The rows that hold more than one cell: a title is none of them."""
+    return [row for row in rows if sum(map(bool, map(cell_text, row))) > 1]
+
+
+def _labels(rows: Sequence[Sequence[Cell]]) -> list[str]:
+    """The fields that the first cells of rows name."""
+    texts = [
+        text for row in _beside_labels(rows) if len(text := cell_text(row[0])) > 1
+    ]  # A is a group, and no “à”
+    return [match.field for text in texts if (match := match_exactly(text)) is not None]
 
 
 def _has_dates(rows: Sequence[Sequence[Cell]], lexicon: Lexicon) -> bool:
     """Whether a row that says when holds dates, one in each column that has anything."""
     for row in rows:
         match = match_exactly(cell_text(row[0]))
-        if match is not None and match.field in _SAYS_WHEN:
-            cells = [cell for cell in row[1:] if cell_text(cell)]
-            return bool(cells) and all(looks_like_date(cell, lexicon) for cell in cells)
+        cells = [cell for cell in row[1:] if cell_text(cell)]
+        says_when = match is not None and match.field in _SAYS_WHEN
+        if says_when and cells and all(looks_like_date(cell, lexicon) for cell in cells):
+            return True
     return False

@@ -12,6 +12,7 @@ from nomarium.reading.cells.placewords import is_place
 from nomarium.reading.cells.times import may_be_class
 from nomarium.reading.columns.clocks import Clocks
 from nomarium.reading.columns.daycells import looks_like_date
+from nomarium.reading.layouts.celltimes import says_more_times, time_and_text, timed_parts
 from nomarium.reading.layouts.codes import (
     LONGEST_CODE,
     Code,
@@ -28,10 +29,7 @@ from nomarium.reading.layouts.drawn import (
     DrawnEntry,
     after_remarks,
     date_part,
-    says_more_times,
     several_times,
-    time_and_text,
-    timed_parts,
 )
 from nomarium.reading.layouts.grid import read_grid
 from nomarium.reading.layouts.headdates import week_text

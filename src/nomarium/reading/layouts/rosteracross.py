@@ -29,6 +29,7 @@ from nomarium.reading.layouts.headdates import (
 )
 from nomarium.reading.layouts.layout import Top
 from nomarium.reading.layouts.monthheads import month_head, with_years
+from nomarium.reading.layouts.onside import names_events_on_side
 from nomarium.reading.layouts.rostercolumns import unused_columns
 from nomarium.reading.layouts.rosterslots import Drawing, Slot, halves_day
 from nomarium.reading.layouts.rostertimes import (
@@ -59,7 +60,7 @@ def across(top: Top) -> Drawing | None:
         for at, (_, row) in enumerate(rows)
         if (columns := _date_columns(top, row)) and not number_periods(rows, at, columns)
     ]
-    if not heads or heads[0] > _HEAD_ROWS:
+    if not heads or heads[0] > _HEAD_ROWS or names_events_on_side([row for _, row in rows], top.lexicon):
         return None
     slots: list[Slot] = []
     others: list[Row] = list(rows[: heads[0]])

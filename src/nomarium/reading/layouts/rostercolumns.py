@@ -22,7 +22,9 @@ _PLACES = (
     r"\b(?:room|rm|loft|shed|hall|slip|court|pitch|field|lab|studio|gym|pool|stage|track|table|kitchen|library|chapel|yard|dock|pier|berth|"
     r"bay|rink|theatre|salle|raum|saal|aula|zaal|lokaal|sala|halle|platz|terrain|veld)\b"
 )
-_SIDES = frozenset("home away team opponent opponents host visitor visitors white black player side".split())
+_SIDES = frozenset("home away team opponent opponents host visitor visitors player side".split())
+_COLOURS = frozenset(("white", "black"))
+"""Sides of a board where both play; one of them alone is the colour of something."""
 _DUTY = r"\b(?:on[- ]?call|duty|duties|stand-?by|reserve|cover|backup|lead|readers?|stewards?|drivers?|ushers?|wardens?|servers?|cooks?|lookout|watch|keyholder)\b"
 """Headings of posts, of which two side by side are held by the same people in turns."""
 
@@ -159,7 +161,8 @@ def _is_place(cell: Cell) -> bool:
 def _share_words(head: Sequence[Cell], body: Sequence[Row], columns: Sequence[int]) -> bool:
     """Whether the columns draw on the same few words, which say nothing without their headings: codes and hours, or
     posts, each of which stands in several of three columns or more. Two teams that meet are none of these."""
-    if any(fold(cell_text(head[n])).split(" ")[0] in _SIDES for n in columns):
+    called = {fold(cell_text(head[n])).split(" ")[0] for n in columns}
+    if called & _SIDES or called >= _COLOURS:
         return False
     seen: dict[str, set[int]] = {}
     count = codes = 0

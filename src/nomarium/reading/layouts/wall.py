@@ -14,12 +14,12 @@ from nomarium.model.cell import Cell
 from nomarium.model.problem import Problem, column_letter, note
 from nomarium.model.wording import WEEKDAYS, counted, listed
 from nomarium.reading.cells.words import Lexicon, fold
+from nomarium.reading.layouts.celltimes import lines_of_cell
 from nomarium.reading.layouts.codes import Code, are_figures, asked_codes, is_idle, key_in
 from nomarium.reading.layouts.drawn import (
     DrawnEntry,
     after_remarks,
     date_part,
-    lines_of_cell,
     merged_from,
     several_times,
 )

@@ -12,8 +12,8 @@ from nomarium.reading.cells.times import Clock
 from nomarium.reading.columns.daycells import begins_week, looks_like_date
 from nomarium.reading.columns.headings import match_exactly
 from nomarium.reading.columns.lexicons import weekday_columns
+from nomarium.reading.layouts.celltimes import lines_of_cell
 from nomarium.reading.layouts.codes import is_idle
-from nomarium.reading.layouts.drawn import lines_of_cell
 from nomarium.reading.layouts.eventlist import list_in
 from nomarium.reading.layouts.grid import title_and_place
 from nomarium.reading.layouts.layout import NotRead, Reading, Top, not_read
