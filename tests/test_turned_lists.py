@@ -85,6 +85,19 @@ COURSES = {
         "Class,Date,Trip to\nApprentices,27 Sept 2026,Museum\nJourneymen,28 Sept 2026,Harbour",
         ["Apprentices: Museum 2026-09-27/2026-09-28", "Journeymen: Harbour 2026-09-28/2026-09-29"],
     ),
+    "what is brought, and what one calls it": (
+        "Materials,Product,Date\nOak,Oars,27 Sept 2026\nRope,Knots,28 Sept 2026", ["Oars 2026-09-27/2026-09-28", "Knots 2026-09-28/2026-09-29"],
+    ),
+    "a group and its address": (
+        "Group,When,Email\nChoir,27 Sept 2026,ida@example.org\nBook club,28 Sept 2026,per@example.org",
+        ["Choir 2026-09-27/2026-09-28", "Book club 2026-09-28/2026-09-29"],
+    ),
+    "a group and codes": (
+        "Group,When,Cost centre\nChoir,27 Sept 2026,B100\nBook club,28 Sept 2026,B200", ["Choir 2026-09-27/2026-09-28", "Book club 2026-09-28/2026-09-29"],
+    ),
+    "an outing and who leads it": (
+        "Minister,Excursion,Date\nQuill,Museum,27 Sept 2026\nMoss,Harbour,28 Sept 2026", ["Museum 2026-09-27/2026-09-28", "Harbour 2026-09-28/2026-09-29"],
+    ),
     "the code of a class and what it does": (
         "Class,Date,Paper\nKN1,27 Sept 2026,Knots\nSA2,28 Sept 2026,Sails", ["Knots 2026-09-27/2026-09-28", "Sails 2026-09-28/2026-09-29"],
     ),

@@ -147,6 +147,11 @@ class _Filling:
         if "class" in self._taken and self._taken & {"day", "repeat", "repeat-times"}:
             return  # classes that repeat are what happens, whatever words stand beside them
         texts = _possible_titles(self._columns, self._contents, "class" in self._taken)
+        texts = [c for c in texts if normal(c.heading) not in _BESIDE_TITLES] or texts
+        words = _words_of_school(self._columns, self._contents)
+        groups = [c for c in words if c.field == "group" and not self._is_coded(c)]
+        if len(groups) == 1 and all(self._is_beside(c) for c in texts):
+            texts, words = [], groups  # a group, and the codes or the address of it
         texts = [c for c in texts if not self._about(c).are_counted] or texts
         texts = [c for c in texts if re.search(_OF_NUMBERS, normal(c.heading)) is None] or texts
         if len(texts) == 1:
@@ -155,13 +160,20 @@ class _Filling:
             title = max(texts, key=lambda c: (len(self._about(c).different), -c.at))
             self._take(title, "summary", "no headings; it has the most different texts")
         elif not texts and "class" not in self._taken:
-            words = _words_of_school(self._columns, self._contents)
             if "organizer" in self._taken:  # Booked by, For: what it is booked for
                 words = [c for c in words if normal(c.heading) in _FOR_WHAT] or words
             if len(words) == 1:
                 self._columns[words[0].at] = words[0]._replace(
                     field="summary", how="content", evidence=ONLY_WORDS
                 )
+
+    def _is_coded(self, column: Column) -> bool:
+        """Whether the cells of a column are codes or addresses, `B100`, `ida@example.org`, and no words."""
+        return all(re.fullmatch(_CODED, cell_text(cell)) for cell in self._about(column).different)
+
+    def _is_beside(self, column: Column) -> bool:
+        """Whether a column says what an event has beside its title."""
+        return normal(column.heading) in _BESIDE_TITLES or self._is_coded(column)
 
     def _are_names_once(self) -> bool:
         """Whether a column of classes has names, each in one row: they are what happens as much as the words beside them."""
@@ -183,10 +195,12 @@ _OF_NUMBERS = r"(?:^|\s)(?:no|nos|nr|num|number|ref|reference|id|code|nummer|ken
 """How headings end of what counts or names rows for their keepers, `Change no.`: such a column is no title beside another one."""
 _WHO_IS_NOT = r"\b(?:absen\w*|away|missing|replac\w*|instead|cover(?:ed|ing)? for|abwesend|fehlend\w*)\b"
 """Words of a heading below which those stand who do not come: what happens is the class that is covered."""
-_OF_COURSES = frozenset(
-    "bring equipment materials kit level age ages cost price fee fees capacity trainer coach lecturer presenter facilitator".split()
+_CODED = r"[A-Z]{1,4}[-/ ]?\d{2,}[A-Za-z]?|\S+@\S+|(?:https?://|www\.)\S+"
+_BESIDE_TITLES = POSTS | frozenset(
+    "bring equipment material materials kit level age ages cost price fee fees capacity trainer coach lecturer presenter facilitator minister supervisor sponsor "
+    "transport dress food catering refreshments attendance email telephone phone type format".split()
 )
-"""Headings of what a course has, beside its name."""
+"""Headings of what an event has beside its title."""
 _PLACE_AND_DATE = 2
 """Columns of a table that says where and when, and nothing else."""
 LIMITS = (
@@ -252,7 +266,7 @@ def _possible_titles(columns: list[Column], contents: list[Contents], has_class:
             c
             for c in texts
             if re.search(_WHO_IS_NOT, normal(c.heading)) is None
-            and normal(c.heading) not in POSTS | _OF_COURSES
+            and normal(c.heading) not in _BESIDE_TITLES
             and c.blank * (10 if are_names else 2) <= c.filled
             and not (are_names and len(named) > len(contents[c.at].different))  # courses, and who gives them
             and not name_some_weeks(c.heading, map(cell_text, contents[c.at].different))

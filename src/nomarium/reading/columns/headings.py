@@ -130,13 +130,17 @@ def in_full(heading: str) -> str:
     )
 
 
+_NO_SLIPS: Final = frozenset("material materials terminal contract contracts".split())
+"""Words that are nearly a heading of another language, or of another form, and mean something else."""
+
+
 def match_heading(heading: str) -> HeadingMatch | None:
     """The field that a heading names, or nearly names, or None."""
     exact = match_exactly(heading)
     plain = normal(heading)
     if exact is None and (long := in_full(heading)) != heading:
         return match_exactly(long)
-    if exact is not None or len(plain) < 5:
+    if exact is not None or len(plain) < 5 or plain in _NO_SLIPS:
         return exact
     table = spellings()
     # a slip of the finger leaves the length and most letters as they were: few candidates to compare
