@@ -149,3 +149,26 @@ def test_a_bin_is_a_column_of_marks(tmp_path: Path) -> None:
         "Black bin 2026-09-08/2026-09-09",
         "Green bin 2026-09-15/2026-09-16",
     ]
+
+
+OCCASIONS = ",Regatta,Fair\n,12 Sept 2026,19 Sept 2026\nBar,Tarn,Quill\n,Muster,Steam day\n,26 Sept 2026,3 Oct 2026\nBar,Osei,Moss"
+
+
+def test_what_stands_over_the_dates_of_a_roster_is_its_category(tmp_path: Path) -> None:
+    source, target = csv_file(tmp_path, OCCASIONS), tmp_path / "events.ics"
+    outcome = nomarium("build", source, "-o", target)
+    assert "“Regatta” over a date is the category" in outcome.text and "= 4 events + 2 notes" in outcome.text
+    said = [(str(event["SUMMARY"]), event["CATEGORIES"].to_ical().decode()) for event in events_in(target)]
+    assert said == [
+        ("Bar: Tarn", "Regatta"), ("Bar: Quill", "Fair"), ("Bar: Osei", "Muster"), ("Bar: Moss", "Steam day"),
+    ]  # fmt: skip
+
+
+@pytest.mark.parametrize("row", [",Mon,Tue", ",September,September", ",Week 1,Week 2", ",1,2", ",Duties,"])
+def test_what_says_when_over_dates_is_no_category(row: str, tmp_path: Path) -> None:
+    source, target = (
+        csv_file(tmp_path, f"{row}\n,14 Sept 2026,15 Sept 2026\nBar,Tarn,Quill"),
+        tmp_path / "events.ics",
+    )
+    assert nomarium("build", source, "-o", target).status == 0
+    assert not any("CATEGORIES" in event for event in events_in(target))

@@ -233,7 +233,8 @@ def _entry(sheet: Sheet, slot: Slot, codes: Mapping[str, Code], people: bool) ->
         )
     person = slot.label if people else ""
     part = date_part(*slot.days)
-    return DrawnEntry(slot.row, slot.column, title, part, time, location, person, slot.categories, text)
+    categories = (*slot.categories, slot.occasion) if slot.occasion else slot.categories
+    return DrawnEntry(slot.row, slot.column, title, part, time, location, person, categories, text)
 
 
 def _said_in(text: str, said: Code | None) -> tuple[Part, str]:

@@ -6,7 +6,6 @@ from itertools import pairwise
 
 from nomarium.model.cell import Cell
 from nomarium.model.problem import Problem, note
-from nomarium.model.wording import listed
 from nomarium.reading.cells.offwords import is_off, is_term
 from nomarium.reading.cells.weeks import is_numbered_week
 from nomarium.reading.cells.words import Lexicon, fold
@@ -30,7 +29,8 @@ from nomarium.reading.layouts.headdates import (
 from nomarium.reading.layouts.layout import Top
 from nomarium.reading.layouts.monthheads import month_head, with_years
 from nomarium.reading.layouts.onside import names_events_on_side
-from nomarium.reading.layouts.rostercolumns import unused_columns
+from nomarium.reading.layouts.rostercolumns import unused_columns, unused_told
+from nomarium.reading.layouts.rosteroccasions import told_over, under, words_over_heads
 from nomarium.reading.layouts.rosterslots import Drawing, Slot, halves_day
 from nomarium.reading.layouts.rostertimes import (
     SUMS,
@@ -62,13 +62,15 @@ def across(top: Top) -> Drawing | None:
     ]
     if not heads or heads[0] > _HEAD_ROWS or names_events_on_side([row for _, row in rows], top.lexicon):
         return None
-    slots: list[Slot] = []
+    slots, problems = list[Slot](), list[Problem]()
     others: list[Row] = list(rows[: heads[0]])
-    problems: list[Problem] = []
     by_row: dict[int, Mapping[int, Days]] = {}
     heading, unused = "", list[str]()
-    settled: dict[Problem, None] = {}
+    over = words_over_heads(top, rows, {at: _date_columns(top, rows[at][1]) for at in heads})
+    settled = dict.fromkeys(told_over(top, rows, over))
+    others += [rows[at - 1] for at in over if at > heads[0]]
     for at, end in pairwise([*heads, len(rows)]):
+        end -= end in over
         columns = _date_columns(top, rows[at][1])
         if _begins_with_a_day(top, rows[at][1], min(columns)):
             return None  # the dates begin in the first column: no names stand left of them
@@ -82,9 +84,9 @@ def across(top: Top) -> Drawing | None:
         by_row[rows[at][0]] = headed.days
         parts = _parts_under(rows[at + 1 + skipped : end], columns)
         if parts:
-            over = carried_days(headed.days, parts)
-            headed, columns = headed._replace(days=over), sorted(over)
-            by_row[rows[at][0]] = over
+            days = carried_days(headed.days, parts)
+            headed, columns = headed._replace(days=days), sorted(days)
+            by_row[rows[at][0]] = days
         below_head = at + 1 + skipped + bool(parts)
         said = said_of_days(top, rows[below_head:end], columns)
         settled |= dict.fromkeys(_OF_DAYS.at(top.sheet.place(number)) for number, _ in said.rows[:1])
@@ -93,7 +95,7 @@ def across(top: Top) -> Drawing | None:
         body, below = _body(entries, min(columns))
         others += [*rows[at + 1 : at + 1 + skipped], *said.rows, *below]
         block = _Block(top, rows[at][1], min(columns), max(columns), parts, said, body)
-        slots += block.slots(headed, others)
+        slots += under(block.slots(headed, others), over.get(at, {}))
         names, unread = block.unused()
         heading, unused = heading or block.heading, [*unused, *names]
         problems += unread
@@ -387,12 +389,3 @@ def _says_time(heading: Cell) -> bool:
     """Whether a column beside the dates says when a row begins or ends."""
     match = match_exactly(cell_text(heading))
     return match is not None and match.field in ("time", "start", "end")
-
-
-def unused_told(top: Top, row: int, headings: Sequence[str]) -> list[Problem]:
-    """A note of the columns that hold something and are no part of the roster."""
-    if not headings:
-        return []
-    unique = list(dict.fromkeys(headings))
-    message = f"Not used: the column{'s' if len(unique) > 1 else ''} {listed(unique)}."
-    return [note("column-unused", message).at(top.sheet.place(row))]

@@ -7,7 +7,8 @@ from types import MappingProxyType
 from typing import Literal, NamedTuple
 
 from nomarium.model.cell import Cell
-from nomarium.model.problem import column_letter
+from nomarium.model.problem import Problem, column_letter, note
+from nomarium.model.wording import listed
 from nomarium.reading.cells.words import fold
 from nomarium.reading.columns.daycells import looks_like_date
 from nomarium.reading.columns.headings import match_exactly
@@ -103,6 +104,15 @@ def unused_columns(
     headings = {n: text for n, cell in enumerate(head) if (text := cell_text(cell))}
     offset = top.sheet.first_column
     return {n: f"“{headings[n]}”" if n in headings else column_letter(n + offset) for n in sorted(filled)}
+
+
+def unused_told(top: Top, row: int, headings: Sequence[str]) -> list[Problem]:
+    """A note of the columns that hold something and are no part of the roster."""
+    if not headings:
+        return []
+    unique = list(dict.fromkeys(headings))
+    message = f"Not used: the column{'s' if len(unique) > 1 else ''} {listed(unique)}."
+    return [note("column-unused", message).at(top.sheet.place(row))]
 
 
 def _without_day_names(head: Sequence[Cell], columns: tuple[int, ...]) -> tuple[int, ...]:

@@ -29,12 +29,12 @@ from nomarium.reading.layouts.headdates import (
     time_of_date,
 )
 from nomarium.reading.layouts.layout import Top
-from nomarium.reading.layouts.rosteracross import unused_told
 from nomarium.reading.layouts.rostercolumns import (
     RosterColumns,
     columns_of,
     part_of,
     unused_columns,
+    unused_told,
 )
 from nomarium.reading.layouts.rosterslots import Drawing, Slot, carried
 from nomarium.reading.layouts.rostertimes import unread_times

@@ -44,6 +44,8 @@ class Slot(NamedTuple):
     """Whether nothing but its date heads it: what the cell says is what is on."""
     where: str = ""
     """The place that its row says."""
+    occasion: str = ""
+    """What stands over its date, `Regatta`."""
 
     @property
     def text(self) -> str:
