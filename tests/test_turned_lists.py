@@ -172,3 +172,9 @@ def test_what_says_when_over_dates_is_no_category(row: str, tmp_path: Path) -> N
     )
     assert nomarium("build", source, "-o", target).status == 0
     assert not any("CATEGORIES" in event for event in events_in(target))
+
+
+@pytest.mark.parametrize("cell", [". 9-11", "\u0301 9-11", "() at 9"])
+def test_a_cell_of_marks_and_hours_is_no_fault(cell: str, tmp_path: Path) -> None:
+    outcome = nomarium("build", csv_file(tmp_path, ROOMS.format(cell)), "-o", tmp_path / "events.ics")
+    assert outcome.status in (0, 1) and "fault" not in outcome.text

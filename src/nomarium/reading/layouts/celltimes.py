@@ -174,7 +174,7 @@ def _is_time(match: re.Match[str], times: Times) -> bool:
     if is_first:
         return not are_counted("", text, match["text"])
     before = match["text"]
-    counts = fold(before).split()[-1].removesuffix("s") in _COUNTED or is_no_time(before, text)
+    counts = (fold(before).split() or [""])[-1].removesuffix("s") in _COUNTED or is_no_time(before, text)
     if counts or re.search(_SCORED, before) or times.start is None or times.end is None:
         return False
     begins, ends = (clock.secs + _NOON * (clock.secs < _SEVEN) for clock in (times.start, times.end))
