@@ -187,8 +187,8 @@ class _Filling:
 
 
 _WEEK_NUMBER = r"(?i)(?:week|wk|w|woche|kw|cw|semaine|sem|s|semana|settimana|sett|vecka|v|uke|uge|viikko|vko)\.?\s*(?P<number>\d{1,2})"
-_MOST_TERMS = 4
 """The number of a week, with a word for it or its first letter."""
+_MOST_TERMS = 4
 _FOR_WHAT = frozenset(("for", "pour", "fur", "para", "voor"))
 """What heads those for whom something is on, or, beside who booked a room, what for."""
 _OF_NUMBERS = r"(?:^|\s)(?:no|nos|nr|num|number|ref|reference|id|code|nummer|kennung|numéro)$"

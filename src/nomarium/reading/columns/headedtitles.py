@@ -23,6 +23,7 @@ POSTS: Final = frozenset(
     "keyholder warden tutor caller host speaker".split()
 )
 """Headings of those who do something then."""
+_BARE: Final = "what stands in the column says nothing without its heading"
 
 
 def with_headed_titles(
@@ -36,7 +37,9 @@ def with_headed_titles(
     posts = [c for c in titled if c.how == "content" and normal(c.heading) in POSTS]
     if (named := next((c for c in titled if c.evidence == BESIDE_NAMES), None)) is not None:
         course = next(c for c in titled if c.field == "class")
-        return _titled(sheet, course, f"{{{course.heading}}}: {{{named.heading}}}", options)
+        return _titled(
+            sheet, course, f"{{{course.heading}}}: {{{named.heading}}}", options, "both may be what happens"
+        )
     counting = [c for c in columns if _counts(c) and (c in titled or (c.is_ignored and c.how != "asked"))]
     if len(counting) == 1 and titled in ([], posts, counting):
         return _titled(sheet, counting[0], f"{counting[0].heading} {{{counting[0].heading}}}", options)
@@ -46,13 +49,8 @@ def with_headed_titles(
 
 
 def _titled(
-    sheet: Sheet, column: Column, template: str, options: ReadingOptions
+    sheet: Sheet, column: Column, template: str, options: ReadingOptions, why: str = _BARE
 ) -> tuple[ReadingOptions, list[Problem]]:
-    why = (
-        "both may be what happens"
-        if template.startswith("{")
-        else "what stands in the column says nothing without its heading"
-    )
     message = f"The title of each event is {template}: {why}."
     remedy = 'If it is not: --column "HEADING=summary", or another --title.'
     told = note("title-sides", message, remedy).at(sheet.place(None, column.at, column.heading))

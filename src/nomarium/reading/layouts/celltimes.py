@@ -19,15 +19,15 @@ _TIME_LAST = re.compile(
     rf"^(?P<text>.*?[^\s,(–—-])[\s,(–—-]+(?:(?P<lead>from|at|um|@)\s*|(?:von|à|de)\s+)?(?P<time>{_CLOCK}(?:\s?(?:[-–—]|to|till?|until|bis|à)\s?{_CLOCK})?)\)?$",
     re.IGNORECASE | re.DOTALL,
 )
-_TIME_WITHIN = re.compile(
-    rf"^(?P<text>.*?[^\W\d_]\S*?)(?P<before>\s?[,(–—-]\s?|\s)(?:(?P<lead>from|at|um|@)\s*|(?:von|à|de)\s+)?(?P<time>{_CLOCK}(?:\s?(?:[-–—]|to|till?|until|bis|à)\s?{_CLOCK})?)(?P<behind>\)?\s?[,;(–—-]\s?|\)?\s)(?P<rest>[^\W\d_].*)$",
-    re.IGNORECASE,
-)
+_LONGEST_TITLE = 200
+"""Characters of an entry among whose words a time is looked for: a longer one is prose."""
+_MARKS = ",;(–—-"
+_HAS_WORD = re.compile(r"[^\W\d_]")
 _GOES_ON = re.compile(
     r"(?i)(?:to|till?|until|for|or|and|then|not|instead|by|before|after|[ap]\.?m|bis|und|oder|et|ou|jusqu)\b"
 )
 """How what stands behind a time begins that says more about it."""
-_SHARP = re.compile(r"(?i)(?:onwards?|sharp|prompt|start|o'clock|hrs?|uhr|uur)\b[\s,]*")
+_SHARP = re.compile(r"(?i)^(?:onwards?|sharp|prompt|start|o'clock|hrs?|uhr|uur)\b[\s,]*")
 CLEAR_CLOCK = r"(?i)\d[:.h]\d\d|\d\s?[ap]\.?m\b"
 """A time that is no other number."""
 _CLEAR = re.compile(rf"{CLEAR_CLOCK}|noon|midday|midnight")
@@ -53,31 +53,40 @@ def time_and_text(text: str) -> tuple[Part, str]:
             continue
         times = read_times(match["time"])
         if isinstance(times, Times) and times.start is not None and _is_time(match, times):
-            return Part(start=times.start, end=times.end, notes=times.notes), match["text"].strip(" :")
+            return _part(times), match["text"].strip(" :")
     return _time_within(text)
 
 
 def _time_within(text: str) -> tuple[Part, str]:
     """The one time that stands between the words of an entry, `Knots 9:00-11:00, Moss`, and the words without it; NOTHING where it
     may count something, or where more is said about when."""
-    match = _TIME_WITHIN.match(text)
-    if match is None or _ENDS.search(match["text"]):
+    if len(text) > _LONGEST_TITLE or "\n" in text or not (_CLEAR.search(text) or says_more_times(text)):
         return NOTHING, text
-    rest = _SHARP.sub("", match["rest"], count=1) if _SHARP.match(match["rest"]) else match["rest"]
-    times = read_times(match["time"])
-    if not isinstance(times, Times) or times.start is None or _GOES_ON.match(rest):
+    from nomarium.reading.layouts.linetimes import joined, time_among  # slow to compile, and seldom needed
+
+    said, before, behind = time_among(text)
+    times = read_times(said)
+    lead, rest = text[len(before) :].lstrip(), behind.lstrip(f" ){_MARKS}")
+    is_said = rest[:1].isalpha() or (not rest.strip(" .") and text.rstrip(" .")[-1:].isalpha())  # 18:00 Uhr
+    if not (isinstance(times, Times) and times.start and _HAS_WORD.search(before) and is_said):
         return NOTHING, text
-    is_apart = bool(match["before"].strip() or match["lead"] or match["behind"].strip())
-    if not (is_apart or _CLEAR.search(match["time"])) or not _is_time(match, times):
+    is_apart = before.rstrip()[-1:] in _MARKS or behind.lstrip(" )")[:1] in _MARKS
+    is_clear = _CLEAR.search(said) is not None
+    if _GOES_ON.match(rest) or not (is_apart or is_clear or not lead[:1].isdigit()):
         return NOTHING, text
-    opens = "(" if "(" in match["behind"] else ""
-    between = f" {opens}" if opens or not (match["before"] + match["behind"]).strip(" ()") else ", "
-    title = f"{match['text']}{between}{rest}" if rest else match["text"]
-    return (
-        (NOTHING, text)
-        if says_more_times(title)
-        else (Part(start=times.start, end=times.end, notes=times.notes), title)
+    if not is_clear and not _are_hours(before.rstrip(f" {_MARKS}"), said, times):
+        return NOTHING, text
+    kept = _SHARP.sub("", rest, count=1)
+    title = (
+        joined(before, behind)
+        if kept == rest and is_apart
+        else " ".join(filter(None, (before.rstrip(" :"), kept)))
     )
+    return (NOTHING, text) if says_more_times(title) else (_part(times), title)
+
+
+def _part(times: Times) -> Part:
+    return Part(start=times.start, end=times.end, notes=times.notes)
 
 
 class CellLine(NamedTuple):
@@ -152,7 +161,7 @@ def time_alone(line: str) -> Part:
     is_clear = _CLEAR.search(line) or re.fullmatch(_HOURS, line) or re.search(r"[^\W\d_]{3}", line)  # 10 Uhr
     if times.start is None or not is_clear:
         return Part(is_all_day=True) if times.is_all_day else NOTHING
-    return Part(start=times.start, end=times.end, notes=times.notes)
+    return _part(times)
 
 
 def _is_time(match: re.Match[str], times: Times) -> bool:
@@ -160,7 +169,7 @@ def _is_time(match: re.Match[str], times: Times) -> bool:
     the other as people work, `Sale 10-4`; `Rooms 9-12` and `Heron 3-2` are none."""
     text = match["time"].strip()
     if _CLEAR.search(text):
-        is_last = match.re is not _TIME_FIRST
+        is_last = match.re is _TIME_LAST
         is_number = is_last and "." in text and re.search(_NUMBERED, match["text"])
         return not (is_number or (is_last and is_verse(match["text"], text)))
     is_first = match.re is _TIME_FIRST
@@ -168,13 +177,18 @@ def _is_time(match: re.Match[str], times: Times) -> bool:
         return False  # 1. Heat
     if not is_first and (match["lead"] or not re.fullmatch(_HOURS, text)):
         return re.fullmatch(_HOURS, text) is not None
-    # the patterns of lines are slow to compile, and seldom needed here
-    from nomarium.reading.layouts.linetimes import are_counted, is_no_time
+    if not is_first:
+        return _are_hours(match["text"], text, times)
+    from nomarium.reading.layouts.linetimes import are_counted  # slow to compile, and seldom needed
 
-    if is_first:
-        return not are_counted("", text, match["text"])
-    before = match["text"]
-    counts = (fold(before).split() or [""])[-1].removesuffix("s") in _COUNTED or is_no_time(before, text)
+    return not are_counted("", text, match["text"])
+
+
+def _are_hours(before: str, hours: str, times: Times) -> bool:
+    """Whether mere hours behind words are from one to the other as people work, and count nothing, and are no score."""
+    from nomarium.reading.layouts.linetimes import is_no_time  # slow to compile, and seldom needed
+
+    counts = (fold(before).split() or [""])[-1].removesuffix("s") in _COUNTED or is_no_time(before, hours)
     if counts or re.search(_SCORED, before) or times.start is None or times.end is None:
         return False
     begins, ends = (clock.secs + _NOON * (clock.secs < _SEVEN) for clock in (times.start, times.end))

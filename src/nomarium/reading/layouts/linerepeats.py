@@ -13,6 +13,7 @@ WEEKLY: Final = re.compile(
 _SHORT_DAY: Final = r"\b(?:mon|tues?|wed(?:nes)?|thu(?:rs?)?|fri|sat(?:ur)?|sun)(?:day)?(?=s?\b)"
 _SHORT_WEEKLY: Final = re.compile(rf"(?i)(?:{_SHORT_DAY}s?\b\.?)(?:\s*(?:,|&|/|and)\s*{_SHORT_DAY}s?\b\.?)*")
 """Weekdays as they are shortened, `Weds`, beside a first and a last day."""
+_DAYS_BEHIND: Final = re.compile(rf"(?i),\s*(?P<days>{_SHORT_WEEKLY.pattern.removeprefix('(?i)')})$")
 _WITHOUT: Final = re.compile(
     r"(?i)\(?\b(?:(?:no|not)\s+(?:class(?:es)?|sessions?|lessons?|meetings?|practice|training|rehearsal|school|on)\s*(?:on\s+)?|not\s+(?:on\s+)?(?=(?:[^\W\d_]+\.?,?\s+)?\d)|"
     r"(?:except|excluding|excl?\.|but not|omitting)\s*(?:on\s+|for\s+)?):?\s*([^()]*\d[^()]*?)(?:\)|$)"
@@ -51,7 +52,7 @@ def repeat_in(days: re.Match[str] | None, date: str, rest: str, has_last: bool) 
 def _short_days(date: str, rest: str) -> tuple[re.Match[str] | None, str, str]:
     """The weekdays that stand by themselves behind a first and a last day, or among the other parts of a line; and the two
     without them."""
-    behind = re.search(rf",\s*(?P<days>{_SHORT_WEEKLY.pattern.removeprefix('(?i)')})$", date, re.IGNORECASE)
+    behind = _DAYS_BEHIND.search(date)
     if behind is not None and re.search(rf"(?i){_SHORT_DAY}", date[: behind.start()]) is None:
         return _SHORT_WEEKLY.match(behind["days"]), date[: behind.start()], rest
     for piece in re.split(r"\s*[,;|():]\s*|\s+[–-]\s+", rest):

@@ -217,8 +217,14 @@ def is_no_time(before: str, figures: str) -> bool:
 
 def time_in(text: str) -> tuple[str, str]:
     """The first time that a text says, and the text without it."""
+    time, before, after = time_among(text)
+    return (time, joined(before, after)) if time else ("", text)
+
+
+def time_among(text: str) -> tuple[str, str, str]:
+    """The first time that a text says, and what stands before and behind it; no time, and the whole text, where it says none."""
     if " for " in text and (arrival := ARRIVAL.search(text)) and isinstance(read_times(arrival[1]), Times):
-        return arrival[1], _joined(text[: arrival.start()], text[arrival.end() :])
+        return arrival[1], text[: arrival.start()], text[arrival.end() :]
     clear = (match for match in TIME.finditer(text) if reads_as_time(match[1].strip()) or _says_hours(match))
     alone = (*_AT_HOUR.finditer(text), *_TILL_HOUR.finditer(text))
     found = [
@@ -229,7 +235,7 @@ def time_in(text: str) -> tuple[str, str]:
         and not is_verse(text[: match.start()], match[0])
     ]
     if not found:
-        return "", text
+        return "", text, ""
     least = (_OF_TIDE, _COMING_FIRST) if "(" in text else (_OF_TIDE,)
     match = next(
         (one for one in found if not any(form.search(text[: one.start()]) for form in least)), found[0]
@@ -240,7 +246,7 @@ def time_in(text: str) -> tuple[str, str]:
     counted = _COUNTED_BEFORE.match(time)
     if counted is not None and _ENDS_WITH_NAME.search(text[:begin]):
         time, begin = counted["time"], begin + text[begin:].index(time) + len(counted["count"])
-    return time, _joined(text[:begin], text[match.end() :])
+    return time, text[:begin], text[match.end() :]
 
 
 _END: Final = re.compile(
@@ -255,10 +261,10 @@ def end_in(text: str) -> tuple[str, str]:
     match = _END.search(text)
     if match is None or _END.search(text[match.end() :]) is not None:
         return "", text
-    return match["end"], _joined(text[: match.start()], text[match.end() :])
+    return match["end"], joined(text[: match.start()], text[match.end() :])
 
 
-def _joined(before: str, after: str) -> str:
+def joined(before: str, after: str) -> str:
     """What stands before a time and what stands after it; brackets stay round the words that were with it, `(noon dismissal)`."""
     before, after = before.rstrip(EDGES), after.lstrip(EDGES)
     if before.count("(") > before.count(")"):
