@@ -87,6 +87,7 @@ def read_sheets(sheets: Sequence[Sheet], options: ReadingOptions, whole: bool = 
         if one.sheet.name.casefold() in asked or one.sheet.file not in files_read or (one.sheet.part and one.why != "blank")
         or one.why in ("month-unnamed", "day-unnamed") or (one.sheet.name in in_documents and _may_be_events(one))
     ]  # fmt: skip
+    wanted = [one for one in wanted if one.why != "no-lines" or _is_all_of_file(one, wanted)]
     found.unread = wanted
     found.passed_over = [one for one in not_read if one not in wanted]
     found.refused = [one.sheet for one in wanted if one.why != "blank"]
@@ -104,6 +105,11 @@ def _may_be_events(unread: NotRead) -> bool:
     cells = [cell_text(cell) for _, row in Top(unread.sheet, ReadingOptions()).rows for cell in row]
     is_weekly = any(re.fullmatch(_WEEKDAY, text) for text in cells)
     return not is_weekly and any(re.fullmatch(_CLOCK, text) for text in cells)
+
+
+def _is_all_of_file(unread: NotRead, others: Sequence[NotRead]) -> bool:
+    """Whether nothing else of its file is unread; the words around a table have no dates of their own to miss."""
+    return not any(one.sheet.file == unread.sheet.file and one.why != "no-lines" for one in others)
 
 
 def _used(lines: Sheet, looked_at: Sequence[tuple[Sheet, Reading | NotRead]]) -> tuple[tuple[int, str], ...]:

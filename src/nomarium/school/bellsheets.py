@@ -9,6 +9,7 @@ from typing import Final, NamedTuple
 from nomarium.model.cell import Cell
 from nomarium.reading.cells.words import ENGLISH, fold
 from nomarium.reading.layouts.namedslots import is_break
+from nomarium.reading.rows.sectiondate import date_of_title
 from nomarium.school.codes import weekday_of
 from nomarium.school.datewords import looks_like_date
 from nomarium.school.drawnheads import days_named, letter_columns
@@ -152,10 +153,12 @@ def _stacked(rows: Sequence[Row]) -> list[Row]:
         texts = [cell_text(cell) for _, cell in cells]
         fields = {field_of(text, "bells") for text in texts}
         times = [cell for _, cell in cells if is_time(cell)]
+        if times and any(looks_like_date(cell) and not is_time(cell) for _, cell in cells):
+            return []  # what is on then
         if not times and {"schedule", "label"} & fields:
             return []
         if len(cells) == 1 and not times:
-            if looks_like_date(cells[0][1]):
+            if looks_like_date(cells[0][1]) or date_of_title(cells[0][1], ENGLISH):
                 return []  # the programmes of several dates
             kinds.append(_kind_with_days(texts[0]))
         elif times and len(cells) > len(times) + 2:

@@ -12,7 +12,7 @@ from nomarium.model.limits import MOST_MAIL_PARTS
 from nomarium.model.problem import Place, Problem, note
 from nomarium.model.wording import MONTHS
 from nomarium.sheets.documents import Document, sheets_of
-from nomarium.sheets.sheet import Sheet
+from nomarium.sheets.sheet import SENT, Sheet
 from nomarium.sheets.webpages import page_document
 
 
@@ -56,7 +56,7 @@ def _sent(message: EmailMessage) -> tuple[tuple[int, str], ...]:
         date = message["Date"].datetime
     except (AttributeError, KeyError, TypeError, ValueError):
         return ()
-    return ((0, f"{date.day} {MONTHS[date.month - 1]} {date.year}"),) if date is not None else ()
+    return ((SENT, f"{date.day} {MONTHS[date.month - 1]} {date.year}"),) if date is not None else ()
 
 
 def _text(part: "MIMEPart | None") -> str:

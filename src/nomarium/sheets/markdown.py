@@ -43,7 +43,11 @@ def _begins_table(lines: Sequence[str], n: int) -> bool:
 def _cells(line: str) -> list[str]:
     """The cells of a row; a bar behind a backslash is one of a cell."""
     text = line.strip().removeprefix("|").removesuffix("|")
-    return [_bare(cell.replace("\\|", "|")) for cell in re.split(r"(?<!\\)\|", text)]
+    return [_bare(re.sub(_BREAK, "\n", cell).replace("\\|", "|")) for cell in re.split(r"(?<!\\)\|", text)]
+
+
+_BREAK = r"(?i)\s*<br\s*/?>\s*"
+"""What parts the lines of a cell."""
 
 
 def _bare(text: str) -> str:

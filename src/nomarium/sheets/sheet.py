@@ -14,6 +14,8 @@ Row = tuple[int, Sequence[Cell]]
 """A row's number, as the sheet shows it, and its cells."""
 
 
+SENT = -1
+"""The number of what is said above a table and is no line of the file: the day on which a message was sent."""
 TOP_ROWS = 500
 """Rows from the top that are kept, since everything that finds out what a sheet is looks at them again."""
 
@@ -84,7 +86,8 @@ class Sheet(NamedTuple):
     is_narrow: bool = False
     """Whether lines in its cells may be no more than the width of a page's column."""
     said_above: tuple[tuple[int, str], ...] = ()
-    """Numbers and texts of lines over the table that are no rows of it, and may say its year."""
+    """Numbers and texts of lines over the table that are no rows of it, and may say its year; under `SENT`
+    the day on which the message that holds the table was sent, `7 September 2026`."""
     heads: tuple[tuple[int, str], ...] = ()
     """Of lines, those that stand over tables, and the names of these; when they are read, those whose dates the tables have."""
     pages: tuple[int, ...] = ()

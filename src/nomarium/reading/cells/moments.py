@@ -195,6 +195,8 @@ def read_moment_text(text: str, role: Role, lexicon: Lexicon, counts_1904: bool 
     may_be_of = text[:1] in "wWsS"
     if may_be_of and (week := _week_by_date(text, lexicon)) is not None:
         return week  # Week of 4 January
+    if may_be_of and (counted := _day_of_counted_week(text, lexicon)) is not None:
+        return counted  # Week 1, September 29
     whole = _days_and_times(text, lexicon)
     if isinstance(whole, Moment) and whole.last is None and whole.end is None and _is_open(text):
         return Refusal("date-open", f"“{text}” says a first day, and no last one.", _OPEN_REMEDY)
@@ -248,6 +250,20 @@ def _week_by_date(text: str, lexicon: Lexicon) -> Moment | None:
     if not isinstance(edge, Moment) or edge.last is not None or edge.start is not None:
         return None
     return edge._replace(notes=(*edge.notes, "week-ended" if ended else "week-span"))
+
+
+def _day_of_counted_week(text: str, lexicon: Lexicon) -> Moment | Refusal | None:
+    """The day behind the number of a week; None when it is none."""
+    from nomarium.reading.cells.weeks import date_of_counted_week
+
+    date, may_be_year = date_of_counted_week(text)
+    day = _days_and_times(date, lexicon) if date else None
+    if not isinstance(day, Moment):
+        return None
+    if may_be_year and not isinstance(_days_and_times(text, lexicon), Refusal):
+        message = f"“{text}” could be {date} in a week of that number, or the day before the month and a short year."
+        return Refusal("date-unread", message, "Put the number of the week into a column of its own.")
+    return day
 
 
 def tidy(text: str) -> str:
@@ -310,6 +326,8 @@ _NO_TIME = r"[\s,;@|–—-]*\d{1,2}/\d{1,2}|[\s,;]*\d{1,2}\.(?:(?:0?[1-9]|1[0-2
 """What is a second day behind a first, `7/12, 9/12`, `12.12., 13.12.`, or counts what follows, `6.12., 2. Advent`, and is no time."""
 _NUMBERED_WEEK = r"(?i)(?:(?:week|wk|w|woche|kw|semaine|sem|semana)\.?\s*)?\d{1,2}\s*\((?P<days>[^()]*\d[^()]*[^\W\d_]{3}[^()]*|[^()]*[^\W\d_]{3}[^()]*\d[^()]*)\)"
 """The number of a week before its days, `1 (30 Nov-4 Dec)`."""
+_TWO_YEARS = r"\d{1,2}\s[^\W\d_]{3,}\.?\s\d\d,?\s20[0-5]\d(?!\d|\s?[-–—:.h])"
+"""A day, its month, a short year and a long one, or another day in front, its year, and no time: `1 September 29, 2026`."""
 _REMARK = r"\s*(?:\([^()\d]{2,60}\)|[*†‡#]+)$"
 
 
@@ -326,6 +344,11 @@ def _days_and_times(text: str, lexicon: Lexicon) -> Moment | Refusal:
     if not days.rest:
         return Moment(days.first, days.last)
     rest = re.sub(_JOINT, "", days.rest).strip("() ")
+    if days.first.has_short_year and re.search(_TWO_YEARS, text):
+        message = f"“{rest[:4]}” behind the date could be its year, or a time."
+        return Refusal(
+            "date-rest", message, "Write the year in four figures, or the time with a colon, 20:30."
+        )
     times = read_times(rest) if rest else Times()
     if isinstance(times, Refusal) or re.fullmatch(_NO_TIME, days.rest):
         if (remark := re.search(_REMARK, text)) and not _says_cancelled(remark[0].strip(" ()")):

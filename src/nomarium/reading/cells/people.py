@@ -8,6 +8,8 @@ from nomarium.model.wording import meant
 
 _ADDRESS = r"[^\s@<>,;\"]+@[^\s@<>,;\"]+"
 _NAMED = r"\s*\"?(?P<name>[^<\"]*?)\"?\s*[<(](?:mailto:)?(?P<email>[^\s<>()]+@[^\s<>()]+)[>)]\s*"
+BETWEEN_NAMES = r"\s?[,;&/+\n]\s?|\s(?:and|et|und)\s"
+"""What stands between the names of a rota's cell, `Quill & Moss`."""
 _SURNAME_FIRST = r"[^@;<>]+,[^@;<>]+<[^>]+@[^>]+>"
 
 

@@ -9,6 +9,8 @@ _NAMED = (
     r"\b\.?[\s:.–-]*(?P<date>\S.*)"
 )
 _ENDED = r"(?i)(?:w\s?/?\s?e|(?:wk|week)\.?\s+(?:ending|ends|to))\b\.?[\s:.–-]*(?P<date>\S.*)"
+_COUNTED = r"(?i)(?:week|wk|woche|semaine|sem|semana|settimana)\.?\s*(?P<week>\d{1,2})(?P<joint>\s*[,:;–—-]|\s)\s*(?P<date>\S.*\d.*)"
+_MAY_BE_YEAR = r"[^\W\d_]{3,}\.?,?\s[2-9]\d"
 _NUMBERED = (
     r"(?i)(?P<year>\d{4})-?W(?P<week>\d{2})(?:-?(?P<day>[1-7]))?|"
     r"(?:KW|CW|w|wk|week|calendar week|woche|kalenderwoche)\.?\s*(?P<of_year>\d{1,2})\s?(?:[/.,-]\s?|\s)(?P<in_year>20\d\d)"
@@ -45,6 +47,19 @@ def date_of_week(text: str) -> str:
         return ""
     match = re.fullmatch(_NAMED, text)
     return match["date"].strip() if match else ""
+
+
+def date_of_counted_week(text: str) -> tuple[str, bool]:
+    """The date behind the number of a week, and whether the number could be its day, and its day the year; nothing for any other.
+
+    >>> date_of_counted_week("Week 1, September 29, 2026"), date_of_counted_week("Week 7 Sept 26"), date_of_counted_week("Week 3")
+    (('September 29, 2026', False), ('Sept 26', True), ('', False))
+    """
+    match = re.fullmatch(_COUNTED, text) if text[:1] in "wWsS" else None
+    if match is None:
+        return "", False
+    is_open = match["joint"].isspace() and re.fullmatch(_MAY_BE_YEAR, match["date"]) is not None
+    return match["date"], is_open
 
 
 def date_of_week_end(text: str) -> str:

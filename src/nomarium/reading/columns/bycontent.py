@@ -94,16 +94,15 @@ class _Filling:
             and not is_before_start(c.heading)
         ]
         clocks = [c for c in clocks if c.evidence != HEADS_TIMES] or clocks[:1]
+        is_timed = bool(self._taken & {"time", "start", "end"}) or any(
+            c.field == "when" and self._about(c).date_hours for c in self._columns
+        )
         spans = [c for c in clocks if _are_spans(self._about(c))]
-        if len(clocks) > 1 and len(spans) == 1 and not self._taken & {"time", "start", "end", "when"}:
+        if len(clocks) > 1 and len(spans) == 1 and not is_timed:
             self._take(spans[0], "time", "the only column of times from one to another")
-        elif (
-            len(clocks) == 1
-            and not self._taken & {"time", "start", "end", "when"}
-            and not _says_times(self._columns, self._contents)
-        ):
+        elif len(clocks) == 1 and not is_timed and not _says_times(self._columns, self._contents):
             self._take(clocks[0], "time", "the only column of times")
-        elif _are_beside(clocks) and not self._taken & {"time", "start", "end", "when"}:
+        elif _are_beside(clocks) and not is_timed:
             self._take(clocks[0], "start", "the first of two columns of times")
             self._take(clocks[1], "end", "the second of two columns of times")
         elif len(clocks) == 1 and "start" in self._taken and not self._taken & {"time", "end"}:

@@ -10,6 +10,7 @@ from nomarium.model.cell import Cell
 from nomarium.model.refusal import Refusal
 from nomarium.reading.cells.choices import read_status
 from nomarium.reading.cells.halves import without_half
+from nomarium.reading.cells.moments import read_moment
 from nomarium.reading.cells.placewords import is_place
 from nomarium.reading.cells.times import Times, may_be_class, read_times
 from nomarium.reading.cells.words import Lexicon, fold
@@ -149,6 +150,12 @@ class Contents:
             and all(re.fullmatch(_CLOCK, word) for text in texts for word in re.split(r"[\s,&+/–-]+", text))
             and any(re.search(_HAS_CLOCK, cell_text(cell)) for cell in self.different)
         )
+
+    @cached_property
+    def date_hours(self) -> bool:
+        """Whether a cell is a day with a time of day, `13 Sep 10:00`."""
+        moments = (read_moment(cell, "date", self.lexicon) for cell in self.different[:MOST_DIFFERENT])
+        return any(not isinstance(moment, Refusal) and moment.start is not None for moment in moments)
 
     @cached_property
     def show_clocks(self) -> bool:

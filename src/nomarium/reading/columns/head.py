@@ -1,5 +1,6 @@
 """Where the table is in a sheet: title rows above it, its headings (one row or two), its first row."""
 
+import re
 from collections import Counter
 from collections.abc import Sequence
 from itertools import islice
@@ -12,6 +13,7 @@ from nomarium.reading.columns.firstentry import is_entry
 from nomarium.reading.columns.headings import match_exactly
 from nomarium.sheets.sheet import Row, Sheet, cell_text, is_blank
 
+_BEGINS_WITH_CLOCK = r"(?i)(?:[01]?\d|2[0-3])(?:[.:h][0-5]\d\b|\s?[ap]\.?m\b)"
 HEAD_ROWS = 60
 """How many rows from the top may hold the headings."""
 
@@ -104,7 +106,8 @@ def _header_at(filled: Sequence[Row], lexicon: Lexicon) -> int | None:
             return None
         all_short = all(isinstance(cell, str) and len(cell) < 40 for cell in filled_cells)
         followed = at + 1 < len(filled) and any(looks_like_date(c, lexicon) for c in filled[at + 1][1])
-        if all_short and (followed or scores[at]):
+        is_timed = re.match(_BEGINS_WITH_CLOCK, cell_text(filled_cells[0])) is not None
+        if all_short and (followed or (scores[at] and not is_timed)):  # `10:00-10:45 | Lofting | Room 4`
             return at
     return None
 

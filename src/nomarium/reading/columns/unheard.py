@@ -111,7 +111,7 @@ def _unused_times(
             message = f"The column {called(sheet, column)} holds {what} and is none of those that say when."
             are_lengths = all(re.fullmatch(_LENGTH, cell_text(cell)) for cell in about.different)
             field = "duration" if are_lengths else "time" if is_timed else "FIELD"
-            is_known = is_timed and any(c.field in ("time", "start", "when") for c in columns)
+            is_known = is_timed and any(_says_time_of_day(c, rows, lexicon) for c in columns)
             is_more = is_known or is_of_nature(column.heading)
             keep = f'to keep it as it is: --column "{name}={column.field}"; or ' if takes_words else "or "
             kept = "--keep-extra" if has_words else f'--column "{name}=description"'
@@ -125,6 +125,13 @@ def _unused_times(
                 "column-times", message, remedy, sheet.place(None, column.at, column.heading)
             )
     return found
+
+
+def _says_time_of_day(column: Column, rows: Sequence[Sequence[Cell]], lexicon: Lexicon) -> bool:
+    """Whether a column says at what time; one of when does not where its cells are days alone."""
+    if column.field != "when":
+        return column.field in ("time", "start")
+    return Contents([row[column.at] if column.at < len(row) else "" for row in rows], lexicon).date_hours
 
 
 def _hold_clocks(about: Contents) -> bool:

@@ -10,7 +10,7 @@ from nomarium.model.cell import Cell
 from nomarium.model.wording import MONTHS
 from nomarium.reading.cells.words import ENGLISH, Lexicon, fold
 from nomarium.reading.columns.head import TableHead
-from nomarium.sheets.sheet import Row, Sheet, cell_text
+from nomarium.sheets.sheet import SENT, Row, Sheet, cell_text
 
 _SCHOOL_YEAR = r"(?<![\d./-])((?:19|20)\d\d)\s?[-/–—]\s?((?:19|20)?\d\d)(?![\d./-])"
 _MONTH_ALONE = re.compile(r"([^\W\d_]{3,})\.?,?\s+((?:19|20)\d\d)")
@@ -67,7 +67,7 @@ def year_above(sheet: Sheet, head: TableHead, headings: Sequence[str] = ()) -> Y
     none, or several."""
     texts = [(f"the heading “{heading}”", heading) for heading in headings]
     texts += [(f"sheet “{sheet.name}”", sheet.name)] if sheet.name else []
-    texts += [(f"line {number}: “{text[:60]}”", text) for number, text in sheet.said_above if number]
+    texts += [(f"line {number}: “{text[:60]}”", text) for number, text in sheet.said_above if number != SENT]
     if head.title_rows:
         last = max(head.title_rows)
         for number, row in sheet.rows():
@@ -91,7 +91,7 @@ def year_above(sheet: Sheet, head: TableHead, headings: Sequence[str] = ()) -> Y
 
 def _of_message(sheet: Sheet) -> YearAbove | None:
     """The year around the date on which the message was sent that holds a table."""
-    for text in (text for number, text in sheet.said_above if not number):
+    for text in (text for number, text in sheet.said_above if number == SENT):
         day, month, year = text.split()
         sent = dt.date(int(year), MONTHS.index(month) + 1, int(day))
         return YearAbove(sent.year, False, f"the head of the message: “{text}”", sent)

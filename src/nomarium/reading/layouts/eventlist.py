@@ -14,6 +14,7 @@ from nomarium.reading.columns.clocks import clock_told, find_clock, morning_told
 from nomarium.reading.columns.column import Column
 from nomarium.reading.columns.columnnotes import column_notes
 from nomarium.reading.columns.columns import assign_columns
+from nomarium.reading.columns.contents import Contents
 from nomarium.reading.columns.datejoins import DateJoins, find_date_joins
 from nomarium.reading.columns.dateparts import DateParts, find_date_parts
 from nomarium.reading.columns.decisions import Decisions, told
@@ -32,9 +33,10 @@ from nomarium.reading.columns.titles import half_titles, title_columns, unknown_
 from nomarium.reading.columns.unheard import unheard
 from nomarium.reading.layouts.classlists import is_of_classes
 from nomarium.reading.layouts.layout import NotRead, Reading, Top, not_read
-from nomarium.reading.layouts.notlists import misfit, missing_field, rotating_posts, without_rows
+from nomarium.reading.layouts.notlists import misfit, missing_field, without_rows
 from nomarium.reading.layouts.sessiontimes import with_session_times
 from nomarium.reading.layouts.titlecells import with_cells_apart
+from nomarium.reading.layouts.turns import rotating_posts
 from nomarium.reading.options import ReadingOptions
 from nomarium.reading.rows.yearly import any_year, is_yearly, yearly_heading
 from nomarium.sheets.sheet import TOP_ROWS, Row, RowsAgain, Sheet, cell_text, in_one_line, is_blank
@@ -150,7 +152,7 @@ def read_table(
         sample = [row for _, row in first_rows if not is_blank(row)]
         head = parts.renamed(head)
     asked = parts.asking(options, head) if parts else options
-    columns = assign_columns(sheet, head, telling := _without_months(sample), asked, seen)
+    columns = assign_columns(sheet, head, telling := _without_sections(head, sample, seen), asked, seen)
     if (coded := _with_weekdays_in_words(sheet, head, columns, seen, options)) is not None:
         return coded
     notes: list[Problem] = []
@@ -164,7 +166,7 @@ def read_table(
     columns = without_overridden(columns, options)
     options, of_titles = with_headed_titles(sheet, columns, *with_sides_as_title(sheet, columns, options))
     missing = misfit(sheet, columns, options) or missing_field(sheet, columns, options, head, seen)
-    missing = missing or rotating_posts(sheet, columns, sample, options)
+    missing = missing or rotating_posts(sheet, head, columns, sample, options)
     if missing is not None:
         return missing._replace(columns=tuple(columns))
     options = _weekly_to_the_last(columns, options)
@@ -184,14 +186,22 @@ def read_table(
     return _settled(table, data, sample, whole, len(first_rows) < TOP_ROWS, telling is not sample)
 
 
-def _without_months(sample: Sequence[Sequence[Cell]]) -> Sequence[Sequence[Cell]]:
-    """The rows but for those that hold a month alone, `September 2026`, over those that are of it; the same where none does, which
-    is found out at the least cost."""
-    if not any(row and row[0] and isinstance(row[0], str) and not any(row[1:]) for row in sample):
+def _without_sections(
+    head: TableHead, sample: Sequence[Sequence[Cell]], lexicon: Lexicon
+) -> Sequence[Sequence[Cell]]:
+    """The rows but for those that hold a month alone, `September 2026`, or a date alone over times, and say which rows are of it;
+    the same where none does, which is found out at the least cost."""
+    lone = [row for row in sample if row and row[0] and not any(row[1:])]
+    if not lone:
         return sample
     from nomarium.reading.columns.yearsabove import is_month_alone
+    from nomarium.reading.rows.sectiondate import date_of_title
 
-    others = [row for row in sample if not is_month_alone(row)]
+    headings = [*head.headings]
+    others = [row for row in sample if not is_month_alone(row) and [*map(cell_text, row)] != headings]
+    about = Contents([row[0] for row in others if row and any(map(cell_text, row[1:]))], lexicon)
+    if about.times == 1 and not about.dates:
+        others = [row for row in others if any(map(cell_text, row[1:])) or not date_of_title(row[0], lexicon)]
     return others if 0 < len(others) < len(sample) else sample
 
 

@@ -65,7 +65,7 @@ from nomarium.reading.layouts.titledlines import Titled, titles_over
 from nomarium.reading.layouts.wrappedlines import unwrapped
 from nomarium.reading.options import ReadingOptions
 from nomarium.reading.rows.datewithin import date_within
-from nomarium.sheets.sheet import Row, Sheet, cell_text
+from nomarium.sheets.sheet import SENT, Row, Sheet, cell_text
 
 _LOOKED_AT: Final = 500
 """Lines at which it is looked whether they are rows of a table."""
@@ -182,7 +182,7 @@ def _in_years(
         if len(dates) != 1 or dates[0] is None or not _FIRST_YEAR < dates[0].year < _LAST_YEAR:
             continue
         window = dates[0] - BEFORE_LETTER, dates[0] + AFTER_LETTER
-        message = f"Days without a year are set between {window[0]} and {window[1]}, by {f'line {number}' if number else 'the head of the message'}: “{text.strip()[:60]}”."
+        message = f"Days without a year are set between {window[0]} and {window[1]}, by {'the head of the message' if number == SENT else f'line {number}'}: “{text.strip()[:60]}”."
         return options._replace(school_year=window), [
             note("text-year", message, "If not: --school-year 2026:2027.")
         ]

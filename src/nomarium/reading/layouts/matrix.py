@@ -13,7 +13,7 @@ from nomarium.reading.columns.headings import match_exactly
 from nomarium.reading.layouts.codes import is_idle
 from nomarium.reading.layouts.drawn import DrawnEntry, after_remarks, date_part
 from nomarium.reading.layouts.layout import NotRead, Reading, Top, not_read
-from nomarium.reading.layouts.monthheads import Month, month_head, months_by_letter, with_years
+from nomarium.reading.layouts.monthheads import Month, months_across, months_by_letter, with_years
 from nomarium.reading.layouts.slots import time_of
 from nomarium.reading.rows.when import NOTHING, Part
 from nomarium.sheets.sheet import Row, cell_text, is_blank
@@ -54,9 +54,7 @@ def look(top: Top) -> Reading | NotRead:
 def _head(rows: Sequence[Row], lexicon: Lexicon) -> tuple[int, dict[int, tuple[int | None, int]]]:
     """The index of the row of months, and each month by its column."""
     for at, (_, row) in enumerate(rows[:20]):
-        found = {
-            n: month for n, cell in enumerate(row) if n and (month := month_head(cell, lexicon)) is not None
-        }
+        found = {n: month for n, month in months_across(row, lexicon).items() if n}
         found = found or months_by_letter(row)
         if len(found) < 2:
             continue

@@ -198,19 +198,27 @@ def _without_beside(
 def _take_numbers(sheet: Sheet, drawing: _Drawing, number: int, filled: Sequence[tuple[int, Cell]]) -> bool:
     """Take a row of day numbers, when it is one: every cell begins with the day that its column has."""
     numbered: list[tuple[int, int, str]] = []
+    others: list[tuple[int, Cell]] = []
     for column, cell in filled:
         weekday = _weekday_at(drawing, column)
         day, rest = day_number(cell)
         if weekday is None:
             continue
-        if day is None:
-            if column not in drawing.weekdays:
-                continue  # an entry beside the number, in a column of its own
-            return False
-        numbered.append((column, day, rest))
+        if day is not None:
+            numbered.append((column, day, rest))
+        elif column in drawing.weekdays:
+            others.append((column, cell))
+        # else an entry beside the number, in a column of its own
     if not numbered:
         return False
     dates = [_date_for(drawing, column, day) for column, day, _ in numbered]
+    if others:
+        if all(dates) and _in_one_week(drawing, numbered, dates) and _are_of_next_week(drawing, numbered):
+            without = [_without_number(sheet, number, *one) for one in others]
+            drawing.entries += without
+            drawing.dates, drawing.refused = {}, without[0].message
+            return True
+        return False
     if all(dates) and _in_one_week(drawing, numbered, dates):
         anchor_column, anchor = numbered[0][0], dates[0]
         assert anchor is not None
@@ -235,6 +243,20 @@ def _take_numbers(sheet: Sheet, drawing: _Drawing, number: int, filled: Sequence
         _refuse_numbers(sheet, drawing, number, numbered)
         return True
     return False
+
+
+def _are_of_next_week(drawing: _Drawing, numbered: Sequence[tuple[int, int, str]]) -> bool:
+    """Whether several cells are the bare numbers of the days a week on."""
+    bare = [(column, day) for column, day, rest in numbered if not rest]
+    return len(bare) > 1 and all(
+        column in drawing.dates and (drawing.dates[column] + _WEEK).day == day for column, day in bare
+    )
+
+
+def _without_number(sheet: Sheet, number: int, column: int, cell: Cell) -> Problem:
+    message = "The cell stands among the numbers of days and does not begin with that of its own."
+    remedy = "Begin it with the number, or put it under the row of the numbers."
+    return Problem("month-stray", message, remedy, sheet.place(number, column), cell_text(cell))
 
 
 def _weekday_at(drawing: _Drawing, column: int) -> int | None:

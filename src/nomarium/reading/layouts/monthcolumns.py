@@ -9,7 +9,7 @@ from nomarium.model.problem import Problem, note
 from nomarium.model.wording import MONTHS
 from nomarium.reading.layouts.eventlist import list_in
 from nomarium.reading.layouts.layout import NotRead, Reading, Top, not_read
-from nomarium.reading.layouts.monthheads import month_head, with_years
+from nomarium.reading.layouts.monthheads import months_across, with_years
 from nomarium.sheets.sheet import Row, cell_text, is_blank
 
 _HEADINGS: Final = ("Date", "Title")
@@ -61,7 +61,7 @@ def _drawing(rows: Sequence[Row], top: Top) -> _Drawing | None:
     """The months that head the columns; None where a cell below them is no day with what is on."""
     for at, (_, row) in enumerate(rows[:10]):
         filled = [n for n, cell in enumerate(row) if cell_text(cell)]
-        months = {n: month for n in filled if (month := month_head(row[n], top.lexicon)) is not None}
+        months = months_across(row, top.lexicon)
         if len(months) < 2 or len(months) < len(filled):
             continue
         if not all((a[1] - b[1]) % 12 in (0, 11) for a, b in pairwise(months.values())):

@@ -15,6 +15,8 @@ from nomarium.sheets.sheet import Row, cell_text
 Month = tuple[int, int]
 """(year, month)"""
 _LETTERS = "JFMAMJJASOND"
+_MOST_YEARS = 2
+"""Years between the first and the last month of a drawing, at most."""
 
 
 def month_head(cell: Cell, lexicon: Lexicon) -> tuple[int | None, int] | None:
@@ -23,6 +25,14 @@ def month_head(cell: Cell, lexicon: Lexicon) -> tuple[int | None, int] | None:
         return (cell.year, cell.month) if cell.day == 1 else None
     text = cell_text(cell) if isinstance(cell, str) else ""
     return month_named(text, lexicon) if 2 < len(text) <= 20 else None
+
+
+def months_across(row: Sequence[Cell], lexicon: Lexicon) -> dict[int, tuple[int | None, int]]:
+    """Column → month of the headings of a row that are months; nothing where their years are far apart: `Nov 3` and `Nov 10` are
+    days of one year."""
+    found = {n: month for n, cell in enumerate(row) if (month := month_head(cell, lexicon)) is not None}
+    years = [year for year, _ in found.values() if year is not None]
+    return found if not years or max(years) - min(years) <= _MOST_YEARS else {}
 
 
 def months_by_letter(row: Sequence[Cell]) -> dict[int, tuple[int | None, int]]:

@@ -4,9 +4,7 @@ import re
 from collections.abc import Sequence
 from itertools import islice
 
-from nomarium.model.cell import Cell
 from nomarium.model.problem import column_letter
-from nomarium.reading.cells.placewords import is_place
 from nomarium.reading.cells.weeks import is_numbered_week
 from nomarium.reading.cells.words import ENGLISH, Lexicon, fold
 from nomarium.reading.columns.asked import heading_missing
@@ -132,6 +130,10 @@ _OF_WHOM = ("attendees", "organizer", "teacher", "person", "group", "categories"
 """Fields of columns that name an event where nothing else does, `Quill: Leave`."""
 
 
+_BESIDE_POSTS = {"date", "day", "week", "time", "start", "end", ""}
+"""Fields of the columns that may stand beside those of a rota."""
+
+
 def _titles_asked(columns: Sequence[Column], fields: set[str], options: ReadingOptions) -> str:
     """What says what events are called where no column does: two columns together, one of them, each cell, one title for all."""
     words = list(dict.fromkeys(_could_be(columns, ("summary",), options)))
@@ -143,7 +145,7 @@ def _titles_asked(columns: Sequence[Column], fields: set[str], options: ReadingO
         remedy = f'To put two into the title: --title "{{{pair[0]}}}: {{{pair[1]}}}". {remedy}'
     are_posts = len(words) > 2 or len({re.sub(r"\W*(?:\d+|\b\w)$", "", word) for word in words}) == 1
     are_plain = all(looks_like_date(text) for c in columns if c.field == "date" for text in c.samples)
-    if len(both) == 2 and are_posts and are_plain and fields <= {"date", "day", "week", ""}:
+    if len(both) == 2 and are_posts and are_plain and fields <= _BESIDE_POSTS:
         remedy = f"If each filled cell is an event or a duty of its own: --as roster. {remedy}"
     return f"{remedy}To give all of them one title: --set summary=TITLE."
 
@@ -154,106 +156,8 @@ def _says_days(text: str) -> bool:
     return has_days or looks_like_date(text) or fold(text).strip(" .") in ENGLISH.months
 
 
-def rotating_posts(
-    sheet: Sheet, columns: Sequence[Column], rows: Sequence[Sequence[Cell]], options: ReadingOptions
-) -> NotRead | None:
-    """A table whose titles stand under other headings, too, that nothing uses: names take turns at posts, one of which has the
-    heading of a title, `Workshop` beside `Kitchen` and `Bins`."""
-    title = next((c for c in columns if c.field == "summary" and c.how in ("heading", "content")), None)
-    if title is None or options.title or options.keep_extra or not title.heading:
-        return None
-    if (other := _another_like(title, columns)) is not None:
-        message = f"What happens stands under “{other.heading}” and under “{title.heading}” of {sheet.title}: it is no list."
-        remedy = (
-            f'Read it as a roster: --as roster; or say what they are: --column "{title.heading}=summary".'
-        )
-        return not_read(
-            sheet, "no-titles", "several columns say what happens", "summary-column-missing", message, remedy
-        )
-    others = [c for c in columns if c.is_ignored and c.how != "asked" and c.filled and not c.is_kept]
-    words = _words_of(rows, title.at) if others else set()
-    are_codes = bool(words) and all(len(word) < 4 and word.isupper() for word in words)
-    if len(words) < (2 if are_codes else _LEAST_TURNS):
-        return None
-    held = {c.at: words & _words_of(rows, c.at) for c in others}
-    shared = [c for c in others if held[c.at]]
-    again = set().union(*held.values())
-    if len(shared) < (1 if are_codes else _LEAST_POSTS) or len(again) * 3 < len(words) * 2:
-        return None
-    message = f"The same names stand under “{title.heading}” and under “{shared[0].heading}” of {sheet.title}: it is no list."
-    remedy = f'Read it as a roster: --as roster; or say what the others are: --column "{shared[0].heading}=".'
-    return not_read(
-        sheet, "no-titles", "names take turns under its headings", "summary-column-missing", message, remedy
-    )
-
-
-def _another_like(title: Column, columns: Sequence[Column]) -> Column | None:
-    """The column beside that of titles that says what happens as that does: `Hall` and `Loft`, `Staff` and `Students`, `Event` and
-    `Event 2`."""
-    others = [c for c in columns if c is not title and c.how != "asked" and c.filled]
-    again = next((c for c in others if c.is_ignored and _bare(c.heading) == _bare(title.heading)), None)
-    again = again or _also_timed(title, others) or next((c for c in others if _is_of_events(c)), None)
-    if again is not None or title.how != "content":
-        return again
-    if is_place(title.heading):
-        return next((c for c in others if c.field in ("location", "") and is_place(c.heading)), None)
-    is_of_people = fold(title.heading) in _PEOPLE
-    return next((c for c in others if is_of_people and fold(c.heading) in _PEOPLE), None)
-
-
-def _is_of_events(column: Column) -> bool:
-    """Whether a column that nothing uses is headed by what is on, `Sports fixtures`, `Trips`, and says it for some rows only."""
-    if not column.is_ignored or column.is_kept or not column.blank:
-        return False
-    return not _EVENTS.isdisjoint(re.findall(r"[^\W\d_]+", fold(column.heading)))
-
-
-def _also_timed(title: Column, others: Sequence[Column]) -> Column | None:
-    """The column that nothing uses and whose cells hold times among words, as those of the title do: `2pm v Bay` beside `8pm BBQ`."""
-    if not any(map(_holds_timed_words, title.samples)):
-        return None
-    return next(
-        (c for c in others if c.is_ignored and c.heading and any(map(_holds_timed_words, c.samples))), None
-    )
-
-
-def _holds_timed_words(text: str) -> bool:
-    return (
-        len(text) < _LONGEST_ENTRY
-        and re.search(_TIMED_WORDS, text) is not None
-        and re.search(r"[^\W\d_]{3}", text) is not None
-    )
-
-
-_EVENTS = frozenset(
-    "events trips visits fixtures matches games clubs meetings assemblies exams tests concerts performances rehearsals socials activities workshops "
-    "celebrations parties services competitions races birthdays outings excursions sorties reunions termine ausfluge veranstaltungen excursiones eventos".split()
-)
-"""Headings of what is on, of which a calendar may have several columns."""
-_LONGEST_ENTRY = 40
-_TIMED_WORDS = r"(?i)(?<![\d.:])\d{1,2}(?:[:.]\d\d)?\s?[ap]\.?m\b|(?<![\d.:])\d{1,2}:\d\d(?![\d:])"
-
-
-_PEOPLE = frozenset(
-    "staff teachers students pupils learners apprentices journeymen parents families children boys girls".split()
-)
-"""Headings of those for whom something is on."""
-
-
-def _bare(heading: str) -> str:
-    """A heading without its number, folded."""
-    return re.sub(r"\s*\d+$", "", fold(heading))
-
-
-def _words_of(rows: Sequence[Sequence[Cell]], at: int) -> set[str]:
-    texts = {cell_text(row[at]) for row in rows if at < len(row)}
-    return {text for text in texts if any(map(str.isalpha, text))}
-
-
-_LEAST_TURNS, _LEAST_POSTS = 3, 2
-"""Names and other posts from which on a table is a rota."""
 _LABELS = frozenset(
-    "name names staff person people employee member post duty role steward room class team crew "
+    "date dates day days datum jour name names staff person people employee member post duty role steward room class team crew "
     "time times hour hours slot slots session sessions period periods".split()
 )
 

@@ -27,7 +27,7 @@ from nomarium.reading.layouts.headdates import (
     weekdays_beside,
 )
 from nomarium.reading.layouts.layout import Top
-from nomarium.reading.layouts.monthheads import month_head, with_years
+from nomarium.reading.layouts.monthheads import months_across, with_years
 from nomarium.reading.layouts.onside import names_events_on_side
 from nomarium.reading.layouts.rostercolumns import unused_columns, unused_told
 from nomarium.reading.layouts.rosteroccasions import told_over, under, words_over_heads
@@ -201,7 +201,7 @@ def _headed(
 def _months_over(top: Top, rows: Sequence[Row]) -> dict[int, tuple[int | None, int]]:
     """Column → month of the row above the last of these, where it names several."""
     row = rows[-2][1] if len(rows) > 1 else ()
-    return {n: month for n, cell in enumerate(row) if (month := month_head(cell, top.lexicon)) is not None}
+    return months_across(row, top.lexicon)
 
 
 def _dated_by_column(

@@ -12,10 +12,11 @@ from nomarium.model.wording import listed
 from nomarium.reading.cells.words import fold
 from nomarium.reading.columns.daycells import looks_like_date
 from nomarium.reading.columns.headings import match_exactly
-from nomarium.reading.layouts.codes import has_key, hours_in, is_code, is_idle
+from nomarium.reading.layouts.codes import hours_in
 from nomarium.reading.layouts.layout import Top
 from nomarium.reading.layouts.rosterslots import is_session
 from nomarium.reading.layouts.rostertimes import are_times
+from nomarium.reading.layouts.turns import DUTY, is_called_rota, share_words
 from nomarium.reading.rows.when import NOTHING
 from nomarium.sheets.sheet import Row, cell_text
 
@@ -23,11 +24,6 @@ _PLACES = (
     r"\b(?:room|rm|loft|shed|hall|slip|court|pitch|field|lab|studio|gym|pool|stage|track|table|kitchen|library|chapel|yard|dock|pier|berth|"
     r"bay|rink|theatre|salle|raum|saal|aula|zaal|lokaal|sala|halle|platz|terrain|veld)\b"
 )
-_SIDES = frozenset("home away team opponent opponents host visitor visitors player side".split())
-_COLOURS = frozenset(("white", "black"))
-"""Sides of a board where both play; one of them alone is the colour of something."""
-_DUTY = r"\b(?:on[- ]?call|duty|duties|stand-?by|reserve|cover|backup|lead|readers?|stewards?|drivers?|ushers?|wardens?|servers?|cooks?|lookout|watch|keyholder)\b"
-"""Headings of posts, of which two side by side are held by the same people in turns."""
 
 
 class RosterColumns(NamedTuple):
@@ -45,8 +41,11 @@ class RosterColumns(NamedTuple):
     """The weekday, 0 for Monday, of each column, where all are of one in the week of a row."""
 
 
-def columns_of(top: Top, head: Sequence[Cell], body: Sequence[Row], date_at: int) -> RosterColumns | None:
-    """The columns of a row of headings, where what stands under several of them is of one kind."""
+def columns_of(
+    top: Top, above: Sequence[Row], head: Sequence[Cell], body: Sequence[Row], date_at: int
+) -> RosterColumns | None:
+    """The columns of a row of headings, where what stands under several of them is of one kind. `above`: the rows over
+    the headings, which may call it a rota."""
     fields = {
         n: match.field if (match := match_exactly(cell_text(cell))) else "" for n, cell in enumerate(head)
     }
@@ -70,7 +69,7 @@ def columns_of(top: Top, head: Sequence[Cell], body: Sequence[Row], date_at: int
         return None
     place = next((n for n in columns if fields[n] in ("location", "room")), None)
     sessions = tuple(n for n in columns if n != place)
-    duties = [n for n in sessions if not is_session(head[n]) and re.search(_DUTY, fold(cell_text(head[n])))]
+    duties = [n for n in sessions if not is_session(head[n]) and re.search(DUTY, fold(cell_text(head[n])))]
     are_parts = all(is_session(head[n]) or n in duties for n in sessions)
     if len(sessions) - len(duties) > 1 and are_parts:
         return RosterColumns(sessions, "parts of the day", time, end, part, place)
@@ -80,7 +79,7 @@ def columns_of(top: Top, head: Sequence[Cell], body: Sequence[Row], date_at: int
     weekdays = {n: day for n in columns if (day := _weekday_of(top, cell_text(head[n]))) is not None}
     if len(weekdays) == len(columns) and len(set(weekdays.values())) > 1:
         return RosterColumns(columns, "weekdays", time, end, part, weekdays=weekdays)
-    if top.options.layout == "roster" or _share_words(head, body, columns):
+    if top.options.layout == "roster" or share_words(head, body, columns, is_called_rota(top.sheet, above)):
         return RosterColumns(columns, "names or posts", time, end, part)
     return None
 
@@ -166,25 +165,3 @@ def part_of(text: str, heading: str) -> str:
 
 def _is_place(cell: Cell) -> bool:
     return re.search(_PLACES, fold(cell_text(cell))) is not None
-
-
-def _share_words(head: Sequence[Cell], body: Sequence[Row], columns: Sequence[int]) -> bool:
-    """Whether the columns draw on the same few words, which say nothing without their headings: codes and hours, or
-    posts, each of which stands in several of three columns or more. Two teams that meet are none of these."""
-    called = {fold(cell_text(head[n])).split(" ")[0] for n in columns}
-    if called & _SIDES or called >= _COLOURS:
-        return False
-    seen: dict[str, set[int]] = {}
-    count = codes = 0
-    for _, row in body:
-        for n in columns:
-            text = cell_text(row[n]) if n < len(row) else ""
-            if text and not is_idle(text) and not looks_like_date(row[n]):
-                seen.setdefault("hours" if hours_in(text) is not NOTHING else text, set()).add(n)
-                codes += is_code(row[n]) or hours_in(text) is not NOTHING
-                count += 1
-    shared = sum(len(where) > 1 for where in seen.values())
-    if codes * 5 >= count * 4:
-        return bool(seen) and (has_key(body, seen.keys()) or shared * 2 > len(seen))
-    are_posts = all(re.search(_DUTY, fold(cell_text(head[n]))) for n in columns)
-    return (len(columns) > 2 or are_posts) and shared * 10 >= len(seen) * 9 and len(seen) * 5 <= count * 3

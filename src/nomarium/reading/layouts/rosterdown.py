@@ -58,7 +58,7 @@ def down(top: Top) -> Drawing | None:
     head = rows[at][1]
     filled_down = fill_down_columns([*map(cell_text, head)], top.options, top.sheet.first_column)
     body = list(filled_rows(top.sheet, iter(rows[at + 1 :]), filled_down))
-    columns = columns_of(top, head, body, date_at)
+    columns = columns_of(top, rows[:at], head, body, date_at)
     if columns is None:
         return None
     below = [one for one in body if _says_hours(one[1], date_at, columns)]

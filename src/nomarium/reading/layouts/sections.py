@@ -13,9 +13,8 @@ from nomarium.reading.columns.daycells import looks_like_date
 from nomarium.reading.columns.headings import match_exactly, match_heading
 from nomarium.reading.layouts.eventlist import list_in
 from nomarium.reading.layouts.layout import NotRead, Reading, Top, not_read
-from nomarium.reading.rows.datewithin import DateWithin, date_within, names_several
 from nomarium.reading.rows.lone import keeps_books
-from nomarium.reading.rows.opendays import is_open_day
+from nomarium.reading.rows.sectiondate import LABEL, date_of_title
 from nomarium.sheets.sheet import Row, Sheet, cell_text, is_blank
 
 
@@ -51,7 +50,7 @@ def _dated_by_sections(top: Top, lexicon: Lexicon, head: int | None) -> Sheet | 
             cells = [*row, *[""] * (width - len(row))]
             at = title_at if number == first_number else _title_at(row, lexicon) if len(titles) > 1 else None
             if at is not None:
-                date = _date_of(cells[at], lexicon)
+                date = date_of_title(cells[at], lexicon)
                 cells = [
                     "" if n == at or re.fullmatch(_NTH_DAY, cell_text(cell)) else cell
                     for n, cell in enumerate(cells)
@@ -130,18 +129,12 @@ def _begin_with_times(rows: Sequence[Sequence[Cell]]) -> bool:
     return len(secs) == len(rows) > 1 and are_beside and all(a < b for a, b in pairwise(secs))
 
 
-def _is_of_paper(text: str) -> bool:
-    """Whether a title says when the table itself was made; `Date: 7 September` does not."""
-    return keeps_books(re.sub(_LABEL, "", text))
-
-
 def _names_a_day(text: str) -> bool:
-    text = re.sub(_LABEL, "", text)
+    text = re.sub(LABEL, "", text)
     return not keeps_books(text) and not set(re.findall(r"[^\W\d]+", fold(text))) & _EDGES
 
 
 _NTH_DAY = r"(?i)(?:day|jour|tag|dia|giorno|dag)\s?(?:\d{1,2}|one|two|three|four|five)"
-_LABEL = r"(?i)^(?:date|datum|day|jour)\s*:"
 _EDGES = frozenset(
     "from starting starts start begins beginning until till by before after since week term commencing ends ending deadline "
     "ab bis seit a partir jusqu desde hasta vanaf tot dal fino".split()
@@ -175,23 +168,7 @@ def _title_at(row: Sequence[Cell], lexicon: Lexicon) -> int | None:
     filled = [
         at for at, cell in enumerate(row) if (text := cell_text(cell)) and not re.fullmatch(_NTH_DAY, text)
     ]
-    return filled[0] if len(filled) == 1 and _date_of(row[filled[0]], lexicon) else None
-
-
-def _date_of(cell: Cell, lexicon: Lexicon) -> Cell:
-    """The date that a title is, or that it names among other words (`Round 3 – Saturday 5 September`); else nothing."""
-    if looks_like_date(cell, lexicon):
-        return cell
-    within = date_within(cell, lexicon) if isinstance(cell, str) and not _is_of_paper(cell) else None
-    if within is None or within.moment.last is not None or names_several(within, lexicon):
-        return ""
-    return "" if _is_open(within, lexicon) else within.text
-
-
-def _is_open(within: DateWithin, lexicon: Lexicon) -> bool:
-    """Whether a title says a day from which, or until which, something is: `Timetable valid from 4 January`."""
-    before, _, behind = within.rest.partition("\0")
-    return is_open_day(before, within.text, behind, lexicon)
+    return filled[0] if len(filled) == 1 and date_of_title(row[filled[0]], lexicon) else None
 
 
 def _is_dated(row: Sequence[Cell], title_at: int, width: int) -> bool:

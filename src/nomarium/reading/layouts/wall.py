@@ -24,7 +24,7 @@ from nomarium.reading.layouts.drawn import (
     several_times,
 )
 from nomarium.reading.layouts.layout import NotRead, Reading, Top, not_read
-from nomarium.reading.layouts.monthheads import Month, month_head, with_years
+from nomarium.reading.layouts.monthheads import Month, month_head, months_across, with_years
 from nomarium.reading.layouts.narrowcells import in_whole_lines
 from nomarium.reading.rows.when import NOTHING
 from nomarium.sheets.sheet import Row, cell_text, is_blank
@@ -174,7 +174,7 @@ def _day_of(cell: Cell, lexicon: Lexicon) -> tuple[int, int | None] | None:
 def _month_heads(row: Sequence[Cell], lexicon: Lexicon) -> dict[int, tuple[int | None, int]]:
     """Column → month of a row that months head; nothing for any other row."""
     filled = [n for n, cell in enumerate(row) if cell_text(cell)]
-    found = {n: month for n in filled if (month := month_head(row[n], lexicon)) is not None}
+    found = months_across(row, lexicon)
     return found if len(found) >= 2 and len(found) * 2 >= len(filled) else {}
 
 

@@ -1,0 +1,149 @@
+"""Duties by date and programmes of several days, made at random and written as a table, a page and a document's table: each comes
+back as it was meant, or is refused; and what tells a rota, a programme and a list apart."""
+
+from __future__ import annotations
+
+import datetime as dt
+import html
+import random
+from pathlib import Path
+
+import pytest
+
+from helpers import built, csv_file, read_or_refused, refused
+
+PEOPLE = ("Quill", "Moss", "Osei", "Tarn", "Brine", "Vance", "Ada Holt", "R. Sorrel")
+POSTS = ("Gate", "Tea", "Safety boat", "Bar", "Setup", "Steward", "Flowers", "Front desk")
+TITLES = (
+    "Tar night",
+    "Knots",
+    "Oar making",
+    "Lofting",
+    "Sail repair",
+    "Launch of the Heron",
+    "Parents' evening",
+)
+PLACES = ("Loft A", "Sail loft", "Main shed", "Slip 2", "Room 4")
+BETWEEN = (" & ", ", ", " / ", " and ")
+Rows = list[list[str]]
+
+
+def _duties(rng: random.Random) -> tuple[Rows, list[str]]:
+    """A row for each date under posts, called a rota; and its events."""
+    first, step = dt.date(2026, 9, 14) + dt.timedelta(rng.randrange(40)), rng.choice((1, 7, 14))
+    days = [first + dt.timedelta(n * step) for n in range(rng.randint(4, 8))]
+    posts = rng.sample(POSTS, rng.randint(2, 5))
+    hours = rng.choice(("", "18:00-20:00", "6pm to 8pm"))
+    rows, meant = [[f"{rng.choice(('Tea rota', 'Duty roster', 'Rota'))} {first.year}"], ["Date", *posts]], []
+    for day in days:
+        names = [rng.choice(BETWEEN).join(rng.sample(PEOPLE, rng.choice((1, 1, 1, 2)))) for _ in posts]
+        names = [name if rng.random() > 0.15 else "" for name in names]
+        if not any(names):
+            continue  # a date alone says nobody's duty, which is told
+        rows.append([f"{day:%a} {day.day} {day:%B} {day.year}", *names])
+        until = f"{day}T18:00/{day}T20:00" if hours else f"{day}/{day + dt.timedelta(1)}"
+        meant += [f"{post}: {name} {until}" for post, name in zip(posts, names, strict=True) if name]
+    if hours:
+        rows[1:] = [[row[0], "Time" if n == 0 else hours, *row[1:]] for n, row in enumerate(rows[1:])]
+    return rows, meant
+
+
+def _programme(rng: random.Random) -> tuple[Rows, list[str]]:
+    """Days of a programme, each under its date, with or without headings; and its events."""
+    first = dt.date(2026, 9, 14) + dt.timedelta(rng.randrange(40))
+    head = ["Start", "End", "Event", "Place"] if rng.random() < 0.7 else []
+    is_headed_once = rng.random() < 0.4
+    lead = rng.choice(("", "Day {}: ", "Week {} ", "Round {} – "))
+    form = rng.choice(
+        ("{0:%A} {0.day} {0:%B} {0.year}", "{0:%B} {0.day}, {0.year}", "{0.day} {0:%b} {0.year}")
+    )
+    rows, meant = [["Autumn programme"], *([head] if head and is_headed_once else [])], []
+    for n in range(rng.randint(2, 5)):
+        day = first + dt.timedelta(7 * n)
+        rows.append([lead.format(n + 1) + form.format(day)])
+        rows += [head] if head and not is_headed_once else []
+        begin = 13 * 60
+        for _ in range(rng.randint(1, 4)):
+            end, title, place = begin + rng.choice((30, 45, 90)), rng.choice(TITLES), rng.choice(PLACES)
+            start, until = (f"{m // 60:02}:{m % 60:02}" for m in (begin, end))
+            rows.append([start, until, title, place])
+            meant.append(f"{title} {day}T{start}/{day}T{until} @ {place}")
+            begin = end
+        rows += [[]] if rng.random() < 0.5 else []
+    return rows, meant
+
+
+def _page(path: Path, rows: Rows) -> Path:
+    """A web page with the rows as a table under its heading."""
+    cells = ["".join(f"<td>{html.escape(cell)}</td>" for cell in row) for row in rows[1:]]
+    table = "".join(f"<tr>{row}</tr>" for row in cells)
+    path.write_text(f"<html><body><h1>{html.escape(rows[0][0])}</h1><table>{table}</table></body></html>")
+    return path
+
+
+def _noted(path: Path, rows: Rows) -> Path:
+    """A note with the rows as a table under its heading."""
+    width = max(map(len, rows))
+    lines = ["| " + " | ".join([*row, *[""] * (width - len(row))]) + " |" for row in rows[1:]]
+    rule = "|" + " --- |" * width
+    path.write_text("\n".join([f"# {rows[0][0]}", "", lines[0], rule, *lines[1:], ""]))
+    return path
+
+
+@pytest.mark.parametrize("seed", range(30))
+@pytest.mark.parametrize("make", [_duties, _programme])
+def test_what_is_drawn_comes_back(make: object, seed: int, tmp_path: Path) -> None:
+    assert callable(make)
+    rows, meant = make(random.Random(seed))
+    events, said = read_or_refused(tmp_path / "table.csv", rows)
+    if events is None:  # two posts whose people are never the same, say
+        assert make is _duties and "--as roster" in said
+        events = built(tmp_path / "table.csv", "--as", "roster")
+    assert sorted(events) == sorted(meant)
+    if seed < 8:
+        more = ["--as", "roster"] if make is _duties else []
+        assert sorted(built(_page(tmp_path / "page.html", rows), *more)) == sorted(meant)
+        assert sorted(built(_noted(tmp_path / "note.md", rows), *more)) == sorted(meant)
+
+
+def test_names_under_two_posts_are_no_titles(tmp_path: Path) -> None:
+    rows = "5 Nov 2026,Tarn,\n12 Nov 2026,Moss,Quill\n19 Nov 2026,R. Sorrel,Osei\n26 Nov 2026,Imre and Quill,R. Sorrel\n3 Dec 2026,Osei,Moss & Imre"
+    said = refused(csv_file(tmp_path, f"Date,Tea,Steward\n{rows}"))
+    assert "The same names stand under “Tea” and under “Steward”" in said and "--as roster" in said
+
+
+def test_hours_are_no_titles(tmp_path: Path) -> None:
+    rows = "Sat 17 October 2026,1pm-6pm,-,\nSat 31 October 2026,8am-12pm,9am-5pm,-\nSat 14 November 2026,OFF,8am-12pm,8am-12pm"
+    assert sorted(built(csv_file(tmp_path, f",Brine,Osei,Tarn\n{rows}"))) == [
+        "Brine 2026-10-17T13:00/2026-10-17T18:00",
+        "Brine 2026-10-31T08:00/2026-10-31T12:00",
+        "Osei 2026-10-31T09:00/2026-10-31T17:00",
+        "Osei 2026-11-14T08:00/2026-11-14T12:00",
+        "Tarn 2026-11-14T08:00/2026-11-14T12:00",
+    ]
+
+
+def test_where_ways_begin_and_end_is_no_rota(tmp_path: Path) -> None:
+    rows = "5 Nov 2026,Halifax,Lunenburg,Chester\n12 Nov 2026,Lunenburg,Halifax,Chester\n19 Nov 2026,Chester,Halifax,Lunenburg"
+    refused(csv_file(tmp_path, f"Ferry roster\nDate,Origin,Destination,Via\n{rows}"))
+
+
+COUNTED_WEEKS = {
+    "Week 1 September 29, 2026": "2026-09-29/2026-09-30",
+    "Week 1, 29 September 2026": "2026-09-29/2026-09-30",
+    "Wk 3: Mon 12 Oct 2026": "2026-10-12/2026-10-13",
+    "Week 2 (12-16 Oct 2026)": "2026-10-12/2026-10-17",
+    "Week 2 – 12 Oct to 16 Oct 2026": "2026-10-12/2026-10-17",
+    "Week 7 September 2026": "2026-09-07/2026-09-08",
+    "Semaine 3, 12 octobre 2026": "2026-10-12/2026-10-13",
+}
+
+
+@pytest.mark.parametrize("said", COUNTED_WEEKS)
+def test_the_number_of_a_week_is_no_part_of_its_date(said: str, tmp_path: Path) -> None:
+    assert built(csv_file(tmp_path, f'Date,What\n"{said}",Knots')) == [f"Knots {COUNTED_WEEKS[said]}"]
+
+
+@pytest.mark.parametrize("said", ["Week 1 Sep 29", "1 September 29, 2026", "1 September 29 2027"])
+def test_a_day_that_could_be_a_short_year_is_asked_about(said: str, tmp_path: Path) -> None:
+    assert said.split()[-1] in refused(csv_file(tmp_path, f'Date,What\n"{said}",Knots'))
