@@ -57,6 +57,8 @@ _ORDINALS = frozenset("st nd rd th er ere re eme e o a º ª ste de".split())
 _NOISE = frozenset(
     "of the le la dnia dne dia den der del dal de d del' on am el op du vom from von desde vanaf het week".split()
 )
+_LEADING = frozenset("on from vom von desde vanaf".split())
+"""Words that lead to a date: a number before them is none of its days."""
 _OF_NUMBERS = frozenset(("", *"m d r г год года р року il g gada godine roku ano թ ж".split()))
 """Words that only say that the number before them is a year or a day."""
 _RANGE_WORDS = frozenset("to until till til through thru bis au al a tot hasta jusqu'au -".split())
@@ -198,9 +200,9 @@ def _add_word(
         tokens.append(_Token("W", word, end, lexicon.weekdays[folded]))
     elif folded in _RANGE_WORDS and previous in ("n", "o", "y", "M", "W", ".", "N"):
         tokens.append(_Token("~", "-", end))
-    elif (folded in _NOISE and previous not in ("@",)) or (
-        folded in _OF_NUMBERS and previous in ("n", "y", ".")
-    ):
+    elif folded in _NOISE and previous not in (("@", "n", "o", "y") if folded in _LEADING else ("@",)):
+        pass  # but Slip 2 on May 25
+    elif folded in _OF_NUMBERS and previous in ("n", "y", "."):
         pass
     elif folded in _TIME_WORDS:
         tokens.append(_Token("@", word, end))
@@ -382,9 +384,8 @@ def impossible(month: int, numbers: list[int]) -> str:
     """
     import calendar  # for this message only
 
-    name = calendar.month_name[month]
     longest = calendar.monthrange(2000, month)[1]
-    return f"There is no {numbers[0]} {name}: it has {longest} days at most."
+    return f"There is no {numbers[0]} {calendar.month_name[month]}: it has {longest} days at most."
 
 
 def from_serial(value: float, counts_1904: bool = False) -> dt.datetime | None:

@@ -326,7 +326,7 @@ _NO_TIME = r"[\s,;@|–—-]*\d{1,2}/\d{1,2}|[\s,;]*\d{1,2}\.(?:(?:0?[1-9]|1[0-2
 """What is a second day behind a first, `7/12, 9/12`, `12.12., 13.12.`, or counts what follows, `6.12., 2. Advent`, and is no time."""
 _NUMBERED_WEEK = r"(?i)(?:(?:week|wk|w|woche|kw|semaine|sem|semana)\.?\s*)?\d{1,2}\s*\((?P<days>[^()]*\d[^()]*[^\W\d_]{3}[^()]*|[^()]*[^\W\d_]{3}[^()]*\d[^()]*)\)"
 """The number of a week before its days, `1 (30 Nov-4 Dec)`."""
-_TWO_YEARS = r"\d{1,2}\s[^\W\d_]{3,}\.?\s\d\d,?\s20[0-5]\d(?!\d|\s?[-–—:.h])"
+_TWO_YEARS = r"\d{1,2}(?:\s[^\W\d_]{2,4})?\s[^\W\d_]{3,}\.?\s\d\d,?\s20[0-5]\d(?!\d|\s?[-–—:.h])"
 """A day, its month, a short year and a long one, or another day in front, its year, and no time: `1 September 29, 2026`."""
 _REMARK = r"\s*(?:\([^()\d]{2,60}\)|[*†‡#]+)$"
 

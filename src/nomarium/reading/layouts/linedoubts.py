@@ -241,7 +241,9 @@ def doubt_of(line: TextLine, lexicon: Lexicon) -> Refusal | None:
     if line.date and (open_end := goes_on(line, lexicon)) is not None:
         return open_end
     rest = [fold(word).strip(".,;:()") for word in line.rest.split()]
-    has_weekday = any(word in lexicon.weekdays or _has_weekdays(word, lexicon) for word in rest)
+    has_weekday = any(
+        word in lexicon.weekdays or _has_weekdays(word, lexicon) for word in rest if word != "we"
+    )
     is_timed = bool(line.time) or line.has_time
     if names_week(line.date) and (has_weekday or is_timed):
         return _DAY_OF_WEEK
@@ -257,7 +259,7 @@ def doubt_of(line: TextLine, lexicon: Lexicon) -> Refusal | None:
     if (doubt := _doubt_of_time(line, is_timed)) is not None:
         return doubt
     is_of_range = is_timed and not line.repeat and re.search(_RANGE, line.date) is not None
-    if is_of_range and (has_weekday or any(_has_weekdays(word, lexicon) for word in rest)):
+    if is_of_range and has_weekday:
         return linerefusals.REPEATED  # on these weekdays, and not daily
     return None
 

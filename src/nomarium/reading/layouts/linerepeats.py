@@ -24,10 +24,15 @@ _OF_DAYS: Final = re.compile(
     rf"(?i)\b({_WEEKDAY})s:?\s+(?!\d{{1,2}}/\d{{1,2}}/\d)(?=\d{{1,2}}(?:st|nd|rd|th)?\s*(?:,|&|\+|and\b|/)\s*(?:and\s+)?\d{{1,2}}\b)"
 )
 """Weekdays before days of them, `Tuesdays 12, 19 & 26 January`: these dates, and no others."""
-STARTING: Final = (
+_STARTING: Final = (
     r"(?i)(?:^|[\s,;]+)(?:starting|starts?|beginning|begins?|commencing|from)\s*(?:$|(?<=[\s\w])[:,–—-]\s*)"
 )
 """What led to the first day of something that repeats, once this is taken out."""
+
+
+def without_starting(text: str) -> str:
+    """What stands beside a repeat without what led to its first day; what stands on both sides of it stays apart."""
+    return re.sub(_STARTING, lambda led: ", " if led.start() and led.end() < len(text) else "", text)
 
 
 def without_plural(text: str) -> str:

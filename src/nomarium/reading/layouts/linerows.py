@@ -41,8 +41,10 @@ _TITLE_LABEL: Final = re.compile(
 """A label that says that what follows is the title."""
 _TO_PLACE: Final = r"(?i)^(?:(?:in|at)\s+(?:the\s+)?|en\s+(?:el|la)\s+|im\s+|in\s+der\s+|dans\s+la\s+)(?=\S)"
 _SENTENCE_END: Final = (
-    r"(?<=[^\W\d_]{3})(?<!\bProf)(?<!\bCapt)(?<!\bMrs)(?<!\bRev)(?<!\bMme)(?<!\bStd)\.\s+(?=[A-Z])"
+    r"(?<=[^\W\d_]{3})(?<!\bProf)(?<!\bCapt)(?<!\bMrs)(?<!\bRev)(?<!\bMme)(?<!\bStd)[\s,]*\.\s+(?=[A-Z])"
 )
+_PLACE_ENDS: Final = re.compile(r"(?P<place>[^\W\d_]{3,} (?:\d{1,2}|[A-Z]))[\s,]*\.\s+(?=[A-Z])")
+"""A place with its number or letter that ends a sentence, `Slip 2. All welcome`."""
 _IN_FIGURES: Final = r"(?:\d{1,3}(?=\s?m)|\d{1,2}(?:[.,]\d{1,2}|\s?[½¼¾])?|½)\s?(?:h(?:rs?|ours?)?\s?(?:\d{1,2}\s?(?:m(?:ins?)?)?)?|min(?:ute)?s?)"
 _IN_WORDS: Final = r"(?:half an|an?|one|two|three|four|five|six)(?: and a half)? hours?(?: and a half)?|(?:fifteen|twenty|thirty|forty|forty-five|ninety) minutes"
 _LENGTH: Final = re.compile(
@@ -96,7 +98,7 @@ def row_of(line: TextLine, date: str, lexicon: Lexicon) -> Row:
     text = re.sub(r"^(?:\.{2,}|…)\s*", "", ALL_DAY.sub("", text, count=1) or text)  # 10.00 ... Gates open
     if (before := _BRACKETS_FIRST.match(text)) is not None:
         text = f"{before['title']} ({before['said']})"  # 12:10, (Long Room) – P. Lind
-    text, *more = re.split(_SENTENCE_END, re.sub(r"(?<=[\w)])\.$", "", text), maxsplit=1)
+    text, *more = _first_sentence(re.sub(r"(?<=[\w)])[\s,]*\.$", "", text))
     text, length = _without_length(text) if line.time or line.has_time else (text, "")
     brackets = _IN_BRACKETS.match(text)
     is_timed = bool(line.time) or line.has_time
@@ -145,6 +147,15 @@ def row_of(line: TextLine, date: str, lexicon: Lexicon) -> Row:
         line.repeat,
         line.without,
     )
+
+
+def _first_sentence(text: str) -> list[str]:
+    """The first sentence of a text, and the rest where there is more."""
+    place = next((one for one in _PLACE_ENDS.finditer(text) if is_place(one["place"])), None)
+    whole = re.split(_SENTENCE_END, text, maxsplit=1)
+    if place is None or len(whole[0]) < place.end("place"):
+        return whole
+    return [text[: place.end("place")], text[place.end() :]]
 
 
 def _with_place(parts: list[str], text: str, line: TextLine, lexicon: Lexicon) -> tuple[list[str], int]:

@@ -9,7 +9,7 @@ from nomarium.reading.cells.verses import is_verse
 
 EDGES: Final = " ,;:–—-|"
 """What parts the pieces of a line."""
-_CLOCK: Final = r"(?:12(?:[:.]00)?\s?(?:noon|midday|midnight)|\d{1,2}(?:[.:h]\d{2})?(?:\s?[ap]\.?m\b\.?|(?<=\d)[ap]\b)?|noon|midday|midnight)"
+_CLOCK: Final = r"(?:12(?:[:.]00)?\s?(?:noon|midday|midnight)|\d{1,2}(?:[.:h]\d{2})?(?:\s?[ap]\.m\b\.?|\s?[ap]m\b(?:\.(?!\s+[A-Z]))?|(?<=\d)[ap]\b)?|noon|midday|midnight)"
 OPEN: Final = r"\s+till(?=\s*(?:[,;:.()|·–—-]|$))"
 """Behind a time whose end nothing says, before what parts it from other words."""
 TIME: Final = re.compile(

@@ -8,41 +8,10 @@ from typing import Final, Literal, NamedTuple
 from nomarium.reading.cells.placewords import is_place
 from nomarium.reading.cells.words import Lexicon, fold
 from nomarium.reading.layouts.linetimes import OF_SCHOOL
+from nomarium.reading.layouts.proseforms import DUE, ENDS, INVITED, LABELLED, LEAD_IN, NAMED, SUBJECT
 from nomarium.reading.rows.datewithin import date_within, names_several, with_days_before
 from nomarium.reading.rows.opendays import is_open_day
 
-_HELD: Final = (
-    r"(?:will (?:again |also |now )?(?:be held|take place|be|happen|begin|start|open|run|meet|return)|(?:is|are) (?:to be )?held|takes? place|"
-    r"(?:is|are)(?=[\s,]+(?:(?:on|from|at|in)\b|\0))|begins|starts|opens|returns|meets|runs|leaves|departs|arrives|(?<=\ws )(?:begin|start|open|return|meet|run)|(?:is|are) (?:planned|scheduled|set) for)"
-)
-_SUBJECT: Final = re.compile(
-    rf"(?i)^(?P<title>(?:(?!\b(?:that|which|who|if|when|because|although)\b)[^.:;?!]){{3,80}}?)[,\s]+{_HELD}\b(?P<rest>.*)$"
-)
-_LABELLED: Final = re.compile(
-    rf"(?i)^([^.:;?!]{{3,60}}?)(?::|\s[–—-])\s+(?:(?:it|this|they|these)\s+)?(?={_HELD}\b)".replace(
-        r"|\0", ""
-    )
-)
-"""A label that is the subject of what stands behind it: `Regatta: it will be held on`."""
-_INVITED: Final = re.compile(
-    r"(?i)^(?:please )?(?:(?:do )?(?:join us|come along|come)(?: for| to| at)?|you are (?:all )?(?:warmly |cordially )?invited to|we (?:warmly )?invite you to|"
-    r"we(?: are|['’]re)? (?:very )?(?:pleased|delighted|happy|proud|glad) to (?:invite you to|announce|host)|(?:do not|don['’]t) miss|"
-    r"we(?: are|['’]re)(?: also)? (?:holding|having|hosting|running)|we(?: will|['’]ll) (?:hold|have|be holding|host|be hosting)|we (?:hold|host)|we look forward to|"
-    r"there(?: will be|['’]ll be| is)|save the date for)\s+(?P<title>[^.:;?!]{3,80}?)"
-    r"(?=[,\s]+(?:on|from|at|in|this|next|which)\b|[,\s]+\0)(?P<rest>.*)$"
-)
-_DUE: Final = re.compile(
-    r"(?i)^(?:the )?(?:deadline|closing date|last day) for (?P<title>[^.:;?!]{3,80}?) (?:is|will be)\b(?P<rest>.*)$|"
-    r"^(?:please )?(?:return|send(?: in| back)?|submit|hand in|bring(?: in| back)?|pay|order|book|reply to) (?P<asked>[^.:;?!]{3,80}?)\s+(?:by|before|no later than)\b(?P<until>.*)$|"
-    r"^(?P<thing>[^.:;?!]{3,80}?) (?:must|should|need to|have to|has to|are to|is to) be (?:returned|sent|submitted|handed in|paid|in|made|received|ordered)"
-    r"(?: \w+){0,3}? (?:by|before|no later than)\b(?P<last>.*)$|"
-    r"^(?:please )?(?P<act>(?:sign[- ]up|register|apply|rsvp|reply|respond|enroll?|book)(?: (?:for|to) [^.:;?!]{3,60}?)?) (?:by|before|no later than)\b(?P<since>.*)$"
-)
-_LEAD_IN: Final = (
-    r"(?i)^(?:dear all[,:]?\s+)?(?:(?:I am|I['’]m|we are|we['’]re|I|we) (?:just )?(?:writing|write|pleased|delighted|happy) to (?:let you know|inform you|tell you|remind you|announce|confirm|say)|"
-    r"(?:this is )?(?:just )?(?:a (?:quick )?reminder|to (?:let you know|remind you))|please (?:note|remember|be aware)|(?:just )?a (?:quick )?note to say|as you (?:may )?know|don['’]t forget) that\s+"
-)
-"""Words before what a letter says."""
 _POINT: Final = re.compile(
     r"(?i)\b(?:will (?:begin|start|open|meet|return)|begins|starts|opens|returns|meets|leaves|departs|arrives)\b"
 )
@@ -54,13 +23,22 @@ _DOING: Final = re.compile(
 )
 _ADMITS: Final = r"(?i)\b(?:bookings?|registrations?|enrol\w+|entr(?:y|ies)|applications?|nominations?|admissions?|sales?|voting|polls?|sign-?ups?|window)$"
 """What is no event, but opens on its day."""
-_SET_FOR: Final = r"(?i)\b(?:(?:agreed|moved|set|fixed|booked|planned|arranged)\s+(?:for|to|on)|agreed)\W*$"
+_SET_FOR: Final = (
+    r"(?i)\b(?:(?:agreed|moved|set|fixed|booked|planned|arranged)(?:\s+(?:for|to|on|as)|\s*:)|agreed)\W*$"
+)
 """Words before a date on which something is to be."""
+_VERBS: Final = r"(?i)\b(?:is|are|be|was|were|will|can|has|have|had|please|must|should|may|might|we|you|your|us|do|does|did|get|goes?|holds?|includ\w+|bring|come|thanks?|happy|signed|born|version|photos|lost|found|ref|invoice|dear|since|next|no|results?|apolog\w+)\b"
+"""Words by which what stands before a date is no title, but says something."""
+_TO_BE: Final = r"(?i)[\s)]*(?:will (?:be|take place|start|begin)|takes place|starts|begins)\b"
+_SIGNS: Final = " ,:(–—-"
+"""What parts a title from the date behind it."""
 _PAST: Final = r"(?i)\b(?:was|were|has been|have been|took place|had|met|opened|began|started|launched|thanked|agreed|reported|attended|held)\b"
 _NOT: Final = r"(?i)\b(?:not|no|never|neither|cancelled|canceled|postponed|closed|shut|moved|instead|unless|until|except)\b|n['’]t\b"
 """Words by which a sentence says that something is not held, or not then."""
-_NOT_MISSED: Final = r"(?i)\b(?:do not|don['’]t|not to be) miss(?:ed)?\b"
+_MOVED_TO: Final = r"(?i)\b(?:moved|postponed)\s+(?:to|until)\s*\0"
+_NOT_MISSED: Final = r"(?i)\b(?:do not|don['’]t|not to be) (?:miss(?:ed)?|forget(?:ting)?)\b"
 _CLOCK: Final = r"(?:\d{1,2}(?:[.:]\d\d)?(?:\s*[ap]\.?m\b\.?)?|noon|midday|midnight)"
+_AT_TIME: Final = rf"(?:at|from|between)\s+{_CLOCK}(?:\s*(?:[-–—]|to|till?|until|and)\s*{_CLOCK})?"
 _AGAIN: Final = (
     r"(?i)\b(?:for|over)\s+(?:the next\s+)?(?:\d+|two|three|four|five|six|seven|eight|nine|ten|eleven|twelve|several|some)\s+"
     r"(?:weeks|sessions|evenings|mornings|afternoons|months|lessons|days|nights|\w+days)\b|\b(?:every|weekly|fortnightly|monthly|daily|each \w+day|each week)\b"
@@ -73,15 +51,21 @@ _PLACE: Final = re.compile(
     r"(?:\b(?:at|in)|@)\s+(?P<place>(?:the\s+|our\s+)?(?!noon|midday|midnight|least|\d)[A-Za-z][^,.;:()]*?)(?=\s*(?:[,.;:()]|\bfrom\b|\bon\b|\bat\b|\band\b|\bwith\b|\bfor\b|\bto\b|$))"
 )
 _NO_PLACES: Final = r"(?i)(?:the )?(?:about|around|approximately|morning|afternoon|evening|end|beginning|start|middle|autumn|spring|summer|winter|advance|total|person|high (?:water|tide)|low (?:water|tide)|time|year|week|month|last|first)\b.*"
-_ARTICLES: Final = r"(?i)^(?:the|our|a|an|this year['’]s|your|this)\s+"
+_ARTICLES: Final = r"(?i)^(?:the (?:new )?(?:date|day) (?:of|for) (?:the|our|this year['’]s)|the|our|a|an|this year['’]s|your|this)\s+"
 _PRONOUNS: Final = frozenset(
     "it this that they we you he she i there which who these those everybody everyone all".split()
 )
-_ABBREVIATED: Final = r"(?i)(?:\b\d{1,2}|\b(?:mr|mrs|ms|dr|prof|st|no|nr|approx|tel|e\.g|i\.e|a\.m|p\.m|jan|feb|mar|apr|jun|jul|aug|sept?|oct|nov|dec|mon|tues?|wed|thu(?:rs?)?|fri|sat|sun)|\b[a-z])\.$"
+_ABBREVIATED: Final = r"(?i)(?:(?<![£$€\d.,:])\b\d{1,2}|\b(?:mr|mrs|ms|dr|prof|st|no|nr|approx|tel|e\.g|i\.e|a\.m|p\.m|jan|feb|mar|apr|jun|jul|aug|sept?|oct|nov|dec|mon|tues?|wed|thu(?:rs?)?|fri|sat|sun)|\b[a-z])\.$"
 
 
 _BEGINS: Final = re.compile(r"([A-Z][a-z]*)\s+[a-z]{2}")
 """The first two words of a sentence."""
+_OPENS: Final = re.compile(
+    r"(?:On|The|We|Our|A|An|In|At|For|It|This|These|Please|If|There|All|Join|Come|You|They|Tickets?|From|Also|Do|Don['’]t|More|Mrs?|Ms|Dr)\s"
+)
+"""Words that begin a sentence, and no name or month behind a number."""
+_DAY_FIRST: Final = r"\d{1,2}(?:st|nd|rd|th)?\s+[A-Z][a-z]{2,8}\b[^.]{0,30}:\s"
+"""A date that begins a sentence, with what is on behind it."""
 _OPEN_HOURS: Final = re.compile(
     r"(?i)\b(?:(?:is|are|will be|stays?|remains?)\s+(?:also\s+|now\s+)?open|open(?:ing)?\s+(?:hours|times))\b.*(?:\b(?:mon|tue|wed|thu|fri|sat|sun)\w*\s*(?:[–—-]|to|until|and|&)\s*(?:mon|tue|wed|thu|fri|sat|sun)|"
     r"\b(?:weekdays|daily|every day|each day|seven days|all week)\b)"
@@ -104,10 +88,15 @@ def sentences_of(text: str, lexicon: Lexicon) -> list[str]:
     """The sentences of a paragraph; a full stop after an abbreviation ends none, nor does one after a number that goes on with
     a month or a name: `am 2. November`."""
     found: list[str] = []
-    for piece in re.split(r"(?<=[.!?])[”\"’)]?\s+(?=[A-Z“\"‘])", text.strip()):
+    for piece in re.split(
+        rf"(?<=[.!?])[”\"’)]?\s+(?=[A-Z“\"‘])|(?<=\w{{3}}[.!?])\s+(?={_DAY_FIRST})", text.strip()
+    ):
         begins = _BEGINS.match(piece)
         is_sentence = begins is not None and fold(begins[1]) not in lexicon.months
-        if found and re.search(_ABBREVIATED, found[-1]) and not (is_sentence and _ends_with_place(found[-1])):
+        is_sentence = (
+            (is_sentence and _ends_with_place(found[-1])) if found and not _OPENS.match(piece) else True
+        )
+        if found and re.search(_ABBREVIATED, found[-1]) and not is_sentence:
             found[-1] = f"{found[-1]} {piece}"
         else:
             found.append(piece)
@@ -119,65 +108,154 @@ def _ends_with_place(text: str) -> bool:
     return re.search(r"\d\.$", text) is not None or is_place(" ".join(text.rstrip(".").split()[-2:]))
 
 
-def said_in(
-    sentence: str, lexicon: Lexicon, time_in: Callable[[str], tuple[str, str]]
-) -> Said | Literal["past", "doubtful"] | None:
-    """The event of a sentence; that it speaks of the past, that it is in doubt, or None when it has neither date nor time.
-    `time_in` gives the first time of a text, and the text without it."""
+class _Parts(NamedTuple):
+    """A sentence taken apart round its date."""
+
+    text: str
+    """The sentence without what leads into it."""
+    is_led: bool
+    """Whether words such as *save the date* stood before all."""
+    before: str
+    date: str
+    after: str
+    time: str
+    """The time of each of several days, which was with these."""
+    end: str
+    """When it ends, where the sentence says that for itself."""
+    is_timed: bool
+    """Whether the date has a time."""
+    is_range: bool
+
+    @property
+    def around(self) -> str:
+        return f"{self.before} {self.after}"
+
+    @property
+    def whole(self) -> str:
+        return f"{self.before.strip(' ,')} \0 {self.after.strip(' ,')}"
+
+
+TimeIn = Callable[[str], tuple[str, str]]
+"""The first time of a text, and the text without it."""
+Doubt = Literal["past", "doubtful"]
+
+
+def said_in(sentence: str, lexicon: Lexicon, time_in: TimeIn) -> Said | Doubt | None:
+    """The event of a sentence; that it speaks of the past, that it is in doubt, or None when it has neither date nor time."""
+    parts = _parts_of(sentence, lexicon, time_in)
+    if not isinstance(parts, _Parts):
+        return parts
+    if (doubt := _doubt_of(parts, lexicon, time_in)) is not None:
+        return doubt
+    if (due := DUE.match(parts.whole)) is not None:
+        thing = _bare(_due_in(due, parts.whole))
+        return Said(parts.date, "", _titled(f"Deadline: {thing}"), "") if _is_title(thing) else "doubtful"
+    if is_open_day(parts.before, parts.date, parts.after, lexicon):
+        return "doubtful"  # The lift will be out of order from 18 January
+    turned = _with_subject_first(parts.whole)
+    match = INVITED.match(turned) or SUBJECT.match(turned)
+    return _held(parts, match, time_in) if match is not None else _named(parts, time_in)
+
+
+def _parts_of(sentence: str, lexicon: Lexicon, time_in: TimeIn) -> _Parts | Literal["doubtful"] | None:
+    """A sentence round its date; None where it says neither date nor time."""
     plain = re.sub(_BETWEEN, r"\1-\2", re.sub(_DOORS, "", sentence.strip().rstrip(".!")))
-    plain = _LABELLED.sub(r"\1 ", re.sub(_LEAD_IN, "", plain))
-    found = date_within(f"{plain} ·", lexicon) if any(map(str.isdigit, plain)) else None
+    text = LABELLED.sub(r"\1 ", re.sub(LEAD_IN, "", plain))
+    is_led = text != LABELLED.sub(r"\1 ", plain)
+    ends = ENDS.findall(text)
+    text = ENDS.sub("", text) if len(ends) == 1 else text
+    found = date_within(f"{text} ·", lexicon) if any(map(str.isdigit, text)) else None
     if found is None:
-        is_doubtful = time_in(plain)[0] and _reads(plain) and not _OPEN_HOURS.search(plain)
+        is_doubtful = time_in(text)[0] and _reads(text) and not _OPEN_HOURS.search(text)
         return "doubtful" if is_doubtful else None
     date, before, after = with_days_before(found, lexicon)
-    of_each = (
-        names_several(found, lexicon) and found.moment.start is not None
-    )  # 8 and 9 December, 9 am to 12 noon
-    each, date = time_in(date) if of_each else ("", date)
-    if re.search(rf"\(\s*{re.escape(date)}\s*\)", plain):
-        return "doubtful"  # Minutes of the last meeting (12/11/2026) are on the table
+    is_timed = found.moment.start is not None
+    of_each = names_several(found, lexicon) and is_timed  # 8 and 9 December, 9 am to 12 noon
+    time, date = time_in(date) if of_each else ("", date)
+    if re.search(rf"\(\s*{re.escape(date)}\s*\)", text):
+        if not re.match(_TO_BE, after):
+            return "doubtful"  # Minutes of the last meeting (12/11/2026) are on the table
+        before, after = before.rstrip(" ("), after.lstrip(" )")
     if (joint := re.search(r"(?i)\s+(?:at|in|from|by|to)$", date)) is not None:  # it leads to what follows
         date, after = date[: joint.start()], f"{joint[0]} {after}"
-    around, untimed = f"{before} {after}", time_in(after)[1]
+    end = ends[0] if len(ends) == 1 else ""
+    return _Parts(text, is_led, before, date, after, time, end, is_timed, found.moment.last is not None)
+
+
+def _doubt_of(parts: _Parts, lexicon: Lexicon, time_in: TimeIn) -> Doubt | None:
+    """That a sentence speaks of the past, of several dates, or of what is not held then."""
+    before, untimed = parts.before, time_in(parts.after)[1]
     if re.search(_AGAIN, f"{before} {untimed}"):
         return "doubtful"
-    if re.search(_NOT, re.sub(_NOT_MISSED, "", f"{before} {untimed}")):
+    if re.search(_NOT, re.sub(_NOT_MISSED, "", re.sub(_MOVED_TO, "", f"{before}\0{untimed}"))):
         return "doubtful"
     is_set = re.search(_SET_FOR, before) is not None
-    if not is_set and re.search(_PAST, around) and not re.search(_TO_COME, around):
+    if not is_set and re.search(_PAST, parts.around) and not re.search(_TO_COME, parts.around):
         return "past"
     others = date_within(f"{untimed.strip()} ·", lexicon) or date_within(f"{before.strip()} ·", lexicon)
-    if others is not None and re.search(r"[^\W\d_]{3}|[/.-]", others.text):
-        return "doubtful"
-    whole = f"{before.strip(' ,')} \0 {after.strip(' ,')}"
-    if (due := _DUE.match(whole)) is not None:
-        thing = _due_in(due, whole)
-        return (
-            Said(date, "", _titled(f"Deadline: {_bare(thing)}"), "")
-            if _is_title(_bare(thing))
-            else "doubtful"
-        )
-    if is_open_day(before, date, after, lexicon):
-        return "doubtful"  # The lift will be out of order from 18 January
-    turned = _with_subject_first(whole)
-    match = _INVITED.match(turned) or _SUBJECT.match(turned)
+    has_others = others is not None and re.search(r"[^\W\d_]{3}|[/.-]", others.text)
+    return "doubtful" if has_others else None
+
+
+def _held(parts: _Parts, match: re.Match[str], time_in: TimeIn) -> Said | Literal["doubtful"]:
+    """The event of a sentence that names it as its subject, or invites to it."""
+    title = _bare(match["title"].replace("\0", " "))
     if (
-        match is None
-        or "\0" in match["title"].strip(" \0,")
-        or _has_other_time(around, found.moment.start is not None, time_in)
-        or not _is_title(_bare(match["title"].replace("\0", " ")))
+        "\0" in match["title"].strip(" \0,")
+        or _has_other_time(parts.around, parts.is_timed, time_in)
+        or not _is_title(title)
+        or (parts.is_range and _POINT.search(match.string))
     ):
         return "doubtful"
     doing, rest = _doing(match["rest"])
     rest = rest.replace("\0", " ")
-    if found.moment.last is not None and _POINT.search(turned):
-        return "doubtful"
-    time, without = time_in(rest) if found.moment.start is None else (each, rest)
-    title = _with_its_verb(_bare(match["title"].replace("\0", " ")), turned[match.end("title") :]) + doing
+    time, without = (parts.time, rest) if parts.is_timed else time_in(rest)
+    date = parts.date
+    if parts.end:
+        if not time and not parts.is_timed:
+            return "doubtful"  # The library closes at 4pm on 5 July
+        date, time = _until(date, time, parts.end)
+    title = _with_its_verb(title, match.string[match.end("title") :]) + doing
     place = _place_in(without)
-    left = _beside(place, without)
-    return Said(date, time, _titled(title), place, left)
+    return Said(date, time, _titled(title), place, _beside(place, without))
+
+
+def _is_parted(parts: _Parts, time_in: TimeIn) -> bool:
+    """Whether a sign parts a date from the title before or behind it; a comma does where a time is said, too (`Halifax, 5 July` heads
+    a letter), or words such as *save the date* stand before all."""
+    before, _, behind = map(str.strip, parts.text.partition(parts.date))
+    if before:
+        is_timed = parts.is_timed or time_in(parts.around)[0] != ""
+        return before.endswith((":", "–", "—", " -", "(")) or (
+            (is_timed or parts.is_led) and before.endswith(",")
+        )
+    return behind.startswith((":", "–", "—", "- "))
+
+
+def _until(date: str, time: str, end: str) -> tuple[str, str]:
+    """A date and a time with the end that the sentence says for itself; the date may have the time, before or behind it."""
+    if time:
+        return date, f"{time} - {end}"
+    before = re.match(rf"(?i)(?:(?:at|from)\s+)?(?P<start>{_CLOCK})(?=\s+(?:on\b|[^\W\d]))", date)
+    return (
+        (date[before.end() :].strip(), f"{before['start']} - {end}") if before else (f"{date} - {end}", time)
+    )
+
+
+def _named(parts: _Parts, time_in: TimeIn) -> Said | Literal["doubtful"]:
+    """The event of a sentence that is a title and a date with no verb, and beside them nothing but a time and a place."""
+    match = NAMED.match(f"{parts.before.strip(_SIGNS)} \0 {parts.after.strip(' ,')}".strip())
+    title = _bare((match["before"] or match["behind"]) if match is not None else "")
+    if match is None or parts.end or not _is_parted(parts, time_in):
+        return "doubtful"
+    if not _is_title(title) or re.search(_VERBS, title):
+        return "doubtful"
+    time, without = (parts.time, match["rest"]) if parts.is_timed else time_in(match["rest"])
+    place = _place_in(without)
+    left = _without_place(place, without)
+    if re.search(r"\w{2}", re.sub(r"(?i)\b(?:at|from|on|in|the)\b", "", left)):
+        return "doubtful"
+    return Said(parts.date, time, _titled(title), place)
 
 
 def _due_in(due: re.Match[str], whole: str) -> str:
@@ -207,12 +285,16 @@ def _with_its_verb(title: str, rest: str) -> str:
 
 def _beside(place: str, rest: str) -> str:
     """What a sentence says in figures beside its date, its time and its place."""
-    if place:
-        rest = re.sub(rf"(?i)(?:\b(?:at|in)\s+)?(?:(?:the|our)\s+)?{re.escape(place)}", "", rest, count=1)
+    rest = _without_place(place, rest)
     return rest.strip(" ,;") if any(map(str.isdigit, rest)) else ""
 
 
-def _has_other_time(text: str, has_time: bool, time_in: Callable[[str], tuple[str, str]]) -> bool:
+def _without_place(place: str, rest: str) -> str:
+    pattern = rf"(?i)(?:\b(?:at|in)\s+)?(?:(?:the|our)\s+)?{re.escape(place)}"
+    return re.sub(pattern, "", rest, count=1) if place else rest
+
+
+def _has_other_time(text: str, has_time: bool, time_in: TimeIn) -> bool:
     """Whether a sentence says a second time, `… and returns at about 4pm`."""
     first, rest = time_in(text)
     return bool(first) and (has_time or bool(time_in(rest)[0]))
@@ -220,22 +302,31 @@ def _has_other_time(text: str, has_time: bool, time_in: Callable[[str], tuple[st
 
 def _reads(text: str) -> bool:
     """Whether a sentence with a time and no date could say an event."""
-    return _SUBJECT.match(text) is not None or _INVITED.match(text) is not None
+    return SUBJECT.match(text) is not None or INVITED.match(text) is not None
 
 
 def _with_subject_first(text: str) -> str:
-    """`On DATE the fair will be held …` with its date behind the verb."""
+    """`On DATE the fair will be held …` with its date behind the verb, and `join us on DATE for the fair` with it behind the fair."""
+    joined = _JOIN_FIRST.match(text.strip())
+    if joined is not None:
+        return f"join us for {joined['what']} {joined['when']}"
     return re.sub(
-        rf"(?i)^(?:on\s+|from\s+)?\0[,\s]+(?P<when>(?:at|from)\s+{_CLOCK}(?:\s*(?:[-–—]|to|till?|until)\s*{_CLOCK})?[,\s]+)?(?P<rest>.+)$",
-        lambda match: f"{match['rest']} \0 {match['when'] or ''}",
+        rf"(?i)^(?:(?P<first>{_AT_TIME})[,\s]+)?(?:on\s+|from\s+)?\0[,\s]+(?:(?P<when>{_AT_TIME})[,\s]+)?(?P<rest>.+)$",
+        lambda match: f"{match['rest']} \0 {match['first'] or match['when'] or ''}",
         text.strip(),
     ).strip()
+
+
+_JOIN_FIRST: Final = re.compile(
+    r"(?i)^(?:please )?(?:(?:do )?come and )?join us\b(?P<when>[^\0]*\0.*?)\s+for\s+(?P<what>(?:the|our|a|an|this)\s.+)$"
+)
+"""When somebody is asked to come before what for."""
 
 
 def _bare(title: str) -> str:
     """A title without its article, and without the words that lead to a date."""
     plain = re.sub(
-        r"(?i)^(?:(?:dear|hello|hi)\b[\w ]{1,30},|(?:also|finally|then|and|so)\b[,\s])\s*",
+        r"(?i)^(?:(?:dear|hello|hi)\b[\w ]{1,30},|(?:also|finally|then|and|so|once again|once more|as always|as usual)\b[,\s])\s*",
         "",
         " ".join(title.split()).strip(" ,–—-"),
     )

@@ -7,7 +7,7 @@ from typing import Final, NamedTuple
 from nomarium.reading.cells.times import in_figures
 from nomarium.reading.cells.words import Lexicon, fold
 from nomarium.reading.layouts.lineforms import clocked, with_both_weekdays, with_days_apart, with_month_behind
-from nomarium.reading.layouts.linerepeats import STARTING, WEEKLY, repeat_in, without_plural
+from nomarium.reading.layouts.linerepeats import WEEKLY, repeat_in, without_plural, without_starting
 from nomarium.reading.layouts.linetimes import (
     ARRIVAL,
     EDGES,
@@ -133,7 +133,12 @@ def is_sentence(line: TextLine) -> bool:
     if line.time and not line.date and re.match(f"{re.escape(line.time)}{_ENTRY}", line.text):
         return False  # 10.00 Panel: wood or steel?
     label = re.match(r"[^:.!?]{3,50}:\s+", line.text)
-    if label is not None and line.date and line.text[label.end() :].startswith(line.date):
+    if (
+        label is not None
+        and not re.search(r"(?i)\b(?:has|have|is|are|will|was|were)\b", label[0])
+        and line.date
+        and line.text[label.end() :].startswith(line.date)
+    ):
         return False
     return len(line.text.split()) >= (_LEAST_WORDS if line.date else _LEAST_WORDS - 2)
 
@@ -227,7 +232,7 @@ def _text_line(number: int, shown: str, parted: str, is_bullet: bool, lexicon: L
         rest = re.sub(_DAILY, "", rest)
     date, rest, repeat, without = repeat_in(days, date, rest, has_last)
     if repeat:
-        rest = re.sub(STARTING, "", rest)
+        rest = without_starting(rest)
     return TextLine(number, shown, date, time, rest.strip(EDGES), is_bullet, has_time, repeat, without)
 
 
@@ -294,14 +299,27 @@ def _around(plain: str, before: str, after: str) -> str:
     """What a line says beside its date. Words that follow right after a label and the date go on with the label, `Round 1:
     12 September Heron v Tern`; behind a comma they are another piece."""
     follows = plain[: plain.rfind(after.strip())] if re.match(r"\s*\w", after) else ","
-    is_label = before.rstrip().endswith(":") and re.search(r"[,;|–—-]\s*$", follows) is None
+    is_whole = re.match(r"\s*[.!]\s+[A-Z]", after) is not None or (
+        re.search(r"[.!]\s*$", follows) is not None and re.match(r"\s+[A-Z]\w*\s+[a-z]", after) is not None
+    )
+    is_label = before.rstrip().endswith(":") and re.search(r"[,;|–—-]\s*$", follows) is None and not is_whole
     first = re.sub(LEADS, "", _unopened(before.strip(EDGES)))
     if first.count("(") > first.count(")") and after.count(")") <= after.count("("):
         first = f"{first})"  # Budget (deadline 31 January)
     is_lead = fold(first) in LEADING_WORDS and not before.rstrip().endswith(":")
     pieces = ("" if is_lead else first, after.strip(EDGES))
     is_column = before.rstrip().endswith("|") or after.lstrip().startswith("|")
-    joint = ": " if is_label else " | " if is_column else " " if pieces[1].startswith("(") else ", "
+    joint = (
+        ". "
+        if is_whole
+        else ": "
+        if is_label
+        else " | "
+        if is_column
+        else " "
+        if pieces[1].startswith("(")
+        else ", "
+    )
     return joint.join(part for part in pieces if part)
 
 

@@ -3,6 +3,7 @@
 
 import re
 from collections.abc import Sequence
+from itertools import pairwise
 from typing import Final
 
 from nomarium.model.wording import GOES_ON_AS_NUMBER
@@ -19,10 +20,20 @@ _LEAD_ON: Final = frozenset(
     "at on in from to until with and or for by of à au en dans avec et um am im ab mit und".split()
 )
 """Words with which no line begins that stands by itself."""
-_NO_BREAK: Final = re.compile(
-    r"^\s*(?:#{1,6}\s|[-*•–+·▪|>]|\d{1,2}[.)]\s|[^\W\d][\w &/]{1,30}:\s)|\t|\s{3,}\S|\|"
-)
+_MARKED: Final = re.compile(r"^\s*(?:#{1,6}\s|[-*•–+·▪|>])|\t|\s{3,}\S|\|")
+_NUMBER: Final = re.compile(r"^\s*\d{1,2}[.)]\s")
+_LABEL: Final = re.compile(r"^\s*[^\W\d][\w &/]{1,30}:\s")
+_NO_BREAK: Final = re.compile("|".join(form.pattern for form in (_MARKED, _NUMBER, _LABEL)))
 """What begins a line of its own, or parts the columns of one."""
+_TILL: Final = re.compile(r"[–—-]\s*\d")
+_CLOCK_ENDS: Final = re.compile(r"(?:\d|[ap]\.?m\.?)\s*$")
+"""A time, and the sign that leads from one to its end."""
+_TIMED: Final = re.compile(r"\d{1,2}(?:[:.]\d\d|\s?[ap]\.?m\b|[/-]\d|(?:st|nd|rd|th)?\.?\s+[^\W\d]{3})")
+"""What begins an entry: a time, or a day with its month."""
+_DATE_ENDS: Final = re.compile(
+    r"(?:[^\W\d]{3,}\.?\s+\d{1,2}(?:st|nd|rd|th)?|\d{1,2}(?:st|nd|rd|th)?\.?\s+[^\W\d]{3,}\.?),?$"
+)
+"""A day and its month at the end of a line."""
 _DAY: Final = re.compile(r"\d{1,2}(?:st|nd|rd|th)?\.?")
 _IN_DATE: Final = re.compile(r"(?:\d{1,2}(?:st|nd|rd|th)?|(?:19|20)\d\d|[^\W\d]+)[.,;)]?$")
 """A day, a year or a word, with which a date goes on."""
@@ -43,6 +54,7 @@ _LEAST_LENGTH: Final = 30
 
 def unwrapped(lines: Sequence[tuple[int, str]], lexicon: Lexicon) -> list[tuple[int, str]]:
     """The lines with those that go on below joined with what follows them; each has the number of its first."""
+    lines = _with_whole_paragraphs(lines, lexicon)
     width = max((len(text.rstrip()) for _, text in lines), default=0)
     found: list[tuple[int, str]] = []
     last = ""
@@ -60,6 +72,64 @@ def unwrapped(lines: Sequence[tuple[int, str]], lexicon: Lexicon) -> list[tuple[
             found.append((number, text))
         last = text.rstrip()
     return found
+
+
+def _with_whole_paragraphs(lines: Sequence[tuple[int, str]], lexicon: Lexicon) -> Sequence[tuple[int, str]]:
+    """The lines with each paragraph of prose, all of whose breaks are where the width ended, in one; each has the number of its
+    first."""
+    paragraphs: list[list[tuple[int, str]]] = [[]]
+    for line in lines:
+        ends = not line[1].strip() or (
+            paragraphs[-1] and _ends_before(paragraphs[-1][-1][1], line[1].strip(), lexicon)
+        )
+        paragraphs += [[]] if ends else []
+        paragraphs[-1] += [line] if line[1].strip() else []
+    paragraphs = [some for some in paragraphs if some]
+    broken = [len(text.rstrip()) for some in paragraphs for _, text in some[:-1]]
+    width = max(broken, default=0)
+    if not _LEAST_WIDTH <= width <= _MOST_WIDTH:
+        return lines
+    joined = {
+        some[0][0]: " ".join(text.strip() for _, text in some)
+        for some in paragraphs
+        if _is_filled(texts := [text.strip() for _, text in some], width) and _is_prose(texts, lexicon)
+    }
+    taken = {number for some in paragraphs if some[0][0] in joined for number, _ in some[1:]}
+    return [(number, joined.get(number, text)) for number, text in lines if number not in taken]
+
+
+def _ends_before(text: str, after: str, lexicon: Lexicon) -> bool:
+    """Whether a line ends with its sentence, and the next one begins another; `am 2.` over a month does not."""
+    is_ended = re.search(r"(?:\d|[\w)”\"'’]{2})[.!?]\s*$", text) is not None
+    return is_ended and after[0].isupper() and not _is_of_date(after.split()[0], lexicon)
+
+
+def _is_filled(texts: Sequence[str], width: int) -> bool:
+    """Whether each line but the last had no room for the first word of the next one."""
+    return len(texts) > 1 and all(len(a) + 1 + len(b.split()[0]) > width for a, b in pairwise(texts))
+
+
+def _is_prose(texts: Sequence[str], lexicon: Lexicon) -> bool:
+    """Whether lines are a paragraph of sentences, and no entries one below the other: labels, numbers of a list, or dates."""
+    whole = " ".join(texts)
+    if len(whole) > _LONGEST or _ENDED.search(whole) is None:
+        return False
+    forms = [form for form in (_LABEL, _NUMBER) if form.match(texts[0])]
+    others = [
+        text
+        for last, text in pairwise(texts)
+        if not (text[0].islower() or (_TILL.match(text) and _CLOCK_ENDS.search(last)))
+    ]
+    if _MARKED.search(texts[0]) or any(form.search(text) for text in others for form in (_MARKED, *forms)):
+        return False
+    return sum(_begins_entry(text, lexicon) for text in texts) * 2 <= len(texts)
+
+
+def _begins_entry(text: str, lexicon: Lexicon) -> bool:
+    """Whether a line begins with a time or a day, and says more; `March 2027` goes on from the day above."""
+    if (timed := _TIMED.match(text)) is not None:
+        return any(map(str.isalpha, text[timed.end() :]))
+    return _is_of_date(text.split()[0], lexicon) and re.match(r"\S+\s+(?:19|20)\d\d\b", text) is None
 
 
 def _goes_on(whole: str, last: str, after: str, width: int, lexicon: Lexicon) -> bool:
@@ -82,6 +152,12 @@ def _goes_on(whole: str, last: str, after: str, width: int, lexicon: Lexicon) ->
         is_full and _is_of_date(end, lexicon) and not begins_entry and _IN_DATE.match(first)
     ):
         return True
+    if (
+        re.match(r"(?:19|20)\d\d\b", after)
+        and _DATE_ENDS.search(whole)
+        and _is_of_date(words[-2 if end[0].isdigit() else -1], lexicon)
+    ):
+        return True  # on Sunday, June 14, / 2026
     if (
         not begins_entry
         and _DAY.fullmatch(end)
@@ -107,6 +183,6 @@ def _goes_on(whole: str, last: str, after: str, width: int, lexicon: Lexicon) ->
 
 
 def _is_of_date(word: str, lexicon: Lexicon) -> bool:
-    """Whether a word is the name of a weekday or of a month."""
+    """Whether a word is the name of a weekday or of a month; `we` is mostly none."""
     bare = fold(word).strip(".,;:()")
-    return bare in lexicon.weekdays or bare in lexicon.months
+    return (bare in lexicon.weekdays and bare != "we") or bare in lexicon.months

@@ -55,6 +55,7 @@ _OTHER_DAYS: Final = re.compile(
     r"(?i)(?<![\d.:/-])\b(?:\d{1,2}(?:st|nd|rd|th)?\s*(?:,|&|\+|\band\b|\bet\b|\bund\b)\s*(?:and\s+)?)+$"
 )
 """Days before the last one of a date, `12, 13 and`."""
+_YEAR: Final = re.compile(r"(?:19|20)\d\d\b(?!\s?[-–:.h])")
 _NUMBERED = frozenset(
     "group table team set court lane grade form section bay gate crew boat squad pool block floor slip loft shed berth dock hall studio lab "
     "gruppe groupe grupo gruppo equipe tisch halle raum salle sala zimmer".split()
@@ -95,49 +96,46 @@ def date_within(text: str, lexicon: Lexicon) -> DateWithin | None:
                 continue
             if strange[end] > strange[at] and "(" not in "".join(words[at:end]):
                 continue  # a remark may stand in brackets
-            whole = " ".join(words[at : at + size])
-            piece = whole.strip(" ,;:()–—-")
-            if whole.lstrip("(").count("(") > whole.count(")"):
-                continue  # Fri 18 Dec (noon dismissal): what is in brackets stays whole
-            if piece.count(")") > piece.count("("):
-                continue  # Quiz (doors 6.30) 7pm
-            if not any(map(str.isdigit, piece)) or fold(piece.split()[0]) in COUNTED:
+            piece = " ".join(words[at:end]).strip(" ,;:()–—-")
+            if not any(map(str.isdigit, piece)) or _is_cut(words, at, end, piece, lexicon):
                 continue
-            named = at > 1 and fold(words[at - 2]) in _OF_TERMS and fold(words[at - 1]) == "term"
-            if (
-                at
-                and whole[0].isdigit()
-                and not named
-                and _is_counted(fold(words[at - 1]), piece, words[at + size :])
-            ):
-                continue  # Round 1 – 5 September: no range
-            if (
-                at
-                and (counted := _COUNTED_BY_DASH.match(whole)) is not None
-                and fold(counted[1]) in lexicon.weekdays
-                and not _names_day(words[at - 1], lexicon)
-            ):
-                continue  # Inset 3 - Friday 23rd October: no range
-            if at and fold(words[at - 1]) in _NAMED and fold(piece.split()[0]).strip(",") in lexicon.weekdays:
-                continue  # Good Friday 26 March 2027
-            if re.fullmatch(r"\d{1,2}\.\d{1,2}", piece.split()[-1]) and _CLOCK_AFTER.match(
-                "".join(words[end : end + 1])
-            ):
-                continue  # at 7.30 pm
-            if _DOTTED_TIME.fullmatch(piece.strip(" |")):
-                continue  # Lunch will be at 12.30
-            if re.search(r"\d\.\d{1,2}\.,? \d{1,2}\.$", piece):
-                continue  # 13.12. 3. Advent
-            if piece.endswith(" we") or words[end - 1].casefold() in _LEADS_ON:
-                continue  # On 14 September we are holding …: no Wednesday; 9.30am A day out
-            if clocks and _is_of_spans(words, clocks, at, at + size):
-                continue
-            if _ends_with_count(piece, words[end : end + 1], lexicon):
+            if clocks and _is_of_spans(words, clocks, at, end):
                 continue
             moment = read_moment(piece, "date", lexicon)
-            if isinstance(moment, Moment) and moment.first is not None:
-                return DateWithin(moment, " ".join([*words[:at], "\0", *words[at + size :]]), piece)
+            if not isinstance(moment, Moment) or moment.first is None:
+                continue
+            if moment.first.has_short_year and _YEAR.match(" ".join(words[end : end + 1])):
+                continue  # Slip 2 May 25, 2026
+            return DateWithin(moment, " ".join([*words[:at], "\0", *words[end:]]), piece)
     return None
+
+
+def _is_cut(words: list[str], at: int, end: int, piece: str, lexicon: Lexicon) -> bool:
+    """Whether words from one on, before another, are no date as they stand among the others: a bracket is left open, or the first or
+    the last of them belongs to what stands beside."""
+    whole = " ".join(words[at:end])
+    if whole.lstrip("(").count("(") > whole.count(")") or piece.count(")") > piece.count("("):
+        return True  # Fri 18 Dec (noon dismissal): what is in brackets stays whole; Quiz (doors 6.30) 7pm
+    first, before, after = fold(piece.split()[0]), fold(words[at - 1]) if at else "", words[end : end + 1]
+    if first in COUNTED:
+        return True
+    named = at > 1 and fold(words[at - 2]) in _OF_TERMS and before == "term"
+    if at and whole[0].isdigit() and not named and _is_counted(before, piece, words[end:]):
+        return True  # Round 1 – 5 September: no range
+    counted = _COUNTED_BY_DASH.match(whole) if at else None
+    if counted and fold(counted[1]) in lexicon.weekdays and not _names_day(words[at - 1], lexicon):
+        return True  # Inset 3 - Friday 23rd October: no range
+    if before in _NAMED and first.strip(",") in lexicon.weekdays:
+        return True  # Good Friday 26 March 2027
+    if re.fullmatch(r"\d{1,2}\.\d{1,2}", piece.split()[-1]) and _CLOCK_AFTER.match("".join(after)):
+        return True  # at 7.30 pm
+    return (
+        _DOTTED_TIME.fullmatch(piece.strip(" |")) is not None  # Lunch will be at 12.30
+        or re.search(r"\d\.\d{1,2}\.,? \d{1,2}\.$", piece) is not None  # 13.12. 3. Advent
+        or piece.endswith(" we")  # On 14 September we are holding …: no Wednesday
+        or words[end - 1].casefold() in _LEADS_ON  # 9.30am A day out
+        or _ends_with_count(piece, after, lexicon)
+    )
 
 
 def _ends_with_count(piece: str, after: list[str], lexicon: Lexicon) -> bool:

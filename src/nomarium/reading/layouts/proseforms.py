@@ -1,0 +1,52 @@
+"""The forms in which a sentence names what is held and when: its subject, an invitation, a deadline, or its title before or behind
+its date. In all of them `\0` stands for the date."""
+
+import re
+from typing import Final
+
+_HELD: Final = (
+    r"(?:will (?:again |also |now )?(?:be held|take place|be|happen|begin|start|open|run|meet|return)|(?:is|are) (?:to be )?held|takes? place|"
+    r"(?:is|are)(?=[\s,]+(?:(?:on|from|at|in)\b|\0))|will(?=\s+\d{1,2}(?:[:.]\d\d)?\s?(?:[ap]\.?m\.?)?\s?[–—-])|begins|starts|opens|returns|meets|runs|leaves|departs|arrives|(?<=\ws )(?:begin|start|open|return|meet|run)|(?<=,\s)(?:which (?:is|will be) (?:held|on)|to be held|to take place|taking place|held)|(?:has|have) (?:now )?been (?:moved|changed|re-?scheduled|postponed|brought forward) (?:to|until)(?=\s*\0)|"
+    r"(?:is|are|has been|have been) (?:planned|scheduled|set|arranged|organi[sz]ed|booked|confirmed|fixed)(?: to take place| to be held)?(?: for)?)"
+)
+SUBJECT: Final = re.compile(
+    rf"(?i)^(?P<title>(?:(?!\b(?:that|which|who|if|when|because|although)\b)[^.:;?!]){{3,80}}?)[,\s]+{_HELD}\b(?P<rest>.*)$"
+)
+LABELLED: Final = re.compile(
+    rf"(?i)^([^.:;?!]{{3,60}}?)(?::|\s[–—-])\s+(?:(?:it|this|they|these)\s+)?(?={_HELD}\b)".replace(
+        r"|\0", ""
+    )
+)
+"""A label that is the subject of what stands behind it: `Regatta: it will be held on`."""
+INVITED: Final = re.compile(
+    r"(?i)^(?:please )?(?:(?:do )?(?:join us|come along|come)(?: for| to| at)?|(?:you|all|everyone|everybody|(?:all )?(?:parents|families|students|pupils|members|staff|visitors|friends|neighbours)(?: (?:and|&) \w+)?) (?:are|is) (?:all )?(?:very |most |warmly |cordially )*(?:invited|welcome)(?: to(?: attend| join us (?:at|for)| come to)?| at| for)|"
+    r"we (?:warmly )?invite (?:you|all \w+|everyone) to|we(?: would|['’]d) (?:like|love) to invite (?:you|everyone|all \w+)(?: and \w+)? to|(?:please )?mark your (?:calendars?|diar(?:y|ies))(?: for)?|"
+    r"(?:more )?(?:volunteers|helpers) (?:are |still |urgently )*(?:needed|wanted|required) (?:for|at)|(?:the |our )?[\w ]{3,30}? (?:has|have) (?:decided|agreed|voted) to (?:hold|host|have|run|organi[sz]e)|"
+    r"we(?: are|['’]re)? (?:very )?(?:pleased|delighted|happy|proud|glad) to (?:invite you to|announce|host)|(?:do not|don['’]t) (?:miss|forget(?: about)?(?= (?:the|our|this)\b))|(?:we )?hope (?:that )?(?:to see you(?: all)?|you (?:can|will) (?:join us|come)) (?:at|for|to)|(?:we(?:['’]ll| will)? )?see you(?: all)? at|"
+    r"we(?: are|['’]re)(?: also)? (?:holding|having|hosting|running)|we(?: will|['’]ll) (?:hold|have|be holding|host|be hosting)|we (?:hold|host)|we (?:very much |really )?look forward to(?: (?:seeing|welcoming|meeting) (?:you|everyone|everybody)(?: all)? (?:at|to))?|"
+    r"there(?: will be|['’]ll be| is)|save the date for|tickets? (?:for|to)(?=[^\0]{3,80}(?<!on sale)(?<!on sale on)[,\s]\0))\s+(?P<title>[^.:;?!]{3,80}?)"
+    r"(?=[,\s]+(?:on|from|at|in|this|next|which)\b|[,\s]+\0)(?P<rest>.*)$"
+)
+NAMED: Final = re.compile(
+    r"(?i)^(?:(?P<before>[^.:;?!\0]{3,80}?)(?:\s+on)?\s*\0|\0\s*(?P<behind>[^.:;?!\0]{3,80}?)(?=\s*(?:[,(]|\b(?:in|at|from)\s|$)))(?P<rest>[^\0]*)$"
+)
+"""A title and a date with no verb between, but for the sign that parts them: `Careers talk: 16 July, 7pm, Slip 2`, `12 June: summer
+fair in the sail loft`."""
+DUE: Final = re.compile(
+    r"(?i)^(?:the )?(?:deadline|closing date|last day) for (?P<title>[^.:;?!]{3,80}?) (?:is|will be)\b(?P<rest>.*)$|"
+    r"^(?:please )?(?:return|send(?: in| back)?|submit|hand in|bring(?: in| back)?|pay|order|book|reply to) (?P<asked>[^.:;?!]{3,80}?)\s+(?:by|before|no later than)\b(?P<until>.*)$|"
+    r"^(?P<thing>[^.:;?!]{3,80}?) (?:must|should|need to|have to|has to|are to|is to) be (?:returned|sent|submitted|handed in|paid|in|made|received|ordered)"
+    r"(?: \w+){0,3}? (?:by|before|no later than)\b(?P<last>.*)$|"
+    r"^(?:please )?(?P<act>(?:sign[- ]up|register|apply|rsvp|reply|respond|enroll?|book)(?: (?:for|to) [^.:;?!]{3,60}?)?) (?:by|before|no later than)\b(?P<since>.*)$"
+)
+LEAD_IN: Final = (
+    r"(?i)^(?:dear all[,:]?\s+)?(?:(?:I am|I['’]m|we are|we['’]re|I|we) (?:just )?(?:writing|write|pleased|delighted|happy) to (?:let you know|inform you|tell you|remind you|announce|confirm|say)|"
+    r"(?:this is )?(?:just )?(?:a (?:quick )?reminder|to (?:let you know|remind you))|please (?:note|remember|be aware)|(?:just )?a (?:quick )?note to say|as you (?:may )?know|don['’]t forget) that\s+|"
+    r"^(?:(?:a |just a )?(?:final|gentle|quick|friendly|last)?\s*reminder|important|(?:please )?(?:save|note) the date|dates? for your diar(?:y|ies)|diary dates?|coming up|news|update|advance notice)\s*[:!–—-]\s*"
+)
+"""Words before what a letter says."""
+ENDS: Final = re.compile(
+    r"(?i)(?:\s*,)?\s+(?:and\s+)?(?:will\s+)?(?:ends?|ending|finish(?:es|ing)?|conclud(?:es?|ing)|clos(?:es?|ing)|until|till)\s+(?:at\s+)?"
+    r"(?P<end>\d{1,2}(?:[.:]\d\d)?(?:\s*[ap]\.?m\b\.?)?(?!\d|\s*(?:[/-]|[^\W\d]{3}))|noon|midday|midnight)"
+)
+"""The time at which something ends, said for itself: `and ends at 3pm`."""
