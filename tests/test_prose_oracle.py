@@ -95,6 +95,53 @@ def test_what_a_letter_says_is_read_or_refused(seed: int, tmp_path: Path) -> Non
     assert len(found) == len(meant) or "It is a sentence with a date or a time" in ran.text, text
 
 
+UNDER_HEADINGS = (  # the heading, and the lines of the paragraph below it
+    ("{T}", "{d}, {a} – {b}, {P}"), ("{T}", "Date: {d}\nTime: {a} – {b}\nPlace: {P}"), ("{T}", "When: {d}, {a} – {b}\nWhere: {P}"),
+    ("{T} – {d}", "{a} – {b}, {P}. Bring a friend."), ("{T} – {d}", "{a} – {b}, {P}"), ("{d}", "{a} – {b} {T}, {P}"),
+    ("{T}", "It will be held on {d}, {a} – {b}, in {p}."), ("Dates for your diary", "{d}: {T}, {a} – {b}, {P}"),
+)  # fmt: skip
+
+
+@pytest.mark.parametrize("suffix", [".txt", ".md", ".html"])
+@pytest.mark.parametrize("form", UNDER_HEADINGS)
+def test_a_newsletter_says_its_events_under_headings(
+    form: tuple[str, str], suffix: str, tmp_path: Path
+) -> None:
+    rng = random.Random(f"{form}")
+    heads, meant = [], []
+    for title in rng.sample(TITLES, 4):
+        day, place = dt.date(2026, rng.randint(1, 12), rng.randint(1, 28)), rng.choice(PLACES)
+        bare = place.removeprefix("the ")
+        said = {
+            "T": title.capitalize(),
+            "d": DATES[0](day),
+            "a": "6pm",
+            "b": "8pm",
+            "p": place,
+            "P": bare.capitalize() if bare != place else place,
+        }
+        heads.append([part.format(**said) for part in form])
+        meant.append(f"{title} {day}T18:00/{day}T20:00 @ {bare}".casefold())
+    source = tmp_path / f"news{suffix}"
+    if suffix == ".html":
+        parts = [f"<h2>{head}</h2><p>{text.replace(chr(10), '<br>')}</p>" for head, text in heads]
+        source.write_text(f"<html><body><h1>Saltmarsh News</h1>{''.join(parts)}</body></html>")
+    else:
+        mark, broken = ("## ", "  \n") if suffix == ".md" else ("", "\n")
+        parts = [f"{mark}{head}\n{text.replace(chr(10), broken)}\n" for head, text in heads]
+        source.write_text("\n".join(["SALTMARSH NEWS", "", *parts]))
+    assert sorted(event.casefold().replace("@ the ", "@ ") for event in built(source)) == sorted(meant)
+
+
+def test_a_programme_under_a_title_and_a_day_stays_one(tmp_path: Path) -> None:
+    source = tmp_path / "day.txt"
+    source.write_text("Open day – 12 June 2027\n10:00 Welcome, Main shed\n11:00 Launch, Slip 2\n")
+    assert built(source) == [
+        "Welcome 2027-06-12T10:00/2027-06-12T11:00 @ Main shed",
+        "Launch 2027-06-12T11:00/2027-06-12T12:00 @ Slip 2",
+    ]
+
+
 SAY_NOTHING_TO_HOLD = (
     "The library closes at 4pm on 5 July 2026.", "Thanks to all who came on 5 July 2026.", "Happy birthday to Quill on 5 July 2026!",
     "Signed on 5 July 2026 in Halifax.", "Don't forget your coat on 5 July 2026.",
@@ -131,3 +178,53 @@ def test_a_counted_repeat_behind_its_first_day_keeps_title_and_place_apart(tmp_p
     source.write_text("• Sail repair: Wednesdays 2pm-3pm starting 25/11/2026 (3 weeks), Main shed\n")
     events = built(source)
     assert len(events) == 3 and events[0] == "Sail repair 2026-11-25T14:00/2026-11-25T15:00 @ Main shed"
+
+
+PAPERS: dict[str, tuple[str, list[str]]] = {
+    "halves of the day before the times": (
+        "EXAMS 2027\n\nMonday 17 May\nAM  9.00  Paper 1 (1h 30m)   Hall\nPM  1.30  Boat design (2h)   Loft A\n",
+        ["Paper 1 2027-05-17T09:00/2027-05-17T10:30 @ Hall", "Boat design 2027-05-17T13:30/2027-05-17T15:30 @ Loft A"],
+    ),
+    "an agenda under its meeting": (
+        "Council, Thursday 12 November 2026, 7.00 pm, Hall\n\n7.00  Welcome\n7.15  Budget\n",
+        ["Council 2026-11-12T19:00/2026-11-12T20:00 @ Hall", "Welcome 2026-11-12T19:00/2026-11-12T19:15", "Budget 2026-11-12T19:15/2026-11-12T20:15"],
+    ),
+    "a memorandum, and a day by which to answer": (
+        "MEMO\n\nTo: All staff\nDate: 2 September 2026\nRe: Training\n\nFirst aid: Friday 18 September 2026, 2–4pm, Room 4.\n\nPlease confirm attendance by 9 September 2026.\n",
+        ["Deadline: attendance 2026-09-09/2026-09-10", "First aid 2026-09-18T14:00/2026-09-18T16:00 @ Room 4"],
+    ),
+    "days with their numbers in the week of the title": (
+        "NOTICES for the week of Sunday 4 October 2026\n\nSunday 4th 8.00am Service\nTuesday 6th 2pm Knots, Parish room\n",
+        ["Service 2026-10-04T08:00/2026-10-04T09:00", "Knots 2026-10-06T14:00/2026-10-06T15:00 @ Parish room"],
+    ),
+    "years at the end of a sentence": (
+        "Programme of lectures, winter 2026/27.\n\n1. 7 October: Ropes\n2. 13 January: Tar\n",
+        ["Ropes 2026-10-07/2026-10-08", "Tar 2027-01-13/2027-01-14"],
+    ),
+    "what is due": ("Subs are due by 30 November 2026.\n\n5 November 2026: Quiz\n", ["Deadline: Subs 2026-11-30/2026-12-01", "Quiz 2026-11-05/2026-11-06"]),
+    "what somebody reported": (
+        "4. Osei reported that the lift is out of order until 30 October 2026.\n5. Next meeting: 3 November 2026, 7 pm, Loft A.\n",
+        ["Next meeting 2026-11-03T19:00/2026-11-03T20:00 @ Loft A"],
+    ),
+}  # fmt: skip
+
+
+@pytest.mark.parametrize("kind", PAPERS)
+def test_papers_of_an_office_say_their_events(kind: str, tmp_path: Path) -> None:
+    text, events = PAPERS[kind]
+    source = tmp_path / "paper.txt"
+    source.write_text(text)
+    assert sorted(built(source)) == sorted(events)
+
+
+@pytest.mark.parametrize(
+    "text",
+    [
+        "Lectures in the Library. All at 7.30 pm.\n\n7 October 2026: Ropes\n",
+        "The gala is on 16 October 2026 at the pool. Warm-up 5.15pm, racing from 6pm.\n",
+    ],
+)
+def test_a_time_for_events_of_other_sentences_is_asked_about(text: str, tmp_path: Path) -> None:
+    source = tmp_path / "paper.txt"
+    source.write_text(text)
+    refused(source)

@@ -21,7 +21,8 @@ def is_verse(before: str, time: str) -> bool:
     >>> is_verse("Reading: John", "3:16-21"), is_verse("John", "3:15"), is_verse("Acts", "2:30")
     (True, False, True)
     """
-    book, verse = _BOOK.search(before), _VERSE.fullmatch(time.strip())
+    verse = _VERSE.fullmatch(time.strip())
+    book = _BOOK.search(before) if verse is not None else None
     if book is None or verse is None:
         return False
     runs_on = verse["last"] is not None and int(verse["last"]) > int(verse["verse"])

@@ -12,9 +12,9 @@ from nomarium.reading.cells.words import ENGLISH, Lexicon, fold
 from nomarium.reading.columns.head import TableHead
 from nomarium.sheets.sheet import SENT, Row, Sheet, cell_text
 
-_SCHOOL_YEAR = r"(?<![\d./-])((?:19|20)\d\d)\s?[-/–—]\s?((?:19|20)?\d\d)(?![\d./-])"
+_SCHOOL_YEAR = r"(?<![\d./-])((?:19|20)\d\d)\s?[-/–—]\s?((?:19|20)?\d\d)(?![\d/-]|\.\d)"
 _MONTH_ALONE = re.compile(r"([^\W\d_]{3,})\.?,?\s+((?:19|20)\d\d)")
-_YEAR = r"(?<![\d./-])(?:19|20)\d\d(?![\d./-])"
+_YEAR = r"(?<![\d./-])(?:19|20)\d\d(?![\d/-]|\.\d)"
 
 
 BEFORE_LETTER, AFTER_LETTER = dt.timedelta(days=31), dt.timedelta(days=333)

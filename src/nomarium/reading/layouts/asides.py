@@ -25,7 +25,7 @@ _ABOUT_PAPERS: Final = re.compile(
 _OF_MAIL: Final = r"(?i)(?P<label>from|to|cc|date|sent|subject|re|von|an|datum|gesendet|betreff|de|à|envoyé|objet|para|fecha|enviado|asunto)\**\s*:(?P<said>.*)"
 _ABOUT: Final = frozenset(("subject", "re", "betreff", "objet", "asunto"))
 _SENT: Final = frozenset(("sent", "gesendet"))
-_BETWEEN: Final = frozenset(("from", "von", "de", *_SENT))
+_BETWEEN: Final = frozenset(("from", "von", "de", "to", "an", "a", "para", *_SENT))
 _HELD_ON: Final = r"(?:held|taken|present)\s+(?:on|at|in)\b"
 _NEXT: Final = r"(?:the\s+)?next\s+(?:issue|edition|newsletter|bulletin|number)\b"
 _ISSUE: Final = r"(?:[\w'’]+\s+){0,3}(?:issue|no\.?|number|vol(?:ume)?\.?|edition|bulletin|newsletter)\s*(?:no\.?\s*)?#?\d+\b[\s,–—|·-]*\S+(?:\s+\S+){0,4}$"
@@ -182,3 +182,8 @@ def heads_list(line: TextLine, following: TextLine | None) -> bool:
 def may_title(line: TextLine) -> bool:
     """Whether a line without a date may be the title of what stands below it, or beside it."""
     return not (is_sentence(line) or heads_paper(line.text))
+
+
+def heading_of(line: TextLine | None) -> str:
+    """What a line without a date calls what stands below it; nothing where it does not."""
+    return line.text.strip(" #:") if line is not None and may_title(line) else ""

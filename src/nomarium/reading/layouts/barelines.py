@@ -8,7 +8,8 @@ from typing import Final, NamedTuple
 
 from nomarium.reading.cells.placewords import is_place
 from nomarium.reading.cells.words import Lexicon
-from nomarium.reading.layouts.asides import heads_paper
+from nomarium.reading.layouts.asides import heads_paper, may_title
+from nomarium.reading.layouts.eventrow import EventRow
 from nomarium.reading.layouts.linetimes import time_in
 from nomarium.reading.layouts.monthlines import month_alone
 from nomarium.reading.layouts.textlines import BULLET, MARKS, TextLine
@@ -20,6 +21,10 @@ _MOST_OF_TITLE: Final = 3
 """Words above which a line that ends as a sentence does is no title."""
 
 
+_EDGE: Final = re.compile(r"(?i)starts?|begins?|opens?|re-?opens?|ends?|finish(?:es)?|closes?|beginnt|endet")
+"""How something begins or ends that the line above names."""
+_MOST_OVER_EDGE: Final = 6
+"""Words of what begins or ends."""
 _NOTHING: Final = frozenset("- – — -- none nil nothing n/a".split())
 """What stands under a date on which nothing is on."""
 
@@ -139,3 +144,13 @@ def heads_programme(line: TextLine, following: TextLine | None) -> bool:
     return following.text.startswith(following.time) and any(
         map(str.isalpha, following.rest)
     )  # a line of a programme, and not `Hours 9:00 - 3:30`
+
+
+def edge_of(line: TextLine, above: TextLine | None) -> Row | None:
+    """What a line says that is a label, *Starts* or *Ends*, of the title above it: `Autumn term starts`."""
+    label = line.rest.strip(" :")
+    if above is None or _EDGE.fullmatch(label) is None or not line.text.startswith(label):
+        return None
+    if not may_title(above) or len(above.text.split()) > _MOST_OVER_EDGE:
+        return None
+    return line.number, EventRow(line.date, line.time, f"{above.text.strip(' :')} {label.lower()}")

@@ -34,8 +34,8 @@ _OF_WEEKDAY: Final = re.compile(
 )
 """A word, and what is on: `Monday: swimming`."""
 OF_ALL: Final = re.compile(
-    r"(?i)^(?:all|both|each|every)\s+(?:\w+\s+){0,2}(?:events?|concerts?|talks?|meetings?|sessions?|matches|games?|lectures?|films?|classes|walks?|services?|evenings?|rehearsals?|practices?|training|courses?|lessons?|fixtures?|trips?|days?|dates?|times?|workshops?|performances?|shows?)\b|"
-    r"^(?:all|both|each|every(?:thing|one|body)?)\s+(?:from|at|starts?|begins?|runs?|are|is|will|lasts?|between|\d)\b|"
+    r"(?i)(?:^|[.;]\s+)(?:all|both|each|every)\s+(?:\w+\s+){0,2}(?:events?|concerts?|talks?|meetings?|sessions?|matches|games?|lectures?|films?|classes|walks?|services?|evenings?|rehearsals?|practices?|training|courses?|lessons?|fixtures?|trips?|days?|dates?|times?|workshops?|performances?|shows?)\b|"
+    r"(?:^|[.;]\s+)(?:all|both|each|every(?:thing|one|body)?)\s+(?:from|at|starts?|begins?|runs?|are|is|will|lasts?|between|\d)\b|"
     r"\bunless (?:otherwise )?(?:stated|shown|noted|indicated)\b|^(?:times?|start|kick-?off|doors)\b.*\b(?:all|each|every)\b|^(?:daily|each day|every day)\s+(?:from\s+)?\d"
 )
 """Words by which a line says something of all others."""
@@ -58,10 +58,11 @@ _FROM_ANOTHER: Final = re.compile(
 
 
 _EACH: Final = re.compile(
-    r"(?i)[^\W\d_]{3,}\W+.*\b(?:(?:every|each)\s+(?:other\s+|second\s+)?(?:week|month|fortnight|(?:mon|tue|wed|thu|fri|sat|sun)\w*)\b|"
+    r"(?i)\b(?:(?:every|each)\s+(?:other\s+|second\s+)?(?:week|month|fortnight|(?:mon|tue|wed|thu|fri|sat|sun)\w*)\b|"
     r"(?:first|second|third|fourth|last|[1-4](?:st|nd|rd|th))\s+(?:mon|tue|wed|thu|fri|sat|sun)\w*\s+(?:of|in)\b)"
 )
-"""What is on, and on which days again and again: `Fire alarms first Mon of each quarter`."""
+"""On which days again and again what stands before is on: `Fire alarms first Mon of each quarter`."""
+_WORD: Final = re.compile(r"[^\W\d_]{3,}\W")
 _DAYS_ALONE: Final = re.compile(
     r"(?i)\b\d{1,2}(?:st|nd|rd|th)\s*(?:[-–—&]|to|and|or|until|till)\s*(?:the\s+)?\d{1,2}(?:st|nd|rd|th)\b|"
     r"\bon\s+(?:the\s+)?\d{1,2}(?:st|nd|rd|th)?\s*(?:or|and|&|,)\s*(?:the\s+)?\d{1,2}(?:st|nd|rd|th)?\b(?![.:]\d)|"
@@ -72,6 +73,12 @@ TO_FOLLOW: Final = re.compile(
     r"(?i)\b(?:tb[acd]|to be (?:arranged|announced|confirmed|decided|agreed)|dates? to follow|wird noch bekannt\w*|à confirmer|por confirmar)\b"
 )
 """Words for a day that is not known yet."""
+
+
+def _repeats_behind_words(text: str) -> bool:
+    """Whether a text says how often something is on that it names before."""
+    *_, last = None, *_EACH.finditer(text)
+    return last is not None and _WORD.search(text[: last.start()]) is not None
 
 
 def left_open(
@@ -96,7 +103,7 @@ def left_open(
             return linerefusals.FROM_ANOTHER
         if _DAYS_ALONE.search(line.text):
             return linerefusals.UNREAD
-        if not (heads and opens) and _EACH.search(line.text):
+        if not (heads and opens) and _repeats_behind_words(line.text):
             return linerefusals.REPEATED
     if (named := _OF_MONTH.match(line.text)) is not None and fold(named["day"]).removesuffix(
         "s"

@@ -61,6 +61,7 @@ from nomarium.reading.layouts.textlines import (
     paragraphs_of,
     text_line,
 )
+from nomarium.reading.layouts.timesbelow import with_times_below
 from nomarium.reading.layouts.titledlines import Titled, titles_over
 from nomarium.reading.layouts.wrappedlines import unwrapped
 from nomarium.reading.options import ReadingOptions
@@ -290,10 +291,11 @@ def _indent(row: Sequence[Cell]) -> int:
 def _paragraphs(
     lines: Sequence[tuple[int, str]], indents: Mapping[int, int], lexicon: Lexicon
 ) -> list[list[TextLine]]:
-    return [
+    found = [
         [text_line(number, text, lexicon)._replace(indent=indents.get(number, 0)) for number, text in some]
         for some in paragraphs_of(lines)
     ]
+    return with_times_below(found, lexicon)
 
 
 def _with_their_figures(

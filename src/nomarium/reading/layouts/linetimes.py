@@ -139,8 +139,15 @@ def french_hours(text: str) -> str:
     return re.sub(r"(?i)(?<![:.\d])([01]?\d|2[0-4])\s?h\b", r"\1:00", text)
 
 
+_HALF_FIRST: Final = re.compile(
+    r"(?i)^(\s*)([ap]m|[ap]\.m\.)\s*[:–-]?\s+(\d{1,2}(?:[.:]\d\d)?)(?![\d.:]|\s*[ap]\.?m\b)"
+)
+
+
 def with_leading_clocks(lines: list[tuple[int, str]]) -> list[tuple[int, str]]:
-    """Lines of which several begin with hours of four figures, `0900 Loading`, with a colon in these; years stay."""
+    """Lines of which several begin with hours of four figures, `0900 Loading`, with a colon in these; years stay. A half of the day
+    before a time, `AM 9.00 Knots`, stands behind it."""
+    lines = [(number, _HALF_FIRST.sub(r"\1\3 \2", text)) for number, text in lines]
     found = {n: match for n, (_, text) in enumerate(lines) if (match := _LEADING_FOUR.match(text))}
     named = sum(match["word"] is not None for match in found.values())  # 0940 2nd race is no name by itself
     if named < _LEAST_CLOCKS or all(match[2][:2] in ("19", "20") for match in found.values()):
@@ -221,6 +228,14 @@ def time_in(text: str) -> tuple[str, str]:
     return (time, joined(before, after)) if time else ("", text)
 
 
+_NEAR: Final = 200
+"""Characters before and behind a time that may say what it is."""
+
+
+def _before(match: re.Match[str]) -> str:
+    return match.string[max(0, match.start() - _NEAR) : match.start()]
+
+
 def time_among(text: str) -> tuple[str, str, str]:
     """The first time that a text says, and what stands before and behind it; no time, and the whole text, where it says none."""
     if " for " in text and (arrival := ARRIVAL.search(text)) and isinstance(read_times(arrival[1]), Times):
@@ -230,16 +245,14 @@ def time_among(text: str) -> tuple[str, str, str]:
     found = [
         match
         for match in (*clear, *alone)
-        if not is_no_time(text[: match.start()], match[0])
-        and not are_counted(text[: match.start()], match[0], text[match.end() :])
-        and not is_verse(text[: match.start()], match[0])
+        if not is_no_time(_before(match), match[0])
+        and not are_counted(_before(match), match[0], text[match.end() : match.end() + _NEAR])
+        and not is_verse(_before(match), match[0])
     ]
     if not found:
         return "", text, ""
     least = (_OF_TIDE, _COMING_FIRST) if "(" in text else (_OF_TIDE,)
-    match = next(
-        (one for one in found if not any(form.search(text[: one.start()]) for form in least)), found[0]
-    )
+    match = next((one for one in found if not any(form.search(_before(one)) for form in least)), found[0])
     time, begin = (match[1] or match["to"]).strip(), match.start()
     if (verb := _BEGINS.match(match[0])) is not None and OF_SCHOOL.search(text[:begin]):
         begin += verb.end()  # Term begins 8.45am

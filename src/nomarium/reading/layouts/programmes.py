@@ -7,6 +7,7 @@ from itertools import pairwise
 from typing import Final
 
 from nomarium.reading.cells.times import Clock, Times, read_times
+from nomarium.reading.layouts.linetimes import time_in
 from nomarium.reading.layouts.textlines import TextLine, is_sentence
 from nomarium.reading.rows.opendays import has_several_days
 from nomarium.sheets.sheet import Row
@@ -68,6 +69,12 @@ def forward_through_days(rows: Sequence[Row]) -> tuple[list[Row], list[tuple[int
     has_evenings = not by_24 and _go_into_evenings(rows)
     for number, (date, text, *rest) in rows:
         times = read_times(str(text)) if text else None
+        if not text and (begun := time_in(str(date)))[0]:  # Council, 12 November, 7.00 pm, over 7.00 Welcome
+            start_of_all = start_of(begun[0])
+            before = start_of_all.secs - 1 if start_of_all is not None else 0  # the first part begins with it
+            of_date = begun[1].strip(" ,")
+            found.append((number, (date, text, *rest)))
+            continue
         if date != of_date:
             before, of_date = 0, str(date)
         if not isinstance(times, Times) or times.start is None or of_date in by_24:

@@ -260,7 +260,7 @@ def _named(parts: _Parts, time_in: TimeIn) -> Said | Literal["doubtful"]:
 
 def _due_in(due: re.Match[str], whole: str) -> str:
     """What is due by a day; with its verb where only the place follows, `Book at the office`."""
-    thing = due["title"] or due["asked"] or due["thing"] or due["act"]
+    thing = due["title"] or due["asked"] or due["thing"] or due["owed"] or due["act"]
     is_where = due["asked"] and re.match(r"(?i)(?:at|in|on|via|with|through|online)\b", due["asked"])
     return whole[: due.end("asked")] if is_where else thing
 

@@ -34,9 +34,10 @@ NAMED: Final = re.compile(
 fair in the sail loft`."""
 DUE: Final = re.compile(
     r"(?i)^(?:the )?(?:deadline|closing date|last day) for (?P<title>[^.:;?!]{3,80}?) (?:is|will be)\b(?P<rest>.*)$|"
-    r"^(?:please )?(?:return|send(?: in| back)?|submit|hand in|bring(?: in| back)?|pay|order|book|reply to) (?P<asked>[^.:;?!]{3,80}?)\s+(?:by|before|no later than)\b(?P<until>.*)$|"
+    r"^(?:please )?(?:return|send(?: in| back)?|submit|hand in|confirm|complete|fill in|renew|bring(?: in| back)?|pay|order|book|reply to) (?P<asked>[^.:;?!]{3,80}?)\s+(?:by|before|no later than)\b(?P<until>.*)$|"
     r"^(?P<thing>[^.:;?!]{3,80}?) (?:must|should|need to|have to|has to|are to|is to) be (?:returned|sent|submitted|handed in|paid|in|made|received|ordered)"
     r"(?: \w+){0,3}? (?:by|before|no later than)\b(?P<last>.*)$|"
+    r"^(?P<owed>[^.:;?!]{3,80}?) (?:is|are|falls?) due (?:in |back |to be (?:paid|returned|in) )?(?:by|on|before|no later than)\b(?P<end>.*)$|"
     r"^(?:please )?(?P<act>(?:sign[- ]up|register|apply|rsvp|reply|respond|enroll?|book)(?: (?:for|to) [^.:;?!]{3,60}?)?) (?:by|before|no later than)\b(?P<since>.*)$"
 )
 LEAD_IN: Final = (

@@ -18,16 +18,37 @@ _SAME_DAY: Final = re.compile(
 """Words by which a sentence speaks of the day of another."""
 
 
-def said_by_sentences(line: TextLine, lexicon: Lexicon) -> tuple[list[Row], list[str], list[str]]:
-    """The rows of the sentences of a line, the sentences that leave in doubt what they say, and those that say a time and no date."""
+_OF_PARTS: Final = re.compile(
+    r"(?i)\b(?:starts?|begins?|starting|beginning|kick-?off|warm-?up|racing|curtain|registration|arrive|arrival|meet at|finish(?:es)?|runs? from)\b"
+)
+"""Words by which a sentence says when an event begins, or a part of it."""
+_REPORTED: Final = re.compile(
+    r"(?i)\b(?:reported|noted|explained|said|advised|stated|complained|told us|pointed out) that\b"
+)
+"""Words by which the minutes of a meeting say what somebody said there."""
+_IT_IS_HELD: Final = re.compile(
+    r"(?i)^(?:it|this|(?:the|this) event)(?=\s+(?:will (?:now |again |also )?be held|will (?:now |again |also )?take place|takes place|is (?:to be |being )?held)\b)"
+)
+"""A sentence about what its heading names: only events are held."""
+
+
+def said_by_sentences(
+    line: TextLine, lexicon: Lexicon, heading: str = ""
+) -> tuple[list[Row], list[str], list[str]]:
+    """The rows of the sentences of a line, the sentences that leave in doubt what they say, and those that say a time and no date.
+    `heading`: what stands over the line, which its sentences may speak of."""
     rows: list[Row] = []
     doubtful: list[str] = []
     timed: list[str] = []
     is_past = False
     for sentence in sentences_of(clocked(line.text, lexicon), lexicon):
+        if heading:
+            sentence = _IT_IS_HELD.sub(lambda _: heading, sentence)
         said = None if keeps_books(sentence) else said_in(sentence, lexicon, time_in)
         if isinstance(said, Said):
             rows.append((line.number, EventRow(said.date, said.time, said.title, said.place, said.notes)))
+        elif said is None and _says_when(sentence) and any(not _has_time(row) for row in rows):
+            doubtful.append(sentence)  # of the event before it
         elif said == "doubtful" or (said is None and time_in(sentence)[0] and _SAME_DAY.search(sentence)):
             doubtful.append(sentence)
         elif said is None and time_in(sentence)[0]:
@@ -38,11 +59,20 @@ def said_by_sentences(line: TextLine, lexicon: Lexicon) -> tuple[list[Row], list
     return rows, doubtful, timed
 
 
+def _says_when(sentence: str) -> bool:
+    """Whether a sentence without a date says when the parts of something begin, `Warm-up 5.15pm, racing from 6pm`."""
+    return bool(time_in(sentence)[0]) and _OF_PARTS.search(sentence) is not None
+
+
+def _has_time(row: Row) -> bool:
+    return bool(row[1][1] or time_in(str(row[1][0]))[0])
+
+
 def sentence_of_list(line: TextLine, lexicon: Lexicon) -> Row | Literal["past"] | None:
     """What an entry of a list says that is written as a sentence, and says one event, or what was."""
     if not is_sentence(line._replace(is_bullet=False)):
         return None
     said, doubtful, _ = said_by_sentences(line, lexicon)
-    if not said and not doubtful:
+    if not said and (not doubtful or all(map(_REPORTED.search, doubtful))):
         return "past"
     return said[0] if len(said) == 1 and not doubtful else None

@@ -8,8 +8,16 @@ from nomarium.model.refusal import Refusal
 from nomarium.reading.cells.placewords import is_place
 from nomarium.reading.cells.words import Lexicon
 from nomarium.reading.layouts import linerefusals
-from nomarium.reading.layouts.asides import IDLE, heads_list, heads_paper, heads_slots, is_aside, may_title
-from nomarium.reading.layouts.barelines import heads_programme
+from nomarium.reading.layouts.asides import (
+    IDLE,
+    heading_of,
+    heads_list,
+    heads_paper,
+    heads_slots,
+    is_aside,
+    may_title,
+)
+from nomarium.reading.layouts.barelines import edge_of, heads_programme
 from nomarium.reading.layouts.eventrow import EventRow
 from nomarium.reading.layouts.leftopen import FROM_NOW, OF_ALL, TO_FOLLOW, left_open
 from nomarium.reading.layouts.linedoubts import doubt_of
@@ -43,10 +51,6 @@ _DAY_AND_SIGN: Final = re.compile(
 _OF_HALF: Final = re.compile(r"(?i)(?:morning|afternoon|evening)\s+\w")
 _MOST_OF_PLACE: Final = 3
 """Words of a line below an event that is where it is."""
-_EDGE: Final = re.compile(r"(?i)starts?|begins?|opens?|re-?opens?|ends?|finish(?:es)?|closes?|beginnt|endet")
-"""How something begins or ends that the line above names."""
-_MOST_OVER_EDGE: Final = 6
-"""Words of what begins or ends."""
 
 
 class Taking:
@@ -121,7 +125,7 @@ class Taking:
         if following is not None and self._month and in_month(following, self._month, lexicon) is not None:
             following = None  # it has a date of its own
         if not is_day and is_sentence(line):
-            said, doubtful, timed = said_by_sentences(line, lexicon)
+            said, doubtful, timed = said_by_sentences(line, lexicon, heading_of(self._last_text))
             self.rows += said
             self.timed += [(line.number, text) for text in timed if said]
             self.refused += [(line.number, text, linerefusals.PROSE) for text in doubtful]
@@ -142,7 +146,7 @@ class Taking:
             self.refuse(line, linerefusals.OF_LIST)
         elif line.date and not is_day and (listed := listed_dates(line.text, lexicon)) is not None:
             self._take_titled(line, listed.dates, listed.time, listed.title)
-        elif line.date and (edge := self._edge_of_above(line)) is not None:
+        elif line.date and (edge := edge_of(line, self._last_text)) is not None:
             self.rows.append(edge)
         elif (line.date or line.time) and (doubt := doubt_of(line, lexicon)) is not None:
             self.refuse(line, doubt)
@@ -240,21 +244,6 @@ class Taking:
             return row
         self._title_reaches = line.number
         return number, EventRow(*map(str, cells))._replace(title=above.text.strip(" :"), place=str(cells[2]))
-
-    def _edge_of_above(self, line: TextLine) -> Row | None:
-        """What a line says that is a label, *Starts* or *Ends*, of the title above it: `Autumn term starts`."""
-        above = self._last_text
-        if (
-            above is None
-            or _EDGE.fullmatch(line.rest.strip(" :")) is None
-            or not line.text.startswith(line.rest.strip(" :"))
-        ):
-            return None
-        if not may_title(above) or len(above.text.split()) > _MOST_OVER_EDGE:
-            return None
-        return line.number, EventRow(
-            line.date, line.time, f"{above.text.strip(' :')} {line.rest.strip(' :').lower()}"
-        )
 
     def _is_aside(self, line: TextLine, following: TextLine | None) -> bool:
         """Whether a line is no event although it has a date or a time. `Doors 18:15` is one as an entry of a programme,

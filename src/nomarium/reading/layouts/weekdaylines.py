@@ -19,7 +19,7 @@ _TO_OTHER: Final = re.compile(
 )
 """A second weekday behind the first, `Sat–Sun`, `Mon & Tue`."""
 _NUMBER: Final = re.compile(
-    r"(\d{1,2})(?:st|nd|rd|th|\.)?(?=[\s:,|–—-]|$)[\s:,|–—-]*(?!\s*(?:[ap]\.?m\b|\d))"
+    r"(\d{1,2})(?:(?:st|nd|rd|th)(?=[\s:,|–—-]|$)[\s:,|–—-]*|\.?(?=[\s:,|–—-]|$)[\s:,|–—-]*(?!\s*(?:[ap]\.?m\b|\d)))"
 )
 _WEEK_LAST: Final = r"(?i)\b(?:semaine|woche|semana|settimana)\W*$|^\W*week\W*$"
 _OF_WEEK: Final = r"(?i)\bweek ahead\b|\b(?:this|the|next|coming) week\b|\b(?:week|woche|semaine|semana|settimana|kw)\s*\d{1,2}\b|^\W*week\W*$"

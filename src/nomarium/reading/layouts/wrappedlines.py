@@ -2,7 +2,7 @@
 …` is one sentence, and neither half of it says the event."""
 
 import re
-from collections.abc import Sequence
+from collections.abc import Iterator, Sequence
 from itertools import pairwise
 from typing import Final
 
@@ -75,38 +75,41 @@ def unwrapped(lines: Sequence[tuple[int, str]], lexicon: Lexicon) -> list[tuple[
 
 
 def _with_whole_paragraphs(lines: Sequence[tuple[int, str]], lexicon: Lexicon) -> Sequence[tuple[int, str]]:
-    """The lines with each paragraph of prose, all of whose breaks are where the width ended, in one; each has the number of its
-    first."""
-    paragraphs: list[list[tuple[int, str]]] = [[]]
+    """The lines with each run of prose, all of whose breaks are where the width ended, in one; each has the number of its first."""
+    runs: list[list[tuple[int, str]]] = [[]]
     for line in lines:
-        ends = not line[1].strip() or (
-            paragraphs[-1] and _ends_before(paragraphs[-1][-1][1], line[1].strip(), lexicon)
-        )
-        paragraphs += [[]] if ends else []
-        paragraphs[-1] += [line] if line[1].strip() else []
-    paragraphs = [some for some in paragraphs if some]
-    broken = [len(text.rstrip()) for some in paragraphs for _, text in some[:-1]]
-    width = max(broken, default=0)
+        last = runs[-1][-1][1] if runs[-1] else ""
+        is_new = not line[1].strip() or (last and _ends_before(last, line[1].strip(), lexicon))
+        runs += [[]] if is_new else []
+        runs[-1] += [line] if line[1].strip() else []
+    width = max((len(text.rstrip()) for some in runs for _, text in some[:-1]), default=0)
     if not _LEAST_WIDTH <= width <= _MOST_WIDTH:
         return lines
-    joined = {
-        some[0][0]: " ".join(text.strip() for _, text in some)
-        for some in paragraphs
-        if _is_filled(texts := [text.strip() for _, text in some], width) and _is_prose(texts, lexicon)
-    }
-    taken = {number for some in paragraphs if some[0][0] in joined for number, _ in some[1:]}
+    joined: dict[int, str] = {}
+    taken: set[int] = set()
+    for some in (part for run in runs for part in _filled(run, width)):
+        texts = [text.strip() for _, text in some]
+        if len(texts) > 1 and _is_prose(texts, lexicon):
+            joined[some[0][0]] = " ".join(texts)
+            taken |= {number for number, _ in some[1:]}
     return [(number, joined.get(number, text)) for number, text in lines if number not in taken]
+
+
+def _filled(run: Sequence[tuple[int, str]], width: int) -> Iterator[list[tuple[int, str]]]:
+    """The parts of a run of lines in which each line but the last had no room for the first word of the next one."""
+    part: list[tuple[int, str]] = []
+    for line in run:
+        if part and len(part[-1][1].rstrip()) + 1 + len(line[1].split()[0]) <= width:
+            yield part
+            part = []
+        part.append(line)
+    yield part
 
 
 def _ends_before(text: str, after: str, lexicon: Lexicon) -> bool:
     """Whether a line ends with its sentence, and the next one begins another; `am 2.` over a month does not."""
-    is_ended = re.search(r"(?:\d|[\w)”\"'’]{2})[.!?]\s*$", text) is not None
+    is_ended = re.search(r"(?:\d|[\w)”\"'’]{2}|\.)[.!?]\s*$", text) is not None
     return is_ended and after[0].isupper() and not _is_of_date(after.split()[0], lexicon)
-
-
-def _is_filled(texts: Sequence[str], width: int) -> bool:
-    """Whether each line but the last had no room for the first word of the next one."""
-    return len(texts) > 1 and all(len(a) + 1 + len(b.split()[0]) > width for a, b in pairwise(texts))
 
 
 def _is_prose(texts: Sequence[str], lexicon: Lexicon) -> bool:
