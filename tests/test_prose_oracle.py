@@ -201,6 +201,12 @@ PAPERS: dict[str, tuple[str, list[str]]] = {
         "Programme of lectures, winter 2026/27.\n\n1. 7 October: Ropes\n2. 13 January: Tar\n",
         ["Ropes 2026-10-07/2026-10-08", "Tar 2027-01-13/2027-01-14"],
     ),
+    "the year of all days below them": ("- Oct 3: Fair, 11-3\n- Oct 16: Photos\n\nAll dates 2026.\n", ["Fair 2026-10-03T11:00/2026-10-03T15:00", "Photos 2026-10-16/2026-10-17"]),
+    "times of each of two days": ("- Oar making – 12 & 13 June 2027, 9.30am – 4.30pm each day\n", ["Oar making 2027-06-12T09:30/2027-06-12T16:30", "Oar making 2027-06-13T09:30/2027-06-13T16:30"]),
+    "what a day is, how a term ends, and a letter that bears a date": (
+        "Thank you for your letter of 3 November 2026. Term ends on Friday 18 December 2026 at 12 noon.\n\nMonday 4 January 2027 is a staff training day. School re-opens on 5 January 2027.\n\nBookings for the camp open on 1 April 2027.\n",
+        ["Term ends 2026-12-18T12:00/2026-12-18T13:00", "Staff training day 2027-01-04/2027-01-05", "School re-opens 2027-01-05/2027-01-06", "Bookings for the camp open 2027-04-01/2027-04-02"],
+    ),
     "what is due": ("Subs are due by 30 November 2026.\n\n5 November 2026: Quiz\n", ["Deadline: Subs 2026-11-30/2026-12-01", "Quiz 2026-11-05/2026-11-06"]),
     "what somebody reported": (
         "4. Osei reported that the lift is out of order until 30 October 2026.\n5. Next meeting: 3 November 2026, 7 pm, Loft A.\n",

@@ -12,9 +12,10 @@ from nomarium.reading.layouts import linerefusals
 from nomarium.reading.layouts.linerepeats import without_plural
 from nomarium.reading.layouts.linetimes import COMING, SAME_TIME, time_in
 from nomarium.reading.layouts.openends import goes_on
-from nomarium.reading.layouts.textlines import ALL_DAY, TextLine, is_named
+from nomarium.reading.layouts.textlines import ALL_DAY, DAILY, TextLine, is_named
 from nomarium.reading.layouts.weekdaylines import names_week
 from nomarium.reading.rows.datewithin import LEADING_WORDS, date_within
+from nomarium.reading.rows.opendays import has_several_days
 
 _REPEATS: Final = re.compile(
     r"(?i)^\W*(?:every|each|weekly|fortnightly|monthly|daily|alternate|chaque|tous les|jede[nrs]?|cada|elke)\b"
@@ -228,7 +229,10 @@ def doubt_of(line: TextLine, lexicon: Lexicon) -> Refusal | None:
         and word.removesuffix("s") in lexicon.weekdays
         for word in words
     )
-    if not line.repeat and (_REPEATS.match(line.text) or are_several or _AGAIN.search(line.text)):
+    text = (
+        re.sub(DAILY, "", line.text) if has_several_days(line.date) else line.text
+    )  # 12 & 13 June, each day
+    if not line.repeat and (_REPEATS.match(text) or are_several or _AGAIN.search(text)):
         return linerefusals.REPEATED
     if (
         line.date

@@ -71,7 +71,8 @@ from nomarium.sheets.sheet import SENT, Row, Sheet, cell_text
 _LOOKED_AT: Final = 500
 """Lines at which it is looked whether they are rows of a table."""
 _YEAR: Final = r"\b(?:19|20)\d\d\b"
-_SCHOOL_YEAR: Final = r"\b20\d\d\s*[-–/]\s*(?:20)?\d\d\b"
+_SCHOOL_YEAR: Final = r"\b20\d\d\s*[-–/]\s*(?:20)?\d\d\b|(?i:\ball (?:dates|days|events)\b.*\b20\d\d\b)"
+"""What says the year of all days, wherever it stands."""
 _FIRST_YEAR, _LAST_YEAR = 1900, 2200
 """Years within which a letter is dated."""
 

@@ -16,13 +16,18 @@ _POINT: Final = re.compile(
     r"(?i)\b(?:will (?:begin|start|open|meet|return)|begins|starts|opens|returns|meets|leaves|departs|arrives)\b"
 )
 """What takes no days, and so says something else of a first and a last day."""
-_STARTS: Final = r"(?i)[,\s]+(?:will\s+)?(begins?|starts?|opens?|re-?opens?|returns?|resumes?)\b"
+_STARTS: Final = (
+    r"(?i)[,\s]+(?:will\s+)?(begins?|starts?|opens?|re-?opens?|returns?|resumes?|ends?|closes|finishes)\b"
+)
 """What is said of a term, and belongs to the title: `Term 2 begins`."""
+_AGAIN_OPEN: Final = r"(?i)re-?opens?|resumes?"
 _DOING: Final = re.compile(
     r"\s*(?P<doing>(?!(?:dur|morn|even|includ|follow|spr|noth|everyth|someth|open|meet|bank)ing)[a-z]{2,}ing\b[^\0,;]*?)(?=\s*(?:\0|[,;]|\b(?:at|from)\s|$))"
 )
-_ADMITS: Final = r"(?i)\b(?:bookings?|registrations?|enrol\w+|entr(?:y|ies)|applications?|nominations?|admissions?|sales?|voting|polls?|sign-?ups?|window)$"
+_ADMITS: Final = r"(?i)\b(?:bookings?|registrations?|enrol\w+|entr(?:y|ies)|applications?|nominations?|admissions?|sales?|voting|polls?|sign-?ups?|window)(?: (?:for|to) .+)?$"
 """What is no event, but opens on its day."""
+_LETTER_OF: Final = r"(?i)\b(?:letter|e-?mail|message|note|invoice|order|minutes|report|circular)\s+(?:of|dated|from)\s+(?:[^\W\d]+,?\s+)?\d[^.]*$"
+"""What bears a date, and is no event."""
 _SET_FOR: Final = (
     r"(?i)\b(?:(?:agreed|moved|set|fixed|booked|planned|arranged)(?:\s+(?:for|to|on|as)|\s*:)|agreed)\W*$"
 )
@@ -189,6 +194,8 @@ def _doubt_of(parts: _Parts, lexicon: Lexicon, time_in: TimeIn) -> Doubt | None:
         return "doubtful"
     if re.search(_NOT, re.sub(_NOT_MISSED, "", re.sub(_MOVED_TO, "", f"{before}\0{untimed}"))):
         return "doubtful"
+    if re.search(_LETTER_OF, f"{before.rstrip()} {parts.date}"):
+        return "past"
     is_set = re.search(_SET_FOR, before) is not None
     if not is_set and re.search(_PAST, parts.around) and not re.search(_TO_COME, parts.around):
         return "past"
@@ -279,8 +286,11 @@ def _doing(rest: str) -> tuple[str, str]:
 
 def _with_its_verb(title: str, rest: str) -> str:
     """What opens or begins, with this, where it is no event of its own: `Term 2 begins`, `Booking opens`."""
-    verb = re.match(_STARTS, rest) if OF_SCHOOL.search(title) or re.search(_ADMITS, title) else None
-    return f"{title} {verb[1]}" if verb else title
+    verb = re.match(_STARTS, rest)
+    is_kept = verb and (
+        OF_SCHOOL.search(title) or re.search(_ADMITS, title) or re.match(_AGAIN_OPEN, verb[1])
+    )
+    return f"{title} {verb[1]}" if verb and is_kept else title
 
 
 def _beside(place: str, rest: str) -> str:
@@ -307,6 +317,8 @@ def _reads(text: str) -> bool:
 
 def _with_subject_first(text: str) -> str:
     """`On DATE the fair will be held …` with its date behind the verb, and `join us on DATE for the fair` with it behind the fair."""
+    if (is_what := _IS_WHAT.match(text.strip())) is not None:
+        return f"there will be {is_what['what']} \0"
     joined = _JOIN_FIRST.match(text.strip())
     if joined is not None:
         return f"join us for {joined['what']} {joined['when']}"
@@ -317,6 +329,10 @@ def _with_subject_first(text: str) -> str:
     ).strip()
 
 
+_IS_WHAT: Final = re.compile(
+    r"(?i)^(?:on\s+)?\0\s+(?:is|will be)\s+(?:also\s+)?(?P<what>(?:an?|the|our)\s+[^\0]+)$"
+)
+"""A day that is something itself: `Monday 4 January is a staff training day`."""
 _JOIN_FIRST: Final = re.compile(
     r"(?i)^(?:please )?(?:(?:do )?come and )?join us\b(?P<when>[^\0]*\0.*?)\s+for\s+(?P<what>(?:the|our|a|an|this)\s.+)$"
 )

@@ -73,7 +73,7 @@ _ENTRY: Final = r"\s*(?:[–—:,|-]\s*)?(?!(?:is|are|was|were|will|has|to|and|o
 ALL_DAY: Final = re.compile(
     r"(?i)(all[ -]day|whole day|full day|ganztägig|ganztags|(?:toute )?la journée|todo el día|(?:de )?hele dag|dia (?:inteiro|todo)|tutto il giorno|cały dzień|hela dagen|heldag|終日|全天)(?![a-zà-ÿ])[\s,:–—-]*"
 )
-_DAILY: Final = r"(?i)(?<![^\W\d_])(?:daily|each day|every day|täglich|jeden tag|tous les jours|chaque jour|a diario|todos los días|ogni giorno|dagelijks)(?![^\W\d_])"
+DAILY: Final = r"(?i)(?<![^\W\d_])(?:daily|each day|every day|täglich|jeden tag|tous les jours|chaque jour|a diario|todos los días|ogni giorno|dagelijks)(?![^\W\d_])"
 _INCLUSIVE: Final = r"(?i)[\s,;]*(?:\((?:both )?(?:inclusive|inclus(?:ifs?)?|incl\.?|inkl\.?|einschließlich|inclusief|compris)\)|(?:(?<=[\s,;])|^)(?:both )?(?:inclusive|inclus(?:ifs?)?|incl\.?|inkl\.?|einschließlich|inclusief|compris))(?=[\s.,;:–—-]|$)"
 """Beside a first and a last day: an end date is its last day."""
 _WEEKDAY_BEHIND: Final = re.compile(
@@ -229,7 +229,8 @@ def _text_line(number: int, shown: str, parted: str, is_bullet: bool, lexicon: L
             date, time, has_time = dates, own, False
     if has_last:
         rest = re.sub(_INCLUSIVE, "", rest)
-        rest = re.sub(_DAILY, "", rest)
+    if has_last or names_several(found, lexicon):
+        rest = re.sub(DAILY, "", rest)
     date, rest, repeat, without = repeat_in(days, date, rest, has_last)
     if repeat:
         rest = without_starting(rest)
