@@ -50,6 +50,12 @@ CLOCKS: tuple[Callable[[int], str], ...] = (
 )  # fmt: skip
 
 
+def _text(folder: Path, text: str) -> Path:
+    source = folder / "lines.txt"
+    source.write_text(text)
+    return source
+
+
 def _letter(seed: int) -> tuple[str, list[str]]:
     rng = random.Random(seed)
     date_of, clock = rng.choice(DATES), rng.choice(CLOCKS)
@@ -86,8 +92,7 @@ def _letter(seed: int) -> tuple[str, list[str]]:
 @pytest.mark.parametrize("seed", range(60))
 def test_what_a_letter_says_is_read_or_refused(seed: int, tmp_path: Path) -> None:
     text, meant = _letter(seed)
-    source = tmp_path / "letter.txt"
-    source.write_text(text)
+    source = _text(tmp_path, text)
     ran = nomarium("build", source, "-o", tmp_path / "all.ics", "--partial")
     assert ran.status == 0, ran.text
     found = [event.casefold().replace("@ the ", "@ ") for event in built(source, "--partial")]
@@ -134,8 +139,7 @@ def test_a_newsletter_says_its_events_under_headings(
 
 
 def test_a_programme_under_a_title_and_a_day_stays_one(tmp_path: Path) -> None:
-    source = tmp_path / "day.txt"
-    source.write_text("Open day – 12 June 2027\n10:00 Welcome, Main shed\n11:00 Launch, Slip 2\n")
+    source = _text(tmp_path, "Open day – 12 June 2027\n10:00 Welcome, Main shed\n11:00 Launch, Slip 2\n")
     assert built(source) == [
         "Welcome 2027-06-12T10:00/2027-06-12T11:00 @ Main shed",
         "Launch 2027-06-12T11:00/2027-06-12T12:00 @ Slip 2",
@@ -152,8 +156,7 @@ SAY_NOTHING_TO_HOLD = (
 
 @pytest.mark.parametrize("sentence", SAY_NOTHING_TO_HOLD)
 def test_sentences_that_name_no_event_are_refused(sentence: str, tmp_path: Path) -> None:
-    source = tmp_path / "letter.txt"
-    source.write_text(f"Dear all,\n\n{sentence}\n")
+    source = _text(tmp_path, f"Dear all,\n\n{sentence}\n")
     refused(source)
 
 
@@ -168,14 +171,12 @@ BESIDE = {
 
 @pytest.mark.parametrize("line", BESIDE)
 def test_what_stands_beside_a_date_is_no_part_of_it(line: str, tmp_path: Path) -> None:
-    source = tmp_path / "lines.txt"
-    source.write_text(f"{line}\n")
+    source = _text(tmp_path, f"{line}\n")
     assert built(source) == [BESIDE[line]]
 
 
 def test_a_counted_repeat_behind_its_first_day_keeps_title_and_place_apart(tmp_path: Path) -> None:
-    source = tmp_path / "lines.txt"
-    source.write_text("• Sail repair: Wednesdays 2pm-3pm starting 25/11/2026 (3 weeks), Main shed\n")
+    source = _text(tmp_path, "• Sail repair: Wednesdays 2pm-3pm starting 25/11/2026 (3 weeks), Main shed\n")
     events = built(source)
     assert len(events) == 3 and events[0] == "Sail repair 2026-11-25T14:00/2026-11-25T15:00 @ Main shed"
 
@@ -218,8 +219,7 @@ PAPERS: dict[str, tuple[str, list[str]]] = {
 @pytest.mark.parametrize("kind", PAPERS)
 def test_papers_of_an_office_say_their_events(kind: str, tmp_path: Path) -> None:
     text, events = PAPERS[kind]
-    source = tmp_path / "paper.txt"
-    source.write_text(text)
+    source = _text(tmp_path, text)
     assert sorted(built(source)) == sorted(events)
 
 
@@ -231,6 +231,32 @@ def test_papers_of_an_office_say_their_events(kind: str, tmp_path: Path) -> None
     ],
 )
 def test_a_time_for_events_of_other_sentences_is_asked_about(text: str, tmp_path: Path) -> None:
-    source = tmp_path / "paper.txt"
-    source.write_text(text)
+    source = _text(tmp_path, text)
+    refused(source)
+
+
+SAID_IN_FRENCH = {
+    "La réunion des parents aura lieu le jeudi 12 novembre 2026 à 19 h dans la grande salle.": "Réunion des parents 2026-11-12T19:00/2026-11-12T20:00 @ grande salle",
+    "La fête de l'école se tiendra le samedi 12 juin 2027 de 14 h à 17 h au hangar.": "Fête de l'école 2027-06-12T14:00/2027-06-12T17:00 @ hangar",
+    "Nous vous invitons au concert de la chorale le vendredi 18 décembre 2026 à 18h30 à la bibliothèque.": "Concert de la chorale 2026-12-18T18:30/2026-12-18T19:30 @ bibliothèque",
+    "Le samedi 12 juin 2027, nous organisons une vente de gâteaux au quai 2 à 9 h.": "Vente de gâteaux 2027-06-12T09:00/2027-06-12T10:00 @ quai 2",
+    "La vente de livres commence à 9 h le 14 novembre 2026 et se termine à 15 h.": "Vente de livres 2026-11-14T09:00/2026-11-14T15:00",
+    "Les cours reprennent le lundi 4 janvier 2027.": "Cours reprennent 2027-01-04/2027-01-05",
+    "Veuillez rendre les formulaires avant le 30 septembre 2026.": "Date limite : formulaires 2026-09-30/2026-10-01",
+    "N'oubliez pas la journée photo le 7 septembre 2026.": "Journée photo 2026-09-07/2026-09-08",
+}
+
+
+@pytest.mark.parametrize("sentence", SAID_IN_FRENCH)
+def test_french_sentences_say_their_events(sentence: str, tmp_path: Path) -> None:
+    source = _text(tmp_path, f"Chers parents,\n\n{sentence}\n\nCordialement,\nR. Quill\n")
+    assert built(source) == [SAID_IN_FRENCH[sentence]]
+
+
+@pytest.mark.parametrize(
+    "sentence",
+    ["La sortie du 4 juin 2027 est annulée.", "La chorale ne répète pas le 4 juin 2027.", "La sortie du 4 juin 2026 a eu lieu au quai 2."],
+)  # fmt: skip
+def test_french_sentences_of_what_is_not_held_are_no_events(sentence: str, tmp_path: Path) -> None:
+    source = _text(tmp_path, f"Chers parents,\n\n{sentence}\n\nCordialement,\nR. Quill\n")
     refused(source)

@@ -14,7 +14,6 @@ from nomarium.reading.columns.clocks import clock_told, find_clock, morning_told
 from nomarium.reading.columns.column import Column
 from nomarium.reading.columns.columnnotes import column_notes
 from nomarium.reading.columns.columns import assign_columns
-from nomarium.reading.columns.contents import Contents
 from nomarium.reading.columns.datejoins import DateJoins, find_date_joins
 from nomarium.reading.columns.dateparts import DateParts, find_date_parts
 from nomarium.reading.columns.decisions import Decisions, told
@@ -36,7 +35,6 @@ from nomarium.reading.layouts.layout import NotRead, Reading, Top, not_read
 from nomarium.reading.layouts.notlists import misfit, missing_field, without_rows
 from nomarium.reading.layouts.sessiontimes import with_session_times
 from nomarium.reading.layouts.titlecells import with_cells_apart
-from nomarium.reading.layouts.turns import rotating_posts
 from nomarium.reading.options import ReadingOptions
 from nomarium.reading.rows.yearly import any_year, is_yearly, yearly_heading
 from nomarium.sheets.sheet import TOP_ROWS, Row, RowsAgain, Sheet, cell_text, in_one_line, is_blank
@@ -166,7 +164,7 @@ def read_table(
     columns = without_overridden(columns, options)
     options, of_titles = with_headed_titles(sheet, columns, *with_sides_as_title(sheet, columns, options))
     missing = misfit(sheet, columns, options) or missing_field(sheet, columns, options, head, seen)
-    missing = missing or rotating_posts(sheet, head, columns, sample, options)
+    missing = missing or _rota_in(sheet, head, columns, sample, options)
     if missing is not None:
         return missing._replace(columns=tuple(columns))
     options = _weekly_to_the_last(columns, options)
@@ -186,23 +184,31 @@ def read_table(
     return _settled(table, data, sample, whole, len(first_rows) < TOP_ROWS, telling is not sample)
 
 
+def _rota_in(
+    sheet: Sheet,
+    head: TableHead,
+    columns: Sequence[Column],
+    sample: Sequence[Sequence[Cell]],
+    options: ReadingOptions,
+) -> NotRead | None:
+    """Why a table is a rota, and no list; None for most: only what no heading claims can be a post."""
+    if not any(c.how == "content" or (c.is_ignored and c.filled) for c in columns):
+        return None
+    from nomarium.reading.layouts.turns import rotating_posts
+
+    return rotating_posts(sheet, head, columns, sample, options)
+
+
 def _without_sections(
     head: TableHead, sample: Sequence[Sequence[Cell]], lexicon: Lexicon
 ) -> Sequence[Sequence[Cell]]:
-    """The rows but for those that hold a month alone, `September 2026`, or a date alone over times, and say which rows are of it;
-    the same where none does, which is found out at the least cost."""
-    lone = [row for row in sample if row and row[0] and not any(row[1:])]
-    if not lone:
+    """The rows but for those that say which rows below are of them; the same where none does, which is found out at the least
+    cost."""
+    if not any(row and row[0] and not any(row[1:]) for row in sample):
         return sample
-    from nomarium.reading.columns.yearsabove import is_month_alone
-    from nomarium.reading.rows.sectiondate import date_of_title
+    from nomarium.reading.rows.sectiondate import without_titles
 
-    headings = [*head.headings]
-    others = [row for row in sample if not is_month_alone(row) and [*map(cell_text, row)] != headings]
-    about = Contents([row[0] for row in others if row and any(map(cell_text, row[1:]))], lexicon)
-    if about.times == 1 and not about.dates:
-        others = [row for row in others if any(map(cell_text, row[1:])) or not date_of_title(row[0], lexicon)]
-    return others if 0 < len(others) < len(sample) else sample
+    return without_titles(head.headings, sample, lexicon)
 
 
 def _date_parts(
@@ -318,7 +324,6 @@ def _settled(
     if whole:
         data = iter(held := list(data))
         sample = [row for _, row in held]
-    clock = find_clock(sheet, columns, sample, options, lexicon, whole or is_short)
     above = None
     headed = [c.heading for c in columns if c.has_days and any(map(str.isdigit, c.heading))]
     if sheet.name or sheet.said_above or table.head.title_rows or headed:
@@ -329,7 +334,9 @@ def _settled(
         from nomarium.reading.columns.yearsabove import year_of_months
 
         above = year_of_months(islice(sheet.rows(), TOP_ROWS), lexicon)
-    decisions = decide(sheet, columns, data, options, lexicon, whole, above)._replace(clock=clock)
+    decisions = decide(sheet, columns, data, options, lexicon, whole, above)
+    clock = find_clock(sheet, columns, sample, options, decisions.lexicon, whole or is_short)
+    decisions = decisions._replace(clock=clock)
     if decisions.window is None and yearly_heading(table):
         decisions = decisions._replace(window=any_year(options.repeats_from), is_near=False)
     notes = [

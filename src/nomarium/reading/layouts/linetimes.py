@@ -1,6 +1,7 @@
 """Times among the words of a line: `10–11am`, `from 7.30pm`, `1930 hrs`."""
 
 import re
+from collections.abc import Iterator
 from typing import Final
 
 from nomarium.reading.cells.fourfigures import FOUR, hours_with_colons, with_colons
@@ -32,7 +33,7 @@ NO_START: Final = re.compile(
 """Words after which a time alone is an end."""
 _OF_FIGURES: Final = re.compile(
     r"(?i)\b(?:age[sd]?|aged (?:from|between)|years?|grades?|rooms?|pages?|classes|periods?|lessons?|weeks?|nos?\.?|numbers?|items?|psalms?|exercises?|ex\.?|figure|fig\.|versions?|sections?|paragraph|para\.?|articles?|clauses?|verses?|won|lost|drew|drawn|beat(?:en)?|scores?|"
-    r"bring|costs?|prices?|pay|fees?|donations?|deposit|balance|charge)\s*$"
+    r"bring|costs?|prices?|pay|fees?|donations?|deposit|balance|charge|quai|salle|local|porte|étage|atelier)\s*$"
 )
 """Words after which figures without am or pm are no time."""
 
@@ -232,6 +233,17 @@ _NEAR: Final = 200
 """Characters before and behind a time that may say what it is."""
 
 
+def _times_of(text: str) -> Iterator[re.Match[str]]:
+    """What looks like a time; also the end of what begins with a number that is none, `salle 2 à 9:00`."""
+    for match in TIME.finditer(text):
+        yield match
+        number = re.match(r"\D*\d+", match[0])
+        if number is not None and number.end() < len(match[0]) and _OF_FIGURES.search(_before(match)):
+            inner = TIME.search(text, match.start() + number.end())
+            if inner is not None and inner.end() <= match.end() and any(map(str.isdigit, inner[0])):
+                yield inner
+
+
 def _before(match: re.Match[str]) -> str:
     return match.string[max(0, match.start() - _NEAR) : match.start()]
 
@@ -240,7 +252,7 @@ def time_among(text: str) -> tuple[str, str, str]:
     """The first time that a text says, and what stands before and behind it; no time, and the whole text, where it says none."""
     if " for " in text and (arrival := ARRIVAL.search(text)) and isinstance(read_times(arrival[1]), Times):
         return arrival[1], text[: arrival.start()], text[arrival.end() :]
-    clear = (match for match in TIME.finditer(text) if reads_as_time(match[1].strip()) or _says_hours(match))
+    clear = (match for match in _times_of(text) if reads_as_time(match[1].strip()) or _says_hours(match))
     alone = (*_AT_HOUR.finditer(text), *_TILL_HOUR.finditer(text))
     found = [
         match

@@ -9,6 +9,7 @@ from nomarium.reading.cells.placewords import is_place
 from nomarium.reading.cells.words import Lexicon, fold
 from nomarium.reading.layouts.linetimes import OF_SCHOOL
 from nomarium.reading.layouts.proseforms import DUE, ENDS, INVITED, LABELLED, LEAD_IN, NAMED, SUBJECT
+from nomarium.reading.layouts.prosefrench import Held, held_in_french, place_in_french
 from nomarium.reading.rows.datewithin import date_within, names_several, with_days_before
 from nomarium.reading.rows.opendays import is_open_day
 
@@ -155,11 +156,27 @@ def said_in(sentence: str, lexicon: Lexicon, time_in: TimeIn) -> Said | Doubt | 
     if (due := DUE.match(parts.whole)) is not None:
         thing = _bare(_due_in(due, parts.whole))
         return Said(parts.date, "", _titled(f"Deadline: {thing}"), "") if _is_title(thing) else "doubtful"
+    if "fr" in lexicon.languages and (said := _in_french(parts, time_in)) is not None:
+        return said
     if is_open_day(parts.before, parts.date, parts.after, lexicon):
         return "doubtful"  # The lift will be out of order from 18 January
     turned = _with_subject_first(parts.whole)
     match = INVITED.match(turned) or SUBJECT.match(turned)
     return _held(parts, match, time_in) if match is not None else _named(parts, time_in)
+
+
+def _in_french(parts: _Parts, time_in: TimeIn) -> Said | Doubt | None:
+    """The event of a French sentence; None where it has no form that is known."""
+    held = held_in_french(parts.whole.strip())
+    if not isinstance(held, Held):
+        return held
+    if _has_other_time(parts.around, parts.is_timed, time_in):
+        return "doubtful"
+    time, without = (parts.time, held.rest) if parts.is_timed else time_in(held.rest)
+    if parts.end and not time and not parts.is_timed:
+        return "doubtful"
+    date, time = _until(parts.date, time, parts.end) if parts.end else (parts.date, time)
+    return Said(date, time, held.title, place_in_french(without))
 
 
 def _parts_of(sentence: str, lexicon: Lexicon, time_in: TimeIn) -> _Parts | Literal["doubtful"] | None:
@@ -181,7 +198,9 @@ def _parts_of(sentence: str, lexicon: Lexicon, time_in: TimeIn) -> _Parts | Lite
         if not re.match(_TO_BE, after):
             return "doubtful"  # Minutes of the last meeting (12/11/2026) are on the table
         before, after = before.rstrip(" ("), after.lstrip(" )")
-    if (joint := re.search(r"(?i)\s+(?:at|in|from|by|to)$", date)) is not None:  # it leads to what follows
+    if (
+        joint := re.search(r"(?i)\s+(?:at|in|from|by|to|à|au|de|dans)$", date)
+    ) is not None:  # it leads to what follows
         date, after = date[: joint.start()], f"{joint[0]} {after}"
     end = ends[0] if len(ends) == 1 else ""
     return _Parts(text, is_led, before, date, after, time, end, is_timed, found.moment.last is not None)
@@ -243,7 +262,7 @@ def _until(date: str, time: str, end: str) -> tuple[str, str]:
     """A date and a time with the end that the sentence says for itself; the date may have the time, before or behind it."""
     if time:
         return date, f"{time} - {end}"
-    before = re.match(rf"(?i)(?:(?:at|from)\s+)?(?P<start>{_CLOCK})(?=\s+(?:on\b|[^\W\d]))", date)
+    before = re.match(rf"(?i)(?:(?:at|from|à|de|dès)\s+)?(?P<start>{_CLOCK})(?=\s+(?:on\b|[^\W\d]))", date)
     return (
         (date[before.end() :].strip(), f"{before['start']} - {end}") if before else (f"{date} - {end}", time)
     )

@@ -47,7 +47,7 @@ LEAD_IN: Final = (
 )
 """Words before what a letter says."""
 ENDS: Final = re.compile(
-    r"(?i)(?:\s*,)?\s+(?:and\s+)?(?:will\s+)?(?:ends?|ending|finish(?:es|ing)?|conclud(?:es?|ing)|clos(?:es?|ing)|until|till)\s+(?:at\s+)?"
+    r"(?i)(?:\s*,)?\s+(?:(?:and|et)\s+)?(?:will\s+)?(?:ends?|se termine(?:nt|ra|ront)?|finit|finira|ending|finish(?:es|ing)?|conclud(?:es?|ing)|clos(?:es?|ing)|until|till)\s+(?:(?:at|à)\s+)?"
     r"(?P<end>\d{1,2}(?:[.:]\d\d)?(?:\s*[ap]\.?m\b\.?)?(?!\d|\s*(?:[/-]|[^\W\d]{3}))|noon|midday|midnight)"
 )
 """The time at which something ends, said for itself: `and ends at 3pm`."""

@@ -12,7 +12,6 @@ from nomarium.reading.cells.words import fold
 from nomarium.reading.columns.column import Column
 from nomarium.reading.columns.daycells import looks_like_date
 from nomarium.reading.columns.head import TableHead
-from nomarium.reading.layouts.codes import has_key, hours_in, is_code, is_idle
 from nomarium.reading.layouts.layout import NotRead, not_read
 from nomarium.reading.options import ReadingOptions
 from nomarium.reading.rows.when import NOTHING
@@ -89,6 +88,8 @@ def _rota(sheet: Sheet, reason: str, message: str, said: str) -> NotRead:
 
 def _are_hours(rows: Sequence[Sequence[Cell]], at: int) -> bool:
     """Whether half of what stands in a column at least are hours from one to another, `1pm-6pm`."""
+    from nomarium.reading.layouts.codes import hours_in  # few titles are guessed
+
     texts = [text for row in rows if at < len(row) and (text := cell_text(row[at]))]
     return sum(hours_in(text).end is not None for text in texts) * 2 >= len(texts)
 
@@ -178,6 +179,8 @@ def share_words(
     """Whether the columns draw on the same few words, which say nothing without their headings: codes and hours, or people,
     most of whom stand in several of three columns or more; one does, where it is called a rota. Two teams that meet are
     none of these."""
+    from nomarium.reading.layouts.codes import has_key, hours_in, is_code, is_idle
+
     called = {fold(cell_text(head[n])).split(" ")[0] for n in columns}
     if called & _SIDES or called >= _COLOURS:
         return False

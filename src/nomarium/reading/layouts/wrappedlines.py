@@ -25,10 +25,14 @@ _NUMBER: Final = re.compile(r"^\s*\d{1,2}[.)]\s")
 _LABEL: Final = re.compile(r"^\s*[^\W\d][\w &/]{1,30}:\s")
 _NO_BREAK: Final = re.compile("|".join(form.pattern for form in (_MARKED, _NUMBER, _LABEL)))
 """What begins a line of its own, or parts the columns of one."""
+_HALF_ENDS: Final = re.compile(r"(?i)\d\s?[ap]\.m\.\s*$")
+"""A line that ends with its time, and with no sentence."""
 _TILL: Final = re.compile(r"[–—-]\s*\d")
 _CLOCK_ENDS: Final = re.compile(r"(?:\d|[ap]\.?m\.?)\s*$")
 """A time, and the sign that leads from one to its end."""
-_TIMED: Final = re.compile(r"\d{1,2}(?:[:.]\d\d|\s?[ap]\.?m\b|[/-]\d|(?:st|nd|rd|th)?\.?\s+[^\W\d]{3})")
+_TIMED: Final = re.compile(
+    r"\d{1,2}(?:[:.]\d\d|\s?[ap]\.?m\b|[/-]\d|(?:st|nd|rd|th)?\.?\s+(?P<month>[^\W\d]{3,}))"
+)
 """What begins an entry: a time, or a day with its month."""
 _DATE_ENDS: Final = re.compile(
     r"(?:[^\W\d]{3,}\.?\s+\d{1,2}(?:st|nd|rd|th)?|\d{1,2}(?:st|nd|rd|th)?\.?\s+[^\W\d]{3,}\.?),?$"
@@ -115,23 +119,37 @@ def _ends_before(text: str, after: str, lexicon: Lexicon) -> bool:
 def _is_prose(texts: Sequence[str], lexicon: Lexicon) -> bool:
     """Whether lines are a paragraph of sentences, and no entries one below the other: labels, numbers of a list, or dates."""
     whole = " ".join(texts)
-    if len(whole) > _LONGEST or _ENDED.search(whole) is None:
+    if len(whole) > _LONGEST or _ENDED.search(whole) is None or _HALF_ENDS.search(whole):
         return False
+    if all(text[0].isupper() for text in texts) and all(_has_day(text, lexicon) for text in texts):
+        return False  # each line begins with what is on, and says its own day
     forms = [form for form in (_LABEL, _NUMBER) if form.match(texts[0])]
     others = [
         text
         for last, text in pairwise(texts)
         if not (text[0].islower() or (_TILL.match(text) and _CLOCK_ENDS.search(last)))
+        and not (text.startswith(("– ", "— ")) and _ENDED.search(last) is None)
     ]
     if _MARKED.search(texts[0]) or any(form.search(text) for text in others for form in (_MARKED, *forms)):
         return False
     return sum(_begins_entry(text, lexicon) for text in texts) * 2 <= len(texts)
 
 
+def _has_day(text: str, lexicon: Lexicon) -> bool:
+    """Whether a line says a day with its month, before or behind it, or in figures."""
+    pairs = re.findall(
+        r"(\d{1,2})(?:st|nd|rd|th)?\.?\s+(?:of\s+)?([^\W\d]{3,})|([^\W\d]{3,})\.?\s+\d{1,2}(?!\d)|(\d{1,4}[/.-]\d{1,2}[/.-]\d)",
+        text,
+    )
+    return any(figures or fold(after or before) in lexicon.months for _, after, before, figures in pairs)
+
+
 def _begins_entry(text: str, lexicon: Lexicon) -> bool:
     """Whether a line begins with a time or a day, and says more; `March 2027` goes on from the day above."""
     if (timed := _TIMED.match(text)) is not None:
-        return any(map(str.isalpha, text[timed.end() :]))
+        return any(map(str.isalpha, text[timed.end() :])) and (
+            timed["month"] is None or fold(timed["month"]) in lexicon.months
+        )
     return _is_of_date(text.split()[0], lexicon) and re.match(r"\S+\s+(?:19|20)\d\d\b", text) is None
 
 

@@ -1,14 +1,18 @@
-"""The date of a title over the rows that are of it: `Saturday 5 September`, `Round 3 – Saturday 5 September`."""
+"""Titles over the rows that are of their date, `Saturday 5 September`, `Round 3 – Saturday 5 September`, or of their month."""
 
 import re
+from collections.abc import Sequence
 from typing import Final
 
 from nomarium.model.cell import Cell
 from nomarium.reading.cells.words import Lexicon
+from nomarium.reading.columns.contents import Contents
 from nomarium.reading.columns.daycells import looks_like_date
+from nomarium.reading.columns.yearsabove import is_month_alone
 from nomarium.reading.rows.datewithin import date_within, names_several
 from nomarium.reading.rows.lone import keeps_books
 from nomarium.reading.rows.opendays import is_open_day
+from nomarium.sheets.sheet import cell_text
 
 LABEL: Final = r"(?i)^(?:date|datum|day|jour)\s*:"
 """What a title may say before its date."""
@@ -26,3 +30,15 @@ def date_of_title(cell: Cell, lexicon: Lexicon) -> Cell:
         return ""
     before, _, behind = within.rest.partition("\0")
     return "" if is_open_day(before, within.text, behind, lexicon) else within.text
+
+
+def without_titles(
+    headings: Sequence[str], rows: Sequence[Sequence[Cell]], lexicon: Lexicon
+) -> Sequence[Sequence[Cell]]:
+    """The rows but for those that hold a month alone, or a date alone over times, and headings that come again; the same where
+    there are none, or nothing else."""
+    others = [row for row in rows if not is_month_alone(row) and [*map(cell_text, row)] != [*headings]]
+    about = Contents([row[0] for row in others if row and any(map(cell_text, row[1:]))], lexicon)
+    if about.times == 1 and not about.dates:
+        others = [row for row in others if any(map(cell_text, row[1:])) or not date_of_title(row[0], lexicon)]
+    return others if 0 < len(others) < len(rows) else rows
