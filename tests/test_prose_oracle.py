@@ -151,6 +151,9 @@ SAY_NOTHING_TO_HOLD = (
     "Signed on 5 July 2026 in Halifax.", "Don't forget your coat on 5 July 2026.",
     "Tickets for the quiz go on sale on 5 July 2026.", "The regatta was moved to 5 July 2026 and ends at 4pm.",
     "Results for 5 July 2026: Herons 4, Terns 2.", "Reminder: no swimming on 5 July 2026.",
+    "Parents are invited to attend on 5 June 2027 at 6pm.", "We look forward to welcoming you back on 5 June 2027.", "The winners will be announced on 5 June 2027.",
+    "The new slip will be finished on 5 June 2027.", "The course is held on Mondays from 7 June 2027 to 28 June 2027 at 7pm.", "The fair may be held on 5 June 2027.",
+    "There will be a fair on 5 June 2027 or 12 June 2027.", "All are welcome at the fair, but not on 5 June 2027.", "Please join us for the fair on 5 June 2027 unless it rains.",
 )  # fmt: skip
 
 

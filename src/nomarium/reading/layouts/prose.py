@@ -39,6 +39,8 @@ _TO_BE: Final = r"(?i)[\s)]*(?:will (?:be|take place|start|begin)|takes place|st
 _SIGNS: Final = " ,:(–—-"
 """What parts a title from the date behind it."""
 _PAST: Final = r"(?i)\b(?:was|were|has been|have been|took place|had|met|opened|began|started|launched|thanked|agreed|reported|attended|held)\b"
+_DECIDED: Final = r"(?i)\b(?:has|have) (?:decided|agreed|voted) to\b"
+"""What was decided is to come."""
 _NOT: Final = r"(?i)\b(?:not|no|never|neither|cancelled|canceled|postponed|closed|shut|moved|instead|unless|until|except)\b|n['’]t\b"
 """Words by which a sentence says that something is not held, or not then."""
 _MOVED_TO: Final = r"(?i)\b(?:moved|postponed)\s+(?:to|until)\s*\0"
@@ -47,7 +49,7 @@ _CLOCK: Final = r"(?:\d{1,2}(?:[.:]\d\d)?(?:\s*[ap]\.?m\b\.?)?|noon|midday|midni
 _AT_TIME: Final = rf"(?:at|from|between)\s+{_CLOCK}(?:\s*(?:[-–—]|to|till?|until|and)\s*{_CLOCK})?"
 _AGAIN: Final = (
     r"(?i)\b(?:for|over)\s+(?:the next\s+)?(?:\d+|two|three|four|five|six|seven|eight|nine|ten|eleven|twelve|several|some)\s+"
-    r"(?:weeks|sessions|evenings|mornings|afternoons|months|lessons|days|nights|\w+days)\b|\b(?:every|weekly|fortnightly|monthly|daily|each \w+day|each week)\b"
+    r"(?:weeks|sessions|evenings|mornings|afternoons|months|lessons|days|nights|\w+days)\b|\b(?:every|weekly|fortnightly|monthly|daily|each \w+day|each week|(?:mon|tues|wednes|thurs|fri|satur|sun)days)\b"
 )
 """Words by which a sentence says more than one date."""
 _BETWEEN: Final = r"(?i)\bbetween\s+(\S+)\s+and\s+(\S+)"
@@ -58,6 +60,8 @@ _PLACE: Final = re.compile(
 )
 _NO_PLACES: Final = r"(?i)(?:the )?(?:about|around|approximately|morning|afternoon|evening|end|beginning|start|middle|autumn|spring|summer|winter|advance|total|person|high (?:water|tide)|low (?:water|tide)|time|year|week|month|last|first)\b.*"
 _ARTICLES: Final = r"(?i)^(?:the (?:new )?(?:date|day) (?:of|for) (?:the|our|this year['’]s)|the|our|a|an|this year['’]s|your|this)\s+"
+_NO_TITLE: Final = r"(?i)(?:attend|join|come|participate)(?:ing)?|(?:hearing|seeing|welcoming)(?:\s+(?:from\s+)?(?:you|everyone)\b.*)?|meeting (?:you|everyone)\b.*"
+"""What somebody is asked to do, and no name of an event."""
 _PRONOUNS: Final = frozenset(
     "it this that they we you he she i there which who these those everybody everyone all".split()
 )
@@ -216,7 +220,8 @@ def _doubt_of(parts: _Parts, lexicon: Lexicon, time_in: TimeIn) -> Doubt | None:
     if re.search(_LETTER_OF, f"{before.rstrip()} {parts.date}"):
         return "past"
     is_set = re.search(_SET_FOR, before) is not None
-    if not is_set and re.search(_PAST, parts.around) and not re.search(_TO_COME, parts.around):
+    around = re.sub(_DECIDED, "", parts.around)
+    if not is_set and re.search(_PAST, around) and not re.search(_TO_COME, parts.around):
         return "past"
     others = date_within(f"{untimed.strip()} ·", lexicon) or date_within(f"{before.strip()} ·", lexicon)
     has_others = others is not None and re.search(r"[^\W\d_]{3}|[/.-]", others.text)
@@ -375,7 +380,13 @@ def _titled(title: str) -> str:
 
 def _is_title(title: str) -> bool:
     words = title.casefold().split()
-    return bool(words) and words[0] not in _PRONOUNS and len(words) <= 10 and any(map(str.isalpha, title))
+    return (
+        bool(words)
+        and re.fullmatch(_NO_TITLE, title) is None
+        and words[0] not in _PRONOUNS
+        and len(words) <= 10
+        and any(map(str.isalpha, title))
+    )
 
 
 def _place_in(rest: str) -> str:
