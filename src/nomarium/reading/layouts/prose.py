@@ -6,7 +6,7 @@ from collections.abc import Callable
 from typing import Final, Literal, NamedTuple
 
 from nomarium.reading.cells.placewords import is_place
-from nomarium.reading.cells.words import Lexicon, fold
+from nomarium.reading.cells.words import Lexicon
 from nomarium.reading.layouts.linetimes import OF_SCHOOL
 from nomarium.reading.layouts.proseforms import DUE, ENDS, INVITED, LABELLED, LEAD_IN, NAMED, SUBJECT
 from nomarium.reading.layouts.prosefrench import Held, held_in_french, place_in_french
@@ -65,17 +65,6 @@ _NO_TITLE: Final = r"(?i)(?:attend|join|come|participate)(?:ing)?|(?:hearing|see
 _PRONOUNS: Final = frozenset(
     "it this that they we you he she i there which who these those everybody everyone all".split()
 )
-_ABBREVIATED: Final = r"(?i)(?:(?<![£$€\d.,:])\b\d{1,2}|\b(?:mr|mrs|ms|dr|prof|st|no|nr|approx|tel|e\.g|i\.e|a\.m|p\.m|jan|feb|mar|apr|jun|jul|aug|sept?|oct|nov|dec|mon|tues?|wed|thu(?:rs?)?|fri|sat|sun)|\b[a-z])\.$"
-
-
-_BEGINS: Final = re.compile(r"([A-Z][a-z]*)\s+[a-z]{2}")
-"""The first two words of a sentence."""
-_OPENS: Final = re.compile(
-    r"(?:On|The|We|Our|A|An|In|At|For|It|This|These|Please|If|There|All|Join|Come|You|They|Tickets?|From|Also|Do|Don['’]t|More|Mrs?|Ms|Dr)\s"
-)
-"""Words that begin a sentence, and no name or month behind a number."""
-_DAY_FIRST: Final = r"\d{1,2}(?:st|nd|rd|th)?\s+[A-Z][a-z]{2,8}\b[^.]{0,30}:\s"
-"""A date that begins a sentence, with what is on behind it."""
 _OPEN_HOURS: Final = re.compile(
     r"(?i)\b(?:(?:is|are|will be|stays?|remains?)\s+(?:also\s+|now\s+)?open|open(?:ing)?\s+(?:hours|times))\b.*(?:\b(?:mon|tue|wed|thu|fri|sat|sun)\w*\s*(?:[–—-]|to|until|and|&)\s*(?:mon|tue|wed|thu|fri|sat|sun)|"
     r"\b(?:weekdays|daily|every day|each day|seven days|all week)\b)"
@@ -92,30 +81,6 @@ class Said(NamedTuple):
     place: str
     notes: str = ""
     """What else it says in figures."""
-
-
-def sentences_of(text: str, lexicon: Lexicon) -> list[str]:
-    """The sentences of a paragraph; a full stop after an abbreviation ends none, nor does one after a number that goes on with
-    a month or a name: `am 2. November`."""
-    found: list[str] = []
-    for piece in re.split(
-        rf"(?<=[.!?])[”\"’)]?\s+(?=[A-Z“\"‘])|(?<=\w{{3}}[.!?])\s+(?={_DAY_FIRST})", text.strip()
-    ):
-        begins = _BEGINS.match(piece)
-        is_sentence = begins is not None and fold(begins[1]) not in lexicon.months
-        is_sentence = (
-            (is_sentence and _ends_with_place(found[-1])) if found and not _OPENS.match(piece) else True
-        )
-        if found and re.search(_ABBREVIATED, found[-1]) and not is_sentence:
-            found[-1] = f"{found[-1]} {piece}"
-        else:
-            found.append(piece)
-    return found
-
-
-def _ends_with_place(text: str) -> bool:
-    """Whether the number or the letter that ends a text is that of a place, `in Shed A.`, or a figure."""
-    return re.search(r"\d\.$", text) is not None or is_place(" ".join(text.rstrip(".").split()[-2:]))
 
 
 class _Parts(NamedTuple):

@@ -7,7 +7,8 @@ from nomarium.reading.cells.words import Lexicon
 from nomarium.reading.layouts.eventrow import EventRow
 from nomarium.reading.layouts.lineforms import clocked
 from nomarium.reading.layouts.linetimes import time_in
-from nomarium.reading.layouts.prose import Said, said_in, sentences_of
+from nomarium.reading.layouts.prose import Said, said_in
+from nomarium.reading.layouts.sentenceends import sentences_of
 from nomarium.reading.layouts.textlines import TextLine, is_sentence
 from nomarium.reading.rows.lone import keeps_books
 from nomarium.sheets.sheet import Row
