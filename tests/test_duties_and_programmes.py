@@ -147,3 +147,11 @@ def test_the_number_of_a_week_is_no_part_of_its_date(said: str, tmp_path: Path) 
 @pytest.mark.parametrize("said", ["Week 1 Sep 29", "1 September 29, 2026", "1 September 29 2027"])
 def test_a_day_that_could_be_a_short_year_is_asked_about(said: str, tmp_path: Path) -> None:
     assert said.split()[-1] in refused(csv_file(tmp_path, f'Date,What\n"{said}",Knots'))
+
+
+def test_the_weekday_in_a_title_settles_its_figures(tmp_path: Path) -> None:
+    rows = "10am–11am,Knots,,Sails\n11am–12pm,,Tar,\n12pm–1pm,Lunch,,"
+    events = built(
+        csv_file(tmp_path, f'"Open day programme, Tue 08.09.2026"\nTime,Sail loft,Main shed,Slip 2\n{rows}')
+    )
+    assert len(events) == 4 and "Tar 2026-09-08T11:00/2026-09-08T12:00 @ Main shed" in events

@@ -268,13 +268,14 @@ def _day(top: Top, drawing: _Drawing) -> tuple[dt.date, str] | Problem:
         texts += [(f"row {at}", at, head[0])] if cell_text(head[0]) else []
         texts += [("the sheet's name", None, top.sheet.name)] if top.sheet.name else []
     for where, number, cell in texts:
-        moment = read_moment(cell, "date", lexicon)
+        moment, said = read_moment(cell, "date", lexicon), cell
         if isinstance(moment, Refusal) and isinstance(cell, str) and (within := date_within(cell, lexicon)):
+            said = within.text
             moment = moment if names_several(within, lexicon) else within.moment
         if not isinstance(moment, Moment) or moment.first is None or moment.last is not None:
             continue
         settled = decide_days(
-            top.sheet, [(number or drawing.head[0], cell)], top.options, above=drawing.above
+            top.sheet, [(number or drawing.head[0], said)], top.options, above=drawing.above
         )
         date = resolve_day(moment.first, settled)
         if isinstance(date, Refusal):
