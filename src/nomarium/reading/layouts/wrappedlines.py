@@ -129,6 +129,7 @@ def _is_prose(texts: Sequence[str], lexicon: Lexicon) -> bool:
         for last, text in pairwise(texts)
         if not (text[0].islower() or (_TILL.match(text) and _CLOCK_ENDS.search(last)))
         and not (text.startswith(("– ", "— ")) and _ENDED.search(last) is None)
+        and last.split()[-1] not in _GO_ON
     ]
     if _MARKED.search(texts[0]) or any(form.search(text) for text in others for form in (_MARKED, *forms)):
         return False
