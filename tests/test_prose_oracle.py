@@ -263,3 +263,17 @@ def test_french_sentences_say_their_events(sentence: str, tmp_path: Path) -> Non
 def test_french_sentences_of_what_is_not_held_are_no_events(sentence: str, tmp_path: Path) -> None:
     source = _text(tmp_path, f"Chers parents,\n\n{sentence}\n\nCordialement,\nR. Quill\n")
     refused(source)
+
+
+def test_a_gap_behind_an_exclamation_parts_no_columns_of_prose(tmp_path: Path) -> None:
+    text = "Skippers!   The icebreaker series starts Sunday 11 April 2027,\nweather permitting, in the main shed.\n"
+    assert built(_text(tmp_path, text)) == ["Icebreaker series 2027-04-11/2027-04-12 @ Main shed"]
+
+
+def test_a_sentence_in_doubt_is_told_beside_a_table_that_is_refused(tmp_path: Path) -> None:
+    table = "<table><tr><td>Date</td><td>Gate</td><td>Tea</td></tr><tr><td>5 May 2027</td><td>Quill</td><td>Moss</td></tr></table>"
+    source = tmp_path / "page.html"
+    source.write_text(f"{table}<p>The fair may be held on 5 June 2027 in the loft.</p>")
+    assert "It is a sentence with a date or a time" in refused(source)
+    source.write_text(f"{table}<p>Ask at the office.</p>")
+    assert "no line has a date or a time" in refused(source) and "1 problem" in refused(source)

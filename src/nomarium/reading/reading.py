@@ -87,7 +87,7 @@ def read_sheets(sheets: Sequence[Sheet], options: ReadingOptions, whole: bool = 
         if one.sheet.name.casefold() in asked or one.sheet.file not in files_read or (one.sheet.part and one.why != "blank")
         or one.why in ("month-unnamed", "day-unnamed") or (one.sheet.name in in_documents and _may_be_events(one))
     ]  # fmt: skip
-    wanted = [one for one in wanted if one.why != "no-lines" or _is_all_of_file(one, wanted)]
+    wanted = [one for one in wanted if one.why != "undated" or _is_all_of_file(one, wanted)]
     found.unread = wanted
     found.passed_over = [one for one in not_read if one not in wanted]
     found.refused = [one.sheet for one in wanted if one.why != "blank"]
@@ -109,7 +109,7 @@ def _may_be_events(unread: NotRead) -> bool:
 
 def _is_all_of_file(unread: NotRead, others: Sequence[NotRead]) -> bool:
     """Whether nothing else of its file is unread; the words around a table have no dates of their own to miss."""
-    return not any(one.sheet.file == unread.sheet.file and one.why != "no-lines" for one in others)
+    return not any(one.sheet.file == unread.sheet.file and one.why != "undated" for one in others)
 
 
 def _used(lines: Sheet, looked_at: Sequence[tuple[Sheet, Reading | NotRead]]) -> tuple[tuple[int, str], ...]:

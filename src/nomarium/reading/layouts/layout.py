@@ -22,7 +22,7 @@ if TYPE_CHECKING:
 Why = Literal[
     "blank", "no-rows", "no-dates", "no-day-one", "no-titles", "other-recipe", "no-grid", "no-month",
     "month-unnamed", "no-day", "day-unnamed", "no-planner", "no-weekdays", "no-sections", "no-language",
-    "no-roster", "no-wall", "no-matrix", "no-weeks", "no-lines", "no-months",
+    "no-roster", "no-wall", "no-matrix", "no-weeks", "no-lines", "undated", "no-months",
 ]  # fmt: skip
 """Why a sheet does not read as a layout: what the others go by."""
 

@@ -118,7 +118,7 @@ def look(top: Top) -> Reading | NotRead:
         if any(str(row[0]).lstrip().startswith(">") for _, row in lines if row):
             message = f"{message} Lines that begin with “>” are quotations, and are not read."
             remedy = "If events are in them, take their “>” away, and build again."
-        return not_read(sheet, "no-lines", "no line has a date or a time", "text-none", message, remedy)
+        return not_read(sheet, "undated", "no line has a date or a time", "text-none", message, remedy)
     made = sheet._replace(
         read_rows=partial(_rows, found.rows), said_above=tuple(found.above), unit="line", read_lines=None
     )

@@ -20,7 +20,7 @@ _LEAD_ON: Final = frozenset(
     "at on in from to until with and or for by of à au en dans avec et um am im ab mit und".split()
 )
 """Words with which no line begins that stands by itself."""
-_MARKED: Final = re.compile(r"^\s*(?:#{1,6}\s|[-*•–+·▪|>])|\t|\s{3,}\S|\|")
+_MARKED: Final = re.compile(r"^\s*(?:#{1,6}\s|[-*•–+·▪|>])|\t|(?<![\s!?])\s{3,}\S|\|")
 _NUMBER: Final = re.compile(r"^\s*\d{1,2}[.)]\s")
 _LABEL: Final = re.compile(r"^\s*[^\W\d][\w &/]{1,30}:\s")
 _NO_BREAK: Final = re.compile("|".join(form.pattern for form in (_MARKED, _NUMBER, _LABEL)))
