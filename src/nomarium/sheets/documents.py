@@ -15,6 +15,7 @@ from nomarium.model.problem import LINES, Place, Problem, note
 from nomarium.sheets.faults import DAMAGED
 from nomarium.sheets.guards import check_archive
 from nomarium.sheets.sheet import Area, Row, Sheet
+from nomarium.sheets.struckout import STYLE, struck_note, struck_style
 
 if TYPE_CHECKING:
     from xml.etree.ElementTree import Element
@@ -86,6 +87,8 @@ class Document(NamedTuple):
     """The lines outside tables."""
     beside: tuple[str, ...] = ()
     """What people see of it that may be other events than those that it says to machines."""
+    struck: tuple[str, ...] = ()
+    """What is crossed out in it, and stands in none of its tables and lines."""
 
     def add(self, table: Table) -> None:
         """Take a table that follows its lines; the cells of one that only places text are lines, too."""
@@ -132,10 +135,15 @@ def sheets_of(document: Document, name: str) -> list[Sheet]:
         more = f" and {len(document.beside) - 1} more" if len(document.beside) > 1 else ""
         message = f"The events that the page says to machines are read; of its text, “{document.beside[0][:80]}”{more} may be another one."
         remedy = "If it is, save the text of the page as a file, and read that, too."
-        sheets[0] = sheets[0]._replace(
-            notes=(*sheets[0].notes, note("page-beside", message, remedy).at(Place(name)))
-        )
+        sheets[0] = _with_note(sheets[0], note("page-beside", message, remedy).at(Place(name)))
+    if document.struck and sheets:
+        quoted = [f"“{text}”" for text in document.struck]
+        sheets[0] = _with_note(sheets[0], struck_note("text", quoted, Place(name)))
     return sheets
+
+
+def _with_note(sheet: Sheet, one: Problem) -> Sheet:
+    return sheet._replace(notes=(*sheet.notes, one))
 
 
 def years_said(lines: Sequence[str]) -> list[tuple[int, str]]:
@@ -178,13 +186,40 @@ def open_document(path: Path, name: str, kind: str) -> list[Sheet]:
     body = root.find(f"{_W}body") if kind == "docx" else root.find(f"{_OFFICE}body/{_OFFICE}text")
     if body is None:
         raise _broken(name)
-    found = Document([], [])
+    struck = _without_struck_word(body) if kind == "docx" else _without_struck_odt(root, body)
+    found = Document([], [], struck=struck)
     for piece in _pieces_of_word(body) if kind == "docx" else _pieces_of_odt(body):
         if isinstance(piece, str):
             found.lines.extend(piece.split("\n"))
         else:
             found.add(piece)
     return sheets_of(found, name)
+
+
+def _without_struck_word(body: "Element") -> tuple[str, ...]:
+    """Empty the runs that are crossed out, and give their texts."""
+    found = []
+    for run in body.iter(f"{_W}r"):
+        looks = [run.find(f"{_W}rPr/{_W}{name}") for name in ("strike", "dstrike")]
+        is_struck = any(one is not None and one.get(f"{_W}val") not in ("0", "false", "off") for one in looks)
+        if is_struck and (text := _word_text(run)).strip():
+            found.append(" ".join(text.split()))
+            run.clear()
+    return tuple(found)
+
+
+def _without_struck_odt(root: "Element", body: "Element") -> tuple[str, ...]:
+    """Empty what has a style that is crossed out, and give its texts."""
+    styles = {struck_style(one) for one in root.iter(STYLE)} - {""}
+    found = []
+    for tag in (f"{_TEXT}p", f"{_TEXT}h", f"{_TEXT}span") if styles else ():
+        for element in body.iter(tag):
+            if element.get(f"{_TEXT}style-name") in styles and (text := _odt_text(element)).strip():
+                found.append(" ".join(text.split()))
+                tail = element.tail
+                element.clear()
+                element.tail = tail
+    return tuple(found)
 
 
 def parsed_xml(data: bytes, name: str) -> "Element":

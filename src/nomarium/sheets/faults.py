@@ -1,4 +1,4 @@
-"""What a workbook's reader passes over in silence: error values, formulas never computed, and hidden rows.
+"""What a workbook's reader passes over in silence: error values, formulas never computed, hidden rows, crossed-out cells.
 
 The library that reads workbooks gives a blank for the first two. A blank is an answer, an error is not, so
 the markup is looked through for them (ECMA-376 part 1, 18.3.1.4 and 18.3.1.73; OpenDocument 1.3, 19.385 and 19.749).
@@ -8,12 +8,14 @@ import re
 import struct
 import zipfile
 import zlib
-from collections.abc import Iterable, Iterator
+from collections.abc import Iterable, Mapping
 from pathlib import Path
+from types import MappingProxyType
 from typing import IO, NamedTuple
 from xml.etree.ElementTree import ParseError
 
 from nomarium.sheets.sheet import Area
+from nomarium.sheets.struckout import STYLE, Struck, left_of, struck_in, struck_style, text_left_of
 
 DAMAGED = (
     zipfile.BadZipFile,
@@ -62,34 +64,42 @@ class Extras(NamedTuple):
     """How many rows down and columns across its cells reach, where that is far."""
     is_unplaced: bool = False
     """Whether many of its cells do not say where they are, so that how far they reach is not known."""
+    left: Mapping[tuple[int, int], str] = MappingProxyType({})
+    """What is left of cells that are crossed out, by row number and 0-based column."""
 
 
-class _Reach:
-    """How far the cells of a sheet reach, as far as its markup has been looked through."""
+class _Seen:
+    """What a sheet's markup holds, as far as it has been looked through."""
 
     def __init__(self) -> None:
+        self.faults = dict[tuple[int, int], str]()
+        self.hidden = set[int]()
+        self.left = dict[tuple[int, int], str]()
         self.rows = self.columns = 0
+        """How far its cells reach."""
         self.unplaced = 0
         """Cells that do not say where they are."""
 
+    def extras(self) -> Extras:
+        return Extras(
+            self.faults,
+            (),
+            frozenset(self.hidden),
+            (self.rows, self.columns),
+            self.unplaced > _FEW_UNPLACED,
+            self.left,
+        )
+
 
 def xlsx_extras(path: Path, sheet_names: list[str]) -> dict[str, Extras]:
-    """The faulty cells and hidden rows of each sheet of an .xlsx or .xlsm workbook, by sheet name."""
+    """What each sheet of an .xlsx or .xlsm workbook holds besides its values, by sheet name."""
     found: dict[str, Extras] = {}
     try:
         with zipfile.ZipFile(path) as archive:
+            struck = struck_in(archive)
             for name, part in _xlsx_parts(archive).items():
                 if name in sheet_names:
-                    hidden: set[int] = set()
-                    reach = _Reach()
-                    faults = dict(_scan_xlsx(archive, part, hidden, reach))
-                    found[name] = Extras(
-                        faults,
-                        (),
-                        frozenset(hidden),
-                        (reach.rows, reach.columns),
-                        reach.unplaced > _FEW_UNPLACED,
-                    )
+                    found[name] = _seen_in(archive, part, struck).extras()
     except DAMAGED:
         return found  # what the reader of values could read, we do not refuse for its wrapping
     return found
@@ -124,43 +134,54 @@ def _xlsx_parts(archive: zipfile.ZipFile) -> dict[str, str]:
     return parts
 
 
-def _scan_xlsx(
-    archive: zipfile.ZipFile, part: str, hidden: set[int], reach: _Reach
-) -> Iterator[tuple[tuple[int, int], str]]:
-    """The faulty cells of a sheet; its hidden rows go into `hidden`, how far its cells reach, and how
-    many do not say where they are, into `reach`."""
+def _seen_in(archive: zipfile.ZipFile, part: str, struck: Struck | None) -> _Seen:
+    """What the markup of a sheet holds."""
+    seen = _Seen()
     with archive.open(part) as file:
         rest = b""
         while block := file.read(_BLOCK):
             text = rest + block
-            _measure(text, reach)
+            _measure(text, seen)
             if b" hidden=" in text:
-                hidden.update(
+                seen.hidden.update(
                     int(row[1]) for tag in _HIDDEN_ROW.findall(text) if (row := _ROW_NUMBER.search(tag))
                 )
-            if b't="e"' in text or b"<f" in text:
-                for cell in _XLSX_CELL.finditer(text):
-                    if fault := _xlsx_fault(cell[3], cell[4] or b""):
-                        yield (int(cell[2]), _column_index(cell[1].decode())), fault
+            if struck or b't="e"' in text or b"<f" in text:
+                _look_at_cells(text, struck, seen)
             cut = text.rfind(b"</row>")
             rest = text[cut:] if cut > 0 else text[-_LONGEST_CELL:]
-    if reach.columns > _WIDEST_SURE:  # rows that are near enough in other sheets count in this one
+    if seen.columns > _WIDEST_SURE:  # rows that are near enough in other sheets count in this one
         with archive.open(part) as file:
             while block := file.read(_BLOCK):
-                reach.rows = max(reach.rows, _highest(_NUMBERED.findall(block + file.read(_LONGEST_CELL))))
+                seen.rows = max(seen.rows, _highest(_NUMBERED.findall(block + file.read(_LONGEST_CELL))))
+    return seen
 
 
-def _measure(text: bytes, reach: _Reach) -> None:
+def _look_at_cells(text: bytes, struck: Struck | None, seen: _Seen) -> None:
+    """The faulty and the crossed-out cells of some markup."""
+    for cell in _XLSX_CELL.finditer(text):
+        attributes, content = cell[3], cell[4] or b""
+        if fault := _xlsx_fault(attributes, content):
+            seen.faults[_at(cell)] = fault
+        if struck and content and (left := left_of(attributes, content, struck)) is not None:
+            seen.left[_at(cell)] = left
+
+
+def _at(cell: re.Match[bytes]) -> tuple[int, int]:
+    return int(cell[2]), _column_index(cell[1].decode())
+
+
+def _measure(text: bytes, seen: _Seen) -> None:
     """How far the rows and cells of some markup reach, as far as that matters: down from row 100,000, across from Z."""
     place_count = text.count(b' r="')
     is_usual = not (any(sign in text for sign in _PERHAPS_UNUSUAL) and any(sign in text for sign in _UNUSUAL))
     far = (_FAR_AS_USUAL if is_usual else _FAR).findall(text)
     letters = max((one[0].upper() for one in far), key=lambda one: (len(one), one), default=b"") or b"Z"
-    reach.columns = max(reach.columns, _column_index(letters[:6].decode()) + 1)
-    reach.rows = max(reach.rows, _highest(one[1] or one[3] for one in far))
+    seen.columns = max(seen.columns, _column_index(letters[:6].decode()) + 1)
+    seen.rows = max(seen.rows, _highest(one[1] or one[3] for one in far))
     # each value is begun and ended, whatever its prefix
     value_count = text.count(b"v>") // 2 + text.count(b"is>") // 2
-    reach.unplaced += max(value_count - place_count, 0)
+    seen.unplaced += max(value_count - place_count, 0)
 
 
 def _highest(numbers: Iterable[bytes]) -> int:
@@ -184,24 +205,27 @@ def _column_index(letters: str) -> int:
     return index - 1
 
 
+_PERHAPS_EXTRA = (b'-spanned="', b'"error"', b':visibility="', b"-line-through-")
+
+
 def _has_extras(archive: zipfile.ZipFile) -> bool:
-    """Whether anything in an OpenDocument workbook is merged, faulty or hidden."""
-    look = re.compile(rb'-spanned="(?!1")|value-type="error"|table:visibility="[cf]')
+    """Whether anything in an OpenDocument workbook is merged, faulty, hidden or crossed out."""
+    look = re.compile(
+        rb'-spanned="(?!1")|value-type="error"|table:visibility="[cf]|-line-through-(?:style|type)="(?!none)'
+    )
     with archive.open("content.xml") as file:
         rest = b""
         while block := file.read(_BLOCK):
             text = rest + block
             # a plain search first: the pattern is slow on the many megabytes that have neither
-            if (b'-spanned="' in text or b'"error"' in text or b':visibility="' in text) and look.search(
-                text
-            ):
+            if any(sign in text for sign in _PERHAPS_EXTRA) and look.search(text):
                 return True
             rest = block[-100:]
     return False
 
 
 def ods_extras(path: Path) -> dict[str, Extras]:
-    """Merged areas, faulty cells and hidden rows of each sheet of an OpenDocument workbook, by sheet name."""
+    """Merged areas, faulty and crossed-out cells and hidden rows of each sheet of an OpenDocument workbook, by sheet name."""
     try:
         with zipfile.ZipFile(path) as archive:
             if not _has_extras(archive):
@@ -218,15 +242,17 @@ def _extras_in(file: IO[bytes]) -> dict[str, Extras]:
 
     table = "{urn:oasis:names:tc:opendocument:xmlns:table:1.0}"
     extras: dict[str, Extras] = {}
-    faults, merged, hidden = dict[tuple[int, int], str](), list[Area](), set[int]()
-    row_index = 0
+    seen, merged, row_index = _Seen(), list[Area](), 0
+    struck: frozenset[str] = frozenset()
     for event, element in iterparse(file, events=("start", "end")):
         if event == "start":
             if element.tag == f"{table}table":
-                faults, merged, hidden, row_index = {}, [], set(), 0
+                seen, merged, row_index = _Seen(), [], 0
             continue
-        if element.tag == f"{table}table":
-            extras[element.get(f"{table}name", "")] = Extras(faults, tuple(merged), frozenset(hidden))
+        if element.tag == STYLE and (name := struck_style(element)):
+            struck |= {name}
+        elif element.tag == f"{table}table":
+            extras[element.get(f"{table}name", "")] = seen.extras()._replace(merged=tuple(merged))
         elif element.tag == f"{table}table-row":
             column = 0
             for cell in element:
@@ -235,11 +261,16 @@ def _extras_in(file: IO[bytes]) -> dict[str, Extras]:
                 if wide > 1 or high > 1:
                     merged.append(Area(row_index, column, row_index + high - 1, column + wide - 1))
                 if any(key.endswith("}value-type") and value == "error" for key, value in cell.items()):
-                    faults[row_index + 1, column] = "".join(cell.itertext()).strip() or "#N/A"
+                    seen.faults[row_index + 1, column] = "".join(cell.itertext()).strip() or "#N/A"
+                if struck and (text := "".join(cell.itertext())):
+                    is_whole = cell.get(f"{table}style-name") in struck
+                    left = "" if is_whole else text_left_of(cell, struck)
+                    if left != text:
+                        seen.left[row_index + 1, column] = left.strip()
                 column += _times(cell.get(f"{table}number-columns-repeated"))
             repeated = _times(element.get(f"{table}number-rows-repeated"))
             if element.get(f"{table}visibility", "visible") != "visible" and repeated < _BLOCK:
-                hidden.update(range(row_index + 1, row_index + 1 + repeated))
+                seen.hidden.update(range(row_index + 1, row_index + 1 + repeated))
             row_index += repeated
             element.clear()
     return extras

@@ -17,6 +17,7 @@ def has_tables(lines: Sequence[str]) -> bool:
 def tables_and_lines(lines: Sequence[str]) -> Document:
     """The tables of a text, and its lines, blank where a table stands."""
     tables: list[Table] = []
+    struck: list[str] = []
     rest = [line.rstrip("\n") for line in lines]
     n = 0
     while n < len(rest) - 1:
@@ -26,14 +27,15 @@ def tables_and_lines(lines: Sequence[str]) -> Document:
         end = n + 2
         while end < len(rest) and "|" in rest[end]:
             end += 1
-        rows = [_cells(rest[at]) for at in range(n, end) if at != n + 1]
+        struck += [one for line in rest[n:end] for one in re.findall(_STRUCK, line)]
+        rows = [_cells(re.sub(_STRUCK, " ", rest[at])) for at in range(n, end) if at != n + 1]
         width = max(map(len, rows))
         at = next((at for at in range(n, 0, -1) if rest[at - 1].strip()), 0)
         above = _bare(rest[at - 1]) if at else ""
         tables.append(Table([[*row, *[""] * (width - len(row))] for row in rows], [], above, at))
         rest[n:end] = [""] * (end - n)
         n = end
-    return Document(tables, rest)
+    return Document(tables, rest, struck=tuple(struck))
 
 
 def _begins_table(lines: Sequence[str], n: int) -> bool:
@@ -46,6 +48,8 @@ def _cells(line: str) -> list[str]:
     return [_bare(re.sub(_BREAK, "\n", cell).replace("\\|", "|")) for cell in re.split(r"(?<!\\)\|", text)]
 
 
+_STRUCK: Final = r"~~(?=\S)([^|]*?\S)~~"
+"""What is crossed out in a cell."""
 _BREAK = r"(?i)\s*<br\s*/?>\s*"
 """What parts the lines of a cell."""
 

@@ -9,7 +9,8 @@ from typing import Final
 from nomarium.sheets.documents import ENTRY, HEADING, Document, Table
 from nomarium.sheets.sheet import Area
 
-_UNSEEN: Final = frozenset("script style head template noscript svg select button nav del s strike".split())
+_UNSEEN: Final = frozenset("script style head template noscript svg select button nav".split())
+_STRUCK: Final = frozenset("del s strike".split())
 _BLOCKS: Final = frozenset(
     "p div li h1 h2 h3 h4 h5 h6 section article header footer main tr dt dd blockquote pre address figcaption ul ol table body".split()
 )
@@ -40,7 +41,7 @@ def page_document(text: str) -> Document:
             if re.search(_DATED, text) and not any(map(text.casefold().__contains__, titles))
         ]
         return Document([Table([list(SAID), *said], [])], [], tuple(dict.fromkeys(beside)))
-    return reader.document
+    return reader.document._replace(struck=tuple(reader.struck))
 
 
 def _seen(document: Document) -> Iterator[str]:
@@ -83,6 +84,10 @@ class _Page(HTMLParser):
         self._mark = ""
         """What marks the line that begins."""
         self._unseen: list[str] = []
+        """Elements that are open and not to be read, from the outermost inwards."""
+        self._struck: list[str] | None = None
+        """The text of the element that is open and crossed out."""
+        self.struck: list[str] = []
         self._said: list[str] | None = None
         self._grids: list[_Grid] = []
         """The tables that are open, each within the one before."""
@@ -106,7 +111,10 @@ class _Page(HTMLParser):
             or re.search(r"display\s*:\s*none", given.get("style", ""))
             or (tag == "footer" and not self._entries)  # of the page, not of an entry of it
         )
-        if self._unseen or tag in _UNSEEN or is_hidden:
+        is_struck = tag in _STRUCK or re.search(r"line-through", given.get("style", "")) is not None
+        if self._unseen or tag in _UNSEEN or is_hidden or is_struck:
+            if is_struck and not self._unseen and not is_hidden:
+                self._struck = []
             self._unseen.append(tag)
             return
         self._entries += tag in _ENTRIES
@@ -129,6 +137,8 @@ class _Page(HTMLParser):
             if tag in self._unseen:
                 while self._unseen.pop() != tag:
                     pass
+            if not self._unseen and self._struck is not None:
+                self._end_struck()
             return
         self._entries -= tag in _ENTRIES and self._entries > 0
         if tag == "time" and self._moment:
@@ -143,9 +153,16 @@ class _Page(HTMLParser):
     def handle_data(self, data: str) -> None:
         if self._said is not None:
             self._said.append(data)
+        elif self._struck is not None:
+            self._struck.append(data)
         elif not self._unseen:
             self._shown.append(data)
             self._put(re.sub(r"[ \t\r\n\f]+", " ", data))
+
+    def _end_struck(self) -> None:
+        if text := " ".join("".join(self._struck or ()).split()):
+            self.struck.append(text)
+        self._struck = None
 
     def _open_table(self, is_for_looks: bool) -> None:
         self.end_line()

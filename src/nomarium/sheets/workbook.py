@@ -1,13 +1,13 @@
 """Workbooks (.xlsx, .xlsm, .xlsb, .xls, .ods) as sheets, through python-calamine."""
 
-from collections.abc import Callable, Iterator, Sequence
+from collections.abc import Callable, Iterator, Mapping, Sequence
 from functools import cache
 from itertools import islice
 from pathlib import Path
 from typing import TYPE_CHECKING
 
 from nomarium.model.errors import SourceError, UsageError
-from nomarium.model.problem import Place, Problem, note
+from nomarium.model.problem import Place, Problem, column_letter, note
 from nomarium.model.wording import counted
 from nomarium.sheets.bounds import bounded
 from nomarium.sheets.delimited import unpacked
@@ -15,6 +15,7 @@ from nomarium.sheets.faults import Extras, counts_from_1904, ods_extras, xlsx_ex
 from nomarium.sheets.guards import check_archive, check_area, check_in_child, check_ods
 from nomarium.sheets.quiet import quiet
 from nomarium.sheets.sheet import Area, Row, RowsAgain, Sheet
+from nomarium.sheets.struckout import struck_note
 
 if TYPE_CHECKING:
     from python_calamine import CalamineSheet, CalamineWorkbook
@@ -138,18 +139,39 @@ def _sheet(
     sheet = data()
     areas = tuple(Area(*start, *end) for start, end in sheet.merged_cell_ranges or ())
     first = sheet.start[1] if sheet.start else 0
+    left = extras.left if extras else {}
     return unpacked(
         Sheet(
             file,
             sheet_name,
-            RowsAgain(_numbered(data, file, sheet_name)),
+            RowsAgain(_numbered(data, file, sheet_name, _by_row(left, first))),
             first_column=first,
             merged=_within(areas or (extras.merged if extras else ()), sheet.end),
             faults=extras.faults if extras else {},
             hidden=extras.hidden if extras else frozenset() if kind in ("xlsx", "ods") else None,
+            notes=_crossed_out(left, file, sheet_name),
             counts_1904=from_1904,
         )
     )
+
+
+def _crossed_out(left: Mapping[tuple[int, int], str], file: str, sheet_name: str) -> tuple[Problem, ...]:
+    cells = [f"{column_letter(column)}{row}" for row, column in left]
+    return (struck_note("cell", cells, Place(file, sheet_name)),) if cells else ()
+
+
+def _by_row(left: Mapping[tuple[int, int], str], first_column: int) -> dict[int, dict[int, str]]:
+    """What is left of crossed-out cells: row number → index in the row → text."""
+    rows = dict[int, dict[int, str]]()
+    for (row, column), text in left.items():
+        rows.setdefault(row, {})[column - first_column] = text
+    return rows
+
+
+def _without_crossed_out(rows: Iterator[Row], left: dict[int, dict[int, str]]) -> Iterator[Row]:
+    for number, cells in rows:
+        here = left.get(number)
+        yield number, [here.get(n, cell) for n, cell in enumerate(cells)] if here else cells
 
 
 def _within(areas: Sequence[Area], end: tuple[int, int] | None) -> tuple[Area, ...]:
@@ -165,9 +187,11 @@ def _within(areas: Sequence[Area], end: tuple[int, int] | None) -> tuple[Area, .
     return tuple(found)
 
 
-def _numbered(data: "Callable[[], CalamineSheet]", file: str, sheet_name: str) -> Callable[[], Iterator[Row]]:
-    """The rows of a sheet, again and again; those of a long one that is nearly blank are held, for each look at all its
-    rows would cost as much as at full ones."""
+def _numbered(
+    data: "Callable[[], CalamineSheet]", file: str, sheet_name: str, left: dict[int, dict[int, str]]
+) -> Callable[[], Iterator[Row]]:
+    """The rows of a sheet, again and again, of crossed-out cells what is left; those of a long one that is nearly blank are held,
+    for each look at all its rows would cost as much as at full ones."""
     held: list[Row] = []
 
     @cache
@@ -175,7 +199,8 @@ def _numbered(data: "Callable[[], CalamineSheet]", file: str, sheet_name: str) -
         return data().total_height > _LONG and _is_sparse(read(), data().total_height)
 
     def read() -> Iterator[Row]:
-        yield from bounded(enumerate(_all_rows(data, file), 1), file, sheet_name)
+        rows = bounded(enumerate(_all_rows(data, file), 1), file, sheet_name)
+        yield from _without_crossed_out(rows, left) if left else rows
 
     def rows() -> Iterator[Row]:
         if held:
@@ -222,14 +247,17 @@ def _table(
 
     def rows() -> Iterator[Row]:
         yield first_row, list(table.columns)
-        yield from enumerate(table.to_python(), first_row + 1)
+        below = enumerate(table.to_python(), first_row + 1)
+        yield from _without_crossed_out(below, _by_row(left, first_column))
 
     on = extras.get(table.sheet)
+    left = on.left if on else {}
     return Sheet(
         file,
         table_name,
         rows,
         first_column=first_column,
         faults=on.faults if on else {},
+        notes=_crossed_out(left, file, table.sheet),
         counts_1904=from_1904,
     )
