@@ -8,7 +8,8 @@ import pytest
 from openpyxl.cell.rich_text import CellRichText, TextBlock
 from openpyxl.cell.text import InlineFont
 from openpyxl.styles import Font
-from tests.helpers import built, nomarium
+
+from helpers import built, nomarium
 
 _LEFT = ["Regatta 2026-09-14/2026-09-15", "Fair 2026-09-16/2026-09-17"]
 _NS = "urn:oasis:names:tc:opendocument:xmlns:"

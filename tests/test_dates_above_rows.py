@@ -32,6 +32,18 @@ READ = {
         "Time,Event\n7 Sept 2026,\n9:00,Assembly\n(lunch at noon),\n,\n8 Sept 2026,\n9:00,Knots", [], [ASSEMBLY, KNOTS],
         "6 rows read = 2 events + 1 blank + 3 notes",
     ),
+    "a month heads the numbers of its days, and the next one in its turn": (
+        "Saltmarsh Sailing Club,\nSep-26,What,Where\n7,Regatta,\n14-16,Sail course,Loft\nOct-26,What,Where\nFri 2nd,Launch,Slip 1", [],
+        ["Regatta 2026-09-07/2026-09-08", "Sail course 2026-09-14/2026-09-17 @ Loft", "Launch 2026-10-02/2026-10-03 @ Slip 1"],
+        "The month that heads the days is theirs: “Sep-26”, of 2026.",
+    ),
+    "a month without a year heads the days": (
+        "Sept,Event,Time\n7th,Assembly,9:00\n8th,Knots,9:00", ["--school-year", "2026:2027"], [ASSEMBLY, KNOTS], "2 rows read = 2 events",
+    ),
+    "months under headings, over days and nothing else": (
+        "Day,Event\nSeptember 2026,\n7,Regatta\n8,Parade\nOctober 2026,\n2,Launch", [],
+        ["Regatta 2026-09-07/2026-09-08", "Parade 2026-09-08/2026-09-09", "Launch 2026-10-02/2026-10-03"], "5 rows read = 3 events + 2 notes",
+    ),
     "a day without times": ("Time,Event\n7 Sept 2026,\n,Regatta\n8 Sept 2026,\n9:00,Knots", [], ["Regatta 2026-09-07/2026-09-08", KNOTS], "+ 2 notes"),
     "one column of all": (
         "7 September 2026\nRegatta\nParade\n8 September 2026\nSupper", [],
@@ -93,6 +105,14 @@ def test_what_dates_nothing_is_refused(name: str, tmp_path: Path) -> None:
     said = refused(csv_file(tmp_path, text))
     for part in says:
         assert part in said
+
+
+def test_each_sheet_is_called_after_the_month_of_its_days(tmp_path: Path) -> None:
+    rows = [["Day", "Date", "Event"], ["Tue", 1, "Induction"], ["Tue", 8, "Talk"]]
+    october = [["Day", "Date", "Event"], ["Thu", 1, "Launch"], ["Thu", 8, "Sale"]]
+    source = workbook(tmp_path, [["Notes"]], more={"September 2026": rows, "October 2026": october})
+    found = [line.partition("/")[0] for line in built(source)]
+    assert found == ["Induction 2026-09-01", "Talk 2026-09-08", "Launch 2026-10-01", "Sale 2026-10-08"]
 
 
 def test_merged_dates_of_a_workbook_head_sections(tmp_path: Path) -> None:

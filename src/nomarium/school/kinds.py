@@ -17,7 +17,7 @@ from nomarium.school.classforms import classes_in_rows
 from nomarium.school.datewords import looks_like_date, read_date
 from nomarium.school.daysheets import day_of
 from nomarium.school.drawnlines import is_time
-from nomarium.school.look import Look, are_lettered_weeks, is_title, share, share_classes
+from nomarium.school.look import Look, are_lettered_weeks, is_title, numbers_days, share, share_classes
 from nomarium.school.planheads import NOT_ASKED, heads_labels, plain
 from nomarium.school.plantables import table_name
 from nomarium.school.sidebyside import one_below_the_other
@@ -171,7 +171,7 @@ def _draws_lessons(look: Look) -> bool:
 def _drawn(look: Look) -> Kind | None:
     """A week drawn with weekdays or labels across or down, and periods or times."""
     full = [row for _, row in look.rows if len(list(filter(cell_text, row))) > 1]  # a title may say dates
-    if any(looks_like_date(cell) and not is_time(cell) for row in full for cell in row):
+    if any(looks_like_date(cell) and not is_time(cell) for row in full for cell in row) or numbers_days(full):
         return None
     return Kind("timetable", "a drawn week") if look.is_drawn_week else None
 

@@ -7,6 +7,7 @@ from itertools import combinations, islice
 from typing import Final
 
 from nomarium.model.cell import Cell
+from nomarium.reading.cells.words import fold
 from nomarium.school.drawnlines import is_time
 from nomarium.school.drawnweeks import DrawnWeek, drawn_week
 from nomarium.school.plancolumns import columns_of, without_remarks
@@ -89,3 +90,22 @@ def are_lettered_weeks(look: Look, at: int, column: int) -> bool:
 def is_title(row: Sequence[Cell]) -> bool:
     """Whether a row is one text alone."""
     return sum(map(bool, map(cell_text, row))) == 1
+
+
+def numbers_days(rows: Sequence[Sequence[Cell]]) -> bool:
+    """Whether some column is headed as the date and holds the numbers of days of a month."""
+    heads = next(
+        (
+            (at, n)
+            for at, row in enumerate(rows)
+            for n, cell in enumerate(row)
+            if fold(cell_text(cell)) == "date"
+        ),
+        None,
+    )
+    if heads is None:
+        return False
+    at, column = heads
+    below = [cell_text(row[column]) for row in rows[at + 1 :] if column < len(row)]
+    days = [text for text in below if text]
+    return bool(days) and all(re.fullmatch(r"(?:[1-9]|[12]\d|3[01])(?:st|nd|rd|th)?", text) for text in days)

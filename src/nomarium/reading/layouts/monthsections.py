@@ -1,4 +1,4 @@
-"""A list under months that stand in rows of their own: `January`, and below it `Mon 4 | School reopens | 9:00`."""
+"""A list under months that stand in rows of their own, or head its days: `January`, and below it `Mon 4 | School reopens | 9:00`."""
 
 import re
 from collections.abc import Iterator, Sequence
@@ -59,12 +59,14 @@ def look(top: Top) -> Reading | NotRead:
     message = (
         f"Rows that hold a month alone date the rows below them: row {first} is “{text}”, of {years[0][0]}."
     )
+    if first == found.head:
+        message = f"The month that heads the days is theirs: “{text}”, of {years[0][0]}."
     if not text:
         message = f"The sheet's name is the month of its days: “{top.sheet.name}”, of {years[0][0]}."
     told = note("month-sections", message).at(top.sheet.place())
     has_headings = any(len(list(filter(cell_text, row))) > 1 for _, row in found.above)
     made = top.sheet._replace(
-        read_rows=lambda: _dated(top, month_of, found.days, not has_headings and not found.head),
+        read_rows=lambda: _dated(top, month_of, found, not has_headings and not found.head),
         notes=(*top.sheet.notes, told), dates_above=True,
     )  # fmt: skip
     options = top.options if has_headings else top.options._replace(header_row=found.head or 0)
@@ -88,7 +90,7 @@ def _found(top: Top) -> _Found | None:
     above: list[Row] = []
     has_more, others, head = False, 0, 0  # whether some row has more than a day and a text, or several days
     has_names = False
-    if not any(_month_alone(row, top.lexicon) or _month_titled(row, top.lexicon) for _, row in top.rows):
+    if not any(_month_of(row, top.lexicon) for _, row in top.rows):
         called = month_head(top.sheet.name, top.lexicon) if top.sheet.name else None
         if called is None:
             return None
@@ -97,9 +99,11 @@ def _found(top: Top) -> _Found | None:
         filled = [n for n, cell in enumerate(row) if cell_text(cell)]
         if not filled:
             continue
-        month = _month_alone(row, top.lexicon) or (None if months else _month_titled(row, top.lexicon))
+        month = _month_of(row, top.lexicon, has_months=bool(months))
         if month is not None:
             months[number] = month
+            if len(filled) > 1 and not head:
+                head, above = number, [one for one in above if len(list(filter(cell_text, one[1]))) == 1]
         elif not months:
             above.append((number, row))
         elif (dated := _with_day(row, filled, top.lexicon)) is not None:
@@ -114,7 +118,7 @@ def _found(top: Top) -> _Found | None:
             )
     if days and all(_has_month(cells, top.lexicon) for cells in days.values()):
         return None  # what stands over them says no more than they do
-    is_wall = len(months) > 1 and not has_more
+    is_wall = len(months) > 1 and not has_more and not head and not any(_heads(row) for _, row in above)
     least = (
         1 if 0 in months and has_more else _LEAST_DAYS
     )  # a heading of the document over a table of one row
@@ -122,6 +126,23 @@ def _found(top: Top) -> _Found | None:
         return None
     has_headings = any(len(list(filter(cell_text, row))) > 1 for _, row in above)
     return _Found(months, days, above, 0 if has_headings else head, has_names)
+
+
+def _month_of(
+    row: Sequence[Cell], lexicon: Lexicon, has_months: bool = False
+) -> tuple[int | None, int] | None:
+    """The month that a row says of the days below it."""
+    titled = None if has_months else _month_titled(row, lexicon)
+    return _month_alone(row, lexicon) or titled or _month_heading(row, lexicon)
+
+
+def _month_heading(row: Sequence[Cell], lexicon: Lexicon) -> tuple[int | None, int] | None:
+    """The month that heads the column of days in a row of headings: `September 2026 | Event | Where`."""
+    first, *others = [cell for cell in row if cell_text(cell)] or [None]
+    texts = list(map(cell_text, others))
+    known = lexicon.months.keys() | lexicon.weekdays.keys()
+    is_plain = all(fold(text).strip(".") not in known and not any(map(str.isdigit, text)) for text in texts)
+    return month_head(first, lexicon) if texts and is_plain else None
 
 
 def _month_alone(row: Sequence[Cell], lexicon: Lexicon) -> tuple[int | None, int] | None:
@@ -173,10 +194,10 @@ def _is_several(cells: Sequence[Cell]) -> bool:
     return match is not None and match["last"] is not None
 
 
-def _dated(
-    top: Top, month_of: dict[int, tuple[int, int]], days: dict[int, list[Cell]], needs_head: bool
-) -> Iterator[Row]:
-    """The rows, those of days with the month and the year above them; that of a month has its first day, and nothing on it."""
+def _dated(top: Top, month_of: dict[int, tuple[int, int]], found: _Found, needs_head: bool) -> Iterator[Row]:
+    """The rows, those of days with the month and the year above them; that of a month has its first day, and nothing on it, or is
+    that of the headings."""
+    days = found.days
     month, begins = "", {number: _first_filled(cells) for number, cells in days.items()}
     if 0 in month_of:  # it stands over the table, or is the sheet's name
         month = f"{MONTHS[month_of[0][1] - 1]} {month_of[0][0]}"
@@ -187,6 +208,10 @@ def _dated(
         if number in month_of:
             year, which = month_of[number]
             month = f"{MONTHS[which - 1]} {year}"
+            if number == found.head:
+                first = _first_filled(row)
+                yield number, [*row[:first], "Date", *row[first + 1 :]]
+                continue
             yield number, [*[""] * at, f"1 {month}", *[""] * (len(row) - at - 1)]
         elif number in days and not is_blank(row):
             cells = [*days[number]]
