@@ -155,3 +155,69 @@ def test_the_weekday_in_a_title_settles_its_figures(tmp_path: Path) -> None:
         csv_file(tmp_path, f'"Open day programme, Tue 08.09.2026"\nTime,Sail loft,Main shed,Slip 2\n{rows}')
     )
     assert len(events) == 4 and "Tar 2026-09-08T11:00/2026-09-08T12:00 @ Main shed" in events
+
+
+# -- headings in two rows, keys, lists beside themselves -------------------------------------------------
+
+DUTIES = {
+    "groups over the same headings": (
+        "Date,Morning,,Afternoon,\n,Group A,Group B,Group A,Group B\n14/09/2026,Lofting,Oars,Oars,Sails\n15/09/2026,Oars,Sails,Lofting,Oars",
+        ["Morning: Group A: Lofting", "Morning: Group B: Oars", "Afternoon: Group A: Oars", "Afternoon: Group B: Sails"],
+    ),
+    "halves of the day over places": (
+        "Date,Morning,,Afternoon,\n,Loft,Slip,Shed,Quay\n14/09/2026,Moss,Quill,Moss,Quill\n15/09/2026,Quill,Moss,Brask,Moss",
+        ["Morning: Moss @ Loft", "Morning: Quill @ Slip", "Afternoon: Moss @ Shed", "Afternoon: Quill @ Quay"],
+    ),
+    "posts of people under groups, in the row of the dates": (
+        ",,Duty,,Kitchen,\nDate,Day,Lead,Second,Lead,Second\n14/09/2026,Mon,Moss,Quill,Moss,Quill\n15/09/2026,Tue,Quill,Moss,Brask,Moss",
+        ["Duty: Lead: Moss", "Duty: Second: Quill", "Kitchen: Lead: Moss", "Kitchen: Second: Quill"],
+    ),
+    "a post whose heading is that of people": (
+        "Date,Lead,Second,Cook\n14/09/2026,Moss,Quill,Brask\n21/09/2026,Quill,Brask,Moss\n28/09/2026,Brask,Moss,Quill",
+        ["Lead: Moss", "Second: Quill", "Cook: Brask"],
+    ),
+}  # fmt: skip
+
+
+@pytest.mark.parametrize("name", DUTIES)
+def test_duties_under_headings_of_several_kinds(name: str, tmp_path: Path) -> None:
+    text, expected = DUTIES[name]
+    found = [line for line in built(csv_file(tmp_path, text)) if " 2026-09-14/" in line]
+    assert [line.replace(" 2026-09-14/2026-09-15", "") for line in found] == expected
+
+
+def test_hours_over_posts_are_theirs(tmp_path: Path) -> None:
+    text = "Date,Day,8:00-12:00,,13:00-17:00,\n,,Gate,Slip,Gate,Slip\n14/09/2026,Mon,Moss,Quill,Quill,Moss\n15/09/2026,Tue,Moss,Quill,Quill,Moss"
+    found = built(csv_file(tmp_path, text), "--as", "roster")
+    assert found[:3] == [
+        "Gate: Moss 2026-09-14T08:00/2026-09-14T12:00",
+        "Slip: Quill 2026-09-14T08:00/2026-09-14T12:00",
+        "Gate: Quill 2026-09-14T13:00/2026-09-14T17:00",
+    ]
+
+
+@pytest.mark.parametrize(
+    "key",
+    ["E=07:00-15:00,L=13:00-21:00,,", "Key,E: 7-15,L: 13-21,", "Key,E,7-15,L,13-21", ",,,\nE=7-15,L=13-21,,"],
+)
+def test_a_key_may_stand_in_the_columns_of_its_drawing(key: str, tmp_path: Path) -> None:
+    source = csv_file(tmp_path, f"Ward,7 Sep 2026,8 Sep 2026,9 Sep 2026\nMoss,E,L,L\nQuill,L,OFF,E\n{key}")
+    found = built(source)
+    assert len(found) == 5
+    assert found[0] == "Moss: E 2026-09-07T07:00/2026-09-07T15:00"
+
+
+@pytest.mark.parametrize(
+    ("text", "expected"),
+    [
+        ("1 Sep 2026,A,1 Oct 2026,B\n2 Sep 2026,C,2 Oct 2026,D\n3 Sep 2026,E,3 Oct 2026,F", "ACEBDF"),
+        ("1 Sep 2026,A,9 Oct 2026,B,9 Nov 2026,C\n9 Sep 2026,D,3 Nov 2026,E,1 Dec 2026,F\n8 Oct 2026,G,4 Nov 2026,H,2 Dec 2026,I", "ADGBEHCFI"),
+    ],
+)  # fmt: skip
+def test_a_list_goes_on_beside_itself_without_headings(text: str, expected: str, tmp_path: Path) -> None:
+    assert "".join(line[0] for line in built(csv_file(tmp_path, text))) == expected
+
+
+def test_what_may_be_last_days_or_the_list_going_on_is_asked_about(tmp_path: Path) -> None:
+    text = "1 Sep 2026,Heron,30 Nov 2026,Loft\n5 Sep 2026,Tern,15 Dec 2026,Shed\n10 Oct 2026,Gull,20 Dec 2026,Slip"
+    assert "The column C holds days and is none of those that say when." in refused(csv_file(tmp_path, text))

@@ -1,5 +1,6 @@
 """Sheets on which several tables stand, below each other or side by side: each is read as a sheet of its own."""
 
+import datetime as dt
 from collections.abc import Iterator, Sequence
 from itertools import islice, pairwise
 from typing import NamedTuple
@@ -8,7 +9,7 @@ from nomarium.model.cell import Cell
 from nomarium.model.problem import column_letter, note
 from nomarium.model.wording import listed
 from nomarium.reading.cells.placewords import is_place
-from nomarium.reading.columns.daycells import looks_like_date
+from nomarium.reading.columns.daycells import about_days, looks_like_date
 from nomarium.reading.columns.headings import match_exactly, normal
 from nomarium.sheets.sheet import TOP_ROWS, Row, RowsAgain, Sheet, cell_text
 
@@ -40,7 +41,13 @@ class _Part(NamedTuple):
 def tables_of(sheet: Sheet) -> list[Sheet]:
     """The tables of a sheet, each as a sheet; the sheet itself when there is only one."""
     top = list(islice(sheet.rows(), TOP_ROWS))
-    parts = _side_by_side(sheet, top) or _stacked(top) or _headed_again(top) or _programmes(sheet, top)
+    parts = (
+        _side_by_side(sheet, top)
+        or _beside_without_headings(sheet, top)
+        or _stacked(top)
+        or _headed_again(top)
+        or _programmes(sheet, top)
+    )
     if len(parts) < 2:
         return [sheet]
     message = f"Several tables stand on it, and are read one by one: {listed([part.name for part in parts])}."
@@ -66,6 +73,55 @@ def _side_by_side(sheet: Sheet, top: Sequence[Row]) -> list[_Part]:
             for (first, end), last in zip(groups, ends, strict=True)
         ]
     return []
+
+
+def _beside_without_headings(sheet: Sheet, top: Sequence[Row]) -> list[_Part]:
+    """One list that goes on beside itself without headings, dates and what is on then in turns: each month, or as many as a page
+    is high. Two columns of dates alone may as well be first and last days, unless each is of a month or of days in a row."""
+    body = [row for _, row in top if sum(map(looks_like_date, row)) > 1]
+    if len(body) < _LEAST_ROWS or any(_heads_lists(row) for _, row in top):
+        return []
+    width = max(map(len, body))
+    columns = [[row[n] for row in body if n < len(row) and cell_text(row[n])] for n in range(width)]
+    dates = [
+        n for n, cells in enumerate(columns) if len(cells) >= _LEAST_ROWS and all(map(looks_like_date, cells))
+    ]
+    steps = {b - a for a, b in pairwise(dates)}
+    between = {n for first in dates for n in range(first + 1, first + min(steps, default=0))}
+    if (
+        len(steps) != 1
+        or min(steps) < _LEAST_PLACES
+        or any(looks_like_date(cell) for n in between if n < width for cell in columns[n])
+    ):
+        return []
+    days = [about_days(columns[n]) for n in dates]
+    if any(max(before) >= min(after) for before, after in pairwise(days)):
+        return []
+    if len(dates) == _LEAST_PLACES and not all(map(_are_of_a_month, days)):
+        return []
+    bounds = [*pairwise(dates), (dates[-1], dates[-1] + min(steps))]
+    is_on = {n for _, row in sheet.rows() for n, cell in enumerate(row) if n not in dates and cell_text(cell)}
+    return [
+        _Part(_columns_called(sheet, first, end), "", 0, None, first, end)
+        for first, end in bounds
+        if not is_on.isdisjoint(range(first, end))  # else nothing is on in that month
+    ]
+
+
+_LEAST_ROWS = 3
+"""Rows with two dates of lists that stand beside each other, at least."""
+
+
+def _heads_lists(row: Sequence[Cell]) -> bool:
+    """Whether a row holds headings of a list."""
+    fields = [match_exactly(cell) for cell in row if isinstance(cell, str) and cell]
+    return len(fields) > 1 and any(fields) and not any(map(looks_like_date, row))
+
+
+def _are_of_a_month(days: Sequence[int]) -> bool:
+    """Whether days follow each other, or are of one month."""
+    dates = [dt.date.fromordinal(day) for day in days]
+    return len({(date.year, date.month) for date in dates}) == 1 or all(b == a + 1 for a, b in pairwise(days))
 
 
 def _columns_called(sheet: Sheet, first: int, end: int) -> str:

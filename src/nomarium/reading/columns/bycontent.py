@@ -6,7 +6,13 @@ import re
 from nomarium.model.cell import Cell
 from nomarium.reading.cells.times import Times, read_times
 from nomarium.reading.cells.words import ENGLISH
-from nomarium.reading.columns.cellssay import HEADS_TIMES, are_moments, is_just_before, stretch_of
+from nomarium.reading.columns.cellssay import (
+    HEADS_TIMES,
+    are_moments,
+    goes_on,
+    is_just_before,
+    stretch_of,
+)
 from nomarium.reading.columns.column import BESIDE_NAMES, ONLY_WORDS, PART_OF_DAY, Column
 from nomarium.reading.columns.contents import MOST_DIFFERENT, MOSTLY, Contents, name_some_weeks
 from nomarium.reading.columns.headedtitles import POSTS
@@ -72,7 +78,12 @@ class _Filling:
                 self._take(column, "milestone", "one of several columns of dates")
         elif dated:
             self._take(dated[0], "date", "its cells are dates")
-            if len(dated) > 1 and is_placeholder(dated[1].heading) and "end-date" not in self._taken:
+            is_end = (
+                len(dated) > 1
+                and is_placeholder(dated[1].heading)
+                and not goes_on(*(self._about(one).cells for one in dated[:2]))
+            )
+            if is_end and "end-date" not in self._taken:
                 self._take(dated[1], "end-date", "its cells are dates, right of the first date")
 
     def times(self) -> None:

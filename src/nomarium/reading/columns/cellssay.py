@@ -2,6 +2,8 @@
 
 import datetime as dt
 import re
+from collections.abc import Sequence
+from typing import Final
 
 from nomarium.model.cell import Cell
 from nomarium.reading.cells.moments import Moment, read_moment
@@ -9,6 +11,7 @@ from nomarium.reading.cells.times import DAY_SECS, Times, read_times
 from nomarium.reading.cells.words import ENGLISH
 from nomarium.reading.columns.column import Column
 from nomarium.reading.columns.contents import MOSTLY, Contents
+from nomarium.reading.columns.daycells import about_days
 from nomarium.reading.columns.headings import normal
 from nomarium.sheets.sheet import cell_text
 
@@ -230,3 +233,14 @@ def stretch_of(columns: list[Column], contents: list[Contents]) -> tuple[int, in
     called = {normal(c.heading): c.at for c in dated}
     pairs += [(called[out], called[back]) for out, back in _OUT_AND_BACK if out in called and back in called]
     return pairs[0] if len(pairs) == 1 else None
+
+
+def goes_on(first: Sequence[Cell], second: Sequence[Cell]) -> bool:
+    """Whether a column of dates begins after another one has ended, as a list does that goes on beside itself: no last days of
+    what begins on the days of the other."""
+    before, after = about_days(first), about_days(second)
+    return min(len(before), len(after)) >= _LEAST_OF_LIST and max(before) < min(after)
+
+
+_LEAST_OF_LIST: Final = 3
+"""Dates of a list, at least."""

@@ -1,6 +1,7 @@
 """Whether a cell tells a day: a date, a week by its first one, or a day that is not settled yet."""
 
 import re
+from collections.abc import Iterable
 
 from nomarium.model.cell import Cell
 from nomarium.model.refusal import Refusal
@@ -98,3 +99,15 @@ def names_day(cell: Cell, lexicon: Lexicon) -> bool:
         and lexicon.knows(words[-1])
         and all(word in _BEFORE_DAY or lexicon.knows(word) for word in words)
     )
+
+
+def about_days(cells: Iterable[Cell], lexicon: Lexicon = ENGLISH) -> list[int]:
+    """About which days (ordinals) cells name, one for each that does: what is still open in them moves them little."""
+    found = list[int]()
+    for cell in cells:
+        moment = read_moment(cell, "date", lexicon) if looks_like_date(cell, lexicon) else None
+        if moment is None or isinstance(moment, Refusal) or moment.first is None:
+            continue
+        dates = (one.date(2001) if one.year is None else one.date() for one in moment.first.readings[:1])
+        found += [date.toordinal() for date in dates if date is not None]
+    return found

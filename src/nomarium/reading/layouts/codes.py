@@ -2,6 +2,7 @@
 
 import re
 from collections.abc import Collection, Mapping, Sequence
+from itertools import takewhile
 from typing import NamedTuple
 
 from nomarium.model.cell import Cell
@@ -211,7 +212,8 @@ def key_in(rows: Sequence[Row], codes: Collection[str]) -> tuple[dict[str, Code]
                 and text.casefold() in known
                 and text.casefold() != texts[at + 1].casefold()
             ):
-                found.setdefault(known[text.casefold()], _together(texts[at + 1 : at + 4]))
+                behind = takewhile(lambda one: one.casefold() not in known, texts[at + 2 : at + 4])
+                found.setdefault(known[text.casefold()], _together([texts[at + 1], *behind]))
                 used.add(number)
     return found, used
 

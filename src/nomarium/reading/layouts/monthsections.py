@@ -138,11 +138,11 @@ def _month_of(
 
 def _month_heading(row: Sequence[Cell], lexicon: Lexicon) -> tuple[int | None, int] | None:
     """The month that heads the column of days in a row of headings: `September 2026 | Event | Where`."""
-    first, *others = [cell for cell in row if cell_text(cell)] or [None]
-    texts = list(map(cell_text, others))
+    filled = [cell for cell in row if cell_text(cell)]
+    texts = list(map(cell_text, filled[1:]))
     known = lexicon.months.keys() | lexicon.weekdays.keys()
     is_plain = all(fold(text).strip(".") not in known and not any(map(str.isdigit, text)) for text in texts)
-    return month_head(first, lexicon) if texts and is_plain else None
+    return month_head(filled[0], lexicon) if texts and is_plain else None
 
 
 def _month_alone(row: Sequence[Cell], lexicon: Lexicon) -> tuple[int | None, int] | None:

@@ -11,7 +11,7 @@ from nomarium.reading.cells.weeks import is_numbered_week
 from nomarium.reading.cells.words import Lexicon, fold
 from nomarium.reading.columns.daycells import looks_like_date
 from nomarium.reading.columns.headings import match_exactly
-from nomarium.reading.layouts.codes import Code, are_figures, is_code, session_of
+from nomarium.reading.layouts.codes import Code, are_figures, is_code, is_of_key, session_of
 from nomarium.reading.layouts.drawn import merged_from
 from nomarium.reading.layouts.headdates import (
     Days,
@@ -242,11 +242,16 @@ def _body(rows: Sequence[Row], first: int) -> tuple[list[Row], list[Row]]:
     """The rows of a block that are its own, and those below it: a key, remarks."""
     gap = next((n for n, (a, b) in enumerate(pairwise(rows), 1) if b[0] > a[0] + 1), len(rows))
     own = {cell_text(cell) for _, row in rows[:gap] for cell in row[first:] if is_code(cell)}
+    while gap > 1 and is_of_key(rows[gap - 1][1], own):  # right below the last of them, and as wide
+        gap -= 1
     body, below = list(rows[:gap]), list[Row]()
     for number, row in rows[gap:]:
         texts = [text for cell in row if (text := cell_text(cell))]
         is_key = (
-            texts[0] in own or len(texts) == 1 or re.match(r"(?i)(?:key|legend|codes?|shifts?)\b", texts[0])
+            texts[0] in own
+            or len(texts) == 1
+            or re.match(r"(?i)(?:key|legend|codes?|shifts?)\b", texts[0])
+            or is_of_key(row, own)
         )
         if below or is_key or not any(map(cell_text, row[first:])):
             below.append((number, row))

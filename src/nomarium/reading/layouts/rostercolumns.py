@@ -4,7 +4,7 @@ import re
 from collections.abc import Collection, Mapping, Sequence
 from itertools import takewhile
 from types import MappingProxyType
-from typing import Literal, NamedTuple
+from typing import Final, Literal, NamedTuple
 
 from nomarium.model.cell import Cell
 from nomarium.model.problem import Problem, column_letter, note
@@ -64,7 +64,7 @@ def columns_of(
         if n not in (date_at, time, end, part) and n not in numbered and cell_text(cell) and not _are_weekdays(top, body, n) and any(n < len(row) and cell_text(row[n]) for _, row in body)
         and (fields[n] in ("", "summary", "period", "location", "room") or is_session(cell) or _is_place(cell))
     )  # fmt: skip
-    columns = _without_day_names(head, columns)
+    columns = _with_posts_of_people(_without_day_names(head, columns), fields, body)
     if len(columns) < 2:
         return None
     place = next((n for n in columns if fields[n] in ("location", "room")), None)
@@ -82,6 +82,23 @@ def columns_of(
     if top.options.layout == "roster" or share_words(head, body, columns, is_called_rota(top.sheet, above)):
         return RosterColumns(columns, "names or posts", time, end, part)
     return None
+
+
+_OF_PEOPLE: Final = frozenset(("organizer", "attendee", "teacher", "person"))
+"""Fields whose headings are as well those of posts, `Lead` beside `Second`."""
+
+
+def _with_posts_of_people(
+    columns: tuple[int, ...], fields: Mapping[int, str], body: Sequence[Row]
+) -> tuple[int, ...]:
+    """The columns, and those of people half of whom stand under the others, too: a post, to be held in turns."""
+
+    def said(n: int) -> set[str]:
+        return {text for _, row in body if n < len(row) and (text := cell_text(row[n]))}
+
+    others = set[str]().union(*map(said, columns))
+    posts = (n for n, field in fields.items() if field in _OF_PEOPLE and n not in columns and said(n))
+    return tuple(sorted({*columns, *(n for n in posts if len(said(n) & others) * 2 >= len(said(n)))}))
 
 
 def _unheaded_times(

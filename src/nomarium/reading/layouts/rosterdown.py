@@ -55,7 +55,11 @@ def down(top: Top) -> Drawing | None:
     if found is None:
         return None
     at, date_at = found
-    head = rows[at][1]
+    head, is_split = rows[at][1], _is_split(rows[at:], date_at)
+    if is_split:  # the headings are in two rows, the dates' in the first of them
+        at += 1
+        first = _first_filled(rows[at][1])
+        head = [*head[:first], *rows[at][1][first:]]
     filled_down = fill_down_columns([*map(cell_text, head)], top.options, top.sheet.first_column)
     body = list(filled_rows(top.sheet, iter(rows[at + 1 :]), filled_down))
     columns = columns_of(top, rows[:at], head, body, date_at)
@@ -64,7 +68,7 @@ def down(top: Top) -> Drawing | None:
     below = [one for one in body if _says_hours(one[1], date_at, columns)]
     body = [one for one in body if one not in below]
     head, told = _with_times(top, head, columns, [*rows[:at], *body], below)
-    groups = _groups_over(rows[:at], head, columns.slots)
+    groups = _groups_over(rows[:at], date_at, head, columns.slots, is_split)
     twice = None if groups else _headed_twice(top, rows[: at + 1], columns.slots)
     used_texts = {cell_text(row[n]) for _, row in body for n in columns.slots if n < len(row)}
     weekday_at = _weekday_column(top, body, date_at, columns)
@@ -96,9 +100,9 @@ def down(top: Top) -> Drawing | None:
             )
             hours = in_dates.get(number, said.time) if time is NOTHING else time
             slots += [
-                _slot_down(number, n, head, row, headed.days[number], hours, columns)._replace(
-                    group=groups.get(n, ""), part=said.name
-                )
+                _in_group(
+                    _slot_down(number, n, head, row, headed.days[number], hours, columns), groups.get(n, "")
+                )._replace(part=said.name)
                 for n in filled
             ]
     used = {*columns.slots, date_at, weekday_at, columns.time, columns.end, columns.part, columns.place}
@@ -225,13 +229,37 @@ def _are_weeks_apart(days: Iterable[Days]) -> bool:
     return len(firsts) > 1 and all(b > a and (b - a).days % 7 == 0 for a, b in pairwise(firsts))
 
 
-def _groups_over(above: Sequence[Row], head: Sequence[Cell], columns: Sequence[int]) -> dict[int, str]:
-    """What stands over each column in the row above the headings, where that tells equal headings apart."""
-    if not above or _repeated(head, columns) is None:
+def _is_split(rows: Sequence[Row], date_at: int) -> bool:
+    """Whether the headings go on in the row below the first: each of what stands there is headed by what stands over several of
+    them, and nothing stands there where the first heads the dates."""
+    if len(rows) < 3:
+        return False
+    upper, lower = rows[0][1], rows[1][1]
+    texts = {n: text for n, cell in enumerate(lower) if (text := cell_text(cell))}
+    first = min(texts, default=date_at)
+    over = {n for n, cell in enumerate(upper) if n >= first and cell_text(cell)}
+    is_headed = date_at < first and first in over and over <= texts.keys() and len(over) < len(texts)
+    return is_headed and not any(map(str.isdigit, "".join(texts.values())))
+
+
+def _first_filled(row: Sequence[Cell]) -> int:
+    return next(n for n, cell in enumerate(row) if cell_text(cell))
+
+
+def _groups_over(
+    above: Sequence[Row], date_at: int, head: Sequence[Cell], columns: Sequence[int], is_split: bool
+) -> dict[int, str]:
+    """What stands over each column in the row above the headings, where that tells equal headings apart, or is the first half of
+    headings that are split."""
+    if not above or (_repeated(head, columns) is None and not is_split):
         return {}
-    over = carried(above[-1][1], columns[0], columns[-1])
+    over = carried(above[-1][1], min(date_at + 1, columns[0]), columns[-1])
     pairs = [(over[n], cell_text(head[n]).casefold()) for n in columns]
-    return {n: over[n] for n in columns} if len(set(pairs)) == len(pairs) and all(over.values()) else {}
+    return (
+        {n: over[n] for n in columns}
+        if len(set(pairs)) == len(pairs) and all(over[n] for n in columns)
+        else {}
+    )
 
 
 def _headed_twice(top: Top, rows: Sequence[Row], columns: Sequence[int]) -> Problem | None:
@@ -300,6 +328,16 @@ def _slot_down(
     own = said.time if said.time is not NOTHING else time
     where = cell_text(row[columns.place]) if columns.place is not None and columns.place < len(row) else ""
     return Slot(number, column, said.name or heading, row[column], days, own, is_session=True, where=where)
+
+
+def _in_group(slot: Slot, over: str) -> Slot:
+    """A slot with what stands over its heading: hours are its own, where it has none, and anything else is its group."""
+    hours = hours_in(over)
+    return (
+        slot._replace(time=hours)
+        if hours is not NOTHING and slot.time is NOTHING
+        else slot._replace(group=over)
+    )
 
 
 def _head_over_dates(top: Top, rows: Sequence[Row]) -> tuple[int, int] | None:
