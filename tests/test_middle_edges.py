@@ -11,7 +11,7 @@ from zoneinfo import ZoneInfo
 import pytest
 from dateutil.rrule import rrulestr
 
-from helpers import built, csv_file, events_in, nomarium, plain
+from helpers import built, csv_file, events_in, nomarium, plain, refused
 from nomarium.history.pairing import _each_nearest, _nearest
 from nomarium.history.publications import Publication, Publications
 from nomarium.history.record import Record, State
@@ -19,8 +19,10 @@ from nomarium.history.settling.units import same_date
 from nomarium.ical.octets import folded, unfolded
 from nomarium.model.event import Event
 from nomarium.model.recurrence import Recurrence
+from nomarium.model.refusal import Refusal
+from nomarium.reading.cells.lengths import read_length
 from nomarium.reckoning.daysoff import DaysOff
-from nomarium.reckoning.rules import parse_rule, with_written_until
+from nomarium.reckoning.rules import RuleFault, parse_rule, with_written_until
 from nomarium.reckoning.series import originals
 from nomarium.reckoning.starts import starts
 from nomarium.reckoning.window import Window
@@ -380,3 +382,47 @@ def test_the_next_event_of_a_blank_day_is_the_first_of_that_date(tmp_path: Path)
     said = nomarium("why", source, "--on", "2026-12-03").out
     assert "Tar" in said
     assert "Oak" not in said
+
+
+@pytest.mark.parametrize(
+    ("rule", "is_possible"),
+    [
+        ("FREQ=YEARLY;BYMONTH=2;BYMONTHDAY=28,31", True),
+        ("FREQ=YEARLY;BYMONTH=2;BYMONTHDAY=30,31", False),
+        ("FREQ=YEARLY;BYMONTH=2,3;BYMONTHDAY=31", True),
+        ("FREQ=YEARLY;BYMONTH=4;BYMONTHDAY=-31", False),
+    ],
+)
+def test_a_rule_is_impossible_when_none_of_its_days_is_in_any_of_its_months(
+    rule: str, is_possible: bool
+) -> None:
+    found = parse_rule(rule)
+    assert isinstance(found, RuleFault) is not is_possible
+
+
+@pytest.mark.parametrize(
+    ("text", "secs"),
+    [
+        ("1 h and 30 min", 5400),
+        ("1 h, 30 min", 5400),
+        ("1 h or 30 min", None),
+        ("2 boats 30 min", None),
+        ("1 h of 30 min", None),
+    ],
+)
+def test_a_length_is_the_sum_of_its_parts_and_of_nothing_else(text: str, secs: int | None) -> None:
+    found = read_length(text)
+    assert (None if isinstance(found, Refusal) else found) == secs
+
+
+def test_free_times_of_nothing_are_none_and_no_failure(tmp_path: Path) -> None:
+    source = tmp_path / "empty.ics"
+    source.write_bytes(b"BEGIN:VCALENDAR\r\nVERSION:2.0\r\nPRODID:x\r\nEND:VCALENDAR\r\n")
+    outcome = nomarium("free", source, "--length", "30m")
+    assert (outcome.status, "There is no event and no school day to look at." in outcome.text) == (0, True)
+
+
+def test_a_week_without_a_year_is_that_of_the_school_year_and_nothing_without_one(tmp_path: Path) -> None:
+    source = csv_file(tmp_path, "Week of 7 September,Mon,Tue\n9:00,Knots,Sails")
+    assert "year" in refused(source)
+    assert built(source, "--school-year", "2026:2027")[0] == "Knots 2026-09-07T09:00/2026-09-07T10:00"

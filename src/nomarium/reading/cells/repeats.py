@@ -26,6 +26,7 @@ from nomarium.reading.cells.repeatphrases import (
     signs_of,
 )
 from nomarium.reading.cells.times import Times
+from nomarium.reading.cells.weekdaypairs import with_days_apart
 from nomarium.reading.cells.words import Lexicon, fold
 from nomarium.reckoning.rules import RuleFault, parse_rule
 
@@ -301,6 +302,7 @@ def _days_of_part(part: str, lexicon: Lexicon) -> list[Days] | Refusal:
     whole = read_days(part, lexicon)
     if isinstance(whole, Days) and not whole.rest:
         return [whole]
+    part = with_days_apart(part, lexicon)
     part = re.sub(_MONTH_FIRST, lambda match: _days_first(match, lexicon), part)
     pieces = [piece for piece in re.split(r"\s*(?:,|&|\+|\band\b|\bet\b|\bund\b|\by\b)\s*", part) if piece]
     if len(pieces) < 2:

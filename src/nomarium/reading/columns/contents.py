@@ -370,7 +370,8 @@ def _is_time(cell: Cell) -> bool:
     if not isinstance(cell, str):
         return False
     text = cell.strip()
-    if not any(mark in text for mark in ":.hap") and not any(map(str.isalpha, text)):
-        return False  # a number alone
+    digits = text[:-1] if text[-1:] in ".:" else text
+    if not any(mark in digits for mark in ":.hap") and not any(map(str.isalpha, digits)):
+        return False  # a number alone, or one of those that count: `1.`
     times = read_times(text)
     return isinstance(times, Times) and (times.start is not None or times.is_unknown or times.is_all_day)

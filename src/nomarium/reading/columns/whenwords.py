@@ -50,7 +50,8 @@ _OCCASIONS: Final = frozenset(
 _OF_OTHERS: Final = frozenset(
     "rate rates rent fee fees cost costs price prices pay paid charge charges budget hire ticket tickets credit credits code ref id phone "
     "tel telephone mobile email leader lead staff notes note by size type pupils students people places capacity max min maximum minimum age ages "
-    "year years kit food menu lunch book books page pages chapter weight height grade mark marks version seed speed temp depth target score points distance km miles prix tarif preis precio prijs".split()
+    "year years kit food menu lunch book books page pages chapter weight height grade mark marks version seed speed temp depth target score points distance km miles prix tarif preis precio prijs "
+    "# no nr num number numbers serial index rank position pos lot section numero nummer rang platz".split()
 )
 """Words of a heading by which it is about something else than when."""
 _SCORES: Final = frozenset("result results score scores ergebnis resultat endstand tore final".split())
@@ -108,7 +109,7 @@ def _is_of_others(heading: str) -> bool:
 
 def are_of_others(heading: str, about: Contents) -> bool:
     """Whether a heading says nothing of when and is about something else, whose figures look like times: `Price` over `12.30`."""
-    words = set(normal(heading).split())
+    words = set(normal(heading).split()) or {heading.strip()} - {""}
     if not words & _WHEN and words & _SCORES:
         return True
     if words & _WHEN or not words & _OF_OTHERS:

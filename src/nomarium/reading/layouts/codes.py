@@ -127,7 +127,8 @@ def _in_its_half(hours: Part, by_twelve: bool) -> Part:
         return hours
     if by_twelve and start.is_doubtful:
         start = Clock(start.secs + _NOON, True)
-    if not end.has_meridiem and end.secs <= start.secs:
+    counts_to_24 = start.secs >= _NOON + 3600 and not start.has_meridiem  # 19:30-8:00: till the morning
+    if not end.has_meridiem and end.secs <= start.secs and not counts_to_24:
         end = end_after(start, end)
         if start.secs < _NOON < end.secs:  # 9-5: over midday, so that both halves are known
             start = start._replace(has_meridiem=True)
@@ -180,7 +181,7 @@ def is_of_key(row: Sequence[Cell], codes: Collection[str]) -> bool:
     """Whether a row explains codes, and says nothing else: the hours of one, what cells behind a word for a key set beside each, or
     what each of its cells sets a sign behind, `E = Early`, `L = Late`."""
     texts = [text for cell in row if (text := cell_text(cell))]
-    if len(texts) == 2 and texts[0] in codes and hours_in(texts[1]) is not NOTHING:
+    if len(texts) == 2 and texts[0] in codes and texts[1] not in codes:
         return True
     is_labelled = bool(texts) and re.fullmatch(_KEY_LABEL, texts[0]) is not None
     said = texts[1:] if is_labelled else texts
@@ -228,15 +229,16 @@ def _explained(text: str, known: Collection[str]) -> list[tuple[str, str]]:
         rf"|(?i:\s+(?=(?:{codes})\s*[=:–-]?\s*\d)|\s{{2,}}(?=(?:{codes})(?![^\W_])))" if codes else ""
     )  # E 7-15 L 14-22
     parted = rf"[;\n|]|,\s+(?=\S{{1,6}}\s)|\s{{3,}}{before}"
-    for piece in re.split(parted, text[label.end() :] if label is not None else text):
+    pieces = re.split(parted, text[label.end() :] if label is not None else text)
+    are_timed = all(hours_in(piece.strip().partition(" ")[2]) is not NOTHING for piece in pieces)
+    for piece in pieces:
         signed, spaced = re.match(_PARTED, piece.strip()), re.match(_SPACED, piece.strip())
         if signed is not None and signed["code"].casefold() in known:
             found.append((signed["code"], signed["said"].strip()))
         elif spaced is not None and spaced["code"].casefold() in known:
             said = spaced["said"].strip()
-            is_alone = piece == text and hours_in(said) is not NOTHING  # Early 7-15
-            if is_alone or spaced["code"].isupper():
-                (found if is_alone else loose).append((spaced["code"], said))
+            if are_timed or spaced["code"].isupper():  # Early 7-15
+                (found if are_timed else loose).append((spaced["code"], said))
     return [*found, *(loose if label is not None or len(loose) > 1 else [])]
 
 

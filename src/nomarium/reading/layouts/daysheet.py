@@ -179,7 +179,7 @@ def _times_down(rows: Sequence[Row], lexicon: Lexicon, least: int) -> _Drawing |
         below = tuple(one for one in body if one not in slots)
         if any(len(said) > 1 and not all(map(is_break, said)) for _, one in below if (said := _texts(one))):
             return None
-        if _are_records(slots, lexicon):
+        if _are_records(slots, lexicon) or _holds_its_kind(slots, dict(zip(across, headings, strict=True))):
             return None
         lines = tuple(Line(n, cells[0], time_of(cells[0])) for n, cells in slots)
         named = dict(zip(across, headings, strict=True))
@@ -245,6 +245,15 @@ def _are_records(slots: Sequence[Row], lexicon: Lexicon) -> bool:
     if any(looks_like_date(cell, lexicon) for cell in cells):
         return True
     return Contents(cells, lexicon).times >= MOSTLY
+
+
+def _holds_its_kind(slots: Sequence[Row], headings: Mapping[int, str]) -> bool:
+    """Whether all that stands under some heading is of the kind that it names, `Ward 3` under *Ward*: a column of a list."""
+    for n, heading in headings.items():
+        texts = [text for _, row in slots if n < len(row) and (text := cell_text(row[n]))]
+        if texts and all(fold(text).startswith(f"{fold(heading)} ") for text in texts):
+            return True
+    return False
 
 
 def _slot(row: Row) -> object:

@@ -7,14 +7,8 @@ from nomarium.reading.cells.words import Lexicon, fold
 from nomarium.reading.layouts.linetimes import french_hours, with_clocks
 from nomarium.reading.rows.several import with_each_month
 
-_WEEKDAYS_OF_RANGE: Final = re.compile(
-    r"\b(?P<a>[^\W\d_]{2,9})\.?\s?(?:[-–—]|to)\s?(?P<b>[^\W\d_]{2,9})\.?,?\s+(?P<first>\d{1,2}(?:st|nd|rd|th)?)\s?(?:[-–—]|to)\s?(?P<last>\d{1,2}(?:st|nd|rd|th)?)(?=\.?\s*[^\W\d_]{3})"
-)
 _DAYS_BEHIND_MONTH: Final = re.compile(
     r"\b(?P<month>[^\W\d_]{3,}\.?)\s+(?P<days>\d{1,2}(?:\s?,\s?\d{1,2})*(?:,?\s?(?:,|&|and)\s?\d{1,2}))(?=\s*[-–—:]\s|\s*[@(;]|,?\s+(?:at|from)\s|,\s*\d{1,2}(?:[.:]\d\d)?\s?(?:[-–]\s?\d{1,2}(?:[.:]\d\d)?\s?)?[ap]\.?m\b|\s*$)"
-)
-_DAYS_BY_SLASH: Final = re.compile(
-    r"(?<![\d/.])(?<!\bw/[bce] )(?:\b(?P<weekdays>[^\W\d_]{2,9}(?:/[^\W\d_]{2,9}){1,2})\.?,?\s+)?(?P<days>\d{1,2}(?:/\d{1,2}){1,2})(?=\s+(?P<month>[^\W\d_]{3,}))"
 )
 _WITH_H: Final = frozenset(("fr", "pt", "es", "it", "ca", "ro"))
 _ISO: Final = r"\d{4}-\d\d-\d\d(?:[T ]\d\d:\d\d(?::\d\d)?)?"
@@ -36,30 +30,6 @@ def with_plain_signs(text: str) -> str:
         return text
     text = re.sub(rf"({_ISO})/(?={_ISO})", r"\1 – ", text)
     return re.sub(r"(?i)\bt/m\b", "–", text)
-
-
-def with_both_weekdays(text: str, lexicon: Lexicon) -> str:
-    """A text with the weekdays of a range each beside its day, `Mon-Fri 16-20 Nov`."""
-
-    def beside(match: re.Match[str]) -> str:
-        are_known = fold(match["a"]) in lexicon.weekdays and fold(match["b"]) in lexicon.weekdays
-        return f"{match['a']} {match['first']} – {match['b']} {match['last']}" if are_known else match[0]
-
-    return _WEEKDAYS_OF_RANGE.sub(beside, text)
-
-
-def with_days_apart(text: str, lexicon: Lexicon) -> str:
-    """A text whose days of one month are parted by a slash, `12/13 Dec`, with *and* between them."""
-
-    def apart(match: re.Match[str]) -> str:
-        days = [int(day) for day in match["days"].split("/")]
-        are_days = fold(match["month"]) in lexicon.months and days == sorted(set(days)) and days[-1] <= 31
-        weekdays = match["weekdays"] or ""
-        is_known = all(fold(name) in lexicon.weekdays for name in weekdays.split("/"))
-        lead = f"{weekdays} " if weekdays and not is_known else ""
-        return lead + " and ".join(match["days"].split("/")) if are_days else match[0]
-
-    return _DAYS_BY_SLASH.sub(apart, text) if "/" in text else text
 
 
 def with_month_behind(text: str, lexicon: Lexicon) -> str:

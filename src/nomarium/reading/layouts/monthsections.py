@@ -142,7 +142,10 @@ def _month_heading(row: Sequence[Cell], lexicon: Lexicon) -> tuple[int | None, i
     texts = list(map(cell_text, filled[1:]))
     known = lexicon.months.keys() | lexicon.weekdays.keys()
     is_plain = all(fold(text).strip(".") not in known and not any(map(str.isdigit, text)) for text in texts)
-    return month_head(filled[0], lexicon) if texts and is_plain else None
+    is_short_year = bool(filled) and re.search(r"(?<!\d)\d{1,2}$", cell_text(filled[0])) is not None
+    if not texts or not is_plain or (is_short_year and not (_heads(row) and "-" in cell_text(filled[0]))):
+        return None  # Jan 12 is a day
+    return month_head(filled[0], lexicon)
 
 
 def _month_alone(row: Sequence[Cell], lexicon: Lexicon) -> tuple[int | None, int] | None:
@@ -161,7 +164,7 @@ def _month_titled(row: Sequence[Cell], lexicon: Lexicon) -> tuple[int | None, in
 def _heads(row: Sequence[Cell]) -> bool:
     """Whether a row below a month is one of headings."""
     texts = [text for cell in row if (text := cell_text(cell))]
-    if len(texts) < 2 or any(map(str.isdigit, "".join(texts))):
+    if len(texts) < 2 or any(map(str.isdigit, "".join(texts[1:]))):
         return False
     return sum(match_heading(text) is not None for text in texts) * 2 >= len(texts)
 

@@ -151,6 +151,10 @@ def _with_hours(
         if (hours := hours_in(text := slot.text)) is not NOTHING
     }
     known |= codes
+    known = {
+        text: one._replace(time=in_part_of_day(one.time, one.name or text)) for text, one in known.items()
+    }
+    slots = [slot._replace(time=in_part_of_day(slot.time, slot.label)) for slot in slots]
     heard = {text: one.time for text, one in known.items() if one.time is not NOTHING}
     heard |= {_of_label(slot): slot.time for slot in slots if slot.time is not NOTHING}
     settled, evidence = in_their_half(heard, clock)

@@ -51,15 +51,10 @@ def down(top: Top) -> Drawing | None:
     """A roster with a row for each date, and names, sessions or places across; only where its cells show that, or
     when it is asked for."""
     rows = [(number, row) for number, row in top.sheet.rows() if not is_blank(row)]
-    found = _head_over_dates(top, rows)
+    found = _headings(top, rows)
     if found is None:
         return None
-    at, date_at = found
-    head, is_split = rows[at][1], _is_split(rows[at:], date_at)
-    if is_split:  # the headings are in two rows, the dates' in the first of them
-        at += 1
-        first = _first_filled(rows[at][1])
-        head = [*head[:first], *rows[at][1][first:]]
+    at, date_at, head, is_split = found
     filled_down = fill_down_columns([*map(cell_text, head)], top.options, top.sheet.first_column)
     body = list(filled_rows(top.sheet, iter(rows[at + 1 :]), filled_down))
     columns = columns_of(top, rows[:at], head, body, date_at)
@@ -227,6 +222,21 @@ def _are_weeks_apart(days: Iterable[Days]) -> bool:
     """Whether days stand for weeks: each is some weeks after the one before."""
     firsts = [one.first for one in days]
     return len(firsts) > 1 and all(b > a and (b - a).days % 7 == 0 for a, b in pairwise(firsts))
+
+
+def _headings(top: Top, rows: Sequence[Row]) -> tuple[int, int, Sequence[Cell], bool] | None:
+    """The index of the row of headings, the column of the dates, the headings, and whether these are split: in two rows, with that
+    of the dates in the first of them."""
+    found = _head_over_dates(top, rows)
+    if found is None:
+        return None
+    at, date_at = found
+    upper = rows[at][1]
+    if not _is_split(rows[at:], date_at):
+        return at, date_at, upper, False
+    lower = rows[at + 1][1]
+    first = _first_filled(lower)
+    return at + 1, date_at, [*upper[:first], *lower[first:]], True
 
 
 def _is_split(rows: Sequence[Row], date_at: int) -> bool:

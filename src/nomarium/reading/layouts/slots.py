@@ -41,6 +41,7 @@ _LATE_WORDS = (
     "avond",
 )
 
+_LATE_SHIFTS = frozenset(("late", "lates", "spat", "spatschicht", "laat"))
 _EARLY_WORDS = frozenset("am morning matin vormittag morgen manana ochtend".split())
 NEXT_MORNING = "Times in the small hours below those of an evening are on the next morning: {}."
 """What is said of slots `after_midnight`."""
@@ -59,10 +60,12 @@ class Line:
 
 
 def in_part_of_day(time: Part, label: str) -> Part:
-    """The hours of an entry that stands under a part of the day, `PM` or *Morning*, in that half of it."""
+    """The hours of an entry that stands under a part of the day, `PM` or *Morning*, in that half of it; of a late shift those that
+    begin before seven, `3-11`."""
     words = re.findall(r"[a-z-]+", fold(label))
-    is_late = any(word in _LATE_WORDS for word in words)
     start = time.start
+    is_late_shift = start is not None and start.secs < _MORNING and not _LATE_SHIFTS.isdisjoint(words)
+    is_late = any(word in _LATE_WORDS for word in words) or is_late_shift
     is_open = start is not None and not start.has_meridiem and 3600 <= start.secs < _NOON
     if start is None or not is_open or not (is_late or any(word in _EARLY_WORDS for word in words)):
         return time
@@ -247,7 +250,8 @@ def _run(lines: Sequence[Line]) -> list[Line]:
         is_open = not start.has_meridiem or isinstance(line.heading, dt.time)
         if is_open and (start.secs < _MORNING or before >= _NOON):
             start = _after(before, start)
-        if end is not None and not end.has_meridiem:
+        counts_to_24 = start.secs >= _NOON + 3600 and not start.has_meridiem  # 19:30-8:00: till the morning
+        if end is not None and not end.has_meridiem and not counts_to_24:
             end = _after(start.secs, end)
         before = start.secs
         found.append(Line(line.index, line.heading, line.time._replace(start=start, end=end)))

@@ -5,8 +5,9 @@ from collections.abc import Iterator, Sequence
 from typing import Final, NamedTuple
 
 from nomarium.reading.cells.times import in_figures
+from nomarium.reading.cells.weekdaypairs import with_both_weekdays, with_days_apart
 from nomarium.reading.cells.words import Lexicon, fold
-from nomarium.reading.layouts.lineforms import clocked, with_both_weekdays, with_days_apart, with_month_behind
+from nomarium.reading.layouts.lineforms import clocked, with_month_behind
 from nomarium.reading.layouts.linerepeats import WEEKLY, repeat_in, without_plural, without_starting
 from nomarium.reading.layouts.linetimes import (
     ARRIVAL,

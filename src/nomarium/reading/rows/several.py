@@ -8,9 +8,10 @@ from typing import Final
 from nomarium.model.refusal import Refusal
 from nomarium.reading.cells.dates import Day
 from nomarium.reading.cells.repeats import read_day_list
+from nomarium.reading.cells.weekdaypairs import with_days_apart
 from nomarium.reading.columns.decisions import Decisions, resolve_day
 
-_PARTED = r"[;,&+\n]|\d/\d{1,2}/\d{1,2}\s|\b(?:and|et|und|y|en|e)\b"
+_PARTED = r"[;,&+\n]|\b(?:and|et|und|y|en|e)\b"
 _DOTTED = re.compile(
     r"(?i)(?<![\d.])(?:[^\W\d_]{2,3}\.?\s?[/+&]\s?[^\W\d_]{2,3}\.?,?\s+)?(?P<days>\d{1,2}\.(?:\s?(?:[/+&,]|\bund\b|\bu\.|\bet\b|\boch\b|\bog\b|\ben\b)\s?\d{1,2}\.)+)\s?(?P<month>\d{1,2})\.(?P<year>\d{2,4})?(?!\d)"
 )
@@ -19,16 +20,15 @@ _MOST_RUN_ON: Final = 183
 """Days over which a list goes on into the next year."""
 _MOST_UNORDERED: Final = 92
 """Days by which one of a list may stand before an earlier one."""
-_SLASHES = r"\b(\d{1,2}(?:/\d{1,2})+)(?=\s+[^\W\d_]{3})"
 
 
 def several_days(text: str, decisions: Decisions) -> list[dt.date] | Refusal | None:
     """The days of a text such as `3/4/5 June 2027` or `Mon 3rd & Tue 4th May 2027`; None when it is no list of days, a refusal
     when one of them cannot be."""
     text = with_each_month(text)
+    text = with_days_apart(text, decisions.lexicon)
     if not re.search(_PARTED, text):
         return None
-    text = re.sub(_SLASHES, lambda match: match[1].replace("/", ", "), text)
     listed = read_day_list(text, decisions.lexicon)
     if isinstance(listed, Refusal) or len(listed) < 2 or any(days.last or days.rest for days in listed):
         return None
