@@ -10,7 +10,7 @@ from pathlib import Path
 
 import pytest
 
-from helpers import built, csv_file, read_or_refused, refused
+from helpers import built, csv_file, nomarium, read_or_refused, refused
 
 PEOPLE = ("Quill", "Moss", "Osei", "Tarn", "Brine", "Vance", "Ada Holt", "R. Sorrel")
 POSTS = ("Gate", "Tea", "Safety boat", "Bar", "Setup", "Steward", "Flowers", "Front desk")
@@ -184,6 +184,35 @@ def test_duties_under_headings_of_several_kinds(name: str, tmp_path: Path) -> No
     text, expected = DUTIES[name]
     found = [line for line in built(csv_file(tmp_path, text)) if " 2026-09-14/" in line]
     assert [line.replace(" 2026-09-14/2026-09-15", "") for line in found] == expected
+
+
+def test_days_of_a_rota_go_on_in_their_month(tmp_path: Path) -> None:
+    text = (
+        ',,,\nFlower rota (tell Osei),,,\n,Flowers,Coffee,Doors\n"Sun 3rd Jan, 2027",Barr,Vane,\n10th,Moss,Barr,Nils\n17th,Vane,Moss,Barr\n'
+        "24th (at Chester),---,---,---\n31st,Barr,Nils,Moss"
+    )
+    source = csv_file(tmp_path, text)
+    found = built(source)
+    assert len(found) == 11
+    assert found[-1] == "Doors: Moss 2027-01-31/2027-02-01"
+    assert "“10th” under “Sun 3rd Jan, 2027”" in nomarium("build", source, "-o", tmp_path / "x.ics").text
+
+
+@pytest.mark.parametrize(
+    ("dates", "expected"),
+    [
+        (["Jan 12 2027", "19", "26", "Feb 2", "9"], ["01-12", "01-19", "01-26", "02-02", "02-09"]),
+        (["12 Jan 2027", "19", "26", "2"], None),  # no number alone is of the next month
+        (["12 Jan 2027", "5", "19"], None),
+    ],
+)
+def test_numbers_below_a_date_rise_in_its_month(
+    dates: list[str], expected: list[str] | None, tmp_path: Path
+) -> None:
+    rows = [["Date", "Event"], *([date, f"E{n}"] for n, date in enumerate(dates))]
+    found, _ = read_or_refused(tmp_path / "x.csv", rows)
+    days = None if found is None else [line.split()[1][5:10] for line in found]
+    assert days == expected
 
 
 def test_hours_over_posts_are_theirs(tmp_path: Path) -> None:

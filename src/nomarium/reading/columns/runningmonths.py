@@ -1,24 +1,31 @@
-"""Months written once: `Sun 6th` below `Sat 5th Sept` is a day of the same month, or of the next one when it is smaller."""
+"""Months written once: `Sun 6th` below `Sat 5th Sept` is a day of the same month, or of the next one when it is smaller; numbers
+alone rise within their month, `Jan 12`, `19`, `26`, `Feb 2`, `9`."""
 
+import datetime as dt
 import re
 from collections.abc import Collection, Iterable, Iterator, Sequence
 from typing import Final, NamedTuple
 
 from nomarium.model.cell import Cell
-from nomarium.model.problem import Problem, note
+from nomarium.model.problem import Place, Problem, note
 from nomarium.model.refusal import Refusal
 from nomarium.reading.cells.dates import read_days
 from nomarium.reading.cells.words import ENGLISH_MONTHS, Lexicon, fold
 from nomarium.reading.columns.column import Column
 from nomarium.reading.columns.head import TableHead
+from nomarium.reading.columns.headings import is_placeholder, match_exactly
 from nomarium.reading.options import ReadingOptions
 from nomarium.sheets.sheet import Row, Sheet, cell_text
 
 _RUNNING: Final = re.compile(
     r"(?:(?P<weekday>[^\W\d]+)[.,]?\s+)?(?P<day>\d{1,2})(?P<ordinal>st|nd|rd|th|\.)?", re.IGNORECASE
 )
-_LONGEST: Final = 18
-"""Characters of a weekday and a day."""
+_OF_DATES: Final = frozenset(("date", "when", "day"))
+_LAST_DAY: Final = 31
+_REMARK: Final = r"\s*\([^()]*\)$"
+"""What stands in brackets behind a day."""
+_LONGEST: Final = 60
+"""Characters of a weekday, a day and a remark."""
 _MOSTLY: Final = 0.8
 """The share of a column's cells that must be days, with their months or without."""
 
@@ -31,6 +38,8 @@ class RunningMonths(NamedTuple):
     first: str
     """The first cell without a month, and what is above it."""
     above: str
+    has_numbers: bool = False
+    """Whether days may be numbers alone."""
 
     def renamed(self, head: TableHead) -> TableHead:
         """The head as it stands."""
@@ -42,20 +51,25 @@ class RunningMonths(NamedTuple):
 
     def told(self, sheet: Sheet, columns: Sequence[Column], filled: Collection[str]) -> Problem:
         """A note of what was supplied."""
+        return self.said(sheet.place(None, self.at, columns[self.at].heading))
+
+    def said(self, place: Place) -> Problem:
+        """The same, wherever the column is."""
         message = f"A day without a month is of the month above it, or of the next when it is smaller: “{self.first}” under “{self.above}”."
-        return note("date-months-run-on", message).at(sheet.place(None, self.at, columns[self.at].heading))
+        return note("date-months-run-on", message).at(place)
 
     def joined(self, rows: Iterable[Row]) -> Iterator[Row]:
         """Rows whose days all have their months."""
         last: tuple[int, int, int | None] | None = None
         for number, row in rows:
             cell = row[self.at] if self.at < len(row) else ""
-            text = cell_text(cell) if isinstance(cell, str) else ""
-            running = _running(text, self.lexicon)
+            text = cell_text(cell) if isinstance(cell, str) or self.has_numbers else ""
+            alone = _number_alone(cell) if self.has_numbers else None
+            running = alone or _running(text, self.lexicon)
             if running is None:
-                last = _month_of(text, self.lexicon) or (last if text or cell == "" else None)
+                last = _month_of(cell, self.lexicon) or (last if text or cell == "" else None)
                 yield number, row
-            elif last is None:
+            elif last is None or (alone is not None and alone <= last[0]):
                 yield number, row
             else:
                 day, month, year = last
@@ -65,11 +79,15 @@ class RunningMonths(NamedTuple):
                 last = running, month, year
                 cells = list(row)
                 name = ENGLISH_MONTHS[month - 1].split()[0].capitalize()
-                cells[self.at] = f"{text.rstrip('.')} {name}{f' {year}' if year is not None else ''}"
+                remark = "".join(re.findall(_REMARK, text))
+                day_said = text.removesuffix(remark).rstrip(". ")
+                cells[self.at] = f"{day_said} {name}{f' {year}' if year is not None else ''}{remark}"
                 yield number, cells
 
 
-def find_running_months(sample: Sequence[Sequence[Cell]], lexicon: Lexicon) -> RunningMonths | None:
+def find_running_months(
+    headings: Sequence[str], sample: Sequence[Sequence[Cell]], lexicon: Lexicon
+) -> RunningMonths | None:
     """The column in which months are written once, or None."""
     width = max(map(len, sample), default=0)
     for at in range(width):
@@ -88,14 +106,48 @@ def find_running_months(sample: Sequence[Sequence[Cell]], lexicon: Lexicon) -> R
                 above = text if not first else above
         if first and known >= _MOSTLY * len(texts):
             return RunningMonths(at, lexicon, first, above)
+    return _with_numbers_alone(headings, sample, lexicon)
+
+
+def _with_numbers_alone(
+    headings: Sequence[str], sample: Sequence[Sequence[Cell]], lexicon: Lexicon
+) -> RunningMonths | None:
+    """The column of dates of which most are numbers alone that rise in their month, or None."""
+    for at in range(max(map(len, sample), default=0)):
+        heading = headings[at] if at < len(headings) else ""
+        match = match_exactly(heading)
+        if not is_placeholder(heading) and (match is None or match.field not in _OF_DATES):
+            continue
+        cells = [cell for row in sample if at < len(row) and cell_text(cell := row[at])]
+        if not any(map(_number_alone, cells)):
+            continue
+        first, above, last, known = "", "", None, 0
+        for cell in cells:
+            day = _number_alone(cell)
+            if day is None:
+                last = month[0] if (month := _month_of(cell, lexicon)) is not None else None
+                above, known = (above if first else cell_text(cell)), known + (last is not None)
+            elif last is None or day <= last:
+                break
+            else:
+                first, last, known = first or cell_text(cell), day, known + 1
+        else:
+            if first and known >= _MOSTLY * len(cells):
+                return RunningMonths(at, lexicon, first, above, has_numbers=True)
     return None
+
+
+def _number_alone(cell: Cell) -> int | None:
+    """The day that a number alone may be."""
+    text = cell_text(cell) if isinstance(cell, (str, int, float)) and not isinstance(cell, bool) else ""
+    return int(text) if text.isascii() and text.isdigit() and 1 <= int(text[:3]) <= _LAST_DAY else None
 
 
 def _running(text: str, lexicon: Lexicon) -> int | None:
     """The day of a cell that has a weekday or an ordinal with it and no month; None for any other."""
-    if not text or not (text[0].isalpha() or text[-1].isalpha() or text[-1] == "."):
+    if not text or not (text[0].isalpha() or text[-1].isalpha() or text[-1] in ".)"):
         return None  # 05/09/2026 is nothing of the kind
-    match = _RUNNING.fullmatch(text)
+    match = _RUNNING.fullmatch(re.sub(_REMARK, "", text))
     if match is None or not 1 <= int(match["day"]) <= 31:
         return None
     weekday = match["weekday"]
@@ -108,8 +160,11 @@ def _running(text: str, lexicon: Lexicon) -> int | None:
     return int(match["day"]) if match["ordinal"] else None
 
 
-def _month_of(text: str, lexicon: Lexicon) -> tuple[int, int, int | None] | None:
+def _month_of(cell: Cell, lexicon: Lexicon) -> tuple[int, int, int | None] | None:
     """Day, month and year (if said) of the last day that a cell names; None for what names none, or leaves it open."""
+    if isinstance(cell, dt.date):
+        return cell.day, cell.month, cell.year
+    text = cell_text(cell) if isinstance(cell, str) else ""
     days = read_days(text, lexicon) if text and not text.isdigit() else None
     if days is None or isinstance(days, Refusal):
         return None

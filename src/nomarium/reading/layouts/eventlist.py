@@ -218,7 +218,7 @@ def _date_parts(
     return (
         find_date_parts(head.headings, sample, options.columns)
         or find_date_joins(head.headings, sample, options.columns, seen)
-        or find_running_months(sample, seen)
+        or find_running_months(head.headings, sample, seen)
     )
 
 

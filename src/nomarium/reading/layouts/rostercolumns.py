@@ -16,6 +16,7 @@ from nomarium.reading.layouts.codes import hours_in
 from nomarium.reading.layouts.layout import Top
 from nomarium.reading.layouts.rosterslots import is_session
 from nomarium.reading.layouts.rostertimes import are_times
+from nomarium.reading.layouts.slots import time_of
 from nomarium.reading.layouts.turns import DUTY, is_called_rota, share_words
 from nomarium.reading.rows.when import NOTHING
 from nomarium.sheets.sheet import Row, cell_text
@@ -50,6 +51,7 @@ def columns_of(
         n: match.field if (match := match_exactly(cell_text(cell))) else "" for n, cell in enumerate(head)
     }
     fields[date_at] = "date"
+    fields |= {n: "" for n, field in fields.items() if field in _OF_TIMES and not _has_times(body, n)}
     time = next((n for n, field in fields.items() if field in ("time", "start")), None)
     end = next((n for n, field in fields.items() if field == "end"), None)
     if time is None:
@@ -82,6 +84,14 @@ def columns_of(
     if top.options.layout == "roster" or share_words(head, body, columns, is_called_rota(top.sheet, above)):
         return RosterColumns(columns, "names or posts", time, end, part)
     return None
+
+
+_OF_TIMES: Final = frozenset(("time", "start", "end"))
+
+
+def _has_times(body: Sequence[Row], column: int) -> bool:
+    """Whether some cell of a column says a time: nobody's name under *Doors* does."""
+    return any(column < len(row) and time_of(row[column]) is not NOTHING for _, row in body)
 
 
 _OF_PEOPLE: Final = frozenset(("organizer", "attendee", "teacher", "person"))

@@ -1,7 +1,6 @@
 """Rosters with a row for each date, and names, sessions or places across."""
 
 import datetime as dt
-import re
 from collections.abc import Iterable, Mapping, Sequence
 from itertools import groupby, pairwise
 
@@ -9,7 +8,7 @@ from nomarium.model.cell import Cell
 from nomarium.model.problem import Problem, column_letter, note
 from nomarium.model.wording import listed
 from nomarium.reading.cells.words import fold
-from nomarium.reading.columns.headings import heads_times, match_exactly, unit_of
+from nomarium.reading.columns.headings import unit_of
 from nomarium.reading.columns.table import fill_down_columns, filled_rows
 from nomarium.reading.layouts.codes import (
     Code,
@@ -22,7 +21,6 @@ from nomarium.reading.layouts.headdates import (
     Days,
     Headed,
     heads_dates,
-    month_in_title,
     numbered_days,
     settled_dates,
     settled_numbers,
@@ -36,13 +34,13 @@ from nomarium.reading.layouts.rostercolumns import (
     unused_columns,
     unused_told,
 )
-from nomarium.reading.layouts.rosterslots import Drawing, Slot, carried
+from nomarium.reading.layouts.rosterheads import groups_over, headed_twice, heads_of
+from nomarium.reading.layouts.rosterslots import Drawing, Slot
 from nomarium.reading.layouts.rostertimes import unread_times
 from nomarium.reading.layouts.slots import slot_ends, time_of, usual_step
 from nomarium.reading.rows.when import NOTHING, Part
-from nomarium.sheets.sheet import Row, cell_text, is_blank
+from nomarium.sheets.sheet import Row, cell_text
 
-_HEAD_ROWS = 30
 _WEEKS = frozenset("week weeks woche semaine semana settimana vecka uke uge viikko tydzien".split())
 """Headings of days that stand for their weeks, where these are weeks apart."""
 
@@ -50,21 +48,20 @@ _WEEKS = frozenset("week weeks woche semaine semana settimana vecka uke uge viik
 def down(top: Top) -> Drawing | None:
     """A roster with a row for each date, and names, sessions or places across; only where its cells show that, or
     when it is asked for."""
-    rows = [(number, row) for number, row in top.sheet.rows() if not is_blank(row)]
-    found = _headings(top, rows)
-    if found is None:
+    heads = heads_of(top)
+    if heads is None:
         return None
-    at, date_at, head, is_split = found
+    head, date_at = heads.cells, heads.date_at
     filled_down = fill_down_columns([*map(cell_text, head)], top.options, top.sheet.first_column)
-    body = list(filled_rows(top.sheet, iter(rows[at + 1 :]), filled_down))
-    columns = columns_of(top, rows[:at], head, body, date_at)
+    body = list(filled_rows(top.sheet, iter(heads.body), filled_down))
+    columns = columns_of(top, heads.above, head, body, date_at)
     if columns is None:
         return None
     below = [one for one in body if _says_hours(one[1], date_at, columns)]
     body = [one for one in body if one not in below]
-    head, told = _with_times(top, head, columns, [*rows[:at], *body], below)
-    groups = _groups_over(rows[:at], date_at, head, columns.slots, is_split)
-    twice = None if groups else _headed_twice(top, rows[: at + 1], columns.slots)
+    head, told = _with_times(top, head, columns, [*heads.above, *body], below)
+    groups = groups_over(heads, columns.slots)
+    twice = None if groups else headed_twice(top, heads, columns.slots)
     used_texts = {cell_text(row[n]) for _, row in body for n in columns.slots if n < len(row)}
     weekday_at = _weekday_column(top, body, date_at, columns)
     dated = [
@@ -72,11 +69,15 @@ def down(top: Top) -> Drawing | None:
         for number, row in body
         if _may_be_dated(top, row, date_at, columns) and not is_of_key(row, used_texts)
     ]
-    headed = _headed(top, dated, cell_text(head[date_at]), rows[:at])
+    headed = _headed(top, dated, cell_text(head[date_at]), heads.above)
     if columns.weekdays and not _are_weeks_apart(headed.days.values()):
         return None
     in_dates, steps = _times_of_dates(top, dated, headed.days) if columns.time is None else ({}, [])
-    slots, others, problems = list[Slot](), [*rows[: at - bool(groups)], *below], [*headed.problems]
+    slots, others, problems = (
+        list[Slot](),
+        [*(heads.above[:-1] if groups else heads.above), *below],
+        [*headed.problems],
+    )
     problems += [twice] if twice else []
     for number, row in body:
         filled = [n for n in columns.slots if n < len(row) and cell_text(row[n])]
@@ -89,22 +90,16 @@ def down(top: Top) -> Drawing | None:
         elif isinstance(time := _time_in(top, number, row, columns), Problem):
             problems.append(time)
         else:
-            part = columns.part
-            said = (
-                Code("") if part is None else session_of(part_of(cell_text(row[part]), cell_text(head[part])))
-            )
+            said = _part_in(row, head, columns)
             hours = in_dates.get(number, said.time) if time is NOTHING else time
-            slots += [
-                _in_group(
-                    _slot_down(number, n, head, row, headed.days[number], hours, columns), groups.get(n, "")
-                )._replace(part=said.name)
-                for n in filled
-            ]
+            drawn = (_slot_down(number, n, head, row, headed.days[number], hours, columns) for n in filled)
+            slots += [_in_group(one, groups.get(one.column, ""))._replace(part=said.name) for one in drawn]
     used = {*columns.slots, date_at, weekday_at, columns.time, columns.end, columns.part, columns.place}
     unused = unused_columns(top, head, body, used)
     problems += unread_times(top, body, unused) if columns.time is None else ()
     kind = f"a row for each {'week' if headed.are_weeks else 'date'}, {columns.kind} across"
-    notes = [*headed.notes, *told, *steps, *unused_told(top, rows[at][0], [*unused.values()])]
+    told += [heads.running.said(top.sheet.place(None, date_at))] if heads.running else []
+    notes = [*headed.notes, *told, *steps, *unused_told(top, heads.number, [*unused.values()])]
     return Drawing(slots, kind, "", others, problems, notes=notes)
 
 
@@ -224,77 +219,6 @@ def _are_weeks_apart(days: Iterable[Days]) -> bool:
     return len(firsts) > 1 and all(b > a and (b - a).days % 7 == 0 for a, b in pairwise(firsts))
 
 
-def _headings(top: Top, rows: Sequence[Row]) -> tuple[int, int, Sequence[Cell], bool] | None:
-    """The index of the row of headings, the column of the dates, the headings, and whether these are split: in two rows, with that
-    of the dates in the first of them."""
-    found = _head_over_dates(top, rows)
-    if found is None:
-        return None
-    at, date_at = found
-    upper = rows[at][1]
-    if not _is_split(rows[at:], date_at):
-        return at, date_at, upper, False
-    lower = rows[at + 1][1]
-    first = _first_filled(lower)
-    return at + 1, date_at, [*upper[:first], *lower[first:]], True
-
-
-def _is_split(rows: Sequence[Row], date_at: int) -> bool:
-    """Whether the headings go on in the row below the first: each of what stands there is headed by what stands over several of
-    them, and nothing stands there where the first heads the dates."""
-    if len(rows) < 3:
-        return False
-    upper, lower = rows[0][1], rows[1][1]
-    texts = {n: text for n, cell in enumerate(lower) if (text := cell_text(cell))}
-    first = min(texts, default=date_at)
-    over = {n for n, cell in enumerate(upper) if n >= first and cell_text(cell)}
-    is_headed = date_at < first and first in over and over <= texts.keys() and len(over) < len(texts)
-    return is_headed and not any(map(str.isdigit, "".join(texts.values())))
-
-
-def _first_filled(row: Sequence[Cell]) -> int:
-    return next(n for n, cell in enumerate(row) if cell_text(cell))
-
-
-def _groups_over(
-    above: Sequence[Row], date_at: int, head: Sequence[Cell], columns: Sequence[int], is_split: bool
-) -> dict[int, str]:
-    """What stands over each column in the row above the headings, where that tells equal headings apart, or is the first half of
-    headings that are split."""
-    if not above or (_repeated(head, columns) is None and not is_split):
-        return {}
-    over = carried(above[-1][1], min(date_at + 1, columns[0]), columns[-1])
-    pairs = [(over[n], cell_text(head[n]).casefold()) for n in columns]
-    return (
-        {n: over[n] for n in columns}
-        if len(set(pairs)) == len(pairs) and all(over[n] for n in columns)
-        else {}
-    )
-
-
-def _headed_twice(top: Top, rows: Sequence[Row], columns: Sequence[int]) -> Problem | None:
-    """A problem where columns share a heading, and the row above does not tell them apart: what it says would be lost.
-    The last of `rows` is that of the headings."""
-    number, head = rows[-1]
-    at = _repeated(head, columns)
-    if at is None or len(rows) < 2 or len(list(filter(cell_text, rows[-2][1]))) < 2:
-        return None
-    message = "Several columns have this heading, and the row above does not tell them apart."
-    remedy = "Write into the row above what each is about."
-    return Problem("roster-headings", message, remedy, top.sheet.place(number, at), cell_text(head[at]))
-
-
-def _repeated(head: Sequence[Cell], columns: Sequence[int]) -> int | None:
-    """The second of two columns that have one heading."""
-    seen = set[str]()
-    for n in columns:
-        text = cell_text(head[n]).casefold()
-        if text in seen:
-            return n
-        seen.add(text)
-    return None
-
-
 def _time_in(top: Top, number: int, row: Sequence[Cell], columns: RosterColumns) -> Part | Problem:
     """The hours that a row says in columns of their own."""
     parts = []
@@ -340,6 +264,12 @@ def _slot_down(
     return Slot(number, column, said.name or heading, row[column], days, own, is_session=True, where=where)
 
 
+def _part_in(row: Sequence[Cell], head: Sequence[Cell], columns: RosterColumns) -> Code:
+    """The part of the day that a row says in a column of its own."""
+    at = columns.part
+    return Code("") if at is None else session_of(part_of(cell_text(row[at]), cell_text(head[at])))
+
+
 def _in_group(slot: Slot, over: str) -> Slot:
     """A slot with what stands over its heading: hours are its own, where it has none, and anything else is its group."""
     hours = hours_in(over)
@@ -347,53 +277,4 @@ def _in_group(slot: Slot, over: str) -> Slot:
         slot._replace(time=hours)
         if hours is not NOTHING and slot.time is NOTHING
         else slot._replace(group=over)
-    )
-
-
-def _head_over_dates(top: Top, rows: Sequence[Row]) -> tuple[int, int] | None:
-    """The index of a row of headings over a column that is mostly dates, and that column."""
-    for at, (_, row) in enumerate(rows[:_HEAD_ROWS]):
-        texts = [text for cell in row if (text := cell_text(cell))]
-        filled = [n for n, cell in enumerate(row) if cell_text(cell)]
-        are_two = filled == [1, 2]  # names or posts, over dates that nothing heads
-        if (
-            (len(texts) < 3 and not are_two)
-            or any(len(text) > 40 for text in texts)
-            or heads_dates(row, top.lexicon)
-        ):
-            continue
-        body = rows[at + 1 :]
-        for column in range(min(len(row), 4)):
-            wide = [r for _, r in body if sum(map(bool, map(cell_text, r))) > 1]  # and no words below them
-            used_texts = {cell_text(cell) for r in wide for n, cell in enumerate(r) if n != column}
-            wide = [r for r in wide if not is_of_key(r, used_texts)]
-            cells = [r[column] for r in wide if column < len(r) and cell_text(r[column])]
-            dates = sum(heads_dates([cell], top.lexicon) for cell in cells)
-            if cells and dates >= max(1, len(cells) * 0.6) and not _are_clocks(row[column], cells):
-                return at, column
-            if _are_days_of_a_month(top, rows[:at], cells, cell_text(row[column])):
-                return at, column
-        return None
-    return None
-
-
-def _are_clocks(heading: Cell, cells: Sequence[Cell]) -> bool:
-    """Whether cells under a heading of times are times with dots, `9.10`, and no days."""
-    return heads_times(cell_text(heading)) and all(time_of(cell) is not NOTHING for cell in cells)
-
-
-def _are_days_of_a_month(top: Top, above: Sequence[Row], cells: Sequence[Cell], heading: str) -> bool:
-    """Whether cells are the numbers of days, `Mon 1`, or `1` under a heading of dates, whose month heads them or stands above."""
-    texts = [top.sheet.name, *(cell_text(cell) for _, row in above for cell in row), heading]
-    days = numbered_days([(n, 0, cell) for n, cell in enumerate(cells)], top.lexicon, {})
-    match = match_exactly(heading)
-    are_named = all(re.search(r"[^\W\d_]", cell_text(cell)) for cell in cells)
-    are_headed = month_in_title(heading, top.lexicon) or (
-        match is not None and match.field in ("date", "day")
-    )
-    rises = all(a.day < b.day for a, b in pairwise(days))
-    return (
-        len(days) > 2
-        and (are_named or (are_headed and rises))
-        and any(month_in_title(text, top.lexicon) for text in texts)
     )
