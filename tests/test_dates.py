@@ -9,8 +9,9 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from nomarium.model.refusal import Refusal
-from nomarium.reading.cells.dates import Days, from_serial, read_days
+from nomarium.reading.cells.dates import Days, read_days
 from nomarium.reading.cells.moments import Moment, read_moment
+from nomarium.reading.cells.serials import from_serial
 from nomarium.reading.cells.words import ENGLISH, fold, lexicon_of
 
 FRENCH = ENGLISH.extended(lexicon_of("fr"))

@@ -45,6 +45,42 @@ READ: dict[str, tuple[str, tuple[str, ...], list[str]]] = {
         "Evening of 12 November 2026,,\nSlot,7A,8A\n4.00,Quill,\n4.10,Barr,Osei", (),
         ["Barr (7A) 2026-11-12T16:10/2026-11-12T16:20", "Osei (8A) 2026-11-12T16:10/2026-11-12T16:20", "Quill (7A) 2026-11-12T16:00/2026-11-12T16:10"],
     ),
+    "nights that begin by the 24-hour clock, over the rows of a grid": (
+        "Time,Mon 7 Sep 2026,Tue 8 Sep 2026\n07:30-20:00,A,B\n19:30-8:00,C,D", (),
+        ["A 2026-09-07T07:30/2026-09-07T20:00", "B 2026-09-08T07:30/2026-09-08T20:00", "C 2026-09-07T19:30/2026-09-08T08:00", "D 2026-09-08T19:30/2026-09-09T08:00"],
+    ),
+    "such nights in the key of a roster": (
+        "Ward,7 Sep 2026,8 Sep 2026\nOsei,LD,N\nBarr,N,LD\nLD = 0730-2000; N = 1930-0800,,", (),
+        ["Barr: LD 2026-09-08T07:30/2026-09-08T20:00", "Barr: N 2026-09-07T19:30/2026-09-08T08:00", "Osei: LD 2026-09-07T07:30/2026-09-07T20:00",
+         "Osei: N 2026-09-08T19:30/2026-09-09T08:00"],
+    ),
+    "late shifts beside nights by the 24-hour clock": (
+        ",Early 7-3,Late 3-11,Night 22:30-7:30\nMon 7 Sep 2026,Osei,Barr,Lund\nTue 8 Sep 2026,Barr,Lund,Osei", (),
+        ["Barr 2026-09-07T15:00/2026-09-07T23:00", "Barr 2026-09-08T07:00/2026-09-08T15:00", "Lund 2026-09-07T22:30/2026-09-08T07:30", "Lund 2026-09-08T15:00/2026-09-08T23:00",
+         "Osei 2026-09-07T07:00/2026-09-07T15:00", "Osei 2026-09-08T22:30/2026-09-09T07:30"],
+    ),
+    "a key in one cell, and one in two columns": (
+        "Rota,7 Sep 2026,8 Sep 2026\nOsei,Early,Late\nBarr,N,Early\n\"Early 7-3, Late 3-11\",,\nN,Night 22:30-7:30,", (),
+        ["Barr: Early 2026-09-08T07:00/2026-09-08T15:00", "Barr: N (Night) 2026-09-07T22:30/2026-09-08T07:30", "Osei: Early 2026-09-07T07:00/2026-09-07T15:00",
+         "Osei: Late 2026-09-08T15:00/2026-09-08T23:00"],
+    ),
+    "numbers that count are no times": ("No,Title,Date\n1.,A,12 Sep 2026\n2.,B,13 Sep 2026", (), ["A 2026-09-12/2026-09-13", "B 2026-09-13/2026-09-14"]),
+    "nor are those with parts": ("No,Title,Date\n1.10,A,12 Sep 2026\n1.20,B,13 Sep 2026", (), ["A 2026-09-12/2026-09-13", "B 2026-09-13/2026-09-14"]),
+    "two days beside their two weekdays": (
+        "Date,Event\nMon-Fri 7-11 Sept 2026,A\nSat/Sun 12/13 Sept 2026,B\nSat & Sun 19 & 20 Sept 2026,C", (),
+        ["A 2026-09-07/2026-09-12", "B 2026-09-12/2026-09-13", "B 2026-09-13/2026-09-14", "C 2026-09-19/2026-09-20", "C 2026-09-20/2026-09-21"],
+    ),
+    "two days with a slash between": (
+        "Date,Event\n26/27 September 2026,A\nSat 3rd/Sun 4th October 2026,B\n17 October/18 October 2026,C", (),
+        ["A 2026-09-26/2026-09-27", "A 2026-09-27/2026-09-28", "B 2026-10-03/2026-10-04", "B 2026-10-04/2026-10-05", "C 2026-10-17/2026-10-18", "C 2026-10-18/2026-10-19"],
+    ),
+    "years in rows of their own": (
+        "What,When\n2026,\nRegatta,Sat 12 Sep 7pm\nCruise,28-30 Oct\nBall,28 Dec – 3 Jan\n2027,\nReturn,15/1", (),
+        ["Ball 2026-12-28/2027-01-04", "Cruise 2026-10-28/2026-10-31", "Regatta 2026-09-12T19:00/2026-09-12T20:00", "Return 2027-01-15/2027-01-16"],
+    ),
+    "all day under a heading of lengths": (
+        "Date,Start,Length,Session\n12 Sep 2026,09:00,1h30,A\n13 Sep 2026,,all day,B", (), ["A 2026-09-12T09:00/2026-09-12T10:30", "B 2026-09-13/2026-09-14"],
+    ),
     "names with numbers down a roster": (
         "Vehicle,Mon 7 Sep 2026,Tue 8 Sep 2026\nVan 1,Quill,\nVan 2,,Osei", (), ["Van 1: Quill 2026-09-07/2026-09-08", "Van 2: Osei 2026-09-08/2026-09-09"],
     ),

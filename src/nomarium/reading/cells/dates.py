@@ -379,22 +379,13 @@ def _why_not(text: str, tokens: list[_Token], shape: str) -> Refusal:
 def impossible(month: int, numbers: list[int]) -> str:
     """Say why a day and a month's name make no date.
 
-    >>> impossible(2, [30])
-    'There is no 30 February: it has 29 days at most.'
+    >>> impossible(2, [30]), impossible(2, [29])
+    ('There is no 30 February: it has 29 days at most.', 'There is no 29 February in that year, which is no leap year.')
     """
     import calendar  # for this message only
 
     longest = calendar.monthrange(2000, month)[1]
-    return f"There is no {numbers[0]} {calendar.month_name[month]}: it has {longest} days at most."
-
-
-def from_serial(value: float, counts_1904: bool = False) -> dt.datetime | None:
-    """The date-time of a spreadsheet's serial number, to the second, or None outside 1950 to 2149.
-
-    >>> from_serial(46489.375)
-    datetime.datetime(2027, 4, 12, 9, 0)
-    """
-    days = value + 1462 if counts_1904 else value
-    if not 18_264 <= days < 91_312:
-        return None
-    return dt.datetime(1899, 12, 30) + dt.timedelta(seconds=round(days * 86_400))
+    day = f"There is no {numbers[0]} {calendar.month_name[month]}"
+    if numbers[0] == longest:
+        return f"{day} in that year, which is no leap year."
+    return f"{day}: it has {longest} days at most."

@@ -5,7 +5,7 @@ import re
 
 from nomarium.model.limits import LONGEST_LENGTH_SECS
 from nomarium.model.refusal import Refusal, too_long
-from nomarium.reading.cells.times import WholeDays
+from nomarium.reading.cells.times import ALL_DAY_WORDS, WholeDays
 from nomarium.reading.cells.words import fold
 
 _UNITS = {
@@ -45,6 +45,8 @@ def read_length(text: str, bare_unit_secs: int | None = None) -> int | Refusal:
 
 def _secs_of(text: str, bare_unit_secs: int | None) -> int | Refusal:
     plain = _in_figures(" ".join(_folded(_with_fractions(text)).split()))
+    if plain in ALL_DAY_WORDS:
+        return WholeDays(_UNITS["day"])
     if iso := re.fullmatch(_ISO, plain):
         if any(iso.groups()):
             return round(sum(float(n.replace(",", ".")) * _UNITS[u] for u, n in iso.groupdict().items() if n))

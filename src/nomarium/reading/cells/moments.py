@@ -8,9 +8,10 @@ from typing import Literal, NamedTuple
 
 from nomarium.model.cell import Cell
 from nomarium.model.refusal import BEYOND, Refusal, too_long
-from nomarium.reading.cells.dates import Day, DayReading, figures_day, from_serial, read_days
+from nomarium.reading.cells.dates import Day, DayReading, figures_day, read_days
 from nomarium.reading.cells.fourfigures import hours_with_colons
 from nomarium.reading.cells.natives import native_date
+from nomarium.reading.cells.serials import from_serial
 from nomarium.reading.cells.times import (
     DAY_SECS,
     Clock,

@@ -50,7 +50,7 @@ _OPEN_ENDS = frozenset("late dusk dark sunset close closing finish whenever".spl
 _UNKNOWN_WORDS = frozenset("tbc tba tbd ? ?? ??? unknown nnb".split()) | {
     "open end", "open ended", "a determiner", "a preciser", "a venir", "por determinar", "noch offen", "offenes ende", "late", "dusk", "sunset", "to be confirmed", "to be announced", "to be decided", "a confirmer", "por confirmar", "nog te bepalen",
 }  # fmt: skip
-_ALL_DAY_WORDS = frozenset(
+ALL_DAY_WORDS = frozenset(
     ("all day", "allday", "all-day", "full day", "whole day", "toute la journee", "journee entiere",
      "ganztagig", "ganztags", "todo el dia", "hele dag", "de hele dag")
 )  # fmt: skip
@@ -117,7 +117,7 @@ def _times_in(text: str) -> Times | Refusal:
     plain = plain_time_text(text)
     if plain in _UNKNOWN_WORDS:
         return Times(is_unknown=True)
-    if plain in _ALL_DAY_WORDS:
+    if plain in ALL_DAY_WORDS:
         return Times(is_all_day=True)
     if _is_name(text.strip()):
         return Refusal("time-unread", f"“{text}” is not a time.", _FORMS)

@@ -14,6 +14,7 @@ from nomarium.reading.columns.decisions import Decisions
 from nomarium.reading.columns.head import TableHead
 from nomarium.reading.columns.nights import Nights, Watch, without_nights
 from nomarium.reading.columns.runningmonths import RunningMonths
+from nomarium.reading.columns.yearrows import YearRows
 from nomarium.reading.options import ReadingOptions
 from nomarium.sheets.sheet import Row, Sheet, cell_text
 
@@ -29,7 +30,7 @@ class TableReading(NamedTuple):
     problems: tuple[Problem, ...] = ()
     """What keeps the table as a whole from being read."""
     notes: tuple[Problem, ...] = ()
-    parts: DateParts | DateJoins | RunningMonths | None = None
+    parts: DateParts | DateJoins | RunningMonths | YearRows | None = None
     """The columns over which dates are spread, when they are."""
 
     @property

@@ -248,10 +248,11 @@ def _are_records(slots: Sequence[Row], lexicon: Lexicon) -> bool:
 
 
 def _holds_its_kind(slots: Sequence[Row], headings: Mapping[int, str]) -> bool:
-    """Whether all that stands under some heading is of the kind that it names, `Ward 3` under *Ward*: a column of a list."""
+    """Whether all that stands under some heading is one of the kind that it names, `Ward 3` under *Ward*: a column of a list."""
     for n, heading in headings.items():
         texts = [text for _, row in slots if n < len(row) and (text := cell_text(row[n]))]
-        if texts and all(fold(text).startswith(f"{fold(heading)} ") for text in texts):
+        one_of = rf"(?i){re.escape(heading)}\s+(?:\d{{1,3}}[a-z]?|[a-h])"
+        if texts and all(re.fullmatch(one_of, text) for text in texts):
             return True
     return False
 

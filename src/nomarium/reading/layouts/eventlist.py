@@ -30,6 +30,7 @@ from nomarium.reading.columns.table import TableReading, data_rows, fill_down_co
 from nomarium.reading.columns.timesinwords import times_in_words
 from nomarium.reading.columns.titles import half_titles, title_columns, unknown_in_title
 from nomarium.reading.columns.unheard import unheard
+from nomarium.reading.columns.yearrows import YearRows, find_year_rows
 from nomarium.reading.layouts.classlists import is_of_classes
 from nomarium.reading.layouts.layout import NotRead, Reading, Top, not_read
 from nomarium.reading.layouts.notlists import misfit, missing_field, without_rows
@@ -213,12 +214,13 @@ def _without_sections(
 
 def _date_parts(
     head: TableHead, sample: Sequence[Sequence[Cell]], options: ReadingOptions, seen: Lexicon
-) -> DateParts | DateJoins | RunningMonths | None:
+) -> DateParts | DateJoins | RunningMonths | YearRows | None:
     """The columns that say a date together, or the one whose days need the month above them; None in most tables."""
     return (
         find_date_parts(head.headings, sample, options.columns)
         or find_date_joins(head.headings, sample, options.columns, seen)
         or find_running_months(head.headings, sample, seen)
+        or find_year_rows(sample, seen)
     )
 
 

@@ -11,7 +11,7 @@ from nomarium.reading.cells.repeats import read_day_list
 from nomarium.reading.cells.weekdaypairs import with_days_apart
 from nomarium.reading.columns.decisions import Decisions, resolve_day
 
-_PARTED = r"[;,&+\n]|\b(?:and|et|und|y|en|e)\b"
+_PARTED = r"[;,&+\n]|\w/(?:[^\W\d_]{2,9}\.?,?\s)?\d{1,2}(?:/\d{1,2}|st|nd|rd|th)*\s+[^\W\d_]{3}|\b(?:and|et|und|y|en|e)\b"
 _DOTTED = re.compile(
     r"(?i)(?<![\d.])(?:[^\W\d_]{2,3}\.?\s?[/+&]\s?[^\W\d_]{2,3}\.?,?\s+)?(?P<days>\d{1,2}\.(?:\s?(?:[/+&,]|\bund\b|\bu\.|\bet\b|\boch\b|\bog\b|\ben\b)\s?\d{1,2}\.)+)\s?(?P<month>\d{1,2})\.(?P<year>\d{2,4})?(?!\d)"
 )
@@ -26,9 +26,9 @@ def several_days(text: str, decisions: Decisions) -> list[dt.date] | Refusal | N
     """The days of a text such as `3/4/5 June 2027` or `Mon 3rd & Tue 4th May 2027`; None when it is no list of days, a refusal
     when one of them cannot be."""
     text = with_each_month(text)
-    text = with_days_apart(text, decisions.lexicon)
     if not re.search(_PARTED, text):
         return None
+    text = with_days_apart(text, decisions.lexicon)
     listed = read_day_list(text, decisions.lexicon)
     if isinstance(listed, Refusal) or len(listed) < 2 or any(days.last or days.rest for days in listed):
         return None

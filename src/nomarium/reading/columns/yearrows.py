@@ -1,0 +1,108 @@
+"""Years in rows of their own: the days below `2026` are of that year, and those below `2027` of the next."""
+
+import datetime as dt
+import re
+from collections.abc import Collection, Iterable, Iterator, Sequence
+from itertools import pairwise
+from typing import Final, NamedTuple
+
+from nomarium.model.cell import Cell
+from nomarium.model.problem import Problem, note
+from nomarium.model.refusal import Refusal
+from nomarium.reading.cells.dates import Days, read_days
+from nomarium.reading.cells.words import Lexicon
+from nomarium.reading.columns.column import Column
+from nomarium.reading.columns.head import TableHead
+from nomarium.reading.options import ReadingOptions
+from nomarium.sheets.sheet import Row, Sheet, cell_text
+
+_YEAR: Final = re.compile(r"(?:19|20)\d\d")
+_FIGURES: Final = re.compile(r"\d{1,2}(?P<sign>[./-])\d{1,2}\.?")
+_MOSTLY: Final = 0.8
+"""The share of a column's cells below the first year that must be days without one."""
+
+
+class YearRows(NamedTuple):
+    """The column whose days have the year above them."""
+
+    at: int
+    lexicon: Lexicon
+    first: str
+    """The first year, and the first day below it."""
+    day: str
+
+    def renamed(self, head: TableHead) -> TableHead:
+        """The head as it stands."""
+        return head
+
+    def asking(self, options: ReadingOptions, head: TableHead) -> ReadingOptions:
+        """The options as they stand."""
+        return options
+
+    def told(self, sheet: Sheet, columns: Sequence[Column], filled: Collection[str]) -> Problem:
+        """A note of what was supplied."""
+        message = (
+            f"Rows that hold a year alone are that of the days below them: “{self.day}” is of {self.first}."
+        )
+        return note("date-years-above", message).at(sheet.place(None, self.at, columns[self.at].heading))
+
+    def joined(self, rows: Iterable[Row]) -> Iterator[Row]:
+        """Rows whose days all have their years; those of the years themselves say nothing more."""
+        year = 0
+        for number, row in rows:
+            if said := _year_alone(row):
+                year = said
+                yield number, [""] * len(row)
+                continue
+            cell = row[self.at] if self.at < len(row) else ""
+            days = _without_year(cell, self.lexicon) if year else None
+            if days is None:
+                yield number, row
+            else:
+                cells = list(row)
+                cells[self.at] = _with_year(cell_text(cell), days, year)
+                yield number, cells
+
+
+def find_year_rows(sample: Sequence[Sequence[Cell]], lexicon: Lexicon) -> YearRows | None:
+    """The column of dates that have their year from rows above them, or None."""
+    years = [(n, year) for n, row in enumerate(sample) if (year := _year_alone(row))]
+    if not years or any(b != a + 1 for (_, a), (_, b) in pairwise(years)):
+        return None
+    first, year = years[0]
+    for at in range(max(map(len, sample))):
+        above = [row[at] for row in sample[:first] if at < len(row)]
+        cells = [cell for row in sample[first + 1 :] if at < len(row) and cell_text(cell := row[at])]
+        cells = [cell for cell in cells if not _YEAR.fullmatch(cell_text(cell))]
+        known = [cell for cell in cells if _without_year(cell, lexicon) is not None]
+        if known and len(known) >= _MOSTLY * len(cells) and not any(map(cell_text, above)):
+            return YearRows(at, lexicon, str(year), cell_text(known[0]))
+    return None
+
+
+def _year_alone(row: Sequence[Cell]) -> int:
+    """The year that is all that a row holds; 0 for any other."""
+    filled = [cell for cell in row if cell_text(cell)]
+    text = cell_text(filled[0]) if len(filled) == 1 and not isinstance(filled[0], dt.date) else ""
+    return int(text) if _YEAR.fullmatch(text) else 0
+
+
+def _without_year(cell: Cell, lexicon: Lexicon) -> Days | None:
+    """The days of a cell that has no year; None for any other."""
+    text = cell_text(cell) if isinstance(cell, str) else ""
+    if not text or not any(map(str.isdigit, text)) or text.isdigit():
+        return None
+    days = read_days(text, lexicon)
+    if isinstance(days, Refusal) or days.first.readings[0].year is not None:
+        return None
+    return None if days.last is not None and days.last.readings[0].year is not None else days
+
+
+def _with_year(text: str, days: Days, year: int) -> str:
+    """A text of days with their year, before what follows them."""
+    if days.last is not None and days.last.readings[0].month < days.first.readings[0].month:
+        year += 1  # 28 Dec – 3 Jan: the year of its end, which that of its beginning follows from
+    said = text.removesuffix(days.rest).rstrip(" ,;")
+    figures = _FIGURES.fullmatch(said)
+    dated = f"{said.rstrip('.')}{figures['sign']}{year}" if figures else f"{said} {year}"
+    return f"{dated} {days.rest}".rstrip()
