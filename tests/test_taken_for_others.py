@@ -420,3 +420,36 @@ def test_the_chart_of_a_tally_names_its_terms(tmp_path: Path) -> None:
     assert outcome.status == 0, outcome.text
     drawn = chart.read_text("utf-8")
     assert "<!-- Autumn -->" in drawn and "<!-- Spring -->" in drawn and "no term" not in drawn
+
+
+@pytest.mark.parametrize(
+    ("text", "expected"),
+    [
+        (
+            "Date,Start,Paper\n10/05/2027,09:00,Hulls (1h30)\n13/05/2027,10:00,Sails (45 min)\n14/05/2027,,Fair (2 h)\n14/05/2027,14:00,Swim (50m)",
+            ["2027-05-10T09:00/2027-05-10T10:30", "2027-05-13T10:00/2027-05-13T10:45", "2027-05-14/2027-05-15", "2027-05-14T14:00/2027-05-14T15:00"],
+        ),
+        (
+            "Date,AM (9.00),PM (1.30)\nMon 10 May 2027,Hulls (1h30),Sails (2h)\nTue 11 May 2027,-,Oars (1h)",
+            ["2027-05-10T09:00/2027-05-10T10:30", "2027-05-10T13:30/2027-05-10T15:30", "2027-05-11T13:30/2027-05-11T14:30"],
+        ),
+        (
+            "Time,Mon 10 May 2027,Tue 11 May 2027\n9.00,Hulls (1h30),Oars (5h)\n13.30,Sails (1h45m),",
+            ["2027-05-10T09:00/2027-05-10T10:30", "2027-05-10T13:30/2027-05-10T15:15", "2027-05-11T09:00/2027-05-11T13:30"],
+        ),
+    ],
+)  # fmt: skip
+def test_a_length_in_brackets_behind_a_title_is_no_time_and_that_of_its_event(
+    text: str, expected: list[str], tmp_path: Path
+) -> None:
+    found = sorted(built(csv_file(tmp_path, text)), key=lambda line: line.rsplit(" ", 1)[1])
+    assert [line.rsplit(" ", 1)[1] for line in found] == expected
+
+
+@pytest.mark.parametrize(
+    "text", ["Date,In,Out,Name\n07/09/2026,0855,1702,Moss", "Date,Shift,Name\n07/09/2026,0800-1600,Moss"]
+)
+def test_figures_of_a_clock_are_not_dropped_unseen(text: str, tmp_path: Path) -> None:
+    assert "holds times and is none of those that say when" in refused(
+        csv_file(tmp_path, text), "--date-order", "dmy"
+    )

@@ -28,7 +28,7 @@ _CLEAR_TIME = re.compile(r"\d[:h]\d\d|\d\.\d\d ?[-–]|\d ?[ap]\.?m\b", re.IGNOR
 _HAS_CLOCK = r"(?i)\d[.:h][0-5]\d(?!\d)|\d ?[ap]\.?m\b"
 _CLOCK = r"(?i)(?:[01]?\d|2[0-4])(?:[.:h][0-5]\d)?(?:[ap]\.?m\.?)?|[ap]\.?m\.?|noon|midday|midnight|and|to|"
 """A time of day, or what stands between two; also nothing."""
-_CLOCK_FIGURES = re.compile(r"(?:[01]?\d|2[0-3])[0-5]\d")
+_CLOCK_FIGURES = re.compile(r"(?:[01]?\d|2[0-4])[0-5]\d(?:\s?[-–]\s?(?:[01]?\d|2[0-4])[0-5]\d)?")
 _DOTTED = re.compile(r"\s*\d{1,2}\.\d\d(?:\s?[-–]\s?\d{1,2}\.\d\d)?\s*")
 _HALF_DOTTED = re.compile(r"\s*(?:\d{1,2}\s?[-–]\s?\d{1,2}\.[0-5]\d|\d{1,2}\.[0-5]\d\s?[-–]\s?\d{1,2})\s*")
 """From an hour to another one, of which one has minutes: `10-12.30` is no date, and where it stands `9-11` is none."""
@@ -165,7 +165,7 @@ class Contents:
 
     @cached_property
     def are_clock_figures(self) -> bool:
-        """Whether all cells are of three or four figures that a clock can show: `0930`, `1400`."""
+        """Whether all cells are of three or four figures that a clock can show, or from one to another: `0930`, `0800-1600`."""
         texts = [cell_text(cell) for cell in self.different if cell_text(cell).casefold() not in _OPEN]
         return bool(texts) and all(map(_CLOCK_FIGURES.fullmatch, texts))
 

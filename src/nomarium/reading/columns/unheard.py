@@ -14,7 +14,7 @@ from nomarium.reading.cells.words import Lexicon, fold
 from nomarium.reading.columns.column import PART_OF_DAY, WEEKS_LONG, Column
 from nomarium.reading.columns.columnnotes import called, letter_of
 from nomarium.reading.columns.contents import HOURS_TO_HOURS, MOSTLY, Contents
-from nomarium.reading.columns.headings import is_placeholder, match_exactly, unit_of
+from nomarium.reading.columns.headings import is_placeholder, match_exactly, normal, unit_of
 from nomarium.reading.columns.repeatsunheard import (
     begun_without_end,
     moved_dates,
@@ -256,7 +256,15 @@ def _unread_sessions(sheet: Sheet, columns: Sequence[Column]) -> list[Problem]:
 def _says_time(heading: str) -> bool:
     """Whether a word of the heading is one that heads a time: `Clinic time`."""
     matches = map(match_exactly, heading.split())
-    return any(match is not None and match.field == "time" for match in matches)
+    if any(match is not None and match.field == "time" for match in matches):
+        return True
+    return not _BY_THE_CLOCK.isdisjoint(normal(heading).split())
+
+
+_BY_THE_CLOCK = frozenset(
+    "clock in out on off arrive arrives arrived depart departs departed opens closes shift".split()
+)
+"""Words of headings over figures of a clock, `Clock in` over `0855`."""
 
 
 def _has_sure_date(about: Contents) -> bool:

@@ -3,6 +3,7 @@
 import re
 from typing import NamedTuple
 
+from nomarium.reading.cells.lengths import without_length
 from nomarium.reading.cells.placewords import is_place
 from nomarium.reading.cells.times import Times, read_times
 from nomarium.reading.cells.verses import is_verse
@@ -48,6 +49,11 @@ def time_and_text(text: str) -> tuple[Part, str]:
     >>> time_and_text("9:00 Assembly")[1], time_and_text("3 boats launched")[1]
     ('Assembly', '3 boats launched')
     """
+    if text[-1:] == ")":
+        bare, length = without_length(text)
+        if length:  # Drawing 1 (1h30): no time of day
+            time, title = time_and_text(bare)
+            return time, f"{title}{length}"
     for match in (_TIME_FIRST.match(text), _TIME_LAST.match(text)):
         if match is None or _ENDS.search(match["text"]):
             continue

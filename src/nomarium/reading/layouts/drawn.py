@@ -8,7 +8,9 @@ from nomarium.model.account import Account
 from nomarium.model.event import NO_DETAILS, Details, Event
 from nomarium.model.problem import Place, Problem, note
 from nomarium.model.refusal import Refusal
+from nomarium.reading.cells.lengths import length_behind
 from nomarium.reading.cells.memo import FieldValue, fault_of, value_memo
+from nomarium.reading.cells.times import DAY_SECS, Clock
 from nomarium.reading.columns.clocks import (
     ClockFound,
     clock_from,
@@ -136,7 +138,7 @@ def events_of(
             account.count(note("slots-idle", f"“{entry.text}” is no event: nothing happens there.").at(place))
             continue
         fault = fault_of(entry.text) or _untitled(entry.text)
-        time = _in_its_half(entry.time, found)
+        time = _as_long_as_said(_in_its_half(entry.time, found), entry.text)
         if lasts_all_day(entry.text) and not holds_time(entry.cell or entry.text):
             time = Part(is_all_day=True)
         if fault or entry.date.refusal or time.refusal:
@@ -226,6 +228,16 @@ def _in_its_half(time: Part, found: ClockFound) -> Part:
     start, end = halves
     end = in_evening(start, end) if found.clock == "12" else end
     return time._replace(start=start, end=end) if time.start or time.end else time
+
+
+def _as_long_as_said(time: Part, title: str) -> Part:
+    """The time of an entry whose title says how long it lasts in brackets behind it: no longer than its slot."""
+    secs = length_behind(title) if time.start is not None else None
+    if time.start is None or secs is None:
+        return time
+    last = time.start.secs + secs
+    is_within = last < DAY_SECS and (time.end is None or time.start.secs < last < time.end.secs)
+    return time._replace(end=Clock(last, True), notes=(*time.notes, "length-behind")) if is_within else time
 
 
 def _defaults(options: ReadingOptions) -> dict[str, FieldValue]:

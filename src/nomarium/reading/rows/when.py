@@ -91,6 +91,7 @@ _SHORT_LENGTH = 6 * 3600
 """Seconds: shorter lengths are not of days, and not of half ones."""
 NOTES = {
     "meridiem-shared": "An end without am or pm takes the first such time after its start.",
+    "length-behind": "The length in brackets behind a title is that of its event.",
     "arrival-first": "The first of two times with “for” between is when people come: it starts at the second, in the evening where nothing says otherwise.",
     "midnight-end": "An end at midnight (00:00) is read as 24:00, the end of its day.",
     "midnight-start": "A date without a time, in a column whose other cells have one, is read as 00:00.",

@@ -7,6 +7,7 @@ from typing import TYPE_CHECKING
 from nomarium.model.cell import Cell
 from nomarium.model.refusal import Refusal
 from nomarium.reading.cells.halves import Half
+from nomarium.reading.cells.lengths import length_behind
 from nomarium.reading.cells.memo import CellMemo, FieldValue, value_memo
 from nomarium.reading.cells.partmemo import part_memo
 from nomarium.reading.cells.words import fold
@@ -68,6 +69,9 @@ class WhenReader:
         self.zone_name = options.zone
         self.zone: ZoneInfo | None = zone_named(options.zone) if options.zone else None
         self.duration, self.duration_at = self.value("duration")
+        title = reading.column("summary")
+        self.title_at = title.at if title is not None and self.duration_at < 0 else -1
+        """The column of titles, which may say a length that no other column says."""
         self.all_day, self.all_day_at = self.value("all-day")
         self.row_zone, self.row_zone_at = self.value("timezone")
         self.counts_days = "date" not in self.known and bool(self.known & {"week", "day"})
@@ -119,13 +123,29 @@ class WhenReader:
             spans = "weeks"
         elif spans == "daily" and not self.reading.options.spans and self._names_one_weekday(row, parts):
             spans = "weekday"
-        return settle(
-            Said(
-                parts["date"], parts["start"], parts["end"], parts["end-date"], parts["time"],
-                values[0], values[1], zone_name, zone, spans, weekdays,
-            ),
-            self.reading.options.length_secs,
+        said = Said(
+            parts["date"], parts["start"], parts["end"], parts["end-date"], parts["time"],
+            values[0], values[1], zone_name, zone, spans, weekdays,
         )  # fmt: skip
+        return self._settled(said, row[self.title_at] if self.title_at >= 0 else "")
+
+    def _settled(self, said: Said, title: Cell) -> When | Blame:
+        """When a row is, which lasts as long as its title says in brackets, where nothing else says how long."""
+        has_start = said.time.start or said.start.start or said.date.start
+        has_end = (
+            said.time.end
+            or said.end.start
+            or said.end.first
+            or said.start.end
+            or said.date.end
+            or said.end_date.first
+        )
+        is_open = has_start is not None and has_end is None and said.duration_secs is None
+        secs = length_behind(cell_text(title)) if is_open and isinstance(title, str) else None
+        if secs is None:
+            return settle(said, self.reading.options.length_secs)
+        when = settle(said._replace(duration_secs=secs), self.reading.options.length_secs)
+        return when._replace(notes=(*when.notes, "length-behind")) if isinstance(when, When) else when
 
     def _names_one_weekday(self, row: Sequence[Cell], parts: dict[str, Part]) -> bool:
         """Whether a row names one weekday for its first and its last day, weeks after each other: it may be held on that alone."""
