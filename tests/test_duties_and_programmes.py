@@ -250,3 +250,46 @@ def test_a_list_goes_on_beside_itself_without_headings(text: str, expected: str,
 def test_what_may_be_last_days_or_the_list_going_on_is_asked_about(tmp_path: Path) -> None:
     text = "1 Sep 2026,Heron,30 Nov 2026,Loft\n5 Sep 2026,Tern,15 Dec 2026,Shed\n10 Oct 2026,Gull,20 Dec 2026,Slip"
     assert "The column C holds days and is none of those that say when." in refused(csv_file(tmp_path, text))
+
+
+def test_no_beside_yes_is_nobody_on_duty_and_a_question_mark_is_asked_about(tmp_path: Path) -> None:
+    head = "Name,Sat 12 Sep 2026,Sun 13 Sep 2026\nMoss,Y,N\n"
+    assert built(csv_file(tmp_path, f"{head}Quill,N,Y")) == [
+        "Moss 2026-09-12/2026-09-13",
+        "Quill 2026-09-13/2026-09-14",
+    ]
+    assert "Nothing says what “?” stands for" in refused(csv_file(tmp_path, f"{head}Quill,N,?", "b.csv"))
+    assert (
+        len(built(csv_file(tmp_path, "Name,Sat 12 Sep 2026,Sun 13 Sep 2026\nMoss,D,N\nQuill,N,D", "c.csv")))
+        == 4
+    )
+
+
+@pytest.mark.parametrize(
+    ("text", "expected"),
+    [
+        (
+            'Date,Time,Event,Where\n12 Sep 2026,"9:00\n13:00","Launch\nRace","Slip\nQuay"\n13 Sep 2026,10:00,Talk,Loft',
+            ["Launch 2026-09-12T09:00/2026-09-12T10:00 @ Slip", "Race 2026-09-12T13:00/2026-09-12T14:00 @ Quay", "Talk 2026-09-13T10:00/2026-09-13T11:00 @ Loft"],
+        ),
+        (
+            'Date,Event\n"12 Sep 2026\n19 Sep 2026","Launch\nRace"\n"26 Sep 2026\n27 Sep 2026","The Lost Anchor\n(a comedy)"',
+            ["Launch 2026-09-12/2026-09-13", "Race 2026-09-19/2026-09-20", "The Lost Anchor (a comedy) 2026-09-26/2026-09-27",
+             "The Lost Anchor (a comedy) 2026-09-27/2026-09-28"],
+        ),
+    ],
+)  # fmt: skip
+def test_lines_of_cells_go_with_each_other(text: str, expected: list[str], tmp_path: Path) -> None:
+    source = tmp_path / "lines.csv"
+    source.write_text(text, "utf-8")
+    assert built(source) == expected
+
+
+def test_what_a_program_writes_round_its_report_is_no_title_of_the_rows(tmp_path: Path) -> None:
+    source = csv_file(
+        tmp_path,
+        "Report: Room bookings,,\nRun 29/11/2026 08:12 by OSEI,,\n,,\nRoom,Start,Booked for\nLoft 1,30/11/2026 09:00,Knots\nPage 1 of 2,,\n"
+        "Room,Start,Booked for\nSlip 2,01/12/2026 13:00,Oars",
+    )
+    built(source)
+    assert "CATEGORIES" not in source.with_suffix(".ics").read_text("utf-8")

@@ -78,6 +78,14 @@ READ: dict[str, tuple[str, tuple[str, ...], list[str]]] = {
         "What,When\n2026,\nRegatta,Sat 12 Sep 7pm\nCruise,28-30 Oct\nBall,28 Dec – 3 Jan\n2027,\nReturn,15/1", (),
         ["Ball 2026-12-28/2027-01-04", "Cruise 2026-10-28/2026-10-31", "Regatta 2026-09-12T19:00/2026-09-12T20:00", "Return 2027-01-15/2027-01-16"],
     ),
+    "years with their terms": (
+        "Event,Date\nAutumn Term 2026,\nInset,1 Sept\nSpring Term 2027,\nInset,4 Jan\nSummer Term 2027,\nSports day,18 June", (),
+        ["Inset 2026-09-01/2026-09-02", "Inset 2027-01-04/2027-01-05", "Sports day 2027-06-18/2027-06-19"],
+    ),
+    "a year over the table, and the next in a row of its own": (
+        "Autumn Term 2026,\nInset,1 Sept\nCarols,18 Dec\nSpring Term 2027,\nInset,4 Jan", (),
+        ["Carols 2026-12-18/2026-12-19", "Inset 2026-09-01/2026-09-02", "Inset 2027-01-04/2027-01-05"],
+    ),
     "all day under a heading of lengths": (
         "Date,Start,Length,Session\n12 Sep 2026,09:00,1h30,A\n13 Sep 2026,,all day,B", (), ["A 2026-09-12T09:00/2026-09-12T10:30", "B 2026-09-13/2026-09-14"],
     ),

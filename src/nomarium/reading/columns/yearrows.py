@@ -1,4 +1,5 @@
-"""Years in rows of their own: the days below `2026` are of that year, and those below `2027` of the next."""
+"""Years in rows of their own: the days below `2026`, or `Autumn term 2026`, are of that year, and those below `Spring term 2027` of
+the next."""
 
 import datetime as dt
 import re
@@ -10,14 +11,22 @@ from nomarium.model.cell import Cell
 from nomarium.model.problem import Problem, note
 from nomarium.model.refusal import Refusal
 from nomarium.reading.cells.dates import Days, read_days
-from nomarium.reading.cells.words import Lexicon
+from nomarium.reading.cells.words import Lexicon, fold
 from nomarium.reading.columns.column import Column
 from nomarium.reading.columns.head import TableHead
 from nomarium.reading.options import ReadingOptions
 from nomarium.sheets.sheet import Row, Sheet, cell_text
 
-_YEAR: Final = re.compile(r"(?:19|20)\d\d")
+_YEAR: Final = re.compile(
+    r"(?:(?P<words>[^\W\d]{3,}(?:\s+(?:[^\W\d]{3,}|[1-6]))*)\s+)?(?P<year>(?:19|20)\d\d)"
+)
+_OF_YEARS: Final = frozenset(
+    "autumn fall spring summer winter michaelmas hilary trinity lent easter term semester trimester quarter half session year calendar dates first second "
+    "third fourth automne printemps ete hiver trimestre semestre session herbst fruhjahr sommer halbjahr schuljahr otono primavera verano invierno".split()
+)
+"""Words with which a year is a part of it, and nothing that happens."""
 _FIGURES: Final = re.compile(r"\d{1,2}(?P<sign>[./-])\d{1,2}\.?")
+_LONGEST: Final = 40
 _MOSTLY: Final = 0.8
 """The share of a column's cells below the first year that must be days without one."""
 
@@ -30,6 +39,8 @@ class YearRows(NamedTuple):
     first: str
     """The first year, and the first day below it."""
     day: str
+    begins: int = 0
+    """The year that stands over the table, where the first rows have that; 0 where one of its rows says it."""
 
     def renamed(self, head: TableHead) -> TableHead:
         """The head as it stands."""
@@ -48,7 +59,7 @@ class YearRows(NamedTuple):
 
     def joined(self, rows: Iterable[Row]) -> Iterator[Row]:
         """Rows whose days all have their years; those of the years themselves say nothing more."""
-        year = 0
+        year = self.begins
         for number, row in rows:
             if said := _year_alone(row):
                 year = said
@@ -64,27 +75,40 @@ class YearRows(NamedTuple):
                 yield number, cells
 
 
-def find_year_rows(sample: Sequence[Sequence[Cell]], lexicon: Lexicon) -> YearRows | None:
+def find_year_rows(
+    sheet: Sheet, head: TableHead, sample: Sequence[Sequence[Cell]], lexicon: Lexicon
+) -> YearRows | None:
     """The column of dates that have their year from rows above them, or None."""
     years = [(n, year) for n, row in enumerate(sample) if (year := _year_alone(row))]
-    if not years or any(b != a + 1 for (_, a), (_, b) in pairwise(years)):
+    if not years or any(b - a not in (0, 1) for (_, a), (_, b) in pairwise(years)):
         return None
     first, year = years[0]
+    above = (
+        [_year_alone(row) for number, row in sheet.rows() if number in head.title_rows]
+        if head.title_rows
+        else []
+    )
+    begins = next(filter(None, above), 0)
+    if begins and year - begins not in (0, 1):
+        return None
     for at in range(max(map(len, sample))):
-        above = [row[at] for row in sample[:first] if at < len(row)]
-        cells = [cell for row in sample[first + 1 :] if at < len(row) and cell_text(cell := row[at])]
-        cells = [cell for cell in cells if not _YEAR.fullmatch(cell_text(cell))]
+        before = [row[at] for row in sample[:first] if at < len(row) and cell_text(row[at])]
+        cells = [
+            cell for row in sample if at < len(row) and cell_text(cell := row[at]) and not _year_alone(row)
+        ]
         known = [cell for cell in cells if _without_year(cell, lexicon) is not None]
-        if known and len(known) >= _MOSTLY * len(cells) and not any(map(cell_text, above)):
-            return YearRows(at, lexicon, str(year), cell_text(known[0]))
+        if known and len(known) >= _MOSTLY * len(cells) and (begins or not before):
+            return YearRows(at, lexicon, str(begins or year), cell_text(known[0]), begins)
     return None
 
 
 def _year_alone(row: Sequence[Cell]) -> int:
-    """The year that is all that a row holds; 0 for any other."""
+    """The year that is all that a row holds, or a part of it; 0 for any other."""
     filled = [cell for cell in row if cell_text(cell)]
     text = cell_text(filled[0]) if len(filled) == 1 and not isinstance(filled[0], dt.date) else ""
-    return int(text) if _YEAR.fullmatch(text) else 0
+    match = _YEAR.fullmatch(text) if len(text) <= _LONGEST else None
+    words = re.findall(r"[^\W\d]+", fold(match["words"] or "")) if match is not None else []
+    return int(match["year"]) if match is not None and _OF_YEARS.issuperset(words) else 0
 
 
 def _without_year(cell: Cell, lexicon: Lexicon) -> Days | None:

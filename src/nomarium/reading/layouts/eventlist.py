@@ -141,7 +141,7 @@ def read_table(
     sample = [row for _, row in first_rows if not is_blank(row)]
     if not sample:
         return without_rows(sheet)
-    parts = _date_parts(head, sample, options, seen)
+    parts = _date_parts(sheet, head, sample, options, seen)
     if parts is not None:
         data = parts.joined(
             filled_rows(sheet, data, fill_down_columns(head.headings, options, sheet.first_column))
@@ -213,14 +213,14 @@ def _without_sections(
 
 
 def _date_parts(
-    head: TableHead, sample: Sequence[Sequence[Cell]], options: ReadingOptions, seen: Lexicon
+    sheet: Sheet, head: TableHead, sample: Sequence[Sequence[Cell]], options: ReadingOptions, seen: Lexicon
 ) -> DateParts | DateJoins | RunningMonths | YearRows | None:
     """The columns that say a date together, or the one whose days need the month above them; None in most tables."""
     return (
         find_date_parts(head.headings, sample, options.columns)
         or find_date_joins(head.headings, sample, options.columns, seen)
         or find_running_months(head.headings, sample, seen)
-        or find_year_rows(sample, seen)
+        or find_year_rows(sheet, head, sample, seen)
     )
 
 

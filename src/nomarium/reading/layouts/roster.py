@@ -42,6 +42,8 @@ from nomarium.reading.layouts.slots import are_codes, in_part_of_day, number_oth
 from nomarium.reading.rows.when import NOTHING, Part
 from nomarium.sheets.sheet import Sheet, cell_text
 
+_YES = frozenset(("y", "yes"))
+"""Answers beside which N is one, too."""
 _MARKS = frozenset("x ✓ ✔ ✗ * • ● ■ 1 yes y".split())
 """What says that it is this one, and no more."""
 _BAR = r"[█▓▒░■▬━═=#]{2,}"
@@ -98,8 +100,14 @@ def _are_times(labels: Sequence[str], heading: str) -> bool:
 
 def _reading(top: Top, drawing: Drawing) -> Reading:
     sheet, options = top.sheet, top.options
-    idle = sum(is_nobody(slot.text) for slot in drawing.slots)
-    slots = [part for slot in drawing.slots if not is_nobody(slot.text) for part in _each_timed(slot)]
+    are_answers = "N" not in options.codes and any(slot.text.casefold() in _YES for slot in drawing.slots)
+    filled = [
+        slot
+        for slot in drawing.slots
+        if not (is_nobody(slot.text) or (are_answers and slot.text.casefold() == "n"))
+    ]
+    idle = len(drawing.slots) - len(filled)
+    slots = [part for slot in filled for part in _each_timed(slot)]
     in_cells = {slot.text for slot in slots if is_code(slot.cell) or names_shift(slot.text)}
     shifts = {said for slot in slots for said in slot.categories}  # of a column beside the names
     key, key_rows = key_in(
@@ -200,7 +208,8 @@ def _entry(sheet: Sheet, slot: Slot, codes: Mapping[str, Code], people: bool) ->
         remedy = "Write the dates themselves into a list, or give each day a column of its own."
         return Problem("roster-days", message, remedy, sheet.place(slot.row, slot.column), text)
     said = codes.get(text.casefold())
-    if said is None and _is_mark(text) and (slot.is_place or slot.is_session or slot.stands_alone):
+    is_bare = slot.is_place or slot.is_session or slot.stands_alone
+    if said is None and ((_is_mark(text) and is_bare) or not text.strip("? ")):
         message = f"Nothing says what “{text}” stands for."
         remedy = f'Say what happens then: --set-code "{text}=TITLE".'
         return Problem("mark-unexplained", message, remedy, sheet.place(slot.row, slot.column), text)

@@ -12,6 +12,7 @@ from nomarium.model.wording import listed
 from nomarium.reading.cells.words import fold
 from nomarium.reading.columns.daycells import looks_like_date
 from nomarium.reading.columns.headings import match_exactly
+from nomarium.reading.columns.whenwords import is_before_start
 from nomarium.reading.layouts.codes import hours_in
 from nomarium.reading.layouts.layout import Top
 from nomarium.reading.layouts.rosterslots import is_session
@@ -51,7 +52,7 @@ def columns_of(
         n: match.field if (match := match_exactly(cell_text(cell))) else "" for n, cell in enumerate(head)
     }
     fields[date_at] = "date"
-    fields |= {n: "" for n, field in fields.items() if field in _OF_TIMES and not _has_times(body, n)}
+    fields |= {n: "" for n in fields if is_before_start(cell_text(head[n])) and not _has_times(body, n)}
     time = next((n for n, field in fields.items() if field in ("time", "start")), None)
     end = next((n for n, field in fields.items() if field == "end"), None)
     if time is None:
@@ -84,9 +85,6 @@ def columns_of(
     if top.options.layout == "roster" or share_words(head, body, columns, is_called_rota(top.sheet, above)):
         return RosterColumns(columns, "names or posts", time, end, part)
     return None
-
-
-_OF_TIMES: Final = frozenset(("time", "start", "end"))
 
 
 def _has_times(body: Sequence[Row], column: int) -> bool:

@@ -19,6 +19,8 @@ _CLASS = r"(?:class|klasse|classe|clase|klas|form|year|grade|group)\s+\S.*|\d{1,
 _ROOM = r"(?:room|raum|salle|sala|lokaal|lab|hall|loft|shed|slip|studio|court|pitch|berth|quay|ward)\s+\S.*"
 _UNTITLED = r"(?:sheet|tabelle|feuil(?:le)?|hoja|blad|foglio|arkusz|planilha|table|page|pages)\s*\d*.*"
 """Names that a program gives its sheets."""
+_OF_REPORT = r"(?:page|seite|p\.)\s*\d+\b.*|(?:(?:report|list) )?(?:run|printed|generated|exported|created|produced|downloaded|as (?:of|at))\b.*\d.*"
+"""What a program writes over the rows of a report, or where its pages end: no title of them."""
 
 
 def sheets_that_title(sheets: Sequence[Sheet], options: ReadingOptions) -> frozenset[str]:
@@ -47,6 +49,7 @@ class Blocks:
         self._headings = reading.headings
         self._lexicon = reading.decisions.lexicon
         self._pending: tuple[int, str] | None = None
+        self._ends_page = False
         self.title = ""
         """The title over the rows that are read now; nothing when there is none."""
         self.is_on = (
@@ -77,9 +80,10 @@ class Blocks:
     def _title(self, row: Sequence[Cell]) -> str:
         """The lone text of a row, unless it names a month or a weekday: that is when, and not what."""
         filled = [text for cell in row if (text := cell_text(cell))]
-        if len(filled) != 1 or any(self._lexicon.knows(word) for word in re.findall(r"\w+", fold(filled[0]))):
+        if len(filled) != 1 or re.fullmatch(_OF_REPORT, fold(filled[0])):
             return ""
-        return filled[0]
+        is_when = any(self._lexicon.knows(word) for word in re.findall(r"\w+", fold(filled[0])))
+        return "" if is_when else filled[0]
 
     def note(self, number: int, row: Sequence[Cell]) -> int | None:
         """A row that is a note; gives the row of the title that has become one of a block, when it has."""
@@ -88,8 +92,11 @@ class Blocks:
             return None
         pending, self._pending = self._pending, None
         if not repeats_headings(row, self._headings):
+            texts = [text for cell in row if (text := cell_text(cell))]
+            self._ends_page = len(texts) == 1 and re.fullmatch(_OF_REPORT, fold(texts[0])) is not None
             return None
-        self.title = pending[1] if pending else ""
+        if pending or not self._ends_page:  # else the block goes on over the page
+            self.title = pending[1] if pending else ""
         return pending[0] if pending else None
 
     def of_row(self) -> dict[str, FieldValue]:

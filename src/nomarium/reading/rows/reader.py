@@ -1,6 +1,5 @@
 """The rows of a table to events, one by one, every row accounted for."""
 
-import datetime as dt
 from collections.abc import Iterator, Sequence
 from typing import TYPE_CHECKING, Literal
 
@@ -21,6 +20,7 @@ from nomarium.reading.rows.details import (  # fmt: skip
     status_of,
     with_extra,
 )
+from nomarium.reading.rows.eachline import rows_of_lines
 from nomarium.reading.rows.faults import blamed, note_text, too_wide, untitled, without_month, workbook_faults
 from nomarium.reading.rows.leftout import LeftOut
 from nomarium.reading.rows.plainrows import PlainReader, ReaderOf, never, plain_table_of
@@ -41,7 +41,6 @@ if TYPE_CHECKING:
     from nomarium.reading.rows.milestones import Milestones
     from nomarium.reading.rows.repeating import Repeated
 
-_DAY = dt.timedelta(days=1)
 _NOBODY_ASKED = note("rsvp-unused", "A row asks for an answer (RSVP) and names nobody to give it.")
 EXAMPLE_MARK = "EXAMPLE – "
 """How the example rows of a starter file begin; they are left out."""
@@ -109,6 +108,7 @@ class _RowReader:
         # in text a longer row is a slip; on a sheet anything may stand to the right of a table
         self.check_width = bool(reading.head.header_rows) and not self.sheet.name
         self.summary_at = self.at.get("summary", self.at.get("class", -1))
+        self.title_at = self.summary_at if not options.title else -1
         self.summary_default = options.defaults.get("summary", "")
         self.location, self.location_at = self.when.value("location")
         self.description, self.description_at = self.when.value("description")
@@ -128,14 +128,12 @@ class _RowReader:
             if options.title
             else None
         )
-        title = reading.column("summary")
-        # most dates have no title: then one without is an empty slot
+        title = reading.column("summary")  # most dates have none: then one without is an empty slot
         self.has_slots = self.sheet.dates_above or (title is not None and title.blank > title.filled)
         self.blocks = Blocks(reading)
         if self.blocks.title:
             account.notes.append(self.blocks.told().at(self.sheet.place(self.blocks.row)))
-        self.lone: list[tuple[int, str]] = []
-        """Rows among the others that hold one text alone."""
+        self.lone: list[tuple[int, str]] = []  # rows among the others that hold one text alone
 
     def conclude(self, last_number: int) -> None:
         """Tell of rows that hold one text alone and stand before the last event."""
@@ -266,8 +264,9 @@ class _RowReader:
             self.reject(number, row, said.blame)
             return []
         found = []
-        for when in said.whens:
-            event = self._event(number, row, when, summary)
+        lines = rows_of_lines(row, self.when.at.get(blame.field, -1), self.title_at, len(said.whens))
+        for when, one in zip(said.whens, lines, strict=True):
+            event = self._event(number, one, when, summary if one is row else cell_text(one[self.summary_at]))
             if event is None:
                 return []
             found.append(event)
