@@ -376,3 +376,24 @@ def test_open_ends_and_times_in_words_in_lines(tmp_path: Path) -> None:
         "Winter fair 2026-12-12T10:00/2026-12-12T11:00",
     ]
     assert "The end is not known yet" in nomarium("build", source, "-o", tmp_path / "o.ics").out
+
+
+@pytest.mark.parametrize(
+    "text",
+    [
+        "Monday,,,\n09:00,Knots,Loft 1,Quill\n09:30,Tar,Loft 2,Moss\n10:30,Break,,\nTuesday,,,\n09:00,Oak,Shed,Barr",
+        "Day,Time,Lesson,Room,Teacher\nMonday,,,,\n,09:00,Knots,Loft 1,Quill\n,09:30,Tar,Loft 2,Moss\nTuesday,,,,\n,09:00,Oak,Shed,Barr",
+    ],
+    ids=["without headings", "in a column of their own"],
+)
+def test_days_in_rows_of_their_own_over_classes(text: str, tmp_path: Path) -> None:
+    source = csv_file(tmp_path, text)
+    window = ("--from", "2026-09-07", "--until", "2026-09-11")
+    assert built(source, *window) == [
+        "Knots 2026-09-07T09:00/2026-09-07T10:00 @ Loft 1",
+        "Tar 2026-09-07T09:30/2026-09-07T10:30 @ Loft 2",
+        "Oak 2026-09-08T09:00/2026-09-08T10:00 @ Shed",
+    ]
+    said = nomarium("build", source, "-o", tmp_path / "x.ics", *window).text
+    assert "last 60 minutes, and “Knots” so runs on into “Tar”" in " ".join(said.split())
+    assert built(source, *window, "--default-length", "30m")[0].endswith("T09:30 @ Loft 1")

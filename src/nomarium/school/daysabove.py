@@ -32,16 +32,18 @@ def days_above(sheet: Sheet, labels: frozenset[str] = frozenset()) -> InParts | 
     if len(rows) > _MOST_ROWS:
         return None
     at, columns, _ = columns_of(rows, "timetable")
-    if at < 0 or "class" not in columns or not _WHEN & columns.keys() or {"label", "meets"} & columns.keys():
+    if at < 0 or "class" not in columns or not _WHEN & columns.keys() or "meets" in columns:
         return None
     labels |= _letters_alone(rows)
     days = {n: day for n, (_, row) in enumerate(rows) if (day := day_alone(row, labels))}
     classes = [n for n, (_, row) in enumerate(rows) if n > at and sum(map(bool, map(cell_text, row))) > 1]
-    if not days or not classes or min(days) > classes[0]:
+    label = columns.get("label", -1)
+    own = [cell_text(rows[n][1][label]) for n in classes if 0 <= label < len(rows[n][1])]
+    if not days or not classes or min(days) > classes[0] or any(own):
         return None
     message = f"The classes below a line that is a day ({listed(list(dict.fromkeys(days.values())))}) are on that day."
     told = note("days-above", message).at(sheet.place(rows[min(days)][0]))
-    return InParts(sheet._replace(read_rows=partial(_in_rows, rows, at, days)), told)
+    return InParts(sheet._replace(read_rows=partial(_in_rows, rows, at, days, label)), told)
 
 
 def _letters_alone(rows: Sequence[Row]) -> frozenset[str]:
@@ -51,7 +53,8 @@ def _letters_alone(rows: Sequence[Row]) -> frozenset[str]:
     return frozenset(map(plain, letters)) if are_cycle_letters(letters) else frozenset()
 
 
-def _in_rows(rows: Sequence[Row], at: int, days: dict[int, str]) -> Iterator[Row]:
+def _in_rows(rows: Sequence[Row], at: int, days: dict[int, str], label: int) -> Iterator[Row]:
+    """The rows, each with its day in the column of these, or in one behind all others where there is none (-1)."""
     width = max(len(row) for _, row in rows)
     head = [cell_text(cell) for cell in rows[at][1]]
     day = ""
@@ -61,13 +64,15 @@ def _in_rows(rows: Sequence[Row], at: int, days: dict[int, str]) -> Iterator[Row
         if n < at:
             yield number, wide
         elif n == at:
-            yield number, [*wide, "Day", ""]
+            yield number, [*wide, "Day" if label < 0 else "", ""]
         elif n in days or _is_head(row, head):
             said = next(filter(None, map(cell_text, row)), "")
             yield number, [*([""] * width), "", said]  # beside the columns: a note
         else:
-            is_class = sum(map(bool, map(cell_text, row))) > 1
-            yield number, [*wide, day if is_class else "", ""]
+            wide += ["", ""]
+            if sum(map(bool, map(cell_text, row))) > 1:
+                wide[label if label >= 0 else width] = day
+            yield number, wide
 
 
 def _is_head(row: Sequence[Cell], head: Sequence[str]) -> bool:

@@ -39,6 +39,7 @@ class Headed(NamedTuple):
 def headless_classes(sheet: Sheet) -> Headed | None:
     """The sheet with headings above its classes, and a column of the groups that lines alone are; a weekday that stands once over its
     times is that of all of them. None for any other sheet."""
+    sheet = _with_days_before(sheet)
     rows = list(islice(sheet.rows(), _TOP_ROWS))
     wide = [row for _, row in rows if sum(map(bool, map(cell_text, row))) >= _LEAST_CELLS]
     columns = _columns(wide) if len(wide) > 1 else None
@@ -48,6 +49,29 @@ def headless_classes(sheet: Sheet) -> Headed | None:
     message = f"A weekday written once over its times holds for {counted(once, 'row')} below it."
     notes = (note("weekday-once", message).at(sheet.place(None, columns.day)),) if once else ()
     return Headed(sheet._replace(read_rows=partial(_in_rows, sheet, columns), merged=()), notes)
+
+
+def _with_days_before(sheet: Sheet) -> Sheet:
+    """A sheet whose weekdays stand alone over their times, with each day before its rows; the sheet itself for any other."""
+    rows = list(islice(sheet.rows(), _TOP_ROWS))
+    filled = [[text for cell in row if (text := cell_text(cell))] for _, row in rows]
+    days = [n for n, texts in enumerate(filled) if len(texts) == 1 and weekday_of(texts[0]) is not None]
+    first = next((n for n, texts in enumerate(filled) if len(texts) >= _LEAST_CELLS), -1)
+    is_timed = first >= 0 and bool(rows[first][1]) and is_time(rows[first][1][0])
+    if not days or not is_timed or days[0] > first:
+        return sheet
+    return sheet._replace(
+        read_rows=partial(_days_before, sheet), first_column=sheet.first_column - 1, merged=()
+    )
+
+
+def _days_before(sheet: Sheet) -> Iterator[Row]:
+    day = ""
+    for number, row in sheet.rows():
+        filled = [text for cell in row if (text := cell_text(cell))]
+        is_day = len(filled) == 1 and weekday_of(filled[0]) is not None
+        day = filled[0] if is_day else day
+        yield number, [day if len(filled) >= _LEAST_CELLS else "", *row]
 
 
 def _columns(rows: Sequence[Sequence[Cell]]) -> _Columns | None:
@@ -96,6 +120,7 @@ def _in_rows(sheet: Sheet, columns: _Columns) -> Iterator[Row]:
             len(filled) == 1
             and date_within(f"{filled[0]} ·", ENGLISH) is None
             and any(map(str.isalpha, filled[0]))
+            and weekday_of(filled[0]) is None
         ):
             group, day = filled[0], ""
         if is_class and not is_begun:

@@ -1,11 +1,12 @@
 """Classes whose rows say themselves when they meet: their times, in the half of the day that all of them show."""
 
 from collections.abc import Sequence
+from itertools import pairwise
 from typing import Literal
 
-from nomarium.model.problem import Problem
+from nomarium.model.problem import Problem, note
 from nomarium.model.refusal import Refusal
-from nomarium.model.wording import clock_text
+from nomarium.model.wording import clock_text, counted
 from nomarium.reading.cells.lengths import read_length
 from nomarium.reading.cells.moments import Moment, read_moment
 from nomarium.reading.cells.times import DAY_SECS, Clock
@@ -45,7 +46,37 @@ def own_bells(
     if bells:
         first = next(item for item in items if id(item) in bells)
         notes += [told.at(first.table.sheet.place()) for told in clock_told(found)]
+        notes += _overlaps_told(items, bells, moments, options)
     return bells
+
+
+def _overlaps_told(
+    items: Sequence[Item],
+    bells: dict[int, Bell],
+    moments: dict[int, dict[_Field, Moment]],
+    options: ReadingOptions,
+) -> list[Problem]:
+    """A note where a row that says no end lasts into the next one of its day, as long as the usual length is."""
+    if options.default_length_secs is not None:
+        return []
+    for one, following in pairwise(items):
+        bell, after, said = bells.get(id(one)), bells.get(id(following)), moments.get(id(one), {})
+        is_open = (
+            not one.text("length")
+            and all(moment.end is None for moment in said.values())
+            and "end" not in said
+        )
+        is_of_day = one.table is following.table and one.text("label") == following.text("label")
+        if bell and after and is_open and is_of_day and bell.start_secs < after.start_secs < bell.end_secs:
+            message = (
+                f"Rows that say no end last {counted(options.length_secs // 60, 'minute')}, and “{one.text('class')}” so runs on into "
+                f"“{following.text('class')}”."
+            )
+            remedy = "Write their ends, or give them another length: --default-length 40m."
+            return [
+                note("slots-overlap", message, remedy).at(one.place("time" if "time" in said else "start"))
+            ]
+    return []
 
 
 def _moment(item: Item, field: _Field, problems: list[Problem]) -> Moment | None:
