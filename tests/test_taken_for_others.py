@@ -333,7 +333,19 @@ def test_pages_about_a_workbook_are_passed_over(tmp_path: Path) -> None:
 
 
 @pytest.mark.parametrize(
-    "name", ["2025-26 (old)", "Copy of Events", "Archive 2025", "Example", "Events - draft"]
+    "name",
+    [
+        "2025-26 (old)",
+        "Copy of Events",
+        "Archive 2025",
+        "Example",
+        "Events - draft",
+        "Events (2)",
+        "Cancelled",
+        "Done",
+        "Change log",
+        "Summary",
+    ],
 )
 def test_sheets_that_are_beside_the_others_are_asked_for(name: str, tmp_path: Path) -> None:
     source = workbook(tmp_path, EVENTS, more={name: [["Date", "Event"], ["2025-09-08", "Tar"]]})
@@ -344,7 +356,9 @@ def test_sheets_that_are_beside_the_others_are_asked_for(name: str, tmp_path: Pa
     assert len(built(source, "--sheet", "Events", "--sheet", name)) == 2
 
 
-@pytest.mark.parametrize("name", ["Old Hall", "Sampler course", "Templeton", "Photocopying"])
+@pytest.mark.parametrize(
+    "name", ["Old Hall", "Sampler course", "Templeton", "Photocopying", "History", "Tests", "Group (2)"]
+)
 def test_sheets_of_like_names_are_read(name: str, tmp_path: Path) -> None:
     source = workbook(tmp_path, EVENTS, more={name: [["Date", "Event"], ["2025-09-08", "Tar"]]})
     assert len(built(source)) == 2

@@ -18,9 +18,13 @@ _ABOUT: Final = (
 _BESIDE: Final = (
     r"(?i)\(\s*old\s*\)|[\s_-]old\W*$|^old$|^old (?:events?|lists?|dates|data|version|timetable|calendar)\b|\barchived?$|^archived?\b|\bback[ -]?up\b|^copy of\b|[\s_(-]copy\W*\d*\W*$|"
     r"\b(?:obsolete|superseded|do not use|don.t use|unused)\b|^(?:examples?|samples?|templates?|drafts?)\b|\b(?:examples?|samples?|templates?|drafts?)\W*$|"
+    r"^(?:cancelled|canceled|declined|rejected|deleted|removed|done|completed|finished|past(?: events?)?|ignore|scratch)\W*$|"
+    r"^(?:change ?log|changes|audit(?: log)?|summary|overview|dashboard|stat(?:istic)?s|totals?|index|pivot(?: table)?)\W*\d*\W*$|"
     r"^(?:archiv|alt|vorlage|beispiel|entwurf|exemple|mod[eè]le|brouillon|ancien(?:ne)?s?|ejemplo|plantilla|borrador|antiguo)\b"
 )
-"""Names of sheets that hold what was, or what is not meant."""
+"""Names of sheets that hold what was, what is not meant, or what sums the others up."""
+_SECOND: Final = r"\s*\(\d\)$"
+"""What a program writes behind the name of a sheet's copy."""
 
 Looked = Sequence[tuple[Sheet, Reading | NotRead]]
 
@@ -53,8 +57,9 @@ def doubtful_sheets(readings: Sequence[Reading], options: ReadingOptions) -> lis
             for one in readings
             if one.sheet.file == sheet.file and one.sheet.name != sheet.name
         ]
+        is_copy = re.search(_SECOND, sheet.name) and re.sub(_SECOND, "", sheet.name) in others
         others = list(dict.fromkeys(name for name in others if not re.search(_BESIDE, name)))
-        if others and re.search(_BESIDE, sheet.name):
+        if others and (is_copy or re.search(_BESIDE, sheet.name)):
             message = f"By its name “{sheet.name}” is not meant, and it would be read beside {listed([f'“{name}”' for name in others])}."
             named = " ".join(f'--sheet "{name}"' for name in others)
             remedy = f'Say which are meant: {named}; with it: {named} --sheet "{sheet.name}".'
