@@ -33,6 +33,9 @@ _EVENTS = frozenset(
     "celebrations parties services competitions races birthdays outings excursions sorties reunions termine ausfluge veranstaltungen excursiones eventos".split()
 )
 """Headings of what is on, of which a calendar may have several columns."""
+_WHAT_HAPPENS = frozenset("topic topics activity activities lesson lessons theme themes event events".split())
+_OF_OTHER_ROWS = frozenset("previous next last related linked parent type kind no number of id".split())
+"""Words by which such a heading is about something else than what is on then."""
 _LONGEST_ENTRY = 40
 _TIMED_WORDS = r"(?i)(?<![\d.:])\d{1,2}(?:[:.]\d\d)?\s?[ap]\.?m\b|(?<![\d.:])\d{1,2}:\d\d(?![\d:])"
 
@@ -130,7 +133,8 @@ def _another_like(title: Column, columns: Sequence[Column]) -> Column | None:
     `Event 2`."""
     others = [c for c in columns if c is not title and c.how != "asked" and c.filled]
     again = next((c for c in others if c.is_ignored and _bare(c.heading) == _bare(title.heading)), None)
-    again = again or _also_timed(title, others) or next((c for c in others if _is_of_events(c)), None)
+    again = again or _also_timed(title, others)
+    again = again or next((c for c in others if _is_of_events(c) or _is_headed_so(c)), None)
     if again is not None or title.how != "content":
         return again
     if is_place(title.heading):
@@ -144,6 +148,13 @@ def _is_of_events(column: Column) -> bool:
     if not column.is_ignored or column.is_kept or not column.blank:
         return False
     return not _EVENTS.isdisjoint(re.findall(r"[^\W\d_]+", fold(column.heading)))
+
+
+def _is_headed_so(column: Column) -> bool:
+    """Whether the heading of a column that nothing uses says whose topic or activity stands there, `Y7 topic`, in most rows."""
+    words = re.findall(r"[^\W_]+", fold(column.heading))
+    is_more = len(words) > 1 and words[-1] in _WHAT_HAPPENS and _OF_OTHER_ROWS.isdisjoint(words)
+    return column.is_ignored and not column.is_kept and column.filled > column.blank and is_more
 
 
 def _also_timed(title: Column, others: Sequence[Column]) -> Column | None:
