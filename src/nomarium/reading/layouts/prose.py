@@ -6,7 +6,7 @@ from collections.abc import Callable
 from typing import Final, Literal, NamedTuple
 
 from nomarium.reading.cells.placewords import is_place
-from nomarium.reading.cells.words import Lexicon
+from nomarium.reading.cells.words import Lexicon, fold
 from nomarium.reading.layouts.linetimes import OF_SCHOOL
 from nomarium.reading.layouts.proseforms import DUE, ENDS, INVITED, LABELLED, LEAD_IN, NAMED, SUBJECT
 from nomarium.reading.layouts.prosefrench import Held, held_in_french, place_in_french
@@ -58,6 +58,10 @@ _TO_COME: Final = r"(?i)\b(?:will|shall|is|are|be|please|must|should|can|join|co
 _PLACE: Final = re.compile(
     r"(?:\b(?:at|in)|@)\s+(?P<place>(?:the\s+|our\s+)?(?!noon|midday|midnight|least|\d)[A-Za-z][^,.;:()]*?)(?=\s*(?:[,.;:()]|\bfrom\b|\bon\b|\bat\b|\band\b|\bwith\b|\bfor\b|\bto\b|$))"
 )
+_OTHER_DAY: Final = re.compile(
+    r"(?i)\b(?:on|by|before|until|till|is|are|this|next|coming)\s+(?:the\s+)?(?:(?P<of_now>today|tonight|tomorrow)\b|(?P<day>[^\W\d_]{3,9})s?(?=\s*(?:[.,;)]|$|\b(?:at|and|in|for|from|to|when|but|mornings?|afternoons?|evenings?|nights?|\d+)\b)))"
+)
+"""A day by its name alone, or as it is counted from now."""
 _NO_PLACES: Final = r"(?i)(?:the )?(?:about|around|approximately|morning|afternoon|evening|end|beginning|start|middle|autumn|spring|summer|winter|advance|total|person|high (?:water|tide)|low (?:water|tide)|time|year|week|month|last|first)\b.*"
 _ARTICLES: Final = r"(?i)^(?:the (?:new )?(?:date|day) (?:of|for) (?:the|our|this year['’]s)|the|our|a|an|this year['’]s|your|this)\s+"
 _NO_TITLE: Final = r"(?i)(?:attend|join|come|participate)(?:ing)?|(?:hearing|seeing|welcoming)(?:\s+(?:from\s+)?(?:you|everyone)\b.*)?|meeting (?:you|everyone)\b.*"
@@ -190,7 +194,12 @@ def _doubt_of(parts: _Parts, lexicon: Lexicon, time_in: TimeIn) -> Doubt | None:
         return "past"
     others = date_within(f"{untimed.strip()} ·", lexicon) or date_within(f"{before.strip()} ·", lexicon)
     has_others = others is not None and re.search(r"[^\W\d_]{3}|[/.-]", others.text)
-    return "doubtful" if has_others else None
+    return "doubtful" if has_others or _has_other_day(parts.around, lexicon) else None
+
+
+def _has_other_day(text: str, lexicon: Lexicon) -> bool:
+    """Whether the words round a date name another day: `on Thursday at 3.45pm`, `and the match is tomorrow`."""
+    return any(one["of_now"] or fold(one["day"]) in lexicon.weekdays for one in _OTHER_DAY.finditer(text))
 
 
 def _held(parts: _Parts, match: re.Match[str], time_in: TimeIn) -> Said | Literal["doubtful"]:
