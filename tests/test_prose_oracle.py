@@ -154,6 +154,10 @@ SAY_NOTHING_TO_HOLD = (
     "Parents are invited to attend on 5 June 2027 at 6pm.", "We look forward to welcoming you back on 5 June 2027.", "The winners will be announced on 5 June 2027.",
     "The new slip will be finished on 5 June 2027.", "The course is held on Mondays from 7 June 2027 to 28 June 2027 at 7pm.", "The fair may be held on 5 June 2027.",
     "There will be a fair on 5 June 2027 or 12 June 2027.", "All are welcome at the fair, but not on 5 June 2027.", "Please join us for the fair on 5 June 2027 unless it rains.",
+    "The next staff meeting is on Thursday at 3.45pm in the Loft, and the deadline for reports is Friday 16 October 2026.",
+    "The meeting is on Thursday and reports are due on Friday 16 October 2026.", "Training is on Monday evening; the match is on Saturday 17 October 2026.",
+    "The staff meeting is on Thursday 15 October 2026 at 3.45pm in the Loft, and the deadline for reports is Friday.",
+    "The trip is tomorrow and the talk is on 17 October 2026 at 7pm.",
 )  # fmt: skip
 
 
