@@ -146,6 +146,18 @@ def test_a_programme_under_a_title_and_a_day_stays_one(tmp_path: Path) -> None:
     ]
 
 
+@pytest.mark.parametrize(
+    "line",
+    [
+        "Save the date: 13.06.2027, summer fair, 2–5pm",
+        "Save the date! 13 June 2027 – summer fair, 2–5pm",
+        "REMINDER: 13 June 2027 – summer fair, 2-5pm",
+    ],
+)
+def test_what_heralds_a_date_is_no_title(line: str, tmp_path: Path) -> None:
+    assert built(_text(tmp_path, f"{line}\n")) == ["summer fair 2027-06-13T14:00/2027-06-13T17:00"]
+
+
 SAY_NOTHING_TO_HOLD = (
     "The library closes at 4pm on 5 July 2026.", "Thanks to all who came on 5 July 2026.", "Happy birthday to Quill on 5 July 2026!",
     "Signed on 5 July 2026 in Halifax.", "Don't forget your coat on 5 July 2026.",
@@ -157,7 +169,9 @@ SAY_NOTHING_TO_HOLD = (
     "The next staff meeting is on Thursday at 3.45pm in the Loft, and the deadline for reports is Friday 16 October 2026.",
     "The meeting is on Thursday and reports are due on Friday 16 October 2026.", "Training is on Monday evening; the match is on Saturday 17 October 2026.",
     "The staff meeting is on Thursday 15 October 2026 at 3.45pm in the Loft, and the deadline for reports is Friday.",
-    "The trip is tomorrow and the talk is on 17 October 2026 at 7pm.",
+    "The trip is tomorrow and the talk is on 17 October 2026 at 7pm.", "The pool will be empty from 12 October to 16 October 2026.",
+    "Mr Moss will be on leave from 12 October to 16 October 2026.", "The lift will be out of order on 12 October 2026.",
+    "The website will be down for maintenance on 12 October 2026 from 1am to 3am.", "The deadline is 12 October 2026.",
 )  # fmt: skip
 
 

@@ -57,6 +57,8 @@ _MORE_OF_TIME: Final = re.compile(
     r"(?i)(?:any ?time|(?:after|before|from|until)\b)(?:\s+(?:after|before|from|until|\d{1,2}(?:[.:]\d\d)?\s?(?:[ap]\.?m)?|noon|midday|midnight|lunch|school|onwards|the day))*[.!]?"
 )
 """What says more of when, and not what."""
+_UNSAID: Final = re.compile(r"(?i)^(?:the|our|this)\s.*\s(?:is|are|was|were|will be)\W*$")
+"""A sentence whose end is its date, `The deadline is`."""
 _UNKNOWN_DAY: Final = Refusal(
     "text-unread", "The word before the date seems to be a weekday, and is none in the languages found.",
     "Say the language, --language de, say, or take the word out.",
@@ -207,21 +209,27 @@ def _says_more_of_repeat(line: TextLine, lexicon: Lexicon) -> bool:
     return bool(others) or _LEFT_OVER.search(line.rest) is not None
 
 
+def _doubt_beside_date(line: TextLine, lexicon: Lexicon) -> Refusal | None:
+    """Why what stands beside the date of a line is no title, or leaves the date open."""
+    if fold(line.rest).strip(" :") in _LABELS or _MORE_OF_TIME.fullmatch(line.rest):
+        return _LABELLED
+    if _UNSAID.search(line.rest):
+        return linerefusals.PROSE
+    before = re.match(r"([^\W\d]{2,3})\.\s*\d", line.text)
+    if (
+        before is not None
+        and fold(before[1]) not in lexicon.weekdays.keys() | lexicon.months.keys() | _COUNTING
+    ):
+        return _UNKNOWN_DAY  # So. 20.9.2026, and nothing says that it is a Sunday
+    return _DAY_OR_NUMBER if _may_number(line, lexicon) else None
+
+
 def doubt_of(line: TextLine, lexicon: Lexicon) -> Refusal | None:
     """Why a line with a date or a time is no one event: it repeats, or says another day or time. None when nothing tells."""
     if _says_more_of_repeat(line, lexicon):
         return linerefusals.REPEATED
-    if line.date and (fold(line.rest).strip(" :") in _LABELS or _MORE_OF_TIME.fullmatch(line.rest)):
-        return _LABELLED
-    before = re.match(r"([^\W\d]{2,3})\.\s*\d", line.text)
-    if (
-        line.date
-        and before is not None
-        and fold(before[1]) not in lexicon.weekdays.keys() | lexicon.months.keys() | _COUNTING
-    ):
-        return _UNKNOWN_DAY  # So. 20.9.2026, and nothing says that it is a Sunday
-    if line.date and _may_number(line, lexicon):
-        return _DAY_OR_NUMBER
+    if line.date and (doubt := _doubt_beside_date(line, lexicon)) is not None:
+        return doubt
     words = [fold(word).strip(".,;:()&") for word in without_plural(line.text).split()]
     are_several = any(
         word not in lexicon.weekdays

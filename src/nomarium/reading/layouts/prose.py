@@ -58,6 +58,12 @@ _TO_COME: Final = r"(?i)\b(?:will|shall|is|are|be|please|must|should|can|join|co
 _PLACE: Final = re.compile(
     r"(?:\b(?:at|in)|@)\s+(?P<place>(?:the\s+|our\s+)?(?!noon|midday|midnight|least|\d)[A-Za-z][^,.;:()]*?)(?=\s*(?:[,.;:()]|\bfrom\b|\bon\b|\bat\b|\band\b|\bwith\b|\bfor\b|\bto\b|$))"
 )
+_STATE: Final = re.compile(r"(?i)[,\s]+will be\s+(?P<state>[^\0]{2,80}?)\s*\0")
+_HELD_WORDS: Final = (
+    r"(?i)\b(?:held|hosted|staged|run|presented|celebrated|shown|laid|lit|sung|read|taught|given|cut|cast|performed|open(?:ed)?|launched|launching|happening|taking place|back|also|now|again|instead|once|more|"
+    r"this|next|year|on|from|at|in|for|the|our|a|an|all|of|between|to|and|starting|beginning|by|over|during|as usual|usual|whole|day|days|evening|afternoon|morning|everybody|everyone|parents)\b"
+)
+"""What is said of what is held, and of no state."""
 _OTHER_DAY: Final = re.compile(
     r"(?i)\b(?:on|by|before|until|till|is|are|this|next|coming)\s+(?:the\s+)?(?:(?P<of_now>today|tonight|tomorrow)\b|(?P<day>[^\W\d_]{3,9})s?(?=\s*(?:[.,;)]|$|\b(?:at|and|in|for|from|to|when|but|mornings?|afternoons?|evenings?|nights?|\d+)\b)))"
 )
@@ -213,6 +219,8 @@ def _held(parts: _Parts, match: re.Match[str], time_in: TimeIn) -> Said | Litera
     ):
         return "doubtful"
     doing, rest = _doing(match["rest"])
+    if not doing and _is_in_a_state(match.string[match.end("title") :], time_in):
+        return "doubtful"
     rest = rest.replace("\0", " ")
     time, without = (parts.time, rest) if parts.is_timed else time_in(rest)
     date = parts.date
@@ -253,7 +261,7 @@ def _named(parts: _Parts, time_in: TimeIn) -> Said | Literal["doubtful"]:
     title = _bare((match["before"] or match["behind"]) if match is not None else "")
     if match is None or parts.end or not _is_parted(parts, time_in):
         return "doubtful"
-    if not _is_title(title) or re.search(_VERBS, title):
+    if not _is_title(title) or re.search(_VERBS, title) or re.search(r"(?i)\b(?:is|are|was|were|be)$", title):
         return "doubtful"
     time, without = (parts.time, match["rest"]) if parts.is_timed else time_in(match["rest"])
     place = _place_in(without)
@@ -280,6 +288,14 @@ def _doing(rest: str) -> tuple[str, str]:
     if place is not None and is_place(place[1]):
         doing = doing[: place.start()]
     return f" {doing.strip()}", rest[match.start("doing") + len(doing) :]
+
+
+def _is_in_a_state(said: str, time_in: TimeIn) -> bool:
+    """Whether a sentence says how something will be then, `out of order`, `on leave`, and not that it is held."""
+    match = _STATE.match(said)
+    untimed = time_in(match["state"])[1] if match is not None else ""
+    left = re.sub(_HELD_WORDS, "", _without_place(_place_in(untimed), untimed))
+    return re.search(r"[^\W\d_]{2}", left) is not None
 
 
 def _with_its_verb(title: str, rest: str) -> str:

@@ -178,6 +178,12 @@ def _with_its_end(line: TextLine) -> TextLine:
     return line._replace(date=date, time=f"{time}-{end}", rest=rest, has_time=False)
 
 
+_HERALDS: Final = re.compile(
+    r"(?i)\W*(?:(?:please )?(?:save|note) the dates?|dates? for (?:the|your) diar(?:y|ies)|diary dates?|reminder|advance notice)\W+(?=[^\W\d_]{0,9}\.?,?\s?\d.*[^\W\d_]{4})"
+)
+"""What stands before a date and says that it comes: no title of what is on then."""
+
+
 def _text_line(number: int, shown: str, parted: str, is_bullet: bool, lexicon: Lexicon) -> TextLine:
     plain = re.sub(_YEAR_AND_COLON, " :", clocked(_with_spaces(parted.translate(_BRACKETS)), lexicon))
     plain = with_month_behind(with_days_apart(with_both_weekdays(plain, lexicon), lexicon), lexicon)
@@ -185,6 +191,8 @@ def _text_line(number: int, shown: str, parted: str, is_bullet: bool, lexicon: L
         led[1]
     ) in lexicon.weekdays:
         plain = f"{led[1]} {plain[led.end() :]}"  # Wed - 18 Nov - Trip
+    if (heralded := _HERALDS.match(plain)) is not None:
+        plain = plain[heralded.end() :]
     first, sign, behind = plain.partition(" | ")
     if sign and fold(first).strip(".,") in lexicon.weekdays:
         plain = f"{first} {behind}"  # a column of weekdays beside that of the dates
