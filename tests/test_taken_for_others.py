@@ -475,3 +475,11 @@ def test_figures_of_a_clock_are_not_dropped_unseen(text: str, tmp_path: Path) ->
     assert "holds times and is none of those that say when" in refused(
         csv_file(tmp_path, text), "--date-order", "dmy"
     )
+
+
+def test_nights_count_days_and_weeks_between_two_days_are_asked_about(tmp_path: Path) -> None:
+    stays = csv_file(tmp_path, "Guest,Arrive,Nights\nMoss,12/09/2026,2\nQuill,18/09/2026,3")
+    assert built(stays) == ["Moss 2026-09-12/2026-09-14", "Quill 2026-09-18/2026-09-21"]
+    courses = csv_file(tmp_path, "Course,Start,End,Weeks\nKnots,14/09/2026,30/11/2026,10", "b.csv")
+    assert "how often a row is held between its first and its last day" in refused(courses)
+    assert built(courses, "--column", "Weeks=") == ["Knots 2026-09-14/2026-12-01"]

@@ -21,6 +21,7 @@ _NOT_ON = r"(?i)(?:no|not)\b(?!\.| (?:before|after|later|earlier|until|till)\b).
 _OFF = r"(?i).*\b(?:off|breaks?|closed|closures?|holidays?|cancell?ed|half[ -]?terms?|miss(?:ed|ing)?|skip(?:ped|s)?|away)\b.*"
 _REPEATED = r"(?i)(?:repeat|recur).*|.*\bevery\b.*"
 _OFTEN = r"(?i)(?:every|each|weekly|fortnightly|monthly|daily|alternate|jede[nrs]?|wöchentlich|chaque|tous les|toutes les|cada)\b"
+_COUNT_OF_MEETINGS = r"(?i)(?:no\.?|nr\.?|number|#)?\s*(?:of\s+)?(?:weeks|wks|sessions|classes|lessons|meetings|wochen|termine|s[ée]ances|semaines|sesiones|semanas|lessen|weken)"
 _LONGEST_REPEAT = 60
 
 
@@ -57,6 +58,7 @@ def moved_dates(sheet: Sheet, columns: Sequence[Column], repeats: bool) -> dict[
     fields = {c.field for c in columns if c.filled}
     on_weekdays = repeats or ("day" in fields and not fields & {"date", "when"})
     is_weekly = on_weekdays and not fields & {"end-date", "repeat-until"}
+    has_end = any(c.field == "end-date" or (c.field == "end" and c.has_days) for c in columns if c.filled)
     found = _repeated_milestones(sheet, columns)
     for column in columns:
         if column.field not in ("milestone", "") or column.how == "asked" or not column.filled:
@@ -79,12 +81,21 @@ def moved_dates(sheet: Sheet, columns: Sequence[Column], repeats: bool) -> dict[
             )
         elif not is_dated and re.fullmatch(_REPEATED, heading):
             says, remedy = "how a row repeats", f'Say so: --column "{heading}=repeat"'
+        elif has_end and not on_weekdays and _counts_meetings(column):
+            says = "how often a row is held between its first and its last day"
+            remedy = "Say on which weekday in a column headed Day"
         else:
             continue
         message = f"The column {called(sheet, column)} seems to say {says}."
         remedy = f'{remedy}; or leave it out with --column "{heading}=".'
         found[column.at] = Problem("column-moved", message, remedy, sheet.place(None, column.at, heading))
     return found
+
+
+def _counts_meetings(column: Column) -> bool:
+    """Whether a column that nothing uses counts weeks or sessions, more than one in some row."""
+    is_headed = re.fullmatch(_COUNT_OF_MEETINGS, column.heading.strip()) is not None
+    return is_headed and any(text.isdecimal() and int(text[:4]) > 1 for text in column.samples)
 
 
 def _repeated_milestones(sheet: Sheet, columns: Sequence[Column]) -> dict[int, Problem]:
