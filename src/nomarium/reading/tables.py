@@ -78,8 +78,10 @@ def _side_by_side(sheet: Sheet, top: Sequence[Row]) -> list[_Part]:
 def _beside_without_headings(sheet: Sheet, top: Sequence[Row]) -> list[_Part]:
     """One list that goes on beside itself without headings, dates and what is on then in turns: each month, or as many as a page
     is high. Two columns of dates alone may as well be first and last days, unless each is of a month or of days in a row."""
+    if any(_heads_lists(row) for _, row in top[:_TITLE_ROWS]):
+        return []  # as most tables have: the dates below need not be looked for
     body = [row for _, row in top if sum(map(looks_like_date, row)) > 1]
-    if len(body) < _LEAST_ROWS or any(_heads_lists(row) for _, row in top):
+    if len(body) < _LEAST_ROWS:
         return []
     width = max(map(len, body))
     columns = [[row[n] for row in body if n < len(row) and cell_text(row[n])] for n in range(width)]
@@ -114,8 +116,8 @@ _LEAST_ROWS = 3
 
 def _heads_lists(row: Sequence[Cell]) -> bool:
     """Whether a row holds headings of a list."""
-    fields = [match_exactly(cell) for cell in row if isinstance(cell, str) and cell]
-    return len(fields) > 1 and any(fields) and not any(map(looks_like_date, row))
+    texts = [cell for cell in row if isinstance(cell, str) and cell]
+    return len(texts) > 1 and not any(map(str.isdigit, "".join(texts))) and any(map(match_exactly, texts))
 
 
 def _are_of_a_month(days: Sequence[int]) -> bool:

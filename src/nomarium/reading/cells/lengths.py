@@ -43,9 +43,7 @@ def read_length(text: str, bare_unit_secs: int | None = None) -> int | Refusal:
     return secs
 
 
-_BEHIND = re.compile(
-    r"(?i)\s*\((?P<said>(?:\d[^()]*|an?|half an?)\s?(?:h|hrs?|hours?|hour|heures?|std|stunden?|min|mins|minutes?|minuten)\.?(?:\s?\d[^()]*)?)\)\s*$"
-)
+_BEHIND = r"(?i)\s*\((?P<said>(?:\d[^()]*|an?|half an?)\s?(?:h|hrs?|hours?|hour|heures?|std|stunden?|min|mins|minutes?|minuten)\.?(?:\s?\d[^()]*)?)\)\s*$"
 """A length in brackets at the end of a title."""
 _LONGEST_BEHIND = 12 * 3600
 
@@ -56,14 +54,14 @@ def length_behind(title: str) -> int | None:
     >>> length_behind("Drawing 1 (1h30)"), length_behind("Carving (90 mins)"), length_behind("Swim (50m)"), length_behind("Talk (7pm)")
     (5400, 5400, None, None)
     """
-    match = _BEHIND.search(title) if title[-1:] == ")" else None
+    match = re.search(_BEHIND, title) if title[-1:] == ")" else None
     secs = read_length(match["said"]) if match is not None else None
     return secs if type(secs) is int and 0 < secs <= _LONGEST_BEHIND else None
 
 
 def without_length(title: str) -> tuple[str, str]:
     """A title before the length in brackets behind it, and these."""
-    match = _BEHIND.search(title) if length_behind(title) is not None else None
+    match = re.search(_BEHIND, title) if length_behind(title) is not None else None
     return (title[: match.start()], match[0]) if match is not None else (title, "")
 
 

@@ -21,7 +21,6 @@ from nomarium.reading.cells.times import (
     plain_clock,
     read_times,
 )
-from nomarium.reading.cells.weekdaypairs import with_both_weekdays
 from nomarium.reading.cells.words import Lexicon
 
 Role = Literal["date", "time", "either"]
@@ -65,10 +64,6 @@ _DOTTED_TIME = re.compile(
 """A day without its year before a time with a dot, which no date can be."""
 _EPOCH_YEARS = (1899, 1900, 1904)
 """Years in which workbooks keep times that were typed without a date."""
-
-
-_BESIDE_DAYS = re.compile(r"[^\W\d_][^\W_]*[-–/&+ ].*\d\D{1,5}\d")
-"""What may be two weekdays before two days."""
 
 
 def read_moment(cell: Cell, role: Role, lexicon: Lexicon, counts_1904: bool = False) -> Moment | Refusal:
@@ -339,7 +334,9 @@ _REMARK = r"\s*(?:\([^()\d]{2,60}\)|[*†‡#]+)$"
 
 def _days_and_times(text: str, lexicon: Lexicon) -> Moment | Refusal:
     days = read_days(text, lexicon)
-    if isinstance(days, Refusal) and _BESIDE_DAYS.search(text):
+    if isinstance(days, Refusal) and text[:1].isalpha() and any(sign in text for sign in ("-", "–", " to ")):
+        from nomarium.reading.cells.weekdaypairs import with_both_weekdays
+
         paired = read_days(with_both_weekdays(text, lexicon), lexicon)
         days = days if isinstance(paired, Refusal) else paired
     if isinstance(days, Refusal):

@@ -7,13 +7,9 @@ from nomarium.reading.cells.words import Lexicon, fold
 
 _TH: Final = r"(?:st|nd|rd|th)?"
 _AND: Final = r"(?:\s?[/&+]\s?|\s+and\s+)"
-_WEEKDAYS_OF_RANGE: Final = re.compile(
-    rf"\b(?P<a>[^\W\d_]{{2,9}})\.?\s?(?:[-–—]|to)\s?(?P<b>[^\W\d_]{{2,9}})\.?,?\s+(?P<first>\d{{1,2}}{_TH})\s?(?:[-–—/]|to)\s?(?P<last>\d{{1,2}}{_TH})(?=\.?\s*[^\W\d_]{{3}})"
-)
-_DAYS_BY_SLASH: Final = re.compile(
-    rf"(?<![\d/.])(?<!\bw/[bce] )(?:\b(?P<weekdays>[^\W\d_]{{2,9}}\.?(?:{_AND}[^\W\d_]{{2,9}}\.?){{1,2}}),?\s+)?(?P<days>\d{{1,2}}{_TH}(?:{_AND}\d{{1,2}}{_TH}){{1,2}})(?=\s+(?P<month>[^\W\d_]{{3,}}))"
-)
-_WHOLE_DAYS_BY_SLASH: Final = re.compile(
+_WEEKDAYS_OF_RANGE: Final = rf"\b(?P<a>[^\W\d_]{{2,9}})\.?\s?(?:[-–—]|to)\s?(?P<b>[^\W\d_]{{2,9}})\.?,?\s+(?P<first>\d{{1,2}}{_TH})\s?(?:[-–—/]|to)\s?(?P<last>\d{{1,2}}{_TH})(?=\.?\s*[^\W\d_]{{3}})"
+_DAYS_BY_SLASH: Final = rf"(?<![\d/.])(?<!\bw/[bce] )(?:\b(?P<weekdays>[^\W\d_]{{2,9}}\.?(?:{_AND}[^\W\d_]{{2,9}}\.?){{1,2}}),?\s+)?(?P<days>\d{{1,2}}{_TH}(?:{_AND}\d{{1,2}}{_TH}){{1,2}})(?=\s+(?P<month>[^\W\d_]{{3,}}))"
+_WHOLE_DAYS_BY_SLASH: Final = (
     rf"(?<![\d/.])(?:\b(?P<weekday>[^\W\d_]{{2,9}})\.?,?\s+)?(?P<day>\d{{1,2}}{_TH})(?:\s+(?P<own>[^\W\d_]{{3,9}})\.?)?\s?/\s?"
     rf"(?=(?:(?P<other>[^\W\d_]{{2,9}})\.?,?\s+)?\d{{1,2}}{_TH}\s+(?P<month>[^\W\d_]{{3,}}))"
 )
@@ -31,7 +27,7 @@ def with_both_weekdays(text: str, lexicon: Lexicon) -> str:
         are_known = fold(match["a"]) in lexicon.weekdays and fold(match["b"]) in lexicon.weekdays
         return f"{match['a']} {match['first']} – {match['b']} {match['last']}" if are_known else match[0]
 
-    return _WEEKDAYS_OF_RANGE.sub(beside, text)
+    return re.sub(_WEEKDAYS_OF_RANGE, beside, text)
 
 
 def with_days_apart(text: str, lexicon: Lexicon) -> str:
@@ -68,4 +64,4 @@ def with_days_apart(text: str, lexicon: Lexicon) -> str:
 
     if "/" not in text and "&" not in text and "+" not in text and " and " not in text:
         return text
-    return _WHOLE_DAYS_BY_SLASH.sub(whole_apart, _DAYS_BY_SLASH.sub(apart, text))
+    return re.sub(_WHOLE_DAYS_BY_SLASH, whole_apart, re.sub(_DAYS_BY_SLASH, apart, text))

@@ -22,10 +22,14 @@ _RUNNING: Final = re.compile(
 )
 _OF_DATES: Final = frozenset(("date", "when", "day"))
 _LAST_DAY: Final = 31
+_WITH_MORE: Final = 3
+"""Characters from which on a text is more than the number of a day."""
+_LOOKED_AT: Final = 60
+"""Rows in which a workbook's numbers are looked for."""
 _REMARK: Final = r"\s*\([^()]*\)$"
 """What stands in brackets behind a day."""
-_LONGEST: Final = 60
-"""Characters of a weekday, a day and a remark."""
+_LONGEST: Final = 18
+"""Characters of a weekday and a day."""
 _MOSTLY: Final = 0.8
 """The share of a column's cells that must be days, with their months or without."""
 
@@ -49,7 +53,7 @@ class RunningMonths(NamedTuple):
         """The options as they stand."""
         return options
 
-    def told(self, sheet: Sheet, columns: Sequence[Column], filled: Collection[str]) -> Problem:
+    def told(self, sheet: Sheet, columns: list[Column], filled: Collection[str]) -> Problem:
         """A note of what was supplied."""
         return self.said(sheet.place(None, self.at, columns[self.at].heading))
 
@@ -90,9 +94,14 @@ def find_running_months(
 ) -> RunningMonths | None:
     """The column in which months are written once, or None."""
     width = max(map(len, sample), default=0)
+    numbered = []  # columns some of whose cells may be numbers alone
     for at in range(width):
         cells = [row[at] for row in sample if at < len(row)]
         different = {cell for cell in cells if type(cell) is str and len(cell) <= _LONGEST}
+        if any(0 < len(text) < _WITH_MORE for text in different) or any(
+            type(cell) is not str for cell in cells[:_LOOKED_AT]
+        ):
+            numbered.append(at)
         if not any(_running(text.strip(), lexicon) is not None for text in different):
             continue
         texts = [text for cell in cells if isinstance(cell, str) and (text := cell_text(cell))]
@@ -106,14 +115,14 @@ def find_running_months(
                 above = text if not first else above
         if first and known >= _MOSTLY * len(texts):
             return RunningMonths(at, lexicon, first, above)
-    return _with_numbers_alone(headings, sample, lexicon)
+    return _with_numbers_alone(headings, sample, numbered, lexicon)
 
 
 def _with_numbers_alone(
-    headings: Sequence[str], sample: Sequence[Sequence[Cell]], lexicon: Lexicon
+    headings: Sequence[str], sample: Sequence[Sequence[Cell]], columns: Sequence[int], lexicon: Lexicon
 ) -> RunningMonths | None:
-    """The column of dates of which most are numbers alone that rise in their month, or None."""
-    for at in range(max(map(len, sample), default=0)):
+    """The one of some columns that is of dates of which most are numbers alone that rise in their month, or None."""
+    for at in columns:
         heading = headings[at] if at < len(headings) else ""
         match = match_exactly(heading)
         if not is_placeholder(heading) and (match is None or match.field not in _OF_DATES):
@@ -147,7 +156,7 @@ def _running(text: str, lexicon: Lexicon) -> int | None:
     """The day of a cell that has a weekday or an ordinal with it and no month; None for any other."""
     if not text or not (text[0].isalpha() or text[-1].isalpha() or text[-1] in ".)"):
         return None  # 05/09/2026 is nothing of the kind
-    match = _RUNNING.fullmatch(re.sub(_REMARK, "", text))
+    match = _RUNNING.fullmatch(re.sub(_REMARK, "", text) if text[-1] == ")" else text)
     if match is None or not 1 <= int(match["day"]) <= 31:
         return None
     weekday = match["weekday"]

@@ -2,21 +2,20 @@
 
 from collections.abc import Iterator, Sequence, Set
 from itertools import islice
-from typing import NamedTuple
+from typing import TYPE_CHECKING, NamedTuple
 
 from nomarium.model.cell import Cell
 from nomarium.model.problem import Problem
 from nomarium.reading.columns.asked import asked_columns
 from nomarium.reading.columns.column import Column
-from nomarium.reading.columns.datejoins import DateJoins
-from nomarium.reading.columns.dateparts import DateParts
 from nomarium.reading.columns.decisions import Decisions
 from nomarium.reading.columns.head import TableHead
 from nomarium.reading.columns.nights import Nights, Watch, without_nights
-from nomarium.reading.columns.runningmonths import RunningMonths
-from nomarium.reading.columns.yearrows import YearRows
 from nomarium.reading.options import ReadingOptions
 from nomarium.sheets.sheet import Row, Sheet, cell_text
+
+if TYPE_CHECKING:
+    from nomarium.reading.columns.spreaddates import SpreadDates
 
 
 class TableReading(NamedTuple):
@@ -30,7 +29,7 @@ class TableReading(NamedTuple):
     problems: tuple[Problem, ...] = ()
     """What keeps the table as a whole from being read."""
     notes: tuple[Problem, ...] = ()
-    parts: DateParts | DateJoins | RunningMonths | YearRows | None = None
+    parts: "SpreadDates | None" = None
     """The columns over which dates are spread, when they are."""
 
     @property

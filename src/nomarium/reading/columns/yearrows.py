@@ -25,7 +25,7 @@ _OF_YEARS: Final = frozenset(
     "third fourth automne printemps ete hiver trimestre semestre session herbst fruhjahr sommer halbjahr schuljahr otono primavera verano invierno".split()
 )
 """Words with which a year is a part of it, and nothing that happens."""
-_FIGURES: Final = re.compile(r"\d{1,2}(?P<sign>[./-])\d{1,2}\.?")
+_FIGURES: Final = r"\d{1,2}(?P<sign>[./-])\d{1,2}\.?"
 _LONGEST: Final = 40
 _MOSTLY: Final = 0.8
 """The share of a column's cells below the first year that must be days without one."""
@@ -50,7 +50,7 @@ class YearRows(NamedTuple):
         """The options as they stand."""
         return options
 
-    def told(self, sheet: Sheet, columns: Sequence[Column], filled: Collection[str]) -> Problem:
+    def told(self, sheet: Sheet, columns: list[Column], filled: Collection[str]) -> Problem:
         """A note of what was supplied."""
         message = (
             f"Rows that hold a year alone are that of the days below them: “{self.day}” is of {self.first}."
@@ -104,9 +104,11 @@ def find_year_rows(
 
 def _year_alone(row: Sequence[Cell]) -> int:
     """The year that is all that a row holds, or a part of it; 0 for any other."""
+    if len(row) - row.count("") > 1:
+        return 0  # the commonest row by far
     filled = [cell for cell in row if cell_text(cell)]
     text = cell_text(filled[0]) if len(filled) == 1 and not isinstance(filled[0], dt.date) else ""
-    match = _YEAR.fullmatch(text) if len(text) <= _LONGEST else None
+    match = re.fullmatch(_YEAR, text) if len(text) <= _LONGEST else None
     words = re.findall(r"[^\W\d]+", fold(match["words"] or "")) if match is not None else []
     return int(match["year"]) if match is not None and _OF_YEARS.issuperset(words) else 0
 
@@ -127,6 +129,6 @@ def _with_year(text: str, days: Days, year: int) -> str:
     if days.last is not None and days.last.readings[0].month < days.first.readings[0].month:
         year += 1  # 28 Dec – 3 Jan: the year of its end, which that of its beginning follows from
     said = text.removesuffix(days.rest).rstrip(" ,;")
-    figures = _FIGURES.fullmatch(said)
+    figures = re.fullmatch(_FIGURES, said)
     dated = f"{said.rstrip('.')}{figures['sign']}{year}" if figures else f"{said} {year}"
     return f"{dated} {days.rest}".rstrip()

@@ -14,8 +14,6 @@ from nomarium.reading.columns.clocks import clock_told, find_clock, morning_told
 from nomarium.reading.columns.column import Column
 from nomarium.reading.columns.columnnotes import column_notes
 from nomarium.reading.columns.columns import assign_columns
-from nomarium.reading.columns.datejoins import DateJoins, find_date_joins
-from nomarium.reading.columns.dateparts import DateParts, find_date_parts
 from nomarium.reading.columns.decisions import Decisions, told
 from nomarium.reading.columns.evidence import decide
 from nomarium.reading.columns.head import TableHead, find_head
@@ -24,13 +22,12 @@ from nomarium.reading.columns.headings import match_heading
 from nomarium.reading.columns.headingzones import zones_in_headings
 from nomarium.reading.columns.lexicons import lexicon_for
 from nomarium.reading.columns.repeatsunheard import begun_column
-from nomarium.reading.columns.runningmonths import RunningMonths, find_running_months
 from nomarium.reading.columns.sides import with_sides_as_title
+from nomarium.reading.columns.spreaddates import find_spread_dates
 from nomarium.reading.columns.table import TableReading, data_rows, fill_down_columns, filled_rows
 from nomarium.reading.columns.timesinwords import times_in_words
 from nomarium.reading.columns.titles import half_titles, title_columns, unknown_in_title
 from nomarium.reading.columns.unheard import unheard
-from nomarium.reading.columns.yearrows import YearRows, find_year_rows
 from nomarium.reading.layouts.classlists import is_of_classes
 from nomarium.reading.layouts.layout import NotRead, Reading, Top, not_read
 from nomarium.reading.layouts.notlists import misfit, missing_field, without_rows
@@ -141,7 +138,7 @@ def read_table(
     sample = [row for _, row in first_rows if not is_blank(row)]
     if not sample:
         return without_rows(sheet)
-    parts = _date_parts(sheet, head, sample, options, seen)
+    parts = find_spread_dates(sheet, head, sample, options, seen)
     if parts is not None:
         data = parts.joined(
             filled_rows(sheet, data, fill_down_columns(head.headings, options, sheet.first_column))
@@ -210,18 +207,6 @@ def _without_sections(
     from nomarium.reading.rows.sectiondate import without_titles
 
     return without_titles(head.headings, sample, lexicon)
-
-
-def _date_parts(
-    sheet: Sheet, head: TableHead, sample: Sequence[Sequence[Cell]], options: ReadingOptions, seen: Lexicon
-) -> DateParts | DateJoins | RunningMonths | YearRows | None:
-    """The columns that say a date together, or the one whose days need the month above them; None in most tables."""
-    return (
-        find_date_parts(head.headings, sample, options.columns)
-        or find_date_joins(head.headings, sample, options.columns, seen)
-        or find_running_months(head.headings, sample, seen)
-        or find_year_rows(sheet, head, sample, seen)
-    )
 
 
 def _with_weekdays_in_words(

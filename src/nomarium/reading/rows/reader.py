@@ -20,7 +20,6 @@ from nomarium.reading.rows.details import (  # fmt: skip
     status_of,
     with_extra,
 )
-from nomarium.reading.rows.eachline import rows_of_lines
 from nomarium.reading.rows.faults import blamed, note_text, too_wide, untitled, without_month, workbook_faults
 from nomarium.reading.rows.leftout import LeftOut
 from nomarium.reading.rows.plainrows import PlainReader, ReaderOf, never, plain_table_of
@@ -255,6 +254,7 @@ class _RowReader:
         self, number: int, row: Sequence[Cell], blame: Blame, summary: str
     ) -> list[Event] | None:
         """The events of a row whose date names several days or a repeat, none when rejected; None for others."""
+        from nomarium.reading.rows.eachline import rows_of_lines
         from nomarium.reading.rows.otherwise import said_otherwise
 
         said = said_otherwise(row, blame.field, self.when)

@@ -7,7 +7,6 @@ from typing import TYPE_CHECKING
 from nomarium.model.cell import Cell
 from nomarium.model.refusal import Refusal
 from nomarium.reading.cells.halves import Half
-from nomarium.reading.cells.lengths import length_behind
 from nomarium.reading.cells.memo import CellMemo, FieldValue, value_memo
 from nomarium.reading.cells.partmemo import part_memo
 from nomarium.reading.cells.words import fold
@@ -141,7 +140,11 @@ class WhenReader:
             or said.end_date.first
         )
         is_open = has_start is not None and has_end is None and said.duration_secs is None
-        secs = length_behind(cell_text(title)) if is_open and isinstance(title, str) else None
+        secs = None
+        if is_open and isinstance(title, str) and title[-1:] == ")":
+            from nomarium.reading.cells.lengths import length_behind
+
+            secs = length_behind(title)
         if secs is None:
             return settle(said, self.reading.options.length_secs)
         when = settle(said._replace(duration_secs=secs), self.reading.options.length_secs)
