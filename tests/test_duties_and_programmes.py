@@ -293,3 +293,17 @@ def test_what_a_program_writes_round_its_report_is_no_title_of_the_rows(tmp_path
     )
     built(source)
     assert "CATEGORIES" not in source.with_suffix(".ics").read_text("utf-8")
+
+
+@pytest.mark.parametrize(
+    "key",
+    ["L,13:00-21:00\nD,9:00-17:00", ",,\nKey,,\nL,13:00-21:00\nD,Day 9:00-17:00", "L = 13-21,D = 9-17,"],
+)
+def test_a_key_stands_under_dates_too(key: str, tmp_path: Path) -> None:
+    source = csv_file(tmp_path, f"Date,Osei,Moss\n26/09/2026,D,L\n27/09/2026,L,D\n28/09/2026,off,L\n{key}")
+    found = built(source)
+    assert len(found) == 5
+    assert {line.split(" ", 1)[1][-33:] for line in found if "Osei" in line} == {
+        "2026-09-26T09:00/2026-09-26T17:00",
+        "2026-09-27T13:00/2026-09-27T21:00",
+    }

@@ -477,9 +477,32 @@ def test_figures_of_a_clock_are_not_dropped_unseen(text: str, tmp_path: Path) ->
     )
 
 
-def test_nights_count_days_and_weeks_between_two_days_are_asked_about(tmp_path: Path) -> None:
-    stays = csv_file(tmp_path, "Guest,Arrive,Nights\nMoss,12/09/2026,2\nQuill,18/09/2026,3")
-    assert built(stays) == ["Moss 2026-09-12/2026-09-14", "Quill 2026-09-18/2026-09-21"]
-    courses = csv_file(tmp_path, "Course,Start,End,Weeks\nKnots,14/09/2026,30/11/2026,10", "b.csv")
+def test_weeks_counted_between_two_days_of_a_name_are_asked_about(tmp_path: Path) -> None:
+    courses = csv_file(tmp_path, "Course,Start,End,Weeks\nKnots,14/09/2026,30/11/2026,10")
     assert "how often a row is held between its first and its last day" in refused(courses)
     assert built(courses, "--column", "Weeks=") == ["Knots 2026-09-14/2026-12-01"]
+
+
+def test_weekdays_within_a_week_say_on_which_of_its_days(tmp_path: Path) -> None:
+    source = csv_file(
+        tmp_path,
+        "Course,Day(s),Times,Start date,End date\nKnots,Tue and Thu,09:00-10:30,09/14/2026,09/18/2026\nTar,Tue,10:00-10:50,09/07/2026,09/18/2026\n"
+        "Charts,Wed,15:00-16:50,09/14/2026,09/18/2026\nBoats,Fri,9:00-15:00,09/11/2026,09/13/2026",
+    )
+    found = [f"{line.split()[0]} {line.split()[1][8:10]}" for line in built(source)]
+    assert sorted(found) == [
+        "Boats 11",
+        "Boats 12",
+        "Boats 13",
+        "Charts 16",
+        "Knots 15",
+        "Knots 17",
+        "Tar 08",
+        "Tar 15",
+    ]
+    wrong = csv_file(
+        tmp_path,
+        "Course,Day,Time,From,To\nKnots,Mon & Fri,9:00-10:30,15/09/2026,17/09/2026\nTar,Tue,9:00-9:50,08/09/2026,22/09/2026",
+        "b.csv",
+    )
+    refused(wrong)

@@ -334,7 +334,7 @@ _REMARK = r"\s*(?:\([^()\d]{2,60}\)|[*†‡#]+)$"
 
 def _days_and_times(text: str, lexicon: Lexicon) -> Moment | Refusal:
     days = read_days(text, lexicon)
-    if isinstance(days, Refusal) and text[:1].isalpha() and any(sign in text for sign in ("-", "–", " to ")):
+    if isinstance(days, Refusal) and text[:1].isalpha() and ("-" in text or "–" in text or " to " in text):
         from nomarium.reading.cells.weekdaypairs import with_both_weekdays
 
         paired = read_days(with_both_weekdays(text, lexicon), lexicon)

@@ -63,7 +63,7 @@ _LENGTH_UNITS = {"min": 60, "mins": 60, "minutes": 60, "m": 60, "minuten": 60, "
                  "hrs": 3600, "hours": 3600, "heures": 3600, "stunden": 3600, "days": 86_400,
                  "weeks": 604_800, "wks": 604_800, "wochen": 604_800, "semaines": 604_800}  # fmt: skip
 _BARE_LENGTHS = {"minutes": 60, "mins": 60, "minuten": 60, "hours": 3600, "hrs": 3600, "stunden": 3600, "heures": 3600, "days": 86_400,
-                 "jours": 86_400, "tage": 86_400, "nights": 86_400, "nuits": 86_400, "noches": 86_400}  # fmt: skip
+                 "jours": 86_400, "tage": 86_400}  # fmt: skip
 """Headings that are a unit and nothing else."""
 _PLACEHOLDER = r"(?:column|col|field|spalte|colonne|columna|kolom|unnamed|f|c)?\s*:?\s*\d*|[a-z]"
 

@@ -9,6 +9,7 @@ from nomarium.model.problem import Problem
 from nomarium.reading.cells.words import Lexicon
 from nomarium.reading.columns.column import Column
 from nomarium.reading.columns.columnnotes import called, letter_of
+from nomarium.reading.columns.daycells import about_days
 from nomarium.reading.columns.whenwords import says_begin, says_end, speaks_of_begin
 from nomarium.sheets.sheet import Sheet, cell_text
 
@@ -23,6 +24,7 @@ _REPEATED = r"(?i)(?:repeat|recur).*|.*\bevery\b.*"
 _OFTEN = r"(?i)(?:every|each|weekly|fortnightly|monthly|daily|alternate|jede[nrs]?|wöchentlich|chaque|tous les|toutes les|cada)\b"
 _COUNT_OF_MEETINGS = r"(?i)(?:no\.?|nr\.?|number|#)?\s*(?:of\s+)?(?:weeks|wks|sessions|classes|lessons|meetings|wochen|termine|s[ée]ances|semaines|sesiones|semanas|lessen|weken)"
 _LONGEST_REPEAT = 60
+_WEEK = 7
 
 
 def repeats_in_notes(
@@ -58,7 +60,6 @@ def moved_dates(sheet: Sheet, columns: Sequence[Column], repeats: bool) -> dict[
     fields = {c.field for c in columns if c.filled}
     on_weekdays = repeats or ("day" in fields and not fields & {"date", "when"})
     is_weekly = on_weekdays and not fields & {"end-date", "repeat-until"}
-    has_end = any(c.field == "end-date" or (c.field == "end" and c.has_days) for c in columns if c.filled)
     found = _repeated_milestones(sheet, columns)
     for column in columns:
         if column.field not in ("milestone", "") or column.how == "asked" or not column.filled:
@@ -81,15 +82,32 @@ def moved_dates(sheet: Sheet, columns: Sequence[Column], repeats: bool) -> dict[
             )
         elif not is_dated and re.fullmatch(_REPEATED, heading):
             says, remedy = "how a row repeats", f'Say so: --column "{heading}=repeat"'
-        elif has_end and not on_weekdays and _counts_meetings(column):
-            says = "how often a row is held between its first and its last day"
-            remedy = "Say on which weekday in a column headed Day"
         else:
             continue
         message = f"The column {called(sheet, column)} seems to say {says}."
         remedy = f'{remedy}; or leave it out with --column "{heading}=".'
         found[column.at] = Problem("column-moved", message, remedy, sheet.place(None, column.at, heading))
     return found
+
+
+def weeks_counted(
+    sheet: Sheet, columns: Sequence[Column], rows: Sequence[Sequence[Cell]], lexicon: Lexicon
+) -> dict[int, Problem]:
+    """A problem for a column that nothing uses and that counts weeks or sessions, where a row begins and ends on one weekday, weeks
+    apart: it may be held once a week, and would be one long event."""
+    counted = next((c for c in columns if c.is_ignored and c.how != "asked" and _counts_meetings(c)), None)
+    first = next((c for c in columns if c.field in ("date", "start") and c.has_days), None)
+    last = next((c for c in columns if c.field == "end-date" or (c.field == "end" and c.has_days)), None)
+    if counted is None or first is None or last is None or any(c.field in ("day", "repeat") for c in columns):
+        return {}
+    for row in rows:
+        days = about_days((row[c.at] for c in (first, last) if c.at < len(row)), lexicon)
+        if len(days) == 2 and days[1] - days[0] > _WEEK and (days[1] - days[0]) % _WEEK == 0:
+            message = f"The column {called(sheet, counted)} seems to say how often a row is held between its first and its last day."
+            remedy = f'Say on which weekday in a column headed Day; or leave it out with --column "{counted.heading}=".'
+            place = sheet.place(None, counted.at, counted.heading)
+            return {counted.at: Problem("column-moved", message, remedy, place)}
+    return {}
 
 
 def _counts_meetings(column: Column) -> bool:

@@ -19,6 +19,7 @@ from nomarium.reading.columns.repeatsunheard import (
     begun_without_end,
     moved_dates,
     repeats_in_notes,
+    weeks_counted,
     weeks_or_one,
 )
 from nomarium.reading.columns.schoolyears import years_unheard
@@ -58,6 +59,7 @@ def unheard(
         **moved_dates(sheet, columns, repeats),
         **_unused_times(sheet, columns, rows, lexicon, keeps_extra),
         **({} if repeats else repeats_in_notes(sheet, columns, rows, lexicon)),
+        **weeks_counted(sheet, columns, rows, lexicon),
         **_times_of_no_date(sheet, columns),
         **years_unheard(sheet, free, rows),
     }

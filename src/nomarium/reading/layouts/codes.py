@@ -181,8 +181,10 @@ def is_of_key(row: Sequence[Cell], codes: Collection[str]) -> bool:
     """Whether a row explains codes, and says nothing else: the hours of one, what cells behind a word for a key set beside each, or
     what each of its cells sets a sign behind, `E = Early`, `L = Late`."""
     texts = [text for cell in row if (text := cell_text(cell))]
-    if len(texts) == 2 and texts[0] in codes and texts[1] not in codes:
-        return True
+    if len(texts) == 2 and texts[0] in codes:
+        is_said = len(texts[1]) > LONGEST_CODE or texts[1] not in codes
+        if is_said or hours_in(texts[1]) is not NOTHING:
+            return True
     is_labelled = bool(texts) and re.fullmatch(_KEY_LABEL, texts[0]) is not None
     said = texts[1:] if is_labelled else texts
     if not said or not (is_labelled or all(re.search(r"[=:–-]", text) for text in said)):
@@ -224,7 +226,7 @@ def _explained(text: str, known: Collection[str]) -> list[tuple[str, str]]:
     or behind a word for a key, `Key: E 0600-1400; RD rest day`."""
     label = re.match(_KEY_LABEL, text)
     found, loose = list[tuple[str, str]](), list[tuple[str, str]]()
-    codes = "|".join(map(re.escape, sorted(known, key=len, reverse=True)))
+    codes = "|".join(map(re.escape, sorted(filter(None, known), key=len, reverse=True)))
     before = (
         rf"|(?i:\s+(?=(?:{codes})\s*[=:–-]?\s*\d)|\s{{2,}}(?=(?:{codes})(?![^\W_])))" if codes else ""
     )  # E 7-15 L 14-22

@@ -36,6 +36,7 @@ _EVENTS = frozenset(
 _WHAT_HAPPENS = frozenset("topic topics activity activities lesson lessons theme themes event events".split())
 _OF_OTHER_ROWS = frozenset("previous next last related linked parent type kind no number of id".split())
 """Words by which such a heading is about something else than what is on then."""
+_LONGEST_ANSWER = 3
 _LONGEST_ENTRY = 40
 _TIMED_WORDS = r"(?i)(?<![\d.:])\d{1,2}(?:[:.]\d\d)?\s?[ap]\.?m\b|(?<![\d.:])\d{1,2}:\d\d(?![\d:])"
 
@@ -154,7 +155,8 @@ def _is_headed_so(column: Column) -> bool:
     """Whether the heading of a column that nothing uses says whose topic or activity stands there, `Y7 topic`, in most rows."""
     words = re.findall(r"[^\W_]+", fold(column.heading))
     is_more = len(words) > 1 and words[-1] in _WHAT_HAPPENS and _OF_OTHER_ROWS.isdisjoint(words)
-    return column.is_ignored and not column.is_kept and column.filled > column.blank and is_more
+    are_words = sum(len(text) > _LONGEST_ANSWER for text in column.samples) * 2 > len(column.samples)
+    return column.is_ignored and not column.is_kept and column.filled > column.blank and is_more and are_words
 
 
 def _also_timed(title: Column, others: Sequence[Column]) -> Column | None:

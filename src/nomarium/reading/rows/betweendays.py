@@ -22,7 +22,12 @@ def rule_between(
     from nomarium.model.recurrence import Rule
 
     days = (last - first).days
-    if weekdays and (days > 6 or spans == "weeks"):
+    is_of_some = spans != "whole" and set(weekdays) != {first.weekday()} and len(weekdays) <= days
+    within = {(first + dt.timedelta(n)).weekday() for n in range(min(days, 6) + 1)}
+    if weekdays and is_of_some and days <= 6 and not within.issuperset(weekdays):
+        message = f"From {first} to {last} not all of its weekdays come."
+        return Refusal("weekday-unknown", message, "Correct the weekdays, or the days.")
+    if weekdays and (days > 6 or spans == "weeks" or is_of_some):
         notes.append("spans-weekly")
         return Rule("WEEKLY", until=last, weekdays=tuple((0, weekday) for weekday in weekdays))
     if spans in ("whole", *REPEATED) or (days == 1 and end.secs <= start.secs):

@@ -36,6 +36,7 @@ _NEITHER = Refusal(
     "Give it both; if it lasts all day from the first to the last, write “all day” as its time.",
 )  # fmt: skip
 _FORTNIGHT = 14
+_WEEK = 7
 
 
 class WhenReader:
@@ -99,7 +100,7 @@ class WhenReader:
             if isinstance(part_or_blame, Blame):
                 return part_or_blame
             parts["date"] = part_or_blame
-        weekdays = self.weekdays(row)
+        weekdays = self.weekdays(row) or self._some_of_days(row, parts)
         if not weekdays and (blame := self._no_weekday(row, parts)) is not None:
             return blame
         values: list[FieldValue] = []
@@ -208,6 +209,16 @@ class WhenReader:
             return ()
         found = self.days.all(row)
         return found if len(found) == 1 or self.is_weekly or self._repeats(row) else ()
+
+    def _some_of_days(self, row: Sequence[Cell], parts: dict[str, Part]) -> tuple[int, ...]:
+        """The weekdays that a column of its own says, where these are some of the days of a week from a first to a last one."""
+        if self.days is None:
+            return ()
+        first = parts[self.dated or "date"].first
+        last = parts["end-date"].first or parts["end"].first or parts[self.dated or "date"].last
+        days = (last - first).days + 1 if first is not None and last is not None else 0
+        named = self.days.all(row) if 1 < days <= _WEEK else ()
+        return named if len(named) < days else ()
 
     def _no_weekday(self, row: Sequence[Cell], parts: dict[str, Part]) -> Blame | None:
         """Why a row's cell of weekdays cannot be passed over: it names several, or none where the row goes on for weeks."""
