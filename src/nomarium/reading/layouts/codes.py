@@ -24,7 +24,7 @@ _IDLE = frozenset(
 }
 _NOBODY = r"(?i)no (?:services?|sessions?|class(?:es)?|dut(?:y|ies)|meetings?|school|rehearsals?|practices?|training|cover|shifts?|one)\b.*"
 """What stands in a roster on a day on which nothing is held."""
-_NAME_AND_HOURS = r"(?i)(?P<name>.*[^\W\d_].*?)[\s:,(\[]+(?P<hours>\d[\d:.]*\s?(?:[ap]\.?m\.?)?\s*[-–]\s*\d[\d:.]*\s?(?:[ap]\.?m\.?)?)[)\]]?"
+_NAME_AND_HOURS = r"(?i)(?P<name>.*[^\W\d_].*?)[\s:,(\[]+(?P<hours>\d[\d:.]*\s?(?:[ap]\.?m\.?)?\s*(?:[-–—]|\bto\b|\buntil\b|\bbis\b|\bà\b)\s*\d[\d:.]*\s?(?:[ap]\.?m\.?)?)[)\]]?"
 _PARTED = r"^(?P<code>[^\s=:–-]{1,6})\s*(?:=|:|\s[-–]\s)\s*(?P<said>.+)$"
 
 _SPACED = r"^(?P<code>\S{1,6})\s+(?P<said>.+)$"
@@ -230,11 +230,14 @@ def _explained(text: str, known: Collection[str]) -> list[tuple[str, str]]:
     before = (
         rf"|(?i:\s+(?=(?:{codes})\s*[=:–-]?\s*\d)|\s{{2,}}(?=(?:{codes})(?![^\W_])))" if codes else ""
     )  # E 7-15 L 14-22
-    parted = rf"[;\n|]|,\s+(?=\S{{1,6}}\s)|\s{{3,}}{before}"
-    pieces = re.split(parted, text[label.end() :] if label is not None else text)
-    are_timed = all(hours_in(piece.strip().partition(" ")[2]) is not NOTHING for piece in pieces)
+    signed_code = rf"|,\s*(?=(?i:{codes})\s*[=:])" if codes else ""
+    parted = rf"[;\n|]|,\s+(?=\S{{1,6}}\s){signed_code}|\s{{3,}}{before}"
+    pieces = [
+        one.strip(" ,.") for one in re.split(parted, text[label.end() :] if label is not None else text)
+    ]
+    are_timed = all(hours_in(piece.partition(" ")[2]) is not NOTHING for piece in pieces)
     for piece in pieces:
-        signed, spaced = re.match(_PARTED, piece.strip()), re.match(_SPACED, piece.strip())
+        signed, spaced = re.match(_PARTED, piece), re.match(_SPACED, piece)
         if signed is not None and signed["code"].casefold() in known:
             found.append((signed["code"], signed["said"].strip()))
         elif spaced is not None and spaced["code"].casefold() in known:

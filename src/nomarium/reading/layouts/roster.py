@@ -137,6 +137,11 @@ def _reading(top: Top, drawing: Drawing) -> Reading:
     notes += _codes_told(sheet, key, key_rows, timeless, idle)
     unmet = [code for code in options.codes if code.casefold() not in met]
     problems = [*drawing.problems, *(_unmet(sheet, code, in_cells) for code in unmet)]
+    problems += [
+        _unread(sheet, code, said)
+        for code, said in key.items()
+        if said.time is NOTHING and code.casefold() not in asked and re.search(_HOURS_LEFT, said.name)
+    ]
     remarks = [row for row in drawing.others if any(map(cell_text, row[1]))]
 
     events = partial(after_remarks, sheet, entries, options, remarks)
@@ -177,6 +182,15 @@ def _with_hours(
 def _of_label(slot: Slot) -> str:
     """What the hours of a slot's row or column are known by: no cell's text."""
     return f"{slot.label}\n{slot.time.start}\n{slot.time.end}"
+
+
+_HOURS_LEFT = r"\d[:.h]?\d\d|\d\s?(?:[-–—]|to\b)\s?\d"
+"""Figures that look like hours."""
+
+
+def _unread(sheet: Sheet, code: str, said: Code) -> Problem:
+    message = f"What “{code}” stands for holds figures that are not read as its hours: “{said.name}”."
+    return Problem("code-unread", message, f'Say them: --set-code "{code}=7:00-15:00".', sheet.place())
 
 
 def _is_mark(text: str) -> bool:
