@@ -307,3 +307,13 @@ def test_a_key_stands_under_dates_too(key: str, tmp_path: Path) -> None:
         "2026-09-26T09:00/2026-09-26T17:00",
         "2026-09-27T13:00/2026-09-27T21:00",
     }
+
+
+def test_hours_of_people_are_no_programme_that_runs_through_a_day(tmp_path: Path) -> None:
+    text = "Date,Lund,Moss,Osei\n16/09/2026,9 - 5,7 - 3,9 - 5\n17/09/2026,7 - 3,9 - 5,7 - 3"
+    assert built(csv_file(tmp_path, text))[:2] == [
+        "Lund 2026-09-16T09:00/2026-09-16T17:00",
+        "Moss 2026-09-16T07:00/2026-09-16T15:00",
+    ]
+    open_hours = text.replace("7 - 3,9 - 5,7 - 3", "7 - 3,6 - 2,7 - 3")
+    assert "in the morning or in the afternoon" in refused(csv_file(tmp_path, open_hours, "b.csv"))

@@ -27,6 +27,8 @@ _BETWEEN: Final = r"\s*(?:[,;&+/]|\band\b)\s*"
 _LEAST: Final = 2
 """Columns of times from which on their headings are the titles."""
 
+_HALF: Final = 12 * 3600
+
 
 class _Columns(NamedTuple):
     date: int
@@ -63,6 +65,9 @@ def look(top: Top) -> Reading | NotRead:
         ]
         for number, row in body
     }
+    if any(map(_are_shifts, lines.values())):
+        message = f"{sheet.title} has hours under its headings that are at once, or run past midnight: people's, and no programme."
+        return not_read(sheet, "no-weekdays", "its headings are no titles", "summary-column-missing", message)
     settled = _night_in(top, lines) or _through_the_day(top, lines)
     if isinstance(settled, Problem):
         return NotRead(sheet, "no-titles", "its times are open", settled)
@@ -92,6 +97,23 @@ def look(top: Top) -> Reading | NotRead:
     )  # fmt: skip
     options = top.options._replace(header_row=first, clock="" if settled else top.options.clock)
     return list_in(Top(listed, options, top.is_whole), listed, top.seen)
+
+
+def _are_shifts(lines: Sequence[Line]) -> bool:
+    """Whether hours of a row, from one to another without am or pm, cannot follow each other through a day: `9-5`, `7-3`."""
+    spans = [
+        (a.secs, b.secs)
+        for line in lines
+        if (a := line.time.start) and (b := line.time.end) and not a.has_meridiem
+    ]
+    before = 0
+    for start, end in spans if len(spans) > 1 else ():
+        begin = start if start >= before else start + _HALF
+        last = end if end > begin else end + _HALF
+        if begin < before or last <= begin or begin >= 2 * _HALF:
+            return True
+        before = last
+    return False
 
 
 def _of_row(
