@@ -1,4 +1,4 @@
-"""What is crossed out stays in sight and does not hold: it is never an event, whatever it is written in, and is told."""
+"""What is crossed out stays in sight and does not hold: it is never an event, whatever it is written in, and is told; merged cells of pages."""
 
 import zipfile
 from pathlib import Path
@@ -152,3 +152,13 @@ def test_crossed_out_cells_of_a_page_and_of_a_note(tmp_path: Path, name: str, te
     source.write_text(text, "utf-8")
     assert built(source) == _LEFT
     assert "3 texts are crossed out and not read: “15 September 2026”, “Talk”, “Sale”." in _told(source)
+
+
+def test_a_cell_of_a_page_that_reaches_down_beside_the_last_one_is_of_its_rows(tmp_path: Path) -> None:
+    source = tmp_path / "plan.html"
+    source.write_text(
+        '<table><tr><th>Day<th>Time<th>What<th>Where<tr><td rowspan="3">Sat 12 Sep 2026<td>09:00<td>Breakfast<td rowspan="2">Loft 1'
+        "<tr><td>10:00<td>Knots<tr><td>14:00<td>Race<td>Quay</table>",
+        "utf-8",
+    )
+    assert [line.rpartition(" @ ")[2] for line in built(source)] == ["Loft 1", "Loft 1", "Quay"]
