@@ -262,7 +262,9 @@ class _Grid:
             ["\n".join(" ".join(line.split()) for line in cell.split("\n") if line.strip()) for cell in row]
             for row in self._rows
         ]
-        width = max(map(len, rows), default=0)  # a cell of a row above may reach down beside the last of a row
+        width = max(
+            map(len, rows), default=0
+        )  # a cell of a row above may reach down beside the last of a row
         wide = [[*row, *[""] * (width - len(row))] for row in rows]
         return Table(wide, self._merged, " ".join("".join(self._caption).split()))
 

@@ -13,6 +13,7 @@ from nomarium.reading.cells.moments import read_moment
 from nomarium.reading.cells.placewords import is_place
 from nomarium.reading.cells.times import DAY_SECS, Clock
 from nomarium.reading.cells.words import Lexicon, fold
+from nomarium.reading.columns.daycells import looks_like_date
 from nomarium.reading.columns.decisions import Decisions, resolve_day
 from nomarium.reading.columns.decisions import told as decided_told
 from nomarium.reading.columns.lexicons import lexicon_for
@@ -29,13 +30,14 @@ from nomarium.reading.layouts.slots import (
     forward,
     later,
     line_ends,
+    time_of,
     usual_step,
 )
 from nomarium.reading.layouts.weekdays import dated_weekdays
 from nomarium.reading.options import ReadingOptions
 from nomarium.reading.rows.titles import is_no_title
 from nomarium.reading.rows.when import NOTHING, Part
-from nomarium.sheets.sheet import Area, Sheet, cell_text, is_blank
+from nomarium.sheets.sheet import Area, Row, Sheet, cell_text, is_blank
 
 _NOON = DAY_SECS // 2
 _PLACE_IN_BRACKETS = re.compile(
@@ -57,7 +59,7 @@ def read_grid(sheet: Sheet, options: ReadingOptions) -> Reading | NotRead:
     lexicon = lexicon_for(options)
     rows = [(number, row) for number, row in sheet.rows() if not is_blank(row)]
     blocks = grid_blocks(sheet, rows, lexicon)
-    if not blocks:
+    if not blocks or (not blocks[0].dates_across and _are_over_posts(rows, blocks[0].header_row)):
         message = f"{sheet.title} is no grid: no row or column of dates crosses one of times."
         remedy = "Put dates in the top row and times in the first column, or the other way."
         return not_read(sheet, "no-grid", "it is no grid", "grid-none", message, remedy)
@@ -79,6 +81,18 @@ def read_grid(sheet: Sheet, options: ReadingOptions) -> Reading | NotRead:
     ]
     events = partial(after_remarks, sheet, entries, options, title_rows)
     return Reading(sheet, "grid", events, (*sheet.notes, *notes))
+
+
+def _are_over_posts(rows: Sequence[Row], header_row: int) -> bool:
+    """Whether the times of a row stand over several headings each, of posts or places, and so over columns of a roster."""
+    at = next((n for n, (number, _) in enumerate(rows) if number == header_row), len(rows))
+    if at + 2 >= len(rows):
+        return False
+    over, below = rows[at][1], rows[at + 1][1]
+    texts = {n: text for n, cell in enumerate(below) if n and (text := cell_text(cell))}
+    times = {n for n, cell in enumerate(over) if time_of(cell) is not NOTHING}
+    are_words = len(texts) > len(times) > 1 and not any(map(str.isdigit, "".join(texts.values())))
+    return are_words and times <= texts.keys() and not looks_like_date(below[0])
 
 
 def _day_cells(blocks: Sequence[Block]) -> list[tuple[int, Cell]]:

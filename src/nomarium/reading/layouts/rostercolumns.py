@@ -67,7 +67,7 @@ def columns_of(
         if n not in (date_at, time, end, part) and n not in numbered and cell_text(cell) and not _are_weekdays(top, body, n) and any(n < len(row) and cell_text(row[n]) for _, row in body)
         and (fields[n] in ("", "summary", "period", "location", "room") or is_session(cell) or _is_place(cell))
     )  # fmt: skip
-    columns = _with_posts_of_people(_without_day_names(head, columns), fields, body)
+    columns = _with_posts_of_people(_without_day_names(head, columns), head, fields, body)
     if len(columns) < 2:
         return None
     place = next((n for n in columns if fields[n] in ("location", "room")), None)
@@ -97,16 +97,18 @@ _OF_PEOPLE: Final = frozenset(("organizer", "attendee", "teacher", "person"))
 
 
 def _with_posts_of_people(
-    columns: tuple[int, ...], fields: Mapping[int, str], body: Sequence[Row]
+    columns: tuple[int, ...], head: Sequence[Cell], fields: Mapping[int, str], body: Sequence[Row]
 ) -> tuple[int, ...]:
-    """The columns, and those of people half of whom stand under the others, too: a post, to be held in turns."""
+    """The columns, and those of people half of whom stand under the others, too: a post, to be held in turns. So is each of several
+    with one heading, under one of which that is so."""
 
     def said(n: int) -> set[str]:
         return {text for _, row in body if n < len(row) and (text := cell_text(row[n]))}
 
     others = set[str]().union(*map(said, columns))
-    posts = (n for n, field in fields.items() if field in _OF_PEOPLE and n not in columns and said(n))
-    return tuple(sorted({*columns, *(n for n in posts if len(said(n) & others) * 2 >= len(said(n)))}))
+    posts = [n for n, field in fields.items() if field in _OF_PEOPLE and n not in columns and said(n)]
+    named = {fold(cell_text(head[n])) for n in posts if len(said(n) & others) * 2 >= len(said(n))}
+    return tuple(sorted({*columns, *(n for n in posts if fold(cell_text(head[n])) in named)}))
 
 
 def _unheaded_times(
