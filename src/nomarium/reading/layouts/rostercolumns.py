@@ -100,15 +100,18 @@ def _with_posts_of_people(
     columns: tuple[int, ...], head: Sequence[Cell], fields: Mapping[int, str], body: Sequence[Row]
 ) -> tuple[int, ...]:
     """The columns, and those of people half of whom stand under the others, too: a post, to be held in turns. So is each of several
-    with one heading, under one of which that is so."""
+    with one heading."""
 
     def said(n: int) -> set[str]:
         return {text for _, row in body if n < len(row) and (text := cell_text(row[n]))}
 
     others = set[str]().union(*map(said, columns))
     posts = [n for n, field in fields.items() if field in _OF_PEOPLE and n not in columns and said(n)]
-    named = {fold(cell_text(head[n])) for n in posts if len(said(n) & others) * 2 >= len(said(n))}
-    return tuple(sorted({*columns, *(n for n in posts if fold(cell_text(head[n])) in named)}))
+    called = [fold(cell_text(cell)) for cell in head]
+    named = {
+        called[n] for n in posts if called.count(called[n]) > 1 or len(said(n) & others) * 2 >= len(said(n))
+    }
+    return tuple(sorted({*columns, *(n for n in posts if called[n] in named)}))
 
 
 def _unheaded_times(
