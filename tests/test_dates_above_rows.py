@@ -170,3 +170,16 @@ def test_whatever_stands_where_every_row_is_accounted_for(
         assert ledger["read"] == sum(
             ledger[part] for part in ("events", "blank", "notes", "left_out", "rejected")
         )
+
+
+def test_numbers_of_days_under_their_month_are_no_times(tmp_path: Path) -> None:
+    halves = csv_file(tmp_path, "September 2026,Morning,Afternoon\n7,Knots,Sails\n8,Oars,\n9,,Tar")
+    found = [line.partition("/")[0] for line in built(halves)]
+    assert found == [
+        "Knots (Morning) 2026-09-07",
+        "Sails (Afternoon) 2026-09-07",
+        "Oars (Morning) 2026-09-08",
+        "Tar (Afternoon) 2026-09-09",
+    ]
+    said = refused(csv_file(tmp_path, "September 2026,Sales,Target\n7,100,120\n8,110,120", "b.csv"))
+    assert "nothing says of which day" not in said

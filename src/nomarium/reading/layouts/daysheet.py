@@ -174,6 +174,7 @@ def _times_down(rows: Sequence[Row], lexicon: Lexicon, least: int) -> _Drawing |
             or len(slots) < len(body) / 2
             or _slot((number, row)) is not NOTHING
             or number_others(cell_text(row[0]), [one[1][0] for one in slots])
+            or _numbers_days(cell_text(row[0]), [one[1][0] for one in slots], lexicon)
         ):
             return None
         below = tuple(one for one in body if one not in slots)
@@ -245,6 +246,12 @@ def _are_records(slots: Sequence[Row], lexicon: Lexicon) -> bool:
     if any(looks_like_date(cell, lexicon) for cell in cells):
         return True
     return Contents(cells, lexicon).times >= MOSTLY
+
+
+def _numbers_days(heading: str, labels: Sequence[Cell], lexicon: Lexicon) -> bool:
+    """Whether what stands under a heading that names a month are the numbers of its days."""
+    is_of_month = any(word in lexicon.months for word in re.findall(r"[^\W\d_]{3,}", fold(heading)))
+    return is_of_month and all(re.fullmatch(r"\d{1,2}(?:st|nd|rd|th)?", cell_text(cell)) for cell in labels)
 
 
 def _holds_its_kind(slots: Sequence[Row], headings: Mapping[int, str]) -> bool:
