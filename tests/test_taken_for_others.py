@@ -506,3 +506,14 @@ def test_weekdays_within_a_week_say_on_which_of_its_days(tmp_path: Path) -> None
         "b.csv",
     )
     refused(wrong)
+
+
+def test_what_counts_seats_beside_places_is_no_slot(tmp_path: Path) -> None:
+    source = csv_file(
+        tmp_path, '"Rooms, Mon 7 Sep 2026",,,\nRoom,Seats,9:00,10:00\nLoft 1,20,Knots,\nLoft 2,12,,Oars'
+    )
+    assert built(source) == [
+        "Knots 2026-09-07T09:00/2026-09-07T10:00 @ Loft 1",
+        "Oars 2026-09-07T10:00/2026-09-07T11:00 @ Loft 2",
+    ]
+    assert "Not used: the column “Seats”." in nomarium("build", source, "-o", tmp_path / "x.ics").text

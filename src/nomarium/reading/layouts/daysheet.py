@@ -10,7 +10,7 @@ from nomarium.model.cell import Cell
 from nomarium.model.event import Event
 from nomarium.model.problem import Problem, note
 from nomarium.model.refusal import Refusal
-from nomarium.model.wording import WEEKDAYS
+from nomarium.model.wording import WEEKDAYS, listed
 from nomarium.reading.cells.moments import Moment, read_moment
 from nomarium.reading.cells.placewords import is_place
 from nomarium.reading.cells.words import Lexicon, fold
@@ -83,6 +83,8 @@ class _Drawing(NamedTuple):
     """Rows that say nothing of a slot."""
     is_across: bool = False
     """Whether the times are."""
+    unused: tuple[str, ...] = ()
+    """Headings of numbers beside the places, `Capacity`."""
 
 
 def look(top: Top) -> Reading | NotRead:
@@ -102,6 +104,9 @@ def look(top: Top) -> Reading | NotRead:
     entries, idle = _entries(sheet, drawing, date, lines)
     sides = "times across, one row" if drawing.is_across else "times down, one column"
     told = [note("layout-day", f"Read as the programme of {date} ({where}): {sides} a place or person.")]
+    if drawing.unused:
+        named = listed([f"“{heading}”" for heading in drawing.unused])
+        told.append(note("column-unused", f"Not used: the column{'s' * (len(drawing.unused) > 1)} {named}."))
     if idle:
         told.append(note("slots-idle", f"Slots in which nothing happens (a dash, “free” …): {idle}."))
     if not usual_step([line.time for line in lines])[1] and any(line.time.end is None for line in lines):
@@ -211,6 +216,10 @@ def _times_across(rows: Sequence[Row], lexicon: Lexicon) -> _Drawing | None:
             if sum(bool(cell_text(cell)) for cell in one[1]) == 1 and not one[1][0]
         )
         body = tuple(one for one in filled[at + 1 :] if one not in below)
+        counts = _counts_beside(row, across, body)
+        across = [n for n in across if n not in counts]
+        lines = tuple(line for line in lines if line.index not in counts)
+        body = tuple((n, ["" if m in counts else cell for m, cell in enumerate(cells)]) for n, cells in body)
         of_kind = cell_text(row[0])
         if (
             of_kind
@@ -221,8 +230,20 @@ def _times_across(rows: Sequence[Row], lexicon: Lexicon) -> _Drawing | None:
         if any(line.time.start is None for line in lines) or not _have_labels(body, lexicon):
             return None
         headings = {n: cell_text(cells[0]) for n, cells in body}
-        return _Drawing((number, row), lines, headings, body, tuple(filled[:at]), below, True)
+        unused = tuple(cell_text(row[n]) for n in counts)
+        return _Drawing((number, row), lines, headings, body, tuple(filled[:at]), below, True, unused)
     return None
+
+
+def _counts_beside(row: Sequence[Cell], across: Sequence[int], body: Sequence[Row]) -> list[int]:
+    """The columns between the places and the times whose heading is no time and over numbers alone."""
+    first = next((n for n in across if time_of(row[n]).start is not None), 0)
+    found = []
+    for n in across:
+        texts = [text for _, cells in body if n < len(cells) and (text := cell_text(cells[n]))]
+        if n < first and texts and all(map(str.isdecimal, texts)):
+            found.append(n)
+    return found
 
 
 def _have_labels(rows: Sequence[Row], lexicon: Lexicon) -> bool:
