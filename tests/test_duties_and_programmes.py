@@ -317,3 +317,18 @@ def test_hours_of_people_are_no_programme_that_runs_through_a_day(tmp_path: Path
     ]
     open_hours = text.replace("7 - 3,9 - 5,7 - 3", "7 - 3,6 - 2,7 - 3")
     assert "in the morning or in the afternoon" in refused(csv_file(tmp_path, open_hours, "b.csv"))
+    one_a_row = csv_file(
+        tmp_path,
+        "Date,Lund,Moss\n20/09/2026,7-3,-\n21/09/2026,,6-2\n22/09/2026,9-5,-\n23/09/2026,,7-3",
+        "c.csv",
+    )
+    assert "in the morning or in the afternoon" in refused(one_a_row)
+
+
+def test_hours_beside_hours_are_no_titles(tmp_path: Path) -> None:
+    text = "Date,Vane,Quill\nFri 18 Sep 2026,0900 to 1700,1930 to 0800\nSat 19 Sep 2026,,off\nSun 20 Sep 2026,0900 to 1700,off"
+    assert built(csv_file(tmp_path, text)) == [
+        "Vane 2026-09-18T09:00/2026-09-18T17:00",
+        "Quill 2026-09-18T19:30/2026-09-19T08:00",
+        "Vane 2026-09-20T09:00/2026-09-20T17:00",
+    ]

@@ -28,6 +28,7 @@ _LEAST: Final = 2
 """Columns of times from which on their headings are the titles."""
 
 _HALF: Final = 12 * 3600
+_SEVEN: Final = 7 * 3600
 
 
 class _Columns(NamedTuple):
@@ -106,6 +107,8 @@ def _are_shifts(lines: Sequence[Line]) -> bool:
         for line in lines
         if (a := line.time.start) and (b := line.time.end) and not a.has_meridiem
     ]
+    if any(end <= start < _SEVEN for start, end in spans):
+        return True  # 6-2 may be early, or late
     before = 0
     for start, end in spans if len(spans) > 1 else ():
         begin = start if start >= before else start + _HALF

@@ -91,11 +91,11 @@ def _rota(sheet: Sheet, reason: str, message: str, said: str) -> NotRead:
 
 
 def _are_hours(rows: Sequence[Sequence[Cell]], at: int) -> bool:
-    """Whether half of what stands in a column at least are hours from one to another, `1pm-6pm`."""
-    from nomarium.reading.layouts.codes import hours_in  # few titles are guessed
+    """Whether half of what stands in a column at least are hours from one to another, `1pm-6pm`, or nothing."""
+    from nomarium.reading.layouts.codes import hours_in, is_idle  # few titles are guessed
 
-    texts = [text for row in rows if at < len(row) and (text := cell_text(row[at]))]
-    return sum(hours_in(text).end is not None for text in texts) * 2 >= len(texts)
+    texts = [text for row in rows if at < len(row) and (text := cell_text(row[at])) and not is_idle(text)]
+    return bool(texts) and sum(hours_in(text).end is not None for text in texts) * 2 >= len(texts)
 
 
 def _beside_in_rota(sheet: Sheet, head: TableHead, columns: Sequence[Column], title: Column) -> Column | None:
