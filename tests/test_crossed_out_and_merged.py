@@ -162,3 +162,16 @@ def test_a_cell_of_a_page_that_reaches_down_beside_the_last_one_is_of_its_rows(t
         "utf-8",
     )
     assert [line.rpartition(" @ ")[2] for line in built(source)] == ["Loft 1", "Loft 1", "Quay"]
+
+
+def test_a_line_through_a_text_that_nobody_ended_ends_with_its_cell_and_is_told(tmp_path: Path) -> None:
+    source = tmp_path / "plan.html"
+    source.write_text(
+        "<table><tr><th>Date<th>Event<tr><td>14 September 2026<td>Regatta <s>Talk<tr><td>16 September 2026<td>Fair</td></tr>"
+        "<tr hidden><td>17 September 2026<td>Sale</tr></table><p><s>Nobody ended this",
+        "utf-8",
+    )
+    assert built(source) == _LEFT
+    assert "2 texts are crossed out and not read: “Talk”, “Nobody ended this”." in _told(source)
+    tally = nomarium("tally", source, "--by", "title")
+    assert "2 texts are crossed out and not read: “Talk”, “Nobody ended this”." in tally.text

@@ -27,7 +27,6 @@ from nomarium.model.problem import Problem
 if TYPE_CHECKING:
     from rich.table import Table
 
-    from nomarium.school.plan import Plan
     from nomarium.school.tally import Tally
 
 _MONTHS = ("Jan", "Feb", "Mar", "Apr", "May", "Jun", "Jul", "Aug", "Sep", "Oct", "Nov", "Dec")
@@ -74,10 +73,14 @@ def tally(
     problems = taken.problems()
     if output and not problems:
         _keep(counted, Path(output))
+    notes = [
+        *(one for one in taken.notes() if one.code == "crossed-out"),
+        *(one for one in (plan.notes if plan else ()) if one.code not in ("bells-forward", "crossed-out")),
+    ]
     if json:
         say_json({**counted._asdict(), "problems": problems})
     else:
-        _print(counted, plan, problems, output, details)
+        _print(counted, notes, problems, output, details)
     raise typer.Exit(1 if problems else 0)
 
 
@@ -108,7 +111,7 @@ def _check_target(output: str | None) -> None:
 
 
 def _print(
-    counted: "Tally", plan: "Plan | None", problems: list[Problem], output: str | None, details: bool
+    counted: "Tally", notes: list[Problem], problems: list[Problem], output: str | None, details: bool
 ) -> None:  # fmt: skip
     from rich.console import Console
 
@@ -117,8 +120,7 @@ def _print(
     console = Console(width=None if sys.stdout.isatty() else WIDTH, highlight=False, emoji=False)
     if problems:
         say_problems(problems)
-    if plan is not None:
-        say_notes([note for note in plan.notes if note.code not in ("bells-forward",)], details=details)
+    say_notes(notes, details=details)
     rows = table_of(counted)
     has_lost = any(line.not_met for line in counted.lines)
     has_uneven = any(line.is_uneven for line in counted.lines)

@@ -103,8 +103,8 @@ def _open_text(path: Path, name: str, kind: str) -> list[Sheet]:
         raise EmptySourceError(
             Problem(
                 "source-empty",
-                f"{name} holds no table and no line of text.",
-                "Check that it was saved.",
+                f"{name} holds no table and no line of text to be read.",
+                "Check that it was saved, and that not all of it is crossed out or hidden.",
                 Place(name),
             )
         )

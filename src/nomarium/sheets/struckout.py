@@ -17,13 +17,10 @@ if TYPE_CHECKING:
     from xml.etree.ElementTree import Element
 
 _STRIKE: Final = re.compile(rb'<(?:\w+:)?strike\b(?!\s+val="(?:0|false)")')
-_FONTS: Final = re.compile(rb"<(?:\w+:)?fonts\b.*?</(?:\w+:)?fonts>", re.DOTALL)
-_FONT: Final = re.compile(rb"<(?:\w+:)?font(?:\s[^>]*)?(?:/>|>.*?</(?:\w+:)?font>)", re.DOTALL)
-_FORMATS: Final = re.compile(rb"<(?:\w+:)?cellXfs\b.*?</(?:\w+:)?cellXfs>", re.DOTALL)
-_FORMAT: Final = re.compile(rb"<(?:\w+:)?xf\b([^>]*)>")
+_BEGINS: Final = rb"<(?:\w+:)?%s(?=[\s/>])"
+"""How an element begins, whatever its prefix: markup is cut there, so that what is never ended costs no more than any other."""
 _FONT_NUMBER: Final = re.compile(rb'\bfontId="(\d{1,6})"')
-_STRING: Final = re.compile(rb"<(?:\w+:)?si(?:\s[^>]*)?(?:/>|>(.*?)</(?:\w+:)?si>)", re.DOTALL)
-_RUN: Final = re.compile(rb"<(?:\w+:)?r>(.*?)</(?:\w+:)?r>", re.DOTALL)
+_BLOCK: Final = 1 << 20
 _TEXT: Final = re.compile(rb"<(?:\w+:)?t(?:\s[^>]*)?>([^<]*)</(?:\w+:)?t>")
 _STYLE_NUMBER: Final = re.compile(rb'\bs="(\d{1,6})"')
 _SHARED: Final = re.compile(rb"<v>(\d{1,9})</v>")
@@ -42,30 +39,47 @@ class Struck(NamedTuple):
 
 def struck_in(archive: zipfile.ZipFile) -> Struck | None:
     """What is crossed out in an .xlsx workbook; None, as a rule, where nothing can be."""
-    names = set(archive.namelist())
-    looks = archive.read("xl/styles.xml") if "xl/styles.xml" in names else b""
-    texts = archive.read("xl/sharedStrings.xml") if "xl/sharedStrings.xml" in names else b""
-    styles = _struck_styles(looks) if b"strike" in looks else frozenset()
-    left = _texts_left(texts) if b"strike" in texts else {}
+    looks, texts = (_with_strikes(archive, f"xl/{part}.xml") for part in ("styles", "sharedStrings"))
+    styles, left = _struck_styles(looks), _texts_left(texts)
     return Struck(styles, left) if styles or left else None
 
 
+def _with_strikes(archive: zipfile.ZipFile, part: str) -> bytes:
+    """A part of the workbook, if it speaks of crossing out: the strings of a large one are not held for nothing."""
+    if part not in archive.namelist():
+        return b""
+    with archive.open(part) as file:
+        end = b""
+        while block := file.read(_BLOCK):
+            if b"strike" in end + block:
+                return archive.read(part)
+            end = block[-len(b"strike") :]
+    return b""
+
+
+def _each(name: bytes, markup: bytes) -> list[bytes]:
+    """The elements of a name, each as far as the next one begins."""
+    return re.split(_BEGINS % name, markup)[1:]
+
+
+def _section(name: bytes, markup: bytes) -> bytes:
+    """What the first element of a name holds."""
+    return next(iter(_each(name, markup)), b"").partition(b"/%s>" % name)[0].partition(b":%s>" % name)[0]
+
+
 def _struck_styles(looks: bytes) -> frozenset[int]:
-    fonts, formats = _FONTS.search(looks), _FORMATS.search(looks)
-    if fonts is None or formats is None:
-        return frozenset()
-    struck = {n for n, font in enumerate(_FONT.findall(fonts[0])) if _STRIKE.search(font)}
-    used = (_FONT_NUMBER.search(one) for one in _FORMAT.findall(formats[0]))
+    struck = {n for n, font in enumerate(_each(b"font", _section(b"fonts", looks))) if _STRIKE.search(font)}
+    used = (_FONT_NUMBER.search(one) for one in _each(b"xf", _section(b"cellXfs", looks)))
     return frozenset(n for n, font in enumerate(used) if font and int(font[1]) in struck)
 
 
 def _texts_left(shared: bytes) -> dict[int, str]:
-    return {n: text_left(one) for n, one in enumerate(_STRING.findall(shared)) if _STRIKE.search(one)}
+    return {n: text_left(one) for n, one in enumerate(_each(b"si", shared)) if _STRIKE.search(one)}
 
 
 def text_left(markup: bytes) -> str:
     """The text of those runs of a string that are not crossed out."""
-    runs = (run for run in _RUN.findall(markup) if not _STRIKE.search(run))
+    runs = (run for run in _each(b"r", markup) if not _STRIKE.search(run))
     text = "".join(unescape(one.decode("utf-8", "replace")) for run in runs for one in _TEXT.findall(run))
     return " ".join(text.split())
 

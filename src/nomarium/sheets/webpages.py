@@ -11,6 +11,7 @@ from nomarium.sheets.sheet import Area
 
 _UNSEEN: Final = frozenset("script style head template noscript svg select button nav".split())
 _STRUCK: Final = frozenset("del s strike".split())
+_OF_TABLE: Final = frozenset("table tr td th tbody thead tfoot caption".split())
 _BLOCKS: Final = frozenset(
     "p div li h1 h2 h3 h4 h5 h6 section article header footer main tr dt dd blockquote pre address figcaption ul ol table body".split()
 )
@@ -30,6 +31,7 @@ def page_document(text: str) -> Document:
     reader = _Page()
     reader.feed(text)
     reader.close()
+    reader.end_struck()
     reader.end_line()
     said = [row for block in reader.said for row in _events_said(block)]
     if said:  # each event once: the visible table says the same
@@ -105,6 +107,8 @@ class _Page(HTMLParser):
             if tag == "br":
                 self._put("\n")
             return
+        if tag != "table":
+            self._end_unseen_with_cell(tag)
         is_hidden = (
             "hidden" in given
             or given.get("aria-hidden") == "true"
@@ -133,12 +137,13 @@ class _Page(HTMLParser):
         if tag == "script" and self._said is not None:
             self.said.append("".join(self._said))
             self._said = None
+        self._end_unseen_with_cell(tag)
         if self._unseen:
             if tag in self._unseen:
                 while self._unseen.pop() != tag:
                     pass
-            if not self._unseen and self._struck is not None:
-                self._end_struck()
+            if not self._unseen:
+                self.end_struck()
             return
         self._entries -= tag in _ENTRIES and self._entries > 0
         if tag == "time" and self._moment:
@@ -159,7 +164,14 @@ class _Page(HTMLParser):
             self._shown.append(data)
             self._put(re.sub(r"[ \t\r\n\f]+", " ", data))
 
-    def _end_struck(self) -> None:
+    def _end_unseen_with_cell(self, tag: str) -> None:
+        """A line through a text, or what hides it, ends with the cell that it stands in, though nobody closed it."""
+        if self._unseen and self._grids and tag in _OF_TABLE and _OF_TABLE.isdisjoint(self._unseen):
+            self._unseen = []
+            self.end_struck()
+
+    def end_struck(self) -> None:
+        """What was crossed out is over: its text is kept, to be told."""
         if text := " ".join("".join(self._struck or ()).split()):
             self.struck.append(text)
         self._struck = None

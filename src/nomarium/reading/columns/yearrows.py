@@ -4,7 +4,7 @@ the next."""
 import datetime as dt
 import re
 from collections.abc import Collection, Iterable, Iterator, Sequence
-from itertools import pairwise
+from itertools import pairwise, takewhile
 from typing import Final, NamedTuple
 
 from nomarium.model.cell import Cell
@@ -83,19 +83,18 @@ def find_year_rows(
     if not years or any(b - a not in (0, 1) for (_, a), (_, b) in pairwise(years)):
         return None
     first, year = years[0]
-    above = (
-        [_year_alone(row) for number, row in sheet.rows() if number in head.title_rows]
-        if head.title_rows
-        else []
+    last = max(head.title_rows, default=0)
+    above = takewhile(lambda one: one[0] <= last, sheet.rows())
+    begins = next(
+        (year for number, row in above if number in head.title_rows and (year := _year_alone(row))), 0
     )
-    begins = next(filter(None, above), 0)
     if begins and year - begins not in (0, 1):
         return None
+    numbered = {n for n, _ in years}
+    dated = [row for n, row in enumerate(sample) if n not in numbered]
     for at in range(max(map(len, sample))):
         before = [row[at] for row in sample[:first] if at < len(row) and cell_text(row[at])]
-        cells = [
-            cell for row in sample if at < len(row) and cell_text(cell := row[at]) and not _year_alone(row)
-        ]
+        cells = [cell for row in dated if at < len(row) and cell_text(cell := row[at])]
         known = [cell for cell in cells if _without_year(cell, lexicon) is not None]
         if known and len(known) >= _MOSTLY * len(cells) and (begins or not before):
             return YearRows(at, lexicon, str(begins or year), cell_text(known[0]), begins)

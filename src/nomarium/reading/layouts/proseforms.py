@@ -40,10 +40,12 @@ DUE: Final = re.compile(
     r"^(?P<owed>[^.:;?!]{3,80}?) (?:is|are|falls?) due (?:in |back |to be (?:paid|returned|in) )?(?:by|on|before|no later than)\b(?P<end>.*)$|"
     r"^(?:please )?(?P<act>(?:sign[- ]up|register|apply|rsvp|reply|respond|enroll?|book)(?: (?:for|to) [^.:;?!]{3,60}?)?) (?:by|before|no later than)\b(?P<since>.*)$"
 )
+HERALD: Final = r"(?:please )?(?:save|note) the dates?|dates? for (?:the|your) diar(?:y|ies)|diary dates?"
+"""What stands before a date and says that it comes."""
 LEAD_IN: Final = (
     r"(?i)^(?:dear all[,:]?\s+)?(?:(?:I am|I['’]m|we are|we['’]re|I|we) (?:just )?(?:writing|write|pleased|delighted|happy) to (?:let you know|inform you|tell you|remind you|announce|confirm|say)|"
     r"(?:this is )?(?:just )?(?:a (?:quick )?reminder|to (?:let you know|remind you))|please (?:note|remember|be aware)|(?:just )?a (?:quick )?note to say|as you (?:may )?know|don['’]t forget) that\s+|"
-    r"^(?:(?:a |just a )?(?:final|gentle|quick|friendly|last)?\s*reminder|important|(?:please )?(?:save|note) the date|dates? for your diar(?:y|ies)|diary dates?|coming up|news|update|advance notice)\s*[:!–—-]\s*"
+    rf"^(?:(?:a |just a )?(?:final|gentle|quick|friendly|last)?\s*reminder|important|{HERALD}|coming up|news|update|advance notice)\s*[:!–—-]\s*"
 )
 """Words before what a letter says."""
 ENDS: Final = re.compile(

@@ -19,6 +19,7 @@ from nomarium.reading.layouts.linetimes import (
     time_in,
     with_clock_in_column,
 )
+from nomarium.reading.layouts.proseforms import HERALD
 from nomarium.reading.rows.datewithin import (
     LEADING_WORDS,
     DateWithin,
@@ -179,7 +180,7 @@ def _with_its_end(line: TextLine) -> TextLine:
 
 
 _HERALDS: Final = re.compile(
-    r"(?i)\W*(?:(?:please )?(?:save|note) the dates?|dates? for (?:the|your) diar(?:y|ies)|diary dates?|reminder|advance notice)\W+(?=[^\W\d_]{0,9}\.?,?\s?\d.*[^\W\d_]{4})"
+    rf"(?i)\W*(?:{HERALD}|reminder|advance notice)\W+(?=[^\W\d_]{{0,9}}\.?,?\s?\d.*[^\W\d_]{{4}})"
 )
 """What stands before a date and says that it comes: no title of what is on then."""
 

@@ -131,18 +131,8 @@ class WhenReader:
 
     def _settled(self, said: Said, title: Cell) -> When | Blame:
         """When a row is, which lasts as long as its title says in brackets, where nothing else says how long."""
-        has_start = said.time.start or said.start.start or said.date.start
-        has_end = (
-            said.time.end
-            or said.end.start
-            or said.end.first
-            or said.start.end
-            or said.date.end
-            or said.end_date.first
-        )
-        is_open = has_start is not None and has_end is None and said.duration_secs is None
         secs = None
-        if is_open and isinstance(title, str) and title[-1:] == ")":
+        if isinstance(title, str) and title[-1:] == ")" and _is_open(said):
             from nomarium.reading.cells.lengths import length_behind
 
             secs = length_behind(title)
@@ -336,3 +326,10 @@ class WhenReader:
         heading = self.reading.columns[index].heading if index >= 0 else ""
         default = self.reading.options.defaults.get(field, "")
         return value_memo(field, default, unit_of(heading).length_secs), index
+
+
+def _is_open(said: Said) -> bool:
+    """Whether a row says when it begins, and neither when it ends nor how long it lasts."""
+    has_start = said.time.start or said.start.start or said.date.start
+    ends = (said.time.end, said.end.start, said.end.first, said.start.end, said.date.end, said.end_date.first)
+    return has_start is not None and said.duration_secs is None and all(end is None for end in ends)
