@@ -1,5 +1,6 @@
 """What is crossed out stays in sight and does not hold: it is never an event, whatever it is written in, and is told; merged cells of pages."""
 
+import json
 import zipfile
 from pathlib import Path
 
@@ -175,3 +176,5 @@ def test_a_line_through_a_text_that_nobody_ended_ends_with_its_cell_and_is_told(
     assert "2 texts are crossed out and not read: “Talk”, “Nobody ended this”." in _told(source)
     tally = nomarium("tally", source, "--by", "title")
     assert "2 texts are crossed out and not read: “Talk”, “Nobody ended this”." in tally.text
+    facts = json.loads(nomarium("tally", source, "--by", "title", "--json").out)
+    assert [note["code"] for note in facts["notes"]] == ["crossed-out"]

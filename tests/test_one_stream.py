@@ -396,6 +396,8 @@ def test_a_tally_reads_lists_and_zones_as_a_build_does(tmp_path: Path) -> None:
     outcome = nomarium("tally", calendar, "--by", "room", "--timezone", "America/Halifax", "--json")
     assert outcome.status == 0, outcome.text
     assert [(line[0], line[1]) for line in json.loads(outcome.out)["lines"]] == [("Slip", 1)]
+    told = nomarium("tally", calendar, "--by", "room", "--timezone", "America/Halifax").out
+    assert "1 timed event has no room and is not counted." in told
     source = csv_file(
         tmp_path, "Title,Date,Start,End,Room\nA,2027-04-12,9:00,10:30,Loft\nB,2027-04-13,9:00,10:00,Loft"
     )

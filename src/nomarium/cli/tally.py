@@ -78,7 +78,7 @@ def tally(
         *(one for one in (plan.notes if plan else ()) if one.code not in ("bells-forward", "crossed-out")),
     ]
     if json:
-        say_json({**counted._asdict(), "problems": problems})
+        say_json({**counted._asdict(), "problems": problems, "notes": notes})
     else:
         _print(counted, notes, problems, output, details)
     raise typer.Exit(1 if problems else 0)
@@ -149,7 +149,9 @@ def _print(
             of = f" of {sum(counted.school_days.values()):,} school days" if counted.school_days else ""
             console.print(markup(f"Days of each label: {', '.join(shortened(labels, details)[0])}{of}"))
     if counted.uncounted:
-        say(f"{counted.uncounted:,} timed events have no {counted.kind} and are not counted.")
+        has, are = ("has", "is") if counted.uncounted == 1 else ("have", "are")
+        events = wording.counted(counted.uncounted, "timed event")
+        say(f"{events} {has} no {counted.kind} and {are} not counted.")
     if has_uneven:
         say("uneven: at least two periods fewer than another class with as many in a cycle.")
     if problems:
