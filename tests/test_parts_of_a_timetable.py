@@ -21,6 +21,22 @@ def plan(folder: Path, tables: dict[str, str]) -> Path:
 
 
 PLANS: dict[str, tuple[dict[str, str], list[str]]] = {
+    "the order of blocks on a sheet called after the bells": (
+        {"bell schedule": ",Mon,Tue\n9:00-9:50,A,B\n10:00-10:50,B,A", "classes": "Class,Block,Teacher\nKnots,A,Quill\nTar,B,Perrin",
+         "terms": "Name,First day,Last day\nA,2026-11-30,2026-12-01"},
+        ["Knots 2026-11-30T09:00/2026-11-30T09:50", "Tar 2026-11-30T10:00/2026-11-30T10:50",
+         "Tar 2026-12-01T09:00/2026-12-01T09:50", "Knots 2026-12-01T10:00/2026-12-01T10:50"],
+    ),
+    "ages and levels in brackets are of the name": (
+        {"timetable": ",Mon,Tue\n9:00-9:50,Knots (5-7),Tar (beginners)\n10:00-10:50,Oak (Loft 1),Knots (adults)", "terms": "Name,First day,Last day\nA,2026-11-30,2026-12-01"},
+        ["Knots (5-7) 2026-11-30T09:00/2026-11-30T09:50", "Oak 2026-11-30T10:00/2026-11-30T10:50 @ Loft 1",
+         "Tar (beginners) 2026-12-01T09:00/2026-12-01T09:50", "Knots (adults) 2026-12-01T10:00/2026-12-01T10:50"],
+    ),
+    "what most look like rooms beside what none does": (
+        {"timetable": ",Mon,Tue\n9:00-9:50,Kn (Quill) B12,Ta (Perrin) B4\n10:00-10:50,Oa (Finch) DS,Kn (Quill) B12", "terms": "Name,First day,Last day\nA,2026-11-30,2026-12-01"},
+        ["Kn 2026-11-30T09:00/2026-11-30T09:50 @ B12", "Oa 2026-11-30T10:00/2026-11-30T10:50 @ DS",
+         "Ta 2026-12-01T09:00/2026-12-01T09:50 @ B4", "Kn 2026-12-01T10:00/2026-12-01T10:50 @ B12"],
+    ),
     "parts under their days, with their headings again": (
         {"timetable": "MONDAY,,\nTime,Class,Room\n9.00 - 10.15,Knots,Loft 1\n1.00 - 2.30,Oak,Shed 3\n,,\nTUESDAY,,\nTime,Class,Room\n9.00 - 10.15,Tar,Shed 2",
          "terms": "Name,First day,Last day\nA,2026-11-30,2026-12-04"},

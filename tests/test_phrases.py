@@ -27,6 +27,24 @@ PHRASES = {
     "several days with a time": ("7, 14, 21 Sept 2026 4pm-5pm", [], evening("09-07", "09-14", "09-21")),
     "two days with weekdays and a time": ("Sat 5 & Sun 6 Sept 2026, 10am-4pm", [], evening("09-05", "09-06", start="10:00", end="16:00")),
     "in French": ("tous les lundis à 16h30 du 7 septembre au 21 septembre 2026", [], evening("09-07", "09-14", "09-21", start="16:30", end="17:30")),
+    "hours alone, of a table without am and pm": ("Mondays 4-5, 7 Sept - 28 Sept 2026", [], evening(*MONDAYS)),
+    "half hours in no half of the day": ("Mondays 4.00-5.00, 7 Sept - 28 Sept 2026", [], evening(*MONDAYS)),
+    "an hour alone": ("Mondays at 4, 7 Sept - 28 Sept 2026", [], evening(*MONDAYS)),
+    "by the clock that was asked for": ("Mondays 4.00-5.00, 7 Sept - 28 Sept 2026", ["--clock", "24"], evening(*MONDAYS, start="04:00", end="05:00")),
+    "the month before its days": ("Mondays 4-5pm, Sept 7-Sept 28, 2026", [], evening(*MONDAYS)),
+    "noon": ("Mon & Tue 11am-12noon from 7 Sept 2026 for 2 weeks", [], evening("09-07", "09-08", "09-14", "09-15", start="11:00", end="12:00")),
+    "weeks behind a date and a time": ("Mon 7 Sept 2026 4pm for 4 weeks", [], evening(*MONDAYS)),
+    "weeks in brackets": ("Mon 7 Sept 2026, 4pm (4 weeks)", [], evening(*MONDAYS)),
+    "weeks before their first day": ("4 weeks from Monday 7 September 2026, 4-5pm", [], evening(*MONDAYS)),
+    "weeks that agree with the last day": ("Mondays 4-5pm, 7 Sept - 28 Sept 2026 (4 weeks)", [], evening(*MONDAYS)),
+    "meetings that agree once one is left out": ("Mondays 4-5pm, 7 Sept - 28 Sept 2026, except 14 Sept (3 sessions)", [], evening("09-07", "09-21", "09-28")),
+    "days behind a date and a time": ("Mon 7 Sept 2026 4pm-5pm for 3 days", [], evening("09-07", "09-08", "09-09")),
+    "from then on": ("Mon 7 Sept 2026 at 4pm and weekly thereafter until 28 Sept", [], evening(*MONDAYS)),
+    "left out in brackets": ("Mondays (not 14 Sept) 4pm, 7 Sept - 28 Sept 2026", [], evening("09-07", "09-21", "09-28")),
+    "no class": ("Mondays 4pm, 7 Sept - 28 Sept 2026 (no class 14 Sept)", [], evening("09-07", "09-21", "09-28")),
+    "weekdays before their days": ("Mondays: 7, 14 and 21 September 2026, 4pm", [], evening("09-07", "09-14", "09-21")),
+    "days by slashes behind their month": ("Sept 7/14/21 2026, 4pm", [], evening("09-07", "09-14", "09-21")),
+    "until twelve": ("Saturdays - 5 Sept, 12 Sept 2026, 10am-12", [], evening("09-05", "09-12", start="10:00", end="12:00")),
     "all day": ("Saturdays, 5 Sept – 12 Sept 2026", [], ["A 2026-09-05/2026-09-06", "A 2026-09-12/2026-09-13"]),
 }  # fmt: skip
 
@@ -43,6 +61,7 @@ def test_a_phrase_in_place_of_a_date(name: str, tmp_path: Path) -> None:
 
 REPEATS = {
     "a time among the words": ("weekly, 4pm-5pm, until 28 September 2026", evening(*MONDAYS)),
+    "an hour in no half of the day": ("every Monday at 4 until 28 September 2026", evening(*MONDAYS)),
     "months from which to which": ("first Monday of the month, 4pm, Sept–Nov except Oct", evening("09-07", "11-02")),
 }  # fmt: skip
 
@@ -57,6 +76,11 @@ REFUSED = {
     "no first day": ("Event,When\nA,Mondays 4pm", ["row 2, column B", "not from when", "--from DATE"]),
     "a weekday alone": ("Event,When\nA,Monday", ["row 2, column B"]),
     "a day without a year": ("Event,When\nA,7 September", ["has no year"]),
+    "weeks that end on another day": ('Event,When\nA,"Mondays 4pm, 7 Sept - 28 Sept 2026 (5 weeks)"', ["ends on 2026-09-28, and 5 weeks from 2026-09-07 end on 2026-10-11"]),
+    "so many times, and other dates": ('Event,When\nA,"Mondays 4pm, 7 Sept - 28 Sept 2026, 6 sessions"', ["says 6 times, and is 4 dates to 2026-09-28"]),
+    "a day of another weekday in a list": ('Event,When\nA,"Tuesdays: 15, 22, 30 September 2026, 7pm"', ["2026-09-30 is a Wednesday"]),
+    "weeks of one day, with nothing that says on which": ('Event,When\nA,"14 Sept 2026, 4pm, for 3 weeks"', ["row 2, column B"]),
+    "an hour beside others with am and pm": ("Event,When\nA,Mondays 4.30 from 7 Sept 2026 to 28 Sept 2026\nB,8 Sept 2026 10am", ["4:30 could be in the morning or in the afternoon"]),
     "another time than the row's": ("Event,Date,Start,Repeat\nA,2026-09-07,9:00,weekly 4pm until 28 Sept 2026", ["The repeat is at 16:00, and the row's own time is 9:00"]),
     "no end": ("Event,When\nA,every Monday from 7 September 2026", ["no end"]),
     "words that nothing knows": ("Event,When\nA,most Mondays in September 2026", ["row 2, column B"]),

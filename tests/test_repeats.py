@@ -53,7 +53,7 @@ NOT_UNDERSTOOD = {
     "every second Tuesday": "repeat-ambiguous", "biweekly": "repeat-ambiguous", "every Day 3": "repeat-needs-plan",
     "A-week Mondays": "repeat-needs-plan", "termly": "repeat-needs-plan", "now and then": "repeat-unread",
     "twice a week": "repeat-unread", "deux fois par mois": "repeat-unread", "FREQ=YEARLY;BYMONTH=13": "rule-impossible",
-    "every Monday until 1 May for 3 weeks": "repeat-ends-twice", "every Monday except Keel": "date-unread",
+    "every Monday 3 times for 3 weeks": "repeat-ends-twice", "every Monday except Keel": "date-unread",
 }  # fmt: skip
 
 

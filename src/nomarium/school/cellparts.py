@@ -8,6 +8,7 @@ from typing import Final, NamedTuple
 
 from nomarium.model.problem import Problem, note
 from nomarium.model.refusal import Refusal
+from nomarium.reading.cells.namewords import in_braces, in_brackets
 from nomarium.reading.cells.placewords import is_place
 from nomarium.school.cellpatterns import Part, alternatives, patterns_of
 from nomarium.school.planheads import plain
@@ -117,7 +118,12 @@ class CellReader:
         return found
 
     def _parts(self, text: str) -> list[str]:
-        parts = _parts(text, self._split)
+        named = in_braces(text, lambda inside: self._known.kind(inside) is not None)
+        parts = (
+            [in_brackets(part) for part in _parts(named, self._split)]
+            if named != text
+            else _parts(text, self._split)
+        )
         if len(parts) == 1 and plain(text) not in self._known.classes:
             first, _, rest = text.strip().partition(" ")
             if rest and plain(first) in self._known.classes | self._known.codes:
@@ -183,6 +189,8 @@ class CellReader:
                 "group" if kind == "room" and code else kind
                 for kind, code in zip(kinds, are_codes, strict=True)
             ]
+        if "room" not in kinds and (at := _only_rooms(columns, kinds)) is not None:
+            kinds[at] = "room"
         rooms = [at for at, kind in enumerate(kinds) if kind == "room"]
         named = [at for at in rooms if _share(columns[at], NAMED_ROOM) > _MOSTLY]
         if len(rooms) > 1:  # Rig 1 / Loft 1; of R1 / B12 the first is the class
@@ -210,7 +218,12 @@ class CellReader:
         if None in found and rest[:2] == ["room", "teacher"]:
             at = found.index(None)
             self._doubtful[count] = at, lists[0][at]
-        return tuple(kind or (rest.pop(0) if rest else "notes") for kind in found)
+        for at in [at for at, kind in enumerate(found) if kind is None]:
+            is_name = all(
+                text[:1].isupper() or (text[:1].isdigit() and rest[:1] == ["group"]) for text in columns[at]
+            )
+            found[at] = rest.pop(0) if rest and is_name else "notes"  # `with oars` is nobody
+        return tuple(kind or "notes" for kind in found)
 
     def _kind(self, texts: Sequence[str]) -> Part | None:
         """What the texts of one position are, most of them; None when they look like nothing."""
@@ -275,6 +288,13 @@ class CellReader:
             remedy = f'If they are others: --cell "{", ".join(kinds)}".'
             found.append(note("cell-parts", message, remedy))
         return found
+
+
+def _only_rooms(columns: Sequence[Sequence[str]], kinds: Sequence[Part | None]) -> int | None:
+    """The one place behind the first of whose texts most look like rooms, where none at another does: `R12`, `R4` and `TH`."""
+    shares = {at: _share(texts, _ROOM) for at, texts in enumerate(columns) if at and kinds[at] is None}
+    likely = [at for at, share in shares.items() if share > 0]
+    return likely[0] if len(likely) == 1 and shares[likely[0]] > 0.5 else None
 
 
 def _better_class(at: int, others: Sequence[int], lists: Sequence[Sequence[str]]) -> int | None:

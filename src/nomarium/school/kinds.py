@@ -94,6 +94,8 @@ def kind_of(
         return found  # lessons of a week, and not what each of them is about
     if named == "rotation" and (found := _cycle(look)) is not None:
         return found  # the days of a rotation, and not the order of its blocks
+    if named == "bells" and "period" not in look.head(named)[1] and look.draws_classes:
+        return Kind("timetable", "a drawn week")  # the order of the blocks, beside the times
     if named is not None:
         return Kind(named, "its name")
     hint = _hinted(sheet)

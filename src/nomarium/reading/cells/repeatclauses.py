@@ -10,14 +10,18 @@ from nomarium.reading.cells.times import Times, read_times
 from nomarium.reading.cells.words import Lexicon, fold
 
 _HOUR, _MERIDIEM = r"\d{1,2}(?:[:.h]\d{2})?", r"\s?[ap]\.?m\.?"
-_CLOCK = rf"(?:{_HOUR}{_MERIDIEM}|\d{{1,2}}[:.h]\d{{2}}|noon|midnight|midday)"
+_CLOCK = rf"(?:{_HOUR}{_MERIDIEM}|\d{{1,2}}[:.h]\d{{2}}|(?:12\s?)?(?:noon|midnight|midday))"
 _DAY_IN_FIGURES = r"\d{1,2}\.(?:0?[1-9]|1[0-2])"
 """With a full stop behind it: the second of `12.12., 13.12.`, say."""
 _TIMES = (
     rf"(?i)[\s,;(]*(?<![\w./:-])(?:(?:at|from|um|à|a las|om|@|de|von)\s+)?"
-    rf"(?P<times>(?:{_HOUR}(?:{_MERIDIEM})?\s*(?:-|–|—|to|until|till|bis|à|a|tot)\s*{_CLOCK}|{_CLOCK})"
+    rf"(?P<times>(?:{_HOUR}(?:{_MERIDIEM})?\s*(?:-|–|—|to|until|till|bis|à|a|tot)\s*{_CLOCK}|{_HOUR}{_MERIDIEM}\s*(?:-|–|—|to)\s*{_HOUR}(?=\s*(?:[,;)]|$))|{_CLOCK})"
     rf"|(?<=\bat )\d{{1,2}}(?=[\s,;)]|$))(?:\s?uhr|\s?h)?(?![\w:]|[./]\d)\)?"
 )
+_BARE_HOURS = rf"(?i)(?<=[a-z.])[\s,;(]+(?:from\s+)?(?P<times>{_HOUR}\s*(?:-|–|—|to)\s*{_HOUR})\)?(?=\s*(?:[,;)]|$)|\s+(?:from|starting|beginning|until|till)\b)"
+"""Hours without minutes or a half of the day, `Mondays 7-9, 14 Sept - 5 Oct`: behind a word that says which days, and before
+no month."""
+_OF_DAYS = r"(?i)\b(?:mon|tues?|wed(?:nes)?|thu(?:rs)?|fri|sat(?:ur)?|sun)(?:days?|s)?\.?$|\b(?:daily|weekdays|weekends|week|day|month)$"
 _DASH = r"\s*(?:-|–|—|to|until|till|through|bis|à|au|a|tot)\s*"
 _WORD = r"([^\W\d_]{3,}\.?)"
 _YEARED_MONTHS = (
@@ -55,6 +59,17 @@ def without_times(text: str) -> tuple[str, Times | None]:
         )
         if isinstance(times, Times) and times.start is not None and not is_day:
             return f"{text[: match.start()]}{text[match.end() :]}".strip(" ,;"), times
+    return _without_hours(text)
+
+
+def _without_hours(text: str) -> tuple[str, Times | None]:
+    """A phrase without the bare hours behind its weekdays, and these."""
+    for match in re.finditer(_BARE_HOURS, text):
+        times = (
+            read_times(match["times"]) if re.search(_OF_DAYS, text[: match.start()].strip(" ,;(")) else None
+        )
+        if isinstance(times, Times) and times.start is not None and times.end is not None:
+            return f"{text[: match.start()]} {text[match.end() :]}".strip(" ,;"), times
     return text, None
 
 
@@ -105,7 +120,9 @@ def months_alone(text: str, lexicon: Lexicon) -> frozenset[int]:
 
 def without_range(text: str, lexicon: Lexicon) -> tuple[str, Days | None]:
     """A phrase without the first and the last day at its end, and these: `Tuesdays 8 Sept – 29 Sept`."""
-    for match in re.finditer(r"[\s,;(]*(?<!\w)(?=\d)", text):
+    for match in re.finditer(r"[\s,;:(]*(?<!\w)(?=\d|(?P<month>[^\W\d_]{3,9})\.?\s\d)", text):
+        if match["month"] and fold(match["month"]) not in lexicon.months:
+            continue
         days = read_days(text[match.end() :].rstrip(")"), lexicon)
         if isinstance(days, Days) and days.last is not None and not days.rest and match.start():
             before = re.sub(r"(?i)\s+(?:from|between|du|vom|del?|van)$", "", text[: match.start()])

@@ -9,6 +9,7 @@ from nomarium.model.limits import LONGEST_LIST, LONGEST_PHRASE
 from nomarium.model.recurrence import Rule
 from nomarium.model.refusal import Refusal, too_long
 from nomarium.reading.cells.dates import Day, Days, read_days
+from nomarium.reading.cells.repeatanchors import anchored
 from nomarium.reading.cells.repeatclauses import (
     Months,
     months_alone,
@@ -70,7 +71,7 @@ _FROM = (
     r"(?i)[\s,;(]*(?<!\w)(?:from|starting(?: on| from)?|starts?(?: on)?|beginning(?: on)?|begins?(?: on)?|commencing(?: on)?|as of|since|"
     r"à partir du|a partir du|à compter du|a compter du|dès le|des le|depuis le|du|ab)(?!\w)\s*"
 )
-_EXCEPT = r"(?i)[\s,;(]*(?<!\w)(?:except(?:ing)?(?: for| on)?|excl(?:uding|\.)?|but not(?: on)?|not(?: on)?|without|skipping|sauf|excepté|hormis)(?!\w)\s*(?:le |les |the )?"
+_EXCEPT = r"(?i)[\s,;(]*(?<!\w)(?:except(?:ing)?(?: for| on)?|no (?:class(?:es)?|lessons?|sessions?|meetings?|practice|rehearsals?)(?: on)?|excl(?:uding|\.)?|but not(?: on)?|not(?: on)?|without|skipping|sauf|excepté|hormis)(?!\w)\s*(?:le |les |the )?"
 _HOLIDAYS = (
     r"(?:(?:during|in|on|pendant)\s+)?(?:the\s+|les?\s+)?(?:public |school |bank |statutory |national )?"
     r"(?:holidays?|days? off|breaks?|vacations?|jours? fériés?|jours? feries?|vacances(?: scolaires)?|congés?|conges?)\)?$"
@@ -89,8 +90,8 @@ _SO_MANY = (
 )
 """How many of one weekday, `Six Tuesdays`, and not which of each month."""
 _SPAN = (
-    r"(?i)[\s,;(]*(?<!\w)(?:for|over|pendant|durant|pour)\s+(?:the next |les |the )?(?P<n>\d{1,3}|[a-zà-ÿ]+)\s+"
-    r"(?P<unit>school days?|days?|jours?|weeks?|semaines?|months?|mois|years?|ans?|années?|annees?)\)?(?!\w)"
+    r"(?i)[\s,;(]*(?<!\w)(?:(?:for|over|pendant|durant|pour)\s+(?:the next |les |the )?|(?<=[,;(])|(?<=[,;(] )|^)(?P<n>\d{1,3}|[a-zà-ÿ]+)\s+"
+    r"(?P<unit>school days?|days?|jours?|weeks?|semaines?|months?|mois|years?|ans?|années?|annees?)\)?(?!\w)(?!\s+(?:a|an|per|each|every|par|in)\s)"
 )
 _UNITS = {"d": "day", "j": "day", "w": "week", "s": "week", "m": "month", "y": "year", "a": "year"}
 _SMALL = {
@@ -132,6 +133,9 @@ def read_repeat(text: str, lexicon: Lexicon, cycle: Cycle | None = None) -> Repe
     dates = cycle(core) if cycle is not None else None
     if dates is not None:
         return clauses._replace(dates=dates, text=text)
+    on_a_date = anchored(core, clauses, lexicon)
+    if on_a_date is not None:
+        return on_a_date._replace(text=text)
     found = rule_of_phrase(core, lexicon)
     if isinstance(found, Refusal):
         if found.why == "unlike" and re.search(_PLAN_ONLY, text):
@@ -180,10 +184,18 @@ def _without_clauses(text: str, lexicon: Lexicon) -> tuple[str, Repeat | Refusal
     """The phrase without what bounds it, and a repeat that holds the bounds."""
     found = Repeat(Rule("DAILY"))
     text = re.sub(_RANGE, lambda match: _weekday_list(match, lexicon), text)
+    counted = re.match(_SO_MANY, text)
+    if counted is None or _number(counted["n"]) is None:
+        counted = re.search(_COUNT, text)
+    if counted and (number := _number(counted["n"] or counted["x"])):
+        found = found._replace(times=number)
+        text = text[: counted.start()] + " " + text[counted.end() :]
     excepted = re.search(_EXCEPT, text)
     if excepted:
-        rest = text[excepted.end() :].rstrip(" )") if text.count("(") else text[excepted.end() :]
-        text = text[: excepted.start()]
+        rest, behind = text[excepted.end() :], ""
+        if "(" in excepted[0]:
+            rest, _, behind = rest.partition(")")
+        text = f"{text[: excepted.start()]} {behind}".strip()
         rest, clock = without_times(rest)
         found = found._replace(clock=clock)
         if re.fullmatch(f"(?i){_HOLIDAYS}", rest):
@@ -215,18 +227,16 @@ def _without_clauses(text: str, lexicon: Lexicon) -> tuple[str, Repeat | Refusal
             found = found._replace(first=days.first, last=days.last)
         elif days.last is None:
             found = found._replace(last=days.first)
-    counted = re.match(_SO_MANY, text)
-    if counted is None or _number(counted["n"]) is None:
-        counted = re.search(_COUNT, text)
-    if counted and (number := _number(counted["n"] or counted["x"])):
-        found = found._replace(times=number)
-        text = text[: counted.start()] + " " + text[counted.end() :]
     lasting = re.search(_SPAN, text)
     if lasting and (number := _number(lasting["n"])):
         unit = "day" if lasting["unit"].lower().startswith("school") else _UNITS[lasting["unit"][0].lower()]
         found = found._replace(span=(number, unit))
         text = text[: lasting.start()] + " " + text[lasting.end() :]
-    if sum(one is not None for one in (found.last, found.times, found.span)) > 1:
+    if range_of_days is None:
+        text, range_of_days = without_range(text, lexicon)  # 19 Sept - 10 Oct (4 weeks)
+        if range_of_days is not None:
+            found = found._replace(first=range_of_days.first, last=range_of_days.last)
+    if found.times is not None and found.span is not None:
         remedy = "Keep the one that is meant: a last date, a number of times, or a length of time."
         return text, Refusal("repeat-ends-twice", "The repeat says in two ways when it ends.", remedy)
     return text.strip(" ,;()"), found
@@ -285,7 +295,7 @@ def read_day_list(text: str, lexicon: Lexicon) -> tuple[Days, ...] | Refusal:
 _ORDINAL = r"\d{1,2}(?:st|nd|rd|th)?"
 _MONTH_FIRST = (
     rf"(?i)(?<!\d)(?<!\d )(?P<month>[^\W\d_]{{3,}}\.?)\s+(?P<days>{_ORDINAL}(?:(?:\s*,\s*{_ORDINAL})+(?:\s*,?\s*(?:&|\+|\band\b)\s*{_ORDINAL}|\s*,\s*{_ORDINAL})"
-    rf"|\s*(?:&|\+|\band\b)\s*{_ORDINAL}))(?:\s*,?\s*(?P<year>\d{{4}}))?(?![\d./:-])"
+    rf"|\s*(?:&|\+|\band\b)\s*{_ORDINAL}|(?:/{_ORDINAL}){{2,4}}))(?:\s*,?\s*(?P<year>\d{{4}}))?(?![\d./:-])"
 )
 """Several days behind the name of their month, `Dec 11 & 12`; of `Sept 5, 26` the second may be a year."""
 

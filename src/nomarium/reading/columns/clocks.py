@@ -10,14 +10,15 @@ from collections.abc import Iterable, Iterator, Sequence
 from typing import Literal, NamedTuple
 
 from nomarium.model.cell import Cell
+from nomarium.model.limits import LONGEST_PHRASE
 from nomarium.model.problem import Problem, note
 from nomarium.model.refusal import Refusal
 from nomarium.model.wording import clock_text
 from nomarium.reading.cells.moments import ROLES, Moment, read_moment
-from nomarium.reading.cells.times import DAY_SECS, Clock
+from nomarium.reading.cells.times import DAY_SECS, Clock, Times
 from nomarium.reading.cells.words import Lexicon
 from nomarium.reading.columns.column import Column
-from nomarium.reading.columns.headings import HeadingUnit, unit_of
+from nomarium.reading.columns.headings import NO_UNIT, HeadingUnit, unit_of
 from nomarium.reading.options import ReadingOptions
 from nomarium.sheets.sheet import Sheet, cell_text
 
@@ -28,6 +29,8 @@ _TEN = 10 * 3600
 _NINE = 9 * 3600
 _SEVEN = 7 * 3600
 """Who writes hours from 1 to 5 without a zero, beside others by the 24-hour clock, may mean the afternoon."""
+_PHRASED = ("date", "when")
+"""The fields whose cells may be phrases that say times."""
 _EVENINGS = r"(?i)\b(?:evenings?|nights?(?!\s*(?:school|shift))|supper|dinner|disco|ceilidh|soir[eé]es?|abend|abendessen|soir|noche|cena)\b"
 _LATE = ("7", "8", "9")
 _SEVEN_TO_TEN = r"[7-9](?:[:.][0-5]\d)?\s*(?:[-–].*)?$"
@@ -74,12 +77,31 @@ def find_clock(
                     moment = read_moment(cell, role, lexicon, sheet.counts_1904)
                     if isinstance(moment, Moment):
                         yield from ((one, text) for one in _clocks_of(cell, moment))
+                    elif column.field in _PHRASED:
+                        yield from _clocks_in_phrase(text)
+        for column in columns:
+            if column.field == "repeat":
+                for text in dict.fromkeys(
+                    cell_text(row[column.at]) for row in looked_at if column.at < len(row)
+                ):
+                    yield from _clocks_in_phrase(text)
 
     found = clock_from(heard())._replace(is_whole=is_whole)
     title = next((c.at for c in columns if c.field == "summary"), None)
     if found.clock in ("", "12") and title is not None:
         found = found._replace(are_evenings=_are_of_evenings(looked_at, title, [c.at for c in timed]))
     return found
+
+
+def _clocks_in_phrase(text: str) -> Iterator[tuple[Clock, str]]:
+    """The times that a phrase says, `Mondays 4.00-5.00, 7 Sept - 28 Sept`, with what it says them in."""
+    from nomarium.reading.cells.repeatclauses import without_times
+
+    if any(map(str.isdigit, text)) and len(text) <= LONGEST_PHRASE:
+        rest, times = without_times(text)
+        for clock in (times.start, times.end) if times is not None else ():
+            if clock is not None:
+                yield clock, " ".join(word for word in text.split() if word not in rest.split())
 
 
 def _are_of_evenings(rows: Sequence[Sequence[Cell]], title: int, timed: Sequence[int]) -> bool:
@@ -181,6 +203,21 @@ def in_its_half(cell: Cell, moment: Moment, found: ClockFound, unit: HeadingUnit
     if start and _is_typed(cell) and not start.has_meridiem:
         start = moment.start
     return moment._replace(start=start, end=end)
+
+
+def times_in_their_halves(text: str, times: Times, found: ClockFound | None) -> Times | Refusal:
+    """The times that a text says beside something else, with their half of the day settled; a refusal where nothing does."""
+    start, end = times.start, times.end
+    if found is not None:
+        moment = in_its_half(text, Moment(start=start, end=end), found, NO_UNIT)
+        if isinstance(moment, Refusal):
+            return moment
+        start, end = moment.start, moment.end
+    is_told = found is not None and found.evidence == "as asked"
+    for clock in (start, end):
+        if clock is not None and clock.is_doubtful and not clock.has_meridiem and not is_told:
+            return half_open(clock)
+    return times._replace(start=start, end=end)
 
 
 def is_settled_by_rows(found: ClockFound) -> bool:

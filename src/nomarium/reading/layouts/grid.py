@@ -288,7 +288,8 @@ class _Grid:
             )
             if within is None:
                 message = "The times in the cell are not within those of its slot."
-                found.append(Problem("grid-times", message, "Correct one of them.", place, text))
+                remedy = "Correct one of them. If it is no time, say what it is: “(ages 3-4)”."
+                found.append(Problem("grid-times", message, remedy, place, text))
                 continue
             spans = [(dates[0], dates[-1])] if within.is_all_day else [(day, day) for day in dates]
             found += [

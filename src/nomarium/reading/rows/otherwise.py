@@ -18,6 +18,7 @@ from nomarium.reading.cells.repeatphrases import may_say_repeat
 from nomarium.reading.cells.repeats import Repeat, read_repeat
 from nomarium.reading.cells.times import Times
 from nomarium.reading.cells.words import Lexicon, fold
+from nomarium.reading.columns.clocks import times_in_their_halves
 from nomarium.reading.columns.decisions import Decisions, resolve_day
 from nomarium.reading.rows.repeating import bounds_of, repeated
 from nomarium.reading.rows.several import several_days
@@ -144,7 +145,10 @@ def _on(row: Sequence[Cell], at: int, day: dt.date, reader: WhenReader, times: T
     if isinstance(when.start, dt.datetime):
         message = "The row says its time twice: among its days, and in a column of its own."
         return Blame("date", Refusal("time-conflict", message, "Leave one of them out."))
-    part = Part(day, None, times.start, times.end)
+    settled = times_in_their_halves(cell_text(row[at]), times, reader.reading.decisions.clock)
+    if isinstance(settled, Refusal):
+        return Blame("date", settled)
+    part = Part(day, None, settled.start, settled.end)
     said = Said(date=part, zone_name=reader.zone_name, zone=reader.zone)
     return settle(said, reader.reading.options.length_secs)
 

@@ -7,13 +7,14 @@ from typing import NamedTuple
 from nomarium.model.problem import Problem, note
 from nomarium.model.recurrence import Recurrence, Rule
 from nomarium.model.refusal import Refusal
-from nomarium.model.wording import clock_text
+from nomarium.model.wording import clock_text, counted
 from nomarium.reading.cells.dates import Day, Days
 from nomarium.reading.cells.memo import FieldValue
 from nomarium.reading.cells.repeatclauses import Months
 from nomarium.reading.cells.repeats import Repeat
 from nomarium.reading.cells.repeatsaid import said
 from nomarium.reading.cells.times import Times
+from nomarium.reading.columns.clocks import times_in_their_halves
 from nomarium.reading.columns.decisions import Decisions, resolve_day
 from nomarium.reading.options import ReadingOptions
 from nomarium.reading.rows.together import last_of_weeks, on_one_day, said_together, to_its_week, told_rule
@@ -71,7 +72,10 @@ def repeated(
         return together
     when, repeat = together
     if repeat is not None and repeat.clock is not None:
-        timed = _at_its_time(when, repeat.clock, bounds.length_secs)
+        clock = times_in_their_halves(repeat.text, repeat.clock, decisions.clock)
+        if isinstance(clock, Refusal):
+            return Blame("repeat", clock)
+        timed = _at_its_time(when, clock, bounds.length_secs)
         if isinstance(timed, Blame):
             return timed
         when = timed
@@ -214,6 +218,8 @@ def _bounded(
         ends = last if last.year < NO_END else None
     if ends is not None:
         rule = rule._replace(until=ends)
+        if (doubt := _ends_elsewhere(repeat, rule, when, ends)) is not None:
+            return doubt
     elif repeat.times is not None:
         rule = rule._replace(times=repeat.times)
     elif repeat.span is not None:
@@ -278,6 +284,26 @@ def _rule_at(rule: Rule, when: When) -> Rule:
 
 def _moved(when: When, by: dt.timedelta) -> When:
     return when._replace(start=when.start + by, end=when.end + by)
+
+
+def _ends_elsewhere(repeat: Repeat, rule: Rule, when: When, ends: dt.date) -> Blame | None:
+    """What is wrong with a repeat that says its last day and how long it goes on, too: `14 Sept - 7 Dec (10 weeks)` is thirteen."""
+    if repeat.span is not None:
+        number, unit = repeat.span
+        last = _after(_date(when.start), number, unit) - _DAY
+        if 0 <= (last - ends).days < (7 if unit == "week" else 1):
+            return None
+        message = f"“{repeat.text}” ends on {ends}, and {counted(number, unit)} from {_date(when.start)} end on {last}."
+    elif repeat.times is not None:
+        held = sum(1 for _ in islice(starts(rule, when.start), _LONGEST_RANGE))
+        if repeat.times in (held, held - len(repeat.left_out)):
+            return None
+        message = (
+            f"“{repeat.text}” says {counted(repeat.times, 'time')}, and is {counted(held, 'date')} to {ends}."
+        )
+    else:
+        return None
+    return Blame("repeat", Refusal("repeat-ends-twice", message, "Make them agree, or leave one out."))
 
 
 def _after(begin: dt.date, number: int, unit: str) -> dt.date:

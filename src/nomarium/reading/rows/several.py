@@ -6,16 +6,22 @@ from collections.abc import Sequence
 from typing import Final
 
 from nomarium.model.refusal import Refusal
+from nomarium.model.wording import WEEKDAYS
 from nomarium.reading.cells.dates import Day
 from nomarium.reading.cells.repeats import read_day_list
 from nomarium.reading.cells.weekdaypairs import with_days_apart
+from nomarium.reading.cells.words import fold
 from nomarium.reading.columns.decisions import Decisions, resolve_day
 
-_PARTED = r"[;,&+\n]|\w/(?:[^\W\d_]{2,9}\.?,?\s)?\d{1,2}(?:/\d{1,2}|st|nd|rd|th)*\s+[^\W\d_]{3}|\b(?:and|et|und|y|en|e)\b"
+_PARTED = r"[;,&+\n]|\w/(?:[^\W\d_]{2,9}\.?,?\s)?\d{1,2}(?:/\d{1,2}|st|nd|rd|th)*\s+[^\W\d_]{3}|[^\W\d_]{3}\.?\s\d{1,2}(?:/\d{1,2}){2}|\b(?:and|et|und|y|en|e)\b"
 _DOTTED = re.compile(
     r"(?i)(?<![\d.])(?:[^\W\d_]{2,3}\.?\s?[/+&]\s?[^\W\d_]{2,3}\.?,?\s+)?(?P<days>\d{1,2}\.(?:\s?(?:[/+&,]|\bund\b|\bu\.|\bet\b|\boch\b|\bog\b|\ben\b)\s?\d{1,2}\.)+)\s?(?P<month>\d{1,2})\.(?P<year>\d{2,4})?(?!\d)"
 )
 """Days of one month before its number, `12./13.12.2026`, `Sa/So 12. und 13.12.`: each has the month behind the last."""
+_OF_WEEKDAYS = re.compile(
+    r"(?i)(?P<names>[^\W\d_]{3,}s(?:\s?(?:[&+/,]|and)\s?[^\W\d_]{3,}s)*)\s*(?:[:,–-]\s*|\s+on\s+)?(?=\d|[^\W\d_]{3,9}\.?\s\d)"
+)
+"""Weekdays in the plural, before a list of days."""
 _MOST_RUN_ON: Final = 183
 """Days over which a list goes on into the next year."""
 _MOST_UNORDERED: Final = 92
@@ -25,14 +31,32 @@ _MOST_UNORDERED: Final = 92
 def several_days(text: str, decisions: Decisions) -> list[dt.date] | Refusal | None:
     """The days of a text such as `3/4/5 June 2027` or `Mon 3rd & Tue 4th May 2027`; None when it is no list of days, a refusal
     when one of them cannot be."""
-    text = with_each_month(text)
+    text, weekdays = _weekdays_before(with_each_month(text), decisions)
     if not re.search(_PARTED, text):
         return None
     text = with_days_apart(text, decisions.lexicon)
     listed = read_day_list(text, decisions.lexicon)
     if isinstance(listed, Refusal) or len(listed) < 2 or any(days.last or days.rest for days in listed):
         return None
-    return run_on([one.first for one in listed], decisions)
+    found = run_on([one.first for one in listed], decisions)
+    for day in found if isinstance(found, list) and weekdays else ():
+        if day.weekday() not in weekdays:
+            message = f"{day} is a {WEEKDAYS[day.weekday()]}, and the list is said to be of other days."
+            return Refusal("date-weekday", message, "Correct the weekday or the date.")
+    return found
+
+
+def _weekdays_before(text: str, decisions: Decisions) -> tuple[str, frozenset[int]]:
+    """A list of days without the weekdays that it is said to be of, `Tuesdays: 15, 22 and 29 Sept`, and these."""
+    match = _OF_WEEKDAYS.match(text)
+    names = re.findall(r"[^\W\d_]{4,}", fold(match["names"])) if match is not None else []
+    if match is None or not names:
+        return text, frozenset()
+    if names == ["weekends"]:
+        return text[match.end() :], frozenset((5, 6))
+    days = [decisions.lexicon.weekdays.get(name.removesuffix("s")) for name in names]
+    known = frozenset(day for day in days if day is not None)
+    return (text[match.end() :], known) if None not in days else (text, frozenset())
 
 
 def run_on(days: Sequence[Day], decisions: Decisions) -> list[dt.date] | Refusal:

@@ -6,11 +6,10 @@ import re
 from nomarium.model.refusal import Refusal
 from nomarium.reading.cells.dates import Day
 from nomarium.reading.cells.moments import Moment, read_moment
-from nomarium.reading.cells.times import Clock, Times, read_times
+from nomarium.reading.cells.times import Times, read_times
 from nomarium.reading.cells.words import fold
-from nomarium.reading.columns.clocks import in_its_half
+from nomarium.reading.columns.clocks import times_in_their_halves
 from nomarium.reading.columns.decisions import Decisions
-from nomarium.reading.columns.headings import NO_UNIT
 from nomarium.reading.rows.several import run_on
 
 _PARTED = r"\s*[,;&+\n]\s*|\s+(?:and|und|et|y|e|en)\s+"
@@ -47,8 +46,8 @@ def showings(text: str, decisions: Decisions) -> list[tuple[dt.date, Times]] | R
             days += [*filter(None, earlier), moment.first]
             numbers, times = [], Times(moment.start, moment.end)
         if times.start is not None:
-            settled = _in_their_halves(piece, times, decisions)
-            if not days or numbers or settled is None:
+            settled = times_in_their_halves(piece, times, decisions.clock)
+            if not days or numbers or isinstance(settled, Refusal):
                 return None
             found += [(n, settled) for n in untimed or [len(days) - 1]]
             untimed = []
@@ -67,7 +66,7 @@ def times_each(text: str, decisions: Decisions) -> list[str]:
         if (
             not isinstance(times, Times)
             or times.start is None
-            or _in_their_halves(piece, times, decisions) is None
+            or isinstance(times_in_their_halves(piece, times, decisions.clock), Refusal)
         ):
             return []
     return pieces if len(pieces) > 1 else []
@@ -81,18 +80,3 @@ def _with_number(text: str, day: Day, decisions: Decisions) -> Day | None:
         return None
     reading = day.readings[0]._replace(day=int(match["number"]))
     return Day((reading,), decisions.lexicon.weekdays[weekday] if weekday else None, day.has_short_year)
-
-
-def _in_their_halves(text: str, times: Times, decisions: Decisions) -> Times | None:
-    """Times by the clock of their table; None where nothing settles in which half of the day they are."""
-    start, end = times.start, times.end
-    if decisions.clock is not None:
-        moment = in_its_half(text, Moment(start=start, end=end), decisions.clock, NO_UNIT)
-        if isinstance(moment, Refusal):
-            return None
-        start, end = moment.start, moment.end
-    return None if _is_open(start) or _is_open(end) else times._replace(start=start, end=end)
-
-
-def _is_open(clock: Clock | None) -> bool:
-    return clock is not None and clock.is_doubtful and not clock.has_meridiem
