@@ -220,16 +220,15 @@ def _offer_recipe(asked: Asked, given: Sequence[Answer]) -> None:
     if not name:
         return
     path = Path(name if name.endswith(".toml") else f"{name}.toml")
-    from nomarium.cli.keeping import keep_recipe
+    from nomarium.cli.keeping import surveyed
     from nomarium.cli.outputs import check_outputs
 
     reading = asked.reading(knows_days_off=True)
     try:
         check_outputs({"--save": str(path)}, asked.named, asked.files_read(reading))
-        with asked.taken(reading) as taken:
-            keep_recipe(taken.sources.readings, reading, path)
+        _, unkept = surveyed(asked, reading, str(path))
     except NomariumError as error:
         for line in problem_lines(error.problem):
             say(line)
         return
-    say(f"Kept in {path}: give --recipe {path} next time.")
+    say(unkept.message if unkept else f"Kept in {path}: give --recipe {path} next time.")

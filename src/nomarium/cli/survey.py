@@ -1,8 +1,7 @@
 """`nomarium survey`: look at a spreadsheet and say how it would be read."""
 
 import datetime as dt
-from pathlib import Path
-from typing import TYPE_CHECKING, Annotated
+from typing import Annotated
 
 import typer
 
@@ -11,9 +10,6 @@ from nomarium.cli.asked import Asked, takes_sources
 from nomarium.cli.render import say_json
 from nomarium.model.errors import UsageError
 from nomarium.model.problem import Problem
-
-if TYPE_CHECKING:
-    pass
 
 EXAMPLE = "Example: nomarium survey export.xlsx --save export.toml"
 
@@ -36,11 +32,8 @@ def survey(
 ) -> None:
     """Look at a spreadsheet or a plan and say how it would be read: columns, dates, terms, every row's fate."""
     # what does the work is imported when there is work: --help shows every command
-    from nomarium.building.build import build as build_calendar
-    from nomarium.building.options import BuildOptions
-    from nomarium.cli.keeping import keep_recipe
+    from nomarium.cli.keeping import surveyed
     from nomarium.cli.outputs import check_outputs
-    from nomarium.cli.sources import calendar_name
     from nomarium.cli.surveyreport import say_survey, survey_facts
 
     sources = asked.named
@@ -52,21 +45,10 @@ def survey(
         asked = answered(asked, dt.date.today())
     reading = asked.reading(knows_days_off=True)
     check_outputs({"--save": save}, sources, asked.files_read(reading))
-    skipped = asked.skipping(reading)
-    called = calendar_name(sources, "-")
-    dry = BuildOptions(
-        None,
-        called,
-        called,
-        "19700101T000000Z",
-        last_day=asked.window()[1],
-        days_off=(skipped.days_off if skipped else None) or None,
-    )
-    with asked.opened(reading) as found:
-        report = build_calendar(found, reading, dry)
-    report.problems += skipped.problems if skipped else ()
-    if save and report.readings:
-        keep_recipe(report.readings, reading, Path(save))
+    report, unkept = surveyed(asked, reading, save)
+    if unkept is not None:
+        save = None
+        report.notes.append(unkept)
     if json:
         say_json(survey_facts(report, sources, reading, save))
     else:

@@ -71,7 +71,7 @@ def say_survey(
             say(line)
     if len(titled) != 1:
         say(f"Together: {report.ledger}")
-    if save and report.readings:
+    if save:
         say(f"Kept this reading in {save}")
     say(f"Next: {next_command(report, sources, options, save)}")
 
@@ -195,7 +195,7 @@ def next_command(report: BuildReport, sources: list[str], options: ReadingOption
     target = f"{calendar_name(sources, '-')}.ics"
     target = f"new-{target}" if target in sources else target
     words = ["nomarium", "build", *map(without_password, sources), "-o", target]
-    if save and report.readings:
+    if save:
         words += ["--recipe", save]
     else:
         words += _said_again(options)
@@ -277,7 +277,7 @@ def survey_facts(
         "ledger": report.ledger.as_dict(),
         "problems": as_json(report.problems),
         "notes": as_json(report.notes),
-        "recipe": save if report.readings else None,
+        "recipe": save,
         "next": next_command(report, sources, options, save),
     }
 

@@ -12,8 +12,6 @@ from nomarium.reading.options import ReadingOptions
 from nomarium.school.bellsheets import (
     days_of_bells,
     divisions_drawn,
-    together,
-    upright,
     with_bells_in_rows,
     with_divisions,
 )
@@ -22,24 +20,25 @@ from nomarium.school.datedbells import days_with_bells
 from nomarium.school.datesoff import dates_off, rows_with
 from nomarium.school.datewords import looks_like_date
 from nomarium.school.daycolumns import days_in_rows
-from nomarium.school.daysheets import with_days_above
 from nomarium.school.drawnlines import heads_of_lines
 from nomarium.school.drawnweeks import drawn_week
 from nomarium.school.finding import labels_of_sheets
 from nomarium.school.foundtexts import class_texts, is_unfilled, label_texts, labels_in
-from nomarium.school.headless import with_headings, with_periods
+from nomarium.school.headless import with_periods
 from nomarium.school.keydates import WHY_KEY_DATES, KeyDates, key_dates
 from nomarium.school.kinds import Kind, draws_lessons, kind_of
 from nomarium.school.labelcalendars import dated_labels, with_labelled_days
+from nomarium.school.numberedweeks import WHY_WEEKS, NumberedWeeks, Uncounted, numbered_weeks
 from nomarium.school.planheads import asked_headings, plain
 from nomarium.school.plantables import EXPLANATION, TITLES, Table, cut_table
 from nomarium.school.rotation import in_rows
 from nomarium.school.saidbeside import WHY_LINES, account_of_lines, said_beside
-from nomarium.school.sidebyside import one_below_the_other
+from nomarium.school.sheetforms import both_of, may_be_dates_off, may_be_key_dates, one_table
 from nomarium.school.starter import is_untouched
 from nomarium.school.tabledoubts import (
     beyond,
     called,
+    counts_weeks,
     doubtful,
     holds_dates,
     in_doubt,
@@ -54,8 +53,6 @@ from nomarium.school.tabledoubts import (
 from nomarium.school.termsheets import on_its_day
 from nomarium.sheets.sheet import Sheet, is_blank
 
-_ADD_UP = frozenset(("terms", "timetable", "daysoff", "specialdays", "names", "people", "enrolments"))
-"""Tables of which there may be several sheets."""
 _OF_THE_YEAR = frozenset(("settings", "terms", "daysoff", "cycle", "specialdays", "bells", "rotation"))
 """Tables that grow with the year and not with the school."""
 
@@ -91,19 +88,19 @@ def sheets_found(
     found = SheetsFound({}, [], [], [], [], [], {})
     untouched: list[str] = []
     idle, taught = list[tuple[Sheet, Kind]](), list[tuple[Sheet, Kind]]()
-    key: list[KeyDates] = []
+    key, weeks = list[KeyDates](), list[NumberedWeeks | Uncounted]()
     asked, labels = asked_headings(options.columns), labels_of_sheets(sheets)
     for sheet in sheets:
         if sheet.name == EXPLANATION:
             continue
-        sheet = _one_table(sheet, labels, notes)
+        sheet = one_table(sheet, labels, notes)
         default = "timetable" if options.layout == "timetable" else ""
         kind = kind_of(sheet, options.tables, default, asked)
         sheet, kind = with_labelled_days(sheet, kind, options, notes)
         if kind.table in _OF_THE_YEAR and is_beyond(sheet):
             problems.append(beyond(sheet, kind))
             continue
-        dates = key_dates(sheet, asked) if _may_be_key_dates(kind) else None
+        dates = key_dates(sheet, asked) if may_be_key_dates(kind) else None
         found.taken.append(Taken(sheet, kind if dates is None else Kind("terms", WHY_KEY_DATES)))
         if dates is not None:
             key.append(dates)
@@ -115,8 +112,11 @@ def sheets_found(
             _take(found, rows_with(sheet, kind.columns, are_off=False), kind, asked, problems, notes)
             off = kind._replace(table="daysoff", why=f"{kind.why}: holidays are days off")
             _take(found, rows_with(sheet, kind.columns, are_off=True), off, asked, problems, notes)
-        elif _may_be_dates_off(sheet, kind) and (off_days := dates_off(sheet)) is not None:
+        elif may_be_dates_off(sheet, kind) and (off_days := dates_off(sheet)) is not None:
             _take(found, off_days, Kind("daysoff", "its name and nothing but dates"), asked, problems, notes)
+        elif not kind.table and kind.why != "as asked" and (numbered := numbered_weeks(sheet)) is not None:
+            _take_as(found, sheet, Kind("terms", WHY_WEEKS))
+            weeks.append(numbered)
         elif kind.hint == "timetable" and is_unfilled(sheet):
             notes.append(unfilled(sheet))
         elif kind.hint and not all(is_blank(row) for _, row in sheet.rows()):
@@ -135,6 +135,8 @@ def sheets_found(
         _take(found, sheet, kind, asked, problems, notes)
     for dates in key:
         _take_key_dates(found, dates, asked, problems, notes)
+    for numbered in weeks:
+        _take_weeks(found, numbered, asked, problems, notes)
     said = _take_others(found, sheets, idle, options, problems, notes)
     _take_lines(found, said, options, problems, notes)
     _settle_divisions(found, notes)
@@ -142,14 +144,6 @@ def sheets_found(
     if untouched:
         notes.append(left_out(untouched, Place(sheets[0].file)))
     return found
-
-
-def _one_table(sheet: Sheet, labels: frozenset[str], notes: list[Problem]) -> Sheet:
-    """A sheet with headings, its tables one below the other, its bells upright and its days over the classes."""
-    sheet = upright(one_below_the_other(with_headings(sheet)))
-    by_day = with_days_above(sheet, labels)
-    notes += by_day.notes[len(sheet.notes) :] if by_day is not None else ()
-    return by_day or sheet
 
 
 def _take_others(
@@ -299,16 +293,6 @@ def _settle_divisions(found: SheetsFound, notes: list[Problem]) -> None:
         notes.append(note("divisions-drawn", message))
 
 
-def _may_be_dates_off(sheet: Sheet, kind: Kind) -> bool:
-    """Whether a sheet is about days off by its name, and has no headings that say what its columns are."""
-    is_named = kind.table == "daysoff" and kind.why == "its name"
-    return kind.hint == "daysoff" or (is_named and not cut_table(sheet, "daysoff", kind.columns, {})[0].items)
-
-
-def _may_be_key_dates(kind: Kind) -> bool:
-    return kind.table in ("", "terms", "daysoff") and kind.why != "as asked"
-
-
 def _take_key_dates(
     found: SheetsFound,
     dates: KeyDates,
@@ -334,6 +318,32 @@ def _take_key_dates(
     found.accounts.append(dates.account)
     notes += dates.notes
     problems += dates.problems
+
+
+def _take_weeks(
+    found: SheetsFound,
+    weeks: NumberedWeeks | Uncounted,
+    asked: Mapping[str, str],
+    problems: list[Problem],
+    notes: list[Problem],
+) -> None:
+    """Take a list of weeks as the terms; beside a table of these it is asked about where classes name weeks."""
+    classes = found.tables["timetable"].items if "timetable" in found.tables else ()
+    are_named = any(item.text("week") for item in classes)
+    if isinstance(weeks, Uncounted):
+        if are_named:
+            problems.append(weeks.problem)
+        else:
+            passed_over(weeks.sheet, Kind("", WHY_WEEKS), notes)
+    elif "terms" not in found.tables:
+        notes.append(weeks.told)
+        _take(found, weeks.terms, Kind("terms", "as asked"), asked, problems, notes)
+        found.accounts[-1] = weeks.account
+        problems += weeks.problems
+    elif are_named:
+        problems.append(counts_weeks(weeks.terms, found.tables["terms"].sheet))
+    else:
+        passed_over(weeks.terms, Kind("", WHY_WEEKS), notes)
 
 
 def _in_rows(found: SheetsFound, sheet: Sheet, name: str, notes: list[Problem]) -> Sheet:
@@ -370,7 +380,7 @@ def _take(
         found.grids.append(("", sheet))  # no column for classes or blocks: a drawn week, or nothing
         return
     table = on_its_day(table) if name == "timetable" else table
-    both = there and _both(name, there, table)
+    both = there and both_of(name, there, table)
     if there is not None and both is None:
         problems.append(twice(name, there, sheet))
         return
@@ -387,10 +397,3 @@ def _take(
         special = Kind("specialdays", "the bells that the dates of a cycle name")
         _take(found, ringing, special, asked, problems, notes)
         found.accounts.pop()  # its rows are counted above
-
-
-def _both(name: str, one: Table, other: Table) -> Table | None:
-    """Two sheets of one table together; None where there can be only one."""
-    if name == "bells":
-        return together(one, other)
-    return one._replace(items=[*one.items, *other.items]) if name in _ADD_UP else None

@@ -54,6 +54,15 @@ def doubtful(sheet: Sheet, kind: Kind) -> Problem:
     return Problem("table-doubtful", message, remedy, sheet.place())
 
 
+def counts_weeks(weeks: Sheet, terms: Sheet) -> Problem:
+    """A list of numbered weeks beside a table of terms, whose weeks classes name: each counts them in its way."""
+    message = (
+        f"Classes name weeks by their numbers, and both {called(weeks)} and {called(terms)} could count them."
+    )
+    remedy = f'Keep the one that is meant: leave out the other with --table "{called(weeks)}=" or --table "{called(terms)}=".'
+    return Problem("table-doubtful", message, remedy, weeks.place())
+
+
 def unread(sheet: Sheet, kind: Kind) -> Problem:
     """A sheet that a plan would be wrong without, and that cannot be read."""
     title = TITLES[kind.hint]

@@ -114,7 +114,7 @@ def _chosen(names: list[str], tables: list[str], wanted: tuple[str, ...], file: 
                 Place(file),
             )
         )
-    return [known[one.casefold()] for one in wanted]
+    return list(dict.fromkeys(known[one.casefold()] for one in wanted))
 
 
 def _extras(path: Path, kind: str, names: list[str]) -> dict[str, Extras]:

@@ -1,10 +1,11 @@
 """Recipes: a saved way of reading one kind of spreadsheet, as TOML."""
 
 import datetime as dt
+import os
 import tomllib
-from collections.abc import Sequence
+from collections.abc import Iterator, Sequence
 from pathlib import Path
-from typing import Any
+from typing import Any, get_args
 
 from nomarium.model.errors import SourceError
 from nomarium.model.problem import Place, Problem, column_letter
@@ -13,7 +14,7 @@ from nomarium.model.wording import meant
 from nomarium.reading.columns.column import Column
 from nomarium.reading.columns.headings import FIELDS
 from nomarium.reading.layouts.layout import Reading
-from nomarium.reading.options import ReadingOptions
+from nomarium.reading.options import Layout, ReadingOptions
 
 _KINDS: dict[str, type | tuple[type, ...]] = {
     "sheets": list, "layout": str, "header_row": int, "timezone": str, "date_order": str,
@@ -25,10 +26,19 @@ _KINDS: dict[str, type | tuple[type, ...]] = {
 """What a recipe may hold, and the TOML type of each."""
 
 _CHOICES = {
-    "date_order": ("dmy", "mdy", "ymd"), "layout": ("events", "grid", "planner", "month", "day", "roster", "wall", "matrix"), "clock": ("12", "24"),
+    "date_order": ("dmy", "mdy", "ymd"), "layout": get_args(Layout), "clock": ("12", "24"),
     "spans": ("daily", "whole"), "hidden_rows": ("skip", "read"), "swapped": ("yes", "no"),
 }  # fmt: skip
 
+_HELD = (
+    "sheets", "layout", "header_row", "zone", "date_order", "languages", "school_year", "default_length_secs", "day_one", "clock",
+    "spans", "swapped", "hidden_rows", "title", "keep_extra", "fill_down", "left_out", "columns", "defaults", "codes", "weekdays",
+    "tables", "cell", "only", "dropped", "overrides", "renamed", "people", "places", "terms",
+)  # fmt: skip
+"""The options that a recipe can hold."""
+_FILES = ("people", "places", "terms")
+Recipe = dict[str, Any]
+"""What a recipe holds, by the names of `_KINDS`."""
 _CALLED = {"title": "summary", "category": "categories"}
 _HEAD = """\
 # How to read one kind of spreadsheet, saved by: nomarium survey --save
@@ -46,19 +56,38 @@ _HEAD = """\
 """
 
 
-def recipe_text(readings: Sequence[Reading], options: ReadingOptions, name: str) -> str:
-    """How sheets were read, as the text of a recipe file of this name."""
+def recipe_text(recipe: Recipe, name: str) -> str:
+    """A recipe as the text of a file of this name."""
     import tomli_w
 
-    return _HEAD.format(name=name) + tomli_w.dumps(recipe_of(readings, options))
+    return _HEAD.format(name=name) + tomli_w.dumps(recipe)
 
 
-def recipe_of(readings: Sequence[Reading], options: ReadingOptions) -> dict[str, Any]:
-    """What a recipe file holds, from the readings of a survey."""
-    recipe: dict[str, Any] = {}
-    named = [reading.sheet.name for reading in readings if reading.sheet.name]
+def recipes_of(readings: Sequence[Reading], options: ReadingOptions, folder: Path) -> Iterator[Recipe]:
+    """What a recipe file in a folder may hold for sheets that were read, the fullest first: tables that were drawn, turned or parted
+    are found again by what says less of their columns and rows."""
+    full = _recipe_of(readings, options)
+    full |= {name: [os.path.relpath(one, folder) for one in full[name]] for name in _FILES if name in full}
+    fields = {heading: field for heading, field in full["columns"].items() if field}
+    for columns in (full["columns"], fields, {}):
+        for left in ((), ("header_row",)):
+            yield {key: value for key, value in (full | {"columns": columns}).items() if key not in left}
+    for fewer in (("header_row", "layout"), ("header_row", "layout", "sheets")):
+        yield {key: value for key, value in (full | {"columns": {}}).items() if key not in fewer}
+
+
+def without_recipe(options: ReadingOptions) -> ReadingOptions:
+    """The options without all that a recipe can hold."""
+    nothing = ReadingOptions()
+    return options._replace(**{name: getattr(nothing, name) for name in _HELD})
+
+
+def _recipe_of(readings: Sequence[Reading], options: ReadingOptions) -> Recipe:
+    """All that a recipe can hold of the readings of a survey."""
+    recipe: Recipe = {}
+    named = dict.fromkeys(reading.sheet.name for reading in readings if reading.sheet.name)
     if named:
-        recipe["sheets"] = named
+        recipe["sheets"] = [*named]
     layouts = {reading.layout for reading in readings}
     if len(layouts) == 1:
         recipe["layout"] = layouts.pop()
@@ -111,9 +140,9 @@ def _goes_into_description(column: Column, options: ReadingOptions) -> bool:
     return (options.keep_extra or column.is_kept) and column.is_ignored and column.how != "asked"
 
 
-def _edits_of(options: ReadingOptions) -> dict[str, Any]:
+def _edits_of(options: ReadingOptions) -> Recipe:
     """What is to be done to events after they are read."""
-    recipe: dict[str, Any] = {}
+    recipe: Recipe = {}
     for name, pairs in (("only", options.only), ("leave_out", options.dropped)):
         if pairs:
             recipe[name] = [f"{field}={value}" for field, value in pairs]
@@ -137,7 +166,11 @@ def with_recipe(options: ReadingOptions, path: Path) -> ReadingOptions:
 
     Raises SourceError when the file is no recipe.
     """
-    recipe = _load(path)
+    return over_recipe(options, _load(path), path)
+
+
+def over_recipe(options: ReadingOptions, recipe: Recipe, path: Path) -> ReadingOptions:
+    """The options over what a recipe at this path holds."""
     minutes = recipe.get("default_length_minutes")
     window = recipe.get("school_year") or []
     return options._replace(
@@ -181,7 +214,7 @@ def with_recipe(options: ReadingOptions, path: Path) -> ReadingOptions:
     )
 
 
-def _pairs(recipe: dict[str, Any], name: str) -> tuple[tuple[str, str], ...]:
+def _pairs(recipe: Recipe, name: str) -> tuple[tuple[str, str], ...]:
     """Fields and values, written `field=value`."""
     parted = [[part.strip() for part in text.partition("=")] for text in recipe.get(name, ())]
     return tuple((_CALLED.get(field, field), value) for field, _, value in parted)
@@ -192,7 +225,7 @@ def _beside(path: Path, names: Sequence[str]) -> tuple[str, ...]:
     return tuple(str(path.parent / name) for name in names)
 
 
-def _load(path: Path) -> dict[str, Any]:
+def _load(path: Path) -> Recipe:
     try:
         recipe = tomllib.loads(path.read_text("utf-8"))
     except FileNotFoundError as error:
@@ -228,7 +261,7 @@ def _load(path: Path) -> dict[str, Any]:
     return recipe
 
 
-def _check_values(path: Path, recipe: dict[str, Any]) -> None:
+def _check_values(path: Path, recipe: Recipe) -> None:
     from nomarium.reckoning.zones import zone_named
 
     for name in ("only", "leave_out"):

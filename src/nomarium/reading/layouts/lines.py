@@ -123,7 +123,8 @@ def look(top: Top) -> Reading | NotRead:
         read_rows=partial(_rows, found.rows), said_above=tuple(found.above), unit="line", read_lines=None
     )
     columns = {**COLUMNS, **top.options.columns}
-    options, told = _in_years(top.options._replace(header_row=None, columns=columns), found, lexicon)
+    ours = top.options._replace(header_row=None, columns=columns, recipe_name="")  # no recipe named these
+    options, told = _in_years(ours, found, lexicon)
     reading = list_in(
         Top(made, options, top.is_whole),
         made,

@@ -1,0 +1,38 @@
+"""The sheets of a plan before they are taken for its tables: each as one table, and what it may be; two of one table together."""
+
+from nomarium.model.problem import Problem
+from nomarium.school.bellsheets import together, upright
+from nomarium.school.daysheets import with_days_above
+from nomarium.school.headless import with_headings
+from nomarium.school.kinds import Kind
+from nomarium.school.plantables import Table, cut_table
+from nomarium.school.sidebyside import one_below_the_other
+from nomarium.sheets.sheet import Sheet
+
+_ADD_UP = frozenset(("terms", "timetable", "daysoff", "specialdays", "names", "people", "enrolments"))
+"""Tables of which there may be several sheets."""
+
+
+def one_table(sheet: Sheet, labels: frozenset[str], notes: list[Problem]) -> Sheet:
+    """A sheet with headings, its tables one below the other, its bells upright and its days over the classes."""
+    sheet = upright(one_below_the_other(with_headings(sheet)))
+    by_day = with_days_above(sheet, labels)
+    notes += by_day.notes[len(sheet.notes) :] if by_day is not None else ()
+    return by_day or sheet
+
+
+def may_be_dates_off(sheet: Sheet, kind: Kind) -> bool:
+    """Whether a sheet is about days off by its name, and has no headings that say what its columns are."""
+    is_named = kind.table == "daysoff" and kind.why == "its name"
+    return kind.hint == "daysoff" or (is_named and not cut_table(sheet, "daysoff", kind.columns, {})[0].items)
+
+
+def may_be_key_dates(kind: Kind) -> bool:
+    return kind.table in ("", "terms", "daysoff") and kind.why != "as asked"
+
+
+def both_of(name: str, one: Table, other: Table) -> Table | None:
+    """Two sheets of one table together; None where there can be only one."""
+    if name == "bells":
+        return together(one, other)
+    return one._replace(items=[*one.items, *other.items]) if name in _ADD_UP else None
