@@ -52,6 +52,12 @@ PLANS: dict[str, tuple[dict[str, str], list[str]]] = {
         ["Knots 2026-12-07T09:00/2026-12-07T09:50", "Tar 2026-12-07T10:00/2026-12-07T10:50", "Tar 2026-12-08T10:00/2026-12-08T10:30",
          "Knots 2026-12-08T10:40/2026-12-08T11:10", "Knots 2026-12-10T09:00/2026-12-10T09:50", "Tar 2026-12-10T10:00/2026-12-10T10:50"],
     ),
+    "weeks with their numbers and dates": (
+        {"teaching": "Week,Starting\nWeek 1,30/11/2026\nWeek 2,07/12/2026\nReading week,14/12/2026\nWeek 3,21/12/2026",
+         "classes": "Class,Day,Start,End,Weeks\nKnots,Mon,9:00,10:00,1-3\nTar,Tue,9:00,10:00,odd\nOak,Wed,9:00,10:00,2"},
+        ["Knots 2026-11-30T09:00/2026-11-30T10:00", "Knots 2026-12-07T09:00/2026-12-07T10:00", "Knots 2026-12-21T09:00/2026-12-21T10:00",
+         "Tar 2026-12-01T09:00/2026-12-01T10:00", "Tar 2026-12-22T09:00/2026-12-22T10:00", "Oak 2026-12-09T09:00/2026-12-09T10:00"],
+    ),
     "weeks A and B of a short list": (
         {"weeks": "W/C,Week\n2026-11-30,B\n2026-12-07,A\n2026-12-14,B", "timetable": "Week,Day,Period,Class\nA,Mon,1,Knots\nB,Mon,2,Tar", "bells": BELLS},
         ["Tar 2026-11-30T10:00/2026-11-30T10:50", "Knots 2026-12-07T09:00/2026-12-07T09:50", "Tar 2026-12-14T10:00/2026-12-14T10:50"],
@@ -166,6 +172,24 @@ def test_tables_of_a_school(kind: str, tmp_path: Path) -> None:
     tables, events = PLANS[kind]
     options = ("--cell", "class (teacher)") if "(Q)" in "".join(tables.values()) else ()
     assert sorted(built(plan(tmp_path, tables), "--as", "plan", *options)) == sorted(events)
+
+
+WEEKS = 'Class,Day,Start,End,Weeks\nKnots,Mon,9:00,10:00,"1, 3"'
+ASKED = {
+    "numbers with a hole": ({"weeks": "Week,Date\n1,2026-11-30\n2,2026-12-07\n4,2026-12-21"}, "its numbers do not go up by one from 1"),
+    "a holiday beside a week": ({"weeks": "Week,Date,Notes\n1,2026-11-30,\n2,2026-12-07,\n3,2026-12-14,Mon holiday"}, "“Mon holiday” beside week 3"),
+    "terms beside them": (
+        {"weeks": "Week,Date\n1,2026-11-30\n2,2026-12-07\n3,2026-12-21", "terms": "Name,First day,Last day\nA,2026-11-30,2026-12-24"},
+        "both weeks and terms could count them",
+    ),
+}  # fmt: skip
+
+
+@pytest.mark.parametrize("kind", ASKED)
+def test_weeks_that_do_not_count_what_classes_name_are_asked_about(kind: str, tmp_path: Path) -> None:
+    tables, said = ASKED[kind]
+    source = plan(tmp_path, {**tables, "classes": WEEKS})
+    assert said in refused(source, "--as", "plan", "--from", "2026-11-30", "--until", "2026-12-24")
 
 
 def test_every_row_of_parts_is_accounted_for(tmp_path: Path) -> None:

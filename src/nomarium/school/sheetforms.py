@@ -1,10 +1,14 @@
 """The sheets of a plan before they are taken for its tables: each as one table, and what it may be; two of one table together."""
 
-from nomarium.model.problem import Problem
-from nomarium.school.bellsheets import together, upright
+from collections.abc import Sequence
+
+from nomarium.model.problem import Problem, note
+from nomarium.model.wording import listed
+from nomarium.school.bellsheets import divisions_drawn, together, upright, with_divisions
 from nomarium.school.daysheets import with_days_above
 from nomarium.school.headless import with_headings
 from nomarium.school.kinds import Kind
+from nomarium.school.planheads import plain
 from nomarium.school.plantables import Table, cut_table
 from nomarium.school.sidebyside import one_below_the_other
 from nomarium.sheets.sheet import Sheet
@@ -36,3 +40,19 @@ def both_of(name: str, one: Table, other: Table) -> Table | None:
     if name == "bells":
         return together(one, other)
     return one._replace(items=[*one.items, *other.items]) if name in _ADD_UP else None
+
+
+def divisions_settled(tables: dict[str, Table], drawn: Sequence[str], notes: list[Problem]) -> dict[str, str]:
+    """Give bells that are called by a division of the classes, or as a drawn timetable is, to it; the divisions of sheets that are
+    `drawn`, by their compared form."""
+    if "bells" not in tables:
+        return {}
+    if "timetable" in tables:
+        divisions = {plain(item.text("division")) for item in tables["timetable"].items}
+        tables["bells"] = with_divisions(tables["bells"], divisions - {""})
+    found = divisions_drawn(drawn, tables["bells"])
+    if found:
+        tables["bells"] = with_divisions(tables["bells"], found.keys())
+        message = f"Sheets that are called as bells are have these: {listed([*found.values()])}."
+        notes.append(note("divisions-drawn", message))
+    return found

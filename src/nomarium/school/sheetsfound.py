@@ -7,13 +7,10 @@ from typing import NamedTuple
 from nomarium.model.account import Account
 from nomarium.model.limits import MOST_TABLE_ROWS
 from nomarium.model.problem import Place, Problem, note
-from nomarium.model.wording import listed
 from nomarium.reading.options import ReadingOptions
 from nomarium.school.bellsheets import (
     days_of_bells,
-    divisions_drawn,
     with_bells_in_rows,
-    with_divisions,
 )
 from nomarium.school.classforms import classes_in_rows
 from nomarium.school.datedbells import days_with_bells
@@ -29,11 +26,17 @@ from nomarium.school.keydates import WHY_KEY_DATES, KeyDates, key_dates
 from nomarium.school.kinds import Kind, draws_lessons, kind_of
 from nomarium.school.labelcalendars import dated_labels, with_labelled_days
 from nomarium.school.numberedweeks import WHY_WEEKS, NumberedWeeks, Uncounted, numbered_weeks
-from nomarium.school.planheads import asked_headings, plain
+from nomarium.school.planheads import asked_headings
 from nomarium.school.plantables import EXPLANATION, TITLES, Table, cut_table
 from nomarium.school.rotation import in_rows
 from nomarium.school.saidbeside import WHY_LINES, account_of_lines, said_beside
-from nomarium.school.sheetforms import both_of, may_be_dates_off, may_be_key_dates, one_table
+from nomarium.school.sheetforms import (
+    both_of,
+    divisions_settled,
+    may_be_dates_off,
+    may_be_key_dates,
+    one_table,
+)
 from nomarium.school.starter import is_untouched
 from nomarium.school.tabledoubts import (
     beyond,
@@ -86,8 +89,7 @@ def sheets_found(
     """Find out what each sheet is; what is wrong with them and what was decided is added to the lists. `terms` are the
     Terms table of a plan that has none."""
     found = SheetsFound({}, [], [], [], [], [], {})
-    untouched: list[str] = []
-    idle, taught = list[tuple[Sheet, Kind]](), list[tuple[Sheet, Kind]]()
+    untouched, idle, taught = list[str](), list[tuple[Sheet, Kind]](), list[tuple[Sheet, Kind]]()
     key, weeks = list[KeyDates](), list[NumberedWeeks | Uncounted]()
     asked, labels = asked_headings(options.columns), labels_of_sheets(sheets)
     for sheet in sheets:
@@ -133,13 +135,10 @@ def sheets_found(
             _take(found, sheet, kind, asked, problems, notes)
     for sheet, kind in taught:
         _take(found, sheet, kind, asked, problems, notes)
-    for dates in key:
-        _take_key_dates(found, dates, asked, problems, notes)
-    for numbered in weeks:
-        _take_weeks(found, numbered, asked, problems, notes)
+    _take_year(found, key, weeks, asked, problems, notes)
     said = _take_others(found, sheets, idle, options, problems, notes)
     _take_lines(found, said, options, problems, notes)
-    _settle_divisions(found, notes)
+    found.divisions.update(divisions_settled(found.tables, [sheet.name for _, sheet in found.grids], notes))
     _take_terms(found, terms, asked, problems, notes)
     if untouched:
         notes.append(left_out(untouched, Place(sheets[0].file)))
@@ -278,21 +277,6 @@ def _take_idle(
         passed_over(sheet, kind, notes)
 
 
-def _settle_divisions(found: SheetsFound, notes: list[Problem]) -> None:
-    """Bells that are called by a division of the classes, or as a drawn timetable is, are its own."""
-    tables = found.tables
-    if "bells" not in tables:
-        return
-    if "timetable" in tables:
-        divisions = {plain(item.text("division")) for item in tables["timetable"].items}
-        tables["bells"] = with_divisions(tables["bells"], divisions - {""})
-    found.divisions.update(divisions_drawn((sheet.name for _, sheet in found.grids), tables["bells"]))
-    if found.divisions:
-        tables["bells"] = with_divisions(tables["bells"], found.divisions.keys())
-        message = f"Sheets that are called as bells are have these: {listed([*found.divisions.values()])}."
-        notes.append(note("divisions-drawn", message))
-
-
 def _take_key_dates(
     found: SheetsFound,
     dates: KeyDates,
@@ -318,6 +302,21 @@ def _take_key_dates(
     found.accounts.append(dates.account)
     notes += dates.notes
     problems += dates.problems
+
+
+def _take_year(
+    found: SheetsFound,
+    key: Sequence[KeyDates],
+    weeks: Sequence[NumberedWeeks | Uncounted],
+    asked: Mapping[str, str],
+    problems: list[Problem],
+    notes: list[Problem],
+) -> None:
+    """Take lists that say of the year what tables of terms and days off do."""
+    for dates in key:
+        _take_key_dates(found, dates, asked, problems, notes)
+    for numbered in weeks:
+        _take_weeks(found, numbered, asked, problems, notes)
 
 
 def _take_weeks(

@@ -9,7 +9,7 @@ from nomarium.model.limits import LONGEST_LIST, LONGEST_PHRASE
 from nomarium.model.recurrence import Rule
 from nomarium.model.refusal import Refusal, too_long
 from nomarium.reading.cells.dates import Day, Days, read_days
-from nomarium.reading.cells.repeatanchors import anchored
+from nomarium.reading.cells.repeatanchors import Bounds, anchored
 from nomarium.reading.cells.repeatclauses import (
     Months,
     months_alone,
@@ -133,9 +133,11 @@ def read_repeat(text: str, lexicon: Lexicon, cycle: Cycle | None = None) -> Repe
     dates = cycle(core) if cycle is not None else None
     if dates is not None:
         return clauses._replace(dates=dates, text=text)
-    on_a_date = anchored(core, clauses, lexicon)
+    bounds = Bounds(clauses.first, clauses.times, clauses.span, clauses.clock is not None)
+    on_a_date = anchored(core, bounds, lexicon)
     if on_a_date is not None:
-        return on_a_date._replace(text=text)
+        rule, first = on_a_date
+        return _counting_days(clauses._replace(rule=rule, first=first, text=text))
     found = rule_of_phrase(core, lexicon)
     if isinstance(found, Refusal):
         if found.why == "unlike" and re.search(_PLAN_ONLY, text):
@@ -152,15 +154,17 @@ def read_repeat(text: str, lexicon: Lexicon, cycle: Cycle | None = None) -> Repe
         rule = rule._replace(freq="WEEKLY", weekdays=tuple(sorted(kept)))
     if clauses.months is not None and not rule.months and rule.freq != "YEARLY":
         rule = rule._replace(months=clauses.months.held)
-    if (
-        clauses.span
-        and clauses.span[1] == "day"
-        and rule.freq in ("DAILY", "WEEKLY")
-        and (rule.freq == "DAILY" or rule.weekdays == WORKDAYS)
-    ):  # ten days of school are ten meetings, counted before days off are skipped
-        step = rule.interval if rule.freq == "DAILY" else 1
-        clauses = clauses._replace(times=-(-clauses.span[0] // step), span=None)
-    return clauses._replace(rule=rule, on_school_days=on_school_days, text=text)
+    return _counting_days(clauses._replace(rule=rule, on_school_days=on_school_days, text=text))
+
+
+def _counting_days(repeat: Repeat) -> Repeat:
+    """A repeat with its days counted: ten days of school are ten meetings, counted before days off are skipped."""
+    rule, span = repeat.rule, repeat.span
+    is_daily = rule.freq == "DAILY" or (rule.freq == "WEEKLY" and rule.weekdays == WORKDAYS)
+    if span is None or span[1] != "day" or not is_daily:
+        return repeat
+    step = rule.interval if rule.freq == "DAILY" else 1
+    return repeat._replace(times=-(-span[0] // step), span=None)
 
 
 def _of_rule(text: str) -> Repeat | Refusal:
