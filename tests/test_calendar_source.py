@@ -185,6 +185,14 @@ def test_a_series_has_the_occurrences_that_an_independent_library_finds(
     assert len(uids) == len(set(uids))
 
 
+def test_a_replaced_date_has_one_identity_however_its_date_is_written(tmp_path: Path) -> None:
+    found = []
+    for name in ("one replaced", "one replaced, by UTC, and first"):
+        nomarium("build", ics(tmp_path, SERIES[name]), "-o", tmp_path / "out.ics", "--afresh")
+        found.append({str(event["SUMMARY"]): str(event["UID"]) for event in events_in(tmp_path / "out.ics")})
+    assert found[0]["Moved"] == found[1]["Moved"]
+
+
 def test_the_newest_state_of_an_event_is_taken(tmp_path: Path) -> None:
     old = ics(tmp_path, vevent("UID:1|SEQUENCE:1|SUMMARY:Old|DTSTART:20270405T090000"), name="old.ics")
     new = ics(tmp_path, vevent("UID:1|SEQUENCE:2|SUMMARY:New|DTSTART:20270406T090000"), name="new.ics")

@@ -8,7 +8,7 @@ from pathlib import Path
 
 import pytest
 
-from helpers import nomarium
+from helpers import csv_file, events_in, nomarium
 from nomarium.ical.plainevents import PlainEvents
 from nomarium.ical.reader import CalendarRead, read_calendar
 from nomarium.reading.cells.partmemo import PartMemo, part_memo
@@ -188,3 +188,12 @@ def test_rows_that_are_plain_are_written_as_lines(tmp_path: Path, monkeypatch: p
     assert lined == ["Launch"]
     assert nomarium(*first).status == 0
     assert lined == ["Launch"], "over an earlier build each event is compared with what is there"
+
+
+def test_a_value_that_cannot_be_among_plain_rows_is_that_rows_problem(tmp_path: Path) -> None:
+    rows = ["2026-09-07,Regatta,5", "2026-09-08,Tide,soon", "2026-09-09,Sail,5", "2026-09-10,Oar,5"]
+    source = csv_file(tmp_path, "\n".join(["Date,Title,Priority", *rows]))
+    told = nomarium("build", source, "-o", tmp_path / "o.ics", "--partial")
+    assert told.status == 1
+    assert "row 3, column C “Priority”: “soon”" in told.err
+    assert [str(event["SUMMARY"]) for event in events_in(tmp_path / "o.ics")] == ["Regatta", "Sail", "Oar"]

@@ -14,7 +14,7 @@ from nomarium.model.refusal import Refusal
 from nomarium.reading.cells.repeats import Repeat, read_repeat
 from nomarium.reading.cells.repeatsaid import said
 from nomarium.reading.cells.words import ENGLISH
-from nomarium.reckoning.rules import rule_text
+from nomarium.reckoning.rules import RuleFault, parse_rule, rule_text
 
 PHRASES = {
     "every Wednesday": "FREQ=WEEKLY;BYDAY=WE", "Mondays": "FREQ=WEEKLY;BYDAY=MO", "Tue/Thu": "FREQ=WEEKLY;BYDAY=TU,TH",
@@ -47,6 +47,14 @@ def test_words_are_rules(text: str) -> None:
     assert isinstance(repeat, Repeat)
     assert rule_text(repeat.rule) == PHRASES[text]
     assert said(repeat.rule).startswith("every ")
+
+
+def test_a_leap_second_is_the_second_before_it() -> None:
+    """RFC 5545, section 3.3.10: BYSECOND goes to 60."""
+    assert [rule_text(parse_rule(f"FREQ=MINUTELY;BYSECOND={second};COUNT=2")) for second in (58, 59, 60)] == [
+        f"FREQ=MINUTELY;COUNT=2;BYSECOND={second}" for second in (58, 59, 59)
+    ]
+    assert isinstance(parse_rule("FREQ=MINUTELY;BYSECOND=61"), RuleFault)
 
 
 NOT_UNDERSTOOD = {
