@@ -52,6 +52,23 @@ PLANS: dict[str, tuple[dict[str, str], list[str]]] = {
         ["Knots 2026-12-07T09:00/2026-12-07T09:50", "Tar 2026-12-07T10:00/2026-12-07T10:50", "Tar 2026-12-08T10:00/2026-12-08T10:30",
          "Knots 2026-12-08T10:40/2026-12-08T11:10", "Knots 2026-12-10T09:00/2026-12-10T09:50", "Tar 2026-12-10T10:00/2026-12-10T10:50"],
     ),
+    "blocks that only the drawn week knows": (
+        {"week": ",Mon,Tue\n9:00-9:50,Red,Blue\n10:00-10:50,Blue,Red", "courses": "Colour,Course,Room\nRed,Knots,Loft 1\nBlue,Tar,Shed 2",
+         "terms": "Name,First day,Last day\nA,2026-11-30,2026-12-01"},
+        ["Knots 2026-11-30T09:00/2026-11-30T09:50 @ Loft 1", "Tar 2026-11-30T10:00/2026-11-30T10:50 @ Shed 2",
+         "Tar 2026-12-01T09:00/2026-12-01T09:50 @ Shed 2", "Knots 2026-12-01T10:00/2026-12-01T10:50 @ Loft 1"],
+    ),
+    "letter days by months side by side": (
+        {"calendar 26-27": "NOVEMBER,,DECEMBER,\nDate,Day,Date,Day\nThu 26,1,Tue 1,2\nFri 27,2,Wed 2,1\nMon 30,1,Thu 3,PD\n,,Fri 4,2",
+         "classes": ",Day 1,Day 2\n9:00-10:00,Knots,Tar"},
+        ["Knots 2026-11-26T09:00/2026-11-26T10:00", "Tar 2026-11-27T09:00/2026-11-27T10:00", "Knots 2026-11-30T09:00/2026-11-30T10:00",
+         "Tar 2026-12-01T09:00/2026-12-01T10:00", "Knots 2026-12-02T09:00/2026-12-02T10:00", "Tar 2026-12-04T09:00/2026-12-04T10:00"],
+    ),
+    "letter days by months one below the other": (
+        {"calendar": "2026-2027,,\nDecember,,\nTue,1,A\nWed,2,B\nThu,3,A\nJanuary,,\nMon,11,B\nTue,12,A\nWed,13,B", "classes": ",A,B\n9:00-10:00,Knots,Tar"},
+        ["Knots 2026-12-01T09:00/2026-12-01T10:00", "Tar 2026-12-02T09:00/2026-12-02T10:00", "Knots 2026-12-03T09:00/2026-12-03T10:00",
+         "Tar 2027-01-11T09:00/2027-01-11T10:00", "Knots 2027-01-12T09:00/2027-01-12T10:00", "Tar 2027-01-13T09:00/2027-01-13T10:00"],
+    ),
     "weeks with their numbers and dates": (
         {"teaching": "Week,Starting\nWeek 1,30/11/2026\nWeek 2,07/12/2026\nReading week,14/12/2026\nWeek 3,21/12/2026",
          "classes": "Class,Day,Start,End,Weeks\nKnots,Mon,9:00,10:00,1-3\nTar,Tue,9:00,10:00,odd\nOak,Wed,9:00,10:00,2"},

@@ -21,11 +21,11 @@ from nomarium.reading.options import ReadingOptions
 from nomarium.reading.reading import NotRead, read_sheet
 from nomarium.school.datewords import looks_like_date
 from nomarium.school.kinds import Kind
+from nomarium.school.monthlabels import MOST_LABELS
 from nomarium.school.planheads import plain
 from nomarium.school.plantables import cut_table
 from nomarium.sheets.sheet import Row, Sheet, cell_text
 
-MOST_LABELS: Final = 12
 _LEAST_DAYS: Final = 6
 _LONGEST_LABEL: Final = 12
 _SHOWN: Final = 5

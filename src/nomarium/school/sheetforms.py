@@ -4,10 +4,12 @@ from collections.abc import Sequence
 
 from nomarium.model.problem import Problem, note
 from nomarium.model.wording import listed
+from nomarium.reading.options import ReadingOptions
 from nomarium.school.bellsheets import divisions_drawn, together, upright, with_divisions
 from nomarium.school.daysheets import with_days_above
 from nomarium.school.headless import with_headings
-from nomarium.school.kinds import Kind
+from nomarium.school.kinds import Kind, asked_table
+from nomarium.school.monthlabels import days_by_months
 from nomarium.school.planheads import plain
 from nomarium.school.plantables import Table, cut_table
 from nomarium.school.sidebyside import one_below_the_other
@@ -17,8 +19,14 @@ _ADD_UP = frozenset(("terms", "timetable", "daysoff", "specialdays", "names", "p
 """Tables of which there may be several sheets."""
 
 
-def one_table(sheet: Sheet, labels: frozenset[str], notes: list[Problem]) -> Sheet:
-    """A sheet with headings, its tables one below the other, its bells upright and its days over the classes."""
+def one_table(sheet: Sheet, labels: frozenset[str], options: ReadingOptions, notes: list[Problem]) -> Sheet:
+    """A sheet with headings, its tables one below the other, its bells upright, its letter days dated, and its days over the
+    classes."""
+    if (
+        asked_table(sheet, options.tables) in (None, "cycle")
+        and (dated := days_by_months(sheet, options)) is not None
+    ):
+        return dated
     sheet = upright(one_below_the_other(with_headings(sheet)))
     by_day = with_days_above(sheet, labels)
     notes += by_day.notes[len(sheet.notes) :] if by_day is not None else ()

@@ -12,6 +12,7 @@ from nomarium.school.bellsheets import (
     days_of_bells,
     with_bells_in_rows,
 )
+from nomarium.school.blocklists import block_columns
 from nomarium.school.classforms import classes_in_rows
 from nomarium.school.datedbells import days_with_bells
 from nomarium.school.datesoff import dates_off, rows_with
@@ -51,10 +52,9 @@ from nomarium.school.tabledoubts import (
     taken_told,
     twice,
     unfilled,
-    unread,
 )
 from nomarium.school.termsheets import on_its_day
-from nomarium.sheets.sheet import Sheet, is_blank
+from nomarium.sheets.sheet import Sheet
 
 _OF_THE_YEAR = frozenset(("settings", "terms", "daysoff", "cycle", "specialdays", "bells", "rotation"))
 """Tables that grow with the year and not with the school."""
@@ -95,7 +95,7 @@ def sheets_found(
     for sheet in sheets:
         if sheet.name == EXPLANATION:
             continue
-        sheet = one_table(sheet, labels, notes)
+        sheet = one_table(sheet, labels, options, notes)
         default = "timetable" if options.layout == "timetable" else ""
         kind = kind_of(sheet, options.tables, default, asked)
         sheet, kind = with_labelled_days(sheet, kind, options, notes)
@@ -121,8 +121,8 @@ def sheets_found(
             weeks.append(numbered)
         elif kind.hint == "timetable" and is_unfilled(sheet):
             notes.append(unfilled(sheet))
-        elif kind.hint and not all(is_blank(row) for _, row in sheet.rows()):
-            problems.append(unread(sheet, kind))
+        elif kind.hint not in ("", "timetable"):
+            passed_over(sheet, kind, problems, notes)
         elif not kind.table:
             idle.append((sheet, kind))
         elif kind.table == "events":
@@ -233,7 +233,7 @@ def _without_events(
 
 
 def _take_as(found: SheetsFound, sheet: Sheet, kind: Kind) -> None:
-    """Say what a sheet was taken for, after all, that is no table by itself."""
+    """Say what a sheet was taken for that is no table by itself."""
     found.taken[:] = [one._replace(kind=kind) if one.sheet is sheet else one for one in found.taken]
 
 
@@ -245,28 +245,30 @@ def _take_idle(
     problems: list[Problem],
     notes: list[Problem],
 ) -> None:
-    """Take a sheet that is no table by itself as days of the bells after which it is called, or pass it over."""
+    """Take a sheet that is no table by itself as what the others make of it, or pass it over."""
     is_asked, labels = kind.why == "as asked", labels_in(found.tables)
-    ringing = None if is_asked else days_of_bells(sheet, found.tables.get("bells"))
-    if ringing is not None:
-        special = Kind("specialdays", "dates under the name of a bell schedule")
-        _take_as(found, sheet, special)
-        _take(found, ringing, special, asked, problems, notes)
+
+    def take(kind: Kind, rows: Sheet = sheet) -> None:
+        _take_as(found, sheet, kind)
+        _take(found, rows, kind, asked, problems, notes)
+
+    if not is_asked and (ringing := days_of_bells(sheet, found.tables.get("bells"))) is not None:
+        take(Kind("specialdays", "dates under the name of a bell schedule"), ringing)
     elif (
         not is_asked
         and "cycle" not in found.tables
         and (columns := dated_labels(sheet, label_texts(found.tables, found.grids)))
     ):
-        dated = Kind("cycle", "dates with the labels of the classes", columns)
-        _take_as(found, sheet, dated)
-        _take(found, sheet, dated, asked, problems, notes)
+        take(Kind("cycle", "dates with the labels of the classes", columns))
     elif not is_asked and days_in_rows(sheet, labels) is not None:
-        classes = Kind("timetable", "classes with a column a label")
-        _take_as(found, sheet, classes)
-        _take(found, sheet, classes, asked, problems, notes)
+        take(Kind("timetable", "classes with a column a label"))
     elif not is_asked and labels and drawn_week(sheet, labels) is not None:
         _take_as(found, sheet, Kind("timetable", "a week drawn with the labels of the cycle"))
         found.grids.append(("", sheet))
+    elif (
+        not is_asked and (blocks := block_columns(sheet, class_texts(found.tables, found.grids))) is not None
+    ):
+        take(Kind("timetable", "classes with the blocks of a drawn week", blocks))
     elif not is_asked and (doubt := in_doubt(sheet, class_texts(found.tables, found.grids))) is not None:
         problems.append(doubt)
     elif not (is_asked or "timetable" in found.tables or found.grids) and heads_of_lines(sheet):
@@ -274,7 +276,7 @@ def _take_idle(
     elif not is_asked and (dates := holds_dates(sheet)) is not None:
         problems.append(dates)
     else:
-        passed_over(sheet, kind, notes)
+        passed_over(sheet, kind, problems, notes)
 
 
 def _take_key_dates(
@@ -333,7 +335,7 @@ def _take_weeks(
         if are_named:
             problems.append(weeks.problem)
         else:
-            passed_over(weeks.sheet, Kind("", WHY_WEEKS), notes)
+            passed_over(weeks.sheet, Kind("", WHY_WEEKS), problems, notes)
     elif "terms" not in found.tables:
         notes.append(weeks.told)
         _take(found, weeks.terms, Kind("terms", "as asked"), asked, problems, notes)
@@ -342,7 +344,7 @@ def _take_weeks(
     elif are_named:
         problems.append(counts_weeks(weeks.terms, found.tables["terms"].sheet))
     else:
-        passed_over(weeks.terms, Kind("", WHY_WEEKS), notes)
+        passed_over(weeks.terms, Kind("", WHY_WEEKS), problems, notes)
 
 
 def _in_rows(found: SheetsFound, sheet: Sheet, name: str, notes: list[Problem]) -> Sheet:

@@ -63,7 +63,7 @@ def counts_weeks(weeks: Sheet, terms: Sheet) -> Problem:
     return Problem("table-doubtful", message, remedy, weeks.place())
 
 
-def unread(sheet: Sheet, kind: Kind) -> Problem:
+def _unread(sheet: Sheet, kind: Kind) -> Problem:
     """A sheet that a plan would be wrong without, and that cannot be read."""
     title = TITLES[kind.hint]
     message = f"{called(sheet)} is called as {title} would be, and it does not read as that."
@@ -133,9 +133,12 @@ def _is_closed(text: str) -> bool:
     return len(text) <= _LONGEST_NAME and any(map(str.isalpha, text)) and is_off(text)
 
 
-def passed_over(sheet: Sheet, kind: Kind, notes: list[Problem]) -> None:
-    """Note that a sheet is no part of a plan; one that is blank says nothing."""
+def passed_over(sheet: Sheet, kind: Kind, problems: list[Problem], notes: list[Problem]) -> None:
+    """Note that a sheet is no part of a plan, or say that it should be, as its name has it; one that is blank says nothing."""
     if all(is_blank(row) for _, row in sheet.rows()):
+        return
+    if kind.hint:
+        problems.append(_unread(sheet, kind))
         return
     if kind.why == "as asked":
         notes.append(note("plan-sheet-unused", f"“{called(sheet)}” is left out, as asked.").at(sheet.place()))
