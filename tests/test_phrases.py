@@ -127,3 +127,10 @@ def test_weeks_of_terms(name: str, tmp_path: Path) -> None:
 def test_weeks_that_no_term_has_are_refused(row: str, said: str, tmp_path: Path) -> None:
     terms = csv_file(tmp_path, TERMS, "terms.csv")
     assert said in refused(csv_file(tmp_path, f"Event,When\nA,{row}"), "--terms", terms)
+
+
+@pytest.mark.parametrize("days", ["Tues & Thurs", "Tue/Thu", "Tue, Thu", "TTh"])
+def test_several_weekdays_beside_a_stretch_of_weeks_are_each_held(days: str, tmp_path: Path) -> None:
+    rows = f'Club,Day,Time,Dates\nB,Monday,4pm-5pm,7 Sept 2026 - 21 Sept 2026\nA,"{days}",4pm-5pm,8 Sept 2026 - 17 Sept 2026'
+    found = [event for event in built(csv_file(tmp_path, rows)) if event.startswith("A")]
+    assert found == evening("09-08", "09-10", "09-15", "09-17")

@@ -201,13 +201,15 @@ class WhenReader:
         return found if len(found) == 1 or self.is_weekly or self._repeats(row) else ()
 
     def _some_of_days(self, row: Sequence[Cell], parts: dict[str, Part]) -> tuple[int, ...]:
-        """The weekdays that a column of its own says, where these are some of the days of a week from a first to a last one."""
+        """The weekdays that a column of its own says, where these are some of the days of a week from a first to a last one; or on
+        which something at a time of day is held for weeks."""
         if self.days is None:
             return ()
         first = parts[self.dated or "date"].first
         last = parts["end-date"].first or parts["end"].first or parts[self.dated or "date"].last
         days = (last - first).days + 1 if first is not None and last is not None else 0
-        named = self.days.all(row) if 1 < days <= _WEEK else ()
+        is_timed = any(parts[field].start is not None for field in ("date", "start", "time"))
+        named = self.days.all(row) if 1 < days and (is_timed or days <= _WEEK) else ()
         return named if len(named) < days else ()
 
     def _no_weekday(self, row: Sequence[Cell], parts: dict[str, Part]) -> Blame | None:
