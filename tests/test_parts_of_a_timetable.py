@@ -69,6 +69,18 @@ PLANS: dict[str, tuple[dict[str, str], list[str]]] = {
         ["Knots 2026-12-01T09:00/2026-12-01T10:00", "Tar 2026-12-02T09:00/2026-12-02T10:00", "Knots 2026-12-03T09:00/2026-12-03T10:00",
          "Tar 2027-01-11T09:00/2027-01-11T10:00", "Knots 2027-01-12T09:00/2027-01-12T10:00", "Tar 2027-01-13T09:00/2027-01-13T10:00"],
     ),
+    "weeks by the numbers behind their weekdays": (
+        {"week": ",Mon 1,Tue 1,Wed 1,Mon 2,Tue 2,Wed 2\n1 9:00-9:50,Knots,,Tar,Oak,Knots,", "terms": "Name,First day,Last day\nA,2026-11-30,2026-12-09"},
+        ["Knots 2026-11-30T09:00/2026-11-30T09:50", "Tar 2026-12-02T09:00/2026-12-02T09:50",
+         "Oak 2026-12-07T09:00/2026-12-07T09:50", "Knots 2026-12-08T09:00/2026-12-08T09:50"],
+    ),
+    "the order of the blocks of each day in a cell": (
+        {"days": "Day,Order\nDay 1,A B C\nDay 2,B C A\nDay 3,C-A-B", "classes": "Block,Class\nA,Knots\nB,Tar\nC,Oak",
+         "bells": "Period,Start,End\n1,9:00,9:50\n2,10:00,10:50\n3,11:00,11:50", "terms": "Name,First day,Last day\nA,2026-11-30,2026-12-02"},
+        ["Knots 2026-11-30T09:00/2026-11-30T09:50", "Tar 2026-11-30T10:00/2026-11-30T10:50", "Oak 2026-11-30T11:00/2026-11-30T11:50",
+         "Tar 2026-12-01T09:00/2026-12-01T09:50", "Oak 2026-12-01T10:00/2026-12-01T10:50", "Knots 2026-12-01T11:00/2026-12-01T11:50",
+         "Oak 2026-12-02T09:00/2026-12-02T09:50", "Knots 2026-12-02T10:00/2026-12-02T10:50", "Tar 2026-12-02T11:00/2026-12-02T11:50"],
+    ),
     "weeks with their numbers and dates": (
         {"teaching": "Week,Starting\nWeek 1,30/11/2026\nWeek 2,07/12/2026\nReading week,14/12/2026\nWeek 3,21/12/2026",
          "classes": "Class,Day,Start,End,Weeks\nKnots,Mon,9:00,10:00,1-3\nTar,Tue,9:00,10:00,odd\nOak,Wed,9:00,10:00,2"},

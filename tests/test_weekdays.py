@@ -192,3 +192,24 @@ def test_what_a_code_of_weekdays_is_asked_to_mean_holds_beside_a_first_and_a_las
     outcome = nomarium("build", source, "-o", tmp_path / "o.ics", "--weekdays", f"{code}={meaning}")
     assert outcome.status == 0, outcome.text
     assert sorted(event["DTSTART"].dt.day for event in events_in(tmp_path / "o.ics")) == days
+
+
+def test_a_slot_with_nothing_right_of_its_time_is_a_free_period_and_is_told(tmp_path: Path) -> None:
+    rows = [
+        "Day,Period,Time,Class,Room",
+        "Monday,1,8:30-9:20,Knots,L1",
+        "Monday,2,9:25-10:15,,",
+        "Tuesday,1,8:30-9:20,Tar,L2",
+    ]
+    source = csv_file(tmp_path, "\n".join(rows))
+    told = nomarium(
+        "build", source, "-o", tmp_path / "o.ics", "--from", "2026-09-07", "--until", "2026-09-12"
+    )
+    assert (told.status, "1 row is a free period" in told.out) == (0, True), told.text
+    assert "3 rows read = 2 events + 1 note" in told.out
+    left = csv_file(
+        tmp_path,
+        "Class,Day,Time,Room\nKnots,Monday,8:30-9:20,L1\n,Monday,9:25-10:15,\nTar,Tuesday,8:30-9:20,L2",
+        name="left.csv",
+    )
+    assert "--fill-down" in refused(left, "--from", "2026-09-07", "--until", "2026-09-12")

@@ -11,7 +11,7 @@ from nomarium.model.wording import WEEKDAYS
 from nomarium.reading.cells.weekdaycodes import WeekdayCodes
 from nomarium.reading.cells.words import ENGLISH, Lexicon, fold
 from nomarium.school.codes import weekday_of
-from nomarium.school.drawnlines import is_period, is_time
+from nomarium.school.drawnlines import is_period, is_time, slot_in
 from nomarium.school.planheads import field_of, plain
 from nomarium.sheets.sheet import Row, cell_text
 
@@ -24,6 +24,7 @@ _SEVERAL_DAYS: Final = r"(?i)[/,&–—-]|\b(?:to|and)\b|^week(?:days|ends?)$"
 _DAY_AND_PERIOD: Final = r"(?P<day>[^\W\d_]{2,9})\.?[\s/,-]*(?P<period>(?:(?i:period|per|p)\.?\s*)?\d{1,2}|\(?\d{1,2}(?:[:.h]\d\d)?(?:\s?[ap]m)?\s?[-–]\s?\d{1,2}(?:[:.h]\d\d)?(?:\s?[ap]m)?\)?)"
 _LEAST_WEEKDAYS: Final = 3
 """Weekdays of another language that a row must name."""
+_MOST_WEEKS: Final = 4
 _LEAST_HEADS: Final = 4
 """Columns headed by a day and a period each that a row must have to be such a one."""
 _WEEK: Final = r"(?i).*?\b(?:week|wk)\.?\s*(?P<after>[A-D]|[12])\b.*|(?P<before>[A-D])\s*(?:week|wk)\b.*"
@@ -186,10 +187,22 @@ def with_days_over_periods(rows: Iterable[Row]) -> list[Row]:
     """Rows of a sheet in which one that heads columns by days with their periods, `Mon 1`, `Mon 2`, `Tue 1`, is a row of days
     over one of periods."""
     found: list[Row] = []
-    for number, row in rows:
+    listed = list(rows)
+    for at, (number, row) in enumerate(listed):
         slots = days_and_periods(row)
         if not slots:
             found.append((number, row))
+            continue
+        if _numbers_weeks(slots) and _has_lines(listed[at + 1 :], min(slots)):
+            found.append(
+                (
+                    number,
+                    [
+                        f"{slots[n][0]} Week {slots[n][1]}" if n in slots else cell
+                        for n, cell in enumerate(row)
+                    ],
+                )
+            )
             continue
         days = {n: day.casefold() for n, (day, _) in slots.items()}
         is_first = {n: days.get(n - 1, "") != day for n, day in days.items()}
@@ -198,6 +211,27 @@ def with_days_over_periods(rows: Iterable[Row]) -> list[Row]:
         )
         found.append((number, [slots[n][1] if n in slots else cell for n, cell in enumerate(row)]))
     return found
+
+
+def _numbers_weeks(slots: Mapping[int, tuple[str, str]]) -> bool:
+    """Whether the numbers behind weekdays are those of weeks in turn, `Mon 1`, `Tue 1` … `Mon 2`, `Tue 2`: each goes with all days
+    before the next one comes."""
+    weeks: dict[str, list[str]] = {}
+    for _, (day, number) in sorted(slots.items()):
+        weeks.setdefault(number, []).append(day.casefold())
+    in_turn = [number for _, (_, number) in sorted(slots.items())]
+    return (
+        list(weeks) == [str(n) for n in range(1, len(weeks) + 1)]
+        and in_turn == sorted(in_turn)
+        and 2 <= len(weeks) <= _MOST_WEEKS
+        and all(days == weeks["1"] and len(days) >= _LEAST_WEEKDAYS for days in weeks.values())
+    )
+
+
+def _has_lines(below: Sequence[Row], first: int) -> bool:
+    """Whether the rows below are lines of a drawing, a period or a time left of the days of each."""
+    left = [cells for _, row in below if any(map(cell_text, cells := row[:first]))]
+    return sum(slot_in(0, cells) is not None for cells in left) * 2 > len(left)
 
 
 def texts_but_corners(cells: Sequence[Cell]) -> list[str]:

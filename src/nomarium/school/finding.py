@@ -17,7 +17,8 @@ from nomarium.school.drawnlines import is_time
 from nomarium.school.drawnweeks import drawn_week
 from nomarium.school.headless import with_headings
 from nomarium.school.keydates import key_dates
-from nomarium.school.kinds import Kind, asked_table, kind_of
+from nomarium.school.kind import Kind
+from nomarium.school.kinds import asked_table, kind_of
 from nomarium.school.planheads import NOT_ASKED, asked_headings, field_of, plain
 from nomarium.school.plantables import cut_table, is_plan, table_name
 from nomarium.school.sidebyside import one_below_the_other

@@ -4,11 +4,11 @@ import re
 from collections.abc import Callable, Mapping, Sequence
 from pathlib import PurePath
 from types import MappingProxyType
-from typing import Final, NamedTuple
+from typing import Final
 
 from nomarium.model.cell import Cell
 from nomarium.reading.cells.moments import Moment
-from nomarium.reading.cells.offwords import OFF_WORDS, is_off, is_term
+from nomarium.reading.cells.offwords import is_off
 from nomarium.reading.cells.weekdaycodes import WeekdayCodes
 from nomarium.reading.cells.words import ENGLISH, fold
 from nomarium.reading.layouts.codes import is_idle
@@ -17,18 +17,27 @@ from nomarium.school.classforms import classes_in_rows
 from nomarium.school.datewords import looks_like_date, read_date
 from nomarium.school.daysheets import day_of
 from nomarium.school.drawnlines import is_time
-from nomarium.school.look import Look, are_lettered_weeks, is_title, numbers_days, share, share_classes
+from nomarium.school.kind import Kind
+from nomarium.school.look import (
+    Look,
+    are_dates,
+    are_lettered_weeks,
+    are_numbered_days,
+    is_title,
+    numbers_days,
+    share,
+    share_classes,
+)
 from nomarium.school.planheads import NOT_ASKED, heads_labels, plain
 from nomarium.school.plantables import table_name
+from nomarium.school.rotation import lists_orders
 from nomarium.school.sidebyside import one_below_the_other
+from nomarium.school.spankinds import spans_in
 from nomarium.sheets.sheet import Sheet, cell_text
 
 _HEAD_ROWS: Final = 40
 _MOSTLY: Final = 0.8
-_LONG_SPAN: Final = 21
-"""Days from which a stretch is a term rather than a holiday."""
 _MOST_LABELS: Final = 12
-_NUMBERED_DAY: Final = r"(?i)(?:cycle\s*)?(?:day|jour|letter)\s*[-:]?\s*(?:\d{1,2}|[A-Z])"
 
 _NAMED: Final[tuple[tuple[str, str], ...]] = (
     ("rotation", r"rotation(?! (?:days?|calendar))|rotating|block (?:schedule|order|plan)"),
@@ -42,22 +51,6 @@ _NAMED: Final[tuple[tuple[str, str], ...]] = (
     ("timetable", r"timetables?|time ?table|classes|meetings|courses|sections|class schedule|master schedule|lessons?|week\b|stundenplan|horario|emploi du temps|horaire"),
 )  # fmt: skip
 """Words in a sheet's name, and the table that they hint at."""
-
-
-class Kind(NamedTuple):
-    """What a sheet is taken for."""
-
-    table: str
-    """The table's name; `timetable:NAME` for a person's or room's grid, blank for none."""
-    why: str
-    columns: Mapping[str, int] = MappingProxyType({})
-    """Field → column, where the cells and not the headings show it."""
-    has_days_off: bool = False
-    """Whether rows of a table of terms that are called holidays are days off."""
-    other: str = ""
-    """The other table that it could as well be: then a person must say."""
-    hint: str = ""
-    """The table that its name hints at, where it cannot be read as that."""
 
 
 def asked_table(sheet: Sheet, tables: Mapping[str, str]) -> str | None:
@@ -84,7 +77,7 @@ def kind_of(
         return Kind(asked, "as asked", _columns(look, asked))
     named = table_name(sheet.name)
     if named == "terms":
-        found = _spans(look)
+        found = _stretches(look)
         has_days_off = found is not None and found.has_days_off
         columns = found.columns if found is not None and has_days_off else {}
         return Kind(named, "its name", columns, has_days_off)
@@ -145,7 +138,7 @@ def _timetable(look: Look) -> Kind | None:
     if at < 0 or "class" not in columns or not look.cells(at, columns["class"]):
         return None
     when = [columns[field] for field in ("label", "period", "meets", "start", "time") if field in columns]
-    of_dates = [column for column in range(look.width) if _are_dates(look, at, column)]
+    of_dates = [column for column in range(look.width) if are_dates(look, at, column)]
     edges = {columns[field] for field in ("first", "last") if field in columns}
     if not when or set(of_dates) - edges or not any(look.cells(at, column) for column in when):
         return None
@@ -178,13 +171,10 @@ def _drawn(look: Look) -> Kind | None:
     return Kind("timetable", "a drawn week") if look.is_drawn_week else None
 
 
-def _are_dates(look: Look, at: int, column: int) -> bool:
-    cells = look.cells(at, column)
-    return len(cells) > 0 and share(cells, looks_like_date) >= _MOSTLY and share(cells, is_time) < 0.5
-
-
 def _rotation(look: Look) -> Kind | None:
-    """Labels and periods with the block that meets then."""
+    """Labels and periods with the block that meets then; or labels with the order of their blocks."""
+    if lists_orders(look.sheet):
+        return Kind("rotation", "labels with the order of their blocks")
     at, columns = look.head("rotation")
     if at < 0 or len(columns) < 3 or len(set(columns.values())) < 3:
         return None
@@ -202,7 +192,7 @@ def _bells(look: Look) -> Kind | None:
     if any(share(look.cells(at, column), is_time) < _MOSTLY for column in times):
         return None
     of_classes = look.head("timetable")[1].get("class", columns["period"])
-    if of_classes != columns["period"] or any(_are_dates(look, at, n) for n in range(look.width)):
+    if of_classes != columns["period"] or any(are_dates(look, at, n) for n in range(look.width)):
         return None
     if look.is_drawn_week or share_classes(look, at, columns):
         return None  # a period and a time begin the lines of a drawn week, too
@@ -212,7 +202,7 @@ def _bells(look: Look) -> Kind | None:
 def _cycle(look: Look) -> Kind | None:
     """A date a row, and a column of few short labels that come back."""
     for at in range(-1, min(len(look.rows), 10)):
-        dates = next((n for n in range(look.width) if _are_dates(look, at, n)), None)
+        dates = next((n for n in range(look.width) if are_dates(look, at, n)), None)
         if dates is None:
             continue
         cells = look.cells(at, dates)
@@ -225,7 +215,7 @@ def _cycle(look: Look) -> Kind | None:
             for n in others
             if heads_labels(look.heading(at, n))
             or are_lettered_weeks(look, at, n)
-            or _are_numbered(look.cells(at, n))
+            or are_numbered_days(look.cells(at, n))
         ]
         least = 2 if are_weeks or told or _hinted(look.sheet) == "cycle" else 6
         if len(cells) < least or len(set(map(cell_text, cells))) < len(cells):
@@ -245,7 +235,7 @@ def _cycle(look: Look) -> Kind | None:
 def _specials(look: Look) -> Kind | None:
     """A date a row, and the weekday whose timetable it has, which is mostly another than its own: `14 Oct`, `Monday`."""
     for at in range(-1, min(len(look.rows), 10)):
-        dates = next((n for n in range(look.width) if _are_dates(look, at, n)), None)
+        dates = next((n for n in range(look.width) if are_dates(look, at, n)), None)
         if dates is None or not looks_like_date(look.cells(at, dates)[0]):
             continue
         days = [(_weekday_of(row[dates]), row) for _, row in look.rows[at + 1 :] if dates < len(row)]
@@ -269,12 +259,6 @@ def _weekday_of(cell: Cell) -> int | None:
     return days.pop().weekday() if len(days) == 1 else None
 
 
-def _are_numbered(cells: Sequence[Cell]) -> bool:
-    """Whether cells number the days of a cycle, `Day 3`, and come back."""
-    texts = [text for text in map(cell_text, cells) if not is_idle(text) and not is_off(text)]
-    return len({*texts}) < len(texts) and all(re.fullmatch(_NUMBERED_DAY, text) for text in texts)
-
-
 def _are_labels(cells: Sequence[Cell], count: int, is_told: bool, are_of_weeks: bool) -> bool:
     """Whether cells are few short labels that come back, of weeks perhaps only one of them; where a heading `is_told` to be
     that of labels, they need not."""
@@ -289,78 +273,8 @@ def _are_labels(cells: Sequence[Cell], count: int, is_told: bool, are_of_weeks: 
     return short and not WeekdayCodes(texts, ENGLISH).are_days
 
 
-def _spans(look: Look) -> Kind | None:
-    """A name and a date or two a row: terms, days off, or both in one table."""
-    at, columns = max((look.head("terms"), look.head("daysoff")), key=lambda one: len(one[1]))
-    shown: Mapping[str, int] = {}
-    if at < 0 or not {"name", "first"} <= columns.keys() or not _are_dates(look, at, columns["first"]):
-        at, shown = _edges(look)
-        if not shown:
-            return None
-        columns = {**shown}
-    if any(share(look.cells(at, n), is_time) > 0.5 for n in range(look.width)):
-        return None
-    names = [cell_text(cell) for cell in look.cells(at, columns["name"])]
-    if len(names) * 2 < len(look.cells(at, columns["first"])):
-        return None  # a date a row, and now and then what is on
-    are_terms = is_term(look.heading(at, columns["name"]))
-    off = sum(map(is_off, names))
-    terms = sum((are_terms or is_term(name)) and not is_off(name) for name in names)
-    if shown and not (terms or off or _hinted(look.sheet) in ("terms", "daysoff")):
-        return None  # headings that say nothing, and names and a sheet that do not, either
-    above = " ".join(cell_text(cell) for _, row in look.rows[: at + 1] for cell in row)
-    said = re.sub(r"[_-]", " ", fold(f"{look.sheet.name} {PurePath(look.sheet.file).stem} {above}"))
-    long = _long_spans(look, at, columns)
-    if off and terms and off + terms == len(names) and long is not None:
-        edges = {field: column for field, column in columns.items() if field in ("name", "first", "last")}
-        return Kind("terms", "names of terms, and of holidays with them", edges, has_days_off=True)
-    says_off = _hinted(look.sheet) == "daysoff" or re.search(OFF_WORDS, said) is not None
-    if off * 2 > len(names) or (says_off and not terms):
-        other = "events" if off < len(names) and not says_off else ""
-        return Kind("daysoff", "names of holidays with their dates", shown, other=other)
-    if long is None or not names:
-        return None
-    if terms * 2 > len(names) or long == 1 or _hinted(look.sheet) == "terms":
-        is_doubtful = off > 0 or (long < 0.5 and _hinted(look.sheet) != "terms" and not are_terms)
-        return Kind("terms", "names of terms with their dates", shown, other="daysoff" if is_doubtful else "")
-    return None
-
-
-def _edges(look: Look) -> tuple[int, dict[str, int]]:
-    """The index of the row above a name and two dates a row, whatever it is headed by, and their columns; none where the
-    rows are no such."""
-    for at, (_, row) in enumerate(look.rows[:_HEAD_ROWS]):
-        dates = [n for n, cell in enumerate(row) if cell_text(cell) and looks_like_date(cell)]
-        names = [n for n, cell in enumerate(row) if n not in dates and cell_text(cell)]
-        if dates:
-            is_one = at > 0 and len(dates) == 2 and len(names) > 0 and names[0] < dates[0]
-            return (at - 1, {"name": names[0], "first": dates[0], "last": dates[1]}) if is_one else (-1, {})
-    return -1, {}
-
-
-def _long_spans(look: Look, at: int, columns: Mapping[str, int]) -> float | None:
-    """The share of rows that span three weeks or more, from one cell or two; None where no row is a stretch of days."""
-    edges = [columns[field] for field in ("first", "last") if field in columns]
-    lengths = []
-    for _, row in look.rows[at + 1 :]:
-        days = [day for column in edges if column < len(row) for day in _ordinals(row[column])]
-        if len(days) > 1:
-            lengths.append(days[-1] - days[0])
-    return sum(length >= _LONG_SPAN for length in lengths) / len(lengths) if lengths else None
-
-
-def _ordinals(cell: Cell) -> list[int]:
-    """About which days a cell of dates is, one or two: their order of figures may still be open, which moves them little
-    against a term."""
-    moment = read_date(cell)
-    if not isinstance(moment, Moment):
-        return []
-    found = []
-    for day in (moment.first, moment.last):
-        readings = day.readings if day is not None else ()
-        dates = [one.date(2001) if one.year is None else one.date() for one in readings]
-        found += [one.toordinal() for one in dates if one is not None][-1:]
-    return found
+def _stretches(look: Look) -> Kind | None:
+    return spans_in(look, _hinted(look.sheet))
 
 
 def _enrolments(look: Look) -> Kind | None:
@@ -368,7 +282,7 @@ def _enrolments(look: Look) -> Kind | None:
     at, columns = look.head("enrolments")
     if at < 0 or not {"person", "class"} <= columns.keys() or columns["person"] == columns["class"]:
         return None
-    if any(_are_dates(look, at, n) or share(look.cells(at, n), is_time) > 0.5 for n in range(look.width)):
+    if any(are_dates(look, at, n) or share(look.cells(at, n), is_time) > 0.5 for n in range(look.width)):
         return None
     _, timed = look.head("timetable")
     return (
@@ -394,6 +308,6 @@ def _names(look: Look) -> Kind | None:
 
 
 _TESTS: Final[tuple[Callable[[Look], Kind | None], ...]] = (
-    _timetable, _rotation, _bells, _cycle, _specials, _spans, _enrolments, _people, _drawn, _names,
+    _timetable, _rotation, _bells, _cycle, _specials, _stretches, _enrolments, _people, _drawn, _names,
 )  # fmt: skip
 """In the order in which they win, where a sheet's name hints at none."""

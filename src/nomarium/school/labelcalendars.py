@@ -20,7 +20,7 @@ from nomarium.reading.layouts.codes import is_idle
 from nomarium.reading.options import ReadingOptions
 from nomarium.reading.reading import NotRead, read_sheet
 from nomarium.school.datewords import looks_like_date
-from nomarium.school.kinds import Kind
+from nomarium.school.kind import Kind
 from nomarium.school.monthlabels import MOST_LABELS
 from nomarium.school.planheads import plain
 from nomarium.school.plantables import cut_table

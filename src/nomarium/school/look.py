@@ -7,7 +7,10 @@ from itertools import combinations, islice
 from typing import Final
 
 from nomarium.model.cell import Cell
+from nomarium.reading.cells.offwords import is_off
 from nomarium.reading.cells.words import fold
+from nomarium.reading.layouts.codes import is_idle
+from nomarium.school.datewords import looks_like_date
 from nomarium.school.drawnlines import is_time
 from nomarium.school.drawnweeks import DrawnWeek, drawn_week
 from nomarium.school.plancolumns import columns_of, without_remarks
@@ -15,7 +18,10 @@ from nomarium.school.planheads import plain
 from nomarium.sheets.sheet import Row, Sheet, cell_text
 
 _TOP_ROWS: Final = 300
+_MOSTLY: Final = 0.8
 _WEEKS: Final = frozenset("week weektype woche semaine semana settimana".split())
+
+_NUMBERED_DAY: Final = r"(?i)(?:cycle\s*)?(?:day|jour|letter)\s*[-:]?\s*(?:\d{1,2}|[A-Z])"
 
 
 class Look:
@@ -109,3 +115,14 @@ def numbers_days(rows: Sequence[Sequence[Cell]]) -> bool:
     below = [cell_text(row[column]) for row in rows[at + 1 :] if column < len(row)]
     days = [text for text in below if text]
     return bool(days) and all(re.fullmatch(r"(?:[1-9]|[12]\d|3[01])(?:st|nd|rd|th)?", text) for text in days)
+
+
+def are_numbered_days(cells: Sequence[Cell]) -> bool:
+    """Whether cells number the days of a cycle, `Day 3`, and come back."""
+    texts = [text for text in map(cell_text, cells) if not is_idle(text) and not is_off(text)]
+    return len({*texts}) < len(texts) and all(re.fullmatch(_NUMBERED_DAY, text) for text in texts)
+
+
+def are_dates(look: Look, at: int, column: int) -> bool:
+    cells = look.cells(at, column)
+    return len(cells) > 0 and share(cells, looks_like_date) >= _MOSTLY and share(cells, is_time) < 0.5

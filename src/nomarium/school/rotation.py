@@ -2,6 +2,7 @@
 
 import re
 from collections.abc import Sequence
+from itertools import islice
 from typing import Final, NamedTuple
 
 from nomarium.model.problem import Problem, note
@@ -18,6 +19,9 @@ from nomarium.sheets.sheet import Row, Sheet, cell_text
 _LEAST: Final = 3
 """Rows, and columns, of the smallest rotation."""
 _DAYS: Final = r"(?i)\W*(?:(?:cycle|rotation|letter)\s*)?(?:days?|labels?)\W*"
+_ORDER: Final = r"(?:[A-Z]|\d{1,2})(?:[\s,;/>→–-]*(?:[A-Z]|(?<!\d)\d{1,2})){2,}"
+"""Blocks in the order in which they are held, `A B C D`, `ABCD`, `A-B-C-D`."""
+_MOST_DAYS: Final = 12
 _PERIODS: Final = r"(?i)\W*(?:periods?|slots?|per\.?)\W*"
 
 
@@ -33,6 +37,14 @@ def in_rows(sheet: Sheet) -> Sheet:
     """A rotation whose days stand on one side and its periods on the other, the blocks in its cells, as rows of Label, Period,
     Block; any other sheet as it is. The corner says which side the days are, or the periods do, `P1`."""
     rows = [(number, row) for number, row in sheet.rows() if any(map(cell_text, row))]
+    if in_order := _orders(rows):
+        message = "The blocks of each day fill its periods from the first on, in the order in which they are listed."
+        told = note(
+            "blocks-in-order", message, "If not: a table Rotation with the columns Label, Period and Block."
+        )
+        return sheet._replace(
+            read_rows=lambda: in_order, merged=(), notes=(*sheet.notes, told.at(sheet.place()))
+        )
     if len(rows) < _LEAST or len(rows[0][1]) < _LEAST:
         return sheet
     corner, *across = map(cell_text, rows[0][1])
@@ -47,6 +59,37 @@ def in_rows(sheet: Sheet) -> Sheet:
             if cell_text(cell):
                 listed_rows.append((number, [day, period, cell]))
     return sheet._replace(read_rows=lambda: listed_rows, merged=())
+
+
+def lists_orders(sheet: Sheet) -> bool:
+    """Whether a sheet is a rotation with the order of the blocks of each day in one cell."""
+    top = list(islice(sheet.rows(), _MOST_DAYS + 1))
+    return bool(_orders([(number, row) for number, row in top if any(map(cell_text, row))]))
+
+
+def _orders(rows: Sequence[Row]) -> list[Row]:
+    """A rotation of which each row has a day and the order of its blocks in one cell, `Day 2`, `B C D E`, as rows of Label, Period,
+    Block: they fill the periods from the first on. None of any other."""
+    if (
+        not _LEAST <= len(rows) <= _MOST_DAYS + 1
+        or len(rows[0][1]) < 2
+        or not re.fullmatch(_DAYS, cell_text(rows[0][1][0]))
+    ):
+        return []
+    found: list[Row] = [(rows[0][0], ["Label", "Period", "Block"])]
+    orders = list[list[str]]()
+    for number, row in rows[1:]:
+        filled = [text for cell in row[1:] if (text := cell_text(cell))]
+        blocks = re.findall(r"[A-Z]|\d{1,2}", filled[0]) if len(filled) == 1 else []
+        if (
+            not cell_text(row[0])
+            or not re.fullmatch(_ORDER, filled[0] if filled else "")
+            or len(set(blocks)) < _LEAST
+        ):
+            return []
+        orders.append(blocks)
+        found += [(number, [row[0], str(n), block]) for n, block in enumerate(blocks, start=1)]
+    return found if len({*map(len, orders)}) == 1 and len({*map(tuple, orders)}) > 1 else []
 
 
 def _are_days(corner: str, down: Sequence[str], across: Sequence[str]) -> bool | None:

@@ -5,13 +5,16 @@ from collections.abc import Sequence
 from nomarium.model.problem import Problem, note
 from nomarium.model.wording import listed
 from nomarium.reading.options import ReadingOptions
-from nomarium.school.bellsheets import divisions_drawn, together, upright, with_divisions
+from nomarium.school.bellsheets import divisions_drawn, together, upright, with_bells_in_rows, with_divisions
+from nomarium.school.classforms import classes_in_rows
 from nomarium.school.daysheets import with_days_above
-from nomarium.school.headless import with_headings
-from nomarium.school.kinds import Kind, asked_table
+from nomarium.school.headless import with_headings, with_periods
+from nomarium.school.kind import Kind
+from nomarium.school.kinds import asked_table
 from nomarium.school.monthlabels import days_by_months
 from nomarium.school.planheads import plain
 from nomarium.school.plantables import Table, cut_table
+from nomarium.school.rotation import in_rows
 from nomarium.school.sidebyside import one_below_the_other
 from nomarium.sheets.sheet import Sheet
 
@@ -31,6 +34,23 @@ def one_table(sheet: Sheet, labels: frozenset[str], options: ReadingOptions, not
     by_day = with_days_above(sheet, labels)
     notes += by_day.notes[len(sheet.notes) :] if by_day is not None else ()
     return by_day or sheet
+
+
+def as_rows(
+    sheet: Sheet, name: str, labels: frozenset[str], notes: list[Problem]
+) -> tuple[Sheet, Sequence[str]]:
+    """A sheet with a row for each class, bell or block that stands in its columns or under its lines, and the labels that head its
+    columns of days. `labels` are those of the cycle, in their compared form."""
+    if name == "timetable" and (classes := classes_in_rows(sheet, labels)) is not None:
+        notes += classes.notes
+        return classes.sheet, classes.labels
+    if name == "bells":
+        return with_bells_in_rows(sheet), ()
+    if name == "rotation":
+        turned = in_rows(with_periods(sheet))
+        notes += turned.notes[len(sheet.notes) :]
+        return turned, ()
+    return sheet, ()
 
 
 def may_be_dates_off(sheet: Sheet, kind: Kind) -> bool:

@@ -10,10 +10,8 @@ from nomarium.model.problem import Place, Problem, note
 from nomarium.reading.options import ReadingOptions
 from nomarium.school.bellsheets import (
     days_of_bells,
-    with_bells_in_rows,
 )
 from nomarium.school.blocklists import block_columns
-from nomarium.school.classforms import classes_in_rows
 from nomarium.school.datedbells import days_with_bells
 from nomarium.school.datesoff import dates_off, rows_with
 from nomarium.school.datewords import looks_like_date
@@ -22,16 +20,16 @@ from nomarium.school.drawnlines import heads_of_lines
 from nomarium.school.drawnweeks import drawn_week
 from nomarium.school.finding import labels_of_sheets
 from nomarium.school.foundtexts import class_texts, is_unfilled, label_texts, labels_in
-from nomarium.school.headless import with_periods
 from nomarium.school.keydates import WHY_KEY_DATES, KeyDates, key_dates
-from nomarium.school.kinds import Kind, draws_lessons, kind_of
+from nomarium.school.kind import Kind
+from nomarium.school.kinds import draws_lessons, kind_of
 from nomarium.school.labelcalendars import dated_labels, with_labelled_days
 from nomarium.school.numberedweeks import WHY_WEEKS, NumberedWeeks, Uncounted, numbered_weeks
 from nomarium.school.planheads import asked_headings
 from nomarium.school.plantables import EXPLANATION, TITLES, Table, cut_table
-from nomarium.school.rotation import in_rows
 from nomarium.school.saidbeside import WHY_LINES, account_of_lines, said_beside
 from nomarium.school.sheetforms import (
+    as_rows,
     both_of,
     divisions_settled,
     may_be_dates_off,
@@ -347,19 +345,6 @@ def _take_weeks(
         passed_over(weeks.terms, Kind("", WHY_WEEKS), problems, notes)
 
 
-def _in_rows(found: SheetsFound, sheet: Sheet, name: str, notes: list[Problem]) -> Sheet:
-    """A sheet with a row for each class, bell or block that stands in its columns or under its lines."""
-    if name == "timetable" and (classes := classes_in_rows(sheet, labels_in(found.tables))) is not None:
-        found.labels.extend(classes.labels)
-        notes += classes.notes
-        return classes.sheet
-    if name == "bells":
-        return with_bells_in_rows(sheet)
-    if name == "rotation":
-        return in_rows(with_periods(sheet))
-    return sheet
-
-
 def _take(
     found: SheetsFound,
     sheet: Sheet,
@@ -371,7 +356,8 @@ def _take(
     """Take a sheet as a table."""
     name = kind.table
     there = found.tables.get(name)
-    sheet = _in_rows(found, sheet, name, notes)
+    sheet, labels = as_rows(sheet, name, labels_in(found.tables), notes)
+    found.labels.extend(labels)
     table, wrong, told = cut_table(sheet, name, kind.columns, asked)
     is_list = {"label", "period", "meets", "time", "start"} & table.columns.keys()
     is_drawn = name == "timetable" and (

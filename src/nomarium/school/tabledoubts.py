@@ -12,7 +12,7 @@ from nomarium.school.codes import weekday_of
 from nomarium.school.datewords import looks_like_date
 from nomarium.school.drawnlines import is_time
 from nomarium.school.drawnowners import first_part
-from nomarium.school.kinds import Kind
+from nomarium.school.kind import Kind
 from nomarium.school.planheads import HEADINGS
 from nomarium.school.plantables import TITLES, Table, near_table
 from nomarium.sheets.sheet import Sheet, cell_text, is_blank

@@ -49,10 +49,11 @@ def look(top: Top) -> Reading | NotRead:
         return without_weeks(sheet, options)
     heading = weekly.heading(head)
     columns = {**options.columns, weekly.named(sheet, head): "date"}
+    left_out = {*weekly.unsettled, *weekly.unread, *lines.passed}
 
     def rows() -> Iterator[Row]:
         for number, row in sheet.rows():
-            if number not in weekly.unsettled and number not in {*weekly.unread, *lines.passed}:
+            if number not in left_out:
                 yield number, weekly.row(number, row, head)
 
     notes = _told(weekly, heading, options)
@@ -72,13 +73,8 @@ def look(top: Top) -> Reading | NotRead:
     if isinstance(reading, NotRead):
         return reading
     assert reading.table is not None
-    of_days = [
-        column._replace(field="repeat", how="content", evidence="its weekdays repeat")
-        if column.at == weekly.at
-        else column
-        for column in reading.table.columns
-    ]
-    table = reading.table._replace(columns=tuple(of_days))
+    of_days = _of_days(reading.table.columns, weekly.at)
+    table = reading.table._replace(columns=of_days)
     reading = reading._replace(is_weekly=True, table=table)
     unheard = _unheard_weeks(sheet, head.first_row, of_days)
     problems = (
@@ -91,7 +87,21 @@ def look(top: Top) -> Reading | NotRead:
     is_timetable = names_sections(table) or any(one.of_weeks or options.weeks_of for one in unheard)
     reading = reading._replace(problems=problems, is_of_classes=is_timetable, closed=lines.closed)
     reading = _with_unsettled(_with_unread(reading, weekly, head.headings), weekly)
-    return _with_passed(reading, lines.passed)
+    free = {
+        number: text for number, text in _free_slots(sheet, head.first_row, of_days) if number not in left_out
+    }
+    left_out.update(free)
+    return _with_passed(_told_free(reading, free), {**lines.passed, **free})
+
+
+def _of_days(columns: Sequence[Column], at: int) -> tuple[Column, ...]:
+    """The columns, of which the one of the weekdays says how rows repeat."""
+    return tuple(
+        column._replace(field="repeat", how="content", evidence="its weekdays repeat")
+        if column.at == at
+        else column
+        for column in columns
+    )
 
 
 def _without(weekly: Weekly, passed: Mapping[int, str]) -> Weekly:
@@ -195,6 +205,28 @@ def _with_unsettled(reading: Reading, weekly: Weekly) -> Reading:
     message = f"Left out, for nothing says on which day they are: {shown}."
     told = note("days-unsettled", message).at(reading.sheet.place(first, weekly.at))
     return _and_then(reading._replace(notes=(*reading.notes, told)), pass_over)
+
+
+def _free_slots(sheet: Sheet, first_row: int, columns: Sequence[Column]) -> Iterator[tuple[int, str]]:
+    """The rows that say a period or a time and nothing that is on then, right of it, in a table that says it of others: periods of a
+    person's week in which nothing is held. Where titles stand left of the times, one may be written once for several."""
+    title = next((c.at for c in columns if c.field in ("summary", "class") and c.filled), None)
+    slots = [c.at for c in columns if c.field in ("period", "time", "start", "end")]
+    if title is None or not slots or title < max(slots):
+        return
+    idle = {*slots, *(c.at for c in columns if c.field in ("repeat", "week", "term"))}
+    for number, row in sheet.rows():
+        filled = {n for n, cell in enumerate(row) if cell_text(cell)}
+        if number >= first_row and filled & {*slots} and filled <= idle:
+            yield number, " ".join(cell_text(row[n]) for n in sorted(filled))
+
+
+def _told_free(reading: Reading, free: Mapping[int, str]) -> Reading:
+    if not free:
+        return reading
+    are_free = counted(len(free), "row is a free period", "rows are free periods")
+    told = note("slots-free", f"{are_free}: nothing is said to be on then.")
+    return reading._replace(notes=(*reading.notes, told.at(reading.sheet.place(next(iter(free))))))
 
 
 def _with_passed(reading: Reading, passed: Mapping[int, str]) -> Reading:

@@ -209,7 +209,7 @@ class WhenReader:
         last = parts["end-date"].first or parts["end"].first or parts[self.dated or "date"].last
         days = (last - first).days + 1 if first is not None and last is not None else 0
         is_timed = any(parts[field].start is not None for field in ("date", "start", "time"))
-        named = self.days.all(row) if 1 < days and (is_timed or days <= _WEEK) else ()
+        named = self.days.all(row) if days > 1 and (is_timed or days <= _WEEK) else ()
         return named if len(named) < days else ()
 
     def _no_weekday(self, row: Sequence[Cell], parts: dict[str, Part]) -> Blame | None:
