@@ -59,7 +59,7 @@ def without_times(text: str) -> tuple[str, Times | None]:
         )
         if isinstance(times, Times) and times.start is not None and not is_day:
             return f"{text[: match.start()]}{text[match.end() :]}".strip(" ,;"), times
-    return _without_hours(text)
+    return _without_hours(text) if re.search(_BARE_HOURS, text) is not None else (text, None)
 
 
 def _without_hours(text: str) -> tuple[str, Times | None]:

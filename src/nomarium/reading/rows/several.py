@@ -19,7 +19,7 @@ _DOTTED = re.compile(
 )
 """Days of one month before its number, `12./13.12.2026`, `Sa/So 12. und 13.12.`: each has the month behind the last."""
 _OF_WEEKDAYS = re.compile(
-    r"(?i)(?P<names>[^\W\d_]{3,}s(?:\s?(?:[&+/,]|and)\s?[^\W\d_]{3,}s)*)\s*(?:[:,–-]\s*|\s+on\s+)?(?=\d|[^\W\d_]{3,9}\.?\s\d)"
+    r"(?i)(?P<names>[^\W\d_]{3,}s(?:\s?(?:[&+/,]|and)\s?[^\W\d_]{3,}s)*)(?!\w)\s*(?:[:,–-]\s*|\s+on\s+)?(?=\d|[^\W\d_]{3,9}\.?\s\d)"
 )
 """Weekdays in the plural, before a list of days."""
 _MOST_RUN_ON: Final = 183
@@ -49,14 +49,14 @@ def several_days(text: str, decisions: Decisions) -> list[dt.date] | Refusal | N
 def _weekdays_before(text: str, decisions: Decisions) -> tuple[str, frozenset[int]]:
     """A list of days without the weekdays that it is said to be of, `Tuesdays: 15, 22 and 29 Sept`, and these."""
     match = _OF_WEEKDAYS.match(text)
-    names = re.findall(r"[^\W\d_]{4,}", fold(match["names"])) if match is not None else []
-    if match is None or not names:
+    if match is None:
         return text, frozenset()
+    names = re.findall(r"[^\W\d_]{4,}", fold(match["names"]))
     if names == ["weekends"]:
         return text[match.end() :], frozenset((5, 6))
     days = [decisions.lexicon.weekdays.get(name.removesuffix("s")) for name in names]
     known = frozenset(day for day in days if day is not None)
-    return (text[match.end() :], known) if None not in days else (text, frozenset())
+    return (text[match.end() :], known) if known and None not in days else (text, frozenset())
 
 
 def run_on(days: Sequence[Day], decisions: Decisions) -> list[dt.date] | Refusal:
