@@ -213,3 +213,19 @@ def test_a_slot_with_nothing_right_of_its_time_is_a_free_period_and_is_told(tmp_
         name="left.csv",
     )
     assert "--fill-down" in refused(left, "--from", "2026-09-07", "--until", "2026-09-12")
+
+
+@pytest.mark.parametrize(
+    ("cells", "rooms"),
+    [
+        (["MWF 0900-0950 LOFT 1", "TR 1300-1415 SHED B"], ["LOFT 1", "SHED B"]),
+        (["Mon/Wed 9:00 am - 9:50 am, Loft 1", "Tue 1:00 pm - 2:15 pm @ Shed B"], ["Loft 1", "Shed B"]),
+    ],
+)
+def test_a_place_behind_the_time_of_a_meeting_is_its_own(
+    cells: list[str], rooms: list[str], tmp_path: Path
+) -> None:
+    rows = "\n".join(f'C{n},"{cell}"' for n, cell in enumerate(cells))
+    source = csv_file(tmp_path, f"Course,Meeting\n{rows}")
+    found = built(source, "--from", "2026-09-07", "--until", "2026-09-12")
+    assert [*dict.fromkeys(event.rpartition(" @ ")[2] for event in found)] == rooms

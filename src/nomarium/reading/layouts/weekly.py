@@ -8,10 +8,12 @@ from nomarium.model.account import Account
 from nomarium.model.event import Event
 from nomarium.model.problem import Problem, note
 from nomarium.model.wording import counted, listed
+from nomarium.reading.cells.words import Lexicon
 from nomarium.reading.columns.column import Column
 from nomarium.reading.columns.contents import name_some_weeks
-from nomarium.reading.columns.head import find_head
+from nomarium.reading.columns.head import TableHead, find_head
 from nomarium.reading.columns.headings import match_heading
+from nomarium.reading.columns.meetingplaces import with_places_apart
 from nomarium.reading.columns.weekdaycolumn import Weekly, weekdays_in
 from nomarium.reading.layouts.classlists import names_sections
 from nomarium.reading.layouts.eventlist import list_in
@@ -34,12 +36,8 @@ class _Unheard(NamedTuple):
 
 def look(top: Top) -> Reading | NotRead:
     """Read a sheet as a list of weekly events."""
-    sheet, options = top.sheet, top.options
-    lexicon = top.seen or top.of_weekdays
-    head = find_head(sheet, lexicon, options.header_row)
-    weekly = None
-    if head is not None and head.header_rows and not _counts_weeks(head.headings):
-        weekly = weekdays_in(sheet, head, lexicon, options)
+    lexicon, options = top.seen or top.of_weekdays, top.options
+    sheet, head, weekly = _weekdays(top.sheet, lexicon, options)
     if head is None or weekly is None:
         message = f"{sheet.title} has no column of weekdays."
         return not_read(sheet, "no-weekdays", "it has no weekdays", "date-column-missing", message)
@@ -92,6 +90,19 @@ def look(top: Top) -> Reading | NotRead:
     }
     left_out.update(free)
     return _with_passed(_told_free(reading, free), {**lines.passed, **free})
+
+
+def _weekdays(
+    sheet: Sheet, lexicon: Lexicon, options: ReadingOptions
+) -> tuple[Sheet, TableHead | None, Weekly | None]:
+    """The sheet, with the places of its meetings apart, its headings, and the weekdays of its rows."""
+    head = find_head(sheet, lexicon, options.header_row)
+    if head is None or not head.header_rows:
+        return sheet, head, None
+    if (placed := with_places_apart(sheet, head)) is not None:
+        sheet = placed
+        head = find_head(sheet, lexicon, options.header_row) or head
+    return sheet, head, None if _counts_weeks(head.headings) else weekdays_in(sheet, head, lexicon, options)
 
 
 def _of_days(columns: Sequence[Column], at: int) -> tuple[Column, ...]:
