@@ -229,3 +229,31 @@ def test_a_place_behind_the_time_of_a_meeting_is_its_own(
     source = csv_file(tmp_path, f"Course,Meeting\n{rows}")
     found = built(source, "--from", "2026-09-07", "--until", "2026-09-12")
     assert [*dict.fromkeys(event.rpartition(" @ ")[2] for event in found)] == rooms
+
+
+LINES = {
+    "under their weekdays": "Mondays\n6pm - 7pm Knots, Loft 1\n8pm Shanties\n\nTUESDAY:\n10am - 12 noon Sail repair (Shed 2)\n",
+    "behind their weekdays": "Monday 6pm - 7pm Knots, Loft 1\nMon: 8pm Shanties\nTuesday 10am - 12 noon Sail repair, Shed 2\n",
+    "with their weeks above them": "Weekly classes, 7 September 2026 – 2 October 2026\n\nMonday\n6pm - 7pm Knots, Loft 1\n8pm Shanties\nTuesday\n10am - 12 noon Sail repair, Shed 2\nNo classes 14 September – 2 October.\n",
+}  # fmt: skip
+
+
+@pytest.mark.parametrize("kind", LINES)
+def test_lines_of_text_under_weekdays_repeat_in_their_weeks(kind: str, tmp_path: Path) -> None:
+    source = tmp_path / "classes.txt"
+    source.write_text(LINES[kind], "utf-8")
+    options = () if "weeks above" in kind else ("--from", "2026-09-07", "--until", "2026-09-11")
+    assert built(source, *options) == [
+        "Knots 2026-09-07T18:00/2026-09-07T19:00 @ Loft 1", "Shanties 2026-09-07T20:00/2026-09-07T21:00",
+        "Sail repair 2026-09-08T10:00/2026-09-08T12:00 @ Shed 2",
+    ]  # fmt: skip
+    told = nomarium("build", source, "-o", tmp_path / "o.ics", "--afresh", *options)
+    filled = sum(bool(line) for line in LINES[kind].splitlines())
+    assert f"{filled} rows read = 3 events" in told.out
+
+
+def test_lines_under_weekdays_ask_for_their_weeks_and_go_on_no_one_day(tmp_path: Path) -> None:
+    source = tmp_path / "classes.txt"
+    source.write_text(LINES["under their weekdays"], "utf-8")
+    assert "nothing says from when to when they repeat" in refused(source)
+    assert "--set date puts what is under each on one day" in refused(source, "--set", "date=2026-09-07")

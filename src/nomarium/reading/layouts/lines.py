@@ -8,16 +8,11 @@ from functools import partial
 from itertools import chain, pairwise
 from typing import Final
 
-from nomarium.model.account import Account
 from nomarium.model.cell import Cell
-from nomarium.model.event import Event
 from nomarium.model.limits import MOST_LINES
-from nomarium.model.problem import Problem, note
 from nomarium.model.refusal import Refusal
 from nomarium.reading.cells.placewords import is_place
 from nomarium.reading.cells.words import Lexicon, fold
-from nomarium.reading.columns.table import TableReading
-from nomarium.reading.columns.yearsabove import AFTER_LETTER, BEFORE_LETTER
 from nomarium.reading.layouts import linerefusals
 from nomarium.reading.layouts.asides import (
     lines_about_letters,
@@ -30,8 +25,7 @@ from nomarium.reading.layouts.cards import cards_in
 from nomarium.reading.layouts.columnlines import table_of_lines
 from nomarium.reading.layouts.diarycolumns import with_months_beside
 from nomarium.reading.layouts.drawnlines import drawing_of_lines
-from nomarium.reading.layouts.eventlist import list_in
-from nomarium.reading.layouts.eventrow import ALWAYS, COLUMNS, HEADINGS, EventRow, with_whole_names
+from nomarium.reading.layouts.eventrow import EventRow, with_whole_names
 from nomarium.reading.layouts.fewlines import event_of_few_lines, under_its_title
 from nomarium.reading.layouts.labelledlines import (
     is_title_and_day,
@@ -47,9 +41,10 @@ from nomarium.reading.layouts.leftopen import OF_WEEK
 from nomarium.reading.layouts.linedoubts import doubt_of, says_nothing
 from nomarium.reading.layouts.lineforms import with_plain_signs
 from nomarium.reading.layouts.linelanguages import lexicon_of_lines
+from nomarium.reading.layouts.linelist import as_list
 from nomarium.reading.layouts.lineplaces import with_places_told
 from nomarium.reading.layouts.linesections import with_sections
-from nomarium.reading.layouts.linesfound import Found, lost_figures, told_of
+from nomarium.reading.layouts.linesfound import Found, lost_figures
 from nomarium.reading.layouts.linetimes import with_leading_clocks, with_whole_halves
 from nomarium.reading.layouts.oneevent import with_title_of_poster
 from nomarium.reading.layouts.programmes import forward_through_days, heads_of_programmes, is_diary, with_ends
@@ -63,18 +58,14 @@ from nomarium.reading.layouts.textlines import (
 )
 from nomarium.reading.layouts.timesbelow import with_times_below
 from nomarium.reading.layouts.titledlines import Titled, titles_over
+from nomarium.reading.layouts.undatedweeks import on_weekdays, weekday_lines
 from nomarium.reading.layouts.wrappedlines import unwrapped
-from nomarium.reading.options import ReadingOptions
-from nomarium.reading.rows.datewithin import date_within
-from nomarium.sheets.sheet import SENT, Row, Sheet, cell_text
+from nomarium.sheets.sheet import Row, Sheet, cell_text
 
 _LOOKED_AT: Final = 500
 """Lines at which it is looked whether they are rows of a table."""
-_YEAR: Final = r"\b(?:19|20)\d\d\b"
 _SCHOOL_YEAR: Final = r"\b20\d\d\s*[-–/]\s*(?:20)?\d\d\b|(?i:\ball (?:dates|days|events)\b.*\b20\d\d\b)"
 """What says the year of all days, wherever it stands."""
-_FIRST_YEAR, _LAST_YEAR = 1900, 2200
-"""Years within which a letter is dated."""
 
 
 def look(top: Top) -> Reading | NotRead:
@@ -100,8 +91,14 @@ def look(top: Top) -> Reading | NotRead:
         as_table = table_of_lines(top, lines, lexicon) or drawing_of_lines(top, lines)
         if isinstance(as_table, NotRead) or (as_table is not None and not _is_in_doubt(as_table)):
             return as_table
+    weekly = weekday_lines(sheet, lines, lexicon, top.options)
+    if isinstance(weekly, NotRead):
+        return weekly
     heads = {number for number, _ in sheet.heads}
-    found = _read(lines, heads, lexicon, "date" in top.options.defaults, sheet.said_above)
+    dated = lines if weekly is None else weekly.lines
+    found = _read(dated, heads, lexicon, "date" in top.options.defaults, sheet.said_above)
+    if weekly is not None:
+        found = on_weekdays(found, weekly, {number: cell_text(row[0]) for number, row in lines if row})
     if as_table is not None and (found.refused or not found.rows):
         return as_table  # its columns are known, and what it lacks can be said of them
     if not found.rows and found.refused:
@@ -119,22 +116,7 @@ def look(top: Top) -> Reading | NotRead:
             message = f"{message} Lines that begin with “>” are quotations, and are not read."
             remedy = "If events are in them, take their “>” away, and build again."
         return not_read(sheet, "undated", "no line has a date or a time", "text-none", message, remedy)
-    made = sheet._replace(
-        read_rows=partial(_rows, found.rows), said_above=tuple(found.above), unit="line", read_lines=None
-    )
-    columns = {**COLUMNS, **top.options.columns}
-    ours = top.options._replace(header_row=None, columns=columns, recipe_name="")  # no recipe named these
-    options, told = _in_years(ours, found, lexicon)
-    reading = list_in(
-        Top(made, options, top.is_whole),
-        made,
-        lexicon if lexicon.languages != top.lexicon.languages else top.seen,
-    )
-    if isinstance(reading, NotRead):
-        return reading
-    return reading._replace(
-        table=_as_said(reading.table, top.options), layout="text", events=partial(_events, reading, found), notes=(*told_of(found, reading), *told, *reading.notes)
-    )  # fmt: skip
+    return as_list(top, sheet, found, lexicon, weekly)
 
 
 def _is_in_doubt(reading: Reading) -> bool:
@@ -142,19 +124,6 @@ def _is_in_doubt(reading: Reading) -> bool:
     their own, which lines have from those above them."""
     columns = reading.table.columns if reading.table is not None else ()
     return bool(reading.problems) or any(c.field in ("date", "when") and c.blank for c in columns)
-
-
-def _as_said(table: TableReading | None, options: ReadingOptions) -> TableReading | None:
-    """A table made of lines, whose columns were asked for by what the lines say, and not by a person."""
-    if table is None:
-        return None
-    columns = (
-        c._replace(how="heading", evidence="heading")
-        if c.how == "asked" and c.heading not in options.columns
-        else c
-        for c in table.columns
-    )
-    return table._replace(columns=tuple(columns), options=table.options._replace(columns=options.columns))
 
 
 def _one_cell_rows(sheet: Sheet) -> Iterator[Row]:
@@ -168,47 +137,6 @@ def _are_records(lines: Sequence[Row]) -> bool:
     counts = Counter(text.count(",") for text in texts if not re.search(r",\s", text))
     commas, count = max(counts.items(), key=lambda one: (one[0] > 1, one[1]), default=(0, 0))
     return commas > 1 and count > 1 and count * 3 >= len(texts) * 2
-
-
-def _in_years(
-    options: ReadingOptions, found: Found, lexicon: Lexicon
-) -> tuple[ReadingOptions, list[Problem]]:
-    """The options with the year after the date that a letter or a newsletter bears, where no event has a year and no line
-    above them names one; and a note that says so."""
-    has_year = any(re.search(_YEAR, str(cells[0])) for _, cells in found.rows)
-    if has_year or options.school_year is not None:
-        return options, []
-    for number, text in found.above:
-        within = date_within(f"{text} ·", lexicon)
-        day = within.moment.first if within is not None and within.moment.last is None else None
-        dates = [one.date() for one in day.readings if one.year is not None] if day is not None else []
-        if len(dates) != 1 or dates[0] is None or not _FIRST_YEAR < dates[0].year < _LAST_YEAR:
-            continue
-        window = dates[0] - BEFORE_LETTER, dates[0] + AFTER_LETTER
-        message = f"Days without a year are set between {window[0]} and {window[1]}, by {'the head of the message' if number == SENT else f'line {number}'}: “{text.strip()[:60]}”."
-        return options._replace(school_year=window), [
-            note("text-year", message, "If not: --school-year 2026:2027.")
-        ]
-    return options, []
-
-
-def _rows(rows: Sequence[Row]) -> Iterator[Row]:
-    width = max(
-        (n + 1 for _, cells in rows for n in range(ALWAYS, len(HEADINGS)) if cells[n]), default=ALWAYS
-    )
-    yield 0, HEADINGS[:width]
-    for number, cells in rows:
-        yield number, cells[:width]
-
-
-def _events(reading: Reading, found: Found, account: Account) -> Iterator[Event]:
-    yield from reading.events(account)
-    account.ledger.read += found.notes + len(found.refused)
-    account.ledger.notes += found.notes
-    account.ledger.rejected += len(found.refused)
-    account.problems += [
-        why.problem(reading.sheet.place(number), text) for number, text, why in found.refused
-    ]
 
 
 def _read(
