@@ -259,3 +259,51 @@ def test_a_number_before_weekdays_counts_them(
     else:
         assert isinstance(found, Repeat) and (found.rule.weekdays, found.times) == (weekdays, times)
         assert found.rule.freq == ("MONTHLY" if times is None else "WEEKLY")
+
+
+MONTHLY = {
+    "on the weekday of the month that its date is": ("monthly,Thursday,2026-09-17,", ["09-17", "10-15", "11-19", "12-17"]),
+    "every two months": ("every 2 months,Tuesday,2026-09-08,", ["09-08", "11-10"]),
+    "to a last day": ("monthly,Thursday,2026-09-17,2026-10-31", ["09-17", "10-15"]),
+    "daily on several weekdays": ("daily,Mon-Wed,2026-12-07,2026-12-15", ["12-07", "12-08", "12-09", "12-14", "12-15"]),
+    "daily beside the weekday of its date": ("daily,Monday,2026-12-14,", ["12-14", "12-15", "12-16", "12-17", "12-18"]),
+}  # fmt: skip
+
+
+@pytest.mark.parametrize("kind", MONTHLY)
+def test_a_weekday_beside_a_repeat_by_months_or_days_holds_for_each_date(kind: str, tmp_path: Path) -> None:
+    row, days = MONTHLY[kind]
+    heads = "Event,Repeats,Day,Date,Last day" if row[-1] != "," else "Event,Repeats,Day,Date"
+    source = csv_file(tmp_path, f"{heads}\nA,{row.rstrip(',')}")
+    assert [event[2:12] for event in built(source, "--until", "2026-12-18")] == [
+        f"2026-{day}" for day in days
+    ]
+
+
+@pytest.mark.parametrize(
+    ("row", "said"),
+    [
+        ("monthly,Thursday,2026-09-24", "could be the 4th or the last of each month"),
+        ("monthly,Monday,2026-09-17", "2026-09-17 is a Thursday, not a Monday"),
+        ("monthly,Mon & Wed,2026-09-14", "on Monday and Wednesday begins on 2026-09-14, a Monday"),
+    ],
+)
+def test_a_weekday_that_leaves_the_dates_of_a_month_open_is_refused(
+    row: str, said: str, tmp_path: Path
+) -> None:
+    source = csv_file(tmp_path, f"Event,Repeats,Day,Date\nA,{row}")
+    assert said in refused(source, "--until", "2026-12-18")
+
+
+def test_ranges_of_weekdays_beside_dates_are_no_idle_column(tmp_path: Path) -> None:
+    weekly = csv_file(
+        tmp_path,
+        "Event,Repeats,Day,Date,Time\nA,weekly,Mon-Wed,2026-12-07,9am\nB,weekly,Thu-Fri,2026-12-10,9am",
+    )
+    found = [event[:12] for event in built(weekly, "--until", "2026-12-15")]
+    of_a, of_b = ("07", "08", "09", "14", "15"), ("10", "11")
+    assert found == [*(f"A 2026-12-{day}" for day in of_a), *(f"B 2026-12-{day}" for day in of_b)]
+    spans = "Event,Day,Date,Last day\nFair,Fri-Sun,2026-09-11,2026-09-13\nRace,Sat-Sun,2026-09-19,2026-09-20"
+    assert built(csv_file(tmp_path, spans)) == ["Fair 2026-09-11/2026-09-14", "Race 2026-09-19/2026-09-21"]
+    longer = csv_file(tmp_path, spans.replace("09-13", "09-14"), name="longer.csv")
+    assert "“Fri-Sun” is 3 days, and the row lasts 4" in refused(longer)

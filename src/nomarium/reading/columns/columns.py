@@ -175,8 +175,11 @@ def _of_weekdays(
     about = contents[column.at]
     if column.field not in ("date", "day"):
         return None
+    has_repeat = any(c.field == "repeat" and c.filled for c in columns)
+    may_span = has_repeat or (has_date and any(c.field == "end-date" and c.filled for c in columns))
+    if not about.weekday_lists and may_span and about.weekdays < MOSTLY <= about.weekday_names:
+        return "day", "its cells are ranges of weekdays"
     if about.weekday_lists >= MOSTLY:
-        has_repeat = any(c.field == "repeat" and c.filled for c in columns)
         is_day = has_repeat or _are_of_dates(about, columns, contents, has_date)
         return "day" if is_day else "repeat", "its cells are lists of weekdays"
     is_day = about.weekdays >= MOSTLY and (column.is_weak or has_date or column.field == "day")

@@ -226,11 +226,18 @@ class Contents:
         named = [[word for word in re.split(_BETWEEN_DAYS, text) if word] for text in said]
         if not any(self._names_several(text, words) for text, words in zip(said, named, strict=True)):
             return 0.0
+        return self.weekday_names
+
+    @cached_property
+    def weekday_names(self) -> float:
+        """The share of cells that name weekdays and nothing else, one, several or a range of them."""
+        said = [fold(cell_text(cell)) for cell in self.different[:MOST_DIFFERENT]]
+        named = [[word for word in re.split(_BETWEEN_DAYS, text) if word] for text in said]
         known = [
             bool(words) and (_ALL_DAYS.issuperset(words) or all(map(self.is_weekday_word, words)))
             for words in named
         ]
-        return sum(known) / len(known)
+        return sum(known) / len(known) if known else 0.0
 
     def is_weekday_word(self, word: str) -> bool:
         """Whether a word, folded, is a weekday, or all of them: `Mondays`."""

@@ -1,10 +1,12 @@
 """What several cells of a row say about repeating, as one: how often, on which weekday, how many times, until which last day."""
 
 import datetime as dt
+from calendar import monthrange
 from itertools import islice
 
 from nomarium.model.recurrence import Rule
 from nomarium.model.refusal import Refusal
+from nomarium.model.wording import WEEKDAYS, listed
 from nomarium.reading.cells.dates import Day
 from nomarium.reading.cells.memo import FieldValue
 from nomarium.reading.cells.repeats import Repeat
@@ -42,9 +44,9 @@ def said_together(
             rule=Rule("WEEKLY", weekdays=held, until=until), times=None, span=None
         )
     elif told is not None:
-        found = _on_weekdays_of(told, weekdays, repeat, told.until if has_last else None)
+        found = _on_weekdays_of(told, weekdays, repeat, told.until if has_last else None, when)
     else:
-        found = _on_weekdays(weekdays, repeat)
+        found = _on_weekdays(weekdays, repeat, when)
     if isinstance(found, Blame):
         return found
     ends = counted is not None or last is not None
@@ -119,18 +121,45 @@ def _has_end(repeat: Repeat) -> bool:
     return bool(not repeat.rule.is_endless or repeat.last or repeat.times or repeat.span)
 
 
-def _on_weekdays(weekdays: tuple[int, ...], repeat: Repeat) -> Repeat:
-    """A repeat by weeks on the weekdays that a column of its own says, where it says none itself."""
+def _on_weekdays(weekdays: tuple[int, ...], repeat: Repeat, when: When) -> Repeat | Blame:
+    """A repeat on the weekdays that a column of its own says, where it says none itself: by weeks; by months on the one of the month
+    that the row's date is; daily on several of them."""
     own = repeat.rule
-    if not weekdays or repeat.dates is not None or own.freq != "WEEKLY" or own.weekdays:
+    if not weekdays or repeat.dates is not None or own.weekdays:
         return repeat
-    return repeat._replace(rule=own._replace(weekdays=tuple((0, day) for day in weekdays)))
+    if own.freq == "MONTHLY" and not own.month_days:
+        return _on_weekday_of_month(weekdays, repeat, when)
+    if own.freq != "WEEKLY" and not (own.freq == "DAILY" and own.interval == 1 and len(weekdays) > 1):
+        return repeat
+    return repeat._replace(rule=own._replace(freq="WEEKLY", weekdays=tuple((0, day) for day in weekdays)))
+
+
+def _on_weekday_of_month(weekdays: tuple[int, ...], repeat: Repeat, when: When) -> Repeat | Blame:
+    """A monthly repeat of a row that names a weekday: on the second Tuesday, where its date is one."""
+    first = when.start
+    names = listed([WEEKDAYS[day] for day in weekdays])
+    if weekdays != (first.weekday(),):
+        message = f"“{repeat.text}” on {names} begins on {first:%Y-%m-%d}, a {WEEKDAYS[first.weekday()]}."
+        return Blame("repeat", Refusal("repeat-weekday", message, "Correct the weekday or the date."))
+    number = (first.day + 6) // 7
+    if number > 3 and first.day + 7 > monthrange(first.year, first.month)[1]:
+        message = f"“{repeat.text}” on {names} from {first:%Y-%m-%d} could be the {number}th or the last of each month."
+        remedy = f"Say which in the cell: {number}th {names} of the month, or last {names} of the month."
+        return Blame("repeat", Refusal("repeat-ambiguous", message, remedy))
+    return repeat._replace(rule=repeat.rule._replace(weekdays=((number, weekdays[0]),)))
 
 
 def _on_weekdays_of(
-    told: Rule, weekdays: tuple[int, ...], repeat: Repeat, last: dt.date | None
+    told: Rule, weekdays: tuple[int, ...], repeat: Repeat, last: dt.date | None, when: When
 ) -> Repeat | Blame:
     """A repeat on the weekdays that the date's own cell says, to its own end or the last day of the row."""
+    named = weekdays or tuple(day for _, day in told.weekdays)
+    if told.freq == "WEEKLY" and repeat.rule.freq != "WEEKLY" and when.start.weekday() in named:
+        found = _on_weekdays(named, repeat, when)
+        if isinstance(found, Blame):
+            return found
+        if found is not repeat:
+            return found if _has_end(found) else found._replace(rule=found.rule._replace(until=last))
     own, held = repeat.rule, tuple((0, day) for day in weekdays) or told.weekdays
     differs = told.freq != "WEEKLY" or own.freq != "WEEKLY"
     if repeat.dates is not None or differs or (own.weekdays and set(own.weekdays) != set(held)):

@@ -103,6 +103,8 @@ class WhenReader:
         weekdays = self.weekdays(row) or self._some_of_days(row, parts)
         if not weekdays and (blame := self._no_weekday(row, parts)) is not None:
             return blame
+        if len(weekdays) > 1 and (blame := self._other_days(row, parts, weekdays)) is not None:
+            return blame
         values: list[FieldValue] = []
         for field, memo, index in (
             ("duration", self.duration, self.duration_at),
@@ -205,12 +207,29 @@ class WhenReader:
         which something at a time of day is held for weeks."""
         if self.days is None:
             return ()
-        first = parts[self.dated or "date"].first
-        last = parts["end-date"].first or parts["end"].first or parts[self.dated or "date"].last
-        days = (last - first).days + 1 if first is not None and last is not None else 0
+        days = self._count_of_days(parts)
         is_timed = any(parts[field].start is not None for field in ("date", "start", "time"))
         named = self.days.all(row) if days > 1 and (is_timed or days <= _WEEK) else ()
         return named if len(named) < days else ()
+
+    def _count_of_days(self, parts: dict[str, Part]) -> int:
+        """How many days a row lasts, as its dates say; 0 where they do not."""
+        dated = parts[self.dated or "date"]
+        first, last = dated.first, parts["end-date"].first or parts["end"].first or dated.last
+        return (last - first).days + 1 if first is not None and last is not None else 0
+
+    def _other_days(
+        self, row: Sequence[Cell], parts: dict[str, Part], weekdays: tuple[int, ...]
+    ) -> Blame | None:
+        """Why a row cannot be whose weekdays are more or fewer days than it lasts, which has no time of day and does not repeat."""
+        assert self.days is not None
+        days = self._count_of_days(parts)
+        is_timed = any(parts[field].start is not None for field in ("date", "start", "time"))
+        if not 1 < days <= _WEEK or days == len(weekdays) or is_timed or self._repeats(row):
+            return None
+        said = cell_text(row[self.days.at]).strip()
+        message = f"“{said}” is {len(weekdays)} days, and the row lasts {days}."
+        return Blame("day", Refusal("weekday-unknown", message, "Correct the weekdays or the dates."))
 
     def _no_weekday(self, row: Sequence[Cell], parts: dict[str, Part]) -> Blame | None:
         """Why a row's cell of weekdays cannot be passed over: it names several, or none where the row goes on for weeks."""
