@@ -37,6 +37,11 @@ READ = {
         ["Regatta 2026-09-07/2026-09-08", "Sail course 2026-09-14/2026-09-17 @ Loft", "Launch 2026-10-02/2026-10-03 @ Slip 1"],
         "The month that heads the days is theirs: “Sep-26”, of 2026.",
     ),
+    "days and times under “When” and months": (
+        "Programme 2026-27,,\nWhen,What,Where\nSeptember,,\nMon 7,Regatta,\n\"Tue 8, 9am-10am\",Knots,Loft\nOctober,,\nFri 2nd 7pm,Launch,Slip 1", [],
+        ["Regatta 2026-09-07/2026-09-08", "Knots 2026-09-08T09:00/2026-09-08T10:00 @ Loft", "Launch 2026-10-02T19:00/2026-10-02T20:00 @ Slip 1"],
+        "6 rows read = 3 events + 3 notes",
+    ),
     "a month without a year heads the days": (
         "Sept,Event,Time\n7th,Assembly,9:00\n8th,Knots,9:00", ["--school-year", "2026:2027"], [ASSEMBLY, KNOTS], "2 rows read = 2 events",
     ),

@@ -8,6 +8,7 @@ import sqlite3
 from pathlib import Path
 from zoneinfo import ZoneInfo
 
+import openpyxl
 import pytest
 from dateutil.rrule import rrulestr
 
@@ -18,8 +19,8 @@ from nomarium.history.record import Record, State
 from nomarium.history.settling.units import same_date
 from nomarium.ical.octets import folded, unfolded
 from nomarium.model.event import Event
-from nomarium.model.recurrence import Recurrence
-from nomarium.model.refusal import Refusal
+from nomarium.model.recurrence import Recurrence, Rule
+from nomarium.model.refusal import Refusal, too_long
 from nomarium.reading.cells.lengths import read_length
 from nomarium.reckoning.daysoff import DaysOff
 from nomarium.reckoning.rules import RuleFault, parse_rule, with_written_until
@@ -426,3 +427,72 @@ def test_a_week_without_a_year_is_that_of_the_school_year_and_nothing_without_on
     source = csv_file(tmp_path, "Week of 7 September,Mon,Tue\n9:00,Knots,Sails")
     assert "year" in refused(source)
     assert built(source, "--school-year", "2026:2027")[0] == "Knots 2026-09-07T09:00/2026-09-07T10:00"
+
+
+@pytest.mark.parametrize(
+    ("month", "longest"),
+    [(1, 31), (2, 29), (3, 31), (4, 30), (5, 31), (6, 30), (7, 31), (8, 31), (9, 30), (10, 31), (11, 30), (12, 31)],
+)  # fmt: skip
+def test_a_day_that_a_month_never_has_is_refused_and_its_last_one_is_not(month: int, longest: int) -> None:
+    known = parse_rule(f"FREQ=YEARLY;BYMONTH={month};BYMONTHDAY={longest};COUNT=2")
+    assert isinstance(known, Rule)
+    beyond = parse_rule(f"FREQ=YEARLY;BYMONTH={month};BYMONTHDAY={longest + 1};COUNT=2")
+    assert isinstance(beyond, RuleFault)
+    assert beyond.part == "BYMONTHDAY"
+
+
+def test_a_text_of_the_longest_length_is_read_and_one_longer_is_not() -> None:
+    assert too_long("x" * 10, 10) is None
+    refusal = too_long("x" * 11, 10)
+    assert refusal is not None
+    assert "11 characters" in refusal.message
+
+
+def test_times_of_a_table_are_those_of_the_events_to_the_second(tmp_path: Path) -> None:
+    source = csv_file(tmp_path, "Title,Date,Start,End\nA,2026-09-07,09:45:30,23:59\nB,2026-09-08,,")
+    assert nomarium("build", source, "-o", tmp_path / "o.xlsx").status == 0
+    page = openpyxl.load_workbook(tmp_path / "o.xlsx").active
+    assert page is not None
+    heads = [cell.value for cell in page[1]]
+    start, end = heads.index("Start"), heads.index("End")
+    assert (page[2][start].value, page[2][end].value) == (dt.time(9, 45, 30), dt.time(23, 59))
+    assert (page[3][start].value, page[3][end].value) == (None, None)
+    assert page.freeze_panes == "B2"
+
+
+@pytest.mark.parametrize(
+    ("rows", "floats"),
+    [("A,2026-09-07,9:00", True), ("A,2026-09-07,", False), ("A,2026-09-07,\nB,2026-09-08,9:00", True)],
+)
+def test_times_without_a_zone_are_told_where_there_are_some(rows: str, floats: bool, tmp_path: Path) -> None:
+    source = csv_file(tmp_path, f"Title,Date,Start\n{rows}")
+    assert ("Times float" in nomarium("build", source, "-o", tmp_path / "o.ics").out) is floats
+    zoned = nomarium("build", source, "-o", tmp_path / "z.ics", "--timezone", "America/Halifax")
+    assert "Times float" not in zoned.out
+
+
+@pytest.mark.parametrize(
+    ("heads", "row", "moved"),
+    [
+        ("Event,Date", "A,2026-09-07", "2027-09-06"),
+        ("Event,Start,End", "A,2026-09-07 9:00,2026-09-07 10:00", "2027-09-06"),
+        ("Event,Week,Day", "A,1,Mon", "2027-09-06"),
+    ],
+)
+def test_the_first_day_moves_dates_and_begins_programmes(
+    heads: str, row: str, moved: str, tmp_path: Path
+) -> None:
+    source = csv_file(tmp_path, f"{heads}\n{row}")
+    told = nomarium("build", source, "-o", tmp_path / "o.ics", "--day-one", "2027-09-06")
+    assert told.status == 0, told.text
+    assert [plain(event)[2:12] for event in events_in(tmp_path / "o.ics")] == [moved]
+    assert ("later" in told.out or "moved" in told.out) is (heads != "Event,Week,Day")
+
+
+def test_a_line_across_a_table_keeps_its_own_title_under_a_template(tmp_path: Path) -> None:
+    source = csv_file(
+        tmp_path,
+        "Subject,Paper,Date\nKnots,1,2026-09-07\nHarbour closed on 8 September 2026,,\nSails,2,2026-09-09",
+    )
+    found = [event.rpartition(" ")[0] for event in built(source, "--title", "{Subject}: paper {Paper}")]
+    assert sorted(found) == ["Harbour closed", "Knots: paper 1", "Sails: paper 2"]

@@ -1,6 +1,7 @@
 """Months that head columns or rows, each with the year that it or what stands above it says."""
 
 import datetime as dt
+import re
 from collections.abc import Sequence
 
 from nomarium.model.cell import Cell
@@ -17,6 +18,10 @@ Month = tuple[int, int]
 _LETTERS = "JFMAMJJASOND"
 _MOST_YEARS = 2
 """Years between the first and the last month of a drawing, at most."""
+
+_CLOCK = re.compile(
+    r"(?i)(?P<day>.*?\S)[\s,–-]+(?P<time>(?:at\s+)?\d{1,2}(?:[:.]\d\d(?:\s?[ap]\.?m\.?)?|\s?[ap]\.?m\.?)(?:\s*(?:[-–—]|to)\s*\d.*)?|\d{1,2}(?:[:.]\d\d)?\s?[-–—]\s?\d{1,2}(?:[:.]\d\d)?\s?[ap]\.?m\.?)"
+)
 
 
 def month_head(cell: Cell, lexicon: Lexicon) -> tuple[int | None, int] | None:
@@ -82,3 +87,13 @@ def _first_year(top: Top, months: Sequence[tuple[int | None, int]], above: Seque
     head = TableHead((), title_rows[-1] + 1 if title_rows else 1, (), title_rows)
     said = year_above(top.sheet, head)
     return None if said is None else said.of_month(first)
+
+
+def day_and_clock(text: str) -> tuple[str, str]:
+    """A day of a month without the clear time behind it, and this; blank where there is none.
+
+    >>> day_and_clock("Mon 14, 7pm"), day_and_clock("Sat 26"), day_and_clock("14-16")
+    (('Mon 14', '7pm'), ('Sat 26', ''), ('14-16', ''))
+    """
+    match = _CLOCK.fullmatch(text.strip())
+    return (match["day"].strip(" ,"), match["time"]) if match is not None else (text, "")

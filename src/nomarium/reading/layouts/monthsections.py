@@ -11,7 +11,7 @@ from nomarium.reading.cells.words import Lexicon, fold
 from nomarium.reading.columns.headings import match_heading
 from nomarium.reading.layouts.eventlist import list_in
 from nomarium.reading.layouts.layout import NotRead, Reading, Top, not_read
-from nomarium.reading.layouts.monthheads import month_head, with_years
+from nomarium.reading.layouts.monthheads import day_and_clock, month_head, with_years
 from nomarium.sheets.sheet import Row, cell_text, is_blank
 
 _ONE = r"(?:[^\W\d_]+\.?,?\s+)?\d{1,2}(?:st|nd|rd|th|er|\.)?(?:,?\s+[^\W\d_]+\.?)?"
@@ -175,7 +175,7 @@ def _with_day(row: Sequence[Cell], filled: Sequence[int], lexicon: Lexicon) -> l
     first = filled[0]
     if len(filled) > 2 and fold(cell_text(cells[first])).strip(".") in lexicon.weekdays:
         cells[first], cells[filled[1]] = f"{cell_text(cells[first])} {cell_text(cells[filled[1]])}", ""
-    match = _DAYS.fullmatch(cell_text(cells[first]))
+    match = _DAYS.fullmatch(day_and_clock(cell_text(cells[first]))[0])
     if match is None or len(filled) < 2:
         return None
     words = re.findall(
@@ -187,13 +187,13 @@ def _with_day(row: Sequence[Cell], filled: Sequence[int], lexicon: Lexicon) -> l
 
 def _has_month(cells: Sequence[Cell], lexicon: Lexicon) -> bool:
     """Whether the day of a row names its month."""
-    words = re.findall(r"[^\W\d_]{3,}", cell_text(cells[_first_filled(cells)]))
+    words = re.findall(r"[^\W\d_]{3,}", day_and_clock(cell_text(cells[_first_filled(cells)]))[0])
     return any(fold(word) in lexicon.months for word in words)
 
 
 def _is_several(cells: Sequence[Cell]) -> bool:
     """Whether a row is of more days than one."""
-    match = _DAYS.fullmatch(cell_text(cells[_first_filled(cells)]))
+    match = _DAYS.fullmatch(day_and_clock(cell_text(cells[_first_filled(cells)]))[0])
     return match is not None and match["last"] is not None
 
 
@@ -236,6 +236,9 @@ def _first_filled(cells: Sequence[Cell]) -> int:
 
 def _in_month(text: str, month: str, lexicon: Lexicon) -> str:
     """Days with their month: `15 – 19` in `February 2027`, `21 – 3 Jan` in `December 2026`."""
+    text, time = day_and_clock(text)
+    if time:
+        return f"{_in_month(text, month, lexicon)} {time}"
     match = _DAYS.fullmatch(text)
     assert match is not None
     name, year = month.split()

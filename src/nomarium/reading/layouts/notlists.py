@@ -15,6 +15,7 @@ from nomarium.reading.columns.headedyears import years_of
 from nomarium.reading.columns.headings import match_exactly, normal, unit_of
 from nomarium.reading.columns.lexicons import lexicon_for, weekday_columns
 from nomarium.reading.layouts.layout import NotRead, not_read
+from nomarium.reading.layouts.monthheads import day_and_clock
 from nomarium.reading.layouts.slots import is_clear_time
 from nomarium.reading.options import ReadingOptions
 from nomarium.reading.rows.yearly import is_yearly
@@ -167,10 +168,12 @@ _DAY = r"(?:(?P<before>[^\W\d_]{2,})[.,]{0,2}\s+)?(?:0?[1-9]|[12]\d|3[01])(?:st|
 
 def _days_without_months(columns: Sequence[Column], lexicon: Lexicon) -> Column | None:
     """The column of the date, where it has bare days of a month, `5`, or with their weekdays, `Sat 5`, `5th Sat`."""
-    date = next((c for c in columns if c.field == "date" and c.how == "heading" and c.samples), None)
+    date = next(
+        (c for c in columns if c.field in ("date", "when") and c.how == "heading" and c.samples), None
+    )
     if date is None:
         return None
-    days = [re.fullmatch(_DAY, text) for text in date.samples]
+    days = [re.fullmatch(_DAY, day_and_clock(text)[0]) for text in date.samples]
     is_bare = all(
         day is not None and all(fold(word) in lexicon.weekdays for word in day.groups() if word)
         for day in days
