@@ -384,3 +384,16 @@ def test_no_bytes_end_in_a_traceback(tmp_path, data: bytes) -> None:
     for name in ("noise.csv", "noise.xlsx"):
         (tmp_path / name).write_bytes(data)
         assert nomarium("survey", tmp_path / name).status in (0, 1)
+
+
+def test_blank_columns_left_of_a_table_are_no_part_of_it(tmp_path: Path) -> None:
+    grid = "Time,Mon 7 Sept 2026,Tue 8 Sept 2026\n9:00,Knots,\n10:00,Tar,Oak"
+    wanted = built(csv_file(tmp_path, grid))
+    assert (
+        built(csv_file(tmp_path, "\n".join(f",,{line}" for line in grid.splitlines()), name="moved.csv"))
+        == wanted
+    )
+    listed = csv_file(tmp_path, ",Date,Title\n,2026-09-07,Regatta\n,soon,Tide", name="list.csv")
+    assert "row 3, column B “Date”: “soon”" in refused(listed)
+    below = csv_file(tmp_path, ",Date,Title\n,2026-09-07,Regatta\nx,2026-09-08,Tide", name="below.csv")
+    assert len(built(below)) == 2

@@ -4,6 +4,7 @@ import csv
 import re
 from collections import Counter
 from collections.abc import Callable, Iterable, Iterator, Sequence
+from functools import partial
 from itertools import islice
 from pathlib import Path
 
@@ -48,10 +49,26 @@ def open_delimited(path: Path, name: str) -> Sheet:
     if delimiter not in (_NONE, "\t" if name.lower().endswith((".tsv", ".tab")) else ","):
         called = DELIMITERS.get(delimiter, repr(delimiter))
         notes += (note("delimiter", f"Cells are parted by a {called}.").at(Place(name)),)
+    rows, first = _reader(path, name, kind, delimiter, skip), _blank_columns(sample[skip:], delimiter)
     sheet = Sheet(
-        name, "", RowsAgain(_reader(path, name, kind, delimiter, skip)), notes=notes, read_lines=_lines(path, name, kind)
+        name, "", RowsAgain(partial(_from_column, rows, first) if first else rows), first_column=first, notes=notes,
+        read_lines=_lines(path, name, kind),
     )  # fmt: skip
     return sheet if delimiter == _NONE else unpacked(sheet)
+
+
+def _blank_columns(lines: Sequence[str], delimiter: str) -> int:
+    """How many columns at the left of a short text are blank throughout, as when a drawing was put somewhere into a sheet: they are
+    no part of it, as they are none in a workbook."""
+    filled = [line for line in lines if line.strip(f"{delimiter}\r\n\ufeff ")]
+    if len(lines) + 1 >= _SAMPLE_LINES or not all(line.startswith(delimiter) for line in filled):
+        return 0
+    return min((len(line) - len(line.lstrip(delimiter)) for line in filled), default=0)
+
+
+def _from_column(rows: Callable[[], Iterator[Row]], first: int) -> Iterator[Row]:
+    for number, row in rows():
+        yield number, row[first:]
 
 
 def _lines(path: Path, name: str, kind: TextKind) -> Callable[[], Iterator[Row]]:
