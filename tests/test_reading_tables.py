@@ -397,3 +397,17 @@ def test_blank_columns_left_of_a_table_are_no_part_of_it(tmp_path: Path) -> None
     assert "row 3, column B “Date”: “soon”" in refused(listed)
     below = csv_file(tmp_path, ",Date,Title\n,2026-09-07,Regatta\nx,2026-09-08,Tide", name="below.csv")
     assert len(built(below)) == 2
+
+
+@pytest.mark.parametrize("space", ["\u00a0", "\u202f", "\u2009"])
+def test_spaces_of_other_widths_are_spaces(space: str, tmp_path: Path) -> None:
+    rows = [
+        ["Vehicle", "Mon 7 Sep 2026", "Tue 8 Sep 2026"],
+        ["Van 1", "Quill", ""],
+        ["Van 2", "", "Lund at Loft 1"],
+    ]
+    wanted = built(csv_file(tmp_path, "\n".join(",".join(row) for row in rows)))
+    spaced = [[cell.replace(" ", space) for cell in row] for row in rows]
+    assert wanted[0].startswith("Van 1: Quill")
+    assert built(csv_file(tmp_path, "\n".join(",".join(row) for row in spaced), name="spaced.csv")) == wanted
+    assert built(workbook(tmp_path, spaced)) == wanted

@@ -14,6 +14,7 @@ from nomarium.model.problem import Place, Problem, note
 from nomarium.sheets.bounds import bounded
 from nomarium.sheets.encoding import TextKind, text_kind
 from nomarium.sheets.sheet import Row, RowsAgain, Sheet
+from nomarium.sheets.spaces import has_wide_spaces, plain_spaced
 
 DELIMITERS = {",": "comma", ";": "semicolon", "\t": "tab", "|": "pipe"}
 _NONE = "\x1f"
@@ -54,6 +55,8 @@ def open_delimited(path: Path, name: str) -> Sheet:
         name, "", RowsAgain(partial(_from_column, rows, first) if first else rows), first_column=first, notes=notes,
         read_lines=_lines(path, name, kind),
     )  # fmt: skip
+    if any(map(has_wide_spaces, sample)):
+        sheet = plain_spaced(sheet)
     return sheet if delimiter == _NONE else unpacked(sheet)
 
 

@@ -15,6 +15,7 @@ from nomarium.sheets.faults import Extras, counts_from_1904, ods_extras, xlsx_ex
 from nomarium.sheets.guards import check_archive, check_area, check_in_child, check_ods
 from nomarium.sheets.quiet import quiet
 from nomarium.sheets.sheet import Area, Row, RowsAgain, Sheet
+from nomarium.sheets.spaces import with_plain_spaces
 from nomarium.sheets.struckout import struck_note
 
 if TYPE_CHECKING:
@@ -140,17 +141,19 @@ def _sheet(
     areas = tuple(Area(*start, *end) for start, end in sheet.merged_cell_ranges or ())
     first = sheet.start[1] if sheet.start else 0
     left = extras.left if extras else {}
-    return unpacked(
-        Sheet(
-            file,
-            sheet_name,
-            RowsAgain(_numbered(data, file, sheet_name, _by_row(left, first))),
-            first_column=first,
-            merged=_within(areas or (extras.merged if extras else ()), sheet.end),
-            faults=extras.faults if extras else {},
-            hidden=extras.hidden if extras else frozenset() if kind in ("xlsx", "ods") else None,
-            notes=_crossed_out(left, file, sheet_name),
-            counts_1904=from_1904,
+    return with_plain_spaces(
+        unpacked(
+            Sheet(
+                file,
+                sheet_name,
+                RowsAgain(_numbered(data, file, sheet_name, _by_row(left, first))),
+                first_column=first,
+                merged=_within(areas or (extras.merged if extras else ()), sheet.end),
+                faults=extras.faults if extras else {},
+                hidden=extras.hidden if extras else frozenset() if kind in ("xlsx", "ods") else None,
+                notes=_crossed_out(left, file, sheet_name),
+                counts_1904=from_1904,
+            )
         )
     )
 
