@@ -201,7 +201,7 @@ LINES: dict[str, tuple[str, list[str], list[str], list[str]]] = {
         ["Welcome 2026-09-12T10:00/2026-09-12T10:30 @ Main slip", "Tour of the yard 2026-09-12T10:30/2026-09-12T12:00",
          "Lunch 2026-09-12T12:00/2026-09-12T13:15", "Launch 2026-09-12T13:15/2026-09-12T14:15 @ Slip 1",
          "Races 2026-09-13T11:00/2026-09-13T12:00"],
-        ["lasts until the next line under the same date"],
+        ["lasts until the next line under the same date, if that is within four hours"],
     ),
     "a month over days, marks, quotations and a paragraph": (
         """
@@ -313,7 +313,7 @@ LINES: dict[str, tuple[str, list[str], list[str], list[str]]] = {
         Sunday
         1000 Race
         """, [],
-        ["Loading 2026-10-17T09:00/2026-10-17T15:00", "Rigging 2026-10-17T15:00/2026-10-17T16:00", "Race 2026-10-18T10:00/2026-10-18T11:00"], [],
+        ["Loading 2026-10-17T09:00/2026-10-17T10:00", "Rigging 2026-10-17T15:00/2026-10-17T16:00", "Race 2026-10-18T10:00/2026-10-18T11:00"], [],
     ),
     "lengths beside halves of the day, and codes before titles": (
         """

@@ -521,7 +521,7 @@ def test_a_line_before_one_with_two_starts_ends_at_the_second(tmp_path: Path) ->
     source = tmp_path / "programme.txt"
     source.write_text("Fri 18 June 2027\n10.30am ... Knots\n5pm Tar\n7 for 7.30pm Supper\n", "utf-8")
     assert built(source) == [
-        "Knots 2027-06-18T10:30/2027-06-18T17:00",
+        "Knots 2027-06-18T10:30/2027-06-18T11:30",
         "Tar 2027-06-18T17:00/2027-06-18T19:30",
         "Supper 2027-06-18T19:30/2027-06-18T20:30",
     ]

@@ -44,7 +44,7 @@ def told_of(found: Found, reading: Reading) -> Iterator[Problem]:
     first = reading.sheet.place(found.rows[0][0] if found.rows else None)._replace(file="", sheet="")
     yield note("text-lines", f"Read line by line: {first} {found.sample}{more}.").at(reading.sheet.place())
     if found.has_open_ends:
-        message = "A time without an end lasts until the next line under the same date."
+        message = "A time without an end lasts until the next line under the same date, if that is within four hours."
         yield note("text-ends", message, "If not, write the ends.").at(reading.sheet.place())
     if found.forward:
         number = found.forward[0][0]

@@ -13,6 +13,8 @@ from nomarium.reading.rows.opendays import has_several_days
 from nomarium.sheets.sheet import Row
 
 _HALF: Final = 12 * 3600
+_LONGEST_OPEN: Final = 4 * 3600
+"""Seconds until the next line, up to which one without an end lasts until then."""
 _SMALL_HOURS: Final = 6 * 3600
 _EVENING: Final = 18 * 3600
 _LEAST: Final = 2
@@ -106,13 +108,14 @@ def _go_into_evenings(rows: Sequence[Row]) -> bool:
 
 
 def with_ends(rows: Sequence[Row], under: Set[int]) -> Iterator[Row]:
-    """The rows whose times without an end last to the start of the next one under the same date; `under` are the lines that
-    have theirs from above."""
+    """The rows whose times without an end last to the start of the next one under the same date, unless that is hours away: a service
+    at 10.30 does not last until evensong. `under` are the lines that have theirs from above."""
     for (number, cells), (after_number, following) in pairwise([*rows, (0, ("",) * 2)]):
         date, time, *rest = cells
         here, after = start_of(str(time)), start_of(str(following[1]))
         is_next = after_number in under and date == following[0] and not cells[5]
-        if is_next and here and after and after.secs > here.secs and not _has_end(str(time)):
+        is_near = here is not None and after is not None and 0 < after.secs - here.secs <= _LONGEST_OPEN
+        if is_next and is_near and not _has_end(str(time)):
             begun = re.split(r"\s+for\s+", str(following[1]))[-1]  # 7 for 7.30pm
             begins = re.split(r"\s*(?:[-–—]|\bto\b|\buntil\b)\s*", begun)[0]
             time = f"{time}-{begins}"
