@@ -9,14 +9,11 @@ from typing import BinaryIO, TextIO
 
 from nomarium.model.errors import SourceError
 from nomarium.model.event import FACETS, Event, Person
+from nomarium.model.eventcolumns import EVENT_COLUMNS
 from nomarium.model.problem import Problem
 from nomarium.targets.workbooks import Book, guarded, head_format, is_fault, write_workbook
 
-HEADINGS = (
-    "Title", "Date", "Start", "End", "End date", "All day", "Location", "Description", "Categories", "Audience",
-    "Organizer", "Attendees", "Optional attendees", "RSVP", "URL", "Conference", "Status", "Privacy", "Busy", "Reminder", "Color",
-    "Priority", "Coordinates", "Time zone", "UID", *(name.capitalize() for name in FACETS),
-)  # fmt: skip
+HEADINGS = tuple(EVENT_COLUMNS)
 _ALWAYS = 4
 """Columns that stay even when they are empty."""
 _DATES, _TIMES = (1, 4), (2, 3)

@@ -157,7 +157,8 @@ def another_field(
     if field == "summary" and not has_date and about.dates >= (0.5 if _has_other_title(columns) else 1):
         return "when", "its cells are dates"  # Appointment, Termin
     if field in _NAMES and about.begins_with_dates and about.dates >= MOSTLY:
-        return "", "its cells are dates"
+        are_rooms = field in ("location", "room") and has_date and about.are_numbered_rooms
+        return None if are_rooms else ("", "its cells are dates")
     if field in _NAMES and about.hold_timed_weekdays:
         return "", "its cells are weekdays with times"
     if field == "time" and not has_date and about.dates >= MOSTLY:

@@ -164,6 +164,11 @@ class Contents:
         return bool(self.different) and all(re.fullmatch(r"\d{1,2}:\d\d(?::\d\d)?", text) for text in texts)
 
     @cached_property
+    def are_numbered_rooms(self) -> bool:
+        """Whether all cells are a floor and a number, `4.1`, which under another heading could be days."""
+        return all(re.fullmatch(r"\d{1,2}\.\d{1,3}[a-z]?", cell_text(cell)) for cell in self.different)
+
+    @cached_property
     def are_clock_figures(self) -> bool:
         """Whether all cells are of three or four figures that a clock can show, or from one to another: `0930`, `0800-1600`."""
         texts = [cell_text(cell) for cell in self.different if cell_text(cell).casefold() not in _OPEN]

@@ -5,6 +5,7 @@ from collections.abc import Collection, Iterator, Sequence
 from itertools import chain, islice
 
 from nomarium.model.cell import Cell
+from nomarium.model.eventcolumns import columns_as_written
 from nomarium.model.problem import Problem, note
 from nomarium.reading.cells.memo import REPEAT_FIELDS
 from nomarium.reading.cells.moments import Moment, plain_date, read_moment
@@ -120,6 +121,16 @@ def _has_ranges(table: TableReading, at: int) -> bool:
     )
 
 
+def _as_written(head: TableHead, options: ReadingOptions) -> ReadingOptions:
+    """The options for a table that a build has written: its times are as they stand, and its words are no times."""
+    ours = columns_as_written(tuple(head.headings))
+    return (
+        options._replace(columns=ours | dict(options.columns), clock=options.clock or "24")
+        if ours
+        else options
+    )
+
+
 def read_table(
     sheet: Sheet, options: ReadingOptions, whole: bool = False, seen: Lexicon | None = None
 ) -> TableReading | NotRead:
@@ -132,12 +143,12 @@ def read_table(
     head = find_head(sheet, seen, options.header_row)
     if head is None:
         return not_read(sheet, "blank", "it is blank", "table-blank", f"{sheet.title} is blank.")
-    rows = data_rows(sheet, head)
-    first_rows = list(islice(rows, TOP_ROWS))
+    first_rows = list(islice(rows := data_rows(sheet, head), TOP_ROWS))
     data: Iterator[Row] = chain(first_rows, rows)
     sample = [row for _, row in first_rows if not is_blank(row)]
     if not sample:
         return without_rows(sheet)
+    options = _as_written(head, options)
     parts = find_spread_dates(sheet, head, sample, options, seen)
     if parts is not None:
         data = parts.joined(
