@@ -29,7 +29,7 @@ _TEN = 10 * 3600
 _NINE = 9 * 3600
 _SEVEN = 7 * 3600
 """Who writes hours from 1 to 5 without a zero, beside others by the 24-hour clock, may mean the afternoon."""
-_OPEN_HOURS = re.compile(r"(?i)\d[:.h]\d\d|\d\s?[ap]\.?m|\bat\s\d|\d\s?[-–—]\s?\d")
+_OPEN_HOURS = r"(?i)\d[:.h]\d\d|\d\s?[ap]\.?m|\bat\s\d|\d\s?[-–—]\s?\d"
 """What a phrase has at least that says a time."""
 _PHRASED = ("date", "when")
 """The fields whose cells may be phrases that say times."""
@@ -99,7 +99,7 @@ def _clocks_in_phrase(text: str) -> Iterator[tuple[Clock, str]]:
     """The times that a phrase says, `Mondays 4.00-5.00, 7 Sept - 28 Sept`, with what it says them in."""
     from nomarium.reading.cells.repeatclauses import without_times
 
-    if len(text) <= LONGEST_PHRASE and _OPEN_HOURS.search(text) is not None:
+    if len(text) <= LONGEST_PHRASE and re.search(_OPEN_HOURS, text) is not None:
         rest, times = without_times(text)
         for clock in (times.start, times.end) if times is not None else ():
             if clock is not None:

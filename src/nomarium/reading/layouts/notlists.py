@@ -15,7 +15,6 @@ from nomarium.reading.columns.headedyears import years_of
 from nomarium.reading.columns.headings import match_exactly, normal, unit_of
 from nomarium.reading.columns.lexicons import lexicon_for, weekday_columns
 from nomarium.reading.layouts.layout import NotRead, not_read
-from nomarium.reading.layouts.monthheads import day_and_clock
 from nomarium.reading.layouts.slots import is_clear_time
 from nomarium.reading.options import ReadingOptions
 from nomarium.reading.rows.yearly import is_yearly
@@ -163,6 +162,7 @@ _LABELS = frozenset(
 )
 
 
+_CLOCK = r"(?i)\d[:.]\d\d|\d\s?[ap]\.?m\b"
 _DAY = r"(?:(?P<before>[^\W\d_]{2,})[.,]{0,2}\s+)?(?:0?[1-9]|[12]\d|3[01])(?:st|nd|rd|th|\.)?(?:,?\s+(?P<after>[^\W\d_]{2,})\.?)?"
 
 
@@ -173,6 +173,13 @@ def _days_without_months(columns: Sequence[Column], lexicon: Lexicon) -> Column 
     )
     if date is None:
         return None
+    if not all(
+        re.fullmatch(_DAY, text) or (re.match(_DAY, text) and re.search(_CLOCK, text))
+        for text in date.samples
+    ):
+        return None
+    from nomarium.reading.layouts.monthheads import day_and_clock
+
     days = [re.fullmatch(_DAY, day_and_clock(text)[0]) for text in date.samples]
     is_bare = all(
         day is not None and all(fold(word) in lexicon.weekdays for word in day.groups() if word)
