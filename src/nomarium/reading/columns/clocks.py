@@ -283,6 +283,14 @@ def morning_told(found: ClockFound) -> list[Problem]:
     return [note("clock-morning", message, "If they are in the evening, write 7:30 pm or 19:30.")]
 
 
+def written_clock(found: ClockFound) -> tuple[ClockFound, list[Problem]]:
+    """The clock of a table that a build has written, in place of what its times show; and a note where some of them could by
+    themselves be in the afternoon."""
+    message = "Times before 7:00 are in the morning or at night, as the build that wrote the table had them."
+    told = note("clock-written", message, "If some were typed into it for the afternoon: --clock 12.")
+    return ClockFound("24", "as asked"), [told] if found.clock in ("12", "mixed") else []
+
+
 def clock_told(found: ClockFound) -> list[Problem]:
     """The decision as a note, where one was made."""
     if found.clock != "12" or found.evidence == "as asked":

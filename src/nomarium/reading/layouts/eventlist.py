@@ -11,7 +11,7 @@ from nomarium.reading.cells.memo import REPEAT_FIELDS
 from nomarium.reading.cells.moments import Moment, plain_date, read_moment
 from nomarium.reading.cells.words import Lexicon, fold
 from nomarium.reading.columns.asked import overridden_twice, without_overridden
-from nomarium.reading.columns.clocks import clock_told, find_clock, morning_told
+from nomarium.reading.columns.clocks import clock_told, find_clock, morning_told, written_clock
 from nomarium.reading.columns.column import Column
 from nomarium.reading.columns.columnnotes import column_notes
 from nomarium.reading.columns.columns import assign_columns
@@ -122,7 +122,7 @@ def _has_ranges(table: TableReading, at: int) -> bool:
 
 
 def _as_written(head: TableHead, options: ReadingOptions) -> ReadingOptions:
-    """The options for a table that a build has written: its times are as they stand, and its words are no times."""
+    """The options for a table that a build has written: its words are no times, and its headings mean what they say."""
     ours = columns_as_written(tuple(head.headings))
     return (
         options._replace(columns=ours | dict(options.columns), clock=options.clock or "24")
@@ -334,6 +334,8 @@ def _settled(
         above = year_of_months(islice(sheet.rows(), TOP_ROWS), lexicon)
     decisions = decide(sheet, columns, data, options, lexicon, whole, above)
     clock = find_clock(sheet, columns, sample, options, decisions.lexicon, whole or is_short)
+    ours = not options.clock and bool(columns_as_written(tuple(c.heading for c in columns)))
+    clock, of_nights = written_clock(clock) if ours else (clock, [])
     decisions = decisions._replace(clock=clock)
     if decisions.window is None and yearly_heading(table):
         decisions = decisions._replace(window=any_year(options.repeats_from), is_near=False)
@@ -341,7 +343,7 @@ def _settled(
         *table.notes,
         *(_said_above(sheet, table.head, columns, options, lexicon) if table.head.title_rows else ()),
         *told(decisions, sheet),
-        *(one.at(sheet.place()) for one in (*clock_told(clock), *morning_told(clock))),
+        *(one.at(sheet.place()) for one in (*clock_told(clock), *morning_told(clock), *of_nights)),
     ]
     if not any(column.field == "end" and column.filled for column in columns):
         from nomarium.reading.columns.slotlengths import slots_told
