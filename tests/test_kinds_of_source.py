@@ -92,7 +92,7 @@ READ: dict[str, tuple[str, list[str]]] = {
     ),
     "times behind their events, under the day of a trip": (
         "Bus times for the trip on 20 November\n\nDepart school 7.45\nLunch 12.30\nBack at school approx. 16.30",
-        ["Depart school 2026-11-20T07:45/2026-11-20T12:30", "Lunch 2026-11-20T12:30/2026-11-20T16:30", "Back at school 2026-11-20T16:30/2026-11-20T17:30"],
+        ["Depart school 2026-11-20T07:45/2026-11-20T08:45", "Lunch 2026-11-20T12:30/2026-11-20T16:30", "Back at school 2026-11-20T16:30/2026-11-20T17:30"],
     ),
     "halves of the day are no titles": (
         "Mon 11 Jan  am  Joinery 1     1h 30m   Hall\n            pm  Ropework      45m      Loft\nTue 12 Jan  am  Drawing       2h       Hall",
@@ -108,7 +108,7 @@ READ: dict[str, tuple[str, list[str]]] = {
     ),
     "a day's first event says its date and time, the others below only theirs": (
         "Mon 2 Nov 08.00 Safety walk\n          10.00 Delivery of oak\n          14.30 Visit",
-        ["Safety walk 2026-11-02T08:00/2026-11-02T09:00", "Delivery of oak 2026-11-02T10:00/2026-11-02T14:30", "Visit 2026-11-02T14:30/2026-11-02T15:30"],
+        ["Safety walk 2026-11-02T08:00/2026-11-02T09:00", "Delivery of oak 2026-11-02T10:00/2026-11-02T11:00", "Visit 2026-11-02T14:30/2026-11-02T15:30"],
     ),
     "an interval of ISO 8601": (
         "2026-11-11/2026-11-13 Conference\n2026-11-16T09:00 Retro", ["Conference 2026-11-11/2026-11-14", "Retro 2026-11-16T09:00/2026-11-16T10:00"],
@@ -145,7 +145,7 @@ READ: dict[str, tuple[str, list[str]]] = {
     ),
     "Italian hours": (
         "Lunedì 30 novembre\nore 9.00 Collegio docenti\nore 15.30 - 17.00 Consiglio 1A",
-        ["Collegio docenti 2026-11-30T09:00/2026-11-30T15:30", "Consiglio 1A 2026-11-30T15:30/2026-11-30T17:00"],
+        ["Collegio docenti 2026-11-30T09:00/2026-11-30T10:00", "Consiglio 1A 2026-11-30T15:30/2026-11-30T17:00"],
     ),
     "days in figures behind a counted title": (
         "Menu week 1 - 30/11, 11/1\nMenu week 2 - 7/12, 4/1",
@@ -161,7 +161,7 @@ READ: dict[str, tuple[str, list[str]]] = {
     ),
     "halves of the day of one letter": (
         "Saturday, December 5\n8:00a - Load in\n9:30a-11:30a - Rehearsal\n12p - Lunch\n7p - Show",
-        ["Load in 2026-12-05T08:00/2026-12-05T09:30", "Rehearsal 2026-12-05T09:30/2026-12-05T11:30", "Lunch 2026-12-05T12:00/2026-12-05T19:00", "Show 2026-12-05T19:00/2026-12-05T20:00"],
+        ["Load in 2026-12-05T08:00/2026-12-05T09:30", "Rehearsal 2026-12-05T09:30/2026-12-05T11:30", "Lunch 2026-12-05T12:00/2026-12-05T13:00", "Show 2026-12-05T19:00/2026-12-05T20:00"],
     ),
     "a number behind a date that counts what is on": (
         "Sonntag, 6.12., 2. Advent\n17:00 Singen, Kirche", ["Singen 2026-12-06T17:00/2026-12-06T18:00 @ Kirche"],
