@@ -257,3 +257,14 @@ def test_lines_under_weekdays_ask_for_their_weeks_and_go_on_no_one_day(tmp_path:
     source.write_text(LINES["under their weekdays"], "utf-8")
     assert "nothing says from when to when they repeat" in refused(source)
     assert "--set date puts what is under each on one day" in refused(source, "--set", "date=2026-09-07")
+    of_a_day = tmp_path / "day.txt"
+    of_a_day.write_text("Saturday\n9.30am Race\n2pm Prizes\n", "utf-8")
+    assert len(built(of_a_day, "--set", "date=2026-09-12")) == 2
+
+
+def test_a_weekday_in_a_message_is_no_weekly_one(tmp_path: Path) -> None:
+    message = tmp_path / "m.eml"
+    heads = "From: t@saltmarsh.example\nTo: a@saltmarsh.example\nSubject: Rehearsals\nDate: Thu, 10 Sep 2026 09:00:00 -0300\n"
+    message.write_text(f"{heads}\nMonday 7pm Rehearsal, Loft 1\nWednesday 7pm Sectional, Loft 2\n", "utf-8")
+    assert "Monday 7pm Rehearsal" in refused(message, "--from", "2026-09-01", "--until", "2026-12-01")
+    assert "on one day" in refused(message, "--set", "date=2026-09-14")

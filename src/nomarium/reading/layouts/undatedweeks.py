@@ -49,16 +49,18 @@ def weekday_lines(
     days = {number: day for number, text in texts.items() if (day := _day(text, lexicon)) is not None}
     if not days or not any(_TIMED.search(texts[number]) for number in texts if number >= min(days)):
         return None
+    if "date" in options.defaults and len(set(days.values())) > 1:
+        message = f"{sheet.title} names weekdays, and --set date puts what is under each on one day."
+        remedy = "Say from when to when they repeat, --from 2026-09-07 --until 2026-12-18; or give each weekday its date."
+        return not_read(sheet, "no-weeks", "it names weekdays", "weeks-missing", message, remedy)
+    if sheet.said_above or "date" in options.defaults:  # `Monday 7pm` in a message is the next one
+        return None
     options = in_one_week(options)
     sheet = sheet._replace(unit="line")
     beside = weekly_lines(sheet._replace(read_rows=lambda: iter(lines), merged=()), 0, options)
     others = (text for number, text in texts.items() if number not in beside.passed)
     if any(date_within(f"{text} ·", lexicon) is not None for text in others):
         return None
-    if "date" in options.defaults:
-        message = f"{sheet.title} names weekdays, and --set date puts what is under each on one day."
-        remedy = "Say from when to when they repeat, --from 2026-09-07 --until 2026-12-18; or give each weekday its date."
-        return not_read(sheet, "no-weeks", "it names weekdays", "weeks-missing", message, remedy)
     options = beside.options
     if options.repeats_from is None or options.repeats_until is None:
         return without_weeks(sheet, options)
