@@ -94,7 +94,7 @@ def _hidden(names: list[str], file: str) -> Problem:
 def _broken(name: str, why: str) -> Problem:
     return Problem(
         "source-broken",
-        f"{name} cannot be read as a workbook ({why.rstrip('.')}).",
+        f"{name} cannot be read as a workbook ({why.strip().rstrip('.') or 'it is damaged inside'}).",
         "It may be cut short or damaged: open it in a spreadsheet application and save it again.",
         Place(name),
     )
