@@ -226,7 +226,7 @@ def test_a_place_behind_the_time_of_a_meeting_is_its_own(
     cells: list[str], rooms: list[str], tmp_path: Path
 ) -> None:
     rows = "\n".join(f'C{n},"{cell}"' for n, cell in enumerate(cells))
-    source = csv_file(tmp_path, f"Course,Meeting\n{rows}")
+    source = csv_file(tmp_path, f"Course,Meeting\n{rows}\nC9,TBA")  # and one that is open yet
     found = built(source, "--from", "2026-09-07", "--until", "2026-09-12")
     assert [*dict.fromkeys(event.rpartition(" @ ")[2] for event in found)] == rooms
 

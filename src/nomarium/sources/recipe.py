@@ -69,8 +69,13 @@ def recipes_of(readings: Sequence[Reading], options: ReadingOptions, folder: Pat
     full = _recipe_of(readings, options)
     full |= {name: [os.path.relpath(one, folder) for one in full[name]] for name in _FILES if name in full}
     fields = {heading: field for heading, field in full["columns"].items() if field}
-    for columns in (full["columns"], fields, {}):
-        for left in ((), ("header_row",)):
+    distinct = [
+        full["columns"],
+        *(() if fields == full["columns"] else (fields,)),
+        *(({},) if fields else ()),
+    ]
+    for columns in distinct:  # each is a whole reading to try
+        for left in ((), ("header_row",)) if "header_row" in full else ((),):
             yield {key: value for key, value in (full | {"columns": columns}).items() if key not in left}
     for fewer in (("header_row", "layout"), ("header_row", "layout", "sheets")):
         yield {key: value for key, value in (full | {"columns": {}}).items() if key not in fewer}

@@ -6,9 +6,10 @@ from functools import partial
 from typing import Final
 
 from nomarium.model.problem import note
+from nomarium.reading.cells.words import fold
 from nomarium.reading.columns.head import TableHead
 from nomarium.reading.columns.headings import match_heading
-from nomarium.reading.columns.weekdaycolumn import days_and_time
+from nomarium.reading.columns.weekdaycolumn import UNSETTLED, days_and_time
 from nomarium.sheets.sheet import Row, Sheet, cell_text, is_blank
 
 _FORM: Final = re.compile(
@@ -28,6 +29,7 @@ def with_places_apart(sheet: Sheet, head: TableHead) -> Sheet | None:
         return None
     for at in range(len(head.headings)):
         texts = [text for row in rows if at < len(row) and (text := cell_text(row[at]))]
+        texts = [text for text in texts if fold(text).strip(" .") not in UNSETTLED]
         matches = [_FORM.fullmatch(text) for text in texts]
         if texts and all(match is not None and days_and_time(match["when"])[1] for match in matches):
             heading = head.headings[at]
