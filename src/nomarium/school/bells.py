@@ -13,6 +13,7 @@ from nomarium.model.wording import clock_text, counted
 from nomarium.reading.cells.moments import Moment, read_moment
 from nomarium.reading.cells.offwords import changes_bells
 from nomarium.reading.cells.times import Clock
+from nomarium.reading.cells.weekdaycodes import WeekdayCodes
 from nomarium.reading.cells.words import ENGLISH, fold
 from nomarium.school.bellsheets import bare_schedule
 from nomarium.school.codes import Codes
@@ -75,13 +76,14 @@ def read_bells(table: Table | None, labels: Codes) -> Bells:
     items = _written_once(_written_once(table.items if table else [], "label", notes), "schedule", notes)
     usual = _usual_of({plain(item.text("schedule")) for item in items})
     groups: dict[Key, list[Item]] = defaultdict(list)
+    weekdays = WeekdayCodes([text for item in items if (text := item.text("label"))], ENGLISH)
     for item in items:
         if not item.text("period"):
             problems.append(
                 item.problem("period-missing", "period", "The row has no period.", "Give it one.")
             )
             continue
-        for label in _labels(item, labels, problems):
+        for label in _labels(item, labels, weekdays, problems):
             schedule = item.text("schedule")
             key = "" if plain(schedule) in usual else plain(schedule)
             groups[key, label, plain(item.text("division"))].append(item)
@@ -157,7 +159,7 @@ def weekday_key(day: int) -> str:
     return f"- {day}"
 
 
-def _labels(item: Item, labels: Codes, problems: list[Problem]) -> list[str]:
+def _labels(item: Item, labels: Codes, weekdays: WeekdayCodes, problems: list[Problem]) -> list[str]:
     """The labels that a row is for, in compared form; weekdays by `weekday_key`; blank for every day."""
     text = item.text("label")
     if not text:
@@ -168,6 +170,8 @@ def _labels(item: Item, labels: Codes, problems: list[Problem]) -> list[str]:
     from nomarium.school.settings import read_school_days
 
     days = read_school_days(text)
+    if days is None and not isinstance(codes := weekdays.read(text), Refusal):
+        days = codes  # M, T, Th, F
     if days is not None:
         return [weekday_key(day) for day in days]
     problems.append(found.problem(item.place("label"), text))

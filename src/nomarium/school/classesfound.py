@@ -15,11 +15,13 @@ from nomarium.school.cellparts import KnownParts
 from nomarium.school.classrows import ClassRows, class_rows, in_weeks
 from nomarium.school.codes import Codes
 from nomarium.school.cycleweeks import as_weeks, in_cycle_weeks, told, weeks_found
+from nomarium.school.dailyweeks import daily_week, told_daily
+from nomarium.school.drawncells import DrawnWeek
 from nomarium.school.drawnclasses import DrawnClasses, drawn_classes
 from nomarium.school.drawnheads import week_of
 from nomarium.school.drawnowners import says_whose
 from nomarium.school.drawnsheets import Drawing
-from nomarium.school.drawnweeks import DrawnWeek, drawn_week
+from nomarium.school.drawnweeks import drawn_week
 from nomarium.school.foundtexts import is_unfilled
 from nomarium.school.labelruns import labels_found
 from nomarium.school.meets import labels_met
@@ -135,6 +137,10 @@ def _drawn_or_not(
     drawings, grids = list[Drawing](), list[tuple[str, Sheet]]()
     for name, sheet in sheets.grids:
         week = drawn_week(sheet, frozenset(map(plain, labels)))
+        if week is None and (week := daily_week(sheet)) is not None:
+            notes.append(told_daily(sheet))
+            drawings.append(Drawing(sheet, week, name))
+            continue
         if week is None and is_unfilled(sheet):
             notes.append(unfilled(sheet))
         elif week is None or (
@@ -165,7 +171,7 @@ def _is_plain(week: DrawnWeek, form: str) -> bool:
     has_times = any(slot.time.start is not None for slots in week.slots for slot in slots)
     if len({held.whose for held in week.held}) > 1:
         return False
-    is_said = any(held.week or re.fullmatch(form, held.text) is None for held in week.held)
+    is_said = any(held.week or held.beside or re.fullmatch(form, held.text) is None for held in week.held)
     return (
         not has_times
         and not is_said

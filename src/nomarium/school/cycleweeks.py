@@ -14,6 +14,8 @@ from nomarium.school.plantables import Item
 from nomarium.school.yeartables import CycleRow
 
 _WEEK = r"(?i)\s*(?:weeks?|wk|semaine|woche)?\s*[-:]?\s*(?P<week>[A-D]|[1-4])\s*"
+_RUN = r"(?i)ab|abc|abcd"
+"""Letters of weeks that take turns, all of them from the first on: a class has each of these."""
 _EVERY = frozenset(("all", "every", "each", "both", "weekly", "every week", "all weeks", "both weeks"))
 
 
@@ -156,6 +158,8 @@ def _weeks_of(text: str) -> tuple[str, ...]:
         if text
         else []
     )
+    if re.fullmatch(_RUN, text.strip()):
+        return tuple(text.strip().upper())
     return tuple(match["week"].upper() for match in parts if match) if all(parts) else ()
 
 

@@ -17,11 +17,11 @@ from nomarium.reading.rows.titles import is_ditto
 from nomarium.reading.rows.when import NOTHING
 from nomarium.school.bells import Bell
 from nomarium.school.cellparts import CellReader, Entry, KnownParts
+from nomarium.school.drawncells import DrawnWeek, Held
 from nomarium.school.drawnheads import heads_names
 from nomarium.school.drawnlines import Slot, is_time
 from nomarium.school.drawnowners import first_parts, kind_in_corner, kind_of_heading, said_by
 from nomarium.school.drawnsheets import Drawing, with_owners
-from nomarium.school.drawnweeks import DrawnWeek, Held
 from nomarium.school.plantables import Item, Table
 from nomarium.sheets.sheet import Sheet, cell_text
 
@@ -121,7 +121,7 @@ def _take(
             account.ledger.events -= 1
             account.ledger.rejected += 1
             continue
-        base = {**drawing.base, **owners.get(held.whose, {})}
+        base = {**drawing.base, **owners.get(held.whose, {}), **held.beside}
         for entry in entries:
             cells = {
                 **base,
@@ -135,12 +135,24 @@ def _take(
             }
             for slots in _joined_by_time(held, times):
                 _add(found, Item(table, held.number, dict(cells)), held, slots, times)
+    found.notes.extend(_told(sheet, week))
+
+
+def _told(sheet: Sheet, week: DrawnWeek) -> Iterator[Problem]:
+    """Notes of what a drawing holds that is no class, and of what its lines have from above."""
     if week.idle:
         message = f"{counted(week.idle, 'cell says', 'cells say')} that nothing is taught (a dash, “free” …)."
-        found.notes.append(note("slots-free", message).at(sheet.place()))
+        yield note("slots-free", message).at(sheet.place())
+    for heading in sorted(week.once):
+        message = f"“{heading}” is written once a group: the lines below have it from above."
+        yield note("group-once", message).at(sheet.place())
+    if week.unused:
+        shown = ", ".join(f"“{heading}”" for heading in week.unused.values())
+        message = f"Not used, beside the names of the rows: {shown}."
+        yield note("plan-column-unused", message).at(sheet.place())
     if week.breaks:
         shown = listed(list(dict.fromkeys(week.breaks)))
-        found.notes.append(note("breaks", f"No classes are in {shown}.").at(sheet.place()))
+        yield note("breaks", f"No classes are in {shown}.").at(sheet.place())
 
 
 def _joined_by_time(held: Held, times: Mapping[int, Bell | None]) -> Iterable[tuple[Slot, ...]]:

@@ -12,7 +12,7 @@ from nomarium.reading.cells.placewords import is_place
 from nomarium.school.cellparts import CODE, NAMED_ROOM, KnownParts, look_of
 from nomarium.school.cellpatterns import Part
 from nomarium.school.drawnlines import slot_in
-from nomarium.school.planheads import plain
+from nomarium.school.planheads import field_of, plain
 from nomarium.school.termsheets import term_in, told_of
 from nomarium.sheets.sheet import Sheet, cell_text
 
@@ -35,6 +35,12 @@ _HONORIFICS: Final = "mr|mrs|ms|miss|mx|dr|prof|professor|mme|madame|mlle|monsie
 def kind_of_heading(text: str) -> str:
     """What the names under a heading are, `Form`, `Room` or `Teacher`; nothing for any other heading."""
     return next((kind for kind, words in _KIND_WORDS if re.fullmatch(rf"(?i)\s*(?:{words})s?\s*", text)), "")
+
+
+def part_of_heading(text: str) -> str:
+    """The field that the heading of a column beside lines says, a `Class` among them being a group; nothing for any other heading."""
+    field = field_of(text, "timetable") if not any(map(str.isdigit, text)) else None  # Form 1 is a name
+    return kind_of_heading(text) or (field if field in ("teacher", "room", "group") else "")
 
 
 def kind_in_corner(sheet: Sheet) -> str:

@@ -10,9 +10,9 @@ from nomarium.model.problem import Problem
 from nomarium.school.cellparts import KnownParts
 from nomarium.school.cellpatterns import Part
 from nomarium.school.daysheets import day_of
+from nomarium.school.drawncells import DrawnWeek
 from nomarium.school.drawnheads import week_of, without_week
 from nomarium.school.drawnowners import first_parts, of_sheet_named, said_by, says_whose, whose_by_title
-from nomarium.school.drawnweeks import DrawnWeek
 from nomarium.school.planheads import plain
 from nomarium.school.termsheets import term_in
 from nomarium.sheets.sheet import Sheet

@@ -3,13 +3,16 @@ what each cell is in becomes the rows of a Timetable."""
 
 import re
 from collections.abc import Iterator, Mapping, Sequence
-from itertools import pairwise
-from typing import NamedTuple
+from itertools import groupby, pairwise
+from types import MappingProxyType
+from typing import Final
 
 from nomarium.model.cell import Cell
 from nomarium.reading.layouts.codes import is_idle
 from nomarium.reading.layouts.namedslots import is_break
 from nomarium.reading.rows.when import NOTHING
+from nomarium.school.besidelines import beside_lines
+from nomarium.school.drawncells import DrawnWeek, Grid, Held
 from nomarium.school.drawnheads import (
     CORNERS,
     day_and_week,
@@ -30,45 +33,10 @@ from nomarium.school.drawnturns import with_weeks_beside_days, with_weeks_over_d
 from nomarium.school.planheads import plain
 from nomarium.school.stackeddays import stacked_heads
 from nomarium.school.turning import turn, turned
+from nomarium.school.widerows import take_wide
 from nomarium.sheets.sheet import Row, Sheet, cell_text
 
-
-class Held(NamedTuple):
-    """One filled cell, with what heads it."""
-
-    number: int
-    column: int
-    text: str
-    labels: tuple[str, ...]
-    """Weekdays by name, or labels."""
-    slots: tuple[Slot, ...]
-    """The lines that it takes: several where it is merged."""
-    week: str
-    whose: str
-    """The title over its drawing, or the name of its row."""
-
-
-class DrawnWeek(NamedTuple):
-    """What a sheet of drawn weeks holds."""
-
-    held: list[Held]
-    slots: list[list[Slot]]
-    """The lines of each drawing, in its order."""
-    breaks: list[str]
-    """Lines that are no classes: breaks and lunch."""
-    others: list[Row]
-    """Rows that are no part of a drawing."""
-    idle: int
-    """Cells that say that nothing is taught."""
-    titles: list[str]
-    untimed: list[tuple[int, int, str]]
-    """Row number, column and text of cells under a day that no line says the time of."""
-    labels: list[str]
-    """What heads their days, also those on which nothing stands."""
-    begins: list[int]
-    """Where in `held` each drawing begins."""
-    goes_on: bool = False
-    """Whether some cell goes on in the row below, or the column beside."""
+_NOTHING: Final[Mapping[str, str]] = MappingProxyType({})
 
 
 def drawn_week(sheet: Sheet, labels: frozenset[str] = frozenset()) -> DrawnWeek | None:
@@ -88,21 +56,14 @@ class _Reader:
     def __init__(
         self, sheet: Sheet, rows: Sequence[Row], labels: frozenset[str], turned: Sheet | None = None
     ) -> None:
-        self._sheet, self._rows, self._labels, self._turned = sheet, rows, labels, turned
-        self._numbers = [number for number, _ in rows]
-        first = sheet.first_column
-        self._areas = {(area.first_row + 1, area.first_column - first): area for area in sheet.merged}
-        self._covered = {
-            (row + 1, column - first): (area.first_row + 1, area.first_column - first)
-            for area in sheet.merged
-            for row in range(area.first_row, area.last_row + 1)
-            for column in range(area.first_column, area.last_column + 1)
-        }
+        self._rows, self._labels = rows, labels
+        self._grid = Grid(sheet, rows, turned)
         self._lexicon = lexicon_of(rows)
         self._read_days: dict[str, tuple[str, ...]] = {}
         self._goes_on = False
         self._of_sheet = frozenset[str]()
-        self._own_numbers = [] if turned is None else [number for number, _ in turned.rows()]
+        self._unused: dict[int, str] = {}
+        self._once = set[str]()
 
     def across(self) -> DrawnWeek | None:
         """The drawings, from one row of days to the next."""
@@ -127,7 +88,7 @@ class _Reader:
                 found.begins.append(len(found.held))
                 idle += self._drawing(found, at, end, first, left, columns)
         return (
-            found._replace(idle=idle, goes_on=self._goes_on)
+            found._replace(idle=idle, goes_on=self._goes_on, once=frozenset(self._once), unused=self._unused)
             if found.held and not _are_numbers(found.held)
             else None
         )
@@ -146,8 +107,10 @@ class _Reader:
         ends = [*(head.begin for head in heads[1:]), len(self._rows)]
         idle = 0
         for (_, at, names, under), end in zip(heads, ends, strict=True):
-            idle += self._wide(found, at - 1, end, {min(under): names}, under, "")
-        return found._replace(idle=idle) if found.held else None
+            idle += self._wide(found, range(at, at + 1), end, {min(under): names}, under, "")
+        return (
+            found._replace(idle=idle, once=frozenset(self._once), unused=self._unused) if found.held else None
+        )
 
     def _days(self, row: Sequence[Cell]) -> dict[int, tuple[str, ...]]:
         """Column → what the day that heads it is; nothing where a row is no row of days."""
@@ -208,12 +171,15 @@ class _Reader:
         whose = next(filter(None, map(without_week, (title, *reversed(above)))), "")
         found.titles.extend(text for text in (*above, title) if text)
         if under:
-            return self._wide(found, at, end, days, under, week)
+            return self._wide(found, range(at, at + 2), end, days, under, week)
         if groups:
             at, days = at + 1, {n: days[max(day for day in days if day <= n)] for n in groups}
-        slots, lines = self._lines(found, at, end, left, days)
-        are_named = any(heads_names(cell_text(cell)) for cell in self._rows[at][1][first : min(days)])
-        found.slots.append(slots)
+        said = beside_lines(self._grid, at, end, left, self._is_line)
+        self._once |= said.once
+        free = [c for c in left if c not in said.columns]
+        slots, lines = self._lines(found, at, end, free, days)
+        are_named = any(heads_names(self._grid.filled(at, c)) for c in free if first <= c < min(days))
+        found.slots.extend([*of_one] for _, of_one in groupby(slots, lambda slot: said.said.get(slot.at, {})))
         by_row = {slot.at: slot for slot in slots if slot.period or slot.time is not NOTHING}
         beside = self._beside(at, days)
         idle = 0
@@ -226,7 +192,10 @@ class _Reader:
                 continue
             for column in days:
                 texts = [
-                    text for n, _ in rows for right in beside if (text := self._filled(n, column + right))
+                    text
+                    for n, _ in rows
+                    for right in beside
+                    if (text := self._grid.filled(n, column + right))
                 ]
                 if not texts:
                     continue
@@ -238,8 +207,14 @@ class _Reader:
                 n = rows[0][0]
                 taken, names = self._spanned(n, column, slot, by_row, days)
                 owner = groups.get(column, slot.period if are_named else whose)  # A1 (8:30-12:00)
-                found.held.append(self._held(n, column, text, names, taken, week, owner))
+                place = self._grid.place(n, column)
+                found.held.append(Held(*place, text, names, taken, week, owner, said.said.get(n, _NOTHING)))
         return idle
+
+    def _is_line(self, n: int, columns: Sequence[int]) -> bool:
+        """Whether columns say the period or the time of a row."""
+        row = self._rows[n][1]
+        return self._slot(n, [row[c] for c in columns if c < len(row)]) is not None
 
     def _groups_under(
         self, at: int, end: int, left: range, days: Mapping[int, tuple[str, ...]]
@@ -261,14 +236,13 @@ class _Reader:
         """Row number, column and text of cells that no line says the time of: those of a drawing without lines, and rows with
         two or more; one alone is a signature, say."""
         for n, _ in rows:
-            filled = [(column, text) for column in days if (text := self._filled(n, column))]
+            filled = [(column, text) for column in days if (text := self._grid.filled(n, column))]
             if is_all or len(filled) > 1:
                 for column, text in filled:
-                    place = (self._numbers[n], column)
-                    yield (*(place if self._turned is None else (self._own_numbers[column], n)), text)
+                    yield (*self._grid.place(n, column), text)
 
     def _lines(
-        self, found: DrawnWeek, at: int, end: int, left: range, days: Mapping[int, tuple[str, ...]]
+        self, found: DrawnWeek, at: int, end: int, left: Sequence[int], days: Mapping[int, tuple[str, ...]]
     ) -> tuple[list[Slot], list[list[tuple[int, Slot | None]]]]:
         """The lines of a drawing, and the rows of each: a row without a heading of its own goes on with the one above,
         its rooms, its teachers; the rows of no line have none."""
@@ -277,14 +251,16 @@ class _Reader:
         for n in range(at + 1, end):
             row = self._rows[n][1]
             slot = self._slot(n, [row[c] if c < len(row) else "" for c in left])
-            if slot is None and not any(self._filled(n, column) for column in range(min(days), len(row))):
+            if slot is None and not any(
+                self._grid.filled(n, column) for column in range(min(days), len(row))
+            ):
                 found.others.append(self._rows[n])
                 goes_on = (
                     False  # what stands below a remark, a signature say, is no part of the line above it
                 )
                 continue
             if self._is_break(n, slot, days):
-                said = {text for column in days if (text := self._filled(n, column))}
+                said = {text for column in days if (text := self._grid.filled(n, column))}
                 found.breaks.append(next(iter(said), cell_text(slot.heading) if slot else ""))
                 slots += [slot._replace(period="")] if slot else []
                 goes_on = False
@@ -293,7 +269,7 @@ class _Reader:
                 is_named = any(
                     (text := cell_text(row[c])) and not heads_parts(text) for c in left if c < len(row)
                 )
-                has_break = any(is_break(self._filled(n, column)) for column in days)
+                has_break = any(is_break(self._grid.filled(n, column)) for column in days)
                 goes_on = goes_on and not is_named and not has_break
                 lines[-1].append((n, None)) if goes_on else lines.append([(n, None)])
                 continue
@@ -312,39 +288,12 @@ class _Reader:
         return tuple(range(step)) if is_free else (0,)
 
     def _wide(
-        self, found: DrawnWeek, at: int, end: int, days: Mapping[int, tuple[str, ...]], under: Mapping[int, Slot], week: str
+        self, found: DrawnWeek, heads: range, end: int, days: Mapping[int, tuple[str, ...]], under: Mapping[int, Slot], week: str
     ) -> int:  # fmt: skip
         """A row a teacher, room or class, and the whole week across: each day over its periods."""
-        known = sorted(days)
-        of_column = {n: days[max(day for day in known if day <= n)] for n in under}
-        for names in dict.fromkeys(of_column.values()):
-            found.slots.append([slot for n, slot in under.items() if of_column[n] == names])
-        idle = 0
-        for n in range(at + 2, end):
-            row = self._rows[n][1]
-            name = next((text for cell in row[: known[0]] if (text := cell_text(cell))), "")
-            if not name:
-                found.others.append(self._rows[n])
-                continue
-            for column, slot in under.items():
-                text = self._filled(n, column)
-                if not text or is_break(cell_text(slot.heading)):
-                    continue
-                if is_idle(text) or plain(text) == "free":
-                    idle += 1
-                    continue
-                area = self._areas.get((self._numbers[n], column))
-                last = area.last_column - self._sheet.first_column if area else column
-                taken = tuple(one for c, one in under.items() if column <= c <= last)
-                found.held.append(self._held(n, column, text, of_column[column], taken, week, name))
+        idle, unused = take_wide(found, self._grid, heads, end, days, under, week)
+        self._unused.update(unused)
         return idle
-
-    def _held(
-        self, n: int, column: int, text: str, names: tuple[str, ...], slots: tuple[Slot, ...], week: str, whose: str
-    ) -> Held:  # fmt: skip
-        if self._turned is not None:  # rows are columns of the sheet
-            return Held(self._own_numbers[column], n, text, names, slots, week, whose)
-        return Held(self._numbers[n], column, text, names, slots, week, whose)
 
     def _periods_under(self, at: int, end: int, days: Mapping[int, tuple[str, ...]]) -> dict[int, Slot]:
         """Column → period, where the row below the days says the periods of each."""
@@ -365,31 +314,23 @@ class _Reader:
         said = [cell for cell in cells if (text := cell_text(cell)) and not heads_parts(text)]
         return slot_in(n, said) or named_slot(n, said)
 
-    def _filled(self, n: int, column: int) -> str:
-        row = self._rows[n][1]
-        here = (self._numbers[n], column)
-        if self._covered.get(here, here) != here:
-            return ""
-        return cell_text(row[column]) if column < len(row) else ""
-
     def _is_break(self, n: int, slot: Slot | None, days: Mapping[int, tuple[str, ...]]) -> bool:
-        texts = {text for column in days if (text := self._filled(n, column))}
+        texts = {text for column in days if (text := self._grid.filled(n, column))}
         if slot is not None and is_break(cell_text(slot.heading)) and len(texts) <= 1:
             return True
-        area = self._areas.get((self._numbers[n], min(days)))
-        is_across = area is not None and area.last_column - self._sheet.first_column >= max(days)
+        is_merged = self._grid.numbers_of(n, min(days)) is not None
+        is_across = is_merged and self._grid.last_column(n, min(days)) >= max(days)
         return len(texts) == 1 and (is_across or all(is_break(text) for text in texts))
 
     def _spanned(
         self, n: int, column: int, slot: Slot, by_row: Mapping[int, Slot], days: Mapping[int, tuple[str, ...]]
     ) -> tuple[tuple[Slot, ...], tuple[str, ...]]:
         """The lines and the days that a cell takes: those of a merged one are several."""
-        area = self._areas.get((self._numbers[n], column))
-        if area is None:
+        numbers = self._grid.numbers_of(n, column)
+        if numbers is None:
             return (slot,), days[column]
-        last = area.last_column - self._sheet.first_column
-        numbers = range(area.first_row + 1, area.last_row + 2)
-        taken = tuple(one for at, one in by_row.items() if self._numbers[at] in numbers) or (slot,)
+        last = self._grid.last_column(n, column)
+        taken = tuple(one for at, one in by_row.items() if self._grid.numbers[at] in numbers) or (slot,)
         return taken, tuple(name for c, names in days.items() if column <= c <= last for name in names)
 
 

@@ -11,8 +11,9 @@ from nomarium.reading.cells.offwords import is_off
 from nomarium.reading.cells.words import fold
 from nomarium.reading.layouts.codes import is_idle
 from nomarium.school.datewords import looks_like_date
+from nomarium.school.drawncells import DrawnWeek
 from nomarium.school.drawnlines import is_time
-from nomarium.school.drawnweeks import DrawnWeek, drawn_week
+from nomarium.school.drawnweeks import drawn_week
 from nomarium.school.plancolumns import columns_of, without_remarks
 from nomarium.school.planheads import plain
 from nomarium.sheets.sheet import Row, Sheet, cell_text

@@ -7,6 +7,7 @@ from itertools import islice
 from typing import Final, NamedTuple
 
 from nomarium.reading.cells.placewords import is_place
+from nomarium.school.drawnheads import heads_parts
 from nomarium.school.planheads import field_of
 from nomarium.sheets.sheet import Row, Sheet, cell_text
 
@@ -28,6 +29,8 @@ class _Head(NamedTuple):
     """The heading of what heads the columns, `Room`, `Group` or `Week`."""
     beside: str
     """What stands in every cell behind its class and a sign, `Teacher` or `Room`; nothing where some have no such part."""
+    once: int
+    """The column of days where each is written once over its periods; -1 where every row has its own."""
 
 
 _CODE: Final = r"(?i)(?:(?:year|yr|form|grade|group)\s*)?[A-Z]{0,3}\d{1,2}[A-Z]?"
@@ -47,7 +50,9 @@ def _head_of(rows: Sequence[Row], of_groups: bool) -> _Head | None:
         fields = {n: field_of(text, "timetable") for n, cell in enumerate(row) if (text := cell_text(cell))}
         when = {field for field in fields.values() if field in _WHEN}
         rooms = {
-            n: text for n, cell in enumerate(row) if fields.get(n) not in _WHEN and (text := cell_text(cell))
+            n: text
+            for n, cell in enumerate(row)
+            if fields.get(n) not in _WHEN and (text := cell_text(cell)) and not heads_parts(text)
         }
         if "label" not in when or not when & {"period", "time", "start"} or len(rooms) < 2:
             continue
@@ -70,8 +75,15 @@ def _head_of(rows: Sequence[Row], of_groups: bool) -> _Head | None:
             rooms,
             "Week" if all(weeks) else "Group" if are_groups else "Room",
             _beside(cells, are_groups),
+            _once(rows[at + 1 :], next(n for n, field in fields.items() if field == "label")),
         )
     return None
+
+
+def _once(below: Sequence[Row], days: int) -> int:
+    """The column of days if some rows with a class leave it blank, so that it holds from above; else -1."""
+    full = [row for _, row in below if len(list(filter(cell_text, row))) > 1]
+    return days if any(not cell_text(row[days]) for row in full) else -1
 
 
 def _beside(cells: Sequence[str], of_groups: bool) -> str:
@@ -92,11 +104,15 @@ def _in_rows(sheet: Sheet, head: _Head) -> Iterator[Row]:
             beside = "Room" if head.kind == "Week" else head.beside or "Teacher"
             yield number, [*own, *(("Class", beside, head.kind) if n == head.at else ("", "", ""))]
             continue
+        is_taken = False
         for m, room in head.rooms.items():
             text = cell_text(row[m]) if m < len(row) else ""
             taught = re.fullmatch(_TAUGHT_BY, text) if head.beside else None
             if not text:
                 continue
+            if head.once >= 0 and is_taken:
+                own[head.once] = ""  # written once over all that its row has, too
+            is_taken = True
             if head.kind == "Week":
                 yield number, [*own, *_class_and_room(text), re.sub(_WEEK, r"\1", room)]
             else:

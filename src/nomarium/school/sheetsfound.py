@@ -12,6 +12,7 @@ from nomarium.school.bellsheets import (
     days_of_bells,
 )
 from nomarium.school.blocklists import block_columns
+from nomarium.school.dailyweeks import WHY_DAILY, daily_week
 from nomarium.school.datedbells import days_with_bells
 from nomarium.school.datesoff import dates_off, rows_with
 from nomarium.school.datewords import looks_like_date
@@ -269,6 +270,9 @@ def _take_idle(
         take(Kind("timetable", "classes with the blocks of a drawn week", blocks))
     elif not is_asked and (doubt := in_doubt(sheet, class_texts(found.tables, found.grids))) is not None:
         problems.append(doubt)
+    elif not (is_asked or "timetable" in found.tables or found.grids) and daily_week(sheet) is not None:
+        _take_as(found, sheet, Kind("timetable", WHY_DAILY))
+        found.grids.append(("", sheet))
     elif not (is_asked or "timetable" in found.tables or found.grids) and heads_of_lines(sheet):
         found.grids.append(("", sheet))  # a week drawn with labels that nothing names: said where it is read
     elif not is_asked and (dates := holds_dates(sheet)) is not None:

@@ -1,6 +1,7 @@
 """Columns that nothing uses, or that were taken for something else, and that may say when a row is held: each stops the
 table, for what it says must not be lost unseen."""
 
+import datetime as dt
 import re
 from collections.abc import Collection, Sequence
 
@@ -9,12 +10,13 @@ from nomarium.model.event import FACETS
 from nomarium.model.problem import Problem
 from nomarium.model.refusal import Refusal
 from nomarium.model.wording import listed
+from nomarium.reading.cells.serials import from_serial
 from nomarium.reading.cells.times import Times, read_times
 from nomarium.reading.cells.words import Lexicon, fold
 from nomarium.reading.columns.column import PART_OF_DAY, WEEKS_LONG, Column
 from nomarium.reading.columns.columnnotes import called, letter_of
 from nomarium.reading.columns.contents import HOURS_TO_HOURS, MOSTLY, Contents
-from nomarium.reading.columns.headings import is_placeholder, match_exactly, normal, unit_of
+from nomarium.reading.columns.headings import DATE_FIELDS, is_placeholder, match_exactly, normal, unit_of
 from nomarium.reading.columns.repeatsunheard import (
     begun_without_end,
     moved_dates,
@@ -38,6 +40,7 @@ _INTERVAL = r"(?i)\binterval"
 _IN_ONE_CELL = "If a row repeats every so many weeks, say both in one cell: “every 2 weeks”. "
 _LONGEST_CLOCK = 12
 _CLOCKS = r"(?i)(?:\d{1,2}[:.h]\d\d\s?(?:[ap]\.?m\.?|h|uhr)?(?:\s?[,;/&+|–-]\s?|\sand\s|$)){2,40}"
+_NEAR_YEARS = 3
 _OF_WORDS = frozenset((*FACETS, "categories", "description", "location"))
 
 
@@ -81,13 +84,9 @@ def _unused_times(
     says_time = any(c.field in ("time", "start", "when", "week-span") for c in columns)
     for column in columns:
         takes_words = column.field in _OF_WORDS and not says_time
-        if (
-            not (column.is_ignored or takes_words)
-            or column.how == "asked"
-            or not column.filled
-            or is_of_record(column.heading)
-            or (keeps_extra and column.is_ignored and column.heading)
-        ):
+        is_free = column.is_ignored or takes_words
+        is_kept = keeps_extra and column.is_ignored and column.heading
+        if not is_free or is_kept or _is_settled(column):
             continue
         about = Contents([row[column.at] if column.at < len(row) else "" for row in rows], lexicon)
         if (column.field == "location" and about.numbers >= MOSTLY) or are_of_others(column.heading, about):
@@ -107,6 +106,7 @@ def _unused_times(
                 "column-times", message, remedy, sheet.place(None, column.at, column.heading)
             )
         is_dated = column.is_ignored and about.dates >= 0.5 and _has_sure_date(about)
+        is_dated = is_dated and not _are_codes(about, columns, rows)
         if is_timed or is_dated or any(_names_days(cell, lexicon) for cell in about.different):
             name = column.heading or letter_of(sheet, column)
             what = "times" if is_timed else "days"
@@ -127,6 +127,11 @@ def _unused_times(
                 "column-times", message, remedy, sheet.place(None, column.at, column.heading)
             )
     return found
+
+
+def _is_settled(column: Column) -> bool:
+    """Whether a column needs no look: it was asked for, or is blank, or keeps books."""
+    return column.how == "asked" or not column.filled or is_of_record(column.heading)
 
 
 def _says_time_of_day(column: Column, rows: Sequence[Sequence[Cell]], lexicon: Lexicon) -> bool:
@@ -272,6 +277,24 @@ _BY_THE_CLOCK = frozenset(
 def _has_sure_date(about: Contents) -> bool:
     """Whether a cell has a year or a month's name: `4.5` and `3/1` are heights and results too."""
     return any(re.search(r"\d{4}|[^\W\d_]{3}|\d[/.-]\d+[/.-]\d", cell_text(cell)) for cell in about.different)
+
+
+def _are_codes(about: Contents, columns: Sequence[Column], rows: Sequence[Sequence[Cell]]) -> bool:
+    """Whether cells are numbers that a spreadsheet could mean days by, and that are years away from all dates of the table: codes."""
+    texts = [cell_text(cell) for cell in about.different]
+    if not all(re.fullmatch(r"\d{5}", text) for text in texts):
+        return False
+    dated = [c.at for c in columns if c.field in DATE_FIELDS]
+    years = {year for at in dated for row in rows if at < len(row) for year in _years_in(row[at])}
+    days = [moment for text in texts if (moment := from_serial(float(text))) is not None]
+    return bool(years) and all(abs(moment.year - year) > _NEAR_YEARS for moment in days for year in years)
+
+
+def _years_in(cell: Cell) -> list[int]:
+    if isinstance(cell, dt.date):
+        return [cell.year]
+    said = re.findall(r"(?<!\d)(?:19|20)\d\d(?!\d)", cell) if isinstance(cell, str) else ()
+    return [int(year) for year in said]
 
 
 def _names_days(cell: Cell, lexicon: Lexicon) -> bool:

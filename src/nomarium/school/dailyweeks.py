@@ -1,0 +1,79 @@
+"""Drawings without days: a row a teacher, room or class and the periods across, or turned, which are held on every school day."""
+
+import re
+from collections.abc import Sequence
+from typing import Final
+
+from nomarium.model.cell import Cell
+from nomarium.model.problem import Problem, note
+from nomarium.reading.cells.words import ENGLISH
+from nomarium.reading.layouts.namedslots import is_break
+from nomarium.reading.rows.sectiondate import date_of_title
+from nomarium.school.datewords import looks_like_date
+from nomarium.school.daycolumns import are_ticks
+from nomarium.school.drawncells import DrawnWeek, Grid
+from nomarium.school.drawnheads import heads_names
+from nomarium.school.drawnlines import Slot, is_time, slot_in
+from nomarium.school.turning import turn, turned
+from nomarium.school.widerows import take_wide
+from nomarium.sheets.sheet import Row, Sheet, cell_text
+
+WHY_DAILY: Final = "periods across a row for each teacher, room or group"
+_HEAD_ROWS: Final = 12
+_TOP_ROWS: Final = 400
+_LEAST_PERIODS: Final = 2
+
+
+def daily_week(sheet: Sheet) -> DrawnWeek | None:
+    """The classes of a sheet that has its periods or times on one side, names of teachers, rooms or groups under a heading that
+    says so on the other, and no day; None for any other. They have no label: they meet on every one."""
+    rows = list(sheet.rows())
+    if len(rows) > _TOP_ROWS:
+        return None
+    return _across(Grid(sheet, rows)) or _across(Grid(turned(sheet, rows), turn(rows), sheet))
+
+
+def told_daily(sheet: Sheet) -> Problem:
+    """A note that nothing on a sheet says on which days its classes meet."""
+    message = "Nothing here says on which days its classes meet: they meet on every school day."
+    return note("every-day", message, "If they meet on some, give the sheet a column Day.").at(sheet.place())
+
+
+def _across(grid: Grid) -> DrawnWeek | None:
+    for at, (_, row) in enumerate(grid.rows[:_HEAD_ROWS]):
+        under = _periods_of(row)
+        if not under or not any(heads_names(grid.filled(at, c)) for c in range(min(under))):
+            continue
+        if _says_when(grid.rows[:at], grid.rows[at + 1 :], under):
+            return None
+        found = DrawnWeek([], [], [], [], 0, [], [], [], [])
+        found.others.extend(grid.rows[:at])
+        days = {min(under): ()}
+        idle, unused = take_wide(found, grid, range(at, at + 1), len(grid.rows), days, under, "")
+        return found._replace(idle=idle, unused=unused) if found.held else None
+    return None
+
+
+def _periods_of(row: Sequence[Cell]) -> dict[int, Slot]:
+    """Column → the period or time that heads it, of a row in which nothing but breaks stands between them; none of any other."""
+    texts = {n: text for n, cell in enumerate(row) if (text := cell_text(cell))}
+    slots = {n: slot for n, text in texts.items() if (slot := slot_in(n, [text])) is not None}
+    taught = [slot for slot in slots.values() if not is_break(cell_text(slot.heading))]
+    are_several = len({(slot.period, slot.time) for slot in taught}) == len(taught) >= _LEAST_PERIODS
+    is_whole = are_several and all(n in slots for n in texts if n > min(slots))
+    return slots if is_whole else {}
+
+
+def _says_when(above: Sequence[Row], below: Sequence[Row], under: dict[int, Slot]) -> bool:
+    """Whether a drawing is of some date, or its cells are times, dates, marks or numbers and no classes."""
+    titles = [cell for _, row in above for cell in row if cell_text(cell)]
+    cells = [row[n] for _, row in below for n in under if n < len(row) and cell_text(row[n])]
+    are_numbers = sum(re.fullmatch(r"[\d.,%]+", cell_text(cell)) is not None for cell in cells) * 2 > len(
+        cells
+    )
+    return (
+        any(date_of_title(cell, ENGLISH) for cell in titles)
+        or are_ticks(cells)
+        or are_numbers
+        or any(looks_like_date(cell) or is_time(cell) for cell in cells)
+    )

@@ -1,0 +1,134 @@
+"""Timetables of a whole school on one sheet: a row a teacher or a group, what stands beside the lines, and no days."""
+
+from __future__ import annotations
+
+from pathlib import Path
+
+import pytest
+
+from helpers import nomarium, refused
+from test_lines_beside_weekdays import plan_book
+from test_whose_classes import BELL, EARLY, MON, TUE, rows_of
+
+YEAR: dict[str, list[list[object]]] = {"Bells": [*BELL], "Terms": [*EARLY]}
+DAYS = [["", "", "Mon", "", "Tue", ""]]
+OF_EACH = [
+    ("Oars", MON, "09:00", "Loft 1", "Finch", ""), ("Tar", MON, "09:00", "Shed 2", "Osei", ""),
+    ("Rig", MON, "10:15", "Loft 1", "Finch", ""), ("Knots", TUE, "09:00", "Loft 1", "Finch", ""),
+    ("Glue", TUE, "10:15", "Shed 2", "Osei", ""),
+]  # fmt: skip
+"""Title, date, start, room, teacher and group."""
+
+
+@pytest.mark.parametrize(
+    ("heads", "rows"),
+    [
+        (["Teacher", "Room"], [["Finch", "Loft 1"], ["Osei", "Shed 2"]]),
+        (["Room", "Teacher"], [["Loft 1", "Finch"], ["Shed 2", "Osei"]]),
+        (["Teacher", "Rm"], [["Finch", "Loft 1"], ["Osei", "Shed 2"]]),
+    ],
+)
+def test_a_room_beside_the_name_of_a_row_is_that_of_its_classes(heads: list[str], rows: list[list[str]], tmp_path: Path) -> None:  # fmt: skip
+    held = [["Oars", "Rig", "Knots", ""], ["Tar", "", "", "Glue"]]
+    sheet = [*DAYS, [*heads, "1", "2", "1", "2"], *([*a, *b] for a, b in zip(rows, held, strict=True))]
+    source = plan_book(tmp_path, {"Master": sheet, **YEAR})
+    assert sorted(rows_of(source)) == sorted(OF_EACH)
+
+
+def test_a_running_number_is_no_name_and_another_column_is_told(tmp_path: Path) -> None:
+    sheet = [["", *DAYS[0]], ["#", "Dept", "Teacher", "1", "2", "1", "2"], ["1", "Wood", "Finch", "Oars", "Rig", "", ""], ["2", "Wood", "Osei", "Tar", "", "", ""]]  # fmt: skip
+    source = plan_book(tmp_path, {"Master": sheet, **YEAR})
+    assert {(one[0], one[4]) for one in rows_of(source)} == {("Oars", "Finch"), ("Rig", "Finch"), ("Tar", "Osei")}  # fmt: skip
+    assert "Not used, beside the names of the rows: “Dept”" in nomarium("survey", source).text
+
+
+def test_rooms_below_the_classes_of_a_row_are_theirs(tmp_path: Path) -> None:
+    sheet = [["", "Mon", "", "Tue", ""], ["Teacher", "1", "2", "1", "2"], ["Finch", "Oars", "Rig", "Knots", ""], ["", "Loft 1", "Loft 1", "Loft 1", ""], ["Osei", "Tar", "", "", "Glue"], ["", "Shed 2", "", "", "Shed 2"], [], ["Signed: M. Harrow"]]  # fmt: skip
+    source = plan_book(tmp_path, {"Master": sheet, **YEAR})
+    assert sorted(rows_of(source)) == sorted(OF_EACH)
+
+
+@pytest.mark.parametrize("is_once", [True, False], ids=["once", "each"])
+@pytest.mark.parametrize(("heading", "field"), [("Class", 5), ("Form", 5), ("Teacher", 4)])
+def test_groups_beside_the_lines_of_a_week_keep_their_classes_apart(heading: str, field: int, is_once: bool, tmp_path: Path) -> None:  # fmt: skip
+    names = ("7A", "7B") if field == 5 else ("Finch", "Osei")
+    sheet = [[heading, "Period", "Mon", "Tue"], [names[0], "1", "Oars", "Tar"], ["" if is_once else names[0], "2", "Tar", "Oars"], [names[1], "1", "Tar", "Tar"], ["" if is_once else names[1], "2", "Oars", ""]]  # fmt: skip
+    source = plan_book(tmp_path, {"Week": sheet, **YEAR})
+    assert {(one[0], one[1], one[2], one[field]) for one in rows_of(source)} == {
+        ("Oars", MON, "09:00", names[0]), ("Tar", MON, "09:00", names[1]), ("Tar", MON, "10:15", names[0]),
+        ("Oars", MON, "10:15", names[1]), ("Tar", TUE, "09:00", "; ".join(names)), ("Oars", TUE, "10:15", names[0]),
+    }  # fmt: skip
+    assert is_once is (f"“{heading}” is written once a group" in nomarium("survey", source).text)
+
+
+def test_a_room_beside_the_lines_of_a_week_is_that_of_their_classes(tmp_path: Path) -> None:
+    sheet = [["Period", "Room", "Mon", "Tue"], ["1", "Loft 1", "Oars", "Knots"], ["2", "Shed 2", "Tar", ""]]
+    source = plan_book(tmp_path, {"Week": sheet, **YEAR})
+    assert [one[:4] for one in rows_of(source)] == [
+        ("Oars", MON, "09:00", "Loft 1"), ("Tar", MON, "10:15", "Shed 2"), ("Knots", TUE, "09:00", "Loft 1"),
+    ]  # fmt: skip
+
+
+def test_days_once_over_periods_with_a_column_a_group(tmp_path: Path) -> None:
+    sheet = [["Day", "Period", "Room", "7A", "7B"], ["Mon", "1", "Loft 1", "Oars", ""], ["", "2", "Shed 2", "Tar", "Rig"], ["Tue", "1", "Loft 1", "Knots", "Tar"], ["", "2", "Shed 2", "", "Glue"]]  # fmt: skip
+    source = plan_book(tmp_path, {"Week": sheet, **YEAR})
+    assert sorted(one[:4] + one[5:] for one in rows_of(source)) == sorted([
+        ("Oars", MON, "09:00", "Loft 1", "7A"), ("Tar", MON, "10:15", "Shed 2", "7A"), ("Rig", MON, "10:15", "Shed 2", "7B"),
+        ("Knots", TUE, "09:00", "Loft 1", "7A"), ("Tar", TUE, "09:00", "Loft 1", "7B"), ("Glue", TUE, "10:15", "Shed 2", "7B"),
+    ])  # fmt: skip
+
+
+DAILY = [["Teacher", "Room", "1", "2"], ["Finch", "Loft 1", "Oars", "Rig"], ["Osei", "Shed 2", "Tar", "–"]]
+EVERY_DAY = {(*one[:1], day, *one[2:5]) for one in OF_EACH[:3] for day in (MON, TUE)}
+
+
+@pytest.mark.parametrize(
+    "sheet",
+    [
+        DAILY,
+        [["Saltmarsh, all classes – valid from 4 January 2027"], [], *DAILY],
+        [["Teacher", "Room", "Period 1", "Period 2"], *DAILY[1:]],
+        [["Teacher", "Room", "1 (9:00-10:00)", "2 (10:15-11:15)"], *DAILY[1:]],
+        [["Teacher", "Finch", "Osei"], ["Room", "Loft 1", "Shed 2"], ["1", "Oars", "Tar"], ["2", "Rig", ""]],
+    ],
+    ids=["plain", "titled", "named", "timed", "turned"],
+)
+def test_periods_across_without_days_are_held_on_every_one(sheet: list[list[object]], tmp_path: Path) -> None:
+    source = plan_book(tmp_path, {"Master": sheet, **YEAR})
+    assert {one[:5] for one in rows_of(source)} == EVERY_DAY
+    assert "they meet on every school day" in nomarium("survey", source).text
+
+
+@pytest.mark.parametrize(
+    "sheet",
+    [
+        [["Teacher", "1", "2"], ["Finch", "x", ""], ["Osei", "", "x"]],
+        [["Teacher", "1", "2"], ["Finch", "12", "14"], ["Osei", "7", "9"]],
+        [
+            ["Evening of 8 February 2027"],
+            ["Teacher", "1", "2"],
+            ["Finch", "Quill", "Moss"],
+            ["Osei", "", "Ash"],
+        ],
+    ],
+    ids=["ticks", "numbers", "one evening"],
+)
+def test_marks_numbers_and_the_slots_of_one_date_are_no_classes_of_every_day(sheet: list[list[object]], tmp_path: Path) -> None:  # fmt: skip
+    assert "no event to write" in refused(plan_book(tmp_path, {"Duty": sheet, **YEAR}))
+
+
+def test_bells_of_weekdays_by_their_letters(tmp_path: Path) -> None:
+    bells = [["Regular (M,W,Th,F)", "", "", "", "Early release (Tu)"], ["Period", "Start", "End", "", "Period", "Start", "End"], ["1", "9:00", "10:00", "", "1", "9:00", "9:40"], ["2", "10:15", "11:15", "", "2", "9:45", "10:25"]]  # fmt: skip
+    source = plan_book(tmp_path, {"Master": DAILY, "Bells": bells, "Terms": [*EARLY]})
+    assert {(one[0], one[1], one[2]) for one in rows_of(source)} == {
+        ("Oars", MON, "09:00"), ("Rig", MON, "10:15"), ("Tar", MON, "09:00"),
+        ("Oars", TUE, "09:00"), ("Rig", TUE, "09:45"), ("Tar", TUE, "09:00"),
+    }  # fmt: skip
+
+
+@pytest.mark.parametrize("both", ["AB", "A/B", "A & B", "both"])
+def test_a_class_of_both_weeks_meets_in_each(both: str, tmp_path: Path) -> None:
+    classes = [["Class", "Day", "Period", "Week"], ["Oars", "Mon", "1", "A"], ["Rig", "Mon", "1", "B"], ["Tar", "Tue", "2", both]]  # fmt: skip
+    terms = [["Term", "First day", "Last day"], ["Spring", "2027-02-08", "2027-02-19"]]
+    source = plan_book(tmp_path, {"Classes": classes, "Bells": [*BELL], "Terms": terms})
+    assert [one[:2] for one in rows_of(source)] == [("Oars", MON), ("Tar", TUE), ("Rig", "2027-02-15"), ("Tar", "2027-02-16")]  # fmt: skip
