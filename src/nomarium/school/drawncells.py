@@ -46,6 +46,8 @@ class DrawnWeek(NamedTuple):
     """Where in `held` each drawing begins."""
     goes_on: bool = False
     """Whether some cell goes on in the row below, or the column beside."""
+    times_in_cells: bool = False
+    """Whether its times stand in the cells, so that each day has lines of its own."""
     once: frozenset[str] = frozenset()
     """Headings of columns beside its lines whose texts are written once over those that they hold for."""
     unused: Mapping[int, str] = MappingProxyType({})

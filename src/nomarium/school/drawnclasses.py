@@ -2,6 +2,7 @@
 
 import re
 from collections.abc import Iterable, Iterator, Mapping, Sequence
+from dataclasses import replace
 from itertools import pairwise
 from typing import NamedTuple
 
@@ -11,6 +12,7 @@ from nomarium.model.refusal import Refusal
 from nomarium.model.wording import counted, listed
 from nomarium.reading.cells.times import DAY_SECS
 from nomarium.reading.layouts.drawn import ditto
+from nomarium.reading.layouts.eveningsdown import in_evenings
 from nomarium.reading.layouts.slots import RUN_ON, Line, after_midnight, forward, later, line_ends
 from nomarium.reading.options import ReadingOptions
 from nomarium.reading.rows.titles import is_ditto
@@ -220,21 +222,18 @@ def _times(
     """The times of lines, by their identity, those of each drawing run forward through the day."""
     times: dict[int, Bell | None] = {}
     taught = {id(slot) for held in week.held for slot in held.slots}
-    for slots in week.slots:
-        lines = [Line(slot.at, slot.heading, slot.time) for slot in slots]
-        settled = forward(lines, options.clock, " ".join((sheet.name, *week.titles)))
-        moved = later(lines, settled)
-        if moved:
-            told = note(
-                "bells-forward",
-                f"Times without am or pm run forward through the day: {listed(moved)} in the afternoon.",
-            )
-            found.notes.append(told.at(sheet.place()))
+    moved = list[str]()
+    for slots, typed in zip(week.slots, _typed(week, options), strict=True):
+        settled = forward(typed, options.clock, " ".join((sheet.name, *week.titles)))
+        later_on = later([Line(slot.at, slot.heading, slot.time) for slot in slots], settled)
+        moved += later_on
+        if later_on and not week.times_in_cells:
+            found.notes.append(_forward_told(sheet, later_on))
         if any(line.time.start is not None and line.time.end is None for line in settled):
             found.notes.append(note("lines-run-on", RUN_ON).at(sheet.place()))
-        parts = [line.time for line in settled]
-        nights = after_midnight(parts)
-        ends = line_ends(parts, [n for n, slot in enumerate(slots) if id(slot) not in taught])
+        times_of = [line.time for line in settled]
+        nights = after_midnight(times_of)
+        ends = line_ends(times_of, [n for n, slot in enumerate(slots) if id(slot) not in taught])
         table = Table("timetable", sheet, {}, {}, [], Account())
         for slot, line, end, is_next in zip(slots, settled, ends, nights, strict=True):
             if line.time is NOTHING or line.time.start is None:
@@ -249,4 +248,22 @@ def _times(
             if line.time.end is not None and line.time.end.secs <= start:
                 end_secs = line.time.end.secs + DAY_SECS  # 23:00-07:00
             times[id(slot)] = Bell(slot.period, start, end_secs, "", Item(table, 0, {}))
+    if moved and week.times_in_cells:
+        found.notes.append(_forward_told(sheet, list(dict.fromkeys(moved))))
     return times
+
+
+def _typed(week: DrawnWeek, options: ReadingOptions) -> list[list[Line]]:
+    """The lines of each drawing as they are typed; where times stand in the cells, those of evenings say that they are."""
+    lines = [[Line(slot.at, slot.heading, slot.time) for slot in slots] for slots in week.slots]
+    if not week.times_in_cells or options.clock:
+        return lines
+    parts = in_evenings([[(line.time, cell_text(line.heading)) for line in of_day] for of_day in lines])
+    pairs = (zip(of_day, own, strict=True) for of_day, own in zip(lines, parts, strict=True))
+    return [[replace(line, time=part) for line, part in pair] for pair in pairs]
+
+
+def _forward_told(sheet: Sheet, moved: Sequence[str]) -> Problem:
+    shown = listed(moved[:6]) + (" and more" if len(moved) > 6 else "")
+    message = f"Times without am or pm run forward through the day: {shown} in the afternoon."
+    return note("bells-forward", message).at(sheet.place())

@@ -32,6 +32,7 @@ from nomarium.school.drawntitles import heads_drawings, of_sheet, titles_of
 from nomarium.school.drawnturns import with_weeks_beside_days, with_weeks_over_days
 from nomarium.school.planheads import plain
 from nomarium.school.stackeddays import stacked_heads
+from nomarium.school.timedcells import timed_week
 from nomarium.school.turning import turn, turned
 from nomarium.school.widerows import take_wide
 from nomarium.sheets.sheet import Row, Sheet, cell_text
@@ -46,7 +47,11 @@ def drawn_week(sheet: Sheet, labels: frozenset[str] = frozenset()) -> DrawnWeek 
     return (
         reader.across()
         or reader.stacked()
-        or _Reader(turned(sheet, rows), with_weeks_beside_days(turn(rows)), labels, sheet).across()
+        or (
+            across := _Reader(turned(sheet, rows), with_weeks_beside_days(turn(rows)), labels, sheet)
+        ).across()
+        or reader.timed()
+        or across.timed()
     )
 
 
@@ -111,6 +116,10 @@ class _Reader:
         return (
             found._replace(idle=idle, once=frozenset(self._once), unused=self._unused) if found.held else None
         )
+
+    def timed(self) -> DrawnWeek | None:
+        """Days over cells that say their times themselves."""
+        return timed_week(self._grid, lambda row: self._days(row[1]))
 
     def _days(self, row: Sequence[Cell]) -> dict[int, tuple[str, ...]]:
         """Column → what the day that heads it is; nothing where a row is no row of days."""

@@ -8,6 +8,7 @@ from nomarium.reading.layouts.namedslots import is_break
 from nomarium.school.drawnheads import days_across
 from nomarium.school.drawnowners import first_part
 from nomarium.school.drawnweeks import drawn_week
+from nomarium.school.meets import labels_met
 from nomarium.school.planheads import plain
 from nomarium.school.plantables import Table
 from nomarium.sheets.sheet import Sheet, cell_text, is_blank
@@ -17,6 +18,9 @@ def label_texts(tables: Mapping[str, Table], grids: Iterable[tuple[str, Sheet]])
     """What stands as labels in the classes, the rotation and the drawings."""
     listed = [tables[name] for name in ("timetable", "rotation") if name in tables]
     texts = {item.text("label") for table in listed for item in table.items} - {""}
+    met = [text for table in listed for item in table.items if (text := item.text("meets"))]
+    bells = tables["bells"].items if "bells" in tables else ()
+    texts |= {*labels_met(met, [item.text("period") for item in bells])}
     for _, grid in grids:
         texts |= {*drawn.labels} if (drawn := drawn_week(grid)) is not None else set()
     return texts

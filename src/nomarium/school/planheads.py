@@ -44,7 +44,7 @@ HEADINGS: dict[str, dict[str, str]] = {
         "name": "Name, title, period name, nom", "time": "Time, times, hours, heures",
     },
     "timetable": {
-        "class": "Class, what, course, section, class code, course code, code, subject, classe, cours, course number, course no, activity, lesson, module, club, kurs, fach, asignatura, materia, matiere, curso, vak, amne, disciplina",
+        "class": "Class, what, course, section, class code, course code, code, subject, classe, cours, course number, course no, activity, lesson, module, club, kurs, fach, asignatura, materia, matiere, curso, vak, amne, disciplina, crs, crs-sec, course-section, crs section",
         "label": "Label, day, days, cycle day, jour, jours, weekday, weekdays, day of week, days of week, meeting days, letter day, day letter, rotation day, cycle days, letter, dow, letter days, day letters, tag, wochentag, tage, dia, dias, dag, giorno, giorni, dzien, veckodag",
         "period": "Period, periods, block, blocks, slot, periode, periodes, per, pd, period no, hour, time slot",
         "start": "Start, start time, begin time, time start, starts at, begin, time from", "end": "End, end time, finish, finish time, time end, ends at, time to",
@@ -53,7 +53,7 @@ HEADINGS: dict[str, dict[str, str]] = {
         "meets": "Meets, meeting times, pattern, meeting pattern, rencontres, meets on, days and times, days times, days & times, schedule, meetings, meeting days and times, when it meets, slots, days and periods",
         "title": "Title, name, course title, course name, class name, titre", "room": "Room, location, place, where, venue, salle, local, lieu",
         "teacher": "Teacher, teachers, instructor, staff, taught by, enseignant, prof, professeur, instructors, tutor, faculty, lehrer, docent, leader, coach, led by, run by", "group": "Group, groups, year group, form, students, audience, groupe",
-        "term": "Term, terms, semester, trimestre, semestre", "division": "Division, school", "notes": "Notes, note, description, comment, remarques, type, component, activity type, class type, format",
+        "term": "Term, terms, semester, trimestre, semestre, trm, sem, quarter, trimester, term code", "division": "Division, school", "notes": "Notes, note, description, comment, remarques, type, component, activity type, class type, format",
         "first": "First day, start date, from, starts, begins, first class, first meeting, class starts, course starts, from date, effective from, valid from, effective, effective date", "last": "Last day, end date, to, until, ends, last class, last meeting, class ends, course ends, runs until, to date, effective to, effective until, valid to, valid until",
     },
     "rotation": {

@@ -38,6 +38,9 @@ _ORDER = re.compile(r"[A-Za-z0-9]{1,3}(?:[-–, ]+[A-Za-z0-9]{1,3})+")
 _MARKS = frozenset("*†‡•·#(")
 """What remarks begin with."""
 
+_TERM = r"(?i)(?:[sqth][1-4]|[1-4](?:st|nd|rd|th)? (?:sem|qtr|tri)\w*|(?:sem|qtr|tri)\w* ?[1-4]|fy|yr|full year|fall|autumn|winter|spring|summer)(?: ?\d{4})?"
+"""A term by its code, `S1` or `FY`."""
+
 _OF_THE_YEAR = frozenset(("terms", "daysoff", "specialdays", "bells"))
 """Tables in which every column of dates or times counts."""
 
@@ -170,7 +173,8 @@ def cut_table(
             columns["said"] = column
             notes.append(_bells_told(sheet, rows[at][0], column, heading))
         elif plain(heading) not in asked and _is_unheard(name, heading, column, rows[at + 1 :]):
-            unheard.append(_unheard(sheet, rows[at][0], column, heading, name))
+            of_terms = name == "timetable" and _are_terms(column, rows[at + 1 :])
+            unheard.append(_unheard(sheet, rows[at][0], column, heading, name, of_terms))
         else:
             notes.append(_ignored_note(sheet, rows[at][0], column, heading, name))
     said = said_above(rows[: max(at, 0)], columns) if name == "timetable" else {}
@@ -285,7 +289,7 @@ def _is_unheard(name: str, heading: str, column: int, rows: Sequence[Row]) -> bo
     """Whether a column that a table has no use for says when: on which dates classes are held, in which order the blocks of a
     day come, or dates and times of the year."""
     if name == "timetable":
-        return _says_when(heading, column, rows)
+        return _says_when(heading, column, rows) or _are_terms(column, rows)
     cells = [row[column] for _, row in rows if column < len(row) and cell_text(row[column])]
     if name == "cycle":
         texts = list(map(cell_text, cells))
@@ -296,7 +300,13 @@ def _is_unheard(name: str, heading: str, column: int, rows: Sequence[Row]) -> bo
     )
 
 
-def _unheard(sheet: Sheet, row: int, column: int, heading: str, name: str) -> Problem:
+def _are_terms(column: int, rows: Sequence[Row]) -> bool:
+    """Whether the cells of a column are names or codes of terms, and nothing else."""
+    texts = [text for _, row in rows if column < len(row) and (text := cell_text(row[column]))]
+    return bool(texts) and all(re.fullmatch(_TERM, text) or is_term(text) for text in texts)
+
+
+def _unheard(sheet: Sheet, row: int, column: int, heading: str, name: str, of_terms: bool) -> Problem:
     remedy = f'To leave it out: --column "{heading}=".'
     if name == "timetable":
         message = f"The column “{heading}” says on which dates classes are held, and a timetable has no use for it: they would be held on all."
@@ -304,6 +314,9 @@ def _unheard(sheet: Sheet, row: int, column: int, heading: str, name: str) -> Pr
             "Put what it says into the tables Days off and Special days, or give rows their First day and Last day; "
             f'to leave it out: --column "{heading}=".'
         )
+        if of_terms:
+            message = f"The column “{heading}” says in which terms classes are held, and nothing reads it: they would be held in all."
+            remedy = f'If it does: --column "{heading}=term"; to leave it out: --column "{heading}=".'
         if fold(heading).strip(" .") in ENGLISH.weekdays:
             message = f"The column “{heading}” says which classes are held on that day, and they would be held on all days."
             remedy = "Give each class a row for each of its days, with a column Day, and beside it what the cell says (Room, Teacher, Period)."

@@ -70,7 +70,7 @@ def in_part_of_day(time: Part, label: str) -> Part:
     if start is None or not is_open or not (is_late or any(word in _EARLY_WORDS for word in words)):
         return time
     start = Clock(start.secs + (_NOON if is_late else 0), True)
-    return time._replace(start=start, end=_after(start.secs, time.end) if time.end else None)
+    return time._replace(start=start, end=end_after(start.secs, time.end) if time.end else None)
 
 
 def time_of(cell: Cell) -> Part:
@@ -249,16 +249,16 @@ def _run(lines: Sequence[Line]) -> list[Line]:
         # a workbook holds a typed 1:30 as a time of its own, and knows nothing of am and pm either
         is_open = not start.has_meridiem or isinstance(line.heading, dt.time)
         if is_open and (start.secs < _MORNING or before >= _NOON):
-            start = _after(before, start)
+            start = end_after(before, start)
         counts_to_24 = start.secs >= _NOON + 3600 and not start.has_meridiem  # 19:30-8:00: till the morning
         if end is not None and not end.has_meridiem and not counts_to_24:
-            end = _after(start.secs, end)
+            end = end_after(start.secs, end)
         before = start.secs
         found.append(Line(line.index, line.heading, line.time._replace(start=start, end=end)))
     return found
 
 
-def _after(before: int, clock: Clock) -> Clock:
+def end_after(before: int, clock: Clock) -> Clock:
     """A time of the 12-hour clock in its afternoon, where only that is after another; any other as it stands."""
     is_early = 3600 <= clock.secs < _NOON and clock.secs < before < clock.secs + _NOON
     return Clock(clock.secs + _NOON, True) if is_early else clock

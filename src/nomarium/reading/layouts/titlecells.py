@@ -19,15 +19,16 @@ _LEAST: Final = 2
 _SURE: Final = r"(?i)\d\s?[ap]\.?m\b|\d[:h]\d\d|\d\.\d\d\s?[-–—]\s?\d{1,2}\.\d\d|noon|\d\s?uhr\b"
 """A time that can be nothing else."""
 _SAYING_WHEN: Final = frozenset(("time", "start", "end", "duration", "class"))
+_GIVEN: Final = _SAYING_WHEN | {"all-day"}
 
 
 def with_cells_apart(sheet: Sheet, table: TableReading) -> Sheet | None:
     """The sheet with two more columns, for the times and the places that its cells of titles hold, on lines of their own or
     among their words; None where fewer than half of these cells hold one time, as nearly everywhere."""
     title = table.column("summary")
-    if title is None or title.how == "asked" or _SAYING_WHEN & {column.field for column in table.columns}:
+    if title is None or _SAYING_WHEN & {column.field for column in table.columns}:
         return None
-    if table.options.title or table.options.defaults.keys() & _SAYING_WHEN:
+    if table.options.title or table.options.defaults.keys() & _GIVEN:
         return None
     heads, at = table.head.header_rows, title.at
     first = (row for number, row in islice(sheet.rows(), _LOOKED_AT) if number not in heads)
@@ -54,7 +55,7 @@ def with_cells_apart(sheet: Sheet, table: TableReading) -> Sheet | None:
         f"Cells that hold a title and its time, such as “{first_timed[:60]}”, are a column for each (and for the place, where it "
         "has a line of its own)."
     )
-    remedy = f'To keep the titles as they are: --column "{title.heading}=summary".'
+    remedy = "To keep the titles as they are: --set all-day=yes."
     told = [note("title-cells", message, remedy).at(sheet.place(None, at))]
     several = [
         (number, row[at])

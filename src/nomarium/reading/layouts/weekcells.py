@@ -2,18 +2,19 @@
 beside the name of a group, only when. Each is a weekly event of the weeks that the person names."""
 
 import re
-from collections.abc import Iterator, Sequence
+from collections.abc import Collection, Iterator, Sequence
 from typing import Final, NamedTuple
 
 from nomarium.model.cell import Cell
 from nomarium.model.problem import note
-from nomarium.model.wording import WEEKDAYS
+from nomarium.model.wording import WEEKDAYS, listed
 from nomarium.reading.cells.times import Clock
 from nomarium.reading.columns.daycells import begins_week, looks_like_date
 from nomarium.reading.columns.headings import match_exactly
 from nomarium.reading.columns.lexicons import weekday_columns
 from nomarium.reading.layouts.celltimes import lines_of_cell
 from nomarium.reading.layouts.codes import is_idle
+from nomarium.reading.layouts.eveningsdown import TOLD, in_evenings
 from nomarium.reading.layouts.eventlist import list_in
 from nomarium.reading.layouts.grid import title_and_place
 from nomarium.reading.layouts.layout import NotRead, Reading, Top, not_read
@@ -41,6 +42,8 @@ class _Drawing(NamedTuple):
     """The number of the row of weekdays."""
     idle: int
     """Cells that say that nothing is held."""
+    evenings: list[str]
+    """Times that are in the evening since they stand below those of an afternoon."""
     has_bounds: bool = False
     """Whether each row says its first and its last day."""
 
@@ -63,17 +66,19 @@ def look(top: Top) -> Reading | NotRead:
         f"Read as a week that repeats {days}: weekdays across (row {drawing.head}), a time in each cell."
     )
     told = [note("layout-week", message)]
+    if drawing.evenings:
+        told.append(note("lines-evening", TOLD.format(listed(drawing.evenings))))
     if drawing.idle:
         told.append(note("slots-idle", f"Cells in which nothing is held (a dash, “off” …): {drawing.idle}."))
     width = max(n + 1 for n in range(len(_HEADINGS)) if any(cells[n] for _, cells in drawing.rows) or n < 3)
     rows: list[Row] = [(drawing.head, _HEADINGS[:width]), *((n, cells[:width]) for n, cells in drawing.rows)]
-    listed = sheet._replace(
+    as_list = sheet._replace(
         read_rows=lambda: rows, merged=(), notes=(*sheet.notes, *(one.at(sheet.place()) for one in told))
     )
     options = options._replace(
         header_row=drawing.head, columns={**options.columns, "Day": "date"}, tells_repeats=False
     )
-    reading = list_in(Top(listed, options, True), listed, top.seen)
+    reading = list_in(Top(as_list, options, True), as_list, top.seen)
     return reading if isinstance(reading, NotRead) else reading._replace(is_weekly=True)
 
 
@@ -97,6 +102,8 @@ def _drawn(rows: Sequence[Row], top: Top) -> _Drawing | None:
         return None  # each row is of a week of its own, or stands under one
     field = next((match.field for n in labels if (match := match_exactly(cell_text(head[n])))), "")
     found, idle = list[Row](), 0
+    lines = _lines_in(rows[at + 1 :], days)
+    evenings = _settled(lines, days) if not (labels or top.options.clock) else []
     for row_number, row in rows[at + 1 :]:
         label = ", ".join(text for n in labels if n < len(row) and (text := cell_text(row[n])))
         if is_blank(row):
@@ -120,11 +127,13 @@ def _drawn(rows: Sequence[Row], top: Top) -> _Drawing | None:
             elif text:
                 if bounds:
                     day = f"{day.removeprefix('every ')}s, {cell_text(row[bounds[0]])} - {cell_text(row[bounds[1]])}"
-                events = list(_events_in(row[column], day, label, field))
-                if not all(event[2] for event in events):
+                said = lines[row_number, column]
+                if any(time.start is None or time.refusal for _, time, _ in said):
                     return None
-                found += [(row_number, event) for event in events]
-    return _Drawing(found, number, idle, bool(bounds)) if any(event[2] for _, event in found) else None
+                found += [(row_number, event) for event in _events_in(said, day, label, field)]
+    return (
+        _Drawing(found, number, idle, evenings, bool(bounds)) if any(event[2] for _, event in found) else None
+    )
 
 
 def _bounds_in(head: Sequence[Cell], rows: Sequence[Row]) -> tuple[int, ...]:
@@ -138,11 +147,45 @@ def _bounds_in(head: Sequence[Cell], rows: Sequence[Row]) -> tuple[int, ...]:
     return tuple(dated) if len(dated) == _FIRST_AND_LAST else ()
 
 
-def _events_in(cell: Cell, day: str, label: str, field: str) -> Iterator[tuple[str, str, str, str, str]]:
-    """The events of a cell: title, weekday, time, place and teacher; without a time where some line says none."""
-    alone = time_of(cell)
-    lines = [("", alone, "")] if alone is not NOTHING else []
-    lines = lines or [(one.title, one.time, one.place) for one in lines_of_cell(cell_text(cell))]
+_Lines = dict[tuple[int, int], list[tuple[str, Part, str]]]
+"""By row number and column: titles with their times and places."""
+
+
+def _lines_in(rows: Sequence[Row], days: Collection[int]) -> _Lines:
+    """What is held in each cell under a day."""
+    found: _Lines = {}
+    for column in days:
+        for number, row in rows:
+            cell = row[column] if column < len(row) else ""
+            alone = time_of(cell)
+            lines = [("", alone, "")] if alone is not NOTHING else []
+            found[number, column] = lines or [
+                (one.title, one.time, one.place) for one in lines_of_cell(cell_text(cell))
+            ]
+    return found
+
+
+def _settled(lines: _Lines, days: Collection[int]) -> list[str]:
+    """Say of the times of evenings that they are, where what stands below is later in the day; the times that this moves."""
+    columns = [[key for key in lines if key[1] == column] for column in days]
+    written = [[(time, _written(time)) for key in keys for _, time, _ in lines[key]] for keys in columns]
+    settled = in_evenings(written)
+    for keys, times in zip(columns, settled, strict=True):
+        left = iter(times)
+        lines |= {key: [(title, next(left), place) for title, _, place in lines[key]] for key in keys}
+    pairs = [pair for was, now in zip(written, settled, strict=True) for pair in zip(was, now, strict=True)]
+    moved = (
+        text
+        for (was, text), now in pairs
+        if was.start != now.start and not (was.start and was.start.is_doubtful)
+    )
+    return list(dict.fromkeys(moved))
+
+
+def _events_in(
+    lines: Sequence[tuple[str, Part, str]], day: str, label: str, field: str
+) -> Iterator[tuple[str, str, str, str, str]]:
+    """The events of a cell: title, weekday, time, place and teacher."""
     for what, time, place in lines:
         title, where = title_and_place(what) if what else ("", "")
         where = place or where or (label if field in _OF_PLACES else "")

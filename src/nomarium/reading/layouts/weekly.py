@@ -18,7 +18,7 @@ from nomarium.reading.columns.weekdaycolumn import Weekly, weekdays_in
 from nomarium.reading.layouts.classlists import names_sections
 from nomarium.reading.layouts.eventlist import list_in
 from nomarium.reading.layouts.layout import NotRead, Reading, Top, not_read
-from nomarium.reading.layouts.weeklylines import weekly_lines
+from nomarium.reading.layouts.weeklylines import weekly_lines, yearless_line
 from nomarium.reading.options import ReadingOptions
 from nomarium.sheets.sheet import Row, Sheet, cell_text
 
@@ -185,6 +185,9 @@ def without_weeks(sheet: Sheet, options: ReadingOptions) -> NotRead:
     if (options.repeats_from is None) != (options.repeats_until is None):
         missing = "--from" if options.repeats_from is None else "--until"
         remedy = f"Give {missing} too: {missing} {'2026-09-07' if missing == '--from' else '2026-12-18'}."
+    elif options.school_year is None and (line := yearless_line(sheet, options)):
+        message = f"“{line}” says in which weeks the weekdays of {sheet.title} repeat, and not of which year."
+        remedy = "Say it: --school-year 2026:2027; or give the weeks: --from 2026-09-07 --until 2026-12-18."
     else:
         remedy = "Say so: --from 2026-09-07 --until 2026-12-18, or --terms FILE with the dates of the terms; for one week only, --day-one 2026-09-07."
     return not_read(sheet, "no-weeks", "its weekdays have no weeks", "weeks-missing", message, remedy)

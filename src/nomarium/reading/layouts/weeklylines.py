@@ -2,13 +2,17 @@
 
 import datetime as dt
 from collections.abc import Mapping, Sequence
-from typing import NamedTuple
+from typing import Final, NamedTuple
 
 from nomarium.model.problem import Problem, note
 from nomarium.model.wording import listed
 from nomarium.reading.options import ReadingOptions
 from nomarium.reading.rows.offlines import SaidLine, gaps_between, lines_beside
 from nomarium.sheets.sheet import Sheet
+
+
+_SOME_YEAR: Final = (dt.date(2026, 8, 1), dt.date(2027, 7, 31))
+"""A school year, with which days without a year can be read."""
 
 
 class WeeklyLines(NamedTuple):
@@ -52,6 +56,12 @@ def weekly_lines(sheet: Sheet, first_row: int, options: ReadingOptions) -> Weekl
     passed = {line.number: line.text for line in lines if line.number >= first_row}
     problems = tuple(line.unread(sheet) for line in lines if line.is_unread)
     return WeeklyLines(options, closed, passed, tuple(notes), problems)
+
+
+def yearless_line(sheet: Sheet, options: ReadingOptions) -> str:
+    """The line beside weekly rows that says in which weeks they are held, and not of which year; nothing where none does."""
+    lines = lines_beside(sheet, options._replace(school_year=_SOME_YEAR))
+    return next((line.text for line in lines if line.held), "")
 
 
 def _quoted(lines: Sequence[SaidLine]) -> str:

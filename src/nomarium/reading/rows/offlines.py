@@ -115,6 +115,8 @@ class _Years(NamedTuple):
     def of(self, month: int, day: int) -> int | None:
         if len(self.written) == 1:
             return next(iter(self.written))
+        if self.options.school_year is not None:
+            return self._within(*self.options.school_year, month, day)
         first, last = self.options.repeats_from, self.options.repeats_until
         if first is None or last is None:
             return None
@@ -124,6 +126,15 @@ class _Years(NamedTuple):
             if (first.month, first.day) <= (month, day) or year > first.year
         ]
         return fits[0] if fits else None
+
+    @staticmethod
+    def _within(first: dt.date, last: dt.date, month: int, day: int) -> int | None:
+        fits = [
+            year
+            for year in range(first.year, last.year + 1)
+            if (first.year, first.month, first.day) <= (year, month, day) <= (last.year, last.month, last.day)
+        ]
+        return fits[0] if len(fits) == 1 else None
 
 
 def _lines(sheet: Sheet) -> Iterator[tuple[int, str]]:

@@ -1,0 +1,142 @@
+"""Weeks drawn with the times in their cells: who teaches stands below, studios head columns, and evenings follow afternoons."""
+
+from __future__ import annotations
+
+from pathlib import Path
+
+import openpyxl
+import pytest
+
+from helpers import built, csv_file, nomarium, refused, workbook
+from test_lines_beside_weekdays import plan_book
+from test_whose_classes import MON, TUE, rows_of
+
+WEEK = ("--from", MON, "--until", "2027-02-13")
+WED, SAT = "2027-02-10", "2027-02-13"
+STUDIOS: list[list[object]] = [
+    ["Classes in the lofts, 2027"], ["Monday", "", "Tuesday", ""], ["Loft 1", "Shed 2", "Loft 1", "Shed 2"],
+    ["4:00-5:00 Oars\nMs Finch", "7:00-8:00 Tar\nMr Osei", "", "9:30-10:30am Knots\nMs Vane"],
+    ["5:00-6:00 Rig\nMs Finch", "closed", "7:00-8:00 Glue\nMs Finch", ""], ["7:00-8:00 Charts\nMs Finch"],
+]  # fmt: skip
+
+
+def week_book(folder: Path, rows: list[list[object]], merged: tuple[str, ...] = ()) -> Path:
+    """A workbook of one sheet called Week."""
+    path = workbook(folder, rows, merged)
+    book = openpyxl.load_workbook(path)
+    book["Events"].title = "Week"
+    book.save(path)
+    return path
+
+
+def test_studios_under_days_are_the_rooms_of_classes_that_say_their_times(tmp_path: Path) -> None:
+    source = week_book(tmp_path, STUDIOS, merged=("A2:B2", "C2:D2"))
+    assert [one[:5] for one in rows_of(source, *WEEK)] == [
+        ("Oars", MON, "16:00", "Loft 1", "Ms Finch"), ("Rig", MON, "17:00", "Loft 1", "Ms Finch"),
+        ("Charts", MON, "19:00", "Loft 1", "Ms Finch"), ("Tar", MON, "19:00", "Shed 2", "Mr Osei"),
+        ("Knots", TUE, "09:30", "Shed 2", "Ms Vane"), ("Glue", TUE, "19:00", "Loft 1", "Ms Finch"),
+    ]  # fmt: skip
+    text = nomarium("survey", source, *WEEK).text
+    assert "run forward through the day: 4:00-5:00 Oars" in text
+    assert "1 cell says that nothing is taught" in text
+
+
+@pytest.mark.parametrize(
+    ("cell", "expected"),
+    [
+        ("4:00-4:45pm Oars", ("Oars", "16:00", "")),
+        ("Oars 4:00-4:45pm", ("Oars", "16:00", "")),
+        ("Oars\n4:00-4:45pm\nMs Finch", ("Oars", "16:00", "Ms Finch")),
+        ("4:00-4:45pm\nOars\nMs Finch", ("Oars", "16:00", "Ms Finch")),
+        ("Oars (Ms Finch)\n4pm", ("Oars", "16:00", "Ms Finch")),
+    ],
+)
+def test_a_cell_says_its_class_its_time_and_its_teacher_in_any_order(cell: str, expected: tuple[str, ...], tmp_path: Path) -> None:  # fmt: skip
+    teacher = bool(expected[2])
+    other = cell.replace("Oars", "Tar").replace("Finch", "Vane").replace("4:", "5:").replace("4pm", "5pm")
+    terms = [["Term", "First day", "Last day"], ["Spring", MON, TUE]]
+    source = plan_book(tmp_path, {"Week": [["Monday", "Tuesday"], [cell, other]], "Terms": terms})
+    assert [(one[0], one[2], one[4]) for one in rows_of(source)] == [
+        expected,
+        ("Tar", "17:00", "Ms Vane" if teacher else ""),
+    ]
+
+
+def test_several_classes_in_a_cell_are_each_at_their_own_time(tmp_path: Path) -> None:
+    cell = "9:00-10:00am Oars\nMs Finch\n10:15-11:00am Rig\nMr Osei"
+    source = week_book(tmp_path, [["Monday", "Tuesday"], [cell, "9:00-10:00am Tar\nMs Vane"]])
+    assert [(one[0], one[1], one[2], one[4]) for one in rows_of(source, *WEEK)] == [
+        ("Oars", MON, "09:00", "Ms Finch"), ("Rig", MON, "10:15", "Mr Osei"), ("Tar", TUE, "09:00", "Ms Vane"),
+    ]  # fmt: skip
+
+
+def test_a_class_without_a_time_among_those_that_say_theirs_is_asked_about(tmp_path: Path) -> None:
+    rows = [["Monday", "Tuesday"], ["9:00-10:00am Oars\nMs Finch", "Tar\nMs Vane"], ["10:15-11:00am Rig\nMs Finch", "1-2pm Glue\nMs Vane"]]  # fmt: skip
+    assert "No line says in which period, or at which time, this is." in refused(week_book(tmp_path, rows), *WEEK)  # fmt: skip
+
+
+ORDER = ["Monday", "Tuesday", "Saturday"]
+
+
+@pytest.mark.parametrize(
+    ("rows", "starts"),
+    [
+        ([["4:00 Oars", "7:00 Tar", "9:00 Rig"], ["7:30 Glue", "", "10:00 Knots"], ["7:00 Ash", "", ""]], ["4:00 pm", "7:00 am", "7:30 am"]),
+        ([["4:00 Oars", "7:00 Tar", "9:00 Rig"], ["5:30 Glue", "", "10:00 Knots"], ["7:00 Ash", "", ""]], ["4:00 pm", "5:30 pm", "7:00 pm"]),
+        ([["16:00 Oars", "7:00 Tar", "9:00 Rig"], ["17:30 Glue", "", "10:00 Knots"], ["7:00 Ash", "", ""]], ["4:00 pm", "5:30 pm", "7:00 am"]),
+        ([["10:00 Oars", "7:00 Tar", "9:00 Rig"], ["11:30 Glue", "", "10:00 Knots"], ["12:15 Ash", "", ""]], ["10:00 am", "11:30 am", "12:15 pm"]),
+    ],
+    ids=["no order", "in order", "24-hour", "over noon"],
+)  # fmt: skip
+def test_a_time_below_those_of_an_afternoon_is_in_its_evening(rows: list[list[object]], starts: list[str], tmp_path: Path) -> None:  # fmt: skip
+    found = built(week_book(tmp_path, [ORDER, *rows]), *WEEK)
+    times = [f"{int(one.split('T')[1][:2]) % 12 or 12}{one.split('T')[1][2:5]} {'pm' if one.split('T')[1] >= '12' else 'am'}" for one in found if MON in one.split("/")[0]]  # fmt: skip
+    assert sorted(times) == sorted(starts)
+    is_late = "7:00 pm" in starts
+    assert any(f"Tar {TUE}T{'19' if is_late else '07'}:00" in one for one in found)
+    assert any(f"Rig {SAT}T09:00" in one for one in found)
+
+
+def test_an_evening_that_may_be_a_morning_on_another_day_is_asked_about(tmp_path: Path) -> None:
+    rows = [["5:30-6:30 Oars", "7:00-8:00 Tar", "7:00-8:00 Rig"], ["7:00-8:00 Glue", "", "8:00-9:00 Knots"]]
+    text = refused(week_book(tmp_path, [ORDER, *rows]), *WEEK)
+    assert "7:00 is in the evening on another day, below times of an afternoon; here it could be in the morning" in text  # fmt: skip
+    said = [[cell.replace("7:00-8:00 Rig", "7:00-8:00am Rig") for cell in row] for row in rows]
+    assert any(f"Rig {SAT}T07:00" in one for one in built(week_book(tmp_path, [ORDER, *said]), *WEEK))
+
+
+def test_a_column_of_terms_that_nothing_reads_stops_the_build(tmp_path: Path) -> None:
+    classes = [["Class", "Day", "Start", "End", "Offered"], ["Oars", "Mon", "9:00", "10:00", "S1"], ["Rig", "Mon", "10:15", "11:00", "S2"]]  # fmt: skip
+    terms = [["Term", "First day", "Last day"], ["S1", MON, "2027-02-12"], ["S2", "2027-02-15", "2027-02-19"]]
+    source = plan_book(tmp_path, {"Classes": classes, "Terms": terms})
+    assert "The column “Offered” says in which terms classes are held" in refused(source)
+    assert [one[:2] for one in rows_of(source, "--column", "Offered=term")] == [("Oars", MON), ("Rig", "2027-02-15")]  # fmt: skip
+    source = plan_book(tmp_path, {"Classes": [[*classes[0][:4], "Trm"], *classes[1:]], "Terms": terms})
+    assert [one[:2] for one in rows_of(source)] == [("Oars", MON), ("Rig", "2027-02-15")]
+
+
+def test_codes_are_no_days_although_a_spreadsheet_could_count_them(tmp_path: Path) -> None:
+    text = "CRN,Title,Date\n20113,Oars,2027-02-08\n20114,Rig,2027-02-09\n"
+    assert len(built(csv_file(tmp_path, text))) == 2
+    near = csv_file(tmp_path, text.replace("201", "464"), "near.csv")
+    assert "holds days and is none of those that say when" in refused(near)
+
+
+def test_the_weeks_that_a_title_says_have_the_year_of_the_school_year(tmp_path: Path) -> None:
+    text = "Winter session: Feb 8 - Mar 5\nClass,Days,Time\nOars,M/W,4:00-4:30pm\n"
+    message = refused(csv_file(tmp_path, text))
+    assert "“Winter session: Feb 8 - Mar 5” says in which weeks" in message
+    assert "not of which year" in message
+    found = built(tmp_path / "events.csv", "--school-year", "2026:2027")
+    assert (len(found), found[0]) == (8, "Oars 2027-02-08T16:00/2027-02-08T16:30")
+    assert found[-1] == "Oars 2027-03-03T16:00/2027-03-03T16:30"
+
+
+@pytest.mark.parametrize("asked", [(), ("--column", "Service=summary")], ids=["found", "asked"])
+def test_times_before_titles_are_theirs_also_where_the_column_was_asked_for(asked: tuple[str, ...], tmp_path: Path) -> None:  # fmt: skip
+    text = "Date,Service,Reader\n2027-02-14,8am Matins,A Osei\n2027-02-14,10.30am Blessing of boats,B Vane\n2027-02-21,8am Matins,\n"
+    source = csv_file(tmp_path, text)
+    assert built(source, *asked)[:2] == [
+        "Matins 2027-02-14T08:00/2027-02-14T09:00", "Blessing of boats 2027-02-14T10:30/2027-02-14T11:30",
+    ]  # fmt: skip
+    assert "8am Matins 2027-02-14/2027-02-15" in built(source, *asked, "--set", "all-day=yes")
