@@ -132,3 +132,78 @@ def test_a_class_of_both_weeks_meets_in_each(both: str, tmp_path: Path) -> None:
     terms = [["Term", "First day", "Last day"], ["Spring", "2027-02-08", "2027-02-19"]]
     source = plan_book(tmp_path, {"Classes": classes, "Bells": [*BELL], "Terms": terms})
     assert [one[:2] for one in rows_of(source)] == [("Oars", MON), ("Tar", TUE), ("Rig", "2027-02-15"), ("Tar", "2027-02-16")]  # fmt: skip
+
+
+@pytest.mark.parametrize(
+    ("pattern", "expected"),
+    [
+        ("M1 T2", [("Oars", MON, "09:00"), ("Oars", TUE, "10:15")]),
+        ("MT 2", [("Oars", MON, "10:15"), ("Oars", TUE, "10:15")]),
+        ("M1-2", [("Oars", MON, "09:00")]),
+        ("M/T1", [("Oars", MON, "09:00"), ("Oars", TUE, "09:00")]),
+        ("Mon 1, Tu2", [("Oars", MON, "09:00"), ("Oars", TUE, "10:15")]),
+    ],
+)
+def test_weekdays_by_their_letters_with_periods(
+    pattern: str, expected: list[tuple[str, ...]], tmp_path: Path
+) -> None:
+    bells = [*BELL[:2], ["2", "10:05", "11:05"]] if pattern == "M1-2" else BELL
+    classes = [["Course", "Meeting pattern"], ["Oars", pattern], ["Rig", "W1 Th2 F1"]]
+    source = plan_book(tmp_path, {"Sections": classes, "Bells": bells, "Terms": [*EARLY]})
+    assert [one[:3] for one in rows_of(source)] == expected
+
+
+def test_letters_that_could_be_two_weekdays_are_asked_about(tmp_path: Path) -> None:
+    classes = [["Course", "Meeting pattern"], ["Oars", "TH1"], ["Rig", "M2"]]
+    assert "TH" in refused(plan_book(tmp_path, {"Sections": classes, **YEAR}))
+
+
+def test_periods_under_weekdays_in_lists_and_ranges_beside_dashes(tmp_path: Path) -> None:
+    form = [["Subject", "Teacher", "Mon", "Tue"], ["Oars", "Finch", "1", "–"], ["Rig", "Osei", "2", "1 & 2"]]
+    source = plan_book(tmp_path, {"Form 7": form, **YEAR})
+    assert [one[:3] for one in rows_of(source)] == [
+        ("Oars", MON, "09:00"), ("Rig", MON, "10:15"), ("Rig", TUE, "09:00"), ("Rig", TUE, "10:15"),
+    ]  # fmt: skip
+
+
+@pytest.mark.parametrize("turned", [False, True], ids=["rooms down", "rooms across"])
+def test_sheets_of_weekdays_with_rooms_and_periods(turned: bool, tmp_path: Path) -> None:
+    monday: list[list[object]] = [["Room", "1", "2"], ["Loft 1", "Oars 7", "Oars 8"], ["Shed 2", "", "Art 7"]]
+    tuesday: list[list[object]] = [["Room", "1", "2"], ["Loft 1", "", "Oars 7"], ["Shed 2", "Art 7", ""]]
+    sheets = {"Mon": monday, "Tue": tuesday}
+    if turned:
+        sheets = {day: [list(row) for row in zip(*rows, strict=True)] for day, rows in sheets.items()}
+    assert [one[:4] for one in rows_of(plan_book(tmp_path, {**sheets, **YEAR}))] == [
+        ("Oars 7", MON, "09:00", "Loft 1"), ("Art 7", MON, "10:15", "Shed 2"), ("Oars 8", MON, "10:15", "Loft 1"),
+        ("Art 7", TUE, "09:00", "Shed 2"), ("Oars 7", TUE, "10:15", "Loft 1"),
+    ]  # fmt: skip
+
+
+@pytest.mark.parametrize(
+    ("head", "names", "code"),
+    [
+        (["Code", "Name"], [["W1", "Early"], ["W2", "Late"]], ("W1", "W2")),
+        (["Name"], [["Winter 2027"], ["Spring 2027"]], ("W27", "2027S")),
+        (["Name"], [["Winter 2027"], ["Spring 2027"]], ("WI27", "SP27")),
+    ],
+)
+def test_terms_by_their_codes(
+    head: list[str], names: list[list[str]], code: tuple[str, str], tmp_path: Path
+) -> None:
+    spans = [["2027-02-08", "2027-02-12"], ["2027-02-15", "2027-02-19"]]
+    terms = [[*head, "From", "To"], *([*a, *b] for a, b in zip(names, spans, strict=True))]
+    classes = [["Course", "Day", "Start", "End", "Term"], ["Oars", "Mon", "9:00", "10:00", code[0]], ["Rig", "Mon", "9:00", "10:00", code[1]]]  # fmt: skip
+    source = plan_book(tmp_path, {"Classes": classes, "Terms": terms})
+    assert [one[:2] for one in rows_of(source)] == [("Oars", MON), ("Rig", "2027-02-15")]
+
+
+def test_a_code_that_could_be_two_terms_is_none(tmp_path: Path) -> None:
+    terms = [["Name", "From", "To"], ["Spring 2027", MON, "2027-02-12"], ["Summer 2027", "2027-02-15", "2027-02-19"]]  # fmt: skip
+    classes = [["Course", "Day", "Start", "End", "Term"], ["Oars", "Mon", "9:00", "10:00", "S27"]]
+    assert "There is no term “S27”" in refused(plan_book(tmp_path, {"Classes": classes, "Terms": terms}))
+
+
+def test_a_class_written_once_has_its_title_in_every_row(tmp_path: Path) -> None:
+    classes = [["Course", "Title", "Day", "Start", "End"], ["R1", "Rigging", "Mon", "9:00", "10:00"], ["", "", "Tue", "9:00", "10:00"], ["T2", "Tar", "Mon", "11:00", "12:00"], ["", "Tar lab", "Tue", "11:00", "12:00"]]  # fmt: skip
+    source = plan_book(tmp_path, {"Classes": classes, "Terms": [*EARLY]})
+    assert [one[:2] for one in rows_of(source)] == [("Rigging", MON), ("Tar", MON), ("Rigging", TUE), ("Tar lab", TUE)]  # fmt: skip

@@ -2,9 +2,10 @@
 row of it, free periods apart, times of their own read."""
 
 import re
-from collections.abc import Iterable, Sequence
+from collections.abc import Collection, Iterable, Sequence
 from typing import NamedTuple
 
+from nomarium.model.cell import Cell
 from nomarium.model.problem import Problem, note
 from nomarium.model.refusal import Refusal
 from nomarium.model.wording import WEEKDAYS, counted, listed
@@ -20,6 +21,7 @@ from nomarium.school.drawnheads import day_and_week, days_named
 from nomarium.school.owntimes import own_bells
 from nomarium.school.planheads import plain
 from nomarium.school.plantables import Item, Table
+from nomarium.sheets.sheet import cell_text
 
 _GROUPED = ("class", "label", "week", "teacher", "group", "room", "term", "division")
 """Columns that may be written once over the rows of a group."""
@@ -112,6 +114,19 @@ def _are_days(codes: WeekdayCodes, texts: Sequence[str]) -> bool:
     return bool(read) and all(not isinstance(one, Refusal) or one.why == "several" for one in read)
 
 
+def _titled(part: list[Item], continued: Collection[int]) -> list[Item]:
+    """Rows of which those that have their class from above (`continued`), and no title, have its title, too."""
+    found = list[Item]()
+    above: Cell = ""
+    for n, item in enumerate(part):
+        own = item.cells.get("title", "")
+        if n in continued and not cell_text(own) and cell_text(above):
+            item = item._replace(cells={**item.cells, "title": above})
+        above = item.cells.get("title", "") if n not in continued else above
+        found.append(item)
+    return found
+
+
 def _with_groups(
     items: Sequence[Item], options: ReadingOptions, problems: list[Problem], notes: list[Problem]
 ) -> list[Item]:
@@ -147,7 +162,7 @@ def _with_groups(
                     f"“{heading}” is written once a group: {counted(len(fills), 'row')} have it from above."
                 )
                 notes.append(note("group-once", message).at(part[fills[0]].place(field)))
-        found[number : number + len(part)] = part
+        found[number : number + len(part)] = _titled(part, continued)
     return found
 
 

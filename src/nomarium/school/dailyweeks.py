@@ -11,6 +11,7 @@ from nomarium.reading.layouts.namedslots import is_break
 from nomarium.reading.rows.sectiondate import date_of_title
 from nomarium.school.datewords import looks_like_date
 from nomarium.school.daycolumns import are_ticks
+from nomarium.school.daysheets import day_of
 from nomarium.school.drawncells import DrawnWeek, Grid
 from nomarium.school.drawnheads import heads_names
 from nomarium.school.drawnlines import Slot, is_time, slot_in
@@ -25,10 +26,10 @@ _LEAST_PERIODS: Final = 2
 
 
 def daily_week(sheet: Sheet) -> DrawnWeek | None:
-    """The classes of a sheet that has its periods or times on one side, names of teachers, rooms or groups under a heading that
+    """The classes of a sheet that is called after no day and has its periods or times on one side, names of teachers, rooms or groups under a heading that
     says so on the other, and no day; None for any other. They have no label: they meet on every one."""
     rows = list(sheet.rows())
-    if len(rows) > _TOP_ROWS:
+    if len(rows) > _TOP_ROWS or day_of(sheet.name):
         return None
     return _across(Grid(sheet, rows)) or _across(Grid(turned(sheet, rows), turn(rows), sheet))
 

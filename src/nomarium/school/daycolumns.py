@@ -8,6 +8,7 @@ from typing import NamedTuple
 from nomarium.model.cell import Cell
 from nomarium.reading.cells.choices import read_yes_no
 from nomarium.reading.cells.placewords import is_place
+from nomarium.reading.layouts.codes import is_idle
 from nomarium.reading.layouts.namedslots import is_break
 from nomarium.school.drawnheads import days_across, letter_columns
 from nomarium.school.drawnlines import is_period, is_time
@@ -36,7 +37,7 @@ def days_in_rows(sheet: Sheet, labels: frozenset[str] = frozenset()) -> DaysInRo
     at, days, fields = _head_of(rows, labels)
     if at < 0 or {"label", "meets"} & fields:
         return None
-    cells = [row[n] for _, row in rows[at + 1 :] for n in days if n < len(row) and cell_text(row[n])]
+    cells = [row[n] for _, row in rows[at + 1 :] for n in days if n < len(row) and _says(row[n])]
     kind = _kind_of(cells)
     has_when = bool({"period", "time", "start"} & fields) or _has_times(rows[at + 1 :], days)
     if kind == "Period" and has_when and set(map(cell_text, cells)) == {"1"}:
@@ -47,6 +48,12 @@ def days_in_rows(sheet: Sheet, labels: frozenset[str] = frozenset()) -> DaysInRo
         return None
     again = partial(_in_rows, rows, at, days, kind)
     return DaysInRows(sheet._replace(read_rows=again), list(days.values()))
+
+
+def _says(cell: Cell) -> bool:
+    """Whether a cell under a day says that something is held: a dash says that nothing is."""
+    text = cell_text(cell)
+    return bool(text) and not is_idle(text)
 
 
 def _has_times(rows: Sequence[Row], days: Mapping[int, str]) -> bool:
@@ -67,7 +74,7 @@ def _in_rows(rows: Sequence[Row], at: int, days: Mapping[int, str], kind: str) -
     for n, (number, row) in enumerate(rows):
         cells = [*row, *[""] * (width - len(row))]
         own = ["" if m in gone and n >= at else cell for m, cell in enumerate(cells)]
-        held = {m: cells[m] for m in days if cell_text(cells[m])}
+        held = {m: cells[m] for m in days if _says(cells[m])}
         if n <= at:
             yield number, [*own, *(("Day", "" if kind == "ticks" else kind) if n == at else ("", ""))]
         elif kind == "ticks" or not held:

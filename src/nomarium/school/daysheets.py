@@ -122,7 +122,8 @@ def _drawing(rows: Sequence[Row], labels: frozenset[str], has_days: bool) -> _Dr
         if not any(n < left for n in filled) or any(map(_is_line, beside)) or not _are_names(names.values()):
             continue
         columns = [[cell_text(one[n]) for one in below if n < len(one)] for n in names]
-        are_lists = any(map(_are_of_list, columns)) and not all(map(_are_of_list, columns))
+        are_known = all(look_of(name) == "group" or is_place(name) for name in names.values())
+        are_lists = not are_known and any(map(_are_of_list, columns)) and not all(map(_are_of_list, columns))
         is_drawn = not are_lists and (not has_days or _are_owners(names.values(), columns))
         is_headed = any(kind_of_heading(cell_text(cell)) for cell in row[: min(names)])
         return _Drawing(at, names, days, is_headed) if is_drawn else None

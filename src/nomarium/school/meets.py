@@ -1,13 +1,17 @@
 """Cells that hold labels and periods together, `A1 B3 D2`, `1(A,C,E)` or `Day 2 P3`."""
 
 import re
-from collections.abc import Sequence
+from collections.abc import Iterable, Sequence
 from string import ascii_uppercase
 from typing import Final
 
 from nomarium.model.refusal import Refusal
+from nomarium.model.wording import WEEKDAYS
+from nomarium.reading.cells.weekdaycodes import WeekdayCodes
+from nomarium.reading.cells.words import ENGLISH
 from nomarium.school.codes import Codes
 
+_DAYS_AND_PERIODS: Final = r"(?<![^\W\d_])(?P<days>[A-Za-z]+(?:\s?[/&-]\s?[A-Za-z]+)*)\.?\s*(?P<periods>\d{1,2}(?:\s?[-–+&/]\s?\d{1,2})*)(?![\w:.])"
 _MOST_LABELS: Final = 12
 """Labels of the longest cycle that is found in such cells where no table says which labels there are."""
 
@@ -31,6 +35,32 @@ def read_meets(text: str, labels: Codes, periods: Codes) -> list[tuple[str, str]
         pairs, rest = taken
         found += pairs
     return list(dict.fromkeys(found))
+
+
+class WeekdayMeets:
+    """Cells that hold weekdays by their letters and periods, `M1 W1 F1`, `TTh 2`, `MWF 3-4`: what a letter means is told by all of them."""
+
+    def __init__(self, texts: Iterable[str], periods: Codes) -> None:
+        parsed = [match for text in texts for match in re.finditer(_DAYS_AND_PERIODS, text)]
+        self._codes = WeekdayCodes([match["days"] for match in parsed], ENGLISH)
+        self._periods = periods
+
+    def read(self, text: str) -> list[tuple[str, str]] | Refusal | None:
+        """(weekday, period) pairs of a cell; None where it holds anything else, or letters that are no weekdays."""
+        matches = list(re.finditer(_DAYS_AND_PERIODS, text))
+        rest = re.sub(_DAYS_AND_PERIODS, "", text)
+        if not matches or rest.strip(" ,;/\n"):
+            return None
+        found = list[tuple[str, str]]()
+        for match in matches:
+            days = self._codes.read(match["days"])
+            if isinstance(days, Refusal):
+                return days if days.code != "weekday-unknown" else None
+            codes = self._periods.read(match["periods"])
+            if isinstance(codes, Refusal):
+                return codes
+            found += [(WEEKDAYS[day], code) for day in days for code in codes]
+        return list(dict.fromkeys(found))
 
 
 def labels_met(texts: Sequence[str], periods: Sequence[str]) -> list[str]:

@@ -12,7 +12,6 @@ from nomarium.reckoning.daysoff import DaysOff
 from nomarium.school.bells import Bells, read_bells, unrung
 from nomarium.school.cellparts import KnownParts
 from nomarium.school.classesfound import ClassesFound, classes_found
-from nomarium.school.codes import Codes
 from nomarium.school.drawnlines import heads_of_lines
 from nomarium.school.drawnowners import of_sheet_named, whose
 from nomarium.school.lessons import Lesson, poured, read_lessons
@@ -24,6 +23,7 @@ from nomarium.school.plantables import Item, Table
 from nomarium.school.settings import Settings, read_settings
 from nomarium.school.sheetsfound import SheetsFound, Taken, sheets_found
 from nomarium.school.teachingweeks import placed_in_weeks
+from nomarium.school.termcodes import term_codes
 from nomarium.school.timetable import Known, Slot, merged_slots, read_list
 from nomarium.school.timetablegrids import find_grid, read_timetable_grid
 from nomarium.school.year import Year, make_year
@@ -231,9 +231,8 @@ def _attending(
 
 
 def _known(year: Year, bells: Bells, rows: YearRows) -> Known:
-    terms = Codes("term", [term.name for term in rows.terms])
     weekdays_work = year.moves == "by weekday" or not year.labels.names
-    return Known(year.labels, bells.periods, terms, weekdays_work)
+    return Known(year.labels, bells.periods, term_codes(rows.terms), weekdays_work)
 
 
 def _slots(

@@ -12,7 +12,7 @@ from nomarium.reading.cells.weekdaycodes import WeekdayCodes
 from nomarium.school.bells import Bell
 from nomarium.school.classrows import ClassRows
 from nomarium.school.codes import Codes
-from nomarium.school.meets import read_meets
+from nomarium.school.meets import WeekdayMeets, read_meets
 from nomarium.school.planheads import plain
 from nomarium.school.plantables import Item
 from nomarium.school.yeartables import Dates
@@ -87,6 +87,8 @@ def read_list(rows: ClassRows, known: Known, dates: Dates) -> Timetable:
     """Read a Timetable in list form."""
     found = Timetable([], [], [])
     labels = labels_of(known)
+    met = [text for item in rows.items if (text := item.text("meets"))]
+    by_letters = WeekdayMeets(met, known.periods) if known.weekdays_work and not known.labels.names else None
     seen: dict[tuple[object, ...], Item] = {}
     for item in rows.items:
         own = rows.bells.get(id(item))
@@ -97,7 +99,7 @@ def read_list(rows: ClassRows, known: Known, dates: Dates) -> Timetable:
             found.notes.append(note("row-repeated", message).at(item.place()))
             continue
         seen[mark] = item
-        slots = _slots_of(item, labels, known, dates, rows)
+        slots = _slots_of(item, labels, by_letters, known, dates, rows)
         if isinstance(slots, list):
             found.slots.extend(slots)
         else:
@@ -106,7 +108,7 @@ def read_list(rows: ClassRows, known: Known, dates: Dates) -> Timetable:
 
 
 def _slots_of(
-    item: Item, labels: Codes, known: Known, dates: Dates, rows: ClassRows
+    item: Item, labels: Codes, by_letters: WeekdayMeets | None, known: Known, dates: Dates, rows: ClassRows
 ) -> list[Slot] | tuple[Problem, ...]:
     code = item.text("class")
     if not code:
@@ -119,7 +121,9 @@ def _slots_of(
         if item.text("label") or item.text("period"):
             message = "The row has Meets beside Label or Period."
             return (item.problem("meets-twice", "meets", message, "Use one way or the other."),)
-        read = read_meets(item.text("meets"), labels, known.periods)
+        read = by_letters.read(item.text("meets")) if by_letters is not None else None
+        if read is None:
+            read = read_meets(item.text("meets"), labels, known.periods)
         if isinstance(read, Refusal):
             problems.append(read.problem(item.place("meets"), item.text("meets")))
         else:

@@ -10,7 +10,6 @@ from nomarium.reading.options import ReadingOptions
 from nomarium.reading.rows.offlines import SaidLine, gaps_between, lines_beside
 from nomarium.sheets.sheet import Sheet
 
-
 _SOME_YEAR: Final = (dt.date(2026, 8, 1), dt.date(2027, 7, 31))
 """A school year, with which days without a year can be read."""
 
