@@ -289,7 +289,8 @@ def test_times_among_the_words_of_titles(tmp_path: Path) -> None:
         "Choir 2027-01-12T19:00/2027-01-12T20:00", "Board 2027-01-13T18:30/2027-01-13T19:30",
         "Payslips 2027-01-14/2027-01-15", "Bus leaves 8am returns 4pm 2027-01-15/2027-01-16",
     ]  # fmt: skip
-    assert built(source, "--column", "What=summary")[0] == "Choir 7pm 2027-01-12/2027-01-13"
+    assert built(source, "--column", "What=summary")[0] == "Choir 2027-01-12T19:00/2027-01-12T20:00"
+    assert built(source, "--set", "all-day=yes")[0] == "Choir 7pm 2027-01-12/2027-01-13"
 
 
 def test_the_heading_of_dates_may_say_their_year(tmp_path: Path) -> None:

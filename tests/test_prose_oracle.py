@@ -295,3 +295,28 @@ def test_a_sentence_in_doubt_is_told_beside_a_table_that_is_refused(tmp_path: Pa
     assert "It is a sentence with a date or a time" in refused(source)
     source.write_text(f"{table}<p>Ask at the office.</p>")
     assert "no line has a date or a time" in refused(source) and "1 problem" in refused(source)
+
+
+AT_EACH_TIME = {
+    "Wed 17 March 2027, 2.15pm & 6pm - Concert, Main hall": ["Concert 2027-03-17T14:15/2027-03-17T15:15 @ Main hall", "Concert 2027-03-17T18:00/2027-03-17T19:00 @ Main hall"],
+    "Fri 19 March 2027: Matinee, 2pm and 7.30pm, Long shed": ["Matinee 2027-03-19T14:00/2027-03-19T15:00 @ Long shed", "Matinee 2027-03-19T19:30/2027-03-19T20:30 @ Long shed"],
+    "Sat 20 March 2027: Boat tours at 10am, 12 noon and 2pm": ["Boat tours 2027-03-20T10:00/2027-03-20T11:00", "Boat tours 2027-03-20T12:00/2027-03-20T13:00", "Boat tours 2027-03-20T14:00/2027-03-20T15:00"],
+    "Photos will be taken on Thurs 14th Jan 2027 from 9.30.": ["Photos taken 2027-01-14T09:30/2027-01-14T10:30"],
+    "Prizes will be awarded on 12 March 2027 at 2pm in the Long shed.": ["Prizes awarded 2027-03-12T14:00/2027-03-12T15:00 @ Long shed"],
+}  # fmt: skip
+
+
+@pytest.mark.parametrize("line", AT_EACH_TIME)
+def test_an_event_at_each_time_that_a_line_lists(line: str, tmp_path: Path) -> None:
+    path = tmp_path / "line.txt"
+    path.write_text(f"{line}\n", encoding="utf-8")
+    assert built(path) == AT_EACH_TIME[line]
+
+
+@pytest.mark.parametrize(
+    "times", ["2pm, 6pm", "2pm/6pm", "between 2pm and 6pm or 8pm", "2pm and 6pm, doors 1pm", "2.15 and 6pm"]
+)
+def test_times_that_may_be_a_start_and_an_end_are_refused(times: str, tmp_path: Path) -> None:
+    path = tmp_path / "line.txt"
+    path.write_text(f"Wed 17 March 2027: Concert, {times}\n", encoding="utf-8")
+    assert "line 1" in refused(path)

@@ -55,7 +55,8 @@ class Look:
     def draws_classes(self) -> bool:
         """Whether the sheet is a drawn week whose cells are mostly classes, and no times of bells."""
         held = [one.text for one in self._drawn.held] if self._drawn is not None else []
-        return sum(map(is_time, held)) * 2 < len(held)
+        timed = sum(all(map(is_time, text.splitlines())) for text in held)  # a start over its end
+        return timed * 2 < len(held)
 
     @cached_property
     def _drawn(self) -> DrawnWeek | None:

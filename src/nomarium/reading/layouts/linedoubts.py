@@ -105,6 +105,10 @@ _BEFORE_START: Final = re.compile(
     rf"(?i)\(\s*{COMING}(?:\s+(?:opens?|times?|at|from|ab|um|à))*\s*:?\s*\d{{1,2}}(?:[:.h]\d\d)?\s?(?:[ap]\.?m\.?|uhr|h)?\s*\)"
 )
 """When people come for what the line says, in brackets, `(doors 7pm)`."""
+_EITHER: Final = re.compile(
+    r"(?i)(?<![\w.:])\d{1,2}(?:[.:]\d\d)?(?:\s?[ap]\.?m\b\.?)?\s?/\s?\d{1,2}(?:[.:]\d\d)?\s?[ap]\.?m\b"
+)
+"""Two times of which one is a start and the other an end, or another start: `2pm/6pm`."""
 _SEVERAL: Final = Refusal(
     "text-several", "The line says more than one date or time.", "Write each event on a line of its own."
 )
@@ -181,6 +185,8 @@ def _may_number(line: TextLine, lexicon: Lexicon) -> bool:
 
 def _doubt_of_time(line: TextLine, is_timed: bool) -> Refusal | None:
     """Why the time of a line is not that of one event."""
+    if line.date and not is_timed and _EITHER.search(line.rest):
+        return _SEVERAL
     if line.date and not is_timed and (SAME_TIME.search(line.rest) or _USUAL_TIME.search(line.rest)):
         return _AS_BEFORE
     if is_timed and not re.search(_RANGE, line.time or line.date) and _UNTIL_HOUR.search(line.rest):

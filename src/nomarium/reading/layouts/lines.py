@@ -57,6 +57,7 @@ from nomarium.reading.layouts.textlines import (
     text_line,
 )
 from nomarium.reading.layouts.timesbelow import with_times_below
+from nomarium.reading.layouts.timesinlist import at_each_time
 from nomarium.reading.layouts.titledlines import Titled, titles_over
 from nomarium.reading.layouts.undatedweeks import on_weekdays, weekday_lines
 from nomarium.reading.layouts.wrappedlines import unwrapped
@@ -273,7 +274,8 @@ def _take_all(paragraphs: Sequence[list[TextLine]], marked: frozenset[int], taki
             last = []
             continue
         for line in read:
-            taking.take(line, following_of.get(line.number))
+            for one in at_each_time(line, lexicon) or [line]:
+                taking.take(one, following_of.get(line.number))
     taking.close()
 
 

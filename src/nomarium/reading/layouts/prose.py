@@ -8,7 +8,16 @@ from typing import Final, Literal, NamedTuple
 from nomarium.reading.cells.placewords import is_place
 from nomarium.reading.cells.words import Lexicon, fold
 from nomarium.reading.layouts.linetimes import OF_SCHOOL
-from nomarium.reading.layouts.proseforms import DUE, ENDS, INVITED, LABELLED, LEAD_IN, NAMED, SUBJECT
+from nomarium.reading.layouts.proseforms import (
+    DONE_WORDS,
+    DUE,
+    ENDS,
+    INVITED,
+    LABELLED,
+    LEAD_IN,
+    NAMED,
+    SUBJECT,
+)
 from nomarium.reading.layouts.prosefrench import Held, held_in_french, place_in_french
 from nomarium.reading.rows.datewithin import date_within, names_several, with_days_before
 from nomarium.reading.rows.opendays import is_open_day
@@ -64,6 +73,8 @@ _HELD_WORDS: Final = (
     r"this|next|year|on|from|at|in|for|the|our|a|an|all|of|between|to|and|starting|beginning|by|over|during|as usual|usual|whole|day|days|evening|afternoon|morning|everybody|everyone|parents)\b"
 )
 """What is said of what is held, and of no state."""
+_DONE: Final = re.compile(rf"(?i)[,\s]+(?:will be|are to be|is to be)\s+(?P<done>{DONE_WORDS})\b")
+"""What is done on a day with what a sentence is about: of the title, `Photos taken`."""
 _OTHER_DAY: Final = re.compile(
     r"(?i)\b(?:on|by|before|until|till|is|are|this|next|coming)\s+(?:the\s+)?(?:(?P<of_now>today|tonight|tomorrow)\b|(?P<day>[^\W\d_]{3,9})s?(?=\s*(?:[.,;)]|$|\b(?:at|and|in|for|from|to|when|but|mornings?|afternoons?|evenings?|nights?|\d+)\b)))"
 )
@@ -219,7 +230,8 @@ def _held(parts: _Parts, match: re.Match[str], time_in: TimeIn) -> Said | Litera
     ):
         return "doubtful"
     doing, rest = _doing(match["rest"])
-    if not doing and _is_in_a_state(match.string[match.end("title") :], time_in):
+    done = _DONE.match(match.string[match.end("title") :])
+    if not doing and done is None and _is_in_a_state(match.string[match.end("title") :], time_in):
         return "doubtful"
     rest = rest.replace("\0", " ")
     time, without = (parts.time, rest) if parts.is_timed else time_in(rest)
@@ -228,6 +240,7 @@ def _held(parts: _Parts, match: re.Match[str], time_in: TimeIn) -> Said | Litera
         if not time and not parts.is_timed:
             return "doubtful"  # The library closes at 4pm on 5 July
         date, time = _until(date, time, parts.end)
+    title = f"{title} {done['done']}" if done is not None else title
     title = _with_its_verb(title, match.string[match.end("title") :]) + doing
     place = _place_in(without)
     return Said(date, time, _titled(title), place, _beside(place, without))
