@@ -9,13 +9,14 @@ from nomarium.reading.cells.placewords import is_place
 from nomarium.reading.cells.words import Lexicon, fold
 from nomarium.reading.layouts.linetimes import OF_SCHOOL
 from nomarium.reading.layouts.proseforms import (
-    DONE_WORDS,
+    DONE,
     DUE,
     ENDS,
     INVITED,
     LABELLED,
     LEAD_IN,
     NAMED,
+    OPEN_HOURS,
     SUBJECT,
 )
 from nomarium.reading.layouts.prosefrench import Held, held_in_french, place_in_french
@@ -73,8 +74,6 @@ _HELD_WORDS: Final = (
     r"this|next|year|on|from|at|in|for|the|our|a|an|all|of|between|to|and|starting|beginning|by|over|during|as usual|usual|whole|day|days|evening|afternoon|morning|everybody|everyone|parents)\b"
 )
 """What is said of what is held, and of no state."""
-_DONE: Final = re.compile(rf"(?i)[,\s]+(?:will be|are to be|is to be)\s+(?P<done>{DONE_WORDS})\b")
-"""What is done on a day with what a sentence is about: of the title, `Photos taken`."""
 _OTHER_DAY: Final = re.compile(
     r"(?i)\b(?:on|by|before|until|till|is|are|this|next|coming)\s+(?:the\s+)?(?:(?P<of_now>today|tonight|tomorrow)\b|(?P<day>[^\W\d_]{3,9})s?(?=\s*(?:[.,;)]|$|\b(?:at|and|in|for|from|to|when|but|mornings?|afternoons?|evenings?|nights?|\d+)\b)))"
 )
@@ -86,11 +85,6 @@ _NO_TITLE: Final = r"(?i)(?:attend|join|come|participate)(?:ing)?|(?:hearing|see
 _PRONOUNS: Final = frozenset(
     "it this that they we you he she i there which who these those everybody everyone all".split()
 )
-_OPEN_HOURS: Final = re.compile(
-    r"(?i)\b(?:(?:is|are|will be|stays?|remains?)\s+(?:also\s+|now\s+)?open|open(?:ing)?\s+(?:hours|times))\b.*(?:\b(?:mon|tue|wed|thu|fri|sat|sun)\w*\s*(?:[–—-]|to|until|and|&)\s*(?:mon|tue|wed|thu|fri|sat|sun)|"
-    r"\b(?:weekdays|daily|every day|each day|seven days|all week)\b)"
-)
-"""When something is open day by day, which is no event."""
 
 
 class Said(NamedTuple):
@@ -178,7 +172,7 @@ def _parts_of(sentence: str, lexicon: Lexicon, time_in: TimeIn) -> _Parts | Lite
     text = ENDS.sub("", text) if len(ends) == 1 else text
     found = date_within(f"{text} ·", lexicon) if any(map(str.isdigit, text)) else None
     if found is None:
-        is_doubtful = time_in(text)[0] and _reads(text) and not _OPEN_HOURS.search(text)
+        is_doubtful = time_in(text)[0] and _reads(text) and not OPEN_HOURS.search(text)
         return "doubtful" if is_doubtful else None
     date, before, after = with_days_before(found, lexicon)
     is_timed = found.moment.start is not None
@@ -230,7 +224,7 @@ def _held(parts: _Parts, match: re.Match[str], time_in: TimeIn) -> Said | Litera
     ):
         return "doubtful"
     doing, rest = _doing(match["rest"])
-    done = _DONE.match(match.string[match.end("title") :])
+    done = DONE.match(match.string[match.end("title") :])
     if not doing and done is None and _is_in_a_state(match.string[match.end("title") :], time_in):
         return "doubtful"
     rest = rest.replace("\0", " ")

@@ -4,13 +4,13 @@ its date. In all of them `\0` stands for the date."""
 import re
 from typing import Final
 
-DONE_WORDS: Final = (
+_DONE_WORDS: Final = (
     "taken|sent (?:home|out)|handed (?:in|out|back)|given out|collected|delivered|distributed|unveiled|judged|played|"
     "crowned|awarded|auctioned|served|inspected|measured|interviewed|photographed|vaccinated|screened|weighed|tested|installed|dedicated|blessed|planted"
 )
 """What is done on a day with something, and is no state that it is in."""
 _HELD: Final = (
-    rf"(?:(?:will|(?:are|is) to) be (?:{DONE_WORDS})|"
+    rf"(?:(?:will|(?:are|is) to) be (?:{_DONE_WORDS})|"
     r"will (?:again |also |now )?(?:be held|take place|be(?!\s+(?!hosted|staged|attended|followed|presented|organi[sz]ed|opened|performed|celebrated|launched|marked)\w{2,}ed\b|\s+(?:sent|told|paid|sold|chosen|drawn|known)\b)|happen|begin|start|open|run|meet|return)|(?:is|are) (?:to be )?held|takes? place|"
     r"(?:is|are)(?=[\s,]+(?:(?:on|from|at|in)\b|\0))|will(?=\s+\d{1,2}(?:[:.]\d\d)?\s?(?:[ap]\.?m\.?)?\s?[–—-])|begins|starts|opens|re-?opens|resumes|(?<=term )ends|(?<=school )(?:ends|closes|finishes)|returns|meets|runs|leaves|departs|arrives|(?<=\ws )(?:begin|start|open|return|meet|run)|(?<=\w )opens?(?=\s+(?:on\s+)?\0)|(?<=,\s)(?:which (?:is|will be) (?:held|on)|to be held|to take place|taking place|held)|(?:has|have) (?:now )?been (?:moved|changed|re-?scheduled|postponed|brought forward) (?:to|until)(?=\s*\0)|"
     r"(?:is|are|has been|have been) (?:planned|scheduled|set|arranged|organi[sz]ed|booked|confirmed|fixed)(?: to take place| to be held)?(?: for)?)"
@@ -59,3 +59,10 @@ ENDS: Final = re.compile(
     r"(?P<end>\d{1,2}(?:[.:]\d\d)?(?:\s*[ap]\.?m\b\.?)?(?!\d|\s*(?:[/-]|[^\W\d]{3}))|noon|midday|midnight)"
 )
 """The time at which something ends, said for itself: `and ends at 3pm`."""
+DONE: Final = re.compile(rf"(?i)[,\s]+(?:will be|are to be|is to be)\s+(?P<done>{_DONE_WORDS})\b")
+"""What is done on a day with what a sentence is about: of the title, `Photos taken`."""
+OPEN_HOURS: Final = re.compile(
+    r"(?i)\b(?:(?:is|are|will be|stays?|remains?)\s+(?:also\s+|now\s+)?open|open(?:ing)?\s+(?:hours|times))\b.*(?:\b(?:mon|tue|wed|thu|fri|sat|sun)\w*\s*(?:[–—-]|to|until|and|&)\s*(?:mon|tue|wed|thu|fri|sat|sun)|"
+    r"\b(?:weekdays|daily|every day|each day|seven days|all week)\b)"
+)
+"""When something is open day by day, which is no event."""
