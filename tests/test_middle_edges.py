@@ -496,3 +496,21 @@ def test_a_line_across_a_table_keeps_its_own_title_under_a_template(tmp_path: Pa
     )
     found = [event.rpartition(" ")[0] for event in built(source, "--title", "{Subject}: paper {Paper}")]
     assert sorted(found) == ["Harbour closed", "Knots: paper 1", "Sails: paper 2"]
+
+
+def test_guests_are_asked_to_reply_where_a_column_or_an_override_says_so(tmp_path: Path) -> None:
+    table = "Event,Date,Attendees,RSVP\nLaunch,2026-09-07,ada@saltmarsh.example; ivy@saltmarsh.example,yes\nFair,2026-09-08,ada@saltmarsh.example,\nTea,2026-09-09,,\n"
+    source = csv_file(tmp_path, table)
+    built(source)
+
+    def asked(path: Path) -> list[list[str]]:
+        people = [event.get("ATTENDEE", []) for event in events_in(path)]
+        listed = [one if isinstance(one, list) else [one] for one in people]
+        return [[person.params.get("RSVP", "") for person in one] for one in listed]
+
+    calendar = source.with_suffix(".ics")
+    assert asked(calendar) == [["TRUE", "TRUE"], [""], []]
+    all_asked = tmp_path / "asked.ics"
+    assert nomarium("build", calendar, "-o", all_asked, "--override", "rsvp=yes").status == 0
+    assert asked(all_asked) == [["TRUE", "TRUE"], ["TRUE"], []]
+    assert [plain(event) for event in events_in(all_asked)] == [plain(event) for event in events_in(calendar)]
