@@ -207,3 +207,11 @@ def test_a_class_written_once_has_its_title_in_every_row(tmp_path: Path) -> None
     classes = [["Course", "Title", "Day", "Start", "End"], ["R1", "Rigging", "Mon", "9:00", "10:00"], ["", "", "Tue", "9:00", "10:00"], ["T2", "Tar", "Mon", "11:00", "12:00"], ["", "Tar lab", "Tue", "11:00", "12:00"]]  # fmt: skip
     source = plan_book(tmp_path, {"Classes": classes, "Terms": [*EARLY]})
     assert [one[:2] for one in rows_of(source)] == [("Rigging", MON), ("Tar", MON), ("Rigging", TUE), ("Tar lab", TUE)]  # fmt: skip
+
+
+def test_a_row_of_classes_below_days_and_periods_may_be_nobodys(tmp_path: Path) -> None:
+    sheet = [["Mon", "", "Tue", ""], ["1", "2", "1", "2"], ["Oars", "Rig", "Tar", "Glue"], ["", "", "", ""]]
+    source = plan_book(tmp_path, {"Week": sheet, **YEAR})
+    assert [one[:3] + one[4:] for one in rows_of(source)] == [
+        ("Oars", MON, "09:00", "", ""), ("Rig", MON, "10:15", "", ""), ("Tar", TUE, "09:00", "", ""), ("Glue", TUE, "10:15", "", ""),
+    ]  # fmt: skip

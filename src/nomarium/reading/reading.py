@@ -71,9 +71,9 @@ def read_sheets(sheets: Sequence[Sheet], options: ReadingOptions, whole: bool = 
         found.readings.append(reading)
         found.notes += reading.notes
         found.problems += reading.problems
-    if options.codes and not any(one.layout in ("roster", "wall") for one in found.readings):
+    if options.codes and not any(map(_uses_codes, found.readings)):
         where = sheets[0].file if sheets else "the source"
-        message = f"--set-code is of no use: {where} is read as no roster and no wall planner."
+        message = f"--set-code is of no use: {where} is read as no roster and no wall planner, and no column of it names sessions by these codes."
         raise UsageError(Problem("usage", message, "Leave it out, or say --as roster."))
     if len(found.readings) > 1:
         from nomarium.reading.doubtfulsheets import doubtful_sheets
@@ -122,6 +122,10 @@ def _used(lines: Sheet, looked_at: Sequence[tuple[Sheet, Reading | NotRead]]) ->
         and (reading.sheet.dates_above or reading.layout in _DRAWN)
     }
     return tuple(head for head in lines.heads if head[1] in dated)
+
+
+def _uses_codes(reading: Reading) -> bool:
+    return reading.layout in ("roster", "wall") or reading.has_sessions
 
 
 def _is_list(reading: Reading | NotRead) -> bool:

@@ -98,4 +98,5 @@ def _sides(grid: Grid, heads: range, end: int, first: int) -> _Sides:
     parts = {c: field for c, text in headings.items() if c != owner and (field := part_of_heading(text))}
     others = [c for c in free if c != owner and c not in parts]
     unused = {c: headings[c] for c in others if headings[c]}
-    return _Sides([owner, *(c for c in others if not headings[c])], parts, unused)
+    names = [owner] if owner >= 0 else []
+    return _Sides([*names, *(c for c in others if not headings[c])], parts, unused)

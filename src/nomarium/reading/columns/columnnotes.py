@@ -30,7 +30,8 @@ def column_notes(
     for column in columns:
         if column.is_kept:
             message = f"It names halves of the day and no column says the time: its cells go into the description, “{column.heading}: {column.samples[0]}”."
-            remedy = f'To leave it out: --column "{column.heading or letter_of(sheet, column)}=".'
+            leave = f'--column "{column.heading or letter_of(sheet, column)}="'
+            remedy = f'If their times are known: --set-code "{column.samples[0]}=9:00-12:00"; to leave it out: {leave}.'
             notes.append(
                 note("column-half", message, remedy).at(sheet.place(None, column.at, column.heading))
             )

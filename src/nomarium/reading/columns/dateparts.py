@@ -24,8 +24,8 @@ _YEAR = frozenset("year yr annee jahr ano jaar".split())
 _WHOLE = frozenset(("date", "dates", "full date", "whole date", "datum", "fecha", "data"))
 """Headings of the whole date, which its parts beside it only repeat."""
 _WHOLE_FORM = r"(?s).*(?:\d{4}|\d\W\d{1,2}\W\d\d).*"
-_MONTH_FORM = r"0?[1-9]|1[0-2]|[^\W\d_]{3,12}\.?"
-"""A number or a name, in whatever language: which one it is, the dates' own reading says."""
+_MONTH_FORM = r"0?[1-9]|1[0-2]|[^\W\d_]{3,12}\.?(?:,?\s+\d{4})?"
+"""A number or a name, in whatever language, perhaps with its year: which one it is, the dates' own reading says."""
 _DAY_FIGURE = r"0?(?:[1-9]|[12]\d|3[01])(?:st|nd|rd|th|er|\.)?(?:\s*(?:[,;&+–-]|and|et|und|to)\s*\d{1,2}(?:st|nd|rd|th|er|\.)?)*"
 """A day, or several, `5, 12 & 19`."""
 

@@ -59,11 +59,9 @@ def list_in(top: Top, sheet: Sheet, seen: Lexicon | None = None) -> Reading | No
     table = read_table(sheet, top.options, top.is_whole, seen)
     if isinstance(table, NotRead):
         return table
-    apart = (
-        with_cells_apart(lined, table)
-        or with_session_times(lined, table)
-        or _with_columns_joined(lined, table)
-    )
+    apart = with_cells_apart(lined, table)
+    timed = with_session_times(lined, table) if apart is None else None
+    apart = apart or timed or _with_columns_joined(lined, table)
     if apart is not None:
         apart = in_one_line(apart)
         again = read_table(apart, top.options, top.is_whole, seen)
@@ -73,7 +71,7 @@ def list_in(top: Top, sheet: Sheet, seen: Lexicon | None = None) -> Reading | No
 
     return Reading(
         sheet, "events", TableEvents(table), table.notes, table.problems,
-        _may_repeat(table), table.is_whole, table, is_of_classes=is_of_classes(table),
+        _may_repeat(table), table.is_whole, table, is_of_classes=is_of_classes(table), has_sessions=timed is not None,
     )  # fmt: skip
 
 

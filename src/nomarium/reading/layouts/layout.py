@@ -104,6 +104,8 @@ class Reading(NamedTuple):
     """Days (ordinals) on which these are not held, as lines beside them say."""
     is_of_classes: bool = False
     """Whether rows are classes as a timetable could say them and a list cannot: held in some weeks or terms only, or sections of courses."""
+    has_sessions: bool = False
+    """Whether rows have the times of the sessions that they name."""
 
 
 class NotRead(NamedTuple):
@@ -158,6 +160,7 @@ LAYOUTS: tuple[Layout, ...] = (
     Layout("planner", "weekdates", asked_as=("grid",)),
     Layout("day", "daysheet", only_after=frozenset(("no-dates", "no-titles")), asked_as=("grid",)),
     Layout("events", "eventlist", "look_in_its_language", frozenset(("no-dates", "no-rows"))),
+    Layout("events", "monthbeside", only_after=_NO_DATES),
     Layout("events", "monthsections", only_after=_DRAWN | _NO_DATES),
     Layout("events", "headtimes", only_after=frozenset(("no-titles",))),
     Layout("events", "headyears", only_after=_NO_DATES),

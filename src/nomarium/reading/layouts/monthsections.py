@@ -15,7 +15,7 @@ from nomarium.reading.layouts.monthheads import day_and_clock, month_head, with_
 from nomarium.sheets.sheet import Row, cell_text, is_blank
 
 _ONE = r"(?:[^\W\d_]+\.?,?\s+)?\d{1,2}(?:st|nd|rd|th|er|\.)?(?:,?\s+[^\W\d_]+\.?)?"
-_DAYS = re.compile(
+DAYS = re.compile(
     rf"(?i)\s*(?P<first>{_ONE})(?:\s*(?P<sign>[-–—,&+]|\bto\b|\bau\b|\bbis\b|\band\b)\s*(?P<last>{_ONE}))?\s*"
 )
 _DAY_FIRST, _WEEKDAY_FIRST = r"^(\d{1,2}(?:st|nd|rd|th|\.)?),?\s+([^\W\d_]+\.?)$", r"\2 \1"
@@ -175,7 +175,7 @@ def _with_day(row: Sequence[Cell], filled: Sequence[int], lexicon: Lexicon) -> l
     first = filled[0]
     if len(filled) > 2 and fold(cell_text(cells[first])).strip(".") in lexicon.weekdays:
         cells[first], cells[filled[1]] = f"{cell_text(cells[first])} {cell_text(cells[filled[1]])}", ""
-    match = _DAYS.fullmatch(day_and_clock(cell_text(cells[first]))[0])
+    match = DAYS.fullmatch(day_and_clock(cell_text(cells[first]))[0])
     if match is None or len(filled) < 2:
         return None
     words = re.findall(
@@ -193,7 +193,7 @@ def _has_month(cells: Sequence[Cell], lexicon: Lexicon) -> bool:
 
 def _is_several(cells: Sequence[Cell]) -> bool:
     """Whether a row is of more days than one."""
-    match = _DAYS.fullmatch(day_and_clock(cell_text(cells[_first_filled(cells)]))[0])
+    match = DAYS.fullmatch(day_and_clock(cell_text(cells[_first_filled(cells)]))[0])
     return match is not None and match["last"] is not None
 
 
@@ -224,7 +224,7 @@ def _dated(top: Top, month_of: dict[int, tuple[int, int]], found: _Found, needs_
                 for n, cell in enumerate(row)
                 if cell_text(cell) and not cell_text(cells[n]) and n != begins[number]
             ]
-            cells[at if needs_head or not beside else beside[0]] = _in_month(text, month, top.lexicon)
+            cells[at if needs_head or not beside else beside[0]] = day_in_month(text, month, top.lexicon)
             yield number, cells
         else:
             yield number, row
@@ -234,12 +234,12 @@ def _first_filled(cells: Sequence[Cell]) -> int:
     return next(n for n, cell in enumerate(cells) if cell_text(cell))
 
 
-def _in_month(text: str, month: str, lexicon: Lexicon) -> str:
+def day_in_month(text: str, month: str, lexicon: Lexicon) -> str:
     """Days with their month: `15 – 19` in `February 2027`, `21 – 3 Jan` in `December 2026`."""
     text, time = day_and_clock(text)
     if time:
-        return f"{_in_month(text, month, lexicon)} {time}"
-    match = _DAYS.fullmatch(text)
+        return f"{day_in_month(text, month, lexicon)} {time}"
+    match = DAYS.fullmatch(text)
     assert match is not None
     name, year = month.split()
     if match["last"] is None:

@@ -1,4 +1,5 @@
-"""Lists whose rows name a session or a half of the day, where words beside the table say when these are: `AM = 9-12; PM = 1-4`."""
+"""Lists whose rows name a session or a half of the day, where words beside the table say when these are: `AM = 9-12; PM = 1-4`, or
+`--set-code` does."""
 
 import re
 from collections.abc import Iterator
@@ -36,7 +37,9 @@ def with_session_times(sheet: Sheet, table: TableReading) -> Sheet | None:
     from nomarium.reading.layouts.codes import times_of_names
 
     names = {cell_text(row[named.at]) for _, row in table.rows() if named.at < len(row)} - {""}
-    times = times_of_names(rows, names) if len(names) <= _MOST_NAMES else {}
+    asked = {code.casefold(): text for code, text in table.options.codes.items()}
+    times = times_of_names(rows, names) if len(names) <= _MOST_NAMES and not asked else {}
+    times = {name: text for name in names if (text := asked.get(name.casefold()))} or times
     if not names or times.keys() != names:
         return None
     heads, width = table.head.header_rows, max(len(table.head.headings), len(table.columns))
@@ -49,7 +52,7 @@ def with_session_times(sheet: Sheet, table: TableReading) -> Sheet | None:
             yield number, [*whole, "Time" if number in heads else said]
 
     shown = listed([f"{name} ({times[name]})" for name in sorted(names)])
-    message = f"When the rows are is said beside the table: {shown}."
+    message = f"When the rows are is said {'by --set-code' if asked else 'beside the table'}: {shown}."
     told = note("session-times", message).at(sheet.place(None, named.at, named.heading))
     return sheet._replace(read_rows=timed, notes=(*sheet.notes, told))
 

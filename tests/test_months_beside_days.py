@@ -1,0 +1,62 @@
+"""Lists with a column of months beside one of days, and lists whose sessions get their times by `--set-code`."""
+
+from __future__ import annotations
+
+from pathlib import Path
+
+import pytest
+
+from helpers import built, csv_file, nomarium, refused
+
+HEADS = "Month,Theme,Event,When\n"
+ROWS = 'January,Cold,Open house,"Wed 13th, 6:30pm"\n,,Picture day,Tue 26th\nFebruary,Thaw,Half term,15-19\n,,Dance,"Fri 26, 7-9pm"\n,,Book fair,Feb 22-24\n'
+EXPECTED = [
+    "Open house 2027-01-13T18:30/2027-01-13T19:30", "Picture day 2027-01-26/2027-01-27", "Half term 2027-02-15/2027-02-20",
+    "Book fair 2027-02-22/2027-02-25", "Dance 2027-02-26T19:00/2027-02-26T21:00",
+]  # fmt: skip
+
+
+@pytest.mark.parametrize(
+    ("text", "options"),
+    [
+        (f"Saltmarsh dates 2027\n{HEADS}{ROWS}", ()),
+        (f"{HEADS}{ROWS}", ("--school-year", "2026:2027")),
+        (f"{HEADS}{ROWS.replace('January', 'January 2027')}", ()),
+        (f"{HEADS}{ROWS.replace('January,Cold', 'Jan 2027,Cold').replace(chr(10) + ',,', chr(10) + 'Feb 2027,,').replace('Feb 2027,,Picture', 'Jan 2027,,Picture').replace('February,', 'Feb 2027,')}", ()),
+    ],
+    ids=["a year above", "a school year", "a year once", "in each row"],
+)  # fmt: skip
+def test_days_are_of_the_month_beside_them(text: str, options: tuple[str, ...], tmp_path: Path) -> None:
+    source = csv_file(tmp_path, text)
+    assert sorted(built(source, *options)) == sorted(EXPECTED)
+    assert "The days are those of the months beside them" in nomarium("survey", source, *options).text
+
+
+def test_months_run_on_into_the_next_year(tmp_path: Path) -> None:
+    rows = "November 2026,30,Launch\nJanuary,4,School reopens\n"
+    expected = ["Launch 2026-11-30/2026-12-01", "School reopens 2027-01-04/2027-01-05"]
+    assert built(csv_file(tmp_path, f"Month,When,Event\n{rows}")) == expected
+    in_each = rows.replace("January,", "January 2027,")
+    assert built(csv_file(tmp_path, f"Month,Day,Event\n{in_each}", "each.csv")) == expected
+
+
+def test_months_without_a_year_are_asked_about(tmp_path: Path) -> None:
+    assert "--school-year 2026:2027" in refused(csv_file(tmp_path, HEADS + ROWS))
+
+
+EXAMS = "Exam,Date,Session,Duration\nRig 1,2027-05-11,AM,1h 45m\nRig 2,2027-05-20,am,1h 30m\nKnots,2027-05-21,PM,2h\n"
+
+
+def test_the_times_of_sessions_can_be_said(tmp_path: Path) -> None:
+    source = csv_file(tmp_path, EXAMS)
+    text = refused(source)
+    assert "The row has a length and no start time." in text
+    assert '--set-code "AM=9:00-12:00"' in text
+    assert built(source, "--set-code", "AM=9:00", "--set-code", "PM=13:30") == [
+        "Rig 1 2027-05-11T09:00/2027-05-11T10:45", "Rig 2 2027-05-20T09:00/2027-05-20T10:30", "Knots 2027-05-21T13:30/2027-05-21T15:30",
+    ]  # fmt: skip
+
+
+def test_codes_that_no_row_has_are_of_no_use(tmp_path: Path) -> None:
+    outcome = nomarium("build", csv_file(tmp_path, EXAMS), "-o", tmp_path / "a.ics", "--set-code", "E=9:00")
+    assert (outcome.status, "no column of it names sessions by these codes" in outcome.err) == (2, True)
