@@ -11,6 +11,7 @@ from pathlib import Path
 import pytest
 
 from helpers import built, csv_file, nomarium, read_or_refused, refused
+from test_lines_beside_weekdays import plan_book
 
 PEOPLE = ("Quill", "Moss", "Osei", "Tarn", "Brine", "Vance", "Ada Holt", "R. Sorrel")
 POSTS = ("Gate", "Tea", "Safety boat", "Bar", "Setup", "Steward", "Flowers", "Front desk")
@@ -332,3 +333,12 @@ def test_hours_beside_hours_are_no_titles(tmp_path: Path) -> None:
         "Quill 2026-09-18T19:30/2026-09-19T08:00",
         "Vane 2026-09-20T09:00/2026-09-20T17:00",
     ]
+
+
+def test_duties_are_where_a_column_beside_them_says(tmp_path: Path) -> None:
+    duty = [["Duty", "Location", "Mon", "Tue"], ["Before school 8:00-8:25", "Main slip", "Finch", "Osei"], ["Recess 10:15-10:35", "Yard", "Osei", "Vane"]]  # fmt: skip
+    terms = [["Term", "First day", "Last day"], ["Spring", "2027-02-08", "2027-02-09"]]
+    assert built(plan_book(tmp_path, {"Duty": duty, "Terms": terms})) == [
+        "Before school: Finch 2027-02-08T08:00/2027-02-08T08:25 @ Main slip", "Recess: Osei 2027-02-08T10:15/2027-02-08T10:35 @ Yard",
+        "Before school: Osei 2027-02-09T08:00/2027-02-09T08:25 @ Main slip", "Recess: Vane 2027-02-09T10:15/2027-02-09T10:35 @ Yard",
+    ]  # fmt: skip

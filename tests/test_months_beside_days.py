@@ -60,3 +60,15 @@ def test_the_times_of_sessions_can_be_said(tmp_path: Path) -> None:
 def test_codes_that_no_row_has_are_of_no_use(tmp_path: Path) -> None:
     outcome = nomarium("build", csv_file(tmp_path, EXAMS), "-o", tmp_path / "a.ics", "--set-code", "E=9:00")
     assert (outcome.status, "no column of it names sessions by these codes" in outcome.err) == (2, True)
+
+
+@pytest.mark.parametrize("word", ["Online", "TBA", "Asynchronous", "arr."])
+def test_courses_that_meet_on_no_day_are_left_out_and_told(word: str, tmp_path: Path) -> None:
+    text = f"Course,Meets,Room,Dates\nRigging,MW 1:00p-2:15p,L1,2027-02-01 - 2027-02-14\nKnots,{word},,2027-02-01 - 2027-02-14\n"
+    source = csv_file(tmp_path, text)
+    assert [one.split("T")[0] for one in built(source)] == [
+        f"Rigging 2027-02-{day:02}" for day in (1, 3, 8, 10)
+    ]
+    outcome = nomarium("survey", source)
+    assert "Left out, for nothing says on which day they are: row 3 (Knots)" in outcome.text
+    assert "2 rows read = 1 event + 1 note" in outcome.text

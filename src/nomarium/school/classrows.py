@@ -12,7 +12,7 @@ from nomarium.model.wording import WEEKDAYS, counted, listed
 from nomarium.reading.cells.weekdaycodes import WeekdayCodes
 from nomarium.reading.cells.words import ENGLISH, fold
 from nomarium.reading.columns.headings import normal
-from nomarium.reading.columns.weekdaycolumn import days_and_time
+from nomarium.reading.columns.weekdaycolumn import UNSETTLED, days_and_time
 from nomarium.reading.layouts.codes import is_idle
 from nomarium.reading.layouts.namedslots import is_break
 from nomarium.reading.options import ReadingOptions
@@ -29,7 +29,7 @@ _EVERY = frozenset(
     ("all", "every", "everyday", "daily", "alllabels", "alldays", "everylabel", "tous", "alle")
 )
 _IN_BRACKETS = r"\(([^()]*)\)"
-_UNSETTLED = frozenset(("tba", "tbc", "tbd", "arr", "arranged", "byarrangement"))
+_UNSETTLED = frozenset(map(plain, UNSETTLED)) - {""}
 _FREE = frozenset(("free", "freeperiod", "free period", "none", "off", "libre", "frei", "vrij"))
 
 

@@ -23,7 +23,7 @@ _DUTIES: Final = frozenset(
 _TIME: Final = r"\d{1,2}[:.h]\d\d(?:\s?[ap]\.?m\.?)?"
 _WITH_TIME: Final = rf"(?i)(?P<name>.*?[^\W\d].*?)[\s(,:–-]+(?P<time>{_TIME}(?:\s*(?:-|–|to)\s*{_TIME})?)\)?"
 _PARTED: Final = r"\s*(?:[/,&;\n]|\band\b)\s*"
-_HEADINGS: Final = ("Class", "Teacher", "Day", "Time", "Start", "End")
+_HEADINGS: Final = ("Class", "Teacher", "Day", "Time", "Start", "End", "Room")
 
 
 class _Head(NamedTuple):
@@ -32,6 +32,8 @@ class _Head(NamedTuple):
     days: Mapping[int, str]
     times: Mapping[str, int]
     """The columns of times, by their field."""
+    room: int
+    """The column of where it is; -1 for none."""
 
 
 def duties_in_rows(sheet: Sheet) -> Sheet | None:
@@ -85,8 +87,11 @@ def _head_of(rows: Sequence[Row]) -> _Head | None:
             for n, text in texts.items()
             if (field := field_of(text, "timetable")) in ("time", "start", "end")
         }
-        if len(duties) == 1 and len(days) > 1 and len(days) + len(times) + 1 == len(texts):
-            return _Head(at, duties[0], days, {str(field): n for field, n in times.items()})
+        rooms = [n for n, text in texts.items() if n not in days and field_of(text, "timetable") == "room"]
+        others = len(texts) - len(days) - len(times) - len(rooms[:1])
+        if len(duties) == 1 == others and len(days) > 1:
+            room = next(iter(rooms), -1)
+            return _Head(at, duties[0], days, {str(field): n for field, n in times.items()}, room)
     return None
 
 
@@ -113,4 +118,8 @@ def _in_rows(rows: Sequence[Row], head: _Head) -> Iterator[Row]:
         for m, who in held.items():
             title = who if is_idle(who) else f"{name}: {' '.join(who.split())}"
             people = "; ".join(filter(None, re.split(_PARTED, who)))
-            yield number, [title, people, head.days[m], *(times.get(f, "") for f in ("time", "start", "end"))]
+            room = row[head.room] if 0 <= head.room < len(row) else ""
+            yield (
+                number,
+                [title, people, head.days[m], *(times.get(f, "") for f in ("time", "start", "end")), room],
+            )

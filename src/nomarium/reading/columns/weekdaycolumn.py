@@ -6,7 +6,7 @@ from types import MappingProxyType
 from typing import NamedTuple
 
 from nomarium.model.cell import Cell
-from nomarium.model.problem import Problem, column_letter
+from nomarium.model.problem import Problem, column_letter, note
 from nomarium.model.refusal import Refusal
 from nomarium.model.wording import WEEKDAYS, listed
 from nomarium.reading.cells.choices import read_yes_no
@@ -19,7 +19,24 @@ from nomarium.reading.columns.headings import match_heading
 from nomarium.reading.options import ReadingOptions
 from nomarium.sheets.sheet import Row, Sheet, cell_text, is_blank
 
-UNSETTLED = frozenset(("tba", "tbc", "tbd", "arr", "arranged", "by arrangement", "-", "–", "online", "n/a"))
+UNSETTLED = frozenset(
+    (
+        "tba",
+        "tbc",
+        "tbd",
+        "arr",
+        "arranged",
+        "by arrangement",
+        "-",
+        "–",
+        "online",
+        "asynchronous",
+        "async",
+        "self-paced",
+        "web",
+        "n/a",
+    )
+)
 """What stands where nothing says yet when a class meets, folded."""
 _TIME = "Time"
 """The heading of a column of times that stood beside weekdays."""
@@ -57,7 +74,9 @@ class Weekly(NamedTuple):
     """The columns of these times."""
 
     def row(self, number: int, row: Sequence[Cell], head: TableHead) -> list[Cell]:
-        """A row with its phrase in the place of the weekdays."""
+        """A row with its phrase in the place of the weekdays; one whose days are not settled is a lone text."""
+        if number in self.unsettled:
+            return [self.unsettled[number]]
         cells = [*row, *[""] * (self.at + 1 - len(row))]
         if number < head.first_row and number not in head.header_rows:
             return cells
@@ -75,6 +94,14 @@ class Weekly(NamedTuple):
             is_head = number == head.header_rows[-1]
             cells[len(head.headings) :] = [_TIME if is_head else self.times.get(number, "")]
         return cells
+
+    def told_unsettled(self, sheet: Sheet) -> tuple[Problem, ...]:
+        """A note of the rows that are left out because their days are not settled."""
+        if not self.unsettled:
+            return ()
+        shown = listed([f"row {number} ({text})" for number, text in list(self.unsettled.items())[:5]])
+        message = f"Left out, for nothing says on which day they are: {shown}."
+        return (note("days-unsettled", message).at(sheet.place(next(iter(self.unsettled)), self.at)),)
 
     def heading(self, head: TableHead) -> str:
         """The heading of the column of phrases: its own; the first and last of those that are ticked."""

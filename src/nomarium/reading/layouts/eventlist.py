@@ -241,7 +241,7 @@ def _with_weekdays_in_words(
         return None
     rows = RowsAgain(lambda: ((number, weekly.row(number, row, head)) for number, row in sheet.rows()))
     asked = {weekly.named(sheet, head): "repeat", **options.columns}
-    in_words = sheet._replace(read_rows=rows)
+    in_words = sheet._replace(read_rows=rows, notes=(*sheet.notes, *weekly.told_unsettled(sheet)))
     table = read_table(in_words, options._replace(columns=asked), True, lexicon)
     return (
         table if isinstance(table, NotRead) else table._replace(problems=(*weekly.problems, *table.problems))

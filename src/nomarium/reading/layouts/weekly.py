@@ -7,7 +7,7 @@ from typing import Final, NamedTuple
 from nomarium.model.account import Account
 from nomarium.model.event import Event
 from nomarium.model.problem import Problem, note
-from nomarium.model.wording import counted, listed
+from nomarium.model.wording import counted
 from nomarium.reading.cells.words import Lexicon
 from nomarium.reading.columns.column import Column
 from nomarium.reading.columns.contents import name_some_weeks
@@ -214,11 +214,8 @@ def _with_unsettled(reading: Reading, weekly: Weekly) -> Reading:
             account.ledger.read += 1
             account.note_row(number, text)
 
-    first = next(iter(weekly.unsettled))
-    shown = listed([f"row {number} ({text})" for number, text in list(weekly.unsettled.items())[:5]])
-    message = f"Left out, for nothing says on which day they are: {shown}."
-    told = note("days-unsettled", message).at(reading.sheet.place(first, weekly.at))
-    return _and_then(reading._replace(notes=(*reading.notes, told)), pass_over)
+    told = weekly.told_unsettled(reading.sheet)
+    return _and_then(reading._replace(notes=(*reading.notes, *told)), pass_over)
 
 
 def _free_slots(sheet: Sheet, first_row: int, columns: Sequence[Column]) -> Iterator[tuple[int, str]]:
