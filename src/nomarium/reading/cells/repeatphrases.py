@@ -77,8 +77,9 @@ def signs_of(text: str, lexicon: Lexicon) -> str | Refusal:
         assert word is not None
         name = word[0].rstrip(".")
         plain = name if name in lexicon.weekdays else name.removesuffix("s")
-        after_number = bool(signs) and signs[-1][0] in "NO"
-        if plain in lexicon.weekdays and not (plain in lexicon.months and after_number):  # mar, in French
+        last = [sign for sign in signs if sign != "&"][-1:]
+        is_month = plain in lexicon.months and bool(last) and (last[0][0] in "NOM" or last[0] == "of")
+        if plain in lexicon.weekdays and not is_month:  # mar, in French
             signs.append(f"W{lexicon.weekdays[plain]}")
             at = word.end()
             continue

@@ -71,7 +71,7 @@ _FROM = (
     r"(?i)[\s,;(]*(?<!\w)(?:from|starting(?: on| from)?|starts?(?: on)?|beginning(?: on)?|begins?(?: on)?|commencing(?: on)?|as of|since|"
     r"à partir du|a partir du|à compter du|a compter du|dès le|des le|depuis le|du|ab)(?!\w)\s*"
 )
-_EXCEPT = r"(?i)[\s,;(]*(?<!\w)(?:except(?:ing)?(?: for| on)?|no (?:class(?:es)?|lessons?|sessions?|meetings?|practice|rehearsals?)(?: on)?|excl(?:uding|\.)?|but not(?: on)?|not(?: on)?|without|skipping|sauf|excepté|hormis)(?!\w)\s*(?:le |les |the )?"
+_EXCEPT = r"(?i)[\s,;(]*(?<!\w)(?:except(?:ing)?(?: for| on)?|no (?:class(?:es)?|lessons?|sessions?|meetings?|practice|rehearsals?)(?: on)?|exc(?:l|luding)?\.?|but not(?: on)?|not(?: on)?|without|skipping|sauf|excepté|hormis)(?!\w)\s*(?:le |les |the )?"
 _HOLIDAYS = (
     r"(?:(?:during|in|on|pendant)\s+)?(?:the\s+|les?\s+)?(?:public |school |bank |statutory |national )?"
     r"(?:holidays?|days? off|breaks?|vacations?|jours? fériés?|jours? feries?|vacances(?: scolaires)?|congés?|conges?)\)?$"

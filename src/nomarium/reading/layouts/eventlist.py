@@ -22,6 +22,7 @@ from nomarium.reading.columns.headedtitles import with_headed_titles
 from nomarium.reading.columns.headings import match_heading
 from nomarium.reading.columns.headingzones import zones_in_headings
 from nomarium.reading.columns.lexicons import lexicon_for
+from nomarium.reading.columns.repeatdates import telling_how_often, with_dates_said
 from nomarium.reading.columns.repeatsunheard import begun_column
 from nomarium.reading.columns.sides import with_sides_as_title
 from nomarium.reading.columns.spreaddates import find_spread_dates
@@ -169,6 +170,8 @@ def read_table(
         message = f"Weekdays have names in {language_name(known.languages[-1])}."
         notes.append(note("date-language", message).at(sheet.place()))
     columns = without_overridden(columns, options)
+    if (often := telling_how_often(columns, sample, seen)) is not None:
+        return read_table(*with_dates_said(sheet, head.headings, often, options), whole, seen)
     options, of_titles = with_headed_titles(sheet, columns, *with_sides_as_title(sheet, columns, options))
     missing = misfit(sheet, columns, options) or missing_field(sheet, columns, options, head, seen)
     missing = missing or _rota_in(sheet, head, columns, sample, options)
@@ -176,17 +179,13 @@ def read_table(
         return missing._replace(columns=tuple(columns))
     options = _weekly_to_the_last(columns, options)
     in_titles = title_columns(options.title, head.headings, sheet.first_column, {})[0].values()
-    notes = [
-        *column_notes(sheet, columns, options.keep_extra, in_titles),
-        *notes,
-        *of_titles,
-        *([parts.told(sheet, columns, options.fill_down)] if parts else ()),
-        *times_in_words(sheet, head, columns, first_rows, options, in_titles),
-    ]
-    problems = _problems_of(sheet, head, columns, options, first_rows, seen, in_titles)
+    notes = [*column_notes(sheet, columns, options.keep_extra, in_titles), *notes, *of_titles]
+    notes += [parts.told(sheet, columns, options.fill_down)] if parts else []
+    notes += times_in_words(sheet, head, columns, first_rows, options, in_titles)
+    problems = tuple(_problems_of(sheet, head, columns, options, first_rows, seen, in_titles))
     data = data if parts else filled_rows(sheet, data, ())
     table = TableReading(
-        sheet, head, tuple(columns), Decisions(lexicon), options, tuple(problems), tuple(notes), parts
+        sheet, head, tuple(columns), Decisions(lexicon), options, problems, tuple(notes), parts
     )
     return _settled(table, data, sample, whole, len(first_rows) < TOP_ROWS, telling is not sample)
 

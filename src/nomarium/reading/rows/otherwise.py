@@ -192,7 +192,16 @@ def _repeating(row: Sequence[Cell], at: int, field: str, reader: WhenReader) -> 
     if not decisions.has_unread:  # a part of the table had shown none: it is looked at as a whole
         message = "It repeats, as no row before it did."
         return Otherwise(blame=Blame(field, Refusal("repeat-late", message)))
-    return Otherwise((found.when._replace(recurrence=found.recurrence),), None, found.notes)
+    notes = found.notes
+    if repeat.rule.interval > 1 and repeat.first is None and repeat.months is None:
+        message = (
+            f"Nothing in “{repeat.text}” says which of them: it is counted from {begin}, which --from says."
+        )
+        notes = (
+            *notes,
+            note("repeat-counted", message, "If it is another: “from 14 January 2027” in the cell."),
+        )
+    return Otherwise((found.when._replace(recurrence=found.recurrence),), None, notes)
 
 
 def _in_its_months(repeat: Repeat) -> Repeat:
@@ -210,6 +219,8 @@ def _in_its_months(repeat: Repeat) -> Repeat:
 
 def _says_often(repeat: Repeat) -> bool:
     """Whether a phrase says that something happens again: not “Monday”, and not “7 September”."""
+    if repeat.rule.weekdays and repeat.rule.freq in ("MONTHLY", "YEARLY"):
+        return True  # 2nd Tuesday
     if repeat.rule.freq == "YEARLY" or (repeat.rule.freq == "DAILY" and repeat.first is None):
         return False
     bounded = repeat.first is not None or repeat.last is not None or repeat.months is not None
