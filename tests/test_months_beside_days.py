@@ -72,3 +72,22 @@ def test_courses_that_meet_on_no_day_are_left_out_and_told(word: str, tmp_path: 
     outcome = nomarium("survey", source)
     assert "Left out, for nothing says on which day they are: row 3 (Knots)" in outcome.text
     assert "2 rows read = 1 event + 1 note" in outcome.text
+
+
+@pytest.mark.parametrize(
+    "weeks", [("1 (8/2)", "2 (15/2)"), ("Week 1: 8 Feb", "Week 2: 15 Feb"), ("Wk 1 (8 Feb)", "Wk 2 (15 Feb)")]
+)
+def test_weeks_of_a_planner_have_the_date_behind_their_number(weeks: tuple[str, str], tmp_path: Path) -> None:
+    text = f"TERM 1 2027,,\nWEEK,MON,WED\n{weeks[0]},Assembly,\n{weeks[1]},,Regatta\n"
+    assert built(csv_file(tmp_path, text)) == ["Assembly 2027-02-08/2027-02-09", "Regatta 2027-02-17/2027-02-18"]  # fmt: skip
+
+
+def test_a_stage_is_where_an_act_is(tmp_path: Path) -> None:
+    text = "Day,Time,Stage,Act\n2027-06-10,18:00-19:00,Main slip,Opening\n2027-06-11,20:00-21:00,Yard,Heron trio\n"
+    assert built(csv_file(tmp_path, text)) == ["Opening 2027-06-10T18:00/2027-06-10T19:00 @ Main slip", "Heron trio 2027-06-11T20:00/2027-06-11T21:00 @ Yard"]  # fmt: skip
+
+
+def test_when_the_crew_is_called_is_no_start(tmp_path: Path) -> None:
+    text = "Boat,Launch date,Crew call,Launch time\nHeron,2027-03-12,07:30,09:15\n"
+    assert "“Crew call” holds times" in refused(csv_file(tmp_path, text))
+    assert built(tmp_path / "events.csv", "--column", "Crew call=") == ["Heron 2027-03-12T09:15/2027-03-12T10:15"]  # fmt: skip

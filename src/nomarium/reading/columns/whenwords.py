@@ -137,7 +137,7 @@ def _share_of_when(about: Contents) -> float:
     return said / len(sample) if sample else 0.0
 
 
-_BEFORE_START = r"(?:call|meet(?:ing)?|muster|doors?|gates?|warm ?up|set ?up|registration|sign in|assemble|briefing|get in)(?: (?:times?|at|opens?|from))*"
+_BEFORE_START = r"(?:(?:crew|cast|company|staff|team|performers?|band|player|volunteers?) )?(?:call|meet(?:ing)?|muster|doors?|gates?|warm ?up|set ?up|registration|sign in|assemble|briefing|get in)(?: (?:times?|at|opens?|from))*"
 
 
 def says_begin(heading: str) -> bool:

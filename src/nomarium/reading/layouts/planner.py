@@ -39,6 +39,8 @@ from nomarium.reading.layouts.weekrosters import week_column
 from nomarium.sheets.sheet import Area, Row, Sheet, cell_text
 
 _WEEK_DAYS: Final = 7
+_NUMBER_AND_DATE: Final = r"(?i)(?:week|wk\.?|w|woche|kw|semaine|sem\.?|semana)?\s*\d{1,2}\s*(?:\((?P<within>[^()]+)\)|:\s+(?P<behind>.+))"
+"""The number of a week and its first day, `1 (7/9)` or `Week 1: 7 Sept`."""
 _OTHER_COLUMNS: Final = 3
 """Most columns of a planner besides its weekdays: a week's number, its date, remarks."""
 
@@ -129,9 +131,16 @@ def _entries(
 
 
 def _with_first_days(row: Sequence[Cell], before: int, lexicon: Lexicon) -> list[Cell]:
-    """A row whose week stands left of its weekdays as `w/c 7 September`, with its first day there."""
+    """A row whose week stands left of its weekdays as `w/c 7 September`, or behind its number, `1 (7/9)`, with its first day there."""
     labels = (date_of_week(cell_text(cell)) if week_begins(cell, lexicon) else cell for cell in row[:before])
-    return [*labels, *row[before:]]
+    return [*(_behind_number(cell, lexicon) for cell in labels), *row[before:]]
+
+
+def _behind_number(cell: Cell, lexicon: Lexicon) -> Cell:
+    """The date behind the number of a week; any other cell as it stands."""
+    match = re.fullmatch(_NUMBER_AND_DATE, cell.strip()) if isinstance(cell, str) else None
+    date = (match["within"] or match["behind"]).strip() if match is not None else ""
+    return date if date and looks_like_date(date, lexicon) else cell
 
 
 def _last_column(sheet: Sheet, area: Area | None, at: int) -> int:
