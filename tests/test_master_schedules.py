@@ -215,3 +215,53 @@ def test_a_row_of_classes_below_days_and_periods_may_be_nobodys(tmp_path: Path) 
     assert [one[:3] + one[4:] for one in rows_of(source)] == [
         ("Oars", MON, "09:00", "", ""), ("Rig", MON, "10:15", "", ""), ("Tar", TUE, "09:00", "", ""), ("Glue", TUE, "10:15", "", ""),
     ]  # fmt: skip
+
+
+def test_dates_down_and_periods_across_are_classes_of_these_dates_alone(tmp_path: Path) -> None:
+    cover = [
+        ["Date", "1", "2"],
+        ["Mon 8 Feb 2027", "Oars 7A (Loft 1)", "–"],
+        ["Tue 9 Feb 2027", "", "Tar 8B"],
+    ]
+    source = plan_book(tmp_path, {"Cover": cover, "Bells": [*BELL]})
+    assert [one[:4] for one in rows_of(source)] == [("Oars 7A", MON, "09:00", "Loft 1"), ("Tar 8B", TUE, "10:15", "")]  # fmt: skip
+    off = [*cover, ["Sat 13 Feb 2027", "Glue 7A", ""]]
+    text = refused(plan_book(tmp_path, {"Cover": off, **YEAR}))
+    assert "Glue 7A is on 2027-02-13 alone, and that is no school day" in text
+
+
+def test_classes_that_meet_on_no_school_day_are_told(tmp_path: Path) -> None:
+    classes = [["Class", "Day", "Start", "End", "First day", "Last day"], ["Oars", "Mon", "9:00", "10:00", "", ""], ["Rig", "Fri", "9:00", "10:00", "", ""], ["Tar", "Mon", "9:00", "10:00", "2027-03-01", "2027-03-31"]]  # fmt: skip
+    source = plan_book(tmp_path, {"Classes": classes, "Terms": [*EARLY]})
+    assert "No school day is one of Rig (row 3), Tar (row 4): nothing is written of them." in nomarium("survey", source).text  # fmt: skip
+    assert [one[0] for one in rows_of(source)] == ["Oars"]
+
+
+@pytest.mark.parametrize("slot", ["Mon-1", "Mon 1", "Mon1", "M1", "Monday_1"])
+def test_a_slot_may_be_a_weekday_and_a_period(slot: str, tmp_path: Path) -> None:
+    classes = [["ClassCode", "Slot", "Room"], ["Oars", slot, "Loft 1"], ["Rig", "Tue-2", "Loft 1"]]
+    if slot == "M1":
+        classes[2][1] = "T2"
+    source = plan_book(tmp_path, {"Classes": classes, **YEAR})
+    assert [one[:3] for one in rows_of(source)] == [("Oars", MON, "09:00"), ("Rig", TUE, "10:15")]
+
+
+def test_days_of_a_cycle_and_periods_run_together(tmp_path: Path) -> None:
+    classes = [["Course", "Schedule"], ["Oars", "D1P1, D2P2"], ["Rig", "D2P1"]]
+    source = plan_book(tmp_path, {"Classes": classes, **YEAR})
+    assert [one[:3] for one in rows_of(source)] == [("Oars", MON, "09:00"), ("Rig", TUE, "09:00"), ("Oars", TUE, "10:15")]  # fmt: skip
+
+
+def test_a_term_may_say_how_many_weeks_it_has(tmp_path: Path) -> None:
+    terms = [["Term", "Begins", "Weeks"], ["Winter", "Mon 8 Feb 2027", 2]]
+    classes = [["Class", "Day", "Start", "End"], ["Oars", "Mon", "18:00", "20:00"], ["Rig", "Fri", "18:00", "20:00"]]  # fmt: skip
+    source = plan_book(tmp_path, {"Classes": classes, "Terms": terms})
+    assert [one[:2] for one in rows_of(source)] == [("Oars", MON), ("Rig", "2027-02-12"), ("Oars", "2027-02-15"), ("Rig", "2027-02-19")]  # fmt: skip
+    assert "2 weeks from 2027-02-08 end on 2027-02-21" in nomarium("survey", source).text
+
+
+def test_bells_with_a_start_and_an_end_under_each_kind_of_day(tmp_path: Path) -> None:
+    bells = [["", "Mon", "", "Tue", ""], ["Period", "Start", "End", "Start", "End"], ["1", "9:00", "10:00", "8:30", "9:10"], ["2", "10:15", "11:15", "9:15", "9:55"]]  # fmt: skip
+    source = plan_book(tmp_path, {"Master": DAILY, "Bell times": bells, "Terms": [*EARLY]})
+    assert ("Oars", TUE, "08:30") in {one[:3] for one in rows_of(source)}
+    assert ("Rig", MON, "10:15") in {one[:3] for one in rows_of(source)}

@@ -4,6 +4,7 @@ from collections.abc import Callable, Sequence
 from typing import Final, NamedTuple
 
 from nomarium.model.problem import Problem
+from nomarium.school.datedperiods import classes_on_dates
 from nomarium.school.dayblocks import day_blocks
 from nomarium.school.daycolumns import days_in_rows
 from nomarium.school.daysabove import days_above
@@ -54,6 +55,7 @@ _FORMS: Final[tuple[tuple[Callable[[Sheet], Sheet | None], str], ...]] = (
     (day_blocks, "days side by side, each with its times and classes"),
     (duties_in_rows, "duties with a column a weekday"),
     (periods_in_one, "classes from one period to another"),
+    (classes_on_dates, "dates with a column a period"),
     (meetings_in_rows, "classes with several days and times in a cell"),
     (ranges_apart, "classes with their first and last days in one cell"),
 )

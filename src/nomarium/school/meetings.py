@@ -2,15 +2,18 @@
 
 from collections import defaultdict
 from collections.abc import Sequence
-from typing import NamedTuple
+from typing import Final, NamedTuple
 
-from nomarium.model.problem import Problem
+from nomarium.model.problem import Problem, note
 from nomarium.school.bells import Bell, Bells, Rung, bells_on, is_usual
 from nomarium.school.planheads import plain
 from nomarium.school.settings import Settings
 from nomarium.school.timetable import Slot
 from nomarium.school.year import NO_LABEL, SchoolDay, Year
 from nomarium.school.yeartables import Special
+
+_MOST_TOLD: Final = 5
+"""Rows that a note names."""
 
 
 class Meeting(NamedTuple):
@@ -51,6 +54,7 @@ class Met(NamedTuple):
     meetings: list[Meeting]
     not_met: list[NotMet]
     problems: list[Problem]
+    notes: list[Problem]
 
 
 def meet(slots: Sequence[Slot], year: Year, bells: Bells, settings: Settings) -> Met:
@@ -61,6 +65,7 @@ def meet(slots: Sequence[Slot], year: Year, bells: Bells, settings: Settings) ->
     not_met: list[NotMet] = []
     found: list[Meeting] = []
     singles: dict[int, tuple[Bell, ...]] = {}
+    held = set[int]()
     groups = _groups(slots)
     divisions = sorted({plain(slot.division) for slot in slots})
     for day in year.days:
@@ -77,6 +82,7 @@ def meet(slots: Sequence[Slot], year: Year, bells: Bells, settings: Settings) ->
             if rung.clash is not None:
                 clashes.setdefault((rung.clash.place.row or 0, label), rung.clash)
             for slot in _on(groups, division, label, day, year):
+                held.add(id(slot))
                 bell = slot.own or rung.bells.get(slot.period)
                 if bell is not None:
                     here.append(Meeting(slot, day, label, singles.setdefault(id(bell), (bell,))))
@@ -87,7 +93,27 @@ def meet(slots: Sequence[Slot], year: Year, bells: Bells, settings: Settings) ->
         found += _joined(here, settings)
     problems += clashes.values()
     problems += [_no_bell(slot, days, bells) for slot, days in missing.values()]
-    return Met(found, not_met, problems)
+    never = [slot for slot in slots if id(slot) not in held] if year.days else []
+    problems += [_off_its_date(slot) for slot in never if slot.first and slot.first == slot.last]
+    others = [slot for slot in never if not slot.first or slot.first != slot.last]
+    return Met(found, not_met, problems, _never_told(others))
+
+
+def _off_its_date(slot: Slot) -> Problem:
+    message = f"{slot.code} is on {slot.first} alone, and that is no school day of its division."
+    remedy = "Correct the date, or make it a school day in a table Special days."
+    return Problem("class-never", message, remedy, slot.place, slot.cell)
+
+
+def _never_told(slots: Sequence[Slot]) -> list[Problem]:
+    """A note of the rows that make no meeting: no school day is theirs."""
+    if not slots:
+        return []
+    rows = list(dict.fromkeys(f"{slot.code} (row {slot.place.row})" for slot in slots))
+    more = f" and {len(rows) - _MOST_TOLD} more" if len(rows) > _MOST_TOLD else ""
+    message = f"No school day is one of {', '.join(rows[:_MOST_TOLD])}{more}: nothing is written of {'it' if len(rows) == 1 else 'them'}."
+    remedy = "Their days, terms and dates say when they meet: correct these if they should."
+    return [note("class-never", message, remedy).at(slots[0].place)]
 
 
 def label_for(day: SchoolDay, division: str, year: Year) -> str | None:

@@ -11,7 +11,7 @@ from nomarium.reading.cells.weekdaycodes import WeekdayCodes
 from nomarium.reading.cells.words import ENGLISH
 from nomarium.school.codes import Codes
 
-_DAYS_AND_PERIODS: Final = r"(?<![^\W\d_])(?P<days>[A-Za-z]+(?:\s?[/&-]\s?[A-Za-z]+)*)\.?\s*(?P<periods>\d{1,2}(?:\s?[-–+&/]\s?\d{1,2})*)(?![\w:.])"
+_DAYS_AND_PERIODS: Final = r"(?<![^\W\d_])(?P<days>[A-Za-z]+(?:\s?[/&-]\s?[A-Za-z]+)*)\.?\s*[-:_]?\s*(?P<periods>\d{1,2}(?:\s?[-–+&/]\s?\d{1,2})*)(?![\w:.])"
 _MOST_LABELS: Final = 12
 """Labels of the longest cycle that is found in such cells where no table says which labels there are."""
 
@@ -67,7 +67,7 @@ def labels_met(texts: Sequence[str], periods: Sequence[str]) -> list[str]:
     """The labels of `Meets` cells where no table says which there are: letters (`A1 B3`) or days by number (`Day 2 P3`), if
     every cell can be read so; none where it could be read in two ways, or in none."""
     found: list[list[str]] = []
-    are_days = all(re.search(r"(?i)\b(?:day|jour)\b", text) for text in texts)
+    are_days = all(re.search(r"(?i)\b(?:(?:day|jour)\b|d\s?\d)", text) for text in texts)
     for names in (
         ascii_uppercase[:_MOST_LABELS],
         [str(n) for n in range(1, _MOST_LABELS + 1)] if are_days else [],

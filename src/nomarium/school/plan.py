@@ -105,6 +105,7 @@ def read_plan(
     slots, dropped = _kept(slots, naming, tables, notes)
     met = meet(slots, year, bells, settings) if not dates.problems else meet([], year, bells, settings)
     problems += met.problems
+    notes += met.notes
     lessons, found = read_lessons(tables.get("lessons"))
     problems += found
     lessons = {code: listed for code, listed in lessons.items() if code not in dropped}

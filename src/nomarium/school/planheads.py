@@ -18,6 +18,7 @@ HEADINGS: dict[str, dict[str, str]] = {
         "first": "First day, start, start date, begins, from, first, starts, premier jour, debut, du, dates, starts on, begins on, first day of classes, first class, von, ab, beginn, anfang, erster tag, inicio, desde, del, van, begin, inizio, dal",
         "last": "Last day, end, end date, ends, to, until, last, dernier jour, fin, au, finish, finishes, ends on, last day of classes, last class, bis, ende, letzter tag, hasta, al, tot, einde, fine",
         "division": "Division, section, school, departement",
+        "weeks": "Weeks, number of weeks, no of weeks, wks, weeks long, length in weeks, nombre de semaines, semaines, wochen, semanas, weken",
         "code": "Code, term code, short, short name, abbreviation, abbr, sigle, kurzel, id",
     },
     "daysoff": {

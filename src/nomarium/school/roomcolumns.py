@@ -114,12 +114,12 @@ def _in_rows(sheet: Sheet, head: _Head) -> Iterator[Row]:
                 own[head.once] = ""  # written once over all that its row has, too
             is_taken = True
             if head.kind == "Week":
-                yield number, [*own, *_class_and_room(text), re.sub(_WEEK, r"\1", room)]
+                yield number, [*own, *class_and_room(text), re.sub(_WEEK, r"\1", room)]
             else:
                 yield number, [*own, taught[1] if taught else text, taught[2] if taught else "", room]
 
 
-def _class_and_room(text: str) -> tuple[str, str]:
+def class_and_room(text: str) -> tuple[str, str]:
     """The class of a cell, and the room that stands in brackets behind it."""
     within = re.fullmatch(r"(.*\S)\s*\(([^()]+)\)", text)
     if within is None or not (is_place(within[2]) or re.fullmatch(ROOM, within[2])):

@@ -87,7 +87,7 @@ def read_list(rows: ClassRows, known: Known, dates: Dates) -> Timetable:
     """Read a Timetable in list form."""
     found = Timetable([], [], [])
     labels = labels_of(known)
-    met = [text for item in rows.items if (text := item.text("meets"))]
+    met = [text for item in rows.items if (text := item.text("meets") or _day_and_period(item))]
     by_letters = WeekdayMeets(met, known.periods) if known.weekdays_work and not known.labels.names else None
     seen: dict[tuple[object, ...], Item] = {}
     for item in rows.items:
@@ -128,6 +128,8 @@ def _slots_of(
             problems.append(read.problem(item.place("meets"), item.text("meets")))
         else:
             pairs = read
+    elif by_letters is not None and isinstance(read := by_letters.read(_day_and_period(item)), list):
+        pairs = read  # Mon-1
     else:
         pairs = _combined(item, labels, known.periods, problems, rows)
     terms: tuple[str, ...] = ()
@@ -165,6 +167,11 @@ def _slots_of(
         )
         for label, period in pairs
     ]  # fmt: skip
+
+
+def _day_and_period(item: Item) -> str:
+    """What stands as the period of a row that says no day, where both may be in one cell."""
+    return "" if item.text("label") else item.text("period")
 
 
 def _combined(

@@ -161,6 +161,14 @@ def read_year_rows(tables: dict[str, Table], dates: Dates) -> YearRows:
     rows = YearRows([], [], [], [], [], [])
     for item in _items(tables, "terms"):
         days = dates.range(item)
+        if not isinstance(days, Problem) and (last := _last_of_weeks(item, days[0])) is not None:
+            days = days[0], last
+            message = f"{item.text('weeks')} weeks from {days[0]} end on {last}."
+            rows.notes.append(
+                note("term-weeks", message, "If breaks are not among them, give the term its last day.").at(
+                    item.place("weeks")
+                )
+            )
         if isinstance(days, Problem):
             rows.problems.append(days)
         elif not item.text("last") and days[0] == days[1]:
@@ -171,6 +179,20 @@ def read_year_rows(tables: dict[str, Table], dates: Dates) -> YearRows:
             rows.terms.append(Term(item.text("name") or "Term", *days, item.text("division"), item))
             _break_in(item, dates, rows)
     _overlaps(rows)
+    _read_others(tables, dates, rows)
+    return rows
+
+
+def _last_of_weeks(item: Item, first: dt.date) -> dt.date | None:
+    """The last day of a term that says so many weeks and no last day; None for any other."""
+    weeks = re.fullmatch(r"(\d{1,2})(?:\s*(?:weeks?|wks?))?", item.text("weeks"))
+    if weeks is None or item.text("last") or not int(weeks[1]):
+        return None
+    return first + dt.timedelta(7 * int(weeks[1]) - 1)
+
+
+def _read_others(tables: dict[str, Table], dates: Dates, rows: YearRows) -> None:
+    """Read Days off, Special days and Cycle."""
     for item in _items(tables, "daysoff"):
         days = dates.range(item)
         effect = _effect(item, ("hold", "pass"), rows.problems)
@@ -201,7 +223,6 @@ def read_year_rows(tables: dict[str, Table], dates: Dates) -> YearRows:
     known: dict[dt.date | str, CycleRow] = {}
     for item in _items(tables, "cycle"):
         _cycle_row(item, dates, rows, known)
-    return rows
 
 
 def _break_in(item: Item, dates: Dates, rows: YearRows) -> None:
