@@ -140,3 +140,53 @@ def test_times_before_titles_are_theirs_also_where_the_column_was_asked_for(aske
         "Matins 2027-02-14T08:00/2027-02-14T09:00", "Blessing of boats 2027-02-14T10:30/2027-02-14T11:30",
     ]  # fmt: skip
     assert "8am Matins 2027-02-14/2027-02-15" in built(source, *asked, "--set", "all-day=yes")
+
+
+SAID = [
+    "All classes 45 minutes",
+    "Classes are 45 min long",
+    "Each session lasts 45 mins.",
+    "45-minute lessons",
+]
+
+
+@pytest.mark.parametrize("said", SAID)
+def test_how_long_classes_last_is_what_a_line_beside_them_says(said: str, tmp_path: Path) -> None:
+    week = f"Classes,,\n,Mon,Tue\n6:15am,Oars,Tar\n9:30am,Rig,\n5:30pm,Oars,Glue\n{said},,\n"
+    source = csv_file(tmp_path, week, "week.csv")
+    ends = {one.split("/")[1] for one in built(source, *WEEK)}
+    assert ends == {f"{day}T{end}" for day, end in ((MON, "07:00"), (TUE, "07:00"), (MON, "10:15"), (MON, "18:15"), (TUE, "18:15"))}  # fmt: skip
+    assert f"last as long as “{said}” says" in nomarium("survey", source, *WEEK).text
+    dated = csv_file(tmp_path, f"Week of 8 Feb 2027,,\n{week}", "dated.csv")
+    assert {one.split("/")[1] for one in built(dated)} == ends
+    listed = csv_file(tmp_path, f"{said}\nDate,Class,Start\n{MON},Oars,9:00\n", "listed.csv")
+    assert built(listed) == [f"Oars {MON}T09:00/{MON}T09:45"]
+    assert built(listed, "--default-length", "2h") == [f"Oars {MON}T09:00/{MON}T11:00"]
+
+
+@pytest.mark.parametrize("said", ["Arrive 15 minutes before class", "45 minutes between classes", "Bus every 20 min"])  # fmt: skip
+def test_other_minutes_are_no_length(said: str, tmp_path: Path) -> None:
+    listed = csv_file(tmp_path, f"{said}\nDate,Class,Start\n{MON},Oars,9:00\n")
+    assert built(listed) == [f"Oars {MON}T09:00/{MON}T10:00"]
+
+
+@pytest.mark.parametrize(
+    ("said", "last"),
+    [
+        ("Clubs start week beginning 8 February 2027 - end Friday 5 March 2027", "2027-03-01"),
+        ("Starts 8 February 2027, ends 5 March 2027", "2027-03-01"),
+        ("Clubs run from 8 February to 5 March 2027", "2027-03-01"),
+        ("4 weeks from 8 February 2027", "2027-03-01"),
+        ("8th February 2027 for 4 weeks", "2027-03-01"),
+    ],
+)
+def test_lines_that_say_when_clubs_run_are_the_weeks_of_their_table(said: str, last: str, tmp_path: Path) -> None:  # fmt: skip
+    source = csv_file(tmp_path, f'SPRING CLUBS,,\n"{said}",,\nClub,Day,Time\nOars,Monday,3.30-4.30pm\n')
+    found = built(source)
+    assert (found[0][:15], found[-1][5:15], len(found)) == (f"Oars {MON}", last, 4)
+
+
+@pytest.mark.parametrize("said", ["Registration opens 8 February 2027 and ends 5 March 2027", "Fees due 8 February 2027 for 4 weeks", "Open day 8 February 2027"])  # fmt: skip
+def test_lines_about_something_else_are_no_weeks(said: str, tmp_path: Path) -> None:
+    text = f'SPRING CLUBS,,\n"{said}",,\nClub,Day,Time\nOars,Monday,3.30-4.30pm\n'
+    assert "from when to when they repeat" in refused(csv_file(tmp_path, text))

@@ -13,6 +13,7 @@ from nomarium.model.wording import counted, listed
 from nomarium.reading.cells.times import DAY_SECS
 from nomarium.reading.layouts.drawn import ditto
 from nomarium.reading.layouts.eveningsdown import in_evenings
+from nomarium.reading.layouts.saidlengths import said_length
 from nomarium.reading.layouts.slots import RUN_ON, Line, after_midnight, forward, later, line_ends
 from nomarium.reading.options import ReadingOptions
 from nomarium.reading.rows.titles import is_ditto
@@ -222,7 +223,7 @@ def _times(
     """The times of lines, by their identity, those of each drawing run forward through the day."""
     times: dict[int, Bell | None] = {}
     taught = {id(slot) for held in week.held for slot in held.slots}
-    moved = list[str]()
+    moved, length = list[str](), said_length(week.others)
     for slots, typed in zip(week.slots, _typed(week, options), strict=True):
         settled = forward(typed, options.clock, " ".join((sheet.name, *week.titles)))
         later_on = later([Line(slot.at, slot.heading, slot.time) for slot in slots], settled)
@@ -230,10 +231,12 @@ def _times(
         if later_on and not week.times_in_cells:
             found.notes.append(_forward_told(sheet, later_on))
         if any(line.time.start is not None and line.time.end is None for line in settled):
-            found.notes.append(note("lines-run-on", RUN_ON).at(sheet.place()))
+            told = length.told if length is not None else RUN_ON
+            found.notes.append(note("lines-run-on", told).at(sheet.place()))
         times_of = [line.time for line in settled]
         nights = after_midnight(times_of)
-        ends = line_ends(times_of, [n for n, slot in enumerate(slots) if id(slot) not in taught])
+        idle = [n for n, slot in enumerate(slots) if id(slot) not in taught]
+        ends = line_ends(times_of, idle, length.secs if length is not None else 0)
         table = Table("timetable", sheet, {}, {}, [], Account())
         for slot, line, end, is_next in zip(slots, settled, ends, nights, strict=True):
             if line.time is NOTHING or line.time.start is None:

@@ -33,6 +33,7 @@ from nomarium.reading.columns.unheard import unheard
 from nomarium.reading.layouts.classlists import is_of_classes
 from nomarium.reading.layouts.layout import NotRead, Reading, Top, not_read
 from nomarium.reading.layouts.notlists import misfit, missing_field, without_rows
+from nomarium.reading.layouts.saidlengths import with_length_said
 from nomarium.reading.layouts.sessiontimes import with_session_times
 from nomarium.reading.layouts.titlecells import with_cells_apart
 from nomarium.reading.options import ReadingOptions
@@ -56,8 +57,9 @@ def look_in_its_language(top: Top) -> Reading | NotRead:
 
 def list_in(top: Top, sheet: Sheet, seen: Lexicon | None = None) -> Reading | NotRead:
     """A sheet, perhaps with dates that its rows did not have, as a list."""
+    sheet, options = with_length_said(sheet, top.rows, top.options)
     lined, sheet = sheet, in_one_line(sheet)
-    table = read_table(sheet, top.options, top.is_whole, seen)
+    table = read_table(sheet, options, top.is_whole, seen)
     if isinstance(table, NotRead):
         return table
     apart = with_cells_apart(lined, table)
@@ -65,7 +67,7 @@ def list_in(top: Top, sheet: Sheet, seen: Lexicon | None = None) -> Reading | No
     apart = apart or timed or _with_columns_joined(lined, table)
     if apart is not None:
         apart = in_one_line(apart)
-        again = read_table(apart, top.options, top.is_whole, seen)
+        again = read_table(apart, options, top.is_whole, seen)
         if not isinstance(again, NotRead):
             sheet, table = apart, again
     from nomarium.reading.rows.tableevents import TableEvents

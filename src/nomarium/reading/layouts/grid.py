@@ -23,6 +23,7 @@ from nomarium.reading.layouts.gridblocks import Block, grid_blocks, names_of_slo
 from nomarium.reading.layouts.headdates import decide_days
 from nomarium.reading.layouts.layout import NotRead, Reading, Top, not_read
 from nomarium.reading.layouts.namedslots import is_break, slot_of
+from nomarium.reading.layouts.saidlengths import said_length
 from nomarium.reading.layouts.slots import (
     NEXT_MORNING,
     Line,
@@ -67,12 +68,15 @@ def read_grid(sheet: Sheet, options: ReadingOptions) -> Reading | NotRead:
     days = decide_days(sheet, _day_cells(blocks), options, above=title_rows)
     entries: list[DrawnEntry | Problem] = []
     above = " ".join([sheet.name or "", *(cell_text(cell) for _, row in title_rows for cell in row)])
-    grids = [_Grid(sheet, block, days, lexicon, options.clock, above) for block in blocks]
+    length = said_length(rows)
+    length_secs = length.secs if length is not None else 0
+    grids = [_Grid(sheet, block, days, lexicon, options.clock, above, length_secs) for block in blocks]
     for grid in grids:
         entries += grid.entries()
     kind = "dates across, times down" if blocks[0].dates_across else "times across, dates down"
     longest = ", but no longer than most" if all(grid.is_even for grid in grids) else ""
-    message = f"Read as a grid: {kind}; a slot without an end lasts until the next begins{longest}."
+    lasts = f"until the next begins{longest}" if length is None else f"as long as “{length.text}” says"
+    message = f"Read as a grid: {kind}; a slot without an end lasts {lasts}."
     told = note("layout-grid", message)
     notes = [
         told.at(sheet.place()),
@@ -112,8 +116,9 @@ class _Grid:
     """One block of a sheet, cell by cell."""
 
     def __init__(
-        self, sheet: Sheet, block: Block, days: Decisions, lexicon: Lexicon, clock: str, above: str
-    ) -> None:
+        self, sheet: Sheet, block: Block, days: Decisions, lexicon: Lexicon, clock: str, above: str,
+        length_secs: int,
+    ) -> None:  # fmt: skip
         self.sheet = sheet
         self.block = block
         self.days = days
@@ -138,7 +143,7 @@ class _Grid:
         self.across, self.down = forward(across, clock, above), forward(down, clock, above)
         self.moved = later((*across, *down), (*self.across, *self.down))
         slots = [line.time for line in (self.down if block.dates_across else self.across)]
-        self.ends = line_ends(slots)
+        self.ends = line_ends(slots, (), length_secs)
         usual, is_usual = usual_step(slots)
         self.is_even = is_usual or usual is None
         lines = self.down if block.dates_across else self.across

@@ -323,10 +323,12 @@ def slot_ends(slots: Sequence[Part], usual: int | None) -> list[Clock | None]:
     return ends
 
 
-def line_ends(slots: Sequence[Part], idle: Collection[int] = ()) -> list[Clock | None]:
+def line_ends(slots: Sequence[Part], idle: Collection[int] = (), length_secs: int = 0) -> list[Clock | None]:
     """When each of the lines of a day ends that may say only when they begin: where the next begins, but no later than the usual
     step, where there is one; the last lasts as long as most. One before a line in which nothing is on (`idle`, by index), `12:00
-    End`, lasts until that, however long it is."""
+    End`, lasts until that, however long it is. Where `length_secs` are said, all last so long."""
+    if length_secs:
+        return [slot.end or (Clock(slot.start.secs + length_secs) if slot.start else None) for slot in slots]
     usual, is_usual = usual_step(slots)
     capped = slot_ends(slots, usual)
     until_next = slot_ends(slots, None)

@@ -22,10 +22,12 @@ from nomarium.sheets.sheet import Sheet, cell_text
 
 _NOT_HELD: Final = r"\b(?:no|not|without|except|excluding|kein\w*|pas de|sin|geen)\s+(?:\w+\s+){0,2}(?:classes|class|lessons?|school|teaching|timetable|sessions?|meetings?|unterricht|cours|clases?|les(?:sen)?|held|on)\b|\bsuspended\b|\bcancelled\b"
 _HELD: Final = r"\b(?:timetable|schedule|classes|lessons|teaching|valid|stundenplan|horario|emploi du temps|lesrooster)\b"
-_BEGINS: Final = (
-    r"\b(?:begins?|starts?|commences?|opens?|from|first day|start|beginn\w*|commencent?|empiezan?)\b"
-)
-_ENDS: Final = r"\b(?:ends?|finish(?:es)?|until|till|to|last day|end|enden?|finissent|terminan?)\b"
+_BEGINS: Final = r"\b(?:begins?|starts?|starting|commenc(?:es?|ing)|opens?|from|first (?:day|session|class)|start|beginn\w*|commencent?|empiezan?)\b"
+_RUNS: Final = r"\b(?:starts?|starting|begins?|commenc(?:es?|ing)|runs?|running|first (?:day|session|class)|weeks?|clubs?|sessions?|courses?|season|programme|activities|rehearsals|training)\b"
+"""Words of a line that says when what stands in a weekly table is held, where nothing else is said to begin then."""
+_NOT_RUN: Final = r"\b(?:registration|register|enrol\w*|bookings?|sign ?-?up|appl\w+|payments?|fees?|sale|sales|tickets?|deadline|due|updated|printed|open house|open day|assembly|exam\w*|camp)\b"
+_SO_MANY: Final = r"(?i)\b(\d{1,2})[\s-]*weeks?\b"
+_ENDS: Final = r"\b(?:ends?|ending|finish(?:es)?|until|till|to|last day|end|enden?|finissent|terminan?)\b"
 _NO_NAMES: Final = r"(?i)\b(?:terms?|semesters?|dates?|school|year|trimestres?|semestres?)\b(?!\s*\d\b)"
 _AND: Final = r"(?i)\b(?:and|et|und|y|en)\b"
 _EDGES: Final = " ,;:.()–—-"
@@ -72,7 +74,7 @@ def lines_beside(sheet: Sheet, options: ReadingOptions) -> list[SaidLine]:
         off = [None if one.is_open else _span(one, years) for one in dated if one.kind == "off"]
         held = [
             span for one in dated if one.kind == "term" and (span := _span(one, years)) and _is_term(span)
-        ]
+        ] or _of_weeks(text, dated, years)
         closed = tuple(span for span in off if span is not None)
         if off or held:
             found.append(SaidLine(number, text, closed, tuple(held), len(closed) < len(off)))
@@ -191,13 +193,15 @@ def _begun_and_ended(dated: list[_Dated]) -> list[_Dated]:
     if not re.search(_ENDS, fold(second.lead)) or first.date.moment.last or second.date.moment.last:
         return dated
     moment = first.date.moment._replace(last=second.date.moment.first)
-    return [first._replace(date=first.date._replace(moment=moment)), *more]
+    return [first._replace(date=first.date._replace(moment=moment), is_week=False), *more]
 
 
 def _kind(words: str) -> Literal["off", "term", ""]:
     if is_off(words) or re.search(_NOT_HELD, fold(words)):
         return "off"
-    return "term" if is_term(words) or re.search(_HELD, fold(words)) else ""
+    said = fold(words)
+    runs = re.search(_RUNS, said) is not None and not re.search(_NOT_RUN, said)
+    return "term" if is_term(words) or re.search(_HELD, said) or runs else ""
 
 
 def _parted(text: str) -> list[tuple[str, DateWithin, str]]:
@@ -221,6 +225,17 @@ def _span(one: _Dated, years: _Years) -> Span | None:
     elif one.is_week:
         return None
     return Span(one.name, first, last) if first and last else None
+
+
+def _of_weeks(text: str, dated: list[_Dated], years: _Years) -> list[Span]:
+    """The stretch of a line that says a first day and so many weeks, `10 weeks from 14 September`; nothing for any other."""
+    weeks = re.search(_SO_MANY, text)
+    span = _span(dated[0]._replace(is_week=False), years) if weeks and len(dated) == 1 else None
+    if weeks is None or span is None or span.first != span.last or not isinstance(span.first, dt.date):
+        return []
+    if dated[0].kind == "off" or re.search(_NOT_RUN, fold(text)):
+        return []
+    return [span._replace(last=span.first + dt.timedelta(7 * int(weeks[1]) - 1))]
 
 
 def _is_term(span: Span) -> bool:
