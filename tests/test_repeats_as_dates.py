@@ -54,3 +54,9 @@ def test_weekdays_of_every_week_stay_a_timetable(tmp_path: Path) -> None:
     source = csv_file(tmp_path, "Committee,Meets,Time\nBoard,Mon & Thu,7pm\n")
     assert days(source, *YEAR)[:3] == ["01-04", "01-07", "01-11"]
     assert "no column has dates" not in nomarium("survey", source, *YEAR).text
+
+
+@pytest.mark.parametrize("pattern", ["4 on 4 off", "4 on, 4 off", "5 days on / 2 days off"])
+def test_a_pattern_of_shifts_is_not_passed_over(pattern: str, tmp_path: Path) -> None:
+    text = f'Name,Shift pattern,First day\nFinch,"{pattern}",2027-02-01\nOsei,"{pattern}",2027-02-03\n'
+    assert "may say when rows are held, and is not read" in refused(csv_file(tmp_path, text))

@@ -117,6 +117,8 @@ def are_of_others(heading: str, about: Contents) -> bool:
     return not any(not isinstance(cell, str) or re.search(SURE_CLOCK, cell) for cell in about.different)
 
 
+_ON_AND_OFF = r"(?i)\b\d{1,2}\s*(?:days?\s*)?on\b[\s,/&-]*\d{1,2}\s*(?:days?\s*)?off\b"
+"""Shifts that come back, `4 on 4 off`."""
 _NAME = r"(?:[A-Z][a-z]+|[A-Z]\.?)(?: (?:[A-Z][a-z'’-]+|[A-Z]\.?))+"
 
 
@@ -129,10 +131,14 @@ def _share_of_when(about: Contents) -> float:
         if isinstance(cell, str) and len(text) <= _LONGEST_SAID:
             words = set(normal(text).split())
             is_name = len(words) > 1 and re.fullmatch(_NAME, text.strip()) is not None  # April Osei
-            said += not words.isdisjoint(_SAID) or any(
-                word in about.lexicon.weekdays
-                or (len(word) > 2 and word in about.lexicon.months and not is_name)
-                for word in words
+            said += (
+                not words.isdisjoint(_SAID)
+                or re.search(_ON_AND_OFF, text) is not None
+                or any(
+                    word in about.lexicon.weekdays
+                    or (len(word) > 2 and word in about.lexicon.months and not is_name)
+                    for word in words
+                )
             )
     return said / len(sample) if sample else 0.0
 
