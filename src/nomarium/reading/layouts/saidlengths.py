@@ -31,6 +31,8 @@ def said_length(rows: Iterable[Row]) -> SaidLength | None:
     """The length that one of the rows says that hold one text alone; None where none does, or two differ."""
     found: dict[int, str] = {}
     for _, row in rows:
+        if len(row) > 1 and row[0] and row[1]:
+            continue  # most rows of most tables
         filled = [cell for cell in row if cell]
         text = cell_text(filled[0]) if len(filled) == 1 else ""
         if not text or not re.search(_OF_ALL, text.casefold()):
