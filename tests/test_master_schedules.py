@@ -265,3 +265,20 @@ def test_bells_with_a_start_and_an_end_under_each_kind_of_day(tmp_path: Path) ->
     source = plan_book(tmp_path, {"Master": DAILY, "Bell times": bells, "Terms": [*EARLY]})
     assert ("Oars", TUE, "08:30") in {one[:3] for one in rows_of(source)}
     assert ("Rig", MON, "10:15") in {one[:3] for one in rows_of(source)}
+
+
+def test_a_term_that_would_end_before_it_starts_settles_the_order_of_figures(tmp_path: Path) -> None:
+    terms = [["Halbjahr", "Beginn", "Ende"], ["1. Halbjahr", "08.02.2027", "01.03.2027"]]
+    source = plan_book(tmp_path, {"Master": DAILY, "Bells": [*BELL], "Halbjahre": terms})
+    assert {one[1] for one in rows_of(source)} >= {MON, TUE, "2027-03-01"}
+    assert "Dates in figures are read day first: row 2 is “01.03.2027” (the other order would end before it starts)." in nomarium("survey", source).text  # fmt: skip
+    open_order = [*terms[:1], ["1. Halbjahr", "08.02.2027", "09.10.2027"]]
+    source = plan_book(tmp_path, {"Master": DAILY, "Bells": [*BELL], "Halbjahre": open_order})
+    assert "--date-order dmy" in refused(source)
+
+
+@pytest.mark.parametrize("names", [("Sra. Ruiz", "Sr. Osei"), ("Herr Finke", "Frau Osei"), ("Mevr. Vos", "Dhr. Osei")])  # fmt: skip
+def test_titles_of_people_tell_teachers_from_rooms(names: tuple[str, str], tmp_path: Path) -> None:
+    week = [["Period", "Mon", "Tue"], ["1", f"Oars\n{names[0]}", f"Tar\n{names[1]}"], ["2", f"Tar\n{names[1]}", f"Oars\n{names[0]}"]]  # fmt: skip
+    source = plan_book(tmp_path, {"Week": week, **YEAR})
+    assert {(one[0], one[4]) for one in rows_of(source)} == {("Oars", names[0]), ("Tar", names[1])}

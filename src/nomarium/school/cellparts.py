@@ -20,7 +20,7 @@ _BY_MARK = rf"{_BY_FORM}|\s*[,;|/]\s*|\s+[-–—]\s+"
 NAMED_ROOM = r"(?i)r\d{1,3}[a-z]?|(?:rooms?|rm\.?|loft|shed|hall|slip|lab|gym|studio|library|field|court|pool|yard|workshop|theatre|chapel|quay|pier|salle|atelier|quai|gymnase|biblioth[eè]que|labo|hangar|cour|raum|saal|werkstatt|sala|aula|taller|gimnasio|biblioteca|patio|lokaal|zaal)\b.*|.*(?:halle|werkstatt|saal|zaal|lokaal)|.*\b(?:room|loft|shed|hall|slip|lab|gym|studio|library|field|court|pool|yard|workshop|theatre)(?: \w{1,3}|\d{1,3})?"
 """Rooms by a word of their own; those by a letter and a number could be classes, `Rig 1`."""
 _ROOM = rf"{NAMED_ROOM}|[A-Z]{{0,3}}[- ]?\d{{1,4}}[A-Z]?|[A-Z]\d?[.-]\d{{1,3}}[A-Z]?"
-_TEACHER = r"(?:(?i:mr|mrs|ms|mx|miss|dr|prof|sr|fr|m|mme|mlle|herr|frau|sir)\b\.?\s+\S.*|(?:[A-Z]\.\s?){1,2}[A-Z][\w'’-]+|[A-Z][\w'’-]+,? [A-Z]\.)"
+_TEACHER = r"(?:(?i:mr|mrs|ms|mx|miss|dr|prof|sr|sra|srta|dn|fr|m|mme|mlle|herr|frau|sir|dhr|mevr|mw|sig|sig\.ra|pani|pan)\b\.?\s+\S.*|(?:[A-Z]\.\s?){1,2}[A-Z][\w'’-]+|[A-Z][\w'’-]+,? [A-Z]\.)"
 _NAME = r"[^\W\d_][\w'’-]+(?: [^\W\d_][\w'’-]*\.?){1,2}"
 """What a person may be called, and much else, too."""
 _MOSTLY = 0.8

@@ -11,7 +11,7 @@ from nomarium.model.wording import WEEKDAYS
 from nomarium.reading.cells.weekdaycodes import WeekdayCodes
 from nomarium.reading.cells.words import ENGLISH
 from nomarium.reading.options import ReadingOptions
-from nomarium.school.cellparts import KnownParts
+from nomarium.school.cellparts import KnownParts, look_of
 from nomarium.school.classrows import ClassRows, class_rows, in_weeks
 from nomarium.school.codes import Codes
 from nomarium.school.cycleweeks import as_weeks, in_cycle_weeks, told, weeks_found
@@ -146,6 +146,7 @@ def _drawn_or_not(
         elif week is None or (
             not waits
             and find_grid(sheet, plain_form) is not None
+            and not _names_teachers(week, known)
             and _is_plain(week, _ALONE if name else _PLAIN)
             and (name or (len(sheets.grids) == 1 and not says_whose(sheet.name)))
             and not week_of(name)
@@ -164,6 +165,14 @@ _ALONE: Final = r"(?:(?!\s[-–—]\s)[^(@\n/,;|])+"
 """A class without a room: whose sheet it is may say that."""
 _PLAIN: Final = rf"{_ALONE}(?:\([^()@\n/,;|]*\)|@[^(@\n/,;|]+|\n[^(@\n/,;|]+)?"
 """A class, and its room in brackets, behind @ or below it."""
+
+
+def _names_teachers(week: DrawnWeek, known: KnownParts) -> bool:
+    """Whether what stands behind the classes of a drawing are teachers, and no rooms."""
+    behind = [part for held in week.held for part in re.split(r"[(@\n)]", held.text)[1:] if part.strip()]
+    return bool(behind) and all(
+        known.kind(part.strip()) == "teacher" or look_of(part) == "teacher" for part in behind
+    )
 
 
 def _is_plain(week: DrawnWeek, form: str) -> bool:

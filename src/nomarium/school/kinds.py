@@ -44,7 +44,7 @@ _NAMED: Final[tuple[tuple[str, str], ...]] = (
     ("cycle", r"letter days?|day letters?|day numbers?|cycle|rotation (?:days?|calendar)|a ?(?:/|&|and|-) ?b (?:days|weeks)|weeks? a ?(?:/|&|and|-) ?b|week (?:types?|letters?|cycle)|day (?:types?|order)"),
     ("bells", r"bells?\b|bell times|daily schedule|period times|lesson times|school day\b|day schedule|hours of (?:the )?day|class times"),
     ("daysoff", r"holidays?|days? off|(?<!\w )off$|closures?|no school|vacations?|breaks?\b|non ?school|conges?|feries|ferien|feiertage|\w*vakanties?|vacances|vacaciones|festivos|feriados|vacanze|ferie\b|ferier|lov\b|lomat|inset\b|(?:staff|teacher) (?:training|development|work) days?|(?:training|closure|p\.?d\.?|in-?service|professional (?:development|learning)) days?"),
-    ("terms", r"terms?\b|term dates|semesters?|trimesters?|trimestres?|quarters|halbjahre?|semestres?|cuatrimestres?|trimestri|periodes?\b|periodos?\b|kwartalen"),
+    ("terms", r"terms?\b|term dates|semesters?|trimesters?|trimestres?|quarters|halbjahre?|semestres?|cuatrimestres?|trimestri|quadrimestri|periodes?\b|periodos?\b|periodi\b|kwartalen"),
     ("enrolments", r"enrol|registrations?|class members|class lists?|rosters?|students by|choices"),
     ("people", r"staff\b|people|directory|contacts|addresses|teachers"),
     ("names", r"codes?\b|abbreviations|course names|subjects|key\b"),

@@ -85,6 +85,7 @@ def read_plan(
     settings, under = _under(settings, options, notes)
     dates = Dates(tables.values(), under)
     problems += dates.problems
+    notes += dates.notes
     rows = read_year_rows(tables, dates)
     problems += rows.problems
     notes += rows.notes

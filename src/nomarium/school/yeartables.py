@@ -6,14 +6,14 @@ from collections.abc import Iterable
 from typing import NamedTuple
 
 from nomarium.model.cell import Cell
-from nomarium.model.problem import Problem, note
+from nomarium.model.problem import Place, Problem, note
 from nomarium.model.refusal import Refusal
 from nomarium.model.wording import meant
 from nomarium.reading.cells.moments import read_moment
 from nomarium.reading.cells.offwords import is_off
-from nomarium.reading.columns.decisions import Decisions, resolve_day
+from nomarium.reading.columns.decisions import Decisions, resolve_day, told
 from nomarium.reading.layouts.codes import is_idle
-from nomarium.reading.layouts.headdates import decide_days
+from nomarium.reading.layouts.headdates import decide_spans
 from nomarium.reading.options import ReadingOptions
 from nomarium.reckoning.daysoff import DaysOff
 from nomarium.school.codes import weekday_of
@@ -21,7 +21,8 @@ from nomarium.school.planheads import plain
 from nomarium.school.plantables import Item, Table
 from nomarium.sheets.sheet import cell_text
 
-_DATE_FIELDS = ("first", "last", "date", "off", "offlast")
+_DATE_FIELDS = {"first": "last", "date": "", "off": "offlast"}
+"""Fields of dates, each with that of the last day of a stretch that begins there."""
 
 
 class Term(NamedTuple):
@@ -79,17 +80,20 @@ class Dates:
 
     def __init__(self, tables: Iterable[Table], options: ReadingOptions) -> None:
         self.problems: list[Problem] = []
-        cells: list[tuple[int, Cell]] = []
+        spans: list[tuple[int, Cell, Cell]] = []
         sheet = None
         for table in tables:
             for item in table.items:
-                for field in _DATE_FIELDS:
-                    cell = item.cells.get(field, "")
-                    if cell_text(cell):
+                for field, ends in _DATE_FIELDS.items():
+                    cell, last = item.cells.get(field, ""), item.cells.get(ends, "")
+                    if cell_text(cell) or cell_text(last):
                         sheet = sheet or table.sheet
-                        cells.append((item.number, cell))
-        self.decisions: Decisions | None = decide_days(sheet, cells, options) if sheet else None
+                        spans.append((item.number, cell, last))
+        self.decisions: Decisions | None = decide_spans(sheet, spans, options) if sheet else None
         self.problems += self.decisions.problems if self.decisions else ()
+        of_file = Place(sheet.file) if sheet is not None else Place()
+        decided = told(self.decisions, sheet) if self.decisions is not None and sheet is not None else []
+        self.notes = [note("plan-dates", one.message, one.remedy).at(of_file) for one in decided]
 
     def read(self, item: Item, field: str) -> dt.date | Problem | None:
         """The date of a cell, None when it is blank."""

@@ -93,6 +93,14 @@ def decide_days(
     return decide(sheet, columns if weekday else columns[:1], rows, options, lexicon_for(options), True, year)
 
 
+def decide_spans(sheet: Sheet, spans: Sequence[tuple[int, Cell, Cell]], options: ReadingOptions) -> Decisions:
+    """Settle first and last days together, of which none ends before it starts: (row number, first, last), the last blank for a day alone."""
+    columns = [Column(0, "", "date"), Column(1, "", "end-date")]
+    rows = [(number, [first, last]) for number, first, last in spans]
+    year = year_above(sheet, TableHead((), 1, (), ()))
+    return decide(sheet, columns, rows, options, lexicon_for(options), True, year)
+
+
 def settled_dates(
     top: Top,
     cells: Sequence[tuple[int, int, Cell]],
