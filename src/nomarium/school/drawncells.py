@@ -60,6 +60,7 @@ class Grid:
     def __init__(self, sheet: Sheet, rows: Sequence[Row], turned: Sheet | None = None) -> None:
         self.rows, self.is_turned = rows, turned is not None
         self.numbers = [number for number, _ in rows]
+        self._at = {number: n for n, number in enumerate(self.numbers)}
         self._first = first = sheet.first_column
         self._areas = {(area.first_row + 1, area.first_column - first): area for area in sheet.merged}
         self._covered = {
@@ -82,11 +83,8 @@ class Grid:
         """What stands in a cell of row `n`, or in the merged one that covers it."""
         here = (self.numbers[n], column)
         number, first = self._covered.get(here, here)
-        return (
-            self.filled(n, column)
-            if (number, first) == here
-            else self.filled(self.numbers.index(number), first)
-        )
+        at = n if (number, first) == here else self._at.get(number, -1)
+        return self.filled(at, first) if at >= 0 else ""
 
     def last_column(self, n: int, column: int) -> int:
         """The last column that a cell takes."""
