@@ -282,3 +282,40 @@ def test_titles_of_people_tell_teachers_from_rooms(names: tuple[str, str], tmp_p
     week = [["Period", "Mon", "Tue"], ["1", f"Oars\n{names[0]}", f"Tar\n{names[1]}"], ["2", f"Tar\n{names[1]}", f"Oars\n{names[0]}"]]  # fmt: skip
     source = plan_book(tmp_path, {"Week": week, **YEAR})
     assert {(one[0], one[4]) for one in rows_of(source)} == {("Oars", names[0]), ("Tar", names[1])}
+
+
+TWO_WEEKS = [["Term", "First day", "Last day"], ["Spring", MON, "2027-02-19"]]
+TWO_TERMS = [["Term", "First day", "Last day"], ["S1", MON, "2027-02-12"], ["S2", "2027-02-15", "2027-02-19"]]
+
+
+def test_weeks_and_terms_beside_the_names_of_rows_are_theirs(tmp_path: Path) -> None:
+    sheet = [["", *DAYS[0][:2], *DAYS[0][2:]][1:], ["Teacher", "Week", "1", "2", "1", "2"], ["Finch", "A", "Oars", "", "Knots", ""], ["", "B", "", "Rig", "", ""], ["Osei", "A", "Tar", "", "", ""], ["", "B", "Glue", "", "", ""]]  # fmt: skip
+    source = plan_book(tmp_path, {"Master": sheet, "Bells": [*BELL], "Terms": TWO_WEEKS})
+    assert [(one[0], one[1], one[4]) for one in rows_of(source)] == [
+        ("Oars", MON, "Finch"), ("Tar", MON, "Osei"), ("Knots", TUE, "Finch"), ("Glue", "2027-02-15", "Osei"), ("Rig", "2027-02-15", "Finch"),
+    ]  # fmt: skip
+    daily = [["Teacher", "Week", "1", "2"], ["Finch", "A", "Oars", ""], ["Finch", "B", "", "Rig"]]
+    found = rows_of(plan_book(tmp_path, {"Master": daily, "Bells": [*BELL], "Terms": TWO_WEEKS}), "--afresh")
+    assert {(one[0], one[1] < "2027-02-14") for one in found} == {("Oars", True), ("Rig", False)}
+    in_terms = [["Teacher", "Term", "1", "2"], ["Finch", "S1", "Oars", ""], ["", "S2", "", "Rig"]]
+    found = rows_of(
+        plan_book(tmp_path, {"Master": in_terms, "Bells": [*BELL], "Terms": TWO_TERMS}), "--afresh"
+    )
+    assert {(one[0], one[1] < "2027-02-14", one[4]) for one in found} == {("Oars", True, "Finch"), ("Rig", False, "Finch")}  # fmt: skip
+
+
+def test_days_beside_the_names_of_rows_are_theirs(tmp_path: Path) -> None:
+    sheet = [["Teacher", "Days", "1", "2"], ["Finch", "MW", "Oars", "Rig"], ["Osei", "TTh", "Tar", ""]]
+    assert [one[:3] + one[4:5] for one in rows_of(plan_book(tmp_path, {"Master": sheet, **YEAR}))] == [
+        ("Oars", MON, "09:00", "Finch"), ("Rig", MON, "10:15", "Finch"), ("Tar", TUE, "09:00", "Osei"),
+    ]  # fmt: skip
+
+
+def test_what_says_when_beside_the_names_is_not_passed_over(tmp_path: Path) -> None:
+    sheet = [
+        ["Teacher", "Length", "1", "2"],
+        ["Finch", "45 min", "Oars", "Rig"],
+        ["Osei", "30 min", "Tar", ""],
+    ]
+    text = refused(plan_book(tmp_path, {"Master": sheet, **YEAR}))
+    assert "The column “Length” beside the names says when the classes of a row are held" in text

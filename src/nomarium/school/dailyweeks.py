@@ -6,6 +6,7 @@ from typing import Final
 
 from nomarium.model.cell import Cell
 from nomarium.model.problem import Problem, note
+from nomarium.model.wording import WEEKDAYS
 from nomarium.reading.cells.words import ENGLISH
 from nomarium.reading.layouts.namedslots import is_break
 from nomarium.reading.rows.sectiondate import date_of_title
@@ -23,6 +24,7 @@ WHY_DAILY: Final = "periods across a row for each teacher, room or group"
 _HEAD_ROWS: Final = 12
 _TOP_ROWS: Final = 400
 _LEAST_PERIODS: Final = 2
+_SCHOOL_DAYS: Final = 5
 
 
 def daily_week(sheet: Sheet) -> DrawnWeek | None:
@@ -51,6 +53,8 @@ def _across(grid: Grid) -> DrawnWeek | None:
         found.others.extend(grid.rows[:at])
         days = {min(under): ()}
         idle, unused = take_wide(found, grid, range(at, at + 1), len(grid.rows), days, under, "")
+        if any(held.week for held in found.held):  # weeks that take turns are weeks of weekdays
+            found.held[:] = [held._replace(labels=WEEKDAYS[:_SCHOOL_DAYS]) for held in found.held]
         return found._replace(idle=idle, unused=unused) if found.held else None
     return None
 

@@ -25,10 +25,12 @@ from nomarium.school.drawnheads import heads_names
 from nomarium.school.drawnlines import Slot, is_time
 from nomarium.school.drawnowners import first_parts, kind_in_corner, kind_of_heading, said_by
 from nomarium.school.drawnsheets import Drawing, with_owners
+from nomarium.school.planheads import field_of
 from nomarium.school.plantables import Item, Table
 from nomarium.sheets.sheet import Sheet, cell_text
 
 _HEADED = 'Give the sheet headings (Class, Day, Time); if it is no timetable, leave it out: --table "SHEET=".'
+_SAYING_WHEN = frozenset(("label", "period", "time", "start", "end", "length", "meets", "first", "last"))
 _FIELDS = ("class", "title", "room", "teacher", "group", "notes", "label", "week", "period", "time")
 
 
@@ -191,6 +193,11 @@ def _open_cells(sheet: Sheet, week: DrawnWeek) -> Iterator[Problem]:
         message = f"“{named.whose}” heads a column of each day, beside columns of groups: whose it is cannot be told."
         remedy = "Write it into the cells of the classes, “Lofting (Loft 1)”."
         yield Problem("drawn-headings", message, remedy, sheet.place(named.number, named.column), named.text)
+    for column, heading in week.unused.items():
+        if field_of(heading, "timetable") in _SAYING_WHEN:
+            message = f"The column “{heading}” beside the names says when the classes of a row are held, and is not read."
+            remedy = f'If it does not: --table "{sheet.name}=" and a sheet without it; else give each class a row of its own.'
+            yield Problem("plan-column-unheard", message, remedy, sheet.place(None, column, heading))
     if (twice := _held_twice(week)) is not None:
         message = f"{twice.labels[0]} stands twice here, with the same lines, and nothing says in which weeks or for whom."
         remedy = (
