@@ -17,7 +17,7 @@ from nomarium.model.entry import Series
 from nomarium.model.event import NO_DETAILS, Details, Event
 from nomarium.model.problem import Place
 from nomarium.reading.options import ReadingOptions
-from nomarium.reading.rows import reader
+from nomarium.reading.rows import reader, tableevents
 from nomarium.reckoning.window import Window
 from nomarium.sheets.opening import open_source
 from nomarium.sources.dated import dated_events
@@ -71,11 +71,11 @@ def test_an_account_that_does_not_add_up_is_a_problem() -> None:
 def test_a_row_that_is_lost_while_reading_stops_the_build(tmp_path, monkeypatch) -> None:
     """The first promise must be able to fail: here a row is dropped on purpose."""
 
-    class Losing(reader._RowReader):  # what a slip in the program would do
+    class Losing(reader.RowReader):  # what a slip in the program would do
         def read(self, number: int, row) -> Event | None:
             return None if number == 3 else super().read(number, row)
 
-    monkeypatch.setattr(reader, "_RowReader", Losing)
+    monkeypatch.setattr(tableevents, "RowReader", Losing)
     text = refused(csv_file(tmp_path, LIST))
     assert "The account does not add up" in text
     assert "1 too few" in text

@@ -2,13 +2,15 @@
 
 import datetime as dt
 import re
-from collections.abc import Sequence
+from collections.abc import Iterable, Sequence
 from typing import NamedTuple
 
 from nomarium.model.problem import Place, Problem, note
 from nomarium.model.refusal import Refusal
 from nomarium.model.wording import WEEKDAYS
 from nomarium.reading.cells.weekdaycodes import WeekdayCodes
+from nomarium.reading.cells.words import ENGLISH
+from nomarium.reading.rows.barred import Barred, barred_in
 from nomarium.school.bells import Bell
 from nomarium.school.classrows import ClassRows
 from nomarium.school.codes import Codes
@@ -167,6 +169,22 @@ def _slots_of(
         )
         for label, period in pairs
     ]  # fmt: skip
+
+
+def barred(slots: Iterable[Slot]) -> list[Problem]:
+    """A problem for each row or cell whose words say on which days its class does not meet: a timetable has no place for them."""
+    said: dict[str, Barred | None] = {}
+    found: dict[tuple[Place, str], Problem] = {}
+    for slot in slots:
+        for text in (slot.code, slot.title, slot.room, slot.notes):
+            if text not in said:
+                said[text] = barred_in(text, ENGLISH)
+            one = said[text]
+            if one is not None and not one.are_holidays:
+                message = f"“{one.text}” says when the class does not meet, and it would meet then."
+                remedy = "Give the class rows with a First day and a Last day around it, or list the day in Days off; and take the words out."
+                found[slot.place, text] = Problem("except-unread", message, remedy, slot.place, text)
+    return list(found.values())
 
 
 def _day_and_period(item: Item) -> str:

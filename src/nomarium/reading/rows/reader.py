@@ -1,13 +1,13 @@
 """The rows of a table to events, one by one, every row accounted for."""
 
-from collections.abc import Iterator, Sequence
+from collections.abc import Sequence
 from typing import TYPE_CHECKING, Literal
 
 from nomarium.model.account import Account
 from nomarium.model.cell import Cell
 from nomarium.model.event import NO_DETAILS, Event
 from nomarium.model.problem import Problem, note
-from nomarium.model.refusal import BEYOND, Refusal
+from nomarium.model.refusal import Refusal
 from nomarium.reading.cells.memo import REPEAT_FIELDS, CancelledText, FieldValue, fault_of, unguarded
 from nomarium.reading.cells.titleparts import TitleParts, followed
 from nomarium.reading.columns.table import TableReading
@@ -47,51 +47,7 @@ _EACH_ROW = frozenset({"time-unknown", "time-skipped", "time-repeated"})
 """Notes that are told for every row, not once for all."""
 
 
-def read_events(reading: TableReading, account: Account, reader_of: ReaderOf) -> Iterator[Event]:
-    """The events of a table in the order of its rows, up to the first that is rejected where only a part of them was looked
-    at. What becomes of every row goes into `account`. `reader_of` makes what reads the commonest rows."""
-    reader = _RowReader(reading, account)
-    plainly, read, ledger = reader.plain_reader(reader_of), reader.read, account.ledger
-    ledger.notes += len(reading.head.title_rows)
-    ledger.blank += reading.head.blank_rows
-    for number in reading.head.title_rows:
-        account.note_rows.append((number, "above the table"))
-    count = reading.head.rows_above  # apart from what becomes of them, so that a row that is lost shows
-    plain_count = last_number = 0  # kept here as long as they can be: this is done a million times
-    try:
-        for number, row in reading.rows():
-            count += 1
-            event = plainly(number, row)
-            if event is not None:
-                plain_count += 1
-                last_number = number
-                yield event
-                continue
-            ledger.events += plain_count
-            plain_count = 0
-            try:
-                found = read(number, row)
-            except OverflowError:
-                reader.reject(number, row, Blame("date", BEYOND))
-                found = None
-            if found is None:
-                if account.rejected and not reading.is_whole:
-                    break  # what a part of the table has settled may be why: it is looked at as a whole, and read again
-                continue
-            ledger.events += 1
-            last_number = number
-            if type(found) is list:
-                account.several[number] = len(found)
-                yield from found
-            else:
-                yield found  # type: ignore[misc]  # a list was told apart by its type, for speed
-        reader.conclude(last_number)
-    finally:
-        ledger.events += plain_count
-        ledger.read = count
-
-
-class _RowReader:
+class RowReader:
     """Reads the rows of one table. Set up once, so that a row costs as little as it can."""
 
     def __init__(self, reading: TableReading, account: Account) -> None:
@@ -358,6 +314,8 @@ class _RowReader:
             for field, value in self.blocks.of_row().items():
                 values[field] = value if field == "more-categories" else values.get(field) or value
         recurrence = recurrence_of(when.rule) if when.rule else when.recurrence
+        if not blames and (recurrence or values.get("repeat")):
+            blames += self._barred(number, values, summary, description)
         if not blames and any(values.get(name) for name in REPEAT_FIELDS):
             found = self._repeated(number, values, when)
             if isinstance(found, Blame):
@@ -379,6 +337,24 @@ class _RowReader:
         details = details_of(values, when, reminder_of(self.when, row, when, values), recurrence)
         place = location or values.get("room") or ""
         return Event(summary, when.start, when.end, when.zone, place, description, details, number)
+
+    def _barred(
+        self, number: int, values: dict[str, FieldValue], summary: str, description: FieldValue
+    ) -> list[Blame]:
+        """Take what the words of a repeating row say of when it is not held into its exceptions."""
+        from nomarium.reading.rows.barred import without_barred
+
+        words = (("summary", summary), ("description", description if isinstance(description, str) else ""))
+        options = self.reading.options
+        barred = without_barred(words, self.reading.decisions.lexicon, options.knows_days_off)
+        if isinstance(barred, Blame):
+            return [barred]
+        days, notes = barred
+        if days:
+            values["except"] = (*(values.get("except") or ()), *days)
+        for told in notes:
+            self.account.count(told.at(self.sheet.place(number)), told.message)
+        return []
 
     def _not_overridden(self, number: int, row: Sequence[Cell], blames: list[Blame]) -> list[Blame]:
         """The faults that matter: a field that every row is given anew is read past, and told of."""

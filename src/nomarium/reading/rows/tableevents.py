@@ -4,9 +4,11 @@ from collections.abc import Iterator
 
 from nomarium.model.account import Account
 from nomarium.model.event import Event
+from nomarium.model.refusal import BEYOND
 from nomarium.reading.columns.table import TableReading
 from nomarium.reading.rows.plainrows import ReaderOf, event_reader
-from nomarium.reading.rows.reader import read_events
+from nomarium.reading.rows.reader import RowReader
+from nomarium.reading.rows.when import Blame
 
 
 class TableEvents:
@@ -16,4 +18,48 @@ class TableEvents:
         self._table = table
 
     def __call__(self, account: Account, reader_of: ReaderOf = event_reader) -> Iterator[Event]:
-        return read_events(self._table, account, reader_of)
+        return _events(self._table, account, reader_of)
+
+
+def _events(reading: TableReading, account: Account, reader_of: ReaderOf) -> Iterator[Event]:
+    """The events of a table in the order of its rows, up to the first that is rejected where only a part of them was looked
+    at. What becomes of every row goes into `account`. `reader_of` makes what reads the commonest rows."""
+    reader = RowReader(reading, account)
+    plainly, read, ledger = reader.plain_reader(reader_of), reader.read, account.ledger
+    ledger.notes += len(reading.head.title_rows)
+    ledger.blank += reading.head.blank_rows
+    for number in reading.head.title_rows:
+        account.note_rows.append((number, "above the table"))
+    count = reading.head.rows_above  # apart from what becomes of them, so that a row that is lost shows
+    plain_count = last_number = 0  # kept here as long as they can be: this is done a million times
+    try:
+        for number, row in reading.rows():
+            count += 1
+            event = plainly(number, row)
+            if event is not None:
+                plain_count += 1
+                last_number = number
+                yield event
+                continue
+            ledger.events += plain_count
+            plain_count = 0
+            try:
+                found = read(number, row)
+            except OverflowError:
+                reader.reject(number, row, Blame("date", BEYOND))
+                found = None
+            if found is None:
+                if account.rejected and not reading.is_whole:
+                    break  # what a part of the table has settled may be why: it is looked at as a whole, and read again
+                continue
+            ledger.events += 1
+            last_number = number
+            if type(found) is list:
+                account.several[number] = len(found)
+                yield from found
+            else:
+                yield found  # type: ignore[misc]  # a list was told apart by its type, for speed
+        reader.conclude(last_number)
+    finally:
+        ledger.events += plain_count
+        ledger.read = count
