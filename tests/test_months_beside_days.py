@@ -82,9 +82,12 @@ def test_weeks_of_a_planner_have_the_date_behind_their_number(weeks: tuple[str, 
     assert built(csv_file(tmp_path, text)) == ["Assembly 2027-02-08/2027-02-09", "Regatta 2027-02-17/2027-02-18"]  # fmt: skip
 
 
-def test_a_stage_is_where_an_act_is(tmp_path: Path) -> None:
+def test_a_stage_may_be_a_step_of_the_work_and_is_no_place_unasked(tmp_path: Path) -> None:
     text = "Day,Time,Stage,Act\n2027-06-10,18:00-19:00,Main slip,Opening\n2027-06-11,20:00-21:00,Yard,Heron trio\n"
-    assert built(csv_file(tmp_path, text)) == ["Opening 2027-06-10T18:00/2027-06-10T19:00 @ Main slip", "Heron trio 2027-06-11T20:00/2027-06-11T21:00 @ Yard"]  # fmt: skip
+    acts = ["Opening 2027-06-10T18:00/2027-06-10T19:00", "Heron trio 2027-06-11T20:00/2027-06-11T21:00"]
+    path = csv_file(tmp_path, text)
+    assert built(path) == acts
+    assert built(path, "--column", "Stage=location") == [f"{acts[0]} @ Main slip", f"{acts[1]} @ Yard"]
 
 
 def test_when_the_crew_is_called_is_no_start(tmp_path: Path) -> None:

@@ -102,4 +102,62 @@ def test_a_drawn_week_has_no_place_for_such_words(tmp_path: Path) -> None:
     listed = [["Class", "Day", "Period", "Notes"], ["Oars", "Mon", "1", "no class 15 Feb"]]
     for sheet in (drawn, listed):
         source = plan_book(tmp_path, {"Week": sheet, "Bells": [*BELL], "Terms": TERM})
-        assert "says when the class does not meet, and it would meet then" in refused(source)
+        assert "seems to say when the class meets or does not, and is not read" in refused(source)
+
+
+MORE = [
+    "fortnightly", "alternate weeks", "every other week", "1st Monday of the month only", "2nd & 4th Mondays", "odd weeks", "6 weeks", "Week 2 only",
+    "15 Feb only", "also 17 Feb", "Starts 15 Feb", "from 22 February", "until 15 Feb", "Chapel, first Monday", "once",
+]  # fmt: skip
+
+
+@pytest.mark.parametrize("words", MORE)
+def test_words_that_say_when_a_weekly_row_is_held_are_not_passed_over(words: str, tmp_path: Path) -> None:
+    says = "seems to say when the row is held, and the row would be held on other days"
+    assert says in refused(csv_file(tmp_path, choir(f'Choir,Monday,7pm,"{words}"')), *WEEKS)
+    if "," not in words:
+        assert says in refused(csv_file(tmp_path, choir(f"Choir ({words}),Monday,7pm,")), *WEEKS)
+
+
+@pytest.mark.parametrize(
+    "words",
+    ["Book by 1 Feb", "monthly fee 10", "Showcase 12 March", "from age 7", "Starts 8 Feb", "until 26 February", "6 weeks of fun", "First Friday club news", "open from 7pm"],
+)  # fmt: skip
+def test_other_words_beside_a_weekly_row_are_its_description(words: str, tmp_path: Path) -> None:
+    held = [one for one in built(csv_file(tmp_path, choir(f"Choir,Monday,7pm,{words}")), *WEEKS) if one.startswith("Choir")]  # fmt: skip
+    assert len(held) == 3
+
+
+def test_what_the_refusal_proposes_is_read(tmp_path: Path) -> None:
+    source = csv_file(tmp_path, choir("Choir,Mondays fortnightly from 15 February 2027,7pm,"))
+    assert [one[:16] for one in built(source, *WEEKS) if one.startswith("Choir")] == ["Choir 2027-02-15"]
+    edges = "Class,Day,Time,First day,Last day,Notes\nChoir,Monday,7pm,2027-02-15,2027-02-22,Starts 15 Feb\n"
+    assert [one[6:16] for one in built(csv_file(tmp_path, edges, "edges.csv"))] == [
+        "2027-02-15",
+        "2027-02-22",
+    ]
+
+
+def test_a_repeat_that_says_more_itself_needs_no_words(tmp_path: Path) -> None:
+    text = "Title,Date,Time,Repeat,Notes\nChoir,2027-02-08,7pm,every other Monday until 15 March 2027,fortnightly\n"
+    assert [one[6:16] for one in built(csv_file(tmp_path, text))] == [
+        "2027-02-08",
+        "2027-02-22",
+        "2027-03-08",
+    ]
+
+
+@pytest.mark.parametrize("words", ["fortnightly", "starts 15 Feb", "Week 2 only"])
+def test_a_timetable_has_no_place_for_such_words_either(words: str, tmp_path: Path) -> None:
+    drawn = [["Period", "Mon", "Tue"], ["1", f"Oars ({words})", "Rig"], ["2", "Tar", "Glue"]]
+    listed = [["Class", "Day", "Period", "Notes"], ["Oars", "Mon", "1", words]]
+    for sheet in (drawn, listed):
+        source = plan_book(tmp_path, {"Week": sheet, "Bells": [*BELL], "Terms": TERM})
+        assert f"“{words}” seems to say when the class meets or does not" in refused(source)
+
+
+def test_term_time_alone_needs_to_know_the_holidays(tmp_path: Path) -> None:
+    source = csv_file(tmp_path, choir("Choir,Monday,7pm,Term time only"))
+    assert "“Term time only” leaves out holidays" in refused(source, *WEEKS)
+    off = csv_file(tmp_path, "Name,First day,Last day\nHalf term,2027-02-15,2027-02-19\n", "off.csv")
+    assert len([one for one in built(source, *WEEKS, "--days-off", off) if one.startswith("Choir")]) == 2

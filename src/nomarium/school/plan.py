@@ -24,7 +24,7 @@ from nomarium.school.settings import Settings, read_settings
 from nomarium.school.sheetsfound import SheetsFound, Taken, sheets_found
 from nomarium.school.teachingweeks import placed_in_weeks
 from nomarium.school.termcodes import term_codes
-from nomarium.school.timetable import Known, Slot, barred, merged_slots, read_list
+from nomarium.school.timetable import Known, Slot, merged_slots, read_list, said_of_days
 from nomarium.school.timetablegrids import find_grid, read_timetable_grid
 from nomarium.school.year import Year, make_year
 from nomarium.school.yearspan import with_weekdays
@@ -275,7 +275,7 @@ def _slots(
         problems += found.problems
         accounts.append(account)
     placed = placed_in_weeks([*slots, *merged_slots(drawn)], year)
-    problems += [*placed.problems, *barred(placed.slots)]
+    problems += [*placed.problems, *said_of_days(placed.slots)]
     notes += placed.notes
     return placed.slots
 

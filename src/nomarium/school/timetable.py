@@ -6,11 +6,13 @@ from collections.abc import Iterable, Sequence
 from typing import NamedTuple
 
 from nomarium.model.problem import Place, Problem, note
+from nomarium.model.recurrence import Rule
 from nomarium.model.refusal import Refusal
 from nomarium.model.wording import WEEKDAYS
 from nomarium.reading.cells.weekdaycodes import WeekdayCodes
 from nomarium.reading.cells.words import ENGLISH
-from nomarium.reading.rows.barred import Barred, barred_in
+from nomarium.reading.rows.barred import barred_in
+from nomarium.reading.rows.saidbeside import Held, says_more
 from nomarium.school.bells import Bell
 from nomarium.school.classrows import ClassRows
 from nomarium.school.codes import Codes
@@ -171,20 +173,29 @@ def _slots_of(
     ]  # fmt: skip
 
 
-def barred(slots: Iterable[Slot]) -> list[Problem]:
-    """A problem for each row or cell whose words say on which days its class does not meet: a timetable has no place for them."""
-    said: dict[str, Barred | None] = {}
+def said_of_days(slots: Iterable[Slot]) -> list[Problem]:
+    """A problem for each row or cell whose words say when its class meets or not, besides what its columns say: a timetable has no place
+    for them."""
+    said: dict[tuple[str, dt.date | None, dt.date | None], str] = {}
     found: dict[tuple[Place, str], Problem] = {}
     for slot in slots:
         for text in (slot.code, slot.title, slot.room, slot.notes):
-            if text not in said:
-                said[text] = barred_in(text, ENGLISH)
-            one = said[text]
-            if one is not None and not one.are_holidays:
-                message = f"“{one.text}” says when the class does not meet, and it would meet then."
-                remedy = "Give the class rows with a First day and a Last day around it, or list the day in Days off; and take the words out."
-                found[slot.place, text] = Problem("except-unread", message, remedy, slot.place, text)
+            key = (text, slot.first, slot.last)
+            if key not in said:
+                said[key] = _clause_of(text, slot) if text else ""
+            if said[key] and not (slot.weeks and text != slot.notes):
+                message = f"“{said[key]}” seems to say when the class meets or does not, and is not read."
+                remedy = "Give the row a First day and a Last day, or the week in which it meets (column Week), or list the day in Days off; and take the words out."
+                found[slot.place, text] = Problem("held-unread", message, remedy, slot.place, text)
     return list(found.values())
+
+
+def _clause_of(text: str, slot: Slot) -> str:
+    barred = barred_in(text, ENGLISH)
+    if barred is not None:
+        return "" if barred.are_holidays else barred.text
+    held = Held(None, Rule("WEEKLY", until=slot.last), slot.first or dt.date.min)
+    return says_more(text, held, ENGLISH)
 
 
 def _day_and_period(item: Item) -> str:

@@ -1,17 +1,22 @@
 """Tables that say when their rows are held by how often alone, `2nd Tuesday`, and by no date: that column is the date."""
 
-from collections.abc import Sequence
+from collections.abc import Iterator, Sequence
+from functools import partial
 from typing import Final
 
 from nomarium.model.cell import Cell
 from nomarium.model.problem import column_letter, note
+from nomarium.model.refusal import Refusal
+from nomarium.model.wording import WEEKDAYS, listed
 from nomarium.reading.cells.repeatphrases import may_say_repeat
 from nomarium.reading.cells.repeats import Repeat, read_repeat
-from nomarium.reading.cells.words import Lexicon
+from nomarium.reading.cells.weekdaycodes import WeekdayCodes
+from nomarium.reading.cells.words import ENGLISH, Lexicon
 from nomarium.reading.columns.column import Column
 from nomarium.reading.options import ReadingOptions
-from nomarium.sheets.sheet import Sheet, cell_text
+from nomarium.sheets.sheet import Row, Sheet, cell_text
 
+_LONGEST_CODE: Final = 30
 _DATED: Final = frozenset(("date", "when", "milestone", "week", "week-span"))
 _MAY_SAY: Final = frozenset(("", "repeat", "day", "label"))
 
@@ -39,10 +44,23 @@ def with_dates_said(
     name = often.heading if is_alone else column_letter(often.at + sheet.first_column)
     message = f"“{name}” says how often the rows are held, and no column has dates: it is when they are."
     told = note("repeats-are-dates", message).at(sheet.place(None, often.at, often.heading))
+    in_words = partial(_in_words, sheet, often.at)
     return (
-        sheet._replace(notes=(*sheet.notes, told)),
+        sheet._replace(read_rows=in_words, notes=(*sheet.notes, told)),
         options._replace(columns={name: "date", **options.columns}),
     )
+
+
+def _in_words(sheet: Sheet, at: int) -> Iterator[Row]:
+    """The rows of a sheet whose mere weekdays, `Tuesday`, are those of every week among phrases that say more."""
+    codes = WeekdayCodes((), ENGLISH)
+    for number, row in sheet.rows():
+        text = cell_text(row[at]) if at < len(row) else ""
+        days = codes.read(text) if 1 < len(text) <= _LONGEST_CODE else None
+        if days is None or isinstance(days, Refusal):
+            yield number, row
+        else:
+            yield number, [*row[:at], f"every {listed([WEEKDAYS[day] for day in days])}", *row[at + 1 :]]
 
 
 def _tells(column: Column, rows: Sequence[Sequence[Cell]], lexicon: Lexicon) -> bool:

@@ -1,15 +1,12 @@
 """What the words of a row that repeats say of when it is not held: `No class 15 Feb`, `Choir (not 15th)`."""
 
 import re
-from collections.abc import Iterable
 from typing import Final, NamedTuple
 
-from nomarium.model.problem import Problem, note
 from nomarium.model.refusal import Refusal
 from nomarium.reading.cells.dates import Days
 from nomarium.reading.cells.repeats import read_day_list
 from nomarium.reading.cells.words import Lexicon, fold
-from nomarium.reading.rows.when import Blame
 
 _BARRED: Final = re.compile(
     r"(?i)(?<![\w-])(?:no\s+(?!later|earlier|more|less|longer|fewer|\d)[^\W\d_]+s?(?:\s+held)?|not(?:\s+(?:held|running|on|meeting|available))?|but\s+not|except(?:ing)?(?:\s+for)?|"
@@ -45,7 +42,7 @@ def barred_in(text: str, lexicon: Lexicon) -> Barred | None:
         off = _OFF.match(rest)
         if off is not None:
             return Barred(f"{match[0]}{off[0]}".strip(), None, True)
-        said, is_dated = _days_at_start(rest, lexicon)
+        said, is_dated = days_at_start(rest, lexicon)
         if said:
             is_clear = is_dated and not re.search(_OF_WEEK, match[0])
             listed = read_day_list(said, lexicon) if is_clear else None
@@ -54,7 +51,7 @@ def barred_in(text: str, lexicon: Lexicon) -> Barred | None:
     return None
 
 
-def _days_at_start(text: str, lexicon: Lexicon) -> tuple[str, bool]:
+def days_at_start(text: str, lexicon: Lexicon) -> tuple[str, bool]:
     """The days at the start of a text, and whether they name their months; nothing where it begins with none."""
     at = last = 0
     has_month = has_day = False
@@ -74,26 +71,3 @@ def _days_at_start(text: str, lexicon: Lexicon) -> tuple[str, bool]:
     said = text[:last].strip()
     is_day = has_day and any(map(str.isdigit, said))
     return (said, has_month) if is_day else ("", False)
-
-
-def without_barred(
-    texts: Iterable[tuple[str, str]], lexicon: Lexicon, knows_days_off: bool
-) -> tuple[tuple[Days, ...], list[Problem]] | Blame:
-    """The days that the words of a repeating row leave out, (field, text) each, with notes of them; a blame where they cannot be read."""
-    found, notes = list[Days](), list[Problem]()
-    for field, text in texts:
-        barred = barred_in(text, lexicon)
-        if barred is None or (barred.are_holidays and knows_days_off):
-            continue
-        if barred.are_holidays:
-            message = f"“{barred.text}” leaves out holidays, and nothing says when they are."
-            remedy = "Give --days-off FILE or --public-holidays CODE; or take the words out."
-            return Blame(field, Refusal("days-off-missing", message, remedy))
-        if barred.days is None:
-            message = f"“{barred.text}” says when the row is not held, and its days cannot be read."
-            remedy = "Write them like “not 15 February 2027”, or into a column “Except”."
-            return Blame(field, Refusal("except-unread", message, remedy))
-        found += barred.days
-        message = f"“{barred.text}” in the words of a row leaves these dates out of it."
-        notes.append(note("except-said", message, "If it does not, take the words out."))
-    return tuple(found), notes

@@ -26,6 +26,7 @@ _BEGINS: Final = r"\b(?:begins?|starts?|starting|commenc(?:es?|ing)|opens?|from|
 _RUNS: Final = r"\b(?:starts?|starting|begins?|commenc(?:es?|ing)|runs?|running|first (?:day|session|class)|weeks?|clubs?|sessions?|courses?|season|programme|activities|rehearsals|training)\b"
 """Words of a line that says when what stands in a weekly table is held, where nothing else is said to begin then."""
 _NOT_RUN: Final = r"\b(?:registration|register|enrol\w*|bookings?|sign ?-?up|appl\w+|payments?|fees?|sale|sales|tickets?|deadline|due|updated|printed|open house|open day|assembly|exam\w*|camp)\b"
+_OWN: Final = r"(?i)\b(?:every|each|weekly|\w+days)\b|\d\s?[ap]\.?m\b|\d[:.]\d\d"
 _SO_MANY: Final = r"(?i)\b(\d{1,2})[\s-]*weeks?\b"
 _ENDS: Final = r"\b(?:ends?|ending|finish(?:es)?|until|till|to|last day|end|enden?|finissent|terminan?)\b"
 _NO_NAMES: Final = r"(?i)\b(?:terms?|semesters?|dates?|school|year|trimestres?|semestres?)\b(?!\s*\d\b)"
@@ -196,11 +197,16 @@ def _begun_and_ended(dated: list[_Dated]) -> list[_Dated]:
     return [first._replace(date=first.date._replace(moment=moment), is_week=False), *more]
 
 
+def _says_own(words: str) -> bool:
+    """Whether words are about something with a time or a weekday of its own, `Every Thursday 6pm`."""
+    return re.search(_OWN, words) is not None
+
+
 def _kind(words: str) -> Literal["off", "term", ""]:
     if is_off(words) or re.search(_NOT_HELD, fold(words)):
         return "off"
     said = fold(words)
-    runs = re.search(_RUNS, said) is not None and not re.search(_NOT_RUN, said)
+    runs = re.search(_RUNS, said) is not None and not re.search(_NOT_RUN, said) and not _says_own(words)
     return "term" if is_term(words) or re.search(_HELD, said) or runs else ""
 
 
@@ -233,7 +239,7 @@ def _of_weeks(text: str, dated: list[_Dated], years: _Years) -> list[Span]:
     span = _span(dated[0]._replace(is_week=False), years) if weeks and len(dated) == 1 else None
     if weeks is None or span is None or span.first != span.last or not isinstance(span.first, dt.date):
         return []
-    if dated[0].kind == "off" or re.search(_NOT_RUN, fold(text)):
+    if dated[0].kind == "off" or re.search(_NOT_RUN, fold(text)) or _says_own(text):
         return []
     return [span._replace(last=span.first + dt.timedelta(7 * int(weeks[1]) - 1))]
 

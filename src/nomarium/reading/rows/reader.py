@@ -1,5 +1,6 @@
 """The rows of a table to events, one by one, every row accounted for."""
 
+import datetime as dt
 from collections.abc import Sequence
 from typing import TYPE_CHECKING, Literal
 
@@ -7,6 +8,7 @@ from nomarium.model.account import Account
 from nomarium.model.cell import Cell
 from nomarium.model.event import NO_DETAILS, Event
 from nomarium.model.problem import Problem, note
+from nomarium.model.recurrence import Recurrence
 from nomarium.model.refusal import Refusal
 from nomarium.reading.cells.memo import REPEAT_FIELDS, CancelledText, FieldValue, fault_of, unguarded
 from nomarium.reading.cells.titleparts import TitleParts, followed
@@ -315,7 +317,7 @@ class RowReader:
                 values[field] = value if field == "more-categories" else values.get(field) or value
         recurrence = recurrence_of(when.rule) if when.rule else when.recurrence
         if not blames and (recurrence or values.get("repeat")):
-            blames += self._barred(number, values, summary, description)
+            blames += self._heard_beside(number, values, when, recurrence, (summary, description))
         if not blames and any(values.get(name) for name in REPEAT_FIELDS):
             found = self._repeated(number, values, when)
             if isinstance(found, Blame):
@@ -338,21 +340,27 @@ class RowReader:
         place = location or values.get("room") or ""
         return Event(summary, when.start, when.end, when.zone, place, description, details, number)
 
-    def _barred(
-        self, number: int, values: dict[str, FieldValue], summary: str, description: FieldValue
-    ) -> list[Blame]:
-        """Take what the words of a repeating row say of when it is not held into its exceptions."""
-        from nomarium.reading.rows.barred import without_barred
+    def _heard_beside(
+        self, number: int, values: dict[str, FieldValue], when: When, recurrence: Recurrence | None, words: Sequence[FieldValue]
+    ) -> list[Blame]:  # fmt: skip
+        """Take what the title and the notes of a repeating row say of when it is not held into its exceptions."""
+        from nomarium.reading.rows.saidbeside import Held, heard_beside
 
-        words = (("summary", summary), ("description", description if isinstance(description, str) else ""))
-        options = self.reading.options
-        barred = without_barred(words, self.reading.decisions.lexicon, options.knows_days_off)
-        if isinstance(barred, Blame):
-            return [barred]
-        days, notes = barred
-        if days:
-            values["except"] = (*(values.get("except") or ()), *days)
-        for told in notes:
+        rule = next(iter(recurrence.rules), None) if recurrence is not None else None
+        first = when.start.date() if isinstance(when.start, dt.datetime) else when.start
+        texts = (
+            (field, text)
+            for field, text in zip(("summary", "description"), words, strict=True)
+            if isinstance(text, str)
+        )
+        options, lexicon = self.reading.options, self.reading.decisions.lexicon
+        held = Held(values.get("repeat"), rule, first)
+        heard = heard_beside(held, texts, lexicon, options.knows_days_off)
+        if isinstance(heard, Blame):
+            return [heard]
+        if heard.left_out:
+            values["except"] = (*(values.get("except") or ()), *heard.left_out)
+        for told in heard.notes:
             self.account.count(told.at(self.sheet.place(number)), told.message)
         return []
 
