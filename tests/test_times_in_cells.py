@@ -190,3 +190,52 @@ def test_lines_that_say_when_clubs_run_are_the_weeks_of_their_table(said: str, l
 def test_lines_about_something_else_are_no_weeks(said: str, tmp_path: Path) -> None:
     text = f'SPRING CLUBS,,\n"{said}",,\nClub,Day,Time\nOars,Monday,3.30-4.30pm\n'
     assert "from when to when they repeat" in refused(csv_file(tmp_path, text))
+
+
+BELOW: list[list[object]] = [
+    ["Monday", "Tuesday", "Wednesday"],
+    ["4:00-4:45 Oars", "4:00-4:45 Rig", ""], ["Ms Finch", "Mr Osei", ""],
+    ["5:00-6:00 Tar", "5:15-6:00 Glue", "7:00-8:00 pm Charts"], ["Mr Osei", "", "Ms Finch"],
+]  # fmt: skip
+
+
+def test_who_teaches_may_stand_in_the_cell_below_and_the_class_below_its_time(tmp_path: Path) -> None:
+    expected = [("Oars", MON, "16:00", "Ms Finch"), ("Tar", MON, "17:00", "Mr Osei"), ("Rig", TUE, "16:00", "Mr Osei"),
+                ("Glue", TUE, "17:15", ""), ("Charts", WED, "19:00", "Ms Finch")]  # fmt: skip
+    apart = [
+        row
+        for given in BELOW
+        for row in (
+            [[one.rpartition(" ")[0] for one in map(str, given)], [one.rpartition(" ")[2] for one in map(str, given)]]
+            if ":" in str(given)
+            else [given]
+        )
+    ]  # fmt: skip
+    for rows in (BELOW, apart):
+        found = rows_of(week_book(tmp_path, rows), *WEEK)
+        assert [(one[0], one[1], one[2], one[4]) for one in found] == expected
+
+
+def test_a_row_without_times_now_and_then_belongs_to_nobody(tmp_path: Path) -> None:
+    rows: list[list[object]] = [
+        *BELOW[:3],
+        ["", "Knots", ""],
+        ["5:00-6:00 Tar", "5:15-6:00 Glue", "6:00-6:30 Charts"],
+    ]
+    said = refused(week_book(tmp_path, rows), *WEEK)
+    assert "row 4, column B: “Knots”" in said and "Write its time into the cell" in said
+
+
+def test_a_lone_hour_from_seven_to_nine_is_asked_about_where_all_others_are_past_noon(tmp_path: Path) -> None:
+    rows: list[list[object]] = [
+        ["Monday", "Tuesday"],
+        ["4:00-5:00 Oars", "7:00-8:00 Rig"],
+        ["5:00-6:00 Tar", ""],
+    ]
+    source = week_book(tmp_path, rows)
+    assert "row 2, column B: “7:00-8:00 Rig”\n    7:00 could be in the morning or in the evening" in refused(
+        source, *WEEK
+    )
+    assert "1 rejected" in nomarium("build", source, *WEEK, "-o", tmp_path / "o.ics", "--partial").text
+    listed = csv_file(tmp_path, "\n".join(",".join(map(str, row)) for row in rows))
+    assert "7:00 could be in the morning" in refused(listed, *WEEK)

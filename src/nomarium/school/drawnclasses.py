@@ -119,6 +119,10 @@ def _take(
             ),
         )
         entries = _entries(held, reader)
+        if any(times.get(id(slot), slot) is None for slot in held.slots):  # told with its line
+            account.ledger.events -= 1
+            account.ledger.rejected += 1
+            continue
         if isinstance(entries, Refusal):
             if entries.message not in told:  # what holds of many cells is said of the first
                 told.add(entries.message)
@@ -186,7 +190,11 @@ def _open_cells(sheet: Sheet, week: DrawnWeek) -> Iterator[Problem]:
     """What is wrong with cells of which nothing says when they are, or in which weeks."""
     for number, column, text in week.untimed:
         message = "No line says in which period, or at which time, this is."
-        remedy = "Give its row a period or a time left of the days."
+        remedy = (
+            "Write its time into the cell, as the others have theirs."
+            if week.times_in_cells
+            else "Give its row a period or a time left of the days."
+        )
         yield Problem("cell-untimed", message, remedy, sheet.place(number, column), text)
     named = next((held for held in week.held if heads_names(re.sub("s$", "", held.whose))), None)
     if named is not None:
@@ -227,9 +235,9 @@ def _held_twice(week: DrawnWeek) -> Held | None:
 def _times(
     found: DrawnClasses, sheet: Sheet, week: DrawnWeek, options: ReadingOptions
 ) -> dict[int, Bell | None]:
-    """The times of lines, by their identity, those of each drawing run forward through the day."""
+    """The times of lines, by their identity, those of each drawing run forward through the day; None for those refused."""
     times: dict[int, Bell | None] = {}
-    taught = {id(slot) for held in week.held for slot in held.slots}
+    taught = {id(slot): held for held in week.held for slot in held.slots}
     moved, length = list[str](), said_length(week.others)
     for slots, typed in zip(week.slots, _typed(week, options), strict=True):
         settled = forward(typed, options.clock, " ".join((sheet.name, *week.titles)))
@@ -251,7 +259,10 @@ def _times(
             if is_next:
                 found.problems.append(_NEXT_DAY.problem(sheet.place(), cell_text(slot.heading)))
             if line.time.refusal is not None:
-                found.problems.append(line.time.refusal.problem(sheet.place(), cell_text(slot.heading)))
+                held = taught.get(id(slot)) if week.times_in_cells else None
+                place = sheet.place(held.number, held.column) if held else sheet.place()
+                found.problems.append(line.time.refusal.problem(place, cell_text(slot.heading)))
+                times[id(slot)] = None
                 continue
             start = line.time.start.secs
             end_secs = end.secs if end is not None and end.secs > start else start + options.length_secs

@@ -327,15 +327,17 @@ def _kept(
 
 
 def _reject(items: Iterable[Item], problems: Iterable[Problem]) -> None:
-    """Account for the rows that a problem names as rejected, as they stood."""
+    """Account for the rows that a problem names as rejected, as they stood; of a drawing, for the cells."""
     reasons: dict[tuple[str, str, int], list[Problem]] = {}
     for one in problems:
         if one.place.row:
             reasons.setdefault((one.place.file, one.place.sheet, one.place.row), []).append(one)
     for item in items:
-        sheet, headings = item.table.sheet, item.table.headings
+        sheet, headings, columns = item.table.sheet, item.table.headings, item.table.columns
         why = reasons.get((sheet.file, sheet.name, item.number))
         account = item.table.account
+        if why and len(columns) > 1 and len(set(columns.values())) == 1:
+            why = [one for one in why if one.place.column in ("", item.place("class").column)]
         if why and account.ledger.events:
             account.ledger.events -= 1
             account.ledger.rejected += 1

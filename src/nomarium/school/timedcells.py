@@ -1,10 +1,10 @@
 """Weeks drawn with their times in the cells: weekdays or labels across, below them perhaps studios or groups, and in each cell
 when each class is, and which."""
 
-from collections.abc import Callable, Mapping
+from collections.abc import Callable, Mapping, Sequence
 from typing import Final, NamedTuple
 
-from nomarium.reading.layouts.celltimes import lines_of_cell
+from nomarium.reading.layouts.celltimes import lines_of_cell, time_alone
 from nomarium.reading.layouts.codes import is_idle
 from nomarium.reading.rows.when import NOTHING, Part
 from nomarium.school.drawncells import DrawnWeek, Grid, Held
@@ -37,15 +37,13 @@ def _drawing(grid: Grid, at: int, days: Mapping[int, tuple[str, ...]]) -> DrawnW
     whose = {c: text for c in columns if (text := grid.filled(first, c))}
     has_heads = len(whose) > 1 and not any(_times_in(text) for text in whose.values())
     begin = first + 1 if has_heads else at + 1
-    texts = [text for n in range(begin, len(grid.rows)) for c in columns if (text := grid.filled(n, c))]
+    cells = _cells_below(grid, begin, columns)
+    texts = [text for held in cells.values() for _, text in held]
     timed = sum(_times_in(text) for text in texts)
     if timed < 2 or timed < _MOSTLY * sum(not is_idle(text) for text in texts):
         return None
     found = DrawnWeek([], [], [], [], 0, [], [], [name for names in days.values() for name in names], [0])
     found.others.extend(grid.rows[:at])
-    cells = {
-        c: [(n, text) for n in range(begin, len(grid.rows)) if (text := grid.filled(n, c))] for c in columns
-    }
     classes = {
         c: [(n, one) for n, text in held if not _says_nothing(text) for one in _classes_of(text)]
         for c, held in cells.items()
@@ -64,6 +62,35 @@ def _drawing(grid: Grid, at: int, days: Mapping[int, tuple[str, ...]]) -> DrawnW
             found.held.append(Held(*place, one.said, days[day], (slot,), "", owner))
     idle = sum(_says_nothing(text) for held in cells.values() for _, text in held)
     return found._replace(idle=idle, times_in_cells=True)
+
+
+def _cells_below(grid: Grid, begin: int, columns: Sequence[int]) -> dict[int, list[tuple[int, str]]]:
+    """The filled cells of each column, (row, text) each. Where a row without times stands below most rows of times, or several do, each
+    of their cells below one that says a time, they go on with those: with the class, its teacher, its room."""
+    rows = [
+        (n, row)
+        for n in range(begin, len(grid.rows))
+        if (row := {c: text for c in columns if (text := grid.filled(n, c))})
+    ]
+    parts = list[list[tuple[int, dict[int, str]]]]()
+    for n, row in rows:
+        below = parts[-1][0][1] if parts else {}
+        goes_on = not any(map(_says_time, row.values())) and all(_says_time(below.get(c, "")) for c in row)
+        if goes_on and parts:
+            parts[-1].append((n, row))
+        else:
+            parts.append([(n, row)])
+    depths = [len(part) for part in parts]
+    if any(2 * sum(one >= depth for one in depths) <= len(parts) for depth in set(depths) - {1}):
+        parts = [[one] for one in rows]  # a class without a time may stand below one that has its own
+    return {
+        c: [
+            (part[0][0], "\n".join(row[c] for _, row in part if c in row))
+            for part in parts
+            if c in part[0][1]
+        ]
+        for c in columns
+    }
 
 
 def _says_nothing(text: str) -> bool:
@@ -93,6 +120,10 @@ def _classes_of(text: str) -> list[_Class]:
         else:
             found.append(_Class(line.time, said, line.text))
     return found
+
+
+def _says_time(text: str) -> bool:
+    return time_alone(text) is not NOTHING or any(line.time.start is not None for line in lines_of_cell(text))
 
 
 def _times_in(text: str) -> bool:

@@ -8,12 +8,13 @@ from typing import Final
 from nomarium.model.refusal import Refusal
 from nomarium.model.wording import clock_text
 from nomarium.reading.cells.times import DAY_SECS, Clock
-from nomarium.reading.columns.clocks import clock_from
+from nomarium.reading.columns.clocks import clock_from, half_open
 from nomarium.reading.layouts.slots import end_after
 from nomarium.reading.rows.when import Part
 
 _NOON: Final = DAY_SECS // 2
 _SEVEN: Final = 7 * 3600
+_NINE: Final = 9 * 3600
 
 
 TOLD: Final = "Times from 1:00 to 6:59 are in the afternoon, and those below them in its evening, on other days too: {}."
@@ -22,8 +23,8 @@ TOLD: Final = "Times from 1:00 to 6:59 are in the afternoon, and those below the
 
 def in_evenings(columns: Sequence[Sequence[tuple[Part, str]]]) -> list[list[Part]]:
     """The times of the columns of a drawing, each with the text that it stands in: those of an evening say that they are. One that is in
-    the evening in some column, and in another stands among times that are open as well, is refused there. The same parts where no column
-    has an evening."""
+    the evening in some column, and in another stands among times that are open as well, is refused there; so is one from seven to nine
+    where all the others of the drawing are past noon. The same parts where no column has an evening."""
     parts = [[part for part, _ in column] for column in columns]
     heard = [
         (clock, text)
@@ -41,9 +42,25 @@ def in_evenings(columns: Sequence[Sequence[tuple[Part, str]]]) -> list[list[Part
         for n in found
         if (clock := column[n].start)
     }
-    if not known:
+    if known:
+        return [_said(column, found, known) for column, found in zip(parts, late, strict=True)]
+    starts = [part.start for column in parts for part in column if part.start]
+    settled = [start for start in starts if not _could_be_late(start)]
+    if len(settled) < 2 or any(start.secs < _NOON and not start.is_doubtful for start in settled):
         return parts
-    return [_said(column, found, known) for column, found in zip(parts, late, strict=True)]
+    return [
+        [_asked(part) if part.start and _could_be_late(part.start) else part for part in column]
+        for column in parts
+    ]
+
+
+def _could_be_late(clock: Clock) -> bool:
+    return _is_open(clock) and clock.secs < _NINE
+
+
+def _asked(part: Part) -> Part:
+    refusal = half_open(part.start) if part.start else None
+    return part._replace(refusal=refusal)
 
 
 def _late_in(column: Sequence[Part]) -> set[int]:
