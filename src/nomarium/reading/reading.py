@@ -266,7 +266,9 @@ def _remedy_of_shape(top: Top, columns: Sequence[Column]) -> str:
             "Its dates stand across: put times into the first column (a grid), or make a row for each event."
         )
     if has_weekdays(top, lexicon) and top.options.day_one is None:
-        return "For one week, say which: --day-one 2027-04-12. A timetable that repeats is part of a plan."
+        if top.options.repeats_from is not None or top.options.repeats_until is not None:
+            return "Its weekdays are known, but not when what stands under them begins: write a time into each cell, or left of each line."
+        return "For one week, say which: --day-one 2027-04-12; for one that repeats: --from DATE --until DATE."
     return ""
 
 
