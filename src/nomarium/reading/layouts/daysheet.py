@@ -9,21 +9,18 @@ from nomarium.model.account import Account
 from nomarium.model.cell import Cell
 from nomarium.model.event import Event
 from nomarium.model.problem import Problem, note
-from nomarium.model.refusal import Refusal
-from nomarium.model.wording import WEEKDAYS, listed
-from nomarium.reading.cells.moments import Moment, read_moment
+from nomarium.model.wording import listed
 from nomarium.reading.cells.placewords import is_place
 from nomarium.reading.cells.words import Lexicon, fold
 from nomarium.reading.columns.contents import MOSTLY, Contents
 from nomarium.reading.columns.daycells import looks_like_date
-from nomarium.reading.columns.decisions import resolve_day
 from nomarium.reading.columns.headings import match_exactly
-from nomarium.reading.columns.lexicons import lexicon_for
+from nomarium.reading.layouts.daysaid import day_said
 from nomarium.reading.layouts.drawn import DrawnEntry, date_part, events_of, merged_from
 from nomarium.reading.layouts.grid import title_and_place
-from nomarium.reading.layouts.headdates import decide_days
 from nomarium.reading.layouts.layout import NotRead, Reading, Top, not_read
 from nomarium.reading.layouts.namedslots import is_break
+from nomarium.reading.layouts.repeatedday import as_list_of
 from nomarium.reading.layouts.slots import (
     NEXT_MORNING,
     Line,
@@ -38,7 +35,6 @@ from nomarium.reading.layouts.slots import (
     typed_hours,
     usual_step,
 )
-from nomarium.reading.rows.datewithin import date_within, names_several
 from nomarium.reading.rows.titles import is_no_title
 from nomarium.reading.rows.when import NOTHING
 from nomarium.sheets.sheet import Row, Sheet, cell_text, is_blank
@@ -57,6 +53,8 @@ _OF_PEOPLE = frozenset(
 _NOTHING = frozenset("off free closed break pause frei libre".split())
 """What stands in a slot in which nothing can be booked."""
 _LEAST_SLOTS = 2
+_ANY_DAY = dt.date(2000, 1, 1)
+"""In place of the days of a programme that is held again and again."""
 _NUMBERED = re.compile(r"[^\W\d_]{3,}\s*(?:\d{1,3}[a-z]?|[A-H])")
 """One of several of a kind, `Court 2`: no heading of a list."""
 _RECORDS = frozenset(
@@ -95,32 +93,23 @@ def look(top: Top) -> Reading | NotRead:
         reason = "it is no day sheet"
         message = f"{top.sheet.title} has no times on one side and places on the other."
         return not_read(top.sheet, "no-day", reason, "day-none", message)
-    day = _day(top, drawing)
+    day = day_said(top, drawing.above, drawing.head)
     if isinstance(day, Problem):
         return NotRead(top.sheet, "day-unnamed", "nothing says which day it is", day)
     date, where = day
     sheet = top.sheet
     lines, moved = _lines(top, drawing)
-    entries, idle = _entries(sheet, drawing, date, lines)
-    sides = "times across, one row" if drawing.is_across else "times down, one column"
-    told = [note("layout-day", f"Read as the programme of {date} ({where}): {sides} a place or person.")]
-    if drawing.unused:
-        named = listed([f"“{heading}”" for heading in drawing.unused])
-        told.append(note("column-unused", f"Not used: the column{'s' * (len(drawing.unused) > 1)} {named}."))
+    entries, idle = _entries(sheet, drawing, _ANY_DAY if isinstance(date, str) else date, lines)
+    told = _told(drawing, date, where, lines)
     if idle:
         told.append(note("slots-idle", f"Slots in which nothing happens (a dash, “free” …): {idle}."))
-    if not usual_step([line.time for line in lines])[1] and any(line.time.end is None for line in lines):
-        told.append(
-            note("lines-run-on", "A time without an end lasts until the next one. If not, write the ends.")
-        )
-    nights = after_midnight([line.time for line in lines])
-    if any(nights):
-        shown = ", ".join(cell_text(lines[at].heading) for at, is_next in enumerate(nights) if is_next)
-        told.append(note("slots-night", NEXT_MORNING.format(shown)))
     if moved:
         told.append(
             note("grid-forward", f"Times without am or pm run forward: {', '.join(moved)} in the afternoon.")
         )
+    if isinstance(date, str):
+        nights = after_midnight([line.time for line in lines])
+        return as_list_of(top, date, entries, told, any(nights))
 
     def events(account: Account) -> Iterator[Event]:
         for number, row in (*drawing.above, drawing.head, *drawing.below):
@@ -129,6 +118,25 @@ def look(top: Top) -> Reading | NotRead:
         yield from events_of(sheet, entries, top.options, account)
 
     return Reading(sheet, "day", events, (*sheet.notes, *(one.at(sheet.place()) for one in told)))
+
+
+def _told(drawing: _Drawing, date: dt.date | str, where: str, lines: Sequence[Line]) -> list[Problem]:
+    """What is said of a day sheet that is read."""
+    shown = f"“{date}”" if isinstance(date, str) else date
+    sides = "times across, one row" if drawing.is_across else "times down, one column"
+    told = [note("layout-day", f"Read as the programme of {shown} ({where}): {sides} a place or person.")]
+    if drawing.unused:
+        named = listed([f"“{heading}”" for heading in drawing.unused])
+        told.append(note("column-unused", f"Not used: the column{'s' * (len(drawing.unused) > 1)} {named}."))
+    if not usual_step([line.time for line in lines])[1] and any(line.time.end is None for line in lines):
+        told.append(
+            note("lines-run-on", "A time without an end lasts until the next one. If not, write the ends.")
+        )
+    nights = after_midnight([line.time for line in lines])
+    if any(nights):
+        shown = ", ".join(cell_text(lines[at].heading) for at, is_next in enumerate(nights) if is_next)
+        told.append(note("slots-night", NEXT_MORNING.format(shown)))
+    return told
 
 
 def _note(sheet: Sheet, number: int, text: str, account: Account) -> None:
@@ -294,42 +302,6 @@ def _lines(top: Top, drawing: _Drawing) -> tuple[list[Line], list[str]]:
     above = " ".join(cell_text(cell) for _, row in drawing.above for cell in row)
     settled = forward(drawing.lines, top.options.clock, f"{top.sheet.name} {above}")
     return settled, later(drawing.lines, settled)
-
-
-def _day(top: Top, drawing: _Drawing) -> tuple[dt.date, str] | Problem:
-    """The day of the sheet, and what says so: `--set date=`, the rows above it, or the sheet's name."""
-    lexicon, asked = lexicon_for(top.options), top.options.defaults.get("date", "")
-    texts: list[tuple[str, int | None, Cell]] = [("--set date", None, asked)] if asked else []
-    if not asked:
-        texts += [(f"row {n}", n, cell) for n, row in drawing.above for cell in row if cell_text(cell)]
-        at, head = drawing.head
-        texts += [(f"row {at}", at, head[0])] if cell_text(head[0]) else []
-        texts += [("the sheet's name", None, top.sheet.name)] if top.sheet.name else []
-    for where, number, cell in texts:
-        moment, said = read_moment(cell, "date", lexicon), cell
-        if isinstance(moment, Refusal) and isinstance(cell, str) and (within := date_within(cell, lexicon)):
-            said = within.text
-            moment = moment if names_several(within, lexicon) else within.moment
-        if not isinstance(moment, Moment) or moment.first is None or moment.last is not None:
-            continue
-        settled = decide_days(
-            top.sheet, [(number or drawing.head[0], said)], top.options, above=drawing.above
-        )
-        date = resolve_day(moment.first, settled)
-        if isinstance(date, Refusal):
-            return date.problem(top.sheet.place(number), cell_text(cell))
-        called = lexicon.weekdays.get(fold(top.sheet.name).strip())
-        if called is not None and called != date.weekday():
-            message = f"{date} is a {WEEKDAYS[date.weekday()]}, and the sheet is called {top.sheet.name}."
-            return Problem("date-weekday", message, "Give each sheet the date of its day.", top.sheet.place())
-        return date, where
-    message = (
-        f"{top.sheet.title} has times on one side and places on the other, and nothing says of which day."
-    )
-    remedy = "Say which: --set date=2027-04-12."
-    if fold(top.sheet.name).strip() in lexicon.weekdays:
-        remedy = "It is called after a weekday: to hold it every week, --as timetable --from 2026-09-07 --until 2026-12-18."
-    return Problem("day-unknown", message, remedy, top.sheet.place())
 
 
 def _entries(

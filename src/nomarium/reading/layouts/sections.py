@@ -6,7 +6,7 @@ from collections.abc import Iterator, Sequence
 from itertools import pairwise
 
 from nomarium.model.cell import Cell
-from nomarium.model.problem import note
+from nomarium.model.problem import column_letter, note
 from nomarium.reading.cells.words import Lexicon, fold
 from nomarium.reading.columns.contents import Contents
 from nomarium.reading.columns.daycells import looks_like_date
@@ -14,7 +14,8 @@ from nomarium.reading.columns.headings import match_exactly, match_heading
 from nomarium.reading.layouts.eventlist import list_in
 from nomarium.reading.layouts.layout import NotRead, Reading, Top, not_read
 from nomarium.reading.rows.lone import keeps_books
-from nomarium.reading.rows.sectiondate import LABEL, date_of_title
+from nomarium.reading.rows.sectiondate import LABEL, date_of_title, days_of_title
+from nomarium.reading.rows.titlerepeats import repeat_said
 from nomarium.sheets.sheet import Row, Sheet, cell_text, is_blank
 
 
@@ -26,9 +27,24 @@ def look(top: Top) -> Reading | NotRead:
     if dated is not None:
         if head is not None and top.options.header_row is None:
             top = Top(top.sheet, top.options._replace(header_row=head), top.is_whole)
-        return list_in(top, dated, top.seen)
+        said = _with_phrases(top, dated, lexicon)
+        if said is not None:
+            return list_in(said, dated, top.seen)
     message = f"{top.sheet.title} has no rows that hold a date alone."
     return not_read(top.sheet, "no-sections", "it has no dates", "date-column-missing", message)
+
+
+def _with_phrases(top: Top, dated: Sheet, lexicon: Lexicon) -> Top | None:
+    """The top of a sheet, with the options by which the column of its sections is that of the dates where they hold phrases,
+    `Tuesdays 12 January – 16 March 2027`; None where no headings say what stands below these."""
+    said = {row[-1]: len(row) for _, row in dated.rows() if row and isinstance(row[-1], str) and row[-1]}
+    phrases = [width for text, width in said.items() if isinstance(repeat_said(text, lexicon), str)]
+    if not phrases:
+        return top
+    if all(sum(match_exactly(cell_text(cell)) is not None for cell in row) < 2 for _, row in top.rows):
+        return None
+    letter = column_letter(dated.first_column + phrases[0] - 1)
+    return Top(top.sheet, top.options._replace(columns={**top.options.columns, letter: "date"}), top.is_whole)
 
 
 def _dated_by_sections(top: Top, lexicon: Lexicon, head: int | None) -> Sheet | None:
@@ -50,7 +66,7 @@ def _dated_by_sections(top: Top, lexicon: Lexicon, head: int | None) -> Sheet | 
             cells = [*row, *[""] * (width - len(row))]
             at = title_at if number == first_number else _title_at(row, lexicon) if len(titles) > 1 else None
             if at is not None:
-                date = date_of_title(cells[at], lexicon)
+                date = days_of_title(cells[at], lexicon)
                 cells = [
                     "" if n == at or re.fullmatch(_NTH_DAY, cell_text(cell)) else cell
                     for n, cell in enumerate(cells)
@@ -102,7 +118,9 @@ def _heads_a_day(rows: Sequence[Row], title: tuple[int, int], lexicon: Lexicon) 
     before = [row for number, row in filled if number < title[0] and number not in labelled]
     after = [row for number, row in filled if number > title[0] and number not in labelled]
     text = next(cell_text(row[title[1]]) for number, row in filled if number == title[0])
-    if any(len(list(filter(cell_text, row))) > 1 for row in before) or not after or not _names_a_day(text):
+    if any(len(list(filter(cell_text, row))) > 1 for row in before) or not after:
+        return False
+    if date_of_title(text, lexicon) and not _names_a_day(text):
         return False
     if any(fold(cell_text(cell)).strip() in lexicon.weekdays for cell in after[0]):
         return False
@@ -168,7 +186,7 @@ def _title_at(row: Sequence[Cell], lexicon: Lexicon) -> int | None:
     filled = [
         at for at, cell in enumerate(row) if (text := cell_text(cell)) and not re.fullmatch(_NTH_DAY, text)
     ]
-    return filled[0] if len(filled) == 1 and date_of_title(row[filled[0]], lexicon) else None
+    return filled[0] if len(filled) == 1 and days_of_title(row[filled[0]], lexicon) else None
 
 
 def _is_dated(row: Sequence[Cell], title_at: int, width: int) -> bool:

@@ -5,6 +5,7 @@ from collections.abc import Sequence
 from typing import Final
 
 from nomarium.model.cell import Cell
+from nomarium.model.problem import Problem
 from nomarium.reading.cells.words import Lexicon
 from nomarium.reading.columns.contents import Contents
 from nomarium.reading.columns.daycells import looks_like_date
@@ -12,6 +13,7 @@ from nomarium.reading.columns.yearsabove import is_month_alone
 from nomarium.reading.rows.datewithin import date_within, names_several
 from nomarium.reading.rows.lone import keeps_books
 from nomarium.reading.rows.opendays import is_open_day
+from nomarium.reading.rows.titlerepeats import repeat_said
 from nomarium.sheets.sheet import cell_text
 
 LABEL: Final = r"(?i)^(?:date|datum|day|jour)\s*:"
@@ -26,10 +28,21 @@ def date_of_title(cell: Cell, lexicon: Lexicon) -> Cell:
     if not isinstance(cell, str) or keeps_books(re.sub(LABEL, "", cell)):
         return ""
     within = date_within(cell, lexicon)
-    if within is None or within.moment.last is not None or names_several(within, lexicon):
+    if (
+        within is None
+        or within.moment.last is not None
+        or names_several(within, lexicon)
+        or repeat_said(cell, lexicon)
+    ):
         return ""
     before, _, behind = within.rest.partition("\0")
     return "" if is_open_day(before, within.text, behind, lexicon) else within.text
+
+
+def days_of_title(cell: Cell, lexicon: Lexicon) -> Cell:
+    """The date of a title, or the phrase by which what stands below it is held again and again; nothing for neither."""
+    said = date_of_title(cell, lexicon) or (repeat_said(cell, lexicon) if isinstance(cell, str) else "")
+    return "" if said is None or isinstance(said, Problem) else said
 
 
 def without_titles(
