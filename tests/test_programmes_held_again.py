@@ -90,4 +90,5 @@ def test_rows_of_a_list_are_held_on_the_days_above_them(tmp_path: Path) -> None:
         "Rig 2027-01-14T18:00/2027-01-14T19:00 @ Loft 2", "Rig 2027-01-21T18:00/2027-01-21T19:00 @ Loft 2",
     ]  # fmt: skip
     bare = "Tuesdays from 12 January 2027 (2 weeks)\n6pm,Knots,Loft 1\nThursdays from 14 January 2027 (2 weeks)\n6pm,Rig,Loft 1\n"
-    assert "--set date=" in refused(csv_file(tmp_path, bare))
+    (tmp_path / "bare").mkdir()
+    assert "--set date=" in refused(csv_file(tmp_path / "bare", bare))

@@ -72,7 +72,8 @@ class Sheet(NamedTuple):
     """Whether plain numbers as dates count from 1904."""
     dates_above: bool = False
     """Whether the dates of its rows stand above them in the source, and were put into the rows."""
-
+    heard: frozenset[int] = frozenset()
+    """Columns, 0-based within the rows, whose cells say something that another column holds for them: they need no field."""
     part: str = ""
     """Which part of its sheet it is, where several tables stand on one."""
     part_title: str = ""

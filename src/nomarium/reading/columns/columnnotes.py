@@ -12,8 +12,7 @@ def column_notes(
 ) -> list[Problem]:
     """The notes of the columns; those `in_titles` are used by a template."""
     notes = []
-    heard = {one.place.column for one in sheet.notes if one.code == "session-times"}
-    columns = [c for c in columns if sheet.place(None, c.at).column not in heard]
+    columns = [c for c in columns if c.at not in sheet.heard]
     unused = [
         c
         for c in columns

@@ -54,7 +54,7 @@ def with_session_times(sheet: Sheet, table: TableReading) -> Sheet | None:
     shown = listed([f"{name} ({times[name]})" for name in sorted(names)])
     message = f"When the rows are is said {'by --set-code' if asked else 'beside the table'}: {shown}."
     told = note("session-times", message).at(sheet.place(None, named.at, named.heading))
-    return sheet._replace(read_rows=timed, notes=(*sheet.notes, told))
+    return sheet._replace(read_rows=timed, notes=(*sheet.notes, told), heard=sheet.heard | {named.at})
 
 
 def _names_sessions(column: Column) -> bool:
