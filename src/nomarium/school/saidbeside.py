@@ -9,6 +9,7 @@ from nomarium.model.limits import MOST_TABLE_ROWS
 from nomarium.model.problem import Problem, note
 from nomarium.reading.options import ReadingOptions
 from nomarium.reading.rows.offlines import MOST_CELLS, Span, gaps_between, lines_beside
+from nomarium.reading.rows.oftenlines import often_lines
 from nomarium.sheets.sheet import Row, Sheet, cell_text, is_blank
 
 WHY_LINES: Final = "lines beside a timetable"
@@ -26,13 +27,16 @@ class SaidBeside(NamedTuple):
     problems: list[Problem]
 
 
-def said_beside(sheet: Sheet, options: ReadingOptions, has_terms: bool) -> SaidBeside:
+def said_beside(sheet: Sheet, options: ReadingOptions, has_terms: bool, knows_days_off: bool) -> SaidBeside:
     """The days off and the terms that lines beside a drawn week say; a problem for each line that says when there is no
     school and cannot be read. Between stretches of one plan that `has_terms` of another kind, `--from` and `--until`, say, there is no
     school either."""
     off, terms, spans = list[Row](), list[Row](), list[Span]()
     notes, problems = list[Problem](), list[Problem]()
-    for line in lines_beside(sheet, options):
+    lines = lines_beside(sheet, options)
+    knows_days_off = knows_days_off or options.knows_days_off or any(line.off for line in lines)
+    problems += often_lines(sheet, {line.number for line in lines}, knows_days_off)
+    for line in lines:
         if line.is_unread:
             problems.append(line.unread(sheet))
         if line.off:

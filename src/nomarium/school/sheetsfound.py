@@ -55,6 +55,8 @@ from nomarium.school.tabledoubts import (
 from nomarium.school.termsheets import on_its_day
 from nomarium.sheets.sheet import Sheet
 
+_OF_CLOSURES = frozenset(("terms", "daysoff"))
+"""Tables that say when there is no school."""
 _OF_THE_YEAR = frozenset(("settings", "terms", "daysoff", "cycle", "specialdays", "bells", "rotation"))
 """Tables that grow with the year and not with the school."""
 
@@ -181,7 +183,7 @@ def _take_lines(
     drawn = {sheet.name: sheet for _, sheet in found.grids}
     listed = {one.sheet.name: one.sheet for one in found.taken if one.kind.table == "timetable"}
     for sheet in [*{**listed, **drawn}.values(), *alone]:
-        said = said_beside(sheet, options, has_terms)
+        said = said_beside(sheet, options, has_terms, not found.tables.keys().isdisjoint(_OF_CLOSURES))
         problems += said.problems
         notes += said.notes
         for table, rows in (("daysoff", said.days_off), ("terms", said.terms)):

@@ -19,7 +19,8 @@ from nomarium.reading.layouts.eventlist import list_in
 from nomarium.reading.layouts.grid import title_and_place
 from nomarium.reading.layouts.layout import NotRead, Reading, Top, not_read
 from nomarium.reading.layouts.slots import time_of
-from nomarium.reading.layouts.weekly import without_weeks
+from nomarium.reading.layouts.weekly import with_passed, without_weeks
+from nomarium.reading.layouts.weeklylines import weekly_lines
 from nomarium.reading.options import in_one_week
 from nomarium.reading.rows.datewithin import date_within
 from nomarium.reading.rows.when import NOTHING, Part
@@ -55,7 +56,8 @@ def look(top: Top) -> Reading | NotRead:
     if drawing is None:
         message = f"{sheet.title} has no weekdays over cells that all say a time."
         return not_read(sheet, "no-weekdays", "it has no weekdays", "date-column-missing", message)
-    options = in_one_week(top.options)
+    lines = weekly_lines(sheet, drawing.head + 1, in_one_week(top.options))
+    options = lines.options
     if drawing.has_bounds:
         days = "from the first to the last day of each row"
     elif options.repeats_from is None or options.repeats_until is None:
@@ -71,15 +73,23 @@ def look(top: Top) -> Reading | NotRead:
     if drawing.idle:
         told.append(note("slots-idle", f"Cells in which nothing is held (a dash, “off” …): {drawing.idle}."))
     width = max(n + 1 for n in range(len(_HEADINGS)) if any(cells[n] for _, cells in drawing.rows) or n < 3)
-    rows: list[Row] = [(drawing.head, _HEADINGS[:width]), *((n, cells[:width]) for n, cells in drawing.rows)]
+    rows: list[Row] = [
+        (drawing.head, _HEADINGS[:width]),
+        *((n, cells[:width]) for n, cells in drawing.rows if n not in lines.passed),
+    ]
     as_list = sheet._replace(
-        read_rows=lambda: rows, merged=(), notes=(*sheet.notes, *(one.at(sheet.place()) for one in told))
+        read_rows=lambda: rows,
+        merged=(),
+        notes=(*sheet.notes, *(one.at(sheet.place()) for one in told), *lines.notes),
     )
     options = options._replace(
         header_row=drawing.head, columns={**options.columns, "Day": "date"}, tells_repeats=False
     )
     reading = list_in(Top(as_list, options, True), as_list, top.seen)
-    return reading if isinstance(reading, NotRead) else reading._replace(is_weekly=True)
+    if isinstance(reading, NotRead):
+        return reading
+    problems = (*lines.problems, *reading.problems)
+    return with_passed(reading._replace(is_weekly=True, problems=problems, closed=lines.closed), lines.passed)
 
 
 def _drawn(rows: Sequence[Row], top: Top) -> _Drawing | None:

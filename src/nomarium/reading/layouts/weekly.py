@@ -89,7 +89,7 @@ def look(top: Top) -> Reading | NotRead:
         number: text for number, text in _free_slots(sheet, head.first_row, of_days) if number not in left_out
     }
     left_out.update(free)
-    return _with_passed(_told_free(reading, free), {**lines.passed, **free})
+    return with_passed(_told_free(reading, free), {**lines.passed, **free})
 
 
 def _weekdays(
@@ -240,7 +240,7 @@ def _told_free(reading: Reading, free: Mapping[int, str]) -> Reading:
     return reading._replace(notes=(*reading.notes, told.at(reading.sheet.place(next(iter(free))))))
 
 
-def _with_passed(reading: Reading, passed: Mapping[int, str]) -> Reading:
+def with_passed(reading: Reading, passed: Mapping[int, str]) -> Reading:
     """The reading with the lines that say when nothing is held, and are no events."""
 
     def pass_over(account: Account) -> None:

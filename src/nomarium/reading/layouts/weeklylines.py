@@ -8,6 +8,7 @@ from nomarium.model.problem import Problem, note
 from nomarium.model.wording import listed
 from nomarium.reading.options import ReadingOptions
 from nomarium.reading.rows.offlines import SaidLine, gaps_between, lines_beside
+from nomarium.reading.rows.oftenlines import often_lines
 from nomarium.sheets.sheet import Sheet
 
 _SOME_YEAR: Final = (dt.date(2026, 8, 1), dt.date(2027, 7, 31))
@@ -53,8 +54,10 @@ def weekly_lines(sheet: Sheet, first_row: int, options: ReadingOptions) -> Weekl
             note("line-off", message, "If something is, take the line out.").at(sheet.place(said[0].number))
         )
     passed = {line.number: line.text for line in lines if line.number >= first_row}
-    problems = tuple(line.unread(sheet) for line in lines if line.is_unread)
-    return WeeklyLines(options, closed, passed, tuple(notes), problems)
+    problems = [line.unread(sheet) for line in lines if line.is_unread]
+    knows_days_off = options.knows_days_off or bool(options.weeks_of or closed)
+    problems += often_lines(sheet, {line.number for line in lines}, knows_days_off)
+    return WeeklyLines(options, closed, passed, tuple(notes), tuple(problems))
 
 
 def yearless_line(sheet: Sheet, options: ReadingOptions) -> str:

@@ -30,7 +30,7 @@ _OFTEN: Final = re.compile(
     r"\d{1,2} (?:weeks?|sessions?|classes|lessons|meetings)(?: (?:course|programme|program|block))?|14-?täglich|alle zwei wochen|quinzenal|une semaine sur deux|aux deux semaines)(?:\s+only)?(?:\s+(?:from|starting|beginning|with)\b.*)?"
 )
 """A clause that says how often, and nothing else."""
-_TERM_TIME: Final = re.compile(
+TERM_TIME: Final = re.compile(
     r"(?i)\b(?:in |during )?term[- ]?time only\b|\bterm only\b|\bduring term(?:[- ]?time)?\b"
 )
 _ONLY: Final = re.compile(r"(?i)\s*(?:only|alone)\b")
@@ -97,7 +97,7 @@ def heard_beside(
             message = f"“{barred.text}” in the words of a row leaves these dates out of it."
             notes.append(note("except-said", message, "If it does not, take the words out."))
             continue
-        if not knows_days_off and (of_term := _TERM_TIME.search(text)) is not None:
+        if not knows_days_off and (of_term := TERM_TIME.search(text)) is not None:
             return Blame(field, _holidays(of_term[0]))
         if clause := says_more(text, held, lexicon):
             return Blame(field, _unread(clause))
