@@ -10,7 +10,6 @@ from nomarium.model.refusal import Refusal
 from nomarium.model.wording import WEEKDAYS, listed
 from nomarium.reading.cells.repeatphrases import may_say_repeat
 from nomarium.reading.cells.repeats import Repeat, read_repeat
-from nomarium.reading.cells.weekdaycodes import WeekdayCodes
 from nomarium.reading.cells.words import ENGLISH, Lexicon
 from nomarium.reading.columns.column import Column
 from nomarium.reading.options import ReadingOptions
@@ -53,6 +52,8 @@ def with_dates_said(
 
 def _in_words(sheet: Sheet, at: int) -> Iterator[Row]:
     """The rows of a sheet whose mere weekdays, `Tuesday`, are those of every week among phrases that say more."""
+    from nomarium.reading.cells.weekdaycodes import WeekdayCodes  # slow to compile, and seldom needed
+
     codes = WeekdayCodes((), ENGLISH)
     for number, row in sheet.rows():
         text = cell_text(row[at]) if at < len(row) else ""
