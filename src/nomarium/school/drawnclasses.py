@@ -116,6 +116,7 @@ def _take(
                 dict.fromkeys(_FIELDS, ""),
                 [],
                 account,
+                is_of_cells=True,
             ),
         )
         entries = _entries(held, reader)

@@ -333,10 +333,10 @@ def _reject(items: Iterable[Item], problems: Iterable[Problem]) -> None:
         if one.place.row:
             reasons.setdefault((one.place.file, one.place.sheet, one.place.row), []).append(one)
     for item in items:
-        sheet, headings, columns = item.table.sheet, item.table.headings, item.table.columns
+        sheet, headings = item.table.sheet, item.table.headings
         why = reasons.get((sheet.file, sheet.name, item.number))
         account = item.table.account
-        if why and len(columns) > 1 and len(set(columns.values())) == 1:
+        if why and item.table.is_of_cells:
             why = [one for one in why if one.place.column in ("", item.place("class").column)]
         if why and account.ledger.events:
             account.ledger.events -= 1

@@ -92,6 +92,8 @@ class Table(NamedTuple):
     headings: dict[str, str]
     items: list[Item]
     account: Account
+    is_of_cells: bool = False
+    """Whether each item is a cell of a drawing, and all its fields stand in it."""
 
 
 def table_name(sheet_name: str) -> str | None:

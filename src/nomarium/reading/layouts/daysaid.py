@@ -8,55 +8,55 @@ from nomarium.model.problem import Problem
 from nomarium.model.refusal import Refusal
 from nomarium.model.wording import WEEKDAYS
 from nomarium.reading.cells.moments import Moment, read_moment
-from nomarium.reading.cells.words import fold
+from nomarium.reading.cells.words import Lexicon, fold
 from nomarium.reading.columns.decisions import resolve_day
 from nomarium.reading.columns.lexicons import lexicon_for
 from nomarium.reading.layouts.headdates import decide_days
 from nomarium.reading.layouts.layout import Top
-from nomarium.reading.rows.datewithin import date_within, names_several
-from nomarium.reading.rows.opendays import is_open_day
+from nomarium.reading.rows.sectiondate import date_of_title
 from nomarium.reading.rows.titlerepeats import repeat_said
 from nomarium.sheets.sheet import Row, cell_text
+
+_Text = tuple[str, int | None, Cell]
+"""Where what may say the day stands, its row number, and its cell."""
 
 
 def day_said(top: Top, above: Sequence[Row], head: Row) -> tuple[dt.date | str, str] | Problem:
     """The day of the sheet, or the phrase by which it is held again and again, and what says so."""
-    return _said_again(top, above, head) or _one_day(top, above, head)
+    texts, lexicon = _saying_days(top, above, head), lexicon_for(top.options)
+    return _said_again(top, texts, lexicon) or _one_day(top, texts, lexicon, above, head[0])
 
 
-def _saying_days(top: Top, above: Sequence[Row], head: Row) -> list[tuple[str, int | None, Cell]]:
-    """What may say the day of a sheet: where it stands, its row number, and its cell."""
+def _saying_days(top: Top, above: Sequence[Row], head: Row) -> list[_Text]:
+    """What may say the day of a sheet."""
     if asked := top.options.defaults.get("date", ""):
         return [("--set date", None, asked)]
     at, titles = head
-    texts: list[tuple[str, int | None, Cell]] = [
+    texts: list[_Text] = [
         (f"row {n}", n, cell) for n, row in (*above, (at, titles[:1])) for cell in row if cell_text(cell)
     ]
     return [*texts, *([("the sheet's name", None, top.sheet.name)] if top.sheet.name else [])]
 
 
-def _said_again(top: Top, above: Sequence[Row], head: Row) -> tuple[str, str] | Problem | None:
+def _said_again(top: Top, texts: Sequence[_Text], lexicon: Lexicon) -> tuple[str, str] | Problem | None:
     """The phrase by which a sheet says that it is held again and again, and where it stands; None where it says one day."""
-    lexicon = lexicon_for(top.options)
-    for where, number, cell in _saying_days(top, above, head):
+    for where, number, cell in texts:
         said = repeat_said(cell_text(cell), lexicon)
         if said is not None:
             return said.at(top.sheet.place(number)) if isinstance(said, Problem) else (said, where)
     return None
 
 
-def _one_day(top: Top, above: Sequence[Row], head: Row) -> tuple[dt.date, str] | Problem:
+def _one_day(
+    top: Top, texts: Sequence[_Text], lexicon: Lexicon, above: Sequence[Row], head: int
+) -> tuple[dt.date, str] | Problem:
     """The day of the sheet, and what says so: `--set date=`, the rows above it, or the sheet's name."""
-    lexicon = lexicon_for(top.options)
-    for where, number, cell in _saying_days(top, above, head):
-        moment, said = read_moment(cell, "date", lexicon), cell
-        if isinstance(moment, Refusal) and isinstance(cell, str) and (within := date_within(cell, lexicon)):
-            said, (before, _, behind) = within.text, within.rest.partition("\0")
-            is_other = names_several(within, lexicon) or is_open_day(before, said, behind, lexicon)
-            moment = moment if is_other else within.moment
+    for where, number, cell in texts:
+        said = date_of_title(cell, lexicon)
+        moment = read_moment(said, "date", lexicon) if cell_text(said) else None
         if not isinstance(moment, Moment) or moment.first is None or moment.last is not None:
             continue
-        settled = decide_days(top.sheet, [(number or head[0], said)], top.options, above=above)
+        settled = decide_days(top.sheet, [(number or head, said)], top.options, above=above)
         date = resolve_day(moment.first, settled)
         if isinstance(date, Refusal):
             return date.problem(top.sheet.place(number), cell_text(cell))

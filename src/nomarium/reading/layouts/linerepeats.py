@@ -3,12 +3,12 @@
 import re
 from typing import Final
 
+from nomarium.reading.cells.oftenwords import WEEKDAY
 from nomarium.reading.layouts.linetimes import EDGES
 
-_WEEKDAY: Final = r"(?:mon|tues|wednes|thurs|fri|satur|sun)day"
 WEEKLY: Final = re.compile(
-    rf"(?i)\b(?:on\s+)?(?:(?P<alternate>(?:alternate|fortnightly(?:\s+on)?)\s+)?{_WEEKDAY}s(?:\s*(?:,|&|and)\s*{_WEEKDAY}s)*|"
-    rf"(?:every|each)\s+(?P<other>(?:other|second|2nd|third|3rd|fourth|4th)\s+)?{_WEEKDAY}(?:\s*(?:,|&|and)\s*{_WEEKDAY})*)\b"
+    rf"(?i)\b(?:on\s+)?(?:(?P<alternate>(?:alternate|fortnightly(?:\s+on)?)\s+)?{WEEKDAY}s(?:\s*(?:,|&|and)\s*{WEEKDAY}s)*|"
+    rf"(?:every|each)\s+(?P<other>(?:other|second|2nd|third|3rd|fourth|4th)\s+)?{WEEKDAY}(?:\s*(?:,|&|and)\s*{WEEKDAY})*)\b"
 )
 _SHORT_DAY: Final = r"\b(?:mon|tues?|wed(?:nes)?|thu(?:rs?)?|fri|sat(?:ur)?|sun)(?:day)?(?=s?\b)"
 _SHORT_WEEKLY: Final = re.compile(rf"(?i)(?:{_SHORT_DAY}s?\b\.?)(?:\s*(?:,|&|/|and)\s*{_SHORT_DAY}s?\b\.?)*")
@@ -21,7 +21,7 @@ _WITHOUT: Final = re.compile(
 """The days on which something that repeats is not held: `(no class 28 Oct)`."""
 _COUNTED_WEEKS: Final = re.compile(r"(?i)\(?(?:\bfor\s+)?\b(\d{1,2})\s+(weeks|sessions|times)\b\)?")
 _OF_DAYS: Final = re.compile(
-    rf"(?i)\b({_WEEKDAY})s:?\s+(?!\d{{1,2}}/\d{{1,2}}/\d)(?=\d{{1,2}}(?:st|nd|rd|th)?\s*(?:,|&|\+|and\b|/)\s*(?:and\s+)?\d{{1,2}}\b)"
+    rf"(?i)\b({WEEKDAY})s:?\s+(?!\d{{1,2}}/\d{{1,2}}/\d)(?=\d{{1,2}}(?:st|nd|rd|th)?\s*(?:,|&|\+|and\b|/)\s*(?:and\s+)?\d{{1,2}}\b)"
 )
 """Weekdays before days of them, `Tuesdays 12, 19 & 26 January`: these dates, and no others."""
 _STARTING: Final = (
@@ -71,7 +71,7 @@ def _repeat_of(days: re.Match[str], rest: str, has_last: bool) -> tuple[str, str
     count = _COUNTED_WEEKS.search(rest)
     if count is None and not has_last:
         return "", rest
-    names = re.findall(rf"(?i){_WEEKDAY}|{_SHORT_DAY}", days[0])
+    names = re.findall(rf"(?i){WEEKDAY}|{_SHORT_DAY}", days[0])
     words = days.groupdict()
     each = "other " if words.get("alternate") else f"{words.get('other') or ''} ".lstrip()
     repeat = f"every {each}{', '.join(names[:-1])}{' and ' if len(names) > 1 else ''}{names[-1]}"

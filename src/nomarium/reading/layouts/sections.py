@@ -3,7 +3,7 @@
 import re
 from collections import Counter
 from collections.abc import Iterator, Sequence
-from itertools import pairwise
+from itertools import islice, pairwise
 
 from nomarium.model.cell import Cell
 from nomarium.model.problem import column_letter, note
@@ -15,7 +15,6 @@ from nomarium.reading.layouts.eventlist import list_in
 from nomarium.reading.layouts.layout import NotRead, Reading, Top, not_read
 from nomarium.reading.rows.lone import keeps_books
 from nomarium.reading.rows.sectiondate import LABEL, date_of_title, days_of_title
-from nomarium.reading.rows.titlerepeats import repeat_said
 from nomarium.sheets.sheet import Row, Sheet, cell_text, is_blank
 
 
@@ -35,15 +34,15 @@ def look(top: Top) -> Reading | NotRead:
 
 
 def _with_phrases(top: Top, dated: Sheet, lexicon: Lexicon) -> Top | None:
-    """The top of a sheet, with the options by which the column of its sections is that of the dates where they hold phrases,
+    """The top of a sheet, with the options by which the column of its sections is that of the dates where some are headed by phrases,
     `Tuesdays 12 January – 16 March 2027`; None where no headings say what stands below these."""
-    said = {row[-1]: len(row) for _, row in dated.rows() if row and isinstance(row[-1], str) and row[-1]}
-    phrases = [width for text, width in said.items() if isinstance(repeat_said(text, lexicon), str)]
-    if not phrases:
+    titles = [row[at] for _, row in top.rows if (at := _title_at(row, lexicon)) is not None]
+    if all(date_of_title(title, lexicon) for title in titles):
         return top
     if all(sum(match_exactly(cell_text(cell)) is not None for cell in row) < 2 for _, row in top.rows):
         return None
-    letter = column_letter(dated.first_column + phrases[0] - 1)
+    width = max(len(row) for _, row in islice(dated.rows(), len(top.rows)))
+    letter = column_letter(dated.first_column + width - 1)
     return Top(top.sheet, top.options._replace(columns={**top.options.columns, letter: "date"}), top.is_whole)
 
 

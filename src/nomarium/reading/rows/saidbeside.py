@@ -10,6 +10,7 @@ from nomarium.model.problem import Problem, note
 from nomarium.model.recurrence import Rule
 from nomarium.model.refusal import Refusal
 from nomarium.reading.cells.dates import Day, Days, read_days
+from nomarium.reading.cells.oftenwords import SOME_WEEKS
 from nomarium.reading.cells.repeats import Repeat
 from nomarium.reading.cells.words import Lexicon
 from nomarium.reading.rows.barred import barred_in, days_at_start
@@ -25,9 +26,9 @@ _PARTS: Final = r"[;,.()\[\]\n–—]|\s-\s"
 _DAY: Final = r"(?:mon|tues?|wed(?:nes)?|thu(?:rs)?|fri|sat(?:ur)?|sun)(?:day)?s?"
 _NTH: Final = r"(?:1st|2nd|3rd|4th|5th|first|second|third|fourth|fifth|last)"
 _OFTEN: Final = re.compile(
-    rf"(?i)(?:held\s+|meets\s+|runs\s+)?(?:fortnightly|bi-?weekly|every (?:other|second|2nd|third|3rd|fourth|4th|two|2|three|3|four|4) (?:weeks?|{_DAY})|alternat(?:e|ing) (?:weeks?|{_DAY})|alt\.? (?:weeks?|{_DAY})|"
-    rf"(?:odd|even) weeks?|monthly|once a month|{_NTH}(?:\s*(?:&|and|/|\+)\s*{_NTH})* {_DAY}(?: (?:of|in) (?:the|each|every) month| monthly)?|weeks? [a-d]|weeks? \d{{1,2}}(?:\s*(?:&|and|-|to)\s*\d{{1,2}})*|one[- ]off|once|"
-    r"\d{1,2} (?:weeks?|sessions?|classes|lessons|meetings)(?: (?:course|programme|program|block))?|14-?täglich|alle zwei wochen|quinzenal|une semaine sur deux|aux deux semaines)(?:\s+only)?(?:\s+(?:from|starting|beginning|with)\b.*)?"
+    rf"(?i)(?:held\s+|meets\s+|runs\s+)?(?:{SOME_WEEKS}|every (?:other|second|2nd|third|3rd|fourth|4th) {_DAY}|alternat(?:e|ing) {_DAY}|alt\.? {_DAY}|"
+    rf"monthly|{_NTH}(?:\s*(?:&|and|/|\+)\s*{_NTH})* {_DAY}(?: (?:of|in) (?:the|each|every) month| monthly)?|weeks? [a-d]|weeks? \d{{1,2}}(?:\s*(?:&|and|-|to)\s*\d{{1,2}})*|one[- ]off|once|"
+    r"\d{1,2} (?:weeks?|sessions?|classes|lessons|meetings)(?: (?:course|programme|program|block))?)(?:\s+only)?(?:\s+(?:from|starting|beginning|with)\b.*)?"
 )
 """A clause that says how often, and nothing else."""
 TERM_TIME: Final = re.compile(

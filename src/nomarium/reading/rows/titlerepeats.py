@@ -4,16 +4,16 @@ import re
 from typing import Final
 
 from nomarium.model.problem import Problem
+from nomarium.reading.cells.oftenwords import WEEKDAY
 from nomarium.reading.cells.repeats import Repeat, read_repeat
 from nomarium.reading.cells.words import Lexicon
 
-_DAY: Final = r"(?:mon|tues|wednes|thurs|fri|satur|sun)day"
 _OFTEN: Final = re.compile(
-    rf"(?i)\b(?:(?:\d{{1,2}}\s+)?{_DAY}s\b(?!['’])|(?:every|each|alternate)\s+(?:(?:other|second|2nd|third|3rd)\s+)?(?:week|day|month|{_DAY}|weekday)|"
-    rf"{_DAY}\s+(?:mornings|afternoons|evenings|nights)\b|weekly\b|fortnightly\b|monthly\b|(?:for\s+)?\d{{1,2}}\s+weeks\b)"
+    rf"(?i)\b(?:(?:\d{{1,2}}\s+)?{WEEKDAY}s\b(?!['’])|(?:every|each|alternate)\s+(?:(?:other|second|2nd|third|3rd)\s+)?(?:week|day|month|{WEEKDAY}|weekday)|"
+    rf"{WEEKDAY}\s+(?:mornings|afternoons|evenings|nights)\b|weekly\b|fortnightly\b|monthly\b|(?:for\s+)?\d{{1,2}}\s+weeks\b)"
 )
 """Words by which a title says more than one day."""
-_HALF_OF_DAY: Final = rf"(?i)\b({_DAY})\s+(?:mornings|afternoons|evenings|nights)\b"
+_HALF_OF_DAY: Final = rf"(?i)\b({WEEKDAY})\s+(?:mornings|afternoons|evenings|nights)\b"
 _LISTED: Final = r"\d\s*(?:,|&|and)\s*\d"
 
 
