@@ -92,3 +92,20 @@ def test_rows_of_a_list_are_held_on_the_days_above_them(tmp_path: Path) -> None:
     bare = "Tuesdays from 12 January 2027 (2 weeks)\n6pm,Knots,Loft 1\nThursdays from 14 January 2027 (2 weeks)\n6pm,Rig,Loft 1\n"
     (tmp_path / "bare").mkdir()
     assert "--set date=" in refused(csv_file(tmp_path / "bare", bare))
+
+
+def test_remarks_beside_the_places_are_none_of_them(tmp_path: Path) -> None:
+    text = "Tuesday 12 January 2027,,,\nTime,Main slip,Sail loft,Notes\n18:00-19:00,Juniors,Yoga,Bring mats\n19:00-20:00,Seniors,,\n"
+    found = built(csv_file(tmp_path, text))
+    assert sorted(found) == [
+        "Juniors 2027-01-12T18:00/2027-01-12T19:00 @ Main slip", "Seniors 2027-01-12T19:00/2027-01-12T20:00 @ Main slip",
+        "Yoga 2027-01-12T18:00/2027-01-12T19:00 @ Sail loft",
+    ]  # fmt: skip
+    (tmp_path / "when").mkdir()
+    said = refused(csv_file(tmp_path / "when", text.replace("Bring mats", "From 19 January")))
+    assert "may say when something is" in said and "“Notes”" in said
+
+
+def test_the_day_on_which_a_sheet_was_printed_is_not_its_day(tmp_path: Path) -> None:
+    text = f"Last updated 12 January 2027,,\n{HALLS}"
+    assert "nothing says of which day" in refused(csv_file(tmp_path, text))

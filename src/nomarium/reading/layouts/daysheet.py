@@ -100,7 +100,8 @@ def look(top: Top) -> Reading | NotRead:
     sheet = top.sheet
     lines, moved = _lines(top, drawing)
     entries, idle = _entries(sheet, drawing, _ANY_DAY if isinstance(date, str) else date, lines)
-    told = _told(drawing, date, where, lines)
+    nights = after_midnight([line.time for line in lines])
+    told = _told(drawing, date, where, lines, nights)
     if idle:
         told.append(note("slots-idle", f"Slots in which nothing happens (a dash, “free” …): {idle}."))
     if moved:
@@ -108,7 +109,6 @@ def look(top: Top) -> Reading | NotRead:
             note("grid-forward", f"Times without am or pm run forward: {', '.join(moved)} in the afternoon.")
         )
     if isinstance(date, str):
-        nights = after_midnight([line.time for line in lines])
         return as_list_of(top, date, entries, told, any(nights))
 
     def events(account: Account) -> Iterator[Event]:
@@ -120,7 +120,9 @@ def look(top: Top) -> Reading | NotRead:
     return Reading(sheet, "day", events, (*sheet.notes, *(one.at(sheet.place()) for one in told)))
 
 
-def _told(drawing: _Drawing, date: dt.date | str, where: str, lines: Sequence[Line]) -> list[Problem]:
+def _told(
+    drawing: _Drawing, date: dt.date | str, where: str, lines: Sequence[Line], nights: Sequence[bool]
+) -> list[Problem]:
     """What is said of a day sheet that is read."""
     shown = f"“{date}”" if isinstance(date, str) else date
     sides = "times across, one row" if drawing.is_across else "times down, one column"
@@ -132,7 +134,6 @@ def _told(drawing: _Drawing, date: dt.date | str, where: str, lines: Sequence[Li
         told.append(
             note("lines-run-on", "A time without an end lasts until the next one. If not, write the ends.")
         )
-    nights = after_midnight([line.time for line in lines])
     if any(nights):
         shown = ", ".join(cell_text(lines[at].heading) for at, is_next in enumerate(nights) if is_next)
         told.append(note("slots-night", NEXT_MORNING.format(shown)))
@@ -197,8 +198,25 @@ def _times_down(rows: Sequence[Row], lexicon: Lexicon, least: int) -> _Drawing |
             return None
         lines = tuple(Line(n, cells[0], time_of(cells[0])) for n, cells in slots)
         named = dict(zip(across, headings, strict=True))
-        return _Drawing((number, row), lines, named, slots, tuple(filled[:at]), below)
+        remarks = [n for n, heading in named.items() if _heads_remarks(heading)]
+        unused = tuple(named.pop(n) for n in remarks)
+        shown = tuple(
+            (n, [_remark(cell, lexicon) if m in remarks else cell for m, cell in enumerate(cells)])
+            for n, cells in slots
+        )
+        return _Drawing((number, row), lines, named, shown, tuple(filled[:at]), below, unused=unused)
     return None
+
+
+def _heads_remarks(heading: str) -> bool:
+    match = match_exactly(heading)
+    return match is not None and match.field == "description"
+
+
+def _remark(cell: Cell, lexicon: Lexicon) -> Cell:
+    """A cell of remarks beside the places: nothing, unless it may say when something is, `Sat only`."""
+    words = re.findall(r"[^\W\d_]+|\d", fold(cell_text(cell)))
+    return cell if any(word.isdigit() or word in lexicon.weekdays for word in words) else ""
 
 
 def _texts(row: Sequence[Cell]) -> list[str]:
@@ -333,8 +351,14 @@ def _entries(
                 continue
             slot, name = (n, number) if drawing.is_across else (number, n)
             if slot not in places or name not in drawing.headings:
+                heading = cell_text(drawing.head[1][n]) if n < len(drawing.head[1]) else ""
                 message = "The cell stands outside the day sheet: nothing heads its column."
                 remedy = "Give its column a heading, or take the cell out."
+                if heading:
+                    message = (
+                        f"It may say when something is, and stands under “{heading}”, which is no place."
+                    )
+                    remedy = "Say it in the cells of the places, or take it out."
                 found.append(Problem("grid-stray", message, remedy, sheet.place(number, n), text))
                 continue
             area = merged.get((number, n))
