@@ -25,9 +25,24 @@ BESIDE = {  # headings, and what stands below them
     ("Trips", "Fixtures", "Birthdays"): ("", "v Harbour", "Y8 to quay"),
     ("Distance", "Ages"): ("10-12", "5", "7-11", "10k"),
     ("Sunset", "High water"): ("19:32",),
+    ("Booked", "Enrolled", "Sign-ups"): ("3/12", "10/20", "0/8"),
+    ("Week", "Wk"): ("A", "B"),
+    ("Date added", "Letter sent"): ("3 May 2026", "4 June 2026"),
+    ("Contact", "Phone"): ("902-555-0142", "M. Lund"),
+    ("Confirmed?", "On website"): ("Y", "N", ""),
 }  # fmt: skip
-LEAST_READ = 30
-"""Of the hundred, how many are read; the others have columns that could be taken for something else, and are refused."""
+ABOVE = (
+    "Saltmarsh School of Boatbuilding",
+    "What is on",
+    "Printed 3 August 2026",
+    "Provisional dates - subject to change",
+)
+BELOW = (
+    "Dates may change", "Last updated 1 August 2026", "Contact the office on 902 555 0100", "Page 1 of 2", "* bring oars",
+    "Please note: times are approximate", "See www.saltmarsh.example for more", "Total: 6", "End of list",
+)  # fmt: skip
+LEAST_READ = 40
+"""Of a hundred such, how many are read at least in each block; the others have columns that could be taken for something else, and are refused."""
 
 
 def _clock(secs: int, form: str) -> str:
@@ -75,7 +90,23 @@ def _list(seed: int) -> tuple[list[list[str]], list[str]]:
         meant.append(
             f"{title} {begin:%Y-%m-%dT%H:%M}/{begin + dt.timedelta(seconds=length):%Y-%m-%dT%H:%M} @ {place}"
         )
-    return rows, meant
+    return _framed(rows, days, rng), meant
+
+
+def _framed(rows: list[list[str]], days: list[dt.date], rng: random.Random) -> list[list[str]]:
+    """The rows with what stands among and around those of a list: months, headings again, blank rows, titles, remarks."""
+    head, *body = rows
+    blank = [""] * len(head)
+    form = rng.choice(("", "months", "headings", "blank"))
+    framed = [head]
+    for n, (row, day) in enumerate(zip(body, days, strict=True)):
+        if form == "months" and (n == 0 or day.month != days[n - 1].month):
+            framed.append([f"{day:%B %Y}", *blank[1:]])
+        framed += [head] if form == "headings" and n == 2 else [blank] if form == "blank" and n else []
+        framed.append(row)
+    above = [[text, *blank[1:]] for text in rng.sample(ABOVE, rng.choice((0, 0, 1, 2)))]
+    below = [[text, *blank[1:]] for text in rng.sample(BELOW, rng.choice((0, 0, 1, 2)))]
+    return [*above, *framed, *([blank] if below and rng.random() < 0.5 else []), *below]
 
 
 @pytest.mark.parametrize("block", range(5))

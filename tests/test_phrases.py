@@ -74,7 +74,7 @@ def test_a_repeat_may_name_its_time_and_its_months(name: str, tmp_path: Path) ->
 
 REFUSED = {
     "no first day": ("Event,When\nA,Mondays 4pm", ["row 2, column B", "not from when", "--from DATE"]),
-    "a weekday alone": ("Event,When\nA,Monday", ["row 2, column B"]),
+    "a weekday alone": ("Event,When\nA,Monday", ["names weekdays, and nothing says from when to when", "--from 2026-09-07"]),
     "a day without a year": ("Event,When\nA,7 September", ["has no year"]),
     "weeks that end on another day": ('Event,When\nA,"Mondays 4pm, 7 Sept - 28 Sept 2026 (5 weeks)"', ["ends on 2026-09-28, and 5 weeks from 2026-09-07 end on 2026-10-11"]),
     "so many times, and other dates": ('Event,When\nA,"Mondays 4pm, 7 Sept - 28 Sept 2026, 6 sessions"', ["says 6 times, and is 4 dates to 2026-09-28"]),

@@ -81,10 +81,22 @@ def roster(rng: random.Random) -> Roster:
             *([HEADS[heads](day), *(cells[one, day] for one in labels)] for day in days),
         ]
     else:
-        rows += [
-            ["", *map(HEADS[heads], days)],
-            *([one, *(cells[one, day] for day in days)] for one in labels),
-        ]
+        post, sums = rng.random() < 0.3, rng.random() < 0.3
+        left, right = [[""], ["Role"]][: 1 + post], [["Total"]] * sums
+        if heads == "numbers" and rng.random() < 0.5:
+            rows += [[*([""] * len(left)), *(f"{day:%a}" for day in days)]]
+        rows += [[one for cells_of in (*left, [*map(HEADS[heads], days)], *right) for one in cells_of]]
+        for one in labels:
+            beside = [rng.choice(("Skipper", "Mate", "4410"))] * post
+            rows += [[one, *beside, *(cells[one, day] for day in days), *["32"] * sums]]
+        if rng.random() < 0.3:
+            rows += [
+                [
+                    rng.choice(("Staff on", "On duty", "Total")),
+                    *[""] * post,
+                    *(rng.randint(1, 5) for _ in days),
+                ]
+            ]
     if kind == "codes":
         key = [f"{code} = {clock(CODES[code][0])}-{clock(CODES[code][1])}" for code in used]
         rows += [

@@ -22,9 +22,10 @@ from nomarium.reading.columns.decisions import Decisions
 from nomarium.reading.columns.swapped import exchanged_back
 from nomarium.reading.columns.titles import title_columns
 from nomarium.reading.columns.yearsabove import YearAbove
+from nomarium.reading.rows.calledoff import without_cancellation
 from nomarium.reading.rows.lone import lone_event
 from nomarium.reading.rows.several import several_days
-from nomarium.reading.rows.titles import TitleMaker, is_bookkeeping, is_no_title, without_cancellation
+from nomarium.reading.rows.titles import TitleMaker, is_bookkeeping, is_no_title
 from nomarium.reading.rows.yearly import is_yearly, yearly_rule
 from nomarium.reckoning.rules import with_local_until
 from nomarium.reckoning.starts import starts

@@ -71,7 +71,7 @@ def read_sheets(sheets: Sequence[Sheet], options: ReadingOptions, whole: bool = 
         found.readings.append(reading)
         found.notes += reading.notes
         found.problems += reading.problems
-    if options.codes and not any(map(_uses_codes, found.readings)):
+    if options.codes and found.readings and not any(map(_uses_codes, found.readings)):
         where = sheets[0].file if sheets else "the source"
         message = f"--set-code is of no use: {where} is read as no roster and no wall planner, and no column of it names sessions by these codes."
         raise UsageError(Problem("usage", message, "Leave it out, or say --as roster."))

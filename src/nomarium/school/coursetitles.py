@@ -2,6 +2,7 @@
 
 import re
 from collections.abc import Sequence
+from typing import Final
 
 from nomarium.model.cell import Cell
 from nomarium.reading.columns.contents import MOSTLY
@@ -9,6 +10,9 @@ from nomarium.reading.columns.coursenames import are_course_codes
 from nomarium.reading.columns.headings import normal
 from nomarium.school.planheads import field_of
 from nomarium.sheets.sheet import Row, cell_text
+
+_DIFFERENT: Final = 0.7
+"""The share of rows whose names are different where these can be titles."""
 
 
 def settle_titles(
@@ -20,10 +24,7 @@ def settle_titles(
     claims = [n for n, text in unused if field_of(text, "timetable") == "class"]
     claims += [columns[field] for field in ("section", "number") if field in columns]
     claims = [n for n in claims if not normal(cell_text(head[n])).startswith("sec")]
-    texts = {
-        n: [text for _, row in rows if n < len(row) and (text := cell_text(row[n]))]
-        for n in (columns["class"], *claims)
-    }
+    texts = {n: _texts(rows, n) for n in (columns["class"], *claims)}
     called = columns["class"]
     codes = [n for n in texts if are_course_codes(texts[n]) and n != columns.get("number")]
     names = [n for n in texts if n not in codes and _are_names(texts[n])]
@@ -34,6 +35,30 @@ def settle_titles(
         if field in columns and columns[field] in (columns["class"], columns["title"]):
             columns.pop(field)
     unused[:] = [one for one in unused if one[0] not in columns.values()]
+
+
+def settle_coded(
+    head: Sequence[Cell], rows: Sequence[Row], columns: dict[str, int], unused: list[tuple[int, str]]
+) -> None:
+    """Beside codes, `01` or `10200`, the one column of different names that no heading claims is what the classes are called: their
+    title, or the class where the codes are those of sections."""
+    called = columns.get("class", -1)
+    if called < 0 or {"title", "section", "number"} & columns.keys() or _are_names(_texts(rows, called)):
+        return
+    texts = {n: _texts(rows, n) for n, _ in unused}
+    least = _DIFFERENT * len(_texts(rows, called))
+    named = [n for n in texts if _are_names(texts[n]) and len({*texts[n]}) >= least]
+    if len(named) != 1:
+        return
+    if normal(cell_text(head[called])).startswith("sec"):
+        columns["class"], columns["section"] = named[0], called
+    else:
+        columns["title"] = named[0]
+    unused[:] = [one for one in unused if one[0] != named[0]]
+
+
+def _texts(rows: Sequence[Row], n: int) -> list[str]:
+    return [text for _, row in rows if n < len(row) and (text := cell_text(row[n]))]
 
 
 def _are_names(texts: Sequence[str]) -> bool:

@@ -10,7 +10,7 @@ from nomarium.reading.cells.words import ENGLISH, fold
 from nomarium.reading.columns.headings import in_full
 from nomarium.reading.layouts.namedslots import is_break
 from nomarium.school.codes import weekday_of
-from nomarium.school.coursetitles import settle_titles
+from nomarium.school.coursetitles import settle_coded, settle_titles
 from nomarium.school.datewords import looks_like_date
 from nomarium.school.drawnlines import is_period, is_time
 from nomarium.school.planheads import LESSONS, NOT_ASKED, REQUIRED, field_of, plain
@@ -30,13 +30,13 @@ _SECTIONS: Final = frozenset(("section", "sectionno", "sectionnumber"))
 _GROUPS: Final = frozenset((*_SECTIONS, "class", "form"))
 _CODES: Final = frozenset(("code", "classcode", "coursecode", "courseno", "coursenumber", "subjectcode"))
 _COUNTED: Final = frozenset(("students", "pupils", "learners", "apprentices", "eleves", "participants"))
+_SPACES: Final = frozenset(("places", "spaces", "seats"))
 _DAYS: Final = frozenset(("day", "weekday", "dayofweek", "dayoftheweek", "dow", "jour"))
 _HOURS: Final = frozenset(("hours", "hrs", "heures", "stunden", "horas", "uren"))
 _SUBJECTS: Final = frozenset(("subject", "department", "prefix"))
 _BUILDINGS: Final = frozenset(("building", "campus", "site"))
 
 _MEETS: Final = r"(?:[\w-]{1,6}\s?\([\w,;/ -]{1,40}\)[\s,;]*)+|(?:[A-Z]\d{1,2}[\s,;]+)+[A-Z]\d{1,2}"
-
 _DAYS_AND_PERIODS: Final = (
     r"(?i)(?:(?:(?:(?:day|jour)\s*\w{1,2}\s|[^\W\d_]{2,9}\.?)\s*p(?:er(?:iod)?)?\.?|(?:mon|tues?|wed(?:nes)?|thu(?:rs?)?|fri|satur|sat|sun)(?:day)?\.?\s)"
     r"\s*\d{1,2}(?:\s?[-–]\s?\d{1,2})?[\s,;/&]*)+"
@@ -124,6 +124,7 @@ def _by_cells(
         _settle_halves(rows, columns, unused)
         _settle_counts(head, rows, columns, unused)
         settle_titles(head, rows, columns, unused)
+        settle_coded(head, rows, columns, unused)
         _settle_sections(head, rows, columns)
         _settle_groups(head, rows, columns)
         _settle_meets(rows, columns, unused)
@@ -292,10 +293,14 @@ def _is_meeting(cell: Cell) -> bool:
 
 
 def _settle_counts(head: Sequence[Cell], rows: Sequence[Row], columns: _Columns, unused: _Unused) -> None:
-    """`Students` over bare numbers says how many there are, and is no group."""
-    column = columns.get("group", -1)
-    if column >= 0 and plain(cell_text(head[column])) in _COUNTED and _hold(rows, column, _is_number):
-        unused.append((columns.pop("group"), cell_text(head[column])))
+    """`Students` over bare numbers says how many there are, and is no group; nor is `Places` a room."""
+    for field, words in (("group", _COUNTED), ("room", _SPACES)):
+        column = columns.get(field, -1)
+        if column >= 0 and plain(cell_text(head[column])) in words and _hold(rows, column, _is_number):
+            unused.append((columns.pop(field), cell_text(head[column])))
+            others = [n for n, text in unused if n != column and field_of(text, "timetable") == field]
+            if others:
+                _use(field, others[0], columns, unused)
 
 
 def _is_number(cell: Cell) -> bool:

@@ -7,6 +7,7 @@ from functools import cache
 from typing import Final, NamedTuple
 
 from nomarium.model.refusal import Refusal
+from nomarium.reading.cells.fourfigures import ends_in_hour, is_hour_apart
 from nomarium.reading.cells.words import Lexicon, fold
 from nomarium.reading.options import Order
 
@@ -36,6 +37,8 @@ class Day(NamedTuple):
     """0 is Monday."""
     has_short_year: bool = False
     """Whether its year has two figures, which could be an hour as well."""
+    may_be_hour: bool = False
+    """Whether its year has figures that could be an hour as well: two of them, or `12 September 2015`."""
 
 
 class Days(NamedTuple):
@@ -57,8 +60,7 @@ _ORDINALS = frozenset("st nd rd th er ere re eme e o a º ª ste de".split())
 _NOISE = frozenset(
     "of the le la dnia dne dia den der del dal de d del' on am el op du vom from von desde vanaf het week".split()
 )
-_LEADING = frozenset("on from vom von desde vanaf".split())
-"""Words that lead to a date: a number before them is none of its days."""
+_LEADING = frozenset("on from vom von desde vanaf".split())  # a number before them is none of its days
 _OF_NUMBERS = frozenset(("", *"m d r г год года р року il g gada godine roku ano թ ж".split()))
 """Words that only say that the number before them is a year or a day."""
 _RANGE_WORDS = frozenset("to until till til through thru bis au al a tot hasta jusqu'au -".split())
@@ -78,7 +80,7 @@ _HYPHENED = r"n(?P<hyphen{0}>[-/])M[.]?(?P=hyphen{0})n(?![:])"
 """A day, a month and two figures parted alike, `4-Nov-26`: they are a year, whatever follows."""
 _MONTH_FIRST = rf"M[.]?[-/]?no?,?[-/,]*{_YEAR}"
 _YEAR_FIRST = r"y[-/., ]?M[.]?[-/.,]?no?|y[.]?n[.]?M|y(?P<ysep{0}>[-/.,]?)n(?P=ysep{0})n|N"
-_FIGURES = r"n(?P<sep{0}>[-/.,]?)n(?P=sep{0})[y]|n(?P<two{0}>[-/.])n(?P=two{0})n(?![:h])"
+_FIGURES = r"n(?P<sep{0}>[-/.,]?)n(?P=sep{0})[y]|n(?P<two{0}>[-/.])n(?P=two{0})n(?![:hp])"
 _SHORT = r"n(?:/n(?!/)|[.]n[.]|[.]n(?![n.:p]))"
 
 
@@ -146,6 +148,8 @@ def _tokens(text: str, lexicon: Lexicon) -> list[_Token]:
             if apostrophe:
                 tokens.pop()
             kind = {1: "n", 2: "y" if apostrophe else "n", 4: "y", 8: "N"}.get(len(figures), "X")
+            if kind == "y" and is_hour_apart(text, match.start(), end):
+                kind = "X"
             if (
                 previous == "."
                 and [token.kind for token in tokens[-4:]] == ["n", ".", "n", "."]
@@ -294,7 +298,12 @@ def _day(tokens: list[_Token], match: re.Match[str], group: str) -> Day:
     readings = _readings(numbers, months)
     if len(numbers) == 2 and not months and any(token.kind == "." for token in body):
         readings = tuple(one for one in readings if one.order != "mdy")  # 1.30 is a time, or no day
-    return Day(readings, weekday, short)
+    return Day(
+        readings,
+        weekday,
+        short,
+        short or (bool(months) and ends_in_hour(*(token.text for token in body[-2:]))),
+    )
 
 
 def _readings(numbers: list[_Token], months: list[_Token]) -> tuple[DayReading, ...]:

@@ -27,10 +27,19 @@ Croatian listopad is): when one of them reads everything, no other needs to be a
 
 
 _MOST_TEXTS = 50
+_LONGEST = 60
+"""Longer texts are no dates."""
 _DATE_IN_WORDS = (
     r".*\b\d{1,2}(?:\.|º|er|e)?\s+(?:\w{1,3}\s+)?[^\W\d_]\S{2,}(?:\s+\S+)?,?\s+(?:\w{1,3}\s+)?\d{4}\b.*"
 )
 """A day's figure, a word that may be a month, a year: `7 września 2026`, `7. syyskuuta 2026`."""
+
+
+_DATE_ALONE = (
+    r"\W*[^\W\d_]+\.?,?\s+(?:\w{2,3}\s+)?(?:\d{1,2}[./-]\d{1,2}(?:[./-](?:\d{4}|\d{2})?)?|"
+    r"\d{1,2}(?:\.|º|er|e)?\s+(?:\w{1,3}\s+)?[^\W\d_]{3,}\.?(?:\s+(?:\w{1,3}\s+)?\d{4})?)"
+)
+"""A word that may be a weekday, a day's figure and its month, with a year or without, and no more: `Di 06.10.`, `mardi 8 septembre`."""
 
 
 _MOST_OF_DATE = 6
@@ -54,7 +63,7 @@ def asked_lexicon(codes: Sequence[str]) -> Lexicon:
     """English and the languages asked for, theirs first. Raises UsageError for an unknown code."""
     lexicon: Lexicon | None = None
     for code in codes:
-        other = lexicon_of(code)
+        other = lexicon_of(code, with_short=True)
         if other is None:
             message = f"There is no language with the code “{code}”."
             raise UsageError(Problem("language-unknown", message, "Use a code such as fr, de or pt-BR."))
@@ -93,20 +102,11 @@ def find_language(texts: Sequence[str]) -> LanguageFound | None:
     words = {word for word in words if not ENGLISH.knows(word) and word not in _ENGLISH_WORDS}
     if not words:
         return None
-    best: dict[str, tuple[object, ...]] = {}
-    most = 0
-    for code in languages_knowing(words):
-        language = lexicon_of(code)
-        assert language is not None
-        lexicon = ENGLISH.extended(language)
-        days = tuple(_days_in(text, lexicon) for text in plain)
-        readable = sum(one is not None for one in days)
-        if readable > most:
-            best, most = {}, readable
-        if readable and readable == most:
-            best[code] = days
-        if readable == len(plain) and code in _SAFE:
-            break
+    best, most = _best_of(words, plain, with_short=False)
+    is_short = most < len(plain)
+    if is_short:
+        shorter, more = _best_of(words, plain, with_short=True)
+        best, is_short = (shorter, True) if more > most else (best, False)
     if not best:
         return None
     if len(best) > 1:
@@ -114,7 +114,7 @@ def find_language(texts: Sequence[str]) -> LanguageFound | None:
         best = {code: days for code, days in best.items() if _fits(days) == fitting}
     code, meaning = next(iter(best.items()))
     rivals = tuple(language_name(other) for other, days in best.items() if days != meaning)
-    language = lexicon_of(code)
+    language = lexicon_of(code, is_short)
     assert language is not None
     evidence = f"names in {language_name(code)}"
     return LanguageFound(
@@ -122,8 +122,37 @@ def find_language(texts: Sequence[str]) -> LanguageFound | None:
     )
 
 
+def _best_of(
+    words: set[str], texts: Sequence[str], with_short: bool
+) -> tuple[dict[str, tuple[object, ...]], int]:
+    """The languages in which the most of these texts are dates, each with what they are in it; and how many these are."""
+    best: dict[str, tuple[object, ...]] = {}
+    most = 0
+    for code in languages_knowing(words):
+        language = lexicon_of(code, with_short)
+        assert language is not None
+        lexicon = ENGLISH.extended(language)
+        days = tuple(_days_in(text, lexicon) for text in texts)
+        readable = sum(one is not None for one in days)
+        if readable > most:
+            best, most = {}, readable
+        if readable and readable == most:
+            best[code] = days
+        if readable == len(texts) and code in _SAFE and not with_short:
+            break
+    return best, most
+
+
 def weekday_lexicon(
     words: frozenset[str], least: int = 0, beside: frozenset[str] = frozenset()
+) -> Lexicon | None:
+    """The same as `_weekdays_in`, by the usual names; by the shortest ones where these are none of them."""
+    found = _weekdays_in(words, least, beside, with_short=False)
+    return found or _weekdays_in(words, least, beside, with_short=True)
+
+
+def _weekdays_in(
+    words: frozenset[str], least: int, beside: frozenset[str], with_short: bool
 ) -> Lexicon | None:
     """English and the language whose weekdays those words (folded) are, all or at `least` so many of them; None when
     there is none, or when two of the likely ones mean other weekdays by them. Of those that mean the same it is the one
@@ -132,7 +161,7 @@ def weekday_lexicon(
     for code in languages_knowing(words):
         if found and code not in LIKELY_LANGUAGES:
             break
-        lexicon = lexicon_of(code)
+        lexicon = lexicon_of(code, with_short)
         assert lexicon is not None
         meant = {(word, lexicon.weekdays[word]) for word in words if word in lexicon.weekdays}
         if len(meant) >= (least or len(words)):
@@ -156,8 +185,15 @@ def _is_english(text: str) -> bool:
 
 
 def lexicon_seen(texts: Iterable[str]) -> Lexicon | None:
-    """English and the language of those texts that look like dates with a month's name, or None."""
-    said = (date_of_week(text) or text for text in texts if len(text) < 60)
+    """English and the language of those texts that look like dates with a month's name; else of those that are dates with a weekday's
+    name and no more, where it reads them all; or None."""
+    said = [date_of_week(text) or text for text in texts if len(text) < _LONGEST]
     dates = [text for text in said if re.fullmatch(_DATE_IN_WORDS, text) and not _is_english(text)]
     found = find_language(dates[:_MOST_TEXTS]) if dates else None
-    return found.lexicon if found is not None else None
+    if found is not None:
+        return found.lexicon
+    alone = [text for text in dict.fromkeys(said) if re.fullmatch(_DATE_ALONE, text)][:_MOST_TEXTS]
+    found = find_language(alone) if len(alone) > 1 else None
+    if found is None or found.rivals or any(_days_in(tidy(text), found.lexicon) is None for text in alone):
+        return None
+    return found.lexicon

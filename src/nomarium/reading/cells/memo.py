@@ -1,7 +1,6 @@
 """Cells to values, field by field: each distinct cell of a column is read once."""
 
 import datetime as dt
-import re
 from collections.abc import Callable
 from functools import partial
 from typing import TYPE_CHECKING, Any, TypeAlias
@@ -9,6 +8,7 @@ from typing import TYPE_CHECKING, Any, TypeAlias
 from nomarium.model.cell import FAULT_TEXTS, Cell
 from nomarium.model.refusal import BEYOND, Refusal
 from nomarium.reading.cells.moments import certain
+from nomarium.reading.cells.moves import LONGEST_MOVE, MOVES, moved_away
 from nomarium.reading.cells.words import ENGLISH, Lexicon, fold
 from nomarium.reckoning.zones import near_zone_names, zone_named, zones_called
 from nomarium.sheets.sheet import cell_text
@@ -67,14 +67,14 @@ class TextMemo(CellMemo):
 
     def __missing__(self, cell: Cell) -> FieldValue:
         text = cell.strip() if type(cell) is str else ""
-        if len(text) > _LONGEST_MOVE and text[0] not in "'#eE" and "<" not in text:
+        if len(text) > LONGEST_MOVE and text[0] not in "'#eE" and "<" not in text:
             return text  # few long texts come twice
         if text in _NOTHING:
             self[cell] = ""
             return ""
         if not text or text[0] in "'#eE" or "<" in text or len(self) >= MEMO_SIZE:
             return super().__missing__(cell)
-        if text[:4].casefold() in _MOVES and len(text) <= _LONGEST_MOVE and (moved := _moved(text)):
+        if text[:4].casefold() in MOVES and len(text) <= LONGEST_MOVE and (moved := moved_away(text)):
             self[cell] = moved
         else:
             self[cell] = text if len(text) > _LONGEST_CANCELLATION else _perhaps_cancelled(text)
@@ -88,34 +88,6 @@ class CancelledText(str):
 
 
 _LONGEST_CANCELLATION = 16
-_LONGEST_MOVE = 60
-_MOVED = r"(?i)(?:moved|postponed|re-?scheduled|put (?:off|back)|brought forward|delayed)(?: (?:to|until|till|for)\b(.*))?"
-_CHANGED = r"(?i)(?:now|changed? to|(?:(?:now|note|please note|nb)[:,]? )?(?:new|changed|revised|different|later|earlier) (?:date|time|day|start)(?: time)?(?: is)?)(?: (?:on|at|to|from))?[ :–-]+(\d.*|[^\W\d_]{3,9}\.? \d.*)"
-_MOVES = frozenset(
-    "move|post|re-s|resc|put |brou|dela|now |now:|new |chan|note|plea|nb: |nb n|revi|diff|late|earl".split(
-        "|"
-    )
-)
-"""What such remarks begin with: most texts are spared the patterns."""
-
-
-def _moved(text: str) -> Refusal | None:
-    """Why a row cannot stand whose remark moves it, `moved to 9 Sept`, `postponed`, `now 3pm`; None for other texts."""
-    plain = text.strip(" .!*()")
-    moved, changed = re.fullmatch(_MOVED, plain), re.fullmatch(_CHANGED, plain)
-    if moved is None and changed is None:
-        return None
-    from nomarium.reading.cells.moments import Moment, read_moment
-
-    match = changed or moved
-    said = (match[1] or "").strip(" :") if match is not None else ""
-    if said and said.casefold() not in ENGLISH.weekdays:
-        moments = [read_moment(said, role, ENGLISH) for role in ("date", "time")]
-        if not any(isinstance(one, Moment) and (one.first or one.start) for one in moments):
-            return None  # moved to the main hall
-    message = f"“{text}” says that the row is not held on its date, or at its time."
-    remedy = "Give the row the new one and take the remark out, or write “cancelled”."
-    return Refusal("row-moved", message, remedy)
 
 
 def _perhaps_cancelled(text: str) -> str:

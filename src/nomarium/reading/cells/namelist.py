@@ -20,7 +20,7 @@ def languages_knowing(words: Iterable[str]) -> tuple[str, ...]:
     sought = frozenset(words)
     listed = _listed_names()
     if listed is None:
-        opened = ((code, lexicon_of(code)) for code in all_languages())
+        opened = ((code, lexicon_of(code, with_short=True)) for code in all_languages())
         return tuple(
             code for code, lexicon in opened if lexicon is not None and any(map(lexicon.knows, sought))
         )
@@ -51,7 +51,7 @@ def names_listed() -> str:
 
     codes: dict[str, list[str]] = {}
     for code in all_languages():
-        lexicon = lexicon_of(code)
+        lexicon = lexicon_of(code, with_short=True)
         for word in sorted({*lexicon.months, *lexicon.weekdays}) if lexicon else ():
             codes.setdefault(word, []).append(code)
     return "\n".join([__version__, *(f"{word}\t{' '.join(codes[word])}" for word in sorted(codes))]) + "\n"

@@ -99,6 +99,10 @@ _HALF_FIRST = r"^([ap])\.?m\.?:?\s*(\d{1,2}(?:[:.]\d\d)?)$"
 """A half of the day before its time, `PM 1:30`."""
 
 
+_EITHER_OR = r"[\d:.]+ ?[ap]\.?m\.? ?/ ?[\d:.]+ ?[ap]\.?m\.?"
+"""Two whole times with a stroke between, `4pm/7pm`."""
+
+
 def _is_name(text: str) -> bool:
     """Whether a text is a name with its number, `Van 1`, `U 9`, `A 5`: the words stand before times too, and none before an hour alone."""
     name, _, number = text.rpartition(" ")
@@ -131,6 +135,9 @@ def _times_in(text: str) -> Times | Refusal:
         return Refusal("time-unread", f"“{text}” is not a time.", _FORMS)  # the first to the second lesson
     if (held := _held_after_arrival(plain)) is not None:
         return held
+    if re.fullmatch(_EITHER_OR, plain):
+        message = f"“{text}” could be from the first time to the second, or two times."
+        return Refusal("time-unread", message, "Write it like 4pm–7pm, or like 4pm & 7pm.")
     pieces = re.split(_RANGE, plain)
     if len(pieces) == 2 and (not pieces[1] or pieces[1] in _UNKNOWN_WORDS or pieces[1] in _OPEN_ENDS):
         start = read_clock(pieces[0])

@@ -8,7 +8,7 @@ _NAMED = (
     r"(?i)(?:w\s?/?\s?[cb]|(?:wk|week|semaine|woche|semana|settimana)\.?\s+(?:beginning|commencing|starting|of|from|du|vom|ab|van|del|dal))"
     r"\b\.?[\s:.–-]*(?P<date>\S.*)"
 )
-_ENDED = r"(?i)(?:w\s?/?\s?e|(?:wk|week)\.?\s+(?:ending|ends|to))\b\.?[\s:.–-]*(?P<date>\S.*)"
+_ENDED = r"(?i)(?:w(?:\s?/\s?|\s)e|(?:wk|week)\.?\s+(?:ending|ends|to))\b\.?[\s:.–-]*(?P<date>\S.*)"
 _COUNTED = r"(?i)(?:week|wk|woche|semaine|sem|semana|settimana)\.?\s*(?P<week>\d{1,2})(?P<joint>\s*[,:;–—-]|\s)\s*(?P<date>\S.*\d.*)"
 _MAY_BE_YEAR = r"[^\W\d_]{3,}\.?,?\s[2-9]\d"
 _NUMBERED = (

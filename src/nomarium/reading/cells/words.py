@@ -78,8 +78,9 @@ ENGLISH = Lexicon(_numbered(ENGLISH_MONTHS, 1), _numbered(_ENGLISH_WEEKDAYS, 0))
 
 
 @lru_cache(maxsize=512)
-def lexicon_of(code: str) -> Lexicon | None:
-    """A language's names from CLDR by its code ("fr", "pt-BR"), or None when CLDR has no such language."""
+def lexicon_of(code: str, with_short: bool = False) -> Lexicon | None:
+    """A language's names from CLDR by its code ("fr", "pt-BR"), or None when CLDR has no such language. `with_short`: its shortest
+    weekdays too, `je` for *jeudi*, of which many are other days elsewhere."""
     from babel import Locale, UnknownLocaleError
 
     if code.lower() in ("en", "eng"):
@@ -96,6 +97,8 @@ def lexicon_of(code: str) -> Lexicon | None:
                 _learn(months, name, number)
             for number, name in locale.days[context][width].items():
                 _learn(weekdays, name, number)
+        for number, name in locale.days[context].get("short", {}).items() if with_short else ():
+            _learn(weekdays, name, number)
     return Lexicon(months, weekdays, (code,))
 
 

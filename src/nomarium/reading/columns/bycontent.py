@@ -60,6 +60,11 @@ class _Filling:
     def dates(self) -> None:
         """The date, a first and a last day, or several days of a row."""
         dated = [c for c in self._free if self._about(c).dates >= MOSTLY and not is_of_record(c.heading)]
+        dated = [
+            c
+            for c in dated
+            if not (self._about(c).are_bare_days and are_of_others(c.heading, self._about(c)))
+        ]  # so many of so many
         dated = (
             dated or [c for c in self._free if is_placeholder(c.heading) and self._about(c).lists_days][:1]
         )
@@ -317,7 +322,7 @@ def _says_times(columns: list[Column], contents: list[Contents]) -> bool:
     """Whether the column of dates says times too."""
     dated = [c for c in columns if c.field == "date"]
     return any(
-        isinstance(cell, dt.datetime) or ":" in cell_text(cell)
+        isinstance(cell, dt.datetime) or re.search(r"\d[:h]\d\d", cell_text(cell))
         for c in dated
         for cell in contents[c.at].different[:MOST_DIFFERENT]
     )

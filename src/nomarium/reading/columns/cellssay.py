@@ -182,6 +182,14 @@ def _has_other_title(columns: list[Column]) -> bool:
     return sum(c.field == "summary" and c.how == "heading" for c in columns) > 1
 
 
+def are_letters(about: Contents) -> bool:
+    """Whether all cells are a few letters, as weekdays run together are, `MWF`, `TTh`."""
+    texts = map(cell_text, about.different)
+    return bool(about.different) and all(
+        re.fullmatch(r"(?:[A-Z][a-z]{0,3}[\s/,&-]*){1,7}", text) for text in texts
+    )
+
+
 def status_of(field: str, evidence: str, about: Contents) -> tuple[str, str]:
     """What a heading of a status is: answers under `Confirmed`, else words for one, else nothing."""
     if field == "confirmed" and about.answers >= MOSTLY:

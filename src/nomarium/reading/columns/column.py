@@ -59,6 +59,7 @@ def with_rivals(columns: list[Column]) -> list[Column]:
     """Mark columns that claim a field again; what was asked for beats what a heading claims."""
     first: dict[str, Column] = {}
     marked: list[Column] = []
+    is_dated = any(c.field in ("date", "when") and c.filled for c in columns)
     for column in columns:
         earlier = first.setdefault(column.field, column) if column.field else None
         if earlier is not None and earlier is not column:
@@ -79,7 +80,7 @@ def with_rivals(columns: list[Column]) -> list[Column]:
                     first[column.field] = column
             elif column.field == "categories":
                 column = column._replace(field="more-categories")
-            elif column.field == "milestone":
+            elif column.field == "milestone" or (column.field == "week" and is_dated):
                 pass
             else:
                 column = column._replace(twin_of=earlier.at)

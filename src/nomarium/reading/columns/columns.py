@@ -6,18 +6,20 @@ from collections.abc import Sequence
 
 from nomarium.model.cell import Cell
 from nomarium.reading.cells.howmany import counts_weeks
-from nomarium.reading.cells.words import ENGLISH, Lexicon, fold
+from nomarium.reading.cells.words import ENGLISH, Lexicon
 from nomarium.reading.columns.asked import asked_fields
 from nomarium.reading.columns.bycontent import LIMITS, by_content, free_texts, is_idle
 from nomarium.reading.columns.cellssay import (
     another_field,
+    are_letters,
     are_whole,
     coming_and_going,
     status_of,
 )
-from nomarium.reading.columns.column import PART_OF_DAY, WEEKS_LONG, Column, with_rivals, without_weak_rivals
+from nomarium.reading.columns.column import WEEKS_LONG, Column, with_rivals, without_weak_rivals
 from nomarium.reading.columns.contents import MOSTLY, Contents
 from nomarium.reading.columns.coursenames import with_course_names
+from nomarium.reading.columns.dayparts import without_sessions
 from nomarium.reading.columns.head import TableHead
 from nomarium.reading.columns.headings import DATE_FIELDS, match_heading, normal
 from nomarium.reading.columns.milestones import with_milestones
@@ -74,7 +76,7 @@ def assign_columns(
         ]
     if any(c.field == "class" for c in columns):
         columns = with_course_names(columns, contents)
-    columns = _with_summary(_without_idle_titles(_without_sessions(columns, contents), contents), contents)
+    columns = _with_summary(_without_idle_titles(without_sessions(columns, contents), contents), contents)
     columns = by_content(columns, contents)
     columns = without_weak_rivals(_with_repeat_end(columns, contents))
     columns = _with_halves(with_milestones(with_rivals(columns), contents), contents)
@@ -136,7 +138,11 @@ def _checked_by_content(columns: list[Column], contents: list[Contents]) -> list
             field, evidence = "day", "its cells are single days"
         elif as_weekdays := _of_weekdays(column, columns, contents, has_date):
             field, evidence = as_weekdays
-        elif field == "date" and column.is_weak and (has_week or max(about.dates, about.days) < MOSTLY):
+        elif (
+            field == "date"
+            and column.is_weak
+            and (max(about.dates, about.days) < MOSTLY or (has_week and about.weekdays >= 0.5))
+        ):
             is_day = has_week or about.weekdays >= 0.5 or (not has_date and are_whole(about))
             field = "day" if is_day else ""
         elif as_length := _of_lengths(column, columns, contents, has_date):
@@ -150,8 +156,8 @@ def _checked_by_content(columns: list[Column], contents: list[Contents]) -> list
             or (field in ("location", "room") and plain not in _LOOSE_WORDS and about.show_clocks)  # Local
         ):
             field = ""
-        elif field == "when" and not about.dates and about.timed_weekdays >= 0.5:
-            field, evidence = "", "its cells are weekdays with times"
+        elif field == "when" and not about.dates and _are_of_weekdays(about, has_date):
+            field, evidence = "", "its cells are weekdays with times, or letters as of weekdays"
         elif found := another_field(field, about, columns, contents, has_date):
             field, evidence = found
         elif plain in _LOOSE_WORDS and (loose := _of_loose_words(field, about)):
@@ -173,7 +179,7 @@ def _of_weekdays(
 ) -> tuple[str, str] | None:
     """What a column headed as that of a day is where its cells are weekdays: the day, or how a row repeats."""
     about = contents[column.at]
-    if column.field not in ("date", "day"):
+    if column.field not in ("date", "day", "when") or (column.field == "when" and has_date):
         return None
     has_repeat = any(c.field == "repeat" and c.filled for c in columns)
     may_span = has_repeat or (has_date and any(c.field == "end-date" and c.filled for c in columns))
@@ -182,8 +188,13 @@ def _of_weekdays(
     if about.weekday_lists >= MOSTLY:
         is_day = has_repeat or _are_of_dates(about, columns, contents, has_date)
         return "day" if is_day else "repeat", "its cells are lists of weekdays"
-    is_day = about.weekdays >= MOSTLY and (column.is_weak or has_date or column.field == "day")
+    is_day = about.weekdays >= MOSTLY and (column.is_weak or has_date or column.field in ("day", "when"))
     return ("day", "its cells are weekdays") if is_day else None
+
+
+def _are_of_weekdays(about: Contents, has_date: bool) -> bool:
+    """Whether cells are weekdays with times, or may be weekdays run together, where nothing else says the date."""
+    return about.timed_weekdays >= 0.5 or (not has_date and are_letters(about))
 
 
 def _are_of_dates(about: Contents, columns: list[Column], contents: list[Contents], has_date: bool) -> bool:
@@ -254,38 +265,6 @@ def _without_idle_titles(columns: list[Column], contents: list[Contents]) -> lis
         else c
         for c in columns
     ]  # fmt: skip
-
-
-_SESSION = r"(?:week|wk|session|period|slot|block|lesson|part|talk|workshop|activity|match|game)\s?(?:\d{1,2}|[a-d])\b.*"
-
-
-_HALF_OF_DAY = (
-    r"(?:am|pm|a\.m\.|p\.m\.|mornings?|afternoons?|evenings?|matin|apres-midi|soir|vormittags?|nachmittags?|abends?|manana|tarde|noche|ochtend|middag|avond)"
-    r"(?:\W.*\d.*)?"
-)
-
-
-def _without_sessions(columns: list[Column], contents: list[Contents]) -> list[Column]:
-    """Columns headed `Session 1`, `Session 2`, or `AM`, `PM`, are parts of a day, and none of them is the title."""
-    numbered = [c for c in columns if c.how != "asked" and any(map(str.isdigit, c.heading))]
-    if len(numbered) < 2:  # lettered ones go with a session of the like name
-        numbered = [c for c in columns if c.how != "asked" and c.heading[-2:-1] == " "]
-    parts = {c.at for c in numbered if re.fullmatch(_SESSION, c.heading.casefold())}
-    halves = {
-        c.at
-        for c in columns
-        if c.how != "asked"
-        and c.filled
-        and re.fullmatch(_HALF_OF_DAY, fold(c.heading).strip())
-        and contents[c.at].times < MOSTLY
-    }
-    parts |= halves if len(halves) > 1 else set()
-    if len(parts) < 2:
-        return columns
-    return [
-        c._replace(field="", how="", is_weak=False, evidence=PART_OF_DAY) if c.at in parts else c
-        for c in columns
-    ]
 
 
 _UNTIL = frozenset(("until", "till", "up to", "bis", "jusqu au", "jusqu a", "hasta", "tot", "fino al"))

@@ -90,6 +90,12 @@ class Contents:
         return self._share_of_settled(is_date)
 
     @cached_property
+    def are_bare_days(self) -> bool:
+        """Whether all cells are two figures, a day and a month or so many of so many, `3/12`."""
+        texts = [cell_text(cell) for cell in self.different]
+        return bool(texts) and all(re.fullmatch(r"\s*\d{1,2}\s?/\s?\d{1,2}\s*", text) for text in texts)
+
+    @cached_property
     def days(self) -> float:
         """The share of cells that are dates, or several days of a month, `7, 8 and 10 November`."""
 

@@ -17,6 +17,8 @@ def with_course_names(columns: list[Column], contents: list[Contents]) -> list[C
     """Of columns that are headed as the class, or one of them as the title, that of names is the title and that of codes the class.
     Sections are classes of their own, as plans have them."""
     claims = [c for c in columns if c.field in ("class", "summary") and c.how == "heading" and c.filled]
+    if len(claims) == 1 and normal(claims[0].heading).startswith("sec") and contents[claims[0].at].are_codes:
+        return _without_section(columns, contents, claims[0])
     if any(normal(c.heading).startswith("sec") for c in claims):
         return columns
     codes = [c for c in claims if are_course_codes(list(map(cell_text, contents[c.at].different)))]
@@ -34,6 +36,15 @@ def with_course_names(columns: list[Column], contents: list[Contents]) -> list[C
         else c
         for c in columns
     ]
+
+
+def _without_section(columns: list[Column], contents: list[Contents], section: Column) -> list[Column]:
+    """The columns, of which that of sections without names, `01`, is none of titles where a column of different words is free."""
+    free = [c for c in columns if not c.field and c.how != "asked" and c.heading]
+    if not any(contents[c.at].texts >= MOSTLY and not contents[c.at].are_codes for c in free):
+        return columns
+    evidence = "its cells name no class"
+    return [c._replace(field="", how="", evidence=evidence) if c is section else c for c in columns]
 
 
 def are_course_codes(texts: Sequence[str]) -> bool:

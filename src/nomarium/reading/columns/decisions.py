@@ -87,9 +87,15 @@ def resolve_day(day: Day, decisions: Decisions, weekday: int | None = None) -> d
     if date is None:
         message = f"There is no {one.day}/{one.month} in {one.year}."
         return Refusal("date-impossible", message, "Check the day, the month and the year.")
-    if day.has_short_year and decisions.window is not None and _is_far(date, decisions.window):
+    if (
+        day.may_be_hour
+        and decisions.window is not None
+        and decisions.window_evidence
+        and _is_far(date, decisions.window)
+    ):
         message = f"{date} is years away from {decisions.window_evidence}: its last figures may be an hour."
-        return Refusal("date-year", message, "Write the year in four figures, and an hour like 10:00.")
+        remedy = f"Write an hour with its colon, 10:00; or, if it is the year, the date like {date}."
+        return Refusal("date-year", message, remedy)
     if stated is not None and date.weekday() != stated:
         message = f"{date} is a {WEEKDAYS[date.weekday()]}, not a {WEEKDAYS[stated]}."
         return Refusal("date-weekday", message, "Correct the date or the weekday.")

@@ -107,6 +107,10 @@ def _decisions(gathered: Gathered, options: ReadingOptions, is_whole: bool) -> t
     return decisions, tally.lacks_years
 
 
+_OF_OTHER_DAYS = frozenset(("end-date", "milestone"))
+"""Dates of which the weekday of the row is not."""
+
+
 class _Tally:
     """What each distinct row says for and against each order of figures."""
 
@@ -142,9 +146,8 @@ class _Tally:
         ]
         for day, column, cell in days:
             self.lacks_years |= day.readings[0].year is None
-            check = (
-                day.weekday if day.weekday is not None else weekday if column.field != "end-date" else None
-            )
+            beside = weekday if column.field not in _OF_OTHER_DAYS else None
+            check = day.weekday if day.weekday is not None else beside
             fitting, reason = left_readings(day, check, self.options.school_year)
             if any(one.order == "ymd" for one in day.readings):  # the first figures may be a year
                 for one in day.readings:

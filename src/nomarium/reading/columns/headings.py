@@ -65,6 +65,10 @@ _LENGTH_UNITS = {"min": 60, "mins": 60, "minutes": 60, "m": 60, "minuten": 60, "
 _BARE_LENGTHS = {"minutes": 60, "mins": 60, "minuten": 60, "hours": 3600, "hrs": 3600, "stunden": 3600, "heures": 3600, "days": 86_400,
                  "jours": 86_400, "tage": 86_400}  # fmt: skip
 """Headings that are a unit and nothing else."""
+_LENGTH_IN = (
+    r"(length|duration|lasts|run(?:ning)? time|dauer|lange|duree|duracion|duur|lengte)(?: (?:in|en))? (\w+)"
+)
+"""A heading of a length with its unit in words, `Length in minutes`."""
 _PLACEHOLDER = r"(?:column|col|field|spalte|colonne|columna|kolom|unnamed|f|c)?\s*:?\s*\d*|[a-z]"
 
 
@@ -130,7 +134,7 @@ def in_full(heading: str) -> str:
     )
 
 
-_NO_SLIPS: Final = frozenset("material materials terminal contract contracts".split())
+_NO_SLIPS: Final = frozenset(("material", "materials", "terminal", "contract", "contracts", "book by"))
 """Words that are nearly a heading of another language, or of another form, and mean something else."""
 
 
@@ -187,6 +191,8 @@ def _forms(heading: str, plain: str) -> Iterator[str]:
         plain.removesuffix("s") if len(plain) > _SHORTEST_PLURAL else plain
     )  # WBS is no WB, the beginning of a week
     yield plain.replace(" ", "")
+    if (said := re.fullmatch(_LENGTH_IN, plain)) is not None and said[2] in _LENGTH_UNITS:
+        yield said[1]
     if re.search(r"[a-z][A-Z]", heading):
         yield normal(re.sub(r"(?<=[a-z])(?=[A-Z])", " ", heading))  # RoomName, of an export
     parts = [normal(part) for part in re.split(r"\s*[/|]\s*|\s+-\s+|\n", heading)]
@@ -217,6 +223,8 @@ def unit_of(heading: str) -> HeadingUnit:
             order = _ORDERS.get(shape, order)
         length = _LENGTH_UNITS.get(plain.removeprefix("in ").strip(), length)
     bare = normal(heading)
+    if (said := re.fullmatch(_LENGTH_IN, bare)) is not None:
+        length = _LENGTH_UNITS.get(said[2], length)
     for word, secs in _BARE_LENGTHS.items():
         if bare == word or bare in (f"no of {word}", f"number of {word}", f"nr of {word}"):
             length = secs

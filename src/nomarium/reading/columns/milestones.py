@@ -28,9 +28,11 @@ def with_milestones(columns: list[Column], contents: list[Contents]) -> list[Col
     ):
         return columns
     evidence = "its cells are dates, beside the date of the row"
+    dated = [c for c in columns if c.field in ("date", "when", "start") and contents[c.at].dates]
+    are_bare = any(contents[c.at].are_bare_days for c in dated)
     return [
         c._replace(field="milestone", how="content", evidence=evidence)
-        if c.at in apart or _is_milestone(c, contents[c.at])
+        if c.at in apart or _is_milestone(c, contents[c.at], are_bare)
         else c
         for c in columns
     ]
@@ -42,8 +44,9 @@ def _are_days(about: Contents) -> bool:
     return looks_like_date(first, about.lexicon) and about.dates >= MOSTLY and not about.times
 
 
-def _is_milestone(column: Column, about: Contents) -> bool:
+def _is_milestone(column: Column, about: Contents, are_bare: bool) -> bool:
+    """`are_bare`: the dates of the rows are two figures too; else `3/12` may as well be three of twelve."""
     is_free = not column.field and column.how != "asked" and column.heading and column.filled
-    return bool(
-        is_free and about.dates >= MOSTLY and about.numbers < MOSTLY and not is_of_record(column.heading)
-    )
+    if not is_free or about.dates < MOSTLY or about.numbers >= MOSTLY or is_of_record(column.heading):
+        return False
+    return are_bare or not about.are_bare_days

@@ -105,7 +105,8 @@ def _unused_times(
             found[column.at] = Problem(
                 "column-times", message, remedy, sheet.place(None, column.at, column.heading)
             )
-        is_dated = column.is_ignored and about.dates >= 0.5 and _has_sure_date(about)
+        are_bare = about.are_bare_days and about.dates >= MOSTLY
+        is_dated = column.is_ignored and about.dates >= 0.5 and (_has_sure_date(about) or are_bare)
         is_dated = is_dated and not _are_codes(about, columns, rows)
         if is_timed or is_dated or any(_names_days(cell, lexicon) for cell in about.different):
             name = column.heading or letter_of(sheet, column)
@@ -120,6 +121,8 @@ def _unused_times(
             remedy = (
                 f'To keep what it says: {kept}; to leave it out: --column "{name}=".'
                 if is_more and not are_lengths
+                else f'If each is a day on which something is, write its month in letters; else leave it out: --column "{name}=".'
+                if are_bare and not is_timed
                 else f'Say what it is with --column "{name}={field}", {keep}leave it out with --column "{name}=".'
             )
             has_words = has_words or is_more  # a second one has no column of its own to go to

@@ -51,6 +51,7 @@ _OF_OTHERS: Final = frozenset(
     "rate rates rent fee fees cost costs price prices pay paid charge charges budget hire ticket tickets credit credits code ref id phone "
     "tel telephone mobile email leader lead staff notes note by size type pupils students people places capacity max min maximum minimum age ages "
     "year years kit food menu lunch book books page pages chapter weight height grade mark marks version seed speed temp depth target score points distance km miles prix tarif preis precio prijs "
+    "enrolled enrollment enrolment booked booking bookings signups signup ups attendance attended seats spots spaces waitlist filled taken registered "
     "# no nr num number numbers serial index rank position pos lot section numero nummer rang platz".split()
 )
 """Words of a heading by which it is about something else than when."""
@@ -68,7 +69,8 @@ _LONGEST_SAID: Final = 40
 """Longer cells are remarks."""
 _RECORD_WORDS = frozenset(
     "birth dob born naissance geburtsdatum geburtstag nacimiento geboortedatum created modified updated "
-    "changed submitted printed exported hired joined paid invoice timestamp".split()
+    "changed submitted printed exported hired joined paid invoice invoiced timestamp "
+    "added entered edited received logged recorded requested approved registered sent notified".split()
 )
 
 
@@ -143,7 +145,7 @@ def _share_of_when(about: Contents) -> float:
     return said / len(sample) if sample else 0.0
 
 
-_BEFORE_START = r"(?:(?:crew|cast|company|staff|team|performers?|band|player|volunteers?) )?(?:call|meet(?:ing)?|muster|doors?|gates?|warm ?up|set ?up|registration|sign in|assemble|briefing|get in)(?: (?:times?|at|opens?|from))*"
+_BEFORE_START = r"(?:(?:crew|cast|company|staff|team|performers?|band|player|volunteers?) )?(?:call|meet(?:ing)?|muster|doors?|gates?|warm ?up|set ?up|registration|sign in|assemble|briefing|get in|load in|access|arrive by)(?: (?:times?|at|opens?|from))*"
 
 
 def says_begin(heading: str) -> bool:

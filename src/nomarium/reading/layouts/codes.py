@@ -228,7 +228,9 @@ def _explained(text: str, known: Collection[str]) -> list[tuple[str, str]]:
     found, loose = list[tuple[str, str]](), list[tuple[str, str]]()
     codes = "|".join(map(re.escape, sorted(filter(None, known), key=len, reverse=True)))
     before = (
-        rf"|(?i:\s+(?=(?:{codes})\s*[=:–-]?\s*\d)|\s{{2,}}(?=(?:{codes})(?![^\W_])))" if codes else ""
+        rf"|(?i:\s+(?=(?:{codes})(?!(?<=\d)\d)\s*[=:–-]?\s*\d)|\s{{2,}}(?=(?:{codes})(?![^\W_])))"
+        if codes
+        else ""
     )  # E 7-15 L 14-22
     signed_code = rf"|,\s*(?=(?i:{codes})\s*[=:])" if codes else ""
     parted = rf"[;\n|]|,\s+(?=\S{{1,6}}\s){signed_code}|\s{{3,}}{before}"

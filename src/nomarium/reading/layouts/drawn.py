@@ -24,15 +24,8 @@ from nomarium.reading.columns.headings import NO_UNIT
 from nomarium.reading.columns.timesinwords import holds_time, title_timed
 from nomarium.reading.layouts.celltimes import lines_of_cell, says_more_times, time_alone
 from nomarium.reading.options import ReadingOptions
-from nomarium.reading.rows.titles import (
-    CANCELLED,
-    goes_on,
-    is_ditto,
-    is_no_title,
-    lasts_all_day,
-    whole_title,
-    without_cancellation,
-)
+from nomarium.reading.rows.calledoff import CANCELLED, moved_title, without_cancellation
+from nomarium.reading.rows.titles import goes_on, is_ditto, is_no_title, lasts_all_day, whole_title
 from nomarium.reading.rows.when import NOTES, NOTHING, Blame, Part, Said, settle
 from nomarium.reckoning.zones import zone_named
 from nomarium.sheets.sheet import Area, Row, Sheet, cell_text, is_blank
@@ -158,10 +151,14 @@ def events_of(
                 f"“{entry.text}”", "If this is its time, write it before the title: “9:00 Assembly”."
             )
             account.count(told.at(place))
+        title = whole_title(entry.text)
+        bare = without_cancellation(title)
+        if bare is None and (moved := moved_title(title, when.start)) is not None:
+            _reject(account, moved.problem(place, entry.cell or entry.text))
+            continue
         ledger.events += 1
         location, description, details = _said_of(entry, defaults, when.is_tentative)
-        title = whole_title(entry.text)
-        if (bare := without_cancellation(title)) is not None:
+        if bare is not None:
             title, details = bare, details._replace(status="CANCELLED")
             account.count(CANCELLED.at(place))
         yield Event(title, when.start, when.end, when.zone, location, description, details, entry.row)

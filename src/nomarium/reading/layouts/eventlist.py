@@ -36,14 +36,16 @@ from nomarium.reading.layouts.notlists import misfit, missing_field, without_row
 from nomarium.reading.layouts.saidlengths import with_length_said
 from nomarium.reading.layouts.sessiontimes import with_session_times
 from nomarium.reading.layouts.titlecells import with_cells_apart
+from nomarium.reading.layouts.weekdaysabove import in_parts
 from nomarium.reading.options import ReadingOptions
+from nomarium.reading.rows.tellingrows import held_rows, without_sections
 from nomarium.reading.rows.yearly import any_year, is_yearly, yearly_heading
-from nomarium.sheets.sheet import TOP_ROWS, Row, RowsAgain, Sheet, cell_text, in_one_line, is_blank
+from nomarium.sheets.sheet import TOP_ROWS, Row, RowsAgain, Sheet, cell_text, in_one_line
 
 
 def look(top: Top) -> Reading | NotRead:
     """Read a sheet as a list of events, or say why it is none."""
-    return list_in(top, top.sheet)
+    return list_in(top, in_parts(top))
 
 
 def look_in_its_language(top: Top) -> Reading | NotRead:
@@ -146,7 +148,7 @@ def read_table(
         return not_read(sheet, "blank", "it is blank", "table-blank", f"{sheet.title} is blank.")
     first_rows = list(islice(rows := data_rows(sheet, head), TOP_ROWS))
     data: Iterator[Row] = chain(first_rows, rows)
-    sample = [row for _, row in first_rows if not is_blank(row)]
+    sample = held_rows(first_rows, head.headings)
     if not sample:
         return without_rows(sheet)
     options = _as_written(head, options)
@@ -157,10 +159,10 @@ def read_table(
         )
         first_rows = list(islice(data, TOP_ROWS))
         data = chain(first_rows, data)
-        sample = [row for _, row in first_rows if not is_blank(row)]
         head = parts.renamed(head)
+        sample = held_rows(first_rows, head.headings)
     asked = parts.asking(options, head) if parts else options
-    columns = assign_columns(sheet, head, telling := _without_sections(head, sample, seen), asked, seen)
+    columns = assign_columns(sheet, head, telling := without_sections(sample, seen), asked, seen)
     if (coded := _with_weekdays_in_words(sheet, head, columns, seen, options)) is not None:
         return coded
     notes: list[Problem] = []
@@ -207,18 +209,6 @@ def _rota_in(
     return rotating_posts(sheet, head, columns, sample, options)
 
 
-def _without_sections(
-    head: TableHead, sample: Sequence[Sequence[Cell]], lexicon: Lexicon
-) -> Sequence[Sequence[Cell]]:
-    """The rows but for those that say which rows below are of them; the same where none does, which is found out at the least
-    cost."""
-    if not any(row and row[0] and not any(row[1:]) for row in sample):
-        return sample
-    from nomarium.reading.rows.sectiondate import without_titles
-
-    return without_titles(head.headings, sample, lexicon)
-
-
 def _with_weekdays_in_words(
     sheet: Sheet, head: TableHead, columns: Sequence[Column], lexicon: Lexicon, options: ReadingOptions
 ) -> TableReading | NotRead | None:
@@ -259,7 +249,7 @@ def _problems_of(
     in_titles: Collection[int],
 ) -> list[Problem]:
     """What keeps a table from being read although its columns are known: something in it would be lost."""
-    sample = [row for _, row in rows if not is_blank(row)]
+    sample = without_sections(held_rows(rows, head.headings), lexicon)
     return [
         *overridden_twice(sheet, columns, options),
         *unknown_in_title(sheet, head.headings, columns, options.title),
@@ -336,8 +326,9 @@ def _settled(
     ours = not options.clock and bool(columns_as_written(tuple(c.heading for c in columns)))
     clock, of_nights = written_clock(clock) if ours else (clock, [])
     decisions = decisions._replace(clock=clock)
-    if decisions.window is None and yearly_heading(table):
-        decisions = decisions._replace(window=any_year(options.repeats_from), is_near=False)
+    if yearly_heading(table):
+        window = any_year(options.repeats_from)
+        decisions = decisions._replace(window=window, window_evidence="", is_near=False)
     notes = [
         *table.notes,
         *(_said_above(sheet, table.head, columns, options, lexicon) if table.head.title_rows else ()),

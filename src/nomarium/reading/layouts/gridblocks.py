@@ -146,8 +146,9 @@ def _label_column(
 ) -> int | None:
     """The column left of the slots that holds the other kind of heading."""
     found: list[tuple[int, int]] = []
+    held = [row for _, row in body if any(n < len(row) and cell_text(row[n]) for n, _ in across)]
     for column in range(across[0][0]):
-        cells = [row[column] for _, row in body if column < len(row) and cell_text(row[column])]
+        cells = [row[column] for row in held if column < len(row) and cell_text(row[column])]
         if dates_across and (are_only_numbers(cells) or are_codes(cells, cell_text(head[column]))):
             continue
         if dates_across and number_others(cell_text(head[column]), cells):

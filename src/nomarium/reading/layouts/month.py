@@ -26,7 +26,6 @@ from nomarium.reading.layouts.monthtitles import (
     bare_titles,
     day_number,
     days_headed,
-    may_be_day,
     month_above,
     month_below,
     month_of,
@@ -118,21 +117,34 @@ def look(top: Top) -> Reading | NotRead:
 
 def _names_beside(rows: Sequence[Row], head: int, lexicon: Lexicon) -> bool:
     """Whether names stand left of the weekdays under one row of days, as on a roster of one stretch of days."""
-    at = min(days_headed(rows[head][1], lexicon)) - 1
-    if at < 0:
+    columns = sorted(days_headed(rows[head][1], lexicon))
+    numbers = [n for n, (_, row) in enumerate(rows) if n > head and _runs_on(row, columns)]
+    if numbers[:1] != [head + 1] or any(_runs_on(row, columns) for _, row in rows[head + 2 :]):
         return False
-    numbers = [n for n, (_, row) in enumerate(rows) if n > head and sum(map(may_be_day, row)) > _LEAST_DAYS]
-    beside = [
-        row[at] for n, (_, row) in enumerate(rows) if n > head + 1 and at < len(row) and cell_text(row[at])
-    ]
-    names = [cell for cell in beside if isinstance(cell, str) and re.search(r"[^\W\d_]{3}", cell)]
-    return numbers == [head + 1] and len(set(names)) > 1 and len(names) * 3 >= (len(rows) - head - 2) * 2
+    body = [row for _, row in rows[head + 2 :] if any(n < len(row) and cell_text(row[n]) for n in columns)]
+    for at in range(columns[0]):
+        beside = [row[at] for row in body if at < len(row) and cell_text(row[at])]
+        names = [cell for cell in beside if isinstance(cell, str) and re.search(r"[^\W\d_]{3}", cell)]
+        if len(set(names)) > 1 and len(names) * 3 >= len(body) * 2:
+            return True
+    return False
+
+
+def _runs_on(row: Sequence[Cell], columns: Sequence[int]) -> bool:
+    """Whether the cells below weekdays are numbers of days, or short dates, each later than the one before."""
+    texts = [cell_text(row[n]) for n in columns if n < len(row)]
+    parts = [re.findall(r"\d+", text) for text in texts if re.fullmatch(_SHORT_DAY, text)]
+    return len(parts) > _LEAST_DAYS and any(
+        all(0 < int(b) - int(a) < 4 or int(b) < 4 < 25 < int(a) for a, b in pairwise(days))
+        for days in zip(*parts, strict=False)
+    )
 
 
 _OF_WEEK = (
     r"(?i)(?:(?:week|wk|w|kw|semaine|sem\.?|woche|uke|uge|vecka|v)\.?\s?)?\d{1,2}|(?:(?:week|wk)\s?)?[a-d]"
 )
 """What stands left of a week and numbers it, or says which of a cycle it is."""
+_SHORT_DAY = r"(?:\d{4}-)?(?:[^\W\d_]{3,9}[ .-]+)?\d{1,2}(?:[/.-]\d{1,2})?(?:[/.-]\d{2,4})?\.?(?:[ .-]?[^\W\d_]{2,9}\.?)?"
 _LEAST_DAYS = 3
 """Days of a row from which on it is one of days."""
 

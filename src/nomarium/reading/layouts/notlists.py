@@ -3,6 +3,7 @@
 import re
 from collections.abc import Sequence
 from itertools import islice
+from typing import Final
 
 from nomarium.model.problem import column_letter
 from nomarium.reading.cells.weeks import is_numbered_week
@@ -130,6 +131,8 @@ _OF_WHOM = ("attendees", "organizer", "teacher", "person", "group", "categories"
 """Fields of columns that name an event where nothing else does, `Quill: Leave`."""
 
 
+_RECORD_DATES: Final = 3
+"""Dates that the first row of a list may have side by side."""
 _BESIDE_POSTS = {"date", "day", "week", "time", "start", "end", ""}
 """Fields of the columns that may stand beside those of a rota."""
 
@@ -196,6 +199,9 @@ def _heads_a_roster(sheet: Sheet, head: TableHead) -> bool:
     first = next((row for number, row in sheet.rows() if number == head.first_row), ())
     texts = [text for cell in first if (text := cell_text(cell))]
     filled = [cell for cell in first if cell_text(cell)]
+    dated = [n for n, cell in enumerate(filled) if looks_like_date(cell)]
+    if len(dated) > _RECORD_DATES and dated[-1] - dated[0] == len(dated) - 1 and len(filled) < len(dated) + 4:
+        return True  # a column of posts beside the names, one of sums behind the dates
     if len(filled) > 2 and not cell_text(first[0]):
         return all(map(looks_like_date, filled))
     if len(texts) < 3 or fold(texts[0]) not in _LABELS:

@@ -46,6 +46,7 @@ _YES = frozenset(("y", "yes"))
 """Answers beside which N is one, too."""
 _MARKS = frozenset("x ✓ ✔ ✗ * • ● ■ 1 yes y".split())
 """What says that it is this one, and no more."""
+_FIGURE = r"\d{1,2}(?:[.,]\d{1,2})?"
 _BAR = r"[█▓▒░■▬━═=#]{2,}"
 """What draws a bar through its days."""
 _POSTS = frozenset(
@@ -222,6 +223,10 @@ def _entry(sheet: Sheet, slot: Slot, codes: Mapping[str, Code], people: bool) ->
         remedy = "Write the dates themselves into a list, or give each day a column of its own."
         return Problem("roster-days", message, remedy, sheet.place(slot.row, slot.column), text)
     said = codes.get(text.casefold())
+    if said is None and re.fullmatch(_FIGURE, text) and not _is_mark(text):
+        message = f"“{text}” could be an hour, a number of hours, or what happens then."
+        remedy = f'Write hours like 9:00-17:00; or say what it stands for: --set-code "{text}=TITLE".'
+        return Problem("mark-unexplained", message, remedy, sheet.place(slot.row, slot.column), text)
     is_bare = slot.is_place or slot.is_session or slot.stands_alone
     if said is None and ((_is_mark(text) and is_bare) or not text.strip("? ")):
         message = f"Nothing says what “{text}” stands for."

@@ -33,10 +33,10 @@ from nomarium.reading.layouts.rostercolumns import unused_columns, unused_told
 from nomarium.reading.layouts.rosteroccasions import told_over, under, words_over_heads
 from nomarium.reading.layouts.rosterslots import Drawing, Slot, halves_day
 from nomarium.reading.layouts.rostertimes import (
-    SUMS,
     SaidOfDays,
     are_sums,
     are_times,
+    is_sum,
     number_periods,
     said_of_days,
     times_over,
@@ -48,6 +48,8 @@ from nomarium.sheets.sheet import Row, Sheet, cell_text, is_blank
 
 _HEAD_ROWS = 30
 _FEW_DATES = 2
+_MIDMONTH = 20
+"""Numbers of days begin again only behind later ones; others that do are counts, `3`, `4`, `1`."""
 _OF_DAYS = note("roster-row", "A row below the dates says when or where all else under them is.")
 _PLACE_HEADS = r"\b(?:rooms?|places?|locations?|venues?|lofts?|sheds?|halls?|slips?|courts?|pitch(?:es)?|salles?|raume?|lieu|ort)\b"
 
@@ -162,10 +164,10 @@ def _date_columns(top: Top, row: Sequence[Cell]) -> list[int]:
             return weeks
     numbered = [n for n in filled if n and numbered_days([(n, 0, row[n])] * 3, top.lexicon, {})]
     days = [int(match[0]) for n in numbered if (match := re.search(r"\d+", cell_text(row[n])))]
-    drops = sum(b <= a for a, b in pairwise(days))
+    drops = [a for a, b in pairwise(days) if b <= a]
     are_named = len(numbered) >= 2 and all(re.search(r"[^\W\d_]", cell_text(row[n])) for n in numbered)
     runs = (are_named or len(numbered) >= 5) and len(numbered) * 2 >= len(filled)
-    return numbered if runs and drops * 3 <= len(days) else []
+    return numbered if runs and len(drops) * 3 <= len(days) and min(drops, default=31) > _MIDMONTH else []
 
 
 def _begins_with_a_day(top: Top, row: Sequence[Cell], first: int) -> bool:
@@ -301,9 +303,10 @@ class _Block:
         for number, row in self._body:
             own = cell_text(row[self._name_at]) if self._name_at < len(row) else ""
             filled = [n for n in range(self._first, len(row)) if cell_text(row[n]) and n in headed.days]
-            if fold(own).split(" ")[0] in SUMS or not filled:
+            summed = is_sum(own, [row[n] for n in filled])
+            if summed or not filled:
                 others.append((number, row))
-                teams = [own] if own and not filled and fold(own).split(" ")[0] not in SUMS else teams
+                teams = [own] if own and not summed else teams
                 continue
             label = own or label
             left = [cell_text(row[n]) for n in range(self._name_at) if n not in self._times]

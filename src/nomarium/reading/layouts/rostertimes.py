@@ -20,6 +20,20 @@ _SAID: Final = MappingProxyType(
 """What the fields of a heading say of the days of a roster."""
 SUMS = frozenset("total totals hours sum count on duty staffing summe gesamt totaal".split())
 """What heads sums of hours or of people."""
+_COUNTED: Final = frozenset(
+    "staff people number no numbers cover needed required headcount present available minimum min persons volunteers crew personal effectif aantal anzahl".split()
+)
+"""What else heads a row of how many there are."""
+_NUMBER: Final = r"\d+(?:[.,]\d+)?"
+
+
+def is_sum(label: str, cells: Sequence[Cell]) -> bool:
+    """Whether a row below dates sums up, `Total`, or counts who is there, `Staff on`."""
+    words = re.findall(r"[a-z]+", fold(label))
+    if words[:1] and words[0] in SUMS:
+        return True
+    counts = not (SUMS | _COUNTED).isdisjoint(words)
+    return counts and all(re.fullmatch(_NUMBER, cell_text(cell)) for cell in cells)
 
 
 def are_times(body: Sequence[Row], column: int) -> bool:
@@ -35,7 +49,7 @@ def are_sums(heading: Cell, body: Sequence[Row], column: int) -> bool:
     """Whether a column headed as sums, `Hours`, holds plain numbers: 40 and 8 are no times."""
     texts = [text for _, row in body if column < len(row) and (text := cell_text(row[column]))]
     is_headed = not SUMS.isdisjoint(re.findall(r"[a-z]+", fold(cell_text(heading))))
-    return is_headed and all(re.fullmatch(r"\d+(?:[.,]\d+)?", text) for text in texts)
+    return is_headed and all(re.fullmatch(_NUMBER, text) for text in texts)
 
 
 def unread_times(top: Top, body: Sequence[Row], unused: Mapping[int, str]) -> list[Problem]:

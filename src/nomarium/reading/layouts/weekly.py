@@ -18,6 +18,7 @@ from nomarium.reading.columns.weekdaycolumn import Weekly, weekdays_in
 from nomarium.reading.layouts.classlists import names_sections
 from nomarium.reading.layouts.eventlist import list_in
 from nomarium.reading.layouts.layout import NotRead, Reading, Top, not_read
+from nomarium.reading.layouts.weekdaysabove import in_parts
 from nomarium.reading.layouts.weeklylines import weekly_lines, yearless_line
 from nomarium.reading.options import ReadingOptions
 from nomarium.sheets.sheet import Row, Sheet, cell_text
@@ -37,7 +38,7 @@ class _Unheard(NamedTuple):
 def look(top: Top) -> Reading | NotRead:
     """Read a sheet as a list of weekly events."""
     lexicon, options = top.seen or top.of_weekdays, top.options
-    sheet, head, weekly = _weekdays(top.sheet, lexicon, options)
+    sheet, head, weekly = _weekdays(in_parts(top), lexicon, options)
     if head is None or weekly is None:
         message = f"{sheet.title} has no column of weekdays."
         return not_read(sheet, "no-weekdays", "it has no weekdays", "date-column-missing", message)

@@ -143,7 +143,10 @@ def note_text(
     used = [n for n, field in enumerate(fields) if field]
     field = fields[at] if at < len(fields) else ""
     if field in ("summary", "class") and (len(used) < 3 or at != used[0]):
-        return None  # an event whose date was forgotten, or written once for a group
+        from nomarium.reading.rows.lone import is_remark  # few rows are alone
+
+        if not is_remark(texts[0]):
+            return None  # an event whose date was forgotten, or written once for a group
     return texts[0]
 
 

@@ -25,6 +25,13 @@ _BOOKKEEPING = (
     r"\bversion\s+[\d.]+\s*(?:[,;()–—-]|of\b|$)|[(,–—-]\s*stand\s*(?:vom\b|:|\d)|^\W*(?:\w+\s+){0,4}subject\s+to\s+(?:change|changes|revision|approval|confirmation)\b"
 )
 """A table, a list or a paper, or nothing, and what was done to it, before a date: `Report cards issued 20 November` is an event."""
+_REMARK = (
+    r"(?i)^\W*(?:(?:please|n\.?b\.?|p\.?s\.?)(?:\s+\S+){2}|(?:notes?|key|legend|source|nota|hinweis|remarque)\s*[:=–-]|\*+\s*\w+\s|"
+    r"(?:for\s+)?(?:more|further|full|additional)\s+(?:info\w*|details)\b|(?:contact|call|ring|e-?mail|phone|tel\w*|visit|see|questions)\b.*(?:\d{3}\D?\d{3,4}|@\w|www\.|://|\.\w{2,7}/)|"
+    r"(?:all\s+|the\s+|these\s+)*(?:dates|times|events|fixtures|details|rooms|venues)\b.*\b(?:are|may|can|will|might|subject)\b|"
+    r"end\s+of\s+(?:list|page|table|calendar|document|schedule|programme)\b|page\s+\d|(?:www\.|https?://)\S+\W*$|©|copyright\b)"
+)
+"""A line that is about the table, or to whom to turn, and no title."""
 _JOINTS = r"(?:on|from|the|le|du|am|vom|den|de|el|dal|op|van|om|für|for)"
 _AND = r"^\s*(?:[,;&+]\s*)?(?:(?:and|et|und|y|e|en)\s+)?"
 """What may part a date from the next one of a list, but for the comma that went with the first."""
@@ -130,6 +137,11 @@ def told_alone(events: list[Event]) -> Problem:
 def keeps_books(text: str) -> bool:
     """Whether a text speaks of the table itself: when it was changed, printed or is valid."""
     return re.search(_BOOKKEEPING, text) is not None
+
+
+def is_remark(text: str) -> bool:
+    """Whether a text that stands alone in its row is about the table, `Please note: times may change`, and no title of an event."""
+    return keeps_books(text) or re.search(_REMARK, text) is not None
 
 
 def _tidy(rest: str) -> str:

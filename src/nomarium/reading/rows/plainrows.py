@@ -71,12 +71,14 @@ def plain_title(cell: Cell) -> str:
     title = cell.strip() if type(cell) is str else ""
     if (
         not title
-        or title[0] in "#E'-–—"
-        or title[-1] == ")"
+        or title[0] in "#E'-–—*[(~!"
+        or title[-1] in ")]*~!"
         or title[:4] in _OTHER_STARTS
         or title[-4:] in CANCELLING_ENDS
         or "\n" in title
-    ):
+        or "ancel" in title or "ANCEL" in title or "oved" in title or "OVED" in title or "ostpon" in title
+        or "chedul" in title or "elayed" in title or "new " in title or "NEW " in title or "now " in title
+    ):  # fmt: skip
         return ""
     return title
 

@@ -14,6 +14,7 @@ from nomarium.reading.cells.memo import REPEAT_FIELDS, CancelledText, FieldValue
 from nomarium.reading.cells.titleparts import TitleParts, followed
 from nomarium.reading.columns.table import TableReading
 from nomarium.reading.rows.blocks import Blocks
+from nomarium.reading.rows.calledoff import CANCELLED, moved_title, without_cancellation
 from nomarium.reading.rows.details import (  # fmt: skip
     details_of,
     extra_columns,
@@ -25,14 +26,7 @@ from nomarium.reading.rows.details import (  # fmt: skip
 from nomarium.reading.rows.faults import blamed, note_text, too_wide, untitled, without_month, workbook_faults
 from nomarium.reading.rows.leftout import LeftOut
 from nomarium.reading.rows.plainrows import PlainReader, ReaderOf, never, plain_table_of
-from nomarium.reading.rows.titles import (
-    CANCELLED,
-    TitleMaker,
-    is_bookkeeping,
-    is_no_title,
-    whole_title,
-    without_cancellation,
-)
+from nomarium.reading.rows.titles import TitleMaker, is_bookkeeping, is_no_title, whole_title
 from nomarium.reading.rows.when import END_MISSING, NOTES, Blame, When, recurrence_of
 from nomarium.reading.rows.whenreader import WhenReader
 from nomarium.reading.rows.yearly import yearly_heading, yearly_rule
@@ -178,6 +172,9 @@ class RowReader:
         location = self.location[row[self.location_at] if self.location_at >= 0 else ""]
         description = self.description[row[self.description_at] if self.description_at >= 0 else ""]
         is_cancelled = bare is not None or isinstance(description, CancelledText)
+        if bare is None and (moved := moved_title(summary, when.start)) is not None:
+            self.reject(number, row, Blame("summary", moved))
+            return None
         if is_cancelled:
             summary = (titled.called(bare) if titled is not None else bare) if bare else summary
             self.account.count(CANCELLED.at(self.sheet.place(number)))

@@ -45,12 +45,11 @@ def days_of_title(cell: Cell, lexicon: Lexicon) -> Cell:
     return "" if said is None or isinstance(said, Problem) else said
 
 
-def without_titles(
-    headings: Sequence[str], rows: Sequence[Sequence[Cell]], lexicon: Lexicon
-) -> Sequence[Sequence[Cell]]:
-    """The rows but for those that hold a month alone, or a date alone over times, and headings that come again; the same where
+def without_titles(rows: Sequence[Sequence[Cell]], lexicon: Lexicon) -> Sequence[Sequence[Cell]]:
+    """The rows but for those that hold a month alone, or a date alone over times, and lone texts below the last row; the same where
     there are none, or nothing else."""
-    others = [row for row in rows if not is_month_alone(row) and [*map(cell_text, row)] != [*headings]]
+    full = max((n for n, row in enumerate(rows) if any(map(cell_text, row[1:]))), default=len(rows))
+    others = [row for row in rows[: full + 1] if not is_month_alone(row)]
     about = Contents([row[0] for row in others if row and any(map(cell_text, row[1:]))], lexicon)
     if about.times == 1 and not about.dates:
         others = [row for row in others if any(map(cell_text, row[1:])) or not date_of_title(row[0], lexicon)]

@@ -1,11 +1,9 @@
-"""Titles of events: put together from columns, empty ones, cancelled ones."""
+"""Titles of events: put together from columns, and empty ones."""
 
 import re
 from collections.abc import Mapping, Sequence
 
 from nomarium.model.cell import Cell
-from nomarium.model.problem import note
-from nomarium.reading.cells.choices import ends_cancelled, says_cancelled, says_put_off
 from nomarium.reading.cells.titleparts import TitleParts
 from nomarium.reading.columns.titles import title_columns
 from nomarium.sheets.sheet import cell_text
@@ -30,7 +28,6 @@ _DITTO = frozenset("\" '' ″ 〃 “ ” „ ↓ ⇓ | ditto dito idem".split()
 _POINTS = frozenset(">→⇒➔➜⟶»")
 _ARROW = r"[-–—=.\s]*[>→⇒➔➜⟶»]+"
 _ARROW_LAST = r"(?:[→⇒➔➜⟶]|[-–—=]>)\s*$"
-CANCELLED = note("row-cancelled", "A row that says it is cancelled is written as cancelled.")
 IDLE_STARTS = frozenset(
     cased
     for word in (*_NO_TITLE, *_BOOKS, *_DITTO)
@@ -111,39 +108,6 @@ class TitleMaker:
         blank = [name for name in self._sides if not values.get(name)]
         is_called = any(len(text) > _GROUND and name not in self._sides for name, text in values.items())
         return blank[0] if blank and not (is_called and len(blank) == len(self._sides)) else ""
-
-
-def without_cancellation(summary: str) -> str | None:
-    """A title without the word in front (or behind, in brackets, after a dash or in capitals) that cancels it; a word that stands
-    alone stays; None when there is none.
-
-    >>> without_cancellation("CANCELLED: Race"), without_cancellation("Race (fällt aus)"), without_cancellation("Cancelled debts")
-    ('Race', 'Race', None)
-    >>> without_cancellation("Cancelled!"), without_cancellation("Race - cancelled"), without_cancellation("Race POSTPONED")
-    ('Cancelled!', 'Race', 'Race POSTPONED')
-    """
-    first, sign, rest = summary.partition(":")
-    if not sign:
-        first, sign, rest = summary.partition(" - ") if " - " in summary else summary.partition(" – ")
-    if sign and rest.strip() and says_cancelled(first):
-        return _bare(rest, summary, first)
-    before, bracket, last = summary.rpartition("(")
-    word = last.removesuffix(")")
-    if bracket and before.strip() and says_cancelled(word):
-        return _bare(before, summary, word)
-    behind = re.fullmatch(
-        r"(?P<title>.*[^\s,;])(?:(?:\s+[-–—]|:|[,;])\s+(?P<word>\S+)|[,;]?\s+(?P<loud>[^\W\d_a-zß-ÿ]+)[!.]?)",
-        summary,
-    )
-    said = (behind["word"] or behind["loud"]) if behind is not None else ""
-    if behind is not None and ends_cancelled(said):
-        return _bare(behind["title"], summary, said)
-    return summary if says_cancelled(summary) else None
-
-
-def _bare(title: str, summary: str, word: str) -> str:
-    """A title without the word that cancels it; one that says it is put off keeps it, for a date without it is still to come."""
-    return summary if says_put_off(word) else title.strip()
 
 
 def lasts_all_day(title: str) -> bool:

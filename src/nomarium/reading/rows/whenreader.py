@@ -5,6 +5,7 @@ from collections.abc import Sequence
 from typing import TYPE_CHECKING
 
 from nomarium.model.cell import Cell
+from nomarium.model.problem import column_letter
 from nomarium.model.refusal import Refusal
 from nomarium.reading.cells.halves import Half
 from nomarium.reading.cells.memo import CellMemo, FieldValue, value_memo
@@ -120,6 +121,10 @@ class WhenReader:
         if spans == "repeat" and not self._repeats(row):
             if values[1] is None and self._says_neither(parts):
                 return Blame(self.fields[self.repeat_at[0]], _NEITHER)
+            is_timed = any(parts[field].start is not None for field in ("date", "start", "time"))
+            is_told = bool(self.reading.columns[self.repeat_at[0]].filled) if self.repeat_at else False
+            if is_timed and is_told and self._count_of_days(parts) > _WEEK and not self.reading.options.spans:
+                return Blame(self.fields[self.repeat_at[0]], self._without_weekday(self.repeat_at[0]))
             spans = self._spans_of_days()  # a row without a repeat, in a table where others have one
         elif spans == "repeat" and weekdays:
             spans = "weeks"
@@ -248,10 +253,17 @@ class WhenReader:
             message, remedy = f"“{said}” is not one weekday.", "Write one, or all of them under “Repeat”."
             return Blame("day", Refusal("weekday-unknown", message, remedy))
         if not has_letters and for_weeks and self.is_weekly and not self.reading.options.spans:
-            message = "The row goes on for weeks, and has no weekday as the others have."
-            remedy = "Write its weekday; or say for such rows: --spans daily or --spans whole."
-            return Blame("day", Refusal("weekday-missing", message, remedy))
+            return Blame("day", self._without_weekday(self.days.at))
         return None
+
+    def _without_weekday(self, at: int) -> Refusal:
+        """Why a row cannot be that goes on for weeks at a time of day, and leaves blank in the column `at` what others say there."""
+        message = "The row goes on for weeks, and has no weekday as the others have."
+        called = self.reading.columns[at].heading or column_letter(at + self.reading.sheet.first_column)
+        remedy = (
+            f'Write its weekday; or, if one written once holds for the rows below it: --fill-down "{called}".'
+        )
+        return Refusal("weekday-missing", message, remedy)
 
     def _says_neither(self, parts: dict[str, Part]) -> bool:
         """Whether a row has a first and a last day and no time, in a table whose others repeat at theirs."""

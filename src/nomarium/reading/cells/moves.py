@@ -1,0 +1,35 @@
+"""Remarks that move a row to another day or time: `moved to 9 September`, `now 3pm`."""
+
+import re
+from typing import Final
+
+from nomarium.model.refusal import Refusal
+from nomarium.reading.cells.moments import Moment, read_moment
+from nomarium.reading.cells.words import ENGLISH
+
+LONGEST_MOVE: Final = 60
+_MOVED: Final = r"(?i)(?:moved|postponed|re-?scheduled|put (?:off|back)|brought forward|delayed)(?: (?:to|until|till|for)\b(.*))?"
+_CHANGED: Final = r"(?i)(?:now|changed? to|(?:(?:now|note|please note|nb)[:,]? )?(?:new|changed|revised|different|later|earlier) (?:date|time|day|start)(?: time)?(?: is)?)(?: (?:on|at|to|from))?[ :–-]+(\d.*|[^\W\d_]{3,9}\.? \d.*)"
+MOVES: Final = frozenset(
+    "move|post|re-s|resc|put |brou|dela|now |now:|new |chan|note|plea|nb: |nb n|revi|diff|late|earl".split(
+        "|"
+    )
+)
+"""What such remarks begin with: most texts are spared the patterns."""
+
+
+def moved_away(text: str) -> Refusal | None:
+    """Why a row cannot stand whose remark moves it, `moved to 9 Sept`, `postponed`, `now 3pm`; None for other texts."""
+    plain = text.strip(" .!*()")
+    moved, changed = re.fullmatch(_MOVED, plain), re.fullmatch(_CHANGED, plain)
+    if moved is None and changed is None:
+        return None
+    match = changed or moved
+    said = (match[1] or "").strip(" :") if match is not None else ""
+    if said and said.casefold() not in ENGLISH.weekdays:
+        moments = [read_moment(said, role, ENGLISH) for role in ("date", "time")]
+        if not any(isinstance(one, Moment) and (one.first or one.start) for one in moments):
+            return None  # moved to the main hall
+    message = f"“{text}” says that the row is not held on its date, or at its time."
+    remedy = "Give the row the new one and take the remark out, or write “cancelled”."
+    return Refusal("row-moved", message, remedy)

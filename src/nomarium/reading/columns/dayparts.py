@@ -1,0 +1,37 @@
+"""Columns headed as parts of a day, `Session 1`, `AM`."""
+
+import re
+from typing import Final
+
+from nomarium.reading.cells.words import fold
+from nomarium.reading.columns.column import PART_OF_DAY, Column
+from nomarium.reading.columns.contents import MOSTLY, Contents
+
+_SESSION: Final = r"(?:week|wk|session|period|slot|block|lesson|part|talk|workshop|activity|match|game)\s?(?:\d{1,2}|[a-d])\b.*"
+_HALF_OF_DAY: Final = (
+    r"(?:am|pm|a\.m\.|p\.m\.|mornings?|afternoons?|evenings?|matin|apres-midi|soir|vormittags?|nachmittags?|abends?|manana|tarde|noche|ochtend|middag|avond)"
+    r"(?:\W.*\d.*)?"
+)
+
+
+def without_sessions(columns: list[Column], contents: list[Contents]) -> list[Column]:
+    """Columns headed `Session 1`, `Session 2`, or `AM`, `PM`, are parts of a day, and none of them is the title."""
+    numbered = [c for c in columns if c.how != "asked" and any(map(str.isdigit, c.heading))]
+    if len(numbered) < 2:  # lettered ones go with a session of the like name
+        numbered = [c for c in columns if c.how != "asked" and c.heading[-2:-1] == " "]
+    parts = {c.at for c in numbered if re.fullmatch(_SESSION, c.heading.casefold())}
+    halves = {
+        c.at
+        for c in columns
+        if c.how != "asked"
+        and c.filled
+        and re.fullmatch(_HALF_OF_DAY, fold(c.heading).strip())
+        and contents[c.at].times < MOSTLY
+    }
+    parts |= halves if len(halves) > 1 else set()
+    if len(parts) < 2:
+        return columns
+    return [
+        c._replace(field="", how="", is_weak=False, evidence=PART_OF_DAY) if c.at in parts else c
+        for c in columns
+    ]

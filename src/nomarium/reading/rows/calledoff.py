@@ -1,0 +1,90 @@
+"""Titles that say that what they name is not held, or not then: `Race (cancelled)`, `Race – moved to 9 September`."""
+
+import datetime as dt
+import re
+from typing import Final
+
+from nomarium.model.problem import note
+from nomarium.model.refusal import Refusal
+from nomarium.reading.cells.choices import ends_cancelled, says_cancelled, says_put_off
+from nomarium.reading.cells.moves import moved_away
+from nomarium.reading.cells.words import ENGLISH
+from nomarium.reading.rows.datewithin import date_within
+
+CANCELLED = note("row-cancelled", "A row that says it is cancelled is written as cancelled.")
+_JOINTS: Final = (":", " - ", " – ")
+_SIGNS: Final = "[](){}*~!/|"
+"""What people put around the word so that it is seen."""
+_BEHIND: Final = r"(?P<title>.*[^\s,;:/|*–—-])(?:(?:\s+[-–—]|:|[,;])\s+(?P<word>\S+)|[,;]?\s+(?P<loud>[^\W\d_a-zß-ÿ]+)[!.]?)"
+_OPEN: Final = (
+    r"(?i)(?P<signs>[\[({*~!]*)\s*(?P<word>cancell?ed)\b(?P<more>[\])}*~!]*)[\s*:–—-]*(?P<title>\w.*)"
+)
+_CLOSED: Final = (
+    r"(?i)(?!.*\b(?:if|not|unless|when|or|be|gets?)\s+cancel)(?P<title>\w.*?)\s*(?:[-–—:;,(\[/|*~]+\s*|\s)(?:(?:now|has|have|is|was|are|been)\s+)*cancell?ed\b"
+    r"(?P<why>\s(?:due|because|owing|as|by|until)\b.*|\s*[-–—:;,(].*|[\s\])}*~!.]*)"
+)
+"""A title, and behind it that it is cancelled, and why."""
+_MOVE: Final = (
+    r"(?i)(?:\s[-–—]\s|[:;,]\s|\s?[(\[]|\s(?=(?:has|have|is|was|now|been)\s))\s*(?:(?:has|have|is|was|been)\s+)*"
+    r"(?P<said>(?:moved|postponed|re-?scheduled|put (?:off|back)|brought forward|delayed|changed|new|now)\b[^()\[\]]*)[)\].!]*$"
+)
+
+
+def without_cancellation(summary: str) -> str | None:
+    """A title without the word in front (or behind, in brackets, after a dash or in capitals) that cancels it; a word that stands
+    alone stays, and so does a title that says why; None when there is none.
+
+    >>> without_cancellation("CANCELLED: Race"), without_cancellation("Race (fällt aus)"), without_cancellation("Cancelled debts")
+    ('Race', 'Race', None)
+    >>> without_cancellation("Cancelled!"), without_cancellation("Race - cancelled"), without_cancellation("Race POSTPONED")
+    ('Cancelled!', 'Race', 'Race POSTPONED')
+    >>> without_cancellation("CANCELLED - Play: The Gale"), without_cancellation("Race [CANCELLED]")
+    ('Play: The Gale', 'Race')
+    >>> without_cancellation("*CANCELLED* Race"), without_cancellation("Race - cancelled due to wind")
+    ('Race', 'Race - cancelled due to wind')
+    """
+    for joint in _JOINTS:
+        first, sign, rest = summary.partition(joint)
+        if sign and rest.strip() and says_cancelled(first.strip(_SIGNS)):
+            return _bare(rest, summary, first)
+    before, bracket, last = summary.rpartition("(")
+    word = last.removesuffix(")")
+    if bracket and before.strip() and says_cancelled(word):
+        return _bare(before, summary, word)
+    behind = re.fullmatch(_BEHIND, summary)
+    said = (behind["word"] or behind["loud"]) if behind is not None else ""
+    if behind is not None and ends_cancelled(said):
+        return _bare(behind["title"], summary, said)
+    if says_cancelled(summary):
+        return summary
+    return _cancelled_loudly(summary) if "ance" in summary.casefold() else None
+
+
+def _cancelled_loudly(summary: str) -> str | None:
+    """The same for a word between signs or in capitals before a title, and for one behind it with a reason."""
+    opened = re.fullmatch(_OPEN, summary)
+    if opened is not None and (opened["signs"] or opened["more"] or opened["word"].isupper()):
+        return opened["title"]
+    closed = re.fullmatch(_CLOSED, summary)
+    if closed is None:
+        return None
+    return summary if re.search(r"\w", closed["why"]) else closed["title"]
+
+
+def _bare(title: str, summary: str, word: str) -> str:
+    """A title without the word that cancels it; one that says it is put off keeps it, for a date without it is still to come."""
+    return summary if says_put_off(word.strip(_SIGNS)) else title.strip()
+
+
+def moved_title(summary: str, start: dt.date) -> Refusal | None:
+    """Why a title that says it is moved, `Race (moved to 9 September)`, cannot stand on its date; None for others, and where the
+    date is that to which it is moved."""
+    moved = re.search(_MOVE, summary)
+    refusal = moved_away(moved["said"]) if moved is not None else None
+    if moved is None or refusal is None:
+        return None
+    within = date_within(f"· {moved['said']} ·", ENGLISH)
+    first = within.moment.first if within is not None else None
+    if first is not None and any((one.month, one.day) == (start.month, start.day) for one in first.readings):
+        return None
+    return refusal
