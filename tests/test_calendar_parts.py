@@ -222,8 +222,23 @@ def file_zone(lines: str) -> FileZone:
 
 @given(st.datetimes(dt.datetime(2021, 1, 1), dt.datetime(2035, 12, 31)))
 def test_a_ruled_zone_has_the_offsets_of_the_zone_it_copies(local: dt.datetime) -> None:
-    ours, theirs = (local.replace(tzinfo=zone).utcoffset() for zone in (file_zone(RULED), HALIFAX))
-    assert ours == theirs
+    both = (file_zone(RULED), HALIFAX)
+    for fold in (0, 1):
+        ours, theirs = (local.replace(tzinfo=zone, fold=fold).utcoffset() for zone in both)
+        assert ours == theirs
+    ours, theirs = (local.replace(tzinfo=dt.UTC).astimezone(zone) for zone in both)
+    assert (ours.replace(tzinfo=None), ours.fold) == (theirs.replace(tzinfo=None), theirs.fold)
+
+
+@pytest.mark.parametrize(
+    "local", [dt.datetime(2028, 11, 5, 1), dt.datetime(2028, 11, 5, 1, 59), dt.datetime(2028, 3, 12, 2, 30)]
+)
+def test_repeated_and_skipped_hours_of_a_ruled_zone(local: dt.datetime) -> None:
+    for fold in (0, 1):
+        ours, theirs = (
+            local.replace(tzinfo=zone, fold=fold).utcoffset() for zone in (file_zone(RULED), HALIFAX)
+        )
+        assert ours == theirs, fold
 
 
 def test_a_zone_of_dates_and_one_whose_rule_has_ended() -> None:

@@ -31,8 +31,8 @@ class Observance(NamedTuple):
 
 
 class FileZone(dt.tzinfo):
-    """A zone that only the file itself explains. A repeated local time is its first occurrence; a
-    skipped one takes the offset before the gap (RFC 5545, 3.3.5), whatever `fold` says."""
+    """A zone that only the file itself explains. A repeated local time is its first occurrence, a skipped one takes the offset
+    before the gap (RFC 5545, 3.3.5); the other way with `fold`, as in every zone of Python."""
 
     def __init__(self, name: str, observances: tuple[Observance, ...]) -> None:
         self.name = name
@@ -61,7 +61,8 @@ class FileZone(dt.tzinfo):
 
     def _at(self, local: dt.datetime) -> dt.timedelta:
         known = self._in(local.year)
-        return known.offsets[bisect_right(known.since_local, local)]
+        since = known.since_later if local.fold else known.since_local
+        return known.offsets[bisect_right(since, local.replace(fold=0))]
 
     def utcoffset(self, moment: dt.datetime | None) -> dt.timedelta:
         return self._at(moment.replace(tzinfo=None)) if moment else dt.timedelta(0)
@@ -75,14 +76,19 @@ class FileZone(dt.tzinfo):
     def fromutc(self, moment: dt.datetime) -> dt.datetime:
         plain = moment.replace(tzinfo=None)
         known = self._in(plain.year)
-        return (plain + known.offsets[bisect_right(known.since_utc, plain)]).replace(tzinfo=self)
+        offset = known.offsets[bisect_right(known.since_utc, plain)]
+        local = plain + offset
+        return local.replace(tzinfo=self, fold=int(self._at(local) != offset))
 
 
 class _Offsets(NamedTuple):
-    """The offsets of a year one after another, and from when each but the first holds: by the clock, and in UTC."""
+    """The offsets of a year one after another, and from when each but the first holds: by the clock, by its later reading, and in UTC."""
 
     offsets: tuple[dt.timedelta, ...]
     since_local: list[dt.datetime]
+    since_later: list[dt.datetime]
+    """The same for times with `fold`: those that are repeated are after the clock was put back, those that are skipped after it was put
+    forward."""
     since_utc: list[dt.datetime]
 
     @classmethod
@@ -90,10 +96,14 @@ class _Offsets(NamedTuple):
         first = onsets[0][1].offset_from if onsets else dt.timedelta(0)
         none = dt.timedelta(0)
         local = [_shifted(onset, max(one.offset_to - one.offset_from, none)) for onset, one in onsets]
+        later = [_shifted(onset, min(one.offset_to - one.offset_from, none)) for onset, one in onsets]
         utc = [_shifted(onset, -one.offset_from) for onset, one in onsets]
         # each from the latest of those before it: an offset that another overtakes never comes first
         return cls(
-            (first, *(one.offset_to for _, one in onsets)), [*accumulate(local, max)], [*accumulate(utc, max)]
+            (first, *(one.offset_to for _, one in onsets)),
+            [*accumulate(local, max)],
+            [*accumulate(later, max)],
+            [*accumulate(utc, max)],
         )
 
 
