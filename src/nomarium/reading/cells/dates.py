@@ -7,7 +7,8 @@ from functools import cache
 from typing import Final, NamedTuple
 
 from nomarium.model.refusal import Refusal
-from nomarium.reading.cells.fourfigures import ends_in_hour, is_hour_apart
+from nomarium.reading.cells.datetokens import OF_NUMBERS, Token, tokens_of
+from nomarium.reading.cells.fourfigures import ends_in_hour
 from nomarium.reading.cells.words import Lexicon, fold
 from nomarium.reading.options import Order
 
@@ -51,29 +52,10 @@ class Days(NamedTuple):
 
 _FORMS: Final = "Write the date like 2027-04-12 or 12 April 2027."
 
-_SIGN = r"\s\d!-/:-@\[-`{-~–—‒−’〜～"
-WORD = rf"[^\W\d_][^{_SIGN}]*"
-"""A letter and what follows it to the next sign: letters and the marks that combine with them."""
-_TOKEN = rf"(\d+)|({WORD}(?:['’]{WORD})?)|(\s*[–—‒−〜～]\s*|\s+[-~]\s*|[-~]\s+)|(\S)"
-"""Figures, words (of letters with the marks that combine with them), a dash between two days, another sign."""
-_ORDINALS = frozenset("st nd rd th er ere re eme e o a º ª ste de".split())
-_NOISE = frozenset(
-    "of the le la dnia dne dia den der del dal de d del' on am el op du vom from von desde vanaf het week".split()
-)
-_LEADING = frozenset("on from vom von desde vanaf".split())  # a number before them is none of its days
-_OF_NUMBERS = frozenset(("", *"m d r г год года р року il g gada godine roku ano թ ж".split()))
-"""Words that only say that the number before them is a year or a day."""
-_RANGE_WORDS = frozenset("to until till til through thru bis au al a tot hasta jusqu'au -".split())
-_A_TO = r"\s[aA]\s+\d"
-_TIME_WORDS = frozenset("at um om kl".split())
-
-# The shape of a text, one character a token: n = 1 or 2 figures, y = 4 figures or an apostrophe and 2,
-# N = 8 figures, M = a month's name, W = a weekday's, ~ = a dash that parts two days, @ = "at",
-# o = an ordinal's ending, x = any other word; other signs stand for themselves.
+# the shape of a text is the kinds of its tokens, one character each
 _W = r"(?:W[.,]*|\(W\)[.,]*)?"
 _HOURS = r"[-/](?!W|no?[./-]?M|no?[./]n[./])"
 """What follows the first hour of a time range (5 Sept 10-12.30, 10-noon) and no year: it begins no date."""
-_HOUR_BEHIND = r"(?i)\d{1,2}\s*(?:[-–]\s*\d{1,2}(?!\s*[.]|\d)|(?:uhr|uur|h)\b)|\d(?![\d.])"
 _YEAR = rf"(?:y(?!:)|n(?![o:.hp]|[.]?[-/ ]?[M~]|{_HOURS}))?"
 _WORDED = rf"no?[./-]?M[.]?[,./-]*{_YEAR}"
 _HYPHENED = r"n(?P<hyphen{0}>[-/])M[.]?(?P=hyphen{0})n(?![:])"
@@ -96,15 +78,10 @@ _HEAD_RANGE = rf"{_W}(?P<head>no?[.]?)[~-](?!M){_day_pattern(2)}"
 _TAIL_RANGE = rf"{_W}(?P<day1>M[.]?no?|no?[.]?M[.]?|n/n)[~-]{_W}(?P<tail>no?)(?![:n/M.])[,]*(?P<year>y)?"
 _TWO_DAYS = rf"{_W}(?:no?[,&+])+no?M"
 
+_LATE, _EARLY = 22, 9
+"""Days of a month from which on, and until which, a range that names its last month only may be of two of them."""
 _compiled = cache(re.compile)
 """Patterns are compiled when first needed: ISO dates need none of them, and they are slow to compile."""
-
-
-class _Token(NamedTuple):
-    kind: str
-    text: str
-    end: int
-    value: int = 0
 
 
 def read_days(text: str, lexicon: Lexicon) -> Days | Refusal:
@@ -115,7 +92,7 @@ def read_days(text: str, lexicon: Lexicon) -> Days | Refusal:
     >>> days.first.readings[0].date(), days.last.readings[0].date()
     (datetime.date(2027, 10, 28), datetime.date(2027, 11, 3))
     """
-    tokens = _tokens(text, lexicon)
+    tokens = tokens_of(text, lexicon)
     shape = "".join(token.kind for token in tokens)
     days = _match(tokens, shape, text) if shape[:1] in "nyNMW(" else None
     if days is None and "~" in shape:  # a long dash may part figures too: 12–4–2027
@@ -134,92 +111,7 @@ def figures_day(a: int, b: int, year: int) -> Day:
     return Day(_valid((DayReading("dmy", year, b, a), DayReading("mdy", year, a, b))))
 
 
-def _tokens(text: str, lexicon: Lexicon) -> list[_Token]:
-    tokens: list[_Token] = []
-    before = ""
-    if "-feira" in text.casefold():  # segunda-feira: places in the text must stay
-        text = re.sub(r"(?i)-feira\b", "      ", text)
-    for match in re.finditer(_TOKEN, text):
-        figures, word, dash, sign = match.groups()
-        end = match.end()
-        previous = tokens[-1].kind if tokens else ""
-        if figures:
-            apostrophe = previous in ("'", "’")
-            if apostrophe:
-                tokens.pop()
-            kind = {1: "n", 2: "y" if apostrophe else "n", 4: "y", 8: "N"}.get(len(figures), "X")
-            if kind == "y" and is_hour_apart(text, match.start(), end):
-                kind = "X"
-            if (
-                previous == "."
-                and [token.kind for token in tokens[-4:]] == ["n", ".", "n", "."]
-                and _is_hour_behind_date(text, match.start())
-            ):
-                kind = "X"  # 10.11. 8-10 Uhr
-            tokens.append(_Token(kind, figures, end, int(figures)))
-        elif word:
-            joined = fold(before + word) if before else ""  # Meán Fómhair, Thứ Hai: names of two words
-            if joined in lexicon.months or joined in lexicon.weekdays:
-                if tokens and tokens[-1].text == before:
-                    tokens.pop()
-                word = joined
-            if (
-                word in ("a", "A")
-                and previous in ("n", "y", "M")
-                and re.match(_A_TO, text[match.start() - 1 :])
-            ):
-                tokens.append(_Token("~", "-", end))  # 7 a 9 de dezembro: no am
-                before = word
-                continue
-            _add_word(tokens, word, end, previous, lexicon, text[match.start() - 1 : match.start()])
-        elif dash:
-            tokens.append(_Token("~", "-", end))
-        else:
-            tokens.append(_Token(sign, sign, end))
-        before = word or ""
-    return tokens
-
-
-def _is_hour_behind_date(text: str, at: int) -> bool:
-    """Whether a number apart from the dot before it is an hour, and no year: it has one figure, or goes on as hours do."""
-    return text[at - 1] == " " and re.match(_HOUR_BEHIND, text[at:]) is not None
-
-
-def _add_word(
-    tokens: list[_Token], word: str, end: int, previous: str, lexicon: Lexicon, before: str
-) -> None:
-    folded = fold(word)
-    follows_figure = previous in ("n", "y") and before.isdigit()
-    if follows_figure and (folded in _ORDINALS or word in ("º", "ª")):
-        tokens.append(_Token("o", word, end))
-    elif folded in ("am", "pm", "a", "p", "h", "uhr", "uur", "noon", "midnight") and previous in (
-        "n",
-        "y",
-        ":",
-    ):
-        tokens.append(_Token("h" if folded in ("h", "uhr", "uur") else "p", word, end))
-    elif folded in lexicon.months and not (folded in lexicon.weekdays and _is_weekday(tokens, before)):
-        tokens.append(_Token("M", word, end, lexicon.months[folded]))
-    elif folded in lexicon.weekdays:
-        tokens.append(_Token("W", word, end, lexicon.weekdays[folded]))
-    elif folded in _RANGE_WORDS and previous in ("n", "o", "y", "M", "W", ".", "N"):
-        tokens.append(_Token("~", "-", end))
-    elif folded in _NOISE and previous not in (("@", "n", "o", "y") if folded in _LEADING else ("@",)):
-        pass  # but Slip 2 on May 25
-    elif folded in _OF_NUMBERS and previous in ("n", "y", "."):
-        pass
-    elif folded in _TIME_WORDS:
-        tokens.append(_Token("@", word, end))
-    else:
-        tokens.append(_Token("x", word, end))
-
-
-def _is_weekday(tokens: list[_Token], before: str) -> bool:
-    """Whether a word that names a month and a weekday (French mar) is the weekday: it comes first."""
-    return not tokens or (tokens[-1].kind not in ("n", "o") and not before.isdigit())
-
-
-def _match(tokens: list[_Token], shape: str, text: str) -> Days | None:
+def _match(tokens: list[Token], shape: str, text: str) -> Days | None:
     for pattern in (_RANGE, _HEAD_RANGE, _TAIL_RANGE, _ONE):
         match = _compiled(pattern).match(shape)
         if match is None:
@@ -229,11 +121,11 @@ def _match(tokens: list[_Token], shape: str, text: str) -> Days | None:
             end = tokens[match.end() - 1].end
             rest = text[end:].strip(" \t,;")
             first, _, others = rest.partition(" ")  # 10 września 2026 r. godz. 16
-            return days._replace(rest=others if fold(first) in _OF_NUMBERS else rest)
+            return days._replace(rest=others if fold(first) in OF_NUMBERS else rest)
     return None
 
 
-def _build(pattern: str, match: re.Match[str], tokens: list[_Token]) -> Days | None:
+def _build(pattern: str, match: re.Match[str], tokens: list[Token]) -> Days | None:
     if pattern is _HEAD_RANGE:
         last = _day(tokens, match, "day2")
         number = tokens[match.start("head")].value
@@ -243,6 +135,8 @@ def _build(pattern: str, match: re.Match[str], tokens: list[_Token]) -> Days | N
             for one in last.readings
             if number <= one.day and not (is_dotted and one.order == "mdy")  # 10-12.30 is a time
         )
+        if not readings and any(token.kind == "M" for token in tokens[: match.end()]):
+            readings = tuple(filter(None, (_in_month_before(one, number) for one in last.readings)))
         first = Day(_valid(readings), _weekday(tokens, match.start(), match.start("head")))
         return Days(first, last) if first.readings else None
     first = _day(tokens, match, "day1")
@@ -266,6 +160,14 @@ def _build(pattern: str, match: re.Match[str], tokens: list[_Token]) -> Days | N
     return Days(first, last) if first.readings and last.readings else None
 
 
+def _in_month_before(last: DayReading, number: int) -> DayReading | None:
+    """The day of the month before with which a week or two begin that end on another, `28–2 Oct`; None for longer ones."""
+    if number <= last.day or number < _LATE or last.day > _EARLY:
+        return None
+    year = last.year - 1 if last.year is not None and last.month == 1 else last.year
+    return last._replace(year=year, month=(last.month - 2) % 12 + 1, day=number)
+
+
 def _with_shared_year(first: Day, last: Day) -> tuple[Day, Day]:
     """A range's year said once holds for both ends; over New Year the other end is in the next one."""
     if first.readings[0].year is None and last.readings[0].year is not None:
@@ -285,7 +187,7 @@ def _with_shared_year(first: Day, last: Day) -> tuple[Day, Day]:
     return first, last
 
 
-def _day(tokens: list[_Token], match: re.Match[str], group: str) -> Day:
+def _day(tokens: list[Token], match: re.Match[str], group: str) -> Day:
     start, end = match.span(group)
     body = tokens[start:end]
     numbers = [token for token in body if token.kind in "nyN"]
@@ -306,7 +208,7 @@ def _day(tokens: list[_Token], match: re.Match[str], group: str) -> Day:
     )
 
 
-def _readings(numbers: list[_Token], months: list[_Token]) -> tuple[DayReading, ...]:
+def _readings(numbers: list[Token], months: list[Token]) -> tuple[DayReading, ...]:
     if numbers[0].kind == "N":
         value = numbers[0].value
         return _valid((DayReading("", value // 10_000, value // 100 % 100, value % 100),))
@@ -331,7 +233,7 @@ def _readings(numbers: list[_Token], months: list[_Token]) -> tuple[DayReading, 
     return _valid(tuple(found))
 
 
-def _year(token: _Token) -> int:
+def _year(token: Token) -> int:
     """A year as written; two figures mean 1970 to 2069."""
     if token.value >= 100 or len(token.text) > 2:
         return token.value
@@ -347,11 +249,11 @@ def _possible(month: int, day: int) -> bool:
     return bool(_valid((DayReading("", None, month, day),)))
 
 
-def _weekday(tokens: list[_Token], start: int, end: int) -> int | None:
+def _weekday(tokens: list[Token], start: int, end: int) -> int | None:
     return next((token.value for token in tokens[start:end] if token.kind == "W"), None)
 
 
-def _why_not(text: str, tokens: list[_Token], shape: str) -> Refusal:
+def _why_not(text: str, tokens: list[Token], shape: str) -> Refusal:
     """Say what is wrong with a text that is no date."""
     plain = shape.replace("o", "").replace(",", "").replace(".", "")
     if _compiled(_TWO_DAYS).match(shape):

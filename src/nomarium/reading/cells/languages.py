@@ -8,7 +8,8 @@ from typing import NamedTuple
 from nomarium.model.errors import UsageError
 from nomarium.model.problem import Problem
 from nomarium.model.refusal import Refusal
-from nomarium.reading.cells.dates import WORD, Day
+from nomarium.reading.cells.dates import Day
+from nomarium.reading.cells.datetokens import WORD
 from nomarium.reading.cells.moments import read_moment_text, tidy
 from nomarium.reading.cells.namelist import languages_knowing
 from nomarium.reading.cells.weeks import date_of_week

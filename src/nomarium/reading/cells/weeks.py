@@ -9,7 +9,7 @@ _NAMED = (
     r"\b\.?[\s:.–-]*(?P<date>\S.*)"
 )
 _ENDED = r"(?i)(?:w(?:\s?/\s?|\s)e|(?:wk|week)\.?\s+(?:ending|ends|to))\b\.?[\s:.–-]*(?P<date>\S.*)"
-_COUNTED = r"(?i)(?:week|wk|woche|semaine|sem|semana|settimana)\.?\s*(?P<week>\d{1,2})(?P<joint>\s*[,:;–—-]|\s)\s*(?P<date>\S.*\d.*)"
+_COUNTED = r"(?i)(?:week|wk|woche|semaine|sem|semana|settimana)\.?\s*(?P<week>\d{1,2})(?P<joint>\s*[,:;–—-]|\s)\s*(?P<date>\S.*\d.*|\d\s?[^\W\d_].*)"
 _MAY_BE_YEAR = r"[^\W\d_]{3,}\.?,?\s[2-9]\d"
 _NUMBERED = (
     r"(?i)(?P<year>\d{4})-?W(?P<week>\d{2})(?:-?(?P<day>[1-7]))?|"

@@ -7,7 +7,7 @@ from nomarium.reading.cells.lengths import without_length
 from nomarium.reading.cells.placewords import is_place
 from nomarium.reading.cells.times import Times, read_times
 from nomarium.reading.cells.verses import is_verse
-from nomarium.reading.cells.words import fold
+from nomarium.reading.cells.words import ENGLISH, fold
 from nomarium.reading.rows.datewithin import COUNTED
 from nomarium.reading.rows.when import NOTHING, Part
 
@@ -15,6 +15,11 @@ _TIME_FIRST = re.compile(
     r"^(?P<time>\d[\d:.h]*\s?(?:[ap]\.?m\.?)?(?:\s?[-–—]\s?\d[\d:.h]*\s?(?:[ap]\.?m\.?)?)?|noon|midnight)(?:\s+|:\s+|\s*[-–—]\s+)(?P<text>\D.*)$",
     re.IGNORECASE | re.DOTALL,
 )
+_TIME_THEN_FIGURE = re.compile(
+    r"^(?P<time>\d[\d:.h]*\s?(?:[ap]\.?m\.?)?(?:\s?[-–—]\s?\d[\d:.h]*\s?(?:[ap]\.?m\.?)?)?|noon|midnight):?\s+(?P<text>\d{1,3}(?:[^\W\d_]|\s[^\W\d_]{3}).*)$",
+    re.IGNORECASE | re.DOTALL,
+)
+"""A clear time before a title that begins with a figure, `9am 1st XI`, `15:30 4x4 relay`."""
 _CLOCK = r"(?:\d{1,2}(?:[:.h]\d{2})?\s?(?:[ap]\.?m\b\.?)?|noon|midday|midnight)"
 _TIME_LAST = re.compile(
     rf"^(?P<text>.*?[^\s,(–—-])[\s,(–—-]+(?:(?P<lead>from|at|um|@)\s*|(?:von|à|de)\s+)?(?P<time>{_CLOCK}(?:\s?(?:[-–—]|to|till?|until|bis|à)\s?{_CLOCK})?)\)?$",
@@ -33,9 +38,9 @@ CLEAR_CLOCK = r"(?i)\d[:.h]\d\d|\d\s?[ap]\.?m\b"
 """A time that is no other number."""
 _CLEAR = re.compile(rf"{CLEAR_CLOCK}|noon|midday|midnight")
 _HOURS = r"(?:[1-9]|1[0-2])(?:\s?(?:[-–—]|to|till?|until|bis|à)\s?(?:[1-9]|1[0-2]))?"
-_MORE_TIMES = rf"{CLEAR_CLOCK}|(?<![\w.:/-])(?:[1-9]|1[0-2])\s?[-–—]\s?(?:[1-9]|1[0-2])(?![\w/.:-])"
+_BARE_HOURS = r"(?<![\w.:/-])(?:[1-9]|1[0-2])\s?[-–—]\s?(?:[1-9]|1[0-2])(?![\w/.:-])"
 _SCORED = r"(?i)\b(?:v|vs|beat|lost|won|score|results?|[wld])\b"
-_COUNTED = COUNTED | frozenset("race chapter exercise form group route".split())
+_COUNTED = COUNTED | frozenset("race chapter exercise form group route yr age grade under".split())
 _NUMBERED = r"(?i)\b(?:rooms?|raum|salle|sala|versions?|sections?|chapters?|pages?|psalms?|exercises?|ex\.?|figure|fig\.|paragraph|para\.?|articles?|clauses?|verses?|§)$"
 """Words whose number has a dot, `Room 9.15`."""
 _NOON, _SEVEN = 12 * 3600, 7 * 3600
@@ -54,13 +59,22 @@ def time_and_text(text: str) -> tuple[Part, str]:
         if length:  # Drawing 1 (1h30): no time of day
             time, title = time_and_text(bare)
             return time, f"{title}{length}"
-    for match in (_TIME_FIRST.match(text), _TIME_LAST.match(text)):
+    for match in (_TIME_FIRST.match(text), _TIME_THEN_FIGURE.match(text), _TIME_LAST.match(text)):
         if match is None or _ENDS.search(match["text"]):
+            continue
+        if match.re is _TIME_THEN_FIGURE and not _may_begin_so(match):
             continue
         times = read_times(match["time"])
         if isinstance(times, Times) and times.start is not None and _is_time(match, times):
             return _part(times), match["text"].strip(" :")
     return _time_within(text)
+
+
+def _may_begin_so(match: re.Match[str]) -> bool:
+    """Whether a time before a figure is clear, and what the figure begins is no other time and no day, `5 June`."""
+    first, _, second = match["text"].partition(" ")
+    is_day = first.isdigit() and fold(second.split(" ")[0]).strip(".,") in ENGLISH.months
+    return _CLEAR.search(match["time"]) is not None and not (is_day or says_more_times(match["text"]))
 
 
 def _time_within(text: str) -> tuple[Part, str]:
@@ -112,7 +126,14 @@ class CellLine(NamedTuple):
 
 def says_more_times(title: str) -> bool:
     """Whether what is left of a text without its time says another one."""
-    return re.search(_MORE_TIMES, title) is not None
+    return re.search(CLEAR_CLOCK, title) is not None or any(
+        not _counts(title[: match.start()]) for match in re.finditer(_BARE_HOURS, title)
+    )
+
+
+def _counts(before: str) -> bool:
+    """Whether words end in one whose number is no hour, `Year 7-9`."""
+    return (fold(before).split() or [""])[-1].removesuffix("s") in _COUNTED
 
 
 def lines_of_cell(text: str) -> list[CellLine]:
@@ -194,7 +215,7 @@ def _are_hours(before: str, hours: str, times: Times) -> bool:
     """Whether mere hours behind words are from one to the other as people work, and count nothing, and are no score."""
     from nomarium.reading.layouts.linetimes import is_no_time  # slow to compile, and seldom needed
 
-    counts = (fold(before).split() or [""])[-1].removesuffix("s") in _COUNTED or is_no_time(before, hours)
+    counts = _counts(before) or is_no_time(before, hours)
     if counts or re.search(_SCORED, before) or times.start is None or times.end is None:
         return False
     begins, ends = (clock.secs + _NOON * (clock.secs < _SEVEN) for clock in (times.start, times.end))

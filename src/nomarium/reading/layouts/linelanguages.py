@@ -4,7 +4,7 @@ import re
 from collections.abc import Iterator, Sequence
 from typing import Final
 
-from nomarium.reading.cells.dates import WORD
+from nomarium.reading.cells.datetokens import WORD
 from nomarium.reading.cells.languages import lexicon_seen, weekday_lexicon
 from nomarium.reading.cells.namelist import known_by_likely
 from nomarium.reading.cells.words import Lexicon, fold

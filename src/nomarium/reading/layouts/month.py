@@ -33,6 +33,7 @@ from nomarium.reading.layouts.monthtitles import (
 )
 from nomarium.reading.layouts.narrowcells import in_whole_lines
 from nomarium.reading.options import ReadingOptions
+from nomarium.reading.rows.lone import is_remark
 from nomarium.sheets.sheet import Row, Sheet, cell_text, is_blank
 
 _WEEK = dt.timedelta(days=7)
@@ -184,6 +185,9 @@ def _take_row(
     if not drawing.weekdays or drawing.month is None:
         drawing.notes.append((number, " ".join(cell_text(cell) for _, cell in filled)))
         return
+    if len(filled) == 1 and filled[0][0] <= min(drawing.weekdays) and is_remark(cell_text(filled[0][1])):
+        drawing.notes.append((number, cell_text(filled[0][1])))
+        return
     filled = _without_beside(drawing, number, filled)
     if _take_numbers(sheet, drawing, number, filled):
         return
@@ -224,6 +228,8 @@ def _take_numbers(sheet: Sheet, drawing: _Drawing, number: int, filled: Sequence
     if not numbered:
         return False
     dates = [_date_for(drawing, column, day) for column, day, _ in numbered]
+    if all(drawing.dates.get(one[0]) == date for one, date in zip(numbered, dates, strict=True)):
+        return False  # 1st XI on the 1st
     if others:
         if all(dates) and _in_one_week(drawing, numbered, dates) and _are_of_next_week(drawing, numbered):
             without = [_without_number(sheet, number, *one) for one in others]

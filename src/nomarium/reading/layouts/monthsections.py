@@ -122,7 +122,8 @@ def _found(top: Top) -> _Found | None:
     least = (
         1 if 0 in months and has_more else _LEAST_DAYS
     )  # a heading of the document over a table of one row
-    if len(days) < least or is_wall or len(days) < _SHARE * (len(days) + others):
+    held = [cells for cells in days.values() if len(list(filter(cell_text, cells))) > 1]
+    if len(held) < least or is_wall or len(days) < _SHARE * (len(days) + others):
         return None
     has_headings = any(len(list(filter(cell_text, row))) > 1 for _, row in above)
     return _Found(months, days, above, 0 if has_headings else head, has_names)
@@ -170,13 +171,16 @@ def _heads(row: Sequence[Cell]) -> bool:
 
 
 def _with_day(row: Sequence[Cell], filled: Sequence[int], lexicon: Lexicon) -> list[Cell] | None:
-    """A row with its day, or days, in its first filled cell: a weekday may stand in one of its own before the number."""
+    """A row with its day, or days, in its first filled cell: a weekday may stand in one of its own before the number. Nothing need be
+    on that day."""
     cells = list(row)
     first = filled[0]
-    if len(filled) > 2 and fold(cell_text(cells[first])).strip(".") in lexicon.weekdays:
+    is_weekday = fold(cell_text(cells[first])).strip(".") in lexicon.weekdays
+    is_apart = len(filled) == 2 and re.fullmatch(r"\d{1,2}", cell_text(cells[filled[1]])) is not None
+    if is_weekday and (len(filled) > 2 or is_apart):
         cells[first], cells[filled[1]] = f"{cell_text(cells[first])} {cell_text(cells[filled[1]])}", ""
     match = DAYS.fullmatch(day_and_clock(cell_text(cells[first]))[0])
-    if match is None or len(filled) < 2:
+    if match is None:
         return None
     words = re.findall(
         r"[^\W\d_]{2,}", re.sub(r"(?<=\d)(?:st|nd|rd|th|er)\b", "", f"{match['first']} {match['last'] or ''}")

@@ -18,13 +18,15 @@ _LOOKED_AT: Final = 40
 _LEAST: Final = 2
 _SURE: Final = r"(?i)\d\s?[ap]\.?m\b|\d[:h]\d\d|\d\.\d\d\s?[-–—]\s?\d{1,2}\.\d\d|noon|\d\s?uhr\b"
 """A time that can be nothing else."""
+_TIME_FIRST: Final = r"(?i)(?:\d{1,2}(?:[:.]\d\d)?\s?[ap]\.?m\b|\d{1,2}[:h]\d\d\b)"
 _SAYING_WHEN: Final = frozenset(("time", "start", "end", "duration", "class"))
 _GIVEN: Final = _SAYING_WHEN | {"all-day"}
 
 
 def with_cells_apart(sheet: Sheet, table: TableReading) -> Sheet | None:
     """The sheet with two more columns, for the times and the places that its cells of titles hold, on lines of their own or
-    among their words; None where fewer than half of these cells hold one time, as nearly everywhere."""
+    among their words; None where fewer than half of these cells hold one time, as nearly everywhere, and not all of them begin
+    with it."""
     title = table.column("summary")
     if title is None or _SAYING_WHEN & {column.field for column in table.columns}:
         return None
@@ -37,7 +39,9 @@ def with_cells_apart(sheet: Sheet, table: TableReading) -> Sheet | None:
     ]
     timed = [found for found in lines if _has_time(found)]
     are_sure = any(re.search(_SURE, line) for found in timed for line in found)
-    if len(timed) < _LEAST or len(timed) * 2 < len(lines) or not are_sure:
+    is_usual = len(timed) >= _LEAST and len(timed) * 2 >= len(lines)
+    begin_so = bool(timed) and all(len(found) == 1 and re.match(_TIME_FIRST, found[0]) for found in timed)
+    if not are_sure or not (is_usual or begin_so):
         return None
     width = max(len(table.head.headings), len(table.columns))
 
