@@ -135,7 +135,7 @@ def _times_in(text: str) -> Times | Refusal:
         return Refusal("time-unread", f"“{text}” is not a time.", _FORMS)  # the first to the second lesson
     if (held := _held_after_arrival(plain)) is not None:
         return held
-    if re.fullmatch(_EITHER_OR, plain):
+    if "/" in plain and re.fullmatch(_EITHER_OR, plain):
         message = f"“{text}” could be from the first time to the second, or two times."
         return Refusal("time-unread", message, "Write it like 4pm–7pm, or like 4pm & 7pm.")
     pieces = re.split(_RANGE, plain)

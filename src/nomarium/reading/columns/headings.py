@@ -65,6 +65,20 @@ _LENGTH_UNITS = {"min": 60, "mins": 60, "minutes": 60, "m": 60, "minuten": 60, "
 _BARE_LENGTHS = {"minutes": 60, "mins": 60, "minuten": 60, "hours": 3600, "hrs": 3600, "stunden": 3600, "heures": 3600, "days": 86_400,
                  "jours": 86_400, "tage": 86_400}  # fmt: skip
 """Headings that are a unit and nothing else."""
+_LENGTHS = (
+    "length ",
+    "duration ",
+    "lasts ",
+    "run ",
+    "running ",
+    "dauer ",
+    "lange ",
+    "duree ",
+    "duracion ",
+    "duur ",
+    "lengte ",
+)
+"""How headings of lengths begin where more follows."""
 _LENGTH_IN = (
     r"(length|duration|lasts|run(?:ning)? time|dauer|lange|duree|duracion|duur|lengte)(?: (?:in|en))? (\w+)"
 )
@@ -191,7 +205,11 @@ def _forms(heading: str, plain: str) -> Iterator[str]:
         plain.removesuffix("s") if len(plain) > _SHORTEST_PLURAL else plain
     )  # WBS is no WB, the beginning of a week
     yield plain.replace(" ", "")
-    if (said := re.fullmatch(_LENGTH_IN, plain)) is not None and said[2] in _LENGTH_UNITS:
+    if (
+        plain.startswith(_LENGTHS)
+        and (said := re.fullmatch(_LENGTH_IN, plain)) is not None
+        and said[2] in _LENGTH_UNITS
+    ):
         yield said[1]
     if re.search(r"[a-z][A-Z]", heading):
         yield normal(re.sub(r"(?<=[a-z])(?=[A-Z])", " ", heading))  # RoomName, of an export
@@ -223,7 +241,7 @@ def unit_of(heading: str) -> HeadingUnit:
             order = _ORDERS.get(shape, order)
         length = _LENGTH_UNITS.get(plain.removeprefix("in ").strip(), length)
     bare = normal(heading)
-    if (said := re.fullmatch(_LENGTH_IN, bare)) is not None:
+    if bare.startswith(_LENGTHS) and (said := re.fullmatch(_LENGTH_IN, bare)) is not None:
         length = _LENGTH_UNITS.get(said[2], length)
     for word, secs in _BARE_LENGTHS.items():
         if bare == word or bare in (f"no of {word}", f"number of {word}", f"nr of {word}"):

@@ -1,6 +1,7 @@
 """Dates in columns of their own, beside the date of a row: each is an event by itself."""
 
 import re
+from collections.abc import Sequence
 from typing import Final
 
 from nomarium.reading.columns.bycontent import LIMITS
@@ -28,11 +29,10 @@ def with_milestones(columns: list[Column], contents: list[Contents]) -> list[Col
     ):
         return columns
     evidence = "its cells are dates, beside the date of the row"
-    dated = [c for c in columns if c.field in ("date", "when", "start") and contents[c.at].dates]
-    are_bare = any(contents[c.at].are_bare_days for c in dated)
+    dated = [contents[c.at] for c in columns if c.field in ("date", "when", "start")]
     return [
         c._replace(field="milestone", how="content", evidence=evidence)
-        if c.at in apart or _is_milestone(c, contents[c.at], are_bare)
+        if c.at in apart or _is_milestone(c, contents[c.at], dated)
         else c
         for c in columns
     ]
@@ -44,9 +44,9 @@ def _are_days(about: Contents) -> bool:
     return looks_like_date(first, about.lexicon) and about.dates >= MOSTLY and not about.times
 
 
-def _is_milestone(column: Column, about: Contents, are_bare: bool) -> bool:
-    """`are_bare`: the dates of the rows are two figures too; else `3/12` may as well be three of twelve."""
+def _is_milestone(column: Column, about: Contents, dated: Sequence[Contents]) -> bool:
+    """`3/12` may as well be three of twelve, unless the dates of the rows, `dated`, are two figures too."""
     is_free = not column.field and column.how != "asked" and column.heading and column.filled
     if not is_free or about.dates < MOSTLY or about.numbers >= MOSTLY or is_of_record(column.heading):
         return False
-    return are_bare or not about.are_bare_days
+    return not about.are_bare_days or any(one.are_bare_days for one in dated)

@@ -9,7 +9,6 @@ from nomarium.model.refusal import Refusal
 from nomarium.reading.cells.choices import ends_cancelled, says_cancelled, says_put_off
 from nomarium.reading.cells.moves import moved_away
 from nomarium.reading.cells.words import ENGLISH
-from nomarium.reading.rows.datewithin import date_within
 
 CANCELLED = note("row-cancelled", "A row that says it is cancelled is written as cancelled.")
 _JOINTS: Final = (":", " - ", " – ")
@@ -28,6 +27,9 @@ _MOVE: Final = (
     r"(?i)(?:\s[-–—]\s|[:;,]\s|\s?[(\[]|\s(?=(?:has|have|is|was|now|been)\s))\s*(?:(?:has|have|is|was|been)\s+)*"
     r"(?P<said>(?:moved|postponed|re-?scheduled|put (?:off|back)|brought forward|delayed|changed|new|now)\b[^()\[\]]*)[)\].!]*$"
 )
+
+_MOVED: Final = ("moved", "postponed", "scheduled", "put ", "brought", "delayed", "changed", "new ", "now ")
+"""One of them is in each such title: the pattern is compiled when it is needed."""
 
 
 def without_cancellation(summary: str) -> str | None:
@@ -79,10 +81,13 @@ def _bare(title: str, summary: str, word: str) -> str:
 def moved_title(summary: str, start: dt.date) -> Refusal | None:
     """Why a title that says it is moved, `Race (moved to 9 September)`, cannot stand on its date; None for others, and where the
     date is that to which it is moved."""
-    moved = re.search(_MOVE, summary)
+    folded = summary.casefold()
+    moved = re.search(_MOVE, summary) if any(word in folded for word in _MOVED) else None
     refusal = moved_away(moved["said"]) if moved is not None else None
     if moved is None or refusal is None:
         return None
+    from nomarium.reading.rows.datewithin import date_within  # few titles say so
+
     within = date_within(f"· {moved['said']} ·", ENGLISH)
     first = within.moment.first if within is not None else None
     if first is not None and any((one.month, one.day) == (start.month, start.day) for one in first.readings):
