@@ -342,8 +342,8 @@ def test_a_field_that_was_asked_for_leaves_the_parts_apart(asked: str, tmp_path:
 @pytest.mark.parametrize(
     ("text", "is_told"),
     [
-        ("Date,Event\n2026-09-07,9:00 - Assembly\n2026-09-08,Tea", True),
-        ("Date,Event\n2026-09-07,Tea\n2026-09-08,2pm Launch", True),
+        ("Date,Event\n2026-09-07,Assembly at 9:00\n2026-09-08,Tea\n2026-09-09,Oars", True),
+        ("Date,Event\n2026-09-07,Tea\n2026-09-08,Launch 2pm\n2026-09-09,Oars", True),
         ("Date,Event\n2026-09-07,3 boats\n2026-09-08,10K race", False),
         ("Date,Start,Event\n2026-09-07,8:30,9:00 - Assembly", False),
         ("Date,Event\n2026-09-07 8:30,9:00 - Assembly", False),

@@ -158,7 +158,7 @@ LAYOUTS: tuple[Layout, ...] = (
     Layout("grid", "grid"),
     Layout("planner", "planner", asked_as=("grid",)),
     Layout("planner", "weekdates", asked_as=("grid",)),
-    Layout("day", "daysheet", only_after=frozenset(("no-dates", "no-titles")), asked_as=("grid",)),
+    Layout("day", "daysheet", only_after=frozenset(("no-dates", "no-titles", "no-rows")), asked_as=("grid",)),
     Layout("events", "eventlist", "look_in_its_language", frozenset(("no-dates", "no-rows"))),
     Layout("events", "monthbeside", only_after=_NO_DATES),
     Layout("events", "monthsections", only_after=_DRAWN | _NO_DATES),

@@ -32,6 +32,10 @@ def with_cells_apart(sheet: Sheet, table: TableReading) -> Sheet | None:
         return None
     if table.options.title or table.options.defaults.keys() & _GIVEN:
         return None
+    if any(
+        re.search(_SURE, text) for c in table.columns if c.field in ("date", "when") for text in c.samples
+    ):
+        return None
     heads, at = table.head.header_rows, title.at
     first = (row for number, row in islice(sheet.rows(), _LOOKED_AT) if number not in heads)
     lines = [
