@@ -151,3 +151,15 @@ def test_a_weekday_written_once_is_asked_about_and_never_makes_days_of_weeks(
     said = refused(csv_file(tmp_path, text))
     assert f'--fill-down "{heading}"' in said and "--spans" not in said
     assert len(built(tmp_path / "events.csv", "--fill-down", heading)) == 12
+
+
+def test_a_deadline_is_not_the_day_of_what_has_a_day(tmp_path: Path) -> None:
+    text = "Deadline,Day,Name\n7 Sept 2026,19 Sept 2026 7.30pm to 8.30pm,Knots\n23 Oct 2026,27 Oct 2026 9.30am to 10am,Oars"
+    assert starts(csv_file(tmp_path, text)) == [
+        "Knots 2026-09-19T19:30", "Knots: Deadline 2026-09-07", "Oars 2026-10-27T09:30", "Oars: Deadline 2026-10-23",
+    ]  # fmt: skip
+
+
+def test_back_is_the_end_of_what_departs(tmp_path: Path) -> None:
+    text = "Trip,Departs,Back\nKnots,2026-09-19,2026-09-21\nOars,2026-10-27,2026-10-27"
+    assert built(csv_file(tmp_path, text)) == ["Knots 2026-09-19/2026-09-22", "Oars 2026-10-27/2026-10-28"]

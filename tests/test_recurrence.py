@@ -173,7 +173,7 @@ def rules(draw: st.DrawFn) -> str:
 
 
 @settings(max_examples=130, deadline=None)
-@given(rules(), st.datetimes(dt.datetime(2020, 1, 1), dt.datetime(2030, 1, 1)), st.integers(0, 3000))
+@given(rules(), st.datetimes(dt.datetime(2020, 1, 1), dt.datetime(2030, 1, 1)), st.integers(0, 1500))
 def test_random_rules_agree_with_an_independent_library(text: str, first: dt.datetime, later: int) -> None:
     first = first.replace(microsecond=0)
     rule = parse_rule(text)
@@ -181,7 +181,7 @@ def test_random_rules_agree_with_an_independent_library(text: str, first: dt.dat
         assert "BYMONTHDAY" in rule.part
         return
     assert parse_rule(rule_text(rule)) == rule
-    end = first + dt.timedelta(days=3653)
+    end = first + dt.timedelta(days=1827)
     with warnings.catch_warnings():
         warnings.simplefilter("ignore")
         expected = list(rrulestr(f"{text};UNTIL={end:%Y%m%dT%H%M%S}", dtstart=first))

@@ -14,6 +14,15 @@ from nomarium.reading.columns.whenwords import is_of_record
 _OPENING: Final = frozenset(("opens", "open", "opening", "opening date", "open date", "date opens"))
 
 
+def without_limits(columns: list[Column], contents: list[Contents]) -> list[Column]:
+    """The columns, of which one of limits, `Deadline`, is not the date of the rows where another is headed as that and holds dates."""
+    dated = [c for c in columns if c.field in ("date", "when") and c.filled]
+    limits = [c for c in dated if c.how != "asked" and re.search(LIMITS, normal(c.heading))]
+    if not limits or not any(c not in limits and contents[c.at].dates >= MOSTLY for c in dated):
+        return columns
+    return [c._replace(field="", how="") if c in limits else c for c in columns]
+
+
 def with_milestones(columns: list[Column], contents: list[Contents]) -> list[Column]:
     """The columns of dates beside that of the row as milestones, unless they keep books. Of a first day and a limit, `Start`
     and `Due`, the limit is one; of `Opens` and `Deadline`, between which nothing need go on, both are."""

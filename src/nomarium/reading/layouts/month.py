@@ -228,7 +228,7 @@ def _take_numbers(sheet: Sheet, drawing: _Drawing, number: int, filled: Sequence
     if not numbered:
         return False
     dates = [_date_for(drawing, column, day) for column, day, _ in numbered]
-    if all(drawing.dates.get(one[0]) == date for one, date in zip(numbered, dates, strict=True)):
+    if all(date and drawing.dates.get(one[0]) == date for one, date in zip(numbered, dates, strict=True)):
         return False  # 1st XI on the 1st
     if others:
         if all(dates) and _in_one_week(drawing, numbered, dates) and _are_of_next_week(drawing, numbered):
