@@ -24,9 +24,11 @@ no month."""
 _OF_DAYS = r"(?i)\b(?:mon|tues?|wed(?:nes)?|thu(?:rs)?|fri|sat(?:ur)?|sun)(?:days?|s)?\.?$|\b(?:daily|weekdays|weekends|week|day|month)$"
 _DASH = r"\s*(?:-|–|—|to|until|till|through|bis|à|au|a|tot)\s*"
 _WORD = r"([^\W\d_]{3,}\.?)"
+_NO_DAY = r"(?<!\d )(?<!\dst )(?<!\dnd )(?<!\drd )(?<!\dth )(?<! of )"
+"""What does not stand before a month that is a whole one."""
 _YEARED_MONTHS = (
     rf"(?i)[\s,;(]+(?:from\s+|in\s+|during\s+|en\s+|im\s+)?(?:(?P<first>[^\W\d_]{{3,}})\.?(?:\s+(?P<since>\d{{4}}))?{_DASH})?"
-    r"(?<!\d )(?P<last>[^\W\d_]{3,})\.?\s+(?P<until>(?:19|20)\d\d)\)?$"
+    rf"{_NO_DAY}(?P<last>[^\W\d_]{{3,}})\.?\s+(?P<until>(?:19|20)\d\d)\)?$"
 )
 
 
@@ -81,7 +83,7 @@ def without_months(text: str, lexicon: Lexicon) -> tuple[str, Months | None]:
     ('2nd Tuesday of the month', Months(first=9, last=5, left_out=frozenset()))
     """
     for match in re.finditer(
-        rf"(?i)[\s,;(]*(?<!\d )(?<!\w)(?:from\s+|in\s+)?{_WORD}{_DASH}{_WORD}(?!\s*\d)\)?", text
+        rf"(?i)[\s,;(]*{_NO_DAY}(?<!\w)(?:from\s+|in\s+)?{_WORD}{_DASH}{_WORD}(?!\s*\d)\)?", text
     ):
         first, last = (lexicon.months.get(fold(word)) for word in match.groups())
         if first and last:

@@ -104,7 +104,7 @@ _SMALL = {
 }
 _WEEKDAY = r"(?:mon|tue|tues|wed|weds|thu|thur|thurs|fri|sat|sun|lun|mar|mer|jeu|ven|sam|dim)[a-zé]*\.?"
 _RANGE = rf"(?i)\b({_WEEKDAY})\s*(?:-|–|to|through|thru|au|à|a)\s*({_WEEKDAY})(?!\s*\d)"
-_PLAN_ONLY = r"\b(?:[A-F][- ]?[Ww]eeks?|[Ww]eeks? [A-F]\b|[Ss]emaine [A-F]\b)|(?i:\bevery day \d+|(?:cycle )?day \d+\b|jour \d+\b|\bterm(?:ly)?\b)"
+_PLAN_ONLY = r"\b(?:[A-F][- ]?[Ww]eeks?|[Ww]eeks? [A-F]\b|[Ss]emaine [A-F]\b)|(?i:\bevery day \d+\b(?![:.h]\d|\s?[ap]\.?m)|(?:cycle )?day \d+\b(?![:.h]\d|\s?[ap]\.?m)|jour \d+\b|\bterm(?:ly)?\b)"
 
 
 def read_repeat(text: str, lexicon: Lexicon, cycle: Cycle | None = None) -> Repeat | Refusal | None:
@@ -231,7 +231,7 @@ def _without_clauses(text: str, lexicon: Lexicon) -> tuple[str, Repeat | Refusal
             found = found._replace(first=days.first, last=days.last)
         elif days.last is None:
             found = found._replace(last=days.first)
-    lasting = re.search(_SPAN, text)
+    lasting = next((one for one in re.finditer(_SPAN, text) if _number(one["n"])), None)
     if lasting and (number := _number(lasting["n"])):
         unit = "day" if lasting["unit"].lower().startswith("school") else _UNITS[lasting["unit"][0].lower()]
         found = found._replace(span=(number, unit))

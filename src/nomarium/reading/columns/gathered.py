@@ -6,6 +6,7 @@ from functools import lru_cache
 from typing import TYPE_CHECKING, cast
 
 from nomarium.model.cell import Cell
+from nomarium.model.limits import LONGEST_PHRASE
 from nomarium.model.problem import Problem, column_letter
 from nomarium.model.refusal import Refusal
 from nomarium.reading.cells.moments import ROLES, Moment, plain_date, read_moment
@@ -143,7 +144,7 @@ class Gathered:
                     moment is None
                     and isinstance(cell, str)
                     and any(map(str.isalpha, cell))
-                    and len(cell) < 80
+                    and len(cell) <= LONGEST_PHRASE
                 ):
                     found.setdefault(cell)
                     if len(found) >= 300:

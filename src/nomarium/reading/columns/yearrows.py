@@ -58,13 +58,12 @@ class YearRows(NamedTuple):
         return note("date-years-above", message).at(sheet.place(None, self.at, columns[self.at].heading))
 
     def joined(self, rows: Iterable[Row]) -> Iterator[Row]:
-        """Rows whose days all have their years; those of the years themselves are notes where their days stand."""
+        """Rows whose days all have their years; those of the years themselves say nothing more."""
         year = self.begins
         for number, row in rows:
             if said := _year_alone(row):
                 year = said
-                text = next(text for cell in row if (text := cell_text(cell)))
-                yield number, [text if n == self.at else "" for n in range(max(len(row), self.at + 1))]
+                yield number, [""] * len(row)
                 continue
             cell = row[self.at] if self.at < len(row) else ""
             days = _without_year(cell, self.lexicon) if year else None

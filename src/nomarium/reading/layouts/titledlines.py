@@ -9,6 +9,7 @@ from nomarium.reading.cells.words import Lexicon
 from nomarium.reading.layouts.monthlines import month_alone, month_in
 from nomarium.reading.layouts.textlines import TextLine, is_sentence
 
+_AT: Final = r"\s+(?:at|in|@)\s+"
 _MOST_WORDS: Final = 9
 _LEAST: Final = 2
 """Headings over one date each, from which on they are titles."""
@@ -33,16 +34,22 @@ def titles_over(
         besides = [re.sub(r"^(?:at|in|@)\s+", "", line.rest) for line in dated]
         if not dated or under[0] != dated[0] or any(line.time for line in under if not line.date):
             continue
-        if len(dated) > 1 and not all(map(is_place, besides)):
+        if len(dated) > 1 and not all(map(_is_only_place, besides)):
             continue
         following = under[1].text if len(under) > 1 else ""
         uses_next = besides == [""] and is_place(following)
-        are_places += [is_place(beside) for beside in besides if beside]
+        are_places += [_is_only_place(beside) for beside in besides if beside]
         for line, beside in zip(dated, besides, strict=True):
             found[line.number] = Titled(title, following if uses_next else beside, uses_next)
     if len(found) < _LEAST or are_places.count(True) * 2 < len(are_places):
         return {}
     return found
+
+
+def _is_only_place(text: str) -> bool:
+    """Whether a text is a place, and not something that is held at one, `Art exhibition at Main slip`."""
+    before, *behind = re.split(_AT, text, maxsplit=1)
+    return is_place(text) and (not behind or is_place(before))
 
 
 def _sections(

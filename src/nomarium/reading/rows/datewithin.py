@@ -88,7 +88,7 @@ def date_within(text: str, lexicon: Lexicon) -> DateWithin | None:
         return None
     open_ends = [_is_of_dates(word, lexicon, _AROUND_DATES) for word in words]
     strange = [0, *accumulate(not _is_of_dates(word, lexicon, _WITHIN_DATES) for word in words)]
-    clocks = _words_of_spans(words)
+    clocks = _words_of_spans(words, lexicon)
     for size in range(min(len(words) - 1, _MOST_OF_DATE), 0, -1):
         for at in range(len(words) - size + 1):
             end = at + size
@@ -227,15 +227,26 @@ def _is_counted(word: str, piece: str, after: list[str]) -> bool:
     )
 
 
-def _words_of_spans(words: list[str]) -> list[tuple[int, int]]:
+def _words_of_spans(words: list[str], lexicon: Lexicon) -> list[tuple[int, int]]:
     """From which word to which, exclusive, a text has times from one to another, `8.30 – 10.30am`, that are no days."""
-    text = " ".join(words)
+    text, at = " ".join(words), 0
     found: list[tuple[int, int]] = []
-    for match in re.finditer(_SPAN, text):
+    pattern = re.compile(_SPAN)
+    while match := pattern.search(text, at):
+        at = match.end()
+        if _is_day_of(text[: match.start()], lexicon):  # September 9 – 2:00 PM
+            at = match.start() + len(re.match(r"\d+", match[0])[0])  # type: ignore[index]  # it begins with one
+            continue
         figures = [int(number) for number in re.findall(r"\d+", match[0])]
         if match["half"] or ":" in match[0] or ("." in match[0] and not all(1 <= n <= 12 for n in figures)):
             found.append((text.count(" ", 0, match.start()), text.count(" ", 0, match.end()) + 1))
     return found
+
+
+def _is_day_of(before: str, lexicon: Lexicon) -> bool:
+    """Whether what stands before a number is a month without a day of its own: the number is that."""
+    said = re.search(r"(?:(\d{1,2})(?:st|nd|rd|th|\.)?\s+(?:of\s+)?)?([^\W\d_]{3,})\.?\s$", before)
+    return said is not None and not said[1] and fold(said[2]) in lexicon.months
 
 
 def _is_of_spans(words: list[str], spans: list[tuple[int, int]], first: int, end: int) -> bool:
