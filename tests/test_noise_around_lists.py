@@ -163,3 +163,33 @@ def test_a_deadline_is_not_the_day_of_what_has_a_day(tmp_path: Path) -> None:
 def test_back_is_the_end_of_what_departs(tmp_path: Path) -> None:
     text = "Trip,Departs,Back\nKnots,2026-09-19,2026-09-21\nOars,2026-10-27,2026-10-27"
     assert built(csv_file(tmp_path, text)) == ["Knots 2026-09-19/2026-09-22", "Oars 2026-10-27/2026-10-28"]
+
+
+@pytest.mark.parametrize(
+    "cells",
+    [
+        ("\u200bTue 6 October 2026", "9:00\u201110:00"), ("\ufeff6 October 2026 ", "\u200b9:00\u00a0\u2010 10:00"),
+        ("\u200e6/\u200e10/\u200e2026", "9:00–10:00"),
+    ],
+)  # fmt: skip
+def test_what_nobody_sees_in_a_cell_does_no_harm(cells: tuple[str, str], tmp_path: Path) -> None:
+    text = f"Date,Time,Event\n{cells[0]},{cells[1]},Knots\n16/10/2026,11:00-12:00,Oars"
+    assert built(csv_file(tmp_path, text))[0] == "Knots 2026-10-06T09:00/2026-10-06T10:00"
+
+
+@pytest.mark.parametrize("heading", ['"Last\nupdated"', '"On\nwebsite"', '"Closing\ndate"'])
+def test_a_heading_in_two_lines_is_one_heading(heading: str, tmp_path: Path) -> None:
+    path = tmp_path / "events.csv"
+    cells = ("N", "Y") if "web" in heading else ("3 Sept 2026", "4 Sept 2026")
+    path.write_text(
+        f"Event,Date,{heading}\nKnots,2026-10-06,{cells[0]}\nOars,2026-10-07,{cells[1]}\n", "utf-8"
+    )
+    events = starts(path)
+    assert {"Knots 2026-10-06", "Oars 2026-10-07"} <= set(events)
+    assert [one for one in events if "Closing" not in one] == ["Knots 2026-10-06", "Oars 2026-10-07"]
+
+
+@pytest.mark.parametrize("heads", ['Home:,"""Away"""', "Home *,Away", "HOME,AWAY TEAM"])
+def test_signs_around_headings_mean_nothing(heads: str, tmp_path: Path) -> None:
+    text = f"Date,{heads}\n2026-10-06,Cove,Ashmere\n2026-10-07,Saltmarsh,Cove"
+    assert starts(csv_file(tmp_path, text)) == ["Cove v Ashmere 2026-10-06", "Saltmarsh v Cove 2026-10-07"]

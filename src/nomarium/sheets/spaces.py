@@ -1,4 +1,5 @@
-"""Spaces of other widths, as text copied from a page has them: they mean no more than plain ones."""
+"""Spaces of other widths, or of none, and hyphens that do not break, as text copied from a page has them: they mean no more than
+plain ones, or nothing."""
 
 from collections.abc import Iterator
 from functools import partial
@@ -9,13 +10,20 @@ from nomarium.sheets.sheet import RowsAgain, Sheet
 
 _WIDE = "\u00a0\u2007\u2009\u202f"
 """No-break and thin spaces."""
-_PLAIN = dict.fromkeys(map(ord, _WIDE), " ")
+_UNSEEN = "\u200b\u2060\ufeff"
+"""Spaces without a width: nobody sees them, and no date can be read with them."""
+_HYPHENS = "\u2010\u2011"
+_PLAIN = {
+    **dict.fromkeys(map(ord, _HYPHENS), "-"),
+    **dict.fromkeys(map(ord, _WIDE), " "),
+    **dict.fromkeys(map(ord, _UNSEEN), ""),
+}
 _LOOKED_AT = 200
 
 
 def has_wide_spaces(text: str) -> bool:
-    """Whether a text has one of them; most have nothing but ASCII."""
-    return not text.isascii() and any(space in text for space in _WIDE)
+    """Whether a text has one of them, or a hyphen of another kind; most have nothing but ASCII."""
+    return not text.isascii() and any(space in text for space in _WIDE + _UNSEEN + _HYPHENS)
 
 
 def with_plain_spaces(sheet: Sheet) -> Sheet:

@@ -267,6 +267,10 @@ def _day_of_counted_week(text: str, lexicon: Lexicon) -> Moment | Refusal | None
     return day
 
 
+_DIRECTIONS = "[\u200e\u200f\u202a-\u202e\u2066-\u2069]"
+"""Marks of the direction of writing, which some programs put into dates."""
+
+
 def tidy(text: str) -> str:
     """Full-width forms made plain, spaces single, dates of other scripts in plain words."""
     if "t/m" in text:  # Dutch: up to and including
@@ -276,7 +280,7 @@ def tidy(text: str) -> str:
     if text.isascii():
         return " ".join(text.split())
     text = unicodedata.normalize("NFKC", text.replace("º", "o").replace("ª", "a"))
-    return native_date(" ".join(text.split()))
+    return native_date(" ".join(re.sub(_DIRECTIONS, "", text).split()))
 
 
 def _is_serial(text: str) -> bool:

@@ -29,7 +29,8 @@ class TitleParts(str):
 
 
 def followed(title: str, by: str) -> str:
-    """A title with more behind it, `Sails: Deadline`."""
+    """A title with a heading behind it, `Sails: Deadline`, without the signs around that."""
+    by = by.replace("_", " ").strip(" :*†'\"“”") or by
     if isinstance(title, TitleParts):
         return TitleParts(f"{title.template}: {by}", title.values)
     return f"{title}: {by}"

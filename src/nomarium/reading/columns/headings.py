@@ -213,7 +213,11 @@ def _forms(heading: str, plain: str) -> Iterator[str]:
         yield said[1]
     if re.search(r"[a-z][A-Z]", heading):
         yield normal(re.sub(r"(?<=[a-z])(?=[A-Z])", " ", heading))  # RoomName, of an export
-    parts = [normal(part) for part in re.split(r"\s*[/|]\s*|\s+-\s+|\n", heading)]
+    lines = [normal(line) for line in heading.split("\n")]
+    named = {match.field if (match := spellings().get(line)) else "" for line in lines}
+    if len(lines) > 1 and len(named) == 1:
+        yield lines[0]  # in two languages, but no `Last` over `updated`
+    parts = [normal(part) for part in re.split(r"\s*[/|]\s*|\s+-\s+", heading)]
     if len(parts) > 1 and len({spellings()[p].field for p in parts if p in spellings()}) == 1:
         yield from (part for part in parts if len(part) > 1)  # not the “H/A” of home and away
 

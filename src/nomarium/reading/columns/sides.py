@@ -100,5 +100,5 @@ def sides_title(columns: Sequence[Column]) -> tuple[str, frozenset[int]] | None:
 
 
 def _plain(heading: str) -> str:
-    text = " ".join(re.sub(r"\s*/\s*", "/", fold(heading)).strip(" .:").split())
+    text = " ".join(re.sub(r"\s*/\s*", "/", fold(heading)).strip(' .:*†"“”').split())
     return re.sub(r"(?<=\w)(\d)$", r" \1", re.sub(r"\s+(?:team|side|club)$", "", text)).replace("  ", " ")

@@ -235,7 +235,7 @@ def _words_of_spans(words: list[str], lexicon: Lexicon) -> list[tuple[int, int]]
     while match := pattern.search(text, at):
         at = match.end()
         if _is_day_of(text[: match.start()], lexicon):  # September 9 – 2:00 PM
-            at = match.start() + len(re.match(r"\d+", match[0])[0])  # type: ignore[index]  # it begins with one
+            at = match.start() + 1 + match[0][1:2].isdigit()
             continue
         figures = [int(number) for number in re.findall(r"\d+", match[0])]
         if match["half"] or ":" in match[0] or ("." in match[0] and not all(1 <= n <= 12 for n in figures)):
