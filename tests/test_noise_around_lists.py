@@ -193,3 +193,11 @@ def test_a_heading_in_two_lines_is_one_heading(heading: str, tmp_path: Path) -> 
 def test_signs_around_headings_mean_nothing(heads: str, tmp_path: Path) -> None:
     text = f"Date,{heads}\n2026-10-06,Cove,Ashmere\n2026-10-07,Saltmarsh,Cove"
     assert starts(csv_file(tmp_path, text)) == ["Cove v Ashmere 2026-10-06", "Saltmarsh v Cove 2026-10-07"]
+
+
+def test_the_days_of_a_meeting_are_no_numbers_to_dial(tmp_path: Path) -> None:
+    text = "Event,Planning meeting,Rehearsal\nKnots,2026-12-02,2026-12-17\nOars,2026-10-20,2026-11-04"
+    assert starts(csv_file(tmp_path, text)) == [
+        "Knots: Planning meeting 2026-12-02", "Knots: Rehearsal 2026-12-17",
+        "Oars: Planning meeting 2026-10-20", "Oars: Rehearsal 2026-11-04",
+    ]  # fmt: skip

@@ -53,6 +53,8 @@ _NAMES = frozenset(
 """Fields of words: a column of dates is none of them, whatever its heading."""
 
 
+_PEOPLE = frozenset(("organizer", "attendees", "optional-attendees", "audience"))
+"""Fields of people, or of groups of them."""
 _LONGEST_NIGHT = 14 * 3600
 """How long what ends on the next morning lasts at most, in seconds."""
 
@@ -159,6 +161,10 @@ def another_field(
     if field in _NAMES and about.begins_with_dates and about.dates >= MOSTLY:
         are_rooms = field in ("location", "room") and has_date and about.are_numbered_rooms
         return None if are_rooms else ("", "its cells are dates")
+    if field in _PEOPLE and (about.dates >= MOSTLY or about.are_clear_times):
+        return "", "its cells are dates or times"  # Invited, Host
+    if field in ("day", "week") and _is_no_day(field, about, columns, contents):
+        return "", "its cells are dates or times"
     if field in _NAMES and about.hold_timed_weekdays:
         return "", "its cells are weekdays with times"
     if field == "time" and not has_date and about.dates >= MOSTLY:
@@ -172,6 +178,15 @@ def another_field(
     if field == "week" and about.dates >= MOSTLY:
         return "date", "its cells are dates"
     return None
+
+
+def _is_no_day(field: str, about: Contents, columns: Sequence[Column], contents: Sequence[Contents]) -> bool:
+    """Whether a column headed as that of weekdays or weeks holds times, or dates that are not those of the rows again: a workbook shows
+    these as weekdays."""
+    if about.are_clear_times:
+        return True
+    dated = [contents[c.at].cells for c in columns if c.field in ("date", "when", "start")]
+    return field == "day" and about.dates >= MOSTLY and bool(dated) and about.cells not in dated
 
 
 def _has_weekdays(contents: list[Contents]) -> bool:

@@ -128,13 +128,7 @@ def _checked_by_content(columns: list[Column], contents: list[Contents]) -> list
             pass
         elif column.is_weak and has_date and about.weekdays >= 0.5 and re.search(LIMITS, plain):
             field = ""  # until which weekday, and not on which
-        elif (
-            plain == "days"
-            and field == "repeat"
-            and not ((has_date or _begin_with_dates(columns, contents)) and about.numbers >= 1)
-            and not about.weekday_lists
-            and (about.texts < MOSTLY or about.weekdays >= MOSTLY)
-        ):
+        elif plain == "days" and field == "repeat" and _are_single_days(about, columns, contents, has_date):
             field, evidence = "day", "its cells are single days"
         elif as_weekdays := _of_weekdays(column, columns, contents, has_date):
             field, evidence = as_weekdays
@@ -190,6 +184,15 @@ def _of_weekdays(
         return "day" if is_day else "repeat", "its cells are lists of weekdays"
     is_day = about.weekdays >= MOSTLY and (column.is_weak or has_date or column.field in ("day", "when"))
     return ("day", "its cells are weekdays") if is_day else None
+
+
+def _are_single_days(
+    about: Contents, columns: list[Column], contents: list[Contents], has_date: bool
+) -> bool:
+    """Whether the cells under `Days` are a day each: no lengths, lists, phrases, dates or times."""
+    are_lengths = (has_date or _begin_with_dates(columns, contents)) and about.numbers >= 1
+    are_others = are_lengths or about.weekday_lists or about.dates >= MOSTLY or about.are_clear_times
+    return not are_others and (about.texts < MOSTLY or about.weekdays >= MOSTLY)
 
 
 def _are_of_weekdays(about: Contents, has_date: bool) -> bool:

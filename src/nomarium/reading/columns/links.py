@@ -34,6 +34,8 @@ def with_links(columns: Sequence[Column], contents: Sequence[Contents]) -> list[
 
 
 def _are_links(about: Contents) -> bool:
+    if about.dates >= MOSTLY or about.times >= MOSTLY:
+        return False  # a planning meeting on 2026-12-02 is no number to dial
     read = [read_conference(cell_text(cell)) for cell in about.different]
     return sum(not isinstance(one, Refusal) for one in read) >= MOSTLY * len(read)
 
