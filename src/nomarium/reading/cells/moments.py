@@ -267,7 +267,7 @@ def _day_of_counted_week(text: str, lexicon: Lexicon) -> Moment | Refusal | None
     return day
 
 
-_DIRECTIONS = "[\u200e\u200f\u202a-\u202e\u2066-\u2069]"
+_DIRECTIONS = dict.fromkeys((0x200E, 0x200F, *range(0x202A, 0x202F), *range(0x2066, 0x206A)))
 """Marks of the direction of writing, which some programs put into dates."""
 
 
@@ -280,7 +280,7 @@ def tidy(text: str) -> str:
     if text.isascii():
         return " ".join(text.split())
     text = unicodedata.normalize("NFKC", text.replace("º", "o").replace("ª", "a"))
-    return native_date(" ".join(re.sub(_DIRECTIONS, "", text).split()))
+    return native_date(" ".join(text.translate(_DIRECTIONS).split()))
 
 
 def _is_serial(text: str) -> bool:

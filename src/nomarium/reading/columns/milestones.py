@@ -17,6 +17,8 @@ _OPENING: Final = frozenset(("opens", "open", "opening", "opening date", "open d
 def without_limits(columns: list[Column], contents: list[Contents]) -> list[Column]:
     """The columns, of which one of limits, `Deadline`, is not the date of the rows where another is headed as that and holds dates."""
     dated = [c for c in columns if c.field in ("date", "when") and c.filled]
+    if len(dated) < 2:
+        return columns
     limits = [c for c in dated if c.how != "asked" and re.search(LIMITS, normal(c.heading))]
     if not limits or not any(c not in limits and contents[c.at].dates >= MOSTLY for c in dated):
         return columns

@@ -186,7 +186,7 @@ def read_table(
     notes = [*column_notes(sheet, columns, options.keep_extra, in_titles), *notes, *of_titles]
     notes += [parts.told(sheet, columns, options.fill_down)] if parts else []
     notes += times_in_words(sheet, head, columns, first_rows, options, in_titles)
-    problems = tuple(_problems_of(sheet, head, columns, options, first_rows, seen, in_titles))
+    problems = tuple(_problems_of(sheet, head, columns, options, first_rows, telling, seen, in_titles))
     data = data if parts else filled_rows(sheet, data, ())
     table = TableReading(
         sheet, head, tuple(columns), Decisions(lexicon), options, problems, tuple(notes), parts
@@ -245,11 +245,12 @@ def _problems_of(
     columns: Sequence[Column],
     options: ReadingOptions,
     rows: Sequence[Row],
+    sample: Sequence[Sequence[Cell]],
     lexicon: Lexicon,
     in_titles: Collection[int],
 ) -> list[Problem]:
-    """What keeps a table from being read although its columns are known: something in it would be lost."""
-    sample = without_sections(held_rows(rows, head.headings), lexicon)
+    """What keeps a table from being read although its columns are known: something in it would be lost. `sample`: those of its rows
+    by which the columns were told apart."""
     return [
         *overridden_twice(sheet, columns, options),
         *unknown_in_title(sheet, head.headings, columns, options.title),
