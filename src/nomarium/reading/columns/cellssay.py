@@ -8,7 +8,7 @@ from typing import Final
 from nomarium.model.cell import Cell
 from nomarium.reading.cells.moments import Moment, read_moment
 from nomarium.reading.cells.times import DAY_SECS, Times, read_times
-from nomarium.reading.cells.words import ENGLISH
+from nomarium.reading.cells.words import ENGLISH, Lexicon
 from nomarium.reading.columns.column import Column
 from nomarium.reading.columns.contents import MOSTLY, Contents
 from nomarium.reading.columns.daycells import about_days
@@ -53,6 +53,8 @@ _NAMES = frozenset(
 """Fields of words: a column of dates is none of them, whatever its heading."""
 
 
+_SHORT = 4
+"""Shorter cells may be letters of weeks or of days, `A`, `Odd`."""
 _PEOPLE = frozenset(("organizer", "attendees", "optional-attendees", "audience"))
 """Fields of people, or of groups of them."""
 _LONGEST_NIGHT = 14 * 3600
@@ -195,6 +197,29 @@ def _has_weekdays(contents: list[Contents]) -> bool:
 
 def _has_other_title(columns: list[Column]) -> bool:
     return sum(c.field == "summary" and c.how == "heading" for c in columns) > 1
+
+
+def without_unsaid(columns: list[Column], rows: Sequence[Sequence[Cell]], lexicon: Lexicon) -> list[Column]:
+    """The columns, of which those headed as weekdays or weeks beside dates are none where no cell names one, and those of when to
+    remind where none says whether: they are told as not used."""
+    if not any(c.field in ("date", "when") and c.filled for c in columns):
+        return columns
+
+    reminds = any(c.field == "reminder-on" for c in columns)
+
+    def says_nothing(column: Column) -> bool:
+        if column.field in ("reminder-date", "reminder-time"):
+            return not reminds and column.how == "heading"
+        if column.field not in ("day", "week") or column.how != "heading" or not column.filled:
+            return False
+        about = Contents([row[column.at] if column.at < len(row) else "" for row in rows], lexicon)
+        if column.field == "day" and (about.weekdays or about.weekday_lists or about.weekday_names):
+            return False
+        texts = list(map(cell_text, about.different))
+        return not any(any(map(str.isdigit, text)) or len(text) < _SHORT for text in texts)
+
+    evidence = "its cells do not say it"
+    return [c._replace(field="", how="", evidence=evidence) if says_nothing(c) else c for c in columns]
 
 
 def are_letters(about: Contents) -> bool:

@@ -11,6 +11,7 @@ from nomarium.reading.cells.memo import REPEAT_FIELDS
 from nomarium.reading.cells.moments import Moment, plain_date, read_moment
 from nomarium.reading.cells.words import Lexicon, fold
 from nomarium.reading.columns.asked import overridden_twice, without_overridden
+from nomarium.reading.columns.cellssay import without_unsaid
 from nomarium.reading.columns.clocks import clock_told, find_clock, morning_told, written_clock
 from nomarium.reading.columns.column import Column
 from nomarium.reading.columns.columnnotes import column_notes
@@ -173,7 +174,7 @@ def read_table(
         columns = assign_columns(sheet, head, telling, asked, seen)
         message = f"Weekdays have names in {language_name(known.languages[-1])}."
         notes.append(note("date-language", message).at(sheet.place()))
-    columns = without_overridden(columns, options)
+    columns = without_unsaid(without_overridden(columns, options), telling, seen)
     if (often := telling_how_often(columns, sample, seen)) is not None:
         return read_table(*with_dates_said(sheet, head.headings, often, options), whole, seen)
     options, of_titles = with_headed_titles(sheet, columns, *with_sides_as_title(sheet, columns, options))
