@@ -111,3 +111,10 @@ def test_figures_of_other_cells_do_not_cut_the_hours_of_a_key(tmp_path: Path) ->
     text = "Rota January 2027,,,\n,Mon 4,Tue 5,Wed 6,Thu 7\nQuill,E,L,1,L\nOsei,L,E,E,1\nE = 7:00-15:00,,,,\nL = 13:00-21:00,,,,\n1 = Kitchen,,,,"
     found = built(csv_file(tmp_path, text))
     assert "Quill: L 2027-01-05T13:00/2027-01-05T21:00" in found and len(found) == 8
+
+
+def test_people_below_two_duties_may_be_a_roster(tmp_path: Path) -> None:
+    text = "Day,On duty,Backup\n2026-11-03,A. Tern,R. Finch\n2026-11-06,A. Tern,Kit Moss\n2026-11-09,J. Oar,R. Finch"
+    source = csv_file(tmp_path, text)
+    assert "--as roster" in refused(source)
+    assert built(source, "--as", "roster")[0] == "On duty: A. Tern 2026-11-03/2026-11-04"

@@ -137,6 +137,10 @@ _BESIDE_POSTS = {"date", "day", "week", "time", "start", "end", ""}
 """Fields of the columns that may stand beside those of a rota."""
 
 
+_PERSON: Final = r"(?:(?:Mr|Ms|Mrs|Miss|Dr)\.? )?[A-Z][\w.'’-]*(?:,? [A-Z][\w.'’-]*){1,2}"
+"""What may be the name of somebody, `R. Finch`."""
+
+
 def _titles_asked(columns: Sequence[Column], fields: set[str], options: ReadingOptions) -> str:
     """What says what events are called where no column does: two columns together, one of them, each cell, one title for all."""
     words = list(dict.fromkeys(_could_be(columns, ("summary",), options)))
@@ -147,6 +151,8 @@ def _titles_asked(columns: Sequence[Column], fields: set[str], options: ReadingO
     if len(pair) == 2:
         remedy = f'To put two into the title: --title "{{{pair[0]}}}: {{{pair[1]}}}". {remedy}'
     are_posts = len(words) > 2 or len({re.sub(r"\W*(?:\d+|\b\w)$", "", word) for word in words}) == 1
+    named = [c for c in columns if c.heading in words]
+    are_posts = are_posts or all(re.fullmatch(_PERSON, text) for c in named for text in c.samples)
     are_plain = all(looks_like_date(text) for c in columns if c.field == "date" for text in c.samples)
     if len(both) == 2 and are_posts and are_plain and fields <= _BESIDE_POSTS:
         remedy = f"If each filled cell is an event or a duty of its own: --as roster. {remedy}"
