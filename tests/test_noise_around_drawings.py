@@ -113,8 +113,9 @@ def test_figures_of_other_cells_do_not_cut_the_hours_of_a_key(tmp_path: Path) ->
     assert "Quill: L 2027-01-05T13:00/2027-01-05T21:00" in found and len(found) == 8
 
 
-def test_people_below_two_duties_may_be_a_roster(tmp_path: Path) -> None:
-    text = "Day,On duty,Backup\n2026-11-03,A. Tern,R. Finch\n2026-11-06,A. Tern,Kit Moss\n2026-11-09,J. Oar,R. Finch"
+@pytest.mark.parametrize("duty", ["On duty", "Reader"])
+def test_people_below_two_duties_may_be_a_roster(duty: str, tmp_path: Path) -> None:
+    text = f"Day,{duty},Backup\n2026-11-03,A. Tern,R. Finch\n2026-11-06,A. Tern,Kit Moss\n2026-11-09,J. Oar,R. Finch"
     source = csv_file(tmp_path, text)
     assert "--as roster" in refused(source)
-    assert built(source, "--as", "roster")[0] == "On duty: A. Tern 2026-11-03/2026-11-04"
+    assert built(source, "--as", "roster")[0] == f"{duty}: A. Tern 2026-11-03/2026-11-04"

@@ -162,7 +162,9 @@ class _Filling:
         if "class" in self._taken and self._taken & {"day", "repeat", "repeat-times"}:
             return  # classes that repeat are what happens, whatever words stand beside them
         texts = _possible_titles(self._columns, self._contents, "class" in self._taken)
-        texts = [c for c in texts if normal(c.heading) not in _BESIDE_TITLES] or texts
+        named = [c for c in texts if normal(c.heading) not in _BESIDE_TITLES]
+        if not all(normal(c.heading) in _STANDS_IN for c in named):
+            texts = named  # who stands in is no more what happens than whom they stand in for
         words = _words_of_school(self._columns, self._contents)
         groups = [c for c in words if c.field == "group" and not self._is_coded(c)]
         if len(groups) == 1 and all(self._is_beside(c) for c in texts):
@@ -216,6 +218,10 @@ _BESIDE_TITLES = POSTS | frozenset(
     "transport dress food catering refreshments attendance email telephone phone type format".split()
 )
 """Headings of what an event has beside its title."""
+_STANDS_IN = frozenset(
+    ("backup", "back up", "reserve", "deputy", "standby", "stand by", "stand in", "alternate", "relief")
+)
+"""Headings of those who come if others do not."""
 _PLACE_AND_DATE = 2
 """Columns of a table that says where and when, and nothing else."""
 LIMITS = (
