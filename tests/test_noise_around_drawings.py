@@ -119,3 +119,8 @@ def test_people_below_two_duties_may_be_a_roster(duty: str, tmp_path: Path) -> N
     source = csv_file(tmp_path, text)
     assert "--as roster" in refused(source)
     assert built(source, "--as", "roster")[0] == f"{duty}: A. Tern 2026-11-03/2026-11-04"
+
+
+def test_who_stands_in_is_no_title_beside_who_teaches(tmp_path: Path) -> None:
+    text = "Date,Time,Cover,Deputy\n2026-11-03,9:00,A. Tern,R. Finch\n2026-11-06,9:00,J. Oar,Kit Moss"
+    assert "No column of" in refused(csv_file(tmp_path, text))

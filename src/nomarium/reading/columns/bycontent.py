@@ -166,6 +166,8 @@ class _Filling:
         if not all(normal(c.heading) in _STANDS_IN for c in named):
             texts = named  # who stands in is no more what happens than whom they stand in for
         words = _words_of_school(self._columns, self._contents)
+        if words and texts and all(normal(c.heading) in _STANDS_IN for c in texts):
+            return
         groups = [c for c in words if c.field == "group" and not self._is_coded(c)]
         if len(groups) == 1 and all(self._is_beside(c) for c in texts):
             texts, words = [], groups  # a group, and the codes or the address of it
