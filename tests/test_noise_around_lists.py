@@ -201,3 +201,9 @@ def test_the_days_of_a_meeting_are_no_numbers_to_dial(tmp_path: Path) -> None:
         "Knots: Planning meeting 2026-12-02", "Knots: Rehearsal 2026-12-17",
         "Oars: Planning meeting 2026-10-20", "Oars: Rehearsal 2026-11-04",
     ]  # fmt: skip
+
+
+@pytest.mark.parametrize("sign", ["ditto", "Dito", "idem", '""""', "〃"])
+def test_a_place_that_stands_for_the_one_above_is_refused(sign: str, tmp_path: Path) -> None:
+    text = f"Date,Event,Where\n2026-11-03,Knots,Loft 2\n2026-11-04,Sails,{sign}\n"
+    assert "Write into the cell what it stands for" in refused(csv_file(tmp_path, text))

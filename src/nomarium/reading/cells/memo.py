@@ -7,6 +7,7 @@ from typing import TYPE_CHECKING, Any, TypeAlias
 
 from nomarium.model.cell import FAULT_TEXTS, Cell
 from nomarium.model.refusal import BEYOND, Refusal
+from nomarium.reading.cells.ditto import DITTO, LONGEST_DITTO, ditto_of
 from nomarium.reading.cells.moments import certain
 from nomarium.reading.cells.moves import LONGEST_MOVE, MOVES, moved_away
 from nomarium.reading.cells.words import ENGLISH, Lexicon, fold
@@ -72,6 +73,9 @@ class TextMemo(CellMemo):
         if text in _NOTHING:
             self[cell] = ""
             return ""
+        if len(text) <= LONGEST_DITTO and text.casefold() in DITTO:
+            self[cell] = ditto_of(text)
+            return self[cell]
         if not text or text[0] in "'#eE" or "<" in text or len(self) >= MEMO_SIZE:
             return super().__missing__(cell)
         if text[:4].casefold() in MOVES and len(text) <= LONGEST_MOVE and (moved := moved_away(text)):

@@ -4,6 +4,7 @@ import re
 from collections.abc import Mapping, Sequence
 
 from nomarium.model.cell import Cell
+from nomarium.reading.cells.ditto import DITTO
 from nomarium.reading.cells.titleparts import TitleParts
 from nomarium.reading.columns.titles import title_columns
 from nomarium.sheets.sheet import cell_text
@@ -23,14 +24,12 @@ _BYES = frozenset(
 """What stands somewhere in a row whose side meets nobody."""
 _GROUND = 4
 """Letters of what says on whose ground two sides meet, at most: `home`."""
-_DITTO = frozenset("\" '' ″ 〃 “ ” „ ↓ ⇓ | ditto dito idem".split())
-"""What people put where the cell above goes on, or comes again."""
 _POINTS = frozenset(">→⇒➔➜⟶»")
 _ARROW = r"[-–—=.\s]*[>→⇒➔➜⟶»]+"
 _ARROW_LAST = r"(?:[→⇒➔➜⟶]|[-–—=]>)\s*$"
 IDLE_STARTS = frozenset(
     cased
-    for word in (*_NO_TITLE, *_BOOKS, *_DITTO)
+    for word in (*_NO_TITLE, *_BOOKS, *DITTO)
     for cased in (word[:4], word[:4].upper(), word[:4].capitalize())
 )
 """How a title may begin that says nothing or speaks of the table, four letters of it: for those who cannot look at all of it."""
@@ -46,7 +45,7 @@ def is_no_title(text: str) -> bool:
 def is_ditto(text: str) -> bool:
     """Whether a text stands for the one above it, or left of it: `"`, `ditto`, `-->`."""
     text = text.strip()
-    return text.casefold() in _DITTO or (text[-1:] in _POINTS and re.fullmatch(_ARROW, text) is not None)
+    return text.casefold() in DITTO or (text[-1:] in _POINTS and re.fullmatch(_ARROW, text) is not None)
 
 
 def goes_on(text: str) -> bool:
