@@ -11,7 +11,7 @@ import xlsxwriter
 from hypothesis import given
 from hypothesis import strategies as st
 
-from helpers import csv_file, events_in, nomarium, plain, refused
+from helpers import built, csv_file, events_in, nomarium, plain, refused
 from nomarium.reading.cells.times import Clock
 from nomarium.reading.columns.headings import unit_of
 from nomarium.reading.layouts.slots import Line, forward, time_of
@@ -281,3 +281,54 @@ def test_times_with_dots_are_no_dates_wherever_they_are_drawn(name: str, joined:
             assert sorted(map(plain, events_in(tmp_path / f"{form}.ics"))) == sorted(wanted), form
     assert (tmp_path / "list.ics").is_file()
     assert (tmp_path / "dates.ics").is_file()
+
+
+WEEK_DRAWN = (
+    "time,Mon 11 Jan 2027,Tue 12 Jan 2027,Wed 13 Jan 2027\n"
+    "9.45-11.15,Rigging till 10.30,off,Sails (from 10)\n"
+    '11.30-12.30,Knots 11.30,"Knots, doors 11.45",Tar from noon\n'
+    "1.00-2.30,Oars 1.15,Closed,9.00 Trip\n"
+)
+
+
+def test_a_cell_begins_when_it_says_within_its_slot_and_an_idle_one_is_none(tmp_path: Path) -> None:
+    source = csv_file(tmp_path, WEEK_DRAWN)
+    lines = nomarium("build", source, "-o", tmp_path / "week.ics")
+    assert lines.status == 0
+    found = {
+        (str(event.get("SUMMARY")), f"{event.decoded('DTSTART'):%a %H:%M}", f"{event.decoded('DTEND'):%H:%M}")
+        for event in events_in(tmp_path / "week.ics")
+    }
+    assert found == {
+        ("Rigging till 10.30", "Mon 09:45", "11:15"), ("Sails (from 10)", "Wed 10:00", "11:15"),
+        ("Knots 11.30", "Mon 11:30", "12:30"), ("Knots, doors 11.45", "Tue 11:45", "12:30"),
+        ("Tar from noon", "Wed 12:00", "12:30"), ("Oars 1.15", "Mon 13:15", "14:30"), ("9.00 Trip", "Wed 13:00", "14:30"),
+    }  # fmt: skip
+    assert "begins then, and ends with its slot: “Sails (from 10)”" in lines.text
+    assert "not used, only that of its slot: “Rigging till 10.30”" in lines.text
+    assert "9 entries read = 7 events + 2 notes" in lines.text
+
+
+@pytest.mark.parametrize("word", ["Segel ab 10.00", "Segel ab 10.30", "Boot 12.5", "Kurs 3.4."])
+def test_a_word_with_figures_does_not_hide_the_language_of_dated_weekdays(word: str, tmp_path: Path) -> None:
+    source = csv_file(
+        tmp_path, f";Mo 11.1.;Di 12.1.;Mi 13.1.;Do 14.1.\n8.00-9.30;{word};;Tau;\n9.45-11.45;;Boot;{word};\n"
+    )
+    assert len(built(source, "--school-year", "2026:2027")) == 4
+
+
+CREW = (
+    "Launch crew\n=========\n\tDeputy\tCrew lead\tDay\t{0}\nwk1\tT. Lunn\tI. Corriveau\t11 Jan 2027\t7:30-9:00\n"
+    "wk2\tH. Brisk\tM. Doucette\t18 Jan 2027\t7:30-9:00\nwk3\tT. Lunn\tI. Corriveau\t25 Jan 2027\t7:30-9:00\n* swap and tell the office\n"
+)  # fmt: skip
+
+
+@pytest.mark.parametrize("heading", ["Slot", "Shift", "Session", "Time"])
+def test_a_tabbed_table_below_a_title_is_no_lines_and_its_remedy_works(heading: str, tmp_path: Path) -> None:
+    source = tmp_path / "crew.txt"
+    source.write_text(CREW.format(heading))
+    assert "--as roster" in refused(source)
+    assert sorted(built(source, "--as", "roster")[:2]) == [
+        "Crew lead: I. Corriveau 2027-01-11T07:30/2027-01-11T09:00",
+        "Deputy: T. Lunn 2027-01-11T07:30/2027-01-11T09:00",
+    ]

@@ -10,6 +10,7 @@ from nomarium.model.wording import counted
 from nomarium.reading.columns.asked import asked_columns, heading_missing
 from nomarium.reading.columns.column import Column
 from nomarium.reading.columns.daycells import looks_like_date
+from nomarium.reading.columns.headings import match_exactly
 from nomarium.reading.columns.weekdayletters import with_weekdays_of_letters
 from nomarium.reading.layouts.layout import LAYOUTS, NotRead, Reading, Top
 from nomarium.reading.options import ReadingOptions
@@ -181,7 +182,8 @@ def read_sheet(sheet: Sheet, options: ReadingOptions, whole: bool = False) -> Re
     """Decide how one sheet is read: as asked, else in the first layout that it has."""
     top = Top(sheet, options, whole)
     asked = options.layout
-    by_lines = asked is None and _is_text(sheet) and (sheet.is_text or not _has_columns(top))
+    is_lines = asked is None and _is_text(sheet) and not _is_headed_run(top)
+    by_lines = is_lines and (sheet.is_text or not _has_columns(top))
     as_list: NotRead | None = None
     drawn: list[NotRead] = []
     of_months: NotRead | None = None
@@ -190,7 +192,7 @@ def read_sheet(sheet: Sheet, options: ReadingOptions, whole: bool = False) -> Re
             continue
         if layout.with_set and layout.with_set not in options.defaults:
             continue
-        if layout.name == "text" and asked is None and not (_is_text(sheet) or top.is_one_column):
+        if layout.name == "text" and asked is None and not (is_lines or top.is_one_column):
             continue
         if by_lines and layout.name != "text":
             continue
@@ -235,6 +237,22 @@ def _has_columns(top: Top) -> bool:
     widths = Counter(len(row) for _, row in top.rows if not is_blank(row))
     (width, often), *_ = widths.most_common(1) or [(0, 0)]
     return width > 1 and often > 1 and often >= 0.8 * sum(widths.values())
+
+
+def _is_headed_run(top: Top) -> bool:
+    """Whether rows of one width follow each other below a row of headings, and all others are lines of one text: a table with a
+    title above it and remarks below."""
+    filled = [row for _, row in top.rows if not is_blank(row)]
+    width = max(map(len, filled), default=0)
+    if width < 3 or sum(len(row) == width for row in filled) < 3:
+        return False
+    inside = [at for at, row in enumerate(filled) if len(row) == width]
+    run = filled[inside[0] : inside[-1] + 1]
+    if len(run) != len(inside) or any(len(row) > 1 for row in filled if len(row) != width):
+        return False
+    headings = [cell_text(cell) for cell in run[0]]
+    are_words = not any(map(str.isdigit, "".join(headings)))
+    return are_words and any(match_exactly(text) is not None for text in headings)
 
 
 def _with_remedy_of_shape(missing: NotRead, top: Top) -> NotRead:

@@ -3,7 +3,7 @@
 import re
 from collections.abc import Iterable, Sequence
 from itertools import pairwise
-from typing import NamedTuple
+from typing import Final, NamedTuple
 
 from nomarium.model.errors import UsageError
 from nomarium.model.problem import Problem
@@ -43,6 +43,8 @@ _DATE_ALONE = (
 """A word that may be a weekday, a day's figure and its month, with a year or without, and no more: `Di 06.10.`, `mardi 8 septembre`."""
 
 
+_SURE_OF_DATES: Final = 3
+"""Dates with their weekdays that show a language, whatever else looks like one: `Segel ab 10.30`."""
 _MOST_OF_DATE = 6
 """Words of a date, with its weekday."""
 _ENGLISH_WORDS = frozenset("to on in at of or an by is we the and for from with".split())
@@ -195,6 +197,9 @@ def lexicon_seen(texts: Iterable[str]) -> Lexicon | None:
         return found.lexicon
     alone = [text for text in dict.fromkeys(said) if re.fullmatch(_DATE_ALONE, text)][:_MOST_TEXTS]
     found = find_language(alone) if len(alone) > 1 else None
-    if found is None or found.rivals or any(_days_in(tidy(text), found.lexicon) is None for text in alone):
+    if found is None or found.rivals:
         return None
-    return found.lexicon
+    others = [text for text in alone if _days_in(tidy(text), found.lexicon) is None]
+    are_few = 2 * len(others) < len(alone) and len(alone) - len(others) >= _SURE_OF_DATES
+    is_no_date = all(not found.lexicon.knows(fold(re.findall(WORD, text)[0])) for text in others)
+    return found.lexicon if not others or (are_few and is_no_date) else None

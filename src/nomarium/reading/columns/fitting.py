@@ -31,6 +31,8 @@ def left_readings(
 
 def _calendar_reason(day: Day) -> str:
     one = day.readings[0]
+    if one.day <= 12 and one.year is None:
+        return "its figures have a full stop"
     figure = one.day if one.day > 12 else (one.year or 0) % 100
     return f"{figure} is no month"
 

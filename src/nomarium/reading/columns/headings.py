@@ -121,6 +121,7 @@ def normal(heading: str) -> str:
     if len(heading) > LONGEST_CELL:
         return ""  # no heading that is known
     text = re.sub(r"(?<=[a-zà-ÿ])(?=[A-Z])", " ", heading)  # StartDate
+    text = re.sub(r"(?<=\w)['’]s\b", "s", text)  # What's on
     text = fold(re.sub(_BRACKETS, " ", text)) or fold(text)
     return " ".join(re.sub(r"[^\w]|_", " ", text).split())
 
@@ -290,6 +291,12 @@ def near_field(text: str) -> str | None:
     if match and match.field in FIELDS:
         return match.field
     return nearest(fold(text), FIELDS) or None
+
+
+SESSION_HEADINGS: Final = frozenset(
+    ("session", "sessions", "sitting", "slot", "part", "half day", "shift", "period")
+)
+"""Headings of what part of the day a row is held in: a name of it, or its times."""
 
 
 def heads_times(heading: str) -> bool:

@@ -35,7 +35,7 @@ from nomarium.reading.layouts.slots import (
     typed_hours,
     usual_step,
 )
-from nomarium.reading.rows.titles import is_no_title
+from nomarium.reading.rows.titles import is_unheld
 from nomarium.reading.rows.when import NOTHING
 from nomarium.sheets.sheet import Row, Sheet, cell_text, is_blank
 
@@ -50,7 +50,7 @@ _OF_PEOPLE = frozenset(
     ("person", "teacher", "attendees", "group", "class", "organizer", "audience", "division")
 )
 """What the heading over names says they are, where these are no places."""
-_NOTHING = frozenset("off free closed break pause frei libre".split())
+_BREAKS = frozenset(("break", "pause"))
 """What stands in a slot in which nothing can be booked."""
 _LEAST_SLOTS = 2
 _ANY_DAY = dt.date(2000, 1, 1)
@@ -346,7 +346,7 @@ def _entries(
             text = cell_text(cell)
             if not text:
                 continue
-            if is_no_title(text) or text.casefold() in _NOTHING:
+            if is_unheld(text) or text.casefold() in _BREAKS:
                 idle += 1
                 continue
             slot, name = (n, number) if drawing.is_across else (number, n)

@@ -17,7 +17,7 @@ from nomarium.reading.columns.daycells import looks_like_date
 from nomarium.reading.columns.decisions import Decisions, resolve_day
 from nomarium.reading.columns.decisions import told as decided_told
 from nomarium.reading.columns.lexicons import lexicon_for
-from nomarium.reading.layouts.celltimes import lines_of_cell
+from nomarium.reading.layouts.celltimes import CellLine, lines_of_cell
 from nomarium.reading.layouts.drawn import DrawnEntry, after_remarks, date_part, merged_from
 from nomarium.reading.layouts.gridblocks import Block, grid_blocks, names_of_slots, numbering
 from nomarium.reading.layouts.headdates import decide_days
@@ -45,13 +45,18 @@ _PLACE_IN_BRACKETS = re.compile(
     r"(?i)(?P<title>.*\S)\s*\((?P<place>(?P<known>(?:room|rm|lab|hall|raum|saal|salle|aula|sala|lokaal|zaal)\b)?[^()]*)\)"
 )
 
+_CLEAR_TIME = re.compile(r"(?i)\d[:.]\d\d|\d\s?[ap]\.?m\b")
+
 
 def look(top: Top) -> Reading | NotRead:
     """Read a sheet as a grid, of dates or of the weekdays of a week that is known; or say why it is none."""
     reading = read_grid(top.sheet, top.options)
     if isinstance(reading, NotRead):
         dated = dated_weekdays(top, top.of_weekdays)
-        reading = read_grid(dated, top.options) if dated is not None else reading
+        if dated is not None:
+            return read_grid(dated, top.options)
+        if top.seen is not None:
+            return read_grid(top.sheet, top.options._replace(languages=top.seen.languages))
     return reading
 
 
@@ -134,6 +139,10 @@ class _Grid:
         """Rows without a label of their own."""
         self.breaks: dict[int, str] = {}
         """Rows with a break that is in no slot, and what it is called."""
+        self.own_starts: list[tuple[int, int, str]] = []
+        """Row number, column and text of cells that say when they begin, within their slot."""
+        self.other_starts: list[tuple[int, int, str]] = []
+        """The same of those whose time is not that at which they begin, or none of their slot's."""
         self.untimed: set[int] = set()
         """Those that lie across all dates, or beside a break: they are in no slot, either."""
         self.places: dict[tuple[int, int], str] = {}
@@ -217,7 +226,19 @@ class _Grid:
             shown = ", ".join(dict.fromkeys(cell_text(line.heading) for line in self.nights))
             message = NEXT_MORNING.format(shown)
             notes.append(note("slots-night", message).at(self.sheet.place(self.block.header_row)))
-        return [*notes, *self._forward_told()]
+        return [*notes, *self._starts_told(), *self._forward_told()]
+
+    def _starts_told(self) -> list[Problem]:
+        notes = []
+        if self.own_starts:
+            row, column, text = self.own_starts[0]
+            message = f"A cell that says when it begins begins then, and ends with its slot: “{text}”."
+            notes.append(note("grid-start", message).at(self.sheet.place(row, column)))
+        if self.other_starts:
+            row, column, text = self.other_starts[0]
+            message = f"A time in a cell is not used, only that of its slot: “{text}”."
+            notes.append(note("grid-start", message).at(self.sheet.place(row, column)))
+        return notes
 
     def _forward_told(self) -> list[Problem]:
         if not self.moved:
@@ -279,7 +300,7 @@ class _Grid:
         if _is_clear(text) and all(one.time.end is not None and one.title for one in said):
             times = [(one.title, one.place, _within(one.time, time)) for one in said]
         else:
-            times = [(*title_and_place(text), time)]
+            times = [(*title_and_place(text), self._started(said, time, line.index, head.index))]
         found: list[DrawnEntry | Problem] = []
         name = self.names.get(line.index, "")
         columns = [text for n, text in self.block.under.items() if head.index <= n <= last_head.index]
@@ -304,6 +325,22 @@ class _Grid:
                 for first, last in spans
             ]
         return found
+
+    def _started(self, said: Sequence[CellLine], slot: Part, row: int, column: int) -> Part:
+        """The slot of a cell, from the one time on that this says, `Sails from 10.00`, where it is within."""
+        text = " ".join(one.text for one in said)
+        own = said[0].time if len(said) == 1 else NOTHING
+        if slot.start is None or (own is NOTHING and not _CLEAR_TIME.search(text)):
+            return slot
+        begins = None
+        if own.start is not None and own.end is None:
+            last = slot.end.secs if slot.end is not None else DAY_SECS
+            halves = (own.start.secs,) if own.start.has_meridiem else (own.start.secs, own.start.secs + _NOON)
+            begins = next((secs for secs in halves if slot.start.secs <= secs < last), None)
+        if begins == slot.start.secs:
+            return slot
+        (self.other_starts if begins is None else self.own_starts).append((row, column, text))
+        return slot if begins is None else slot._replace(start=Clock(begins, True))
 
     def _ends_of(self, area: Area | None, line: Line, head: Line) -> tuple[Line, Line]:
         if area is None:
@@ -331,7 +368,9 @@ class _Grid:
 
 def _is_clear(text: str) -> bool:
     """Whether hours in a cell can be nothing else: `PE 9-10` may be for the years 9 and 10."""
-    return re.search(r"(?i)\d[:.]\d\d|\d\s?[ap]\.?m\b|\(\d{1,2}\s?[-–]\s?\d{1,2}\)", text) is not None
+    return (
+        _CLEAR_TIME.search(text) is not None or re.search(r"\(\d{1,2}\s?[-–]\s?\d{1,2}\)", text) is not None
+    )
 
 
 def _within(own: Part, slot: Part) -> Part | None:

@@ -11,7 +11,7 @@ from nomarium.model.problem import Problem, column_letter, note
 from nomarium.model.wording import listed
 from nomarium.reading.cells.words import fold
 from nomarium.reading.columns.daycells import looks_like_date
-from nomarium.reading.columns.headings import match_exactly
+from nomarium.reading.columns.headings import SESSION_HEADINGS, match_exactly, normal
 from nomarium.reading.columns.whenwords import is_before_start
 from nomarium.reading.layouts.codes import hours_in
 from nomarium.reading.layouts.layout import Top
@@ -54,6 +54,9 @@ def columns_of(
     fields[date_at] = "date"
     fields |= {n: "" for n in fields if is_before_start(cell_text(head[n])) and not _has_times(body, n)}
     time = next((n for n, field in fields.items() if field in ("time", "start")), None)
+    if time is None:  # a *Slot* or *Session* that says no more than when
+        halves = (n for n, cell in enumerate(head) if normal(cell_text(cell)) in SESSION_HEADINGS)
+        time = next((n for n in halves if are_times(body, n)), None)
     end = next((n for n, field in fields.items() if field == "end"), None)
     if time is None:
         time, end = _unheaded_times(head, body, date_at, end)

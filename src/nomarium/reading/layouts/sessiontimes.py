@@ -9,7 +9,7 @@ from typing import Final
 from nomarium.model.problem import note
 from nomarium.model.wording import listed
 from nomarium.reading.columns.column import Column
-from nomarium.reading.columns.headings import normal
+from nomarium.reading.columns.headings import SESSION_HEADINGS, normal
 from nomarium.reading.columns.table import TableReading
 from nomarium.sheets.sheet import Row, Sheet, cell_text
 
@@ -19,9 +19,6 @@ _BARE: Final = r"^(\d{1,2})\s*[-–]\s*(\d{1,2})$"
 """Hours alone, which could be days of a month."""
 _MOST_NAMES: Final = 12
 _SAYING_WHEN: Final = frozenset(("time", "start", "end", "when", "class", "week"))
-_HEADINGS: Final = frozenset(
-    ("session", "sessions", "sitting", "slot", "part", "half day", "shift", "period")
-)
 
 
 def with_session_times(sheet: Sheet, table: TableReading) -> Sheet | None:
@@ -58,5 +55,5 @@ def with_session_times(sheet: Sheet, table: TableReading) -> Sheet | None:
 
 
 def _names_sessions(column: Column) -> bool:
-    is_session = column.is_ignored and normal(column.heading) in _HEADINGS
+    is_session = column.is_ignored and normal(column.heading) in SESSION_HEADINGS
     return column.how != "asked" and column.filled > 0 and (column.is_kept or is_session)

@@ -18,6 +18,8 @@ _NO_TITLE = frozenset(
     "- -- --- – — n/a n.a. none nil free bye spielfrei . .. ... … (empty) (free) (none) (vacant) vacant".split()
 )
 """What people put where nothing happens."""
+_UNHELD = frozenset("off free closed frei libre vrij".split())
+"""What people write where nothing is held, in the cell of a drawing."""
 _BYES = frozenset(
     ("bye", "byes", "no game", "no match", "rest", "spielfrei", "exempt", "descansa", "riposo", "vrij")
 )
@@ -40,6 +42,11 @@ def is_no_title(text: str) -> bool:
     if isinstance(text, TitleParts) and any(side.casefold() == "bye" for side in text.values.values()):
         return True
     return text.casefold() in _NO_TITLE
+
+
+def is_unheld(text: str) -> bool:
+    """Whether the cell of a drawing says that nothing is held there: `off`, `closed`, `–`."""
+    return is_no_title(text) or text.casefold() in _UNHELD
 
 
 def is_ditto(text: str) -> bool:
