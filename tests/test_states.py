@@ -226,3 +226,16 @@ def test_a_state_that_is_too_large_is_kept_without_its_content(
     ]
     assert nomarium("history", "year.ics", "--restore", "2").status == 1
     assert nomarium("compare", "year.ics@2", "year.ics").status == 1
+
+
+@pytest.mark.usefixtures("base")
+def test_file_names_that_are_no_unicode_are_kept_too(tmp_path: Path) -> None:
+    source, out, recipe = csv_file(tmp_path, FIRST), os.fsdecode(b"caf\xe9.ics"), os.fsdecode(b"caf\xe9.toml")
+    assert nomarium("build", source, "-o", out).status == 0
+    assert [one["events"] for one in json.loads(nomarium("history", out, "--json").out)["builds"]] == [2]
+    assert nomarium("compare", f"{out}@1", out, "--expect-same").status == 0
+    Path(out).write_text("lost")
+    assert nomarium("history", out, "--restore", "1").status == 0
+    assert Path(out).read_text().count("BEGIN:VEVENT") == 2
+    assert nomarium("survey", source, "--save", recipe).status == 0
+    assert nomarium("build", source, "-o", out, "--recipe", recipe).status == 0

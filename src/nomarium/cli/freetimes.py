@@ -123,8 +123,9 @@ def show(it: Found, looking: Looking, details: bool, json: bool) -> int:
         say("There is no event and no school day to look at.")
         return 0
     verb = "are" if len(looking.who) > 1 else "is"
-    often = counted(len(slots), "time") if slots else "never"
-    say(f"{who} {verb} free for {minutes} or longer {often} from {day_text(first)} to {day_text(last)}.")
+    for_so_long = f"free for {minutes} or longer"
+    often = f"{for_so_long} {counted(len(slots), 'time')}" if slots else f"never {for_so_long}"
+    say(f"{who} {verb} {often} from {day_text(first)} to {day_text(last)}.")
     days = [
         (day, list(group)) for day, group in groupby(slots, key=lambda one: (one.start.date(), one.label))
     ]

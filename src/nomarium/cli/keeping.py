@@ -53,7 +53,7 @@ def _keep(
         return _not_kept("by no recipe is it read the same again")
     text = recipe_text(recipe, path.name)
     try:
-        replace_file(path, lambda file: file.write(text.encode()))
+        replace_file(path, lambda file: file.write(text.encode(errors="backslashreplace")))
     except OSError as error:
         raise recipe_refusal(path, f"cannot be written: {error.strerror}", "Name another file.") from error
     return None

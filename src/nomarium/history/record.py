@@ -90,6 +90,7 @@ class Record:
     def keep(self, state: State, digest: str, files: Mapping[str, bytes | None]) -> None:
         """Keep a state, with its files by name (None for content that is not kept); one that is as the last one is no new
         state, and its date is noted there."""
+        state = state._replace(out=_in_unicode(state.out), options=_in_unicode(state.options))
         with _with_tables(self._path) as base:
             last = base.execute(
                 "select id, digest from states where out = ? order by id desc limit 1", (state.out,)
@@ -133,7 +134,7 @@ class Record:
         with opened(self._path, writes=False) as base:
             rows = base.execute(
                 "select out, written, again, sources, options, events, changes from states where out = ? order by id desc",
-                (out,),
+                (_in_unicode(out),),
             )
             return [
                 State(
@@ -152,7 +153,8 @@ class Record:
         """The files of the number-th last state, by name; None when there is none, or it was too large to keep."""
         with opened(self._path, writes=False) as base:
             found = base.execute(
-                "select id from states where out = ? order by id desc limit 1 offset ?", (out, number - 1)
+                "select id from states where out = ? order by id desc limit 1 offset ?",
+                (_in_unicode(out), number - 1),
             ).fetchone()
             if found is None:
                 return None
@@ -164,3 +166,8 @@ class Record:
             if all(content is not None for _, content in rows)
             else None
         )
+
+
+def _in_unicode(text: str) -> str:
+    """A text as the database takes it: octets of a file name that are no UTF-8 are written out."""
+    return text.encode("utf-8", "backslashreplace").decode()

@@ -7,6 +7,8 @@ MOST_DATES: Final = 50_000
 """Dates of one event that repeats: an event every hour for five years has 43,824."""
 LONGEST_CELL: Final = 200
 """Characters of a cell that is read as a date, a time or a length."""
+LONGEST_ZONE: Final = 64
+"""Characters of the name of a time zone: the longest of the database has 32."""
 LONGEST_PHRASE: Final = 400
 """Characters of a cell that is read as a repeat in words."""
 LONGEST_LIST: Final = 4_000

@@ -4,6 +4,8 @@ import datetime as dt
 from functools import lru_cache
 from typing import TYPE_CHECKING, Literal, NamedTuple
 
+from nomarium.model.limits import LONGEST_ZONE
+
 if TYPE_CHECKING:
     from zoneinfo import ZoneInfo  # imported where zones are made: floating times need none
 
@@ -34,6 +36,8 @@ def zone_named(name: str) -> "ZoneInfo | None":
     """The zone of an IANA name, or None when there is no such zone."""
     from zoneinfo import ZoneInfo
 
+    if len(name) > LONGEST_ZONE:
+        return None  # looking for a name of a thousand parts takes more than the stack
     try:
         return ZoneInfo(name)
     except (ValueError, OSError, KeyError):  # ZoneInfoNotFoundError is a KeyError

@@ -3,6 +3,7 @@
 import re
 from typing import Literal
 
+from nomarium.model.limits import LONGEST_CELL
 from nomarium.reading.cells.words import fold
 
 Half = Literal["", "am", "pm"]
@@ -21,7 +22,7 @@ def without_half(text: str) -> tuple[str, Half]:
     >>> without_half("Tues eve"), without_half("Saturday (am)"), without_half("Friday")
     (('tues', 'pm'), ('saturday', 'am'), ('Friday', ''))
     """
-    found = re.fullmatch(_BEHIND, fold(text).strip())
+    found = re.fullmatch(_BEHIND, fold(text).strip()) if len(text) <= LONGEST_CELL else None
     if found is None:
         return text, ""
     return found[1], "am" if found["am"] else "pm"

@@ -58,9 +58,7 @@ _ISO_INTERVAL = (
 _FIGURES = r"(\d{1,2})([/.-])(\d{1,2})\2(\d{4})(?:[ ,]+(.+))?"
 _CLOCK_FIRST = r"(?i)^(?P<times>[^,]*?(?:\d\s?[ap]\.?m\.?|\d[:.h]\d\d|noon|midnight|\dh)\b\.?)[\s,]+(?:on\s+)?(?P<days>.*\d.*)$"
 _JOINT = r"(?i)^(?:[,@;|/–—-]|at\b|um\b|à\b|om\b|a las\b|from\b)\s*"
-_DOTTED_TIME = re.compile(
-    r"(?<![\d.])(\d{1,2}\.\d{1,2}\.) (?=(?:[01]?\d|2[0-4])\.(?:00|1[3-9]|[2-5]\d)(?![.\d]))"
-)
+_DOTTED_TIME = r"(?<![\d.])(\d{1,2}\.\d{1,2}\.) (?=(?:[01]?\d|2[0-4])\.(?:00|1[3-9]|[2-5]\d)(?![.\d]))"
 """A day without its year before a time with a dot, which no date can be."""
 _EPOCH_YEARS = (1899, 1900, 1904)
 """Years in which workbooks keep times that were typed without a date."""
@@ -178,7 +176,7 @@ def read_moment_text(text: str, role: Role, lexicon: Lexicon, counts_1904: bool 
             return _joined(figured, None, rest)
     text = hours_with_colons(tidy(text)) if role == "date" else tidy(text)
     if ". " in text:
-        text = _DOTTED_TIME.sub(r"\1, ", text)  # 23.09. 19.30
+        text = re.sub(_DOTTED_TIME, r"\1, ", text)  # 23.09. 19.30
     if role == "time":
         said = read_times(text)
         if isinstance(said, Refusal):
@@ -344,7 +342,8 @@ def _days_and_times(text: str, lexicon: Lexicon) -> Moment | Refusal:
         paired = read_days(with_both_weekdays(text, lexicon), lexicon)
         days = days if isinstance(paired, Refusal) else paired
     if isinstance(days, Refusal):
-        clock_first = re.match(_CLOCK_FIRST, text)
+        figures = sum(map(str.isdigit, text)) + ("noon" in (low := text.casefold()) or "midnight" in low)
+        clock_first = re.match(_CLOCK_FIRST, text) if figures > 1 else None  # a time and a day
         if clock_first:
             turned = read_days(clock_first["days"], lexicon)
             times = read_times(clock_first["times"])

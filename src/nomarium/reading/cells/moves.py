@@ -10,6 +10,19 @@ from nomarium.reading.cells.words import ENGLISH
 LONGEST_MOVE: Final = 60
 _MOVED: Final = r"(?i)(?:moved|postponed|re-?scheduled|put (?:off|back)|brought forward|delayed)(?: (?:to|until|till|for)\b(.*))?"
 _CHANGED: Final = r"(?i)(?:now|changed? to|(?:(?:now|note|please note|nb)[:,]? )?(?:new|changed|revised|different|later|earlier) (?:date|time|day|start)(?: time)?(?: is)?)(?: (?:on|at|to|from))?[ :–-]+(\d.*|[^\W\d_]{3,9}\.? \d.*)"
+_AWAY: Final = ("moved", "postponed", "re-sched", "resched", "put ", "brought", "delayed")
+_OTHERWISE: Final = (
+    "now",
+    "change",
+    "note",
+    "please note",
+    "nb",
+    "new ",
+    "revised ",
+    "different ",
+    "later ",
+    "earlier ",
+)
 MOVES: Final = frozenset(
     "move|post|re-s|resc|put |brou|dela|now |now:|new |chan|note|plea|nb: |nb n|revi|diff|late|earl".split(
         "|"
@@ -21,7 +34,8 @@ MOVES: Final = frozenset(
 def moved_away(text: str) -> Refusal | None:
     """Why a row cannot stand whose remark moves it, `moved to 9 Sept`, `postponed`, `now 3pm`; None for other texts."""
     plain = text.strip(" .!*()")
-    moved, changed = re.fullmatch(_MOVED, plain), re.fullmatch(_CHANGED, plain)
+    moved = re.fullmatch(_MOVED, plain) if plain.casefold().startswith(_AWAY) else None
+    changed = re.fullmatch(_CHANGED, plain) if plain.casefold().startswith(_OTHERWISE) else None
     if moved is None and changed is None:
         return None
     match = changed or moved

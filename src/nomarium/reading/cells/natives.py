@@ -50,7 +50,8 @@ def native_date(text: str) -> str:
     >>> native_date("2026年9月14日〜18日")
     '2026-09-14 – 2026-09-18'
     """
-    text = re.sub(_EAST_ASIAN, _east_asian, re.sub(_EAST_ASIAN_SPAN, _with_month_twice, text))
+    if "月" in text or "월" in text:
+        text = re.sub(_EAST_ASIAN, _east_asian, re.sub(_EAST_ASIAN_SPAN, _with_month_twice, text))
     if "tháng" in text:
         text = re.sub(_VIETNAMESE, _worded, text)
         text = re.sub(_VIETNAMESE_DAYS, lambda match: _DAYS_BY_NUMBER[match[1].casefold()], text)
@@ -85,6 +86,8 @@ def native_time(text: str) -> str:
     >>> native_time("下午2:30"), native_time("午後2時30分"), native_time("9時-10時"), native_time("2:00 μ.μ.")
     ('2:30pm', '2:30pm', '9:00-10:00', '2:00pm')
     """
+    if all(mark < "\u0370" or "\u2000" <= mark < "\u3000" for mark in text):
+        return text  # letters of Europe and signs
     text = re.sub(_BEHIND, lambda m: "am" if m["am"] else "pm" if m["pm"] else "", text)
     text = re.sub(_CLOCK, lambda m: f"{m['hour']}:{m['minute'] or ('30' if m['half'] else '00')}", text)
     for words, meridiem in ((_FORENOON, "am"), (_AFTERNOON, "pm")):

@@ -61,8 +61,14 @@ _CLOCK = r"""(?x)(?P<hour>\d{1,2})
 _COMPACT = r"(?P<hour>\d{1,2})(?P<minute>\d{2})\s?(?:h|hrs|hours)?\s?(?P<meridiem>[ap]\.?m?\.?)?$"
 _RANGE = r"\s*(?:[-~/]|\bto\b|\buntil\b|\btill?\b|\bthrough\b|\bbis\b|\btot\b|\bjusqu'a\b|\ba\b|\bal\b|\bau\b|\bto\b|\bas\b|\bdo\b|\balle\b|\btil\b|\bpana la\b|до|по)\s*"
 _HOUR_WORDS = r"\s?(?:\bo'clock\b|\buhr\b|\buur\b|\bheures?\b|\bhoras?\b|\bhrs?\b)\s?"
-_BEFORE = r"^(?:a partir de(?: las)?|desde las|from|ab|des|at|@|de|von|um|om|vanaf|van|desde|a|las|klo|kl|(?:dalle |alle )?ore|dalle|alle|(?:o )?godz|godzina|orele|ora|saat|pukul|jam|ura|luc|ob|u|v|vid|ot|в|с|о|з|от|στις|בשעה|שעה|الساعة|starts?|ca|circa)\b\.?\s*|^@\s*"
+_LEADS = (
+    "a partir de las|a partir de|desde las|from|ab|des|at|@|de|von|um|om|vanaf|van|desde|a|las|klo|kl|dalle ore|alle ore|ore|dalle|alle|o godz|godz|"
+    "godzina|orele|ora|saat|pukul|jam|ura|luc|ob|u|v|vid|ot|в|с|о|з|от|στις|בשעה|שעה|الساعة|starts|start|ca|circa"
+)
+_BEFORE = rf"^(?:{_LEADS})\b\.?\s*|^@\s*"
+_FIRST_OF_LEADS = frozenset(lead.split()[0] for lead in _LEADS.split("|"))
 _AFTER = r"[\s,]*\b(?:onwards?|(?:each|every|per) day|both days|daily|taglich|jeden tag|tous les jours|chaque jour)$"
+_LAST_OF_AFTER = ("onward", "onwards", "day", "days", "daily", "taglich", "tag", "jours", "jour")
 _ZONE_AFTER = r"(?P<times>.*\d.*?)\s*(?P<rest>\([^)]+\)|\b[A-Z]{2,5})"
 _SPACED_MERIDIEM = r"\b([ap])\. ?m\b"
 _AFTER_MIDDAY = r"12(?:[:.]00)?\s?(?:noon|midday)|12(?:[:.]00)?\s?(?P<night>midnight)"
@@ -115,6 +121,17 @@ _BEFORE_SPANS = frozenset(("van", "von", "de", "des"))
 """What leads from one time to another."""
 
 
+def _may_be_time(plain: str) -> bool:
+    """Whether a text has what every time has, a figure or a word such as noon: most titles are spared the patterns."""
+    return any(map(str.isdigit, plain)) or any(word in plain for word in _CLOCK_WORDS)
+
+
+def _without_lead(plain: str) -> str:
+    """A text without the word or the sign that leads to its time."""
+    first = re.match(r"@|[^\W\d_]+", plain)
+    return re.sub(_BEFORE, "", plain) if first is not None and first[0] in _FIRST_OF_LEADS else plain
+
+
 def _times_in(text: str) -> Times | Refusal:
     if clock := plain_clock(text):
         return Times(clock)
@@ -123,11 +140,15 @@ def _times_in(text: str) -> Times | Refusal:
         return Times(is_unknown=True)
     if plain in ALL_DAY_WORDS:
         return Times(is_all_day=True)
-    if _is_name(text.strip()):
+    if _is_name(text.strip()) or not _may_be_time(plain):
         return Refusal("time-unread", f"“{text}” is not a time.", _FORMS)
     plain = re.sub(_SPACED_MERIDIEM, r"\1m", plain)  # as Spanish writes it; "a" alone parts a range
-    plain = re.sub(_AFTER, "", re.sub(_BEFORE, "", plain))
-    plain = re.sub(_HALF_FIRST, r"\2 \1m", plain)
+    plain = re.sub(_AFTER, "", plain) if plain.endswith(_LAST_OF_AFTER) else plain
+    if not plain[:1].isdigit():
+        plain = _without_lead(plain)
+        plain = re.sub(_HALF_FIRST, r"\2 \1m", plain) if plain[:1] in ("a", "p") else plain
+        if not plain[:1].isdigit() and not any(word in plain for word in _CLOCK_WORDS):
+            return Refusal("time-unread", f"“{text}” is not a time.", _FORMS)
     single = read_clock(plain)
     if isinstance(single, Clock):
         return Times(single)
@@ -243,7 +264,7 @@ def read_clock(text: str) -> Clock | Refusal:
     """
     if text in _CLOCK_WORDS:
         return Clock(_CLOCK_WORDS[text], True)
-    special = re.fullmatch(_AFTER_MIDDAY, text)
+    special = re.fullmatch(_AFTER_MIDDAY, text) if text[:2] == "12" else None
     if special:
         return Clock(_MIDNIGHT if special["night"] else _NOON, True)
     plain = re.sub(_HOUR_WORDS, "h", text).removesuffix("h") if not text.isdigit() else text

@@ -7,6 +7,7 @@ from functools import cache
 from typing import Final, NamedTuple
 
 from nomarium.model.cell import Cell
+from nomarium.model.limits import LONGEST_CELL
 from nomarium.model.refusal import Refusal
 from nomarium.model.wording import WEEKDAYS, listed
 from nomarium.reading.cells.words import Lexicon, fold
@@ -53,7 +54,7 @@ class WeekdayCodes:
         self._asked = {code.casefold(): text for code, text in asked.items()}
         self._sure: set[str] = set()
         self.texts = list(dict.fromkeys(text for cell in cells if (text := cell_text(cell))))
-        for text in self.texts:
+        for text in (one for one in self.texts if len(one) <= LONGEST_CELL):
             for part in re.split(_PARTS, text):
                 ways = _ways(part)
                 if len({way.days for way in ways}) == 1:
@@ -66,6 +67,8 @@ class WeekdayCodes:
     def read(self, cell: Cell) -> Days | Refusal:
         """The weekdays of a cell."""
         text = cell_text(cell)
+        if len(text) > LONGEST_CELL:
+            return _no_days(text)
         if text.casefold() in self._asked:
             return self._of(self._asked[text.casefold()])
         return self._of(text)

@@ -37,15 +37,18 @@ def heads_weeks(heading: str) -> Literal["", "begins", "ends"]:
     return "begins" if re.search(_WEEK_HEADING, heading) else ""
 
 
+def _may_name_week(text: str) -> bool:
+    """Whether a text begins as one that names a week by a figure: few cells do, and the patterns are slow to compile."""
+    return (text[:1] in "wW" or text[:2] in ("se", "Se", "SE")) and any(map(str.isdigit, text))
+
+
 def date_of_week(text: str) -> str:
     """The date of a text that names a week by it; nothing for any other.
 
     >>> date_of_week("W/C: 7 Sept 2026"), date_of_week("week of 7/9"), date_of_week("Week 3")
     ('7 Sept 2026', '7/9', '')
     """
-    if text[:1] not in "wWsS" or not any(map(str.isdigit, text)):  # most cells
-        return ""
-    match = re.fullmatch(_NAMED, text)
+    match = re.fullmatch(_NAMED, text) if _may_name_week(text) else None
     return match["date"].strip() if match else ""
 
 
@@ -55,7 +58,7 @@ def date_of_counted_week(text: str) -> tuple[str, bool]:
     >>> date_of_counted_week("Week 1, September 29, 2026"), date_of_counted_week("Week 7 Sept 26"), date_of_counted_week("Week 3")
     (('September 29, 2026', False), ('Sept 26', True), ('', False))
     """
-    match = re.fullmatch(_COUNTED, text) if text[:1] in "wWsS" else None
+    match = re.fullmatch(_COUNTED, text) if _may_name_week(text) else None
     if match is None:
         return "", False
     is_open = match["joint"].isspace() and re.fullmatch(_MAY_BE_YEAR, match["date"]) is not None
@@ -68,9 +71,7 @@ def date_of_week_end(text: str) -> str:
     >>> date_of_week_end("w/e 13 Nov"), date_of_week_end("week ending: 13/11"), date_of_week_end("w/c 9 Nov")
     ('13 Nov', '13/11', '')
     """
-    if text[:1] not in "wW" or not any(map(str.isdigit, text)):
-        return ""
-    match = re.fullmatch(_ENDED, text)
+    match = re.fullmatch(_ENDED, text) if _may_name_week(text) else None
     return match["date"].strip() if match else ""
 
 

@@ -24,22 +24,22 @@ _HALVES = frozenset(
 _REPEATING = r"(?i)days\b|\b(?:every|each|weekly)\b"
 _OPEN = frozenset(("", "tbc", "tba", "tbd", "-", "–", "—", "n/a", "none"))
 """What stands where there is no date or time, or none yet."""
-_CLEAR_TIME = re.compile(r"\d[:h]\d\d|\d\.\d\d ?[-–]|\d ?[ap]\.?m\b", re.IGNORECASE)
+_CLEAR_TIME = r"(?i)\d[:h]\d\d|\d\.\d\d ?[-–]|\d ?[ap]\.?m\b"
 _HAS_CLOCK = r"(?i)\d[.:h][0-5]\d(?!\d)|\d ?[ap]\.?m\b"
 _CLOCK = r"(?i)(?:[01]?\d|2[0-4])(?:[.:h][0-5]\d)?(?:[ap]\.?m\.?)?|[ap]\.?m\.?|noon|midday|midnight|and|to|"
 """A time of day, or what stands between two; also nothing."""
-_CLOCK_FIGURES = re.compile(r"(?:[01]?\d|2[0-4])[0-5]\d(?:\s?[-–]\s?(?:[01]?\d|2[0-4])[0-5]\d)?")
-_DOTTED = re.compile(r"\s*\d{1,2}\.\d\d(?:\s?[-–]\s?\d{1,2}\.\d\d)?\s*")
-_HALF_DOTTED = re.compile(r"\s*(?:\d{1,2}\s?[-–]\s?\d{1,2}\.[0-5]\d|\d{1,2}\.[0-5]\d\s?[-–]\s?\d{1,2})\s*")
+_CLOCK_FIGURES = r"(?:[01]?\d|2[0-4])[0-5]\d(?:\s?[-–]\s?(?:[01]?\d|2[0-4])[0-5]\d)?"
+_DOTTED = r"\s*\d{1,2}\.\d\d(?:\s?[-–]\s?\d{1,2}\.\d\d)?\s*"
+_HALF_DOTTED = r"\s*(?:\d{1,2}\s?[-–]\s?\d{1,2}\.[0-5]\d|\d{1,2}\.[0-5]\d\s?[-–]\s?\d{1,2})\s*"
 """From an hour to another one, of which one has minutes: `10-12.30` is no date, and where it stands `9-11` is none."""
-_HOURS = re.compile(r"\s*(?:1?\d|2[0-4])(?:\.[0-5]\d)?\s?[-–]\s?(?:1?\d|2[0-4])(?:\.[0-5]\d)?\s*")
+_HOURS = r"\s*(?:1?\d|2[0-4])(?:\.[0-5]\d)?\s?[-–]\s?(?:1?\d|2[0-4])(?:\.[0-5]\d)?\s*"
 HOURS_TO_HOURS = r"(?:[01]?\d|2[0-4])(?:[.:][0-5]\d)?\s?[-–]\s?(?:[01]?\d|2[0-4])(?:[.:][0-5]\d)?"
 _HOLDS_CLOCK = r"\d[:.h]\d\d|\d\s?[ap]\.?m|\d\s?[-–]\s?\d"
 _HOUR = r"(?:[01]?\d|2[0-4])(?:[.:][0-5]\d)?"
-_DOTTED_TIME = re.compile(r"(?:1?\d|2[0-3])\.[0-5][05]")
+_DOTTED_TIME = r"(?:1?\d|2[0-3])\.[0-5][05]"
 _DAYS_BEFORE = r"(?i)(?:\d{1,2}(?:st|nd|rd|th)?\s*(?:,|&|\+|and\b|und\b|et\b)\s*)+(?=\d)"
 """Days before the last one of several, `7, 8 and 10 November`."""
-_PAIRS = re.compile(r"(\d+)\.(\d+)")
+_PAIRS = r"(\d+)\.(\d+)"
 _SOME_WEEKS = r"odd|even|alternate|every other|(?:odd|even|alternate|every other|[a-d1-4]) ?(?:wks?|weeks?)|(?:wks?|weeks?) ?(?:[a-d1-4]|odd|even)"
 _OF_WEEKS = r"(?i)\b(?:weeks?|wks?|odd|even|a ?/ ?b)\b"
 _CURRENCIES = "£$€"
@@ -51,9 +51,8 @@ MOST_DIFFERENT = 100
 """Different cells of a column that are looked at."""
 
 
-_ORDINAL = re.compile(
-    r"(?i)\d{1,3}(?:st|nd|rd|th|\.|e|er|ère|º|ª)|first|second|third|fourth|fifth|\d{1,3}\s*(?:of|/|von|sur)\s*\d{1,3}"
-)
+_ORDINAL_WORDS = frozenset(("first", "second", "third", "fourth", "fifth"))
+_ORDINAL = r"\d{1,3}(?:st|nd|rd|th|\.|e|er|ère|º|ª)|\d{1,3}\s*(?:of|/|von|sur)\s*\d{1,3}"
 
 
 class Contents:
@@ -72,18 +71,17 @@ class Contents:
     def dates(self) -> float:
         """The share of cells that are dates, of those that do not say that there is none yet. Cells such as `4.10` or
         `4.10-4.20` are times, unless one of them can be none."""
-        dotted = [
-            match for cell in self.different if isinstance(cell, str) and (match := _DOTTED.fullmatch(cell))
-        ]
-        are_times = all(int(h) < 24 and int(m) < 60 for match in dotted for h, m in _PAIRS.findall(match[0]))
-
-        texts = [cell for cell in self.different if isinstance(cell, str)]
-        are_hours = any(map(_HALF_DOTTED.fullmatch, texts))
+        texts = [cell for cell in self.different if isinstance(cell, str) and "." in cell]
+        dotted = [match for text in texts if (match := re.fullmatch(_DOTTED, text))]
+        are_times = all(
+            int(h) < 24 and int(m) < 60 for match in dotted for h, m in re.findall(_PAIRS, match[0])
+        )
+        are_hours = any(re.fullmatch(_HALF_DOTTED, text) for text in texts)
 
         def is_date(cell: Cell) -> bool:
-            if are_hours and isinstance(cell, str) and _HOURS.fullmatch(cell):
+            if are_hours and isinstance(cell, str) and re.fullmatch(_HOURS, cell):
                 return False
-            if are_times and isinstance(cell, str) and _DOTTED.fullmatch(cell):
+            if are_times and isinstance(cell, str) and re.fullmatch(_DOTTED, cell):
                 return False
             return looks_like_date(cell, self.lexicon) or begins_week(cell, self.lexicon)
 
@@ -178,7 +176,7 @@ class Contents:
     def are_clock_figures(self) -> bool:
         """Whether all cells are of three or four figures that a clock can show, or from one to another: `0930`, `0800-1600`."""
         texts = [cell_text(cell) for cell in self.different if cell_text(cell).casefold() not in _OPEN]
-        return bool(texts) and all(map(_CLOCK_FIGURES.fullmatch, texts))
+        return bool(texts) and all(re.fullmatch(_CLOCK_FIGURES, text) for text in texts)
 
     @cached_property
     def hold_clear_times(self) -> bool:
@@ -188,17 +186,20 @@ class Contents:
 
     def _can_only_be_a_time(self, cell: Cell) -> bool:
         text = cell_text(cell)
-        return _CLEAR_TIME.search(text) is not None or (self._run_through_a_day and text in self._dotted)
+        return re.search(_CLEAR_TIME, text) is not None or (self._run_through_a_day and text in self._dotted)
 
     @cached_property
     def _dotted(self) -> list[str]:
-        return [text for cell in self.different if _DOTTED_TIME.fullmatch(text := cell_text(cell))]
+        texts = map(cell_text, self.different)
+        return [text for text in texts if "." in text and re.fullmatch(_DOTTED_TIME, text)]
 
     @cached_property
     def _run_through_a_day(self) -> bool:
         """Whether three figures or more such as `9.00`, `9.40`, `10.20` run forward by minutes: rooms do not."""
         secs = [
-            int(hours) * 60 + int(minutes) for text in self._dotted for hours, minutes in _PAIRS.findall(text)
+            int(hours) * 60 + int(minutes)
+            for text in self._dotted
+            for hours, minutes in re.findall(_PAIRS, text)
         ]
         falls = sum(b <= a for a, b in pairwise(secs))
         return len(secs) > 2 and falls <= 1 and len({one % 60 for one in secs}) > 1
@@ -329,9 +330,12 @@ class Contents:
     @cached_property
     def ordinals(self) -> float:
         """The share of cells that count and say no more, `1st`, `2 of 3`."""
-        return self._share(
-            lambda cell: isinstance(cell, str) and _ORDINAL.fullmatch(cell.strip()) is not None
-        )
+
+        def counts(cell: Cell) -> bool:
+            text = cell.strip().casefold() if isinstance(cell, str) else ""
+            return text in _ORDINAL_WORDS or (text[:1].isdigit() and re.fullmatch(_ORDINAL, text) is not None)
+
+        return self._share(counts)
 
     @cached_property
     def prices(self) -> float:

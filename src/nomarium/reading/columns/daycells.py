@@ -9,15 +9,14 @@ from nomarium.reading.cells.moments import read_moment
 from nomarium.reading.cells.weeks import date_of_week
 from nomarium.reading.cells.words import ENGLISH, Lexicon, fold
 
-_DOTTED_HALF = re.compile(
-    r"\s*\d{1,2}\.\d\d\s?(?:[ap]\.?m\.?\s?)?(?:[-–—]|to|until)\s?\d{1,2}(?:\.\d\d)?\s?[ap]\.?m\.?\s*",
-    re.IGNORECASE,
+_DOTTED_HALF = (
+    r"(?i)\s*\d{1,2}\.\d\d\s?(?:[ap]\.?m\.?\s?)?(?:[-–—]|to|until)\s?\d{1,2}(?:\.\d\d)?\s?[ap]\.?m\.?\s*"
 )
 """A time to another one, with am or pm: no 15 March at 4.15."""
 _LONGEST = 60
 """Characters of the longest text that is a date; a range of them may be twice as long."""
 _TWO_LONG = r"(?i)[^\W\d]{0,9}\.?,? ?(?:the )?(?:\d|[^\W\d]{3,9}\.? \d).{0,50}? (?:[-–—]|to|until) [^\W\d]{0,9}\.?,? ?(?:the )?(?:\d|[^\W\d]{3,9}\.? \d)"
-_DOTTED_SPAN = re.compile(r"(\d{1,2})\.(\d\d)\s?(?:[-–—]|to|until)\s?(\d{1,2})\.(\d\d)")
+_DOTTED_SPAN = r"(\d{1,2})\.(\d\d)\s?(?:[-–—]|to|until)\s?(\d{1,2})\.(\d\d)"
 _YEAR_AND_DAY = r"(?<!\d)(?:\d{1,2}\D+(?:19|20|25)\d\d|(?:19|20|25)\d\d\D+\d{1,2})(?!\d)"
 _BEHIND_WORD = r"(?i)(?:from|due|by|on|until|till)\s+(\S.*)"
 _NO_DAY_YET = frozenset(("tbc", "tba", "tbd", "?", "??", "n/a"))
@@ -52,7 +51,8 @@ def tells_day(cell: Cell, lexicon: Lexicon) -> bool:
     """Whether a cell holds a day, of its own or behind a word: `w/c 24.5.27`, `from 7 September`. No heading does."""
     if looks_like_date(cell, lexicon) or may_be_date(cell) or begins_week(cell, lexicon):
         return True
-    behind = re.fullmatch(_BEHIND_WORD, cell) if isinstance(cell, str) else None
+    is_dated = isinstance(cell, str) and any(map(str.isdigit, cell))
+    behind = re.fullmatch(_BEHIND_WORD, cell) if isinstance(cell, str) and is_dated else None
     return behind is not None and looks_like_date(behind[1], lexicon)
 
 
@@ -64,9 +64,9 @@ def lists_dates(cell: Cell, lexicon: Lexicon) -> bool:
 
 def _is_dotted_span(text: str) -> bool:
     """Whether a text is a time to another one, written with dots, and can be no date: `10.10-11.00`, `3.15 - 4pm`."""
-    if text[-1] in "mM." and _DOTTED_HALF.fullmatch(text):
+    if text[-1] in "mM." and re.fullmatch(_DOTTED_HALF, text):
         return True
-    match = _DOTTED_SPAN.fullmatch(text)
+    match = re.fullmatch(_DOTTED_SPAN, text)
     if match is None:
         return False
     hours, minutes = {int(match[1]), int(match[3])}, {int(match[2]), int(match[4])}

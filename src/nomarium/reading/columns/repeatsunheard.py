@@ -21,7 +21,10 @@ _UNTIL = r"(?i)(?:repeat|recur).*"
 _NOT_ON = r"(?i)(?:no|not)\b(?!\.| (?:before|after|later|earlier|until|till)\b).*"
 _OFF = r"(?i).*\b(?:off|breaks?|closed|closures?|holidays?|cancell?ed|half[ -]?terms?|miss(?:ed|ing)?|skip(?:ped|s)?|away)\b.*"
 _REPEATED = r"(?i)(?:repeat|recur).*|.*\bevery\b.*"
-_OFTEN = r"(?i)(?:every|each|weekly|fortnightly|monthly|daily|alternate|jede[nrs]?|wöchentlich|chaque|tous les|toutes les|cada)\b"
+_OFTEN = frozenset(
+    "every each weekly fortnightly monthly daily alternate jede jeden jeder jedes wöchentlich chaque tous toutes cada".split()
+)
+_FIRST_WORD = r"[^\W\d_]+"
 _COUNT_OF_MEETINGS = r"(?i)(?:no\.?|nr\.?|number|#)?\s*(?:of\s+)?(?:weeks|wks|sessions|classes|lessons|meetings|wochen|termine|s[ée]ances|semaines|sesiones|semanas|lessen|weken)"
 _LONGEST_REPEAT = 60
 _WEEK = 7
@@ -40,7 +43,7 @@ def repeats_in_notes(
         if column.field != "description" or column.how == "asked":
             continue
         texts = dict.fromkeys(cell_text(row[column.at]) for row in rows if column.at < len(row))
-        often = (text for text in texts if len(text) < _LONGEST_REPEAT and re.match(_OFTEN, text))
+        often = (text for text in texts if len(text) < _LONGEST_REPEAT and _says_often(text))
         text = next((text for text in often if isinstance(read_repeat(text, lexicon), Repeat)), None)
         if text is None:
             continue
@@ -51,6 +54,11 @@ def repeats_in_notes(
             "column-when", message, remedy, sheet.place(None, column.at, column.heading)
         )
     return found
+
+
+def _says_often(text: str) -> bool:
+    first = re.match(_FIRST_WORD, text)
+    return first is not None and first[0].casefold() in _OFTEN
 
 
 def moved_dates(sheet: Sheet, columns: Sequence[Column], repeats: bool) -> dict[int, Problem]:

@@ -17,9 +17,7 @@ from nomarium.reading.columns.headings import is_placeholder, match_exactly
 from nomarium.reading.options import ReadingOptions
 from nomarium.sheets.sheet import Row, Sheet, cell_text
 
-_RUNNING: Final = re.compile(
-    r"(?:(?P<weekday>[^\W\d]+)[.,]?\s+)?(?P<day>\d{1,2})(?P<ordinal>st|nd|rd|th|\.)?", re.IGNORECASE
-)
+_RUNNING: Final = r"(?i)(?:(?P<weekday>[^\W\d]+)[.,]?\s+)?(?P<day>\d{1,2})(?P<ordinal>st|nd|rd|th|\.)?"
 _OF_DATES: Final = frozenset(("date", "when", "day"))
 _LAST_DAY: Final = 31
 _WITH_MORE: Final = 3
@@ -156,7 +154,9 @@ def _running(text: str, lexicon: Lexicon) -> int | None:
     """The day of a cell that has a weekday or an ordinal with it and no month; None for any other."""
     if not text or not (text[0].isalpha() or text[-1].isalpha() or text[-1] in ".)"):
         return None  # 05/09/2026 is nothing of the kind
-    match = _RUNNING.fullmatch(re.sub(_REMARK, "", text) if text[-1] == ")" else text)
+    if not any(map(str.isdigit, text)):
+        return None
+    match = re.fullmatch(_RUNNING, re.sub(_REMARK, "", text) if text[-1] == ")" else text)
     if match is None or not 1 <= int(match["day"]) <= 31:
         return None
     weekday = match["weekday"]

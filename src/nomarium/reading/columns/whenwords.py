@@ -41,7 +41,14 @@ _ENDS: Final = frozenset(
 _OF_BEGINNING: Final = frozenset(
     "first start starts starting begin begins beginning from commences commencing valid effective debut erster beginn inicio inizio".split()
 )
-_BEGINS: Final = r"(?i)(?:starts|begins|commenc(?:es|ing)|starting|first (?:day|date|session|class|lesson|meeting|week|rehearsal|practice))(?: on| from)?"
+_BEGINS: Final = frozenset(
+    f"{begins}{behind}"
+    for begins in (
+        "starts", "begins", "commences", "commencing", "starting", "first day", "first date", "first session", "first class",
+        "first lesson", "first meeting", "first week", "first rehearsal", "first practice",
+    )
+    for behind in ("", " on", " from")
+)  # fmt: skip
 _OCCASIONS: Final = frozenset(
     "class classes lesson lessons session sessions meeting meetings rehearsal rehearsals practice practices visit visits "
     "interval intervals intervalle intervall intervalo occasion occasions occurrence holiday holidays term terms vacances ferien seances cours lecons stunden einheiten sesiones clases lessen".split()
@@ -150,7 +157,7 @@ _BEFORE_START = r"(?:(?:crew|cast|company|staff|team|performers?|band|player|vol
 
 def says_begin(heading: str) -> bool:
     """Whether a heading names the day on which something begins that goes on."""
-    return re.fullmatch(_BEGINS, heading.strip()) is not None
+    return heading.strip().casefold() in _BEGINS
 
 
 def speaks_of_begin(heading: str) -> bool:

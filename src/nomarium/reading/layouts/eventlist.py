@@ -6,6 +6,7 @@ from itertools import chain, islice
 
 from nomarium.model.cell import Cell
 from nomarium.model.eventcolumns import columns_as_written
+from nomarium.model.limits import LONGEST_CELL
 from nomarium.model.problem import Problem, note
 from nomarium.reading.cells.memo import REPEAT_FIELDS
 from nomarium.reading.cells.moments import Moment, plain_date, read_moment
@@ -369,7 +370,11 @@ def _unknown_weekdays(
         named = match_heading(column.heading) if not column.field and column.how != "asked" else None
         if column.field == "day" or (named is not None and named.field == "date" and named.is_weak):
             texts = (cell_text(row[column.at]) for row in sample if column.at < len(row))
-            found = [re.split(_BETWEEN_WEEKDAYS, fold(text).strip()) for text in texts if text]
+            found = [
+                re.split(_BETWEEN_WEEKDAYS, fold(text).strip())
+                for text in texts
+                if 0 < len(text) <= LONGEST_CELL
+            ]
             words = frozenset(word for some in found for word in some if word)
             if len(words) <= 7 and all(map(str.isalpha, words)) and not words <= lexicon.weekdays.keys():
                 return words

@@ -182,6 +182,8 @@ def _days_without_months(columns: Sequence[Column], lexicon: Lexicon) -> Column 
     )
     if date is None:
         return None
+    if any("/" in text or (len(text) > 3 and text[:4].isdigit()) for text in date.samples):
+        return None  # 05/09/2026 or 2026-09-05: no pattern is needed
     if not all(
         re.fullmatch(_DAY, text) or (re.match(_DAY, text) and re.search(_CLOCK, text))
         for text in date.samples

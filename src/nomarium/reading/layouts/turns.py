@@ -178,7 +178,7 @@ def _holds_timed_words(text: str) -> bool:
 
 def _bare(heading: str) -> str:
     """A heading without its number, folded."""
-    return re.sub(r"\s*\d+$", "", fold(heading))
+    return fold(heading).rstrip("0123456789").rstrip()
 
 
 def _words_of(rows: Sequence[Sequence[Cell]], at: int) -> set[str]:

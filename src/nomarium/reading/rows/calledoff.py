@@ -53,7 +53,7 @@ def without_cancellation(summary: str) -> str | None:
     word = last.removesuffix(")")
     if bracket and before.strip() and says_cancelled(word):
         return _bare(before, summary, word)
-    behind = re.fullmatch(_BEHIND, summary)
+    behind = re.fullmatch(_BEHIND, summary) if ends_cancelled(summary.rpartition(" ")[2]) else None
     said = (behind["word"] or behind["loud"]) if behind is not None else ""
     if behind is not None and ends_cancelled(said):
         return _bare(behind["title"], summary, said)
