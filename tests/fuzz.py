@@ -209,7 +209,7 @@ def damaged(data: bytes, chance: random.Random) -> bytes:
         at = chance.randrange(len(data) + 1)
         length = chance.choice((0, 1, 3, 20))
         odd = chance.choice(ODD).encode()
-        kind = chance.randrange(6)
+        kind = chance.randrange(7)
         if kind == 0:
             data = data[:at] + odd + data[at + length :]
         elif kind == 1:
@@ -218,7 +218,12 @@ def damaged(data: bytes, chance: random.Random) -> bytes:
             data = data[:at] + bytes(chance.randrange(256) for _ in range(length)) + data[at + length :]
         elif kind == 3:
             data = data[:at] + data[at : at + 60] * chance.choice((2, 50)) + data[at + 60 :]
-        elif kind == 4:
+        elif kind == 4:  # what patterns take the square of, or more
+            piece = chance.choice(
+                (odd[:12], data[at : at + chance.choice((1, 2, 6, 12))], b" ", b"\t", b"-", b"a ")
+            )
+            data = data[:at] + piece * chance.choice((300, 3_000, 12_000)) + data[at:]
+        elif kind == 5:
             lines = data.splitlines(keepends=True) or [b""]
             chance.shuffle(lines)
             data = b"".join(lines)

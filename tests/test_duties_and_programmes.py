@@ -342,3 +342,27 @@ def test_duties_are_where_a_column_beside_them_says(tmp_path: Path) -> None:
         "Before school: Finch 2027-02-08T08:00/2027-02-08T08:25 @ Main slip", "Recess: Osei 2027-02-08T10:15/2027-02-08T10:35 @ Yard",
         "Before school: Osei 2027-02-09T08:00/2027-02-09T08:25 @ Main slip", "Recess: Vane 2027-02-09T10:15/2027-02-09T10:35 @ Yard",
     ]  # fmt: skip
+
+
+SHIFTS = (
+    "Shift,Mon 11/1/27,Tue 12/1/27,Wed 13/1/27\nEarly 6am-2pm,Finch,Finch,Osei\nLate 2pm-10pm,Bell,Bell,Quill\n"
+    "Night 10pm-6am,Vane,Vane,-\n{0},Osei,Finch,Bell\n"
+)  # fmt: skip
+
+
+@pytest.mark.parametrize("label", ["On call", "Duty officer", "On site", "Hours", "Staffing", "Standby"])
+def test_names_behind_a_duty_are_no_sum_and_no_key(label: str, tmp_path: Path) -> None:
+    source = csv_file(tmp_path, SHIFTS.format(label))
+    found = built(source)
+    assert "Early: Finch 2027-01-11T06:00/2027-01-11T14:00" in found
+    assert [one for one in found if one.startswith(label)] == [
+        f"{label}: Osei 2027-01-11/2027-01-12", f"{label}: Finch 2027-01-12/2027-01-13", f"{label}: Bell 2027-01-13/2027-01-14",
+    ]  # fmt: skip
+    assert f"Others say when they are, and “{label}” not" in nomarium("survey", source).text
+
+
+@pytest.mark.parametrize("row", ["Total,3,3,2", "On duty,3,3,2", "Hours,24,24h,16", "Staff on,3,3,2"])
+def test_rows_of_figures_below_shifts_are_sums(row: str, tmp_path: Path) -> None:
+    label, first, second, third = row.split(",")
+    text = SHIFTS.format(label).replace("Osei,Finch,Bell", f"{first},{second},{third}")
+    assert len(built(csv_file(tmp_path, text))) == 8

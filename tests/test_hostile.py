@@ -20,7 +20,7 @@ import icalendar
 import pytest
 
 import fuzz
-from helpers import csv_file, nomarium, refused, workbook
+from helpers import built, csv_file, events_in, nomarium, refused, workbook
 from nomarium.exchange.fetch import fetch, shown_address
 from nomarium.model.errors import SourceError
 from nomarium.sheets.workbook import open_workbook
@@ -563,3 +563,73 @@ def test_a_run_that_is_killed_leaves_the_old_file_or_the_new_one(workers: int, t
 def test_damaged_inputs_end_in_words(tmp_path: Path) -> None:
     count = 240
     assert [(n, wrong) for n, one in fuzz.inputs(count, 7) if (wrong := fuzz.outcome_of(one, tmp_path))] == []
+
+
+LONG = "lorem 5 May at 9am, " * 300
+SPACED = " a" + " " * 9_000 + "b"
+
+
+def test_a_long_cell_is_looked_at_by_its_first_part_and_written_whole(tmp_path: Path) -> None:
+    source = csv_file(
+        tmp_path,
+        f'Date,Start,Title,Notes\n2027-04-12,9:00,Regatta,"{LONG}"\n2027-04-13,10:00,Supper,bring oars\n',
+    )
+    built(source)
+    (first, second) = events_in(source.with_suffix(".ics"))
+    assert str(first["DESCRIPTION"]) == LONG.strip() and str(second["DESCRIPTION"]) == "bring oars"
+    built(source, "--title", "{Title}: {Notes}")
+    assert str(events_in(source.with_suffix(".ics"))[0]["SUMMARY"]) == f"Regatta: {LONG.strip()}"
+
+
+@pytest.mark.parametrize(
+    ("text", "said"),
+    [
+        (f',Mon 12 Apr 2027,Tue 13 Apr 2027\n9:00-10:00,Knots,"{LONG}"\n10:00-11:00,Oars,Tar\n', "row 2, column C"),
+        (f'Date,Start,Title,{LONG.replace(",", "")}\n2027-04-12,9:00,Regatta,x\n2027-04-13,10:00,Supper,y\n', "row 2"),
+    ],
+)  # fmt: skip
+def test_what_would_be_made_of_the_first_part_of_a_text_is_refused(
+    text: str, said: str, tmp_path: Path
+) -> None:
+    told = refused(csv_file(tmp_path, text), "--keep-extra")
+    assert said in told and "more than 500 characters, and is read by its first ones only" in told
+
+
+def test_a_long_cell_of_a_plan_is_refused(tmp_path: Path) -> None:
+    folder = tmp_path / "year"
+    folder.mkdir()
+    for name, text in {
+        "terms": "Name,First day,Last day\nSpring,2027-01-04,2027-03-26\n",
+        "timetable": f'Class,Day,Start,End,Notes\nKnots,Monday,9:00,10:00,"{LONG}"\nOars,Tuesday,9:00,10:00,short\n',
+    }.items():
+        csv_file(folder, text, f"{name}.csv")
+    outcome = nomarium("build", folder, "-o", tmp_path / "year.ics")
+    assert outcome.status == 1 and "of such a text 4,000 are read at most" in outcome.text, outcome.text
+    csv_file(folder, "Class,Day,Start,End,Notes\nKnots,Monday,9:00,10:00,bring oars\n", "timetable.csv")
+    assert nomarium("build", folder, "-o", tmp_path / "year.ics").status == 0
+
+
+def test_a_line_too_long_to_find_a_date_in_is_refused_by_number(tmp_path: Path) -> None:
+    source = tmp_path / "notice.txt"
+    source.write_text(
+        f"Mon 12 April 2027: Regatta\n{'1a' * 3_000}\n{'-' * 3_000}\nTue 13 April 2027: Supper\n"
+    )
+    assert "line 2" in (told := refused(source)) and "too many to find a date among them" in told
+    assert nomarium("build", source, "-o", tmp_path / "notice.ics", "--partial").status == 1
+    assert len(events_in(tmp_path / "notice.ics")) == 2
+
+
+@pytest.mark.parametrize("heading", ["Repeat", "Day", "When", "Time", "Notes", "Time zone", "Weeks", SPACED])
+def test_runs_of_spaces_hold_nothing_up(heading: str, tmp_path: Path) -> None:
+    source = tmp_path / "events.csv"
+    source.write_text(
+        f'Date,Start,Title,"{heading}"\n2027-04-12,9:00,Regatta,"{SPACED}"\n2027-04-13,10:00,Supper,\n'
+    )
+    outcome = nomarium("build", source, "-o", tmp_path / "out.ics", "--partial")
+    assert outcome.status in (0, 1) and "rows read" in nomarium("survey", source).text
+
+
+def test_a_zone_of_thousands_of_parts_is_no_zone(tmp_path: Path) -> None:
+    source = csv_file(tmp_path, f'Date,Start,Title,Time zone\n2027-04-12,9:00,Regatta,"{"a/" * 2_000}"\n')
+    assert "no time zone" in refused(source)
+    assert nomarium("build", source, "-o", tmp_path / "o.ics", "--timezone", "a/" * 2_000).status == 2

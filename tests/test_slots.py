@@ -332,3 +332,33 @@ def test_a_tabbed_table_below_a_title_is_no_lines_and_its_remedy_works(heading: 
         "Crew lead: I. Corriveau 2027-01-11T07:30/2027-01-11T09:00",
         "Deputy: T. Lunn 2027-01-11T07:30/2027-01-11T09:00",
     ]
+
+
+@pytest.mark.parametrize(
+    ("titles", "expected"),
+    [
+        (("9.00 Oars", "10.30 Tar", "Trip"), ["Oars 2027-01-11T09:00", "Tar 2027-01-12T10:30", "Trip 2027-01-13/"]),
+        (("Oars (9.00)", "Tar 3.30", "Trip"), ["Oars 2027-01-11T09:00", "Tar 2027-01-12T15:30", "Trip 2027-01-13/"]),
+        (("Chapter 9.10", "Read chapter 9.20", "Trip"), ["Chapter 9.10 2027-01-11/", "Read chapter 9.20 2027-01-12/", "Trip 2027-01-13/"]),
+        (("Unit 9.10", "Unit 9.20", "Unit 10.50"), ["Unit 9.10 2027-01-11/", "Unit 9.20 2027-01-12/", "Unit 10.50 2027-01-13/"]),
+        (("Raffle 2.50", "Cake 1.50", "Trip"), ["Raffle 2.50 2027-01-11/", "Cake 1.50 2027-01-12/", "Trip 2027-01-13/"]),
+    ],
+)  # fmt: skip
+def test_times_with_dots_in_titles_are_times_or_told(
+    titles: tuple[str, ...], expected: list[str], tmp_path: Path
+) -> None:
+    source = csv_file(
+        tmp_path, "Date,Event\n" + "".join(f"2027-01-{11 + n},{title}\n" for n, title in enumerate(titles))
+    )
+    assert [one[: len(wanted)] for one, wanted in zip(built(source), expected, strict=True)] == expected
+    text = nomarium("survey", source).text
+    assert "Titles that hold a time" in text or "a title and its time" in text
+
+
+def test_two_columns_of_timed_words_ask_for_a_roster_and_are_told_of_as_a_title(tmp_path: Path) -> None:
+    source = csv_file(
+        tmp_path, "Lesson,Group A,Group B\n2027-01-11,9.00 Oars,11.00 Oars\n2027-01-12,10.30 Tar,9.00 Tar\n"
+    )
+    assert "--as roster" in refused(source)
+    assert len(built(source, "--as", "roster")) == 4
+    assert "Titles that hold a time" in nomarium("survey", source, "--title", "{Group A}: {Group B}").text

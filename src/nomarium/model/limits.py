@@ -11,6 +11,8 @@ LONGEST_ZONE: Final = 64
 """Characters of the name of a time zone: the longest of the database has 32."""
 LONGEST_PHRASE: Final = 400
 """Characters of a cell that is read as a repeat in words."""
+LONGEST_LOOK: Final = 500
+"""Characters of a cell by which it is found out what a table and its columns are."""
 LONGEST_LIST: Final = 4_000
 """Characters of a cell that is read as a list of days."""
 LONGEST_LENGTH_SECS: Final = 36_525 * 86_400
@@ -28,6 +30,8 @@ MOST_RATIO: Final = 200
 SMALL_PART_OCTETS: Final = 1 << 24
 MOST_READER_OCTETS: Final = 1 << 30
 """Memory that the reading of a workbook of the old kinds may take beyond what is there before."""
+LONGEST_LINE: Final = 8_000
+"""Characters of a line of text that is read: a page and a half. Of one with a hundred signs without a space, `LONGEST_LOOK`."""
 MOST_LINES: Final = 50_000
 """Lines of a text that is read line by line: more than a thousand pages."""
 MOST_MAIL_PARTS: Final = 200

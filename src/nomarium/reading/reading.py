@@ -7,6 +7,7 @@ from collections.abc import Iterator, Sequence
 from nomarium.model.errors import UsageError
 from nomarium.model.problem import Problem, note
 from nomarium.model.wording import counted
+from nomarium.reading.cells.longtext import with_long_cells_cut
 from nomarium.reading.columns.asked import asked_columns, heading_missing
 from nomarium.reading.columns.column import Column
 from nomarium.reading.columns.daycells import looks_like_date
@@ -135,7 +136,7 @@ def _is_list(reading: Reading | NotRead) -> bool:
 
 def _apart(sheets: Sequence[Sheet], options: ReadingOptions) -> Iterator[Sheet]:
     """The tables of all sheets, without their hidden rows when that was asked for."""
-    for one in sheets:
+    for one in map(with_long_cells_cut, sheets):
         sheet = _without_hidden(one, options)
         if not _is_text(sheet):
             sheet = with_weekdays_of_letters(sheet)

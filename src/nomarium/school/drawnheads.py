@@ -6,6 +6,7 @@ from string import ascii_uppercase
 from typing import Final
 
 from nomarium.model.cell import Cell
+from nomarium.model.limits import LONGEST_CELL
 from nomarium.model.refusal import Refusal
 from nomarium.model.wording import WEEKDAYS
 from nomarium.reading.cells.weekdaycodes import WeekdayCodes
@@ -71,7 +72,7 @@ def days_across(texts: Mapping[int, str], labels: frozenset[str] = frozenset()) 
 
 def day_and_week(text: str, lexicon: Lexicon = ENGLISH) -> tuple[str, str]:
     """The day of a heading and the week that it names, `Mon A`, `B Tuesday`, `Wed (Week B)`; blank where it names none."""
-    match = re.fullmatch(_DAY_AND_WEEK, text)
+    match = re.fullmatch(_DAY_AND_WEEK, text) if len(text) <= LONGEST_CELL else None
     day = (match["day"] or match["first"]).strip(" -–:") if match else ""
     if match is None or isinstance(WeekdayCodes([day], lexicon).read(day), Refusal) or len(day) < 2:
         return text, ""

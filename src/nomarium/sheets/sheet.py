@@ -89,6 +89,8 @@ class Sheet(NamedTuple):
     said_above: tuple[tuple[int, str], ...] = ()
     """Numbers and texts of lines over the table that are no rows of it, and may say its year; under `SENT`
     the day on which the message that holds the table was sent, `7 September 2026`."""
+    is_cut: bool = False
+    """Whether some of its cells are the first part of a longer text."""
     heads: tuple[tuple[int, str], ...] = ()
     """Of lines, those that stand over tables, and the names of these; when they are read, those whose dates the tables have."""
     pages: tuple[int, ...] = ()

@@ -5,7 +5,9 @@ from collections.abc import Sequence
 from typing import TYPE_CHECKING, NamedTuple
 
 from nomarium.model.errors import UsageError
+from nomarium.model.limits import LONGEST_LIST
 from nomarium.model.problem import Problem
+from nomarium.reading.cells.longtext import long_cell_problem, with_long_cells_cut
 from nomarium.reading.columns.weekdayletters import with_weekdays_of_letters
 from nomarium.reading.layouts.layout import NotRead, Reading
 from nomarium.reading.options import ReadingOptions, asks_for_edits, in_one_week
@@ -156,6 +158,9 @@ def sources_in(
     for sheets in plans:
         from nomarium.school.plan import read_plan
 
+        if too_long := list(filter(None, map(long_cell_problem, sheets))):
+            sources.problems += too_long
+            continue
         week = in_one_week(options)
         plan = read_plan(sheets, week, days_off, opened.terms)
         taught = {(term.first, term.last) for term in plan.rows.terms}
@@ -225,4 +230,5 @@ def _plans_in(
         return (), sheets
     from nomarium.school.finding import plans_in
 
-    return plans_in([with_weekdays_of_letters(one) for one in sheets], options)
+    cut = (with_long_cells_cut(sheet, LONGEST_LIST) for sheet in sheets)
+    return plans_in([with_weekdays_of_letters(sheet) for sheet in cut], options)

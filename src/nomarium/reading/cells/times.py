@@ -121,11 +121,6 @@ _BEFORE_SPANS = frozenset(("van", "von", "de", "des"))
 """What leads from one time to another."""
 
 
-def _may_be_time(plain: str) -> bool:
-    """Whether a text has what every time has, a figure or a word such as noon: most titles are spared the patterns."""
-    return any(map(str.isdigit, plain)) or any(word in plain for word in _CLOCK_WORDS)
-
-
 def _without_lead(plain: str) -> str:
     """A text without the word or the sign that leads to its time."""
     first = re.match(r"@|[^\W\d_]+", plain)
@@ -140,14 +135,16 @@ def _times_in(text: str) -> Times | Refusal:
         return Times(is_unknown=True)
     if plain in ALL_DAY_WORDS:
         return Times(is_all_day=True)
-    if _is_name(text.strip()) or not _may_be_time(plain):
+    # every time has a figure, or a word such as noon: most titles are spared the patterns
+    has_word = any(map(plain.__contains__, _CLOCK_WORDS))
+    if _is_name(text.strip()) or not (has_word or any(map(str.isdigit, plain))):
         return Refusal("time-unread", f"“{text}” is not a time.", _FORMS)
     plain = re.sub(_SPACED_MERIDIEM, r"\1m", plain)  # as Spanish writes it; "a" alone parts a range
     plain = re.sub(_AFTER, "", plain) if plain.endswith(_LAST_OF_AFTER) else plain
     if not plain[:1].isdigit():
         plain = _without_lead(plain)
         plain = re.sub(_HALF_FIRST, r"\2 \1m", plain) if plain[:1] in ("a", "p") else plain
-        if not plain[:1].isdigit() and not any(word in plain for word in _CLOCK_WORDS):
+        if not has_word and not plain[:1].isdigit():
             return Refusal("time-unread", f"“{text}” is not a time.", _FORMS)
     single = read_clock(plain)
     if isinstance(single, Clock):

@@ -13,7 +13,8 @@ from nomarium.sheets.sheet import Row, Sheet, cell_text
 
 _CLEAR_TIME: Final = r"(?i)(?<![\d.:])\d{1,2}(?:[:.]\d\d)?\s?[ap]\.?m\b|(?<![\d.:])\d{1,2}:\d\d(?![\d:])|(?<![\d.:])\d{1,2}h(?:\d\d)?\b|(?<![\d.:])\d{1,2}(?:[:.]\d\d)?\s?(?:uhr|uur|heures|horas)\b|\bnoon\b|(?<![\d.:])(?:1?\d|2[0-3])\.[0-5]\d\s?[-–—]\s?(?:1?\d|2[0-3])\.[0-5]\d(?![\d.])"
 
-
+_DOTTED: Final = r"(?:^|[\s(])(?:1?\d|2[0-3])\.[0-5][05](?:$|[\s):,])"
+"""A time with a dot, or a number that is none: nobody knows."""
 _BOOKKEEPING: Final = r"(?i)(?:last\s+)?(?:printed|exported|updated|saved|changed|generated|created|downloaded|imprimé|gedruckt|as (?:of|at))\b"
 """How lines begin that say when the table itself was made."""
 
@@ -31,13 +32,14 @@ def times_in_words(
     fields = {column.field: column.at for column in columns}
     given = options.defaults.keys() | options.overrides.keys()
     if (
-        fields.keys() & {"start", "end", "time", "when", "duration", "all-day"}
+        fields.keys() & {"start", "end", "time", "duration", "all-day"}
         or "start" in given
         or "all-day" in given
     ):
         return []
-    dates = (cell_text(row[fields["date"]]) for _, row in rows if fields.get("date", len(row)) < len(row))
-    if any(":" in text for text in dates):
+    days = {fields[one] for one in ("date", "when") if one in fields}
+    dates = [cell_text(row[at]) for _, row in rows for at in days if at < len(row)]
+    if any(":" in text or ("when" in fields and says_time(text)) for text in dates):
         return []
     titles = [*in_titles] or [at for at in (fields.get("summary"),) if at is not None]
     return [*_in_titles(sheet, titles, rows), *_above(sheet, head)]
@@ -48,7 +50,7 @@ def _in_titles(sheet: Sheet, titles: Sequence[int], rows: Sequence[Row]) -> list
         (number, at, text)
         for at in titles
         for number, row in rows
-        if at < len(row) and holds_time(text := cell_text(row[at]))
+        if at < len(row) and says_time(text := cell_text(row[at]))
     ]
     if not timed:
         return []
@@ -59,6 +61,11 @@ def _in_titles(sheet: Sheet, titles: Sequence[int], rows: Sequence[Row]) -> list
 
 def holds_time(title: str) -> bool:
     return re.search(_CLEAR_TIME, title) is not None
+
+
+def says_time(text: str) -> bool:
+    """Whether a text holds a time, or with a dot what may be one."""
+    return holds_time(text) or re.search(_DOTTED, text) is not None
 
 
 def title_timed(example: str, remedy: str) -> Problem:

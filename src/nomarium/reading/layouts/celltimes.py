@@ -41,7 +41,7 @@ _HOURS = r"(?:[1-9]|1[0-2])(?:\s?(?:[-–—]|to|till?|until|bis|à)\s?(?:[1-9]|
 _BARE_HOURS = r"(?<![\w.:/-])(?:[1-9]|1[0-2])\s?[-–—]\s?(?:[1-9]|1[0-2])(?![\w/.:-])"
 _SCORED = r"(?i)\b(?:v|vs|beat|lost|won|score|results?|[wld])\b"
 _COUNTED = COUNTED | frozenset("race chapter exercise form group route yr age grade under".split())
-_NUMBERED = r"(?i)\b(?:rooms?|raum|salle|sala|versions?|sections?|chapters?|pages?|psalms?|exercises?|ex\.?|figure|fig\.|paragraph|para\.?|articles?|clauses?|verses?|§)$"
+NUMBERED = r"(?i)\b(?:rooms?|raum|salle|sala|versions?|sections?|chapters?|pages?|psalms?|exercises?|ex\.?|figure|fig\.|paragraph|para\.?|articles?|clauses?|verses?|§)$"
 """Words whose number has a dot, `Room 9.15`."""
 _NOON, _SEVEN = 12 * 3600, 7 * 3600
 _ENDS = re.compile(r"(?i)\b(?:until|till?|by|before|after|ends?|finish(?:es)?|bis|jusqu.à)$")
@@ -197,7 +197,7 @@ def _is_time(match: re.Match[str], times: Times) -> bool:
     text = match["time"].strip()
     if _CLEAR.search(text):
         is_last = match.re is _TIME_LAST
-        is_number = is_last and "." in text and re.search(_NUMBERED, match["text"])
+        is_number = is_last and "." in text and re.search(NUMBERED, match["text"])
         return not (is_number or (is_last and is_verse(match["text"], text)))
     is_first = match.re is _TIME_FIRST
     if is_first and re.fullmatch(r"\d{1,4}\.?", text):

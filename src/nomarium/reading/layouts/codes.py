@@ -201,14 +201,16 @@ def key_in(rows: Sequence[Row], codes: Collection[str]) -> tuple[dict[str, Code]
     used: set[int] = set()
     for number, row in rows:
         texts = [text for cell in row if (text := cell_text(cell))]
+        is_duty = bool(texts) and texts[0].casefold() not in known and not re.match(_KEY_LABEL, texts[0])
         for at, text in enumerate(texts):
             for code, said in _explained(text, known):
                 found.setdefault(known[code.casefold()], said_of(said))
                 used.add(number)
+            # names behind `On call` are on duty; and no code stands for another one
             if (
                 at + 1 < len(texts)
                 and text.casefold() in known
-                and text.casefold() != texts[at + 1].casefold()
+                and not (is_duty or texts[at + 1].casefold() in known)
             ):
                 behind = takewhile(lambda one: one.casefold() not in known, texts[at + 2 : at + 4])
                 found.setdefault(known[text.casefold()], _together([texts[at + 1], *behind]))

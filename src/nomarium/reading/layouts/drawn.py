@@ -9,6 +9,7 @@ from nomarium.model.event import NO_DETAILS, Details, Event
 from nomarium.model.problem import Place, Problem, note
 from nomarium.model.refusal import Refusal
 from nomarium.reading.cells.lengths import length_behind
+from nomarium.reading.cells.longtext import cut_refusal
 from nomarium.reading.cells.memo import FieldValue, fault_of, value_memo
 from nomarium.reading.cells.times import DAY_SECS, Clock
 from nomarium.reading.columns.clocks import (
@@ -130,7 +131,11 @@ def events_of(
             account.note_row(entry.row, entry.text)
             account.count(note("slots-idle", f"“{entry.text}” is no event: nothing happens there.").at(place))
             continue
-        fault = fault_of(entry.text) or _untitled(entry.text)
+        fault = (
+            fault_of(entry.text)
+            or cut_refusal(f"{entry.text}{entry.location}{entry.person}")
+            or _untitled(entry.text)
+        )
         time = _as_long_as_said(_in_its_half(entry.time, found), entry.text)
         if lasts_all_day(entry.text) and not holds_time(entry.cell or entry.text):
             time = Part(is_all_day=True)

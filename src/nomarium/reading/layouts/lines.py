@@ -11,6 +11,7 @@ from typing import Final
 from nomarium.model.cell import Cell
 from nomarium.model.limits import MOST_LINES
 from nomarium.model.refusal import Refusal
+from nomarium.reading.cells.longtext import without_long_lines
 from nomarium.reading.cells.placewords import is_place
 from nomarium.reading.cells.words import Lexicon, fold
 from nomarium.reading.layouts import linerefusals
@@ -77,7 +78,7 @@ def look(top: Top) -> Reading | NotRead:
     if sheet.read_lines is None:
         message = f"{sheet.title} is no text: --as text is for lines of text."
         return not_read(sheet, "no-lines", "it is no text", "text-none", message, "Leave --as out.")
-    lines = list(sheet.read_lines())
+    lines, too_long = without_long_lines(list(sheet.read_lines()))
     if top.options.layout != "text" and _are_records(lines):
         message = f"The lines of {sheet.title} are rows of a table, parted by commas, and do not read as one by themselves."
         remedy = "Read them as a table: --as events; or line by line all the same: --as text."
@@ -98,6 +99,7 @@ def look(top: Top) -> Reading | NotRead:
     heads = {number for number, _ in sheet.heads}
     dated = lines if weekly is None else weekly.lines
     found = _read(dated, heads, lexicon, "date" in top.options.defaults, sheet.said_above)
+    found.refused.extend(too_long)
     if weekly is not None:
         found = on_weekdays(found, weekly, {number: cell_text(row[0]) for number, row in lines if row})
     if as_table is not None and (found.refused or not found.rows):

@@ -15,6 +15,7 @@ from nomarium.reading.columns.head import TableHead
 from nomarium.reading.columns.headedyears import years_of
 from nomarium.reading.columns.headings import match_exactly, normal, unit_of
 from nomarium.reading.columns.lexicons import lexicon_for, weekday_columns
+from nomarium.reading.columns.timesinwords import says_time
 from nomarium.reading.layouts.layout import NotRead, not_read
 from nomarium.reading.layouts.slots import is_clear_time
 from nomarium.reading.options import ReadingOptions
@@ -153,8 +154,11 @@ def _titles_asked(columns: Sequence[Column], fields: set[str], options: ReadingO
     are_posts = len(words) > 2 or len({re.sub(r"\W*(?:\d+|\b\w)$", "", word) for word in words}) == 1
     named = [c for c in columns if c.heading in words]
     are_posts = are_posts or all(re.fullmatch(_PERSON, text) for c in named for text in c.samples)
-    are_plain = all(looks_like_date(text) for c in columns if c.field == "date" for text in c.samples)
-    if len(both) == 2 and are_posts and are_plain and fields <= _BESIDE_POSTS:
+    are_posts = are_posts or all(any(map(says_time, c.samples)) for c in named)
+    are_plain = all(
+        looks_like_date(text) for c in columns if c.field in ("date", "when") for text in c.samples
+    )
+    if len(both) == 2 and are_posts and are_plain and fields - {"when"} <= _BESIDE_POSTS:
         remedy = f"If each filled cell is an event or a duty of its own: --as roster. {remedy}"
     return f"{remedy}To give all of them one title: --set summary=TITLE."
 

@@ -135,7 +135,7 @@ def _reading(top: Top, drawing: Drawing) -> Reading:
     if evidence:
         message = f"Hours from 1:00 to 6:59 are in the afternoon: {evidence}."
         notes.append(note("clock-12", message, "If they are not: --clock 24.").at(sheet.place()))
-    notes += _codes_told(sheet, key, key_rows, timeless, idle)
+    notes += [*_codes_told(sheet, key, key_rows, timeless, idle), *_untimed_told(sheet, slots, entries)]
     unmet = [code for code in options.codes if code.casefold() not in met]
     problems = [*drawing.problems, *(_unmet(sheet, code, in_cells) for code in unmet)]
     problems += [
@@ -147,6 +147,23 @@ def _reading(top: Top, drawing: Drawing) -> Reading:
 
     events = partial(after_remarks, sheet, entries, options, remarks)
     return Reading(sheet, "roster", events, (*sheet.notes, *notes), tuple(problems))
+
+
+def _untimed_told(
+    sheet: Sheet, slots: Sequence[Slot], entries: Sequence[DrawnEntry | Problem]
+) -> list[Problem]:
+    """A note of what stands beside rows or columns that say when, and does not: it lasts all day."""
+    timed = {slot.label for slot in slots if slot.time is not NOTHING}
+    untimed = [
+        slot.label
+        for slot, entry in zip(slots, entries, strict=True)
+        if slot.label not in timed and isinstance(entry, DrawnEntry) and entry.time is NOTHING
+    ]
+    if not timed or not untimed:
+        return []
+    said = listed([f"“{label}”" for label in dict.fromkeys(untimed)])
+    message = f"Others say when they are, and {said} not: what stands there lasts all day."
+    return [note("slots-untimed", message, "If it does not, write its hours beside it.").at(sheet.place())]
 
 
 def _each_timed(slot: Slot) -> list[Slot]:

@@ -18,19 +18,20 @@ _SAID: Final = MappingProxyType(
     {"time": "start", "start": "start", "end": "end", "location": "location", "room": "location"}
 )
 """What the fields of a heading say of the days of a roster."""
-SUMS = frozenset("total totals hours sum count on duty staffing summe gesamt totaal".split())
-"""What heads sums of hours or of people."""
+_TOTALS: Final = frozenset("total totals sum count summe gesamt totaal".split())
+SUMS = _TOTALS | frozenset("hours on duty staffing".split())
+"""What heads sums of hours or of people; `On call` and `Duty officer` head names."""
 _COUNTED: Final = frozenset(
     "staff people number no numbers cover needed required headcount present available minimum min persons volunteers crew personal effectif aantal anzahl".split()
 )
 """What else heads a row of how many there are."""
-_NUMBER: Final = r"\d+(?:[.,]\d+)?"
+_NUMBER: Final = r"\d+(?:[.,:]\d+)?\s?(?:h|hrs?|hours?)?"
 
 
 def is_sum(label: str, cells: Sequence[Cell]) -> bool:
     """Whether a row below dates sums up, `Total`, or counts who is there, `Staff on`."""
     words = re.findall(r"[a-z]+", fold(label))
-    if words[:1] and words[0] in SUMS:
+    if words[:1] and words[0] in _TOTALS:
         return True
     counts = not (SUMS | _COUNTED).isdisjoint(words)
     return counts and all(re.fullmatch(_NUMBER, cell_text(cell)) for cell in cells)

@@ -18,6 +18,8 @@ _LOOKED_AT: Final = 40
 _LEAST: Final = 2
 _SURE: Final = r"(?i)\d\s?[ap]\.?m\b|\d[:h]\d\d|\d\.\d\d\s?[-–—]\s?\d{1,2}\.\d\d|noon|\d\s?uhr\b"
 """A time that can be nothing else."""
+_DOTTED: Final = r"(?:^|[\s(])(?:0?[7-9]|1\d|2[0-3])\.[0-5][05](?:$|[\s):,])"
+_FIVES: Final = r"(?<!\d)\d{1,2}\.[0-5][05](?!\d)"
 _TIME_FIRST: Final = r"(?i)(?:\d{1,2}(?:[:.]\d\d)?\s?[ap]\.?m\b|\d{1,2}[:h]\d\d\b)"
 _SAYING_WHEN: Final = frozenset(("time", "start", "end", "duration", "class"))
 _GIVEN: Final = _SAYING_WHEN | {"all-day"}
@@ -42,7 +44,7 @@ def with_cells_apart(sheet: Sheet, table: TableReading) -> Sheet | None:
         found for row in first if at < len(row) and (found := _lines(row[at])) and any(map(_says_much, found))
     ]
     timed = [found for found in lines if _has_time(found)]
-    are_sure = any(re.search(_SURE, line) for found in timed for line in found)
+    are_sure = any(re.search(_SURE, line) for found in timed for line in found) or _are_dotted_times(timed)
     is_usual = len(timed) >= _LEAST and len(timed) * 2 >= len(lines)
     begin_so = bool(timed) and all(len(found) == 1 and re.match(_TIME_FIRST, found[0]) for found in timed)
     if not are_sure or not (is_usual or begin_so):
@@ -77,6 +79,23 @@ def with_cells_apart(sheet: Sheet, table: TableReading) -> Sheet | None:
             note("title-timed", message, "Write each on a row of its own.").at(sheet.place(number, at))
         )
     return sheet._replace(read_rows=rows, notes=(*sheet.notes, *told))
+
+
+def _are_dotted_times(timed: list[list[str]]) -> bool:
+    """Whether two titles or more say one time with a dot each, most of them of a working day, and figures count nothing and are
+    not all that tells them apart: `9.00 Oars`, `Tar (10.30)`; not `Chapter 9.10`, `Chapter 9.20`."""
+    from nomarium.reading.layouts.celltimes import NUMBERED  # few lists have such cells
+
+    texts = [found[0] for found in timed if len(found) == 1]
+    said = [match for text in texts if (match := re.search(_FIVES, text))]
+    if not len(said) == len(texts) == len(timed) >= _LEAST:
+        return False
+    if any(
+        re.search(NUMBERED, text[: one.start()].rstrip(" (")) for text, one in zip(texts, said, strict=True)
+    ):
+        return False
+    rests = {text[: one.start()] + text[one.end() :] for text, one in zip(texts, said, strict=True)}
+    return len(rests) > 1 and sum(re.search(_DOTTED, text) is not None for text in texts) * 2 >= len(texts)
 
 
 def _says_several(cell: Cell) -> bool:

@@ -59,7 +59,7 @@ def without_cancellation(summary: str) -> str | None:
         return _bare(behind["title"], summary, said)
     if says_cancelled(summary):
         return summary
-    return _cancelled_loudly(summary) if "ance" in summary.casefold() else None
+    return _cancelled_loudly(" ".join(summary.split())) if "ance" in summary.casefold() else None
 
 
 def _cancelled_loudly(summary: str) -> str | None:
@@ -82,7 +82,7 @@ def moved_title(summary: str, start: dt.date) -> Refusal | None:
     """Why a title that says it is moved, `Race (moved to 9 September)`, cannot stand on its date; None for others, and where the
     date is that to which it is moved."""
     folded = summary.casefold()
-    moved = re.search(_MOVE, summary) if any(word in folded for word in _MOVED) else None
+    moved = re.search(_MOVE, " ".join(summary.split())) if any(word in folded for word in _MOVED) else None
     refusal = moved_away(moved["said"]) if moved is not None else None
     if moved is None or refusal is None:
         return None

@@ -4,11 +4,12 @@ import calendar
 import datetime as dt
 import re
 from collections.abc import Iterator
+from functools import lru_cache
 from itertools import islice, pairwise
 from typing import Final, Literal, NamedTuple
 
 from nomarium.model.cell import Cell
-from nomarium.model.limits import MOST_TABLE_ROWS
+from nomarium.model.limits import LONGEST_CELL, MOST_TABLE_ROWS
 from nomarium.model.problem import Problem
 from nomarium.reading.cells.dates import Day
 from nomarium.reading.cells.offwords import is_off, is_term
@@ -155,7 +156,8 @@ def _is_dated(cell: Cell) -> bool:
     """Whether a cell is a date, or says some among a few words: `26-30 Oct 2026 and 15-19 Feb 2027`."""
     return looks_like_date(cell) or (
         isinstance(cell, str)
-        and _parted(cell) != []
+        and len(cell) <= LONGEST_CELL
+        and _parted(cell) != ()
         and not any(_has_words(part) for part, _, _ in _parted(cell))
     )
 
@@ -210,16 +212,17 @@ def _kind(words: str) -> Literal["off", "term", ""]:
     return "term" if is_term(words) or re.search(_HELD, said) or runs else ""
 
 
-def _parted(text: str) -> list[tuple[str, DateWithin, str]]:
+@lru_cache(maxsize=256)  # several look at the same lines, and one of many dates takes long
+def _parted(text: str) -> tuple[tuple[str, DateWithin, str], ...]:
     """The dates of a text in their order, each with what stands before it and behind it, as far as the next ones."""
     found = date_within(f"{text} ·", ENGLISH)
     if found is None:
-        return []
+        return ()
     before, _, behind = found.rest.removesuffix("·").partition("\0")
     left, right = _parted(before), _parted(behind)
     lead = left[-1][2] if left else before
     tail = right[0][0] if right else behind
-    return [*left, (lead, found, tail), *right]
+    return (*left, (lead, found, tail), *right)
 
 
 def _span(one: _Dated, years: _Years) -> Span | None:

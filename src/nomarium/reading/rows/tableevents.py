@@ -5,8 +5,9 @@ from collections.abc import Iterator
 from nomarium.model.account import Account
 from nomarium.model.event import Event
 from nomarium.model.refusal import BEYOND
+from nomarium.reading.cells.longtext import cut_refusal, with_whole_cells
 from nomarium.reading.columns.table import TableReading
-from nomarium.reading.rows.plainrows import ReaderOf, event_reader
+from nomarium.reading.rows.plainrows import ReaderOf, event_reader, never
 from nomarium.reading.rows.reader import RowReader
 from nomarium.reading.rows.when import Blame
 
@@ -26,14 +27,17 @@ def _events(reading: TableReading, account: Account, reader_of: ReaderOf) -> Ite
     at. What becomes of every row goes into `account`. `reader_of` makes what reads the commonest rows."""
     reader = RowReader(reading, account)
     plainly, read, ledger = reader.plain_reader(reader_of), reader.read, account.ledger
+    if reading.sheet.is_cut:
+        plainly = never
     ledger.notes += len(reading.head.title_rows)
     ledger.blank += reading.head.blank_rows
     for number in reading.head.title_rows:
         account.note_rows.append((number, "above the table"))
     count = reading.head.rows_above  # apart from what becomes of them, so that a row that is lost shows
     plain_count = last_number = 0  # kept here as long as they can be: this is done a million times
+    rows = with_whole_cells(reading.rows()) if reading.sheet.is_cut else reading.rows()
     try:
-        for number, row in reading.rows():
+        for number, row in rows:
             count += 1
             event = plainly(number, row)
             if event is not None:
@@ -47,6 +51,9 @@ def _events(reading: TableReading, account: Account, reader_of: ReaderOf) -> Ite
                 found = read(number, row)
             except OverflowError:
                 reader.reject(number, row, Blame("date", BEYOND))
+                found = None
+            if reading.sheet.is_cut and (cut := cut_refusal(repr(found))):
+                reader.reject(number, row, Blame("description", cut))  # of a title whose parts are cut, too
                 found = None
             if found is None:
                 if account.rejected and not reading.is_whole:
