@@ -10,6 +10,10 @@ _ADDRESS = r"[^\s@<>,;\"]+@[^\s@<>,;\"]+"
 _NAMED = r"\s*\"?(?P<name>[^<\"]*?)\"?\s*[<(](?:mailto:)?(?P<email>[^\s<>()]+@[^\s<>()]+)[>)]\s*"
 BETWEEN_NAMES = r"\s?[,;&/+\n]\s?|\s(?:and|et|und)\s"
 """What stands between the names of a rota's cell, `Quill & Moss`."""
+PERSON = r"(?:(?:Mr|Ms|Mrs|Miss|Dr)\.? )?[A-Z][\w.'’-]*(?:,? [A-Z][\w.'’-]*){1,2}"
+"""What may be the name of somebody, `R. Finch`, `Finch, Rosa`."""
+INITIALED = r"(?:Mr|Ms|Mrs|Miss|Dr)\.? [A-Z]\S*(?: [A-Z]\S*)?|(?:[A-Z]\.[ -]?){1,3}[A-Z][\w'’-]+|[A-Z][\w'’-]+ [A-Z]\.?"
+"""What can hardly be anything but a name: one with initials or a title."""
 _SURNAME_FIRST = r"[^@;<>]+,[^@;<>]+<[^>]+@[^>]+>"
 
 

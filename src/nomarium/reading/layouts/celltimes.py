@@ -25,6 +25,7 @@ _TIME_LAST = re.compile(
     rf"^(?P<text>.*?[^\s,(–—-])[\s,(–—-]+(?:(?P<lead>from|at|um|@)\s*|(?:von|à|de)\s+)?(?P<time>{_CLOCK}(?:\s?(?:[-–—]|to|till?|until|bis|à)\s?{_CLOCK})?)\)?$",
     re.IGNORECASE | re.DOTALL,
 )
+_ARRIVAL = r"(?i)\s(?P<time>\d[\d.:]*\s?(?:[ap]\.?m\.?)?)\s+for$"
 _LONGEST_TITLE = 200
 """Characters of an entry among whose words a time is looked for: a longer one is prose."""
 _MARKS = ",;(–—-"
@@ -40,7 +41,7 @@ _CLEAR = re.compile(rf"{CLEAR_CLOCK}|noon|midday|midnight")
 _HOURS = r"(?:[1-9]|1[0-2])(?:\s?(?:[-–—]|to|till?|until|bis|à)\s?(?:[1-9]|1[0-2]))?"
 _BARE_HOURS = r"(?<![\w.:/-])(?:[1-9]|1[0-2])\s?[-–—]\s?(?:[1-9]|1[0-2])(?![\w/.:-])"
 _SCORED = r"(?i)\b(?:v|vs|beat|lost|won|score|results?|[wld])\b"
-_COUNTED = COUNTED | frozenset("race chapter exercise form group route yr age grade under".split())
+_COUNTED = COUNTED | frozenset("pp pg race chapter exercise form group route yr age grade under".split())
 NUMBERED = r"(?i)\b(?:rooms?|raum|salle|sala|versions?|sections?|chapters?|pages?|psalms?|exercises?|ex\.?|figure|fig\.|paragraph|para\.?|articles?|clauses?|verses?|§)$"
 """Words whose number has a dot, `Room 9.15`."""
 _NOON, _SEVEN = 12 * 3600, 7 * 3600
@@ -64,9 +65,14 @@ def time_and_text(text: str) -> tuple[Part, str]:
             continue
         if match.re is _TIME_THEN_FIGURE and not _may_begin_so(match):
             continue
-        times = read_times(match["time"])
+        times, title = read_times(match["time"]), match["text"].strip(" :")
         if isinstance(times, Times) and times.start is not None and _is_time(match, times):
-            return _part(times), match["text"].strip(" :")
+            if (arrival := re.search(_ARRIVAL, title)) is not None:  # Dinner 7 for 7.30
+                whole = read_times(f"{arrival['time']} for {match['time']}")
+                times, title = (
+                    (whole, title[: arrival.start()].rstrip()) if isinstance(whole, Times) else (times, title)
+                )
+            return _part(times), title
     return _time_within(text)
 
 

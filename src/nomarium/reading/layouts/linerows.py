@@ -33,8 +33,8 @@ _OF_SIDES: Final = re.compile(r"(?i)\s\((?:h|a|n|home|away|neutral)\)\W*$")
 _NAME: Final = r"[A-Z][^\W\d_]+"
 _NOTHING_IN: Final = r"\s*\(\s*\)"
 _HELD: Final = r"(?i)[,:;]?\s+(?:which\s+|that\s+)?(?:(?:will|is|are|to)\s+)?(?:be\s+)?(?:held|taking place|takes? place|planned|scheduled|agreed|set|fixed|booked|arranged)(?:\s+for)?$"
-_MOVED_TO: Final = r"(?i)[,:;]?\s+(?:[–—-]\s+)?(?:(?:it|this|they)\s+)?(?:(?:has|have|is|are|was|were)\s+)?(?:now\s+|been\s+)*(?:moved|postponed|re-?scheduled|brought forward|put back|deferred)(?:\s+(?:to|until|till|for))?$|\s*\(was\)$"
-"""Words of a sentence between what is held and when."""
+_MOVED_TO: Final = r"(?i)[,:;]?\s+(?:[–—-]\s+)?(?:(?:it|this|they)\s+)?(?:(?:has|have|is|are|was|were)\s+)?(?:now\s+|been\s+)*(?:moved|postponed|re-?scheduled|brought forward|put back|deferred)\s+(?:to|until|till|for)$|\s*\(was\)$"
+"""Words of a sentence between what is held and when; without a word that leads to the new date, what is put off is not held."""
 _TITLE_LABEL: Final = re.compile(
     r"(?i)^(?:subject|re|betreff|betrifft|objet|asunto|event|title|titre|titel|what)\s*:\s*(?=\w)"
 )

@@ -6,6 +6,7 @@ from itertools import islice
 from typing import Final
 
 from nomarium.model.problem import column_letter
+from nomarium.reading.cells.people import PERSON
 from nomarium.reading.cells.weeks import is_numbered_week
 from nomarium.reading.cells.words import ENGLISH, Lexicon, fold
 from nomarium.reading.columns.asked import heading_missing
@@ -138,10 +139,6 @@ _BESIDE_POSTS = {"date", "day", "week", "time", "start", "end", ""}
 """Fields of the columns that may stand beside those of a rota."""
 
 
-_PERSON: Final = r"(?:(?:Mr|Ms|Mrs|Miss|Dr)\.? )?[A-Z][\w.'’-]*(?:,? [A-Z][\w.'’-]*){1,2}"
-"""What may be the name of somebody, `R. Finch`."""
-
-
 def _titles_asked(columns: Sequence[Column], fields: set[str], options: ReadingOptions) -> str:
     """What says what events are called where no column does: two columns together, one of them, each cell, one title for all."""
     words = list(dict.fromkeys(_could_be(columns, ("summary",), options)))
@@ -153,7 +150,7 @@ def _titles_asked(columns: Sequence[Column], fields: set[str], options: ReadingO
         remedy = f'To put two into the title: --title "{{{pair[0]}}}: {{{pair[1]}}}". {remedy}'
     are_posts = len(words) > 2 or len({re.sub(r"\W*(?:\d+|\b\w)$", "", word) for word in words}) == 1
     named = [c for c in columns if c.heading in words]
-    are_posts = are_posts or all(re.fullmatch(_PERSON, text) for c in named for text in c.samples)
+    are_posts = are_posts or all(re.fullmatch(PERSON, text) for c in named for text in c.samples)
     are_posts = are_posts or all(any(map(says_time, c.samples)) for c in named)
     are_plain = all(
         looks_like_date(text) for c in columns if c.field in ("date", "when") for text in c.samples

@@ -1,7 +1,7 @@
 """The columns of a roster with dates down: names, posts, parts of the day, places or weekdays, and what stands beside them."""
 
 import re
-from collections.abc import Collection, Mapping, Sequence
+from collections.abc import Collection, Mapping, Sequence, Set
 from itertools import takewhile
 from types import MappingProxyType
 from typing import Final, Literal, NamedTuple
@@ -9,6 +9,7 @@ from typing import Final, Literal, NamedTuple
 from nomarium.model.cell import Cell
 from nomarium.model.problem import Problem, column_letter, note
 from nomarium.model.wording import listed
+from nomarium.reading.cells.people import PERSON
 from nomarium.reading.cells.words import fold
 from nomarium.reading.columns.daycells import looks_like_date
 from nomarium.reading.columns.headings import SESSION_HEADINGS, match_exactly, normal
@@ -71,6 +72,10 @@ def columns_of(
         and (fields[n] in ("", "summary", "period", "location", "room") or is_session(cell) or _is_place(cell))
     )  # fmt: skip
     columns = _with_posts_of_people(_without_day_names(head, columns), head, fields, body)
+    if top.options.layout == "roster":
+        names = {cell_text(row[n]) for _, row in body for n in columns if n < len(row)} - {""}
+        people = (n for n in beside if n not in (part, *numbered) and _are_people(body, n, names))
+        columns = tuple(sorted({*columns, *people}))
     if len(columns) < 2:
         return None
     place = next((n for n in columns if fields[n] in ("location", "room")), None)
@@ -88,6 +93,13 @@ def columns_of(
     if top.options.layout == "roster" or share_words(head, body, columns, is_called_rota(top.sheet, above)):
         return RosterColumns(columns, "names or posts", time, end, part)
     return None
+
+
+def _are_people(body: Sequence[Row], column: int, names: Set[str]) -> bool:
+    """Whether all that stands in a column is names of people, or some of it is among the `names` of other columns: whatever its
+    heading, it is their duty."""
+    texts = [text for _, row in body if column < len(row) and (text := cell_text(row[column]))]
+    return bool(texts) and (not names.isdisjoint(texts) or all(re.fullmatch(PERSON, text) for text in texts))
 
 
 def _has_times(body: Sequence[Row], column: int) -> bool:

@@ -7,8 +7,10 @@ from typing import Final, NamedTuple
 
 from nomarium.model.cell import Cell
 from nomarium.model.problem import Problem
+from nomarium.reading.cells.people import INITIALED
+from nomarium.reading.cells.placewords import is_place
 from nomarium.reading.cells.words import fold
-from nomarium.reading.columns.headings import match_exactly
+from nomarium.reading.columns.headings import match_exactly, normal
 from nomarium.reading.layouts.layout import Top
 from nomarium.reading.layouts.slots import is_clear_time, time_of
 from nomarium.reading.rows.when import NOTHING, Part
@@ -18,21 +20,21 @@ _SAID: Final = MappingProxyType(
     {"time": "start", "start": "start", "end": "end", "location": "location", "room": "location"}
 )
 """What the fields of a heading say of the days of a roster."""
-_TOTALS: Final = frozenset("total totals sum count summe gesamt totaal".split())
-SUMS = _TOTALS | frozenset("hours on duty staffing".split())
+SUMS = frozenset("total totals sum count summe gesamt totaal hours on duty staffing".split())
 """What heads sums of hours or of people; `On call` and `Duty officer` head names."""
 _COUNTED: Final = frozenset(
     "staff people number no numbers cover needed required headcount present available minimum min persons volunteers crew personal effectif aantal anzahl".split()
 )
 """What else heads a row of how many there are."""
+_SAY_WHERE: Final = frozenset(
+    "where location locations place places venue venues site ort lieu lugar plaats".split()
+)
 _NUMBER: Final = r"\d+(?:[.,:]\d+)?\s?(?:h|hrs?|hours?)?"
 
 
 def is_sum(label: str, cells: Sequence[Cell]) -> bool:
     """Whether a row below dates sums up, `Total`, or counts who is there, `Staff on`."""
     words = re.findall(r"[a-z]+", fold(label))
-    if words[:1] and words[0] in _TOTALS:
-        return True
     counts = not (SUMS | _COUNTED).isdisjoint(words)
     return counts and all(re.fullmatch(_NUMBER, cell_text(cell)) for cell in cells)
 
@@ -80,7 +82,11 @@ def said_of_days(top: Top, rows: Sequence[Row], columns: Sequence[int]) -> SaidO
     for number, row in rows:
         field = _SAID.get(_field_of_label(row[: columns[0]]), "")
         cells = [row[n] for n in columns if n < len(row) and cell_text(row[n])]
-        if field and cells and (field == "location" or _are_times(cells)):
+        if (
+            field
+            and cells
+            and (_are_places(_label(row[: columns[0]]), cells) if field == "location" else _are_times(cells))
+        ):
             headed.setdefault(field, []).append((number, row))
     taken = tuple(row for found in headed.values() for row in found)
     if not taken or len(taken) == len(rows) or ("end" in headed and "start" not in headed):
@@ -99,11 +105,25 @@ def said_of_days(top: Top, rows: Sequence[Row], columns: Sequence[int]) -> SaidO
     return SaidOfDays(times, places, taken, tuple(problems))
 
 
+def _are_places(label: str, cells: Sequence[Cell]) -> bool:
+    """Whether cells below dates are where these are: below `Venue` whatever is nobody's name, below `Hall`, which may be a duty,
+    places and numbers only."""
+    texts = list(map(cell_text, cells))
+    if normal(label) in _SAY_WHERE:
+        return not any(re.fullmatch(INITIALED, text) for text in texts)
+    return all(is_place(text) or any(map(str.isdigit, text)) for text in texts)
+
+
 def _field_of_label(left: Sequence[Cell]) -> str:
     """The field that the one text left of the dates names, as a heading does."""
-    texts = [text for cell in left if (text := cell_text(cell))]
-    match = match_exactly(texts[0]) if len(texts) == 1 else None
+    match = match_exactly(_label(left))
     return match.field if match is not None else ""
+
+
+def _label(left: Sequence[Cell]) -> str:
+    """The one text left of the dates; nothing where there are several."""
+    texts = [text for cell in left if (text := cell_text(cell))]
+    return texts[0] if len(texts) == 1 else ""
 
 
 def _under(row: Sequence[Cell], columns: Sequence[int]) -> Iterator[tuple[int, Cell]]:
