@@ -5,7 +5,7 @@ from pathlib import Path
 
 import pytest
 
-from helpers import built, csv_file, nomarium, refused
+from helpers import built, csv_file, events_in, nomarium, refused
 
 YEAR = ("--school-year", "2026:2027")
 TERM = ("--from", "2026-09-07", "--until", "2026-09-18")
@@ -207,3 +207,47 @@ def test_the_days_of_a_meeting_are_no_numbers_to_dial(tmp_path: Path) -> None:
 def test_a_place_that_stands_for_the_one_above_is_refused(sign: str, tmp_path: Path) -> None:
     text = f"Date,Event,Where\n2026-11-03,Knots,Loft 2\n2026-11-04,Sails,{sign}\n"
     assert "Write into the cell what it stands for" in refused(csv_file(tmp_path, text))
+
+
+@pytest.mark.parametrize(
+    "title",
+    [
+        "Race postponed", "Race is postponed", "Race postponed until further notice", "Race ABANDONED", "Race, called off due to wind",
+        "Race deferred indefinitely", "Race has been called off",
+    ],
+)  # fmt: skip
+@pytest.mark.parametrize("form", ["list", "text"])
+def test_a_title_that_says_it_is_put_off_is_not_held(title: str, form: str, tmp_path: Path) -> None:
+    source = csv_file(tmp_path, f'Date,Event\n2027-01-11,Supper\n2027-01-12,"{title}"\n')
+    if form == "text":
+        source = tmp_path / "notice.txt"
+        source.write_text(f"Mon 11 January 2027: Supper\nTue 12 January 2027: {title}\n")
+    built(source)
+    (event,) = [one for one in events_in(source.with_suffix(".ics")) if one["SUMMARY"] != "Supper"]
+    assert event["STATUS"] == "CANCELLED" and str(event["SUMMARY"]) in (title, "Race")
+
+
+@pytest.mark.parametrize(
+    "title",
+    [
+        "Race postponed to 9 September", "Race moved to Friday", "Race rescheduled to Friday 9 April", "Race delayed to 3pm",
+        "Race put back to April", "Race brought forward to 8 Jan", "Race deferred to March",
+    ],
+)  # fmt: skip
+def test_a_title_that_says_it_is_moved_stops_its_row(title: str, tmp_path: Path) -> None:
+    assert "not held on its date" in refused(
+        csv_file(tmp_path, f"Date,Event\n2027-01-11,Supper\n2027-01-12,{title}\n")
+    )
+
+
+@pytest.mark.parametrize(
+    "title",
+    [
+        "Fair moved to hall", "Moved by music", "Race moved to 12 January", "We moved to Spain: a talk", "The postponed wedding",
+        "Abandoned ship talk", "Changed for good", "New to yoga", "Talk on boats put back to sea", "Delayed for 2 weeks",
+    ],
+)  # fmt: skip
+def test_words_of_moving_are_titles_where_no_day_or_time_follows(title: str, tmp_path: Path) -> None:
+    source = csv_file(tmp_path, f"Date,Event\n2027-01-11,Supper\n2027-01-12,{title}\n")
+    assert f"{title} 2027-01-12/2027-01-13" in built(source)
+    assert "STATUS:CANCELLED" not in source.with_suffix(".ics").read_text()

@@ -8,9 +8,9 @@ from nomarium.reading.cells.moments import Moment, read_moment
 from nomarium.reading.cells.words import ENGLISH
 
 LONGEST_MOVE: Final = 60
-_MOVED: Final = r"(?i)(?:moved|postponed|re-?scheduled|put (?:off|back)|brought forward|delayed)(?: (?:to|until|till|for)\b(.*))?"
+_MOVED: Final = r"(?i)(?:moved|postponed|re-?scheduled|put (?:off|back)|brought forward|delayed|deferred)(?: (?:to|until|till|for)\b(.*))?"
 _CHANGED: Final = r"(?i)(?:now|changed? to|(?:(?:now|note|please note|nb)[:,]? )?(?:new|changed|revised|different|later|earlier) (?:date|time|day|start)(?: time)?(?: is)?)(?: (?:on|at|to|from))?[ :–-]+(\d.*|[^\W\d_]{3,9}\.? \d.*)"
-_AWAY: Final = ("moved", "postponed", "re-sched", "resched", "put ", "brought", "delayed")
+_AWAY: Final = ("moved", "postponed", "re-sched", "resched", "put ", "brought", "delayed", "deferred")
 _OTHERWISE: Final = (
     "now",
     "change",
@@ -40,7 +40,7 @@ def moved_away(text: str) -> Refusal | None:
         return None
     match = changed or moved
     said = (match[1] or "").strip(" :") if match is not None else ""
-    if said and said.casefold() not in ENGLISH.weekdays:
+    if said and not ENGLISH.knows(said.casefold()):
         moments = [read_moment(said, role, ENGLISH) for role in ("date", "time")]
         if not any(isinstance(one, Moment) and (one.first or one.start) for one in moments):
             return None  # moved to the main hall

@@ -24,11 +24,29 @@ _CLOSED: Final = (
 )
 """A title, and behind it that it is cancelled, and why."""
 _MOVE: Final = (
-    r"(?i)(?:\s[-–—]\s|[:;,]\s|\s?[(\[]|\s(?=(?:has|have|is|was|now|been)\s))\s*(?:(?:has|have|is|was|been)\s+)*"
-    r"(?P<said>(?:moved|postponed|re-?scheduled|put (?:off|back)|brought forward|delayed|changed|new|now)\b[^()\[\]]*)[)\].!]*$"
+    r"(?i)(?:\s[-–—]\s|[:;,]\s|\s?[(\[]|\s(?=(?:has|have|is|was|now|been)\s)|(?<=\w)\s(?=\S+(?: \S+)? (?:to|until|till|for)\s))\s*"
+    r"(?:(?:has|have|is|was|been)\s+)*"
+    r"(?P<said>(?:moved|postponed|re-?scheduled|put (?:off|back)|brought forward|delayed|deferred|changed|new|now)\b[^()\[\]]*)[)\].!]*$"
 )
 
-_MOVED: Final = ("moved", "postponed", "scheduled", "put ", "brought", "delayed", "changed", "new ", "now ")
+_PUT_OFF: Final = (
+    r"(?i)\w.*[\w),:;–—-] (?:(?:is|was|has|have|been|now) )*(?:postponed|deferred|called off|abandoned)"
+    r"(?: (?:until further notice|indefinitely|(?:due|because|owing|as)\b.*))?[\s.!]*"
+)
+"""A title, and behind it that it is not held then, with nothing of when it is."""
+_PUT_OFF_WORDS: Final = ("ostponed", "eferred", "called off", "bandoned")
+_MOVED: Final = (
+    "moved",
+    "postponed",
+    "scheduled",
+    "put ",
+    "brought",
+    "delayed",
+    "deferred",
+    "changed",
+    "new ",
+    "now ",
+)
 """One of them is in each such title: the pattern is compiled when it is needed."""
 
 
@@ -59,7 +77,10 @@ def without_cancellation(summary: str) -> str | None:
         return _bare(behind["title"], summary, said)
     if says_cancelled(summary):
         return summary
-    return _cancelled_loudly(" ".join(summary.split())) if "ance" in summary.casefold() else None
+    folded = summary.casefold()
+    if any(word in folded for word in _PUT_OFF_WORDS) and re.fullmatch(_PUT_OFF, " ".join(summary.split())):
+        return summary
+    return _cancelled_loudly(" ".join(summary.split())) if "ance" in folded else None
 
 
 def _cancelled_loudly(summary: str) -> str | None:

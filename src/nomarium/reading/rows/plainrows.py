@@ -77,7 +77,7 @@ def plain_title(cell: Cell) -> str:
         or title[-4:] in CANCELLING_ENDS
         or "\n" in title
         or "ancel" in title or "ANCEL" in title or "oved" in title or "OVED" in title or "ostpon" in title
-        or "chedul" in title or "elayed" in title or "new " in title or "NEW " in title or "now " in title
+        or "bandoned" in title or "alled off" in title or "eferred" in title or "chedul" in title or "elayed" in title or "new " in title or "NEW " in title or "now " in title
     ):  # fmt: skip
         return ""
     return title
