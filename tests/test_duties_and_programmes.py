@@ -366,3 +366,54 @@ def test_rows_of_figures_below_shifts_are_sums(row: str, tmp_path: Path) -> None
     label, first, second, third = row.split(",")
     text = SHIFTS.format(label).replace("Osei,Finch,Bell", f"{first},{second},{third}")
     assert len(built(csv_file(tmp_path, text))) == 8
+
+
+@pytest.mark.parametrize(
+    ("text", "count"),
+    [
+        ("Date,Juniors,Training,Seniors\n12 Jan 2027,Knots,Caulking,Tar\n14 Jan 2027,Splices,Planking,Oars\n", 6),
+        ("Time,Main stage,Workshop,Family tent\n12 Jan 2027 9:00,Knots,Caulking,Tar\n12 Jan 2027 10:00,Splices,Planking,Oars\n", 6),
+    ],
+)  # fmt: skip
+def test_a_heading_of_titles_among_places_or_groups_is_one_of_them(
+    text: str, count: int, tmp_path: Path
+) -> None:
+    source = csv_file(tmp_path, text)
+    assert "it is no list" in refused(source)
+    assert len(built(source, "--as", "roster")) == count
+
+
+@pytest.mark.parametrize(
+    ("label", "cells", "is_where"),
+    [
+        ("Venue", "Slip 1,Old Mill,Loft", True), ("Venue", "R. Finch,K. Osei,M. Bell", False), ("Hall", "Finch,Osei,Bell", False),
+        ("Pitch", "1,2,1", True), ("Court", "Finch,Osei,Bell", False), ("Room 1", "Finch,Osei,Bell", False), ("Where", "Loft,Shed 2,Quay", True),
+    ],
+)  # fmt: skip
+def test_a_row_of_places_below_dates_has_places_in_it(
+    label: str, cells: str, is_where: bool, tmp_path: Path
+) -> None:
+    rows = [
+        "Post,Mon 11 Jan 2027,Tue 12 Jan 2027,Wed 13 Jan 2027",
+        "Anchor,Vane,Reed,Moss",
+        f"{label},{cells}",
+        "Windlass,Tern,Skua,Gull",
+    ]
+    found = built(csv_file(tmp_path, "\n".join(rows)))
+    assert len(found) == (6 if is_where else 9)
+    assert any(one.endswith(f" @ {cells.split(',')[0]}") for one in found) is is_where
+
+
+@pytest.mark.parametrize(
+    "heading", ["Cover", "Lead", "First", "Minutes", "Host", "Staff", "Teacher", "Who", "Status", "Set"]
+)
+def test_names_under_any_heading_are_duties_of_a_roster_that_was_asked_for(
+    heading: str, tmp_path: Path
+) -> None:
+    rows = [
+        f"Date,Anchor,{heading},Windlass",
+        "11 Jan 2027,Finch,Vane,Tern",
+        "12 Jan 2027,Osei,Finch,Vane",
+        "13 Jan 2027,Bell,Lark,Gull",
+    ]
+    assert len(built(csv_file(tmp_path, "\n".join(rows)), "--as", "roster")) == 9

@@ -251,3 +251,36 @@ def test_words_of_moving_are_titles_where_no_day_or_time_follows(title: str, tmp
     source = csv_file(tmp_path, f"Date,Event\n2027-01-11,Supper\n2027-01-12,{title}\n")
     assert f"{title} 2027-01-12/2027-01-13" in built(source)
     assert "STATUS:CANCELLED" not in source.with_suffix(".ics").read_text()
+
+
+@pytest.mark.parametrize(
+    ("note", "is_held"),
+    [
+        ("Cancelled - wind", False), ("cancelled (wind)", False), ("Cancelled by host", False), ("CANCELLED: bad weather", False),
+        ("Cancelled due to the forecast of gales all day; the committee is sorry", False), ("entfällt", False), ("Rained off", False),
+        ("Withdrawn by the club", False), ("Abandoned", False), ("Not running", False), ("abgesagt wegen Sturm", False),
+        ("Cancelled if wet", True), ("Cancel by Friday for a refund", True), ("Off the main hall", True), ("e-tickets only", True),
+        ("Abandoned at half time", True), ("Dropped by parents", True), ("Cancelled last year, back now", True), ("Cancelled: not yet decided", True),
+    ],
+)  # fmt: skip
+def test_a_note_that_says_it_is_cancelled_and_why(note: str, is_held: bool, tmp_path: Path) -> None:
+    built(
+        source := csv_file(
+            tmp_path, f'Date,Event,Notes\n2027-01-11,Supper,bring oars\n2027-01-12,Race,"{note}"\n'
+        )
+    )
+    (event,) = [one for one in events_in(source.with_suffix(".ics")) if one["SUMMARY"] == "Race"]
+    assert event["DESCRIPTION"] == note and (event.get("STATUS") != "CANCELLED") is is_held
+
+
+@pytest.mark.parametrize(
+    ("status", "expected"),
+    [("Cancelled - wind", "CANCELLED"), ("CANX", "CANCELLED"), ("Not running", "CANCELLED"), ("Weather permitting", "TENTATIVE"), ("TBA", "TENTATIVE")],
+)  # fmt: skip
+def test_what_offices_write_under_status(status: str, expected: str, tmp_path: Path) -> None:
+    built(
+        source := csv_file(
+            tmp_path, f"Date,Event,Status\n2027-01-11,Supper,confirmed\n2027-01-12,Race,{status}\n"
+        )
+    )
+    assert [str(one["STATUS"]) for one in events_in(source.with_suffix(".ics"))] == ["CONFIRMED", expected]

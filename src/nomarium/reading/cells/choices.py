@@ -1,5 +1,7 @@
 """Cells that choose among few answers: yes and no, status, privacy, busy, priority."""
 
+import re
+
 from nomarium.model.cell import Cell
 from nomarium.model.refusal import Refusal
 from nomarium.reading.cells.words import fold
@@ -23,11 +25,11 @@ _STATUS = {
     "done complete completed finished closed paid open new to-do todo not-started started in-progress ongoing under-way "
     "underway sent submitted received ready on-track overdue erledigt offen fait hecho",
     "TENTATIVE": "tentative provisional provisoire vorlaufig provisorisch provisional tentativo voorlopig "
-    "pencilled penciled planned draft maybe possible unconfirmed pending tbc proposed option on-hold hold awaiting waiting requested enquiry",
+    "pencilled penciled planned draft maybe possible unconfirmed pending tbc tba to-be-confirmed weather-permitting subject-to-weather if-fine proposed option on-hold hold awaiting waiting requested enquiry",
     "CANCELLED": "cancelled canceled annule annulee annulle annullato annullata abgesagt storniert entfallt fallt-aus "
     "entfallen ausgefallen cancelado cancelada anulado anulada suspendido geannuleerd afgelast vervallen odwolane "
-    "odwolany odwolana installt aflyst avlyst peruttu off withdrawn cancel called-off "
-    f"not-going-ahead declined rejected dropped {_PUT_OFF}",
+    "odwolany odwolana installt aflyst avlyst peruttu vervalt off withdrawn cancel called-off abandoned rained-off canx cxl "
+    f"not-going-ahead not-running not-happening not-held scrapped declined rejected dropped {_PUT_OFF}",
 }
 _PRIVACY = {
     "PUBLIC": "public publique offentlich publico publica openbaar normal open everyone default",
@@ -81,12 +83,35 @@ def read_yes_no(cell: Cell) -> bool | Refusal:
 
 def read_status(text: str) -> str | Refusal:
     """CONFIRMED, TENTATIVE or CANCELLED (RFC 5545, 3.8.1.11)."""
+    if says_cancelled_why(text):
+        return "CANCELLED"
     return _chosen(text, _STATUSES, "status", "confirmed, tentative or cancelled")
 
 
 def says_cancelled(text: str) -> bool:
     """Whether a text is a word for cancelled and nothing else."""
     return _STATUSES.get(_one_word(text)) == "CANCELLED"
+
+
+_WITH_REASON = (
+    r"(?P<word>[^\W\d_]+(?:[- ](?:off|running|happening|held|going ahead))?)"
+    r"(?:\s*[-–—:;,(/].*|\s+(?:by|due|because|owing|as|through|after|following|wegen|pour|por|door)\b.*)"
+)
+_OTHERWISE = r"(?i)\b(?:if|unless|when|may|might|could|not|falls|si)\b"
+_ALONE_ONLY = frozenset(("off", "cancel", "dropped", "rejected", "declined"))
+"""What cancels where it stands alone: `Cancel by Friday` and `Dropped by parents` do not."""
+
+
+def says_cancelled_why(text: str) -> bool:
+    """Whether a text says that something is cancelled, and no more than why.
+
+    >>> says_cancelled_why("Cancelled - wind"), says_cancelled_why("Cancelled if wet"), says_cancelled_why("Cancel by Friday")
+    (True, False, False)
+    """
+    said = re.fullmatch(_WITH_REASON, text)
+    if said is None or _one_word(said["word"]) in _ALONE_ONLY or not says_cancelled(said["word"]):
+        return False
+    return re.search(_OTHERWISE, text[said.end("word") :]) is None
 
 
 def says_put_off(text: str) -> bool:

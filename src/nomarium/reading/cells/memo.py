@@ -6,7 +6,9 @@ from functools import partial
 from typing import TYPE_CHECKING, Any, TypeAlias
 
 from nomarium.model.cell import FAULT_TEXTS, Cell
+from nomarium.model.limits import LONGEST_CELL
 from nomarium.model.refusal import BEYOND, Refusal
+from nomarium.reading.cells.choices import CANCELLING_STARTS, says_cancelled, says_cancelled_why
 from nomarium.reading.cells.ditto import DITTO, LONGEST_DITTO, ditto_of
 from nomarium.reading.cells.moments import certain
 from nomarium.reading.cells.moves import LONGEST_MOVE, MOVES, moved_away
@@ -68,7 +70,8 @@ class TextMemo(CellMemo):
 
     def __missing__(self, cell: Cell) -> FieldValue:
         text = cell.strip() if type(cell) is str else ""
-        if len(text) > LONGEST_MOVE and text[0] not in "'#eE" and "<" not in text:
+        may_cancel = text[:4] in CANCELLING_STARTS and len(text) <= LONGEST_CELL
+        if len(text) > LONGEST_MOVE and text[0] not in "'#eE" and "<" not in text and not may_cancel:
             return text  # few long texts come twice
         if text in _NOTHING:
             self[cell] = ""
@@ -76,12 +79,15 @@ class TextMemo(CellMemo):
         if len(text) <= LONGEST_DITTO and text.casefold() in DITTO:
             self[cell] = ditto_of(text)
             return self[cell]
-        if not text or text[0] in "'#eE" or "<" in text or len(self) >= MEMO_SIZE:
+        may_fault = text[:1] in ("'", "#") or (text[:1] in ("e", "E") and text.casefold() in FAULT_TEXTS)
+        if not text or may_fault or "<" in text or len(self) >= MEMO_SIZE:
             return super().__missing__(cell)
         if text[:4].casefold() in MOVES and len(text) <= LONGEST_MOVE and (moved := moved_away(text)):
             self[cell] = moved
         else:
-            self[cell] = text if len(text) > _LONGEST_CANCELLATION else _perhaps_cancelled(text)
+            self[cell] = (
+                _perhaps_cancelled(text) if may_cancel or len(text) <= _LONGEST_CANCELLATION else text
+            )
         return self[cell]
 
 
@@ -95,9 +101,8 @@ _LONGEST_CANCELLATION = 16
 
 
 def _perhaps_cancelled(text: str) -> str:
-    from nomarium.reading.cells.choices import says_cancelled
-
-    return CancelledText(text) if says_cancelled(text) else text
+    is_short = len(text) <= _LONGEST_CANCELLATION
+    return CancelledText(text) if (is_short and says_cancelled(text)) or says_cancelled_why(text) else text
 
 
 def unguarded(text: str) -> str:

@@ -16,7 +16,7 @@ PLACE_WORDS: Final = (
 _ENDS_AS_PLACE: Final = (
     r"(?i)(?:(?:rooms?|slip|shed|loft|hall|lab|studio|court|pitch|field|gate|floor|building|salle|raum)\s+(?:\d{1,3}[a-z]?|[a-z])|"
     r"\w*(?:rooms?|hall|loft|shed|slip|gym|library|lab|studio|field|court|pitch|church|chapel|cent(?:re|er)|park|harbou?r|yard|street|road|"
-    r"lane|school|office|theat(?:re|er)|caf[eé]|building|campus|pool|museum|beach|quay|pier|dock|boathouse|clubhouse|forge|online|square|gallery|foyer|lobby|atrium|canteen|cafeteria|kitchen|garden|playground|auditorium|marquee|tent|church|chapel|cathedral|marina|stadium|arena|[ée]glise|kirche|halle))$"
+    r"lane|school|office|theat(?:re|er)|caf[eé]|building|campus|pool|museum|beach|quay|pier|dock|boathouse|clubhouse|forge|online|square|gallery|foyer|lobby|atrium|canteen|cafeteria|kitchen|garden|playground|auditorium|marquee|tent|stage|lawn|church|chapel|cathedral|marina|stadium|arena|[ée]glise|kirche|halle))$"
 )
 """How the name of a place ends."""
 _MOST_OF_PLACE: Final = 5

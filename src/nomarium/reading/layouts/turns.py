@@ -12,6 +12,7 @@ from nomarium.reading.cells.words import fold
 from nomarium.reading.columns.column import Column
 from nomarium.reading.columns.daycells import looks_like_date
 from nomarium.reading.columns.head import TableHead
+from nomarium.reading.columns.headings import match_exactly
 from nomarium.reading.layouts.layout import NotRead, not_read
 from nomarium.reading.options import ReadingOptions
 from nomarium.reading.rows.when import NOTHING
@@ -46,6 +47,7 @@ _PEOPLE = frozenset(
 )
 """Headings of those for whom something is on."""
 _LEAST_TURNS, _LEAST_POSTS = 3, 2
+_GROUP: Final = r"(?:juniors?|seniors?|minis|cadets?|infants|adults|beginners|improvers|intermediates?|advanced|(?:group|team|set|year|class|form|track|strand|squad|stage|level) ?(?:\d{1,2}|[a-z]))"
 """Names and other posts from which on a table is a rota."""
 
 
@@ -72,6 +74,10 @@ def rotating_posts(
     if (other := _another_like(title, columns)) is not None:
         message = f"What happens stands under “{other.heading}” and under “{title.heading}” of {sheet.title}: it is no list."
         return _rota(sheet, "several columns say what happens", message, said)
+    match = match_exactly(title.heading)
+    if match is not None and match.is_weak and (other := _of_place_or_group(columns)) is not None:
+        message = f"“{title.heading}” may be one of the places or groups of {sheet.title}, as “{other.heading}” is: it is no list."
+        return _rota(sheet, "its headings are places or groups", message, said)
     if title.how == "content" and _are_hours(rows, title.at):
         message = f"Hours stand under “{title.heading}” of {sheet.title}: it is no list."
         return _rota(sheet, "hours stand where its titles could", message, said)
@@ -104,6 +110,13 @@ def _beside_in_rota(sheet: Sheet, head: TableHead, columns: Sequence[Column], ti
         return None
     others = (c for c in _unused(columns) if any(map(str.isalpha, "".join(c.samples))))
     return next((c for c in others if c is not title and c.heading), None)
+
+
+def _of_place_or_group(columns: Sequence[Column]) -> Column | None:
+    """The first of two columns or more that nothing uses whose heading is a place or a group: what is on stands under each."""
+    others = [c for c in _unused(columns) if c.heading and not c.blank]
+    named = (c for c in others if is_place(c.heading) or re.fullmatch(_GROUP, fold(c.heading)))
+    return next(named, None) if len(others) > 1 else None
 
 
 def _unused(columns: Sequence[Column]) -> list[Column]:
