@@ -417,3 +417,36 @@ def test_names_under_any_heading_are_duties_of_a_roster_that_was_asked_for(
         "13 Jan 2027,Bell,Lark,Gull",
     ]
     assert len(built(csv_file(tmp_path, "\n".join(rows)), "--as", "roster")) == 9
+
+
+CODED = (
+    "Rota,Mon 11 Jan 2027,Tue 12 Jan 2027,Wed 13 Jan 2027,Thu 14 Jan 2027\nFinch,E,{0},L,E\nOsei,L,E,E,L\nBell,L,L,E,E\n\n"
+    "E = 7:00-15:00\nL = 14:00-22:00\n"
+)
+
+
+@pytest.mark.parametrize(
+    ("cell", "expected"),
+    [
+        ("E*", ["E* 2027-01-12T07:00/2027-01-12T15:00"]), ("E (Moss)", ["E (Moss) 2027-01-12T07:00/2027-01-12T15:00"]),
+        ("E - Moss", ["E - Moss 2027-01-12T07:00/2027-01-12T15:00"]), ("cover E", ["cover E 2027-01-12T07:00/2027-01-12T15:00"]),
+        ('"7-11, 15-19"', [" 2027-01-12T07:00/2027-01-12T11:00", " 2027-01-12T15:00/2027-01-12T19:00"]),
+        ("7-15/16-20", [" 2027-01-12T07:00/2027-01-12T15:00", " 2027-01-12T16:00/2027-01-12T20:00"]),
+        ("early start", ["early start 2027-01-12/2027-01-13"]), ("1", [" 2027-01-12/2027-01-13"]),
+    ],
+)  # fmt: skip
+def test_a_remark_beside_a_code_leaves_it_its_hours(cell: str, expected: list[str], tmp_path: Path) -> None:
+    found = built(csv_file(tmp_path, CODED.format(cell)))
+    assert "Osei: E 2027-01-12T07:00/2027-01-12T15:00" in found, "the key holds whatever else stands in cells"
+    mine = [
+        one.removeprefix("Finch").removeprefix(": ")
+        for one in found
+        if one.startswith("Finch") and "2027-01-12" in one
+    ]
+    assert mine == expected
+
+
+@pytest.mark.parametrize("cell", ["E/L", "E L", "E+L", "7", "8h", "12 hrs", "7-11 & 3-7"])
+def test_what_a_cell_of_a_roster_leaves_open_is_asked_about(cell: str, tmp_path: Path) -> None:
+    said = refused(csv_file(tmp_path, CODED.format(cell)))
+    assert "row 2, column C" in said

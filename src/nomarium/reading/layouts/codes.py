@@ -3,7 +3,7 @@
 import re
 from collections.abc import Collection, Mapping, Sequence
 from itertools import takewhile
-from typing import NamedTuple
+from typing import Final, NamedTuple
 
 from nomarium.model.cell import Cell
 from nomarium.reading.cells.choices import says_cancelled
@@ -223,7 +223,10 @@ def _explained(text: str, known: Collection[str]) -> list[tuple[str, str]]:
     or behind a word for a key, `Key: E 0600-1400; RD rest day`."""
     label = re.match(_KEY_LABEL, text)
     found, loose = list[tuple[str, str]](), list[tuple[str, str]]()
-    codes = "|".join(map(re.escape, sorted(filter(None, known), key=len, reverse=True)))
+    in_order = sorted(filter(None, known), key=len, reverse=True)
+    codes = "|".join(
+        re.escape(code) + (r"(?=\s*=)" if code.isdecimal() else "") for code in in_order
+    )  # no 7 of 7:00
     before = (
         rf"|(?i:\s+(?=(?:{codes})(?!(?<=\d)\d)\s*[=:–-]?\s*\d)|\s{{2,}}(?=(?:{codes})(?![^\W_])))"
         if codes
@@ -237,13 +240,46 @@ def _explained(text: str, known: Collection[str]) -> list[tuple[str, str]]:
     are_timed = all(hours_in(piece.partition(" ")[2]) is not NOTHING for piece in pieces)
     for piece in pieces:
         signed, spaced = re.match(_PARTED, piece), re.match(_SPACED, piece)
-        if signed is not None and signed["code"].casefold() in known:
+        is_time = (
+            signed is not None and signed["code"].isdecimal() and hours_in(piece) is not NOTHING
+        )  # 7:00-15:00
+        if signed is not None and signed["code"].casefold() in known and not is_time:
             found.append((signed["code"], signed["said"].strip()))
         elif spaced is not None and spaced["code"].casefold() in known:
             said = spaced["said"].strip()
             if are_timed or spaced["code"].isupper():  # Early 7-15
                 (found if are_timed else loose).append((spaced["code"], said))
     return [*found, *(loose if label is not None or len(loose) > 1 else [])]
+
+
+_REMARKED: Final = (
+    r"[\[(]?(?P<code>[^\s()\[\]*?!,;:/+&–-]{1,6})[\])*?!]*(?P<rest>\s+[^\s(–-].*|\s*[,;(–-].*|)"
+)
+_BETWEEN_CODES: Final = r"\s*[/+&,]\s*|\s+"
+
+
+def codes_in(text: str, known: Mapping[str, Code]) -> list[str]:
+    """The codes with hours that make a cell, `E/L`, one at least; nothing where it has other words."""
+    parts = [part for part in re.split(_BETWEEN_CODES, text) if part]
+    return (
+        parts
+        if all(part.casefold() in known and known[part.casefold()].time is not NOTHING for part in parts)
+        else []
+    )
+
+
+def with_remark(text: str, known: Mapping[str, Code]) -> Code | None:
+    """What the code stands for beside which a cell has a sign or a remark without figures, `E*`, `E (Moss)`, `cover E`; None for any
+    other text, and where that names another code."""
+    match = re.fullmatch(_REMARKED, text)
+    before, _, last = text.rpartition(" ")
+    for code, rest in ((match["code"], match["rest"]) if match is not None else ("", ""), (last, before)):
+        said = known.get(code.casefold())
+        words = re.findall(r"\w+", rest)
+        is_sure = code.isupper() or rest.lstrip()[:1] in ("", "(", ",", ";", "-", "–")
+        if said is not None and said.time is not NOTHING and is_sure and not any(map(str.isdigit, rest)):
+            return None if any(word.casefold() in known for word in words) else said
+    return None
 
 
 def _together(texts: Sequence[str]) -> Code:

@@ -17,6 +17,7 @@ from nomarium.reading.layouts.codes import (
     LONGEST_CODE,
     Code,
     asked_codes,
+    codes_in,
     hours_in,
     in_their_half,
     is_code,
@@ -24,6 +25,7 @@ from nomarium.reading.layouts.codes import (
     is_nobody,
     key_in,
     names_shift,
+    with_remark,
 )
 from nomarium.reading.layouts.drawn import (
     DrawnEntry,
@@ -46,7 +48,7 @@ _YES = frozenset(("y", "yes"))
 """Answers beside which N is one, too."""
 _MARKS = frozenset("x ✓ ✔ ✗ * • ● ■ 1 yes y".split())
 """What says that it is this one, and no more."""
-_FIGURE = r"\d{1,2}(?:[.,]\d{1,2})?"
+_FIGURE = r"(?i)\d{1,2}(?:[.,]\d{1,2})?(?:\s?(?:h|hrs?|hours?|std\.?))?"
 _BAR = r"[█▓▒░■▬━═=#]{2,}"
 """What draws a bar through its days."""
 _POSTS = frozenset(
@@ -135,6 +137,7 @@ def _reading(top: Top, drawing: Drawing) -> Reading:
     if evidence:
         message = f"Hours from 1:00 to 6:59 are in the afternoon: {evidence}."
         notes.append(note("clock-12", message, "If they are not: --clock 24.").at(sheet.place()))
+    notes += _remarks_told(sheet, slots, codes)
     notes += [*_codes_told(sheet, key, key_rows, timeless, idle), *_untimed_told(sheet, slots, entries)]
     unmet = [code for code in options.codes if code.casefold() not in met]
     problems = [*drawing.problems, *(_unmet(sheet, code, in_cells) for code in unmet)]
@@ -147,6 +150,17 @@ def _reading(top: Top, drawing: Drawing) -> Reading:
 
     events = partial(after_remarks, sheet, entries, options, remarks)
     return Reading(sheet, "roster", events, (*sheet.notes, *notes), tuple(problems))
+
+
+def _remarks_told(sheet: Sheet, slots: Sequence[Slot], codes: Mapping[str, Code]) -> list[Problem]:
+    """A note of the cells that have a sign or a remark beside their code, `E*`, `E (Moss)`."""
+    remarked = [slot for slot in slots if slot.text.casefold() not in codes and with_remark(slot.text, codes)]
+    if not remarked:
+        return []
+    first = remarked[0]
+    more = f" (so in {counted(len(remarked), 'cell')}; this is the first)" if len(remarked) > 1 else ""
+    message = f"“{first.text}” has the hours of the code in it{more}."
+    return [note("roster-remark", message).at(sheet.place(first.row, first.column))]
 
 
 def _untimed_told(
@@ -169,7 +183,16 @@ def _untimed_told(
 def _each_timed(slot: Slot) -> list[Slot]:
     """A slot for each part of a cell that has a time of its own, `Knots 9-12 / Ropes 1-4`; else the slot itself."""
     parts = timed_parts(slot.cell) if isinstance(slot.cell, str) else []
+    parts = parts if len(parts) > 1 or not isinstance(slot.cell, str) else _hours_in_turn(slot.cell)
     return [slot._replace(cell=part) for part in parts] if len(parts) > 1 else [slot]
+
+
+def _hours_in_turn(text: str) -> list[str]:
+    """The hours of a cell that are one after the other, `7-11, 15-19`; nothing where an afternoon might be meant."""
+    parts = [part for part in re.split(r"\s*[,/&+]\s*|(?<=\d)\s+(?=\d)", text.strip()) if part]
+    hours = [hours_in(part) for part in parts]
+    clocks = [clock.secs for one in hours for clock in (one.start, one.end) if clock is not None]
+    return parts if len(clocks) == 2 * len(parts) and clocks == sorted(set(clocks)) else []
 
 
 def _with_hours(
@@ -239,7 +262,11 @@ def _entry(sheet: Sheet, slot: Slot, codes: Mapping[str, Code], people: bool) ->
         message = "The cell says on which days of its week, and would be all of it."
         remedy = "Write the dates themselves into a list, or give each day a column of its own."
         return Problem("roster-days", message, remedy, sheet.place(slot.row, slot.column), text)
-    said = codes.get(text.casefold())
+    said = codes.get(text.casefold()) or with_remark(text, codes)
+    if said is None and len(several := codes_in(text, codes)) > 1:
+        message = f"“{text}” names {listed([f'“{one}”' for one in several])}, and not when each is."
+        remedy = f'Say its hours: --set-code "{text}=7:00-15:00"; or give each a row of its own.'
+        return Problem("code-several", message, remedy, sheet.place(slot.row, slot.column), text)
     if said is None and re.fullmatch(_FIGURE, text) and not _is_mark(text):
         message = f"“{text}” could be an hour, a number of hours, or what happens then."
         remedy = f'Write hours like 9:00-17:00; or say what it stands for: --set-code "{text}=TITLE".'
@@ -291,7 +318,7 @@ def _said_in(text: str, said: Code | None) -> tuple[Part, str]:
     if said is not None:
         name = f"{text} ({said.name})" if said.name and said.name != text else text
         return said.time, "" if hours_in(text) is not NOTHING else name
-    alone = NOTHING if may_be_class(text) else time_of(text)
+    alone = NOTHING if may_be_class(text) or _is_mark(text) else time_of(text)
     return (alone, "") if alone is not NOTHING else time_and_text(text)
 
 
