@@ -450,3 +450,11 @@ def test_a_remark_beside_a_code_leaves_it_its_hours(cell: str, expected: list[st
 def test_what_a_cell_of_a_roster_leaves_open_is_asked_about(cell: str, tmp_path: Path) -> None:
     said = refused(csv_file(tmp_path, CODED.format(cell)))
     assert "row 2, column C" in said
+
+
+def test_how_many_a_room_holds_is_no_time_and_a_time_above_is_told(tmp_path: Path) -> None:
+    text = "Open studios 2027, 11am-5pm\nRoom,Capacity,Mon 11 Jan 2027,Tue 12 Jan 2027\nLoft 1,24,Choir,Band\nShed 2,12,Tar,Oars\nHall,120,Fair,Exam\n"
+    source = csv_file(tmp_path, text)
+    assert {one.split("2027-")[1] for one in built(source)} == {"01-11/", "01-12/"}
+    told = nomarium("survey", source).text
+    assert "Not used: the column “Capacity”" in told and "A line above says a time" in told

@@ -61,7 +61,8 @@ def say_survey(
     for passed in report.passed_over:
         say(f"Passed over: {passed.sheet.title}: {passed.reason}.")
     sys.stdout.flush()
-    say_notes([n for n in report.notes if n.code not in _IN_TABLES], details=details)
+    of_drawings = {one for reading in report.readings if reading.table is None for one in reading.notes}
+    say_notes([n for n in report.notes if n.code not in _IN_TABLES or n in of_drawings], details=details)
     if report.problems:
         say()
         say_problems(report.problems, sys.stdout)

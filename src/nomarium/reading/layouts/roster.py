@@ -12,6 +12,7 @@ from nomarium.reading.cells.placewords import is_place
 from nomarium.reading.cells.times import may_be_class
 from nomarium.reading.columns.clocks import Clocks
 from nomarium.reading.columns.daycells import looks_like_date
+from nomarium.reading.columns.timesinwords import holds_time
 from nomarium.reading.layouts.celltimes import says_more_times, time_and_text, timed_parts
 from nomarium.reading.layouts.codes import (
     LONGEST_CODE,
@@ -137,7 +138,7 @@ def _reading(top: Top, drawing: Drawing) -> Reading:
     if evidence:
         message = f"Hours from 1:00 to 6:59 are in the afternoon: {evidence}."
         notes.append(note("clock-12", message, "If they are not: --clock 24.").at(sheet.place()))
-    notes += _remarks_told(sheet, slots, codes)
+    notes += [*_remarks_told(sheet, slots, codes), *_times_above(sheet, drawing, entries)]
     notes += [*_codes_told(sheet, key, key_rows, timeless, idle), *_untimed_told(sheet, slots, entries)]
     unmet = [code for code in options.codes if code.casefold() not in met]
     problems = [*drawing.problems, *(_unmet(sheet, code, in_cells) for code in unmet)]
@@ -150,6 +151,22 @@ def _reading(top: Top, drawing: Drawing) -> Reading:
 
     events = partial(after_remarks, sheet, entries, options, remarks)
     return Reading(sheet, "roster", events, (*sheet.notes, *notes), tuple(problems))
+
+
+def _times_above(
+    sheet: Sheet, drawing: Drawing, entries: Sequence[DrawnEntry | Problem]
+) -> Iterator[Problem]:
+    """A note of a line above a drawing that says a time, where nothing else does."""
+    if any(isinstance(entry, Problem) or entry.time is not NOTHING for entry in entries):
+        return
+    first = min((slot.row for slot in drawing.slots), default=0)
+    for number, row in drawing.others:
+        text = " ".join(filter(None, map(cell_text, row)))
+        if number < first and holds_time(text):
+            message = f"A line above says a time (“{text}”), and no cell does: its events last all day."
+            remedy = "If it is the time of all, write it into the cells, or into the labels: “Loft 1 (11:00-17:00)”."
+            yield note("title-timed", message, remedy).at(sheet.place(number))
+            return
 
 
 def _remarks_told(sheet: Sheet, slots: Sequence[Slot], codes: Mapping[str, Code]) -> list[Problem]:
@@ -247,8 +264,8 @@ def _are_people(drawing: Drawing) -> bool:
     )
 
 
-def _entry(sheet: Sheet, slot: Slot, codes: Mapping[str, Code], people: bool) -> DrawnEntry | Problem:
-    """The event of one cell."""
+def _doubt_of(sheet: Sheet, slot: Slot, codes: Mapping[str, Code], said: Code | None) -> Problem | None:
+    """Why nothing tells what one cell says; None where something does."""
     text, cell = slot.text, slot.cell
     if isinstance(cell, dt.date) or (text not in codes and looks_like_date(cell)):
         message = "The cell holds a date where a code or hours should stand."
@@ -262,7 +279,6 @@ def _entry(sheet: Sheet, slot: Slot, codes: Mapping[str, Code], people: bool) ->
         message = "The cell says on which days of its week, and would be all of it."
         remedy = "Write the dates themselves into a list, or give each day a column of its own."
         return Problem("roster-days", message, remedy, sheet.place(slot.row, slot.column), text)
-    said = codes.get(text.casefold()) or with_remark(text, codes)
     if said is None and len(several := codes_in(text, codes)) > 1:
         message = f"“{text}” names {listed([f'“{one}”' for one in several])}, and not when each is."
         remedy = f'Say its hours: --set-code "{text}=7:00-15:00"; or give each a row of its own.'
@@ -276,6 +292,15 @@ def _entry(sheet: Sheet, slot: Slot, codes: Mapping[str, Code], people: bool) ->
         message = f"Nothing says what “{text}” stands for."
         remedy = f'Say what happens then: --set-code "{text}=TITLE".'
         return Problem("mark-unexplained", message, remedy, sheet.place(slot.row, slot.column), text)
+    return None
+
+
+def _entry(sheet: Sheet, slot: Slot, codes: Mapping[str, Code], people: bool) -> DrawnEntry | Problem:
+    """The event of one cell."""
+    text = slot.text
+    said = codes.get(text.casefold()) or with_remark(text, codes)
+    if (doubt := _doubt_of(sheet, slot, codes, said)) is not None:
+        return doubt
     time, what = _said_in(text, said)
     if not what and (slot.is_place or slot.stands_alone) and not any(map(str.isdigit, text)):
         time, what = slot.time if slot.time is not NOTHING else time, text  # Mittag in the hall

@@ -34,6 +34,7 @@ from nomarium.reading.layouts.rosteroccasions import told_over, under, words_ove
 from nomarium.reading.layouts.rosterslots import Drawing, Slot, halves_day
 from nomarium.reading.layouts.rostertimes import (
     SaidOfDays,
+    are_counts,
     are_sums,
     are_times,
     is_sum,
@@ -356,12 +357,12 @@ class _Block:
         if area is None:
             return days
         last = area.last_column - self._top.sheet.first_column
-        ends = [one.last for n, one in headed.days.items() if column <= n <= last]
-        return Days(days.first, max(ends))
+        return Days(days.first, max(one.last for n, one in headed.days.items() if column <= n <= last))
 
     def _unheaded_times(self) -> list[int]:
         """The columns left of the dates that hold times and nothing else, where some are left for names."""
-        timed = [n for n in range(self._first) if are_times(self._body, n)]
+        left = [n for n in range(self._first) if not are_counts(self._head[n], self._body, n)]
+        timed = [n for n in left if are_times(self._body, n)]
         return timed if len(timed) < self._first else []
 
     def _name_column(self) -> int:

@@ -10,7 +10,7 @@ from nomarium.model.problem import Problem
 from nomarium.reading.cells.people import INITIALED
 from nomarium.reading.cells.placewords import is_place
 from nomarium.reading.cells.words import fold
-from nomarium.reading.columns.headings import match_exactly, normal
+from nomarium.reading.columns.headings import SESSION_HEADINGS, match_exactly, normal
 from nomarium.reading.layouts.layout import Top
 from nomarium.reading.layouts.slots import is_clear_time, time_of
 from nomarium.reading.rows.when import NOTHING, Part
@@ -53,6 +53,13 @@ def are_sums(heading: Cell, body: Sequence[Row], column: int) -> bool:
     texts = [text for _, row in body if column < len(row) and (text := cell_text(row[column]))]
     is_headed = not SUMS.isdisjoint(re.findall(r"[a-z]+", fold(cell_text(heading))))
     return is_headed and all(re.fullmatch(_NUMBER, text) for text in texts)
+
+
+def are_counts(heading: Cell, body: Sequence[Row], column: int) -> bool:
+    """Whether a column is headed by no word for time and holds figures alone, `Capacity`: 120 is not twenty past one."""
+    texts = [text for _, row in body if column < len(row) and (text := cell_text(row[column]))]
+    called = normal(cell_text(heading))
+    return bool(called) and called not in SESSION_HEADINGS and all(map(str.isdecimal, texts))
 
 
 def unread_times(top: Top, body: Sequence[Row], unused: Mapping[int, str]) -> list[Problem]:
