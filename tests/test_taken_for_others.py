@@ -345,6 +345,11 @@ def test_pages_about_a_workbook_are_passed_over(tmp_path: Path) -> None:
         "Done",
         "Change log",
         "Summary",
+        "Postponed",
+        "Waiting list",
+        "Provisional",
+        "Events v2",
+        "Raw data",
     ],
 )
 def test_sheets_that_are_beside_the_others_are_asked_for(name: str, tmp_path: Path) -> None:

@@ -18,7 +18,9 @@ _ABOUT: Final = (
 _BESIDE: Final = (
     r"(?i)\(\s*old\s*\)|[\s_-]old\W*$|^old$|^old (?:events?|lists?|dates|data|version|timetable|calendar)\b|\barchived?$|^archived?\b|\bback[ -]?up\b|^copy of\b|[\s_(-]copy\W*\d*\W*$|"
     r"\b(?:obsolete|superseded|do not use|don.t use|unused)\b|^(?:examples?|samples?|templates?|drafts?)\b|\b(?:examples?|samples?|templates?|drafts?)\W*$|"
-    r"^(?:cancelled|canceled|declined|rejected|deleted|removed|done|completed|finished|past(?: events?)?|ignore|scratch)\W*$|"
+    r"^(?:cancelled|canceled|declined|rejected|deleted|removed|done|completed|finished|past(?: events?)?|ignore|scratch|postponed|replaced|not used|previous(?: years?)?|last year|copy|temp|tmp|raw(?: data)?|"
+    r"waiting list|wait ?list|wish ?list|ideas?|maybe|possible|proposed|tentative|provisional|unconfirmed|not confirmed|to be confirmed|tb[ac])\W*$|"
+    r"[\s_-]v(?:ersion)?\.? ?\d+\W*$|"
     r"^(?:change ?log|changes|audit(?: log)?|summary|overview|dashboard|stat(?:istic)?s|totals?|index|pivot(?: table)?)\W*\d*\W*$|"
     r"^(?:archiv|alt|vorlage|beispiel|entwurf|exemple|mod[eè]le|brouillon|ancien(?:ne)?s?|ejemplo|plantilla|borrador|antiguo)\b"
 )
