@@ -14,7 +14,7 @@ from nomarium.sheets.sheet import Sheet
 _TIMED = ("date", "when", "start", "end", "time")
 _LETTERS = r"[(\[]([ECMPA]T)[)\]]|(?:^|[\s(\[/,])([ECMPAN][SD]T|CES?T|WES?T|EES?T|BST|IST|MSK|JST|AE[SD]T|AC[SD]T|AWST|NZ[SD]T|SAST|HST|AK[SD]T)[)\]]?\s*$"
 """Those of two letters in brackets only: *AT* is a word."""
-_MOMENTS = (dt.datetime(2026, 1, 15), dt.datetime(2026, 7, 15))
+MOMENTS = (dt.datetime(2026, 1, 15), dt.datetime(2026, 7, 15))
 
 
 def zones_in_headings(sheet: Sheet, columns: Sequence[Column], options: ReadingOptions) -> list[Problem]:
@@ -29,7 +29,7 @@ def zones_in_headings(sheet: Sheet, columns: Sequence[Column], options: ReadingO
         shown = match[1] or match[2]
         letters = {shown, f"{shown[0]}ST", f"{shown[0]}DT"} if len(shown) == 2 else {shown}
         zone = zone_named(options.zone) if options.zone else None
-        if zone is not None and letters & {zone.tzname(moment) for moment in _MOMENTS}:
+        if zone is not None and letters & {zone.tzname(moment) for moment in MOMENTS}:
             return []
         likely = next(
             (found[0] for one in sorted(letters) if (found := zones_called(one))), "America/New_York"

@@ -1,0 +1,124 @@
+"""What a line above or below a list says of all its rows: the zone of their times, that they are off, or not settled yet."""
+
+import re
+from collections.abc import Iterator, Sequence
+from itertools import chain, islice
+from typing import Final
+
+from nomarium.model.problem import Problem, note
+from nomarium.reading.cells.choices import says_cancelled, says_cancelled_why
+from nomarium.reading.columns.column import Column
+from nomarium.reading.columns.head import TableHead
+from nomarium.reading.columns.headings import match_exactly
+from nomarium.reading.columns.headingzones import MOMENTS
+from nomarium.reading.options import ReadingOptions
+from nomarium.reckoning.zones import zone_named, zones_called
+from nomarium.sheets.sheet import Row, Sheet
+
+_LONGEST: Final = 80
+"""Characters of a line that says one thing of all rows."""
+_TIMED: Final = frozenset(("start", "end", "time", "when"))
+_ZONE: Final = (
+    r"\W*(?:(?i:all )?(?i:times?|clock)\b[\w ]*?(?:(?i:are|is|in|given in|shown in)\s+|[:=–-]\s*|\s)|(?i:time ?zone)\s*[:=–-]?\s*|)"
+    r"(?P<zone>[A-Z][A-Za-z]+(?:/[A-Za-z_-]+)+|[A-Z]{2,4}T|UTC|Z(?i:ulu)?)(?i: times?)?\W*"
+)
+_UTC: Final = frozenset(("UTC", "GMT"))
+_HALF: Final = r"(?i)\W*(?:all )?(?:start(?:ing)? )?times?\s*(?:are|:|-)?\s*(?:all )?(?P<half>[ap]\.?m)\b\W*(?:unless .*)?"
+_ALL_OFF: Final = (
+    r"(?i)(?:all|everything|these|the (?:programme|events|sessions|classes|dates))(?: \w+){0,2}? (?:(?:is|are|has been|have been) )?"
+    r"(?:cancelled|canceled|postponed|called off|suspended)\b.*|(?:postponed|suspended)(?: until further notice)?"
+)
+_OPEN: Final = (
+    r"(?i)(?:all |these |the )?(?:dates? |times? |programme |timetable |list )*(?:(?:is|are) )?(?:still )?"
+    r"(?:provisional|draft|tentative|to be confirmed|tb[ac]|unconfirmed|not (?:yet )?confirmed|subject to confirmation)"
+    r"(?: (?:dates?|programme|list|version|timetable))?(?:\s*(?:\d+|[-–:(].*))?"
+)
+_SETTABLE: Final = frozenset(
+    ("categories", "audience", "organizer", "teacher", "group", "class", "duration", "reminder", "privacy", "url", "conference")
+)  # fmt: skip
+
+
+def said_beside(
+    sheet: Sheet, head: TableHead, columns: Sequence[Column], options: ReadingOptions, rows: Sequence[Row]
+) -> tuple[list[Problem], list[Problem]]:
+    """The problems and the notes of lines that hold one text, above a list or among its first `rows`."""
+    given = {c.field for c in columns if c.filled} | options.defaults.keys() | options.overrides.keys()
+    problems, notes = list[Problem](), list[Problem]()
+    for number, text in _lines(sheet, head, rows):
+        found: Problem | None = None
+        if not given.isdisjoint(_TIMED):
+            found = _of_zone(text, options, "timezone" in given) or _of_half(text, columns)
+        if found is None and "status" not in given:
+            found = _of_status(text)
+        if found is None and number < head.first_row:
+            found = _of_field(text, given)
+        if found is not None:
+            (notes if found.severity == "note" else problems).append(found.at(sheet.place(number)))
+    return problems, notes
+
+
+def _lines(sheet: Sheet, head: TableHead, rows: Sequence[Row]) -> Iterator[tuple[int, str]]:
+    above = (row for row in islice(sheet.rows(), head.rows_above) if row[0] in head.title_rows)
+    for number, row in chain(above, rows):
+        if len(row) - list(row).count("") == 1:
+            text = next((cell for cell in row if cell != ""), "")
+            if isinstance(text, str) and 0 < len(text.strip()) <= _LONGEST:
+                yield number, text.strip()
+
+
+def _of_zone(text: str, options: ReadingOptions, has_column: bool) -> Problem | None:
+    match = re.fullmatch(_ZONE, text) if not has_column else None
+    if match is None:
+        return None
+    said = "UTC" if match["zone"].startswith("Z") else match["zone"]
+    is_name = ("/" in said or said in _UTC) and zone_named(said) is not None
+    called = () if is_name else zones_called(said)
+    if not is_name and not called:
+        return None
+    zone = zone_named(options.zone) if options.zone else None
+    shown = {zone.tzname(moment) for moment in MOMENTS} | {options.zone} if zone is not None else set()
+    if said in shown or (said in _UTC and not shown.isdisjoint(_UTC)):
+        return None
+    other = f"and --timezone is {options.zone}" if zone is not None else "and nothing else says so"
+    message = f"“{text}” stands beside the table: its times are {said}, {other}."
+    likely = said if is_name else called[0]
+    return Problem(
+        "heading-zone",
+        message,
+        f"Give the zone that is meant, such as --timezone {likely}; or take the line out.",
+    )
+
+
+def _of_half(text: str, columns: Sequence[Column]) -> Problem | None:
+    match = re.fullmatch(_HALF, text)
+    samples = [sample for c in columns if c.field in _TIMED for sample in c.samples]
+    if match is None or not any(re.search(r"(?i)\d(?!.*[ap]\.?m)", sample) for sample in samples):
+        return None
+    half = match["half"].replace(".", "").lower()
+    message = f"“{text}” stands beside the table, and its times do not say it."
+    return Problem(
+        "clock-beside",
+        message,
+        f"Write it into the heading of the times, “Time ({half})”, or take the line out.",
+    )
+
+
+def _of_status(text: str) -> Problem | None:
+    bare = text.strip(" *!.-–—()[]")
+    if says_cancelled(bare) or says_cancelled_why(bare) or re.fullmatch(_ALL_OFF, bare):
+        message = f"“{text}” stands beside the table, and its rows would be held."
+        remedy = "If all of them are off: --set status=cancelled; if not, take the line out."
+        return Problem("status-beside", message, remedy)
+    if re.fullmatch(_OPEN, bare):
+        message = f"“{text}” stands beside the table, and its rows are written as settled."
+        return note("status-beside", message, "If they are not: --set status=tentative.")
+    return None
+
+
+def _of_field(text: str, given: set[str]) -> Problem | None:
+    label, colon, value = (part.strip() for part in text.partition(":"))
+    match = match_exactly(label) if colon and any(map(str.isalpha, value)) else None
+    if match is None or match.is_weak or match.field not in _SETTABLE - given:
+        return None
+    message = f"Above the table stands “{text}”, and its rows do not say it."
+    return note("place-above", message, f'If it is that of all: --set "{match.field}={value}".')
