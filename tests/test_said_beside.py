@@ -29,7 +29,7 @@ def both(folder: Path, line: str, table: str) -> list[Path]:
 )  # fmt: skip
 def test_the_zone_of_times_is_given_or_asked_about(line: str, zone: str, tmp_path: Path) -> None:
     for source in both(tmp_path, line, TIMED):
-        assert "stands beside the table: its times are" in refused(source)
+        assert "says that the times are" in refused(source)
         assert "and --timezone is Asia/Tokyo" in refused(source, "--timezone", "Asia/Tokyo")
         assert len(built(source, "--timezone", zone)) == 3
         source.with_suffix(".ics").unlink()
@@ -51,7 +51,7 @@ def test_times_that_are_all_in_one_half_are_asked_about(line: str, tmp_path: Pat
 )  # fmt: skip
 def test_what_is_off_as_a_whole_is_asked_about(line: str, tmp_path: Path) -> None:
     for source in both(tmp_path, line, LONG):
-        assert "and its rows would be held" in refused(source)
+        assert "and what it is about would be held" in refused(source)
         built(source, "--set", "status=cancelled")
         assert {str(one["STATUS"]) for one in events_in(source.with_suffix(".ics"))} == {"CANCELLED"}
         source.with_suffix(".ics").unlink()
@@ -96,6 +96,36 @@ def test_other_lines_are_remarks(line: str, tmp_path: Path) -> None:
         outcome = nomarium("build", source, "-o", tmp_path / "o.ics")
         assert (
             outcome.status == 0
-            and "beside the table" not in outcome.text
+            and "stands by itself" not in outcome.text
             and "does not say it" not in outcome.text
         )
+
+
+DRAWN = {
+    "a grid": ',Mon 11 Jan 2027,Tue 12 Jan 2027\n9:00-10:00,Knots,Tar\n10:00-11:00,Oars,Sails\n',
+    "a roster": "Rota,Mon 11 Jan 2027,Tue 12 Jan 2027\nFinch,9-12,13-16\nOsei,13-16,9-12\n",
+    "a month": "January 2027,,,,,,\nMon,Tue,Wed,Thu,Fri,Sat,Sun\n,,,,1,2,3\n4,5,6,7,8,9,10\n9am Fair,,9am Race,,,,\n11,12,13,14,15,16,17\n18,19,20,21,22,23,24\n25,26,27,28,29,30,31\n",
+    "a text": "Mon 11 January 2027: Fair, 2pm\nTue 12 January 2027: Race, 3pm\n",
+}  # fmt: skip
+
+
+@pytest.mark.parametrize("name", DRAWN)
+def test_lines_above_drawings_and_among_texts_are_heard(name: str, tmp_path: Path) -> None:
+    source = tmp_path / ("notice.txt" if name == "a text" else "drawn.csv")
+    source.write_text(f"CANCELLED\n{DRAWN[name]}")
+    assert "what it is about would be held" in refused(source)
+    built(source, "--set", "status=cancelled")
+    assert {str(one["STATUS"]) for one in events_in(source.with_suffix(".ics"))} == {"CANCELLED"}
+    source.with_suffix(".ics").unlink()
+    source.write_text(f"Spring (all times UTC)\n{DRAWN[name]}")
+    assert "the times are UTC" in refused(source)
+    assert built(source, "--timezone", "UTC")
+    source.with_suffix(".ics").unlink()
+    source.write_text(f"Provisional\n{DRAWN[name]}")
+    assert "--set status=tentative" in nomarium("survey", source).text and built(source)
+
+
+def test_a_cancelled_cell_of_a_drawing_is_its_own(tmp_path: Path) -> None:
+    source = csv_file(tmp_path, DRAWN["a month"].replace("16,17\n", "16,17\nCancelled,,,,,,\n"))
+    built(source)
+    assert sum(one.get("STATUS") == "CANCELLED" for one in events_in(source.with_suffix(".ics"))) == 1

@@ -209,7 +209,7 @@ def read_sheet(sheet: Sheet, options: ReadingOptions, whole: bool = False) -> Re
             continue  # its shape is known, and only its month is open
         reading = layout.look(top)
         if isinstance(reading, Reading):
-            return reading
+            return _with_lines_heard(reading, top)
         if layout.name == "events" and reading.why == "month-unnamed":
             of_months = reading
         if layout.name != "events":
@@ -224,6 +224,18 @@ def read_sheet(sheet: Sheet, options: ReadingOptions, whole: bool = False) -> Re
         return drawn[0]
     unnamed = next((one for one in drawn if one.why in ("month-unnamed", "day-unnamed")), of_months)
     return unnamed or _with_remedy_of_shape(as_list, top)
+
+
+def _with_lines_heard(reading: Reading, top: Top) -> Reading:
+    """A reading with what lines beside it say of all of it; lists have heard them."""
+    is_text = reading.layout == "text"
+    if reading.table is not None and not is_text:
+        return reading
+    from nomarium.reading.columns.saidbeside import said_beside_drawing
+
+    lines = top.sheet.read_lines() if is_text and top.sheet.read_lines is not None else top.rows
+    problems, notes = said_beside_drawing(reading.sheet, list(lines), top.options, is_text)
+    return reading._replace(problems=(*reading.problems, *problems), notes=(*reading.notes, *notes))
 
 
 def _is_text(sheet: Sheet) -> bool:

@@ -1,7 +1,7 @@
 """What a line above or below a list says of all its rows: the zone of their times, that they are off, or not settled yet."""
 
 import re
-from collections.abc import Iterator, Sequence
+from collections.abc import Iterable, Iterator, Sequence
 from itertools import chain, islice
 from typing import Final
 
@@ -13,7 +13,7 @@ from nomarium.reading.columns.headings import match_exactly
 from nomarium.reading.columns.headingzones import MOMENTS
 from nomarium.reading.options import ReadingOptions
 from nomarium.reckoning.zones import zone_named, zones_called
-from nomarium.sheets.sheet import Row, Sheet
+from nomarium.sheets.sheet import Row, Sheet, cell_text
 
 _LONGEST: Final = 80
 """Characters of a line that says one thing of all rows."""
@@ -22,6 +22,8 @@ _ZONE: Final = (
     r"\W*(?:(?i:all )?(?i:times?|clock)\b[\w ]*?(?:(?i:are|is|in|given in|shown in)\s+|[:=–-]\s*|\s)|(?i:time ?zone)\s*[:=–-]?\s*|)"
     r"(?P<zone>[A-Z][A-Za-z]+(?:/[A-Za-z_-]+)+|[A-Z]{2,4}T|UTC|Z(?i:ulu)?)(?i: times?)?\W*"
 )
+_ZONE_WITHIN: Final = r"(?i:\btimes?)\s+(?:(?i:are|is|in|given|shown)\s+)*(?P<zone>[A-Z]{2,4}T|UTC)\b"
+"""The same within a line, `Fixtures (all times BST)`."""
 _UTC: Final = frozenset(("UTC", "GMT"))
 _HALF: Final = r"(?i)\W*(?:all )?(?:start(?:ing)? )?times?\s*(?:are|:|-)?\s*(?:all )?(?P<half>[ap]\.?m)\b\W*(?:unless .*)?"
 _ALL_OFF: Final = (
@@ -57,9 +59,33 @@ def said_beside(
     return problems, notes
 
 
+def said_beside_drawing(
+    sheet: Sheet, rows: Sequence[Row], options: ReadingOptions, is_text: bool
+) -> tuple[list[Problem], list[Problem]]:
+    """The same of lines above a drawing, or among the `rows` of a text."""
+    given = options.defaults.keys() | options.overrides.keys()
+    problems, notes = list[Problem](), list[Problem]()
+    wide = (n for n, (_, row) in enumerate(rows) if sum(map(bool, map(cell_text, row))) > _TITLE_CELLS)
+    for number, text in _alone(rows if is_text else rows[: next(wide, 0)]):
+        found = _of_zone(text, options, "timezone" in given)
+        found = found or (_of_status(text) if "status" not in given else None)
+        if found is not None:
+            (notes if found.severity == "note" else problems).append(found.at(sheet.place(number)))
+    return problems, notes
+
+
+_TITLE_CELLS: Final = 2
+"""Cells of a row above a drawing, at most."""
+
+
 def _lines(sheet: Sheet, head: TableHead, rows: Sequence[Row]) -> Iterator[tuple[int, str]]:
     above = (row for row in islice(sheet.rows(), head.rows_above) if row[0] in head.title_rows)
-    for number, row in chain(above, rows):
+    return _alone(chain(above, rows))
+
+
+def _alone(rows: Iterable[Row]) -> Iterator[tuple[int, str]]:
+    """The rows that hold one short text, by their numbers."""
+    for number, row in rows:
         if len(row) - list(row).count("") == 1:
             text = next((cell for cell in row if cell != ""), "")
             if isinstance(text, str) and 0 < len(text.strip()) <= _LONGEST:
@@ -67,7 +93,7 @@ def _lines(sheet: Sheet, head: TableHead, rows: Sequence[Row]) -> Iterator[tuple
 
 
 def _of_zone(text: str, options: ReadingOptions, has_column: bool) -> Problem | None:
-    match = re.fullmatch(_ZONE, text) if not has_column else None
+    match = None if has_column else re.fullmatch(_ZONE, text) or re.search(_ZONE_WITHIN, text)
     if match is None:
         return None
     said = "UTC" if match["zone"].startswith("Z") else match["zone"]
@@ -80,7 +106,7 @@ def _of_zone(text: str, options: ReadingOptions, has_column: bool) -> Problem | 
     if said in shown or (said in _UTC and not shown.isdisjoint(_UTC)):
         return None
     other = f"and --timezone is {options.zone}" if zone is not None else "and nothing else says so"
-    message = f"“{text}” stands beside the table: its times are {said}, {other}."
+    message = f"“{text}” says that the times are {said}, {other}."
     likely = said if is_name else called[0]
     return Problem(
         "heading-zone",
@@ -95,7 +121,7 @@ def _of_half(text: str, columns: Sequence[Column]) -> Problem | None:
     if match is None or not any(re.search(r"(?i)\d(?!.*[ap]\.?m)", sample) for sample in samples):
         return None
     half = match["half"].replace(".", "").lower()
-    message = f"“{text}” stands beside the table, and its times do not say it."
+    message = f"“{text}” is said of all times, and they do not say it themselves."
     return Problem(
         "clock-beside",
         message,
@@ -106,12 +132,12 @@ def _of_half(text: str, columns: Sequence[Column]) -> Problem | None:
 def _of_status(text: str) -> Problem | None:
     bare = text.strip(" *!.-–—()[]")
     if says_cancelled(bare) or says_cancelled_why(bare) or re.fullmatch(_ALL_OFF, bare):
-        message = f"“{text}” stands beside the table, and its rows would be held."
-        remedy = "If all of them are off: --set status=cancelled; if not, take the line out."
+        message = f"“{text}” stands by itself, and what it is about would be held."
+        remedy = "If all of it is off: --set status=cancelled; if one event is, say it beside that; if none, take the line out."
         return Problem("status-beside", message, remedy)
     if re.fullmatch(_OPEN, bare):
-        message = f"“{text}” stands beside the table, and its rows are written as settled."
-        return note("status-beside", message, "If they are not: --set status=tentative.")
+        message = f"“{text}” stands by itself, and what it is about is written as settled."
+        return note("status-beside", message, "If it is not: --set status=tentative.")
     return None
 
 
