@@ -70,9 +70,9 @@ class TextMemo(CellMemo):
 
     def __missing__(self, cell: Cell) -> FieldValue:
         text = cell.strip() if type(cell) is str else ""
-        may_cancel = text[:4] in CANCELLING_STARTS and len(text) <= LONGEST_CELL
-        if len(text) > LONGEST_MOVE and text[0] not in "'#eE" and "<" not in text and not may_cancel:
-            return text  # few long texts come twice
+        if len(text) > LONGEST_MOVE and text[0] not in "'#eE" and "<" not in text:
+            may_cancel = text[:4] in CANCELLING_STARTS and len(text) <= LONGEST_CELL
+            return _perhaps_cancelled(text) if may_cancel else text  # few long texts come twice
         if text in _NOTHING:
             self[cell] = ""
             return ""
@@ -85,9 +85,8 @@ class TextMemo(CellMemo):
         if text[:4].casefold() in MOVES and len(text) <= LONGEST_MOVE and (moved := moved_away(text)):
             self[cell] = moved
         else:
-            self[cell] = (
-                _perhaps_cancelled(text) if may_cancel or len(text) <= _LONGEST_CANCELLATION else text
-            )
+            may_cancel = len(text) <= _LONGEST_CANCELLATION or text[:4] in CANCELLING_STARTS
+            self[cell] = _perhaps_cancelled(text) if may_cancel else text
         return self[cell]
 
 
@@ -102,7 +101,10 @@ _LONGEST_CANCELLATION = 16
 
 def _perhaps_cancelled(text: str) -> str:
     is_short = len(text) <= _LONGEST_CANCELLATION
-    return CancelledText(text) if (is_short and says_cancelled(text)) or says_cancelled_why(text) else text
+    is_cancelled = (is_short and says_cancelled(text)) or (
+        text[:4] in CANCELLING_STARTS and says_cancelled_why(text)
+    )
+    return CancelledText(text) if is_cancelled else text
 
 
 def unguarded(text: str) -> str:
