@@ -129,3 +129,21 @@ def test_a_cancelled_cell_of_a_drawing_is_its_own(tmp_path: Path) -> None:
     source = csv_file(tmp_path, DRAWN["a month"].replace("16,17\n", "16,17\nCancelled,,,,,,\n"))
     built(source)
     assert sum(one.get("STATUS") == "CANCELLED" for one in events_in(source.with_suffix(".ics"))) == 1
+
+
+def test_lines_above_the_tables_of_a_plan_are_heard(tmp_path: Path) -> None:
+    folder = tmp_path / "year"
+    folder.mkdir()
+    csv_file(folder, "Name,First day,Last day\nSpring,2027-01-11,2027-01-22\n", "terms.csv")
+    table = "Class,Day,Time,Room\nKnots,Mon,9:00-10:00,L1\nTar,Tue,11:00-12:00,L2\n"
+    csv_file(folder, f"CANCELLED\n{table}", "timetable.csv")
+    assert "--override status=cancelled" in refused(folder)
+    out = tmp_path / "o.ics"
+    assert nomarium("build", folder, "-o", out, "--override", "status=cancelled").status == 0
+    assert out.read_text().count("STATUS:CANCELLED") == 4
+    csv_file(folder, f"All times UTC\n{table}", "timetable.csv")
+    assert "the times are UTC" in refused(folder, "--timezone", "America/Halifax")
+    assert nomarium("build", folder, "-o", out, "--timezone", "UTC").status == 0
+    csv_file(folder, table, "timetable.csv")
+    assert "no such list" in nomarium("build", folder, "-o", out, "--set", "status=cancelled").text
+    assert "no such list" not in nomarium("build", folder, "-o", out).text

@@ -2,17 +2,18 @@
 
 import datetime as dt
 from collections.abc import Sequence
+from itertools import islice
 from typing import TYPE_CHECKING, NamedTuple
 
 from nomarium.model.errors import UsageError
 from nomarium.model.limits import LONGEST_LIST
-from nomarium.model.problem import Problem
+from nomarium.model.problem import Problem, note
 from nomarium.reading.cells.longtext import long_cell_problem, with_long_cells_cut
 from nomarium.reading.columns.weekdayletters import with_weekdays_of_letters
 from nomarium.reading.layouts.layout import NotRead, Reading
 from nomarium.reading.options import ReadingOptions, asks_for_edits, in_one_week
 from nomarium.reading.reading import Readings, read_sheets
-from nomarium.sheets.sheet import Sheet
+from nomarium.sheets.sheet import TOP_ROWS, Sheet
 from nomarium.sources.lists import ListSource, RefusedSource
 from nomarium.sources.source import Source
 
@@ -163,6 +164,7 @@ def sources_in(
             continue
         week = in_one_week(options)
         plan = read_plan(sheets, week, days_off, opened.terms)
+        _take_said_beside(plan, sheets, sources)
         taught = {(term.first, term.last) for term in plan.rows.terms}
         if options.day_one is not None and taught - {(week.repeats_from, week.repeats_until)}:
             message = "--day-one counts or moves the dates of lists and calendars, and not those of a plan: its terms say when."
@@ -180,6 +182,22 @@ def sources_in(
         sources.problems += edits.misfits(sources.listed)
         sources.listed = [EditedSource(source, edits) for source in sources.listed]
     return sources
+
+
+def _take_said_beside(plan: "Plan", sheets: Sequence[Sheet], sources: Sources) -> None:
+    """What lines above the tables of a plan say of all of it, and `--set` where nothing has a use for it."""
+    from nomarium.reading.columns.saidbeside import said_beside_drawing
+
+    for sheet in sheets:
+        top = list(islice(sheet.rows(), TOP_ROWS))
+        problems, notes = said_beside_drawing(sheet, top, plan.options, option="--override")
+        sources.problems += problems
+        sources.notes += notes
+    if plan.options.defaults and not plan.event_sheets:
+        message = f"--set fills what rows of event lists lack, and {plan.file} has no such list."
+        sources.notes.append(
+            note("set-unmet", message, "To say it of every meeting: --override FIELD=VALUE.")
+        )
 
 
 def _late_plans(found: Readings, sheets: Sequence[Sheet], options: ReadingOptions) -> list[list[Sheet]]:

@@ -51,7 +51,7 @@ def said_beside(
         if not given.isdisjoint(_TIMED):
             found = _of_zone(text, options, "timezone" in given) or _of_half(text, columns)
         if found is None and "status" not in given:
-            found = _of_status(text)
+            found = _of_status(text, "--set")
         if found is None and number < head.first_row:
             found = _of_field(text, given)
         if found is not None:
@@ -60,15 +60,15 @@ def said_beside(
 
 
 def said_beside_drawing(
-    sheet: Sheet, rows: Sequence[Row], options: ReadingOptions, is_text: bool
+    sheet: Sheet, rows: Sequence[Row], options: ReadingOptions, is_text: bool = False, option: str = "--set"
 ) -> tuple[list[Problem], list[Problem]]:
-    """The same of lines above a drawing, or among the `rows` of a text."""
+    """The same of lines above a drawing, or among the `rows` of a text; `option` says of all events what they say."""
     given = options.defaults.keys() | options.overrides.keys()
     problems, notes = list[Problem](), list[Problem]()
     wide = (n for n, (_, row) in enumerate(rows) if sum(map(bool, map(cell_text, row))) > _TITLE_CELLS)
     for number, text in _alone(rows if is_text else rows[: next(wide, 0)]):
         found = _of_zone(text, options, "timezone" in given)
-        found = found or (_of_status(text) if "status" not in given else None)
+        found = found or (_of_status(text, option) if "status" not in given else None)
         if found is not None:
             (notes if found.severity == "note" else problems).append(found.at(sheet.place(number)))
     return problems, notes
@@ -129,15 +129,15 @@ def _of_half(text: str, columns: Sequence[Column]) -> Problem | None:
     )
 
 
-def _of_status(text: str) -> Problem | None:
+def _of_status(text: str, option: str) -> Problem | None:
     bare = text.strip(" *!.-–—()[]")
     if says_cancelled(bare) or says_cancelled_why(bare) or re.fullmatch(_ALL_OFF, bare):
         message = f"“{text}” stands by itself, and what it is about would be held."
-        remedy = "If all of it is off: --set status=cancelled; if one event is, say it beside that; if none, take the line out."
+        remedy = f"If all of it is off: {option} status=cancelled; if one event is, say it beside that; if none, take the line out."
         return Problem("status-beside", message, remedy)
     if re.fullmatch(_OPEN, bare):
         message = f"“{text}” stands by itself, and what it is about is written as settled."
-        return note("status-beside", message, "If it is not: --set status=tentative.")
+        return note("status-beside", message, f"If it is not: {option} status=tentative.")
     return None
 
 
