@@ -108,11 +108,10 @@ def _of_zone(text: str, options: ReadingOptions, has_column: bool) -> Problem | 
     other = f"and --timezone is {options.zone}" if zone is not None else "and nothing else says so"
     message = f"“{text}” says that the times are {said}, {other}."
     likely = said if is_name else called[0]
-    return Problem(
-        "heading-zone",
-        message,
-        f"Give the zone that is meant, such as --timezone {likely}; or take the line out.",
-    )
+    remedy = f"Give the zone that is meant, such as --timezone {likely}; or take the line out."
+    if zone is None and said not in _UTC:  # the clock's own times, and floating as long as nobody says where
+        return note("heading-zone", message, f"To tie them to it: --timezone {likely}.")
+    return Problem("heading-zone", message, remedy)
 
 
 def _of_half(text: str, columns: Sequence[Column]) -> Problem | None:
