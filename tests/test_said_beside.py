@@ -91,7 +91,7 @@ def test_what_a_label_above_says_is_told_with_its_option(line: str, advice: str,
 
 
 @pytest.mark.parametrize(
-    "line", ["Cancelled classes are refunded", "Subject to change", "All times local", "Contact: 902 555 0100", "EST 1987", "Draft beer festival list", "Cutter Bay/Quay"]
+    "line", ["Cancelled classes are refunded", "Subject to change", "All times local", "Contact: 902 555 0100", "EST 1987", "EAT", "CAT", "MEET", "Draft beer festival list", "Cutter Bay/Quay"]
 )  # fmt: skip
 def test_other_lines_are_remarks(line: str, tmp_path: Path) -> None:
     for source in both(tmp_path, line, TIMED):

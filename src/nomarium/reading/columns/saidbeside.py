@@ -18,10 +18,12 @@ from nomarium.sheets.sheet import Row, Sheet, cell_text
 _LONGEST: Final = 80
 """Characters of a line that says one thing of all rows."""
 _TIMED: Final = frozenset(("start", "end", "time", "when"))
+_NAME: Final = r"[A-Z][A-Za-z]+(?:/[A-Za-z_-]+)+"
 _ZONE: Final = (
-    r"\W*(?:(?i:all )?(?i:times?|clock)\b[\w ]*?(?:(?i:are|is|in|given in|shown in)\s+|[:=–-]\s*|\s)|(?i:time ?zone)\s*[:=–-]?\s*|)"
-    r"(?P<zone>[A-Z][A-Za-z]+(?:/[A-Za-z_-]+)+|[A-Z]{2,4}T|UTC|Z(?i:ulu)?)(?i: times?)?\W*"
+    r"\W*(?:(?i:all )?(?i:times?|clock)\b[\w ]*?(?:(?i:are|is|in|given in|shown in)\s+|[:=–-]\s*|\s)|(?i:time ?zone)\s*[:=–-]?\s*)"
+    rf"(?P<zone>{_NAME}|[A-Z]{{2,4}}T|UTC|Z(?i:ulu)?)(?i: times?)?\W*"
 )
+"""A line that names the zone of times. `EAT` by itself may be anything, `Europe/Paris` may not."""
 _ZONE_WITHIN: Final = r"(?i:\btimes?)\s+(?:(?i:are|is|in|given|shown)\s+)*(?P<zone>[A-Z]{2,4}T|UTC)\b"
 """The same within a line, `Fixtures (all times BST)`."""
 _UTC: Final = frozenset(("UTC", "GMT"))
@@ -93,7 +95,13 @@ def _alone(rows: Iterable[Row]) -> Iterator[tuple[int, str]]:
 
 
 def _of_zone(text: str, options: ReadingOptions, has_column: bool) -> Problem | None:
-    match = None if has_column else re.fullmatch(_ZONE, text) or re.search(_ZONE_WITHIN, text)
+    match = (
+        None
+        if has_column
+        else re.fullmatch(rf"(?P<zone>{_NAME})", text)
+        or re.fullmatch(_ZONE, text)
+        or re.search(_ZONE_WITHIN, text)
+    )
     if match is None:
         return None
     said = "UTC" if match["zone"].startswith("Z") else match["zone"]
