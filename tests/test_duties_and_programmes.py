@@ -386,8 +386,8 @@ def test_a_heading_of_titles_among_places_or_groups_is_one_of_them(
 @pytest.mark.parametrize(
     ("label", "cells", "is_where"),
     [
-        ("Venue", "Slip 1,Old Mill,Loft", True), ("Venue", "R. Finch,K. Osei,M. Bell", False), ("Hall", "Finch,Osei,Bell", False),
-        ("Pitch", "1,2,1", True), ("Court", "Finch,Osei,Bell", False), ("Room 1", "Finch,Osei,Bell", False), ("Where", "Loft,Shed 2,Quay", True),
+        ("Venue", "Slip 1,Old Mill,Loft", True), ("Venue", "R. Finch,K. Osei,M. Bell", False), ("Hall", "Reed,Vane,Tern", False),
+        ("Pitch", "1,2,1", True), ("Court", "Gull,Moss,Vane", False), ("Room 1", "R. Finch,K. Osei,M. Bell", False), ("Where", "Loft,Shed 2,Quay", True),
     ],
 )  # fmt: skip
 def test_a_row_of_places_below_dates_has_places_in_it(
@@ -458,3 +458,17 @@ def test_how_many_a_room_holds_is_no_time_and_a_time_above_is_told(tmp_path: Pat
     assert {one.split("2027-")[1] for one in built(source)} == {"01-11/", "01-12/"}
     told = nomarium("survey", source).text
     assert "Not used: the column “Capacity”" in told and "A line above says a time" in told
+
+
+def test_a_hall_among_rooms_is_a_room_and_one_word_below_a_pitch_is_asked_about(tmp_path: Path) -> None:
+    rooms = "Room,Mon 11 Jan 2027,Tue 12 Jan 2027\nLoft 1,Choir,Band\nShed 2,Tar,Oars\nHall,Exam 1,Play 2\n"
+    assert {"Exam 1 2027-01-11/2027-01-12 @ Hall", "Choir 2027-01-11/2027-01-12 @ Loft 1"} <= set(
+        built(csv_file(tmp_path, rooms))
+    )
+    pitch = (
+        "Team,Sat 9 Jan 2027,Sat 16 Jan 2027\nU12,v Cove,v Kedge\nU14,v Tiller,v Lanyard\nPitch,Top,Bottom\n"
+    )
+    assert "Head the row “Venue”" in refused(csv_file(tmp_path, pitch, "pitch.csv"))
+    found = built(csv_file(tmp_path, pitch.replace("Pitch", "Venue"), "venue.csv"))
+    assert len(found) == 4 and all(one.endswith((" @ Top", " @ Bottom")) for one in found)
+    assert len(built(csv_file(tmp_path, pitch.replace("Pitch", "Duty on the pitch"), "duty.csv"))) == 6

@@ -1,9 +1,9 @@
 """The times of a roster that stand beside its dates: in a column of its rows, in rows below the dates, or over them."""
 
 import re
-from collections.abc import Iterator, Mapping, Sequence
+from collections.abc import Collection, Iterator, Mapping, Sequence
 from types import MappingProxyType
-from typing import Final, NamedTuple
+from typing import Final, Literal, NamedTuple
 
 from nomarium.model.cell import Cell
 from nomarium.model.problem import Problem
@@ -86,15 +86,24 @@ def said_of_days(top: Top, rows: Sequence[Row], columns: Sequence[int]) -> SaidO
     """The times and the places of the days that head columns, where a row below the dates holds them and is headed so, `Kick-off`
     or `Venue`. Where several rows are headed by one of these, nothing tells whose each is."""
     headed: dict[str, list[Row]] = {}
-    for number, row in rows:
+    doubts = list[Problem]()
+    labels = [_label(row[: columns[0]]) for _, row in rows]
+    for (number, row), label in zip(rows, labels, strict=True):
         field = _SAID.get(_field_of_label(row[: columns[0]]), "")
         cells = [row[n] for n in columns if n < len(row) and cell_text(row[n])]
-        if (
-            field
-            and cells
-            and (_are_places(_label(row[: columns[0]]), cells) if field == "location" else _are_times(cells))
-        ):
+        if field == "location" and normal(label) not in _SAY_WHERE:
+            others = [cell_text(cell) for other, row in rows if other != number for cell in row[columns[0] :]]
+            field = _field_of_place(
+                [one for one in labels if one != label], list(map(cell_text, cells)), others
+            )
+        elif field == "location" and any(re.fullmatch(INITIALED, cell_text(cell)) for cell in cells):
+            field = ""
+        if field == "doubt":
+            doubts.append(_place_or_duty(top, number, label, cell_text(cells[0])))
+        elif field and cells and (field == "location" or _are_times(cells)):
             headed.setdefault(field, []).append((number, row))
+    if doubts:
+        return SaidOfDays(problems=tuple(doubts))
     taken = tuple(row for found in headed.values() for row in found)
     if not taken or len(taken) == len(rows) or ("end" in headed and "start" not in headed):
         return SaidOfDays()
@@ -112,13 +121,22 @@ def said_of_days(top: Top, rows: Sequence[Row], columns: Sequence[int]) -> SaidO
     return SaidOfDays(times, places, taken, tuple(problems))
 
 
-def _are_places(label: str, cells: Sequence[Cell]) -> bool:
-    """Whether cells below dates are where these are: below `Venue` whatever is nobody's name, below `Hall`, which may be a duty,
-    places and numbers only."""
-    texts = list(map(cell_text, cells))
-    if normal(label) in _SAY_WHERE:
-        return not any(re.fullmatch(INITIALED, text) for text in texts)
-    return all(is_place(text) or any(map(str.isdigit, text)) for text in texts)
+def _field_of_place(
+    labels: Sequence[str], texts: Sequence[str], others: Collection[str]
+) -> Literal["location", "doubt", ""]:
+    """What a row headed `Hall` or `Pitch` says: where all else is, what is on in one of several rooms, or who is on duty there.
+    `labels` and `others` are what heads the other rows and stands in them."""
+    if any(map(is_place, labels)) or not texts or not set(texts).isdisjoint(others):
+        return ""
+    if all(is_place(text) or any(map(str.isdigit, text)) for text in texts):
+        return "location"
+    return "" if any(re.fullmatch(INITIALED, text) for text in texts) else "doubt"
+
+
+def _place_or_duty(top: Top, number: int, label: str, text: str) -> Problem:
+    message = f"Below “{label}”, “{text}” may be where all else of its day is, or who is on duty there."
+    remedy = "Head the row “Venue” if it says where; “Duty in the hall” or the like if not."
+    return Problem("column-when", message, remedy, top.sheet.place(number), text)
 
 
 def _field_of_label(left: Sequence[Cell]) -> str:
