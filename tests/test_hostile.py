@@ -592,7 +592,7 @@ def test_what_would_be_made_of_the_first_part_of_a_text_is_refused(
     text: str, said: str, tmp_path: Path
 ) -> None:
     told = refused(csv_file(tmp_path, text), "--keep-extra")
-    assert said in told and "more than 500 characters, and is read by its first ones only" in told
+    assert said in told and "more than 1,000 characters, and is read by its first ones only" in told
 
 
 def test_a_long_cell_of_a_plan_is_refused(tmp_path: Path) -> None:
@@ -617,6 +617,9 @@ def test_a_line_too_long_to_find_a_date_in_is_refused_by_number(tmp_path: Path) 
     assert "line 2" in (told := refused(source)) and "too many to find a date among them" in told
     assert nomarium("build", source, "-o", tmp_path / "notice.ics", "--partial").status == 1
     assert len(events_in(tmp_path / "notice.ics")) == 2
+    link = f"https://saltmarsh.example/{'a1' * 200}"
+    source.write_text(f"Mon 12 April 2027: Regatta\n{'Words of thanks to all of the crew. ' * 20} {link}\n")
+    assert len(built(source)) == 1
 
 
 @pytest.mark.parametrize("heading", ["Repeat", "Day", "When", "Time", "Notes", "Time zone", "Weeks", SPACED])

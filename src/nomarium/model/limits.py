@@ -11,7 +11,7 @@ LONGEST_ZONE: Final = 64
 """Characters of the name of a time zone: the longest of the database has 32."""
 LONGEST_PHRASE: Final = 400
 """Characters of a cell that is read as a repeat in words."""
-LONGEST_LOOK: Final = 500
+LONGEST_LOOK: Final = 1_000
 """Characters of a cell by which it is found out what a table and its columns are."""
 LONGEST_LIST: Final = 4_000
 """Characters of a cell that is read as a list of days."""

@@ -6,9 +6,12 @@ from itertools import islice
 from typing import TYPE_CHECKING, NamedTuple
 
 from nomarium.model.errors import UsageError
-from nomarium.model.limits import LONGEST_LIST
 from nomarium.model.problem import Problem, note
-from nomarium.reading.cells.longtext import long_cell_problem, with_long_cells_cut
+from nomarium.reading.cells.longtext import (
+    long_cell_problem,
+    with_long_cells_cut,
+    with_long_cells_whole,
+)
 from nomarium.reading.columns.weekdayletters import with_weekdays_of_letters
 from nomarium.reading.layouts.layout import NotRead, Reading
 from nomarium.reading.options import ReadingOptions, asks_for_edits, in_one_week
@@ -162,6 +165,7 @@ def sources_in(
         if too_long := list(filter(None, map(long_cell_problem, sheets))):
             sources.problems += too_long
             continue
+        sheets = list(map(with_long_cells_whole, sheets))
         week = in_one_week(options)
         plan = read_plan(sheets, week, days_off, opened.terms)
         _take_said_beside(plan, sheets, sources)
@@ -211,7 +215,8 @@ def _late_plans(found: Readings, sheets: Sequence[Sheet], options: ReadingOption
     from nomarium.school.finding import timetables_in
 
     named = {(one.file, one.name) for one in late}
-    return timetables_in([with_weekdays_of_letters(one) for one in sheets if (one.file, one.name) in named])
+    looked_at = (with_long_cells_cut(one) for one in sheets if (one.file, one.name) in named)
+    return timetables_in([with_weekdays_of_letters(one) for one in looked_at])
 
 
 def _year_alone(found: Readings, options: ReadingOptions) -> list[Problem]:
@@ -248,5 +253,5 @@ def _plans_in(
         return (), sheets
     from nomarium.school.finding import plans_in
 
-    cut = (with_long_cells_cut(sheet, LONGEST_LIST) for sheet in sheets)
+    cut = map(with_long_cells_cut, sheets)
     return plans_in([with_weekdays_of_letters(sheet) for sheet in cut], options)

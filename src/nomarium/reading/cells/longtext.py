@@ -11,7 +11,7 @@ from nomarium.model.cell import Cell
 from nomarium.model.limits import LONGEST_LINE, LONGEST_LIST, LONGEST_LOOK
 from nomarium.model.problem import Problem
 from nomarium.model.refusal import Refusal, too_long
-from nomarium.sheets.sheet import TOP_ROWS, Row, RowsAgain, Sheet
+from nomarium.sheets.sheet import TOP_ROWS, Row, RowsAgain, Sheet, cell_text
 
 CUT = "⟨…⟩"
 """What ends a text that is not whole. Nobody types it, so that a cut text can never pass for a whole one."""
@@ -25,21 +25,21 @@ class LongText(str):
     __slots__ = ("whole",)
 
 
-def with_long_cells_cut(sheet: Sheet, longest: int = LONGEST_LOOK) -> Sheet:
-    """A sheet whose cells of more than `longest` characters, if its first rows have any, are looked at by their first part."""
-    if not any(_has_long_cell(row, longest) for _, row in islice(sheet.rows(), TOP_ROWS)):
+def with_long_cells_cut(sheet: Sheet) -> Sheet:
+    """A sheet whose long cells, if its first rows have any, are looked at by their first part."""
+    if not any(_has_long_cell(row) for _, row in islice(sheet.rows(), TOP_ROWS)):
         return sheet
-    return sheet._replace(read_rows=RowsAgain(lambda: _with_cut_cells(sheet.rows(), longest)), is_cut=True)
+    return sheet._replace(read_rows=RowsAgain(lambda: _with_cut_cells(sheet.rows())), is_cut=True)
 
 
-def _has_long_cell(row: Sequence[Cell], longest: int) -> bool:
-    return any(type(cell) is str and len(cell) > longest for cell in row)
+def _has_long_cell(row: Sequence[Cell]) -> bool:
+    return any(type(cell) is str and len(cell) > LONGEST_LOOK for cell in row)
 
 
-def _with_cut_cells(rows: Iterable[Row], longest: int) -> Iterator[Row]:
+def _with_cut_cells(rows: Iterable[Row]) -> Iterator[Row]:
     for number, row in rows:
-        if _has_long_cell(row, longest):
-            row = [_cut(cell) if type(cell) is str and len(cell) > longest else cell for cell in row]
+        if _has_long_cell(row):
+            row = [_cut(cell) if type(cell) is str and len(cell) > LONGEST_LOOK else cell for cell in row]
         yield number, row
 
 
@@ -50,12 +50,13 @@ def _cut(cell: str) -> LongText:
 
 
 def long_cell_problem(sheet: Sheet) -> Problem | None:
-    """The problem of the first cell of a sheet that is cut, where all of it would be needed; None where there is none."""
+    """The problem of the first cell of a sheet that is longer than one of a plan may be; None where there is none."""
     for number, row in islice(sheet.rows(), TOP_ROWS):
         for at, cell in enumerate(row):
-            if isinstance(cell, LongText):
-                refusal = too_long(cell.whole, LONGEST_LIST)
-                return refusal.problem(sheet.place(number, at), cell.whole) if refusal is not None else None
+            whole = cell.whole if isinstance(cell, LongText) else cell
+            refusal = too_long(whole, LONGEST_LIST) or cut_refusal(whole) if isinstance(whole, str) else None
+            if refusal is not None:
+                return refusal.problem(sheet.place(number, at), cell_text(whole))
     return None
 
 
@@ -65,6 +66,13 @@ def with_whole_cells(rows: Iterable[Row]) -> Iterator[Row]:
         if any(type(cell) is LongText for cell in row):
             row = [cell.whole if isinstance(cell, LongText) else cell for cell in row]
         yield number, row
+
+
+def with_long_cells_whole(sheet: Sheet) -> Sheet:
+    """A sheet that was looked at, with all that its cells hold."""
+    if not sheet.is_cut:
+        return sheet
+    return sheet._replace(read_rows=RowsAgain(lambda: with_whole_cells(sheet.rows())), is_cut=False)
 
 
 def cut_refusal(text: str) -> Refusal | None:
@@ -81,7 +89,8 @@ def without_long_lines(lines: Sequence[Row]) -> tuple[list[Row], list[tuple[int,
     kept, refused = list[Row](), list[tuple[int, str, Refusal]]()
     for number, row in lines:
         text = row[0] if row and isinstance(row[0], str) else ""
-        if len(text) <= LONGEST_LOOK or (len(text) <= LONGEST_LINE and not re.search(_NO_WORDS, text)):
+        has_words = len(text) <= LONGEST_LINE and not re.search(_NO_WORDS, re.sub(_LINK, " ", text))
+        if len(text) <= LONGEST_LOOK or has_words:
             kept.append((number, row))
             continue
         if any(map(str.isdigit, text)):
@@ -95,3 +104,4 @@ def without_long_lines(lines: Sequence[Row]) -> tuple[list[Row], list[tuple[int,
 
 _GAP = r"\s{4,}"
 _NO_WORDS = r"\S{100}|\s{100}"
+_LINK = r"https?://\S{1,1000}"
