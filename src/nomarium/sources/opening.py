@@ -165,9 +165,8 @@ def sources_in(
         if too_long := list(filter(None, map(long_cell_problem, sheets))):
             sources.problems += too_long
             continue
-        sheets = list(map(with_long_cells_whole, sheets))
         week = in_one_week(options)
-        plan = read_plan(sheets, week, days_off, opened.terms)
+        plan = read_plan(list(map(with_long_cells_whole, sheets)), week, days_off, opened.terms)
         _take_said_beside(plan, sheets, sources)
         taught = {(term.first, term.last) for term in plan.rows.terms}
         if options.day_one is not None and taught - {(week.repeats_from, week.repeats_until)}:
