@@ -231,10 +231,10 @@ def _with_lines_heard(reading: Reading, top: Top) -> Reading:
     is_text = reading.layout == "text"
     if reading.table is not None and not is_text:
         return reading
-    from nomarium.reading.columns.saidbeside import said_beside_drawing
+    from nomarium.reading.columns.saidofall import said_of_drawing
 
     lines = top.sheet.read_lines() if is_text and top.sheet.read_lines is not None else top.rows
-    problems, notes = said_beside_drawing(reading.sheet, list(lines), top.options, is_text)
+    problems, notes = said_of_drawing(reading.sheet, list(lines), top.options, is_text)
     return reading._replace(problems=(*reading.problems, *problems), notes=(*reading.notes, *notes))
 
 

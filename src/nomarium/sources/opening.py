@@ -189,11 +189,11 @@ def sources_in(
 
 def _take_said_beside(plan: "Plan", sheets: Sequence[Sheet], sources: Sources) -> None:
     """What lines above the tables of a plan say of all of it, and `--set` where nothing has a use for it."""
-    from nomarium.reading.columns.saidbeside import said_beside_drawing
+    from nomarium.reading.columns.saidofall import said_of_drawing
 
     for sheet in sheets:
         top = list(islice(sheet.rows(), TOP_ROWS))
-        problems, notes = said_beside_drawing(sheet, top, plan.options, option="--override")
+        problems, notes = said_of_drawing(sheet, top, plan.options, option="--override")
         sources.problems += problems
         sources.notes += notes
     if plan.options.defaults and not plan.event_sheets:

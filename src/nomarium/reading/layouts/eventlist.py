@@ -26,7 +26,7 @@ from nomarium.reading.columns.headingzones import zones_in_headings
 from nomarium.reading.columns.lexicons import lexicon_for
 from nomarium.reading.columns.repeatdates import telling_how_often, with_dates_said
 from nomarium.reading.columns.repeatsunheard import begun_column
-from nomarium.reading.columns.saidbeside import said_beside
+from nomarium.reading.columns.saidofall import said_of_all
 from nomarium.reading.columns.sides import with_sides_as_title
 from nomarium.reading.columns.spreaddates import find_spread_dates
 from nomarium.reading.columns.table import TableReading, data_rows, fill_down_columns, filled_rows
@@ -189,7 +189,7 @@ def read_table(
     notes = [*column_notes(sheet, columns, options.keep_extra, in_titles), *notes, *of_titles]
     notes += [parts.told(sheet, columns, options.fill_down)] if parts else []
     notes += times_in_words(sheet, head, columns, first_rows, options, in_titles)
-    beside, told_beside = said_beside(sheet, head, columns, options, first_rows)
+    beside, told_beside = said_of_all(sheet, head, columns, options, first_rows)
     problems = (*_problems_of(sheet, head, columns, options, first_rows, telling, seen, in_titles), *beside)
     notes += told_beside
     data = data if parts else filled_rows(sheet, data, ())

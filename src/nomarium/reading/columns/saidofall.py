@@ -42,7 +42,7 @@ _SETTABLE: Final = frozenset(
 )  # fmt: skip
 
 
-def said_beside(
+def said_of_all(
     sheet: Sheet, head: TableHead, columns: Sequence[Column], options: ReadingOptions, rows: Sequence[Row]
 ) -> tuple[list[Problem], list[Problem]]:
     """The problems and the notes of lines that hold one text, above a list or among its first `rows`."""
@@ -61,7 +61,7 @@ def said_beside(
     return problems, notes
 
 
-def said_beside_drawing(
+def said_of_drawing(
     sheet: Sheet, rows: Sequence[Row], options: ReadingOptions, is_text: bool = False, option: str = "--set"
 ) -> tuple[list[Problem], list[Problem]]:
     """The same of lines above a drawing, or among the `rows` of a text; `option` says of all events what they say."""
