@@ -362,3 +362,31 @@ def test_two_columns_of_timed_words_ask_for_a_roster_and_are_told_of_as_a_title(
     assert "--as roster" in refused(source)
     assert len(built(source, "--as", "roster")) == 4
     assert "Titles that hold a time" in nomarium("survey", source, "--title", "{Group A}: {Group B}").text
+
+
+@pytest.mark.parametrize("heading", ["Wk beg", "Wk. Commencing", "Week comm.", "WK STARTING"])
+def test_shortened_headings_of_weeks_give_all_seven_days(heading: str, tmp_path: Path) -> None:
+    rows = "11/1/27,Moss,Pell\n18/1/27,Pell,Moss\n25/1/27,Moss,Pell\n"
+    as_list = csv_file(tmp_path, f"{heading},Title\n11/1/27,Oars\n18/1/27,Tar\n")
+    assert built(as_list) == ["Oars 2027-01-11/2027-01-18", "Tar 2027-01-18/2027-01-25"]
+    drawn = built(csv_file(tmp_path, f"{heading},Slip 1,Slip 2\n{rows}"))
+    assert len(drawn) == 6
+    assert all(
+        any(
+            week in one
+            for week in ("2027-01-11/2027-01-18", "2027-01-18/2027-01-25", "2027-01-25/2027-02-01")
+        )
+        for one in drawn
+    )
+
+
+def test_slots_without_a_session_are_no_events_and_are_told(tmp_path: Path) -> None:
+    week = "Wk beg 18/1/27,Mon,Tue,Wed\n8.15-9.45,Oars,no class,No lesson today.\n10.05-11.35,No 7 crew,Tar,No class distinctions\n"
+    source = csv_file(tmp_path, week)
+    assert [one.rpartition(" ")[0] for one in sorted(built(source))] == [
+        "No 7 crew",
+        "No class distinctions",
+        "Oars",
+        "Tar",
+    ]
+    assert "nothing happens there" in nomarium("build", source, "-o", tmp_path / "out.ics").text

@@ -4,8 +4,10 @@ import datetime as dt
 import re
 from typing import Literal
 
+WEEK_BEGINS = r"(?:wk|week)\.?\s+(?:beg(?:inning|ins?)?|comm?(?:encing|ences)?|start(?:ing|s)?)\b"
+"""The words before the first day of a week, in full or as people shorten them, `wk beg`, `week comm`."""
 _NAMED = (
-    r"(?i)(?:w\s?/?\s?[cb]|(?:wk|week|semaine|woche|semana|settimana)\.?\s+(?:beginning|commencing|starting|of|from|du|vom|ab|van|del|dal))"
+    rf"(?i)(?:w\s?/?\s?[cb]|{WEEK_BEGINS}|(?:wk|week|semaine|woche|semana|settimana)\.?\s+(?:of|from|du|vom|ab|van|del|dal))"
     r"\b\.?[\s:.–-]*(?P<date>\S.*)"
 )
 _ENDED = r"(?i)(?:w(?:\s?/\s?|\s)e|(?:wk|week)\.?\s+(?:ending|ends|to))\b\.?[\s:.–-]*(?P<date>\S.*)"
@@ -16,7 +18,7 @@ _NUMBERED = (
     r"(?:KW|CW|w|wk|week|calendar week|woche|kalenderwoche)\.?\s*(?P<of_year>\d{1,2})\s?(?:[/.,-]\s?|\s)(?P<in_year>20\d\d)"
 )
 _WEEK_HEADING = (
-    r"\b(?:w ?[cb]|week (?:beginning|commencing|starting|begins|start|of|from)|weeks? from|semaine du|woche (?:vom|ab|beginnend)|"
+    rf"\b(?:w ?[cb]|{WEEK_BEGINS}|week of|weeks? from|semaine du|woche (?:vom|ab|beginnend)|"
     r"week van|semana del|settimana del)\b"
 )
 """What is in a heading, folded and without signs, whose dates begin weeks."""
@@ -27,7 +29,7 @@ _SIGNS = ("w c", "w b", "wc", "wb", "week", "woche", "semain", "seman", "settim"
 def heads_weeks(heading: str) -> Literal["", "begins", "ends"]:
     """Whether the dates under a heading, folded and without signs, begin weeks, or end them.
 
-    >>> heads_weeks("week commencing"), heads_weeks("week ending"), heads_weeks("date")
+    >>> heads_weeks("wk beg"), heads_weeks("week ending"), heads_weeks("date")
     ('begins', 'ends', '')
     """
     if not any(sign in heading for sign in _SIGNS):

@@ -10,15 +10,13 @@ from nomarium.reading.cells.choices import says_cancelled
 from nomarium.reading.cells.times import DAY_SECS, Clock, Times, end_after, may_be_class, read_times
 from nomarium.reading.columns.clocks import ClockFound, Clocks, clock_from
 from nomarium.reading.layouts.celltimes import CLEAR_CLOCK, time_and_text
-from nomarium.reading.rows.titles import is_unheld
+from nomarium.reading.rows.titles import NONE_HELD, is_unheld
 from nomarium.reading.rows.when import NOTHING, Part
 from nomarium.sheets.sheet import Row, cell_text
 
 LONGEST_CODE = 6
 _NOON = DAY_SECS // 2
 _IDLE = frozenset((*"no non nein rest rdo x/o day-off dayoff ruhe repos".split(), "day off", "rest day"))
-_NOBODY = r"(?i)no (?:services?|sessions?|class(?:es)?|dut(?:y|ies)|meetings?|school|rehearsals?|practices?|training|cover|shifts?|one)\b.*"
-"""What stands in a roster on a day on which nothing is held."""
 _NAME_AND_HOURS = r"(?i)(?P<name>.*[^\W\d_].*?)[\s:,(\[]+(?P<hours>\d[\d:.]*\s?(?:[ap]\.?m\.?)?\s*(?:[-–—]|\bto\b|\buntil\b|\bbis\b|\bà\b)\s*\d[\d:.]*\s?(?:[ap]\.?m\.?)?)[)\]]?"
 _PARTED = r"^(?P<code>[^\s=:–-]{1,6})\s*(?:=|:|\s[-–]\s)\s*(?P<said>.+)$"
 
@@ -44,7 +42,7 @@ def is_nobody(text: str) -> bool:
     >>> is_nobody("off"), is_nobody("NO SERVICE"), is_nobody("Nowak")
     (True, True, False)
     """
-    return is_idle(text) or says_cancelled(text) or re.fullmatch(_NOBODY, text) is not None
+    return is_idle(text) or says_cancelled(text) or re.match(NONE_HELD, text) is not None
 
 
 _SHIFTS = frozenset("open opening close closing early late mid middle night nights days".split())

@@ -26,7 +26,14 @@ from nomarium.reading.columns.timesinwords import holds_time, title_timed
 from nomarium.reading.layouts.celltimes import lines_of_cell, says_more_times, time_alone
 from nomarium.reading.options import ReadingOptions
 from nomarium.reading.rows.calledoff import CANCELLED, moved_title, without_cancellation
-from nomarium.reading.rows.titles import goes_on, is_ditto, is_unheld, lasts_all_day, whole_title
+from nomarium.reading.rows.titles import (
+    goes_on,
+    is_ditto,
+    is_no_session,
+    is_unheld,
+    lasts_all_day,
+    whole_title,
+)
 from nomarium.reading.rows.when import NOTES, NOTHING, Blame, Part, Said, settle
 from nomarium.reckoning.zones import zone_named
 from nomarium.sheets.sheet import Area, Row, Sheet, cell_text, is_blank
@@ -127,7 +134,7 @@ def events_of(
             _reject(account, entry)
             continue
         place = sheet.place(entry.row, entry.column)
-        if is_unheld(entry.text):
+        if is_unheld(entry.text) or (entry.time.start is not None and is_no_session(entry.text)):
             account.note_row(entry.row, entry.text)
             account.count(note("slots-idle", f"“{entry.text}” is no event: nothing happens there.").at(place))
             continue

@@ -9,6 +9,7 @@ from nomarium.model.problem import note
 from nomarium.model.refusal import Refusal
 from nomarium.reading.cells.moments import read_moment
 from nomarium.reading.cells.offwords import is_off
+from nomarium.reading.cells.weeks import WEEK_BEGINS
 from nomarium.reading.cells.words import Lexicon, fold
 from nomarium.reading.columns.daycells import looks_like_date
 from nomarium.reading.columns.fitting import dates_within, left_readings
@@ -20,7 +21,7 @@ from nomarium.sheets.sheet import Row, Sheet, cell_text
 
 _DAY = dt.timedelta(days=1)
 _LEAST_IN_ORDER = 3
-_WEEK_OF = r"(?i)(?:\s*(?:dates?|datum|from|starting|commencing|starts?|begins?|du|vom|ab)\b|.*?\b(?:week(?: (?:beginning|commencing|starting|of|from))?|w ?[/.]? ?[cb]|semaine du|woche (?:vom|ab)|semana del|week van)\b)[\s:.–-]*(?P<date>.*\d.*)"
+_WEEK_OF = rf"(?i)(?:\s*(?:dates?|datum|from|starting|commencing|starts?|begins?|du|vom|ab)\b|.*?\b(?:{WEEK_BEGINS}|week(?: (?:of|from))?|w ?[/.]? ?[cb]|semaine du|woche (?:vom|ab)|semana del|week van)\b)[\s:.–-]*(?P<date>.*\d.*)"
 
 _FROM_THEN_ON = r"(?i)\s*(?:from|starts|begins|ab)\b"
 """What leads to the first day of many weeks, and not of one."""

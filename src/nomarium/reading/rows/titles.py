@@ -20,6 +20,8 @@ _NO_TITLE = frozenset(
 """What people put where nothing happens."""
 _UNHELD = frozenset("off free closed frei libre vrij".split())
 """What people write where nothing is held, in the cell of a drawing."""
+NONE_HELD = r"(?i)no (?:services?|sessions?|class(?:es)?|lessons?|dut(?:y|ies)|meetings?|school|rehearsals?|practices?|training|cover|shifts?|one)\b"
+"""How what stands where nothing is held may begin: `No session today`."""
 _BYES = frozenset(
     ("bye", "byes", "no game", "no match", "rest", "spielfrei", "exempt", "descansa", "riposo", "vrij")
 )
@@ -47,6 +49,14 @@ def is_no_title(text: str) -> bool:
 def is_unheld(text: str) -> bool:
     """Whether the cell of a drawing says that nothing is held there: `off`, `closed`, `–`."""
     return is_no_title(text) or text.casefold() in _UNHELD
+
+
+def is_no_session(text: str) -> bool:
+    """Whether the cell of a slot says in words that nothing is held in it: `no class`, `No session this week`."""
+    return (
+        text[:3].casefold() == "no "
+        and re.fullmatch(rf"{NONE_HELD}(?: today| this week)?[\s.!]*", text) is not None
+    )
 
 
 def is_ditto(text: str) -> bool:
