@@ -390,3 +390,14 @@ def test_slots_without_a_session_are_no_events_and_are_told(tmp_path: Path) -> N
         "Tar",
     ]
     assert "nothing happens there" in nomarium("build", source, "-o", tmp_path / "out.ics").text
+
+
+def test_hours_above_words_are_not_passed_over_for_another_column(tmp_path: Path) -> None:
+    table = "Date,9-11,11-1{}\n2027-02-01,RF,TM{}\n2027-02-02,OP,RF{}\n2027-02-03,OP,TM{}\n"
+    source = csv_file(tmp_path, table.format(",Key holder", *[",Moss"] * 3))
+    assert "“9-11” and “11-1”, which may be hours, is not read" in refused(
+        source, "--column", "Key holder=summary"
+    )
+    left_out = ("--column", "9-11=", "--column", "11-1=", "--column", "Key holder=summary")
+    assert [one.split()[0] for one in built(source, *left_out)] == ["Moss"] * 3
+    assert "RF 2027-02-01T09:00/2027-02-01T11:00" in built(csv_file(tmp_path, table.format("", "", "", "")))

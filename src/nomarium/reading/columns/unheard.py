@@ -67,7 +67,8 @@ def unheard(
         **years_unheard(sheet, free, rows),
     }
     sessions = _unread_sessions(sheet, [c for c in free if c.at not in found])
-    return [*(found[at] for at in sorted(found)), *sessions]
+    hours = [] if keeps_extra else _under_hours(sheet, [c for c in free if c.at not in found])
+    return [*(found[at] for at in sorted(found)), *sessions, *hours]
 
 
 def _unused_times(
@@ -261,6 +262,31 @@ def _unread_sessions(sheet: Sheet, columns: Sequence[Column]) -> list[Problem]:
     left_out = " ".join(f'--column "{c.heading}="' for c in parts)
     remedy = f"If each filled cell is an event: --as roster. If not, leave them out: {left_out}."
     return [Problem("column-sessions", message, remedy, sheet.place(None, parts[0].at, parts[0].heading))]
+
+
+def _under_hours(sheet: Sheet, columns: Sequence[Column]) -> list[Problem]:
+    """A problem where several columns of words that nothing uses are headed by hours in figures, `9-11` and `11-1`: one alone may
+    be an age or a class."""
+    slots = [
+        c
+        for c in columns
+        if c.is_ignored and not _is_settled(c) and re.fullmatch(_HOURS, c.heading.strip()) and _has_words(c)
+    ]
+    if len(slots) < _LEAST_SLOTS:
+        return []
+    named = listed([f"“{c.heading}”" for c in slots])
+    message = f"What stands under {named}, which may be hours, is not read."
+    left_out = " ".join(f'--column "{c.heading}="' for c in slots)
+    remedy = f"If each filled cell is an event, take the other columns but the dates out of the sheet: it is a grid. If not, leave these out: {left_out}."
+    return [Problem("column-times", message, remedy, sheet.place(None, slots[0].at, slots[0].heading))]
+
+
+_HOURS = r"\d{1,2}\s?[-–—]\s?\d{1,2}"
+_LEAST_SLOTS = 2
+
+
+def _has_words(column: Column) -> bool:
+    return any(character.isalpha() for sample in column.samples for character in sample)
 
 
 def _says_time(heading: str) -> bool:
