@@ -334,7 +334,9 @@ def test_writing_and_reading_is_a_fixed_point(tmp_path: Path, events: list[Event
     assert found.problems == []
     read = [entry.event for entry in found.entries]
     for one, other in zip(read, events, strict=True):
-        assert (one.start, one.end, one.zone, one.location, one.description) == other[1:6]
+        lines = str.maketrans(dict.fromkeys("\u2028\u2029", "\n"))  # some readers part lines there
+        said = (other.location.translate(lines), other.description.translate(lines))
+        assert (one.start, one.end, one.zone, one.location, one.description) == (*other[1:4], *said)
         kept = one.details._replace(uid="", dtstamp="", sequence=0)
         assert kept == other.details
     assert written(tmp_path, read).read_bytes() == once
