@@ -48,6 +48,10 @@ HEADING, ENTRY = "## ", "- "
 
 _YEAR_ALONE: Final = re.compile(r"\D*\b(?:19|20)\d\d(?:\s?[-/–—]\s?(?:20)?\d\d)?\b\D*")
 """A text with a year, or a school year, and no other figures."""
+_DATED: Final = re.compile(
+    r"(?:[^\W\d_].*[^\w:]\s*|)\d{1,2}(?:st|nd|rd|th)?\.?\s+(?:of\s+)?[^\W\d_]{3,}\.?,?\s+20\d\d"
+)
+"""A text that ends in a day with its year, `Issue 14 · Week of 1 March 2027`, or is one."""
 _MOST_OF_HEADING: Final = 60
 """Characters of a heading."""
 _MOST_OF_CELL: Final = 60
@@ -147,13 +151,14 @@ def _with_note(sheet: Sheet, one: Problem) -> Sheet:
 
 
 def years_said(lines: Sequence[str]) -> list[tuple[int, str]]:
-    """The headings among lines that name a year and no day, by their numbers: they date what stands in tables below them."""
+    """The headings among lines that name a year, alone or in the date of the paper, by their numbers: they date what stands in tables
+    below them."""
     plain = [line.removeprefix(HEADING).removeprefix(ENTRY) for line in lines]
     return [
         (number, text)
         for number, text in enumerate(plain, 1)
         if len(text) <= _MOST_OF_HEADING
-        and _YEAR_ALONE.fullmatch(text)
+        and (_YEAR_ALONE.fullmatch(text) or _DATED.fullmatch(text))
         and not text.rstrip().endswith((".", "!", "?"))
     ]
 

@@ -34,6 +34,8 @@ class _Table(NamedTuple):
     above: str
     above_line: int
     """The number of the line above it, of all pages; 0 for none."""
+    head_line: int
+    """The same of the line with which the text above it begins."""
 
 
 class _Item(NamedTuple):
@@ -67,7 +69,7 @@ def open_pdf(path: Path, name: str) -> list[Sheet]:
         _table_sheet(table, name)._replace(said_above=those_above(years, table.above_line))
         for table in tables
     ]
-    heads = tuple((table.above_line, sheet.name) for table, sheet in zip(tables, sheets, strict=True))
+    heads = tuple((table.head_line, sheet.name) for table, sheet in zip(tables, sheets, strict=True))
     lines = _lines_sheet(items, name)
     if lines is not None:
         sheets.append(lines._replace(heads=heads))
@@ -146,10 +148,13 @@ def _joined(pages: Sequence[Sequence[_Item]]) -> list[_Table]:
     found: list[_Table] = []
     lines = 0
     for number, page in enumerate(pages, 1):
-        count, above = 0, ""
+        count, above, seen, head, before = 0, "", 0, 0, lines
+        whole = dict(whole_lines([item.line for item in page if item.line is not None]))
         for n, item in enumerate(page):
             if item.rows is None:
-                above = item.line.text if item.line is not None else above
+                seen += item.line is not None
+                if seen in whole:  # a title over two lines is one
+                    above, head = whole[seen], before + seen
                 lines += item.line is not None
                 continue
             count += 1
@@ -177,6 +182,7 @@ def _joined(pages: Sequence[Sequence[_Item]]) -> list[_Table]:
                         item.edges,
                         above,
                         lines if above else 0,
+                        head,
                     )
                 )
     return found

@@ -101,8 +101,25 @@ def _times_of(text: str) -> Times | Refusal:
     return Refusal("time-rest", f"“{more['rest']}” after the time is not read.", remedy)
 
 
-_HALF_FIRST = r"^([ap])\.?m\.?:?\s*(\d{1,2}(?:[:.]\d\d)?)$"
-"""A half of the day before its time, `PM 1:30`."""
+_HALF = r"(?P<half>[ap])(?:\.?m\.?|fternoon)|(?P<morning>morning)|evening"
+_HALVES, _LAST_OF_HALVES = frozenset("apme"), frozenset("g)n")
+"""What begins such a half in words, and what ends it; `9 am` needs no more."""
+_ONE_TIME = r"(?P<first>\d{1,2}(?:[:.]\d\d)?)(?P<rest>\s?-\s?\d[^()]*)?"
+_HALF_FIRST = rf"^(?:{_HALF})\s*[:,(-]?\s*{_ONE_TIME}\)?$"
+"""A half of the day before its time, `PM 1:30`, `AM (9.00)`, `Morning 9-12`."""
+_HALF_LAST = rf"^{_ONE_TIME}\s*[,(-]\s*(?:{_HALF})\)?$"
+"""The same behind it, `1.30 (afternoon)`."""
+
+
+def _with_half(plain: str) -> str:
+    """A text whose half of the day stands apart from its time, with it right behind that; no noon is in the morning."""
+    apart = re.match(_HALF_FIRST, plain) or re.match(_HALF_LAST, plain)
+    if apart is None:
+        return plain
+    half = "a" if apart["morning"] or (apart["half"] == "a" and "fternoon" not in plain) else "p"
+    if half == "a" and apart["first"].startswith("12"):
+        return plain
+    return f"{apart['first']} {half}m{apart['rest'] or ''}"
 
 
 _EITHER_OR = r"[\d:.]+ ?[ap]\.?m\.? ?/ ?[\d:.]+ ?[ap]\.?m\.?"
@@ -143,9 +160,11 @@ def _times_in(text: str) -> Times | Refusal:
     plain = re.sub(_AFTER, "", plain) if plain.endswith(_LAST_OF_AFTER) else plain
     if not plain[:1].isdigit():
         plain = _without_lead(plain)
-        plain = re.sub(_HALF_FIRST, r"\2 \1m", plain) if plain[:1] in ("a", "p") else plain
+        plain = _with_half(plain) if plain[:1] in _HALVES else plain
         if not has_word and not plain[:1].isdigit():
             return Refusal("time-unread", f"“{text}” is not a time.", _FORMS)
+    elif plain[-1:] in _LAST_OF_HALVES:
+        plain = _with_half(plain)
     single = read_clock(plain)
     if isinstance(single, Clock):
         return Times(single)

@@ -24,7 +24,7 @@ _HALVES = frozenset(
 _REPEATING = r"(?i)days\b|\b(?:every|each|weekly)\b"
 _OPEN = frozenset(("", "tbc", "tba", "tbd", "-", "–", "—", "n/a", "none"))
 """What stands where there is no date or time, or none yet."""
-_CLEAR_TIME = r"(?i)\d[:h]\d\d|\d\.\d\d ?[-–]|\d ?[ap]\.?m\b"
+_CLEAR_TIME = r"(?i)\d[:h]\d\d|\d\.\d\d ?[-–]|\d ?[ap]\.?m\b|(?:\b[ap]\.?m\b|morning|afternoon|evening)\W{0,3}\d|\d\W{0,3}(?:[ap]\.?m\b|morning|afternoon|evening)"
 _HAS_CLOCK = r"(?i)\d[.:h][0-5]\d(?!\d)|\d ?[ap]\.?m\b"
 _CLOCK = r"(?i)(?:[01]?\d|2[0-4])(?:[.:h][0-5]\d)?(?:[ap]\.?m\.?)?|[ap]\.?m\.?|noon|midday|midnight|and|to|"
 """A time of day, or what stands between two; also nothing."""

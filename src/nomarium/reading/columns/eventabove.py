@@ -6,8 +6,8 @@ from itertools import islice
 
 from nomarium.model.cell import Cell
 from nomarium.model.problem import Problem, note
-from nomarium.model.wording import listed
-from nomarium.reading.cells.words import Lexicon
+from nomarium.model.wording import counted, listed
+from nomarium.reading.cells.words import Lexicon, fold
 from nomarium.reading.columns.bycontent import LIMITS
 from nomarium.reading.columns.daycells import looks_like_date
 from nomarium.reading.columns.head import TableHead
@@ -17,13 +17,28 @@ from nomarium.sheets.sheet import Sheet, cell_text
 _BEFORE_DATE = r"\s*[:–—]\s*|\s+-\s+|\s+(?:on|by|is)\s+"
 _OF_LIMITS = rf"{LIMITS}|\b(?:opens?|opening|ends?|starts?|begins?)\b"
 _LEAST = 2
-"""Rows from which on an event is labelled."""
+"""Rows from which on an event is labelled, and entries with a day are a list."""
+_ENTRY = re.compile(
+    r"\s*(?:[-*•–·]\s+)?(?:(?P<weekday>[^\W\d_]{2,10})\.?,?\s+)?\d{1,2}(?:st|nd|rd|th|er|\.)?(?:\s+(?P<month>[^\W\d_]{3,})\.?(?:,?\s+\d{4})?)?"
+    r"(?:\s*[:–—,]|\s-)\s*[^\W\d]"
+)
+"""A line that begins with its day and says what is on, `- Mon 1: Lunch in the canteen`."""
 
 
 def event_above(sheet: Sheet, head: TableHead, lexicon: Lexicon) -> list[Problem]:
     """A problem where rows above a table are labelled as the title and the date of an event: it would be lost as a remark."""
     if len(head.title_rows) < _LEAST:
         return []
+    entries = _entries_above(sheet, head, lexicon)
+    if len(entries) >= _LEAST:
+        number, text = entries[0]
+        message = f"Above the table stand entries with days of their own, which are not read: “{text}” and {counted(len(entries) - 1, 'other')}."
+        by_line = (
+            "or read all of the file line by line, with --as text" if sheet.read_lines else "or take them out"
+        )
+        return [
+            Problem("event-above", message, f"Give each a row of the table; {by_line}.", sheet.place(number))
+        ]
     said: dict[str, tuple[int, str]] = {}
     for number, row in islice(sheet.rows(), head.rows_above):
         label, value = _label_in(row)
@@ -38,6 +53,19 @@ def event_above(sheet: Sheet, head: TableHead, lexicon: Lexicon) -> list[Problem
     message = f"Above the table stands an event of its own, which is not read: {listed([text for _, text in sorted(said.values())])}."
     remedy = "Give it a row of the table, or a file of its own; or take it out."
     return [Problem("event-above", message, remedy, sheet.place(first[0]))]
+
+
+def _entries_above(sheet: Sheet, head: TableHead, lexicon: Lexicon) -> list[tuple[int, str]]:
+    """The rows above a table that stand alone, begin with a day and say what is on."""
+    found = []
+    for number, row in islice(sheet.rows(), head.rows_above):
+        filled = [text for cell in row if (text := cell_text(cell).strip())]
+        entry = _ENTRY.match(filled[0]) if len(filled) == 1 else None
+        if entry is None:
+            continue
+        if fold(entry["weekday"] or "") in lexicon.weekdays or fold(entry["month"] or "") in lexicon.months:
+            found.append((number, filled[0]))
+    return found
 
 
 def limits_above(sheet: Sheet, head: TableHead, lexicon: Lexicon) -> list[Problem]:

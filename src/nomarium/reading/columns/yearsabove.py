@@ -34,6 +34,8 @@ class YearAbove(NamedTuple):
     """The text, and the row in which it stands."""
     sent: dt.date | None = None
     """When the message that holds the table was sent: its days are about then or later."""
+    day: dt.date | None = None
+    """The day that the text says: that of a paper, whose days are about then, in its year or another."""
 
     def of_month(self, month: int) -> int:
         """The year of the first month of a drawing."""
@@ -52,6 +54,9 @@ class YearAbove(NamedTuple):
             return self.sent - BEFORE_LETTER, self.sent + AFTER_LETTER
         if self.is_school_year:
             return dt.date(self.first, _FIRST_MONTH, 1), dt.date(self.first + 1, _FIRST_MONTH - 1, 31)
+        if self.day is not None:
+            near = year_about(self.day, months)
+            return None if near is None else self._replace(first=near, day=None).window(months)
         ahead = [b + 12 - a for a, b in pairwise(months) if b < a]
         jumps = len(ahead)
         if all(months_on >= _LEAST_DISORDER for months_on in ahead):
@@ -60,6 +65,25 @@ class YearAbove(NamedTuple):
         if jumps > 1 or ahead[0] > _MOST_RUN_ON or max(months[months.index(min(months)) :]) >= begin:
             return None
         return dt.date(self.first, begin, 1), dt.date(self.first + 1, begin, 1) - dt.timedelta(days=1)
+
+
+def year_about(day: dt.date, months: Sequence[int]) -> int | None:
+    """The year in which months in the order of a list begin that bears the date of a day; None when it may be one or the other.
+
+    They go on about that day, or are the nearest: `10 December 2026` over January is of 2027, over September of 2026, and
+    `3 February 2027` over September to July of 2026.
+    """
+    jumps = sum(b < a for a, b in pairwise(months))
+    if not months or jumps > 1:
+        return day.year
+    at, first, last = day.year * 12 + day.month, months[0], months[-1] + 12 * jumps
+    gaps = {
+        year: max(year * 12 + first - at, at - year * 12 - last, 0)
+        for year in range(day.year - 1, day.year + 2)
+    }
+    nearest, other = sorted(gaps, key=lambda year: (gaps[year], year != day.year))[:2]
+    is_clear = gaps[nearest] * 2 < gaps[other] or not gaps[nearest]
+    return nearest if is_clear and (nearest >= day.year or not gaps[nearest]) else None
 
 
 def year_above(sheet: Sheet, head: TableHead, headings: Sequence[str] = ()) -> YearAbove | None:
@@ -75,10 +99,10 @@ def year_above(sheet: Sheet, head: TableHead, headings: Sequence[str] = ()) -> Y
                 break
             if number in head.title_rows:
                 texts += [(f"row {number}: “{text[:60]}”", text) for cell in row if (text := cell_text(cell))]
-    found: dict[tuple[int, bool], str] = {}
+    found: dict[tuple[int, bool], tuple[str, str]] = {}
     for where, text in texts:
         for year in _years_in(text):
-            found.setdefault(year, where)
+            found.setdefault(year, (where, text))
     school_years = [year for year in found if year[1]]
     known = school_years or list(found)
     if not known:
@@ -86,7 +110,24 @@ def year_above(sheet: Sheet, head: TableHead, headings: Sequence[str] = ()) -> Y
     if len(known) != 1:
         return None
     first, is_school_year = known[0]
-    return YearAbove(first, is_school_year, found[known[0]])
+    where, text = found[known[0]]
+    return YearAbove(first, is_school_year, where, day=None if is_school_year else _day_in(text, first))
+
+
+def _day_in(text: str, year: int) -> dt.date | None:
+    """The day with its month that a text says before a year, `Diary, 10 December 2026`; None where it says none, or several."""
+    days = re.findall(
+        rf"(?<![\w.:/–—-])(\d{{1,2}})(?:st|nd|rd|th|er)?\.?\s+([^\W\d_]{{3,}})\.?,?\s+{year}\b", text
+    )
+    days += [
+        (b, a)
+        for a, b in re.findall(rf"\b([^\W\d_]{{3,}})\.?\s+(\d{{1,2}})(?:st|nd|rd|th)?,?\s+{year}\b", text)
+    ]
+    found = {(int(day), ENGLISH.months[fold(name)]) for day, name in days if fold(name) in ENGLISH.months}
+    if len(found) != 1:
+        return None
+    ((number, month),) = found
+    return dt.date(year, month, min(max(number, 1), 28))
 
 
 def _of_message(sheet: Sheet) -> YearAbove | None:
@@ -121,6 +162,11 @@ def year_of_months(rows: Iterable[Row], lexicon: Lexicon) -> YearAbove | None:
         return YearAbove(years.pop(), False, where)
     begun = {year if month > 7 else year - 1 for year, month in months}
     return YearAbove(begun.pop(), True, where) if len(begun) == 1 else None
+
+
+def names_year(text: str) -> bool:
+    """Whether a text names a year, or a school year."""
+    return bool(_years_in(text))
 
 
 def _years_in(text: str) -> list[tuple[int, bool]]:

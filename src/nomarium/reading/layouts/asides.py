@@ -36,7 +36,7 @@ _PAPERS: Final = (
 )
 _AT_HOURS: Final = r"\s*(?:[:,–—-]|\b(?:at|from)\b)?\s*\d[\d.:\s]*(?:[ap]\.?m\.?)?(?:\s*(?:[–—-]|to|until)\s*\d[\d.:]*\s*(?:[ap]\.?m\.?)?)?\W*$"
 IDLE: Final = re.compile(
-    r"(?i)[^\W\d]+\s+(?:\|\s+)?[-–—]{1,3}|(?:nothing|no events?)(?: (?:on|planned|today))?\W*"
+    r"(?i)[^\W\d]+\s+(?:\|\s+)?[-–—]{1,3}|\W*(?:nothing|none|nil|no events?)(?: (?:on|planned|today|scheduled|this \w+))?\W*"
 )
 """What says of a day that nothing is on."""
 _HIGHEST: Final = 25
@@ -153,6 +153,11 @@ def is_aside(text: str, has_date: bool, has_time: bool) -> bool:
 def heads_paper(text: str) -> bool:
     """Whether a line says what kind of paper it is that bears a date, `Newsletter`."""
     return re.fullmatch(_PAPERS, text) is not None
+
+
+def says_its_paper(line: TextLine) -> bool:
+    """Whether a line says what paper this is, and its date: `Minutes, 4 November 2026`."""
+    return not line.time and not line.text.startswith(line.date) and heads_paper(line.rest)
 
 
 def heads_slots(line: TextLine, following: TextLine | None) -> bool:

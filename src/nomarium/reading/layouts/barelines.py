@@ -8,7 +8,8 @@ from typing import Final, NamedTuple
 
 from nomarium.reading.cells.placewords import is_place
 from nomarium.reading.cells.words import Lexicon
-from nomarium.reading.layouts.asides import heads_paper, may_title
+from nomarium.reading.layouts.aboutlines import says_about
+from nomarium.reading.layouts.asides import IDLE, heads_paper, may_title
 from nomarium.reading.layouts.eventrow import EventRow
 from nomarium.reading.layouts.linetimes import time_in
 from nomarium.reading.layouts.monthlines import month_alone
@@ -25,8 +26,8 @@ _EDGE: Final = re.compile(r"(?i)starts?|begins?|opens?|re-?opens?|ends?|finish(?
 """How something begins or ends that the line above names."""
 _MOST_OVER_EDGE: Final = 6
 """Words of what begins or ends."""
-_NOTHING: Final = frozenset("- – — -- none nil nothing n/a".split())
-"""What stands under a date on which nothing is on."""
+_NOTHING: Final = frozenset("- – — -- n/a N/A".split())
+"""What stands, beside words that say so, under a date on which nothing is on."""
 
 
 class Bare(NamedTuple):
@@ -64,10 +65,7 @@ def _titled_days(
     """The titles right above dates, and of those that stand right below these."""
     unclear = _unclear_paragraphs(bare, {n: text for n, text in texts.items() if n not in date_of}, first_of)
     for number, line in bare.items():
-        if texts.get(number + 1, "").casefold() in _NOTHING:
-            continue
-        at = bisect_right(dated, number)
-        after = dated[at] if at < len(dated) else None
+        after = next(iter(dated[bisect_right(dated, number) :]), None)
         if after is not None and date_of.get(after) == line.date and not (line.time or line.has_time):
             continue  # what it dates
         end = len(numbers) if after is None else bisect_left(numbers, after)
@@ -76,8 +74,11 @@ def _titled_days(
             for n in numbers[bisect_right(numbers, number) : end]
             if month_alone(texts[n], lexicon) is None and any(map(str.isalpha, time_in(texts[n])[1]))
         ]
-        above = texts.get(number - 1, "")
-        is_free = number - 1 not in bare and number - 1 not in date_of and number - 1 not in used
+        if texts.get(number + 1, "") in _NOTHING or (under and IDLE.fullmatch(texts[under[0]])):
+            continue
+        over_it = _titled_by(number, texts)
+        above = texts.get(over_it, "")
+        is_free = over_it not in bare and over_it not in date_of and over_it not in used
         opens = first_of[number] == number or first_of[number] in bare or first_of[number] in date_of
         if first_of[number] in unclear:
             yield Bare(line, "")
@@ -86,10 +87,10 @@ def _titled_days(
                 continue
             place = texts[under[0]] if under and under[0] == number + 1 and is_place(texts[under[0]]) else ""
             used |= {under[0]} if place else set()
-            is_text_above = bool(texts.get(number - 2)) and number - 2 not in {*date_of, *bare}
+            is_text_above = bool(texts.get(over_it - 1)) and over_it - 1 not in {*date_of, *bare}
             if not place and is_place(above) and is_text_above:
-                above, place = texts[number - 2], above  # a poster: what, where, when
-                used |= {number - 2}
+                above, place = texts[over_it - 1], above  # a poster: what, where, when
+                used |= {over_it - 1}
             over |= {} if place else {number: above}
             yield Bare(line, above, place)
         elif number - 1 in over:  # Open days, over several of them
@@ -108,6 +109,17 @@ def _titled_days(
             or re.search(r"\d\s*(?:,|&|\band\b).*\d\s+\w", line.date)
         ):
             yield Bare(line, "")  # Sat 31 Oct TBC, between other days
+
+
+def _titled_by(number: int, texts: Mapping[int, str]) -> int:
+    """The number of the line that may be the title of a date right below it, or below lines that say who leads it or what it costs."""
+    at = number - 1
+    while says_about(texts.get(at, "")):
+        at -= 1
+    if at == number - 1 or texts.get(at):
+        return at
+    is_heading = bool(texts.get(at - 1)) and not texts.get(at - 2) and not says_about(texts[at - 1])
+    return at - 1 if is_heading else at  # a heading, and a blank line below it
 
 
 def _unclear_paragraphs(

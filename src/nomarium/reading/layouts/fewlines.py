@@ -6,7 +6,8 @@ from typing import Final
 
 from nomarium.reading.cells.placewords import NO_PLACE, is_place
 from nomarium.reading.cells.words import Lexicon
-from nomarium.reading.layouts.asides import heads_paper
+from nomarium.reading.layouts.aboutlines import says_about
+from nomarium.reading.layouts.asides import heads_paper, may_title
 from nomarium.reading.layouts.eventrow import EventRow
 from nomarium.reading.layouts.textlines import TextLine, is_sentence
 from nomarium.reading.layouts.weekdaylines import begins_with_weekday
@@ -17,8 +18,11 @@ _PLACE_LABEL: Final = re.compile(
 )
 
 
-def event_of_few_lines(lines: Sequence[TextLine], lexicon: Lexicon) -> Row | None:
-    """The event that a paragraph of a few lines says: its title, when, and perhaps where. None when it is no such paragraph."""
+def event_of_few_lines(
+    lines: Sequence[TextLine], lexicon: Lexicon, over: Sequence[TextLine] = ()
+) -> Row | None:
+    """The event that a paragraph of a few lines says: its title, when, and perhaps where. None when it is no such paragraph.
+    `over`: the line that stands alone above it, the title where all others say more of what it is."""
     if len(lines) > 2 and heads_paper(lines[0].text) and not lines[0].date:
         lines = lines[1:]  # AGENDA, over the committee that meets
     dated = [n for n, line in enumerate(lines) if line.date]
@@ -48,6 +52,9 @@ def event_of_few_lines(lines: Sequence[TextLine], lexicon: Lexicon) -> Row | Non
     beside, *more = [""] if is_bare else [str(part) for part in re.split(r"[.;]\s+|,\s+", lines[at].rest)]
     if any(line.time for line in others) or (beside and not (at == len(others) == 1 and is_place(beside))):
         return None
+    others = _title_first(others, over)
+    if not others:
+        return None
     title, *rest = [*(line.text for line in others), *[beside] * bool(beside), *more]
     labelled_at = next((n for n, text in enumerate(rest) if _PLACE_LABEL.match(text)), None)
     if labelled_at is not None:  # Location: Slip 4
@@ -69,6 +76,16 @@ def event_of_few_lines(lines: Sequence[TextLine], lexicon: Lexicon) -> Row | Non
         repeat=lines[at].repeat,
         without=lines[at].without,
     )
+
+
+def _title_first(others: Sequence[TextLine], over: Sequence[TextLine]) -> list[TextLine]:
+    """The lines beside a date with the first that may be its title before the others, or with that which stands over them all; none
+    where all of them say more of what it is."""
+    named = next((n for n, line in enumerate(others) if not says_about(line.text)), None)
+    if named is None or (over and named):  # Tutor: M. Quill, below its course
+        is_title = len(over) == 1 and not (over[0].date or over[0].time or says_about(over[0].text))
+        return [over[0], *others] if is_title and may_title(over[0]) else []
+    return [others[named], *others[:named], *others[named + 1 :]]
 
 
 def under_its_title(row: Row | None, above: Sequence[TextLine]) -> Row | None:

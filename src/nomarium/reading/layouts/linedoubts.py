@@ -248,13 +248,14 @@ def doubt_of(line: TextLine, lexicon: Lexicon) -> Refusal | None:
     )  # 12 & 13 June, each day
     if not line.repeat and (_REPEATS.match(text) or are_several or _AGAIN.search(text)):
         return linerefusals.REPEATED
+    days = time_in(line.date)[1] if line.has_time else line.date
     if (
         line.date
-        and not (line.repeat or re.search(_RANGE, re.sub(r"\d{4}-\d\d-\d\d", "0", line.date)))
+        and not (line.repeat or re.search(_RANGE, re.sub(r"\d{4}-\d\d-\d\d", "0", days)))
         and (_COUNTED.search(line.rest) or _COUNTED_FROM.search(line.text))
     ):
         return linerefusals.REPEATED
-    if line.date and not (line.repeat or re.search(_RANGE, line.date)) and _LASTS_DAYS.search(line.rest):
+    if line.date and not (line.repeat or re.search(_RANGE, days)) and _LASTS_DAYS.search(line.rest):
         return _LASTING
     if line.date and (open_end := goes_on(line, lexicon)) is not None:
         return open_end

@@ -10,7 +10,7 @@ from nomarium.model.event import Event
 from nomarium.model.problem import Problem, note
 from nomarium.reading.cells.words import Lexicon
 from nomarium.reading.columns.table import TableReading
-from nomarium.reading.columns.yearsabove import AFTER_LETTER, BEFORE_LETTER
+from nomarium.reading.columns.yearsabove import AFTER_LETTER, BEFORE_LETTER, names_year
 from nomarium.reading.layouts.eventlist import list_in
 from nomarium.reading.layouts.eventrow import ALWAYS, COLUMNS, HEADINGS
 from nomarium.reading.layouts.layout import NotRead, Reading, Top
@@ -74,7 +74,10 @@ def _in_years(
     has_year = any(re.search(_YEAR, str(cells[0])) for _, cells in found.rows)
     if has_year or options.school_year is not None:
         return options, []
+    is_said = any(number != SENT and names_year(text) for number, text in found.above)
     for number, text in found.above:
+        if number == SENT and is_said:
+            continue  # Term dates 2026–27, in a message of February
         within = date_within(f"{text} ·", lexicon)
         day = within.moment.first if within is not None and within.moment.last is None else None
         dates = [one.date() for one in day.readings if one.year is not None] if day is not None else []

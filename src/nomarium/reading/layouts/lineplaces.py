@@ -6,11 +6,13 @@ from collections import Counter
 from collections.abc import Mapping, Sequence
 from typing import Final
 
-from nomarium.reading.cells.placewords import NO_PLACE
+from nomarium.reading.cells.placewords import NO_PLACE, is_place
 from nomarium.reading.layouts.eventrow import EventRow
 from nomarium.reading.layouts.textlines import TextLine
 from nomarium.sheets.sheet import Row
 
+_MOST_OF_PLACE: Final = 3
+"""Words of a line below an event that is where it is."""
 _LEAST: Final = 3
 """Lines with a place behind a sign from which on another one has its place there, too."""
 _TIMES_MORE: Final = 2
@@ -19,6 +21,27 @@ _ENDS: Final = re.compile(
     r"^(?P<title>.*[^\s,–—(-])(?:(?P<sign>\s*\(|,\s|\s[–—-]\s)(?P<place>[^\W\d_a-z][^(),–—]*?)\)?)$"
 )
 """A title that ends with something in brackets, or behind a sign."""
+
+
+def says_when_and_where(line: TextLine, row: Row) -> bool:
+    """Whether a line begins with its date and says beside it and its time a place alone, `2 December, 4pm, Loft 2`."""
+    before, _, behind = line.text.partition(line.date)
+    begins = not before or (bool(line.repeat) and before.split() == [before.strip()])
+    return begins and behind[:1] != ":" and is_place(str(row[1][2])) and not row[1][3]
+
+
+def may_be_place_below(line: TextLine) -> bool:
+    """Whether a line is a few words that name a place, and nothing else: that of the event above it."""
+    if line.date or line.time or line.is_bullet or re.match(r"\w\s", line.text) is not None:
+        return False
+    return len(line.text.split()) <= _MOST_OF_PLACE and is_place(line.text)
+
+
+def heads_place(line: TextLine, following: TextLine | None) -> bool:
+    """Whether a line is a place over lines that begin with times: `Room 1` over `9:00 Finance`."""
+    if following is None or following.date or not following.time:
+        return False
+    return following.text.startswith(following.time) and is_place(line.text)
 
 
 def with_places_told(rows: Sequence[Row], lines: Sequence[TextLine]) -> list[Row]:

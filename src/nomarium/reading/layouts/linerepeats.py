@@ -20,6 +20,13 @@ _WITHOUT: Final = re.compile(
 )
 """The days on which something that repeats is not held: `(no class 28 Oct)`."""
 _COUNTED_WEEKS: Final = re.compile(r"(?i)\(?(?:\bfor\s+)?\b(\d{1,2})\s+(weeks|sessions|times)\b\)?")
+_WEEKS_FROM: Final = re.compile(
+    r"(?i)[(,]?\s*\b(?:for\s+)?(?P<count>[2-9]|[1-4]\d|two|three|four|five|six|seven|eight|nine|ten|twelve)\s+(?:consecutive\s+)?weeks\b\)?"
+    r"(?!\s+(?:notice|before|after|later|earlier|old|ago|to go))"
+)
+"""For how many weeks from its day something is held."""
+_OPEN: Final = re.compile(r"(?i)\b(?:open|closed|exhibition|display|each day|daily|course of)\b")
+"""What goes on for all of them."""
 _OF_DAYS: Final = re.compile(
     rf"(?i)\b({WEEKDAY})s:?\s+(?!\d{{1,2}}/\d{{1,2}}/\d)(?=\d{{1,2}}(?:st|nd|rd|th)?\s*(?:,|&|\+|and\b|/)\s*(?:and\s+)?\d{{1,2}}\b)"
 )
@@ -52,6 +59,18 @@ def repeat_in(days: re.Match[str] | None, date: str, rest: str, has_last: bool) 
     if not repeat:
         return date, held if skipped is None else f"{held} {skipped[0]}", "", ""
     return date, held, repeat, "" if skipped is None else skipped[1].strip(EDGES)
+
+
+def weekly_from(date: str, rest: str) -> tuple[str, str]:
+    """How often a line with a time says that it is held, whose day has its weekday and which says for how many weeks, `10 weeks from
+    Tuesday 12 January`, and what is left of it; nothing where it says none."""
+    weekday = re.match(rf"(?i)(?:from\s+)?(?P<name>{WEEKDAY}|{_SHORT_DAY})", date)
+    counted = _WEEKS_FROM.search(rest)
+    if weekday is None or counted is None or _OPEN.search(rest):
+        return "", rest
+    without = f"{rest[: counted.start()].rstrip(' ,')}, {rest[counted.end() :].lstrip(' ,')}"
+    without = re.sub(r"(?i)^\W*from\b|\bfrom\W*$", "", without.strip(EDGES))
+    return f"every {weekday['name']} for {counted['count']} weeks", without.strip(EDGES)
 
 
 def _short_days(date: str, rest: str) -> tuple[re.Match[str] | None, str, str]:

@@ -13,6 +13,7 @@ from nomarium.sheets.sheet import Row
 
 _PARTED: Final = re.compile(r"\s*[,;|\t]\s*|\s+[–—-]\s+")
 """What parts the pieces of a line, outside brackets and quotation marks."""
+_OF_HALF: Final = re.compile(r"(?i)(?:morning|afternoon|evening)\s+\w")
 HALF_OF_DAY: Final = re.compile(
     r"(?i)^(?:in the\s+)?(?P<half>(?:a\.?m\.?|p\.?m\.?)(?=[\s:.,|–—-])|(?:morning|afternoon|evening)(?=\s*[:.,|–—-]))[\s:.,|–—-]+(?P<rest>.*[^\W\d_]{2}.*)$"
 )
@@ -64,6 +65,11 @@ _BRACKETS_FIRST: Final = re.compile(r"\((?P<said>[^()]+)\)\s*[-–—:,]\s*(?P<t
 _SIDE_BY_SIDE: Final = r"\)\s*/\s*\w[^()]*\("
 """Two things at once, each with its place behind it: `A: Ropes (Loft 1) / B: Tar (Shed 2)`."""
 _IN_BRACKETS: Final = re.compile(r"^(?P<title>.*\S)\s*\((?P<place>[^()]+)\)$")
+
+
+def says_half_of_day(line: TextLine) -> bool:
+    """Whether a line begins with a part of the day, `Morning: Trials`, `Evening service`."""
+    return HALF_OF_DAY.match(line.rest) is not None or _OF_HALF.match(line.text) is not None
 
 
 def at_same_time(line: TextLine, above: Row | None) -> TextLine:

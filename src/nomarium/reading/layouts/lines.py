@@ -171,7 +171,7 @@ def _read(
     ]
     refused = {number for number, _, _ in taking.refused}
     untaken = [(number, text) for number, text in plain if number not in refused]
-    for line, title, place in titled_days(taking.headings, untaken, rows, lexicon):
+    for line, title, place in titled_days(taking.bare_headings, untaken, rows, lexicon):
         if title:
             what = title.strip(" :")
             of_title = EventRow(line.date, line.time, what, place, repeat=line.repeat, without=line.without)
@@ -270,7 +270,9 @@ def _take_all(paragraphs: Sequence[list[TextLine]], marked: frozenset[int], taki
             labelled([*alone, *read], lexicon, least) if alone else None
         )
         over = over or (labelled(read, lexicon, 1) if n and is_title_and_day(read) else None)
-        over = over or (None if heads_times else under_its_title(event_of_few_lines(read, lexicon), alone))
+        over = over or (
+            None if heads_times else under_its_title(event_of_few_lines(read, lexicon, alone), alone)
+        )
         if over is not None:
             taking.rows.append(over)
             last = []

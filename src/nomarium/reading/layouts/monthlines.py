@@ -54,15 +54,27 @@ def month_alone(text: str, lexicon: Lexicon) -> str | None:
     return f"{match[1]} {match[2] or ''}".strip() if match and fold(match[1]) in lexicon.months else None
 
 
+def month_of(date: str, lexicon: Lexicon) -> str | None:
+    """The month of a date in words, `March 2027` of `Sunday 7 March 2027`; None where it names none, or several."""
+    words = re.findall(r"[^\W\d_]+", date)
+    months = [word for word in words if fold(word) in lexicon.months]
+    year = re.search(r"\b(?:19|20)\d\d\b", date)
+    return " ".join((months[0], *([year[0]] if year else []))) if len(months) == 1 else None
+
+
 def goes_into_next(line: TextLine, lexicon: Lexicon) -> bool:
     """Whether a line begins with days of the month above it and of the next."""
     return _crossing(line.text, lexicon) is not None
 
 
 def _crossing(text: str, lexicon: Lexicon) -> re.Match[str] | None:
-    """The days of a month and the next with which a text begins, `28 – 1 Nov`; `Mon 5 – Fri 9 October` is of one."""
+    """The days of a month and the next with which a text begins, `28 – 1 Nov`; `Mon 5 – Fri 9 October` and `10–12 March` are of
+    one."""
     match = _INTO_NEXT.match(text)
     if match is None or (match["weekday"] and fold(match["weekday"]) not in lexicon.weekdays):
+        return None
+    last = re.match(r"\d+", match["last"])
+    if last is not None and int(match["day"]) < int(last[0]):
         return None
     names = {fold(word).strip(".") for word in re.findall(r"[^\W\d]+\.?", match["last"])}
     return match if names <= lexicon.months.keys() else None
@@ -73,16 +85,15 @@ def runs_on(line: TextLine, above: TextLine, lexicon: Lexicon) -> TextLine | Non
     `Sun 8 Trials` under `1st Nov – Opening`. None for any other."""
     begins = _LATER_DAY.match(line.text)
     day = re.search(r"\d{1,2}", above.date)
-    months = [word for word in re.findall(r"[^\W\d_]+", above.date) if fold(word) in lexicon.months]
-    if line.date or begins is None or day is None or len(months) != 1:
+    month = month_of(above.date, lexicon)
+    if line.date or begins is None or day is None or month is None:
         return None
     if re.match(rf"\D{{0,12}}{day[0]}(?!\d)", above.text) is None:
         return None  # the line above does not begin with its day
     is_weekday = begins["weekday"] is not None and fold(begins["weekday"]) in lexicon.weekdays
     if not (is_weekday or (begins["ending"] and not begins["weekday"])) or int(begins["day"]) <= int(day[0]):
         return None
-    year = re.search(r"\b\d{4}\b", above.date)
-    return in_month(line, " ".join((months[0], *([year[0]] if year else []))), lexicon)
+    return in_month(line, month, lexicon)
 
 
 def _weekdays_first(text: str, lexicon: Lexicon) -> str:

@@ -9,6 +9,7 @@ from nomarium.reading.cells.placewords import is_place
 from nomarium.reading.cells.words import Lexicon, fold
 from nomarium.reading.layouts.linetimes import OF_SCHOOL
 from nomarium.reading.layouts.proseforms import (
+    CLOSED,
     DONE,
     DUE,
     ENDS,
@@ -20,6 +21,7 @@ from nomarium.reading.layouts.proseforms import (
     SUBJECT,
 )
 from nomarium.reading.layouts.prosefrench import Held, held_in_french, place_in_french
+from nomarium.reading.layouts.proseparts import bare, beside, is_title, place_in, titled, without_place
 from nomarium.reading.rows.datewithin import date_within, names_several, with_days_before
 from nomarium.reading.rows.opendays import is_open_day
 
@@ -49,7 +51,9 @@ _TO_BE: Final = r"(?i)[\s)]*(?:will (?:be|take place|start|begin)|takes place|st
 _SIGNS: Final = " ,:(–—-"
 """What parts a title from the date behind it."""
 _PAST: Final = r"(?i)\b(?:was|were|has been|have been|took place|had|met|opened|began|started|launched|thanked|agreed|reported|attended|held)\b"
-_DECIDED: Final = r"(?i)\b(?:has|have) (?:decided|agreed|voted) to\b"
+_DECIDED: Final = (
+    r"(?i)\b(?:(?:has|have) (?:decided|agreed|voted)|(?:was|is|has been) (?:agreed|decided|resolved)) to\b"
+)
 """What was decided is to come."""
 _NOT: Final = r"(?i)\b(?:not|no|never|neither|cancelled|canceled|postponed|closed|shut|moved|instead|unless|until|except)\b|n['’]t\b"
 """Words by which a sentence says that something is not held, or not then."""
@@ -65,9 +69,6 @@ _AGAIN: Final = (
 _BETWEEN: Final = r"(?i)\bbetween\s+(\S+)\s+and\s+(\S+)"
 _DOORS: Final = rf"(?i)[,;]?\s*\(?\b(?:the )?doors? (?:open )?(?:at|from) {_CLOCK}\)?"
 _TO_COME: Final = r"(?i)\b(?:will|shall|is|are|be|please|must|should|can|join|come|invited?)\b"
-_PLACE: Final = re.compile(
-    r"(?:\b(?:at|in)|@)\s+(?P<place>(?:the\s+|our\s+)?(?!noon|midday|midnight|least|\d)[A-Za-z][^,.;:()]*?)(?=\s*(?:[,.;:()]|\bfrom\b|\bon\b|\bat\b|\band\b|\bwith\b|\bfor\b|\bto\b|$))"
-)
 _STATE: Final = re.compile(r"(?i)[,\s]+will be\s+(?P<state>[^\0]{2,80}?)\s*\0")
 _HELD_WORDS: Final = (
     r"(?i)\b(?:held|hosted|staged|run|presented|celebrated|shown|laid|lit|sung|read|taught|given|cut|cast|performed|open(?:ed)?|launched|launching|happening|taking place|back|also|now|again|instead|once|more|"
@@ -78,13 +79,6 @@ _OTHER_DAY: Final = re.compile(
     r"(?i)\b(?:on|by|before|until|till|is|are|this|next|coming)\s+(?:the\s+)?(?:(?P<of_now>today|tonight|tomorrow)\b|(?P<day>[^\W\d_]{3,9})s?(?=\s*(?:[.,;)]|$|\b(?:at|and|in|for|from|to|when|but|mornings?|afternoons?|evenings?|nights?|\d+)\b)))"
 )
 """A day by its name alone, or as it is counted from now."""
-_NO_PLACES: Final = r"(?i)(?:the )?(?:about|around|approximately|morning|afternoon|evening|end|beginning|start|middle|autumn|spring|summer|winter|advance|total|person|high (?:water|tide)|low (?:water|tide)|time|year|week|month|last|first)\b.*"
-_ARTICLES: Final = r"(?i)^(?:the (?:new )?(?:date|day) (?:of|for) (?:the|our|this year['’]s)|the|our|a|an|this year['’]s|your|this)\s+"
-_NO_TITLE: Final = r"(?i)(?:attend|join|come|participate)(?:ing)?|(?:hearing|seeing|welcoming)(?:\s+(?:from\s+)?(?:you|everyone)\b.*)?|meeting (?:you|everyone)\b.*"
-"""What somebody is asked to do, and no name of an event."""
-_PRONOUNS: Final = frozenset(
-    "it this that they we you he she i there which who these those everybody everyone all".split()
-)
 
 
 class Said(NamedTuple):
@@ -135,11 +129,15 @@ def said_in(sentence: str, lexicon: Lexicon, time_in: TimeIn) -> Said | Doubt | 
     parts = _parts_of(sentence, lexicon, time_in)
     if not isinstance(parts, _Parts):
         return parts
+    closed = CLOSED.match(" ".join(_with_subject_first(parts.whole).split()))
+    if closed is not None and not parts.is_timed and not time_in(parts.around)[0]:
+        why = closed["why"] or f" {closed['for'] or ''}"
+        return Said(parts.date, "", titled(f"{bare(closed['what'])} closed{why}".strip()), "")
     if (doubt := _doubt_of(parts, lexicon, time_in)) is not None:
         return doubt
     if (due := DUE.match(parts.whole)) is not None:
-        thing = _bare(_due_in(due, parts.whole))
-        return Said(parts.date, "", _titled(f"Deadline: {thing}"), "") if _is_title(thing) else "doubtful"
+        thing = bare(_due_in(due, parts.whole))
+        return Said(parts.date, "", titled(f"Deadline: {thing}"), "") if is_title(thing) else "doubtful"
     if "fr" in lexicon.languages and (said := _in_french(parts, time_in)) is not None:
         return said
     if is_open_day(parts.before, parts.date, parts.after, lexicon):
@@ -215,11 +213,11 @@ def _has_other_day(text: str, lexicon: Lexicon) -> bool:
 
 def _held(parts: _Parts, match: re.Match[str], time_in: TimeIn) -> Said | Literal["doubtful"]:
     """The event of a sentence that names it as its subject, or invites to it."""
-    title = _bare(match["title"].replace("\0", " "))
+    title = bare(match["title"].replace("\0", " "))
     if (
         "\0" in match["title"].strip(" \0,")
         or _has_other_time(parts.around, parts.is_timed, time_in)
-        or not _is_title(title)
+        or not is_title(title)
         or (parts.is_range and _POINT.search(match.string))
     ):
         return "doubtful"
@@ -236,8 +234,8 @@ def _held(parts: _Parts, match: re.Match[str], time_in: TimeIn) -> Said | Litera
         date, time = _until(date, time, parts.end)
     title = f"{title} {done['done']}" if done is not None else title
     title = _with_its_verb(title, match.string[match.end("title") :]) + doing
-    place = _place_in(without)
-    return Said(date, time, _titled(title), place, _beside(place, without))
+    place = place_in(without)
+    return Said(date, time, titled(title), place, beside(place, without))
 
 
 def _is_parted(parts: _Parts, time_in: TimeIn) -> bool:
@@ -265,22 +263,30 @@ def _until(date: str, time: str, end: str) -> tuple[str, str]:
 def _named(parts: _Parts, time_in: TimeIn) -> Said | Literal["doubtful"]:
     """The event of a sentence that is a title and a date with no verb, and beside them nothing but a time and a place."""
     match = NAMED.match(f"{parts.before.strip(_SIGNS)} \0 {parts.after.strip(' ,')}".strip())
-    title = _bare((match["before"] or match["behind"]) if match is not None else "")
+    title = bare((match["before"] or match["behind"]) if match is not None else "")
     if match is None or parts.end or not _is_parted(parts, time_in):
         return "doubtful"
-    if not _is_title(title) or re.search(_VERBS, title) or re.search(r"(?i)\b(?:is|are|was|were|be)$", title):
+    if not is_title(title) or re.search(_VERBS, title) or re.search(r"(?i)\b(?:is|are|was|were|be)$", title):
         return "doubtful"
     time, without = (parts.time, match["rest"]) if parts.is_timed else time_in(match["rest"])
-    place = _place_in(without)
-    left = _without_place(place, without)
+    place = place_in(without)
+    left = without_place(place, without)
     if re.search(r"\w{2}", re.sub(r"(?i)\b(?:at|from|on|in|the)\b", "", left)):
         return "doubtful"
-    return Said(parts.date, time, _titled(title), place)
+    return Said(parts.date, time, titled(title), place)
 
 
 def _due_in(due: re.Match[str], whole: str) -> str:
     """What is due by a day; with its verb where only the place follows, `Book at the office`."""
-    thing = due["title"] or due["asked"] or due["thing"] or due["owed"] or due["act"]
+    thing = (
+        due["title"]
+        or due["asked"]
+        or due["thing"]
+        or due["owed"]
+        or due["act"]
+        or due["open"]
+        or due["task"]
+    )
     is_where = due["asked"] and re.match(r"(?i)(?:at|in|on|via|with|through|online)\b", due["asked"])
     return whole[: due.end("asked")] if is_where else thing
 
@@ -301,7 +307,7 @@ def _is_in_a_state(said: str, time_in: TimeIn) -> bool:
     """Whether a sentence says how something will be then, `out of order`, `on leave`, and not that it is held."""
     match = _STATE.match(said)
     untimed = time_in(match["state"])[1] if match is not None else ""
-    left = re.sub(_HELD_WORDS, "", _without_place(_place_in(untimed), untimed))
+    left = re.sub(_HELD_WORDS, "", without_place(place_in(untimed), untimed))
     return re.search(r"[^\W\d_]{2}", left) is not None
 
 
@@ -312,17 +318,6 @@ def _with_its_verb(title: str, rest: str) -> str:
         OF_SCHOOL.search(title) or re.search(_ADMITS, title) or re.match(_AGAIN_OPEN, verb[1])
     )
     return f"{title} {verb[1]}" if verb and is_kept else title
-
-
-def _beside(place: str, rest: str) -> str:
-    """What a sentence says in figures beside its date, its time and its place."""
-    rest = _without_place(place, rest)
-    return rest.strip(" ,;") if any(map(str.isdigit, rest)) else ""
-
-
-def _without_place(place: str, rest: str) -> str:
-    pattern = rf"(?i)(?:\b(?:at|in)\s+)?(?:(?:the|our)\s+)?{re.escape(place)}"
-    return re.sub(pattern, "", rest, count=1) if place else rest
 
 
 def _has_other_time(text: str, has_time: bool, time_in: TimeIn) -> bool:
@@ -358,38 +353,3 @@ _JOIN_FIRST: Final = re.compile(
     r"(?i)^(?:please )?(?:(?:do )?come and )?join us\b(?P<when>[^\0]*\0.*?)\s+for\s+(?P<what>(?:the|our|a|an|this)\s.+)$"
 )
 """When somebody is asked to come before what for."""
-
-
-def _bare(title: str) -> str:
-    """A title without its article, and without the words that lead to a date."""
-    plain = re.sub(
-        r"(?i)^(?:(?:dear|hello|hi)\b[\w ]{1,30},|(?:also|finally|then|and|so|once again|once more|as always|as usual)\b[,\s])\s*",
-        "",
-        " ".join(title.split()).strip(" ,–—-"),
-    )
-    plain = re.sub(_ARTICLES, "", plain)
-    return re.sub(r"(?i)\s+(?:on|from|at|for|of)$", "", plain)
-
-
-def _titled(title: str) -> str:
-    return title[:1].upper() + title[1:]
-
-
-def _is_title(title: str) -> bool:
-    words = title.casefold().split()
-    return (
-        bool(words)
-        and re.fullmatch(_NO_TITLE, title) is None
-        and words[0] not in _PRONOUNS
-        and len(words) <= 10
-        and any(map(str.isalpha, title))
-    )
-
-
-def _place_in(rest: str) -> str:
-    """What follows *in* or *at* and is a place."""
-    for match in _PLACE.finditer(rest):
-        place = re.sub(r"(?i)^(?:the|our)\s+", "", " ".join(match["place"].split()))
-        if place and place.casefold() != "the" and not re.fullmatch(_NO_PLACES, match["place"].strip()):
-            return _titled(place)
-    return next((bare for piece in re.split(r"\s*[,;]\s*", rest) if is_place(bare := piece.strip(" ()"))), "")

@@ -27,7 +27,7 @@ LABELLED: Final = re.compile(
 INVITED: Final = re.compile(
     r"(?i)^(?:please )?(?:(?:do )?(?:join us|come along|come)(?: for| to| at)?|(?:you|all|everyone|everybody|(?:all )?(?:parents|families|students|pupils|members|staff|visitors|friends|neighbours)(?: (?:and|&) \w+)?) (?:are|is) (?:all )?(?:very |most |warmly |cordially )*(?:invited|welcome)(?: to(?: attend| join us (?:at|for)| come to)?| at| for)|"
     r"we (?:warmly )?invite (?:you|all \w+|everyone) to|we(?: would|['’]d) (?:like|love) to invite (?:you|everyone|all \w+)(?: and \w+)? to|(?:please )?mark your (?:calendars?|diar(?:y|ies))(?: for)?|"
-    r"(?:more )?(?:volunteers|helpers) (?:are |still |urgently )*(?:needed|wanted|required) (?:for|at)|(?:the |our )?[\w ]{3,30}? (?:has|have) (?:decided|agreed|voted) to (?:hold|host|have|run|organi[sz]e)|"
+    r"(?:more )?(?:volunteers|helpers) (?:are |still |urgently )*(?:needed|wanted|required) (?:for|at)|(?:it (?:was|is|has been)|(?:the |our )?[\w ]{3,30}? (?:has|have)) (?:decided|agreed|voted|resolved) to (?:hold|host|have|run|organi[sz]e)|"
     r"we(?: are|['’]re)? (?:very )?(?:pleased|delighted|happy|proud|glad) to (?:invite you to|announce|host)|(?:do not|don['’]t) (?:miss|forget(?: about)?(?= (?:the|our|this)\b))|(?:we )?hope (?:that )?(?:to see you(?: all)?|you (?:can|will) (?:join us|come)) (?:at|for|to)|(?:we(?:['’]ll| will)? )?see you(?: all)? at|"
     r"we(?: are|['’]re)(?: also)? (?:holding|having|hosting|running)|we(?: will|['’]ll) (?:hold|have|be holding|host|be hosting)|we (?:hold|host)|we (?:very much |really )?look forward to(?: (?:seeing|welcoming|meeting) (?:you|everyone|everybody)(?: all)? (?:at|to))?|"
     r"there(?: will be|['’]ll be| is)|save the date for|tickets? (?:for|to)(?=[^\0]{3,80}(?<!on sale)(?<!on sale on)[,\s]\0))\s+(?P<title>[^.:;?!]{3,80}?)"
@@ -44,13 +44,20 @@ DUE: Final = re.compile(
     r"^(?P<thing>[^.:;?!]{3,80}?) (?:must|should|need to|have to|has to|are to|is to) be (?:returned|sent|submitted|handed in|paid|in|made|received|ordered)"
     r"(?: \w+){0,3}? (?:by|before|no later than)\b(?P<last>.*)$|"
     r"^(?P<owed>[^.:;?!]{3,80}?) (?:is|are|falls?) due (?:in |back |to be (?:paid|returned|in) )?(?:by|on|before|no later than)\b(?P<end>.*)$|"
+    r"^(?P<task>(?-i:[A-Z]{2,3}|(?:[A-Z][a-z]*\.? ?){1,3}) to (?!be\b)[a-z]{2,} [^.:;?!]{3,60}?)\s+(?:by|before|no later than)\b(?P<done>.*)$|"
+    r"^(?P<open>[^.:;?!]{0,60}?\b(?:bookings?|registrations?|enrol\w+|entr(?:y|ies)|applications?|nominations?|(?:ticket )?sales?|voting|polls?|sign-?ups?)) (?:will )?(?:closes?|ends?)\b(?P<close>.*)$|"
     r"^(?:please )?(?P<act>(?:sign[- ]up|register|apply|rsvp|reply|respond|enroll?|book)(?: (?:for|to) [^.:;?!]{3,60}?)?) (?:by|before|no later than)\b(?P<since>.*)$"
 )
+CLOSED: Final = re.compile(
+    r"(?i)^(?P<what>(?:the |our )?(?:[\w'’-]+ ){0,3}?(?:schools?|office|library|yard|building|centre|center|canteen|shop|pool|gym|museum|workshop|site|reception|nursery|department|[\w'’]+room)) "
+    r"(?:will (?:also |therefore |again |then )?be|is|are) (?:also )?(?:closed|shut)(?P<why> (?:for|because of|due to) [^\0.:;?!]{3,60}?)?,?(?: on| from| for)?\s*\0\s*(?P<for>(?:for|because of|due to|as) [^\0.:;?!]{3,60})?$"
+)
+"""What is closed on its days, and why."""
 HERALD: Final = r"(?:please )?(?:save|note) the dates?|dates? for (?:the|your) diar(?:y|ies)|diary dates?"
 """What stands before a date and says that it comes."""
 LEAD_IN: Final = (
     r"(?i)^(?:dear all[,:]?\s+)?(?:(?:I am|I['’]m|we are|we['’]re|I|we) (?:just )?(?:writing|write|pleased|delighted|happy) to (?:let you know|inform you|tell you|remind you|announce|confirm|say)|"
-    r"(?:this is )?(?:just )?(?:a (?:quick )?reminder|to (?:let you know|remind you))|please (?:note|remember|be aware)|(?:just )?a (?:quick )?note to say|as you (?:may )?know|don['’]t forget) that\s+|"
+    r"(?:this is )?(?:just )?(?:a (?:quick )?reminder|to (?:let you know|remind you))|please (?:note|remember|be aware)|(?:just )?a (?:quick )?note to say|as you (?:may )?know|don['’]t forget)(?: that|,)\s+|"
     rf"^(?:(?:a |just a )?(?:final|gentle|quick|friendly|last)?\s*reminder|important|{HERALD}|coming up|news|update|advance notice)\s*[:!–—-]\s*"
 )
 """Words before what a letter says."""

@@ -7,7 +7,7 @@ from nomarium.reading.cells.placewords import is_place
 from nomarium.reading.cells.words import Lexicon, fold
 
 _ABBREVIATED: Final = r"(?i)(?:(?<![£$€\d.,:])\b\d{1,2}|\b(?:mr|mrs|ms|dr|prof|st|no|nr|approx|tel|e\.g|i\.e|a\.m|p\.m|jan|feb|mar|apr|jun|jul|aug|sept?|oct|nov|dec|mon|tues?|wed|thu(?:rs?)?|fri|sat|sun)|\b[a-z])\.$"
-_BEGINS: Final = re.compile(r"([A-Z][a-z]*)\s+[a-z]{2}")
+_BEGINS: Final = re.compile(r"([A-Z][a-z]*|[A-Z]{2,3})\s+[a-z]{2}")
 """The first two words of a sentence."""
 _OPENS: Final = re.compile(
     r"(?:On|The|We|Our|A|An|In|At|For|It|This|These|Please|If|There|All|Join|Come|You|They|Tickets?|From|Also|Do|Don['’]t|More|Mrs?|Ms|Dr)\s"

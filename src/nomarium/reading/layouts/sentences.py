@@ -1,7 +1,7 @@
 """The events of a line that is prose, sentence by sentence."""
 
 import re
-from typing import Final, Literal
+from typing import Final, Literal, NamedTuple
 
 from nomarium.reading.cells.words import Lexicon
 from nomarium.reading.layouts.eventrow import EventRow
@@ -33,15 +33,21 @@ _IT_IS_HELD: Final = re.compile(
 """A sentence about what its heading names: only events are held."""
 
 
-def said_by_sentences(
-    line: TextLine, lexicon: Lexicon, heading: str = ""
-) -> tuple[list[Row], list[str], list[str]]:
-    """The rows of the sentences of a line, the sentences that leave in doubt what they say, and those that say a time and no date.
-    `heading`: what stands over the line, which its sentences may speak of."""
-    rows: list[Row] = []
-    doubtful: list[str] = []
-    timed: list[str] = []
-    is_past = False
+class BySentences(NamedTuple):
+    """What the sentences of a line come to."""
+
+    rows: list[Row]
+    doubtful: list[str]
+    """Those that leave in doubt what they say."""
+    timed: list[str]
+    """Those that say a time and no date."""
+    past: list[str]
+    """Those that speak of what was, or of the paper."""
+
+
+def said_by_sentences(line: TextLine, lexicon: Lexicon, heading: str = "") -> BySentences:
+    """What the sentences of a line come to. `heading`: what stands over the line, which its sentences may speak of."""
+    rows, doubtful, timed, past = BySentences([], [], [], [])
     for sentence in sentences_of(clocked(line.text, lexicon), lexicon):
         if heading:
             sentence = _IT_IS_HELD.sub(lambda _: heading, sentence)
@@ -54,10 +60,11 @@ def said_by_sentences(
             doubtful.append(sentence)
         elif said is None and time_in(sentence)[0]:
             timed.append(sentence)
-        is_past |= said == "past" or keeps_books(sentence)
-    if line.date and not (rows or doubtful or is_past):
+        if said == "past" or keeps_books(sentence):
+            past.append(sentence)
+    if line.date and not (rows or doubtful or past):
         doubtful.append(line.text)  # its date is in none of its sentences
-    return rows, doubtful, timed
+    return BySentences(rows, doubtful, timed, past)
 
 
 def _says_when(sentence: str) -> bool:
@@ -73,7 +80,7 @@ def sentence_of_list(line: TextLine, lexicon: Lexicon) -> Row | Literal["past"] 
     """What an entry of a list says that is written as a sentence, and says one event, or what was."""
     if not is_sentence(line._replace(is_bullet=False)):
         return None
-    said, doubtful, _ = said_by_sentences(line, lexicon)
-    if not said and (not doubtful or all(map(_REPORTED.search, doubtful))):
+    said = said_by_sentences(line, lexicon)
+    if not said.rows and (not said.doubtful or all(map(_REPORTED.search, said.doubtful))):
         return "past"
-    return said[0] if len(said) == 1 and not doubtful else None
+    return said.rows[0] if len(said.rows) == 1 and not (said.doubtful or said.past) else None

@@ -73,6 +73,10 @@ def in_part_of_day(time: Part, label: str) -> Part:
     return time._replace(start=start, end=end_after(start.secs, time.end) if time.end else None)
 
 
+_PART_OF_DAY = r"(?i)(?:morning|afternoon|evening)\b|[ap]\.?m\b\.?\s*\("
+"""A heading that names a part of the day, and when it begins."""
+
+
 def time_of(cell: Cell) -> Part:
     """What a heading says about the time, or NOTHING when it says none."""
     if isinstance(cell, (dt.time, dt.timedelta)) or (isinstance(cell, float) and 0 < cell < 1):
@@ -81,6 +85,8 @@ def time_of(cell: Cell) -> Part:
     if isinstance(cell, (float, int, dt.date)):
         return NOTHING
     text = cell_text(cell)
+    if re.match(_PART_OF_DAY, text):
+        return NOTHING  # Morning (9:00) is what is on, and begins then
     times = read_times(text) if any(map(str.isdigit, text)) or text.isalpha() or " " in text else None
     if not isinstance(times, Times) or times.is_unknown:
         return NOTHING

@@ -8,20 +8,22 @@ from nomarium.model.refusal import Refusal
 from nomarium.reading.cells.placewords import is_place
 from nomarium.reading.cells.words import Lexicon
 from nomarium.reading.layouts import linerefusals
+from nomarium.reading.layouts.aboutlines import says_about
 from nomarium.reading.layouts.asides import (
     IDLE,
     heading_of,
     heads_list,
-    heads_paper,
     heads_slots,
     is_aside,
     may_title,
+    says_its_paper,
 )
 from nomarium.reading.layouts.barelines import edge_of, heads_programme
 from nomarium.reading.layouts.eventrow import EventRow
 from nomarium.reading.layouts.leftopen import FROM_NOW, OF_ALL, TO_FOLLOW, left_open
 from nomarium.reading.layouts.linedoubts import doubt_of
-from nomarium.reading.layouts.linerows import HALF_OF_DAY, at_same_time, row_of
+from nomarium.reading.layouts.lineplaces import heads_place, may_be_place_below, says_when_and_where
+from nomarium.reading.layouts.linerows import at_same_time, row_of, says_half_of_day
 from nomarium.reading.layouts.linetimes import time_in
 from nomarium.reading.layouts.listeddates import listed_dates
 from nomarium.reading.layouts.mentions import mentions_day, without_mention
@@ -32,6 +34,7 @@ from nomarium.reading.layouts.monthlines import (
     in_month,
     month_alone,
     month_in,
+    month_of,
     runs_on,
 )
 from nomarium.reading.layouts.openends import is_open
@@ -48,9 +51,6 @@ from nomarium.sheets.sheet import Row
 _DAY_AND_SIGN: Final = re.compile(
     r"(?i)\s*(?:(?:from|du|vom|von|dal|del)\s+)?\d{1,2}(?:st|nd|rd|th|er|\.)?(?:\s*(?:[–-]|\b(?:to|au|bis|al)\b)\s*\d{1,2}(?:st|nd|rd|th|\.)?)?\s*[:–—-]\s*[^\W\d]"
 )
-_OF_HALF: Final = re.compile(r"(?i)(?:morning|afternoon|evening)\s+\w")
-_MOST_OF_PLACE: Final = 3
-"""Words of a line below an event that is where it is."""
 
 
 class Taking:
@@ -125,14 +125,7 @@ class Taking:
         if following is not None and self._month and in_month(following, self._month, lexicon) is not None:
             following = None  # it has a date of its own
         if not is_day and is_sentence(line):
-            said, doubtful, timed = said_by_sentences(line, lexicon, heading_of(self._last_text))
-            self.rows += said
-            self.timed += [(line.number, text) for text in timed if said]
-            self.refused += [(line.number, text, linerefusals.PROSE) for text in doubtful]
-            if not said and not doubtful and line.time:
-                self._pass_over(line)
-            elif not said and not doubtful and line.date:
-                self.asides.append((line.number, line.text))
+            self._take_sentences(line)
         elif line.is_bullet and line.date and (entry := sentence_of_list(line, lexicon)) is not None:
             self.rows += [entry] if entry != "past" else []
             self.asides += [(line.number, line.text)] if entry == "past" else []
@@ -145,15 +138,17 @@ class Taking:
         elif not self.rows and heads_list(line, following):
             self.refuse(line, linerefusals.OF_LIST)
         elif line.date and not is_day and (listed := listed_dates(line.text, lexicon)) is not None:
-            self._take_titled(line, listed.dates, listed.time, listed.title)
+            self.rows.append(
+                row_of(line._replace(rest=listed.title, time=listed.time), listed.dates, lexicon)
+            )
         elif line.date and (edge := edge_of(line, self._last_text)) is not None:
             self.rows.append(edge)
         elif (line.date or line.time) and (doubt := doubt_of(line, lexicon)) is not None:
             self.refuse(line, doubt)
         elif line.date and not line.rest and re.search(r"\s[-–—]\s*$", line.text):
             pass  # w/b 28 Sept –: nothing on
-        elif is_day and not line.time and IDLE.fullmatch(line.rest):
-            self.asides.append((line.number, line.text))  # Wed Plank --
+        elif not line.time and (is_day or line.date) and IDLE.fullmatch(line.rest):
+            self.asides.append((line.number, line.text))  # Wed Plank --; Wed 10 March: nothing
         elif line.date and (heads_programme(line, following) or line.number in self._heads):
             self._stand_over(line)
         elif line.date and not any(map(str.isalpha, line.rest)) and "?" not in line.rest:
@@ -167,16 +162,21 @@ class Taking:
         else:
             self._take_undated(line, following)
 
-    def _take_titled(self, line: TextLine, dates: str, time: str, title: str) -> None:
-        self.rows.append(row_of(line._replace(rest=title, time=time), dates, self.lexicon))
+    @property
+    def bare_headings(self) -> dict[int, TextLine]:
+        """The lines that date those below them and are no notes themselves."""
+        return {n: line for n, line in self.headings.items() if n not in dict(self.asides)}
 
     def _take_undated(self, line: TextLine, following: TextLine | None) -> None:
         """What a line without a date and a time comes to."""
         lexicon = self.lexicon
-        if line.is_bullet and self._date and self._said_by is None and self._is_diary:
+        if self._is_under_date and IDLE.fullmatch(line.text):
+            self.asides.append((line.number, line.text))
+            self.dating |= {max(self.headings, default=0)}
+        elif line.is_bullet and self._is_under_date and self._is_diary:
             self.rows.append(row_of(line, self._date, lexicon))
             self.under.add(line.number)
-        elif self._date and (HALF_OF_DAY.match(line.rest) or _OF_HALF.match(line.text)):
+        elif self._date and says_half_of_day(line):
             self.rows.append(row_of(line, self._date, lexicon))
         elif (doubt := self._left_open(line, following)) is not None:
             self.refuse(line, doubt)
@@ -187,8 +187,11 @@ class Taking:
                 self.asides.append((line.number, line.text))
         elif self.rows and TO_FOLLOW.search(line.text) and not (self._is_under_date or is_sentence(line)):
             self.refuse(line, linerefusals.UNREAD)  # Appointment 4: to be arranged
-        elif self._heads_place(line, following):
+        elif self._date and self._opens and heads_place(line, following):
             self._place = line.text.strip(" :")
+        elif says_about(line.text):
+            if self._text_at == line.number - 1:
+                self._text_at = line.number  # what stands above it goes on as the title of what stands below
         else:
             if self._is_under_date:
                 self.loose.append((line.number, line.text))
@@ -209,6 +212,8 @@ class Taking:
         self._date = "" if has_several_days(line.date) else line.date
         self.headings[line.number], self._said_by = line, None
         self._over, self._over_at, self._is_of_week = line.date, line.number, names_week(line.date)
+        if self._titled == SENT:
+            self._titled = month_of(line.date, self.lexicon) or SENT
 
     def _take_dated(self, line: TextLine) -> None:
         """A line that says an event with its date, and may date those below it, too."""
@@ -232,15 +237,11 @@ class Taking:
         right below it."""
         number, cells = row
         above = self._last_text
-        begins = line.text.startswith(line.date) and not line.text[len(line.date) :].startswith(":")
-        is_when_and_where = begins and is_place(str(cells[2])) and not cells[3]
         if line.number - 1 not in (self._text_at, self._title_reaches) or above is None:
             return row
         if self._title_reaches == line.number - 1:
             self._title_reaches = line.number  # the lines right below it, whatever they say themselves
-        if not is_when_and_where:
-            return row
-        if above.is_bullet or not may_title(above):
+        if not says_when_and_where(line, row) or above.is_bullet or not may_title(above):
             return row
         self._title_reaches = line.number
         return number, EventRow(*map(str, cells))._replace(title=above.text.strip(" :"), place=str(cells[2]))
@@ -248,21 +249,12 @@ class Taking:
     def _is_aside(self, line: TextLine, following: TextLine | None) -> bool:
         """Whether a line is no event although it has a date or a time. `Doors 18:15` is one as an entry of a programme,
         with another below it."""
-        is_entry = (
-            bool(self._date)
-            and self._said_by is None
-            and following is not None
-            and bool(following.time)
-            and not following.date
-            and any(map(str.isalpha, following.rest))
-        )
+        if not self.rows and line.date and says_its_paper(line):
+            return True
+        after = following if self._is_under_date and following is not None else line
+        is_entry = bool(after.time) and not after.date and any(map(str.isalpha, after.rest))
         is_aside_here = is_aside(line.text, bool(line.date), bool(line.time))
-        return (is_aside_here and not (is_entry and line.text.startswith("Doors"))) or self._heads_paper(line)
-
-    def _heads_paper(self, line: TextLine) -> bool:
-        """Whether a line above all events says what paper this is, and its date: `Minutes, 4 November 2026`."""
-        is_above = not self.rows and bool(line.date) and not line.time and not line.text.startswith(line.date)
-        return is_above and heads_paper(line.rest)
+        return is_aside_here and not (is_entry and after is not line and line.text.startswith("Doors"))
 
     def _left_open(self, line: TextLine, following: TextLine | None) -> Refusal | None:
         """Why a line that has no date and no time may all the same be an event; None for a note."""
@@ -272,19 +264,16 @@ class Taking:
 
     def _dated_from_above(self, line: TextLine) -> TextLine | Literal["taken"] | None:
         """A line with the day that its number has in the month above it, or its weekday in the week above it."""
-        goes_on = self._has_titled_days and _DAY_AND_SIGN.match(line.text) is not None
-        for month, needs_weekday in ((self._month, False), (self._titled, not goes_on)):
-            if month and (day := in_month(line, month, self.lexicon, needs_weekday)) is not None:
-                self._has_titled_days = self._has_titled_days or not self._month
-                if month == SENT:
-                    self.follows_message = True
-                    return day._replace(date=after_message(day.date, self._sent))
+        is_in_week = not line.date and bool(self._over) and begins_with_weekday(line.text, self.lexicon)
+        on = on_weekday(line, self._over, self.lexicon, self._is_of_week) if is_in_week else None
+        if on is None or not (
+            self._is_of_week and on.is_numbered
+        ):  # Mon 30, Tue 1 under a week of two months
+            day = self._in_month_above(line)
+            if day is not None:
                 return day
-        if self._said_by is not None and (day := runs_on(line, self._said_by, self.lexicon)) is not None:
-            return day
-        if line.date or not self._over or not begins_with_weekday(line.text, self.lexicon):
+        if not is_in_week:
             return None
-        on = on_weekday(line, self._over, self.lexicon, self._is_of_week)
         self.dating |= {self._over_at} if on is not None else set()
         if on is not None and self._week is not None and self._week in self.rows:
             self.rows.remove(self._week)  # Notices for the week beginning 6 September, over its days
@@ -299,6 +288,21 @@ class Taking:
             return "taken"
         return None
 
+    def _in_month_above(self, line: TextLine) -> TextLine | None:
+        """A line that begins with a day of the month above it, of a title's month, or of the month of the line above."""
+        goes_on = self._has_titled_days and _DAY_AND_SIGN.match(line.text) is not None
+        later = runs_on(line, self._said_by, self.lexicon) if self._said_by is not None else None
+        for month, needs_weekday in ((self._month, False), (self._titled, not goes_on)):
+            if not month or (month == SENT and later is not None):
+                continue  # the line right above is nearer than the date of the message
+            if (day := in_month(line, month, self.lexicon, needs_weekday)) is not None:
+                self._has_titled_days = self._has_titled_days or not self._month
+                if month == SENT:
+                    self.follows_message = True
+                    return day._replace(date=after_message(day.date, self._sent))
+                return day
+        return later
+
     def _take_timed(self, line: TextLine) -> None:
         if not self._goes_on(line):
             self.refuse(line, linerefusals.OF_ALL_TIMES if OF_ALL.search(line.text) else linerefusals.BELOW)
@@ -310,6 +314,8 @@ class Taking:
             self.under.add(line.number)
             number, row = row_of(line, self._date, self.lexicon)
             event = EventRow(*map(str, row))
+            if not event.place and (over := self._over_heading(event.title)) is not None:
+                event = event._replace(title=over, place=event.title)
             self.rows.append((number, event if event.place else event._replace(place=self._place)))
 
     def _take_time(self, line: TextLine) -> None:
@@ -332,7 +338,7 @@ class Taking:
             self.refuse(waiting, linerefusals.TIME_ALONE)
             return False
         self.under.add(line.number)
-        over = self._over_heading(line)
+        over = self._over_heading(line.text)
         if over is not None:  # a poster: what, on which day, at what time, where
             self.rows.append((line.number, EventRow(self._date, waiting.time, over, line.text)))
             return True
@@ -340,24 +346,18 @@ class Taking:
         self._titled_at = line.number
         return True
 
-    def _heads_place(self, line: TextLine, following: TextLine | None) -> bool:
-        """Whether a line is a place that opens its paragraph, over lines that begin with times: `Room 1` over `9:00 Finance`."""
-        if not (self._date and self._opens) or following is None or following.date or not following.time:
-            return False
-        return following.text.startswith(following.time) and is_place(line.text)
-
-    def _over_heading(self, line: TextLine) -> str | None:
-        """The title right above the line with the date, where what stands below it and its time is a place."""
+    def _over_heading(self, below: str) -> str | None:
+        """The title right above the line with the date, where what stands first below it, and with its time, is a place."""
         above, at = self._last_text, max(self.headings, default=0)
-        if above is None or above.number != at - 1 or self.rows or not is_place(line.text):
+        is_first = not self.rows or self.rows[-1][0] < at
+        if above is None or above.number != at - 1 or not is_first or not is_place(below):
             return None
         return above.text.strip(" :") if may_title(above) else None
 
     def _gives_place(self, line: TextLine) -> bool:
         """Whether a line is the place of the event right above it, which has none."""
         is_below = bool(self.rows) and line.number - 1 in (self._titled_at, self.rows[-1][0])
-        is_short = len(line.text.split()) <= _MOST_OF_PLACE and re.match(r"\w\s", line.text) is None
-        if not is_below or line.date or line.time or line.is_bullet or not (is_short and is_place(line.text)):
+        if not is_below or not may_be_place_below(line):
             return False
         number, row = self.rows[-1]
         if row[3]:
@@ -374,6 +374,18 @@ class Taking:
         """Whether a line under one that is an event goes on with its day: it begins with its time, or stands further in."""
         above = self._said_by
         return above is None or line.indent > above.indent or line.text.startswith(line.time)
+
+    def _take_sentences(self, line: TextLine) -> None:
+        said = said_by_sentences(line, self.lexicon, heading_of(self._last_text))
+        self.rows += said.rows
+        self.timed += [(line.number, text) for text in said.timed if said.rows]
+        self.refused += [(line.number, text, linerefusals.PROSE) for text in said.doubtful]
+        is_told = bool(said.rows or said.doubtful)
+        self.asides += [(line.number, text) for text in said.past if is_told]
+        if not is_told and line.time:
+            self._pass_over(line)
+        elif not is_told and line.date:
+            self.asides.append((line.number, line.text))
 
     def _pass_over(self, line: TextLine) -> None:
         """A sentence that says a time and no date: of all events, or of none."""

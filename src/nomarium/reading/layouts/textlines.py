@@ -8,7 +8,13 @@ from nomarium.reading.cells.times import in_figures
 from nomarium.reading.cells.weekdaypairs import with_both_weekdays, with_days_apart
 from nomarium.reading.cells.words import Lexicon, fold
 from nomarium.reading.layouts.lineforms import clocked, with_month_behind
-from nomarium.reading.layouts.linerepeats import WEEKLY, repeat_in, without_plural, without_starting
+from nomarium.reading.layouts.linerepeats import (
+    WEEKLY,
+    repeat_in,
+    weekly_from,
+    without_plural,
+    without_starting,
+)
 from nomarium.reading.layouts.linetimes import (
     ARRIVAL,
     EDGES,
@@ -237,13 +243,13 @@ def _text_line(number: int, shown: str, parted: str, is_bullet: bool, lexicon: L
         own, dates = time_in(date)
         if re.search(r"[-–—]|\bto\b|\buntil\b", own) and not time_in(dates)[0]:
             date, time, has_time = dates, own, False
-    if has_last:
-        rest = re.sub(_INCLUSIVE, "", rest)
+    rest = re.sub(_INCLUSIVE, "", rest) if has_last else rest
     if has_last or names_several(found, lexicon):
         rest = re.sub(DAILY, "", rest)
     date, rest, repeat, without = repeat_in(days, date, rest, has_last)
-    if repeat:
-        rest = without_starting(rest)
+    if not (repeat or has_last) and (has_time or time not in ("", "all day")):
+        repeat, rest = weekly_from(date, rest)
+    rest = without_starting(rest) if repeat else rest
     return TextLine(number, shown, date, time, rest.strip(EDGES), is_bullet, has_time, repeat, without)
 
 

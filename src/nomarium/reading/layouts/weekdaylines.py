@@ -57,6 +57,8 @@ class OnWeekday(NamedTuple):
     """What the line says behind its weekday."""
     is_clear: bool
     """Whether a sign, a time or nothing stands behind the weekday, and no word that it could belong to."""
+    is_numbered: bool = False
+    """Whether the line says the number of the day, too."""
 
 
 def on_weekday(line: TextLine, heading: str, lexicon: Lexicon, is_week: bool = False) -> OnWeekday | None:
@@ -83,7 +85,9 @@ def on_weekday(line: TextLine, heading: str, lexicon: Lexicon, is_week: bool = F
     if number is not None and numbered:
         rest = rest[number.end() :]  # Mon 7  Opening, under 7–11 June
     year = f" {day.year}" if day.year != _UNKNOWN_YEAR else ""
-    return OnWeekday(f"{match['name']} {day.day} {MONTHS[day.month - 1]}{year}", rest, is_clear)
+    return OnWeekday(
+        f"{match['name']} {day.day} {MONTHS[day.month - 1]}{year}", rest, is_clear, bool(numbered)
+    )
 
 
 def _with_columns(line: TextLine) -> str:

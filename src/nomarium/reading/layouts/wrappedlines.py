@@ -39,6 +39,10 @@ _DATE_ENDS: Final = re.compile(
 )
 """A day and its month at the end of a line."""
 _DAY: Final = re.compile(r"\d{1,2}(?:st|nd|rd|th)?\.?")
+_WHOLE_DATE: Final = re.compile(
+    r"\d{1,2}(?:st|nd|rd|th|er)?\.?\s+(?P<month>[^\W\d]{3,})\.?(?:,?\s+(?:19|20)\d\d)?\W*"
+)
+"""A day with its month, and nothing else."""
 _IN_DATE: Final = re.compile(r"(?:\d{1,2}(?:st|nd|rd|th)?|(?:19|20)\d\d|[^\W\d]+)[.,;)]?$")
 """A day, a year or a word, with which a date goes on."""
 _BEGINS: Final = re.compile(
@@ -164,6 +168,10 @@ def _goes_on(whole: str, last: str, after: str, width: int, lexicon: Lexicon) ->
     ):
         return False
     words, first = whole.split(), after.split()[0]
+    if len(words) > 1 and fold(words[-1]).strip(".,;:()–—-") in lexicon.weekdays:
+        day = _WHOLE_DATE.fullmatch(after)
+        if day is not None and fold(day["month"]) in lexicon.months:
+            return True  # Notices for the week beginning Sunday / 7 March 2027
     if len(words) < _LEAST_WORDS:
         return False
     end = words[-1].strip(",")
