@@ -19,7 +19,9 @@ _NOTES_OF: Final = r"(?:[\w']+\s+){1,3}(?:minutes|notes)[\s,:–—-]*\d"
 _WROTE: Final = r"(?i:on\b.{6,80}\bwrote:?$|(?:sent|received|gesendet|envoyé)\s*:)"
 """What a mail says of the one that it answers."""
 _ABOUT_PAPERS: Final = re.compile(
-    r"(?i)\b(?:minutes|notes|report|letter|decisions|results|accounts)\s+(?:of|from|dated)\s+(?:the\s+)?(?:\d|[^\W\d]+\.?\s+\d)|\bminutes\s+of\s+(?:the|a|our)\b.*\b(?:meeting|committee|session)\b"
+    r"(?i)\b(?:accounts|report|budget|results?|statements?|balance sheet|figures)\b.*\b(?:for|of|to) the (?:\w+ )?(?:year|quarter|period|term|season|month)s? (?:to|ended|ending|up to)\b|\b(?:accounts|balance sheet|statement) (?:as )?at \d|"
+    r"^(?-i:[A-Z][\w.'’-]*(?: [A-Z][\w.'’-]*){0,3}), (?:hon(?:orary)?\.? )?(?:secretary|treasurer|clerk|chair(?:man|woman|person)?|president|head(?: ?teacher|master|mistress)?|principal|director|manager|vicar|organi[sz]er|convenor)\b[^:]{0,30}[,\s]\d|"
+    r"\b(?:minutes|notes|report|letter|decisions|results|accounts)\s+(?:of|from|dated)\s+(?:the\s+)?(?:\d|[^\W\d]+\.?\s+\d)|\bminutes\s+of\s+(?:the|a|our)\b.*\b(?:meeting|committee|session)\b"
 )
 """What speaks of a paper by its date: `Approval of the minutes of 7 September`."""
 _OF_MAIL: Final = r"(?i)(?P<label>from|to|cc|date|sent|subject|re|von|an|datum|gesendet|betreff|de|à|envoyé|objet|para|fecha|enviado|asunto)\**\s*:(?P<said>.*)"
@@ -35,8 +37,13 @@ _PAPERS: Final = (
     r"(?:\W*(?:no|nr|issue|number|vol)?\W*\d{1,3})?\W*"
 )
 _AT_HOURS: Final = r"\s*(?:[:,–—-]|\b(?:at|from)\b)?\s*\d[\d.:\s]*(?:[ap]\.?m\.?)?(?:\s*(?:[–—-]|to|until)\s*\d[\d.:]*\s*(?:[ap]\.?m\.?)?)?\W*$"
+_OPENS: Final = re.compile(
+    rf"(?i)(?:doors?|gates?)(?:\s+(?:open|close)\w*)?{_AT_HOURS}|(?:office|opening|business|shop|reception|library)\s+(?:hours|times)\b|"
+    r"open(?:ing)?\s*(?::|\d|(?:daily|from|at|to|until|on|mon|tue|wed|thu|fri|sat|sun)\w*\b)"
+)
+"""What says from when on people may come."""
 IDLE: Final = re.compile(
-    r"(?i)[^\W\d]+\s+(?:\|\s+)?[-–—]{1,3}|\W*(?:nothing|none|nil|no events?)(?: (?:on|planned|today|scheduled|this \w+))?\W*"
+    r"(?i)[^\W\d]+\s+(?:\|\s+)?[-–—]{1,3}|\W*(?:nothing|none|nil|no (?:events?|fixtures?|match(?:es)?|games?))(?: (?:on|planned|today|scheduled|this \w+))?\W*"
 )
 """What says of a day that nothing is on."""
 _HIGHEST: Final = 25
@@ -131,23 +138,24 @@ def with_headings_marked(lines: Sequence[tuple[int, str]]) -> list[tuple[int, st
     return found
 
 
-def is_aside(text: str, has_date: bool, has_time: bool) -> bool:
-    """Whether a line with a date or a time says no event: `Doors open at 7`, `Minutes of the meeting, 3 September`."""
-    if has_date:
+def is_aside(line: TextLine, following: TextLine | None) -> bool:
+    """Whether a line with a date or a time says no event: `Minutes of the meeting, 3 September`, `Doors open at 7`. `Doors 18:15`
+    is one as an entry of a programme, with another below it: `following`."""
+    if line.date:
         return (
-            _ABOUT_PAPERS.search(text) is not None
-            or re.match(rf"{_MINUTES}|{_NOTES_OF}|{_HELD_ON}|{_WROTE}|(?i:{_NEXT})|{_ISSUE}", text)
+            _ABOUT_PAPERS.search(line.text) is not None
+            or re.match(rf"{_MINUTES}|{_NOTES_OF}|{_HELD_ON}|{_WROTE}|(?i:{_NEXT})|{_ISSUE}", line.text)
             is not None
         )
-    return (
-        has_time
-        and re.match(
-            rf"(?i)(?:doors?|gates?)(?:\s+(?:open|close)\w*)?{_AT_HOURS}|(?:office|opening|business|shop|reception|library)\s+(?:hours|times)\b|"
-            r"open(?:ing)?\s*(?::|\d|(?:daily|from|at|to|until|on|mon|tue|wed|thu|fri|sat|sun)\w*\b)",
-            text.lstrip("( "),
-        )
-        is not None
-    )
+    is_entry = following is not None and bool(following.time) and not following.date
+    if (
+        following is not None
+        and is_entry
+        and any(map(str.isalpha, following.rest))
+        and line.text.startswith("Doors")
+    ):
+        return False
+    return bool(line.time) and _OPENS.match(line.text.lstrip("( ")) is not None
 
 
 def heads_paper(text: str) -> bool:
@@ -157,7 +165,9 @@ def heads_paper(text: str) -> bool:
 
 def says_its_paper(line: TextLine) -> bool:
     """Whether a line says what paper this is, and its date: `Minutes, 4 November 2026`."""
-    return not line.time and not line.text.startswith(line.date) and heads_paper(line.rest)
+    return (
+        bool(line.date) and not line.time and not line.text.startswith(line.date) and heads_paper(line.rest)
+    )
 
 
 def heads_slots(line: TextLine, following: TextLine | None) -> bool:

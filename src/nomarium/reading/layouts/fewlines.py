@@ -1,7 +1,8 @@
 """Paragraphs of a few lines that together say one event: what, when and where, each on a line of its own."""
 
 import re
-from collections.abc import Sequence
+from collections.abc import Sequence, Set
+from itertools import pairwise
 from typing import Final
 
 from nomarium.reading.cells.placewords import NO_PLACE, is_place
@@ -13,16 +14,19 @@ from nomarium.reading.layouts.textlines import TextLine, is_sentence
 from nomarium.reading.layouts.weekdaylines import begins_with_weekday
 from nomarium.sheets.sheet import Row
 
+_LEAST_ALIKE: Final = 2
+"""Paragraphs of one form from which on it is that of a text."""
 _PLACE_LABEL: Final = re.compile(
     r"(?i)(?:where|location|place|venue|room|wo|ort|lieu|où|lugar|dónde|waar|plaats|luogo|dove)\s*:\s*(?=\S)"
 )
 
 
 def event_of_few_lines(
-    lines: Sequence[TextLine], lexicon: Lexicon, over: Sequence[TextLine] = ()
+    lines: Sequence[TextLine], lexicon: Lexicon, over: Sequence[TextLine] = (), dates_first: bool = False
 ) -> Row | None:
     """The event that a paragraph of a few lines says: its title, when, and perhaps where. None when it is no such paragraph.
-    `over`: the line that stands alone above it, the title where all others say more of what it is."""
+    `over`: the line that stands alone above it, the title where all others say more of what it is. `dates_first`: in such a text
+    paragraphs begin with their dates, and then say what."""
     if len(lines) > 2 and heads_paper(lines[0].text) and not lines[0].date:
         lines = lines[1:]  # AGENDA, over the committee that meets
     dated = [n for n, line in enumerate(lines) if line.date]
@@ -38,15 +42,13 @@ def event_of_few_lines(
     elif times or (
         at == 0
         and len(others) > 1
+        and not dates_first
         and not (is_place(others[1].text.partition(",")[0]) or all(map(is_sentence, others[1:])))
     ):
         return None
     if re.match(r"\s*:\s+\w", lines[at].text.removeprefix(lines[at].date)) and at:
         return None  # After half term: over Monday 2 November: back to work
-    begins = (
-        begins_with_weekday(line.text, lexicon) or re.match(r"(?i)[ap]\.?m\b", line.text) for line in others
-    )
-    if any(begins) or heads_paper(lines[0].text):
+    if any(_begins_entry(line.text, lexicon) for line in others) or heads_paper(lines[0].text):
         return None
     is_bare = sum(map(str.isalpha, lines[at].rest)) < 2
     beside, *more = [""] if is_bare else [str(part) for part in re.split(r"[.;]\s+|,\s+", lines[at].rest)]
@@ -75,6 +77,39 @@ def event_of_few_lines(
         " ".join(rest[1:]),
         repeat=lines[at].repeat,
         without=lines[at].without,
+    )
+
+
+def _begins_entry(text: str, lexicon: Lexicon) -> bool:
+    return begins_with_weekday(text, lexicon) or re.match(r"(?i)[ap]\.?m\b", text) is not None
+
+
+def apart_at_dates(paragraphs: Sequence[list[TextLine]], marked: Set[int]) -> list[list[TextLine]]:
+    """The paragraphs, one that is a date and what is on then, again and again with no blank line between, in its parts. `marked`: the
+    lines that are headings."""
+    found: list[list[TextLine]] = []
+    for lines in paragraphs:
+        begins = [n for n, line in enumerate(lines) if line.date]
+        parts = [list(lines[a:b]) for a, b in pairwise([*begins, len(lines)])]
+        over = lines[: begins[0]] if begins else []
+        is_headed = all(line.number in marked for line in over)
+        are_alike = len(parts) > 1 and is_headed and all(map(_begins_with_date, parts))
+        found += [*filter(None, [list(over)]), *parts] if are_alike else [list(lines)]
+    return found
+
+
+def are_dates_first(paragraphs: Sequence[Sequence[TextLine]]) -> bool:
+    """Whether several paragraphs of a few lines begin with a date and a time or nothing, and say what is on then below it."""
+    return sum(_begins_with_date(lines) for lines in paragraphs) >= _LEAST_ALIKE
+
+
+def _begins_with_date(lines: Sequence[TextLine]) -> bool:
+    first, *others = lines
+    is_bare = bool(first.date) and not first.is_bullet and sum(map(str.isalpha, first.rest)) < 2
+    return (
+        is_bare
+        and 1 < len(others) < 5
+        and not any(line.date or line.time or line.is_bullet for line in others)
     )
 
 

@@ -162,6 +162,7 @@ LAYOUTS: tuple[Layout, ...] = (
     Layout("events", "eventlist", "look_in_its_language", frozenset(("no-dates", "no-rows"))),
     Layout("events", "monthbeside", only_after=_NO_DATES),
     Layout("events", "monthsections", only_after=_DRAWN | _NO_DATES),
+    Layout("grid", "daysundermonth", only_after=_DRAWN | _NO_DATES),
     Layout("events", "headtimes", only_after=frozenset(("no-titles",))),
     Layout("events", "headyears", only_after=_NO_DATES),
     Layout("events", "monthcolumns", only_after=_DRAWN),

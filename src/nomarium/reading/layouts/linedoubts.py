@@ -127,6 +127,16 @@ _DAY_OR_NUMBER: Final = Refusal(
 _PARTED: Final = r";|(?<=[^\W\d]{3})\.\s+(?=[A-Z])|(?<=:\d\d)\.\s+(?=[A-Z])"
 
 
+_RESERVE: Final = re.compile(
+    r"(?i)\b(?:in (?:the )?(?:case|event) of (?:rain|bad weather|poor weather|wind|storms?|snow)|if (?:it rains|it is wet|wet|raining|postponed|called off)|(?:rain|snow|wet weather|bad weather|reserve|back-?up|alternative|fallback) (?:date|day))\W{0,3}(?:(?:then|on|to|is|will be|held)\W{1,2}){0,3}$"
+)
+"""What leads to a day on which something is held if it cannot be on its own."""
+_IN_RESERVE: Final = Refusal(
+    "text-open", "The line says a day in reserve: what is on then is held if another day falls through.",
+    "Write it with its title if it is to be an event, “Mon 21 June: Sports day, if not on Friday”, or take it out.",
+)  # fmt: skip
+
+
 def _is_of_last(line: TextLine) -> bool:
     """Whether a line names two things, parted by a semicolon or a full stop, and its time stands with the second: `Cake sale;
     disco 6pm`."""
@@ -217,6 +227,8 @@ def _says_more_of_repeat(line: TextLine, lexicon: Lexicon) -> bool:
 
 def _doubt_beside_date(line: TextLine, lexicon: Lexicon) -> Refusal | None:
     """Why what stands beside the date of a line is no title, or leaves the date open."""
+    if _RESERVE.search(line.text.partition(line.date)[0]):
+        return _IN_RESERVE
     if fold(line.rest).strip(" :") in _LABELS or _MORE_OF_TIME.fullmatch(line.rest):
         return _LABELLED
     if _UNSAID.search(line.rest):

@@ -198,7 +198,7 @@ def _with_whole_brackets(text: str) -> str:
 
 
 def _without_empty_brackets(text: str) -> str:
-    return re.sub(_NOTHING_IN, "", text) if "(" in text else text
+    return re.sub(_NOTHING_IN, "", text).replace(" )", ")") if "(" in text else text
 
 
 def _is_before_time(part: str, line: TextLine) -> bool:

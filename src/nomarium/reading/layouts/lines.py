@@ -27,7 +27,12 @@ from nomarium.reading.layouts.columnlines import table_of_lines
 from nomarium.reading.layouts.diarycolumns import with_months_beside
 from nomarium.reading.layouts.drawnlines import drawing_of_lines
 from nomarium.reading.layouts.eventrow import EventRow, with_whole_names
-from nomarium.reading.layouts.fewlines import event_of_few_lines, under_its_title
+from nomarium.reading.layouts.fewlines import (
+    apart_at_dates,
+    are_dates_first,
+    event_of_few_lines,
+    under_its_title,
+)
 from nomarium.reading.layouts.labelledlines import (
     is_title_and_day,
     labelled,
@@ -228,7 +233,8 @@ def _paragraphs(
         [text_line(number, text, lexicon)._replace(indent=indents.get(number, 0)) for number, text in some]
         for some in paragraphs_of(lines)
     ]
-    return with_times_below(found, lexicon)
+    marked = {number for number, text in lines if HEADING.match(text)}
+    return apart_at_dates(with_times_below(found, lexicon), marked)
 
 
 def _with_their_figures(
@@ -257,6 +263,7 @@ def _take_all(paragraphs: Sequence[list[TextLine]], marked: frozenset[int], taki
     least = least_labels(paragraphs)
     most = most_over(paragraphs, least)
     titled = titles_over(paragraphs, marked, lexicon)
+    dates_first = are_dates_first(paragraphs)
     last: list[TextLine] = []
     for n, read in ((n, part) for n, some in enumerate(paragraphs) for part in parts_of(some, least, most)):
         alone = last if len(last) == 1 and may_stand_over(last[0]) else []
@@ -271,10 +278,12 @@ def _take_all(paragraphs: Sequence[list[TextLine]], marked: frozenset[int], taki
         )
         over = over or (labelled(read, lexicon, 1) if n and is_title_and_day(read) else None)
         over = over or (
-            None if heads_times else under_its_title(event_of_few_lines(read, lexicon, alone), alone)
+            None
+            if heads_times
+            else under_its_title(event_of_few_lines(read, lexicon, alone, dates_first=dates_first), alone)
         )
         if over is not None:
-            taking.rows.append(over)
+            taking.take_event(over, next((line for line in read if line.date), None))
             last = []
             continue
         for line in read:

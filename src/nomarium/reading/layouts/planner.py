@@ -34,8 +34,9 @@ from nomarium.reading.layouts.month import has_day_numbers
 from nomarium.reading.layouts.narrowcells import in_whole_lines
 from nomarium.reading.layouts.slots import is_clear_time
 from nomarium.reading.layouts.unusedcolumns import unused_columns
-from nomarium.reading.layouts.weekdays import begins_week, dates_of_weekdays
+from nomarium.reading.layouts.weekdays import begins_week, dates_of_weekdays, week_of
 from nomarium.reading.layouts.weekrosters import week_column
+from nomarium.reading.options import ReadingOptions
 from nomarium.sheets.sheet import Area, Row, Sheet, cell_text
 
 _WEEK_DAYS: Final = 7
@@ -65,34 +66,39 @@ def look(top: Top) -> Reading | NotRead:
     if has_day_numbers(weeks):
         return _no_planner(sheet)  # a month, whose name is missing
     settled: list[Problem] = []
-    begin_of: Callable[[Cell], dt.date | Refusal]
+    said: list[tuple[int, dt.date]] = []
+    begin_of: Callable[[Cell], dt.date | Refusal] = _in_no_week
     label, counted = _label_column(rows[head][1], weeks, min(weekdays), lexicon), "counted from its date"
     if label is not None:
         labels = [(number, row[label]) for number, row in weeks if cell_text(row[label])]
         days = decide_days(sheet, labels, options, WEEKDAYS[weekdays[min(weekdays)]], rows[:head])
         begin_of, settled = partial(_week_of, weekdays=weekdays, days=days), told(days, sheet)
+    elif said := _weeks_said(rows, head, weekdays, lexicon, options):
+        counted = f"all in that of {said[0][1]} (row {said[0][0]})" if len(said) == 1 else "as rows above say"
     elif options.day_one is not None:
         label = _number_column(weeks, min(weekdays))
         if label is not None and not _number_weeks(rows[head][1][label], [row[label] for _, row in weeks]):
             return _no_planner(sheet)  # names, posts or rooms, of a roster
         first = next((text for _, row in weeks if (text := cell_text(row[label or 0]))), "")
         headed = f"{cell_text(rows[head][1][label])} {first}" if label is not None else ""
-        of_year = any(
-            are_calendar_weeks(options.day_one, text) for text in (first, headed) if label is not None
+        of_year = label is not None and any(
+            are_calendar_weeks(options.day_one, one) for one in (first, headed)
         )
         begin_of = partial(_week_from, options.day_one, of_year)
         if label is not None and _are_days(cell_text(rows[head][1][label]), [row[label] for _, row in weeks]):
             begin_of = _day_without_month
-        counted = (
-            f"counted from {options.day_one} on" if label is not None else f"all in that of {options.day_one}"
-        )
-        counted = f"by its number in the year, from that of {options.day_one} on" if of_year else counted
+        counted = _counted_from(options.day_one, label is not None, of_year)
     else:
         return _no_planner(sheet)
-    entries, undated = _entries(sheet, weeks, weekdays, label, begin_of)
+    entries, undated = (
+        _in_said_weeks(sheet, weeks, weekdays, said)
+        if said
+        else _entries(sheet, weeks, weekdays, label, begin_of)
+    )
     remarks = [row for at, row in enumerate(rows) if at < head or at in repeated] + undated
+    what = "a week a row" if label is not None else "one week" if len(said) < 2 else "weeks below one another"
     notes = [
-        _told("one week" if label is None else "a week a row", counted).at(sheet.place()),
+        _told(what, counted).at(sheet.place()),
         *settled,
         *unused_columns(sheet, rows[head][1], weeks, {*weekdays} if label is None else {label, *weekdays}),
     ]
@@ -214,6 +220,52 @@ def _number_weeks(heading: Cell, labels: Sequence[Cell]) -> bool:
         return True
     are_numbers = all(re.match(r"\d{1,2}(?:st|nd|rd|th)?\b", text) for text in texts)
     return bool(texts) and are_numbers and is_headed
+
+
+def _weeks_said(
+    rows: Sequence[Row], head: int, weekdays: dict[int, int], lexicon: Lexicon, options: ReadingOptions
+) -> list[tuple[int, dt.date]]:
+    """The rows that say by themselves which week is below them, `Menu – week beginning 8 March 2027`, and its first day, in order;
+    none where entries stand above the first, or something left of the weekdays."""
+    begins = min(weekdays)
+    if any(cell_text(cell) for _, row in rows[head:] for cell in row[:begins]):
+        return []
+    found = [
+        (number, day)
+        for number, row in rows
+        if (day := week_of(row, weekdays[begins], lexicon, options)) is not None
+    ]
+    above = [row for number, row in rows[head + 1 :] if found and number < found[0][0]]
+    return [] if any(cell_text(cell) for row in above for cell in row) else found
+
+
+def _in_said_weeks(
+    sheet: Sheet, rows: Sequence[Row], weekdays: dict[int, int], said: Sequence[tuple[int, dt.date]]
+) -> tuple[list[DrawnEntry | Problem], list[Row]]:
+    """What stands under the weekdays, each row in the week that is said last above it."""
+    entries: list[DrawnEntry | Problem] = []
+    others = [row for row in rows if row[0] in dict(said)]
+    ends = [*(number for number, _ in said[1:]), rows[-1][0] + 1 if rows else 0]
+    for (number, day), end in zip(said, ends, strict=True):
+        below = [row for row in rows if number < row[0] < end]
+        more, undated = _entries(sheet, below, weekdays, None, partial(_of_one_week, day))
+        entries, others = [*entries, *more], [*others, *undated]
+    return entries, others
+
+
+def _of_one_week(begins: dt.date, _: Cell) -> dt.date | Refusal:
+    return begins
+
+
+def _in_no_week(_: Cell) -> dt.date | Refusal:
+    return Refusal("planner-none", "Nothing says which week it is in.", "Write its first day.")
+
+
+def _counted_from(day_one: dt.date, is_labelled: bool, of_year: bool) -> str:
+    """How weeks are counted from a day, in words."""
+    if of_year:
+        return f"by its number in the year, from that of {day_one} on"
+    return f"counted from {day_one} on" if is_labelled else f"all in that of {day_one}"
 
 
 def _week_from(day_one: dt.date, of_year: bool, cell: Cell) -> dt.date | Refusal:

@@ -278,15 +278,8 @@ def _named(parts: _Parts, time_in: TimeIn) -> Said | Literal["doubtful"]:
 
 def _due_in(due: re.Match[str], whole: str) -> str:
     """What is due by a day; with its verb where only the place follows, `Book at the office`."""
-    thing = (
-        due["title"]
-        or due["asked"]
-        or due["thing"]
-        or due["owed"]
-        or due["act"]
-        or due["open"]
-        or due["task"]
-    )
+    names = ("title", "asked", "thing", "owed", "act", "open", "task", "reaching")
+    thing = next(filter(None, map(due.group, names)), "")
     is_where = due["asked"] and re.match(r"(?i)(?:at|in|on|via|with|through|online)\b", due["asked"])
     return whole[: due.end("asked")] if is_where else thing
 

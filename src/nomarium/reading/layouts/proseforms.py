@@ -43,6 +43,7 @@ DUE: Final = re.compile(
     r"^(?:please )?(?:return|send(?: in| back)?|submit|hand in|confirm|complete|fill in|renew|bring(?: in| back)?|pay|order|book|reply to) (?P<asked>[^.:;?!]{3,80}?)\s+(?:by|before|no later than)\b(?P<until>.*)$|"
     r"^(?P<thing>[^.:;?!]{3,80}?) (?:must|should|need to|have to|has to|are to|is to) be (?:returned|sent|submitted|handed in|paid|in|made|received|ordered)"
     r"(?: \w+){0,3}? (?:by|before|no later than)\b(?P<last>.*)$|"
+    r"^(?P<reaching>[^.:;?!]{3,80}?) (?:must|should|need to|have to|has to|are to|is to) reach [^.:;?!]{2,60}?(?:by|before|no later than)\b(?P<reached>.*)$|"
     r"^(?P<owed>[^.:;?!]{3,80}?) (?:is|are|falls?) due (?:in |back |to be (?:paid|returned|in) )?(?:by|on|before|no later than)\b(?P<end>.*)$|"
     r"^(?P<task>(?-i:[A-Z]{2,3}|(?:[A-Z][a-z]*\.? ?){1,3}) to (?!be\b)[a-z]{2,} [^.:;?!]{3,60}?)\s+(?:by|before|no later than)\b(?P<done>.*)$|"
     r"^(?P<open>[^.:;?!]{0,60}?\b(?:bookings?|registrations?|enrol\w+|entr(?:y|ies)|applications?|nominations?|(?:ticket )?sales?|voting|polls?|sign-?ups?)) (?:will )?(?:closes?|ends?)\b(?P<close>.*)$|"
@@ -56,7 +57,7 @@ CLOSED: Final = re.compile(
 HERALD: Final = r"(?:please )?(?:save|note) the dates?|dates? for (?:the|your) diar(?:y|ies)|diary dates?"
 """What stands before a date and says that it comes."""
 LEAD_IN: Final = (
-    r"(?i)^(?:dear all[,:]?\s+)?(?:(?:I am|I['’]m|we are|we['’]re|I|we) (?:just )?(?:writing|write|pleased|delighted|happy) to (?:let you know|inform you|tell you|remind you|announce|confirm|say)|"
+    r"(?i)^(?:dear all[,:]?\s+)?(?:notice is (?:hereby )?given|(?:I am|I['’]m|we are|we['’]re|I|we) (?:just )?(?:writing|write|pleased|delighted|happy) to (?:let you know|inform you|tell you|remind you|announce|confirm|say)|"
     r"(?:this is )?(?:just )?(?:a (?:quick )?reminder|to (?:let you know|remind you))|please (?:note|remember|be aware)|(?:just )?a (?:quick )?note to say|as you (?:may )?know|don['’]t forget)(?: that|,)\s+|"
     rf"^(?:(?:a |just a )?(?:final|gentle|quick|friendly|last)?\s*reminder|important|{HERALD}|coming up|news|update|advance notice)\s*[:!–—-]\s*"
 )

@@ -129,7 +129,9 @@ class Taking:
         elif line.is_bullet and line.date and (entry := sentence_of_list(line, lexicon)) is not None:
             self.rows += [entry] if entry != "past" else []
             self.asides += [(line.number, line.text)] if entry == "past" else []
-        elif self._is_aside(line, following):
+        elif (not self.rows and says_its_paper(line)) or is_aside(
+            line, following if self._is_under_date else None
+        ):
             if names_week(line.date) or heads_slots(line, following):
                 self._stand_over(line)  # Bulletin, week of 7 December; Agenda, 3 May over 10:00 Welcome
             self.asides.append((line.number, line.text))
@@ -161,6 +163,12 @@ class Taking:
             self._take_time(line)
         else:
             self._take_undated(line, following)
+
+    def take_event(self, row: Row, dated: TextLine | None) -> None:
+        """An event that several lines say, one of them with several days of which others below may name one."""
+        self.rows.append(row)
+        if dated is not None and has_several_days(dated.date):
+            self._over, self._over_at, self._is_of_week = dated.date, dated.number, False
 
     @property
     def bare_headings(self) -> dict[int, TextLine]:
@@ -245,16 +253,6 @@ class Taking:
             return row
         self._title_reaches = line.number
         return number, EventRow(*map(str, cells))._replace(title=above.text.strip(" :"), place=str(cells[2]))
-
-    def _is_aside(self, line: TextLine, following: TextLine | None) -> bool:
-        """Whether a line is no event although it has a date or a time. `Doors 18:15` is one as an entry of a programme,
-        with another below it."""
-        if not self.rows and line.date and says_its_paper(line):
-            return True
-        after = following if self._is_under_date and following is not None else line
-        is_entry = bool(after.time) and not after.date and any(map(str.isalpha, after.rest))
-        is_aside_here = is_aside(line.text, bool(line.date), bool(line.time))
-        return is_aside_here and not (is_entry and after is not line and line.text.startswith("Doors"))
 
     def _left_open(self, line: TextLine, following: TextLine | None) -> Refusal | None:
         """Why a line that has no date and no time may all the same be an event; None for a note."""

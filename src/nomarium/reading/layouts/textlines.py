@@ -63,6 +63,10 @@ _BY_DAY: Final = re.compile(
 )
 _WEEK_TO: Final = r"(?i)\b(?:week|wk)\.?\s+(?:ending|ends)\s+(?=\d|[A-Z])"
 _BRACKETS: Final = str.maketrans("[]{}", "()()")
+_COUNTED_DAY: Final = re.compile(
+    r"(?i)(?:day|tag|jour|d[ií]a|giorno|dag)\s+\d{1,2}\s*[:,(–—-]\s*(?P<weekday>[^\W\d_]{2,10})\.?(?=\s*(?:[:,)–—-]|\d|$))"
+)
+"""The number of a day before its weekday, `Day 1 – Wednesday`."""
 _NUMBERED: Final = re.compile(r"^\d{1,2}\.\s+(\S+)")
 _COLUMNS: Final = r"\s*(?:\.\s?){4,}\s*|\s*…{2,}\s*|(?:(?<![.!?:;,])\s{2,}|\s*\t\s*|\s{3,})(?=\S)"
 """What parts the columns of a line: a tab, spaces, or a row of dots."""
@@ -76,6 +80,8 @@ _FIGURES: Final = re.compile(
 """Figures with a dot, that are a date only where a line begins with them: `from 9.15`, `3.9m`."""
 _LEAST_WORDS: Final = 7
 """Words from which on a line that ends as a sentence does is one."""
+_VERB: Final = r"(?i)\b(?:will (?:be|take)|takes? place|is to be)\b"
+"""What an entry of a list does without."""
 _ENTRY: Final = r"\s*(?:[–—:,|-]\s*)?(?!(?:is|are|was|were|will|has|to|and|or|on|in|at|sharp)\b)[^\W\d_a-z]"
 """What follows the time with which an entry of a programme begins."""
 ALL_DAY: Final = re.compile(
@@ -136,7 +142,7 @@ def is_sentence(line: TextLine) -> bool:
         and line.text.startswith(line.date)
     ):
         return False  # Sat 3 Oct – Boat jumble, Main slip. All welcome.
-    if re.search(r"\b[ap]\.m\.$", line.text.rstrip()):
+    if re.search(r"\b[ap]\.m\.$", line.text.rstrip()) and not re.search(_VERB, line.text):
         return False
     if line.time and not line.date and re.match(f"{re.escape(line.time)}{_ENTRY}", line.text):
         return False  # 10.00 Panel: wood or steel?
@@ -266,8 +272,11 @@ def _without_mark(text: str, lexicon: Lexicon) -> tuple[str, bool]:
     if "w" in bare or "W" in bare:
         bare = _with_week_behind(re.sub(_WEEK_OF, "w/c ", re.sub(_WEEK_TO, "w/e ", bare)))
     bare = _with_deadline_first(re.sub(_TILL_LATE, _open_end, in_figures(bare)))
+    counted = _COUNTED_DAY.match(bare)
+    if counted is not None and fold(counted["weekday"]) in lexicon.weekdays:
+        bare = bare[counted.start("weekday") :]  # Day 1 – Wednesday
     numbered = _NUMBERED.match(bare)
-    if numbered is not None and fold(numbered[1]).strip(".,") not in lexicon.months:
+    if numbered is not None and fold(numbered[1]).strip(".,:;–-") not in lexicon.months:
         return bare[numbered.start(1) :], True
     return bare, is_bullet
 
