@@ -102,7 +102,7 @@ def read_sheets(sheets: Sequence[Sheet], options: ReadingOptions, whole: bool = 
 def _may_be_events(unread: NotRead) -> bool:
     """Whether a table of a document, of which other parts are read, holds times beside words, and nothing else says what it is: its
     dates may stand where nobody looked."""
-    if unread.why not in ("no-dates", "no-rows"):
+    if unread.why not in ("no-dates", "no-rows", "no-titles"):
         return False
     cells = [cell_text(cell) for _, row in Top(unread.sheet, ReadingOptions()).rows for cell in row]
     is_weekly = any(re.fullmatch(_WEEKDAY, text) for text in cells)

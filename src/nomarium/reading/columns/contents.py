@@ -44,9 +44,9 @@ _SOME_WEEKS = r"odd|even|alternate|every other|(?:odd|even|alternate|every other
 _OF_WEEKS = r"(?i)\b(?:weeks?|wks?|odd|even|a ?/ ?b)\b"
 _CURRENCIES = "£$€"
 MOSTLY = 0.8
+"""The share of a column's cells that must read as something for the column to be taken as it."""
 _BETWEEN_DAYS = r"[\s,;/&+–—-]+(?:(?:and|et|und|to|every|each|on)(?![^\W_]))?|^(?:every|each|on)\s"
 _ALL_DAYS = frozenset(("daily", "weekdays", "weekends"))
-"""The share of a column's cells that must read as something for the column to be taken as it."""
 MOST_DIFFERENT = 100
 """Different cells of a column that are looked at."""
 
@@ -264,7 +264,9 @@ class Contents:
 
     @cached_property
     def texts(self) -> float:
-        return self._share(lambda cell: isinstance(cell, str) and any(map(str.isalpha, cell)))
+        """The share of cells that hold letters; a dash among three others says only that there is nothing."""
+        share = self._share_of_settled if len(self.different) > 3 else self._share
+        return share(lambda cell: isinstance(cell, str) and any(map(str.isalpha, cell)))
 
     @cached_property
     def are_codes(self) -> bool:

@@ -1,5 +1,6 @@
 """Why a table is no list: it lacks dates or titles, has no rows, or is for another recipe."""
 
+import datetime as dt
 import re
 from collections.abc import Sequence
 from itertools import islice
@@ -20,8 +21,9 @@ from nomarium.reading.columns.timesinwords import says_time
 from nomarium.reading.layouts.layout import NotRead, not_read
 from nomarium.reading.layouts.slots import is_clear_time
 from nomarium.reading.options import ReadingOptions
+from nomarium.reading.rows.datewithin import date_within
 from nomarium.reading.rows.yearly import is_yearly
-from nomarium.sheets.sheet import Sheet, cell_text, is_blank
+from nomarium.sheets.sheet import SENT, Sheet, cell_text, is_blank
 
 
 def without_rows(sheet: Sheet) -> NotRead:
@@ -122,11 +124,24 @@ def _without_dates(
         return not_read(sheet, "no-dates", "not all of its dates are", "date-column-missing", message, remedy)
     message = f"No column of {sheet.title} holds dates (it has {there})."
     for_one = "For one day only: --set date=2027-04-12."
+    if (above := _day_above(sheet)) is not None:
+        for_one = f"If all of it is on the day above it, “{above[1]}”: --set date={above[0]}."
     others = [c for c in columns if c.field not in ("time", "start", "end", "duration")]
     if any(map(_says_days, [text for c in others for text in (c.heading, *c.samples)])):
         for_one = "Give each row its date in a column of its own."
     remedy = f"{_column_asked(columns, 'date', options)}{for_one}"
     return not_read(sheet, "no-dates", "it has no dates", "date-column-missing", message, remedy)
+
+
+def _day_above(sheet: Sheet) -> tuple[dt.date, str] | None:
+    """The one day that the texts above a table say, and the last text that says it; None where they say none, or several."""
+    found: dict[dt.date, str] = {}
+    for number, text in sheet.said_above:
+        within = date_within(f"{text} ·", ENGLISH) if number != SENT else None
+        day = within.moment.first if within is not None and within.moment.last is None else None
+        dates = {one.date() for one in day.readings if one.year is not None} if day is not None else set()
+        found |= {one: text for one in dates if one is not None}
+    return next(iter(found.items())) if len(found) == 1 else None
 
 
 _OF_WHOM = ("attendees", "organizer", "teacher", "person", "group", "categories", "status", "term")
@@ -162,7 +177,13 @@ def _titles_asked(columns: Sequence[Column], fields: set[str], options: ReadingO
 
 def _says_days(text: str) -> bool:
     """Whether a heading or a cell says a day, or a month, in some form: then the rows are not all of one day."""
-    has_days = re.search(r"\d{1,2}\.\d{1,2}\.|\b\d{1,2}/\d{1,2}\b|\d(?:st|nd|rd|th)\b", text) is not None
+    has_days = (
+        re.search(
+            r"(?i)\b(?:mon|tue|wed|thu|fri|sat|sun)[a-z]{0,6}\.?,? \d{1,2}\b(?![:.]\d)|\d{1,2}\.\d{1,2}\.|\b\d{1,2}/\d{1,2}\b|\d(?:st|nd|rd|th)\b",
+            text,
+        )
+        is not None
+    )
     return has_days or looks_like_date(text) or fold(text).strip(" .") in ENGLISH.months
 
 
