@@ -47,8 +47,7 @@ MOSTLY = 0.8
 """The share of a column's cells that must read as something for the column to be taken as it."""
 _BETWEEN_DAYS = r"[\s,;/&+–—-]+(?:(?:and|et|und|to|every|each|on)(?![^\W_]))?|^(?:every|each|on)\s"
 _ALL_DAYS = frozenset(("daily", "weekdays", "weekends"))
-MOST_DIFFERENT = 100
-"""Different cells of a column that are looked at."""
+MOST_DIFFERENT = 100  # different cells of a column that are looked at
 
 
 _ORDINAL_WORDS = frozenset(("first", "second", "third", "fourth", "fifth"))

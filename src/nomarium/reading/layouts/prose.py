@@ -58,7 +58,7 @@ _DECIDED: Final = (
 _NOT: Final = r"(?i)\b(?:not|no|never|neither|cancelled|canceled|postponed|closed|shut|moved|instead|unless|until|except)\b|n['’]t\b"
 """Words by which a sentence says that something is not held, or not then."""
 _MOVED_TO: Final = r"(?i)\b(?:moved|postponed)\s+(?:to|until)\s*\0"
-_NOT_MISSED: Final = r"(?i)\b(?:do not|don['’]t|not to be) (?:miss(?:ed)?|forget(?:ting)?)\b"
+_NOT_MISSED: Final = r"(?i)\bno later than\b|\b(?:do not|don['’]t|not to be) (?:miss(?:ed)?|forget(?:ting)?)\b"
 _CLOCK: Final = r"(?:\d{1,2}(?:[.:]\d\d)?(?:\s*[ap]\.?m\b\.?)?|noon|midday|midnight)"
 _AT_TIME: Final = rf"(?:at|from|between)\s+{_CLOCK}(?:\s*(?:[-–—]|to|till?|until|and)\s*{_CLOCK})?"
 _AGAIN: Final = (

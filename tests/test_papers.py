@@ -1,0 +1,221 @@
+"""Letters, minutes, newsletters, agendas and programmes as people write them: what runs on from what stands above, who leads a
+course and what it costs, and what a paper says of itself."""
+
+from __future__ import annotations
+
+from email.message import EmailMessage
+from pathlib import Path
+
+import pytest
+
+from helpers import events_in, nomarium, plain
+
+
+def paper(folder: Path, text: str, name: str = "dates.txt") -> Path:
+    path = folder / name
+    path.write_text(text, "utf-8")
+    return path
+
+
+def page(folder: Path, body: str) -> Path:
+    return paper(folder, f"<html><body>{body}</body></html>", "dates.html")
+
+
+def mail(folder: Path, text: str, sent: str = "Wed, 3 Feb 2027 09:00:00 -0400") -> Path:
+    message = EmailMessage()
+    message["From"], message["To"], message["Subject"], message["Date"] = "office@saltmarsh.example", "all@saltmarsh.example", "Dates", sent  # fmt: skip
+    message.set_content(text)
+    path = folder / "dates.eml"
+    path.write_bytes(message.as_bytes())
+    return path
+
+
+SAID = {
+    # text, events
+    "a week of two months under a title of one": (
+        "Rota for November 2026\n\nWeek of 30 November\n- Mon 30: Fair\n- Tue 1: Swim test",
+        ["Fair 2026-11-30/2026-12-01", "Swim test 2026-12-01/2026-12-02"],
+    ),
+    "days of a later month under a month": (
+        "February 2027\n\n10–12 March: Trip\n22 – 1 March: Away\nWed 3: Fair",
+        ["Trip 2027-03-10/2027-03-13", "Away 2027-02-22/2027-03-02", "Fair 2027-02-03/2027-02-04"],
+    ),
+    "who leads a course below its name and a blank line": (
+        "Evening courses\n\nKnots for Beginners\n\nTutor: B. Tiller\nWednesday 13 January 2027, 6.30–8.00 pm\nSail Loft\nFee $65\n",
+        ["Knots for Beginners 2027-01-13T18:30/2027-01-13T20:00 @ Sail Loft"],
+    ),
+    "who leads a course between its name and its day": (
+        "Celestial Navigation\nTutor: M. Quill\nTuesday 12 January 2027, 7.00–9.00 pm\nRoom 5\nFee: $120\n\nKnots\nWednesday 13 January 2027\nLed by: B. Tiller\n6.30–8.00 pm, Sail Loft\nCost $65",
+        ["Celestial Navigation 2027-01-12T19:00/2027-01-12T21:00 @ Room 5", "Knots 2027-01-13T18:30/2027-01-13T20:00 @ Sail Loft"],
+    ),
+    "weeks from a day on": (
+        "Knots: three weeks from Wednesday 13 January 2027, 6.30 pm – 8 pm, Sail Loft\nRigging, Fri 15 January 2027, 6pm-8pm (2 weeks), Loft 2",
+        ["Knots 2027-01-13T18:30/2027-01-13T20:00 @ Sail Loft", "Knots 2027-01-20T18:30/2027-01-20T20:00 @ Sail Loft", "Knots 2027-01-27T18:30/2027-01-27T20:00 @ Sail Loft",
+         "Rigging 2027-01-15T18:00/2027-01-15T20:00 @ Loft 2", "Rigging 2027-01-22T18:00/2027-01-22T20:00 @ Loft 2"],
+    ),
+    "days on which nothing is on": (
+        "Week ahead\n\nMonday 8 March 2027\n- 8.30 Staff briefing\n- Fire practice\n\nTuesday 9 March\n\n- (nothing)\n\nThursday 11 March\n- No events today\n\n"
+        "Fri 12 March: nothing planned\nSat 13 March: no fixture\nMon 15 March: Nothing but oars\nTue 16 March: no after-school clubs",
+        ["Staff briefing 2027-03-08T08:30/2027-03-08T09:30", "Fire practice 2027-03-08/2027-03-09", "Nothing but oars 2027-03-15/2027-03-16", "no after-school clubs 2027-03-16/2027-03-17"],
+    ),
+    "a heading that breaks before its date": (
+        "Notices for the week beginning Sunday\n7 March 2027\nMonday 8th – Knitting circle, 2 pm (Loft 3)\nSaturday 13th – Jumble sale, 10–12",
+        ["Knitting circle 2027-03-08T14:00/2027-03-08T15:00 @ Loft 3", "Jumble sale 2027-03-13T10:00/2027-03-13T12:00"],
+    ),
+    "minutes with what was agreed and what is to be done": (
+        "The launch will be on Saturday 20 March 2027 at 11.00 am at Slip 1. MQ to order bunting by 1 March 2027.\n\n"
+        "It was agreed to hold the regatta on 12 June 2027. Entries close on 28 May 2027.\n\nNominations should reach the Secretary no later than 4 March 2027.",
+        ["Launch 2027-03-20T11:00/2027-03-20T12:00 @ Slip 1", "Deadline: MQ to order bunting 2027-03-01/2027-03-02", "Regatta 2027-06-12/2027-06-13",
+         "Deadline: Entries 2027-05-28/2027-05-29", "Deadline: Nominations 2027-03-04/2027-03-05"],
+    ),
+    "a letter that says when a school is closed": (
+        "As you know, school will be closed for half term from Monday 15 to Friday 19 February 2027. Please note that the school will also be closed on "
+        "Friday 12 March 2027 for staff training. On Monday 3 May 2027 the school will be closed.",
+        ["School closed for half term 2027-02-15/2027-02-20", "School closed for staff training 2027-03-12/2027-03-13", "School closed 2027-05-03/2027-05-04"],
+    ),
+    "a notice of a meeting, its agenda and who signs it": (
+        "NOTICE IS HEREBY GIVEN that the Annual General Meeting of the Boat Club will be held in the Main Loft on Thursday, 18 March 2027 at 7.30 p.m.\n\n"
+        "1. Minutes of the AGM held on 19 March 2026\n2. Treasurer's report for the year to 31 December 2026\n\nLunch with the President, 20 March 2027\n\nA. Moss, Hon. Secretary, 8 February 2027",
+        ["Annual General Meeting of the Boat Club 2027-03-18T19:30/2027-03-18T20:30 @ Main Loft", "Lunch with the President 2027-03-20/2027-03-21"],
+    ),
+    "a season whose dates stand first": (
+        "Concert season\n\nSaturday 16 October 2027, 7.30pm\nSea Songs\nHarbour Singers, conductor M. Quill\nMain Loft\n\nSunday 14 November 2027, 3pm\nBrass on the Water\nSlip 1\nFree",
+        ["Sea Songs 2027-10-16T19:30/2027-10-16T20:30 @ Main Loft", "Brass on the Water 2027-11-14T15:00/2027-11-14T16:00 @ Slip 1"],
+    ),
+    "a journey by the number and the weekday of its days": (
+        "Trip to Lunenburg\nWed 10 – Fri 12 March 2027\n\nDay 1 – Wednesday\n08:00 Meet at the gate\n\nDay 2: Thursday\n09:00 Sailing",
+        ["Trip to Lunenburg 2027-03-10/2027-03-13", "Meet at the gate 2027-03-10T08:00/2027-03-10T09:00", "Sailing 2027-03-11T09:00/2027-03-11T10:00"],
+    ),
+    "days of a German list with a full stop and a colon": (
+        "Termine 2027\n- 3. Februar: Schwimmprüfung, 10.15 Uhr, Hafenbad\n- 5. März: Zeugnisse",
+        ["Schwimmprüfung 2027-02-03T10:15/2027-02-03T11:15 @ Hafenbad", "Zeugnisse 2027-03-05/2027-03-06"],
+    ),
+}  # fmt: skip
+
+
+@pytest.mark.parametrize("name", SAID)
+def test_a_paper_is_read_as_it_was_meant(name: str, tmp_path: Path) -> None:
+    text, events = SAID[name]
+    ran = nomarium("build", paper(tmp_path, text), "-o", tmp_path / "out.ics")
+    assert ran.status == 0, ran.text
+    assert [*map(plain, events_in(tmp_path / "out.ics"))] == events, ran.text
+
+
+REFUSED = {
+    "a course of which all lines say who and how much": ("Fee: free\nSpeaker: Canon Moss\nThursday 14 January 2027, 7 pm", "The date stands alone"),
+    "an exhibition of weeks": ("Exhibition of models: 10 weeks from Tuesday 12 January 2027, 10 am – 4 pm", "again and again"),
+    "sessions from a day on": ("Tar: 6 sessions from Mon 18 January 2027, 7pm", "one day from which"),
+    "weeks of no weekday": ("Glue, 19 January 2027, 6pm-8pm (5 weeks), Loft 2", "again and again"),
+    "days after a time": ("Paint, 20 January 2027, 6pm-8pm for 3 days", "how many days it lasts"),
+    "a day in reserve": ("Friday 18 June 2027: Sports day\nIn case of rain: Monday 21 June 2027", "a day in reserve"),
+    "a closure from a time on": ("The office will be closed from 1pm on Thursday 25 March 2027.", "It is a sentence"),
+    "entries above a table": ("Week of 1 March 2027\n- Mon 1: Lunch\n- Tue 2: Swim test\n\nDate\tWhat\tWhere\n9 March\tFair\tLoft\n10 March\tTea\tYard\n", "Above the table stand entries"),
+}  # fmt: skip
+
+
+@pytest.mark.parametrize("name", REFUSED)
+def test_what_a_paper_leaves_open_is_asked(name: str, tmp_path: Path) -> None:
+    text, says = REFUSED[name]
+    ran = nomarium("build", paper(tmp_path, text), "-o", tmp_path / "out.ics")
+    assert ran.status == 1 and says in ran.err, ran.text
+    assert not (tmp_path / "out.ics").exists()
+
+
+def test_days_of_a_mail_are_in_the_week_that_it_names_and_not_in_the_month_it_was_sent(
+    tmp_path: Path,
+) -> None:
+    text = "Issue 14, week of 1 March 2027\n\n- Mon 1: Lunch in the canteen, 12.15\n- Wed 3: Swim test\n\nComing up\n10–12 March: Trip\n"
+    assert nomarium("build", mail(tmp_path, text), "-o", tmp_path / "out.ics").status == 0
+    assert [*map(plain, events_in(tmp_path / "out.ics"))] == [
+        "Lunch in the canteen 2027-03-01T12:15/2027-03-01T13:15", "Swim test 2027-03-03/2027-03-04", "Trip 2027-03-10/2027-03-13",
+    ]  # fmt: skip
+
+
+def test_the_school_year_of_a_title_beats_the_date_of_a_mail(tmp_path: Path) -> None:
+    text = "Term dates 2026–27\n\nTerm starts: Monday 7 September\nTerm ends: Thursday 25 March\n"
+    ran = nomarium("build", mail(tmp_path, text), "-o", tmp_path / "out.ics")
+    assert ran.status == 0, ran.text
+    assert [*map(plain, events_in(tmp_path / "out.ics"))] == ["Term starts 2026-09-07/2026-09-08", "Term ends 2027-03-25/2027-03-26"]  # fmt: skip
+
+
+PAGES = {
+    "the year of a newsletter over its table": (
+        "<h1>The Tidal Times</h1><p>Issue 14 · Week of 1 March 2027</p><table><tr><th>Date</th><th>What</th></tr><tr><td>9 March</td><td>Fair</td></tr></table>",
+        ["Fair 2027-03-09/2027-03-10"],
+    ),
+    "papers of an examination by their session and length": (
+        "<h1>Examinations – June 2027</h1><table><tr><th>Date</th><th>Session</th><th>Paper</th><th>Length</th></tr><tr><td rowspan=2>Monday 7 June</td><td>AM (9.00)</td><td>Rigging</td><td>1h 30m</td></tr>"
+        "<tr><td>PM (1.30)</td><td>Navigation</td><td>2h</td></tr><tr><td>Tuesday 8 June</td><td>AM (9.00)</td><td>Steam</td><td>1h</td></tr></table>",
+        ["Rigging 2027-06-07T09:00/2027-06-07T10:30", "Navigation 2027-06-07T13:30/2027-06-07T15:30", "Steam 2027-06-08T09:00/2027-06-08T10:00"],
+    ),
+    "a menu of the week in its title": (
+        "<h1>Lunch menu – week beginning 8 March 2027</h1><table><tr><th>Monday</th><th>Tuesday</th><th>Wednesday</th></tr><tr><td>Chowder</td><td>Pasta</td><td>Roast</td></tr></table>",
+        ["Chowder 2027-03-08/2027-03-09", "Pasta 2027-03-09/2027-03-10", "Roast 2027-03-10/2027-03-11"],
+    ),
+    "days of the month in the title of all tables": (
+        "<h1>Mock examinations January 2027</h1><h2>Week 1</h2><table><tr><th></th><th>9.00</th><th>1.30</th></tr><tr><td>Mon 11</td><td>Rigging (1h30)</td><td>Navigation (2h)</td></tr></table>"
+        "<h2>Week 2</h2><table><tr><th></th><th>9.00</th><th>1.30</th></tr><tr><td>Mon 18</td><td>Knots (45 min)</td><td></td></tr></table>",
+        ["Rigging (1h30) 2027-01-11T09:00/2027-01-11T10:30", "Navigation (2h) 2027-01-11T13:30/2027-01-11T15:30", "Knots (45 min) 2027-01-18T09:00/2027-01-18T09:45"],
+    ),
+}  # fmt: skip
+
+
+@pytest.mark.parametrize("name", PAGES)
+def test_a_table_of_a_page_has_what_its_headings_say(name: str, tmp_path: Path) -> None:
+    body, events = PAGES[name]
+    ran = nomarium("build", page(tmp_path, body), "-o", tmp_path / "out.ics")
+    assert ran.status == 0, ran.text
+    assert [*map(plain, events_in(tmp_path / "out.ics"))] == events, ran.text
+
+
+def test_a_table_below_a_day_that_stands_higher_is_asked_about_with_that_day(tmp_path: Path) -> None:
+    slots = "".join(f"<tr><td>{time}</td><td>{who}</td></tr>" for time, who in (("4.30", "Amaro"), ("4.40", "Bell"), ("4.50", "–"), ("5.00", "Osei")))  # fmt: skip
+    source = page(tmp_path, f"<h1>Parents' evening – Thursday 11 March 2027</h1><p>Mr Moss (Shed 4)</p><table>{slots}</table>")  # fmt: skip
+    ran = nomarium("build", source, "-o", tmp_path / "out.ics")
+    assert ran.status == 1 and "--set date=2027-03-11" in ran.err
+    assert nomarium("build", source, "--set", "date=2027-03-11", "-o", tmp_path / "out.ics").status == 0
+    assert [event["SUMMARY"] for event in events_in(tmp_path / "out.ics")] == ["Amaro", "Bell", "Osei", "Parents' evening"]  # fmt: skip
+
+
+DATED = {
+    # a title with a day, months of the rows, the year of the first row or None when it is asked
+    "Diary 10 December 2026": ("12 January", 2027),
+    "Newsletter of 10 December 2026": ("12 September", 2026),
+    "Diary from 20 June 2026": ("12 September", 2026),
+    "Printed 3 January 2027": ("12 September", None),
+    "Diary 5 May 2027": ("12 November", None),
+    "Dates from 7 September 2026 to 18 December 2026": ("12 September", 2026),
+}
+
+
+@pytest.mark.parametrize("title", DATED)
+def test_the_day_of_a_title_says_the_year_of_the_days_about_it(title: str, tmp_path: Path) -> None:
+    day, year = DATED[title]
+    source = paper(tmp_path, f"{title}\n\nDate,Title\n{day},Fair\n", "dates.csv")
+    ran = nomarium("build", source, "-o", tmp_path / "out.ics")
+    assert ran.status == (0 if year else 1), ran.text
+    if year:
+        assert [event["DTSTART"].dt.year for event in events_in(tmp_path / "out.ics")] == [year]
+
+
+WEEKS = {
+    "each over its weekdays": "w/c 8 March 2027\nMon,Tue,Wed\nOars,,Tar\nw/c 15 March 2027\nMon,Tue,Wed\n,Glue,\n",
+    "weekdays once": "Mon,Tue,Wed\nw/c 8 March 2027,,\nOars,,Tar\nw/c 15 March 2027,,\n,Glue,\n",
+}
+
+
+@pytest.mark.parametrize("name", WEEKS)
+@pytest.mark.parametrize("more", [(), ("--day-one", "2027-03-08")], ids=["found", "with the first day"])
+def test_rows_that_name_a_week_date_what_is_drawn_below_them(
+    name: str, more: tuple[str, ...], tmp_path: Path
+) -> None:
+    source = paper(tmp_path, WEEKS[name], "week.csv")
+    assert nomarium("build", source, "-o", tmp_path / "out.ics", *more).status == 0
+    assert sorted(map(plain, events_in(tmp_path / "out.ics"))) == ["Glue 2027-03-16/2027-03-17", "Oars 2027-03-08/2027-03-09", "Tar 2027-03-10/2027-03-11"]  # fmt: skip
+
+
+def test_days_run_into_the_month_after_that_of_the_title(tmp_path: Path) -> None:
+    source = paper(tmp_path, "January 2027\nDate,9.00,1.30\nFri 29,Rigging,Knots\nMon 1,Steam,\n", "grid.csv")
+    ran = nomarium("build", source, "-o", tmp_path / "out.ics")
+    assert ran.status == 0 and "“Fri 29” is Fri 29 January 2027" in ran.out
+    assert [plain(event)[:20] for event in events_in(tmp_path / "out.ics")] == ["Rigging 2027-01-29T0", "Knots 2027-01-29T13:", "Steam 2027-02-01T09:"]  # fmt: skip
