@@ -9,6 +9,8 @@ from pathlib import Path
 import pytest
 
 from helpers import events_in, nomarium, plain
+from nomarium.reading.cells.words import ENGLISH
+from nomarium.reading.rows.datewithin import date_within
 
 
 def paper(folder: Path, text: str, name: str = "dates.txt") -> Path:
@@ -85,6 +87,24 @@ SAID = {
     "a journey by the number and the weekday of its days": (
         "Trip to Lunenburg\nWed 10 – Fri 12 March 2027\n\nDay 1 – Wednesday\n08:00 Meet at the gate\n\nDay 2: Thursday\n09:00 Sailing",
         ["Trip to Lunenburg 2027-03-10/2027-03-13", "Meet at the gate 2027-03-10T08:00/2027-03-10T09:00", "Sailing 2027-03-11T09:00/2027-03-11T10:00"],
+    ),
+    "a report of what was, and what comes": (
+        "Played on Saturday 6 February 2027 at the Harbour Field. The next match is on Saturday 13 February 2027 against Lunenburg, kick-off 2.15pm.\n\n"
+        "We welcomed 40 visitors on 5 January 2027.\n\n- [ ] Order oars by 3 March 2027\n- [x] Book hall (done 1 Feb 2027)",
+        ["Next match 2027-02-13T14:15/2027-02-13T15:15", "Order oars 2027-03-03/2027-03-04"],
+    ),
+    "a date behind its label over times behind theirs": (
+        "Date: 22nd April 2027\nArrival: 9.30am\nTalk: 10.00am - 11.00am (Loft 2)\nLunch: 12.00",
+        ["Arrival 2027-04-22T09:30/2027-04-22T10:00", "Talk 2027-04-22T10:00/2027-04-22T11:00 @ Loft 2", "Lunch 2027-04-22T12:00/2027-04-22T13:00"],
+    ),
+    "clubs by their weekdays, in weeks and not in others that a sentence says": (
+        "Clubs run from Monday 8 February to Friday 5 March 2027 (not half term 15–19 February).\n\nMonday: Chess, 3.30–4.30, Loft 2\nThursday: Rowing, 3.30–5.00, Slip 1",
+        ["Chess 2027-02-08T15:30/2027-02-08T16:30 @ Loft 2", "Chess 2027-02-22T15:30/2027-02-22T16:30 @ Loft 2", "Chess 2027-03-01T15:30/2027-03-01T16:30 @ Loft 2",
+         "Rowing 2027-02-11T15:30/2027-02-11T17:00 @ Slip 1", "Rowing 2027-02-25T15:30/2027-02-25T17:00 @ Slip 1", "Rowing 2027-03-04T15:30/2027-03-04T17:00 @ Slip 1"],
+    ),
+    "days with weekdays of their own, shortened": (
+        "INSET days: Tues 1 Sept 2026, Fri 27 Nov 2026, Mon 7 June 2027",
+        ["INSET days 2026-09-01/2026-09-02", "INSET days 2026-11-27/2026-11-28", "INSET days 2027-06-07/2027-06-08"],
     ),
     "days of a German list with a full stop and a colon": (
         "Termine 2027\n- 3. Februar: Schwimmprüfung, 10.15 Uhr, Hafenbad\n- 5. März: Zeugnisse",
@@ -212,6 +232,31 @@ def test_rows_that_name_a_week_date_what_is_drawn_below_them(
     source = paper(tmp_path, WEEKS[name], "week.csv")
     assert nomarium("build", source, "-o", tmp_path / "out.ics", *more).status == 0
     assert sorted(map(plain, events_in(tmp_path / "out.ics"))) == ["Glue 2027-03-16/2027-03-17", "Oars 2027-03-08/2027-03-09", "Tar 2027-03-10/2027-03-11"]  # fmt: skip
+
+
+def test_days_of_a_week_down_with_times_in_their_cells(tmp_path: Path) -> None:
+    source = paper(tmp_path, 'w/c 8 March 2027,\nMon,"Assembly 8.45 (Hall)\nChoir 3.30"\nTue,Swim\nWed,\nThu,Governors 6pm\n', "week.csv")  # fmt: skip
+    refused = nomarium("build", source, "-o", tmp_path / "out.ics")
+    assert refused.status == 1 and "8:45 could be in the morning or in the evening" in refused.err
+    assert nomarium("build", source, "-o", tmp_path / "out.ics", "--clock", "12").status == 0
+    assert [*map(plain, events_in(tmp_path / "out.ics"))] == [
+        "Assembly (Hall) 2027-03-08T08:45/2027-03-08T09:45", "Choir 2027-03-08T15:30/2027-03-08T16:30", "Swim 2027-03-09/2027-03-10",
+        "Governors 2027-03-11T18:00/2027-03-11T19:00",
+    ]  # fmt: skip
+
+
+BRACKETS = {
+    "Fair (15 February 2027). Bring boots ·": "15 February 2027",
+    "(not half term 15–19 February). ·": "15–19 February",
+    "Fair “15 February 2027”. ·": "15 February 2027",
+    "Fri 18 Dec (noon dismissal). ·": "Fri 18 Dec",
+}
+
+
+@pytest.mark.parametrize("text", BRACKETS)
+def test_a_sentence_that_ends_behind_a_bracket_has_its_whole_date(text: str) -> None:
+    found = date_within(text, ENGLISH)
+    assert found is not None and found.text == BRACKETS[text]
 
 
 def test_days_run_into_the_month_after_that_of_the_title(tmp_path: Path) -> None:

@@ -91,6 +91,14 @@ def mail_heads(lines: Sequence[tuple[int, str]]) -> frozenset[int]:
     return frozenset(found)
 
 
+_TICKED: Final = re.compile(r"\s*(?:[-*+•]\s+)?(?:\[[xX✓✔]\]|[☑☒])\s")
+
+
+def ticked_off(lines: Sequence[tuple[int, str]]) -> dict[int, str]:
+    """The entries of a list that are ticked as done, by their numbers: `- [x] Book the hall`."""
+    return {number: text.strip() for number, text in lines if _TICKED.match(text)}
+
+
 def _is_dateline(text: str, lexicon: Lexicon) -> bool:
     """Whether a line is a date, alone or behind a place: `Saltmarsh, 1 May 2027`."""
     within = date_within(f"{text} ·", lexicon)
@@ -161,6 +169,12 @@ def is_aside(line: TextLine, following: TextLine | None) -> bool:
 def heads_paper(text: str) -> bool:
     """Whether a line says what kind of paper it is that bears a date, `Newsletter`."""
     return re.fullmatch(_PAPERS, text) is not None
+
+
+def says_nothing_on(line: TextLine) -> bool:
+    """Whether a line says of its day that nothing is on: `Wed 10 March: nothing`, `w/b 28 Sept –`."""
+    ends_open = not line.rest and re.search(r"\s[-–—]\s*$", line.text) is not None
+    return ends_open or IDLE.fullmatch(line.rest) is not None
 
 
 def says_its_paper(line: TextLine) -> bool:

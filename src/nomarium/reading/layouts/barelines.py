@@ -7,13 +7,13 @@ from collections.abc import Iterator, Mapping, Sequence
 from typing import Final, NamedTuple
 
 from nomarium.reading.cells.placewords import is_place
-from nomarium.reading.cells.words import Lexicon
+from nomarium.reading.cells.words import Lexicon, fold
 from nomarium.reading.layouts.aboutlines import says_about
 from nomarium.reading.layouts.asides import IDLE, heads_paper, may_title
 from nomarium.reading.layouts.eventrow import EventRow
 from nomarium.reading.layouts.linetimes import time_in
 from nomarium.reading.layouts.monthlines import month_alone
-from nomarium.reading.layouts.textlines import BULLET, MARKS, TextLine
+from nomarium.reading.layouts.textlines import BULLET, MARKS, TextLine, text_line
 from nomarium.sheets.sheet import Row
 
 _OF_DAY: Final = re.compile(r"(?i)[^\d:]{2,40}\s(?:for|on|für|am|pour|le|para|el|voor)")
@@ -166,3 +166,21 @@ def edge_of(line: TextLine, above: TextLine | None) -> Row | None:
     if not may_title(above) or len(above.text.split()) > _MOST_OVER_EDGE:
         return None
     return line.number, EventRow(line.date, line.time, f"{above.text.strip(' :')} {label.lower()}")
+
+
+_DAY_LABELS: Final = frozenset("date day when on datum tag wann quand jour fecha cuando".split())
+
+
+def labels_day(line: TextLine, following: TextLine | None, lexicon: Lexicon) -> TextLine | None:
+    """A line that is a date behind its label, over one that says a time, with that date: `Date: 22 April 2027` over `Arrival: 9.30am`."""
+    label, colon, value = line.text.partition(":")
+    if (
+        not colon
+        or following is None
+        or not following.time
+        or following.date
+        or fold(label) not in _DAY_LABELS
+    ):
+        return None
+    dated = text_line(line.number, value, lexicon)
+    return dated if dated.date and not (dated.time or dated.has_time or dated.rest or dated.repeat) else None

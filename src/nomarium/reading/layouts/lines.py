@@ -18,6 +18,7 @@ from nomarium.reading.layouts import linerefusals
 from nomarium.reading.layouts.asides import (
     lines_about_letters,
     mail_heads,
+    ticked_off,
     with_headings_marked,
     without_quotes,
 )
@@ -153,7 +154,8 @@ def _read(
     """The rows that lines come to; those of `heads` date tables, and no lines. `sent`: when the message was."""
     texts = [(number, with_plain_signs(cell_text(row[0])) if row else "") for number, row in lines]
     plain = with_headings_marked(list(without_quotes(texts)))
-    whole, of_letters = [*sent, *plain], lines_about_letters(plain, lexicon) | mail_heads(plain)
+    whole, ticked = [*sent, *plain], ticked_off(plain)
+    of_letters = lines_about_letters(plain, lexicon) | mail_heads(plain) | ticked.keys()
     plain = [(number, "" if number in of_letters or number in heads else text) for number, text in plain]
     as_written, beside = dict(plain), with_months_beside(plain, lexicon)
     plain = [(number, beside.get(number, text)) for number, text in plain]
@@ -168,6 +170,7 @@ def _read(
         every = list(chain.from_iterable(paragraphs))
     heads = heads_of_programmes(every)
     taking = Taking(lexicon, has_date, sent[0][1] if sent else "", weeks == 1, heads, is_diary(every))
+    taking.asides += [(n, text) for n, text in ticked.items() if any(map(str.isdigit, text))]
     marked = frozenset(number for number, text in plain if HEADING.match(text))
     _take_all(with_labels_together(paragraphs), marked, taking)
     rows = [*cards.items(), *taking.rows]
@@ -176,13 +179,7 @@ def _read(
     ]
     refused = {number for number, _, _ in taking.refused}
     untaken = [(number, text) for number, text in plain if number not in refused]
-    for line, title, place in titled_days(taking.bare_headings, untaken, rows, lexicon):
-        if title:
-            what = title.strip(" :")
-            of_title = EventRow(line.date, line.time, what, place, repeat=line.repeat, without=line.without)
-            rows.append((line.number, of_title))
-        elif line.number not in taking.dating:
-            taking.refused.append((line.number, line.text, linerefusals.EMPTY))
+    rows += _of_bare_days(taking, untaken, rows, lexicon)
     rows = with_title_of_poster(rows, every)
     text_of = dict(whole)
     idle = {n for n, (_, cells) in enumerate(rows) if says_nothing(str(cells[2]), lexicon)} | _places_alone(
@@ -207,6 +204,21 @@ def _read(
         ended, notes, _sample(ended), has_open_ends, taking.refused, above, taking.timed, taking.asides, loose, forward,
         sent[0][1] if taking.follows_message else "",
     )  # fmt: skip
+
+
+def _of_bare_days(
+    taking: Taking, untaken: Sequence[tuple[int, str]], rows: Sequence[Row], lexicon: Lexicon
+) -> list[Row]:
+    """The rows of lines that say a day and nothing else, with the titles beside them; one without is refused."""
+    found: list[Row] = []
+    for line, title, place in titled_days(taking.bare_headings, untaken, rows, lexicon):
+        if title:
+            what = title.strip(" :")
+            of_title = EventRow(line.date, line.time, what, place, repeat=line.repeat, without=line.without)
+            found.append((line.number, of_title))
+        elif line.number not in taking.dating:
+            taking.refused.append((line.number, line.text, linerefusals.EMPTY))
+    return found
 
 
 def _places_alone(rows: Sequence[Row]) -> set[int]:

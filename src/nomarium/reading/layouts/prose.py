@@ -50,7 +50,7 @@ _VERBS: Final = r"(?i)\b(?:is|are|be|was|were|will|can|has|have|had|please|must|
 _TO_BE: Final = r"(?i)[\s)]*(?:will (?:be|take place|start|begin)|takes place|starts|begins)\b"
 _SIGNS: Final = " ,:(–—-"
 """What parts a title from the date behind it."""
-_PAST: Final = r"(?i)\b(?:was|were|has been|have been|took place|had|met|opened|began|started|launched|thanked|agreed|reported|attended|held)\b"
+_PAST: Final = r"(?i)\b(?:was|were|has been|have been|took place|had|met|opened|began|started|launched|thanked|agreed|reported|attended|held|played|won|lost|beat|drew|raised|visited|enjoyed|welcomed|celebrated)\b"
 _DECIDED: Final = (
     r"(?i)\b(?:(?:has|have) (?:decided|agreed|voted)|(?:was|is|has been) (?:agreed|decided|resolved)) to\b"
 )
@@ -58,7 +58,9 @@ _DECIDED: Final = (
 _NOT: Final = r"(?i)\b(?:not|no|never|neither|cancelled|canceled|postponed|closed|shut|moved|instead|unless|until|except)\b|n['’]t\b"
 """Words by which a sentence says that something is not held, or not then."""
 _MOVED_TO: Final = r"(?i)\b(?:moved|postponed)\s+(?:to|until)\s*\0"
-_NOT_MISSED: Final = r"(?i)\bno later than\b|\b(?:do not|don['’]t|not to be) (?:miss(?:ed)?|forget(?:ting)?)\b"
+_NOT_MISSED: Final = (
+    r"(?i)\bno later than\b|\b(?:do not|don['’]t|not to be) (?:miss(?:ed)?|forget(?:ting)?)\b"
+)
 _CLOCK: Final = r"(?:\d{1,2}(?:[.:]\d\d)?(?:\s*[ap]\.?m\b\.?)?|noon|midday|midnight)"
 _AT_TIME: Final = rf"(?:at|from|between)\s+{_CLOCK}(?:\s*(?:[-–—]|to|till?|until|and)\s*{_CLOCK})?"
 _AGAIN: Final = (

@@ -17,8 +17,9 @@ from nomarium.reading.layouts.asides import (
     is_aside,
     may_title,
     says_its_paper,
+    says_nothing_on,
 )
-from nomarium.reading.layouts.barelines import edge_of, heads_programme
+from nomarium.reading.layouts.barelines import edge_of, heads_programme, labels_day
 from nomarium.reading.layouts.eventrow import EventRow
 from nomarium.reading.layouts.leftopen import FROM_NOW, OF_ALL, TO_FOLLOW, left_open
 from nomarium.reading.layouts.linedoubts import doubt_of
@@ -114,6 +115,9 @@ class Taking:
             self._place = ""
         if (self._waiting is not None and self._gives_title(line)) or self._gives_place(line):
             return
+        if (labelled := labels_day(line, following, lexicon)) is not None:
+            self._stand_over(labelled)
+            return
         if (named := month_alone(line.text, lexicon)) is not None:
             self._month, self._date, self._over, self._said_by = named, "", "", None
             return
@@ -147,9 +151,7 @@ class Taking:
             self.rows.append(edge)
         elif (line.date or line.time) and (doubt := doubt_of(line, lexicon)) is not None:
             self.refuse(line, doubt)
-        elif line.date and not line.rest and re.search(r"\s[-–—]\s*$", line.text):
-            pass  # w/b 28 Sept –: nothing on
-        elif not line.time and (is_day or line.date) and IDLE.fullmatch(line.rest):
+        elif not line.time and (is_day or line.date) and says_nothing_on(line):
             self.asides.append((line.number, line.text))  # Wed Plank --; Wed 10 March: nothing
         elif line.date and (heads_programme(line, following) or line.number in self._heads):
             self._stand_over(line)

@@ -21,6 +21,10 @@ _BEFORE: Final = re.compile(
     r"(?i)(?P<lead>\W*)(?:every\s+)?(?P<day>[^\W\d_]{2,})[\s.,:–-]+(?=(?:at\s+|from\s+)?\d{1,2}(?:[:.]\d\d|\s?[ap]\.?m\b|\s?(?:[ap]\.?m\.?)?\s?(?:[-–—]|to)\s?\d))"
 )
 """A weekday before a time of day; of `Monday 7` the figure may be a day of the month."""
+_LABEL: Final = re.compile(
+    r"(?i)(?P<lead>\W*)(?:every\s+)?(?P<day>[^\W\d_]{2,})(?:\s*:|\s+[–—-])\s+(?=[^\W\d].*?(?:\d[:.]\d\d|\d\s?[ap]\.?m\b))"
+)
+"""A weekday before what is on and its time, `Monday: Chess, 3.30–4.30`."""
 _TIMED: Final = re.compile(r"(?i)\d{1,2}[:.]\d\d|\d\s?[ap]\.?m\b|\b\d{1,2}\s?[-–—]\s?\d{1,2}\b|\bnoon\b")
 _MONDAY: Final = dt.date(2040, 1, 2)
 """Of a week in which no text is dated: its days stand for the weekdays while lines are read."""
@@ -93,7 +97,7 @@ def on_weekdays(found: Found, weekly: WeekdayLines, texts: Mapping[int, str]) ->
 
 def _day(text: str, lexicon: Lexicon) -> int | None:
     """The weekday that a line is, or that its time stands behind."""
-    match = _ALONE.fullmatch(text) or _BEFORE.match(text)
+    match = _ALONE.fullmatch(text) or _BEFORE.match(text) or _LABEL.match(text)
     if match is None:
         return None
     name = fold(match["day"]).strip(".")
@@ -105,7 +109,7 @@ def _dated(text: str, day: int | None) -> str:
         return text
     date = _MONDAY + dt.timedelta(day)
     named = f"{WEEKDAYS[day]} {date.day} January {date.year}"
-    match = _BEFORE.match(text)
+    match = _BEFORE.match(text) or _LABEL.match(text)
     return named if match is None else f"{match['lead']}{named} {text[match.end() :]}"
 
 

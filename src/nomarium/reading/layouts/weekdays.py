@@ -3,6 +3,7 @@
 import datetime as dt
 import re
 from collections.abc import Iterator, Mapping, Sequence
+from functools import partial
 
 from nomarium.model.cell import Cell
 from nomarium.model.problem import note
@@ -14,6 +15,7 @@ from nomarium.reading.cells.words import Lexicon, fold
 from nomarium.reading.columns.daycells import looks_like_date
 from nomarium.reading.columns.fitting import dates_within, left_readings
 from nomarium.reading.columns.lexicons import weekday_columns
+from nomarium.reading.layouts.drawn import after_remarks, date_part, entries_of_cell
 from nomarium.reading.layouts.eventlist import list_in
 from nomarium.reading.layouts.layout import NotRead, Reading, Top, not_read
 from nomarium.reading.options import ReadingOptions
@@ -23,6 +25,8 @@ _DAY = dt.timedelta(days=1)
 _LEAST_IN_ORDER = 3
 _WEEK_OF = rf"(?i)(?:\s*(?:dates?|datum|from|starting|commencing|starts?|begins?|du|vom|ab)\b|.*?\b(?:{WEEK_BEGINS}|week(?: (?:of|from))?|w ?[/.]? ?[cb]|semaine du|woche (?:vom|ab)|semana del|week van)\b)[\s:.–-]*(?P<date>.*\d.*)"
 
+_DAY_AND_CELL = 2
+_CLOCK = r"(?i)\d[:.]\d\d|\d\s?[ap]\.?m\b"
 _FROM_THEN_ON = r"(?i)\s*(?:from|starts|begins|ab)\b"
 """What leads to the first day of many weeks, and not of one."""
 _NUMBER_OF_WEEK = r"^\d{1,2}\s*[(:,–-]\s*(?=.*\d.*[ ./-])(.*?)\)?$"
@@ -33,9 +37,36 @@ def look(top: Top) -> Reading | NotRead:
     """Read a sheet as a list whose weekdays get the dates of the week that stands above them."""
     dated = dated_weekdays(top, top.seen or top.of_weekdays)
     if dated is not None:
-        return list_in(top, dated, top.seen)
+        return _drawn_days(top, dated) or list_in(top, dated, top.seen)
     message = f"{top.sheet.title} has no weekdays that a week could date."
     return not_read(top.sheet, "no-weekdays", "it has no weekdays", "date-column-missing", message)
+
+
+def _drawn_days(top: Top, dated: Sheet) -> Reading | None:
+    """Days down and one column of what is on, with times in some cells, read cell by cell as what is drawn: `Assembly 8.45` over
+    `Choir 3.30`. None for lists."""
+    days: list[tuple[int, dt.date, int, str]] = []
+    others: list[Row] = []
+    for number, row in dated.rows():
+        filled = [(n, cell) for n, cell in enumerate(row) if cell_text(cell)]
+        first, said = filled[0][1] if filled else "", filled[-1][1] if filled else ""
+        if len(filled) == _DAY_AND_CELL and isinstance(first, dt.date) and isinstance(said, str):
+            days.append((number, first, filled[-1][0], said))
+        elif len(filled) == 1:
+            others.append((number, row))
+        elif filled:
+            return None
+    is_one_column = len({column for _, _, column, _ in days}) == 1
+    if not is_one_column or not any(re.search(_CLOCK, text) for *_, text in days):
+        return None
+    entries = [
+        entry
+        for number, date, column, text in days
+        for entry in entries_of_cell(dated, number, column, text.strip(), date_part(date, date))
+    ]
+    told = note("layout-planner", "Read as a planner: days down, what is on beside each.").at(dated.place())
+    events = partial(after_remarks, dated, entries, top.options, others)
+    return Reading(dated, "planner", events, (*dated.notes, told))
 
 
 def dated_weekdays(top: Top, lexicon: Lexicon) -> Sheet | None:

@@ -54,7 +54,8 @@ def _weekdays_before(text: str, decisions: Decisions) -> tuple[str, frozenset[in
     names = re.findall(r"[^\W\d_]{4,}", fold(match["names"]))
     if names == ["weekends"]:
         return text[match.end() :], frozenset((5, 6))
-    days = [decisions.lexicon.weekdays.get(name.removesuffix("s")) for name in names]
+    known_days = decisions.lexicon.weekdays
+    days = [None if name in known_days else known_days.get(name.removesuffix("s")) for name in names]  # Tues
     known = frozenset(day for day in days if day is not None)
     return (text[match.end() :], known) if known and None not in days else (text, frozenset())
 
