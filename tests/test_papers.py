@@ -248,7 +248,7 @@ def test_days_of_a_week_down_with_times_in_their_cells(tmp_path: Path) -> None:
 BRACKETS = {
     "Fair (15 February 2027). Bring boots ·": "15 February 2027",
     "(not half term 15–19 February). ·": "15–19 February",
-    "Fair “15 February 2027”. ·": "15 February 2027",
+    "Film “7 September”, 8 October ·": "8 October",
     "Fri 18 Dec (noon dismissal). ·": "Fri 18 Dec",
 }
 

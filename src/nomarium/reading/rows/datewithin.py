@@ -44,7 +44,7 @@ _NAMED = frozenset(
 """Words that make a weekday behind them the name of a feast."""
 _COUNTED_BY_DASH = re.compile(r"\d{1,2}\s*[-–—:]\s*([^\W\d_]{2,})")
 """A number, and a weekday behind a dash."""
-_EDGES: Final = " ,;:()–—-“”"
+_EDGES: Final = " ,;:()–—-"
 _SPAN = (
     r"(?i)(?<![\w.:/-])(?:[01]?\d|2[0-4])(?:[.:][0-5]\d)?(?:\s?[ap]\.?m\b\.?)?\s?(?:[–—-]|to|till?|until)\s?"
     r"(?:[01]?\d|2[0-4])(?:[.:][0-5]\d)?(?P<half>\s?[ap]\.?m\b)?(?![\w/]|[.:]\d)"
@@ -98,9 +98,8 @@ def date_within(text: str, lexicon: Lexicon) -> DateWithin | None:
             if strange[end] > strange[at] and "(" not in "".join(words[at:end]):
                 continue  # a remark may stand in brackets
             piece = " ".join(words[at:end]).strip(_EDGES)
-            is_past = piece.endswith((").", ")!", ")?")) and piece.count(")") > piece.count("(")
-            if is_past or piece.endswith("”."):  # the sentence ends behind a bracket that began before
-                piece = piece[:-2].rstrip(_EDGES)
+            if piece.endswith((").", ")!", ")?")) and piece.count(")") > piece.count("("):
+                piece = piece[:-2].rstrip(_EDGES)  # the sentence ends behind a bracket that began before
             if not any(map(str.isdigit, piece)) or _is_cut(words, at, end, piece, lexicon):
                 continue
             if clocks and _is_of_spans(words, clocks, at, end):
