@@ -71,3 +71,22 @@ def test_a_remark_beside_a_letter_day_names_its_bells(tmp_path: Path) -> None:
 
 def test_a_remark_that_names_bells_which_are_not_there_is_refused(tmp_path: Path) -> None:
     assert "Early dismissal at noon" in refused(letter_days(tmp_path, "Early dismissal at noon"))
+
+
+SIX_DAYS: Rows = [
+    ["M. Quill – 2026-27"], ["Period", "Keel", "Rib", "Plank"], ["1 (8:45-9:40)", "Knots / L2", "", "Sails / L4"], ["2 (9:45-10:40)", "Sails / L4", "Knots / L2", ""],
+]  # fmt: skip
+
+
+def test_a_teacher_s_own_week_is_of_the_teacher_and_not_of_the_year_in_its_title(tmp_path: Path) -> None:
+    cycle: Rows = [["Label"], ["Keel"], ["Rib"], ["Plank"]]
+    terms: Rows = [["Autumn", "7 Sep 2026", "9 Sep 2026"]]
+    source = plan_book(tmp_path, {"My timetable": SIX_DAYS, "Cycle": cycle, "Terms": terms})
+    assert nomarium("build", source, "-o", tmp_path / "c", "--split-by", "teacher").status == 0
+    assert [path.name for path in (tmp_path / "c").iterdir()] == ["m-quill.ics"]
+
+
+def test_days_of_a_cycle_that_nothing_names_are_asked_for_by_name(tmp_path: Path) -> None:
+    source = plan_book(tmp_path, {"My timetable": SIX_DAYS, "Terms": [["Autumn", "7 Sep 2026", "9 Sep 2026"]]})  # fmt: skip
+    said = nomarium("build", source, "-o", tmp_path / "a.ics", "--table", "My timetable=timetable")
+    assert said.status == 1 and "If Keel, Rib and Plank are the days of a cycle" in said.err

@@ -89,6 +89,7 @@ def test_what_is_no_code_is_refused(codes: Codes, cell: object, code: str) -> No
 P123 = Codes("period", ["1", "2", "3"])
 MEETS = [
     (LETTERS, P123, "A1", "A1"), (LETTERS, P123, "A1 B3 D2", "A1 B3 D2"), (LETTERS, P123, "A1, B3; D2", "A1 B3 D2"), (LETTERS, P123, "a-1", "A1"),
+    (LETTERS, P123, "A-C 2", "A2 B2 C2"), (LETTERS, P123, "A, C 1-2", "A1 A2 C1 C2"), (LETTERS, P123, "A1 & C3", "A1 C3"), (LETTERS, P123, "A1/B2 and C3", "A1 B2 C3"),
     (LETTERS, P123, "1(A,C) 3(B)", "A1 C1 B3"), (LETTERS, P123, "1(A-C)", "A1 B1 C1"), (LETTERS, P123, "A(1,3)", "A1 A3"), (LETTERS, P123, "P1(A)", "A1"),
     (LETTERS, P123, "Day B P3", "B3"), (LABELS, P123, "Day 2 P3", "23"), (LABELS, P123, "Day 2 Period 3, Day 4 P1", "23 41"), (LETTERS, P123, "A1-2", "A1 A2"),
     (LETTERS, P123, "A 1 B 2", "A1 B2"), (LABELS, P123, "1(4,5)", "41 51"),

@@ -132,6 +132,7 @@ def heads_of_lines(sheet: Sheet) -> list[str]:
         are_names = len(set(names)) == len(names) > 1 and all(
             re.fullmatch(r"[^\W\d_]{2,20}", text) for text in names
         )
-        if are_names and (is_time(below[0]) or is_period(below[0])):
+        label = re.sub(r"\s*\([^()]*\d[^()]*\)$", "", cell_text(below[0]))  # 1 (8:45–9:40)
+        if are_names and (is_time(below[0]) or is_period(label)):
             return names
     return []

@@ -176,6 +176,10 @@ def whose(name: str, known: KnownParts, seen: Collection[Part]) -> Mapping[str, 
     return {look: name} if look else {}
 
 
+_OF_YEAR: Final = r"(?i)[\s,–—(:-]+(?:(?:autumn|spring|summer|fall|winter)\s+(?:term\s+)?)?20\d\d(?:\s?[-–/]\s?(?:20)?\d\d)?\)?$"
+
+
 def _bare(name: str) -> str:
-    """A title without the words that say that it stands over a timetable: `7A` of `7A timetable` and `Timetable: 7A`."""
-    return re.sub(_TITLED, "", name).strip(" -–_:") or name
+    """A title without the words that say that it stands over a timetable, and of which year: `7A` of `7A timetable`, `Timetable: 7A` and
+    `7A – 2026-27`."""
+    return re.sub(_OF_YEAR, "", re.sub(_TITLED, "", name)).strip(" -–_:,(") or name

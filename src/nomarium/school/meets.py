@@ -12,6 +12,10 @@ from nomarium.reading.cells.words import ENGLISH
 from nomarium.school.codes import Codes
 
 _DAYS_AND_PERIODS: Final = r"(?<![^\W\d_])(?P<days>[A-Za-z]+(?:\s?[/&-]\s?[A-Za-z]+)*)\.?\s*[-:_]?\s*(?P<periods>\d{1,2}(?:\s?[-–+&/]\s?\d{1,2})*)(?![\w:.])"
+_LABELS_AND_PERIODS: Final = (
+    r"(?P<labels>[^\W\d_]+(?:\s?[-–,]\s?[^\W\d_]+)+)\s+(?P<periods>\d{1,2}(?:\s?[-–,]\s?\d{1,2})*)"
+)
+"""Several labels, and periods of each behind a space."""
 _MOST_LABELS: Final = 12
 """Labels of the longest cycle that is found in such cells where no table says which labels there are."""
 
@@ -19,7 +23,9 @@ _MOST_LABELS: Final = 12
 def read_meets(text: str, labels: Codes, periods: Codes) -> list[tuple[str, str]] | Refusal:
     """(label, period) pairs of `A1 B3 D2`, `1(A,C,E) 4(B)` or `Day 2 P3`."""
     found: list[tuple[str, str]] = []
-    rest = text.strip()
+    if (every := _each_of(text, labels, periods)) is not None:
+        return every
+    rest = re.sub(r"(?<=[\w)])\s*(?:[&+/]|\band\b)\s*(?=[^\W\d_])", " ", text.strip())  # A1 & C3, A1/B2
     while rest:
         match = re.match(r"([^\s,;()]+(?:\s+[^\s,;()]+)?)\s*\(([^)]*)\)\s*[,;]?\s*", rest)
         if match:
@@ -35,6 +41,17 @@ def read_meets(text: str, labels: Codes, periods: Codes) -> list[tuple[str, str]
         pairs, rest = taken
         found += pairs
     return list(dict.fromkeys(found))
+
+
+def _each_of(text: str, labels: Codes, periods: Codes) -> list[tuple[str, str]] | None:
+    """Each of several labels with each of the periods behind them, `A-C 4` or `A, C 1`; None for any other text."""
+    match = re.fullmatch(_LABELS_AND_PERIODS, text.strip())
+    if match is None:
+        return None
+    named, codes = labels.read(match["labels"]), periods.read(match["periods"])
+    if isinstance(named, Refusal) or isinstance(codes, Refusal):
+        return None
+    return [(label, code) for label in named for code in codes]
 
 
 class WeekdayMeets:
