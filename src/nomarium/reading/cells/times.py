@@ -102,8 +102,9 @@ def _times_of(text: str) -> Times | Refusal:
 
 
 _HALF = r"(?P<half>[ap])(?:\.?m\.?|fternoon)|(?P<morning>morning)|evening"
-_HALVES, _LAST_OF_HALVES = frozenset("apme"), frozenset("g)n")
-"""What begins such a half in words, and what ends it; `9 am` needs no more."""
+_HALVES = ("am", "a.m", "pm", "p.m", "morning", "afternoon", "evening")
+_HALVES_LAST = ("noon", "noon)", "ning", "ning)", "m)", "m.)")
+"""What begins such a half, and what ends one that stands behind; `9 am` needs no more."""
 _ONE_TIME = r"(?P<first>\d{1,2}(?:[:.]\d\d)?)(?P<rest>\s?-\s?\d[^()]*)?"
 _HALF_FIRST = rf"^(?:{_HALF})\s*[:,(-]?\s*{_ONE_TIME}\)?$"
 """A half of the day before its time, `PM 1:30`, `AM (9.00)`, `Morning 9-12`."""
@@ -160,10 +161,10 @@ def _times_in(text: str) -> Times | Refusal:
     plain = re.sub(_AFTER, "", plain) if plain.endswith(_LAST_OF_AFTER) else plain
     if not plain[:1].isdigit():
         plain = _without_lead(plain)
-        plain = _with_half(plain) if plain[:1] in _HALVES else plain
+        plain = _with_half(plain) if plain.startswith(_HALVES) else plain
         if not has_word and not plain[:1].isdigit():
             return Refusal("time-unread", f"“{text}” is not a time.", _FORMS)
-    elif plain[-1:] in _LAST_OF_HALVES:
+    elif plain.endswith(_HALVES_LAST):
         plain = _with_half(plain)
     single = read_clock(plain)
     if isinstance(single, Clock):

@@ -21,7 +21,6 @@ from nomarium.reading.columns.timesinwords import says_time
 from nomarium.reading.layouts.layout import NotRead, not_read
 from nomarium.reading.layouts.slots import is_clear_time
 from nomarium.reading.options import ReadingOptions
-from nomarium.reading.rows.datewithin import date_within
 from nomarium.reading.rows.yearly import is_yearly
 from nomarium.sheets.sheet import SENT, Sheet, cell_text, is_blank
 
@@ -135,6 +134,10 @@ def _without_dates(
 
 def _day_above(sheet: Sheet) -> tuple[dt.date, str] | None:
     """The one day that the texts above a table say, and the last text that says it; None where they say none, or several."""
+    if not sheet.said_above:
+        return None
+    from nomarium.reading.rows.datewithin import date_within  # few tables have texts above them
+
     found: dict[dt.date, str] = {}
     for number, text in sheet.said_above:
         within = date_within(f"{text} ·", ENGLISH) if number != SENT else None
