@@ -106,6 +106,14 @@ SAID = {
         "INSET days: Tues 1 Sept 2026, Fri 27 Nov 2026, Mon 7 June 2027",
         ["INSET days 2026-09-01/2026-09-02", "INSET days 2026-11-27/2026-11-28", "INSET days 2027-06-07/2027-06-08"],
     ),
+    "an invitation with its day and its time in words": (
+        "The Journeymen's Graduation\n\non Friday, the twenty-fifth of June 2027\nat half past six in the evening\n\nMain Loft",
+        ["The Journeymen's Graduation 2027-06-25T18:30/2027-06-25T19:30 @ Main Loft"],
+    ),
+    "days on which a club does not meet": (
+        "Book club 2027\n4 March: Tar\n1 April: no meeting\n3 May: no classes",
+        ["Tar 2027-03-04/2027-03-05", "no classes 2027-05-03/2027-05-04"],
+    ),
     "days of a German list with a full stop and a colon": (
         "Termine 2027\n- 3. Februar: Schwimmprüfung, 10.15 Uhr, Hafenbad\n- 5. März: Zeugnisse",
         ["Schwimmprüfung 2027-02-03T10:15/2027-02-03T11:15 @ Hafenbad", "Zeugnisse 2027-03-05/2027-03-06"],
@@ -129,6 +137,8 @@ REFUSED = {
     "days after a time": ("Paint, 20 January 2027, 6pm-8pm for 3 days", "how many days it lasts"),
     "a day in reserve": ("Friday 18 June 2027: Sports day\nIn case of rain: Monday 21 June 2027", "a day in reserve"),
     "a closure from a time on": ("The office will be closed from 1pm on Thursday 25 March 2027.", "It is a sentence"),
+    "a time of all days below": ("Boat maintenance\n9.30am–12.30pm, Shed 2\n6 March 2027 – Hull\n13 March 2027 – Deck", "It says a time for events of other lines"),
+    "what a club does each month": ("We meet on the first Thursday of each month at 7.30pm in the library.\n4 February 2027: The Wreck", "It says a time for events of other lines"),
     "entries above a table": ("Week of 1 March 2027\n- Mon 1: Lunch\n- Tue 2: Swim test\n\nDate\tWhat\tWhere\n9 March\tFair\tLoft\n10 March\tTea\tYard\n", "Above the table stand entries"),
 }  # fmt: skip
 
@@ -186,6 +196,19 @@ def test_a_table_of_a_page_has_what_its_headings_say(name: str, tmp_path: Path) 
     ran = nomarium("build", page(tmp_path, body), "-o", tmp_path / "out.ics")
     assert ran.status == 0, ran.text
     assert [*map(plain, events_in(tmp_path / "out.ics"))] == events, ran.text
+
+
+def test_a_table_of_dates_beside_what_is_read_is_asked_about(tmp_path: Path) -> None:
+    rows = "<tr><th>Action</th><th>Owner</th><th>Due</th></tr><tr><td>Order timber</td><td>MQ</td><td>29 Jan</td></tr><tr><td>Book survey</td><td>BT</td><td>5 Feb</td></tr><tr><td>Draft budget</td><td>AM</td><td>next meeting</td></tr>"
+    source = page(tmp_path, f"<h1>Actions from meeting of 12 January 2027</h1><table>{rows}</table><p>Next meeting: Tuesday 9 February 2027, 7 pm</p>")  # fmt: skip
+    ran = nomarium("build", source, "-o", tmp_path / "out.ics")
+    assert ran.status == 1 and '--column "Due=date"' in ran.err
+
+
+def test_what_is_not_approved_is_asked_about(tmp_path: Path) -> None:
+    source = paper(tmp_path, "Name,From,To,Approved\nQuill,1 Mar 2027,5 Mar 2027,Yes\nMoss,15 Mar 2027,16 Mar 2027,No\n", "leave.csv")  # fmt: skip
+    ran = nomarium("build", source, "-o", tmp_path / "out.ics")
+    assert ran.status == 1 and "“No” is not a known status" in ran.err
 
 
 def test_a_table_below_a_day_that_stands_higher_is_asked_about_with_that_day(tmp_path: Path) -> None:

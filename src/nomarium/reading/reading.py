@@ -106,7 +106,8 @@ def _may_be_events(unread: NotRead) -> bool:
         return False
     cells = [cell_text(cell) for _, row in Top(unread.sheet, ReadingOptions()).rows for cell in row]
     is_weekly = any(re.fullmatch(_WEEKDAY, text) for text in cells)
-    return not is_weekly and any(re.fullmatch(_CLOCK, text) for text in cells)
+    days = sum(any(map(str.isalpha, text)) and looks_like_date(text) for text in cells)
+    return not is_weekly and (days > 1 or any(re.fullmatch(_CLOCK, text) for text in cells))
 
 
 def _is_all_of_file(unread: NotRead, others: Sequence[NotRead]) -> bool:

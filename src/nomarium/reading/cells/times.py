@@ -76,6 +76,10 @@ _AFTER_MIDDAY = r"12(?:[:.]00)?\s?(?:noon|midday)|12(?:[:.]00)?\s?(?P<night>midn
 _HOURS = "one two three four five six seven eight nine ten eleven twelve".split()
 _IN_WORDS = rf"(?i)\b(?:half past|(?:an? )?(?P<quarter>quarter) (?:past|(?P<to>to))) (?P<hour>1[0-2]|[1-9]|{'|'.join(_HOURS)})\b(?![:.]\d)"
 
+_OF_CLOCK = rf"(?i)\b(?P<hour>{'|'.join(_HOURS)}) o['’]?clock\b"
+_IN_HALF = r"(?i)(?P<time>(?<![\d:.])(?:(?<=at )|(?<=from ))(?:1[0-2]|[1-9])|(?<![\d:.])(?:1[0-2]|[1-9])[:.][0-5]\d)(?: o['’]?clock)? (?:in the (?:(?P<morning>morning)|afternoon|evening)|at night)\b"
+"""A time and the half of the day in words; of a mere hour only behind what leads to a time."""
+
 _FORMS = "Write it like 9:30, 14:05 or 2:05 pm."
 
 
@@ -255,8 +259,16 @@ def in_figures(text: str) -> str:
 
     >>> in_figures("half past 8 pm"), in_figures("Tea at a quarter to one"), in_figures("half past")
     ('8:30 pm', 'Tea at 12:45', 'half past')
+    >>> in_figures("at two o'clock in the afternoon"), in_figures("6:30 in the evening"), in_figures("10 in the morning group")
+    ('at 2:00 pm', '6:30 pm', '10 in the morning group')
     """
-    return re.sub(_IN_WORDS, _figures_of, text) if "past" in text or "quarter" in text else text
+    if "past" in text or "quarter" in text:
+        text = re.sub(_IN_WORDS, _figures_of, text)
+    if "clock" in text:
+        text = re.sub(_OF_CLOCK, lambda said: f"{_HOURS.index(said['hour'].casefold()) + 1}:00", text)
+    if "in the " in text or "at night" in text:
+        text = re.sub(_IN_HALF, lambda said: f"{said['time']} {'a' if said['morning'] else 'p'}m", text)
+    return text
 
 
 def _figures_of(said: re.Match[str]) -> str:

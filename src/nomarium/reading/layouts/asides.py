@@ -20,6 +20,7 @@ _WROTE: Final = r"(?i:on\b.{6,80}\bwrote:?$|(?:sent|received|gesendet|envoyé)\s
 """What a mail says of the one that it answers."""
 _ABOUT_PAPERS: Final = re.compile(
     r"(?i)\b(?:accounts|report|budget|results?|statements?|balance sheet|figures)\b.*\b(?:for|of|to) the (?:\w+ )?(?:year|quarter|period|term|season|month)s? (?:to|ended|ending|up to)\b|\b(?:accounts|balance sheet|statement) (?:as )?at \d|"
+    r"\b(?:actions?|action points|decisions|summary|record|agenda)\s+(?:of|from|arising from|for)\s+(?:the\s+|our\s+)?(?:\w+\s+)?(?:meeting|committee)\b|"
     r"^(?-i:[A-Z][\w.'’-]*(?: [A-Z][\w.'’-]*){0,3}), (?:hon(?:orary)?\.? )?(?:secretary|treasurer|clerk|chair(?:man|woman|person)?|president|head(?: ?teacher|master|mistress)?|principal|director|manager|vicar|organi[sz]er|convenor)\b[^:]{0,30}[,\s]\d|"
     r"\b(?:minutes|notes|report|letter|decisions|results|accounts)\s+(?:of|from|dated)\s+(?:the\s+)?(?:\d|[^\W\d]+\.?\s+\d)|\bminutes\s+of\s+(?:the|a|our)\b.*\b(?:meeting|committee|session)\b"
 )
@@ -43,7 +44,7 @@ _OPENS: Final = re.compile(
 )
 """What says from when on people may come."""
 IDLE: Final = re.compile(
-    r"(?i)[^\W\d]+\s+(?:\|\s+)?[-–—]{1,3}|\W*(?:nothing|none|nil|no (?:events?|fixtures?|match(?:es)?|games?))(?: (?:on|planned|today|scheduled|this \w+))?\W*"
+    r"(?i)[^\W\d]+\s+(?:\|\s+)?[-–—]{1,3}|\W*(?:nothing|none|nil|no (?:events?|fixtures?|match(?:es)?|games?|meetings?|sessions?|practices?|rehearsals?|training|services?|clubs?))(?: (?:on|planned|today|scheduled|this \w+))?\W*"
 )
 """What says of a day that nothing is on."""
 _HIGHEST: Final = 25

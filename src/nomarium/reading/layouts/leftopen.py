@@ -36,6 +36,7 @@ _OF_WEEKDAY: Final = re.compile(
 OF_ALL: Final = re.compile(
     r"(?i)(?:^|[.;]\s+)(?:all|both|each|every)\s+(?:\w+\s+){0,2}(?:events?|concerts?|talks?|meetings?|sessions?|matches|games?|lectures?|films?|classes|walks?|services?|evenings?|rehearsals?|practices?|training|courses?|lessons?|fixtures?|trips?|days?|dates?|times?|workshops?|performances?|shows?)\b|"
     r"(?:^|[.;]\s+)(?:all|both|each|every(?:thing|one|body)?)\s+(?:from|at|starts?|begins?|runs?|are|is|will|lasts?|between|\d)\b|"
+    r"^we (?:\w+ )?(?:meet|gather|practi[sc]e|rehearse|train|row|sail|sing|start|begin)\b|"
     r"\bunless (?:otherwise )?(?:stated|shown|noted|indicated)\b|^(?:times?|start|kick-?off|doors)\b.*\b(?:all|each|every)\b|^(?:daily|each day|every day)\s+(?:from\s+)?\d"
 )
 """Words by which a line says something of all others."""

@@ -3,7 +3,7 @@
 import re
 from typing import Final
 
-from nomarium.reading.cells.words import Lexicon, fold
+from nomarium.reading.cells.words import ENGLISH, Lexicon, fold
 from nomarium.reading.layouts.linetimes import french_hours, with_clocks
 from nomarium.reading.rows.several import with_each_month
 
@@ -18,6 +18,31 @@ _THREE_DOTS: Final = re.compile(
     r"^(\W*(?:[^\W\d_/]+\.?,?\s+|w/[bce]\s+)?\d{1,2}(?:\s+[^\W\d_]{3,9})?)\.{3}\s?(?=[^\W\d_])"
 )
 """The same, and fewer, behind a day that begins the line."""
+
+_ORDINALS: Final = (
+    "first second third fourth fifth sixth seventh eighth ninth tenth eleventh twelfth thirteenth fourteenth fifteenth sixteenth "
+    "seventeenth eighteenth nineteenth twentieth twenty-first twenty-second twenty-third twenty-fourth twenty-fifth twenty-sixth "
+    "twenty-seventh twenty-eighth twenty-ninth thirtieth thirty-first"
+).split()
+_DAY_IN_WORDS: Final = re.compile(
+    rf"(?i)\b(?:the\s+)?(?P<day>{'|'.join(word.replace('-', '[- ]') for word in reversed(_ORDINALS))})\s+(?:day\s+)?of\s+(?P<month>[^\W\d_]{{3,}})(?=[\s,.:;)]|$)"
+)
+"""A day in words, `the twenty-fifth of June`."""
+
+
+def with_day_in_figures(text: str) -> str:
+    """A line whose day stands in words with it in figures, as invitations write it.
+
+    >>> with_day_in_figures("on Friday, the twenty-fifth of June 2027"), with_day_in_figures("the first of many")
+    ('on Friday, 25 June 2027', 'the first of many')
+    """
+
+    def said(match: re.Match[str]) -> str:
+        if fold(match["month"]) not in ENGLISH.months:
+            return match[0]
+        return f"{_ORDINALS.index(match['day'].casefold().replace(' ', '-')) + 1} {match['month']}"
+
+    return _DAY_IN_WORDS.sub(said, text) if " of " in text else text
 
 
 def with_plain_signs(text: str) -> str:

@@ -52,7 +52,7 @@ from nomarium.reading.layouts.linelist import as_list
 from nomarium.reading.layouts.lineplaces import with_places_told
 from nomarium.reading.layouts.linesections import with_sections
 from nomarium.reading.layouts.linesfound import Found, lost_figures
-from nomarium.reading.layouts.linetimes import with_leading_clocks, with_whole_halves
+from nomarium.reading.layouts.linetimes import time_in, with_leading_clocks, with_whole_halves
 from nomarium.reading.layouts.oneevent import with_title_of_poster
 from nomarium.reading.layouts.programmes import forward_through_days, heads_of_programmes, is_diary, with_ends
 from nomarium.reading.layouts.takinglines import Taking
@@ -174,6 +174,7 @@ def _read(
     marked = frozenset(number for number, text in plain if HEADING.match(text))
     _take_all(with_labels_together(paragraphs), marked, taking)
     rows = [*cards.items(), *taking.rows]
+    taking.refused = _as_times_of_all(taking.refused, rows)
     taking.refused = [
         (n, as_written[n].strip() if n in beside else text, why) for n, text, why in taking.refused
     ]
@@ -204,6 +205,20 @@ def _read(
         ended, notes, _sample(ended), has_open_ends, taking.refused, above, taking.timed, taking.asides, loose, forward,
         sent[0][1] if taking.follows_message else "",
     )  # fmt: skip
+
+
+def _as_times_of_all(
+    refused: Sequence[tuple[int, str, Refusal]], rows: Sequence[Row]
+) -> list[tuple[int, str, Refusal]]:
+    """What is refused, a time alone above days of which none says one as that of them all: `9.30–12.30, Shed 2` over a course."""
+    first = min((number for number, _ in rows), default=0)
+    are_open = len(rows) > 1 and not any(cells[1] or time_in(str(cells[0]))[0] for _, cells in rows)
+    return [
+        (n, text, linerefusals.OF_ALL_TIMES)
+        if are_open and n < first and why is linerefusals.UNDATED and re.match(r"\W*\d", text)
+        else (n, text, why)
+        for n, text, why in refused
+    ]
 
 
 def _of_bare_days(

@@ -7,7 +7,7 @@ from typing import Final, NamedTuple
 from nomarium.reading.cells.times import in_figures
 from nomarium.reading.cells.weekdaypairs import with_both_weekdays, with_days_apart
 from nomarium.reading.cells.words import Lexicon, fold
-from nomarium.reading.layouts.lineforms import clocked, with_month_behind
+from nomarium.reading.layouts.lineforms import clocked, with_day_in_figures, with_month_behind
 from nomarium.reading.layouts.linerepeats import (
     WEEKLY,
     repeat_in,
@@ -271,7 +271,8 @@ def _without_mark(text: str, lexicon: Lexicon) -> tuple[str, bool]:
     bare = MARKS.sub("", BULLET.sub("", text)).strip()
     if "w" in bare or "W" in bare:
         bare = _with_week_behind(re.sub(_WEEK_OF, "w/c ", re.sub(_WEEK_TO, "w/e ", bare)))
-    bare = _with_deadline_first(re.sub(_TILL_LATE, _open_end, in_figures(bare)))
+    bare = with_day_in_figures(in_figures(bare))
+    bare = _with_deadline_first(re.sub(_TILL_LATE, _open_end, bare))
     counted = _COUNTED_DAY.match(bare)
     if counted is not None and fold(counted["weekday"]) in lexicon.weekdays:
         bare = bare[counted.start("weekday") :]  # Day 1 – Wednesday
