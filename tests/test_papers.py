@@ -114,6 +114,10 @@ SAID = {
         "Book club 2027\n4 March: Tar\n1 April: no meeting\n3 May: no classes",
         ["Tar 2027-03-04/2027-03-05", "no classes 2027-05-03/2027-05-04"],
     ),
+    "days of a week that a line with its title names": (
+        "Holiday club 5-9 April 2027\nMon - pirates (9.30-3.30)\nTue - swimming (9.30-12.30)",
+        ["Holiday club 2027-04-05/2027-04-10", "pirates 2027-04-05T09:30/2027-04-05T15:30", "swimming 2027-04-06T09:30/2027-04-06T12:30"],
+    ),
     "days of a German list with a full stop and a colon": (
         "Termine 2027\n- 3. Februar: Schwimmprüfung, 10.15 Uhr, Hafenbad\n- 5. März: Zeugnisse",
         ["Schwimmprüfung 2027-02-03T10:15/2027-02-03T11:15 @ Hafenbad", "Zeugnisse 2027-03-05/2027-03-06"],
@@ -139,6 +143,10 @@ REFUSED = {
     "a closure from a time on": ("The office will be closed from 1pm on Thursday 25 March 2027.", "It is a sentence"),
     "a time of all days below": ("Boat maintenance\n9.30am–12.30pm, Shed 2\n6 March 2027 – Hull\n13 March 2027 – Deck", "It says a time for events of other lines"),
     "what a club does each month": ("We meet on the first Thursday of each month at 7.30pm in the library.\n4 February 2027: The Wreck", "It says a time for events of other lines"),
+    "an hour beside one in the evening": ("Thurs 21/1/2027 - rehearsal 7.30\nThurs 4/2/2027 - extra long, start 7pm\nSat 6/2/2027 - workshop 10-4", "7:30 could be in the morning or in the evening"),
+    "a place and a time over days": ("Mar 11 2027  Walk\n\nTALKS (Library, 2pm)\nMar 20 2027  Tall ships\nMar 27 2027  Knots", "It says a time for events of other lines"),
+    "two things of which one has a time and a place": ("Week of 8 March 2027\nMon: Assembly (P1), PTA meeting 7pm library\nTue: Swim", "more than one date or time"),
+    "a second day in figures": ("Then: 20/3/2027 away at Lunenburg (coach 11.30am), 27/3 home to Mahone Bay", "more than one date or time"),
     "entries above a table": ("Week of 1 March 2027\n- Mon 1: Lunch\n- Tue 2: Swim test\n\nDate\tWhat\tWhere\n9 March\tFair\tLoft\n10 March\tTea\tYard\n", "Above the table stand entries"),
 }  # fmt: skip
 

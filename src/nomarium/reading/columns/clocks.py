@@ -23,6 +23,7 @@ from nomarium.reading.options import ReadingOptions
 from nomarium.sheets.sheet import Sheet, cell_text
 
 _NOON = DAY_SECS // 2
+_HOUR = 3600
 _EARLY = 6 * 3600
 _EVENING = 17 * 3600
 _TEN = 10 * 3600
@@ -128,11 +129,14 @@ def _may_be_late(cell: Cell) -> bool:
 def clock_from(heard: Iterable[tuple[Clock, str]]) -> ClockFound:
     """What these times, each with the text that it stands in, say together."""
     says_meridiem = doubtful = evening = ""
-    others = is_morning = False
+    others = is_morning = says_morning = False
+    open_hours, evenings = list[int](), list[int]()
     for clock, text in heard:
         if clock.has_meridiem and clock.secs not in (0, _NOON, DAY_SECS):
             says_meridiem = says_meridiem or text
             others |= clock.secs < _EVENING
+            says_morning |= clock.secs < _TEN
+            evenings += [clock.secs] if clock.secs >= _EVENING else []
         elif clock.is_doubtful:
             doubtful = doubtful or text
         elif clock.secs >= _NOON + 3600 or clock.secs < 3600 or _has_zero(text):
@@ -140,9 +144,11 @@ def clock_from(heard: Iterable[tuple[Clock, str]]) -> ClockFound:
         elif _SEVEN <= clock.secs < _TEN:
             evening = evening or text
             is_morning |= clock.secs >= _NINE
+            open_hours += [clock.secs + _NOON] if clock.secs < _NINE else []
         else:
             others = True
-    if evening and says_meridiem and not others:
+    is_beside = any(abs(a - b) <= _HOUR for a in open_hours for b in evenings)  # 7.30, beside 7pm
+    if evening and says_meridiem and (not others or (is_beside and not says_morning)):
         return ClockFound("mixed", f"“{says_meridiem}” says which half of the day", are_evenings=True)
     if not doubtful and evening and not (others or is_morning or says_meridiem):
         return ClockFound("", f"“{evening}”")

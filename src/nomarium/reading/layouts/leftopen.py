@@ -113,3 +113,10 @@ def left_open(
     if follows_time and _HOUR_FIRST.match(line.text):
         return linerefusals.HOUR
     return linerefusals.NUMBERED if OF_WEEK.match(line.text) and not heads else None
+
+
+def why_asked(text: str) -> Refusal | None:
+    """Why a sentence that says a time and no date is asked about: it is of all events, or counts from today; None where it is of none."""
+    if OF_ALL.search(text):
+        return linerefusals.OF_ALL_TIMES
+    return linerefusals.FROM_NOW if FROM_NOW.search(text) else None

@@ -140,10 +140,28 @@ _IN_RESERVE: Final = Refusal(
 def _is_of_last(line: TextLine) -> bool:
     """Whether a line names two things, parted by a semicolon or a full stop, and its time stands with the second: `Cake sale;
     disco 6pm`."""
+    if "," in line.text and _is_whole_piece(line):
+        return True
     first, *others = re.split(_PARTED, line.text.replace(line.date, " ", 1))
     said = [piece for piece in others if time_in(piece)[0]]
     is_named = any(re.search(r"[^\W\d_]{3}", time_in(piece)[1]) for piece in said)
     return is_named and not time_in(first)[0] and re.search(r"[^\W\d_]{3}", first) is not None
+
+
+def _is_whole_piece(line: TextLine) -> bool:
+    """Whether a part of a line behind a comma says a title, its time and its place, `Assembly, PTA meeting 7pm library`."""
+    first, *others = re.split(r",\s+", line.text.replace(line.date, " ", 1))
+    for piece in others:
+        time, _ = time_in(piece)
+        before, found, behind = piece.partition(time) if time else ("", "", "")
+        if (
+            found
+            and len(before.split()) > 1
+            and not is_place(before.strip())
+            and is_place(behind.strip(" ,."))
+        ):
+            return not time_in(first)[0] and re.search(r"[^\W\d_]{3}", first) is not None
+    return False
 
 
 def _has_weekdays(word: str, lexicon: Lexicon) -> bool:
@@ -162,12 +180,16 @@ def _has_other_date(rest: str, lexicon: Lexicon) -> bool:
     )
 
 
-def _has_others(rest: str, words: Sequence[str], lexicon: Lexicon) -> bool:
+def _has_others(line: TextLine, words: Sequence[str], lexicon: Lexicon) -> bool:
     """Whether what a line says beside its date names other days, or goes on with them; `words` are its words, folded."""
+    rest, has_strokes = line.rest, re.search(r"\d/\d", line.date) is not None
     return (
         any(a in lexicon.weekdays and re.fullmatch(r"\d{1,2}(?:st|nd|rd|th)?", b) for a, b in pairwise(words))
         or re.match(r"\d{1,2}\.\d{1,2}\.(?!\d)", rest) is not None  # 25.12., 26.12. and more
         or (any(map(str.isdigit, rest)) and _has_other_date(rest, lexicon))
+        or (
+            has_strokes and re.search(r"(?<![\d/])\d{1,2}/\d{1,2}(?![\d/])", rest) is not None
+        )  # 20/3 away, 27/3 home
         or len(re.findall(r"(?:^|\|)\s*[^\W\d_]{2,12}: \S", rest)) > 1  # Early: Amaro   Late: Bell
         or re.search(r"^\W*(?:&|and\b|\+)|:\s*(?:&|and\b|\+)\s*\d|(?:&|\band|(?<=\s)\+)\W*$", rest)
         is not None
@@ -242,6 +264,14 @@ def _doubt_beside_date(line: TextLine, lexicon: Lexicon) -> Refusal | None:
     return _DAY_OR_NUMBER if _may_number(line, lexicon) else None
 
 
+def of_those_below(line: TextLine, following: TextLine | None) -> Refusal | None:
+    """Why a line with a time that opens its paragraph is no event of the day above: those below it have days of their own,
+    `TALKS (Library, 2pm)` over `20 January: Tall ships`."""
+    is_over = following is not None and bool(following.date) and not following.has_time and not following.time
+    heads = is_over and not line.date and bool(line.time) and not line.text.startswith(line.time)
+    return linerefusals.OF_ALL_TIMES if heads else None
+
+
 def doubt_of(line: TextLine, lexicon: Lexicon) -> Refusal | None:
     """Why a line with a date or a time is no one event: it repeats, or says another day or time. None when nothing tells."""
     if _says_more_of_repeat(line, lexicon):
@@ -285,7 +315,7 @@ def doubt_of(line: TextLine, lexicon: Lexicon) -> Refusal | None:
         return _SEVERAL_DAYS  # Mon Osei, Tue Quill
     if re.search(_RANGE, line.date) and _MOVED_FROM.search(line.text.partition(line.date)[0].rstrip()):
         return _MOVED
-    if line.date and _has_others(line.rest, rest, lexicon):
+    if line.date and _has_others(line, rest, lexicon):
         return _SEVERAL
     if (doubt := _doubt_of_time(line, is_timed)) is not None:
         return doubt

@@ -21,8 +21,8 @@ from nomarium.reading.layouts.asides import (
 )
 from nomarium.reading.layouts.barelines import edge_of, heads_programme, labels_day
 from nomarium.reading.layouts.eventrow import EventRow
-from nomarium.reading.layouts.leftopen import FROM_NOW, OF_ALL, TO_FOLLOW, left_open
-from nomarium.reading.layouts.linedoubts import doubt_of
+from nomarium.reading.layouts.leftopen import FROM_NOW, OF_ALL, TO_FOLLOW, left_open, why_asked
+from nomarium.reading.layouts.linedoubts import doubt_of, of_those_below
 from nomarium.reading.layouts.lineplaces import heads_place, may_be_place_below, says_when_and_where
 from nomarium.reading.layouts.linerows import at_same_time, row_of, says_half_of_day
 from nomarium.reading.layouts.linetimes import time_in
@@ -149,7 +149,7 @@ class Taking:
             )
         elif line.date and (edge := edge_of(line, self._last_text)) is not None:
             self.rows.append(edge)
-        elif (line.date or line.time) and (doubt := doubt_of(line, lexicon)) is not None:
+        elif (doubt := self._doubt_of(line, following)) is not None:
             self.refuse(line, doubt)
         elif not line.time and (is_day or line.date) and says_nothing_on(line):
             self.asides.append((line.number, line.text))  # Wed Plank --; Wed 10 March: nothing
@@ -255,6 +255,10 @@ class Taking:
             return row
         self._title_reaches = line.number
         return number, EventRow(*map(str, cells))._replace(title=above.text.strip(" :"), place=str(cells[2]))
+
+    def _doubt_of(self, line: TextLine, following: TextLine | None) -> Refusal | None:
+        own = doubt_of(line, self.lexicon) if line.date or line.time else None
+        return own or of_those_below(line, following if self._opens else None)
 
     def _left_open(self, line: TextLine, following: TextLine | None) -> Refusal | None:
         """Why a line that has no date and no time may all the same be an event; None for a note."""
@@ -382,19 +386,12 @@ class Taking:
         self.refused += [(line.number, text, linerefusals.PROSE) for text in said.doubtful]
         is_told = bool(said.rows or said.doubtful)
         self.asides += [(line.number, text) for text in said.past if is_told]
-        if not is_told and line.time:
-            self._pass_over(line)
+        if not is_told and line.time and (why := why_asked(line.text)) is not None:
+            self.refuse(line, why)
+        elif not is_told and line.time:
+            self.timed.append((line.number, line.text))
         elif not is_told and line.date:
             self.asides.append((line.number, line.text))
-
-    def _pass_over(self, line: TextLine) -> None:
-        """A sentence that says a time and no date: of all events, or of none."""
-        if OF_ALL.search(line.text):
-            self.refuse(line, linerefusals.OF_ALL_TIMES)
-        elif FROM_NOW.search(line.text):
-            self.refuse(line, linerefusals.FROM_NOW)
-        else:
-            self.timed.append((line.number, line.text))
 
     def refuse(self, line: TextLine, why: Refusal) -> None:
         self.refused.append((line.number, line.text, why))

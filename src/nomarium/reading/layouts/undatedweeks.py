@@ -67,7 +67,10 @@ def weekday_lines(
         return None
     options = beside.options
     if options.repeats_from is None or options.repeats_until is None:
-        return without_weeks(sheet, options)
+        is_labelled = all(
+            _LABEL.match(texts[number]) for number in days
+        )  # days of a week above them, perhaps
+        return None if is_labelled else without_weeks(sheet, options)
     dated: list[Row] = [
         (number, ["" if number in beside.passed else _dated(texts[number], days.get(number))])
         for number, _ in lines
