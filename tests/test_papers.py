@@ -118,6 +118,14 @@ SAID = {
         "Holiday club 5-9 April 2027\nMon - pirates (9.30-3.30)\nTue - swimming (9.30-12.30)",
         ["Holiday club 2027-04-05/2027-04-10", "pirates 2027-04-05T09:30/2027-04-05T15:30", "swimming 2027-04-06T09:30/2027-04-06T12:30"],
     ),
+    "meetings in French, each with its room, under what they are": (
+        "Réunions 2027 :\n- mercredi 13 janvier, 18 h (salle B)\n- mercredi 10 février, 18 h (salle B)",
+        ["Réunions 2027 2027-01-13T18:00/2027-01-13T19:00 @ salle B", "Réunions 2027 2027-02-10T18:00/2027-02-10T19:00 @ salle B"],
+    ),
+    "a title that begins with a figure behind its day": (
+        "Training, week of 15 March 2027\n\nMon 15  Steady row\nTue 16  6 x 500m, 6.30pm, harbour",
+        ["Steady row 2027-03-15/2027-03-16", "6 x 500m 2027-03-16T18:30/2027-03-16T19:30 @ harbour"],
+    ),
     "days of a German list with a full stop and a colon": (
         "Termine 2027\n- 3. Februar: Schwimmprüfung, 10.15 Uhr, Hafenbad\n- 5. März: Zeugnisse",
         ["Schwimmprüfung 2027-02-03T10:15/2027-02-03T11:15 @ Hafenbad", "Zeugnisse 2027-03-05/2027-03-06"],
@@ -146,6 +154,7 @@ REFUSED = {
     "an hour beside one in the evening": ("Thurs 21/1/2027 - rehearsal 7.30\nThurs 4/2/2027 - extra long, start 7pm\nSat 6/2/2027 - workshop 10-4", "7:30 could be in the morning or in the evening"),
     "a place and a time over days": ("Mar 11 2027  Walk\n\nTALKS (Library, 2pm)\nMar 20 2027  Tall ships\nMar 27 2027  Knots", "It says a time for events of other lines"),
     "two things of which one has a time and a place": ("Week of 8 March 2027\nMon: Assembly (P1), PTA meeting 7pm library\nTue: Swim", "more than one date or time"),
+    "one day or another": ("Engineer - 8 or 9 February 2027", "more than one date or time"),
     "a second day in figures": ("Then: 20/3/2027 away at Lunenburg (coach 11.30am), 27/3 home to Mahone Bay", "more than one date or time"),
     "entries above a table": ("Week of 1 March 2027\n- Mon 1: Lunch\n- Tue 2: Swim test\n\nDate\tWhat\tWhere\n9 March\tFair\tLoft\n10 March\tTea\tYard\n", "Above the table stand entries"),
 }  # fmt: skip

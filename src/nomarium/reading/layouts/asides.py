@@ -44,7 +44,7 @@ _OPENS: Final = re.compile(
 )
 """What says from when on people may come."""
 IDLE: Final = re.compile(
-    r"(?i)[^\W\d]+\s+(?:\|\s+)?[-–—]{1,3}|\W*(?:nothing|none|nil|no (?:events?|fixtures?|match(?:es)?|games?|meetings?|sessions?|practices?|rehearsals?|training|services?|clubs?))(?: (?:on|planned|today|scheduled|this \w+))?\W*"
+    r"(?i)[^\W\d]+\s+(?:\|\s+)?[-–—]{1,3}|\W*(?:nothing|none|nil|no (?:events?|fixtures?|match(?:es)?|games?|meetings?|sessions?|practices?|rehearsals?|training|services?|clubs?))(?: (?:on|planned|today|scheduled|this \w+))?(?:\s*\([^()\d]*\))?\W*"
 )
 """What says of a day that nothing is on."""
 _HIGHEST: Final = 25

@@ -249,8 +249,11 @@ def _says_more_of_repeat(line: TextLine, lexicon: Lexicon) -> bool:
 
 def _doubt_beside_date(line: TextLine, lexicon: Lexicon) -> Refusal | None:
     """Why what stands beside the date of a line is no title, or leaves the date open."""
-    if _RESERVE.search(line.text.partition(line.date)[0]):
+    before_date = line.text.partition(line.date)[0]
+    if _RESERVE.search(before_date):
         return _IN_RESERVE
+    if re.search(r"(?i)\b\d{1,2}(?:st|nd|rd|th)?\s+(?:or|oder|ou|o)\s*$", before_date):
+        return _SEVERAL  # 8 or 9 February
     if fold(line.rest).strip(" :") in _LABELS or _MORE_OF_TIME.fullmatch(line.rest):
         return _LABELLED
     if _UNSAID.search(line.rest):

@@ -26,6 +26,8 @@ _ENDS: Final = re.compile(
 def says_when_and_where(line: TextLine, row: Row) -> bool:
     """Whether a line begins with its date and says beside it and its time a place alone, `2 December, 4pm, Loft 2`."""
     before, _, behind = line.text.partition(line.date)
+    if line.has_time and not behind and line.text.split()[:1] == line.date.split()[:1]:
+        before = ""  # its hour was written in another way, `18 h`
     begins = not before or (bool(line.repeat) and before.split() == [before.strip()])
     return begins and behind[:1] != ":" and is_place(str(row[1][2])) and not row[1][3]
 

@@ -135,7 +135,8 @@ def row_of(line: TextLine, date: str, lexicon: Lexicon) -> Row:
         ", ".join(one for one in (*parts[1:], *more) if not re.fullmatch(_START, one)),
     )
     notes = notes.lstrip(" .;,")
-    if (bare := re.fullmatch(r"\(([A-Z][^()]+)\)", title)) is not None:
+    bare = re.fullmatch(r"\(([^\W\d][^()]+)\)", title)
+    if bare is not None and (bare[1][0].isupper() or is_place(bare[1])):
         title = bare[1]
     if re.fullmatch(_JOURNEYS, title) and place:
         title, place = f"{title} {place}", ""

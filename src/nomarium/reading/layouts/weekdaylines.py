@@ -78,6 +78,9 @@ def on_weekday(line: TextLine, heading: str, lexicon: Lexicon, is_week: bool = F
     if len(match["name"]) < _SHORT and not is_clear and not is_week:
         return None  # Sun cream
     days = _days_of(heading, lexicon).get(weekday, [])
+    number = number or next(
+        (said for one in days if (said := re.match(rf"({one.day})\s+", rest))), None
+    )  # Tue 16  6 x 500 m
     numbered = [one for one in days if number is not None and int(number[1]) == one.day]
     if len(numbered or days) != 1:
         return None  # none, or two Saturdays within 12–20 September
