@@ -514,3 +514,14 @@ def test_guests_are_asked_to_reply_where_a_column_or_an_override_says_so(tmp_pat
     assert nomarium("build", calendar, "-o", all_asked, "--override", "rsvp=yes").status == 0
     assert asked(all_asked) == [["TRUE", "TRUE"], ["TRUE"], []]
     assert [plain(event) for event in events_in(all_asked)] == [plain(event) for event in events_in(calendar)]
+
+
+def test_a_date_of_a_floating_series_that_is_left_out_stays_out_of_its_rule(tmp_path: Path) -> None:
+    visit = "UID:1|RECURRENCE-ID:20270111T090000|DTSTART:20270111T140000|DTEND:20270111T150000|SUMMARY:Visit"
+    knots = "UID:1|DTSTART:20270104T090000|DTEND:20270104T100000|RRULE:FREQ=WEEKLY;COUNT=3|SUMMARY:Knots"
+    source = ics(tmp_path, f"{vevent(knots)}|{vevent(visit)}")
+    target = tmp_path / "out.ics"
+    ran = nomarium("build", source, "-o", target, "--leave-out", "title=Visit", "--repeats", "rule")
+    assert ran.status == 0
+    (series,) = events_in(target)
+    assert series["EXDATE"].dts[0].dt == dt.datetime(2027, 1, 11, 9)

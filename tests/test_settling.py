@@ -259,6 +259,17 @@ def test_what_people_deleted_stays_deleted_until_the_source_changes_it(tmp_path:
         assert titled(tmp_path)["Paint"][0]["LOCATION"] == "Shed 3"
 
 
+def test_of_many_that_people_deleted_four_are_named_and_the_others_counted(tmp_path: Path) -> None:
+    rows = "".join(f"Row {n},2026-11-{10 + n},9:00,10:00,Slip\n" for n in range(7))
+    csv_file(tmp_path, f"Event,Date,Start,End,Where\n{rows}", "list.csv")
+    assert build(tmp_path).status == 0
+    edited = edit(tmp_path, without(*(f"Row {n}" for n in range(6))))
+    ran = build(tmp_path, "--edited", edited)
+    assert ran.status == 0
+    assert "6 events stay out: people deleted them: “Row 0” on Tue 10 Nov 2026; “Row 1” on" in ran.text
+    assert "“Row 3” on Fri 13 Nov 2026; and 2 more." in ran.text
+
+
 def test_what_people_added_stays_and_goes_when_they_delete_it(tmp_path: Path) -> None:
     first_build(tmp_path)
     edited = edit(tmp_path, with_cake)

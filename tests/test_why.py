@@ -95,7 +95,7 @@ def test_a_list_says_what_each_cell_was_read_as(school: Path) -> None:
 OTHERS = {
     "a repeat": (["boat-launches.csv", "--on", "2027-01-06", "--until", "2027-06-30", "--days-off", "days-off.csv"],
                  ["It repeats every week on Wednesday until 2027-04-28, from 2027-01-04 on.", "column F “Repeat”"]),
-    "a drawn week": (["boat-week.xlsx", "--on", "2027-04-12"], ["drawn as a grid", "sheet “Boat week”, row 4", "Read as a grid"]),
+    "a drawn week": (["boat-week.xlsx", "--on", "2027-04-12"], ["drawn as a grid: 8:30 | Moulds and ribbands ⏎ Slip 2 | ", "sheet “Boat week”, row 4", "Read as a grid"]),
     "a calendar file": (["harbour.ics", "--on", "2027-04-09"],
                         ["line 15", "It repeats every month on the 2nd Friday", "moved here from 2027-04-09"]),
     "what was left out": (["launch-days.csv", "--on", "2026-11-25", "--leave-out", "location=Rigging loft"],
