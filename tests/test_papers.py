@@ -110,6 +110,10 @@ SAID = {
         "The Journeymen's Graduation\n\non Friday, the twenty-fifth of June 2027\nat half past six in the evening\n\nMain Loft",
         ["The Journeymen's Graduation 2027-06-25T18:30/2027-06-25T19:30 @ Main Loft"],
     ),
+    "times behind an article under a day, over another day": (
+        "Mardi 8 septembre 2026\n\nde 9h à 10h Réunion des parents (Salle 2)\n\nSamedi 3 octobre 2026\n\nde 17h30 à 18h30 Visite du chantier (Salle 2)",
+        ["Réunion des parents 2026-09-08T09:00/2026-09-08T10:00 @ Salle 2", "Visite du chantier 2026-10-03T17:30/2026-10-03T18:30 @ Salle 2"],
+    ),
     "days on which a club does not meet": (
         "Book club 2027\n4 March: Tar\n1 April: no meeting\n3 May: no classes",
         ["Tar 2027-03-04/2027-03-05", "no classes 2027-05-03/2027-05-04"],

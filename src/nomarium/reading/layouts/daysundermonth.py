@@ -5,12 +5,11 @@ from collections.abc import Iterator, Mapping
 from typing import Final
 
 from nomarium.model.problem import note
-from nomarium.model.wording import MONTHS
 from nomarium.reading.cells.moments import Moment, read_moment
 from nomarium.reading.cells.words import ENGLISH, Lexicon, fold
 from nomarium.reading.layouts import grid, roster
 from nomarium.reading.layouts.layout import NotRead, Reading, Top, not_read
-from nomarium.reading.layouts.monthlines import month_alone, month_in
+from nomarium.reading.layouts.monthlines import month_after, month_alone, month_in
 from nomarium.sheets.sheet import Row, cell_text
 
 _DAY: Final = re.compile(
@@ -65,7 +64,7 @@ def _months_of(top: Top) -> Mapping[tuple[int, int], str]:
             continue
         for n, day in days:
             if day + _LEAST_BACK < last:
-                month = _next(month, top.lexicon)
+                month = month_after(month, top.lexicon)
             last = day
             found[number, n] = f"{cell_text(row[n]).strip()} {month}"
     return found if len(found) >= _LEAST or all(map(_is_right, found.values())) else {}
@@ -92,10 +91,3 @@ def _day_in(text: str, lexicon: Lexicon) -> int:
     if match is None or len(names) != 1 or names[0] not in lexicon.weekdays:
         return 0
     return int(match["day"]) if 1 <= int(match["day"]) <= 31 else 0
-
-
-def _next(month: str, lexicon: Lexicon) -> str:
-    """The month after one, `January 2027` after `December 2026`."""
-    name, year = month.split()
-    number = lexicon.months[fold(name).strip(".")] % 12
-    return f"{MONTHS[number]} {int(year) + (number == 0)}"

@@ -271,7 +271,8 @@ def of_those_below(line: TextLine, following: TextLine | None) -> Refusal | None
     """Why a line with a time that opens its paragraph is no event of the day above: those below it have days of their own,
     `TALKS (Library, 2pm)` over `20 January: Tall ships`."""
     is_over = following is not None and bool(following.date) and not following.has_time and not following.time
-    heads = is_over and not line.date and bool(line.time) and not line.text.startswith(line.time)
+    begins = re.match(r"\D{0,6}\d", line.text) is not None  # de 9h à 10h: an entry of the day above
+    heads = is_over and not line.date and bool(line.time) and not begins
     return linerefusals.OF_ALL_TIMES if heads else None
 
 

@@ -120,7 +120,7 @@ def _without_second_weekday(text: str, lexicon: Lexicon) -> str:
     return f"{match['first']}-{text[match.end() :]}" if is_weekday else text
 
 
-def _month_after(month: str, lexicon: Lexicon) -> str:
+def month_after(month: str, lexicon: Lexicon) -> str:
     """The month after one that a line names, `January 2027` after `December 2026`."""
     name, *year = month.split()
     number = lexicon.months[fold(name).strip(".")] % 12
@@ -155,7 +155,7 @@ def in_month(line: TextLine, month: str, lexicon: Lexicon, needs_weekday: bool =
     if match["last"] and weekday:
         date = f"{weekday} {match['day']} {month} – {match['last']} {month}"
     if match["last"] and int(match["last"]) < int(match["day"]):
-        date = f"{weekday} {match['day']} {month} – {match['last']} {_month_after(month, lexicon)}"
+        date = f"{weekday} {match['day']} {month} – {match['last']} {month_after(month, lexicon)}"
     return line._replace(
         date=" ".join(f"{'w/c ' if week is not None else ''}{date}".split()),
         time=time,
