@@ -114,6 +114,10 @@ SAID = {
         "Mardi 8 septembre 2026\n\nde 9h à 10h Réunion des parents (Salle 2)\n\nSamedi 3 octobre 2026\n\nde 17h30 à 18h30 Visite du chantier (Salle 2)",
         ["Réunion des parents 2026-09-08T09:00/2026-09-08T10:00 @ Salle 2", "Visite du chantier 2026-10-03T17:30/2026-10-03T18:30 @ Salle 2"],
     ),
+    "minutes in words": (
+        "Dentist: Thurs 4 March 2027 at ten to three\nBus: Fri 5 March 2027 at twenty past four",
+        ["Dentist 2027-03-04T14:50/2027-03-04T15:50", "Bus 2027-03-05T16:20/2027-03-05T17:20"],
+    ),
     "days on which a club does not meet": (
         "Book club 2027\n4 March: Tar\n1 April: no meeting\n3 May: no classes",
         ["Tar 2027-03-04/2027-03-05", "no classes 2027-05-03/2027-05-04"],
@@ -158,6 +162,8 @@ REFUSED = {
     "an hour beside one in the evening": ("Thurs 21/1/2027 - rehearsal 7.30\nThurs 4/2/2027 - extra long, start 7pm\nSat 6/2/2027 - workshop 10-4", "7:30 could be in the morning or in the evening"),
     "a place and a time over days": ("Mar 11 2027  Walk\n\nTALKS (Library, 2pm)\nMar 20 2027  Tall ships\nMar 27 2027  Knots", "It says a time for events of other lines"),
     "two things of which one has a time and a place": ("Week of 8 March 2027\nMon: Assembly (P1), PTA meeting 7pm library\nTue: Swim", "more than one date or time"),
+    "a time in words, or hours from one to another": ("Dentist: Thurs 4 March 2027 ten to three", "more than one date or time"),
+    "days of leave": ("Annual leave: B. Bell\n1-5 March 2027 (5 days)\n26 March 2027 (0.5 day)", "nothing of it says what"),
     "one day or another": ("Engineer - 8 or 9 February 2027", "more than one date or time"),
     "a second day in figures": ("Then: 20/3/2027 away at Lunenburg (coach 11.30am), 27/3 home to Mahone Bay", "more than one date or time"),
     "entries above a table": ("Week of 1 March 2027\n- Mon 1: Lunch\n- Tue 2: Swim test\n\nDate\tWhat\tWhere\n9 March\tFair\tLoft\n10 March\tTea\tYard\n", "Above the table stand entries"),

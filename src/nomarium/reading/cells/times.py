@@ -76,6 +76,12 @@ _AFTER_MIDDAY = r"12(?:[:.]00)?\s?(?:noon|midday)|12(?:[:.]00)?\s?(?P<night>midn
 _HOURS = "one two three four five six seven eight nine ten eleven twelve".split()
 _IN_WORDS = rf"(?i)\b(?:half past|(?:an? )?(?P<quarter>quarter) (?:past|(?P<to>to))) (?P<hour>1[0-2]|[1-9]|{'|'.join(_HOURS)})\b(?![:.]\d)"
 
+_MINUTES = {"five": 5, "ten": 10, "twenty": 20, "twenty-five": 25, "twenty five": 25}
+_MINUTES_IN_WORDS = (
+    rf"(?i)\b(?P<minutes>twenty[- ]five|twenty|ten|five) (?:(?P<past>past)|(?<=at ten )to|(?<=at five )to|(?<=at twenty )to|(?<=at twenty[- ]five )to) "
+    rf"(?P<hour>1[0-2]|[1-9]|{'|'.join(_HOURS)})\b(?![:.]\d)"
+)
+"""Minutes past an hour, or behind *at* to one: `ten to three` alone may be from ten o'clock to three."""
 _OF_CLOCK = rf"(?i)\b(?P<hour>{'|'.join(_HOURS)}) o['’]?clock\b"
 _IN_HALF = r"(?i)(?P<time>(?<![\d:.])(?:(?<=at )|(?<=from ))(?:1[0-2]|[1-9])|(?<![\d:.])(?:1[0-2]|[1-9])[:.][0-5]\d)(?: o['’]?clock)? (?:in the (?:(?P<morning>morning)|afternoon|evening)|at night)\b"
 """A time and the half of the day in words; of a mere hour only behind what leads to a time."""
@@ -259,11 +265,15 @@ def in_figures(text: str) -> str:
 
     >>> in_figures("half past 8 pm"), in_figures("Tea at a quarter to one"), in_figures("half past")
     ('8:30 pm', 'Tea at 12:45', 'half past')
+    >>> in_figures("at ten to three"), in_figures("twenty past 6"), in_figures("ten to three")
+    ('at 2:50', '6:20', 'ten to three')
     >>> in_figures("at two o'clock in the afternoon"), in_figures("6:30 in the evening"), in_figures("10 in the morning group")
     ('at 2:00 pm', '6:30 pm', '10 in the morning group')
     """
     if "past" in text or "quarter" in text:
         text = re.sub(_IN_WORDS, _figures_of, text)
+    if " past " in text or " to " in text:
+        text = re.sub(_MINUTES_IN_WORDS, _minutes_of, text)
     if "clock" in text:
         text = re.sub(_OF_CLOCK, lambda said: f"{_HOURS.index(said['hour'].casefold()) + 1}:00", text)
     if "in the " in text or "at night" in text:
@@ -278,6 +288,13 @@ def _figures_of(said: re.Match[str]) -> str:
     if said["to"]:
         return f"{(hour - 2) % 12 + 1}:45"
     return f"{hour}:{'15' if said['quarter'] else '30'}"
+
+
+def _minutes_of(said: re.Match[str]) -> str:
+    """Some minutes past an hour, or to it."""
+    words, minutes = said["hour"].casefold(), _MINUTES[said["minutes"].casefold()]
+    hour = int(words) if words.isdigit() else _HOURS.index(words) + 1
+    return f"{hour}:{minutes:02}" if said["past"] else f"{(hour - 2) % 12 + 1}:{60 - minutes}"
 
 
 def fold_keeping_stops(text: str) -> str:

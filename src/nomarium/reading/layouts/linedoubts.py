@@ -101,6 +101,10 @@ _UNTIL_HOUR: Final = re.compile(
 """An end that is a mere number, or stands behind its title, `Interviews until 5`."""
 _NAMED_BY_HOUR: Final = re.compile(r"(?i)\b(?:midnight|midday|noon)\s+(?=[^\W\d_]{3})")
 """An hour that names what is on, `Midnight service`."""
+_WORDED_TIME: Final = re.compile(
+    r"(?i)\b(?:one|two|three|four|five|six|seven|eight|nine|ten|eleven|twelve|twenty)\s+(?:to|past|till?|until)\s+(?:one|two|three|four|five|six|seven|eight|nine|ten|eleven|twelve|noon)\b"
+)
+"""A time in words that could be read, or from one hour to another."""
 _BEFORE_START: Final = re.compile(
     rf"(?i)\(\s*{COMING}(?:\s+(?:opens?|times?|at|from|ab|um|à))*\s*:?\s*\d{{1,2}}(?:[:.h]\d\d)?\s?(?:[ap]\.?m\.?|uhr|h)?\s*\)"
 )
@@ -219,6 +223,8 @@ def _doubt_of_time(line: TextLine, is_timed: bool) -> Refusal | None:
     """Why the time of a line is not that of one event."""
     if line.date and not is_timed and _EITHER.search(line.rest):
         return _SEVERAL
+    if line.date and not is_timed and _WORDED_TIME.search(line.rest):
+        return _SEVERAL  # ten to three: before three, or from ten on
     if line.date and not is_timed and (SAME_TIME.search(line.rest) or _USUAL_TIME.search(line.rest)):
         return _AS_BEFORE
     if is_timed and not re.search(_RANGE, line.time or line.date) and _UNTIL_HOUR.search(line.rest):
@@ -347,7 +353,7 @@ def says_nothing(title: str, lexicon: Lexicon) -> bool:
     return (
         is_name
         or re.fullmatch(
-            r"[ap]\.?m|\d+(?:st|nd|rd|th)?|tb[acd]|week|woche|semaine|semana|settimana|vecka|uke|uge|viikko|-*|start(?:s|ing)?|beg(?:ins|inning)|commencing|from|until|end(?:s|ing)?|(?:re)?scheduled(?: (?:for|to))?|(?:now )?moved(?: to)?|postponed(?: (?:to|until))?|new date|now|not|no|except|without|excluding|nicht|kein(?:e|er)?|außer|sauf|pas|excepto|salvo|niet|behalve",
+            r"[ap]\.?m|\d+(?:st|nd|rd|th)?|[\d.,½]+ ?(?:half )?(?:days?|nights?|weeks?|hours?|hrs?|minutes?|mins?)|tb[acd]|week|woche|semaine|semana|settimana|vecka|uke|uge|viikko|-*|start(?:s|ing)?|beg(?:ins|inning)|commencing|from|until|end(?:s|ing)?|(?:re)?scheduled(?: (?:for|to))?|(?:now )?moved(?: to)?|postponed(?: (?:to|until))?|new date|now|not|no|except|without|excluding|nicht|kein(?:e|er)?|außer|sauf|pas|excepto|salvo|niet|behalve",
             word,
         )
         is not None
