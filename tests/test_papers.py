@@ -232,6 +232,17 @@ def test_a_table_of_dates_beside_what_is_read_is_asked_about(tmp_path: Path) -> 
     assert ran.status == 1 and '--column "Due=date"' in ran.err
 
 
+@pytest.mark.parametrize("sessions", ["Morning 1,Morning 2,Afternoon 1", "AM1,AM2,PM1", "Session AM,Session PM,Session AM", "am (2),am (3),pm (2)"])  # fmt: skip
+def test_sessions_of_a_day_are_neither_titles_nor_hours(sessions: str, tmp_path: Path) -> None:
+    rows = zip(sessions.split(","), ("Rigging", "Steam", "Knots"), strict=True)
+    lines = "".join(f"7 June 2027,{session},{what}\n" for session, what in rows)
+    source = paper(tmp_path, f"Date,Session,Paper\n{lines}", "exams.csv")
+    ran = nomarium("build", source, "-o", tmp_path / "out.ics")
+    assert ran.status == 0 and "It names halves of the day" in ran.out
+    assert [event["SUMMARY"] for event in events_in(tmp_path / "out.ics")] == ["Rigging", "Steam", "Knots"]
+    assert all(not hasattr(event["DTSTART"].dt, "hour") for event in events_in(tmp_path / "out.ics"))
+
+
 def test_what_is_not_approved_is_asked_about(tmp_path: Path) -> None:
     source = paper(tmp_path, "Name,From,To,Approved\nQuill,1 Mar 2027,5 Mar 2027,Yes\nMoss,15 Mar 2027,16 Mar 2027,No\n", "leave.csv")  # fmt: skip
     ran = nomarium("build", source, "-o", tmp_path / "out.ics")

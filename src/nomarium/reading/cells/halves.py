@@ -39,3 +39,20 @@ def in_half(time: str, half: Half) -> str:
     return re.sub(
         r"^\s*(0?[1-9]|1[0-2])([:.]\d\d)?(?![\d:.]|\s*[ap]\.?m)", rf"\1\2{half}", time, flags=re.IGNORECASE
     )
+
+
+_LONGEST_SESSION = 24
+"""Characters of a text that names a session of a half of the day, at most."""
+
+
+def without_session(text: str) -> str:
+    """A text, folded, without the word and the number of a session that it may have beside its half of the day.
+
+    >>> without_session("Morning session 2"), without_session("AM1"), without_session("PM 1.30"), without_session("Knots")
+    ('morning', 'am', 'pm 130', 'knots')
+    """
+    plain = fold(text).replace(".", "")
+    may_be_session = plain[-1:] in ")0123456789" or "session" in plain
+    if len(plain) > _LONGEST_SESSION or not may_be_session or re.search(r"\d[.:]\d", text):
+        return plain
+    return re.sub(r"\bsessions?\b|[\s()\d]+", " ", plain).strip()

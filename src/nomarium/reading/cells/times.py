@@ -127,6 +127,8 @@ def _with_half(plain: str) -> str:
     apart = re.match(_HALF_FIRST, plain) or re.match(_HALF_LAST, plain)
     if apart is None:
         return plain
+    if not apart["rest"] and len(apart["first"]) <= len("12"):
+        return plain  # AM1, Morning 2: the number of a session
     half = "a" if apart["morning"] or (apart["half"] == "a" and "fternoon" not in plain) else "p"
     if half == "a" and apart["first"].startswith("12"):
         return plain

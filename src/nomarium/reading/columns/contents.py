@@ -9,7 +9,7 @@ from itertools import pairwise
 from nomarium.model.cell import Cell
 from nomarium.model.refusal import Refusal
 from nomarium.reading.cells.choices import read_status
-from nomarium.reading.cells.halves import without_half
+from nomarium.reading.cells.halves import without_half, without_session
 from nomarium.reading.cells.moments import read_moment
 from nomarium.reading.cells.placewords import is_place
 from nomarium.reading.cells.times import Times, may_be_class, read_times
@@ -24,7 +24,8 @@ _HALVES = frozenset(
 _REPEATING = r"(?i)days\b|\b(?:every|each|weekly)\b"
 _OPEN = frozenset(("", "tbc", "tba", "tbd", "-", "–", "—", "n/a", "none"))
 """What stands where there is no date or time, or none yet."""
-_CLEAR_TIME = r"(?i)\d[:h]\d\d|\d\.\d\d ?[-–]|\d ?[ap]\.?m\b|(?:\b[ap]\.?m\b|morning|afternoon|evening)\W{0,3}\d|\d\W{0,3}(?:[ap]\.?m\b|morning|afternoon|evening)"
+_HALF = r"(?:\b[ap]\.?m\b|morning|afternoon|evening)"
+_CLEAR_TIME = rf"(?i)\d[:h]\d\d|\d\.\d\d ?[-–]|\d ?[ap]\.?m\b|{_HALF}\W{{0,3}}\d{{1,2}}(?:[:.]\d\d| ?[-–] ?\d)|\d[.:]\d\d\W{{0,3}}{_HALF}"
 _HAS_CLOCK = r"(?i)\d[.:h][0-5]\d(?!\d)|\d ?[ap]\.?m\b"
 _CLOCK = r"(?i)(?:[01]?\d|2[0-4])(?:[.:h][0-5]\d)?(?:[ap]\.?m\.?)?|[ap]\.?m\.?|noon|midday|midnight|and|to|"
 """A time of day, or what stands between two; also nothing."""
@@ -43,8 +44,7 @@ _PAIRS = r"(\d+)\.(\d+)"
 _SOME_WEEKS = r"odd|even|alternate|every other|(?:odd|even|alternate|every other|[a-d1-4]) ?(?:wks?|weeks?)|(?:wks?|weeks?) ?(?:[a-d1-4]|odd|even)"
 _OF_WEEKS = r"(?i)\b(?:weeks?|wks?|odd|even|a ?/ ?b)\b"
 _CURRENCIES = "£$€"
-MOSTLY = 0.8
-"""The share of a column's cells that must read as something for the column to be taken as it."""
+MOSTLY = 0.8  # the share of a column's cells that must read as something for the column to be taken as it
 _BETWEEN_DAYS = r"[\s,;/&+–—-]+(?:(?:and|et|und|to|every|each|on)(?![^\W_]))?|^(?:every|each|on)\s"
 _ALL_DAYS = frozenset(("daily", "weekdays", "weekends"))
 MOST_DIFFERENT = 100  # different cells of a column that are looked at
@@ -316,8 +316,8 @@ class Contents:
 
     @cached_property
     def halves(self) -> float:
-        """The share of cells that name a part of the day and nothing else."""
-        return self._share(lambda cell: fold(cell_text(cell)).replace(".", "") in _HALVES)
+        """The share of cells that name a part of the day and nothing else, or a session of it, `AM 1`, `Morning session`."""
+        return self._share(lambda cell: without_session(cell_text(cell)) in _HALVES)
 
     @cached_property
     def are_counted(self) -> bool:
