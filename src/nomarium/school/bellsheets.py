@@ -160,6 +160,8 @@ def _stacked(rows: Sequence[Row]) -> list[Row]:
         if len(cells) == 1 and not times:
             if looks_like_date(cells[0][1]) or date_of_title(cells[0][1], ENGLISH):
                 return []  # the programmes of several dates
+            if kinds and found[-1][1][1:3] != [kinds[-1].schedule, kinds[-1].labels]:
+                return []  # a name with no times below it: lines of a text are many
             kinds.append(_kind_with_days(texts[0]))
         elif times and len(cells) > len(times) + 2:
             return []  # classes at their times

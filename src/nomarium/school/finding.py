@@ -144,6 +144,7 @@ def _is_one(group: Sequence[Sheet], options: ReadingOptions) -> bool:
         return True
     if len(group) < 2:
         return _draws_labels(group[0])
+    group = [sheet for sheet in group if not sheet.is_text]  # the lines beside the tables of a document
     asked = asked_headings(options.columns)
     labels = labels_of_sheets(group)
     kinds = [_kind(sheet, labels, asked) for sheet in group]
