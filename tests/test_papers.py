@@ -164,6 +164,7 @@ REFUSED = {
     "two things of which one has a time and a place": ("Week of 8 March 2027\nMon: Assembly (P1), PTA meeting 7pm library\nTue: Swim", "more than one date or time"),
     "a time in words, or hours from one to another": ("Dentist: Thurs 4 March 2027 ten to three", "more than one date or time"),
     "days of leave": ("Annual leave: B. Bell\n1-5 March 2027 (5 days)\n26 March 2027 (0.5 day)", "nothing of it says what"),
+    "a day over columns of rooms": ("Programme\n\nThursday 10 June 2027\tRoom A\tRoom B\n09:00–09:45\tKeynote\t\n10:00–10:45\tSteam bending\tSail plans\n", "heads columns"),
     "one day or another": ("Engineer - 8 or 9 February 2027", "more than one date or time"),
     "a second day in figures": ("Then: 20/3/2027 away at Lunenburg (coach 11.30am), 27/3 home to Mahone Bay", "more than one date or time"),
     "entries above a table": ("Week of 1 March 2027\n- Mon 1: Lunch\n- Tue 2: Swim test\n\nDate\tWhat\tWhere\n9 March\tFair\tLoft\n10 March\tTea\tYard\n", "Above the table stand entries"),
@@ -208,6 +209,10 @@ PAGES = {
     "a menu of the week in its title": (
         "<h1>Lunch menu – week beginning 8 March 2027</h1><table><tr><th>Monday</th><th>Tuesday</th><th>Wednesday</th></tr><tr><td>Chowder</td><td>Pasta</td><td>Roast</td></tr></table>",
         ["Chowder 2027-03-08/2027-03-09", "Pasta 2027-03-09/2027-03-10", "Roast 2027-03-10/2027-03-11"],
+    ),
+    "a week behind another word for it": (
+        "<h1>This week at Saltmarsh, w/c 8 March 2027</h1><table><tr><td>Mon</td><td>Oars</td></tr><tr><td>Tue</td><td>Swim</td></tr><tr><td>Thu</td><td>Tar</td></tr></table>",
+        ["Oars 2027-03-08/2027-03-09", "Swim 2027-03-09/2027-03-10", "Tar 2027-03-11/2027-03-12"],
     ),
     "days of the month in the title of all tables": (
         "<h1>Mock examinations January 2027</h1><h2>Week 1</h2><table><tr><th></th><th>9.00</th><th>1.30</th></tr><tr><td>Mon 11</td><td>Rigging (1h30)</td><td>Navigation (2h)</td></tr></table>"

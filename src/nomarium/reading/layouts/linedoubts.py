@@ -273,13 +273,25 @@ def _doubt_beside_date(line: TextLine, lexicon: Lexicon) -> Refusal | None:
     return _DAY_OR_NUMBER if _may_number(line, lexicon) else None
 
 
-def of_those_below(line: TextLine, following: TextLine | None) -> Refusal | None:
+_HEADS_COLUMNS: Final = Refusal(
+    "text-several", "The line has a date and heads columns, and the lines below it say what is in each.",
+    "Save it as a table, .csv or .tsv, which is read by its columns; or write each event on a line of its own.",
+)  # fmt: skip
+
+
+def of_those_below(line: TextLine, following: TextLine | None, opens: bool) -> Refusal | None:
     """Why a line with a time that opens its paragraph is no event of the day above: those below it have days of their own,
-    `TALKS (Library, 2pm)` over `20 January: Tall ships`."""
+    `TALKS (Library, 2pm)` over `20 January: Tall ships`; or why a line with a date heads columns, and no day alone."""
+    heads = line.parted.count(" | ") > 1 and line.date and not (line.time or line.has_time)
+    is_slot = following is not None and bool(following.time) and following.text.startswith(following.time)
+    if heads and is_slot and following is not None and not following.date and " | " in following.parted:
+        return _HEADS_COLUMNS
+    if not opens:
+        return None
     is_over = following is not None and bool(following.date) and not following.has_time and not following.time
     begins = re.match(r"\D{0,6}\d", line.text) is not None  # de 9h à 10h: an entry of the day above
-    heads = is_over and not line.date and bool(line.time) and not begins
-    return linerefusals.OF_ALL_TIMES if heads else None
+    is_of_all = is_over and not line.date and bool(line.time) and not begins
+    return linerefusals.OF_ALL_TIMES if is_of_all else None
 
 
 def doubt_of(line: TextLine, lexicon: Lexicon) -> Refusal | None:

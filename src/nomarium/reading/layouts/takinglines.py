@@ -258,7 +258,7 @@ class Taking:
 
     def _doubt_of(self, line: TextLine, following: TextLine | None) -> Refusal | None:
         own = doubt_of(line, self.lexicon) if line.date or line.time else None
-        return own or of_those_below(line, following if self._opens else None)
+        return own or of_those_below(line, following, self._opens)
 
     def _left_open(self, line: TextLine, following: TextLine | None) -> Refusal | None:
         """Why a line that has no date and no time may all the same be an event; None for a note."""

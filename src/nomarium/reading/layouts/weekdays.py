@@ -200,6 +200,8 @@ def week_of(row: Sequence[Cell], weekday: int, lexicon: Lexicon, options: Readin
     said = re.fullmatch(_WEEK_OF, cell_text(filled[0]))
     cell = filled[-1] if said is None else re.sub(_NUMBER_OF_WEEK, r"\1", said["date"].strip())
     moment = read_moment(cell, "date", lexicon)
+    if isinstance(moment, Refusal) and said is not None and re.fullmatch(_WEEK_OF, said["date"]) is not None:
+        return week_of([said["date"]], weekday, lexicon, options)  # This week at Saltmarsh, w/c 8 March
     if isinstance(moment, Refusal) or moment.first is None:
         return None
     text = cell_text(filled[0])
