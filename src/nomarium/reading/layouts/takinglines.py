@@ -175,7 +175,8 @@ class Taking:
     @property
     def bare_headings(self) -> dict[int, TextLine]:
         """The lines that date those below them and are no notes themselves."""
-        return {n: line for n, line in self.headings.items() if n not in dict(self.asides)}
+        told = {number for number, _ in self.asides}
+        return {n: line for n, line in self.headings.items() if n not in told}
 
     def _take_undated(self, line: TextLine, following: TextLine | None) -> None:
         """What a line without a date and a time comes to."""
