@@ -6,7 +6,6 @@ from collections.abc import Sequence
 from nomarium.model.cell import Cell
 from nomarium.model.recurrence import Rule
 from nomarium.model.refusal import Refusal
-from nomarium.model.wording import counted
 from nomarium.reading.cells.repeats import Repeat
 from nomarium.reading.cells.words import fold
 from nomarium.sheets.sheet import cell_text
@@ -36,4 +35,4 @@ def read_count(text: str, heading: str) -> Repeat | Refusal:
     number = int(match[1])
     is_of_weeks = re.search(_WEEKS, fold(match[2] or heading)) is not None
     span = (number, "week") if is_of_weeks else None
-    return Repeat(Rule("WEEKLY"), times=number, span=span, text=counted(number, "week"))
+    return Repeat(Rule("WEEKLY"), times=number, span=span, text=f"{heading.strip()}: {text}" if heading.strip() else text)

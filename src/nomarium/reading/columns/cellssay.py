@@ -15,24 +15,19 @@ from nomarium.reading.columns.daycells import about_days
 from nomarium.reading.columns.headings import normal
 from nomarium.sheets.sheet import cell_text
 
-ARRIVING = frozenset(
-    ("arr", "arrives", "arrival", "arrival time", "arrival date", "arrive", "arriving", "check in", "checkin")
-)
-LEAVING = frozenset(
+ARRIVING: Final = frozenset(
     (
-        "leaves",
-        "leave",
-        "leaving",
-        "leaving date",
-        "dep",
-        "departs",
-        "departure",
-        "departure time",
-        "departure date",
-        "depart",
-        "departing",
+        *("arr", "arrives", "arrival", "arrival time", "arrival date", "arrive", "arriving", "check in", "checkin"),
+        *("anreise", "ankunft", "arrivee", "llegada", "aankomst", "arrivo", "chegada", "przyjazd", "ankomst"),
     )
-)
+)  # fmt: skip
+LEAVING: Final = frozenset(
+    (
+        *("leaves", "leave", "leaving", "leaving date", "dep", "departs", "departure", "departure time", "departure date"),
+        *("depart", "departing", "check out", "checkout"),
+        *("abreise", "abfahrt", "salida", "vertrek", "partenza", "partida", "wyjazd", "avresa", "avreise"),
+    )
+)  # fmt: skip
 HEADS_TIMES = "it heads times, and not what happens"
 _NAMES = frozenset(
     (
@@ -69,7 +64,7 @@ def coming_and_going(columns: list[Column], contents: list[Contents]) -> dict[in
     """The columns of times, or of dates, of which one says when people come and the other when they go. Where going stands
     first, and is earlier on most rows or in the night before, it is a journey: it begins with leaving."""
     headed = [
-        [c.at for c in columns if c.how == "heading" and normal(c.heading) in words and contents[c.at].cells]
+        [c.at for c in columns if c.how != "asked" and normal(c.heading) in words and contents[c.at].cells]
         for words in (ARRIVING, LEAVING)
     ]
     for are_alike, fields in (
@@ -268,6 +263,8 @@ _OUT_AND_BACK = (
     ("collected", "returned"),
     ("pick up", "drop off"),
     ("collect", "return"),
+    ("opening", "closing"),
+    ("opening date", "closing date"),
 )
 """Headings of two columns that say from when until when something is away."""
 

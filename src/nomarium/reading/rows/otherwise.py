@@ -70,6 +70,15 @@ def said_otherwise(row: Sequence[Cell], field: str, reader: WhenReader) -> Other
     return Otherwise(tuple(one for one in whens if isinstance(one, When)), blame, (_SEVERAL,))
 
 
+def counted_again(whens: Sequence[When], counts: object) -> Blame | None:
+    """What is wrong with a cell that says how often, beside one that names each day: it is to say the same, and is no repeat of
+    each of these days."""
+    if len(whens) < 2 or not isinstance(counts, Repeat) or counts.times == len(whens):
+        return None
+    message = f"The row names {len(whens)} days, and another cell says that it takes place {counts.times} times."
+    return Blame("repeat-times", Refusal("repeat-ends-twice", message, "Make them agree, or leave one blank."))
+
+
 def _at_each(row: Sequence[Cell], at: int, reader: WhenReader) -> Otherwise | None:
     """A row whose time is several, `14:00 & 17:00`: at each of them, where no other cell says one end for all, and no two
     are together. `7:30pm & 8pm` may be when the doors open and when it begins."""

@@ -210,14 +210,18 @@ class RowReader:
     ) -> list[Event] | None:
         """The events of a row whose date names several days or a repeat, none when rejected; None for others."""
         from nomarium.reading.rows.eachline import rows_of_lines
-        from nomarium.reading.rows.otherwise import said_otherwise
+        from nomarium.reading.rows.otherwise import counted_again, said_otherwise
 
         said = said_otherwise(row, blame.field, self.when)
         if said is None:
             return None
-        if said.blame is not None:
-            self.reject(number, row, said.blame)
+        counted = next(((memo[row[at]], at) for name, memo, at in self.rest if name == "repeat-times" and at >= 0), None)
+        fault = counted_again(said.whens, counted[0]) if counted is not None else None
+        if said.blame is not None or fault is not None:
+            self.reject(number, row, *filter(None, (said.blame, fault)))
             return []
+        if counted is not None and len(said.whens) > 1:
+            row = [*row[: counted[1]], "", *row[counted[1] + 1 :]]
         found = []
         lines = rows_of_lines(row, self.when.at.get(blame.field, -1), self.title_at, len(said.whens))
         for when, one in zip(said.whens, lines, strict=True):

@@ -14,6 +14,7 @@ from nomarium.reading.rows.when import Blame, When
 from nomarium.reckoning.starts import starts
 
 _MOST_COUNTED = 10_000
+_WEEK = 7
 _TWO_ENDS = Refusal(
     "repeat-ends-twice", "The row says twice where its repeat ends.", "Make them agree, or leave one blank."
 )
@@ -43,6 +44,10 @@ def said_together(
         found: Repeat | Blame = counted._replace(
             rule=Rule("WEEKLY", weekdays=held, until=until), times=None, span=None
         )
+        if not held and (of_days := _on_each_day(counted, when)) is not None:
+            if isinstance(of_days, Blame):
+                return of_days
+            found, when = of_days, on_one_day(when)
     elif told is not None:
         found = _on_weekdays_of(told, weekdays, repeat, told.until if has_last else None, when)
     else:
@@ -77,6 +82,23 @@ def told_rule(when: When) -> Rule | None:
     if when.rule is not None:
         return when.rule
     return when.recurrence.rules[0] if when.recurrence is not None and when.recurrence.rules else None
+
+
+def _on_each_day(counted: Repeat, when: When) -> Repeat | Blame | None:
+    """The repeat of a row that is held on some days of one week, `5-7 Oct`, as often as a cell says: on each of them; None for a row
+    of one day, of more than a week, or one that lasts all of these days each week."""
+    days = _days_long(when)
+    if not 0 < days < _WEEK:
+        return None
+    begin = when.start.date() if isinstance(when.start, dt.datetime) else when.start
+    each_day = counted._replace(rule=Rule("DAILY", until=begin + dt.timedelta(days)), times=None, span=None)
+    if counted.span is None or counted.times == 1:
+        return each_day
+    if not _are_of_one_day(when):
+        return None
+    message = f"It is held on {days + 1} days in a row, and for {counted.times} weeks: on which days of the others is open."
+    remedy = "Give it a column of weekdays; or, if it is held once, leave the number of weeks blank."
+    return Blame("repeat-times", Refusal("spans-open", message, remedy))
 
 
 def last_of_weeks(rule: Rule, when: When) -> dt.date | None:

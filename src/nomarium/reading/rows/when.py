@@ -250,7 +250,11 @@ def _timed(
         if isinstance(rule, Refusal):
             return Blame("end-date", rule)
         if rule is not None:
-            alone = _timed(row._replace(spans="whole"), first, None, start, end, default_length_secs, notes)
+            each = row._replace(spans="whole")
+            days = (last - first).days + 1
+            if rule.freq == "DAILY" and row.duration_secs in (days * DAY_SECS, days * (end.secs - start.secs)):
+                each = each._replace(duration_secs=None)  # the length of all of them together
+            alone = _timed(each, first, None, start, end, default_length_secs, notes)
             return alone if isinstance(alone, Blame) else alone._replace(rule=rule)
     if end is not None:
         ends = _end(first, last, start, end, begins, notes)
