@@ -12,6 +12,7 @@ from nomarium.reading.columns.asked import asked_columns, heading_missing
 from nomarium.reading.columns.column import Column
 from nomarium.reading.columns.daycells import looks_like_date
 from nomarium.reading.columns.headings import match_exactly
+from nomarium.reading.columns.severalweekdays import with_each_weekday
 from nomarium.reading.columns.weekdayletters import with_weekdays_of_letters
 from nomarium.reading.layouts.layout import LAYOUTS, NotRead, Reading, Top
 from nomarium.reading.options import ReadingOptions
@@ -217,6 +218,8 @@ def read_sheet(sheet: Sheet, options: ReadingOptions, whole: bool = False) -> Re
             drawn.append(reading)
         elif as_list is None or reading.why not in ("no-language", "no-weekdays", "no-sections"):
             # a list that has got its dates by then says more than one that had none
+            if as_list is None and asked in (None, "grid"):
+                top = _with_each_weekday(top)
             if layout.module == "eventlist" or reading.why == "no-titles":
                 as_list = reading
             elif reading.why == "no-weeks":
@@ -225,6 +228,12 @@ def read_sheet(sheet: Sheet, options: ReadingOptions, whole: bool = False) -> Re
         return drawn[0]
     unnamed = next((one for one in drawn if one.why in ("month-unnamed", "day-unnamed")), of_months)
     return unnamed or _with_remedy_of_shape(as_list, top)
+
+
+def _with_each_weekday(top: Top) -> Top:
+    """The top of a sheet that is no plain list, with a column a weekday where it draws several in one."""
+    sheet = with_each_weekday(top.sheet, top.of_weekdays)
+    return top if sheet is top.sheet else Top(sheet, top.options, top.is_whole)
 
 
 def _with_lines_heard(reading: Reading, top: Top) -> Reading:

@@ -98,6 +98,9 @@ class Sheet(NamedTuple):
     own_rows: tuple[int, ...] = ()
     """Where rows and columns are exchanged, the numbers of the rows in the source; a row's number is then its column there, from 0."""
 
+    own_columns: tuple[int, ...] = ()
+    """Where a column of the source stands for several, the 0-based column there of each."""
+
     def rows(self) -> Iterator[Row]:
         """The rows from the top, blank ones included."""
         return iter(self.read_rows())
@@ -107,6 +110,8 @@ class Sheet(NamedTuple):
         if self.own_rows:
             has_own = column is not None and column < len(self.own_rows)
             row, column = self.own_rows[column or 0] if has_own else None, row
+        if column is not None and column < len(self.own_columns):
+            column = self.own_columns[column]
         letter = "" if column is None else column_letter(column + self.first_column)
         if self.pages and row is not None:
             page = bisect_left(self.pages, row)

@@ -147,6 +147,12 @@ def read_zone(cell: Cell) -> str | Refusal:
     return Refusal("timezone-unknown", f"There is no time zone “{cell_text(cell)}”.", remedy)
 
 
+def looks_like_zone(cell: Cell) -> bool:
+    """Whether a cell is a zone's name or what clocks show of one, or is written as a name is, `Atlantic/Halifax`."""
+    text = cell_text(cell)
+    return "/" in text or isinstance(read_zone(cell), str) or (text.isalpha() and len(text) <= 5 and bool(zones_called(text)))
+
+
 def value_memo(field: str, default: str = "", unit_secs: int | None = None) -> CellMemo:
     """The memo of a column that says anything but when. `unit_secs` is the unit of a bare number."""
     if field in ("organizer", "attendees", "optional-attendees", "url", "conference", "geo", "color"):

@@ -18,6 +18,7 @@ from nomarium.reading.columns.contents import MOST_DIFFERENT, MOSTLY, Contents, 
 from nomarium.reading.columns.headedtitles import POSTS
 from nomarium.reading.columns.headings import is_placeholder, match_heading, normal, unit_of
 from nomarium.reading.columns.whenwords import (
+    are_measures,
     are_of_others,
     heading_says_when,
     is_before_start,
@@ -64,6 +65,7 @@ class _Filling:
             c
             for c in dated
             if not (self._about(c).are_bare_days and are_of_others(c.heading, self._about(c)))
+            and not are_measures(c.heading, self._about(c), "day" in self._taken)
         ]  # so many of so many
         dated = (
             dated or [c for c in self._free if is_placeholder(c.heading) and self._about(c).lists_days][:1]

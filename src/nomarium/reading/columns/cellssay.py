@@ -67,6 +67,13 @@ def coming_and_going(columns: list[Column], contents: list[Contents]) -> dict[in
         [c.at for c in columns if c.how != "asked" and normal(c.heading) in words and contents[c.at].cells]
         for words in (ARRIVING, LEAVING)
     ]
+    called = {normal(c.heading): c.at for c in columns if c.how != "asked" and contents[c.at].cells}
+    for one, other in (*_OUT_AND_BACK, *_ON_AND_OFF):
+        at = called.get(one, -1), called.get(other, -1)
+        are_clocks = any(contents[n].are_clear_times or contents[n].are_clock_figures for n in at if n >= 0)
+        if min(at) >= 0 and are_clocks and all(_are_times(contents[n]) for n in at):
+            begin, end = at if _is_earlier(contents[at[0]], contents[at[1]], False) else reversed(at)
+            return {begin: "start", end: "end"}
     for are_alike, fields in (
         (_are_times, ("start", "end")),
         (are_moments, ("start", "end")),
@@ -256,7 +263,7 @@ _BEFORE_IT = frozenset(
 """What has a stretch of its own before the event."""
 
 
-_OUT_AND_BACK = (
+_OUT_AND_BACK: Final = (
     ("out", "back"),
     ("out", "return"),
     ("out", "in"),
@@ -267,6 +274,8 @@ _OUT_AND_BACK = (
     ("opening date", "closing date"),
 )
 """Headings of two columns that say from when until when something is away."""
+_ON_AND_OFF: Final = (("on", "off"), ("sign in", "sign out"), ("signed in", "signed out"), ("clock in", "clock out"))
+"""The same of times only."""
 
 
 def stretch_of(columns: list[Column], contents: list[Contents]) -> tuple[int, int] | None:

@@ -6,6 +6,7 @@ from collections.abc import Sequence
 
 from nomarium.model.cell import Cell
 from nomarium.reading.cells.howmany import counts_weeks
+from nomarium.reading.cells.memo import looks_like_zone
 from nomarium.reading.cells.words import ENGLISH, Lexicon
 from nomarium.reading.columns.asked import asked_fields
 from nomarium.reading.columns.bycontent import LIMITS, by_content, free_texts, is_idle
@@ -146,6 +147,7 @@ def _checked_by_content(columns: list[Column], contents: list[Contents]) -> list
             or (field == "repeat-times" and (not about.holds_counts or about.dates >= MOSTLY))
             or (field == "description" and about.plain_answers >= 1)
             or (plain == "leave" and about.texts >= 1)  # who has it
+            or (plain == "zone" and not any(map(looks_like_zone, about.different)))  # a part of a town
             or (field == "duration" and about.texts >= 1 and not _hold_figures(about))  # who is on at *Night*
             or (field == "location" and plain.endswith("s") and about.numbers >= MOSTLY)  # how many places
             or (field in ("location", "room") and plain not in _LOOSE_WORDS and about.show_clocks)  # Local

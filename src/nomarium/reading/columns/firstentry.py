@@ -2,13 +2,18 @@
 
 import re
 from collections.abc import Sequence
+from itertools import pairwise
+from typing import Final
 
 from nomarium.model.cell import Cell
 from nomarium.model.refusal import Refusal
 from nomarium.reading.cells.moments import read_moment
 from nomarium.reading.cells.words import Lexicon, fold
-from nomarium.reading.columns.daycells import looks_like_date, names_day
+from nomarium.reading.columns.daycells import about_days, looks_like_date, names_day
 from nomarium.sheets.sheet import Row
+
+_FEW: Final = 2
+"""Days whole weeks apart that may be so by chance."""
 
 
 def is_entry(row: Sequence[Cell], rows_below: Sequence[Row], lexicon: Lexicon) -> bool:
@@ -20,22 +25,30 @@ def is_entry(row: Sequence[Cell], rows_below: Sequence[Row], lexicon: Lexicon) -
         return False
     over = row[under[0]]
     if over != "":
-        return names_day(over, lexicon) and not _heads(over, below[under[0]], lexicon)
+        column = [low[under[0]] for _, low in rows_below if under[0] < len(low)]
+        return names_day(over, lexicon) and not _heads(over, column, lexicon)
     makes = {(n, make) for _, low in rows_below[:12] for n, cell in enumerate(low) if (make := _make(cell))}
     return any((n, _make(cell)) in makes for n, cell in enumerate(row))
 
 
-def _heads(cell: Cell, below: Cell, lexicon: Lexicon) -> bool:
-    """Whether a weekday or a month, `Sunday`, is a heading: the date below it is on that weekday, or in that month."""
+def _heads(cell: Cell, column: Sequence[Cell], lexicon: Lexicon) -> bool:
+    """Whether a weekday or a month, `Sunday`, is a heading: the date below it is on that weekday, or in that month; or days without
+    a year stand below a weekday whole weeks apart."""
     word = fold(str(cell)).strip()
-    moment = read_moment(below, "either", lexicon)
+    weekday = lexicon.weekdays.get(word, lexicon.weekdays.get(word.removesuffix("s")))
+    moment = read_moment(column[0], "either", lexicon)
     if isinstance(moment, Refusal) or moment.first is None:
         return False
     dates = [date for reading in moment.first.readings if (date := reading.date())]
-    return any(
-        lexicon.weekdays.get(word) == date.weekday() or lexicon.months.get(word) == date.month
-        for date in dates
-    )
+    if dates or weekday is None:
+        return any(weekday == date.weekday() or lexicon.months.get(word) == date.month for date in dates)
+    days = about_days(column, lexicon)
+    return len(days) > _FEW and all(_are_weeks_apart(one, other) for one, other in pairwise(days))
+
+
+def _are_weeks_apart(one: int, other: int) -> bool:
+    """Whether two days (ordinals) of a year that is not known are whole weeks apart, in the same or over its end."""
+    return (other - one) % 7 == 0 if other >= one else (other - one) % 7 in (5, 6)
 
 
 def _make(cell: Cell) -> str | None:

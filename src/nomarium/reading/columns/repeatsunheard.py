@@ -33,23 +33,28 @@ _WEEK = 7
 def repeats_in_notes(
     sheet: Sheet, columns: Sequence[Column], rows: Sequence[Sequence[Cell]], lexicon: Lexicon
 ) -> dict[int, Problem]:
-    """A problem for a column of notes of which a cell says how its row repeats, and nothing else: `every Wed in Dec`."""
+    """A problem for a column of notes of which a cell says how its row repeats, and nothing else: `every Wed in Dec`; and for one of
+    which every cell does, where it would be the titles."""
     if any(c.field in ("repeat", "day", "repeat-times") for c in columns):
         return {}
     from nomarium.reading.cells.repeats import Repeat, read_repeat
 
     found: dict[int, Problem] = {}
     for column in columns:
-        if column.field != "description" or column.how == "asked":
+        is_title = column.field == "summary" and column.how == "content"
+        if not (column.field == "description" or is_title) or column.how == "asked":
             continue
         texts = dict.fromkeys(cell_text(row[column.at]) for row in rows if column.at < len(row))
-        often = (text for text in texts if len(text) < _LONGEST_REPEAT and _says_often(text))
+        often = [text for text in texts if len(text) < _LONGEST_REPEAT and _says_often(text)]
+        if is_title and len(often) < sum(map(bool, texts)):
+            continue
         text = next((text for text in often if isinstance(read_repeat(text, lexicon), Repeat)), None)
         if text is None:
             continue
         name = column.heading or letter_of(sheet, column)
-        message = f"“{text}” in the column {called(sheet, column)} says how a row repeats, and would only be its description."
-        remedy = f'If rows repeat: --column "{name}=repeat"; to keep the words as they are: --column "{name}=description".'
+        only = "be the title of its event" if is_title else "only be its description"
+        message = f"“{text}” in the column {called(sheet, column)} says how a row repeats, and would {only}."
+        remedy = f'If rows repeat: --column "{name}=repeat"; to keep the words as they are: --column "{name}={column.field}".'
         found[column.at] = Problem(
             "column-when", message, remedy, sheet.place(None, column.at, column.heading)
         )

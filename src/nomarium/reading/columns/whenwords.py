@@ -126,6 +126,15 @@ def are_of_others(heading: str, about: Contents) -> bool:
     return not any(not isinstance(cell, str) or re.search(SURE_CLOCK, cell) for cell in about.different)
 
 
+def are_measures(heading: str, about: Contents, has_day: bool) -> bool:
+    """Whether figures with a point, `5.1`, are no dates: under a heading that is about something else; or, where another column
+    says the day, under any but one of when."""
+    texts = [cell_text(cell) for cell in about.different]
+    if not all(re.fullmatch(r"\d{1,3}[.,]\d{1,2}", text) for text in texts):
+        return False
+    return are_of_others(heading, about) or (has_day and not set(normal(heading).split()) & _WHEN)
+
+
 _ON_AND_OFF = r"(?i)\b\d{1,2}\s*(?:days?\s*)?on\b[\s,/&-]*\d{1,2}\s*(?:days?\s*)?off\b"
 """Shifts that come back, `4 on 4 off`."""
 _NAME = r"(?:[A-Z][a-z]+|[A-Z]\.?)(?: (?:[A-Z][a-z'’-]+|[A-Z]\.?))+"

@@ -27,7 +27,7 @@ class _Columns(NamedTuple):
     head: int
     """Index of the row of headings."""
     month: int
-    days: int
+    days: tuple[int, ...]
 
 
 def look(top: Top) -> Reading | NotRead:
@@ -68,23 +68,26 @@ def _columns_of(rows: Sequence[Row], top: Top) -> _Columns | None:
         months = [one[named] for one in below if named < len(one) and cell_text(one[named])]
         if len(months) < _LEAST_MONTHS or any(month_head(cell, top.lexicon) is None for cell in months):
             return None
-        for n, cell in enumerate(row):
-            match = match_heading(cell_text(cell))
-            cells = [one[n] for one in below if n < len(one) and cell_text(one[n])]
-            if (
-                n != named
-                and match is not None
-                and match.field in _FIELDS
-                and cells
-                and all(map(_is_day, cells))
-            ):
-                return _Columns(at, named, n)
-        return None
+        days = tuple(n for n, cell in enumerate(row) if n != named and _holds_days(n, cell, below))
+        return _Columns(at, named, days) if days else None
     return None
+
+
+def _holds_days(at: int, heading: Cell, rows: Sequence[Sequence[Cell]]) -> bool:
+    """Whether all cells of a column are days of a month; under a heading that says nothing of when, by more than their figures."""
+    cells = [row[at] for row in rows if at < len(row) and cell_text(row[at])]
+    match = match_heading(cell_text(heading))
+    is_headed = match is not None and match.field in _FIELDS
+    return bool(cells) and all(map(_is_day, cells)) and (is_headed or all(map(_is_sure_day, cells)))
 
 
 def _is_day(cell: Cell) -> bool:
     return DAYS.fullmatch(day_and_clock(cell_text(cell))[0]) is not None
+
+
+def _is_sure_day(cell: Cell) -> bool:
+    """Whether a day is written with its weekday or as an ordinal, `Thursday 15th`, and is no mere number."""
+    return not cell_text(cell).isdecimal()
 
 
 def _dated(top: Top, rows: Sequence[Row], columns: _Columns, months: dict[int, str]) -> Iterator[Row]:
@@ -95,8 +98,9 @@ def _dated(top: Top, rows: Sequence[Row], columns: _Columns, months: dict[int, s
         if columns.month < len(cells) and n >= columns.head:
             cells[columns.month] = ""
         month = months.get(number, month)
-        if n > columns.head and month and columns.days < len(cells) and cell_text(cells[columns.days]):
-            cells[columns.days] = _in(cell_text(cells[columns.days]), month, top.lexicon)
+        for at in columns.days if n > columns.head and month else ():
+            if at < len(cells) and cell_text(cells[at]):
+                cells[at] = _in(cell_text(cells[at]), month, top.lexicon)
         yield number, cells
 
 
