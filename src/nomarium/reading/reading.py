@@ -308,7 +308,7 @@ def _remedy_of_shape(top: Top, columns: Sequence[Column]) -> str:
         )
     if has_weekdays(top, lexicon) and top.options.day_one is None:
         if top.options.repeats_from is not None or top.options.repeats_until is not None:
-            return "Its weekdays are known, but not when what stands under them begins: write a time into each cell, or left of each line."
+            return "Its weekdays are known, but not when what stands under them begins: write a time into each cell, or left of each line; a list needs a heading over each column, such as Day, Time and Title."
         return (
             "For one week, say which: --day-one 2027-04-12; for one that repeats: --from DATE --until DATE."
         )

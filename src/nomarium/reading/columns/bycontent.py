@@ -24,6 +24,9 @@ from nomarium.reading.columns.whenwords import (
     is_before_start,
     is_of_nature,
     is_of_record,
+    is_planned_end,
+    is_record_date,
+    is_step,
     says_end,
 )
 from nomarium.sheets.sheet import cell_text
@@ -60,7 +63,7 @@ class _Filling:
 
     def dates(self) -> None:
         """The date, a first and a last day, or several days of a row."""
-        dated = [c for c in self._free if self._about(c).dates >= MOSTLY and not is_of_record(c.heading)]
+        dated = [c for c in self._free if self._about(c).dates >= MOSTLY and not is_record_date(c.heading)]
         dated = [
             c
             for c in dated
@@ -74,6 +77,9 @@ class _Filling:
             dated = [c for c in dated if not says_end(c.heading)]
         named = [c for c in dated if not is_placeholder(c.heading)]
         if self._taken & {"date", "when"} or _dated_start(self._columns, self._contents):
+            planned = [c for c in dated if is_planned_end(c.heading)]
+            if len(planned) == 1 and not self._taken & {"end-date", "end", "day", "repeat"}:
+                self._take(planned[0], "end-date", "the last day, by its heading")
             return
         if (stretch := stretch_of(self._columns, self._contents)) is not None:
             first, last = (self._columns[at] for at in stretch)
@@ -81,7 +87,8 @@ class _Filling:
             self._take(first, fields[0], "the first day, by its heading and that of the last")
             self._take(last, fields[1], "the last day, by its heading and that of the first")
         elif len(named) > 1:
-            for column in named:
+            steps = [c for c in self._free if self._about(c).dates >= MOSTLY and is_step(c.heading)]
+            for column in (*named, *(c for c in steps if c not in named)):
                 self._take(column, "milestone", "one of several columns of dates")
         elif dated:
             self._take(dated[0], "date", "its cells are dates")

@@ -170,10 +170,47 @@ def match_heading(heading: str) -> HeadingMatch | None:
     words = set(plain.split()) & _vocabulary()
     slips = [one for one in known if words <= set(one.split()) and _begin_alike(plain, one)]
     close = difflib.get_close_matches(plain, slips, n=3, cutoff=0.87)
+    close = [one for one in close if table[one].field in _WORDS_ONLY or _is_slip(plain, one)]
     fields = {table[one].field for one in close}
     if len(fields) == 1:
         return HeadingMatch(table[close[0]].field, table[close[0]].is_weak, close[0])
     return None
+
+
+_WORDS_ONLY: Final = frozenset(
+    (
+        *("summary", "location", "description", "categories", "audience", "organizer", "attendees", "url", "conference"),
+        *("class", "teacher", "room", "group", "division", "term", "person", "optional-attendees", "more-categories"),
+    )
+)  # fmt: skip
+"""Fields that move no date: what is nearly one of their headings may be of another language or form."""
+_SHORTEST_SLIP: Final = 4
+
+
+def _is_slip(plain: str, known: str) -> bool:
+    """Whether a heading differs from a known one as slips of the finger do, and as other words seldom do: two letters in the wrong
+    order, one left out or typed twice. A `Backup date`, a `List date` are no slips.
+
+    >>> [_is_slip(one, "last date") for one in ("lsat date", "last dte", "lasst date", "list date", "late date")]
+    [True, True, True, False, False]
+    """
+    mine, theirs = plain.split(), known.split()
+    return len(mine) == len(theirs) and all(
+        one == other or _slipped(one, other) for one, other in zip(mine, theirs, strict=True)
+    )
+
+
+def _slipped(word: str, known: str) -> bool:
+    if len(word) == len(known):
+        differ = [n for n, (one, other) in enumerate(zip(word, known, strict=True)) if one != other]
+        return len(differ) == 2 and differ[1] == differ[0] + 1 and sorted(word) == sorted(known)
+    longer, shorter = (word, known) if len(word) > len(known) else (known, word)
+    without = [n for n in range(len(longer)) if longer[:n] + longer[n + 1 :] == shorter]
+    if not without:
+        return False
+    is_inner = 0 < without[0] < len(longer) - 1
+    is_twice = any(longer[n] in longer[max(0, n - 1) : n] + longer[n + 1 : n + 2] for n in without)
+    return is_twice if longer is word else is_inner and len(known) >= _SHORTEST_SLIP
 
 
 def _begin_alike(one: str, other: str) -> bool:

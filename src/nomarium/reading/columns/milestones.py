@@ -9,7 +9,7 @@ from nomarium.reading.columns.column import Column
 from nomarium.reading.columns.contents import MOSTLY, Contents
 from nomarium.reading.columns.daycells import looks_like_date
 from nomarium.reading.columns.headings import normal
-from nomarium.reading.columns.whenwords import is_of_record
+from nomarium.reading.columns.whenwords import is_record_date
 
 _OPENING: Final = frozenset(("opens", "open", "opening", "opening date", "open date", "date opens"))
 
@@ -58,6 +58,6 @@ def _are_days(about: Contents) -> bool:
 def _is_milestone(column: Column, about: Contents, dated: Sequence[Contents]) -> bool:
     """`3/12` may as well be three of twelve, unless the dates of the rows, `dated`, are two figures too."""
     is_free = not column.field and column.how != "asked" and column.heading and column.filled
-    if not is_free or about.dates < MOSTLY or about.numbers >= MOSTLY or is_of_record(column.heading):
+    if not is_free or about.dates < MOSTLY or about.numbers >= MOSTLY or is_record_date(column.heading):
         return False
     return not about.are_bare_days or any(one.are_bare_days for one in dated)

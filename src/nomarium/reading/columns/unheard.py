@@ -81,7 +81,6 @@ def _unused_times(
     """A problem for each column of times, or of several days a cell, that nothing uses: what it says must not be lost
     unseen. So is one whose heading promises words, where no other column says the time."""
     found: dict[int, Problem] = {}
-    has_words = any(c.field == "description" for c in columns)
     says_time = any(c.field in ("time", "start", "when", "week-span") for c in columns)
     for column in columns:
         takes_words = column.field in _OF_WORDS and not says_time
@@ -118,15 +117,13 @@ def _unused_times(
             is_known = is_timed and any(_says_time_of_day(c, rows, lexicon) for c in columns)
             is_more = is_known or is_of_nature(column.heading)
             keep = f'to keep it as it is: --column "{name}={column.field}"; or ' if takes_words else "or "
-            kept = "--keep-extra" if has_words else f'--column "{name}=description"'
             remedy = (
-                f'To keep what it says: {kept}; to leave it out: --column "{name}=".'
+                f'To keep what it says: --keep-extra; to leave it out: --column "{name}=".'
                 if is_more and not are_lengths
                 else f'If each is a day on which something is, write its month in letters; else leave it out: --column "{name}=".'
                 if are_bare and not is_timed
                 else f'Say what it is with --column "{name}={field}", {keep}leave it out with --column "{name}=".'
             )
-            has_words = has_words or is_more  # a second one has no column of its own to go to
             found[column.at] = Problem(
                 "column-times", message, remedy, sheet.place(None, column.at, column.heading)
             )

@@ -38,6 +38,11 @@ _BESIDE_WHEN: Final = frozenset("no not number of the on in is only from to for 
 _ENDS: Final = frozenset(
     "last final end ends ending until till finish finishes finishing fin dernier derniere ende letzter letzte ultimo fim einde laatste".split()
 )
+_PLANNED: Final = frozenset(
+    "target planned expected actual estimated est scheduled projected anticipated proposed likely".split()
+)
+"""Words that say how sure a day is."""
+_STEPS: Final = frozenset("paid sent notified invoiced approved submitted requested received".split())
 _OF_BEGINNING: Final = frozenset(
     "first start starts starting begin begins beginning from commences commencing valid effective debut erster beginn inicio inizio".split()
 )
@@ -139,6 +144,9 @@ _ON_AND_OFF = r"(?i)\b\d{1,2}\s*(?:days?\s*)?on\b[\s,/&-]*\d{1,2}\s*(?:days?\s*)
 """Shifts that come back, `4 on 4 off`."""
 _NAME = r"(?:[A-Z][a-z]+|[A-Z]\.?)(?: (?:[A-Z][a-z'’-]+|[A-Z]\.?))+"
 
+_TITLED_NAME = r"(?:Fr|Sr)\.? (?:[A-Z][a-z]+|[A-Z]\.)"
+"""A name whose title is a weekday's too, `Fr Pine`."""
+
 
 def _share_of_when(about: Contents) -> float:
     """The share of cells that are short and have a word of when in them."""
@@ -153,7 +161,7 @@ def _share_of_when(about: Contents) -> float:
                 not words.isdisjoint(_SAID)
                 or re.search(_ON_AND_OFF, text) is not None
                 or any(
-                    word in about.lexicon.weekdays
+                    (word in about.lexicon.weekdays and not re.match(_TITLED_NAME, text))
                     or (len(word) > 2 and word in about.lexicon.months and not is_name)
                     for word in words
                 )
@@ -179,9 +187,25 @@ def says_end(heading: str) -> bool:
     return not _ENDS.isdisjoint(normal(heading).split())
 
 
+def is_planned_end(heading: str) -> bool:
+    """Whether a heading names the last day of what it stands beside and nothing else, `Target end`."""
+    words = set(normal(heading).split())
+    return bool(words & _ENDS) and bool(words & _PLANNED) and words <= _ENDS | _PLANNED | {"date", "day", "on"}
+
+
 def is_of_record(heading: str) -> bool:
     """Whether a heading names a date that is no event's: of birth, of the last change."""
     return not _RECORD_WORDS.isdisjoint(normal(heading).split())
+
+
+def is_record_date(heading: str) -> bool:
+    """The same of a column of dates: one until when something is to be done, `Hours submitted by`, is a deadline."""
+    return is_of_record(heading) and normal(heading).split()[-1] != "by"
+
+
+def is_step(heading: str) -> bool:
+    """Whether a heading names what is kept on record, and is planned where deadlines stand beside it: `Paid on`."""
+    return not _STEPS.isdisjoint(normal(heading).split())
 
 
 def is_before_start(heading: str) -> bool:

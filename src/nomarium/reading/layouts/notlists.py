@@ -103,10 +103,19 @@ def _names_dates(text: str) -> bool:
     return match is not None and match.field in ("date", "when")
 
 
+def _are_weekdays(column: Column) -> bool:
+    return bool(column.samples) and all(fold(text).strip(" .") in ENGLISH.weekdays for text in column.samples)
+
+
 def _without_dates(
     sheet: Sheet, columns: Sequence[Column], options: ReadingOptions, fields: set[str], there: str
 ) -> NotRead:
     """Why a sheet has no column of dates, and what would give it one."""
+    day = next((c for c in columns if c.field == "day"), None)
+    if "week" not in fields and day is not None and not day.heading and _are_weekdays(day):
+        message = f"{sheet.title} names weekdays, and no heading over its columns."
+        remedy = "Write one over each, such as Day, Time and Title, and say which weeks with --from and --until; for one week only: --day-one 2027-04-05."
+        return not_read(sheet, "no-day-one", "it has no dates", "day-one-missing", message, remedy)
     if fields & {"week", "day"} and "summary" in fields:
         message = f"{sheet.title} counts in weeks or days and no date says where the count begins."
         remedy = "Give the date of week 1 day 1: --day-one 2027-04-05."

@@ -15,6 +15,7 @@ from nomarium.reading.rows.several import run_on
 _PARTED = r"\s*[,;&+\n]\s*|\s+(?:and|und|et|y|e|en)\s+"
 _CLEAR = re.compile(r"\d[:.h]\d\d|\d\s?[ap]\.?m\b|\d\s?(?:h|uhr|uur)\b|noon|midnight", re.IGNORECASE)
 """What is a time and nothing else: a bare number may be another day."""
+_HOUR = re.compile(r"1?\d|2[0-3]")
 _DAY_ALONE = re.compile(
     r"(?:(?P<weekday>[^\W\d_]{2,}\.?)\s+)?(?P<number>\d{1,2})(?:st|nd|rd|th)?\.?", re.IGNORECASE
 )
@@ -61,8 +62,10 @@ def times_each(text: str, decisions: Decisions) -> list[str]:
     """The times of a text that lists some and nothing else, `14:00, 17:00 & 20:00`, each by itself; none where a piece is no
     time, or where nothing settles in which half of the day it is."""
     pieces = re.split(_PARTED, text)
+    has_clear = len(pieces) > 1 and any(map(_CLEAR.search, pieces))
     for piece in pieces:
-        times = read_times(piece) if _CLEAR.search(piece) else None
+        is_clock = _CLEAR.search(piece) or (has_clear and _HOUR.fullmatch(piece))  # 9.30 & 11
+        times = read_times(piece) if is_clock else None
         if (
             not isinstance(times, Times)
             or times.start is None
