@@ -141,7 +141,21 @@ def keeps_books(text: str) -> bool:
 
 def is_remark(text: str) -> bool:
     """Whether a text that stands alone in its row is about the table, `Please note: times may change`, and no title of an event."""
-    return keeps_books(text) or re.search(_REMARK, text) is not None
+    return keeps_books(text) or re.search(_REMARK, text) is not None or _heads_section(text)
+
+
+_TERM = r"(?:(?:school\s)?(?:terms?|semesters?|trimesters?|quarters?|trimestres?|semestres?|halbjahr|quadrimestre)|semester)"
+_SEASON = r"(?:autumn|spring|summer|winter|fall|michaelmas|hilary|trinity|lent|herbst|frühjahr|sommer|automne|printemps|hiver|été)"
+_NUMBER = r"(?:\d|one|two|three|four|first|second|third|fourth|\d(?:st|nd|rd|th|er?|ère|ème)|premier|deuxième|troisième|[12]\.)"
+_HEADS_SECTION = re.compile(
+    rf"(?:{_SEASON}(?:\s?{_TERM})?|{_TERM}\s{_NUMBER}|{_NUMBER}\s{_TERM})(?:\s(?:19|20)\d\d(?:\s?[/–-]\s?\d{{2,4}})?)?(?:\sdates)?", re.IGNORECASE
+)
+
+
+def _heads_section(text: str) -> bool:
+    """Whether a text that stands alone in its row is the title of rows below: a term or a season, or what ends in a colon."""
+    said = " ".join(text.split())
+    return said[-1:] == ":" or _HEADS_SECTION.fullmatch(said) is not None
 
 
 def _tidy(rest: str) -> str:
