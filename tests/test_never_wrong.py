@@ -470,7 +470,7 @@ LOST = {
     "days in a column that nothing uses": ("Concert,Rehearsals,Date\nSea songs,\"3, 10 and 17 Nov 2026\",2026-11-20", ["“Rehearsals” holds days"]),
     "who is on leave": ("Person,Date from,Date to,Type of leave\nAnn,2026-09-07,2026-09-11,Annual\nBo,2026-09-09,2026-09-09,Sick", ['--title "{Person}: {Type of leave}"']),
     "a date that is open": ("Task,Deadline\nA,2026-09-10\nB,2026-09-15\nC,TBC", ["row 4, column B", "no date"]),
-    "the letter of a column without headings": ("Start,8 September 2026\nHalf term,26 October 2026\nSpring,\nStart,4 January 2027", ['--fill-down "B"']),
+    "the letter of a column without headings": ("Start,8 September 2026\nHalf term,26 October 2026\nFair,\nStart,4 January 2027", ['--fill-down "B"']),
 }  # fmt: skip
 
 

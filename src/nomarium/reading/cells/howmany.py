@@ -35,4 +35,9 @@ def read_count(text: str, heading: str) -> Repeat | Refusal:
     number = int(match[1])
     is_of_weeks = re.search(_WEEKS, fold(match[2] or heading)) is not None
     span = (number, "week") if is_of_weeks else None
-    return Repeat(Rule("WEEKLY"), times=number, span=span, text=f"{heading.strip()}: {text}" if heading.strip() else text)
+    return Repeat(
+        Rule("WEEKLY"),
+        times=number,
+        span=span,
+        text=f"{heading.strip()}: {text}" if heading.strip() else text,
+    )

@@ -23,6 +23,8 @@ if TYPE_CHECKING:
 FieldValue: TypeAlias = Any
 """What a cell is read as: a text, a number, people … or a Refusal, as its field says."""
 
+_NONE = frozenset(("none", "nil", "n/a", "-", "–", "—"))
+"""What stands in a cell of dates to leave out, or to add, where there are none."""
 REPEAT_FIELDS = ("repeat", "repeat-times", "repeat-until", "except", "also-on")
 
 MEMO_SIZE = 20_000
@@ -150,7 +152,11 @@ def read_zone(cell: Cell) -> str | Refusal:
 def looks_like_zone(cell: Cell) -> bool:
     """Whether a cell is a zone's name or what clocks show of one, or is written as a name is, `Atlantic/Halifax`."""
     text = cell_text(cell)
-    return "/" in text or isinstance(read_zone(cell), str) or (text.isalpha() and len(text) <= 5 and bool(zones_called(text)))
+    return (
+        "/" in text
+        or isinstance(read_zone(cell), str)
+        or (text.isalpha() and len(text) <= 5 and bool(zones_called(text)))
+    )
 
 
 def value_memo(field: str, default: str = "", unit_secs: int | None = None) -> CellMemo:
@@ -205,7 +211,8 @@ def repeat_memo(
     def read(cell: Cell) -> FieldValue:
         if isinstance(cell, dt.date):
             return (Days(certain(cell.date() if isinstance(cell, dt.datetime) else cell)),)
-        return read_day_list(cell_text(cell), lexicon)
+        text = cell_text(cell)
+        return () if text.casefold() in _NONE else read_day_list(text, lexicon)
 
     if field == "repeat-times":
         from nomarium.reading.cells.howmany import read_count

@@ -274,7 +274,12 @@ _OUT_AND_BACK: Final = (
     ("opening date", "closing date"),
 )
 """Headings of two columns that say from when until when something is away."""
-_ON_AND_OFF: Final = (("on", "off"), ("sign in", "sign out"), ("signed in", "signed out"), ("clock in", "clock out"))
+_ON_AND_OFF: Final = (
+    ("on", "off"),
+    ("sign in", "sign out"),
+    ("signed in", "signed out"),
+    ("clock in", "clock out"),
+)
 """The same of times only."""
 
 

@@ -14,6 +14,9 @@ from nomarium.sheets.sheet import Area, Row, Sheet, cell_text
 _HEAD_ROWS: Final = 20
 _OTHERS: Final = 3
 """Headings beside the weekdays, at most: a name, a group, a sum."""
+_FEWEST: Final = 2
+"""Headings that name weekdays, at least."""
+_TWO_WORDS: Final = r"[^\W\d_]{2,10}\.?\s?[-–/&+]\s?[^\W\d_]{2,10}\.?"
 _TO: Final = r"\s*(?:[-–—]|\b(?:to|till?|until|through|thru|bis|a|au|t/m)\b)\s*"
 _AND: Final = r"\s*(?:[,;/&+]|\b(?:and|et|und|y|en)\b)\s*"
 _SETS: Final = {"weekdays": range(5), "weekday": range(5), "weekend": range(5, 7), "weekends": range(5, 7)}
@@ -22,7 +25,10 @@ _SETS: Final = {"weekdays": range(5), "weekday": range(5), "weekend": range(5, 7
 def with_each_weekday(sheet: Sheet, lexicon: Lexicon) -> Sheet:
     """The sheet with a column a weekday, where the first row that names weekdays over columns has cells that name several; the
     sheet itself where none does, or one day would stand over two columns."""
-    head = next(((n, row) for n, row in islice(sheet.rows(), _HEAD_ROWS) if _names_weekdays(row, lexicon)), None)
+    top = list(islice(sheet.rows(), _HEAD_ROWS))
+    head = next(((n, row) for n, row in top if _names_weekdays(row, lexicon)), None)
+    if head is None and (other := _in_another_language(top)) is not None:
+        lexicon, head = other
     if head is None:
         return sheet
     number, headings = head
@@ -31,13 +37,20 @@ def with_each_weekday(sheet: Sheet, lexicon: Lexicon) -> Sheet:
     if all(len(named) < 2 for named in days) or len(each) != len(set(each)):
         return sheet
     own = [at for at, named in enumerate(days) for _ in range(max(1, len(named)))]
-    beyond = range(len(days), len(days) + _OTHERS)  # rows may be longer than their head
-    own += beyond
-    names = [cell if len(named) < 2 else WEEKDAYS[day] for cell, named in zip(headings, days, strict=True) for day in named or (0,)]
+    width = max(len(row) for _, row in top)
+    own += range(len(days), width)  # rows may be longer than their head
+    names = [
+        WEEKDAYS[day] if named else cell
+        for cell, named in zip(headings, days, strict=True)
+        for day in named or (0,)
+    ]
 
     def rows() -> Iterator[Row]:
         for at, row in sheet.rows():
-            yield at, names if at == number else [row[n] if n < len(row) else "" for n in own]
+            yield (
+                at,
+                names if at == number else [*(row[n] if n < len(row) else "" for n in own), *row[width:]],
+            )
 
     several = [cell_text(cell) for cell, named in zip(headings, days, strict=True) if len(named) > 1]
     message = f"What stands under {listed([f'“{text}”' for text in several])} is of each of these weekdays."
@@ -68,6 +81,21 @@ def weekdays_named(text: str, lexicon: Lexicon) -> tuple[int, ...]:
             return ()
         found += [(known[0] + n) % 7 for n in range((known[-1] - known[0]) % 7 + 1)]
     return tuple(found)
+
+
+def _in_another_language(rows: Sequence[Row]) -> tuple[Lexicon, Row] | None:
+    """The first row with a range of weekdays in a language other than English, `Mo-Mi`, and what these are in it."""
+    for number, row in rows:
+        texts = [text for cell in row if isinstance(cell, str) and (text := cell_text(cell))]
+        if len(texts) < _FEWEST or not any(re.fullmatch(_TWO_WORDS, text) for text in texts):
+            continue
+        from nomarium.reading.cells.languages import weekday_lexicon  # few sheets that are no lists come here
+
+        words = frozenset(word for text in texts for word in re.findall(r"[^\W\d_]+", fold(text)))
+        known = weekday_lexicon(words, least=max(_FEWEST, len(words) - _OTHERS))
+        if known is not None and _names_weekdays(row, known):
+            return known, (number, row)
+    return None
 
 
 def _weekday(word: str, lexicon: Lexicon) -> int | None:

@@ -4,6 +4,7 @@ table, for what it says must not be lost unseen."""
 import datetime as dt
 import re
 from collections.abc import Collection, Sequence
+from typing import Literal
 
 from nomarium.model.cell import Cell
 from nomarium.model.event import FACETS
@@ -81,6 +82,7 @@ def _unused_times(
     """A problem for each column of times, or of several days a cell, that nothing uses: what it says must not be lost
     unseen. So is one whose heading promises words, where no other column says the time."""
     found: dict[int, Problem] = {}
+    has_words = any(c.field == "description" for c in columns)
     says_time = any(c.field in ("time", "start", "when", "week-span") for c in columns)
     for column in columns:
         takes_words = column.field in _OF_WORDS and not says_time
@@ -89,7 +91,9 @@ def _unused_times(
         if not is_free or is_kept or _is_settled(column):
             continue
         about = Contents([row[column.at] if column.at < len(row) else "" for row in rows], lexicon)
-        if (column.field == "location" and about.numbers >= MOSTLY) or are_of_others(column.heading, about):
+        names_days = any(_names_days(cell, lexicon) for cell in about.different)
+        are_others = are_of_others(column.heading, about) and not names_days
+        if (column.field == "location" and about.numbers >= MOSTLY) or are_others:
             continue  # rooms 4.10 and 4.20, prices 12.30
         are_times = about.are_clear_times if takes_words else about.times >= MOSTLY > about.numbers
         are_times = are_times or (is_before_start(column.heading) and about.say_only_times)
@@ -108,26 +112,50 @@ def _unused_times(
         are_bare = about.are_bare_days and about.dates >= MOSTLY
         is_dated = column.is_ignored and about.dates >= 0.5 and (_has_sure_date(about) or are_bare)
         is_dated = is_dated and not _are_codes(about, columns, rows)
-        if is_timed or is_dated or any(_names_days(cell, lexicon) for cell in about.different):
-            name = column.heading or letter_of(sheet, column)
-            what = "times" if is_timed else "days"
-            message = f"The column {called(sheet, column)} holds {what} and is none of those that say when."
+        if is_timed or is_dated or names_days:
             are_lengths = all(re.fullmatch(_LENGTH, cell_text(cell)) for cell in about.different)
-            field = "duration" if are_lengths else "time" if is_timed else "FIELD"
             is_known = is_timed and any(_says_time_of_day(c, rows, lexicon) for c in columns)
             is_more = is_known or is_of_nature(column.heading)
-            keep = f'to keep it as it is: --column "{name}={column.field}"; or ' if takes_words else "or "
-            remedy = (
-                f'To keep what it says: --keep-extra; to leave it out: --column "{name}=".'
-                if is_more and not are_lengths
-                else f'If each is a day on which something is, write its month in letters; else leave it out: --column "{name}=".'
-                if are_bare and not is_timed
-                else f'Say what it is with --column "{name}={field}", {keep}leave it out with --column "{name}=".'
+            what: _What = (
+                "length"
+                if are_lengths
+                else "more"
+                if is_more
+                else "time"
+                if is_timed
+                else "figures"
+                if are_bare
+                else "days"
             )
-            found[column.at] = Problem(
-                "column-times", message, remedy, sheet.place(None, column.at, column.heading)
-            )
+            found[column.at] = _unused(sheet, column, what, is_timed, takes_words, has_words)
+            has_words = has_words or is_more  # a second one has no column of its own to go to
     return found
+
+
+_What = Literal["length", "more", "time", "figures", "days"]
+"""What a column holds that nothing uses; `more`: times beside those of the row."""
+
+
+def _unused(
+    sheet: Sheet, column: Column, what: _What, is_timed: bool, takes_words: bool, has_words: bool
+) -> Problem:
+    """The problem of a column of times or of days that nothing uses, with what there is to do."""
+    name = column.heading or letter_of(sheet, column)
+    held = "times" if is_timed else "days"
+    message = f"The column {called(sheet, column)} holds {held} and is none of those that say when."
+    left_out = f'--column "{name}="'
+    if what in ("length", "time"):
+        field = "duration" if what == "length" else "time"
+        keep = f'to keep it as it is: --column "{name}={column.field}"; or ' if takes_words else "or "
+        remedy = f'Say what it is with --column "{name}={field}", {keep}leave it out with {left_out}.'
+    elif what == "more":
+        kept = "--keep-extra" if has_words else f'--column "{name}=description"'
+        remedy = f"To keep what it says: {kept}; to leave it out: {left_out}."
+    elif what == "figures":
+        remedy = f"If each is a day on which something is, write its month in letters; else leave it out: {left_out}."
+    else:
+        remedy = f"If something is held on them, give each day a row of its own; to keep what it says: --keep-extra; to leave it out: {left_out}."
+    return Problem("column-times", message, remedy, sheet.place(None, column.at, column.heading))
 
 
 def _is_settled(column: Column) -> bool:

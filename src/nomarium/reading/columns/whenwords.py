@@ -190,7 +190,9 @@ def says_end(heading: str) -> bool:
 def is_planned_end(heading: str) -> bool:
     """Whether a heading names the last day of what it stands beside and nothing else, `Target end`."""
     words = set(normal(heading).split())
-    return bool(words & _ENDS) and bool(words & _PLANNED) and words <= _ENDS | _PLANNED | {"date", "day", "on"}
+    return (
+        bool(words & _ENDS) and bool(words & _PLANNED) and words <= _ENDS | _PLANNED | {"date", "day", "on"}
+    )
 
 
 def is_of_record(heading: str) -> bool:

@@ -148,7 +148,8 @@ _TERM = r"(?:(?:school\s)?(?:terms?|semesters?|trimesters?|quarters?|trimestres?
 _SEASON = r"(?:autumn|spring|summer|winter|fall|michaelmas|hilary|trinity|lent|herbst|frühjahr|sommer|automne|printemps|hiver|été)"
 _NUMBER = r"(?:\d|one|two|three|four|first|second|third|fourth|\d(?:st|nd|rd|th|er?|ère|ème)|premier|deuxième|troisième|[12]\.)"
 _HEADS_SECTION = re.compile(
-    rf"(?:{_SEASON}(?:\s?{_TERM})?|{_TERM}\s{_NUMBER}|{_NUMBER}\s{_TERM})(?:\s(?:19|20)\d\d(?:\s?[/–-]\s?\d{{2,4}})?)?(?:\sdates)?", re.IGNORECASE
+    rf"(?:{_SEASON}(?:\s?{_TERM})?|{_TERM}\s{_NUMBER}|{_NUMBER}\s{_TERM})(?:\s(?:19|20)\d\d(?:\s?[/–-]\s?\d{{2,4}})?)?(?:\sdates)?",
+    re.IGNORECASE,
 )
 
 

@@ -65,9 +65,36 @@ def said_otherwise(row: Sequence[Cell], field: str, reader: WhenReader) -> Other
         return said or _shown(row, at, field, reader)
     if isinstance(days, Refusal):
         return Otherwise(blame=Blame(field, days))
-    whens = [_on(row, at, day, reader, times) for day in days]
-    blame = next((one for one in whens if isinstance(one, Blame)), None)
-    return Otherwise(tuple(one for one in whens if isinstance(one, When)), blame, (_SEVERAL,))
+    if (blame := _lasts_on(row, reader)) is not None:
+        return Otherwise(blame=blame)
+    whens, notes = list[When](), [_SEVERAL]
+    for day in days:
+        when = _on(row, at, day, reader, times)
+        if isinstance(when, Blame) and times is None and when.field in ("time", "start"):
+            dated = [*row[:at], day.isoformat(), *row[at + 1 :]]
+            each = _at_each(dated, reader.at[when.field], reader)
+            if each is not None and each.blame is None:
+                whens += each.whens
+                notes = [_SEVERAL, *each.notes]
+                continue
+        if isinstance(when, Blame):
+            return Otherwise(blame=when)
+        whens.append(when)
+    return Otherwise(tuple(whens), None, tuple(notes))
+
+
+def _lasts_on(row: Sequence[Cell], reader: WhenReader) -> Blame | None:
+    """What is wrong with a row of several days that says a last day too, and not how it repeats until then."""
+    ends_at = reader.at.get("end-date", -1)
+    if ends_at < 0 or reader.parts["end-date"][row[ends_at]].first is None:
+        return None
+    if reader.weekdays(row) or any(cell_text(row[n]) for n in reader.repeat_at if n < len(row)):
+        return None
+    message = "The row names several days, and a last day: it is open whether each of them lasts until then."
+    return Blame(
+        "end-date",
+        Refusal("date-conflict", message, "Give each day a row of its own, or clear the last day."),
+    )
 
 
 def counted_again(whens: Sequence[When], counts: object) -> Blame | None:
@@ -75,17 +102,24 @@ def counted_again(whens: Sequence[When], counts: object) -> Blame | None:
     each of these days."""
     if len(whens) < 2 or not isinstance(counts, Repeat) or counts.times == len(whens):
         return None
-    message = f"The row names {len(whens)} days, and another cell says that it takes place {counts.times} times."
-    return Blame("repeat-times", Refusal("repeat-ends-twice", message, "Make them agree, or leave one blank."))
+    message = (
+        f"The row names {len(whens)} days, and another cell says that it takes place {counts.times} times."
+    )
+    return Blame(
+        "repeat-times", Refusal("repeat-ends-twice", message, "Make them agree, or leave one blank.")
+    )
 
 
 def _at_each(row: Sequence[Cell], at: int, reader: WhenReader) -> Otherwise | None:
     """A row whose time is several, `14:00 & 17:00`: at each of them, where no other cell says one end for all, and no two
     are together. `7:30pm & 8pm` may be when the doors open and when it begins."""
     ends_at = reader.at.get("end", -1)
-    if ends_at >= 0 and cell_text(row[ends_at]):
-        return None
     times = times_each(cell_text(row[at]), reader.reading.decisions)
+    if times and ends_at >= 0 and cell_text(row[ends_at]):
+        message = "The row begins at several times, and its end is said in another cell."
+        return Otherwise(
+            blame=Blame("start", Refusal("time-conflict", message, "Give each time a row of its own."))
+        )
     whens = [reader.of([*row[:at], time, *row[at + 1 :]]) for time in times]
     blame = next((one for one in whens if isinstance(one, Blame)), None)
     found = tuple(one for one in whens if isinstance(one, When))

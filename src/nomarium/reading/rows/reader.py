@@ -215,7 +215,9 @@ class RowReader:
         said = said_otherwise(row, blame.field, self.when)
         if said is None:
             return None
-        counted = next(((memo[row[at]], at) for name, memo, at in self.rest if name == "repeat-times" and at >= 0), None)
+        counted = next(
+            ((memo[row[at]], at) for name, memo, at in self.rest if name == "repeat-times" and at >= 0), None
+        )
         fault = counted_again(said.whens, counted[0]) if counted is not None else None
         if said.blame is not None or fault is not None:
             self.reject(number, row, *filter(None, (said.blame, fault)))

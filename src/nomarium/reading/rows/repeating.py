@@ -349,15 +349,26 @@ def _days(listed: tuple[Days, ...], begin: dt.date, decisions: Decisions) -> lis
 
 def _idle(left_out: list[dt.date], rule: Rule, when: When) -> list[Problem]:
     """Dates to leave out that are no dates of the repeat: likely a slip."""
-    idle = []
-    for day in left_out:
-        hit = next(iter(starts(rule, when.start, day, day)), None)
-        if hit is None:
-            idle.append(str(day))
+    hits = [next(iter(starts(rule, when.start, day, day)), None) is not None for day in left_out]
+    idle = [
+        str(day)
+        for n, day in enumerate(left_out)
+        if not any(hits[at] for at in _in_a_row(left_out, n))  # of a range of days, one will do
+    ]
     if not idle or len(idle) == len(left_out) > 10:
         return []
     shown = ", ".join(idle[:5])
     return [note("except-idle", f"It leaves out {shown}, on which it would not have been.")]
+
+
+def _in_a_row(days: list[dt.date], at: int) -> range:
+    """The places of the days that follow each other around one of a list."""
+    first = last = at
+    while first and days[first] - days[first - 1] == _DAY:
+        first -= 1
+    while last + 1 < len(days) and days[last + 1] - days[last] == _DAY:
+        last += 1
+    return range(first, last + 1)
 
 
 def _date(moment: dt.date | dt.datetime) -> dt.date:

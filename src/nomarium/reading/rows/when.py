@@ -252,7 +252,10 @@ def _timed(
         if rule is not None:
             each = row._replace(spans="whole")
             days = (last - first).days + 1
-            if rule.freq == "DAILY" and row.duration_secs in (days * DAY_SECS, days * (end.secs - start.secs)):
+            if rule.freq == "DAILY" and row.duration_secs in (
+                days * DAY_SECS,
+                days * (end.secs - start.secs),
+            ):
                 each = each._replace(duration_secs=None)  # the length of all of them together
             alone = _timed(each, first, None, start, end, default_length_secs, notes)
             return alone if isinstance(alone, Blame) else alone._replace(rule=rule)

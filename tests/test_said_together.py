@@ -1,0 +1,172 @@
+"""What two cells of a row, or a heading and its cells, say together: never one of them twice, and never one of them alone."""
+
+from __future__ import annotations
+
+from pathlib import Path
+
+import pytest
+
+from helpers import built, csv_file, refused
+from nomarium.reading.cells.words import ENGLISH
+from nomarium.reading.columns.severalweekdays import with_each_weekday
+from nomarium.sheets.sheet import Area, Sheet
+
+YEAR = ("--school-year", "2026:2027")
+WEEK = ("--from", "2026-09-07", "--until", "2026-09-13")
+READ: dict[str, tuple[str, tuple[str, ...], list[str]]] = {
+    "a count beside days that are written out says no more than these": (
+        'Course,Sessions,Dates,Times\nLofting,3,"Sat 3, 10 & 17 Oct 2026",10-4\nCaulking,2,24/25 Oct 2026,9.30am-4.30pm', (),
+        ["Lofting 2026-10-03T10:00/2026-10-03T16:00", "Lofting 2026-10-10T10:00/2026-10-10T16:00", "Lofting 2026-10-17T10:00/2026-10-17T16:00", "Caulking 2026-10-24T09:30/2026-10-24T16:30", "Caulking 2026-10-25T09:30/2026-10-25T16:30"],
+    ),
+    "a count of sessions beside days in a row is of these": (
+        "Course,Sessions,Dates,Times\nLofting,3,5-7 Oct 2026,10-4\nKnots,2,12-13 Oct 2026,9.30am-4.30pm", (),
+        ["Lofting 2026-10-05T10:00/2026-10-05T16:00", "Lofting 2026-10-06T10:00/2026-10-06T16:00", "Lofting 2026-10-07T10:00/2026-10-07T16:00", "Knots 2026-10-12T09:30/2026-10-12T16:30", "Knots 2026-10-13T09:30/2026-10-13T16:30"],
+    ),
+    "so it is beside a first and a last day, without times": (
+        "Course,Sessions,First day,Last day\nLofting,3,5 Oct 2026,7 Oct 2026", (),
+        ["Lofting 2026-10-05/2026-10-06", "Lofting 2026-10-06/2026-10-07", "Lofting 2026-10-07/2026-10-08"],
+    ),
+    "a course of one week is on each of its days": (
+        "Course,Weeks,Dates,Times\nLofting,1,5-7 Oct 2026,10-4", (),
+        ["Lofting 2026-10-05T10:00/2026-10-05T16:00", "Lofting 2026-10-06T10:00/2026-10-06T16:00", "Lofting 2026-10-07T10:00/2026-10-07T16:00"],
+    ),
+    "a count of weeks beside whole days is of these each week": (
+        "Course,No. of weeks,Dates\nLofting,2,5-7 Oct 2026", (),
+        ["Lofting 2026-10-05/2026-10-08", "Lofting 2026-10-12/2026-10-15"],
+    ),
+    "a length of all days together": (
+        "Course,Hours,Dates,Times\nLofting,18,5-7 Oct 2026,10-4", (),
+        ["Lofting 2026-10-05T10:00/2026-10-05T16:00", "Lofting 2026-10-06T10:00/2026-10-06T16:00", "Lofting 2026-10-07T10:00/2026-10-07T16:00"],
+    ),
+    "several days and several times": (
+        'Title,Date,Time\nOars,"5, 7 Oct 2026",9:00-10:00 & 14:00-15:00', (),
+        ["Oars 2026-10-05T09:00/2026-10-05T10:00", "Oars 2026-10-05T14:00/2026-10-05T15:00", "Oars 2026-10-07T09:00/2026-10-07T10:00", "Oars 2026-10-07T14:00/2026-10-07T15:00"],
+    ),
+    "a clear time and an hour": (
+        "Date,Service,Time\n4 Oct 2026,Mass,9.30 & 11", (),
+        ["Mass 2026-10-04T09:30/2026-10-04T10:30", "Mass 2026-10-04T11:00/2026-10-04T12:00"],
+    ),
+    "going stands before coming": (
+        "Guest,Leaving,Arriving\nP. Cole,16/10/2026,12/10/2026", (),
+        ["P. Cole 2026-10-12/2026-10-17"],
+    ),
+    "going before coming in German": (
+        "Gast,Abreise,Anreise\nP. Cole,16.10.2026,12.10.2026", (),
+        ["P. Cole 2026-10-12/2026-10-17"],
+    ),
+    "closing before opening": (
+        "Exhibition,Closing date,Opening date\nHulls,16/10/2026,12/10/2026", (),
+        ["Hulls 2026-10-12/2026-10-17"],
+    ),
+    "times of going out and coming back": (
+        "Date,Out,Back,Driver,Purpose\n13/10/26,0830,1530,Finch,Museum", (),
+        ["Museum 2026-10-13T08:30/2026-10-13T15:30"],
+    ),
+    "times of signing in and out": (
+        "Date,Sign in,Sign out,Visitor\n13/10/26,0830,1530,Cole", (),
+        ["Cole 2026-10-13T08:30/2026-10-13T15:30"],
+    ),
+    "on and off are times of one shift": (
+        "Date,On,Off,Name\n13/10/26,0830,1530,Cole", (),
+        ["Cole 2026-10-13T08:30/2026-10-13T15:30"],
+    ),
+    "a planned end is the last day": (
+        "Topic,Start date,Target end\nKeel,5/10/2026,16/10/2026", (),
+        ["Keel 2026-10-05/2026-10-17"],
+    ),
+    "deadlines and what is on record beside them": (
+        "Payroll 2027,,,\nMonth,Hours submitted by,Approved by,Paid on\nJanuary,18 Jan,20 Jan,29 Jan", (),
+        ["January: Hours submitted by 2027-01-18/2027-01-19", "January: Approved by 2027-01-20/2027-01-21", "January: Paid on 2027-01-29/2027-01-30"],
+    ),
+    "a zone of a town is no time zone": (
+        "Zone,What,Date\nNorth shore,Blue box,5 Jan 2027", (),
+        ["Blue box 2027-01-05/2027-01-06"],
+    ),
+    "measures are no dates beside a day": (
+        "Tide table October 2026,,\nDay,What,Depth\nThu 1,Race,5.1\nFri 2,Oars,4.2", (),
+        ["Race 2026-10-01/2026-10-02", "Oars 2026-10-02/2026-10-03"],
+    ),
+    "a month beside two columns of days": (
+        "Month,Meeting,Papers,What\nOctober 2026,Thursday 15th,8th,Board\nNovember 2026,Thursday 19th,12th,Board", (),
+        ["Board 2026-10-15/2026-10-16", "Board: Papers 2026-10-08/2026-10-09", "Board 2026-11-19/2026-11-20", "Board: Papers 2026-11-12/2026-11-13"],
+    ),
+    "a weekday heads its dates": (
+        "Sunday,Event,Where\n20 Dec,Carols,Hall\n27 Dec,Walk,Quay\n3 Jan,Race,Slip 1", YEAR,
+        ["Carols 2026-12-20/2026-12-21 @ Hall", "Walk 2026-12-27/2026-12-28 @ Quay", "Race 2027-01-03/2027-01-04 @ Slip 1"],
+    ),
+    "columns of several weekdays with times": (
+        "Building,Mon-Wed,Sat,Sun\nMain loft,8:00-18:00,10:00-14:00,closed", WEEK,
+        ["Main loft 2026-09-07T08:00/2026-09-07T18:00 @ Main loft", "Main loft 2026-09-08T08:00/2026-09-08T18:00 @ Main loft", "Main loft 2026-09-09T08:00/2026-09-09T18:00 @ Main loft", "Main loft 2026-09-12T10:00/2026-09-12T14:00 @ Main loft"],
+    ),
+    "a line of entries under several weekdays": (
+        "Mon & Wed,Tue,Thu\n9am Oars,10am Sails,1pm Knots", WEEK,
+        ["Oars 2026-09-07T09:00/2026-09-07T10:00", "Oars 2026-09-09T09:00/2026-09-09T10:00", "Sails 2026-09-08T10:00/2026-09-08T11:00", "Knots 2026-09-10T13:00/2026-09-10T14:00"],
+    ),
+    "a planner with several weekdays in one column": (
+        "Week,Mon-Wed,Thu,Fri\n7 Sept,Oars,Sails,Race", YEAR,
+        ["Oars 2026-09-07/2026-09-08", "Oars 2026-09-08/2026-09-09", "Oars 2026-09-09/2026-09-10", "Sails 2026-09-10/2026-09-11", "Race 2026-09-11/2026-09-12"],
+    ),
+    "several weekdays in one column, in German": (
+        "Haus,Mo-Mi,Sa/So\nWerft,8:00-18:00,10:00-14:00", WEEK,
+        ["Werft 2026-09-07T08:00/2026-09-07T18:00", "Werft 2026-09-08T08:00/2026-09-08T18:00", "Werft 2026-09-09T08:00/2026-09-09T18:00", "Werft 2026-09-12T10:00/2026-09-12T14:00", "Werft 2026-09-13T10:00/2026-09-13T14:00"],
+    ),
+    "terms stand alone over the rows of two columns": (
+        "Event,Date\nAutumn term,\nFirst day,7 Sept 2026\nSpring term,\nFirst day,4 Jan 2027", (),
+        ["First day 2026-09-07/2026-09-08", "First day 2027-01-04/2027-01-05"],
+    ),
+    "no dates to leave out": (
+        "Title,Date,Repeat,Except\nSails,6 Oct 2026,weekly for 2 weeks,none", (),
+        ["Sails 2026-10-06/2026-10-07", "Sails 2026-10-13/2026-10-14"],
+    ),
+    "days in a row to leave out": (
+        "Title,Date,Repeat,Except\nSails,6 Oct 2026,weekly for 3 weeks,12-16 Oct 2026", (),
+        ["Sails 2026-10-06/2026-10-07", "Sails 2026-10-20/2026-10-21"],
+    ),
+    "a father is no Friday": (
+        "Date,Service,Celebrant\nTue 6 Oct 2026,Mass,Fr Oak\nWed 7 Oct 2026,Mass,Fr Pine", (),
+        ["Mass 2026-10-06/2026-10-07", "Mass 2026-10-07/2026-10-08"],
+    ),
+}  # fmt: skip
+REFUSED: dict[str, tuple[str, str]] = {
+    "more sessions than days": ('Course,Sessions,Dates\nLofting,4,"3, 10 & 17 Oct 2026"', "names 3 days, and another cell says that it takes place 4 times"),
+    "fewer sessions than days in a row": ("Course,Sessions,Dates\nLofting,2,5-9 Oct 2026", "a first and a last day that make it 5"),
+    "days in a row at times, for weeks": ("Course,Weeks,Dates,Times\nLofting,2,5-9 Oct 2026,10-4", "on which days of the others is open"),
+    "several days and a last day": ('Title,First day,Last day\nOars,"5, 7 Oct 2026",9 Oct 2026', "names several days, and a last day"),
+    "several times and one end": ("Title,Date,Start,End\nOars,5 Oct 2026,9:00 & 14:00,16:00", "begins at several times, and its end"),
+    "titles that only say how often": ("Date,Notes,Where\n5 Jan 2027,every other week,Loft", "would be the title of its event"),
+    "days until which to sign up": ('Title,Date,Sign-up by\nOars,5 Oct 2026,"1, 2 Oct 2026"', "holds days and is none of those that say when"),
+    "weekdays without a heading": ("Oars,Monday,9-10\nSails,Tuesday,10-11", "no heading over its columns"),
+}  # fmt: skip
+
+
+@pytest.mark.parametrize("kind", READ)
+def test_what_is_said_together_is_read_together(kind: str, tmp_path: Path) -> None:
+    text, options, expected = READ[kind]
+    assert built(csv_file(tmp_path, text), *options) == expected
+
+
+@pytest.mark.parametrize("kind", REFUSED)
+def test_what_does_not_agree_is_refused(kind: str, tmp_path: Path) -> None:
+    text, words = REFUSED[kind]
+    assert words in refused(csv_file(tmp_path, text))
+
+
+@pytest.mark.parametrize("heading", ["Backup date", "List date", "Latest day", "Bank date", "Lost date"])
+def test_a_word_that_is_nearly_a_heading_of_last_days_is_none(heading: str, tmp_path: Path) -> None:
+    dated = csv_file(tmp_path, f"Date,Event,{heading}\n5 Oct 2026,Launch,7 Oct 2026")
+    assert built(dated) == ["Launch 2026-10-05/2026-10-06", f"Launch: {heading} 2026-10-07/2026-10-08"]
+
+
+def test_a_slip_of_the_finger_in_a_heading_is_read(tmp_path: Path) -> None:
+    assert built(csv_file(tmp_path, "Strat date,Event,Lasst day\n5 Oct 2026,Launch,7 Oct 2026")) == [
+        "Launch 2026-10-05/2026-10-08"
+    ]
+
+
+def test_a_cell_under_several_weekdays_is_named_by_its_own_column() -> None:
+    rows = [(1, ["Hall", "Mon-Wed", "Sat", "Sun"]), (2, ["Loft", "9-10", "", "9-11", "by key"])]
+    sheet = with_each_weekday(Sheet("hall.csv", "", lambda: rows, merged=(Area(1, 1, 1, 2),)), ENGLISH)
+    _, cells = list(sheet.rows())[1]
+    assert cells == ["Loft", "9-10", "9-10", "9-10", "", "9-11", "by key"]
+    assert [sheet.place(2, n).column for n in range(len(cells))] == ["A", "B", "B", "B", "C", "D", "E"]
+    assert sheet.merged == (Area(1, 1, 1, 4),)
