@@ -126,6 +126,22 @@ READ: dict[str, tuple[str, tuple[str, ...], list[str]]] = {
         "Date,Service,Celebrant\nTue 6 Oct 2026,Mass,Fr Oak\nWed 7 Oct 2026,Mass,Fr Pine", (),
         ["Mass 2026-10-06/2026-10-07", "Mass 2026-10-07/2026-10-08"],
     ),
+    "titles that say until when": (
+        "Date,Event\n18 Sept 2026,Camp 18-20 Sept\n21 Sept 2026,Club Mon - Fri\n23 Sept 2026,Club Mon - Fri\n28 Sept 2026,Fair until 5 October 2026\n28 Dec 2026,Closed 28 Dec - 3 Jan", (),
+        ["Camp 18-20 Sept 2026-09-18/2026-09-21", "Club Mon - Fri 2026-09-21/2026-09-26", "Club Mon - Fri 2026-09-23/2026-09-24", "Fair until 5 October 2026 2026-09-28/2026-10-06", "Closed 28 Dec - 3 Jan 2026-12-28/2027-01-04"],
+    ),
+    "titles that only look so": (
+        "Date,Event\n25 Sept 2026,Years 5-6 trip to Sun Valley\n29 Sept 2026,Deadline extended to 30 Sept\n30 Sept 2026,Form 30-31\n1 Oct 2026,Weekly review", (),
+        ["Years 5-6 trip to Sun Valley 2026-09-25/2026-09-26", "Deadline extended to 30 Sept 2026-09-29/2026-09-30", "Form 30-31 2026-09-30/2026-10-01", "Weekly review 2026-10-01/2026-10-02"],
+    ),
+    "so they do in the cells of a month": (
+        "September 2026,,,,,,\nMon,Tue,Wed,Thu,Fri,Sat,Sun\n,1,2,3,4,5,6\n,,Camp (2-4 Sept),,,,\n7,8,9,10,11,12,13\n,,,,,Fair until Sunday,\n14,15,16,17,18,19,20\nHut to 16th,,,,,,", (),
+        ["Camp (2-4 Sept) 2026-09-02/2026-09-05", "Fair until Sunday 2026-09-12/2026-09-14", "Hut to 16th 2026-09-14/2026-09-17"],
+    ),
+    "a title that is held again and stands on each of its days": (
+        "Date,Event\n18 Sept 2026,Yoga (every Friday)\n25 Sept 2026,Yoga (every Friday)", (),
+        ["Yoga (every Friday) 2026-09-18/2026-09-19", "Yoga (every Friday) 2026-09-25/2026-09-26"],
+    ),
 }  # fmt: skip
 REFUSED: dict[str, tuple[str, str]] = {
     "more sessions than days": ('Course,Sessions,Dates\nLofting,4,"3, 10 & 17 Oct 2026"', "names 3 days, and another cell says that it takes place 4 times"),
@@ -135,6 +151,10 @@ REFUSED: dict[str, tuple[str, str]] = {
     "several times and one end": ("Title,Date,Start,End\nOars,5 Oct 2026,9:00 & 14:00,16:00", "begins at several times, and its end"),
     "titles that only say how often": ("Date,Notes,Where\n5 Jan 2027,every other week,Loft", "would be the title of its event"),
     "days until which to sign up": ('Title,Date,Sign-up by\nOars,5 Oct 2026,"1, 2 Oct 2026"', "holds days and is none of those that say when"),
+    "a title that is held again, on one day": ("Date,Event\n10 Sept 2026,Race (every Thursday)", "says that it is held again"),
+    "so in a drawn week": ("Time,Mon 7 Sept 2026,Tue 8 Sept 2026\n9:00-10:00,Oars,Sails every Tue", "says that it is held again"),
+    "days of a title beside times": ("Date,Event,Start,End\n18 Sept 2026,Camp 18-20 Sept,9:00,15:00", "lasts until 2026-09-20, and it stands on one day"),
+    "other days in a title": ("Date,Event\n26 Sept 2026,Oars 26th & 27th", "names other days beside the one"),
     "weekdays without a heading": ("Oars,Monday,9-10\nSails,Tuesday,10-11", "no heading over its columns"),
 }  # fmt: skip
 

@@ -26,6 +26,7 @@ from nomarium.reading.columns.repeatsunheard import (
     weeks_or_one,
 )
 from nomarium.reading.columns.schoolyears import years_unheard
+from nomarium.reading.columns.titlesagain import titles_held_again
 from nomarium.reading.columns.whenwords import (
     are_of_others,
     is_before_start,
@@ -69,7 +70,8 @@ def unheard(
     }
     sessions = _unread_sessions(sheet, [c for c in free if c.at not in found])
     hours = [] if keeps_extra else _under_hours(sheet, [c for c in free if c.at not in found])
-    return [*(found[at] for at in sorted(found)), *sessions, *hours]
+    again = [] if repeats else titles_held_again(sheet, columns, rows, lexicon)
+    return [*(found[at] for at in sorted(found)), *sessions, *hours, *again]
 
 
 def _unused_times(

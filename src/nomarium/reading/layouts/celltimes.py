@@ -100,6 +100,9 @@ def _time_within(text: str) -> tuple[Part, str]:
     is_clear = _CLEAR.search(said) is not None
     if _GOES_ON.match(rest) or not (is_apart or is_clear or not lead[:1].isdigit()):
         return NOTHING, text
+    is_of_date = before.rstrip().endswith("(") and not behind.lstrip().startswith(")")  # Camp (2-4 Sept)
+    if not is_clear and (is_of_date or fold(rest.split()[0]).strip(".,;)") in ENGLISH.months):
+        return NOTHING, text
     if not is_clear and not _are_hours(before.rstrip(f" {_MARKS}"), said, times):
         return NOTHING, text
     kept = _SHARP.sub("", rest, count=1)

@@ -1,8 +1,10 @@
 """What the drawn layouts share: cells that hold entries, and entries that become events."""
 
 import datetime as dt
-from collections.abc import Iterator, Mapping, Sequence
+from collections import Counter
+from collections.abc import Collection, Iterator, Mapping, Sequence
 from dataclasses import dataclass
+from typing import TYPE_CHECKING
 
 from nomarium.model.account import Account
 from nomarium.model.event import NO_DETAILS, Details, Event
@@ -23,9 +25,11 @@ from nomarium.reading.columns.clocks import (
 )  # fmt: skip
 from nomarium.reading.columns.headings import NO_UNIT
 from nomarium.reading.columns.timesinwords import holds_time, title_timed
+from nomarium.reading.columns.titlesagain import AGAIN, says_again
 from nomarium.reading.layouts.celltimes import lines_of_cell, says_more_times, time_alone
 from nomarium.reading.options import ReadingOptions
 from nomarium.reading.rows.calledoff import CANCELLED, moved_title, without_cancellation
+from nomarium.reading.rows.titledays import TITLE_SPAN, with_days_of_title
 from nomarium.reading.rows.titles import (
     goes_on,
     is_ditto,
@@ -34,9 +38,12 @@ from nomarium.reading.rows.titles import (
     lasts_all_day,
     whole_title,
 )
-from nomarium.reading.rows.when import NOTES, NOTHING, Blame, Part, Said, settle
+from nomarium.reading.rows.when import NOTES, NOTHING, Blame, Part, Said, When, settle
 from nomarium.reckoning.zones import zone_named
 from nomarium.sheets.sheet import Area, Row, Sheet, cell_text, is_blank
+
+if TYPE_CHECKING:
+    from zoneinfo import ZoneInfo
 
 _SET_FIELDS = (
     "location", "description", "categories", "audience", "organizer", "attendees", "url", "conference", "status",
@@ -125,6 +132,8 @@ def events_of(
     defaults = _defaults(options)
     ledger = account.ledger
     ledger.unit = "entries"
+    often = Counter(entry.text for entry in entries if isinstance(entry, DrawnEntry))
+    once = frozenset(text for text, count in often.items() if count == 1)
     found = _clock(entries, options)
     for told in clock_told(found):
         account.count(told.at(sheet.place()))
@@ -138,27 +147,17 @@ def events_of(
             account.note_row(entry.row, entry.text)
             account.count(note("slots-idle", f"“{entry.text}” is no event: nothing happens there.").at(place))
             continue
-        fault = (
-            fault_of(entry.text)
-            or cut_refusal(f"{entry.text}{entry.location}{entry.person}")
-            or _untitled(entry.text)
-        )
-        time = _as_long_as_said(_in_its_half(entry.time, found), entry.text)
-        if lasts_all_day(entry.text) and not holds_time(entry.cell or entry.text):
-            time = Part(is_all_day=True)
-        if fault or entry.date.refusal or time.refusal:
-            refusal = fault or entry.date.refusal or time.refusal
-            assert refusal is not None
-            _reject(account, refusal.problem(place, entry.cell or entry.text))
-            continue
-        row = Said(date=entry.date, time=time, zone_name=options.zone, zone=zone)
-        when = settle(row, options.length_secs)
-        if isinstance(when, Blame):
-            _reject(account, when.refusal.problem(place, entry.cell or entry.text))
+        when = _when_of(entry, found, once, options, zone)
+        if isinstance(when, Refusal):
+            _reject(account, when.problem(place, entry.cell or entry.text))
             continue
         for code in dict.fromkeys(when.notes):
             account.count(note(code, NOTES[code]).at(place))
-        if entry.time is NOTHING and (holds_time(entry.text) or says_more_times(entry.text)):
+        if (
+            entry.time is NOTHING
+            and TITLE_SPAN not in when.notes
+            and (holds_time(entry.text) or says_more_times(entry.text))
+        ):
             told = title_timed(
                 f"“{entry.text}”", "If this is its time, write it before the title: “9:00 Assembly”."
             )
@@ -174,6 +173,34 @@ def events_of(
             title, details = bare, details._replace(status="CANCELLED")
             account.count(CANCELLED.at(place))
         yield Event(title, when.start, when.end, when.zone, location, description, details, entry.row)
+
+
+def _when_of(
+    entry: DrawnEntry, found: ClockFound, once: Collection[str], options: ReadingOptions, zone: "ZoneInfo | None"
+) -> When | Refusal:  # fmt: skip
+    """When an entry is, or why it makes no event. `once`: titles that stand on one day alone."""
+    fault = (
+        fault_of(entry.text)
+        or cut_refusal(f"{entry.text}{entry.location}{entry.person}")
+        or _untitled(entry.text)
+    )
+    time = _as_long_as_said(_in_its_half(entry.time, found), entry.text)
+    if lasts_all_day(entry.text) and not holds_time(entry.cell or entry.text):
+        time = Part(is_all_day=True)
+    refusal = fault or entry.date.refusal or time.refusal
+    if refusal is not None:
+        return refusal
+    when = settle(Said(date=entry.date, time=time, zone_name=options.zone, zone=zone), options.length_secs)
+    if isinstance(when, Blame):
+        return when.refusal
+    if entry.text not in once:
+        return when
+    return _held_again(entry.text) if says_again(entry.text) else with_days_of_title(entry.text, when) or when
+
+
+def _held_again(title: str) -> Refusal:
+    remedy = "Write it on each of its days, without these words; or, if it is held on this day alone, take them out."
+    return Refusal("title-again", AGAIN.format(title), remedy)
 
 
 def ditto(text: str) -> Refusal:

@@ -14,7 +14,7 @@ from nomarium.model.refusal import Refusal
 from nomarium.reading.cells.choices import CANCELLING_ENDS, CANCELLING_STARTS
 from nomarium.reading.cells.memo import MEMO_SIZE, CellMemo
 from nomarium.reading.rows.details import details_of
-from nomarium.reading.rows.titles import IDLE_STARTS
+from nomarium.reading.rows.titles import IDLE_STARTS, may_say_days
 from nomarium.reading.rows.when import When
 from nomarium.reading.rows.whenreader import WhenReader
 
@@ -76,6 +76,7 @@ def plain_title(cell: Cell) -> str:
         or title[:4] in _OTHER_STARTS
         or title[-4:] in CANCELLING_ENDS
         or "\n" in title
+        or may_say_days(title)
         or "ancel" in title or "ANCEL" in title or "oved" in title or "OVED" in title or "ostpon" in title
         or "bandoned" in title or "alled off" in title or "eferred" in title or "chedul" in title or "elayed" in title or "new " in title or "NEW " in title or "now " in title
     ):  # fmt: skip

@@ -26,7 +26,7 @@ from nomarium.reading.rows.details import (  # fmt: skip
 from nomarium.reading.rows.faults import blamed, note_text, too_wide, untitled, without_month, workbook_faults
 from nomarium.reading.rows.leftout import LeftOut
 from nomarium.reading.rows.plainrows import PlainReader, ReaderOf, never, plain_table_of
-from nomarium.reading.rows.titles import TitleMaker, is_bookkeeping, is_no_title, whole_title
+from nomarium.reading.rows.titles import TitleMaker, is_bookkeeping, is_no_title, may_say_days, whole_title
 from nomarium.reading.rows.when import END_MISSING, NOTES, Blame, When, recurrence_of
 from nomarium.reading.rows.whenreader import WhenReader
 from nomarium.reading.rows.yearly import yearly_heading, yearly_rule
@@ -165,6 +165,14 @@ class RowReader:
                 self.reject(number, row, Blame("date", rule))
                 return None
             when, summary = when._replace(rule=rule), followed(summary, self.yearly)
+        if may_say_days(summary) and not self.when.repeat_at:
+            from nomarium.reading.rows.titledays import with_days_of_title  # few titles say days
+
+            longer = with_days_of_title(summary, when, self.reading.decisions.lexicon)
+            if isinstance(longer, Refusal):
+                self.reject(number, row, Blame("summary", longer))
+                return None
+            when = longer or when
         if when.notes:
             self._tell(number, when)
         titled = summary if isinstance(summary, TitleParts) else None

@@ -2,6 +2,7 @@
 
 import re
 from collections.abc import Mapping, Sequence
+from typing import Final
 
 from nomarium.model.cell import Cell
 from nomarium.reading.cells.ditto import DITTO
@@ -129,3 +130,18 @@ class TitleMaker:
 def lasts_all_day(title: str) -> bool:
     """Whether a title ends with that, and so is not over with its slot: `Trip (all day)`."""
     return re.search(r"(?i)[\s(,:–—-](?:all|whole|full)[ -]day\)?$", title) is not None
+
+
+_SAYS_DAYS: Final = (
+    r"(?i)\d.*(?:[-–—&]|\b(?:to|and|bis)\b).*\d|\b(?:until|till|to|thru|through|bis|jusqu['’]au)\s.*\d|"
+    r"(?:[^\W\d_]{2}\s?[-–—]|\b(?:until|till|to|thru|through|bis))\s?(?:the\s)?[^\W\d_]{2,10}[^\w]*$"
+)
+"""What a title has that says days beside its own; most have none of it."""
+
+
+def may_say_days(title: str) -> bool:
+    """Whether a title may say more days than the one on which it stands."""
+    has_sign = (
+        "-" in title or "–" in title or "&" in title or " to " in title or "ntil" in title or "till" in title
+    )
+    return has_sign and re.search(_SAYS_DAYS, title) is not None

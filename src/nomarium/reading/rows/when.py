@@ -91,6 +91,7 @@ _SHORT_LENGTH = 6 * 3600
 """Seconds: shorter lengths are not of days, and not of half ones."""
 NOTES = {
     "meridiem-shared": "An end without am or pm takes the first such time after its start.",
+    "title-span": "A title that says until which day it lasts is an event until then.",
     "length-behind": "The length in brackets behind a title is that of its event.",
     "arrival-first": "The first of two times with “for” between is when people come: it starts at the second, in the evening where nothing says otherwise.",
     "midnight-end": "An end at midnight (00:00) is read as 24:00, the end of its day.",
