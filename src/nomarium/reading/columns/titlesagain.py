@@ -41,7 +41,8 @@ def titles_held_again(
     date = next((c for c in columns if c.field in ("date", "when", "start") and c.has_days), None)
     if title is None or date is None or any(c.field in _OF_REPEATS and c.filled for c in columns):
         return []
-    if not any(says_again(cell_text(row[title.at])) for row in rows if title.at < len(row)):
+    said = "\n".join({cell for row in rows if title.at < len(row) and isinstance(cell := row[title.at], str)})
+    if not any(word in said.casefold() for word in _WORDS):
         return []
     texts = Counter(
         cell_text(row[title.at])

@@ -2,11 +2,13 @@
 
 import re
 from collections.abc import Mapping, Sequence
+from functools import lru_cache
 from typing import Final
 
 from nomarium.model.cell import Cell
 from nomarium.reading.cells.ditto import DITTO
 from nomarium.reading.cells.titleparts import TitleParts
+from nomarium.reading.cells.words import ENGLISH, fold
 from nomarium.reading.columns.titles import title_columns
 from nomarium.sheets.sheet import cell_text
 
@@ -132,16 +134,25 @@ def lasts_all_day(title: str) -> bool:
     return re.search(r"(?i)[\s(,:–—-](?:all|whole|full)[ -]day\)?$", title) is not None
 
 
-_SAYS_DAYS: Final = (
-    r"(?i)\d.*(?:[-–—&]|\b(?:to|and|bis)\b).*\d|\b(?:until|till|to|thru|through|bis|jusqu['’]au)\s.*\d|"
-    r"(?:[^\W\d_]{2}\s?[-–—]|\b(?:until|till|to|thru|through|bis))\s?(?:the\s)?[^\W\d_]{2,10}[^\w]*$"
-)
-"""What a title has that says days beside its own; most have none of it."""
+_FROM_DAY_TO_DAY: Final = r"\d(?:st|nd|rd|th|\.)?(?:\s[^\W\d_]{3,9}\.?)?\s?(?:[-–—&]|to|and|bis)\s?(?:[MTWFSLDJV][^\W\d_]{1,8}\.?,?\s)?\d"
+_UNTIL: Final = (" to ", "ntil ", "till ", "thru ", "through ", " bis ", "jusqu")
 
 
+@lru_cache(maxsize=2048)
 def may_say_days(title: str) -> bool:
-    """Whether a title may say more days than the one on which it stands."""
-    has_sign = (
-        "-" in title or "–" in title or "&" in title or " to " in title or "ntil" in title or "till" in title
-    )
-    return has_sign and re.search(_SAYS_DAYS, title) is not None
+    """Whether a title may say more days than the one on which it stands: it has a day, a sign and another day, or a word such as
+    *until* before a day, or ends with a weekday behind a dash. Most titles have none of it."""
+    for word in _UNTIL:
+        if word in title:
+            rest = title[title.index(word) :]
+            return any(map(str.isdigit, rest)) or _last_word(rest.rpartition(" ")[2]) in ENGLISH.weekdays
+    has_dash = "-" in title or "–" in title or "—" in title
+    if not has_dash and "&" not in title and " and " not in title:
+        return False
+    if any(map(str.isdigit, title)) and re.search(_FROM_DAY_TO_DAY, title):
+        return True
+    return has_dash and _last_word(title.replace("–", "-").rpartition("-")[2]) in ENGLISH.weekdays
+
+
+def _last_word(text: str) -> str:
+    return fold(text).strip(" .)!")
