@@ -102,6 +102,12 @@ def read_days(text: str, lexicon: Lexicon) -> Days | Refusal:
     return _why_not(text, tokens, shape)
 
 
+_INCLUSIVE: Final = frozenset(
+    "inc incl inclusive inclusively inklusive inkl einschliesslich einschl inclus incluse compris incluso inclusief".split()
+)
+"""What people write behind the last of some days, which is one of them anyway."""
+
+
 def figures_day(a: int, b: int, year: int) -> Day:
     """The day of `a/b/year`, whichever of the first two is the month. It may have no reading at all.
 
@@ -121,7 +127,8 @@ def _match(tokens: list[Token], shape: str, text: str) -> Days | None:
             end = tokens[match.end() - 1].end
             rest = text[end:].strip(" \t,;")
             first, _, others = rest.partition(" ")  # 10 września 2026 r. godz. 16
-            return days._replace(rest=others if fold(first) in OF_NUMBERS else rest)
+            is_told = fold(first) in OF_NUMBERS or fold(first).strip("().,") in _INCLUSIVE
+            return days._replace(rest=others.strip(" \t,;") if is_told else rest)
     return None
 
 
