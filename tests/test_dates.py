@@ -110,6 +110,8 @@ def test_figures_keep_every_order_open(text: str, orders: str) -> None:
         ("Mon 25 – Fri 29 Oct 2027", "2027-10-25", "2027-10-29"),
         ("2027-04-12 to 2027-04-16", "2027-04-12", "2027-04-16"),
         ("24-28/10/2027", "2027-10-24", "2027-10-28"),
+        ("24–28 Oct 2027 inclusive", "2027-10-24", "2027-10-28"),
+        ("24–28 Oct 2027 (incl.)", "2027-10-24", "2027-10-28"),
     ],
 )
 def test_a_range_is_inclusive_and_shares_what_is_said_once(text: str, first: str, last: str) -> None:
@@ -220,3 +222,27 @@ def test_no_text_makes_a_cell_reader_stumble(text: str) -> None:
     for role in ("date", "time", "either"):
         assert isinstance(read_moment(text, role, FRENCH), (Moment, Refusal))
     assert fold(fold(text)) == fold(text) or not text.isascii()
+
+
+@pytest.mark.parametrize(
+    "text",
+    ["6 Oct 2026 (wk 5)", "6 Oct 2026 [1]", "*6 Oct 2026", "“6 Oct 2026”", "6 Oct 2026 (moved from 5 Oct)", "6 Oct 2026 (was Monday)"],
+)  # fmt: skip
+def test_what_stands_around_a_date_and_is_none_of_it(text: str) -> None:
+    moment = read_moment(text, "date", ENGLISH)
+    assert isinstance(moment, Moment) and moment.first is not None
+    assert (str(moment.first.readings[0].date()), moment.start, moment.last) == ("2026-10-06", None, None)
+
+
+@pytest.mark.parametrize(
+    "text", ["6 Oct 206", "6 Oct 2026 (moved to 8 Oct)", "6-8 Oct 2026 (4 days)", "6 Oct 2026 (3 days)"]
+)
+def test_what_may_be_more_than_a_remark_is_refused(text: str) -> None:
+    refusal = read_moment(text, "date", ENGLISH)
+    assert isinstance(refusal, Refusal) and refusal.code == "date-rest"
+
+
+def test_days_that_are_counted_behind_a_range_agree() -> None:
+    moment = read_moment("6-8 Oct 2026 (3 days)", "date", ENGLISH)
+    assert isinstance(moment, Moment) and moment.last is not None
+    assert str(moment.last.readings[0].date()) == "2026-10-08"

@@ -8,8 +8,16 @@ from typing import Literal, NamedTuple
 
 from nomarium.model.cell import Cell
 from nomarium.model.refusal import BEYOND, Refusal, too_long
+from nomarium.reading.cells.dateremarks import (
+    AROUND,
+    days_between,
+    is_cut_year,
+    without_count,
+    without_remark,
+)
 from nomarium.reading.cells.dates import Day, DayReading, figures_day, read_days
 from nomarium.reading.cells.fourfigures import hours_with_colons
+from nomarium.reading.cells.isointervals import with_dash
 from nomarium.reading.cells.natives import native_date
 from nomarium.reading.cells.serials import from_serial
 from nomarium.reading.cells.times import (
@@ -51,9 +59,6 @@ class Moment(NamedTuple):
 _ISO_DATE = r"(\d{4})-(\d\d)-(\d\d)"
 _ISO_MOMENT = (
     r"(?i)(\d{4})-?(\d\d)-?(\d\d)[T ]\s?(\d\d):?(\d\d)(?::?(\d\d)(?:[.,]\d+)?)?\s?(Z|[+-]\d\d:?\d\d)?"
-)
-_ISO_INTERVAL = (
-    r"(?P<first>\d{4}-\d\d-\d\d(?:T\d\d:\d\d)?)\s?/\s?(?P<last>(?:(?:\d{4}-)?\d\d-)?\d\d(?:T\d\d:\d\d)?)"
 )
 _FIGURES = r"(\d{1,2})([/.-])(\d{1,2})\2(\d{4})(?:[ ,]+(.+))?"
 _CLOCK_FIRST = r"(?i)^(?P<times>[^,]*?(?:\d\s?[ap]\.?m\.?|\d[:.h]\d\d|noon|midnight|\dh)\b\.?)[\s,]+(?:on\s+)?(?P<days>.*\d.*)$"
@@ -168,13 +173,15 @@ def read_moment_text(text: str, role: Role, lexicon: Lexicon, counts_1904: bool 
         if (iso := re.fullmatch(_ISO_MOMENT, text)) and not _is_range(iso):
             return _of_iso(text, iso, role)
         if "/" in text and role != "time":
-            text = _with_dash(text)
+            text = with_dash(text)
     elif role != "time" and (figures := re.fullmatch(_FIGURES, text)):
         figured = figures_day(int(figures[1]), int(figures[3]), int(figures[4]))
         rest = read_times(figures[5]) if figures[5] else Times()
         if figured.readings and isinstance(rest, Times):
             return _joined(figured, None, rest)
     text = hours_with_colons(tidy(text)) if role == "date" else tidy(text)
+    if text[:1] in AROUND and role != "time":
+        text = text.strip(AROUND)  # a star for a note below, quotation marks
     if ". " in text:
         text = re.sub(_DOTTED_TIME, r"\1, ", text)  # 23.09. 19.30
     if role == "time":
@@ -213,16 +220,6 @@ def read_moment_text(text: str, role: Role, lexicon: Lexicon, counts_1904: bool 
 def _is_open(text: str) -> bool:
     """Whether a date stands behind a word for *from*: it is the first day of some."""
     return text[:1] in "fFdDvV" and re.match(_FROM, text) is not None
-
-
-def _with_dash(text: str) -> str:
-    """An interval of ISO 8601 with a dash for its slash, and its last day whole: `2026-11-11/13` ends on 2026-11-13."""
-    match = re.fullmatch(_ISO_INTERVAL, text)
-    if match is None:
-        return text
-    first, last = match["first"], match["last"]
-    whole = first[: 10 - len(last)] + last if len(last) < 10 and "T" not in first else last
-    return f"{first} – {whole}".replace("T", " ")
 
 
 def _numbered_week(text: str) -> Moment | Refusal | None:
@@ -331,7 +328,6 @@ _NUMBERED_WEEK = r"(?i)(?:(?:week|wk|w|woche|kw|semaine|sem|semana)\.?\s*)?\d{1,
 """The number of a week before its days, `1 (30 Nov-4 Dec)`."""
 _TWO_YEARS = r"\d{1,2}(?:\s[^\W\d_]{2,4})?\s[^\W\d_]{3,}\.?\s\d\d,?\s20[0-5]\d(?!\d|\s?[-–—:.h])"
 """A day, its month, a short year and a long one, or another day in front, its year, and no time: `1 September 29, 2026`."""
-_REMARK = r"\s*(?:\([^()\d]{2,60}\)|[*†‡#]+)$"
 
 
 def _days_and_times(text: str, lexicon: Lexicon) -> Moment | Refusal:
@@ -358,11 +354,23 @@ def _days_and_times(text: str, lexicon: Lexicon) -> Moment | Refusal:
         return Refusal(
             "date-rest", message, "Write the year in four figures, or the time with a colon, 20:30."
         )
+    if is_cut_year(rest):
+        remedy = "Write the year in four figures, or the time with a colon, 2:06."
+        return Refusal("date-rest", f"“{rest}” behind the date is no year, and hardly a time.", remedy)
     times = read_times(rest) if rest else Times()
     if isinstance(times, Refusal) or re.fullmatch(_NO_TIME, days.rest):
-        if (remark := re.search(_REMARK, text)) and not _says_cancelled(remark[0].strip(" ()")):
-            said = _days_and_times(text[: remark.start()], lexicon)
+        bare = without_remark(text)
+        if bare is not None and not _says_cancelled(text[len(bare) :].strip(" ()")):
+            said = _days_and_times(bare, lexicon)
             return said if isinstance(said, Refusal) else said._replace(notes=(*said.notes, "date-remark"))
+        bare, count = without_count(text)
+        counted = _days_and_times(bare, lexicon) if count and days.last is not None else None
+        if (
+            isinstance(counted, Moment)
+            and counted.last
+            and days_between(counted.first, counted.last) == count
+        ):
+            return counted
         # “5 April 2027 9:30 – 7 April 2027 16:00”: a moment, a dash, a moment
         ends = re.split(r"\s+(?:[-–—~]|to|until|bis|au|al|tot)\s+", text, maxsplit=1)
         if len(ends) == 2:
