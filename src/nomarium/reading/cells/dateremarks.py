@@ -5,8 +5,8 @@ from typing import Final
 
 from nomarium.reading.cells.dates import Day
 
-AROUND: Final = '*"“”„'
-"""Signs around a date, a star for a note below or quotation marks."""
+AROUND: Final = "*"
+"""What stands around a date that has a note below."""
 _REMARK: Final = (
     r"(?i)\s*(?:\([^()\d]{2,60}\)|[*†‡#]+|\[\d{1,2}\]|\((?:wk|week|day|note|see|no\.?|lesson|session|term)\s?\d{1,2}\)|"
     r"\((?:was|originally|(?:moved|changed|postponed|brought forward|re-?scheduled) from)\b[^()]{2,40}\))$"

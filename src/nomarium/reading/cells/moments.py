@@ -181,7 +181,7 @@ def read_moment_text(text: str, role: Role, lexicon: Lexicon, counts_1904: bool 
             return _joined(figured, None, rest)
     text = hours_with_colons(tidy(text)) if role == "date" else tidy(text)
     if text[:1] in AROUND and role != "time":
-        text = text.strip(AROUND)  # a star for a note below, quotation marks
+        text = text.strip(AROUND)
     if ". " in text:
         text = re.sub(_DOTTED_TIME, r"\1, ", text)  # 23.09. 19.30
     if role == "time":

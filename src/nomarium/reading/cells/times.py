@@ -7,6 +7,14 @@ from typing import NamedTuple
 
 from nomarium.model.refusal import Refusal, too_long
 from nomarium.reading.cells.natives import native_time
+from nomarium.reading.cells.timewords import (
+    AFTER,
+    BEFORE,
+    FIRST_OF_LEADS,
+    LAST_OF_AFTER,
+    OPEN_ENDS,
+    UNKNOWN_WORDS,
+)
 from nomarium.reading.cells.words import fold
 
 DAY_SECS = 86_400
@@ -45,11 +53,6 @@ _WORD_TIMES = {
     _MIDNIGHT: "midnight minuit mitternacht medianoche middernacht",
 }
 _CLOCK_WORDS = {word: secs for secs, words in _WORD_TIMES.items() for word in words.split()}
-_OPEN_ENDS = frozenset("late dusk dark sunset close closing finish whenever".split())
-"""Words for an end that no clock says, `10am till late`."""
-_UNKNOWN_WORDS = frozenset("tbc tba tbd ? ?? ??? unknown nnb".split()) | {
-    "open end", "open ended", "a determiner", "a preciser", "a venir", "por determinar", "noch offen", "offenes ende", "late", "dusk", "sunset", "to be confirmed", "to be announced", "to be decided", "a confirmer", "por confirmar", "nog te bepalen",
-}  # fmt: skip
 ALL_DAY_WORDS = frozenset(
     ("all day", "allday", "all-day", "full day", "whole day", "toute la journee", "journee entiere",
      "ganztagig", "ganztags", "todo el dia", "hele dag", "de hele dag")
@@ -61,14 +64,6 @@ _CLOCK = r"""(?x)(?P<hour>\d{1,2})
 _COMPACT = r"(?P<hour>\d{1,2})(?P<minute>\d{2})\s?(?:h|hrs|hours)?\s?(?P<meridiem>[ap]\.?m?\.?)?$"
 _RANGE = r"\s*(?:[-~/]|\bto\b|\buntil\b|\btill?\b|\bthrough\b|\bbis\b|\btot\b|\bjusqu'a\b|\ba\b|\bal\b|\bau\b|\bto\b|\bas\b|\bdo\b|\balle\b|\btil\b|\bpana la\b|до|по)\s*"
 _HOUR_WORDS = r"\s?(?:\bo'clock\b|\buhr\b|\buur\b|\bheures?\b|\bhoras?\b|\bhrs?\b)\s?"
-_LEADS = (
-    "a partir de las|a partir de|desde las|from|ab|des|at|@|de|von|um|om|vanaf|van|desde|a|las|klo|kl|dalle ore|alle ore|ore|dalle|alle|o godz|godz|"
-    "godzina|orele|ora|saat|pukul|jam|ura|luc|ob|u|v|vid|ot|в|с|о|з|от|στις|בשעה|שעה|الساعة|starts|start|ca|circa"
-)
-_BEFORE = rf"^(?:{_LEADS})\b\.?\s*|^@\s*"
-_FIRST_OF_LEADS = frozenset(lead.split()[0] for lead in _LEADS.split("|"))
-_AFTER = r"[\s,]*\b(?:onwards?|(?:each|every|per) day|both days|daily|taglich|jeden tag|tous les jours|chaque jour)$"
-_LAST_OF_AFTER = ("onward", "onwards", "day", "days", "daily", "taglich", "tag", "jours", "jour")
 _ZONE_AFTER = r"(?P<times>.*\d.*?)\s*(?P<rest>\([^)]+\)|\b[A-Z]{2,5})"
 _SPACED_MERIDIEM = r"\b([ap])\. ?m\b"
 _AFTER_MIDDAY = r"12(?:[:.]00)?\s?(?:noon|midday)|12(?:[:.]00)?\s?(?P<night>midnight)"
@@ -154,14 +149,14 @@ _BEFORE_SPANS = frozenset(("van", "von", "de", "des"))
 def _without_lead(plain: str) -> str:
     """A text without the word or the sign that leads to its time."""
     first = re.match(r"@|[^\W\d_]+", plain)
-    return re.sub(_BEFORE, "", plain) if first is not None and first[0] in _FIRST_OF_LEADS else plain
+    return re.sub(BEFORE, "", plain) if first is not None and first[0] in FIRST_OF_LEADS else plain
 
 
 def _times_in(text: str) -> Times | Refusal:
     if clock := plain_clock(text):
         return Times(clock)
     plain = plain_time_text(text)
-    if plain in _UNKNOWN_WORDS:
+    if plain in UNKNOWN_WORDS:
         return Times(is_unknown=True)
     if plain in ALL_DAY_WORDS:
         return Times(is_all_day=True)
@@ -170,7 +165,7 @@ def _times_in(text: str) -> Times | Refusal:
     if _is_name(text.strip()) or not (has_word or any(map(str.isdigit, plain))):
         return Refusal("time-unread", f"“{text}” is not a time.", _FORMS)
     plain = re.sub(_SPACED_MERIDIEM, r"\1m", plain)  # as Spanish writes it; "a" alone parts a range
-    plain = re.sub(_AFTER, "", plain) if plain.endswith(_LAST_OF_AFTER) else plain
+    plain = re.sub(AFTER, "", plain) if plain.endswith(LAST_OF_AFTER) else plain
     if not plain[:1].isdigit():
         plain = _without_lead(plain)
         plain = _with_half(plain) if plain.startswith(_HALVES) else plain
@@ -189,7 +184,7 @@ def _times_in(text: str) -> Times | Refusal:
         message = f"“{text}” could be from the first time to the second, or two times."
         return Refusal("time-unread", message, "Write it like 4pm–7pm, or like 4pm & 7pm.")
     pieces = re.split(_RANGE, plain)
-    if len(pieces) == 2 and (not pieces[1] or pieces[1] in _UNKNOWN_WORDS or pieces[1] in _OPEN_ENDS):
+    if len(pieces) == 2 and (not pieces[1] or pieces[1] in UNKNOWN_WORDS or pieces[1] in OPEN_ENDS):
         start = read_clock(pieces[0])
         return start if isinstance(start, Refusal) else Times(start, notes=("end-unknown",))
     pieces = [piece for piece in pieces if piece]
@@ -219,12 +214,15 @@ def _held_after_arrival(plain: str) -> Times | None:
     arrival, start = read_clock(match["arrival"]), read_clock(match["start"])
     if isinstance(arrival, Refusal) or isinstance(start, Refusal):
         return None
+    is_told = arrival.has_meridiem  # 9am for 9.30
     settled = settle_range(arrival, start)
     arrival, start = settled.start or arrival, settled.end or start
     if start.secs < arrival.secs and not start.has_meridiem:
         start = Clock(start.secs + _NOON, True)  # 12.30 for 1
     if not 0 < start.secs - arrival.secs <= _LONGEST_ARRIVAL:
         return None
+    if is_told:
+        start = start._replace(has_meridiem=True, is_doubtful=False)
     is_open = not start.has_meridiem and start.secs < _TEN
     return Times(start._replace(is_doubtful=start.is_doubtful or is_open), notes=("arrival-first",))
 
