@@ -223,6 +223,9 @@ def repeat_memo(
 
         def read_phrase(cell: Cell) -> FieldValue:
             text = cell_text(cell)
+            if len(text) == 1 and text.isalpha():
+                message = f"“{text}” could be how often, weekly or monthly, or a weekday."
+                return Refusal("repeat-ambiguous", message, "Write it out: weekly, Wednesday.")
             found = read_repeat(text, lexicon, cycle)
             whole = read_repeat(said_before + text, lexicon, cycle) if said_before else found
             return whole if isinstance(found, Refusal) and not isinstance(whole, Refusal) else found

@@ -93,6 +93,9 @@ _SPAN = (
     r"(?i)[\s,;(]*(?<!\w)(?:(?:for|over|pendant|durant|pour)\s+(?:the next |les |the )?|(?<=[,;(])|(?<=[,;(] )|^)(?P<n>\d{1,3}|[a-zà-ÿ]+)\s+"
     r"(?P<unit>school days?|days?|jours?|weeks?|semaines?|months?|mois|years?|ans?|années?|annees?)\)?(?!\w)(?!\s+(?:a|an|per|each|every|par|in)\s)"
 )
+_ENDS = r"(?i)\b(?:until|till|bis|jusqu['’]au)\b"
+_DAY_BEFORE_END = r"(?i)\bthe \d{1,2}(?:st|nd|rd|th)? (?:until|till)\b"
+"""A day of each month before an end, `on the 5th until 31 January`: no range of days."""
 _UNITS = {"d": "day", "j": "day", "w": "week", "s": "week", "m": "month", "y": "year", "a": "year"}
 _SMALL = {
     word: number
@@ -115,6 +118,19 @@ def read_repeat(text: str, lexicon: Lexicon, cycle: Cycle | None = None) -> Repe
     >>> read_repeat("every other Tuesday", ENGLISH).rule.interval
     2
     """
+    found = _read_repeat(text, lexicon, cycle)
+    if not isinstance(found, Refusal) or found.why != "unlike":
+        return found
+    from nomarium.reading.cells.repeatlanguages import in_english  # few phrases come here
+
+    for said, names in in_english(text):
+        other = _read_repeat(said, lexicon.extended(names), cycle)
+        if isinstance(other, Repeat):
+            return other._replace(text=text)
+    return found
+
+
+def _read_repeat(text: str, lexicon: Lexicon, cycle: Cycle | None) -> Repeat | Refusal | None:
     if long := too_long(text, LONGEST_PHRASE):
         return long
     text = " ".join(text.split()).strip(" .;")
@@ -194,25 +210,10 @@ def _without_clauses(text: str, lexicon: Lexicon) -> tuple[str, Repeat | Refusal
     if counted and (number := _number(counted["n"] or counted["x"])):
         found = found._replace(times=number)
         text = text[: counted.start()] + " " + text[counted.end() :]
-    excepted = re.search(_EXCEPT, text)
-    if excepted:
-        rest, behind = text[excepted.end() :], ""
-        if "(" in excepted[0]:
-            rest, _, behind = rest.partition(")")
-        text = f"{text[: excepted.start()]} {behind}".strip()
-        rest, clock = without_times(rest)
-        found = found._replace(clock=clock)
-        if re.fullmatch(f"(?i){_HOLIDAYS}", rest):
-            found = found._replace(needs_days_off=True)
-        elif without := months_alone(rest, lexicon):
-            found = found._replace(months=Months(1, 12, without))
-        elif weekdays := _weekdays_alone(rest, lexicon):
-            found = found._replace(rule=Rule("DAILY", weekdays=tuple((0, day) for day in weekdays)))
-        else:
-            listed = read_day_list(rest, lexicon)
-            if isinstance(listed, Refusal):
-                return text, listed
-            found = found._replace(left_out=listed)
+    text, without = _without_exceptions(text, found, lexicon)
+    if isinstance(without, Refusal):
+        return text, without
+    found = without
     text, clock = without_times(text)
     found = found._replace(clock=clock or found.clock)
     text, months = without_months(months_as_days(text, lexicon), lexicon)
@@ -220,6 +221,11 @@ def _without_clauses(text: str, lexicon: Lexicon) -> tuple[str, Repeat | Refusal
         found = found._replace(
             months=months._replace(left_out=found.months.left_out if found.months else frozenset())
         )
+    text, until_day = (
+        _date_clause(text, _UNTIL, lexicon) if re.search(_DAY_BEFORE_END, text) else (text, None)
+    )
+    if until_day is not None:
+        found = found._replace(last=until_day.first)
     text, range_of_days = without_range(text, lexicon)
     if range_of_days is not None:
         found = found._replace(first=range_of_days.first, last=range_of_days.last)
@@ -244,6 +250,33 @@ def _without_clauses(text: str, lexicon: Lexicon) -> tuple[str, Repeat | Refusal
         remedy = "Keep the one that is meant: a last date, a number of times, or a length of time."
         return text, Refusal("repeat-ends-twice", "The repeat says in two ways when it ends.", remedy)
     return text.strip(" ,;()"), found
+
+
+def _without_exceptions(text: str, found: Repeat, lexicon: Lexicon) -> tuple[str, Repeat | Refusal]:
+    """The phrase without what it leaves out, and the repeat with that: holidays, months, weekdays or days."""
+    excepted = re.search(_EXCEPT, text)
+    if excepted is None:
+        return text, found
+    rest, behind = text[excepted.end() :], ""
+    if "(" in excepted[0]:
+        rest, _, behind = rest.partition(")")
+    elif (until := re.search(_ENDS, rest)) and not re.search(_ENDS, text[: excepted.start()]):
+        rest, behind = rest[: until.start()].strip(), rest[until.start() :]  # except 12 Oct until 2 Nov
+    text = f"{text[: excepted.start()]} {behind}".strip()
+    rest, clock = without_times(rest)
+    found = found._replace(clock=clock)
+    if re.fullmatch(f"(?i){_HOLIDAYS}", rest):
+        found = found._replace(needs_days_off=True)
+    elif without := months_alone(rest, lexicon):
+        found = found._replace(months=Months(1, 12, without))
+    elif weekdays := _weekdays_alone(rest, lexicon):
+        found = found._replace(rule=Rule("DAILY", weekdays=tuple((0, day) for day in weekdays)))
+    else:
+        listed = read_day_list(rest, lexicon)
+        if isinstance(listed, Refusal):
+            return text, listed
+        found = found._replace(left_out=listed)
+    return text, found
 
 
 def _weekdays_alone(text: str, lexicon: Lexicon) -> tuple[int, ...]:

@@ -169,6 +169,8 @@ def _in_one_column(
         said = {
             n: days_and_time(text) for n, text in texts.items() if fold(text).strip(" .") not in UNSETTLED
         }
+        if _may_say_how_often(heading, [days for days, _ in said.values()]):
+            continue
         halves: dict[int, Half] = {}
         timed = _times_beside(head, rows) if any(without_half(days)[1] for days, _ in said.values()) else ()
         if timed:
@@ -217,6 +219,15 @@ def _in_one_column(
             timed=timed,
         )
     return None
+
+
+def _may_say_how_often(heading: str, texts: Sequence[str]) -> bool:
+    """Whether single letters stand under a heading such as `Repeat`, which are weekly and monthly as soon as weekdays."""
+    match = match_heading(heading) if heading else None
+    is_of_repeats = match is not None and match.field == "repeat" and "day" not in fold(heading)
+    return (
+        is_of_repeats and bool(texts) and all(text.strip().upper() in ("D", "W", "M", "Y") for text in texts)
+    )
 
 
 _LETTER = r"(?<!\w)[A-Za-z](?!\w)"
